@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { FIGURE_KEYS, type FigureKey } from '#core/report'
+import { STEPS } from '~/steps'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+const bench = useBench()
+const taste = useTaste()
+const route = useRoute()
+const id = computed(() => String(route.params.id))
+const wrong = ref('')
+const comparing = ref(false)
+const keys = ref(false)
+const versions = ref(false)
+const drawer = useTemplateRef('drawer')
+
+watch(id, async (now) => {
+  wrong.value = ''
+  try { await bench.open(now) } catch (error) { wrong.value = sayError(error) }
+}, { immediate: true })
+
+const workingOpen = computed({ get: () => bench.workingOf !== undefined, set: (open) => { if (!open) bench.workingOf = undefined } })
+const saidOpen = computed({ get: () => bench.said !== '', set: (open) => { if (!open) bench.said = '' } })
+
+function turnOption(by: 1 | -1) {
+  const options = bench.project?.options ?? []
+  const now = options.findIndex(one => one.id === bench.option?.id)
+  const next = options[(now + by + options.length) % options.length]
+  if (next) bench.optionId = next.id
+}
+useEventListener('keydown', (event: KeyboardEvent) => {
+  const target = event.target as HTMLElement
+  const typing = target.closest('input, textarea, select, [contenteditable=true], .v-overlay')
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !typing) {
+    event.preventDefault()
+    if (event.shiftKey) bench.redo()
+    else bench.undo()
+    return
+  }
+  if (typing || event.ctrlKey || event.metaKey || event.altKey) return
+  const step = STEPS[Number(event.key) - 1]
+  if (step) void navigateTo(`/p/${id.value}/${step.id}`)
+  else if (event.key === '/') { event.preventDefault(); void navigateTo(`/p/${id.value}/stock?find=1`) }
+  else if (event.key === '[') turnOption(-1)
+  else if (event.key === ']') turnOption(1)
+  else if (event.key === ',') drawer.value?.walk(-1)
+  else if (event.key === '.') drawer.value?.walk(1)
+  else if (event.key === 'w') bench.workingOf = (FIGURE_KEYS as readonly string[]).includes(target.dataset.figure ?? '') ? target.dataset.figure as FigureKey : 'money'
+  else if (event.key === 'u') taste.system = taste.system === 'inch' ? 'metric' : 'inch'
+  else if (event.key === '?') keys.value = true
+})
+// A closed tab must not lose the last act: what waits is sent before the page goes.
+useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
+  if (bench.saveState === 'saved') return
+  void bench.flush()
+  event.preventDefault()
+})
+useEventListener(document, 'visibilitychange', () => { if (document.visibilityState === 'hidden') void bench.flush() })
+onBeforeRouteLeave(async () => {
+  await bench.flush()
+  if (bench.saveState !== 'failed') return
+  // Another project would take the place of what is not saved yet.
+  bench.said = 'The last acts are not saved yet, so this window stays here. They are tried again every few seconds; Build gives the project as a file.'
+  return false
+})
+</script>
+
+<template>
+  <div v-if="wrong" class="lost sheet">
+    <h1>This project cannot be opened</h1>
+    <p>{{ wrong }}</p>
+    <p><NuxtLink to="/">To the hangar</NuxtLink></p>
+  </div>
+  <div v-else-if="bench.project" class="frame">
+    <FrameJobCard class="card" />
+    <FrameOptionTabs class="tabs" @compare="comparing = true" @keys="keys = true" @versions="versions = true" />
+    <main class="step"><NuxtPage /></main>
+    <FrameSnagDrawer ref="drawer" class="snags" />
+    <FrameTallyStrip class="strip" />
+    <FrameWorkingDialog v-model="workingOpen" :title="bench.workingOf ?? ''" :working="bench.workingOf && bench.report?.figures[bench.workingOf].working" />
+    <FrameCompareDialog v-model="comparing" />
+    <FrameConflictDialog />
+    <FrameVersionsDialog v-model="versions" />
+    <FrameKeysDialog v-model="keys" />
+    <v-snackbar v-model="saidOpen" :timeout="4500" location="bottom" rounded="0">{{ bench.said }}</v-snackbar>
+  </div>
+  <p v-else class="quiet opening">Opening…</p>
+</template>
+
+<style scoped>
+.frame { display: grid; height: 100vh; grid-template: "card tabs tabs" auto "card step snags" minmax(0, 1fr) "strip strip strip" auto / auto minmax(0, 1fr) auto; }
+.card { grid-area: card; } .tabs { grid-area: tabs; } .step { grid-area: step; overflow: auto; min-height: 0; } .snags { grid-area: snags; } .strip { grid-area: strip; }
+.lost { max-width: 560px; margin: 80px auto; display: grid; gap: 10px; }
+.opening { padding: 40px; }
+</style>

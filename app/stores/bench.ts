@@ -1,0 +1,168 @@
+import { defineStore } from 'pinia'
+import type { Reports } from '~/workers/examiner'
+import type { Edit, History, Project, Remedy } from '#core/project'
+import { act as actOn, EMPTY_HISTORY, EditError, redo as redoOn, resolve, undo as undoOn } from '#core/project'
+import type { FigureKey } from '#core/report'
+import type { PanelReport } from '#core/panel'
+
+/** Wait after an act before it is saved, so that a burst of nudges is one save. */
+const SAVE_AFTER_MS = 350
+/** Nudges of one unit that follow each other this fast are one act to undo. */
+const SAME_ACT_MS = 900
+
+type SaveState = 'saved' | 'waiting' | 'saving' | 'stale' | 'missing' | 'failed'
+
+/** The project on the bench: the document, its history, what the core says of it, and its keeping. */
+export const useBench = defineStore('bench', () => {
+  const project = shallowRef<Project>()
+  const history = shallowRef<History>(EMPTY_HISTORY)
+  const version = ref(0)
+  const optionId = ref('a')
+  const reports = shallowRef<Reports>()
+  /** While a hand drags, the panel as it would be; the rest follows when the hand rests. */
+  const livePanel = shallowRef<PanelReport>()
+  const selected = ref<string[]>([])
+  const saveState = ref<SaveState>('saved')
+  const saveError = ref('')
+  const said = ref('')
+  const workingOf = ref<FigureKey>()
+  const examining = ref(false)
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let lastAct = { key: '', at: 0 }
+  let saving: Promise<void> | undefined
+  let round = 0
+
+  const option = computed(() => project.value?.options.find(one => one.id === optionId.value) ?? project.value?.options[0])
+  const design = computed(() => project.value && option.value && resolve(project.value, option.value.id))
+  const report = computed(() => reports.value?.current)
+  const canUndo = computed(() => history.value.past.at(-1)?.label)
+  const canRedo = computed(() => history.value.future[0]?.label)
+
+  async function examine() {
+    if (!project.value || !option.value) return
+    const mine = ++round
+    examining.value = true
+    let found: Reports
+    try {
+      found = await useExaminer().examine(project.value, option.value.id)
+    } catch (error) {
+      said.value = `This design could not be examined: ${(error as Error).message} The figures below are of the design before; undo the last act, or export the project and tell its maker.`
+      examining.value = false
+      return
+    }
+    // A newer document has been sent meanwhile: its answer is the one to show.
+    if (mine !== round) return
+    reports.value = found
+    examining.value = false
+  }
+  watch([project, optionId], () => { void examine() })
+
+  async function open(id: string) {
+    await flush()
+    const kept = await ask<{ project: Project, history: History, version: number }>(`/api/projects/${id}`)
+    const same = project.value?.id === id
+    project.value = kept.project
+    history.value = kept.history
+    version.value = kept.version
+    if (!same || !kept.project.options.some(one => one.id === optionId.value)) {
+      optionId.value = kept.project.options[0]?.id ?? 'a'
+      reports.value = undefined
+    }
+    selected.value = []
+    saveState.value = 'saved'
+    saveError.value = ''
+  }
+
+  function changed() {
+    if (!option.value || option.value.id !== optionId.value) optionId.value = project.value?.options[0]?.id ?? 'a'
+    const here = new Set(option.value?.units.map(unit => unit.id))
+    selected.value = selected.value.filter(id => here.has(id))
+    if (saveState.value === 'stale' || saveState.value === 'missing') return
+    saveState.value = 'waiting'
+    clearTimeout(timer)
+    timer = setTimeout(() => { void flush() }, SAVE_AFTER_MS)
+  }
+
+  /** Does edits as one act. Nudges with the same key that follow each other are gathered into one. */
+  function act(edits: readonly Edit[], label: string, key = ''): boolean {
+    if (!project.value) return false
+    const now = Date.now()
+    const gathered = key !== '' && lastAct.key === key && now - lastAct.at < SAME_ACT_MS
+    let bench = { project: project.value, history: history.value }
+    try {
+      if (gathered) bench = undoOn(bench)
+      bench = actOn(bench, edits, label)
+    } catch (error) {
+      if (!(error instanceof EditError)) throw error
+      said.value = error.message
+      return false
+    }
+    lastAct = { key, at: now }
+    project.value = bench.project
+    history.value = bench.history
+    changed()
+    return true
+  }
+  const step = (change: typeof undoOn, text: string | undefined, word: string) => {
+    if (!project.value || text === undefined) return
+    const bench = change({ project: project.value, history: history.value })
+    project.value = bench.project
+    history.value = bench.history
+    lastAct = { key: '', at: 0 }
+    said.value = `${word}: ${text}`
+    changed()
+  }
+  const undo = () => step(undoOn, canUndo.value, 'Undone')
+  const redo = () => step(redoOn, canRedo.value, 'Done again')
+  const cure = (remedy: Remedy) => { if (act(remedy.edits, remedy.text)) said.value = `Done: ${remedy.text} Undo takes it back.` }
+
+  async function save() {
+    if (!project.value) return
+    saveState.value = 'saving'
+    const sent = project.value
+    try {
+      const answer = await ask<{ version: number }>(`/api/projects/${sent.id}`, { method: 'PUT', body: { version: version.value, project: sent, history: history.value } })
+      version.value = answer.version
+      saveState.value = project.value === sent ? 'saved' : 'waiting'
+      saveError.value = ''
+    } catch (error) {
+      const { statusCode } = error as { statusCode?: number }
+      saveState.value = statusCode === 409 ? 'stale' : statusCode === 404 ? 'missing' : 'failed'
+      saveError.value = sayError(error)
+      if (saveState.value === 'failed') {
+        said.value = saveError.value
+        timer = setTimeout(() => { void flush() }, 4000)
+      }
+    }
+  }
+
+  /** Saves what waits, one save after the other. */
+  async function flush(): Promise<void> {
+    clearTimeout(timer)
+    while (saving) await saving
+    if (saveState.value !== 'waiting' && saveState.value !== 'failed') return
+    saving = save().finally(() => { saving = undefined })
+    await saving
+    if (saveState.value as SaveState === 'waiting') await flush()
+  }
+
+  /** The user chose this window's document over the one saved elsewhere, which stays among the earlier versions. */
+  async function keepMine() {
+    if (!project.value) return
+    const theirs = await ask<{ version: number }>(`/api/projects/${project.value.id}`)
+    version.value = theirs.version
+    saveState.value = 'waiting'
+    await flush()
+  }
+  /** The user chose what was saved elsewhere; this window's last document is given as a file first by the screen. */
+  async function takeTheirs() {
+    if (!project.value) return
+    saveState.value = 'saved'
+    await open(project.value.id)
+  }
+
+  return {
+    project, history, version, optionId, option, design, report, reports, livePanel, selected, saveState, saveError, said, workingOf, examining,
+    canUndo, canRedo, open, act, undo, redo, cure, flush, keepMine, takeTheirs
+  }
+})

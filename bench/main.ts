@@ -1,0 +1,96 @@
+import { gzipSync } from 'node:zlib'
+import { chromium } from '@playwright/test'
+import { existsSync } from 'node:fs'
+import { examinePanel } from '../core/panel'
+import { EMPTY_HISTORY, resolve } from '../core/project'
+import { writeProject } from '../core/formats'
+import { examineOption } from '../core/report'
+import { startServer } from '../tests/server'
+import { largeProject } from './generate'
+
+/** What the owner of the work promised, and what this machine does. Nothing here passes or fails: read it. */
+const rows: { what: string, median: string, p95: string, limit: string }[] = []
+const at = (sorted: number[], share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!
+function note(what: string, ms: number[], limit: string) {
+  const sorted = [...ms].sort((a, b) => a - b)
+  rows.push({ what, median: `${at(sorted, 0.5).toFixed(2)} ms`, p95: `${at(sorted, 0.95).toFixed(2)} ms`, limit })
+}
+function time(what: string, limit: string, rounds: number, work: () => unknown) {
+  for (let i = 0; i < rounds / 4; i++) work()
+  note(what, Array.from({ length: rounds }, () => { const start = performance.now(); work(); return performance.now() - start }), limit)
+}
+
+const project = largeProject()
+const report = examineOption(project, 'a')
+console.log(`Generated project: ${project.options[0]!.units.length} units, ${report.wiring.wires.length} wires, ${(writeProject(project).length / 1024).toFixed(0)} kB.`)
+time('examine the whole option (as found included)', '50 ms', 60, () => examineOption(project, 'a'))
+const design = resolve(project, 'a')
+let step = 0
+time('examine the panel again while dragging one unit', '4 ms', 200, () => {
+  step++
+  examinePanel({ ...design, units: design.units.map(unit => unit.id === 'u20' ? { ...unit, at: { xMm: unit.at!.xMm + step % 40, yMm: unit.at!.yMm } } : unit) })
+})
+
+const server = await startServer()
+try {
+  await fetch(`${server.base}/api/projects`, { method: 'POST', body: JSON.stringify(project) })
+  const saves: number[] = []
+  for (let version = 1; version <= 220; version++) {
+    const body = JSON.stringify({ version, project: { ...project, title: `Large ${version}` }, history: EMPTY_HISTORY })
+    const start = performance.now()
+    const answer = await fetch(`${server.base}/api/projects/large`, { method: 'PUT', body })
+    if (!answer.ok) throw new Error(await answer.text())
+    await answer.text()
+    if (version > 20) saves.push(performance.now() - start)
+  }
+  note('save the generated project, over HTTP', saves, '25 ms at p95')
+
+  const executablePath = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(path => path && existsSync(path))
+  const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'] })
+  const first: number[] = []
+  let bytes = 0
+  for (let round = 0; round < 8; round++) {
+    const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+    bytes = 0
+    const sizes: Promise<void>[] = []
+    page.on('response', (answer) => { if (answer.request().resourceType() === 'script') sizes.push(answer.body().then((body) => { bytes += gzipSync(body, { level: 9 }).length })) })
+    const start = performance.now()
+    await page.goto(server.base)
+    await page.getByRole('article').first().waitFor()
+    if (round > 0) first.push(performance.now() - start)
+    await page.waitForLoadState('networkidle')
+    await Promise.all(sizes)
+    await page.context().close()
+  }
+
+  // A hand drags one of 56 units about the panel: the work each move gives the screen's own thread.
+  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+  await page.goto(`${server.base}/p/large/layout`)
+  await page.locator('[data-unit="u20"]').waitFor()
+  await page.waitForTimeout(1500)
+  const tools = await page.context().newCDPSession(page)
+  await tools.send('Performance.enable')
+  const spent = async () => Object.fromEntries((await tools.send('Performance.getMetrics')).metrics.map(one => [one.name, one.value * 1000]))
+  const box = (await page.locator('[data-unit="u20"]').boundingBox())!
+  await page.mouse.move(box.x + 10, box.y + 10)
+  await page.mouse.down()
+  const MOVES = 120
+  const drags: number[] = []
+  let was = await spent()
+  for (let move = 0; move < MOVES; move++) {
+    await page.mouse.move(box.x + 10 + move % 60 * 3, box.y + 10 + move % 30 * 2)
+    await page.waitForTimeout(40)
+    const now = await spent()
+    drags.push(now.TaskDuration! - was.TaskDuration!)
+    was = now
+  }
+  console.log(`Of it a move: script ${((was.ScriptDuration!) / MOVES).toFixed(2)} ms at most, layout and style ${((was.LayoutDuration! + was.RecalcStyleDuration!) / MOVES).toFixed(2)} ms at most.`)
+  await page.mouse.up()
+  await browser.close()
+  note('drag with 80 units: all work of the screen’s thread a move, examining and drawing', drags, '16.7 ms')
+  note('first screen: hangar with its projects, new browser context', first, '1000 ms')
+  rows.push({ what: 'script for the first screen, gzip', median: `${(bytes / 1024).toFixed(0)} kB`, p95: '', limit: '260 kB' })
+} finally {
+  await server.kill()
+}
+console.table(rows)

@@ -1,0 +1,36 @@
+import { unitAmps } from '../power'
+import type { Circuit } from '../power'
+import type { Design } from '../project'
+
+/** One step of the first power-up: the breaker pushed, and what the ammeter should say. */
+export interface PowerUpStep {
+  unit: string
+  label: string
+  breakerA: number
+  /** Amps of this unit on the ground, and of all pushed so far. */
+  expectA: number
+  ammeterA: number
+}
+
+/**
+ * The order of the first power-up: what must stay on after a failure first, small loads before large ones, each
+ * with the typical amps while taxiing (or, for what is off then, in the phase it is on most).
+ * @param essential ids of the units that stay on when the alternator has quit
+ */
+export function powerUpOrder(design: Design, circuits: readonly Circuit[], essential: ReadonlySet<string>): PowerUpStep[] {
+  const units = new Map(design.units.map(unit => [unit.id, unit]))
+  const { systemV } = design.airframe
+  let ammeterA = 0
+  return circuits
+    .map((circuit) => {
+      const unit = units.get(circuit.unit)!
+      const phases = unit.item.power?.phases
+      const phase = !phases || phases.includes('taxi') ? 'taxi' : phases[0]!
+      return { circuit, expectA: unitAmps(unit, phase, systemV).quietA }
+    })
+    .sort((a, b) => Number(essential.has(b.circuit.unit)) - Number(essential.has(a.circuit.unit)) || a.expectA - b.expectA)
+    .map(({ circuit, expectA }) => {
+      ammeterA += expectA
+      return { unit: circuit.unit, label: circuit.label, breakerA: circuit.breakerA, expectA, ammeterA }
+    })
+}

@@ -1,0 +1,105 @@
+import * as z from 'zod'
+import { BASES, FUNCTIONS, KINDS, PHASES, PLACE_KINDS, PORT_KINDS, SIGNALS } from './vocabulary'
+
+/** An identifier: letters, digits, dot, dash and underscore, so that it is safe in file names, links and CSV. */
+export const Id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9._-]{0,63}$/, 'must be 1 to 64 letters, digits, dots, dashes or underscores, starting with a letter or digit')
+export const Name = z.string().trim().min(1, 'must not be empty').max(120)
+export const Text = z.string().max(4000)
+/** A coordinate on or behind the panel. Ten metres is farther than any panel reaches. */
+export const CoordMm = z.number().min(-10_000).max(10_000)
+export const SizeMm = z.number().gt(0, 'must be more than 0').max(5_000)
+export const MassKg = z.number().min(0, 'must not be negative').max(5_000)
+export const Amps = z.number().min(0, 'must not be negative').max(1_000)
+export const Cents = z.int().min(0, 'must not be negative').max(1_000_000_000)
+export const Hours = z.number().min(0, 'must not be negative').max(2_000)
+
+export const Shape = z.discriminatedUnion('shape', [
+  z.strictObject({ shape: z.literal('round'), diameterMm: SizeMm }),
+  z.strictObject({ shape: z.literal('rectangle'), widthMm: SizeMm, heightMm: SizeMm, cornerMm: z.number().min(0).max(500).default(0) })
+])
+
+export const Screw = z.strictObject({ xMm: CoordMm, yMm: CoordMm, holeMm: SizeMm })
+
+/** What the pilot sees and what is cut for it. Everything is measured from the centre of the bezel, y upward. */
+export const Face = z.strictObject({
+  bezel: Shape,
+  cutout: Shape.optional(),
+  screws: z.array(Screw).max(40).default([]),
+  /** Slides into a tray: such units may stand one on another in a shared opening. */
+  stack: z.boolean().default(false)
+})
+
+/** The box behind the face, or the whole box of a remote unit. */
+export const Body = z.strictObject({
+  widthMm: SizeMm, heightMm: SizeMm,
+  depthMm: z.number().min(0).max(2_000),
+  connectorMm: z.number().min(0).max(500).default(0)
+})
+
+export const Power = z.strictObject({
+  atV: z.number().gt(0).max(60),
+  minV: z.number().min(0).max(60),
+  maxV: z.number().gt(0).max(60).default(33),
+  typicalA: Amps,
+  maxA: Amps,
+  transmitA: Amps.optional(),
+  load: z.enum(['constant current', 'constant power', 'resistive']).default('constant power'),
+  phases: z.array(z.enum(PHASES)).max(PHASES.length).optional(),
+  essential: z.boolean().default(false),
+  internalBatteryMinutes: z.number().min(0).max(2_000).optional()
+})
+
+export const Port = z.strictObject({
+  id: Id,
+  kind: z.enum(PORT_KINDS),
+  flow: z.enum(['in', 'out', 'both']),
+  signals: z.array(z.enum(SIGNALS)).min(1).max(20)
+})
+
+/** Something this item cannot do its work without (or does less without, when not required). */
+export const Need = z.discriminatedUnion('what', [
+  z.strictObject({ what: z.literal('function'), name: z.enum(FUNCTIONS), required: z.boolean().default(true), text: Text.default('') }),
+  z.strictObject({ what: z.literal('signal'), name: z.enum(SIGNALS), required: z.boolean().default(true), text: Text.default('') })
+])
+
+export const Item = z.strictObject({
+  id: Id,
+  name: Name,
+  maker: Name,
+  kind: z.enum(KINDS),
+  summary: Text.default(''),
+  face: Face.optional(),
+  body: Body.optional(),
+  massKg: MassKg,
+  power: Power.optional(),
+  ports: z.array(Port).max(40).default([]),
+  provides: z.array(z.enum(FUNCTIONS)).max(60).default([]),
+  needs: z.array(Need).max(30).default([]),
+  approvals: z.array(z.enum(BASES)).max(3).default([]),
+  priceCents: Cents,
+  labourHours: Hours,
+  removeHours: Hours.default(0),
+  mounts: z.array(z.enum(PLACE_KINDS)).min(1).max(PLACE_KINDS.length)
+}).superRefine((item, context) => {
+  const complain = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
+  if (item.mounts.includes('panel') && !item.face) complain(['face'], 'is needed for an item that may be mounted on the panel')
+  if (item.power) {
+    if (item.power.maxA < item.power.typicalA) complain(['power', 'maxA'], `is ${item.power.maxA} A, less than typicalA ${item.power.typicalA} A`)
+    if (item.power.minV > item.power.atV) complain(['power', 'minV'], `is ${item.power.minV} V, more than atV ${item.power.atV} V`)
+  }
+  const ports = new Set<string>()
+  item.ports.forEach((port, index) => {
+    if (ports.has(port.id)) complain(['ports', index, 'id'], `“${port.id}” is used twice`)
+    ports.add(port.id)
+  })
+})
+
+export type Item = z.infer<typeof Item>
+export type Shape = z.infer<typeof Shape>
+export type Face = z.infer<typeof Face>
+export type Port = z.infer<typeof Port>
+export type Need = z.infer<typeof Need>
+export type Power = z.infer<typeof Power>
+
+/** Depth that an item needs behind the face, its connectors and their bend included, in mm. */
+export const depthBehindMm = (item: Item): number => item.body ? item.body.depthMm + item.body.connectorMm : 0

@@ -1,0 +1,185 @@
+import { readFileSync } from 'node:fs'
+import Ajv2020 from 'ajv/dist/2020'
+import DxfParser from 'dxf-parser'
+import fc from 'fast-check'
+import Papa from 'papaparse'
+import { describe, expect, it } from 'vitest'
+import { demoCatalogue, demoProject, designWith, item, plainProject, roundFace } from '../testing'
+import { resolve } from '../project'
+import { openings, setDown } from '../panel'
+import { examineOption } from '../report'
+import { catalogueSchema, LAYERS, MOST_BYTES, openProject, projectSchema, readCatalogueCsv, readCatalogueJson, sayProblem, writeCatalogueCsv, writeCatalogueJson, writeFaceDxf, writePartsCsv, writeProject, writeWiresCsv } from '.'
+
+const good = demoProject('3-skerrow-dunlin')
+const text = writeProject(good)
+/** Changes the document as a person with a text editor would, and opens what comes out. */
+const spoilt = (change: (document: Record<string, unknown> & typeof good) => void) => {
+  const document = JSON.parse(text) as Record<string, unknown> & typeof good
+  change(document)
+  return openProject(JSON.stringify(document, null, 1))
+}
+const complaint = (opened: ReturnType<typeof openProject>) => opened.ok ? '' : opened.problems.map(sayProblem).join('\n')
+
+describe('project files', () => {
+  it.each(['1-teasel-ls', '2-hollin-whimbrel', '3-skerrow-dunlin'] as const)('%s reads back as it was written', (name) => {
+    const project = demoProject(name)
+    expect(openProject(writeProject(project))).toEqual({ ok: true, project })
+  })
+  it('a file of format 0 is carried forward', () => {
+    const opened = openProject(readFileSync(new URL('./kept/format-0.json', import.meta.url), 'utf8'))
+    expect(complaint(opened)).toBe('')
+    if (!opened.ok) return
+    expect(opened.project.format).toBe(1)
+    expect(opened.project.options).toHaveLength(1)
+    expect(opened.project.options[0]).toMatchObject({ id: 'a', name: 'Option A', units: [{ id: 'dial' }] })
+    expect(opened.project.handChecks).toHaveLength(1)
+  })
+  it('a truncated file is said to be cut off, with the line', () => {
+    const opened = openProject(text.slice(0, 5000))
+    expect(complaint(opened)).toMatch(/^Line \d+, column \d+: the file ends in the middle: it was cut off$/)
+  })
+  it.each([['', 'the file is empty'], ['hello', 'not JSON'], ['[1,2]', 'no “format” number'], ['{"name":"x"}', 'no “format” number'], ['null', 'no “format” number']])('%j is refused: %s', (foreign, why) => expect(complaint(openProject(foreign))).toContain(why))
+  it('a newer format is refused with what to do', () => expect(complaint(spoilt((d) => { (d as Record<string, unknown>).format = 7 }))).toMatch(/format 7 by a newer Ewerpanel.*Nothing was changed/))
+  it('a file of a hundred megabytes is refused before it is read', () => expect(complaint(openProject(' '.repeat(MOST_BYTES + 1)))).toMatch(/at most 20 MB/))
+  it.each([
+    ['a negative mass', (d: typeof good) => { d.items[3]!.massKg = -1 }, /items\[3\]\.massKg: must not be negative \(it is -1\)/],
+    ['NaN, which JSON writes as null', (d: typeof good) => { d.airframe.alternatorA = Number.NaN }, /airframe\.alternatorA: is null; a number is wanted/],
+    ['a word for a number', (d: typeof good) => { (d.airframe as unknown as Record<string, unknown>).alternatorA = 'sixty' }, /airframe\.alternatorA: is not a number/],
+    ['an item that is not there', (d: typeof good) => { d.options[0]!.units[0]!.item = 'none-such' }, /options\[0\]\.units\[0\]\.item: there is no item “none-such”/],
+    ['an id used twice', (d: typeof good) => { d.options[0]!.units[1]!.id = d.options[0]!.units[0]!.id }, /units\[1\]\.id: the unit id “asi” is used twice/],
+    ['a place that is not there', (d: typeof good) => { d.fitted[0]!.place = 'moon' }, /fitted\[0\]\.place: there is no place “moon”/],
+    ['a battery of nothing', (d: typeof good) => { d.airframe.battery.capacityAh = 0 }, /capacityAh: must be more than 0/],
+    ['half a position', (d: typeof good) => { delete d.options[0]!.units[0]!.yMm }, /yMm: is missing: a position needs both/],
+    ['a field nobody knows', (d: typeof good) => { (d.brief as Record<string, unknown>).colour = 'red' }, /there is no field “colour” here/],
+    ['a gauge the table has not', (d: typeof good) => { d.options[0]!.circuits = [{ unit: 'audio-4', awg: 19 as 20 }] }, /awg: is 19; it must be one of 22, 20/]
+  ])('%s is named with its line and field', (_name, change, why) => expect(complaint(spoilt(change))).toMatch(new RegExp(`Line \\d+, column \\d+, .*${why.source}`)))
+  it('the line is the one a text editor shows', () => {
+    const bad = text.replace('"alternatorA": 60', '"alternatorA": -60')
+    const line = bad.split('\n').findIndex(one => one.includes('"alternatorA": -60')) + 1
+    expect(complaint(openProject(bad))).toMatch(new RegExp(`^Line ${line}, `))
+  })
+  it('HTML in a name is kept as text, letter for letter', () => {
+    const opened = spoilt((d) => { d.title = '<img src=x onerror=alert(1)>' })
+    expect(opened.ok && opened.project.title).toBe('<img src=x onerror=alert(1)>')
+  })
+})
+
+describe('published JSON Schemas', () => {
+  it.each([['project', projectSchema], ['catalogue', catalogueSchema]] as const)('docs/%s.schema.json is the one the code makes (npm run schema)', (name, make) => {
+    expect(JSON.parse(readFileSync(new URL(`../../docs/${name}.schema.json`, import.meta.url), 'utf8'))).toEqual(JSON.parse(JSON.stringify(make())))
+  })
+  it('an independent validator takes the demo by them and refuses a negative mass', () => {
+    const validate = new Ajv2020({ strict: false, validateFormats: false }).compile(projectSchema())
+    expect(validate(good)).toBe(true)
+    expect(validate({ ...good, items: [{ ...good.items[0], massKg: -1 }] })).toBe(false)
+    expect(new Ajv2020({ strict: false, validateFormats: false }).compile(catalogueSchema())({ catalogue: 1, items: demoCatalogue() })).toBe(true)
+  })
+})
+
+describe('catalogue as CSV and JSON', () => {
+  const items = demoCatalogue()
+  it('ships at least 70 items over every kind', () => {
+    expect(items.length).toBeGreaterThanOrEqual(70)
+    expect(readCatalogueCsv(writeCatalogueCsv(items)).problems).toEqual([])
+  })
+  it('reads back as it was written, both ways', () => {
+    expect(readCatalogueCsv(writeCatalogueCsv(items)).items).toEqual(items)
+    expect(readCatalogueJson(writeCatalogueJson(items))).toEqual({ items, problems: [] })
+  })
+  it('text with commas, quotes, line ends and formulas survives', () => fc.assert(fc.property(fc.string({ maxLength: 60 }), (summary) => {
+    const one = item({ id: 'x', face: roundFace(79), summary: summary.replace(/\r\n?|\r/g, '\n').trim() })
+    expect(readCatalogueCsv(writeCatalogueCsv([one])).items[0]?.summary).toBe(one.summary)
+  }), { numRuns: 200 }))
+  it('a cell that a spreadsheet would run is made harmless', () => expect(writeCatalogueCsv([item({ id: 'x', face: roundFace(79), summary: '=HYPERLINK("http://x")' })])).toContain(' =HYPERLINK'))
+
+  const bad = (column: string, cell: string) => {
+    const rows = writeCatalogueCsv(items.slice(0, 3)).split('\n')
+    const header = rows[0]!.split(',')
+    const lines = [rows[0]!, ...[0, 1, 2].map(i => header.map(name => { const one = items[i]!; return name === column && i === 1 ? cell : ({ id: one.id, name: `N${i}`, maker: 'M', kind: one.kind, mass_kg: '1', price_usd: '1', labour_h: '1', mounts: 'tail' } as Record<string, string>)[name] ?? '' }).join(','))]
+    return { ...readCatalogueCsv(lines.join('\n')), column: header.indexOf(column) + 1 }
+  }
+  it.each([['mass_kg', '-2', 'must not be negative'], ['mass_kg', 'NaN', 'not a number'], ['kind', 'teapot', 'must be one of'], ['mounts', 'moon', 'must be one of'], ['bezel_mm', 'oval 3', 'is not a shape'], ['ports', 'a | b', 'is not a port'], ['needs', 'wants love', 'is not a need'], ['id', 'no spaces please', 'must be 1 to 64'], ['essential', 'perhaps', 'says nothing while at_v is empty']])('a bad %s is reported with line and column', (column, cell, why) => {
+    const read = bad(column, cell)
+    expect(read.items).toHaveLength(2)
+    expect(read.problems[0]).toMatchObject({ line: 3, column: read.column, field: column })
+    expect(read.problems[0]!.message).toContain(why)
+  })
+  it('an unknown column, a missing one, a short row and an id twice are all said', () => {
+    expect(readCatalogueCsv('id,colour\nx,red').problems.map(one => one.field)).toEqual(['colour', 'name', 'maker', 'kind', 'mass_kg', 'price_usd', 'labour_h', 'mounts'])
+    const head = 'id,name,maker,kind,mass_kg,price_usd,labour_h,mounts'
+    expect(readCatalogueCsv(`${head}\nx,X,M,light,1,1,1`).problems[0]).toMatchObject({ line: 2, message: expect.stringContaining('7 cells') })
+    expect(readCatalogueCsv(`${head}\nx,X,M,light,1,1,1,tail\nx,Y,M,light,1,1,1,tail`).problems[0]).toMatchObject({ line: 3, field: 'id', message: expect.stringContaining('line 2') })
+    expect(readCatalogueCsv(`${head}\n"x\ny",X,M,light,1,1,1,tail\nz,Z,M,light,-1,1,1,tail`).problems.at(-1)).toMatchObject({ line: 4 })
+  })
+  it('a bad item of a JSON catalogue is named with its line', () => {
+    const broken = writeCatalogueJson(items.slice(0, 3)).replace(/"massKg": [\d.]+/, '"massKg": -4')
+    const read = readCatalogueJson(broken)
+    expect(read.items).toHaveLength(2)
+    expect(read.problems[0]).toMatchObject({ field: 'items[0].massKg', line: broken.split('\n').findIndex(line => line.includes('-4')) + 1 })
+  })
+})
+
+describe('the cut drawing, read back by an independent DXF parser', () => {
+  interface Entity { type: string, layer: string, shape?: boolean, vertices?: { x: number, y: number, bulge?: number }[], center?: { x: number, y: number }, radius?: number }
+  const read = (system: 'inch' | 'metric', design = resolve(good, 'a')) => {
+    const parsed = new DxfParser().parseSync(writeFaceDxf(design, system))!
+    return { header: parsed.header as Record<string, unknown>, entities: parsed.entities as unknown as Entity[], layers: Object.keys(parsed.tables.layer.layers) }
+  }
+  it('declares its unit: 1 is inches, 4 is millimetres (DXF reference, $INSUNITS)', () => {
+    expect(read('inch').header.$INSUNITS).toBe(1)
+    expect(read('metric').header.$INSUNITS).toBe(4)
+  })
+  it('has every contour closed, on a layer of its own kind', () => {
+    const { entities, layers } = read('metric')
+    expect(layers).toEqual(expect.arrayContaining(Object.values(LAYERS)))
+    for (const entity of entities) {
+      expect(Object.values(LAYERS)).toContain(entity.layer)
+      if (entity.type === 'LWPOLYLINE') expect(entity.shape).toBe(true)
+      else expect(entity.type).toBe('CIRCLE')
+    }
+    expect(entities.filter(one => one.layer === LAYERS.outline)).toHaveLength(1)
+  })
+  it('has every opening and screw hole where the design has it, within 0.01 mm', () => {
+    const design = resolve(good, 'a')
+    const placed = design.units.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
+    for (const [system, scale] of [['metric', 1], ['inch', 25.4]] as const) {
+      const { entities } = read(system)
+      const cut = entities.filter(one => one.layer === LAYERS.cut)
+      const wanted = openings(placed, design.airframe.panel.leastWebMm)
+      expect(cut).toHaveLength(wanted.length)
+      wanted.forEach(({ figure }, index) => {
+        const drawn = cut[index]!
+        if (figure.kind === 'circle') {
+          expect(Math.hypot(drawn.center!.x * scale - figure.x, drawn.center!.y * scale - figure.y)).toBeLessThan(0.01)
+          expect(Math.abs(drawn.radius! * scale - figure.r)).toBeLessThan(0.01)
+        } else {
+          const xs = drawn.vertices!.map(v => v.x * scale)
+          const ys = drawn.vertices!.map(v => v.y * scale)
+          expect(Math.abs(Math.max(...xs) - Math.min(...xs) - figure.w)).toBeLessThan(0.01)
+          expect(Math.abs(Math.max(...ys) - Math.min(...ys) - figure.h)).toBeLessThan(0.01)
+        }
+      })
+      const screws = placed.flatMap(unit => unit.screws)
+      expect(entities.filter(one => one.layer === LAYERS.screw)).toHaveLength(screws.length)
+    }
+  })
+  it('rounds corners with quarter circles: bulge tan(90°/4)', () => {
+    const design = designWith([[item({ id: 'r', face: { bezel: { shape: 'rectangle', widthMm: 100, heightMm: 60, cornerMm: 0 }, cutout: { shape: 'rectangle', widthMm: 90, heightMm: 50, cornerMm: 5 }, screws: [], stack: false } }), [200, 150]]], plainProject())
+    const cut = read('metric', design).entities.find(one => one.layer === LAYERS.cut)!
+    expect(cut.vertices).toHaveLength(8)
+    expect(cut.vertices!.filter(v => v.bulge && Math.abs(v.bulge - Math.tan(Math.PI / 8)) < 1e-9)).toHaveLength(4)
+  })
+})
+
+describe('lists for the shop', () => {
+  it('the parts list says what to buy, keep and part with', () => {
+    const lines = writePartsCsv(resolve(good, 'a')).trim().split('\n')
+    expect(lines.filter(line => line.startsWith('buy,'))).toHaveLength(3)
+    expect(lines.some(line => line.startsWith('trade in,xpdr,'))).toBe(true)
+    expect(new Set(Papa.parse<string[]>(lines.join('\n')).data.map(row => row.length)).size).toBe(1)
+  })
+  it('the wire list has one line a wire', () => {
+    const report = examineOption(good, 'a')
+    expect(writeWiresCsv(report).trim().split('\n')).toHaveLength(report.wiring.wires.length + 1)
+  })
+})

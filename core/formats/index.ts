@@ -1,0 +1,7 @@
+export { CATALOGUE_COLUMNS, readCatalogueCsv, writeCatalogueCsv, type CatalogueRead } from './catalogue-csv'
+export { catalogueSchema, projectSchema } from './json-schema'
+export { readCatalogueJson, writeCatalogueJson } from './catalogue-json'
+export { LAYERS, writeFaceDxf } from './dxf'
+export { sayProblem, type FileProblem } from './locate'
+export { writePartsCsv, writeWiresCsv } from './parts-csv'
+export { MOST_BYTES, openProject, schemaProblems, writeProject, type Opened } from './project-file'

@@ -1,0 +1,246 @@
+import { formatLength } from '../quantity'
+import { AS_FOUND, type Basis, type Design, type Remedy, type Snag } from '../project'
+import { areaMm2, DIRECTIONS, figureAt, gap, metalToEdge, travelApart, type Figure, type PointMm } from './geometry'
+import { groundOf, setDown, type Ground, type Placed } from './place'
+import { shareOpening } from './stack'
+
+/** Below this the figures of a drawing are taken as touching: a hundredth of a millimetre, finer than any cutter. */
+const TOUCH_MM = 0.01
+
+const ENTERED = (source: string): Basis => ({ kind: 'entered', source })
+const DRAWN: Basis = { kind: 'derived', source: 'distance between the drawn outlines' }
+
+/** One thing that does not go on the face or behind it. */
+export interface Misfit {
+  code: 'bezel-overlap' | 'web' | 'edge' | 'face-zone' | 'depth' | 'bulkhead' | 'behind-overlap' | 'screw' | 'bezel-edge'
+  /** The other unit's id, a zone's id, or 'outline'. */
+  other: string
+  otherName: string
+  measuredMm: number
+  limitMm: number
+  basis: Basis
+  /** The two figures that are too close, when moving one of them apart would cure it. */
+  pair?: { mine: Figure, theirs: Figure }
+}
+
+/** What stands between a unit and the sheet itself: outline, zones and depth. */
+export function misfitsWithGround(unit: Placed, ground: Ground): Misfit[] {
+  const { panel } = ground
+  const found: Misfit[] = []
+  const cut = unit.cutout
+  if (cut) {
+    const metal = metalToEdge(cut, panel.outline)
+    if (metal < panel.lipMm - TOUCH_MM)
+      found.push({ code: 'edge', other: 'outline', otherName: 'the edge of the sheet', measuredMm: metal, limitMm: panel.lipMm, basis: ENTERED('lip set for this panel; common practice 0.75 to 1 in') })
+  }
+  const overEdge = metalToEdge(unit.bezel, panel.outline)
+  if (overEdge < -TOUCH_MM)
+    found.push({ code: 'bezel-edge', other: 'outline', otherName: 'the edge of the sheet', measuredMm: overEdge, limitMm: 0, basis: DRAWN })
+  for (const { zone, figure } of ground.faceZones) {
+    const apart = gap(unit.bezel, figure)
+    if (apart < -TOUCH_MM)
+      found.push({ code: 'face-zone', other: zone.id, otherName: zone.name, measuredMm: apart, limitMm: 0, basis: ENTERED(`zone “${zone.name}” on the face`), pair: { mine: unit.bezel, theirs: figure } })
+  }
+  if (unit.behind) {
+    if (unit.depthMm > panel.depthBehindMm + TOUCH_MM)
+      found.push({ code: 'bulkhead', other: 'bulkhead', otherName: 'what stands behind the panel', measuredMm: unit.depthMm, limitMm: panel.depthBehindMm, basis: ENTERED('depth behind this panel') })
+    for (const { zone, figure } of ground.behindZones) {
+      if (unit.depthMm > zone.fromDepthMm + TOUCH_MM && gap(unit.behind, figure) < -TOUCH_MM)
+        found.push({ code: 'depth', other: zone.id, otherName: zone.name, measuredMm: unit.depthMm, limitMm: zone.fromDepthMm, basis: ENTERED(`zone “${zone.name}” behind the face`), pair: { mine: unit.behind, theirs: figure } })
+    }
+  }
+  return found
+}
+
+const NONE: readonly Misfit[] = []
+
+/** What stands between two units. */
+export function misfitsBetween(a: Placed, b: Placed, leastWebMm: number): readonly Misfit[] {
+  const far = a.reachMm + b.reachMm + leastWebMm
+  if ((a.x - b.x) ** 2 + (a.y - b.y) ** 2 > far ** 2) return NONE
+  const found: Misfit[] = []
+  const about = { other: b.id, otherName: b.label }
+  const bezels = gap(a.bezel, b.bezel)
+  if (bezels < -TOUCH_MM) found.push({ ...about, code: 'bezel-overlap', measuredMm: bezels, limitMm: 0, basis: DRAWN, pair: { mine: a.bezel, theirs: b.bezel } })
+  if (a.cutout && b.cutout && !shareOpening(a, b, leastWebMm)) {
+    const web = gap(a.cutout, b.cutout)
+    if (web < leastWebMm - TOUCH_MM)
+      found.push({ ...about, code: 'web', measuredMm: web, limitMm: leastWebMm, basis: ENTERED('least metal set for this panel; our default 0.25 in'), pair: { mine: a.cutout, theirs: b.cutout } })
+  }
+  if (a.behind && b.behind) {
+    const behind = gap(a.behind, b.behind)
+    if (behind < -TOUCH_MM && Math.min(a.depthMm, b.depthMm) > 0)
+      found.push({ ...about, code: 'behind-overlap', measuredMm: behind, limitMm: 0, basis: DRAWN, pair: { mine: a.behind, theirs: b.behind } })
+  }
+  for (const [one, other] of [[a, b], [b, a]] as const) {
+    if (!other.cutout) continue
+    for (const screw of one.screws) {
+      const clear = gap(screw, other.cutout)
+      if (clear < -TOUCH_MM) {
+        found.push({ ...about, code: 'screw', measuredMm: clear, limitMm: 0, basis: DRAWN, pair: one === a ? { mine: screw, theirs: other.cutout } : { mine: other.cutout, theirs: screw } })
+        break
+      }
+    }
+  }
+  return found
+}
+
+const WEIGHT: Record<Misfit['code'], Snag['weight']> = {
+  'bezel-overlap': 'stops work', 'web': 'needs a decision', 'edge': 'stops work', 'face-zone': 'stops work', 'depth': 'stops work',
+  'bulkhead': 'stops work', 'behind-overlap': 'stops work', 'screw': 'stops work', 'bezel-edge': 'needs a decision'
+}
+
+function words(label: string, misfit: Misfit): string {
+  const size = (mm: number) => `${formatLength(Math.abs(mm), 'metric')} (${formatLength(Math.abs(mm), 'inch')})`
+  const { otherName } = misfit
+  switch (misfit.code) {
+    case 'bezel-overlap': return `The bezels of ${label} and ${otherName} overlap by ${size(misfit.measuredMm)}.`
+    case 'web': return misfit.measuredMm < 0
+      ? `The holes for ${label} and ${otherName} run into each other by ${size(misfit.measuredMm)}.`
+      : `Between the holes for ${label} and ${otherName} only ${size(misfit.measuredMm)} of metal is left; ${size(misfit.limitMm)} is wanted.`
+    case 'edge': return misfit.measuredMm < 0
+      ? `The hole for ${label} reaches ${size(misfit.measuredMm)} over the edge of the sheet.`
+      : `The hole for ${label} leaves a lip of ${size(misfit.measuredMm)}; ${size(misfit.limitMm)} is wanted.`
+    case 'bezel-edge': return `The bezel of ${label} reaches ${size(misfit.measuredMm)} over the edge of the sheet.`
+    case 'face-zone': return `${label} covers ${otherName} by ${size(misfit.measuredMm)}.`
+    case 'depth': return `${label} goes ${size(misfit.measuredMm)} deep with its connectors; ${otherName} begins at ${size(misfit.limitMm)}: ${size(misfit.measuredMm - misfit.limitMm)} too deep.`
+    case 'bulkhead': return `${label} goes ${size(misfit.measuredMm)} deep with its connectors; there are ${size(misfit.limitMm)} behind the panel.`
+    case 'behind-overlap': return `Behind the face the boxes of ${label} and ${otherName} run into each other by ${size(misfit.measuredMm)}.`
+    case 'screw': return `A screw of ${label} or ${otherName} comes out in the other's hole, by ${size(misfit.measuredMm)}.`
+  }
+}
+
+export interface PanelReport {
+  snags: Snag[]
+  placed: readonly Placed[]
+  /** Units meant for the face that have no position yet. */
+  unplaced: readonly string[]
+  /** Least metal anywhere between two holes or a hole and the edge, in mm; absent with fewer than one hole. */
+  leastMetalMm?: number
+  leastMetalBetween?: readonly [string, string]
+  /** Area of all cutouts over the area of the sheet, 0 to 1. */
+  cutShare: number
+}
+
+/** Whether a unit could stand at (x, y) among the others with nothing in its way. */
+export function stands(unit: { id: string, label: string, item: Placed['item'] }, x: number, y: number, others: readonly Placed[], ground: Ground): boolean {
+  const { face } = unit.item
+  if (!face) return false
+  // The bezels alone first: on a busy panel they settle nearly every point.
+  const bezel = figureAt(face.bezel, x, y)
+  if (others.some(other => other.id !== unit.id && gap(bezel, other.bezel) < -TOUCH_MM)) return false
+  if (ground.faceZones.some(zone => gap(bezel, zone.figure) < -TOUCH_MM)) return false
+  const trial = setDown(unit, x, y)!
+  // The neighbours first: most of them are told apart by one distance, the sheet's edge takes many.
+  return others.every(other => other.id === unit.id || misfitsBetween(trial, other, ground.panel.leastWebMm).length === 0)
+    && misfitsWithGround(trial, ground).length === 0
+}
+
+/** A millimetre is as near as a person sets a hole out; a remedy's move is rounded up to a tenth so that it is not short. */
+const roundOut = (mm: number): number => Math.ceil(mm * 10 - 1e-6) / 10
+
+/** Farthest a unit is moved away from an edge to cure it, in mm. */
+const EDGE_REACH_MM = 120
+
+/** How far a unit must go in a direction until its hole keeps the lip and its bezel the sheet; Infinity when it never does. */
+function travelFromEdge(unit: Placed, [ux, uy]: PointMm, ground: Ground): number {
+  for (let mm = 0.5; mm <= EDGE_REACH_MM; mm += 0.5) {
+    const there = setDown(unit, unit.x + ux * mm, unit.y + uy * mm)!
+    if (!misfitsWithGround(there, ground).some(misfit => misfit.code === 'edge' || misfit.code === 'bezel-edge')) return mm
+  }
+  return Infinity
+}
+
+/**
+ * Straight moves of either of the two, or away from the edge, that cure all that is wrong between them, the
+ * shortest first, and only such as bring nothing else into the way.
+ */
+function moveRemedies(unit: Placed, misfits: readonly Misfit[], all: readonly Placed[], ground: Ground, optionId: string): Remedy[] {
+  if (optionId === AS_FOUND) return []
+  const pairs = misfits.flatMap(misfit => misfit.pair ? [{ ...misfit.pair, want: misfit.code === 'web' ? misfit.limitMm : 0 }] : [])
+  const byEdge = misfits.some(misfit => misfit.code === 'edge' || misfit.code === 'bezel-edge')
+  if (pairs.length === 0 && !byEdge) return []
+  const other = all.find(one => one.id === misfits[0]!.other)
+  const offers = DIRECTIONS.flatMap((direction) => {
+    const travel = (who: Placed, mine: 'mine' | 'theirs') => ({
+      who, direction,
+      mm: roundOut(Math.max(mine === 'mine' && byEdge ? travelFromEdge(unit, direction, ground) : 0, ...pairs.map(pair => travelApart(pair[mine], pair[mine === 'mine' ? 'theirs' : 'mine'], pair.want, direction))))
+    })
+    return other ? [travel(unit, 'mine'), travel(other, 'theirs')] : [travel(unit, 'mine')]
+  })
+  return offers
+    .filter(({ mm }) => Number.isFinite(mm))
+    .sort((a, b) => a.mm - b.mm)
+    .filter(({ who, direction, mm }) => stands(who, who.x + direction[0] * mm, who.y + direction[1] * mm, all, ground))
+    .slice(0, 2)
+    .map(({ who, direction, mm }) => ({
+      text: `Move ${who.label} ${formatLength(mm, 'metric')} (${formatLength(mm, 'inch')}) ${WAYS[DIRECTIONS.indexOf(direction)]}; nothing else is in its way there.`,
+      edits: [{ type: 'unit.move', option: optionId, unit: who.id, xMm: who.x + direction[0] * mm, yMm: who.y + direction[1] * mm }]
+    }))
+}
+const WAYS = ['right', 'left', 'up', 'down'] as const
+
+const ALSO: Partial<Record<Misfit['code'], string>> = { 'web': 'holes', 'behind-overlap': 'boxes behind the face', 'screw': 'screws' }
+
+/** What else meets where two units overlap already: one cause, one snag. */
+function also(rest: readonly Misfit[]): string {
+  const things = [...new Set(rest.map(misfit => ALSO[misfit.code] ?? misfit.code))]
+  return things.length ? ` Their ${things.join(' and ')} meet too.` : ''
+}
+
+const cutArea = (figure: Figure): number => figure.kind === 'circle' ? Math.PI * figure.r ** 2 : figure.w * figure.h
+
+/**
+ * Examines the face and what lies behind it.
+ * Limits come from the panel itself (lip, least web, depth) as the user entered them.
+ */
+export function examinePanel(design: Design): PanelReport {
+  const ground = groundOf(design.airframe.panel)
+  const onPanel = design.units.filter(unit => unit.place.kind === 'panel')
+  const placed = onPanel.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
+  const unplaced = onPanel.filter(unit => !unit.at && unit.item.face).map(unit => unit.id)
+  const snags: Snag[] = []
+  const report = (unit: Placed, misfits: readonly Misfit[]) => {
+    const first = misfits[0]
+    if (!first) return
+    snags.push({
+      id: `panel.${first.code}:${[unit.id, first.other].join(':')}`,
+      code: `panel.${first.code}`, weight: WEIGHT[first.code],
+      subjects: [unit.id, ...(placed.some(one => one.id === first.other) ? [first.other] : [])],
+      measured: first.measuredMm, limit: first.limitMm, unit: 'mm', basis: first.basis,
+      text: words(unit.label, first) + also(misfits.slice(1)),
+      remedies: moveRemedies(unit, misfits, placed, ground, design.optionId)
+    })
+  }
+  let least = Infinity
+  let between: [string, string] | undefined
+  placed.forEach((unit, index) => {
+    for (const misfit of misfitsWithGround(unit, ground)) report(unit, [misfit])
+    if (unit.cutout) {
+      const metal = metalToEdge(unit.cutout, ground.panel.outline)
+      if (metal < least) { least = metal; between = [unit.label, 'the edge'] }
+    }
+    for (let j = index + 1; j < placed.length; j++) {
+      const other = placed[j]!
+      report(unit, misfitsBetween(unit, other, ground.panel.leastWebMm))
+      if (unit.cutout && other.cutout && !shareOpening(unit, other, ground.panel.leastWebMm)) {
+        const web = gap(unit.cutout, other.cutout)
+        if (web < least) { least = web; between = [unit.label, other.label] }
+      }
+    }
+  })
+  for (const id of unplaced) {
+    const unit = onPanel.find(one => one.id === id)!
+    snags.push({
+      id: `panel.unplaced:${id}`, code: 'panel.unplaced', weight: 'needs a decision', subjects: [id],
+      basis: { kind: 'entered', source: 'position on the panel' },
+      text: `${unit.label} belongs on the panel and has no position yet. In Lay out, drag it from the tray or type its position.`,
+      remedies: []
+    })
+  }
+  return {
+    snags, placed, unplaced,
+    leastMetalMm: between && least, leastMetalBetween: between,
+    cutShare: placed.reduce((sum, unit) => sum + (unit.cutout ? cutArea(unit.cutout) : 0), 0) / areaMm2(ground.panel.outline)
+  }
+}

@@ -1,0 +1,5 @@
+export { areaMm2, bounds, depthInside, figureAt, gap, metalToEdge, travelApart, type Figure, type PointMm } from './geometry'
+export { groundOf, setDown, zoneFigure, type Ground, type Placed } from './place'
+export { examinePanel, stands, type Misfit, type PanelReport } from './check'
+export { findPlace, type Fit } from './find'
+export { openings, type Opening } from './stack'

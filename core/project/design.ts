@@ -1,0 +1,90 @@
+import type { Item } from '../catalogue/item'
+import type { Airframe, Brief, CircuitChoice, HandCheck, Link, Option, Place, Prices, Project, Quote, Unit, WorkPhase } from './schema'
+
+/** A unit joined with its catalogue entry and its place. */
+export interface DesignUnit {
+  readonly id: string
+  readonly label: string
+  readonly item: Item
+  readonly place: Place
+  /** Centre of the bezel on the panel; absent when it has no place on the face (yet). */
+  readonly at?: { readonly xMm: number, readonly yMm: number }
+  readonly state: 'kept' | 'moved' | 'new'
+  readonly shed?: boolean
+  readonly phase?: string
+  readonly priceCents: number
+}
+
+export interface Removed { readonly unit: DesignUnit, readonly how: 'scrap' | 'sell' | 'trade in', readonly creditCents: number }
+
+/** One alternative, joined and read-only: all that any room may look at. */
+export interface Design {
+  readonly projectId: string
+  readonly title: string
+  readonly optionId: string
+  readonly optionName: string
+  readonly brief: Brief
+  readonly airframe: Airframe
+  readonly units: readonly DesignUnit[]
+  readonly removed: readonly Removed[]
+  readonly links: readonly Link[]
+  readonly circuits: readonly CircuitChoice[]
+  readonly quotes: readonly Quote[]
+  readonly phases: readonly WorkPhase[]
+  readonly prices: Prices
+  readonly handChecks: readonly HandCheck[]
+}
+
+/** The design named is not in the project. */
+export class ResolveError extends Error {}
+
+export const AS_FOUND = 'as-found'
+
+const NO_PRICES: Prices = { labourCentsPerHour: 0, panelWorkCents: 0, wireCentsPerMetre: 0, travelCents: 0, contingencyPercent: 0 }
+
+/** The as-found aeroplane as an option, so that every room can examine it like any other. */
+function asFound(project: Project): Option {
+  return { id: AS_FOUND, name: 'As found', units: project.fitted, disposals: [], circuits: [], links: project.fittedLinks, phases: [], quotes: [], prices: NO_PRICES }
+}
+
+/**
+ * Joins an option with items, places and airframe.
+ * @param option an option's id, `AS_FOUND`, or an option itself (the agreed plan)
+ * @throws ResolveError when the option, an item or a place is missing
+ */
+export function resolve(project: Project, option: string | Option): Design {
+  const chosen = typeof option !== 'string' ? option
+    : option === AS_FOUND ? asFound(project)
+      : project.options.find(one => one.id === option)
+  if (!chosen) throw new ResolveError(`There is no option “${String(option)}” in “${project.title}”. It has: ${project.options.map(one => one.id).join(', ') || 'none'}.`)
+  const items = new Map(project.items.map(item => [item.id, item]))
+  const places = new Map(project.airframe.places.map(place => [place.id, place]))
+  const fitted = new Map(project.fitted.map(unit => [unit.id, unit]))
+  const join = (unit: Unit): DesignUnit => {
+    const item = items.get(unit.item)
+    const place = places.get(unit.place)
+    if (!item) throw new ResolveError(`“${unit.label}” is of the item “${unit.item}”, which the project does not carry.`)
+    if (!place) throw new ResolveError(`“${unit.label}” stands at “${unit.place}”, which the airframe does not have.`)
+    const before = fitted.get(unit.id)
+    const state = !before || before.item !== unit.item ? 'new'
+      : before.place === unit.place && before.xMm === unit.xMm && before.yMm === unit.yMm ? 'kept' : 'moved'
+    return {
+      id: unit.id, label: unit.label, item, place, state,
+      at: unit.xMm === undefined || unit.yMm === undefined || place.kind !== 'panel' ? undefined : { xMm: unit.xMm, yMm: unit.yMm },
+      shed: unit.shed, phase: unit.phase, priceCents: unit.priceCents ?? item.priceCents
+    }
+  }
+  const here = new Set(chosen.units.map(unit => unit.id))
+  const fates = new Map(chosen.disposals.map(disposal => [disposal.unit, disposal]))
+  return {
+    projectId: project.id, title: project.title, optionId: chosen.id, optionName: chosen.name,
+    brief: project.brief, airframe: project.airframe,
+    units: chosen.units.map(join),
+    removed: project.fitted.filter(unit => !here.has(unit.id)).map((unit) => {
+      const fate = fates.get(unit.id)
+      return { unit: join(unit), how: fate?.how ?? 'scrap', creditCents: fate?.creditCents ?? 0 }
+    }),
+    links: chosen.links, circuits: chosen.circuits, quotes: chosen.quotes, phases: chosen.phases, prices: chosen.prices,
+    handChecks: project.handChecks
+  }
+}

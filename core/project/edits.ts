@@ -1,0 +1,198 @@
+import * as z from 'zod'
+import { create, type Patches } from 'mutative'
+import { Id, Item, Name, CoordMm } from '../catalogue/item'
+import { Airframe, Brief, CircuitChoice, Day, Disposal, HandCheck, Link, Option, Panel, Prices, Project, Quote, Unit, WorkPhase, Zone } from './schema'
+
+const on = { option: Id }
+
+/** Every change a person or a remedy can make, as data. One pure function below applies it. */
+export const Edit = z.discriminatedUnion('type', [
+  z.strictObject({ type: z.literal('project.rename'), title: Name }),
+  z.strictObject({ type: z.literal('brief.set'), brief: Brief }),
+  z.strictObject({ type: z.literal('airframe.set'), airframe: Airframe }),
+  z.strictObject({ type: z.literal('panel.set'), panel: Panel }),
+  z.strictObject({ type: z.literal('zone.put'), zone: Zone }),
+  z.strictObject({ type: z.literal('zone.drop'), zone: Id }),
+  z.strictObject({ type: z.literal('item.put'), item: Item }),
+  z.strictObject({ type: z.literal('fitted.put'), unit: Unit }),
+  z.strictObject({ type: z.literal('fitted.drop'), unit: Id }),
+  z.strictObject({ type: z.literal('option.add'), option: Option }),
+  z.strictObject({ type: z.literal('option.duplicate'), ...on, id: Id, name: Name }),
+  z.strictObject({ type: z.literal('option.rename'), ...on, name: Name }),
+  z.strictObject({ type: z.literal('option.drop'), ...on }),
+  z.strictObject({ type: z.literal('plan.agree'), ...on, on: Day }),
+  z.strictObject({ type: z.literal('unit.add'), ...on, unit: Unit, item: Item.optional() }),
+  z.strictObject({ type: z.literal('unit.set'), ...on, unit: Unit }),
+  z.strictObject({ type: z.literal('unit.move'), ...on, unit: Id, xMm: CoordMm, yMm: CoordMm }),
+  z.strictObject({ type: z.literal('unit.remove'), ...on, unit: Id, disposal: Disposal.optional() }),
+  z.strictObject({ type: z.literal('unit.restore'), ...on, unit: Id }),
+  z.strictObject({ type: z.literal('disposal.set'), ...on, disposal: Disposal }),
+  z.strictObject({ type: z.literal('circuit.set'), ...on, circuit: CircuitChoice }),
+  z.strictObject({ type: z.literal('circuit.clear'), ...on, unit: Id }),
+  z.strictObject({ type: z.literal('link.put'), ...on, link: Link }),
+  z.strictObject({ type: z.literal('link.drop'), ...on, link: Id }),
+  z.strictObject({ type: z.literal('quote.put'), ...on, quote: Quote }),
+  z.strictObject({ type: z.literal('quote.drop'), ...on, quote: Id }),
+  z.strictObject({ type: z.literal('phase.put'), ...on, phase: WorkPhase }),
+  z.strictObject({ type: z.literal('phase.drop'), ...on, phase: Id }),
+  z.strictObject({ type: z.literal('prices.set'), ...on, prices: Prices }),
+  z.strictObject({ type: z.literal('check.set'), check: HandCheck }),
+  z.strictObject({ type: z.literal('check.clear'), clause: z.string() }),
+  z.strictObject({ type: z.literal('log.add'), on: Day, text: z.string().max(4000) })
+])
+export type Edit = z.infer<typeof Edit>
+
+/** An edit names something that is not there, or would leave the document broken. Nothing was changed. */
+export class EditError extends Error {}
+
+function put<T extends { id: string }>(list: T[], entry: T): void {
+  const at = list.findIndex(one => one.id === entry.id)
+  if (at < 0) list.push(entry)
+  else list[at] = entry
+}
+
+function drop<T>(list: T[], matches: (one: T) => boolean, what: string): T {
+  const at = list.findIndex(matches)
+  if (at < 0) throw new EditError(`There is no ${what}; nothing was changed.`)
+  return list.splice(at, 1)[0]!
+}
+
+function forget(option: Option, unit: string): void {
+  option.links = option.links.filter(link => link.from.unit !== unit && link.to.unit !== unit)
+  option.circuits = option.circuits.filter(circuit => circuit.unit !== unit)
+}
+
+/** Applies one edit to a draft. Edits of an option are gathered below the ones of the whole document. */
+function change(project: Project, edit: Edit): void {
+  switch (edit.type) {
+    case 'project.rename': project.title = edit.title; return
+    case 'brief.set': project.brief = edit.brief; return
+    case 'airframe.set': {
+      const kept = new Set(edit.airframe.places.map(place => place.id))
+      const users = [...project.fitted, ...project.options.flatMap(option => option.units)].filter(unit => !kept.has(unit.place))
+      if (users.length) throw new EditError(`“${users[0]!.label}” stands at the place “${users[0]!.place}”, which this change takes away; nothing was changed.`)
+      project.airframe = edit.airframe
+      return
+    }
+    case 'panel.set': project.airframe.panel = edit.panel; return
+    case 'zone.put': put(project.airframe.panel.zones, edit.zone); return
+    case 'zone.drop': drop(project.airframe.panel.zones, zone => zone.id === edit.zone, `zone “${edit.zone}”`); return
+    case 'item.put': put(project.items, edit.item); return
+    case 'fitted.put': wantItem(project, edit.unit); put(project.fitted, edit.unit); return
+    case 'fitted.drop':
+      drop(project.fitted, unit => unit.id === edit.unit, `fitted unit “${edit.unit}”`)
+      project.fittedLinks = project.fittedLinks.filter(link => link.from.unit !== edit.unit && link.to.unit !== edit.unit)
+      return
+    case 'option.add':
+      if (project.options.some(one => one.id === edit.option.id)) throw new EditError(`There is an option “${edit.option.id}” already; nothing was changed.`)
+      project.options.push(edit.option)
+      return
+    case 'check.set':
+      project.handChecks = project.handChecks.filter(check => check.clause !== edit.check.clause)
+      project.handChecks.push(edit.check)
+      return
+    case 'check.clear': project.handChecks = project.handChecks.filter(check => check.clause !== edit.clause); return
+    case 'log.add': project.log.push({ on: edit.on, text: edit.text }); return
+    default: changeOption(project, edit)
+  }
+}
+
+function wantItem(project: Project, unit: Unit): void {
+  if (!project.items.some(item => item.id === unit.item)) throw new EditError(`There is no item “${unit.item}” in this project; nothing was changed.`)
+  if (!project.airframe.places.some(place => place.id === unit.place)) throw new EditError(`There is no place “${unit.place}” in this airframe; nothing was changed.`)
+}
+
+type OptionEdit = Extract<Edit, { option: string }>
+
+function changeOption(project: Project, edit: OptionEdit): void {
+  const option = project.options.find(one => one.id === edit.option)
+  if (!option) throw new EditError(`There is no option “${edit.option}”; nothing was changed.`)
+  const wantUnit = (id: string): Unit => {
+    const unit = option.units.find(one => one.id === id)
+    if (!unit) throw new EditError(`There is no unit “${id}” in ${option.name}; nothing was changed.`)
+    return unit
+  }
+  switch (edit.type) {
+    case 'option.duplicate':
+      if (project.options.some(one => one.id === edit.id)) throw new EditError(`There is an option “${edit.id}” already; nothing was changed.`)
+      project.options.splice(project.options.indexOf(option) + 1, 0, { ...structuredClone(plain(option)), id: edit.id, name: edit.name })
+      return
+    case 'option.rename': option.name = edit.name; return
+    case 'option.drop':
+      if (project.options.length === 1) throw new EditError('The last option cannot be taken away; nothing was changed.')
+      drop(project.options, one => one.id === edit.option, `option “${edit.option}”`)
+      return
+    case 'plan.agree': project.agreed = { on: edit.on, option: structuredClone(plain(option)) }; return
+    case 'unit.add':
+      if (edit.item) put(project.items, edit.item)
+      wantItem(project, edit.unit)
+      if (option.units.some(one => one.id === edit.unit.id)) throw new EditError(`There is a unit “${edit.unit.id}” already; nothing was changed.`)
+      option.units.push(edit.unit)
+      return
+    case 'unit.set': wantItem(project, edit.unit); wantUnit(edit.unit.id); put(option.units, edit.unit); return
+    case 'unit.move': Object.assign(wantUnit(edit.unit), { xMm: edit.xMm, yMm: edit.yMm }); return
+    case 'unit.remove':
+      drop(option.units, one => one.id === edit.unit, `unit “${edit.unit}” in ${option.name}`)
+      forget(option, edit.unit)
+      option.disposals = option.disposals.filter(one => one.unit !== edit.unit)
+      if (edit.disposal) option.disposals.push(edit.disposal)
+      return
+    case 'unit.restore': {
+      const found = project.fitted.find(one => one.id === edit.unit)
+      if (!found) throw new EditError(`“${edit.unit}” is not among what was fitted; nothing was changed.`)
+      if (option.units.some(one => one.id === edit.unit)) throw new EditError(`“${found.label}” is in ${option.name} already; nothing was changed.`)
+      option.units.push(structuredClone(plain(found)))
+      option.disposals = option.disposals.filter(one => one.unit !== edit.unit)
+      const here = new Set(option.units.map(unit => unit.id))
+      for (const link of project.fittedLinks) {
+        const touches = link.from.unit === edit.unit || link.to.unit === edit.unit
+        if (touches && here.has(link.from.unit) && here.has(link.to.unit) && !option.links.some(one => one.id === link.id)) option.links.push(structuredClone(plain(link)))
+      }
+      return
+    }
+    case 'disposal.set':
+      option.disposals = option.disposals.filter(one => one.unit !== edit.disposal.unit)
+      option.disposals.push(edit.disposal)
+      return
+    case 'circuit.set':
+      wantUnit(edit.circuit.unit)
+      option.circuits = option.circuits.filter(one => one.unit !== edit.circuit.unit)
+      option.circuits.push(edit.circuit)
+      return
+    case 'circuit.clear': drop(option.circuits, one => one.unit === edit.unit, `own choice for the circuit of “${edit.unit}”`); return
+    case 'link.put':
+      for (const end of [edit.link.from, edit.link.to]) {
+        const item = project.items.find(one => one.id === wantUnit(end.unit).item)!
+        if (!item.ports.some(port => port.id === end.port)) throw new EditError(`“${item.name}” has no port “${end.port}”; nothing was changed.`)
+      }
+      put(option.links, edit.link)
+      return
+    case 'link.drop': drop(option.links, one => one.id === edit.link, `link “${edit.link}”`); return
+    case 'quote.put': put(option.quotes, edit.quote); return
+    case 'quote.drop': drop(option.quotes, one => one.id === edit.quote, `quote “${edit.quote}”`); return
+    case 'phase.put': put(option.phases, edit.phase); return
+    case 'phase.drop':
+      drop(option.phases, one => one.id === edit.phase, `phase “${edit.phase}”`)
+      for (const unit of option.units) if (unit.phase === edit.phase) delete unit.phase
+      return
+    case 'prices.set': option.prices = edit.prices; return
+  }
+}
+
+/** A draft's part as plain data: what is cloned must not be a proxy. */
+const plain = <T>(part: T): T => JSON.parse(JSON.stringify(part)) as T
+
+/** A change as the history keeps it: what to replay, what to take back. */
+export interface Change { label: string, redo: Patches, undo: Patches }
+
+/**
+ * Applies edits, all or none.
+ * @returns the new document and the change for the history; the old document is untouched
+ * @throws EditError when an edit cannot be made
+ */
+export function applyEdits(project: Project, edits: readonly Edit[], label: string): { project: Project, change: Change } {
+  const [next, redo, undo] = create(project, (draft) => {
+    for (const edit of edits) change(draft as Project, edit)
+  }, { enablePatches: true })
+  return { project: next, change: { label, redo, undo } }
+}

@@ -1,0 +1,41 @@
+import { FORMAT } from './schema'
+
+type Loose = Record<string, unknown>
+
+/**
+ * One step each, from the format named by the key to the next. A step takes the whole document as plain data
+ * and never looks at today's schema, so that it stays true when the schema moves on.
+ */
+const STEPS: Record<number, (old: Loose) => Loose> = {
+  /** Format 0, the drafts: one unnamed design with its units at the top level and no way to hold alternatives. */
+  0: (old) => {
+    const { units, disposals, circuits, links, prices, checks, ...rest } = old
+    return {
+      fitted: [], ...rest, format: 1,
+      handChecks: checks ?? [],
+      options: [{ id: 'a', name: 'Option A', units: units ?? [], disposals: disposals ?? [], circuits: circuits ?? [], links: links ?? [], prices }]
+    }
+  }
+}
+
+/** The file is of a format this program does not know. */
+export class FormatError extends Error {}
+
+/**
+ * Carries a document of an older format forward to today's, step by step.
+ * @throws FormatError when it is not a project at all, or newer than this program
+ */
+export function migrate(document: unknown): unknown {
+  if (typeof document !== 'object' || document === null || Array.isArray(document) || typeof (document as Loose).format !== 'number')
+    throw new FormatError('This is not an Ewerpanel project: it has no “format” number at its top level.')
+  let current = document as Loose
+  const first = current.format as number
+  if (first > FORMAT)
+    throw new FormatError(`This project was written in format ${first} by a newer Ewerpanel; this one reads up to format ${FORMAT}. Nothing was changed. Open it with the newer program.`)
+  while (current.format !== FORMAT) {
+    const step = STEPS[current.format as number]
+    if (!step) throw new FormatError(`There is no way from format ${String(current.format)} to format ${FORMAT}. Nothing was changed.`)
+    current = step(current)
+  }
+  return current
+}

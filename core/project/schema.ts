@@ -1,0 +1,194 @@
+import * as z from 'zod'
+import { Amps, Cents, CoordMm, Hours, Id, Item, MassKg, Name, SizeMm, Text } from '../catalogue/item'
+import { BASES, PLACE_KINDS } from '../catalogue/vocabulary'
+
+/** The format this program writes. Older ones are carried forward by `migrations.ts`. */
+export const FORMAT = 1
+
+export const Day = z.iso.date()
+export const FLYING = ['day VFR', 'night VFR', 'IFR'] as const
+
+export const Brief = z.strictObject({
+  registration: z.string().max(20).default(''),
+  flying: z.array(z.enum(FLYING)).min(1).max(3),
+  basis: z.enum(BASES),
+  seats: z.int().min(1).max(12),
+  forHire: z.boolean().default(false),
+  budgetCents: Cents,
+  downFrom: Day.optional(),
+  downTo: Day.optional(),
+  stance: z.enum(['lean', 'middle', 'belt and braces']).default('middle'),
+  wantedMinutes: z.number().min(0).max(600).default(30),
+  wishes: z.array(Name).max(50).default([]),
+  dislikes: z.array(Name).max(50).default([]),
+  notes: Text.default('')
+})
+
+export const Point = z.tuple([CoordMm, CoordMm])
+
+/** Ground that is taken: on the face (a knob that cannot move) or behind it, from a depth (a T-bar, a rib, a duct). */
+export const Zone = z.strictObject({
+  id: Id,
+  name: Name,
+  side: z.enum(['face', 'behind']),
+  area: z.discriminatedUnion('shape', [
+    z.strictObject({ shape: z.literal('round'), xMm: CoordMm, yMm: CoordMm, diameterMm: SizeMm }),
+    z.strictObject({ shape: z.literal('rectangle'), xMm: CoordMm, yMm: CoordMm, widthMm: SizeMm, heightMm: SizeMm })
+  ]),
+  fromDepthMm: z.number().min(0).max(5_000).default(0)
+})
+
+export const Panel = z.strictObject({
+  /** Closed outline of the face, corners in order, y upward from the lower left. */
+  outline: z.array(Point).min(3).max(2_000),
+  thicknessMm: z.number().gt(0).max(20),
+  material: Name,
+  lipMm: z.number().min(0).max(200),
+  leastWebMm: z.number().min(0).max(100),
+  depthBehindMm: SizeMm,
+  zones: z.array(Zone).max(200).default([])
+})
+
+export const Place = z.strictObject({ id: Id, name: Name, kind: z.enum(PLACE_KINDS), armMm: CoordMm })
+export const Route = z.strictObject({ from: Id, to: Id, lengthMm: SizeMm.max(50_000) })
+
+export const Airframe = z.strictObject({
+  model: Name,
+  madeOn: Day,
+  systemV: z.union([z.literal(12), z.literal(14), z.literal(28)]),
+  alternatorA: Amps,
+  battery: z.strictObject({
+    name: Name,
+    chemistry: z.enum(['lead-acid', 'lithium']),
+    capacityAh: z.number().gt(0, 'must be more than 0').max(500),
+    ratedHours: z.number().gt(0).max(40).default(1),
+    usableFraction: z.number().gt(0).max(1).default(0.75),
+    place: Id
+  }),
+  pilotDelayMinutes: z.number().min(0).max(60).default(5),
+  emptyMassKg: MassKg,
+  emptyArmMm: CoordMm,
+  maxMassKg: MassKg,
+  armLimitsMm: z.tuple([CoordMm, CoordMm]),
+  gear: z.enum(['fixed', 'retractable']).default('fixed'),
+  engine: z.strictObject({
+    cooling: z.enum(['air', 'liquid']).default('air'),
+    altitudeEngine: z.boolean().default(false)
+  }),
+  tanks: z.int().min(1).max(8),
+  fuses: z.boolean().default(false),
+  certifiedAfter1996: z.boolean().default(false),
+  panel: Panel,
+  places: z.array(Place).min(1).max(60),
+  routes: z.array(Route).max(300).default([]),
+  serviceLoopMm: z.number().min(0).max(3_000).default(304.8),
+  wasteFraction: z.number().min(0).max(1).default(0.1)
+})
+
+/** One box in this aeroplane. On the panel it has a position: the centre of its bezel. */
+export const Unit = z.strictObject({
+  id: Id,
+  item: Id,
+  label: Name,
+  place: Id,
+  xMm: CoordMm.optional(),
+  yMm: CoordMm.optional(),
+  /** Taken off by the pilot when the alternator has quit. When absent, whatever the item does not call essential. */
+  shed: z.boolean().optional(),
+  phase: Id.optional(),
+  /** The owner's own figure, when it differs from the catalogue's. */
+  priceCents: Cents.optional(),
+  note: Text.optional()
+}).superRefine((unit, context) => {
+  if ((unit.xMm === undefined) !== (unit.yMm === undefined))
+    context.addIssue({ code: 'custom', path: [unit.xMm === undefined ? 'xMm' : 'yMm'], message: 'is missing: a position needs both xMm and yMm' })
+})
+
+/** What the planner decided against the proposal for the circuit of one unit. */
+export const CircuitChoice = z.strictObject({
+  unit: Id,
+  breakerA: z.number().gt(0).max(500).optional(),
+  awg: z.literal([22, 20, 18, 16, 14, 12, 10, 8, 6, 4, 2]).optional()
+})
+
+export const LinkEnd = z.strictObject({ unit: Id, port: Id })
+export const Link = z.strictObject({ id: Id, from: LinkEnd, to: LinkEnd })
+
+export const Disposal = z.strictObject({
+  unit: Id,
+  how: z.enum(['scrap', 'sell', 'trade in']),
+  creditCents: Cents.default(0)
+})
+
+export const Quote = z.strictObject({
+  id: Id, shop: Name,
+  equipmentCents: Cents, labourCents: Cents,
+  weeks: z.tuple([z.number().min(0).max(200), z.number().min(0).max(200), z.number().min(0).max(200)]),
+  note: Text.default('')
+})
+
+export const WorkPhase = z.strictObject({ id: Id, name: Name, from: Day.optional(), accessHours: Hours.default(0) })
+
+export const Prices = z.strictObject({
+  labourCentsPerHour: Cents,
+  panelWorkCents: Cents,
+  wireCentsPerMetre: Cents,
+  travelCents: Cents.default(0),
+  contingencyPercent: z.number().min(0).max(100)
+})
+
+/** One alternative design for the aeroplane. */
+export const Option = z.strictObject({
+  id: Id,
+  name: Name,
+  units: z.array(Unit).max(500),
+  disposals: z.array(Disposal).max(500).default([]),
+  circuits: z.array(CircuitChoice).max(500).default([]),
+  links: z.array(Link).max(2_000).default([]),
+  phases: z.array(WorkPhase).max(20).default([]),
+  quotes: z.array(Quote).max(20).default([]),
+  prices: Prices
+})
+
+/** What a person found by looking, where a rule cannot be read off the design. */
+export const HandCheck = z.strictObject({
+  clause: z.string().min(1).max(120),
+  state: z.enum(['met', 'missing', 'does not apply']),
+  note: Text.default(''),
+  on: Day.optional()
+})
+
+export const LogEntry = z.strictObject({ on: Day, text: Text })
+
+export const Project = z.strictObject({
+  format: z.literal(FORMAT),
+  id: Id,
+  title: Name,
+  brief: Brief,
+  airframe: Airframe,
+  items: z.array(Item).max(1_000),
+  fitted: z.array(Unit).max(500),
+  fittedLinks: z.array(Link).max(2_000).default([]),
+  options: z.array(Option).max(20),
+  /** The design first agreed; creep is measured from it. */
+  agreed: z.strictObject({ on: Day, option: Option }).optional(),
+  handChecks: z.array(HandCheck).max(500).default([]),
+  log: z.array(LogEntry).max(5_000).default([])
+})
+
+export type Project = z.infer<typeof Project>
+export type Option = z.infer<typeof Option>
+export type Unit = z.infer<typeof Unit>
+export type Airframe = z.infer<typeof Airframe>
+export type Panel = z.infer<typeof Panel>
+export type Zone = z.infer<typeof Zone>
+export type Brief = z.infer<typeof Brief>
+export type Link = z.infer<typeof Link>
+export type LinkEnd = z.infer<typeof LinkEnd>
+export type Place = z.infer<typeof Place>
+export type CircuitChoice = z.infer<typeof CircuitChoice>
+export type Disposal = z.infer<typeof Disposal>
+export type Quote = z.infer<typeof Quote>
+export type WorkPhase = z.infer<typeof WorkPhase>
+export type Prices = z.infer<typeof Prices>
+export type HandCheck = z.infer<typeof HandCheck>

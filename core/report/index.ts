@@ -1,0 +1,2 @@
+export { candidateEffects, effectOf, newUnit, type CandidateEffect, type Effect } from './effect'
+export { examine, examineOption, FIGURE_KEYS, type Figure, type FigureKey, type Report } from './examine'

@@ -1,0 +1,41 @@
+import { readFileSync } from 'node:fs'
+import { openProject, readCatalogueCsv } from './formats'
+import type { Item } from './catalogue'
+import { resolve, type Design, type Project } from './project'
+import { blankProject } from './project/blank'
+
+/** What tests share: the demo files, and small designs made of few words. */
+
+const demo = (name: string) => readFileSync(new URL(`../demo/${name}`, import.meta.url), 'utf8')
+
+export function demoProject(name: '1-teasel-ls' | '2-hollin-whimbrel' | '3-skerrow-dunlin'): Project {
+  const opened = openProject(demo(`projects/${name}.json`))
+  if (!opened.ok) throw new Error(JSON.stringify(opened.problems.slice(0, 5)))
+  return opened.project
+}
+
+export const demoCatalogue = (): Item[] => readCatalogueCsv(demo('catalogue.csv')).items
+
+/** An item of few words. */
+export const item = (patch: Partial<Item> & { id: string }): Item => ({
+  name: patch.id, maker: 'Fenwick & Rook', kind: 'round instrument', summary: '', massKg: 1, ports: [], provides: [], needs: [], approvals: [],
+  priceCents: 10_000, labourHours: 2, removeHours: 1, mounts: ['panel'], ...patch
+})
+
+/** A face with a round hole and no screws. */
+export const roundFace = (diameterMm: number): Item['face'] => ({ bezel: { shape: 'round', diameterMm: diameterMm + 4 }, cutout: { shape: 'round', diameterMm }, screws: [], stack: false })
+/** A face with a square-cut opening and no screws. */
+export const boxFace = (widthMm: number, heightMm: number, stack = false): Item['face'] => ({ bezel: { shape: 'rectangle', widthMm, heightMm, cornerMm: 0 }, cutout: { shape: 'rectangle', widthMm, heightMm, cornerMm: 0 }, screws: [], stack })
+
+/** A blank amateur-built aeroplane of 14 V with a plain sheet of 600 by 300 mm. */
+export function plainProject(): Project {
+  const project = blankProject({ id: 'plain', title: 'Plain', registration: 'ZZ-PLN', model: 'Larkfell L-24 Dunlin', basis: 'amateur-built', systemV: 14, madeOn: '2020-01-01' })
+  return { ...project, airframe: { ...project.airframe, panel: { ...project.airframe.panel, outline: [[0, 0], [600, 0], [600, 300], [0, 300]], lipMm: 15, leastWebMm: 6.35, depthBehindMm: 300 } } }
+}
+
+/** A project whose option A holds these items, each as one unit of the same id, at a point of the panel or at a place. */
+export function projectWith(placed: [Item, [number, number] | string][], base = plainProject()): Project {
+  const units = placed.map(([one, where]) => typeof where === 'string' ? { id: one.id, item: one.id, label: one.name, place: where } : { id: one.id, item: one.id, label: one.name, xMm: where[0], yMm: where[1], place: 'panel' })
+  return { ...base, items: placed.map(([one]) => one), options: [{ ...base.options[0]!, units }] }
+}
+export const designWith = (placed: [Item, [number, number] | string][], base?: Project): Design => resolve(projectWith(placed, base), 'a')

@@ -1,0 +1,45 @@
+import { fileURLToPath } from 'node:url'
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-01-01',
+  // An editor: every screen lives in the browser; the server keeps documents.
+  ssr: false,
+  modules: ['@pinia/nuxt', 'vuetify-nuxt-module'],
+  alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
+  css: ['@fontsource/b612/400.css', '@fontsource/b612/700.css', '@fontsource/b612-mono/400.css', '~/assets/bench.css'],
+  telemetry: false,
+  devtools: { enabled: false },
+  app: {
+    head: {
+      title: 'Ewerpanel', htmlAttrs: { lang: 'en' },
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'description', content: 'Plan a light aircraft panel refit before metal is cut.' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }]
+    }
+  },
+  vuetify: {
+    moduleOptions: { styles: true, importComposables: false },
+    vuetifyOptions: {
+      icons: { defaultSet: 'mdi-svg' },
+      defaults: {
+        VBtn: { variant: 'outlined', size: 'small', rounded: 0, class: 'text-none', flat: true },
+        VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: 0 },
+        VTextarea: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: 0, rows: 2 },
+        VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: 0 },
+        VCombobox: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: 0 },
+        VCheckbox: { density: 'compact', hideDetails: 'auto', color: 'primary' },
+        VDialog: { maxWidth: 860, scrollable: true },
+        VCard: { rounded: 0 },
+        VDataTable: { density: 'compact', hover: true }
+      },
+      theme: {
+        defaultTheme: 'bench',
+        themes: {
+          bench: { dark: false, colors: { 'background': '#F5F4EE', 'surface': '#FBFAF6', 'primary': '#27498F', 'error': '#B83A27', 'warning': '#C98F1B', 'success': '#566330', 'on-background': '#22272A', 'on-surface': '#22272A' } },
+          hangarNight: { dark: true, colors: { 'background': '#191D20', 'surface': '#1F2427', 'primary': '#93B0EC', 'error': '#F0907F', 'warning': '#E2B04A', 'success': '#B4C381', 'on-background': '#E4E2DA', 'on-surface': '#E4E2DA' } }
+        }
+      }
+    }
+  },
+  nitro: { esbuild: { options: { target: 'node20' } } },
+  vite: { build: { target: 'es2022' }, worker: { format: 'es' } }
+})

@@ -1,0 +1,3 @@
+import { database, wholeCatalogue } from '../../keeping'
+
+export default defineEventHandler(async () => wholeCatalogue(await database()))

@@ -1,0 +1,3 @@
+import { database, listProjects } from '../../keeping'
+
+export default defineEventHandler(async () => listProjects(await database()))

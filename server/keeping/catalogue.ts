@@ -1,0 +1,45 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { eq } from 'drizzle-orm'
+import type { Item } from '../../core/catalogue'
+import { readCatalogueCsv, sayProblem } from '../../core/formats'
+import { programRoot } from './database'
+import type { Database } from './types'
+import { ownItems } from './tables'
+
+let shipped: Item[] | undefined
+
+/** The catalogue that ships, read once. */
+export function shippedItems(): Item[] {
+  if (!shipped) {
+    const read = readCatalogueCsv(readFileSync(join(programRoot(), 'demo/catalogue.csv'), 'utf8'))
+    if (read.problems.length) throw new Error(`demo/catalogue.csv: ${read.problems.map(sayProblem).join(' ')}`)
+    shipped = read.items
+  }
+  return shipped
+}
+
+/** Items the user made or brought in. */
+export const listOwn = async (db: Database): Promise<Item[]> => (await db.select().from(ownItems).orderBy(ownItems.id)).map(row => JSON.parse(row.item) as Item)
+
+/** The whole catalogue: what ships, with the user's own in place of or beside it. */
+export async function wholeCatalogue(db: Database): Promise<{ items: Item[], own: string[] }> {
+  const own = await listOwn(db)
+  const mine = new Set(own.map(item => item.id))
+  return { items: [...own, ...shippedItems().filter(item => !mine.has(item.id))], own: [...mine] }
+}
+
+/** Keeps items as the user's own, all or none. */
+export async function keepItems(db: Database, items: readonly Item[]): Promise<void> {
+  if (items.length === 0) return
+  await db.transaction(async (tx) => {
+    for (const item of items) {
+      const text = JSON.stringify(item)
+      await tx.insert(ownItems).values({ id: item.id, item: text }).onConflictDoUpdate({ target: ownItems.id, set: { item: text } })
+    }
+  })
+}
+
+/** Throws one of the user's own items away. @returns false when it was not theirs */
+export const dropItem = async (db: Database, id: string): Promise<boolean> =>
+  (await db.delete(ownItems).where(eq(ownItems.id, id)).returning({ id: ownItems.id })).length === 1

@@ -1,0 +1,128 @@
+import { spawn } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { EMPTY_HISTORY, act } from '../../core/project'
+import { demoProject, item } from '../../core/testing'
+import { makeBackup, restoreBackup } from './backup'
+import { dropItem, keepItems, shippedItems, wholeCatalogue } from './catalogue'
+import { openDatabase } from './database'
+import type { Database } from './types'
+import { HeldError, takeDirectory } from './lock'
+import { createProject, dropProject, listProjects, listVersions, readProject, readVersion, saveProject } from './projects'
+
+const directory = mkdtempSync(join(tmpdir(), 'ewerpanel-'))
+let db: Database
+let close: () => Promise<void>
+beforeAll(async () => { ({ db, close } = await openDatabase(directory)) }, 60_000)
+afterAll(async () => { await close(); rmSync(directory, { recursive: true, force: true }) })
+
+const fresh = async (id: string) => {
+  const project = { ...demoProject('1-teasel-ls'), id }
+  await createProject(db, project)
+  return project
+}
+
+describe('keeping projects', () => {
+  it('shows the demo on the first start and not again once it is thrown away', async () => {
+    expect((await listProjects(db)).map(row => row.registration)).toEqual(['ZZ-DUN', 'ZZ-WIM', 'ZZ-TSL'])
+    expect(await dropProject(db, 'teasel-ls')).toBe(true)
+    await close()
+    ;({ db, close } = await openDatabase(directory))
+    expect((await listProjects(db)).map(row => row.id)).not.toContain('teasel-ls')
+  })
+  it('gives back what was saved, history and all', async () => {
+    const project = await fresh('one')
+    const done = act({ project, history: EMPTY_HISTORY }, [{ type: 'project.rename', title: 'Renamed' }], 'Rename')
+    expect(await saveProject(db, done.project, done.history, 1)).toEqual({ state: 'saved', version: 2 })
+    const kept = (await readProject(db, 'one'))!
+    expect(kept).toEqual({ project: done.project, history: done.history, version: 2 })
+  })
+  it('refuses a save that started from an older version, and changes nothing', async () => {
+    const project = await fresh('two')
+    await saveProject(db, { ...project, title: 'First window' }, EMPTY_HISTORY, 1)
+    expect(await saveProject(db, { ...project, title: 'Second window' }, EMPTY_HISTORY, 1)).toEqual({ state: 'stale', version: 2 })
+    expect((await readProject(db, 'two'))!.project.title).toBe('First window')
+  })
+  it('of many saves from the same version at once exactly one is taken', async () => {
+    const project = await fresh('race')
+    const saved = await Promise.all(Array.from({ length: 8 }, (_, i) => saveProject(db, { ...project, title: `Window ${i}` }, EMPTY_HISTORY, 1)))
+    expect(saved.filter(one => one.state === 'saved')).toHaveLength(1)
+  })
+  it('a save against a project that is gone says so', async () => expect(await saveProject(db, { ...demoProject('1-teasel-ls'), id: 'never' }, EMPTY_HISTORY, 1)).toEqual({ state: 'missing' }))
+  it('keeps earlier versions and gives each back', async () => {
+    const project = await fresh('three')
+    for (let version = 1; version < 5; version++) await saveProject(db, { ...project, title: `Title ${version + 1}` }, EMPTY_HISTORY, version, true)
+    expect((await listVersions(db, 'three')).map(one => one.version)).toEqual([4, 3, 2, 1])
+    expect((await readVersion(db, 'three', 2))!.title).toBe('Title 2')
+    expect(await readVersion(db, 'three', 9)).toBeUndefined()
+  })
+  it('a burst of saves buries no version: one a minute is kept', async () => {
+    const project = await fresh('four')
+    for (let version = 1; version < 6; version++) await saveProject(db, { ...project, title: `T${version}` }, EMPTY_HISTORY, version)
+    expect((await listVersions(db, 'four')).map(one => one.version)).toEqual([1])
+  })
+  it('does not create a project over another', async () => {
+    await fresh('five')
+    expect(await createProject(db, { ...demoProject('1-teasel-ls'), id: 'five', title: 'Other' })).toBe(false)
+  })
+})
+
+describe('the user’s own items', () => {
+  it('stand in place of shipped ones and can be thrown away again', async () => {
+    const shipped = shippedItems()[0]!
+    await keepItems(db, [{ ...shipped, priceCents: 1 }, item({ id: 'mine', mounts: ['tail'] })])
+    const whole = await wholeCatalogue(db)
+    expect(whole.items.find(one => one.id === shipped.id)!.priceCents).toBe(1)
+    expect(whole.items).toHaveLength(shippedItems().length + 1)
+    expect(await dropItem(db, shipped.id)).toBe(true)
+    expect(await dropItem(db, shipped.id)).toBe(false)
+    expect((await wholeCatalogue(db)).items.find(one => one.id === shipped.id)).toEqual(shipped)
+  })
+})
+
+describe('backup', () => {
+  it('holds everything and brings it back; what it replaces becomes an earlier version', async () => {
+    const project = await fresh('six')
+    const backup = JSON.parse(JSON.stringify(await makeBackup(db))) as Awaited<ReturnType<typeof makeBackup>>
+    await saveProject(db, { ...project, title: 'Changed since' }, EMPTY_HISTORY, 1)
+    await fresh('after')
+    await dropProject(db, 'one')
+    const parts = backup.projects.map(part => ({ ...part, project: part.project as typeof project, versions: part.versions.map(one => ({ ...one, project: one.project as typeof project })) }))
+    const { added, replaced } = await restoreBackup(db, parts, backup.items)
+    expect([added, replaced]).toEqual([1, backup.projects.length - 1])
+    expect((await readProject(db, 'six'))!.project.title).toBe(project.title)
+    expect((await listVersions(db, 'six')).some(one => one.title === 'Changed since')).toBe(true)
+    expect((await readProject(db, 'one'))!.project.title).toBe('Renamed')
+    expect(await readProject(db, 'after')).toBeDefined()
+  })
+})
+
+describe('one directory, one server', () => {
+  const place = () => mkdtempSync(join(tmpdir(), 'ewerpanel-lock-'))
+  it('a second process is told who holds it', async () => {
+    const there = place()
+    // A process that lives as long as this test holds the directory.
+    const holder = spawn(process.execPath, ['-e', 'setTimeout(() => {}, 60000)'])
+    const born = readFileSync(`/proc/${holder.pid}/stat`, 'utf8').split(') ')[1]!.split(' ')[19]
+    writeFileSync(join(there, 'held-by.json'), JSON.stringify({ pid: holder.pid, since: '2026-11-23T10:00:00Z', born }))
+    await expect(takeDirectory(there)).rejects.toThrow(HeldError)
+    await expect(takeDirectory(there)).rejects.toThrow(new RegExp(`process ${holder.pid}, since 2026-11-23`))
+    holder.kill('SIGKILL')
+    await new Promise(done => holder.once('exit', done))
+    const giveBack = await takeDirectory(there)
+    expect((JSON.parse(readFileSync(join(there, 'held-by.json'), 'utf8')) as { pid: number }).pid).toBe(process.pid)
+    giveBack()
+  })
+  it('a lock whose number now belongs to another process is taken over', async () => {
+    const there = place()
+    writeFileSync(join(there, 'held-by.json'), JSON.stringify({ pid: process.ppid, since: 'long ago', born: '1' }))
+    ;(await takeDirectory(there))()
+  })
+  it('a half-written lock is taken over', async () => {
+    const there = place()
+    writeFileSync(join(there, 'held-by.json'), '{"pid":')
+    ;(await takeDirectory(there))()
+  })
+})

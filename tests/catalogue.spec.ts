@@ -1,0 +1,87 @@
+import { readFileSync } from 'node:fs'
+import { expect, test } from '@playwright/test'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => { server = await startServer() })
+test.afterAll(async () => { await server.kill() })
+
+test('an own item is made, used, edited and thrown away', async ({ page }) => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/stock`)
+  await page.getByRole('button', { name: 'Own item' }).click()
+  const dialog = page.getByRole('dialog')
+  const cell = (name: RegExp) => dialog.getByRole('textbox', { name })
+  await cell(/^id/).fill('my-lamp')
+  await cell(/^name/).fill('Map lamp')
+  await cell(/^maker/).fill('Fenwick & Rook')
+  await cell(/^Mass, kg/).fill('-1')
+  await dialog.getByRole('button', { name: 'Keep as mine' }).click()
+  await expect(dialog.getByText('must not be negative')).toBeVisible()
+  await cell(/^Mass, kg/).fill('0.1')
+  await dialog.getByRole('button', { name: 'Keep as mine' }).click()
+  await expect(dialog).toHaveCount(0)
+  await page.getByRole('searchbox').fill('Map lamp')
+  await page.getByRole('button', { name: 'Add Map lamp', exact: true }).click()
+  await expect(page.locator('[data-added="my-lamp-1"]')).toBeVisible()
+
+  await page.getByRole('button', { name: 'Edit Map lamp' }).click()
+  await cell(/^Price, dollars/).fill('77')
+  await dialog.getByRole('button', { name: 'Keep as mine' }).click()
+  await expect(page.locator('[data-item="my-lamp"]')).toContainText('$77')
+  // The unit in the project keeps the copy it was added with.
+  await expect(page.locator('[data-added="my-lamp-1"]')).toContainText('$0')
+
+  const exported = await (await fetch(`${server.base}/api/catalogue/export?kind=csv`)).text()
+  expect(exported).toContain('my-lamp,Map lamp')
+  await page.getByRole('button', { name: 'Throw Map lamp away' }).click()
+  await expect(page.locator('[data-item="my-lamp"]')).toHaveCount(0)
+})
+
+test('a CSV with a bad row is shown with line and column, and comes in only when agreed', async ({ page }) => {
+  const lines = readFileSync(new URL('../demo/catalogue.csv', import.meta.url), 'utf8').split('\n')
+  const body = [lines[0], lines[1]!.replace('ostrel-wideface-10', 'mine-10').replace('Wideface 10', 'Mine 10'), lines[2]!.replace(',1.35,', ',-1.35,')].join('\n')
+  await page.goto(`${server.base}/p/skerrow-dunlin/stock`)
+  await page.getByRole('button', { name: 'Bring in' }).click()
+  await page.getByLabel('Catalogue file').setInputFiles({ name: 'mine.csv', mimeType: 'text/csv', buffer: Buffer.from(body) })
+  await expect(page.getByRole('dialog')).toContainText(/Line 3, column 12, mass_kg: must not be negative/)
+  expect((await (await fetch(`${server.base}/api/catalogue`)).json() as { own: string[] }).own).not.toContain('mine-10')
+  await page.getByRole('button', { name: 'Bring the good rows in' }).click()
+  await expect(page.getByRole('dialog')).toContainText('1 items are now yours')
+  await page.getByRole('button', { name: 'Close' }).click()
+  await page.getByRole('searchbox').fill('Mine 10')
+  await expect(page.locator('[data-item="mine-10"]')).toBeVisible()
+})
+
+test('candidates stand side by side, two to four', async ({ page }) => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/stock`)
+  await page.getByLabel('Kind', { exact: true }).selectOption('navigator')
+  for (const name of ['Wayfarer T', 'Wayfarer S']) await page.getByLabel(`Compare ${name}`, { exact: true }).check()
+  await expect(page.locator('.side tbody tr')).toHaveCount(6)
+  await expect(page.locator('.side')).toContainText('cannot work without waas gps antenna')
+})
+
+test('links are proposed, taken and undone in Wire', async ({ page }) => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/stock`)
+  for (const name of ['Wayfarer S', 'Puck G']) {
+    await page.getByRole('searchbox').fill(name)
+    await page.getByRole('button', { name: `Add ${name}`, exact: true }).click()
+  }
+  await page.keyboard.press('Escape')
+  await page.getByRole('link', { name: /Wire/ }).click()
+  await expect(page.getByText(/Wayfarer S → Transponder with ADS-B \(position\)/)).toBeVisible()
+  const before = await page.locator('[data-link]').count()
+  await page.getByRole('button', { name: /Take \d+ proposed link/ }).click()
+  await expect(page.locator('[data-link]')).not.toHaveCount(before)
+  await expect(page.locator('[data-snag="wiring.signal-missing"]').filter({ hasText: 'cannot work' })).toHaveCount(0)
+  await page.getByRole('button', { name: /^Undo: Take/ }).click()
+  await expect(page.locator('[data-link]')).toHaveCount(before)
+})
+
+test('creep is counted from the plan agreed', async ({ page }) => {
+  await page.goto(`${server.base}/p/teasel-ls/budget`)
+  await page.getByRole('button', { name: 'Agree on this plan' }).click()
+  await expect(page.getByText('As agreed.')).toBeVisible()
+  await page.getByLabel('Price of Transponder ($)', { exact: true }).fill('2800')
+  await page.getByLabel('Price of Transponder ($)', { exact: true }).press('Enter')
+  await expect(page.locator('[data-figure="money"]')).toContainText('plan +$560')
+})

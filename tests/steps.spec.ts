@@ -1,0 +1,98 @@
+import { expect, test, type Page } from '@playwright/test'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => { server = await startServer() })
+test.afterAll(async () => { await server.kill() })
+
+const value = (page: Page, key: string) => page.locator(`[data-figure="${key}"] .value`)
+const at = async (page: Page, path: string) => {
+  await page.goto(`${server.base}/p/${path}`)
+  await expect(page.locator('[data-figure]').first()).toBeVisible()
+}
+
+test('Brief: asking for IFR asks for its instruments; a zone is drawn where it was typed', async ({ page }) => {
+  await at(page, 'teasel-ls/brief')
+  await page.getByLabel('IFR', { exact: true }).check()
+  await expect(page.locator('[data-snag="rules.missing"]').filter({ hasText: '91.205(d)(2)' })).toBeVisible()
+  await page.getByRole('button', { name: 'Add a zone' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Heater knob')
+  await page.getByLabel('Name', { exact: true }).press('Tab')
+  await page.getByRole('button', { name: 'Units: inch. Change' }).click()
+  await page.getByLabel('Across (mm)', { exact: true }).fill('6 in')
+  await page.getByLabel('Across (mm)', { exact: true }).press('Enter')
+  await expect(page.getByLabel('Across (mm)', { exact: true })).toHaveValue('152.4')
+  await page.keyboard.press('Escape')
+  await page.getByRole('link', { name: /Lay out/ }).click()
+  await expect(page.locator('.zone').filter({ hasText: 'Heater knob' })).toBeVisible()
+})
+
+test('Brief: a length that cannot be read says how to write it and keeps the old one', async ({ page }) => {
+  await at(page, 'hollin-whimbrel/brief')
+  const lip = page.getByLabel('Lip all round (in)')
+  const before = await lip.inputValue()
+  await lip.fill('about an inch')
+  await lip.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('3 1/8, 3.125" or 79.4 mm')
+  await page.reload()
+  await expect(page.getByLabel('Lip all round (in)')).toHaveValue(before)
+})
+
+test('Power: what is shed buys minutes, what is kept on costs them', async ({ page }) => {
+  await at(page, 'skerrow-dunlin/power')
+  const before = Number(await value(page, 'minutes').textContent())
+  await page.getByRole('button', { name: 'Keep Pitot heat on' }).click()
+  await expect.poll(async () => Number(await value(page, 'minutes').textContent())).toBeLessThan(before)
+  await page.keyboard.press('Control+z')
+  await expect(value(page, 'minutes')).toHaveText(String(before))
+})
+
+test('Rules: a look by hand counts, carries its date and falls due at the end of the month', async ({ page }) => {
+  await at(page, 'skerrow-dunlin/rules')
+  const before = Number(await value(page, 'rules').textContent())
+  const clause = page.locator('[data-clause="us-papers/altimeter-test"]')
+  await expect(clause).toContainText('check by hand')
+  await clause.getByRole('combobox').selectOption('met')
+  await expect(value(page, 'rules')).toHaveText(String(before + 1))
+  await clause.getByLabel('Date for 91.411').fill('2026-09-10')
+  // 91.411: every 24 calendar months.
+  await expect(clause).toContainText('Due 30 Sep 2028')
+})
+
+test('Budget: three-point weeks of a quote, and the window they are held against', async ({ page }) => {
+  await at(page, 'skerrow-dunlin/budget')
+  const quote = page.locator('tr').filter({ has: page.getByLabel('Likely weeks, Ridge & Rowan') })
+  // PERT of 5, 7, 12: mean 7.5, deviation 1.17; 12 January and ten weeks is 23 March, after the window's end.
+  await expect(quote).toContainText('7.5 ± 1.2')
+  await expect(quote).toContainText('23 Mar 2027')
+  await expect(quote.getByRole('img', { name: 'needs a decision' })).toBeVisible()
+  await page.getByLabel('Late weeks, Ridge & Rowan').fill('2')
+  await page.getByLabel('Late weeks, Ridge & Rowan').press('Enter')
+  await expect(page.getByText('first ≤ likely ≤ late')).toBeVisible()
+})
+
+test('Build: weight and balance lines add up to the tally', async ({ page }) => {
+  await at(page, 'skerrow-dunlin/build')
+  const sum = page.locator('tr.sum td').nth(1)
+  const empty = Number((await sum.textContent())!.replace(' lb', ''))
+  const useful = Number(await value(page, 'useful load').textContent())
+  // Most take-off mass 1089 kg is 2400.8 lb; the tally is rounded to the pound.
+  expect(Math.abs(empty + useful - 2400.8)).toBeLessThan(0.6)
+  await page.getByRole('button', { name: 'Show working of the arm' }).click()
+  await expect(page.getByRole('dialog')).toContainText('FAA-H-8083-1B')
+})
+
+test('options are renamed and walked through by keys', async ({ page }) => {
+  await at(page, 'hollin-whimbrel/stock')
+  await page.getByRole('button', { name: 'More for this option' }).click()
+  await page.getByText('Rename…').click()
+  await page.getByLabel('Name').fill('Lean')
+  await page.getByLabel('Name').press('Enter')
+  await expect(page.getByRole('tab', { name: 'Lean' })).toBeVisible()
+  await page.getByRole('button', { name: 'Duplicate option' }).click()
+  await expect(page.getByRole('tab')).toHaveCount(2)
+  await expect(page.getByRole('tab', { selected: true })).toHaveText(/Option B/)
+  await page.getByRole('heading', { name: 'Fitted' }).click()
+  await page.keyboard.press('[')
+  await expect(page.getByRole('tab', { selected: true })).toHaveText('Lean')
+})

@@ -1,0 +1,157 @@
+import { readFileSync } from 'node:fs'
+import { expect, test, type Page } from '@playwright/test'
+import DxfParser from 'dxf-parser'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => { server = await startServer() })
+test.afterAll(async () => { await server.kill() })
+
+const figure = (page: Page, key: string) => page.locator(`[data-figure="${key}"] .value`)
+const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
+const goTo = (page: Page, step: string) => page.getByRole('navigation', { name: 'Job card' }).getByRole('link', { name: new RegExp(step) }).click()
+
+test('one aeroplane from brief to cut file', async ({ page }) => {
+  await page.goto(server.base)
+  await expect(page.getByRole('article')).toHaveCount(3)
+  await page.getByRole('link', { name: /ZZ-DUN/ }).click()
+
+  // What is fitted, and what each thing's going gives and breaks.
+  const horizon = page.locator('[data-fitted="horizon"]')
+  await expect(horizon).toContainText('+2.8 lb')
+  await expect(horizon).toContainText('Old roll autopilot cannot work without attitude')
+
+  const before = { money: await figure(page, 'money').textContent(), load: await figure(page, 'useful load').textContent(), wires: await figure(page, 'wires').textContent() }
+  for (const name of ['Vacuum horizon', 'Vacuum direction gyro', 'Vacuum gauge', 'Vacuum pump', 'Vacuum hoses']) await page.getByRole('button', { name: `Remove ${name}`, exact: true }).click()
+  await expect(page.locator('[data-removed]')).toHaveCount(8)
+  await expect(figure(page, 'useful load')).not.toHaveText(before.load!)
+
+  for (const name of ['Rondo Horizon', 'Rondo Direction', 'Wayfarer S']) {
+    await page.getByRole('searchbox').fill(name)
+    await page.getByRole('button', { name: `Add ${name}`, exact: true }).click()
+  }
+  await expect(page.locator('[data-added]')).toHaveCount(6)
+  await expect(figure(page, 'money')).not.toHaveText(before.money!)
+  await expect(figure(page, 'wires')).not.toHaveText(before.wires!)
+
+  // Drag them from the tray onto the panel.
+  await goTo(page, 'Lay out')
+  const drop = async (tray: string, onto: string, dx = 0, dy = 0) => {
+    const from = (await page.locator(`[data-tray="${tray}"]`).boundingBox())!
+    const target = (await page.locator(onto).first().boundingBox())!
+    await page.mouse.move(from.x + 10, from.y + 10)
+    await page.mouse.down()
+    await page.mouse.move(target.x + target.width / 2, target.y + target.height / 2, { steps: 6 })
+    await page.mouse.move(target.x + target.width / 2 + dx, target.y + target.height / 2 + dy, { steps: 4 })
+    await page.mouse.up()
+  }
+  // Onto the airspeed dial on purpose: the overlap is named with its number.
+  await drop('pellinore-rondo-h-1', '[data-unit="asi"]', 30, 0)
+  const overlap = page.locator('[data-snag="panel.bezel-overlap"]')
+  await expect(overlap.filter({ hasText: 'Airspeed' })).toContainText(/The bezels of (Airspeed and Rondo Horizon|Rondo Horizon and Airspeed) overlap by \d+\.\d mm \(\d+\.\d{3} in\)/)
+  await expect(page.locator('[data-unit="pellinore-rondo-h-1"]')).toHaveClass(/stops-work/)
+
+  // Type one position exactly: the hole the vacuum horizon left, 285 by 240 mm.
+  await page.locator('[data-unit="pellinore-rondo-h-1"]').click()
+  await page.getByLabel('Across (in)').fill('285 mm')
+  await page.getByLabel('Across (in)').press('Enter')
+  await page.getByLabel('Up (in)').fill('9 57/127')
+  await page.getByLabel('Up (in)').press('Enter')
+  await expect(overlap).toHaveCount(0)
+  await expect(page.getByLabel('Across (in)')).toHaveValue('11.220')
+
+  // Snapping takes the centre of the column above when it is near.
+  await drop('pellinore-rondo-d-1', '[data-unit="turn"]', 74, 0)
+  await expect(page.locator('[data-unit="pellinore-rondo-d-1"]')).toHaveAttribute('aria-label', /11\.220 in across, 5\.709 in up/)
+
+  // The navigator meets the T-bar below the stack, and is cured by hand on the right.
+  await drop('quillon-wayfarer-s-1', '[data-unit="dimmer"]')
+  await expect(page.locator('[data-snag="panel.depth"]')).toContainText(/T-bar of the yokes begins at 230\.0 mm/)
+  await page.locator('[data-unit="quillon-wayfarer-s-1"]').click()
+  await page.getByRole('button', { name: 'To the tray' }).click()
+  await page.locator('[data-tray="quillon-wayfarer-s-1"]').press('Enter')
+  await expect(page.locator('[data-snag="panel.depth"]')).toHaveCount(0)
+
+  // Rules: day, night and IFR, clause by clause, with the unit that meets each.
+  await goTo(page, 'Rules')
+  await expect(page.locator('[data-clause="us-equipment/d8"]')).toContainText('Rondo Horizon')
+  await expect(page.locator('[data-clause="us-equipment/b1"]')).toContainText('Airspeed')
+  await expect(page.locator('[data-clause="us-equipment/c2"]')).toContainText('Position lights')
+  for (const title of ['Day VFR, 91.205(b)', 'Night adds, 91.205(c)', 'IFR adds, 91.205(d)']) await expect(page.getByRole('heading', { name: title })).toBeVisible()
+
+  // Every figure shows its working.
+  await page.locator('[data-figure="minutes"]').click()
+  await expect(page.getByRole('dialog')).toContainText('usable share, for age and charge')
+  await page.getByRole('button', { name: 'Close' }).click()
+
+  // Duplicate, then compare.
+  await page.getByRole('button', { name: 'Duplicate option' }).click()
+  await expect(page.getByRole('tab')).toHaveCount(4)
+  await page.getByRole('button', { name: 'Compare options' }).click()
+  await expect(page.getByRole('dialog').locator('tbody tr')).toHaveCount(9)
+  await page.getByRole('button', { name: 'Close' }).click()
+
+  // The files.
+  await goTo(page, 'Build')
+  const take = async (name: string) => { const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name, exact: true }).click()]); return readFileSync(await file.path(), 'utf8') }
+  const drawing = new DxfParser().parseSync(await take('inches'))!
+  const cut = (drawing.entities as unknown as { layer: string, type: string, center?: { x: number, y: number } }[]).filter(one => one.layer === 'CUT')
+  expect(cut.some(one => one.type === 'CIRCLE' && Math.abs(one.center!.x * 25.4 - 285) < 0.01 && Math.abs(one.center!.y * 25.4 - 240) < 0.02)).toBe(true)
+  expect(await take('Parts list')).toContain('buy,pellinore-rondo-h-1,Rondo Horizon')
+  expect((JSON.parse(await take('Project file')) as { options: unknown[] }).options).toHaveLength(4)
+  await saved(page)
+  const money = await figure(page, 'money').textContent()
+
+  // The tab is closed, the server is killed, both start again: all is there, and the last act can be undone.
+  const address = page.url().replace(server.base, '')
+  await page.goto('about:blank')
+  await server.kill('SIGKILL')
+  server = await startServer(server.directory)
+  await page.goto(server.base + address)
+  await expect(page.getByRole('tab')).toHaveCount(4)
+  await page.getByRole('tab').nth(1).click()
+  await expect(figure(page, 'money')).toHaveText(money!)
+  await page.getByRole('button', { name: /^Undo: Duplicate Option A/ }).click()
+  await expect(page.getByRole('tab')).toHaveCount(3)
+  await saved(page)
+})
+
+test('a snag is cured by its remedy, and undone', async ({ page }) => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/layout`)
+  await page.getByRole('tab', { name: /Option B/ }).click()
+  const snag = page.locator('[data-snag="panel.face-zone"]')
+  await snag.locator('.remedy').first().click()
+  await expect(snag).toHaveCount(0)
+  await page.keyboard.press('Control+z')
+  await expect(snag).toHaveCount(1)
+  await saved(page)
+})
+
+test('a breaker larger than its wire is said and cured in Power', async ({ page }) => {
+  await page.goto(`${server.base}/p/hollin-whimbrel/power`)
+  await page.getByLabel('Breaker of Com', { exact: true }).selectOption('15')
+  await expect(page.getByLabel('Wire of Com', { exact: true })).toHaveValue('16')
+  await page.getByLabel('Wire of Com', { exact: true }).selectOption('22')
+  const snag = page.locator('[data-snag="power.protector"]')
+  await expect(snag).toContainText('The 15 A breaker of Com does not protect its AWG 22 wire, which wants 5 A at most.')
+  await snag.locator('.remedy').click()
+  await expect(snag).toHaveCount(0)
+  await page.getByRole('button', { name: 'Why this wire for Com', exact: true }).click()
+  await expect(page.getByRole('dialog')).toContainText('AC 43.13-1B, table 11-3')
+})
+
+test('an empty aeroplane can be begun and gets its first unit', async ({ page }) => {
+  await page.goto(server.base)
+  await page.getByRole('button', { name: 'New aeroplane' }).click()
+  await page.getByLabel('Registration').fill('ZZ-NEW')
+  await page.getByLabel('Model').fill('Larkfell L-24 Dunlin')
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await expect(page.getByRole('heading', { name: 'Brief' })).toBeVisible()
+  await page.keyboard.press('2')
+  await page.getByRole('searchbox').fill('Plumb 3')
+  await page.getByRole('button', { name: 'Add Plumb 3', exact: true }).click()
+  await page.keyboard.press('Escape')
+  await goTo(page, 'Lay out')
+  await expect(page.locator('[data-tray]')).toHaveCount(1)
+  await saved(page)
+})
