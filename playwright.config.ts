@@ -1,18 +1,21 @@
-import { existsSync } from 'node:fs'
 import { defineConfig } from '@playwright/test'
-
-const executablePath = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(path => path && existsSync(path))
+import { BROWSER } from './scripts/browser.mjs'
 
 export default defineConfig({
   testDir: 'tests',
   timeout: 60_000,
   expect: { timeout: 15_000 },
+  // Where the browser cannot work at all, a dozen failures say so as well as all of them, and the run ends.
+  globalTimeout: 25 * 60_000,
+  maxFailures: 12,
   workers: 1,
-  retries: 0,
+  retries: 1,
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : 'list',
   use: {
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
-    launchOptions: { executablePath, args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'] }
+    actionTimeout: 20_000,
+    navigationTimeout: 30_000,
+    launchOptions: BROWSER
   }
 })

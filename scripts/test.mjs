@@ -1,40 +1,72 @@
 // npm test: everything the checks need, then lint, types, unit tests and end-to-end tests. Ends with “N passed, N failed”.
-import { spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { existsSync, readFileSync, rmSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '..')
-const go = (command, args, env = {}) => spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', ...env } }).status === 0
+const results = join(root, 'test-results')
+const began = Date.now()
 let passed = 0
 let failed = 0
-const count = (name, ok) => { if (ok) passed++; else { failed++; console.error(`✗ ${name}`) } }
 
-if (!existsSync(join(root, 'node_modules/.package-lock.json')) && !go('npm', ['install', '--no-save', '--no-audit', '--no-fund'])) { console.log('0 passed, 1 failed'); process.exit(1) }
-const chromium = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(path => path && existsSync(path))
-if (!chromium && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
-  console.log('Installing Chromium…')
-  go('apt-get', ['update', '-q'])
-  go('apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], { DEBIAN_FRONTEND: 'noninteractive' })
+/**
+ * Runs one step and says how it went. A step over its limit is stopped with all it started, so that a hang is a
+ * failure with a name and never a run without an end. Its output goes through this process: a stray child cannot
+ * hold the caller's pipe open. Nothing here reads from the keyboard.
+ */
+function go(command, args, { minutes = 5, env = {} } = {}) {
+  const name = [command, ...args].join(' ').slice(0, 70)
+  const from = Date.now()
+  return new Promise((done) => {
+    const child = spawn(command, args, { cwd: root, detached: process.platform !== 'win32', stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', CI: process.env.CI ?? '1', ...env } })
+    const stop = () => { try { process.kill(process.platform === 'win32' ? child.pid : -child.pid, 'SIGKILL') } catch { /* all of it has ended already */ } }
+    let late = false
+    const limit = setTimeout(() => { late = true; stop() }, minutes * 60_000)
+    child.stdout.pipe(process.stdout, { end: false })
+    child.stderr.pipe(process.stderr, { end: false })
+    child.on('error', (error) => { clearTimeout(limit); console.error(`✗ ${name}: ${error.message}`); done(false) })
+    // “exit”, not “close”: a grandchild that lives on must not keep us waiting. A moment for the last of its words.
+    child.on('exit', (code) => {
+      clearTimeout(limit)
+      stop()
+      setTimeout(() => {
+        console.log(`— ${name}: ${late ? `stopped after ${minutes} minutes` : code === 0 ? 'done' : `ended with ${code}`}, ${((Date.now() - from) / 1000).toFixed(0)} s; ${((Date.now() - began) / 60_000).toFixed(1)} min in all`)
+        done(code === 0)
+      }, 200)
+    })
+  })
 }
-
-go('npx', ['nuxt', 'prepare'])
-count('lint', go('npm', ['run', '-s', 'lint']))
-count('types', go('npm', ['run', '-s', 'types']))
-
-const results = join(root, 'test-results')
-rmSync(results, { recursive: true, force: true })
+const count = (name, ok) => { if (ok) passed++; else { failed++; console.error(`✗ ${name}`) } }
 /** Adds what a runner wrote; a runner that died before writing is one failure. */
 const add = (name, file, read) => {
   try { const [good, bad] = read(JSON.parse(readFileSync(file, 'utf8'))); passed += good; failed += bad } catch (error) { count(`${name} left no results: ${error.message}`, false) }
 }
-go('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(results, 'unit.json')}`])
+const end = () => { console.log(`${passed} passed, ${failed} failed`); process.exit(failed === 0 ? 0 : 1) }
+const chromium = () => [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(path => path && existsSync(path))
+
+if (!existsSync(join(root, 'node_modules/.package-lock.json')) && !await go('npm', ['install', '--no-save', '--no-audit', '--no-fund'], { minutes: 12 })) { count('packages', false); end() }
+if (!chromium() && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
+  console.log('Installing Chromium…')
+  const env = { DEBIAN_FRONTEND: 'noninteractive' }
+  await go('apt-get', ['update', '-q'], { env })
+  await go('apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], { env, minutes: 10 })
+}
+
+await go('npx', ['nuxt', 'prepare'])
+count('lint', await go('npm', ['run', '-s', 'lint']))
+count('types', await go('npm', ['run', '-s', 'types']))
+
+rmSync(results, { recursive: true, force: true })
+await go('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(results, 'unit.json')}`], { minutes: 10 })
 add('unit tests', join(results, 'unit.json'), one => [one.numPassedTests, one.numFailedTests + (one.numFailedTestSuites && !one.numFailedTests ? one.numFailedTestSuites : 0)])
 
-if (go('node', ['scripts/start.mjs', '--build-only'])) {
-  go('npx', ['playwright', 'test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'e2e.json') })
-  add('end-to-end tests', join(results, 'e2e.json'), one => [one.stats.expected + one.stats.flaky, one.stats.unexpected])
-} else count('build', false)
-
-console.log(`${passed} passed, ${failed} failed`)
-process.exit(failed === 0 ? 0 : 1)
+const built = await go('node', ['scripts/start.mjs', '--build-only'], { minutes: 8 })
+count('build', built)
+if (built && !chromium()) console.log('End-to-end tests were not run: there is no Chromium here and it could not be installed. Set CHROMIUM to its path.')
+else if (built) {
+  count('Chromium starts', await go('node', ['scripts/chromium.mjs'], { minutes: 2 }))
+  await go('npx', ['playwright', 'test'], { minutes: 27, env: { PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'e2e.json') } })
+  add('end-to-end tests', join(results, 'e2e.json'), one => [one.stats.expected + one.stats.flaky, one.stats.unexpected + (one.errors?.length ?? 0)])
+}
+end()

@@ -29,5 +29,10 @@ export async function startServer(directory = mkdtempSync(join(tmpdir(), 'ewerpa
       await new Promise(done => setTimeout(done, 200))
     }
   }
-  return { base, directory, exit, said: () => said, kill: async (signal = 'SIGTERM') => { child.kill(signal); await exit } }
+  return { base, directory, exit, said: () => said, kill: async (signal = 'SIGTERM') => {
+    child.kill(signal)
+    const late = setTimeout(() => child.kill('SIGKILL'), 8_000)
+    await exit
+    clearTimeout(late)
+  } }
 }
