@@ -34,3 +34,4 @@ export function powerUpOrder(design: Design, circuits: readonly Circuit[], essen
       return { unit: circuit.unit, label: circuit.label, breakerA: circuit.breakerA, expectA, ammeterA }
     })
 }
+export { boxRing, CHORD_MM, drawShape, flatten, LAYERS, partsToCut, ringPoints, wholeFace, type Entity, type Layer, type Part } from './drawing'

@@ -13,10 +13,16 @@ export const Amps = z.number().min(0, 'must not be negative').max(1_000)
 export const Cents = z.int().min(0, 'must not be negative').max(1_000_000_000)
 export const Hours = z.number().min(0, 'must not be negative').max(2_000)
 
-export const Shape = z.discriminatedUnion('shape', [
-  z.strictObject({ shape: z.literal('round'), diameterMm: SizeMm }),
-  z.strictObject({ shape: z.literal('rectangle'), widthMm: SizeMm, heightMm: SizeMm, cornerMm: z.number().min(0).max(500).default(0) })
-])
+const Round = z.strictObject({ shape: z.literal('round'), diameterMm: SizeMm })
+const Rectangle = z.strictObject({ shape: z.literal('rectangle'), widthMm: SizeMm, heightMm: SizeMm, cornerMm: z.number().min(0).max(500).default(0) })
+/** A round hole with two parallel flats, such as keep a switch from turning: `acrossMm` from flat to flat, `turned` with the flats upright. */
+const Flats = z.strictObject({ shape: z.literal('flats'), diameterMm: SizeMm, acrossMm: SizeMm, turned: z.boolean().default(false) })
+/** Several plain shapes that run into one, each set off from the centre. */
+const Compound = z.strictObject({
+  shape: z.literal('compound'),
+  parts: z.array(z.strictObject({ xMm: CoordMm, yMm: CoordMm, of: z.discriminatedUnion('shape', [Round, Rectangle, Flats]) })).min(2).max(12)
+})
+export const Shape = z.discriminatedUnion('shape', [Round, Rectangle, Flats, Compound])
 
 export const Screw = z.strictObject({ xMm: CoordMm, yMm: CoordMm, holeMm: SizeMm })
 
@@ -26,7 +32,9 @@ export const Face = z.strictObject({
   cutout: Shape.optional(),
   screws: z.array(Screw).max(40).default([]),
   /** Slides into a tray: such units may stand one on another in a shared opening. */
-  stack: z.boolean().default(false)
+  stack: z.boolean().default(false),
+  /** Within these angles off its axis a screen reads well; from the maker's data. Absent for what is no screen. */
+  readsWithinDeg: z.strictObject({ side: z.number().gt(0).max(90), up: z.number().gt(0).max(90), down: z.number().gt(0).max(90) }).optional()
 })
 
 /** The box behind the face, or the whole box of a remote unit. */
@@ -86,6 +94,10 @@ export const Item = z.strictObject({
   if (item.power) {
     if (item.power.maxA < item.power.typicalA) complain(['power', 'maxA'], `is ${item.power.maxA} A, less than typicalA ${item.power.typicalA} A`)
     if (item.power.minV > item.power.atV) complain(['power', 'minV'], `is ${item.power.minV} V, more than atV ${item.power.atV} V`)
+  }
+  for (const key of ['bezel', 'cutout'] as const) {
+    const shape = item.face?.[key]
+    if (shape?.shape === 'flats' && shape.acrossMm > shape.diameterMm) complain(['face', key, 'acrossMm'], `is ${shape.acrossMm} mm, more than the diameter of ${shape.diameterMm} mm`)
   }
   const ports = new Set<string>()
   item.ports.forEach((port, index) => {

@@ -5,7 +5,7 @@ import { schemaProblems } from './project-file'
 
 /** Columns of the catalogue as CSV, in order. docs/file-formats.md describes each cell. */
 export const CATALOGUE_COLUMNS = [
-  'id', 'name', 'maker', 'kind', 'summary', 'bezel_mm', 'cutout_mm', 'screws_mm', 'stack', 'body_mm', 'connector_mm', 'mass_kg',
+  'id', 'name', 'maker', 'kind', 'summary', 'bezel_mm', 'cutout_mm', 'screws_mm', 'stack', 'reads_deg', 'body_mm', 'connector_mm', 'mass_kg',
   'at_v', 'min_v', 'max_v', 'typical_a', 'max_a', 'transmit_a', 'load', 'phases', 'essential', 'internal_battery_min',
   'ports', 'provides', 'needs', 'approvals', 'price_usd', 'labour_h', 'remove_h', 'mounts'
 ] as const
@@ -14,7 +14,7 @@ type Row = Partial<Record<Column, string>>
 
 /** Which column of the CSV a field of an item came from. */
 const COLUMN_OF: Record<string, Column> = {
-  'face': 'bezel_mm', 'face.bezel': 'bezel_mm', 'face.cutout': 'cutout_mm', 'face.screws': 'screws_mm', 'face.stack': 'stack', 'body': 'body_mm', 'body.connectorMm': 'connector_mm',
+  'face': 'bezel_mm', 'face.bezel': 'bezel_mm', 'face.cutout': 'cutout_mm', 'face.screws': 'screws_mm', 'face.stack': 'stack', 'face.readsWithinDeg': 'reads_deg', 'body': 'body_mm', 'body.connectorMm': 'connector_mm',
   'massKg': 'mass_kg', 'power.atV': 'at_v', 'power.minV': 'min_v', 'power.maxV': 'max_v', 'power.typicalA': 'typical_a', 'power.maxA': 'max_a',
   'power.transmitA': 'transmit_a', 'power.load': 'load', 'power.phases': 'phases', 'power.essential': 'essential', 'power.internalBatteryMinutes': 'internal_battery_min',
   'power': 'at_v', 'priceCents': 'price_usd', 'labourHours': 'labour_h', 'removeHours': 'remove_h'
@@ -42,14 +42,37 @@ function number(row: Row, column: Column): number | undefined {
   return value
 }
 
-function shape(row: Row, column: Column): Shape | undefined {
-  const cell = row[column]?.trim() ?? ''
-  if (cell === '') return undefined
+/** One plain shape: “round 82.6”, “rectangle 158.8 x 67.3 corner 2”, “flats 12 x 10.5 turned”. */
+function plainShape(cell: string): Shape | undefined {
   const round = /^round\s+([\d.]+)$/.exec(cell)
   if (round) return { shape: 'round', diameterMm: Number(round[1]) }
   const box = /^rectangle\s+([\d.]+)\s*x\s*([\d.]+)(?:\s+corner\s+([\d.]+))?$/.exec(cell)
   if (box) return { shape: 'rectangle', widthMm: Number(box[1]), heightMm: Number(box[2]), cornerMm: Number(box[3] ?? 0) }
-  throw new CellError(column, `“${cell}” is not a shape; write “round 82.6” or “rectangle 158.8 x 67.3 corner 2”`)
+  const flats = /^flats\s+([\d.]+)\s*x\s*([\d.]+)(\s+turned)?$/.exec(cell)
+  if (flats) return { shape: 'flats', diameterMm: Number(flats[1]), acrossMm: Number(flats[2]), turned: flats[3] !== undefined }
+  return undefined
+}
+
+function shape(row: Row, column: Column): Shape | undefined {
+  const cell = row[column]?.trim() ?? ''
+  if (cell === '') return undefined
+  const parts = cell.split('+').map((entry) => {
+    const [, text, x, y] = /^(.*?)(?:\s+at\s+(-?[\d.]+)\s+(-?[\d.]+))?$/.exec(entry.trim())!
+    const of = plainShape(text!)
+    if (!of) throw new CellError(column, `“${entry.trim()}” is not a shape; write “round 82.6”, “rectangle 158.8 x 67.3 corner 2” or “flats 12 x 10.5”; several with + and “at x y” between`)
+    return { xMm: Number(x ?? 0), yMm: Number(y ?? 0), of } as Extract<Shape, { shape: 'compound' }>['parts'][number]
+  })
+  const [first] = parts
+  return parts.length === 1 && first!.xMm === 0 && first!.yMm === 0 ? first!.of : { shape: 'compound', parts }
+}
+
+/** “side up down”, in degrees. */
+function readsWithin(row: Row): unknown {
+  const cell = row.reads_deg?.trim() ?? ''
+  if (cell === '') return undefined
+  const [side, up, down] = cell.split(/\s+/).map(Number)
+  if ([side, up, down].some(value => value === undefined || !Number.isFinite(value))) throw new CellError('reads_deg', `“${cell}” is not three angles; write “side up down”, like “60 40 60”`)
+  return { side, up, down }
 }
 
 function ports(row: Row): unknown[] {
@@ -79,7 +102,7 @@ const present = <T extends Record<string, unknown>>(fields: T): T => Object.from
 
 /** Cells that say nothing without another one: a filled one must not be dropped silently. */
 const HANG_ON: [Column, Column[]][] = [
-  ['bezel_mm', ['cutout_mm', 'screws_mm', 'stack']], ['body_mm', ['connector_mm']],
+  ['bezel_mm', ['cutout_mm', 'screws_mm', 'stack', 'reads_deg']], ['body_mm', ['connector_mm']],
   ['at_v', ['min_v', 'max_v', 'typical_a', 'max_a', 'transmit_a', 'load', 'phases', 'essential', 'internal_battery_min']]
 ]
 
@@ -101,7 +124,7 @@ function itemOf(row: Row): unknown {
   const price = number(row, 'price_usd')
   return present({
     id: row.id?.trim(), name: row.name?.trim(), maker: row.maker?.trim(), kind: row.kind?.trim(), summary: row.summary?.trim() ?? '',
-    face: bezel && present({ bezel, cutout: shape(row, 'cutout_mm'), screws, stack: yes(row, 'stack') }),
+    face: bezel && present({ bezel, cutout: shape(row, 'cutout_mm'), screws, stack: yes(row, 'stack'), readsWithinDeg: readsWithin(row) }),
     body: box ? { widthMm: Number(box[1]), heightMm: Number(box[2]), depthMm: Number(box[3]), connectorMm: number(row, 'connector_mm') ?? 0 } : undefined,
     massKg: number(row, 'mass_kg'),
     power: atV === undefined ? undefined : present({
@@ -160,7 +183,15 @@ export function readCatalogueCsv(text: string): CatalogueRead {
   return { items, problems }
 }
 
-const shapeCell = (s: Shape | undefined): string => !s ? '' : s.shape === 'round' ? `round ${s.diameterMm}` : `rectangle ${s.widthMm} x ${s.heightMm}${s.cornerMm ? ` corner ${s.cornerMm}` : ''}`
+function shapeCell(s: Shape | undefined): string {
+  if (!s) return ''
+  switch (s.shape) {
+    case 'round': return `round ${s.diameterMm}`
+    case 'rectangle': return `rectangle ${s.widthMm} x ${s.heightMm}${s.cornerMm ? ` corner ${s.cornerMm}` : ''}`
+    case 'flats': return `flats ${s.diameterMm} x ${s.acrossMm}${s.turned ? ' turned' : ''}`
+    case 'compound': return s.parts.map(part => `${shapeCell(part.of)} at ${part.xMm} ${part.yMm}`).join(' + ')
+  }
+}
 const portCell = (port: Port): string => [port.id, port.kind, port.flow, port.signals.join(', ')].join(' | ')
 const needCell = (need: Need): string => `${need.what}${need.required ? '' : '?'} ${need.name}${need.text ? `: ${need.text}` : ''}`
 
@@ -178,7 +209,7 @@ export function writeCatalogueCsv(items: readonly Item[]): string {
       id: item.id, name: item.name, maker: item.maker, kind: item.kind, summary: item.summary,
       bezel_mm: shapeCell(item.face?.bezel), cutout_mm: shapeCell(item.face?.cutout),
       screws_mm: item.face?.screws.map(screw => `${screw.xMm} ${screw.yMm} ${screw.holeMm}`).join('; ') ?? '',
-      stack: item.face ? (item.face.stack ? 'yes' : 'no') : '', body_mm: item.body ? `${item.body.widthMm} x ${item.body.heightMm} x ${item.body.depthMm}` : '', connector_mm: item.body?.connectorMm ?? '',
+      stack: item.face ? (item.face.stack ? 'yes' : 'no') : '', reads_deg: item.face?.readsWithinDeg ? `${item.face.readsWithinDeg.side} ${item.face.readsWithinDeg.up} ${item.face.readsWithinDeg.down}` : '', body_mm: item.body ? `${item.body.widthMm} x ${item.body.heightMm} x ${item.body.depthMm}` : '', connector_mm: item.body?.connectorMm ?? '',
       mass_kg: item.massKg, at_v: power?.atV ?? '', min_v: power?.minV ?? '', max_v: power?.maxV ?? '', typical_a: power?.typicalA ?? '', max_a: power?.maxA ?? '',
       transmit_a: power?.transmitA ?? '', load: power?.load ?? '', phases: power?.phases?.join('; ') ?? '', essential: power ? (power.essential ? 'yes' : 'no') : '',
       internal_battery_min: power?.internalBatteryMinutes ?? '',

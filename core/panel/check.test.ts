@@ -63,14 +63,14 @@ describe('what does not go on the face', () => {
   it('a deep box meets a T-bar only where it reaches it, and says by how much', () => {
     const deep = item({ id: 'deep', face: boxFace(158.8, 50, true), body: { widthMm: 158, heightMm: 48, depthMm: 200, connectorMm: 40 } })
     const base = plainProject()
-    const zoned = (fromDepthMm: number, x: number) => ({ ...base, airframe: { ...base.airframe, panel: { ...base.airframe.panel, zones: [{ id: 't', name: 'T-bar', side: 'behind' as const, area: { shape: 'rectangle' as const, xMm: x, yMm: 150, widthMm: 60, heightMm: 60 }, fromDepthMm }] } } })
+    const zoned = (fromDepthMm: number, x: number) => ({ ...base, airframe: { ...base.airframe, panel: { ...base.airframe.panel, zones: [{ id: 't', name: 'T-bar', side: 'behind' as const, area: { shape: 'rectangle' as const, xMm: x, yMm: 150, widthMm: 60, heightMm: 60 }, fromDepthMm, movable: false }] } } })
     expect(examinePanel(designWith([[deep, [300, 150]]], zoned(230, 300))).snags[0]).toMatchObject({ code: 'panel.depth', measured: 240, limit: 230 })
     expect(examinePanel(designWith([[deep, [300, 150]]], zoned(240, 300))).snags).toEqual([])
     expect(examinePanel(designWith([[deep, [300, 150]]], zoned(230, 480))).snags).toEqual([])
   })
   it('a heater knob on the face is not covered', () => {
     const base = plainProject()
-    base.airframe.panel.zones = [{ id: 'h', name: 'Heater knob', side: 'face', area: { shape: 'round', xMm: 300, yMm: 150, diameterMm: 36 }, fromDepthMm: 0 }]
+    base.airframe.panel.zones = [{ id: 'h', name: 'Heater knob', side: 'face', area: { shape: 'round', xMm: 300, yMm: 150, diameterMm: 36 }, fromDepthMm: 0, movable: false }]
     const [snag] = examinePanel(designWith([[three, [350, 150]]], base)).snags
     expect(snag).toMatchObject({ code: 'panel.face-zone' })
     expect(snag!.measured).toBeCloseTo(50 - 18 - 83.375 / 2, 6)

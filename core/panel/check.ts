@@ -1,18 +1,25 @@
 import { formatLength } from '../quantity'
 import { AS_FOUND, type Basis, type Design, type Remedy, type Snag } from '../project'
-import { areaMm2, DIRECTIONS, figureAt, gap, metalToEdge, travelApart, type Figure, type PointMm } from './geometry'
+import { areaMm2, DIRECTIONS, figureAreaMm2, figureAt, gap, metalToEdge, travelApart, type Figure, type PointMm } from './geometry'
 import { groundOf, setDown, type Ground, type Placed } from './place'
+import { examineAccess, toSeam } from './access'
 import { shareOpening } from './stack'
 
 /** Below this the figures of a drawing are taken as touching: a hundredth of a millimetre, finer than any cutter. */
-const TOUCH_MM = 0.01
+export const TOUCH_MM = 0.01
 
+/** A fastener's middle stands this many of its diameters from an edge (common practice). */
+const EDGE_DISTANCES = 2
+/** A screw with its nut reaches about this far behind the face: our assumption. */
+export const SCREW_BEHIND_MM = 12
+/** Metal wanted between a screw's hole and the edge of the sheet. */
+export const screwEdgeMm = (screw: Figure): number => (EDGE_DISTANCES - 0.5) * 2 * (screw as Extract<Figure, { kind: 'circle' }>).r
 const ENTERED = (source: string): Basis => ({ kind: 'entered', source })
 const DRAWN: Basis = { kind: 'derived', source: 'distance between the drawn outlines' }
 
 /** One thing that does not go on the face or behind it. */
 export interface Misfit {
-  code: 'bezel-overlap' | 'web' | 'edge' | 'face-zone' | 'depth' | 'bulkhead' | 'behind-overlap' | 'screw' | 'bezel-edge'
+  code: 'bezel-overlap' | 'web' | 'edge' | 'face-zone' | 'depth' | 'bulkhead' | 'behind-overlap' | 'screw' | 'screw-edge' | 'screw-zone' | 'bezel-edge' | 'seam' | 'bay-lip'
   /** The other unit's id, a zone's id, or 'outline'. */
   other: string
   otherName: string
@@ -40,6 +47,19 @@ export function misfitsWithGround(unit: Placed, ground: Ground): Misfit[] {
     const apart = gap(unit.bezel, figure)
     if (apart < -TOUCH_MM)
       found.push({ code: 'face-zone', other: zone.id, otherName: zone.name, measuredMm: apart, limitMm: 0, basis: ENTERED(`zone “${zone.name}” on the face`), pair: { mine: unit.bezel, theirs: figure } })
+  }
+  for (const bay of panel.bays) {
+    const seam = toSeam(unit.bezel, bay.outline)
+    if (seam < -TOUCH_MM) { found.push({ code: 'seam', other: bay.id, otherName: bay.name, measuredMm: seam, limitMm: 0, basis: { kind: 'derived', source: `outline of the bay “${bay.name}”` } }); continue }
+    const lip = cut ? toSeam(cut, bay.outline) : Infinity
+    if (lip < bay.lipMm - TOUCH_MM) found.push({ code: 'bay-lip', other: bay.id, otherName: bay.name, measuredMm: lip, limitMm: bay.lipMm, basis: ENTERED(`lip set for the bay “${bay.name}”`) })
+  }
+  for (const screw of unit.screws) {
+    const wanted = screwEdgeMm(screw)
+    const metal = metalToEdge(screw, panel.outline)
+    if (metal < wanted - TOUCH_MM) { found.push({ code: 'screw-edge', other: 'outline', otherName: 'the edge of the sheet', measuredMm: metal, limitMm: wanted, basis: { kind: 'common practice', source: 'a fastener stands two of its diameters from the edge' } }); break }
+    const zone = [...ground.faceZones, ...ground.behindZones.filter(one => one.zone.fromDepthMm < SCREW_BEHIND_MM)].find(one => gap(screw, one.figure) < -TOUCH_MM && (one.zone.side === 'behind' || gap(unit.bezel, one.figure) >= -TOUCH_MM))
+    if (zone) { found.push({ code: 'screw-zone', other: zone.zone.id, otherName: zone.zone.name, measuredMm: gap(screw, zone.figure), limitMm: 0, basis: ENTERED(`zone “${zone.zone.name}”`), pair: { mine: screw, theirs: zone.figure } }); break }
   }
   if (unit.behind) {
     if (unit.depthMm > panel.depthBehindMm + TOUCH_MM)
@@ -72,6 +92,10 @@ export function misfitsBetween(a: Placed, b: Placed, leastWebMm: number): readon
     if (behind < -TOUCH_MM && Math.min(a.depthMm, b.depthMm) > 0)
       found.push({ ...about, code: 'behind-overlap', measuredMm: behind, limitMm: 0, basis: DRAWN, pair: { mine: a.behind, theirs: b.behind } })
   }
+  if (found.length === 0) for (const screw of a.screws) for (const other of b.screws) {
+    const clear = gap(screw, other)
+    if (clear < -TOUCH_MM && found.length === 0) found.push({ ...about, code: 'screw', measuredMm: clear, limitMm: 0, basis: DRAWN, pair: { mine: screw, theirs: other } })
+  }
   for (const [one, other] of [[a, b], [b, a]] as const) {
     if (!other.cutout) continue
     for (const screw of one.screws) {
@@ -87,7 +111,7 @@ export function misfitsBetween(a: Placed, b: Placed, leastWebMm: number): readon
 
 const WEIGHT: Record<Misfit['code'], Snag['weight']> = {
   'bezel-overlap': 'stops work', 'web': 'needs a decision', 'edge': 'stops work', 'face-zone': 'stops work', 'depth': 'stops work',
-  'bulkhead': 'stops work', 'behind-overlap': 'stops work', 'screw': 'stops work', 'bezel-edge': 'needs a decision'
+  'bulkhead': 'stops work', 'behind-overlap': 'stops work', 'screw': 'stops work', 'screw-edge': 'needs a decision', 'screw-zone': 'stops work', 'seam': 'stops work', 'bay-lip': 'stops work', 'bezel-edge': 'needs a decision'
 }
 
 function words(label: string, misfit: Misfit): string {
@@ -106,6 +130,10 @@ function words(label: string, misfit: Misfit): string {
     case 'depth': return `${label} goes ${size(misfit.measuredMm)} deep with its connectors; ${otherName} begins at ${size(misfit.limitMm)}: ${size(misfit.measuredMm - misfit.limitMm)} too deep.`
     case 'bulkhead': return `${label} goes ${size(misfit.measuredMm)} deep with its connectors; there are ${size(misfit.limitMm)} behind the panel.`
     case 'behind-overlap': return `Behind the face the boxes of ${label} and ${otherName} run into each other by ${size(misfit.measuredMm)}.`
+    case 'seam': return `${label} lies across the seam of ${otherName} by ${size(misfit.measuredMm)}: the bay would not come out.`
+    case 'bay-lip': return `The hole for ${label} leaves ${size(misfit.measuredMm)} to the seam of ${otherName}; its frame and screws want ${size(misfit.limitMm)}.`
+    case 'screw-edge': return `A screw of ${label} leaves ${size(misfit.measuredMm)} of metal to the edge of the sheet; ${size(misfit.limitMm)} is wanted.`
+    case 'screw-zone': return `A screw of ${label} runs into ${otherName} by ${size(misfit.measuredMm)}.`
     case 'screw': return `A screw of ${label} or ${otherName} comes out in the other's hole, by ${size(misfit.measuredMm)}.`
   }
 }
@@ -139,6 +167,8 @@ export function stands(unit: { id: string, label: string, item: Placed['item'] }
 /** A millimetre is as near as a person sets a hole out; a remedy's move is rounded up to a tenth so that it is not short. */
 const roundOut = (mm: number): number => Math.ceil(mm * 10 - 1e-6) / 10
 
+/** What moving away from an edge or a seam cures. */
+const AT_EDGE: ReadonlySet<Misfit['code']> = new Set(['edge', 'bezel-edge', 'screw-edge', 'seam', 'bay-lip'])
 /** Farthest a unit is moved away from an edge to cure it, in mm. */
 const EDGE_REACH_MM = 120
 
@@ -146,7 +176,7 @@ const EDGE_REACH_MM = 120
 function travelFromEdge(unit: Placed, [ux, uy]: PointMm, ground: Ground): number {
   for (let mm = 0.5; mm <= EDGE_REACH_MM; mm += 0.5) {
     const there = setDown(unit, unit.x + ux * mm, unit.y + uy * mm)!
-    if (!misfitsWithGround(there, ground).some(misfit => misfit.code === 'edge' || misfit.code === 'bezel-edge')) return mm
+    if (!misfitsWithGround(there, ground).some(misfit => AT_EDGE.has(misfit.code))) return mm
   }
   return Infinity
 }
@@ -155,10 +185,10 @@ function travelFromEdge(unit: Placed, [ux, uy]: PointMm, ground: Ground): number
  * Straight moves of either of the two, or away from the edge, that cure all that is wrong between them, the
  * shortest first, and only such as bring nothing else into the way.
  */
-function moveRemedies(unit: Placed, misfits: readonly Misfit[], all: readonly Placed[], ground: Ground, optionId: string): Remedy[] {
+function moveRemedies(unit: Placed, misfits: readonly Misfit[], all: readonly Placed[], ground: Ground, optionId: string, fixed: ReadonlySet<string>): Remedy[] {
   if (optionId === AS_FOUND) return []
   const pairs = misfits.flatMap(misfit => misfit.pair ? [{ ...misfit.pair, want: misfit.code === 'web' ? misfit.limitMm : 0 }] : [])
-  const byEdge = misfits.some(misfit => misfit.code === 'edge' || misfit.code === 'bezel-edge')
+  const byEdge = misfits.some(misfit => AT_EDGE.has(misfit.code))
   if (pairs.length === 0 && !byEdge) return []
   const other = all.find(one => one.id === misfits[0]!.other)
   const offers = DIRECTIONS.flatMap((direction) => {
@@ -169,7 +199,7 @@ function moveRemedies(unit: Placed, misfits: readonly Misfit[], all: readonly Pl
     return other ? [travel(unit, 'mine'), travel(other, 'theirs')] : [travel(unit, 'mine')]
   })
   return offers
-    .filter(({ mm }) => Number.isFinite(mm))
+    .filter(({ who, mm }) => Number.isFinite(mm) && !fixed.has(who.id))
     .sort((a, b) => a.mm - b.mm)
     .filter(({ who, direction, mm }) => stands(who, who.x + direction[0] * mm, who.y + direction[1] * mm, all, ground))
     .slice(0, 2)
@@ -188,8 +218,6 @@ function also(rest: readonly Misfit[]): string {
   return things.length ? ` Their ${things.join(' and ')} meet too.` : ''
 }
 
-const cutArea = (figure: Figure): number => figure.kind === 'circle' ? Math.PI * figure.r ** 2 : figure.w * figure.h
-
 /**
  * Examines the face and what lies behind it.
  * Limits come from the panel itself (lip, least web, depth) as the user entered them.
@@ -199,6 +227,8 @@ export function examinePanel(design: Design): PanelReport {
   const onPanel = design.units.filter(unit => unit.place.kind === 'panel')
   const placed = onPanel.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
   const unplaced = onPanel.filter(unit => !unit.at && unit.item.face).map(unit => unit.id)
+  // What is locked stays, and a member of a row would take the others along.
+  const fixed = new Set(onPanel.filter(unit => unit.locked || unit.row !== undefined).map(unit => unit.id))
   const snags: Snag[] = []
   const report = (unit: Placed, misfits: readonly Misfit[]) => {
     const first = misfits[0]
@@ -209,7 +239,7 @@ export function examinePanel(design: Design): PanelReport {
       subjects: [unit.id, ...(placed.some(one => one.id === first.other) ? [first.other] : [])],
       measured: first.measuredMm, limit: first.limitMm, unit: 'mm', basis: first.basis,
       text: words(unit.label, first) + also(misfits.slice(1)),
-      remedies: moveRemedies(unit, misfits, placed, ground, design.optionId)
+      remedies: moveRemedies(unit, misfits, placed, ground, design.optionId, fixed)
     })
   }
   let least = Infinity
@@ -229,6 +259,7 @@ export function examinePanel(design: Design): PanelReport {
       }
     }
   })
+  snags.push(...examineAccess(design, placed))
   for (const id of unplaced) {
     const unit = onPanel.find(one => one.id === id)!
     snags.push({
@@ -241,6 +272,6 @@ export function examinePanel(design: Design): PanelReport {
   return {
     snags, placed, unplaced,
     leastMetalMm: between && least, leastMetalBetween: between,
-    cutShare: placed.reduce((sum, unit) => sum + (unit.cutout ? cutArea(unit.cutout) : 0), 0) / areaMm2(ground.panel.outline)
+    cutShare: placed.reduce((sum, unit) => sum + (unit.cutout ? figureAreaMm2(unit.cutout) : 0), 0) / areaMm2(ground.panel.outline)
   }
 }

@@ -1,58 +1,129 @@
 import type { Item } from '../catalogue'
-import { bounds, halfSize } from './geometry'
 import { misfitsBetween, misfitsWithGround, stands, type Misfit } from './check'
-import { setDown, type Ground, type Placed } from './place'
+import { extent } from './geometry'
+import { cutDown, firstFree, freeGround, nearestFree, type FreeGround } from './free'
+import { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './place'
 
 export interface Fit {
   /** A place where the item stands with nothing in its way. */
   at?: { xMm: number, yMm: number }
-  /**
-   * When there is none: the least bad place tried and what is in its way there; only units that can be moved,
-   * wherever the bare sheet would take the item at all.
-   */
+  /** When there is none: by how much the item is too big, the measure that misses by least first. */
+  misses?: { measure: 'width' | 'height' | 'depth', mm: number }[]
+  /** When there is none: where it comes nearest to fitting, and what is in its way there. */
   nearest?: { xMm: number, yMm: number, misfits: Misfit[] }
   /** When there is none: whether the bare sheet would take it, with the units in the way moved. */
   bare?: boolean
 }
 
-/** How far a misfit is from being cured, in mm. */
-const missesBy = (misfit: Misfit): number => misfit.code === 'depth' || misfit.code === 'bulkhead'
-  ? misfit.measuredMm - misfit.limitMm : misfit.limitMm - misfit.measuredMm
+/** Rows for the search of a miss: its figure is for the eye, and is rounded out. */
+const COARSE_MM = 2
+/** A miss is told to a tenth of a millimetre. */
+const MISS_MM = 0.05
 
-/** The nearest miss is looked for on a grid so many times coarser: its number is for the eye. */
-const COARSER = 4
-
-/**
- * Looks for a place for an item by trying points of a grid over the panel, from the top left.
- * @param stepMm spacing of the grid; a place narrower than this can be missed, and the screen says so
- */
-export function findPlace(item: Item, others: readonly Placed[], ground: Ground, stepMm = 6.35): Fit {
-  const unit = { id: '\u0000trial', label: item.name, item }
-  const trial = setDown(unit, 0, 0)
-  if (!trial) return {}
-  for (const [x, y] of grid(trial, ground, stepMm)) if (stands(unit, x, y, others, ground)) return { at: { xMm: x, yMm: y } }
-  const least = (stepMm: number, misfitsAt: (here: Placed) => Misfit[] | undefined): Fit['nearest'] => {
-    let nearest: Fit['nearest']
-    let worst = Infinity
-    for (const [xMm, yMm] of grid(trial, ground, stepMm)) {
-      const misfits = misfitsAt(setDown(unit, xMm, yMm)!)
-      const sum = misfits?.reduce((total, misfit) => total + missesBy(misfit), 0) ?? Infinity
-      if (sum < worst) { worst = sum; nearest = { xMm, yMm, misfits: misfits! } }
-    }
-    return nearest
-  }
-  // Where the sheet itself would have it: what is in the way there can be moved.
-  const amongUnits = (here: Placed) => misfitsWithGround(here, ground).length ? undefined : others.flatMap(other => misfitsBetween(here, other, ground.panel.leastWebMm))
-  const nearest = least(stepMm * COARSER, amongUnits) ?? least(stepMm, amongUnits) ?? least(stepMm * COARSER, here => misfitsWithGround(here, ground))
-  return { nearest, bare: !nearest?.misfits.some(misfit => others.every(other => other.id !== misfit.other)) }
+/** Places on top of and under trays that stand already: there no metal is wanted between, which the grown shapes do not know. */
+function stackPlaces(item: Item, others: readonly Placed[], ground: Ground): { xMm: number, yMm: number }[] {
+  if (!item.face?.stack) return []
+  const mine = extent(setDown({ id: '\u0000trial', label: '', item }, 0, 0)!.bezel)
+  return others.filter(other => other.item.face?.stack).flatMap((other) => {
+    const e = extent(other.bezel)
+    return [{ xMm: other.x, yMm: e.minY - mine.maxY }, { xMm: other.x, yMm: e.maxY - mine.minY }]
+  }).filter(({ xMm, yMm }) => stands({ id: '\u0000trial', label: '', item }, xMm, yMm, others, ground))
 }
 
-/** Points where the item's hole would lie within the box around the panel: rows from the top, each from the left. */
-function* grid(trial: Placed, ground: Ground, stepMm: number): Generator<readonly [number, number]> {
-  const [halfX, halfY] = halfSize(trial.cutout ?? trial.bezel)
-  const box = bounds(ground.panel.outline)
-  const left = Math.min(box.minX + halfX, (box.minX + box.maxX) / 2)
-  const top = Math.max(box.maxY - halfY, (box.minY + box.maxY) / 2)
-  for (let y = top; y >= Math.min(box.minY + halfY, top); y -= stepMm)
-    for (let x = left; x <= Math.max(box.maxX - halfX, left); x += stepMm) yield [x, y]
+/**
+ * Looks for a place for an item: in a stack that takes it, else the first of its free ground from the top, from the left.
+ * @param stepMm distance between the rows of the free ground
+ */
+export function findPlace(item: Item, others: readonly Placed[], ground: Ground, stepMm = COARSE_MM): Fit {
+  if (!item.face) return {}
+  const stacked = stackPlaces(item, others, ground)[0]
+  if (stacked) return { at: stacked }
+  const at = firstFree(freeGround(item, others, ground, stepMm))
+  if (at) return { at }
+  const bare = firstFree(freeGround(item, [], ground, stepMm)) !== undefined
+  const among = bare ? others : []
+  const misses = missesBy(item, among, ground)
+  const best = misses[0]
+  if (!best) return { bare }
+  const small = firstFree(freeGround(cutDown(item, best.mm, best.measure), among, ground, COARSE_MM)) ?? { xMm: 0, yMm: 0 }
+  const here = setDown({ id: '\u0000trial', label: item.name, item }, small.xMm, small.yMm)!
+  return { bare, misses, nearest: { ...small, misfits: [...misfitsWithGround(here, ground), ...among.flatMap(other => misfitsBetween(here, other, ground.panel.leastWebMm))] } }
+}
+
+/** By how much an item misses, in each measure in which cutting it down would make it fit. */
+function missesBy(item: Item, others: readonly Placed[], ground: Ground): { measure: 'width' | 'height' | 'depth', mm: number }[] {
+  const size = extent(setDown({ id: '', label: '', item }, 0, 0)!.bezel)
+  const most = { width: size.maxX - size.minX, height: size.maxY - size.minY, depth: item.body?.depthMm ?? 0 }
+  return (['width', 'height', 'depth'] as const).flatMap((measure) => {
+    const fits = (mm: number) => firstFree(freeGround(cutDown(item, mm, measure), others, ground, COARSE_MM)) !== undefined
+    if (most[measure] <= 1 || !fits(most[measure] - 0.5)) return []
+    let [no, yes] = [0, most[measure] - 0.5]
+    while (yes - no > MISS_MM) { const middle = (no + yes) / 2; if (fits(middle)) yes = middle; else no = middle }
+    return [{ measure, mm: Math.ceil(yes * 10) / 10 }]
+  }).sort((a, b) => a.mm - b.mm)
+}
+
+/** One change that would make room: a unit or a movable zone shifted, or a unit taken off the face. */
+export interface Change {
+  what: 'unit' | 'zone'
+  id: string
+  name: string
+  /** Where it would go; absent when it finds no other place and would have to come off the face. */
+  to?: { xMm: number, yMm: number, awayMm: number }
+  /** Where the item would stand then. */
+  at: { xMm: number, yMm: number }
+}
+
+/**
+ * The least change of one other thing that would make an item fit: every unit that may be moved and every movable
+ * zone is taken away in turn; where the item then fits, the thing is set down again as near as it can be.
+ * @param fixed ids of units that stay
+ */
+export function leastChange(item: Item, others: readonly Placed[], ground: Ground, fixed: ReadonlySet<string> = new Set()): Change[] {
+  const found: Change[] = []
+  const trial = { id: '\u0000trial', label: item.name, item }
+  for (const other of others) {
+    if (fixed.has(other.id)) continue
+    const rest = others.filter(one => one !== other)
+    const free = freeGround(item, rest, ground, COARSE_MM)
+    let best: Change | undefined
+    for (const at of corners(free, other.x, other.y)) {
+      const there = nearestFree(freeGround(other.item, [...rest, setDown(trial, at.xMm, at.yMm)!], ground, COARSE_MM), other.x, other.y)
+      if (!best || (there && (!best.to || there.awayMm < best.to.awayMm))) best = { what: 'unit', id: other.id, name: other.label, at, to: there }
+    }
+    if (best) found.push(best)
+  }
+  for (const { zone } of ground.faceZones) {
+    if (!zone.movable) continue
+    const without = groundOf({ ...ground.panel, zones: ground.panel.zones.filter(one => one.id !== zone.id) })
+    const figure = zoneFigure(zone)
+    let best: Change | undefined
+    for (const at of corners(freeGround(item, others, without, COARSE_MM), figure.x, figure.y)) {
+      const to = clearOf(zone.id, figure.x, figure.y, [...others, setDown(trial, at.xMm, at.yMm)!], ground)
+      if (to && (!best?.to || to.awayMm < best.to.awayMm)) best = { what: 'zone', id: zone.id, name: zone.name, at, to }
+    }
+    if (best) found.push(best)
+  }
+  return found.sort((a, b) => (a.to?.awayMm ?? Infinity) - (b.to?.awayMm ?? Infinity)).slice(0, 5)
+}
+
+/** Where a zone could be moved to: it keeps clear of bezels and of the other zones, as a bezel of its own shape. */
+function clearOf(id: string, x: number, y: number, others: readonly Placed[], ground: Ground) {
+  const zone = ground.panel.zones.find(one => one.id === id)!
+  const figure = zoneFigure(shiftZone(zone, -x, -y))
+  const e = extent(figure)
+  const shape = figure.kind === 'circle' ? { shape: 'round' as const, diameterMm: figure.r * 2 } : { shape: 'rectangle' as const, widthMm: e.maxX - e.minX, heightMm: e.maxY - e.minY, cornerMm: 0 }
+  const stand: Item = { id: 'zone', name: zone.name, maker: 'airframe', kind: 'airframe part', summary: '', face: { bezel: shape, screws: [], stack: false }, massKg: 0, ports: [], provides: [], needs: [], approvals: [], priceCents: 0, labourHours: 0, removeHours: 0, mounts: ['panel'] }
+  const rest = groundOf({ ...ground.panel, bays: [], zones: ground.panel.zones.filter(one => one.id !== id) })
+  return nearestFree(freeGround(stand, others, rest, COARSE_MM), x, y)
+}
+
+/** Points of a free ground worth trying: its ends in every direction, and the nearest and farthest from a point. */
+function corners(free: FreeGround, x: number, y: number): { xMm: number, yMm: number }[] {
+  const ends = free.rows.flatMap(row => row.runs.flatMap(([from, to]) => [{ xMm: from, yMm: row.y }, { xMm: to, yMm: row.y }]))
+  if (ends.length === 0) return []
+  const most = (value: (p: { xMm: number, yMm: number }) => number) => ends.reduce((a, b) => value(b) > value(a) ? b : a)
+  const away = (p: { xMm: number, yMm: number }) => Math.hypot(p.xMm - x, p.yMm - y)
+  const found = [most(p => p.xMm), most(p => -p.xMm), most(p => p.yMm), most(p => -p.yMm), most(away), most(p => -away(p))]
+  return found.filter((p, i) => found.findIndex(q => q.xMm === p.xMm && q.yMm === p.yMm) === i)
 }

@@ -1,20 +1,25 @@
 import Flatten from '@flatten-js/core'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { areaMm2, depthInside, DIRECTIONS, gap, inside, metalToEdge, travelApart, type Figure, type PointMm } from './geometry'
+import { areaMm2, convexPieces, depthInside, DIRECTIONS, figureAreaMm2, figureAt, gap, hull, inside, metalToEdge, pointsOf, selfCrossing, shift, travelApart, type Box, type Circle, type PointMm, type Poly } from './geometry'
 
 const place = fc.double({ min: -300, max: 300, noNaN: true })
 const size = fc.double({ min: 1, max: 200, noNaN: true })
 const circle = fc.record({ kind: fc.constant('circle' as const), x: place, y: place, r: size })
 const box = fc.record({ kind: fc.constant('box' as const), x: place, y: place, w: size, h: size })
-const figure: fc.Arbitrary<Figure> = fc.oneof(circle, box)
+const figure: fc.Arbitrary<Circle | Box> = fc.oneof(circle, box)
+/** A polygon that may be hollow: points round a centre at changing distances. */
+const poly: fc.Arbitrary<Poly> = fc.tuple(place, place, fc.array(fc.double({ min: 10, max: 150, noNaN: true }), { minLength: 3, maxLength: 9 }))
+  .map(([x, y, radii]) => ({ kind: 'poly', x, y, points: radii.map((r, i): PointMm => [x + r * Math.cos(i * 2 * Math.PI / radii.length), y + r * Math.sin(i * 2 * Math.PI / radii.length)]) }))
+const any: fc.Arbitrary<Circle | Box | Poly> = fc.oneof(circle, box, poly)
 
 /** The same figure for the geometry library that serves as reference. */
-function reference(f: Figure): Flatten.Polygon | Flatten.Circle {
+function reference(f: Circle | Box | Poly): Flatten.Polygon | Flatten.Circle {
   if (f.kind === 'circle') return new Flatten.Circle(new Flatten.Point(f.x, f.y), f.r)
+  if (f.kind === 'poly') return new Flatten.Polygon([f.points.map(([x, y]) => new Flatten.Point(x, y))] as unknown as Flatten.Point[])
   return new Flatten.Polygon([[[f.x - f.w / 2, f.y - f.h / 2], [f.x + f.w / 2, f.y - f.h / 2], [f.x + f.w / 2, f.y + f.h / 2], [f.x - f.w / 2, f.y + f.h / 2]]] as unknown as Flatten.Point[])
 }
-const asPolygon = (f: Figure) => { const shape = reference(f); return shape instanceof Flatten.Circle ? new Flatten.Polygon(shape) : shape }
+const asPolygon = (f: Circle | Box | Poly) => { const shape = reference(f); return shape instanceof Flatten.Circle ? new Flatten.Polygon(shape) : shape }
 
 describe('distance between figures', () => {
   it('agrees with a general geometry library wherever they are apart', () => fc.assert(fc.property(figure, figure, (a, b) => {
@@ -44,6 +49,48 @@ describe('distance between figures', () => {
     expect(after).toBeGreaterThanOrEqual(want - 1e-6)
     if (by > 0) expect(gap({ ...a, x: a.x + direction[0] * by * 0.999, y: a.y + direction[1] * by * 0.999 }, b)).toBeLessThan(want)
   })))
+})
+
+describe('polygons', () => {
+  it('distance agrees with a general geometry library wherever they are apart', () => fc.assert(fc.property(any, poly, (a, b) => {
+    const mine = gap(a, b)
+    const theirs = asPolygon(a).distanceTo(asPolygon(b))[0]
+    if (mine > 0.01) { expect(mine).toBeCloseTo(theirs, 4); expect(gap(b, a)).toBeCloseTo(mine, 9) } else if (theirs > 0.01) expect(asPolygon(a).contains(asPolygon(b)) || asPolygon(b).contains(asPolygon(a))).toBe(true)
+  }), { numRuns: 400 }))
+  it('area agrees with the library, and convex pieces add up to it', () => fc.assert(fc.property(poly, (a) => {
+    expect(areaMm2(a.points)).toBeCloseTo(asPolygon(a).area(), 5)
+    expect(convexPieces(a.points).reduce((sum, piece) => sum + areaMm2(piece), 0)).toBeCloseTo(areaMm2(a.points), 4)
+  }), { numRuns: 300 }))
+  it('an overlap parts when the figure is moved by as much in the best direction, for convex ones', () => fc.assert(fc.property(poly, poly, (p, q) => {
+    const [a, b] = [p, q].map((one): Poly => ({ ...one, points: hull(one.points) })) as [Poly, Poly]
+    const depth = gap(a, b)
+    if (depth >= -0.01) return
+    const best = Math.min(...Array.from({ length: 720 }, (_, i) => { const t = i * Math.PI / 360; return gap(shift(a, Math.cos(t) * -depth * 1.02, Math.sin(t) * -depth * 1.02), b) >= -0.02 ? 0 : 1 }))
+    expect(best).toBe(0)
+  }), { numRuns: 100 }))
+  it('finds a side that crosses another', () => {
+    expect(selfCrossing([[0, 0], [10, 10], [10, 0], [0, 10]])).toEqual([0, 2])
+    expect(selfCrossing([[0, 0], [10, 0], [10, 10], [0, 10]])).toBeUndefined()
+  })
+})
+
+describe('cutouts of the trade', () => {
+  // A switch bushing of 15/32 in with flats (common practice): circle segment area, Bronshtein: r² (α − sin α cos α) each.
+  it('a round hole with flats has the area of the circle less two segments, and never less metal than it leaves', () => {
+    const r = 15 / 32 * 25.4 / 2
+    const half = 10.6 / 2
+    const a = Math.acos(half / r)
+    const exact = Math.PI * r * r - 2 * r * r * (a - Math.sin(a) * Math.cos(a))
+    const hole = figureAt({ shape: 'flats', diameterMm: r * 2, acrossMm: 10.6, turned: false }, 5, 7)
+    expect(figureAreaMm2(hole)).toBeGreaterThanOrEqual(exact - 1e-6)
+    expect(figureAreaMm2(hole)).toBeLessThan(exact * 1.003)
+    expect(convexPieces(pointsOf(hole as Poly))).toHaveLength(1)
+  })
+  it('a compound hole is as near as its nearest part', () => {
+    const hole = figureAt({ shape: 'compound', parts: [{ xMm: 0, yMm: 0, of: { shape: 'round', diameterMm: 20 } }, { xMm: 15, yMm: 0, of: { shape: 'rectangle', widthMm: 20, heightMm: 6, cornerMm: 0 } }] }, 100, 50)
+    expect(gap(hole, { kind: 'circle', x: 140, y: 50, r: 5 })).toBeCloseTo(140 - 5 - 125, 9)
+    expect(metalToEdge(hole, [[0, 0], [130, 0], [130, 100], [0, 100]])).toBeCloseTo(5, 9)
+  })
 })
 
 describe('metal to the edge of the sheet', () => {

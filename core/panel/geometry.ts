@@ -2,23 +2,71 @@ import type { Shape } from '../catalogue'
 
 /**
  * Plane geometry of faces. All lengths are millimetres; x to the right, y up.
- * Faces, cutouts, bodies and zones are circles and upright rectangles, so every distance below is exact.
- * Rounded corners are counted as square ones: the true metal is never less than what is said here.
+ * Circles, upright rectangles and polygons; a compound cutout is many of them. Distances between what is apart are
+ * exact. Rounded corners are counted as square ones: the true metal is never less than what is said here.
  */
-export type Figure =
-  | { readonly kind: 'circle', readonly x: number, readonly y: number, readonly r: number }
-  | { readonly kind: 'box', readonly x: number, readonly y: number, readonly w: number, readonly h: number }
-
+export type Circle = { readonly kind: 'circle', readonly x: number, readonly y: number, readonly r: number }
+export type Box = { readonly kind: 'box', readonly x: number, readonly y: number, readonly w: number, readonly h: number }
+/** A closed polygon that does not cross itself; `x`, `y` is the point it is set down by. */
+export type Poly = { readonly kind: 'poly', readonly x: number, readonly y: number, readonly points: readonly PointMm[] }
+export type Many = { readonly kind: 'many', readonly x: number, readonly y: number, readonly parts: readonly (Circle | Box | Poly)[] }
+export type Figure = Circle | Box | Poly | Many
 export type PointMm = readonly [number, number]
 
+/** A round hole with flats as a polygon: the arcs are drawn outside by at most 0.01 mm, so that metal is never overstated. */
+function flatsPoly(diameterMm: number, acrossMm: number, turned: boolean, x: number, y: number): Poly {
+  const r = diameterMm / 2
+  const half = Math.min(acrossMm, diameterMm) / 2
+  const corner = Math.asin(half / r)
+  const steps = Math.max(4, Math.ceil(corner / Math.acos(r / (r + 0.01))))
+  // Circumscribed: the corners of each arc's polygon lie just outside the circle, its ends on the flats.
+  const out = r / Math.cos(corner / steps)
+  const arc = [-steps, ...Array.from({ length: steps }, (_, i) => 2 * i + 1 - steps), steps].map((i): PointMm => {
+    const angle = i * corner / steps
+    const radius = Math.abs(i) === steps ? r : out
+    return [Math.cos(angle) * radius, Math.max(-half, Math.min(half, Math.sin(angle) * radius))]
+  })
+  const all = [...arc, ...arc.map(([px, py]): PointMm => [-px, -py])]
+  return { kind: 'poly', x, y, points: all.map(([px, py]): PointMm => turned ? [x - py, y + px] : [x + px, y + py]) }
+}
+
 /** A shape of the catalogue set down at a point. */
-export const figureAt = (shape: Shape, x: number, y: number): Figure =>
-  shape.shape === 'round' ? { kind: 'circle', x, y, r: shape.diameterMm / 2 } : { kind: 'box', x, y, w: shape.widthMm, h: shape.heightMm }
+export function figureAt(shape: Shape, x: number, y: number): Figure {
+  switch (shape.shape) {
+    case 'round': return { kind: 'circle', x, y, r: shape.diameterMm / 2 }
+    case 'rectangle': return { kind: 'box', x, y, w: shape.widthMm, h: shape.heightMm }
+    case 'flats': return flatsPoly(shape.diameterMm, shape.acrossMm, shape.turned, x, y)
+    case 'compound': return { kind: 'many', x, y, parts: shape.parts.map(part => figureAt(part.of, x + part.xMm, y + part.yMm) as Circle | Box | Poly) }
+  }
+}
+
+/** The figure shifted. */
+export function shift<F extends Figure>(f: F, dx: number, dy: number): F {
+  const moved = { ...f, x: f.x + dx, y: f.y + dy }
+  if (f.kind === 'poly') return { ...moved, points: f.points.map(([x, y]): PointMm => [x + dx, y + dy]) } as F
+  if (f.kind === 'many') return { ...moved, parts: f.parts.map(part => shift(part, dx, dy)) } as F
+  return moved
+}
+
+/** The least upright box around a figure. */
+export function extent(f: Figure): { minX: number, minY: number, maxX: number, maxY: number } {
+  switch (f.kind) {
+    case 'circle': return { minX: f.x - f.r, minY: f.y - f.r, maxX: f.x + f.r, maxY: f.y + f.r }
+    case 'box': return { minX: f.x - f.w / 2, minY: f.y - f.h / 2, maxX: f.x + f.w / 2, maxY: f.y + f.h / 2 }
+    case 'poly': return bounds(f.points)
+    case 'many': return bounds(f.parts.flatMap((part): PointMm[] => { const e = extent(part); return [[e.minX, e.minY], [e.maxX, e.maxY]] }))
+  }
+}
 
 /** Half the width and half the height of a figure. */
-export const halfSize = (f: Figure): PointMm => f.kind === 'circle' ? [f.r, f.r] : [f.w / 2, f.h / 2]
+export function halfSize(f: Figure): PointMm {
+  if (f.kind === 'circle') return [f.r, f.r]
+  if (f.kind === 'box') return [f.w / 2, f.h / 2]
+  const e = extent(f)
+  return [(e.maxX - e.minX) / 2, (e.maxY - e.minY) / 2]
+}
 
-function boxCircleGap(box: Extract<Figure, { kind: 'box' }>, circle: Extract<Figure, { kind: 'circle' }>): number {
+function boxCircleGap(box: Box, circle: Circle): number {
   const dx = Math.abs(circle.x - box.x) - box.w / 2
   const dy = Math.abs(circle.y - box.y) - box.h / 2
   if (dx <= 0 && dy <= 0) return Math.max(dx, dy) - circle.r
@@ -30,11 +78,106 @@ function boxCircleGap(box: Extract<Figure, { kind: 'box' }>, circle: Extract<Fig
  * distance one of them must be moved until they only touch.
  */
 export function gap(a: Figure, b: Figure): number {
+  if (a.kind === 'many') return Math.min(...a.parts.map(part => gap(part, b)))
+  if (b.kind === 'many') return Math.min(...b.parts.map(part => gap(a, part)))
+  if (a.kind === 'poly' || b.kind === 'poly') return polyGap(a, b)
   if (a.kind === 'circle') return b.kind === 'circle' ? Math.hypot(a.x - b.x, a.y - b.y) - a.r - b.r : boxCircleGap(b, a)
   if (b.kind === 'circle') return boxCircleGap(a, b)
   const dx = Math.abs(a.x - b.x) - (a.w + b.w) / 2
   const dy = Math.abs(a.y - b.y) - (a.h + b.h) / 2
   return dx > 0 && dy > 0 ? Math.hypot(dx, dy) : Math.max(dx, dy)
+}
+
+/** Gap where one at least is a polygon. An overlap with a hollow polygon is the deepest of its convex pieces'. */
+function polyGap(a: Exclude<Figure, Many>, b: Exclude<Figure, Many>): number {
+  if (a.kind === 'circle') return b.kind === 'poly' ? -depthInside([a.x, a.y], b.points) - a.r : boxCircleGap(b as Box, a)
+  if (b.kind === 'circle') return -depthInside([b.x, b.y], (a as Poly).points) - b.r
+  const one = pointsOf(a)
+  const other = pointsOf(b)
+  const apart = polygonDistance(one, other)
+  if (apart > 0) return apart
+  let deepest = 0
+  for (const p of convexPieces(one)) for (const q of convexPieces(other)) deepest = Math.min(deepest, convexOverlap(p, q))
+  return deepest
+}
+
+/** Least distance between two polygons' grounds; 0 when they share any. */
+function polygonDistance(a: readonly PointMm[], b: readonly PointMm[]): number {
+  if (inside(a[0]!, b) || inside(b[0]!, a)) return 0
+  let least = Infinity
+  for (let i = 0; i < a.length; i++) {
+    const [p, q] = [a[i]!, a[(i + 1) % a.length]!]
+    for (let j = 0; j < b.length; j++) {
+      const [r, s] = [b[j]!, b[(j + 1) % b.length]!]
+      if (segmentsCross(p, q, r, s)) return 0
+      least = Math.min(least, pointToSegment(p, r, s), pointToSegment(r, p, q))
+    }
+  }
+  return least
+}
+
+const turn = (a: PointMm, b: PointMm, c: PointMm): number => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+
+/** Whether two segments cross in a point inside both. */
+export function segmentsCross(a: PointMm, b: PointMm, c: PointMm, d: PointMm): boolean {
+  const [abc, abd, cda, cdb] = [turn(a, b, c), turn(a, b, d), turn(c, d, a), turn(c, d, b)]
+  return ((abc > 0 && abd < 0) || (abc < 0 && abd > 0)) && ((cda > 0 && cdb < 0) || (cda < 0 && cdb > 0))
+}
+
+const isConvex = (points: readonly PointMm[]): boolean => {
+  let sign = 0
+  for (let i = 0; i < points.length; i++) {
+    const now = Math.sign(turn(points[i]!, points[(i + 1) % points.length]!, points[(i + 2) % points.length]!))
+    if (now !== 0 && sign !== 0 && now !== sign) return false
+    if (now !== 0) sign = now
+  }
+  return true
+}
+
+const pieces = new WeakMap<readonly PointMm[], readonly (readonly PointMm[])[]>()
+/** A polygon as convex pieces: itself, or triangles cut off it ear by ear. */
+export function convexPieces(polygon: readonly PointMm[]): readonly (readonly PointMm[])[] {
+  let found = pieces.get(polygon)
+  if (!found) { found = isConvex(polygon) ? [polygon] : triangles(polygon); pieces.set(polygon, found) }
+  return found
+}
+function triangles(polygon: readonly PointMm[]): PointMm[][] {
+  let twice = 0
+  for (const [a, b] of edges(polygon)) twice += a[0] * b[1] - b[0] * a[1]
+  const rest = twice >= 0 ? [...polygon] : [...polygon].reverse()
+  const found: PointMm[][] = []
+  while (rest.length > 3) {
+    const ear = rest.findIndex((p, i) => {
+      const [before, after] = [rest[(i + rest.length - 1) % rest.length]!, rest[(i + 1) % rest.length]!]
+      if (turn(before, p, after) <= 0) return false
+      return rest.every(q => q === before || q === p || q === after || !(turn(before, p, q) >= 0 && turn(p, after, q) >= 0 && turn(after, before, q) >= 0))
+    })
+    // A polygon whose corners lie on one line has no ear left; what remains has no area.
+    const at = Math.max(ear, 0)
+    const ends = [rest[(at + rest.length - 1) % rest.length]!, rest[at]!, rest[(at + 1) % rest.length]!]
+    if (ear >= 0) found.push(ends)
+    rest.splice(at, 1)
+  }
+  return [...found, rest]
+}
+
+/** Minus the least travel that parts two convex polygons; 0 or more when they are apart (separating axes). */
+function convexOverlap(a: readonly PointMm[], b: readonly PointMm[]): number {
+  let most = -Infinity
+  for (const polygon of [a, b]) for (const [p, q] of edges(polygon)) {
+    const length = Math.hypot(q[0] - p[0], q[1] - p[1])
+    if (length === 0) continue
+    const [nx, ny] = [(q[1] - p[1]) / length, (p[0] - q[0]) / length]
+    const reach = (points: readonly PointMm[]): PointMm => {
+      let [low, high] = [Infinity, -Infinity]
+      for (const [x, y] of points) { const d = x * nx + y * ny; if (d < low) low = d; if (d > high) high = d }
+      return [low, high]
+    }
+    const [lowA, highA] = reach(a)
+    const [lowB, highB] = reach(b)
+    most = Math.max(most, lowA - highB, lowB - highA)
+  }
+  return most
 }
 
 /** Distance from a point to the segment ab. */
@@ -66,13 +209,16 @@ export function depthInside(p: PointMm, polygon: readonly PointMm[]): number {
   return inside(p, polygon) ? least : -least
 }
 
-const corners = (box: Extract<Figure, { kind: 'box' }>): PointMm[] => [
+/** Corners of a box or a polygon. */
+export const pointsOf = (f: Box | Poly): readonly PointMm[] => f.kind === 'poly' ? f.points : corners(f)
+
+const corners = (box: Box): PointMm[] => [
   [box.x - box.w / 2, box.y - box.h / 2], [box.x + box.w / 2, box.y - box.h / 2],
   [box.x + box.w / 2, box.y + box.h / 2], [box.x - box.w / 2, box.y + box.h / 2]
 ]
 
 /** How deep the middle of a segment's run inside a box lies, for edges that cut through without a corner; 0 when it stays outside. */
-function segmentDepthInBox(a: PointMm, b: PointMm, box: Extract<Figure, { kind: 'box' }>): number {
+function segmentDepthInBox(a: PointMm, b: PointMm, box: Box): number {
   let from = 0
   let to = 1
   for (const axis of [0, 1] as const) {
@@ -96,6 +242,8 @@ function segmentDepthInBox(a: PointMm, b: PointMm, box: Extract<Figure, { kind: 
  */
 export function metalToEdge(figure: Figure, outline: readonly PointMm[]): number {
   if (figure.kind === 'circle') return depthInside([figure.x, figure.y], outline) - figure.r
+  if (figure.kind === 'many') return Math.min(...figure.parts.map(part => metalToEdge(part, outline)))
+  if (figure.kind === 'poly') return polyToEdge(figure.points, outline)
   const points = corners(figure)
   let least = Infinity
   for (const corner of points) least = Math.min(least, depthInside(corner, outline))
@@ -111,6 +259,52 @@ export function metalToEdge(figure: Figure, outline: readonly PointMm[]): number
     least = Math.min(least, Math.hypot(dx, dy))
   }
   return least
+}
+
+function polyToEdge(points: readonly PointMm[], outline: readonly PointMm[]): number {
+  let least = Infinity
+  for (const p of points) least = Math.min(least, depthInside(p, outline))
+  // A corner of the outline may bite into a side between its corners.
+  for (const p of outline) {
+    const depth = depthInside(p, points)
+    least = Math.min(least, depth > 0 ? -depth : least < 0 ? least : -depth)
+  }
+  return least
+}
+
+/** Area of a figure, in mm². Parts of a compound that lie over each other count twice: metal is never overstated. */
+export function figureAreaMm2(f: Figure): number {
+  switch (f.kind) {
+    case 'circle': return Math.PI * f.r ** 2
+    case 'box': return f.w * f.h
+    case 'poly': return areaMm2(f.points)
+    case 'many': return f.parts.reduce((sum, part) => sum + figureAreaMm2(part), 0)
+  }
+}
+
+/** The hull of points: the corners of the least convex polygon around them, anticlockwise. */
+export function hull(points: readonly PointMm[]): PointMm[] {
+  const sorted = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1])
+  const half = (list: readonly PointMm[]): PointMm[] => {
+    const found: PointMm[] = []
+    for (const p of list) {
+      while (found.length >= 2 && turn(found.at(-2)!, found.at(-1)!, p) <= 0) found.pop()
+      found.push(p)
+    }
+    return found.slice(0, -1)
+  }
+  return [...half(sorted), ...half([...sorted].reverse())]
+}
+
+/** Where a closed line crosses itself first: the numbers of the two sides, or nothing. */
+export function selfCrossing(polygon: readonly PointMm[]): [number, number] | undefined {
+  const all = edges(polygon)
+  for (let i = 0; i < all.length; i++)
+    for (let j = i + 2; j < all.length; j++) {
+      if (i === 0 && j === all.length - 1) continue
+      if (segmentsCross(...all[i]!, ...all[j]!)) return [i, j]
+    }
+  return undefined
 }
 
 /** Area of a closed polygon in mm², whichever way round it runs (the shoelace formula). */
@@ -138,10 +332,11 @@ export const DIRECTIONS: readonly PointMm[] = [[1, 0], [-1, 0], [0, 1], [0, -1]]
 /** How far `a` must go in a direction until at least `want` lies between it and `b`, in mm. */
 export function travelApart(a: Figure, b: Figure, want: number, [ux, uy]: PointMm): number {
   const axis = ux !== 0 ? 0 : 1
-  const far = halfSize(a)[axis] + halfSize(b)[axis] + Math.max(want, 0) + Math.hypot(a.x - b.x, a.y - b.y)
-  const gapAt = (t: number) => gap({ ...a, x: a.x + ux * t, y: a.y + uy * t }, b)
+  const far = halfSize(a)[axis] * 2 + halfSize(b)[axis] * 2 + Math.max(want, 0) + Math.hypot(a.x - b.x, a.y - b.y)
+  const gapAt = (t: number) => gap(shift(a, ux * t, uy * t), b)
   if (gapAt(0) >= want) return 0
-  // Both figures are convex, so once they have passed each other the gap only grows: halve the interval.
+  // Once they have passed each other the gap only grows: halve the interval. (A hollow polygon may offer a nearer
+  // place in its hollow; the answer is then the far one, which holds too.)
   let low = 0
   let high = far
   for (let step = 0; step < 40; step++) {

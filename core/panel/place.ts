@@ -1,6 +1,6 @@
 import { depthBehindMm, type Item, type Shape } from '../catalogue'
 import type { Airframe, Zone } from '../project'
-import { figureAt, type Figure } from './geometry'
+import { extent, figureAt, hull, pointsOf, type Circle, type Figure, type PointMm } from './geometry'
 
 /** A unit set down on the face: every figure it takes there and behind. */
 export interface Placed {
@@ -19,7 +19,12 @@ export interface Placed {
 }
 
 const reaches = new WeakMap<Item, number>()
-const radius = (shape: Shape): number => shape.shape === 'round' ? shape.diameterMm / 2 : Math.hypot(shape.widthMm, shape.heightMm) / 2
+/** Nothing of a shape lies farther than this from its centre. */
+function radius(shape: Shape): number {
+  if (shape.shape === 'round') return shape.diameterMm / 2
+  const e = extent(figureAt(shape, 0, 0))
+  return Math.hypot(Math.max(-e.minX, e.maxX), Math.max(-e.minY, e.maxY))
+}
 
 function reachOf(item: Item): number {
   let reach = reaches.get(item)
@@ -49,10 +54,30 @@ export function setDown(unit: { id: string, label: string, item: Item }, x: numb
   }
 }
 
-/** A zone's ground as a figure. */
-export const zoneFigure = (zone: Zone): Figure => zone.area.shape === 'round'
-  ? { kind: 'circle', x: zone.area.xMm, y: zone.area.yMm, r: zone.area.diameterMm / 2 }
-  : { kind: 'box', x: zone.area.xMm, y: zone.area.yMm, w: zone.area.widthMm, h: zone.area.heightMm }
+/** A zone's ground as a figure: where it is drawn, or all it sweeps over. What sweeps is taken as convex. */
+export function zoneFigure(zone: Zone): Figure {
+  const { area } = zone
+  const still: Figure = area.shape === 'round' ? { kind: 'circle', x: area.xMm, y: area.yMm, r: area.diameterMm / 2 }
+    : area.shape === 'rectangle' ? { kind: 'box', x: area.xMm, y: area.yMm, w: area.widthMm, h: area.heightMm }
+      : { kind: 'poly', ...centreOf(area.points), points: area.points }
+  if (!zone.sweepMm || (zone.sweepMm[0] === 0 && zone.sweepMm[1] === 0)) return still
+  const [dx, dy] = zone.sweepMm
+  const ring = still.kind === 'circle' ? roundRing(still) : pointsOf(still)
+  const swept = hull([...ring, ...ring.map(([x, y]): PointMm => [x + dx, y + dy])])
+  return { kind: 'poly', ...centreOf(swept), points: swept }
+}
+const centreOf = (points: readonly PointMm[]) => {
+  const e = extent({ kind: 'poly', x: 0, y: 0, points })
+  return { x: (e.minX + e.maxX) / 2, y: (e.minY + e.maxY) / 2 }
+}
+/** A circle as 64 sides drawn outside it: what it sweeps is never said to be less than it is. */
+const roundRing = (c: Circle): PointMm[] => Array.from({ length: 64 }, (_, i): PointMm => [c.x + Math.cos(i * Math.PI / 32) * c.r / Math.cos(Math.PI / 64), c.y + Math.sin(i * Math.PI / 32) * c.r / Math.cos(Math.PI / 64)])
+
+/** The edit-ready zone, shifted. */
+export function shiftZone(zone: Zone, dx: number, dy: number): Zone {
+  const { area } = zone
+  return { ...zone, area: area.shape === 'polygon' ? { ...area, points: area.points.map(([x, y]): [number, number] => [x + dx, y + dy]) } : { ...area, xMm: area.xMm + dx, yMm: area.yMm + dy } }
+}
 
 export interface Ground {
   readonly panel: Airframe['panel']

@@ -1,4 +1,4 @@
-import { gap, type Figure } from './geometry'
+import { extent, gap, type Figure } from './geometry'
 import type { Placed } from './place'
 
 /** Trays of one stack stand over one another to within this, in mm. */
@@ -27,11 +27,11 @@ export function openings(placed: readonly Placed[], leastWebMm: number): Opening
     const { cutout } = first.item.face!
     const cornerMm = cutout?.shape === 'rectangle' ? cutout.cornerMm : 0
     if (group.length === 1) { found.push({ figure: first.cutout!, cornerMm, units: [first.id] }); continue }
-    const boxes = group.map(unit => unit.cutout as Extract<Figure, { kind: 'box' }>)
-    const left = Math.min(...boxes.map(box => box.x - box.w / 2))
-    const right = Math.max(...boxes.map(box => box.x + box.w / 2))
-    const low = Math.min(...boxes.map(box => box.y - box.h / 2))
-    const high = Math.max(...boxes.map(box => box.y + box.h / 2))
+    const ends = group.map(unit => extent(unit.cutout!))
+    const left = Math.min(...ends.map(end => end.minX))
+    const right = Math.max(...ends.map(end => end.maxX))
+    const low = Math.min(...ends.map(end => end.minY))
+    const high = Math.max(...ends.map(end => end.maxY))
     found.push({ figure: { kind: 'box', x: (left + right) / 2, y: (low + high) / 2, w: right - left, h: high - low }, cornerMm, units: group.map(unit => unit.id) })
   }
   return found

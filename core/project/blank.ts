@@ -29,13 +29,14 @@ export function blankProject(start: { id: string, title: string, registration: s
       battery: { name: 'Main battery', chemistry: 'lead-acid', capacityAh: 24, ratedHours: 1, usableFraction: 0.75, place: 'engine' },
       pilotDelayMinutes: 5, emptyMassKg: 500, emptyArmMm: 2100, maxMassKg: 900, armLimitsMm: [2000, 2300],
       gear: 'fixed', engine: { cooling: 'air', altitudeEngine: false }, tanks: 2, fuses: false, certifiedAfter1996: false,
-      panel: { outline: archedOutline(inches(36), inches(11)), thicknessMm: inches(0.063), material: '2024-T3 sheet', lipMm: inches(0.75), leastWebMm: inches(0.25), depthBehindMm: inches(13), zones: [] },
+      panel: { outline: archedOutline(inches(36), inches(11)), thicknessMm: inches(0.063), material: '2024-T3 sheet', lipMm: inches(0.75), leastWebMm: inches(0.25), depthBehindMm: inches(13), zones: [], bays: [], pushN: 45, mostBendMm: 3, mostTrayMomentNm: 10 },
+      pilots: [],
       places,
       routes: [leg('panel', 'behind', 1), leg('panel', 'cabin', 3), leg('cabin', 'roof', 5), leg('cabin', 'baggage', 5), leg('baggage', 'tail', 7), leg('cabin', 'wing', 5), leg('wing', 'tip', 12), leg('panel', 'engine', 4), leg('cabin', 'belly', 3)],
       serviceLoopMm: inches(12), wasteFraction: 0.1
     },
     items: [], fitted: [], fittedLinks: [],
-    options: [{ id: 'a', name: 'Option A', units: [], disposals: [], circuits: [], links: [], phases: [], quotes: [], prices: { labourCentsPerHour: 11_000, panelWorkCents: 150_000, wireCentsPerMetre: 500, travelCents: 0, contingencyPercent: 15 } }],
+    options: [{ id: 'a', name: 'Option A', units: [], disposals: [], circuits: [], links: [], rows: [], groups: [], labels: [], flows: [], phases: [], quotes: [], prices: { labourCentsPerHour: 11_000, panelWorkCents: 150_000, wireCentsPerMetre: 500, travelCents: 0, contingencyPercent: 15 } }],
     handChecks: [], log: []
   }
 }

@@ -1,5 +1,6 @@
 import type { Item } from '../catalogue/item'
-import type { Airframe, Brief, CircuitChoice, HandCheck, Link, Option, Place, Prices, Project, Quote, Unit, WorkPhase } from './schema'
+import { memberPlaces } from './rows'
+import type { Airframe, Brief, CircuitChoice, Flow, Group, HandCheck, Label, Link, Option, Place, Prices, Project, Quote, Row, Unit, WorkPhase } from './schema'
 
 /** A unit joined with its catalogue entry and its place. */
 export interface DesignUnit {
@@ -12,6 +13,10 @@ export interface DesignUnit {
   readonly state: 'kept' | 'moved' | 'new'
   readonly shed?: boolean
   readonly phase?: string
+  readonly locked?: boolean
+  readonly rearSupport?: boolean
+  /** The row or stack it is set out by. */
+  readonly row?: string
   readonly priceCents: number
 }
 
@@ -29,6 +34,10 @@ export interface Design {
   readonly removed: readonly Removed[]
   readonly links: readonly Link[]
   readonly circuits: readonly CircuitChoice[]
+  readonly rows: readonly Row[]
+  readonly groups: readonly Group[]
+  readonly labels: readonly Label[]
+  readonly flows: readonly Flow[]
   readonly quotes: readonly Quote[]
   readonly phases: readonly WorkPhase[]
   readonly prices: Prices
@@ -44,7 +53,7 @@ const NO_PRICES: Prices = { labourCentsPerHour: 0, panelWorkCents: 0, wireCentsP
 
 /** The as-found aeroplane as an option, so that every room can examine it like any other. */
 function asFound(project: Project): Option {
-  return { id: AS_FOUND, name: 'As found', units: project.fitted, disposals: [], circuits: [], links: project.fittedLinks, phases: [], quotes: [], prices: NO_PRICES }
+  return { id: AS_FOUND, name: 'As found', units: project.fitted, disposals: [], circuits: [], links: project.fittedLinks, rows: [], groups: [], labels: [], flows: [], phases: [], quotes: [], prices: NO_PRICES }
 }
 
 /**
@@ -60,18 +69,22 @@ export function resolve(project: Project, option: string | Option): Design {
   const items = new Map(project.items.map(item => [item.id, item]))
   const places = new Map(project.airframe.places.map(place => [place.id, place]))
   const fitted = new Map(project.fitted.map(unit => [unit.id, unit]))
+  const itemOf = new Map(chosen.units.map(unit => [unit.id, items.get(unit.item)]))
+  const rowOf = new Map(chosen.rows.flatMap(row => [...memberPlaces(row, id => itemOf.get(id))].map(([id, at]) => [id, { row: row.id, at }] as const)))
   const join = (unit: Unit): DesignUnit => {
     const item = items.get(unit.item)
     const place = places.get(unit.place)
     if (!item) throw new ResolveError(`“${unit.label}” is of the item “${unit.item}”, which the project does not carry.`)
     if (!place) throw new ResolveError(`“${unit.label}” stands at “${unit.place}”, which the airframe does not have.`)
     const before = fitted.get(unit.id)
+    const set = rowOf.get(unit.id)
+    const at = set?.at ?? (unit.xMm === undefined || unit.yMm === undefined ? undefined : { xMm: unit.xMm, yMm: unit.yMm })
     const state = !before || before.item !== unit.item ? 'new'
-      : before.place === unit.place && before.xMm === unit.xMm && before.yMm === unit.yMm ? 'kept' : 'moved'
+      : before.place === unit.place && before.xMm === at?.xMm && before.yMm === at?.yMm ? 'kept' : 'moved'
     return {
       id: unit.id, label: unit.label, item, place, state,
-      at: unit.xMm === undefined || unit.yMm === undefined || place.kind !== 'panel' ? undefined : { xMm: unit.xMm, yMm: unit.yMm },
-      shed: unit.shed, phase: unit.phase, priceCents: unit.priceCents ?? item.priceCents
+      at: place.kind === 'panel' ? at : undefined, row: set?.row,
+      shed: unit.shed, phase: unit.phase, locked: unit.locked, rearSupport: unit.rearSupport, priceCents: unit.priceCents ?? item.priceCents
     }
   }
   const here = new Set(chosen.units.map(unit => unit.id))
@@ -84,7 +97,7 @@ export function resolve(project: Project, option: string | Option): Design {
       const fate = fates.get(unit.id)
       return { unit: join(unit), how: fate?.how ?? 'scrap', creditCents: fate?.creditCents ?? 0 }
     }),
-    links: chosen.links, circuits: chosen.circuits, quotes: chosen.quotes, phases: chosen.phases, prices: chosen.prices,
+    links: chosen.links, circuits: chosen.circuits, rows: chosen.rows, groups: chosen.groups, labels: chosen.labels, flows: chosen.flows, quotes: chosen.quotes, phases: chosen.phases, prices: chosen.prices,
     handChecks: project.handChecks
   }
 }

@@ -1,7 +1,8 @@
 import * as z from 'zod'
 import { create, type Patches } from 'mutative'
-import { Id, Item, Name, CoordMm } from '../catalogue/item'
-import { Airframe, Brief, CircuitChoice, Day, Disposal, HandCheck, Link, Option, Panel, Prices, Project, Quote, Unit, WorkPhase, Zone } from './schema'
+import { CoordMm, Id, Item, Name } from '../catalogue/item'
+import { Airframe, Bay, Brief, CircuitChoice, Day, Disposal, Flow, Group, HandCheck, Label, Link, Option, Panel, Pilot, Point, Prices, Project, Quote, Row, Unit, WorkPhase, Zone } from './schema'
+import { memberPlaces } from './rows'
 
 const on = { option: Id }
 
@@ -13,6 +14,11 @@ export const Edit = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('panel.set'), panel: Panel }),
   z.strictObject({ type: z.literal('zone.put'), zone: Zone }),
   z.strictObject({ type: z.literal('zone.drop'), zone: Id }),
+  z.strictObject({ type: z.literal('outline.set'), outline: z.array(Point).min(3).max(2_000) }),
+  z.strictObject({ type: z.literal('bay.put'), bay: Bay }),
+  z.strictObject({ type: z.literal('bay.drop'), bay: Id }),
+  z.strictObject({ type: z.literal('pilot.put'), pilot: Pilot }),
+  z.strictObject({ type: z.literal('pilot.drop'), pilot: Id }),
   z.strictObject({ type: z.literal('item.put'), item: Item }),
   z.strictObject({ type: z.literal('fitted.put'), unit: Unit }),
   z.strictObject({ type: z.literal('fitted.drop'), unit: Id }),
@@ -24,8 +30,18 @@ export const Edit = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('unit.add'), ...on, unit: Unit, item: Item.optional() }),
   z.strictObject({ type: z.literal('unit.set'), ...on, unit: Unit }),
   z.strictObject({ type: z.literal('unit.move'), ...on, unit: Id, xMm: CoordMm, yMm: CoordMm }),
+  z.strictObject({ type: z.literal('unit.lock'), ...on, unit: Id, locked: z.boolean() }),
+  z.strictObject({ type: z.literal('unit.support'), ...on, unit: Id, rear: z.boolean() }),
   z.strictObject({ type: z.literal('unit.remove'), ...on, unit: Id, disposal: Disposal.optional() }),
   z.strictObject({ type: z.literal('unit.restore'), ...on, unit: Id }),
+  z.strictObject({ type: z.literal('row.put'), ...on, row: Row }),
+  z.strictObject({ type: z.literal('row.drop'), ...on, row: Id }),
+  z.strictObject({ type: z.literal('group.put'), ...on, group: Group }),
+  z.strictObject({ type: z.literal('group.drop'), ...on, group: Id }),
+  z.strictObject({ type: z.literal('label.put'), ...on, label: Label }),
+  z.strictObject({ type: z.literal('label.drop'), ...on, label: Id }),
+  z.strictObject({ type: z.literal('flow.put'), ...on, flow: Flow }),
+  z.strictObject({ type: z.literal('flow.drop'), ...on, flow: Id }),
   z.strictObject({ type: z.literal('disposal.set'), ...on, disposal: Disposal }),
   z.strictObject({ type: z.literal('circuit.set'), ...on, circuit: CircuitChoice }),
   z.strictObject({ type: z.literal('circuit.clear'), ...on, unit: Id }),
@@ -60,6 +76,16 @@ function drop<T>(list: T[], matches: (one: T) => boolean, what: string): T {
 function forget(option: Option, unit: string): void {
   option.links = option.links.filter(link => link.from.unit !== unit && link.to.unit !== unit)
   option.circuits = option.circuits.filter(circuit => circuit.unit !== unit)
+  leaveRows(option, unit)
+  for (const group of option.groups) group.units = group.units.filter(id => id !== unit)
+  option.groups = option.groups.filter(group => group.units.length > 1)
+  for (const flow of option.flows) flow.steps = flow.steps.filter(step => step.to !== unit)
+}
+
+/** Takes a unit out of the row or stack it is set in; one that is left empty goes. */
+function leaveRows(option: Option, unit: string): void {
+  for (const row of option.rows) row.units = row.units.filter(id => id !== unit)
+  option.rows = option.rows.filter(row => row.units.length > 0)
 }
 
 /** Applies one edit to a draft. Edits of an option are gathered below the ones of the whole document. */
@@ -77,6 +103,11 @@ function change(project: Project, edit: Edit): void {
     case 'panel.set': project.airframe.panel = edit.panel; return
     case 'zone.put': put(project.airframe.panel.zones, edit.zone); return
     case 'zone.drop': drop(project.airframe.panel.zones, zone => zone.id === edit.zone, `zone “${edit.zone}”`); return
+    case 'outline.set': project.airframe.panel.outline = edit.outline; return
+    case 'bay.put': put(project.airframe.panel.bays, edit.bay); return
+    case 'bay.drop': drop(project.airframe.panel.bays, bay => bay.id === edit.bay, `bay “${edit.bay}”`); return
+    case 'pilot.put': put(project.airframe.pilots, edit.pilot); return
+    case 'pilot.drop': drop(project.airframe.pilots, pilot => pilot.id === edit.pilot, `pilot “${edit.pilot}”`); return
     case 'item.put': put(project.items, edit.item); return
     case 'fitted.put': wantItem(project, edit.unit); put(project.fitted, edit.unit); return
     case 'fitted.drop':
@@ -129,8 +160,51 @@ function changeOption(project: Project, edit: OptionEdit): void {
       if (option.units.some(one => one.id === edit.unit.id)) throw new EditError(`There is a unit “${edit.unit.id}” already; nothing was changed.`)
       option.units.push(edit.unit)
       return
-    case 'unit.set': wantItem(project, edit.unit); wantUnit(edit.unit.id); put(option.units, edit.unit); return
-    case 'unit.move': Object.assign(wantUnit(edit.unit), { xMm: edit.xMm, yMm: edit.yMm }); return
+    case 'unit.set':
+      wantItem(project, edit.unit)
+      wantUnit(edit.unit.id)
+      put(option.units, edit.unit)
+      // Back to the tray, or given a position of its own: it is no longer set out by a row.
+      if (edit.unit.xMm === undefined) return
+      leaveRows(option, edit.unit.id)
+      return
+    case 'unit.move': {
+      const unit = wantUnit(edit.unit)
+      const row = option.rows.find(one => one.units.includes(edit.unit))
+      if (!row) { Object.assign(unit, { xMm: edit.xMm, yMm: edit.yMm }); return }
+      // A member takes its row along.
+      const items = new Map(project.items.map(item => [item.id, item]))
+      const here = memberPlaces(row, id => items.get(option.units.find(one => one.id === id)?.item ?? '')).get(edit.unit)
+      if (here) { row.xMm += edit.xMm - here.xMm; row.yMm += edit.yMm - here.yMm }
+      return
+    }
+    case 'unit.lock': wantUnit(edit.unit).locked = edit.locked; return
+    case 'unit.support': wantUnit(edit.unit).rearSupport = edit.rear; return
+    case 'row.put': {
+      for (const id of edit.row.units) {
+        const unit = wantUnit(id)
+        for (const other of option.rows) if (other.id !== edit.row.id) other.units = other.units.filter(one => one !== id)
+        delete unit.xMm
+        delete unit.yMm
+      }
+      option.rows = option.rows.filter(row => row.units.length > 0)
+      // A member that leaves the row keeps the place it had in it.
+      const before = option.rows.find(row => row.id === edit.row.id)
+      if (before) settle(project, option, before, before.units.filter(id => !edit.row.units.includes(id)))
+      put(option.rows, edit.row)
+      return
+    }
+    case 'row.drop': {
+      const row = drop(option.rows, one => one.id === edit.row, `row “${edit.row}”`)
+      settle(project, option, row, row.units)
+      return
+    }
+    case 'group.put': edit.group.units.forEach(wantUnit); put(option.groups, edit.group); return
+    case 'group.drop': drop(option.groups, one => one.id === edit.group, `group “${edit.group}”`); return
+    case 'label.put': put(option.labels, edit.label); return
+    case 'label.drop': drop(option.labels, one => one.id === edit.label, `label “${edit.label}”`); return
+    case 'flow.put': put(option.flows, edit.flow); return
+    case 'flow.drop': drop(option.flows, one => one.id === edit.flow, `flow “${edit.flow}”`); return
     case 'unit.remove':
       drop(option.units, one => one.id === edit.unit, `unit “${edit.unit}” in ${option.name}`)
       forget(option, edit.unit)
@@ -176,6 +250,16 @@ function changeOption(project: Project, edit: OptionEdit): void {
       for (const unit of option.units) if (unit.phase === edit.phase) delete unit.phase
       return
     case 'prices.set': option.prices = edit.prices; return
+  }
+}
+
+/** Gives members of a row the places they have in it as their own. */
+function settle(project: Project, option: Option, row: Row, units: readonly string[]): void {
+  const items = new Map(project.items.map(item => [item.id, item]))
+  const places = memberPlaces(row, id => items.get(option.units.find(one => one.id === id)?.item ?? ''))
+  for (const unit of option.units) {
+    const at = places.get(unit.id)
+    if (at && units.includes(unit.id)) Object.assign(unit, { xMm: at.xMm, yMm: at.yMm })
   }
 }
 

@@ -15,7 +15,9 @@ const STEPS: Record<number, (old: Loose) => Loose> = {
       handChecks: checks ?? [],
       options: [{ id: 'a', name: 'Option A', units: units ?? [], disposals: disposals ?? [], circuits: circuits ?? [], links: links ?? [], prices }]
     }
-  }
+  },
+  /** Format 1 knew no bays, pilots, rows, groups, labels or flows: an aeroplane without them is what it was. */
+  1: old => ({ ...old, format: 2 })
 }
 
 /** The file is of a format this program does not know. */

@@ -21,7 +21,9 @@ export function referenceProblems(project: Project): ReferenceProblem[] {
     ...duplicates(project.fitted, ['fitted'], 'unit'),
     ...duplicates(project.options, ['options'], 'option'),
     ...duplicates(project.airframe.places, ['airframe', 'places'], 'place'),
-    ...duplicates(project.airframe.panel.zones, ['airframe', 'panel', 'zones'], 'zone')
+    ...duplicates(project.airframe.panel.zones, ['airframe', 'panel', 'zones'], 'zone'),
+    ...duplicates(project.airframe.panel.bays, ['airframe', 'panel', 'bays'], 'bay'),
+    ...duplicates(project.airframe.pilots, ['airframe', 'pilots'], 'pilot')
   ]
   const items = new Map(project.items.map(item => [item.id, item]))
   const places = new Set(project.airframe.places.map(place => place.id))
@@ -48,8 +50,20 @@ export function referenceProblems(project: Project): ReferenceProblem[] {
       ...duplicates(option.units, [...path, 'units'], 'unit'),
       ...duplicates(option.links, [...path, 'links'], 'link'),
       ...duplicates(option.quotes, [...path, 'quotes'], 'quote'),
-      ...duplicates(option.phases, [...path, 'phases'], 'phase')
+      ...duplicates(option.phases, [...path, 'phases'], 'phase'),
+      ...duplicates(option.rows, [...path, 'rows'], 'row'),
+      ...duplicates(option.groups, [...path, 'groups'], 'group'),
+      ...duplicates(option.labels, [...path, 'labels'], 'label'),
+      ...duplicates(option.flows, [...path, 'flows'], 'flow')
     )
+    const here = new Set(option.units.map(unit => unit.id))
+    const rowed = new Set<string>()
+    for (const kind of ['rows', 'groups'] as const) option[kind].forEach((list, index) => list.units.forEach((id, at) => {
+      const where = [...path, kind, index, 'units', at]
+      if (!here.has(id)) problems.push({ path: where, message: `there is no unit “${id}” here` })
+      if (kind === 'rows' && rowed.has(id)) problems.push({ path: where, message: `“${id}” is set out by two rows` })
+      if (kind === 'rows') rowed.add(id)
+    }))
     checkUnits(option.units, [...path, 'units'])
     checkLinks(option.links, option.units, [...path, 'links'])
     const phases = new Set(option.phases.map(phase => phase.id))

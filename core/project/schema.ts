@@ -3,7 +3,7 @@ import { Amps, Cents, CoordMm, Hours, Id, Item, MassKg, Name, SizeMm, Text } fro
 import { BASES, PLACE_KINDS } from '../catalogue/vocabulary'
 
 /** The format this program writes. Older ones are carried forward by `migrations.ts`. */
-export const FORMAT = 1
+export const FORMAT = 2
 
 export const Day = z.iso.date()
 export const FLYING = ['day VFR', 'night VFR', 'IFR'] as const
@@ -26,17 +26,32 @@ export const Brief = z.strictObject({
 
 export const Point = z.tuple([CoordMm, CoordMm])
 
-/** Ground that is taken: on the face (a knob that cannot move) or behind it, from a depth (a T-bar, a rib, a duct). */
+/**
+ * Ground that is taken: on the face (a vent, a knob that cannot move), or behind it between two depths (a rib, a duct,
+ * the control column's T-bar, which sweeps along `sweepMm` from where it is drawn).
+ */
 export const Zone = z.strictObject({
   id: Id,
   name: Name,
   side: z.enum(['face', 'behind']),
   area: z.discriminatedUnion('shape', [
     z.strictObject({ shape: z.literal('round'), xMm: CoordMm, yMm: CoordMm, diameterMm: SizeMm }),
-    z.strictObject({ shape: z.literal('rectangle'), xMm: CoordMm, yMm: CoordMm, widthMm: SizeMm, heightMm: SizeMm })
+    z.strictObject({ shape: z.literal('rectangle'), xMm: CoordMm, yMm: CoordMm, widthMm: SizeMm, heightMm: SizeMm }),
+    z.strictObject({ shape: z.literal('polygon'), points: z.array(Point).min(3).max(400) })
   ]),
-  fromDepthMm: z.number().min(0).max(5_000).default(0)
+  fromDepthMm: z.number().min(0).max(5_000).default(0),
+  /** Where it ends again behind the face; absent when it reaches all the way back. */
+  toDepthMm: z.number().min(0).max(5_000).optional(),
+  sweepMm: Point.optional(),
+  /** It can be moved if need be (a vent), unlike a rib. */
+  movable: z.boolean().default(false)
+}).superRefine((zone, context) => {
+  if (zone.toDepthMm !== undefined && zone.toDepthMm <= zone.fromDepthMm)
+    context.addIssue({ code: 'custom', path: ['toDepthMm'], message: `is ${zone.toDepthMm} mm, not behind fromDepthMm ${zone.fromDepthMm} mm` })
 })
+
+/** A part of the face that comes out by its own screws. `lipMm` is how far it lies on its frame. */
+export const Bay = z.strictObject({ id: Id, name: Name, outline: z.array(Point).min(3).max(400), lipMm: z.number().min(0).max(200), screwPitchMm: z.number().gt(5).max(500), screwHoleMm: SizeMm })
 
 export const Panel = z.strictObject({
   /** Closed outline of the face, corners in order, y upward from the lower left. */
@@ -46,7 +61,25 @@ export const Panel = z.strictObject({
   lipMm: z.number().min(0).max(200),
   leastWebMm: z.number().min(0).max(100),
   depthBehindMm: SizeMm,
-  zones: z.array(Zone).max(200).default([])
+  zones: z.array(Zone).max(200).default([]),
+  bays: z.array(Bay).max(30).default([]),
+  /** Push of a thumb on a knob, and how far the face may give under it. */
+  pushN: z.number().gt(0).max(1_000).default(45),
+  mostBendMm: z.number().gt(0).max(50).default(3),
+  /** Moment that a tray may bring on the face under the mounting load factors before it wants a support at its back. */
+  mostTrayMomentNm: z.number().gt(0).max(1_000).default(10)
+})
+
+/**
+ * Who sits there. Across and up are measured on the panel like everything else, aft from the face toward the seat.
+ * `shoulder` is the point between the shoulders; each shoulder is half of `shoulderWidthMm` to its side.
+ */
+export const Pilot = z.strictObject({
+  id: Id, name: Name,
+  eye: z.strictObject({ acrossMm: CoordMm, upMm: CoordMm, aftMm: SizeMm }),
+  shoulder: z.strictObject({ acrossMm: CoordMm, upMm: CoordMm, aftMm: SizeMm }),
+  shoulderWidthMm: SizeMm.default(400),
+  reachMm: SizeMm
 })
 
 export const Place = z.strictObject({ id: Id, name: Name, kind: z.enum(PLACE_KINDS), armMm: CoordMm })
@@ -79,6 +112,7 @@ export const Airframe = z.strictObject({
   fuses: z.boolean().default(false),
   certifiedAfter1996: z.boolean().default(false),
   panel: Panel,
+  pilots: z.array(Pilot).max(12).default([]),
   places: z.array(Place).min(1).max(60),
   routes: z.array(Route).max(300).default([]),
   serviceLoopMm: z.number().min(0).max(3_000).default(304.8),
@@ -98,6 +132,10 @@ export const Unit = z.strictObject({
   phase: Id.optional(),
   /** The owner's own figure, when it differs from the catalogue's. */
   priceCents: Cents.optional(),
+  /** Neither hand nor remedy moves it. */
+  locked: z.boolean().optional(),
+  /** Its tray is held at the back too, by rails or on a duct. */
+  rearSupport: z.boolean().optional(),
   note: Text.optional()
 }).superRefine((unit, context) => {
   if ((unit.xMm === undefined) !== (unit.yMm === undefined))
@@ -137,6 +175,33 @@ export const Prices = z.strictObject({
   contingencyPercent: z.number().min(0).max(100)
 })
 
+/**
+ * Units set out by rule: a stack runs down from the middle of its top edge, a row of switches or breakers to the right
+ * from the centre of its first one. Its members have no position of their own: when one changes, the rest re-flow.
+ */
+export const Row = z.strictObject({
+  id: Id, name: Name,
+  kind: z.enum(['stack', 'row']),
+  xMm: CoordMm, yMm: CoordMm,
+  /** Centre to centre of a row. Bezel to bezel of a stack. */
+  pitchMm: z.number().min(0).max(1_000),
+  units: z.array(Id).min(1).max(60)
+})
+/** Units that are picked up together. */
+export const Group = z.strictObject({ id: Id, name: Name, units: z.array(Id).min(2).max(200) })
+/** Words on the face, set about their middle. `heightMm` is that of a capital letter. */
+export const Label = z.strictObject({ id: Id, text: Name, xMm: CoordMm, yMm: CoordMm, heightMm: z.number().gt(0).max(100) })
+
+export const FlowStep = z.strictObject({
+  says: Name,
+  /** The unit or the zone (throttle, flap lever) the hand goes to. */
+  to: Id,
+  hand: z.enum(['left', 'right', 'either']).default('either'),
+  /** The hand stays there until its next step. */
+  holds: z.boolean().default(false)
+})
+export const Flow = z.strictObject({ id: Id, name: Name, steps: z.array(FlowStep).max(80) })
+
 /** One alternative design for the aeroplane. */
 export const Option = z.strictObject({
   id: Id,
@@ -145,6 +210,10 @@ export const Option = z.strictObject({
   disposals: z.array(Disposal).max(500).default([]),
   circuits: z.array(CircuitChoice).max(500).default([]),
   links: z.array(Link).max(2_000).default([]),
+  rows: z.array(Row).max(60).default([]),
+  groups: z.array(Group).max(100).default([]),
+  labels: z.array(Label).max(500).default([]),
+  flows: z.array(Flow).max(30).default([]),
   phases: z.array(WorkPhase).max(20).default([]),
   quotes: z.array(Quote).max(20).default([]),
   prices: Prices
@@ -182,6 +251,13 @@ export type Unit = z.infer<typeof Unit>
 export type Airframe = z.infer<typeof Airframe>
 export type Panel = z.infer<typeof Panel>
 export type Zone = z.infer<typeof Zone>
+export type Bay = z.infer<typeof Bay>
+export type Pilot = z.infer<typeof Pilot>
+export type Row = z.infer<typeof Row>
+export type Group = z.infer<typeof Group>
+export type Label = z.infer<typeof Label>
+export type Flow = z.infer<typeof Flow>
+export type FlowStep = z.infer<typeof FlowStep>
 export type Brief = z.infer<typeof Brief>
 export type Link = z.infer<typeof Link>
 export type LinkEnd = z.infer<typeof LinkEnd>

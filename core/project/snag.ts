@@ -31,7 +31,7 @@ export interface Snag {
   subjects: string[]
   measured?: number
   limit?: number
-  unit?: 'mm' | 'A' | 'V' | 'min' | 'kg' | 'USD'
+  unit?: 'mm' | 'A' | 'V' | 'min' | 'kg' | 'USD' | 'Nm' | 'deg'
   basis: Basis
   text: string
   remedies: Remedy[]

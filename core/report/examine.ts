@@ -1,6 +1,7 @@
 import { examineMass, type MassReport } from '../mass'
 import { examineMoney, type MoneyReport } from '../money'
-import { examinePanel, type PanelReport } from '../panel'
+import { examinePanel, examineStrength, type PanelReport, type StrengthReport } from '../panel'
+import { examinePilots, type PilotReport } from '../pilot'
 import { examinePower, heaviest, loadWorking, type PowerReport } from '../power'
 import { AS_FOUND, resolve, WEIGHTS, type Design, type Option, type Project, type Snag, type Working } from '../project'
 import { examineFunctions } from '../resilience'
@@ -28,6 +29,8 @@ export interface Report {
   figures: Record<FigureKey, Figure>
   snags: Snag[]
   panel: PanelReport
+  strength: StrengthReport
+  pilot: PilotReport
   power: PowerReport
   wiring: WiringReport
   rules: RulesReport
@@ -94,6 +97,8 @@ function tally(design: Design, parts: Pick<Report, 'panel' | 'power' | 'wiring' 
  */
 export function examine(design: Design, before: Design): Report {
   const panel = examinePanel(design)
+  const strength = examineStrength(design, panel.placed)
+  const pilot = examinePilots(design)
   const power = examinePower(design)
   const wiring = examineWiring(design, power.circuits)
   const rules = examineRules(design)
@@ -102,8 +107,8 @@ export function examine(design: Design, before: Design): Report {
   const money = examineMoney(design, wiring.wires)
   const functions = examineFunctions(design)
   const order = (snag: Snag) => WEIGHTS.indexOf(snag.weight)
-  const snags = [...panel.snags, ...power.snags, ...wiring.snags, ...rules.snags, ...functions.snags, ...money.snags].sort((a, b) => order(a) - order(b))
-  const parts = { panel, power, wiring, rules, mass, money, snags }
+  const snags = [...panel.snags, ...strength.snags, ...pilot.snags, ...power.snags, ...wiring.snags, ...rules.snags, ...functions.snags, ...money.snags].sort((a, b) => order(a) - order(b))
+  const parts = { panel, strength, pilot, power, wiring, rules, mass, money, snags }
   return { projectId: design.projectId, optionId: design.optionId, optionName: design.optionName, ...parts, lostFunctions: functions.lost, figures: tally(design, parts) }
 }
 

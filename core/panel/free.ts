@@ -1,0 +1,282 @@
+import type { Item } from '../catalogue'
+import { bounds, convexPieces, extent, figureAt, hull, pointsOf, type Figure, type PointMm } from './geometry'
+import { SCREW_BEHIND_MM, screwEdgeMm, TOUCH_MM } from './check'
+import { levelRuns } from './strength'
+import { setDown, type Ground, type Placed } from './place'
+
+/**
+ * Where an item can stand, worked out in the space of its own positions: every hole, box, zone and edge is grown by
+ * the item's shape and by the clearance wanted, and what is left over is free. The ground is cut into level rows;
+ * along a row its ends are exact, across rows it is true to half the step, and rows also run along every flat top and
+ * bottom, so that a place with no room to spare is not missed.
+ */
+export interface FreeGround {
+  /** Distance between rows, in mm. */
+  readonly stepMm: number
+  /** From the top down; runs from left to right, `[from, to]` of the centre of the bezel. */
+  readonly rows: readonly { readonly y: number, readonly runs: readonly (readonly [number, number])[] }[]
+  /** Rounded in: between two rows the shorter one counts. */
+  readonly areaMm2: number
+}
+
+/**
+ * One thing the item's centre must keep out of: a convex ring of corners, rounded out by `round`. `sides` are its
+ * sides set off by the rounding, four numbers each (from x, y to x, y): the boundary but for the rounded corners.
+ */
+interface Piece {
+  readonly xs: Float64Array, readonly ys: Float64Array, readonly sides: Float64Array, readonly round: number, readonly low: number, readonly high: number
+  /** An upright box with square corners: its run is the same in every row. */
+  readonly upright: boolean
+  /** Its run in the row last asked for; `from > to` when it misses it. */
+  from: number
+  to: number
+}
+
+const ringOf = (f: Exclude<Figure, { kind: 'many' }>): { ring: readonly PointMm[], round: number } =>
+  f.kind === 'circle' ? { ring: [[f.x, f.y]], round: f.r } : { ring: pointsOf(f), round: 0 }
+/** A figure as convex rounded rings. */
+function convexOf(f: Figure): { ring: readonly PointMm[], round: number }[] {
+  if (f.kind === 'many') return f.parts.flatMap(convexOf)
+  if (f.kind === 'poly') return convexPieces(f.points).map(ring => ({ ring, round: 0 }))
+  return [ringOf(f)]
+}
+
+function piece(ring: readonly PointMm[], round: number): Piece {
+  const n = ring.length
+  const xs = new Float64Array(n)
+  const ys = new Float64Array(n)
+  let [low, high, twice] = [Infinity, -Infinity, 0]
+  for (let i = 0; i < n; i++) {
+    const [x, y] = ring[i]!
+    const [qx, qy] = ring[(i + 1) % n]!
+    xs[i] = x
+    ys[i] = y
+    twice += x * qy - qx * y
+    if (y < low) low = y
+    if (y > high) high = y
+  }
+  // A line has no inside: both of its hands are outer. A ring's outer hand depends on the way round it runs.
+  const hands = n < 3 ? [1, -1] : twice >= 0 ? [1] : [-1]
+  const sides = new Float64Array(n < 2 ? 0 : n * hands.length * 4)
+  let at = 0
+  if (n > 1) for (const hand of hands) for (let i = 0; i < n; i++) {
+    const j = (i + 1) % n
+    const length = Math.hypot(xs[j]! - xs[i]!, ys[j]! - ys[i]!) || 1
+    const nx = (ys[j]! - ys[i]!) / length * round * hand
+    const ny = (xs[i]! - xs[j]!) / length * round * hand
+    sides[at++] = xs[i]! + nx; sides[at++] = ys[i]! + ny; sides[at++] = xs[j]! + nx; sides[at++] = ys[j]! + ny
+  }
+  const upright = round === 0 && n === 4 && xs.every((x, i) => x === xs[(i + 1) % 4] || ys[i] === ys[(i + 1) % 4])
+  return { xs, ys, sides, round, low: low - round, high: high + round, upright, from: upright ? Math.min(...xs) : 0, to: upright ? Math.max(...xs) : 0 }
+}
+
+/** Where the centre must not be so that the item's figure (about the origin) keeps `apart` from an obstacle. */
+function grown(mine: Figure, obstacle: readonly { ring: readonly PointMm[], round: number }[], apart: number): Piece[] {
+  return convexOf(mine).flatMap(own => obstacle.map((other) => {
+    const round = own.round + other.round + apart
+    if (own.ring.length === 1) return piece(other.ring.map(([x, y]): PointMm => [x - own.ring[0]![0], y - own.ring[0]![1]]), round)
+    if (other.ring.length === 1) return piece(own.ring.map(([x, y]): PointMm => [other.ring[0]![0] - x, other.ring[0]![1] - y]), round)
+    return piece(hull(own.ring.flatMap(([x, y]) => other.ring.map(([ox, oy]): PointMm => [ox - x, oy - y]))), round)
+  }))
+}
+
+/** Notes where a level line at y runs through a piece. */
+function noteRun(piece: Piece, y: number): void {
+  if (piece.upright) return
+  const { xs, ys, sides, round } = piece
+  let from = Infinity
+  let to = -Infinity
+  if (round > 0) for (let i = 0; i < xs.length; i++) {
+    const up = y - ys[i]!
+    if (up >= round || up <= -round) continue
+    const half = Math.sqrt(round * round - up * up)
+    if (xs[i]! - half < from) from = xs[i]! - half
+    if (xs[i]! + half > to) to = xs[i]! + half
+  }
+  for (let i = 0; i < sides.length; i += 4) {
+    const ay = sides[i + 1]!
+    const by = sides[i + 3]!
+    if ((ay < y) === (by < y)) continue
+    const x = sides[i]! + (sides[i + 2]! - sides[i]!) * (y - ay) / (by - ay)
+    if (x < from) from = x
+    if (x > to) to = x
+  }
+  piece.from = from
+  piece.to = to
+}
+
+/** What of the item must keep how far from something. */
+interface Keep { mine: Figure, apart: number }
+/** Leaves out what another one looks after: a figure grown by its clearance that lies inside another one grown by its own. */
+function leading(keeps: readonly Keep[]): Keep[] {
+  const covers = (outer: Keep, inner: Keep): boolean => {
+    const e = extent(inner.mine)
+    const o = extent(outer.mine)
+    const centre = [(o.minX + o.maxX) / 2, (o.minY + o.maxY) / 2] as const
+    return [e.minX, e.maxX].every(x => [e.minY, e.maxY].every((y) => {
+      const far = outer.mine.kind === 'circle' ? Math.hypot(x - centre[0], y - centre[1]) - outer.mine.r
+        : outer.mine.kind === 'box' ? Math.max(o.minX - x, x - o.maxX, o.minY - y, y - o.maxY) <= 0 ? Math.max(o.minX - x, x - o.maxX, o.minY - y, y - o.maxY) : Math.hypot(Math.max(o.minX - x, x - o.maxX, 0), Math.max(o.minY - y, y - o.maxY, 0))
+          : Infinity
+      return far + inner.apart <= outer.apart
+    }))
+  }
+  return keeps.filter((inner, i) => !keeps.some((outer, j) => i !== j && covers(outer, inner) && (!covers(inner, outer) || j < i)))
+}
+
+const segments = (ring: readonly PointMm[]) => ring.map((p, i) => ({ ring: [p, ring[(i + 1) % ring.length]!], round: 0 }))
+
+/** Whether a figure lies within another's upright extent or circle, so that keeping the outer clear keeps the inner clear. */
+function within(inner: Figure, outer: Figure): boolean {
+  const e = extent(inner)
+  if (outer.kind === 'circle') return inner.kind === 'circle' ? Math.hypot(inner.x - outer.x, inner.y - outer.y) + inner.r <= outer.r : Math.max(...[e.minX, e.maxX].flatMap(x => [e.minY, e.maxY].map(y => Math.hypot(x - outer.x, y - outer.y)))) <= outer.r
+  if (outer.kind !== 'box') return false
+  const o = extent(outer)
+  return e.minX >= o.minX && e.maxX <= o.maxX && e.minY >= o.minY && e.maxY <= o.maxY
+}
+
+/** All that the item's centre must keep out of. */
+function pieces(trial: Placed, others: readonly Placed[], ground: Ground): Piece[] {
+  const { panel } = ground
+  const found: Piece[] = []
+  const keep = (mine: Figure, obstacle: readonly { ring: readonly PointMm[], round: number }[], apart: number) => { found.push(...grown(mine, obstacle, apart)) }
+  const loose = trial.screws.filter(screw => !within(screw, trial.bezel))
+  for (const other of others) {
+    keep(trial.bezel, convexOf(other.bezel), 0)
+    if (trial.cutout && other.cutout) keep(trial.cutout, convexOf(other.cutout), panel.leastWebMm - TOUCH_MM / 2)
+    if (trial.behind && other.behind && Math.min(trial.depthMm, other.depthMm) > 0) keep(trial.behind, convexOf(other.behind), 0)
+    const holeInBezel = other.cutout && within(other.cutout, other.bezel)
+    if (other.cutout) for (const screw of holeInBezel ? loose : trial.screws) keep(screw, convexOf(other.cutout), 0)
+    for (const screw of other.screws) {
+      const out = !within(screw, other.bezel)
+      if (trial.cutout && (out || !within(trial.cutout, trial.bezel))) keep(trial.cutout, convexOf(screw), 0)
+      for (const mine of out ? trial.screws : loose) keep(mine, convexOf(screw), 0)
+    }
+  }
+  for (const { figure } of ground.faceZones) {
+    keep(trial.bezel, convexOf(figure), 0)
+    for (const screw of loose) keep(screw, convexOf(figure), 0)
+  }
+  for (const { zone, figure } of ground.behindZones) {
+    if (trial.behind && trial.depthMm > zone.fromDepthMm + TOUCH_MM) keep(trial.behind, convexOf(figure), 0)
+    if (zone.fromDepthMm < SCREW_BEHIND_MM) for (const screw of trial.screws) keep(screw, convexOf(figure), 0)
+  }
+  const bezel = { mine: trial.bezel, apart: 0 }
+  const hole = (apart: number): Keep[] => trial.cutout ? [{ mine: trial.cutout, apart: apart - TOUCH_MM / 2 }] : []
+  const edge = segments(panel.outline)
+  for (const { mine, apart } of leading([...hole(panel.lipMm), bezel, ...trial.screws.map(screw => ({ mine: screw, apart: screwEdgeMm(screw) - TOUCH_MM / 2 }))])) keep(mine, edge, apart)
+  for (const bay of panel.bays) {
+    const seam = segments(bay.outline)
+    for (const { mine, apart } of leading([...hole(bay.lipMm), bezel])) keep(mine, seam, apart)
+  }
+  return found
+}
+
+/**
+ * The free ground of an item among others.
+ * @returns rows without runs where there is none; an item without a face, or deeper than the panel, has none at all
+ */
+export function freeGround(item: Item, others: readonly Placed[], ground: Ground, stepMm = 0.5): FreeGround {
+  const trial = setDown({ id: '\u0000trial', label: item.name, item }, 0, 0)
+  const { panel } = ground
+  if (!trial || (trial.behind && trial.depthMm > panel.depthBehindMm + TOUCH_MM)) return { stepMm, rows: [], areaMm2: 0 }
+  const all = pieces(trial, others, ground)
+  const box = bounds(panel.outline)
+  const half = extent(trial.bezel)
+  const [top, low] = [box.maxY - half.maxY, box.minY - half.minY]
+  // What stands apart from the bezel's middle must itself come down on the sheet, not only keep off its edge.
+  const apart = trial.screws.filter(screw => !within(screw, trial.bezel))
+  const sheetRuns = (y: number): (readonly [number, number])[] => apart.reduce<(readonly [number, number])[]>((runs, screw) => {
+    const own = levelRuns(panel.outline, y + screw.y)
+    return runs.flatMap(([a, b]) => own.flatMap(([c, d]): (readonly [number, number])[] => Math.max(a, c - screw.x) <= Math.min(b, d - screw.x) ? [[Math.max(a, c - screw.x), Math.min(b, d - screw.x)]] : []))
+  }, levelRuns(panel.outline, y))
+  const levels: number[] = []
+  for (let y = top; y >= low; y -= stepMm) levels.push(y)
+  for (const one of all) for (const y of [one.low, one.high]) if (y <= top && y >= low) levels.push(y)
+  levels.sort((a, b) => b - a)
+  // Pieces join the row where it reaches their top and leave at their bottom. They are kept in the order of their left
+  // ends, which hardly changes from row to row: putting each in its place takes next to nothing.
+  const waiting = all.filter(one => one.high > low && one.low < top).sort((a, b) => b.high - a.high)
+  const active: Piece[] = []
+  let next = 0
+  let last = Infinity
+  let lastFree = 0
+  let areaMm2 = 0
+  const rows: { y: number, runs: [number, number][] }[] = []
+  for (const y of levels) {
+    // Tops and bottoms of neighbours in one line are one row.
+    if (last - y < 0.002) continue
+    while (next < waiting.length && waiting[next]!.high > y) active.push(waiting[next++]!)
+    let count = 0
+    for (let i = 0; i < active.length; i++) {
+      const one = active[i]!
+      if (one.low >= y) continue
+      noteRun(one, y)
+      let at = count++
+      while (at > 0 && active[at - 1]!.from > one.from) { active[at] = active[at - 1]!; at-- }
+      active[at] = one
+    }
+    active.length = count
+    const runs: [number, number][] = []
+    for (const [left, right] of sheetRuns(y)) {
+      let at = left
+      for (let i = 0; i < count; i++) {
+        const { from, to } = active[i]!
+        if (to <= at || from > to) continue
+        if (from >= right) break
+        if (from >= at) runs.push([at, from])
+        at = to
+      }
+      if (at <= right) runs.push([at, right])
+    }
+    rows.push({ y, runs })
+    const free = runs.reduce((sum, [a, b]) => sum + b - a, 0)
+    if (last !== Infinity) areaMm2 += Math.min(free, lastFree) * (last - y)
+    last = y
+    lastFree = free
+  }
+  return { stepMm, rows, areaMm2 }
+}
+
+/** The free point nearest to a wanted one, or nothing. */
+export function nearestFree(free: FreeGround, x: number, y: number): { xMm: number, yMm: number, awayMm: number } | undefined {
+  let best: { xMm: number, yMm: number, awayMm: number } | undefined
+  for (const row of free.rows) {
+    const dy = Math.abs(row.y - y)
+    if (best && dy >= best.awayMm) continue
+    for (const [from, to] of row.runs) {
+      const at = Math.min(Math.max(x, from), to)
+      const awayMm = Math.hypot(at - x, dy)
+      if (!best || awayMm < best.awayMm) best = { xMm: at, yMm: row.y, awayMm }
+    }
+  }
+  return best
+}
+
+/** The first free point from the top, from the left. */
+export function firstFree(free: FreeGround): { xMm: number, yMm: number } | undefined {
+  for (const row of free.rows) if (row.runs[0]) return { xMm: row.runs[0][0], yMm: row.y }
+  return undefined
+}
+
+/** Whether a point is free, to within `slackMm` along a row and the step across. */
+export function isFree(free: FreeGround, x: number, y: number, slackMm = 0): boolean {
+  return free.rows.some(row => Math.abs(row.y - y) <= Math.max(free.stepMm / 2, slackMm) + 1e-9 && row.runs.some(([from, to]) => x >= from - slackMm && x <= to + slackMm))
+}
+
+/** The item cut down by so much across, up or in depth, screws left out: for saying by how much it misses. */
+export function cutDown(item: Item, byMm: number, measure: 'width' | 'height' | 'depth'): Item {
+  const face = item.face!
+  const less = (shape: NonNullable<Item['face']>['bezel']): typeof shape => {
+    const e = extent(figureAt(shape, 0, 0))
+    if (measure === 'depth') return shape
+    const width = e.maxX - e.minX - (measure === 'width' ? byMm : 0)
+    const height = e.maxY - e.minY - (measure === 'height' ? byMm : 0)
+    return { shape: 'rectangle', widthMm: Math.max(width, 0.1), heightMm: Math.max(height, 0.1), cornerMm: 0 }
+  }
+  const body = item.body && {
+    ...item.body,
+    widthMm: Math.max(0.1, item.body.widthMm - (measure === 'width' ? byMm : 0)), heightMm: Math.max(0.1, item.body.heightMm - (measure === 'height' ? byMm : 0)),
+    depthMm: Math.max(0, item.body.depthMm - (measure === 'depth' ? byMm : 0))
+  }
+  return { ...item, face: { ...face, bezel: less(face.bezel), cutout: face.cutout && less(face.cutout), screws: [] }, body }
+}

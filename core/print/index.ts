@@ -1,0 +1,1 @@
+export { PAPERS, tilesOf, writeFacePdf, writeSheetPdf, type Paper } from './face'

@@ -1,0 +1,7 @@
+import fc from 'fast-check'
+
+/**
+ * Random checks are the same on every machine and in every run, so that a failure can be had again, and none goes on
+ * for ever: making a counterexample smaller may otherwise take hours, in which no test limit can cut in.
+ */
+fc.configureGlobal({ seed: 20_261_123, interruptAfterTimeLimit: 20_000, markInterruptAsFailure: true })
