@@ -26,11 +26,22 @@ describe('project files', () => {
     const project = demoProject(name)
     expect(openProject(writeProject(project))).toEqual({ ok: true, project })
   })
+  it('a file of format 1 is carried forward: no bays, pilots, rows or flows, and all else as it was', () => {
+    const text = readFileSync(new URL('kept/format-1.json', import.meta.url), 'utf8')
+    const opened = openProject(text)
+    expect(complaint(opened)).toBe('')
+    if (!opened.ok) return
+    const old = JSON.parse(text) as typeof opened.project
+    expect(opened.project).toMatchObject({ ...old, format: 2 })
+    expect(opened.project.airframe.pilots).toEqual([])
+    expect(opened.project.airframe.panel.bays).toEqual([])
+    for (const option of opened.project.options) expect([option.rows, option.groups, option.labels, option.flows]).toEqual([[], [], [], []])
+  })
   it('a file of format 0 is carried forward', () => {
     const opened = openProject(readFileSync(new URL('./kept/format-0.json', import.meta.url), 'utf8'))
     expect(complaint(opened)).toBe('')
     if (!opened.ok) return
-    expect(opened.project.format).toBe(1)
+    expect(opened.project.format).toBe(2)
     expect(opened.project.options).toHaveLength(1)
     expect(opened.project.options[0]).toMatchObject({ id: 'a', name: 'Option A', units: [{ id: 'dial' }] })
     expect(opened.project.handChecks).toHaveLength(1)

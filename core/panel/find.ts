@@ -45,9 +45,30 @@ export function findPlace(item: Item, others: readonly Placed[], ground: Ground,
   const misses = missesBy(item, among, ground)
   const best = misses[0]
   if (!best) return { bare }
-  const small = firstFree(freeGround(cutDown(item, best.mm, best.measure), among, ground, COARSE_MM)) ?? { xMm: 0, yMm: 0 }
-  const here = setDown({ id: '\u0000trial', label: item.name, item }, small.xMm, small.yMm)!
-  return { bare, misses, nearest: { ...small, misfits: [...misfitsWithGround(here, ground), ...among.flatMap(other => misfitsBetween(here, other, ground.panel.leastWebMm))] } }
+  if (bare) return { bare, misses, nearest: leastInTheWay(item, freeGround(item, [], ground, COARSE_MM), others, ground) }
+  const small = firstFree(freeGround(cutDown(item, best.mm, best.measure), [], ground, COARSE_MM)) ?? { xMm: 0, yMm: 0 }
+  return { bare, misses, nearest: { ...small, misfits: misfitsWithGround(setDown({ id: '\u0000trial', label: item.name, item }, small.xMm, small.yMm)!, ground) } }
+}
+
+/** Steps in which the bare sheet is looked over for the place with least in its way. */
+const LOOK_MM = 10
+
+/** Of all places the bare sheet offers, the one where least of the other units is in the way. */
+function leastInTheWay(item: Item, free: FreeGround, others: readonly Placed[], ground: Ground): Fit['nearest'] {
+  let nearest: Fit['nearest']
+  let least = Infinity
+  let last = Infinity
+  for (const row of free.rows) {
+    if (last - row.y < LOOK_MM) continue
+    last = row.y
+    for (const [from, to] of row.runs) for (let x = from; x <= to; x += LOOK_MM) {
+      const here = setDown({ id: '\u0000trial', label: item.name, item }, x, row.y)!
+      const misfits = others.flatMap(other => misfitsBetween(here, other, ground.panel.leastWebMm))
+      const sum = misfits.reduce((total, misfit) => total + misfit.limitMm - misfit.measuredMm, 0)
+      if (sum < least) { least = sum; nearest = { xMm: x, yMm: row.y, misfits } }
+    }
+  }
+  return nearest
 }
 
 /** By how much an item misses, in each measure in which cutting it down would make it fit. */

@@ -2,7 +2,7 @@ import type { FunctionName } from '../catalogue'
 import { freeGround, groundOf, nearestFree, setDown } from '../panel'
 import { AS_FOUND, type Design, type DesignUnit, type Pilot, type Remedy, type Snag } from '../project'
 import { betterOrders, proposedFlows, walkFlow, type BetterOrder, type FlowWalk } from './flow'
-import { FIELD, FIELD_BASIS, lineOfSightPoint, outOfConeDeg, reachTo, sightOf, useOf, type Hand, type Sight } from './sight'
+import { FIELD, FIELD_BASIS, lineOfSightPoint, outOfConeDeg, reachTo, shoulderPoint, sightOf, useOf, type FacePoint, type Hand, type Sight } from './sight'
 
 export { proposedFlows, targetOf, walkFlow, type BetterOrder, type FlowWalk, type StepWalk } from './flow'
 export { armMm, defaultPilot, FIELD, lineOfSightPoint, outOfConeDeg, reachTo, sightOf, type FacePoint, type Sight } from './sight'
@@ -75,16 +75,16 @@ function singleControl(design: Design): Snag[] {
 /** Most degrees off that a unit's sight is for a pilot, beyond the limits of the field; 0 or less when it lies within. */
 const beyondField = ({ sideDeg, upDeg }: Sight) => Math.max(Math.abs(sideDeg) - FIELD.sideDeg, upDeg - FIELD.upDeg, -FIELD.downDeg - upDeg)
 
-/** The free place of a unit nearest to a pilot's line of sight, if it is better than where it stands. */
-function closer(design: Design, unit: DesignUnit, pilot: Pilot): Remedy[] {
+/** The free place of a unit nearest to where eye or hand would have it, if it cures what is wrong. */
+function closer(design: Design, unit: DesignUnit, pilot: Pilot, value: (seat: Seat) => number, aim: FacePoint): Remedy[] {
   if (design.optionId === AS_FOUND || unit.locked || unit.row !== undefined) return []
   const others = design.units.flatMap(one => one.id !== unit.id && one.at ? setDown(one, one.at.xMm, one.at.yMm) ?? [] : [])
-  const aim = lineOfSightPoint(pilot)
   const there = nearestFree(freeGround(unit.item, others, groundOf(design.airframe.panel), 4), aim.xMm, aim.yMm)
-  if (!there || there.awayMm >= Math.hypot(unit.at!.xMm - aim.xMm, unit.at!.yMm - aim.yMm) - 5) return []
+  // Only a place that cures it for every pilot is offered.
+  if (!there || seatsOf({ ...design, units: [{ ...unit, at: there }] }).some(seat => value(seat) > 0)) return []
   const now = sightOf(pilot, there)
   return [{
-    text: `Move ${unit.label} to the free place nearest to ${pilot.name}’s line of sight: ${Math.round(Math.abs(now.sideDeg))}° to the side, ${Math.round(Math.abs(now.upDeg))}° ${now.upDeg < 0 ? 'below' : 'above'} it.`,
+    text: `Move ${unit.label} to the nearest free place that cures it: from ${pilot.name}’s eye ${Math.round(Math.abs(now.sideDeg))}° to the side, ${Math.round(Math.abs(now.upDeg))}° ${now.upDeg < 0 ? 'below' : 'above'} the line of sight.`,
     edits: [{ type: 'unit.move', option: design.optionId, unit: unit.id, xMm: Number(there.xMm.toFixed(2)), yMm: Number(there.yMm.toFixed(2)) }]
   }]
 }
@@ -100,24 +100,25 @@ export function examinePilots(design: Design): PilotReport {
   for (const unit of design.units) {
     const mine = seats.filter(seat => seat.unit === unit.id)
     if (mine.length === 0) continue
-    const complain = (seat: Seat, code: string, text: string, measured: number, limit: number, unitOf: 'deg' | 'mm', basis: Snag['basis']) => snags.push({
+    const complain = (seat: Seat, code: string, text: string, measured: number, limit: number, unitOf: 'deg' | 'mm', basis: Snag['basis'], value: (seat: Seat) => number, aim: FacePoint = lineOfSightPoint(nameOf.get(seat.pilot)!)) => snags.push({
       id: `pilot.${code}:${unit.id}`, code: `pilot.${code}`, weight: unit.state === 'kept' ? 'worth knowing' : 'needs a decision', subjects: [unit.id],
-      measured, limit, unit: unitOf, basis, text, remedies: closer(design, unit, nameOf.get(seat.pilot)!)
+      measured, limit, unit: unitOf, basis, text, remedies: closer(design, unit, nameOf.get(seat.pilot)!, value, aim)
     })
     const out = isPrimary(unit) ? worst(mine, seat => beyondField(seat.sight)) : undefined
     if (out) {
       const { sideDeg, upDeg } = out.sight
       const below = -upDeg > FIELD.downDeg
       const [measured, limit] = below ? [-upDeg, FIELD.downDeg] : Math.abs(sideDeg) > FIELD.sideDeg ? [Math.abs(sideDeg), FIELD.sideDeg] : [upDeg, FIELD.upDeg]
-      complain(out, 'sight', `${unit.label} lies ${measured.toFixed(0)}° ${below ? 'below' : measured === upDeg ? 'above' : 'to the side of'} ${nameOf.get(out.pilot)!.name}’s line of sight; the eye alone goes ${limit}°.`, measured, limit, 'deg', FIELD_BASIS)
+      complain(out, 'sight', `${unit.label} lies ${measured.toFixed(0)}° ${below ? 'below' : measured === upDeg ? 'above' : 'to the side of'} ${nameOf.get(out.pilot)!.name}’s line of sight; the eye alone goes ${limit}°.`, measured, limit, 'deg', FIELD_BASIS, seat => beyondField(seat.sight))
     }
     const cone = worst(mine, seat => seat.outOfConeDeg)
-    if (cone) complain(cone, 'cone', `${nameOf.get(cone.pilot)!.name} looks at ${unit.label} from ${cone.outOfConeDeg.toFixed(0)}° outside the angles its screen reads well in.`, cone.outOfConeDeg, 0, 'deg', { kind: 'entered', source: `viewing angles of ${unit.item.name}` })
+    if (cone) complain(cone, 'cone', `${nameOf.get(cone.pilot)!.name} looks at ${unit.label} from ${cone.outOfConeDeg.toFixed(0)}° outside the angles its screen reads well in.`, cone.outOfConeDeg, 0, 'deg', { kind: 'entered', source: `viewing angles of ${unit.item.name}` }, seat => seat.outOfConeDeg)
     const far = useOf(unit.item).hand > 0 ? worst(mine, seat => seat.overReachMm) : undefined
-    if (far) complain(far, 'reach', `${unit.label} is ${far.reachMm.toFixed(0)} mm from ${nameOf.get(far.pilot)!.name}’s nearer shoulder, ${far.overReachMm.toFixed(0)} mm out of reach without leaning.`, far.reachMm, nameOf.get(far.pilot)!.reachMm, 'mm', { kind: 'entered', source: 'reach set for this pilot' })
+    if (far) complain(far, 'reach', `${unit.label} is ${far.reachMm.toFixed(0)} mm from ${nameOf.get(far.pilot)!.name}’s nearer shoulder, ${far.overReachMm.toFixed(0)} mm out of reach without leaning.`, far.reachMm, nameOf.get(far.pilot)!.reachMm, 'mm', { kind: 'entered', source: 'reach set for this pilot' }, seat => seat.overReachMm, shoulderPoint(nameOf.get(far.pilot)!, far.hand))
     if (unit.item.kind === 'annunciator') {
-      const lamp = worst(mine, seat => Math.max(Math.abs(seat.sight.sideDeg), Math.abs(seat.sight.upDeg)) - FIELD.bestDeg)
-      if (lamp) complain(lamp, 'warning-light', `The warning lights of ${unit.label} lie outside the ${FIELD.bestDeg}° about ${nameOf.get(lamp.pilot)!.name}’s line of sight.`, Math.max(Math.abs(lamp.sight.sideDeg), Math.abs(lamp.sight.upDeg)), FIELD.bestDeg, 'deg', FIELD_BASIS)
+      const beside = (seat: Seat) => Math.max(Math.abs(seat.sight.sideDeg), Math.abs(seat.sight.upDeg)) - FIELD.bestDeg
+      const lamp = worst(mine, beside)
+      if (lamp) complain(lamp, 'warning-light', `The warning lights of ${unit.label} lie outside the ${FIELD.bestDeg}° about ${nameOf.get(lamp.pilot)!.name}’s line of sight.`, Math.max(Math.abs(lamp.sight.sideDeg), Math.abs(lamp.sight.upDeg)), FIELD.bestDeg, 'deg', FIELD_BASIS, beside)
     }
   }
   const ranking = ranked(design, seats)

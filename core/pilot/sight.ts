@@ -51,10 +51,12 @@ export function outOfConeDeg(item: Item, sight: Sight): number {
 }
 
 export type Hand = 'left' | 'right'
+/** The point of the face straight ahead of one shoulder. */
+export const shoulderPoint = (pilot: Pilot, hand: Hand): FacePoint => ({ xMm: pilot.shoulder.acrossMm + (hand === 'left' ? -1 : 1) * pilot.shoulderWidthMm / 2, yMm: pilot.shoulder.upMm })
 /** Distance from one shoulder to a point of the face, in mm. */
 export function armMm(pilot: Pilot, hand: Hand, point: FacePoint): number {
-  const across = pilot.shoulder.acrossMm + (hand === 'left' ? -1 : 1) * pilot.shoulderWidthMm / 2
-  return Math.hypot(point.xMm - across, point.yMm - pilot.shoulder.upMm, pilot.shoulder.aftMm)
+  const ahead = shoulderPoint(pilot, hand)
+  return Math.hypot(point.xMm - ahead.xMm, point.yMm - ahead.yMm, pilot.shoulder.aftMm)
 }
 /** Distance from the nearer shoulder, and whose hand that is. */
 export function reachTo(pilot: Pilot, point: FacePoint): { mm: number, hand: Hand } {

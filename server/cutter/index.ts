@@ -1,7 +1,7 @@
 import DxfParser, { type ICircleEntity, type IEntity, type ILwpolylineEntity } from 'dxf-parser'
 import * as z from 'zod'
-import { flatten } from '#core/build'
-import { areaMm2, bounds, gap, inside, type Circle, type Poly, type PointMm } from '#core/panel'
+import { flatten } from '../../core/build'
+import { areaMm2, bounds, gap, inside, type Circle, type Poly, type PointMm } from '../../core/panel'
 
 /**
  * Greystone Sheet: a stand-in for the firm that cuts the panel. It knows nothing of the project: it takes a DXF like

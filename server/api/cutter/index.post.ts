@@ -1,4 +1,5 @@
 import { Order, quoteCut } from '../../cutter'
+import { bodyOf } from '../../request'
 
 /** The stand-in cutter: takes a DXF, answers with reasons or with a price and days. */
-export default handle(async event => quoteCut(await bodyOf(event, Order)))
+export default defineEventHandler(async event => quoteCut(await bodyOf(event, Order)))
