@@ -1,6 +1,6 @@
 /** Hands the browser a file to save. */
-export function giveFile(name: string, text: string, type = 'text/plain') {
-  const url = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }))
+export function giveFile(name: string, content: string | Uint8Array, type = 'text/plain') {
+  const url = URL.createObjectURL(new Blob([content as BlobPart], { type: typeof content === 'string' ? `${type};charset=utf-8` : type }))
   const link = document.createElement('a')
   link.href = url
   link.download = name

@@ -1,76 +1,116 @@
 import { useEventListener } from '@vueuse/core'
-import { examinePanel } from '#core/panel'
+import { examinePanel, extent, setDown, snapBox, type Extent, type PanelReport, type Relation } from '#core/panel'
+import { seatsOf, type Seat } from '#core/pilot'
 import type { Design, DesignUnit } from '#core/project'
+import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
 
-/** A centre within this of another's is taken as meant, in mm of the face. Alt held lets go of it. */
+/** How far a hand is drawn to a line, in mm of the face. Alt held lets go of it. */
 const SNAP_MM = 2.5
 
-interface Hold { unit: string, label: string, fromX: number, fromY: number, offsetX: number, offsetY: number, moved: boolean }
+interface Hold { unit: string, label: string, units: { id: string, x: number, y: number }[], fromX: number, fromY: number, startX: number, startY: number, box: Extent, moved: boolean, fresh: boolean }
+export interface LiveSight { panel: PanelReport, seats: Seat[] }
+
+const union = (boxes: readonly Extent[]): Extent => ({ minX: Math.min(...boxes.map(b => b.minX)), maxX: Math.max(...boxes.map(b => b.maxX)), minY: Math.min(...boxes.map(b => b.minY)), maxY: Math.max(...boxes.map(b => b.maxY)) })
+const bezelOf = (unit: DesignUnit, x: number, y: number): Extent => extent(setDown(unit, x, y)!.bezel)
 
 /**
- * The hand on the panel: takes a unit on the face or in the tray, follows it, lets the panel be examined at each
- * step, and makes one edit when it is set down.
+ * The hand on the panel: takes a unit with all that goes along with it (the selection, its group, its row), follows it,
+ * lets panel and sight be examined at each step, and makes one edit when it is set down.
  * @param toFace turns a pointer's place on the screen into mm on the face, or undefined while there is no drawing
  */
 export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: number } | undefined) {
   const bench = useBench()
-  const hold = ref<Hold>()
-  /** Where the held unit is now; undefined when nothing is held or it is not over the face. */
-  const at = ref<{ x: number, y: number }>()
-  const guides = ref<{ x?: number, y?: number }>({})
+  const taste = useTaste()
+  const { grid } = useLayoutTools()
+  const hold = shallowRef<Hold>()
+  /** How far the held things are from where they stood; undefined when nothing is held or it has not moved. */
+  const by = shallowRef<{ dx: number, dy: number }>()
+  const relations = shallowRef<Relation[]>([])
+  const live = shallowRef<LiveSight>()
+
+  /** All that moves with a unit: the selection it belongs to, its group, and its row; nothing locked. */
+  function company(design: Design, unit: DesignUnit): DesignUnit[] {
+    const ids = new Set(bench.selected.includes(unit.id) ? bench.selected : [unit.id])
+    for (const group of design.groups) if (group.units.some(id => ids.has(id))) group.units.forEach(id => ids.add(id))
+    const rows = new Set(design.units.filter(one => ids.has(one.id) && one.row).map(one => one.row))
+    return design.units.filter(one => one.item.face && (one.at || one.id === unit.id) && (ids.has(one.id) || rows.has(one.row)) && (!one.locked || one.id === unit.id))
+  }
 
   function take(unit: DesignUnit, event: PointerEvent) {
-    if (event.button !== 0) return
+    const { design } = bench
+    if (event.button !== 0 || !design) return
     const point = toFace(event)
     if (!point) return
-    const here = unit.at ?? { xMm: point.x, yMm: point.y }
-    hold.value = { unit: unit.id, label: unit.label, fromX: event.clientX, fromY: event.clientY, offsetX: here.xMm - point.x, offsetY: here.yMm - point.y, moved: !unit.at }
-    bench.selected = event.shiftKey ? [...new Set([...bench.selected, unit.id])] : [unit.id]
+    if (event.shiftKey) { bench.selected = bench.selected.includes(unit.id) ? bench.selected.filter(id => id !== unit.id) : [...bench.selected, unit.id]; return }
+    if (!bench.selected.includes(unit.id)) bench.selected = [unit.id]
+    if (unit.locked) { bench.said = `${unit.label} is locked. Unlock it in Pieces to move it.`; return }
+    const units = (unit.at ? company(design, unit) : [unit]).map(one => ({ id: one.id, x: one.at?.xMm ?? point.x, y: one.at?.yMm ?? point.y }))
+    const byId = new Map(design.units.map(one => [one.id, one]))
+    hold.value = { unit: unit.id, label: units.length > 1 ? `${units.length} units` : unit.label, units, fromX: event.clientX, fromY: event.clientY, startX: point.x, startY: point.y, box: union(units.map(one => bezelOf(byId.get(one.id)!, one.x, one.y))), moved: !unit.at, fresh: !unit.at }
+    if (!unit.at) by.value = { dx: 0, dy: 0 }
   }
 
-  function snapped(x: number, y: number, free: boolean): { x: number, y: number } {
-    guides.value = {}
-    if (free) return { x, y }
-    let [bestX, bestY, byX, byY] = [x, y, SNAP_MM, SNAP_MM]
-    for (const unit of bench.design?.units ?? []) {
-      if (!unit.at || unit.id === hold.value?.unit) continue
-      if (Math.abs(unit.at.xMm - x) < byX) { byX = Math.abs(unit.at.xMm - x); bestX = unit.at.xMm; guides.value.x = bestX }
-      if (Math.abs(unit.at.yMm - y) < byY) { byY = Math.abs(unit.at.yMm - y); bestY = unit.at.yMm; guides.value.y = bestY }
-    }
-    return { x: bestX, y: bestY }
+  /** The design with the held units where the hand has them. */
+  function moved(design: Design): Design {
+    const held = new Map(hold.value!.units.map(one => [one.id, one]))
+    return { ...design, units: design.units.map((unit) => { const one = held.get(unit.id); return one ? { ...unit, at: { xMm: one.x + by.value!.dx, yMm: one.y + by.value!.dy } } : unit }) }
   }
-
-  /** The design with the held unit where the hand has it. */
-  const moved = (design: Design, x: number, y: number): Design => ({ ...design, units: design.units.map(unit => unit.id === hold.value!.unit ? { ...unit, at: { xMm: x, yMm: y } } : unit) })
 
   let frame = 0
   useEventListener('pointermove', (event: PointerEvent) => {
     const held = hold.value
-    if (!held) return
+    const { design } = bench
+    if (!held || !design) return
     if (!held.moved && Math.hypot(event.clientX - held.fromX, event.clientY - held.fromY) < 3) return
     held.moved = true
     const point = toFace(event)
-    if (!point || !bench.design) return
-    at.value = snapped(point.x + held.offsetX, point.y + held.offsetY, event.altKey)
+    if (!point) return
+    const raw = { dx: point.x - held.startX, dy: point.y - held.startY }
+    const box = { minX: held.box.minX + raw.dx, maxX: held.box.maxX + raw.dx, minY: held.box.minY + raw.dy, maxY: held.box.maxY + raw.dy }
+    const own = new Set(held.units.map(one => one.id))
+    const snapped = event.altKey ? undefined : snapBox(box, neighbours(design, own), SNAP_MM, grid.value ? (taste.system === 'inch' ? inches(0.25) : 5) : undefined)
+    relations.value = snapped?.relations ?? []
+    by.value = { dx: raw.dx + (snapped?.dx ?? 0), dy: raw.dy + (snapped?.dy ?? 0) }
     cancelAnimationFrame(frame)
-    frame = requestAnimationFrame(() => { if (hold.value && at.value && bench.design) bench.livePanel = examinePanel(moved(bench.design, at.value.x, at.value.y)) })
+    frame = requestAnimationFrame(() => {
+      if (!hold.value || !by.value || !bench.design) return
+      const there = moved(bench.design)
+      bench.livePanel = examinePanel(there)
+      live.value = { panel: bench.livePanel, seats: seatsOf({ ...there, units: there.units.filter(unit => own.has(unit.id)) }) }
+    })
   })
+  const neighbours = (design: Design, own: ReadonlySet<string>) => design.units.flatMap(unit => unit.at && unit.item.face && !own.has(unit.id) ? [{ name: unit.label, ...bezelOf(unit, unit.at.xMm, unit.at.yMm) }] : [])
   function letGo() {
     cancelAnimationFrame(frame)
     hold.value = undefined
-    at.value = undefined
-    guides.value = {}
+    by.value = undefined
+    relations.value = []
+    live.value = undefined
     bench.livePanel = undefined
   }
   useEventListener('pointerup', () => {
     const held = hold.value
-    const place = at.value
+    const shift = by.value
     letGo()
-    if (held && place && bench.option)
-      bench.act([{ type: 'unit.move', option: bench.option.id, unit: held.unit, xMm: Number(place.x.toFixed(3)), yMm: Number(place.y.toFixed(3)) }], `Move ${held.label}`)
+    if (held && shift && held.moved) moveUnits(bench, held.units.map(one => ({ id: one.id, xMm: one.x + shift.dx, yMm: one.y + shift.dy })), `Move ${held.label}`)
   })
   useEventListener('pointercancel', letGo)
   useEventListener('keydown', (event: KeyboardEvent) => { if (event.key === 'Escape' && hold.value) letGo() })
-  return { hold, at, guides, take }
+  return { hold, by, relations, live, take }
+}
+
+/** Moves units as one act. Of a row one member is told, and the others follow. */
+export function moveUnits(bench: ReturnType<typeof useBench>, places: readonly { id: string, xMm: number, yMm: number }[], label: string, key = ''): boolean {
+  const { option, design } = bench
+  if (!option || !design || places.length === 0) return false
+  const rows = new Set<string>()
+  const edits = places.flatMap(({ id, xMm, yMm }) => {
+    const row = design.units.find(unit => unit.id === id)?.row
+    if (row && rows.has(row)) return []
+    if (row) rows.add(row)
+    return [{ type: 'unit.move' as const, option: option.id, unit: id, xMm: Number(xMm.toFixed(3)), yMm: Number(yMm.toFixed(3)) }]
+  })
+  return bench.act(edits, label, key)
 }

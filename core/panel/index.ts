@@ -6,3 +6,5 @@ export { beamDeflectionMm, bends, examineStrength, trayMomentNm, type Bend, type
 export { findPlace, leastChange, type Change, type Fit } from './find'
 export { firstFree, freeGround, isFree, nearestFree, type FreeGround } from './free'
 export { openings, type Opening } from './stack'
+export { ARRANGEMENTS, arrange, snapBox, type Arrangement, type Extent, type Relation } from './snap'
+export { buildOutline, MeasureError, type OutlineMeasures } from './build'

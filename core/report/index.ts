@@ -1,2 +1,3 @@
 export { candidateEffects, effectOf, newUnit, type CandidateEffect, type Effect } from './effect'
 export { examine, examineOption, FIGURE_KEYS, type Figure, type FigureKey, type Report } from './examine'
+export { makeRoom, rankForPanel, type RankedItem, type RoomAnswer } from './room'

@@ -1,16 +1,18 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { select } from 'd3-selection'
 import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom'
-import { bounds, groundOf } from '#core/panel'
+import { bounds, extent, setDown } from '#core/panel'
 import type { Design, DesignUnit } from '#core/project'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
 /** The panel to scale, y up as a drafter has it, with rulers, and the hand that moves things on it. */
-const { design, layers } = defineProps<{ design: Design, layers: { face: boolean, holes: boolean, behind: boolean } }>()
+const { design } = defineProps<{ design: Design }>()
 const bench = useBench()
 const taste = useTaste()
+const { tool, layers, measured } = useLayoutTools()
 const svg = useTemplateRef<SVGSVGElement>('svg')
 const sheet = useTemplateRef<SVGGElement>('sheet')
 
@@ -20,8 +22,6 @@ const width = computed(() => box.value.maxX - box.value.minX)
 const height = computed(() => box.value.maxY - box.value.minY)
 /** From y up in mm to y down in the drawing. */
 const flip = (y: number) => box.value.maxY - y
-const outline = computed(() => `${design.airframe.panel.outline.map(([x, y], index) => `${index ? 'L' : 'M'}${x} ${flip(y)}`).join('')}Z`)
-const zones = computed(() => groundOf(design.airframe.panel))
 
 let toDrawing: DOMMatrix | undefined
 /** Where a pointer is on the face. The matrix is asked for when a hand takes hold: asking at each move would lay the page out twice. */
@@ -36,89 +36,116 @@ defineExpose({ take: hand.take })
 
 const troubled = computed(() => {
   const map = new Map<string, string>()
-  const snags = bench.livePanel?.snags ?? bench.report?.panel.snags ?? []
-  for (const snag of snags) for (const id of snag.subjects) if (map.get(id) !== 'stops-work') map.set(id, snag.weight.replaceAll(' ', '-'))
+  const snags = bench.livePanel?.snags ?? [...bench.report?.panel.snags ?? [], ...bench.report?.pilot.snags ?? []]
+  for (const snag of snags) if (snag.weight !== 'worth knowing') for (const id of snag.subjects) if (map.get(id) !== 'stops-work') map.set(id, snag.weight.replaceAll(' ', '-'))
   return map
 })
-/** Every unit where the document has it, and the one in the hand, on top, where the hand has it. */
+const heldIds = computed(() => new Set(hand.by.value ? hand.hold.value!.units.map(one => one.id) : []))
+/** Every unit where the document has it; those in the hand, on top, where the hand has them. */
 const shown = computed(() => {
-  const at = hand.at.value
-  const list = design.units.flatMap(unit => unit.item.face && unit.at && unit.id !== (at && hand.hold.value?.unit) ? [{ unit, x: unit.at.xMm, y: flip(unit.at.yMm) }] : [])
-  const inHand = at && design.units.find(one => one.id === hand.hold.value?.unit)
-  return inHand ? [...list, { unit: inHand, x: at.x, y: flip(at.y) }] : list
+  const list = design.units.flatMap(unit => unit.item.face && unit.at && !heldIds.value.has(unit.id) ? [{ unit, x: unit.at.xMm, y: flip(unit.at.yMm) }] : [])
+  const { by, hold } = hand
+  if (!by.value || !hold.value) return list
+  const places = new Map(hold.value.units.map(one => [one.id, one]))
+  return [...list, ...design.units.flatMap((unit) => { const from = places.get(unit.id); return from ? [{ unit, x: from.x + by.value!.dx, y: flip(from.y + by.value!.dy) }] : [] })]
 })
 const selected = computed(() => new Set(bench.selected))
 
-const rect = (f: { x: number, y: number, w: number, h: number }) => ({ x: f.x - f.w / 2, y: flip(f.y) - f.h / 2, width: f.w, height: f.h })
-
-/** Ticks of the rulers: every inch or every 20 mm, long ones every five. */
-const ticks = (length: number) => {
-  const step = taste.system === 'inch' ? inches(1) : 20
-  return Array.from({ length: Math.floor(length / step) + 1 }, (_, index) => ({ at: index * step, long: index % 5 === 0, text: taste.system === 'inch' ? String(index) : String(index * 20) }))
-}
+/** The place read out while a hand drags, with angles and reach of every pilot. */
+const reading = computed(() => {
+  const { hold, by, live, relations } = hand
+  if (!hold.value || !by.value) return ''
+  const first = hold.value.units.find(one => one.id === hold.value!.unit)!
+  const seats = live.value?.seats.filter(seat => seat.unit === first.id) ?? []
+  const people = seats.map(seat => `${design.airframe.pilots.find(one => one.id === seat.pilot)?.name}: ${Math.round(seat.sight.sideDeg)}° side, ${Math.round(seat.sight.upDeg)}° up, ${seat.overReachMm > 0 ? `out of reach by ${taste.length(seat.overReachMm)}` : `arm ${taste.length(seat.reachMm)}`}`)
+  return [`${hold.value.label}: ${taste.length(first.x + by.value.dx)} across, ${taste.length(first.y + by.value.dy)} up`, ...relations.value.map(one => one.text), ...people].join(' · ')
+})
 
 const view = ref(zoomIdentity)
 let behaviour: ZoomBehavior<SVGSVGElement, unknown>
+const space = ref(false)
+useEventListener('keydown', (event: KeyboardEvent) => { if (event.code === 'Space' && !(event.target as HTMLElement).closest('input, textarea, select, button')) space.value = true })
+useEventListener('keyup', (event: KeyboardEvent) => { if (event.code === 'Space') space.value = false })
 onMounted(() => {
   behaviour = zoom<SVGSVGElement, unknown>().scaleExtent([0.8, 12])
-    .filter(event => event.type === 'wheel' || event.button === 1 || (event.button === 0 && !(event.target as Element).closest('.unit')))
+    .filter(event => event.type === 'wheel' || event.type.startsWith('touch') || event.button === 1 || (event.button === 0 && space.value))
     .on('zoom', (event) => { view.value = event.transform })
   select(svg.value!).call(behaviour).on('dblclick.zoom', null)
 })
 function fit() { select(svg.value!).call(behaviour.transform, zoomIdentity) }
 function closer(by: number) { select(svg.value!).call(behaviour.scaleBy, by) }
 
+/** The box a hand draws over the ground to select what lies in it. */
+const lasso = ref<{ x0: number, y0: number, x1: number, y1: number, add: boolean }>()
+function onGround(event: PointerEvent) {
+  if (event.button !== 0 || space.value) return
+  const point = toFace(event)
+  if (!point) return
+  if (tool.value === 'measure') { measured.value = measured.value.length >= 2 ? [point] : [...measured.value, point]; return }
+  if (tool.value === 'sheet') return
+  lasso.value = { x0: point.x, y0: point.y, x1: point.x, y1: point.y, add: event.shiftKey }
+  if (!event.shiftKey) bench.selected = []
+}
+useEventListener('pointermove', (event: PointerEvent) => { const point = lasso.value && toFace(event); if (lasso.value && point) lasso.value = { ...lasso.value, x1: point.x, y1: point.y } })
+useEventListener('pointerup', () => {
+  const drawn = lasso.value
+  lasso.value = undefined
+  if (!drawn || Math.hypot(drawn.x1 - drawn.x0, drawn.y1 - drawn.y0) < 3) return
+  const [minX, maxX, minY, maxY] = [Math.min(drawn.x0, drawn.x1), Math.max(drawn.x0, drawn.x1), Math.min(drawn.y0, drawn.y1), Math.max(drawn.y0, drawn.y1)]
+  const within = design.units.filter((unit) => { if (!unit.at || !unit.item.face) return false; const e = extent(setDown(unit, unit.at.xMm, unit.at.yMm)!.bezel); return e.minX >= minX && e.maxX <= maxX && e.minY >= minY && e.maxY <= maxY }).map(unit => unit.id)
+  bench.selected = drawn.add ? [...new Set([...bench.selected, ...within])] : within
+})
+function takeUnit(unit: DesignUnit, event: PointerEvent) {
+  if (tool.value === 'measure') { toFace(event); measured.value = [...(measured.value.length >= 2 ? [] : measured.value), { x: unit.at!.xMm, y: unit.at!.yMm }]; return }
+  if (tool.value === 'sheet') return
+  hand.take(unit, event)
+}
+
 const MOVES: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }
-/** Arrows nudge 0.05 in or 1 mm; Shift ten times, Alt a tenth. */
-function nudge(event: KeyboardEvent, unit: DesignUnit) {
-  if (event.key === 'Enter' || event.key === ' ') { event.preventDefault(); bench.selected = [unit.id]; return }
+/** Arrows nudge 0.05 in or 1 mm; Shift ten times, Alt a tenth. Enter selects, with Shift adds. */
+function onKey(event: KeyboardEvent, unit: DesignUnit) {
+  if (event.key === 'Enter' || event.key === ' ') { event.preventDefault(); bench.selected = event.shiftKey ? (bench.selected.includes(unit.id) ? bench.selected.filter(id => id !== unit.id) : [...bench.selected, unit.id]) : [unit.id]; return }
   if (event.key === 'Escape') { bench.selected = []; return }
   const move = MOVES[event.key]
   if (!move || !unit.at || !bench.option) return
   event.preventDefault()
+  if (unit.locked) { bench.said = `${unit.label} is locked. Unlock it in Pieces to move it.`; return }
   const step = (taste.system === 'inch' ? inches(0.05) : 1) * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
   const ids = bench.selected.includes(unit.id) ? bench.selected : [unit.id]
-  const edits = design.units.filter(one => ids.includes(one.id) && one.at).map(one => ({ type: 'unit.move' as const, option: bench.option!.id, unit: one.id, xMm: Number((one.at!.xMm + move[0] * step).toFixed(3)), yMm: Number((one.at!.yMm + move[1] * step).toFixed(3)) }))
+  const members = new Set([...ids, ...design.groups.filter(group => group.units.some(id => ids.includes(id))).flatMap(group => group.units)])
   bench.selected = ids
-  bench.act(edits, `Nudge ${ids.length > 1 ? `${ids.length} units` : unit.label}`, `nudge ${ids.join()}`)
+  moveUnits(bench, design.units.filter(one => members.has(one.id) && one.at && !one.locked).map(one => ({ id: one.id, xMm: one.at!.xMm + move[0] * step, yMm: one.at!.yMm + move[1] * step })), `Nudge ${ids.length > 1 ? `${ids.length} units` : unit.label}`, `nudge ${ids.join()}`)
 }
 const place = (unit: DesignUnit) => unit.at ? `${taste.length(unit.at.xMm)} across, ${taste.length(unit.at.yMm)} up` : 'no position'
 </script>
 
 <template>
   <div class="drawing">
-    <svg ref="svg" :viewBox="`${box.minX - MARGIN} ${-MARGIN} ${width + MARGIN + 10} ${height + MARGIN + 10}`" preserveAspectRatio="xMidYMid meet" role="group" aria-label="Panel to scale. Tab walks through the units, arrows nudge." @pointerdown.self="bench.selected = []">
+    <svg ref="svg" :class="{ grabbing: space, measuring: tool === 'measure' }" :viewBox="`${box.minX - MARGIN} ${-MARGIN} ${width + MARGIN + 10} ${height + MARGIN + 10}`" preserveAspectRatio="xMidYMid meet" role="group" aria-label="Panel to scale. Tab walks through the units, arrows nudge." @pointerdown="event => { if (!(event.target as Element).closest('.unit')) onGround(event) }">
       <defs><pattern id="hatch" width="7" height="7" patternTransform="rotate(45)" patternUnits="userSpaceOnUse"><line x1="0" y1="0" x2="0" y2="7" class="hatch" /></pattern></defs>
       <g :transform="view.toString()">
         <g ref="sheet">
-          <path :d="outline" class="sheet-metal" />
-          <g class="ruler" aria-hidden="true">
-            <g v-for="tick in ticks(width)" :key="`x${tick.at}`"><line :x1="box.minX + tick.at" :x2="box.minX + tick.at" :y1="-6 - (tick.long ? 5 : 0)" y2="-4" /><text v-if="tick.long" :x="box.minX + tick.at" y="-13" text-anchor="middle">{{ tick.text }}</text></g>
-            <g v-for="tick in ticks(height)" :key="`y${tick.at}`"><line :y1="height - tick.at" :y2="height - tick.at" :x1="box.minX - 6 - (tick.long ? 5 : 0)" :x2="box.minX - 4" /><text v-if="tick.long" :x="box.minX - 13" :y="height - tick.at + 3" text-anchor="end">{{ tick.text }}</text></g>
+          <PanelGround :design="design" :behind="layers.behind" :to-face="toFace" />
+          <g :class="{ faint: tool === 'sheet' }">
+            <PanelUnit
+              v-for="{ unit, x, y } in shown" :key="unit.id" :unit="unit" :x="x" :y="y" :trouble="troubled.get(unit.id)" :selected="selected.has(unit.id)"
+              :held="heldIds.has(unit.id)" :face="layers.face" :holes="layers.holes" :behind="layers.behind" :place="place(unit)"
+              @take="event => takeUnit(unit, event)" @key="event => onKey(event, unit)"
+            />
+            <text v-for="label in layers.face ? design.labels : []" :key="label.id" :x="label.xMm" :y="flip(label.yMm) + label.heightMm / 2" :font-size="label.heightMm / 0.72" text-anchor="middle" class="etched">{{ label.text }}</text>
           </g>
-          <g v-if="layers.behind" class="behind">
-            <g v-for="{ zone, figure } in zones.behindZones" :key="zone.id">
-              <rect v-if="figure.kind === 'box'" v-bind="rect(figure)" /><circle v-else :cx="figure.x" :cy="flip(figure.y)" :r="figure.r" />
-              <text :x="figure.x" :y="flip(figure.y) + 3" text-anchor="middle">{{ zone.name }}, from {{ taste.length(zone.fromDepthMm) }}</text>
-            </g>
-          </g>
-          <g v-for="{ zone, figure } in zones.faceZones" :key="zone.id" class="zone">
-            <rect v-if="figure.kind === 'box'" v-bind="rect(figure)" /><circle v-else :cx="figure.x" :cy="flip(figure.y)" :r="figure.r" />
-            <text :x="figure.x" :y="flip(figure.y) + 3" text-anchor="middle">{{ zone.name }}</text>
-          </g>
-          <PanelUnit
-            v-for="{ unit, x, y } in shown" :key="unit.id" :unit="unit" :x="x" :y="y" :trouble="troubled.get(unit.id)" :selected="selected.has(unit.id)"
-            :held="hand.at.value !== undefined && hand.hold.value?.unit === unit.id" :face="layers.face" :holes="layers.holes" :behind="layers.behind" :place="place(unit)"
-            @take="event => hand.take(unit, event)" @key="event => nudge(event, unit)"
-          />
-          <line v-if="hand.guides.value.x !== undefined" :x1="hand.guides.value.x" :x2="hand.guides.value.x" y1="0" :y2="height" class="guide" />
-          <line v-if="hand.guides.value.y !== undefined" :x1="box.minX" :x2="box.maxX" :y1="flip(hand.guides.value.y)" :y2="flip(hand.guides.value.y)" class="guide" />
+          <PanelOverlay :design="design" :seats="hand.live.value?.seats" />
+          <template v-for="relation in hand.relations.value" :key="relation.axis">
+            <line v-if="relation.axis === 'x'" :x1="relation.atMm" :x2="relation.atMm" y1="0" :y2="height" class="guide" /><line v-else :x1="box.minX" :x2="box.maxX" :y1="flip(relation.atMm)" :y2="flip(relation.atMm)" class="guide" />
+          </template>
+          <rect v-if="lasso" :x="Math.min(lasso.x0, lasso.x1)" :y="flip(Math.max(lasso.y0, lasso.y1))" :width="Math.abs(lasso.x1 - lasso.x0)" :height="Math.abs(lasso.y1 - lasso.y0)" class="lasso" />
         </g>
       </g>
     </svg>
     <div class="view">
       <button class="plain" aria-label="Closer" @click="closer(1.4)">closer</button><button class="plain" aria-label="Farther" @click="closer(1 / 1.4)">farther</button><button class="plain" @click="fit">whole panel</button>
-      <span v-if="hand.at.value" class="figures small reading">{{ hand.hold.value?.label }}: {{ taste.length(hand.at.value.x) }} across · {{ taste.length(hand.at.value.y) }} up</span>
+      <span v-if="reading" class="figures small reading">{{ reading }}</span>
+      <span v-else-if="tool === 'measure'" class="small reading">Point at two places, or at two units for their middles.</span>
     </div>
   </div>
 </template>
@@ -126,12 +153,12 @@ const place = (unit: DesignUnit) => unit.at ? `${taste.length(unit.at.xMm)} acro
 <style scoped>
 .drawing { position: relative; min-height: 0; height: 100%; }
 svg { width: 100%; height: 100%; display: block; touch-action: none; background: var(--chalk); }
-.sheet-metal { fill: var(--sheet); stroke: var(--graphite); stroke-width: 1.4; vector-effect: non-scaling-stroke; }
-.ruler line { stroke: var(--quiet); stroke-width: .6; } .ruler text { font: 9px 'B612 Mono', monospace; fill: var(--quiet); }
+svg.grabbing { cursor: grab; } svg.measuring { cursor: crosshair; }
 .hatch { stroke: var(--quiet); stroke-width: 1; }
-.zone rect, .zone circle { fill: url(#hatch); stroke: var(--quiet); stroke-width: .8; }   .zone text { font: 7.5px 'B612', sans-serif; fill: var(--graphite); paint-order: stroke; stroke: var(--sheet); stroke-width: 3px; }
-.behind rect, .behind circle { fill: var(--tape-wash); fill-opacity: .5; stroke: var(--tape); stroke-dasharray: 6 3; } .behind text { font: 9px 'B612', sans-serif; fill: var(--graphite); }
-.guide { stroke: var(--dye); stroke-width: .8; stroke-dasharray: 3 3; }
-.view { position: absolute; left: 8px; bottom: 6px; display: flex; gap: 4px; align-items: center; }
+.faint { opacity: .45; pointer-events: none; }
+.etched { font-family: 'B612', sans-serif; fill: var(--graphite); pointer-events: none; }
+.guide { stroke: var(--dye); stroke-width: .8; stroke-dasharray: 3 3; pointer-events: none; }
+.lasso { fill: var(--dye); fill-opacity: .08; stroke: var(--dye); stroke-width: 1; stroke-dasharray: 4 2; }
+.view { position: absolute; left: 8px; right: 8px; bottom: 6px; display: flex; gap: 4px; align-items: center; }
 .reading { background: var(--paper); border: 1px solid var(--dye); padding: 3px 8px; }
 </style>

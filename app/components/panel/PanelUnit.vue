@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { setDown, type Figure } from '#core/panel'
+import { extent, setDown } from '#core/panel'
 import type { DesignUnit } from '#core/project'
 import { markOf } from '~/unit-marks'
 
@@ -15,11 +15,15 @@ const { unit, x, y, trouble, selected, held, face, holes, behind, place } = defi
 const emit = defineEmits<{ take: [PointerEvent], key: [KeyboardEvent] }>()
 
 const placed = computed(() => setDown(unit, 0, 0)!)
-type Box = Extract<Figure, { kind: 'box' }>
-const rect = (f: Box) => ({ x: f.x - f.w / 2, y: -f.y - f.h / 2, width: f.w, height: f.h })
 const corner = (shape: { shape: string, cornerMm?: number } | undefined) => shape?.shape === 'rectangle' ? shape.cornerMm : 0
-const width = computed(() => placed.value.bezel.kind === 'box' ? placed.value.bezel.w : placed.value.bezel.r * 2)
-const low = computed(() => placed.value.bezel.kind === 'box' && placed.value.bezel.h < 60)
+const upsideDown = (v: number) => -v
+const bezelPath = computed(() => figurePath(placed.value.bezel, upsideDown, corner(unit.item.face!.bezel)))
+const cutPath = computed(() => placed.value.cutout && figurePath(placed.value.cutout, upsideDown, corner(unit.item.face!.cutout)))
+const bodyPath = computed(() => placed.value.behind && figurePath(placed.value.behind, upsideDown))
+const screwPath = computed(() => placed.value.screws.map(screw => figurePath(screw, upsideDown)).join(''))
+const size = computed(() => extent(placed.value.bezel))
+const width = computed(() => size.value.maxX - size.value.minX)
+const low = computed(() => placed.value.bezel.kind === 'box' && size.value.maxY - size.value.minY < 60)
 const tiny = computed(() => placed.value.reachMm < 34)
 
 /** The label in two lines at most, parted between words where it would be wider than the bezel. */
@@ -38,18 +42,17 @@ const lines = computed(() => {
 
 <template>
   <g class="unit" :class="[trouble, { selected, held }]" :transform="`translate(${x} ${y})`" tabindex="0" role="button" :aria-pressed="selected" :aria-label="`${unit.label}, ${place}`" :data-unit="unit.id" @pointerdown="event => emit('take', event)" @keydown="event => emit('key', event)">
-    <title>{{ unit.label }}</title>
-    <rect v-if="placed.bezel.kind === 'box'" v-bind="rect(placed.bezel)" :rx="corner(unit.item.face!.bezel)" class="bezel" :class="{ clear: !face }" />
-    <circle v-else :cx="0" :cy="0" :r="placed.bezel.r" class="bezel" :class="{ clear: !face }" />
-    <rect v-if="behind && placed.behind?.kind === 'box'" v-bind="rect(placed.behind)" class="body" />
+    <title>{{ unit.label }}{{ unit.locked ? ', locked' : '' }}</title>
+    <path :d="bezelPath" class="bezel" :class="{ clear: !face }" />
+    <path v-if="behind && bodyPath" :d="bodyPath" class="body" />
     <template v-if="holes">
-      <rect v-if="placed.cutout?.kind === 'box'" v-bind="rect(placed.cutout)" :rx="corner(unit.item.face!.cutout)" class="cutout" />
-      <circle v-else-if="placed.cutout" :cx="0" :cy="0" :r="placed.cutout.r" class="cutout" />
-      <template v-for="(screw, index) in placed.screws" :key="index"><circle v-if="screw.kind === 'circle'" :cx="screw.x" :cy="-screw.y" :r="screw.r" class="screw" /></template>
+      <path v-if="cutPath" :d="cutPath" class="cutout" />
+      <path v-if="screwPath" :d="screwPath" class="screw" />
     </template>
     <g v-if="face" aria-hidden="true">
       <path v-if="!tiny" :d="markOf(unit.item)" class="sign" :transform="`translate(${low ? 6 - width / 2 : -6} ${low ? -6 : -17}) scale(.5)`" />
-      <text v-for="(line, index) in lines" :key="index" class="label" :class="{ tiny }" text-anchor="middle" :y="(low || tiny ? 3 : 5) + (index - (low || tiny ? (lines.length - 1) / 2 : 0)) * (tiny ? 7 : 11)">{{ line }}</text>
+      <template v-if="width >= 24"><text v-for="(line, index) in lines" :key="index" class="label" :class="{ tiny }" text-anchor="middle" :y="(low || tiny ? 3 : 5) + (index - (low || tiny ? (lines.length - 1) / 2 : 0)) * (tiny ? 7 : 11)">{{ line }}</text></template>
+      <path v-if="unit.locked" d="M-3 0v-3a3 3 0 0 1 6 0v3M-4 0h8v6h-8Z" class="lock" :transform="`translate(${width / 2 - 8} ${size.minY + 10})`" />
     </g>
   </g>
 </template>
@@ -67,6 +70,7 @@ const lines = computed(() => {
 .selected .bezel { fill: var(--dye-wash); stroke: var(--dye); stroke-width: 2.4; stroke-dasharray: none; }
 .unit:focus-visible .bezel { stroke: var(--dye); stroke-width: 3.4; }
 .sign { fill: var(--dye); opacity: .75; }
+.lock { fill: none; stroke: var(--graphite); stroke-width: 1.2; }
 .label { font: 9.5px 'B612', sans-serif; fill: var(--graphite); user-select: none; }
 .label.tiny { font-size: 6.5px; }
 </style>

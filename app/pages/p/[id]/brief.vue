@@ -25,7 +25,7 @@ function addZone() {
   const taken = new Set(airframe.value.panel.zones.map(zone => zone.id))
   let number = 1
   while (taken.has(`zone-${number}`)) number++
-  putZone({ id: `zone-${number}`, name: `Zone ${number}`, side: 'face', area: { shape: 'rectangle', xMm: inches(10), yMm: inches(2), widthMm: inches(2), heightMm: inches(2) }, fromDepthMm: 0 }, 'new')
+  putZone({ id: `zone-${number}`, name: `Zone ${number}`, side: 'face', area: { shape: 'rectangle', xMm: inches(10), yMm: inches(2), widthMm: inches(2), heightMm: inches(2) }, movable: false, fromDepthMm: 0 }, 'new')
 }
 const setArea = (zone: Zone, patch: Record<string, number>) => putZone({ ...zone, area: { ...zone.area, ...patch } as Zone['area'] }, 'moved')
 </script>
@@ -105,9 +105,9 @@ const setArea = (zone: Zone, patch: Record<string, number>) => putZone({ ...zone
               <td><input :value="zone.name" aria-label="Name" maxlength="120" @change="event => text(event).trim() && putZone({ ...zone, name: text(event).trim() }, 'name')"></td>
               <td><select :value="zone.side" aria-label="Where" @change="event => putZone({ ...zone, side: text(event) as 'face' }, 'side')"><option value="face">on the face</option><option value="behind">behind</option></select></td>
               <td>{{ zone.area.shape }}</td>
-              <td><QuantityField hide-label kind="length" label="Across" :model-value="zone.area.xMm" @update:model-value="v => setArea(zone, { xMm: v })" /></td>
-              <td><QuantityField hide-label kind="length" label="Up" :model-value="zone.area.yMm" @update:model-value="v => setArea(zone, { yMm: v })" /></td>
-              <td><QuantityField hide-label kind="length" label="Width" :model-value="zone.area.shape === 'round' ? zone.area.diameterMm : zone.area.widthMm" @update:model-value="v => v > 0 && setArea(zone, zone.area.shape === 'round' ? { diameterMm: v } : { widthMm: v })" /></td>
+              <td><QuantityField v-if="zone.area.shape !== 'polygon'" hide-label kind="length" label="Across" :model-value="zone.area.xMm" @update:model-value="v => setArea(zone, { xMm: v })" /></td>
+              <td><QuantityField v-if="zone.area.shape !== 'polygon'" hide-label kind="length" label="Up" :model-value="zone.area.yMm" @update:model-value="v => setArea(zone, { yMm: v })" /></td>
+              <td><NuxtLink v-if="zone.area.shape === 'polygon'" :to="`/p/${bench.project!.id}/layout`" class="small">corners in Lay out</NuxtLink><QuantityField v-else hide-label kind="length" label="Width" :model-value="zone.area.shape === 'round' ? zone.area.diameterMm : zone.area.widthMm" @update:model-value="v => v > 0 && setArea(zone, zone.area.shape === 'round' ? { diameterMm: v } : { widthMm: v })" /></td>
               <td><QuantityField v-if="zone.area.shape === 'rectangle'" hide-label kind="length" label="Height" :model-value="zone.area.heightMm" @update:model-value="v => v > 0 && setArea(zone, { heightMm: v })" /></td>
               <td><QuantityField v-if="zone.side === 'behind'" hide-label kind="length" label="From depth" :model-value="zone.fromDepthMm" @update:model-value="v => v >= 0 && putZone({ ...zone, fromDepthMm: v }, 'depth')" /></td>
               <td><button class="plain" @click="bench.act([{ type: 'zone.drop', zone: zone.id }], `Take ${zone.name} away`)">Take away</button></td>

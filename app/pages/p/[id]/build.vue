@@ -36,7 +36,7 @@ const powerUp = computed(() => design.value && bench.report ? powerUpOrder(desig
     <div class="two">
       <section class="sheet grid">
         <h2>Files</h2>
-        <div class="file"><div class="grow"><b>Cut drawing, DXF</b><p class="small quiet">{{ cuts.length }} openings, {{ screws }} screw holes; layers OUTLINE, CUT, SCREW, REFERENCE; closed contours; units declared.</p></div><button class="plain firm" @click="giveDxf('inch')">inches</button><button class="plain firm" @click="giveDxf('metric')">millimetres</button></div>
+        <div class="file"><div class="grow"><b>Cut drawing, DXF</b><p class="small quiet">{{ cuts.length }} openings, {{ screws }} screw holes; layers OUTLINE, CUT, SCREW, ETCH, REFERENCE; closed contours; units declared. Bays, SVG, full-size paper and the cutter: Lay out, Paper and cutter.</p></div><button class="plain firm" @click="giveDxf('inch')">inches</button><button class="plain firm" @click="giveDxf('metric')">millimetres</button></div>
         <div class="file"><div class="grow"><b>Parts list, CSV</b><p class="small quiet">What to buy, keep, move and part with.</p></div><button class="plain firm" @click="giveParts">Parts list</button></div>
         <div class="file"><div class="grow"><b>Wire list, CSV</b><p class="small quiet">{{ bench.report.wiring.wires.length }} wires with the length to cut.</p></div><button class="plain firm" @click="giveWires">Wire list</button></div>
         <div class="file"><div class="grow"><b>Project file, JSON</b><p class="small quiet">All options, with the items they use: opens anywhere.</p></div><button class="plain firm" @click="giveProject">Project file</button></div>
@@ -45,8 +45,8 @@ const powerUp = computed(() => design.value && bench.report ? powerUpOrder(desig
       <section class="sheet"><h2>What will be cut</h2>
         <svg :viewBox="`${box.minX - 8} -8 ${box.maxX - box.minX + 16} ${box.maxY - box.minY + 16}`" class="cut" role="img" aria-label="Outline, openings and screw holes as in the cut drawing">
           <path :d="outline" />
-          <template v-for="(one, index) in cuts" :key="index"><circle v-if="one.figure.kind === 'circle'" :cx="one.figure.x" :cy="flip(one.figure.y)" :r="one.figure.r" class="hole" /><rect v-else :x="one.figure.x - one.figure.w / 2" :y="flip(one.figure.y) - one.figure.h / 2" :width="one.figure.w" :height="one.figure.h" :rx="one.cornerMm" class="hole" /></template>
-          <template v-for="unit in placed" :key="unit.id"><template v-for="(screw, index) in unit.screws" :key="index"><circle v-if="screw.kind === 'circle'" :cx="screw.x" :cy="flip(screw.y)" :r="screw.r" class="hole" /></template></template>
+          <path v-for="(one, index) in cuts" :key="index" :d="figurePath(one.figure, flip, one.cornerMm)" class="hole" />
+          <template v-for="unit in placed" :key="unit.id"><path v-for="(screw, index) in unit.screws" :key="index" :d="figurePath(screw, flip)" class="hole" /></template>
         </svg>
         <p class="small quiet">Sheet {{ taste.length(box.maxX - box.minX) }} × {{ taste.length(box.maxY - box.minY) }}, {{ (bench.report.panel.cutShare * 100).toFixed(0) }} % of it cut away.</p>
         <h3>Labels to make</h3>

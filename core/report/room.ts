@@ -1,0 +1,65 @@
+import type { Item } from '../catalogue'
+import { firstFree, findPlace, freeGround, groundOf, leastChange, setDown, shiftZone, type Placed } from '../panel'
+import { resolve, type Design, type Edit, type Project } from '../project'
+import { formatLength } from '../quantity'
+
+/** What would make room for an item that finds no place. */
+export interface RoomAnswer { says: string, changes: { text: string, edits: Edit[] }[], smaller: { id: string, name: string }[] }
+export interface RankedItem { item: Item, areaMm2: number, fits: boolean, missText: string }
+
+const size = (mm: number) => `${formatLength(mm, 'metric')} (${formatLength(mm, 'inch')})`
+const WAYS = { width: 'too wide', height: 'too high', depth: 'too deep' } as const
+const placedOf = (design: Design, without?: string): Placed[] => design.units.flatMap(unit => unit.at && unit.id !== without ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
+
+/**
+ * Says by how much an item misses and what is in its way, the least single change that would let it in, and what else of
+ * its kind fits.
+ * @param unit the unit on the panel it is about, when it is one that stands there already
+ */
+export function makeRoom(project: Project, option: string, item: Item, unit: string | undefined, catalogue: readonly Item[]): RoomAnswer {
+  const design = resolve(project, option)
+  const ground = groundOf(design.airframe.panel)
+  const others = placedOf(design, unit)
+  const fit = findPlace(item, others, ground)
+  const [miss] = fit.misses ?? []
+  const inTheWay = [...new Set((fit.nearest?.misfits ?? []).map(misfit => misfit.otherName))]
+  const says = fit.at ? `${item.name} fits.`
+    : `${miss ? `${size(miss.mm)} ${WAYS[miss.measure]}` : 'No place for it'}${inTheWay.length ? `: ${inTheWay.slice(0, 3).join(', ')}` : ''}${fit.bare === false ? '. The bare sheet would not take it either' : ''}.`
+  const fixed = new Set(design.units.filter(one => one.locked || one.row !== undefined).map(one => one.id))
+  const changes = (fit.at || fit.bare === false && !ground.faceZones.some(({ zone }) => zone.movable) ? [] : leastChange(item, others, ground, fixed)).map((change) => {
+    const moveItem: Edit[] = unit ? [{ type: 'unit.move', option, unit, xMm: Number(change.at.xMm.toFixed(2)), yMm: Number(change.at.yMm.toFixed(2)) }] : []
+    const zone = change.what === 'zone' ? design.airframe.panel.zones.find(one => one.id === change.id) : undefined
+    const before = others.find(one => one.id === change.id)
+    if (!change.to) {
+      const { xMm: _x, yMm: _y, ...rest } = project.options.find(one => one.id === option)!.units.find(one => one.id === change.id)!
+      return { text: `Fits if ${change.name} leaves the face: no other place takes it.`, edits: [{ type: 'unit.set' as const, option, unit: rest }, ...moveItem] }
+    }
+    const area = zone && (zone.area.shape === 'polygon' ? undefined : zone.area)
+    const edits: Edit[] = zone && area ? [{ type: 'zone.put', zone: shiftZone(zone, Number((change.to.xMm - area.xMm).toFixed(2)), Number((change.to.yMm - area.yMm).toFixed(2))) }, ...moveItem]
+      : before ? [{ type: 'unit.move', option, unit: change.id, xMm: Number(change.to.xMm.toFixed(2)), yMm: Number(change.to.yMm.toFixed(2)) }, ...moveItem] : []
+    return { text: `Fits if ${change.name} moves ${size(change.to.awayMm)}.`, edits }
+  })
+  const smaller = fit.at ? [] : catalogue.filter(other => other.kind === item.kind && other.id !== item.id && other.face && firstFree(freeGround(other, others, ground, 2))).slice(0, 3).map(({ id, maker, name }) => ({ id, name: `${maker} ${name}` }))
+  return { says, changes, smaller }
+}
+
+/** The whole catalogue tried on the panel as it is: what fits by its room, then what misses by how much. */
+export function rankForPanel(project: Project, option: string, catalogue: readonly Item[]): RankedItem[] {
+  const design = resolve(project, option)
+  const ground = groundOf(design.airframe.panel)
+  const others = placedOf(design)
+  // Items of one face and box find one ground.
+  const known = new Map<string, { areaMm2: number, fits: boolean, missText: string, missMm: number }>()
+  const tried = catalogue.filter(item => item.face && item.mounts.includes('panel')).map((item) => {
+    const key = JSON.stringify([item.face, item.body])
+    if (!known.has(key)) {
+      const free = freeGround(item, others, ground, 2)
+      const fits = firstFree(free) !== undefined
+      const fit = fits ? undefined : findPlace(item, others, ground)
+      const [miss] = fit?.misses ?? []
+      known.set(key, { areaMm2: free.areaMm2, fits: fits || fit?.at !== undefined, missText: miss ? `${size(miss.mm)} ${WAYS[miss.measure]}` : 'no place', missMm: miss?.mm ?? Infinity })
+    }
+    return { item, ...known.get(key)! }
+  })
+  return tried.sort((a, b) => Number(b.fits) - Number(a.fits) || b.areaMm2 - a.areaMm2 || a.missMm - b.missMm).map(({ item, areaMm2, fits, missText }) => ({ item, areaMm2, fits, missText }))
+}
