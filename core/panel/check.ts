@@ -19,7 +19,7 @@ const DRAWN: Basis = { kind: 'derived', source: 'distance between the drawn outl
 
 /** One thing that does not go on the face or behind it. */
 export interface Misfit {
-  code: 'bezel-overlap' | 'web' | 'edge' | 'face-zone' | 'depth' | 'bulkhead' | 'behind-overlap' | 'screw' | 'screw-edge' | 'screw-zone' | 'bezel-edge' | 'seam' | 'bay-lip'
+  code: 'bezel-overlap' | 'web' | 'edge' | 'face-zone' | 'depth' | 'bulkhead' | 'behind-overlap' | 'screw' | 'own-screw' | 'screw-edge' | 'screw-zone' | 'bezel-edge' | 'seam' | 'bay-lip'
   /** The other unit's id, a zone's id, or 'outline'. */
   other: string
   otherName: string
@@ -54,6 +54,8 @@ export function misfitsWithGround(unit: Placed, ground: Ground): Misfit[] {
     const lip = cut ? toSeam(cut, bay.outline) : Infinity
     if (lip < bay.lipMm - TOUCH_MM) found.push({ code: 'bay-lip', other: bay.id, otherName: bay.name, measuredMm: lip, limitMm: bay.lipMm, basis: ENTERED(`lip set for the bay “${bay.name}”`) })
   }
+  const own = cut && unit.screws.find(screw => gap(screw, cut) < -TOUCH_MM)
+  if (own) found.push({ code: 'own-screw', other: 'own', otherName: 'its own hole', measuredMm: gap(own, cut), limitMm: 0, basis: ENTERED('face of the catalogue entry') })
   for (const screw of unit.screws) {
     const wanted = screwEdgeMm(screw)
     const metal = metalToEdge(screw, panel.outline)
@@ -111,7 +113,7 @@ export function misfitsBetween(a: Placed, b: Placed, leastWebMm: number): readon
 
 const WEIGHT: Record<Misfit['code'], Snag['weight']> = {
   'bezel-overlap': 'stops work', 'web': 'needs a decision', 'edge': 'stops work', 'face-zone': 'stops work', 'depth': 'stops work',
-  'bulkhead': 'stops work', 'behind-overlap': 'stops work', 'screw': 'stops work', 'screw-edge': 'needs a decision', 'screw-zone': 'stops work', 'seam': 'stops work', 'bay-lip': 'stops work', 'bezel-edge': 'needs a decision'
+  'bulkhead': 'stops work', 'behind-overlap': 'stops work', 'screw': 'stops work', 'own-screw': 'needs a decision', 'screw-edge': 'needs a decision', 'screw-zone': 'stops work', 'seam': 'stops work', 'bay-lip': 'stops work', 'bezel-edge': 'needs a decision'
 }
 
 function words(label: string, misfit: Misfit): string {
@@ -130,6 +132,7 @@ function words(label: string, misfit: Misfit): string {
     case 'depth': return `${label} goes ${size(misfit.measuredMm)} deep with its connectors; ${otherName} begins at ${size(misfit.limitMm)}: ${size(misfit.measuredMm - misfit.limitMm)} too deep.`
     case 'bulkhead': return `${label} goes ${size(misfit.measuredMm)} deep with its connectors; there are ${size(misfit.limitMm)} behind the panel.`
     case 'behind-overlap': return `Behind the face the boxes of ${label} and ${otherName} run into each other by ${size(misfit.measuredMm)}.`
+    case 'own-screw': return `A screw of ${label} comes out in its own hole by ${size(misfit.measuredMm)}: its entry in the catalogue is wrong.`
     case 'seam': return `${label} lies across the seam of ${otherName} by ${size(misfit.measuredMm)}: the bay would not come out.`
     case 'bay-lip': return `The hole for ${label} leaves ${size(misfit.measuredMm)} to the seam of ${otherName}; its frame and screws want ${size(misfit.limitMm)}.`
     case 'screw-edge': return `A screw of ${label} leaves ${size(misfit.measuredMm)} of metal to the edge of the sheet; ${size(misfit.limitMm)} is wanted.`

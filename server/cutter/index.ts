@@ -12,7 +12,7 @@ export const STOCK = {
   '2024-T3 0.063 in': { thickMm: 1.6, centsPerDm2: 310 }, '2024-T3 0.090 in': { thickMm: 2.286, centsPerDm2: 420 }, '6061-T6 0.090 in': { thickMm: 2.286, centsPerDm2: 330 },
   '6061-T6 0.125 in': { thickMm: 3.175, centsPerDm2: 400 }, 'clear acrylic 3 mm, test piece': { thickMm: 3, centsPerDm2: 120 }
 } as const
-const RULES = { leastWebMm: 3, holePerThickness: 1, sheetMm: [1220, 610], mostContours: 1_000, mostBytes: 4_000_000, joinMm: 0.05 } as const
+const RULES = { leastWebMm: 2, holePerThickness: 1, sheetMm: [1220, 610], mostContours: 1_000, mostBytes: 4_000_000, joinMm: 0.05 } as const
 
 const names = <T extends string>(of: Record<T, unknown>) => Object.keys(of) as [T, ...T[]]
 export const Order = z.strictObject({ dxf: z.string().min(1).max(RULES.mostBytes), stock: z.enum(names(STOCK)), finish: z.enum(names(FINISHES)) })

@@ -91,5 +91,5 @@ async function rankAll() {
 <style scoped>
 .finder { display: grid; grid-template-columns: minmax(300px, 1fr) 1.2fr; height: 100%; min-height: 0; }
 .ask { padding: 6px 14px; display: grid; gap: 6px; align-content: start; overflow: auto; border-right: 1px solid var(--rule); } .ranks { padding: 6px 14px; overflow: auto; }
-ul { padding-left: 18px; }
+ul { padding-left: 18px; } td .plain { text-align: left; border: 0; background: none; text-decoration: underline; padding: 0 !important; }
 </style>

@@ -88,6 +88,6 @@ const total = computed(() => offers.value?.every(one => one.accepted) ? offers.v
 </template>
 
 <style scoped>
-.paper { display: grid; grid-template-columns: 1fr 1.1fr 1.2fr; height: 100%; min-height: 0; } .col { padding: 6px 14px; overflow: auto; border-right: 1px solid var(--rule); display: grid; gap: 5px; align-content: start; } .pos { width: 74px; } .tight { flex-wrap: nowrap; gap: 4px; } ul { padding-left: 18px; }
+.paper { display: grid; grid-template-columns: 1fr 1.1fr 1.2fr; height: 100%; min-height: 0; } .col { padding: 6px 14px; overflow: auto; border-right: 1px solid var(--rule); display: grid; gap: 5px; align-content: start; } .pos { width: 62px; } .tight { flex-wrap: nowrap; gap: 4px; } ul { padding-left: 18px; }
 select.plain { max-width: 170px; }
 </style>

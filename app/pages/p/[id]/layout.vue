@@ -56,9 +56,7 @@ async function setDownFree(unit: DesignUnit) {
       </div>
       <button class="plain" :class="{ firm: tool === 'measure' }" :aria-pressed="tool === 'measure'" title="m" @click="measure">Measure</button>
       <button class="plain" :class="{ firm: grid }" :aria-pressed="grid" :title="taste.system === 'inch' ? 'Quarter-inch grid' : '5 mm grid'" @click="grid = !grid">Grid</button>
-      <label class="small">Under it <select v-model="ghost" class="plain"><option value="">nothing</option><option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
-      <span class="grow" />
-      <span class="quiet small">{{ design.airframe.panel.material }}, {{ taste.length(design.airframe.panel.thicknessMm) }}</span>
+      <label class="small under">Under it <select v-model="ghost" class="plain"><option value="">nothing</option><option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
     </header>
     <PanelDrawing ref="drawing" :design="design" class="canvas" />
     <section class="below">
@@ -80,8 +78,10 @@ async function setDownFree(unit: DesignUnit) {
 <style scoped>
 .layout { display: grid; grid-template-rows: auto minmax(0, 1fr) auto; height: 100%; min-height: 420px; }
 .bar { display: flex; gap: 8px; align-items: center; padding: 7px 14px; border-bottom: 1px solid var(--rule); white-space: nowrap; overflow-x: auto; }
+.under { display: flex; gap: 5px; align-items: center; min-width: 0; } .under select { min-width: 70px; width: 100%; }
+.below :deep(.plain) { font-size: 12px; padding: 1px 7px; } .below :deep(.field input), .below :deep(.field select), .below :deep(table.list input:not([type=checkbox])), .below :deep(table.list select) { padding: 2px 5px; font-size: 12px; } .below :deep(.field) { font-size: 11.5px; } .below :deep(.row) { gap: 5px; } .below :deep(p), .below :deep(li) { line-height: 1.4; }
 .tight { gap: 3px; flex-wrap: nowrap; }
-.below { border-top: 1px solid var(--rule); background: var(--paper); height: 190px; display: grid; grid-template-rows: auto minmax(0, 1fr); }
+.below { border-top: 1px solid var(--rule); background: var(--paper); height: 252px; display: grid; grid-template-rows: auto minmax(0, 1fr); }
 .panes { display: flex; gap: 0; border-bottom: 1px solid var(--rule); background: var(--alclad); }
 .panes button { border: 0; border-right: 1px solid var(--rule); background: none; color: var(--graphite); font: inherit; font-size: 12.5px; padding: 3px 12px; cursor: pointer; }
 .panes button[aria-selected=true] { background: var(--paper); font-weight: 700; box-shadow: inset 0 2px 0 var(--dye); }

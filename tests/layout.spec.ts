@@ -1,0 +1,185 @@
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { expect, test, type Page } from '@playwright/test'
+import { PDFDocument } from 'pdf-lib'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => { server = await startServer() })
+test.afterAll(async () => { await server.kill() })
+
+async function openLayout(page: Page, project = 'skerrow-dunlin') {
+  await page.goto(`${server.base}/p/${project}/layout`)
+  await page.waitForSelector('.sheet-metal')
+}
+const unit = (page: Page, id: string) => page.locator(`[data-unit="${id}"]`)
+const pane = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click()
+const kept = async (page: Page, id: string) => (await (await page.request.get(`${server.base}/api/projects/${id}`)).json() as { project: { airframe: { panel: { outline: [number, number][], zones: { id: string, name: string }[], bays: unknown[] }, pilots: { name: string }[] }, options: { id: string, units: { id: string, xMm?: number, yMm?: number, locked?: boolean }[], rows: { kind: string, units: string[] }[], groups: unknown[] }[] } }).project
+const saved = (page: Page) => expect(page.getByText('Saved')).toBeVisible()
+
+test('a panel from nothing: built from measures, a vent and a bay on it, an instrument set down, printed at full size', async ({ page }) => {
+  const made = await page.request.post(`${server.base}/api/projects`, { data: { title: 'From nothing', registration: 'ZZ-NIL', model: 'Hollin HB-2 Whimbrel', basis: 'amateur-built', systemV: 14, madeOn: '2026-01-01' } })
+  expect(made.ok()).toBe(true)
+  const { id } = await made.json() as { id: string }
+  await openLayout(page, id)
+  await pane(page, 'Sheet')
+  await page.getByRole('button', { name: /Outline: bring in or build/ }).click()
+  await page.getByRole('button', { name: 'From a few measures' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Width (in)').fill('24')
+  await dialog.getByLabel('Width (in)').press('Enter')
+  await dialog.getByRole('button', { name: 'Take this outline' }).click()
+  await page.getByRole('button', { name: '+ round on the face' }).click()
+  await page.getByLabel('Name').fill('Left vent')
+  await page.getByLabel('Name').press('Enter')
+  await page.getByRole('button', { name: '+ bay' }).click()
+  await saved(page)
+  const project = await kept(page, id)
+  expect(Math.max(...project.airframe.panel.outline.map(([x]) => x))).toBeCloseTo(609.6, 1)
+  expect(project.airframe.panel.zones.map(zone => zone.name)).toEqual(['Left vent'])
+  expect(project.airframe.panel.bays).toHaveLength(1)
+  await pane(page, 'Paper and cutter')
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Full size, PDF' }).click()
+  const pdf = await PDFDocument.load(readFileSync(await (await download).path()))
+  expect(pdf.getPageCount()).toBeGreaterThan(3)
+  const { width, height } = pdf.getPage(0).getSize()
+  expect([Math.round(Math.min(width, height) / 72 * 25.4), Math.round(Math.max(width, height) / 72 * 25.4)]).toEqual([210, 297])
+  await expect(page.getByRole('button', { name: 'Bay 1 as DXF' })).toBeVisible()
+})
+
+test('an outline out of a drawing; a bad one is refused in words and changes nothing', async ({ page }, info) => {
+  await openLayout(page, 'hollin-whimbrel')
+  const before = (await kept(page, 'hollin-whimbrel')).airframe.panel.outline
+  await pane(page, 'Sheet')
+  await page.getByRole('button', { name: /Outline: bring in or build/ }).click()
+  const bad = join(info.outputDir, 'bad.svg')
+  const good = join(info.outputDir, 'good.svg')
+  const svg = (inside: string) => `<svg xmlns="http://www.w3.org/2000/svg" width="560mm" height="270mm" viewBox="0 0 560 270">${inside}</svg>`
+  mkdirSync(info.outputDir, { recursive: true })
+  writeFileSync(bad, svg('<rect width="560" height="270"/><script>alert(1)</script>'))
+  writeFileSync(good, svg('<path d="M0 0H560V240H0Z"/><circle cx="60" cy="60" r="20"/>'))
+  await page.getByLabel('Drawing').setInputFiles(bad)
+  await expect(page.getByRole('alert')).toContainText('“script” element, which could run something')
+  await expect(page.getByRole('button', { name: 'Take this outline' })).toBeDisabled()
+  await page.getByLabel('Drawing').setInputFiles(good)
+  await expect(page.getByText('4 corners')).toBeVisible()
+  expect((await kept(page, 'hollin-whimbrel')).airframe.panel.outline).toEqual(before)
+  await page.getByRole('button', { name: 'Take this outline' }).click()
+  await saved(page)
+  const { panel } = (await kept(page, 'hollin-whimbrel')).airframe
+  expect(panel.outline).toHaveLength(4)
+  expect(panel.zones.some(zone => zone.name === 'Hole 1 of good.svg')).toBe(true)
+  await page.getByRole('dialog').waitFor({ state: 'detached' })
+  await page.keyboard.press('Control+z')
+  await saved(page)
+  expect((await kept(page, 'hollin-whimbrel')).airframe.panel.outline).toEqual(before)
+})
+
+test('where can the display go: shaded ground, or by how much it misses and what would make room', async ({ page }) => {
+  await openLayout(page)
+  await page.getByRole('tab', { name: /Option B/ }).click()
+  await pane(page, 'Room for')
+  await page.getByLabel('Where can this go?').selectOption('unit:standby')
+  await expect(page.getByText(/The shaded ground is free for the middle of/)).toBeVisible()
+  await expect(page.locator('path.free')).toHaveAttribute('d', /^M/)
+  await page.getByLabel('Where can this go?').selectOption('unit:pfd')
+  await expect(page.getByText(/too (wide|high|deep)|The shaded ground/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Try the whole catalogue' }).click()
+  await expect(page.locator('.ranks tbody tr').first()).toContainText('fits')
+})
+
+test('several at once: box, shift, order, group, lock, duplicate, row; and all of it undone', async ({ page }) => {
+  await openLayout(page)
+  const start = JSON.stringify((await kept(page, 'skerrow-dunlin')).options)
+  await unit(page, 'asi').click()
+  await unit(page, 'turn').click({ modifiers: ['Shift'] })
+  await expect(page.getByText('2 units')).toBeVisible()
+  await page.getByLabel('Set in order').selectOption('middles across')
+  await page.getByRole('button', { name: 'Set', exact: true }).click()
+  await page.getByRole('button', { name: 'Group', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Ungroup' })).toBeVisible()
+  // One of a group is nudged: the other goes along.
+  await unit(page, 'asi').focus()
+  await page.keyboard.press('ArrowRight')
+  await saved(page)
+  const a = (await kept(page, 'skerrow-dunlin')).options.find(one => one.id === 'a')!
+  expect(a.units.find(one => one.id === 'turn')!.xMm).toBeCloseTo(190 + 1.27, 2)
+  await page.getByRole('button', { name: 'Lock', exact: true }).click()
+  await unit(page, 'asi').focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(page.getByText('is locked. Unlock it').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Unlock', exact: true }).click()
+  await page.getByRole('button', { name: 'Duplicate', exact: true }).click()
+  await expect(page.getByText('2 units')).toBeVisible()
+  await page.getByRole('button', { name: 'Make a row' }).click()
+  await expect(page.getByText('2 members; the rest re-flow')).toBeVisible()
+  for (let i = 0; i < 8; i++) await page.keyboard.press('Control+z')
+  await saved(page)
+  expect(JSON.stringify((await kept(page, 'skerrow-dunlin')).options)).toBe(start)
+})
+
+test('a box drawn over the ground selects what lies in it, m measures between two', async ({ page }) => {
+  await openLayout(page)
+  const [p, q] = [(await unit(page, 'asi').boundingBox())!, (await unit(page, 'dg').boundingBox())!]
+  await page.mouse.move(p.x - 3, p.y - 3)
+  await page.mouse.down()
+  await page.mouse.move(q.x + q.width + 3, q.y + q.height + 3, { steps: 5 })
+  await page.mouse.up()
+  await expect(page.getByText('4 units')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await unit(page, 'asi').focus()
+  await page.keyboard.press('Enter')
+  await unit(page, 'horizon').focus()
+  await page.keyboard.press('Shift+Enter')
+  await page.keyboard.press('m')
+  await expect(page.locator('.rule text')).toContainText('3.740 in: 3.740 in across, 0.000 in up')
+})
+
+test('a hand drags several and is drawn to a line that is named', async ({ page }) => {
+  await openLayout(page)
+  const box = (await unit(page, 'clock-2').boundingBox())!
+  const to = (await unit(page, 'turn').boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2, to.y + to.height / 2 + 1, { steps: 8 })
+  await expect(page.locator('.reading')).toContainText(/in line with Turn coordinator|in line with/)
+  await expect(page.locator('.reading')).toContainText(/Ingrith: -?\d+° side/)
+  await page.keyboard.press('Escape')
+  await page.mouse.up()
+})
+
+test('seats and hands: a pilot is added and seen, a flow is walked and its row put in a better order', async ({ page }) => {
+  await openLayout(page)
+  await page.getByRole('tab', { name: /Option B/ }).click()
+  await pane(page, 'Seats')
+  await page.getByRole('button', { name: '+ pilot' }).click()
+  await expect(page.locator('.over .sight .limit')).toBeAttached()
+  await page.getByRole('button', { name: 'Oswin' }).click()
+  await expect(page.getByRole('cell', { name: 'Tall navigator' })).toBeVisible()
+  await pane(page, 'Hands')
+  await expect(page.getByText(/of hand, 3 turns back, 1 with the wrong hand|turns back/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Order it so' }).click()
+  await expect(page.getByRole('button', { name: 'Order it so' })).toHaveCount(0)
+  await saved(page)
+  expect((await kept(page, 'skerrow-dunlin')).airframe.pilots).toHaveLength(3)
+})
+
+test('the cutter refuses with reasons, and with the reasons cured gives a price', async ({ page }) => {
+  await openLayout(page)
+  await page.getByRole('tab', { name: /Option B/ }).click()
+  await pane(page, 'Paper and cutter')
+  await page.getByRole('button', { name: 'Send the drawing' }).click()
+  await expect(page.getByText(/is refused:/)).toBeVisible()
+  // Trim lamps stand in the navigator's hole: they go back to the tray.
+  await pane(page, 'Pieces')
+  await unit(page, 'trim').focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'To the tray' }).click()
+  await pane(page, 'Paper and cutter')
+  await page.getByRole('button', { name: 'Send the drawing' }).click()
+  await expect(page.getByText(/\$[\d,]+(\.\d\d)?, \d+ days/)).toBeVisible()
+  const foreign = await page.request.post(`${server.base}/api/cutter`, { data: { dxf: 'hello', stock: '2024-T3 0.063 in', finish: 'bare' } })
+  expect(await foreign.json()).toMatchObject({ accepted: false })
+  expect((await page.request.post(`${server.base}/api/cutter`, { data: { dxf: 'x', stock: 'gold', finish: 'bare' } })).status()).toBe(400)
+})
