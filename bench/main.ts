@@ -1,10 +1,12 @@
 import { gzipSync } from 'node:zlib'
+import { readFileSync } from 'node:fs'
 import { chromium } from '@playwright/test'
-import { existsSync } from 'node:fs'
-import { examinePanel } from '../core/panel'
+import { BROWSER } from '../scripts/browser.mjs'
+import { examinePanel, freeGround, groundOf, setDown } from '../core/panel'
+import { seatsOf } from '../core/pilot'
 import { EMPTY_HISTORY, resolve } from '../core/project'
-import { writeProject } from '../core/formats'
-import { examineOption } from '../core/report'
+import { readCatalogueCsv, writeProject } from '../core/formats'
+import { examineOption, rankForPanel } from '../core/report'
 import { startServer } from '../tests/server'
 import { largeProject } from './generate'
 
@@ -26,10 +28,19 @@ console.log(`Generated project: ${project.options[0]!.units.length} units, ${rep
 time('examine the whole option (as found included)', '50 ms', 60, () => examineOption(project, 'a'))
 const design = resolve(project, 'a')
 let step = 0
-time('examine the panel again while dragging one unit', '4 ms', 200, () => {
+time('examine panel and sight again while dragging one unit', '4 ms', 200, () => {
   step++
-  examinePanel({ ...design, units: design.units.map(unit => unit.id === 'u20' ? { ...unit, at: { xMm: unit.at!.xMm + step % 40, yMm: unit.at!.yMm } } : unit) })
+  const moved = { ...design, units: design.units.map(unit => unit.id === 'u20' ? { ...unit, at: { xMm: unit.at!.xMm + step % 40, yMm: unit.at!.yMm } }  : unit) }
+  examinePanel(moved)
+  seatsOf({ ...moved, units: moved.units.filter(unit => unit.id === 'u20') })
 })
+const catalogue = readCatalogueCsv(readFileSync(new URL('../demo/catalogue.csv', import.meta.url), 'utf8')).items
+const ground = groundOf(design.airframe.panel)
+const placed = design.units.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
+const faced = catalogue.filter(item => item.face)
+let turn = 0
+time('free ground of one item among 80 units, rows of half a millimetre', '30 ms', 120, () => { const item = faced[turn++ % faced.length]!; freeGround(item, placed, ground) })
+time('the whole catalogue tried on the panel', '500 ms', 8, () => rankForPanel(project, 'a', catalogue))
 
 const server = await startServer()
 try {
@@ -45,8 +56,7 @@ try {
   }
   note('save the generated project, over HTTP', saves, '25 ms at p95')
 
-  const executablePath = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(path => path && existsSync(path))
-  const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'] })
+  const browser = await chromium.launch(BROWSER)
   const first: number[] = []
   let bytes = 0
   for (let round = 0; round < 8; round++) {

@@ -2,6 +2,7 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { PDFDocument } from 'pdf-lib'
+import { blankProject } from '../core/project'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -18,7 +19,8 @@ const kept = async (page: Page, id: string) => (await (await page.request.get(`$
 const saved = (page: Page) => expect(page.getByText('Saved')).toBeVisible()
 
 test('a panel from nothing: built from measures, a vent and a bay on it, an instrument set down, printed at full size', async ({ page }) => {
-  const made = await page.request.post(`${server.base}/api/projects`, { data: { title: 'From nothing', registration: 'ZZ-NIL', model: 'Hollin HB-2 Whimbrel', basis: 'amateur-built', systemV: 14, madeOn: '2026-01-01' } })
+  const blank = blankProject({ id: 'from-nothing', title: 'From nothing', registration: 'ZZ-NIL', model: 'Hollin HB-2 Whimbrel', basis: 'amateur-built', systemV: 14, madeOn: '2026-01-01' })
+  const made = await page.request.post(`${server.base}/api/projects`, { data: blank })
   expect(made.ok()).toBe(true)
   const { id } = await made.json() as { id: string }
   await openLayout(page, id)

@@ -1,7 +1,7 @@
 import { formatLength } from '../quantity'
 import { AS_FOUND, type Basis, type Design, type Remedy, type Snag } from '../project'
 import { areaMm2, DIRECTIONS, figureAreaMm2, figureAt, gap, metalToEdge, travelApart, type Figure, type PointMm } from './geometry'
-import { groundOf, setDown, type Ground, type Placed } from './place'
+import { groundOf, setDown, setDownUnit, type Ground, type Placed } from './place'
 import { examineAccess, toSeam } from './access'
 import { shareOpening } from './stack'
 
@@ -71,6 +71,16 @@ export function misfitsWithGround(unit: Placed, ground: Ground): Misfit[] {
         found.push({ code: 'depth', other: zone.id, otherName: zone.name, measuredMm: unit.depthMm, limitMm: zone.fromDepthMm, basis: ENTERED(`zone “${zone.name}” behind the face`), pair: { mine: unit.behind, theirs: figure } })
     }
   }
+  return found
+}
+
+const settled = new WeakMap<Placed, { ground: Ground, misfits: Misfit[], metalMm: number }>()
+/** What stands between a unit and the sheet, kept while neither changes. */
+function againstGround(unit: Placed, ground: Ground): { misfits: Misfit[], metalMm: number } {
+  const before = settled.get(unit)
+  if (before?.ground === ground) return before
+  const found = { ground, misfits: misfitsWithGround(unit, ground), metalMm: unit.cutout ? metalToEdge(unit.cutout, ground.panel.outline) : Infinity }
+  settled.set(unit, found)
   return found
 }
 
@@ -164,7 +174,8 @@ export function stands(unit: { id: string, label: string, item: Placed['item'] }
   const trial = setDown(unit, x, y)!
   // The neighbours first: most of them are told apart by one distance, the sheet's edge takes many.
   return others.every(other => other.id === unit.id || misfitsBetween(trial, other, ground.panel.leastWebMm).length === 0)
-    && misfitsWithGround(trial, ground).length === 0
+    // A wrong entry in the catalogue is no matter of where it stands.
+    && misfitsWithGround(trial, ground).every(misfit => misfit.code === 'own-screw')
 }
 
 /** A millimetre is as near as a person sets a hole out; a remedy's move is rounded up to a tenth so that it is not short. */
@@ -228,7 +239,7 @@ function also(rest: readonly Misfit[]): string {
 export function examinePanel(design: Design): PanelReport {
   const ground = groundOf(design.airframe.panel)
   const onPanel = design.units.filter(unit => unit.place.kind === 'panel')
-  const placed = onPanel.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
+  const placed = onPanel.flatMap(unit => setDownUnit(unit) ?? [])
   const unplaced = onPanel.filter(unit => !unit.at && unit.item.face).map(unit => unit.id)
   // What is locked stays, and a member of a row would take the others along.
   const fixed = new Set(onPanel.filter(unit => unit.locked || unit.row !== undefined).map(unit => unit.id))
@@ -248,9 +259,10 @@ export function examinePanel(design: Design): PanelReport {
   let least = Infinity
   let between: [string, string] | undefined
   placed.forEach((unit, index) => {
-    for (const misfit of misfitsWithGround(unit, ground)) report(unit, [misfit])
+    const alone = againstGround(unit, ground)
+    for (const misfit of alone.misfits) report(unit, [misfit])
     if (unit.cutout) {
-      const metal = metalToEdge(unit.cutout, ground.panel.outline)
+      const metal = alone.metalMm
       if (metal < least) { least = metal; between = [unit.label, 'the edge'] }
     }
     for (let j = index + 1; j < placed.length; j++) {

@@ -1,14 +1,12 @@
 import type { Item } from '../catalogue'
 import { misfitsBetween, misfitsWithGround, stands, type Misfit } from './check'
 import { extent } from './geometry'
-import { cutDown, firstFree, freeGround, nearestFree, type FreeGround } from './free'
+import { anyFree, cutDown, firstFree, freeGround, nearestFree, type FreeGround } from './free'
 import { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './place'
 
 export interface Fit {
   /** A place where the item stands with nothing in its way. */
   at?: { xMm: number, yMm: number }
-  /** When there is none: by how much the item is too big, the measure that misses by least first. */
-  misses?: { measure: 'width' | 'height' | 'depth', mm: number }[]
   /** When there is none: where it comes nearest to fitting, and what is in its way there. */
   nearest?: { xMm: number, yMm: number, misfits: Misfit[] }
   /** When there is none: whether the bare sheet would take it, with the units in the way moved. */
@@ -18,10 +16,12 @@ export interface Fit {
 /** Rows for the search of a miss: its figure is for the eye, and is rounded out. */
 const COARSE_MM = 2
 /** A miss is told to a tenth of a millimetre. */
-const MISS_MM = 0.05
+const MISS_MM = 0.1
+/** Rows for asking whether there is any place at all; flat tops and bottoms have rows of their own. */
+const ANY_MM = 5
 
 /** Places on top of and under trays that stand already: there no metal is wanted between, which the grown shapes do not know. */
-function stackPlaces(item: Item, others: readonly Placed[], ground: Ground): { xMm: number, yMm: number }[] {
+export function stackPlaces(item: Item, others: readonly Placed[], ground: Ground): { xMm: number, yMm: number }[] {
   if (!item.face?.stack) return []
   const mine = extent(setDown({ id: '\u0000trial', label: '', item }, 0, 0)!.bezel)
   return others.filter(other => other.item.face?.stack).flatMap((other) => {
@@ -40,18 +40,16 @@ export function findPlace(item: Item, others: readonly Placed[], ground: Ground,
   if (stacked) return { at: stacked }
   const at = firstFree(freeGround(item, others, ground, stepMm))
   if (at) return { at }
-  const bare = firstFree(freeGround(item, [], ground, stepMm)) !== undefined
-  const among = bare ? others : []
-  const misses = missesBy(item, among, ground)
-  const best = misses[0]
+  const bare = anyFree(item, [], ground, ANY_MM)
+  if (bare) return { bare, nearest: leastInTheWay(item, freeGround(item, [], ground, COARSE_MM), others, ground) }
+  const best = missOf(item, [], ground)
   if (!best) return { bare }
-  if (bare) return { bare, misses, nearest: leastInTheWay(item, freeGround(item, [], ground, COARSE_MM), others, ground) }
   const small = firstFree(freeGround(cutDown(item, best.mm, best.measure), [], ground, COARSE_MM)) ?? { xMm: 0, yMm: 0 }
-  return { bare, misses, nearest: { ...small, misfits: misfitsWithGround(setDown({ id: '\u0000trial', label: item.name, item }, small.xMm, small.yMm)!, ground) } }
+  return { bare, nearest: { ...small, misfits: misfitsWithGround(setDown({ id: '\u0000trial', label: item.name, item }, small.xMm, small.yMm)!, ground) } }
 }
 
 /** Steps in which the bare sheet is looked over for the place with least in its way. */
-const LOOK_MM = 10
+const LOOK_MM = 20
 
 /** Of all places the bare sheet offers, the one where least of the other units is in the way. */
 function leastInTheWay(item: Item, free: FreeGround, others: readonly Placed[], ground: Ground): Fit['nearest'] {
@@ -71,17 +69,22 @@ function leastInTheWay(item: Item, free: FreeGround, others: readonly Placed[], 
   return nearest
 }
 
-/** By how much an item misses, in each measure in which cutting it down would make it fit. */
-function missesBy(item: Item, others: readonly Placed[], ground: Ground): { measure: 'width' | 'height' | 'depth', mm: number }[] {
+export interface Miss { measure: 'width' | 'height' | 'depth', mm: number }
+/** By how much an item misses: the measure in which cutting it down by least would make it fit; nothing when no cutting would. */
+export function missOf(item: Item, others: readonly Placed[], ground: Ground): Miss | undefined {
   const size = extent(setDown({ id: '', label: '', item }, 0, 0)!.bezel)
-  const most = { width: size.maxX - size.minX, height: size.maxY - size.minY, depth: item.body?.depthMm ?? 0 }
-  return (['width', 'height', 'depth'] as const).flatMap((measure) => {
-    const fits = (mm: number) => firstFree(freeGround(cutDown(item, mm, measure), others, ground, COARSE_MM)) !== undefined
-    if (most[measure] <= 1 || !fits(most[measure] - 0.5)) return []
-    let [no, yes] = [0, most[measure] - 0.5]
+  const most = { width: size.maxX - size.minX - 0.5, height: size.maxY - size.minY - 0.5, depth: item.body?.depthMm ?? 0 }
+  let best: Miss | undefined
+  for (const measure of ['depth', 'width', 'height'] as const) {
+    const fits = (mm: number) => anyFree(cutDown(item, mm, measure), others, ground, ANY_MM)
+    // A measure that would have to give more than another one already found is not looked into.
+    let yes = Math.min(most[measure], best?.mm ?? Infinity)
+    if (yes <= 1 || !fits(yes)) continue
+    let no = 0
     while (yes - no > MISS_MM) { const middle = (no + yes) / 2; if (fits(middle)) yes = middle; else no = middle }
-    return [{ measure, mm: Math.ceil(yes * 10) / 10 }]
-  }).sort((a, b) => a.mm - b.mm)
+    if (!best || yes < best.mm - MISS_MM) best = { measure, mm: Math.ceil(yes * 10) / 10 }
+  }
+  return best
 }
 
 /** One change that would make room: a unit or a movable zone shifted, or a unit taken off the face. */
@@ -106,6 +109,8 @@ export function leastChange(item: Item, others: readonly Placed[], ground: Groun
   for (const other of others) {
     if (fixed.has(other.id)) continue
     const rest = others.filter(one => one !== other)
+    // Most things make no room when they go: that is asked first, and cheaply.
+    if (!anyFree(item, rest, ground, ANY_MM)) continue
     const free = freeGround(item, rest, ground, COARSE_MM)
     let best: Change | undefined
     for (const at of corners(free, other.x, other.y)) {

@@ -175,7 +175,12 @@ function pieces(trial: Placed, others: readonly Placed[], ground: Ground): Piece
  * The free ground of an item among others.
  * @returns rows without runs where there is none; an item without a face, or deeper than the panel, has none at all
  */
-export function freeGround(item: Item, others: readonly Placed[], ground: Ground, stepMm = 0.5): FreeGround {
+export const freeGround = (item: Item, others: readonly Placed[], ground: Ground, stepMm = 0.5): FreeGround => sweep(item, others, ground, stepMm, false)
+
+/** Whether there is any free ground; stops at the first. */
+export const anyFree = (item: Item, others: readonly Placed[], ground: Ground, stepMm: number): boolean => sweep(item, others, ground, stepMm, true).rows.some(row => row.runs.length > 0)
+
+function sweep(item: Item, others: readonly Placed[], ground: Ground, stepMm: number, firstOnly: boolean): FreeGround {
   const trial = setDown({ id: '\u0000trial', label: item.name, item }, 0, 0)
   const { panel } = ground
   if (!trial || (trial.behind && trial.depthMm > panel.depthBehindMm + TOUCH_MM)) return { stepMm, rows: [], areaMm2: 0 }
@@ -229,6 +234,7 @@ export function freeGround(item: Item, others: readonly Placed[], ground: Ground
       if (at <= right) runs.push([at, right])
     }
     rows.push({ y, runs })
+    if (firstOnly && runs.length > 0) break
     const free = runs.reduce((sum, [a, b]) => sum + b - a, 0)
     if (last !== Infinity) areaMm2 += Math.min(free, lastFree) * (last - y)
     last = y

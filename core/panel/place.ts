@@ -1,5 +1,5 @@
 import { depthBehindMm, type Item, type Shape } from '../catalogue'
-import type { Airframe, Zone } from '../project'
+import type { Airframe, DesignUnit, Zone } from '../project'
 import { extent, figureAt, hull, pointsOf, type Circle, type Figure, type PointMm } from './geometry'
 
 /** A unit set down on the face: every figure it takes there and behind. */
@@ -54,6 +54,17 @@ export function setDown(unit: { id: string, label: string, item: Item }, x: numb
   }
 }
 
+const known = new WeakMap<object, Placed>()
+/** A design's unit set down where it stands; kept as long as the design's unit is the same object, as it is while a hand drags another one. */
+export function setDownUnit(unit: DesignUnit): Placed | undefined {
+  if (!unit.at) return undefined
+  const before = known.get(unit)
+  if (before) return before
+  const placed = setDown(unit, unit.at.xMm, unit.at.yMm)
+  if (placed) known.set(unit, placed)
+  return placed
+}
+
 /** A zone's ground as a figure: where it is drawn, or all it sweeps over. What sweeps is taken as convex. */
 export function zoneFigure(zone: Zone): Figure {
   const { area } = zone
@@ -85,8 +96,13 @@ export interface Ground {
   readonly behindZones: readonly { zone: Zone, figure: Figure }[]
 }
 
+const grounds = new WeakMap<object, Ground>()
 /** The panel with its zones as figures, made once for many checks. */
 export function groundOf(panel: Airframe['panel']): Ground {
+  const before = grounds.get(panel)
+  if (before) return before
   const zones = panel.zones.map(zone => ({ zone, figure: zoneFigure(zone) }))
-  return { panel, faceZones: zones.filter(({ zone }) => zone.side === 'face'), behindZones: zones.filter(({ zone }) => zone.side === 'behind') }
+  const ground = { panel, faceZones: zones.filter(({ zone }) => zone.side === 'face'), behindZones: zones.filter(({ zone }) => zone.side === 'behind') }
+  grounds.set(panel, ground)
+  return ground
 }

@@ -1,11 +1,11 @@
 import type { Item } from '../catalogue'
-import { firstFree, findPlace, freeGround, groundOf, leastChange, setDown, shiftZone, type Placed } from '../panel'
+import { firstFree, findPlace, freeGround, groundOf, leastChange, missOf, setDown, shiftZone, stackPlaces, type Placed } from '../panel'
 import { resolve, type Design, type Edit, type Project } from '../project'
 import { formatLength } from '../quantity'
 
 /** What would make room for an item that finds no place. */
 export interface RoomAnswer { says: string, changes: { text: string, edits: Edit[] }[], smaller: { id: string, name: string }[] }
-export interface RankedItem { item: Item, areaMm2: number, fits: boolean, missText: string }
+export interface RankedItem { item: Item, areaMm2: number, fits: boolean }
 
 const size = (mm: number) => `${formatLength(mm, 'metric')} (${formatLength(mm, 'inch')})`
 const WAYS = { width: 'too wide', height: 'too high', depth: 'too deep' } as const
@@ -21,7 +21,7 @@ export function makeRoom(project: Project, option: string, item: Item, unit: str
   const ground = groundOf(design.airframe.panel)
   const others = placedOf(design, unit)
   const fit = findPlace(item, others, ground)
-  const [miss] = fit.misses ?? []
+  const miss = fit.at ? undefined : missOf(item, fit.bare === false ? [] : others, ground)
   const inTheWay = [...new Set((fit.nearest?.misfits ?? []).map(misfit => misfit.otherName))]
   const says = fit.at ? `${item.name} fits.`
     : `${miss ? `${size(miss.mm)} ${WAYS[miss.measure]}` : 'No place for it'}${inTheWay.length ? `: ${inTheWay.slice(0, 3).join(', ')}` : ''}${fit.bare === false ? '. The bare sheet would not take it either' : ''}.`
@@ -43,23 +43,21 @@ export function makeRoom(project: Project, option: string, item: Item, unit: str
   return { says, changes, smaller }
 }
 
-/** The whole catalogue tried on the panel as it is: what fits by its room, then what misses by how much. */
+/** The whole catalogue tried on the panel as it is: what fits, by the ground it has to stand on, then what finds none. */
 export function rankForPanel(project: Project, option: string, catalogue: readonly Item[]): RankedItem[] {
   const design = resolve(project, option)
   const ground = groundOf(design.airframe.panel)
   const others = placedOf(design)
   // Items of one face and box find one ground.
-  const known = new Map<string, { areaMm2: number, fits: boolean, missText: string, missMm: number }>()
-  const tried = catalogue.filter(item => item.face && item.mounts.includes('panel')).map((item) => {
+  const known = new Map<string, { areaMm2: number, fits: boolean }>()
+  return catalogue.filter(item => item.face && item.mounts.includes('panel')).map((item) => {
     const key = JSON.stringify([item.face, item.body])
     if (!known.has(key)) {
-      const free = freeGround(item, others, ground, 2)
-      const fits = firstFree(free) !== undefined
-      const fit = fits ? undefined : findPlace(item, others, ground)
-      const [miss] = fit?.misses ?? []
-      known.set(key, { areaMm2: free.areaMm2, fits: fits || fit?.at !== undefined, missText: miss ? `${size(miss.mm)} ${WAYS[miss.measure]}` : 'no place', missMm: miss?.mm ?? Infinity })
+      const free = freeGround(item, others, ground, RANK_STEP_MM)
+      known.set(key, { areaMm2: free.areaMm2, fits: firstFree(free) !== undefined || stackPlaces(item, others, ground).length > 0 })
     }
     return { item, ...known.get(key)! }
-  })
-  return tried.sort((a, b) => Number(b.fits) - Number(a.fits) || b.areaMm2 - a.areaMm2 || a.missMm - b.missMm).map(({ item, areaMm2, fits, missText }) => ({ item, areaMm2, fits, missText }))
+  }).sort((a, b) => Number(b.fits) - Number(a.fits) || b.areaMm2 - a.areaMm2)
 }
+/** Rows for a ranking: its areas are for comparing. */
+const RANK_STEP_MM = 3

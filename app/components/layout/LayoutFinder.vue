@@ -10,7 +10,7 @@ const { items } = useCatalogue()
 const { free } = useLayoutTools()
 const wanted = ref('')
 const answer = shallowRef<RoomAnswer>()
-const ranked = shallowRef<{ item: Item, areaMm2: number, fits: boolean, missText: string }[]>()
+const ranked = shallowRef<{ item: Item, areaMm2: number, fits: boolean }[]>()
 const busy = ref('')
 
 const choices = computed(() => {
@@ -81,9 +81,9 @@ async function rankAll() {
       <p v-else class="small quiet">Its holes, its box behind and its screws are laid against every other hole, box, zone, lip and seam. What is left is shaded, true to half a millimetre.</p>
     </div>
     <div class="ranks">
-      <p v-if="!ranked" class="small quiet">Try the whole catalogue: what fits as the panel is now, with the most room first, and by how much the rest misses.</p>
+      <p v-if="!ranked" class="small quiet">Try the whole catalogue: what fits as the panel is now, with the most room first.</p>
       <table v-else class="list"><thead><tr><th>Item</th><th>Kind</th><th class="number">Ground</th><th>Fit</th></tr></thead>
-        <tbody><tr v-for="one in ranked" :key="one.item.id"><td><button class="plain" @click="wanted = `item:${one.item.id}`">{{ one.item.maker }} {{ one.item.name }}</button></td><td>{{ one.item.kind }}</td><td class="number figures">{{ one.fits ? `${(one.areaMm2 / 100).toFixed(0)} cm²` : '—' }}</td><td><StateMark :state="one.fits ? 'holds' : 'stops work'" :size="13" /> {{ one.fits ? 'fits' : one.missText }}</td></tr></tbody></table>
+        <tbody><tr v-for="one in ranked" :key="one.item.id"><td><button class="plain" @click="wanted = `item:${one.item.id}`">{{ one.item.maker }} {{ one.item.name }}</button></td><td>{{ one.item.kind }}</td><td class="number figures">{{ one.fits ? `${(one.areaMm2 / 100).toFixed(0)} cm²` : '—' }}</td><td><StateMark :state="one.fits ? 'holds' : 'stops work'" :size="13" /> {{ one.fits ? 'fits' : 'no place; choose it for why' }}</td></tr></tbody></table>
     </div>
   </div>
 </template>

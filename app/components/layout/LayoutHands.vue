@@ -65,6 +65,6 @@ const labels = (ids: readonly string[]) => ids.map(id => design.value.units.find
 
 <style scoped>
 .hands { display: grid; grid-template-columns: minmax(280px, 1fr) 2fr; height: 100%; min-height: 0; } .which { padding: 6px 14px; overflow: auto; border-right: 1px solid var(--rule); display: grid; gap: 6px; align-content: start; } .steps { overflow: auto; padding: 0 14px 6px; }
-td:nth-child(2) { width: 26%; } td:nth-child(3) { width: 20%; } td:nth-child(4) { width: 74px; } td { vertical-align: middle !important; }
+td:nth-child(2) { width: 26%; } td:nth-child(3) { width: 20%; } td:nth-child(4) select { width: 70px; } td { vertical-align: middle !important; }
 .nowrap { white-space: nowrap; }
 </style>

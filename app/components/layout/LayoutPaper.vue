@@ -68,7 +68,7 @@ const total = computed(() => offers.value?.every(one => one.accepted) ? offers.v
     </div>
     <div class="col">
       <h2>Words to engrave</h2>
-      <div class="row"><input v-model="label" class="plain grow" aria-label="Words of a new label" placeholder="ALT FIELD" maxlength="120" @keydown.enter="addLabel"><button class="plain" @click="addLabel">+ label</button></div>
+      <div class="row tight"><input v-model="label" class="plain grow" aria-label="Words of a new label" placeholder="ALT FIELD" maxlength="120" @keydown.enter="addLabel"><button class="plain" @click="addLabel">+ label</button></div>
       <div v-for="one in design.labels" :key="one.id" class="row tight"><b class="small grow">{{ one.text }}</b>
         <QuantityField kind="length" label="Across" hide-label :model-value="one.xMm" class="pos" @update:model-value="v => bench.act([{ type: 'label.put', option: on, label: { ...one, xMm: v } }], `Move ${one.text}`)" /><QuantityField kind="length" label="Up" hide-label :model-value="one.yMm" class="pos" @update:model-value="v => bench.act([{ type: 'label.put', option: on, label: { ...one, yMm: v } }], `Move ${one.text}`)" /><QuantityField kind="length" label="Letter height" hide-label :model-value="one.heightMm" class="pos" @update:model-value="v => bench.act([{ type: 'label.put', option: on, label: { ...one, heightMm: v } }], `Size ${one.text}`)" />
         <button class="plain" :aria-label="`Take the label ${one.text} away`" @click="bench.act([{ type: 'label.drop', option: on, label: one.id }], `Take ${one.text} away`)">✕</button></div>
@@ -88,6 +88,6 @@ const total = computed(() => offers.value?.every(one => one.accepted) ? offers.v
 </template>
 
 <style scoped>
-.paper { display: grid; grid-template-columns: 1fr 1.1fr 1.2fr; height: 100%; min-height: 0; } .col { padding: 6px 14px; overflow: auto; border-right: 1px solid var(--rule); display: grid; gap: 5px; align-content: start; } .pos { width: 62px; } .tight { flex-wrap: nowrap; gap: 4px; } ul { padding-left: 18px; }
-select.plain { max-width: 170px; }
+.paper { display: grid; grid-template-columns: 1fr 1.1fr 1.2fr; height: 100%; min-height: 0; } .col { min-width: 0; padding: 6px 14px; overflow: auto; border-right: 1px solid var(--rule); display: grid; gap: 5px; align-content: start; } .pos { width: 58px; flex: none; } .grow { min-width: 0; } .tight { flex-wrap: nowrap; gap: 4px; } ul { padding-left: 18px; }
+select.plain { max-width: 170px; } button { white-space: nowrap; flex: none; }
 </style>

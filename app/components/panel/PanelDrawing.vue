@@ -23,6 +23,8 @@ const height = computed(() => box.value.maxY - box.value.minY)
 /** From y up in mm to y down in the drawing. */
 const flip = (y: number) => box.value.maxY - y
 
+const viewBox = computed(() => `${box.value.minX - MARGIN} ${-MARGIN} ${width.value + MARGIN + 10} ${height.value + MARGIN + 10}`)
+
 let toDrawing: DOMMatrix | undefined
 /** Where a pointer is on the face. The matrix is asked for when a hand takes hold: asking at each move would lay the page out twice. */
 function toFace(event: PointerEvent): { x: number, y: number } | undefined {
@@ -40,15 +42,16 @@ const troubled = computed(() => {
   for (const snag of snags) if (snag.weight !== 'worth knowing') for (const id of snag.subjects) if (map.get(id) !== 'stops-work') map.set(id, snag.weight.replaceAll(' ', '-'))
   return map
 })
-const heldIds = computed(() => new Set(hand.by.value ? hand.hold.value!.units.map(one => one.id) : []))
-/** Every unit where the document has it; those in the hand, on top, where the hand has them. */
-const shown = computed(() => {
-  const list = design.units.flatMap(unit => unit.item.face && unit.at && !heldIds.value.has(unit.id) ? [{ unit, x: unit.at.xMm, y: flip(unit.at.yMm) }] : [])
-  const { by, hold } = hand
-  if (!by.value || !hold.value) return list
-  const places = new Map(hold.value.units.map(one => [one.id, one]))
-  return [...list, ...design.units.flatMap((unit) => { const from = places.get(unit.id); return from ? [{ unit, x: from.x + by.value!.dx, y: flip(from.y + by.value!.dy) }] : [] })]
+const holding = computed(() => hand.by.value !== undefined)
+const heldIds = computed(() => new Set(holding.value ? hand.hold.value!.units.map(one => one.id) : []))
+/** Every unit where the document has it, but for those in the hand. */
+const shown = computed(() => design.units.flatMap(unit => unit.item.face && unit.at && !heldIds.value.has(unit.id) ? [{ unit, x: unit.at.xMm, y: flip(unit.at.yMm) }] : []))
+/** Those in the hand are drawn on a sheet of their own over the other: while they move, nothing else is painted anew. */
+const held = computed(() => {
+  const places = new Map(heldIds.value.size ? hand.hold.value?.units.map(one => [one.id, one]) : [])
+  return design.units.flatMap((unit) => { const from = places.get(unit.id); return from ? [{ unit, x: from.x, y: flip(from.y) }] : [] })
 })
+const shiftHeld = computed(() => hand.by.value ? `translate(${hand.by.value.dx} ${-hand.by.value.dy})` : undefined)
 const selected = computed(() => new Set(bench.selected))
 
 /** The place read out while a hand drags, with angles and reach of every pilot. */
@@ -121,7 +124,7 @@ const place = (unit: DesignUnit) => unit.at ? `${taste.length(unit.at.xMm)} acro
 
 <template>
   <div class="drawing">
-    <svg ref="svg" :class="{ grabbing: space, measuring: tool === 'measure' }" :viewBox="`${box.minX - MARGIN} ${-MARGIN} ${width + MARGIN + 10} ${height + MARGIN + 10}`" preserveAspectRatio="xMidYMid meet" role="group" aria-label="Panel to scale. Tab walks through the units, arrows nudge." @pointerdown="event => { if (!(event.target as Element).closest('.unit')) onGround(event) }">
+    <svg ref="svg" :class="{ grabbing: space, measuring: tool === 'measure' }" :viewBox="viewBox" preserveAspectRatio="xMidYMid meet" role="group" aria-label="Panel to scale. Tab walks through the units, arrows nudge." @pointerdown="event => { if (!(event.target as Element).closest('.unit')) onGround(event) }">
       <defs><pattern id="hatch" width="7" height="7" patternTransform="rotate(45)" patternUnits="userSpaceOnUse"><line x1="0" y1="0" x2="0" y2="7" class="hatch" /></pattern></defs>
       <g :transform="view.toString()">
         <g ref="sheet">
@@ -129,17 +132,22 @@ const place = (unit: DesignUnit) => unit.at ? `${taste.length(unit.at.xMm)} acro
           <g :class="{ faint: tool === 'sheet' }">
             <PanelUnit
               v-for="{ unit, x, y } in shown" :key="unit.id" :unit="unit" :x="x" :y="y" :trouble="troubled.get(unit.id)" :selected="selected.has(unit.id)"
-              :held="heldIds.has(unit.id)" :face="layers.face" :holes="layers.holes" :behind="layers.behind" :place="place(unit)"
+              :held="false" :face="layers.face" :holes="layers.holes" :behind="layers.behind" :place="place(unit)"
               @take="event => takeUnit(unit, event)" @key="event => onKey(event, unit)"
             />
             <text v-for="label in layers.face ? design.labels : []" :key="label.id" :x="label.xMm" :y="flip(label.yMm) + label.heightMm / 2" :font-size="label.heightMm / 0.72" text-anchor="middle" class="etched">{{ label.text }}</text>
           </g>
           <PanelOverlay :design="design" :seats="hand.live.value?.seats" />
+          <rect v-if="lasso" :x="Math.min(lasso.x0, lasso.x1)" :y="flip(Math.max(lasso.y0, lasso.y1))" :width="Math.abs(lasso.x1 - lasso.x0)" :height="Math.abs(lasso.y1 - lasso.y0)" class="lasso" />
+        </g>
+      </g>
+    </svg>
+    <svg v-if="holding" class="top" :viewBox="viewBox" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
+      <g :transform="view.toString()">
+        <g :transform="shiftHeld"><PanelUnit v-for="{ unit, x, y } in held" :key="unit.id" :unit="unit" :x="x" :y="y" :trouble="troubled.get(unit.id)" :selected="true" held :face="layers.face" :holes="layers.holes" :behind="layers.behind" place="" /></g>
           <template v-for="relation in hand.relations.value" :key="relation.axis">
             <line v-if="relation.axis === 'x'" :x1="relation.atMm" :x2="relation.atMm" y1="0" :y2="height" class="guide" /><line v-else :x1="box.minX" :x2="box.maxX" :y1="flip(relation.atMm)" :y2="flip(relation.atMm)" class="guide" />
           </template>
-          <rect v-if="lasso" :x="Math.min(lasso.x0, lasso.x1)" :y="flip(Math.max(lasso.y0, lasso.y1))" :width="Math.abs(lasso.x1 - lasso.x0)" :height="Math.abs(lasso.y1 - lasso.y0)" class="lasso" />
-        </g>
       </g>
     </svg>
     <div class="view">
@@ -153,12 +161,13 @@ const place = (unit: DesignUnit) => unit.at ? `${taste.length(unit.at.xMm)} acro
 <style scoped>
 .drawing { position: relative; min-height: 0; height: 100%; }
 svg { width: 100%; height: 100%; display: block; touch-action: none; background: var(--chalk); }
+.top { position: absolute; inset: 0; background: none; pointer-events: none; will-change: transform; contain: strict; }
 svg.grabbing { cursor: grab; } svg.measuring { cursor: crosshair; }
 .hatch { stroke: var(--quiet); stroke-width: 1; }
 .faint { opacity: .45; pointer-events: none; }
 .etched { font-family: 'B612', sans-serif; fill: var(--graphite); pointer-events: none; }
 .guide { stroke: var(--dye); stroke-width: .8; stroke-dasharray: 3 3; pointer-events: none; }
 .lasso { fill: var(--dye); fill-opacity: .08; stroke: var(--dye); stroke-width: 1; stroke-dasharray: 4 2; }
-.view { position: absolute; left: 8px; right: 8px; bottom: 6px; display: flex; gap: 4px; align-items: center; }
+.view { contain: layout paint; position: absolute; left: 8px; right: 8px; bottom: 6px; display: flex; gap: 4px; align-items: center; }
 .reading { background: var(--paper); border: 1px solid var(--dye); padding: 3px 8px; }
 </style>
