@@ -20,6 +20,18 @@ for (const dark of [false, true]) {
         expect(violations.map(one => `${one.id}: ${one.nodes.slice(0, 3).map(node => node.target.join(' ')).join('; ')}`)).toEqual([])
       })
     }
+    test('no accessibility violations in any pane of Lay out', async ({ page }) => {
+      await page.addInitScript(on => localStorage.setItem('ewerpanel.dark', String(on)), dark)
+      await page.goto(`${server.base}/p/skerrow-dunlin/layout`)
+      await page.getByRole('tab', { name: /Option B/ }).click()
+      for (const layer of ['Behind', 'Sight', 'Reach', 'Flow', 'Metal']) await page.getByRole('button', { name: layer, exact: true }).click()
+      for (const pane of ['Room for', 'Sheet', 'Seats', 'Hands', 'Paper and cutter']) {
+        await page.getByRole('tab', { name: pane, exact: true }).click()
+        await page.waitForTimeout(250)
+        const { violations } = await new AxeBuilder({ page }).analyze()
+        expect(violations.map(one => `${pane}: ${one.id}: ${one.nodes.slice(0, 3).map(node => node.target.join(' ')).join('; ')}`)).toEqual([])
+      }
+    })
   })
 }
 
@@ -40,7 +52,7 @@ test('a unit is chosen, set down, nudged and typed by keyboard alone', async ({ 
   await page.keyboard.press('Enter')
   const unit = page.locator('[data-unit="quillon-plumb-2-1"]')
   await expect(unit).toBeFocused()
-  await expect(page.locator('[data-snag^="panel."]')).toHaveCount(0)
+  await expect(page.locator('[data-snag^="panel."][data-snag*="quillon-plumb-2-1"]')).toHaveCount(0)
 
   const across = async () => Number(/([\d.]+) in across/.exec((await unit.getAttribute('aria-label'))!)![1])
   const start = await across()

@@ -43,7 +43,7 @@ test('a CSV with a bad row is shown with line and column, and comes in only when
   await page.goto(`${server.base}/p/skerrow-dunlin/stock`)
   await page.getByRole('button', { name: 'Bring in' }).click()
   await page.getByLabel('Catalogue file').setInputFiles({ name: 'mine.csv', mimeType: 'text/csv', buffer: Buffer.from(body) })
-  await expect(page.getByRole('dialog')).toContainText(/Line 3, column 12, mass_kg: must not be negative/)
+  await expect(page.getByRole('dialog')).toContainText(/Line 3, column 13, mass_kg: must not be negative/)
   expect((await (await fetch(`${server.base}/api/catalogue`)).json() as { own: string[] }).own).not.toContain('mine-10')
   await page.getByRole('button', { name: 'Bring the good rows in' }).click()
   await expect(page.getByRole('dialog')).toContainText('1 items are now yours')

@@ -21,7 +21,7 @@ const examiner = {
   /** Why an item finds no place, and what would make room for it. */
   room: (project: Project, option: string, item: Item, unit: string | undefined, catalogue: Item[]): RoomAnswer => makeRoom(project, option, item, unit, catalogue),
   /** The whole catalogue tried on the panel. */
-  rank: (project: Project, option: string, catalogue: Item[]): RankedItem[] => rankForPanel(project, option, catalogue),
+  rank: (project: Project, option: string, catalogue: Item[], place?: string): RankedItem[] => rankForPanel(project, option, catalogue, place),
   /** What the going of each unit gives and breaks. */
   goings(project: Project, option: string, units: string[]): Record<string, Effect> {
     const before = examineOption(project, option)

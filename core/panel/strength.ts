@@ -1,5 +1,5 @@
 import { formatLength } from '../quantity'
-import { AS_FOUND, type Design, type DesignUnit, type Remedy, type Snag, type Working } from '../project'
+import { AS_FOUND, remember, type Design, type DesignUnit, type Remedy, type Snag, type Working } from '../project'
 import { extent, inside, type Figure, type PointMm } from './geometry'
 import type { Placed } from './place'
 
@@ -75,7 +75,9 @@ export interface Bend { unit: string, deflectionMm: number, spanMm: number, stri
  * its upper edge where the unit stands (of its bay, when it has one), as wide as the unit's hole and half the span on
  * either side, less every hole in it, held at both ends without being clamped.
  */
-export function bends(design: Design, placed: readonly Placed[]): Bend[] {
+export const bends = remember(bendsOf, (design: Design, placed: readonly Placed[]) => [design.airframe.panel, ...placed])
+
+function bendsOf(design: Design, placed: readonly Placed[]): Bend[] {
   const { panel } = design.airframe
   const { gpa, from } = stiffnessOf(panel.material)
   const holes = placed.flatMap(unit => unit.cutout ? [{ cut: unit.cutout, box: extent(unit.cutout) }] : [])

@@ -1,6 +1,6 @@
 import type { FunctionName } from '../catalogue'
 import { freeGround, groundOf, nearestFree, setDown } from '../panel'
-import { AS_FOUND, type Design, type DesignUnit, type Pilot, type Remedy, type Snag } from '../project'
+import { AS_FOUND, remember, type Design, type DesignUnit, type Pilot, type Remedy, type Snag } from '../project'
 import { betterOrders, proposedFlows, walkFlow, type BetterOrder, type FlowWalk } from './flow'
 import { FIELD, FIELD_BASIS, lineOfSightPoint, outOfConeDeg, reachTo, shoulderPoint, sightOf, useOf, type FacePoint, type Hand, type Sight } from './sight'
 
@@ -90,7 +90,9 @@ function closer(design: Design, unit: DesignUnit, pilot: Pilot, value: (seat: Se
 }
 
 /** Examines what the pilots see, reach and do with their hands. Without pilots only what does not depend on them. */
-export function examinePilots(design: Design): PilotReport {
+export const examinePilots = remember(examineSeats, (design: Design) => [design.airframe, design.optionId, design.links, design.rows, design.flows, ...design.units.filter(unit => unit.at || design.links.some(link => link.from.unit === unit.id || link.to.unit === unit.id))])
+
+function examineSeats(design: Design): PilotReport {
   const { pilots } = design.airframe
   const seats = seatsOf(design)
   const byId = new Map(design.units.map(unit => [unit.id, unit]))

@@ -49,6 +49,8 @@ export class ResolveError extends Error {}
 
 export const AS_FOUND = 'as-found'
 
+const joined = new WeakMap<Unit, DesignUnit>()
+
 const NO_PRICES: Prices = { labourCentsPerHour: 0, panelWorkCents: 0, wireCentsPerMetre: 0, travelCents: 0, contingencyPercent: 0 }
 
 /** The as-found aeroplane as an option, so that every room can examine it like any other. */
@@ -81,11 +83,16 @@ export function resolve(project: Project, option: string | Option): Design {
     const at = set?.at ?? (unit.xMm === undefined || unit.yMm === undefined ? undefined : { xMm: unit.xMm, yMm: unit.yMm })
     const state = !before || before.item !== unit.item ? 'new'
       : before.place === unit.place && before.xMm === at?.xMm && before.yMm === at?.yMm ? 'kept' : 'moved'
-    return {
+    // The same unit of the same item in the same place is the same object from one design to the next.
+    const known = joined.get(unit)
+    if (known && known.item === item && known.place === place && known.state === state && known.row === set?.row && known.at?.xMm === (place.kind === 'panel' ? at?.xMm : undefined) && known.at?.yMm === (place.kind === 'panel' ? at?.yMm : undefined)) return known
+    const made: DesignUnit = {
       id: unit.id, label: unit.label, item, place, state,
       at: place.kind === 'panel' ? at : undefined, row: set?.row,
       shed: unit.shed, phase: unit.phase, locked: unit.locked, rearSupport: unit.rearSupport, priceCents: unit.priceCents ?? item.priceCents
     }
+    joined.set(unit, made)
+    return made
   }
   const here = new Set(chosen.units.map(unit => unit.id))
   const fates = new Map(chosen.disposals.map(disposal => [disposal.unit, disposal]))

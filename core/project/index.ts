@@ -1,6 +1,7 @@
 export * from './schema'
 export * from './edits'
 export * from './history'
+export * from './remember'
 export * from './rows'
 export * from './design'
 export * from './migrations'

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { applyEdits, AS_FOUND, resolve } from '../project'
 import { demoCatalogue, demoProject } from '../testing'
-import { candidateEffects, effectOf, examineOption, FIGURE_KEYS, newUnit } from '.'
+import { findPlace, groundOf, setDown } from '../panel'
+import { candidateEffects, effectOf, examineOption, FIGURE_KEYS, makeRoom, newUnit, rankForPanel } from '.'
 
 const NAMES = ['1-teasel-ls', '2-hollin-whimbrel', '3-skerrow-dunlin'] as const
 
@@ -84,5 +85,39 @@ describe('what a change would do', () => {
     const one = items.find(entry => entry.id === 'tarn-com')!
     const unit = newUnit(project, 'a', one)!
     expect(resolve(applyEdits(project, [{ type: 'unit.add', option: 'a', unit, item: one }], 'add').project, 'a').units.at(-1)!.place.kind).toBe('roof')
+  })
+})
+
+describe('making room', () => {
+  const project = demoProject('3-skerrow-dunlin')
+  const catalogue = demoCatalogue()
+  const wide = catalogue.find(one => one.id === 'pellinore-vista-10')!
+  it('says by how much the wide display misses, names what is in its way, and offers what of its kind fits', () => {
+    const answer = makeRoom(project, 'a', wide, undefined, catalogue)
+    expect(answer.says).toMatch(/^[\d.]+ mm \([\d.]+ in\) too (wide|high|deep): /)
+    const design = resolve(project, 'a')
+    const others = design.units.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
+    for (const { id } of answer.smaller) expect(findPlace(catalogue.find(one => one.id === id)!, others, groundOf(design.airframe.panel)).at).toBeDefined()
+  })
+  it('what it offers makes the room it promises', () => {
+    const medium = catalogue.filter(one => one.kind === 'round instrument' && one.face)[0]!
+    for (const item of [wide, medium]) for (const change of makeRoom(project, 'a', item, undefined, catalogue).changes) {
+      const next = resolve(applyEdits(project, change.edits, 'room').project, 'a')
+      const others = next.units.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
+      expect(findPlace(item, others, groundOf(next.airframe.panel)).at, change.text).toBeDefined()
+    }
+  })
+  it('ranks the catalogue: what fits first, by its ground', () => {
+    const ranked = rankForPanel(project, 'b', catalogue)
+    expect(ranked.length).toBe(catalogue.filter(one => one.face && one.mounts.includes('panel')).length)
+    const order = ranked.map(one => Number(one.fits) * 1e9 + one.areaMm2)
+    expect(order).toEqual([...order].sort((a, b) => b - a))
+  })
+  it('ranks for one place: what stands there itself fits at its very middle', () => {
+    const ranked = rankForPanel(project, 'b', catalogue, 'standby')
+    const own = resolve(project, 'b').units.find(unit => unit.id === 'standby')!.item
+    expect(ranked.find(one => one.item.id === own.id)).toSatisfy((one: { fits: boolean, awayMm: number }) => one.fits && one.awayMm <= 1.5)
+    const away = ranked.filter(one => one.fits).map(one => one.awayMm!)
+    expect(away).toEqual([...away].sort((a, b) => a - b))
   })
 })

@@ -1,11 +1,11 @@
 import type { Item } from '../catalogue'
-import { firstFree, findPlace, freeGround, groundOf, leastChange, missOf, setDown, shiftZone, stackPlaces, type Placed } from '../panel'
+import { firstFree, findPlace, freeGround, groundOf, leastChange, missOf, nearestFree, setDown, shiftZone, stackPlaces, type Placed } from '../panel'
 import { resolve, type Design, type Edit, type Project } from '../project'
 import { formatLength } from '../quantity'
 
 /** What would make room for an item that finds no place. */
 export interface RoomAnswer { says: string, changes: { text: string, edits: Edit[] }[], smaller: { id: string, name: string }[] }
-export interface RankedItem { item: Item, areaMm2: number, fits: boolean }
+export interface RankedItem { item: Item, areaMm2: number, fits: boolean, awayMm?: number }
 
 const size = (mm: number) => `${formatLength(mm, 'metric')} (${formatLength(mm, 'inch')})`
 const WAYS = { width: 'too wide', height: 'too high', depth: 'too deep' } as const
@@ -43,21 +43,26 @@ export function makeRoom(project: Project, option: string, item: Item, unit: str
   return { says, changes, smaller }
 }
 
-/** The whole catalogue tried on the panel as it is: what fits, by the ground it has to stand on, then what finds none. */
-export function rankForPanel(project: Project, option: string, catalogue: readonly Item[]): RankedItem[] {
+/**
+ * The whole catalogue tried on the panel as it is: what fits, by the ground it has to stand on, then what finds none.
+ * @param place a unit whose place is meant: it is taken away, and what fits comes by how near to its middle it can stand
+ */
+export function rankForPanel(project: Project, option: string, catalogue: readonly Item[], place?: string): RankedItem[] {
   const design = resolve(project, option)
   const ground = groundOf(design.airframe.panel)
-  const others = placedOf(design)
+  const others = placedOf(design, place)
+  const aim = place === undefined ? undefined : design.units.find(unit => unit.id === place)?.at
   // Items of one face and box find one ground.
-  const known = new Map<string, { areaMm2: number, fits: boolean }>()
+  const known = new Map<string, { areaMm2: number, fits: boolean, awayMm?: number }>()
   return catalogue.filter(item => item.face && item.mounts.includes('panel')).map((item) => {
     const key = JSON.stringify([item.face, item.body])
     if (!known.has(key)) {
       const free = freeGround(item, others, ground, RANK_STEP_MM)
-      known.set(key, { areaMm2: free.areaMm2, fits: firstFree(free) !== undefined || stackPlaces(item, others, ground).length > 0 })
+      const near = aim && [nearestFree(free, aim.xMm, aim.yMm)?.awayMm ?? Infinity, ...stackPlaces(item, others, ground).map(at => Math.hypot(at.xMm - aim.xMm, at.yMm - aim.yMm))]
+      known.set(key, { areaMm2: free.areaMm2, fits: firstFree(free) !== undefined || stackPlaces(item, others, ground).length > 0, awayMm: near && Math.min(...near) })
     }
     return { item, ...known.get(key)! }
-  }).sort((a, b) => Number(b.fits) - Number(a.fits) || b.areaMm2 - a.areaMm2)
+  }).sort((a, b) => Number(b.fits) - Number(a.fits) || (a.awayMm ?? 0) - (b.awayMm ?? 0) || b.areaMm2 - a.areaMm2)
 }
 /** Rows for a ranking: its areas are for comparing. */
 const RANK_STEP_MM = 3

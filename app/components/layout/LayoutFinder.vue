@@ -3,15 +3,19 @@ import { firstFree, freeGround, groundOf, nearestFree, setDown } from '#core/pan
 import type { Item } from '#core/catalogue'
 import type { RoomAnswer } from '~/workers/examiner'
 import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
 
 /** Where can it go? Shades the ground an item can stand on, or says by how much it misses and what would make room. */
 const bench = useBench()
+const taste = useTaste()
 const { items } = useCatalogue()
 const { free } = useLayoutTools()
 const wanted = ref('')
 const answer = shallowRef<RoomAnswer>()
-const ranked = shallowRef<{ item: Item, areaMm2: number, fits: boolean }[]>()
+const ranked = shallowRef<{ item: Item, areaMm2: number, fits: boolean, awayMm?: number }[]>()
 const busy = ref('')
+/** The unit whose place is asked about; the whole panel when empty. */
+const place = ref('')
 
 const choices = computed(() => {
   const own = bench.design!.units.filter(unit => unit.item.face && unit.place.kind === 'panel').map(unit => ({ key: `unit:${unit.id}`, name: `${unit.label} (on this panel)` }))
@@ -54,7 +58,7 @@ function setDownNearest() {
 async function rankAll() {
   if (!bench.project || !bench.option) return
   busy.value = 'Trying the whole catalogue…'
-  try { ranked.value = await useExaminer().rank(bench.project, bench.option.id, items.value) } finally { busy.value = '' }
+  try { ranked.value = await useExaminer().rank(bench.project, bench.option.id, items.value, place.value || undefined) } finally { busy.value = '' }
 }
 </script>
 
@@ -65,6 +69,7 @@ async function rankAll() {
       <div class="row">
         <button class="plain" :disabled="!free || free.ground.areaMm2 === 0 || !subject?.unit" @click="setDownNearest">Set it down nearest</button>
         <button class="plain" :disabled="busy !== ''" @click="rankAll">Try the whole catalogue</button>
+        <label class="small">in <select v-model="place" class="plain" aria-label="Place to try the catalogue in"><option value="">the whole panel</option><option v-for="unit in bench.design!.units.filter(one => one.at && one.item.face)" :key="unit.id" :value="unit.id">the place of {{ unit.label }}</option></select></label>
       </div>
       <p v-if="busy" class="small quiet" role="status">{{ busy }}</p>
       <template v-else-if="subject && free">
@@ -82,8 +87,8 @@ async function rankAll() {
     </div>
     <div class="ranks">
       <p v-if="!ranked" class="small quiet">Try the whole catalogue: what fits as the panel is now, with the most room first.</p>
-      <table v-else class="list"><thead><tr><th>Item</th><th>Kind</th><th class="number">Ground</th><th>Fit</th></tr></thead>
-        <tbody><tr v-for="one in ranked" :key="one.item.id"><td><button class="plain" @click="wanted = `item:${one.item.id}`">{{ one.item.maker }} {{ one.item.name }}</button></td><td>{{ one.item.kind }}</td><td class="number figures">{{ one.fits ? `${(one.areaMm2 / 100).toFixed(0)} cm²` : '—' }}</td><td><StateMark :state="one.fits ? 'holds' : 'stops work'" :size="13" /> {{ one.fits ? 'fits' : 'no place; choose it for why' }}</td></tr></tbody></table>
+      <table v-else class="list"><thead><tr><th>Item</th><th>Kind</th><th class="number">{{ place ? 'Off its middle' : 'Ground' }}</th><th>Fit</th></tr></thead>
+        <tbody><tr v-for="one in ranked" :key="one.item.id"><td><button class="plain" @click="wanted = `item:${one.item.id}`">{{ one.item.maker }} {{ one.item.name }}</button></td><td>{{ one.item.kind }}</td><td class="number figures">{{ !one.fits ? '—' : one.awayMm === undefined ? `${(one.areaMm2 / 100).toFixed(0)} cm²` : taste.length(one.awayMm) }}</td><td><StateMark :state="one.fits ? 'holds' : 'stops work'" :size="13" /> {{ one.fits ? 'fits' : 'no place; choose it for why' }}</td></tr></tbody></table>
     </div>
   </div>
 </template>

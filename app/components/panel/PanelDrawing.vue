@@ -46,23 +46,7 @@ const holding = computed(() => hand.by.value !== undefined)
 const heldIds = computed(() => new Set(holding.value ? hand.hold.value!.units.map(one => one.id) : []))
 /** Every unit where the document has it, but for those in the hand. */
 const shown = computed(() => design.units.flatMap(unit => unit.item.face && unit.at && !heldIds.value.has(unit.id) ? [{ unit, x: unit.at.xMm, y: flip(unit.at.yMm) }] : []))
-/** Those in the hand are drawn on a sheet of their own over the other: while they move, nothing else is painted anew. */
-const held = computed(() => {
-  const places = new Map(heldIds.value.size ? hand.hold.value?.units.map(one => [one.id, one]) : [])
-  return design.units.flatMap((unit) => { const from = places.get(unit.id); return from ? [{ unit, x: from.x, y: flip(from.y) }] : [] })
-})
-const shiftHeld = computed(() => hand.by.value ? `translate(${hand.by.value.dx} ${-hand.by.value.dy})` : undefined)
 const selected = computed(() => new Set(bench.selected))
-
-/** The place read out while a hand drags, with angles and reach of every pilot. */
-const reading = computed(() => {
-  const { hold, by, live, relations } = hand
-  if (!hold.value || !by.value) return ''
-  const first = hold.value.units.find(one => one.id === hold.value!.unit)!
-  const seats = live.value?.seats.filter(seat => seat.unit === first.id) ?? []
-  const people = seats.map(seat => `${design.airframe.pilots.find(one => one.id === seat.pilot)?.name}: ${Math.round(seat.sight.sideDeg)}° side, ${Math.round(seat.sight.upDeg)}° up, ${seat.overReachMm > 0 ? `out of reach by ${taste.length(seat.overReachMm)}` : `arm ${taste.length(seat.reachMm)}`}`)
-  return [`${hold.value.label}: ${taste.length(first.x + by.value.dx)} across, ${taste.length(first.y + by.value.dy)} up`, ...relations.value.map(one => one.text), ...people].join(' · ')
-})
 
 const view = ref(zoomIdentity)
 let behaviour: ZoomBehavior<SVGSVGElement, unknown>
@@ -106,7 +90,7 @@ function takeUnit(unit: DesignUnit, event: PointerEvent) {
 
 const MOVES: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }
 /** Arrows nudge 0.05 in or 1 mm; Shift ten times, Alt a tenth. Enter selects, with Shift adds. */
-function onKey(event: KeyboardEvent, unit: DesignUnit) {
+function onKey(unit: DesignUnit, event: KeyboardEvent) {
   if (event.key === 'Enter' || event.key === ' ') { event.preventDefault(); bench.selected = event.shiftKey ? (bench.selected.includes(unit.id) ? bench.selected.filter(id => id !== unit.id) : [...bench.selected, unit.id]) : [unit.id]; return }
   if (event.key === 'Escape') { bench.selected = []; return }
   const move = MOVES[event.key]
@@ -133,27 +117,19 @@ const place = (unit: DesignUnit) => unit.at ? `${taste.length(unit.at.xMm)} acro
             <PanelUnit
               v-for="{ unit, x, y } in shown" :key="unit.id" :unit="unit" :x="x" :y="y" :trouble="troubled.get(unit.id)" :selected="selected.has(unit.id)"
               :held="false" :face="layers.face" :holes="layers.holes" :behind="layers.behind" :place="place(unit)"
-              @take="event => takeUnit(unit, event)" @key="event => onKey(event, unit)"
+              @take="takeUnit" @key="onKey"
             />
             <text v-for="label in layers.face ? design.labels : []" :key="label.id" :x="label.xMm" :y="flip(label.yMm) + label.heightMm / 2" :font-size="label.heightMm / 0.72" text-anchor="middle" class="etched">{{ label.text }}</text>
           </g>
-          <PanelOverlay :design="design" :seats="hand.live.value?.seats" />
+          <PanelOverlay :design="design" :quiet="holding" />
           <rect v-if="lasso" :x="Math.min(lasso.x0, lasso.x1)" :y="flip(Math.max(lasso.y0, lasso.y1))" :width="Math.abs(lasso.x1 - lasso.x0)" :height="Math.abs(lasso.y1 - lasso.y0)" class="lasso" />
         </g>
       </g>
     </svg>
-    <svg v-if="holding" class="top" :viewBox="viewBox" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
-      <g :transform="view.toString()">
-        <g :transform="shiftHeld"><PanelUnit v-for="{ unit, x, y } in held" :key="unit.id" :unit="unit" :x="x" :y="y" :trouble="troubled.get(unit.id)" :selected="true" held :face="layers.face" :holes="layers.holes" :behind="layers.behind" place="" /></g>
-          <template v-for="relation in hand.relations.value" :key="relation.axis">
-            <line v-if="relation.axis === 'x'" :x1="relation.atMm" :x2="relation.atMm" y1="0" :y2="height" class="guide" /><line v-else :x1="box.minX" :x2="box.maxX" :y1="flip(relation.atMm)" :y2="flip(relation.atMm)" class="guide" />
-          </template>
-      </g>
-    </svg>
+    <PanelHeld v-if="holding" :design="design" :hand="hand" :view-box="viewBox" :transform="view.toString()" :top-mm="box.maxY" :troubled="troubled" :layers="layers" />
     <div class="view">
       <button class="plain" aria-label="Closer" @click="closer(1.4)">closer</button><button class="plain" aria-label="Farther" @click="closer(1 / 1.4)">farther</button><button class="plain" @click="fit">whole panel</button>
-      <span v-if="reading" class="figures small reading">{{ reading }}</span>
-      <span v-else-if="tool === 'measure'" class="small reading">Point at two places, or at two units for their middles.</span>
+      <span v-if="tool === 'measure'" class="small reading">Point at two places, or at two units for their middles.</span>
     </div>
   </div>
 </template>
@@ -161,12 +137,10 @@ const place = (unit: DesignUnit) => unit.at ? `${taste.length(unit.at.xMm)} acro
 <style scoped>
 .drawing { position: relative; min-height: 0; height: 100%; }
 svg { width: 100%; height: 100%; display: block; touch-action: none; background: var(--chalk); }
-.top { position: absolute; inset: 0; background: none; pointer-events: none; will-change: transform; contain: strict; }
 svg.grabbing { cursor: grab; } svg.measuring { cursor: crosshair; }
 .hatch { stroke: var(--quiet); stroke-width: 1; }
 .faint { opacity: .45; pointer-events: none; }
 .etched { font-family: 'B612', sans-serif; fill: var(--graphite); pointer-events: none; }
-.guide { stroke: var(--dye); stroke-width: .8; stroke-dasharray: 3 3; pointer-events: none; }
 .lasso { fill: var(--dye); fill-opacity: .08; stroke: var(--dye); stroke-width: 1; stroke-dasharray: 4 2; }
 .view { contain: layout paint; position: absolute; left: 8px; right: 8px; bottom: 6px; display: flex; gap: 4px; align-items: center; }
 .reading { background: var(--paper); border: 1px solid var(--dye); padding: 3px 8px; }

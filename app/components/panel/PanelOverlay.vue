@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { bounds, extent, setDown } from '#core/panel'
-import { FIELD, lineOfSightPoint, seatsOf, type Seat } from '#core/pilot'
+import { FIELD, lineOfSightPoint, seatsOf } from '#core/pilot'
 import { AS_FOUND, resolve, type Design } from '#core/project'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
 /** What is laid over the panel: field of view, reach, the way of the hands, bending, free ground, another option's ghost. */
-const { design, seats } = defineProps<{ design: Design, seats: readonly Seat[] | undefined }>()
+const { design, quiet } = defineProps<{ design: Design, quiet: boolean }>()
 const bench = useBench()
 const taste = useTaste()
 const { layers, ghost, pilot: pilotId, flow: flowId, free, measured } = useLayoutTools()
@@ -34,11 +34,11 @@ const arms = computed(() => {
   const r = Math.sqrt(p.reachMm ** 2 - p.shoulder.aftMm ** 2)
   return [-1, 1].map(side => ({ x: p.shoulder.acrossMm + side * p.shoulderWidthMm / 2, y: p.shoulder.upMm, r }))
 })
-const shownSeats = computed(() => (seats ?? (layers.sight || layers.reach ? seatsOf(design) : [])).filter(seat => seat.pilot === pilot.value?.id))
+const shownSeats = computed(() => (layers.sight || layers.reach ? seatsOf(design) : []).filter(seat => seat.pilot === pilot.value?.id))
 const unitAt = (id: string) => design.units.find(unit => unit.id === id)
 const notes = computed(() => layers.sight || layers.reach ? shownSeats.value.flatMap((seat) => {
   const unit = unitAt(seat.unit)
-  if (!unit?.at || seats) return []
+  if (!unit?.at || quiet) return []
   const text = [layers.sight ? `${Math.round(seat.sight.sideDeg)}° ${Math.round(seat.sight.upDeg)}°` : '', layers.reach ? taste.length(seat.reachMm) : ''].filter(Boolean).join(' · ')
   const bad = (layers.sight && (seat.sight.field === 'outside' || seat.outOfConeDeg > 0)) || (layers.reach && seat.overReachMm > 0)
   return [{ id: seat.unit, x: unit.at.xMm, y: flip(extent(setDown(unit, unit.at.xMm, unit.at.yMm)!.bezel).minY) - 3, text: bad ? `! ${text}` : text, bad }]

@@ -12,7 +12,8 @@ const { unit, x, y, trouble, selected, held, face, holes, behind, place } = defi
   unit: DesignUnit, x: number, y: number, trouble: string | undefined, selected: boolean, held: boolean
   face: boolean, holes: boolean, behind: boolean, place: string
 }>()
-const emit = defineEmits<{ take: [PointerEvent], key: [KeyboardEvent] }>()
+// The unit goes along, so that the drawing can listen with one function for all: a fresh one for each would draw every unit anew at each move.
+const emit = defineEmits<{ take: [DesignUnit, PointerEvent], key: [DesignUnit, KeyboardEvent] }>()
 
 const placed = computed(() => setDown(unit, 0, 0)!)
 const corner = (shape: { shape: string, cornerMm?: number } | undefined) => shape?.shape === 'rectangle' ? shape.cornerMm : 0
@@ -41,7 +42,7 @@ const lines = computed(() => {
 </script>
 
 <template>
-  <g class="unit" :class="[trouble, { selected, held }]" :transform="`translate(${x} ${y})`" tabindex="0" role="button" :aria-pressed="selected" :aria-label="`${unit.label}, ${place}`" :data-unit="unit.id" @pointerdown="event => emit('take', event)" @keydown="event => emit('key', event)">
+  <g class="unit" :class="[trouble, { selected, held }]" :transform="`translate(${x} ${y})`" tabindex="0" role="button" :aria-pressed="selected" :aria-label="`${unit.label}, ${place}`" :data-unit="unit.id" @pointerdown="event => emit('take', unit, event)" @keydown="event => emit('key', unit, event)">
     <title>{{ unit.label }}{{ unit.locked ? ', locked' : '' }}</title>
     <path :d="bezelPath" class="bezel" :class="{ clear: !face }" />
     <path v-if="behind && bodyPath" :d="bodyPath" class="body" />

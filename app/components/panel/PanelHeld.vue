@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { bounds } from '#core/panel'
+import type { Design } from '#core/project'
+import { useTaste } from '~/stores/taste'
+
+/**
+ * What is in the hand, on a sheet of its own over the drawing, with the lines it is drawn to and what is read off it.
+ * While a hand moves only this is drawn anew.
+ */
+const { design, hand, topMm, troubled, layers } = defineProps<{
+  design: Design, hand: ReturnType<typeof usePanelHand>, viewBox: string, transform: string, topMm: number, troubled: ReadonlyMap<string, string>, layers: Record<LayoutLayer, boolean>
+}>()
+const taste = useTaste()
+const box = bounds(design.airframe.panel.outline)
+const flip = (y: number) => topMm - y
+const held = computed(() => {
+  const places = new Map(hand.hold.value?.units.map(one => [one.id, one]))
+  return design.units.flatMap((unit) => { const from = places.get(unit.id); return from ? [{ unit, x: from.x, y: flip(from.y) }] : [] })
+})
+const shift = computed(() => hand.by.value ? `translate(${hand.by.value.dx} ${-hand.by.value.dy})` : undefined)
+/** The place, with angles and arm of every pilot. */
+const reading = computed(() => {
+  const { hold, by, live, relations } = hand
+  if (!hold.value || !by.value) return ''
+  const first = hold.value.units.find(one => one.id === hold.value!.unit)!
+  const seats = live.value?.seats.filter(seat => seat.unit === first.id) ?? []
+  const people = seats.map(seat => `${design.airframe.pilots.find(one => one.id === seat.pilot)?.name}: ${Math.round(seat.sight.sideDeg)}° side, ${Math.round(seat.sight.upDeg)}° up, ${seat.overReachMm > 0 ? `out of reach by ${taste.length(seat.overReachMm)}` : `arm ${taste.length(seat.reachMm)}`}`)
+  return [`${hold.value.label}: ${taste.length(first.x + by.value.dx)} across, ${taste.length(first.y + by.value.dy)} up`, ...relations.value.map(one => one.text), ...people].join(' · ')
+})
+</script>
+
+<template>
+  <div class="over">
+    <svg :viewBox="viewBox" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
+      <g :transform="transform">
+        <g :transform="shift"><PanelUnit v-for="{ unit, x, y } in held" :key="unit.id" :unit="unit" :x="x" :y="y" :trouble="troubled.get(unit.id)" :selected="true" held :face="layers.face" :holes="layers.holes" :behind="layers.behind" place="" /></g>
+        <template v-for="relation in hand.relations.value" :key="relation.axis">
+          <line v-if="relation.axis === 'x'" :x1="relation.atMm" :x2="relation.atMm" :y1="flip(box.maxY)" :y2="flip(box.minY)" /><line v-else :x1="box.minX" :x2="box.maxX" :y1="flip(relation.atMm)" :y2="flip(relation.atMm)" />
+        </template>
+      </g>
+    </svg>
+    <span class="figures small reading">{{ reading }}</span>
+  </div>
+</template>
+
+<style scoped>
+.over { position: absolute; inset: 0; pointer-events: none; contain: strict; will-change: transform; }
+svg { width: 100%; height: 100%; display: block; }
+line { stroke: var(--dye); stroke-width: .8; stroke-dasharray: 3 3; }
+.reading { position: absolute; left: 8px; right: 8px; top: 6px; width: fit-content; background: var(--paper); border: 1px solid var(--dye); padding: 3px 8px; }
+</style>

@@ -1,0 +1,59 @@
+import { inflateSync } from 'node:zlib'
+import { decodePDFRawStream, PDFDocument, PDFRawStream } from 'pdf-lib'
+import { describe, expect, it } from 'vitest'
+import { wholeFace } from '../build'
+import { designWith, item, roundFace } from '../testing'
+import { PAPERS, tilesOf, writeFacePdf, writeSheetPdf } from '.'
+
+const MM = 72 / 25.4
+const design = designWith([[item({ id: 'a', name: 'Airspeed “true”', face: roundFace(79.375) }), [200, 150]], [item({ id: 'b', face: roundFace(57.15) }), [400, 150]]])
+const part = wholeFace(design)
+
+/** What is drawn on a page, as the operators of PDF. */
+async function drawn(bytes: Uint8Array, page: number): Promise<string> {
+  const file = await PDFDocument.load(bytes)
+  const { Contents } = file.getPage(page).node.normalizedEntries()
+  return Array.from({ length: Contents!.size() }, (_, i) => {
+    const stream = Contents!.lookup(i) as PDFRawStream
+    try { return Buffer.from(decodePDFRawStream(stream).decode()).toString('latin1') } catch { return inflateSync(stream.getContents()).toString('latin1') }
+  }).join('\n')
+}
+
+describe('full size on paper', () => {
+  // ISO 216: A4 is 210 × 297 mm, A3 297 × 420 mm; ANSI/ASME Y14.1: Letter is 8.5 × 11 in.
+  it.each([['A4', 210, 297], ['A3', 297, 420], ['Letter', 215.9, 279.4]] as const)('%s pages have its size', async (paper, short, long) => {
+    const file = await PDFDocument.load(await writeFacePdf(part, paper, 'ZZ-DUN'))
+    const tiles = tilesOf(part, paper)
+    expect(file.getPageCount()).toBe(tiles.columns * tiles.rows)
+    for (const page of file.getPages()) expect([page.getWidth(), page.getHeight()].map(v => v / MM).sort((a, b) => a - b)).toEqual([expect.closeTo(short, 3), expect.closeTo(long, 3)])
+    expect(PAPERS[paper]).toEqual([short, long])
+  })
+  it('the check bar is 100 mm long on every page', async () => {
+    const bytes = await writeFacePdf(part, 'A4', 'ZZ-DUN')
+    for (let page = 0; page < tilesOf(part, 'A4').columns * tilesOf(part, 'A4').rows; page++) {
+      const lengths = [...(await drawn(bytes, page)).matchAll(/([\d.]+) ([\d.]+) m\n([\d.]+) ([\d.]+) l/g)].map(([, x1, y1, x2, y2]) => Math.hypot(Number(x2) - Number(x1), Number(y2) - Number(y1)) / MM)
+      expect(lengths.some(mm => Math.abs(mm - 100) < 0.01)).toBe(true)
+    }
+  })
+  it('neighbouring sheets together cover the whole piece with their overlap', () => {
+    for (const paper of ['A4', 'A3', 'Letter'] as const) {
+      const tiles = tilesOf(part, paper)
+      expect(tiles.columns * (tiles.wideMm - 10) + 10).toBeGreaterThanOrEqual(part.maxX - part.minX)
+      expect(tiles.rows * (tiles.highMm - 10) + 10).toBeGreaterThanOrEqual(part.maxY - part.minY)
+    }
+  })
+  it('a hole is drawn at its true size: its outermost points lie a diameter apart', async () => {
+    const bytes = await writeFacePdf(part, 'A3', 'ZZ-DUN')
+    const text = (await Promise.all(Array.from({ length: tilesOf(part, 'A3').columns * tilesOf(part, 'A3').rows }, (_, page) => drawn(bytes, page)))).join('\n')
+    // A circle is four curves; pdf-lib draws an ellipse about its lower left, each curve ending a quarter on.
+    const curves = [...text.matchAll(/([-\d.]+) ([-\d.]+) m\n((?:[-\d. ]+ c\n){4})/g)].map(([, x, y, rest]) => [[Number(x), Number(y)], ...[...rest!.matchAll(/([-\d.]+) ([-\d.]+) c/g)].map(([, cx, cy]) => [Number(cx), Number(cy)])])
+    const widths = curves.map(points => (Math.max(...points.map(p => p[0]!)) - Math.min(...points.map(p => p[0]!))) / MM)
+    expect(widths.some(mm => Math.abs(mm - 79.375) < 0.01)).toBe(true)
+    expect(widths.some(mm => Math.abs(mm - 57.15) < 0.01)).toBe(true)
+  })
+  it('a drawing sheet is one A3 page, whatever letters a label holds', async () => {
+    const file = await PDFDocument.load(await writeSheetPdf(part, design, 'inch', 'ZZ-DUN Ω'))
+    expect(file.getPageCount()).toBe(1)
+    expect(file.getPage(0).getWidth() / MM).toBeCloseTo(420, 3)
+  })
+})
