@@ -55,7 +55,7 @@ export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): 
     if (!at) return { step, hand, travelMm: 0, backTrack: false, troubles: [...troubles, `${target.name} has no place on the face`] }
     if (pilot) {
       const reach = arm(hand)
-      if (reach > pilot.reachMm) troubles.push(`out of ${pilot.name}’s ${hand} hand’s reach by ${Math.round(reach - pilot.reachMm)} mm`)
+      if (reach > pilot.reachMm + 0.5) troubles.push(`out of ${pilot.name}’s ${hand} hand’s reach by ${Math.round(reach - pilot.reachMm)} mm`)
       const over = (at.xMm - pilot.shoulder.acrossMm) * (hand === 'left' ? 1 : -1)
       if (over > CROSS_MM) troubles.push(`the ${hand} hand crosses the body`)
     }
@@ -132,7 +132,7 @@ export function proposedFlows(design: Design): Flow[] {
   const throttle = zoned('throttle', 'quadrant', 'power lever')
   return [
     { id: 'start', name: 'Start', steps: steps(['Master on', named('master', 'battery')], ['Beacon on', named('beacon', 'anti-collision', 'strobe')], ['Fuel pump on', named('pump')], ['Throttle set and held', throttle, 'right', true], ['Ignition', named('ignition', 'mag')], ['Starter', named('start'), 'left'], ['Oil pressure', giving('oil pressure')], ['Avionics on', named('avionics')], ['Lights', named('position', 'nav light')]) },
-    { id: 'go-around', name: 'Go-around', steps: steps(['Throttle forward and held', throttle, 'right', true], ['Go-around or level', giving('go-around mode', 'level mode'), 'left'], ['Flaps', named('flap') ?? zoned('flap'), 'right'], ['Trim', named('trim') ?? zoned('trim'), 'right']) },
+    { id: 'go-around', name: 'Go-around', steps: steps(['Throttle forward', throttle, 'right'], ['Go-around or level', giving('go-around mode', 'level mode'), 'left'], ['Flaps', named('flap') ?? zoned('flap'), 'right'], ['Trim', named('trim') ?? zoned('trim'), 'right']) },
     { id: 'alternator', name: 'Alternator failure', steps: steps(['Volts and amps', giving('volts and amps')], ['Alternator off and on', named('alternator', 'alt ')], ['Shed: landing light', named('landing')], ['Shed: pitot heat', named('pitot')], ['Shed: avionics not wanted', named('avionics')], ['Transponder', giving('transponder')]) }
   ].filter(flow => flow.steps.length > 1)
 }

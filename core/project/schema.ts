@@ -197,7 +197,7 @@ export const FlowStep = z.strictObject({
   /** The unit or the zone (throttle, flap lever) the hand goes to. */
   to: Id,
   hand: z.enum(['left', 'right', 'either']).default('either'),
-  /** The hand stays there until its next step. */
+  /** The hand is bound there from then on, until a step to the same thing that does not hold lets it go. */
   holds: z.boolean().default(false)
 })
 export const Flow = z.strictObject({ id: Id, name: Name, steps: z.array(FlowStep).max(80) })

@@ -85,7 +85,7 @@ async function rankAll() {
       </template>
       <p v-else class="small quiet">Its holes, its box behind and its screws are laid against every other hole, box, zone, lip and seam. What is left is shaded, true to half a millimetre.</p>
     </div>
-    <div class="ranks">
+    <div class="ranks" role="region" aria-label="The catalogue tried" tabindex="0">
       <p v-if="!ranked" class="small quiet">Try the whole catalogue: what fits as the panel is now, with the most room first.</p>
       <table v-else class="list"><thead><tr><th>Item</th><th>Kind</th><th class="number">{{ place ? 'Off its middle' : 'Ground' }}</th><th>Fit</th></tr></thead>
         <tbody><tr v-for="one in ranked" :key="one.item.id"><td><button class="plain" @click="wanted = `item:${one.item.id}`">{{ one.item.maker }} {{ one.item.name }}</button></td><td>{{ one.item.kind }}</td><td class="number figures">{{ !one.fits ? '—' : one.awayMm === undefined ? `${(one.areaMm2 / 100).toFixed(0)} cm²` : taste.length(one.awayMm) }}</td><td><StateMark :state="one.fits ? 'holds' : 'stops work'" :size="13" /> {{ one.fits ? 'fits' : 'no place; choose it for why' }}</td></tr></tbody></table>

@@ -49,7 +49,7 @@ const labels = (ids: readonly string[]) => ids.map(id => design.value.units.find
         <button class="plain" @click="bench.act([{ type: 'row.put', option: on, row: { ...design.rows.find(row => row.id === order.row)!, units: order.units } }], `Order ${order.name}`)">Order it so</button></p>
       <p class="small quiet">The order of actions is the aeroplane’s handbook’s. Here only the way of the hands is looked at.</p>
     </div>
-    <div class="steps">
+    <div class="steps" role="region" aria-label="Steps of the flow" tabindex="0">
       <table v-if="walk" class="list"><thead><tr><th class="number">Step</th><th>Says</th><th>Hand goes to</th><th>Hand</th><th>Stays</th><th class="number">Way</th><th>Trouble</th><th /></tr></thead>
         <tbody><tr v-for="(one, index) in walk.steps" :key="index"><td class="number figures">{{ index + 1 }}</td>
           <td><input :value="one.step.says" :aria-label="`Step ${index + 1} says`" :disabled="!own" maxlength="120" @change="event => (event.target as HTMLInputElement).value.trim() && setStep(index, { says: (event.target as HTMLInputElement).value.trim() })"></td>

@@ -43,7 +43,7 @@ const rows = computed(() => {
       </div>
       <p class="small quiet">Best within {{ FIELD.bestDeg }}° of the line of sight; the eye alone goes {{ FIELD.sideDeg }}° to the side, {{ FIELD.upDeg }}° up, {{ FIELD.downDeg }}° down (AC 23.1311-1C, from memory). Layers Sight and Reach draw it.</p>
     </div>
-    <div class="table">
+    <div class="table" role="region" aria-label="What each unit is to this pilot" tabindex="0">
       <table v-if="rows.length" class="list"><thead><tr><th class="number">Rank</th><th>Unit</th><th class="number">Side</th><th class="number">Up</th><th>Field</th><th class="number">Screen</th><th class="number">Arm</th><th>Reach</th></tr></thead>
         <tbody><tr v-for="one in rows" :key="one.unit"><td class="number figures">{{ one.rank || '—' }}</td><td>{{ one.label }}</td><td class="number figures">{{ one.sight.sideDeg.toFixed(0) }}°</td><td class="number figures">{{ one.sight.upDeg.toFixed(0) }}°</td>
           <td><StateMark :state="one.sight.field === 'outside' ? 'needs a decision' : 'holds'" :size="12" /> {{ one.sight.field }}</td><td class="number figures">{{ one.outOfConeDeg > 0 ? `${one.outOfConeDeg.toFixed(0)}° out` : 'reads' }}</td><td class="number figures">{{ taste.length(one.reachMm) }}</td><td><StateMark :state="one.overReachMm > 0 ? 'needs a decision' : 'holds'" :size="12" /> {{ one.overReachMm > 0 ? `${taste.length(one.overReachMm)} over` : one.hand }}</td></tr></tbody></table>

@@ -87,6 +87,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
           </template>
           <template v-if="zone.side === 'behind'">
             <QuantityField kind="length" label="From depth" :model-value="zone.fromDepthMm" class="pos" @update:model-value="v => putZone({ ...zone!, fromDepthMm: v })" />
+            <QuantityField kind="length" label="To depth" :model-value="zone.toDepthMm ?? panel.depthBehindMm" class="pos" @update:model-value="v => putZone({ ...zone!, toDepthMm: v > zone!.fromDepthMm ? v : undefined })" />
             <QuantityField kind="length" label="Sweeps across" :model-value="zone.sweepMm?.[0] ?? 0" class="pos" @update:model-value="v => putZone({ ...zone!, sweepMm: [v, zone!.sweepMm?.[1] ?? 0] })" /><QuantityField kind="length" label="Sweeps up" :model-value="zone.sweepMm?.[1] ?? 0" class="pos" @update:model-value="v => putZone({ ...zone!, sweepMm: [zone!.sweepMm?.[0] ?? 0, v] })" />
           </template>
           <label v-else class="small"><input type="checkbox" :checked="zone.movable" @change="event => putZone({ ...zone!, movable: (event.target as HTMLInputElement).checked })"> can be moved</label>

@@ -38,7 +38,8 @@ const shownSeats = computed(() => (layers.sight || layers.reach ? seatsOf(design
 const unitAt = (id: string) => design.units.find(unit => unit.id === id)
 const notes = computed(() => layers.sight || layers.reach ? shownSeats.value.flatMap((seat) => {
   const unit = unitAt(seat.unit)
-  if (!unit?.at || quiet) return []
+  // Beside switches and lamps there is no room for words; the table under the drawing has them.
+  if (!unit?.at || quiet || setDown(unit, 0, 0)!.reachMm < 18) return []
   const text = [layers.sight ? `${Math.round(seat.sight.sideDeg)}° ${Math.round(seat.sight.upDeg)}°` : '', layers.reach ? taste.length(seat.reachMm) : ''].filter(Boolean).join(' · ')
   const bad = (layers.sight && (seat.sight.field === 'outside' || seat.outOfConeDeg > 0)) || (layers.reach && seat.overReachMm > 0)
   return [{ id: seat.unit, x: unit.at.xMm, y: flip(extent(setDown(unit, unit.at.xMm, unit.at.yMm)!.bezel).minY) - 3, text: bad ? `! ${text}` : text, bad }]
