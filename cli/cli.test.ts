@@ -6,7 +6,7 @@ import { describe, expect, it } from 'vitest'
 
 const root = join(import.meta.dirname, '..')
 const there = mkdtempSync(join(tmpdir(), 'ewerpanel-cli-'))
-const run = (...args: string[]) => spawnSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'cli/main.ts'), ...args], { encoding: 'utf8', cwd: root, timeout: 25_000 })
+const run = (...args: string[]) => spawnSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'cli/main.ts'), ...args], { encoding: 'utf8', cwd: root, timeout: 60_000 })
 const demo = 'demo/projects/3-skerrow-dunlin.json'
 
 describe('the command line', () => {

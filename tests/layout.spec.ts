@@ -151,6 +151,40 @@ test('a hand drags several and is drawn to a line that is named', async ({ page 
   await page.mouse.up()
 })
 
+test('zones, corners and labels are moved on the drawing, and by keyboard and number', async ({ page }) => {
+  await openLayout(page)
+  await page.getByRole('tab', { name: /Option B/ }).click()
+  const label = page.locator('[data-label="l-sw-master"]')
+  await label.focus()
+  await page.keyboard.press('Shift+ArrowUp')
+  await expect(label).toHaveAttribute('aria-label', /2\.09\d in up/)
+  await pane(page, 'Sheet')
+  const vent = page.locator('.zone').filter({ hasText: 'Left vent' })
+  const box = (await vent.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2 + 20, box.y + box.height / 2, { steps: 4 })
+  await page.mouse.up()
+  await saved(page)
+  const moved = (await kept(page, 'skerrow-dunlin')).airframe.panel.zones.find(zone => zone.id === 'vent-l') as unknown as { area: { xMm: number } }
+  expect(moved.area.xMm).toBeGreaterThan(70)
+  await page.getByLabel('Across (in)').fill('2.5')
+  await page.getByLabel('Across (in)').press('Enter')
+  await saved(page)
+  expect((await kept(page, 'skerrow-dunlin')).airframe.panel.zones.find(zone => zone.id === 'vent-l')).toMatchObject({ area: { xMm: 63.5 } })
+  await page.getByRole('button', { name: 'Outline', exact: true }).click()
+  const corner = (await page.locator('.corner').first().boundingBox())!
+  await page.mouse.move(corner.x + 4, corner.y + 4)
+  await page.mouse.down()
+  await page.mouse.move(corner.x + 4, corner.y - 10, { steps: 4 })
+  await page.mouse.up()
+  await saved(page)
+  expect((await kept(page, 'skerrow-dunlin')).airframe.panel.outline[0]![1]).toBeGreaterThan(5)
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z')
+  await saved(page)
+  expect((await kept(page, 'skerrow-dunlin')).airframe.panel.outline[0]).toEqual([0, 0])
+})
+
 test('seats and hands: a pilot is added and seen, a flow is walked and its row put in a better order', async ({ page }) => {
   await openLayout(page)
   await page.getByRole('tab', { name: /Option B/ }).click()

@@ -9,6 +9,9 @@ import { useTaste } from '~/stores/taste'
 /** How far a hand is drawn to a line, in mm of the face. Alt held lets go of it. */
 const SNAP_MM = 2.5
 
+/** Shortest time between two tellings of what the panel's snags are while a hand drags. */
+const TELL_MS = 120
+
 interface Hold { unit: string, label: string, units: { id: string, x: number, y: number }[], fromX: number, fromY: number, startX: number, startY: number, box: Extent, moved: boolean, fresh: boolean }
 export interface LiveSight { panel: PanelReport, seats: Seat[] }
 
@@ -59,6 +62,14 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
   }
 
   let frame = 0
+  let told = 0
+  let telling: ReturnType<typeof setTimeout> | undefined
+  /** Words and figures beside the drawing follow a few times a second: laying them out at each move would hold the hand up. */
+  function tell(panel: PanelReport) {
+    clearTimeout(telling)
+    const wait = told + TELL_MS - performance.now()
+    if (wait <= 0) { told = performance.now(); bench.livePanel = panel } else telling = setTimeout(() => { if (hold.value) { told = performance.now(); bench.livePanel = panel } }, wait)
+  }
   useEventListener('pointermove', (event: PointerEvent) => {
     const held = hold.value
     const { design } = bench
@@ -77,8 +88,9 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
     frame = requestAnimationFrame(() => {
       if (!hold.value || !by.value || !bench.design) return
       const there = moved(bench.design)
-      bench.livePanel = examinePanel(there)
-      live.value = { panel: bench.livePanel, seats: seatsOf({ ...there, units: there.units.filter(unit => own.has(unit.id)) }) }
+      const panel = examinePanel(there)
+      tell(panel)
+      live.value = { panel, seats: seatsOf({ ...there, units: there.units.filter(unit => own.has(unit.id)) }) }
     })
   })
   const neighbours = (design: Design, own: ReadonlySet<string>) => design.units.flatMap(unit => unit.at && unit.item.face && !own.has(unit.id) ? [{ name: unit.label, ...bezelOf(unit, unit.at.xMm, unit.at.yMm) }] : [])
@@ -88,6 +100,7 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
     by.value = undefined
     relations.value = []
     live.value = undefined
+    clearTimeout(telling)
     bench.livePanel = undefined
   }
   useEventListener('pointerup', () => {

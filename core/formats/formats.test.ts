@@ -21,6 +21,26 @@ const spoilt = (change: (document: Record<string, unknown> & typeof good) => voi
 }
 const complaint = (opened: ReturnType<typeof openProject>) => opened.ok ? '' : opened.problems.map(sayProblem).join('\n')
 
+describe('what a project file refuses of the new', () => {
+  const base = () => JSON.parse(writeProject(demoProject('3-skerrow-dunlin'))) as Record<string, never> & { airframe: { panel: { zones: Record<string, unknown>[], bays: unknown[], outline: unknown[] }, pilots: Record<string, unknown>[] }, options: { rows: Record<string, unknown>[], labels: Record<string, unknown>[], units: { id: string }[] }[] }
+  it.each<[string, (doc: ReturnType<typeof base>) => void, RegExp]>([
+    ['a depth zone that ends before it begins', (d) => { d.airframe.panel.zones.push({ id: 'zz', name: 'Rib', side: 'behind', area: { shape: 'round', xMm: 1, yMm: 1, diameterMm: 5 }, fromDepthMm: 90, toDepthMm: 40 }) }, /not behind fromDepthMm 90/],
+    ['a polygon of two corners', (d) => { d.airframe.panel.zones.push({ id: 'zz', name: 'Rib', side: 'behind', area: { shape: 'polygon', points: [[0, 0], [1, 1]] } }) }, /points/],
+    ['a row with a unit that is not there', (d) => { d.options[1]!.rows[0]!.units = ['sw-master', 'ghost'] }, /no unit “ghost”/],
+    ['a unit in two rows', (d) => { d.options[1]!.rows.push({ ...d.options[1]!.rows[0]!, id: 'again' }) }, /set out by two rows/],
+    ['two pilots of one id', (d) => { d.airframe.pilots.push(d.airframe.pilots[0]!) }, /pilot id “ingrith” is used twice/],
+    ['a label of no height', (d) => { d.options[1]!.labels[0]!.heightMm = 0 }, /heightMm/],
+    ['a pilot without reach', (d) => { delete d.airframe.pilots[0]!.reachMm }, /reachMm/],
+    ['an outline of one corner', (d) => { d.airframe.panel.outline = [[0, 0]] }, /outline/]
+  ])('%s', (_what, spoil, why) => {
+    const doc = base()
+    spoil(doc)
+    const opened = openProject(JSON.stringify(doc, null, 1))
+    expect(opened.ok).toBe(false)
+    if (!opened.ok) expect(opened.problems.map(sayProblem).join(' ')).toMatch(why)
+  })
+})
+
 describe('project files', () => {
   it.each(['1-teasel-ls', '2-hollin-whimbrel', '3-skerrow-dunlin'] as const)('%s reads back as it was written', (name) => {
     const project = demoProject(name)
@@ -102,6 +122,26 @@ describe('catalogue as CSV and JSON', () => {
     const one = item({ id: 'x', face: roundFace(79), summary: summary.replace(/\r\n?|\r/g, '\n').trim() })
     expect(readCatalogueCsv(writeCatalogueCsv([one])).items[0]?.summary).toBe(one.summary)
   }), { numRuns: 200 }))
+  it('every shape of hole goes through a cell and back', () => {
+    const plain = fc.oneof(
+      fc.integer({ min: 1, max: 900 }).map(n => ({ shape: 'round' as const, diameterMm: n / 10 })),
+      fc.tuple(fc.integer({ min: 1, max: 900 }), fc.integer({ min: 1, max: 900 }), fc.integer({ min: 0, max: 9 })).map(([w, h, c]) => ({ shape: 'rectangle' as const, widthMm: w / 10, heightMm: h / 10, cornerMm: c })),
+      fc.tuple(fc.integer({ min: 11, max: 900 }), fc.boolean()).map(([d, turned]) => ({ shape: 'flats' as const, diameterMm: d / 10, acrossMm: (d - 1) / 10, turned }))
+    )
+    const part = fc.record({ xMm: fc.integer({ min: -300, max: 300 }).map(n => n / 10), yMm: fc.integer({ min: -300, max: 300 }).map(n => n / 10), of: plain })
+    fc.assert(fc.property(fc.oneof(plain, fc.array(part, { minLength: 2, maxLength: 4 }).map(parts => ({ shape: 'compound' as const, parts }))), (cutout) => {
+      const one = item({ id: 'x', face: { bezel: { shape: 'round', diameterMm: 90 }, cutout, screws: [], stack: false, readsWithinDeg: { side: 60, up: 40, down: 55 } } })
+      expect(readCatalogueCsv(writeCatalogueCsv([one])).items).toEqual([one])
+    }))
+  })
+  it.each([['cutout_mm', 'blob 4', /not a shape/], ['cutout_mm', 'flats 10 x 12', /more than the diameter/], ['cutout_mm', 'round 0', /must be more than 0/], ['reads_deg', '60 40', /three angles/], ['reads_deg', '60 40 95', /95|90/]])('a face whose %s is “%s” is refused with its column', (column, value, why) => {
+    const one = item({ id: 'x', face: { bezel: { shape: 'round', diameterMm: 90 }, cutout: { shape: 'round', diameterMm: 80 }, screws: [], stack: false, readsWithinDeg: { side: 60, up: 40, down: 55 } } })
+    const parsed = Papa.parse<string[]>(writeCatalogueCsv([one]).trim()).data
+    parsed[1]![parsed[0]!.indexOf(column)] = value
+    const [problem] = readCatalogueCsv(Papa.unparse(parsed)).problems
+    expect(problem).toMatchObject({ line: 2, field: column, column: parsed[0]!.indexOf(column) + 1 })
+    expect(problem!.message).toMatch(why)
+  })
   it('a cell that a spreadsheet would run is made harmless', () => expect(writeCatalogueCsv([item({ id: 'x', face: roundFace(79), summary: '=HYPERLINK("http://x")' })])).toContain(' =HYPERLINK'))
 
   const bad = (column: string, cell: string) => {

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { applyEdits, AS_FOUND, resolve } from '../project'
 import { boxFace, demoCatalogue, designWith, item, plainProject, projectWith, roundFace } from '../testing'
-import { examinePanel, findPlace, groundOf, openings, setDown, stands } from '.'
+import { examinePanel, figureAreaMm2, findPlace, groundOf, openings, setDown, stands, zoneFigure } from '.'
 
 const three = item({ id: 'three', face: roundFace(79.375) })
 const four = item({ id: 'four', face: roundFace(79.375) })
@@ -89,6 +89,63 @@ describe('what does not go on the face', () => {
     const least = (x: number, y: number) => examinePanel({ ...designWith([[three, [250 + x, 150 + y]], [four, [345 + x, 150 + y]]]) }).leastMetalMm
     expect(least(dx, dy)).toBeCloseTo(least(0, 0)!, 6)
   })))
+})
+
+describe('screws', () => {
+  const screwed = (x: number, y: number, bezel = 58) => item({ id: 'screwed', face: { ...roundFace(57.15)!, bezel: { shape: 'round', diameterMm: bezel }, screws: [{ xMm: x, yMm: y, holeMm: 4 }] } })
+  // A fastener stands two of its diameters from the edge (common practice): 1.5 diameters of metal from the hole's rim.
+  it.each([[8, true], [7.9, false]])('with its middle %s mm from the edge of the sheet: %s', (fromEdge, holds) => {
+    const codes = examinePanel(designWith([[screwed(0, -(150 - fromEdge)), [300, 150]]])).snags.map(snag => snag.code)
+    expect(codes.includes('panel.screw-edge')).toBe(!holds)
+  })
+  it('in a rib close behind the face is found; in one farther back it is not', () => {
+    const base = plainProject()
+    const rib = (fromDepthMm: number) => ({ ...base, airframe: { ...base.airframe, panel: { ...base.airframe.panel, zones: [{ id: 'rib', name: 'Rib R2', side: 'behind' as const, area: { shape: 'polygon' as const, points: [[340, 100], [350, 100], [350, 200], [340, 200]] as [number, number][] }, fromDepthMm, movable: false }] } } })
+    const codes = (from: number) => examinePanel(designWith([[screwed(45, 0), [300, 150]]], rib(from))).snags.map(snag => snag.code)
+    expect(codes(5)).toContain('panel.screw-zone')
+    expect(codes(40)).not.toContain('panel.screw-zone')
+  })
+  it('on a neighbour’s screw is found', () => {
+    const other = item({ id: 'other', face: { ...roundFace(57.15)!, bezel: { shape: 'round', diameterMm: 58 }, screws: [{ xMm: -45, yMm: 0, holeMm: 4 }] } })
+    expect(examinePanel(designWith([[screwed(45, 0), [200, 150]], [other, [290, 150]]])).snags.map(snag => snag.code)).toContain('panel.screw')
+  })
+  it('in its own hole tells of a wrong entry, wherever it stands', () => {
+    const wrong = item({ id: 'wrong', face: { ...roundFace(57.15)!, screws: [{ xMm: 20, yMm: 0, holeMm: 4 }] } })
+    expect(examinePanel(designWith([[wrong, [300, 150]]])).snags[0]).toMatchObject({ code: 'panel.own-screw', text: expect.stringMatching(/entry in the catalogue is wrong/) })
+  })
+})
+
+describe('what moves behind the face', () => {
+  const bar = (sweepMm?: [number, number]) => {
+    const base = plainProject()
+    base.airframe.panel.zones = [{ id: 't', name: 'T-bar', side: 'behind', area: { shape: 'rectangle', xMm: 100, yMm: 60, widthMm: 40, heightMm: 40 }, fromDepthMm: 100, movable: false, sweepMm }]
+    return base
+  }
+  const deep = item({ id: 'deep', face: boxFace(60, 60), body: { widthMm: 60, heightMm: 60, depthMm: 150, connectorMm: 0 } })
+  it('takes all the ground it sweeps over', () => {
+    const meets = (sweep?: [number, number]) => examinePanel(designWith([[deep, [300, 60]]], bar(sweep))).snags.some(snag => snag.code === 'panel.depth')
+    expect(meets()).toBe(false)
+    expect(meets([100, 0])).toBe(false)
+    expect(meets([160, 0])).toBe(true)
+  })
+  it('swept area of a box along its side is the box and the way it goes', () => {
+    const [zone] = bar([80, 0]).airframe.panel.zones
+    expect(figureAreaMm2(zoneFigure(zone!))).toBeCloseTo((40 + 80) * 40, 6)
+    // Slantwise: the box and a parallelogram for each of its two leading sides (hull of a translated convex shape).
+    expect(figureAreaMm2(zoneFigure({ ...zone!, sweepMm: [30, 50] }))).toBeCloseTo(40 * 40 + 30 * 40 + 50 * 40, 6)
+  })
+})
+
+describe('locked and set out', () => {
+  const near = (patch: object) => {
+    const project = projectWith([[three, [200, 150]], [four, [260, 150]]])
+    project.options[0]!.units[0] = { ...project.options[0]!.units[0]!, ...patch }
+    return examinePanel(resolve(project, 'a')).snags[0]!
+  }
+  it('a remedy moves the other one when one is locked', () => {
+    expect(near({}).remedies.flatMap(remedy => remedy.edits).some(edit => edit.type === 'unit.move' && edit.unit === 'three')).toBe(true)
+    expect(near({ locked: true }).remedies.flatMap(remedy => remedy.edits).every(edit => edit.type === 'unit.move' && edit.unit === 'four')).toBe(true)
+  })
 })
 
 describe('radio stacks', () => {

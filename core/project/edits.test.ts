@@ -29,6 +29,20 @@ function edits(project: Project): fc.Arbitrary<Edit> {
     fc.record({ type: fc.constant('check.set' as const), check: fc.record({ clause: fc.constantFrom('us-equipment/b1', 'us-papers/annual'), state: fc.constant('met' as const), note: fc.string({ maxLength: 20 }) }) }),
     fc.record({ type: fc.constant('brief.set' as const), brief: fc.record({ budgetCents: cents, seats: fc.integer({ min: 1, max: 6 }) }).map(patch => ({ ...project.brief, ...patch })) }),
     fc.record({ type: fc.constant('zone.drop' as const), zone: fc.constantFrom('heater', 't-bar', 'nothing') }),
+    fc.record({ type: fc.constant('unit.lock' as const), option, unit, locked: fc.boolean() }),
+    fc.record({ type: fc.constant('unit.support' as const), option, unit, rear: fc.boolean() }),
+    fc.record({ type: fc.constant('row.put' as const), option, row: fc.record({ id: fc.constantFrom('r1', 'r2', 'switches'), name, kind: fc.constantFrom('row' as const, 'stack' as const), xMm: mm, yMm: mm, pitchMm: fc.integer({ min: 0, max: 90 }), units: fc.uniqueArray(unit, { minLength: 1, maxLength: 5 }) }) }),
+    fc.record({ type: fc.constant('row.drop' as const), option, row: fc.constantFrom('r1', 'r2', 'switches', 'radios') }),
+    fc.record({ type: fc.constant('group.put' as const), option, group: fc.record({ id: fc.constantFrom('g1', 'g2'), name, units: fc.uniqueArray(unit, { minLength: 2, maxLength: 5 }) }) }),
+    fc.record({ type: fc.constant('group.drop' as const), option, group: fc.constantFrom('g1', 'g2') }),
+    fc.record({ type: fc.constant('label.put' as const), option, label: fc.record({ id: fc.constantFrom('l1', 'l-sw-master'), text: name, xMm: mm, yMm: mm, heightMm: fc.integer({ min: 1, max: 9 }) }) }),
+    fc.record({ type: fc.constant('label.drop' as const), option, label: fc.constantFrom('l1', 'l-sw-master') }),
+    fc.record({ type: fc.constant('flow.put' as const), option, flow: fc.record({ id: fc.constantFrom('start', 'f9'), name, steps: fc.array(fc.record({ says: name, to: unit, hand: fc.constantFrom('left' as const, 'either' as const), holds: fc.boolean() }), { maxLength: 4 }) }) }),
+    fc.record({ type: fc.constant('flow.drop' as const), option, flow: fc.constantFrom('start', 'f9') }),
+    fc.record({ type: fc.constant('bay.put' as const), bay: fc.record({ id: fc.constantFrom('b1', 'b2'), name, outline: fc.constant<[number, number][]>([[0, 0], [90, 0], [90, 80]]), lipMm: fc.integer({ min: 0, max: 20 }), screwPitchMm: fc.constant(60), screwHoleMm: fc.constant(4) }) }),
+    fc.record({ type: fc.constant('bay.drop' as const), bay: fc.constantFrom('b1', 'b2') }),
+    fc.record({ type: fc.constant('pilot.drop' as const), pilot: fc.constantFrom('oswin', 'nobody') }),
+    fc.record({ type: fc.constant('outline.set' as const), outline: fc.constant<[number, number][]>([[0, 0], [900, 0], [900, 300], [0, 300]]) }),
     fc.record({ type: fc.constant('link.drop' as const), option, link: fc.constantFrom('f1', 'f2', 'l1', 'zz') })
   ) as fc.Arbitrary<Edit>
 }
@@ -60,6 +74,18 @@ describe('edits', () => {
     expect(referenceProblems(project)).toEqual([])
     const opened = openProject(writeProject(project))
     expect(opened).toEqual({ ok: true, project })
+  }), { numRuns: 100 }))
+
+  it('no unit is set out by two rows, and every member of a row or group is there, whatever is done', () => fc.assert(fc.property(fc.array(edits(start), { maxLength: 25 }), (list) => {
+    const { project } = list.reduce(tryAct, { project: start, history: EMPTY_HISTORY } as Bench)
+    for (const option of project.options) {
+      const members = option.rows.flatMap(row => row.units)
+      expect(new Set(members).size).toBe(members.length)
+      const here = new Set(option.units.map(unit => unit.id))
+      for (const id of [...members, ...option.groups.flatMap(group => group.units)]) expect(here.has(id)).toBe(true)
+      for (const group of option.groups) expect(group.units.length).toBeGreaterThan(1)
+      expect(() => resolve(project, option.id)).not.toThrow()
+    }
   }), { numRuns: 100 }))
 
   it('the history works after it went through a file, as after a restart', () => fc.assert(fc.property(fc.array(edits(start), { minLength: 1, maxLength: 8 }), (list) => {

@@ -50,7 +50,7 @@ const labels = (ids: readonly string[]) => ids.map(id => design.value.units.find
       <p class="small quiet">The order of actions is the aeroplane’s handbook’s. Here only the way of the hands is looked at.</p>
     </div>
     <div class="steps" role="region" aria-label="Steps of the flow" tabindex="0">
-      <table v-if="walk" class="list"><thead><tr><th class="number">Step</th><th>Says</th><th>Hand goes to</th><th>Hand</th><th>Stays</th><th class="number">Way</th><th>Trouble</th><th /></tr></thead>
+      <table v-if="walk" class="list"><thead><tr><th class="number">Step</th><th>Says</th><th>Hand goes to</th><th>Hand</th><th>Stays</th><th class="number">Way</th><th>Trouble</th><th><span class="screen-reader">Order and removal</span></th></tr></thead>
         <tbody><tr v-for="(one, index) in walk.steps" :key="index"><td class="number figures">{{ index + 1 }}</td>
           <td><input :value="one.step.says" :aria-label="`Step ${index + 1} says`" :disabled="!own" maxlength="120" @change="event => (event.target as HTMLInputElement).value.trim() && setStep(index, { says: (event.target as HTMLInputElement).value.trim() })"></td>
           <td><select :value="one.step.to" :aria-label="`Step ${index + 1} goes to`" :disabled="!own" @change="event => setStep(index, { to: (event.target as HTMLSelectElement).value })"><option v-for="target in targets" :key="target.id" :value="target.id">{{ target.name }}</option></select></td>

@@ -38,7 +38,7 @@ defineExpose({ take: hand.take })
 
 const troubled = computed(() => {
   const map = new Map<string, string>()
-  const snags = bench.livePanel?.snags ?? [...bench.report?.panel.snags ?? [], ...bench.report?.pilot.snags ?? []]
+  const snags = hand.live.value?.panel.snags ?? [...bench.report?.panel.snags ?? [], ...bench.report?.pilot.snags ?? []]
   for (const snag of snags) if (snag.weight !== 'worth knowing') for (const id of snag.subjects) if (map.get(id) !== 'stops-work') map.set(id, snag.weight.replaceAll(' ', '-'))
   return map
 })
@@ -119,7 +119,7 @@ const place = (unit: DesignUnit) => unit.at ? `${taste.length(unit.at.xMm)} acro
               :held="false" :face="layers.face" :holes="layers.holes" :behind="layers.behind" :place="place(unit)"
               @take="takeUnit" @key="onKey"
             />
-            <text v-for="label in layers.face ? design.labels : []" :key="label.id" :x="label.xMm" :y="flip(label.yMm) + label.heightMm / 2" :font-size="label.heightMm / 0.72" text-anchor="middle" class="etched">{{ label.text }}</text>
+            <PanelLabels v-if="layers.face" :design="design" :top-mm="box.maxY" :to-face="toFace" />
           </g>
           <PanelOverlay :design="design" :quiet="holding" />
           <rect v-if="lasso" :x="Math.min(lasso.x0, lasso.x1)" :y="flip(Math.max(lasso.y0, lasso.y1))" :width="Math.abs(lasso.x1 - lasso.x0)" :height="Math.abs(lasso.y1 - lasso.y0)" class="lasso" />
@@ -140,7 +140,6 @@ svg { width: 100%; height: 100%; display: block; touch-action: none; background:
 svg.grabbing { cursor: grab; } svg.measuring { cursor: crosshair; }
 .hatch { stroke: var(--quiet); stroke-width: 1; }
 .faint { opacity: .45; pointer-events: none; }
-.etched { font-family: 'B612', sans-serif; fill: var(--graphite); pointer-events: none; }
 .lasso { fill: var(--dye); fill-opacity: .08; stroke: var(--dye); stroke-width: 1; stroke-dasharray: 4 2; }
 .view { contain: layout paint; position: absolute; left: 8px; right: 8px; bottom: 6px; display: flex; gap: 4px; align-items: center; }
 .reading { background: var(--paper); border: 1px solid var(--dye); padding: 3px 8px; }

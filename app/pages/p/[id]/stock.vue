@@ -89,7 +89,8 @@ function fits(effect: CandidateEffect | undefined): { text: string, state: strin
   if (!effect.fit) return { text: 'not on the face', state: 'does not apply' }
   if (effect.fit.at) return { text: 'fits', state: 'met' }
   const misfits = [...effect.fit.nearest?.misfits ?? []].sort((a, b) => Math.abs(b.limitMm - b.measuredMm) - Math.abs(a.limitMm - a.measuredMm))
-  if (effect.fit.bare) return { text: `only with ${[...new Set(misfits.map(misfit => misfit.otherName))].join(', ')} moved`, state: 'needs a decision' }
+  const inTheWay = [...new Set(misfits.map(misfit => misfit.otherName))]
+  if (effect.fit.bare) return { text: `only with ${inTheWay.slice(0, 3).join(', ')}${inTheWay.length > 3 ? ` and ${inTheWay.length - 3} more` : ''} moved`, state: 'needs a decision' }
   const worst = misfits[0]
   return { text: worst ? `misses even the bare sheet by ${taste.length(Math.abs(worst.limitMm - worst.measuredMm))}: ${worst.otherName}` : 'no room', state: 'missing' }
 }
