@@ -194,7 +194,7 @@ test('seats and hands: a pilot is added and seen, a flow is walked and its row p
   await page.getByRole('button', { name: 'Oswin' }).click()
   await expect(page.getByRole('cell', { name: 'Tall navigator' })).toBeVisible()
   await pane(page, 'Hands')
-  await expect(page.getByText(/of hand, turns back/).first()).toBeVisible()
+  await expect(page.getByText(/of hand, 2 turns back/).first()).toBeVisible()
   await page.getByRole('button', { name: 'Order it so' }).click()
   await expect(page.getByRole('button', { name: 'Order it so' })).toHaveCount(0)
   await saved(page)
