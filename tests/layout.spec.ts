@@ -185,6 +185,24 @@ test('zones, corners and labels are moved on the drawing, and by keyboard and nu
   expect((await kept(page, 'skerrow-dunlin')).airframe.panel.outline[0]).toEqual([0, 0])
 })
 
+test('a press on what waits in the tray sets nothing down; Delete takes off the face, out of a row too', async ({ page }) => {
+  await openLayout(page)
+  await page.getByRole('tab', { name: /Option B/ }).click()
+  await unit(page, 'sw-pitot').focus()
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Delete')
+  const waiting = page.locator('[data-tray="sw-pitot"]')
+  await expect(waiting).toBeVisible()
+  await waiting.click()
+  await expect(waiting).toBeVisible()
+  await saved(page)
+  const b = (await kept(page, 'skerrow-dunlin')).options.find(one => one.id === 'b')!
+  expect(b.rows.find(row => row.kind === 'row')!.units).not.toContain('sw-pitot')
+  expect(b.units.find(one => one.id === 'sw-pitot')!.xMm).toBeUndefined()
+  await page.keyboard.press('Control+z')
+  await expect(waiting).toHaveCount(0)
+})
+
 test('seats and hands: a pilot is added and seen, a flow is walked and its row put in a better order', async ({ page }) => {
   await openLayout(page)
   await page.getByRole('tab', { name: /Option B/ }).click()

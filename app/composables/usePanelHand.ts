@@ -52,7 +52,6 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
     const units = (unit.at ? company(design, unit) : [unit]).map(one => ({ id: one.id, x: one.at?.xMm ?? point.x, y: one.at?.yMm ?? point.y }))
     const byId = new Map(design.units.map(one => [one.id, one]))
     hold.value = { unit: unit.id, label: units.length > 1 ? `${units.length} units` : unit.label, units, fromX: event.clientX, fromY: event.clientY, startX: point.x, startY: point.y, box: union(units.map(one => bezelOf(byId.get(one.id)!, one.x, one.y))), moved: !unit.at, fresh: !unit.at }
-    if (!unit.at) by.value = { dx: 0, dy: 0 }
   }
 
   /** The design with the held units where the hand has them. */

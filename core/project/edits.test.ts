@@ -29,6 +29,7 @@ function edits(project: Project): fc.Arbitrary<Edit> {
     fc.record({ type: fc.constant('check.set' as const), check: fc.record({ clause: fc.constantFrom('us-equipment/b1', 'us-papers/annual'), state: fc.constant('met' as const), note: fc.string({ maxLength: 20 }) }) }),
     fc.record({ type: fc.constant('brief.set' as const), brief: fc.record({ budgetCents: cents, seats: fc.integer({ min: 1, max: 6 }) }).map(patch => ({ ...project.brief, ...patch })) }),
     fc.record({ type: fc.constant('zone.drop' as const), zone: fc.constantFrom('heater', 't-bar', 'nothing') }),
+    fc.record({ type: fc.constant('unit.lift' as const), option, unit }),
     fc.record({ type: fc.constant('unit.lock' as const), option, unit, locked: fc.boolean() }),
     fc.record({ type: fc.constant('unit.support' as const), option, unit, rear: fc.boolean() }),
     fc.record({ type: fc.constant('row.put' as const), option, row: fc.record({ id: fc.constantFrom('r1', 'r2', 'switches'), name, kind: fc.constantFrom('row' as const, 'stack' as const), xMm: mm, yMm: mm, pitchMm: fc.integer({ min: 0, max: 90 }), units: fc.uniqueArray(unit, { minLength: 1, maxLength: 5 }) }) }),
@@ -94,6 +95,12 @@ describe('edits', () => {
     expect(undo(kept).project).toEqual(JSON.parse(JSON.stringify(undo(bench).project)))
   }), { numRuns: 60 }))
 
+  it('lifted off the face a unit is in the tray, also out of a row, of which the rest re-flow', () => {
+    const lifted = applyEdits(start, [{ type: 'unit.lift', option: 'b', unit: 'sw-land' }, { type: 'unit.lift', option: 'b', unit: 'pfd' }], 'lift').project
+    const design = resolve(lifted, 'b')
+    expect(design.units.filter(unit => ['sw-land', 'pfd'].includes(unit.id)).map(unit => unit.at)).toEqual([undefined, undefined])
+    expect(design.units.find(unit => unit.id === 'sw-pump')!.at!.xMm).toBeCloseTo(328 + 25.4, 6)
+  })
   it('several edits are one act: all or none', () => {
     expect(() => applyEdits(start, [{ type: 'project.rename', title: 'New' }, { type: 'unit.move', option: 'a', unit: 'nobody', xMm: 0, yMm: 0 }], 'both')).toThrow(/no unit “nobody”/)
     expect(start.title).toBe('Skerrow Bird Count')

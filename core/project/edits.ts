@@ -30,6 +30,7 @@ export const Edit = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('unit.add'), ...on, unit: Unit, item: Item.optional() }),
   z.strictObject({ type: z.literal('unit.set'), ...on, unit: Unit }),
   z.strictObject({ type: z.literal('unit.move'), ...on, unit: Id, xMm: CoordMm, yMm: CoordMm }),
+  z.strictObject({ type: z.literal('unit.lift'), ...on, unit: Id }),
   z.strictObject({ type: z.literal('unit.lock'), ...on, unit: Id, locked: z.boolean() }),
   z.strictObject({ type: z.literal('unit.support'), ...on, unit: Id, rear: z.boolean() }),
   z.strictObject({ type: z.literal('unit.remove'), ...on, unit: Id, disposal: Disposal.optional() }),
@@ -164,10 +165,17 @@ function changeOption(project: Project, edit: OptionEdit): void {
       wantItem(project, edit.unit)
       wantUnit(edit.unit.id)
       put(option.units, edit.unit)
-      // Back to the tray, or given a position of its own: it is no longer set out by a row.
-      if (edit.unit.xMm === undefined) return
-      leaveRows(option, edit.unit.id)
+      // Given a position of its own it is no longer set out by a row.
+      if (edit.unit.xMm !== undefined) leaveRows(option, edit.unit.id)
       return
+    case 'unit.lift': {
+      // Off the face, back to the tray.
+      const unit = wantUnit(edit.unit)
+      leaveRows(option, edit.unit)
+      delete unit.xMm
+      delete unit.yMm
+      return
+    }
     case 'unit.move': {
       const unit = wantUnit(edit.unit)
       const row = option.rows.find(one => one.units.includes(edit.unit))

@@ -30,10 +30,7 @@ export function makeRoom(project: Project, option: string, item: Item, unit: str
     const moveItem: Edit[] = unit ? [{ type: 'unit.move', option, unit, xMm: Number(change.at.xMm.toFixed(2)), yMm: Number(change.at.yMm.toFixed(2)) }] : []
     const zone = change.what === 'zone' ? design.airframe.panel.zones.find(one => one.id === change.id) : undefined
     const before = others.find(one => one.id === change.id)
-    if (!change.to) {
-      const { xMm: _x, yMm: _y, ...rest } = project.options.find(one => one.id === option)!.units.find(one => one.id === change.id)!
-      return { text: `Fits if ${change.name} leaves the face: no other place takes it.`, edits: [{ type: 'unit.set' as const, option, unit: rest }, ...moveItem] }
-    }
+    if (!change.to) return { text: `Fits if ${change.name} leaves the face: no other place takes it.`, edits: [{ type: 'unit.lift' as const, option, unit: change.id }, ...moveItem] }
     const area = zone && (zone.area.shape === 'polygon' ? undefined : zone.area)
     const edits: Edit[] = zone && area ? [{ type: 'zone.put', zone: shiftZone(zone, Number((change.to.xMm - area.xMm).toFixed(2)), Number((change.to.yMm - area.yMm).toFixed(2))) }, ...moveItem]
       : before ? [{ type: 'unit.move', option, unit: change.id, xMm: Number(change.to.xMm.toFixed(2)), yMm: Number(change.to.yMm.toFixed(2)) }, ...moveItem] : []

@@ -39,6 +39,17 @@ describe('keeping projects', () => {
     const kept = (await readProject(db, 'one'))!
     expect(kept).toEqual({ project: done.project, history: done.history, version: 2 })
   })
+  it('carries a document forward that an earlier program kept, without its old history', async () => {
+    const old = JSON.parse(readFileSync(new URL('../../core/formats/kept/format-1.json', import.meta.url), 'utf8')) as ReturnType<typeof demoProject>
+    expect(old.format).toBe(1)
+    await createProject(db, { ...old, id: 'from-before' })
+    const kept = (await readProject(db, 'from-before'))!
+    expect(kept.project).toMatchObject({ format: 2, title: old.title, airframe: { pilots: [], panel: { bays: [] } } })
+    expect(kept.project.options[0]!.rows).toEqual([])
+    expect(kept.history).toEqual(EMPTY_HISTORY)
+    expect(await saveProject(db, kept.project, EMPTY_HISTORY, 1, true)).toEqual({ state: 'saved', version: 2 })
+    expect((await readVersion(db, 'from-before', 1))!.format).toBe(2)
+  })
   it('refuses a save that started from an older version, and changes nothing', async () => {
     const project = await fresh('two')
     await saveProject(db, { ...project, title: 'First window' }, EMPTY_HISTORY, 1)

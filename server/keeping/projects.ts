@@ -1,5 +1,5 @@
 import { and, desc, eq, lte } from 'drizzle-orm'
-import { EMPTY_HISTORY, type History, type Project } from '../../core/project'
+import { EMPTY_HISTORY, FORMAT, migrate, Project, type History } from '../../core/project'
 import type { Database } from './types'
 import { projects, versions } from './tables'
 
@@ -20,10 +20,22 @@ export const listProjects = (db: Database) =>
   db.select({ id: projects.id, title: projects.title, registration: projects.registration, model: projects.model, version: projects.version, savedAt: projects.savedAt })
     .from(projects).orderBy(desc(projects.savedAt), projects.id)
 
-/** One project with its history, or undefined. */
+/**
+ * A kept document in today's format. One that an earlier program kept is carried forward as it is read; only then it is
+ * checked whole, for what we keep ourselves was checked when it was saved.
+ * @throws FormatError when a newer program kept it
+ */
+function carried(text: string): { project: Project, old: boolean } {
+  const document = JSON.parse(text) as Project
+  return document.format === FORMAT ? { project: document, old: false } : { project: Project.parse(migrate(document)), old: true }
+}
+
+/** One project with its history, or undefined. The history of a document of an older format fits no longer and is left behind. */
 export async function readProject(db: Database, id: string): Promise<Kept | undefined> {
   const [row] = await db.select().from(projects).where(eq(projects.id, id))
-  return row && { project: JSON.parse(row.document) as Project, history: JSON.parse(row.history) as History, version: row.version }
+  if (!row) return undefined
+  const { project, old } = carried(row.document)
+  return { project, history: old ? EMPTY_HISTORY : JSON.parse(row.history) as History, version: row.version }
 }
 
 /** Keeps a new project. @returns false when there is one of that id already */
@@ -94,5 +106,5 @@ export const listVersions = (db: Database, id: string) =>
 /** One earlier version, or undefined. */
 export async function readVersion(db: Database, id: string, version: number): Promise<Project | undefined> {
   const [row] = await db.select().from(versions).where(and(eq(versions.project, id), eq(versions.version, version)))
-  return row && JSON.parse(row.document) as Project
+  return row && carried(row.document).project
 }

@@ -23,11 +23,7 @@ const arrangement = ref<Arrangement>('left edges')
 const boxOf = (unit: DesignUnit) => extent(setDown(unit, unit.at!.xMm, unit.at!.yMm)!.bezel)
 const size = (unit: DesignUnit) => { const e = extent(setDown(unit, 0, 0)!.bezel); return unit.item.face!.bezel.shape === 'round' ? `⌀ ${taste.length(e.maxX - e.minX)}` : `${taste.length(e.maxX - e.minX)} × ${taste.length(e.maxY - e.minY)}` }
 const move = (patch: { xMm?: number, yMm?: number }) => { if (one.value?.at) bench.act([{ type: 'unit.move', option: on.value, unit: one.value.id, ...one.value.at, ...patch }], `Move ${one.value.label}`) }
-function backToTray() {
-  if (!raw.value) return
-  const { xMm: _x, yMm: _y, ...rest } = raw.value
-  bench.act([...row.value ? [{ type: 'row.put' as const, option: on.value, row: { ...row.value, units: row.value.units.filter(id => id !== rest.id) } }].filter(edit => edit.row.units.length > 0) : [], { type: 'unit.set', option: on.value, unit: rest }], `Take ${raw.value.label} off the face`)
-}
+const backToTray = () => { if (one.value) bench.act([{ type: 'unit.lift', option: on.value, unit: one.value.id }], `Take ${one.value.label} off the face`) }
 function rename(event: Event) {
   const label = (event.target as HTMLInputElement).value.trim()
   if (raw.value && label) bench.act([{ type: 'unit.set', option: on.value, unit: { ...raw.value, label: label.slice(0, 120) } }], `Rename ${raw.value.label}`)

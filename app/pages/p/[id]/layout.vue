@@ -27,8 +27,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     // With two units selected the keyboard alone measures from middle to middle.
     if (tool.value === 'measure' && two.length === 2) measured.value = two.map(unit => ({ x: unit.at!.xMm, y: unit.at!.yMm }))
   } else if (event.key === 'Delete' && bench.option) {
-    const away = bench.option.units.filter(unit => bench.selected.includes(unit.id) && (unit.xMm !== undefined || design.value?.units.some(one => one.id === unit.id && one.row)))
-    bench.act(away.map((unit) => { const { xMm: _x, yMm: _y, ...rest } = unit; return { type: 'unit.set' as const, option: bench.option!.id, unit: rest } }), 'Take off the face')
+    const away = design.value?.units.filter(unit => bench.selected.includes(unit.id) && unit.at && !unit.locked) ?? []
+    if (away.length) bench.act(away.map(unit => ({ type: 'unit.lift' as const, option: bench.option!.id, unit: unit.id })), 'Take off the face')
   }
 })
 
