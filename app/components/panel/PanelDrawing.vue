@@ -36,11 +36,12 @@ function toFace(event: PointerEvent): { x: number, y: number } | undefined {
 const hand = usePanelHand(toFace)
 defineExpose({ take: hand.take })
 
-const troubled = computed(() => {
+/** The marks of each unit. The same map as before while no mark changes: at most moves of a hand none does, and then nothing is drawn anew. */
+const troubled = computed((before?: Map<string, string>) => {
   const map = new Map<string, string>()
   const snags = hand.live.value?.panel.snags ?? [...bench.report?.panel.snags ?? [], ...bench.report?.pilot.snags ?? []]
   for (const snag of snags) if (snag.weight !== 'worth knowing') for (const id of snag.subjects) if (map.get(id) !== 'stops-work') map.set(id, snag.weight.replaceAll(' ', '-'))
-  return map
+  return before?.size === map.size && [...map].every(([id, mark]) => before.get(id) === mark) ? before : map
 })
 const holding = computed(() => hand.by.value !== undefined)
 const heldIds = computed(() => new Set(holding.value ? hand.hold.value!.units.map(one => one.id) : []))
