@@ -9,8 +9,8 @@ import { useTaste } from '~/stores/taste'
 /** How far a hand is drawn to a line, in mm of the face. Alt held lets go of it. */
 const SNAP_MM = 2.5
 
-/** Shortest time between two tellings of what the panel's snags are while a hand drags. */
-const TELL_MS = 120
+/** The lists beside the drawing follow when the hand has rested this long; what is in the hand says its own snags at once. */
+const REST_MS = 150
 
 interface Hold { unit: string, label: string, units: { id: string, x: number, y: number }[], fromX: number, fromY: number, startX: number, startY: number, box: Extent, moved: boolean, fresh: boolean }
 export interface LiveSight { panel: PanelReport, seats: Seat[] }
@@ -52,6 +52,8 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
     const units = (unit.at ? company(design, unit) : [unit]).map(one => ({ id: one.id, x: one.at?.xMm ?? point.x, y: one.at?.yMm ?? point.y }))
     const byId = new Map(design.units.map(one => [one.id, one]))
     hold.value = { unit: unit.id, label: units.length > 1 ? `${units.length} units` : unit.label, units, fromX: event.clientX, fromY: event.clientY, startX: point.x, startY: point.y, box: union(units.map(one => bezelOf(byId.get(one.id)!, one.x, one.y))), moved: !unit.at, fresh: !unit.at }
+    // The first examination fills what later ones find ready: it is done while the hand still takes hold.
+    setTimeout(() => { examinePanel(design); seatsOf(design) })
   }
 
   /** The design with the held units where the hand has them. */
@@ -61,13 +63,11 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
   }
 
   let frame = 0
-  let told = 0
   let telling: ReturnType<typeof setTimeout> | undefined
-  /** Words and figures beside the drawing follow a few times a second: laying them out at each move would hold the hand up. */
+  /** Laying the lists out at each move would hold the hand up. */
   function tell(panel: PanelReport) {
     clearTimeout(telling)
-    const wait = told + TELL_MS - performance.now()
-    if (wait <= 0) { told = performance.now(); bench.livePanel = panel } else telling = setTimeout(() => { if (hold.value) { told = performance.now(); bench.livePanel = panel } }, wait)
+    telling = setTimeout(() => { if (hold.value) bench.livePanel = panel }, REST_MS)
   }
   useEventListener('pointermove', (event: PointerEvent) => {
     const held = hold.value

@@ -1,12 +1,33 @@
 import { expose } from 'comlink'
 import type { Item } from '#core/catalogue'
-import { AS_FOUND, type Edit, type Project } from '#core/project'
+import { AS_FOUND, type Edit, type Project, type Steps } from '#core/project'
 import { candidateEffects, effectOf, examineOption, makeRoom, rankForPanel, type CandidateEffect, type Effect, type RankedItem, type Report, type RoomAnswer } from '#core/report'
+
+import type { Tell } from '~/composables/useLongWork'
 
 export type { RoomAnswer } from '#core/report'
 
 /** Reports of one moment: the option looked at, the aeroplane as found, and the plan first agreed. */
 export interface Reports { current: Report, asFound: Report, agreed?: Report }
+
+/** Shortest time between two tellings of how far long work is; between them a stop is heard. */
+const TELL_MS = 60
+const stopped = new Set<number>()
+
+/** Walks long work step by step; undefined when it was stopped. */
+async function walk<T>(steps: Steps<T>, job: number, tell: Tell): Promise<T | undefined> {
+  let told = performance.now()
+  for (;;) {
+    const next = steps.next()
+    if (next.done) return next.value
+    if (performance.now() - told < TELL_MS) continue
+    tell(next.value.done, next.value.of)
+    // The worker reads its letters only when it is idle.
+    await new Promise((resolve) => { setTimeout(resolve) })
+    if (stopped.delete(job)) return undefined
+    told = performance.now()
+  }
+}
 
 const examiner = {
   examine(project: Project, option: string): Reports {
@@ -19,9 +40,10 @@ const examiner = {
   compare: (project: Project, options: string[]): Report[] => options.map(option => examineOption(project, option)),
   candidates: (project: Project, option: string, items: Item[]): CandidateEffect[] => candidateEffects(project, option, items),
   /** Why an item finds no place, and what would make room for it. */
-  room: (project: Project, option: string, item: Item, unit: string | undefined, catalogue: Item[]): RoomAnswer => makeRoom(project, option, item, unit, catalogue),
+  room: (project: Project, option: string, item: Item, unit: string | undefined, catalogue: Item[], job: number, tell: Tell): Promise<RoomAnswer | undefined> => walk(makeRoom(project, option, item, unit, catalogue), job, tell),
   /** The whole catalogue tried on the panel. */
-  rank: (project: Project, option: string, catalogue: Item[], place?: string): RankedItem[] => rankForPanel(project, option, catalogue, place),
+  rank: (project: Project, option: string, catalogue: Item[], place: string | undefined, job: number, tell: Tell): Promise<RankedItem[] | undefined> => walk(rankForPanel(project, option, catalogue, place), job, tell),
+  stop(job: number) { stopped.add(job) },
   /** What the going of each unit gives and breaks. */
   goings(project: Project, option: string, units: string[]): Record<string, Effect> {
     const before = examineOption(project, option)

@@ -41,7 +41,7 @@ export function examineAccess(design: Design, placed: readonly Placed[]): Snag[]
   return [{
     id: 'panel.access', code: 'panel.access', weight: 'worth knowing', subjects: hard.map(unit => unit.id), remedies: [],
     basis: { kind: 'derived', source: 'each box against its hole, trays and bays' },
-    text: `Only from behind can be taken out, being bigger than the hole and in no removable bay: ${hard.map(unit => unit.label).join(', ')}.`
+    text: `Only from behind can these be taken out, bigger than their hole or screwed on from behind, and in no removable bay: ${hard.map(unit => unit.label).join(', ')}.`
   }]
 }
 

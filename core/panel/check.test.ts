@@ -183,3 +183,15 @@ describe('finding a place', () => {
     expect(fit.nearest!.misfits[0]!.code).toBe('edge')
   })
 })
+
+describe('labels', () => {
+  it('one that would be cut away or run off the sheet is named; one on bare metal is not', () => {
+    const design = designWith([[item({ id: 'dial', face: roundFace(80) }), [100, 100]]])
+    const codes = (xMm: number, yMm: number) => examinePanel({ ...design, labels: [{ id: 'l', text: 'OIL', xMm, yMm, heightMm: 4 }] }).snags.filter(one => one.code === 'panel.label').map(one => one.subjects)
+    expect(codes(100, 100)).toEqual([['dial']])
+    // Bezel of 84 mm: its lower edge is at 58 mm, letters of 4 mm stand clear below 56.
+    expect(codes(100, 55.9)).toEqual([])
+    expect(codes(100, 56.1)).toEqual([['dial']])
+    expect(codes(599, 200)).toEqual([[]])
+  })
+})

@@ -3,6 +3,7 @@ import { AS_FOUND, type Basis, type Design, type Remedy, type Snag } from '../pr
 import { areaMm2, DIRECTIONS, figureAreaMm2, figureAt, gap, metalToEdge, travelApart, type Figure, type PointMm } from './geometry'
 import { groundOf, setDown, setDownUnit, type Ground, type Placed } from './place'
 import { examineAccess, toSeam } from './access'
+import { examineLabels } from './labels'
 import { shareOpening } from './stack'
 
 /** Below this the figures of a drawing are taken as touching: a hundredth of a millimetre, finer than any cutter. */
@@ -274,7 +275,7 @@ export function examinePanel(design: Design): PanelReport {
       }
     }
   })
-  snags.push(...examineAccess(design, placed))
+  snags.push(...examineAccess(design, placed), ...examineLabels(design, placed))
   for (const id of unplaced) {
     const unit = onPanel.find(one => one.id === id)!
     snags.push({

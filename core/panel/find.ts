@@ -1,4 +1,5 @@
 import type { Item } from '../catalogue'
+import type { Steps } from '../project'
 import { misfitsBetween, misfitsWithGround, stands, type Misfit } from './check'
 import { extent } from './geometry'
 import { anyFree, cutDown, firstFree, freeGround, nearestFree, type FreeGround } from './free'
@@ -103,10 +104,11 @@ export interface Change {
  * zone is taken away in turn; where the item then fits, the thing is set down again as near as it can be.
  * @param fixed ids of units that stay
  */
-export function leastChange(item: Item, others: readonly Placed[], ground: Ground, fixed: ReadonlySet<string> = new Set()): Change[] {
+export function* leastChange(item: Item, others: readonly Placed[], ground: Ground, fixed: ReadonlySet<string> = new Set()): Steps<Change[]> {
   const found: Change[] = []
   const trial = { id: '\u0000trial', label: item.name, item }
-  for (const other of others) {
+  for (const [index, other] of others.entries()) {
+    yield { done: index, of: others.length }
     if (fixed.has(other.id)) continue
     const rest = others.filter(one => one !== other)
     // Most things make no room when they go: that is asked first, and cheaply.

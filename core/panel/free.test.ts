@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { boxFace, demoProject, item, plainProject, roundFace } from '../testing'
-import { resolve, type Panel, type Zone } from '../project'
+import { finish, resolve, type Panel, type Zone } from '../project'
 import { findPlace, freeGround, groundOf, isFree, leastChange, missOf, nearestFree, setDown, stands, type Placed } from '.'
 
 const panelOf = (patch: Partial<Panel>): Panel => ({ ...plainProject().airframe.panel, ...patch })
@@ -64,15 +64,15 @@ describe('what does not fit, and what would make it fit', () => {
   })
   it('the least change: the wall that has room behind it steps aside', () => {
     const ground = groundOf(panelOf({}))
-    const [first] = leastChange(item({ id: 'w', face: boxFace(240.3, 250) }), [wall(170), wall(430), down(item({ id: 'right', face: boxFace(70, 260) }), 540, 150)], ground, new Set(['wall430', 'right']))
+    const [first] = finish(leastChange(item({ id: 'w', face: boxFace(240.3, 250) }), [wall(170), wall(430), down(item({ id: 'right', face: boxFace(70, 260) }), 540, 150)], ground, new Set(['wall430', 'right'])))
     expect(first).toMatchObject({ what: 'unit', id: 'wall170' })
     expect(first!.to!.awayMm).toBeCloseTo(13, 0)
   })
   it('a vent that may be moved makes way, one that may not does not', () => {
     const vent = zone({ shape: 'round', xMm: 300, yMm: 150, diameterMm: 60 }, { id: 'vent', name: 'Vent' })
     const wide = item({ id: 'w', face: boxFace(400, 200) })
-    expect(leastChange(wide, [], groundOf(panelOf({ zones: [vent] })))).toEqual([])
-    const [change] = leastChange(wide, [], groundOf(panelOf({ zones: [{ ...vent, movable: true }] })))
+    expect(finish(leastChange(wide, [], groundOf(panelOf({ zones: [vent] }))))).toEqual([])
+    const [change] = finish(leastChange(wide, [], groundOf(panelOf({ zones: [{ ...vent, movable: true }] }))))
     expect(change).toMatchObject({ what: 'zone', id: 'vent' })
     expect(change!.to).toBeDefined()
   })

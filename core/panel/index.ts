@@ -7,4 +7,3 @@ export { findPlace, leastChange, missOf, stackPlaces, type Change, type Fit, typ
 export { firstFree, freeGround, isFree, nearestFree, type FreeGround } from './free'
 export { openings, type Opening } from './stack'
 export { ARRANGEMENTS, arrange, snapBox, type Arrangement, type Extent, type Relation } from './snap'
-export { buildOutline, MeasureError, type OutlineMeasures } from './build'

@@ -1,5 +1,5 @@
 import { formatLength } from '../quantity'
-import { AS_FOUND, remember, type Design, type DesignUnit, type Remedy, type Snag, type Working } from '../project'
+import { AS_FOUND, remember, type Basis, type Design, type DesignUnit, type Remedy, type Snag, type Working } from '../project'
 import { extent, inside, type Figure, type PointMm } from './geometry'
 import type { Placed } from './place'
 
@@ -123,6 +123,19 @@ const STANDARD_G = 9.80665
 /** Moment a box brings on the face when nothing holds its back: its weight under the load factor, half its depth behind. */
 export const trayMomentNm = (unit: DesignUnit): number => unit.item.massKg * STANDARD_G * DOWN_G * (unit.item.body?.depthMm ?? 0) / 2000
 
+const TRAY_BASIS: Basis = { kind: 'published', source: `AC 43.13-2B chapter 1, mounting load factor ${DOWN_G} g down; the moment allowed is set for this panel`, fromMemory: true }
+
+const trayWorking = (unit: DesignUnit): Working => ({
+  formula: 'M = m · g · n · d / 2',
+  inputs: [
+    { symbol: 'm', meaning: unit.label, value: unit.item.massKg, unit: 'kg', from: `catalogue entry ${unit.item.name}` },
+    { symbol: 'g', meaning: 'standard gravity', value: STANDARD_G, unit: 'm/s²', from: 'standard' },
+    { symbol: 'n', meaning: 'load factor downward, limit', value: DOWN_G, unit: '', from: 'AC 43.13-2B chapter 1 (from memory)' },
+    { symbol: 'd / 2', meaning: 'half the depth of the box', value: (unit.item.body?.depthMm ?? 0) / 2000, unit: 'm', from: 'its mass taken in the middle of the box: our assumption' }
+  ],
+  result: { value: trayMomentNm(unit), unit: 'N·m' }, basis: TRAY_BASIS
+})
+
 export interface StrengthReport { snags: Snag[], bends: Bend[] }
 
 const size = (mm: number) => `${formatLength(mm, 'metric')} (${formatLength(mm, 'inch')})`
@@ -144,7 +157,7 @@ export function examineStrength(design: Design, placed: readonly Placed[]): Stre
         ? `Pushed with ${panel.pushN} N at ${name(worst)} the face gives ${size(worst.deflectionMm)}; ${size(panel.mostBendMm)} is set. Only ${size(worst.leastWidthMm)} of metal crosses the strip there: a doubler, a stiffener behind or thicker sheet.`
         : `At ${name(worst)} the holes leave no metal across the face: it is held by nothing there.`)
         + (others.length ? ` Soft too: ${others.join(', ')}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.` : ''),
-      remedies: Number.isFinite(worst.deflectionMm) ? thicker(design, found) : []
+      remedies: Number.isFinite(worst.deflectionMm) ? thicker(design, found) : [], working: worst.working
     })
   }
   for (const unit of design.units) {
@@ -154,7 +167,7 @@ export function examineStrength(design: Design, placed: readonly Placed[]): Stre
     if (moment <= panel.mostTrayMomentNm) continue
     snags.push({
       id: `panel.rear-support:${unit.id}`, code: 'panel.rear-support', weight: 'needs a decision', subjects: [unit.id],
-      measured: moment, limit: panel.mostTrayMomentNm, unit: 'Nm', basis: { kind: 'published', source: `AC 43.13-2B chapter 1, mounting load factor ${DOWN_G} g down; the moment allowed is set for this panel`, fromMemory: true },
+      measured: moment, limit: panel.mostTrayMomentNm, unit: 'Nm', basis: TRAY_BASIS, working: trayWorking(unit),
       text: `${unit.label} (${unit.item.massKg} kg, ${size(unit.item.body?.depthMm ?? 0)} deep) hangs on the face alone: ${moment.toFixed(1)} N·m at ${DOWN_G} g down; ${panel.mostTrayMomentNm} N·m is set. Hold its back by rails or on a duct.`,
       remedies: design.optionId === AS_FOUND ? [] : [{ text: `Give ${unit.label} a support at its back.`, edits: [{ type: 'unit.support', option: design.optionId, unit: unit.id, rear: true }] }]
     })

@@ -1,12 +1,6 @@
 import { feet, inches } from '../quantity'
+import { buildOutline } from './outline'
 import { FORMAT, type Project } from './schema'
-
-/** A panel to begin with: a plain sheet with a lightly arched top, the corners in mm from its lower left. */
-function archedOutline(widthMm: number, heightMm: number): [number, number][] {
-  const shoulder = heightMm * 0.72
-  const arch = [[1, 0], [0.96, 0.55], [0.87, 0.85], [0.72, 0.96], [0.5, 1], [0.28, 0.96], [0.13, 0.85], [0.04, 0.55], [0, 0]] as const
-  return [[0, 0], [widthMm, 0], ...arch.map(([x, y]): [number, number] => [x * widthMm, shoulder + y * (heightMm - shoulder)])]
-}
 
 /**
  * An empty aeroplane to start from. Every figure is our own default for a small single, to be replaced by the
@@ -29,7 +23,7 @@ export function blankProject(start: { id: string, title: string, registration: s
       battery: { name: 'Main battery', chemistry: 'lead-acid', capacityAh: 24, ratedHours: 1, usableFraction: 0.75, place: 'engine' },
       pilotDelayMinutes: 5, emptyMassKg: 500, emptyArmMm: 2100, maxMassKg: 900, armLimitsMm: [2000, 2300],
       gear: 'fixed', engine: { cooling: 'air', altitudeEngine: false }, tanks: 2, fuses: false, certifiedAfter1996: false,
-      panel: { outline: archedOutline(inches(36), inches(11)), thicknessMm: inches(0.063), material: '2024-T3 sheet', lipMm: inches(0.75), leastWebMm: inches(0.25), depthBehindMm: inches(13), zones: [], bays: [], pushN: 45, mostBendMm: 3, mostTrayMomentNm: 10 },
+      panel: { outline: buildOutline({ widthMm: inches(36), heightMm: inches(11), shoulderMm: inches(8), cornerMm: 0, notchWidthMm: 0, notchHeightMm: 0 }), thicknessMm: inches(0.063), material: '2024-T3 sheet', lipMm: inches(0.75), leastWebMm: inches(0.25), depthBehindMm: inches(13), zones: [], bays: [], pushN: 45, mostBendMm: 3, mostTrayMomentNm: 10 },
       pilots: [],
       places,
       routes: [leg('panel', 'behind', 1), leg('panel', 'cabin', 3), leg('cabin', 'roof', 5), leg('cabin', 'baggage', 5), leg('baggage', 'tail', 7), leg('cabin', 'wing', 5), leg('wing', 'tip', 12), leg('panel', 'engine', 4), leg('cabin', 'belly', 3)],

@@ -35,4 +35,6 @@ export interface Snag {
   basis: Basis
   text: string
   remedies: Remedy[]
+  /** How `measured` came about, where it was computed and not looked up. */
+  working?: Working
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { applyEdits, AS_FOUND, resolve } from '../project'
+import { applyEdits, AS_FOUND, resolve, finish } from '../project'
 import { demoCatalogue, demoProject } from '../testing'
 import { findPlace, groundOf, setDown } from '../panel'
 import { candidateEffects, effectOf, examineOption, FIGURE_KEYS, makeRoom, newUnit, rankForPanel } from '.'
@@ -93,7 +93,7 @@ describe('making room', () => {
   const catalogue = demoCatalogue()
   const wide = catalogue.find(one => one.id === 'pellinore-vista-10')!
   it('says by how much the wide display misses, names what is in its way, and offers what of its kind fits', () => {
-    const answer = makeRoom(project, 'a', wide, undefined, catalogue)
+    const answer = finish(makeRoom(project, 'a', wide, undefined, catalogue))
     expect(answer.says).toMatch(/^[\d.]+ mm \([\d.]+ in\) too (wide|high|deep): /)
     const design = resolve(project, 'a')
     const others = design.units.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
@@ -101,20 +101,20 @@ describe('making room', () => {
   })
   it('what it offers makes the room it promises', () => {
     const medium = catalogue.filter(one => one.kind === 'round instrument' && one.face)[0]!
-    for (const item of [wide, medium]) for (const change of makeRoom(project, 'a', item, undefined, catalogue).changes) {
+    for (const item of [wide, medium]) for (const change of finish(makeRoom(project, 'a', item, undefined, catalogue)).changes) {
       const next = resolve(applyEdits(project, change.edits, 'room').project, 'a')
       const others = next.units.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
       expect(findPlace(item, others, groundOf(next.airframe.panel)).at, change.text).toBeDefined()
     }
   })
   it('ranks the catalogue: what fits first, by its ground', () => {
-    const ranked = rankForPanel(project, 'b', catalogue)
+    const ranked = finish(rankForPanel(project, 'b', catalogue))
     expect(ranked.length).toBe(catalogue.filter(one => one.face && one.mounts.includes('panel')).length)
     const order = ranked.map(one => Number(one.fits) * 1e9 + one.areaMm2)
     expect(order).toEqual([...order].sort((a, b) => b - a))
   })
   it('ranks for one place: what stands there itself fits at its very middle', () => {
-    const ranked = rankForPanel(project, 'b', catalogue, 'standby')
+    const ranked = finish(rankForPanel(project, 'b', catalogue, 'standby'))
     const own = resolve(project, 'b').units.find(unit => unit.id === 'standby')!.item
     expect(ranked.find(one => one.item.id === own.id)).toSatisfy((one: { fits: boolean, awayMm: number }) => one.fits && one.awayMm <= 1.5)
     const away = ranked.filter(one => one.fits).map(one => one.awayMm!)

@@ -1,6 +1,6 @@
 import type { Item } from '../catalogue'
 import { firstFree, findPlace, freeGround, groundOf, leastChange, missOf, nearestFree, setDown, shiftZone, stackPlaces, type Placed } from '../panel'
-import { resolve, type Design, type Edit, type Project } from '../project'
+import { resolve, type Design, type Edit, type Project, type Steps } from '../project'
 import { formatLength } from '../quantity'
 
 /** What would make room for an item that finds no place. */
@@ -16,7 +16,7 @@ const placedOf = (design: Design, without?: string): Placed[] => design.units.fl
  * its kind fits.
  * @param unit the unit on the panel it is about, when it is one that stands there already
  */
-export function makeRoom(project: Project, option: string, item: Item, unit: string | undefined, catalogue: readonly Item[]): RoomAnswer {
+export function* makeRoom(project: Project, option: string, item: Item, unit: string | undefined, catalogue: readonly Item[]): Steps<RoomAnswer> {
   const design = resolve(project, option)
   const ground = groundOf(design.airframe.panel)
   const others = placedOf(design, unit)
@@ -26,7 +26,7 @@ export function makeRoom(project: Project, option: string, item: Item, unit: str
   const says = fit.at ? `${item.name} fits.`
     : `${miss ? `${size(miss.mm)} ${WAYS[miss.measure]}` : 'No place for it'}${inTheWay.length ? `: ${inTheWay.slice(0, 3).join(', ')}` : ''}${fit.bare === false ? '. The bare sheet would not take it either' : ''}.`
   const fixed = new Set(design.units.filter(one => one.locked || one.row !== undefined).map(one => one.id))
-  const changes = (fit.at || fit.bare === false && !ground.faceZones.some(({ zone }) => zone.movable) ? [] : leastChange(item, others, ground, fixed)).map((change) => {
+  const changes = (fit.at || fit.bare === false && !ground.faceZones.some(({ zone }) => zone.movable) ? [] : yield* leastChange(item, others, ground, fixed)).map((change) => {
     const moveItem: Edit[] = unit ? [{ type: 'unit.move', option, unit, xMm: Number(change.at.xMm.toFixed(2)), yMm: Number(change.at.yMm.toFixed(2)) }] : []
     const zone = change.what === 'zone' ? design.airframe.panel.zones.find(one => one.id === change.id) : undefined
     const before = others.find(one => one.id === change.id)
@@ -44,22 +44,26 @@ export function makeRoom(project: Project, option: string, item: Item, unit: str
  * The whole catalogue tried on the panel as it is: what fits, by the ground it has to stand on, then what finds none.
  * @param place a unit whose place is meant: it is taken away, and what fits comes by how near to its middle it can stand
  */
-export function rankForPanel(project: Project, option: string, catalogue: readonly Item[], place?: string): RankedItem[] {
+export function* rankForPanel(project: Project, option: string, catalogue: readonly Item[], place?: string): Steps<RankedItem[]> {
   const design = resolve(project, option)
   const ground = groundOf(design.airframe.panel)
   const others = placedOf(design, place)
   const aim = place === undefined ? undefined : design.units.find(unit => unit.id === place)?.at
   // Items of one face and box find one ground.
   const known = new Map<string, { areaMm2: number, fits: boolean, awayMm?: number }>()
-  return catalogue.filter(item => item.face && item.mounts.includes('panel')).map((item) => {
+  const tried = catalogue.filter(item => item.face && item.mounts.includes('panel'))
+  const ranked: RankedItem[] = []
+  for (const item of tried) {
+    yield { done: ranked.length, of: tried.length }
     const key = JSON.stringify([item.face, item.body])
     if (!known.has(key)) {
       const free = freeGround(item, others, ground, RANK_STEP_MM)
       const near = aim && [nearestFree(free, aim.xMm, aim.yMm)?.awayMm ?? Infinity, ...stackPlaces(item, others, ground).map(at => Math.hypot(at.xMm - aim.xMm, at.yMm - aim.yMm))]
       known.set(key, { areaMm2: free.areaMm2, fits: firstFree(free) !== undefined || stackPlaces(item, others, ground).length > 0, awayMm: near && Math.min(...near) })
     }
-    return { item, ...known.get(key)! }
-  }).sort((a, b) => Number(b.fits) - Number(a.fits) || (a.awayMm ?? 0) - (b.awayMm ?? 0) || b.areaMm2 - a.areaMm2)
+    ranked.push({ item, ...known.get(key)! })
+  }
+  return ranked.sort((a, b) => Number(b.fits) - Number(a.fits) || (a.awayMm ?? 0) - (b.awayMm ?? 0) || b.areaMm2 - a.areaMm2)
 }
 /** Rows for a ranking: its areas are for comparing. */
 const RANK_STEP_MM = 3

@@ -13,7 +13,7 @@ const { free } = useLayoutTools()
 const wanted = ref('')
 const answer = shallowRef<RoomAnswer>()
 const ranked = shallowRef<{ item: Item, areaMm2: number, fits: boolean, awayMm?: number }[]>()
-const busy = ref('')
+const { progress, run, stop } = useLongWork()
 /** The unit whose place is asked about; the whole panel when empty. */
 const place = ref('')
 
@@ -39,8 +39,8 @@ watch([subject, () => bench.design], async () => {
   const ground = freeGround(now.item, placed, groundOf(design.airframe.panel), SHOWN_STEP_MM)
   free.value = { name: now.name, ground }
   if (firstFree(ground) || !bench.project || !bench.option) return
-  busy.value = 'Looking for the least change…'
-  try { answer.value = await useExaminer().room(bench.project, bench.option.id, now.item, now.unit, items.value) } finally { busy.value = '' }
+  const { project, option } = bench
+  answer.value = await run('Looking for the least change…', (examiner, job, tell) => examiner.room(project, option.id, now.item, now.unit, items.value, job, tell))
 }, { immediate: true })
 onUnmounted(() => { free.value = undefined })
 
@@ -57,8 +57,8 @@ function setDownNearest() {
 }
 async function rankAll() {
   if (!bench.project || !bench.option) return
-  busy.value = 'Trying the whole catalogue…'
-  try { ranked.value = await useExaminer().rank(bench.project, bench.option.id, items.value, place.value || undefined) } finally { busy.value = '' }
+  const { project, option } = bench
+  ranked.value = await run('Trying the whole catalogue…', (examiner, job, tell) => examiner.rank(project, option.id, items.value, place.value || undefined, job, tell)) ?? ranked.value
 }
 </script>
 
@@ -68,10 +68,10 @@ async function rankAll() {
       <label class="field">Where can this go?<select v-model="wanted" class="plain"><option value="">Choose an instrument…</option><option v-for="choice in choices" :key="choice.key" :value="choice.key">{{ choice.name }}</option></select></label>
       <div class="row">
         <button class="plain" :disabled="!free || free.ground.areaMm2 === 0 || !subject?.unit" @click="setDownNearest">Set it down nearest</button>
-        <button class="plain" :disabled="busy !== ''" @click="rankAll">Try the whole catalogue</button>
+        <button class="plain" :disabled="!!progress" @click="rankAll">Try the whole catalogue</button>
         <label class="small">in <select v-model="place" class="plain" aria-label="Place to try the catalogue in"><option value="">the whole panel</option><option v-for="unit in bench.design!.units.filter(one => one.at && one.item.face)" :key="unit.id" :value="unit.id">the place of {{ unit.label }}</option></select></label>
       </div>
-      <p v-if="busy" class="small quiet" role="status">{{ busy }}</p>
+      <LongWork v-if="progress" :progress="progress" @stop="stop" />
       <template v-else-if="subject && free">
         <p v-if="firstFree(free.ground)" class="small"><StateMark state="holds" :size="14" /> The shaded ground is free for the middle of {{ subject.name }}: <span class="figures">{{ areaText }}</span>.</p>
         <template v-else>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { FLATTEN_MM, readDxfOutline, readSvgOutline, type OutlineRead } from '#core/formats'
-import { bounds, buildOutline, MeasureError, selfCrossing } from '#core/panel'
+import { bounds, selfCrossing } from '#core/panel'
+import { buildOutline, MeasureError } from '#core/project'
 import type { Edit } from '#core/project'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'

@@ -119,6 +119,7 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
 
 <style scoped>
 .pieces { display: grid; grid-template-columns: minmax(200px, 1.3fr) 3fr; min-height: 0; height: 100%; }
+.tray, .exact { contain: strict; }
 .tray { padding: 6px 14px; border-right: 1px solid var(--rule); overflow: auto; }
 .exact { padding: 6px 14px; overflow: auto; display: grid; gap: 5px; align-content: start; }
 .waiting { cursor: grab; touch-action: none; text-align: left; }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { areaMm2, bounds, buildOutline, MeasureError, selfCrossing } from '.'
+import { areaMm2, bounds, selfCrossing } from '../panel'
+import { buildOutline, MeasureError } from '.'
 
 const plain = { widthMm: 900, heightMm: 300, shoulderMm: 200, cornerMm: 0, notchWidthMm: 0, notchHeightMm: 0 }
 describe('a panel from a few measures', () => {
