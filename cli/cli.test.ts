@@ -28,7 +28,7 @@ describe('the command line', () => {
     expect(stdout).toMatch(/0 stop work/)
     expect(status).toBe(0)
   })
-  it.each([['dxf', /SECTION/], ['svg', /<svg .*mm"/], ['csv', /^fate,unit,label/], ['json', /"format": 2/]])('export --to %s writes the file', (to, content) => {
+  it.each([['dxf', /SECTION/], ['svg', /<svg .*mm"/], ['csv', /^fate,unit,label/], ['json', /"format": 3/]])('export --to %s writes the file', (to, content) => {
     const out = join(there, `out.${to}`)
     expect(run('export', demo, '--to', to, '-o', out).status).toBe(0)
     expect(readFileSync(out, 'utf8')).toMatch(content)
@@ -41,7 +41,7 @@ describe('the command line', () => {
   it('import carries an old format forward', () => {
     const { status, stdout } = run('import', 'core/formats/kept/format-0.json')
     expect(status).toBe(0)
-    expect(JSON.parse(stdout)).toMatchObject({ format: 2 })
+    expect(JSON.parse(stdout)).toMatchObject({ format: 3 })
   })
   it.each([
     [['report', 'no-such.json'], /no-such.json cannot be read/], [['report', demo, '--option', 'zz'], /no option “zz”.*a, b, c/], [['export', demo], /--to is missing/],

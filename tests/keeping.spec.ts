@@ -63,7 +63,7 @@ test.describe('bad files bring a clear message and change nothing', () => {
   }
   test('truncated', async ({ page }) => { await expect(await bring(page, text().slice(0, 3000))).toContainText(/Line \d+, column \d+: the file ends in the middle/) })
   test('foreign', async ({ page }) => { await expect(await bring(page, '{"name":"something else"}')).toContainText('not an Ewerpanel project') })
-  test('newer', async ({ page }) => { await expect(await bring(page, text().replace('"format": 2', '"format": 9'))).toContainText('format 9 by a newer Ewerpanel') })
+  test('newer', async ({ page }) => { await expect(await bring(page, text().replace('"format": 3', '"format": 9'))).toContainText('format 9 by a newer Ewerpanel') })
   test('a negative mass, with line and field', async ({ page }) => { await expect(await bring(page, text().replace(/"massKg": [\d.]+/, '"massKg": -3'))).toContainText(/Line \d+, column \d+, items\[0\]\.massKg: must not be negative/) })
   test('a hundred megabytes', async ({ page }) => {
     // Written into a file of the browser's own: Playwright does not carry buffers of that size.

@@ -51,11 +51,18 @@ export const Power = z.strictObject({
   typicalA: Amps,
   maxA: Amps,
   transmitA: Amps.optional(),
+  /** Share of the time a com or transponder transmits; 0.1 when absent. */
+  transmitShare: z.number().min(0).max(1).optional(),
+  /** Share of the time a load that comes and goes (flaps, trim, a pump) draws; always when absent. */
+  duty: z.number().gt(0).max(1).optional(),
   load: z.enum(['constant current', 'constant power', 'resistive']).default('constant power'),
   phases: z.array(z.enum(PHASES)).max(PHASES.length).optional(),
   essential: z.boolean().default(false),
   internalBatteryMinutes: z.number().min(0).max(2_000).optional()
 })
+
+/** The cells of a battery that can feed a bus. */
+export const Cells = z.strictObject({ chemistry: z.enum(['lead-acid', 'lithium']), capacityAh: z.number().gt(0, 'must be more than 0').max(500), ratedHours: z.number().gt(0).max(40).default(1) })
 
 export const Port = z.strictObject({
   id: Id,
@@ -80,6 +87,8 @@ export const Item = z.strictObject({
   body: Body.optional(),
   massKg: MassKg,
   power: Power.optional(),
+  /** Cells in a backup battery, which feed a bus. An instrument that only feeds itself has `internalBatteryMinutes`. */
+  battery: Cells.optional(),
   ports: z.array(Port).max(40).default([]),
   provides: z.array(z.enum(FUNCTIONS)).max(60).default([]),
   needs: z.array(Need).max(30).default([]),

@@ -43,7 +43,7 @@ export const PLACE_KINDS = [
 export const BASES = ['certified', 'amateur-built', 'light-sport'] as const
 
 /** Phases of flight in the order of a trip. */
-export const PHASES = ['start', 'taxi', 'take-off', 'climb', 'cruise by day', 'cruise by night', 'approach', 'landing'] as const
+export const PHASES = ['start', 'taxi', 'take-off', 'climb', 'cruise by day', 'cruise by night', 'cruise in cloud', 'approach', 'landing'] as const
 
 export type Kind = typeof KINDS[number]
 export type FunctionName = typeof FUNCTIONS[number]

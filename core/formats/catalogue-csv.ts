@@ -6,7 +6,7 @@ import { schemaProblems } from './project-file'
 /** Columns of the catalogue as CSV, in order. docs/file-formats.md describes each cell. */
 export const CATALOGUE_COLUMNS = [
   'id', 'name', 'maker', 'kind', 'summary', 'bezel_mm', 'cutout_mm', 'screws_mm', 'stack', 'reads_deg', 'body_mm', 'connector_mm', 'mass_kg',
-  'at_v', 'min_v', 'max_v', 'typical_a', 'max_a', 'transmit_a', 'load', 'phases', 'essential', 'internal_battery_min',
+  'at_v', 'min_v', 'max_v', 'typical_a', 'max_a', 'transmit_a', 'transmit_share', 'duty', 'load', 'phases', 'essential', 'internal_battery_min', 'battery',
   'ports', 'provides', 'needs', 'approvals', 'price_usd', 'labour_h', 'remove_h', 'mounts'
 ] as const
 type Column = typeof CATALOGUE_COLUMNS[number]
@@ -16,7 +16,7 @@ type Row = Partial<Record<Column, string>>
 const COLUMN_OF: Record<string, Column> = {
   'face': 'bezel_mm', 'face.bezel': 'bezel_mm', 'face.cutout': 'cutout_mm', 'face.screws': 'screws_mm', 'face.stack': 'stack', 'face.readsWithinDeg': 'reads_deg', 'body': 'body_mm', 'body.connectorMm': 'connector_mm',
   'massKg': 'mass_kg', 'power.atV': 'at_v', 'power.minV': 'min_v', 'power.maxV': 'max_v', 'power.typicalA': 'typical_a', 'power.maxA': 'max_a',
-  'power.transmitA': 'transmit_a', 'power.load': 'load', 'power.phases': 'phases', 'power.essential': 'essential', 'power.internalBatteryMinutes': 'internal_battery_min',
+  'power.transmitA': 'transmit_a', 'power.transmitShare': 'transmit_share', 'power.duty': 'duty', 'battery': 'battery', 'power.load': 'load', 'power.phases': 'phases', 'power.essential': 'essential', 'power.internalBatteryMinutes': 'internal_battery_min',
   'power': 'at_v', 'priceCents': 'price_usd', 'labourHours': 'labour_h', 'removeHours': 'remove_h'
 }
 function columnOf(path: readonly PropertyKey[]): Column {
@@ -75,6 +75,15 @@ function readsWithin(row: Row): unknown {
   return { side, up, down }
 }
 
+/** “6 Ah lithium”, with the hours its capacity is rated at when they are not one: “24 Ah lead-acid in 20 h”. */
+function battery(row: Row): unknown {
+  const cell = row.battery?.trim() ?? ''
+  if (cell === '') return undefined
+  const found = /^([\d.]+)\s*Ah\s+(lead-acid|lithium)(?:\s+in\s+([\d.]+)\s*h)?$/.exec(cell)
+  if (!found) throw new CellError('battery', `“${cell}” is not a battery; write “6 Ah lithium” or “24 Ah lead-acid in 20 h”`)
+  return { capacityAh: Number(found[1]), chemistry: found[2], ratedHours: Number(found[3] ?? 1) }
+}
+
 function ports(row: Row): unknown[] {
   return list(row.ports).map((entry) => {
     const parts = entry.split('|').map(part => part.trim())
@@ -103,7 +112,7 @@ const present = <T extends Record<string, unknown>>(fields: T): T => Object.from
 /** Cells that say nothing without another one: a filled one must not be dropped silently. */
 const HANG_ON: [Column, Column[]][] = [
   ['bezel_mm', ['cutout_mm', 'screws_mm', 'stack', 'reads_deg']], ['body_mm', ['connector_mm']],
-  ['at_v', ['min_v', 'max_v', 'typical_a', 'max_a', 'transmit_a', 'load', 'phases', 'essential', 'internal_battery_min']]
+  ['at_v', ['min_v', 'max_v', 'typical_a', 'max_a', 'transmit_a', 'transmit_share', 'duty', 'load', 'phases', 'essential', 'internal_battery_min']]
 ]
 
 function itemOf(row: Row): unknown {
@@ -128,9 +137,10 @@ function itemOf(row: Row): unknown {
     body: box ? { widthMm: Number(box[1]), heightMm: Number(box[2]), depthMm: Number(box[3]), connectorMm: number(row, 'connector_mm') ?? 0 } : undefined,
     massKg: number(row, 'mass_kg'),
     power: atV === undefined ? undefined : present({
-      atV, minV: number(row, 'min_v'), maxV: number(row, 'max_v'), typicalA: number(row, 'typical_a'), maxA: number(row, 'max_a'), transmitA: number(row, 'transmit_a'),
+      atV, minV: number(row, 'min_v'), maxV: number(row, 'max_v'), typicalA: number(row, 'typical_a'), maxA: number(row, 'max_a'), transmitA: number(row, 'transmit_a'), transmitShare: number(row, 'transmit_share'), duty: number(row, 'duty'),
       load: row.load?.trim() || undefined, phases: row.phases?.trim() ? list(row.phases) : undefined, essential: yes(row, 'essential'), internalBatteryMinutes: number(row, 'internal_battery_min')
     }),
+    battery: battery(row),
     ports: ports(row), provides: list(row.provides), needs: needs(row), approvals: list(row.approvals),
     priceCents: price === undefined ? undefined : Math.round(price * 100), labourHours: number(row, 'labour_h'), removeHours: number(row, 'remove_h') ?? 0,
     mounts: list(row.mounts)
@@ -211,7 +221,7 @@ export function writeCatalogueCsv(items: readonly Item[]): string {
       screws_mm: item.face?.screws.map(screw => `${screw.xMm} ${screw.yMm} ${screw.holeMm}`).join('; ') ?? '',
       stack: item.face ? (item.face.stack ? 'yes' : 'no') : '', reads_deg: item.face?.readsWithinDeg ? `${item.face.readsWithinDeg.side} ${item.face.readsWithinDeg.up} ${item.face.readsWithinDeg.down}` : '', body_mm: item.body ? `${item.body.widthMm} x ${item.body.heightMm} x ${item.body.depthMm}` : '', connector_mm: item.body?.connectorMm ?? '',
       mass_kg: item.massKg, at_v: power?.atV ?? '', min_v: power?.minV ?? '', max_v: power?.maxV ?? '', typical_a: power?.typicalA ?? '', max_a: power?.maxA ?? '',
-      transmit_a: power?.transmitA ?? '', load: power?.load ?? '', phases: power?.phases?.join('; ') ?? '', essential: power ? (power.essential ? 'yes' : 'no') : '',
+      transmit_a: power?.transmitA ?? '', transmit_share: power?.transmitShare ?? '', duty: power?.duty ?? '', battery: item.battery ? `${item.battery.capacityAh} Ah ${item.battery.chemistry}${item.battery.ratedHours === 1 ? '' : ` in ${item.battery.ratedHours} h`}` : '', load: power?.load ?? '', phases: power?.phases?.join('; ') ?? '', essential: power ? (power.essential ? 'yes' : 'no') : '',
       internal_battery_min: power?.internalBatteryMinutes ?? '',
       ports: item.ports.map(portCell).join('; '), provides: item.provides.join('; '), needs: item.needs.map(needCell).join('; '), approvals: item.approvals.join('; '),
       price_usd: item.priceCents / 100, labour_h: item.labourHours, remove_h: item.removeHours, mounts: item.mounts.join('; ')

@@ -52,16 +52,28 @@ describe('project files', () => {
     expect(complaint(opened)).toBe('')
     if (!opened.ok) return
     const old = JSON.parse(text) as typeof opened.project
-    expect(opened.project).toMatchObject({ ...old, format: 2 })
+    // Format 3 brought the cruise in cloud, in which is on what is on in the cruise by night.
+    for (const one of old.items) { const at = one.power?.phases?.indexOf('cruise by night') ?? -1; if (at >= 0) one.power!.phases!.splice(at + 1, 0, 'cruise in cloud') }
+    expect(opened.project).toMatchObject({ ...old, format: 3 })
     expect(opened.project.airframe.pilots).toEqual([])
     expect(opened.project.airframe.panel.bays).toEqual([])
     for (const option of opened.project.options) expect([option.rows, option.groups, option.labels, option.flows]).toEqual([[], [], [], []])
+  })
+  it('a file of format 2 is carried forward: what is on in the cruise by night is on in cloud, the supply is the proposal', () => {
+    const text = readFileSync(new URL('kept/format-2.json', import.meta.url), 'utf8').replace('"essential": true', '"phases": ["taxi", "cruise by night"], "essential": true')
+    const opened = openProject(text)
+    expect(complaint(opened)).toBe('')
+    if (!opened.ok) return
+    expect(opened.project.format).toBe(3)
+    expect(opened.project.items.flatMap(item => item.power?.phases ? [item.power.phases] : [])).toEqual([['taxi', 'cruise by night', 'cruise in cloud']])
+    expect(opened.project.airframe).toMatchObject({ batteryC: 20, spareFuses: false, wiring: { ambientC: 50, altitudeFt: 18_000, bundleWires: 20, loadedShare: 0.2, wireC: 150 } })
+    for (const option of opened.project.options) expect(option.supply).toBeUndefined()
   })
   it('a file of format 0 is carried forward', () => {
     const opened = openProject(readFileSync(new URL('./kept/format-0.json', import.meta.url), 'utf8'))
     expect(complaint(opened)).toBe('')
     if (!opened.ok) return
-    expect(opened.project.format).toBe(2)
+    expect(opened.project.format).toBe(3)
     expect(opened.project.options).toHaveLength(1)
     expect(opened.project.options[0]).toMatchObject({ id: 'a', name: 'Option A', units: [{ id: 'dial' }] })
     expect(opened.project.handChecks).toHaveLength(1)
@@ -83,6 +95,10 @@ describe('project files', () => {
     ['a battery of nothing', (d: typeof good) => { d.airframe.battery.capacityAh = 0 }, /capacityAh: must be more than 0/],
     ['half a position', (d: typeof good) => { delete d.options[0]!.units[0]!.yMm }, /yMm: is missing: a position needs both/],
     ['a field nobody knows', (d: typeof good) => { (d.brief as Record<string, unknown>).colour = 'red' }, /there is no field “colour” here/],
+    ['a switch without its position', (d: typeof good) => { d.options[0]!.supply = { sources: [], buses: [{ id: 'main', name: 'Main', role: 'main' }], switches: [{ id: 's', name: 'Master', positions: ['OFF', 'ON'], normal: 'UP' }], ties: [] } }, /supply\.switches\[0\]\.normal: “UP” is none of the positions OFF, ON/],
+    ['a tie that ends nowhere', (d: typeof good) => { d.options[0]!.supply = { sources: [], buses: [{ id: 'main', name: 'Main', role: 'main' }], switches: [], ties: [{ id: 't', name: 'Feed', kind: 'wire', from: 'battery', to: 'moon', milliohm: 0 }] } }, /supply\.ties\[0\]\.to: “Feed” ends at “moon”, which is no bus or source here/],
+    ['a second battery of nothing', (d: typeof good) => { d.options[0]!.supply = { sources: [{ kind: 'battery', id: 'b2', name: 'Second', chemistry: 'lithium', capacityAh: 0, ratedHours: 1 }], buses: [{ id: 'main', name: 'Main', role: 'main' }], switches: [], ties: [] } }, /capacityAh: must be more than 0/],
+    ['a breaker shared with nobody', (d: typeof good) => { d.options[0]!.circuits = [{ unit: 'audio-4', sharesWith: 'ghost' }] }, /there is no other unit “ghost” to share a breaker with/],
     ['a gauge the table has not', (d: typeof good) => { d.options[0]!.circuits = [{ unit: 'audio-4', awg: 19 as 20 }] }, /awg: is 19; it must be one of 22, 20/]
   ])('%s is named with its line and field', (_name, change, why) => expect(complaint(spoilt(change))).toMatch(new RegExp(`Line \\d+, column \\d+, .*${why.source}`)))
   it('the line is the one a text editor shows', () => {

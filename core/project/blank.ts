@@ -21,7 +21,7 @@ export function blankProject(start: { id: string, title: string, registration: s
     airframe: {
       model: start.model, madeOn: start.madeOn, systemV: start.systemV, alternatorA: 40,
       battery: { name: 'Main battery', chemistry: 'lead-acid', capacityAh: 24, ratedHours: 1, usableFraction: 0.75, place: 'engine' },
-      pilotDelayMinutes: 5, emptyMassKg: 500, emptyArmMm: 2100, maxMassKg: 900, armLimitsMm: [2000, 2300],
+      batteryC: 20, wiring: { ambientC: 50, altitudeFt: 18_000, bundleWires: 20, loadedShare: 0.2, wireC: 150 }, spareFuses: false, pilotDelayMinutes: 5, emptyMassKg: 500, emptyArmMm: 2100, maxMassKg: 900, armLimitsMm: [2000, 2300],
       gear: 'fixed', engine: { cooling: 'air', altitudeEngine: false }, tanks: 2, fuses: false, certifiedAfter1996: false,
       panel: { outline: buildOutline({ widthMm: inches(36), heightMm: inches(11), shoulderMm: inches(8), cornerMm: 0, notchWidthMm: 0, notchHeightMm: 0 }), thicknessMm: inches(0.063), material: '2024-T3 sheet', lipMm: inches(0.75), leastWebMm: inches(0.25), depthBehindMm: inches(13), zones: [], bays: [], pushN: 45, mostBendMm: 3, mostTrayMomentNm: 10 },
       pilots: [],

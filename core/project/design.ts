@@ -1,5 +1,6 @@
 import type { Item } from '../catalogue/item'
 import { memberPlaces } from './rows'
+import type { Supply } from './supply'
 import type { Airframe, Brief, CircuitChoice, Flow, Group, HandCheck, Label, Link, Option, Place, Prices, Project, Quote, Row, Unit, WorkPhase } from './schema'
 
 /** A unit joined with its catalogue entry and its place. */
@@ -12,6 +13,8 @@ export interface DesignUnit {
   readonly at?: { readonly xMm: number, readonly yMm: number }
   readonly state: 'kept' | 'moved' | 'new'
   readonly shed?: boolean
+  readonly shedAfterMinutes?: number
+  readonly shedBelowV?: number
   readonly phase?: string
   readonly locked?: boolean
   readonly rearSupport?: boolean
@@ -34,6 +37,8 @@ export interface Design {
   readonly removed: readonly Removed[]
   readonly links: readonly Link[]
   readonly circuits: readonly CircuitChoice[]
+  /** The planner's own supply; absent where the proposal stands. */
+  readonly supply?: Supply
   readonly rows: readonly Row[]
   readonly groups: readonly Group[]
   readonly labels: readonly Label[]
@@ -89,7 +94,7 @@ export function resolve(project: Project, option: string | Option): Design {
     const made: DesignUnit = {
       id: unit.id, label: unit.label, item, place, state,
       at: place.kind === 'panel' ? at : undefined, row: set?.row,
-      shed: unit.shed, phase: unit.phase, locked: unit.locked, rearSupport: unit.rearSupport, priceCents: unit.priceCents ?? item.priceCents
+      shed: unit.shed, shedAfterMinutes: unit.shedAfterMinutes, shedBelowV: unit.shedBelowV, phase: unit.phase, locked: unit.locked, rearSupport: unit.rearSupport, priceCents: unit.priceCents ?? item.priceCents
     }
     joined.set(unit, made)
     return made
@@ -104,7 +109,7 @@ export function resolve(project: Project, option: string | Option): Design {
       const fate = fates.get(unit.id)
       return { unit: join(unit), how: fate?.how ?? 'scrap', creditCents: fate?.creditCents ?? 0 }
     }),
-    links: chosen.links, circuits: chosen.circuits, rows: chosen.rows, groups: chosen.groups, labels: chosen.labels, flows: chosen.flows, quotes: chosen.quotes, phases: chosen.phases, prices: chosen.prices,
+    links: chosen.links, circuits: chosen.circuits, supply: chosen.supply, rows: chosen.rows, groups: chosen.groups, labels: chosen.labels, flows: chosen.flows, quotes: chosen.quotes, phases: chosen.phases, prices: chosen.prices,
     handChecks: project.handChecks
   }
 }

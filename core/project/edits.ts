@@ -3,6 +3,8 @@ import { create, type Patches } from 'mutative'
 import { CoordMm, Id, Item, Name } from '../catalogue/item'
 import { Airframe, Bay, Brief, CircuitChoice, Day, Disposal, Flow, Group, HandCheck, Label, Link, Option, Panel, Pilot, Point, Prices, Project, Quote, Row, Unit, WorkPhase, Zone } from './schema'
 import { memberPlaces } from './rows'
+import { Supply, UNIT_SOURCE } from './supply'
+import { supplyProblems } from './references'
 
 const on = { option: Id }
 
@@ -46,6 +48,8 @@ export const Edit = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('disposal.set'), ...on, disposal: Disposal }),
   z.strictObject({ type: z.literal('circuit.set'), ...on, circuit: CircuitChoice }),
   z.strictObject({ type: z.literal('circuit.clear'), ...on, unit: Id }),
+  z.strictObject({ type: z.literal('supply.set'), ...on, supply: Supply }),
+  z.strictObject({ type: z.literal('supply.clear'), ...on }),
   z.strictObject({ type: z.literal('link.put'), ...on, link: Link }),
   z.strictObject({ type: z.literal('link.drop'), ...on, link: Id }),
   z.strictObject({ type: z.literal('quote.put'), ...on, quote: Quote }),
@@ -77,6 +81,8 @@ function drop<T>(list: T[], matches: (one: T) => boolean, what: string): T {
 function forget(option: Option, unit: string): void {
   option.links = option.links.filter(link => link.from.unit !== unit && link.to.unit !== unit)
   option.circuits = option.circuits.filter(circuit => circuit.unit !== unit)
+  for (const circuit of option.circuits) if (circuit.sharesWith === unit) delete circuit.sharesWith
+  if (option.supply) option.supply.ties = option.supply.ties.filter(tie => tie.from !== UNIT_SOURCE + unit && tie.to !== UNIT_SOURCE + unit)
   leaveRows(option, unit)
   for (const group of option.groups) group.units = group.units.filter(id => id !== unit)
   option.groups = option.groups.filter(group => group.units.length > 1)
@@ -236,8 +242,26 @@ function changeOption(project: Project, edit: OptionEdit): void {
       option.disposals = option.disposals.filter(one => one.unit !== edit.disposal.unit)
       option.disposals.push(edit.disposal)
       return
+    case 'supply.set': {
+      const wrong = supplyProblems(edit.supply, option.circuits, new Set(option.units.map(unit => unit.id)))[0]
+      if (wrong) throw new EditError(`The supply cannot be so: ${wrong.message}; nothing was changed.`)
+      option.supply = edit.supply
+      return
+    }
+    case 'supply.clear':
+      if (!option.supply) throw new EditError('The supply is the proposed one already; nothing was changed.')
+      delete option.supply
+      for (const circuit of option.circuits) { delete circuit.bus; delete circuit.alsoBus }
+      return
     case 'circuit.set':
       wantUnit(edit.circuit.unit)
+      if (edit.circuit.sharesWith !== undefined) {
+        wantUnit(edit.circuit.sharesWith)
+        if (edit.circuit.sharesWith === edit.circuit.unit || option.circuits.some(one => one.unit === edit.circuit.sharesWith && one.sharesWith !== undefined) || option.circuits.some(one => one.sharesWith === edit.circuit.unit))
+          throw new EditError('A breaker is shared with a unit that has one of its own; nothing was changed.')
+      }
+      for (const bus of [edit.circuit.bus, edit.circuit.alsoBus]) if (bus !== undefined && option.supply && !option.supply.buses.some(one => one.id === bus))
+        throw new EditError(`There is no bus “${bus}” in ${option.name}; nothing was changed.`)
       option.circuits = option.circuits.filter(one => one.unit !== edit.circuit.unit)
       option.circuits.push(edit.circuit)
       return

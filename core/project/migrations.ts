@@ -17,7 +17,16 @@ const STEPS: Record<number, (old: Loose) => Loose> = {
     }
   },
   /** Format 1 knew no bays, pilots, rows, groups, labels or flows: an aeroplane without them is what it was. */
-  1: old => ({ ...old, format: 2 })
+  1: old => ({ ...old, format: 2 }),
+  /** Format 2 knew no cloud: what was on in the cruise by night is on in it. Its buses and batteries were the proposal's. */
+  2: (old) => {
+    const items = (old.items as { power?: { phases?: string[] } }[] | undefined)?.map((item) => {
+      const phases = item.power?.phases
+      const at = phases?.indexOf('cruise by night') ?? -1
+      return at < 0 ? item : { ...item, power: { ...item.power, phases: [...phases!.slice(0, at + 1), 'cruise in cloud', ...phases!.slice(at + 1)] } }
+    })
+    return { ...old, ...items && { items }, format: 3 }
+  }
 }
 
 /** The file is of a format this program does not know. */

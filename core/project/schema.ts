@@ -1,9 +1,10 @@
 import * as z from 'zod'
 import { Amps, Cents, CoordMm, Hours, Id, Item, MassKg, Name, SizeMm, Text } from '../catalogue/item'
 import { BASES, PLACE_KINDS } from '../catalogue/vocabulary'
+import { Supply, WireConditions } from './supply'
 
 /** The format this program writes. Older ones are carried forward by `migrations.ts`. */
-export const FORMAT = 2
+export const FORMAT = 3
 
 export const Day = z.iso.date()
 export const FLYING = ['day VFR', 'night VFR', 'IFR'] as const
@@ -90,6 +91,8 @@ export const Airframe = z.strictObject({
   madeOn: Day,
   systemV: z.union([z.literal(12), z.literal(14), z.literal(28)]),
   alternatorA: Amps,
+  /** What the alternator gives at idle, where known. */
+  alternatorIdleA: Amps.optional(),
   battery: z.strictObject({
     name: Name,
     chemistry: z.enum(['lead-acid', 'lithium']),
@@ -98,6 +101,11 @@ export const Airframe = z.strictObject({
     usableFraction: z.number().gt(0).max(1).default(0.75),
     place: Id
   }),
+  /** How cold the batteries are. */
+  batteryC: z.number().min(-40).max(60).default(20),
+  wiring: WireConditions.default(() => WireConditions.parse({})),
+  /** A full set of spare fuses, or three of each kind, is carried. */
+  spareFuses: z.boolean().default(false),
   pilotDelayMinutes: z.number().min(0).max(60).default(5),
   emptyMassKg: MassKg,
   emptyArmMm: CoordMm,
@@ -129,6 +137,9 @@ export const Unit = z.strictObject({
   yMm: CoordMm.optional(),
   /** Taken off by the pilot when the alternator has quit. When absent, whatever the item does not call essential. */
   shed: z.boolean().optional(),
+  /** When it is shed: so long after the loss, or when its bus falls below these volts; after the pilot's delay when both are absent. */
+  shedAfterMinutes: z.number().min(0).max(1_440).optional(),
+  shedBelowV: z.number().gt(0).max(60).optional(),
   phase: Id.optional(),
   /** The owner's own figure, when it differs from the catalogue's. */
   priceCents: Cents.optional(),
@@ -142,11 +153,20 @@ export const Unit = z.strictObject({
     context.addIssue({ code: 'custom', path: [unit.xMm === undefined ? 'xMm' : 'yMm'], message: 'is missing: a position needs both xMm and yMm' })
 })
 
+export const GAUGES_CHOSEN = [22, 20, 18, 16, 14, 12, 10, 8, 6, 4, 2] as const
 /** What the planner decided against the proposal for the circuit of one unit. */
 export const CircuitChoice = z.strictObject({
   unit: Id,
   breakerA: z.number().gt(0).max(500).optional(),
-  awg: z.literal([22, 20, 18, 16, 14, 12, 10, 8, 6, 4, 2]).optional()
+  awg: z.literal(GAUGES_CHOSEN).optional(),
+  /** The bus it hangs on, and a second one that feeds it too, each through a diode. */
+  bus: Id.optional(),
+  alsoBus: Id.optional(),
+  /** Its breaker is that unit's. */
+  sharesWith: Id.optional(),
+  protector: z.enum(['breaker', 'fuse']).optional(),
+  /** The switch in its wire. */
+  switch: z.strictObject({ ratedA: Amps.gt(0, 'must be more than 0'), load: z.enum(['lamp', 'inductive', 'resistive', 'motor']) }).optional()
 })
 
 export const LinkEnd = z.strictObject({ unit: Id, port: Id })
@@ -209,6 +229,8 @@ export const Option = z.strictObject({
   units: z.array(Unit).max(500),
   disposals: z.array(Disposal).max(500).default([]),
   circuits: z.array(CircuitChoice).max(500).default([]),
+  /** Sources, buses and what joins them, where the planner has made it their own; the proposal otherwise. */
+  supply: Supply.optional(),
   links: z.array(Link).max(2_000).default([]),
   rows: z.array(Row).max(60).default([]),
   groups: z.array(Group).max(100).default([]),

@@ -44,11 +44,11 @@ describe('keeping projects', () => {
     expect(old.format).toBe(1)
     await createProject(db, { ...old, id: 'from-before' })
     const kept = (await readProject(db, 'from-before'))!
-    expect(kept.project).toMatchObject({ format: 2, title: old.title, airframe: { pilots: [], panel: { bays: [] } } })
+    expect(kept.project).toMatchObject({ format: 3, title: old.title, airframe: { pilots: [], panel: { bays: [] } } })
     expect(kept.project.options[0]!.rows).toEqual([])
     expect(kept.history).toEqual(EMPTY_HISTORY)
     expect(await saveProject(db, kept.project, EMPTY_HISTORY, 1, true)).toEqual({ state: 'saved', version: 2 })
-    expect((await readVersion(db, 'from-before', 1))!.format).toBe(2)
+    expect((await readVersion(db, 'from-before', 1))!.format).toBe(3)
   })
   it('refuses a save that started from an older version, and changes nothing', async () => {
     const project = await fresh('two')
