@@ -1,94 +1,297 @@
-import type { Design, Snag, Working } from '../project'
-import { formatAmps } from '../quantity'
-import { phasesFlown, unitAmps } from './load'
+import type { FlightPhase } from '../catalogue'
+import type { Design, DesignUnit, Supply, Working } from '../project'
+import { blocksOf, busOf, closed, DIODE_V, positionsOf, regulatedV, sourcesOf, supplyOf, type SourceAt } from './supply'
+import { DISCHARGE_BASIS, chargeBelow, drainA, insideOhm, openCircuitV, PEUKERT, shareAtCelsius, storedWh } from './discharge'
+import { onIn, phasesFlown, quotedA } from './load'
+import { drawnA, solveNetwork, type Branch, type Draw, type Solution } from './network'
 
-/** Exponent of Peukert's law: lead-acid AGM 1.10 to 1.25, lithium 1.05 (common practice). */
-export const PEUKERT = { 'lead-acid': 1.15, 'lithium': 1.05 } as const
-/** Mean volts of a 14 V system on its battery alone, from full to flat (common practice: 12.6 to 10.5 V; lithium 13.3 to 10 V). */
-const BATTERY_V = { 'lead-acid': 11.9, 'lithium': 12.8 } as const
-
-/** Time in hours that a battery carries a constant current: t = H · (C / (I · H))^k (Peukert). Infinite for no current. */
-export function dischargeHours(capacityAh: number, ratedHours: number, amps: number, exponent: number): number {
-  return amps <= 0 ? Infinity : ratedHours * (capacityAh / (amps * ratedHours)) ** exponent
+/** What has failed, besides what the pilot shuts off. */
+export interface Failure { sources?: readonly string[], ties?: readonly string[], buses?: readonly string[], units?: readonly string[] }
+export interface SimulationSettings {
+  failure: Failure
+  /** Step in seconds. */
+  stepS: number
+  phase: FlightPhase
+  supply: Supply
+  /** Share of each battery's capacity that age and charge leave. */
+  share: number
+  celsius: number
+  /** Units shed besides those the plan sheds, and kept though it sheds them. */
+  alsoShed?: ReadonlySet<string>
 }
 
+export const LOST_BECAUSE = ['shed', 'no feed', 'least volts', 'battery flat', 'own battery empty'] as const
+export interface Lost { unit: string, label: string, minute: number, why: typeof LOST_BECAUSE[number], kept: boolean }
+export interface EnduranceLoad { unit: string, label: string, bus: string, /** Before anything is shed. */ amps: number }
+
 export interface Endurance {
-  /** Minutes from the alternator's failure to the flat battery; Infinity when nothing draws. */
+  phase: FlightPhase
+  /** Minutes until the first unit that is kept on goes dark; Infinity when none does within a day. */
   minutes: number
-  /** Share of the usable charge left when the pilot has shed, 0 to 1. */
-  leftAfterDelay: number
+  first?: Lost
+  /** Minutes until nothing that draws is left; Infinity likewise. */
+  endMinutes: number
   fullA: number
   shedA: number
   batteryV: number
-  /** Units still on after shedding, and the ones taken off. */
-  kept: { unit: string, label: string, amps: number }[]
-  shed: { unit: string, label: string, amps: number }[]
+  kept: EnduranceLoad[]
+  shed: EnduranceLoad[]
+  lost: Lost[]
+  /** Bus volts (the lowest bus a kept unit hangs on) and charge left, share of what is usable, by minutes. */
+  curve: { minute: number, volts: number, charge: number, amps: number }[]
+  /** Watt-hours by unit, and where the rest of what the cells gave went. */
+  energy: { byUnit: { unit: string, label: string, wh: number }[], loadsWh: number, lossWh: number, rateWh: number, takenWh: number }
+  steps: number
+  solved: number
   working: Working
 }
 
+/** Longest time looked at. */
+export const MOST_MINUTES = 24 * 60
+/** The network is solved anew when a battery's open-circuit volts have moved by this much since the last time. */
+const STALE_V = 0.02
+export const STEP_S = 10
+
+/** What the planner's figures say: everything but the failure. The phase is the worst flown: in cloud, by night, or by day. */
+export function usualSettings(design: Design): SimulationSettings {
+  const flown = phasesFlown(design)
+  const phase = flown.includes('cruise in cloud') ? 'cruise in cloud' : flown.includes('cruise by night') ? 'cruise by night' : 'cruise by day'
+  const supply = supplyOf(design)
+  return { phase, supply, stepS: STEP_S, share: design.airframe.battery.usableFraction, celsius: design.airframe.batteryC, failure: { sources: sourcesOf(design, supply).flatMap(source => source.kind === 'alternator' ? [source.id] : []) } }
+}
+
+/** Whether the plan sheds a unit once the alternator is gone. */
+export const isShed = (unit: DesignUnit): boolean => unit.shed ?? !unit.item.power?.essential
+
+interface Cell { source: SourceAt & { kind: 'battery' }, node: number, capacityAh: number, charge: number, drain: number, amps: number, solvedV: number, staleAt: number, dead: boolean }
+interface Load { unit: DesignUnit, node: number, draw: Draw, kept: boolean, shedAtS?: number, shedBelowV?: number, minV: number, on: boolean, amps: number, volts: number, wh: number, lostS?: number }
+
+/** A supply with its units turned into nodes, and the ties that are closed into branches. */
+export class Wired {
+  readonly index = new Map<string, number>()
+  readonly branches: { tie?: string, from: string, to: string, branch: Branch }[] = []
+  nodes = 0
+  constructor(readonly design: Design, readonly supply: Supply, readonly failure: Failure) {
+    for (const bus of supply.buses) this.node(bus.id)
+    for (const source of sourcesOf(design, supply)) this.node(source.id)
+  }
+
+  node(id: string): number {
+    const known = this.index.get(id)
+    if (known !== undefined) return known
+    this.index.set(id, this.nodes)
+    return this.nodes++
+  }
+
+  /** The node a unit hangs on: its bus, or one of its own behind two diodes where two buses feed it. */
+  nodeOf(unit: DesignUnit): number {
+    const { bus, alsoBus } = busOf(this.design, this.supply, unit)
+    if (!alsoBus) return this.node(bus)
+    const own = this.node(`fed twice ${unit.id}`)
+    for (const from of [bus, alsoBus]) this.branches.push({ from, to: `fed twice ${unit.id}`, branch: { from: this.node(from), to: own, ohm: 0.005, diode: true, dropV: DIODE_V } })
+    return own
+  }
+
+  /** The branches in force with the switches so; a failed bus is cut off from all that leads to it. */
+  closedBranches(positions: ReadonlyMap<string, string>): Branch[] {
+    const gone = new Set(this.failure.buses)
+    const cut = new Set(this.failure.ties)
+    return [
+      ...this.supply.ties.filter(tie => closed(tie, positions) && !cut.has(tie.id) && !gone.has(tie.from) && !gone.has(tie.to))
+        .map((tie): Branch => ({ from: this.node(tie.from), to: this.node(tie.to), ohm: tie.milliohm / 1000, diode: tie.kind === 'diode', dropV: tie.kind === 'diode' ? DIODE_V : 0 })),
+      ...this.branches.filter(one => !gone.has(one.from)).map(one => one.branch)
+    ]
+  }
+}
+
 /**
- * A first answer to “the alternator has just quit”: full load for the pilot's delay, then the essential load,
- * on the usable part of the battery, each at its Peukert rate. A constant-current estimate at mean voltage.
+ * What happens after a failure, step by step: each battery by its own charge, rate, age and cold; bus volts from the network;
+ * loads of constant power drawing more as volts fall; switches set and loads shed after the pilot's delay, at their own time or
+ * volts; each unit dark at its least volts, then on a battery of its own. A unit that has gone dark stays dark.
+ * @returns times, curve and where the energy went; `Infinity` where nothing goes dark within a day
  */
-export function enduranceOf(design: Design): Endurance {
-  const { battery, systemV, pilotDelayMinutes } = design.airframe
-  const batteryV = BATTERY_V[battery.chemistry] * (systemV === 28 ? 2 : 1)
-  const phases = phasesFlown(design)
-  const phase = phases.includes('cruise by night') ? 'cruise by night' : 'cruise by day'
-  const loads = design.units
-    .map(unit => ({ unit: unit.id, label: unit.label, amps: unitAmps(unit, phase, batteryV).typicalA, off: unit.shed ?? !unit.item.power?.essential }))
-    .filter(load => load.amps > 0)
-  const strip = ({ unit, label, amps }: typeof loads[number]) => ({ unit, label, amps })
-  const kept = loads.filter(load => !load.off).map(strip)
-  const shed = loads.filter(load => load.off).map(strip)
-  const sum = (list: { amps: number }[]) => list.reduce((total, load) => total + load.amps, 0)
-  const fullA = sum(loads)
-  const shedA = sum(kept)
-  const usableAh = battery.capacityAh * battery.usableFraction
-  const exponent = PEUKERT[battery.chemistry]
-  const fullMinutes = dischargeHours(usableAh, battery.ratedHours, fullA, exponent) * 60
-  const shedMinutes = dischargeHours(usableAh, battery.ratedHours, shedA, exponent) * 60
-  const leftAfterDelay = Math.max(0, 1 - pilotDelayMinutes / fullMinutes)
-  const minutes = fullMinutes <= pilotDelayMinutes ? fullMinutes : pilotDelayMinutes + shedMinutes * leftAfterDelay
+export function simulate(design: Design, settings: SimulationSettings): Endurance {
+  const { supply, phase, failure } = settings
+  const { systemV, pilotDelayMinutes } = design.airframe
+  const blocks = blocksOf(systemV)
+  const wired = new Wired(design, supply, failure)
+  const failed = new Set(failure.sources)
+  const sources = sourcesOf(design, supply)
+  const cells: Cell[] = sources.flatMap((source): Cell[] => source.kind === 'battery' && !failed.has(source.id)
+    ? [{ source, node: wired.node(source.id), capacityAh: source.capacityAh * settings.share * shareAtCelsius(source.chemistry, settings.celsius), charge: 1, drain: 0, amps: 0, solvedV: 0, staleAt: 1, dead: false }]
+    : [])
+  const alternators = sources.flatMap(source => source.kind === 'alternator' && !failed.has(source.id) ? [{ node: wired.node(source.id), emfV: regulatedV(systemV), ohm: 0.005, limitA: source.ratedA }] : [])
+  const delayS = pilotDelayMinutes * 60
+  const down = new Set(failure.units)
+  const loads: Load[] = design.units.flatMap((unit): Load[] => {
+    const { power } = unit.item
+    if (!power || !onIn(power, phase)) return []
+    const amps = quotedA(power).averageA
+    if (amps <= 0) return []
+    const off = settings.alsoShed?.has(unit.id) || isShed(unit)
+    const node = wired.nodeOf(unit)
+    const shedAtS = !off || settings.alsoShed?.has(unit.id) && !isShed(unit) ? (off ? delayS : undefined)
+      : unit.shedAfterMinutes !== undefined ? unit.shedAfterMinutes * 60 : unit.shedBelowV !== undefined ? undefined : delayS
+    return [{ unit, node, draw: { node, kind: power.load, amps, atV: power.atV, minV: Math.max(1, power.minV) }, kept: !off, shedAtS, shedBelowV: off && unit.shedAfterMinutes === undefined ? unit.shedBelowV : undefined, minV: power.minV, on: !down.has(unit.id), amps: 0, volts: 0, wh: 0 }]
+  })
+  const lost: Lost[] = []
+  const lose = (load: Load, second: number, why: Lost['why']) => {
+    load.on = false
+    const own = why === 'shed' || why === 'own battery empty' ? 0 : load.unit.item.power!.internalBatteryMinutes ?? 0
+    load.lostS = second
+    lost.push({ unit: load.unit.id, label: load.unit.label, minute: second / 60 + own, why: own > 0 ? 'own battery empty' : why, kept: load.kept })
+  }
+  for (const load of loads) if (!load.on) lose(load, 0, 'no feed')
+
+  let now = 0
+  let sinceS = 0
+  let positions = positionsOf(supply, 'normal')
+  let branches = wired.closedBranches(positions)
+  let solution: Solution | undefined
+  let before: { volts: readonly number[], at: number } | undefined
+  let solved = 0
+  let steps = 0
+  let lossWh = 0
+  let rateWh = 0
+  let lossW = 0
+  let rateW = 0
+  const curve: Endurance['curve'] = []
+  const startWh = () => cells.reduce((sum, cell) => sum + storedWh(cell.source.chemistry, cell.capacityAh, cell.charge, blocks), 0)
+  const wholeWh = startWh()
+  const wholeAh = cells.reduce((sum, cell) => sum + cell.capacityAh, 0)
+  let fullA = 0
+  let shedA = 0
+
+  /** Loads of one kind on one node as one: a unit that falls below its own least volts is taken off before that can matter. */
+  let sums: { of: number, draws: Draw[] } | undefined
+  const summed = (active: readonly Load[]): Draw[] => {
+    // Loads only ever go off, so their number tells one set from another.
+    if (sums?.of === active.length) return sums.draws
+    const groups = new Map<string, Draw>()
+    for (const { draw } of active) {
+      const key = `${draw.node} ${draw.kind}`
+      const known = groups.get(key)
+      if (known) { known.amps += draw.amps * (draw.kind === 'constant power' ? draw.atV / known.atV : draw.kind === 'resistive' ? known.atV / draw.atV : 1); known.minV = Math.min(known.minV, draw.minV) } else groups.set(key, { ...draw })
+    }
+    sums = { of: active.length, draws: [...groups.values()] }
+    return sums.draws
+  }
+  /** Energy between the last solution and now goes to the books at the amps of that solution. */
+  const book = () => {
+    const hours = (now - sinceS) / 3600
+    if (hours > 0) { for (const load of loads) if (load.on) load.wh += load.amps * load.volts * hours; lossWh += lossW * hours; rateWh += rateW * hours }
+    sinceS = now
+  }
+  /** Solves, and takes off what has too few volts until what is left holds. */
+  const solve = () => {
+    book()
+    for (let round = 0; round <= loads.length; round++) {
+      const live = cells.filter(cell => !cell.dead)
+      for (const cell of live) { cell.solvedV = openCircuitV(cell.source.chemistry, cell.charge, blocks); cell.staleAt = chargeBelow(cell.source.chemistry, cell.charge, STALE_V, blocks) }
+      const active = loads.filter(load => load.on)
+      const feeds = [...live.map(cell => ({ node: cell.node, emfV: cell.solvedV, ohm: insideOhm(cell.source.chemistry, cell.source.capacityAh, blocks), limitA: Infinity })), ...alternators]
+      solution = solveNetwork({ nodes: wired.nodes, branches, feeds, draws: summed(active) }, before?.volts)
+      solved++
+      for (const load of active) { load.volts = solution.volts[load.node]!; load.amps = drawnA(load.draw, load.volts) }
+      lossW = 0
+      rateW = 0
+      live.forEach((cell, at) => {
+        cell.amps = solution!.feedA[at]!
+        cell.drain = drainA(cell.amps, cell.capacityAh, cell.source.ratedHours, PEUKERT[cell.source.chemistry])
+        lossW += cell.amps * (cell.solvedV - solution!.volts[cell.node]!)
+        rateW += (cell.drain - cell.amps) * cell.solvedV
+      })
+      branches.forEach((branch, at) => { lossW += (solution!.volts[branch.from]! - solution!.volts[branch.to]!) * solution!.branchA[at]! })
+      const dark = active.filter(load => load.volts < load.minV - 1e-6)
+      if (dark.length === 0) break
+      for (const load of dark) {
+        const had = before && before.at < now ? before.volts[load.node]! : undefined
+        // Between two looks the volts fell straight: when they passed the least is on the line between.
+        const share = had !== undefined && had > load.minV ? (had - load.minV) / (had - load.volts) : 1
+        lose(load, before && had !== undefined && load.volts > 0.5 ? before.at + (now - before.at) * Math.min(1, share) : now, load.volts > 0.5 ? 'least volts' : now > 0 && cells.some(cell => cell.dead) ? 'battery flat' : 'no feed')
+      }
+    }
+    before = { volts: solution!.volts, at: now }
+    for (const load of loads) if (load.on && load.shedBelowV !== undefined && load.volts < load.shedBelowV && now > 0) { lose(load, now, 'shed'); stale = true }
+  }
+  const mark = () => {
+    const watched = loads.filter(load => load.on && load.kept)
+    const volts = watched.length ? Math.min(...watched.map(load => load.volts)) : 0
+    const left = wholeAh > 0 ? cells.reduce((sum, cell) => sum + cell.charge * cell.capacityAh, 0) / wholeAh : 0
+    curve.push({ minute: now / 60, volts, charge: left, amps: cells.reduce((sum, cell) => sum + (cell.dead ? 0 : cell.amps), 0) })
+  }
+
+  let stale = false
+  solve()
+  fullA = loads.reduce((sum, load) => sum + (load.on ? load.amps : 0), 0)
+  const fullAmps = new Map(loads.map(load => [load, load.on ? load.amps : 0]))
+  let reacted = false
+  const nextDue = () => loads.reduce((least, load) => load.on && load.shedAtS !== undefined ? Math.min(least, load.shedAtS) : least, reacted ? Infinity : delayS)
+  let due = nextDue()
+  let shedKnown = false
+  let nextMark = 60
+  mark()
+  while (now < MOST_MINUTES * 60) {
+    // The pilot's hand comes first: what is due at this moment is done before the step.
+    if (now >= due) {
+      book()
+      if (!reacted && now >= delayS) { reacted = true; positions = positionsOf(supply, 'afterLoss'); branches = wired.closedBranches(positions) }
+      for (const load of loads) if (load.on && load.shedAtS !== undefined && now >= load.shedAtS) lose(load, now, 'shed')
+      due = nextDue()
+      before = undefined
+      solve()
+      mark()
+    }
+    if (stale) { stale = false; before = undefined; solve(); mark() }
+    if (reacted && !shedKnown) { shedKnown = true; shedA = loads.reduce((sum, load) => sum + (load.on ? load.amps : 0), 0) }
+    if (lost.length === loads.length) break
+    let span = Math.min(settings.stepS, due - now, MOST_MINUTES * 60 - now)
+    let draining = false
+    for (const cell of cells) if (cell.drain > 0) { draining = true; span = Math.min(span, Math.max(cell.charge * cell.capacityAh / cell.drain * 3600, 1e-3)) }
+    if (!draining && due === Infinity) break
+    now += span
+    steps++
+    let moved = false
+    for (const cell of cells) {
+      if (cell.drain <= 0) continue
+      cell.charge -= cell.drain * span / 3600 / cell.capacityAh
+      if (cell.charge <= 1e-9) { cell.charge = 0; cell.dead = true; moved = true } else if (cell.charge <= cell.staleAt) moved = true
+    }
+    if (moved) { book(); for (const cell of cells) if (cell.dead && cell.drain > 0) { cell.amps = 0; cell.drain = 0; before = undefined } solve() }
+    if (now >= nextMark || moved && cells.some(cell => cell.dead)) { mark(); nextMark = now + 60 }
+  }
+  book()
+  mark()
+  lost.sort((a, b) => a.minute - b.minute)
+  const first = lost.find(one => one.kept)
+  const asLoad = (load: Load): EnduranceLoad => ({ unit: load.unit.id, label: load.unit.label, bus: busOf(design, supply, load.unit).bus, amps: fullAmps.get(load)! })
+  const loadsWh = loads.reduce((sum, load) => sum + load.wh, 0)
+  const kept = loads.filter(load => load.kept).map(asLoad)
+  const endMinutes = loads.length === 0 || loads.some(load => load.on) ? Infinity : lost.at(-1)!.minute
+  const minutes = first?.minute ?? Infinity
   return {
-    minutes, leftAfterDelay, fullA, shedA, batteryV, kept, shed,
+    phase, minutes, first, endMinutes, fullA, shedA, batteryV: blocks * 12, kept, shed: loads.filter(load => !load.kept).map(asLoad), lost, curve, steps, solved,
+    energy: { byUnit: loads.map(load => ({ unit: load.unit.id, label: load.unit.label, wh: load.wh })).sort((a, b) => b.wh - a.wh), loadsWh, lossWh, rateWh, takenWh: wholeWh - startWh() },
     working: {
-      formula: 'delay + t(I shed) · (1 − delay / t(I full)),  t(I) = H · (u·C / (I·H))^k',
+      formula: 'each step Δt: I from the network at the cells’ open-circuit volts E(s), s ← s − I · (I·H / C)^(k−1) · Δt / C; C = capacity · share · cold; a unit is dark below its least volts',
       inputs: [
-        { symbol: 'C', meaning: battery.name, value: battery.capacityAh, unit: 'Ah', from: 'airframe' },
-        { symbol: 'u', meaning: 'usable share, for age and charge', value: battery.usableFraction, unit: '', from: 'airframe; common practice 0.75 to 0.80' },
-        { symbol: 'H', meaning: 'hours at which C is rated', value: battery.ratedHours, unit: 'h', from: 'airframe' },
-        { symbol: 'k', meaning: `Peukert exponent, ${battery.chemistry}`, value: exponent, unit: '', from: 'common practice' },
-        { symbol: 'delay', meaning: 'pilot notices and sheds', value: pilotDelayMinutes, unit: 'min', from: 'airframe; common practice 5' },
-        { symbol: 'I full', meaning: `all loads in ${phase} at ${batteryV} V`, value: fullA, unit: 'A', from: 'catalogue entries' },
-        { symbol: 'I shed', meaning: 'what stays on', value: shedA, unit: 'A', from: kept.map(load => load.label).join(', ') || 'nothing' },
+        ...cells.flatMap(({ source, capacityAh }) => [
+          { symbol: `C ${source.name}`, meaning: `of ${source.capacityAh} Ah rated in ${source.ratedHours} h, ${source.chemistry}`, value: capacityAh, unit: 'Ah', from: source.id === 'battery' ? 'airframe' : 'feeds or catalogue entry' },
+          { symbol: 'k', meaning: `Peukert exponent, ${source.chemistry}`, value: PEUKERT[source.chemistry], unit: '', from: 'common practice' }
+        ]),
+        { symbol: 'share', meaning: 'left by age and state of charge', value: settings.share, unit: '', from: 'airframe; common practice 0.75 to 0.8' },
+        { symbol: 'T', meaning: 'batteries are', value: settings.celsius, unit: '°C', from: 'airframe' },
+        { symbol: 'Δt', meaning: 'step', value: settings.stepS, unit: 's', from: 'our choice' },
+        { symbol: 'delay', meaning: 'pilot notices, sets the switches and sheds', value: pilotDelayMinutes, unit: 'min', from: 'airframe; common practice 5' },
+        { symbol: 'I full', meaning: `all loads in ${phase}`, value: fullA, unit: 'A', from: 'catalogue entries, at the volts of the bus' },
+        { symbol: 'I shed', meaning: 'what stays on, just after', value: shedA, unit: 'A', from: kept.map(load => load.label).join(', ') || 'nothing' },
+        { symbol: 'first', meaning: first ? `${first.label}: ${first.why}` : 'nothing kept goes dark', value: minutes, unit: 'min', from: 'simulation' },
+        { symbol: 'energy', meaning: 'cells gave; loads, wires and diodes, rate', value: `${(wholeWh - startWh()).toFixed(1)} = ${loadsWh.toFixed(1)} + ${lossWh.toFixed(1)} + ${rateWh.toFixed(1)}`, unit: 'Wh', from: 'simulation' }
       ],
-      result: { value: minutes, unit: 'min' },
-      basis: { kind: 'common practice', source: 'Peukert’s law at mean battery voltage' }
+      result: { value: minutes, unit: 'min' }, basis: DISCHARGE_BASIS
     }
   }
 }
 
-/** Complaints about endurance and the battery. */
-export function enduranceSnags(design: Design, endurance: Endurance): Snag[] {
-  const { brief, airframe } = design
-  const snags: Snag[] = []
-  const wanted = brief.wantedMinutes
-  if (endurance.minutes < wanted) {
-    const largest = [...endurance.kept].sort((a, b) => b.amps - a.amps)[0]
-    snags.push({
-      id: 'power.endurance', code: 'power.endurance', weight: 'needs a decision', subjects: largest ? [largest.unit] : [],
-      measured: endurance.minutes, limit: wanted, unit: 'min', basis: { kind: 'entered', source: 'time wanted in the brief; 30 min was the rule of 14 CFR 23.1353(h) before 2017 (from memory)' }, remedies: [],
-      text: `With the alternator gone the battery lasts ${endurance.minutes.toFixed(0)} min; you want ${wanted} min.${largest ? ` The largest load left on is ${largest.label}, ${formatAmps(largest.amps)}.` : ''}`
-    })
-  }
-  const place = airframe.places.find(one => one.id === airframe.battery.place)
-  if (airframe.battery.chemistry === 'lithium' && place) snags.push({
-    id: 'power.lithium-place', code: 'power.lithium-place', weight: place.kind === 'engine bay' ? 'needs a decision' : 'worth knowing', subjects: [],
-    basis: { kind: 'common practice' }, remedies: [],
-    text: place.kind === 'engine bay'
-      ? 'The lithium battery stands ahead of the firewall: heat soak after shutdown can destroy it or worse. Ask its maker.'
-      : `The lithium battery stands at ${place.name}, inside the cabin side of the firewall: a cell that fails vents hot gas there. Follow its maker on box and vent.`
-  })
-  return snags
-}
+/** The alternators have just quit, with the planner's own figures. */
+export const enduranceOf = (design: Design): Endurance => simulate(design, usualSettings(design))

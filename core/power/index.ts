@@ -1,19 +1,29 @@
-import type { Design, Snag } from '../project'
+import type { Design, Snag, Supply } from '../project'
 import { designCircuits, type Circuit } from './circuit'
-import { enduranceOf, enduranceSnags, type Endurance } from './endurance'
+import { circuitSnags, enduranceSnags, feedSnags } from './complain'
+import { enduranceOf, type Endurance } from './endurance'
 import { loadsByPhase, loadSnags, type PhaseLoad } from './load'
+import { sourcesOf, supplyOf, supplySnags } from './supply'
 
-export { type Circuit } from './circuit'
-export { dischargeHours, PEUKERT, type Endurance } from './endurance'
-export { ALTERNATOR_SHARE, heaviest, loadWorking, unitAmps, type PhaseLoad } from './load'
-export { allowableDropV, BREAKER_SIZES_A, GAUGES, gauge, gaugeForDrop, longestRunMm, resistanceOhm } from './wire'
+export { breakerRows, BREAKER_MARGIN, CONDUCTOR_CELSIUS, type Circuit, type RowPlace } from './circuit'
+export { ampacityOf, bundleFactor, altitudeFactor, freeAirA, harnessTotalA } from './ampacity'
+export { DISCHARGE_BASIS, dischargeHours, PEUKERT } from './discharge'
+export { enduranceOf, isShed, simulate, usualSettings, type Endurance, type Failure } from './endurance'
+export { ALTERNATOR_BASIS, ALTERNATOR_SHARE, heaviest, loadWorking, quotedA, unitAmps, type PhaseLoad } from './load'
+export { busOf, DIODE_V, freeId, proposedSupply, regulatedV, sourcesOf, supplyOf, type SourceAt } from './supply'
+export { SWITCH_LOADS, switchDerating, switchFor, type SwitchLoad } from './switch'
+export { allowableDropV, BREAKER_SIZES_A, DROP_BASIS, GAUGES, gauge, gaugeForDrop, longestRunMm, PROTECTOR_BASIS, resistanceOhm, WIRE_BASIS } from './wire'
 
-export interface PowerReport { loads: PhaseLoad[], circuits: Circuit[], endurance: Endurance, snags: Snag[] }
+export interface PowerReport { supply: Supply, loads: PhaseLoad[], circuits: Circuit[], endurance: Endurance, snags: Snag[] }
 
-/** Examines loads, circuits and endurance. */
+/** Examines supply, loads, circuits and endurance. */
 export function examinePower(design: Design): PowerReport {
-  const loads = loadsByPhase(design)
-  const { circuits, snags } = designCircuits(design)
+  const supply = supplyOf(design)
+  const loads = loadsByPhase(design, sourcesOf(design, supply).filter(source => source.kind === 'alternator'))
+  const { circuits, none } = designCircuits(design, supply)
   const endurance = enduranceOf(design)
-  return { loads, circuits, endurance, snags: [...snags, ...loadSnags(design, loads), ...enduranceSnags(design, endurance)] }
+  return {
+    supply, loads, circuits, endurance,
+    snags: [...supplySnags(design, supply), ...circuitSnags(design, circuits, none), ...feedSnags(design, supply), ...loadSnags(design, loads), ...enduranceSnags(design, supply, endurance)]
+  }
 }

@@ -14,59 +14,97 @@ export function ampsAt(power: Power, volts: number): (quotedA: number) => number
   return quotedA => quotedA * factor
 }
 
-/** Amps of a unit in a phase, at a voltage: quiet (not transmitting), typical and worst; 0 where it is off. */
-export function unitAmps(unit: DesignUnit, phase: FlightPhase, volts: number): { quietA: number, typicalA: number, worstA: number } {
+/** Whether a load is on in a phase. */
+export const onIn = (power: Power, phase: FlightPhase): boolean => !power.phases || power.phases.includes(phase)
+
+/** Amps of a load as its maker quotes them, at its own volts: what it draws for good, on the average of what comes and goes, and while transmitting. */
+export function quotedA(power: Power): { quietA: number, continuousA: number, intermittentA: number, transmitA: number, averageA: number, worstA: number } {
+  const comes = power.duty !== undefined && power.duty < 1
+  const continuousA = comes ? 0 : power.typicalA
+  const intermittentA = comes ? power.typicalA * power.duty! : 0
+  const transmitA = Math.max(0, (power.transmitA ?? 0) - power.typicalA) * (power.transmitShare ?? TRANSMIT_DUTY)
+  return { quietA: continuousA, continuousA, intermittentA, transmitA, averageA: continuousA + intermittentA + transmitA, worstA: Math.max(power.maxA, power.typicalA, power.transmitA ?? 0) }
+}
+
+/** Amps of one unit in a phase, at the volts of the bus. */
+export interface UnitLoad {
+  unit: string
+  label: string
+  /** Without a pause; on the average of a load that comes and goes, by its duty; above that while transmitting, by its share. */
+  continuousA: number
+  intermittentA: number
+  transmitA: number
+  /** The three together. */
+  typicalA: number
+  worstA: number
+}
+const NOTHING = { quietA: 0, continuousA: 0, intermittentA: 0, transmitA: 0, averageA: 0, worstA: 0 }
+
+/** Amps of a unit in a phase, at a voltage; 0 where it is off. `quietA` is what it draws when it does not transmit. */
+export function unitAmps(unit: DesignUnit, phase: FlightPhase, volts: number): UnitLoad & { quietA: number } {
   const { power } = unit.item
-  if (!power || (power.phases && !power.phases.includes(phase))) return { quietA: 0, typicalA: 0, worstA: 0 }
-  const scale = ampsAt(power, volts)
-  const transmit = power.transmitA === undefined ? 0 : Math.max(0, power.transmitA - power.typicalA)
-  return {
-    quietA: scale(power.typicalA),
-    typicalA: scale(power.typicalA + transmit * TRANSMIT_DUTY),
-    worstA: scale(Math.max(power.maxA, power.transmitA ?? 0))
-  }
+  const on = power && onIn(power, phase)
+  const quoted = on ? quotedA(power) : NOTHING
+  const scale = on ? ampsAt(power, volts) : (amps: number) => amps
+  const [continuousA, intermittentA, transmitA] = [scale(quoted.continuousA), scale(quoted.intermittentA), scale(quoted.transmitA)]
+  return { unit: unit.id, label: unit.label, continuousA, intermittentA, transmitA, typicalA: continuousA + intermittentA + transmitA, worstA: scale(quoted.worstA), quietA: scale(quoted.quietA) }
 }
 
 export interface PhaseLoad {
   phase: FlightPhase
+  continuousA: number
+  intermittentA: number
+  transmitA: number
   typicalA: number
   worstA: number
+  /** What the alternators give at the speed the engine turns then, and how much of it may be used for good. */
+  capacityA: number
   limitA: number
+  atIdle: boolean
   marginA: number
-  byUnit: { unit: string, label: string, typicalA: number, worstA: number }[]
+  byUnit: UnitLoad[]
 }
 
-/** The phases this aeroplane's flying has: no cruise by night for an owner who flies by day. */
-export const phasesFlown = (design: Design): FlightPhase[] =>
-  PHASES.filter(phase => phase !== 'cruise by night' || design.brief.flying.some(kind => kind !== 'day VFR'))
+/** The phases this aeroplane's flying has: no cruise by night for an owner who flies by day, none in cloud for one who flies by sight. */
+export const phasesFlown = (design: Design): FlightPhase[] => PHASES.filter(phase =>
+  phase === 'cruise by night' ? design.brief.flying.some(kind => kind !== 'day VFR') : phase === 'cruise in cloud' ? design.brief.flying.includes('IFR') : true)
 
-/** Loads by phase against 80 % of the alternator's rating. */
-export function loadsByPhase(design: Design): PhaseLoad[] {
-  const { systemV, alternatorA } = design.airframe
-  const limitA = alternatorA * ALTERNATOR_SHARE
-  return phasesFlown(design).map((phase) => {
-    const byUnit = design.units
-      .map((unit) => { const { typicalA, worstA } = unitAmps(unit, phase, systemV); return { unit: unit.id, label: unit.label, typicalA, worstA } })
-      .filter(load => load.worstA > 0)
-      .sort((a, b) => b.typicalA - a.typicalA)
-    const typicalA = byUnit.reduce((sum, load) => sum + load.typicalA, 0)
-    const worstA = byUnit.reduce((sum, load) => sum + load.worstA, 0)
-    return { phase, typicalA, worstA, limitA, marginA: limitA - typicalA, byUnit }
+/** Phases in which the engine turns slowly. */
+const IDLE: readonly FlightPhase[] = ['taxi', 'landing']
+const sum = (list: readonly UnitLoad[], key: 'continuousA' | 'intermittentA' | 'transmitA' | 'typicalA' | 'worstA') => list.reduce((total, load) => total + load[key], 0)
+
+/**
+ * Loads by phase against the alternators: 80 % of the rating at speed; at idle what they give there, where known, if that is less.
+ * @param alternators ratings of all alternators, in amps
+ */
+export function loadsByPhase(design: Design, alternators: readonly { ratedA: number, idleA?: number }[]): PhaseLoad[] {
+  const { systemV } = design.airframe
+  const ratedA = alternators.reduce((total, one) => total + one.ratedA, 0)
+  const idleA = alternators.some(one => one.idleA !== undefined) ? alternators.reduce((total, one) => total + (one.idleA ?? one.ratedA), 0) : undefined
+  return phasesFlown(design).map((phase): PhaseLoad => {
+    const byUnit = design.units.map((unit): UnitLoad => { const { quietA: _, ...load } = unitAmps(unit, phase, systemV); return load }).filter(load => load.worstA > 0).sort((a, b) => b.typicalA - a.typicalA)
+    const atIdle = idleA !== undefined && IDLE.includes(phase)
+    const limitA = atIdle ? Math.min(idleA, ratedA * ALTERNATOR_SHARE) : ratedA * ALTERNATOR_SHARE
+    const typicalA = sum(byUnit, 'typicalA')
+    return {
+      phase, continuousA: sum(byUnit, 'continuousA'), intermittentA: sum(byUnit, 'intermittentA'), transmitA: sum(byUnit, 'transmitA'), typicalA, worstA: sum(byUnit, 'worstA'),
+      capacityA: atIdle ? idleA : ratedA, limitA, atIdle, marginA: limitA - typicalA, byUnit
+    }
   })
 }
 
-/** The phase, the starting of the engine apart, that loads the alternator most. */
+/** The phase, the starting of the engine and idling apart, that loads the alternator most. */
 export const heaviest = (loads: readonly PhaseLoad[]): PhaseLoad =>
-  loads.filter(load => load.phase !== 'start').reduce((most, load) => load.typicalA > most.typicalA ? load : most)
+  loads.filter(load => load.phase !== 'start' && !load.atIdle).reduce((most, load) => load.typicalA > most.typicalA ? load : most)
 
 /** How the heaviest load was added up. */
-export function loadWorking(load: PhaseLoad, design: Design): Working {
+export function loadWorking(load: PhaseLoad): Working {
   return {
-    formula: 'Σ typical amps of the units that are on (com: 10 % of the time transmitting), against 0.8 · alternator',
+    formula: load.atIdle ? 'Σ typical amps of the units that are on (continuous + duty · intermittent + share · transmitting), against what the alternators give at idle' : 'Σ typical amps of the units that are on (continuous + duty · intermittent + share · transmitting), against 0.8 · alternators',
     inputs: [
       ...load.byUnit.map(one => ({ symbol: one.label, meaning: `typical in ${load.phase}`, value: one.typicalA, unit: 'A', from: 'catalogue entry' })),
-      { symbol: 'alternator', meaning: 'rating', value: design.airframe.alternatorA, unit: 'A', from: 'airframe' },
-      { symbol: '0.8 · alternator', meaning: 'most continuous load', value: load.limitA, unit: 'A', from: ALTERNATOR_BASIS.source! }
+      { symbol: 'alternators', meaning: load.atIdle ? 'at idle' : 'rating', value: load.capacityA, unit: 'A', from: 'airframe and feeds' },
+      { symbol: 'limit', meaning: 'most continuous load', value: load.limitA, unit: 'A', from: load.atIdle ? 'alternators at idle, 80 % of their rating at most' : ALTERNATOR_BASIS.source! }
     ],
     result: { value: load.typicalA, unit: 'A' }, basis: ALTERNATOR_BASIS
   }
@@ -77,10 +115,16 @@ export function loadSnags(design: Design, loads: readonly PhaseLoad[]): Snag[] {
   const snags: Snag[] = []
   for (const load of loads) {
     if (load.phase === 'start' || load.typicalA <= load.limitA) continue
-    snags.push({
+    const largest = load.byUnit.slice(0, 3).map(one => `${one.label} ${formatAmps(one.typicalA)}`).join(', ')
+    if (load.atIdle) snags.push({
+      id: `power.idle:${load.phase}`, code: 'power.idle', weight: 'worth knowing', subjects: load.byUnit.slice(0, 3).map(one => one.unit),
+      measured: load.typicalA, limit: load.limitA, unit: 'A', basis: { kind: 'entered', source: 'what the alternator gives at idle' }, remedies: [],
+      text: `In ${load.phase} at idle the units take ${formatAmps(load.typicalA)} and the alternators give ${formatAmps(load.limitA)}: the battery gives the rest. The largest: ${largest}.`
+    })
+    else snags.push({
       id: `power.overload:${load.phase}`, code: 'power.overload', weight: 'stops work', subjects: load.byUnit.slice(0, 3).map(one => one.unit),
       measured: load.typicalA, limit: load.limitA, unit: 'A', basis: ALTERNATOR_BASIS, remedies: [],
-      text: `In ${load.phase} the units take ${formatAmps(load.typicalA)}; 80 % of the ${design.airframe.alternatorA} A alternator is ${formatAmps(load.limitA)}. The largest: ${load.byUnit.slice(0, 3).map(one => `${one.label} ${formatAmps(one.typicalA)}`).join(', ')}.`
+      text: `In ${load.phase} the units take ${formatAmps(load.typicalA)}; 80 % of the ${load.capacityA} A of alternator is ${formatAmps(load.limitA)}. The largest: ${largest}.`
     })
   }
   for (const unit of design.units) {

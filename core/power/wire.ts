@@ -11,6 +11,7 @@ export interface Gauge {
   /** Largest circuit breaker and fuse that protect it, in amps; absent where the chart has no row. */
   breakerA?: number
   fuseA?: number
+  circularMils: number
   /** Mass of insulated wire in pounds per 1000 ft: our own rough figure. */
   poundsPerKft: number
 }
@@ -19,23 +20,23 @@ export const WIRE_BASIS: Basis = { kind: 'published', source: 'AC 43.13-1B chg 1
 export const PROTECTOR_BASIS: Basis = { kind: 'published', source: 'AC 43.13-1B, table 11-3', fromMemory: true }
 export const DROP_BASIS: Basis = { kind: 'published', source: 'AC 43.13-1B, table 11-6', fromMemory: true }
 
-const row = (awg: number, ohmsPerKft: number, a105: number, a150: number, a200: number, poundsPerKft: number, breakerA?: number, fuseA?: number): Gauge =>
-  ({ awg, ohmsPerKft, bundleA: { 105: a105, 150: a150, 200: a200 }, breakerA, fuseA, poundsPerKft })
+const row = (awg: number, ohmsPerKft: number, a105: number, a150: number, a200: number, circularMils: number, poundsPerKft: number, breakerA?: number, fuseA?: number): Gauge =>
+  ({ awg, ohmsPerKft, bundleA: { 105: a105, 150: a150, 200: a200 }, circularMils, breakerA, fuseA, poundsPerKft })
 
 /** Thin to thick. AC 43.13-1B chg 1 tables 11-9 and 11-3 (values from memory). */
 export const GAUGES: readonly Gauge[] = [
-  row(24, 28.40, 2.5, 4, 5, 2.0),
-  row(22, 16.20, 3, 5, 6, 2.8, 5, 5),
-  row(20, 9.88, 4, 7, 9, 4.3, 7.5, 5),
-  row(18, 6.23, 6, 9, 12, 6.5, 10, 10),
-  row(16, 4.81, 7, 11, 14, 8.3, 15, 10),
-  row(14, 3.06, 10, 14, 18, 12.9, 20, 15),
-  row(12, 2.02, 13, 19, 25, 19.7, 30, 20),
-  row(10, 1.26, 17, 26, 32, 32, 40, 30),
-  row(8, 0.70, 38, 57, 71, 60, 50, 50),
-  row(6, 0.44, 50, 76, 97, 94, 80, 70),
-  row(4, 0.28, 68, 103, 133, 148, 100, 70),
-  row(2, 0.18, 95, 141, 179, 230, 125, 100)
+  row(24, 28.40, 2.5, 4, 5, 475, 2.0),
+  row(22, 16.20, 3, 5, 6, 755, 2.8, 5, 5),
+  row(20, 9.88, 4, 7, 9, 1216, 4.3, 7.5, 5),
+  row(18, 6.23, 6, 9, 12, 1900, 6.5, 10, 10),
+  row(16, 4.81, 7, 11, 14, 2426, 8.3, 15, 10),
+  row(14, 3.06, 10, 14, 18, 3831, 12.9, 20, 15),
+  row(12, 2.02, 13, 19, 25, 5874, 19.7, 30, 20),
+  row(10, 1.26, 17, 26, 32, 9354, 32, 40, 30),
+  row(8, 0.70, 38, 57, 71, 16983, 60, 50, 50),
+  row(6, 0.44, 50, 76, 97, 26818, 94, 80, 70),
+  row(4, 0.28, 68, 103, 133, 42615, 148, 100, 70),
+  row(2, 0.18, 95, 141, 179, 66500, 230, 125, 100)
 ]
 
 /** The gauge of a number. @throws RangeError when the table has no such row */

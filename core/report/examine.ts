@@ -51,7 +51,7 @@ function tally(design: Design, parts: Pick<Report, 'panel' | 'power' | 'wiring' 
   return {
     'money': { key: 'money', value: money.totalCents, unit: 'USD cents', limit: design.brief.budgetCents, state: stateOf(money.totalCents <= design.brief.budgetCents), working: money.working },
     'useful load': { key: 'useful load', value: mass.usefulLoadKg, unit: 'kg', state: stateOf(mass.usefulLoadKg > 0, 'stops work'), working: mass.workings.usefulLoad },
-    'amps': { key: 'amps', value: heavy.typicalA, unit: 'A', limit: heavy.limitA, state: stateOf(heavy.typicalA <= heavy.limitA, 'stops work'), working: loadWorking(heavy, design) },
+    'amps': { key: 'amps', value: heavy.typicalA, unit: 'A', limit: heavy.limitA, state: stateOf(heavy.typicalA <= heavy.limitA, 'stops work'), working: loadWorking(heavy) },
     'minutes': { key: 'minutes', value: power.endurance.minutes, unit: 'min', limit: design.brief.wantedMinutes, state: stateOf(power.endurance.minutes >= design.brief.wantedMinutes), working: power.endurance.working },
     'metal': {
       key: 'metal', value: panel.leastMetalMm ?? Infinity, unit: 'mm', limit: design.airframe.panel.leastWebMm, state: worstOf(panelSnags),
