@@ -10,7 +10,7 @@ const ROOMS = {
   rules: ['project', 'catalogue', 'resilience'], mass: ['project', 'wiring'], money: ['quantity', 'project', 'wiring'],
   build: ['project', 'catalogue', 'panel', 'power'],
   report: ['quantity', 'project', 'catalogue', 'panel', 'pilot', 'power', 'wiring', 'rules', 'resilience', 'mass', 'money'],
-  formats: ['quantity', 'project', 'catalogue', 'panel', 'build', 'report']
+  formats: ['quantity', 'project', 'catalogue', 'panel', 'power', 'build', 'report']
 }
 /** A pattern that forbids these, or nothing when there are none: the linter takes no empty group. */
 const none = (group, rest) => group.length ? [{ group, ...rest }] : []

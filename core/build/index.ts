@@ -21,17 +21,18 @@ export function powerUpOrder(design: Design, circuits: readonly Circuit[], essen
   const units = new Map(design.units.map(unit => [unit.id, unit]))
   const { systemV } = design.airframe
   let ammeterA = 0
-  return circuits
-    .map((circuit) => {
-      const unit = units.get(circuit.unit)!
-      const phases = unit.item.power?.phases
-      const phase = !phases || phases.includes('taxi') ? 'taxi' : phases[0]!
-      return { circuit, expectA: unitAmps(unit, phase, systemV).quietA }
-    })
-    .sort((a, b) => Number(essential.has(b.circuit.unit)) - Number(essential.has(a.circuit.unit)) || a.expectA - b.expectA)
+  const expected = (id: string): number => {
+    const unit = units.get(id)!
+    const phases = unit.item.power?.phases
+    return unitAmps(unit, !phases || phases.includes('taxi') ? 'taxi' : phases[0]!, systemV).quietA
+  }
+  // One push for each protector, with all that hangs on it.
+  return circuits.filter(circuit => circuit.head === circuit.unit)
+    .map(circuit => ({ circuit, expectA: circuit.shared.reduce((sum, id) => sum + expected(id), 0), first: circuit.shared.some(id => essential.has(id)) }))
+    .sort((a, b) => Number(b.first) - Number(a.first) || a.expectA - b.expectA)
     .map(({ circuit, expectA }) => {
       ammeterA += expectA
-      return { unit: circuit.unit, label: circuit.label, breakerA: circuit.breakerA, expectA, ammeterA }
+      return { unit: circuit.unit, label: circuit.shared.map(id => units.get(id)!.label).join(', '), breakerA: circuit.breakerA, expectA, ammeterA }
     })
 }
 export { boxRing, CHORD_MM, drawShape, flatten, LAYERS, partsToCut, ringPoints, wholeFace, type Entity, type Layer, type Part } from './drawing'

@@ -9,3 +9,5 @@ export { MOST_BYTES, openProject, schemaProblems, writeProject, type Opened } fr
 export { FLATTEN_MM, type Contour, type OutlineRead } from './contours'
 export { readDxfOutline } from './outline-dxf'
 export { readSvgOutline } from './outline-svg'
+export { analysisSheets, writeAnalysisCsv } from './load-analysis'
+export { layOneLine, lineOf, signOf, SIGNS, writeOneLineSvg, type PlacedLine } from './one-line'

@@ -5,7 +5,7 @@ const STYLE: Record<Layer, string> = {
   ETCH: 'stroke="none"', REFERENCE: 'stroke="#8a9093" stroke-width="0.2" stroke-dasharray="2 1.5"'
 }
 const n = (value: number): string => String(Number(value.toFixed(4)))
-const escaped = (text: string): string => text.replace(/[&<>"']/g, c => `&#${c.charCodeAt(0)};`)
+export const escaped = (text: string): string => text.replace(/[&<>"']/g, c => `&#${c.charCodeAt(0)};`)
 
 /** A closed ring as the commands of an SVG path, y turned down about `top`; bulges as exact arcs. */
 export function pathOf(entity: Extract<Entity, { kind: 'ring' }>, left: number, top: number): string {

@@ -204,9 +204,29 @@ const edges = (polygon: readonly PointMm[]): (readonly [PointMm, PointMm])[] => 
 
 /** Signed distance from a point to the edge of a polygon: positive inside. */
 export function depthInside(p: PointMm, polygon: readonly PointMm[]): number {
-  let least = Infinity
-  for (const [a, b] of edges(polygon)) least = Math.min(least, pointToSegment(p, a, b))
-  return inside(p, polygon) ? least : -least
+  // One walk of the edge for both, on plain numbers: this is asked of every hole and screw at every move of the hand.
+  const [x, y] = p
+  let least2 = Infinity
+  let within = false
+  let [ax, ay] = polygon.at(-1)!
+  for (let i = 0; i < polygon.length; i++) {
+    const b = polygon[i]!
+    const bx = b[0]
+    const by = b[1]
+    const vx = bx - ax
+    const vy = by - ay
+    const length2 = vx * vx + vy * vy
+    let t = length2 === 0 ? 0 : ((x - ax) * vx + (y - ay) * vy) / length2
+    t = t < 0 ? 0 : t > 1 ? 1 : t
+    const dx = x - ax - t * vx
+    const dy = y - ay - t * vy
+    const away2 = dx * dx + dy * dy
+    if (away2 < least2) least2 = away2
+    if ((by > y) !== (ay > y) && x < (ax - bx) * (y - by) / (ay - by) + bx) within = !within
+    ax = bx
+    ay = by
+  }
+  return within ? Math.sqrt(least2) : -Math.sqrt(least2)
 }
 
 /** Corners of a box or a polygon. */

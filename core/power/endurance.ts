@@ -22,7 +22,7 @@ export interface SimulationSettings {
 
 export const LOST_BECAUSE = ['shed', 'no feed', 'least volts', 'battery flat', 'own battery empty'] as const
 export interface Lost { unit: string, label: string, minute: number, why: typeof LOST_BECAUSE[number], kept: boolean }
-export interface EnduranceLoad { unit: string, label: string, bus: string, /** Before anything is shed. */ amps: number }
+export interface EnduranceLoad { unit: string, label: string, bus: string, /** Before anything is shed, and just after the pilot has shed. */ amps: number, afterA: number }
 
 export interface Endurance {
   phase: FlightPhase
@@ -121,7 +121,8 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
     ? [{ source, node: wired.node(source.id), capacityAh: source.capacityAh * settings.share * shareAtCelsius(source.chemistry, settings.celsius), charge: 1, drain: 0, amps: 0, solvedV: 0, staleAt: 1, dead: false }]
     : [])
   const alternators = sources.flatMap(source => source.kind === 'alternator' && !failed.has(source.id) ? [{ node: wired.node(source.id), emfV: regulatedV(systemV), ohm: 0.005, limitA: source.ratedA }] : [])
-  const delayS = pilotDelayMinutes * 60
+  // With an alternator still giving there is nothing for the pilot to notice: no switch is set, nothing is shed.
+  const delayS = alternators.length ? Infinity : pilotDelayMinutes * 60
   const down = new Set(failure.units)
   const loads: Load[] = design.units.flatMap((unit): Load[] => {
     const { power } = unit.item
@@ -131,7 +132,7 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
     const off = settings.alsoShed?.has(unit.id) || isShed(unit)
     const node = wired.nodeOf(unit)
     const shedAtS = !off || settings.alsoShed?.has(unit.id) && !isShed(unit) ? (off ? delayS : undefined)
-      : unit.shedAfterMinutes !== undefined ? unit.shedAfterMinutes * 60 : unit.shedBelowV !== undefined ? undefined : delayS
+      : unit.shedAfterMinutes !== undefined ? (alternators.length ? undefined : unit.shedAfterMinutes * 60) : unit.shedBelowV !== undefined ? undefined : delayS
     return [{ unit, node, draw: { node, kind: power.load, amps, atV: power.atV, minV: Math.max(1, power.minV) }, kept: !off, shedAtS, shedBelowV: off && unit.shedAfterMinutes === undefined ? unit.shedBelowV : undefined, minV: power.minV, on: !down.has(unit.id), amps: 0, volts: 0, wh: 0 }]
   })
   const lost: Lost[] = []
@@ -160,7 +161,6 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
   const wholeWh = startWh()
   const wholeAh = cells.reduce((sum, cell) => sum + cell.capacityAh, 0)
   let fullA = 0
-  let shedA = 0
 
   /** Loads of one kind on one node as one: a unit that falls below its own least volts is taken off before that can matter. */
   let sums: { of: number, draws: Draw[] } | undefined
@@ -228,7 +228,7 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
   let reacted = false
   const nextDue = () => loads.reduce((least, load) => load.on && load.shedAtS !== undefined ? Math.min(least, load.shedAtS) : least, reacted ? Infinity : delayS)
   let due = nextDue()
-  let shedKnown = false
+  const afterAmps = new Map<Load, number>()
   let nextMark = 60
   mark()
   while (now < MOST_MINUTES * 60) {
@@ -243,7 +243,7 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
       mark()
     }
     if (stale) { stale = false; before = undefined; solve(); mark() }
-    if (reacted && !shedKnown) { shedKnown = true; shedA = loads.reduce((sum, load) => sum + (load.on ? load.amps : 0), 0) }
+    if (reacted && afterAmps.size === 0) for (const load of loads) afterAmps.set(load, load.on ? load.amps : 0)
     if (lost.length === loads.length) break
     let span = Math.min(settings.stepS, due - now, MOST_MINUTES * 60 - now)
     let draining = false
@@ -264,7 +264,8 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
   mark()
   lost.sort((a, b) => a.minute - b.minute)
   const first = lost.find(one => one.kept)
-  const asLoad = (load: Load): EnduranceLoad => ({ unit: load.unit.id, label: load.unit.label, bus: busOf(design, supply, load.unit).bus, amps: fullAmps.get(load)! })
+  const asLoad = (load: Load): EnduranceLoad => ({ unit: load.unit.id, label: load.unit.label, bus: busOf(design, supply, load.unit).bus, amps: fullAmps.get(load)!, afterA: afterAmps.get(load) ?? 0 })
+  const shedA = [...afterAmps.values()].reduce((sum, amps) => sum + amps, 0)
   const loadsWh = loads.reduce((sum, load) => sum + load.wh, 0)
   const kept = loads.filter(load => load.kept).map(asLoad)
   const endMinutes = loads.length === 0 || loads.some(load => load.on) ? Infinity : lost.at(-1)!.minute

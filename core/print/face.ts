@@ -41,7 +41,7 @@ function drawPart(page: PDFPage, font: PDFFont, part: Part, left: number, top: n
   }
 }
 /** The standard fonts of PDF know Latin letters only; others become a question mark, and the drawing says so in its note. */
-const printable = (text: string): string => text.replace(/[‘’]/g, '\'').replace(/[“”]/g, '"').replace(/[^\u0020-\u007e\u00a0-\u00ff·–—]/g, '?')
+export const printable = (text: string): string => text.replace(/[‘’]/g, '\'').replace(/[“”]/g, '"').replace(/[^\u0020-\u007e\u00a0-\u00ff·–—]/g, '?')
 
 export interface Tiles { columns: number, rows: number, wideMm: number, highMm: number, paperMm: readonly [number, number] }
 /** How many sheets a piece takes at full size, the way round that takes fewest. */

@@ -2,8 +2,10 @@ import { inflateSync } from 'node:zlib'
 import { decodePDFRawStream, PDFDocument, PDFRawStream } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { wholeFace } from '../build'
-import { designWith, item, roundFace } from '../testing'
-import { PAPERS, tilesOf, writeFacePdf, writeSheetPdf } from '.'
+import { resolve } from '../project'
+import { examineOption, loadAnalysis } from '../report'
+import { demoProject, designWith, item, roundFace } from '../testing'
+import { PAPERS, tilesOf, writeAnalysisPdf, writeFacePdf, writeSheetPdf } from '.'
 
 const MM = 72 / 25.4
 const design = designWith([[item({ id: 'a', name: 'Airspeed “true”', face: roundFace(79.375) }), [200, 150]], [item({ id: 'b', face: roundFace(57.15) }), [400, 150]]])
@@ -55,5 +57,21 @@ describe('full size on paper', () => {
     const file = await PDFDocument.load(await writeSheetPdf(part, design, 'inch', 'ZZ-DUN Ω'))
     expect(file.getPageCount()).toBe(1)
     expect(file.getPage(0).getWidth() / MM).toBeCloseTo(420, 3)
+  })
+})
+
+describe('the load analysis on paper', () => {
+  const project = demoProject('3-skerrow-dunlin')
+  const analysis = loadAnalysis(resolve(project, 'b'), examineOption(project, 'b').power, '24 November 2026')
+  it.each(['A4', 'Letter'] as const)('%s, lying: every unit of every table is on it, and the place to sign', async (paper) => {
+    const bytes = await writeAnalysisPdf(analysis, paper)
+    const file = await PDFDocument.load(bytes)
+    const words = (await Promise.all(file.getPages().map((_, page) => drawn(bytes, page)))).flatMap(text => [...text.matchAll(/<([0-9A-F]+)> Tj/g)].map(([, hex]) => Buffer.from(hex!, 'hex').toString('latin1')))
+    for (const table of analysis.tables) {
+      expect(words).toContain(table.title)
+      for (const row of table.rows) expect(words.some(word => String(row[0]).startsWith(word.replace(/\.\.\.$/, '')))).toBe(true)
+    }
+    expect(words).toContain('Signature')
+    for (const page of file.getPages()) expect(page.getWidth()).toBeGreaterThan(page.getHeight())
   })
 })

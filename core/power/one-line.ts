@@ -1,0 +1,32 @@
+import { MAIN_ALTERNATOR, type Design, type Supply, type Tie } from '../project'
+import { formatAmps } from '../quantity'
+import type { Circuit } from './circuit'
+import { sourcesOf } from './supply'
+
+/** A thing drawn in the one-line diagram, before it has a place. Sizes are in px of the drawing. */
+export interface LineNode { id: string, kind: 'alternator' | 'battery' | 'bus' | 'unit', says: string, note: string, width: number, height: number, unit?: string }
+/** What joins two things; `says` stands on it. */
+export interface LineEdge { id: string, kind: Tie['kind'] | 'protector', from: string, to: string, says: string, tie?: string }
+export interface OneLine { nodes: LineNode[], edges: LineEdge[] }
+
+const NODE = { source: { width: 128, height: 40 }, bus: { width: 138, height: 34 }, unit: { width: 200, height: 19 } }
+
+/** The one-line diagram of a design as nodes and edges: sources, buses, and every circuit by its protector. */
+export function oneLine(design: Design, supply: Supply, circuits: readonly Circuit[]): OneLine {
+  const sources = sourcesOf(design, supply).map((source): LineNode => ({
+    id: source.id, kind: source.kind, says: source.name, ...NODE.source,
+    note: source.kind === 'battery' ? `${source.capacityAh} Ah ${source.chemistry}` : `${source.ratedA} A${source.id === MAIN_ALTERNATOR && source.idleA ? `, ${source.idleA} A idle` : ''}`
+  }))
+  const buses = supply.buses.map((bus): LineNode => ({ id: bus.id, kind: 'bus', says: bus.name, ...NODE.bus, note: formatAmps(circuits.filter(one => one.bus === bus.id).reduce((sum, one) => sum + one.steadyA, 0)) }))
+  const known = new Set([...sources, ...buses].map(node => node.id))
+  const order = new Map(supply.buses.map((bus, at) => [bus.id, at]))
+  const fed = [...circuits].sort((a, b) => order.get(a.bus)! - order.get(b.bus)! || (a.head === b.head ? Number(b.unit === b.head) - Number(a.unit === a.head) : a.head < b.head ? -1 : 1))
+  return {
+    nodes: [...sources, ...buses, ...fed.map((circuit): LineNode => ({ id: `load ${circuit.unit}`, kind: 'unit', says: circuit.label, unit: circuit.unit, ...NODE.unit, note: `${formatAmps(circuit.steadyA)} · AWG ${circuit.awg}` }))],
+    edges: [
+      ...supply.ties.filter(tie => known.has(tie.from) && known.has(tie.to)).map((tie): LineEdge => ({ id: `tie ${tie.id}`, kind: tie.kind, from: tie.from, to: tie.to, says: tie.name, tie: tie.id })),
+      ...fed.map((circuit): LineEdge => ({ id: `feed ${circuit.unit}`, kind: 'protector', from: circuit.bus, to: `load ${circuit.unit}`, says: circuit.head === circuit.unit ? `${circuit.breakerA}${circuit.protector === 'fuse' ? ' F' : ''}` : `with ${circuits.find(one => one.unit === circuit.head)?.label ?? circuit.head}` })),
+      ...fed.filter(circuit => circuit.alsoBus).map((circuit): LineEdge => ({ id: `also ${circuit.unit}`, kind: 'diode', from: circuit.alsoBus!, to: `load ${circuit.unit}`, says: 'second feed' }))
+    ]
+  }
+}

@@ -1,0 +1,77 @@
+import type { FunctionName } from '../catalogue'
+import type { Basis, Design, Steps } from '../project'
+import type { Circuit } from './circuit'
+import { poweredUnits } from './complain'
+import { simulate, usualSettings, Wired, type Failure } from './endurance'
+import { positionsOf, sourcesOf } from './supply'
+
+/** A failure played through: what goes dark at once, what can no longer be done, and how long the rest lasts. */
+export interface Scene {
+  id: string
+  kind: 'alternator' | 'battery' | 'contactor' | 'bus' | 'protector' | 'over-voltage'
+  name: string
+  dark: { unit: string, label: string }[]
+  /** On a battery of its own for so long. */
+  onOwn: { unit: string, label: string, minutes: number }[]
+  lostFunctions: FunctionName[]
+  /** Minutes until the first unit kept on goes dark because the batteries are spent; Infinity where a source still carries all. */
+  minutes: number
+  basis: Basis
+}
+
+/** Volts at which an over-voltage guard commonly takes an alternator off: 16 to 16.5 V of a 14 V system, twice that for 28 V (common practice). */
+export const overVolts = (systemV: 12 | 14 | 28): number => systemV === 28 ? 33 : 16.5
+
+/** What is lost when these units are: what they alone provide. */
+function functionsLost(design: Design, dark: ReadonlySet<string>): FunctionName[] {
+  const left = new Set(design.units.filter(unit => !dark.has(unit.id)).flatMap(unit => unit.item.provides))
+  return [...new Set(design.units.filter(unit => dark.has(unit.id)).flatMap(unit => unit.item.provides))].filter(one => !left.has(one)).sort()
+}
+
+/** Every failure worth a thought, one after the other: alternators, batteries, contactors, buses, protectors, and a regulator that runs away. */
+export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps<Scene[]> {
+  const settings = usualSettings(design)
+  const { supply } = settings
+  const sources = sourcesOf(design, supply)
+  const alternators = sources.filter(source => source.kind === 'alternator')
+  const heads = circuits.filter(circuit => circuit.head === circuit.unit)
+  const asked: { id: string, kind: Scene['kind'], name: string, failure: Failure }[] = [
+    ...alternators.map(source => ({ id: `source:${source.id}`, kind: 'alternator' as const, name: `${source.name} gives nothing`, failure: { sources: [source.id] } })),
+    ...(alternators.length > 1 ? [{ id: 'alternators', kind: 'alternator' as const, name: 'All alternators give nothing', failure: { sources: alternators.map(source => source.id) } }] : []),
+    ...sources.filter(source => source.kind === 'battery').map(source => ({ id: `source:${source.id}`, kind: 'battery' as const, name: `${source.name} is dead`, failure: { sources: [source.id] } })),
+    ...supply.ties.filter(tie => tie.kind === 'contactor').map(tie => ({ id: `tie:${tie.id}`, kind: 'contactor' as const, name: `${tie.name} opens`, failure: { ties: [tie.id] } })),
+    ...supply.ties.filter(tie => tie.kind === 'contactor').map(tie => ({ id: `tie-alt:${tie.id}`, kind: 'contactor' as const, name: `${tie.name} opens and the alternators trip with it`, failure: { ties: [tie.id], sources: alternators.map(source => source.id) } })),
+    ...supply.buses.map(bus => ({ id: `bus:${bus.id}`, kind: 'bus' as const, name: `${bus.name} is dead`, failure: { buses: [bus.id] } })),
+    ...heads.map(head => ({ id: `protector:${head.unit}`, kind: 'protector' as const, name: `${head.breakerA} A ${head.protector} of ${head.label} opens`, failure: { units: head.shared } }))
+  ]
+  const scenes: Scene[] = []
+  const normal = poweredUnits(new Wired(design, supply, {}), positionsOf(supply, 'normal')).powered
+  for (const { id, kind, name, failure } of asked) {
+    yield { done: scenes.length, of: asked.length + 1 }
+    const { powered } = poweredUnits(new Wired(design, supply, failure), positionsOf(supply, 'normal'))
+    const off = design.units.filter(unit => normal.has(unit.id) && !powered.has(unit.id))
+    const own = (unit: typeof off[number]) => unit.item.power?.internalBatteryMinutes ?? 0
+    const dark = off.filter(unit => own(unit) === 0)
+    scenes.push({
+      id, kind, name, basis: { kind: 'derived', source: 'network of the feeds' },
+      dark: dark.map(unit => ({ unit: unit.id, label: unit.label })),
+      onOwn: off.filter(unit => own(unit) > 0).map(unit => ({ unit: unit.id, label: unit.label, minutes: own(unit) })),
+      lostFunctions: functionsLost(design, new Set(dark.map(unit => unit.id))),
+      // Where the failed thing feeds nothing by itself, what is left is what the simulation says of those still fed.
+      minutes: failure.sources || failure.ties || failure.buses ? restMinutes(design, failure, new Set(off.map(unit => unit.id))) : Infinity
+    })
+  }
+  const volts = overVolts(design.airframe.systemV)
+  const burnt = design.units.filter(unit => unit.item.power && unit.item.power.maxV < volts)
+  scenes.push({
+    id: 'over-voltage', kind: 'over-voltage', name: `Regulator runs away to ${volts} V`, onOwn: [], minutes: Infinity,
+    dark: burnt.map(unit => ({ unit: unit.id, label: unit.label })), lostFunctions: functionsLost(design, new Set(burnt.map(unit => unit.id))),
+    basis: { kind: 'common practice', source: `over-voltage guards act near ${volts} V; most volts from the catalogue entries` }
+  })
+  return scenes
+
+  function restMinutes(of: Design, failure: Failure, gone: ReadonlySet<string>): number {
+    const { lost } = simulate(of, { ...settings, failure })
+    return lost.find(one => one.kept && !gone.has(one.unit))?.minute ?? Infinity
+  }
+}

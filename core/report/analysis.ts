@@ -1,0 +1,69 @@
+import { ALTERNATOR_BASIS, breakerRows, BREAKER_MARGIN, busOf, CONDUCTOR_CELSIUS, DISCHARGE_BASIS, DIODE_V, DROP_BASIS, PROTECTOR_BASIS, sourcesOf, WIRE_BASIS, type PowerReport } from '../power'
+import type { Basis, Design } from '../project'
+import { toFeet } from '../quantity'
+
+/** One table of the load analysis, the same on paper, in a spreadsheet and as CSV. A number is a number; `digits` are for the eye. */
+export interface AnalysisTable { title: string, note: string, columns: { says: string, digits?: number }[], rows: (string | number)[][] }
+export interface LoadAnalysis { title: string, of: string, on: string, tables: AnalysisTable[], assumptions: string[], sources: string[], cautions: string[] }
+
+const says = (basis: Basis): string => `${basis.source ?? basis.kind}${basis.fromMemory ? ' (value from memory: check the current text)' : ''}`
+const minutes = (value: number): number | string => Number.isFinite(value) ? value : 'a day and more'
+
+/**
+ * The load analysis of a design as tables, with what it assumes, where its limits come from, and cautions.
+ * @param on the day it is made, as the reader writes it: the core has no clock
+ */
+export function loadAnalysis(design: Design, power: PowerReport, on: string): LoadAnalysis {
+  const { airframe, brief } = design
+  const { loads, circuits, endurance, supply } = power
+  const names = new Map([...supply.buses, ...sourcesOf(design, supply)].map(one => [one.id, one.name]))
+  const lossA = new Map([...endurance.kept, ...endurance.shed].map(load => [load.unit, load]))
+  const used = design.units.filter(unit => loads.some(load => load.byUnit.some(one => one.unit === unit.id)) || lossA.has(unit.id))
+  const inPhase = (unit: string, key: 'typicalA' | 'worstA') => loads.map(load => load.byUnit.find(one => one.unit === unit)?.[key] ?? 0)
+  const blank = ['', '']
+  return {
+    title: 'Electrical load analysis', of: `${brief.registration} ${airframe.model}, ${design.optionName}`, on,
+    tables: [
+      {
+        title: 'Sources', note: 'What gives current. Share and temperature are what the times on battery count with.', columns: [{ says: 'Source' }, { says: 'Kind' }, { says: 'Rating' }, { says: 'At idle' }],
+        rows: sourcesOf(design, supply).map(source => source.kind === 'alternator' ? [source.name, 'alternator', `${source.ratedA} A`, source.idleA === undefined ? 'not known' : `${source.idleA} A`] : [source.name, `${source.chemistry} battery`, `${source.capacityAh} Ah in ${source.ratedHours} h`, '—'])
+      },
+      {
+        title: 'Loads by phase, typical amps', note: 'Continuous, intermittent by duty and transmitting by share together, at the volts of the system; with the alternator lost, at the volts of the batteries.',
+        columns: [{ says: 'Unit' }, { says: 'Bus' }, ...loads.map(load => ({ says: load.phase, digits: 2 })), { says: 'alternator lost, before shedding', digits: 2 }, { says: 'after shedding', digits: 2 }],
+        rows: [
+          ...used.map(unit => [unit.label, names.get(busOf(design, supply, unit).bus) ?? '', ...inPhase(unit.id, 'typicalA'), lossA.get(unit.id)?.amps ?? 0, lossA.get(unit.id)?.afterA ?? 0]),
+          ['Continuous', '', ...loads.map(load => load.continuousA), ...blank], ['Intermittent', '', ...loads.map(load => load.intermittentA), ...blank], ['Transmitting', '', ...loads.map(load => load.transmitA), ...blank],
+          ['Typical, together', '', ...loads.map(load => load.typicalA), endurance.fullA, endurance.shedA], ['All at their most', '', ...loads.map(load => load.worstA), ...blank],
+          ['Alternators give', '', ...loads.map(load => load.capacityA), 0, 0], ['Most for good', '', ...loads.map(load => load.limitA), ...blank], ['Margin', '', ...loads.map(load => load.marginA), ...blank]
+        ]
+      },
+      {
+        title: 'Feeds', note: 'What joins sources and buses.', columns: [{ says: 'Tie' }, { says: 'Kind' }, { says: 'From' }, { says: 'To' }, { says: 'Closed while' }],
+        rows: supply.ties.map(tie => [tie.name, tie.kind, names.get(tie.from) ?? tie.from, names.get(tie.to) ?? tie.to, tie.by ? `${supply.switches.find(one => one.id === tie.by!.switch)?.name ?? tie.by.switch}: ${tie.by.in.join(' or ')}` : 'always'])
+      },
+      {
+        title: 'Circuits', note: 'Protector, wire, drop and switch of each.', columns: [{ says: 'Unit' }, { says: 'Bus' }, { says: 'Steady A', digits: 2 }, { says: 'Brief A', digits: 2 }, { says: 'Protector' }, { says: 'Wire' }, { says: 'Carries A', digits: 1 }, { says: 'Run ft, out and back', digits: 1 }, { says: 'Drop V', digits: 3 }, { says: 'Limit V', digits: 1 }, { says: 'Switch wants' }],
+        rows: circuits.map(circuit => [circuit.label, names.get(circuit.bus) ?? circuit.bus, circuit.steadyA, circuit.briefA, circuit.head === circuit.unit ? `${circuit.breakerA} A ${circuit.protector}` : `with ${circuits.find(one => one.unit === circuit.head)?.label}`, `AWG ${circuit.awg}`, circuit.ampacity.amps, toFeet(circuit.outMm + circuit.returnMm), circuit.dropV, circuit.dropLimitV, circuit.switch.wantedA === undefined ? 'relay' : `${circuit.switch.wantedA} A ${circuit.switch.load}`])
+      },
+      {
+        title: 'Rows of protectors', note: 'In their order on each bus, spare places last.', columns: [{ says: 'Bus' }, { says: 'Place' }, { says: 'Protector' }, { says: 'Carries' }],
+        rows: breakerRows(circuits, supply).flatMap(row => row.places.map((place, at) => [row.name, at + 1, place.kind === 'spare' ? 'spare' : `${place.amps} A ${place.protector}`, place.kind === 'spare' ? '' : place.labels.join(', ')]))
+      },
+      {
+        title: 'The alternators have quit', note: `In ${endurance.phase}: the first unit that stays on goes dark after ${Number.isFinite(endurance.minutes) ? `${endurance.minutes.toFixed(0)} minutes` : 'a day and more'}; ${brief.wantedMinutes} minutes are wanted.`, columns: [{ says: 'Unit' }, { says: 'Dark after, min', digits: 1 }, { says: 'Why' }, { says: 'Plan' }, { says: 'Energy drawn, Wh', digits: 1 }],
+        rows: [...endurance.lost.map(one => [one.label, one.minute, one.why, one.kept ? 'stays on' : 'shed', endurance.energy.byUnit.find(other => other.unit === one.unit)?.wh ?? 0]),
+          ['Taken out of the cells', minutes(endurance.endMinutes), 'to the end of all', '', endurance.energy.takenWh], ['Lost in cells, wires and diodes', '', '', '', endurance.energy.lossWh], ['What the rate costs (below nought: gives)', '', '', '', endurance.energy.rateWh]]
+      }
+    ],
+    assumptions: [
+      'Amps are those of the catalogue entries, invented or entered: put the maker’s own, or measured ones, in their place.',
+      `A protector carries ${BREAKER_MARGIN * 100} % of the steady load. The way back to ground is as long as the way out. Conductors are at ${CONDUCTOR_CELSIUS} °C for the drop.`,
+      `Wires lie ${airframe.wiring.bundleWires} together, ${(airframe.wiring.loadedShare * 100).toFixed(0)} % near their most, ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, up to ${airframe.wiring.altitudeFt} ft.`,
+      `Batteries have ${(airframe.battery.usableFraction * 100).toFixed(0)} % of their capacity left by age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds after ${airframe.pilotDelayMinutes} minutes.`,
+      `A diode takes ${DIODE_V} V. A unit is dark when its bus falls below its least volts; the drop in its own wire is not counted there.`
+    ],
+    sources: [...new Set([ALTERNATOR_BASIS, PROTECTOR_BASIS, WIRE_BASIS, DROP_BASIS, DISCHARGE_BASIS].map(says)), 'AC 43.13-1B, 11-69 (bundle, heat, height) and table 11-4 (switches) (values from memory: check the current text)', '30 minutes: 14 CFR 23.1353(h) as it stood before 2017 (from memory)'],
+    cautions: ['For planning. It does not replace the maker’s manuals, the rules where the aeroplane is registered, or the judgement of whoever signs for the work.', 'Measure the loads and the battery on the aeroplane before relying on any time stated here.']
+  }
+}
