@@ -34,6 +34,22 @@ for (const dark of [false, true]) {
       }
       expect(found).toEqual([])
     })
+    test('no accessibility violations in any pane of Power', async ({ page }) => {
+      await page.addInitScript(on => localStorage.setItem('ewerpanel.dark', String(on)), dark)
+      await page.goto(`${server.base}/p/skerrow-dunlin/power`)
+      await page.getByRole('tab', { name: /Option B/ }).click()
+      const found: string[] = []
+      for (const pane of ['Feeds', 'Circuits', 'Alternator quits', 'Failures', 'Paper and files']) {
+        await page.getByRole('tab', { name: pane, exact: true }).click()
+        if (pane === 'Feeds') { await page.locator('[data-node="main"]').click(); await page.getByRole('button', { name: 'Alternators lost, switches set' }).click() }
+        if (pane === 'Failures') await expect(page.locator('[data-scene]').first()).toBeVisible()
+        if (pane === 'Alternator quits') for (const ask of ['What must I shed?', 'What each backup buys', 'Older and colder']) { await page.getByRole('button', { name: ask }).click(); await expect(page.getByRole('button', { name: ask })).toBeEnabled() }
+        await page.waitForTimeout(250)
+        const { violations } = await new AxeBuilder({ page }).analyze()
+        found.push(...violations.map(one => `${pane}: ${one.id}: ${one.nodes.slice(0, 3).map(node => node.target.join(' ')).join('; ')}`))
+      }
+      expect(found).toEqual([])
+    })
   })
 }
 

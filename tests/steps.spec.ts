@@ -41,7 +41,8 @@ test('Brief: a length that cannot be read says how to write it and keeps the old
 test('Power: what is shed buys minutes, what is kept on costs them', async ({ page }) => {
   await at(page, 'skerrow-dunlin/power')
   const before = Number(await value(page, 'minutes').textContent())
-  await page.getByRole('button', { name: 'Keep Pitot heat on' }).click()
+  await page.getByRole('tab', { name: 'Alternator quits' }).click()
+  await page.getByLabel('Plan for Pitot heat', { exact: true }).selectOption('stays on')
   await expect.poll(async () => Number(await value(page, 'minutes').textContent())).toBeLessThan(before)
   await page.keyboard.press('Control+z')
   await expect(value(page, 'minutes')).toHaveText(String(before))

@@ -129,6 +129,7 @@ test('a snag is cured by its remedy, and undone', async ({ page }) => {
 
 test('a breaker larger than its wire is said and cured in Power', async ({ page }) => {
   await page.goto(`${server.base}/p/hollin-whimbrel/power`)
+  await page.getByRole('tab', { name: 'Circuits' }).click()
   await page.getByLabel('Breaker of Com', { exact: true }).selectOption('15')
   await expect(page.getByLabel('Wire of Com', { exact: true })).toHaveValue('16')
   await page.getByLabel('Wire of Com', { exact: true }).selectOption('22')

@@ -3,7 +3,7 @@ import { formatLength, formatMass, parseLength, parseMass, parseMoney, QuantityE
 import { useTaste } from '~/stores/taste'
 
 /** One quantity, typed as people write it: 3 1/8, 3.125", 79.4 mm; 2.4 lb; 1,250. Tells what is wrong and keeps the old value. */
-const { kind, label, hideLabel = false } = defineProps<{ kind: 'length' | 'mass' | 'money' | 'plain', label: string, hideLabel?: boolean }>()
+const { kind, label, hideLabel = false, least = -Infinity, most = Infinity } = defineProps<{ kind: 'length' | 'mass' | 'money' | 'plain', label: string, hideLabel?: boolean, least?: number, most?: number }>()
 const value = defineModel<number>({ required: true })
 const taste = useTaste()
 
@@ -19,6 +19,7 @@ function take() {
   try {
     const read = kind === 'length' ? parseLength(text.value, taste.system) : kind === 'mass' ? parseMass(text.value, taste.system) : kind === 'money' ? parseMoney(text.value) : Number(text.value)
     if (!Number.isFinite(read) || text.value.trim() === '') throw new QuantityError(`“${text.value}” is not a number.`)
+    if (read < least || read > most) throw new QuantityError(`${text.value} is out of range: ${Number.isFinite(least) ? `from ${least} ` : ''}${Number.isFinite(most) ? `to ${most}` : 'on'}. ${show(value.value)} stands.`)
     wrong.value = ''
     value.value = read
   } catch (error) {

@@ -1,6 +1,7 @@
 import { expose } from 'comlink'
 import type { Item } from '#core/catalogue'
-import { AS_FOUND, type Edit, type Project, type Steps } from '#core/project'
+import { backupFor, backupOffers, enduranceRange, examinePower, playScenes, shortestShed, type BackupAnswer, type BackupOffer, type EnduranceRange, type Scene, type ShedAnswer } from '#core/power'
+import { AS_FOUND, resolve, type Edit, type Project, type Steps } from '#core/project'
 import { candidateEffects, effectOf, examineOption, makeRoom, rankForPanel, type CandidateEffect, type Effect, type RankedItem, type Report, type RoomAnswer } from '#core/report'
 
 import type { Tell } from '~/composables/useLongWork'
@@ -43,6 +44,16 @@ const examiner = {
   room: (project: Project, option: string, item: Item, unit: string | undefined, catalogue: Item[], job: number, tell: Tell): Promise<RoomAnswer | undefined> => walk(makeRoom(project, option, item, unit, catalogue), job, tell),
   /** The whole catalogue tried on the panel. */
   rank: (project: Project, option: string, catalogue: Item[], place: string | undefined, job: number, tell: Tell): Promise<RankedItem[] | undefined> => walk(rankForPanel(project, option, catalogue, place), job, tell),
+  /** What must be shed, what backup would do, what each one bought would give, and how age and cold tell: for the loss of the alternators. */
+  shed: (project: Project, option: string, minutes: number, job: number, tell: Tell): Promise<ShedAnswer | undefined> => walk(shortestShed(resolve(project, option), minutes), job, tell),
+  backup: (project: Project, option: string, minutes: number, job: number, tell: Tell): Promise<BackupAnswer | undefined> => walk(backupFor(resolve(project, option), minutes), job, tell),
+  backups: (project: Project, option: string, catalogue: Item[], job: number, tell: Tell): Promise<BackupOffer[] | undefined> => walk(backupOffers(resolve(project, option), catalogue), job, tell),
+  range: (project: Project, option: string, job: number, tell: Tell): Promise<EnduranceRange | undefined> => walk(enduranceRange(resolve(project, option)), job, tell),
+  /** Every failure played through. */
+  scenes(project: Project, option: string, job: number, tell: Tell): Promise<Scene[] | undefined> {
+    const design = resolve(project, option)
+    return walk(playScenes(design, examinePower(design).circuits), job, tell)
+  },
   stop(job: number) { stopped.add(job) },
   /** What the going of each unit gives and breaks. */
   goings(project: Project, option: string, units: string[]): Record<string, Effect> {

@@ -6,15 +6,16 @@ import type { LineEdge, LineNode, OneLine } from '../power'
 export interface PlacedLine { width: number, height: number, nodes: (LineNode & { x: number, y: number })[], edges: (LineEdge & { points: { x: number, y: number }[] })[] }
 
 const LAYOUT = {
-  'elk.algorithm': 'layered', 'elk.direction': 'RIGHT', 'elk.edgeRouting': 'ORTHOGONAL', 'elk.layered.spacing.nodeNodeBetweenLayers': '76', 'elk.spacing.nodeNode': '5',
-  'elk.spacing.edgeNode': '9', 'elk.spacing.edgeEdge': '8', 'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES', 'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX', 'elk.layered.mergeEdges': 'true'
+  'elk.algorithm': 'layered', 'elk.direction': 'RIGHT', 'elk.edgeRouting': 'ORTHOGONAL', 'elk.layered.spacing.nodeNodeBetweenLayers': '56', 'elk.spacing.nodeNode': '5',
+  'elk.spacing.edgeNode': '9', 'elk.spacing.edgeEdge': '6', 'elk.layered.spacing.edgeEdgeBetweenLayers': '5', 'elk.layered.spacing.edgeNodeBetweenLayers': '12', 'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES', 'elk.layered.nodePlacement.strategy': 'BRANDES_KOEPF', 'elk.layered.nodePlacement.favorStraightEdges': 'true'
 }
 
 /** Sets the diagram out by layers, sources left, units right, with the layout library (elkjs), which may run in a worker of its own. */
 export async function layOneLine(line: OneLine, elk: Pick<ELK, 'layout'>): Promise<PlacedLine> {
   const graph: ElkNode = {
     id: 'all', layoutOptions: LAYOUT,
-    children: line.nodes.map(({ id, width, height }) => ({ id, width, height })),
+    // Units stand in one column at the right, whatever bus they hang on, so that the eye finds them.
+    children: line.nodes.map(({ id, width, height, kind }) => ({ id, width, height, ...kind === 'unit' && { layoutOptions: { 'elk.layered.layering.layerConstraint': 'LAST' } } })),
     edges: line.edges.map(({ id, from, to }) => ({ id, sources: [from], targets: [to] }))
   }
   const laid = await elk.layout(graph)
@@ -27,10 +28,10 @@ export async function layOneLine(line: OneLine, elk: Pick<ELK, 'layout'>): Promi
   }
 }
 
-/** Where the sign of an edge and its words stand: on its last level stretch, which is its own. */
+/** Where the sign of an edge stands: on its last level stretch, which is its own. The words of a tie end above it. */
 export function signOf(edge: PlacedLine['edges'][number]): { x: number, y: number } {
-  const [from, to] = edge.points.slice(-2) as [{ x: number, y: number }, { x: number, y: number }]
-  return { x: Math.max((from.x + to.x) / 2, to.x - 34), y: to.y }
+  const to = edge.points.at(-1)!
+  return { x: to.x - 20, y: to.y }
 }
 export const lineOf = (points: readonly { x: number, y: number }[]): string => points.map(({ x, y }, at) => `${at ? 'L' : 'M'}${round(x)} ${round(y)}`).join('')
 const round = (value: number) => Number(value.toFixed(1))
@@ -46,12 +47,14 @@ export function writeOneLineSvg(placed: PlacedLine, title: string): string {
   const nodes = placed.nodes.map((node) => {
     const box = node.kind === 'bus' ? `<rect x="${round(node.x)}" y="${round(node.y)}" width="${node.width}" height="${node.height}" fill="#e9edf6" stroke="#27498f" stroke-width="2"/>`
       : node.kind === 'unit' ? '' : `<rect x="${round(node.x)}" y="${round(node.y)}" width="${node.width}" height="${node.height}" rx="${node.kind === 'alternator' ? 20 : 2}" fill="#fff" stroke="#22272a" stroke-width="1.2"/>`
+    // The name of a long bus stands at its head, where it is looked for.
+    const middle = node.y + Math.min(node.height / 2, 20)
     const line = (y: number, text: string, bold: boolean) => `<text x="${round(node.x + (node.kind === 'unit' ? 4 : 8))}" y="${round(y)}"${bold ? ' font-weight="bold"' : ''}>${escaped(text)}</text>`
-    return node.kind === 'unit' ? `${line(node.y + 12.5, node.says, false)}<text x="${round(node.x + node.width)}" y="${round(node.y + 12.5)}" text-anchor="end" fill="#50585c">${escaped(node.note)}</text>` : `${box}${line(node.y + node.height / 2 - 2, node.says, true)}${line(node.y + node.height / 2 + 11, node.note, false)}`
+    return node.kind === 'unit' ? `${line(node.y + 12.5, node.says, false)}<text x="${round(node.x + node.width)}" y="${round(node.y + 12.5)}" text-anchor="end" fill="#50585c">${escaped(node.note)}</text>` : `${box}${line(middle - 2, node.says, true)}${line(middle + 11, node.note, false)}`
   })
   const edges = placed.edges.filter(edge => edge.points.length > 1).map((edge) => {
     const at = signOf(edge)
-    return `<path d="${lineOf(edge.points)}" fill="none" stroke="#22272a" stroke-width="1.1"/>${SIGNS[edge.kind] ? `<path d="${SIGNS[edge.kind]}" transform="translate(${round(at.x)} ${round(at.y)})" fill="#fff" stroke="#22272a" stroke-width="1.2"/>` : ''}<text x="${round(at.x)}" y="${round(at.y - 6)}" text-anchor="middle" font-size="8">${escaped(edge.says)}</text>`
+    return `<path d="${lineOf(edge.points)}" fill="none" stroke="#22272a" stroke-width="1.1"/>${SIGNS[edge.kind] ? `<path d="${SIGNS[edge.kind]}" transform="translate(${round(at.x)} ${round(at.y)})" fill="#fff" stroke="#22272a" stroke-width="1.2"/>` : ''}<text x="${round(edge.tie ? at.x + 14 : at.x)}" y="${round(at.y - 7)}" text-anchor="${edge.tie ? 'end' : 'middle'}" font-size="8">${escaped(edge.says)}</text>`
   })
   return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${Math.ceil(placed.width)} ${Math.ceil(placed.height + head)}" width="${Math.ceil(placed.width)}" height="${Math.ceil(placed.height + head)}" font-family="sans-serif" font-size="10"><title>${escaped(title)}</title><text x="8" y="18" font-size="13" font-weight="bold">${escaped(title)}</text><g transform="translate(0 ${head})">${edges.join('')}${nodes.join('')}</g></svg>\n`
 }

@@ -148,6 +148,17 @@ describe('feeds', () => {
     base.airframe.battery = { ...base.airframe.battery, chemistry: 'lithium', place: 'engine' }
     expect(examinePower(designWith([], base)).snags.find(one => one.code === 'power.lithium-place')).toMatchObject({ weight: 'needs a decision' })
   })
+  it('a box with cells that feed nothing is named, and the remedy lets them count', () => {
+    const project = projectWith([[load('x', { essential: true, typicalA: 6, maxA: 6 }), 'tail'], [item({ id: 'cells', mounts: ['tail'], battery: { chemistry: 'lithium', capacityAh: 6, ratedHours: 1 } }), 'tail']], ifr())
+    const { supply, endurance } = examinePower(resolve(project, 'a'))
+    const loose = applyEdits(project, [{ type: 'supply.set', option: 'a', supply: { ...supply, ties: supply.ties.filter(tie => tie.from !== 'unit:cells') } }], 'loose').project
+    const found = examinePower(resolve(loose, 'a'))
+    expect(found.endurance.minutes).toBeLessThan(endurance.minutes)
+    const tied = applyEdits(loose, found.snags.find(one => one.code === 'power.cells-loose')!.remedies[0]!.edits, 'tie').project
+    expect(examinePower(resolve(tied, 'a')).endurance.minutes).toBeCloseTo(endurance.minutes, 6)
+    // Taking the box out takes its tie along.
+    expect(applyEdits(tied, [{ type: 'unit.remove', option: 'a', unit: 'cells' }], 'out').project.options[0]!.supply!.ties.some(tie => tie.from === 'unit:cells')).toBe(false)
+  })
   it('back to the proposal forgets the buses chosen', () => {
     const project = choosing(projectWith([[load('x'), 'tail']], ifr()), [{ unit: 'x', bus: 'avionics' }])
     const own = applyEdits(project, [{ type: 'supply.set', option: 'a', supply: examinePower(resolve(project, 'a')).supply }], 'own').project

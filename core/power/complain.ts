@@ -2,9 +2,8 @@ import type { Design, Edit, Snag, Supply } from '../project'
 import { formatAmps, toFeet } from '../quantity'
 import type { Circuit, NoCircuit } from './circuit'
 import { isShed, Wired, type Endurance } from './endurance'
-import { blocksOf, busOf, positionsOf, regulatedV, sourcesOf } from './supply'
-import { insideOhm, openCircuitV } from './discharge'
-import { solveNetwork } from './network'
+import { fedBy } from './feeding'
+import { busOf, positionsOf, sourcesOf } from './supply'
 import { SWITCH_BASIS } from './switch'
 import { BREAKER_SIZES_A, DROP_BASIS, DROP_TOLERANCE, gauge, PROTECTOR_BASIS } from './wire'
 import { DERATING_BASIS } from './ampacity'
@@ -94,25 +93,10 @@ function oneBreaker(design: Design, circuits: readonly Circuit[]): Snag[] {
   })
 }
 
-/** Units that have current in a setting of the switches, with these sources at work. */
-export function poweredUnits(wired: Wired, positions: ReadonlyMap<string, string>): { powered: Set<string>, volts: Map<string, number> } {
-  const { design, supply, failure } = wired
-  const blocks = blocksOf(design.airframe.systemV)
-  const nodes = new Map(design.units.filter(unit => unit.item.power).map(unit => [unit.id, wired.nodeOf(unit)]))
-  const failed = new Set(failure.sources)
-  const feeds = sourcesOf(design, supply).filter(source => !failed.has(source.id)).map(source => source.kind === 'battery'
-    ? { node: wired.node(source.id), emfV: openCircuitV(source.chemistry, 1, blocks), ohm: insideOhm(source.chemistry, source.capacityAh, blocks), limitA: Infinity }
-    : { node: wired.node(source.id), emfV: regulatedV(design.airframe.systemV), ohm: 0.005, limitA: source.ratedA })
-  const solved = solveNetwork({ nodes: wired.nodes, branches: wired.closedBranches(positions), feeds, draws: [] })
-  const down = new Set(failure.units)
-  const volts = new Map([...nodes].map(([unit, node]) => [unit, down.has(unit) ? 0 : solved.volts[node]!]))
-  return { powered: new Set([...volts].filter(([, volt]) => volt > 1).map(([unit]) => unit)), volts }
-}
-
 /** What is kept on but cannot be fed once the pilot has set the switches for a lost alternator; and what a switch may yet take away. */
 export function feedSnags(design: Design, supply: Supply): Snag[] {
   const alternators = sourcesOf(design, supply).flatMap(source => source.kind === 'alternator' ? [source.id] : [])
-  const { powered } = poweredUnits(new Wired(design, supply, { sources: alternators }), positionsOf(supply, 'afterLoss'))
+  const { powered } = fedBy(new Wired(design, supply, { sources: alternators }), positionsOf(supply, 'afterLoss'))
   const safe = supply.buses.find(bus => bus.role === 'essential')
   return design.units.filter(unit => unit.item.power && !isShed(unit)).flatMap((unit): Snag[] => {
     const { bus } = busOf(design, supply, unit)

@@ -1,8 +1,8 @@
 import type { FunctionName } from '../catalogue'
 import type { Basis, Design, Steps } from '../project'
 import type { Circuit } from './circuit'
-import { poweredUnits } from './complain'
 import { simulate, usualSettings, Wired, type Failure } from './endurance'
+import { fedBy } from './feeding'
 import { positionsOf, sourcesOf } from './supply'
 
 /** A failure played through: what goes dark at once, what can no longer be done, and how long the rest lasts. */
@@ -45,10 +45,10 @@ export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps
     ...heads.map(head => ({ id: `protector:${head.unit}`, kind: 'protector' as const, name: `${head.breakerA} A ${head.protector} of ${head.label} opens`, failure: { units: head.shared } }))
   ]
   const scenes: Scene[] = []
-  const normal = poweredUnits(new Wired(design, supply, {}), positionsOf(supply, 'normal')).powered
+  const normal = fedBy(new Wired(design, supply, {}), positionsOf(supply, 'normal')).powered
   for (const { id, kind, name, failure } of asked) {
     yield { done: scenes.length, of: asked.length + 1 }
-    const { powered } = poweredUnits(new Wired(design, supply, failure), positionsOf(supply, 'normal'))
+    const { powered } = fedBy(new Wired(design, supply, failure), positionsOf(supply, 'normal'))
     const off = design.units.filter(unit => normal.has(unit.id) && !powered.has(unit.id))
     const own = (unit: typeof off[number]) => unit.item.power?.internalBatteryMinutes ?? 0
     const dark = off.filter(unit => own(unit) === 0)

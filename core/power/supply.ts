@@ -116,6 +116,11 @@ export function supplySnags(design: Design, supply: Supply): Snag[] {
         : []
     })
   }
+  for (const unit of design.units) if (unit.item.battery && !supply.ties.some(tie => tie.from === UNIT_SOURCE + unit.id || tie.to === UNIT_SOURCE + unit.id)) snags.push({
+    id: `power.cells-loose:${unit.id}`, code: 'power.cells-loose', weight: 'needs a decision', subjects: [unit.id], basis: ENTERED,
+    text: `${unit.label} has ${unit.item.battery.capacityAh} Ah inside that feed no bus.`,
+    remedies: [{ text: 'Tie it by a diode to the bus that must live longest.', edits: [{ type: 'supply.set', option: design.optionId, supply: tieCells(supply, unit.id, unit.label) }] }]
+  })
   // A ring of one-way feeds: what one bus gets from the next comes back to it. Found once for each ring.
   const ringed = new Set<string>()
   for (const tie of supply.ties) {
@@ -130,6 +135,12 @@ export function supplySnags(design: Design, supply: Supply): Snag[] {
     })
   }
   return snags
+}
+
+/** The supply with the cells of a box tied by a diode to the essential bus, or to the main one where there is none. */
+export function tieCells(supply: Supply, unit: string, label: string): Supply {
+  const bus = supply.buses.find(one => one.role === 'essential') ?? supply.buses.find(one => one.role === 'main') ?? supply.buses[0]!
+  return { ...supply, ties: [...supply.ties, { id: freeId(supply, `reserve-${unit}`.slice(0, 60)), name: `${label} feed`.slice(0, 80), kind: 'diode', from: UNIT_SOURCE + unit, to: bus.id, milliohm: 5 }] }
 }
 
 /** An id no part of the supply has yet. */

@@ -5,19 +5,20 @@ import type { Endurance } from '#core/power'
 import { useTaste } from '~/stores/taste'
 
 Chart.register(Filler, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip)
-const { endurance, wanted, delay } = defineProps<{ endurance: Endurance, wanted: number, delay: number }>()
+const { endurance, wanted } = defineProps<{ endurance: Endurance, wanted: number }>()
 const taste = useTaste()
 Chart.defaults.font.family = 'B612'
 Chart.defaults.font.size = 11
-const ink = computed(() => taste.dark ? { text: '#E4E2DA', rule: '#465055', line: '#93B0EC', want: '#E2B04A', fill: 'rgba(147,176,236,.16)' } : { text: '#22272A', rule: '#D5D8D4', line: '#27498F', want: '#9A6A0C', fill: 'rgba(39,73,143,.12)' })
+const ink = computed(() => taste.dark ? { text: '#E4E2DA', rule: '#465055', charge: '#93B0EC', volts: '#B4C381', want: '#E2B04A', dark: '#F0907F', fill: 'rgba(147,176,236,.16)' } : { text: '#22272A', rule: '#D5D8D4', charge: '#27498F', volts: '#566330', want: '#9A6A0C', dark: '#B83A27', fill: 'rgba(39,73,143,.12)' })
 
 const data = computed(() => {
-  const end = endurance.minutes
-  const points = [{ x: 0, y: 100 }, ...(end > delay ? [{ x: delay, y: 100 * endurance.leftAfterDelay }] : []), { x: end, y: 0 }]
+  const upright = (label: string, minute: number, colour: string, dash: number[], width: number) => ({ label, data: [{ x: minute, y: 0 }, { x: minute, y: 100 }], borderColor: colour, borderDash: dash, borderWidth: width, pointRadius: 0, yAxisID: 'y' })
   return { datasets: [
-    { label: 'usable charge left, %', data: points, borderColor: ink.value.line, backgroundColor: ink.value.fill, fill: true, borderWidth: 2, pointRadius: 2.5 },
-    { label: `wanted, ${wanted} min`, data: [{ x: wanted, y: 0 }, { x: wanted, y: 100 }], borderColor: ink.value.want, borderDash: [6, 4], borderWidth: 2, pointRadius: 0 },
-    { label: '30 min', data: [{ x: 30, y: 0 }, { x: 30, y: 100 }], borderColor: ink.value.text, borderDash: [2, 3], borderWidth: 1, pointRadius: 0 }
+    { label: 'usable charge left, %', data: endurance.curve.map(one => ({ x: one.minute, y: one.charge * 100 })), borderColor: ink.value.charge, backgroundColor: ink.value.fill, fill: true, borderWidth: 2, pointRadius: 0, yAxisID: 'y' },
+    { label: 'lowest bus that is kept, V', data: endurance.curve.filter(one => one.volts > 0).map(one => ({ x: one.minute, y: one.volts })), borderColor: ink.value.volts, borderWidth: 2, borderDash: [1, 0], pointRadius: 0, yAxisID: 'volts' },
+    upright(`wanted, ${wanted} min`, wanted, ink.value.want, [6, 4], 2),
+    upright('30 min, the rule before 2017', 30, ink.value.text, [2, 3], 1),
+    ...(Number.isFinite(endurance.minutes) ? [upright(`first dark, ${endurance.minutes.toFixed(0)} min`, endurance.minutes, ink.value.dark, [10, 3], 2)] : [])
   ] }
 })
 const options = computed(() => ({
@@ -25,11 +26,12 @@ const options = computed(() => ({
   plugins: { legend: { labels: { color: ink.value.text, boxWidth: 14, font: { family: 'B612', size: 11 } } } },
   scales: {
     x: { type: 'linear' as const, min: 0, title: { display: true, text: 'minutes since the alternator quit', color: ink.value.text }, ticks: { color: ink.value.text }, grid: { color: ink.value.rule } },
-    y: { min: 0, max: 100, ticks: { color: ink.value.text }, grid: { color: ink.value.rule } }
+    y: { min: 0, max: 100, title: { display: true, text: '%', color: ink.value.text }, ticks: { color: ink.value.text }, grid: { color: ink.value.rule } },
+    volts: { position: 'right' as const, title: { display: true, text: 'V', color: ink.value.text }, ticks: { color: ink.value.text }, grid: { display: false } }
   }
 }))
 </script>
 
 <template>
-  <ChartView type="line" :data="data" :options="options" aria-label="Usable charge over time with the alternator gone" role="img" />
+  <ChartView type="line" :data="data" :options="options" aria-label="Charge and volts over time with the alternator gone; the table of losses has the times" role="img" />
 </template>

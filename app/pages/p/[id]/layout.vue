@@ -11,7 +11,7 @@ const drawing = useTemplateRef('drawing')
 const { layers, tool, grid, ghost, measured } = useLayoutTools()
 const { refresh } = useCatalogue()
 const PANES = [['pieces', 'Pieces'], ['finder', 'Room for'], ['sheet', 'Sheet'], ['seats', 'Seats'], ['hands', 'Hands'], ['paper', 'Paper and cutter']] as const
-const pane = ref<typeof PANES[number][0]>('pieces')
+const pane = ref<string>('pieces')
 const design = computed(() => bench.design)
 const others = computed(() => [{ id: AS_FOUND, name: 'As found' }, ...bench.project?.options.filter(one => one.id !== bench.option?.id) ?? []])
 
@@ -60,9 +60,7 @@ async function setDownFree(unit: DesignUnit) {
     </header>
     <PanelDrawing ref="drawing" :design="design" class="canvas" />
     <section class="below">
-      <div class="panes" role="tablist" aria-label="What to do here">
-        <button v-for="[key, name] in PANES" :id="`tab-${key}`" :key="key" role="tab" :aria-selected="pane === key" :aria-controls="`pane-${key}`" :tabindex="pane === key ? 0 : -1" @click="pane = key" @keydown.right="pane = PANES[(PANES.findIndex(one => one[0] === pane) + 1) % PANES.length]![0]" @keydown.left="pane = PANES[(PANES.findIndex(one => one[0] === pane) + PANES.length - 1) % PANES.length]![0]">{{ name }}</button>
-      </div>
+      <PaneTabs v-model="pane" :panes="PANES" says="What to do here" />
       <div :id="`pane-${pane}`" class="pane" role="tabpanel" :aria-labelledby="`tab-${pane}`" tabindex="0">
         <LayoutPieces v-if="pane === 'pieces'" @take="(unit, event) => drawing?.take(unit, event)" @down="setDownFree" />
         <LayoutFinder v-else-if="pane === 'finder'" />
@@ -82,8 +80,5 @@ async function setDownFree(unit: DesignUnit) {
 .below :deep(.plain) { font-size: 12px; padding: 1px 7px; } .below :deep(.field input), .below :deep(.field select), .below :deep(table.list input:not([type=checkbox])), .below :deep(table.list select) { padding: 2px 5px; font-size: 12px; } .below :deep(.field) { font-size: 11.5px; } .below :deep(.row) { gap: 5px; } .below :deep(p), .below :deep(li) { line-height: 1.4; }
 .tight { gap: 3px; flex-wrap: nowrap; }
 .below { border-top: 1px solid var(--rule); background: var(--paper); height: 252px; display: grid; grid-template-rows: auto minmax(0, 1fr); }
-.panes { display: flex; gap: 0; border-bottom: 1px solid var(--rule); background: var(--alclad); }
-.panes button { border: 0; border-right: 1px solid var(--rule); background: none; color: var(--graphite); font: inherit; font-size: 12.5px; padding: 3px 12px; cursor: pointer; }
-.panes button[aria-selected=true] { background: var(--paper); font-weight: 700; box-shadow: inset 0 2px 0 var(--dye); }
 .pane { min-height: 0; overflow: hidden; }
 </style>

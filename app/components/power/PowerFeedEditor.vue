@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import type { Airframe, Bus, DesignUnit, Edit, Source, Supply, SupplySwitch, Tie } from '#core/project'
+import { BUS_ROLES, MAIN_ALTERNATOR, MAIN_BATTERY, TIE_KINDS, UNIT_SOURCE } from '#core/project'
+import { useBench } from '~/stores/bench'
+
+/** What was chosen in the one-line diagram, by numbers and words. */
+type Chosen = { kind: 'node' | 'tie' | 'unit' | 'switch', id: string } | undefined
+const { supply, failed, busOf } = defineProps<{ supply: Supply, failed: readonly string[], busOf: (unit: DesignUnit) => { bus: string, alsoBus?: string } }>()
+const chosen = defineModel<Chosen>('chosen', { required: true })
+const emit = defineEmits<{ put: [next: Supply, what: string, more?: Edit[]], fail: [id: string], hang: [unit: string, bus: string] }>()
+const bench = useBench()
+const airframe = computed(() => bench.project!.airframe)
+const setAirframe = (patch: Partial<Airframe>, what: string) => bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
+const tie = computed(() => chosen.value?.kind === 'tie' ? supply.ties.find(one => one.id === chosen.value!.id) : undefined)
+const bus = computed(() => chosen.value?.kind === 'node' ? supply.buses.find(one => one.id === chosen.value!.id) : undefined)
+const source = computed(() => chosen.value?.kind === 'node' ? supply.sources.find(one => one.id === chosen.value!.id) : undefined)
+const own = computed(() => chosen.value?.kind === 'switch' ? supply.switches.find(one => one.id === chosen.value!.id) : undefined)
+const unit = computed(() => chosen.value?.kind === 'unit' ? bench.design?.units.find(one => one.id === chosen.value!.id) : undefined)
+const hung = computed(() => unit.value && busOf(unit.value))
+const nodes = computed(() => [{ id: MAIN_BATTERY, name: airframe.value.battery.name }, ...airframe.value.alternatorA > 0 ? [{ id: MAIN_ALTERNATOR, name: 'Alternator' }] : [], ...supply.sources, ...bench.design!.units.filter(one => one.item.battery).map(one => ({ id: UNIT_SOURCE + one.id, name: one.label })), ...supply.buses])
+
+const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
+const swap = <T extends { id: string }>(list: readonly T[], next: T): T[] => list.map(one => one.id === next.id ? next : one)
+const setTie = (patch: Partial<Tie>, what: string) => { if (tie.value) emit('put', { ...supply, ties: swap(supply.ties, { ...tie.value, ...patch }) }, `${tie.value.name}: ${what}`) }
+const setBus = (patch: Partial<Bus>, what: string) => { if (bus.value) emit('put', { ...supply, buses: swap(supply.buses, { ...bus.value, ...patch }) }, `${bus.value.name}: ${what}`) }
+const setSource = (patch: object, what: string) => { if (source.value) emit('put', { ...supply, sources: swap(supply.sources, { ...source.value, ...patch } as Source) }, `${source.value.name}: ${what}`) }
+const setSwitch = (patch: Partial<SupplySwitch>, what: string) => {
+  if (!own.value) return
+  const next = { ...own.value, ...patch }
+  if (!next.positions.includes(next.normal)) next.normal = next.positions.at(-1)!
+  if (next.afterLoss !== undefined && !next.positions.includes(next.afterLoss)) delete next.afterLoss
+  // A tie that a position closed which is no more is closed in the others it had, or in normal flight.
+  const ties = supply.ties.map(one => one.by?.switch === next.id ? { ...one, by: { ...one.by, in: one.by.in.filter(at => next.positions.includes(at)).length ? one.by.in.filter(at => next.positions.includes(at)) : [next.normal] } } : one)
+  emit('put', { ...supply, switches: swap(supply.switches, next), ties }, `${next.name}: ${what}`)
+}
+function setPositions(words: string) {
+  const positions = [...new Set(words.split(',').map(one => one.trim()).filter(Boolean))].slice(0, 6)
+  if (positions.length < 2) { bench.said = 'A switch has two positions at least, set apart by commas; the positions before stand.'; return }
+  setSwitch({ positions }, 'positions')
+}
+function setBy(id: string) {
+  const one = supply.switches.find(other => other.id === id)
+  setTie({ by: one && { switch: one.id, in: [one.normal] } }, 'switch')
+}
+function toggle(at: string, on: boolean) {
+  const by = tie.value?.by
+  if (!by) return
+  const next = on ? [...by.in, at] : by.in.filter(one => one !== at)
+  if (next.length) setTie({ by: { ...by, in: next } }, 'positions')
+  else bench.said = 'A tie must be closed in one position at least; to open it for good take it away.'
+}
+function drop() {
+  const id = chosen.value?.id
+  if (tie.value) emit('put', { ...supply, ties: supply.ties.filter(one => one.id !== id) }, `Take ${tie.value.name} away`)
+  else if (own.value) emit('put', { ...supply, switches: supply.switches.filter(one => one.id !== id), ties: supply.ties.map(({ by, ...rest }) => by && by.switch !== id ? { ...rest, by } : rest) }, `Take ${own.value.name} away`)
+  else if (bus.value || source.value) {
+    if (bus.value && supply.buses.length === 1) { bench.said = 'The last bus stays: units must hang somewhere.'; return }
+    const moved = bench.option!.circuits.filter(one => one.bus === id || one.alsoBus === id).map((one): Edit => {
+      const { bus: was, alsoBus: also, ...rest } = one
+      const circuit = { ...rest, ...was !== undefined && was !== id && { bus: was }, ...also !== undefined && also !== id && { alsoBus: also } }
+      return Object.keys(circuit).length > 1 ? { type: 'circuit.set', option: bench.option!.id, circuit } : { type: 'circuit.clear', option: bench.option!.id, unit: one.unit }
+    })
+    emit('put', { ...supply, buses: supply.buses.filter(one => one.id !== id), sources: supply.sources.filter(one => one.id !== id), ties: supply.ties.filter(one => one.from !== id && one.to !== id) }, `Take ${(bus.value ?? source.value)!.name} away`, moved)
+  }
+  chosen.value = undefined
+}
+function also(bus: string) {
+  const { option } = bench
+  if (!unit.value || !option) return
+  const { alsoBus: _, ...rest } = option.circuits.find(one => one.unit === unit.value!.id) ?? { unit: unit.value.id }
+  const circuit = { ...rest, ...bus && { alsoBus: bus } }
+  bench.act([Object.keys(circuit).length > 1 ? { type: 'circuit.set', option: option.id, circuit } : { type: 'circuit.clear', option: option.id, unit: unit.value.id }], `${unit.value.label}: second feed`)
+}
+</script>
+
+<template>
+  <section class="sheet edit" aria-label="What is chosen">
+    <template v-if="unit"><h2>{{ unit.label }}</h2>
+      <label class="field">Hangs on<select :value="hung!.bus" @change="event => emit('hang', unit!.id, text(event))"><option v-for="one in supply.buses" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
+      <label class="field">and, each through a diode, on<select :value="hung!.alsoBus ?? ''" @change="event => also(text(event))"><option value="">no second bus</option><option v-for="one in supply.buses.filter(b => b.id !== hung!.bus)" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
+      <p class="small quiet">{{ unit.item.power!.minV }} to {{ unit.item.power!.maxV }} V, {{ unit.item.power!.load }}<template v-if="unit.item.power!.internalBatteryMinutes">, {{ unit.item.power!.internalBatteryMinutes }} min on a battery of its own</template>. Breaker, wire and switch are in Circuits.</p>
+    </template>
+    <template v-else-if="bus"><h2>Bus</h2>
+      <label class="field">Name<input :value="bus.name" maxlength="80" @change="event => text(event) && setBus({ name: text(event) }, 'name')"></label>
+      <label class="field">It is the<select :value="bus.role" @change="event => setBus({ role: text(event) as 'main' }, 'role')"><option v-for="role in BUS_ROLES" :key="role">{{ role }}</option></select></label>
+      <p class="small quiet">Units with no choice of their own hang on a bus by its role: what is essential on the essential one, radios and displays on the avionics one, a clock on the always-hot one, the rest on the main one.</p>
+      <div class="row"><button class="plain" :aria-pressed="failed.includes(bus.id)" @click="emit('fail', bus!.id)">{{ failed.includes(bus.id) ? 'Failed: mend it' : 'Let it fail' }}</button><button class="plain" @click="drop">Take away</button></div>
+    </template>
+    <template v-else-if="tie"><h2>Tie</h2>
+      <label class="field">Name<input :value="tie.name" maxlength="80" @change="event => text(event) && setTie({ name: text(event) }, 'name')"></label>
+      <label class="field">Kind<select :value="tie.kind" @change="event => setTie({ kind: text(event) as 'wire' }, 'kind')"><option v-for="kind in TIE_KINDS" :key="kind">{{ kind }}</option></select></label>
+      <label class="field">From<select :value="tie.from" @change="event => setTie({ from: text(event) }, 'from')"><option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
+      <label class="field">To<select :value="tie.to" @change="event => setTie({ to: text(event) }, 'to')"><option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
+      <label class="field">Closed by<select :value="tie.by?.switch ?? ''" @change="event => setBy(text(event))"><option value="">nothing: always closed</option><option v-for="one in supply.switches" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
+      <div v-if="tie.by" class="row" role="group" aria-label="Closed in"><label v-for="at in supply.switches.find(one => one.id === tie!.by!.switch)?.positions" :key="at" class="small"><input type="checkbox" :checked="tie.by.in.includes(at)" @change="event => toggle(at, (event.target as HTMLInputElement).checked)"> {{ at }}</label></div>
+      <QuantityField kind="plain" label="Resistance, mΩ" :least="0" :most="10000" :model-value="tie.milliohm" @update:model-value="v => setTie({ milliohm: v }, 'resistance')" />
+      <div class="row"><button class="plain" :aria-pressed="failed.includes(tie.id)" @click="emit('fail', tie!.id)">{{ failed.includes(tie.id) ? 'Failed open: mend it' : 'Let it fail open' }}</button><button class="plain" @click="drop">Take away</button></div>
+    </template>
+    <template v-else-if="own"><h2>Switch</h2>
+      <label class="field">Name<input :value="own.name" maxlength="80" @change="event => text(event) && setSwitch({ name: text(event) }, 'name')"></label>
+      <label class="field">Positions, by commas<input :value="own.positions.join(', ')" @change="event => setPositions(text(event))"></label>
+      <label class="field">In normal flight<select :value="own.normal" @change="event => setSwitch({ normal: text(event) }, 'normal position')"><option v-for="at in own.positions" :key="at">{{ at }}</option></select></label>
+      <label class="field">Once the alternator is lost<select :value="own.afterLoss ?? ''" @change="event => setSwitch({ afterLoss: text(event) || undefined }, 'position after the loss')"><option value="">left as it is</option><option v-for="at in own.positions" :key="at">{{ at }}</option></select></label>
+      <button class="plain" @click="drop">Take away</button>
+    </template>
+    <template v-else-if="chosen?.id === 'alternator'"><h2>Alternator</h2>
+      <QuantityField kind="plain" label="Rating, A" :least="0" :most="1000" :model-value="airframe.alternatorA" @update:model-value="v => setAirframe({ alternatorA: v }, 'Alternator')" />
+      <QuantityField kind="plain" label="At idle, A (0: not known)" :least="0" :most="1000" :model-value="airframe.alternatorIdleA ?? 0" @update:model-value="v => setAirframe({ alternatorIdleA: v || undefined }, 'Alternator at idle')" />
+      <button class="plain" :aria-pressed="failed.includes('alternator')" @click="emit('fail', 'alternator')">{{ failed.includes('alternator') ? 'Failed: mend it' : 'Let it fail' }}</button>
+    </template>
+    <template v-else-if="chosen?.id === 'battery'"><h2>{{ airframe.battery.name }}</h2>
+      <QuantityField kind="plain" label="Capacity, Ah" :least="0.1" :most="500" :model-value="airframe.battery.capacityAh" @update:model-value="v => setAirframe({ battery: { ...airframe.battery, capacityAh: v } }, 'Battery')" />
+      <QuantityField kind="plain" label="rated in hours" :least="0.1" :most="40" :model-value="airframe.battery.ratedHours" @update:model-value="v => setAirframe({ battery: { ...airframe.battery, ratedHours: v } }, 'Battery')" />
+      <label class="field">Cells<select :value="airframe.battery.chemistry" @change="event => setAirframe({ battery: { ...airframe.battery, chemistry: text(event) as 'lithium' } }, 'Battery')"><option>lead-acid</option><option>lithium</option></select></label>
+      <button class="plain" :aria-pressed="failed.includes('battery')" @click="emit('fail', 'battery')">{{ failed.includes('battery') ? 'Failed: mend it' : 'Let it fail' }}</button>
+    </template>
+    <template v-else-if="source"><h2>{{ source.name }}</h2>
+      <label class="field">Name<input :value="source.name" maxlength="80" @change="event => text(event) && setSource({ name: text(event) }, 'name')"></label>
+      <template v-if="source.kind === 'battery'"><QuantityField kind="plain" label="Capacity, Ah" :least="0.1" :most="500" :model-value="source.capacityAh" @update:model-value="v => setSource({ capacityAh: v }, 'capacity')" /><QuantityField kind="plain" label="rated in hours" :least="0.1" :most="40" :model-value="source.ratedHours" @update:model-value="v => setSource({ ratedHours: v }, 'rating')" />
+        <label class="field">Cells<select :value="source.chemistry" @change="event => setSource({ chemistry: text(event) }, 'cells')"><option>lead-acid</option><option>lithium</option></select></label></template>
+      <template v-else><QuantityField kind="plain" label="Rating, A" :least="0.1" :most="1000" :model-value="source.ratedA" @update:model-value="v => setSource({ ratedA: v }, 'rating')" /><QuantityField kind="plain" label="At idle, A (0: not known)" :least="0" :most="1000" :model-value="source.idleA ?? 0" @update:model-value="v => setSource({ idleA: v || undefined }, 'at idle')" /></template>
+      <p class="small quiet">Drag it onto a bus to tie it there.</p>
+      <div class="row"><button class="plain" :aria-pressed="failed.includes(source.id)" @click="emit('fail', source!.id)">{{ failed.includes(source.id) ? 'Failed: mend it' : 'Let it fail' }}</button><button class="plain" @click="drop">Take away</button></div>
+    </template>
+    <template v-else><h2>Change something</h2><p class="small quiet">Choose a source, a bus, a tie, a switch or a unit.</p></template>
+    <h2 class="second">In what wires lie</h2>
+    <QuantityField kind="plain" label="Warmest around them, °C" :least="-60" :most="150" :model-value="airframe.wiring.ambientC" @update:model-value="v => setAirframe({ wiring: { ...airframe.wiring, ambientC: v } }, 'Warmth round the wires')" />
+    <QuantityField kind="plain" label="Highest flown, ft" :least="0" :most="60000" :model-value="airframe.wiring.altitudeFt" @update:model-value="v => setAirframe({ wiring: { ...airframe.wiring, altitudeFt: v } }, 'Height')" />
+    <QuantityField kind="plain" label="Wires in a bundle" :least="1" :most="500" :model-value="airframe.wiring.bundleWires" @update:model-value="v => setAirframe({ wiring: { ...airframe.wiring, bundleWires: Math.round(v) } }, 'Bundle')" />
+    <QuantityField kind="plain" label="Share of them near their most" :least="0.01" :most="1" :model-value="airframe.wiring.loadedShare" @update:model-value="v => setAirframe({ wiring: { ...airframe.wiring, loadedShare: v } }, 'Bundle')" />
+    <label class="field">Wire rated<select :value="airframe.wiring.wireC" @change="event => setAirframe({ wiring: { ...airframe.wiring, wireC: Number(text(event)) as 150 } }, 'Wire')"><option :value="105">105 °C</option><option :value="150">150 °C</option><option :value="200">200 °C</option></select></label>
+    <label class="small"><input type="checkbox" :checked="airframe.spareFuses" @change="event => setAirframe({ spareFuses: (event.target as HTMLInputElement).checked }, 'Spare fuses')"> spare fuses are carried</label>
+  </section>
+</template>
+
+<style scoped>
+.edit { overflow-y: auto; display: grid; gap: 6px; align-content: start; } .second { margin-top: 8px; border-top: 1px solid var(--rule); padding-top: 6px; }
+</style>

@@ -1,0 +1,121 @@
+<script setup lang="ts">
+import { tieCells, type BackupAnswer, type BackupOffer, type Endurance, type EnduranceRange, type PowerReport, type ShedAnswer } from '#core/power'
+import type { Airframe, Edit, Unit, Working } from '#core/project'
+import { formatAmps, formatMoney } from '#core/quantity'
+import { newUnit } from '#core/report'
+import { useBench } from '~/stores/bench'
+
+/** The alternator has just quit: what goes dark when, what to shed, and what a backup would buy. */
+const { power } = defineProps<{ power: PowerReport }>()
+const emit = defineEmits<{ why: [title: string, working: Working] }>()
+const bench = useBench()
+const { items, refresh } = useCatalogue()
+onMounted(() => { void refresh() })
+const { progress, run, stop } = useLongWork()
+const endurance = computed<Endurance>(() => power.endurance)
+const airframe = computed(() => bench.project!.airframe)
+const wanted = computed(() => bench.project!.brief.wantedMinutes)
+const asked = ref(wanted.value)
+watch(wanted, (now) => { asked.value = now })
+const shed = shallowRef<ShedAnswer>()
+const backup = shallowRef<BackupAnswer>()
+const offers = shallowRef<BackupOffer[]>()
+const range = shallowRef<EnduranceRange>()
+// An answer is for the design that was asked about.
+watch(() => bench.design, () => { shed.value = undefined; backup.value = undefined; offers.value = undefined; range.value = undefined })
+
+const minutes = (value: number) => Number.isFinite(value) ? `${value.toFixed(0)} min` : 'a day and more'
+const setAirframe = (patch: Partial<Airframe>, what: string) => bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
+const setWanted = (value: number) => bench.act([{ type: 'brief.set', brief: { ...bench.project!.brief, wantedMinutes: value } }], 'Minutes wanted')
+
+const rows = computed(() => {
+  const lost = new Map(endurance.value.lost.map(one => [one.unit, one]))
+  const wh = new Map(endurance.value.energy.byUnit.map(one => [one.unit, one.wh]))
+  const units = new Map(bench.option?.units.map(unit => [unit.id, unit]))
+  return [...endurance.value.kept.map(load => ({ ...load, kept: true })), ...endurance.value.shed.map(load => ({ ...load, kept: false }))]
+    .map(load => ({ ...load, lost: lost.get(load.unit), wh: wh.get(load.unit) ?? 0, set: units.get(load.unit) }))
+    .sort((a, b) => Number(b.kept) - Number(a.kept) || (a.lost?.minute ?? Infinity) - (b.lost?.minute ?? Infinity))
+})
+type Plan = 'stays on' | 'shed' | 'at minute' | 'below volts'
+const PLANS: readonly [Plan, string][] = [['stays on', 'stays on'], ['shed', 'shed by the pilot'], ['at minute', 'shed at minute'], ['below volts', 'shed below volts']]
+const planOf = (row: typeof rows.value[number]): Plan => row.kept ? 'stays on' : row.set?.shedAfterMinutes !== undefined ? 'at minute' : row.set?.shedBelowV !== undefined ? 'below volts' : 'shed'
+function plan(unit: Unit, how: Plan, value?: number) {
+  if (!bench.option) return
+  const { shed: _, shedAfterMinutes: __, shedBelowV: ___, ...rest } = unit
+  const low = airframe.value.systemV === 28 ? 23 : 11.5
+  const next: Unit = { ...rest, shed: how !== 'stays on', ...how === 'at minute' && { shedAfterMinutes: value ?? 0 }, ...how === 'below volts' && { shedBelowV: value ?? low } }
+  bench.act([{ type: 'unit.set', option: bench.option.id, unit: next }], `${unit.label}: ${how === 'stays on' ? 'stays on' : 'shed'} when the alternator quits`)
+}
+
+async function askShed() { const { project, option } = bench; if (project && option) { backup.value = undefined; shed.value = await run('Looking for the shortest list…', (examiner, job, tell) => examiner.shed(project, option.id, asked.value, job, tell)) } }
+async function askBackup() { const { project, option } = bench; if (project && option) { shed.value = undefined; backup.value = await run('Trying batteries…', (examiner, job, tell) => examiner.backup(project, option.id, asked.value, job, tell)) } }
+async function askOffers() { const { project, option } = bench; if (project && option) offers.value = await run('Trying the backups of the catalogue…', (examiner, job, tell) => examiner.backups(project, option.id, items.value, job, tell)) }
+async function askRange() { const { project, option } = bench; if (project && option) range.value = await run('Older and colder…', (examiner, job, tell) => examiner.range(project, option.id, job, tell)) }
+
+function applyShed() {
+  const { option } = bench
+  if (!option || !shed.value) return
+  const edits = shed.value.shed.flatMap((one): Edit[] => { const unit = option.units.find(other => other.id === one.unit); return unit ? [{ type: 'unit.set', option: option.id, unit: { ...unit, shed: true } }] : [] })
+  const says = `Shed ${shed.value.shed.map(one => one.label).join(', ')}`
+  if (bench.act(edits, says)) bench.said = `Done: ${says}. Undo takes it back.`
+}
+function addBackup(offer: BackupOffer) {
+  const { project, option } = bench
+  const item = items.value.find(one => one.id === offer.item)
+  if (!project || !option || !item) return
+  const unit = newUnit(project, option.id, item)
+  if (!unit) { bench.said = `${item.name} may stand at ${item.mounts.join(' or ')}; this airframe has no such place.`; return }
+  const edits: Edit[] = [{ type: 'unit.add', option: option.id, unit, item: structuredClone(toRaw(item)) }]
+  if (option.supply) edits.push({ type: 'supply.set', option: option.id, supply: tieCells(option.supply, unit.id, unit.label) })
+  if (bench.act(edits, `Add ${unit.label}`)) bench.said = `${unit.label} is added at ${project.airframe.places.find(place => place.id === unit.place)?.name}, tied to the bus that lives longest. Undo takes it back.`
+}
+</script>
+
+<template>
+  <div class="loss">
+    <section class="sheet">
+      <h2>The alternator has just quit, in {{ endurance.phase }}</h2>
+      <p class="answer"><StateMark :state="endurance.minutes >= wanted ? 'holds' : 'needs a decision'" :size="20" /> <span class="figures big" data-answer>{{ minutes(endurance.minutes) }}</span> until <template v-if="endurance.first">{{ endurance.first.label }} goes dark ({{ endurance.first.why }})</template><template v-else>anything that stays on goes dark</template>. {{ formatAmps(endurance.fullA) }} for {{ airframe.pilotDelayMinutes }} min, then {{ formatAmps(endurance.shedA) }}. The last unit goes after {{ minutes(endurance.endMinutes) }}. <button class="plain" @click="emit('why', 'minutes on battery', endurance.working)">Show working</button></p>
+      <div class="chart"><ChartsEnduranceChart :endurance="endurance" :wanted="wanted" /></div>
+      <div class="knobs">
+        <QuantityField kind="plain" label="Wanted: fuel and reserve, min" :least="0" :most="1440" :model-value="wanted" @update:model-value="setWanted" />
+        <QuantityField kind="plain" label="Pilot acts after, min" :least="0" :most="60" :model-value="airframe.pilotDelayMinutes" @update:model-value="v => setAirframe({ pilotDelayMinutes: v }, 'Pilot’s delay')" />
+        <QuantityField kind="plain" label="Capacity left by age, share" :least="0.05" :most="1" :model-value="airframe.battery.usableFraction" @update:model-value="v => setAirframe({ battery: { ...airframe.battery, usableFraction: v } }, 'Age of the battery')" />
+        <QuantityField kind="plain" label="Batteries at, °C" :least="-40" :most="60" :model-value="airframe.batteryC" @update:model-value="v => setAirframe({ batteryC: v }, 'Cold of the battery')" />
+      </div>
+    </section>
+    <section class="sheet">
+      <h2>What would give me</h2>
+      <div class="row ask"><label class="field">minutes<input v-model.number="asked" class="number" type="number" min="1" max="1440" aria-label="Minutes asked for"></label><button class="plain firm" :disabled="!!progress || !(asked > 0)" @click="askShed">What must I shed?</button><button class="plain" :disabled="!!progress || !(asked > 0)" @click="askBackup">What backup would do?</button><button class="plain" :disabled="!!progress" @click="askOffers">What each backup buys</button><button class="plain" :disabled="!!progress" @click="askRange">Older and colder</button></div>
+      <LongWork v-if="progress" :progress="progress" @stop="stop" />
+      <div v-if="shed" class="result" role="status">
+        <p v-if="shed.asPlannedMinutes >= shed.wantedMinutes"><StateMark state="holds" :size="14" /> Nothing more: as planned it is {{ minutes(shed.asPlannedMinutes) }}.</p>
+        <template v-else><p><StateMark :state="shed.reached ? 'holds' : 'stops work'" :size="14" /> <template v-if="shed.reached">Shed these besides, and it is <b>{{ minutes(shed.minutes) }}</b>:</template><template v-else>Even with all but one unit shed it is {{ minutes(shed.minutes) }}. A backup battery or another alternator is wanted.</template></p>
+          <ul v-if="shed.reached"><li v-for="one in shed.shed" :key="one.unit">{{ one.label }} <span class="figures quiet">{{ formatAmps(one.amps) }}</span><b v-if="one.essential" class="essential"> called essential by its entry: think twice</b></li></ul>
+          <button v-if="shed.reached" class="plain firm" @click="applyShed">Shed them</button></template>
+      </div>
+      <div v-if="backup" class="result" role="status"><p v-if="backup.capacityAh === 0"><StateMark state="holds" :size="14" /> None is wanted: as planned it is {{ minutes(backup.asPlannedMinutes) }}.</p><p v-else-if="backup.capacityAh"><StateMark state="holds" :size="14" /> A lithium backup of <b class="figures">{{ backup.capacityAh.toFixed(1) }} Ah</b> or more, through a diode to the bus that lives longest: {{ minutes(backup.minutes) }}.</p><p v-else><StateMark state="stops work" :size="14" /> Even 100 Ah more gives {{ minutes(backup.minutes) }}: what goes dark first is not fed by it, or draws too much.</p></div>
+      <table v-if="offers" class="list"><thead><tr><th>Backup, with labour</th><th class="number">Gains</th><th class="number">Then</th><th class="number">Min per $100</th><th><span class="screen-reader">Add</span></th></tr></thead>
+        <tbody><tr v-for="one in offers" :key="one.item"><td>{{ one.name }}, {{ one.capacityAh }} Ah, <span class="figures">{{ formatMoney(one.cents) }}</span></td><td class="number figures">{{ minutes(one.gainMinutes) }}</td><td class="number figures">{{ minutes(one.minutes) }}</td><td class="number figures">{{ (one.minutesPerDollar * 100).toFixed(1) }}</td><td><button class="plain" :aria-label="`Add ${one.name}`" @click="addBackup(one)">Add</button></td></tr></tbody></table>
+      <p v-if="offers && !offers.length" class="quiet small">The catalogue has no battery with cells of its own. Enter one in Stock, with the column “battery”.</p>
+      <table v-if="range" class="list"><caption class="small quiet">Minutes, by how much of their capacity the batteries have left, and how cold they are</caption><thead><tr><th>°C</th><th v-for="share in range.shares" :key="share" class="number">{{ (share * 100).toFixed(0) }} %</th></tr></thead>
+        <tbody><tr v-for="(row, index) in range.minutes" :key="index"><td class="figures">{{ range.celsius[index] }}</td><td v-for="(value, at) in row" :key="at" class="number figures"><StateMark :state="value >= wanted ? 'holds' : value >= 30 ? 'needs a decision' : 'stops work'" :size="12" /> {{ Number.isFinite(value) ? value.toFixed(0) : '∞' }}</td></tr></tbody></table>
+      <p v-if="!shed && !backup && !offers && !range && !progress" class="quiet small">Ask. The list found is the shortest; what its entry calls essential goes last. Every answer is a simulation of this option as it stands.</p>
+    </section>
+    <section class="sheet whole">
+      <h2>Unit by unit</h2>
+      <table class="list"><thead><tr><th>Unit</th><th class="number">A before</th><th>Plan</th><th class="number">Dark after</th><th>Because</th><th class="number">Wh</th></tr></thead>
+        <tbody><tr v-for="row in rows" :key="row.unit" :data-loss="row.unit" :class="{ off: !row.kept }"><td>{{ row.label }}</td><td class="number figures">{{ row.amps.toFixed(2) }}</td>
+          <td class="plan"><template v-if="row.set"><select :value="planOf(row)" :aria-label="`Plan for ${row.label}`" @change="event => plan(row.set!, (event.target as HTMLSelectElement).value as Plan)"><option v-for="[key, says] in PLANS" :key="key" :value="key">{{ says }}</option></select><input v-if="planOf(row) === 'at minute'" class="number" type="number" min="0" max="1440" :value="row.set.shedAfterMinutes" :aria-label="`Minute at which ${row.label} is shed`" @change="event => plan(row.set!, 'at minute', Math.min(1440, Math.max(0, Number((event.target as HTMLInputElement).value) || 0)))"><input v-else-if="planOf(row) === 'below volts'" class="number" type="number" min="1" max="60" step="0.1" :value="row.set.shedBelowV" :aria-label="`Volts below which ${row.label} is shed`" @change="event => plan(row.set!, 'below volts', Math.min(60, Math.max(0.1, Number((event.target as HTMLInputElement).value) || 0.1)))"></template></td>
+          <td class="number figures">{{ row.lost ? minutes(row.lost.minute) : '—' }}</td><td>{{ row.lost?.why ?? '' }}</td><td class="number figures">{{ row.wh.toFixed(0) }}</td></tr></tbody></table>
+      <p class="quiet small">Cells gave <span class="figures">{{ endurance.energy.takenWh.toFixed(0) }} Wh</span>: loads {{ endurance.energy.loadsWh.toFixed(0) }}, lost in cells, wires and diodes {{ endurance.energy.lossWh.toFixed(0) }}, rate {{ endurance.energy.rateWh.toFixed(0) }}. Measure your own battery before relying on a time.</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.loss { display: grid; grid-template-columns: minmax(0, 6fr) minmax(0, 5fr); gap: 12px; align-items: start; } .whole { grid-column: 1 / -1; }
+.chart { height: 252px; margin: 4px 0; } .big { font-size: 24px; } .answer { line-height: 1.5; font-size: 13px; } .knobs { display: grid; grid-template-columns: repeat(2, 1fr); gap: 4px 12px; }
+.ask { align-items: end; gap: 5px; margin: 4px 0 6px; } .ask .plain { padding: 3px 7px; } .ask .field { width: 76px; } .result { background: var(--dye-wash); padding: 6px 10px; font-size: 12.5px; display: grid; gap: 4px; justify-items: start; } caption { text-align: left; padding-top: 6px; } ul { padding-left: 18px; } .essential { color: var(--grease); }
+.off td { color: var(--quiet); } .plan { white-space: nowrap; } .plan select { width: auto; padding: 1px 3px; font-size: 12px; } .plan input { width: 58px; padding: 1px 3px; font-size: 12px; margin-left: 3px; } td .plain { padding: 0 6px; }
+</style>

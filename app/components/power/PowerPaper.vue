@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { layOneLine, writeAnalysisCsv, writeOneLineSvg, analysisSheets } from '#core/formats'
+import { oneLine, type PowerReport } from '#core/power'
+import type { Paper } from '#core/print'
+import { loadAnalysis } from '#core/report'
+import { format } from 'date-fns'
+import { useBench } from '~/stores/bench'
+
+/** The load analysis on paper and as files, and the one-line diagram. */
+const { power } = defineProps<{ power: PowerReport }>()
+const bench = useBench()
+const paper = ref<Paper>('A4')
+const PAPER_NAMES: readonly Paper[] = ['A4', 'A3', 'Letter']
+const busy = ref(false)
+const stem = computed(() => `${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name}`)
+const analysis = computed(() => loadAnalysis(bench.design!, power, format(new Date(), 'd MMMM yyyy')))
+async function give(work: () => Promise<void>) {
+  busy.value = true
+  try { await work() } catch (error) { bench.said = `The file could not be made: ${(error as Error).message} Nothing was changed.` } finally { busy.value = false }
+}
+// Writers of PDF and XLSX are fetched only when a file is wanted.
+const givePdf = () => give(async () => { const { writeAnalysisPdf } = await import('#core/print'); giveFile(fileName(`${stem.value} load analysis`, 'pdf'), await writeAnalysisPdf(analysis.value, paper.value), 'application/pdf') })
+const giveXlsx = () => give(async () => { const { default: writeExcel } = await import('write-excel-file/universal'); giveFile(fileName(`${stem.value} load analysis`, 'xlsx'), new Uint8Array(await (await writeExcel(analysisSheets(analysis.value)).toBlob()).arrayBuffer()), 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet') })
+const giveCsv = () => { giveFile(fileName(`${stem.value} load analysis`, 'csv'), writeAnalysisCsv(analysis.value), 'text/csv') }
+const giveSvg = () => give(async () => { giveFile(fileName(`${stem.value} one line`, 'svg'), writeOneLineSvg(await layOneLine(oneLine(bench.design!, power.supply, power.circuits), await useElk()), `${stem.value}, one-line diagram`), 'image/svg+xml') })
+</script>
+
+<template>
+  <div class="paper">
+    <section class="sheet grid">
+      <h2>Load analysis</h2>
+      <div class="row"><select v-model="paper" class="plain" aria-label="Paper"><option v-for="one in PAPER_NAMES" :key="one">{{ one }}</option></select><button class="plain firm" :disabled="busy" @click="givePdf">PDF to sign</button><button class="plain" :disabled="busy" @click="giveXlsx">XLSX</button><button class="plain" :disabled="busy" @click="giveCsv">CSV</button></div>
+      <p class="small">Sources, loads by phase with the alternator lost before and after shedding, feeds, circuits, rows of protectors, what goes dark when; assumptions, sources, and a place for the signature of a person licensed for it.</p>
+      <h2>One-line diagram</h2>
+      <div class="row"><button class="plain" :disabled="busy" @click="giveSvg">SVG</button></div>
+    </section>
+    <section class="sheet preview" role="region" aria-label="What the paper says" tabindex="0">
+      <h2>{{ analysis.title }}</h2><p class="quiet">{{ analysis.of }}, {{ analysis.on }}</p>
+      <template v-for="table in analysis.tables" :key="table.title">
+        <h3>{{ table.title }}</h3><p class="small quiet">{{ table.note }}</p>
+        <table class="list"><thead><tr><th v-for="column in table.columns" :key="column.says" :class="{ number: column.digits !== undefined }">{{ column.says }}</th></tr></thead>
+          <tbody><tr v-for="(row, index) in table.rows" :key="index"><td v-for="(cell, at) in row" :key="at" :class="{ number: typeof cell === 'number' }" class="figures">{{ typeof cell === 'number' ? cell.toFixed(table.columns[at]?.digits ?? 0) : cell }}</td></tr></tbody></table>
+      </template>
+      <template v-for="[title, lines] in ([['Assumptions', analysis.assumptions], ['Sources', analysis.sources], ['Cautions', analysis.cautions]] as const)" :key="title"><h3>{{ title }}</h3><ul class="small"><li v-for="line in lines" :key="line">{{ line }}</li></ul></template>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.paper { display: grid; grid-template-columns: 300px minmax(0, 1fr); gap: 12px; align-items: start; } .preview { overflow-x: auto; } h3 { margin-top: 12px; } ul { padding-left: 18px; } .preview table.list { font-size: 11.5px; } .preview table.list th { position: static; font-size: 11px; }
+</style>

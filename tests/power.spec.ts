@@ -1,0 +1,172 @@
+import { readFileSync } from 'node:fs'
+import { expect, test, type Page } from '@playwright/test'
+import { XMLValidator } from 'fast-xml-parser'
+import { PDFDocument } from 'pdf-lib'
+import readExcel from 'read-excel-file/node'
+import { blankProject, type Project } from '../core/project'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => { server = await startServer() })
+test.afterAll(async () => { await server.kill() })
+
+const pane = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click()
+const minutes = async (page: Page) => Number(/^(\d+) min/.exec((await page.locator('[data-answer]').textContent())!)![1])
+const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
+const kept = async (page: Page, id: string) => (await (await page.request.get(`${server.base}/api/projects/${id}`)).json() as { project: Project }).project
+async function open(page: Page, id: string, option?: RegExp) {
+  await page.goto(`${server.base}/p/${id}/power`)
+  await expect(page.locator('[data-figure]').first()).toBeVisible()
+  if (option) await page.getByRole('tab', { name: option }).click()
+}
+async function drag(page: Page, from: string, to: string) {
+  await page.locator(from).scrollIntoViewIfNeeded()
+  const a = (await page.locator(from).boundingBox())!
+  await page.mouse.move(a.x + 20, a.y + a.height / 2)
+  await page.mouse.down()
+  // The nearest part of the target that can be seen.
+  const b = (await page.locator(to).boundingBox())!
+  const paper = (await page.locator('.paper').first().boundingBox())!
+  const y = Math.min(Math.max(b.y + 20, paper.y + 10), paper.y + paper.height - 10)
+  const x = Math.min(Math.max(b.x + b.width / 2, paper.x + 6), paper.x + paper.width - 6)
+  await page.mouse.move(x, y, { steps: 8 })
+  await page.mouse.up()
+}
+
+test('from a bare project to a printed analysis', async ({ page }) => {
+  const bare = blankProject({ id: 'bare-power', title: 'Bare', registration: 'ZZ-BAR', model: 'Hollin HB-2 Whimbrel', basis: 'amateur-built', systemV: 14, madeOn: '2026-01-01' })
+  expect((await page.request.post(`${server.base}/api/projects`, { data: { ...bare, brief: { ...bare.brief, flying: ['IFR'], wantedMinutes: 60 } } })).ok()).toBe(true)
+  await open(page, 'bare-power')
+  await pane(page, 'Circuits')
+  await expect(page.getByText('Nothing takes current yet')).toBeVisible()
+  await page.getByRole('navigation', { name: 'Job card' }).getByRole('link', { name: /Stock/ }).click()
+  for (const name of ['Wideface 10', 'Wayfarer T', 'Reserve 6']) {
+    await page.getByRole('searchbox').fill(name)
+    await page.getByRole('button', { name: `Add ${name}`, exact: true }).click()
+  }
+  await page.getByRole('navigation', { name: 'Job card' }).getByRole('link', { name: /Power/ }).click()
+  await expect(page.getByRole('row', { name: /cruise in cloud/ })).toBeVisible()
+  // The display is put on the essential bus by hand, the navigator is given a fuse; the working says why.
+  await pane(page, 'Feeds')
+  await drag(page, '[data-node="load ostrel-wideface-10-1"]', '[data-node="main"]')
+  await expect(page.locator('[data-node="main"]')).toBeVisible()
+  await saved(page)
+  expect((await kept(page, 'bare-power')).options[0]!.circuits).toEqual([{ unit: 'ostrel-wideface-10-1', bus: 'main' }])
+  await pane(page, 'Circuits')
+  await expect(page.getByLabel('Bus of Wideface 10')).toHaveValue('main')
+  await page.getByLabel('Kind of protector of Wayfarer T').selectOption('fuse')
+  await expect(page.locator('[data-snag="power.fuse-spares"]')).toContainText('no spares are carried')
+  await page.locator('[data-snag="power.fuse-spares"] .remedy').click()
+  await expect(page.locator('[data-snag="power.fuse-spares"]')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Why this wire for Wayfarer T', exact: true }).click()
+  await expect(page.getByRole('dialog')).toContainText('largest fuse for AWG')
+  await page.getByRole('button', { name: 'Close' }).click()
+
+  await pane(page, 'Paper and files')
+  const file = async (name: string) => { const download = page.waitForEvent('download'); await page.getByRole('button', { name, exact: true }).click(); return readFileSync(await (await download).path()) }
+  const pdf = await PDFDocument.load(await file('PDF to sign'))
+  expect(pdf.getPageCount()).toBeGreaterThan(1)
+  expect(pdf.getTitle()).toContain('ZZ-BAR')
+  const sheets = await readExcel(await file('XLSX'))
+  const loads = sheets.find(one => one.sheet.startsWith('Loads by phase'))!.data
+  expect(loads.map(row => row[0])).toEqual(expect.arrayContaining(['Wideface 10', 'Wayfarer T', 'Typical, together']))
+  const csv = String(await file('CSV'))
+  expect(csv).toContain('Checked by (name, licence, date, signature)')
+  expect(csv).toMatch(/Wayfarer T,Essential bus.*\d+(\.\d+)? A fuse/)
+  const svg = String(await file('SVG'))
+  expect(XMLValidator.validate(svg)).toBe(true)
+  expect(svg).toContain('Wayfarer T')
+})
+
+test('what must I shed to have so many minutes: answered and applied', async ({ page }) => {
+  await open(page, 'skerrow-dunlin', /Option B/)
+  await pane(page, 'Alternator quits')
+  const before = await minutes(page)
+  const wanted = before + 30
+  await page.getByLabel('Minutes asked for').fill(String(wanted))
+  await page.getByRole('button', { name: 'What must I shed?' }).click()
+  await expect(page.getByText('Shed these besides')).toBeVisible()
+  const promised = Number(/(\d+) min/.exec((await page.getByText('Shed these besides').textContent())!)![1])
+  expect(promised).toBeGreaterThanOrEqual(wanted)
+  await page.getByRole('button', { name: 'Shed them' }).click()
+  await expect.poll(() => minutes(page)).toBe(promised)
+  await page.keyboard.press('Control+z')
+  await expect.poll(() => minutes(page)).toBe(before)
+  // A shed put off costs minutes; a backup buys some.
+  await page.getByLabel('Plan for Pitot heat', { exact: true }).selectOption('at minute')
+  await page.getByLabel('Minute at which Pitot heat is shed').fill('30')
+  await page.getByLabel('Minute at which Pitot heat is shed').press('Enter')
+  await expect.poll(() => minutes(page)).toBeLessThan(before)
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await expect.poll(() => minutes(page)).toBe(before)
+  await page.getByRole('button', { name: 'What each backup buys' }).click()
+  await page.getByRole('button', { name: 'Add Bramwick Batteries Reserve 6' }).click()
+  await expect.poll(() => minutes(page)).toBeGreaterThan(before)
+  await page.getByRole('button', { name: 'What backup would do?' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /lithium backup of|None is wanted/ })).toBeVisible()
+})
+
+test('feeds are drawn: a bus added, tied by hand, renamed by keyboard, failed and taken away', async ({ page }) => {
+  await page.setViewportSize({ width: 1700, height: 1900 })
+  await open(page, 'skerrow-dunlin', /Option B/)
+  await pane(page, 'Feeds')
+  await expect(page.locator('[data-node="essential"]')).toBeVisible()
+  await page.getByRole('button', { name: '+ bus' }).click()
+  const snag = page.locator('[data-snag="power.no-source"]')
+  await expect(snag).toContainText('No source leads to the Bus 4')
+  await page.getByLabel('Name', { exact: true }).fill('Cargo bus')
+  await page.getByLabel('Name', { exact: true }).press('Enter')
+  const cargo = page.getByRole('button', { name: /^Cargo bus/ })
+  await expect(cargo).toBeVisible()
+  const id = (await cargo.getAttribute('data-node'))!
+  await drag(page, '[data-node="main"]', `[data-node="${id}"]`)
+  await expect(snag).toHaveCount(0)
+  await expect(page.getByLabel('Kind', { exact: true })).toHaveValue('diode')
+  // A ring of diodes is named, not followed for ever.
+  await drag(page, `[data-node="${id}"]`, '[data-node="main"]')
+  await expect(page.locator('[data-snag="power.feed-ring"]')).toContainText('run in a ring')
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('[data-snag="power.feed-ring"]')).toHaveCount(0)
+  await page.getByRole('button', { name: '+ tie' }).click()
+  await expect(page.getByLabel('From', { exact: true })).toHaveValue('battery')
+  await page.keyboard.press('Control+z')
+  // By keyboard: a unit is chosen with Enter and hung on the new bus from the list.
+  await page.locator('[data-node^="load "]').first().focus()
+  await page.keyboard.press('Enter')
+  await page.getByLabel('Hangs on').selectOption({ label: 'Cargo bus' })
+  await expect(page.getByLabel('Hangs on')).toHaveValue(id)
+  // In a setting of the switches: with the master off and the alternators gone only the reserve feeds.
+  await page.getByLabel('Try Master').selectOption('OFF')
+  await expect(page.getByRole('status').filter({ hasText: 'units fed' })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Main bus.*dark/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Essential bus(?!.*dark)/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Back to normal' }).click()
+  await page.locator(`[data-node="${id}"]`).click()
+  await page.getByRole('button', { name: 'Take away' }).click()
+  await expect(page.locator(`[data-node="${id}"]`)).toHaveCount(0)
+  await page.getByRole('button', { name: 'Back to the proposal' }).click()
+  await saved(page)
+  expect((await kept(page, 'skerrow-dunlin')).options[1]).not.toHaveProperty('supply')
+})
+
+test('failures are played through in the worker, and those of the buses can be looked at alone', async ({ page }) => {
+  await open(page, 'skerrow-dunlin', /Option B/)
+  await pane(page, 'Failures')
+  await expect(page.locator('[data-scene="bus:avionics"]')).toContainText('Autopilot computer')
+  await expect(page.locator('[data-scene="over-voltage"]')).toBeVisible()
+  await page.getByRole('button', { name: 'buses', exact: true }).click()
+  await expect(page.locator('[data-scene]')).toHaveCount(3)
+})
+
+test('a number out of range is refused in words and changes nothing', async ({ page }) => {
+  await open(page, 'skerrow-dunlin', /Option B/)
+  await pane(page, 'Feeds')
+  await page.locator('[data-node="battery"]').click()
+  await page.getByLabel('Capacity, Ah').fill('0')
+  await page.getByLabel('Capacity, Ah').press('Enter')
+  await expect(page.getByRole('alert')).toContainText('out of range: from 0.1 to 500. 25 stands')
+  await page.getByLabel('Capacity, Ah').fill('-5')
+  await page.getByLabel('Capacity, Ah').press('Enter')
+  expect((await kept(page, 'skerrow-dunlin')).airframe.battery.capacityAh).toBe(25)
+})
