@@ -4,6 +4,7 @@ import { chromium } from '@playwright/test'
 import { BROWSER } from '../scripts/browser.mjs'
 import { examinePanel, freeGround, groundOf, setDown } from '../core/panel'
 import { seatsOf } from '../core/pilot'
+import { loadsByPhase, shortestShed, simulate, supplyOf, usualSettings } from '../core/power'
 import { EMPTY_HISTORY, finish, resolve } from '../core/project'
 import { readCatalogueCsv, writeProject } from '../core/formats'
 import { examineOption, rankForPanel } from '../core/report'
@@ -40,6 +41,19 @@ const placed = design.units.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm,
 const faced = catalogue.filter(item => item.face)
 let turn = 0
 time('free ground of one item among 80 units, rows of half a millimetre', '30 ms', 120, () => { const item = faced[turn++ % faced.length]!; freeGround(item, placed, ground) })
+// All nine phases are flown by night and in cloud; every unit draws.
+const cloud = { ...design, brief: { ...design.brief, flying: ['night VFR' as const, 'IFR' as const] } }
+const feeds = supplyOf(cloud)
+time(`load analysis, ${cloud.units.length} loads in ${loadsByPhase(cloud, feeds).length} phases`, '5 ms', 200, () => loadsByPhase(cloud, feeds))
+// A battery that lasts five hours with every unit kept on: nothing shed makes the way short.
+const long = { ...cloud, units: cloud.units.map(unit => ({ ...unit, shed: false })), airframe: { ...cloud.airframe, battery: { ...cloud.airframe.battery, capacityAh: 155 } } }
+const fine = { ...usualSettings(long), stepS: 1 }
+const flown = simulate(long, fine)
+console.log(`Simulated: ${(flown.endMinutes / 60).toFixed(2)} h in ${flown.steps} steps, the network solved ${flown.solved} times.`)
+time('five hours on the battery at one-second steps', '20 ms', 60, () => simulate(long, fine))
+const kept = { ...cloud, units: long.units }
+time('shortest shed list for 75 minutes, 80 units kept on', '300 ms', 20, () => finish(shortestShed(kept, 75)))
+console.log(`Shed list: ${finish(shortestShed(kept, 75)).shed.length} units, ${simulate(kept, usualSettings(kept)).minutes.toFixed(0)} to ${finish(shortestShed(kept, 75)).minutes.toFixed(0)} min.`)
 time('the whole catalogue tried on the panel', '500 ms', 8, () => finish(rankForPanel(project, 'a', catalogue)))
 
 const server = await startServer()

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { openProject, readCatalogueCsv } from './formats'
 import type { Item } from './catalogue'
+import { proposedSupply } from './power'
 import { resolve, type Design, type Project } from './project'
 import { blankProject } from './project/blank'
 
@@ -39,3 +40,8 @@ export function projectWith(placed: [Item, [number, number] | string][], base = 
   return { ...base, items: placed.map(([one]) => one), options: [{ ...base.options[0]!, units }] }
 }
 export const designWith = (placed: [Item, [number, number] | string][], base?: Project): Design => resolve(projectWith(placed, base), 'a')
+/** The same design with the proposed supply, but without the coils of its contactors, where a sum has to come out even. */
+export function withoutCoils(design: Design): Design {
+  const supply = proposedSupply(design)
+  return { ...design, supply: { ...supply, ties: supply.ties.map(({ holdA: _, ...tie }) => tie) } }
+}

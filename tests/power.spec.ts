@@ -17,7 +17,9 @@ const kept = async (page: Page, id: string) => (await (await page.request.get(`$
 async function open(page: Page, id: string, option?: RegExp) {
   await page.goto(`${server.base}/p/${id}/power`)
   await expect(page.locator('[data-figure]').first()).toBeVisible()
-  if (option) await page.getByRole('tab', { name: option }).click()
+  if (!option) return
+  await page.getByRole('tab', { name: option }).click()
+  await expect(page.locator('.power')).toHaveAttribute('aria-busy', 'false')
 }
 async function drag(page: Page, from: string, to: string) {
   await page.locator(from).scrollIntoViewIfNeeded()

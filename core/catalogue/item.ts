@@ -102,6 +102,7 @@ export const Item = z.strictObject({
   if (item.mounts.includes('panel') && !item.face) complain(['face'], 'is needed for an item that may be mounted on the panel')
   if (item.power) {
     if (item.power.maxA < item.power.typicalA) complain(['power', 'maxA'], `is ${item.power.maxA} A, less than typicalA ${item.power.typicalA} A`)
+    if (item.power.transmitA !== undefined && item.power.transmitA < item.power.typicalA) complain(['power', 'transmitA'], `is ${item.power.transmitA} A, less than typicalA ${item.power.typicalA} A`)
     if (item.power.minV > item.power.atV) complain(['power', 'minV'], `is ${item.power.minV} V, more than atV ${item.power.atV} V`)
   }
   for (const key of ['bezel', 'cutout'] as const) {

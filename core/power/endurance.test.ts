@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Item } from '../catalogue'
 import { finish, resolve, type Airframe, type Design, type Unit } from '../project'
-import { demoCatalogue, demoProject, designWith, item, plainProject, projectWith } from '../testing'
+import { demoCatalogue, demoProject, designWith, item, plainProject, projectWith, withoutCoils } from '../testing'
 import { backupFor, backupOffers, dischargeHours, enduranceOf, enduranceRange, examinePower, PEUKERT, playScenes, shortestShed, simulate, usualSettings, withBackup } from '.'
 
 const load = (id: string, power: Partial<NonNullable<Item['power']>> = {}, rest: Partial<Item> = {}): Item => item({
@@ -35,7 +35,7 @@ describe('minutes on the battery', () => {
   it.each([['lead-acid', 4], ['lead-acid', 12], ['lithium', 3], ['lithium', 20]] as const)('a constant current from a %s battery, %i A, agrees with the closed formula', (chemistry, amps) => {
     const base = plainProject()
     base.airframe.battery = { ...base.airframe.battery, chemistry, capacityAh: 24, usableFraction: 0.75 }
-    const minutes = enduranceOf(designWith([[load('radio', { typicalA: amps, maxA: amps, minV: 1 }), 'tail']], base)).minutes
+    const minutes = enduranceOf(withoutCoils(designWith([[load('radio', { typicalA: amps, maxA: amps, minV: 1 }), 'tail']], base))).minutes
     const closed = 60 * dischargeHours(18, 1, amps, PEUKERT[chemistry])
     expect(Math.abs(minutes - closed) / closed).toBeLessThan(0.001)
   })
@@ -58,12 +58,23 @@ describe('minutes on the battery', () => {
     expect(run(delay + 1)).toBeLessThanOrEqual(run(delay) + 0.02)
   }), { numRuns: 60 }))
   it('a box of constant power draws more as the volts fall: I = P / V (derived)', () => {
-    const design = designWith([[load('p', { typicalA: 5, maxA: 5, load: 'constant power' }), 'tail']])
+    const design = withoutCoils(designWith([[load('p', { typicalA: 5, maxA: 5, load: 'constant power' }), 'tail']]))
     const { curve, fullA } = enduranceOf(design)
     expect(fullA).toBeCloseTo(70 / curve[0]!.volts, 4)
     const last = curve.filter(one => one.volts > 0).at(-1)!
     expect(last.volts).toBeLessThan(curve[0]!.volts - 1)
     expect(last.amps).toBeCloseTo(70 / last.volts, 1)
+  })
+  // A battery contactor's coil takes 0.7 to 1 A on 14 V (common practice).
+  it('the coil of the battery contactor draws as long as it is closed, and costs its share', () => {
+    const design = designWith([[load('r', { typicalA: 4, maxA: 4, minV: 1 }), 'tail']])
+    const { coils, fullA, minutes, energy } = enduranceOf(design)
+    expect(coils).toHaveLength(1)
+    expect(coils[0]!.amps).toBeGreaterThan(0.65)
+    expect(coils[0]!.amps).toBeLessThan(1)
+    expect(fullA).toBeCloseTo(4 + coils[0]!.amps, 9)
+    expect(minutes).toBeLessThan(enduranceOf(withoutCoils(design)).minutes)
+    expect(energy.lossWh).toBeGreaterThan(minutes / 60 * 0.6 * 10)
   })
   it('the cold takes what common practice says: lead-acid has about 80 % at 0 °C and 60 % at −18 °C', () => {
     const of = (batteryC: number) => { const base = plainProject(); base.airframe.batteryC = batteryC; return enduranceOf(designWith([[load('r', { typicalA: 6, maxA: 6, minV: 1 }), 'tail']], base)).minutes }

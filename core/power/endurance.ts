@@ -1,6 +1,6 @@
 import type { FlightPhase } from '../catalogue'
 import type { Design, DesignUnit, Supply, Working } from '../project'
-import { blocksOf, busOf, closed, DIODE_V, positionsOf, regulatedV, sourcesOf, supplyOf, type SourceAt } from './supply'
+import { blocksOf, busOf, closed, coilsOf, DIODE_V, positionsOf, regulatedV, sourcesOf, supplyOf, type SourceAt } from './supply'
 import { DISCHARGE_BASIS, chargeBelow, drainA, insideOhm, openCircuitV, PEUKERT, shareAtCelsius, storedWh } from './discharge'
 import { onIn, phasesFlown, quotedA } from './load'
 import { drawnA, solveNetwork, type Branch, type Draw, type Solution } from './network'
@@ -33,6 +33,8 @@ export interface Endurance {
   endMinutes: number
   fullA: number
   shedA: number
+  /** Of which coils of contactors. */
+  coils: { id: string, name: string, amps: number, afterA: number }[]
   batteryV: number
   kept: EnduranceLoad[]
   shed: EnduranceLoad[]
@@ -65,6 +67,8 @@ export const isShed = (unit: DesignUnit): boolean => unit.shed ?? !unit.item.pow
 
 interface Cell { source: SourceAt & { kind: 'battery' }, node: number, capacityAh: number, charge: number, drain: number, amps: number, solvedV: number, staleAt: number, dead: boolean }
 interface Load { unit: DesignUnit, node: number, draw: Draw, kept: boolean, shedAtS?: number, shedBelowV?: number, minV: number, on: boolean, amps: number, volts: number, wh: number, lostS?: number }
+
+const total = (amps: ReadonlyMap<unknown, number>): number => [...amps.values()].reduce((sum, one) => sum + one, 0)
 
 /** A supply with its units turned into nodes, and the ties that are closed into branches. */
 export class Wired {
@@ -148,6 +152,10 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
   let sinceS = 0
   let positions = positionsOf(supply, 'normal')
   let branches = wired.closedBranches(positions)
+  const nominalV = systemV === 28 ? 28 : 14
+  const cut = new Set([...failure.ties ?? [], ...failure.buses ?? []])
+  const coilDraws = () => coilsOf(supply, positions).filter(tie => !cut.has(tie.id) && !cut.has(tie.from)).map(tie => ({ tie, draw: { node: wired.node(tie.from), kind: 'resistive' as const, amps: tie.holdA!, atV: nominalV, minV: 1 } }))
+  let coils = coilDraws()
   let solution: Solution | undefined
   let before: { volts: readonly number[], at: number } | undefined
   let solved = 0
@@ -190,7 +198,7 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
       for (const cell of live) { cell.solvedV = openCircuitV(cell.source.chemistry, cell.charge, blocks); cell.staleAt = chargeBelow(cell.source.chemistry, cell.charge, STALE_V, blocks) }
       const active = loads.filter(load => load.on)
       const feeds = [...live.map(cell => ({ node: cell.node, emfV: cell.solvedV, ohm: insideOhm(cell.source.chemistry, cell.source.capacityAh, blocks), limitA: Infinity })), ...alternators]
-      solution = solveNetwork({ nodes: wired.nodes, branches, feeds, draws: summed(active) }, before?.volts)
+      solution = solveNetwork({ nodes: wired.nodes, branches, feeds, draws: [...summed(active), ...coils.map(coil => coil.draw)] }, before?.volts)
       solved++
       for (const load of active) { load.volts = solution.volts[load.node]!; load.amps = drawnA(load.draw, load.volts) }
       lossW = 0
@@ -201,6 +209,7 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
         lossW += cell.amps * (cell.solvedV - solution!.volts[cell.node]!)
         rateW += (cell.drain - cell.amps) * cell.solvedV
       })
+      for (const { draw } of coils) lossW += drawnA(draw, solution.volts[draw.node]!) * solution.volts[draw.node]!
       branches.forEach((branch, at) => { lossW += (solution!.volts[branch.from]! - solution!.volts[branch.to]!) * solution!.branchA[at]! })
       const dark = active.filter(load => load.volts < load.minV - 1e-6)
       if (dark.length === 0) break
@@ -223,7 +232,10 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
 
   let stale = false
   solve()
-  fullA = loads.reduce((sum, load) => sum + (load.on ? load.amps : 0), 0)
+  const coilA = () => new Map(coils.map(({ tie, draw }) => [tie.id, drawnA(draw, solution!.volts[draw.node]!)]))
+  const fullCoils = coilA()
+  let afterCoils = new Map<string, number>()
+  fullA = loads.reduce((sum, load) => sum + (load.on ? load.amps : 0), 0) + total(fullCoils)
   const fullAmps = new Map(loads.map(load => [load, load.on ? load.amps : 0]))
   let reacted = false
   const nextDue = () => loads.reduce((least, load) => load.on && load.shedAtS !== undefined ? Math.min(least, load.shedAtS) : least, reacted ? Infinity : delayS)
@@ -235,7 +247,7 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
     // The pilot's hand comes first: what is due at this moment is done before the step.
     if (now >= due) {
       book()
-      if (!reacted && now >= delayS) { reacted = true; positions = positionsOf(supply, 'afterLoss'); branches = wired.closedBranches(positions) }
+      if (!reacted && now >= delayS) { reacted = true; positions = positionsOf(supply, 'afterLoss'); branches = wired.closedBranches(positions); coils = coilDraws() }
       for (const load of loads) if (load.on && load.shedAtS !== undefined && now >= load.shedAtS) lose(load, now, 'shed')
       due = nextDue()
       before = undefined
@@ -243,6 +255,7 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
       mark()
     }
     if (stale) { stale = false; before = undefined; solve(); mark() }
+    if (reacted && afterAmps.size === 0) afterCoils = coilA()
     if (reacted && afterAmps.size === 0) for (const load of loads) afterAmps.set(load, load.on ? load.amps : 0)
     if (lost.length === loads.length) break
     let span = Math.min(settings.stepS, due - now, MOST_MINUTES * 60 - now)
@@ -265,13 +278,13 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
   lost.sort((a, b) => a.minute - b.minute)
   const first = lost.find(one => one.kept)
   const asLoad = (load: Load): EnduranceLoad => ({ unit: load.unit.id, label: load.unit.label, bus: busOf(design, supply, load.unit).bus, amps: fullAmps.get(load)!, afterA: afterAmps.get(load) ?? 0 })
-  const shedA = [...afterAmps.values()].reduce((sum, amps) => sum + amps, 0)
+  const shedA = total(afterAmps) + total(afterCoils)
   const loadsWh = loads.reduce((sum, load) => sum + load.wh, 0)
   const kept = loads.filter(load => load.kept).map(asLoad)
   const endMinutes = loads.length === 0 || loads.some(load => load.on) ? Infinity : lost.at(-1)!.minute
   const minutes = first?.minute ?? Infinity
   return {
-    phase, minutes, first, endMinutes, fullA, shedA, batteryV: blocks * 12, kept, shed: loads.filter(load => !load.kept).map(asLoad), lost, curve, steps, solved,
+    phase, minutes, first, endMinutes, fullA, shedA, coils: supply.ties.filter(tie => fullCoils.has(tie.id)).map(tie => ({ id: tie.id, name: tie.name, amps: fullCoils.get(tie.id)!, afterA: afterCoils.get(tie.id) ?? 0 })), batteryV: blocks * 12, kept, shed: loads.filter(load => !load.kept).map(asLoad), lost, curve, steps, solved,
     energy: { byUnit: loads.map(load => ({ unit: load.unit.id, label: load.unit.label, wh: load.wh })).sort((a, b) => b.wh - a.wh), loadsWh, lossWh, rateWh, takenWh: wholeWh - startWh() },
     working: {
       formula: 'each step Δt: I from the network at the cells’ open-circuit volts E(s), s ← s − I · (I·H / C)^(k−1) · Δt / C; C = capacity · share · cold; a unit is dark below its least volts',
@@ -287,7 +300,7 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
         { symbol: 'I full', meaning: `all loads in ${phase}`, value: fullA, unit: 'A', from: 'catalogue entries, at the volts of the bus' },
         { symbol: 'I shed', meaning: 'what stays on, just after', value: shedA, unit: 'A', from: kept.map(load => load.label).join(', ') || 'nothing' },
         { symbol: 'first', meaning: first ? `${first.label}: ${first.why}` : 'nothing kept goes dark', value: minutes, unit: 'min', from: 'simulation' },
-        { symbol: 'energy', meaning: 'cells gave; loads, wires and diodes, rate', value: `${(wholeWh - startWh()).toFixed(1)} = ${loadsWh.toFixed(1)} + ${lossWh.toFixed(1)} + ${rateWh.toFixed(1)}`, unit: 'Wh', from: 'simulation' }
+        { symbol: 'energy', meaning: 'cells gave; loads, wires, diodes and coils, rate', value: `${(wholeWh - startWh()).toFixed(1)} = ${loadsWh.toFixed(1)} + ${lossWh.toFixed(1)} + ${rateWh.toFixed(1)}`, unit: 'Wh', from: 'simulation' }
       ],
       result: { value: minutes, unit: 'min' }, basis: DISCHARGE_BASIS
     }

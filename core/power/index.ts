@@ -3,14 +3,14 @@ import { designCircuits, type Circuit } from './circuit'
 import { circuitSnags, enduranceSnags, feedSnags } from './complain'
 import { enduranceOf, type Endurance } from './endurance'
 import { loadsByPhase, loadSnags, type PhaseLoad } from './load'
-import { sourcesOf, supplyOf, supplySnags } from './supply'
+import { supplyOf, supplySnags } from './supply'
 
 export { breakerRows, BREAKER_MARGIN, CONDUCTOR_CELSIUS, type Circuit, type RowPlace } from './circuit'
 export { ampacityOf, bundleFactor, altitudeFactor, freeAirA, harnessTotalA } from './ampacity'
 export { DISCHARGE_BASIS, dischargeHours, PEUKERT } from './discharge'
 export { enduranceOf, isShed, simulate, usualSettings, Wired, type Endurance, type Failure } from './endurance'
 export { fedBy } from './feeding'
-export { ALTERNATOR_BASIS, ALTERNATOR_SHARE, heaviest, loadWorking, quotedA, unitAmps, type PhaseLoad } from './load'
+export { ALTERNATOR_BASIS, ALTERNATOR_SHARE, COIL, heaviest, loadsByPhase, loadWorking, quotedA, unitAmps, type PhaseLoad } from './load'
 export { busOf, closed, positionsOf, DIODE_V, freeId, proposedSupply, regulatedV, sourcesOf, supplyOf, tieCells, type SourceAt } from './supply'
 export { backupFor, backupOffers, enduranceRange, shortestShed, withBackup, type BackupAnswer, type BackupOffer, type EnduranceRange, type ShedAnswer } from './search'
 export { playScenes, type Scene } from './scenes'
@@ -20,10 +20,13 @@ export { allowableDropV, BREAKER_SIZES_A, DROP_BASIS, GAUGES, gauge, gaugeForDro
 
 export interface PowerReport { supply: Supply, loads: PhaseLoad[], circuits: Circuit[], endurance: Endurance, snags: Snag[] }
 
+/** The circuits of a design alone, for what only needs its wires. */
+export const circuitsOf = (design: Design): Circuit[] => designCircuits(design, supplyOf(design)).circuits
+
 /** Examines supply, loads, circuits and endurance. */
 export function examinePower(design: Design): PowerReport {
   const supply = supplyOf(design)
-  const loads = loadsByPhase(design, sourcesOf(design, supply).filter(source => source.kind === 'alternator'))
+  const loads = loadsByPhase(design, supply)
   const { circuits, none } = designCircuits(design, supply)
   const endurance = enduranceOf(design)
   return {

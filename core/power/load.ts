@@ -1,6 +1,7 @@
 import { PHASES, type FlightPhase, type Power } from '../catalogue'
-import type { Basis, Design, DesignUnit, Snag, Working } from '../project'
+import type { Basis, Design, DesignUnit, Snag, Supply, Working } from '../project'
 import { formatAmps } from '../quantity'
+import { coilsOf, positionsOf, sourcesOf } from './supply'
 
 /** Share of the time a com is transmitting, for the typical load. Our default. */
 export const TRANSMIT_DUTY = 0.1
@@ -26,6 +27,8 @@ export function quotedA(power: Power): { quietA: number, continuousA: number, in
   return { quietA: continuousA, continuousA, intermittentA, transmitA, averageA: continuousA + intermittentA + transmitA, worstA: Math.max(power.maxA, power.typicalA, power.transmitA ?? 0) }
 }
 
+/** Put before a tie's id where its coil stands among the loads. */
+export const COIL = 'coil:'
 /** Amps of one unit in a phase, at the volts of the bus. */
 export interface UnitLoad {
   unit: string
@@ -75,14 +78,16 @@ const sum = (list: readonly UnitLoad[], key: 'continuousA' | 'intermittentA' | '
 
 /**
  * Loads by phase against the alternators: 80 % of the rating at speed; at idle what they give there, where known, if that is less.
- * @param alternators ratings of all alternators, in amps
+ * Coils of the contactors that are closed in normal flight draw in every phase.
  */
-export function loadsByPhase(design: Design, alternators: readonly { ratedA: number, idleA?: number }[]): PhaseLoad[] {
+export function loadsByPhase(design: Design, supply: Supply): PhaseLoad[] {
   const { systemV } = design.airframe
+  const alternators = sourcesOf(design, supply).filter(source => source.kind === 'alternator')
+  const coils = coilsOf(supply, positionsOf(supply, 'normal')).map((tie): UnitLoad => ({ unit: COIL + tie.id, label: `Coil of ${tie.name}`, continuousA: tie.holdA!, intermittentA: 0, transmitA: 0, typicalA: tie.holdA!, worstA: tie.holdA! }))
   const ratedA = alternators.reduce((total, one) => total + one.ratedA, 0)
   const idleA = alternators.some(one => one.idleA !== undefined) ? alternators.reduce((total, one) => total + (one.idleA ?? one.ratedA), 0) : undefined
   return phasesFlown(design).map((phase): PhaseLoad => {
-    const byUnit = design.units.map((unit): UnitLoad => { const { quietA: _, ...load } = unitAmps(unit, phase, systemV); return load }).filter(load => load.worstA > 0).sort((a, b) => b.typicalA - a.typicalA)
+    const byUnit = [...design.units.map((unit): UnitLoad => { const { quietA: _, ...load } = unitAmps(unit, phase, systemV); return load }), ...coils].filter(load => load.worstA > 0).sort((a, b) => b.typicalA - a.typicalA)
     const atIdle = idleA !== undefined && IDLE.includes(phase)
     const limitA = atIdle ? Math.min(idleA, ratedA * ALTERNATOR_SHARE) : ratedA * ALTERNATOR_SHARE
     const typicalA = sum(byUnit, 'typicalA')

@@ -6,6 +6,8 @@ import type { Chemistry } from './discharge'
 export const DIODE_V = 0.5
 /** Volts an alternator holds its bus at (common practice: 13.8 to 14.4 V for 14 V, twice that for 28 V). */
 export const regulatedV = (systemV: 12 | 14 | 28): number => systemV === 28 ? 28.4 : systemV === 14 ? 14.2 : 13.8
+/** What the coil of a battery contactor draws on 14 V (common practice: 0.7 to 1 A). */
+export const CONTACTOR_COIL_A = 0.8
 /** Blocks of 12 V in the batteries of a system. */
 export const blocksOf = (systemV: 12 | 14 | 28): number => systemV === 28 ? 2 : 1
 
@@ -40,6 +42,7 @@ export function proposedSupply(design: Design): Supply {
   const essential = wantsEssential(design)
   const hot = design.units.some(unit => unit.item.kind === 'clock' && unit.item.power)
   const reserves = design.units.filter(unit => unit.item.battery)
+  const nominal = design.airframe.systemV === 28 ? 28 : 14
   const wire = (tie: Omit<Tie, 'milliohm' | 'kind'> & Partial<Tie>): Tie => ({ kind: 'wire', milliohm: 0, ...tie })
   return {
     sources: [],
@@ -54,7 +57,7 @@ export function proposedSupply(design: Design): Supply {
       ...(reserves.length ? [{ id: 'reserve', name: 'Reserve', positions: ['OFF', 'ON'], normal: 'ON' }] : [])
     ],
     ties: [
-      wire({ id: 'battery-contactor', name: 'Battery contactor', kind: 'contactor', from: MAIN_BATTERY, to: 'main', by: { switch: 'master', in: ['BAT', 'BAT + ALT'] }, milliohm: 2 }),
+      wire({ id: 'battery-contactor', name: 'Battery contactor', kind: 'contactor', from: MAIN_BATTERY, to: 'main', by: { switch: 'master', in: ['BAT', 'BAT + ALT'] }, milliohm: 2, holdA: CONTACTOR_COIL_A * 14 / nominal }),
       ...(design.airframe.alternatorA > 0 ? [wire({ id: 'alternator-feed', name: 'Alternator feed', kind: 'breaker', from: MAIN_ALTERNATOR, to: 'main', by: { switch: 'master', in: ['BAT + ALT'] }, ratedA: design.airframe.alternatorA, milliohm: 2 })] : []),
       ...(essential
         ? [
@@ -93,6 +96,9 @@ export const positionsOf = (supply: Supply, when: 'normal' | 'afterLoss'): Map<s
 export const closed = (tie: Tie, positions: ReadonlyMap<string, string>): boolean => !tie.by || tie.by.in.includes(positions.get(tie.by.switch) ?? '')
 
 const ENTERED = { kind: 'entered' as const, source: 'feeds of this option' }
+
+/** The coils that draw with the switches so, each from the side that feeds its contactor. */
+export const coilsOf = (supply: Supply, positions: ReadonlyMap<string, string>): Tie[] => supply.ties.filter(tie => tie.kind === 'contactor' && tie.holdA !== undefined && tie.holdA > 0 && closed(tie, positions))
 
 /** What is wrong with the supply itself: buses nothing can feed, feeds that run in a ring, a second feed that is none. */
 export function supplySnags(design: Design, supply: Supply): Snag[] {

@@ -33,7 +33,9 @@ export const Tie = z.strictObject({
   /** Closed while that switch stands in one of these positions; always when absent. */
   by: z.strictObject({ switch: Id, in: z.array(Name).min(1).max(6) }).optional(),
   milliohm: z.number().min(0).max(10_000).default(0),
-  ratedA: Amps.optional()
+  ratedA: Amps.optional(),
+  /** What the coil of a contactor draws, at the volts of the system, while it is closed. */
+  holdA: Amps.optional()
 })
 
 /** A source beyond the airframe's own battery and alternator. */

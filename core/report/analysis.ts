@@ -1,4 +1,4 @@
-import { ALTERNATOR_BASIS, breakerRows, BREAKER_MARGIN, busOf, CONDUCTOR_CELSIUS, DISCHARGE_BASIS, DIODE_V, DROP_BASIS, PROTECTOR_BASIS, sourcesOf, WIRE_BASIS, type PowerReport } from '../power'
+import { ALTERNATOR_BASIS, breakerRows, BREAKER_MARGIN, busOf, COIL, CONDUCTOR_CELSIUS, DISCHARGE_BASIS, DIODE_V, DROP_BASIS, PROTECTOR_BASIS, sourcesOf, WIRE_BASIS, type PowerReport } from '../power'
 import type { Basis, Design } from '../project'
 import { toFeet } from '../quantity'
 
@@ -33,6 +33,7 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
         columns: [{ says: 'Unit' }, { says: 'Bus' }, ...loads.map(load => ({ says: load.phase, digits: 2 })), { says: 'alternator lost, before shedding', digits: 2 }, { says: 'after shedding', digits: 2 }],
         rows: [
           ...used.map(unit => [unit.label, names.get(busOf(design, supply, unit).bus) ?? '', ...inPhase(unit.id, 'typicalA'), lossA.get(unit.id)?.amps ?? 0, lossA.get(unit.id)?.afterA ?? 0]),
+          ...endurance.coils.map(coil => [`Coil of ${coil.name}`, '', ...inPhase(COIL + coil.id, 'typicalA'), coil.amps, coil.afterA]),
           ['Continuous', '', ...loads.map(load => load.continuousA), ...blank], ['Intermittent', '', ...loads.map(load => load.intermittentA), ...blank], ['Transmitting', '', ...loads.map(load => load.transmitA), ...blank],
           ['Typical, together', '', ...loads.map(load => load.typicalA), endurance.fullA, endurance.shedA], ['All at their most', '', ...loads.map(load => load.worstA), ...blank],
           ['Alternators give', '', ...loads.map(load => load.capacityA), 0, 0], ['Most for good', '', ...loads.map(load => load.limitA), ...blank], ['Margin', '', ...loads.map(load => load.marginA), ...blank]
@@ -53,7 +54,7 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
       {
         title: 'The alternators have quit', note: `In ${endurance.phase}: the first unit that stays on goes dark after ${Number.isFinite(endurance.minutes) ? `${endurance.minutes.toFixed(0)} minutes` : 'a day and more'}; ${brief.wantedMinutes} minutes are wanted.`, columns: [{ says: 'Unit' }, { says: 'Dark after, min', digits: 1 }, { says: 'Why' }, { says: 'Plan' }, { says: 'Energy drawn, Wh', digits: 1 }],
         rows: [...endurance.lost.map(one => [one.label, one.minute, one.why, one.kept ? 'stays on' : 'shed', endurance.energy.byUnit.find(other => other.unit === one.unit)?.wh ?? 0]),
-          ['Taken out of the cells', minutes(endurance.endMinutes), 'to the end of all', '', endurance.energy.takenWh], ['Lost in cells, wires and diodes', '', '', '', endurance.energy.lossWh], ['What the rate costs (below nought: gives)', '', '', '', endurance.energy.rateWh]]
+          ['Taken out of the cells', minutes(endurance.endMinutes), 'to the end of all', '', endurance.energy.takenWh], ['Lost in cells, wires, diodes and coils', '', '', '', endurance.energy.lossWh], ['What the rate costs (below nought: gives)', '', '', '', endurance.energy.rateWh]]
       }
     ],
     assumptions: [

@@ -2,7 +2,7 @@ import { examineMass, type MassReport } from '../mass'
 import { examineMoney, type MoneyReport } from '../money'
 import { examinePanel, examineStrength, type PanelReport, type StrengthReport } from '../panel'
 import { examinePilots, type PilotReport } from '../pilot'
-import { examinePower, heaviest, loadWorking, type PowerReport } from '../power'
+import { circuitsOf, examinePower, heaviest, loadWorking, type PowerReport } from '../power'
 import { AS_FOUND, resolve, WEIGHTS, type Design, type Option, type Project, type Snag, type Working } from '../project'
 import { examineFunctions } from '../resilience'
 import { examineRules, type RulesReport } from '../rules'
@@ -102,7 +102,7 @@ export function examine(design: Design, before: Design): Report {
   const power = examinePower(design)
   const wiring = examineWiring(design, power.circuits)
   const rules = examineRules(design)
-  const wiresBefore = design.optionId === AS_FOUND ? wiring.wires : listWires(before, examinePower(before).circuits).wires
+  const wiresBefore = design.optionId === AS_FOUND ? wiring.wires : listWires(before, circuitsOf(before)).wires
   const mass = examineMass(design, wiring.wires, wiresBefore)
   const money = examineMoney(design, wiring.wires)
   const functions = examineFunctions(design)

@@ -94,6 +94,7 @@ function also(bus: string) {
       <label class="field">Closed by<select :value="tie.by?.switch ?? ''" @change="event => setBy(text(event))"><option value="">nothing: always closed</option><option v-for="one in supply.switches" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
       <div v-if="tie.by" class="row" role="group" aria-label="Closed in"><label v-for="at in supply.switches.find(one => one.id === tie!.by!.switch)?.positions" :key="at" class="small"><input type="checkbox" :checked="tie.by.in.includes(at)" @change="event => toggle(at, (event.target as HTMLInputElement).checked)"> {{ at }}</label></div>
       <QuantityField kind="plain" label="Resistance, mΩ" :least="0" :most="10000" :model-value="tie.milliohm" @update:model-value="v => setTie({ milliohm: v }, 'resistance')" />
+      <QuantityField v-if="tie.kind === 'contactor'" kind="plain" label="Its coil draws, A" :least="0" :most="20" :model-value="tie.holdA ?? 0" @update:model-value="v => setTie({ holdA: v || undefined }, 'coil')" />
       <div class="row"><button class="plain" :aria-pressed="failed.includes(tie.id)" @click="emit('fail', tie!.id)">{{ failed.includes(tie.id) ? 'Failed open: mend it' : 'Let it fail open' }}</button><button class="plain" @click="drop">Take away</button></div>
     </template>
     <template v-else-if="own"><h2>Switch</h2>

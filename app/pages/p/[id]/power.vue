@@ -12,7 +12,7 @@ const why = (title: string, one: Working) => { working.value = { title, working:
 </script>
 
 <template>
-  <div v-if="power" class="power">
+  <div v-if="power" class="power" :aria-busy="bench.examining">
     <header class="bar"><h1>Power</h1><p class="caution">To plan with. The protector guards the wire, not the box; whoever signs for the work decides. Amps are the catalogue’s: enter the maker’s own.</p></header>
     <PaneTabs v-model="pane" :panes="PANES" says="Parts of the power plan" />
     <div :id="`pane-${pane}`" class="pane" role="tabpanel" :aria-labelledby="`tab-${pane}`" tabindex="0">
