@@ -28,7 +28,7 @@ describe('the command line', () => {
     expect(stdout).toMatch(/0 stop work/)
     expect(status).toBe(0)
   })
-  it.each([['dxf', /SECTION/], ['svg', /<svg .*mm"/], ['csv', /^fate,unit,label/], ['json', /"format": 3/]])('export --to %s writes the file', (to, content) => {
+  it.each([['dxf', /SECTION/], ['svg', /<svg .*mm"/], ['csv', /^fate,unit,label/], ['loads', /^Electrical load analysis\n[^]*\nAlternators give,/], ['json', /"format": 3/]])('export --to %s writes the file', (to, content) => {
     const out = join(there, `out.${to}`)
     expect(run('export', demo, '--to', to, '-o', out).status).toBe(0)
     expect(readFileSync(out, 'utf8')).toMatch(content)
@@ -45,7 +45,7 @@ describe('the command line', () => {
   })
   it.each([
     [['report', 'no-such.json'], /no-such.json cannot be read/], [['report', demo, '--option', 'zz'], /no option “zz”.*a, b, c/], [['export', demo], /--to is missing/],
-    [['export', demo, '--to', 'pdf'], /“pdf”; dxf, svg, csv or json/], [['export', demo, '--to', 'dxf', '-o', '/no/such/place.dxf'], /cannot be written/], [['check', 'package.json'], /not an Ewerpanel project/],
+    [['export', demo, '--to', 'pdf'], /“pdf”; dxf, svg, csv, loads or json/], [['export', demo, '--to', 'dxf', '-o', '/no/such/place.dxf'], /cannot be written/], [['check', 'package.json'], /not an Ewerpanel project/],
     [['fly'], /no command “fly”/], [['report'], /wants a file/], [['import', 'README.md'], /Line 1, column 1/]
   ])('%j fails with 2 and says why on the error stream', (args, why) => {
     const { status, stdout, stderr } = run(...args)

@@ -1,9 +1,10 @@
 import { defineCommand, runMain } from 'citty'
 import { readFileSync, statSync, writeFileSync } from 'node:fs'
 import { wholeFace } from '../core/build'
-import { MOST_BYTES, openProject, readCatalogueCsv, readCatalogueJson, sayProblem, writeCatalogueCsv, writeCatalogueJson, writeFaceDxf, writePartSvg, writePartsCsv, writeProject } from '../core/formats'
+import { MOST_BYTES, openProject, readCatalogueCsv, readCatalogueJson, sayProblem, writeAnalysisCsv, writeCatalogueCsv, writeCatalogueJson, writeFaceDxf, writePartSvg, writePartsCsv, writeProject } from '../core/formats'
 import { resolve, ResolveError, type Project } from '../core/project'
-import { examineOption } from '../core/report'
+import { examineOption, loadAnalysis } from '../core/report'
+import { format } from 'date-fns'
 
 /** Says what is wrong on the error stream and leaves with 2. */
 function fail(message: string): never {
@@ -73,20 +74,20 @@ const check = defineCommand({
 })
 
 const exporting = defineCommand({
-  meta: { name: 'export', description: 'Writes the cut drawing, the parts list or the project.' },
+  meta: { name: 'export', description: 'Writes the cut drawing, the parts list, the load analysis or the project.' },
   args: {
     file, option,
-    to: { type: 'string', description: 'dxf, svg, csv or json' },
+    to: { type: 'string', description: 'dxf, svg, csv, loads (the load analysis as CSV) or json' },
     units: { type: 'string', description: 'of the DXF: inch or mm', default: 'inch' },
     out: { type: 'string', alias: 'o', description: 'file to write; the terminal when left out' }
   },
   run({ args }) {
     const project = open(args.file)
     const { to } = args
-    if (to === undefined || !['dxf', 'svg', 'csv', 'json'].includes(to)) fail(`--to is ${to === undefined ? 'missing' : `“${to}”`}; dxf, svg, csv or json is wanted.`)
+    if (to === undefined || !['dxf', 'svg', 'csv', 'loads', 'json'].includes(to)) fail(`--to is ${to === undefined ? 'missing' : `“${to}”`}; dxf, svg, csv, loads or json is wanted.`)
     if (!['inch', 'mm'].includes(args.units)) fail(`--units is “${args.units}”; inch or mm is wanted.`)
     const design = resolve(project, optionOf(project, args.option))
-    write(args.out, to === 'dxf' ? writeFaceDxf(design, args.units === 'mm' ? 'metric' : 'inch') : to === 'svg' ? writePartSvg(wholeFace(design)) : to === 'csv' ? writePartsCsv(design) : writeProject(project))
+    write(args.out, to === 'dxf' ? writeFaceDxf(design, args.units === 'mm' ? 'metric' : 'inch') : to === 'svg' ? writePartSvg(wholeFace(design)) : to === 'csv' ? writePartsCsv(design) : to === 'loads' ? writeAnalysisCsv(loadAnalysis(design, examineOption(project, design.optionId).power, format(new Date(), 'd MMMM yyyy'))) : writeProject(project))
   }
 })
 

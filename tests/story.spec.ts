@@ -81,7 +81,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
 
   // Every figure shows its working.
   await page.locator('[data-figure="minutes"]').click()
-  await expect(page.getByRole('dialog')).toContainText('usable share, for age and charge')
+  await expect(page.getByRole('dialog')).toContainText('left by age and state of charge')
   await page.getByRole('button', { name: 'Close' }).click()
 
   // Duplicate, then compare.

@@ -76,30 +76,30 @@ function also(bus: string) {
 <template>
   <section class="sheet edit" aria-label="What is chosen">
     <template v-if="unit"><h2>{{ unit.label }}</h2>
-      <label class="field">Hangs on<select :value="hung!.bus" @change="event => emit('hang', unit!.id, text(event))"><option v-for="one in supply.buses" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
+      <label class="field">Hangs on<select aria-label="Hangs on" :value="hung!.bus" @change="event => emit('hang', unit!.id, text(event))"><option v-for="one in supply.buses" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
       <label class="field">and, each through a diode, on<select :value="hung!.alsoBus ?? ''" @change="event => also(text(event))"><option value="">no second bus</option><option v-for="one in supply.buses.filter(b => b.id !== hung!.bus)" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
       <p class="small quiet">{{ unit.item.power!.minV }} to {{ unit.item.power!.maxV }} V, {{ unit.item.power!.load }}<template v-if="unit.item.power!.internalBatteryMinutes">, {{ unit.item.power!.internalBatteryMinutes }} min on a battery of its own</template>. Breaker, wire and switch are in Circuits.</p>
     </template>
     <template v-else-if="bus"><h2>Bus</h2>
-      <label class="field">Name<input :value="bus.name" maxlength="80" @change="event => text(event) && setBus({ name: text(event) }, 'name')"></label>
+      <TextField :key="bus.id" label="Name" :model-value="bus.name" @update:model-value="(name: string) => setBus({ name }, 'name')" />
       <label class="field">It is the<select :value="bus.role" @change="event => setBus({ role: text(event) as 'main' }, 'role')"><option v-for="role in BUS_ROLES" :key="role">{{ role }}</option></select></label>
       <p class="small quiet">Units with no choice of their own hang on a bus by its role: what is essential on the essential one, radios and displays on the avionics one, a clock on the always-hot one, the rest on the main one.</p>
       <div class="row"><button class="plain" :aria-pressed="failed.includes(bus.id)" @click="emit('fail', bus!.id)">{{ failed.includes(bus.id) ? 'Failed: mend it' : 'Let it fail' }}</button><button class="plain" @click="drop">Take away</button></div>
     </template>
     <template v-else-if="tie"><h2>Tie</h2>
-      <label class="field">Name<input :value="tie.name" maxlength="80" @change="event => text(event) && setTie({ name: text(event) }, 'name')"></label>
-      <label class="field">Kind<select :value="tie.kind" @change="event => setTie({ kind: text(event) as 'wire' }, 'kind')"><option v-for="kind in TIE_KINDS" :key="kind">{{ kind }}</option></select></label>
-      <label class="field">From<select :value="tie.from" @change="event => setTie({ from: text(event) }, 'from')"><option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
-      <label class="field">To<select :value="tie.to" @change="event => setTie({ to: text(event) }, 'to')"><option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
-      <label class="field">Closed by<select :value="tie.by?.switch ?? ''" @change="event => setBy(text(event))"><option value="">nothing: always closed</option><option v-for="one in supply.switches" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
+      <TextField :key="tie.id" label="Name" :model-value="tie.name" @update:model-value="(name: string) => setTie({ name }, 'name')" />
+      <label class="field">Kind<select aria-label="Kind" :value="tie.kind" @change="event => setTie({ kind: text(event) as 'wire' }, 'kind')"><option v-for="kind in TIE_KINDS" :key="kind">{{ kind }}</option></select></label>
+      <label class="field">From<select aria-label="From" :value="tie.from" @change="event => setTie({ from: text(event) }, 'from')"><option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
+      <label class="field">To<select aria-label="To" :value="tie.to" @change="event => setTie({ to: text(event) }, 'to')"><option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
+      <label class="field">Closed by<select aria-label="Closed by" :value="tie.by?.switch ?? ''" @change="event => setBy(text(event))"><option value="">nothing: always closed</option><option v-for="one in supply.switches" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
       <div v-if="tie.by" class="row" role="group" aria-label="Closed in"><label v-for="at in supply.switches.find(one => one.id === tie!.by!.switch)?.positions" :key="at" class="small"><input type="checkbox" :checked="tie.by.in.includes(at)" @change="event => toggle(at, (event.target as HTMLInputElement).checked)"> {{ at }}</label></div>
       <QuantityField kind="plain" label="Resistance, mΩ" :least="0" :most="10000" :model-value="tie.milliohm" @update:model-value="v => setTie({ milliohm: v }, 'resistance')" />
       <QuantityField v-if="tie.kind === 'contactor'" kind="plain" label="Its coil draws, A" :least="0" :most="20" :model-value="tie.holdA ?? 0" @update:model-value="v => setTie({ holdA: v || undefined }, 'coil')" />
       <div class="row"><button class="plain" :aria-pressed="failed.includes(tie.id)" @click="emit('fail', tie!.id)">{{ failed.includes(tie.id) ? 'Failed open: mend it' : 'Let it fail open' }}</button><button class="plain" @click="drop">Take away</button></div>
     </template>
     <template v-else-if="own"><h2>Switch</h2>
-      <label class="field">Name<input :value="own.name" maxlength="80" @change="event => text(event) && setSwitch({ name: text(event) }, 'name')"></label>
-      <label class="field">Positions, by commas<input :value="own.positions.join(', ')" @change="event => setPositions(text(event))"></label>
+      <TextField :key="own.id" label="Name" :model-value="own.name" @update:model-value="(name: string) => setSwitch({ name }, 'name')" />
+      <TextField :key="`at ${own.id}`" label="Positions, by commas" :model-value="own.positions.join(', ')" @update:model-value="setPositions" />
       <label class="field">In normal flight<select :value="own.normal" @change="event => setSwitch({ normal: text(event) }, 'normal position')"><option v-for="at in own.positions" :key="at">{{ at }}</option></select></label>
       <label class="field">Once the alternator is lost<select :value="own.afterLoss ?? ''" @change="event => setSwitch({ afterLoss: text(event) || undefined }, 'position after the loss')"><option value="">left as it is</option><option v-for="at in own.positions" :key="at">{{ at }}</option></select></label>
       <button class="plain" @click="drop">Take away</button>
@@ -116,7 +116,7 @@ function also(bus: string) {
       <button class="plain" :aria-pressed="failed.includes('battery')" @click="emit('fail', 'battery')">{{ failed.includes('battery') ? 'Failed: mend it' : 'Let it fail' }}</button>
     </template>
     <template v-else-if="source"><h2>{{ source.name }}</h2>
-      <label class="field">Name<input :value="source.name" maxlength="80" @change="event => text(event) && setSource({ name: text(event) }, 'name')"></label>
+      <TextField :key="source.id" label="Name" :model-value="source.name" @update:model-value="(name: string) => setSource({ name }, 'name')" />
       <template v-if="source.kind === 'battery'"><QuantityField kind="plain" label="Capacity, Ah" :least="0.1" :most="500" :model-value="source.capacityAh" @update:model-value="v => setSource({ capacityAh: v }, 'capacity')" /><QuantityField kind="plain" label="rated in hours" :least="0.1" :most="40" :model-value="source.ratedHours" @update:model-value="v => setSource({ ratedHours: v }, 'rating')" />
         <label class="field">Cells<select :value="source.chemistry" @change="event => setSource({ chemistry: text(event) }, 'cells')"><option>lead-acid</option><option>lithium</option></select></label></template>
       <template v-else><QuantityField kind="plain" label="Rating, A" :least="0.1" :most="1000" :model-value="source.ratedA" @update:model-value="v => setSource({ ratedA: v }, 'rating')" /><QuantityField kind="plain" label="At idle, A (0: not known)" :least="0" :most="1000" :model-value="source.idleA ?? 0" @update:model-value="v => setSource({ idleA: v || undefined }, 'at idle')" /></template>
