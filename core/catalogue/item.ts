@@ -8,6 +8,8 @@ export const Text = z.string().max(4000)
 /** A coordinate on or behind the panel. Ten metres is farther than any panel reaches. */
 export const CoordMm = z.number().min(-10_000).max(10_000)
 export const SizeMm = z.number().gt(0, 'must be more than 0').max(5_000)
+/** A run of wire from place to place: fifty metres is longer than any light aeroplane has. */
+export const RunMm = z.number().gt(0, 'must be more than 0').max(50_000)
 export const MassKg = z.number().min(0, 'must not be negative').max(5_000)
 export const Amps = z.number().min(0, 'must not be negative').max(1_000)
 export const Cents = z.int().min(0, 'must not be negative').max(1_000_000_000)

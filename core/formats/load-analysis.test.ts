@@ -54,7 +54,7 @@ describe('the load analysis', () => {
 describe('the one-line diagram', () => {
   it('has every source, bus and circuit once, set out so that no two overlap, and is sound XML whatever the names', async () => {
     const odd = { ...design, units: design.units.map((unit, index) => index === 0 ? { ...unit, label: '<b>&"x' } : unit) }
-    const line = oneLine(odd, power.supply, examineOption(project, 'b').power.circuits.map(circuit => circuit.unit === odd.units[0]!.id ? { ...circuit, label: '<b>&"x' } : circuit))
+    const line = oneLine(odd, power.supply, examineOption(project, 'b').power.circuits.map(circuit => circuit.unit === odd.units[0]!.id ? { ...circuit, label: '<b>&"x' } : circuit), power.feeders)
     expect(new Set(line.nodes.map(node => node.id)).size).toBe(line.nodes.length)
     expect(line.nodes.filter(node => node.kind === 'unit')).toHaveLength(power.circuits.length)
     const placed = await layOneLine(line, new Elk())
@@ -66,6 +66,8 @@ describe('the one-line diagram', () => {
       const on = (node: typeof from, p: { x: number, y: number }) => p.x >= node.x - 0.5 && p.x <= node.x + node.width + 0.5 && p.y >= node.y - 0.5 && p.y <= node.y + node.height + 0.5
       expect(on(from, edge.points[0]!) && on(to, edge.points.at(-1)!)).toBe(true)
     }
+    // The words of an edge stand clear of every box: the layout keeps room for them.
+    for (const edge of placed.edges) for (const node of placed.nodes) expect(edge.sign.x > node.x - 4 && edge.sign.x < node.x + node.width + 4 && edge.sign.y > node.y - 4 && edge.sign.y < node.y + node.height + 4).toBe(false)
     const svg = writeOneLineSvg(placed, 'ZZ-DUN <one line>')
     expect(XMLValidator.validate(svg)).toBe(true)
     expect((new XMLParser({ htmlEntities: true }).parse(svg) as { svg: { title: string } }).svg.title).toBe('ZZ-DUN <one line>')

@@ -2,13 +2,17 @@ import type { ELK, ElkNode } from 'elkjs/lib/elk-api'
 import { escaped } from './svg'
 import type { LineEdge, LineNode, OneLine } from '../power'
 
-/** The diagram with every thing in its place, in px from the upper left. */
-export interface PlacedLine { width: number, height: number, nodes: (LineNode & { x: number, y: number })[], edges: (LineEdge & { points: { x: number, y: number }[] })[] }
+/** The diagram with every thing in its place, in px from the upper left. `sign` is where an edge’s sign stands, its words above it. */
+export interface PlacedLine { width: number, height: number, nodes: (LineNode & { x: number, y: number })[], edges: (LineEdge & { points: Point[], sign: Point })[] }
+interface Point { x: number, y: number }
 
 const LAYOUT = {
-  'elk.algorithm': 'layered', 'elk.direction': 'RIGHT', 'elk.edgeRouting': 'ORTHOGONAL', 'elk.layered.spacing.nodeNodeBetweenLayers': '56', 'elk.spacing.nodeNode': '5',
-  'elk.spacing.edgeNode': '9', 'elk.spacing.edgeEdge': '6', 'elk.layered.spacing.edgeEdgeBetweenLayers': '5', 'elk.layered.spacing.edgeNodeBetweenLayers': '12', 'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES', 'elk.layered.nodePlacement.strategy': 'BRANDES_KOEPF', 'elk.layered.nodePlacement.favorStraightEdges': 'true'
+  'elk.algorithm': 'layered', 'elk.direction': 'RIGHT', 'elk.edgeRouting': 'ORTHOGONAL', 'elk.layered.spacing.nodeNodeBetweenLayers': '14', 'elk.spacing.nodeNode': '5',
+  'elk.spacing.edgeNode': '9', 'elk.spacing.edgeEdge': '6', 'elk.layered.spacing.edgeEdgeBetweenLayers': '5', 'elk.layered.spacing.edgeNodeBetweenLayers': '9', 'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES', 'elk.layered.nodePlacement.strategy': 'BRANDES_KOEPF', 'elk.layered.nodePlacement.favorStraightEdges': 'true',
+  'elk.layered.edgeLabels.centerLabelPlacementStrategy': 'HEAD_LAYER', 'elk.spacing.edgeLabel': '1'
 }
+/** Room for the words of an edge, which the library keeps free: about 4.4 px a letter, and the height of words and sign. */
+const labelSize = (edge: LineEdge) => ({ width: Math.max(20, Math.ceil(edge.says.length * 4.4)), height: edge.tie ? 22 : 17 })
 
 /** Sets the diagram out by layers, sources left, units right, with the layout library (elkjs), which may run in a worker of its own. */
 export async function layOneLine(line: OneLine, elk: Pick<ELK, 'layout'>): Promise<PlacedLine> {
@@ -16,23 +20,22 @@ export async function layOneLine(line: OneLine, elk: Pick<ELK, 'layout'>): Promi
     id: 'all', layoutOptions: LAYOUT,
     // Units stand in one column at the right, whatever bus they hang on, so that the eye finds them.
     children: line.nodes.map(({ id, width, height, kind }) => ({ id, width, height, ...kind === 'unit' && { layoutOptions: { 'elk.layered.layering.layerConstraint': 'LAST' } } })),
-    edges: line.edges.map(({ id, from, to }) => ({ id, sources: [from], targets: [to] }))
+    edges: line.edges.map(edge => ({ id: edge.id, sources: [edge.from], targets: [edge.to], labels: [{ text: edge.says, ...labelSize(edge), layoutOptions: { 'elk.edgeLabels.placement': 'CENTER', 'elk.edgeLabels.inline': 'true' } }] }))
   }
   const laid = await elk.layout(graph)
   const at = new Map(laid.children!.map(child => [child.id, child]))
-  const runs = new Map(laid.edges!.map(edge => [edge.id, edge.sections?.flatMap(part => [part.startPoint, ...part.bendPoints ?? [], part.endPoint]) ?? []]))
+  const runs = new Map(laid.edges!.map(edge => [edge.id, edge]))
   return {
     width: laid.width!, height: laid.height!,
     nodes: line.nodes.map(node => ({ ...node, x: at.get(node.id)!.x!, y: at.get(node.id)!.y! })),
-    edges: line.edges.map(edge => ({ ...edge, points: runs.get(edge.id)!.map(({ x, y }) => ({ x, y })) }))
+    edges: line.edges.map((edge) => {
+      const run = runs.get(edge.id)!
+      const label = run.labels![0]!
+      return { ...edge, points: run.sections?.flatMap(part => [part.startPoint, ...part.bendPoints ?? [], part.endPoint]).map(({ x, y }) => ({ x, y })) ?? [], sign: { x: label.x! + label.width! / 2, y: label.y! + label.height! / 2 } }
+    })
   }
 }
 
-/** Where the sign of an edge stands: on its last level stretch, which is its own. The words of a tie end above it. */
-export function signOf(edge: PlacedLine['edges'][number]): { x: number, y: number } {
-  const to = edge.points.at(-1)!
-  return { x: to.x - 20, y: to.y }
-}
 export const lineOf = (points: readonly { x: number, y: number }[]): string => points.map(({ x, y }, at) => `${at ? 'L' : 'M'}${round(x)} ${round(y)}`).join('')
 const round = (value: number) => Number(value.toFixed(1))
 
@@ -53,8 +56,8 @@ export function writeOneLineSvg(placed: PlacedLine, title: string): string {
     return node.kind === 'unit' ? `${line(node.y + 12.5, node.says, false)}<text x="${round(node.x + node.width)}" y="${round(node.y + 12.5)}" text-anchor="end" fill="#50585c">${escaped(node.note)}</text>` : `${box}${line(middle - 2, node.says, true)}${line(middle + 11, node.note, false)}`
   })
   const edges = placed.edges.filter(edge => edge.points.length > 1).map((edge) => {
-    const at = signOf(edge)
-    return `<path d="${lineOf(edge.points)}" fill="none" stroke="#22272a" stroke-width="1.1"/>${SIGNS[edge.kind] ? `<path d="${SIGNS[edge.kind]}" transform="translate(${round(at.x)} ${round(at.y)})" fill="#fff" stroke="#22272a" stroke-width="1.2"/>` : ''}<text x="${round(edge.tie ? at.x + 14 : at.x)}" y="${round(at.y - 7)}" text-anchor="${edge.tie ? 'end' : 'middle'}" font-size="8">${escaped(edge.says)}</text>`
+    const at = edge.sign
+    return `<path d="${lineOf(edge.points)}" fill="none" stroke="#22272a" stroke-width="1.1"/>${SIGNS[edge.kind] ? `<path d="${SIGNS[edge.kind]}" transform="translate(${round(at.x)} ${round(at.y)})" fill="#fff" stroke="#22272a" stroke-width="1.2"/>` : ''}<text x="${round(at.x)}" y="${round(at.y - 7)}" text-anchor="middle" font-size="8">${escaped(edge.says)}</text>`
   })
   return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${Math.ceil(placed.width)} ${Math.ceil(placed.height + head)}" width="${Math.ceil(placed.width)}" height="${Math.ceil(placed.height + head)}" font-family="sans-serif" font-size="10"><title>${escaped(title)}</title><text x="8" y="18" font-size="13" font-weight="bold">${escaped(title)}</text><g transform="translate(0 ${head})">${edges.join('')}${nodes.join('')}</g></svg>\n`
 }

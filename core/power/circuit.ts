@@ -3,14 +3,12 @@ import type { CircuitChoice, Design, DesignUnit, Supply, Working } from '../proj
 import { toFeet } from '../quantity'
 import { ampacityOf, DERATING_BASIS, type Ampacity } from './ampacity'
 import { ampsAt } from './load'
-import { busOf } from './supply'
+import { busOf, CONDUCTOR_CELSIUS } from './supply'
 import { switchDerating, switchFor, switchLoadOf, switchWorking, type SwitchLoad } from './switch'
 import { allowableDropV, BREAKER_SIZES_A, DROP_BASIS, DROP_TOLERANCE, GAUGES, PROTECTOR_BASIS, gauge, resistanceOhm, WIRE_BASIS, type Gauge } from './wire'
 
 /** Load that a protector must carry for good without opening: 125 % of the steady amps (common practice). */
 export const BREAKER_MARGIN = 1.25
-/** Conductor temperature assumed for the drop, °C: a warm day behind a panel. Our default. */
-export const CONDUCTOR_CELSIUS = 50
 /** Thinnest wire proposed for power: table 11-3 begins here. */
 const THINNEST_AWG = 22
 
@@ -60,7 +58,8 @@ function together(needs: readonly Need[]): Need {
   return { steadyA, briefA: steadyA + needs.reduce((most, need) => Math.max(most, need.briefA - need.steadyA), 0) }
 }
 
-const protects = (wire: Gauge, protector: Protector): number | undefined => protector === 'fuse' ? wire.fuseA : wire.breakerA
+/** Largest protector of a kind that guards a wire, where the chart has one. */
+export const protects = (wire: Gauge, protector: Protector): number | undefined => protector === 'fuse' ? wire.fuseA : wire.breakerA
 
 interface Asked extends Need { breakerA: number, protector: Protector, runMm: number, systemV: 12 | 14 | 28, airframe: Design['airframe'] }
 /** The first limit that a wire breaks on a circuit, in words; undefined when it keeps them all. */

@@ -202,6 +202,18 @@ describe('failures as scenes', () => {
     expect(scene('bus:avionics').dark.map(one => one.unit).sort()).toEqual(hung)
     expect(scene('bus:avionics').minutes).toBe(Infinity)
   })
+  it('a feeder that opens is as if what feeds through it were gone: the pilot notices, sets the switches and sheds', () => {
+    expect(scene('tie:alternator-feed').dark).toEqual([])
+    expect(scene('tie:alternator-feed').minutes).toBeCloseTo(scene('source:alternator').minutes, 6)
+  })
+  it('with the main bus dead the alternate feed brings the essential bus back, and the switch for it is named', () => {
+    const [plain, wires] = playing(projectWith([[load('horizon', {}, { provides: ['attitude'] }), 'tail'], [load('lamp', { essential: false }), 'tail']], { ...plainProject(), brief: { ...plainProject().brief, flying: ['IFR'] } }))
+    const dead = finish(playScenes(plain, wires)).find(one => one.id === 'bus:main')!
+    expect(dead).toMatchObject({ fedNow: 0, fedBefore: 2, minutes: 0, lostFunctions: ['attitude'] })
+    expect(dead.rescue).toEqual({ set: [{ switch: 'Essential feed', to: 'ALTERNATE' }], back: [{ unit: 'horizon', label: 'horizon' }] })
+    // What a breaker of its own takes away no switch brings back.
+    expect(finish(playScenes(plain, wires)).find(one => one.id === 'protector:horizon')!.rescue).toBeUndefined()
+  })
   it('with the contactor open and the alternator tripped, the reserve keeps the essential bus, and no longer', () => {
     const opened = scene('tie-alt:battery-contactor')
     expect(opened.dark.length).toBeGreaterThan(0)

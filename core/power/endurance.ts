@@ -1,9 +1,9 @@
 import type { FlightPhase } from '../catalogue'
-import type { Design, DesignUnit, Supply, Working } from '../project'
-import { blocksOf, busOf, closed, coilsOf, DIODE_V, positionsOf, regulatedV, sourcesOf, supplyOf, type SourceAt } from './supply'
+import type { Design, DesignUnit, Supply, Tie, Working } from '../project'
+import { blocksOf, busOf, closed, coilsOf, DIODE_V, positionsOf, regulatedV, sourcesOf, supplyOf, tieOhm, type SourceAt } from './supply'
 import { DISCHARGE_BASIS, chargeBelow, drainA, insideOhm, openCircuitV, PEUKERT, shareAtCelsius, storedWh } from './discharge'
 import { onIn, phasesFlown, quotedA } from './load'
-import { drawnA, solveNetwork, type Branch, type Draw, type Solution } from './network'
+import { drawnA, gathered, reached, solveNetwork, type Branch, type Draw, type Solution } from './network'
 
 /** What has failed, besides what the pilot shuts off. */
 export interface Failure { sources?: readonly string[], ties?: readonly string[], buses?: readonly string[], units?: readonly string[] }
@@ -80,6 +80,11 @@ export class Wired {
     for (const source of sourcesOf(design, supply)) this.node(source.id)
   }
 
+  /** The same nodes with another failure, for asking many settings of one supply. */
+  failing(failure: Failure): Wired {
+    return Object.assign(Object.create(Wired.prototype) as Wired, this, { failure })
+  }
+
   node(id: string): number {
     const known = this.index.get(id)
     if (known !== undefined) return known
@@ -96,13 +101,18 @@ export class Wired {
     return own
   }
 
+  /** The ties that conduct with the switches so, in the order in which `closedBranches` begins. */
+  closedTies(positions: ReadonlyMap<string, string>): Tie[] {
+    const gone = new Set(this.failure.buses)
+    const cut = new Set(this.failure.ties)
+    return this.supply.ties.filter(tie => closed(tie, positions) && !cut.has(tie.id) && !gone.has(tie.from) && !gone.has(tie.to))
+  }
+
   /** The branches in force with the switches so; a failed bus is cut off from all that leads to it. */
   closedBranches(positions: ReadonlyMap<string, string>): Branch[] {
     const gone = new Set(this.failure.buses)
-    const cut = new Set(this.failure.ties)
     return [
-      ...this.supply.ties.filter(tie => closed(tie, positions) && !cut.has(tie.id) && !gone.has(tie.from) && !gone.has(tie.to))
-        .map((tie): Branch => ({ from: this.node(tie.from), to: this.node(tie.to), ohm: tie.milliohm / 1000, diode: tie.kind === 'diode', dropV: tie.kind === 'diode' ? DIODE_V : 0 })),
+      ...this.closedTies(positions).map((tie): Branch => ({ from: this.node(tie.from), to: this.node(tie.to), ohm: tieOhm(tie), diode: tie.kind === 'diode', dropV: tie.kind === 'diode' ? DIODE_V : 0 })),
       ...this.branches.filter(one => !gone.has(one.from)).map(one => one.branch)
     ]
   }
@@ -125,8 +135,10 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
     ? [{ source, node: wired.node(source.id), capacityAh: source.capacityAh * settings.share * shareAtCelsius(source.chemistry, settings.celsius), charge: 1, drain: 0, amps: 0, solvedV: 0, staleAt: 1, dead: false }]
     : [])
   const alternators = sources.flatMap(source => source.kind === 'alternator' && !failed.has(source.id) ? [{ node: wired.node(source.id), emfV: regulatedV(systemV), ohm: 0.005, limitA: source.ratedA }] : [])
-  // With an alternator still giving there is nothing for the pilot to notice: no switch is set, nothing is shed.
-  const delayS = alternators.length ? Infinity : pilotDelayMinutes * 60
+  // With an alternator still feeding a bus there is nothing for the pilot to notice: no switch is set, nothing is shed.
+  const alive = reached({ nodes: wired.nodes, branches: wired.closedBranches(positionsOf(supply, 'normal')), feeds: alternators })
+  const feeding = supply.buses.some(bus => alive[wired.node(bus.id)])
+  const delayS = feeding ? Infinity : pilotDelayMinutes * 60
   const down = new Set(failure.units)
   const loads: Load[] = design.units.flatMap((unit): Load[] => {
     const { power } = unit.item
@@ -136,7 +148,7 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
     const off = settings.alsoShed?.has(unit.id) || isShed(unit)
     const node = wired.nodeOf(unit)
     const shedAtS = !off || settings.alsoShed?.has(unit.id) && !isShed(unit) ? (off ? delayS : undefined)
-      : unit.shedAfterMinutes !== undefined ? (alternators.length ? undefined : unit.shedAfterMinutes * 60) : unit.shedBelowV !== undefined ? undefined : delayS
+      : unit.shedAfterMinutes !== undefined ? (feeding ? undefined : unit.shedAfterMinutes * 60) : unit.shedBelowV !== undefined ? undefined : delayS
     return [{ unit, node, draw: { node, kind: power.load, amps, atV: power.atV, minV: Math.max(1, power.minV) }, kept: !off, shedAtS, shedBelowV: off && unit.shedAfterMinutes === undefined ? unit.shedBelowV : undefined, minV: power.minV, on: !down.has(unit.id), amps: 0, volts: 0, wh: 0 }]
   })
   const lost: Lost[] = []
@@ -170,18 +182,11 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
   const wholeAh = cells.reduce((sum, cell) => sum + cell.capacityAh, 0)
   let fullA = 0
 
-  /** Loads of one kind on one node as one: a unit that falls below its own least volts is taken off before that can matter. */
+  /** A unit that falls below its own least volts is taken off before the least of its group can matter. */
   let sums: { of: number, draws: Draw[] } | undefined
   const summed = (active: readonly Load[]): Draw[] => {
     // Loads only ever go off, so their number tells one set from another.
-    if (sums?.of === active.length) return sums.draws
-    const groups = new Map<string, Draw>()
-    for (const { draw } of active) {
-      const key = `${draw.node} ${draw.kind}`
-      const known = groups.get(key)
-      if (known) { known.amps += draw.amps * (draw.kind === 'constant power' ? draw.atV / known.atV : draw.kind === 'resistive' ? known.atV / draw.atV : 1); known.minV = Math.min(known.minV, draw.minV) } else groups.set(key, { ...draw })
-    }
-    sums = { of: active.length, draws: [...groups.values()] }
+    if (sums?.of !== active.length) sums = { of: active.length, draws: gathered(active.map(load => load.draw)) }
     return sums.draws
   }
   /** Energy between the last solution and now goes to the books at the amps of that solution. */

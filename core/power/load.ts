@@ -74,6 +74,7 @@ export const phasesFlown = (design: Design): FlightPhase[] => PHASES.filter(phas
 
 /** Phases in which the engine turns slowly. */
 const IDLE: readonly FlightPhase[] = ['taxi', 'landing']
+export const idlesIn = (phase: FlightPhase): boolean => IDLE.includes(phase)
 const sum = (list: readonly UnitLoad[], key: 'continuousA' | 'intermittentA' | 'transmitA' | 'typicalA' | 'worstA') => list.reduce((total, load) => total + load[key], 0)
 
 /**
@@ -88,7 +89,7 @@ export function loadsByPhase(design: Design, supply: Supply): PhaseLoad[] {
   const idleA = alternators.some(one => one.idleA !== undefined) ? alternators.reduce((total, one) => total + (one.idleA ?? one.ratedA), 0) : undefined
   return phasesFlown(design).map((phase): PhaseLoad => {
     const byUnit = [...design.units.map((unit): UnitLoad => { const { quietA: _, ...load } = unitAmps(unit, phase, systemV); return load }), ...coils].filter(load => load.worstA > 0).sort((a, b) => b.typicalA - a.typicalA)
-    const atIdle = idleA !== undefined && IDLE.includes(phase)
+    const atIdle = idleA !== undefined && idlesIn(phase)
     const limitA = atIdle ? Math.min(idleA, ratedA * ALTERNATOR_SHARE) : ratedA * ALTERNATOR_SHARE
     const typicalA = sum(byUnit, 'typicalA')
     return {

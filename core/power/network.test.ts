@@ -32,6 +32,25 @@ describe('linear systems', () => {
 })
 
 describe('networks', () => {
+  // Set up otherwise than ours: by the incidence matrix of graph theory, G = AᵀYA, and solved by mathjs.
+  it('random networks of resistances, sources and resistive loads agree with mathjs', () => fc.assert(fc.property(networks, (any) => {
+    const branches = any.branches.map(one => ({ ...one, diode: false, dropV: 0 }))
+    const draws = any.draws.map(one => ({ ...one, kind: 'resistive' as const }))
+    // Every source below no other: all of one voltage, so that none has to take current; and no limit.
+    const feeds = any.feeds.map(one => ({ ...one, emfV: 14, limitA: Infinity }))
+    const n = any.nodes
+    const edges = [
+      ...branches.map(one => ({ from: one.from, to: one.to, siemens: 1 / Math.max(one.ohm, 1e-4), emfV: 0 })),
+      ...feeds.map(one => ({ from: -1, to: one.node, siemens: 1 / one.ohm, emfV: one.emfV })),
+      ...draws.map(one => ({ from: one.node, to: -1, siemens: one.amps / one.atV, emfV: 0 }))
+    ]
+    const incidence = edges.map(edge => Array.from({ length: n }, (_, node) => edge.to === node ? 1 : edge.from === node ? -1 : 0))
+    const left = Array.from({ length: n }, (_, i) => Array.from({ length: n }, (_, j) => edges.reduce((sum, edge, e) => sum + incidence[e]![i]! * edge.siemens * incidence[e]![j]!, 0)))
+    const right = Array.from({ length: n }, (_, i) => edges.reduce((sum, edge, e) => sum + incidence[e]![i]! * edge.siemens * edge.emfV, 0))
+    const theirs = lusolve(left, right) as unknown as number[][]
+    const { volts } = solveNetwork({ nodes: n, branches, feeds, draws })
+    theirs.forEach(([value], node) => expect(volts[node]!).toBeCloseTo(value!, 5))
+  }), { numRuns: 200 }))
   it('a bridge of five resistors agrees with mathjs', () => fc.assert(fc.property(fc.tuple(real(0.1, 9), real(0.1, 9), real(0.1, 9), real(0.1, 9), real(0.1, 9), real(1, 30)), ([a, b, c, d, e, emf]) => {
     // Node 0 is fed; node 3 is the ground side, held by a resistor of 1 Ω as a resistive load.
     const { volts } = solveNetwork({ nodes: 4, branches: [wire(0, 1, a), wire(0, 2, b), wire(1, 2, c), wire(1, 3, d), wire(2, 3, e)], feeds: [{ node: 0, emfV: emf, ohm: 0.1, limitA: Infinity }], draws: [{ node: 3, kind: 'resistive', amps: 14, atV: 14, minV: 1 }] })

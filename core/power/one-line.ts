@@ -1,6 +1,7 @@
 import { MAIN_ALTERNATOR, type Design, type Supply, type Tie } from '../project'
 import { formatAmps } from '../quantity'
 import type { Circuit } from './circuit'
+import type { Feeder } from './feeder'
 import { sourcesOf } from './supply'
 
 /** A thing drawn in the one-line diagram, before it has a place. Sizes are in px of the drawing. */
@@ -9,12 +10,13 @@ export interface LineNode { id: string, kind: 'alternator' | 'battery' | 'bus' |
 export interface LineEdge { id: string, kind: Tie['kind'] | 'protector', from: string, to: string, says: string, tie?: string }
 export interface OneLine { nodes: LineNode[], edges: LineEdge[] }
 
-const NODE = { source: { width: 108, height: 40 }, bus: { width: 98, height: 36 }, unit: { width: 190, height: 19 } }
+const NODE = { source: { width: 104, height: 40 }, bus: { width: 96, height: 36 }, unit: { width: 186, height: 19 } }
 /** What one branch takes of the length of a bus. */
 const BRANCH = 24
 
 /** The one-line diagram of a design as nodes and edges: sources, buses, and every circuit by its protector. */
-export function oneLine(design: Design, supply: Supply, circuits: readonly Circuit[]): OneLine {
+export function oneLine(design: Design, supply: Supply, circuits: readonly Circuit[], feeders: readonly Feeder[]): OneLine {
+  const ratings = new Map(feeders.flatMap((one): [string, string][] => one.ratedA === undefined ? [] : [[one.tie, `${one.ratedA}`]]))
   const sources = sourcesOf(design, supply).map((source): LineNode => ({
     id: source.id, kind: source.kind, says: source.name, ...NODE.source,
     note: source.kind === 'battery' ? `${source.capacityAh} Ah ${source.chemistry}` : `${source.ratedA} A${source.id === MAIN_ALTERNATOR && source.idleA ? `, ${source.idleA} A idle` : ''}`
@@ -29,7 +31,7 @@ export function oneLine(design: Design, supply: Supply, circuits: readonly Circu
   return {
     nodes: [...sources, ...buses, ...fed.map((circuit): LineNode => ({ id: `load ${circuit.unit}`, kind: 'unit', says: circuit.label, unit: circuit.unit, ...NODE.unit, note: `${formatAmps(circuit.steadyA)} · AWG ${circuit.awg}` }))],
     edges: [
-      ...supply.ties.filter(tie => known.has(tie.from) && known.has(tie.to)).map((tie): LineEdge => ({ id: `tie ${tie.id}`, kind: tie.kind, from: tie.from, to: tie.to, says: tie.name === names.get(tie.from) ? '' : tie.name, tie: tie.id })),
+      ...supply.ties.filter(tie => known.has(tie.from) && known.has(tie.to)).map((tie): LineEdge => ({ id: `tie ${tie.id}`, kind: tie.kind, from: tie.from, to: tie.to, says: [tie.name === names.get(tie.from) ? '' : tie.name, ratings.get(tie.id) ?? ''].filter(Boolean).join(' · '), tie: tie.id })),
       ...fed.map((circuit): LineEdge => ({ id: `feed ${circuit.unit}`, kind: 'protector', from: circuit.bus, to: `load ${circuit.unit}`, says: circuit.head === circuit.unit ? `${circuit.breakerA}${circuit.protector === 'fuse' ? ' F' : ''}` : `with ${circuits.find(one => one.unit === circuit.head)?.label ?? circuit.head}` })),
       ...fed.filter(circuit => circuit.alsoBus && order.has(circuit.alsoBus)).map((circuit): LineEdge => ({ id: `also ${circuit.unit}`, kind: 'diode', from: circuit.alsoBus!, to: `load ${circuit.unit}`, says: 'second feed' }))
     ]

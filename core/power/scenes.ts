@@ -1,21 +1,26 @@
 import type { FunctionName } from '../catalogue'
-import type { Basis, Design, Steps } from '../project'
+import type { Basis, Design, DesignUnit, Steps, Supply } from '../project'
 import type { Circuit } from './circuit'
-import { simulate, usualSettings, Wired, type Failure } from './endurance'
+import { isShed, simulate, usualSettings, Wired, type Failure } from './endurance'
 import { fedBy } from './feeding'
 import { positionsOf, sourcesOf } from './supply'
 
 /** A failure played through: what goes dark at once, what can no longer be done, and how long the rest lasts. */
 export interface Scene {
   id: string
-  kind: 'alternator' | 'battery' | 'contactor' | 'bus' | 'protector' | 'over-voltage'
+  kind: 'alternator' | 'battery' | 'contactor' | 'feeder' | 'bus' | 'protector' | 'over-voltage'
   name: string
   dark: { unit: string, label: string }[]
   /** On a battery of its own for so long. */
   onOwn: { unit: string, label: string, minutes: number }[]
   lostFunctions: FunctionName[]
-  /** Minutes until the first unit kept on goes dark because the batteries are spent; Infinity where a source still carries all. */
+  /** Units fed at all in normal flight, and those still fed now. */
+  fedBefore: number
+  fedNow: number
+  /** Minutes until the first unit kept on goes dark because the batteries are spent; Infinity where a source still carries all, 0 where nothing is fed. */
   minutes: number
+  /** Switches that bring back most of what is dark, and what they bring. */
+  rescue?: { set: { switch: string, to: string }[], back: { unit: string, label: string }[] }
   basis: Basis
 }
 
@@ -28,7 +33,35 @@ function functionsLost(design: Design, dark: ReadonlySet<string>): FunctionName[
   return [...new Set(design.units.filter(unit => dark.has(unit.id)).flatMap(unit => unit.item.provides))].filter(one => !left.has(one)).sort()
 }
 
-/** Every failure worth a thought, one after the other: alternators, batteries, contactors, buses, protectors, and a regulator that runs away. */
+/**
+ * The switches a pilot may set to bring back most of what a failure took: of all settings of one switch more, the one that feeds
+ * most of what is to stay on, then most at all; again and again while it helps.
+ */
+function rescueOf(design: Design, supply: Supply, failure: Failure, dark: readonly DesignUnit[]): Scene['rescue'] {
+  if (dark.length === 0) return undefined
+  const gone = new Set(dark.map(unit => unit.id))
+  const wanted = dark.filter(unit => !isShed(unit))
+  const worth = (powered: ReadonlySet<string>) => [wanted.filter(unit => powered.has(unit.id)).length, [...powered].length] as const
+  let now = positionsOf(supply, 'normal')
+  let best = worth(fedBy(new Wired(design, supply, failure), now).powered)
+  for (let turn = 0; turn < supply.switches.length; turn++) {
+    let next: Map<string, string> | undefined
+    for (const one of supply.switches) for (const to of one.positions) {
+      if (now.get(one.id) === to) continue
+      const tried = new Map(now).set(one.id, to)
+      const found = worth(fedBy(new Wired(design, supply, failure), tried).powered)
+      if (found[0] > best[0] || found[0] === best[0] && found[1] > best[1]) { best = found; next = tried }
+    }
+    if (!next) break
+    now = next
+  }
+  const { powered } = fedBy(new Wired(design, supply, failure), now)
+  const set = supply.switches.flatMap(one => now.get(one.id) === one.normal ? [] : [{ switch: one.name, to: now.get(one.id)! }])
+  const back = design.units.filter(unit => gone.has(unit.id) && powered.has(unit.id)).map(unit => ({ unit: unit.id, label: unit.label }))
+  return set.length && back.length ? { set, back } : undefined
+}
+
+/** Every failure worth a thought, one after the other: alternators, batteries, contactors, feeders, buses, protectors, and a regulator that runs away. */
 export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps<Scene[]> {
   const settings = usualSettings(design)
   const { supply } = settings
@@ -41,6 +74,7 @@ export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps
     ...sources.filter(source => source.kind === 'battery').map(source => ({ id: `source:${source.id}`, kind: 'battery' as const, name: `${source.name} is dead`, failure: { sources: [source.id] } })),
     ...supply.ties.filter(tie => tie.kind === 'contactor').map(tie => ({ id: `tie:${tie.id}`, kind: 'contactor' as const, name: `${tie.name} opens`, failure: { ties: [tie.id] } })),
     ...supply.ties.filter(tie => tie.kind === 'contactor').map(tie => ({ id: `tie-alt:${tie.id}`, kind: 'contactor' as const, name: `${tie.name} opens and the alternators trip with it`, failure: { ties: [tie.id], sources: alternators.map(source => source.id) } })),
+    ...supply.ties.filter(tie => tie.kind === 'breaker').map(tie => ({ id: `tie:${tie.id}`, kind: 'feeder' as const, name: `Breaker of ${tie.name} opens`, failure: { ties: [tie.id] } })),
     ...supply.buses.map(bus => ({ id: `bus:${bus.id}`, kind: 'bus' as const, name: `${bus.name} is dead`, failure: { buses: [bus.id] } })),
     ...heads.map(head => ({ id: `protector:${head.unit}`, kind: 'protector' as const, name: `${head.breakerA} A ${head.protector} of ${head.label} opens`, failure: { units: head.shared } }))
   ]
@@ -53,18 +87,18 @@ export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps
     const own = (unit: typeof off[number]) => unit.item.power?.internalBatteryMinutes ?? 0
     const dark = off.filter(unit => own(unit) === 0)
     scenes.push({
-      id, kind, name, basis: { kind: 'derived', source: 'network of the feeds' },
+      id, kind, name, fedBefore: normal.size, fedNow: normal.size - off.length, rescue: failure.units ? undefined : rescueOf(design, supply, failure, off), basis: { kind: 'derived', source: 'network of the feeds' },
       dark: dark.map(unit => ({ unit: unit.id, label: unit.label })),
       onOwn: off.filter(unit => own(unit) > 0).map(unit => ({ unit: unit.id, label: unit.label, minutes: own(unit) })),
       lostFunctions: functionsLost(design, new Set(dark.map(unit => unit.id))),
       // Where the failed thing feeds nothing by itself, what is left is what the simulation says of those still fed.
-      minutes: failure.sources || failure.ties || failure.buses ? restMinutes(design, failure, new Set(off.map(unit => unit.id))) : Infinity
+      minutes: off.length === normal.size ? 0 : failure.sources || failure.ties || failure.buses ? restMinutes(design, failure, new Set(off.map(unit => unit.id))) : Infinity
     })
   }
   const volts = overVolts(design.airframe.systemV)
   const burnt = design.units.filter(unit => unit.item.power && unit.item.power.maxV < volts)
   scenes.push({
-    id: 'over-voltage', kind: 'over-voltage', name: `Regulator runs away to ${volts} V`, onOwn: [], minutes: Infinity,
+    id: 'over-voltage', kind: 'over-voltage', name: `Regulator runs away to ${volts} V`, onOwn: [], minutes: Infinity, fedBefore: normal.size, fedNow: normal.size - burnt.length,
     dark: burnt.map(unit => ({ unit: unit.id, label: unit.label })), lostFunctions: functionsLost(design, new Set(burnt.map(unit => unit.id))),
     basis: { kind: 'common practice', source: `over-voltage guards act near ${volts} V; most volts from the catalogue entries` }
   })

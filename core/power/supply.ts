@@ -1,6 +1,7 @@
 import type { Kind } from '../catalogue'
 import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Bus, type Design, type DesignUnit, type Snag, type Supply, type Tie } from '../project'
 import type { Chemistry } from './discharge'
+import { gauge, resistanceOhm } from './wire'
 
 /** Volts a diode takes (common practice: a silicon diode or bridge takes 0.5 to 0.9 V, a Schottky one 0.3 to 0.6 V). */
 export const DIODE_V = 0.5
@@ -8,6 +9,10 @@ export const DIODE_V = 0.5
 export const regulatedV = (systemV: 12 | 14 | 28): number => systemV === 28 ? 28.4 : systemV === 14 ? 14.2 : 13.8
 /** What the coil of a battery contactor draws on 14 V (common practice: 0.7 to 1 A). */
 export const CONTACTOR_COIL_A = 0.8
+/** Conductor temperature assumed for the drop, °C: a warm day behind a panel. Our default. */
+export const CONDUCTOR_CELSIUS = 50
+/** Ohms of a tie: its contacts as entered, and its wire where gauge and length are known. */
+export const tieOhm = (tie: Tie): number => tie.milliohm / 1000 + (tie.awg !== undefined && tie.lengthMm !== undefined ? resistanceOhm(gauge(tie.awg), tie.lengthMm, CONDUCTOR_CELSIUS) : 0)
 /** Blocks of 12 V in the batteries of a system. */
 export const blocksOf = (systemV: 12 | 14 | 28): number => systemV === 28 ? 2 : 1
 
@@ -35,12 +40,13 @@ const wantsEssential = (design: Design): boolean => design.brief.flying.some(kin
 
 /**
  * The supply we propose: battery through a contactor, alternator through its breaker, a main bus; where flying is by night or in
- * cloud an avionics bus, and an essential bus fed from the main one by a diode and from the battery by a switch of its own; a bus
- * that is always hot for a clock; each box with cells inside by a diode.
+ * cloud an avionics bus, and an essential bus fed from the main one by a diode and from the battery by a breaker and a switch of its
+ * own; a bus that is always hot for a clock; each box with cells inside by a diode. Sizes are left to the tables (`feeder.ts`).
  */
 export function proposedSupply(design: Design): Supply {
   const essential = wantsEssential(design)
-  const hot = design.units.some(unit => unit.item.kind === 'clock' && unit.item.power)
+  // An essential clock lives on the essential bus.
+  const hot = design.units.some(unit => unit.item.kind === 'clock' && unit.item.power && !(essential && unit.item.power.essential))
   const reserves = design.units.filter(unit => unit.item.battery)
   const nominal = design.airframe.systemV === 28 ? 28 : 14
   const wire = (tie: Omit<Tie, 'milliohm' | 'kind'> & Partial<Tie>): Tie => ({ kind: 'wire', milliohm: 0, ...tie })
@@ -58,15 +64,15 @@ export function proposedSupply(design: Design): Supply {
     ],
     ties: [
       wire({ id: 'battery-contactor', name: 'Battery contactor', kind: 'contactor', from: MAIN_BATTERY, to: 'main', by: { switch: 'master', in: ['BAT', 'BAT + ALT'] }, milliohm: 2, holdA: CONTACTOR_COIL_A * 14 / nominal }),
-      ...(design.airframe.alternatorA > 0 ? [wire({ id: 'alternator-feed', name: 'Alternator feed', kind: 'breaker', from: MAIN_ALTERNATOR, to: 'main', by: { switch: 'master', in: ['BAT + ALT'] }, ratedA: design.airframe.alternatorA, milliohm: 2 })] : []),
+      ...(design.airframe.alternatorA > 0 ? [wire({ id: 'alternator-feed', name: 'Alternator feed', kind: 'breaker', from: MAIN_ALTERNATOR, to: 'main', by: { switch: 'master', in: ['BAT + ALT'] }, milliohm: 2 })] : []),
       ...(essential
         ? [
             wire({ id: 'avionics-feed', name: 'Avionics switch', from: 'main', to: 'avionics', by: { switch: 'avionics-switch', in: ['ON'] }, milliohm: 2 }),
             wire({ id: 'essential-normal', name: 'Normal feed', kind: 'diode', from: 'main', to: 'essential', milliohm: 2 }),
-            wire({ id: 'essential-alternate', name: 'Alternate feed', from: MAIN_BATTERY, to: 'essential', by: { switch: 'essential-feed', in: ['ALTERNATE'] }, milliohm: 5 })
+            wire({ id: 'essential-alternate', name: 'Alternate feed', kind: 'breaker', from: MAIN_BATTERY, to: 'essential', by: { switch: 'essential-feed', in: ['ALTERNATE'] }, milliohm: 5 })
           ]
         : []),
-      ...(hot ? [wire({ id: 'hot-feed', name: 'Hot feed', from: MAIN_BATTERY, to: 'hot', milliohm: 5 })] : []),
+      ...(hot ? [wire({ id: 'hot-feed', name: 'Hot feed', kind: 'breaker', from: MAIN_BATTERY, to: 'hot', milliohm: 5 })] : []),
       ...reserves.map(unit => wire({ id: `reserve-${unit.id}`, name: unit.label, kind: 'diode', from: UNIT_SOURCE + unit.id, to: essential ? 'essential' : 'main', by: { switch: 'reserve', in: ['ON'] }, milliohm: 5 }))
     ]
   }

@@ -1,7 +1,7 @@
 import * as z from 'zod'
-import { Amps, Cents, CoordMm, Hours, Id, Item, MassKg, Name, SizeMm, Text } from '../catalogue/item'
+import { Amps, Cents, CoordMm, Hours, Id, Item, MassKg, Name, RunMm, SizeMm, Text } from '../catalogue/item'
 import { BASES, PLACE_KINDS } from '../catalogue/vocabulary'
-import { Supply, WireConditions } from './supply'
+import { GAUGES_CHOSEN, Supply, WireConditions } from './supply'
 
 /** The format this program writes. Older ones are carried forward by `migrations.ts`. */
 export const FORMAT = 3
@@ -84,7 +84,7 @@ export const Pilot = z.strictObject({
 })
 
 export const Place = z.strictObject({ id: Id, name: Name, kind: z.enum(PLACE_KINDS), armMm: CoordMm })
-export const Route = z.strictObject({ from: Id, to: Id, lengthMm: SizeMm.max(50_000) })
+export const Route = z.strictObject({ from: Id, to: Id, lengthMm: RunMm })
 
 export const Airframe = z.strictObject({
   model: Name,
@@ -153,7 +153,6 @@ export const Unit = z.strictObject({
     context.addIssue({ code: 'custom', path: [unit.xMm === undefined ? 'xMm' : 'yMm'], message: 'is missing: a position needs both xMm and yMm' })
 })
 
-export const GAUGES_CHOSEN = [22, 20, 18, 16, 14, 12, 10, 8, 6, 4, 2] as const
 /** What the planner decided against the proposal for the circuit of one unit. */
 export const CircuitChoice = z.strictObject({
   unit: Id,

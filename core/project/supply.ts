@@ -1,5 +1,8 @@
 import * as z from 'zod'
-import { Amps, Id, Name } from '../catalogue/item'
+import { Amps, Id, Name, RunMm } from '../catalogue/item'
+
+/** Gauges a planner may choose: those of the protector chart. */
+export const GAUGES_CHOSEN = [22, 20, 18, 16, 14, 12, 10, 8, 6, 4, 2] as const
 
 /** Node ids that the airframe itself gives: its battery and its alternator. */
 export const MAIN_BATTERY = 'battery'
@@ -33,7 +36,11 @@ export const Tie = z.strictObject({
   /** Closed while that switch stands in one of these positions; always when absent. */
   by: z.strictObject({ switch: Id, in: z.array(Name).min(1).max(6) }).optional(),
   milliohm: z.number().min(0).max(10_000).default(0),
-  ratedA: Amps.optional(),
+  /** What a breaker opens at, or a contactor or a diode bears for good. A breaker without one is of the size the tables propose. */
+  ratedA: Amps.gt(0, 'must be more than 0').optional(),
+  /** Its wire, where known: gauge and length, one way. */
+  awg: z.literal(GAUGES_CHOSEN).optional(),
+  lengthMm: RunMm.optional(),
   /** What the coil of a contactor draws, at the volts of the system, while it is closed. */
   holdA: Amps.optional()
 })

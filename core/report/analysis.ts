@@ -15,7 +15,7 @@ const minutes = (value: number): number | string => Number.isFinite(value) ? val
  */
 export function loadAnalysis(design: Design, power: PowerReport, on: string): LoadAnalysis {
   const { airframe, brief } = design
-  const { loads, circuits, endurance, supply } = power
+  const { loads, circuits, feeders, endurance, supply } = power
   const names = new Map([...supply.buses, ...sourcesOf(design, supply)].map(one => [one.id, one.name]))
   const lossA = new Map([...endurance.kept, ...endurance.shed].map(load => [load.unit, load]))
   const used = design.units.filter(unit => loads.some(load => load.byUnit.some(one => one.unit === unit.id)) || lossA.has(unit.id))
@@ -40,8 +40,9 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
         ]
       },
       {
-        title: 'Feeds', note: 'What joins sources and buses.', columns: [{ says: 'Tie' }, { says: 'Kind' }, { says: 'From' }, { says: 'To' }, { says: 'Closed while' }],
-        rows: supply.ties.map(tie => [tie.name, tie.kind, names.get(tie.from) ?? tie.from, names.get(tie.to) ?? tie.to, tie.by ? `${supply.switches.find(one => one.id === tie.by!.switch)?.name ?? tie.by.switch}: ${tie.by.in.join(' or ')}` : 'always'])
+        title: 'Feeds', note: 'What joins sources and buses, and what it carries: most for good in any phase or with the alternators lost, and with every load at its most. A starter’s amps are not counted.',
+        columns: [{ says: 'Tie' }, { says: 'Kind' }, { says: 'From' }, { says: 'To' }, { says: 'Steady A', digits: 1 }, { says: 'Most A', digits: 1 }, { says: 'Rated' }, { says: 'Wire' }, { says: 'Closed while' }],
+        rows: supply.ties.map((tie, at) => [tie.name, tie.kind, names.get(tie.from) ?? tie.from, names.get(tie.to) ?? tie.to, feeders[at]!.steadyA, feeders[at]!.mostA, feeders[at]!.ratedA === undefined ? '—' : `${feeders[at]!.ratedA} A`, feeders[at]!.awg === undefined ? 'thicker than AWG 2' : `AWG ${feeders[at]!.awg}`, tie.by ? `${supply.switches.find(one => one.id === tie.by!.switch)?.name ?? tie.by.switch}: ${tie.by.in.join(' or ')}` : 'always'])
       },
       {
         title: 'Circuits', note: 'Protector, wire, drop and switch of each.', columns: [{ says: 'Unit' }, { says: 'Bus' }, { says: 'Steady A', digits: 2 }, { says: 'Brief A', digits: 2 }, { says: 'Protector' }, { says: 'Wire' }, { says: 'Carries A', digits: 1 }, { says: 'Run ft, out and back', digits: 1 }, { says: 'Drop V', digits: 3 }, { says: 'Limit V', digits: 1 }, { says: 'Switch wants' }],
@@ -60,7 +61,7 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
     assumptions: [
       'Amps are those of the catalogue entries, invented or entered: put the maker’s own, or measured ones, in their place.',
       `A protector carries ${BREAKER_MARGIN * 100} % of the steady load. The way back to ground is as long as the way out. Conductors are at ${CONDUCTOR_CELSIUS} °C for the drop.`,
-      `Wires lie ${airframe.wiring.bundleWires} together, ${(airframe.wiring.loadedShare * 100).toFixed(0)} % near their most, ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, up to ${airframe.wiring.altitudeFt} ft.`,
+      `Wires lie ${airframe.wiring.bundleWires} together, ${(airframe.wiring.loadedShare * 100).toFixed(0)} % near their most, ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, up to ${airframe.wiring.altitudeFt} ft; feeders lie by themselves.`,
       `Batteries have ${(airframe.battery.usableFraction * 100).toFixed(0)} % of their capacity left by age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds after ${airframe.pilotDelayMinutes} minutes.`,
       `A diode takes ${DIODE_V} V. A unit is dark when its bus falls below its least volts; the drop in its own wire is not counted there.`
     ],

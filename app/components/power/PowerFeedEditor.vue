@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import type { Airframe, Bus, DesignUnit, Edit, Source, Supply, SupplySwitch, Tie } from '#core/project'
 import { BUS_ROLES, MAIN_ALTERNATOR, MAIN_BATTERY, TIE_KINDS, UNIT_SOURCE } from '#core/project'
+import { GAUGES, type Feeder } from '#core/power'
+import { formatAmps } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 
 /** What was chosen in the one-line diagram, by numbers and words. */
 type Chosen = { kind: 'node' | 'tie' | 'unit' | 'switch', id: string } | undefined
-const { supply, failed, busOf } = defineProps<{ supply: Supply, failed: readonly string[], busOf: (unit: DesignUnit) => { bus: string, alsoBus?: string } }>()
+const { supply, feeders, failed, busOf } = defineProps<{ supply: Supply, feeders: readonly Feeder[], failed: readonly string[], busOf: (unit: DesignUnit) => { bus: string, alsoBus?: string } }>()
 const chosen = defineModel<Chosen>('chosen', { required: true })
 const emit = defineEmits<{ put: [next: Supply, what: string, more?: Edit[]], fail: [id: string], hang: [unit: string, bus: string] }>()
 const bench = useBench()
 const airframe = computed(() => bench.project!.airframe)
 const setAirframe = (patch: Partial<Airframe>, what: string) => bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
+const AWGS = GAUGES.filter(one => one.awg <= 22).map(one => one.awg)
+const feeder = computed(() => feeders.find(one => one.tie === tie.value?.id))
 const tie = computed(() => chosen.value?.kind === 'tie' ? supply.ties.find(one => one.id === chosen.value!.id) : undefined)
 const bus = computed(() => chosen.value?.kind === 'node' ? supply.buses.find(one => one.id === chosen.value!.id) : undefined)
 const source = computed(() => chosen.value?.kind === 'node' ? supply.sources.find(one => one.id === chosen.value!.id) : undefined)
@@ -93,8 +97,12 @@ function also(bus: string) {
       <label class="field">To<select aria-label="To" :value="tie.to" @change="event => setTie({ to: text(event) }, 'to')"><option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
       <label class="field">Closed by<select aria-label="Closed by" :value="tie.by?.switch ?? ''" @change="event => setBy(text(event))"><option value="">nothing: always closed</option><option v-for="one in supply.switches" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
       <div v-if="tie.by" class="row" role="group" aria-label="Closed in"><label v-for="at in supply.switches.find(one => one.id === tie!.by!.switch)?.positions" :key="at" class="small"><input type="checkbox" :checked="tie.by.in.includes(at)" @change="event => toggle(at, (event.target as HTMLInputElement).checked)"> {{ at }}</label></div>
-      <QuantityField kind="plain" label="Resistance, mΩ" :least="0" :most="10000" :model-value="tie.milliohm" @update:model-value="v => setTie({ milliohm: v }, 'resistance')" />
+      <QuantityField v-if="tie.kind !== 'wire'" kind="plain" :label="tie.kind === 'breaker' ? `Opens at, A (0: as proposed, ${feeder?.proposed.ratedA ?? '—'})` : 'Bears for good, A (0: not known)'" :least="0" :most="1000" :model-value="tie.ratedA ?? 0" @update:model-value="v => setTie({ ratedA: v || undefined }, 'rating')" />
+      <label class="field">Wire<select aria-label="Wire" :value="tie.awg ?? ''" @change="event => setTie({ awg: text(event) ? Number(text(event)) as 22 : undefined }, 'wire')"><option value="">as proposed{{ feeder?.proposed.awg ? `, AWG ${feeder.proposed.awg}` : '' }}</option><option v-for="one in AWGS" :key="one" :value="one">AWG {{ one }}</option></select></label>
+      <QuantityField kind="length" label="Its length, 0: not known" :least="0" :most="50000" :model-value="tie.lengthMm ?? 0" @update:model-value="v => setTie({ lengthMm: v || undefined }, 'length')" />
+      <QuantityField kind="plain" label="Contacts, mΩ" :least="0" :most="10000" :model-value="tie.milliohm" @update:model-value="v => setTie({ milliohm: v }, 'resistance')" />
       <QuantityField v-if="tie.kind === 'contactor'" kind="plain" label="Its coil draws, A" :least="0" :most="20" :model-value="tie.holdA ?? 0" @update:model-value="v => setTie({ holdA: v || undefined }, 'coil')" />
+      <p v-if="feeder" class="small quiet">Carries <b class="figures">{{ formatAmps(feeder.steadyA) }}</b> for good ({{ feeder.when }}), {{ formatAmps(feeder.mostA) }} with all at their most.</p>
       <div class="row"><button class="plain" :aria-pressed="failed.includes(tie.id)" @click="emit('fail', tie!.id)">{{ failed.includes(tie.id) ? 'Failed open: mend it' : 'Let it fail open' }}</button><button class="plain" @click="drop">Take away</button></div>
     </template>
     <template v-else-if="own"><h2>Switch</h2>
@@ -123,17 +131,11 @@ function also(bus: string) {
       <p class="small quiet">Drag it onto a bus to tie it there.</p>
       <div class="row"><button class="plain" :aria-pressed="failed.includes(source.id)" @click="emit('fail', source!.id)">{{ failed.includes(source.id) ? 'Failed: mend it' : 'Let it fail' }}</button><button class="plain" @click="drop">Take away</button></div>
     </template>
-    <template v-else><h2>Change something</h2><p class="small quiet">Choose a source, a bus, a tie, a switch or a unit.</p></template>
-    <h2 class="second">In what wires lie</h2>
-    <QuantityField kind="plain" label="Warmest around them, °C" :least="-60" :most="150" :model-value="airframe.wiring.ambientC" @update:model-value="v => setAirframe({ wiring: { ...airframe.wiring, ambientC: v } }, 'Warmth round the wires')" />
-    <QuantityField kind="plain" label="Highest flown, ft" :least="0" :most="60000" :model-value="airframe.wiring.altitudeFt" @update:model-value="v => setAirframe({ wiring: { ...airframe.wiring, altitudeFt: v } }, 'Height')" />
-    <QuantityField kind="plain" label="Wires in a bundle" :least="1" :most="500" :model-value="airframe.wiring.bundleWires" @update:model-value="v => setAirframe({ wiring: { ...airframe.wiring, bundleWires: Math.round(v) } }, 'Bundle')" />
-    <QuantityField kind="plain" label="Share of them near their most" :least="0.01" :most="1" :model-value="airframe.wiring.loadedShare" @update:model-value="v => setAirframe({ wiring: { ...airframe.wiring, loadedShare: v } }, 'Bundle')" />
-    <label class="field">Wire rated<select :value="airframe.wiring.wireC" @change="event => setAirframe({ wiring: { ...airframe.wiring, wireC: Number(text(event)) as 150 } }, 'Wire')"><option :value="105">105 °C</option><option :value="150">150 °C</option><option :value="200">200 °C</option></select></label>
-    <label class="small"><input type="checkbox" :checked="airframe.spareFuses" @change="event => setAirframe({ spareFuses: (event.target as HTMLInputElement).checked }, 'Spare fuses')"> spare fuses are carried</label>
+    <template v-else><h2>Change something</h2><p class="small quiet">Choose a source, a bus, a tie, a switch or a unit in the diagram.</p></template>
   </section>
 </template>
 
 <style scoped>
-.edit { overflow-y: auto; display: grid; gap: 6px; align-content: start; } .second { margin-top: 8px; border-top: 1px solid var(--rule); padding-top: 6px; }
+.edit { display: flex; flex-wrap: wrap; gap: 5px 12px; align-items: end; min-height: 62px; max-height: 176px; overflow-y: auto; padding: 8px 12px; align-content: start; }
+.edit > h2 { flex: 0 0 100%; } .edit > .field { flex: 0 1 148px; } .edit > p { flex: 1 1 240px; align-self: center; } .edit :deep(input:not([type=checkbox])), .edit select { padding: 2px 5px; font-size: 12.5px; }
 </style>

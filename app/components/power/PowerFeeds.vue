@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { nanoid } from 'nanoid'
-import { layOneLine, lineOf, signOf, SIGNS, type PlacedLine } from '#core/formats'
+import { layOneLine, lineOf, SIGNS, type PlacedLine } from '#core/formats'
 import { busOf, closed, fedBy, oneLine, positionsOf, supplyOf, Wired, type PowerReport } from '#core/power'
 import { MAIN_BATTERY, type Edit, type Supply, type Tie } from '#core/project'
 import { useBench } from '~/stores/bench'
@@ -26,9 +26,9 @@ const fail = (id: string) => { failed.value = failed.value.includes(id) ? failed
 const afterLoss = () => { tried.value = Object.fromEntries(positionsOf(supply.value, 'afterLoss')); failed.value = supply.value.sources.filter(one => one.kind === 'alternator').map(one => one.id).concat('alternator') }
 
 let round = 0
-watch(() => [bench.design!, power.circuits] as const, async ([design, circuits]) => {
+watch(() => [bench.design!, power] as const, async ([design, { circuits, feeders }]) => {
   const mine = ++round
-  const line = oneLine(design, supply.value, circuits)
+  const line = oneLine(design, supply.value, circuits, feeders)
   const laid = await layOneLine(line, await useElk())
   if (mine === round) placed.value = laid
 }, { immediate: true })
@@ -111,34 +111,34 @@ const isChosen = (node: PlacedLine['nodes'][number]) => chosen.value?.id === (no
         <button v-if="changedSetting" class="plain" @click="tried = {}; failed = []">Back to normal</button>
         <span v-if="changedSetting" class="small" role="status"><b>{{ fed.powered.size }}</b> of {{ bench.design!.units.filter(unit => unit.item.power).length }} units fed</span>
       </div>
-      <div ref="paper" class="paper" tabindex="0" role="region" aria-label="One-line diagram; every unit and tie in it can be reached by Tab and is edited at the right">
-        <svg v-if="placed" :viewBox="`-6 -10 ${placed.width + 12} ${placed.height + 20}`" :width="placed.width + 12" :height="placed.height + 20" role="group" aria-label="One-line diagram">
+      <div ref="paper" class="paper" tabindex="0" role="region" aria-label="One-line diagram; every unit and tie in it can be reached by Tab and is edited below">
+        <svg v-if="placed" :viewBox="`-6 -10 ${placed.width + 12} ${placed.height + 20}`" :width="placed.width + 12" :height="placed.height + 20" :style="{ minWidth: `${Math.round(placed.width * 0.88)}px` }" role="group" aria-label="One-line diagram">
           <g v-for="edge in placed.edges" :key="edge.id" :class="['edge', edge.kind, { shut: edgeShut(edge.tie), dead: !isFed(edge.from), chosen: chosen?.kind === 'tie' && chosen.id === edge.tie }]">
             <path class="run" :d="lineOf(edge.points)" />
-            <g :transform="`translate(${signOf(edge).x} ${signOf(edge).y})`" :role="edge.tie ? 'button' : undefined" :tabindex="edge.tie ? 0 : undefined" :aria-label="edge.tie ? `${edge.says}, ${edge.kind}${edgeShut(edge.tie) ? ', open' : ''}` : undefined" @click="edge.tie && (chosen = { kind: 'tie', id: edge.tie })" @keydown.enter="edge.tie && (chosen = { kind: 'tie', id: edge.tie })">
-              <rect v-if="edge.tie" x="-60" y="-16" width="80" height="22" class="touch" /><path v-if="SIGNS[edge.kind]" class="sign" :d="SIGNS[edge.kind]" /><text y="-7" :x="edge.tie ? 14 : 0" :text-anchor="edge.tie ? 'end' : 'middle'">{{ edge.says }}{{ edgeShut(edge.tie) ? ' · open' : '' }}</text>
+            <g :transform="`translate(${edge.sign.x} ${edge.sign.y})`" :role="edge.tie ? 'button' : undefined" :tabindex="edge.tie ? 0 : undefined" :aria-label="edge.tie ? `${edge.says}, ${edge.kind}${edgeShut(edge.tie) ? ', open' : ''}` : undefined" @click="edge.tie && (chosen = { kind: 'tie', id: edge.tie })" @keydown.enter="edge.tie && (chosen = { kind: 'tie', id: edge.tie })">
+              <rect v-if="edge.tie" x="-34" y="-16" width="68" height="23" class="touch" /><path v-if="SIGNS[edge.kind]" class="sign" :d="SIGNS[edge.kind]" /><text y="-7" text-anchor="middle">{{ edge.says }}{{ edgeShut(edge.tie) ? ' · open' : '' }}</text>
             </g>
           </g>
           <g v-for="node in placed.nodes" :key="node.id" :class="['node', node.kind, { dead: !isFed(node.id), chosen: isChosen(node), over: over === node.id }]" :data-bus="node.kind === 'bus' ? node.id : undefined" :data-node="node.id" :transform="`translate(${node.x} ${node.y})`" role="button" tabindex="0" :aria-label="`${node.says}, ${node.note}${isFed(node.id) ? '' : ', dark'}`" @click="choose(node)" @keydown.enter="choose(node)" @keydown.space.prevent="choose(node)" @pointerdown="event => take(event, node.id, node.says)">
             <rect :width="node.width" :height="node.height" :rx="node.kind === 'alternator' ? 20 : node.kind === 'unit' ? 0 : 2" />
-            <template v-if="node.kind === 'unit'"><text x="4" y="13">{{ node.says.length > 22 ? `${node.says.slice(0, 21)}…` : node.says }}</text><text :x="node.width - 3" y="13" text-anchor="end" class="note">{{ isFed(node.id) ? node.note : 'dark' }}</text></template>
+            <template v-if="node.kind === 'unit'"><text x="4" y="13">{{ node.says.length > 20 ? `${node.says.slice(0, 19)}…` : node.says }}</text><text :x="node.width - 3" y="13" text-anchor="end" class="note">{{ isFed(node.id) ? node.note : 'dark' }}</text></template>
             <template v-else><text x="9" :y="Math.min(node.height / 2, 20) - 2" class="name">{{ node.says }}</text><text x="9" :y="Math.min(node.height / 2, 20) + 11" class="note">{{ failed.includes(node.id) ? 'failed' : isFed(node.id) ? node.note : 'dark' }}</text></template>
           </g>
         </svg>
         <p v-else class="quiet small">Setting the diagram out…</p>
       </div>
-      <p class="quiet small">Drag a unit onto a bus to hang it there; drag a source or a bus onto a bus to tie them. Click or press Enter on anything to change it at the right. Broken lines are dark or open.</p>
+      <p class="quiet small">Drag a unit onto a bus to hang it there; drag a source or a bus onto a bus to tie them. Click or press Enter on anything to change it below. Broken lines are dark or open.</p>
       <span v-if="held?.moved" class="ghost" :style="{ left: `${held.x + 10}px`, top: `${held.y + 6}px` }">{{ held.says }}<template v-if="over"> → {{ supply.buses.find(one => one.id === over)?.name }}</template></span>
     </section>
-    <PowerFeedEditor v-model:chosen="chosen" :supply="supply" :failed="failed" :bus-of="unit => busOf(bench.design!, supply, unit)" @put="put" @fail="fail" @hang="hang" />
+    <PowerFeedEditor v-model:chosen="chosen" :supply="supply" :feeders="power.feeders" :failed="failed" :bus-of="unit => busOf(bench.design!, supply, unit)" @put="put" @fail="fail" @hang="hang" />
   </div>
 </template>
 
 <style scoped>
-.feeds { display: grid; grid-template-columns: minmax(0, 1fr) 206px; gap: 12px; height: 100%; min-height: 380px; } .drawing { display: grid; grid-template-rows: auto auto minmax(0, 1fr) auto; min-height: 0; gap: 5px; }
+.feeds { display: grid; grid-template-rows: minmax(0, 1fr) auto; gap: 8px; height: 100%; min-height: 430px; } .drawing { display: grid; grid-template-rows: auto auto minmax(0, 1fr) auto; min-height: 0; gap: 5px; }
 .drawing.sheet { padding: 8px 10px; } .bar { gap: 5px; } .bar .plain, .tries .plain { padding: 1px 6px; font-size: 12px; } .tries { gap: 3px 8px; } .tries select { padding: 0 3px; font-size: 12px; } .try { display: inline-flex; gap: 4px; align-items: center; } .link { border: 0; background: none; padding: 0; color: inherit; text-decoration: underline dotted; cursor: pointer; font: inherit; font-size: 12px; }
 .paper { overflow: auto; border: 1px solid var(--rule); background: var(--chalk); touch-action: pan-x pan-y; }
-svg { display: block; max-width: none; user-select: none; }
+svg { display: block; max-width: 100%; height: auto; user-select: none; } .node.unit .note { font-size: 9px; }
 text { font: 10px 'B612', sans-serif; fill: var(--graphite); } .name { font-weight: 700; font-size: 11px; } .note { fill: var(--quiet); }
 .run { fill: none; stroke: var(--graphite); stroke-width: 1.2; } .sign { fill: var(--chalk); stroke: var(--graphite); stroke-width: 1.4; } .touch { fill: transparent; } .edge [role=button] { cursor: pointer; }
 .edge text { font-size: 8.5px; paint-order: stroke; stroke: var(--chalk); stroke-width: 3px; }

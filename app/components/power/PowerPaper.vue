@@ -22,17 +22,15 @@ async function give(work: () => Promise<void>) {
 const givePdf = () => give(async () => { const { writeAnalysisPdf } = await import('#core/print'); giveFile(fileName(`${stem.value} load analysis`, 'pdf'), await writeAnalysisPdf(analysis.value, paper.value), 'application/pdf') })
 const giveXlsx = () => give(async () => { const { default: writeExcel } = await import('write-excel-file/universal'); giveFile(fileName(`${stem.value} load analysis`, 'xlsx'), new Uint8Array(await (await writeExcel(analysisSheets(analysis.value)).toBlob()).arrayBuffer()), 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet') })
 const giveCsv = () => { giveFile(fileName(`${stem.value} load analysis`, 'csv'), writeAnalysisCsv(analysis.value), 'text/csv') }
-const giveSvg = () => give(async () => { giveFile(fileName(`${stem.value} one line`, 'svg'), writeOneLineSvg(await layOneLine(oneLine(bench.design!, power.supply, power.circuits), await useElk()), `${stem.value}, one-line diagram`), 'image/svg+xml') })
+const giveSvg = () => give(async () => { giveFile(fileName(`${stem.value} one line`, 'svg'), writeOneLineSvg(await layOneLine(oneLine(bench.design!, power.supply, power.circuits, power.feeders), await useElk()), `${stem.value}, one-line diagram`), 'image/svg+xml') })
 </script>
 
 <template>
   <div class="paper">
-    <section class="sheet grid">
-      <h2>Load analysis</h2>
-      <div class="row"><select v-model="paper" class="plain" aria-label="Paper"><option v-for="one in PAPER_NAMES" :key="one">{{ one }}</option></select><button class="plain firm" :disabled="busy" @click="givePdf">PDF to sign</button><button class="plain" :disabled="busy" @click="giveXlsx">XLSX</button><button class="plain" :disabled="busy" @click="giveCsv">CSV</button></div>
-      <p class="small">Sources, loads by phase with the alternator lost before and after shedding, feeds, circuits, rows of protectors, what goes dark when; assumptions, sources, and a place for the signature of a person licensed for it.</p>
-      <h2>One-line diagram</h2>
-      <div class="row"><button class="plain" :disabled="busy" @click="giveSvg">SVG</button></div>
+    <section class="sheet row files">
+      <h2>Load analysis</h2><select v-model="paper" class="plain" aria-label="Paper"><option v-for="one in PAPER_NAMES" :key="one">{{ one }}</option></select><button class="plain firm" :disabled="busy" @click="givePdf">PDF to sign</button><button class="plain" :disabled="busy" @click="giveXlsx">XLSX</button><button class="plain" :disabled="busy" @click="giveCsv">CSV</button>
+      <h2 class="next">One-line diagram</h2><button class="plain" :disabled="busy" @click="giveSvg">SVG</button>
+      <p class="small quiet">Below is what the paper says: sources, loads, feeds, circuits, what goes dark when; assumptions, sources, and on paper a place for the signature of a person licensed for it.</p>
     </section>
     <section class="sheet preview" role="region" aria-label="What the paper says" tabindex="0">
       <h2>{{ analysis.title }}</h2><p class="quiet">{{ analysis.of }}, {{ analysis.on }}</p>
@@ -47,5 +45,5 @@ const giveSvg = () => give(async () => { giveFile(fileName(`${stem.value} one li
 </template>
 
 <style scoped>
-.paper { display: grid; grid-template-columns: 300px minmax(0, 1fr); gap: 12px; align-items: start; } .preview { overflow-x: auto; } h3 { margin-top: 12px; } ul { padding-left: 18px; } .preview table.list { font-size: 11.5px; } .preview table.list th { position: static; font-size: 11px; }
+.paper { display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; } .files .next { margin-left: 18px; } .preview { overflow-x: auto; } h3 { margin-top: 12px; } ul { padding-left: 18px; } .preview table.list { font-size: 11px; } .preview table.list th { position: static; font-size: 10.5px; vertical-align: bottom; white-space: normal; } .preview table.list td, .preview table.list th { padding: 2px 5px 2px 0; }
 </style>
