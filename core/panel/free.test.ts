@@ -9,7 +9,7 @@ const zone = (area: Zone['area'], patch: Partial<Zone> = {}): Zone => ({ id: 'z'
 const down = (one: ReturnType<typeof item>, x: number, y: number) => setDown({ id: one.id, label: one.name, item: one }, x, y)!
 
 const size = fc.integer({ min: 20, max: 140 })
-const face = fc.oneof(size.map(d => roundFace(d)), fc.tuple(size, size).map(([w, h]) => boxFace(w, h)), size.map(d => ({ bezel: { shape: 'flats' as const, diameterMm: d + 4, acrossMm: d, turned: false }, cutout: { shape: 'flats' as const, diameterMm: d, acrossMm: d * 0.8, turned: true }, screws: [], stack: false })))
+const face = fc.oneof(size.map(d => roundFace(d)), fc.tuple(size, size).map(([w, h]) => boxFace(w, h)), fc.tuple(size, size, fc.integer({ min: 1, max: 30 })).map(([widthMm, heightMm, cornerMm]) => ({ bezel: { shape: 'rectangle' as const, widthMm: widthMm + 6, heightMm: heightMm + 6, cornerMm: cornerMm / 2 }, cutout: { shape: 'rectangle' as const, widthMm, heightMm, cornerMm }, screws: [], stack: false })), size.map(d => ({ bezel: { shape: 'flats' as const, diameterMm: d + 4, acrossMm: d, turned: false }, cutout: { shape: 'flats' as const, diameterMm: d, acrossMm: d * 0.8, turned: true }, screws: [], stack: false })))
 const body = fc.option(fc.tuple(size, size, fc.integer({ min: 20, max: 280 })).map(([widthMm, heightMm, depthMm]) => ({ widthMm, heightMm, depthMm, connectorMm: 10 })), { nil: undefined })
 const screws = fc.array(fc.record({ xMm: fc.integer({ min: -60, max: 60 }), yMm: fc.integer({ min: -60, max: 60 }), holeMm: fc.constant(3.8) }), { maxLength: 2 })
 const one = (id: string) => fc.tuple(face, body, screws).map(([f, b, s]) => item({ id, face: { ...f!, screws: s }, body: b }))

@@ -1,5 +1,5 @@
 import type { Item } from '../catalogue'
-import { bounds, convexPieces, extent, figureAt, hull, pointsOf, type Figure, type PointMm } from './geometry'
+import { bounds, convexPieces, extent, figureAt, hull, pointsOf, pointToBox, type Figure, type PointMm } from './geometry'
 import { SCREW_BEHIND_MM, screwEdgeMm, TOUCH_MM } from './check'
 import { levelRuns } from './strength'
 import { setDown, type Ground, type Placed } from './place'
@@ -33,7 +33,7 @@ interface Piece {
 }
 
 const ringOf = (f: Exclude<Figure, { kind: 'many' }>): { ring: readonly PointMm[], round: number } =>
-  f.kind === 'circle' ? { ring: [[f.x, f.y]], round: f.r } : { ring: pointsOf(f), round: 0 }
+  f.kind === 'circle' ? { ring: [[f.x, f.y]], round: f.r } : { ring: pointsOf(f), round: f.kind === 'box' ? f.c ?? 0 : 0 }
 /** A figure as convex rounded rings. */
 function convexOf(f: Figure): { ring: readonly PointMm[], round: number }[] {
   if (f.kind === 'many') return f.parts.flatMap(convexOf)
@@ -111,12 +111,8 @@ interface Keep { mine: Figure, apart: number }
 function leading(keeps: readonly Keep[]): Keep[] {
   const covers = (outer: Keep, inner: Keep): boolean => {
     const e = extent(inner.mine)
-    const o = extent(outer.mine)
-    const centre = [(o.minX + o.maxX) / 2, (o.minY + o.maxY) / 2] as const
     return [e.minX, e.maxX].every(x => [e.minY, e.maxY].every((y) => {
-      const far = outer.mine.kind === 'circle' ? Math.hypot(x - centre[0], y - centre[1]) - outer.mine.r
-        : outer.mine.kind === 'box' ? Math.max(o.minX - x, x - o.maxX, o.minY - y, y - o.maxY) <= 0 ? Math.max(o.minX - x, x - o.maxX, o.minY - y, y - o.maxY) : Math.hypot(Math.max(o.minX - x, x - o.maxX, 0), Math.max(o.minY - y, y - o.maxY, 0))
-          : Infinity
+      const far = outer.mine.kind === 'circle' ? Math.hypot(x - outer.mine.x, y - outer.mine.y) - outer.mine.r : outer.mine.kind === 'box' ? pointToBox(x, y, outer.mine) : Infinity
       return far + inner.apart <= outer.apart
     }))
   }
@@ -125,13 +121,13 @@ function leading(keeps: readonly Keep[]): Keep[] {
 
 const segments = (ring: readonly PointMm[]) => ring.map((p, i) => ({ ring: [p, ring[(i + 1) % ring.length]!], round: 0 }))
 
-/** Whether a figure lies within another's upright extent or circle, so that keeping the outer clear keeps the inner clear. */
+/** Whether a figure, or the upright box around it, lies within a circle or a box, so that keeping the outer clear keeps the inner clear. */
 function within(inner: Figure, outer: Figure): boolean {
+  if (outer.kind !== 'circle' && outer.kind !== 'box') return false
+  const away = (x: number, y: number) => outer.kind === 'circle' ? Math.hypot(x - outer.x, y - outer.y) - outer.r : pointToBox(x, y, outer)
+  if (inner.kind === 'circle') return away(inner.x, inner.y) <= -inner.r
   const e = extent(inner)
-  if (outer.kind === 'circle') return inner.kind === 'circle' ? Math.hypot(inner.x - outer.x, inner.y - outer.y) + inner.r <= outer.r : Math.max(...[e.minX, e.maxX].flatMap(x => [e.minY, e.maxY].map(y => Math.hypot(x - outer.x, y - outer.y)))) <= outer.r
-  if (outer.kind !== 'box') return false
-  const o = extent(outer)
-  return e.minX >= o.minX && e.maxX <= o.maxX && e.minY >= o.minY && e.maxY <= o.maxY
+  return [e.minX, e.maxX].every(x => [e.minY, e.maxY].every(y => away(x, y) <= 0))
 }
 
 /** All that the item's centre must keep out of. */

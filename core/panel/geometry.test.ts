@@ -6,7 +6,8 @@ import { areaMm2, convexPieces, depthInside, DIRECTIONS, figureAreaMm2, figureAt
 const place = fc.double({ min: -300, max: 300, noNaN: true })
 const size = fc.double({ min: 1, max: 200, noNaN: true })
 const circle = fc.record({ kind: fc.constant('circle' as const), x: place, y: place, r: size })
-const box = fc.record({ kind: fc.constant('box' as const), x: place, y: place, w: size, h: size })
+/** Boxes with square and with rounded corners, up to a full half circle at their ends. */
+const box: fc.Arbitrary<Box> = fc.tuple(place, place, size, size, fc.option(fc.double({ min: 0.02, max: 1, noNaN: true }), { nil: undefined })).map(([x, y, w, h, round]) => ({ kind: 'box', x, y, w, h, ...round !== undefined && { c: round * Math.min(w, h) / 2 } }))
 const figure: fc.Arbitrary<Circle | Box> = fc.oneof(circle, box)
 /** A polygon that may be hollow: points round a centre at changing distances. */
 const poly: fc.Arbitrary<Poly> = fc.tuple(place, place, fc.array(fc.double({ min: 10, max: 150, noNaN: true }), { minLength: 3, maxLength: 9 }))
@@ -17,6 +18,14 @@ const any: fc.Arbitrary<Circle | Box | Poly> = fc.oneof(circle, box, poly)
 function reference(f: Circle | Box | Poly): Flatten.Polygon | Flatten.Circle {
   if (f.kind === 'circle') return new Flatten.Circle(new Flatten.Point(f.x, f.y), f.r)
   if (f.kind === 'poly') return new Flatten.Polygon([f.points.map(([x, y]) => new Flatten.Point(x, y))] as unknown as Flatten.Point[])
+  if (f.c) {
+    const { x, y, c } = f
+    const [w, h] = [f.w / 2, f.h / 2]
+    const at = (px: number, py: number) => new Flatten.Point(x + px, y + py)
+    const side = (ax: number, ay: number, bx: number, by: number) => Math.hypot(bx - ax, by - ay) < 1e-9 ? [] : [new Flatten.Segment(at(ax, ay), at(bx, by))]
+    const corner = (px: number, py: number, from: number) => new Flatten.Arc(at(px, py), c, from * Math.PI / 2, (from + 1) * Math.PI / 2, true)
+    return new Flatten.Polygon([...side(-w + c, -h, w - c, -h), corner(w - c, -h + c, 3), ...side(w, -h + c, w, h - c), corner(w - c, h - c, 0), ...side(w - c, h, -w + c, h), corner(-w + c, h - c, 1), ...side(-w, h - c, -w, -h + c), corner(-w + c, -h + c, 2)] as unknown as Flatten.Point[])
+  }
   return new Flatten.Polygon([[[f.x - f.w / 2, f.y - f.h / 2], [f.x + f.w / 2, f.y - f.h / 2], [f.x + f.w / 2, f.y + f.h / 2], [f.x - f.w / 2, f.y + f.h / 2]]] as unknown as Flatten.Point[])
 }
 const asPolygon = (f: Circle | Box | Poly) => { const shape = reference(f); return shape instanceof Flatten.Circle ? new Flatten.Polygon(shape) : shape }
@@ -57,6 +66,7 @@ describe('polygons', () => {
     const theirs = asPolygon(a).distanceTo(asPolygon(b))[0]
     if (mine > 0.01) { expect(mine).toBeCloseTo(theirs, 4); expect(gap(b, a)).toBeCloseTo(mine, 9) } else if (theirs > 0.01) expect(asPolygon(a).contains(asPolygon(b)) || asPolygon(b).contains(asPolygon(a))).toBe(true)
   }), { numRuns: 400 }))
+  it('area of a rounded box agrees with the library, arcs and all', () => fc.assert(fc.property(box, (b) => { expect(figureAreaMm2(b)).toBeCloseTo(asPolygon(b).area(), 4) })))
   it('area agrees with the library, and convex pieces add up to it', () => fc.assert(fc.property(poly, (a) => {
     expect(areaMm2(a.points)).toBeCloseTo(asPolygon(a).area(), 5)
     expect(convexPieces(a.points).reduce((sum, piece) => sum + areaMm2(piece), 0)).toBeCloseTo(areaMm2(a.points), 4)
@@ -75,6 +85,15 @@ describe('polygons', () => {
 })
 
 describe('cutouts of the trade', () => {
+  // A radio’s opening with corners of a quarter inch beside a 3-1/8 in dial set off its corner: Pythagoras.
+  it('a rounded corner leaves more metal than a square one: to its arc, not to the corner it does not have', () => {
+    const square = figureAt({ shape: 'rectangle', widthMm: 160, heightMm: 60, cornerMm: 0 }, 0, 0)
+    const rounded = figureAt({ shape: 'rectangle', widthMm: 160, heightMm: 60, cornerMm: 6.35 }, 0, 0)
+    const dial = figureAt({ shape: 'round', diameterMm: 79.375 }, 80 + 34, 30 + 34)
+    expect(gap(square, dial)).toBeCloseTo(34 * Math.SQRT2 - 79.375 / 2, 9)
+    expect(gap(rounded, dial)).toBeCloseTo((34 + 6.35) * Math.SQRT2 - 6.35 - 79.375 / 2, 9)
+    expect(metalToEdge(rounded, [[-90, -40], [90, -40], [90, 40], [-90, 40]])).toBeCloseTo(10, 9)
+  })
   // A switch bushing of 15/32 in with flats (common practice): circle segment area, Bronshtein: r² (α − sin α cos α) each.
   it('a round hole with flats has the area of the circle less two segments, and never less metal than it leaves', () => {
     const r = 15 / 32 * 25.4 / 2
@@ -99,7 +118,7 @@ describe('metal to the edge of the sheet', () => {
 
   it('agrees with the library for figures inside', () => fc.assert(fc.property(fc.double({ min: 80, max: 520, noNaN: true }), fc.double({ min: 80, max: 220, noNaN: true }), fc.double({ min: 5, max: 70, noNaN: true }), (x, y, half) => {
     const edge = new Flatten.Polygon([notched.map(([px, py]) => new Flatten.Point(px, py))] as unknown as Flatten.Point[])
-    for (const f of [{ kind: 'circle', x, y, r: half }, { kind: 'box', x, y, w: half * 2, h: half }] as const) {
+    for (const f of [{ kind: 'circle', x, y, r: half }, { kind: 'box', x, y, w: half * 2, h: half }, { kind: 'box', x, y, w: half * 2, h: half, c: half / 3 }] as const) {
       const mine = metalToEdge(f, notched)
       if (mine <= 0.01) continue
       const there = Math.min(...[...edge.edges as unknown as Set<Flatten.Edge>].map(one => asPolygon(f).distanceTo(one.shape as Flatten.Segment)[0]))

@@ -2,11 +2,12 @@ import type { Shape } from '../catalogue'
 
 /**
  * Plane geometry of faces. All lengths are millimetres; x to the right, y up.
- * Circles, upright rectangles and polygons; a compound cutout is many of them. Distances between what is apart are
- * exact. Rounded corners are counted as square ones: the true metal is never less than what is said here.
+ * Circles, upright rectangles, their corners square or rounded, and polygons; a compound cutout is many of them.
+ * Distances between what is apart are exact.
  */
 export type Circle = { readonly kind: 'circle', readonly x: number, readonly y: number, readonly r: number }
-export type Box = { readonly kind: 'box', readonly x: number, readonly y: number, readonly w: number, readonly h: number }
+/** `c` is the radius of its corners; square ones where absent. */
+export type Box = { readonly kind: 'box', readonly x: number, readonly y: number, readonly w: number, readonly h: number, readonly c?: number }
 /** A closed polygon that does not cross itself; `x`, `y` is the point it is set down by. */
 export type Poly = { readonly kind: 'poly', readonly x: number, readonly y: number, readonly points: readonly PointMm[] }
 export type Many = { readonly kind: 'many', readonly x: number, readonly y: number, readonly parts: readonly (Circle | Box | Poly)[] }
@@ -34,7 +35,10 @@ function flatsPoly(diameterMm: number, acrossMm: number, turned: boolean, x: num
 export function figureAt(shape: Shape, x: number, y: number): Figure {
   switch (shape.shape) {
     case 'round': return { kind: 'circle', x, y, r: shape.diameterMm / 2 }
-    case 'rectangle': return { kind: 'box', x, y, w: shape.widthMm, h: shape.heightMm }
+    case 'rectangle': {
+      const c = Math.min(shape.cornerMm, shape.widthMm / 2, shape.heightMm / 2)
+      return { kind: 'box', x, y, w: shape.widthMm, h: shape.heightMm, ...c > 0 && { c } }
+    }
     case 'flats': return flatsPoly(shape.diameterMm, shape.acrossMm, shape.turned, x, y)
     case 'compound': return { kind: 'many', x, y, parts: shape.parts.map(part => figureAt(part.of, x + part.xMm, y + part.yMm) as Circle | Box | Poly) }
   }
@@ -66,11 +70,15 @@ export function halfSize(f: Figure): PointMm {
   return [(e.maxX - e.minX) / 2, (e.maxY - e.minY) / 2]
 }
 
-function boxCircleGap(box: Box, circle: Circle): number {
-  const dx = Math.abs(circle.x - box.x) - box.w / 2
-  const dy = Math.abs(circle.y - box.y) - box.h / 2
-  if (dx <= 0 && dy <= 0) return Math.max(dx, dy) - circle.r
-  return Math.hypot(Math.max(dx, 0), Math.max(dy, 0)) - circle.r
+/** A rounded box is its core grown by the radius of its corners: distances are taken to the core, less the radius. */
+export const coreOf = (box: Box): Box => box.c ? { kind: 'box', x: box.x, y: box.y, w: box.w - 2 * box.c, h: box.h - 2 * box.c } : box
+
+/** Distance from a point to a box, rounded or not; negative inside: how far it is to the nearest side. */
+export function pointToBox(x: number, y: number, box: Box): number {
+  const c = box.c ?? 0
+  const dx = Math.abs(x - box.x) - box.w / 2 + c
+  const dy = Math.abs(y - box.y) - box.h / 2 + c
+  return (dx > 0 && dy > 0 ? Math.hypot(dx, dy) : Math.max(dx, dy)) - c
 }
 
 /**
@@ -81,24 +89,26 @@ export function gap(a: Figure, b: Figure): number {
   if (a.kind === 'many') return Math.min(...a.parts.map(part => gap(part, b)))
   if (b.kind === 'many') return Math.min(...b.parts.map(part => gap(a, part)))
   if (a.kind === 'poly' || b.kind === 'poly') return polyGap(a, b)
-  if (a.kind === 'circle') return b.kind === 'circle' ? Math.hypot(a.x - b.x, a.y - b.y) - a.r - b.r : boxCircleGap(b, a)
-  if (b.kind === 'circle') return boxCircleGap(a, b)
-  const dx = Math.abs(a.x - b.x) - (a.w + b.w) / 2
-  const dy = Math.abs(a.y - b.y) - (a.h + b.h) / 2
-  return dx > 0 && dy > 0 ? Math.hypot(dx, dy) : Math.max(dx, dy)
+  if (a.kind === 'circle') return b.kind === 'circle' ? Math.hypot(a.x - b.x, a.y - b.y) - a.r - b.r : pointToBox(a.x, a.y, b) - a.r
+  if (b.kind === 'circle') return pointToBox(b.x, b.y, a) - b.r
+  const round = (a.c ?? 0) + (b.c ?? 0)
+  const dx = Math.abs(a.x - b.x) - (a.w + b.w) / 2 + round
+  const dy = Math.abs(a.y - b.y) - (a.h + b.h) / 2 + round
+  return (dx > 0 && dy > 0 ? Math.hypot(dx, dy) : Math.max(dx, dy)) - round
 }
 
 /** Gap where one at least is a polygon. An overlap with a hollow polygon is the deepest of its convex pieces'. */
 function polyGap(a: Exclude<Figure, Many>, b: Exclude<Figure, Many>): number {
-  if (a.kind === 'circle') return b.kind === 'poly' ? -depthInside([a.x, a.y], b.points) - a.r : boxCircleGap(b as Box, a)
+  if (a.kind === 'circle') return -depthInside([a.x, a.y], (b as Poly).points) - a.r
   if (b.kind === 'circle') return -depthInside([b.x, b.y], (a as Poly).points) - b.r
+  const round = (a.kind === 'box' ? a.c ?? 0 : 0) + (b.kind === 'box' ? b.c ?? 0 : 0)
   const one = pointsOf(a)
   const other = pointsOf(b)
   const apart = polygonDistance(one, other)
-  if (apart > 0) return apart
+  if (apart > 0) return apart - round
   let deepest = 0
   for (const p of convexPieces(one)) for (const q of convexPieces(other)) deepest = Math.min(deepest, convexOverlap(p, q))
-  return deepest
+  return deepest - round
 }
 
 /** Least distance between two polygons' grounds; 0 when they share any. */
@@ -229,8 +239,8 @@ export function depthInside(p: PointMm, polygon: readonly PointMm[]): number {
   return within ? Math.sqrt(least2) : -Math.sqrt(least2)
 }
 
-/** Corners of a box or a polygon. */
-export const pointsOf = (f: Box | Poly): readonly PointMm[] => f.kind === 'poly' ? f.points : corners(f)
+/** Corners of a polygon, or of a box’s core: where its corners are rounded, it is the ring that is grown by their radius. */
+export const pointsOf = (f: Box | Poly): readonly PointMm[] => f.kind === 'poly' ? f.points : corners(coreOf(f))
 
 const corners = (box: Box): PointMm[] => [
   [box.x - box.w / 2, box.y - box.h / 2], [box.x + box.w / 2, box.y - box.h / 2],
@@ -264,6 +274,7 @@ export function metalToEdge(figure: Figure, outline: readonly PointMm[]): number
   if (figure.kind === 'circle') return depthInside([figure.x, figure.y], outline) - figure.r
   if (figure.kind === 'many') return Math.min(...figure.parts.map(part => metalToEdge(part, outline)))
   if (figure.kind === 'poly') return polyToEdge(figure.points, outline)
+  if (figure.c) return metalToEdge(coreOf(figure), outline) - figure.c
   const points = corners(figure)
   let least = Infinity
   for (const corner of points) least = Math.min(least, depthInside(corner, outline))
@@ -296,7 +307,7 @@ function polyToEdge(points: readonly PointMm[], outline: readonly PointMm[]): nu
 export function figureAreaMm2(f: Figure): number {
   switch (f.kind) {
     case 'circle': return Math.PI * f.r ** 2
-    case 'box': return f.w * f.h
+    case 'box': return f.w * f.h - (4 - Math.PI) * (f.c ?? 0) ** 2
     case 'poly': return areaMm2(f.points)
     case 'many': return f.parts.reduce((sum, part) => sum + figureAreaMm2(part), 0)
   }

@@ -39,7 +39,14 @@ type Interval = readonly [number, number]
 function chords(f: Figure, y: number): Interval[] {
   switch (f.kind) {
     case 'circle': { const h = f.r ** 2 - (y - f.y) ** 2; return h <= 0 ? [] : [[f.x - Math.sqrt(h), f.x + Math.sqrt(h)]] }
-    case 'box': return Math.abs(y - f.y) >= f.h / 2 ? [] : [[f.x - f.w / 2, f.x + f.w / 2]]
+    case 'box': {
+      const up = Math.abs(y - f.y)
+      if (up >= f.h / 2) return []
+      const c = f.c ?? 0
+      const into = Math.max(0, up - f.h / 2 + c)
+      const half = f.w / 2 - c + Math.sqrt(c ** 2 - into ** 2)
+      return [[f.x - half, f.x + half]]
+    }
     case 'many': return f.parts.flatMap(part => chords(part, y))
     case 'poly': return levelRuns(f.points, y)
   }
