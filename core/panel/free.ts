@@ -1,5 +1,5 @@
 import type { Item } from '../catalogue'
-import { bounds, convexPieces, extent, figureAt, hull, pointsOf, pointToBox, type Figure, type PointMm } from './geometry'
+import { bounds, convexPieces, extent, figureAt, hull, inside, pointsOf, pointToBox, type Figure, type PointMm } from './geometry'
 import { SCREW_BEHIND_MM, screwEdgeMm, TOUCH_MM } from './check'
 import { levelRuns } from './strength'
 import { setDown, type Ground, type Placed } from './place'
@@ -25,8 +25,8 @@ export interface FreeGround {
  */
 interface Piece {
   readonly xs: Float64Array, readonly ys: Float64Array, readonly sides: Float64Array, readonly round: number, readonly low: number, readonly high: number
-  /** An upright box with square corners: its run is the same in every row. */
-  readonly upright: boolean
+  /** Where the ring is a point or an upright box: its ends, so that a row's run is a sum and a root. */
+  readonly box: readonly [x0: number, x1: number, y0: number, y1: number] | undefined
   /** Its run in the row last asked for; `from > to` when it misses it. */
   from: number
   to: number
@@ -66,8 +66,8 @@ function piece(ring: readonly PointMm[], round: number): Piece {
     const ny = (xs[i]! - xs[j]!) / length * round * hand
     sides[at++] = xs[i]! + nx; sides[at++] = ys[i]! + ny; sides[at++] = xs[j]! + nx; sides[at++] = ys[j]! + ny
   }
-  const upright = round === 0 && n === 4 && xs.every((x, i) => x === xs[(i + 1) % 4] || ys[i] === ys[(i + 1) % 4])
-  return { xs, ys, sides, round, low: low - round, high: high + round, upright, from: upright ? Math.min(...xs) : 0, to: upright ? Math.max(...xs) : 0 }
+  const upright = n === 1 || n === 4 && xs.every((x, i) => x === xs[(i + 1) % 4] || ys[i] === ys[(i + 1) % 4])
+  return { xs, ys, sides, round, low: low - round, high: high + round, box: upright ? [Math.min(...xs), Math.max(...xs), low, high] : undefined, from: 0, to: 0 }
 }
 
 /** Where the centre must not be so that the item's figure (about the origin) keeps `apart` from an obstacle. */
@@ -82,8 +82,15 @@ function grown(mine: Figure, obstacle: readonly { ring: readonly PointMm[], roun
 
 /** Notes where a level line at y runs through a piece. */
 function noteRun(piece: Piece, y: number): void {
-  if (piece.upright) return
-  const { xs, ys, sides, round } = piece
+  const { xs, ys, sides, round, box } = piece
+  if (box) {
+    const [x0, x1, y0, y1] = box
+    const off = y > y1 ? y - y1 : y < y0 ? y0 - y : 0
+    const reach = off === 0 ? round : off < round ? Math.sqrt(round * round - off * off) : -Infinity
+    piece.from = x0 - reach
+    piece.to = x1 + reach
+    return
+  }
   let from = Infinity
   let to = -Infinity
   if (round > 0) for (let i = 0; i < xs.length; i++) {
@@ -130,6 +137,31 @@ function within(inner: Figure, outer: Figure): boolean {
   return [e.minX, e.maxX].every(x => [e.minY, e.maxY].every(y => away(x, y) <= 0))
 }
 
+/** Pieces of one neighbour that are looked at as hiding others: its bezel, hole and box come first. */
+const HIDING = 3
+/** Takes away what of one neighbour, from `first` on, lies wholly within one of its large pieces: most of its screws do. */
+function leaveOut(found: Piece[], first: number): void {
+  const large = found.slice(first, first + HIDING).filter(one => one.box)
+  let kept = first
+  for (let at = first; at < found.length; at++) {
+    const one = found[at]!
+    if (!large.some(over => over !== one && hides(over, one) && (!hides(one, over) || large.indexOf(over) < large.indexOf(one)))) found[kept++] = one
+  }
+  found.length = kept
+}
+/** Whether a piece lies wholly within an upright one. */
+function hides(over: Piece, one: Piece): boolean {
+  if (!over.box) return false
+  const [x0, x1, y0, y1] = over.box
+  const limit = over.round - one.round
+  for (let i = 0; i < one.xs.length; i++) {
+    const dx = Math.max(x0 - one.xs[i]!, one.xs[i]! - x1)
+    const dy = Math.max(y0 - one.ys[i]!, one.ys[i]! - y1)
+    if ((dx > 0 && dy > 0 ? Math.hypot(dx, dy) : Math.max(dx, dy)) > limit) return false
+  }
+  return true
+}
+
 /** All that the item's centre must keep out of. */
 function pieces(trial: Placed, others: readonly Placed[], ground: Ground): Piece[] {
   const { panel } = ground
@@ -137,6 +169,7 @@ function pieces(trial: Placed, others: readonly Placed[], ground: Ground): Piece
   const keep = (mine: Figure, obstacle: readonly { ring: readonly PointMm[], round: number }[], apart: number) => { found.push(...grown(mine, obstacle, apart)) }
   const loose = trial.screws.filter(screw => !within(screw, trial.bezel))
   for (const other of others) {
+    const first = found.length
     keep(trial.bezel, convexOf(other.bezel), 0)
     if (trial.cutout && other.cutout) keep(trial.cutout, convexOf(other.cutout), panel.leastWebMm - TOUCH_MM / 2)
     if (trial.behind && other.behind && Math.min(trial.depthMm, other.depthMm) > 0) keep(trial.behind, convexOf(other.behind), 0)
@@ -147,6 +180,7 @@ function pieces(trial: Placed, others: readonly Placed[], ground: Ground): Piece
       if (trial.cutout && (out || !within(trial.cutout, trial.bezel))) keep(trial.cutout, convexOf(screw), 0)
       for (const mine of out ? trial.screws : loose) keep(mine, convexOf(screw), 0)
     }
+    leaveOut(found, first)
   }
   for (const { figure } of ground.faceZones) {
     keep(trial.bezel, convexOf(figure), 0)
@@ -184,12 +218,10 @@ function sweep(item: Item, others: readonly Placed[], ground: Ground, stepMm: nu
   const box = bounds(panel.outline)
   const half = extent(trial.bezel)
   const [top, low] = [box.maxY - half.maxY, box.minY - half.minY]
-  // What stands apart from the bezel's middle must itself come down on the sheet, not only keep off its edge.
+  // What stands apart from the bezel's middle must itself come down on the sheet, not only keep off its edge. It keeps off
+  // all along a run, so one point of the run tells.
   const apart = trial.screws.filter(screw => !within(screw, trial.bezel))
-  const sheetRuns = (y: number): (readonly [number, number])[] => apart.reduce<(readonly [number, number])[]>((runs, screw) => {
-    const own = levelRuns(panel.outline, y + screw.y)
-    return runs.flatMap(([a, b]) => own.flatMap(([c, d]): (readonly [number, number])[] => Math.max(a, c - screw.x) <= Math.min(b, d - screw.x) ? [[Math.max(a, c - screw.x), Math.min(b, d - screw.x)]] : []))
-  }, levelRuns(panel.outline, y))
+  const onSheet = (x: number, y: number) => apart.every(screw => inside([x + screw.x, y + screw.y], panel.outline))
   const levels: number[] = []
   for (let y = top; y >= low; y -= stepMm) levels.push(y)
   for (const one of all) for (const y of [one.low, one.high]) if (y <= top && y >= low) levels.push(y)
@@ -218,7 +250,7 @@ function sweep(item: Item, others: readonly Placed[], ground: Ground, stepMm: nu
     }
     active.length = count
     const runs: [number, number][] = []
-    for (const [left, right] of sheetRuns(y)) {
+    for (const [left, right] of levelRuns(panel.outline, y)) {
       let at = left
       for (let i = 0; i < count; i++) {
         const { from, to } = active[i]!
@@ -229,6 +261,7 @@ function sweep(item: Item, others: readonly Placed[], ground: Ground, stepMm: nu
       }
       if (at <= right) runs.push([at, right])
     }
+    if (apart.length && runs.length) runs.splice(0, runs.length, ...runs.filter(([a, b]) => onSheet((a + b) / 2, y)))
     rows.push({ y, runs })
     if (firstOnly && runs.length > 0) break
     const free = runs.reduce((sum, [a, b]) => sum + b - a, 0)
