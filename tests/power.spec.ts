@@ -22,6 +22,7 @@ async function open(page: Page, id: string, option?: RegExp) {
   await expect(page.locator('.power')).toHaveAttribute('aria-busy', 'false')
 }
 async function drag(page: Page, from: string, to: string) {
+  await expect(page.locator('.paper').first()).toHaveAttribute('aria-busy', 'false')
   await page.locator(from).scrollIntoViewIfNeeded()
   const a = (await page.locator(from).boundingBox())!
   await page.mouse.move(a.x + 20, a.y + a.height / 2)
@@ -157,8 +158,35 @@ test('failures are played through in the worker, and those of the buses can be l
   await pane(page, 'Failures')
   await expect(page.locator('[data-scene="bus:avionics"]')).toContainText('Autopilot computer')
   await expect(page.locator('[data-scene="over-voltage"]')).toBeVisible()
+  // What the pilot can still do about a dead main bus: the alternate feed.
+  await expect(page.locator('[data-scene="bus:main"]')).toContainText('Essential feed to ALTERNATE')
   await page.getByRole('button', { name: 'buses', exact: true }).click()
   await expect(page.locator('[data-scene]')).toHaveCount(3)
+})
+
+test('a feeder too small for what it carries is said, its working shown, and cured by its remedy', async ({ page }) => {
+  await open(page, 'skerrow-dunlin', /Option B/)
+  await pane(page, 'Circuits')
+  const feeder = page.locator('[data-feeder="alternator-feed"]')
+  await expect(feeder.getByLabel('Breaker of Alternator feed')).toHaveValue('60')
+  await feeder.getByLabel('Breaker of Alternator feed').selectOption('20')
+  const snag = page.locator('[data-snag="power.feeder-rated"]')
+  await expect(snag).toContainText('bears 20.0 A: it opens and takes all behind it along')
+  await feeder.getByLabel('Why this breaker for Alternator feed').click()
+  await expect(page.getByRole('dialog')).toContainText('the alternator into a flat battery')
+  await page.keyboard.press('Escape')
+  await snag.getByRole('button', { name: 'Make it 60 A.' }).click()
+  await expect(snag).toHaveCount(0)
+  await expect(feeder.getByLabel('Breaker of Alternator feed')).toHaveValue('60')
+  // The wire a starter burns: a battery cable chosen too thin, taken back by undo.
+  await page.getByLabel('Wire of Battery contactor').selectOption('10')
+  await expect(page.locator('[data-snag="power.feeder-starter"]')).toContainText('AWG 4 to 2 is common practice')
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('[data-snag="power.feeder-starter"]')).toHaveCount(0)
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await saved(page)
+  expect((await kept(page, 'skerrow-dunlin')).options[1]).not.toHaveProperty('supply')
 })
 
 test('a number out of range is refused in words and changes nothing', async ({ page }) => {

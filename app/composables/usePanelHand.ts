@@ -1,5 +1,5 @@
 import { useEventListener } from '@vueuse/core'
-import { examinePanel, extent, setDown, snapBox, type Extent, type PanelReport, type Relation } from '#core/panel'
+import { examinePanel, extent, setDown, snapBox, type Extent, type Neighbour, type PanelReport, type Relation } from '#core/panel'
 import { seatsOf, type Seat } from '#core/pilot'
 import type { Design, DesignUnit } from '#core/project'
 import { inches } from '#core/quantity'
@@ -12,7 +12,7 @@ const SNAP_MM = 2.5
 /** The lists beside the drawing follow when the hand has rested this long; what is in the hand says its own snags at once. */
 const REST_MS = 150
 
-interface Hold { unit: string, label: string, units: { id: string, x: number, y: number }[], fromX: number, fromY: number, startX: number, startY: number, box: Extent, moved: boolean, fresh: boolean }
+interface Hold { unit: string, label: string, units: { id: string, x: number, y: number }[], fromX: number, fromY: number, startX: number, startY: number, box: Extent, neighbours: Neighbour[], moved: boolean, fresh: boolean }
 export interface LiveSight { panel: PanelReport, seats: Seat[] }
 
 const union = (boxes: readonly Extent[]): Extent => ({ minX: Math.min(...boxes.map(b => b.minX)), maxX: Math.max(...boxes.map(b => b.maxX)), minY: Math.min(...boxes.map(b => b.minY)), maxY: Math.max(...boxes.map(b => b.maxY)) })
@@ -51,15 +51,18 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
     if (unit.locked) { bench.said = `${unit.label} is locked. Unlock it in Pieces to move it.`; return }
     const units = (unit.at ? company(design, unit) : [unit]).map(one => ({ id: one.id, x: one.at?.xMm ?? point.x, y: one.at?.yMm ?? point.y }))
     const byId = new Map(design.units.map(one => [one.id, one]))
-    hold.value = { unit: unit.id, label: units.length > 1 ? `${units.length} units` : unit.label, units, fromX: event.clientX, fromY: event.clientY, startX: point.x, startY: point.y, box: union(units.map(one => bezelOf(byId.get(one.id)!, one.x, one.y))), moved: !unit.at, fresh: !unit.at }
-    // The first examination fills what later ones find ready: it is done while the hand still takes hold.
-    setTimeout(() => { examinePanel(design); seatsOf(design) })
+    hold.value = { unit: unit.id, label: units.length > 1 ? `${units.length} units` : unit.label, units, fromX: event.clientX, fromY: event.clientY, startX: point.x, startY: point.y, box: union(units.map(one => bezelOf(byId.get(one.id)!, one.x, one.y))), neighbours: neighbours(design, new Set(units.map(one => one.id))), moved: !unit.at, fresh: !unit.at }
+    // The first examinations fill what later ones find ready: they are done while the hand still takes hold.
+    setTimeout(() => {
+      seatsOf(design)
+      for (const dx of [0, 1, 2]) if (hold.value && !by.value) examinePanel(moved(design, { dx, dy: 0 }))
+    })
   }
 
   /** The design with the held units where the hand has them. */
-  function moved(design: Design): Design {
+  function moved(design: Design, { dx, dy }: { dx: number, dy: number }): Design {
     const held = new Map(hold.value!.units.map(one => [one.id, one]))
-    return { ...design, units: design.units.map((unit) => { const one = held.get(unit.id); return one ? { ...unit, at: { xMm: one.x + by.value!.dx, yMm: one.y + by.value!.dy } } : unit }) }
+    return { ...design, units: design.units.map((unit) => { const one = held.get(unit.id); return one ? { ...unit, at: { xMm: one.x + dx, yMm: one.y + dy } } : unit }) }
   }
 
   let frame = 0
@@ -69,32 +72,41 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
     clearTimeout(telling)
     telling = setTimeout(() => { if (hold.value) bench.livePanel = panel }, REST_MS)
   }
-  useEventListener('pointermove', (event: PointerEvent) => {
+  let last: PointerEvent | undefined
+  /** One look for each frame, however often the pointer reports. */
+  function follow() {
+    cancelAnimationFrame(frame)
+    frame = 0
     const held = hold.value
+    const event = last
     const { design } = bench
-    if (!held || !design) return
+    last = undefined
+    if (!held || !design || !event) return
     if (!held.moved && Math.hypot(event.clientX - held.fromX, event.clientY - held.fromY) < 3) return
     held.moved = true
     const point = toFace(event)
     if (!point) return
     const raw = { dx: point.x - held.startX, dy: point.y - held.startY }
     const box = { minX: held.box.minX + raw.dx, maxX: held.box.maxX + raw.dx, minY: held.box.minY + raw.dy, maxY: held.box.maxY + raw.dy }
-    const own = new Set(held.units.map(one => one.id))
-    const snapped = event.altKey ? undefined : snapBox(box, neighbours(design, own), SNAP_MM, grid.value ? (taste.system === 'inch' ? inches(0.25) : 5) : undefined)
+    const snapped = event.altKey ? undefined : snapBox(box, held.neighbours, SNAP_MM, grid.value ? (taste.system === 'inch' ? inches(0.25) : 5) : undefined)
     relations.value = snapped?.relations ?? []
     by.value = { dx: raw.dx + (snapped?.dx ?? 0), dy: raw.dy + (snapped?.dy ?? 0) }
-    cancelAnimationFrame(frame)
-    frame = requestAnimationFrame(() => {
-      if (!hold.value || !by.value || !bench.design) return
-      const there = moved(bench.design)
-      const panel = examinePanel(there)
-      tell(panel)
-      live.value = { panel, seats: seatsOf({ ...there, units: there.units.filter(unit => own.has(unit.id)) }) }
-    })
+    const there = moved(design, by.value)
+    const panel = examinePanel(there)
+    tell(panel)
+    const own = new Set(held.units.map(one => one.id))
+    live.value = { panel, seats: seatsOf({ ...there, units: there.units.filter(unit => own.has(unit.id)) }) }
+  }
+  useEventListener('pointermove', (event: PointerEvent) => {
+    if (!hold.value) return
+    last = event
+    if (!frame) frame = requestAnimationFrame(follow)
   })
   const neighbours = (design: Design, own: ReadonlySet<string>) => design.units.flatMap(unit => unit.at && unit.item.face && !own.has(unit.id) ? [{ name: unit.label, ...bezelOf(unit, unit.at.xMm, unit.at.yMm) }] : [])
   function letGo() {
     cancelAnimationFrame(frame)
+    frame = 0
+    last = undefined
     hold.value = undefined
     by.value = undefined
     relations.value = []
@@ -103,6 +115,8 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
     bench.livePanel = undefined
   }
   useEventListener('pointerup', () => {
+    // What was still to be followed is, so that it is set down where the hand let go.
+    if (last) follow()
     const held = hold.value
     const shift = by.value
     letGo()

@@ -6,4 +6,4 @@ export { beamDeflectionMm, bends, examineStrength, trayMomentNm, type Bend, type
 export { findPlace, leastChange, missOf, stackPlaces, type Change, type Fit, type Miss } from './find'
 export { firstFree, freeGround, isFree, nearestFree, type FreeGround } from './free'
 export { openings, type Opening } from './stack'
-export { ARRANGEMENTS, arrange, snapBox, type Arrangement, type Extent, type Relation } from './snap'
+export { ARRANGEMENTS, arrange, snapBox, type Arrangement, type Extent, type Neighbour, type Relation } from './snap'

@@ -210,9 +210,23 @@ describe('failures as scenes', () => {
     const [plain, wires] = playing(projectWith([[load('horizon', {}, { provides: ['attitude'] }), 'tail'], [load('lamp', { essential: false }), 'tail']], { ...plainProject(), brief: { ...plainProject().brief, flying: ['IFR'] } }))
     const dead = finish(playScenes(plain, wires)).find(one => one.id === 'bus:main')!
     expect(dead).toMatchObject({ fedNow: 0, fedBefore: 2, minutes: 0, lostFunctions: ['attitude'] })
-    expect(dead.rescue).toEqual({ set: [{ switch: 'Essential feed', to: 'ALTERNATE' }], back: [{ unit: 'horizon', label: 'horizon' }] })
+    expect(dead.rescue!.set).toContainEqual({ switch: 'Essential feed', to: 'ALTERNATE' })
+    // With the main bus gone the contactor’s coil only draws: the master off saves it.
+    expect(dead.rescue!.set).toContainEqual({ switch: 'Master', to: 'OFF' })
+    expect(dead.rescue!.back).toEqual([{ unit: 'horizon', label: 'horizon' }])
+    // A bare battery on the horizon alone, 1 A: not for ever, but long.
+    expect(dead.rescue!.minutes).toBeGreaterThan(600)
+    expect(dead.rescue!.minutes).toBeLessThan(Infinity)
     // What a breaker of its own takes away no switch brings back.
     expect(finish(playScenes(plain, wires)).find(one => one.id === 'protector:horizon')!.rescue).toBeUndefined()
+  })
+  it('where a reserve keeps the essential bus alive, the switch that adds the main battery is named for the time it buys', () => {
+    const dead = scene('bus:main')
+    expect(dead.dark.map(one => one.unit)).not.toContain('efis')
+    expect(dead.rescue!.set).toEqual([{ switch: 'Essential feed', to: 'ALTERNATE' }])
+    expect(dead.rescue!.minutes).toBeGreaterThan(dead.minutes + 30)
+    // No switch helps where none is to be set: the alternator's loss is answered by the plan itself.
+    for (const one of scenes) if (one.rescue) expect(one.rescue.back.length > 0 || one.rescue.minutes > one.minutes).toBe(true)
   })
   it('with the contactor open and the alternator tripped, the reserve keeps the essential bus, and no longer', () => {
     const opened = scene('tie-alt:battery-contactor')

@@ -19,8 +19,8 @@ export interface Scene {
   fedNow: number
   /** Minutes until the first unit kept on goes dark because the batteries are spent; Infinity where a source still carries all, 0 where nothing is fed. */
   minutes: number
-  /** Switches that bring back most of what is dark, and what they bring. */
-  rescue?: { set: { switch: string, to: string }[], back: { unit: string, label: string }[] }
+  /** Switches that bring back most of what is dark, or make the rest last longest; what they bring back, and how long it lasts then. */
+  rescue?: { set: { switch: string, to: string }[], back: { unit: string, label: string }[], minutes: number }
   basis: Basis
 }
 
@@ -33,32 +33,46 @@ function functionsLost(design: Design, dark: ReadonlySet<string>): FunctionName[
   return [...new Set(design.units.filter(unit => dark.has(unit.id)).flatMap(unit => unit.item.provides))].filter(one => !left.has(one)).sort()
 }
 
+/** Switches moved from where they stand normally, by id. */
+type Moves = ReadonlyMap<string, string>
+/** The supply as it is with some switches moved and left there. */
+const withMoves = (supply: Supply, moves: Moves): Supply => ({ ...supply, switches: supply.switches.map((one) => { const to = moves.get(one.id); return to === undefined ? one : { ...one, normal: to, afterLoss: to } }) })
+/** Least gain that makes a switch worth naming, in minutes. */
+const WORTH_MINUTES = 1
+
 /**
- * The switches a pilot may set to bring back most of what a failure took: of all settings of one switch more, the one that feeds
- * most of what is to stay on, then most at all; again and again while it helps.
+ * The switches a pilot may set after a failure: of all settings of one switch more, the one that feeds most of what is to stay on,
+ * then most at all, again and again while it helps; then any one more with which the rest lasts longer and nothing is lost.
  */
-function rescueOf(design: Design, supply: Supply, failure: Failure, dark: readonly DesignUnit[]): Scene['rescue'] {
-  if (dark.length === 0) return undefined
+function rescueOf(design: Design, supply: Supply, failure: Failure, dark: readonly DesignUnit[], minutesWith: (moves: Moves, gone: ReadonlySet<string>) => number, minutes: number): Scene['rescue'] {
   const gone = new Set(dark.map(unit => unit.id))
-  const wanted = dark.filter(unit => !isShed(unit))
-  const worth = (powered: ReadonlySet<string>) => [wanted.filter(unit => powered.has(unit.id)).length, [...powered].length] as const
-  let now = positionsOf(supply, 'normal')
-  let best = worth(fedBy(new Wired(design, supply, failure), now).powered)
-  for (let turn = 0; turn < supply.switches.length; turn++) {
-    let next: Map<string, string> | undefined
-    for (const one of supply.switches) for (const to of one.positions) {
-      if (now.get(one.id) === to) continue
-      const tried = new Map(now).set(one.id, to)
-      const found = worth(fedBy(new Wired(design, supply, failure), tried).powered)
+  const kept = new Set(design.units.filter(unit => !isShed(unit)).map(unit => unit.id))
+  const fedWith = (moves: Moves) => fedBy(new Wired(design, withMoves(supply, moves), failure), positionsOf(withMoves(supply, moves), 'normal')).powered
+  const worth = (powered: ReadonlySet<string>) => [[...powered].filter(id => kept.has(id)).length, powered.size] as const
+  const oneMore = (moves: Moves): Moves[] => supply.switches.flatMap(one => one.positions.filter(to => to !== (moves.get(one.id) ?? one.normal)).map(to => new Map(moves).set(one.id, to)))
+  let moves: Moves = new Map()
+  let best = worth(fedWith(moves))
+  for (let turn = 0; gone.size > 0 && turn < supply.switches.length; turn++) {
+    let next: Moves | undefined
+    for (const tried of oneMore(moves)) {
+      const found = worth(fedWith(tried))
       if (found[0] > best[0] || found[0] === best[0] && found[1] > best[1]) { best = found; next = tried }
     }
     if (!next) break
-    now = next
+    moves = next
   }
-  const { powered } = fedBy(new Wired(design, supply, failure), now)
-  const set = supply.switches.flatMap(one => now.get(one.id) === one.normal ? [] : [{ switch: one.name, to: now.get(one.id)! }])
-  const back = design.units.filter(unit => gone.has(unit.id) && powered.has(unit.id)).map(unit => ({ unit: unit.id, label: unit.label }))
-  return set.length && back.length ? { set, back } : undefined
+  const still = (now: Moves) => { const powered = fedWith(now); return new Set([...gone].filter(id => !powered.has(id))) }
+  let lasts = moves.size ? minutesWith(moves, still(moves)) : minutes
+  if (Number.isFinite(lasts)) for (const tried of oneMore(moves)) {
+    const found = worth(fedWith(tried))
+    if (found[0] < best[0] || found[1] < best[1]) continue
+    const longer = minutesWith(tried, still(tried))
+    if (longer > lasts + WORTH_MINUTES) { lasts = longer; moves = tried }
+  }
+  const set = supply.switches.flatMap((one) => { const to = moves.get(one.id); return to === undefined || to === one.normal ? [] : [{ switch: one.name, to }] })
+  const left = still(moves)
+  const back = dark.filter(unit => !left.has(unit.id)).map(unit => ({ unit: unit.id, label: unit.label }))
+  return set.length ? { set, back, minutes: lasts } : undefined
 }
 
 /** Every failure worth a thought, one after the other: alternators, batteries, contactors, feeders, buses, protectors, and a regulator that runs away. */
@@ -86,13 +100,13 @@ export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps
     const off = design.units.filter(unit => normal.has(unit.id) && !powered.has(unit.id))
     const own = (unit: typeof off[number]) => unit.item.power?.internalBatteryMinutes ?? 0
     const dark = off.filter(unit => own(unit) === 0)
+    const minutes = off.length === normal.size ? 0 : failure.units ? Infinity : restMinutes(failure, supply, new Set(off.map(unit => unit.id)))
     scenes.push({
-      id, kind, name, fedBefore: normal.size, fedNow: normal.size - off.length, rescue: failure.units ? undefined : rescueOf(design, supply, failure, off), basis: { kind: 'derived', source: 'network of the feeds' },
+      id, kind, name, fedBefore: normal.size, fedNow: normal.size - off.length, minutes, basis: { kind: 'derived', source: 'network of the feeds' },
+      rescue: failure.units ? undefined : rescueOf(design, supply, failure, off, (moves, gone) => restMinutes(failure, withMoves(supply, moves), gone), minutes),
       dark: dark.map(unit => ({ unit: unit.id, label: unit.label })),
       onOwn: off.filter(unit => own(unit) > 0).map(unit => ({ unit: unit.id, label: unit.label, minutes: own(unit) })),
-      lostFunctions: functionsLost(design, new Set(dark.map(unit => unit.id))),
-      // Where the failed thing feeds nothing by itself, what is left is what the simulation says of those still fed.
-      minutes: off.length === normal.size ? 0 : failure.sources || failure.ties || failure.buses ? restMinutes(design, failure, new Set(off.map(unit => unit.id))) : Infinity
+      lostFunctions: functionsLost(design, new Set(dark.map(unit => unit.id)))
     })
   }
   const volts = overVolts(design.airframe.systemV)
@@ -104,8 +118,9 @@ export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps
   })
   return scenes
 
-  function restMinutes(of: Design, failure: Failure, gone: ReadonlySet<string>): number {
-    const { lost } = simulate(of, { ...settings, failure })
+  /** What is left, by the simulation of those still fed. */
+  function restMinutes(failure: Failure, feeds: Supply, gone: ReadonlySet<string>): number {
+    const { lost } = simulate(design, { ...settings, supply: feeds, failure })
     return lost.find(one => one.kept && !gone.has(one.unit))?.minute ?? Infinity
   }
 }

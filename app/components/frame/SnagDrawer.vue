@@ -15,6 +15,9 @@ const snags = computed(() => {
   return bench.livePanel ? [...bench.livePanel.snags, ...all.filter(snag => !snag.code.startsWith('panel.'))] : all
 })
 const groups = computed(() => WEIGHTS.map(weight => ({ weight, snags: snags.value.filter(snag => snag.weight === weight) })).filter(group => group.snags.length))
+/** So many of a weight are listed at first: nobody cures hundreds at once, and they would hold the screen up. */
+const SHOWN = 40
+const whole = ref<string[]>([])
 const at = ref('')
 const shown = shallowRef<Snag>()
 const workingOpen = computed({ get: () => !!shown.value, set: (open) => { if (!open) shown.value = undefined } })
@@ -45,11 +48,12 @@ const source = (snag: Snag) => [snag.basis.kind, snag.basis.source, snag.basis.f
     <div class="scroll">
       <section v-for="group in groups" :key="group.weight">
         <h3><StateMark :state="group.weight" :size="15" /> {{ group.weight }} <span class="figures">{{ group.snags.length }}</span></h3>
-        <article v-for="snag in group.snags" :key="snag.id" :class="{ here: at === snag.id }" :data-snag="snag.code">
+        <article v-for="snag in whole.includes(group.weight) ? group.snags : group.snags.slice(0, SHOWN)" :key="snag.id" :class="{ here: at === snag.id }" :data-snag="snag.code">
           <button class="text" @click="goTo(snag)">{{ snag.text }}</button>
           <p class="quiet source">{{ source(snag) }} <button v-if="snag.working" class="link" @click="shown = snag">Show working</button></p>
           <button v-for="remedy in snag.remedies" :key="remedy.text" class="plain remedy" @click="bench.cure(remedy)">{{ remedy.text }}</button>
         </article>
+        <button v-if="group.snags.length > SHOWN && !whole.includes(group.weight)" class="plain more" @click="whole.push(group.weight)">Show {{ group.snags.length - SHOWN }} more</button>
       </section>
     </div>
     <FrameWorkingDialog v-model="workingOpen" :title="shown?.text.split(/[.:;](?:\s|$)/)[0] ?? ''" :working="shown?.working" />
@@ -70,5 +74,6 @@ article.here { background: var(--dye-wash); }
 .source { font-size: 11px; margin: 2px 0 4px; }
 .link { border: 0; background: none; padding: 0; font: inherit; color: var(--dye); text-decoration: underline; cursor: pointer; }
 .remedy { display: block; width: 100%; text-align: left; margin-top: 4px; font-size: 12px; border-left: 4px solid var(--dye); }
+.more { margin: 8px 12px; }
 .opener { width: 30px; border: 0; border-left: 1px solid var(--rule); background: var(--alclad); color: inherit; cursor: pointer; writing-mode: vertical-rl; font: inherit; font-size: 12.5px; display: flex; align-items: center; gap: 8px; padding: 10px 0; }
 </style>

@@ -44,9 +44,10 @@ const troubled = computed((before?: Map<string, string>) => {
   return before?.size === map.size && [...map].every(([id, mark]) => before.get(id) === mark) ? before : map
 })
 const holding = computed(() => hand.by.value !== undefined)
-const heldIds = computed(() => new Set(holding.value ? hand.hold.value!.units.map(one => one.id) : []))
-/** Every unit where the document has it, but for those in the hand. */
-const shown = computed(() => design.units.flatMap(unit => unit.item.face && unit.at && !heldIds.value.has(unit.id) ? [{ unit, x: unit.at.xMm, y: flip(unit.at.yMm) }] : []))
+// From the press on: what a first move needs stands ready then.
+const heldIds = computed(() => new Set(hand.hold.value?.units.map(one => one.id)))
+/** Every unit where the document has it. Those in the hand leave their outline behind: to go back by, and so that the drawing need not be laid out anew. */
+const shown = computed(() => design.units.flatMap(unit => unit.item.face && unit.at ? [{ unit, x: unit.at.xMm, y: flip(unit.at.yMm) }] : []))
 const selected = computed(() => new Set(bench.selected))
 
 const view = ref(zoomIdentity)
@@ -66,6 +67,8 @@ function closer(by: number) { select(svg.value!).call(behaviour.scaleBy, by) }
 /** The box a hand draws over the ground to select what lies in it. */
 const lasso = ref<{ x0: number, y0: number, x1: number, y1: number, add: boolean }>()
 function onGround(event: PointerEvent) {
+  // What was being typed beside the drawing is taken when the hand goes to it.
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
   if (event.button !== 0 || space.value) return
   const point = toFace(event)
   if (!point) return
@@ -109,7 +112,7 @@ const place = (unit: DesignUnit) => unit.at ? `${taste.length(unit.at.xMm)} acro
 
 <template>
   <div class="drawing">
-    <svg ref="svg" :class="{ grabbing: space, measuring: tool === 'measure' }" :viewBox="viewBox" preserveAspectRatio="xMidYMid meet" role="group" aria-label="Panel to scale. Tab walks through the units, arrows nudge." @pointerdown="event => { if (!(event.target as Element).closest('.unit')) onGround(event) }">
+    <svg ref="svg" :class="{ grabbing: space, measuring: tool === 'measure' }" :viewBox="viewBox" preserveAspectRatio="xMidYMid meet" role="group" aria-label="Panel to scale. Tab walks through the units, arrows nudge." @mousedown.prevent @pointerdown="event => { if (!(event.target as Element).closest('.unit')) onGround(event) }">
       <defs><pattern id="hatch" width="7" height="7" patternTransform="rotate(45)" patternUnits="userSpaceOnUse"><line x1="0" y1="0" x2="0" y2="7" class="hatch" /></pattern></defs>
       <g :transform="view.toString()">
         <g ref="sheet">
@@ -117,7 +120,7 @@ const place = (unit: DesignUnit) => unit.at ? `${taste.length(unit.at.xMm)} acro
           <g :class="{ faint: tool === 'sheet' }">
             <PanelUnit
               v-for="{ unit, x, y } in shown" :key="unit.id" :unit="unit" :x="x" :y="y" :trouble="troubled.get(unit.id)" :selected="selected.has(unit.id)"
-              :held="false" :face="layers.face" :holes="layers.holes" :behind="layers.behind" :place="place(unit)"
+              :held="false" :away="heldIds.has(unit.id)" :face="layers.face" :holes="layers.holes" :behind="layers.behind" :place="place(unit)"
               @take="takeUnit" @key="onKey"
             />
             <PanelLabels v-if="layers.face" :design="design" :top-mm="box.maxY" :to-face="toFace" />
@@ -127,7 +130,7 @@ const place = (unit: DesignUnit) => unit.at ? `${taste.length(unit.at.xMm)} acro
         </g>
       </g>
     </svg>
-    <PanelHeld v-if="holding" :design="design" :hand="hand" :view-box="viewBox" :transform="view.toString()" :top-mm="box.maxY" :troubled="troubled" :layers="layers" />
+    <PanelHeld v-if="hand.hold.value" :design="design" :hand="hand" :view-box="viewBox" :transform="view.toString()" :top-mm="box.maxY" :troubled="troubled" :layers="layers" />
     <div class="view">
       <button class="plain" aria-label="Closer" @click="closer(1.4)">closer</button><button class="plain" aria-label="Farther" @click="closer(1 / 1.4)">farther</button><button class="plain" @click="fit">whole panel</button>
       <span v-if="tool === 'measure'" class="small reading">Point at two places, or at two units for their middles.</span>

@@ -55,10 +55,11 @@ const wrong = computed(() => {
 </template>
 
 <style scoped>
-.over { position: absolute; inset: 0; pointer-events: none; contain: strict; will-change: transform; }
+/* It takes the pointer, so that the drawing under it is not searched for what lies there at each move. */
+.over { position: absolute; inset: 0; cursor: grabbing; contain: strict; will-change: transform; } .over > * { pointer-events: none; }
 .over > svg { position: absolute; inset: 0; width: 100%; height: 100%; display: block; contain: strict; }
 .over > .carried { will-change: transform; contain: layout style; overflow: visible; }
 line { stroke: var(--dye); stroke-width: .8; stroke-dasharray: 3 3; }
-.reading { position: absolute; left: 8px; right: 8px; top: 6px; width: fit-content; background: var(--paper); border: 1px solid var(--dye); padding: 3px 8px; }
+.reading { contain: layout paint; will-change: transform; position: absolute; left: 8px; right: 8px; top: 6px; width: fit-content; background: var(--paper); border: 1px solid var(--dye); padding: 3px 8px; }
 .wrong { display: block; }
 </style>

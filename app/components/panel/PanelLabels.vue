@@ -16,6 +16,7 @@ const at = (label: Label): Label => held.value?.label.id === label.id ? { ...lab
 const put = (label: Label, key = '') => bench.act([{ type: 'label.put', option: bench.option!.id, label }], `Move ${label.text}`, key)
 
 function take(label: Label, event: PointerEvent) {
+  (event.currentTarget as SVGTextElement).focus({ preventScroll: true })
   const point = event.button === 0 ? toFace(event) : undefined
   if (!point) return
   by.value = { dx: 0, dy: 0 }

@@ -30,15 +30,15 @@ const rest = (scene: Scene) => scene.lostFunctions.filter(one => !GRAVE.includes
     <div class="row"><h2>What if it fails</h2><div class="row tight" role="group" aria-label="Kind of failure"><button v-for="[key, says] in KINDS" :key="key" class="plain" :class="{ firm: kind === key }" :aria-pressed="kind === key" @click="kind = key">{{ says }}</button></div></div>
     <LongWork v-if="progress" :progress="progress" @stop="stop" />
     <table v-if="scenes" class="list">
-      <thead><tr><th>Failure</th><th>Dark at once</th><th>No longer there</th><th>Brought back by</th><th class="number">The rest lasts</th></tr></thead>
+      <thead><tr><th>Failure</th><th>Dark at once</th><th>No longer there</th><th>What switches can do</th><th class="number">The rest lasts</th></tr></thead>
       <tbody><tr v-for="scene in shown" :key="scene.id" :data-scene="scene.id">
         <td><StateMark :state="state(scene)" :size="13" /> {{ scene.name }}</td>
         <td><template v-if="!scene.dark.length">nothing</template><template v-else-if="scene.dark.length <= SHOWN">{{ names(scene.dark) }}</template><details v-else><summary>{{ scene.dark.length }} of {{ scene.fedBefore }} units</summary>{{ names(scene.dark) }}</details><span v-if="scene.onOwn.length" class="quiet small own">on its own battery: {{ scene.onOwn.map(one => `${one.label} ${one.minutes} min`).join(', ') }}</span></td>
         <td><b>{{ grave(scene).join(', ') }}</b><template v-if="grave(scene).length && rest(scene).length">, </template><template v-if="rest(scene).length <= SHOWN">{{ rest(scene).join(', ') }}</template><details v-else><summary>{{ rest(scene).length }} {{ grave(scene).length ? 'more' : 'things' }}</summary>{{ rest(scene).join(', ') }}</details></td>
-        <td><template v-if="scene.rescue">{{ scene.rescue.set.map(one => `${one.switch} to ${one.to}`).join(', ') }}: <template v-if="scene.rescue.back.length <= SHOWN">{{ names(scene.rescue.back) }}</template><details v-else><summary>{{ scene.rescue.back.length }} units</summary>{{ names(scene.rescue.back) }}</details></template><span v-else-if="scene.dark.length" class="quiet">no switch</span></td>
+        <td><template v-if="scene.rescue"><b>{{ scene.rescue.set.map(one => `${one.switch} to ${one.to}`).join(', ') }}</b><template v-if="scene.rescue.back.length"> brings back <template v-if="scene.rescue.back.length <= SHOWN">{{ names(scene.rescue.back) }}</template><details v-else><summary>{{ scene.rescue.back.length }} units</summary>{{ names(scene.rescue.back) }}</details></template><template v-if="Number.isFinite(scene.rescue.minutes)">: <span class="figures">{{ scene.rescue.minutes.toFixed(0) }} min</span></template></template><span v-else-if="scene.dark.length" class="quiet">no switch helps</span></td>
         <td class="number figures">{{ minutes(scene) }}</td></tr></tbody>
     </table>
-    <p class="quiet small">Switches stand as in normal flight; where every alternator is lost the pilot sets them and sheds after the delay. “No longer there” is what nothing else on board provides; “brought back by” is the setting of the switches that feeds most again. The regulator’s scene names what bears too few volts.</p>
+    <p class="quiet small">Switches stand as in normal flight; where every alternator is lost the pilot sets them and sheds after the delay. “No longer there” is what nothing else on board provides; the switches named feed most again, or make the rest last longest. The regulator’s scene names what bears too few volts.</p>
   </section>
 </template>
 

@@ -26,11 +26,14 @@ const fail = (id: string) => { failed.value = failed.value.includes(id) ? failed
 const afterLoss = () => { tried.value = Object.fromEntries(positionsOf(supply.value, 'afterLoss')); failed.value = supply.value.sources.filter(one => one.kind === 'alternator').map(one => one.id).concat('alternator') }
 
 let round = 0
+/** The drawing is being set out anew; what is seen is still the one before. */
+const laying = ref(true)
 watch(() => [bench.design!, power] as const, async ([design, { circuits, feeders }]) => {
   const mine = ++round
+  laying.value = true
   const line = oneLine(design, supply.value, circuits, feeders)
   const laid = await layOneLine(line, await useElk())
-  if (mine === round) placed.value = laid
+  if (mine === round) { placed.value = laid; laying.value = false }
 }, { immediate: true })
 
 const fresh = (letter: string) => `${letter}-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`
@@ -111,7 +114,7 @@ const isChosen = (node: PlacedLine['nodes'][number]) => chosen.value?.id === (no
         <button v-if="changedSetting" class="plain" @click="tried = {}; failed = []">Back to normal</button>
         <span v-if="changedSetting" class="small" role="status"><b>{{ fed.powered.size }}</b> of {{ bench.design!.units.filter(unit => unit.item.power).length }} units fed</span>
       </div>
-      <div ref="paper" class="paper" tabindex="0" role="region" aria-label="One-line diagram; every unit and tie in it can be reached by Tab and is edited below">
+      <div ref="paper" class="paper" :aria-busy="laying || bench.examining" tabindex="0" role="region" aria-label="One-line diagram; every unit and tie in it can be reached by Tab and is edited below">
         <svg v-if="placed" :viewBox="`-6 -10 ${placed.width + 12} ${placed.height + 20}`" :width="placed.width + 12" :height="placed.height + 20" :style="{ minWidth: `${Math.round(placed.width * 0.88)}px` }" role="group" aria-label="One-line diagram">
           <g v-for="edge in placed.edges" :key="edge.id" :class="['edge', edge.kind, { shut: edgeShut(edge.tie), dead: !isFed(edge.from), chosen: chosen?.kind === 'tie' && chosen.id === edge.tie }]">
             <path class="run" :d="lineOf(edge.points)" />
