@@ -89,6 +89,18 @@ test('where can the display go: shaded ground, or by how much it misses and what
   await expect(page.getByText(/too (wide|high|deep)|The shaded ground/).first()).toBeVisible()
   await page.getByRole('button', { name: 'Try the whole catalogue' }).click()
   await expect(page.locator('.ranks tbody tr').first()).toContainText('fits')
+  // Among round dials no single move makes room for a wide display: the fewest that must leave are named, and leave.
+  await page.getByRole('tab', { name: /Option A/ }).click()
+  await page.getByLabel('Where can this go?').selectOption({ label: 'Ostrel Wideface 10' })
+  const line = page.getByRole('listitem').filter({ hasText: 'the fewest there are' })
+  await expect(line).toContainText(/Fits at .* across, .* up when these \d leave the face/)
+  const before = await page.locator('.unit[data-unit]').count()
+  const off = Number(/these (\d+) leave/.exec((await line.textContent())!)![1])
+  await line.getByRole('button', { name: 'Do it' }).click()
+  await expect(page.locator('.unit[data-unit]')).toHaveCount(before - off)
+  await expect(page.getByText(/The shaded ground is free for the middle of/)).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('.unit[data-unit]')).toHaveCount(before)
 })
 
 test('several at once: box, shift, order, group, lock, duplicate, row; and all of it undone', async ({ page }) => {

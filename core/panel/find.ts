@@ -135,6 +135,46 @@ export function* leastChange(item: Item, others: readonly Placed[], ground: Grou
   return found.sort((a, b) => (a.to?.awayMm ?? Infinity) - (b.to?.awayMm ?? Infinity)).slice(0, 5)
 }
 
+/** A place that comes free when several units leave the face. */
+export interface Clearing { at: { xMm: number, yMm: number }, off: { id: string, name: string }[] }
+/** Steps in which the sheet is looked over for the place where fewest units are in the way. */
+const CLEARING_MM = 8
+
+/**
+ * The place on the sheet where fewest other units would have to come off for an item to stand; of equals, where least of them is
+ * in the way. Places are tried 8 mm apart, and the one found is then set exactly.
+ * @param fixed ids of units that stay
+ * @returns nothing where even the bare sheet would not take it, or only what stays is in the way
+ */
+export function* fewestOff(item: Item, others: readonly Placed[], ground: Ground, fixed: ReadonlySet<string> = new Set()): Steps<Clearing | undefined> {
+  const stay = others.filter(one => fixed.has(one.id))
+  const free = freeGround(item, stay, ground, CLEARING_MM)
+  const movable = others.filter(one => !fixed.has(one.id))
+  const trial = { id: '\u0000trial', label: item.name, item }
+  let best: { off: Placed[], inTheWay: number, x: number, y: number } | undefined
+  for (const [index, row] of free.rows.entries()) {
+    if (index % 8 === 0) yield { done: index, of: free.rows.length }
+    for (const [from, to] of row.runs) for (let x = from; ; x = Math.min(to, x + CLEARING_MM)) {
+      const here = setDown(trial, x, row.y)!
+      const off: Placed[] = []
+      let inTheWay = 0
+      for (const other of movable) {
+        const misfits = misfitsBetween(here, other, ground.panel.leastWebMm)
+        if (misfits.length === 0) continue
+        off.push(other)
+        inTheWay += misfits[0]!.limitMm - misfits[0]!.measuredMm
+        if (best && off.length > best.off.length) break
+      }
+      if (!best || off.length < best.off.length || off.length === best.off.length && inTheWay < best.inTheWay) best = { off, inTheWay, x, y: row.y }
+      if (x >= to) break
+    }
+  }
+  if (!best) return undefined
+  const gone = new Set(best.off.map(one => one.id))
+  const at = nearestFree(freeGround(item, others.filter(one => !gone.has(one.id)), ground), best.x, best.y)
+  return at && { at: { xMm: at.xMm, yMm: at.yMm }, off: best.off.map(one => ({ id: one.id, name: one.label })) }
+}
+
 /** Where a zone could be moved to: it keeps clear of bezels and of the other zones, as a bezel of its own shape. */
 function clearOf(id: string, x: number, y: number, others: readonly Placed[], ground: Ground) {
   const zone = ground.panel.zones.find(one => one.id === id)!

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { boxFace, demoProject, item, plainProject, roundFace } from '../testing'
 import { finish, resolve, type Panel, type Zone } from '../project'
-import { findPlace, freeGround, groundOf, isFree, leastChange, missOf, nearestFree, setDown, stands, type Placed } from '.'
+import { fewestOff, findPlace, freeGround, groundOf, isFree, leastChange, missOf, nearestFree, setDown, stands, type Placed } from '.'
+import { misfitsBetween, misfitsWithGround } from './check'
 
 const panelOf = (patch: Partial<Panel>): Panel => ({ ...plainProject().airframe.panel, ...patch })
 const zone = (area: Zone['area'], patch: Partial<Zone> = {}): Zone => ({ id: 'z', name: 'Rib R2', side: 'face', area, fromDepthMm: 0, movable: false, ...patch })
@@ -75,6 +76,28 @@ describe('what does not fit, and what would make it fit', () => {
     const [change] = finish(leastChange(wide, [], groundOf(panelOf({ zones: [{ ...vent, movable: true }] }))))
     expect(change).toMatchObject({ what: 'zone', id: 'vent' })
     expect(change!.to).toBeDefined()
+  })
+  it('the fewest that must come off: no place anywhere wants fewer (against every place 4 mm apart), and with those off it stands', () => fc.assert(fc.property(fc.array(fc.tuple(size, fc.tuple(fc.integer({ min: 40, max: 560 }), fc.integer({ min: 40, max: 260 }))), { minLength: 2, maxLength: 9 }), fc.tuple(fc.integer({ min: 120, max: 400 }), fc.integer({ min: 80, max: 220 })), (dials, [w, h]) => {
+    const ground = groundOf(panelOf({}))
+    const placed = dials.map(([d, [x, y]], at) => down(item({ id: `d${at}`, face: roundFace(d) }), x, y))
+    const wanted = item({ id: 'w', face: boxFace(w, h) })
+    const found = finish(fewestOff(wanted, placed, ground))!
+    const gone = new Set(found.off.map(one => one.id))
+    expect(stands({ id: 'w', label: 'w', item: wanted }, found.at.xMm, found.at.yMm, placed.filter(one => !gone.has(one.id)), ground)).toBe(true)
+    let least = Infinity
+    for (let x = 0; x <= 600; x += 4) for (let y = 0; y <= 300; y += 4) {
+      const here = down(wanted, x, y)
+      if (misfitsWithGround(here, ground).length === 0) least = Math.min(least, placed.filter(one => misfitsBetween(here, one, ground.panel.leastWebMm).length > 0).length)
+    }
+    // Places are tried 8 mm apart: a gap that is finer may hide one fewer.
+    expect(found.off.length).toBeLessThanOrEqual(least + 1)
+  }), { numRuns: 25 }))
+  it('what is locked stays: the place found is another, or there is none', () => {
+    const ground = groundOf(panelOf({}))
+    const [left, right] = [down(item({ id: 'left', face: boxFace(120, 240) }), 120, 150), down(item({ id: 'right', face: boxFace(120, 240) }), 480, 150)]
+    const wide = item({ id: 'w', face: boxFace(260, 200) })
+    expect(finish(fewestOff(wide, [left, right], ground, new Set(['left'])))!.off.map(one => one.id)).toEqual(['right'])
+    expect(finish(fewestOff(wide, [left, right], ground, new Set(['left', 'right'])))).toBeUndefined()
   })
   it('too deep is said as depth', () => {
     const deep = item({ id: 'w', face: boxFace(100, 100), body: { widthMm: 90, heightMm: 90, depthMm: 300, connectorMm: 20 } })

@@ -3,7 +3,7 @@ export { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } fr
 export { examinePanel, stands, type Misfit, type PanelReport } from './check'
 export { bayScrews, wayOut, type WayOut } from './access'
 export { beamDeflectionMm, bends, examineStrength, trayMomentNm, type Bend, type StrengthReport } from './strength'
-export { findPlace, leastChange, missOf, stackPlaces, type Change, type Fit, type Miss } from './find'
+export { fewestOff, findPlace, leastChange, missOf, stackPlaces, type Change, type Fit, type Miss } from './find'
 export { firstFree, freeGround, isFree, nearestFree, type FreeGround } from './free'
 export { openings, type Opening } from './stack'
 export { ARRANGEMENTS, arrange, snapBox, type Arrangement, type Extent, type Neighbour, type Relation } from './snap'

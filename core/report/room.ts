@@ -1,5 +1,5 @@
 import type { Item } from '../catalogue'
-import { firstFree, findPlace, freeGround, groundOf, leastChange, missOf, nearestFree, setDown, shiftZone, stackPlaces, type Placed } from '../panel'
+import { fewestOff, firstFree, findPlace, freeGround, groundOf, leastChange, missOf, nearestFree, setDown, shiftZone, stackPlaces, type Placed } from '../panel'
 import { resolve, type Design, type Edit, type Project, type Steps } from '../project'
 import { formatLength } from '../quantity'
 
@@ -12,8 +12,8 @@ const WAYS = { width: 'too wide', height: 'too high', depth: 'too deep' } as con
 const placedOf = (design: Design, without?: string): Placed[] => design.units.flatMap(unit => unit.at && unit.id !== without ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
 
 /**
- * Says by how much an item misses and what is in its way, the least single change that would let it in, and what else of
- * its kind fits.
+ * Says by how much an item misses and what is in its way, the least single change that would let it in, else the
+ * fewest units that would have to leave the face, and what else of its kind fits.
  * @param unit the unit on the panel it is about, when it is one that stands there already
  */
 export function* makeRoom(project: Project, option: string, item: Item, unit: string | undefined, catalogue: readonly Item[]): Steps<RoomAnswer> {
@@ -35,6 +35,11 @@ export function* makeRoom(project: Project, option: string, item: Item, unit: st
     const edits: Edit[] = zone && area ? [{ type: 'zone.put', zone: shiftZone(zone, Number((change.to.xMm - area.xMm).toFixed(2)), Number((change.to.yMm - area.yMm).toFixed(2))) }, ...moveItem]
       : before ? [{ type: 'unit.move', option, unit: change.id, xMm: Number(change.to.xMm.toFixed(2)), yMm: Number(change.to.yMm.toFixed(2)) }, ...moveItem] : []
     return { text: `Fits if ${change.name} moves ${size(change.to.awayMm)}.`, edits }
+  })
+  const clearing = fit.at || changes.length > 0 || !fit.bare ? undefined : yield* fewestOff(item, others, ground, new Set(design.units.filter(one => one.locked).map(one => one.id)))
+  if (clearing) changes.push({
+    text: `Fits at ${size(clearing.at.xMm)} across, ${size(clearing.at.yMm)} up when ${clearing.off.length === 1 ? 'one unit leaves' : `these ${clearing.off.length} leave`} the face, the fewest there are: ${clearing.off.map(one => one.name).join(', ')}.`,
+    edits: [...clearing.off.map((one): Edit => ({ type: 'unit.lift', option, unit: one.id })), ...unit ? [{ type: 'unit.move' as const, option, unit, xMm: Number(clearing.at.xMm.toFixed(2)), yMm: Number(clearing.at.yMm.toFixed(2)) }] : []]
   })
   const smaller = fit.at ? [] : catalogue.filter(other => other.kind === item.kind && other.id !== item.id && other.face && firstFree(freeGround(other, others, ground, 2))).slice(0, 3).map(({ id, maker, name }) => ({ id, name: `${maker} ${name}` }))
   return { says, changes, smaller }

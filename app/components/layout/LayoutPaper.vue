@@ -88,6 +88,6 @@ const total = computed(() => offers.value?.every(one => one.accepted) ? offers.v
 </template>
 
 <style scoped>
-.paper { display: grid; grid-template-columns: 1fr 1.1fr 1.2fr; height: 100%; min-height: 0; } .col { min-width: 0; padding: 6px 14px; overflow: auto; border-right: 1px solid var(--rule); display: grid; gap: 5px; align-content: start; } .pos { width: 58px; flex: none; } .grow { min-width: 0; } .tight { flex-wrap: nowrap; gap: 4px; } ul { padding-left: 18px; }
+.paper { display: grid; grid-template-columns: minmax(0, 10fr) minmax(316px, 13fr) minmax(0, 12fr); height: 100%; min-height: 0; } .col { min-width: 0; padding: 6px 14px; overflow: auto; border-right: 1px solid var(--rule); display: grid; gap: 5px; align-content: start; } .pos { width: 58px; flex: none; } .grow { min-width: 0; } .tight { flex-wrap: nowrap; gap: 4px; } ul { padding-left: 18px; }
 select.plain { max-width: 170px; } button { white-space: nowrap; flex: none; }
 </style>
