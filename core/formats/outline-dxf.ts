@@ -1,4 +1,4 @@
-import DxfParser, { type IArcEntity, type ICircleEntity, type IEllipseEntity, type IEntity, type ILineEntity, type ILwpolylineEntity, type IPolylineEntity, type ISplineEntity } from 'dxf-parser'
+import DxfParser, { type IArcEntity, type ICircleEntity, type IEllipseEntity, type IEntity, type IInsertEntity, type ILineEntity, type ILwpolylineEntity, type IPolylineEntity, type ISplineEntity } from 'dxf-parser'
 import { flatten } from '../build'
 import type { PointMm } from '../panel'
 import { arcPoints, FLATTEN_MM, MOST_DRAWING_BYTES, MOST_ENTITIES, outlineOf, type OutlineRead, type Stroke } from './contours'
@@ -35,9 +35,44 @@ function splinePoints(degree: number, knots: readonly number[], points: readonly
   return found
 }
 
+/** Where a drawing’s own coordinates come to lie: x′ = a·x + c·y + e, y′ = b·x + d·y + f. */
+type Affine = readonly [a: number, b: number, c: number, d: number, e: number, f: number]
+const STILL: Affine = [1, 0, 0, 1, 0, 0]
+/** Seen from behind, as drawings mirrored by some programs are: x runs the other way. */
+const MIRRORED: Affine = [-1, 0, 0, 1, 0, 0]
+/** First `inner`, then `outer`. */
+const then = ([a, b, c, d, e, f]: Affine, [A, B, C, D, E, F]: Affine): Affine => [A * a + C * b, B * a + D * b, A * c + C * d, B * c + D * d, A * e + C * f + E, B * e + D * f + F]
+const at = ([a, b, c, d, e, f]: Affine, [x, y]: PointMm): PointMm => [a * x + c * y + e, b * x + d * y + f]
+/** The most by which it stretches along its axes. */
+const stretch = ([a, b, c, d]: Affine): number => Math.max(Math.hypot(a, b), Math.hypot(c, d))
+/** It turns, shifts, mirrors and enlarges, but leaves a circle round. */
+const keepsRound = ([a, b, c, d]: Affine): boolean => Math.abs(Math.hypot(a, b) - Math.hypot(c, d)) < 1e-9 * stretch([a, b, c, d, 0, 0]) && Math.abs(a * c + b * d) < 1e-9 * (a * a + b * b)
+
+/** Blocks within blocks are followed so deep; a drawing that goes deeper runs in a ring. */
+const MOST_NESTED = 16
+/** Entities with where they lie; those of blocks once for each time they are inserted. `undefined` when there are more than can be an outline. */
+function laidOut(entities: readonly IEntity[], blocks: Record<string, { entities?: IEntity[], position?: { x: number, y: number } }>): { entity: IEntity, place: Affine }[] | undefined {
+  const found: { entity: IEntity, place: Affine }[] = []
+  const walk = (list: readonly IEntity[], place: Affine, depth: number): boolean => list.every((entity) => {
+    const z = (entity as { extrusionDirectionZ?: number }).extrusionDirectionZ ?? (entity as { extrusionDirection?: { z: number } }).extrusionDirection?.z
+    const here = z !== undefined && z < 0 ? then(MIRRORED, place) : place
+    const insert = entity as IInsertEntity
+    const block = entity.type === 'INSERT' ? blocks[insert.name] : undefined
+    if (!block?.entities || depth >= MOST_NESTED) { found.push({ entity, place: here }); return found.length <= MOST_ENTITIES }
+    const [sx, sy, turn] = [insert.xScale ?? 1, insert.yScale ?? 1, (insert.rotation ?? 0) * Math.PI / 180]
+    const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
+    for (let row = 0; row < Math.max(1, insert.rowCount ?? 1); row++) for (let column = 0; column < Math.max(1, insert.columnCount ?? 1); column++) {
+      const own: Affine = then([sx, 0, 0, sy, -(block.position?.x ?? 0) * sx + column * (insert.columnSpacing ?? 0), -(block.position?.y ?? 0) * sy + row * (insert.rowSpacing ?? 0)], [cos, sin, -sin, cos, insert.position.x, insert.position.y])
+      if (!walk(block.entities, then(own, here), depth + 1)) return false
+    }
+    return true
+  })
+  return walk(entities, STILL, 0) ? found : undefined
+}
+
 /**
- * Reads a panel's outline from a DXF drawing: lines, arcs, circles, ellipses, polylines with bulges and splines,
- * joined end to end.
+ * Reads a panel's outline from a DXF drawing: lines, arcs, circles, ellipses, polylines with bulges and splines, those of
+ * inserted blocks too, joined end to end.
  * @param unitMm millimetres of one unit of the drawing, for files that do not declare it
  */
 export function readDxfOutline(text: string, unitMm?: number): OutlineRead {
@@ -52,10 +87,17 @@ export function readDxfOutline(text: string, unitMm?: number): OutlineRead {
   if (scale === undefined) return { ok: false, needsUnit: true, problems: ['The drawing does not say its unit ($INSUNITS). Choose inches or millimetres.'] }
   const notes: string[] = [declared ? '' : 'The unit is the one you chose.'].filter(Boolean)
   const left = new Map<string, number>()
-  const strokes = entities.flatMap((entity): Stroke[] => {
-    const found = strokeOf(entity, scale)
+  const laid = laidOut(entities, drawing.blocks ?? {})
+  if (!laid) return { ok: false, problems: [`With its blocks the drawing holds more than ${MOST_ENTITIES} entities. Take all but the panel out of it. Nothing was changed.`] }
+  const strokes = laid.flatMap(({ entity, place }): Stroke[] => {
+    // Curves are flattened at the size they come to have, so that the tolerance holds.
+    const k = scale * stretch(place)
+    const found = k > 0 ? strokeOf(entity, k) : undefined
     if (!found) left.set(entity.type, (left.get(entity.type) ?? 0) + 1)
-    return found ? [found] : []
+    if (!found || place === STILL) return found ? [found] : []
+    const put = ([x, y]: PointMm): PointMm => { const [px, py] = at(place, [x / k, y / k]); return [px * scale, py * scale] }
+    const middle = found.round && put([found.round.xMm, found.round.yMm])
+    return [{ ...found, points: found.points.map(put), round: middle && keepsRound(place) ? { ...found.round!, xMm: middle[0], yMm: middle[1] } : undefined }]
   })
   if (left.size) notes.push(`Left out: ${[...left].map(([type, count]) => `${count} ${type}`).join(', ')}.`)
   return outlineOf(strokes, notes)

@@ -56,6 +56,53 @@ describe('an outline out of DXF', () => {
     expect(areaMm2(outline)).toBeCloseTo(area, -2)
     for (const [x, y] of outline) expect(Math.min(...Array.from({ length: 4001 }, (_, i) => { const p = at(i / 4000); return Math.hypot(p[0] - x, p[1] - y) }))).toBeLessThan(y === 0 ? 1 : 0.2)
   })
+  // Group codes of INSERT: 41 and 42 scale, 50 turn, 10 and 20 place; 2 names the block (the published DXF reference).
+  it('what stands in blocks is read where it is inserted: shifted, turned, enlarged, mirrored, in rows, and blocks within blocks', () => {
+    const text = dxf((writer) => {
+      const corner = writer.addBlock('SIDE')
+      corner.addLine(point3d(0, 0), point3d(10, 0))
+      const hole = writer.addBlock('HOLE')
+      hole.addCircle(point3d(1, 1), 2)
+      const pair = writer.addBlock('PAIR')
+      pair.addInsert('HOLE', point3d(0, 0), {})
+      pair.addInsert('HOLE', point3d(20, 0), { scaleFactor: { x: 2, y: 2, z: 1 } })
+      // Four sides of a square of 300 by 300: one line of 10 enlarged thirty times and turned.
+      for (const [x, y, turn] of [[0, 0, 0], [300, 0, 90], [300, 300, 180], [0, 300, 270]] as const) writer.addInsert('SIDE', point3d(x, y), { scaleFactor: { x: 30, y: 30, z: 1 }, rotationAngle: turn })
+      writer.addInsert('PAIR', point3d(100, 100), { scaleFactor: { x: 5, y: 5, z: 1 }, rotationAngle: 90 })
+      writer.addInsert('HOLE', point3d(250, 60), { scaleFactor: { x: -3, y: 3, z: 1 } })
+    })
+    const read = got(readDxfOutline(text))
+    expect(size(read.outline)).toEqual([expect.closeTo(300, 6), expect.closeTo(300, 6)])
+    expect(areaMm2(read.outline)).toBeCloseTo(90_000, 3)
+    const holes = read.inner.map(one => [one.round!.xMm, one.round!.yMm, one.round!.diameterMm].map(v => Number(v.toFixed(3)))).sort((a, b) => a[0]! - b[0]! || a[1]! - b[1]!)
+    // (1, 1) five times as large and turned by a quarter is (−5, 5); the second of the pair lies 20 farther and is twice the size.
+    expect(holes).toEqual([[90, 210, 40], [95, 105, 20], [247, 63, 12]])
+  })
+  it('a circle in a block drawn out to one side is no round hole any more; a curve in one that is enlarged is still flattened within the tolerance', () => {
+    const text = dxf((writer) => {
+      const hole = writer.addBlock('HOLE')
+      hole.addCircle(point3d(0, 0), 1)
+      box(writer, 600, 300)
+      writer.addInsert('HOLE', point3d(300, 150), { scaleFactor: { x: 60, y: 30, z: 1 } })
+    })
+    expect(got(readDxfOutline(text)).inner.map(one => one.round)).toEqual([undefined])
+    const disc = dxf((writer) => { writer.addBlock('DISC').addCircle(point3d(0, 0), 1); writer.addInsert('DISC', point3d(0, 0), { scaleFactor: { x: 200, y: 200, z: 1 } }) })
+    const { outline } = got(readDxfOutline(disc))
+    // Area of the circle, less what sides within 0.05 mm of it can lack.
+    expect(Math.abs(areaMm2(outline) - Math.PI * 200 ** 2)).toBeLessThan(0.05 * 2 * Math.PI * 200)
+  })
+  it('a block that holds itself comes to an end in words', () => {
+    const text = dxf((writer) => { const ring = writer.addBlock('RING'); ring.addLine(point3d(0, 0), point3d(1, 0)); ring.addInsert('RING', point3d(0, 0), {}); ring.addInsert('RING', point3d(0, 1), {}); writer.addInsert('RING', point3d(0, 0), {}) })
+    expect(readDxfOutline(text)).toMatchObject({ ok: false, problems: [expect.stringContaining('With its blocks the drawing holds more than')] })
+  })
+  it('an arc seen from behind, as mirrored drawings have it, comes to lie where it was drawn', () => {
+    // Group codes 210, 220, 230: the way the arc faces; (0, 0, −1) turns x round (the published DXF reference).
+    const arc = (from: number, to: number, x: number) => `0\nARC\n8\n0\n10\n${x}\n20\n100\n40\n100\n50\n${from}\n51\n${to}\n210\n0\n220\n0\n230\n-1\n`
+    const line = (x: number, y: number, X: number, Y: number) => `0\nLINE\n8\n0\n10\n${x}\n20\n${y}\n11\n${X}\n21\n${Y}\n`
+    const text = `0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n${line(100, 0, 300, 0)}${line(300, 200, 100, 200)}${arc(90, 270, -300)}${arc(270, 90, -100)}0\nENDSEC\n0\nEOF\n`
+    const { outline } = got(readDxfOutline(text))
+    expect(Math.abs(areaMm2(outline) - (200 * 200 + Math.PI * 100 ** 2))).toBeLessThan(0.05 * 2 * Math.PI * 100)
+  })
   it('circles inside are offered as fixed holes with their true diameter', () => {
     const read = got(readDxfOutline(dxf((writer) => { box(writer, 600, 300); writer.addCircle(point3d(100, 150), 40) })))
     expect(read.inner).toHaveLength(1)
