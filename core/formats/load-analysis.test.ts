@@ -66,6 +66,9 @@ describe('the one-line diagram', () => {
       const on = (node: typeof from, p: { x: number, y: number }) => p.x >= node.x - 0.5 && p.x <= node.x + node.width + 0.5 && p.y >= node.y - 0.5 && p.y <= node.y + node.height + 0.5
       expect(on(from, edge.points[0]!) && on(to, edge.points.at(-1)!)).toBe(true)
     }
+    // Every edge has a place for its sign, words or none.
+    for (const edge of placed.edges) expect(edge.sign.x > 1 && edge.sign.y > 1).toBe(true)
+    expect(placed.edges.some(edge => edge.says === '')).toBe(true)
     // The words of an edge stand clear of every box: the layout keeps room for them.
     for (const edge of placed.edges) for (const node of placed.nodes) expect(edge.sign.x > node.x - 4 && edge.sign.x < node.x + node.width + 4 && edge.sign.y > node.y - 4 && edge.sign.y < node.y + node.height + 4).toBe(false)
     const svg = writeOneLineSvg(placed, 'ZZ-DUN <one line>')

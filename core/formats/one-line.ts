@@ -11,6 +11,8 @@ const LAYOUT = {
   'elk.spacing.edgeNode': '9', 'elk.spacing.edgeEdge': '6', 'elk.layered.spacing.edgeEdgeBetweenLayers': '5', 'elk.layered.spacing.edgeNodeBetweenLayers': '9', 'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES', 'elk.layered.nodePlacement.strategy': 'BRANDES_KOEPF', 'elk.layered.nodePlacement.favorStraightEdges': 'true',
   'elk.layered.edgeLabels.centerLabelPlacementStrategy': 'HEAD_LAYER', 'elk.spacing.edgeLabel': '1'
 }
+/** The library gives a label without words no place. */
+const NO_WORDS = '·'
 /** Room for the words of an edge, which the library keeps free: about 4.4 px a letter, and the height of words and sign. */
 const labelSize = (edge: LineEdge) => ({ width: Math.max(20, Math.ceil(edge.says.length * 4.4)), height: edge.tie ? 22 : 17 })
 
@@ -20,7 +22,7 @@ export async function layOneLine(line: OneLine, elk: Pick<ELK, 'layout'>): Promi
     id: 'all', layoutOptions: LAYOUT,
     // Units stand in one column at the right, whatever bus they hang on, so that the eye finds them.
     children: line.nodes.map(({ id, width, height, kind }) => ({ id, width, height, ...kind === 'unit' && { layoutOptions: { 'elk.layered.layering.layerConstraint': 'LAST' } } })),
-    edges: line.edges.map(edge => ({ id: edge.id, sources: [edge.from], targets: [edge.to], labels: [{ text: edge.says, ...labelSize(edge), layoutOptions: { 'elk.edgeLabels.placement': 'CENTER', 'elk.edgeLabels.inline': 'true' } }] }))
+    edges: line.edges.map(edge => ({ id: edge.id, sources: [edge.from], targets: [edge.to], labels: [{ text: edge.says || NO_WORDS, ...labelSize(edge), layoutOptions: { 'elk.edgeLabels.placement': 'CENTER', 'elk.edgeLabels.inline': 'true' } }] }))
   }
   const laid = await elk.layout(graph)
   const at = new Map(laid.children!.map(child => [child.id, child]))

@@ -54,12 +54,19 @@ describe('what ties are made of', () => {
     for (const one of feeders(projectWith(amps.map((a, at) => [load(`u${at}`, a, { essential: at % 2 === 0 }), 'tail']), ifr())).values()) {
       if (one.kind !== 'breaker') continue
       expect(BREAKER_SIZES_A).toContain(one.ratedA)
-      expect(one.ratedA!).toBeGreaterThanOrEqual(one.mostA - 1e-9)
-      if (one.tie !== 'alternator-feed') expect(one.ratedA!).toBeGreaterThanOrEqual(1.25 * one.steadyA - 1e-9)
+      expect(one.ratedA!).toBeGreaterThanOrEqual(one.mostA - 1e-4)
+      if (one.tie !== 'alternator-feed') expect(one.ratedA!).toBeGreaterThanOrEqual(1.25 * one.steadyA - 1e-4)
       expect(gauge(one.awg!).breakerA!).toBeGreaterThanOrEqual(one.ratedA!)
       expect(one.ampacity!.amps).toBeGreaterThanOrEqual(one.steadyA)
     }
   }), { numRuns: 40 }))
+  // From bus to bus with nothing that opens: short and stout (common practice); with a breaker, by the table.
+  it('a jumper between buses without a breaker is AWG 10 at least, one with a breaker as thin as that protects', () => {
+    expect(feeders(three()).get('avionics-feed')!.awg).toBe(10)
+    expect(feeders(three()).get('essential-normal')!.awg).toBe(10)
+    // 6 A of radio: 7.5 A of breaker, AWG 20 (table 11-3, from memory).
+    expect(feeders(withTie(three(), 'avionics-feed', { kind: 'breaker' })).get('avionics-feed')).toMatchObject({ ratedA: 7.5, awg: 20 })
+  })
   // A starter takes 150 to 250 A; battery cables of light aeroplanes are AWG 4 to 2 (common practice).
   it('the battery’s cable is sized by its starter, not by the lamps', () => expect(feeders(three()).get('battery-contactor')!.awg).toBe(2))
   it('its wire’s length counts in what it loses: R of AWG 10, 1.26 Ω per 1000 ft at 20 °C (table 11-9, from memory), at 50 °C', () => {

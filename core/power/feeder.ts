@@ -71,16 +71,23 @@ function asker(design: Design, supply: Supply): (setting: Setting, phase: Flight
   }
 }
 
-/** The thinnest wire a protector does not outlast and that carries the amps, lying by itself. */
-function wireFor(tie: Tie, ratedA: number | undefined, steadyA: number, design: Design, cranks: boolean): { wire?: Gauge, decided: string } {
+/** A jumper from bus to bus without a protector of its own is short and stout: thinnest, and what it is called for (common practice). */
+const JUMPER_AWG = 10
+/**
+ * The thinnest wire a protector does not outlast and that carries the amps, lying by itself. Without a breaker of its own it
+ * carries all at their most, and from bus to bus it is a short jumper.
+ */
+function wireFor(tie: Tie, ratedA: number | undefined, asked: number, design: Design, supply: Supply, cranks: boolean): { wire?: Gauge, decided: string } {
   if (cranks) return { wire: gauge(BATTERY_CABLE_AWG), decided: 'it carries the starter' }
+  const jumps = tie.kind !== 'breaker' && [tie.from, tie.to].every(end => supply.buses.some(bus => bus.id === end))
   let decided = 'it is the thinnest of the chart'
   for (const wire of GAUGES) {
     const most = protects(wire, 'breaker')
     if (most === undefined) continue
     const { amps } = alone(wire, design)
-    if (tie.kind === 'breaker' && ratedA !== undefined && most < ratedA) decided = `AWG ${wire.awg}: a ${ratedA} A breaker does not protect it`
-    else if (amps < steadyA) decided = `AWG ${wire.awg}: it carries ${amps.toFixed(1)} A`
+    if (jumps && wire.awg > JUMPER_AWG) decided = `AWG ${wire.awg}: without a breaker of its own it is a short jumper, AWG ${JUMPER_AWG} at least (common practice)`
+    else if (tie.kind === 'breaker' && ratedA !== undefined && most < ratedA) decided = `AWG ${wire.awg}: a ${ratedA} A breaker does not protect it`
+    else if (amps < asked) decided = `AWG ${wire.awg}: it carries ${amps.toFixed(1)} A`
     else return { wire, decided }
   }
   return { decided }
@@ -127,10 +134,10 @@ export function feedersOf(design: Design, supply: Supply): Feeder[] {
     const given = ends.flatMap(source => source?.kind === 'alternator' ? [source.ratedA] : [])[0]
     const cranks = tie.kind === 'contactor' && ends.some(source => source?.kind === 'battery' && source.id === MAIN_BATTERY)
     const bears = given !== undefined ? Math.max(given, mostA) : Math.max(BREAKER_MARGIN * steadyA, mostA)
-    const proposedA = tie.kind === 'breaker' ? BREAKER_SIZES_A.find(size => size >= bears - 1e-9) : undefined
+    const proposedA = tie.kind === 'breaker' ? BREAKER_SIZES_A.find(size => size >= bears * (1 - 1e-6)) : undefined
     const ratedA = tie.ratedA ?? proposedA
-    const asked = Math.max(steadyA, given ?? 0)
-    const proposal = wireFor(tie, ratedA, asked, design, cranks)
+    const asked = Math.max(tie.kind === 'breaker' ? steadyA : mostA, given ?? 0)
+    const proposal = wireFor(tie, ratedA, asked, design, supply, cranks)
     const awg = tie.awg ?? proposal.wire?.awg
     const wire = awg === undefined ? undefined : gauge(awg)
     return {
@@ -150,7 +157,7 @@ export function feedersOf(design: Design, supply: Supply): Feeder[] {
         wire: {
           formula: cranks ? 'a battery cable is sized by the starter' : 'thinnest wire with: breaker ≤ what protects it, I ≤ what it carries by itself',
           inputs: [
-            { symbol: 'I', meaning: given === undefined ? 'steady' : 'what the alternator may give', value: asked, unit: 'A', from: FEEDER_BASIS.source! },
+            { symbol: 'I', meaning: given !== undefined ? 'what the alternator may give' : tie.kind === 'breaker' ? 'steady' : 'all at their most, with no breaker of its own', value: asked, unit: 'A', from: FEEDER_BASIS.source! },
             ...wire === undefined ? [] : [
               { symbol: 'carries', meaning: `AWG ${wire.awg} by itself, in ${design.airframe.wiring.ambientC} °C up to ${design.airframe.wiring.altitudeFt} ft`, value: alone(wire, design).amps, unit: 'A', from: DERATING_BASIS.source! },
               { symbol: 'protects to', meaning: `largest breaker for AWG ${wire.awg}`, value: protects(wire, 'breaker')!, unit: 'A', from: PROTECTOR_BASIS.source! }],

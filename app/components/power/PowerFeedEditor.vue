@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Airframe, Bus, DesignUnit, Edit, Source, Supply, SupplySwitch, Tie } from '#core/project'
 import { BUS_ROLES, MAIN_ALTERNATOR, MAIN_BATTERY, TIE_KINDS, UNIT_SOURCE } from '#core/project'
-import { GAUGES, type Feeder } from '#core/power'
+import { BREAKER_SIZES_A, GAUGES, type Feeder } from '#core/power'
 import { formatAmps } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 
@@ -97,9 +97,10 @@ function also(bus: string) {
       <label class="field">To<select aria-label="To" :value="tie.to" @change="event => setTie({ to: text(event) }, 'to')"><option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
       <label class="field">Closed by<select aria-label="Closed by" :value="tie.by?.switch ?? ''" @change="event => setBy(text(event))"><option value="">nothing: always closed</option><option v-for="one in supply.switches" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
       <div v-if="tie.by" class="row" role="group" aria-label="Closed in"><label v-for="at in supply.switches.find(one => one.id === tie!.by!.switch)?.positions" :key="at" class="small"><input type="checkbox" :checked="tie.by.in.includes(at)" @change="event => toggle(at, (event.target as HTMLInputElement).checked)"> {{ at }}</label></div>
-      <QuantityField v-if="tie.kind !== 'wire'" kind="plain" :label="tie.kind === 'breaker' ? `Opens at, A (0: as proposed, ${feeder?.proposed.ratedA ?? '—'})` : 'Bears for good, A (0: not known)'" :least="0" :most="1000" :model-value="tie.ratedA ?? 0" @update:model-value="v => setTie({ ratedA: v || undefined }, 'rating')" />
-      <label class="field">Wire<select aria-label="Wire" :value="tie.awg ?? ''" @change="event => setTie({ awg: text(event) ? Number(text(event)) as 22 : undefined }, 'wire')"><option value="">as proposed{{ feeder?.proposed.awg ? `, AWG ${feeder.proposed.awg}` : '' }}</option><option v-for="one in AWGS" :key="one" :value="one">AWG {{ one }}</option></select></label>
-      <QuantityField kind="length" label="Its length, 0: not known" :least="0" :most="50000" :model-value="tie.lengthMm ?? 0" @update:model-value="v => setTie({ lengthMm: v || undefined }, 'length')" />
+      <label v-if="tie.kind === 'breaker'" class="field">Opens at<select aria-label="Opens at" :value="tie.ratedA ?? ''" @change="event => setTie({ ratedA: text(event) ? Number(text(event)) : undefined }, 'rating')"><option value="">{{ feeder?.proposed.ratedA ?? '—' }} A, as proposed</option><option v-for="one in BREAKER_SIZES_A" :key="one" :value="one">{{ one }} A</option><option v-if="tie.ratedA !== undefined && !BREAKER_SIZES_A.some(one => one === tie!.ratedA)" :value="tie.ratedA">{{ tie.ratedA }} A</option></select></label>
+      <QuantityField v-else-if="tie.kind !== 'wire'" kind="plain" label="Bears, A (0: unknown)" :least="0" :most="1000" :model-value="tie.ratedA ?? 0" @update:model-value="v => setTie({ ratedA: v || undefined }, 'rating')" />
+      <label class="field">Wire<select aria-label="Wire" :value="tie.awg ?? ''" @change="event => setTie({ awg: text(event) ? Number(text(event)) as 22 : undefined }, 'wire')"><option value="">{{ feeder?.proposed.awg ? `AWG ${feeder.proposed.awg}, ` : '' }}as proposed</option><option v-for="one in AWGS" :key="one" :value="one">AWG {{ one }}</option></select></label>
+      <QuantityField kind="length" label="Length or 0" :least="0" :most="50000" :model-value="tie.lengthMm ?? 0" @update:model-value="v => setTie({ lengthMm: v || undefined }, 'length')" />
       <QuantityField kind="plain" label="Contacts, mΩ" :least="0" :most="10000" :model-value="tie.milliohm" @update:model-value="v => setTie({ milliohm: v }, 'resistance')" />
       <QuantityField v-if="tie.kind === 'contactor'" kind="plain" label="Its coil draws, A" :least="0" :most="20" :model-value="tie.holdA ?? 0" @update:model-value="v => setTie({ holdA: v || undefined }, 'coil')" />
       <p v-if="feeder" class="small quiet">Carries <b class="figures">{{ formatAmps(feeder.steadyA) }}</b> for good ({{ feeder.when }}), {{ formatAmps(feeder.mostA) }} with all at their most.</p>
@@ -136,6 +137,6 @@ function also(bus: string) {
 </template>
 
 <style scoped>
-.edit { display: flex; flex-wrap: wrap; gap: 5px 12px; align-items: end; min-height: 62px; max-height: 176px; overflow-y: auto; padding: 8px 12px; align-content: start; }
-.edit > h2 { flex: 0 0 100%; } .edit > .field { flex: 0 1 148px; } .edit > p { flex: 1 1 240px; align-self: center; } .edit :deep(input:not([type=checkbox])), .edit select { padding: 2px 5px; font-size: 12.5px; }
+.edit { display: flex; flex-wrap: wrap; gap: 4px 10px; align-items: end; min-height: 62px; max-height: 172px; overflow-y: auto; padding: 8px 12px; align-content: start; }
+.edit > h2 { flex: 0 0 100%; } .edit > .field { flex: 0 1 118px; } .edit > p { flex: 1 1 240px; align-self: center; } .edit :deep(input:not([type=checkbox])), .edit select { padding: 2px 5px; font-size: 12.5px; }
 </style>
