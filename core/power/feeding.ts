@@ -1,5 +1,5 @@
 import { insideOhm, openCircuitV } from './discharge'
-import type { Wired } from './endurance'
+import type { Wired } from './wired'
 import { solveNetwork } from './network'
 import { blocksOf, regulatedV, sourcesOf } from './supply'
 

@@ -1,7 +1,8 @@
 import type { FunctionName } from '../catalogue'
 import type { Basis, Design, DesignUnit, Steps, Supply } from '../project'
 import type { Circuit } from './circuit'
-import { isShed, simulate, usualSettings, Wired, type Failure } from './endurance'
+import { isShed, simulate, usualSettings } from './endurance'
+import { Wired, type Failure } from './wired'
 import { fedBy } from './feeding'
 import { positionsOf, sourcesOf } from './supply'
 
