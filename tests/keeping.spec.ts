@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './watched'
 import { startServer, type Server } from './server'
 
 let server: Server

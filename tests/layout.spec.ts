@@ -1,6 +1,7 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './watched'
 import { PDFDocument } from 'pdf-lib'
 import { blankProject } from '../core/project'
 import { startServer, type Server } from './server'

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './watched'
 import { XMLValidator } from 'fast-xml-parser'
 import { PDFDocument } from 'pdf-lib'
 import readExcel from 'read-excel-file/node'

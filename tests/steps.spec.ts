@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './watched'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -97,3 +98,20 @@ test('options are renamed and walked through by keys', async ({ page }) => {
   await page.keyboard.press('[')
   await expect(page.getByRole('tab', { selected: true })).toHaveText('Lean')
 })
+
+// The report on a design comes a moment after it: between the two no screen may stumble.
+for (const step of ['brief', 'stock', 'layout', 'power', 'wire', 'rules', 'budget', 'build']) {
+  test(`${step}: options and panes are gone through fast, and no page errs`, async ({ page }) => {
+    test.setTimeout(90_000)
+    await at(page, `skerrow-dunlin/${step}`)
+    const panes = page.locator('[role=tabpanel]').first()
+    const tabs = await panes.count() ? await page.getByRole('tablist').last().getByRole('tab').allTextContents() : ['']
+    for (const tab of tabs) {
+      if (tab) await page.getByRole('tab', { name: tab, exact: true }).click()
+      for (const option of [/Option B/, /Option C/, /Option A/]) await page.getByRole('tab', { name: option }).click()
+      await page.getByRole('tab', { name: /Option B/ }).click()
+      await expect(page.locator('main')).toBeVisible()
+    }
+    await expect(page.getByRole('tab', { name: /Option B/ })).toHaveAttribute('aria-selected', 'true')
+  })
+}

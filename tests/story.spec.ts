@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './watched'
 import DxfParser from 'dxf-parser'
 import { startServer, type Server } from './server'
 

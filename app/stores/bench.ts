@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import type { Reports } from '~/workers/examiner'
-import type { Edit, History, Project, Remedy } from '#core/project'
+import type { Design, Edit, History, Project, Remedy } from '#core/project'
 import { act as actOn, EMPTY_HISTORY, EditError, redo as redoOn, resolve, undo as undoOn } from '#core/project'
 import type { FigureKey } from '#core/report'
 import type { PanelReport } from '#core/panel'
@@ -19,6 +19,8 @@ export const useBench = defineStore('bench', () => {
   const version = ref(0)
   const optionId = ref('a')
   const reports = shallowRef<Reports>()
+  /** The design that the report is about: a moment behind `design` while a newer one is being examined. What joins the two takes this one. */
+  const examined = shallowRef<Design>()
   /** While a hand drags, the panel as it would be; the rest follows when the hand rests. */
   const livePanel = shallowRef<PanelReport>()
   const selected = ref<string[]>([])
@@ -41,6 +43,7 @@ export const useBench = defineStore('bench', () => {
   async function examine() {
     if (!project.value || !option.value) return
     const mine = ++round
+    const asked = design.value
     examining.value = true
     let found: Reports
     try {
@@ -53,6 +56,7 @@ export const useBench = defineStore('bench', () => {
     // A newer document has been sent meanwhile: its answer is the one to show.
     if (mine !== round) return
     reports.value = found
+    examined.value = asked
     examining.value = false
   }
   watch([project, optionId], () => { void examine() })
@@ -162,7 +166,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   return {
-    project, history, version, optionId, option, design, report, reports, livePanel, selected, saveState, saveError, said, workingOf, examining,
+    project, history, version, optionId, option, design, examined, report, reports, livePanel, selected, saveState, saveError, said, workingOf, examining,
     canUndo, canRedo, open, act, undo, redo, cure, flush, keepMine, takeTheirs
   }
 })

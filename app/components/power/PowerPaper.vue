@@ -13,7 +13,7 @@ const paper = ref<Paper>('A4')
 const PAPER_NAMES: readonly Paper[] = ['A4', 'A3', 'Letter']
 const busy = ref(false)
 const stem = computed(() => `${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name}`)
-const analysis = computed(() => loadAnalysis(bench.design!, power, format(new Date(), 'd MMMM yyyy')))
+const analysis = computed(() => loadAnalysis(bench.examined!, power, format(new Date(), 'd MMMM yyyy')))
 async function give(work: () => Promise<void>) {
   busy.value = true
   try { await work() } catch (error) { bench.said = `The file could not be made: ${(error as Error).message} Nothing was changed.` } finally { busy.value = false }
@@ -22,7 +22,7 @@ async function give(work: () => Promise<void>) {
 const givePdf = () => give(async () => { const { writeAnalysisPdf } = await import('#core/print'); giveFile(fileName(`${stem.value} load analysis`, 'pdf'), await writeAnalysisPdf(analysis.value, paper.value), 'application/pdf') })
 const giveXlsx = () => give(async () => { const { default: writeExcel } = await import('write-excel-file/universal'); giveFile(fileName(`${stem.value} load analysis`, 'xlsx'), new Uint8Array(await (await writeExcel(analysisSheets(analysis.value)).toBlob()).arrayBuffer()), 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet') })
 const giveCsv = () => { giveFile(fileName(`${stem.value} load analysis`, 'csv'), writeAnalysisCsv(analysis.value), 'text/csv') }
-const giveSvg = () => give(async () => { giveFile(fileName(`${stem.value} one line`, 'svg'), writeOneLineSvg(await layOneLine(oneLine(bench.design!, power.supply, power.circuits, power.feeders), await useElk()), `${stem.value}, one-line diagram`), 'image/svg+xml') })
+const giveSvg = () => give(async () => { giveFile(fileName(`${stem.value} one line`, 'svg'), writeOneLineSvg(await layOneLine(oneLine(bench.examined!, power.supply, power.circuits, power.feeders), await useElk()), `${stem.value}, one-line diagram`), 'image/svg+xml') })
 </script>
 
 <template>

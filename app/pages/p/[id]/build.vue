@@ -26,7 +26,7 @@ const flip = (y: number) => box.value.maxY - y
 const outline = computed(() => `${design.value!.airframe.panel.outline.map(([x, y], index) => `${index ? 'L' : 'M'}${x} ${flip(y)}`).join('')}Z`)
 
 /** First power-up from this very design: breakers pushed one by one, with the amps to expect. */
-const powerUp = computed(() => design.value && bench.report ? powerUpOrder(design.value, bench.report.power.circuits, new Set(bench.report.power.endurance.kept.map(load => load.unit))) : [])
+const powerUp = computed(() => bench.examined && bench.report ? powerUpOrder(bench.examined, bench.report.power.circuits, new Set(bench.report.power.endurance.kept.map(load => load.unit))) : [])
 </script>
 
 <template>
