@@ -250,3 +250,37 @@ test('the cutter refuses with reasons, and with the reasons cured gives a price'
   expect(await foreign.json()).toMatchObject({ accepted: false })
   expect((await page.request.post(`${server.base}/api/cutter`, { data: { dxf: 'x', stock: 'gold', finish: 'bare' } })).status()).toBe(400)
 })
+
+test('what is in the hand leaves its outline behind, is set down just where the hand let go, and Escape lets go of it', async ({ page }) => {
+  await openLayout(page)
+  await page.getByRole('tab', { name: /Option B/ }).click()
+  const unit = page.locator('.unit[data-unit="com-2"]')
+  const label = await unit.getAttribute('aria-label')
+  const box = (await unit.boundingBox())!
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x + 30, y + 6, { steps: 4 })
+  await expect(unit).toHaveClass(/away/)
+  await expect(page.locator('.reading')).toContainText('across')
+  await page.keyboard.press('Escape')
+  await expect(page.locator('.reading')).toHaveCount(0)
+  await page.mouse.up()
+  await expect(unit).toHaveAttribute('aria-label', label!)
+  await expect(unit).not.toHaveClass(/away/)
+  // Two reports of the pointer within one frame: the last one counts, and nothing is selected on the way.
+  await page.keyboard.down('Alt')
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x + 3, y)
+  await page.mouse.move(x + 60, y)
+  await page.mouse.up()
+  await page.keyboard.up('Alt')
+  await expect(unit).not.toHaveAttribute('aria-label', label!)
+  const after = (await unit.boundingBox())!
+  expect(Math.abs(after.x + after.width / 2 - x - 60)).toBeLessThan(1.5)
+  expect(await page.evaluate(() => getSelection()?.toString() ?? '')).toBe('')
+  await expect(unit).toBeFocused()
+  await page.keyboard.press('Control+z')
+  await expect(unit).toHaveAttribute('aria-label', label!)
+})

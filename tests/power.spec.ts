@@ -201,3 +201,28 @@ test('a number out of range is refused in words and changes nothing', async ({ p
   await page.getByLabel('Capacity, Ah').press('Enter')
   expect((await kept(page, 'skerrow-dunlin')).airframe.battery.capacityAh).toBe(25)
 })
+
+test('what goes dark, when: a shed moved earlier moves its bar and buys minutes; one moved later costs them', async ({ page }) => {
+  await open(page, 'skerrow-dunlin', /Option B/)
+  await pane(page, 'Alternator quits')
+  const row = page.locator('[data-loss="pitot-heat"]')
+  const width = async () => Number(/[\d.]+/.exec((await row.locator('.lit').getAttribute('style'))!)![0])
+  const [bar, before] = [await width(), await minutes(page)]
+  await row.getByLabel('Plan for Pitot heat').selectOption('at minute')
+  const minute = row.getByLabel('Minute at which Pitot heat is shed')
+  await expect(minute).toHaveValue('0')
+  await expect.poll(() => minutes(page)).toBeGreaterThan(before)
+  await minute.fill('40')
+  await minute.press('Enter')
+  await expect.poll(() => minutes(page)).toBeLessThan(before)
+  await expect.poll(width).toBeGreaterThan(bar)
+  await expect(row).toContainText('40 min')
+  // Out of range is said, and nothing is quietly bent to fit.
+  await minute.fill('9999')
+  await minute.press('Enter')
+  await expect(row.getByRole('alert')).toContainText('out of range: from 0 to 1440. 40 stands')
+  await page.keyboard.press('Escape')
+  await page.locator('h1').click()
+  for (let n = 0; n < 2; n++) await page.keyboard.press('Control+z')
+  await expect.poll(() => minutes(page)).toBe(before)
+})

@@ -121,6 +121,16 @@ describe('minutes on the battery', () => {
     expect(enduranceOf(design).minutes).toBeLessThan(Infinity)
     expect(examinePower(design).loads[0]!.capacityA).toBe(60)
   })
+  it('two alternators of one size share the load evenly, and one alone is held to its rating by the battery’s help', () => {
+    const project = projectWith([[load('k', { typicalA: 30, maxA: 30 }), 'tail']])
+    const { supply } = examinePower(resolve(project, 'a'))
+    const rated = resolve(project, 'a').airframe.alternatorA
+    const two = { ...supply, sources: [{ kind: 'alternator' as const, id: 'alt2', name: 'Second alternator', ratedA: rated }], ties: [...supply.ties, { id: 'alt2-feed', name: 'Second feed', kind: 'breaker' as const, from: 'alt2', to: 'main', milliohm: 2 }] }
+    const { feeders } = examinePower(resolve({ ...project, options: [{ ...project.options[0]!, supply: two }] }, 'a'))
+    const amps = (id: string) => feeders.find(one => one.tie === id)!.steadyA
+    expect(amps('alt2-feed')).toBeCloseTo(amps('alternator-feed'), 2)
+    expect(amps('alt2-feed') + amps('alternator-feed')).toBeGreaterThan(29.9)
+  })
   it('a unit on two buses outlives the loss of one', () => {
     const project = projectWith([[load('k'), 'tail']], { ...plainProject(), brief: { ...plainProject().brief, flying: ['IFR'] } })
     const of = (alsoBus?: string) => finish(playScenes(...playing({ ...project, options: [{ ...project.options[0]!, circuits: [{ unit: 'k', bus: 'avionics', alsoBus }] }] }))).find(one => one.id === 'bus:avionics')!.dark
@@ -171,6 +181,23 @@ describe('searches', () => {
     expect(minutes(answer.capacityAh! - 0.1)).toBeLessThan(wanted)
     expect(finish(backupFor(design, 1e6)).capacityAh).toBeUndefined()
     expect(finish(backupFor(design, 1)).capacityAh).toBe(0)
+  })
+  // Peukert turned round: t = H (C / (I H))^k gives C = I H (t / H)^(1 / k) (the law itself); common practice k = 1.05 for lithium.
+  it.each([[2, 60], [5, 90], [9, 45]])('the backup for %i A over %i min agrees with Peukert’s law turned round, within a tenth of an ampere-hour', (amps, wanted) => {
+    const base = plainProject()
+    base.airframe.battery = { ...base.airframe.battery, capacityAh: 0.001, usableFraction: 0.8 }
+    const design = withoutCoils(designWith([[load('all', { typicalA: amps, maxA: amps, minV: 1 }), 'tail']], base))
+    const { capacityAh } = finish(backupFor(design, wanted))
+    const closed = amps * 1 * (wanted / 60) ** (1 / PEUKERT.lithium) / 0.8
+    expect(Math.abs(capacityAh! - closed)).toBeLessThan(0.2)
+  })
+  it('the table of age and cold: with a steady current each field is the first times Peukert’s power of what is left', () => {
+    const design = withoutCoils(designWith([[load('all', { typicalA: 8, maxA: 8, minV: 1 }), 'tail']]))
+    const { minutes, shares, celsius } = finish(enduranceRange(design))
+    const k = PEUKERT['lead-acid']
+    // Common practice for lead-acid: all of it from 20 °C up, 80 % at 0 °C, 60 % at −18 °C.
+    const cold = new Map([[30, 1], [20, 1], [0, 0.8], [-18, 0.6]])
+    minutes.forEach((row, r) => row.forEach((value, c) => expect(value / minutes[0]![0]! / (shares[c]! * cold.get(celsius[r]!)!) ** k).toBeCloseTo(1, 2)))
   })
   it('what a dollar of backup buys is minutes over money', () => {
     const design = resolve(demoProject('3-skerrow-dunlin'), 'a')
