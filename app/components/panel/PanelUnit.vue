@@ -10,7 +10,7 @@ import svgpath from 'svgpath'
  * for the browser to put together at every frame. `x` and `y` are the centre in the drawing, whose y runs down.
  */
 const { unit, x, y, trouble, selected, held, away = false, face, holes, behind, place } = defineProps<{
-  unit: DesignUnit, x: number, y: number, trouble: string | undefined, selected: boolean, held: boolean, /** In the hand: only its outline is left here. */ away?: boolean
+  unit: DesignUnit, x: number, y: number, trouble: string | undefined, selected: boolean, held: boolean, /** In the hand: only its outline is left here, and what is in the hand is a picture of it. */ away?: boolean
   face: boolean, holes: boolean, behind: boolean, place: string
 }>()
 // The unit goes along, so that the drawing can listen with one function for all: a fresh one for each would draw every unit anew at each move.
@@ -50,7 +50,7 @@ const lines = computed(() => {
 </script>
 
 <template>
-  <g class="unit" :class="[away ? 'away' : trouble, { selected: selected && !away, held }]" tabindex="0" role="button" :aria-pressed="selected" :aria-label="`${unit.label}, ${place}`" :data-unit="unit.id" @pointerdown="take" @keydown="event => emit('key', unit, event)">
+  <g class="unit" :class="[away ? 'away' : trouble, { selected: selected && !away, held }]" :tabindex="held ? undefined : 0" :role="held ? undefined : 'button'" :aria-pressed="held ? undefined : selected" :aria-label="held ? undefined : `${unit.label}, ${place}`" :data-unit="held ? undefined : unit.id" @pointerdown="take" @keydown="event => emit('key', unit, event)">
     <title>{{ unit.label }}{{ unit.locked ? ', locked' : '' }}</title>
     <path :d="bezelPath" class="bezel" :class="{ clear: !face }" />
     <path v-if="behind && bodyPath" :d="bodyPath" class="body" />
