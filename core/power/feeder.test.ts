@@ -92,6 +92,7 @@ describe('complaints about ties', () => {
     ['a contactor that bears less than it carries', 'battery-contactor', { ratedA: 10 }, 'power.feeder-rated'],
     ['a breaker that opens', 'alternator-feed', { ratedA: 15 }, 'power.feeder-rated'],
     ['a breaker its wire does not bear', 'alternator-feed', { ratedA: 60, awg: 10 }, 'power.feeder-protector'],
+    ['a breaker less than its alternator gives', 'alternator-feed', { ratedA: 50 }, 'power.feeder-rated'],
     ['a wire too thin for the amps', 'avionics-feed', { awg: 22 }, 'power.feeder-ampacity'],
     ['a battery cable too thin for the starter', 'battery-contactor', { awg: 8 }, 'power.feeder-starter'],
     ['a feed that leaves the battery unprotected', 'essential-alternate', { kind: 'wire' }, 'power.feeder-bare']
@@ -106,6 +107,10 @@ describe('complaints about ties', () => {
     const remedy = snag.remedies[0]
     if (code === 'power.feeder-rated' && tie === 'battery-contactor') { expect(remedy).toBeUndefined(); return }
     expect(snags(applyEdits(project, remedy!.edits, 'cure').project, code)).toEqual([])
+  })
+  it('a jumper without a breaker must carry all at their most, not only the steady amps', () => {
+    const project = projectWith([[load('com', 4, { maxA: 30, transmitA: 30, transmitShare: 0.1 }, { kind: 'com' }), 'tail']], ifr())
+    expect(snags(withTie(project, 'avionics-feed', { awg: 22 }), 'power.feeder-ampacity')[0]!.measured).toBeCloseTo(30, 4)
   })
   it('a diode from a battery with nothing that opens is named too, a backup box with its own guard is not', () => {
     const bare = withSupply(three(), supply => ({ ...supply, sources: [{ kind: 'battery', id: 'second', name: 'Second battery', chemistry: 'lithium', capacityAh: 6, ratedHours: 1 }], ties: [...supply.ties, { id: 'd', name: 'Diode', kind: 'diode', from: 'second', to: 'essential', milliohm: 2 }] }))

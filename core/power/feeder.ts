@@ -27,6 +27,8 @@ export interface Feeder {
   steadyA: number
   when: FlightPhase | 'alternator lost' | 'it feeds alone'
   mostA: number
+  /** What its wire must carry for good: the steady amps, what an alternator gives, or all at their most where no breaker of its own guards it. */
+  asksA: number
   /** What its breaker must bear: 125 % of the steady amps, all at their most, or what an alternator gives. */
   bearsA: number
   /** Entered, else of the size proposed; absent for what has none. */
@@ -142,7 +144,7 @@ export function feedersOf(design: Design, supply: Supply): Feeder[] {
     const awg = tie.awg ?? proposal.wire?.awg
     const wire = awg === undefined ? undefined : gauge(awg)
     return {
-      tie: tie.id, name: tie.name, kind: tie.kind, steadyA, when, mostA, bearsA: bears, ratedA, awg, ampacity: wire && alone(wire, design), dropV: steadyA * tieOhm(tie),
+      tie: tie.id, name: tie.name, kind: tie.kind, steadyA, when, mostA, asksA: asked, bearsA: bears, ratedA, awg, ampacity: wire && alone(wire, design), dropV: steadyA * tieOhm(tie),
       proposed: { ratedA: proposedA, awg: proposal.wire?.awg },
       workings: {
         rating: {
@@ -187,9 +189,11 @@ export function feederSnags(design: Design, supply: Supply, feeders: readonly Fe
       ...about, id: `power.feeder-none:${tie.id}`, code: 'power.feeder-none', weight: 'needs a decision', measured: feeder.bearsA, limit: BREAKER_SIZES_A.at(-1)!, basis: PROTECTOR_BASIS, working: feeder.workings.rating, remedies: [],
       text: `${tie.name} must bear ${formatAmps(feeder.bearsA)}; the largest breaker of the tables is ${BREAKER_SIZES_A.at(-1)} A. A current limiter or a thicker cable is chosen by its maker’s data: enter what it opens at in Feeds.`
     })
-    if (tie.ratedA !== undefined && tie.ratedA < feeder.steadyA - 1e-9) snags.push({
-      ...about, id: `power.feeder-rated:${tie.id}`, code: 'power.feeder-rated', weight: 'needs a decision', measured: feeder.steadyA, limit: tie.ratedA, basis: FEEDER_BASIS, working: feeder.workings.rating, remedies: rating,
-      text: `${tie.name} carries ${formatAmps(feeder.steadyA)} in ${feeder.when} and bears ${formatAmps(tie.ratedA)}: it ${tie.kind === 'breaker' ? 'opens and takes all behind it along' : tie.kind === 'contactor' ? 'welds or burns its contacts' : 'overheats'}.`
+    // A breaker on an alternator must bear what that gives into a flat battery; a contactor or a diode what it carries for good.
+    const forGoodA = tie.kind === 'breaker' ? feeder.asksA : feeder.steadyA
+    if (tie.ratedA !== undefined && tie.ratedA < forGoodA * (1 - 1e-6)) snags.push({
+      ...about, id: `power.feeder-rated:${tie.id}`, code: 'power.feeder-rated', weight: 'needs a decision', measured: forGoodA, limit: tie.ratedA, basis: FEEDER_BASIS, working: feeder.workings.rating, remedies: rating,
+      text: `${tie.name} ${forGoodA > feeder.steadyA ? `may carry ${formatAmps(forGoodA)} into a flat battery` : `carries ${formatAmps(feeder.steadyA)} in ${feeder.when}`} and bears ${formatAmps(tie.ratedA)}: it ${tie.kind === 'breaker' ? 'opens and takes all behind it along' : tie.kind === 'contactor' ? 'welds or burns its contacts' : 'overheats'}.`
     })
     if (tie.awg !== undefined) {
       const most = protects(gauge(tie.awg), 'breaker')!
@@ -197,9 +201,9 @@ export function feederSnags(design: Design, supply: Supply, feeders: readonly Fe
         ...about, id: `power.feeder-protector:${tie.id}`, code: 'power.feeder-protector', weight: 'stops work', measured: feeder.ratedA, limit: most, basis: PROTECTOR_BASIS, working: feeder.workings.wire, remedies: thicker,
         text: `The ${feeder.ratedA} A breaker of ${tie.name} does not protect its AWG ${tie.awg} wire, which wants ${most} A at most. A short would burn the wire first.`
       })
-      else if (feeder.ampacity!.amps < feeder.steadyA) snags.push({
-        ...about, id: `power.feeder-ampacity:${tie.id}`, code: 'power.feeder-ampacity', weight: 'stops work', measured: feeder.steadyA, limit: feeder.ampacity!.amps, basis: DERATING_BASIS, working: feeder.workings.wire, remedies: thicker,
-        text: `${tie.name} carries ${formatAmps(feeder.steadyA)} in ${feeder.when}; its AWG ${tie.awg} wire carries ${formatAmps(feeder.ampacity!.amps)} by itself in that heat and height.`
+      else if (feeder.ampacity!.amps < feeder.asksA * (1 - 1e-6)) snags.push({
+        ...about, id: `power.feeder-ampacity:${tie.id}`, code: 'power.feeder-ampacity', weight: 'stops work', measured: feeder.asksA, limit: feeder.ampacity!.amps, basis: DERATING_BASIS, working: feeder.workings.wire, remedies: thicker,
+        text: `${tie.name} must carry ${formatAmps(feeder.asksA)}; its AWG ${tie.awg} wire carries ${formatAmps(feeder.ampacity!.amps)} by itself in that heat and height.`
       })
       if (feeder.workings.wire.basis === STARTER_BASIS && tie.awg > CRANKING_AWG) snags.push({
         id: `power.feeder-starter:${tie.id}`, code: 'power.feeder-starter', weight: 'needs a decision', subjects: [], basis: STARTER_BASIS, working: feeder.workings.wire, remedies: thicker,

@@ -38,7 +38,7 @@ export function* makeRoom(project: Project, option: string, item: Item, unit: st
   })
   const clearing = fit.at || changes.length > 0 || !fit.bare ? undefined : yield* fewestOff(item, others, ground, new Set(design.units.filter(one => one.locked).map(one => one.id)))
   if (clearing) changes.push({
-    text: `Fits at ${size(clearing.at.xMm)} across, ${size(clearing.at.yMm)} up when ${clearing.off.length === 1 ? 'one unit leaves' : `these ${clearing.off.length} leave`} the face, the fewest there are: ${clearing.off.map(one => one.name).join(', ')}.`,
+    text: `Fits at ${size(clearing.at.xMm)} across, ${size(clearing.at.yMm)} up when ${clearing.off.length === 1 ? 'one unit leaves' : `these ${clearing.off.length} leave`} the face, the fewest found: ${clearing.off.map(one => one.name).join(', ')}.`,
     edits: [...clearing.off.map((one): Edit => ({ type: 'unit.lift', option, unit: one.id })), ...unit ? [{ type: 'unit.move' as const, option, unit, xMm: Number(clearing.at.xMm.toFixed(2)), yMm: Number(clearing.at.yMm.toFixed(2)) }] : []]
   })
   const smaller = fit.at ? [] : catalogue.filter(other => other.kind === item.kind && other.id !== item.id && other.face && firstFree(freeGround(other, others, ground, 2))).slice(0, 3).map(({ id, maker, name }) => ({ id, name: `${maker} ${name}` }))
