@@ -11,8 +11,12 @@ export default defineNuxtConfig({
   devtools: { enabled: false },
   app: {
     head: {
-      title: 'Ewerpanel', htmlAttrs: { lang: 'en' },
-      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'description', content: 'Plan a light aircraft panel refit before metal is cut.' }],
+      title: 'Ewerpanel',
+      htmlAttrs: { lang: 'en' },
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'description', content: 'Plan a light aircraft panel refit before metal is cut.' }
+      ],
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }]
     }
   },
@@ -34,8 +38,32 @@ export default defineNuxtConfig({
       theme: {
         defaultTheme: 'bench',
         themes: {
-          bench: { dark: false, colors: { 'background': '#F5F4EE', 'surface': '#FBFAF6', 'primary': '#27498F', 'error': '#B83A27', 'warning': '#C98F1B', 'success': '#566330', 'on-background': '#22272A', 'on-surface': '#22272A' } },
-          hangarNight: { dark: true, colors: { 'background': '#191D20', 'surface': '#1F2427', 'primary': '#93B0EC', 'error': '#F0907F', 'warning': '#E2B04A', 'success': '#B4C381', 'on-background': '#E4E2DA', 'on-surface': '#E4E2DA' } }
+          bench: {
+            dark: false,
+            colors: {
+              'background': '#F5F4EE',
+              'surface': '#FBFAF6',
+              'primary': '#27498F',
+              'error': '#B83A27',
+              'warning': '#C98F1B',
+              'success': '#566330',
+              'on-background': '#22272A',
+              'on-surface': '#22272A'
+            }
+          },
+          hangarNight: {
+            dark: true,
+            colors: {
+              'background': '#191D20',
+              'surface': '#1F2427',
+              'primary': '#93B0EC',
+              'error': '#F0907F',
+              'warning': '#E2B04A',
+              'success': '#B4C381',
+              'on-background': '#E4E2DA',
+              'on-surface': '#E4E2DA'
+            }
+          }
         }
       }
     }

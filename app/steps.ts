@@ -12,7 +12,8 @@ export const STEPS = [
   { id: 'build', name: 'Build', rooms: [] as string[], hint: 'files, lists' }
 ] as const
 
-export type StepId = typeof STEPS[number]['id']
+export type StepId = (typeof STEPS)[number]['id']
 
 /** The step at which a snag is looked at. */
-export const stepOf = (snag: Snag): StepId => STEPS.find(step => (step.rooms as readonly string[]).includes(snag.code.split('.')[0]!))?.id ?? 'stock'
+export const stepOf = (snag: Snag): StepId =>
+  STEPS.find(step => (step.rooms as readonly string[]).includes(snag.code.split('.')[0]!))?.id ?? 'stock'

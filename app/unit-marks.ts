@@ -1,10 +1,40 @@
-import { mdiAccessPointNetwork, mdiBatteryOutline, mdiClockOutline, mdiCompassOutline, mdiGaugeEmpty, mdiHeadphones, mdiHelp, mdiLightbulbOutline, mdiMapMarkerOutline, mdiMonitor, mdiRadioTower, mdiSteering, mdiToggleSwitchOutline } from '@mdi/js'
+import {
+  mdiAccessPointNetwork,
+  mdiBatteryOutline,
+  mdiClockOutline,
+  mdiCompassOutline,
+  mdiGaugeEmpty,
+  mdiHeadphones,
+  mdiHelp,
+  mdiLightbulbOutline,
+  mdiMapMarkerOutline,
+  mdiMonitor,
+  mdiRadioTower,
+  mdiSteering,
+  mdiToggleSwitchOutline
+} from '@mdi/js'
 import type { Item, Kind } from '#core/catalogue'
 
 const MARKS: Partial<Record<Kind, string>> = {
-  'display': mdiMonitor, 'round instrument': mdiGaugeEmpty, 'mechanical instrument': mdiGaugeEmpty, 'vacuum part': mdiGaugeEmpty, 'navigator': mdiMapMarkerOutline,
-  'nav/com': mdiRadioTower, 'com': mdiRadioTower, 'audio panel': mdiHeadphones, 'transponder': mdiAccessPointNetwork, 'autopilot computer': mdiSteering, 'autopilot controller': mdiSteering,
-  'engine monitor': mdiGaugeEmpty, 'backup battery': mdiBatteryOutline, 'annunciator': mdiLightbulbOutline, 'clock': mdiClockOutline, 'compass': mdiCompassOutline, 'switch': mdiToggleSwitchOutline, 'breaker': mdiToggleSwitchOutline, 'dimmer': mdiLightbulbOutline
+  'display': mdiMonitor,
+  'round instrument': mdiGaugeEmpty,
+  'mechanical instrument': mdiGaugeEmpty,
+  'vacuum part': mdiGaugeEmpty,
+  'navigator': mdiMapMarkerOutline,
+  'nav/com': mdiRadioTower,
+  'com': mdiRadioTower,
+  'audio panel': mdiHeadphones,
+  'transponder': mdiAccessPointNetwork,
+  'autopilot computer': mdiSteering,
+  'autopilot controller': mdiSteering,
+  'engine monitor': mdiGaugeEmpty,
+  'backup battery': mdiBatteryOutline,
+  'annunciator': mdiLightbulbOutline,
+  'clock': mdiClockOutline,
+  'compass': mdiCompassOutline,
+  'switch': mdiToggleSwitchOutline,
+  'breaker': mdiToggleSwitchOutline,
+  'dimmer': mdiLightbulbOutline
 }
 
 /** A small mark for what a unit does: a path on a 24 by 24 field. */

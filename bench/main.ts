@@ -12,7 +12,7 @@ import { startServer } from '../tests/server'
 import { largeProject } from './generate'
 
 /** What the owner of the work promised, and what this machine does. Nothing here passes or fails: read it. */
-const rows: { what: string, median: string, p95: string, limit: string }[] = []
+const rows: { what: string; median: string; p95: string; limit: string }[] = []
 const at = (sorted: number[], share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!
 function note(what: string, ms: number[], limit: string) {
   const sorted = [...ms].sort((a, b) => a - b)
@@ -20,40 +20,68 @@ function note(what: string, ms: number[], limit: string) {
 }
 function time(what: string, limit: string, rounds: number, work: () => unknown) {
   for (let i = 0; i < rounds / 4; i++) work()
-  note(what, Array.from({ length: rounds }, () => { const start = performance.now(); work(); return performance.now() - start }), limit)
+  note(
+    what,
+    Array.from({ length: rounds }, () => {
+      const start = performance.now()
+      work()
+      return performance.now() - start
+    }),
+    limit
+  )
 }
 
 const project = largeProject()
 const report = examineOption(project, 'a')
-console.log(`Generated project: ${project.options[0]!.units.length} units, ${report.wiring.wires.length} wires, ${(writeProject(project).length / 1024).toFixed(0)} kB.`)
+console.log(
+  `Generated project: ${project.options[0]!.units.length} units, ${report.wiring.wires.length} wires, ${(writeProject(project).length / 1024).toFixed(0)} kB.`
+)
 time('examine the whole option (as found included)', '50 ms', 60, () => examineOption(project, 'a'))
 const design = resolve(project, 'a')
 let step = 0
 time('examine panel and sight again while dragging one unit', '4 ms', 200, () => {
   step++
-  const moved = { ...design, units: design.units.map(unit => unit.id === 'u20' ? { ...unit, at: { xMm: unit.at!.xMm + step % 40, yMm: unit.at!.yMm } }  : unit) }
+  const moved = {
+    ...design,
+    units: design.units.map(unit =>
+      unit.id === 'u20' ? { ...unit, at: { xMm: unit.at!.xMm + (step % 40), yMm: unit.at!.yMm } } : unit
+    )
+  }
   examinePanel(moved)
   seatsOf({ ...moved, units: moved.units.filter(unit => unit.id === 'u20') })
 })
 const catalogue = readCatalogueCsv(readFileSync(new URL('../demo/catalogue.csv', import.meta.url), 'utf8')).items
 const ground = groundOf(design.airframe.panel)
-const placed = design.units.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
+const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
 const faced = catalogue.filter(item => item.face)
 let turn = 0
-time('free ground of one item among 80 units, rows of half a millimetre', '30 ms', 120, () => { const item = faced[turn++ % faced.length]!; freeGround(item, placed, ground) })
+time('free ground of one item among 80 units, rows of half a millimetre', '30 ms', 120, () => {
+  const item = faced[turn++ % faced.length]!
+  freeGround(item, placed, ground)
+})
 // All nine phases are flown by night and in cloud; every unit draws.
 const cloud = { ...design, brief: { ...design.brief, flying: ['night VFR' as const, 'IFR' as const] } }
 const feeds = supplyOf(cloud)
-time(`load analysis, ${cloud.units.length} loads in ${loadsByPhase(cloud, feeds).length} phases`, '5 ms', 200, () => loadsByPhase(cloud, feeds))
+time(`load analysis, ${cloud.units.length} loads in ${loadsByPhase(cloud, feeds).length} phases`, '5 ms', 200, () =>
+  loadsByPhase(cloud, feeds)
+)
 // A battery that lasts five hours with every unit kept on: nothing shed makes the way short.
-const long = { ...cloud, units: cloud.units.map(unit => ({ ...unit, shed: false })), airframe: { ...cloud.airframe, battery: { ...cloud.airframe.battery, capacityAh: 155 } } }
+const long = {
+  ...cloud,
+  units: cloud.units.map(unit => ({ ...unit, shed: false })),
+  airframe: { ...cloud.airframe, battery: { ...cloud.airframe.battery, capacityAh: 155 } }
+}
 const fine = { ...usualSettings(long), stepS: 1 }
 const flown = simulate(long, fine)
-console.log(`Simulated: ${(flown.endMinutes / 60).toFixed(2)} h in ${flown.steps} steps, the network solved ${flown.solved} times.`)
+console.log(
+  `Simulated: ${(flown.endMinutes / 60).toFixed(2)} h in ${flown.steps} steps, the network solved ${flown.solved} times.`
+)
 time('five hours on the battery at one-second steps', '20 ms', 60, () => simulate(long, fine))
 const kept = { ...cloud, units: long.units }
 time('shortest shed list for 75 minutes, 80 units kept on', '300 ms', 20, () => finish(shortestShed(kept, 75)))
-console.log(`Shed list: ${finish(shortestShed(kept, 75)).shed.length} units, ${simulate(kept, usualSettings(kept)).minutes.toFixed(0)} to ${finish(shortestShed(kept, 75)).minutes.toFixed(0)} min.`)
+console.log(
+  `Shed list: ${finish(shortestShed(kept, 75)).shed.length} units, ${simulate(kept, usualSettings(kept)).minutes.toFixed(0)} to ${finish(shortestShed(kept, 75)).minutes.toFixed(0)} min.`
+)
 time('the whole catalogue tried on the panel', '500 ms', 8, () => finish(rankForPanel(project, 'a', catalogue)))
 
 const server = await startServer()
@@ -77,7 +105,14 @@ try {
     const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
     bytes = 0
     const sizes: Promise<void>[] = []
-    page.on('response', (answer) => { if (answer.request().resourceType() === 'script') sizes.push(answer.body().then((body) => { bytes += gzipSync(body, { level: 9 }).length })) })
+    page.on('response', answer => {
+      if (answer.request().resourceType() === 'script')
+        sizes.push(
+          answer.body().then(body => {
+            bytes += gzipSync(body, { level: 9 }).length
+          })
+        )
+    })
     const start = performance.now()
     await page.goto(server.base)
     await page.getByRole('article').first().waitFor()
@@ -96,23 +131,37 @@ try {
   const box = (await page.locator('[data-unit="u20"]').boundingBox())!
   await page.mouse.move(box.x + 10, box.y + 10)
   await page.mouse.down()
-  const trace: { name: string, ph: string, dur?: number }[] = []
-  tools.on('Tracing.dataCollected', ({ value }) => { trace.push(...value as unknown as typeof trace) })
-  await tools.send('Tracing.start', { transferMode: 'ReportEvents', traceConfig: { includedCategories: ['devtools.timeline', 'toplevel', 'cc'] } })
+  const trace: { name: string; ph: string; dur?: number }[] = []
+  tools.on('Tracing.dataCollected', ({ value }) => {
+    trace.push(...(value as unknown as typeof trace))
+  })
+  await tools.send('Tracing.start', {
+    transferMode: 'ReportEvents',
+    traceConfig: { includedCategories: ['devtools.timeline', 'toplevel', 'cc'] }
+  })
   for (let move = 0; move < 120; move++) {
-    await page.mouse.move(box.x + 10 + move % 60 * 3, box.y + 10 + move % 30 * 2)
+    await page.mouse.move(box.x + 10 + (move % 60) * 3, box.y + 10 + (move % 30) * 2)
     await page.waitForTimeout(40)
   }
   const traced = new Promise<void>(done => tools.once('Tracing.tracingComplete', () => done()))
   await tools.send('Tracing.end')
   await traced
-  const frames = trace.filter(one => one.name === 'ProxyMain::BeginMainFrame' && one.ph === 'X').map(one => one.dur! / 1000)
-  console.log(`Frames of the traced drag: ${frames.length}, over 16.7 ms: ${frames.filter(ms => ms > 16.7).length}, the longest ${Math.max(...frames).toFixed(1)} ms.`)
+  const frames = trace
+    .filter(one => one.name === 'ProxyMain::BeginMainFrame' && one.ph === 'X')
+    .map(one => one.dur! / 1000)
+  console.log(
+    `Frames of the traced drag: ${frames.length}, over 16.7 ms: ${frames.filter(ms => ms > 16.7).length}, the longest ${Math.max(...frames).toFixed(1)} ms.`
+  )
   await page.mouse.up()
   await browser.close()
   note('traced drag with 80 units: a frame on the screen’s thread, examining and drawing', frames, '16.7 ms')
   note('first screen: hangar with its projects, new browser context', first, '1000 ms')
-  rows.push({ what: 'script for the first screen, gzip', median: `${(bytes / 1024).toFixed(0)} kB`, p95: '', limit: '260 kB' })
+  rows.push({
+    what: 'script for the first screen, gzip',
+    median: `${(bytes / 1024).toFixed(0)} kB`,
+    p95: '',
+    limit: '260 kB'
+  })
 } finally {
   await server.kill()
 }

@@ -19,27 +19,79 @@ export const demoCatalogue = (): Item[] => readCatalogueCsv(demo('catalogue.csv'
 
 /** An item of few words. */
 export const item = (patch: Partial<Item> & { id: string }): Item => ({
-  name: patch.id, maker: 'Fenwick & Rook', kind: 'round instrument', summary: '', massKg: 1, ports: [], provides: [], needs: [], approvals: [],
-  priceCents: 10_000, labourHours: 2, removeHours: 1, mounts: ['panel'], ...patch
+  name: patch.id,
+  maker: 'Fenwick & Rook',
+  kind: 'round instrument',
+  summary: '',
+  massKg: 1,
+  ports: [],
+  provides: [],
+  needs: [],
+  approvals: [],
+  priceCents: 10_000,
+  labourHours: 2,
+  removeHours: 1,
+  mounts: ['panel'],
+  ...patch
 })
 
 /** A face with a round hole and no screws. */
-export const roundFace = (diameterMm: number): Item['face'] => ({ bezel: { shape: 'round', diameterMm: diameterMm + 4 }, cutout: { shape: 'round', diameterMm }, screws: [], stack: false })
+export const roundFace = (diameterMm: number): Item['face'] => ({
+  bezel: { shape: 'round', diameterMm: diameterMm + 4 },
+  cutout: { shape: 'round', diameterMm },
+  screws: [],
+  stack: false
+})
 /** A face with a square-cut opening and no screws. */
-export const boxFace = (widthMm: number, heightMm: number, stack = false): Item['face'] => ({ bezel: { shape: 'rectangle', widthMm, heightMm, cornerMm: 0 }, cutout: { shape: 'rectangle', widthMm, heightMm, cornerMm: 0 }, screws: [], stack })
+export const boxFace = (widthMm: number, heightMm: number, stack = false): Item['face'] => ({
+  bezel: { shape: 'rectangle', widthMm, heightMm, cornerMm: 0 },
+  cutout: { shape: 'rectangle', widthMm, heightMm, cornerMm: 0 },
+  screws: [],
+  stack
+})
 
 /** A blank amateur-built aeroplane of 14 V with a plain sheet of 600 by 300 mm. */
 export function plainProject(): Project {
-  const project = blankProject({ id: 'plain', title: 'Plain', registration: 'ZZ-PLN', model: 'Larkfell L-24 Dunlin', basis: 'amateur-built', systemV: 14, madeOn: '2020-01-01' })
-  return { ...project, airframe: { ...project.airframe, panel: { ...project.airframe.panel, outline: [[0, 0], [600, 0], [600, 300], [0, 300]], lipMm: 15, leastWebMm: 6.35, depthBehindMm: 300 } } }
+  const project = blankProject({
+    id: 'plain',
+    title: 'Plain',
+    registration: 'ZZ-PLN',
+    model: 'Larkfell L-24 Dunlin',
+    basis: 'amateur-built',
+    systemV: 14,
+    madeOn: '2020-01-01'
+  })
+  return {
+    ...project,
+    airframe: {
+      ...project.airframe,
+      panel: {
+        ...project.airframe.panel,
+        outline: [
+          [0, 0],
+          [600, 0],
+          [600, 300],
+          [0, 300]
+        ],
+        lipMm: 15,
+        leastWebMm: 6.35,
+        depthBehindMm: 300
+      }
+    }
+  }
 }
 
 /** A project whose option A holds these items, each as one unit of the same id, at a point of the panel or at a place. */
 export function projectWith(placed: [Item, [number, number] | string][], base = plainProject()): Project {
-  const units = placed.map(([one, where]) => typeof where === 'string' ? { id: one.id, item: one.id, label: one.name, place: where } : { id: one.id, item: one.id, label: one.name, xMm: where[0], yMm: where[1], place: 'panel' })
+  const units = placed.map(([one, where]) =>
+    typeof where === 'string'
+      ? { id: one.id, item: one.id, label: one.name, place: where }
+      : { id: one.id, item: one.id, label: one.name, xMm: where[0], yMm: where[1], place: 'panel' }
+  )
   return { ...base, items: placed.map(([one]) => one), options: [{ ...base.options[0]!, units }] }
 }
-export const designWith = (placed: [Item, [number, number] | string][], base?: Project): Design => resolve(projectWith(placed, base), 'a')
+export const designWith = (placed: [Item, [number, number] | string][], base?: Project): Design =>
+  resolve(projectWith(placed, base), 'a')
 /** The same design with the proposed supply, but without the coils of its contactors, where a sum has to come out even. */
 export function withoutCoils(design: Design): Design {
   const supply = proposedSupply(design)

@@ -18,34 +18,76 @@ let failed = 0
 function go(command, args, { minutes = 5, env = {} } = {}) {
   const name = [command, ...args].join(' ').slice(0, 70)
   const from = Date.now()
-  return new Promise((done) => {
-    const child = spawn(command, args, { cwd: root, detached: process.platform !== 'win32', stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', CI: process.env.CI ?? '1', ...env } })
-    const stop = () => { try { process.kill(process.platform === 'win32' ? child.pid : -child.pid, 'SIGKILL') } catch { /* all of it has ended already */ } }
+  return new Promise(done => {
+    const child = spawn(command, args, {
+      cwd: root,
+      detached: process.platform !== 'win32',
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', CI: process.env.CI ?? '1', ...env }
+    })
+    const stop = () => {
+      try {
+        process.kill(process.platform === 'win32' ? child.pid : -child.pid, 'SIGKILL')
+      } catch {
+        /* all of it has ended already */
+      }
+    }
     let late = false
-    const limit = setTimeout(() => { late = true; stop() }, minutes * 60_000)
+    const limit = setTimeout(() => {
+      late = true
+      stop()
+    }, minutes * 60_000)
     child.stdout.pipe(process.stdout, { end: false })
     child.stderr.pipe(process.stderr, { end: false })
-    child.on('error', (error) => { clearTimeout(limit); console.error(`✗ ${name}: ${error.message}`); done(false) })
+    child.on('error', error => {
+      clearTimeout(limit)
+      console.error(`✗ ${name}: ${error.message}`)
+      done(false)
+    })
     // “exit”, not “close”: a grandchild that lives on must not keep us waiting. A moment for the last of its words.
-    child.on('exit', (code) => {
+    child.on('exit', code => {
       clearTimeout(limit)
       stop()
       setTimeout(() => {
-        console.log(`— ${name}: ${late ? `stopped after ${minutes} minutes` : code === 0 ? 'done' : `ended with ${code}`}, ${((Date.now() - from) / 1000).toFixed(0)} s; ${((Date.now() - began) / 60_000).toFixed(1)} min in all`)
+        console.log(
+          `— ${name}: ${late ? `stopped after ${minutes} minutes` : code === 0 ? 'done' : `ended with ${code}`}, ${((Date.now() - from) / 1000).toFixed(0)} s; ${((Date.now() - began) / 60_000).toFixed(1)} min in all`
+        )
         done(code === 0)
       }, 200)
     })
   })
 }
-const count = (name, ok) => { if (ok) passed++; else { failed++; console.error(`✗ ${name}`) } }
+const count = (name, ok) => {
+  if (ok) passed++
+  else {
+    failed++
+    console.error(`✗ ${name}`)
+  }
+}
 /** Adds what a runner wrote; a runner that died before writing is one failure. */
 const add = (name, file, read) => {
-  try { const [good, bad] = read(JSON.parse(readFileSync(file, 'utf8'))); passed += good; failed += bad } catch (error) { count(`${name} left no results: ${error.message}`, false) }
+  try {
+    const [good, bad] = read(JSON.parse(readFileSync(file, 'utf8')))
+    passed += good
+    failed += bad
+  } catch (error) {
+    count(`${name} left no results: ${error.message}`, false)
+  }
 }
-const end = () => { console.log(`${passed} passed, ${failed} failed`); process.exit(failed === 0 ? 0 : 1) }
-const chromium = () => [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(path => path && existsSync(path))
+const end = () => {
+  console.log(`${passed} passed, ${failed} failed`)
+  process.exit(failed === 0 ? 0 : 1)
+}
+const chromium = () =>
+  [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(path => path && existsSync(path))
 
-if (!existsSync(join(root, 'node_modules/.package-lock.json')) && !await go('npm', ['install', '--no-save', '--no-audit', '--no-fund'], { minutes: 12 })) { count('packages', false); end() }
+if (
+  !existsSync(join(root, 'node_modules/.package-lock.json')) &&
+  !(await go('npm', ['install', '--no-save', '--no-audit', '--no-fund'], { minutes: 12 }))
+) {
+  count('packages', false)
+  end()
+}
 if (!chromium() && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
   console.log('Installing Chromium…')
   const env = { DEBIAN_FRONTEND: 'noninteractive' }
@@ -58,16 +100,32 @@ count('lint', await go('npm', ['run', '-s', 'lint']))
 count('types', await go('npm', ['run', '-s', 'types']))
 
 rmSync(results, { recursive: true, force: true })
-await go('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(results, 'unit.json')}`], { minutes: 10 })
-add('unit tests', join(results, 'unit.json'), one => [one.numPassedTests, one.numFailedTests + (one.numFailedTestSuites && !one.numFailedTests ? one.numFailedTestSuites : 0)])
+await go(
+  'npx',
+  ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(results, 'unit.json')}`],
+  { minutes: 10 }
+)
+add('unit tests', join(results, 'unit.json'), one => [
+  one.numPassedTests,
+  one.numFailedTests + (one.numFailedTestSuites && !one.numFailedTests ? one.numFailedTestSuites : 0)
+])
 
 const built = await go('node', ['scripts/start.mjs', '--build-only'], { minutes: 8 })
 count('build', built)
 // A machine without a browser that can draw a blank page says nothing about ours: it is told loudly and not counted.
-const browser = built && chromium() !== undefined && await go('node', ['scripts/chromium.mjs'], { minutes: 2 })
-if (built && !browser) console.log('END-TO-END TESTS WERE NOT RUN: there is no Chromium here that starts and draws. Install it, or set CHROMIUM to its path.')
+const browser = built && chromium() !== undefined && (await go('node', ['scripts/chromium.mjs'], { minutes: 2 }))
+if (built && !browser)
+  console.log(
+    'END-TO-END TESTS WERE NOT RUN: there is no Chromium here that starts and draws. Install it, or set CHROMIUM to its path.'
+  )
 if (browser) {
-  await go('npx', ['playwright', 'test'], { minutes: 27, env: { PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'e2e.json') } })
-  add('end-to-end tests', join(results, 'e2e.json'), one => [one.stats.expected + one.stats.flaky, one.stats.unexpected + (one.errors?.length ?? 0)])
+  await go('npx', ['playwright', 'test'], {
+    minutes: 27,
+    env: { PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'e2e.json') }
+  })
+  add('end-to-end tests', join(results, 'e2e.json'), one => [
+    one.stats.expected + one.stats.flaky,
+    one.stats.unexpected + (one.errors?.length ?? 0)
+  ])
 }
 end()

@@ -3,8 +3,12 @@ import { expect, test } from './watched'
 import { startServer, type Server } from './server'
 
 let server: Server
-test.beforeAll(async () => { server = await startServer() })
-test.afterAll(async () => { await server.kill() })
+test.beforeAll(async () => {
+  server = await startServer()
+})
+test.afterAll(async () => {
+  await server.kill()
+})
 
 const STEPS = ['brief', 'stock', 'layout', 'power', 'wire', 'rules', 'budget', 'build']
 
@@ -17,20 +21,37 @@ for (const dark of [false, true]) {
         await expect(page.locator(path === '/' ? 'article' : '[data-figure]').first()).toBeVisible()
         await page.waitForTimeout(400)
         const { violations } = await new AxeBuilder({ page }).analyze()
-        expect(violations.map(one => `${one.id}: ${one.nodes.slice(0, 3).map(node => node.target.join(' ')).join('; ')}`)).toEqual([])
+        expect(
+          violations.map(
+            one =>
+              `${one.id}: ${one.nodes
+                .slice(0, 3)
+                .map(node => node.target.join(' '))
+                .join('; ')}`
+          )
+        ).toEqual([])
       })
     }
     test('no accessibility violations in any pane of Lay out', async ({ page }) => {
       await page.addInitScript(on => localStorage.setItem('ewerpanel.dark', String(on)), dark)
       await page.goto(`${server.base}/p/skerrow-dunlin/layout`)
       await page.getByRole('tab', { name: /Option B/ }).click()
-      for (const layer of ['Behind', 'Sight', 'Reach', 'Flow', 'Metal']) await page.getByRole('button', { name: layer, exact: true }).click()
+      for (const layer of ['Behind', 'Sight', 'Reach', 'Flow', 'Metal'])
+        await page.getByRole('button', { name: layer, exact: true }).click()
       const found: string[] = []
       for (const pane of ['Room for', 'Sheet', 'Seats', 'Hands', 'Paper and cutter']) {
         await page.getByRole('tab', { name: pane, exact: true }).click()
         await page.waitForTimeout(250)
         const { violations } = await new AxeBuilder({ page }).analyze()
-        found.push(...violations.map(one => `${pane}: ${one.id}: ${one.nodes.slice(0, 3).map(node => node.target.join(' ')).join('; ')}`))
+        found.push(
+          ...violations.map(
+            one =>
+              `${pane}: ${one.id}: ${one.nodes
+                .slice(0, 3)
+                .map(node => node.target.join(' '))
+                .join('; ')}`
+          )
+        )
       }
       expect(found).toEqual([])
     })
@@ -41,12 +62,27 @@ for (const dark of [false, true]) {
       const found: string[] = []
       for (const pane of ['Feeds', 'Circuits', 'Alternator quits', 'Failures', 'Paper and files']) {
         await page.getByRole('tab', { name: pane, exact: true }).click()
-        if (pane === 'Feeds') { await page.locator('[data-node="main"]').click(); await page.getByRole('button', { name: 'Alternators lost, switches set' }).click() }
+        if (pane === 'Feeds') {
+          await page.locator('[data-node="main"]').click()
+          await page.getByRole('button', { name: 'Alternators lost, switches set' }).click()
+        }
         if (pane === 'Failures') await expect(page.locator('[data-scene]').first()).toBeVisible()
-        if (pane === 'Alternator quits') for (const ask of ['What must I shed?', 'What each backup buys', 'Older and colder']) { await page.getByRole('button', { name: ask }).click(); await expect(page.getByRole('button', { name: ask })).toBeEnabled() }
+        if (pane === 'Alternator quits')
+          for (const ask of ['What must I shed?', 'What each backup buys', 'Older and colder']) {
+            await page.getByRole('button', { name: ask }).click()
+            await expect(page.getByRole('button', { name: ask })).toBeEnabled()
+          }
         await page.waitForTimeout(250)
         const { violations } = await new AxeBuilder({ page }).analyze()
-        found.push(...violations.map(one => `${pane}: ${one.id}: ${one.nodes.slice(0, 3).map(node => node.target.join(' ')).join('; ')}`))
+        found.push(
+          ...violations.map(
+            one =>
+              `${pane}: ${one.id}: ${one.nodes
+                .slice(0, 3)
+                .map(node => node.target.join(' '))
+                .join('; ')}`
+          )
+        )
       }
       expect(found).toEqual([])
     })
@@ -61,7 +97,8 @@ test('a unit is chosen, set down, nudged and typed by keyboard alone', async ({ 
   await page.keyboard.type('Plumb 2')
   const add = page.getByRole('button', { name: 'Add Plumb 2', exact: true })
   await expect(add).toBeVisible()
-  for (let presses = 0; presses < 30 && !await add.evaluate(button => button === document.activeElement); presses++) await page.keyboard.press('Tab')
+  for (let presses = 0; presses < 30 && !(await add.evaluate(button => button === document.activeElement)); presses++)
+    await page.keyboard.press('Tab')
   await expect(add).toBeFocused()
   await page.keyboard.press('Enter')
   await page.keyboard.press('3')

@@ -3,8 +3,12 @@ import { expect, test } from './watched'
 import { startServer, type Server } from './server'
 
 let server: Server
-test.beforeAll(async () => { server = await startServer() })
-test.afterAll(async () => { await server.kill() })
+test.beforeAll(async () => {
+  server = await startServer()
+})
+test.afterAll(async () => {
+  await server.kill()
+})
 
 test('an own item is made, used, edited and thrown away', async ({ page }) => {
   await page.goto(`${server.base}/p/skerrow-dunlin/stock`)
@@ -39,12 +43,20 @@ test('an own item is made, used, edited and thrown away', async ({ page }) => {
 
 test('a CSV with a bad row is shown with line and column, and comes in only when agreed', async ({ page }) => {
   const lines = readFileSync(new URL('../demo/catalogue.csv', import.meta.url), 'utf8').split('\n')
-  const body = [lines[0], lines[1]!.replace('ostrel-wideface-10', 'mine-10').replace('Wideface 10', 'Mine 10'), lines[2]!.replace(',1.35,', ',-1.35,')].join('\n')
+  const body = [
+    lines[0],
+    lines[1]!.replace('ostrel-wideface-10', 'mine-10').replace('Wideface 10', 'Mine 10'),
+    lines[2]!.replace(',1.35,', ',-1.35,')
+  ].join('\n')
   await page.goto(`${server.base}/p/skerrow-dunlin/stock`)
   await page.getByRole('button', { name: 'Bring in' }).click()
-  await page.getByLabel('Catalogue file').setInputFiles({ name: 'mine.csv', mimeType: 'text/csv', buffer: Buffer.from(body) })
+  await page
+    .getByLabel('Catalogue file')
+    .setInputFiles({ name: 'mine.csv', mimeType: 'text/csv', buffer: Buffer.from(body) })
   await expect(page.getByRole('dialog')).toContainText(/Line 3, column 13, mass_kg: must not be negative/)
-  expect((await (await fetch(`${server.base}/api/catalogue`)).json() as { own: string[] }).own).not.toContain('mine-10')
+  expect(((await (await fetch(`${server.base}/api/catalogue`)).json()) as { own: string[] }).own).not.toContain(
+    'mine-10'
+  )
   await page.getByRole('button', { name: 'Bring the good rows in' }).click()
   await expect(page.getByRole('dialog')).toContainText('1 items are now yours')
   await page.getByRole('button', { name: 'Close' }).click()

@@ -3,26 +3,43 @@ import { expect, test } from './watched'
 import { startServer, type Server } from './server'
 
 let server: Server
-test.beforeAll(async () => { server = await startServer() })
-test.afterAll(async () => { await server.kill() })
+test.beforeAll(async () => {
+  server = await startServer()
+})
+test.afterAll(async () => {
+  await server.kill()
+})
 
 const text = () => readFileSync(new URL('../demo/projects/1-teasel-ls.json', import.meta.url), 'utf8')
-const file = (body: string, name = 'project.json') => ({ name, mimeType: 'application/json', buffer: Buffer.from(body) })
+const file = (body: string, name = 'project.json') => ({
+  name,
+  mimeType: 'application/json',
+  buffer: Buffer.from(body)
+})
 
 test('two windows never overwrite each other unseen', async ({ page, context }) => {
   const other = await context.newPage()
-  const rename = async (which: typeof page, name: string) => { await which.getByLabel('Name of the project').fill(name); await which.getByLabel('Name of the project').press('Tab') }
+  const rename = async (which: typeof page, name: string) => {
+    await which.getByLabel('Name of the project').fill(name)
+    await which.getByLabel('Name of the project').press('Tab')
+  }
   for (const which of [page, other]) await which.goto(`${server.base}/p/teasel-ls/brief`)
   await rename(page, 'Named in window one')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await rename(other, 'Named in window two')
   await expect(other.getByText('This project was changed in another window')).toBeVisible()
-  expect((await (await fetch(`${server.base}/api/projects/teasel-ls`)).json() as { project: { title: string } }).project.title).toBe('Named in window one')
+  expect(
+    ((await (await fetch(`${server.base}/api/projects/teasel-ls`)).json()) as { project: { title: string } }).project
+      .title
+  ).toBe('Named in window one')
 
   // The user chooses this window's; the other's stays among the earlier versions.
   await other.getByRole('button', { name: 'Keep this window’s' }).click()
   await expect(other.getByText('Saved', { exact: true })).toBeVisible()
-  expect((await (await fetch(`${server.base}/api/projects/teasel-ls`)).json() as { project: { title: string } }).project.title).toBe('Named in window two')
+  expect(
+    ((await (await fetch(`${server.base}/api/projects/teasel-ls`)).json()) as { project: { title: string } }).project
+      .title
+  ).toBe('Named in window two')
 
   // And the first window, acting on, is told in turn and takes what was saved.
   await rename(page, 'Named once more')
@@ -42,7 +59,10 @@ test('an earlier version can be brought back', async ({ page }) => {
 })
 
 test('a project thrown away elsewhere is not saved over nothing', async ({ page }) => {
-  await fetch(`${server.base}/api/projects`, { method: 'POST', body: text().replace('"id": "teasel-ls"', '"id": "short-lived"') })
+  await fetch(`${server.base}/api/projects`, {
+    method: 'POST',
+    body: text().replace('"id": "teasel-ls"', '"id": "short-lived"')
+  })
   await page.goto(`${server.base}/p/short-lived/brief`)
   await expect(page.getByLabel('Name of the project')).toBeVisible()
   await fetch(`${server.base}/api/projects/short-lived`, { method: 'DELETE' })
@@ -61,10 +81,24 @@ test.describe('bad files bring a clear message and change nothing', () => {
     expect(await page.getByRole('article').count()).toBe(before)
     return page.getByRole('alert')
   }
-  test('truncated', async ({ page }) => { await expect(await bring(page, text().slice(0, 3000))).toContainText(/Line \d+, column \d+: the file ends in the middle/) })
-  test('foreign', async ({ page }) => { await expect(await bring(page, '{"name":"something else"}')).toContainText('not an Ewerpanel project') })
-  test('newer', async ({ page }) => { await expect(await bring(page, text().replace('"format": 3', '"format": 9'))).toContainText('format 9 by a newer Ewerpanel') })
-  test('a negative mass, with line and field', async ({ page }) => { await expect(await bring(page, text().replace(/"massKg": [\d.]+/, '"massKg": -3'))).toContainText(/Line \d+, column \d+, items\[0\]\.massKg: must not be negative/) })
+  test('truncated', async ({ page }) => {
+    await expect(await bring(page, text().slice(0, 3000))).toContainText(
+      /Line \d+, column \d+: the file ends in the middle/
+    )
+  })
+  test('foreign', async ({ page }) => {
+    await expect(await bring(page, '{"name":"something else"}')).toContainText('not an Ewerpanel project')
+  })
+  test('newer', async ({ page }) => {
+    await expect(await bring(page, text().replace('"format": 3', '"format": 9'))).toContainText(
+      'format 9 by a newer Ewerpanel'
+    )
+  })
+  test('a negative mass, with line and field', async ({ page }) => {
+    await expect(await bring(page, text().replace(/"massKg": [\d.]+/, '"massKg": -3'))).toContainText(
+      /Line \d+, column \d+, items\[0\]\.massKg: must not be negative/
+    )
+  })
   test('a hundred megabytes', async ({ page }) => {
     // Written into a file of the browser's own: Playwright does not carry buffers of that size.
     await page.goto(server.base)
@@ -76,12 +110,21 @@ test.describe('bad files bring a clear message and change nothing', () => {
       input.files = pile.files
       input.dispatchEvent(new Event('change', { bubbles: true }))
     })
-    await expect(page.getByRole('alert')).toContainText('“huge.json” has 100 MB; at most 20 MB are read. Nothing was changed.')
+    await expect(page.getByRole('alert')).toContainText(
+      '“huge.json” has 100 MB; at most 20 MB are read. Nothing was changed.'
+    )
   })
   test('and the server itself refuses it before reading', async () => {
     const { request } = await import('node:http')
-    const status = await new Promise<number | undefined>((done) => {
-      const sent = request(`${server.base}/api/projects`, { method: 'POST', headers: { 'content-length': 100 * 1048576 } }, (answer) => { done(answer.statusCode); sent.destroy() })
+    const status = await new Promise<number | undefined>(done => {
+      const sent = request(
+        `${server.base}/api/projects`,
+        { method: 'POST', headers: { 'content-length': 100 * 1048576 } },
+        answer => {
+          done(answer.statusCode)
+          sent.destroy()
+        }
+      )
       sent.on('error', () => done(undefined))
       sent.flushHeaders()
     })
@@ -101,15 +144,28 @@ test('while the server is gone nothing is lost: the window stays, and saves when
   await expect(page.getByLabel('Name of the project')).toHaveValue('Said in the dark')
   await page.unroute('**/api/projects/skerrow-dunlin')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
-  expect((await (await fetch(`${server.base}/api/projects/skerrow-dunlin`)).json() as { project: { title: string } }).project.title).toBe('Said in the dark')
+  expect(
+    ((await (await fetch(`${server.base}/api/projects/skerrow-dunlin`)).json()) as { project: { title: string } })
+      .project.title
+  ).toBe('Said in the dark')
 })
 
 test('HTML in a name is shown as text', async ({ page }) => {
   let alerted = false
-  page.on('dialog', (dialog) => { alerted = true; void dialog.dismiss() })
+  page.on('dialog', dialog => {
+    alerted = true
+    void dialog.dismiss()
+  })
   const title = '<img src=x onerror=alert(1)>'
   await page.goto(server.base)
-  await page.getByLabel('Bring in a project file').setInputFiles(file(text().replace('"Teasel, day VFR"', JSON.stringify(title)).replace('"id": "teasel-ls"', '"id": "html"').replace('"label": "Small display"', `"label": ${JSON.stringify(title)}`)))
+  await page.getByLabel('Bring in a project file').setInputFiles(
+    file(
+      text()
+        .replace('"Teasel, day VFR"', JSON.stringify(title))
+        .replace('"id": "teasel-ls"', '"id": "html"')
+        .replace('"label": "Small display"', `"label": ${JSON.stringify(title)}`)
+    )
+  )
   await expect(page.getByRole('article').filter({ hasText: title })).toBeVisible()
   await page.goto(`${server.base}/p/html/layout`)
   await expect(page.getByRole('navigation')).toContainText(title)
@@ -141,21 +197,35 @@ test('a server told to stop twice stops once, without complaint, and gives the d
 })
 
 test('another site cannot write', async () => {
-  const answer = await fetch(`${server.base}/api/projects/teasel-ls`, { method: 'DELETE', headers: { origin: 'https://elsewhere.invalid' } })
+  const answer = await fetch(`${server.base}/api/projects/teasel-ls`, {
+    method: 'DELETE',
+    headers: { origin: 'https://elsewhere.invalid' }
+  })
   expect(answer.status).toBe(403)
   expect((await fetch(`${server.base}/api/projects/teasel-ls`)).ok).toBe(true)
 })
 
 test('what was acknowledged is kept through a kill in the middle of saving', async () => {
   const mine = await startServer()
-  const kept = await (await fetch(`${mine.base}/api/projects/teasel-ls`)).json() as { project: { title: string }, history: unknown, version: number }
+  const kept = (await (await fetch(`${mine.base}/api/projects/teasel-ls`)).json()) as {
+    project: { title: string }
+    history: unknown
+    version: number
+  }
   let acknowledged = kept.version
   let running = true
   const saving = (async () => {
     while (running) {
-      const answer = await fetch(`${mine.base}/api/projects/teasel-ls`, { method: 'PUT', body: JSON.stringify({ ...kept, version: acknowledged, project: { ...kept.project, title: `Save ${acknowledged + 1}` } }) }).catch(() => undefined)
+      const answer = await fetch(`${mine.base}/api/projects/teasel-ls`, {
+        method: 'PUT',
+        body: JSON.stringify({
+          ...kept,
+          version: acknowledged,
+          project: { ...kept.project, title: `Save ${acknowledged + 1}` }
+        })
+      }).catch(() => undefined)
       if (!answer?.ok) return
-      acknowledged = (await answer.json() as { version: number }).version
+      acknowledged = ((await answer.json()) as { version: number }).version
     }
   })()
   await new Promise(done => setTimeout(done, 1500))
@@ -164,7 +234,10 @@ test('what was acknowledged is kept through a kill in the middle of saving', asy
   await saving
   expect(acknowledged).toBeGreaterThan(3)
   const again = await startServer(mine.directory)
-  const after = await (await fetch(`${again.base}/api/projects/teasel-ls`)).json() as { project: { title: string }, version: number }
+  const after = (await (await fetch(`${again.base}/api/projects/teasel-ls`)).json()) as {
+    project: { title: string }
+    version: number
+  }
   // One save may have been written and not yet answered when the process died.
   expect(after.version).toBeGreaterThanOrEqual(acknowledged)
   expect(after.version).toBeLessThanOrEqual(acknowledged + 1)
@@ -174,10 +247,15 @@ test('what was acknowledged is kept through a kill in the middle of saving', asy
 
 test('everything is backed up into one file and restored from it', async ({ page }) => {
   await page.goto(server.base)
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Back everything up' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Back everything up' }).click()
+  ])
   const path = await download.path()
   await fetch(`${server.base}/api/projects/hollin-whimbrel`, { method: 'DELETE' })
-  await page.getByLabel('Restore a backup').setInputFiles({ name: 'backup.json', mimeType: 'application/json', buffer: readFileSync(path) })
+  await page
+    .getByLabel('Restore a backup')
+    .setInputFiles({ name: 'backup.json', mimeType: 'application/json', buffer: readFileSync(path) })
   await expect(page.getByRole('status')).toContainText(/1 projects added, \d+ replaced/)
   await expect(page.getByRole('link', { name: /ZZ-WIM/ })).toBeVisible()
   await page.getByLabel('Restore a backup').setInputFiles(file('{"backup":1}'))

@@ -7,8 +7,12 @@ import { blankProject } from '../core/project'
 import { startServer, type Server } from './server'
 
 let server: Server
-test.beforeAll(async () => { server = await startServer() })
-test.afterAll(async () => { await server.kill() })
+test.beforeAll(async () => {
+  server = await startServer()
+})
+test.afterAll(async () => {
+  await server.kill()
+})
 
 async function openLayout(page: Page, project = 'skerrow-dunlin') {
   await page.goto(`${server.base}/p/${project}/layout`)
@@ -16,14 +20,40 @@ async function openLayout(page: Page, project = 'skerrow-dunlin') {
 }
 const unit = (page: Page, id: string) => page.locator(`[data-unit="${id}"]`)
 const pane = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click()
-const kept = async (page: Page, id: string) => (await (await page.request.get(`${server.base}/api/projects/${id}`)).json() as { project: { airframe: { panel: { outline: [number, number][], zones: { id: string, name: string }[], bays: unknown[] }, pilots: { name: string }[] }, options: { id: string, units: { id: string, xMm?: number, yMm?: number, locked?: boolean }[], rows: { kind: string, units: string[] }[], groups: unknown[] }[] } }).project
+const kept = async (page: Page, id: string) =>
+  (
+    (await (await page.request.get(`${server.base}/api/projects/${id}`)).json()) as {
+      project: {
+        airframe: {
+          panel: { outline: [number, number][]; zones: { id: string; name: string }[]; bays: unknown[] }
+          pilots: { name: string }[]
+        }
+        options: {
+          id: string
+          units: { id: string; xMm?: number; yMm?: number; locked?: boolean }[]
+          rows: { kind: string; units: string[] }[]
+          groups: unknown[]
+        }[]
+      }
+    }
+  ).project
 const saved = (page: Page) => expect(page.getByText('Saved')).toBeVisible()
 
-test('a panel from nothing: built from measures, a vent and a bay on it, an instrument set down, printed at full size', async ({ page }) => {
-  const blank = blankProject({ id: 'from-nothing', title: 'From nothing', registration: 'ZZ-NIL', model: 'Hollin HB-2 Whimbrel', basis: 'amateur-built', systemV: 14, madeOn: '2026-01-01' })
+test('a panel from nothing: built from measures, a vent and a bay on it, an instrument set down, printed at full size', async ({
+  page
+}) => {
+  const blank = blankProject({
+    id: 'from-nothing',
+    title: 'From nothing',
+    registration: 'ZZ-NIL',
+    model: 'Hollin HB-2 Whimbrel',
+    basis: 'amateur-built',
+    systemV: 14,
+    madeOn: '2026-01-01'
+  })
   const made = await page.request.post(`${server.base}/api/projects`, { data: blank })
   expect(made.ok()).toBe(true)
-  const { id } = await made.json() as { id: string }
+  const { id } = (await made.json()) as { id: string }
   await openLayout(page, id)
   await pane(page, 'Sheet')
   await page.getByRole('button', { name: /Outline: bring in or build/ }).click()
@@ -47,7 +77,10 @@ test('a panel from nothing: built from measures, a vent and a bay on it, an inst
   const pdf = await PDFDocument.load(readFileSync(await (await download).path()))
   expect(pdf.getPageCount()).toBeGreaterThan(3)
   const { width, height } = pdf.getPage(0).getSize()
-  expect([Math.round(Math.min(width, height) / 72 * 25.4), Math.round(Math.max(width, height) / 72 * 25.4)]).toEqual([210, 297])
+  expect([
+    Math.round((Math.min(width, height) / 72) * 25.4),
+    Math.round((Math.max(width, height) / 72) * 25.4)
+  ]).toEqual([210, 297])
   await expect(page.getByRole('button', { name: 'Bay 1 as DXF' })).toBeVisible()
 })
 
@@ -58,7 +91,8 @@ test('an outline out of a drawing; a bad one is refused in words and changes not
   await page.getByRole('button', { name: /Outline: bring in or build/ }).click()
   const bad = join(info.outputDir, 'bad.svg')
   const good = join(info.outputDir, 'good.svg')
-  const svg = (inside: string) => `<svg xmlns="http://www.w3.org/2000/svg" width="560mm" height="270mm" viewBox="0 0 560 270">${inside}</svg>`
+  const svg = (inside: string) =>
+    `<svg xmlns="http://www.w3.org/2000/svg" width="560mm" height="270mm" viewBox="0 0 560 270">${inside}</svg>`
   mkdirSync(info.outputDir, { recursive: true })
   writeFileSync(bad, svg('<rect width="560" height="270"/><script>alert(1)</script>'))
   writeFileSync(good, svg('<path d="M0 0H560V240H0Z"/><circle cx="60" cy="60" r="20"/>'))
@@ -179,12 +213,16 @@ test('zones, corners and labels are moved on the drawing, and by keyboard and nu
   await page.mouse.move(box.x + box.width / 2 + 20, box.y + box.height / 2, { steps: 4 })
   await page.mouse.up()
   await saved(page)
-  const moved = (await kept(page, 'skerrow-dunlin')).airframe.panel.zones.find(zone => zone.id === 'vent-l') as unknown as { area: { xMm: number } }
+  const moved = (await kept(page, 'skerrow-dunlin')).airframe.panel.zones.find(
+    zone => zone.id === 'vent-l'
+  ) as unknown as { area: { xMm: number } }
   expect(moved.area.xMm).toBeGreaterThan(70)
   await page.getByLabel('Across (in)').fill('2.5')
   await page.getByLabel('Across (in)').press('Enter')
   await saved(page)
-  expect((await kept(page, 'skerrow-dunlin')).airframe.panel.zones.find(zone => zone.id === 'vent-l')).toMatchObject({ area: { xMm: 63.5 } })
+  expect((await kept(page, 'skerrow-dunlin')).airframe.panel.zones.find(zone => zone.id === 'vent-l')).toMatchObject({
+    area: { xMm: 63.5 }
+  })
   await page.getByRole('button', { name: 'Outline', exact: true }).click()
   const corner = (await page.locator('.corner').first().boundingBox())!
   await page.mouse.move(corner.x + 4, corner.y + 4)
@@ -198,7 +236,9 @@ test('zones, corners and labels are moved on the drawing, and by keyboard and nu
   expect((await kept(page, 'skerrow-dunlin')).airframe.panel.outline[0]).toEqual([0, 0])
 })
 
-test('a press on what waits in the tray sets nothing down; Delete takes off the face, out of a row too', async ({ page }) => {
+test('a press on what waits in the tray sets nothing down; Delete takes off the face, out of a row too', async ({
+  page
+}) => {
   await openLayout(page)
   await page.getByRole('tab', { name: /Option B/ }).click()
   await unit(page, 'sw-pitot').focus()
@@ -216,7 +256,9 @@ test('a press on what waits in the tray sets nothing down; Delete takes off the 
   await expect(waiting).toHaveCount(0)
 })
 
-test('seats and hands: a pilot is added and seen, a flow is walked and its row put in a better order', async ({ page }) => {
+test('seats and hands: a pilot is added and seen, a flow is walked and its row put in a better order', async ({
+  page
+}) => {
   await openLayout(page)
   await page.getByRole('tab', { name: /Option B/ }).click()
   await pane(page, 'Seats')
@@ -246,12 +288,20 @@ test('the cutter refuses with reasons, and with the reasons cured gives a price'
   await pane(page, 'Paper and cutter')
   await page.getByRole('button', { name: 'Send the drawing' }).click()
   await expect(page.getByText(/\$[\d,]+(\.\d\d)?, \d+ days/)).toBeVisible()
-  const foreign = await page.request.post(`${server.base}/api/cutter`, { data: { dxf: 'hello', stock: '2024-T3 0.063 in', finish: 'bare' } })
+  const foreign = await page.request.post(`${server.base}/api/cutter`, {
+    data: { dxf: 'hello', stock: '2024-T3 0.063 in', finish: 'bare' }
+  })
   expect(await foreign.json()).toMatchObject({ accepted: false })
-  expect((await page.request.post(`${server.base}/api/cutter`, { data: { dxf: 'x', stock: 'gold', finish: 'bare' } })).status()).toBe(400)
+  expect(
+    (
+      await page.request.post(`${server.base}/api/cutter`, { data: { dxf: 'x', stock: 'gold', finish: 'bare' } })
+    ).status()
+  ).toBe(400)
 })
 
-test('what is in the hand leaves its outline behind, is set down just where the hand let go, and Escape lets go of it', async ({ page }) => {
+test('what is in the hand leaves its outline behind, is set down just where the hand let go, and Escape lets go of it', async ({
+  page
+}) => {
   await openLayout(page)
   await page.getByRole('tab', { name: /Option B/ }).click()
   const unit = page.locator('.unit[data-unit="com-2"]')

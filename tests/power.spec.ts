@@ -8,13 +8,19 @@ import { blankProject, type Project } from '../core/project'
 import { startServer, type Server } from './server'
 
 let server: Server
-test.beforeAll(async () => { server = await startServer() })
-test.afterAll(async () => { await server.kill() })
+test.beforeAll(async () => {
+  server = await startServer()
+})
+test.afterAll(async () => {
+  await server.kill()
+})
 
 const pane = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click()
-const minutes = async (page: Page) => Number(/^(\d+) min/.exec((await page.locator('[data-answer]').textContent())!)![1])
+const minutes = async (page: Page) =>
+  Number(/^(\d+) min/.exec((await page.locator('[data-answer]').textContent())!)![1])
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
-const kept = async (page: Page, id: string) => (await (await page.request.get(`${server.base}/api/projects/${id}`)).json() as { project: Project }).project
+const kept = async (page: Page, id: string) =>
+  ((await (await page.request.get(`${server.base}/api/projects/${id}`)).json()) as { project: Project }).project
 async function open(page: Page, id: string, option?: RegExp) {
   await page.goto(`${server.base}/p/${id}/power`)
   await expect(page.locator('[data-figure]').first()).toBeVisible()
@@ -38,8 +44,22 @@ async function drag(page: Page, from: string, to: string) {
 }
 
 test('from a bare project to a printed analysis', async ({ page }) => {
-  const bare = blankProject({ id: 'bare-power', title: 'Bare', registration: 'ZZ-BAR', model: 'Hollin HB-2 Whimbrel', basis: 'amateur-built', systemV: 14, madeOn: '2026-01-01' })
-  expect((await page.request.post(`${server.base}/api/projects`, { data: { ...bare, brief: { ...bare.brief, flying: ['IFR'], wantedMinutes: 60 } } })).ok()).toBe(true)
+  const bare = blankProject({
+    id: 'bare-power',
+    title: 'Bare',
+    registration: 'ZZ-BAR',
+    model: 'Hollin HB-2 Whimbrel',
+    basis: 'amateur-built',
+    systemV: 14,
+    madeOn: '2026-01-01'
+  })
+  expect(
+    (
+      await page.request.post(`${server.base}/api/projects`, {
+        data: { ...bare, brief: { ...bare.brief, flying: ['IFR'], wantedMinutes: 60 } }
+      })
+    ).ok()
+  ).toBe(true)
   await open(page, 'bare-power')
   await pane(page, 'Circuits')
   await expect(page.getByText('Nothing takes current yet')).toBeVisible()
@@ -67,7 +87,11 @@ test('from a bare project to a printed analysis', async ({ page }) => {
   await page.getByRole('button', { name: 'Close' }).click()
 
   await pane(page, 'Paper and files')
-  const file = async (name: string) => { const download = page.waitForEvent('download'); await page.getByRole('button', { name, exact: true }).click(); return readFileSync(await (await download).path()) }
+  const file = async (name: string) => {
+    const download = page.waitForEvent('download')
+    await page.getByRole('button', { name, exact: true }).click()
+    return readFileSync(await (await download).path())
+  }
   const pdf = await PDFDocument.load(await file('PDF to sign'))
   expect(pdf.getPageCount()).toBeGreaterThan(1)
   expect(pdf.getTitle()).toContain('ZZ-BAR')
@@ -202,7 +226,9 @@ test('a number out of range is refused in words and changes nothing', async ({ p
   expect((await kept(page, 'skerrow-dunlin')).airframe.battery.capacityAh).toBe(25)
 })
 
-test('what goes dark, when: a shed moved earlier moves its bar and buys minutes; one moved later costs them', async ({ page }) => {
+test('what goes dark, when: a shed moved earlier moves its bar and buys minutes; one moved later costs them', async ({
+  page
+}) => {
   await open(page, 'skerrow-dunlin', /Option B/)
   await pane(page, 'Alternator quits')
   const row = page.locator('[data-loss="pitot-heat"]')

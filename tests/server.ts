@@ -6,33 +6,62 @@ import { join } from 'node:path'
 
 const root = join(import.meta.dirname, '..')
 
-const freePort = () => new Promise<number>((done) => {
-  const probe = createServer().listen(0, '127.0.0.1', () => { const { port } = probe.address() as { port: number }; probe.close(() => done(port)) })
-})
+const freePort = () =>
+  new Promise<number>(done => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number }
+      probe.close(() => done(port))
+    })
+  })
 
-export interface Server { base: string, directory: string, kill: (signal?: NodeJS.Signals) => Promise<void>, said: () => string, exit: Promise<number | null> }
+export interface Server {
+  base: string
+  directory: string
+  kill: (signal?: NodeJS.Signals) => Promise<void>
+  said: () => string
+  exit: Promise<number | null>
+}
 
 /** Starts the built server as npm start does, on a port and a data directory of its own. */
-export async function startServer(directory = mkdtempSync(join(tmpdir(), 'ewerpanel-e2e-')), wait = true): Promise<Server> {
+export async function startServer(
+  directory = mkdtempSync(join(tmpdir(), 'ewerpanel-e2e-')),
+  wait = true
+): Promise<Server> {
   const port = await freePort()
-  const child: ChildProcess = spawn(process.execPath, [join(root, '.output/server/index.mjs')], { cwd: root, env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', EWERPANEL_DATA: directory, EWERPANEL_ROOT: root } })
+  const child: ChildProcess = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
+    cwd: root,
+    env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', EWERPANEL_DATA: directory, EWERPANEL_ROOT: root }
+  })
   let said = ''
-  child.stdout!.on('data', chunk => { said += String(chunk) })
-  child.stderr!.on('data', chunk => { said += String(chunk) })
+  child.stdout!.on('data', chunk => {
+    said += String(chunk)
+  })
+  child.stderr!.on('data', chunk => {
+    said += String(chunk)
+  })
   const exit = new Promise<number | null>(done => child.once('exit', done))
   const base = `http://127.0.0.1:${port}`
   if (wait) {
     for (let tries = 0; ; tries++) {
-      const up = await fetch(`${base}/api/projects`).then(answer => answer.ok, () => false)
+      const up = await fetch(`${base}/api/projects`).then(
+        answer => answer.ok,
+        () => false
+      )
       if (up) break
       if (tries > 150 || child.exitCode !== null) throw new Error(`The server did not come up:\n${said}`)
       await new Promise(done => setTimeout(done, 200))
     }
   }
-  return { base, directory, exit, said: () => said, kill: async (signal = 'SIGTERM') => {
-    child.kill(signal)
-    const late = setTimeout(() => child.kill('SIGKILL'), 8_000)
-    await exit
-    clearTimeout(late)
-  } }
+  return {
+    base,
+    directory,
+    exit,
+    said: () => said,
+    kill: async (signal = 'SIGTERM') => {
+      child.kill(signal)
+      const late = setTimeout(() => child.kill('SIGKILL'), 8_000)
+      await exit
+      clearTimeout(late)
+    }
+  }
 }

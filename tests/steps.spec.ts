@@ -3,8 +3,12 @@ import { expect, test } from './watched'
 import { startServer, type Server } from './server'
 
 let server: Server
-test.beforeAll(async () => { server = await startServer() })
-test.afterAll(async () => { await server.kill() })
+test.beforeAll(async () => {
+  server = await startServer()
+})
+test.afterAll(async () => {
+  await server.kill()
+})
 
 const value = (page: Page, key: string) => page.locator(`[data-figure="${key}"] .value`)
 const at = async (page: Page, path: string) => {
@@ -105,7 +109,9 @@ for (const step of ['brief', 'stock', 'layout', 'power', 'wire', 'rules', 'budge
     test.setTimeout(90_000)
     await at(page, `skerrow-dunlin/${step}`)
     const panes = page.locator('[role=tabpanel]').first()
-    const tabs = await panes.count() ? await page.getByRole('tablist').last().getByRole('tab').allTextContents() : ['']
+    const tabs = (await panes.count())
+      ? await page.getByRole('tablist').last().getByRole('tab').allTextContents()
+      : ['']
     for (const tab of tabs) {
       if (tab) await page.getByRole('tab', { name: tab, exact: true }).click()
       for (const option of [/Option B/, /Option C/, /Option A/]) await page.getByRole('tab', { name: option }).click()

@@ -5,12 +5,20 @@ import DxfParser from 'dxf-parser'
 import { startServer, type Server } from './server'
 
 let server: Server
-test.beforeAll(async () => { server = await startServer() })
-test.afterAll(async () => { await server.kill() })
+test.beforeAll(async () => {
+  server = await startServer()
+})
+test.afterAll(async () => {
+  await server.kill()
+})
 
 const figure = (page: Page, key: string) => page.locator(`[data-figure="${key}"] .value`)
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
-const goTo = (page: Page, step: string) => page.getByRole('navigation', { name: 'Job card' }).getByRole('link', { name: new RegExp(step) }).click()
+const goTo = (page: Page, step: string) =>
+  page
+    .getByRole('navigation', { name: 'Job card' })
+    .getByRole('link', { name: new RegExp(step) })
+    .click()
 
 test('one aeroplane from brief to cut file', async ({ page }) => {
   await page.goto(server.base)
@@ -22,8 +30,13 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   await expect(horizon).toContainText('+2.8 lb')
   await expect(horizon).toContainText('Old roll autopilot cannot work without attitude')
 
-  const before = { money: await figure(page, 'money').textContent(), load: await figure(page, 'useful load').textContent(), wires: await figure(page, 'wires').textContent() }
-  for (const name of ['Vacuum horizon', 'Vacuum direction gyro', 'Vacuum gauge', 'Vacuum pump', 'Vacuum hoses']) await page.getByRole('button', { name: `Remove ${name}`, exact: true }).click()
+  const before = {
+    money: await figure(page, 'money').textContent(),
+    load: await figure(page, 'useful load').textContent(),
+    wires: await figure(page, 'wires').textContent()
+  }
+  for (const name of ['Vacuum horizon', 'Vacuum direction gyro', 'Vacuum gauge', 'Vacuum pump', 'Vacuum hoses'])
+    await page.getByRole('button', { name: `Remove ${name}`, exact: true }).click()
   await expect(page.locator('[data-removed]')).toHaveCount(8)
   await expect(figure(page, 'useful load')).not.toHaveText(before.load!)
 
@@ -49,7 +62,9 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   // Onto the airspeed dial on purpose: the overlap is named with its number.
   await drop('pellinore-rondo-h-1', '[data-unit="asi"]', 30, 0)
   const overlap = page.locator('[data-snag="panel.bezel-overlap"]')
-  await expect(overlap.filter({ hasText: 'Airspeed' })).toContainText(/The bezels of (Airspeed and Rondo Horizon|Rondo Horizon and Airspeed) overlap by \d+\.\d mm \(\d+\.\d{3} in\)/)
+  await expect(overlap.filter({ hasText: 'Airspeed' })).toContainText(
+    /The bezels of (Airspeed and Rondo Horizon|Rondo Horizon and Airspeed) overlap by \d+\.\d mm \(\d+\.\d{3} in\)/
+  )
   await expect(page.locator('[data-unit="pellinore-rondo-h-1"]')).toHaveClass(/stops-work/)
 
   // Type one position exactly: the hole the vacuum horizon left, 285 by 240 mm.
@@ -63,7 +78,10 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
 
   // Snapping takes the centre of the column above when it is near.
   await drop('pellinore-rondo-d-1', '[data-unit="turn"]', 74, 0)
-  await expect(page.locator('[data-unit="pellinore-rondo-d-1"]')).toHaveAttribute('aria-label', /11\.220 in across, 5\.709 in up/)
+  await expect(page.locator('[data-unit="pellinore-rondo-d-1"]')).toHaveAttribute(
+    'aria-label',
+    /11\.220 in across, 5\.709 in up/
+  )
 
   // The navigator meets the T-bar below the stack, and is cured by hand on the right.
   await drop('quillon-wayfarer-s-1', '[data-unit="dimmer"]')
@@ -78,7 +96,8 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   await expect(page.locator('[data-clause="us-equipment/d8"]')).toContainText('Rondo Horizon')
   await expect(page.locator('[data-clause="us-equipment/b1"]')).toContainText('Airspeed')
   await expect(page.locator('[data-clause="us-equipment/c2"]')).toContainText('Position lights')
-  for (const title of ['Day VFR, 91.205(b)', 'Night adds, 91.205(c)', 'IFR adds, 91.205(d)']) await expect(page.getByRole('heading', { name: title })).toBeVisible()
+  for (const title of ['Day VFR, 91.205(b)', 'Night adds, 91.205(c)', 'IFR adds, 91.205(d)'])
+    await expect(page.getByRole('heading', { name: title })).toBeVisible()
 
   // Every figure shows its working.
   await page.locator('[data-figure="minutes"]').click()
@@ -94,10 +113,25 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
 
   // The files.
   await goTo(page, 'Build')
-  const take = async (name: string) => { const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name, exact: true }).click()]); return readFileSync(await file.path(), 'utf8') }
+  const take = async (name: string) => {
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name, exact: true }).click()
+    ])
+    return readFileSync(await file.path(), 'utf8')
+  }
   const drawing = new DxfParser().parseSync(await take('inches'))!
-  const cut = (drawing.entities as unknown as { layer: string, type: string, center?: { x: number, y: number } }[]).filter(one => one.layer === 'CUT')
-  expect(cut.some(one => one.type === 'CIRCLE' && Math.abs(one.center!.x * 25.4 - 285) < 0.01 && Math.abs(one.center!.y * 25.4 - 240) < 0.02)).toBe(true)
+  const cut = (
+    drawing.entities as unknown as { layer: string; type: string; center?: { x: number; y: number } }[]
+  ).filter(one => one.layer === 'CUT')
+  expect(
+    cut.some(
+      one =>
+        one.type === 'CIRCLE' &&
+        Math.abs(one.center!.x * 25.4 - 285) < 0.01 &&
+        Math.abs(one.center!.y * 25.4 - 240) < 0.02
+    )
+  ).toBe(true)
   expect(await take('Parts list')).toContain('buy,pellinore-rondo-h-1,Rondo Horizon')
   expect((JSON.parse(await take('Project file')) as { options: unknown[] }).options).toHaveLength(4)
   await saved(page)

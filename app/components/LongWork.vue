@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** How far a long piece of work is, and the way to stop it. */
-const { progress } = defineProps<{ progress: { says: string, done: number, of: number } }>()
+const { progress } = defineProps<{ progress: { says: string; done: number; of: number } }>()
 const emit = defineEmits<{ stop: [] }>()
-const share = computed(() => progress.of ? Math.round(progress.done / progress.of * 100) : undefined)
+const share = computed(() => (progress.of ? Math.round((progress.done / progress.of) * 100) : undefined))
 </script>
 
 <template>
@@ -14,5 +14,11 @@ const share = computed(() => progress.of ? Math.round(progress.done / progress.o
 </template>
 
 <style scoped>
-.work { gap: 8px; } progress { width: 110px; accent-color: var(--dye); }
+.work {
+  gap: 8px;
+}
+progress {
+  width: 110px;
+  accent-color: var(--dye);
+}
 </style>

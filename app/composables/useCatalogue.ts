@@ -6,7 +6,7 @@ const own = shallowRef<Set<string>>(new Set())
 /** The catalogue of this server, fetched once and again after a change. */
 export function useCatalogue() {
   async function refresh() {
-    const found = await ask<{ items: Item[], own: string[] }>('/api/catalogue')
+    const found = await ask<{ items: Item[]; own: string[] }>('/api/catalogue')
     items.value = found.items
     own.value = new Set(found.own)
   }

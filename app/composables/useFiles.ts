@@ -1,6 +1,8 @@
 /** Hands the browser a file to save. */
 export function giveFile(name: string, content: string | Uint8Array, type = 'text/plain') {
-  const url = URL.createObjectURL(new Blob([content as BlobPart], { type: typeof content === 'string' ? `${type};charset=utf-8` : type }))
+  const url = URL.createObjectURL(
+    new Blob([content as BlobPart], { type: typeof content === 'string' ? `${type};charset=utf-8` : type })
+  )
   const link = document.createElement('a')
   link.href = url
   link.download = name
@@ -9,4 +11,11 @@ export function giveFile(name: string, content: string | Uint8Array, type = 'tex
 }
 
 /** A file name from a title: what every file system takes. */
-export const fileName = (title: string, ending: string): string => `${title.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '').slice(0, 60) || 'project'}.${ending}`
+export const fileName = (title: string, ending: string): string =>
+  `${
+    title
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '')
+      .slice(0, 60) || 'project'
+  }.${ending}`

@@ -4,21 +4,34 @@ import type { FreeGround } from '#core/panel'
 export type LayoutTool = 'move' | 'measure' | 'sheet'
 export type LayoutLayer = 'face' | 'holes' | 'behind' | 'sight' | 'reach' | 'flow' | 'metal'
 export const LAYOUT_LAYERS: readonly (readonly [LayoutLayer, string, string])[] = [
-  ['face', 'Face', 'Bezels and labels'], ['holes', 'Holes', 'Cutouts and screw holes'], ['behind', 'Behind', 'Boxes and depth zones'], ['sight', 'Sight', 'Field of view of the pilot chosen in Seats'],
-  ['reach', 'Reach', 'How far the arm of the pilot chosen in Seats goes'], ['flow', 'Flow', 'The way of the hands in the flow chosen in Hands'], ['metal', 'Metal', 'How far the face gives under a push']
+  ['face', 'Face', 'Bezels and labels'],
+  ['holes', 'Holes', 'Cutouts and screw holes'],
+  ['behind', 'Behind', 'Boxes and depth zones'],
+  ['sight', 'Sight', 'Field of view of the pilot chosen in Seats'],
+  ['reach', 'Reach', 'How far the arm of the pilot chosen in Seats goes'],
+  ['flow', 'Flow', 'The way of the hands in the flow chosen in Hands'],
+  ['metal', 'Metal', 'How far the face gives under a push']
 ]
 
 const tool = ref<LayoutTool>('move')
-const layers = reactive<Record<LayoutLayer, boolean>>({ face: true, holes: true, behind: false, sight: false, reach: false, flow: false, metal: false })
+const layers = reactive<Record<LayoutLayer, boolean>>({
+  face: true,
+  holes: true,
+  behind: false,
+  sight: false,
+  reach: false,
+  flow: false,
+  metal: false
+})
 const grid = ref(false)
 /** Id of the option, or of the aeroplane as found, that lies under this one as a ghost. */
 const ghost = ref('')
 const pilot = ref('')
 const flow = ref('')
 /** Zone or bay chosen in the Sheet pane. */
-const ground = ref<{ kind: 'zone' | 'bay' | 'outline', id: string }>()
+const ground = ref<{ kind: 'zone' | 'bay' | 'outline'; id: string }>()
 /** Free ground asked for, shaded on the drawing. */
-const free = shallowRef<{ name: string, ground: FreeGround }>()
-const measured = ref<{ x: number, y: number }[]>([])
+const free = shallowRef<{ name: string; ground: FreeGround }>()
+const measured = ref<{ x: number; y: number }[]>([])
 
 export const useLayoutTools = () => ({ tool, layers, grid, ghost, pilot, flow, ground, free, measured })

@@ -6,17 +6,29 @@ let last = 0
 
 /** Long work in the worker with its progress and a stop. Starting another stops the one before. */
 export function useLongWork() {
-  const progress = shallowRef<{ says: string, done: number, of: number }>()
+  const progress = shallowRef<{ says: string; done: number; of: number }>()
   let job = 0
   /** @returns what was worked out; undefined when it was stopped */
-  async function run<T>(says: string, start: (examiner: Remote<Examiner>, job: number, tell: Tell) => Promise<T | undefined>): Promise<T | undefined> {
+  async function run<T>(
+    says: string,
+    start: (examiner: Remote<Examiner>, job: number, tell: Tell) => Promise<T | undefined>
+  ): Promise<T | undefined> {
     stop()
-    const mine = job = ++last
+    const mine = (job = ++last)
     progress.value = { says, done: 0, of: 0 }
     try {
-      return await start(useExaminer(), mine, proxy((done: number, of: number) => { if (job === mine) progress.value = { says, done, of } }))
+      return await start(
+        useExaminer(),
+        mine,
+        proxy((done: number, of: number) => {
+          if (job === mine) progress.value = { says, done, of }
+        })
+      )
     } finally {
-      if (job === mine) { progress.value = undefined; job = 0 }
+      if (job === mine) {
+        progress.value = undefined
+        job = 0
+      }
     }
   }
   function stop() {

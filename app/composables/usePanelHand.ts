@@ -1,5 +1,14 @@
 import { useEventListener } from '@vueuse/core'
-import { examinePanel, extent, setDown, snapBox, type Extent, type Neighbour, type PanelReport, type Relation } from '#core/panel'
+import {
+  examinePanel,
+  extent,
+  setDown,
+  snapBox,
+  type Extent,
+  type Neighbour,
+  type PanelReport,
+  type Relation
+} from '#core/panel'
 import { seatsOf, type Seat } from '#core/pilot'
 import type { Design, DesignUnit } from '#core/project'
 import { inches } from '#core/quantity'
@@ -12,10 +21,30 @@ const SNAP_MM = 2.5
 /** The lists beside the drawing follow when the hand has rested this long; what is in the hand says its own snags at once. */
 const REST_MS = 150
 
-interface Hold { unit: string, label: string, units: { id: string, x: number, y: number }[], fromX: number, fromY: number, startX: number, startY: number, box: Extent, neighbours: Neighbour[], moved: boolean, fresh: boolean }
-export interface LiveSight { panel: PanelReport, seats: Seat[] }
+interface Hold {
+  unit: string
+  label: string
+  units: { id: string; x: number; y: number }[]
+  fromX: number
+  fromY: number
+  startX: number
+  startY: number
+  box: Extent
+  neighbours: Neighbour[]
+  moved: boolean
+  fresh: boolean
+}
+export interface LiveSight {
+  panel: PanelReport
+  seats: Seat[]
+}
 
-const union = (boxes: readonly Extent[]): Extent => ({ minX: Math.min(...boxes.map(b => b.minX)), maxX: Math.max(...boxes.map(b => b.maxX)), minY: Math.min(...boxes.map(b => b.minY)), maxY: Math.max(...boxes.map(b => b.maxY)) })
+const union = (boxes: readonly Extent[]): Extent => ({
+  minX: Math.min(...boxes.map(b => b.minX)),
+  maxX: Math.max(...boxes.map(b => b.maxX)),
+  minY: Math.min(...boxes.map(b => b.minY)),
+  maxY: Math.max(...boxes.map(b => b.maxY))
+})
 const bezelOf = (unit: DesignUnit, x: number, y: number): Extent => extent(setDown(unit, x, y)!.bezel)
 
 /**
@@ -23,13 +52,13 @@ const bezelOf = (unit: DesignUnit, x: number, y: number): Extent => extent(setDo
  * lets panel and sight be examined at each step, and makes one edit when it is set down.
  * @param toFace turns a pointer's place on the screen into mm on the face, or undefined while there is no drawing
  */
-export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: number } | undefined) {
+export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: number } | undefined) {
   const bench = useBench()
   const taste = useTaste()
   const { grid } = useLayoutTools()
   const hold = shallowRef<Hold>()
   /** How far the held things are from where they stood; undefined when nothing is held or it has not moved. */
-  const by = shallowRef<{ dx: number, dy: number }>()
+  const by = shallowRef<{ dx: number; dy: number }>()
   const relations = shallowRef<Relation[]>([])
   const live = shallowRef<LiveSight>()
 
@@ -38,7 +67,13 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
     const ids = new Set(bench.selected.includes(unit.id) ? bench.selected : [unit.id])
     for (const group of design.groups) if (group.units.some(id => ids.has(id))) group.units.forEach(id => ids.add(id))
     const rows = new Set(design.units.filter(one => ids.has(one.id) && one.row).map(one => one.row))
-    return design.units.filter(one => one.item.face && (one.at || one.id === unit.id) && (ids.has(one.id) || rows.has(one.row)) && (!one.locked || one.id === unit.id))
+    return design.units.filter(
+      one =>
+        one.item.face &&
+        (one.at || one.id === unit.id) &&
+        (ids.has(one.id) || rows.has(one.row)) &&
+        (!one.locked || one.id === unit.id)
+    )
   }
 
   function take(unit: DesignUnit, event: PointerEvent) {
@@ -46,12 +81,36 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
     if (event.button !== 0 || !design) return
     const point = toFace(event)
     if (!point) return
-    if (event.shiftKey) { bench.selected = bench.selected.includes(unit.id) ? bench.selected.filter(id => id !== unit.id) : [...bench.selected, unit.id]; return }
+    if (event.shiftKey) {
+      bench.selected = bench.selected.includes(unit.id)
+        ? bench.selected.filter(id => id !== unit.id)
+        : [...bench.selected, unit.id]
+      return
+    }
     if (!bench.selected.includes(unit.id)) bench.selected = [unit.id]
-    if (unit.locked) { bench.said = `${unit.label} is locked. Unlock it in Pieces to move it.`; return }
-    const units = (unit.at ? company(design, unit) : [unit]).map(one => ({ id: one.id, x: one.at?.xMm ?? point.x, y: one.at?.yMm ?? point.y }))
+    if (unit.locked) {
+      bench.said = `${unit.label} is locked. Unlock it in Pieces to move it.`
+      return
+    }
+    const units = (unit.at ? company(design, unit) : [unit]).map(one => ({
+      id: one.id,
+      x: one.at?.xMm ?? point.x,
+      y: one.at?.yMm ?? point.y
+    }))
     const byId = new Map(design.units.map(one => [one.id, one]))
-    hold.value = { unit: unit.id, label: units.length > 1 ? `${units.length} units` : unit.label, units, fromX: event.clientX, fromY: event.clientY, startX: point.x, startY: point.y, box: union(units.map(one => bezelOf(byId.get(one.id)!, one.x, one.y))), neighbours: neighbours(design, new Set(units.map(one => one.id))), moved: !unit.at, fresh: !unit.at }
+    hold.value = {
+      unit: unit.id,
+      label: units.length > 1 ? `${units.length} units` : unit.label,
+      units,
+      fromX: event.clientX,
+      fromY: event.clientY,
+      startX: point.x,
+      startY: point.y,
+      box: union(units.map(one => bezelOf(byId.get(one.id)!, one.x, one.y))),
+      neighbours: neighbours(design, new Set(units.map(one => one.id))),
+      moved: !unit.at,
+      fresh: !unit.at
+    }
     // The first examinations fill what later ones find ready: they are done while the hand still takes hold.
     setTimeout(() => {
       seatsOf(design)
@@ -60,9 +119,15 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
   }
 
   /** The design with the held units where the hand has them. */
-  function moved(design: Design, { dx, dy }: { dx: number, dy: number }): Design {
+  function moved(design: Design, { dx, dy }: { dx: number; dy: number }): Design {
     const held = new Map(hold.value!.units.map(one => [one.id, one]))
-    return { ...design, units: design.units.map((unit) => { const one = held.get(unit.id); return one ? { ...unit, at: { xMm: one.x + dx, yMm: one.y + dy } } : unit }) }
+    return {
+      ...design,
+      units: design.units.map(unit => {
+        const one = held.get(unit.id)
+        return one ? { ...unit, at: { xMm: one.x + dx, yMm: one.y + dy } } : unit
+      })
+    }
   }
 
   let frame = 0
@@ -70,7 +135,9 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
   /** Laying the lists out at each move would hold the hand up. */
   function tell(panel: PanelReport) {
     clearTimeout(telling)
-    telling = setTimeout(() => { if (hold.value) bench.livePanel = panel }, REST_MS)
+    telling = setTimeout(() => {
+      if (hold.value) bench.livePanel = panel
+    }, REST_MS)
   }
   let last: PointerEvent | undefined
   /** One look for each frame, however often the pointer reports. */
@@ -87,8 +154,15 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
     const point = toFace(event)
     if (!point) return
     const raw = { dx: point.x - held.startX, dy: point.y - held.startY }
-    const box = { minX: held.box.minX + raw.dx, maxX: held.box.maxX + raw.dx, minY: held.box.minY + raw.dy, maxY: held.box.maxY + raw.dy }
-    const snapped = event.altKey ? undefined : snapBox(box, held.neighbours, SNAP_MM, grid.value ? (taste.system === 'inch' ? inches(0.25) : 5) : undefined)
+    const box = {
+      minX: held.box.minX + raw.dx,
+      maxX: held.box.maxX + raw.dx,
+      minY: held.box.minY + raw.dy,
+      maxY: held.box.maxY + raw.dy
+    }
+    const snapped = event.altKey
+      ? undefined
+      : snapBox(box, held.neighbours, SNAP_MM, grid.value ? (taste.system === 'inch' ? inches(0.25) : 5) : undefined)
     relations.value = snapped?.relations ?? []
     by.value = { dx: raw.dx + (snapped?.dx ?? 0), dy: raw.dy + (snapped?.dy ?? 0) }
     const there = moved(design, by.value)
@@ -102,7 +176,12 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
     last = event
     if (!frame) frame = requestAnimationFrame(follow)
   })
-  const neighbours = (design: Design, own: ReadonlySet<string>) => design.units.flatMap(unit => unit.at && unit.item.face && !own.has(unit.id) ? [{ name: unit.label, ...bezelOf(unit, unit.at.xMm, unit.at.yMm) }] : [])
+  const neighbours = (design: Design, own: ReadonlySet<string>) =>
+    design.units.flatMap(unit =>
+      unit.at && unit.item.face && !own.has(unit.id)
+        ? [{ name: unit.label, ...bezelOf(unit, unit.at.xMm, unit.at.yMm) }]
+        : []
+    )
   function letGo() {
     cancelAnimationFrame(frame)
     frame = 0
@@ -120,15 +199,27 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number, y: nu
     const held = hold.value
     const shift = by.value
     letGo()
-    if (held && shift && held.moved) moveUnits(bench, held.units.map(one => ({ id: one.id, xMm: one.x + shift.dx, yMm: one.y + shift.dy })), `Move ${held.label}`)
+    if (held && shift && held.moved)
+      moveUnits(
+        bench,
+        held.units.map(one => ({ id: one.id, xMm: one.x + shift.dx, yMm: one.y + shift.dy })),
+        `Move ${held.label}`
+      )
   })
   useEventListener('pointercancel', letGo)
-  useEventListener('keydown', (event: KeyboardEvent) => { if (event.key === 'Escape' && hold.value) letGo() })
+  useEventListener('keydown', (event: KeyboardEvent) => {
+    if (event.key === 'Escape' && hold.value) letGo()
+  })
   return { hold, by, relations, live, take }
 }
 
 /** Moves units as one act. Of a row one member is told, and the others follow. */
-export function moveUnits(bench: ReturnType<typeof useBench>, places: readonly { id: string, xMm: number, yMm: number }[], label: string, key = ''): boolean {
+export function moveUnits(
+  bench: ReturnType<typeof useBench>,
+  places: readonly { id: string; xMm: number; yMm: number }[],
+  label: string,
+  key = ''
+): boolean {
   const { option, design } = bench
   if (!option || !design || places.length === 0) return false
   const rows = new Set<string>()
@@ -136,7 +227,15 @@ export function moveUnits(bench: ReturnType<typeof useBench>, places: readonly {
     const row = design.units.find(unit => unit.id === id)?.row
     if (row && rows.has(row)) return []
     if (row) rows.add(row)
-    return [{ type: 'unit.move' as const, option: option.id, unit: id, xMm: Number(xMm.toFixed(3)), yMm: Number(yMm.toFixed(3)) }]
+    return [
+      {
+        type: 'unit.move' as const,
+        option: option.id,
+        unit: id,
+        xMm: Number(xMm.toFixed(3)),
+        yMm: Number(yMm.toFixed(3))
+      }
+    ]
   })
   return bench.act(edits, label, key)
 }

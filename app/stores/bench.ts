@@ -34,7 +34,9 @@ export const useBench = defineStore('bench', () => {
   let saving: Promise<void> | undefined
   let round = 0
 
-  const option = computed(() => project.value?.options.find(one => one.id === optionId.value) ?? project.value?.options[0])
+  const option = computed(
+    () => project.value?.options.find(one => one.id === optionId.value) ?? project.value?.options[0]
+  )
   const design = computed(() => project.value && option.value && resolve(project.value, option.value.id))
   const report = computed(() => reports.value?.current)
   const canUndo = computed(() => history.value.past.at(-1)?.label)
@@ -59,11 +61,13 @@ export const useBench = defineStore('bench', () => {
     examined.value = asked
     examining.value = false
   }
-  watch([project, optionId], () => { void examine() })
+  watch([project, optionId], () => {
+    void examine()
+  })
 
   async function open(id: string) {
     await flush()
-    const kept = await ask<{ project: Project, history: History, version: number }>(`/api/projects/${id}`)
+    const kept = await ask<{ project: Project; history: History; version: number }>(`/api/projects/${id}`)
     const same = project.value?.id === id
     project.value = kept.project
     history.value = kept.history
@@ -84,7 +88,9 @@ export const useBench = defineStore('bench', () => {
     if (saveState.value === 'stale' || saveState.value === 'missing') return
     saveState.value = 'waiting'
     clearTimeout(timer)
-    timer = setTimeout(() => { void flush() }, SAVE_AFTER_MS)
+    timer = setTimeout(() => {
+      void flush()
+    }, SAVE_AFTER_MS)
   }
 
   /** Does edits as one act. Nudges with the same key that follow each other are gathered into one. */
@@ -118,14 +124,19 @@ export const useBench = defineStore('bench', () => {
   }
   const undo = () => step(undoOn, canUndo.value, 'Undone')
   const redo = () => step(redoOn, canRedo.value, 'Done again')
-  const cure = (remedy: Remedy) => { if (act(remedy.edits, remedy.text)) said.value = `Done: ${remedy.text} Undo takes it back.` }
+  const cure = (remedy: Remedy) => {
+    if (act(remedy.edits, remedy.text)) said.value = `Done: ${remedy.text} Undo takes it back.`
+  }
 
   async function save() {
     if (!project.value) return
     saveState.value = 'saving'
     const sent = project.value
     try {
-      const answer = await ask<{ version: number }>(`/api/projects/${sent.id}`, { method: 'PUT', body: { version: version.value, project: sent, history: history.value } })
+      const answer = await ask<{ version: number }>(`/api/projects/${sent.id}`, {
+        method: 'PUT',
+        body: { version: version.value, project: sent, history: history.value }
+      })
       version.value = answer.version
       saveState.value = project.value === sent ? 'saved' : 'waiting'
       saveError.value = ''
@@ -135,7 +146,9 @@ export const useBench = defineStore('bench', () => {
       saveError.value = sayError(error)
       if (saveState.value === 'failed') {
         said.value = saveError.value
-        timer = setTimeout(() => { void flush() }, 4000)
+        timer = setTimeout(() => {
+          void flush()
+        }, 4000)
       }
     }
   }
@@ -145,9 +158,11 @@ export const useBench = defineStore('bench', () => {
     clearTimeout(timer)
     while (saving) await saving
     if (saveState.value !== 'waiting' && saveState.value !== 'failed') return
-    saving = save().finally(() => { saving = undefined })
+    saving = save().finally(() => {
+      saving = undefined
+    })
     await saving
-    if (saveState.value as SaveState === 'waiting') await flush()
+    if ((saveState.value as SaveState) === 'waiting') await flush()
   }
 
   /** The user chose this window's document over the one saved elsewhere, which stays among the earlier versions. */
@@ -166,7 +181,31 @@ export const useBench = defineStore('bench', () => {
   }
 
   return {
-    project, history, version, optionId, option, design, examined, report, reports, livePanel, selected, saveState, saveError, said, workingOf, examining,
-    canUndo, canRedo, open, act, undo, redo, cure, flush, keepMine, takeTheirs
+    project,
+    history,
+    version,
+    optionId,
+    option,
+    design,
+    examined,
+    report,
+    reports,
+    livePanel,
+    selected,
+    saveState,
+    saveError,
+    said,
+    workingOf,
+    examining,
+    canUndo,
+    canRedo,
+    open,
+    act,
+    undo,
+    redo,
+    cure,
+    flush,
+    keepMine,
+    takeTheirs
   }
 })

@@ -8,7 +8,9 @@ export const useTaste = defineStore('taste', () => {
   const dark = useLocalStorage('ewerpanel.dark', false)
   const snagsOpen = useLocalStorage('ewerpanel.snags', true)
   return {
-    system, dark, snagsOpen,
+    system,
+    dark,
+    snagsOpen,
     length: (mm: number) => formatLength(mm, system.value),
     run: (mm: number) => formatRun(mm, system.value),
     mass: (kg: number) => formatMass(kg, system.value)

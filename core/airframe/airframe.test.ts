@@ -5,20 +5,46 @@ import { cutLengthMm, runMm, runsOf } from '.'
 
 describe('runs of wire', () => {
   it('goes the shortest way round', () => {
-    const routes = [{ from: 'p', to: 'a', lengthMm: 100 }, { from: 'a', to: 'b', lengthMm: 100 }, { from: 'p', to: 'b', lengthMm: 250 }]
+    const routes = [
+      { from: 'p', to: 'a', lengthMm: 100 },
+      { from: 'a', to: 'b', lengthMm: 100 },
+      { from: 'p', to: 'b', lengthMm: 250 }
+    ]
     expect(runMm({ routes }, 'p', 'b')).toBe(200)
     expect(runMm({ routes }, 'b', 'p')).toBe(200)
     expect(runMm({ routes }, 'p', 'p')).toBe(0)
     expect(runMm({ routes }, 'p', 'elsewhere')).toBeUndefined()
   })
-  it('agrees with the shortest paths of all pairs found another way', () => fc.assert(fc.property(fc.array(fc.record({ from: fc.integer({ min: 0, max: 7 }), to: fc.integer({ min: 0, max: 7 }), lengthMm: fc.integer({ min: 1, max: 999 }) }), { maxLength: 20 }), (legs) => {
-    // Floyd and Warshall's method (any textbook of algorithms).
-    const best = Array.from({ length: 8 }, (_, i) => Array.from({ length: 8 }, (_, j) => i === j ? 0 : Infinity))
-    for (const { from, to, lengthMm } of legs) { best[from]![to] = Math.min(best[from]![to]!, lengthMm); best[to]![from] = Math.min(best[to]![from]!, lengthMm) }
-    for (let k = 0; k < 8; k++) for (let i = 0; i < 8; i++) for (let j = 0; j < 8; j++) best[i]![j] = Math.min(best[i]![j]!, best[i]![k]! + best[k]![j]!)
-    const routes = legs.map(leg => ({ ...leg, from: `n${leg.from}`, to: `n${leg.to}` }))
-    for (let i = 0; i < 8; i++) for (let j = 0; j < 8; j++) expect(runMm({ routes }, `n${i}`, `n${j}`) ?? Infinity).toBe(best[i]![j])
-  }), { numRuns: 60 }))
+  it('agrees with the shortest paths of all pairs found another way', () =>
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            from: fc.integer({ min: 0, max: 7 }),
+            to: fc.integer({ min: 0, max: 7 }),
+            lengthMm: fc.integer({ min: 1, max: 999 })
+          }),
+          { maxLength: 20 }
+        ),
+        legs => {
+          // Floyd and Warshall's method (any textbook of algorithms).
+          const best = Array.from({ length: 8 }, (_, i) =>
+            Array.from({ length: 8 }, (_, j) => (i === j ? 0 : Infinity))
+          )
+          for (const { from, to, lengthMm } of legs) {
+            best[from]![to] = Math.min(best[from]![to]!, lengthMm)
+            best[to]![from] = Math.min(best[to]![from]!, lengthMm)
+          }
+          for (let k = 0; k < 8; k++)
+            for (let i = 0; i < 8; i++)
+              for (let j = 0; j < 8; j++) best[i]![j] = Math.min(best[i]![j]!, best[i]![k]! + best[k]![j]!)
+          const routes = legs.map(leg => ({ ...leg, from: `n${leg.from}`, to: `n${leg.to}` }))
+          for (let i = 0; i < 8; i++)
+            for (let j = 0; j < 8; j++) expect(runMm({ routes }, `n${i}`, `n${j}`) ?? Infinity).toBe(best[i]![j])
+        }
+      ),
+      { numRuns: 60 }
+    ))
   it('adds a loop for each end at the panel and the waste', () => {
     const { airframe } = plainProject()
     expect(cutLengthMm(airframe, runsOf(airframe), 'panel', 'cabin')).toBeCloseTo((3 * 304.8 + 304.8) * 1.1, 9)

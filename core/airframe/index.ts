@@ -10,7 +10,8 @@ export function runMm(airframe: Pick<Airframe, 'routes'>, from: string, to: stri
   const done = new Set<string>()
   for (;;) {
     let here: string | undefined
-    for (const [place, length] of best) if (!done.has(place) && (here === undefined || length < best.get(here)!)) here = place
+    for (const [place, length] of best)
+      if (!done.has(place) && (here === undefined || length < best.get(here)!)) here = place
     if (here === undefined) return undefined
     if (here === to) return best.get(here)
     done.add(here)
@@ -24,7 +25,8 @@ export function runMm(airframe: Pick<Airframe, 'routes'>, from: string, to: stri
 }
 
 /** The place that holds the panel: where buses, breakers and most ends of wires are. */
-export const panelPlace = (airframe: Pick<Airframe, 'places'>): string | undefined => airframe.places.find(place => place.kind === 'panel')?.id
+export const panelPlace = (airframe: Pick<Airframe, 'places'>): string | undefined =>
+  airframe.places.find(place => place.kind === 'panel')?.id
 
 /** Answers runs between places, each worked out once. */
 export function runsOf(airframe: Airframe): (from: string, to: string) => number | undefined {
@@ -40,7 +42,12 @@ export function runsOf(airframe: Airframe): (from: string, to: string) => number
  * Length to cut for a wire between two places, in mm: the run, a service loop for each end at the panel,
  * and waste. Behind one panel the run is taken as half its width.
  */
-export function cutLengthMm(airframe: Airframe, runs: ReturnType<typeof runsOf>, from: string, to: string): number | undefined {
+export function cutLengthMm(
+  airframe: Airframe,
+  runs: ReturnType<typeof runsOf>,
+  from: string,
+  to: string
+): number | undefined {
   const run = from === to ? panelHalfWidth(airframe) : runs(from, to)
   if (run === undefined) return undefined
   const kinds = new Map(airframe.places.map(place => [place.id, place.kind]))
@@ -51,6 +58,9 @@ export function cutLengthMm(airframe: Airframe, runs: ReturnType<typeof runsOf>,
 function panelHalfWidth(airframe: Airframe): number {
   let low = Infinity
   let high = -Infinity
-  for (const [x] of airframe.panel.outline) { if (x < low) low = x; if (x > high) high = x }
+  for (const [x] of airframe.panel.outline) {
+    if (x < low) low = x
+    if (x > high) high = x
+  }
   return (high - low) / 2
 }

@@ -5,40 +5,69 @@ import type { Bay, Design } from '../project'
 
 /** Layers of the drawing for the cutter. It follows OUTLINE, CUT and SCREW with the tool, ETCH with the engraver; REFERENCE is for the eye. */
 export const LAYERS = { outline: 'OUTLINE', cut: 'CUT', screw: 'SCREW', etch: 'ETCH', reference: 'REFERENCE' } as const
-export type Layer = typeof LAYERS[keyof typeof LAYERS]
+export type Layer = (typeof LAYERS)[keyof typeof LAYERS]
 
 /** One thing drawn, in mm on the face. `bulge` is that of the side that begins there: the tangent of a quarter of its angle. */
 export type Entity =
-  | { layer: Layer, kind: 'circle', x: number, y: number, r: number }
-  | { layer: Layer, kind: 'ring', points: readonly { x: number, y: number, bulge?: number }[] }
-  | { layer: Layer, kind: 'text', x: number, y: number, heightMm: number, text: string }
+  | { layer: Layer; kind: 'circle'; x: number; y: number; r: number }
+  | { layer: Layer; kind: 'ring'; points: readonly { x: number; y: number; bulge?: number }[] }
+  | { layer: Layer; kind: 'text'; x: number; y: number; heightMm: number; text: string }
 
 /** One piece of metal: the face, or its frame and each of its bays. */
-export interface Part { id: string, name: string, entities: Entity[], minX: number, minY: number, maxX: number, maxY: number }
+export interface Part {
+  id: string
+  name: string
+  entities: Entity[]
+  minX: number
+  minY: number
+  maxX: number
+  maxY: number
+}
 
 /** A quarter circle as a bulge: tan(90° / 4). */
 const QUARTER = Math.tan(Math.PI / 8)
 /** Arcs that have to be drawn as straight sides miss the true line by no more than this, in mm. */
 export const CHORD_MM = 0.01
 
-const plainRing = (points: readonly PointMm[], layer: Layer): Entity => ({ layer, kind: 'ring', points: points.map(([x, y]) => ({ x, y })) })
+const plainRing = (points: readonly PointMm[], layer: Layer): Entity => ({
+  layer,
+  kind: 'ring',
+  points: points.map(([x, y]) => ({ x, y }))
+})
 
 /** An upright rectangle with rounded corners. */
 export function boxRing(x: number, y: number, w: number, h: number, corner: number, layer: Layer): Entity {
   const [left, right, low, high] = [x - w / 2, x + w / 2, y - h / 2, y + h / 2]
   const c = Math.min(corner, w / 2, h / 2)
   return {
-    layer, kind: 'ring', points: c === 0
-      ? [{ x: left, y: low }, { x: right, y: low }, { x: right, y: high }, { x: left, y: high }]
-      : [
-          { x: left + c, y: low }, { x: right - c, y: low, bulge: QUARTER }, { x: right, y: low + c }, { x: right, y: high - c, bulge: QUARTER },
-          { x: right - c, y: high }, { x: left + c, y: high, bulge: QUARTER }, { x: left, y: high - c }, { x: left, y: low + c, bulge: QUARTER }
-        ]
+    layer,
+    kind: 'ring',
+    points:
+      c === 0
+        ? [
+            { x: left, y: low },
+            { x: right, y: low },
+            { x: right, y: high },
+            { x: left, y: high }
+          ]
+        : [
+            { x: left + c, y: low },
+            { x: right - c, y: low, bulge: QUARTER },
+            { x: right, y: low + c },
+            { x: right, y: high - c, bulge: QUARTER },
+            { x: right - c, y: high },
+            { x: left + c, y: high, bulge: QUARTER },
+            { x: left, y: high - c },
+            { x: left, y: low + c, bulge: QUARTER }
+          ]
   }
 }
 
 /** Corners of a ring with its bulges drawn as straight sides, no farther than `CHORD_MM` from the arc. */
-export function flatten(points: readonly { x: number, y: number, bulge?: number }[], toleranceMm = CHORD_MM): PointMm[] {
+export function flatten(
+  points: readonly { x: number; y: number; bulge?: number }[],
+  toleranceMm = CHORD_MM
+): PointMm[] {
   return points.flatMap((p, i): PointMm[] => {
     const q = points[(i + 1) % points.length]!
     if (!p.bulge) return [[p.x, p.y]]
@@ -47,32 +76,60 @@ export function flatten(points: readonly { x: number, y: number, bulge?: number 
     const r = chord / (2 * Math.sin(Math.abs(angle) / 2))
     const steps = Math.max(2, Math.ceil(Math.abs(angle) / (2 * Math.acos(Math.max(0, 1 - toleranceMm / r)))))
     // The middle of the circle lies to the left of the side for an arc that runs anticlockwise.
-    const apothem = Math.sqrt(Math.max(0, r * r - chord * chord / 4)) * Math.sign(p.bulge) * (Math.abs(angle) > Math.PI ? -1 : 1)
-    const cx = (p.x + q.x) / 2 - (q.y - p.y) / chord * apothem
-    const cy = (p.y + q.y) / 2 + (q.x - p.x) / chord * apothem
+    const apothem =
+      Math.sqrt(Math.max(0, r * r - (chord * chord) / 4)) * Math.sign(p.bulge) * (Math.abs(angle) > Math.PI ? -1 : 1)
+    const cx = (p.x + q.x) / 2 - ((q.y - p.y) / chord) * apothem
+    const cy = (p.y + q.y) / 2 + ((q.x - p.x) / chord) * apothem
     const start = Math.atan2(p.y - cy, p.x - cx)
-    return Array.from({ length: steps }, (_, k): PointMm => [cx + r * Math.cos(start + angle * k / steps), cy + r * Math.sin(start + angle * k / steps)])
+    return Array.from({ length: steps }, (_, k): PointMm => [
+      cx + r * Math.cos(start + (angle * k) / steps),
+      cy + r * Math.sin(start + (angle * k) / steps)
+    ])
   })
 }
 
 /** A shape of the catalogue set down at a point, as exact lines and arcs. */
 export function drawShape(shape: Shape, x: number, y: number, layer: Layer): Entity[] {
   switch (shape.shape) {
-    case 'round': return [{ layer, kind: 'circle', x, y, r: shape.diameterMm / 2 }]
-    case 'rectangle': return [boxRing(x, y, shape.widthMm, shape.heightMm, shape.cornerMm, layer)]
+    case 'round':
+      return [{ layer, kind: 'circle', x, y, r: shape.diameterMm / 2 }]
+    case 'rectangle':
+      return [boxRing(x, y, shape.widthMm, shape.heightMm, shape.cornerMm, layer)]
     case 'flats': {
       const r = shape.diameterMm / 2
       const half = Math.min(shape.acrossMm, shape.diameterMm) / 2
       const run = Math.sqrt(r * r - half * half)
       const bulge = Math.tan(Math.asin(half / r) / 2)
-      const corners = [{ x: run, y: -half, bulge }, { x: run, y: half }, { x: -run, y: half, bulge }, { x: -run, y: -half }]
-      return [{ layer, kind: 'ring', points: corners.map(p => ({ bulge: p.bulge, x: x + (shape.turned ? -p.y : p.x), y: y + (shape.turned ? p.x : p.y) })) }]
+      const corners = [
+        { x: run, y: -half, bulge },
+        { x: run, y: half },
+        { x: -run, y: half, bulge },
+        { x: -run, y: -half }
+      ]
+      return [
+        {
+          layer,
+          kind: 'ring',
+          points: corners.map(p => ({
+            bulge: p.bulge,
+            x: x + (shape.turned ? -p.y : p.x),
+            y: y + (shape.turned ? p.x : p.y)
+          }))
+        }
+      ]
     }
     case 'compound': {
       // Parts that run into one are one contour to the cutter.
       const rings = shape.parts.map(part => drawShape(part.of, x + part.xMm, y + part.yMm, layer)[0]!).map(ringPoints)
       const [first, ...rest] = rings.map(ring => [[...ring.map(([px, py]): [number, number] => [px, py])]])
-      return polyclip.union(first!, ...rest).flatMap(polygon => polygon.map(ring => plainRing(ring.slice(0, -1).map(([px, py]): PointMm => [px, py]), layer)))
+      return polyclip.union(first!, ...rest).flatMap(polygon =>
+        polygon.map(ring =>
+          plainRing(
+            ring.slice(0, -1).map(([px, py]): PointMm => [px, py]),
+            layer
+          )
+        )
+      )
     }
   }
 }
@@ -81,22 +138,43 @@ export function ringPoints(entity: Entity): PointMm[] {
   if (entity.kind === 'text') return []
   if (entity.kind === 'ring') return flatten(entity.points)
   const steps = Math.max(12, Math.ceil(Math.PI / Math.acos(1 - CHORD_MM / entity.r)))
-  return Array.from({ length: steps }, (_, i): PointMm => [entity.x + entity.r * Math.cos(i * 2 * Math.PI / steps), entity.y + entity.r * Math.sin(i * 2 * Math.PI / steps)])
+  return Array.from({ length: steps }, (_, i): PointMm => [
+    entity.x + entity.r * Math.cos((i * 2 * Math.PI) / steps),
+    entity.y + entity.r * Math.sin((i * 2 * Math.PI) / steps)
+  ])
 }
 
 /** A figure as drawn where its shape is no longer known: a stack's opening, a zone. */
 function drawFigure(f: Figure, layer: Layer, corner = 0): Entity[] {
   switch (f.kind) {
-    case 'circle': return [{ layer, kind: 'circle', x: f.x, y: f.y, r: f.r }]
-    case 'box': return [boxRing(f.x, f.y, f.w, f.h, corner, layer)]
-    case 'poly': return [plainRing(pointsOf(f), layer)]
-    case 'many': return f.parts.flatMap(part => drawFigure(part, layer))
+    case 'circle':
+      return [{ layer, kind: 'circle', x: f.x, y: f.y, r: f.r }]
+    case 'box':
+      return [boxRing(f.x, f.y, f.w, f.h, corner, layer)]
+    case 'poly':
+      return [plainRing(pointsOf(f), layer)]
+    case 'many':
+      return f.parts.flatMap(part => drawFigure(part, layer))
   }
 }
 
 const sized = (part: Omit<Part, 'minX' | 'minY' | 'maxX' | 'maxY'>): Part => {
-  const ends = part.entities.filter(one => one.layer !== LAYERS.reference).flatMap(one => one.kind === 'circle' ? [extent({ ...one, kind: 'circle' })] : one.kind === 'ring' ? [extent({ kind: 'poly', x: 0, y: 0, points: ringPoints(one) })] : [])
-  return { ...part, minX: Math.min(...ends.map(e => e.minX)), minY: Math.min(...ends.map(e => e.minY)), maxX: Math.max(...ends.map(e => e.maxX)), maxY: Math.max(...ends.map(e => e.maxY)) }
+  const ends = part.entities
+    .filter(one => one.layer !== LAYERS.reference)
+    .flatMap(one =>
+      one.kind === 'circle'
+        ? [extent({ ...one, kind: 'circle' })]
+        : one.kind === 'ring'
+          ? [extent({ kind: 'poly', x: 0, y: 0, points: ringPoints(one) })]
+          : []
+    )
+  return {
+    ...part,
+    minX: Math.min(...ends.map(e => e.minX)),
+    minY: Math.min(...ends.map(e => e.minY)),
+    maxX: Math.max(...ends.map(e => e.maxX)),
+    maxY: Math.max(...ends.map(e => e.maxY))
+  }
 }
 
 /**
@@ -105,26 +183,43 @@ const sized = (part: Omit<Part, 'minX' | 'minY' | 'maxX' | 'maxY'>): Part => {
  */
 export function partsToCut(design: Design): Part[] {
   const { panel } = design.airframe
-  const placed = design.units.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
+  const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
   const byId = new Map(placed.map(unit => [unit.id, unit]))
   const bayAt = (x: number, y: number): Bay | undefined => panel.bays.find(bay => inside([x, y], bay.outline))
   const of = new Map<string, Entity[]>([['', []], ...panel.bays.map((bay): [string, Entity[]] => [bay.id, []])])
   const draw = (x: number, y: number, entities: Entity[]) => of.get(bayAt(x, y)?.id ?? '')!.push(...entities)
   for (const opening of openings(placed, panel.leastWebMm)) {
     const alone = opening.units.length === 1 ? byId.get(opening.units[0]!) : undefined
-    draw(opening.figure.x, opening.figure.y, alone ? drawShape(alone.item.face!.cutout!, alone.x, alone.y, LAYERS.cut) : drawFigure(opening.figure, LAYERS.cut, opening.cornerMm))
+    draw(
+      opening.figure.x,
+      opening.figure.y,
+      alone
+        ? drawShape(alone.item.face!.cutout!, alone.x, alone.y, LAYERS.cut)
+        : drawFigure(opening.figure, LAYERS.cut, opening.cornerMm)
+    )
   }
   for (const unit of placed) {
-    draw(unit.x, unit.y, unit.screws.flatMap(screw => drawFigure(screw, LAYERS.screw)))
+    draw(
+      unit.x,
+      unit.y,
+      unit.screws.flatMap(screw => drawFigure(screw, LAYERS.screw))
+    )
     draw(unit.x, unit.y, drawShape(unit.item.face!.bezel, unit.x, unit.y, LAYERS.reference))
   }
-  for (const label of design.labels) draw(label.xMm, label.yMm, [{ layer: LAYERS.etch, kind: 'text', x: label.xMm, y: label.yMm, heightMm: label.heightMm, text: label.text }])
+  for (const label of design.labels)
+    draw(label.xMm, label.yMm, [
+      { layer: LAYERS.etch, kind: 'text', x: label.xMm, y: label.yMm, heightMm: label.heightMm, text: label.text }
+    ])
   for (const { figure } of groundOf(panel).faceZones) draw(figure.x, figure.y, drawFigure(figure, LAYERS.reference))
   const frame: Entity[] = [plainRing(panel.outline, LAYERS.outline)]
   const bays = panel.bays.map((bay): Part => {
     const screws = bayScrews(bay).flatMap(screw => drawFigure(screw, LAYERS.screw))
     frame.push(...screws, plainRing(insetForOpening(bay), LAYERS.cut))
-    return sized({ id: bay.id, name: bay.name, entities: [plainRing(bay.outline, LAYERS.outline), ...screws, ...of.get(bay.id)!] })
+    return sized({
+      id: bay.id,
+      name: bay.name,
+      entities: [plainRing(bay.outline, LAYERS.outline), ...screws, ...of.get(bay.id)!]
+    })
   })
   return [sized({ id: 'face', name: bays.length ? 'Frame' : 'Face', entities: [...frame, ...of.get('')!] }), ...bays]
 }
@@ -137,7 +232,12 @@ function insetForOpening(bay: Bay): PointMm[] {
 
 /** The whole face in one: for a look, a paper print, a mock-up. */
 export function wholeFace(design: Design): Part {
-  const plain = partsToCut({ ...design, airframe: { ...design.airframe, panel: { ...design.airframe.panel, bays: [] } } })[0]!
-  return { ...plain, entities: [...plain.entities, ...design.airframe.panel.bays.map(bay => plainRing(bay.outline, LAYERS.reference))] }
+  const plain = partsToCut({
+    ...design,
+    airframe: { ...design.airframe, panel: { ...design.airframe.panel, bays: [] } }
+  })[0]!
+  return {
+    ...plain,
+    entities: [...plain.entities, ...design.airframe.panel.bays.map(bay => plainRing(bay.outline, LAYERS.reference))]
+  }
 }
-

@@ -5,18 +5,29 @@ import { depthBehindMm, FUNCTIONS, Item, KINDS, PHASES, SIGNALS } from '.'
 const items = demoCatalogue()
 
 describe('the demo catalogue', () => {
-  it('has an item of every kind the job needs', () => expect([...new Set(items.map(one => one.kind))].sort()).toEqual([...KINDS].sort()))
+  it('has an item of every kind the job needs', () =>
+    expect([...new Set(items.map(one => one.kind))].sort()).toEqual([...KINDS].sort()))
   it('has servos for roll, pitch, trim and yaw', () => {
     const given = items.filter(one => one.kind === 'servo').flatMap(one => one.provides)
     expect(given).toEqual(expect.arrayContaining(['roll steering', 'pitch steering', 'trim steering', 'yaw damping']))
   })
   it('has buttons for level and go-around, audio for two and four places, and ADS-B in and out', () => {
     const given = new Set(items.flatMap(one => one.provides))
-    for (const name of ['level mode', 'go-around mode', 'two-place intercom', 'four-place intercom', 'ads-b in', 'ads-b out'] as const) expect(given).toContain(name)
+    for (const name of [
+      'level mode',
+      'go-around mode',
+      'two-place intercom',
+      'four-place intercom',
+      'ads-b in',
+      'ads-b out'
+    ] as const)
+      expect(given).toContain(name)
   })
   // A tall navigator is about 6 in high, a short one about 2.65 in (common practice).
   it('has a tall and a short navigator', () => {
-    const heights = items.filter(one => one.kind === 'navigator' && one.face?.stack).map(one => (one.face!.bezel as { heightMm: number }).heightMm / 25.4)
+    const heights = items
+      .filter(one => one.kind === 'navigator' && one.face?.stack)
+      .map(one => (one.face!.bezel as { heightMm: number }).heightMm / 25.4)
     expect(heights.some(height => Math.abs(height - 6) < 0.1)).toBe(true)
     expect(heights.some(height => Math.abs(height - 2.65) < 0.05)).toBe(true)
   })
@@ -27,26 +38,62 @@ describe('the demo catalogue', () => {
     expect(price('quillon-wayfarer-t') - price('quillon-wayfarer-s')).toBeLessThan(9_000)
   })
   it('can meet every need with some other item of the catalogue', () => {
-    for (const one of items) for (const need of one.needs) {
-      const found = need.what === 'function'
-        ? items.some(other => other.id !== one.id && other.provides.includes(need.name))
-        : items.some(other => other.id !== one.id && other.ports.some(out => out.flow !== 'in' && out.signals.includes(need.name) && one.ports.some(input => input.kind === out.kind && input.flow !== 'out' && input.signals.includes(need.name))))
-      expect(found, `${one.name} needs ${need.name}`).toBe(true)
-    }
+    for (const one of items)
+      for (const need of one.needs) {
+        const found =
+          need.what === 'function'
+            ? items.some(other => other.id !== one.id && other.provides.includes(need.name))
+            : items.some(
+                other =>
+                  other.id !== one.id &&
+                  other.ports.some(
+                    out =>
+                      out.flow !== 'in' &&
+                      out.signals.includes(need.name) &&
+                      one.ports.some(
+                        input => input.kind === out.kind && input.flow !== 'out' && input.signals.includes(need.name)
+                      )
+                  )
+              )
+        expect(found, `${one.name} needs ${need.name}`).toBe(true)
+      }
   })
 })
 
 describe('an item', () => {
   const good = item({ id: 'x', face: roundFace(79) })
-  const complaints = (patch: Record<string, unknown>) => { const read = Item.safeParse({ ...good, ...patch }); return read.success ? [] : read.error.issues.map(issue => issue.path.join('.')) }
+  const complaints = (patch: Record<string, unknown>) => {
+    const read = Item.safeParse({ ...good, ...patch })
+    return read.success ? [] : read.error.issues.map(issue => issue.path.join('.'))
+  }
   it.each([
-    ['a negative mass', { massKg: -1 }, 'massKg'], ['NaN', { massKg: Number.NaN }, 'massKg'], ['infinity', { massKg: Infinity }, 'massKg'], ['half a cent', { priceCents: 1.5 }, 'priceCents'],
-    ['no face for the panel', { face: undefined }, 'face'], ['most less than typical', { power: { atV: 14, minV: 10, typicalA: 2, maxA: 1 } }, 'power.maxA'], ['least volts over its own', { power: { atV: 12, minV: 20, typicalA: 1, maxA: 1 } }, 'power.minV'],
-    ['a port twice', { ports: [{ id: 'a', kind: 'can', flow: 'in', signals: ['time'] }, { id: 'a', kind: 'can', flow: 'in', signals: ['time'] }] }, 'ports.1.id'], ['an id with a slash', { id: 'a/b' }, 'id'], ['an empty name', { name: '  ' }, 'name'], ['nowhere to stand', { mounts: [] }, 'mounts'], ['a hole of no size', { face: { bezel: { shape: 'round', diameterMm: 0 } } }, 'face.bezel.diameterMm']
+    ['a negative mass', { massKg: -1 }, 'massKg'],
+    ['NaN', { massKg: Number.NaN }, 'massKg'],
+    ['infinity', { massKg: Infinity }, 'massKg'],
+    ['half a cent', { priceCents: 1.5 }, 'priceCents'],
+    ['no face for the panel', { face: undefined }, 'face'],
+    ['most less than typical', { power: { atV: 14, minV: 10, typicalA: 2, maxA: 1 } }, 'power.maxA'],
+    ['least volts over its own', { power: { atV: 12, minV: 20, typicalA: 1, maxA: 1 } }, 'power.minV'],
+    [
+      'a port twice',
+      {
+        ports: [
+          { id: 'a', kind: 'can', flow: 'in', signals: ['time'] },
+          { id: 'a', kind: 'can', flow: 'in', signals: ['time'] }
+        ]
+      },
+      'ports.1.id'
+    ],
+    ['an id with a slash', { id: 'a/b' }, 'id'],
+    ['an empty name', { name: '  ' }, 'name'],
+    ['nowhere to stand', { mounts: [] }, 'mounts'],
+    ['a hole of no size', { face: { bezel: { shape: 'round', diameterMm: 0 } } }, 'face.bezel.diameterMm']
   ])('with %s is refused at its field', (_name, patch, field) => expect(complaints(patch)).toContain(field))
   it('needs depth for its body and its connectors', () => {
     expect(depthBehindMm({ ...good, body: { widthMm: 80, heightMm: 80, depthMm: 120, connectorMm: 35 } })).toBe(155)
     expect(depthBehindMm(good)).toBe(0)
   })
-  it('the words are each there once', () => { for (const words of [KINDS, FUNCTIONS, SIGNALS, PHASES]) expect(new Set(words).size).toBe(words.length) })
+  it('the words are each there once', () => {
+    for (const words of [KINDS, FUNCTIONS, SIGNALS, PHASES]) expect(new Set(words).size).toBe(words.length)
+  })
 })

@@ -2,7 +2,12 @@ import * as z from 'zod'
 import { BASES, FUNCTIONS, KINDS, PHASES, PLACE_KINDS, PORT_KINDS, SIGNALS } from './vocabulary'
 
 /** An identifier: letters, digits, dot, dash and underscore, so that it is safe in file names, links and CSV. */
-export const Id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9._-]{0,63}$/, 'must be 1 to 64 letters, digits, dots, dashes or underscores, starting with a letter or digit')
+export const Id = z
+  .string()
+  .regex(
+    /^[A-Za-z0-9][A-Za-z0-9._-]{0,63}$/,
+    'must be 1 to 64 letters, digits, dots, dashes or underscores, starting with a letter or digit'
+  )
 export const Name = z.string().trim().min(1, 'must not be empty').max(120)
 export const Text = z.string().max(4000)
 /** A coordinate on or behind the panel. Ten metres is farther than any panel reaches. */
@@ -16,13 +21,26 @@ export const Cents = z.int().min(0, 'must not be negative').max(1_000_000_000)
 export const Hours = z.number().min(0, 'must not be negative').max(2_000)
 
 const Round = z.strictObject({ shape: z.literal('round'), diameterMm: SizeMm })
-const Rectangle = z.strictObject({ shape: z.literal('rectangle'), widthMm: SizeMm, heightMm: SizeMm, cornerMm: z.number().min(0).max(500).default(0) })
+const Rectangle = z.strictObject({
+  shape: z.literal('rectangle'),
+  widthMm: SizeMm,
+  heightMm: SizeMm,
+  cornerMm: z.number().min(0).max(500).default(0)
+})
 /** A round hole with two parallel flats, such as keep a switch from turning: `acrossMm` from flat to flat, `turned` with the flats upright. */
-const Flats = z.strictObject({ shape: z.literal('flats'), diameterMm: SizeMm, acrossMm: SizeMm, turned: z.boolean().default(false) })
+const Flats = z.strictObject({
+  shape: z.literal('flats'),
+  diameterMm: SizeMm,
+  acrossMm: SizeMm,
+  turned: z.boolean().default(false)
+})
 /** Several plain shapes that run into one, each set off from the centre. */
 const Compound = z.strictObject({
   shape: z.literal('compound'),
-  parts: z.array(z.strictObject({ xMm: CoordMm, yMm: CoordMm, of: z.discriminatedUnion('shape', [Round, Rectangle, Flats]) })).min(2).max(12)
+  parts: z
+    .array(z.strictObject({ xMm: CoordMm, yMm: CoordMm, of: z.discriminatedUnion('shape', [Round, Rectangle, Flats]) }))
+    .min(2)
+    .max(12)
 })
 export const Shape = z.discriminatedUnion('shape', [Round, Rectangle, Flats, Compound])
 
@@ -36,12 +54,15 @@ export const Face = z.strictObject({
   /** Slides into a tray: such units may stand one on another in a shared opening. */
   stack: z.boolean().default(false),
   /** Within these angles off its axis a screen reads well; from the maker's data. Absent for what is no screen. */
-  readsWithinDeg: z.strictObject({ side: z.number().gt(0).max(90), up: z.number().gt(0).max(90), down: z.number().gt(0).max(90) }).optional()
+  readsWithinDeg: z
+    .strictObject({ side: z.number().gt(0).max(90), up: z.number().gt(0).max(90), down: z.number().gt(0).max(90) })
+    .optional()
 })
 
 /** The box behind the face, or the whole box of a remote unit. */
 export const Body = z.strictObject({
-  widthMm: SizeMm, heightMm: SizeMm,
+  widthMm: SizeMm,
+  heightMm: SizeMm,
   depthMm: z.number().min(0).max(2_000),
   connectorMm: z.number().min(0).max(500).default(0)
 })
@@ -64,7 +85,11 @@ export const Power = z.strictObject({
 })
 
 /** The cells of a battery that can feed a bus. */
-export const Cells = z.strictObject({ chemistry: z.enum(['lead-acid', 'lithium']), capacityAh: z.number().gt(0, 'must be more than 0').max(500), ratedHours: z.number().gt(0).max(40).default(1) })
+export const Cells = z.strictObject({
+  chemistry: z.enum(['lead-acid', 'lithium']),
+  capacityAh: z.number().gt(0, 'must be more than 0').max(500),
+  ratedHours: z.number().gt(0).max(40).default(1)
+})
 
 export const Port = z.strictObject({
   id: Id,
@@ -75,48 +100,65 @@ export const Port = z.strictObject({
 
 /** Something this item cannot do its work without (or does less without, when not required). */
 export const Need = z.discriminatedUnion('what', [
-  z.strictObject({ what: z.literal('function'), name: z.enum(FUNCTIONS), required: z.boolean().default(true), text: Text.default('') }),
-  z.strictObject({ what: z.literal('signal'), name: z.enum(SIGNALS), required: z.boolean().default(true), text: Text.default('') })
+  z.strictObject({
+    what: z.literal('function'),
+    name: z.enum(FUNCTIONS),
+    required: z.boolean().default(true),
+    text: Text.default('')
+  }),
+  z.strictObject({
+    what: z.literal('signal'),
+    name: z.enum(SIGNALS),
+    required: z.boolean().default(true),
+    text: Text.default('')
+  })
 ])
 
-export const Item = z.strictObject({
-  id: Id,
-  name: Name,
-  maker: Name,
-  kind: z.enum(KINDS),
-  summary: Text.default(''),
-  face: Face.optional(),
-  body: Body.optional(),
-  massKg: MassKg,
-  power: Power.optional(),
-  /** Cells in a backup battery, which feed a bus. An instrument that only feeds itself has `internalBatteryMinutes`. */
-  battery: Cells.optional(),
-  ports: z.array(Port).max(40).default([]),
-  provides: z.array(z.enum(FUNCTIONS)).max(60).default([]),
-  needs: z.array(Need).max(30).default([]),
-  approvals: z.array(z.enum(BASES)).max(3).default([]),
-  priceCents: Cents,
-  labourHours: Hours,
-  removeHours: Hours.default(0),
-  mounts: z.array(z.enum(PLACE_KINDS)).min(1).max(PLACE_KINDS.length)
-}).superRefine((item, context) => {
-  const complain = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
-  if (item.mounts.includes('panel') && !item.face) complain(['face'], 'is needed for an item that may be mounted on the panel')
-  if (item.power) {
-    if (item.power.maxA < item.power.typicalA) complain(['power', 'maxA'], `is ${item.power.maxA} A, less than typicalA ${item.power.typicalA} A`)
-    if (item.power.transmitA !== undefined && item.power.transmitA < item.power.typicalA) complain(['power', 'transmitA'], `is ${item.power.transmitA} A, less than typicalA ${item.power.typicalA} A`)
-    if (item.power.minV > item.power.atV) complain(['power', 'minV'], `is ${item.power.minV} V, more than atV ${item.power.atV} V`)
-  }
-  for (const key of ['bezel', 'cutout'] as const) {
-    const shape = item.face?.[key]
-    if (shape?.shape === 'flats' && shape.acrossMm > shape.diameterMm) complain(['face', key, 'acrossMm'], `is ${shape.acrossMm} mm, more than the diameter of ${shape.diameterMm} mm`)
-  }
-  const ports = new Set<string>()
-  item.ports.forEach((port, index) => {
-    if (ports.has(port.id)) complain(['ports', index, 'id'], `“${port.id}” is used twice`)
-    ports.add(port.id)
+export const Item = z
+  .strictObject({
+    id: Id,
+    name: Name,
+    maker: Name,
+    kind: z.enum(KINDS),
+    summary: Text.default(''),
+    face: Face.optional(),
+    body: Body.optional(),
+    massKg: MassKg,
+    power: Power.optional(),
+    /** Cells in a backup battery, which feed a bus. An instrument that only feeds itself has `internalBatteryMinutes`. */
+    battery: Cells.optional(),
+    ports: z.array(Port).max(40).default([]),
+    provides: z.array(z.enum(FUNCTIONS)).max(60).default([]),
+    needs: z.array(Need).max(30).default([]),
+    approvals: z.array(z.enum(BASES)).max(3).default([]),
+    priceCents: Cents,
+    labourHours: Hours,
+    removeHours: Hours.default(0),
+    mounts: z.array(z.enum(PLACE_KINDS)).min(1).max(PLACE_KINDS.length)
   })
-})
+  .superRefine((item, context) => {
+    const complain = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
+    if (item.mounts.includes('panel') && !item.face)
+      complain(['face'], 'is needed for an item that may be mounted on the panel')
+    if (item.power) {
+      if (item.power.maxA < item.power.typicalA)
+        complain(['power', 'maxA'], `is ${item.power.maxA} A, less than typicalA ${item.power.typicalA} A`)
+      if (item.power.transmitA !== undefined && item.power.transmitA < item.power.typicalA)
+        complain(['power', 'transmitA'], `is ${item.power.transmitA} A, less than typicalA ${item.power.typicalA} A`)
+      if (item.power.minV > item.power.atV)
+        complain(['power', 'minV'], `is ${item.power.minV} V, more than atV ${item.power.atV} V`)
+    }
+    for (const key of ['bezel', 'cutout'] as const) {
+      const shape = item.face?.[key]
+      if (shape?.shape === 'flats' && shape.acrossMm > shape.diameterMm)
+        complain(['face', key, 'acrossMm'], `is ${shape.acrossMm} mm, more than the diameter of ${shape.diameterMm} mm`)
+    }
+    const ports = new Set<string>()
+    item.ports.forEach((port, index) => {
+      if (ports.has(port.id)) complain(['ports', index, 'id'], `“${port.id}” is used twice`)
+      ports.add(port.id)
+    })
+  })
 
 export type Item = z.infer<typeof Item>
 export type Shape = z.infer<typeof Shape>
@@ -126,4 +168,4 @@ export type Need = z.infer<typeof Need>
 export type Power = z.infer<typeof Power>
 
 /** Depth that an item needs behind the face, its connectors and their bend included, in mm. */
-export const depthBehindMm = (item: Item): number => item.body ? item.body.depthMm + item.body.connectorMm : 0
+export const depthBehindMm = (item: Item): number => (item.body ? item.body.depthMm + item.body.connectorMm : 0)

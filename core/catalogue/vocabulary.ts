@@ -1,54 +1,215 @@
 /** The words of the trade that items, rules and airframes share. One list each, so that a typing slip is an error. */
 
 export const KINDS = [
-  'display', 'round instrument', 'mechanical instrument', 'vacuum part', 'navigator', 'nav/com', 'com', 'remote com',
-  'audio panel', 'transponder', 'remote transponder', 'ads-b receiver', 'autopilot computer', 'autopilot controller', 'servo',
-  'panel button', 'attitude and air data', 'magnetometer', 'adapter', 'engine monitor', 'probe', 'elt', 'elt panel',
-  'backup battery', 'annunciator', 'clock', 'slip indicator', 'trim indicator', 'compass', 'switch', 'breaker', 'dimmer',
-  'usb power', 'jack', 'antenna', 'tablet mount', 'vent', 'glove box', 'light', 'airframe part'
+  'display',
+  'round instrument',
+  'mechanical instrument',
+  'vacuum part',
+  'navigator',
+  'nav/com',
+  'com',
+  'remote com',
+  'audio panel',
+  'transponder',
+  'remote transponder',
+  'ads-b receiver',
+  'autopilot computer',
+  'autopilot controller',
+  'servo',
+  'panel button',
+  'attitude and air data',
+  'magnetometer',
+  'adapter',
+  'engine monitor',
+  'probe',
+  'elt',
+  'elt panel',
+  'backup battery',
+  'annunciator',
+  'clock',
+  'slip indicator',
+  'trim indicator',
+  'compass',
+  'switch',
+  'breaker',
+  'dimmer',
+  'usb power',
+  'jack',
+  'antenna',
+  'tablet mount',
+  'vent',
+  'glove box',
+  'light',
+  'airframe part'
 ] as const
 
 /** What a unit does for the crew or for other units. Rules, needs and duplicates are written in these words. */
 export const FUNCTIONS = [
-  'airspeed', 'altitude', 'sensitive altitude', 'vertical speed', 'attitude', 'heading', 'rate of turn', 'slip',
-  'magnetic direction', 'clock', 'outside air temperature',
-  'tachometer', 'oil pressure', 'oil temperature', 'manifold pressure', 'fuel quantity', 'fuel flow', 'cylinder temperature',
-  'coolant temperature', 'volts and amps',
-  'com', 'vor', 'localizer', 'glideslope', 'gps', 'waas gps', 'marker', 'moving map', 'transponder', 'ads-b out', 'ads-b in',
-  'electronic primary display', 'electronic multifunction display',
-  'audio selection', 'two-place intercom', 'four-place intercom', 'alert audio',
-  'roll steering', 'pitch steering', 'trim steering', 'yaw damping', 'level mode', 'go-around mode', 'autopilot control',
-  'attitude sensing', 'air data sensing', 'magnetic sensing', 'engine sensing',
-  'vacuum source', 'gyro power warning', 'backup power', 'battery power', 'generator', 'circuit protection', 'lighting control', 'usb charging',
-  'com antenna', 'nav antenna', 'gps antenna', 'waas gps antenna', 'transponder antenna', 'elt antenna', 'marker antenna',
-  'elt', 'elt control', 'warning lights', 'trim indication', 'tablet holding',
-  'position lights', 'anti-collision light', 'landing light', 'pitot heat', 'fuel pump', 'starter', 'flap drive', 'ignition',
-  'belts', 'shoulder harness', 'gear position', 'flotation and signal', 'fresh air', 'stowage', 'heater control', 'pitot and static'
+  'airspeed',
+  'altitude',
+  'sensitive altitude',
+  'vertical speed',
+  'attitude',
+  'heading',
+  'rate of turn',
+  'slip',
+  'magnetic direction',
+  'clock',
+  'outside air temperature',
+  'tachometer',
+  'oil pressure',
+  'oil temperature',
+  'manifold pressure',
+  'fuel quantity',
+  'fuel flow',
+  'cylinder temperature',
+  'coolant temperature',
+  'volts and amps',
+  'com',
+  'vor',
+  'localizer',
+  'glideslope',
+  'gps',
+  'waas gps',
+  'marker',
+  'moving map',
+  'transponder',
+  'ads-b out',
+  'ads-b in',
+  'electronic primary display',
+  'electronic multifunction display',
+  'audio selection',
+  'two-place intercom',
+  'four-place intercom',
+  'alert audio',
+  'roll steering',
+  'pitch steering',
+  'trim steering',
+  'yaw damping',
+  'level mode',
+  'go-around mode',
+  'autopilot control',
+  'attitude sensing',
+  'air data sensing',
+  'magnetic sensing',
+  'engine sensing',
+  'vacuum source',
+  'gyro power warning',
+  'backup power',
+  'battery power',
+  'generator',
+  'circuit protection',
+  'lighting control',
+  'usb charging',
+  'com antenna',
+  'nav antenna',
+  'gps antenna',
+  'waas gps antenna',
+  'transponder antenna',
+  'elt antenna',
+  'marker antenna',
+  'elt',
+  'elt control',
+  'warning lights',
+  'trim indication',
+  'tablet holding',
+  'position lights',
+  'anti-collision light',
+  'landing light',
+  'pitot heat',
+  'fuel pump',
+  'starter',
+  'flap drive',
+  'ignition',
+  'belts',
+  'shoulder harness',
+  'gear position',
+  'flotation and signal',
+  'fresh air',
+  'stowage',
+  'heater control',
+  'pitot and static'
 ] as const
 
 /** What can be said over a wire. */
 export const SIGNALS = [
-  'position', 'track guidance', 'roll steering', 'vertical guidance', 'attitude', 'heading', 'air data', 'altitude code',
-  'engine data', 'fuel flow', 'traffic', 'weather', 'com tuning', 'nav tuning', 'transponder control', 'flight plan',
-  'audio', 'alert audio', 'microphone', 'autopilot mode', 'servo drive', 'trim drive', 'discrete', 'lighting', 'magnetic field',
-  'backup power', 'radio frequency', 'temperature', 'time'
+  'position',
+  'track guidance',
+  'roll steering',
+  'vertical guidance',
+  'attitude',
+  'heading',
+  'air data',
+  'altitude code',
+  'engine data',
+  'fuel flow',
+  'traffic',
+  'weather',
+  'com tuning',
+  'nav tuning',
+  'transponder control',
+  'flight plan',
+  'audio',
+  'alert audio',
+  'microphone',
+  'autopilot mode',
+  'servo drive',
+  'trim drive',
+  'discrete',
+  'lighting',
+  'magnetic field',
+  'backup power',
+  'radio frequency',
+  'temperature',
+  'time'
 ] as const
 
-export const PORT_KINDS = ['rs-232', 'arinc 429', 'can', 'analogue', 'pulse', 'audio', 'discrete', 'coax', 'ethernet', 'dc power'] as const
+export const PORT_KINDS = [
+  'rs-232',
+  'arinc 429',
+  'can',
+  'analogue',
+  'pulse',
+  'audio',
+  'discrete',
+  'coax',
+  'ethernet',
+  'dc power'
+] as const
 
 export const PLACE_KINDS = [
-  'panel', 'behind panel', 'cabin', 'roof', 'baggage', 'tail', 'wing', 'wing tip', 'engine bay', 'belly', 'fuselage top'
+  'panel',
+  'behind panel',
+  'cabin',
+  'roof',
+  'baggage',
+  'tail',
+  'wing',
+  'wing tip',
+  'engine bay',
+  'belly',
+  'fuselage top'
 ] as const
 
 export const BASES = ['certified', 'amateur-built', 'light-sport'] as const
 
 /** Phases of flight in the order of a trip. */
-export const PHASES = ['start', 'taxi', 'take-off', 'climb', 'cruise by day', 'cruise by night', 'cruise in cloud', 'approach', 'landing'] as const
+export const PHASES = [
+  'start',
+  'taxi',
+  'take-off',
+  'climb',
+  'cruise by day',
+  'cruise by night',
+  'cruise in cloud',
+  'approach',
+  'landing'
+] as const
 
-export type Kind = typeof KINDS[number]
-export type FunctionName = typeof FUNCTIONS[number]
-export type SignalName = typeof SIGNALS[number]
-export type PortKind = typeof PORT_KINDS[number]
-export type PlaceKind = typeof PLACE_KINDS[number]
-export type Basis = typeof BASES[number]
-export type FlightPhase = typeof PHASES[number]
+export type Kind = (typeof KINDS)[number]
+export type FunctionName = (typeof FUNCTIONS)[number]
+export type SignalName = (typeof SIGNALS)[number]
+export type PortKind = (typeof PORT_KINDS)[number]
+export type PlaceKind = (typeof PLACE_KINDS)[number]
+export type Basis = (typeof BASES)[number]
+export type FlightPhase = (typeof PHASES)[number]

@@ -5,19 +5,72 @@ import { schemaProblems } from './project-file'
 
 /** Columns of the catalogue as CSV, in order. docs/file-formats.md describes each cell. */
 export const CATALOGUE_COLUMNS = [
-  'id', 'name', 'maker', 'kind', 'summary', 'bezel_mm', 'cutout_mm', 'screws_mm', 'stack', 'reads_deg', 'body_mm', 'connector_mm', 'mass_kg',
-  'at_v', 'min_v', 'max_v', 'typical_a', 'max_a', 'transmit_a', 'transmit_share', 'duty', 'load', 'phases', 'essential', 'internal_battery_min', 'battery',
-  'ports', 'provides', 'needs', 'approvals', 'price_usd', 'labour_h', 'remove_h', 'mounts'
+  'id',
+  'name',
+  'maker',
+  'kind',
+  'summary',
+  'bezel_mm',
+  'cutout_mm',
+  'screws_mm',
+  'stack',
+  'reads_deg',
+  'body_mm',
+  'connector_mm',
+  'mass_kg',
+  'at_v',
+  'min_v',
+  'max_v',
+  'typical_a',
+  'max_a',
+  'transmit_a',
+  'transmit_share',
+  'duty',
+  'load',
+  'phases',
+  'essential',
+  'internal_battery_min',
+  'battery',
+  'ports',
+  'provides',
+  'needs',
+  'approvals',
+  'price_usd',
+  'labour_h',
+  'remove_h',
+  'mounts'
 ] as const
-type Column = typeof CATALOGUE_COLUMNS[number]
+type Column = (typeof CATALOGUE_COLUMNS)[number]
 type Row = Partial<Record<Column, string>>
 
 /** Which column of the CSV a field of an item came from. */
 const COLUMN_OF: Record<string, Column> = {
-  'face': 'bezel_mm', 'face.bezel': 'bezel_mm', 'face.cutout': 'cutout_mm', 'face.screws': 'screws_mm', 'face.stack': 'stack', 'face.readsWithinDeg': 'reads_deg', 'body': 'body_mm', 'body.connectorMm': 'connector_mm',
-  'massKg': 'mass_kg', 'power.atV': 'at_v', 'power.minV': 'min_v', 'power.maxV': 'max_v', 'power.typicalA': 'typical_a', 'power.maxA': 'max_a',
-  'power.transmitA': 'transmit_a', 'power.transmitShare': 'transmit_share', 'power.duty': 'duty', 'battery': 'battery', 'power.load': 'load', 'power.phases': 'phases', 'power.essential': 'essential', 'power.internalBatteryMinutes': 'internal_battery_min',
-  'power': 'at_v', 'priceCents': 'price_usd', 'labourHours': 'labour_h', 'removeHours': 'remove_h'
+  'face': 'bezel_mm',
+  'face.bezel': 'bezel_mm',
+  'face.cutout': 'cutout_mm',
+  'face.screws': 'screws_mm',
+  'face.stack': 'stack',
+  'face.readsWithinDeg': 'reads_deg',
+  'body': 'body_mm',
+  'body.connectorMm': 'connector_mm',
+  'massKg': 'mass_kg',
+  'power.atV': 'at_v',
+  'power.minV': 'min_v',
+  'power.maxV': 'max_v',
+  'power.typicalA': 'typical_a',
+  'power.maxA': 'max_a',
+  'power.transmitA': 'transmit_a',
+  'power.transmitShare': 'transmit_share',
+  'power.duty': 'duty',
+  'battery': 'battery',
+  'power.load': 'load',
+  'power.phases': 'phases',
+  'power.essential': 'essential',
+  'power.internalBatteryMinutes': 'internal_battery_min',
+  'power': 'at_v',
+  'priceCents': 'price_usd',
+  'labourHours': 'labour_h',
+  'removeHours': 'remove_h'
 }
 function columnOf(path: readonly PropertyKey[]): Column {
   for (let length = Math.min(path.length, 2); length > 0; length--) {
@@ -29,10 +82,19 @@ function columnOf(path: readonly PropertyKey[]): Column {
 }
 
 class CellError extends Error {
-  constructor(readonly column: Column, message: string) { super(message) }
+  constructor(
+    readonly column: Column,
+    message: string
+  ) {
+    super(message)
+  }
 }
 
-const list = (cell: string | undefined, separator = ';'): string[] => (cell ?? '').split(separator).map(part => part.trim()).filter(part => part !== '')
+const list = (cell: string | undefined, separator = ';'): string[] =>
+  (cell ?? '')
+    .split(separator)
+    .map(part => part.trim())
+    .filter(part => part !== '')
 
 function number(row: Row, column: Column): number | undefined {
   const cell = row[column]?.trim() ?? ''
@@ -47,19 +109,25 @@ function plainShape(cell: string): Shape | undefined {
   const round = /^round\s+([\d.]+)$/.exec(cell)
   if (round) return { shape: 'round', diameterMm: Number(round[1]) }
   const box = /^rectangle\s+([\d.]+)\s*x\s*([\d.]+)(?:\s+corner\s+([\d.]+))?$/.exec(cell)
-  if (box) return { shape: 'rectangle', widthMm: Number(box[1]), heightMm: Number(box[2]), cornerMm: Number(box[3] ?? 0) }
+  if (box)
+    return { shape: 'rectangle', widthMm: Number(box[1]), heightMm: Number(box[2]), cornerMm: Number(box[3] ?? 0) }
   const flats = /^flats\s+([\d.]+)\s*x\s*([\d.]+)(\s+turned)?$/.exec(cell)
-  if (flats) return { shape: 'flats', diameterMm: Number(flats[1]), acrossMm: Number(flats[2]), turned: flats[3] !== undefined }
+  if (flats)
+    return { shape: 'flats', diameterMm: Number(flats[1]), acrossMm: Number(flats[2]), turned: flats[3] !== undefined }
   return undefined
 }
 
 function shape(row: Row, column: Column): Shape | undefined {
   const cell = row[column]?.trim() ?? ''
   if (cell === '') return undefined
-  const parts = cell.split('+').map((entry) => {
+  const parts = cell.split('+').map(entry => {
     const [, text, x, y] = /^(.*?)(?:\s+at\s+(-?[\d.]+)\s+(-?[\d.]+))?$/.exec(entry.trim())!
     const of = plainShape(text!)
-    if (!of) throw new CellError(column, `“${entry.trim()}” is not a shape; write “round 82.6”, “rectangle 158.8 x 67.3 corner 2” or “flats 12 x 10.5”; several with + and “at x y” between`)
+    if (!of)
+      throw new CellError(
+        column,
+        `“${entry.trim()}” is not a shape; write “round 82.6”, “rectangle 158.8 x 67.3 corner 2” or “flats 12 x 10.5”; several with + and “at x y” between`
+      )
     return { xMm: Number(x ?? 0), yMm: Number(y ?? 0), of } as Extract<Shape, { shape: 'compound' }>['parts'][number]
   })
   const [first] = parts
@@ -71,7 +139,8 @@ function readsWithin(row: Row): unknown {
   const cell = row.reads_deg?.trim() ?? ''
   if (cell === '') return undefined
   const [side, up, down] = cell.split(/\s+/).map(Number)
-  if ([side, up, down].some(value => value === undefined || !Number.isFinite(value))) throw new CellError('reads_deg', `“${cell}” is not three angles; write “side up down”, like “60 40 60”`)
+  if ([side, up, down].some(value => value === undefined || !Number.isFinite(value)))
+    throw new CellError('reads_deg', `“${cell}” is not three angles; write “side up down”, like “60 40 60”`)
   return { side, up, down }
 }
 
@@ -80,22 +149,25 @@ function battery(row: Row): unknown {
   const cell = row.battery?.trim() ?? ''
   if (cell === '') return undefined
   const found = /^([\d.]+)\s*Ah\s+(lead-acid|lithium)(?:\s+in\s+([\d.]+)\s*h)?$/.exec(cell)
-  if (!found) throw new CellError('battery', `“${cell}” is not a battery; write “6 Ah lithium” or “24 Ah lead-acid in 20 h”`)
+  if (!found)
+    throw new CellError('battery', `“${cell}” is not a battery; write “6 Ah lithium” or “24 Ah lead-acid in 20 h”`)
   return { capacityAh: Number(found[1]), chemistry: found[2], ratedHours: Number(found[3] ?? 1) }
 }
 
 function ports(row: Row): unknown[] {
-  return list(row.ports).map((entry) => {
+  return list(row.ports).map(entry => {
     const parts = entry.split('|').map(part => part.trim())
-    if (parts.length !== 4) throw new CellError('ports', `“${entry}” is not a port; write “id | kind | in, out or both | signal, signal”`)
+    if (parts.length !== 4)
+      throw new CellError('ports', `“${entry}” is not a port; write “id | kind | in, out or both | signal, signal”`)
     return { id: parts[0], kind: parts[1], flow: parts[2], signals: list(parts[3], ',') }
   })
 }
 
 function needs(row: Row): unknown[] {
-  return list(row.needs).map((entry) => {
+  return list(row.needs).map(entry => {
     const found = /^(function|signal)(\?)?\s+([^:]+?)(?::\s*(.*))?$/.exec(entry)
-    if (!found) throw new CellError('needs', `“${entry}” is not a need; write “function com antenna” or “signal? heading: text”`)
+    if (!found)
+      throw new CellError('needs', `“${entry}” is not a need; write “function com antenna” or “signal? heading: text”`)
     return { what: found[1], name: found[3], required: found[2] === undefined, text: found[4] ?? '' }
   })
 }
@@ -107,74 +179,164 @@ const yes = (row: Row, column: Column): boolean => {
 }
 
 /** Drops fields that are undefined, so that an empty cell means an absent field. */
-const present = <T extends Record<string, unknown>>(fields: T): T => Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as T
+const present = <T extends Record<string, unknown>>(fields: T): T =>
+  Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as T
 
 /** Cells that say nothing without another one: a filled one must not be dropped silently. */
 const HANG_ON: [Column, Column[]][] = [
-  ['bezel_mm', ['cutout_mm', 'screws_mm', 'stack', 'reads_deg']], ['body_mm', ['connector_mm']],
-  ['at_v', ['min_v', 'max_v', 'typical_a', 'max_a', 'transmit_a', 'transmit_share', 'duty', 'load', 'phases', 'essential', 'internal_battery_min']]
+  ['bezel_mm', ['cutout_mm', 'screws_mm', 'stack', 'reads_deg']],
+  ['body_mm', ['connector_mm']],
+  [
+    'at_v',
+    [
+      'min_v',
+      'max_v',
+      'typical_a',
+      'max_a',
+      'transmit_a',
+      'transmit_share',
+      'duty',
+      'load',
+      'phases',
+      'essential',
+      'internal_battery_min'
+    ]
+  ]
 ]
 
 function itemOf(row: Row): unknown {
   for (const [base, hanging] of HANG_ON) {
     const filled = hanging.find(column => (row[column] ?? '').trim() !== '')
-    if ((row[base] ?? '').trim() === '' && filled) throw new CellError(filled, `“${row[filled]!.trim()}” says nothing while ${base} is empty`)
+    if ((row[base] ?? '').trim() === '' && filled)
+      throw new CellError(filled, `“${row[filled]!.trim()}” says nothing while ${base} is empty`)
   }
   const bezel = shape(row, 'bezel_mm')
   const body = (row.body_mm ?? '').trim()
   const box = /^([\d.]+)\s*x\s*([\d.]+)\s*x\s*([\d.]+)$/.exec(body)
-  if (body !== '' && !box) throw new CellError('body_mm', `“${body}” is not a box; write width x height x depth, like “158 x 65 x 270”`)
-  const screws = list(row.screws_mm).map((entry) => {
+  if (body !== '' && !box)
+    throw new CellError('body_mm', `“${body}” is not a box; write width x height x depth, like “158 x 65 x 270”`)
+  const screws = list(row.screws_mm).map(entry => {
     const [xMm, yMm, holeMm] = entry.split(/\s+/).map(Number)
-    if ([xMm, yMm, holeMm].some(value => value === undefined || !Number.isFinite(value))) throw new CellError('screws_mm', `“${entry}” is not a screw; write “x y hole”`)
+    if ([xMm, yMm, holeMm].some(value => value === undefined || !Number.isFinite(value)))
+      throw new CellError('screws_mm', `“${entry}” is not a screw; write “x y hole”`)
     return { xMm, yMm, holeMm }
   })
   const atV = number(row, 'at_v')
   const price = number(row, 'price_usd')
   return present({
-    id: row.id?.trim(), name: row.name?.trim(), maker: row.maker?.trim(), kind: row.kind?.trim(), summary: row.summary?.trim() ?? '',
-    face: bezel && present({ bezel, cutout: shape(row, 'cutout_mm'), screws, stack: yes(row, 'stack'), readsWithinDeg: readsWithin(row) }),
-    body: box ? { widthMm: Number(box[1]), heightMm: Number(box[2]), depthMm: Number(box[3]), connectorMm: number(row, 'connector_mm') ?? 0 } : undefined,
+    id: row.id?.trim(),
+    name: row.name?.trim(),
+    maker: row.maker?.trim(),
+    kind: row.kind?.trim(),
+    summary: row.summary?.trim() ?? '',
+    face:
+      bezel &&
+      present({
+        bezel,
+        cutout: shape(row, 'cutout_mm'),
+        screws,
+        stack: yes(row, 'stack'),
+        readsWithinDeg: readsWithin(row)
+      }),
+    body: box
+      ? {
+          widthMm: Number(box[1]),
+          heightMm: Number(box[2]),
+          depthMm: Number(box[3]),
+          connectorMm: number(row, 'connector_mm') ?? 0
+        }
+      : undefined,
     massKg: number(row, 'mass_kg'),
-    power: atV === undefined ? undefined : present({
-      atV, minV: number(row, 'min_v'), maxV: number(row, 'max_v'), typicalA: number(row, 'typical_a'), maxA: number(row, 'max_a'), transmitA: number(row, 'transmit_a'), transmitShare: number(row, 'transmit_share'), duty: number(row, 'duty'),
-      load: row.load?.trim() || undefined, phases: row.phases?.trim() ? list(row.phases) : undefined, essential: yes(row, 'essential'), internalBatteryMinutes: number(row, 'internal_battery_min')
-    }),
+    power:
+      atV === undefined
+        ? undefined
+        : present({
+            atV,
+            minV: number(row, 'min_v'),
+            maxV: number(row, 'max_v'),
+            typicalA: number(row, 'typical_a'),
+            maxA: number(row, 'max_a'),
+            transmitA: number(row, 'transmit_a'),
+            transmitShare: number(row, 'transmit_share'),
+            duty: number(row, 'duty'),
+            load: row.load?.trim() || undefined,
+            phases: row.phases?.trim() ? list(row.phases) : undefined,
+            essential: yes(row, 'essential'),
+            internalBatteryMinutes: number(row, 'internal_battery_min')
+          }),
     battery: battery(row),
-    ports: ports(row), provides: list(row.provides), needs: needs(row), approvals: list(row.approvals),
-    priceCents: price === undefined ? undefined : Math.round(price * 100), labourHours: number(row, 'labour_h'), removeHours: number(row, 'remove_h') ?? 0,
+    ports: ports(row),
+    provides: list(row.provides),
+    needs: needs(row),
+    approvals: list(row.approvals),
+    priceCents: price === undefined ? undefined : Math.round(price * 100),
+    labourHours: number(row, 'labour_h'),
+    removeHours: number(row, 'remove_h') ?? 0,
     mounts: list(row.mounts)
   })
 }
 
-export interface CatalogueRead { items: Item[], problems: FileProblem[] }
+export interface CatalogueRead {
+  items: Item[]
+  problems: FileProblem[]
+}
 
 /** Reads a catalogue from CSV. Every bad row is named with its line and column; the good ones are returned beside. */
 export function readCatalogueCsv(text: string): CatalogueRead {
   const items: Item[] = []
   const problems: FileProblem[] = []
   const clean = text.replace(/^\uFEFF/, '')
-  const rows: { cells: string[], line: number }[] = []
+  const rows: { cells: string[]; line: number }[] = []
   let cursor = 0
   Papa.parse<string[]>(clean, {
     step: ({ data, errors, meta }) => {
       const { line } = positionAt(clean, cursor)
-      for (const error of errors) if (error.type !== 'Delimiter') problems.push({ line, column: 1, field: '', message: error.message })
+      for (const error of errors)
+        if (error.type !== 'Delimiter') problems.push({ line, column: 1, field: '', message: error.message })
       if (data.some(cell => cell.trim() !== '')) rows.push({ cells: data, line })
       cursor = meta.cursor
     }
   })
   const header = rows[0]?.cells.map(cell => cell.trim()) ?? []
-  const unknown = header.flatMap((name, index) => (CATALOGUE_COLUMNS as readonly string[]).includes(name) ? [] : [{ line: 1, column: index + 1, field: name, message: `there is no column “${name}”; the columns are ${CATALOGUE_COLUMNS.join(', ')}` }])
-  const missing = (['id', 'name', 'maker', 'kind', 'mass_kg', 'price_usd', 'labour_h', 'mounts'] as const).filter(name => !header.includes(name))
+  const unknown = header.flatMap((name, index) =>
+    (CATALOGUE_COLUMNS as readonly string[]).includes(name)
+      ? []
+      : [
+          {
+            line: 1,
+            column: index + 1,
+            field: name,
+            message: `there is no column “${name}”; the columns are ${CATALOGUE_COLUMNS.join(', ')}`
+          }
+        ]
+  )
+  const missing = (['id', 'name', 'maker', 'kind', 'mass_kg', 'price_usd', 'labour_h', 'mounts'] as const).filter(
+    name => !header.includes(name)
+  )
   if (unknown.length || missing.length) {
-    return { items: [], problems: [...problems, ...unknown, ...missing.map(name => ({ line: 1, column: 1, field: name, message: 'this column is missing' }))] }
+    return {
+      items: [],
+      problems: [
+        ...problems,
+        ...unknown,
+        ...missing.map(name => ({ line: 1, column: 1, field: name, message: 'this column is missing' }))
+      ]
+    }
   }
   const seen = new Map<string, number>()
   for (const { cells, line } of rows.slice(1)) {
     const row: Row = Object.fromEntries(header.map((name, index) => [name, cells[index]]))
-    const bad = (column: Column, message: string) => problems.push({ line, column: header.indexOf(column) + 1, field: column, message })
-    if (cells.length !== header.length) { problems.push({ line, column: cells.length, field: '', message: `this row has ${cells.length} cells; the header has ${header.length}` }); continue }
+    const bad = (column: Column, message: string) =>
+      problems.push({ line, column: header.indexOf(column) + 1, field: column, message })
+    if (cells.length !== header.length) {
+      problems.push({
+        line,
+        column: cells.length,
+        field: '',
+        message: `this row has ${cells.length} cells; the header has ${header.length}`
+      })
+      continue
+    }
     let raw: unknown
     try {
       raw = itemOf(row)
@@ -188,7 +350,10 @@ export function readCatalogueCsv(text: string): CatalogueRead {
     if (found.length) continue
     const item = Item.parse(raw)
     if (seen.has(item.id)) bad('id', `“${item.id}” stands in line ${seen.get(item.id)} already`)
-    else { seen.set(item.id, line); items.push(item) }
+    else {
+      seen.set(item.id, line)
+      items.push(item)
+    }
   }
   return { items, problems }
 }
@@ -196,36 +361,77 @@ export function readCatalogueCsv(text: string): CatalogueRead {
 function shapeCell(s: Shape | undefined): string {
   if (!s) return ''
   switch (s.shape) {
-    case 'round': return `round ${s.diameterMm}`
-    case 'rectangle': return `rectangle ${s.widthMm} x ${s.heightMm}${s.cornerMm ? ` corner ${s.cornerMm}` : ''}`
-    case 'flats': return `flats ${s.diameterMm} x ${s.acrossMm}${s.turned ? ' turned' : ''}`
-    case 'compound': return s.parts.map(part => `${shapeCell(part.of)} at ${part.xMm} ${part.yMm}`).join(' + ')
+    case 'round':
+      return `round ${s.diameterMm}`
+    case 'rectangle':
+      return `rectangle ${s.widthMm} x ${s.heightMm}${s.cornerMm ? ` corner ${s.cornerMm}` : ''}`
+    case 'flats':
+      return `flats ${s.diameterMm} x ${s.acrossMm}${s.turned ? ' turned' : ''}`
+    case 'compound':
+      return s.parts.map(part => `${shapeCell(part.of)} at ${part.xMm} ${part.yMm}`).join(' + ')
   }
 }
 const portCell = (port: Port): string => [port.id, port.kind, port.flow, port.signals.join(', ')].join(' | ')
-const needCell = (need: Need): string => `${need.what}${need.required ? '' : '?'} ${need.name}${need.text ? `: ${need.text}` : ''}`
+const needCell = (need: Need): string =>
+  `${need.what}${need.required ? '' : '?'} ${need.name}${need.text ? `: ${need.text}` : ''}`
 
 /** A cell that a spreadsheet would run as a formula is led by a space, which reading takes off again. */
-const harmless = (cell: string): string => /^[=+@]|^-(?![\d.])/.test(cell) ? ` ${cell}` : cell
+const harmless = (cell: string): string => (/^[=+@]|^-(?![\d.])/.test(cell) ? ` ${cell}` : cell)
 
 /** Writes rows as CSV with harmless cells. */
-export const csvOf = (rows: readonly (readonly (string | number)[])[]): string => `${Papa.unparse(rows.map(row => row.map(cell => typeof cell === 'number' ? cell : harmless(cell))), { newline: '\n' })}\n`
+export const csvOf = (rows: readonly (readonly (string | number)[])[]): string =>
+  `${Papa.unparse(
+    rows.map(row => row.map(cell => (typeof cell === 'number' ? cell : harmless(cell)))),
+    { newline: '\n' }
+  )}\n`
 
 /** Writes a catalogue as CSV that `readCatalogueCsv` reads back to the same items. */
 export function writeCatalogueCsv(items: readonly Item[]): string {
-  return csvOf([CATALOGUE_COLUMNS, ...items.map((item) => {
-    const power = item.power
-    const cell: Record<Column, string | number> = {
-      id: item.id, name: item.name, maker: item.maker, kind: item.kind, summary: item.summary,
-      bezel_mm: shapeCell(item.face?.bezel), cutout_mm: shapeCell(item.face?.cutout),
-      screws_mm: item.face?.screws.map(screw => `${screw.xMm} ${screw.yMm} ${screw.holeMm}`).join('; ') ?? '',
-      stack: item.face ? (item.face.stack ? 'yes' : 'no') : '', reads_deg: item.face?.readsWithinDeg ? `${item.face.readsWithinDeg.side} ${item.face.readsWithinDeg.up} ${item.face.readsWithinDeg.down}` : '', body_mm: item.body ? `${item.body.widthMm} x ${item.body.heightMm} x ${item.body.depthMm}` : '', connector_mm: item.body?.connectorMm ?? '',
-      mass_kg: item.massKg, at_v: power?.atV ?? '', min_v: power?.minV ?? '', max_v: power?.maxV ?? '', typical_a: power?.typicalA ?? '', max_a: power?.maxA ?? '',
-      transmit_a: power?.transmitA ?? '', transmit_share: power?.transmitShare ?? '', duty: power?.duty ?? '', battery: item.battery ? `${item.battery.capacityAh} Ah ${item.battery.chemistry}${item.battery.ratedHours === 1 ? '' : ` in ${item.battery.ratedHours} h`}` : '', load: power?.load ?? '', phases: power?.phases?.join('; ') ?? '', essential: power ? (power.essential ? 'yes' : 'no') : '',
-      internal_battery_min: power?.internalBatteryMinutes ?? '',
-      ports: item.ports.map(portCell).join('; '), provides: item.provides.join('; '), needs: item.needs.map(needCell).join('; '), approvals: item.approvals.join('; '),
-      price_usd: item.priceCents / 100, labour_h: item.labourHours, remove_h: item.removeHours, mounts: item.mounts.join('; ')
-    }
-    return CATALOGUE_COLUMNS.map(column => cell[column])
-  })])
+  return csvOf([
+    CATALOGUE_COLUMNS,
+    ...items.map(item => {
+      const power = item.power
+      const cell: Record<Column, string | number> = {
+        id: item.id,
+        name: item.name,
+        maker: item.maker,
+        kind: item.kind,
+        summary: item.summary,
+        bezel_mm: shapeCell(item.face?.bezel),
+        cutout_mm: shapeCell(item.face?.cutout),
+        screws_mm: item.face?.screws.map(screw => `${screw.xMm} ${screw.yMm} ${screw.holeMm}`).join('; ') ?? '',
+        stack: item.face ? (item.face.stack ? 'yes' : 'no') : '',
+        reads_deg: item.face?.readsWithinDeg
+          ? `${item.face.readsWithinDeg.side} ${item.face.readsWithinDeg.up} ${item.face.readsWithinDeg.down}`
+          : '',
+        body_mm: item.body ? `${item.body.widthMm} x ${item.body.heightMm} x ${item.body.depthMm}` : '',
+        connector_mm: item.body?.connectorMm ?? '',
+        mass_kg: item.massKg,
+        at_v: power?.atV ?? '',
+        min_v: power?.minV ?? '',
+        max_v: power?.maxV ?? '',
+        typical_a: power?.typicalA ?? '',
+        max_a: power?.maxA ?? '',
+        transmit_a: power?.transmitA ?? '',
+        transmit_share: power?.transmitShare ?? '',
+        duty: power?.duty ?? '',
+        battery: item.battery
+          ? `${item.battery.capacityAh} Ah ${item.battery.chemistry}${item.battery.ratedHours === 1 ? '' : ` in ${item.battery.ratedHours} h`}`
+          : '',
+        load: power?.load ?? '',
+        phases: power?.phases?.join('; ') ?? '',
+        essential: power ? (power.essential ? 'yes' : 'no') : '',
+        internal_battery_min: power?.internalBatteryMinutes ?? '',
+        ports: item.ports.map(portCell).join('; '),
+        provides: item.provides.join('; '),
+        needs: item.needs.map(needCell).join('; '),
+        approvals: item.approvals.join('; '),
+        price_usd: item.priceCents / 100,
+        labour_h: item.labourHours,
+        remove_h: item.removeHours,
+        mounts: item.mounts.join('; ')
+      }
+      return CATALOGUE_COLUMNS.map(column => cell[column])
+    })
+  ])
 }

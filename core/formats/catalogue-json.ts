@@ -15,18 +15,23 @@ export function readCatalogueJson(text: string): CatalogueRead {
   const wrong = schemaProblems(outer, json.value)
   if (wrong.length) return { items: [], problems: locate(text, wrong) }
   const items: Item[] = []
-  const problems: { path: PropertyKey[], message: string }[] = []
+  const problems: { path: PropertyKey[]; message: string }[] = []
   const seen = new Set<string>()
   outer.parse(json.value).items.forEach((raw, index) => {
     const found = schemaProblems(Item, raw)
     problems.push(...found.map(problem => ({ path: ['items', index, ...problem.path], message: problem.message })))
     if (found.length) return
     const item = Item.parse(raw)
-    if (seen.has(item.id)) problems.push({ path: ['items', index, 'id'], message: `the item id “${item.id}” is used twice` })
-    else { seen.add(item.id); items.push(item) }
+    if (seen.has(item.id))
+      problems.push({ path: ['items', index, 'id'], message: `the item id “${item.id}” is used twice` })
+    else {
+      seen.add(item.id)
+      items.push(item)
+    }
   })
   return { items, problems: problems.length ? locate(text, problems) : [] }
 }
 
 /** Writes a catalogue as JSON. */
-export const writeCatalogueJson = (items: readonly Item[]): string => `${JSON.stringify({ catalogue: 1, items }, null, 1)}\n`
+export const writeCatalogueJson = (items: readonly Item[]): string =>
+  `${JSON.stringify({ catalogue: 1, items }, null, 1)}\n`

@@ -1,9 +1,23 @@
-import { DxfWriter, LWPolylineFlags, point2d, point3d, TextHorizontalAlignment, TextVerticalAlignment, Units } from '@tarikjabiri/dxf'
+import {
+  DxfWriter,
+  LWPolylineFlags,
+  point2d,
+  point3d,
+  TextHorizontalAlignment,
+  TextVerticalAlignment,
+  Units
+} from '@tarikjabiri/dxf'
 import { LAYERS, partsToCut, type Part } from '../build'
 import type { Design } from '../project'
 import { MM_PER_INCH, type UnitSystem } from '../quantity'
 
-const COLOURS = { [LAYERS.outline]: 7, [LAYERS.cut]: 1, [LAYERS.screw]: 5, [LAYERS.etch]: 3, [LAYERS.reference]: 8 } as const
+const COLOURS = {
+  [LAYERS.outline]: 7,
+  [LAYERS.cut]: 1,
+  [LAYERS.screw]: 5,
+  [LAYERS.etch]: 3,
+  [LAYERS.reference]: 8
+} as const
 
 /**
  * One piece of metal as DXF: outline, cutouts and screw holes as closed contours on layers of their own, words to be
@@ -17,8 +31,18 @@ export function writePartDxf(part: Part, system: UnitSystem): string {
   for (const one of part.entities) {
     const { layer: layerName } = one
     if (one.kind === 'circle') dxf.addCircle(point3d(one.x * scale, one.y * scale, 0), one.r * scale, { layerName })
-    else if (one.kind === 'ring') dxf.addLWPolyline(one.points.map(({ x, y, bulge }) => ({ point: point2d(x * scale, y * scale), bulge })), { flags: LWPolylineFlags.Closed, layerName })
-    else dxf.addText(point3d(one.x * scale, one.y * scale, 0), one.heightMm * scale, one.text, { layerName, secondAlignmentPoint: point3d(one.x * scale, one.y * scale, 0), horizontalAlignment: TextHorizontalAlignment.Center, verticalAlignment: TextVerticalAlignment.Middle })
+    else if (one.kind === 'ring')
+      dxf.addLWPolyline(
+        one.points.map(({ x, y, bulge }) => ({ point: point2d(x * scale, y * scale), bulge })),
+        { flags: LWPolylineFlags.Closed, layerName }
+      )
+    else
+      dxf.addText(point3d(one.x * scale, one.y * scale, 0), one.heightMm * scale, one.text, {
+        layerName,
+        secondAlignmentPoint: point3d(one.x * scale, one.y * scale, 0),
+        horizontalAlignment: TextHorizontalAlignment.Center,
+        verticalAlignment: TextVerticalAlignment.Middle
+      })
   }
   return dxf.stringify()
 }

@@ -2,7 +2,10 @@ import * as z from 'zod'
 import { Project } from '../project'
 import { CatalogueFile } from './catalogue-json'
 
-const published = (schema: z.ZodType, title: string) => ({ title, ...z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input', reused: 'ref' }) })
+const published = (schema: z.ZodType, title: string) => ({
+  title,
+  ...z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input', reused: 'ref' })
+})
 
 /** JSON Schema of a project file of today's format. References between ids are beyond it: `referenceProblems` checks those. */
 export const projectSchema = () => published(Project, 'Ewerpanel project, format 1')

@@ -1,7 +1,12 @@
 import type { Design, Working } from '../project'
 import type { Wire } from '../wiring'
 
-export interface MassLine { text: string, massKg: number, armMm: number, momentKgMm: number }
+export interface MassLine {
+  text: string
+  massKg: number
+  armMm: number
+  momentKgMm: number
+}
 export interface MassReport {
   emptyMassKg: number
   emptyArmMm: number
@@ -9,10 +14,15 @@ export interface MassReport {
   /** Against the aeroplane as found. */
   changeKg: number
   lines: MassLine[]
-  workings: { usefulLoad: Working, arm: Working }
+  workings: { usefulLoad: Working; arm: Working }
 }
 
-const line = (text: string, massKg: number, armMm: number): MassLine => ({ text, massKg, armMm, momentKgMm: massKg * armMm })
+const line = (text: string, massKg: number, armMm: number): MassLine => ({
+  text,
+  massKg,
+  armMm,
+  momentKgMm: massKg * armMm
+})
 
 /**
  * Empty mass and centre of gravity after the alteration: old + added − removed, sum of moments over the new
@@ -25,36 +35,69 @@ export function examineMass(design: Design, wires: readonly Wire[], wiresAsFound
   const lines: MassLine[] = [line('Empty aeroplane as found', airframe.emptyMassKg, airframe.emptyArmMm)]
   for (const { unit } of design.removed) lines.push(line(`− ${unit.label}`, -unit.item.massKg, unit.place.armMm))
   const fittedBefore = new Map(design.units.filter(unit => unit.state !== 'new').map(unit => [unit.id, unit]))
-  for (const unit of design.units) if (unit.state === 'new') lines.push(line(`+ ${unit.label}`, unit.item.massKg, unit.place.armMm))
+  for (const unit of design.units)
+    if (unit.state === 'new') lines.push(line(`+ ${unit.label}`, unit.item.massKg, unit.place.armMm))
   const before = new Set(wiresAsFound.map(wire => wire.id))
   const after = new Set(wires.map(wire => wire.id))
-  const changed = (wire: Wire) => wire.units.some(id => !fittedBefore.has(id) || fittedBefore.get(id)!.state === 'moved')
+  const changed = (wire: Wire) =>
+    wire.units.some(id => !fittedBefore.has(id) || fittedBefore.get(id)!.state === 'moved')
   const gathered = (list: readonly Wire[], sign: 1 | -1, text: string) => {
     const massKg = list.reduce((sum, wire) => sum + wire.massKg, 0)
-    if (massKg > 0) lines.push(line(text, sign * massKg, list.reduce((sum, wire) => sum + wire.massKg * wire.armMm, 0) / massKg))
+    if (massKg > 0)
+      lines.push(line(text, sign * massKg, list.reduce((sum, wire) => sum + wire.massKg * wire.armMm, 0) / massKg))
   }
-  gathered(wiresAsFound.filter(wire => !after.has(wire.id) || changed(wire)), -1, '− wire taken out')
-  gathered(wires.filter(wire => !before.has(wire.id) || changed(wire)), 1, '+ wire put in')
+  gathered(
+    wiresAsFound.filter(wire => !after.has(wire.id) || changed(wire)),
+    -1,
+    '− wire taken out'
+  )
+  gathered(
+    wires.filter(wire => !before.has(wire.id) || changed(wire)),
+    1,
+    '+ wire put in'
+  )
   const emptyMassKg = lines.reduce((sum, one) => sum + one.massKg, 0)
   const moment = lines.reduce((sum, one) => sum + one.momentKgMm, 0)
   const emptyArmMm = emptyMassKg > 0 ? moment / emptyMassKg : airframe.emptyArmMm
   const usefulLoadKg = airframe.maxMassKg - emptyMassKg
-  const basis = { kind: 'published', source: 'FAA-H-8083-1B, empty weight after an alteration', fromMemory: true } as const
+  const basis = {
+    kind: 'published',
+    source: 'FAA-H-8083-1B, empty weight after an alteration',
+    fromMemory: true
+  } as const
   return {
-    emptyMassKg, emptyArmMm, usefulLoadKg, changeKg: emptyMassKg - airframe.emptyMassKg, lines,
+    emptyMassKg,
+    emptyArmMm,
+    usefulLoadKg,
+    changeKg: emptyMassKg - airframe.emptyMassKg,
+    lines,
     workings: {
       usefulLoad: {
         formula: 'useful load = most allowed mass − (empty mass + added − removed)',
         inputs: [
           { symbol: 'most allowed', meaning: 'take-off mass', value: airframe.maxMassKg, unit: 'kg', from: 'airframe' },
-          ...lines.map(one => ({ symbol: one.text, meaning: `arm ${one.armMm.toFixed(0)} mm`, value: one.massKg, unit: 'kg', from: one === lines[0] ? 'airframe' : 'catalogue entry or wire list' }))
+          ...lines.map(one => ({
+            symbol: one.text,
+            meaning: `arm ${one.armMm.toFixed(0)} mm`,
+            value: one.massKg,
+            unit: 'kg',
+            from: one === lines[0] ? 'airframe' : 'catalogue entry or wire list'
+          }))
         ],
-        result: { value: usefulLoadKg, unit: 'kg' }, basis
+        result: { value: usefulLoadKg, unit: 'kg' },
+        basis
       },
       arm: {
         formula: 'arm = Σ (mass · arm) / Σ mass',
-        inputs: lines.map(one => ({ symbol: one.text, meaning: `${one.massKg.toFixed(2)} kg · ${one.armMm.toFixed(0)} mm`, value: one.momentKgMm, unit: 'kg·mm', from: 'mass lines' })),
-        result: { value: emptyArmMm, unit: 'mm' }, basis
+        inputs: lines.map(one => ({
+          symbol: one.text,
+          meaning: `${one.massKg.toFixed(2)} kg · ${one.armMm.toFixed(0)} mm`,
+          value: one.momentKgMm,
+          unit: 'kg·mm',
+          from: 'mass lines'
+        })),
+        result: { value: emptyArmMm, unit: 'mm' },
+        basis
       }
     }
   }

@@ -8,7 +8,10 @@ describe('empty mass after an alteration (FAA-H-8083-1B: old + added − removed
     const base = plainProject()
     base.airframe = { ...base.airframe, emptyMassKg: 500, emptyArmMm: 2000, maxMassKg: 800 }
     const gone = item({ id: 'gone', massKg: 10, mounts: ['engine bay'] })
-    const project = { ...projectWith([[item({ id: 'box', massKg: 5, mounts: ['tail'] }), 'tail']], base), fitted: [{ id: 'gone', item: 'gone', label: 'Gone', place: 'engine' }] }
+    const project = {
+      ...projectWith([[item({ id: 'box', massKg: 5, mounts: ['tail'] }), 'tail']], base),
+      fitted: [{ id: 'gone', item: 'gone', label: 'Gone', place: 'engine' }]
+    }
     project.items.push(gone)
     const report = examineMass(resolve(project, 'a'), [], [])
     // 500 − 10 at 900 + 5 at 5500, worked by hand.
@@ -27,10 +30,20 @@ describe('empty mass after an alteration (FAA-H-8083-1B: old + added − removed
   // Vacuum system, radios, indicators, plumbing and wire removed: 60 lb and more in one aeroplane (common practice); the vacuum parts alone are a good part of it.
   it('taking the vacuum system out of the demo gains useful load', () => {
     const project = demoProject('3-skerrow-dunlin')
-    const vacuum = project.options[0]!.units.filter(unit => project.items.find(one => one.id === unit.item)!.kind === 'vacuum part')
-    const out = applyEdits(project, vacuum.map(unit => ({ type: 'unit.remove' as const, option: 'a', unit: unit.id })), 'out').project
-    const gain = examineMass(resolve(out, 'a'), [], []).usefulLoadKg - examineMass(resolve(project, 'a'), [], []).usefulLoadKg
-    expect(gain).toBeCloseTo(vacuum.reduce((sum, unit) => sum + project.items.find(one => one.id === unit.item)!.massKg, 0), 9)
+    const vacuum = project.options[0]!.units.filter(
+      unit => project.items.find(one => one.id === unit.item)!.kind === 'vacuum part'
+    )
+    const out = applyEdits(
+      project,
+      vacuum.map(unit => ({ type: 'unit.remove' as const, option: 'a', unit: unit.id })),
+      'out'
+    ).project
+    const gain =
+      examineMass(resolve(out, 'a'), [], []).usefulLoadKg - examineMass(resolve(project, 'a'), [], []).usefulLoadKg
+    expect(gain).toBeCloseTo(
+      vacuum.reduce((sum, unit) => sum + project.items.find(one => one.id === unit.item)!.massKg, 0),
+      9
+    )
     expect(gain / 0.45359237).toBeGreaterThan(8)
   })
 })

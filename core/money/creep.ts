@@ -1,16 +1,23 @@
 import type { MoneyReport } from './index'
 
 /** One thing that came in, grew, shrank or fell out since the plan was agreed. */
-export interface Creep { text: string, cents: number }
+export interface Creep {
+  text: string
+  cents: number
+}
 
 /** What has crept in since the plan first agreed, item by item, the largest first. The sum is the change of the total. */
 export function creepSince(agreed: Pick<MoneyReport, 'lines'>, now: Pick<MoneyReport, 'lines'>): Creep[] {
   const sums = new Map<string, Creep>()
-  for (const [report, sign] of [[agreed, -1], [now, 1]] as const) for (const line of report.lines) {
-    // Lines without a unit carry amounts in their text: they are one line a group.
-    const key = line.unit ? `${line.group} ${line.unit}` : line.group
-    const known = sums.get(key) ?? { text: line.text, cents: 0 }
-    sums.set(key, { text: line.text, cents: known.cents + sign * line.cents })
-  }
+  for (const [report, sign] of [
+    [agreed, -1],
+    [now, 1]
+  ] as const)
+    for (const line of report.lines) {
+      // Lines without a unit carry amounts in their text: they are one line a group.
+      const key = line.unit ? `${line.group} ${line.unit}` : line.group
+      const known = sums.get(key) ?? { text: line.text, cents: 0 }
+      sums.set(key, { text: line.text, cents: known.cents + sign * line.cents })
+    }
   return [...sums.values()].filter(line => line.cents !== 0).sort((a, b) => Math.abs(b.cents) - Math.abs(a.cents))
 }

@@ -4,8 +4,16 @@ import { item, projectWith, roundFace } from '../testing'
 import { creepSince, examineMoney, threePoint } from '.'
 
 describe('what it costs', () => {
-  const project = projectWith([[item({ id: 'dial', face: roundFace(79), priceCents: 100_000, labourHours: 3 }), [200, 150]]])
-  project.options[0]!.prices = { labourCentsPerHour: 10_000, panelWorkCents: 50_000, wireCentsPerMetre: 0, travelCents: 20_000, contingencyPercent: 10 }
+  const project = projectWith([
+    [item({ id: 'dial', face: roundFace(79), priceCents: 100_000, labourHours: 3 }), [200, 150]]
+  ])
+  project.options[0]!.prices = {
+    labourCentsPerHour: 10_000,
+    panelWorkCents: 50_000,
+    wireCentsPerMetre: 0,
+    travelCents: 20_000,
+    contingencyPercent: 10
+  }
 
   it('adds equipment, labour, panel, travel and contingency', () => {
     // 1000 + 3 h at 100 + 500 + 200 = 2000 dollars, and 10 % on it.
@@ -13,9 +21,19 @@ describe('what it costs', () => {
   })
   it('credits count only for what is sold or traded in, and are not marked up', () => {
     const old = { ...project, fitted: [{ id: 'old', item: 'dial', label: 'Old', xMm: 400, yMm: 150, place: 'panel' }] }
-    const sold = applyEdits(old, [{ type: 'disposal.set', option: 'a', disposal: { unit: 'old', how: 'sell', creditCents: 30_000 } }], 'sell').project
-    const scrapped = applyEdits(old, [{ type: 'disposal.set', option: 'a', disposal: { unit: 'old', how: 'scrap', creditCents: 30_000 } }], 'scrap').project
-    expect(examineMoney(resolve(scrapped, 'a'), []).totalCents - examineMoney(resolve(sold, 'a'), []).totalCents).toBe(30_000)
+    const sold = applyEdits(
+      old,
+      [{ type: 'disposal.set', option: 'a', disposal: { unit: 'old', how: 'sell', creditCents: 30_000 } }],
+      'sell'
+    ).project
+    const scrapped = applyEdits(
+      old,
+      [{ type: 'disposal.set', option: 'a', disposal: { unit: 'old', how: 'scrap', creditCents: 30_000 } }],
+      'scrap'
+    ).project
+    expect(examineMoney(resolve(scrapped, 'a'), []).totalCents - examineMoney(resolve(sold, 'a'), []).totalCents).toBe(
+      30_000
+    )
   })
   it('the lines always sum to the total', () => {
     const report = examineMoney(resolve(project, 'a'), [])
@@ -24,19 +42,39 @@ describe('what it costs', () => {
   })
   it('says by how much the budget is passed', () => {
     const poor = { ...project, brief: { ...project.brief, budgetCents: 200_000 } }
-    expect(examineMoney(resolve(poor, 'a'), []).snags[0]).toMatchObject({ code: 'money.over', measured: 2200, limit: 2000 })
+    expect(examineMoney(resolve(poor, 'a'), []).snags[0]).toMatchObject({
+      code: 'money.over',
+      measured: 2200,
+      limit: 2000
+    })
   })
   it('each phase pays for opening the panel again', () => {
-    const phased = applyEdits(project, [{ type: 'phase.put', option: 'a', phase: { id: 'y1', name: 'One', accessHours: 8 } }, { type: 'phase.put', option: 'a', phase: { id: 'y2', name: 'Two', accessHours: 8 } }], 'phases').project
+    const phased = applyEdits(
+      project,
+      [
+        { type: 'phase.put', option: 'a', phase: { id: 'y1', name: 'One', accessHours: 8 } },
+        { type: 'phase.put', option: 'a', phase: { id: 'y2', name: 'Two', accessHours: 8 } }
+      ],
+      'phases'
+    ).project
     expect(examineMoney(resolve(phased, 'a'), []).totalCents - 220_000).toBe(2 * 8 * 10_000 * 1.1)
   })
 })
 
 describe('creep', () => {
   it('names what came in and what fell out, and sums to the change of the total', () => {
-    const before = projectWith([[item({ id: 'a', mounts: ['tail'], priceCents: 100_000 }), 'tail'], [item({ id: 'b', mounts: ['tail'], priceCents: 50_000 }), 'tail']])
-    const after = projectWith([[item({ id: 'a', mounts: ['tail'], priceCents: 100_000 }), 'tail'], [item({ id: 'c', mounts: ['tail'], priceCents: 80_000 }), 'tail']])
-    const [was, now] = [before, after].map(one => examineMoney(resolve(one, 'a'), [])) as [ReturnType<typeof examineMoney>, ReturnType<typeof examineMoney>]
+    const before = projectWith([
+      [item({ id: 'a', mounts: ['tail'], priceCents: 100_000 }), 'tail'],
+      [item({ id: 'b', mounts: ['tail'], priceCents: 50_000 }), 'tail']
+    ])
+    const after = projectWith([
+      [item({ id: 'a', mounts: ['tail'], priceCents: 100_000 }), 'tail'],
+      [item({ id: 'c', mounts: ['tail'], priceCents: 80_000 }), 'tail']
+    ])
+    const [was, now] = [before, after].map(one => examineMoney(resolve(one, 'a'), [])) as [
+      ReturnType<typeof examineMoney>,
+      ReturnType<typeof examineMoney>
+    ]
     const creep = creepSince(was, now)
     expect(creep.map(line => line.text)).toEqual(expect.arrayContaining(['c', 'b']))
     expect(creep.reduce((sum, line) => sum + line.cents, 0)).toBe(now.totalCents - was.totalCents)
@@ -45,8 +83,9 @@ describe('creep', () => {
 })
 
 // PERT: mean (a + 4m + b) / 6, deviation (b − a) / 6 (published, any handbook of project planning).
-describe('three-point estimate', () => it('of 4, 6 and 14 weeks is 7 weeks, give or take 1 2/3', () => {
-  const { mean, deviation } = threePoint([4, 6, 14])
-  expect(mean).toBe(7)
-  expect(deviation).toBeCloseTo(10 / 6, 12)
-}))
+describe('three-point estimate', () =>
+  it('of 4, 6 and 14 weeks is 7 weeks, give or take 1 2/3', () => {
+    const { mean, deviation } = threePoint([4, 6, 14])
+    expect(mean).toBe(7)
+    expect(deviation).toBeCloseTo(10 / 6, 12)
+  }))

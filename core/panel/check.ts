@@ -1,6 +1,16 @@
 import { formatLength } from '../quantity'
 import { AS_FOUND, type Basis, type Design, type Remedy, type Snag } from '../project'
-import { areaMm2, DIRECTIONS, figureAreaMm2, figureAt, gap, metalToEdge, travelApart, type Figure, type PointMm } from './geometry'
+import {
+  areaMm2,
+  DIRECTIONS,
+  figureAreaMm2,
+  figureAt,
+  gap,
+  metalToEdge,
+  travelApart,
+  type Figure,
+  type PointMm
+} from './geometry'
 import { groundOf, setDown, setDownUnit, type Ground, type Placed } from './place'
 import { examineAccess, toSeam } from './access'
 import { examineLabels } from './labels'
@@ -14,13 +24,28 @@ const EDGE_DISTANCES = 2
 /** A screw with its nut reaches about this far behind the face: our assumption. */
 export const SCREW_BEHIND_MM = 12
 /** Metal wanted between a screw's hole and the edge of the sheet. */
-export const screwEdgeMm = (screw: Figure): number => (EDGE_DISTANCES - 0.5) * 2 * (screw as Extract<Figure, { kind: 'circle' }>).r
+export const screwEdgeMm = (screw: Figure): number =>
+  (EDGE_DISTANCES - 0.5) * 2 * (screw as Extract<Figure, { kind: 'circle' }>).r
 const ENTERED = (source: string): Basis => ({ kind: 'entered', source })
 const DRAWN: Basis = { kind: 'derived', source: 'distance between the drawn outlines' }
 
 /** One thing that does not go on the face or behind it. */
 export interface Misfit {
-  code: 'bezel-overlap' | 'web' | 'edge' | 'face-zone' | 'depth' | 'bulkhead' | 'behind-overlap' | 'screw' | 'own-screw' | 'screw-edge' | 'screw-zone' | 'bezel-edge' | 'seam' | 'bay-lip'
+  code:
+    | 'bezel-overlap'
+    | 'web'
+    | 'edge'
+    | 'face-zone'
+    | 'depth'
+    | 'bulkhead'
+    | 'behind-overlap'
+    | 'screw'
+    | 'own-screw'
+    | 'screw-edge'
+    | 'screw-zone'
+    | 'bezel-edge'
+    | 'seam'
+    | 'bay-lip'
   /** The other unit's id, a zone's id, or 'outline'. */
   other: string
   otherName: string
@@ -28,7 +53,7 @@ export interface Misfit {
   limitMm: number
   basis: Basis
   /** The two figures that are too close, when moving one of them apart would cure it. */
-  pair?: { mine: Figure, theirs: Figure }
+  pair?: { mine: Figure; theirs: Figure }
 }
 
 /** What stands between a unit and the sheet itself: outline, zones and depth. */
@@ -39,48 +64,142 @@ export function misfitsWithGround(unit: Placed, ground: Ground): Misfit[] {
   if (cut) {
     const metal = metalToEdge(cut, panel.outline)
     if (metal < panel.lipMm - TOUCH_MM)
-      found.push({ code: 'edge', other: 'outline', otherName: 'the edge of the sheet', measuredMm: metal, limitMm: panel.lipMm, basis: ENTERED('lip set for this panel; common practice 0.75 to 1 in') })
+      found.push({
+        code: 'edge',
+        other: 'outline',
+        otherName: 'the edge of the sheet',
+        measuredMm: metal,
+        limitMm: panel.lipMm,
+        basis: ENTERED('lip set for this panel; common practice 0.75 to 1 in')
+      })
   }
   const overEdge = metalToEdge(unit.bezel, panel.outline)
   if (overEdge < -TOUCH_MM)
-    found.push({ code: 'bezel-edge', other: 'outline', otherName: 'the edge of the sheet', measuredMm: overEdge, limitMm: 0, basis: DRAWN })
+    found.push({
+      code: 'bezel-edge',
+      other: 'outline',
+      otherName: 'the edge of the sheet',
+      measuredMm: overEdge,
+      limitMm: 0,
+      basis: DRAWN
+    })
   for (const { zone, figure } of ground.faceZones) {
     const apart = gap(unit.bezel, figure)
     if (apart < -TOUCH_MM)
-      found.push({ code: 'face-zone', other: zone.id, otherName: zone.name, measuredMm: apart, limitMm: 0, basis: ENTERED(`zone “${zone.name}” on the face`), pair: { mine: unit.bezel, theirs: figure } })
+      found.push({
+        code: 'face-zone',
+        other: zone.id,
+        otherName: zone.name,
+        measuredMm: apart,
+        limitMm: 0,
+        basis: ENTERED(`zone “${zone.name}” on the face`),
+        pair: { mine: unit.bezel, theirs: figure }
+      })
   }
   for (const bay of panel.bays) {
     const seam = toSeam(unit.bezel, bay.outline)
-    if (seam < -TOUCH_MM) { found.push({ code: 'seam', other: bay.id, otherName: bay.name, measuredMm: seam, limitMm: 0, basis: { kind: 'derived', source: `outline of the bay “${bay.name}”` } }); continue }
+    if (seam < -TOUCH_MM) {
+      found.push({
+        code: 'seam',
+        other: bay.id,
+        otherName: bay.name,
+        measuredMm: seam,
+        limitMm: 0,
+        basis: { kind: 'derived', source: `outline of the bay “${bay.name}”` }
+      })
+      continue
+    }
     const lip = cut ? toSeam(cut, bay.outline) : Infinity
-    if (lip < bay.lipMm - TOUCH_MM) found.push({ code: 'bay-lip', other: bay.id, otherName: bay.name, measuredMm: lip, limitMm: bay.lipMm, basis: ENTERED(`lip set for the bay “${bay.name}”`) })
+    if (lip < bay.lipMm - TOUCH_MM)
+      found.push({
+        code: 'bay-lip',
+        other: bay.id,
+        otherName: bay.name,
+        measuredMm: lip,
+        limitMm: bay.lipMm,
+        basis: ENTERED(`lip set for the bay “${bay.name}”`)
+      })
   }
   const own = cut && unit.screws.find(screw => gap(screw, cut) < -TOUCH_MM)
-  if (own) found.push({ code: 'own-screw', other: 'own', otherName: 'its own hole', measuredMm: gap(own, cut), limitMm: 0, basis: ENTERED('face of the catalogue entry') })
+  if (own)
+    found.push({
+      code: 'own-screw',
+      other: 'own',
+      otherName: 'its own hole',
+      measuredMm: gap(own, cut),
+      limitMm: 0,
+      basis: ENTERED('face of the catalogue entry')
+    })
   for (const screw of unit.screws) {
     const wanted = screwEdgeMm(screw)
     const metal = metalToEdge(screw, panel.outline)
-    if (metal < wanted - TOUCH_MM) { found.push({ code: 'screw-edge', other: 'outline', otherName: 'the edge of the sheet', measuredMm: metal, limitMm: wanted, basis: { kind: 'common practice', source: 'a fastener stands two of its diameters from the edge' } }); break }
-    const zone = [...ground.faceZones, ...ground.behindZones.filter(one => one.zone.fromDepthMm < SCREW_BEHIND_MM)].find(one => gap(screw, one.figure) < -TOUCH_MM && (one.zone.side === 'behind' || gap(unit.bezel, one.figure) >= -TOUCH_MM))
-    if (zone) { found.push({ code: 'screw-zone', other: zone.zone.id, otherName: zone.zone.name, measuredMm: gap(screw, zone.figure), limitMm: 0, basis: ENTERED(`zone “${zone.zone.name}”`), pair: { mine: screw, theirs: zone.figure } }); break }
+    if (metal < wanted - TOUCH_MM) {
+      found.push({
+        code: 'screw-edge',
+        other: 'outline',
+        otherName: 'the edge of the sheet',
+        measuredMm: metal,
+        limitMm: wanted,
+        basis: { kind: 'common practice', source: 'a fastener stands two of its diameters from the edge' }
+      })
+      break
+    }
+    const zone = [
+      ...ground.faceZones,
+      ...ground.behindZones.filter(one => one.zone.fromDepthMm < SCREW_BEHIND_MM)
+    ].find(
+      one =>
+        gap(screw, one.figure) < -TOUCH_MM && (one.zone.side === 'behind' || gap(unit.bezel, one.figure) >= -TOUCH_MM)
+    )
+    if (zone) {
+      found.push({
+        code: 'screw-zone',
+        other: zone.zone.id,
+        otherName: zone.zone.name,
+        measuredMm: gap(screw, zone.figure),
+        limitMm: 0,
+        basis: ENTERED(`zone “${zone.zone.name}”`),
+        pair: { mine: screw, theirs: zone.figure }
+      })
+      break
+    }
   }
   if (unit.behind) {
     if (unit.depthMm > panel.depthBehindMm + TOUCH_MM)
-      found.push({ code: 'bulkhead', other: 'bulkhead', otherName: 'what stands behind the panel', measuredMm: unit.depthMm, limitMm: panel.depthBehindMm, basis: ENTERED('depth behind this panel') })
+      found.push({
+        code: 'bulkhead',
+        other: 'bulkhead',
+        otherName: 'what stands behind the panel',
+        measuredMm: unit.depthMm,
+        limitMm: panel.depthBehindMm,
+        basis: ENTERED('depth behind this panel')
+      })
     for (const { zone, figure } of ground.behindZones) {
       if (unit.depthMm > zone.fromDepthMm + TOUCH_MM && gap(unit.behind, figure) < -TOUCH_MM)
-        found.push({ code: 'depth', other: zone.id, otherName: zone.name, measuredMm: unit.depthMm, limitMm: zone.fromDepthMm, basis: ENTERED(`zone “${zone.name}” behind the face`), pair: { mine: unit.behind, theirs: figure } })
+        found.push({
+          code: 'depth',
+          other: zone.id,
+          otherName: zone.name,
+          measuredMm: unit.depthMm,
+          limitMm: zone.fromDepthMm,
+          basis: ENTERED(`zone “${zone.name}” behind the face`),
+          pair: { mine: unit.behind, theirs: figure }
+        })
     }
   }
   return found
 }
 
-const settled = new WeakMap<Placed, { ground: Ground, misfits: Misfit[], metalMm: number }>()
+const settled = new WeakMap<Placed, { ground: Ground; misfits: Misfit[]; metalMm: number }>()
 /** What stands between a unit and the sheet, kept while neither changes. */
-function againstGround(unit: Placed, ground: Ground): { misfits: Misfit[], metalMm: number } {
+function againstGround(unit: Placed, ground: Ground): { misfits: Misfit[]; metalMm: number } {
   const before = settled.get(unit)
   if (before?.ground === ground) return before
-  const found = { ground, misfits: misfitsWithGround(unit, ground), metalMm: unit.cutout ? metalToEdge(unit.cutout, ground.panel.outline) : Infinity }
+  const found = {
+    ground,
+    misfits: misfitsWithGround(unit, ground),
+    metalMm: unit.cutout ? metalToEdge(unit.cutout, ground.panel.outline) : Infinity
+  }
   settled.set(unit, found)
   return found
 }
@@ -94,27 +213,69 @@ export function misfitsBetween(a: Placed, b: Placed, leastWebMm: number): readon
   const found: Misfit[] = []
   const about = { other: b.id, otherName: b.label }
   const bezels = gap(a.bezel, b.bezel)
-  if (bezels < -TOUCH_MM) found.push({ ...about, code: 'bezel-overlap', measuredMm: bezels, limitMm: 0, basis: DRAWN, pair: { mine: a.bezel, theirs: b.bezel } })
+  if (bezels < -TOUCH_MM)
+    found.push({
+      ...about,
+      code: 'bezel-overlap',
+      measuredMm: bezels,
+      limitMm: 0,
+      basis: DRAWN,
+      pair: { mine: a.bezel, theirs: b.bezel }
+    })
   if (a.cutout && b.cutout && !shareOpening(a, b, leastWebMm)) {
     const web = gap(a.cutout, b.cutout)
     if (web < leastWebMm - TOUCH_MM)
-      found.push({ ...about, code: 'web', measuredMm: web, limitMm: leastWebMm, basis: ENTERED('least metal set for this panel; our default 0.25 in'), pair: { mine: a.cutout, theirs: b.cutout } })
+      found.push({
+        ...about,
+        code: 'web',
+        measuredMm: web,
+        limitMm: leastWebMm,
+        basis: ENTERED('least metal set for this panel; our default 0.25 in'),
+        pair: { mine: a.cutout, theirs: b.cutout }
+      })
   }
   if (a.behind && b.behind) {
     const behind = gap(a.behind, b.behind)
     if (behind < -TOUCH_MM && Math.min(a.depthMm, b.depthMm) > 0)
-      found.push({ ...about, code: 'behind-overlap', measuredMm: behind, limitMm: 0, basis: DRAWN, pair: { mine: a.behind, theirs: b.behind } })
+      found.push({
+        ...about,
+        code: 'behind-overlap',
+        measuredMm: behind,
+        limitMm: 0,
+        basis: DRAWN,
+        pair: { mine: a.behind, theirs: b.behind }
+      })
   }
-  if (found.length === 0) for (const screw of a.screws) for (const other of b.screws) {
-    const clear = gap(screw, other)
-    if (clear < -TOUCH_MM && found.length === 0) found.push({ ...about, code: 'screw', measuredMm: clear, limitMm: 0, basis: DRAWN, pair: { mine: screw, theirs: other } })
-  }
-  for (const [one, other] of [[a, b], [b, a]] as const) {
+  if (found.length === 0)
+    for (const screw of a.screws)
+      for (const other of b.screws) {
+        const clear = gap(screw, other)
+        if (clear < -TOUCH_MM && found.length === 0)
+          found.push({
+            ...about,
+            code: 'screw',
+            measuredMm: clear,
+            limitMm: 0,
+            basis: DRAWN,
+            pair: { mine: screw, theirs: other }
+          })
+      }
+  for (const [one, other] of [
+    [a, b],
+    [b, a]
+  ] as const) {
     if (!other.cutout) continue
     for (const screw of one.screws) {
       const clear = gap(screw, other.cutout)
       if (clear < -TOUCH_MM) {
-        found.push({ ...about, code: 'screw', measuredMm: clear, limitMm: 0, basis: DRAWN, pair: one === a ? { mine: screw, theirs: other.cutout } : { mine: other.cutout, theirs: screw } })
+        found.push({
+          ...about,
+          code: 'screw',
+          measuredMm: clear,
+          limitMm: 0,
+          basis: DRAWN,
+          pair: one === a ? { mine: screw, theirs: other.cutout } : { mine: other.cutout, theirs: screw }
+        })
         break
       }
     }
@@ -123,32 +284,58 @@ export function misfitsBetween(a: Placed, b: Placed, leastWebMm: number): readon
 }
 
 const WEIGHT: Record<Misfit['code'], Snag['weight']> = {
-  'bezel-overlap': 'stops work', 'web': 'needs a decision', 'edge': 'stops work', 'face-zone': 'stops work', 'depth': 'stops work',
-  'bulkhead': 'stops work', 'behind-overlap': 'stops work', 'screw': 'stops work', 'own-screw': 'needs a decision', 'screw-edge': 'needs a decision', 'screw-zone': 'stops work', 'seam': 'stops work', 'bay-lip': 'stops work', 'bezel-edge': 'needs a decision'
+  'bezel-overlap': 'stops work',
+  'web': 'needs a decision',
+  'edge': 'stops work',
+  'face-zone': 'stops work',
+  'depth': 'stops work',
+  'bulkhead': 'stops work',
+  'behind-overlap': 'stops work',
+  'screw': 'stops work',
+  'own-screw': 'needs a decision',
+  'screw-edge': 'needs a decision',
+  'screw-zone': 'stops work',
+  'seam': 'stops work',
+  'bay-lip': 'stops work',
+  'bezel-edge': 'needs a decision'
 }
 
 function words(label: string, misfit: Misfit): string {
   const size = (mm: number) => `${formatLength(Math.abs(mm), 'metric')} (${formatLength(Math.abs(mm), 'inch')})`
   const { otherName } = misfit
   switch (misfit.code) {
-    case 'bezel-overlap': return `The bezels of ${label} and ${otherName} overlap by ${size(misfit.measuredMm)}.`
-    case 'web': return misfit.measuredMm < 0
-      ? `The holes for ${label} and ${otherName} run into each other by ${size(misfit.measuredMm)}.`
-      : `Between the holes for ${label} and ${otherName} only ${size(misfit.measuredMm)} of metal is left; ${size(misfit.limitMm)} is wanted.`
-    case 'edge': return misfit.measuredMm < 0
-      ? `The hole for ${label} reaches ${size(misfit.measuredMm)} over the edge of the sheet.`
-      : `The hole for ${label} leaves a lip of ${size(misfit.measuredMm)}; ${size(misfit.limitMm)} is wanted.`
-    case 'bezel-edge': return `The bezel of ${label} reaches ${size(misfit.measuredMm)} over the edge of the sheet.`
-    case 'face-zone': return `${label} covers ${otherName} by ${size(misfit.measuredMm)}.`
-    case 'depth': return `${label} goes ${size(misfit.measuredMm)} deep with its connectors; ${otherName} begins at ${size(misfit.limitMm)}: ${size(misfit.measuredMm - misfit.limitMm)} too deep.`
-    case 'bulkhead': return `${label} goes ${size(misfit.measuredMm)} deep with its connectors; there are ${size(misfit.limitMm)} behind the panel.`
-    case 'behind-overlap': return `Behind the face the boxes of ${label} and ${otherName} run into each other by ${size(misfit.measuredMm)}.`
-    case 'own-screw': return `A screw of ${label} comes out in its own hole by ${size(misfit.measuredMm)}: its entry in the catalogue is wrong.`
-    case 'seam': return `${label} lies across the seam of ${otherName} by ${size(misfit.measuredMm)}: the bay would not come out.`
-    case 'bay-lip': return `The hole for ${label} leaves ${size(misfit.measuredMm)} to the seam of ${otherName}; its frame and screws want ${size(misfit.limitMm)}.`
-    case 'screw-edge': return `A screw of ${label} leaves ${size(misfit.measuredMm)} of metal to the edge of the sheet; ${size(misfit.limitMm)} is wanted.`
-    case 'screw-zone': return `A screw of ${label} runs into ${otherName} by ${size(misfit.measuredMm)}.`
-    case 'screw': return `A screw of ${label} or ${otherName} comes out in the other's hole, by ${size(misfit.measuredMm)}.`
+    case 'bezel-overlap':
+      return `The bezels of ${label} and ${otherName} overlap by ${size(misfit.measuredMm)}.`
+    case 'web':
+      return misfit.measuredMm < 0
+        ? `The holes for ${label} and ${otherName} run into each other by ${size(misfit.measuredMm)}.`
+        : `Between the holes for ${label} and ${otherName} only ${size(misfit.measuredMm)} of metal is left; ${size(misfit.limitMm)} is wanted.`
+    case 'edge':
+      return misfit.measuredMm < 0
+        ? `The hole for ${label} reaches ${size(misfit.measuredMm)} over the edge of the sheet.`
+        : `The hole for ${label} leaves a lip of ${size(misfit.measuredMm)}; ${size(misfit.limitMm)} is wanted.`
+    case 'bezel-edge':
+      return `The bezel of ${label} reaches ${size(misfit.measuredMm)} over the edge of the sheet.`
+    case 'face-zone':
+      return `${label} covers ${otherName} by ${size(misfit.measuredMm)}.`
+    case 'depth':
+      return `${label} goes ${size(misfit.measuredMm)} deep with its connectors; ${otherName} begins at ${size(misfit.limitMm)}: ${size(misfit.measuredMm - misfit.limitMm)} too deep.`
+    case 'bulkhead':
+      return `${label} goes ${size(misfit.measuredMm)} deep with its connectors; there are ${size(misfit.limitMm)} behind the panel.`
+    case 'behind-overlap':
+      return `Behind the face the boxes of ${label} and ${otherName} run into each other by ${size(misfit.measuredMm)}.`
+    case 'own-screw':
+      return `A screw of ${label} comes out in its own hole by ${size(misfit.measuredMm)}: its entry in the catalogue is wrong.`
+    case 'seam':
+      return `${label} lies across the seam of ${otherName} by ${size(misfit.measuredMm)}: the bay would not come out.`
+    case 'bay-lip':
+      return `The hole for ${label} leaves ${size(misfit.measuredMm)} to the seam of ${otherName}; its frame and screws want ${size(misfit.limitMm)}.`
+    case 'screw-edge':
+      return `A screw of ${label} leaves ${size(misfit.measuredMm)} of metal to the edge of the sheet; ${size(misfit.limitMm)} is wanted.`
+    case 'screw-zone':
+      return `A screw of ${label} runs into ${otherName} by ${size(misfit.measuredMm)}.`
+    case 'screw':
+      return `A screw of ${label} or ${otherName} comes out in the other's hole, by ${size(misfit.measuredMm)}.`
   }
 }
 
@@ -165,7 +352,13 @@ export interface PanelReport {
 }
 
 /** Whether a unit could stand at (x, y) among the others with nothing in its way. */
-export function stands(unit: { id: string, label: string, item: Placed['item'] }, x: number, y: number, others: readonly Placed[], ground: Ground): boolean {
+export function stands(
+  unit: { id: string; label: string; item: Placed['item'] },
+  x: number,
+  y: number,
+  others: readonly Placed[],
+  ground: Ground
+): boolean {
   const { face } = unit.item
   if (!face) return false
   // The bezels alone first: on a busy panel they settle nearly every point.
@@ -174,9 +367,11 @@ export function stands(unit: { id: string, label: string, item: Placed['item'] }
   if (ground.faceZones.some(zone => gap(bezel, zone.figure) < -TOUCH_MM)) return false
   const trial = setDown(unit, x, y)!
   // The neighbours first: most of them are told apart by one distance, the sheet's edge takes many.
-  return others.every(other => other.id === unit.id || misfitsBetween(trial, other, ground.panel.leastWebMm).length === 0)
+  return (
+    others.every(other => other.id === unit.id || misfitsBetween(trial, other, ground.panel.leastWebMm).length === 0) &&
     // A wrong entry in the catalogue is no matter of where it stands.
-    && misfitsWithGround(trial, ground).every(misfit => misfit.code === 'own-screw')
+    misfitsWithGround(trial, ground).every(misfit => misfit.code === 'own-screw')
+  )
 }
 
 /** A millimetre is as near as a person sets a hole out; a remedy's move is rounded up to a tenth so that it is not short. */
@@ -200,16 +395,31 @@ function travelFromEdge(unit: Placed, [ux, uy]: PointMm, ground: Ground): number
  * Straight moves of either of the two, or away from the edge, that cure all that is wrong between them, the
  * shortest first, and only such as bring nothing else into the way.
  */
-function moveRemedies(unit: Placed, misfits: readonly Misfit[], all: readonly Placed[], ground: Ground, optionId: string, fixed: ReadonlySet<string>): Remedy[] {
+function moveRemedies(
+  unit: Placed,
+  misfits: readonly Misfit[],
+  all: readonly Placed[],
+  ground: Ground,
+  optionId: string,
+  fixed: ReadonlySet<string>
+): Remedy[] {
   if (optionId === AS_FOUND) return []
-  const pairs = misfits.flatMap(misfit => misfit.pair ? [{ ...misfit.pair, want: misfit.code === 'web' ? misfit.limitMm : 0 }] : [])
+  const pairs = misfits.flatMap(misfit =>
+    misfit.pair ? [{ ...misfit.pair, want: misfit.code === 'web' ? misfit.limitMm : 0 }] : []
+  )
   const byEdge = misfits.some(misfit => AT_EDGE.has(misfit.code))
   if (pairs.length === 0 && !byEdge) return []
   const other = all.find(one => one.id === misfits[0]!.other)
-  const offers = DIRECTIONS.flatMap((direction) => {
+  const offers = DIRECTIONS.flatMap(direction => {
     const travel = (who: Placed, mine: 'mine' | 'theirs') => ({
-      who, direction,
-      mm: roundOut(Math.max(mine === 'mine' && byEdge ? travelFromEdge(unit, direction, ground) : 0, ...pairs.map(pair => travelApart(pair[mine], pair[mine === 'mine' ? 'theirs' : 'mine'], pair.want, direction))))
+      who,
+      direction,
+      mm: roundOut(
+        Math.max(
+          mine === 'mine' && byEdge ? travelFromEdge(unit, direction, ground) : 0,
+          ...pairs.map(pair => travelApart(pair[mine], pair[mine === 'mine' ? 'theirs' : 'mine'], pair.want, direction))
+        )
+      )
     })
     return other ? [travel(unit, 'mine'), travel(other, 'theirs')] : [travel(unit, 'mine')]
   })
@@ -220,12 +430,24 @@ function moveRemedies(unit: Placed, misfits: readonly Misfit[], all: readonly Pl
     .slice(0, 2)
     .map(({ who, direction, mm }) => ({
       text: `Move ${who.label} ${formatLength(mm, 'metric')} (${formatLength(mm, 'inch')}) ${WAYS[DIRECTIONS.indexOf(direction)]}; nothing else is in its way there.`,
-      edits: [{ type: 'unit.move', option: optionId, unit: who.id, xMm: who.x + direction[0] * mm, yMm: who.y + direction[1] * mm }]
+      edits: [
+        {
+          type: 'unit.move',
+          option: optionId,
+          unit: who.id,
+          xMm: who.x + direction[0] * mm,
+          yMm: who.y + direction[1] * mm
+        }
+      ]
     }))
 }
 const WAYS = ['right', 'left', 'up', 'down'] as const
 
-const ALSO: Partial<Record<Misfit['code'], string>> = { 'web': 'holes', 'behind-overlap': 'boxes behind the face', 'screw': 'screws' }
+const ALSO: Partial<Record<Misfit['code'], string>> = {
+  'web': 'holes',
+  'behind-overlap': 'boxes behind the face',
+  'screw': 'screws'
+}
 
 /** What else meets where two units overlap already: one cause, one snag. */
 function also(rest: readonly Misfit[]): string {
@@ -250,9 +472,13 @@ export function examinePanel(design: Design): PanelReport {
     if (!first) return
     snags.push({
       id: `panel.${first.code}:${[unit.id, first.other].join(':')}`,
-      code: `panel.${first.code}`, weight: WEIGHT[first.code],
+      code: `panel.${first.code}`,
+      weight: WEIGHT[first.code],
       subjects: [unit.id, ...(placed.some(one => one.id === first.other) ? [first.other] : [])],
-      measured: first.measuredMm, limit: first.limitMm, unit: 'mm', basis: first.basis,
+      measured: first.measuredMm,
+      limit: first.limitMm,
+      unit: 'mm',
+      basis: first.basis,
       text: words(unit.label, first) + also(misfits.slice(1)),
       remedies: moveRemedies(unit, misfits, placed, ground, design.optionId, fixed)
     })
@@ -264,14 +490,20 @@ export function examinePanel(design: Design): PanelReport {
     for (const misfit of alone.misfits) report(unit, [misfit])
     if (unit.cutout) {
       const metal = alone.metalMm
-      if (metal < least) { least = metal; between = [unit.label, 'the edge'] }
+      if (metal < least) {
+        least = metal
+        between = [unit.label, 'the edge']
+      }
     }
     for (let j = index + 1; j < placed.length; j++) {
       const other = placed[j]!
       report(unit, misfitsBetween(unit, other, ground.panel.leastWebMm))
       if (unit.cutout && other.cutout && !shareOpening(unit, other, ground.panel.leastWebMm)) {
         const web = gap(unit.cutout, other.cutout)
-        if (web < least) { least = web; between = [unit.label, other.label] }
+        if (web < least) {
+          least = web
+          between = [unit.label, other.label]
+        }
       }
     }
   })
@@ -279,15 +511,23 @@ export function examinePanel(design: Design): PanelReport {
   for (const id of unplaced) {
     const unit = onPanel.find(one => one.id === id)!
     snags.push({
-      id: `panel.unplaced:${id}`, code: 'panel.unplaced', weight: 'needs a decision', subjects: [id],
+      id: `panel.unplaced:${id}`,
+      code: 'panel.unplaced',
+      weight: 'needs a decision',
+      subjects: [id],
       basis: { kind: 'entered', source: 'position on the panel' },
       text: `${unit.label} belongs on the panel and has no position yet. In Lay out, drag it from the tray or type its position.`,
       remedies: []
     })
   }
   return {
-    snags, placed, unplaced,
-    leastMetalMm: between && least, leastMetalBetween: between,
-    cutShare: placed.reduce((sum, unit) => sum + (unit.cutout ? figureAreaMm2(unit.cutout) : 0), 0) / areaMm2(ground.panel.outline)
+    snags,
+    placed,
+    unplaced,
+    leastMetalMm: between && least,
+    leastMetalBetween: between,
+    cutShare:
+      placed.reduce((sum, unit) => sum + (unit.cutout ? figureAreaMm2(unit.cutout) : 0), 0) /
+      areaMm2(ground.panel.outline)
   }
 }

@@ -7,9 +7,9 @@ import { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } fr
 
 export interface Fit {
   /** A place where the item stands with nothing in its way. */
-  at?: { xMm: number, yMm: number }
+  at?: { xMm: number; yMm: number }
   /** When there is none: where it comes nearest to fitting, and what is in its way there. */
-  nearest?: { xMm: number, yMm: number, misfits: Misfit[] }
+  nearest?: { xMm: number; yMm: number; misfits: Misfit[] }
   /** When there is none: whether the bare sheet would take it, with the units in the way moved. */
   bare?: boolean
 }
@@ -22,13 +22,19 @@ const MISS_MM = 0.1
 const ANY_MM = 5
 
 /** Places on top of and under trays that stand already: there no metal is wanted between, which the grown shapes do not know. */
-export function stackPlaces(item: Item, others: readonly Placed[], ground: Ground): { xMm: number, yMm: number }[] {
+export function stackPlaces(item: Item, others: readonly Placed[], ground: Ground): { xMm: number; yMm: number }[] {
   if (!item.face?.stack) return []
   const mine = extent(setDown({ id: '\u0000trial', label: '', item }, 0, 0)!.bezel)
-  return others.filter(other => other.item.face?.stack).flatMap((other) => {
-    const e = extent(other.bezel)
-    return [{ xMm: other.x, yMm: e.minY - mine.maxY }, { xMm: other.x, yMm: e.maxY - mine.minY }]
-  }).filter(({ xMm, yMm }) => stands({ id: '\u0000trial', label: '', item }, xMm, yMm, others, ground))
+  return others
+    .filter(other => other.item.face?.stack)
+    .flatMap(other => {
+      const e = extent(other.bezel)
+      return [
+        { xMm: other.x, yMm: e.minY - mine.maxY },
+        { xMm: other.x, yMm: e.maxY - mine.minY }
+      ]
+    })
+    .filter(({ xMm, yMm }) => stands({ id: '\u0000trial', label: '', item }, xMm, yMm, others, ground))
 }
 
 /**
@@ -46,7 +52,13 @@ export function findPlace(item: Item, others: readonly Placed[], ground: Ground,
   const best = missOf(item, [], ground)
   if (!best) return { bare }
   const small = firstFree(freeGround(cutDown(item, best.mm, best.measure), [], ground, COARSE_MM)) ?? { xMm: 0, yMm: 0 }
-  return { bare, nearest: { ...small, misfits: misfitsWithGround(setDown({ id: '\u0000trial', label: item.name, item }, small.xMm, small.yMm)!, ground) } }
+  return {
+    bare,
+    nearest: {
+      ...small,
+      misfits: misfitsWithGround(setDown({ id: '\u0000trial', label: item.name, item }, small.xMm, small.yMm)!, ground)
+    }
+  }
 }
 
 /** Steps in which the bare sheet is looked over for the place with least in its way. */
@@ -60,21 +72,32 @@ function leastInTheWay(item: Item, free: FreeGround, others: readonly Placed[], 
   for (const row of free.rows) {
     if (last - row.y < LOOK_MM) continue
     last = row.y
-    for (const [from, to] of row.runs) for (let x = from; x <= to; x += LOOK_MM) {
-      const here = setDown({ id: '\u0000trial', label: item.name, item }, x, row.y)!
-      const misfits = others.flatMap(other => misfitsBetween(here, other, ground.panel.leastWebMm))
-      const sum = misfits.reduce((total, misfit) => total + misfit.limitMm - misfit.measuredMm, 0)
-      if (sum < least) { least = sum; nearest = { xMm: x, yMm: row.y, misfits } }
-    }
+    for (const [from, to] of row.runs)
+      for (let x = from; x <= to; x += LOOK_MM) {
+        const here = setDown({ id: '\u0000trial', label: item.name, item }, x, row.y)!
+        const misfits = others.flatMap(other => misfitsBetween(here, other, ground.panel.leastWebMm))
+        const sum = misfits.reduce((total, misfit) => total + misfit.limitMm - misfit.measuredMm, 0)
+        if (sum < least) {
+          least = sum
+          nearest = { xMm: x, yMm: row.y, misfits }
+        }
+      }
   }
   return nearest
 }
 
-export interface Miss { measure: 'width' | 'height' | 'depth', mm: number }
+export interface Miss {
+  measure: 'width' | 'height' | 'depth'
+  mm: number
+}
 /** By how much an item misses: the measure in which cutting it down by least would make it fit; nothing when no cutting would. */
 export function missOf(item: Item, others: readonly Placed[], ground: Ground): Miss | undefined {
   const size = extent(setDown({ id: '', label: '', item }, 0, 0)!.bezel)
-  const most = { width: size.maxX - size.minX - 0.5, height: size.maxY - size.minY - 0.5, depth: item.body?.depthMm ?? 0 }
+  const most = {
+    width: size.maxX - size.minX - 0.5,
+    height: size.maxY - size.minY - 0.5,
+    depth: item.body?.depthMm ?? 0
+  }
   let best: Miss | undefined
   for (const measure of ['depth', 'width', 'height'] as const) {
     const fits = (mm: number) => anyFree(cutDown(item, mm, measure), others, ground, ANY_MM)
@@ -82,7 +105,11 @@ export function missOf(item: Item, others: readonly Placed[], ground: Ground): M
     let yes = Math.min(most[measure], best?.mm ?? Infinity)
     if (yes <= 1 || !fits(yes)) continue
     let no = 0
-    while (yes - no > MISS_MM) { const middle = (no + yes) / 2; if (fits(middle)) yes = middle; else no = middle }
+    while (yes - no > MISS_MM) {
+      const middle = (no + yes) / 2
+      if (fits(middle)) yes = middle
+      else no = middle
+    }
     if (!best || yes < best.mm - MISS_MM) best = { measure, mm: Math.ceil(yes * 10) / 10 }
   }
   return best
@@ -94,9 +121,9 @@ export interface Change {
   id: string
   name: string
   /** Where it would go; absent when it finds no other place and would have to come off the face. */
-  to?: { xMm: number, yMm: number, awayMm: number }
+  to?: { xMm: number; yMm: number; awayMm: number }
   /** Where the item would stand then. */
-  at: { xMm: number, yMm: number }
+  at: { xMm: number; yMm: number }
 }
 
 /**
@@ -104,7 +131,12 @@ export interface Change {
  * zone is taken away in turn; where the item then fits, the thing is set down again as near as it can be.
  * @param fixed ids of units that stay
  */
-export function* leastChange(item: Item, others: readonly Placed[], ground: Ground, fixed: ReadonlySet<string> = new Set()): Steps<Change[]> {
+export function* leastChange(
+  item: Item,
+  others: readonly Placed[],
+  ground: Ground,
+  fixed: ReadonlySet<string> = new Set()
+): Steps<Change[]> {
   const found: Change[] = []
   const trial = { id: '\u0000trial', label: item.name, item }
   for (const [index, other] of others.entries()) {
@@ -116,8 +148,13 @@ export function* leastChange(item: Item, others: readonly Placed[], ground: Grou
     const free = freeGround(item, rest, ground, COARSE_MM)
     let best: Change | undefined
     for (const at of corners(free, other.x, other.y)) {
-      const there = nearestFree(freeGround(other.item, [...rest, setDown(trial, at.xMm, at.yMm)!], ground, COARSE_MM), other.x, other.y)
-      if (!best || (there && (!best.to || there.awayMm < best.to.awayMm))) best = { what: 'unit', id: other.id, name: other.label, at, to: there }
+      const there = nearestFree(
+        freeGround(other.item, [...rest, setDown(trial, at.xMm, at.yMm)!], ground, COARSE_MM),
+        other.x,
+        other.y
+      )
+      if (!best || (there && (!best.to || there.awayMm < best.to.awayMm)))
+        best = { what: 'unit', id: other.id, name: other.label, at, to: there }
     }
     if (best) found.push(best)
   }
@@ -136,7 +173,10 @@ export function* leastChange(item: Item, others: readonly Placed[], ground: Grou
 }
 
 /** A place that comes free when several units leave the face. */
-export interface Clearing { at: { xMm: number, yMm: number }, off: { id: string, name: string }[] }
+export interface Clearing {
+  at: { xMm: number; yMm: number }
+  off: { id: string; name: string }[]
+}
 /** Steps in which the sheet is looked over for the place where fewest units are in the way. */
 const CLEARING_MM = 8
 
@@ -146,32 +186,47 @@ const CLEARING_MM = 8
  * @param fixed ids of units that stay
  * @returns nothing where even the bare sheet would not take it, or only what stays is in the way
  */
-export function* fewestOff(item: Item, others: readonly Placed[], ground: Ground, fixed: ReadonlySet<string> = new Set()): Steps<Clearing | undefined> {
+export function* fewestOff(
+  item: Item,
+  others: readonly Placed[],
+  ground: Ground,
+  fixed: ReadonlySet<string> = new Set()
+): Steps<Clearing | undefined> {
   const stay = others.filter(one => fixed.has(one.id))
   const free = freeGround(item, stay, ground, CLEARING_MM)
   const movable = others.filter(one => !fixed.has(one.id))
   const trial = { id: '\u0000trial', label: item.name, item }
-  let best: { off: Placed[], inTheWay: number, x: number, y: number } | undefined
+  let best: { off: Placed[]; inTheWay: number; x: number; y: number } | undefined
   for (const [index, row] of free.rows.entries()) {
     if (index % 8 === 0) yield { done: index, of: free.rows.length }
-    for (const [from, to] of row.runs) for (let x = from; ; x = Math.min(to, x + CLEARING_MM)) {
-      const here = setDown(trial, x, row.y)!
-      const off: Placed[] = []
-      let inTheWay = 0
-      for (const other of movable) {
-        const misfits = misfitsBetween(here, other, ground.panel.leastWebMm)
-        if (misfits.length === 0) continue
-        off.push(other)
-        inTheWay += misfits[0]!.limitMm - misfits[0]!.measuredMm
-        if (best && off.length > best.off.length) break
+    for (const [from, to] of row.runs)
+      for (let x = from; ; x = Math.min(to, x + CLEARING_MM)) {
+        const here = setDown(trial, x, row.y)!
+        const off: Placed[] = []
+        let inTheWay = 0
+        for (const other of movable) {
+          const misfits = misfitsBetween(here, other, ground.panel.leastWebMm)
+          if (misfits.length === 0) continue
+          off.push(other)
+          inTheWay += misfits[0]!.limitMm - misfits[0]!.measuredMm
+          if (best && off.length > best.off.length) break
+        }
+        if (!best || off.length < best.off.length || (off.length === best.off.length && inTheWay < best.inTheWay))
+          best = { off, inTheWay, x, y: row.y }
+        if (x >= to) break
       }
-      if (!best || off.length < best.off.length || off.length === best.off.length && inTheWay < best.inTheWay) best = { off, inTheWay, x, y: row.y }
-      if (x >= to) break
-    }
   }
   if (!best) return undefined
   const gone = new Set(best.off.map(one => one.id))
-  const at = nearestFree(freeGround(item, others.filter(one => !gone.has(one.id)), ground), best.x, best.y)
+  const at = nearestFree(
+    freeGround(
+      item,
+      others.filter(one => !gone.has(one.id)),
+      ground
+    ),
+    best.x,
+    best.y
+  )
   return at && { at: { xMm: at.xMm, yMm: at.yMm }, off: best.off.map(one => ({ id: one.id, name: one.label })) }
 }
 
@@ -180,18 +235,50 @@ function clearOf(id: string, x: number, y: number, others: readonly Placed[], gr
   const zone = ground.panel.zones.find(one => one.id === id)!
   const figure = zoneFigure(shiftZone(zone, -x, -y))
   const e = extent(figure)
-  const shape = figure.kind === 'circle' ? { shape: 'round' as const, diameterMm: figure.r * 2 } : { shape: 'rectangle' as const, widthMm: e.maxX - e.minX, heightMm: e.maxY - e.minY, cornerMm: 0 }
-  const stand: Item = { id: 'zone', name: zone.name, maker: 'airframe', kind: 'airframe part', summary: '', face: { bezel: shape, screws: [], stack: false }, massKg: 0, ports: [], provides: [], needs: [], approvals: [], priceCents: 0, labourHours: 0, removeHours: 0, mounts: ['panel'] }
+  const shape =
+    figure.kind === 'circle'
+      ? { shape: 'round' as const, diameterMm: figure.r * 2 }
+      : { shape: 'rectangle' as const, widthMm: e.maxX - e.minX, heightMm: e.maxY - e.minY, cornerMm: 0 }
+  const stand: Item = {
+    id: 'zone',
+    name: zone.name,
+    maker: 'airframe',
+    kind: 'airframe part',
+    summary: '',
+    face: { bezel: shape, screws: [], stack: false },
+    massKg: 0,
+    ports: [],
+    provides: [],
+    needs: [],
+    approvals: [],
+    priceCents: 0,
+    labourHours: 0,
+    removeHours: 0,
+    mounts: ['panel']
+  }
   const rest = groundOf({ ...ground.panel, bays: [], zones: ground.panel.zones.filter(one => one.id !== id) })
   return nearestFree(freeGround(stand, others, rest, COARSE_MM), x, y)
 }
 
 /** Points of a free ground worth trying: its ends in every direction, and the nearest and farthest from a point. */
-function corners(free: FreeGround, x: number, y: number): { xMm: number, yMm: number }[] {
-  const ends = free.rows.flatMap(row => row.runs.flatMap(([from, to]) => [{ xMm: from, yMm: row.y }, { xMm: to, yMm: row.y }]))
+function corners(free: FreeGround, x: number, y: number): { xMm: number; yMm: number }[] {
+  const ends = free.rows.flatMap(row =>
+    row.runs.flatMap(([from, to]) => [
+      { xMm: from, yMm: row.y },
+      { xMm: to, yMm: row.y }
+    ])
+  )
   if (ends.length === 0) return []
-  const most = (value: (p: { xMm: number, yMm: number }) => number) => ends.reduce((a, b) => value(b) > value(a) ? b : a)
-  const away = (p: { xMm: number, yMm: number }) => Math.hypot(p.xMm - x, p.yMm - y)
-  const found = [most(p => p.xMm), most(p => -p.xMm), most(p => p.yMm), most(p => -p.yMm), most(away), most(p => -away(p))]
+  const most = (value: (p: { xMm: number; yMm: number }) => number) =>
+    ends.reduce((a, b) => (value(b) > value(a) ? b : a))
+  const away = (p: { xMm: number; yMm: number }) => Math.hypot(p.xMm - x, p.yMm - y)
+  const found = [
+    most(p => p.xMm),
+    most(p => -p.xMm),
+    most(p => p.yMm),
+    most(p => -p.yMm),
+    most(away),
+    most(p => -away(p))
+  ]
   return found.filter((p, i) => found.findIndex(q => q.xMm === p.xMm && q.yMm === p.yMm) === i)
 }

@@ -1,5 +1,16 @@
 import type { Item } from '../catalogue'
-import { bounds, convexPieces, extent, figureAt, hull, inside, pointsOf, pointToBox, type Figure, type PointMm } from './geometry'
+import {
+  bounds,
+  convexPieces,
+  extent,
+  figureAt,
+  hull,
+  inside,
+  pointsOf,
+  pointToBox,
+  type Figure,
+  type PointMm
+} from './geometry'
 import { SCREW_BEHIND_MM, screwEdgeMm, TOUCH_MM } from './check'
 import { levelRuns } from './strength'
 import { setDown, type Ground, type Placed } from './place'
@@ -14,7 +25,7 @@ export interface FreeGround {
   /** Distance between rows, in mm. */
   readonly stepMm: number
   /** From the top down; runs from left to right, `[from, to]` of the centre of the bezel. */
-  readonly rows: readonly { readonly y: number, readonly runs: readonly (readonly [number, number])[] }[]
+  readonly rows: readonly { readonly y: number; readonly runs: readonly (readonly [number, number])[] }[]
   /** Rounded in: between two rows the shorter one counts. */
   readonly areaMm2: number
 }
@@ -24,7 +35,12 @@ export interface FreeGround {
  * sides set off by the rounding, four numbers each (from x, y to x, y): the boundary but for the rounded corners.
  */
 interface Piece {
-  readonly xs: Float64Array, readonly ys: Float64Array, readonly sides: Float64Array, readonly round: number, readonly low: number, readonly high: number
+  readonly xs: Float64Array
+  readonly ys: Float64Array
+  readonly sides: Float64Array
+  readonly round: number
+  readonly low: number
+  readonly high: number
   /** Where the ring is a point or an upright box: its ends, so that a row's run is a sum and a root. */
   readonly box: readonly [x0: number, x1: number, y0: number, y1: number] | undefined
   /** Its run in the row last asked for; `from > to` when it misses it. */
@@ -32,10 +48,12 @@ interface Piece {
   to: number
 }
 
-const ringOf = (f: Exclude<Figure, { kind: 'many' }>): { ring: readonly PointMm[], round: number } =>
-  f.kind === 'circle' ? { ring: [[f.x, f.y]], round: f.r } : { ring: pointsOf(f), round: f.kind === 'box' ? f.c ?? 0 : 0 }
+const ringOf = (f: Exclude<Figure, { kind: 'many' }>): { ring: readonly PointMm[]; round: number } =>
+  f.kind === 'circle'
+    ? { ring: [[f.x, f.y]], round: f.r }
+    : { ring: pointsOf(f), round: f.kind === 'box' ? (f.c ?? 0) : 0 }
 /** A figure as convex rounded rings. */
-function convexOf(f: Figure): { ring: readonly PointMm[], round: number }[] {
+function convexOf(f: Figure): { ring: readonly PointMm[]; round: number }[] {
   if (f.kind === 'many') return f.parts.flatMap(convexOf)
   if (f.kind === 'poly') return convexPieces(f.points).map(ring => ({ ring, round: 0 }))
   return [ringOf(f)]
@@ -59,25 +77,50 @@ function piece(ring: readonly PointMm[], round: number): Piece {
   const hands = n < 3 ? [1, -1] : twice >= 0 ? [1] : [-1]
   const sides = new Float64Array(n < 2 ? 0 : n * hands.length * 4)
   let at = 0
-  if (n > 1) for (const hand of hands) for (let i = 0; i < n; i++) {
-    const j = (i + 1) % n
-    const length = Math.hypot(xs[j]! - xs[i]!, ys[j]! - ys[i]!) || 1
-    const nx = (ys[j]! - ys[i]!) / length * round * hand
-    const ny = (xs[i]! - xs[j]!) / length * round * hand
-    sides[at++] = xs[i]! + nx; sides[at++] = ys[i]! + ny; sides[at++] = xs[j]! + nx; sides[at++] = ys[j]! + ny
+  if (n > 1)
+    for (const hand of hands)
+      for (let i = 0; i < n; i++) {
+        const j = (i + 1) % n
+        const length = Math.hypot(xs[j]! - xs[i]!, ys[j]! - ys[i]!) || 1
+        const nx = ((ys[j]! - ys[i]!) / length) * round * hand
+        const ny = ((xs[i]! - xs[j]!) / length) * round * hand
+        sides[at++] = xs[i]! + nx
+        sides[at++] = ys[i]! + ny
+        sides[at++] = xs[j]! + nx
+        sides[at++] = ys[j]! + ny
+      }
+  const upright = n === 1 || (n === 4 && xs.every((x, i) => x === xs[(i + 1) % 4] || ys[i] === ys[(i + 1) % 4]))
+  return {
+    xs,
+    ys,
+    sides,
+    round,
+    low: low - round,
+    high: high + round,
+    box: upright ? [Math.min(...xs), Math.max(...xs), low, high] : undefined,
+    from: 0,
+    to: 0
   }
-  const upright = n === 1 || n === 4 && xs.every((x, i) => x === xs[(i + 1) % 4] || ys[i] === ys[(i + 1) % 4])
-  return { xs, ys, sides, round, low: low - round, high: high + round, box: upright ? [Math.min(...xs), Math.max(...xs), low, high] : undefined, from: 0, to: 0 }
 }
 
 /** Where the centre must not be so that the item's figure (about the origin) keeps `apart` from an obstacle. */
-function grown(mine: Figure, obstacle: readonly { ring: readonly PointMm[], round: number }[], apart: number): Piece[] {
-  return convexOf(mine).flatMap(own => obstacle.map((other) => {
-    const round = own.round + other.round + apart
-    if (own.ring.length === 1) return piece(other.ring.map(([x, y]): PointMm => [x - own.ring[0]![0], y - own.ring[0]![1]]), round)
-    if (other.ring.length === 1) return piece(own.ring.map(([x, y]): PointMm => [other.ring[0]![0] - x, other.ring[0]![1] - y]), round)
-    return piece(hull(own.ring.flatMap(([x, y]) => other.ring.map(([ox, oy]): PointMm => [ox - x, oy - y]))), round)
-  }))
+function grown(mine: Figure, obstacle: readonly { ring: readonly PointMm[]; round: number }[], apart: number): Piece[] {
+  return convexOf(mine).flatMap(own =>
+    obstacle.map(other => {
+      const round = own.round + other.round + apart
+      if (own.ring.length === 1)
+        return piece(
+          other.ring.map(([x, y]): PointMm => [x - own.ring[0]![0], y - own.ring[0]![1]]),
+          round
+        )
+      if (other.ring.length === 1)
+        return piece(
+          own.ring.map(([x, y]): PointMm => [other.ring[0]![0] - x, other.ring[0]![1] - y]),
+          round
+        )
+      return piece(hull(own.ring.flatMap(([x, y]) => other.ring.map(([ox, oy]): PointMm => [ox - x, oy - y]))), round)
+    })
+  )
 }
 
 /** Notes where a level line at y runs through a piece. */
@@ -93,18 +136,19 @@ function noteRun(piece: Piece, y: number): void {
   }
   let from = Infinity
   let to = -Infinity
-  if (round > 0) for (let i = 0; i < xs.length; i++) {
-    const up = y - ys[i]!
-    if (up >= round || up <= -round) continue
-    const half = Math.sqrt(round * round - up * up)
-    if (xs[i]! - half < from) from = xs[i]! - half
-    if (xs[i]! + half > to) to = xs[i]! + half
-  }
+  if (round > 0)
+    for (let i = 0; i < xs.length; i++) {
+      const up = y - ys[i]!
+      if (up >= round || up <= -round) continue
+      const half = Math.sqrt(round * round - up * up)
+      if (xs[i]! - half < from) from = xs[i]! - half
+      if (xs[i]! + half > to) to = xs[i]! + half
+    }
   for (let i = 0; i < sides.length; i += 4) {
     const ay = sides[i + 1]!
     const by = sides[i + 3]!
-    if ((ay < y) === (by < y)) continue
-    const x = sides[i]! + (sides[i + 2]! - sides[i]!) * (y - ay) / (by - ay)
+    if (ay < y === by < y) continue
+    const x = sides[i]! + ((sides[i + 2]! - sides[i]!) * (y - ay)) / (by - ay)
     if (x < from) from = x
     if (x > to) to = x
   }
@@ -113,25 +157,39 @@ function noteRun(piece: Piece, y: number): void {
 }
 
 /** What of the item must keep how far from something. */
-interface Keep { mine: Figure, apart: number }
+interface Keep {
+  mine: Figure
+  apart: number
+}
 /** Leaves out what another one looks after: a figure grown by its clearance that lies inside another one grown by its own. */
 function leading(keeps: readonly Keep[]): Keep[] {
   const covers = (outer: Keep, inner: Keep): boolean => {
     const e = extent(inner.mine)
-    return [e.minX, e.maxX].every(x => [e.minY, e.maxY].every((y) => {
-      const far = outer.mine.kind === 'circle' ? Math.hypot(x - outer.mine.x, y - outer.mine.y) - outer.mine.r : outer.mine.kind === 'box' ? pointToBox(x, y, outer.mine) : Infinity
-      return far + inner.apart <= outer.apart
-    }))
+    return [e.minX, e.maxX].every(x =>
+      [e.minY, e.maxY].every(y => {
+        const far =
+          outer.mine.kind === 'circle'
+            ? Math.hypot(x - outer.mine.x, y - outer.mine.y) - outer.mine.r
+            : outer.mine.kind === 'box'
+              ? pointToBox(x, y, outer.mine)
+              : Infinity
+        return far + inner.apart <= outer.apart
+      })
+    )
   }
-  return keeps.filter((inner, i) => !keeps.some((outer, j) => i !== j && covers(outer, inner) && (!covers(inner, outer) || j < i)))
+  return keeps.filter(
+    (inner, i) => !keeps.some((outer, j) => i !== j && covers(outer, inner) && (!covers(inner, outer) || j < i))
+  )
 }
 
-const segments = (ring: readonly PointMm[]) => ring.map((p, i) => ({ ring: [p, ring[(i + 1) % ring.length]!], round: 0 }))
+const segments = (ring: readonly PointMm[]) =>
+  ring.map((p, i) => ({ ring: [p, ring[(i + 1) % ring.length]!], round: 0 }))
 
 /** Whether a figure, or the upright box around it, lies within a circle or a box, so that keeping the outer clear keeps the inner clear. */
 function within(inner: Figure, outer: Figure): boolean {
   if (outer.kind !== 'circle' && outer.kind !== 'box') return false
-  const away = (x: number, y: number) => outer.kind === 'circle' ? Math.hypot(x - outer.x, y - outer.y) - outer.r : pointToBox(x, y, outer)
+  const away = (x: number, y: number) =>
+    outer.kind === 'circle' ? Math.hypot(x - outer.x, y - outer.y) - outer.r : pointToBox(x, y, outer)
   if (inner.kind === 'circle') return away(inner.x, inner.y) <= -inner.r
   const e = extent(inner)
   return [e.minX, e.maxX].every(x => [e.minY, e.maxY].every(y => away(x, y) <= 0))
@@ -145,7 +203,12 @@ function leaveOut(found: Piece[], first: number): void {
   let kept = first
   for (let at = first; at < found.length; at++) {
     const one = found[at]!
-    if (!large.some(over => over !== one && hides(over, one) && (!hides(one, over) || large.indexOf(over) < large.indexOf(one)))) found[kept++] = one
+    if (
+      !large.some(
+        over => over !== one && hides(over, one) && (!hides(one, over) || large.indexOf(over) < large.indexOf(one))
+      )
+    )
+      found[kept++] = one
   }
   found.length = kept
 }
@@ -166,13 +229,16 @@ function hides(over: Piece, one: Piece): boolean {
 function pieces(trial: Placed, others: readonly Placed[], ground: Ground): Piece[] {
   const { panel } = ground
   const found: Piece[] = []
-  const keep = (mine: Figure, obstacle: readonly { ring: readonly PointMm[], round: number }[], apart: number) => { found.push(...grown(mine, obstacle, apart)) }
+  const keep = (mine: Figure, obstacle: readonly { ring: readonly PointMm[]; round: number }[], apart: number) => {
+    found.push(...grown(mine, obstacle, apart))
+  }
   const loose = trial.screws.filter(screw => !within(screw, trial.bezel))
   for (const other of others) {
     const first = found.length
     keep(trial.bezel, convexOf(other.bezel), 0)
     if (trial.cutout && other.cutout) keep(trial.cutout, convexOf(other.cutout), panel.leastWebMm - TOUCH_MM / 2)
-    if (trial.behind && other.behind && Math.min(trial.depthMm, other.depthMm) > 0) keep(trial.behind, convexOf(other.behind), 0)
+    if (trial.behind && other.behind && Math.min(trial.depthMm, other.depthMm) > 0)
+      keep(trial.behind, convexOf(other.behind), 0)
     const holeInBezel = other.cutout && within(other.cutout, other.bezel)
     if (other.cutout) for (const screw of holeInBezel ? loose : trial.screws) keep(screw, convexOf(other.cutout), 0)
     for (const screw of other.screws) {
@@ -191,9 +257,14 @@ function pieces(trial: Placed, others: readonly Placed[], ground: Ground): Piece
     if (zone.fromDepthMm < SCREW_BEHIND_MM) for (const screw of trial.screws) keep(screw, convexOf(figure), 0)
   }
   const bezel = { mine: trial.bezel, apart: 0 }
-  const hole = (apart: number): Keep[] => trial.cutout ? [{ mine: trial.cutout, apart: apart - TOUCH_MM / 2 }] : []
+  const hole = (apart: number): Keep[] => (trial.cutout ? [{ mine: trial.cutout, apart: apart - TOUCH_MM / 2 }] : [])
   const edge = segments(panel.outline)
-  for (const { mine, apart } of leading([...hole(panel.lipMm), bezel, ...trial.screws.map(screw => ({ mine: screw, apart: screwEdgeMm(screw) - TOUCH_MM / 2 }))])) keep(mine, edge, apart)
+  for (const { mine, apart } of leading([
+    ...hole(panel.lipMm),
+    bezel,
+    ...trial.screws.map(screw => ({ mine: screw, apart: screwEdgeMm(screw) - TOUCH_MM / 2 }))
+  ]))
+    keep(mine, edge, apart)
   for (const bay of panel.bays) {
     const seam = segments(bay.outline)
     for (const { mine, apart } of leading([...hole(bay.lipMm), bezel])) keep(mine, seam, apart)
@@ -205,15 +276,18 @@ function pieces(trial: Placed, others: readonly Placed[], ground: Ground): Piece
  * The free ground of an item among others.
  * @returns rows without runs where there is none; an item without a face, or deeper than the panel, has none at all
  */
-export const freeGround = (item: Item, others: readonly Placed[], ground: Ground, stepMm = 0.5): FreeGround => sweep(item, others, ground, stepMm, false)
+export const freeGround = (item: Item, others: readonly Placed[], ground: Ground, stepMm = 0.5): FreeGround =>
+  sweep(item, others, ground, stepMm, false)
 
 /** Whether there is any free ground; stops at the first. */
-export const anyFree = (item: Item, others: readonly Placed[], ground: Ground, stepMm: number): boolean => sweep(item, others, ground, stepMm, true).rows.some(row => row.runs.length > 0)
+export const anyFree = (item: Item, others: readonly Placed[], ground: Ground, stepMm: number): boolean =>
+  sweep(item, others, ground, stepMm, true).rows.some(row => row.runs.length > 0)
 
 function sweep(item: Item, others: readonly Placed[], ground: Ground, stepMm: number, firstOnly: boolean): FreeGround {
   const trial = setDown({ id: '\u0000trial', label: item.name, item }, 0, 0)
   const { panel } = ground
-  if (!trial || (trial.behind && trial.depthMm > panel.depthBehindMm + TOUCH_MM)) return { stepMm, rows: [], areaMm2: 0 }
+  if (!trial || (trial.behind && trial.depthMm > panel.depthBehindMm + TOUCH_MM))
+    return { stepMm, rows: [], areaMm2: 0 }
   const all = pieces(trial, others, ground)
   const box = bounds(panel.outline)
   const half = extent(trial.bezel)
@@ -234,7 +308,7 @@ function sweep(item: Item, others: readonly Placed[], ground: Ground, stepMm: nu
   let last = Infinity
   let lastFree = 0
   let areaMm2 = 0
-  const rows: { y: number, runs: [number, number][] }[] = []
+  const rows: { y: number; runs: [number, number][] }[] = []
   for (const y of levels) {
     // Tops and bottoms of neighbours in one line are one row.
     if (last - y < 0.002) continue
@@ -245,7 +319,10 @@ function sweep(item: Item, others: readonly Placed[], ground: Ground, stepMm: nu
       if (one.low >= y) continue
       noteRun(one, y)
       let at = count++
-      while (at > 0 && active[at - 1]!.from > one.from) { active[at] = active[at - 1]!; at-- }
+      while (at > 0 && active[at - 1]!.from > one.from) {
+        active[at] = active[at - 1]!
+        at--
+      }
       active[at] = one
     }
     active.length = count
@@ -273,8 +350,12 @@ function sweep(item: Item, others: readonly Placed[], ground: Ground, stepMm: nu
 }
 
 /** The free point nearest to a wanted one, or nothing. */
-export function nearestFree(free: FreeGround, x: number, y: number): { xMm: number, yMm: number, awayMm: number } | undefined {
-  let best: { xMm: number, yMm: number, awayMm: number } | undefined
+export function nearestFree(
+  free: FreeGround,
+  x: number,
+  y: number
+): { xMm: number; yMm: number; awayMm: number } | undefined {
+  let best: { xMm: number; yMm: number; awayMm: number } | undefined
   for (const row of free.rows) {
     const dy = Math.abs(row.y - y)
     if (best && dy >= best.awayMm) continue
@@ -288,14 +369,18 @@ export function nearestFree(free: FreeGround, x: number, y: number): { xMm: numb
 }
 
 /** The first free point from the top, from the left. */
-export function firstFree(free: FreeGround): { xMm: number, yMm: number } | undefined {
+export function firstFree(free: FreeGround): { xMm: number; yMm: number } | undefined {
   for (const row of free.rows) if (row.runs[0]) return { xMm: row.runs[0][0], yMm: row.y }
   return undefined
 }
 
 /** Whether a point is free, to within `slackMm` along a row and the step across. */
 export function isFree(free: FreeGround, x: number, y: number, slackMm = 0): boolean {
-  return free.rows.some(row => Math.abs(row.y - y) <= Math.max(free.stepMm / 2, slackMm) + 1e-9 && row.runs.some(([from, to]) => x >= from - slackMm && x <= to + slackMm))
+  return free.rows.some(
+    row =>
+      Math.abs(row.y - y) <= Math.max(free.stepMm / 2, slackMm) + 1e-9 &&
+      row.runs.some(([from, to]) => x >= from - slackMm && x <= to + slackMm)
+  )
 }
 
 /** The item cut down by so much across, up or in depth, screws left out: for saying by how much it misses. */
@@ -310,8 +395,13 @@ export function cutDown(item: Item, byMm: number, measure: 'width' | 'height' | 
   }
   const body = item.body && {
     ...item.body,
-    widthMm: Math.max(0.1, item.body.widthMm - (measure === 'width' ? byMm : 0)), heightMm: Math.max(0.1, item.body.heightMm - (measure === 'height' ? byMm : 0)),
+    widthMm: Math.max(0.1, item.body.widthMm - (measure === 'width' ? byMm : 0)),
+    heightMm: Math.max(0.1, item.body.heightMm - (measure === 'height' ? byMm : 0)),
     depthMm: Math.max(0, item.body.depthMm - (measure === 'depth' ? byMm : 0))
   }
-  return { ...item, face: { ...face, bezel: less(face.bezel), cutout: face.cutout && less(face.cutout), screws: [] }, body }
+  return {
+    ...item,
+    face: { ...face, bezel: less(face.bezel), cutout: face.cutout && less(face.cutout), screws: [] },
+    body
+  }
 }

@@ -5,12 +5,29 @@ import type { Shape } from '../catalogue'
  * Circles, upright rectangles, their corners square or rounded, and polygons; a compound cutout is many of them.
  * Distances between what is apart are exact.
  */
-export type Circle = { readonly kind: 'circle', readonly x: number, readonly y: number, readonly r: number }
+export type Circle = { readonly kind: 'circle'; readonly x: number; readonly y: number; readonly r: number }
 /** `c` is the radius of its corners; square ones where absent. */
-export type Box = { readonly kind: 'box', readonly x: number, readonly y: number, readonly w: number, readonly h: number, readonly c?: number }
+export type Box = {
+  readonly kind: 'box'
+  readonly x: number
+  readonly y: number
+  readonly w: number
+  readonly h: number
+  readonly c?: number
+}
 /** A closed polygon that does not cross itself; `x`, `y` is the point it is set down by. */
-export type Poly = { readonly kind: 'poly', readonly x: number, readonly y: number, readonly points: readonly PointMm[] }
-export type Many = { readonly kind: 'many', readonly x: number, readonly y: number, readonly parts: readonly (Circle | Box | Poly)[] }
+export type Poly = {
+  readonly kind: 'poly'
+  readonly x: number
+  readonly y: number
+  readonly points: readonly PointMm[]
+}
+export type Many = {
+  readonly kind: 'many'
+  readonly x: number
+  readonly y: number
+  readonly parts: readonly (Circle | Box | Poly)[]
+}
 export type Figure = Circle | Box | Poly | Many
 export type PointMm = readonly [number, number]
 
@@ -23,24 +40,32 @@ function flatsPoly(diameterMm: number, acrossMm: number, turned: boolean, x: num
   // Circumscribed: the corners of each arc's polygon lie just outside the circle, its ends on the flats.
   const out = r / Math.cos(corner / steps)
   const arc = [-steps, ...Array.from({ length: steps }, (_, i) => 2 * i + 1 - steps), steps].map((i): PointMm => {
-    const angle = i * corner / steps
+    const angle = (i * corner) / steps
     const radius = Math.abs(i) === steps ? r : out
     return [Math.cos(angle) * radius, Math.max(-half, Math.min(half, Math.sin(angle) * radius))]
   })
   const all = [...arc, ...arc.map(([px, py]): PointMm => [-px, -py])]
-  return { kind: 'poly', x, y, points: all.map(([px, py]): PointMm => turned ? [x - py, y + px] : [x + px, y + py]) }
+  return { kind: 'poly', x, y, points: all.map(([px, py]): PointMm => (turned ? [x - py, y + px] : [x + px, y + py])) }
 }
 
 /** A shape of the catalogue set down at a point. */
 export function figureAt(shape: Shape, x: number, y: number): Figure {
   switch (shape.shape) {
-    case 'round': return { kind: 'circle', x, y, r: shape.diameterMm / 2 }
+    case 'round':
+      return { kind: 'circle', x, y, r: shape.diameterMm / 2 }
     case 'rectangle': {
       const c = Math.min(shape.cornerMm, shape.widthMm / 2, shape.heightMm / 2)
-      return { kind: 'box', x, y, w: shape.widthMm, h: shape.heightMm, ...c > 0 && { c } }
+      return { kind: 'box', x, y, w: shape.widthMm, h: shape.heightMm, ...(c > 0 && { c }) }
     }
-    case 'flats': return flatsPoly(shape.diameterMm, shape.acrossMm, shape.turned, x, y)
-    case 'compound': return { kind: 'many', x, y, parts: shape.parts.map(part => figureAt(part.of, x + part.xMm, y + part.yMm) as Circle | Box | Poly) }
+    case 'flats':
+      return flatsPoly(shape.diameterMm, shape.acrossMm, shape.turned, x, y)
+    case 'compound':
+      return {
+        kind: 'many',
+        x,
+        y,
+        parts: shape.parts.map(part => figureAt(part.of, x + part.xMm, y + part.yMm) as Circle | Box | Poly)
+      }
   }
 }
 
@@ -53,12 +78,24 @@ export function shift<F extends Figure>(f: F, dx: number, dy: number): F {
 }
 
 /** The least upright box around a figure. */
-export function extent(f: Figure): { minX: number, minY: number, maxX: number, maxY: number } {
+export function extent(f: Figure): { minX: number; minY: number; maxX: number; maxY: number } {
   switch (f.kind) {
-    case 'circle': return { minX: f.x - f.r, minY: f.y - f.r, maxX: f.x + f.r, maxY: f.y + f.r }
-    case 'box': return { minX: f.x - f.w / 2, minY: f.y - f.h / 2, maxX: f.x + f.w / 2, maxY: f.y + f.h / 2 }
-    case 'poly': return bounds(f.points)
-    case 'many': return bounds(f.parts.flatMap((part): PointMm[] => { const e = extent(part); return [[e.minX, e.minY], [e.maxX, e.maxY]] }))
+    case 'circle':
+      return { minX: f.x - f.r, minY: f.y - f.r, maxX: f.x + f.r, maxY: f.y + f.r }
+    case 'box':
+      return { minX: f.x - f.w / 2, minY: f.y - f.h / 2, maxX: f.x + f.w / 2, maxY: f.y + f.h / 2 }
+    case 'poly':
+      return bounds(f.points)
+    case 'many':
+      return bounds(
+        f.parts.flatMap((part): PointMm[] => {
+          const e = extent(part)
+          return [
+            [e.minX, e.minY],
+            [e.maxX, e.maxY]
+          ]
+        })
+      )
   }
 }
 
@@ -71,7 +108,8 @@ export function halfSize(f: Figure): PointMm {
 }
 
 /** A rounded box is its core grown by the radius of its corners: distances are taken to the core, less the radius. */
-export const coreOf = (box: Box): Box => box.c ? { kind: 'box', x: box.x, y: box.y, w: box.w - 2 * box.c, h: box.h - 2 * box.c } : box
+export const coreOf = (box: Box): Box =>
+  box.c ? { kind: 'box', x: box.x, y: box.y, w: box.w - 2 * box.c, h: box.h - 2 * box.c } : box
 
 /** Distance from a point to a box, rounded or not; negative inside: how far it is to the nearest side. */
 export function pointToBox(x: number, y: number, box: Box): number {
@@ -89,7 +127,8 @@ export function gap(a: Figure, b: Figure): number {
   if (a.kind === 'many') return Math.min(...a.parts.map(part => gap(part, b)))
   if (b.kind === 'many') return Math.min(...b.parts.map(part => gap(a, part)))
   if (a.kind === 'poly' || b.kind === 'poly') return polyGap(a, b)
-  if (a.kind === 'circle') return b.kind === 'circle' ? Math.hypot(a.x - b.x, a.y - b.y) - a.r - b.r : pointToBox(a.x, a.y, b) - a.r
+  if (a.kind === 'circle')
+    return b.kind === 'circle' ? Math.hypot(a.x - b.x, a.y - b.y) - a.r - b.r : pointToBox(a.x, a.y, b) - a.r
   if (b.kind === 'circle') return pointToBox(b.x, b.y, a) - b.r
   const round = (a.c ?? 0) + (b.c ?? 0)
   const dx = Math.abs(a.x - b.x) - (a.w + b.w) / 2 + round
@@ -101,13 +140,14 @@ export function gap(a: Figure, b: Figure): number {
 function polyGap(a: Exclude<Figure, Many>, b: Exclude<Figure, Many>): number {
   if (a.kind === 'circle') return -depthInside([a.x, a.y], (b as Poly).points) - a.r
   if (b.kind === 'circle') return -depthInside([b.x, b.y], (a as Poly).points) - b.r
-  const round = (a.kind === 'box' ? a.c ?? 0 : 0) + (b.kind === 'box' ? b.c ?? 0 : 0)
+  const round = (a.kind === 'box' ? (a.c ?? 0) : 0) + (b.kind === 'box' ? (b.c ?? 0) : 0)
   const one = pointsOf(a)
   const other = pointsOf(b)
   const apart = polygonDistance(one, other)
   if (apart > 0) return apart - round
   let deepest = 0
-  for (const p of convexPieces(one)) for (const q of convexPieces(other)) deepest = Math.min(deepest, convexOverlap(p, q))
+  for (const p of convexPieces(one))
+    for (const q of convexPieces(other)) deepest = Math.min(deepest, convexOverlap(p, q))
   return deepest - round
 }
 
@@ -126,7 +166,8 @@ function polygonDistance(a: readonly PointMm[], b: readonly PointMm[]): number {
   return least
 }
 
-const turn = (a: PointMm, b: PointMm, c: PointMm): number => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+const turn = (a: PointMm, b: PointMm, c: PointMm): number =>
+  (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
 
 /** Whether two segments cross in a point inside both. */
 export function segmentsCross(a: PointMm, b: PointMm, c: PointMm, d: PointMm): boolean {
@@ -148,7 +189,10 @@ const pieces = new WeakMap<readonly PointMm[], readonly (readonly PointMm[])[]>(
 /** A polygon as convex pieces: itself, or triangles cut off it ear by ear. */
 export function convexPieces(polygon: readonly PointMm[]): readonly (readonly PointMm[])[] {
   let found = pieces.get(polygon)
-  if (!found) { found = isConvex(polygon) ? [polygon] : triangles(polygon); pieces.set(polygon, found) }
+  if (!found) {
+    found = isConvex(polygon) ? [polygon] : triangles(polygon)
+    pieces.set(polygon, found)
+  }
   return found
 }
 function triangles(polygon: readonly PointMm[]): PointMm[][] {
@@ -160,7 +204,13 @@ function triangles(polygon: readonly PointMm[]): PointMm[][] {
     const ear = rest.findIndex((p, i) => {
       const [before, after] = [rest[(i + rest.length - 1) % rest.length]!, rest[(i + 1) % rest.length]!]
       if (turn(before, p, after) <= 0) return false
-      return rest.every(q => q === before || q === p || q === after || !(turn(before, p, q) >= 0 && turn(p, after, q) >= 0 && turn(after, before, q) >= 0))
+      return rest.every(
+        q =>
+          q === before ||
+          q === p ||
+          q === after ||
+          !(turn(before, p, q) >= 0 && turn(p, after, q) >= 0 && turn(after, before, q) >= 0)
+      )
     })
     // A polygon whose corners lie on one line has no ear left; what remains has no area.
     const at = Math.max(ear, 0)
@@ -174,19 +224,24 @@ function triangles(polygon: readonly PointMm[]): PointMm[][] {
 /** Minus the least travel that parts two convex polygons; 0 or more when they are apart (separating axes). */
 function convexOverlap(a: readonly PointMm[], b: readonly PointMm[]): number {
   let most = -Infinity
-  for (const polygon of [a, b]) for (const [p, q] of edges(polygon)) {
-    const length = Math.hypot(q[0] - p[0], q[1] - p[1])
-    if (length === 0) continue
-    const [nx, ny] = [(q[1] - p[1]) / length, (p[0] - q[0]) / length]
-    const reach = (points: readonly PointMm[]): PointMm => {
-      let [low, high] = [Infinity, -Infinity]
-      for (const [x, y] of points) { const d = x * nx + y * ny; if (d < low) low = d; if (d > high) high = d }
-      return [low, high]
+  for (const polygon of [a, b])
+    for (const [p, q] of edges(polygon)) {
+      const length = Math.hypot(q[0] - p[0], q[1] - p[1])
+      if (length === 0) continue
+      const [nx, ny] = [(q[1] - p[1]) / length, (p[0] - q[0]) / length]
+      const reach = (points: readonly PointMm[]): PointMm => {
+        let [low, high] = [Infinity, -Infinity]
+        for (const [x, y] of points) {
+          const d = x * nx + y * ny
+          if (d < low) low = d
+          if (d > high) high = d
+        }
+        return [low, high]
+      }
+      const [lowA, highA] = reach(a)
+      const [lowB, highB] = reach(b)
+      most = Math.max(most, lowA - highB, lowB - highA)
     }
-    const [lowA, highA] = reach(a)
-    const [lowB, highB] = reach(b)
-    most = Math.max(most, lowA - highB, lowB - highA)
-  }
   return most
 }
 
@@ -205,12 +260,13 @@ export function inside(p: PointMm, polygon: readonly PointMm[]): boolean {
   for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
     const [xi, yi] = polygon[i]!
     const [xj, yj] = polygon[j]!
-    if ((yi > p[1]) !== (yj > p[1]) && p[0] < (xj - xi) * (p[1] - yi) / (yj - yi) + xi) within = !within
+    if (yi > p[1] !== yj > p[1] && p[0] < ((xj - xi) * (p[1] - yi)) / (yj - yi) + xi) within = !within
   }
   return within
 }
 
-const edges = (polygon: readonly PointMm[]): (readonly [PointMm, PointMm])[] => polygon.map((a, i) => [a, polygon[(i + 1) % polygon.length]!] as const)
+const edges = (polygon: readonly PointMm[]): (readonly [PointMm, PointMm])[] =>
+  polygon.map((a, i) => [a, polygon[(i + 1) % polygon.length]!] as const)
 
 /** Signed distance from a point to the edge of a polygon: positive inside. */
 export function depthInside(p: PointMm, polygon: readonly PointMm[]): number {
@@ -232,7 +288,7 @@ export function depthInside(p: PointMm, polygon: readonly PointMm[]): number {
     const dy = y - ay - t * vy
     const away2 = dx * dx + dy * dy
     if (away2 < least2) least2 = away2
-    if ((by > y) !== (ay > y) && x < (ax - bx) * (y - by) / (ay - by) + bx) within = !within
+    if (by > y !== ay > y && x < ((ax - bx) * (y - by)) / (ay - by) + bx) within = !within
     ax = bx
     ay = by
   }
@@ -240,11 +296,13 @@ export function depthInside(p: PointMm, polygon: readonly PointMm[]): number {
 }
 
 /** Corners of a polygon, or of a box’s core: where its corners are rounded, it is the ring that is grown by their radius. */
-export const pointsOf = (f: Box | Poly): readonly PointMm[] => f.kind === 'poly' ? f.points : corners(coreOf(f))
+export const pointsOf = (f: Box | Poly): readonly PointMm[] => (f.kind === 'poly' ? f.points : corners(coreOf(f)))
 
 const corners = (box: Box): PointMm[] => [
-  [box.x - box.w / 2, box.y - box.h / 2], [box.x + box.w / 2, box.y - box.h / 2],
-  [box.x + box.w / 2, box.y + box.h / 2], [box.x - box.w / 2, box.y + box.h / 2]
+  [box.x - box.w / 2, box.y - box.h / 2],
+  [box.x + box.w / 2, box.y - box.h / 2],
+  [box.x + box.w / 2, box.y + box.h / 2],
+  [box.x - box.w / 2, box.y + box.h / 2]
 ]
 
 /** How deep the middle of a segment's run inside a box lies, for edges that cut through without a corner; 0 when it stays outside. */
@@ -255,7 +313,10 @@ function segmentDepthInBox(a: PointMm, b: PointMm, box: Box): number {
     const low = (axis === 0 ? box.x - box.w / 2 : box.y - box.h / 2) - a[axis]
     const high = (axis === 0 ? box.x + box.w / 2 : box.y + box.h / 2) - a[axis]
     const run = b[axis] - a[axis]
-    if (run === 0) { if (low >= 0 || high <= 0) return 0; continue }
+    if (run === 0) {
+      if (low >= 0 || high <= 0) return 0
+      continue
+    }
     from = Math.max(from, Math.min(low / run, high / run))
     to = Math.min(to, Math.max(low / run, high / run))
   }
@@ -306,10 +367,14 @@ function polyToEdge(points: readonly PointMm[], outline: readonly PointMm[]): nu
 /** Area of a figure, in mm². Parts of a compound that lie over each other count twice: metal is never overstated. */
 export function figureAreaMm2(f: Figure): number {
   switch (f.kind) {
-    case 'circle': return Math.PI * f.r ** 2
-    case 'box': return f.w * f.h - (4 - Math.PI) * (f.c ?? 0) ** 2
-    case 'poly': return areaMm2(f.points)
-    case 'many': return f.parts.reduce((sum, part) => sum + figureAreaMm2(part), 0)
+    case 'circle':
+      return Math.PI * f.r ** 2
+    case 'box':
+      return f.w * f.h - (4 - Math.PI) * (f.c ?? 0) ** 2
+    case 'poly':
+      return areaMm2(f.points)
+    case 'many':
+      return f.parts.reduce((sum, part) => sum + figureAreaMm2(part), 0)
   }
 }
 
@@ -346,7 +411,7 @@ export function areaMm2(polygon: readonly PointMm[]): number {
 }
 
 /** The least upright box that holds all points. */
-export function bounds(points: readonly PointMm[]): { minX: number, minY: number, maxX: number, maxY: number } {
+export function bounds(points: readonly PointMm[]): { minX: number; minY: number; maxX: number; maxY: number } {
   const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity }
   for (const [x, y] of points) {
     if (x < box.minX) box.minX = x
@@ -358,7 +423,12 @@ export function bounds(points: readonly PointMm[]): { minX: number, minY: number
 }
 
 /** Right, left, up, down. */
-export const DIRECTIONS: readonly PointMm[] = [[1, 0], [-1, 0], [0, 1], [0, -1]]
+export const DIRECTIONS: readonly PointMm[] = [
+  [1, 0],
+  [-1, 0],
+  [0, 1],
+  [0, -1]
+]
 
 /** How far `a` must go in a direction until at least `want` lies between it and `b`, in mm. */
 export function travelApart(a: Figure, b: Figure, want: number, [ux, uy]: PointMm): number {

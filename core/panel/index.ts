@@ -1,4 +1,26 @@
-export { areaMm2, bounds, depthInside, extent, figureAreaMm2, figureAt, gap, hull, inside, metalToEdge, pointsOf, segmentsCross, selfCrossing, shift, travelApart, type Box, type Circle, type Figure, type Many, type PointMm, type Poly } from './geometry'
+export {
+  areaMm2,
+  bounds,
+  depthInside,
+  extent,
+  figureAreaMm2,
+  figureAt,
+  gap,
+  hull,
+  inside,
+  metalToEdge,
+  pointsOf,
+  segmentsCross,
+  selfCrossing,
+  shift,
+  travelApart,
+  type Box,
+  type Circle,
+  type Figure,
+  type Many,
+  type PointMm,
+  type Poly
+} from './geometry'
 export { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './place'
 export { examinePanel, stands, type Misfit, type PanelReport } from './check'
 export { bayScrews, wayOut, type WayOut } from './access'

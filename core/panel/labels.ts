@@ -7,20 +7,41 @@ import type { Placed } from './place'
 const LETTER_WIDTH = 0.83
 
 /** The ground a label takes, about its middle. */
-const labelBox = (label: Design['labels'][number]): Box =>
-  ({ kind: 'box', x: label.xMm, y: label.yMm, w: label.text.length * label.heightMm * LETTER_WIDTH, h: label.heightMm })
+const labelBox = (label: Design['labels'][number]): Box => ({
+  kind: 'box',
+  x: label.xMm,
+  y: label.yMm,
+  w: label.text.length * label.heightMm * LETTER_WIDTH,
+  h: label.heightMm
+})
 
 /** Labels that would be cut away, covered or off the sheet: one snag for each, with the first thing it meets. */
 export function examineLabels(design: Design, placed: readonly Placed[]): Snag[] {
   return design.labels.flatMap((label): Snag[] => {
     const box = labelBox(label)
     const edge = metalToEdge(box, design.airframe.panel.outline)
-    const met = edge < 0 ? { who: 'the edge of the sheet', by: edge, subjects: [] as string[] }
-      : placed.flatMap((unit) => { const by = Math.min(gap(box, unit.bezel), unit.cutout ? gap(box, unit.cutout) : Infinity); return by < 0 ? [{ who: unit.label, by, subjects: [unit.id] }] : [] })[0]
-    return met ? [{
-      id: `panel.label:${label.id}`, code: 'panel.label', weight: 'needs a decision', subjects: met.subjects, remedies: [],
-      measured: met.by, limit: 0, unit: 'mm', basis: { kind: 'assumption', source: `letters ${LETTER_WIDTH} of their height wide on the mean` },
-      text: `The label “${label.text}” reaches ${formatLength(-met.by, 'metric')} (${formatLength(-met.by, 'inch')}) into ${met.who}: it would be cut away or covered.`
-    }] : []
+    const met =
+      edge < 0
+        ? { who: 'the edge of the sheet', by: edge, subjects: [] as string[] }
+        : placed.flatMap(unit => {
+            const by = Math.min(gap(box, unit.bezel), unit.cutout ? gap(box, unit.cutout) : Infinity)
+            return by < 0 ? [{ who: unit.label, by, subjects: [unit.id] }] : []
+          })[0]
+    return met
+      ? [
+          {
+            id: `panel.label:${label.id}`,
+            code: 'panel.label',
+            weight: 'needs a decision',
+            subjects: met.subjects,
+            remedies: [],
+            measured: met.by,
+            limit: 0,
+            unit: 'mm',
+            basis: { kind: 'assumption', source: `letters ${LETTER_WIDTH} of their height wide on the mean` },
+            text: `The label “${label.text}” reaches ${formatLength(-met.by, 'metric')} (${formatLength(-met.by, 'inch')}) into ${met.who}: it would be cut away or covered.`
+          }
+        ]
+      : []
   })
 }

@@ -30,7 +30,8 @@ function reachOf(item: Item): number {
   let reach = reaches.get(item)
   if (reach === undefined) {
     reach = Math.max(
-      item.face ? radius(item.face.bezel) : 0, item.face?.cutout ? radius(item.face.cutout) : 0,
+      item.face ? radius(item.face.bezel) : 0,
+      item.face?.cutout ? radius(item.face.cutout) : 0,
       ...(item.face?.screws ?? []).map(screw => Math.hypot(screw.xMm, screw.yMm) + screw.holeMm / 2),
       item.body ? Math.hypot(item.body.widthMm, item.body.heightMm) / 2 : 0
     )
@@ -40,15 +41,24 @@ function reachOf(item: Item): number {
 }
 
 /** Sets an item down with the centre of its bezel at (x, y), in mm. */
-export function setDown(unit: { id: string, label: string, item: Item }, x: number, y: number): Placed | undefined {
+export function setDown(unit: { id: string; label: string; item: Item }, x: number, y: number): Placed | undefined {
   const { item } = unit
   if (!item.face) return undefined
   return {
     reachMm: reachOf(item),
-    id: unit.id, label: unit.label, item, x, y,
+    id: unit.id,
+    label: unit.label,
+    item,
+    x,
+    y,
     bezel: figureAt(item.face.bezel, x, y),
     cutout: item.face.cutout && figureAt(item.face.cutout, x, y),
-    screws: item.face.screws.map(screw => ({ kind: 'circle', x: x + screw.xMm, y: y + screw.yMm, r: screw.holeMm / 2 })),
+    screws: item.face.screws.map(screw => ({
+      kind: 'circle',
+      x: x + screw.xMm,
+      y: y + screw.yMm,
+      r: screw.holeMm / 2
+    })),
     behind: item.body && { kind: 'box', x, y, w: item.body.widthMm, h: item.body.heightMm },
     depthMm: depthBehindMm(item)
   }
@@ -68,9 +78,12 @@ export function setDownUnit(unit: DesignUnit): Placed | undefined {
 /** A zone's ground as a figure: where it is drawn, or all it sweeps over. What sweeps is taken as convex. */
 export function zoneFigure(zone: Zone): Figure {
   const { area } = zone
-  const still: Figure = area.shape === 'round' ? { kind: 'circle', x: area.xMm, y: area.yMm, r: area.diameterMm / 2 }
-    : area.shape === 'rectangle' ? { kind: 'box', x: area.xMm, y: area.yMm, w: area.widthMm, h: area.heightMm }
-      : { kind: 'poly', ...centreOf(area.points), points: area.points }
+  const still: Figure =
+    area.shape === 'round'
+      ? { kind: 'circle', x: area.xMm, y: area.yMm, r: area.diameterMm / 2 }
+      : area.shape === 'rectangle'
+        ? { kind: 'box', x: area.xMm, y: area.yMm, w: area.widthMm, h: area.heightMm }
+        : { kind: 'poly', ...centreOf(area.points), points: area.points }
   if (!zone.sweepMm || (zone.sweepMm[0] === 0 && zone.sweepMm[1] === 0)) return still
   const [dx, dy] = zone.sweepMm
   const ring = still.kind === 'circle' ? roundRing(still) : pointsOf(still)
@@ -82,18 +95,28 @@ const centreOf = (points: readonly PointMm[]) => {
   return { x: (e.minX + e.maxX) / 2, y: (e.minY + e.maxY) / 2 }
 }
 /** A circle as 64 sides drawn outside it: what it sweeps is never said to be less than it is. */
-const roundRing = (c: Circle): PointMm[] => Array.from({ length: 64 }, (_, i): PointMm => [c.x + Math.cos(i * Math.PI / 32) * c.r / Math.cos(Math.PI / 64), c.y + Math.sin(i * Math.PI / 32) * c.r / Math.cos(Math.PI / 64)])
+const roundRing = (c: Circle): PointMm[] =>
+  Array.from({ length: 64 }, (_, i): PointMm => [
+    c.x + (Math.cos((i * Math.PI) / 32) * c.r) / Math.cos(Math.PI / 64),
+    c.y + (Math.sin((i * Math.PI) / 32) * c.r) / Math.cos(Math.PI / 64)
+  ])
 
 /** The edit-ready zone, shifted. */
 export function shiftZone(zone: Zone, dx: number, dy: number): Zone {
   const { area } = zone
-  return { ...zone, area: area.shape === 'polygon' ? { ...area, points: area.points.map(([x, y]): [number, number] => [x + dx, y + dy]) } : { ...area, xMm: area.xMm + dx, yMm: area.yMm + dy } }
+  return {
+    ...zone,
+    area:
+      area.shape === 'polygon'
+        ? { ...area, points: area.points.map(([x, y]): [number, number] => [x + dx, y + dy]) }
+        : { ...area, xMm: area.xMm + dx, yMm: area.yMm + dy }
+  }
 }
 
 export interface Ground {
   readonly panel: Airframe['panel']
-  readonly faceZones: readonly { zone: Zone, figure: Figure }[]
-  readonly behindZones: readonly { zone: Zone, figure: Figure }[]
+  readonly faceZones: readonly { zone: Zone; figure: Figure }[]
+  readonly behindZones: readonly { zone: Zone; figure: Figure }[]
 }
 
 const grounds = new WeakMap<object, Ground>()
@@ -102,7 +125,11 @@ export function groundOf(panel: Airframe['panel']): Ground {
   const before = grounds.get(panel)
   if (before) return before
   const zones = panel.zones.map(zone => ({ zone, figure: zoneFigure(zone) }))
-  const ground = { panel, faceZones: zones.filter(({ zone }) => zone.side === 'face'), behindZones: zones.filter(({ zone }) => zone.side === 'behind') }
+  const ground = {
+    panel,
+    faceZones: zones.filter(({ zone }) => zone.side === 'face'),
+    behindZones: zones.filter(({ zone }) => zone.side === 'behind')
+  }
   grounds.set(panel, ground)
   return ground
 }

@@ -10,7 +10,11 @@ export function shareOpening(a: Placed, b: Placed, leastWebMm: number): boolean 
   return Math.abs(a.x - b.x) <= ALIGNED_MM && gap(a.cutout, b.cutout) < leastWebMm
 }
 
-export interface Opening { figure: Figure, cornerMm: number, units: string[] }
+export interface Opening {
+  figure: Figure
+  cornerMm: number
+  units: string[]
+}
 
 /** The openings to cut: one for each cutout, and one for each stack of trays that touch. */
 export function openings(placed: readonly Placed[], leastWebMm: number): Opening[] {
@@ -26,13 +30,20 @@ export function openings(placed: readonly Placed[], leastWebMm: number): Opening
     const first = group[0]!
     const { cutout } = first.item.face!
     const cornerMm = cutout?.shape === 'rectangle' ? cutout.cornerMm : 0
-    if (group.length === 1) { found.push({ figure: first.cutout!, cornerMm, units: [first.id] }); continue }
+    if (group.length === 1) {
+      found.push({ figure: first.cutout!, cornerMm, units: [first.id] })
+      continue
+    }
     const ends = group.map(unit => extent(unit.cutout!))
     const left = Math.min(...ends.map(end => end.minX))
     const right = Math.max(...ends.map(end => end.maxX))
     const low = Math.min(...ends.map(end => end.minY))
     const high = Math.max(...ends.map(end => end.maxY))
-    found.push({ figure: { kind: 'box', x: (left + right) / 2, y: (low + high) / 2, w: right - left, h: high - low }, cornerMm, units: group.map(unit => unit.id) })
+    found.push({
+      figure: { kind: 'box', x: (left + right) / 2, y: (low + high) / 2, w: right - left, h: high - low },
+      cornerMm,
+      units: group.map(unit => unit.id)
+    })
   }
   return found
 }

@@ -1,14 +1,28 @@
 import { formatLength } from '../quantity'
-import { AS_FOUND, remember, type Basis, type Design, type DesignUnit, type Remedy, type Snag, type Working } from '../project'
+import {
+  AS_FOUND,
+  remember,
+  type Basis,
+  type Design,
+  type DesignUnit,
+  type Remedy,
+  type Snag,
+  type Working
+} from '../project'
 import { extent, inside, type Figure, type PointMm } from './geometry'
 import type { Placed } from './place'
 
 /** Young's modulus in GPa by what the material's name holds. Aluminium alloys: any strength-of-materials handbook. */
 const STIFFNESS: readonly (readonly [RegExp, number, string])[] = [
-  [/2024/, 73, '2024 aluminium, handbook value'], [/6061/, 69, '6061 aluminium, handbook value'], [/5052|3003/, 70, 'aluminium, handbook value'],
-  [/steel/i, 200, 'steel, handbook value'], [/carbon/i, 50, 'woven carbon laminate, our assumption'], [/acryl/i, 3, 'cast acrylic, our assumption'], [/ply|birch|wood/i, 9, 'plywood along the grain, our assumption']
+  [/2024/, 73, '2024 aluminium, handbook value'],
+  [/6061/, 69, '6061 aluminium, handbook value'],
+  [/5052|3003/, 70, 'aluminium, handbook value'],
+  [/steel/i, 200, 'steel, handbook value'],
+  [/carbon/i, 50, 'woven carbon laminate, our assumption'],
+  [/acryl/i, 3, 'cast acrylic, our assumption'],
+  [/ply|birch|wood/i, 9, 'plywood along the grain, our assumption']
 ]
-const stiffnessOf = (material: string): { gpa: number, from: string } => {
+const stiffnessOf = (material: string): { gpa: number; from: string } => {
   const found = STIFFNESS.find(([name]) => name.test(material))
   return found ? { gpa: found[1], from: found[2] } : { gpa: 70, from: 'taken for aluminium: our assumption' }
 }
@@ -20,17 +34,24 @@ const stiffnessOf = (material: string): { gpa: number, from: string } => {
  * @returns mm under the load; Infinity where a step has no metal left
  * Source: any strength-of-materials handbook; for constant width it is F a² b² / (3 E I L), in the middle F L³ / (48 E I).
  */
-export function beamDeflectionMm(widthsMm: readonly number[], lengthMm: number, thicknessMm: number, gpa: number, loadN: number, atMm: number): number {
+export function beamDeflectionMm(
+  widthsMm: readonly number[],
+  lengthMm: number,
+  thicknessMm: number,
+  gpa: number,
+  loadN: number,
+  atMm: number
+): number {
   const step = lengthMm / widthsMm.length
   let sum = 0
   for (const [i, width] of widthsMm.entries()) {
     // Simpson over the step: the moment is a straight line on either side of the load.
-    const moment = (s: number) => s <= atMm ? s * (lengthMm - atMm) / lengthMm : atMm * (lengthMm - s) / lengthMm
+    const moment = (s: number) => (s <= atMm ? (s * (lengthMm - atMm)) / lengthMm : (atMm * (lengthMm - s)) / lengthMm)
     const square = (moment(i * step) ** 2 + 4 * moment((i + 0.5) * step) ** 2 + moment((i + 1) * step) ** 2) / 6
     if (square > 0 && width <= 0) return Infinity
-    if (square > 0) sum += square * step / (width * thicknessMm ** 3 / 12)
+    if (square > 0) sum += (square * step) / ((width * thicknessMm ** 3) / 12)
   }
-  return loadN * sum / (gpa * 1000)
+  return (loadN * sum) / (gpa * 1000)
 }
 
 type Interval = readonly [number, number]
@@ -38,7 +59,10 @@ type Interval = readonly [number, number]
 /** Where a level line at y runs inside a figure: one interval for each convex part. */
 function chords(f: Figure, y: number): Interval[] {
   switch (f.kind) {
-    case 'circle': { const h = f.r ** 2 - (y - f.y) ** 2; return h <= 0 ? [] : [[f.x - Math.sqrt(h), f.x + Math.sqrt(h)]] }
+    case 'circle': {
+      const h = f.r ** 2 - (y - f.y) ** 2
+      return h <= 0 ? [] : [[f.x - Math.sqrt(h), f.x + Math.sqrt(h)]]
+    }
     case 'box': {
       const up = Math.abs(y - f.y)
       if (up >= f.h / 2) return []
@@ -47,8 +71,10 @@ function chords(f: Figure, y: number): Interval[] {
       const half = f.w / 2 - c + Math.sqrt(c ** 2 - into ** 2)
       return [[f.x - half, f.x + half]]
     }
-    case 'many': return f.parts.flatMap(part => chords(part, y))
-    case 'poly': return levelRuns(f.points, y)
+    case 'many':
+      return f.parts.flatMap(part => chords(part, y))
+    case 'poly':
+      return levelRuns(f.points, y)
   }
 }
 /** Where a level line at y runs inside a polygon, from left to right. */
@@ -57,7 +83,7 @@ export function levelRuns(polygon: readonly PointMm[], y: number): Interval[] {
   for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
     const [xi, yi] = polygon[i]!
     const [xj, yj] = polygon[j]!
-    if ((yi > y) !== (yj > y)) xs.push(xi + (xj - xi) * (y - yi) / (yj - yi))
+    if (yi > y !== yj > y) xs.push(xi + ((xj - xi) * (y - yi)) / (yj - yi))
   }
   xs.sort((a, b) => a - b)
   return Array.from({ length: xs.length >> 1 }, (_, i) => [xs[2 * i]!, xs[2 * i + 1]!] as const)
@@ -68,29 +94,45 @@ function covered(runs: readonly Interval[], low: number, high: number): number {
   for (const [a, b] of [...runs].sort((p, q) => p[0] - q[0])) {
     const from = Math.max(a, to)
     const end = Math.min(b, high)
-    if (end > from) { sum += end - from; to = end }
+    if (end > from) {
+      sum += end - from
+      to = end
+    }
   }
   return sum
 }
 
 const STEPS = 48
 
-export interface Bend { unit: string, deflectionMm: number, spanMm: number, stripMm: number, leastWidthMm: number, working: Working }
+export interface Bend {
+  unit: string
+  deflectionMm: number
+  spanMm: number
+  stripMm: number
+  leastWidthMm: number
+  working: Working
+}
 
 /**
  * How far the face gives when a thumb pushes on each unit. The face is taken as a strip that spans from its lower to
  * its upper edge where the unit stands (of its bay, when it has one), as wide as the unit's hole and half the span on
  * either side, less every hole in it, held at both ends without being clamped.
  */
-export const bends = remember(bendsOf, (design: Design, placed: readonly Placed[]) => [design.airframe.panel, ...placed])
+export const bends = remember(bendsOf, (design: Design, placed: readonly Placed[]) => [
+  design.airframe.panel,
+  ...placed
+])
 
 function bendsOf(design: Design, placed: readonly Placed[]): Bend[] {
   const { panel } = design.airframe
   const { gpa, from } = stiffnessOf(panel.material)
-  const holes = placed.flatMap(unit => unit.cutout ? [{ cut: unit.cutout, box: extent(unit.cutout) }] : [])
+  const holes = placed.flatMap(unit => (unit.cutout ? [{ cut: unit.cutout, box: extent(unit.cutout) }] : []))
   return placed.flatMap((unit): Bend[] => {
     const sheet = panel.bays.find(bay => inside([unit.x, unit.y], bay.outline))?.outline ?? panel.outline
-    const span = levelRuns(sheet.map(([x, y]) => [y, x] as const), unit.x).find(([low, high]) => low <= unit.y && unit.y <= high)
+    const span = levelRuns(
+      sheet.map(([x, y]) => [y, x] as const),
+      unit.x
+    ).find(([low, high]) => low <= unit.y && unit.y <= high)
     if (!span) return []
     const [low, high] = span
     const spanMm = high - low
@@ -99,27 +141,50 @@ function bendsOf(design: Design, placed: readonly Placed[]): Bend[] {
     const right = own.maxX + spanMm / 2
     const near = holes.filter(({ box }) => box.maxX > left && box.minX < right)
     const widths = Array.from({ length: STEPS }, (_, i) => {
-      const y = low + (i + 0.5) * spanMm / STEPS
+      const y = low + ((i + 0.5) * spanMm) / STEPS
       const metal = covered(levelRuns(sheet, y), left, right)
-      return Math.max(0, metal - covered(near.flatMap(({ cut, box }) => box.minY < y && box.maxY > y ? chords(cut, y) : []), left, right))
+      return Math.max(
+        0,
+        metal -
+          covered(
+            near.flatMap(({ cut, box }) => (box.minY < y && box.maxY > y ? chords(cut, y) : [])),
+            left,
+            right
+          )
+      )
     })
     const deflectionMm = beamDeflectionMm(widths, spanMm, panel.thicknessMm, gpa, panel.pushN, unit.y - low)
     const leastWidthMm = Math.min(...widths)
-    return [{
-      unit: unit.id, deflectionMm, spanMm, stripMm: right - left, leastWidthMm,
-      working: {
-        formula: 'δ = F ∫ m(s)² / (E b(s) t³ / 12) ds over the span',
-        inputs: [
-          { symbol: 'F', meaning: 'push of a thumb', value: panel.pushN, unit: 'N', from: 'panel; our default 45 N' },
-          { symbol: 'L', meaning: 'span from edge to edge', value: spanMm, unit: 'mm', from: 'outline or bay' },
-          { symbol: 'b', meaning: 'least metal across the strip', value: leastWidthMm, unit: 'mm', from: 'strip less holes' },
-          { symbol: 't', meaning: 'sheet', value: panel.thicknessMm, unit: 'mm', from: 'panel' },
-          { symbol: 'E', meaning: panel.material, value: gpa, unit: 'GPa', from }
-        ],
-        result: { value: deflectionMm, unit: 'mm' },
-        basis: { kind: 'derived', source: 'simply supported beam of varying section, unit-load method; a plate held on all sides gives less' }
+    return [
+      {
+        unit: unit.id,
+        deflectionMm,
+        spanMm,
+        stripMm: right - left,
+        leastWidthMm,
+        working: {
+          formula: 'δ = F ∫ m(s)² / (E b(s) t³ / 12) ds over the span',
+          inputs: [
+            { symbol: 'F', meaning: 'push of a thumb', value: panel.pushN, unit: 'N', from: 'panel; our default 45 N' },
+            { symbol: 'L', meaning: 'span from edge to edge', value: spanMm, unit: 'mm', from: 'outline or bay' },
+            {
+              symbol: 'b',
+              meaning: 'least metal across the strip',
+              value: leastWidthMm,
+              unit: 'mm',
+              from: 'strip less holes'
+            },
+            { symbol: 't', meaning: 'sheet', value: panel.thicknessMm, unit: 'mm', from: 'panel' },
+            { symbol: 'E', meaning: panel.material, value: gpa, unit: 'GPa', from }
+          ],
+          result: { value: deflectionMm, unit: 'mm' },
+          basis: {
+            kind: 'derived',
+            source: 'simply supported beam of varying section, unit-load method; a plate held on all sides gives less'
+          }
+        }
       }
-    }]
+    ]
   })
 }
 
@@ -128,22 +193,49 @@ const DOWN_G = 6.6
 const STANDARD_G = 9.80665
 
 /** Moment a box brings on the face when nothing holds its back: its weight under the load factor, half its depth behind. */
-export const trayMomentNm = (unit: DesignUnit): number => unit.item.massKg * STANDARD_G * DOWN_G * (unit.item.body?.depthMm ?? 0) / 2000
+export const trayMomentNm = (unit: DesignUnit): number =>
+  (unit.item.massKg * STANDARD_G * DOWN_G * (unit.item.body?.depthMm ?? 0)) / 2000
 
-const TRAY_BASIS: Basis = { kind: 'published', source: `AC 43.13-2B chapter 1, mounting load factor ${DOWN_G} g down; the moment allowed is set for this panel`, fromMemory: true }
+const TRAY_BASIS: Basis = {
+  kind: 'published',
+  source: `AC 43.13-2B chapter 1, mounting load factor ${DOWN_G} g down; the moment allowed is set for this panel`,
+  fromMemory: true
+}
 
 const trayWorking = (unit: DesignUnit): Working => ({
   formula: 'M = m · g · n · d / 2',
   inputs: [
-    { symbol: 'm', meaning: unit.label, value: unit.item.massKg, unit: 'kg', from: `catalogue entry ${unit.item.name}` },
+    {
+      symbol: 'm',
+      meaning: unit.label,
+      value: unit.item.massKg,
+      unit: 'kg',
+      from: `catalogue entry ${unit.item.name}`
+    },
     { symbol: 'g', meaning: 'standard gravity', value: STANDARD_G, unit: 'm/s²', from: 'standard' },
-    { symbol: 'n', meaning: 'load factor downward, limit', value: DOWN_G, unit: '', from: 'AC 43.13-2B chapter 1 (from memory)' },
-    { symbol: 'd / 2', meaning: 'half the depth of the box', value: (unit.item.body?.depthMm ?? 0) / 2000, unit: 'm', from: 'its mass taken in the middle of the box: our assumption' }
+    {
+      symbol: 'n',
+      meaning: 'load factor downward, limit',
+      value: DOWN_G,
+      unit: '',
+      from: 'AC 43.13-2B chapter 1 (from memory)'
+    },
+    {
+      symbol: 'd / 2',
+      meaning: 'half the depth of the box',
+      value: (unit.item.body?.depthMm ?? 0) / 2000,
+      unit: 'm',
+      from: 'its mass taken in the middle of the box: our assumption'
+    }
   ],
-  result: { value: trayMomentNm(unit), unit: 'N·m' }, basis: TRAY_BASIS
+  result: { value: trayMomentNm(unit), unit: 'N·m' },
+  basis: TRAY_BASIS
 })
 
-export interface StrengthReport { snags: Snag[], bends: Bend[] }
+export interface StrengthReport {
+  snags: Snag[]
+  bends: Bend[]
+}
 
 const size = (mm: number) => `${formatLength(mm, 'metric')} (${formatLength(mm, 'inch')})`
 
@@ -152,19 +244,31 @@ export function examineStrength(design: Design, placed: readonly Placed[]): Stre
   const { panel } = design.airframe
   const found = bends(design, placed)
   const snags: Snag[] = []
-  const soft = found.filter(bend => bend.deflectionMm > panel.mostBendMm).sort((a, b) => b.deflectionMm - a.deflectionMm)
+  const soft = found
+    .filter(bend => bend.deflectionMm > panel.mostBendMm)
+    .sort((a, b) => b.deflectionMm - a.deflectionMm)
   const worst = soft[0]
   if (worst) {
     const name = (bend: Bend) => placed.find(one => one.id === bend.unit)!.label
     const others = soft.slice(1, 4).map(name)
     snags.push({
-      id: 'panel.bend', code: 'panel.bend', weight: 'needs a decision', subjects: soft.map(bend => bend.unit),
-      measured: worst.deflectionMm, limit: panel.mostBendMm, unit: 'mm', basis: worst.working.basis,
-      text: (Number.isFinite(worst.deflectionMm)
-        ? `Pushed with ${panel.pushN} N at ${name(worst)} the face gives ${size(worst.deflectionMm)}; ${size(panel.mostBendMm)} is set. Only ${size(worst.leastWidthMm)} of metal crosses the strip there: a doubler, a stiffener behind or thicker sheet.`
-        : `At ${name(worst)} the holes leave no metal across the face: it is held by nothing there.`)
-        + (others.length ? ` Soft too: ${others.join(', ')}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.` : ''),
-      remedies: Number.isFinite(worst.deflectionMm) ? thicker(design, found) : [], working: worst.working
+      id: 'panel.bend',
+      code: 'panel.bend',
+      weight: 'needs a decision',
+      subjects: soft.map(bend => bend.unit),
+      measured: worst.deflectionMm,
+      limit: panel.mostBendMm,
+      unit: 'mm',
+      basis: worst.working.basis,
+      text:
+        (Number.isFinite(worst.deflectionMm)
+          ? `Pushed with ${panel.pushN} N at ${name(worst)} the face gives ${size(worst.deflectionMm)}; ${size(panel.mostBendMm)} is set. Only ${size(worst.leastWidthMm)} of metal crosses the strip there: a doubler, a stiffener behind or thicker sheet.`
+          : `At ${name(worst)} the holes leave no metal across the face: it is held by nothing there.`) +
+        (others.length
+          ? ` Soft too: ${others.join(', ')}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.`
+          : ''),
+      remedies: Number.isFinite(worst.deflectionMm) ? thicker(design, found) : [],
+      working: worst.working
     })
   }
   for (const unit of design.units) {
@@ -173,10 +277,25 @@ export function examineStrength(design: Design, placed: readonly Placed[]): Stre
     const moment = trayMomentNm(unit)
     if (moment <= panel.mostTrayMomentNm) continue
     snags.push({
-      id: `panel.rear-support:${unit.id}`, code: 'panel.rear-support', weight: 'needs a decision', subjects: [unit.id],
-      measured: moment, limit: panel.mostTrayMomentNm, unit: 'Nm', basis: TRAY_BASIS, working: trayWorking(unit),
+      id: `panel.rear-support:${unit.id}`,
+      code: 'panel.rear-support',
+      weight: 'needs a decision',
+      subjects: [unit.id],
+      measured: moment,
+      limit: panel.mostTrayMomentNm,
+      unit: 'Nm',
+      basis: TRAY_BASIS,
+      working: trayWorking(unit),
       text: `${unit.label} (${unit.item.massKg} kg, ${size(unit.item.body?.depthMm ?? 0)} deep) hangs on the face alone: ${moment.toFixed(1)} N·m at ${DOWN_G} g down; ${panel.mostTrayMomentNm} N·m is set. Hold its back by rails or on a duct.`,
-      remedies: design.optionId === AS_FOUND ? [] : [{ text: `Give ${unit.label} a support at its back.`, edits: [{ type: 'unit.support', option: design.optionId, unit: unit.id, rear: true }] }]
+      remedies:
+        design.optionId === AS_FOUND
+          ? []
+          : [
+              {
+                text: `Give ${unit.label} a support at its back.`,
+                edits: [{ type: 'unit.support', option: design.optionId, unit: unit.id, rear: true }]
+              }
+            ]
     })
   }
   return { snags, bends: found }
@@ -188,8 +307,16 @@ const SHEETS_IN = [0.032, 0.04, 0.05, 0.063, 0.08, 0.09, 0.1, 0.125] as const
 /** The thinnest sheet on sale that bends nowhere more than is set: deflection goes with 1 / t³. */
 function thicker(design: Design, all: readonly Bend[]): Remedy[] {
   const { panel } = design.airframe
-  const worst = Math.max(...all.map(bend => Number.isFinite(bend.deflectionMm) ? bend.deflectionMm : 0))
-  const inch = SHEETS_IN.find(one => one * 25.4 > panel.thicknessMm && worst * (panel.thicknessMm / (one * 25.4)) ** 3 <= panel.mostBendMm)
-  return inch === undefined ? [] : [{ text: `Make the face of ${inch.toFixed(3)} in sheet: it then gives at most ${size(worst * (panel.thicknessMm / (inch * 25.4)) ** 3)} anywhere.`, edits: [{ type: 'panel.set', panel: { ...panel, thicknessMm: inch * 25.4 } }] }]
+  const worst = Math.max(...all.map(bend => (Number.isFinite(bend.deflectionMm) ? bend.deflectionMm : 0)))
+  const inch = SHEETS_IN.find(
+    one => one * 25.4 > panel.thicknessMm && worst * (panel.thicknessMm / (one * 25.4)) ** 3 <= panel.mostBendMm
+  )
+  return inch === undefined
+    ? []
+    : [
+        {
+          text: `Make the face of ${inch.toFixed(3)} in sheet: it then gives at most ${size(worst * (panel.thicknessMm / (inch * 25.4)) ** 3)} anywhere.`,
+          edits: [{ type: 'panel.set', panel: { ...panel, thicknessMm: inch * 25.4 } }]
+        }
+      ]
 }
-

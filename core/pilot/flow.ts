@@ -17,10 +17,18 @@ export interface StepWalk {
   troubles: string[]
   backTrack: boolean
 }
-export interface FlowWalk { flow: Flow, steps: StepWalk[], lengthMm: number, backTracks: number, wrongHand: number, outOfReach: number, missing: number }
+export interface FlowWalk {
+  flow: Flow
+  steps: StepWalk[]
+  lengthMm: number
+  backTracks: number
+  wrongHand: number
+  outOfReach: number
+  missing: number
+}
 
 /** Where a step's hand goes: a unit of this design, or a zone of the face. */
-export function targetOf(design: Design, id: string): { name: string, at?: FacePoint } | undefined {
+export function targetOf(design: Design, id: string): { name: string; at?: FacePoint } | undefined {
   const unit = design.units.find(one => one.id === id)
   if (unit) return { name: unit.label, at: unit.at }
   const zone = design.airframe.panel.zones.find(one => one.id === id && one.side === 'face')
@@ -40,22 +48,40 @@ export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): 
   const steps = flow.steps.map((step): StepWalk => {
     const target = targetOf(design, step.to)
     const troubles: string[] = []
-    if (!target) return { step, hand: step.hand === 'left' ? 'left' : 'right', travelMm: 0, backTrack: false, troubles: ['what it goes to is not in this option'] }
+    if (!target)
+      return {
+        step,
+        hand: step.hand === 'left' ? 'left' : 'right',
+        travelMm: 0,
+        backTrack: false,
+        troubles: ['what it goes to is not in this option']
+      }
     const at = target.at
-    const other = (hand: Hand): Hand => hand === 'left' ? 'right' : 'left'
-    const arm = (hand: Hand) => at && pilot ? armMm(pilot, hand, at) : 0
+    const other = (hand: Hand): Hand => (hand === 'left' ? 'right' : 'left')
+    const arm = (hand: Hand) => (at && pilot ? armMm(pilot, hand, at) : 0)
     // A hand that may be either is the free one, and of two free ones the nearer.
     const free = (['left', 'right'] as const).filter(hand => held[hand] === undefined || held[hand] === step.to)
-    const hand: Hand = step.hand !== 'either' ? step.hand : free.length === 1 ? free[0]! : arm('left') <= arm('right') ? 'left' : 'right'
+    const hand: Hand =
+      step.hand !== 'either' ? step.hand : free.length === 1 ? free[0]! : arm('left') <= arm('right') ? 'left' : 'right'
     if (held[hand] !== undefined && held[hand] !== step.to) {
       const busy = targetOf(design, held[hand]!)?.name ?? held[hand]!
-      troubles.push(`the ${hand} hand holds ${busy}${held[other(hand)] === undefined ? `; the ${other(hand)} one is free` : ', and so is the other one held'}`)
+      troubles.push(
+        `the ${hand} hand holds ${busy}${held[other(hand)] === undefined ? `; the ${other(hand)} one is free` : ', and so is the other one held'}`
+      )
     }
     held[hand] = step.holds ? step.to : undefined
-    if (!at) return { step, hand, travelMm: 0, backTrack: false, troubles: [...troubles, `${target.name} has no place on the face`] }
+    if (!at)
+      return {
+        step,
+        hand,
+        travelMm: 0,
+        backTrack: false,
+        troubles: [...troubles, `${target.name} has no place on the face`]
+      }
     if (pilot) {
       const reach = arm(hand)
-      if (reach > pilot.reachMm + 0.5) troubles.push(`out of ${pilot.name}’s ${hand} hand’s reach by ${Math.round(reach - pilot.reachMm)} mm`)
+      if (reach > pilot.reachMm + 0.5)
+        troubles.push(`out of ${pilot.name}’s ${hand} hand’s reach by ${Math.round(reach - pilot.reachMm)} mm`)
       const over = (at.xMm - pilot.shoulder.acrossMm) * (hand === 'left' ? 1 : -1)
       if (over > CROSS_MM) troubles.push(`the ${hand} hand crosses the body`)
     }
@@ -69,8 +95,12 @@ export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): 
   })
   const count = (is: (step: StepWalk) => boolean) => steps.filter(is).length
   return {
-    flow, steps, lengthMm: steps.reduce((sum, step) => sum + step.travelMm, 0), backTracks: count(step => step.backTrack),
-    wrongHand: count(step => step.troubles.some(text => /hand holds|crosses/.test(text))), outOfReach: count(step => step.troubles.some(text => text.startsWith('out of'))),
+    flow,
+    steps,
+    lengthMm: steps.reduce((sum, step) => sum + step.travelMm, 0),
+    backTracks: count(step => step.backTrack),
+    wrongHand: count(step => step.troubles.some(text => /hand holds|crosses/.test(text))),
+    outOfReach: count(step => step.troubles.some(text => text.startsWith('out of'))),
     missing: count(step => !step.at)
   }
 }
@@ -78,44 +108,82 @@ export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): 
 /** Rows of up to this many are tried in every order; longer ones are bettered by exchanging two at a time. */
 const ALL_ORDERS = 7
 
-export interface BetterOrder { row: string, name: string, units: string[], lengthMm: number, wasMm: number, backTracks: number, wereBackTracks: number }
+export interface BetterOrder {
+  row: string
+  name: string
+  units: string[]
+  lengthMm: number
+  wasMm: number
+  backTracks: number
+  wereBackTracks: number
+}
 
 /** For each row of switches a better order for the flows that use it, when there is one: fewer turns back, then a shorter way. */
 export function betterOrders(design: Design, flows: readonly Flow[], pilot: Pilot | undefined): BetterOrder[] {
   const items = new Map(design.units.map(unit => [unit.id, unit.item]))
-  return design.rows.filter(row => row.kind === 'row' && row.units.length > 2).flatMap((row): BetterOrder[] => {
-    const used = flows.filter(flow => flow.steps.filter(step => row.units.includes(step.to)).length > 1)
-    if (used.length === 0) return []
-    const cost = (units: readonly string[]) => {
-      const there = withRow(design, { ...row, units: [...units] }, items)
-      const walks = used.map(flow => walkFlow(there, flow, pilot))
-      return { lengthMm: walks.reduce((sum, walk) => sum + walk.lengthMm, 0), backTracks: walks.reduce((sum, walk) => sum + walk.backTracks, 0) }
-    }
-    const better = (a: ReturnType<typeof cost>, b: ReturnType<typeof cost>) => a.backTracks < b.backTracks || (a.backTracks === b.backTracks && a.lengthMm < b.lengthMm - 0.5)
-    const was = cost(row.units)
-    let best = { units: [...row.units], ...was }
-    const offer = (units: readonly string[]) => { const now = cost(units); if (better(now, best)) best = { units: [...units], ...now } }
-    if (row.units.length <= ALL_ORDERS) for (const order of orders(row.units)) offer(order)
-    else for (let found = true; found;) {
-      const from = best
-      for (let i = 0; i < row.units.length; i++) for (let j = i + 1; j < row.units.length; j++) {
-        const next = [...from.units]
-        ;[next[i], next[j]] = [next[j]!, next[i]!]
-        offer(next)
+  return design.rows
+    .filter(row => row.kind === 'row' && row.units.length > 2)
+    .flatMap((row): BetterOrder[] => {
+      const used = flows.filter(flow => flow.steps.filter(step => row.units.includes(step.to)).length > 1)
+      if (used.length === 0) return []
+      const cost = (units: readonly string[]) => {
+        const there = withRow(design, { ...row, units: [...units] }, items)
+        const walks = used.map(flow => walkFlow(there, flow, pilot))
+        return {
+          lengthMm: walks.reduce((sum, walk) => sum + walk.lengthMm, 0),
+          backTracks: walks.reduce((sum, walk) => sum + walk.backTracks, 0)
+        }
       }
-      found = best !== from
-    }
-    return better(best, was) ? [{ row: row.id, name: row.name, units: best.units, lengthMm: best.lengthMm, wasMm: was.lengthMm, backTracks: best.backTracks, wereBackTracks: was.backTracks }] : []
-  })
+      const better = (a: ReturnType<typeof cost>, b: ReturnType<typeof cost>) =>
+        a.backTracks < b.backTracks || (a.backTracks === b.backTracks && a.lengthMm < b.lengthMm - 0.5)
+      const was = cost(row.units)
+      let best = { units: [...row.units], ...was }
+      const offer = (units: readonly string[]) => {
+        const now = cost(units)
+        if (better(now, best)) best = { units: [...units], ...now }
+      }
+      if (row.units.length <= ALL_ORDERS) for (const order of orders(row.units)) offer(order)
+      else
+        for (let found = true; found;) {
+          const from = best
+          for (let i = 0; i < row.units.length; i++)
+            for (let j = i + 1; j < row.units.length; j++) {
+              const next = [...from.units]
+              ;[next[i], next[j]] = [next[j]!, next[i]!]
+              offer(next)
+            }
+          found = best !== from
+        }
+      return better(best, was)
+        ? [
+            {
+              row: row.id,
+              name: row.name,
+              units: best.units,
+              lengthMm: best.lengthMm,
+              wasMm: was.lengthMm,
+              backTracks: best.backTracks,
+              wereBackTracks: was.backTracks
+            }
+          ]
+        : []
+    })
 }
 
 function withRow(design: Design, row: Row, items: ReadonlyMap<string, Design['units'][number]['item']>): Design {
   const places = memberPlaces(row, id => items.get(id))
-  return { ...design, units: design.units.map(unit => places.has(unit.id) ? { ...unit, at: places.get(unit.id)! } : unit) }
+  return {
+    ...design,
+    units: design.units.map(unit => (places.has(unit.id) ? { ...unit, at: places.get(unit.id)! } : unit))
+  }
 }
 function* orders<T>(list: readonly T[]): Generator<T[]> {
-  if (list.length <= 1) { yield [...list]; return }
-  for (let i = 0; i < list.length; i++) for (const rest of orders([...list.slice(0, i), ...list.slice(i + 1)])) yield [list[i]!, ...rest]
+  if (list.length <= 1) {
+    yield [...list]
+    return
+  }
+  for (let i = 0; i < list.length; i++)
+    for (const rest of orders([...list.slice(0, i), ...list.slice(i + 1)])) yield [list[i]!, ...rest]
 }
 
 /**
@@ -124,16 +192,55 @@ function* orders<T>(list: readonly T[]): Generator<T[]> {
  */
 export function proposedFlows(design: Design): Flow[] {
   const onFace = design.units.filter(unit => unit.at)
-  const named = (...words: string[]) => onFace.find(unit => words.some(word => unit.label.toLowerCase().includes(word)))?.id
-  const zoned = (...words: string[]) => design.airframe.panel.zones.find(zone => zone.side === 'face' && words.some(word => zone.name.toLowerCase().includes(word)))?.id
+  const named = (...words: string[]) =>
+    onFace.find(unit => words.some(word => unit.label.toLowerCase().includes(word)))?.id
+  const zoned = (...words: string[]) =>
+    design.airframe.panel.zones.find(
+      zone => zone.side === 'face' && words.some(word => zone.name.toLowerCase().includes(word))
+    )?.id
   const giving = (...names: string[]) => onFace.find(unit => unit.item.provides.some(name => names.includes(name)))?.id
-  const steps = (...list: [says: string, to: string | undefined, hand?: FlowStep['hand'], holds?: boolean][]): FlowStep[] =>
-    list.flatMap(([says, to, hand = 'either', holds = false]) => to === undefined ? [] : [{ says, to, hand, holds }])
+  const steps = (
+    ...list: [says: string, to: string | undefined, hand?: FlowStep['hand'], holds?: boolean][]
+  ): FlowStep[] =>
+    list.flatMap(([says, to, hand = 'either', holds = false]) => (to === undefined ? [] : [{ says, to, hand, holds }]))
   const throttle = zoned('throttle', 'quadrant', 'power lever')
   return [
-    { id: 'start', name: 'Start', steps: steps(['Master on', named('master', 'battery')], ['Beacon on', named('beacon', 'anti-collision', 'strobe')], ['Fuel pump on', named('pump')], ['Throttle set and held', throttle, 'right', true], ['Ignition', named('ignition', 'mag')], ['Starter', named('start'), 'left'], ['Oil pressure', giving('oil pressure')], ['Avionics on', named('avionics')], ['Lights', named('position', 'nav light')]) },
-    { id: 'go-around', name: 'Go-around', steps: steps(['Throttle forward', throttle, 'right'], ['Go-around or level', giving('go-around mode', 'level mode'), 'left'], ['Flaps', named('flap') ?? zoned('flap'), 'right'], ['Trim', named('trim') ?? zoned('trim'), 'right']) },
-    { id: 'alternator', name: 'Alternator failure', steps: steps(['Volts and amps', giving('volts and amps')], ['Alternator off and on', named('alternator', 'alt ')], ['Shed: landing light', named('landing')], ['Shed: pitot heat', named('pitot')], ['Shed: avionics not wanted', named('avionics')], ['Transponder', giving('transponder')]) }
+    {
+      id: 'start',
+      name: 'Start',
+      steps: steps(
+        ['Master on', named('master', 'battery')],
+        ['Beacon on', named('beacon', 'anti-collision', 'strobe')],
+        ['Fuel pump on', named('pump')],
+        ['Throttle set and held', throttle, 'right', true],
+        ['Ignition', named('ignition', 'mag')],
+        ['Starter', named('start'), 'left'],
+        ['Oil pressure', giving('oil pressure')],
+        ['Avionics on', named('avionics')],
+        ['Lights', named('position', 'nav light')]
+      )
+    },
+    {
+      id: 'go-around',
+      name: 'Go-around',
+      steps: steps(
+        ['Throttle forward', throttle, 'right'],
+        ['Go-around or level', giving('go-around mode', 'level mode'), 'left'],
+        ['Flaps', named('flap') ?? zoned('flap'), 'right'],
+        ['Trim', named('trim') ?? zoned('trim'), 'right']
+      )
+    },
+    {
+      id: 'alternator',
+      name: 'Alternator failure',
+      steps: steps(
+        ['Volts and amps', giving('volts and amps')],
+        ['Alternator off and on', named('alternator', 'alt ')],
+        ['Shed: landing light', named('landing')],
+        ['Shed: pitot heat', named('pitot')],
+        ['Shed: avionics not wanted', named('avionics')],
+        ['Transponder', giving('transponder')]
+      )
+    }
   ].filter(flow => flow.steps.length > 1)
 }
-

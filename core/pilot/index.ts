@@ -2,32 +2,97 @@ import type { FunctionName } from '../catalogue'
 import { freeGround, groundOf, nearestFree, setDown } from '../panel'
 import { AS_FOUND, remember, type Design, type DesignUnit, type Pilot, type Remedy, type Snag } from '../project'
 import { betterOrders, proposedFlows, walkFlow, type BetterOrder, type FlowWalk } from './flow'
-import { FIELD, FIELD_BASIS, lineOfSightPoint, outOfConeDeg, reachTo, shoulderPoint, sightOf, useOf, type FacePoint, type Hand, type Sight } from './sight'
+import {
+  FIELD,
+  FIELD_BASIS,
+  lineOfSightPoint,
+  outOfConeDeg,
+  reachTo,
+  shoulderPoint,
+  sightOf,
+  useOf,
+  type FacePoint,
+  type Hand,
+  type Sight
+} from './sight'
 
 export { proposedFlows, targetOf, walkFlow, type BetterOrder, type FlowWalk, type StepWalk } from './flow'
-export { armMm, defaultPilot, FIELD, lineOfSightPoint, outOfConeDeg, reachTo, sightOf, type FacePoint, type Sight } from './sight'
+export {
+  armMm,
+  defaultPilot,
+  FIELD,
+  lineOfSightPoint,
+  outOfConeDeg,
+  reachTo,
+  sightOf,
+  type FacePoint,
+  type Sight
+} from './sight'
 
 /** How one pilot sees and reaches one unit. */
-export interface Seat { pilot: string, unit: string, sight: Sight, outOfConeDeg: number, reachMm: number, hand: Hand, overReachMm: number }
+export interface Seat {
+  pilot: string
+  unit: string
+  sight: Sight
+  outOfConeDeg: number
+  reachMm: number
+  hand: Hand
+  overReachMm: number
+}
 /** Units by how badly they are placed for how often they are used, the worst first. */
-export interface Ranked { unit: string, label: string, eye: number, hand: number, degOff: number, reachMm: number, score: number }
-export interface PilotReport { snags: Snag[], seats: Seat[], ranking: Ranked[], flows: FlowWalk[], orders: BetterOrder[] }
+export interface Ranked {
+  unit: string
+  label: string
+  eye: number
+  hand: number
+  degOff: number
+  reachMm: number
+  score: number
+}
+export interface PilotReport {
+  snags: Snag[]
+  seats: Seat[]
+  ranking: Ranked[]
+  flows: FlowWalk[]
+  orders: BetterOrder[]
+}
 
 /** What a pilot must see at a glance to fly. */
 const PRIMARY: ReadonlySet<FunctionName> = new Set<FunctionName>(['airspeed', 'attitude', 'altitude', 'heading'])
 const isPrimary = (unit: DesignUnit) => unit.item.provides.some(name => PRIMARY.has(name))
 
 /** Sight and reach of every pilot at every unit on the face: what follows the hand while it drags. */
-export const seatsOf = (design: Design): Seat[] => design.airframe.pilots.flatMap(pilot => design.units.flatMap((unit): Seat[] => {
-  if (!unit.at || !unit.item.face) return []
-  const sight = sightOf(pilot, unit.at)
-  const reach = reachTo(pilot, unit.at)
-  return [{ pilot: pilot.id, unit: unit.id, sight, outOfConeDeg: outOfConeDeg(unit.item, sight), reachMm: reach.mm, hand: reach.hand, overReachMm: reach.mm - pilot.reachMm }]
-}))
+export const seatsOf = (design: Design): Seat[] =>
+  design.airframe.pilots.flatMap(pilot =>
+    design.units.flatMap((unit): Seat[] => {
+      if (!unit.at || !unit.item.face) return []
+      const sight = sightOf(pilot, unit.at)
+      const reach = reachTo(pilot, unit.at)
+      return [
+        {
+          pilot: pilot.id,
+          unit: unit.id,
+          sight,
+          outOfConeDeg: outOfConeDeg(unit.item, sight),
+          reachMm: reach.mm,
+          hand: reach.hand,
+          overReachMm: reach.mm - pilot.reachMm
+        }
+      ]
+    })
+  )
 
 /** Where the standard arrangement is broken: attitude on top in the middle, airspeed to its left, altitude to its right, direction below (14 CFR 23.1321, from memory). */
 function basicT(design: Design): Snag[] {
-  const single = (name: FunctionName) => design.units.filter(unit => unit.at && unit.item.provides.includes(name) && (unit.item.kind === 'mechanical instrument' || unit.item.kind === 'vacuum part' || unit.item.kind === 'round instrument'))
+  const single = (name: FunctionName) =>
+    design.units.filter(
+      unit =>
+        unit.at &&
+        unit.item.provides.includes(name) &&
+        (unit.item.kind === 'mechanical instrument' ||
+          unit.item.kind === 'vacuum part' ||
+          unit.item.kind === 'round instrument')
+    )
   if (design.units.some(unit => unit.at && unit.item.provides.includes('electronic primary display'))) return []
   const attitude = single('attitude')[0]
   if (!attitude?.at) return []
@@ -35,17 +100,35 @@ function basicT(design: Design): Snag[] {
   const place = (name: FunctionName, right: (dx: number, dy: number) => boolean, words: string) => {
     const others = single(name)
     // An instrument that shows the horizon too brings its own order with it.
-    if (others.length === 0 || others.some(unit => unit.id === attitude.id || right(unit.at!.xMm - xMm, unit.at!.yMm - yMm))) return []
+    if (
+      others.length === 0 ||
+      others.some(unit => unit.id === attitude.id || right(unit.at!.xMm - xMm, unit.at!.yMm - yMm))
+    )
+      return []
     return [`${others[0]!.label} is not ${words}`]
   }
   const wrong = [
-    ...place('airspeed', (dx, dy) => dx < 0 && Math.abs(dy) < Math.abs(dx), 'to the left'), ...place('altitude', (dx, dy) => dx > 0 && Math.abs(dy) < Math.abs(dx), 'to the right'), ...place('heading', (dx, dy) => dy < 0 && Math.abs(dx) < Math.abs(dy), 'below')
+    ...place('airspeed', (dx, dy) => dx < 0 && Math.abs(dy) < Math.abs(dx), 'to the left'),
+    ...place('altitude', (dx, dy) => dx > 0 && Math.abs(dy) < Math.abs(dx), 'to the right'),
+    ...place('heading', (dx, dy) => dy < 0 && Math.abs(dx) < Math.abs(dy), 'below')
   ]
-  return wrong.length === 0 ? [] : [{
-    id: 'pilot.basic-t', code: 'pilot.basic-t', weight: 'needs a decision', subjects: [attitude.id], remedies: [],
-    basis: { kind: 'published', source: '14 CFR 23.1321, arrangement of flight instruments; check the current text', fromMemory: true },
-    text: `The flight instruments do not stand in a T about ${attitude.label}: ${wrong.join('; ')}.`
-  }]
+  return wrong.length === 0
+    ? []
+    : [
+        {
+          id: 'pilot.basic-t',
+          code: 'pilot.basic-t',
+          weight: 'needs a decision',
+          subjects: [attitude.id],
+          remedies: [],
+          basis: {
+            kind: 'published',
+            source: '14 CFR 23.1321, arrangement of flight instruments; check the current text',
+            fromMemory: true
+          },
+          text: `The flight instruments do not stand in a T about ${attitude.label}: ${wrong.join('; ')}.`
+        }
+      ]
 }
 
 /** Boxes away from the panel that only one thing on the panel can tune or set. */
@@ -54,43 +137,83 @@ function singleControl(design: Design): Snag[] {
   const byId = new Map(design.units.map(unit => [unit.id, unit]))
   return design.units.flatMap((unit): Snag[] => {
     if (unit.place.kind === 'panel') return []
-    const heads = new Set(design.links.flatMap((link): string[] => {
-      const [mine, theirs] = link.from.unit === unit.id ? [link.from, link.to] : link.to.unit === unit.id ? [link.to, link.from] : []
-      if (!mine || !theirs) return []
-      const other = byId.get(theirs.unit)
-      const signals = unit.item.ports.find(port => port.id === mine.port)?.signals ?? []
-      const theirSignals = other?.item.ports.find(port => port.id === theirs.port)?.signals ?? []
-      return other?.place.kind === 'panel' && signals.some(signal => controls.has(signal) && theirSignals.includes(signal)) ? [other.id] : []
-    }))
+    const heads = new Set(
+      design.links.flatMap((link): string[] => {
+        const [mine, theirs] =
+          link.from.unit === unit.id ? [link.from, link.to] : link.to.unit === unit.id ? [link.to, link.from] : []
+        if (!mine || !theirs) return []
+        const other = byId.get(theirs.unit)
+        const signals = unit.item.ports.find(port => port.id === mine.port)?.signals ?? []
+        const theirSignals = other?.item.ports.find(port => port.id === theirs.port)?.signals ?? []
+        return other?.place.kind === 'panel' &&
+          signals.some(signal => controls.has(signal) && theirSignals.includes(signal))
+          ? [other.id]
+          : []
+      })
+    )
     if (heads.size !== 1) return []
     const head = byId.get([...heads][0]!)!
-    return [{
-      id: `pilot.single-control:${unit.id}`, code: 'pilot.single-control', weight: 'worth knowing', subjects: [unit.id, head.id], remedies: [],
-      basis: { kind: 'derived', source: 'links of this option' },
-      text: `${unit.label} can be set from ${head.label} alone: with ${head.label} dark it cannot be set at all.`
-    }]
+    return [
+      {
+        id: `pilot.single-control:${unit.id}`,
+        code: 'pilot.single-control',
+        weight: 'worth knowing',
+        subjects: [unit.id, head.id],
+        remedies: [],
+        basis: { kind: 'derived', source: 'links of this option' },
+        text: `${unit.label} can be set from ${head.label} alone: with ${head.label} dark it cannot be set at all.`
+      }
+    ]
   })
 }
 
 /** Most degrees off that a unit's sight is for a pilot, beyond the limits of the field; 0 or less when it lies within. */
-const beyondField = ({ sideDeg, upDeg }: Sight) => Math.max(Math.abs(sideDeg) - FIELD.sideDeg, upDeg - FIELD.upDeg, -FIELD.downDeg - upDeg)
+const beyondField = ({ sideDeg, upDeg }: Sight) =>
+  Math.max(Math.abs(sideDeg) - FIELD.sideDeg, upDeg - FIELD.upDeg, -FIELD.downDeg - upDeg)
 
 /** The free place of a unit nearest to where eye or hand would have it, if it cures what is wrong. */
-function closer(design: Design, unit: DesignUnit, pilot: Pilot, value: (seat: Seat) => number, aim: FacePoint): Remedy[] {
+function closer(
+  design: Design,
+  unit: DesignUnit,
+  pilot: Pilot,
+  value: (seat: Seat) => number,
+  aim: FacePoint
+): Remedy[] {
   if (design.optionId === AS_FOUND || unit.locked || unit.row !== undefined) return []
-  const others = design.units.flatMap(one => one.id !== unit.id && one.at ? setDown(one, one.at.xMm, one.at.yMm) ?? [] : [])
+  const others = design.units.flatMap(one =>
+    one.id !== unit.id && one.at ? (setDown(one, one.at.xMm, one.at.yMm) ?? []) : []
+  )
   const there = nearestFree(freeGround(unit.item, others, groundOf(design.airframe.panel), 4), aim.xMm, aim.yMm)
   // Only a place that cures it for every pilot is offered.
   if (!there || seatsOf({ ...design, units: [{ ...unit, at: there }] }).some(seat => value(seat) > 0)) return []
   const now = sightOf(pilot, there)
-  return [{
-    text: `Move ${unit.label} to the nearest free place that cures it: from ${pilot.name}’s eye ${Math.round(Math.abs(now.sideDeg))}° to the side, ${Math.round(Math.abs(now.upDeg))}° ${now.upDeg < 0 ? 'below' : 'above'} the line of sight.`,
-    edits: [{ type: 'unit.move', option: design.optionId, unit: unit.id, xMm: Number(there.xMm.toFixed(2)), yMm: Number(there.yMm.toFixed(2)) }]
-  }]
+  return [
+    {
+      text: `Move ${unit.label} to the nearest free place that cures it: from ${pilot.name}’s eye ${Math.round(Math.abs(now.sideDeg))}° to the side, ${Math.round(Math.abs(now.upDeg))}° ${now.upDeg < 0 ? 'below' : 'above'} the line of sight.`,
+      edits: [
+        {
+          type: 'unit.move',
+          option: design.optionId,
+          unit: unit.id,
+          xMm: Number(there.xMm.toFixed(2)),
+          yMm: Number(there.yMm.toFixed(2))
+        }
+      ]
+    }
+  ]
 }
 
 /** Examines what the pilots see, reach and do with their hands. Without pilots only what does not depend on them. */
-export const examinePilots = remember(examineSeats, (design: Design) => [design.airframe, design.optionId, design.links, design.rows, design.flows, ...design.units.filter(unit => unit.at || design.links.some(link => link.from.unit === unit.id || link.to.unit === unit.id))])
+export const examinePilots = remember(examineSeats, (design: Design) => [
+  design.airframe,
+  design.optionId,
+  design.links,
+  design.rows,
+  design.flows,
+  ...design.units.filter(
+    unit => unit.at || design.links.some(link => link.from.unit === unit.id || link.to.unit === unit.id)
+  )
+])
 
 function examineSeats(design: Design): PilotReport {
   const { pilots } = design.airframe
@@ -98,52 +221,136 @@ function examineSeats(design: Design): PilotReport {
   const byId = new Map(design.units.map(unit => [unit.id, unit]))
   const nameOf = new Map(pilots.map(pilot => [pilot.id, pilot]))
   const snags: Snag[] = [...basicT(design), ...singleControl(design)]
-  const worst = (list: readonly Seat[], value: (seat: Seat) => number): Seat | undefined => list.reduce<Seat | undefined>((best, seat) => value(seat) > 0 && (!best || value(seat) > value(best)) ? seat : best, undefined)
+  const worst = (list: readonly Seat[], value: (seat: Seat) => number): Seat | undefined =>
+    list.reduce<Seat | undefined>(
+      (best, seat) => (value(seat) > 0 && (!best || value(seat) > value(best)) ? seat : best),
+      undefined
+    )
   for (const unit of design.units) {
     const mine = seats.filter(seat => seat.unit === unit.id)
     if (mine.length === 0) continue
-    const complain = (seat: Seat, code: string, text: string, measured: number, limit: number, unitOf: 'deg' | 'mm', basis: Snag['basis'], value: (seat: Seat) => number, aim: FacePoint = lineOfSightPoint(nameOf.get(seat.pilot)!)) => snags.push({
-      id: `pilot.${code}:${unit.id}`, code: `pilot.${code}`, weight: unit.state === 'kept' ? 'worth knowing' : 'needs a decision', subjects: [unit.id],
-      measured, limit, unit: unitOf, basis, text, remedies: closer(design, unit, nameOf.get(seat.pilot)!, value, aim)
-    })
+    const complain = (
+      seat: Seat,
+      code: string,
+      text: string,
+      measured: number,
+      limit: number,
+      unitOf: 'deg' | 'mm',
+      basis: Snag['basis'],
+      value: (seat: Seat) => number,
+      aim: FacePoint = lineOfSightPoint(nameOf.get(seat.pilot)!)
+    ) =>
+      snags.push({
+        id: `pilot.${code}:${unit.id}`,
+        code: `pilot.${code}`,
+        weight: unit.state === 'kept' ? 'worth knowing' : 'needs a decision',
+        subjects: [unit.id],
+        measured,
+        limit,
+        unit: unitOf,
+        basis,
+        text,
+        remedies: closer(design, unit, nameOf.get(seat.pilot)!, value, aim)
+      })
     const out = isPrimary(unit) ? worst(mine, seat => beyondField(seat.sight)) : undefined
     if (out) {
       const { sideDeg, upDeg } = out.sight
       const below = -upDeg > FIELD.downDeg
-      const [measured, limit] = below ? [-upDeg, FIELD.downDeg] : Math.abs(sideDeg) > FIELD.sideDeg ? [Math.abs(sideDeg), FIELD.sideDeg] : [upDeg, FIELD.upDeg]
-      complain(out, 'sight', `${unit.label} lies ${measured.toFixed(0)}° ${below ? 'below' : measured === upDeg ? 'above' : 'to the side of'} ${nameOf.get(out.pilot)!.name}’s line of sight; the eye alone goes ${limit}°.`, measured, limit, 'deg', FIELD_BASIS, seat => beyondField(seat.sight))
+      const [measured, limit] = below
+        ? [-upDeg, FIELD.downDeg]
+        : Math.abs(sideDeg) > FIELD.sideDeg
+          ? [Math.abs(sideDeg), FIELD.sideDeg]
+          : [upDeg, FIELD.upDeg]
+      complain(
+        out,
+        'sight',
+        `${unit.label} lies ${measured.toFixed(0)}° ${below ? 'below' : measured === upDeg ? 'above' : 'to the side of'} ${nameOf.get(out.pilot)!.name}’s line of sight; the eye alone goes ${limit}°.`,
+        measured,
+        limit,
+        'deg',
+        FIELD_BASIS,
+        seat => beyondField(seat.sight)
+      )
     }
     const cone = worst(mine, seat => seat.outOfConeDeg)
-    if (cone) complain(cone, 'cone', `${nameOf.get(cone.pilot)!.name} looks at ${unit.label} from ${cone.outOfConeDeg.toFixed(0)}° outside the angles its screen reads well in.`, cone.outOfConeDeg, 0, 'deg', { kind: 'entered', source: `viewing angles of ${unit.item.name}` }, seat => seat.outOfConeDeg)
+    if (cone)
+      complain(
+        cone,
+        'cone',
+        `${nameOf.get(cone.pilot)!.name} looks at ${unit.label} from ${cone.outOfConeDeg.toFixed(0)}° outside the angles its screen reads well in.`,
+        cone.outOfConeDeg,
+        0,
+        'deg',
+        { kind: 'entered', source: `viewing angles of ${unit.item.name}` },
+        seat => seat.outOfConeDeg
+      )
     const far = useOf(unit.item).hand > 0 ? worst(mine, seat => seat.overReachMm) : undefined
-    if (far) complain(far, 'reach', `${unit.label} is ${far.reachMm.toFixed(0)} mm from ${nameOf.get(far.pilot)!.name}’s nearer shoulder, ${far.overReachMm.toFixed(0)} mm out of reach without leaning.`, far.reachMm, nameOf.get(far.pilot)!.reachMm, 'mm', { kind: 'entered', source: 'reach set for this pilot' }, seat => seat.overReachMm, shoulderPoint(nameOf.get(far.pilot)!, far.hand))
+    if (far)
+      complain(
+        far,
+        'reach',
+        `${unit.label} is ${far.reachMm.toFixed(0)} mm from ${nameOf.get(far.pilot)!.name}’s nearer shoulder, ${far.overReachMm.toFixed(0)} mm out of reach without leaning.`,
+        far.reachMm,
+        nameOf.get(far.pilot)!.reachMm,
+        'mm',
+        { kind: 'entered', source: 'reach set for this pilot' },
+        seat => seat.overReachMm,
+        shoulderPoint(nameOf.get(far.pilot)!, far.hand)
+      )
     if (unit.item.kind === 'annunciator') {
       const beside = (seat: Seat) => Math.max(Math.abs(seat.sight.sideDeg), Math.abs(seat.sight.upDeg)) - FIELD.bestDeg
       const lamp = worst(mine, beside)
-      if (lamp) complain(lamp, 'warning-light', `The warning lights of ${unit.label} lie outside the ${FIELD.bestDeg}° about ${nameOf.get(lamp.pilot)!.name}’s line of sight.`, Math.max(Math.abs(lamp.sight.sideDeg), Math.abs(lamp.sight.upDeg)), FIELD.bestDeg, 'deg', FIELD_BASIS, beside)
+      if (lamp)
+        complain(
+          lamp,
+          'warning-light',
+          `The warning lights of ${unit.label} lie outside the ${FIELD.bestDeg}° about ${nameOf.get(lamp.pilot)!.name}’s line of sight.`,
+          Math.max(Math.abs(lamp.sight.sideDeg), Math.abs(lamp.sight.upDeg)),
+          FIELD.bestDeg,
+          'deg',
+          FIELD_BASIS,
+          beside
+        )
     }
   }
   const ranking = ranked(design, seats)
   const first = pilots[0]
   const flows = (design.flows.length ? design.flows : proposedFlows(design)).map(flow => walkFlow(design, flow, first))
   // A flow that was only proposed does not complain.
-  if (design.flows.length) for (const walk of flows) {
-    const bad = walk.steps.filter(step => step.troubles.length)
-    if (bad.length === 0) continue
-    snags.push({
-      id: `pilot.flow:${walk.flow.id}`, code: 'pilot.flow', weight: 'worth knowing', subjects: [...new Set(bad.flatMap(step => byId.has(step.step.to) ? [step.step.to] : []))], remedies: [],
-      basis: { kind: 'derived', source: 'the steps of the flow, walked with two hands' },
-      text: `${walk.flow.name}: ${bad.map(step => `“${step.step.says}”: ${step.troubles.join(', ')}`).join('; ')}.`
-    })
-  }
-  const orders = betterOrders(design, flows.map(walk => walk.flow), first)
+  if (design.flows.length)
+    for (const walk of flows) {
+      const bad = walk.steps.filter(step => step.troubles.length)
+      if (bad.length === 0) continue
+      snags.push({
+        id: `pilot.flow:${walk.flow.id}`,
+        code: 'pilot.flow',
+        weight: 'worth knowing',
+        subjects: [...new Set(bad.flatMap(step => (byId.has(step.step.to) ? [step.step.to] : [])))],
+        remedies: [],
+        basis: { kind: 'derived', source: 'the steps of the flow, walked with two hands' },
+        text: `${walk.flow.name}: ${bad.map(step => `“${step.step.says}”: ${step.troubles.join(', ')}`).join('; ')}.`
+      })
+    }
+  const orders = betterOrders(
+    design,
+    flows.map(walk => walk.flow),
+    first
+  )
   for (const order of design.flows.length && design.optionId !== AS_FOUND ? orders : []) {
     const row = design.rows.find(one => one.id === order.row)!
     snags.push({
-      id: `pilot.order:${order.row}`, code: 'pilot.order', weight: 'worth knowing', subjects: [...order.units],
+      id: `pilot.order:${order.row}`,
+      code: 'pilot.order',
+      weight: 'worth knowing',
+      subjects: [...order.units],
       basis: { kind: 'derived', source: 'every order of the row tried against the flows' },
       text: `In another order ${order.name} takes ${order.backTracks} instead of ${order.wereBackTracks} turns back and ${Math.round(order.lengthMm)} instead of ${Math.round(order.wasMm)} mm of hand over its flows.`,
-      remedies: [{ text: `Order ${order.name}: ${order.units.map(id => byId.get(id)?.label ?? id).join(', ')}.`, edits: [{ type: 'row.put', option: design.optionId, row: { ...row, units: order.units } }] }]
+      remedies: [
+        {
+          text: `Order ${order.name}: ${order.units.map(id => byId.get(id)?.label ?? id).join(', ')}.`,
+          edits: [{ type: 'row.put', option: design.optionId, row: { ...row, units: order.units } }]
+        }
+      ]
     })
   }
   return { snags, seats, ranking, flows, orders }
@@ -151,13 +358,25 @@ function examineSeats(design: Design): PilotReport {
 
 /** Rank of place against use: degrees off the line of sight for the eye and millimetres of arm for the hand, averaged over the pilots. */
 function ranked(design: Design, seats: readonly Seat[]): Ranked[] {
-  return design.units.flatMap((unit): Ranked[] => {
-    const mine = seats.filter(seat => seat.unit === unit.id)
-    const use = useOf(unit.item)
-    if (mine.length === 0 || use.eye + use.hand === 0) return []
-    const mean = (value: (seat: Seat) => number) => mine.reduce((sum, seat) => sum + value(seat), 0) / mine.length
-    const degOff = mean(seat => Math.hypot(seat.sight.sideDeg, seat.sight.upDeg))
-    const reachMm = mean(seat => seat.reachMm)
-    return [{ unit: unit.id, label: unit.label, eye: use.eye, hand: use.hand, degOff, reachMm, score: use.eye * degOff / FIELD.bestDeg + use.hand * reachMm / 700 }]
-  }).sort((a, b) => b.score - a.score)
+  return design.units
+    .flatMap((unit): Ranked[] => {
+      const mine = seats.filter(seat => seat.unit === unit.id)
+      const use = useOf(unit.item)
+      if (mine.length === 0 || use.eye + use.hand === 0) return []
+      const mean = (value: (seat: Seat) => number) => mine.reduce((sum, seat) => sum + value(seat), 0) / mine.length
+      const degOff = mean(seat => Math.hypot(seat.sight.sideDeg, seat.sight.upDeg))
+      const reachMm = mean(seat => seat.reachMm)
+      return [
+        {
+          unit: unit.id,
+          label: unit.label,
+          eye: use.eye,
+          hand: use.hand,
+          degOff,
+          reachMm,
+          score: (use.eye * degOff) / FIELD.bestDeg + (use.hand * reachMm) / 700
+        }
+      ]
+    })
+    .sort((a, b) => b.score - a.score)
 }

@@ -4,28 +4,58 @@ import { applyEdits, resolve, type Flow, type Pilot, type Project } from '../pro
 import { demoProject, item, plainProject, projectWith, roundFace } from '../testing'
 import { armMm, defaultPilot, examinePilots, lineOfSightPoint, proposedFlows, reachTo, sightOf, walkFlow } from '.'
 
-const pilot: Pilot = { id: 'p', name: 'Ingrith', eye: { acrossMm: 200, upMm: 450, aftMm: 700 }, shoulder: { acrossMm: 200, upMm: 200, aftMm: 650 }, shoulderWidthMm: 400, reachMm: 750 }
-const withPilots = (project: Project, pilots: Pilot[] = [pilot]): Project => ({ ...project, airframe: { ...project.airframe, pilots } })
+const pilot: Pilot = {
+  id: 'p',
+  name: 'Ingrith',
+  eye: { acrossMm: 200, upMm: 450, aftMm: 700 },
+  shoulder: { acrossMm: 200, upMm: 200, aftMm: 650 },
+  shoulderWidthMm: 400,
+  reachMm: 750
+}
+const withPilots = (project: Project, pilots: Pilot[] = [pilot]): Project => ({
+  ...project,
+  airframe: { ...project.airframe, pilots }
+})
 
 describe('sight', () => {
   // Plane trigonometry: tan of the angle is offset over distance.
-  it('a point as far to the side as it is away stands at 45°', () => expect(sightOf(pilot, { xMm: 900, yMm: 450 }).sideDeg).toBeCloseTo(45, 9))
-  it('level with the eye is 15° above the normal line of sight', () => expect(sightOf(pilot, { xMm: 200, yMm: 450 })).toMatchObject({ sideDeg: 0, upDeg: 15, offAxisUpDeg: -0, awayMm: 700 }))
+  it('a point as far to the side as it is away stands at 45°', () =>
+    expect(sightOf(pilot, { xMm: 900, yMm: 450 }).sideDeg).toBeCloseTo(45, 9))
+  it('level with the eye is 15° above the normal line of sight', () =>
+    expect(sightOf(pilot, { xMm: 200, yMm: 450 })).toMatchObject({
+      sideDeg: 0,
+      upDeg: 15,
+      offAxisUpDeg: -0,
+      awayMm: 700
+    }))
   it('the line of sight meets the face where both angles are nought', () => {
     const sight = sightOf(pilot, lineOfSightPoint(pilot))
     expect(sight.sideDeg).toBeCloseTo(0, 9)
     expect(sight.upDeg).toBeCloseTo(0, 9)
   })
   // Limits of AC 23.1311-1C (from memory): best 15, side 35, up 40, down 20 degrees.
-  it.each([[14.9, 0, 'best'], [15.1, 0, 'within limits'], [34.9, 0, 'within limits'], [35.1, 0, 'outside'], [0, -19.9, 'within limits'], [0, -20.1, 'outside']])('%s° to the side, %s° up: %s', (side, up, field) => {
-    const x = 200 + 700 * Math.tan(side * Math.PI / 180)
+  it.each([
+    [14.9, 0, 'best'],
+    [15.1, 0, 'within limits'],
+    [34.9, 0, 'within limits'],
+    [35.1, 0, 'outside'],
+    [0, -19.9, 'within limits'],
+    [0, -20.1, 'outside']
+  ])('%s° to the side, %s° up: %s', (side, up, field) => {
+    const x = 200 + 700 * Math.tan((side * Math.PI) / 180)
     const away = Math.hypot(x - 200, 700)
-    expect(sightOf(pilot, { xMm: x, yMm: 450 + away * Math.tan((up - 15) * Math.PI / 180) }).field).toBe(field)
+    expect(sightOf(pilot, { xMm: x, yMm: 450 + away * Math.tan(((up - 15) * Math.PI) / 180) }).field).toBe(field)
   })
-  it('a pilot and what he sees moved together change nothing', () => fc.assert(fc.property(fc.integer({ min: -500, max: 500 }), fc.integer({ min: 0, max: 900 }), (dx, x) => {
-    const moved = { ...pilot, eye: { ...pilot.eye, acrossMm: pilot.eye.acrossMm + dx } }
-    expect(sightOf(moved, { xMm: x + dx, yMm: 100 }).sideDeg).toBeCloseTo(sightOf(pilot, { xMm: x, yMm: 100 }).sideDeg, 9)
-  })))
+  it('a pilot and what he sees moved together change nothing', () =>
+    fc.assert(
+      fc.property(fc.integer({ min: -500, max: 500 }), fc.integer({ min: 0, max: 900 }), (dx, x) => {
+        const moved = { ...pilot, eye: { ...pilot.eye, acrossMm: pilot.eye.acrossMm + dx } }
+        expect(sightOf(moved, { xMm: x + dx, yMm: 100 }).sideDeg).toBeCloseTo(
+          sightOf(pilot, { xMm: x, yMm: 100 }).sideDeg,
+          9
+        )
+      })
+    ))
 })
 
 describe('reach', () => {
@@ -34,7 +64,11 @@ describe('reach', () => {
     expect(armMm(pilot, 'left', { xMm: 400, yMm: 200 })).toBeCloseTo(Math.hypot(400, 650), 9)
     expect(reachTo(pilot, { xMm: 390, yMm: 200 }).hand).toBe('right')
   })
-  it('our default pilot: eye 28 in behind and 6 in above the top edge, reach 28 in', () => expect(defaultPilot('a', 'A', 250, 300)).toMatchObject({ eye: { upMm: 300 + 152.4, aftMm: expect.closeTo(711.2, 9) }, reachMm: expect.closeTo(711.2, 9) }))
+  it('our default pilot: eye 28 in behind and 6 in above the top edge, reach 28 in', () =>
+    expect(defaultPilot('a', 'A', 250, 300)).toMatchObject({
+      eye: { upMm: 300 + 152.4, aftMm: expect.closeTo(711.2, 9) },
+      reachMm: expect.closeTo(711.2, 9)
+    }))
   it('what is out of reach is named with how far, and a place that cures it is offered when there is one', () => {
     const knob = item({ id: 'knob', kind: 'audio panel', face: roundFace(40) })
     const project = withPilots(projectWith([[knob, [570, 60]]]), [{ ...pilot, reachMm: 670 }])
@@ -47,10 +81,40 @@ describe('reach', () => {
 })
 
 describe('what the eye wants', () => {
-  const dial = (id: string, ...provides: ('airspeed' | 'attitude' | 'altitude' | 'heading')[]) => item({ id, kind: 'mechanical instrument', face: roundFace(79.4), provides })
+  const dial = (id: string, ...provides: ('airspeed' | 'attitude' | 'altitude' | 'heading')[]) =>
+    item({ id, kind: 'mechanical instrument', face: roundFace(79.4), provides })
   // 14 CFR 23.1321 (from memory): attitude top centre, airspeed left, altitude right, direction below.
-  it('the basic T stands', () => expect(examinePilots(resolve(projectWith([[dial('a', 'airspeed'), [100, 200]], [dial('h', 'attitude'), [200, 200]], [dial('l', 'altitude'), [300, 200]], [dial('d', 'heading'), [200, 100]]]), 'a')).snags).toEqual([]))
-  it('airspeed and altitude changed round is no T', () => expect(examinePilots(resolve(projectWith([[dial('a', 'airspeed'), [300, 200]], [dial('h', 'attitude'), [200, 200]], [dial('l', 'altitude'), [100, 200]], [dial('d', 'heading'), [200, 100]]]), 'a')).snags[0]).toMatchObject({ code: 'pilot.basic-t', text: expect.stringMatching(/a is not to the left; l is not to the right/) }))
+  it('the basic T stands', () =>
+    expect(
+      examinePilots(
+        resolve(
+          projectWith([
+            [dial('a', 'airspeed'), [100, 200]],
+            [dial('h', 'attitude'), [200, 200]],
+            [dial('l', 'altitude'), [300, 200]],
+            [dial('d', 'heading'), [200, 100]]
+          ]),
+          'a'
+        )
+      ).snags
+    ).toEqual([]))
+  it('airspeed and altitude changed round is no T', () =>
+    expect(
+      examinePilots(
+        resolve(
+          projectWith([
+            [dial('a', 'airspeed'), [300, 200]],
+            [dial('h', 'attitude'), [200, 200]],
+            [dial('l', 'altitude'), [100, 200]],
+            [dial('d', 'heading'), [200, 100]]
+          ]),
+          'a'
+        )
+      ).snags[0]
+    ).toMatchObject({
+      code: 'pilot.basic-t',
+      text: expect.stringMatching(/a is not to the left; l is not to the right/)
+    }))
   it('a standby horizon too low is the regret: seen as below the limit for the tall pilot only', () => {
     const tall = { ...pilot, id: 't', name: 'Oswin', eye: { acrossMm: 200, upMm: 560, aftMm: 700 } }
     const low = projectWith([[dial('s', 'attitude'), [200, 60]]])
@@ -59,23 +123,58 @@ describe('what the eye wants', () => {
     expect(snag!.text).toMatch(/below Oswin/)
   })
   it('a screen outside its reading angles is told in degrees', () => {
-    const screen = item({ id: 'screen', kind: 'nav/com', face: { ...roundFace(60)!, readsWithinDeg: { side: 20, up: 30, down: 30 } } })
-    const snag = examinePilots(resolve(withPilots(projectWith([[screen, [560, 300 - 40]]])), 'a')).snags.find(one => one.code === 'pilot.cone')!
-    expect(snag.measured).toBeCloseTo(Math.atan2(360, 700) * 180 / Math.PI - 20, 6)
+    const screen = item({
+      id: 'screen',
+      kind: 'nav/com',
+      face: { ...roundFace(60)!, readsWithinDeg: { side: 20, up: 30, down: 30 } }
+    })
+    const snag = examinePilots(resolve(withPilots(projectWith([[screen, [560, 300 - 40]]])), 'a')).snags.find(
+      one => one.code === 'pilot.cone'
+    )!
+    expect(snag.measured).toBeCloseTo((Math.atan2(360, 700) * 180) / Math.PI - 20, 6)
   })
 })
 
 describe('flows of the hand', () => {
   const knob = (id: string) => item({ id, kind: 'switch', face: roundFace(12) })
   const row = (order: string[]) => {
-    const project = withPilots(projectWith(order.map((id): [ReturnType<typeof item>, [number, number]] => [knob(id), [0, 0]])))
-    return applyEdits(project, [{ type: 'row.put', option: 'a', row: { id: 'r', name: 'Switches', kind: 'row', xMm: 100, yMm: 60, pitchMm: 25, units: order } }], 'row').project
+    const project = withPilots(
+      projectWith(order.map((id): [ReturnType<typeof item>, [number, number]] => [knob(id), [0, 0]]))
+    )
+    return applyEdits(
+      project,
+      [
+        {
+          type: 'row.put',
+          option: 'a',
+          row: { id: 'r', name: 'Switches', kind: 'row', xMm: 100, yMm: 60, pitchMm: 25, units: order }
+        }
+      ],
+      'row'
+    ).project
   }
-  const flow = (...to: string[]): Flow => ({ id: 'f', name: 'Start', steps: to.map(id => ({ says: id, to: id, hand: 'left', holds: false })) })
-  it('in order: its length is the way along, and it never turns back', () => expect(walkFlow(resolve(row(['a', 'b', 'c', 'd']), 'a'), flow('a', 'b', 'c', 'd'), pilot)).toMatchObject({ lengthMm: 75, backTracks: 0, wrongHand: 0 }))
-  it('out of order: every turn back is counted', () => expect(walkFlow(resolve(row(['a', 'c', 'b', 'd']), 'a'), flow('a', 'b', 'c', 'd'), pilot)).toMatchObject({ lengthMm: 50 + 25 + 50, backTracks: 2 }))
+  const flow = (...to: string[]): Flow => ({
+    id: 'f',
+    name: 'Start',
+    steps: to.map(id => ({ says: id, to: id, hand: 'left', holds: false }))
+  })
+  it('in order: its length is the way along, and it never turns back', () =>
+    expect(walkFlow(resolve(row(['a', 'b', 'c', 'd']), 'a'), flow('a', 'b', 'c', 'd'), pilot)).toMatchObject({
+      lengthMm: 75,
+      backTracks: 0,
+      wrongHand: 0
+    }))
+  it('out of order: every turn back is counted', () =>
+    expect(walkFlow(resolve(row(['a', 'c', 'b', 'd']), 'a'), flow('a', 'b', 'c', 'd'), pilot)).toMatchObject({
+      lengthMm: 50 + 25 + 50,
+      backTracks: 2
+    }))
   it('proposes the order of the flow for the row, and the remedy makes it so', () => {
-    const project = applyEdits(row(['d', 'b', 'a', 'c']), [{ type: 'flow.put', option: 'a', flow: flow('a', 'b', 'c', 'd') }], 'flow').project
+    const project = applyEdits(
+      row(['d', 'b', 'a', 'c']),
+      [{ type: 'flow.put', option: 'a', flow: flow('a', 'b', 'c', 'd') }],
+      'flow'
+    ).project
     const snag = examinePilots(resolve(project, 'a')).snags.find(one => one.code === 'pilot.order')!
     const cured = resolve(applyEdits(project, snag.remedies[0]!.edits, 'order').project, 'a')
     expect(examinePilots(cured).flows[0]).toMatchObject({ lengthMm: 75, backTracks: 0 })
@@ -83,37 +182,113 @@ describe('flows of the hand', () => {
   })
   it('the starter on the side of the hand that holds the throttle is the wrong hand', () => {
     const base = row(['starter', 'x', 'y'])
-    base.airframe.panel.zones = [{ id: 'throttle', name: 'Throttle', side: 'face', area: { shape: 'round', xMm: 350, yMm: 40, diameterMm: 30 }, fromDepthMm: 0, movable: false }]
-    const start = (hand: 'left' | 'right' | 'either'): Flow => ({ id: 'f', name: 'Start', steps: [{ says: 'Throttle', to: 'throttle', hand: 'right', holds: true }, { says: 'Starter', to: 'starter', hand, holds: false }] })
+    base.airframe.panel.zones = [
+      {
+        id: 'throttle',
+        name: 'Throttle',
+        side: 'face',
+        area: { shape: 'round', xMm: 350, yMm: 40, diameterMm: 30 },
+        fromDepthMm: 0,
+        movable: false
+      }
+    ]
+    const start = (hand: 'left' | 'right' | 'either'): Flow => ({
+      id: 'f',
+      name: 'Start',
+      steps: [
+        { says: 'Throttle', to: 'throttle', hand: 'right', holds: true },
+        { says: 'Starter', to: 'starter', hand, holds: false }
+      ]
+    })
     const design = resolve(base, 'a')
     expect(walkFlow(design, start('right'), pilot)).toMatchObject({ wrongHand: 1 })
-    expect(walkFlow(design, start('right'), pilot).steps[1]!.troubles[0]).toBe('the right hand holds Throttle; the left one is free')
-    expect(walkFlow(design, start('either'), pilot)).toMatchObject({ wrongHand: 0, steps: [{ hand: 'right' }, { hand: 'left' }] })
+    expect(walkFlow(design, start('right'), pilot).steps[1]!.troubles[0]).toBe(
+      'the right hand holds Throttle; the left one is free'
+    )
+    expect(walkFlow(design, start('either'), pilot)).toMatchObject({
+      wrongHand: 0,
+      steps: [{ hand: 'right' }, { hand: 'left' }]
+    })
   })
-  it('a step whose thing this option lacks says so', () => expect(walkFlow(resolve(row(['a', 'b', 'c']), 'a'), flow('gone'), pilot).steps[0]!.troubles).toEqual(['what it goes to is not in this option']))
+  it('a step whose thing this option lacks says so', () =>
+    expect(walkFlow(resolve(row(['a', 'b', 'c']), 'a'), flow('gone'), pilot).steps[0]!.troubles).toEqual([
+      'what it goes to is not in this option'
+    ]))
   it('flows to begin with are made of what stands there', () => {
     const flows = proposedFlows(resolve(demoProject('3-skerrow-dunlin'), 'b'))
     expect(flows.map(one => one.name)).toContain('Go-around')
-    expect(flows.find(one => one.id === 'go-around')!.steps.map(step => step.to)).toEqual(['throttle', 'ap-c', 'flap-lever', 'trim'])
+    expect(flows.find(one => one.id === 'go-around')!.steps.map(step => step.to)).toEqual([
+      'throttle',
+      'ap-c',
+      'flap-lever',
+      'trim'
+    ])
   })
 })
 
 describe('rows and stacks', () => {
   it('re-flow when a member goes, and the others keep their order', () => {
-    const project = projectWith([[item({ id: 'a', face: roundFace(12) }), [0, 0]], [item({ id: 'b', face: roundFace(12) }), [0, 0]], [item({ id: 'c', face: roundFace(12) }), [0, 0]]] as [ReturnType<typeof item>, [number, number]][], plainProject())
-    const rowed = applyEdits(project, [{ type: 'row.put', option: 'a', row: { id: 'r', name: 'R', kind: 'row', xMm: 100, yMm: 60, pitchMm: 30, units: ['a', 'b', 'c'] } }], 'row').project
+    const project = projectWith(
+      [
+        [item({ id: 'a', face: roundFace(12) }), [0, 0]],
+        [item({ id: 'b', face: roundFace(12) }), [0, 0]],
+        [item({ id: 'c', face: roundFace(12) }), [0, 0]]
+      ] as [ReturnType<typeof item>, [number, number]][],
+      plainProject()
+    )
+    const rowed = applyEdits(
+      project,
+      [
+        {
+          type: 'row.put',
+          option: 'a',
+          row: { id: 'r', name: 'R', kind: 'row', xMm: 100, yMm: 60, pitchMm: 30, units: ['a', 'b', 'c'] }
+        }
+      ],
+      'row'
+    ).project
     expect(resolve(rowed, 'a').units.map(unit => unit.at?.xMm)).toEqual([100, 130, 160])
     const without = applyEdits(rowed, [{ type: 'unit.remove', option: 'a', unit: 'b' }], 'gone').project
     expect(resolve(without, 'a').units.map(unit => unit.at?.xMm)).toEqual([100, 130])
     // Moving a member takes the row along; breaking the row leaves everything where it was.
-    const moved = applyEdits(without, [{ type: 'unit.move', option: 'a', unit: 'c', xMm: 200, yMm: 80 }], 'move').project
-    expect(resolve(moved, 'a').units.map(unit => unit.at)).toEqual([{ xMm: 170, yMm: 80 }, { xMm: 200, yMm: 80 }])
+    const moved = applyEdits(
+      without,
+      [{ type: 'unit.move', option: 'a', unit: 'c', xMm: 200, yMm: 80 }],
+      'move'
+    ).project
+    expect(resolve(moved, 'a').units.map(unit => unit.at)).toEqual([
+      { xMm: 170, yMm: 80 },
+      { xMm: 200, yMm: 80 }
+    ])
     const loose = applyEdits(moved, [{ type: 'row.drop', option: 'a', row: 'r' }], 'loose').project
-    expect(resolve(loose, 'a').units.map(unit => unit.at)).toEqual([{ xMm: 170, yMm: 80 }, { xMm: 200, yMm: 80 }])
+    expect(resolve(loose, 'a').units.map(unit => unit.at)).toEqual([
+      { xMm: 170, yMm: 80 },
+      { xMm: 200, yMm: 80 }
+    ])
   })
   it('a stack runs down from its top edge by the heights of its members', () => {
-    const tray = (id: string, h: number) => item({ id, face: { bezel: { shape: 'rectangle', widthMm: 158.8, heightMm: h, cornerMm: 0 }, screws: [], stack: true } })
-    const project = applyEdits(projectWith([[tray('a', 33), [0, 0]], [tray('b', 67), [0, 0]]]), [{ type: 'row.put', option: 'a', row: { id: 's', name: 'S', kind: 'stack', xMm: 300, yMm: 280, pitchMm: 0, units: ['a', 'b'] } }], 'stack').project
-    expect(resolve(project, 'a').units.map(unit => unit.at)).toEqual([{ xMm: 300, yMm: 280 - 16.5 }, { xMm: 300, yMm: 280 - 33 - 33.5 }])
+    const tray = (id: string, h: number) =>
+      item({
+        id,
+        face: { bezel: { shape: 'rectangle', widthMm: 158.8, heightMm: h, cornerMm: 0 }, screws: [], stack: true }
+      })
+    const project = applyEdits(
+      projectWith([
+        [tray('a', 33), [0, 0]],
+        [tray('b', 67), [0, 0]]
+      ]),
+      [
+        {
+          type: 'row.put',
+          option: 'a',
+          row: { id: 's', name: 'S', kind: 'stack', xMm: 300, yMm: 280, pitchMm: 0, units: ['a', 'b'] }
+        }
+      ],
+      'stack'
+    ).project
+    expect(resolve(project, 'a').units.map(unit => unit.at)).toEqual([
+      { xMm: 300, yMm: 280 - 16.5 },
+      { xMm: 300, yMm: 280 - 33 - 33.5 }
+    ])
   })
 })

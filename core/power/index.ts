@@ -13,15 +13,66 @@ export { enduranceOf, isShed, simulate, usualSettings, type Endurance } from './
 export { Wired, type Failure } from './wired'
 export { type Feeder } from './feeder'
 export { fedBy } from './feeding'
-export { ALTERNATOR_BASIS, ALTERNATOR_SHARE, COIL, heaviest, loadsByPhase, loadWorking, quotedA, unitAmps, type PhaseLoad } from './load'
-export { busOf, closed, CONDUCTOR_CELSIUS, positionsOf, DIODE_V, freeId, proposedSupply, regulatedV, sourcesOf, supplyOf, tieCells, type SourceAt } from './supply'
-export { backupFor, backupOffers, enduranceRange, shortestShed, withBackup, type BackupAnswer, type BackupOffer, type EnduranceRange, type ShedAnswer } from './search'
+export {
+  ALTERNATOR_BASIS,
+  ALTERNATOR_SHARE,
+  COIL,
+  heaviest,
+  loadsByPhase,
+  loadWorking,
+  quotedA,
+  unitAmps,
+  type PhaseLoad
+} from './load'
+export {
+  busOf,
+  closed,
+  CONDUCTOR_CELSIUS,
+  positionsOf,
+  DIODE_V,
+  freeId,
+  proposedSupply,
+  regulatedV,
+  sourcesOf,
+  supplyOf,
+  tieCells,
+  type SourceAt
+} from './supply'
+export {
+  backupFor,
+  backupOffers,
+  enduranceRange,
+  shortestShed,
+  withBackup,
+  type BackupAnswer,
+  type BackupOffer,
+  type EnduranceRange,
+  type ShedAnswer
+} from './search'
 export { playScenes, type Scene } from './scenes'
 export { oneLine, type LineEdge, type LineNode, type OneLine } from './one-line'
 export { SWITCH_LOADS, switchDerating, switchFor, type SwitchLoad } from './switch'
-export { allowableDropV, BREAKER_SIZES_A, DROP_BASIS, GAUGES, gauge, gaugeForDrop, longestRunMm, PROTECTOR_BASIS, resistanceOhm, WIRE_BASIS } from './wire'
+export {
+  allowableDropV,
+  BREAKER_SIZES_A,
+  DROP_BASIS,
+  GAUGES,
+  gauge,
+  gaugeForDrop,
+  longestRunMm,
+  PROTECTOR_BASIS,
+  resistanceOhm,
+  WIRE_BASIS
+} from './wire'
 
-export interface PowerReport { supply: Supply, loads: PhaseLoad[], circuits: Circuit[], feeders: Feeder[], endurance: Endurance, snags: Snag[] }
+export interface PowerReport {
+  supply: Supply
+  loads: PhaseLoad[]
+  circuits: Circuit[]
+  feeders: Feeder[]
+  endurance: Endurance
+  snags: Snag[]
+}
 
 /** The circuits of a design alone, for what only needs its wires. */
 export const circuitsOf = (design: Design): Circuit[] => designCircuits(design, supplyOf(design)).circuits
@@ -34,7 +85,18 @@ export function examinePower(design: Design): PowerReport {
   const feeders = feedersOf(design, supply)
   const endurance = enduranceOf(design)
   return {
-    supply, loads, circuits, feeders, endurance,
-    snags: [...supplySnags(design, supply), ...circuitSnags(design, circuits, none), ...feederSnags(design, supply, feeders), ...feedSnags(design, supply), ...loadSnags(design, loads), ...enduranceSnags(design, supply, endurance)]
+    supply,
+    loads,
+    circuits,
+    feeders,
+    endurance,
+    snags: [
+      ...supplySnags(design, supply),
+      ...circuitSnags(design, circuits, none),
+      ...feederSnags(design, supply, feeders),
+      ...feedSnags(design, supply),
+      ...loadSnags(design, loads),
+      ...enduranceSnags(design, supply, endurance)
+    ]
   }
 }

@@ -1,10 +1,32 @@
 /** What lies between two nodes. A diode conducts from `from` to `to` alone, and takes `dropV` for it. */
-export interface Branch { from: number, to: number, ohm: number, diode: boolean, dropV: number }
+export interface Branch {
+  from: number
+  to: number
+  ohm: number
+  diode: boolean
+  dropV: number
+}
 /** What drives a node: volts behind a resistance, which gives current and takes none, up to `limitA` where it has a limit. */
-export interface Feed { node: number, emfV: number, ohm: number, limitA: number }
+export interface Feed {
+  node: number
+  emfV: number
+  ohm: number
+  limitA: number
+}
 /** What a node feeds: amps quoted at volts of its own. Below `minV`, where it no longer works, it takes less in proportion to the volts. */
-export interface Draw { node: number, kind: 'constant current' | 'constant power' | 'resistive', amps: number, atV: number, minV: number }
-export interface Network { nodes: number, branches: readonly Branch[], feeds: readonly Feed[], draws: readonly Draw[] }
+export interface Draw {
+  node: number
+  kind: 'constant current' | 'constant power' | 'resistive'
+  amps: number
+  atV: number
+  minV: number
+}
+export interface Network {
+  nodes: number
+  branches: readonly Branch[]
+  feeds: readonly Feed[]
+  draws: readonly Draw[]
+}
 export interface Solution {
   /** Volts of each node; 0 where nothing feeds it. */
   volts: number[]
@@ -30,11 +52,18 @@ export function solveLinear(matrix: Float64Array, right: Float64Array): Float64A
   const n = right.length
   for (let column = 0; column < n; column++) {
     let pivot = column
-    for (let row = column + 1; row < n; row++) if (Math.abs(matrix[row * n + column]!) > Math.abs(matrix[pivot * n + column]!)) pivot = row
+    for (let row = column + 1; row < n; row++)
+      if (Math.abs(matrix[row * n + column]!) > Math.abs(matrix[pivot * n + column]!)) pivot = row
     if (!(Math.abs(matrix[pivot * n + column]!) > 1e-300)) throw new NetworkError('The network has no single answer.')
     if (pivot !== column) {
-      for (let k = column; k < n; k++) { const held = matrix[column * n + k]!; matrix[column * n + k] = matrix[pivot * n + k]!; matrix[pivot * n + k] = held }
-      const held = right[column]!; right[column] = right[pivot]!; right[pivot] = held
+      for (let k = column; k < n; k++) {
+        const held = matrix[column * n + k]!
+        matrix[column * n + k] = matrix[pivot * n + k]!
+        matrix[pivot * n + k] = held
+      }
+      const held = right[column]!
+      right[column] = right[pivot]!
+      right[pivot] = held
     }
     const head = matrix[column * n + column]!
     for (let row = column + 1; row < n; row++) {
@@ -61,17 +90,25 @@ export function reached(network: Pick<Network, 'nodes' | 'branches' | 'feeds'>):
     const here = open.pop()!
     for (const { from, to, diode } of network.branches) {
       const next = from === here ? to : !diode && to === here ? from : -1
-      if (next >= 0 && !seen[next]) { seen[next] = true; open.push(next) }
+      if (next >= 0 && !seen[next]) {
+        seen[next] = true
+        open.push(next)
+      }
     }
   }
   return seen
 }
 
 /** Amps at some volts no lower than the least a load works at. */
-const above = (draw: Draw, volt: number) => draw.kind === 'constant current' ? draw.amps : draw.amps * draw.atV / Math.max(volt, draw.minV)
+const above = (draw: Draw, volt: number) =>
+  draw.kind === 'constant current' ? draw.amps : (draw.amps * draw.atV) / Math.max(volt, draw.minV)
 /** Amps a load takes at some volts. */
 export const drawnA = (draw: Draw, volt: number): number =>
-  draw.kind === 'resistive' ? draw.amps * volt / draw.atV : volt < draw.minV ? above(draw, draw.minV) * Math.max(0, volt) / draw.minV : above(draw, volt)
+  draw.kind === 'resistive'
+    ? (draw.amps * volt) / draw.atV
+    : volt < draw.minV
+      ? (above(draw, draw.minV) * Math.max(0, volt)) / draw.minV
+      : above(draw, volt)
 
 /** Loads of one kind on one node as one: fewer to solve for, the same amps. */
 export function gathered(draws: readonly Draw[]): Draw[] {
@@ -79,7 +116,12 @@ export function gathered(draws: readonly Draw[]): Draw[] {
   for (const draw of draws) {
     const key = `${draw.node} ${draw.kind}`
     const known = groups.get(key)
-    if (known) { known.amps += draw.amps * (draw.kind === 'constant power' ? draw.atV / known.atV : draw.kind === 'resistive' ? known.atV / draw.atV : 1); known.minV = Math.min(known.minV, draw.minV) } else groups.set(key, { ...draw })
+    if (known) {
+      known.amps +=
+        draw.amps *
+        (draw.kind === 'constant power' ? draw.atV / known.atV : draw.kind === 'resistive' ? known.atV / draw.atV : 1)
+      known.minV = Math.min(known.minV, draw.minV)
+    } else groups.set(key, { ...draw })
   }
   return [...groups.values()]
 }
@@ -97,18 +139,24 @@ type State = 'off' | 'on' | 'at its limit'
  * @param live what `reached` says of this network, where it is known already
  * @throws NetworkError when it finds no answer in bounded steps; never hangs
  */
-export function solveNetwork(network: Network, hint?: readonly number[], live: readonly boolean[] = reached(network)): Solution {
+export function solveNetwork(
+  network: Network,
+  hint?: readonly number[],
+  live: readonly boolean[] = reached(network)
+): Solution {
   const { nodes, branches, feeds, draws } = network
   const index: number[] = []
   let n = 0
   for (let node = 0; node < nodes; node++) index.push(live[node] ? n++ : -1)
   const highest = feeds.reduce((most, feed) => Math.max(most, feed.emfV), 0)
-  let volts = Array.from({ length: nodes }, (_, node) => live[node] ? (hint?.[node] || highest) : 0)
+  let volts = Array.from({ length: nodes }, (_, node) => (live[node] ? hint?.[node] || highest : 0))
   const on = branches.map(branch => live[branch.from]! && live[branch.to]!)
   const states: State[] = feeds.map(() => 'on')
   const amps = draws.map(() => 0)
-    /** Siemens of a load that is resistive, or has too few volts to work. */
-  const siemens = draws.map(draw => draw.kind === 'resistive' ? draw.amps / draw.atV : above(draw, draw.minV) / draw.minV)
+  /** Siemens of a load that is resistive, or has too few volts to work. */
+  const siemens = draws.map(draw =>
+    draw.kind === 'resistive' ? draw.amps / draw.atV : above(draw, draw.minV) / draw.minV
+  )
   const starved = draws.map(draw => draw.kind === 'resistive')
 
   const once = (): number[] => {
@@ -122,15 +170,24 @@ export function solveNetwork(network: Network, hint?: readonly number[], live: r
       const g = conductance(branch.ohm)
       const from = index[branch.from]!
       const to = index[branch.to]!
-      matrix[from * n + from]! += g; matrix[to * n + to]! += g
-      matrix[from * n + to]! -= g; matrix[to * n + from]! -= g
-      if (branch.diode) { right[from]! += g * branch.dropV; right[to]! -= g * branch.dropV }
+      matrix[from * n + from]! += g
+      matrix[to * n + to]! += g
+      matrix[from * n + to]! -= g
+      matrix[to * n + from]! -= g
+      if (branch.diode) {
+        right[from]! += g * branch.dropV
+        right[to]! -= g * branch.dropV
+      }
     }
     for (let at = 0; at < feeds.length; at++) {
       const feed = feeds[at]!
       const node = index[feed.node]!
       if (states[at] === 'at its limit') right[node]! += feed.limitA
-      else if (states[at] === 'on') { const g = conductance(feed.ohm); matrix[node * n + node]! += g; right[node]! += g * feed.emfV }
+      else if (states[at] === 'on') {
+        const g = conductance(feed.ohm)
+        matrix[node * n + node]! += g
+        right[node]! += g * feed.emfV
+      }
     }
     for (let at = 0; at < draws.length; at++) {
       const node = index[draws[at]!.node]!
@@ -139,7 +196,7 @@ export function solveNetwork(network: Network, hint?: readonly number[], live: r
       else right[node]! -= amps[at]!
     }
     const answer = solveLinear(matrix, right)
-    return index.map(row => row < 0 ? 0 : answer[row]!)
+    return index.map(row => (row < 0 ? 0 : answer[row]!))
   }
   /** Turns what contradicts the volts; says whether anything did. */
   const turn = (first: boolean): boolean => {
@@ -149,37 +206,80 @@ export function solveNetwork(network: Network, hint?: readonly number[], live: r
       if (!branch.diode || !live[branch.from] || !live[branch.to]) continue
       const over = volts[branch.from]! - volts[branch.to]! - branch.dropV
       const now = on[at] ? over > -1e-10 : over > 1e-10
-      if (now !== on[at]) { on[at] = now; turned = true; if (first) return true }
+      if (now !== on[at]) {
+        on[at] = now
+        turned = true
+        if (first) return true
+      }
     }
     for (let at = 0; at < feeds.length; at++) {
       const feed = feeds[at]!
       const over = feed.emfV - volts[feed.node]!
       const wanted = over * conductance(feed.ohm)
       const state = states[at]!
-      const now: State = state === 'on' ? (wanted < -1e-9 ? 'off' : wanted > feed.limitA + 1e-9 ? 'at its limit' : 'on') : state === 'off' ? (over > 1e-10 ? 'on' : 'off') : (wanted < feed.limitA - 1e-9 ? 'on' : 'at its limit')
-      if (now !== state) { states[at] = now; turned = true; if (first) return true }
+      const now: State =
+        state === 'on'
+          ? wanted < -1e-9
+            ? 'off'
+            : wanted > feed.limitA + 1e-9
+              ? 'at its limit'
+              : 'on'
+          : state === 'off'
+            ? over > 1e-10
+              ? 'on'
+              : 'off'
+            : wanted < feed.limitA - 1e-9
+              ? 'on'
+              : 'at its limit'
+      if (now !== state) {
+        states[at] = now
+        turned = true
+        if (first) return true
+      }
     }
     for (let at = 0; at < draws.length; at++) {
       const draw = draws[at]!
       if (draw.kind === 'resistive' || !live[draw.node]) continue
       const now = volts[draw.node]! < draw.minV - (starved[at] ? 0 : 1e-9)
-      if (now !== starved[at]) { starved[at] = now; turned = true; if (first) return true }
+      if (now !== starved[at]) {
+        starved[at] = now
+        turned = true
+        if (first) return true
+      }
     }
     return turned
   }
   for (let round = 0; n > 0 && round < ROUNDS; round++) {
-    draws.forEach((draw, at) => { if (draw.kind !== 'resistive') amps[at] = above(draw, volts[draw.node]!) })
+    draws.forEach((draw, at) => {
+      if (draw.kind !== 'resistive') amps[at] = above(draw, volts[draw.node]!)
+    })
     const before = volts
     let flips = 0
     do {
-      if (++flips > FLIPS) throw new NetworkError('No state of the diodes and sources of this network agrees with itself.')
+      if (++flips > FLIPS)
+        throw new NetworkError('No state of the diodes and sources of this network agrees with itself.')
       volts = once()
     } while (turn(flips > 12))
     let change = 0
     for (let node = 0; node < nodes; node++) change = Math.max(change, Math.abs(volts[node]! - before[node]!))
     if (change < CLOSE_V) break
   }
-  const branchA = branches.map((branch, at) => on[at] ? (volts[branch.from]! - volts[branch.to]! - (branch.diode ? branch.dropV : 0)) * conductance(branch.ohm) : 0)
-  const feedA = feeds.map((feed, at) => states[at] === 'off' ? 0 : states[at] === 'at its limit' ? feed.limitA : (feed.emfV - volts[feed.node]!) * conductance(feed.ohm))
-  return { volts, branchA, feedA, drawA: draws.map((draw, at) => !live[draw.node] ? 0 : starved[at] ? siemens[at]! * volts[draw.node]! : above(draw, volts[draw.node]!)) }
+  const branchA = branches.map((branch, at) =>
+    on[at] ? (volts[branch.from]! - volts[branch.to]! - (branch.diode ? branch.dropV : 0)) * conductance(branch.ohm) : 0
+  )
+  const feedA = feeds.map((feed, at) =>
+    states[at] === 'off'
+      ? 0
+      : states[at] === 'at its limit'
+        ? feed.limitA
+        : (feed.emfV - volts[feed.node]!) * conductance(feed.ohm)
+  )
+  return {
+    volts,
+    branchA,
+    feedA,
+    drawA: draws.map((draw, at) =>
+      !live[draw.node] ? 0 : starved[at] ? siemens[at]! * volts[draw.node]! : above(draw, volts[draw.node]!)
+    )
+  }
 }

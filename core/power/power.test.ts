@@ -4,33 +4,75 @@ import type { Item } from '../catalogue'
 import { applyEdits, resolve } from '../project'
 import { feet, toFeet } from '../quantity'
 import { designWith, item, plainProject, projectWith, withoutCoils } from '../testing'
-import { allowableDropV, ampacityOf, BREAKER_SIZES_A, examinePower, gauge, GAUGES, gaugeForDrop, longestRunMm, resistanceOhm } from '.'
+import {
+  allowableDropV,
+  ampacityOf,
+  BREAKER_SIZES_A,
+  examinePower,
+  gauge,
+  GAUGES,
+  gaugeForDrop,
+  longestRunMm,
+  resistanceOhm
+} from '.'
 
-const load = (id: string, power: Partial<NonNullable<Item['power']>>): Item => item({
-  id, mounts: ['tail'], power: { atV: 14, minV: 10, maxV: 32, typicalA: 1, maxA: 1, load: 'constant current', essential: false, ...power }
-})
+const load = (id: string, power: Partial<NonNullable<Item['power']>>): Item =>
+  item({
+    id,
+    mounts: ['tail'],
+    power: { atV: 14, minV: 10, maxV: 32, typicalA: 1, maxA: 1, load: 'constant current', essential: false, ...power }
+  })
 
 describe('copper wire', () => {
   // AC 43.13-1B chg 1 table 11-9 (values from memory): ohms per 1000 ft at 20 °C and amps in a bundle.
   it.each([
-    [24, 28.40, 2.5, 4, 5], [22, 16.20, 3, 5, 6], [20, 9.88, 4, 7, 9], [18, 6.23, 6, 9, 12], [16, 4.81, 7, 11, 14], [14, 3.06, 10, 14, 18],
-    [12, 2.02, 13, 19, 25], [10, 1.26, 17, 26, 32], [8, 0.70, 38, 57, 71], [6, 0.44, 50, 76, 97], [4, 0.28, 68, 103, 133], [2, 0.18, 95, 141, 179]
+    [24, 28.4, 2.5, 4, 5],
+    [22, 16.2, 3, 5, 6],
+    [20, 9.88, 4, 7, 9],
+    [18, 6.23, 6, 9, 12],
+    [16, 4.81, 7, 11, 14],
+    [14, 3.06, 10, 14, 18],
+    [12, 2.02, 13, 19, 25],
+    [10, 1.26, 17, 26, 32],
+    [8, 0.7, 38, 57, 71],
+    [6, 0.44, 50, 76, 97],
+    [4, 0.28, 68, 103, 133],
+    [2, 0.18, 95, 141, 179]
   ])('AWG %i', (awg, ohms, a105, a150, a200) => {
     expect(resistanceOhm(gauge(awg), feet(1000))).toBeCloseTo(ohms, 9)
     expect(gauge(awg).bundleA).toEqual({ 105: a105, 150: a150, 200: a200 })
   })
   // Circular mils of the same table (from memory): tinned copper of that area has the table's resistance within its own steps.
-  it.each([[22, 755], [18, 1900], [14, 3831], [10, 9354], [4, 42615]])('AWG %i agrees with the resistance of copper of its area within 8 %%', (awg, mils) => {
-    const area = mils * Math.PI / 4 * (25.4e-6) ** 2
+  it.each([
+    [22, 755],
+    [18, 1900],
+    [14, 3831],
+    [10, 9354],
+    [4, 42615]
+  ])('AWG %i agrees with the resistance of copper of its area within 8 %%', (awg, mils) => {
+    const area = ((mils * Math.PI) / 4) * 25.4e-6 ** 2
     // Resistivity of annealed copper 1.7241e-8 Ω·m (IACS, published); tin and stranding add a few per cent.
-    const copper = 1.7241e-8 * 304.8 / area
+    const copper = (1.7241e-8 * 304.8) / area
     expect(gauge(awg).ohmsPerKft / copper).toBeGreaterThan(0.97)
     expect(gauge(awg).ohmsPerKft / copper).toBeLessThan(1.19)
   })
   // AC 43.13-1B 11-66 (from memory): R(T) = R20 (234.5 + T) / 254.5.
-  it('is warmer, so resists more', () => expect(resistanceOhm(gauge(20), feet(1000), 105)).toBeCloseTo(9.88 * 339.5 / 254.5, 9))
+  it('is warmer, so resists more', () =>
+    expect(resistanceOhm(gauge(20), feet(1000), 105)).toBeCloseTo((9.88 * 339.5) / 254.5, 9))
   // AC 43.13-1B table 11-3 (values from memory): wire, breaker, fuse.
-  it.each([[22, 5, 5], [20, 7.5, 5], [18, 10, 10], [16, 15, 10], [14, 20, 15], [12, 30, 20], [10, 40, 30], [8, 50, 50], [6, 80, 70], [4, 100, 70], [2, 125, 100]])('AWG %i is protected by %f A breaker, %i A fuse', (awg, breaker, fuse) => {
+  it.each([
+    [22, 5, 5],
+    [20, 7.5, 5],
+    [18, 10, 10],
+    [16, 15, 10],
+    [14, 20, 15],
+    [12, 30, 20],
+    [10, 40, 30],
+    [8, 50, 50],
+    [6, 80, 70],
+    [4, 100, 70],
+    [2, 125, 100]
+  ])('AWG %i is protected by %f A breaker, %i A fuse', (awg, breaker, fuse) => {
     expect(gauge(awg)).toMatchObject({ breakerA: breaker, fuseA: fuse })
   })
   it('names what the table has when asked for what it has not', () => expect(() => gauge(19)).toThrow(/22, 20, 18/))
@@ -39,69 +81,114 @@ describe('copper wire', () => {
 describe('voltage drop', () => {
   // AC 43.13-1B table 11-6 (values from memory).
   it('14 V allows 0.5 V steady and 1 V brief, 28 V twice that', () => {
-    expect([allowableDropV(14, 'continuous'), allowableDropV(14, 'intermittent'), allowableDropV(28, 'continuous'), allowableDropV(28, 'intermittent')]).toEqual([0.5, 1, 1, 2])
+    expect([
+      allowableDropV(14, 'continuous'),
+      allowableDropV(14, 'intermittent'),
+      allowableDropV(28, 'continuous'),
+      allowableDropV(28, 'intermittent')
+    ]).toEqual([0.5, 1, 1, 2])
   })
   // AC 43.13-1B table 11-7 (values from memory): drop, run, amps, wire, and the drop the handbook works out for it.
-  it.each([[1, 107, 20, 6, 0.942], [0.5, 90, 20, 4, 0.504], [4, 88, 20, 12, 3.6], [7, 100, 20, 14, 6.12]])('%f V over %i ft at %i A wants AWG %i', (drop, run, amps, awg, worked) => {
+  it.each([
+    [1, 107, 20, 6, 0.942],
+    [0.5, 90, 20, 4, 0.504],
+    [4, 88, 20, 12, 3.6],
+    [7, 100, 20, 14, 6.12]
+  ])('%f V over %i ft at %i A wants AWG %i', (drop, run, amps, awg, worked) => {
     expect(gaugeForDrop(drop, feet(run), amps)!.awg).toBe(awg)
     expect(amps * resistanceOhm(gauge(awg), feet(run))).toBeCloseTo(worked, 1)
   })
   // AC 43.13-1B table 11-8 (values from memory). The table rounds resistance; it is met within 2 %.
-  it.each([[1, 10, 20, 39], [0.5, 10, 20, 19.5], [4, 10, 20, 156], [7, 10, 20, 273]])('%f V, AWG %i, %i A reaches %f ft', (drop, awg, amps, run) => {
+  it.each([
+    [1, 10, 20, 39],
+    [0.5, 10, 20, 19.5],
+    [4, 10, 20, 156],
+    [7, 10, 20, 273]
+  ])('%f V, AWG %i, %i A reaches %f ft', (drop, awg, amps, run) => {
     const found = toFeet(longestRunMm(drop, gauge(awg), amps))
     expect(Math.abs(found - run) / run).toBeLessThan(0.02)
   })
-  it('the wire found keeps the drop and the next thinner does not', () => fc.assert(fc.property(fc.double({ min: 1, max: 60, noNaN: true }), fc.double({ min: 0.5, max: 25, noNaN: true }), (run, amps) => {
-    const wire = gaugeForDrop(0.5, feet(run), amps)
-    const drop = (one: typeof GAUGES[number]) => amps * resistanceOhm(one, feet(run))
-    if (!wire) { expect(drop(GAUGES.at(-1)!)).toBeGreaterThan(0.5); return }
-    expect(drop(wire)).toBeLessThanOrEqual(0.5 * 1.01)
-    const thinner = GAUGES[GAUGES.indexOf(wire) - 1]
-    if (thinner) expect(drop(thinner)).toBeGreaterThan(0.5)
-  })))
+  it('the wire found keeps the drop and the next thinner does not', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 60, noNaN: true }),
+        fc.double({ min: 0.5, max: 25, noNaN: true }),
+        (run, amps) => {
+          const wire = gaugeForDrop(0.5, feet(run), amps)
+          const drop = (one: (typeof GAUGES)[number]) => amps * resistanceOhm(one, feet(run))
+          if (!wire) {
+            expect(drop(GAUGES.at(-1)!)).toBeGreaterThan(0.5)
+            return
+          }
+          expect(drop(wire)).toBeLessThanOrEqual(0.5 * 1.01)
+          const thinner = GAUGES[GAUGES.indexOf(wire) - 1]
+          if (thinner) expect(drop(thinner)).toBeGreaterThan(0.5)
+        }
+      )
+    ))
 })
 
 describe('circuits', () => {
-  it('every circuit the app proposes is protected, carries its load and keeps its drop', () => fc.assert(fc.property(fc.array(fc.double({ min: 0.05, max: 30, noNaN: true }), { minLength: 1, maxLength: 12 }), (amps) => {
-    const { circuits } = examinePower(designWith(amps.map((maxA, index) => [load(`u${index}`, { typicalA: maxA, maxA }), 'tail'])))
-    for (const circuit of circuits) {
-      const wire = gauge(circuit.awg)
-      expect(wire.breakerA!).toBeGreaterThanOrEqual(circuit.breakerA)
-      expect(circuit.breakerA).toBeGreaterThanOrEqual(circuit.steadyA * 1.25 - 1e-9)
-      expect(BREAKER_SIZES_A).toContain(circuit.breakerA)
-      expect(ampacityOf(wire, plainProject().airframe.wiring).amps).toBeGreaterThanOrEqual(circuit.steadyA)
-      expect(circuit.dropV).toBeLessThanOrEqual(0.5 * 1.01)
-    }
-  }), { numRuns: 60 }))
+  it('every circuit the app proposes is protected, carries its load and keeps its drop', () =>
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0.05, max: 30, noNaN: true }), { minLength: 1, maxLength: 12 }), amps => {
+        const { circuits } = examinePower(
+          designWith(amps.map((maxA, index) => [load(`u${index}`, { typicalA: maxA, maxA }), 'tail']))
+        )
+        for (const circuit of circuits) {
+          const wire = gauge(circuit.awg)
+          expect(wire.breakerA!).toBeGreaterThanOrEqual(circuit.breakerA)
+          expect(circuit.breakerA).toBeGreaterThanOrEqual(circuit.steadyA * 1.25 - 1e-9)
+          expect(BREAKER_SIZES_A).toContain(circuit.breakerA)
+          expect(ampacityOf(wire, plainProject().airframe.wiring).amps).toBeGreaterThanOrEqual(circuit.steadyA)
+          expect(circuit.dropV).toBeLessThanOrEqual(0.5 * 1.01)
+        }
+      }),
+      { numRuns: 60 }
+    ))
   it('a breaker larger than its wire stops work, and the remedy cures it', () => {
     const project = projectWith([[load('lamp', { typicalA: 6, maxA: 6 }), 'tail']])
-    const worse = applyEdits(project, [{ type: 'circuit.set', option: 'a', circuit: { unit: 'lamp', breakerA: 15, awg: 22 } }], 'worse').project
+    const worse = applyEdits(
+      project,
+      [{ type: 'circuit.set', option: 'a', circuit: { unit: 'lamp', breakerA: 15, awg: 22 } }],
+      'worse'
+    ).project
     const snag = examinePower(resolve(worse, 'a')).snags.find(one => one.code === 'power.protector')!
     expect(snag).toMatchObject({ weight: 'stops work', measured: 15, limit: 5 })
     const cured = applyEdits(worse, snag.remedies[0]!.edits, 'cure').project
     expect(examinePower(resolve(cured, 'a')).snags.filter(one => one.code === 'power.protector')).toEqual([])
   })
   it('the working of a wire says which limit forbids the next thinner one', () => {
-    const why = (amps: number, place: string) => examinePower(designWith([[{ ...load('x', { typicalA: amps, maxA: amps }), mounts: ['tail', 'cabin'] }, place]])).circuits[0]!.workings.wire.inputs.at(-1)!.value
+    const why = (amps: number, place: string) =>
+      examinePower(
+        designWith([[{ ...load('x', { typicalA: amps, maxA: amps }), mounts: ['tail', 'cabin'] }, place]])
+      ).circuits[0]!.workings.wire.inputs.at(-1)!.value
     expect(why(0.2, 'cabin')).toBe('it is the thinnest of the chart')
     // Over the same run: at 1 A the drop decides; close by, at 5 A, a 7.5 A breaker is more than AWG 22 bears (table 11-3).
     expect(why(1, 'tail')).toMatch(/^AWG 22: it drops 0\.6\d V at the steady load$/)
     expect(why(5, 'cabin')).toMatch(/^AWG \d+: (it drops|a 7\.5 A breaker does not protect it)/)
   })
   it('a load no table wire carries is said, not guessed', () => {
-    expect(examinePower(designWith([[load('winch', { typicalA: 400, maxA: 400 }), 'tail']])).snags).toContainEqual(expect.objectContaining({ code: 'power.no-wire', weight: 'stops work' }))
+    expect(examinePower(designWith([[load('winch', { typicalA: 400, maxA: 400 }), 'tail']])).snags).toContainEqual(
+      expect.objectContaining({ code: 'power.no-wire', weight: 'stops work' })
+    )
   })
   it('a place without a route is said, not guessed', () => {
     const base = plainProject()
     base.airframe.routes = []
-    expect(examinePower(designWith([[load('beacon', {}), 'tail']], base)).snags).toContainEqual(expect.objectContaining({ code: 'power.no-route' }))
+    expect(examinePower(designWith([[load('beacon', {}), 'tail']], base)).snags).toContainEqual(
+      expect.objectContaining({ code: 'power.no-route' })
+    )
   })
 })
 
 describe('loads by phase', () => {
   it('holds the heaviest phase against 80 % of the alternator (AC 43.13-1B 11-36, from memory)', () => {
     const base = plainProject()
-    const loads = (maxA: number) => examinePower(withoutCoils(designWith([[load('heater', { typicalA: maxA, maxA, phases: ['climb'] }), 'tail']], base)))
+    const loads = (maxA: number) =>
+      examinePower(
+        withoutCoils(designWith([[load('heater', { typicalA: maxA, maxA, phases: ['climb'] }), 'tail']], base))
+      )
     expect(loads(31.9).snags.filter(one => one.code === 'power.overload')).toEqual([])
     expect(loads(32.1).snags.find(one => one.code === 'power.overload')).toMatchObject({ limit: 32, measured: 32.1 })
     expect(loads(32.1).loads.find(one => one.phase === 'taxi')!.typicalA).toBe(0)
@@ -109,15 +196,28 @@ describe('loads by phase', () => {
   it('a box of constant power takes twice the amps on half the volts: I = P / V', () => {
     const base = plainProject()
     base.airframe.systemV = 28
-    const { loads } = examinePower(designWith([[load('radio', { typicalA: 2, maxA: 2, load: 'constant power' }), 'tail'], [load('lamp', { typicalA: 2, maxA: 2, load: 'resistive' }), 'tail']], base))
+    const { loads } = examinePower(
+      designWith(
+        [
+          [load('radio', { typicalA: 2, maxA: 2, load: 'constant power' }), 'tail'],
+          [load('lamp', { typicalA: 2, maxA: 2, load: 'resistive' }), 'tail']
+        ],
+        base
+      )
+    )
     const of = (id: string) => loads[1]!.byUnit.find(one => one.unit === id)!.typicalA
     expect(of('radio')).toBe(1)
     expect(of('lamp')).toBe(4)
   })
-  it('an aeroplane that only flies by day has no cruise by night', () => expect(examinePower(designWith([[load('x', {}), 'tail']])).loads.map(one => one.phase)).not.toContain('cruise by night'))
+  it('an aeroplane that only flies by day has no cruise by night', () =>
+    expect(examinePower(designWith([[load('x', {}), 'tail']])).loads.map(one => one.phase)).not.toContain(
+      'cruise by night'
+    ))
   it('refuses a 14 V box in a 28 V aeroplane', () => {
     const base = plainProject()
     base.airframe.systemV = 28
-    expect(examinePower(designWith([[load('old', { maxV: 16 }), 'tail']], base)).snags).toContainEqual(expect.objectContaining({ code: 'power.volts', limit: 16 }))
+    expect(examinePower(designWith([[load('old', { maxV: 16 }), 'tail']], base)).snags).toContainEqual(
+      expect.objectContaining({ code: 'power.volts', limit: 16 })
+    )
   })
 })

@@ -9,7 +9,8 @@ const DERATING: Record<14 | 28, Record<SwitchLoad, number>> = {
   28: { lamp: 8, inductive: 4, resistive: 2, motor: 3 },
   14: { lamp: 5, inductive: 2, resistive: 1, motor: 2 }
 }
-export const switchDerating = (systemV: 12 | 14 | 28, load: SwitchLoad): number => DERATING[systemV === 28 ? 28 : 14][load]
+export const switchDerating = (systemV: 12 | 14 | 28, load: SwitchLoad): number =>
+  DERATING[systemV === 28 ? 28 : 14][load]
 
 /** Switches that can be bought, in amps (common practice). */
 const SWITCH_SIZES_A = [3, 5, 7.5, 10, 15, 20, 25, 35, 50] as const
@@ -20,9 +21,15 @@ export const switchFor = (amps: number, systemV: 12 | 14 | 28, load: SwitchLoad)
 /** What kind of load a unit is to its switch, from what it is. */
 export function switchLoadOf(unit: DesignUnit): SwitchLoad {
   const { kind, provides, power } = unit.item
-  if (kind === 'light' || provides.some(one => one === 'position lights' || one === 'landing light' || one === 'anti-collision light')) return 'lamp'
+  if (
+    kind === 'light' ||
+    provides.some(one => one === 'position lights' || one === 'landing light' || one === 'anti-collision light')
+  )
+    return 'lamp'
   if (provides.some(one => one === 'flap drive' || one === 'fuel pump' || one === 'starter')) return 'motor'
-  return kind === 'servo' || power?.load === 'constant current' && kind === 'airframe part' ? 'inductive' : 'resistive'
+  return kind === 'servo' || (power?.load === 'constant current' && kind === 'airframe part')
+    ? 'inductive'
+    : 'resistive'
 }
 
 /** How the least rating of a switch comes about. */
@@ -34,8 +41,15 @@ export function switchWorking(amps: number, systemV: 12 | 14 | 28, load: SwitchL
     inputs: [
       { symbol: 'I steady', meaning: 'most steady amps', value: amps, unit: 'A', from },
       { symbol: 'derating', meaning: `${systemV} V, ${load}`, value: factor, unit: '', from: SWITCH_BASIS.source! },
-      { symbol: 'next size', meaning: 'that can be bought', value: size ?? 'none: let the switch work a relay', unit: size === undefined ? '' : 'A', from: 'common practice' }
+      {
+        symbol: 'next size',
+        meaning: 'that can be bought',
+        value: size ?? 'none: let the switch work a relay',
+        unit: size === undefined ? '' : 'A',
+        from: 'common practice'
+      }
     ],
-    result: { value: amps * factor, unit: 'A' }, basis: SWITCH_BASIS
+    result: { value: amps * factor, unit: 'A' },
+    basis: SWITCH_BASIS
   }
 }

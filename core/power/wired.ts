@@ -3,14 +3,23 @@ import type { Branch } from './network'
 import { busOf, closed, DIODE_V, sourcesOf, tieOhm } from './supply'
 
 /** What has failed, besides what the pilot shuts off. */
-export interface Failure { sources?: readonly string[], ties?: readonly string[], buses?: readonly string[], units?: readonly string[] }
+export interface Failure {
+  sources?: readonly string[]
+  ties?: readonly string[]
+  buses?: readonly string[]
+  units?: readonly string[]
+}
 
 /** A supply with its units turned into nodes, and the ties that are closed into branches. */
 export class Wired {
   readonly index = new Map<string, number>()
-  readonly branches: { tie?: string, from: string, to: string, branch: Branch }[] = []
+  readonly branches: { tie?: string; from: string; to: string; branch: Branch }[] = []
   nodes = 0
-  constructor(readonly design: Design, readonly supply: Supply, readonly failure: Failure) {
+  constructor(
+    readonly design: Design,
+    readonly supply: Supply,
+    readonly failure: Failure
+  ) {
     for (const bus of supply.buses) this.node(bus.id)
     for (const source of sourcesOf(design, supply)) this.node(source.id)
   }
@@ -32,7 +41,12 @@ export class Wired {
     const { bus, alsoBus } = busOf(this.design, this.supply, unit)
     if (!alsoBus) return this.node(bus)
     const own = this.node(`fed twice ${unit.id}`)
-    for (const from of [bus, alsoBus]) this.branches.push({ from, to: `fed twice ${unit.id}`, branch: { from: this.node(from), to: own, ohm: 0.005, diode: true, dropV: DIODE_V } })
+    for (const from of [bus, alsoBus])
+      this.branches.push({
+        from,
+        to: `fed twice ${unit.id}`,
+        branch: { from: this.node(from), to: own, ohm: 0.005, diode: true, dropV: DIODE_V }
+      })
     return own
   }
 
@@ -40,14 +54,22 @@ export class Wired {
   closedTies(positions: ReadonlyMap<string, string>): Tie[] {
     const gone = new Set(this.failure.buses)
     const cut = new Set(this.failure.ties)
-    return this.supply.ties.filter(tie => closed(tie, positions) && !cut.has(tie.id) && !gone.has(tie.from) && !gone.has(tie.to))
+    return this.supply.ties.filter(
+      tie => closed(tie, positions) && !cut.has(tie.id) && !gone.has(tie.from) && !gone.has(tie.to)
+    )
   }
 
   /** The branches in force with the switches so; a failed bus is cut off from all that leads to it. */
   closedBranches(positions: ReadonlyMap<string, string>): Branch[] {
     const gone = new Set(this.failure.buses)
     return [
-      ...this.closedTies(positions).map((tie): Branch => ({ from: this.node(tie.from), to: this.node(tie.to), ohm: tieOhm(tie), diode: tie.kind === 'diode', dropV: tie.kind === 'diode' ? DIODE_V : 0 })),
+      ...this.closedTies(positions).map((tie): Branch => ({
+        from: this.node(tie.from),
+        to: this.node(tie.to),
+        ohm: tieOhm(tie),
+        diode: tie.kind === 'diode',
+        dropV: tie.kind === 'diode' ? DIODE_V : 0
+      })),
       ...this.branches.filter(one => !gone.has(one.from)).map(one => one.branch)
     ]
   }

@@ -20,7 +20,13 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
   let y = 0
   const write = (text: string, x: number, size: number, face: PDFFont, right?: number) => {
     const shown = fitted(printable(text), face, size, right ?? wide - MARGIN - x)
-    page.drawText(shown, { x: right === undefined ? x : x + right - face.widthOfTextAtSize(shown, size), y, size, font: face, color: INK })
+    page.drawText(shown, {
+      x: right === undefined ? x : x + right - face.widthOfTextAtSize(shown, size),
+      y,
+      size,
+      font: face,
+      color: INK
+    })
   }
   const turn = () => {
     page = pdf.addPage([wide, high])
@@ -29,8 +35,16 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     write(analysis.on, MARGIN, 8, font, room)
     y -= 18
   }
-  const need = (height: number) => { if (y - height < MARGIN + 12) turn() }
-  const paragraph = (text: string) => { for (const line of wrapped(printable(text), font, SIZE, room)) { need(LINE); write(line, MARGIN, SIZE, font); y -= LINE } }
+  const need = (height: number) => {
+    if (y - height < MARGIN + 12) turn()
+  }
+  const paragraph = (text: string) => {
+    for (const line of wrapped(printable(text), font, SIZE, room)) {
+      need(LINE)
+      write(line, MARGIN, SIZE, font)
+      y -= LINE
+    }
+  }
   turn()
   for (const table of analysis.tables) {
     const widths = widthsOf(table, font, bold, room)
@@ -38,62 +52,109 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     const deep = Math.max(...heads.map(lines => lines.length))
     const head = () => {
       const top = y
-      heads.forEach((lines, at) => { const x = MARGIN + widths.slice(0, at).reduce((sum, w) => sum + w, 0); lines.forEach((line, index) => { y = top - index * (LINE - 1.5); write(line, x, SIZE, bold, table.columns[at]!.digits === undefined ? undefined : widths[at]! - 4) }) })
+      heads.forEach((lines, at) => {
+        const x = MARGIN + widths.slice(0, at).reduce((sum, w) => sum + w, 0)
+        lines.forEach((line, index) => {
+          y = top - index * (LINE - 1.5)
+          write(line, x, SIZE, bold, table.columns[at]!.digits === undefined ? undefined : widths[at]! - 4)
+        })
+      })
       y = top - deep * (LINE - 1.5) - 1
       page.drawLine({ start: { x: MARGIN, y: y + 6 }, end: { x: wide - MARGIN, y: y + 6 }, thickness: 0.6, color: INK })
       y -= 4
     }
     need(LINE * (deep + 5))
     y -= 4
-    write(table.title, MARGIN, 9.5, bold); y -= 12
-    paragraph(table.note); y -= 2
+    write(table.title, MARGIN, 9.5, bold)
+    y -= 12
+    paragraph(table.note)
+    y -= 2
     head()
     for (const row of table.rows) {
-      if (y - LINE < MARGIN + 12) { turn(); head() }
+      if (y - LINE < MARGIN + 12) {
+        turn()
+        head()
+      }
       row.forEach((cell, at) => {
         const x = MARGIN + widths.slice(0, at).reduce((sum, w) => sum + w, 0)
         const column = table.columns[at]!
-        const text = fitted(printable(typeof cell === 'number' ? cell.toFixed(column.digits ?? 0) : cell), font, SIZE, widths[at]! - 4)
+        const text = fitted(
+          printable(typeof cell === 'number' ? cell.toFixed(column.digits ?? 0) : cell),
+          font,
+          SIZE,
+          widths[at]! - 4
+        )
         const right = typeof cell === 'number' || column.digits !== undefined
-        page.drawText(text, { x: right ? x + widths[at]! - 4 - font.widthOfTextAtSize(text, SIZE) : x, y, size: SIZE, font, color: INK })
+        page.drawText(text, {
+          x: right ? x + widths[at]! - 4 - font.widthOfTextAtSize(text, SIZE) : x,
+          y,
+          size: SIZE,
+          font,
+          color: INK
+        })
       })
-      page.drawLine({ start: { x: MARGIN, y: y - 2.5 }, end: { x: wide - MARGIN, y: y - 2.5 }, thickness: 0.3, color: RULE })
+      page.drawLine({
+        start: { x: MARGIN, y: y - 2.5 },
+        end: { x: wide - MARGIN, y: y - 2.5 },
+        thickness: 0.3,
+        color: RULE
+      })
       y -= LINE
     }
     y -= 6
   }
-  for (const [title, lines] of [['Assumptions', analysis.assumptions], ['Sources', analysis.sources], ['Cautions', analysis.cautions]] as const) {
+  for (const [title, lines] of [
+    ['Assumptions', analysis.assumptions],
+    ['Sources', analysis.sources],
+    ['Cautions', analysis.cautions]
+  ] as const) {
     need(LINE * 3)
-    write(title, MARGIN, 9.5, bold); y -= 12
+    write(title, MARGIN, 9.5, bold)
+    y -= 12
     for (const line of lines) paragraph(line)
     y -= 5
   }
   need(64)
   y -= 36
   for (const [at, says] of ['Name', 'Licence', 'Date', 'Signature'].entries()) {
-    const x = MARGIN + at * room / 4
+    const x = MARGIN + (at * room) / 4
     page.drawLine({ start: { x, y: y + 10 }, end: { x: x + room / 4 - 12, y: y + 10 }, thickness: 0.6, color: INK })
     write(says, x, SIZE, font)
   }
   y -= LINE
   write('Checked by a person licensed for it where the aeroplane is registered.', MARGIN, SIZE, font)
   const pages = pdf.getPages()
-  pages.forEach((one, at) => { one.drawText(`${at + 1} of ${pages.length}`, { x: wide - MARGIN - 30, y: MARGIN - 8, size: SIZE, font, color: INK }) })
+  pages.forEach((one, at) => {
+    one.drawText(`${at + 1} of ${pages.length}`, { x: wide - MARGIN - 30, y: MARGIN - 8, size: SIZE, font, color: INK })
+  })
   return pdf.save()
 }
 
 /** Widths of columns for what stands in them, drawn together evenly where the paper is too narrow. */
 function widthsOf(table: AnalysisTable, font: PDFFont, bold: PDFFont, room: number): number[] {
-  const wanted = table.columns.map((column, at) => 8 + Math.max(
-    ...printable(column.says).split(' ').map(word => bold.widthOfTextAtSize(word, SIZE)),
-    ...table.rows.map(row => font.widthOfTextAtSize(printable(typeof row[at] === 'number' ? row[at].toFixed(column.digits ?? 0) : row[at] ?? ''), SIZE))
-  ))
+  const wanted = table.columns.map(
+    (column, at) =>
+      8 +
+      Math.max(
+        ...printable(column.says)
+          .split(' ')
+          .map(word => bold.widthOfTextAtSize(word, SIZE)),
+        ...table.rows.map(row =>
+          font.widthOfTextAtSize(
+            printable(typeof row[at] === 'number' ? row[at].toFixed(column.digits ?? 0) : (row[at] ?? '')),
+            SIZE
+          )
+        )
+      )
+  )
   const sum = wanted.reduce((total, width) => total + width, 0)
   if (sum <= room) return wanted.map(width => width + (room - sum) / wanted.length)
   // Words give way before numbers do.
   const numbers = wanted.reduce((total, width, at) => total + (table.columns[at]!.digits === undefined ? 0 : width), 0)
   const share = (room - numbers) / (sum - numbers)
-  return share > 0.3 ? wanted.map((width, at) => table.columns[at]!.digits === undefined ? width * share : width) : wanted.map(width => width * room / sum)
+  return share > 0.3
+    ? wanted.map((width, at) => (table.columns[at]!.digits === undefined ? width * share : width))
+    : wanted.map(width => (width * room) / sum)
 }
 /** A text cut to what fits, with dots where something is left out. */
 function fitted(text: string, font: PDFFont, size: number, width: number): string {

@@ -8,7 +8,10 @@ import { demoProject, designWith, item, roundFace } from '../testing'
 import { PAPERS, tilesOf, writeAnalysisPdf, writeFacePdf, writeSheetPdf } from '.'
 
 const MM = 72 / 25.4
-const design = designWith([[item({ id: 'a', name: 'Airspeed “true”', face: roundFace(79.375) }), [200, 150]], [item({ id: 'b', face: roundFace(57.15) }), [400, 150]]])
+const design = designWith([
+  [item({ id: 'a', name: 'Airspeed “true”', face: roundFace(79.375) }), [200, 150]],
+  [item({ id: 'b', face: roundFace(57.15) }), [400, 150]]
+])
 const part = wholeFace(design)
 
 /** What is drawn on a page, as the operators of PDF. */
@@ -17,23 +20,37 @@ async function drawn(bytes: Uint8Array, page: number): Promise<string> {
   const { Contents } = file.getPage(page).node.normalizedEntries()
   return Array.from({ length: Contents!.size() }, (_, i) => {
     const stream = Contents!.lookup(i) as PDFRawStream
-    try { return Buffer.from(decodePDFRawStream(stream).decode()).toString('latin1') } catch { return inflateSync(stream.getContents()).toString('latin1') }
+    try {
+      return Buffer.from(decodePDFRawStream(stream).decode()).toString('latin1')
+    } catch {
+      return inflateSync(stream.getContents()).toString('latin1')
+    }
   }).join('\n')
 }
 
 describe('full size on paper', () => {
   // ISO 216: A4 is 210 × 297 mm, A3 297 × 420 mm; ANSI/ASME Y14.1: Letter is 8.5 × 11 in.
-  it.each([['A4', 210, 297], ['A3', 297, 420], ['Letter', 215.9, 279.4]] as const)('%s pages have its size', async (paper, short, long) => {
+  it.each([
+    ['A4', 210, 297],
+    ['A3', 297, 420],
+    ['Letter', 215.9, 279.4]
+  ] as const)('%s pages have its size', async (paper, short, long) => {
     const file = await PDFDocument.load(await writeFacePdf(part, paper, 'ZZ-DUN'))
     const tiles = tilesOf(part, paper)
     expect(file.getPageCount()).toBe(tiles.columns * tiles.rows)
-    for (const page of file.getPages()) expect([page.getWidth(), page.getHeight()].map(v => v / MM).sort((a, b) => a - b)).toEqual([expect.closeTo(short, 3), expect.closeTo(long, 3)])
+    for (const page of file.getPages())
+      expect([page.getWidth(), page.getHeight()].map(v => v / MM).sort((a, b) => a - b)).toEqual([
+        expect.closeTo(short, 3),
+        expect.closeTo(long, 3)
+      ])
     expect(PAPERS[paper]).toEqual([short, long])
   })
   it('the check bar is 100 mm long on every page', async () => {
     const bytes = await writeFacePdf(part, 'A4', 'ZZ-DUN')
     for (let page = 0; page < tilesOf(part, 'A4').columns * tilesOf(part, 'A4').rows; page++) {
-      const lengths = [...(await drawn(bytes, page)).matchAll(/([\d.]+) ([\d.]+) m\n([\d.]+) ([\d.]+) l/g)].map(([, x1, y1, x2, y2]) => Math.hypot(Number(x2) - Number(x1), Number(y2) - Number(y1)) / MM)
+      const lengths = [...(await drawn(bytes, page)).matchAll(/([\d.]+) ([\d.]+) m\n([\d.]+) ([\d.]+) l/g)].map(
+        ([, x1, y1, x2, y2]) => Math.hypot(Number(x2) - Number(x1), Number(y2) - Number(y1)) / MM
+      )
       expect(lengths.some(mm => Math.abs(mm - 100) < 0.01)).toBe(true)
     }
   })
@@ -46,10 +63,19 @@ describe('full size on paper', () => {
   })
   it('a hole is drawn at its true size: its outermost points lie a diameter apart', async () => {
     const bytes = await writeFacePdf(part, 'A3', 'ZZ-DUN')
-    const text = (await Promise.all(Array.from({ length: tilesOf(part, 'A3').columns * tilesOf(part, 'A3').rows }, (_, page) => drawn(bytes, page)))).join('\n')
+    const text = (
+      await Promise.all(
+        Array.from({ length: tilesOf(part, 'A3').columns * tilesOf(part, 'A3').rows }, (_, page) => drawn(bytes, page))
+      )
+    ).join('\n')
     // A circle is four curves; pdf-lib draws an ellipse about its lower left, each curve ending a quarter on.
-    const curves = [...text.matchAll(/([-\d.]+) ([-\d.]+) m\n((?:[-\d. ]+ c\n){4})/g)].map(([, x, y, rest]) => [[Number(x), Number(y)], ...[...rest!.matchAll(/([-\d.]+) ([-\d.]+) c/g)].map(([, cx, cy]) => [Number(cx), Number(cy)])])
-    const widths = curves.map(points => (Math.max(...points.map(p => p[0]!)) - Math.min(...points.map(p => p[0]!))) / MM)
+    const curves = [...text.matchAll(/([-\d.]+) ([-\d.]+) m\n((?:[-\d. ]+ c\n){4})/g)].map(([, x, y, rest]) => [
+      [Number(x), Number(y)],
+      ...[...rest!.matchAll(/([-\d.]+) ([-\d.]+) c/g)].map(([, cx, cy]) => [Number(cx), Number(cy)])
+    ])
+    const widths = curves.map(
+      points => (Math.max(...points.map(p => p[0]!)) - Math.min(...points.map(p => p[0]!))) / MM
+    )
     expect(widths.some(mm => Math.abs(mm - 79.375) < 0.01)).toBe(true)
     expect(widths.some(mm => Math.abs(mm - 57.15) < 0.01)).toBe(true)
   })
@@ -63,15 +89,21 @@ describe('full size on paper', () => {
 describe('the load analysis on paper', () => {
   const project = demoProject('3-skerrow-dunlin')
   const analysis = loadAnalysis(resolve(project, 'b'), examineOption(project, 'b').power, '24 November 2026')
-  it.each(['A4', 'Letter'] as const)('%s, lying: every unit of every table is on it, and the place to sign', async (paper) => {
-    const bytes = await writeAnalysisPdf(analysis, paper)
-    const file = await PDFDocument.load(bytes)
-    const words = (await Promise.all(file.getPages().map((_, page) => drawn(bytes, page)))).flatMap(text => [...text.matchAll(/<([0-9A-F]+)> Tj/g)].map(([, hex]) => Buffer.from(hex!, 'hex').toString('latin1')))
-    for (const table of analysis.tables) {
-      expect(words).toContain(table.title)
-      for (const row of table.rows) expect(words.some(word => String(row[0]).startsWith(word.replace(/\.\.\.$/, '')))).toBe(true)
+  it.each(['A4', 'Letter'] as const)(
+    '%s, lying: every unit of every table is on it, and the place to sign',
+    async paper => {
+      const bytes = await writeAnalysisPdf(analysis, paper)
+      const file = await PDFDocument.load(bytes)
+      const words = (await Promise.all(file.getPages().map((_, page) => drawn(bytes, page)))).flatMap(text =>
+        [...text.matchAll(/<([0-9A-F]+)> Tj/g)].map(([, hex]) => Buffer.from(hex!, 'hex').toString('latin1'))
+      )
+      for (const table of analysis.tables) {
+        expect(words).toContain(table.title)
+        for (const row of table.rows)
+          expect(words.some(word => String(row[0]).startsWith(word.replace(/\.\.\.$/, '')))).toBe(true)
+      }
+      expect(words).toContain('Signature')
+      for (const page of file.getPages()) expect(page.getWidth()).toBeGreaterThan(page.getHeight())
     }
-    expect(words).toContain('Signature')
-    for (const page of file.getPages()) expect(page.getWidth()).toBeGreaterThan(page.getHeight())
-  })
+  )
 })

@@ -6,31 +6,134 @@ import { FORMAT, type Project } from './schema'
  * An empty aeroplane to start from. Every figure is our own default for a small single, to be replaced by the
  * aeroplane's own in Brief.
  */
-export function blankProject(start: { id: string, title: string, registration: string, model: string, basis: Project['brief']['basis'], systemV: 12 | 14 | 28, madeOn: string }): Project {
+export function blankProject(start: {
+  id: string
+  title: string
+  registration: string
+  model: string
+  basis: Project['brief']['basis']
+  systemV: 12 | 14 | 28
+  madeOn: string
+}): Project {
   const places: Project['airframe']['places'] = [
-    { id: 'panel', name: 'Panel', kind: 'panel', armMm: 1800 }, { id: 'behind', name: 'Behind the panel', kind: 'behind panel', armMm: 1650 },
-    { id: 'cabin', name: 'Cabin', kind: 'cabin', armMm: 2300 }, { id: 'roof', name: 'Roof', kind: 'roof', armMm: 2700 },
-    { id: 'baggage', name: 'Baggage', kind: 'baggage', armMm: 3500 }, { id: 'tail', name: 'Tail', kind: 'tail', armMm: 5500 },
-    { id: 'wing', name: 'Wing', kind: 'wing', armMm: 2400 }, { id: 'tip', name: 'Wing tip', kind: 'wing tip', armMm: 2500 },
-    { id: 'engine', name: 'Engine bay', kind: 'engine bay', armMm: 900 }, { id: 'belly', name: 'Belly', kind: 'belly', armMm: 2900 }
+    { id: 'panel', name: 'Panel', kind: 'panel', armMm: 1800 },
+    { id: 'behind', name: 'Behind the panel', kind: 'behind panel', armMm: 1650 },
+    { id: 'cabin', name: 'Cabin', kind: 'cabin', armMm: 2300 },
+    { id: 'roof', name: 'Roof', kind: 'roof', armMm: 2700 },
+    { id: 'baggage', name: 'Baggage', kind: 'baggage', armMm: 3500 },
+    { id: 'tail', name: 'Tail', kind: 'tail', armMm: 5500 },
+    { id: 'wing', name: 'Wing', kind: 'wing', armMm: 2400 },
+    { id: 'tip', name: 'Wing tip', kind: 'wing tip', armMm: 2500 },
+    { id: 'engine', name: 'Engine bay', kind: 'engine bay', armMm: 900 },
+    { id: 'belly', name: 'Belly', kind: 'belly', armMm: 2900 }
   ]
   const leg = (from: string, to: string, ft: number) => ({ from, to, lengthMm: feet(ft) })
   return {
-    format: FORMAT, id: start.id, title: start.title,
-    brief: { registration: start.registration, flying: ['day VFR'], basis: start.basis, seats: 2, forHire: false, budgetCents: 0, stance: 'middle', wantedMinutes: 30, wishes: [], dislikes: [], notes: '' },
+    format: FORMAT,
+    id: start.id,
+    title: start.title,
+    brief: {
+      registration: start.registration,
+      flying: ['day VFR'],
+      basis: start.basis,
+      seats: 2,
+      forHire: false,
+      budgetCents: 0,
+      stance: 'middle',
+      wantedMinutes: 30,
+      wishes: [],
+      dislikes: [],
+      notes: ''
+    },
     airframe: {
-      model: start.model, madeOn: start.madeOn, systemV: start.systemV, alternatorA: 40,
-      battery: { name: 'Main battery', chemistry: 'lead-acid', capacityAh: 24, ratedHours: 1, usableFraction: 0.75, place: 'engine' },
-      batteryC: 20, wiring: { ambientC: 50, altitudeFt: 18_000, bundleWires: 20, loadedShare: 0.2, wireC: 150 }, spareFuses: false, pilotDelayMinutes: 5, emptyMassKg: 500, emptyArmMm: 2100, maxMassKg: 900, armLimitsMm: [2000, 2300],
-      gear: 'fixed', engine: { cooling: 'air', altitudeEngine: false }, tanks: 2, fuses: false, certifiedAfter1996: false,
-      panel: { outline: buildOutline({ widthMm: inches(36), heightMm: inches(11), shoulderMm: inches(8), cornerMm: 0, notchWidthMm: 0, notchHeightMm: 0 }), thicknessMm: inches(0.063), material: '2024-T3 sheet', lipMm: inches(0.75), leastWebMm: inches(0.25), depthBehindMm: inches(13), zones: [], bays: [], pushN: 45, mostBendMm: 3, mostTrayMomentNm: 10 },
+      model: start.model,
+      madeOn: start.madeOn,
+      systemV: start.systemV,
+      alternatorA: 40,
+      battery: {
+        name: 'Main battery',
+        chemistry: 'lead-acid',
+        capacityAh: 24,
+        ratedHours: 1,
+        usableFraction: 0.75,
+        place: 'engine'
+      },
+      batteryC: 20,
+      wiring: { ambientC: 50, altitudeFt: 18_000, bundleWires: 20, loadedShare: 0.2, wireC: 150 },
+      spareFuses: false,
+      pilotDelayMinutes: 5,
+      emptyMassKg: 500,
+      emptyArmMm: 2100,
+      maxMassKg: 900,
+      armLimitsMm: [2000, 2300],
+      gear: 'fixed',
+      engine: { cooling: 'air', altitudeEngine: false },
+      tanks: 2,
+      fuses: false,
+      certifiedAfter1996: false,
+      panel: {
+        outline: buildOutline({
+          widthMm: inches(36),
+          heightMm: inches(11),
+          shoulderMm: inches(8),
+          cornerMm: 0,
+          notchWidthMm: 0,
+          notchHeightMm: 0
+        }),
+        thicknessMm: inches(0.063),
+        material: '2024-T3 sheet',
+        lipMm: inches(0.75),
+        leastWebMm: inches(0.25),
+        depthBehindMm: inches(13),
+        zones: [],
+        bays: [],
+        pushN: 45,
+        mostBendMm: 3,
+        mostTrayMomentNm: 10
+      },
       pilots: [],
       places,
-      routes: [leg('panel', 'behind', 1), leg('panel', 'cabin', 3), leg('cabin', 'roof', 5), leg('cabin', 'baggage', 5), leg('baggage', 'tail', 7), leg('cabin', 'wing', 5), leg('wing', 'tip', 12), leg('panel', 'engine', 4), leg('cabin', 'belly', 3)],
-      serviceLoopMm: inches(12), wasteFraction: 0.1
+      routes: [
+        leg('panel', 'behind', 1),
+        leg('panel', 'cabin', 3),
+        leg('cabin', 'roof', 5),
+        leg('cabin', 'baggage', 5),
+        leg('baggage', 'tail', 7),
+        leg('cabin', 'wing', 5),
+        leg('wing', 'tip', 12),
+        leg('panel', 'engine', 4),
+        leg('cabin', 'belly', 3)
+      ],
+      serviceLoopMm: inches(12),
+      wasteFraction: 0.1
     },
-    items: [], fitted: [], fittedLinks: [],
-    options: [{ id: 'a', name: 'Option A', units: [], disposals: [], circuits: [], links: [], rows: [], groups: [], labels: [], flows: [], phases: [], quotes: [], prices: { labourCentsPerHour: 11_000, panelWorkCents: 150_000, wireCentsPerMetre: 500, travelCents: 0, contingencyPercent: 15 } }],
-    handChecks: [], log: []
+    items: [],
+    fitted: [],
+    fittedLinks: [],
+    options: [
+      {
+        id: 'a',
+        name: 'Option A',
+        units: [],
+        disposals: [],
+        circuits: [],
+        links: [],
+        rows: [],
+        groups: [],
+        labels: [],
+        flows: [],
+        phases: [],
+        quotes: [],
+        prices: {
+          labourCentsPerHour: 11_000,
+          panelWorkCents: 150_000,
+          wireCentsPerMetre: 500,
+          travelCents: 0,
+          contingencyPercent: 15
+        }
+      }
+    ],
+    handChecks: [],
+    log: []
   }
 }

@@ -1,7 +1,24 @@
 import type { Item } from '../catalogue/item'
 import { memberPlaces } from './rows'
 import type { Supply } from './supply'
-import type { Airframe, Brief, CircuitChoice, Flow, Group, HandCheck, Label, Link, Option, Place, Prices, Project, Quote, Row, Unit, WorkPhase } from './schema'
+import type {
+  Airframe,
+  Brief,
+  CircuitChoice,
+  Flow,
+  Group,
+  HandCheck,
+  Label,
+  Link,
+  Option,
+  Place,
+  Prices,
+  Project,
+  Quote,
+  Row,
+  Unit,
+  WorkPhase
+} from './schema'
 
 /** A unit joined with its catalogue entry and its place. */
 export interface DesignUnit {
@@ -10,7 +27,7 @@ export interface DesignUnit {
   readonly item: Item
   readonly place: Place
   /** Centre of the bezel on the panel; absent when it has no place on the face (yet). */
-  readonly at?: { readonly xMm: number, readonly yMm: number }
+  readonly at?: { readonly xMm: number; readonly yMm: number }
   readonly state: 'kept' | 'moved' | 'new'
   readonly shed?: boolean
   readonly shedAfterMinutes?: number
@@ -23,7 +40,11 @@ export interface DesignUnit {
   readonly priceCents: number
 }
 
-export interface Removed { readonly unit: DesignUnit, readonly how: 'scrap' | 'sell' | 'trade in', readonly creditCents: number }
+export interface Removed {
+  readonly unit: DesignUnit
+  readonly how: 'scrap' | 'sell' | 'trade in'
+  readonly creditCents: number
+}
 
 /** One alternative, joined and read-only: all that any room may look at. */
 export interface Design {
@@ -56,11 +77,31 @@ export const AS_FOUND = 'as-found'
 
 const joined = new WeakMap<Unit, DesignUnit>()
 
-const NO_PRICES: Prices = { labourCentsPerHour: 0, panelWorkCents: 0, wireCentsPerMetre: 0, travelCents: 0, contingencyPercent: 0 }
+const NO_PRICES: Prices = {
+  labourCentsPerHour: 0,
+  panelWorkCents: 0,
+  wireCentsPerMetre: 0,
+  travelCents: 0,
+  contingencyPercent: 0
+}
 
 /** The as-found aeroplane as an option, so that every room can examine it like any other. */
 function asFound(project: Project): Option {
-  return { id: AS_FOUND, name: 'As found', units: project.fitted, disposals: [], circuits: [], links: project.fittedLinks, rows: [], groups: [], labels: [], flows: [], phases: [], quotes: [], prices: NO_PRICES }
+  return {
+    id: AS_FOUND,
+    name: 'As found',
+    units: project.fitted,
+    disposals: [],
+    circuits: [],
+    links: project.fittedLinks,
+    rows: [],
+    groups: [],
+    labels: [],
+    flows: [],
+    phases: [],
+    quotes: [],
+    prices: NO_PRICES
+  }
 }
 
 /**
@@ -69,32 +110,68 @@ function asFound(project: Project): Option {
  * @throws ResolveError when the option, an item or a place is missing
  */
 export function resolve(project: Project, option: string | Option): Design {
-  const chosen = typeof option !== 'string' ? option
-    : option === AS_FOUND ? asFound(project)
-      : project.options.find(one => one.id === option)
-  if (!chosen) throw new ResolveError(`There is no option “${String(option)}” in “${project.title}”. It has: ${project.options.map(one => one.id).join(', ') || 'none'}.`)
+  const chosen =
+    typeof option !== 'string'
+      ? option
+      : option === AS_FOUND
+        ? asFound(project)
+        : project.options.find(one => one.id === option)
+  if (!chosen)
+    throw new ResolveError(
+      `There is no option “${String(option)}” in “${project.title}”. It has: ${project.options.map(one => one.id).join(', ') || 'none'}.`
+    )
   const items = new Map(project.items.map(item => [item.id, item]))
   const places = new Map(project.airframe.places.map(place => [place.id, place]))
   const fitted = new Map(project.fitted.map(unit => [unit.id, unit]))
   const itemOf = new Map(chosen.units.map(unit => [unit.id, items.get(unit.item)]))
-  const rowOf = new Map(chosen.rows.flatMap(row => [...memberPlaces(row, id => itemOf.get(id))].map(([id, at]) => [id, { row: row.id, at }] as const)))
+  const rowOf = new Map(
+    chosen.rows.flatMap(row =>
+      [...memberPlaces(row, id => itemOf.get(id))].map(([id, at]) => [id, { row: row.id, at }] as const)
+    )
+  )
   const join = (unit: Unit): DesignUnit => {
     const item = items.get(unit.item)
     const place = places.get(unit.place)
-    if (!item) throw new ResolveError(`“${unit.label}” is of the item “${unit.item}”, which the project does not carry.`)
+    if (!item)
+      throw new ResolveError(`“${unit.label}” is of the item “${unit.item}”, which the project does not carry.`)
     if (!place) throw new ResolveError(`“${unit.label}” stands at “${unit.place}”, which the airframe does not have.`)
     const before = fitted.get(unit.id)
     const set = rowOf.get(unit.id)
-    const at = set?.at ?? (unit.xMm === undefined || unit.yMm === undefined ? undefined : { xMm: unit.xMm, yMm: unit.yMm })
-    const state = !before || before.item !== unit.item ? 'new'
-      : before.place === unit.place && before.xMm === at?.xMm && before.yMm === at?.yMm ? 'kept' : 'moved'
+    const at =
+      set?.at ?? (unit.xMm === undefined || unit.yMm === undefined ? undefined : { xMm: unit.xMm, yMm: unit.yMm })
+    const state =
+      !before || before.item !== unit.item
+        ? 'new'
+        : before.place === unit.place && before.xMm === at?.xMm && before.yMm === at?.yMm
+          ? 'kept'
+          : 'moved'
     // The same unit of the same item in the same place is the same object from one design to the next.
     const known = joined.get(unit)
-    if (known && known.item === item && known.place === place && known.state === state && known.row === set?.row && known.at?.xMm === (place.kind === 'panel' ? at?.xMm : undefined) && known.at?.yMm === (place.kind === 'panel' ? at?.yMm : undefined)) return known
+    if (
+      known &&
+      known.item === item &&
+      known.place === place &&
+      known.state === state &&
+      known.row === set?.row &&
+      known.at?.xMm === (place.kind === 'panel' ? at?.xMm : undefined) &&
+      known.at?.yMm === (place.kind === 'panel' ? at?.yMm : undefined)
+    )
+      return known
     const made: DesignUnit = {
-      id: unit.id, label: unit.label, item, place, state,
-      at: place.kind === 'panel' ? at : undefined, row: set?.row,
-      shed: unit.shed, shedAfterMinutes: unit.shedAfterMinutes, shedBelowV: unit.shedBelowV, phase: unit.phase, locked: unit.locked, rearSupport: unit.rearSupport, priceCents: unit.priceCents ?? item.priceCents
+      id: unit.id,
+      label: unit.label,
+      item,
+      place,
+      state,
+      at: place.kind === 'panel' ? at : undefined,
+      row: set?.row,
+      shed: unit.shed,
+      shedAfterMinutes: unit.shedAfterMinutes,
+      shedBelowV: unit.shedBelowV,
+      phase: unit.phase,
+      locked: unit.locked,
+      rearSupport: unit.rearSupport,
+      priceCents: unit.priceCents ?? item.priceCents
     }
     joined.set(unit, made)
     return made
@@ -102,14 +179,29 @@ export function resolve(project: Project, option: string | Option): Design {
   const here = new Set(chosen.units.map(unit => unit.id))
   const fates = new Map(chosen.disposals.map(disposal => [disposal.unit, disposal]))
   return {
-    projectId: project.id, title: project.title, optionId: chosen.id, optionName: chosen.name,
-    brief: project.brief, airframe: project.airframe,
+    projectId: project.id,
+    title: project.title,
+    optionId: chosen.id,
+    optionName: chosen.name,
+    brief: project.brief,
+    airframe: project.airframe,
     units: chosen.units.map(join),
-    removed: project.fitted.filter(unit => !here.has(unit.id)).map((unit) => {
-      const fate = fates.get(unit.id)
-      return { unit: join(unit), how: fate?.how ?? 'scrap', creditCents: fate?.creditCents ?? 0 }
-    }),
-    links: chosen.links, circuits: chosen.circuits, supply: chosen.supply, rows: chosen.rows, groups: chosen.groups, labels: chosen.labels, flows: chosen.flows, quotes: chosen.quotes, phases: chosen.phases, prices: chosen.prices,
+    removed: project.fitted
+      .filter(unit => !here.has(unit.id))
+      .map(unit => {
+        const fate = fates.get(unit.id)
+        return { unit: join(unit), how: fate?.how ?? 'scrap', creditCents: fate?.creditCents ?? 0 }
+      }),
+    links: chosen.links,
+    circuits: chosen.circuits,
+    supply: chosen.supply,
+    rows: chosen.rows,
+    groups: chosen.groups,
+    labels: chosen.labels,
+    flows: chosen.flows,
+    quotes: chosen.quotes,
+    phases: chosen.phases,
+    prices: chosen.prices,
     handChecks: project.handChecks
   }
 }

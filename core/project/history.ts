@@ -11,15 +11,25 @@ const Patch = z.strictObject({
   path: z.array(z.union([z.string().max(120), z.number()])).max(20),
   value: z.unknown().optional()
 })
-const ChangeShape = z.strictObject({ label: z.string().max(300), redo: z.array(Patch).max(5_000), undo: z.array(Patch).max(5_000) })
+const ChangeShape = z.strictObject({
+  label: z.string().max(300),
+  redo: z.array(Patch).max(5_000),
+  undo: z.array(Patch).max(5_000)
+})
 /** The history as it is kept beside the document, so that undo outlives a closed tab and a killed server. */
 export const History = z.strictObject({
   past: z.array(ChangeShape).max(HISTORY_DEPTH),
   future: z.array(ChangeShape).max(HISTORY_DEPTH)
 })
 
-export interface History { past: readonly Change[], future: readonly Change[] }
-export interface Bench { project: Project, history: History }
+export interface History {
+  past: readonly Change[]
+  future: readonly Change[]
+}
+export interface Bench {
+  project: Project
+  history: History
+}
 
 export const EMPTY_HISTORY: History = { past: [], future: [] }
 

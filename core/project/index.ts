@@ -10,4 +10,16 @@ export * from './snag'
 export * from './blank'
 export * from './outline'
 export * from './steps'
-export { BUS_ROLES, MAIN_ALTERNATOR, MAIN_BATTERY, TIE_KINDS, UNIT_SOURCE, type Bus, type Source, type Supply, type SupplySwitch, type Tie, type WireConditions } from './supply'
+export {
+  BUS_ROLES,
+  MAIN_ALTERNATOR,
+  MAIN_BATTERY,
+  TIE_KINDS,
+  UNIT_SOURCE,
+  type Bus,
+  type Source,
+  type Supply,
+  type SupplySwitch,
+  type Tie,
+  type WireConditions
+} from './supply'

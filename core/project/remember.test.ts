@@ -5,18 +5,29 @@ import { demoProject } from '../testing'
 describe('what is remembered', () => {
   it('works again only when a part it depends on is another', () => {
     let worked = 0
-    const sum = remember((list: readonly { v: number }[]) => { worked++; return list.reduce((total, one) => total + one.v, 0) }, list => list, 2)
+    const sum = remember(
+      (list: readonly { v: number }[]) => {
+        worked++
+        return list.reduce((total, one) => total + one.v, 0)
+      },
+      list => list,
+      2
+    )
     const [a, b] = [{ v: 1 }, { v: 2 }]
     expect([sum([a, b]), sum([a, b]), worked]).toEqual([3, 3, 1])
     expect([sum([a, { v: 5 }]), worked]).toEqual([6, 2])
     expect([sum([a, b]), worked]).toEqual([3, 2])
-    sum([a]); sum([b])
+    sum([a])
+    sum([b])
     expect([sum([a, b]), worked]).toEqual([3, 5])
   })
   it('a unit that an edit leaves alone is the same object in the next design, and one that it changes is not', () => {
     const project = demoProject('3-skerrow-dunlin')
     const before = new Map(resolve(project, 'a').units.map(unit => [unit.id, unit]))
-    const after = resolve(applyEdits(project, [{ type: 'unit.move', option: 'a', unit: 'asi', xMm: 200, yMm: 200 }], 'move').project, 'a').units
+    const after = resolve(
+      applyEdits(project, [{ type: 'unit.move', option: 'a', unit: 'asi', xMm: 200, yMm: 200 }], 'move').project,
+      'a'
+    ).units
     expect(after.filter(unit => before.get(unit.id) !== unit).map(unit => unit.id)).toEqual(['asi'])
     expect(after.find(unit => unit.id === 'asi')!.at).toEqual({ xMm: 200, yMm: 200 })
   })

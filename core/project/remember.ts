@@ -3,12 +3,20 @@
  * Documents share what an edit leaves alone, so that most of a design is the same object after most edits.
  * @param parts what the answer depends on; compared one by one with ===
  */
-export function remember<A extends unknown[], R>(work: (...args: A) => R, parts: (...args: A) => readonly unknown[], slots = 6): (...args: A) => R {
-  const kept: { parts: readonly unknown[], answer: R }[] = []
+export function remember<A extends unknown[], R>(
+  work: (...args: A) => R,
+  parts: (...args: A) => readonly unknown[],
+  slots = 6
+): (...args: A) => R {
+  const kept: { parts: readonly unknown[]; answer: R }[] = []
   return (...args) => {
     const now = parts(...args)
     const at = kept.findIndex(one => one.parts.length === now.length && one.parts.every((part, i) => part === now[i]))
-    if (at >= 0) { const [one] = kept.splice(at, 1); kept.unshift(one!); return one!.answer }
+    if (at >= 0) {
+      const [one] = kept.splice(at, 1)
+      kept.unshift(one!)
+      return one!.answer
+    }
     const answer = work(...args)
     kept.unshift({ parts: now, answer })
     if (kept.length > slots) kept.pop()

@@ -31,28 +31,41 @@ export const Point = z.tuple([CoordMm, CoordMm])
  * Ground that is taken: on the face (a vent, a knob that cannot move), or behind it between two depths (a rib, a duct,
  * the control column's T-bar, which sweeps along `sweepMm` from where it is drawn).
  */
-export const Zone = z.strictObject({
-  id: Id,
-  name: Name,
-  side: z.enum(['face', 'behind']),
-  area: z.discriminatedUnion('shape', [
-    z.strictObject({ shape: z.literal('round'), xMm: CoordMm, yMm: CoordMm, diameterMm: SizeMm }),
-    z.strictObject({ shape: z.literal('rectangle'), xMm: CoordMm, yMm: CoordMm, widthMm: SizeMm, heightMm: SizeMm }),
-    z.strictObject({ shape: z.literal('polygon'), points: z.array(Point).min(3).max(400) })
-  ]),
-  fromDepthMm: z.number().min(0).max(5_000).default(0),
-  /** Where it ends again behind the face; absent when it reaches all the way back. */
-  toDepthMm: z.number().min(0).max(5_000).optional(),
-  sweepMm: Point.optional(),
-  /** It can be moved if need be (a vent), unlike a rib. */
-  movable: z.boolean().default(false)
-}).superRefine((zone, context) => {
-  if (zone.toDepthMm !== undefined && zone.toDepthMm <= zone.fromDepthMm)
-    context.addIssue({ code: 'custom', path: ['toDepthMm'], message: `is ${zone.toDepthMm} mm, not behind fromDepthMm ${zone.fromDepthMm} mm` })
-})
+export const Zone = z
+  .strictObject({
+    id: Id,
+    name: Name,
+    side: z.enum(['face', 'behind']),
+    area: z.discriminatedUnion('shape', [
+      z.strictObject({ shape: z.literal('round'), xMm: CoordMm, yMm: CoordMm, diameterMm: SizeMm }),
+      z.strictObject({ shape: z.literal('rectangle'), xMm: CoordMm, yMm: CoordMm, widthMm: SizeMm, heightMm: SizeMm }),
+      z.strictObject({ shape: z.literal('polygon'), points: z.array(Point).min(3).max(400) })
+    ]),
+    fromDepthMm: z.number().min(0).max(5_000).default(0),
+    /** Where it ends again behind the face; absent when it reaches all the way back. */
+    toDepthMm: z.number().min(0).max(5_000).optional(),
+    sweepMm: Point.optional(),
+    /** It can be moved if need be (a vent), unlike a rib. */
+    movable: z.boolean().default(false)
+  })
+  .superRefine((zone, context) => {
+    if (zone.toDepthMm !== undefined && zone.toDepthMm <= zone.fromDepthMm)
+      context.addIssue({
+        code: 'custom',
+        path: ['toDepthMm'],
+        message: `is ${zone.toDepthMm} mm, not behind fromDepthMm ${zone.fromDepthMm} mm`
+      })
+  })
 
 /** A part of the face that comes out by its own screws. `lipMm` is how far it lies on its frame. */
-export const Bay = z.strictObject({ id: Id, name: Name, outline: z.array(Point).min(3).max(400), lipMm: z.number().min(0).max(200), screwPitchMm: z.number().gt(5).max(500), screwHoleMm: SizeMm })
+export const Bay = z.strictObject({
+  id: Id,
+  name: Name,
+  outline: z.array(Point).min(3).max(400),
+  lipMm: z.number().min(0).max(200),
+  screwPitchMm: z.number().gt(5).max(500),
+  screwHoleMm: SizeMm
+})
 
 export const Panel = z.strictObject({
   /** Closed outline of the face, corners in order, y upward from the lower left. */
@@ -76,7 +89,8 @@ export const Panel = z.strictObject({
  * `shoulder` is the point between the shoulders; each shoulder is half of `shoulderWidthMm` to its side.
  */
 export const Pilot = z.strictObject({
-  id: Id, name: Name,
+  id: Id,
+  name: Name,
   eye: z.strictObject({ acrossMm: CoordMm, upMm: CoordMm, aftMm: SizeMm }),
   shoulder: z.strictObject({ acrossMm: CoordMm, upMm: CoordMm, aftMm: SizeMm }),
   shoulderWidthMm: SizeMm.default(400),
@@ -128,30 +142,36 @@ export const Airframe = z.strictObject({
 })
 
 /** One box in this aeroplane. On the panel it has a position: the centre of its bezel. */
-export const Unit = z.strictObject({
-  id: Id,
-  item: Id,
-  label: Name,
-  place: Id,
-  xMm: CoordMm.optional(),
-  yMm: CoordMm.optional(),
-  /** Taken off by the pilot when the alternator has quit. When absent, whatever the item does not call essential. */
-  shed: z.boolean().optional(),
-  /** When it is shed: so long after the loss, or when its bus falls below these volts; after the pilot's delay when both are absent. */
-  shedAfterMinutes: z.number().min(0).max(1_440).optional(),
-  shedBelowV: z.number().gt(0).max(60).optional(),
-  phase: Id.optional(),
-  /** The owner's own figure, when it differs from the catalogue's. */
-  priceCents: Cents.optional(),
-  /** Neither hand nor remedy moves it. */
-  locked: z.boolean().optional(),
-  /** Its tray is held at the back too, by rails or on a duct. */
-  rearSupport: z.boolean().optional(),
-  note: Text.optional()
-}).superRefine((unit, context) => {
-  if ((unit.xMm === undefined) !== (unit.yMm === undefined))
-    context.addIssue({ code: 'custom', path: [unit.xMm === undefined ? 'xMm' : 'yMm'], message: 'is missing: a position needs both xMm and yMm' })
-})
+export const Unit = z
+  .strictObject({
+    id: Id,
+    item: Id,
+    label: Name,
+    place: Id,
+    xMm: CoordMm.optional(),
+    yMm: CoordMm.optional(),
+    /** Taken off by the pilot when the alternator has quit. When absent, whatever the item does not call essential. */
+    shed: z.boolean().optional(),
+    /** When it is shed: so long after the loss, or when its bus falls below these volts; after the pilot's delay when both are absent. */
+    shedAfterMinutes: z.number().min(0).max(1_440).optional(),
+    shedBelowV: z.number().gt(0).max(60).optional(),
+    phase: Id.optional(),
+    /** The owner's own figure, when it differs from the catalogue's. */
+    priceCents: Cents.optional(),
+    /** Neither hand nor remedy moves it. */
+    locked: z.boolean().optional(),
+    /** Its tray is held at the back too, by rails or on a duct. */
+    rearSupport: z.boolean().optional(),
+    note: Text.optional()
+  })
+  .superRefine((unit, context) => {
+    if ((unit.xMm === undefined) !== (unit.yMm === undefined))
+      context.addIssue({
+        code: 'custom',
+        path: [unit.xMm === undefined ? 'xMm' : 'yMm'],
+        message: 'is missing: a position needs both xMm and yMm'
+      })
+  })
 
 /** What the planner decided against the proposal for the circuit of one unit. */
 export const CircuitChoice = z.strictObject({
@@ -165,7 +185,12 @@ export const CircuitChoice = z.strictObject({
   sharesWith: Id.optional(),
   protector: z.enum(['breaker', 'fuse']).optional(),
   /** The switch in its wire. */
-  switch: z.strictObject({ ratedA: Amps.gt(0, 'must be more than 0'), load: z.enum(['lamp', 'inductive', 'resistive', 'motor']) }).optional()
+  switch: z
+    .strictObject({
+      ratedA: Amps.gt(0, 'must be more than 0'),
+      load: z.enum(['lamp', 'inductive', 'resistive', 'motor'])
+    })
+    .optional()
 })
 
 export const LinkEnd = z.strictObject({ unit: Id, port: Id })
@@ -178,8 +203,10 @@ export const Disposal = z.strictObject({
 })
 
 export const Quote = z.strictObject({
-  id: Id, shop: Name,
-  equipmentCents: Cents, labourCents: Cents,
+  id: Id,
+  shop: Name,
+  equipmentCents: Cents,
+  labourCents: Cents,
   weeks: z.tuple([z.number().min(0).max(200), z.number().min(0).max(200), z.number().min(0).max(200)]),
   note: Text.default('')
 })
@@ -199,9 +226,11 @@ export const Prices = z.strictObject({
  * from the centre of its first one. Its members have no position of their own: when one changes, the rest re-flow.
  */
 export const Row = z.strictObject({
-  id: Id, name: Name,
+  id: Id,
+  name: Name,
   kind: z.enum(['stack', 'row']),
-  xMm: CoordMm, yMm: CoordMm,
+  xMm: CoordMm,
+  yMm: CoordMm,
   /** Centre to centre of a row. Bezel to bezel of a stack. */
   pitchMm: z.number().min(0).max(1_000),
   units: z.array(Id).min(1).max(60)
@@ -209,7 +238,13 @@ export const Row = z.strictObject({
 /** Units that are picked up together. */
 export const Group = z.strictObject({ id: Id, name: Name, units: z.array(Id).min(2).max(200) })
 /** Words on the face, set about their middle. `heightMm` is that of a capital letter. */
-export const Label = z.strictObject({ id: Id, text: Name, xMm: CoordMm, yMm: CoordMm, heightMm: z.number().gt(0).max(100) })
+export const Label = z.strictObject({
+  id: Id,
+  text: Name,
+  xMm: CoordMm,
+  yMm: CoordMm,
+  heightMm: z.number().gt(0).max(100)
+})
 
 export const FlowStep = z.strictObject({
   says: Name,

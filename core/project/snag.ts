@@ -11,8 +11,8 @@ export interface Basis {
 /** How a number came about, so that anyone can do it again by hand. */
 export interface Working {
   formula: string
-  inputs: { symbol: string, meaning: string, value: number | string, unit: string, from: string }[]
-  result: { value: number, unit: string }
+  inputs: { symbol: string; meaning: string; value: number | string; unit: string; from: string }[]
+  result: { value: number; unit: string }
   basis: Basis
 }
 
@@ -20,7 +20,10 @@ export type Weight = 'stops work' | 'needs a decision' | 'worth knowing'
 export const WEIGHTS: readonly Weight[] = ['stops work', 'needs a decision', 'worth knowing']
 
 /** An edit, or a few, that would cure a snag, with what the cure does in words. */
-export interface Remedy { text: string, edits: Edit[] }
+export interface Remedy {
+  text: string
+  edits: Edit[]
+}
 
 /** What a room complains of, always in this one shape. `measured` and `limit` are in `unit`. */
 export interface Snag {

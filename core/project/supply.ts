@@ -11,28 +11,42 @@ export const MAIN_ALTERNATOR = 'alternator'
 export const UNIT_SOURCE = 'unit:'
 
 /** A switch of the supply, such as a master: one of several positions. */
-export const SupplySwitch = z.strictObject({
-  id: Id, name: Name,
-  positions: z.array(Name).min(2).max(6),
-  /** Where it stands in normal flight. */
-  normal: Name,
-  /** Where the pilot puts it once the alternator's loss is noticed; unchanged when absent. */
-  afterLoss: Name.optional()
-}).superRefine((one, context) => {
-  for (const key of ['normal', 'afterLoss'] as const) if (one[key] !== undefined && !one.positions.includes(one[key]))
-    context.addIssue({ code: 'custom', path: [key], message: `“${one[key]}” is none of the positions ${one.positions.join(', ')}` })
-})
+export const SupplySwitch = z
+  .strictObject({
+    id: Id,
+    name: Name,
+    positions: z.array(Name).min(2).max(6),
+    /** Where it stands in normal flight. */
+    normal: Name,
+    /** Where the pilot puts it once the alternator's loss is noticed; unchanged when absent. */
+    afterLoss: Name.optional()
+  })
+  .superRefine((one, context) => {
+    for (const key of ['normal', 'afterLoss'] as const)
+      if (one[key] !== undefined && !one.positions.includes(one[key]))
+        context.addIssue({
+          code: 'custom',
+          path: [key],
+          message: `“${one[key]}” is none of the positions ${one.positions.join(', ')}`
+        })
+  })
 
 export const BUS_ROLES = ['main', 'avionics', 'essential', 'always hot', 'other'] as const
 export const Bus = z.strictObject({ id: Id, name: Name, role: z.enum(BUS_ROLES) })
 
 /** A node's id: a bus, a source, or `unit:` and a unit's id. */
-export const NodeId = z.string().regex(/^(unit:)?[A-Za-z0-9][A-Za-z0-9._-]{0,63}$/, 'must name a bus, a source, or “unit:” and a unit')
+export const NodeId = z
+  .string()
+  .regex(/^(unit:)?[A-Za-z0-9][A-Za-z0-9._-]{0,63}$/, 'must name a bus, a source, or “unit:” and a unit')
 
 export const TIE_KINDS = ['wire', 'contactor', 'diode', 'breaker'] as const
 /** What joins a source to a bus, or two buses. A diode only lets current from `from` to `to`. */
 export const Tie = z.strictObject({
-  id: Id, name: Name, kind: z.enum(TIE_KINDS), from: NodeId, to: NodeId,
+  id: Id,
+  name: Name,
+  kind: z.enum(TIE_KINDS),
+  from: NodeId,
+  to: NodeId,
   /** Closed while that switch stands in one of these positions; always when absent. */
   by: z.strictObject({ switch: Id, in: z.array(Name).min(1).max(6) }).optional(),
   milliohm: z.number().min(0).max(10_000).default(0),
@@ -47,8 +61,21 @@ export const Tie = z.strictObject({
 
 /** A source beyond the airframe's own battery and alternator. */
 export const Source = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('alternator'), id: Id, name: Name, ratedA: Amps.gt(0, 'must be more than 0'), idleA: Amps.optional() }),
-  z.strictObject({ kind: z.literal('battery'), id: Id, name: Name, chemistry: z.enum(['lead-acid', 'lithium']), capacityAh: z.number().gt(0, 'must be more than 0').max(500), ratedHours: z.number().gt(0).max(40).default(1) })
+  z.strictObject({
+    kind: z.literal('alternator'),
+    id: Id,
+    name: Name,
+    ratedA: Amps.gt(0, 'must be more than 0'),
+    idleA: Amps.optional()
+  }),
+  z.strictObject({
+    kind: z.literal('battery'),
+    id: Id,
+    name: Name,
+    chemistry: z.enum(['lead-acid', 'lithium']),
+    capacityAh: z.number().gt(0, 'must be more than 0').max(500),
+    ratedHours: z.number().gt(0).max(40).default(1)
+  })
 ])
 
 /** Sources, buses and what joins them. */

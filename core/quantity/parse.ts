@@ -6,26 +6,39 @@ export type UnitSystem = 'inch' | 'metric'
 export class QuantityError extends Error {}
 
 const NUMBER = String.raw`[+-]?(?:\d+(?:\.\d*)?|\.\d+)`
-const AMOUNT = new RegExp(String.raw`^\s*(?:(${NUMBER})[\s-]+(\d+)\s*/\s*(\d+)|([+-]?\d+)\s*/\s*(\d+)|(${NUMBER}))\s*([a-z"'″′]*)\s*$`, 'i')
+const AMOUNT = new RegExp(
+  String.raw`^\s*(?:(${NUMBER})[\s-]+(\d+)\s*/\s*(\d+)|([+-]?\d+)\s*/\s*(\d+)|(${NUMBER}))\s*([a-z"'″′]*)\s*$`,
+  'i'
+)
 
 /** Reads a number that may carry a fraction: `3 1/8`, `5/16`, `3.125`, and the unit written behind it. */
-function amount(text: string): { value: number, unit: string } | undefined {
+function amount(text: string): { value: number; unit: string } | undefined {
   const found = AMOUNT.exec(text)
   if (!found) return undefined
   const [, whole, over, under, top, bottom, plain, unit = ''] = found
   let value: number
   if (whole !== undefined) {
     const sign = whole.startsWith('-') ? -1 : 1
-    value = Number(whole) + sign * Number(over) / Number(under)
+    value = Number(whole) + (sign * Number(over)) / Number(under)
   } else if (top !== undefined) value = Number(top) / Number(bottom)
   else value = Number(plain)
   return Number.isFinite(value) ? { value, unit: unit.toLowerCase() } : undefined
 }
 
 const LENGTH_UNITS: Record<string, number> = {
-  '"': MM_PER_INCH, '″': MM_PER_INCH, 'in': MM_PER_INCH, 'inch': MM_PER_INCH, 'inches': MM_PER_INCH,
-  '\'': MM_PER_FOOT, '′': MM_PER_FOOT, 'ft': MM_PER_FOOT, 'foot': MM_PER_FOOT, 'feet': MM_PER_FOOT,
-  'mm': 1, 'cm': 10, 'm': 1000
+  '"': MM_PER_INCH,
+  '″': MM_PER_INCH,
+  'in': MM_PER_INCH,
+  'inch': MM_PER_INCH,
+  'inches': MM_PER_INCH,
+  "'": MM_PER_FOOT,
+  '′': MM_PER_FOOT,
+  'ft': MM_PER_FOOT,
+  'foot': MM_PER_FOOT,
+  'feet': MM_PER_FOOT,
+  'mm': 1,
+  'cm': 10,
+  'm': 1000
 }
 
 /**
@@ -42,7 +55,13 @@ export function parseLength(text: string, system: UnitSystem): number {
   return read.value * factor
 }
 
-const MASS_UNITS: Record<string, number> = { lb: KG_PER_POUND, lbs: KG_PER_POUND, kg: 1, g: 0.001, oz: KG_PER_POUND / 16 }
+const MASS_UNITS: Record<string, number> = {
+  lb: KG_PER_POUND,
+  lbs: KG_PER_POUND,
+  kg: 1,
+  g: 0.001,
+  oz: KG_PER_POUND / 16
+}
 
 /**
  * Reads a mass: `2.4 lb`, `1.1 kg`. A bare number is pounds in the inch system, kilograms in the metric one.
@@ -52,8 +71,7 @@ const MASS_UNITS: Record<string, number> = { lb: KG_PER_POUND, lbs: KG_PER_POUND
 export function parseMass(text: string, system: UnitSystem): number {
   const read = amount(text)
   const factor = read && (read.unit === '' ? (system === 'inch' ? KG_PER_POUND : 1) : MASS_UNITS[read.unit])
-  if (!read || factor === undefined)
-    throw new QuantityError(`“${text}” is not a mass. Write it like 2.4 lb or 1.1 kg.`)
+  if (!read || factor === undefined) throw new QuantityError(`“${text}” is not a mass. Write it like 2.4 lb or 1.1 kg.`)
   return read.value * factor
 }
 
@@ -64,6 +82,7 @@ export function parseMass(text: string, system: UnitSystem): number {
  */
 export function parseMoney(text: string): number {
   const plain = text.replace(/[$\s]|,(?=\d{3}\b)/g, '')
-  if (!/^[+-]?\d+(\.\d{1,2})?$/.test(plain)) throw new QuantityError(`“${text}” is not a sum of money. Write it like 1250 or 1,250.50.`)
+  if (!/^[+-]?\d+(\.\d{1,2})?$/.test(plain))
+    throw new QuantityError(`“${text}” is not a sum of money. Write it like 1250 or 1,250.50.`)
   return Math.round(Number(plain) * 100)
 }

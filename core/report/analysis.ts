@@ -1,13 +1,41 @@
-import { ALTERNATOR_BASIS, breakerRows, BREAKER_MARGIN, busOf, COIL, CONDUCTOR_CELSIUS, DISCHARGE_BASIS, DIODE_V, DROP_BASIS, PROTECTOR_BASIS, sourcesOf, WIRE_BASIS, type PowerReport } from '../power'
+import {
+  ALTERNATOR_BASIS,
+  breakerRows,
+  BREAKER_MARGIN,
+  busOf,
+  COIL,
+  CONDUCTOR_CELSIUS,
+  DISCHARGE_BASIS,
+  DIODE_V,
+  DROP_BASIS,
+  PROTECTOR_BASIS,
+  sourcesOf,
+  WIRE_BASIS,
+  type PowerReport
+} from '../power'
 import type { Basis, Design } from '../project'
 import { toFeet } from '../quantity'
 
 /** One table of the load analysis, the same on paper, in a spreadsheet and as CSV. A number is a number; `digits` are for the eye. */
-export interface AnalysisTable { title: string, note: string, columns: { says: string, digits?: number }[], rows: (string | number)[][] }
-export interface LoadAnalysis { title: string, of: string, on: string, tables: AnalysisTable[], assumptions: string[], sources: string[], cautions: string[] }
+export interface AnalysisTable {
+  title: string
+  note: string
+  columns: { says: string; digits?: number }[]
+  rows: (string | number)[][]
+}
+export interface LoadAnalysis {
+  title: string
+  of: string
+  on: string
+  tables: AnalysisTable[]
+  assumptions: string[]
+  sources: string[]
+  cautions: string[]
+}
 
-const says = (basis: Basis): string => `${basis.source ?? basis.kind}${basis.fromMemory ? ' (value from memory: check the current text)' : ''}`
-const minutes = (value: number): number | string => Number.isFinite(value) ? value : 'a day and more'
+const says = (basis: Basis): string =>
+  `${basis.source ?? basis.kind}${basis.fromMemory ? ' (value from memory: check the current text)' : ''}`
+const minutes = (value: number): number | string => (Number.isFinite(value) ? value : 'a day and more')
 
 /**
  * The load analysis of a design as tables, with what it assumes, where its limits come from, and cautions.
@@ -18,44 +46,162 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
   const { loads, circuits, feeders, endurance, supply } = power
   const names = new Map([...supply.buses, ...sourcesOf(design, supply)].map(one => [one.id, one.name]))
   const lossA = new Map([...endurance.kept, ...endurance.shed].map(load => [load.unit, load]))
-  const used = design.units.filter(unit => loads.some(load => load.byUnit.some(one => one.unit === unit.id)) || lossA.has(unit.id))
-  const inPhase = (unit: string, key: 'typicalA' | 'worstA') => loads.map(load => load.byUnit.find(one => one.unit === unit)?.[key] ?? 0)
+  const used = design.units.filter(
+    unit => loads.some(load => load.byUnit.some(one => one.unit === unit.id)) || lossA.has(unit.id)
+  )
+  const inPhase = (unit: string, key: 'typicalA' | 'worstA') =>
+    loads.map(load => load.byUnit.find(one => one.unit === unit)?.[key] ?? 0)
   const blank = ['', '']
   return {
-    title: 'Electrical load analysis', of: `${brief.registration} ${airframe.model}, ${design.optionName}`, on,
+    title: 'Electrical load analysis',
+    of: `${brief.registration} ${airframe.model}, ${design.optionName}`,
+    on,
     tables: [
       {
-        title: 'Sources', note: 'What gives current. Share and temperature are what the times on battery count with.', columns: [{ says: 'Source' }, { says: 'Kind' }, { says: 'Rating' }, { says: 'At idle' }],
-        rows: sourcesOf(design, supply).map(source => source.kind === 'alternator' ? [source.name, 'alternator', `${source.ratedA} A`, source.idleA === undefined ? 'not known' : `${source.idleA} A`] : [source.name, `${source.chemistry} battery`, `${source.capacityAh} Ah in ${source.ratedHours} h`, '—'])
+        title: 'Sources',
+        note: 'What gives current. Share and temperature are what the times on battery count with.',
+        columns: [{ says: 'Source' }, { says: 'Kind' }, { says: 'Rating' }, { says: 'At idle' }],
+        rows: sourcesOf(design, supply).map(source =>
+          source.kind === 'alternator'
+            ? [
+                source.name,
+                'alternator',
+                `${source.ratedA} A`,
+                source.idleA === undefined ? 'not known' : `${source.idleA} A`
+              ]
+            : [source.name, `${source.chemistry} battery`, `${source.capacityAh} Ah in ${source.ratedHours} h`, '—']
+        )
       },
       {
-        title: 'Loads by phase, typical amps', note: 'Continuous, intermittent by duty and transmitting by share together, at the volts of the system; with the alternator lost, at the volts of the batteries.',
-        columns: [{ says: 'Unit' }, { says: 'Bus' }, ...loads.map(load => ({ says: load.phase, digits: 2 })), { says: 'alternator lost, before shedding', digits: 2 }, { says: 'after shedding', digits: 2 }],
+        title: 'Loads by phase, typical amps',
+        note: 'Continuous, intermittent by duty and transmitting by share together, at the volts of the system; with the alternator lost, at the volts of the batteries.',
+        columns: [
+          { says: 'Unit' },
+          { says: 'Bus' },
+          ...loads.map(load => ({ says: load.phase, digits: 2 })),
+          { says: 'alternator lost, before shedding', digits: 2 },
+          { says: 'after shedding', digits: 2 }
+        ],
         rows: [
-          ...used.map(unit => [unit.label, names.get(busOf(design, supply, unit).bus) ?? '', ...inPhase(unit.id, 'typicalA'), lossA.get(unit.id)?.amps ?? 0, lossA.get(unit.id)?.afterA ?? 0]),
-          ...endurance.coils.map(coil => [`Coil of ${coil.name}`, '', ...inPhase(COIL + coil.id, 'typicalA'), coil.amps, coil.afterA]),
-          ['Continuous', '', ...loads.map(load => load.continuousA), ...blank], ['Intermittent', '', ...loads.map(load => load.intermittentA), ...blank], ['Transmitting', '', ...loads.map(load => load.transmitA), ...blank],
-          ['Typical, together', '', ...loads.map(load => load.typicalA), endurance.fullA, endurance.shedA], ['All at their most', '', ...loads.map(load => load.worstA), ...blank],
-          ['Alternators give', '', ...loads.map(load => load.capacityA), 0, 0], ['Most for good', '', ...loads.map(load => load.limitA), ...blank], ['Margin', '', ...loads.map(load => load.marginA), ...blank]
+          ...used.map(unit => [
+            unit.label,
+            names.get(busOf(design, supply, unit).bus) ?? '',
+            ...inPhase(unit.id, 'typicalA'),
+            lossA.get(unit.id)?.amps ?? 0,
+            lossA.get(unit.id)?.afterA ?? 0
+          ]),
+          ...endurance.coils.map(coil => [
+            `Coil of ${coil.name}`,
+            '',
+            ...inPhase(COIL + coil.id, 'typicalA'),
+            coil.amps,
+            coil.afterA
+          ]),
+          ['Continuous', '', ...loads.map(load => load.continuousA), ...blank],
+          ['Intermittent', '', ...loads.map(load => load.intermittentA), ...blank],
+          ['Transmitting', '', ...loads.map(load => load.transmitA), ...blank],
+          ['Typical, together', '', ...loads.map(load => load.typicalA), endurance.fullA, endurance.shedA],
+          ['All at their most', '', ...loads.map(load => load.worstA), ...blank],
+          ['Alternators give', '', ...loads.map(load => load.capacityA), 0, 0],
+          ['Most for good', '', ...loads.map(load => load.limitA), ...blank],
+          ['Margin', '', ...loads.map(load => load.marginA), ...blank]
         ]
       },
       {
-        title: 'Feeds', note: 'What joins sources and buses, and what it carries: most for good in any phase or with the alternators lost, and with every load at its most. A starter’s amps are not counted.',
-        columns: [{ says: 'Tie' }, { says: 'Kind' }, { says: 'From' }, { says: 'To' }, { says: 'Steady A', digits: 1 }, { says: 'Most A', digits: 1 }, { says: 'Rated' }, { says: 'Wire' }, { says: 'Closed while' }],
-        rows: supply.ties.map((tie, at) => [tie.name, tie.kind, names.get(tie.from) ?? tie.from, names.get(tie.to) ?? tie.to, feeders[at]!.steadyA, feeders[at]!.mostA, feeders[at]!.ratedA === undefined ? '—' : `${feeders[at]!.ratedA} A`, feeders[at]!.awg === undefined ? 'thicker than AWG 2' : `AWG ${feeders[at]!.awg}`, tie.by ? `${supply.switches.find(one => one.id === tie.by!.switch)?.name ?? tie.by.switch}: ${tie.by.in.join(' or ')}` : 'always'])
+        title: 'Feeds',
+        note: 'What joins sources and buses, and what it carries: most for good in any phase or with the alternators lost, and with every load at its most. A starter’s amps are not counted.',
+        columns: [
+          { says: 'Tie' },
+          { says: 'Kind' },
+          { says: 'From' },
+          { says: 'To' },
+          { says: 'Steady A', digits: 1 },
+          { says: 'Most A', digits: 1 },
+          { says: 'Rated' },
+          { says: 'Wire' },
+          { says: 'Closed while' }
+        ],
+        rows: supply.ties.map((tie, at) => [
+          tie.name,
+          tie.kind,
+          names.get(tie.from) ?? tie.from,
+          names.get(tie.to) ?? tie.to,
+          feeders[at]!.steadyA,
+          feeders[at]!.mostA,
+          feeders[at]!.ratedA === undefined ? '—' : `${feeders[at]!.ratedA} A`,
+          feeders[at]!.awg === undefined ? 'thicker than AWG 2' : `AWG ${feeders[at]!.awg}`,
+          tie.by
+            ? `${supply.switches.find(one => one.id === tie.by!.switch)?.name ?? tie.by.switch}: ${tie.by.in.join(' or ')}`
+            : 'always'
+        ])
       },
       {
-        title: 'Circuits', note: 'Protector, wire, drop and switch of each.', columns: [{ says: 'Unit' }, { says: 'Bus' }, { says: 'Steady A', digits: 2 }, { says: 'Brief A', digits: 2 }, { says: 'Protector' }, { says: 'Wire' }, { says: 'Carries A', digits: 1 }, { says: 'Run ft, out and back', digits: 1 }, { says: 'Drop V', digits: 3 }, { says: 'Limit V', digits: 1 }, { says: 'Switch wants' }],
-        rows: circuits.map(circuit => [circuit.label, names.get(circuit.bus) ?? circuit.bus, circuit.steadyA, circuit.briefA, circuit.head === circuit.unit ? `${circuit.breakerA} A ${circuit.protector}` : `with ${circuits.find(one => one.unit === circuit.head)?.label}`, `AWG ${circuit.awg}`, circuit.ampacity.amps, toFeet(circuit.outMm + circuit.returnMm), circuit.dropV, circuit.dropLimitV, circuit.switch.wantedA === undefined ? 'relay' : `${circuit.switch.wantedA} A ${circuit.switch.load}`])
+        title: 'Circuits',
+        note: 'Protector, wire, drop and switch of each.',
+        columns: [
+          { says: 'Unit' },
+          { says: 'Bus' },
+          { says: 'Steady A', digits: 2 },
+          { says: 'Brief A', digits: 2 },
+          { says: 'Protector' },
+          { says: 'Wire' },
+          { says: 'Carries A', digits: 1 },
+          { says: 'Run ft, out and back', digits: 1 },
+          { says: 'Drop V', digits: 3 },
+          { says: 'Limit V', digits: 1 },
+          { says: 'Switch wants' }
+        ],
+        rows: circuits.map(circuit => [
+          circuit.label,
+          names.get(circuit.bus) ?? circuit.bus,
+          circuit.steadyA,
+          circuit.briefA,
+          circuit.head === circuit.unit
+            ? `${circuit.breakerA} A ${circuit.protector}`
+            : `with ${circuits.find(one => one.unit === circuit.head)?.label}`,
+          `AWG ${circuit.awg}`,
+          circuit.ampacity.amps,
+          toFeet(circuit.outMm + circuit.returnMm),
+          circuit.dropV,
+          circuit.dropLimitV,
+          circuit.switch.wantedA === undefined ? 'relay' : `${circuit.switch.wantedA} A ${circuit.switch.load}`
+        ])
       },
       {
-        title: 'Rows of protectors', note: 'In their order on each bus, spare places last.', columns: [{ says: 'Bus' }, { says: 'Place' }, { says: 'Protector' }, { says: 'Carries' }],
-        rows: breakerRows(circuits, supply).flatMap(row => row.places.map((place, at) => [row.name, at + 1, place.kind === 'spare' ? 'spare' : `${place.amps} A ${place.protector}`, place.kind === 'spare' ? '' : place.labels.join(', ')]))
+        title: 'Rows of protectors',
+        note: 'In their order on each bus, spare places last.',
+        columns: [{ says: 'Bus' }, { says: 'Place' }, { says: 'Protector' }, { says: 'Carries' }],
+        rows: breakerRows(circuits, supply).flatMap(row =>
+          row.places.map((place, at) => [
+            row.name,
+            at + 1,
+            place.kind === 'spare' ? 'spare' : `${place.amps} A ${place.protector}`,
+            place.kind === 'spare' ? '' : place.labels.join(', ')
+          ])
+        )
       },
       {
-        title: 'The alternators have quit', note: `In ${endurance.phase}: the first unit that stays on goes dark after ${Number.isFinite(endurance.minutes) ? `${endurance.minutes.toFixed(0)} minutes` : 'a day and more'}; ${brief.wantedMinutes} minutes are wanted.`, columns: [{ says: 'Unit' }, { says: 'Dark after, min', digits: 1 }, { says: 'Why' }, { says: 'Plan' }, { says: 'Energy drawn, Wh', digits: 1 }],
-        rows: [...endurance.lost.map(one => [one.label, one.minute, one.why, one.kept ? 'stays on' : 'shed', endurance.energy.byUnit.find(other => other.unit === one.unit)?.wh ?? 0]),
-          ['Taken out of the cells', minutes(endurance.endMinutes), 'to the end of all', '', endurance.energy.takenWh], ['Lost in cells, wires, diodes and coils', '', '', '', endurance.energy.lossWh], ['What the rate costs (below nought: gives)', '', '', '', endurance.energy.rateWh]]
+        title: 'The alternators have quit',
+        note: `In ${endurance.phase}: the first unit that stays on goes dark after ${Number.isFinite(endurance.minutes) ? `${endurance.minutes.toFixed(0)} minutes` : 'a day and more'}; ${brief.wantedMinutes} minutes are wanted.`,
+        columns: [
+          { says: 'Unit' },
+          { says: 'Dark after, min', digits: 1 },
+          { says: 'Why' },
+          { says: 'Plan' },
+          { says: 'Energy drawn, Wh', digits: 1 }
+        ],
+        rows: [
+          ...endurance.lost.map(one => [
+            one.label,
+            one.minute,
+            one.why,
+            one.kept ? 'stays on' : 'shed',
+            endurance.energy.byUnit.find(other => other.unit === one.unit)?.wh ?? 0
+          ]),
+          ['Taken out of the cells', minutes(endurance.endMinutes), 'to the end of all', '', endurance.energy.takenWh],
+          ['Lost in cells, wires, diodes and coils', '', '', '', endurance.energy.lossWh],
+          ['What the rate costs (below nought: gives)', '', '', '', endurance.energy.rateWh]
+        ]
       }
     ],
     assumptions: [
@@ -65,7 +211,14 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
       `Batteries have ${(airframe.battery.usableFraction * 100).toFixed(0)} % of their capacity left by age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds after ${airframe.pilotDelayMinutes} minutes.`,
       `A diode takes ${DIODE_V} V. A unit is dark when its bus falls below its least volts; the drop in its own wire is not counted there.`
     ],
-    sources: [...new Set([ALTERNATOR_BASIS, PROTECTOR_BASIS, WIRE_BASIS, DROP_BASIS, DISCHARGE_BASIS].map(says)), 'AC 43.13-1B, 11-69 (bundle, heat, height) and table 11-4 (switches) (values from memory: check the current text)', '30 minutes: 14 CFR 23.1353(h) as it stood before 2017 (from memory)'],
-    cautions: ['For planning. It does not replace the maker’s manuals, the rules where the aeroplane is registered, or the judgement of whoever signs for the work.', 'Measure the loads and the battery on the aeroplane before relying on any time stated here.']
+    sources: [
+      ...new Set([ALTERNATOR_BASIS, PROTECTOR_BASIS, WIRE_BASIS, DROP_BASIS, DISCHARGE_BASIS].map(says)),
+      'AC 43.13-1B, 11-69 (bundle, heat, height) and table 11-4 (switches) (values from memory: check the current text)',
+      '30 minutes: 14 CFR 23.1353(h) as it stood before 2017 (from memory)'
+    ],
+    cautions: [
+      'For planning. It does not replace the maker’s manuals, the rules where the aeroplane is registered, or the judgement of whoever signs for the work.',
+      'Measure the loads and the battery on the aeroplane before relying on any time stated here.'
+    ]
   }
 }

@@ -13,12 +13,18 @@ export interface Effect {
 }
 
 /** After minus before; nothing where both are endless (a battery nothing draws on), where a subtraction has no answer. */
-const difference = (after: number, before: number): number => after === before ? 0 : after - before
+const difference = (after: number, before: number): number => (after === before ? 0 : after - before)
 
-const given = (project: Project, option: string): Set<string> => new Set(resolve(project, option).units.flatMap(unit => unit.item.provides))
+const given = (project: Project, option: string): Set<string> =>
+  new Set(resolve(project, option).units.flatMap(unit => unit.item.provides))
 
 /** Tries edits on an option and says what they would do. The project is untouched. */
-export function effectOf(project: Project, option: string, edits: readonly Edit[], before: Report = examineOption(project, option)): Effect {
+export function effectOf(
+  project: Project,
+  option: string,
+  edits: readonly Edit[],
+  before: Report = examineOption(project, option)
+): Effect {
   const next = applyEdits(project, edits, 'trial').project
   const after = examineOption(next, option)
   const had = new Set(before.snags.map(snag => snag.id))
@@ -26,7 +32,9 @@ export function effectOf(project: Project, option: string, edits: readonly Edit[
   const functionsBefore = given(project, option)
   const functionsAfter = given(next, option)
   return {
-    change: Object.fromEntries(FIGURE_KEYS.map(key => [key, difference(after.figures[key].value, before.figures[key].value)])) as Record<FigureKey, number>,
+    change: Object.fromEntries(
+      FIGURE_KEYS.map(key => [key, difference(after.figures[key].value, before.figures[key].value)])
+    ) as Record<FigureKey, number>,
     brings: after.snags.filter(snag => !had.has(snag.id) && snag.code !== 'panel.unplaced').map(snag => snag.text),
     cures: before.snags.filter(snag => !has.has(snag.id)).map(snag => snag.text),
     functionsGained: [...functionsAfter].filter(name => !functionsBefore.has(name)),
@@ -36,7 +44,9 @@ export function effectOf(project: Project, option: string, edits: readonly Edit[
 
 /** A unit of an item for an option: a fresh id, and the first place of the airframe where the item may go. */
 export function newUnit(project: Project, option: string, item: Item): Unit | undefined {
-  const place: Place | undefined = item.mounts.flatMap(kind => project.airframe.places.filter(one => one.kind === kind))[0]
+  const place: Place | undefined = item.mounts.flatMap(kind =>
+    project.airframe.places.filter(one => one.kind === kind)
+  )[0]
   if (!place) return undefined
   const taken = new Set([...project.fitted, ...project.options.flatMap(one => one.units)].map(unit => unit.id))
   const labels = new Set(project.options.find(one => one.id === option)?.units.map(unit => unit.label))
@@ -60,7 +70,7 @@ export function candidateEffects(project: Project, option: string, items: readon
   const before = examineOption(project, option)
   const design = resolve(project, option)
   const ground = groundOf(design.airframe.panel)
-  const placed = design.units.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
+  const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
   // Items with the same face and body find the same places.
   const fits = new Map<string, Fit>()
   const fitOf = (item: Item): Fit => {
@@ -68,10 +78,19 @@ export function candidateEffects(project: Project, option: string, items: readon
     if (!fits.has(key)) fits.set(key, findPlace(item, placed, ground))
     return fits.get(key)!
   }
-  return items.map((item) => {
+  return items.map(item => {
     const unit = newUnit(project, option, item)
     const fit = item.mounts[0] === 'panel' ? fitOf(item) : undefined
-    if (!unit) return { item: item.id, nowhere: true, change: Object.fromEntries(FIGURE_KEYS.map(key => [key, 0])) as Record<FigureKey, number>, brings: [], cures: [], functionsGained: [], functionsLost: [] }
+    if (!unit)
+      return {
+        item: item.id,
+        nowhere: true,
+        change: Object.fromEntries(FIGURE_KEYS.map(key => [key, 0])) as Record<FigureKey, number>,
+        brings: [],
+        cures: [],
+        functionsGained: [],
+        functionsLost: []
+      }
     return { item: item.id, fit, ...effectOf(project, option, [{ type: 'unit.add', option, unit, item }], before) }
   })
 }

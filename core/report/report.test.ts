@@ -7,7 +7,7 @@ import { candidateEffects, effectOf, examineOption, FIGURE_KEYS, makeRoom, newUn
 const NAMES = ['1-teasel-ls', '2-hollin-whimbrel', '3-skerrow-dunlin'] as const
 
 describe('the report', () => {
-  it.each(NAMES)('%s: every figure shows its working, and the working ends in the figure', (name) => {
+  it.each(NAMES)('%s: every figure shows its working, and the working ends in the figure', name => {
     const project = demoProject(name)
     for (const option of [AS_FOUND, ...project.options.map(one => one.id)]) {
       const report = examineOption(project, option)
@@ -21,22 +21,25 @@ describe('the report', () => {
       }
     }
   })
-  it.each(NAMES)('%s: snags are unique, name their source, stand worst first, and every remedy can be made and cures', (name) => {
-    const project = demoProject(name)
-    for (const { id } of project.options) {
-      const { snags } = examineOption(project, id)
-      expect(new Set(snags.map(snag => snag.id)).size).toBe(snags.length)
-      const order = snags.map(snag => ['stops work', 'needs a decision', 'worth knowing'].indexOf(snag.weight))
-      expect(order).toEqual([...order].sort())
-      for (const snag of snags) {
-        expect(snag.basis.kind).toBeTruthy()
-        for (const remedy of snag.remedies) {
-          const cured = applyEdits(project, remedy.edits, 'cure').project
-          expect(examineOption(cured, id).snags.some(one => one.id === snag.id)).toBe(false)
+  it.each(NAMES)(
+    '%s: snags are unique, name their source, stand worst first, and every remedy can be made and cures',
+    name => {
+      const project = demoProject(name)
+      for (const { id } of project.options) {
+        const { snags } = examineOption(project, id)
+        expect(new Set(snags.map(snag => snag.id)).size).toBe(snags.length)
+        const order = snags.map(snag => ['stops work', 'needs a decision', 'worth knowing'].indexOf(snag.weight))
+        expect(order).toEqual([...order].sort())
+        for (const snag of snags) {
+          expect(snag.basis.kind).toBeTruthy()
+          for (const remedy of snag.remedies) {
+            const cured = applyEdits(project, remedy.edits, 'cure').project
+            expect(examineOption(cured, id).snags.some(one => one.id === snag.id)).toBe(false)
+          }
         }
       }
     }
-  })
+  )
   it('the same design gives the same report, and examining changes nothing', () => {
     const project = demoProject('3-skerrow-dunlin')
     const before = JSON.stringify(project)
@@ -68,7 +71,9 @@ describe('what a change would do', () => {
     for (const key of FIGURE_KEYS) expect(effect!.change[key]).not.toBeNaN()
   })
   it('a candidate tells fit, money and what it drags in', () => {
-    const items = demoCatalogue().filter(one => ['quillon-wayfarer-s', 'pellinore-vista-10', 'tarn-gps'].includes(one.id))
+    const items = demoCatalogue().filter(one =>
+      ['quillon-wayfarer-s', 'pellinore-vista-10', 'tarn-gps'].includes(one.id)
+    )
     const effects = new Map(candidateEffects(project, 'a', items).map(one => [one.item, one]))
     expect(effects.get('quillon-wayfarer-s')!.brings.join(' ')).toMatch(/without waas gps antenna/)
     expect(effects.get('quillon-wayfarer-s')!.functionsGained).toContain('waas gps')
@@ -84,7 +89,11 @@ describe('what a change would do', () => {
     const items = demoCatalogue()
     const one = items.find(entry => entry.id === 'tarn-com')!
     const unit = newUnit(project, 'a', one)!
-    expect(resolve(applyEdits(project, [{ type: 'unit.add', option: 'a', unit, item: one }], 'add').project, 'a').units.at(-1)!.place.kind).toBe('roof')
+    expect(
+      resolve(applyEdits(project, [{ type: 'unit.add', option: 'a', unit, item: one }], 'add').project, 'a').units.at(
+        -1
+      )!.place.kind
+    ).toBe('roof')
   })
 })
 
@@ -96,16 +105,24 @@ describe('making room', () => {
     const answer = finish(makeRoom(project, 'a', wide, undefined, catalogue))
     expect(answer.says).toMatch(/^[\d.]+ mm \([\d.]+ in\) too (wide|high|deep): /)
     const design = resolve(project, 'a')
-    const others = design.units.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
-    for (const { id } of answer.smaller) expect(findPlace(catalogue.find(one => one.id === id)!, others, groundOf(design.airframe.panel)).at).toBeDefined()
+    const others = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
+    for (const { id } of answer.smaller)
+      expect(
+        findPlace(
+          catalogue.find(one => one.id === id)!,
+          others,
+          groundOf(design.airframe.panel)
+        ).at
+      ).toBeDefined()
   })
   it('what it offers makes the room it promises', () => {
     const medium = catalogue.filter(one => one.kind === 'round instrument' && one.face)[0]!
-    for (const item of [wide, medium]) for (const change of finish(makeRoom(project, 'a', item, undefined, catalogue)).changes) {
-      const next = resolve(applyEdits(project, change.edits, 'room').project, 'a')
-      const others = next.units.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
-      expect(findPlace(item, others, groundOf(next.airframe.panel)).at, change.text).toBeDefined()
-    }
+    for (const item of [wide, medium])
+      for (const change of finish(makeRoom(project, 'a', item, undefined, catalogue)).changes) {
+        const next = resolve(applyEdits(project, change.edits, 'room').project, 'a')
+        const others = next.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
+        expect(findPlace(item, others, groundOf(next.airframe.panel)).at, change.text).toBeDefined()
+      }
   })
   it('ranks the catalogue: what fits first, by its ground', () => {
     const ranked = finish(rankForPanel(project, 'b', catalogue))
@@ -116,7 +133,9 @@ describe('making room', () => {
   it('ranks for one place: what stands there itself fits at its very middle', () => {
     const ranked = finish(rankForPanel(project, 'b', catalogue, 'standby'))
     const own = resolve(project, 'b').units.find(unit => unit.id === 'standby')!.item
-    expect(ranked.find(one => one.item.id === own.id)).toSatisfy((one: { fits: boolean, awayMm: number }) => one.fits && one.awayMm <= 1.5)
+    expect(ranked.find(one => one.item.id === own.id)).toSatisfy(
+      (one: { fits: boolean; awayMm: number }) => one.fits && one.awayMm <= 1.5
+    )
     const away = ranked.filter(one => one.fits).map(one => one.awayMm!)
     expect(away).toEqual([...away].sort((a, b) => a - b))
   })

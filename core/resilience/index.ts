@@ -4,50 +4,139 @@ import { formatMoney } from '../quantity'
 
 /** Having these twice is prudence, not waste. */
 const WORTH_HAVING_TWICE: ReadonlySet<FunctionName> = new Set<FunctionName>([
-  'airspeed', 'altitude', 'sensitive altitude', 'attitude', 'heading', 'rate of turn', 'slip', 'com', 'gps', 'waas gps', 'vor', 'localizer', 'glideslope',
-  'backup power', 'battery power', 'generator', 'transponder', 'circuit protection', 'lighting control', 'usb charging', 'position lights',
-  'anti-collision light', 'landing light', 'belts', 'shoulder harness', 'fuel quantity', 'fresh air', 'stowage', 'alert audio', 'warning lights',
-  'com antenna', 'nav antenna', 'gps antenna', 'waas gps antenna', 'transponder antenna', 'elt antenna', 'marker antenna', 'trim steering', 'magnetic direction',
-  'attitude sensing', 'air data sensing', 'magnetic sensing', 'engine sensing', 'two-place intercom', 'roll steering', 'pitch steering', 'tablet holding', 'elt control'
+  'airspeed',
+  'altitude',
+  'sensitive altitude',
+  'attitude',
+  'heading',
+  'rate of turn',
+  'slip',
+  'com',
+  'gps',
+  'waas gps',
+  'vor',
+  'localizer',
+  'glideslope',
+  'backup power',
+  'battery power',
+  'generator',
+  'transponder',
+  'circuit protection',
+  'lighting control',
+  'usb charging',
+  'position lights',
+  'anti-collision light',
+  'landing light',
+  'belts',
+  'shoulder harness',
+  'fuel quantity',
+  'fresh air',
+  'stowage',
+  'alert audio',
+  'warning lights',
+  'com antenna',
+  'nav antenna',
+  'gps antenna',
+  'waas gps antenna',
+  'transponder antenna',
+  'elt antenna',
+  'marker antenna',
+  'trim steering',
+  'magnetic direction',
+  'attitude sensing',
+  'air data sensing',
+  'magnetic sensing',
+  'engine sensing',
+  'two-place intercom',
+  'roll steering',
+  'pitch steering',
+  'tablet holding',
+  'elt control'
 ])
 /** Nobody misses these once nothing needs them. */
-const ONLY_SUPPORT: ReadonlySet<FunctionName> = new Set<FunctionName>(['vacuum source', 'gyro power warning', 'two-place intercom', 'gps antenna'])
+const ONLY_SUPPORT: ReadonlySet<FunctionName> = new Set<FunctionName>([
+  'vacuum source',
+  'gyro power warning',
+  'two-place intercom',
+  'gps antenna'
+])
 
 /** Who gives each function, by unit id. */
 export function providers(units: readonly DesignUnit[]): Map<FunctionName, DesignUnit[]> {
   const found = new Map<FunctionName, DesignUnit[]>()
-  for (const unit of units) for (const name of unit.item.provides) found.set(name, [...found.get(name) ?? [], unit])
+  for (const unit of units) for (const name of unit.item.provides) found.set(name, [...(found.get(name) ?? []), unit])
   return found
 }
 
 /** What each choice silently takes away, what is there twice for nothing, and seats without sound. */
-export function examineFunctions(design: Design): { snags: Snag[], lost: FunctionName[] } {
+export function examineFunctions(design: Design): { snags: Snag[]; lost: FunctionName[] } {
   const now = providers(design.units)
   const snags: Snag[] = []
-  const before = providers([...design.units.filter(unit => unit.state !== 'new'), ...design.removed.map(one => one.unit)])
+  const before = providers([
+    ...design.units.filter(unit => unit.state !== 'new'),
+    ...design.removed.map(one => one.unit)
+  ])
   const lost = [...before.keys()].filter(name => !now.has(name) && !ONLY_SUPPORT.has(name))
-  for (const name of lost) snags.push({
-    id: `functions.lost:${name}`, code: 'functions.lost', weight: 'needs a decision', subjects: before.get(name)!.map(unit => unit.id),
-    basis: { kind: 'derived', source: 'functions in the catalogue entries, as found against this option' },
-    text: `Nothing gives ${name} any more: ${before.get(name)!.map(unit => unit.label).join(', ')} did.`,
-    remedies: before.get(name)!.slice(0, 1).map(unit => ({ text: `Keep ${unit.label} after all.`, edits: [{ type: 'unit.restore' as const, option: design.optionId, unit: unit.id }] }))
-  })
+  for (const name of lost)
+    snags.push({
+      id: `functions.lost:${name}`,
+      code: 'functions.lost',
+      weight: 'needs a decision',
+      subjects: before.get(name)!.map(unit => unit.id),
+      basis: { kind: 'derived', source: 'functions in the catalogue entries, as found against this option' },
+      text: `Nothing gives ${name} any more: ${before
+        .get(name)!
+        .map(unit => unit.label)
+        .join(', ')} did.`,
+      remedies: before
+        .get(name)!
+        .slice(0, 1)
+        .map(unit => ({
+          text: `Keep ${unit.label} after all.`,
+          edits: [{ type: 'unit.restore' as const, option: design.optionId, unit: unit.id }]
+        }))
+    })
   for (const unit of design.units) {
     const gives = unit.item.provides
-    if (gives.length === 0 || gives.some(name => WORTH_HAVING_TWICE.has(name) || now.get(name)!.every(one => one.id === unit.id))) continue
-    const others = [...new Set(gives.flatMap(name => now.get(name)!.filter(one => one.id !== unit.id).map(one => one.label)))]
+    if (
+      gives.length === 0 ||
+      gives.some(name => WORTH_HAVING_TWICE.has(name) || now.get(name)!.every(one => one.id === unit.id))
+    )
+      continue
+    const others = [
+      ...new Set(
+        gives.flatMap(name =>
+          now
+            .get(name)!
+            .filter(one => one.id !== unit.id)
+            .map(one => one.label)
+        )
+      )
+    ]
     snags.push({
-      id: `functions.duplicate:${unit.id}`, code: 'functions.duplicate', weight: 'worth knowing', subjects: [unit.id],
+      id: `functions.duplicate:${unit.id}`,
+      code: 'functions.duplicate',
+      weight: 'worth knowing',
+      subjects: [unit.id],
       basis: { kind: 'derived', source: 'functions in the catalogue entries' },
       text: `${unit.label} only shows what ${others.join(' and ')} ${others.length > 1 ? 'show' : 'shows'} already (${gives.join(', ')}). Without it: ${unit.state === 'new' ? `${formatMoney(unit.priceCents)} and ` : ''}a hole less.`,
-      remedies: [{ text: `Leave ${unit.label} out.`, edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }] }]
+      remedies: [
+        { text: `Leave ${unit.label} out.`, edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }] }
+      ]
     })
   }
   const { seats } = design.brief
-  if (seats > 2 && now.has('two-place intercom') && !now.has('four-place intercom')) snags.push({
-    id: 'functions.seats', code: 'functions.seats', weight: 'needs a decision', subjects: now.get('two-place intercom')!.map(unit => unit.id),
-    measured: 2, limit: seats, basis: { kind: 'derived', source: 'seats in the brief' }, remedies: [],
-    text: `The brief asks for ${seats} seats; the intercom serves two. The back seats will hear nothing.`
-  })
+  if (seats > 2 && now.has('two-place intercom') && !now.has('four-place intercom'))
+    snags.push({
+      id: 'functions.seats',
+      code: 'functions.seats',
+      weight: 'needs a decision',
+      subjects: now.get('two-place intercom')!.map(unit => unit.id),
+      measured: 2,
+      limit: seats,
+      basis: { kind: 'derived', source: 'seats in the brief' },
+      remedies: [],
+      text: `The brief asks for ${seats} seats; the intercom serves two. The back seats will hear nothing.`
+    })
   return { snags, lost }
 }

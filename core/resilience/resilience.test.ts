@@ -5,17 +5,36 @@ import { demoProject, designWith, item, plainProject, projectWith } from '../tes
 import { examineFunctions } from '.'
 
 const giver = (id: string, ...provides: FunctionName[]): Item => item({ id, mounts: ['tail'], provides })
-const codes = (design: Parameters<typeof examineFunctions>[0]) => examineFunctions(design).snags.map(snag => `${snag.code} ${snag.subjects.join()}`)
+const codes = (design: Parameters<typeof examineFunctions>[0]) =>
+  examineFunctions(design).snags.map(snag => `${snag.code} ${snag.subjects.join()}`)
 
 describe('what is there twice for nothing (common practice)', () => {
   it('a trim indicator beside a display that shows trim is wasted panel', () => {
-    expect(codes(designWith([[giver('display', 'attitude', 'trim indication'), 'tail'], [giver('lamps', 'trim indication'), 'tail']]))).toEqual(['functions.duplicate lamps'])
+    expect(
+      codes(
+        designWith([
+          [giver('display', 'attitude', 'trim indication'), 'tail'],
+          [giver('lamps', 'trim indication'), 'tail']
+        ])
+      )
+    ).toEqual(['functions.duplicate lamps'])
   })
   it('a second horizon, com or satellite receiver is prudence', () => {
-    for (const name of ['attitude', 'com', 'waas gps', 'airspeed'] as const) expect(codes(designWith([[giver('a', name), 'tail'], [giver('b', name), 'tail']]))).toEqual([])
+    for (const name of ['attitude', 'com', 'waas gps', 'airspeed'] as const)
+      expect(
+        codes(
+          designWith([
+            [giver('a', name), 'tail'],
+            [giver('b', name), 'tail']
+          ])
+        )
+      ).toEqual([])
   })
   it('the remedy leaves it out and nothing is lost by it', () => {
-    const project = projectWith([[giver('display', 'attitude', 'clock'), 'tail'], [giver('clock', 'clock'), 'tail']])
+    const project = projectWith([
+      [giver('display', 'attitude', 'clock'), 'tail'],
+      [giver('clock', 'clock'), 'tail']
+    ])
     const [snag] = examineFunctions(resolve(project, 'a')).snags
     const without = applyEdits(project, snag!.remedies[0]!.edits, 'out').project
     expect(examineFunctions(resolve(without, 'a'))).toEqual({ snags: [], lost: [] })
@@ -35,18 +54,29 @@ describe('what a choice silently takes away', () => {
   })
   it('nobody misses the vacuum source once nothing lives on it', () => {
     const project = demoProject('3-skerrow-dunlin')
-    const vacuum = project.options[0]!.units.filter(unit => project.items.find(one => one.id === unit.item)!.kind === 'vacuum part')
-    const out = applyEdits(project, vacuum.map(unit => ({ type: 'unit.remove' as const, option: 'a', unit: unit.id })), 'out').project
+    const vacuum = project.options[0]!.units.filter(
+      unit => project.items.find(one => one.id === unit.item)!.kind === 'vacuum part'
+    )
+    const out = applyEdits(
+      project,
+      vacuum.map(unit => ({ type: 'unit.remove' as const, option: 'a', unit: unit.id })),
+      'out'
+    ).project
     expect(examineFunctions(resolve(out, 'a')).lost).not.toContain('vacuum source')
   })
   it('as found, nothing is lost', () => {
-    for (const name of ['1-teasel-ls', '2-hollin-whimbrel', '3-skerrow-dunlin'] as const) expect(examineFunctions(resolve(demoProject(name), AS_FOUND)).lost).toEqual([])
+    for (const name of ['1-teasel-ls', '2-hollin-whimbrel', '3-skerrow-dunlin'] as const)
+      expect(examineFunctions(resolve(demoProject(name), AS_FOUND)).lost).toEqual([])
   })
 })
 
 describe('seats and sound', () => {
   // A two-place intercom does not serve four seats (common practice).
-  it.each([[2, 'two-place intercom', 0], [4, 'two-place intercom', 1], [4, 'four-place intercom', 0]] as const)('%i seats with a %s: %i snag', (seats, name, count) => {
+  it.each([
+    [2, 'two-place intercom', 0],
+    [4, 'two-place intercom', 1],
+    [4, 'four-place intercom', 0]
+  ] as const)('%i seats with a %s: %i snag', (seats, name, count) => {
     const base = plainProject()
     base.brief.seats = seats
     expect(examineFunctions(designWith([[giver('audio', name), 'tail']], base)).snags).toHaveLength(count)

@@ -16,27 +16,36 @@ export interface ClauseResult {
   clause: Clause
   state: ClauseState
   /** Units that meet it, each with the functions it gives for the clause. */
-  by: { unit: string, label: string, functions: string[] }[]
+  by: { unit: string; label: string; functions: string[] }[]
   /** In words: why it stands so. */
   because: string
   hand?: HandCheck
   /** Day on which a repeated test falls due (ISO date). */
   due?: string
 }
-export interface RulesReport { clauses: ClauseResult[], met: number, asked: number, snags: Snag[] }
+export interface RulesReport {
+  clauses: ClauseResult[]
+  met: number
+  asked: number
+  snags: Snag[]
+}
 
 function whyNot(applies: Applies, design: Design): string | undefined {
   const { brief, airframe } = design
-  if (applies.flying && !applies.flying.some(kind => brief.flying.includes(kind))) return `only for ${applies.flying.join(' or ')}`
+  if (applies.flying && !applies.flying.some(kind => brief.flying.includes(kind)))
+    return `only for ${applies.flying.join(' or ')}`
   if (applies.basis && !applies.basis.includes(brief.basis)) return `only for ${applies.basis.join(' or ')} aeroplanes`
   if (applies.gear && airframe.gear !== applies.gear) return 'the gear is fixed'
-  if (applies.cooling && airframe.engine.cooling !== applies.cooling) return `the engine is ${airframe.engine.cooling}-cooled`
+  if (applies.cooling && airframe.engine.cooling !== applies.cooling)
+    return `the engine is ${airframe.engine.cooling}-cooled`
   if (applies.altitudeEngine && !airframe.engine.altitudeEngine) return 'no altitude engine'
   if (applies.forHire && !brief.forHire) return 'not for hire'
   if (applies.fuses && !airframe.fuses) return 'no fuses'
   if (applies.certifiedAfter1996 && !airframe.certifiedAfter1996) return 'certificated before 11 March 1996'
-  if (applies.madeAfter && airframe.madeOn <= applies.madeAfter) return `made ${airframe.madeOn}, on or before ${applies.madeAfter}`
-  if (applies.madeUpTo && airframe.madeOn > applies.madeUpTo) return `made ${airframe.madeOn}, after ${applies.madeUpTo}`
+  if (applies.madeAfter && airframe.madeOn <= applies.madeAfter)
+    return `made ${airframe.madeOn}, on or before ${applies.madeAfter}`
+  if (applies.madeUpTo && airframe.madeOn > applies.madeUpTo)
+    return `made ${airframe.madeOn}, after ${applies.madeUpTo}`
   return undefined
 }
 
@@ -53,21 +62,35 @@ function judge(pack: RulePack, clause: Clause, design: Design, given: ReturnType
   const base = { key, pack: pack.id, clause, hand, by: [] as ClauseResult['by'] }
   const outside = whyNot(clause.applies, design)
   if (outside) return { ...base, state: 'does not apply', because: outside }
-  const due = clause.everyMonths !== undefined && hand?.on !== undefined && hand.state === 'met' ? endOfMonthAfter(hand.on, clause.everyMonths) : undefined
-  if (hand) return { ...base, due, state: hand.state, because: `entered by you${hand.on ? ` on ${hand.on}` : ''}${hand.note ? `: ${hand.note}` : ''}` }
+  const due =
+    clause.everyMonths !== undefined && hand?.on !== undefined && hand.state === 'met'
+      ? endOfMonthAfter(hand.on, clause.everyMonths)
+      : undefined
+  if (hand)
+    return {
+      ...base,
+      due,
+      state: hand.state,
+      because: `entered by you${hand.on ? ` on ${hand.on}` : ''}${hand.note ? `: ${hand.note}` : ''}`
+    }
   for (const way of clause.metBy) {
     if (!way.all.every(({ function: name, count }) => (given.get(name)?.length ?? 0) >= count)) continue
     const by = new Map<string, ClauseResult['by'][number]>()
-    for (const { function: name } of way.all) for (const unit of given.get(name)!) {
-      const entry = by.get(unit.id) ?? { unit: unit.id, label: unit.label, functions: [] }
-      entry.functions.push(name)
-      by.set(unit.id, entry)
-    }
+    for (const { function: name } of way.all)
+      for (const unit of given.get(name)!) {
+        const entry = by.get(unit.id) ?? { unit: unit.id, label: unit.label, functions: [] }
+        entry.functions.push(name)
+        by.set(unit.id, entry)
+      }
     return { ...base, state: 'met', by: [...by.values()], because: [way.note, clause.byHand].filter(Boolean).join(' ') }
   }
   if (clause.metBy.length === 0) return { ...base, state: 'check by hand', because: clause.byHand! }
   const lacks = clause.metBy[0]!.all.filter(({ function: name, count }) => (given.get(name)?.length ?? 0) < count)
-  return { ...base, state: 'missing', because: `nothing gives ${lacks.map(({ function: name, count }) => count > 1 ? `${name} (${count} wanted)` : name).join(' and ')}` }
+  return {
+    ...base,
+    state: 'missing',
+    because: `nothing gives ${lacks.map(({ function: name, count }) => (count > 1 ? `${name} (${count} wanted)` : name)).join(' and ')}`
+  }
 }
 
 /** Holds every clause of the packs against the design. */
@@ -75,18 +98,35 @@ export function examineRules(design: Design, packs: readonly RulePack[] = PACKS)
   const given = providers(design.units)
   const clauses = packs.flatMap(pack => pack.clauses.map(clause => judge(pack, clause, design, given)))
   const bases = new Map(packs.map(pack => [pack.id, pack]))
-  const snags: Snag[] = clauses.filter(one => one.state === 'missing').map((one) => {
-    const pack = bases.get(one.pack)!
-    return {
-      id: `rules.missing:${one.key}`, code: 'rules.missing', weight: 'stops work', subjects: [], remedies: [],
-      basis: { kind: 'published', source: `14 CFR ${one.clause.ref}; check the current text`, fromMemory: pack.fromMemory },
-      text: `${one.clause.ref}, ${one.clause.title}: ${one.because}. In Stock & choose, look for a unit that gives it.`
-    }
-  })
+  const snags: Snag[] = clauses
+    .filter(one => one.state === 'missing')
+    .map(one => {
+      const pack = bases.get(one.pack)!
+      return {
+        id: `rules.missing:${one.key}`,
+        code: 'rules.missing',
+        weight: 'stops work',
+        subjects: [],
+        remedies: [],
+        basis: {
+          kind: 'published',
+          source: `14 CFR ${one.clause.ref}; check the current text`,
+          fromMemory: pack.fromMemory
+        },
+        text: `${one.clause.ref}, ${one.clause.title}: ${one.because}. In Stock & choose, look for a unit that gives it.`
+      }
+    })
   for (const unit of design.units) {
-    if (unit.state !== 'new' || unit.item.approvals.length === 0 || unit.item.approvals.includes(design.brief.basis)) continue
+    if (unit.state !== 'new' || unit.item.approvals.length === 0 || unit.item.approvals.includes(design.brief.basis))
+      continue
     snags.push({
-      id: `rules.approval:${unit.id}`, code: 'rules.approval', weight: 'stops work', subjects: [unit.id], remedies: [{ text: `Leave ${unit.label} out.`, edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }] }],
+      id: `rules.approval:${unit.id}`,
+      code: 'rules.approval',
+      weight: 'stops work',
+      subjects: [unit.id],
+      remedies: [
+        { text: `Leave ${unit.label} out.`, edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }] }
+      ],
       basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
       text: `${unit.label} is for ${unit.item.approvals.join(' and ')} aeroplanes; this one is ${design.brief.basis}.`
     })

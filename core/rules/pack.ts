@@ -22,17 +22,19 @@ export const Way = z.strictObject({
   note: z.string().optional()
 })
 
-export const Clause = z.strictObject({
-  id: z.string().min(1).max(120),
-  ref: z.string().min(1).max(120),
-  title: z.string().min(1).max(300),
-  applies: Applies.default({}),
-  /** Ways to meet it from the design; none when only a person can tell. */
-  metBy: z.array(Way).default([]),
-  /** What a person has to look at, when the design cannot tell or cannot tell all. */
-  byHand: z.string().max(600).optional(),
-  everyMonths: z.int().min(1).max(240).optional()
-}).refine(clause => clause.metBy.length > 0 || clause.byHand !== undefined, 'needs metBy or byHand')
+export const Clause = z
+  .strictObject({
+    id: z.string().min(1).max(120),
+    ref: z.string().min(1).max(120),
+    title: z.string().min(1).max(300),
+    applies: Applies.default({}),
+    /** Ways to meet it from the design; none when only a person can tell. */
+    metBy: z.array(Way).default([]),
+    /** What a person has to look at, when the design cannot tell or cannot tell all. */
+    byHand: z.string().max(600).optional(),
+    everyMonths: z.int().min(1).max(240).optional()
+  })
+  .refine(clause => clause.metBy.length > 0 || clause.byHand !== undefined, 'needs metBy or byHand')
 
 export const RulePack = z.strictObject({
   id: z.string().min(1).max(60),

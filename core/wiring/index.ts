@@ -6,7 +6,12 @@ import { listWires, type Wire } from './wires'
 export { carried, possibleLinks, proposeLinks } from './links'
 export { linkWireText, listWires, type Wire } from './wires'
 
-export interface WiringReport { wires: Wire[], totalLengthMm: number, totalMassKg: number, snags: Snag[] }
+export interface WiringReport {
+  wires: Wire[]
+  totalLengthMm: number
+  totalMassKg: number
+  snags: Snag[]
+}
 
 /** Examines links and lists every wire with its length. */
 export function examineWiring(design: Design, circuits: readonly Circuit[]): WiringReport {

@@ -38,8 +38,13 @@ export function possibleLinks(design: Pick<Design, 'units' | 'links'>, to: Desig
       if (!out.signals.includes(signal)) continue
       for (const input of to.item.ports) {
         if (!carried(out, input).includes(signal)) continue
-        const link: Link = { id: freshId(design.links), from: { unit: source.id, port: out.id }, to: { unit: to.id, port: input.id } }
-        if (!taken(design.links, link.from, 'from', out.kind) && !taken(design.links, link.to, 'to', input.kind)) found.push(link)
+        const link: Link = {
+          id: freshId(design.links),
+          from: { unit: source.id, port: out.id },
+          to: { unit: to.id, port: input.id }
+        }
+        if (!taken(design.links, link.from, 'from', out.kind) && !taken(design.links, link.to, 'to', input.kind))
+          found.push(link)
       }
     }
   }
@@ -48,7 +53,7 @@ export function possibleLinks(design: Pick<Design, 'units' | 'links'>, to: Desig
 
 /** Whether some link of the design brings the signal to the unit. Links of kinds that speak both ways count either way. */
 function receives(design: Design, byId: Map<string, DesignUnit>, unit: DesignUnit, signal: SignalName): boolean {
-  return design.links.some((link) => {
+  return design.links.some(link => {
     const from = byId.get(link.from.unit)
     const to = byId.get(link.to.unit)
     if (!from || !to) return false
@@ -63,7 +68,8 @@ function needSnag(design: Design, unit: DesignUnit, need: Need, remedies: Remedy
   return {
     id: `wiring.need:${unit.id}:${need.name}`,
     code: need.what === 'signal' ? 'wiring.signal-missing' : 'wiring.function-missing',
-    weight: need.required ? 'stops work' : 'worth knowing', subjects: [unit.id],
+    weight: need.required ? 'stops work' : 'worth knowing',
+    subjects: [unit.id],
     basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
     text: `${unit.label} ${need.required ? 'cannot work' : 'does less'} without ${need.name}${need.what === 'signal' ? ' from another unit' : ''}${need.text ? `: ${need.text}` : '.'}`,
     remedies
@@ -75,21 +81,25 @@ export function linkSnags(design: Design): Snag[] {
   const byId = new Map(design.units.map(unit => [unit.id, unit]))
   const snags: Snag[] = []
   const providers = new Map<string, string[]>()
-  for (const unit of design.units) for (const name of unit.item.provides) providers.set(name, [...providers.get(name) ?? [], unit.id])
-  for (const unit of design.units) for (const need of unit.item.needs) {
-    if (need.what === 'function') {
-      if (!(providers.get(need.name) ?? []).some(id => id !== unit.id)) snags.push(needSnag(design, unit, need, []))
-    } else if (!receives(design, byId, unit, need.name)) {
-      const remedies = possibleLinks(design, unit, need.name).slice(0, 3).map((link): Remedy => {
-        const source = byId.get(link.from.unit)!
-        return {
-          text: `Link ${source.label} to it over ${portOf(source.item, link.from.port).kind} (${link.from.port} to ${link.to.port}).`,
-          edits: [{ type: 'link.put', option: design.optionId, link }]
-        }
-      })
-      snags.push(needSnag(design, unit, need, remedies))
+  for (const unit of design.units)
+    for (const name of unit.item.provides) providers.set(name, [...(providers.get(name) ?? []), unit.id])
+  for (const unit of design.units)
+    for (const need of unit.item.needs) {
+      if (need.what === 'function') {
+        if (!(providers.get(need.name) ?? []).some(id => id !== unit.id)) snags.push(needSnag(design, unit, need, []))
+      } else if (!receives(design, byId, unit, need.name)) {
+        const remedies = possibleLinks(design, unit, need.name)
+          .slice(0, 3)
+          .map((link): Remedy => {
+            const source = byId.get(link.from.unit)!
+            return {
+              text: `Link ${source.label} to it over ${portOf(source.item, link.from.port).kind} (${link.from.port} to ${link.to.port}).`,
+              edits: [{ type: 'link.put', option: design.optionId, link }]
+            }
+          })
+        snags.push(needSnag(design, unit, need, remedies))
+      }
     }
-  }
   const talkers = new Map<string, Link[]>()
   for (const link of design.links) {
     const from = byId.get(link.from.unit)
@@ -97,14 +107,20 @@ export function linkSnags(design: Design): Snag[] {
     if (!from || !to) continue
     const a = portOf(from.item, link.from.port)
     const b = portOf(to.item, link.to.port)
-    if (carried(a, b).length === 0) snags.push({
-      id: `wiring.mismatch:${link.id}`, code: 'wiring.mismatch', weight: 'stops work', subjects: [from.id, to.id],
-      basis: { kind: 'entered', source: 'ports in the catalogue entries' },
-      text: `${from.label} and ${to.label} cannot talk over this link: ${a.id} is ${a.kind} ${a.flow} (${a.signals.join(', ')}), ${b.id} is ${b.kind} ${b.flow} (${b.signals.join(', ')}).`,
-      remedies: [{ text: 'Take the link away.', edits: [{ type: 'link.drop', option: design.optionId, link: link.id }] }]
-    })
+    if (carried(a, b).length === 0)
+      snags.push({
+        id: `wiring.mismatch:${link.id}`,
+        code: 'wiring.mismatch',
+        weight: 'stops work',
+        subjects: [from.id, to.id],
+        basis: { kind: 'entered', source: 'ports in the catalogue entries' },
+        text: `${from.label} and ${to.label} cannot talk over this link: ${a.id} is ${a.kind} ${a.flow} (${a.signals.join(', ')}), ${b.id} is ${b.kind} ${b.flow} (${b.signals.join(', ')}).`,
+        remedies: [
+          { text: 'Take the link away.', edits: [{ type: 'link.drop', option: design.optionId, link: link.id }] }
+        ]
+      })
     const key = `${to.id}\u0000${b.id}`
-    talkers.set(key, [...talkers.get(key) ?? [], link])
+    talkers.set(key, [...(talkers.get(key) ?? []), link])
   }
   for (const links of talkers.values()) {
     const to = byId.get(links[0]!.to.unit)!
@@ -112,10 +128,16 @@ export function linkSnags(design: Design): Snag[] {
     const basis = SINGLE_TALKER[port.kind]
     if (!basis || links.length < 2) continue
     snags.push({
-      id: `wiring.talkers:${to.id}:${port.id}`, code: 'wiring.talkers', weight: 'stops work', subjects: [to.id, ...links.map(link => link.from.unit)],
+      id: `wiring.talkers:${to.id}:${port.id}`,
+      code: 'wiring.talkers',
+      weight: 'stops work',
+      subjects: [to.id, ...links.map(link => link.from.unit)],
       basis,
       text: `${links.length} units talk to ${port.id} of ${to.label}: ${links.map(link => byId.get(link.from.unit)!.label).join(', ')}. An ${port.kind} input hears one.`,
-      remedies: links.slice(1).map(link => ({ text: `Take away the link from ${byId.get(link.from.unit)!.label}.`, edits: [{ type: 'link.drop' as const, option: design.optionId, link: link.id }] }))
+      remedies: links.slice(1).map(link => ({
+        text: `Take away the link from ${byId.get(link.from.unit)!.label}.`,
+        edits: [{ type: 'link.drop' as const, option: design.optionId, link: link.id }]
+      }))
     })
   }
   return snags
@@ -124,13 +146,14 @@ export function linkSnags(design: Design): Snag[] {
 /** Links that would meet every unmet signal need that can be met with what is there, one after the other. */
 export function proposeLinks(design: Design): Link[] {
   const proposed: Link[] = []
-  for (const unit of design.units) for (const need of unit.item.needs) {
-    if (need.what !== 'signal') continue
-    const trial = { ...design, links: [...design.links, ...proposed] }
-    const byId = new Map(design.units.map(one => [one.id, one]))
-    if (receives(trial, byId, unit, need.name)) continue
-    const link = possibleLinks(trial, unit, need.name)[0]
-    if (link) proposed.push({ ...link, id: freshId(trial.links) })
-  }
+  for (const unit of design.units)
+    for (const need of unit.item.needs) {
+      if (need.what !== 'signal') continue
+      const trial = { ...design, links: [...design.links, ...proposed] }
+      const byId = new Map(design.units.map(one => [one.id, one]))
+      if (receives(trial, byId, unit, need.name)) continue
+      const link = possibleLinks(trial, unit, need.name)[0]
+      if (link) proposed.push({ ...link, id: freshId(trial.links) })
+    }
   return proposed
 }

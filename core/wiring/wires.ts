@@ -22,7 +22,7 @@ export interface Wire {
 }
 
 /** Conductors of a link, and whether it is shielded (common practice); lb per 1000 ft are our own rough figures. */
-const LINK_WIRE: Record<PortKind, { conductors: number, poundsPerKft: number, text: string }> = {
+const LINK_WIRE: Record<PortKind, { conductors: number; poundsPerKft: number; text: string }> = {
   'rs-232': { conductors: 3, poundsPerKft: 13, text: '3 × AWG 22 shielded' },
   'arinc 429': { conductors: 2, poundsPerKft: 9.5, text: '2 × AWG 22 shielded' },
   'can': { conductors: 2, poundsPerKft: 9.5, text: '2 × AWG 22 shielded, twisted' },
@@ -41,7 +41,7 @@ export const linkWireText = (kind: PortKind): string => LINK_WIRE[kind].text
  * Power, ground and link wires with the length to cut, from the route table.
  * @returns the wires, and a snag for every wire whose way is not in the table
  */
-export function listWires(design: Design, circuits: readonly Circuit[]): { wires: Wire[], snags: Snag[] } {
+export function listWires(design: Design, circuits: readonly Circuit[]): { wires: Wire[]; snags: Snag[] } {
   const { airframe } = design
   const runs = runsOf(airframe)
   const byId = new Map(design.units.map(unit => [unit.id, unit]))
@@ -52,13 +52,23 @@ export function listWires(design: Design, circuits: readonly Circuit[]): { wires
   for (const circuit of circuits) {
     const unit = byId.get(circuit.unit)!
     const wire = gauge(circuit.awg)
-    for (const [kind, lengthMm] of [['power', circuit.outMm], ['ground', circuit.returnMm]] as const) wires.push({
-      id: `${circuit.unit}-${kind}`, kind, units: [circuit.unit],
-      from: kind === 'power' ? `breaker ${circuit.breakerA} A` : unit.label, to: kind === 'power' ? unit.label : 'ground block',
-      text: `AWG ${circuit.awg}`, awg: circuit.awg, conductors: 1, lengthMm,
-      massKg: pounds(wire.poundsPerKft) * lengthMm / MM_PER_FOOT / 1000,
-      armMm: (unit.place.armMm + busArm) / 2
-    })
+    for (const [kind, lengthMm] of [
+      ['power', circuit.outMm],
+      ['ground', circuit.returnMm]
+    ] as const)
+      wires.push({
+        id: `${circuit.unit}-${kind}`,
+        kind,
+        units: [circuit.unit],
+        from: kind === 'power' ? `breaker ${circuit.breakerA} A` : unit.label,
+        to: kind === 'power' ? unit.label : 'ground block',
+        text: `AWG ${circuit.awg}`,
+        awg: circuit.awg,
+        conductors: 1,
+        lengthMm,
+        massKg: (pounds(wire.poundsPerKft) * lengthMm) / MM_PER_FOOT / 1000,
+        armMm: (unit.place.armMm + busArm) / 2
+      })
   }
   for (const link of design.links) {
     const from = byId.get(link.from.unit)
@@ -68,7 +78,11 @@ export function listWires(design: Design, circuits: readonly Circuit[]): { wires
     const lengthMm = cutLengthMm(airframe, runs, from.place.id, to.place.id)
     if (lengthMm === undefined) {
       snags.push({
-        id: `wiring.no-route:${link.id}`, code: 'wiring.no-route', weight: 'needs a decision', subjects: [from.id, to.id], remedies: [],
+        id: `wiring.no-route:${link.id}`,
+        code: 'wiring.no-route',
+        weight: 'needs a decision',
+        subjects: [from.id, to.id],
+        remedies: [],
         basis: { kind: 'entered', source: 'route table of the airframe' },
         text: `No route leads from ${from.place.name} to ${to.place.name}, so the link from ${from.label} to ${to.label} cannot be measured. Add a leg to the route table in Wire.`
       })
@@ -76,9 +90,15 @@ export function listWires(design: Design, circuits: readonly Circuit[]): { wires
     }
     const made = LINK_WIRE[port.kind]
     wires.push({
-      id: link.id, kind: port.kind, units: [from.id, to.id],
-      from: `${from.label} ${link.from.port}`, to: `${to.label} ${link.to.port}`, text: made.text, conductors: made.conductors, lengthMm,
-      massKg: made.poundsPerKft * KG_PER_POUND * lengthMm / MM_PER_FOOT / 1000,
+      id: link.id,
+      kind: port.kind,
+      units: [from.id, to.id],
+      from: `${from.label} ${link.from.port}`,
+      to: `${to.label} ${link.to.port}`,
+      text: made.text,
+      conductors: made.conductors,
+      lengthMm,
+      massKg: (made.poundsPerKft * KG_PER_POUND * lengthMm) / MM_PER_FOOT / 1000,
       armMm: (from.place.armMm + to.place.armMm) / 2
     })
   }

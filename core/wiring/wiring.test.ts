@@ -6,9 +6,20 @@ import { examinePower } from '../power'
 import { demoProject, designWith, item, projectWith } from '../testing'
 import { carried, examineWiring, proposeLinks } from '.'
 
-const talker = (id: string, kind: Item['ports'][number]['kind'] = 'rs-232'): Item => item({ id, mounts: ['tail'], ports: [{ id: 'out', kind, flow: 'out', signals: ['position', 'traffic'] }] })
-const listener = (id: string, kind: Item['ports'][number]['kind'] = 'rs-232'): Item => item({ id, mounts: ['tail'], ports: [{ id: 'in', kind, flow: 'in', signals: ['position'] }], needs: [{ what: 'signal', name: 'position', required: true, text: '' }] })
-const link = (id: string, from: string, to: string) => ({ id, from: { unit: from, port: 'out' }, to: { unit: to, port: 'in' } })
+const talker = (id: string, kind: Item['ports'][number]['kind'] = 'rs-232'): Item =>
+  item({ id, mounts: ['tail'], ports: [{ id: 'out', kind, flow: 'out', signals: ['position', 'traffic'] }] })
+const listener = (id: string, kind: Item['ports'][number]['kind'] = 'rs-232'): Item =>
+  item({
+    id,
+    mounts: ['tail'],
+    ports: [{ id: 'in', kind, flow: 'in', signals: ['position'] }],
+    needs: [{ what: 'signal', name: 'position', required: true, text: '' }]
+  })
+const link = (id: string, from: string, to: string) => ({
+  id,
+  from: { unit: from, port: 'out' },
+  to: { unit: to, port: 'in' }
+})
 const snags = (design: ReturnType<typeof designWith>) => examineWiring(design, examinePower(design).circuits).snags
 
 describe('who can talk to whom', () => {
@@ -18,43 +29,96 @@ describe('who can talk to whom', () => {
     expect(carried(talker('a', 'arinc 429').ports[0]!, listener('b').ports[0]!)).toEqual([])
   })
   it('a unit that needs a signal says so, and the remedy brings it', () => {
-    const project = projectWith([[talker('gps'), 'tail'], [listener('map'), 'tail']])
+    const project = projectWith([
+      [talker('gps'), 'tail'],
+      [listener('map'), 'tail']
+    ])
     const [snag] = snags(resolve(project, 'a'))
     expect(snag).toMatchObject({ code: 'wiring.signal-missing', weight: 'stops work', subjects: ['map'] })
     expect(snags(resolve(applyEdits(project, snag!.remedies[0]!.edits, 'cure').project, 'a'))).toEqual([])
   })
   // RS-232 is point to point: one transmitter may feed several receivers, never two transmitters on a line (common practice).
   it('two transmitters on one RS-232 input stop work; one transmitter to two receivers does not', () => {
-    const two = { ...designWith([[talker('a'), 'tail'], [talker('b'), 'tail'], [listener('c'), 'tail']]), links: [link('1', 'a', 'c'), link('2', 'b', 'c')] }
+    const two = {
+      ...designWith([
+        [talker('a'), 'tail'],
+        [talker('b'), 'tail'],
+        [listener('c'), 'tail']
+      ]),
+      links: [link('1', 'a', 'c'), link('2', 'b', 'c')]
+    }
     expect(snags(two)).toContainEqual(expect.objectContaining({ code: 'wiring.talkers', weight: 'stops work' }))
-    const fan = { ...designWith([[talker('a'), 'tail'], [listener('b'), 'tail'], [listener('c'), 'tail']]), links: [link('1', 'a', 'b'), link('2', 'a', 'c')] }
+    const fan = {
+      ...designWith([
+        [talker('a'), 'tail'],
+        [listener('b'), 'tail'],
+        [listener('c'), 'tail']
+      ]),
+      links: [link('1', 'a', 'b'), link('2', 'a', 'c')]
+    }
     expect(snags(fan)).toEqual([])
   })
   // ARINC 429: one transmitter, up to 20 receivers (published, from memory).
   it('proposes up to twenty receivers for an ARINC 429 transmitter and not one more', () => {
-    const many = designWith([[talker('a', 'arinc 429'), 'tail'], ...Array.from({ length: 22 }, (_, i): [Item, string] => [listener(`r${i}`, 'arinc 429'), 'tail'])])
+    const many = designWith([
+      [talker('a', 'arinc 429'), 'tail'],
+      ...Array.from({ length: 22 }, (_, i): [Item, string] => [listener(`r${i}`, 'arinc 429'), 'tail'])
+    ])
     expect(proposeLinks(many)).toHaveLength(20)
   })
   it('an adapter joins what cannot talk directly', () => {
-    const adapter = item({ id: 'adapter', mounts: ['tail'], ports: [{ id: 'a', kind: 'arinc 429', flow: 'in', signals: ['position'] }, { id: 'out', kind: 'rs-232', flow: 'out', signals: ['position'] }] })
-    expect(proposeLinks(designWith([[talker('gps', 'arinc 429'), 'tail'], [listener('map'), 'tail']]))).toEqual([])
-    expect(proposeLinks(designWith([[talker('gps', 'arinc 429'), 'tail'], [listener('map'), 'tail'], [adapter, 'tail']]))).toHaveLength(1)
+    const adapter = item({
+      id: 'adapter',
+      mounts: ['tail'],
+      ports: [
+        { id: 'a', kind: 'arinc 429', flow: 'in', signals: ['position'] },
+        { id: 'out', kind: 'rs-232', flow: 'out', signals: ['position'] }
+      ]
+    })
+    expect(
+      proposeLinks(
+        designWith([
+          [talker('gps', 'arinc 429'), 'tail'],
+          [listener('map'), 'tail']
+        ])
+      )
+    ).toEqual([])
+    expect(
+      proposeLinks(
+        designWith([
+          [talker('gps', 'arinc 429'), 'tail'],
+          [listener('map'), 'tail'],
+          [adapter, 'tail']
+        ])
+      )
+    ).toHaveLength(1)
   })
   it('the old autopilot of the demo loses its attitude with the vacuum horizon', () => {
     const project = demoProject('3-skerrow-dunlin')
     const gone = applyEdits(project, [{ type: 'unit.remove', option: 'a', unit: 'horizon' }], 'gone').project
     const design = resolve(gone, 'a')
-    expect(snags(design)).toContainEqual(expect.objectContaining({ code: 'wiring.signal-missing', subjects: ['old-ap'] }))
+    expect(snags(design)).toContainEqual(
+      expect.objectContaining({ code: 'wiring.signal-missing', subjects: ['old-ap'] })
+    )
   })
 })
 
 describe('the wire list', () => {
   it('has power and ground for each unit that draws, with mass by the foot', () => {
-    const design = designWith([[item({ id: 'radio', mounts: ['tail'], power: { atV: 14, minV: 10, maxV: 32, typicalA: 0.5, maxA: 0.5, load: 'constant power', essential: true } }), 'tail']])
+    const design = designWith([
+      [
+        item({
+          id: 'radio',
+          mounts: ['tail'],
+          power: { atV: 14, minV: 10, maxV: 32, typicalA: 0.5, maxA: 0.5, load: 'constant power', essential: true }
+        }),
+        'tail'
+      ]
+    ])
     const { wires } = examineWiring(design, examinePower(design).circuits)
     expect(wires.map(wire => wire.kind)).toEqual(['power', 'ground'])
     // 3 + 5 + 7 ft of the route table, a foot of loop at the panel, 10 % waste; AWG 22 at 2.8 lb per 1000 ft (our rough figure).
     expect(wires[0]!.lengthMm / 304.8).toBeCloseTo(16 * 1.1, 9)
-    expect(wires[0]!.massKg).toBeCloseTo(2.8 * KG_PER_POUND * 17.6 / 1000, 9)
+    expect(wires[0]!.massKg).toBeCloseTo((2.8 * KG_PER_POUND * 17.6) / 1000, 9)
   })
 })

@@ -20,10 +20,11 @@ export function shippedItems(): Item[] {
 }
 
 /** Items the user made or brought in. */
-export const listOwn = async (db: Database): Promise<Item[]> => (await db.select().from(ownItems).orderBy(ownItems.id)).map(row => JSON.parse(row.item) as Item)
+export const listOwn = async (db: Database): Promise<Item[]> =>
+  (await db.select().from(ownItems).orderBy(ownItems.id)).map(row => JSON.parse(row.item) as Item)
 
 /** The whole catalogue: what ships, with the user's own in place of or beside it. */
-export async function wholeCatalogue(db: Database): Promise<{ items: Item[], own: string[] }> {
+export async function wholeCatalogue(db: Database): Promise<{ items: Item[]; own: string[] }> {
   const own = await listOwn(db)
   const mine = new Set(own.map(item => item.id))
   return { items: [...own, ...shippedItems().filter(item => !mine.has(item.id))], own: [...mine] }
@@ -32,10 +33,13 @@ export async function wholeCatalogue(db: Database): Promise<{ items: Item[], own
 /** Keeps items as the user's own, all or none. */
 export async function keepItems(db: Database, items: readonly Item[]): Promise<void> {
   if (items.length === 0) return
-  await db.transaction(async (tx) => {
+  await db.transaction(async tx => {
     for (const item of items) {
       const text = JSON.stringify(item)
-      await tx.insert(ownItems).values({ id: item.id, item: text }).onConflictDoUpdate({ target: ownItems.id, set: { item: text } })
+      await tx
+        .insert(ownItems)
+        .values({ id: item.id, item: text })
+        .onConflictDoUpdate({ target: ownItems.id, set: { item: text } })
     }
   })
 }

@@ -18,7 +18,7 @@ export const dataDirectory = (): string => resolve(process.env.EWERPANEL_DATA ??
  * first time, puts the demo in.
  * @throws HeldError when another server has it
  */
-export async function openDatabase(directory: string): Promise<{ db: Database, close: () => Promise<void> }> {
+export async function openDatabase(directory: string): Promise<{ db: Database; close: () => Promise<void> }> {
   const giveBack = await takeDirectory(directory)
   try {
     mkdirSync(join(directory, 'db'), { recursive: true })
@@ -26,7 +26,13 @@ export async function openDatabase(directory: string): Promise<{ db: Database, c
     const db = drizzle(client, { schema: tables })
     await migrate(db, { migrationsFolder: join(programRoot(), 'server/keeping/migrations') })
     await seed(db, join(programRoot(), 'demo/projects'))
-    return { db, close: async () => { await client.close(); giveBack() } }
+    return {
+      db,
+      close: async () => {
+        await client.close()
+        giveBack()
+      }
+    }
   } catch (error) {
     giveBack()
     throw error

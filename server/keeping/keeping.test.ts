@@ -10,13 +10,26 @@ import { dropItem, keepItems, shippedItems, wholeCatalogue } from './catalogue'
 import { openDatabase } from './database'
 import type { Database } from './types'
 import { HeldError, takeDirectory } from './lock'
-import { createProject, dropProject, listProjects, listVersions, readProject, readVersion, saveProject } from './projects'
+import {
+  createProject,
+  dropProject,
+  listProjects,
+  listVersions,
+  readProject,
+  readVersion,
+  saveProject
+} from './projects'
 
 const directory = mkdtempSync(join(tmpdir(), 'ewerpanel-'))
 let db: Database
 let close: () => Promise<void>
-beforeAll(async () => { ({ db, close } = await openDatabase(directory)) }, 60_000)
-afterAll(async () => { await close(); rmSync(directory, { recursive: true, force: true }) })
+beforeAll(async () => {
+  ;({ db, close } = await openDatabase(directory))
+}, 60_000)
+afterAll(async () => {
+  await close()
+  rmSync(directory, { recursive: true, force: true })
+})
 
 const fresh = async (id: string) => {
   const project = { ...demoProject('1-teasel-ls'), id }
@@ -40,7 +53,9 @@ describe('keeping projects', () => {
     expect(kept).toEqual({ project: done.project, history: done.history, version: 2 })
   })
   it('carries a document forward that an earlier program kept, without its old history', async () => {
-    const old = JSON.parse(readFileSync(new URL('../../core/formats/kept/format-1.json', import.meta.url), 'utf8')) as ReturnType<typeof demoProject>
+    const old = JSON.parse(
+      readFileSync(new URL('../../core/formats/kept/format-1.json', import.meta.url), 'utf8')
+    ) as ReturnType<typeof demoProject>
     expect(old.format).toBe(1)
     await createProject(db, { ...old, id: 'from-before' })
     const kept = (await readProject(db, 'from-before'))!
@@ -53,25 +68,35 @@ describe('keeping projects', () => {
   it('refuses a save that started from an older version, and changes nothing', async () => {
     const project = await fresh('two')
     await saveProject(db, { ...project, title: 'First window' }, EMPTY_HISTORY, 1)
-    expect(await saveProject(db, { ...project, title: 'Second window' }, EMPTY_HISTORY, 1)).toEqual({ state: 'stale', version: 2 })
+    expect(await saveProject(db, { ...project, title: 'Second window' }, EMPTY_HISTORY, 1)).toEqual({
+      state: 'stale',
+      version: 2
+    })
     expect((await readProject(db, 'two'))!.project.title).toBe('First window')
   })
   it('of many saves from the same version at once exactly one is taken', async () => {
     const project = await fresh('race')
-    const saved = await Promise.all(Array.from({ length: 8 }, (_, i) => saveProject(db, { ...project, title: `Window ${i}` }, EMPTY_HISTORY, 1)))
+    const saved = await Promise.all(
+      Array.from({ length: 8 }, (_, i) => saveProject(db, { ...project, title: `Window ${i}` }, EMPTY_HISTORY, 1))
+    )
     expect(saved.filter(one => one.state === 'saved')).toHaveLength(1)
   })
-  it('a save against a project that is gone says so', async () => expect(await saveProject(db, { ...demoProject('1-teasel-ls'), id: 'never' }, EMPTY_HISTORY, 1)).toEqual({ state: 'missing' }))
+  it('a save against a project that is gone says so', async () =>
+    expect(await saveProject(db, { ...demoProject('1-teasel-ls'), id: 'never' }, EMPTY_HISTORY, 1)).toEqual({
+      state: 'missing'
+    }))
   it('keeps earlier versions and gives each back', async () => {
     const project = await fresh('three')
-    for (let version = 1; version < 5; version++) await saveProject(db, { ...project, title: `Title ${version + 1}` }, EMPTY_HISTORY, version, true)
+    for (let version = 1; version < 5; version++)
+      await saveProject(db, { ...project, title: `Title ${version + 1}` }, EMPTY_HISTORY, version, true)
     expect((await listVersions(db, 'three')).map(one => one.version)).toEqual([4, 3, 2, 1])
     expect((await readVersion(db, 'three', 2))!.title).toBe('Title 2')
     expect(await readVersion(db, 'three', 9)).toBeUndefined()
   })
   it('a burst of saves buries no version: one a minute is kept', async () => {
     const project = await fresh('four')
-    for (let version = 1; version < 6; version++) await saveProject(db, { ...project, title: `T${version}` }, EMPTY_HISTORY, version)
+    for (let version = 1; version < 6; version++)
+      await saveProject(db, { ...project, title: `T${version}` }, EMPTY_HISTORY, version)
     expect((await listVersions(db, 'four')).map(one => one.version)).toEqual([1])
   })
   it('does not create a project over another', async () => {
@@ -100,7 +125,11 @@ describe('backup', () => {
     await saveProject(db, { ...project, title: 'Changed since' }, EMPTY_HISTORY, 1)
     await fresh('after')
     await dropProject(db, 'one')
-    const parts = backup.projects.map(part => ({ ...part, project: part.project as typeof project, versions: part.versions.map(one => ({ ...one, project: one.project as typeof project })) }))
+    const parts = backup.projects.map(part => ({
+      ...part,
+      project: part.project as typeof project,
+      versions: part.versions.map(one => ({ ...one, project: one.project as typeof project }))
+    }))
     const { added, replaced } = await restoreBackup(db, parts, backup.items)
     expect([added, replaced]).toEqual([1, backup.projects.length - 1])
     expect((await readProject(db, 'six'))!.project.title).toBe(project.title)

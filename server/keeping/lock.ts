@@ -2,7 +2,11 @@ import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { lock as guard } from 'proper-lockfile'
 
-interface Holder { pid: number, since: string, born?: string }
+interface Holder {
+  pid: number
+  since: string
+  born?: string
+}
 
 /** Another server has the data directory open. */
 export class HeldError extends Error {}
@@ -47,12 +51,21 @@ function readHolder(file: string): Holder | undefined {
 export async function takeDirectory(directory: string): Promise<() => void> {
   mkdirSync(directory, { recursive: true })
   const file = join(directory, 'held-by.json')
-  const release = await guard(directory, { lockfilePath: join(directory, 'taking.lock'), stale: 5_000, retries: { retries: 20, minTimeout: 100, maxTimeout: 500 } })
+  const release = await guard(directory, {
+    lockfilePath: join(directory, 'taking.lock'),
+    stale: 5_000,
+    retries: { retries: 20, minTimeout: 100, maxTimeout: 500 }
+  })
   try {
     const holder = readHolder(file)
     if (holder && holder.pid !== process.pid && alive(holder))
-      throw new HeldError(`The data directory ${directory} is held by another Ewerpanel server: process ${holder.pid}, since ${holder.since}. Two servers on one directory would lose data, so this one stops. Stop the other, or name another directory in EWERPANEL_DATA.`)
-    writeFileSync(file, JSON.stringify({ pid: process.pid, since: new Date().toISOString(), born: bornAt(process.pid) } satisfies Holder))
+      throw new HeldError(
+        `The data directory ${directory} is held by another Ewerpanel server: process ${holder.pid}, since ${holder.since}. Two servers on one directory would lose data, so this one stops. Stop the other, or name another directory in EWERPANEL_DATA.`
+      )
+    writeFileSync(
+      file,
+      JSON.stringify({ pid: process.pid, since: new Date().toISOString(), born: bornAt(process.pid) } satisfies Holder)
+    )
   } finally {
     await release()
   }

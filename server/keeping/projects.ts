@@ -8,26 +8,45 @@ const VERSION_EVERY_MS = 60_000
 /** How many earlier versions of a project are kept. */
 const VERSIONS_KEPT = 200
 
-export interface Kept { project: Project, history: History, version: number }
-export type Saved = { state: 'saved', version: number } | { state: 'stale', version: number } | { state: 'missing' }
+export interface Kept {
+  project: Project
+  history: History
+  version: number
+}
+export type Saved = { state: 'saved'; version: number } | { state: 'stale'; version: number } | { state: 'missing' }
 
 const columns = (project: Project) => ({
-  title: project.title, registration: project.brief.registration, model: project.airframe.model, document: JSON.stringify(project), savedAt: new Date()
+  title: project.title,
+  registration: project.brief.registration,
+  model: project.airframe.model,
+  document: JSON.stringify(project),
+  savedAt: new Date()
 })
 
 /** What the hangar shows, latest first. */
 export const listProjects = (db: Database) =>
-  db.select({ id: projects.id, title: projects.title, registration: projects.registration, model: projects.model, version: projects.version, savedAt: projects.savedAt })
-    .from(projects).orderBy(desc(projects.savedAt), projects.id)
+  db
+    .select({
+      id: projects.id,
+      title: projects.title,
+      registration: projects.registration,
+      model: projects.model,
+      version: projects.version,
+      savedAt: projects.savedAt
+    })
+    .from(projects)
+    .orderBy(desc(projects.savedAt), projects.id)
 
 /**
  * A kept document in today's format. One that an earlier program kept is carried forward as it is read; only then it is
  * checked whole, for what we keep ourselves was checked when it was saved.
  * @throws FormatError when a newer program kept it
  */
-function carried(text: string): { project: Project, old: boolean } {
+function carried(text: string): { project: Project; old: boolean } {
   const document = JSON.parse(text) as Project
-  return document.format === FORMAT ? { project: document, old: false } : { project: Project.parse(migrate(document)), old: true }
+  return document.format === FORMAT
+    ? { project: document, old: false }
+    : { project: Project.parse(migrate(document)), old: true }
 }
 
 /** One project with its history, or undefined. The history of a document of an older format fits no longer and is left behind. */
@@ -35,14 +54,16 @@ export async function readProject(db: Database, id: string): Promise<Kept | unde
   const [row] = await db.select().from(projects).where(eq(projects.id, id))
   if (!row) return undefined
   const { project, old } = carried(row.document)
-  return { project, history: old ? EMPTY_HISTORY : JSON.parse(row.history) as History, version: row.version }
+  return { project, history: old ? EMPTY_HISTORY : (JSON.parse(row.history) as History), version: row.version }
 }
 
 /** Keeps a new project. @returns false when there is one of that id already */
 export async function createProject(db: Database, project: Project): Promise<boolean> {
-  const made = await db.insert(projects)
+  const made = await db
+    .insert(projects)
     .values({ id: project.id, version: 1, history: JSON.stringify(EMPTY_HISTORY), ...columns(project) })
-    .onConflictDoNothing().returning({ id: projects.id })
+    .onConflictDoNothing()
+    .returning({ id: projects.id })
   return made.length === 1
 }
 
@@ -50,10 +71,28 @@ type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 
 /** Copies what stands into the earlier versions, inside the database: the document need not travel. */
 async function keepVersion(tx: Transaction, id: string): Promise<void> {
-  await tx.insert(versions).select(
-    tx.select({ project: projects.id, version: projects.version, title: projects.title, document: projects.document, savedAt: projects.savedAt }).from(projects).where(eq(projects.id, id))
-  ).onConflictDoNothing()
-  const [oldest] = await tx.select({ version: versions.version }).from(versions).where(eq(versions.project, id)).orderBy(desc(versions.version)).offset(VERSIONS_KEPT).limit(1)
+  await tx
+    .insert(versions)
+    .select(
+      tx
+        .select({
+          project: projects.id,
+          version: projects.version,
+          title: projects.title,
+          document: projects.document,
+          savedAt: projects.savedAt
+        })
+        .from(projects)
+        .where(eq(projects.id, id))
+    )
+    .onConflictDoNothing()
+  const [oldest] = await tx
+    .select({ version: versions.version })
+    .from(versions)
+    .where(eq(versions.project, id))
+    .orderBy(desc(versions.version))
+    .offset(VERSIONS_KEPT)
+    .limit(1)
   if (oldest) await tx.delete(versions).where(and(eq(versions.project, id), lte(versions.version, oldest.version)))
 }
 
@@ -71,16 +110,31 @@ async function sweep(db: Database): Promise<void> {
  * itself asks for that version, so two saves at once cannot both be taken.
  * @param always keep what stood before as an earlier version, however short ago the last one was kept
  */
-export async function saveProject(db: Database, project: Project, history: History, from: number, always = false): Promise<Saved> {
-  const [row] = await db.select({ version: projects.version, savedAt: projects.savedAt, keptAt: projects.keptAt }).from(projects).where(eq(projects.id, project.id))
+export async function saveProject(
+  db: Database,
+  project: Project,
+  history: History,
+  from: number,
+  always = false
+): Promise<Saved> {
+  const [row] = await db
+    .select({ version: projects.version, savedAt: projects.savedAt, keptAt: projects.keptAt })
+    .from(projects)
+    .where(eq(projects.id, project.id))
   if (!row) return { state: 'missing' }
   if (row.version !== from) return { state: 'stale', version: row.version }
-  const put = (on: Pick<Database, 'update'>, kept: { keptAt?: Date }) => on.update(projects)
-    .set({ ...columns(project), history: JSON.stringify(history), version: from + 1, ...kept })
-    .where(and(eq(projects.id, project.id), eq(projects.version, from))).returning({ version: projects.version })
+  const put = (on: Pick<Database, 'update'>, kept: { keptAt?: Date }) =>
+    on
+      .update(projects)
+      .set({ ...columns(project), history: JSON.stringify(history), version: from + 1, ...kept })
+      .where(and(eq(projects.id, project.id), eq(projects.version, from)))
+      .returning({ version: projects.version })
   const due = always || !row.keptAt || row.savedAt.getTime() - row.keptAt.getTime() >= VERSION_EVERY_MS
   const done = due
-    ? await db.transaction(async (tx) => { await keepVersion(tx, project.id); return put(tx, { keptAt: row.savedAt }) })
+    ? await db.transaction(async tx => {
+        await keepVersion(tx, project.id)
+        return put(tx, { keptAt: row.savedAt })
+      })
     : await put(db, {})
   if (done.length === 1) {
     if (!always) await sweep(db)
@@ -92,7 +146,7 @@ export async function saveProject(db: Database, project: Project, history: Histo
 
 /** Throws a project and its versions away. @returns false when there was none */
 export function dropProject(db: Database, id: string): Promise<boolean> {
-  return db.transaction(async (tx) => {
+  return db.transaction(async tx => {
     const gone = await tx.delete(projects).where(eq(projects.id, id)).returning({ id: projects.id })
     await tx.delete(versions).where(eq(versions.project, id))
     return gone.length === 1
@@ -101,10 +155,17 @@ export function dropProject(db: Database, id: string): Promise<boolean> {
 
 /** Earlier versions of a project, latest first. */
 export const listVersions = (db: Database, id: string) =>
-  db.select({ version: versions.version, title: versions.title, savedAt: versions.savedAt }).from(versions).where(eq(versions.project, id)).orderBy(desc(versions.version))
+  db
+    .select({ version: versions.version, title: versions.title, savedAt: versions.savedAt })
+    .from(versions)
+    .where(eq(versions.project, id))
+    .orderBy(desc(versions.version))
 
 /** One earlier version, or undefined. */
 export async function readVersion(db: Database, id: string, version: number): Promise<Project | undefined> {
-  const [row] = await db.select().from(versions).where(and(eq(versions.project, id), eq(versions.version, version)))
+  const [row] = await db
+    .select()
+    .from(versions)
+    .where(and(eq(versions.project, id), eq(versions.version, version)))
   return row && carried(row.document).project
 }

@@ -5,7 +5,7 @@ import { customType, integer, pgTable, primaryKey, text, timestamp } from 'drizz
  * Text kept packed (gzip): a document is rewritten at every save, and a tenth of the bytes is a fraction of the
  * time. `SELECT` in another tool shows bytes; the project file is the open format.
  */
-const packed = customType<{ data: string, driverData: Uint8Array }>({
+const packed = customType<{ data: string; driverData: Uint8Array }>({
   dataType: () => 'bytea',
   toDriver: value => gzipSync(value, { level: 1 }),
   fromDriver: value => gunzipSync(value).toString('utf8')
@@ -26,13 +26,17 @@ export const projects = pgTable('projects', {
 })
 
 /** Earlier versions that can be brought back. */
-export const versions = pgTable('versions', {
-  project: text().notNull(),
-  version: integer().notNull(),
-  title: text().notNull(),
-  document: packed().notNull(),
-  savedAt: timestamp('saved_at', { withTimezone: true }).notNull()
-}, table => [primaryKey({ columns: [table.project, table.version] })])
+export const versions = pgTable(
+  'versions',
+  {
+    project: text().notNull(),
+    version: integer().notNull(),
+    title: text().notNull(),
+    document: packed().notNull(),
+    savedAt: timestamp('saved_at', { withTimezone: true }).notNull()
+  },
+  table => [primaryKey({ columns: [table.project, table.version] })]
+)
 
 /** Catalogue entries that the user made or brought in. */
 export const ownItems = pgTable('own_items', {

@@ -2,9 +2,10 @@
  * Security headers on every answer, and no writing from another site: a page elsewhere must not be able to
  * change projects through the owner's browser.
  */
-export default defineEventHandler((event) => {
+export default defineEventHandler(event => {
   setResponseHeaders(event, {
-    'Content-Security-Policy': 'default-src \'self\'; script-src \'self\' \'unsafe-inline\'; style-src \'self\' \'unsafe-inline\'; img-src \'self\' data: blob:; worker-src \'self\' blob:; frame-ancestors \'none\'; base-uri \'self\'; form-action \'self\'',
+    'Content-Security-Policy':
+      "default-src 'self'; script-src 'self' 'unsafe-inline'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; worker-src 'self' blob:; frame-ancestors 'none'; base-uri 'self'; form-action 'self'",
     'X-Content-Type-Options': 'nosniff',
     'Referrer-Policy': 'no-referrer',
     'Cross-Origin-Opener-Policy': 'same-origin'
@@ -13,5 +14,9 @@ export default defineEventHandler((event) => {
   const origin = getHeader(event, 'origin')
   const host = getHeader(event, 'host')
   if (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== host))
-    throw createError({ statusCode: 403, statusMessage: 'Forbidden', message: 'Another site may not change anything here.' })
+    throw createError({
+      statusCode: 403,
+      statusMessage: 'Forbidden',
+      message: 'Another site may not change anything here.'
+    })
 })

@@ -1,7 +1,7 @@
 import { closeDatabase, database, dataDirectory, HeldError } from '../keeping'
 
 /** Opens the data directory as the server starts: a server that cannot keep anything must not answer. */
-export default defineNitroPlugin((nitro) => {
+export default defineNitroPlugin(nitro => {
   database().then(
     () => console.log(`Ewerpanel keeps its projects in ${dataDirectory()}`),
     (error: unknown) => {
@@ -10,5 +10,8 @@ export default defineNitroPlugin((nitro) => {
     }
   )
   nitro.hooks.hook('close', closeDatabase)
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => { void closeDatabase().finally(() => process.exit(0)) })
+  for (const signal of ['SIGINT', 'SIGTERM'] as const)
+    process.once(signal, () => {
+      void closeDatabase().finally(() => process.exit(0))
+    })
 })

@@ -5,18 +5,52 @@ import type { Endurance } from '#core/power'
 import { useTaste } from '~/stores/taste'
 
 Chart.register(Filler, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip)
-const { endurance, wanted } = defineProps<{ endurance: Endurance, wanted: number }>()
+const { endurance, wanted } = defineProps<{ endurance: Endurance; wanted: number }>()
 const taste = useTaste()
 Chart.defaults.font.family = 'B612'
 Chart.defaults.font.size = 11
-const ink = computed(() => taste.dark ? { text: '#E4E2DA', rule: '#465055', charge: '#93B0EC', volts: '#B4C381', want: '#E2B04A', dark: '#F0907F', fill: 'rgba(147,176,236,.16)', ground: '#1F2427' } : { text: '#22272A', rule: '#D5D8D4', charge: '#27498F', volts: '#566330', want: '#9A6A0C', dark: '#B83A27', fill: 'rgba(39,73,143,.12)', ground: '#FBFAF6' })
+const ink = computed(() =>
+  taste.dark
+    ? {
+        text: '#E4E2DA',
+        rule: '#465055',
+        charge: '#93B0EC',
+        volts: '#B4C381',
+        want: '#E2B04A',
+        dark: '#F0907F',
+        fill: 'rgba(147,176,236,.16)',
+        ground: '#1F2427'
+      }
+    : {
+        text: '#22272A',
+        rule: '#D5D8D4',
+        charge: '#27498F',
+        volts: '#566330',
+        want: '#9A6A0C',
+        dark: '#B83A27',
+        fill: 'rgba(39,73,143,.12)',
+        ground: '#FBFAF6'
+      }
+)
 
 /** Words at the head of each upright line, one row lower where they would meet the ones before. */
 const uprights = {
   id: 'uprights',
   afterDatasetsDraw(chart: Chart) {
     const { ctx, chartArea, scales } = chart
-    const marks = chart.data.datasets.flatMap((set, at) => chart.isDatasetVisible(at) && 'upright' in set ? [{ text: set.label!, x: scales.x!.getPixelForValue((set.data[0] as { x: number }).x), colour: set.borderColor as string }] : []).sort((a, b) => a.x - b.x)
+    const marks = chart.data.datasets
+      .flatMap((set, at) =>
+        chart.isDatasetVisible(at) && 'upright' in set
+          ? [
+              {
+                text: set.label!,
+                x: scales.x!.getPixelForValue((set.data[0] as { x: number }).x),
+                colour: set.borderColor as string
+              }
+            ]
+          : []
+      )
+      .sort((a, b) => a.x - b.x)
     const ends: number[] = []
     ctx.save()
     ctx.font = "10.5px 'B612'"
@@ -35,26 +69,95 @@ const uprights = {
   }
 }
 const data = computed(() => {
-  const upright = (label: string, minute: number, colour: string, dash: number[], width: number) => ({ upright: true, label, data: [{ x: minute, y: 0 }, { x: minute, y: 100 }], borderColor: colour, borderDash: dash, borderWidth: width, pointRadius: 0, yAxisID: 'y' })
-  return { datasets: [
-    { label: 'usable charge left, %', data: endurance.curve.map(one => ({ x: one.minute, y: one.charge * 100 })), borderColor: ink.value.charge, backgroundColor: ink.value.fill, fill: true, borderWidth: 2, pointRadius: 0, yAxisID: 'y' },
-    { label: 'lowest bus that is kept, V', data: endurance.curve.filter(one => one.volts > 0).map(one => ({ x: one.minute, y: one.volts })), borderColor: ink.value.volts, borderWidth: 2, borderDash: [1, 0], pointRadius: 0, yAxisID: 'volts' },
-    upright(`wanted, ${wanted} min`, wanted, ink.value.want, [6, 4], 2),
-    upright('30 min, the rule before 2017', 30, ink.value.text, [2, 3], 1),
-    ...(Number.isFinite(endurance.minutes) ? [upright(`first dark, ${endurance.minutes.toFixed(0)} min`, endurance.minutes, ink.value.dark, [10, 3], 2)] : [])
-  ] }
+  const upright = (label: string, minute: number, colour: string, dash: number[], width: number) => ({
+    upright: true,
+    label,
+    data: [
+      { x: minute, y: 0 },
+      { x: minute, y: 100 }
+    ],
+    borderColor: colour,
+    borderDash: dash,
+    borderWidth: width,
+    pointRadius: 0,
+    yAxisID: 'y'
+  })
+  return {
+    datasets: [
+      {
+        label: 'usable charge left, %',
+        data: endurance.curve.map(one => ({ x: one.minute, y: one.charge * 100 })),
+        borderColor: ink.value.charge,
+        backgroundColor: ink.value.fill,
+        fill: true,
+        borderWidth: 2,
+        pointRadius: 0,
+        yAxisID: 'y'
+      },
+      {
+        label: 'lowest bus that is kept, V',
+        data: endurance.curve.filter(one => one.volts > 0).map(one => ({ x: one.minute, y: one.volts })),
+        borderColor: ink.value.volts,
+        borderWidth: 2,
+        borderDash: [1, 0],
+        pointRadius: 0,
+        yAxisID: 'volts'
+      },
+      upright(`wanted, ${wanted} min`, wanted, ink.value.want, [6, 4], 2),
+      upright('30 min, the rule before 2017', 30, ink.value.text, [2, 3], 1),
+      ...(Number.isFinite(endurance.minutes)
+        ? [upright(`first dark, ${endurance.minutes.toFixed(0)} min`, endurance.minutes, ink.value.dark, [10, 3], 2)]
+        : [])
+    ]
+  }
 })
 const options = computed(() => ({
-  responsive: true, maintainAspectRatio: false, animation: false as const, parsing: false as const,
-  plugins: { legend: { labels: { color: ink.value.text, boxWidth: 14, font: { family: 'B612', size: 11 }, filter: (item: { datasetIndex?: number }) => (item.datasetIndex ?? 0) < 2 } } },
+  responsive: true,
+  maintainAspectRatio: false,
+  animation: false as const,
+  parsing: false as const,
+  plugins: {
+    legend: {
+      labels: {
+        color: ink.value.text,
+        boxWidth: 14,
+        font: { family: 'B612', size: 11 },
+        filter: (item: { datasetIndex?: number }) => (item.datasetIndex ?? 0) < 2
+      }
+    }
+  },
   scales: {
-    x: { type: 'linear' as const, min: 0, title: { display: true, text: 'minutes since the alternator quit', color: ink.value.text }, ticks: { color: ink.value.text }, grid: { color: ink.value.rule } },
-    y: { min: 0, max: 100, title: { display: true, text: '%', color: ink.value.text }, ticks: { color: ink.value.text }, grid: { color: ink.value.rule } },
-    volts: { position: 'right' as const, title: { display: true, text: 'V', color: ink.value.text }, ticks: { color: ink.value.text }, grid: { display: false } }
+    x: {
+      type: 'linear' as const,
+      min: 0,
+      title: { display: true, text: 'minutes since the alternator quit', color: ink.value.text },
+      ticks: { color: ink.value.text },
+      grid: { color: ink.value.rule }
+    },
+    y: {
+      min: 0,
+      max: 100,
+      title: { display: true, text: '%', color: ink.value.text },
+      ticks: { color: ink.value.text },
+      grid: { color: ink.value.rule }
+    },
+    volts: {
+      position: 'right' as const,
+      title: { display: true, text: 'V', color: ink.value.text },
+      ticks: { color: ink.value.text },
+      grid: { display: false }
+    }
   }
 }))
 </script>
 
 <template>
-  <ChartView type="line" :data="data" :options="options" :plugins="[uprights]" aria-label="Charge and volts over time with the alternator gone; the table of losses has the times" role="img" />
+  <ChartView
+    type="line"
+    :data="data"
+    :options="options"
+    :plugins="[uprights]"
+    aria-label="Charge and volts over time with the alternator gone; the table of losses has the times"
+    role="img"
+  />
 </template>

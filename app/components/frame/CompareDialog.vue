@@ -11,21 +11,40 @@ const left = ref('')
 const right = ref('')
 const reports = shallowRef<Report[]>([])
 
-watch(open, (now) => {
+watch(open, now => {
   if (!now || !bench.project) return
   left.value = bench.option!.id
   right.value = bench.project.options.find(one => one.id !== left.value)?.id ?? left.value
 })
 watch([open, left, right, () => bench.project], async () => {
-  if (open.value && bench.project && left.value && right.value) reports.value = await useExaminer().compare(bench.project, [left.value, right.value])
+  if (open.value && bench.project && left.value && right.value)
+    reports.value = await useExaminer().compare(bench.project, [left.value, right.value])
 })
-const show = (key: typeof FIGURE_KEYS[number], value: number): string => !Number.isFinite(value) ? '—' : key === 'money' ? formatMoney(value) : key === 'useful load' ? taste.mass(value) : key === 'amps' ? `${value.toFixed(1)} A` : key === 'minutes' ? `${value.toFixed(0)} min` : key === 'metal' ? taste.length(value) : String(value)
+const show = (key: (typeof FIGURE_KEYS)[number], value: number): string =>
+  !Number.isFinite(value)
+    ? '—'
+    : key === 'money'
+      ? formatMoney(value)
+      : key === 'useful load'
+        ? taste.mass(value)
+        : key === 'amps'
+          ? `${value.toFixed(1)} A`
+          : key === 'minutes'
+            ? `${value.toFixed(0)} min`
+            : key === 'metal'
+              ? taste.length(value)
+              : String(value)
 
 /** Labels of units that one option has and the other has not. */
 const only = (mine: string, other: string) => {
   const options = bench.project?.options ?? []
   const there = new Set(options.find(one => one.id === other)?.units.map(unit => unit.label))
-  return options.find(one => one.id === mine)?.units.filter(unit => !there.has(unit.label)).map(unit => unit.label) ?? []
+  return (
+    options
+      .find(one => one.id === mine)
+      ?.units.filter(unit => !there.has(unit.label))
+      .map(unit => unit.label) ?? []
+  )
 }
 </script>
 
@@ -38,8 +57,18 @@ const only = (mine: string, other: string) => {
           <thead>
             <tr>
               <th scope="col">Figure</th>
-              <th v-for="side in (['left', 'right'] as const)" :key="side" scope="col">
-                <select :value="side === 'left' ? left : right" :aria-label="`Option on the ${side}`" @change="event => { const id = (event.target as HTMLSelectElement).value; if (side === 'left') left = id; else right = id }">
+              <th v-for="side in ['left', 'right'] as const" :key="side" scope="col">
+                <select
+                  :value="side === 'left' ? left : right"
+                  :aria-label="`Option on the ${side}`"
+                  @change="
+                    event => {
+                      const id = (event.target as HTMLSelectElement).value
+                      if (side === 'left') left = id
+                      else right = id
+                    }
+                  "
+                >
                   <option v-for="one in bench.project?.options" :key="one.id" :value="one.id">{{ one.name }}</option>
                 </select>
               </th>
@@ -49,10 +78,19 @@ const only = (mine: string, other: string) => {
           <tbody>
             <tr v-for="key in FIGURE_KEYS" :key="key">
               <td>{{ key }}</td>
-              <td v-for="(report, index) in reports" :key="index" class="figures"><StateMark :state="report.figures[key].state" :size="14" /> {{ show(key, report.figures[key].value) }}</td>
-              <td class="number figures">{{ show(key, reports[1]!.figures[key].value - reports[0]!.figures[key].value) }}</td>
+              <td v-for="(report, index) in reports" :key="index" class="figures">
+                <StateMark :state="report.figures[key].state" :size="14" /> {{ show(key, report.figures[key].value) }}
+              </td>
+              <td class="number figures">
+                {{ show(key, reports[1]!.figures[key].value - reports[0]!.figures[key].value) }}
+              </td>
             </tr>
-            <tr><td>only here</td><td class="small">{{ only(left, right).join(', ') || '—' }}</td><td class="small">{{ only(right, left).join(', ') || '—' }}</td><td /></tr>
+            <tr>
+              <td>only here</td>
+              <td class="small">{{ only(left, right).join(', ') || '—' }}</td>
+              <td class="small">{{ only(right, left).join(', ') || '—' }}</td>
+              <td />
+            </tr>
           </tbody>
         </table>
       </v-card-text>
@@ -62,6 +100,12 @@ const only = (mine: string, other: string) => {
 </template>
 
 <style scoped>
-.head { font-size: 16px; font-weight: 700; }
-.compare td, .compare th { padding: 6px 10px 6px 0; }
+.head {
+  font-size: 16px;
+  font-weight: 700;
+}
+.compare td,
+.compare th {
+  padding: 6px 10px 6px 0;
+}
 </style>

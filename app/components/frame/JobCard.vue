@@ -7,11 +7,21 @@ const route = useRoute()
 const current = computed(() => route.path.split('/')[3])
 
 /** The worst there is among the snags of a step's rooms. */
-const states = computed(() => Object.fromEntries(STEPS.map((step) => {
-  const mine = (bench.report?.snags ?? []).filter(snag => (step.rooms as readonly string[]).includes(snag.code.split('.')[0]!))
-  const worst = mine.some(snag => snag.weight === 'stops work') ? 'stops work' : mine.some(snag => snag.weight === 'needs a decision') ? 'needs a decision' : 'holds'
-  return [step.id, { worst, count: mine.filter(snag => snag.weight !== 'worth knowing').length }]
-})))
+const states = computed(() =>
+  Object.fromEntries(
+    STEPS.map(step => {
+      const mine = (bench.report?.snags ?? []).filter(snag =>
+        (step.rooms as readonly string[]).includes(snag.code.split('.')[0]!)
+      )
+      const worst = mine.some(snag => snag.weight === 'stops work')
+        ? 'stops work'
+        : mine.some(snag => snag.weight === 'needs a decision')
+          ? 'needs a decision'
+          : 'holds'
+      return [step.id, { worst, count: mine.filter(snag => snag.weight !== 'worth knowing').length }]
+    })
+  )
+)
 </script>
 
 <template>
@@ -23,9 +33,15 @@ const states = computed(() => Object.fromEntries(STEPS.map((step) => {
     </div>
     <ol>
       <li v-for="(step, index) in STEPS" :key="step.id">
-        <NuxtLink :to="`/p/${bench.project?.id}/${step.id}`" :class="{ here: current === step.id }" :aria-current="current === step.id ? 'step' : undefined">
+        <NuxtLink
+          :to="`/p/${bench.project?.id}/${step.id}`"
+          :class="{ here: current === step.id }"
+          :aria-current="current === step.id ? 'step' : undefined"
+        >
           <span class="figures n">{{ index + 1 }}</span>
-          <span class="grow name">{{ step.name }}<small>{{ step.hint }}</small></span>
+          <span class="grow name"
+            >{{ step.name }}<small>{{ step.hint }}</small></span
+          >
           <span v-if="step.rooms.length && bench.report" class="state">
             <span v-if="states[step.id]!.count" class="figures small">{{ states[step.id]!.count }}</span>
             <StateMark :state="states[step.id]!.worst" :size="15" />
@@ -38,18 +54,79 @@ const states = computed(() => Object.fromEntries(STEPS.map((step) => {
 </template>
 
 <style scoped>
-.card { width: 168px; background: var(--alclad); border-right: 1px solid var(--rule); display: flex; flex-direction: column; min-height: 0; overflow-y: auto; }
-.home { display: block; padding: 9px 12px 4px; font-size: 12px; }
-.title { padding: 0 12px 10px; display: flex; flex-direction: column; line-height: 1.3; }
-.title strong { font-size: 16px; }
-ol { list-style: none; margin: 0; padding: 0; }
-li a { display: flex; align-items: center; gap: 8px; padding: 6px 10px 6px 12px; color: var(--graphite); text-decoration: none; border-top: 1px solid var(--rule); }
-li:last-child a { border-bottom: 1px solid var(--rule); }
-li a:hover { background: var(--chalk); }
-li a.here { background: var(--chalk); box-shadow: inset 4px 0 0 var(--dye); font-weight: 700; }
-.n { font-size: 12px; color: var(--quiet); }
-.name { display: flex; flex-direction: column; line-height: 1.2; font-size: 13.5px; }
-.name small { font-size: 11px; font-weight: 400; color: var(--quiet); }
-.state { display: inline-flex; gap: 3px; align-items: center; }
-.caution-line { margin-top: auto; padding: 10px 12px; font-size: 11px; color: var(--quiet); line-height: 1.35; }
+.card {
+  width: 168px;
+  background: var(--alclad);
+  border-right: 1px solid var(--rule);
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  overflow-y: auto;
+}
+.home {
+  display: block;
+  padding: 9px 12px 4px;
+  font-size: 12px;
+}
+.title {
+  padding: 0 12px 10px;
+  display: flex;
+  flex-direction: column;
+  line-height: 1.3;
+}
+.title strong {
+  font-size: 16px;
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li a {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 6px 10px 6px 12px;
+  color: var(--graphite);
+  text-decoration: none;
+  border-top: 1px solid var(--rule);
+}
+li:last-child a {
+  border-bottom: 1px solid var(--rule);
+}
+li a:hover {
+  background: var(--chalk);
+}
+li a.here {
+  background: var(--chalk);
+  box-shadow: inset 4px 0 0 var(--dye);
+  font-weight: 700;
+}
+.n {
+  font-size: 12px;
+  color: var(--quiet);
+}
+.name {
+  display: flex;
+  flex-direction: column;
+  line-height: 1.2;
+  font-size: 13.5px;
+}
+.name small {
+  font-size: 11px;
+  font-weight: 400;
+  color: var(--quiet);
+}
+.state {
+  display: inline-flex;
+  gap: 3px;
+  align-items: center;
+}
+.caution-line {
+  margin-top: auto;
+  padding: 10px 12px;
+  font-size: 11px;
+  color: var(--quiet);
+  line-height: 1.35;
+}
 </style>

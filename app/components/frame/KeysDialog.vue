@@ -1,17 +1,38 @@
 <script setup lang="ts">
 const open = defineModel<boolean>({ required: true })
 const KEYS = [
-  ['1 – 8', 'the eight steps'], ['/', 'find in the catalogue'], ['[  ]', 'option before, option after'], [',  .', 'snag before, snag after'],
-  ['arrows', 'in Lay out: nudge the selected 0.05 in or 1 mm; Shift ten times, Alt a tenth'], ['Enter', 'in Lay out: select what has the focus, with Shift add it; set down what waits in the tray'], ['m', 'in Lay out: measure; with two selected, from middle to middle'], ['Delete', 'in Lay out: take the selected off the face, to the tray'], ['Space', 'in Lay out: held, a drag pans; the wheel zooms'], ['Alt', 'in Lay out: held, a drag is not drawn to lines'],
-  ['Escape', 'let go'], ['w', 'show working of the figure in focus, or of money'], ['u', 'inch or metric'], ['Ctrl Z, Ctrl Shift Z', 'undo, do again'], ['?', 'this list']
+  ['1 – 8', 'the eight steps'],
+  ['/', 'find in the catalogue'],
+  ['[  ]', 'option before, option after'],
+  [',  .', 'snag before, snag after'],
+  ['arrows', 'in Lay out: nudge the selected 0.05 in or 1 mm; Shift ten times, Alt a tenth'],
+  ['Enter', 'in Lay out: select what has the focus, with Shift add it; set down what waits in the tray'],
+  ['m', 'in Lay out: measure; with two selected, from middle to middle'],
+  ['Delete', 'in Lay out: take the selected off the face, to the tray'],
+  ['Space', 'in Lay out: held, a drag pans; the wheel zooms'],
+  ['Alt', 'in Lay out: held, a drag is not drawn to lines'],
+  ['Escape', 'let go'],
+  ['w', 'show working of the figure in focus, or of money'],
+  ['u', 'inch or metric'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo, do again'],
+  ['?', 'this list']
 ]
 </script>
 
 <template>
   <v-dialog v-model="open" max-width="560" aria-label="All keys">
     <v-card title="All keys">
-      <v-card-text><table class="list"><tbody><tr v-for="[key, does] in KEYS" :key="key"><td class="figures">{{ key }}</td><td>{{ does }}</td></tr></tbody></table>
-        <p class="small quiet">Lengths are read as you write them: 3 1/8, 3.125", 79.4 mm.</p></v-card-text>
+      <v-card-text
+        ><table class="list">
+          <tbody>
+            <tr v-for="[key, does] in KEYS" :key="key">
+              <td class="figures">{{ key }}</td>
+              <td>{{ does }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="small quiet">Lengths are read as you write them: 3 1/8, 3.125", 79.4 mm.</p></v-card-text
+      >
       <v-card-actions><v-spacer /><v-btn @click="open = false">Close</v-btn></v-card-actions>
     </v-card>
   </v-dialog>

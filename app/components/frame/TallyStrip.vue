@@ -7,20 +7,48 @@ import { useTaste } from '~/stores/taste'
 const bench = useBench()
 const taste = useTaste()
 
-const NAMES: Record<FigureKey, string> = { 'money': 'Money', 'useful load': 'Useful load', 'amps': 'Amps', 'minutes': 'On battery', 'metal': 'Metal & fit', 'wires': 'Wires', 'rules': 'Rules met', 'snags': 'Snags' }
+const NAMES: Record<FigureKey, string> = {
+  'money': 'Money',
+  'useful load': 'Useful load',
+  'amps': 'Amps',
+  'minutes': 'On battery',
+  'metal': 'Metal & fit',
+  'wires': 'Wires',
+  'rules': 'Rules met',
+  'snags': 'Snags'
+}
 
 function number(key: FigureKey, value: number): string {
   if (!Number.isFinite(value)) return '—'
   switch (key) {
-    case 'money': return formatMoney(value)
-    case 'useful load': return taste.system === 'inch' ? toPounds(value).toFixed(0) : value.toFixed(1)
-    case 'amps': return value.toFixed(1)
-    case 'minutes': return value > 600 ? '600+' : value.toFixed(0)
-    case 'metal': return taste.system === 'inch' ? toInches(value).toFixed(3) : value.toFixed(1)
-    default: return String(value)
+    case 'money':
+      return formatMoney(value)
+    case 'useful load':
+      return taste.system === 'inch' ? toPounds(value).toFixed(0) : value.toFixed(1)
+    case 'amps':
+      return value.toFixed(1)
+    case 'minutes':
+      return value > 600 ? '600+' : value.toFixed(0)
+    case 'metal':
+      return taste.system === 'inch' ? toInches(value).toFixed(3) : value.toFixed(1)
+    default:
+      return String(value)
   }
 }
-const unit = (key: FigureKey): string => key === 'useful load' ? (taste.system === 'inch' ? 'lb' : 'kg') : key === 'amps' ? 'A' : key === 'minutes' ? 'min' : key === 'metal' ? (taste.system === 'inch' ? 'in' : 'mm') : ''
+const unit = (key: FigureKey): string =>
+  key === 'useful load'
+    ? taste.system === 'inch'
+      ? 'lb'
+      : 'kg'
+    : key === 'amps'
+      ? 'A'
+      : key === 'minutes'
+        ? 'min'
+        : key === 'metal'
+          ? taste.system === 'inch'
+            ? 'in'
+            : 'mm'
+          : ''
 
 function limit(figure: Figure): string {
   if (figure.limit === undefined) return ''
@@ -39,19 +67,42 @@ function change(key: FigureKey, against: Report | undefined): string {
 }
 
 /** The least metal follows the hand; the rest follows when the hand rests. */
-const figures = computed(() => bench.report && FIGURE_KEYS.map((key) => {
-  const figure = bench.report!.figures[key]
-  return key === 'metal' && bench.livePanel ? { ...figure, value: bench.livePanel.leastMetalMm ?? Infinity, state: bench.livePanel.snags.some(snag => snag.weight === 'stops work') ? 'stops work' as const : figure.state } : figure
-}))
+const figures = computed(
+  () =>
+    bench.report &&
+    FIGURE_KEYS.map(key => {
+      const figure = bench.report!.figures[key]
+      return key === 'metal' && bench.livePanel
+        ? {
+            ...figure,
+            value: bench.livePanel.leastMetalMm ?? Infinity,
+            state: bench.livePanel.snags.some(snag => snag.weight === 'stops work')
+              ? ('stops work' as const)
+              : figure.state
+          }
+        : figure
+    })
+)
 </script>
 
 <template>
   <section class="tally" aria-label="Tally" :aria-busy="bench.examining">
-    <button v-for="figure in figures" :key="figure.key" class="cell" :class="figure.state.replaceAll(' ', '-')" :data-figure="figure.key" @click="bench.workingOf = figure.key">
+    <button
+      v-for="figure in figures"
+      :key="figure.key"
+      class="cell"
+      :class="figure.state.replaceAll(' ', '-')"
+      :data-figure="figure.key"
+      @click="bench.workingOf = figure.key"
+    >
       <span class="head"><StateMark :state="figure.state" :size="14" /> {{ NAMES[figure.key] }}</span>
-      <span class="main"><span class="figures value">{{ number(figure.key, figure.value) }}</span><small>{{ unit(figure.key) }} {{ limit(figure) }}</small></span>
+      <span class="main"
+        ><span class="figures value">{{ number(figure.key, figure.value) }}</span
+        ><small>{{ unit(figure.key) }} {{ limit(figure) }}</small></span
+      >
       <span class="small figures against" title="Against the aeroplane as found, and against the plan first agreed">
-        <span>found {{ change(figure.key, bench.reports?.asFound) }}</span><span v-if="bench.reports?.agreed"> · plan {{ change(figure.key, bench.reports.agreed) }}</span>
+        <span>found {{ change(figure.key, bench.reports?.asFound) }}</span
+        ><span v-if="bench.reports?.agreed"> · plan {{ change(figure.key, bench.reports.agreed) }}</span>
       </span>
     </button>
     <p v-if="!figures" class="quiet waiting">Adding up…</p>
@@ -59,16 +110,66 @@ const figures = computed(() => bench.report && FIGURE_KEYS.map((key) => {
 </template>
 
 <style scoped>
-.tally { display: grid; grid-template-columns: 1.35fr repeat(4, 1.15fr) repeat(3, 1fr); border-top: 1.5px solid var(--sheet-edge); background: var(--paper); min-height: 67px; }
-.cell { text-align: left; padding: 6px 9px 5px; border: 0; border-right: 1px solid var(--rule); background: none; color: inherit; font: inherit; cursor: pointer; display: flex; flex-direction: column; gap: 1px; min-width: 0; border-top: 3px solid transparent; }
-.cell:hover { background: var(--alclad); }
-.cell.stops-work { border-top-color: var(--grease); }
-.cell.needs-a-decision { border-top-color: var(--tape); }
-.cell.holds { border-top-color: var(--primer); }
-.head { font-size: 11.5px; color: var(--quiet); white-space: nowrap; }
-.main { white-space: nowrap; overflow: hidden; }
-.value { font-size: 16px; font-weight: 400; }
-.main small { margin-left: 4px; font-size: 11px; color: var(--quiet); }
-.against { color: var(--quiet); font-size: 10.5px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.waiting { padding: 20px; }
+.tally {
+  display: grid;
+  grid-template-columns: 1.35fr repeat(4, 1.15fr) repeat(3, 1fr);
+  border-top: 1.5px solid var(--sheet-edge);
+  background: var(--paper);
+  min-height: 67px;
+}
+.cell {
+  text-align: left;
+  padding: 6px 9px 5px;
+  border: 0;
+  border-right: 1px solid var(--rule);
+  background: none;
+  color: inherit;
+  font: inherit;
+  cursor: pointer;
+  display: flex;
+  flex-direction: column;
+  gap: 1px;
+  min-width: 0;
+  border-top: 3px solid transparent;
+}
+.cell:hover {
+  background: var(--alclad);
+}
+.cell.stops-work {
+  border-top-color: var(--grease);
+}
+.cell.needs-a-decision {
+  border-top-color: var(--tape);
+}
+.cell.holds {
+  border-top-color: var(--primer);
+}
+.head {
+  font-size: 11.5px;
+  color: var(--quiet);
+  white-space: nowrap;
+}
+.main {
+  white-space: nowrap;
+  overflow: hidden;
+}
+.value {
+  font-size: 16px;
+  font-weight: 400;
+}
+.main small {
+  margin-left: 4px;
+  font-size: 11px;
+  color: var(--quiet);
+}
+.against {
+  color: var(--quiet);
+  font-size: 10.5px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.waiting {
+  padding: 20px;
+}
 </style>

@@ -12,89 +12,224 @@ const { items } = useCatalogue()
 const { free } = useLayoutTools()
 const wanted = ref('')
 const answer = shallowRef<RoomAnswer>()
-const ranked = shallowRef<{ item: Item, areaMm2: number, fits: boolean, awayMm?: number }[]>()
+const ranked = shallowRef<{ item: Item; areaMm2: number; fits: boolean; awayMm?: number }[]>()
 const { progress, run, stop } = useLongWork()
 /** The unit whose place is asked about; the whole panel when empty. */
 const place = ref('')
 
 const choices = computed(() => {
-  const own = bench.design!.units.filter(unit => unit.item.face && unit.place.kind === 'panel').map(unit => ({ key: `unit:${unit.id}`, name: `${unit.label} (on this panel)` }))
-  const shelf = items.value.filter(item => item.face && item.mounts.includes('panel')).map(item => ({ key: `item:${item.id}`, name: `${item.maker} ${item.name}` })).sort((a, b) => a.name.localeCompare(b.name))
+  const own = bench
+    .design!.units.filter(unit => unit.item.face && unit.place.kind === 'panel')
+    .map(unit => ({ key: `unit:${unit.id}`, name: `${unit.label} (on this panel)` }))
+  const shelf = items.value
+    .filter(item => item.face && item.mounts.includes('panel'))
+    .map(item => ({ key: `item:${item.id}`, name: `${item.maker} ${item.name}` }))
+    .sort((a, b) => a.name.localeCompare(b.name))
   return [...own, ...shelf]
 })
 const subject = computed(() => {
   const [kind, id] = wanted.value.split(/:(.*)/s)
-  if (kind === 'unit') { const unit = bench.design!.units.find(one => one.id === id); return unit && { item: unit.item, unit: unit.id, name: unit.label } }
+  if (kind === 'unit') {
+    const unit = bench.design!.units.find(one => one.id === id)
+    return unit && { item: unit.item, unit: unit.id, name: unit.label }
+  }
   const item = items.value.find(one => one.id === id)
   return item && { item, unit: undefined, name: item.name }
 })
 const SHOWN_STEP_MM = 1
 /** The ground is asked for anew whenever the design changes while the pane stands open. */
-watch([subject, () => bench.design], async () => {
-  answer.value = undefined
-  const now = subject.value
-  const { design } = bench
-  if (!now || !design) { free.value = undefined; return }
-  const placed = design.units.flatMap(unit => unit.at && unit.id !== now.unit ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : [])
-  const ground = freeGround(now.item, placed, groundOf(design.airframe.panel), SHOWN_STEP_MM)
-  free.value = { name: now.name, ground }
-  if (firstFree(ground) || !bench.project || !bench.option) return
-  const { project, option } = bench
-  answer.value = await run('Looking for the least change…', (examiner, job, tell) => examiner.room(project, option.id, now.item, now.unit, items.value, job, tell))
-}, { immediate: true })
-onUnmounted(() => { free.value = undefined })
+watch(
+  [subject, () => bench.design],
+  async () => {
+    answer.value = undefined
+    const now = subject.value
+    const { design } = bench
+    if (!now || !design) {
+      free.value = undefined
+      return
+    }
+    const placed = design.units.flatMap(unit =>
+      unit.at && unit.id !== now.unit ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []
+    )
+    const ground = freeGround(now.item, placed, groundOf(design.airframe.panel), SHOWN_STEP_MM)
+    free.value = { name: now.name, ground }
+    if (firstFree(ground) || !bench.project || !bench.option) return
+    const { project, option } = bench
+    answer.value = await run('Looking for the least change…', (examiner, job, tell) =>
+      examiner.room(project, option.id, now.item, now.unit, items.value, job, tell)
+    )
+  },
+  { immediate: true }
+)
+onUnmounted(() => {
+  free.value = undefined
+})
 
-const areaText = computed(() => free.value ? `${(free.value.ground.areaMm2 / 100).toFixed(0)} cm² of ground for its middle` : '')
+const areaText = computed(() =>
+  free.value ? `${(free.value.ground.areaMm2 / 100).toFixed(0)} cm² of ground for its middle` : ''
+)
 function setDownNearest() {
   const now = subject.value
   const { design, option } = bench
   if (!now || !design || !option || !free.value) return
   const pilot = design.airframe.pilots[0]
   const unit = now.unit ? design.units.find(one => one.id === now.unit) : undefined
-  const at = nearestFree(free.value.ground, unit?.at?.xMm ?? pilot?.eye.acrossMm ?? 0, unit?.at?.yMm ?? pilot?.eye.upMm ?? 1e4)
+  const at = nearestFree(
+    free.value.ground,
+    unit?.at?.xMm ?? pilot?.eye.acrossMm ?? 0,
+    unit?.at?.yMm ?? pilot?.eye.upMm ?? 1e4
+  )
   if (!at || !unit) return
-  bench.act([{ type: 'unit.move', option: option.id, unit: unit.id, xMm: Number(at.xMm.toFixed(2)), yMm: Number(at.yMm.toFixed(2)) }], `Set ${unit.label} down`)
+  bench.act(
+    [
+      {
+        type: 'unit.move',
+        option: option.id,
+        unit: unit.id,
+        xMm: Number(at.xMm.toFixed(2)),
+        yMm: Number(at.yMm.toFixed(2))
+      }
+    ],
+    `Set ${unit.label} down`
+  )
 }
 async function rankAll() {
   if (!bench.project || !bench.option) return
   const { project, option } = bench
-  ranked.value = await run('Trying the whole catalogue…', (examiner, job, tell) => examiner.rank(project, option.id, items.value, place.value || undefined, job, tell)) ?? ranked.value
+  ranked.value =
+    (await run('Trying the whole catalogue…', (examiner, job, tell) =>
+      examiner.rank(project, option.id, items.value, place.value || undefined, job, tell)
+    )) ?? ranked.value
 }
 </script>
 
 <template>
   <div class="finder">
     <div class="ask">
-      <label class="field">Where can this go?<select v-model="wanted" class="plain"><option value="">Choose an instrument…</option><option v-for="choice in choices" :key="choice.key" :value="choice.key">{{ choice.name }}</option></select></label>
+      <label class="field"
+        >Where can this go?<select v-model="wanted" class="plain">
+          <option value="">Choose an instrument…</option>
+          <option v-for="choice in choices" :key="choice.key" :value="choice.key">{{ choice.name }}</option>
+        </select></label
+      >
       <div class="row">
-        <button class="plain" :disabled="!free || free.ground.areaMm2 === 0 || !subject?.unit" @click="setDownNearest">Set it down nearest</button>
+        <button class="plain" :disabled="!free || free.ground.areaMm2 === 0 || !subject?.unit" @click="setDownNearest">
+          Set it down nearest
+        </button>
         <button class="plain" :disabled="!!progress" @click="rankAll">Try the whole catalogue</button>
-        <label class="small">in <select v-model="place" class="plain" aria-label="Place to try the catalogue in"><option value="">the whole panel</option><option v-for="unit in bench.design!.units.filter(one => one.at && one.item.face)" :key="unit.id" :value="unit.id">the place of {{ unit.label }}</option></select></label>
+        <label class="small"
+          >in
+          <select v-model="place" class="plain" aria-label="Place to try the catalogue in">
+            <option value="">the whole panel</option>
+            <option
+              v-for="unit in bench.design!.units.filter(one => one.at && one.item.face)"
+              :key="unit.id"
+              :value="unit.id"
+            >
+              the place of {{ unit.label }}
+            </option>
+          </select></label
+        >
       </div>
       <LongWork v-if="progress" :progress="progress" @stop="stop" />
       <template v-else-if="subject && free">
-        <p v-if="firstFree(free.ground)" class="small"><StateMark state="holds" :size="14" /> The shaded ground is free for the middle of {{ subject.name }}: <span class="figures">{{ areaText }}</span>.</p>
+        <p v-if="firstFree(free.ground)" class="small">
+          <StateMark state="holds" :size="14" /> The shaded ground is free for the middle of {{ subject.name }}:
+          <span class="figures">{{ areaText }}</span>.
+        </p>
         <template v-else>
-          <p class="small"><StateMark state="stops work" :size="14" /> <b>{{ answer?.says ?? `${subject.name} finds no place.` }}</b></p>
+          <p class="small">
+            <StateMark state="stops work" :size="14" /> <b>{{ answer?.says ?? `${subject.name} finds no place.` }}</b>
+          </p>
           <ul v-if="answer" class="small">
-            <li v-for="(change, index) in answer.changes" :key="index">{{ change.text }} <button v-if="change.edits.length" class="plain" @click="bench.act(change.edits, change.text)">Do it</button></li>
-            <li v-if="answer.smaller.length">Of its kind these fit as the panel is: {{ answer.smaller.map(one => one.name).join(', ') }}.</li>
-            <li v-if="answer.changes.length === 0 && answer.smaller.length === 0">No single change makes room for it.</li>
+            <li v-for="(change, index) in answer.changes" :key="index">
+              {{ change.text }}
+              <button v-if="change.edits.length" class="plain" @click="bench.act(change.edits, change.text)">
+                Do it
+              </button>
+            </li>
+            <li v-if="answer.smaller.length">
+              Of its kind these fit as the panel is: {{ answer.smaller.map(one => one.name).join(', ') }}.
+            </li>
+            <li v-if="answer.changes.length === 0 && answer.smaller.length === 0">
+              No single change makes room for it.
+            </li>
           </ul>
         </template>
       </template>
-      <p v-else class="small quiet">Its holes, its box behind and its screws are laid against every other hole, box, zone, lip and seam. What is left is shaded, true to half a millimetre.</p>
+      <p v-else class="small quiet">
+        Its holes, its box behind and its screws are laid against every other hole, box, zone, lip and seam. What is
+        left is shaded, true to half a millimetre.
+      </p>
     </div>
     <div class="ranks" role="region" aria-label="The catalogue tried" tabindex="0">
-      <p v-if="!ranked" class="small quiet">Try the whole catalogue: what fits as the panel is now, with the most room first.</p>
-      <table v-else class="list"><thead><tr><th>Item</th><th>Kind</th><th class="number">{{ place ? 'Off its middle' : 'Ground' }}</th><th>Fit</th></tr></thead>
-        <tbody><tr v-for="one in ranked" :key="one.item.id"><td><button class="plain" @click="wanted = `item:${one.item.id}`">{{ one.item.maker }} {{ one.item.name }}</button></td><td>{{ one.item.kind }}</td><td class="number figures">{{ !one.fits ? '—' : one.awayMm === undefined ? `${(one.areaMm2 / 100).toFixed(0)} cm²` : taste.length(one.awayMm) }}</td><td><StateMark :state="one.fits ? 'holds' : 'stops work'" :size="13" /> {{ one.fits ? 'fits' : 'no place; choose it for why' }}</td></tr></tbody></table>
+      <p v-if="!ranked" class="small quiet">
+        Try the whole catalogue: what fits as the panel is now, with the most room first.
+      </p>
+      <table v-else class="list">
+        <thead>
+          <tr>
+            <th>Item</th>
+            <th>Kind</th>
+            <th class="number">{{ place ? 'Off its middle' : 'Ground' }}</th>
+            <th>Fit</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in ranked" :key="one.item.id">
+            <td>
+              <button class="plain" @click="wanted = `item:${one.item.id}`">
+                {{ one.item.maker }} {{ one.item.name }}
+              </button>
+            </td>
+            <td>{{ one.item.kind }}</td>
+            <td class="number figures">
+              {{
+                !one.fits
+                  ? '—'
+                  : one.awayMm === undefined
+                    ? `${(one.areaMm2 / 100).toFixed(0)} cm²`
+                    : taste.length(one.awayMm)
+              }}
+            </td>
+            <td>
+              <StateMark :state="one.fits ? 'holds' : 'stops work'" :size="13" />
+              {{ one.fits ? 'fits' : 'no place; choose it for why' }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
     </div>
   </div>
 </template>
 
 <style scoped>
-.finder { display: grid; grid-template-columns: minmax(300px, 1fr) 1.2fr; height: 100%; min-height: 0; }
-.ask { padding: 6px 14px; display: grid; gap: 6px; align-content: start; overflow: auto; border-right: 1px solid var(--rule); } .ranks { padding: 6px 14px; overflow: auto; }
-ul { padding-left: 18px; } td .plain { text-align: left; border: 0; background: none; text-decoration: underline; padding: 0 !important; }
+.finder {
+  display: grid;
+  grid-template-columns: minmax(300px, 1fr) 1.2fr;
+  height: 100%;
+  min-height: 0;
+}
+.ask {
+  padding: 6px 14px;
+  display: grid;
+  gap: 6px;
+  align-content: start;
+  overflow: auto;
+  border-right: 1px solid var(--rule);
+}
+.ranks {
+  padding: 6px 14px;
+  overflow: auto;
+}
+ul {
+  padding-left: 18px;
+}
+td .plain {
+  text-align: left;
+  border: 0;
+  background: none;
+  text-decoration: underline;
+  padding: 0 !important;
+}
 </style>

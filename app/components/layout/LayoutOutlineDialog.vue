@@ -11,10 +11,17 @@ import { useTaste } from '~/stores/taste'
 const open = defineModel<boolean>({ required: true })
 const bench = useBench()
 const taste = useTaste()
-const file = ref<{ name: string, text: string }>()
+const file = ref<{ name: string; text: string }>()
 const unit = ref<'' | 'in' | 'mm'>('')
 const holesToo = ref(true)
-const measures = reactive({ widthMm: inches(36), heightMm: inches(12), shoulderMm: inches(9), cornerMm: inches(1), notchWidthMm: 0, notchHeightMm: 0 })
+const measures = reactive({
+  widthMm: inches(36),
+  heightMm: inches(12),
+  shoulderMm: inches(9),
+  cornerMm: inches(1),
+  notchWidthMm: 0,
+  notchHeightMm: 0
+})
 const way = ref<'file' | 'build'>('file')
 
 async function pick(event: Event) {
@@ -23,23 +30,49 @@ async function pick(event: Event) {
 }
 const read = computed((): OutlineRead | undefined => {
   if (way.value === 'build') {
-    try { return { ok: true, outline: buildOutline(measures), inner: [], notes: [] } } catch (error) { if (!(error instanceof MeasureError)) throw error; return { ok: false, problems: [error.message] } }
+    try {
+      return { ok: true, outline: buildOutline(measures), inner: [], notes: [] }
+    } catch (error) {
+      if (!(error instanceof MeasureError)) throw error
+      return { ok: false, problems: [error.message] }
+    }
   }
   if (!file.value) return undefined
   const unitMm = unit.value === 'in' ? 25.4 : unit.value === 'mm' ? 1 : undefined
-  return /\.svg$/i.test(file.value.name) || file.value.text.trimStart().startsWith('<') ? readSvgOutline(file.value.text, unitMm) : readDxfOutline(file.value.text, unitMm)
+  return /\.svg$/i.test(file.value.name) || file.value.text.trimStart().startsWith('<')
+    ? readSvgOutline(file.value.text, unitMm)
+    : readDxfOutline(file.value.text, unitMm)
 })
-const box = computed(() => read.value?.ok ? bounds(read.value.outline) : undefined)
+const box = computed(() => (read.value?.ok ? bounds(read.value.outline) : undefined))
 const flip = (y: number) => (box.value?.maxY ?? 0) - y
 function take() {
   if (!read.value?.ok || selfCrossing(read.value.outline)) return
   const { panel } = bench.project!.airframe
-  const zones = way.value === 'file' && holesToo.value ? read.value.inner.map((one, i) => ({
-    id: `in-${i + 1}`, name: `Hole ${i + 1} of ${file.value!.name}`.slice(0, 120), side: 'face' as const, fromDepthMm: 0, movable: false,
-    area: one.round ? { shape: 'round' as const, ...one.round } : { shape: 'polygon' as const, points: one.points.slice(0, 400) }
-  })) : []
-  const edit: Edit = { type: 'panel.set', panel: { ...panel, outline: read.value.outline, zones: [...panel.zones.filter(zone => !zones.some(one => one.id === zone.id)), ...zones] } }
-  if (bench.act([edit], way.value === 'file' ? `Bring in the outline of ${file.value!.name}` : 'Build the outline')) { bench.said = 'The outline is new. Undo brings the one before back.'; open.value = false }
+  const zones =
+    way.value === 'file' && holesToo.value
+      ? read.value.inner.map((one, i) => ({
+          id: `in-${i + 1}`,
+          name: `Hole ${i + 1} of ${file.value!.name}`.slice(0, 120),
+          side: 'face' as const,
+          fromDepthMm: 0,
+          movable: false,
+          area: one.round
+            ? { shape: 'round' as const, ...one.round }
+            : { shape: 'polygon' as const, points: one.points.slice(0, 400) }
+        }))
+      : []
+  const edit: Edit = {
+    type: 'panel.set',
+    panel: {
+      ...panel,
+      outline: read.value.outline,
+      zones: [...panel.zones.filter(zone => !zones.some(one => one.id === zone.id)), ...zones]
+    }
+  }
+  if (bench.act([edit], way.value === 'file' ? `Bring in the outline of ${file.value!.name}` : 'Build the outline')) {
+    bench.said = 'The outline is new. Undo brings the one before back.'
+    open.value = false
+  }
 }
 </script>
 
@@ -49,31 +82,101 @@ function take() {
       <v-card-title>Outline of the sheet</v-card-title>
       <v-card-text class="grid">
         <div class="row" role="group" aria-label="Where the outline comes from">
-          <button class="plain" :class="{ firm: way === 'file' }" :aria-pressed="way === 'file'" @click="way = 'file'">Out of a drawing</button><button class="plain" :class="{ firm: way === 'build' }" :aria-pressed="way === 'build'" @click="way = 'build'">From a few measures</button>
+          <button class="plain" :class="{ firm: way === 'file' }" :aria-pressed="way === 'file'" @click="way = 'file'">
+            Out of a drawing</button
+          ><button
+            class="plain"
+            :class="{ firm: way === 'build' }"
+            :aria-pressed="way === 'build'"
+            @click="way = 'build'"
+          >
+            From a few measures
+          </button>
         </div>
         <template v-if="way === 'file'">
-          <p class="small">DXF with lines, arcs, circles, ellipses, polylines and splines, or SVG with paths and shapes. Curves become straight sides that miss them by at most {{ FLATTEN_MM }} mm. The closed line with the greatest area is the outline.</p>
-          <div class="row"><label class="field grow">Drawing<input type="file" accept=".dxf,.svg" @change="pick"></label>
-            <label class="field">One unit of it, if it does not say<select v-model="unit" class="plain"><option value="">as it says</option><option value="in">inch</option><option value="mm">millimetre</option></select></label></div>
-          <label v-if="read?.ok && read.inner.length" class="small"><input v-model="holesToo" type="checkbox"> keep the {{ read.inner.length }} closed lines inside as fixed ground on the face</label>
+          <p class="small">
+            DXF with lines, arcs, circles, ellipses, polylines and splines, or SVG with paths and shapes. Curves become
+            straight sides that miss them by at most {{ FLATTEN_MM }} mm. The closed line with the greatest area is the
+            outline.
+          </p>
+          <div class="row">
+            <label class="field grow">Drawing<input type="file" accept=".dxf,.svg" @change="pick" /></label>
+            <label class="field"
+              >One unit of it, if it does not say<select v-model="unit" class="plain">
+                <option value="">as it says</option>
+                <option value="in">inch</option>
+                <option value="mm">millimetre</option>
+              </select></label
+            >
+          </div>
+          <label v-if="read?.ok && read.inner.length" class="small"
+            ><input v-model="holesToo" type="checkbox" /> keep the {{ read.inner.length }} closed lines inside as fixed
+            ground on the face</label
+          >
         </template>
         <div v-else class="row">
-          <QuantityField v-model="measures.widthMm" kind="length" label="Width" class="pos" /><QuantityField v-model="measures.heightMm" kind="length" label="Height in the middle" class="pos" /><QuantityField v-model="measures.shoulderMm" kind="length" label="Height at the sides" class="pos" />
-          <QuantityField v-model="measures.cornerMm" kind="length" label="Lower corners" class="pos" /><QuantityField v-model="measures.notchWidthMm" kind="length" label="Notch, width" class="pos" /><QuantityField v-model="measures.notchHeightMm" kind="length" label="Notch, height" class="pos" />
+          <QuantityField v-model="measures.widthMm" kind="length" label="Width" class="pos" /><QuantityField
+            v-model="measures.heightMm"
+            kind="length"
+            label="Height in the middle"
+            class="pos"
+          /><QuantityField v-model="measures.shoulderMm" kind="length" label="Height at the sides" class="pos" />
+          <QuantityField v-model="measures.cornerMm" kind="length" label="Lower corners" class="pos" /><QuantityField
+            v-model="measures.notchWidthMm"
+            kind="length"
+            label="Notch, width"
+            class="pos"
+          /><QuantityField v-model="measures.notchHeightMm" kind="length" label="Notch, height" class="pos" />
         </div>
-        <template v-if="read && !read.ok"><p v-for="problem in read.problems" :key="problem" class="small" role="alert"><StateMark state="stops work" :size="14" /> {{ problem }}</p></template>
+        <template v-if="read && !read.ok"
+          ><p v-for="problem in read.problems" :key="problem" class="small" role="alert">
+            <StateMark state="stops work" :size="14" /> {{ problem }}
+          </p></template
+        >
         <template v-if="read?.ok && box">
-          <svg :viewBox="`${box.minX - 5} -5 ${box.maxX - box.minX + 10} ${box.maxY - box.minY + 10}`" role="img" aria-label="The outline to come"><path :d="ringPath(read.outline, flip)" class="edge" /><path v-for="(one, i) in read.inner" :key="i" :d="ringPath(one.points, flip)" class="hole" /></svg>
-          <p class="small figures">{{ taste.length(box.maxX - box.minX) }} × {{ taste.length(box.maxY - box.minY) }}, {{ read.outline.length }} corners.</p>
-          <p v-for="note in read.notes" :key="note" class="small"><StateMark state="worth knowing" :size="14" /> {{ note }}</p>
+          <svg
+            :viewBox="`${box.minX - 5} -5 ${box.maxX - box.minX + 10} ${box.maxY - box.minY + 10}`"
+            role="img"
+            aria-label="The outline to come"
+          >
+            <path :d="ringPath(read.outline, flip)" class="edge" />
+            <path v-for="(one, i) in read.inner" :key="i" :d="ringPath(one.points, flip)" class="hole" />
+          </svg>
+          <p class="small figures">
+            {{ taste.length(box.maxX - box.minX) }} × {{ taste.length(box.maxY - box.minY) }},
+            {{ read.outline.length }} corners.
+          </p>
+          <p v-for="note in read.notes" :key="note" class="small">
+            <StateMark state="worth knowing" :size="14" /> {{ note }}
+          </p>
         </template>
       </v-card-text>
-      <v-card-actions><v-spacer /><button class="plain" @click="open = false">Leave it</button><button class="plain firm" :disabled="!read?.ok" @click="take">Take this outline</button></v-card-actions>
+      <v-card-actions
+        ><v-spacer /><button class="plain" @click="open = false">Leave it</button
+        ><button class="plain firm" :disabled="!read?.ok" @click="take">Take this outline</button></v-card-actions
+      >
     </v-card>
   </v-dialog>
 </template>
 
 <style scoped>
-svg { width: 100%; max-height: 240px; } .edge { fill: var(--sheet); stroke: var(--graphite); stroke-width: 1; vector-effect: non-scaling-stroke; } .hole { fill: none; stroke: var(--quiet); stroke-width: 1; vector-effect: non-scaling-stroke; }
-.pos { width: 130px; }
+svg {
+  width: 100%;
+  max-height: 240px;
+}
+.edge {
+  fill: var(--sheet);
+  stroke: var(--graphite);
+  stroke-width: 1;
+  vector-effect: non-scaling-stroke;
+}
+.hole {
+  fill: none;
+  stroke: var(--quiet);
+  stroke-width: 1;
+  vector-effect: non-scaling-stroke;
+}
+.pos {
+  width: 130px;
+}
 </style>

@@ -25,69 +25,248 @@ async function print(sheet: boolean) {
     // The PDF writer is fetched only when paper is wanted.
     const { writeFacePdf, writeSheetPdf } = await import('#core/print')
     const whole = wholeFace(design.value)
-    const bytes = sheet ? await writeSheetPdf(whole, design.value, taste.system, stem.value) : await writeFacePdf(whole, paper.value, stem.value)
-    giveFile(fileName(`${stem.value} ${sheet ? 'drawing sheet' : `full size ${paper.value}`}`, 'pdf'), bytes, 'application/pdf')
-  } finally { busy.value = false }
+    const bytes = sheet
+      ? await writeSheetPdf(whole, design.value, taste.system, stem.value)
+      : await writeFacePdf(whole, paper.value, stem.value)
+    giveFile(
+      fileName(`${stem.value} ${sheet ? 'drawing sheet' : `full size ${paper.value}`}`, 'pdf'),
+      bytes,
+      'application/pdf'
+    )
+  } finally {
+    busy.value = false
+  }
 }
-const giveDxf = (index: number) => giveFile(fileName(`${stem.value} ${parts.value[index]!.name} ${taste.system === 'inch' ? 'inch' : 'mm'}`, 'dxf'), writePartDxf(parts.value[index]!, taste.system), 'application/dxf')
-const giveSvg = (index: number) => giveFile(fileName(`${stem.value} ${parts.value[index]!.name}`, 'svg'), writePartSvg(parts.value[index]!), 'image/svg+xml')
+const giveDxf = (index: number) =>
+  giveFile(
+    fileName(`${stem.value} ${parts.value[index]!.name} ${taste.system === 'inch' ? 'inch' : 'mm'}`, 'dxf'),
+    writePartDxf(parts.value[index]!, taste.system),
+    'application/dxf'
+  )
+const giveSvg = (index: number) =>
+  giveFile(
+    fileName(`${stem.value} ${parts.value[index]!.name}`, 'svg'),
+    writePartSvg(parts.value[index]!),
+    'image/svg+xml'
+  )
 function addLabel() {
   const text = label.value.trim()
   const unit = design.value.units.find(one => one.id === bench.selected[0])
   if (!text) return
   const at = unit?.at ?? { xMm: 100, yMm: 20 }
-  if (bench.act([{ type: 'label.put', option: on.value, label: { id: `l-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`, text: text.slice(0, 120), xMm: at.xMm, yMm: Number((at.yMm + 14).toFixed(2)), heightMm: 3 } }], `Label ${text}`)) label.value = ''
+  if (
+    bench.act(
+      [
+        {
+          type: 'label.put',
+          option: on.value,
+          label: {
+            id: `l-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
+            text: text.slice(0, 120),
+            xMm: at.xMm,
+            yMm: Number((at.yMm + 14).toFixed(2)),
+            heightMm: 3
+          }
+        }
+      ],
+      `Label ${text}`
+    )
+  )
+    label.value = ''
 }
 
-interface Offer { part: string, accepted: boolean, reasons?: string[], priceCents?: number, days?: number, lines?: { text: string, cents: number }[], notes?: string[] }
-const shop = ref<{ name: string, stock: string[], finishes: string[] }>()
+interface Offer {
+  part: string
+  accepted: boolean
+  reasons?: string[]
+  priceCents?: number
+  days?: number
+  lines?: { text: string; cents: number }[]
+  notes?: string[]
+}
+const shop = ref<{ name: string; stock: string[]; finishes: string[] }>()
 const stock = ref('')
 const finish = ref('')
 const offers = ref<Offer[]>()
 const asking = ref('')
-onMounted(async () => { shop.value = await ask('/api/cutter'); stock.value = shop.value!.stock[0]!; finish.value = shop.value!.finishes[0]! })
+onMounted(async () => {
+  shop.value = await ask('/api/cutter')
+  stock.value = shop.value!.stock[0]!
+  finish.value = shop.value!.finishes[0]!
+})
 async function send() {
   asking.value = 'Sending…'
   try {
-    offers.value = await Promise.all(parts.value.map(async part => ({ part: part.name, ...await ask<Omit<Offer, 'part'>>('/api/cutter', { method: 'POST', body: { dxf: writePartDxf(part, taste.system), stock: stock.value, finish: finish.value } }) })))
+    offers.value = await Promise.all(
+      parts.value.map(async part => ({
+        part: part.name,
+        ...(await ask<Omit<Offer, 'part'>>('/api/cutter', {
+          method: 'POST',
+          body: { dxf: writePartDxf(part, taste.system), stock: stock.value, finish: finish.value }
+        }))
+      }))
+    )
     asking.value = ''
-  } catch (error) { asking.value = sayError(error) }
+  } catch (error) {
+    asking.value = sayError(error)
+  }
 }
 // An offer is for the drawing that was sent.
-watch(parts, () => { offers.value = undefined })
-const total = computed(() => offers.value?.every(one => one.accepted) ? offers.value.reduce((sum, one) => sum + (one.priceCents ?? 0), 0) : undefined)
+watch(parts, () => {
+  offers.value = undefined
+})
+const total = computed(() =>
+  offers.value?.every(one => one.accepted)
+    ? offers.value.reduce((sum, one) => sum + (one.priceCents ?? 0), 0)
+    : undefined
+)
 </script>
 
 <template>
   <div class="paper">
     <div class="col">
       <h2>Paper and files</h2>
-      <div class="row"><select v-model="paper" class="plain" aria-label="Paper"><option v-for="one in PAPER_NAMES" :key="one">{{ one }}</option></select><button class="plain firm" :disabled="busy" @click="print(false)">Full size, PDF</button><button class="plain" :disabled="busy" @click="print(true)">Drawing sheet, PDF</button></div>
+      <div class="row">
+        <select v-model="paper" class="plain" aria-label="Paper">
+          <option v-for="one in PAPER_NAMES" :key="one">{{ one }}</option></select
+        ><button class="plain firm" :disabled="busy" @click="print(false)">Full size, PDF</button
+        ><button class="plain" :disabled="busy" @click="print(true)">Drawing sheet, PDF</button>
+      </div>
       <p class="small quiet">Measure the check bar, lay cross on cross, tape it up in the aeroplane.</p>
-      <div v-for="(part, index) in parts" :key="part.id" class="row"><b class="small grow">{{ part.name }} <span class="quiet figures">{{ taste.length(part.maxX - part.minX) }} × {{ taste.length(part.maxY - part.minY) }}</span></b><button class="plain" :aria-label="`${part.name} as DXF`" @click="giveDxf(index)">DXF</button><button class="plain" :aria-label="`${part.name} as SVG`" @click="giveSvg(index)">SVG</button></div>
+      <div v-for="(part, index) in parts" :key="part.id" class="row">
+        <b class="small grow"
+          >{{ part.name }}
+          <span class="quiet figures"
+            >{{ taste.length(part.maxX - part.minX) }} × {{ taste.length(part.maxY - part.minY) }}</span
+          ></b
+        ><button class="plain" :aria-label="`${part.name} as DXF`" @click="giveDxf(index)">DXF</button
+        ><button class="plain" :aria-label="`${part.name} as SVG`" @click="giveSvg(index)">SVG</button>
+      </div>
     </div>
     <div class="col">
       <h2>Words to engrave</h2>
-      <div class="row tight"><input v-model="label" class="plain grow" aria-label="Words of a new label" placeholder="ALT FIELD" maxlength="120" @keydown.enter="addLabel"><button class="plain" @click="addLabel">+ label</button></div>
-      <div v-for="one in design.labels" :key="one.id" class="row tight"><b class="small grow">{{ one.text }}</b>
-        <QuantityField kind="length" label="Across" hide-label :model-value="one.xMm" class="pos" @update:model-value="v => bench.act([{ type: 'label.put', option: on, label: { ...one, xMm: v } }], `Move ${one.text}`)" /><QuantityField kind="length" label="Up" hide-label :model-value="one.yMm" class="pos" @update:model-value="v => bench.act([{ type: 'label.put', option: on, label: { ...one, yMm: v } }], `Move ${one.text}`)" /><QuantityField kind="length" label="Letter height" hide-label :model-value="one.heightMm" class="pos" @update:model-value="v => bench.act([{ type: 'label.put', option: on, label: { ...one, heightMm: v } }], `Size ${one.text}`)" />
-        <button class="plain" :aria-label="`Take the label ${one.text} away`" @click="bench.act([{ type: 'label.drop', option: on, label: one.id }], `Take ${one.text} away`)">✕</button></div>
+      <div class="row tight">
+        <input
+          v-model="label"
+          class="plain grow"
+          aria-label="Words of a new label"
+          placeholder="ALT FIELD"
+          maxlength="120"
+          @keydown.enter="addLabel"
+        /><button class="plain" @click="addLabel">+ label</button>
+      </div>
+      <div v-for="one in design.labels" :key="one.id" class="row tight">
+        <b class="small grow">{{ one.text }}</b>
+        <QuantityField
+          kind="length"
+          label="Across"
+          hide-label
+          :model-value="one.xMm"
+          class="pos"
+          @update:model-value="
+            v => bench.act([{ type: 'label.put', option: on, label: { ...one, xMm: v } }], `Move ${one.text}`)
+          "
+        /><QuantityField
+          kind="length"
+          label="Up"
+          hide-label
+          :model-value="one.yMm"
+          class="pos"
+          @update:model-value="
+            v => bench.act([{ type: 'label.put', option: on, label: { ...one, yMm: v } }], `Move ${one.text}`)
+          "
+        /><QuantityField
+          kind="length"
+          label="Letter height"
+          hide-label
+          :model-value="one.heightMm"
+          class="pos"
+          @update:model-value="
+            v => bench.act([{ type: 'label.put', option: on, label: { ...one, heightMm: v } }], `Size ${one.text}`)
+          "
+        />
+        <button
+          class="plain"
+          :aria-label="`Take the label ${one.text} away`"
+          @click="bench.act([{ type: 'label.drop', option: on, label: one.id }], `Take ${one.text} away`)"
+        >
+          ✕
+        </button>
+      </div>
       <p v-if="design.labels.length" class="small quiet">Across, up, letter height.</p>
     </div>
     <div class="col">
       <h2>{{ shop?.name ?? 'The cutter' }} <span class="quiet small">stand-in, invented prices</span></h2>
-      <div class="row"><select v-model="stock" class="plain" aria-label="Stock"><option v-for="one in shop?.stock" :key="one">{{ one }}</option></select><select v-model="finish" class="plain" aria-label="Finish"><option v-for="one in shop?.finishes" :key="one">{{ one }}</option></select><button class="plain firm" @click="send">Send the drawing</button></div>
+      <div class="row">
+        <select v-model="stock" class="plain" aria-label="Stock">
+          <option v-for="one in shop?.stock" :key="one">{{ one }}</option></select
+        ><select v-model="finish" class="plain" aria-label="Finish">
+          <option v-for="one in shop?.finishes" :key="one">{{ one }}</option></select
+        ><button class="plain firm" @click="send">Send the drawing</button>
+      </div>
       <p v-if="asking" class="small" role="status">{{ asking }}</p>
       <div v-for="one in offers" :key="one.part" class="small">
-        <template v-if="one.accepted"><p><StateMark state="holds" :size="14" /> <b>{{ one.part }}</b>: <span class="figures">{{ formatMoney(one.priceCents!) }}, {{ one.days }} days</span></p><p class="quiet">{{ one.lines!.map(line => `${line.text} ${formatMoney(line.cents)}`).join(' · ') }}</p><p v-for="note in one.notes" :key="note" class="quiet">{{ note }}</p></template>
-        <template v-else><p><StateMark state="stops work" :size="14" /> <b>{{ one.part }}</b> is refused:</p><ul><li v-for="reason in one.reasons!.slice(0, 8)" :key="reason">{{ reason }}</li><li v-if="one.reasons!.length > 8">and {{ one.reasons!.length - 8 }} more</li></ul></template>
+        <template v-if="one.accepted"
+          ><p>
+            <StateMark state="holds" :size="14" /> <b>{{ one.part }}</b>:
+            <span class="figures">{{ formatMoney(one.priceCents!) }}, {{ one.days }} days</span>
+          </p>
+          <p class="quiet">{{ one.lines!.map(line => `${line.text} ${formatMoney(line.cents)}`).join(' · ') }}</p>
+          <p v-for="note in one.notes" :key="note" class="quiet">{{ note }}</p></template
+        >
+        <template v-else
+          ><p>
+            <StateMark state="stops work" :size="14" /> <b>{{ one.part }}</b> is refused:
+          </p>
+          <ul>
+            <li v-for="reason in one.reasons!.slice(0, 8)" :key="reason">{{ reason }}</li>
+            <li v-if="one.reasons!.length > 8">and {{ one.reasons!.length - 8 }} more</li>
+          </ul></template
+        >
       </div>
-      <p v-if="total !== undefined" class="small"><b class="figures">{{ formatMoney(total) }}</b> for all {{ offers!.length }} {{ offers!.length === 1 ? 'piece' : 'pieces' }}.</p>
+      <p v-if="total !== undefined" class="small">
+        <b class="figures">{{ formatMoney(total) }}</b> for all {{ offers!.length }}
+        {{ offers!.length === 1 ? 'piece' : 'pieces' }}.
+      </p>
     </div>
   </div>
 </template>
 
 <style scoped>
-.paper { display: grid; grid-template-columns: minmax(0, 10fr) minmax(316px, 13fr) minmax(0, 12fr); height: 100%; min-height: 0; } .col { min-width: 0; padding: 6px 14px; overflow: auto; border-right: 1px solid var(--rule); display: grid; gap: 5px; align-content: start; } .pos { width: 58px; flex: none; } .grow { min-width: 0; } .tight { flex-wrap: nowrap; gap: 4px; } ul { padding-left: 18px; }
-select.plain { max-width: 170px; } button { white-space: nowrap; flex: none; }
+.paper {
+  display: grid;
+  grid-template-columns: minmax(0, 10fr) minmax(316px, 13fr) minmax(0, 12fr);
+  height: 100%;
+  min-height: 0;
+}
+.col {
+  min-width: 0;
+  padding: 6px 14px;
+  overflow: auto;
+  border-right: 1px solid var(--rule);
+  display: grid;
+  gap: 5px;
+  align-content: start;
+}
+.pos {
+  width: 58px;
+  flex: none;
+}
+.grow {
+  min-width: 0;
+}
+.tight {
+  flex-wrap: nowrap;
+  gap: 4px;
+}
+ul {
+  padding-left: 18px;
+}
+select.plain {
+  max-width: 170px;
+}
+button {
+  white-space: nowrap;
+  flex: none;
+}
 </style>

@@ -6,51 +6,152 @@ import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
 /** What is in the tray, and what is selected: its exact place, and what can be done with several at once. */
-const emit = defineEmits<{ take: [DesignUnit, PointerEvent], down: [DesignUnit] }>()
+const emit = defineEmits<{ take: [DesignUnit, PointerEvent]; down: [DesignUnit] }>()
 const bench = useBench()
 const taste = useTaste()
 const design = computed(() => bench.design!)
-const tray = computed(() => design.value.units.filter(unit => unit.item.face && unit.place.kind === 'panel' && !unit.at))
+const tray = computed(() =>
+  design.value.units.filter(unit => unit.item.face && unit.place.kind === 'panel' && !unit.at)
+)
 const chosen = computed(() => bench.selected.flatMap(id => design.value.units.find(unit => unit.id === id) ?? []))
-const one = computed(() => chosen.value.length === 1 ? chosen.value[0] : undefined)
+const one = computed(() => (chosen.value.length === 1 ? chosen.value[0] : undefined))
 const raw = computed(() => bench.option?.units.find(unit => unit.id === one.value?.id))
-const snags = computed(() => [...bench.livePanel?.snags ?? bench.report?.panel.snags ?? [], ...bench.report?.pilot.snags ?? [], ...bench.report?.strength.snags ?? []].filter(snag => one.value && snag.subjects.includes(one.value.id)))
+const snags = computed(() =>
+  [
+    ...(bench.livePanel?.snags ?? bench.report?.panel.snags ?? []),
+    ...(bench.report?.pilot.snags ?? []),
+    ...(bench.report?.strength.snags ?? [])
+  ].filter(snag => one.value && snag.subjects.includes(one.value.id))
+)
 const row = computed(() => design.value.rows.find(found => chosen.value.some(unit => unit.row === found.id)))
-const group = computed(() => design.value.groups.find(found => chosen.value.length > 1 && chosen.value.every(unit => found.units.includes(unit.id))))
+const group = computed(() =>
+  design.value.groups.find(
+    found => chosen.value.length > 1 && chosen.value.every(unit => found.units.includes(unit.id))
+  )
+)
 const on = computed(() => bench.option!.id)
 const arrangement = ref<Arrangement>('left edges')
 
 const boxOf = (unit: DesignUnit) => extent(setDown(unit, unit.at!.xMm, unit.at!.yMm)!.bezel)
-const size = (unit: DesignUnit) => { const e = extent(setDown(unit, 0, 0)!.bezel); return unit.item.face!.bezel.shape === 'round' ? `⌀ ${taste.length(e.maxX - e.minX)}` : `${taste.length(e.maxX - e.minX)} × ${taste.length(e.maxY - e.minY)}` }
-const move = (patch: { xMm?: number, yMm?: number }) => { if (one.value?.at) bench.act([{ type: 'unit.move', option: on.value, unit: one.value.id, ...one.value.at, ...patch }], `Move ${one.value.label}`) }
-const backToTray = () => { if (one.value) bench.act([{ type: 'unit.lift', option: on.value, unit: one.value.id }], `Take ${one.value.label} off the face`) }
+const size = (unit: DesignUnit) => {
+  const e = extent(setDown(unit, 0, 0)!.bezel)
+  return unit.item.face!.bezel.shape === 'round'
+    ? `⌀ ${taste.length(e.maxX - e.minX)}`
+    : `${taste.length(e.maxX - e.minX)} × ${taste.length(e.maxY - e.minY)}`
+}
+const move = (patch: { xMm?: number; yMm?: number }) => {
+  if (one.value?.at)
+    bench.act(
+      [{ type: 'unit.move', option: on.value, unit: one.value.id, ...one.value.at, ...patch }],
+      `Move ${one.value.label}`
+    )
+}
+const backToTray = () => {
+  if (one.value)
+    bench.act([{ type: 'unit.lift', option: on.value, unit: one.value.id }], `Take ${one.value.label} off the face`)
+}
 function rename(event: Event) {
   const label = (event.target as HTMLInputElement).value.trim()
-  if (raw.value && label) bench.act([{ type: 'unit.set', option: on.value, unit: { ...raw.value, label: label.slice(0, 120) } }], `Rename ${raw.value.label}`)
+  if (raw.value && label)
+    bench.act(
+      [{ type: 'unit.set', option: on.value, unit: { ...raw.value, label: label.slice(0, 120) } }],
+      `Rename ${raw.value.label}`
+    )
 }
-const lock = () => { const locked = !chosen.value.every(unit => unit.locked); bench.act(chosen.value.map(unit => ({ type: 'unit.lock' as const, option: on.value, unit: unit.id, locked })), locked ? 'Lock' : 'Unlock') }
+const lock = () => {
+  const locked = !chosen.value.every(unit => unit.locked)
+  bench.act(
+    chosen.value.map(unit => ({ type: 'unit.lock' as const, option: on.value, unit: unit.id, locked })),
+    locked ? 'Lock' : 'Unlock'
+  )
+}
 function duplicate() {
-  const edits = chosen.value.map((unit) => {
+  const edits = chosen.value.map(unit => {
     const found = bench.option!.units.find(other => other.id === unit.id)!
     const at = unit.at && { xMm: Number((unit.at.xMm + 10).toFixed(3)), yMm: Number((unit.at.yMm - 10).toFixed(3)) }
-    return { type: 'unit.add' as const, option: on.value, unit: { ...found, ...at, id: `${unit.item.id.slice(0, 50)}-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`, label: `${unit.label} copy`, locked: false } }
+    return {
+      type: 'unit.add' as const,
+      option: on.value,
+      unit: {
+        ...found,
+        ...at,
+        id: `${unit.item.id.slice(0, 50)}-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
+        label: `${unit.label} copy`,
+        locked: false
+      }
+    }
   })
-  if (bench.act(edits, `Duplicate ${chosen.value.length > 1 ? `${chosen.value.length} units` : chosen.value[0]!.label}`)) bench.selected = edits.map(edit => edit.unit.id)
+  if (
+    bench.act(edits, `Duplicate ${chosen.value.length > 1 ? `${chosen.value.length} units` : chosen.value[0]!.label}`)
+  )
+    bench.selected = edits.map(edit => edit.unit.id)
 }
 function setInOrder() {
   const shifts = arrange(chosen.value.map(boxOf), arrangement.value)
-  moveUnits(bench, chosen.value.flatMap((unit, i) => unit.at && !unit.locked ? [{ id: unit.id, xMm: unit.at.xMm + shifts[i]!.dx, yMm: unit.at.yMm + shifts[i]!.dy }] : []), `Set in order: ${arrangement.value}`)
+  moveUnits(
+    bench,
+    chosen.value.flatMap((unit, i) =>
+      unit.at && !unit.locked
+        ? [{ id: unit.id, xMm: unit.at.xMm + shifts[i]!.dx, yMm: unit.at.yMm + shifts[i]!.dy }]
+        : []
+    ),
+    `Set in order: ${arrangement.value}`
+  )
 }
-const regroup = () => bench.act([group.value ? { type: 'group.drop', option: on.value, group: group.value.id } : { type: 'group.put', option: on.value, group: { id: `g-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`, name: `Group of ${chosen.value.length}`, units: chosen.value.map(unit => unit.id) } }], group.value ? 'Ungroup' : 'Group')
+const regroup = () =>
+  bench.act(
+    [
+      group.value
+        ? { type: 'group.drop', option: on.value, group: group.value.id }
+        : {
+            type: 'group.put',
+            option: on.value,
+            group: {
+              id: `g-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
+              name: `Group of ${chosen.value.length}`,
+              units: chosen.value.map(unit => unit.id)
+            }
+          }
+    ],
+    group.value ? 'Ungroup' : 'Group'
+  )
 function makeRow(kind: Row['kind']) {
-  const sorted = [...chosen.value].sort((a, b) => kind === 'row' ? a.at!.xMm - b.at!.xMm : b.at!.yMm - a.at!.yMm)
+  const sorted = [...chosen.value].sort((a, b) => (kind === 'row' ? a.at!.xMm - b.at!.xMm : b.at!.yMm - a.at!.yMm))
   const first = sorted[0]!
   const boxes = sorted.map(boxOf)
   const widest = Math.max(...boxes.map(box => box.maxX - box.minX))
-  const pitchMm = kind === 'stack' ? 0 : Number(Math.max(widest + design.value.airframe.panel.leastWebMm, (sorted.at(-1)!.at!.xMm - first.at!.xMm) / Math.max(1, sorted.length - 1)).toFixed(2))
-  bench.act([{ type: 'row.put', option: on.value, row: { id: `r-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`, name: kind === 'row' ? 'Row' : 'Stack', kind, xMm: first.at!.xMm, yMm: kind === 'stack' ? boxes[0]!.maxY : first.at!.yMm, pitchMm, units: sorted.map(unit => unit.id) } }], kind === 'row' ? 'Set in a row' : 'Stack')
+  const pitchMm =
+    kind === 'stack'
+      ? 0
+      : Number(
+          Math.max(
+            widest + design.value.airframe.panel.leastWebMm,
+            (sorted.at(-1)!.at!.xMm - first.at!.xMm) / Math.max(1, sorted.length - 1)
+          ).toFixed(2)
+        )
+  bench.act(
+    [
+      {
+        type: 'row.put',
+        option: on.value,
+        row: {
+          id: `r-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
+          name: kind === 'row' ? 'Row' : 'Stack',
+          kind,
+          xMm: first.at!.xMm,
+          yMm: kind === 'stack' ? boxes[0]!.maxY : first.at!.yMm,
+          pitchMm,
+          units: sorted.map(unit => unit.id)
+        }
+      }
+    ],
+    kind === 'row' ? 'Set in a row' : 'Stack'
+  )
 }
-const setRow = (patch: Partial<Row>) => { if (row.value) bench.act([{ type: 'row.put', option: on.value, row: { ...row.value, ...patch } }], `Change ${row.value.name}`) }
+const setRow = (patch: Partial<Row>) => {
+  if (row.value)
+    bench.act([{ type: 'row.put', option: on.value, row: { ...row.value, ...patch } }], `Change ${row.value.name}`)
+}
 function shiftInRow(by: -1 | 1) {
   if (!row.value || !one.value) return
   const units = [...row.value.units]
@@ -73,9 +174,19 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
   <div class="pieces">
     <div class="tray" aria-label="Tray">
       <h2>Tray <span class="quiet small">no place yet</span></h2>
-      <p v-if="tray.length === 0" class="quiet small">Empty. What you choose in Stock &amp; choose for the panel waits here.</p>
+      <p v-if="tray.length === 0" class="quiet small">
+        Empty. What you choose in Stock &amp; choose for the panel waits here.
+      </p>
       <div v-else class="row">
-        <button v-for="unit in tray" :key="unit.id" class="plain waiting" :data-tray="unit.id" title="Drag it onto the panel, or press Enter to set it down" @pointerdown="event => emit('take', unit, event)" @keydown.enter.prevent="emit('down', unit)">
+        <button
+          v-for="unit in tray"
+          :key="unit.id"
+          class="plain waiting"
+          :data-tray="unit.id"
+          title="Drag it onto the panel, or press Enter to set it down"
+          @pointerdown="event => emit('take', unit, event)"
+          @keydown.enter.prevent="emit('down', unit)"
+        >
           <b>{{ unit.label }}</b> <span class="figures small">{{ size(unit) }}</span>
         </button>
       </div>
@@ -83,34 +194,110 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
     <div class="exact" aria-label="Selected unit">
       <template v-if="one && raw">
         <div class="row first">
-          <label class="field grow">Label<input :value="one.label" maxlength="120" @change="rename"></label>
+          <label class="field grow">Label<input :value="one.label" maxlength="120" @change="rename" /></label>
           <template v-if="one.at">
-            <QuantityField kind="length" label="Across" :model-value="one.at.xMm" class="pos" @update:model-value="v => move({ xMm: v })" />
-            <QuantityField kind="length" label="Up" :model-value="one.at.yMm" class="pos" @update:model-value="v => move({ yMm: v })" />
+            <QuantityField
+              kind="length"
+              label="Across"
+              :model-value="one.at.xMm"
+              class="pos"
+              @update:model-value="v => move({ xMm: v })"
+            />
+            <QuantityField
+              kind="length"
+              label="Up"
+              :model-value="one.at.yMm"
+              class="pos"
+              @update:model-value="v => move({ yMm: v })"
+            />
           </template>
           <button v-if="one.at" class="plain nowrap" @click="backToTray">To the tray</button>
           <button class="plain" @click="lock">{{ one.locked ? 'Unlock' : 'Lock' }}</button>
           <button class="plain" @click="duplicate">Duplicate</button>
-          <label v-if="one.item.body" class="small"><input type="checkbox" :checked="one.rearSupport" @change="event => bench.act([{ type: 'unit.support', option: on, unit: one!.id, rear: (event.target as HTMLInputElement).checked }], 'Rear support')"> held at its back</label>
+          <label v-if="one.item.body" class="small"
+            ><input
+              type="checkbox"
+              :checked="one.rearSupport"
+              @change="
+                event =>
+                  bench.act(
+                    [
+                      {
+                        type: 'unit.support',
+                        option: on,
+                        unit: one!.id,
+                        rear: (event.target as HTMLInputElement).checked
+                      }
+                    ],
+                    'Rear support'
+                  )
+              "
+            />
+            held at its back</label
+          >
         </div>
-        <p class="small quiet">{{ one.item.maker }} {{ one.item.name }} · {{ size(one) }} · depth {{ one.item.body ? taste.length(one.item.body.depthMm + one.item.body.connectorMm) : '—' }} with connectors · {{ taste.mass(one.item.massKg) }}</p>
-        <p v-for="snag in snags" :key="snag.id" class="small"><StateMark :state="snag.weight" :size="14" /> {{ snag.text }}</p>
+        <p class="small quiet">
+          {{ one.item.maker }} {{ one.item.name }} · {{ size(one) }} · depth
+          {{ one.item.body ? taste.length(one.item.body.depthMm + one.item.body.connectorMm) : '—' }} with connectors ·
+          {{ taste.mass(one.item.massKg) }}
+        </p>
+        <p v-for="snag in snags" :key="snag.id" class="small">
+          <StateMark :state="snag.weight" :size="14" /> {{ snag.text }}
+        </p>
       </template>
       <template v-else-if="chosen.length > 1">
         <div class="row">
           <b class="small">{{ chosen.length }} units</b>
-          <label class="small">Set in order <select v-model="arrangement" class="plain"><option v-for="how in ARRANGEMENTS" :key="how">{{ how }}</option></select></label><button class="plain firm" @click="setInOrder">Set</button>
-          <button class="plain" @click="regroup">{{ group ? 'Ungroup' : 'Group' }}</button><button class="plain" @click="lock">{{ chosen.every(unit => unit.locked) ? 'Unlock' : 'Lock' }}</button><button class="plain" @click="duplicate">Duplicate</button>
-          <button v-if="stackable" class="plain" @click="makeRow('row')">Make a row</button><button v-if="stackable" class="plain" @click="makeRow('stack')">Make a stack</button>
+          <label class="small"
+            >Set in order
+            <select v-model="arrangement" class="plain">
+              <option v-for="how in ARRANGEMENTS" :key="how">{{ how }}</option>
+            </select></label
+          ><button class="plain firm" @click="setInOrder">Set</button>
+          <button class="plain" @click="regroup">{{ group ? 'Ungroup' : 'Group' }}</button><button
+            class="plain"
+            @click="lock"
+          >
+            {{ chosen.every(unit => unit.locked) ? 'Unlock' : 'Lock' }}</button
+          ><button class="plain" @click="duplicate">Duplicate</button>
+          <button v-if="stackable" class="plain" @click="makeRow('row')">Make a row</button
+          ><button v-if="stackable" class="plain" @click="makeRow('stack')">Make a stack</button>
         </div>
-        <p class="small quiet">Edges and middles go to those of the first one selected, {{ chosen[0]!.label }}. <span class="figures">{{ gapOf }}</span></p>
+        <p class="small quiet">
+          Edges and middles go to those of the first one selected, {{ chosen[0]!.label }}.
+          <span class="figures">{{ gapOf }}</span>
+        </p>
       </template>
-      <p v-else class="quiet small">Select a unit to type its exact position: 3 1/8, 3.125" or 79.4 mm. Drag it; hold Alt to let go of the lines it is drawn to. Drag over the ground to select several, Shift adds. The wheel zooms; Space with a drag pans; m measures.</p>
+      <p v-else class="quiet small">
+        Select a unit to type its exact position: 3 1/8, 3.125" or 79.4 mm. Drag it; hold Alt to let go of the lines it
+        is drawn to. Drag over the ground to select several, Shift adds. The wheel zooms; Space with a drag pans; m
+        measures.
+      </p>
       <div v-if="row" class="row first set">
-        <label class="field">{{ row.kind === 'row' ? 'Row' : 'Stack' }}<input :value="row.name" maxlength="120" @change="event => setRow({ name: (event.target as HTMLInputElement).value.trim() || row!.name })"></label>
-        <QuantityField kind="length" :label="row.kind === 'row' ? 'Pitch' : 'Gap'" :model-value="row.pitchMm" class="pos" @update:model-value="v => setRow({ pitchMm: v })" />
-        <template v-if="one"><button class="plain" :aria-label="`Earlier in ${row.name}`" @click="shiftInRow(-1)">earlier</button><button class="plain" :aria-label="`Later in ${row.name}`" @click="shiftInRow(1)">later</button></template>
-        <button class="plain" @click="bench.act([{ type: 'row.drop', option: on, row: row!.id }], `Break up ${row!.name}`)">Break up</button>
+        <label class="field"
+          >{{ row.kind === 'row' ? 'Row' : 'Stack'
+          }}<input
+            :value="row.name"
+            maxlength="120"
+            @change="event => setRow({ name: (event.target as HTMLInputElement).value.trim() || row!.name })"
+        /></label>
+        <QuantityField
+          kind="length"
+          :label="row.kind === 'row' ? 'Pitch' : 'Gap'"
+          :model-value="row.pitchMm"
+          class="pos"
+          @update:model-value="v => setRow({ pitchMm: v })"
+        />
+        <template v-if="one"
+          ><button class="plain" :aria-label="`Earlier in ${row.name}`" @click="shiftInRow(-1)">earlier</button
+          ><button class="plain" :aria-label="`Later in ${row.name}`" @click="shiftInRow(1)">later</button></template
+        >
+        <button
+          class="plain"
+          @click="bench.act([{ type: 'row.drop', option: on, row: row!.id }], `Break up ${row!.name}`)"
+        >
+          Break up
+        </button>
         <span class="small quiet grow">{{ row.units.length }} members; the rest re-flow when one changes.</span>
       </div>
     </div>
@@ -118,11 +305,48 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
 </template>
 
 <style scoped>
-.pieces { display: grid; grid-template-columns: minmax(200px, 1.3fr) 3fr; min-height: 0; height: 100%; }
-.tray, .exact { contain: strict; }
-.tray { padding: 6px 14px; border-right: 1px solid var(--rule); overflow: auto; }
-.exact { padding: 6px 14px; overflow: auto; display: grid; gap: 5px; align-content: start; }
-.waiting { cursor: grab; touch-action: none; text-align: left; }
-.first { align-items: end; } .first .grow { min-width: 120px; } .set { border-top: 1px solid var(--rule); padding-top: 4px; }
-.pos { width: 96px; flex: none; } .nowrap { white-space: nowrap; }
+.pieces {
+  display: grid;
+  grid-template-columns: minmax(200px, 1.3fr) 3fr;
+  min-height: 0;
+  height: 100%;
+}
+.tray,
+.exact {
+  contain: strict;
+}
+.tray {
+  padding: 6px 14px;
+  border-right: 1px solid var(--rule);
+  overflow: auto;
+}
+.exact {
+  padding: 6px 14px;
+  overflow: auto;
+  display: grid;
+  gap: 5px;
+  align-content: start;
+}
+.waiting {
+  cursor: grab;
+  touch-action: none;
+  text-align: left;
+}
+.first {
+  align-items: end;
+}
+.first .grow {
+  min-width: 120px;
+}
+.set {
+  border-top: 1px solid var(--rule);
+  padding-top: 4px;
+}
+.pos {
+  width: 96px;
+  flex: none;
+}
+.nowrap {
+  white-space: nowrap;
+}
 </style>

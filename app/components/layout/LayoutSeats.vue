@@ -15,15 +15,29 @@ const pilot = computed(() => pilots.value.find(one => one.id === chosenId.value)
 const put = (next: Pilot) => bench.act([{ type: 'pilot.put', pilot: next }], `Seat ${next.name}`)
 function add() {
   const box = bounds(bench.project!.airframe.panel.outline)
-  const next = defaultPilot(`p-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`, `Pilot ${pilots.value.length + 1}`, Math.round(box.minX + (box.maxX - box.minX) * 0.28), box.maxY)
-  if (put(next)) { chosenId.value = next.id; layers.sight = true }
+  const next = defaultPilot(
+    `p-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
+    `Pilot ${pilots.value.length + 1}`,
+    Math.round(box.minX + (box.maxX - box.minX) * 0.28),
+    box.maxY
+  )
+  if (put(next)) {
+    chosenId.value = next.id
+    layers.sight = true
+  }
 }
-function drop() { if (pilot.value && bench.act([{ type: 'pilot.drop', pilot: pilot.value.id }], `Take ${pilot.value.name} out`)) chosenId.value = '' }
+function drop() {
+  if (pilot.value && bench.act([{ type: 'pilot.drop', pilot: pilot.value.id }], `Take ${pilot.value.name} out`))
+    chosenId.value = ''
+}
 const rows = computed(() => {
   const report = bench.report?.pilot
   const name = new Map(bench.design?.units.map(unit => [unit.id, unit.label]))
   const rank = new Map(report?.ranking.map((one, index) => [one.unit, index + 1]))
-  return (report?.seats ?? []).filter(seat => seat.pilot === pilot.value?.id).map(seat => ({ ...seat, label: name.get(seat.unit) ?? seat.unit, rank: rank.get(seat.unit) ?? 0 })).sort((a, b) => (a.rank || 99) - (b.rank || 99))
+  return (report?.seats ?? [])
+    .filter(seat => seat.pilot === pilot.value?.id)
+    .map(seat => ({ ...seat, label: name.get(seat.unit) ?? seat.unit, rank: rank.get(seat.unit) ?? 0 }))
+    .sort((a, b) => (a.rank || 99) - (b.rank || 99))
 })
 </script>
 
@@ -31,28 +45,144 @@ const rows = computed(() => {
   <div class="seats">
     <div class="who">
       <div class="row">
-        <button v-for="one in pilots" :key="one.id" class="plain" :class="{ firm: one.id === pilot?.id }" :aria-pressed="one.id === pilot?.id" @click="chosenId = one.id">{{ one.name }}</button>
+        <button
+          v-for="one in pilots"
+          :key="one.id"
+          class="plain"
+          :class="{ firm: one.id === pilot?.id }"
+          :aria-pressed="one.id === pilot?.id"
+          @click="chosenId = one.id"
+        >
+          {{ one.name }}
+        </button>
         <button class="plain" @click="add">+ pilot</button>
       </div>
-      <p v-if="!pilot" class="small quiet">Nobody sits here yet. Add a pilot: the eye and the shoulder are measured from the face, with the seat where it is flown.</p>
+      <p v-if="!pilot" class="small quiet">
+        Nobody sits here yet. Add a pilot: the eye and the shoulder are measured from the face, with the seat where it
+        is flown.
+      </p>
       <div v-else class="row end">
-        <label class="field name">Name<input :value="pilot.name" maxlength="120" @change="event => (event.target as HTMLInputElement).value.trim() && put({ ...pilot!, name: (event.target as HTMLInputElement).value.trim() })"></label>
-        <QuantityField kind="length" label="Eye across" :model-value="pilot.eye.acrossMm" class="pos" @update:model-value="v => put({ ...pilot!, eye: { ...pilot!.eye, acrossMm: v } })" /><QuantityField kind="length" label="Eye up" :model-value="pilot.eye.upMm" class="pos" @update:model-value="v => put({ ...pilot!, eye: { ...pilot!.eye, upMm: v } })" /><QuantityField kind="length" label="Eye aft" :model-value="pilot.eye.aftMm" class="pos" @update:model-value="v => put({ ...pilot!, eye: { ...pilot!.eye, aftMm: v } })" />
-        <QuantityField kind="length" label="Shoulder up" :model-value="pilot.shoulder.upMm" class="pos" @update:model-value="v => put({ ...pilot!, shoulder: { ...pilot!.shoulder, upMm: v } })" /><QuantityField kind="length" label="Shoulder aft" :model-value="pilot.shoulder.aftMm" class="pos" @update:model-value="v => put({ ...pilot!, shoulder: { ...pilot!.shoulder, aftMm: v } })" /><QuantityField kind="length" label="Reach" :model-value="pilot.reachMm" class="pos" @update:model-value="v => put({ ...pilot!, reachMm: v })" />
+        <label class="field name"
+          >Name<input
+            :value="pilot.name"
+            maxlength="120"
+            @change="
+              event =>
+                (event.target as HTMLInputElement).value.trim() &&
+                put({ ...pilot!, name: (event.target as HTMLInputElement).value.trim() })
+            "
+        /></label>
+        <QuantityField
+          kind="length"
+          label="Eye across"
+          :model-value="pilot.eye.acrossMm"
+          class="pos"
+          @update:model-value="v => put({ ...pilot!, eye: { ...pilot!.eye, acrossMm: v } })"
+        /><QuantityField
+          kind="length"
+          label="Eye up"
+          :model-value="pilot.eye.upMm"
+          class="pos"
+          @update:model-value="v => put({ ...pilot!, eye: { ...pilot!.eye, upMm: v } })"
+        /><QuantityField
+          kind="length"
+          label="Eye aft"
+          :model-value="pilot.eye.aftMm"
+          class="pos"
+          @update:model-value="v => put({ ...pilot!, eye: { ...pilot!.eye, aftMm: v } })"
+        />
+        <QuantityField
+          kind="length"
+          label="Shoulder up"
+          :model-value="pilot.shoulder.upMm"
+          class="pos"
+          @update:model-value="v => put({ ...pilot!, shoulder: { ...pilot!.shoulder, upMm: v } })"
+        /><QuantityField
+          kind="length"
+          label="Shoulder aft"
+          :model-value="pilot.shoulder.aftMm"
+          class="pos"
+          @update:model-value="v => put({ ...pilot!, shoulder: { ...pilot!.shoulder, aftMm: v } })"
+        /><QuantityField
+          kind="length"
+          label="Reach"
+          :model-value="pilot.reachMm"
+          class="pos"
+          @update:model-value="v => put({ ...pilot!, reachMm: v })"
+        />
         <button class="plain" @click="drop">Take out</button>
       </div>
-      <p class="small quiet">Best within {{ FIELD.bestDeg }}° of the line of sight; the eye alone goes {{ FIELD.sideDeg }}° to the side, {{ FIELD.upDeg }}° up, {{ FIELD.downDeg }}° down (AC 23.1311-1C, from memory). Layers Sight and Reach draw it.</p>
+      <p class="small quiet">
+        Best within {{ FIELD.bestDeg }}° of the line of sight; the eye alone goes {{ FIELD.sideDeg }}° to the side,
+        {{ FIELD.upDeg }}° up, {{ FIELD.downDeg }}° down (AC 23.1311-1C, from memory). Layers Sight and Reach draw it.
+      </p>
     </div>
     <div class="table" role="region" aria-label="What each unit is to this pilot" tabindex="0">
-      <table v-if="rows.length" class="list"><thead><tr><th class="number">Rank</th><th>Unit</th><th class="number">Side</th><th class="number">Up</th><th>Field</th><th class="number">Screen</th><th class="number">Arm</th><th>Reach</th></tr></thead>
-        <tbody><tr v-for="one in rows" :key="one.unit"><td class="number figures">{{ one.rank || '—' }}</td><td>{{ one.label }}</td><td class="number figures">{{ one.sight.sideDeg.toFixed(0) }}°</td><td class="number figures">{{ one.sight.upDeg.toFixed(0) }}°</td>
-          <td><StateMark :state="one.sight.field === 'outside' ? 'needs a decision' : 'holds'" :size="12" /> {{ one.sight.field }}</td><td class="number figures">{{ one.outOfConeDeg > 0 ? `${one.outOfConeDeg.toFixed(0)}° out` : 'reads' }}</td><td class="number figures">{{ taste.length(one.reachMm) }}</td><td><StateMark :state="one.overReachMm > 0 ? 'needs a decision' : 'holds'" :size="12" /> {{ one.overReachMm > 0 ? `${taste.length(one.overReachMm)} over` : one.hand }}</td></tr></tbody></table>
-      <p v-if="rows.length" class="small quiet">Rank 1 is the worst place for how often eye and hand go there (our own ranking by kind).</p>
+      <table v-if="rows.length" class="list">
+        <thead>
+          <tr>
+            <th class="number">Rank</th>
+            <th>Unit</th>
+            <th class="number">Side</th>
+            <th class="number">Up</th>
+            <th>Field</th>
+            <th class="number">Screen</th>
+            <th class="number">Arm</th>
+            <th>Reach</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in rows" :key="one.unit">
+            <td class="number figures">{{ one.rank || '—' }}</td>
+            <td>{{ one.label }}</td>
+            <td class="number figures">{{ one.sight.sideDeg.toFixed(0) }}°</td>
+            <td class="number figures">{{ one.sight.upDeg.toFixed(0) }}°</td>
+            <td>
+              <StateMark :state="one.sight.field === 'outside' ? 'needs a decision' : 'holds'" :size="12" />
+              {{ one.sight.field }}
+            </td>
+            <td class="number figures">{{ one.outOfConeDeg > 0 ? `${one.outOfConeDeg.toFixed(0)}° out` : 'reads' }}</td>
+            <td class="number figures">{{ taste.length(one.reachMm) }}</td>
+            <td>
+              <StateMark :state="one.overReachMm > 0 ? 'needs a decision' : 'holds'" :size="12" />
+              {{ one.overReachMm > 0 ? `${taste.length(one.overReachMm)} over` : one.hand }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="rows.length" class="small quiet">
+        Rank 1 is the worst place for how often eye and hand go there (our own ranking by kind).
+      </p>
     </div>
   </div>
 </template>
 
 <style scoped>
-.seats { display: grid; grid-template-columns: minmax(320px, 1fr) 1.3fr; height: 100%; min-height: 0; } .who { padding: 6px 14px; overflow: auto; border-right: 1px solid var(--rule); display: grid; gap: 6px; align-content: start; } .table { overflow: auto; padding: 0 14px 6px; }
-.end { align-items: end; } .pos { width: 92px; } .name { width: 120px; }
+.seats {
+  display: grid;
+  grid-template-columns: minmax(320px, 1fr) 1.3fr;
+  height: 100%;
+  min-height: 0;
+}
+.who {
+  padding: 6px 14px;
+  overflow: auto;
+  border-right: 1px solid var(--rule);
+  display: grid;
+  gap: 6px;
+  align-content: start;
+}
+.table {
+  overflow: auto;
+  padding: 0 14px 6px;
+}
+.end {
+  align-items: end;
+}
+.pos {
+  width: 92px;
+}
+.name {
+  width: 120px;
+}
 </style>

@@ -13,25 +13,64 @@ const { ground } = useLayoutTools()
 const bringing = ref(false)
 const panel = computed(() => bench.project!.airframe.panel)
 const box = computed(() => bounds(panel.value.outline))
-const zone = computed(() => ground.value?.kind === 'zone' ? panel.value.zones.find(one => one.id === ground.value!.id) : undefined)
-const bay = computed(() => ground.value?.kind === 'bay' ? panel.value.bays.find(one => one.id === ground.value!.id) : undefined)
+const zone = computed(() =>
+  ground.value?.kind === 'zone' ? panel.value.zones.find(one => one.id === ground.value!.id) : undefined
+)
+const bay = computed(() =>
+  ground.value?.kind === 'bay' ? panel.value.bays.find(one => one.id === ground.value!.id) : undefined
+)
 const wrong = ref('')
 
-const set = (patch: Partial<Panel>, label: string) => bench.act([{ type: 'panel.set', panel: { ...panel.value, ...patch } }], label)
+const set = (patch: Partial<Panel>, label: string) =>
+  bench.act([{ type: 'panel.set', panel: { ...panel.value, ...patch } }], label)
 const putZone = (next: Zone) => bench.act([{ type: 'zone.put', zone: next }], `Change ${next.name}`)
 const putBay = (next: Bay) => bench.act([{ type: 'bay.put', bay: next }], `Change ${next.name}`)
 const fresh = (letter: string) => `${letter}-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`
-const middle = () => ({ xMm: Math.round((box.value.minX + box.value.maxX) / 2), yMm: Math.round((box.value.minY + box.value.maxY) / 2) })
+const middle = () => ({
+  xMm: Math.round((box.value.minX + box.value.maxX) / 2),
+  yMm: Math.round((box.value.minY + box.value.maxY) / 2)
+})
 function addZone(side: Zone['side'], shape: Zone['area']['shape']) {
   const { xMm, yMm } = middle()
-  const area: Zone['area'] = shape === 'round' ? { shape, xMm, yMm, diameterMm: 50 } : shape === 'rectangle' ? { shape, xMm, yMm, widthMm: 80, heightMm: 40 } : { shape, points: [[xMm - 40, yMm - 20], [xMm + 40, yMm - 20], [xMm, yMm + 40]] }
-  const next: Zone = { id: fresh('z'), name: side === 'face' ? 'Fixed thing' : 'Structure', side, area, fromDepthMm: side === 'face' ? 0 : 150, movable: false }
+  const area: Zone['area'] =
+    shape === 'round'
+      ? { shape, xMm, yMm, diameterMm: 50 }
+      : shape === 'rectangle'
+        ? { shape, xMm, yMm, widthMm: 80, heightMm: 40 }
+        : {
+            shape,
+            points: [
+              [xMm - 40, yMm - 20],
+              [xMm + 40, yMm - 20],
+              [xMm, yMm + 40]
+            ]
+          }
+  const next: Zone = {
+    id: fresh('z'),
+    name: side === 'face' ? 'Fixed thing' : 'Structure',
+    side,
+    area,
+    fromDepthMm: side === 'face' ? 0 : 150,
+    movable: false
+  }
   if (bench.act([{ type: 'zone.put', zone: next }], `Add ${next.name}`)) ground.value = { kind: 'zone', id: next.id }
 }
 function addBay() {
   const { minX, maxX, minY, maxY } = box.value
   const [w, h] = [maxX - minX, maxY - minY]
-  const next: Bay = { id: fresh('b'), name: `Bay ${panel.value.bays.length + 1}`, outline: [[minX + w * 0.6, minY + h * 0.12], [minX + w * 0.95, minY + h * 0.12], [minX + w * 0.95, minY + h * 0.75], [minX + w * 0.6, minY + h * 0.75]].map(([x, y]): [number, number] => [Math.round(x!), Math.round(y!)]), lipMm: 15, screwPitchMm: 75, screwHoleMm: 4 }
+  const next: Bay = {
+    id: fresh('b'),
+    name: `Bay ${panel.value.bays.length + 1}`,
+    outline: [
+      [minX + w * 0.6, minY + h * 0.12],
+      [minX + w * 0.95, minY + h * 0.12],
+      [minX + w * 0.95, minY + h * 0.75],
+      [minX + w * 0.6, minY + h * 0.75]
+    ].map(([x, y]): [number, number] => [Math.round(x!), Math.round(y!)]),
+    lipMm: 15,
+    screwPitchMm: 75,
+    screwHoleMm: 4
+  }
   if (bench.act([{ type: 'bay.put', bay: next }], `Add ${next.name}`)) ground.value = { kind: 'bay', id: next.id }
 }
 function drop() {
@@ -40,15 +79,25 @@ function drop() {
   ground.value = undefined
 }
 /** Corners as lines of two lengths, in the unit in use. */
-const cornersText = (points: readonly (readonly [number, number])[]) => points.map(([x, y]) => `${taste.length(x).replace(/ (in|mm)$/, '')}, ${taste.length(y).replace(/ (in|mm)$/, '')}`).join('\n')
+const cornersText = (points: readonly (readonly [number, number])[]) =>
+  points
+    .map(([x, y]) => `${taste.length(x).replace(/ (in|mm)$/, '')}, ${taste.length(y).replace(/ (in|mm)$/, '')}`)
+    .join('\n')
 function readCorners(event: Event): [number, number][] | undefined {
   wrong.value = ''
-  const lines = (event.target as HTMLTextAreaElement).value.split('\n').map(line => line.trim()).filter(Boolean)
+  const lines = (event.target as HTMLTextAreaElement).value
+    .split('\n')
+    .map(line => line.trim())
+    .filter(Boolean)
   try {
     const points = lines.map((line, i): [number, number] => {
       const parts = line.split(/[,;]\s*|\t/)
-      if (parts.length !== 2) throw new QuantityError(`Line ${i + 1}: “${line}” is not two lengths; write “across, up”.`)
-      return [Number(parseLength(parts[0]!, taste.system).toFixed(3)), Number(parseLength(parts[1]!, taste.system).toFixed(3))]
+      if (parts.length !== 2)
+        throw new QuantityError(`Line ${i + 1}: “${line}” is not two lengths; write “across, up”.`)
+      return [
+        Number(parseLength(parts[0]!, taste.system).toFixed(3)),
+        Number(parseLength(parts[1]!, taste.system).toFixed(3))
+      ]
     })
     if (points.length < 3) throw new QuantityError(`${points.length} corners; at least three are wanted.`)
     return points
@@ -58,7 +107,9 @@ function readCorners(event: Event): [number, number][] | undefined {
     return undefined
   }
 }
-const setArea = (patch: Record<string, number>) => { if (zone.value) putZone({ ...zone.value, area: { ...zone.value.area, ...patch } as Zone['area'] }) }
+const setArea = (patch: Record<string, number>) => {
+  if (zone.value) putZone({ ...zone.value, area: { ...zone.value.area, ...patch } as Zone['area'] })
+}
 const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
 </script>
 
@@ -67,50 +118,236 @@ const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
     <div class="things">
       <div class="row">
         <button class="plain firm" @click="bringing = true">Outline: bring in or build…</button>
-        <button class="plain" @click="addZone('face', 'round')">+ round on the face</button><button class="plain" @click="addZone('face', 'rectangle')">+ box on the face</button>
-        <button class="plain" @click="addZone('behind', 'rectangle')">+ box behind</button><button class="plain" @click="addZone('behind', 'polygon')">+ corners behind</button><button class="plain" @click="addBay">+ bay</button>
+        <button class="plain" @click="addZone('face', 'round')">+ round on the face</button
+        ><button class="plain" @click="addZone('face', 'rectangle')">+ box on the face</button>
+        <button class="plain" @click="addZone('behind', 'rectangle')">+ box behind</button
+        ><button class="plain" @click="addZone('behind', 'polygon')">+ corners behind</button
+        ><button class="plain" @click="addBay">+ bay</button>
       </div>
       <div class="row list" role="group" aria-label="Zones and bays">
-        <button class="plain" :class="{ firm: !ground || ground.kind === 'outline' }" :aria-pressed="!ground || ground.kind === 'outline'" @click="ground = { kind: 'outline', id: '' }">Outline</button>
-        <button v-for="one in panel.zones" :key="one.id" class="plain" :class="{ firm: ground?.id === one.id }" :aria-pressed="ground?.id === one.id" @click="ground = { kind: 'zone', id: one.id }">{{ one.name }} <span class="small">{{ one.side }}</span></button>
-        <button v-for="one in panel.bays" :key="one.id" class="plain" :class="{ firm: ground?.id === one.id }" :aria-pressed="ground?.id === one.id" @click="ground = { kind: 'bay', id: one.id }">{{ one.name }} <span class="small">bay</span></button>
+        <button
+          class="plain"
+          :class="{ firm: !ground || ground.kind === 'outline' }"
+          :aria-pressed="!ground || ground.kind === 'outline'"
+          @click="ground = { kind: 'outline', id: '' }"
+        >
+          Outline
+        </button>
+        <button
+          v-for="one in panel.zones"
+          :key="one.id"
+          class="plain"
+          :class="{ firm: ground?.id === one.id }"
+          :aria-pressed="ground?.id === one.id"
+          @click="ground = { kind: 'zone', id: one.id }"
+        >
+          {{ one.name }} <span class="small">{{ one.side }}</span>
+        </button>
+        <button
+          v-for="one in panel.bays"
+          :key="one.id"
+          class="plain"
+          :class="{ firm: ground?.id === one.id }"
+          :aria-pressed="ground?.id === one.id"
+          @click="ground = { kind: 'bay', id: one.id }"
+        >
+          {{ one.name }} <span class="small">bay</span>
+        </button>
       </div>
     </div>
     <div class="numbers" aria-label="Numbers of what is chosen">
       <template v-if="zone">
         <div class="row end">
-          <label class="field wide">Name<input :value="zone.name" maxlength="120" @change="event => text(event) && putZone({ ...zone!, name: text(event) })"></label>
+          <label class="field wide"
+            >Name<input
+              :value="zone.name"
+              maxlength="120"
+              @change="event => text(event) && putZone({ ...zone!, name: text(event) })"
+          /></label>
           <template v-if="zone.area.shape !== 'polygon'">
-            <QuantityField kind="length" label="Across" :model-value="zone.area.xMm" class="pos" @update:model-value="v => setArea({ xMm: v })" /><QuantityField kind="length" label="Up" :model-value="zone.area.yMm" class="pos" @update:model-value="v => setArea({ yMm: v })" />
-            <QuantityField v-if="zone.area.shape === 'round'" kind="length" label="Diameter" :model-value="zone.area.diameterMm" class="pos" @update:model-value="v => setArea({ diameterMm: v })" />
-            <template v-else><QuantityField kind="length" label="Width" :model-value="zone.area.widthMm" class="pos" @update:model-value="v => setArea({ widthMm: v })" /><QuantityField kind="length" label="Height" :model-value="zone.area.heightMm" class="pos" @update:model-value="v => setArea({ heightMm: v })" /></template>
+            <QuantityField
+              kind="length"
+              label="Across"
+              :model-value="zone.area.xMm"
+              class="pos"
+              @update:model-value="v => setArea({ xMm: v })"
+            /><QuantityField
+              kind="length"
+              label="Up"
+              :model-value="zone.area.yMm"
+              class="pos"
+              @update:model-value="v => setArea({ yMm: v })"
+            />
+            <QuantityField
+              v-if="zone.area.shape === 'round'"
+              kind="length"
+              label="Diameter"
+              :model-value="zone.area.diameterMm"
+              class="pos"
+              @update:model-value="v => setArea({ diameterMm: v })"
+            />
+            <template v-else
+              ><QuantityField
+                kind="length"
+                label="Width"
+                :model-value="zone.area.widthMm"
+                class="pos"
+                @update:model-value="v => setArea({ widthMm: v })" /><QuantityField
+                kind="length"
+                label="Height"
+                :model-value="zone.area.heightMm"
+                class="pos"
+                @update:model-value="v => setArea({ heightMm: v })"
+            /></template>
           </template>
           <template v-if="zone.side === 'behind'">
-            <QuantityField kind="length" label="From depth" :model-value="zone.fromDepthMm" class="pos" @update:model-value="v => putZone({ ...zone!, fromDepthMm: v })" />
-            <QuantityField kind="length" label="To depth" :model-value="zone.toDepthMm ?? panel.depthBehindMm" class="pos" @update:model-value="v => putZone({ ...zone!, toDepthMm: v > zone!.fromDepthMm ? v : undefined })" />
-            <QuantityField kind="length" label="Sweeps across" :model-value="zone.sweepMm?.[0] ?? 0" class="pos" @update:model-value="v => putZone({ ...zone!, sweepMm: [v, zone!.sweepMm?.[1] ?? 0] })" /><QuantityField kind="length" label="Sweeps up" :model-value="zone.sweepMm?.[1] ?? 0" class="pos" @update:model-value="v => putZone({ ...zone!, sweepMm: [zone!.sweepMm?.[0] ?? 0, v] })" />
+            <QuantityField
+              kind="length"
+              label="From depth"
+              :model-value="zone.fromDepthMm"
+              class="pos"
+              @update:model-value="v => putZone({ ...zone!, fromDepthMm: v })"
+            />
+            <QuantityField
+              kind="length"
+              label="To depth"
+              :model-value="zone.toDepthMm ?? panel.depthBehindMm"
+              class="pos"
+              @update:model-value="v => putZone({ ...zone!, toDepthMm: v > zone!.fromDepthMm ? v : undefined })"
+            />
+            <QuantityField
+              kind="length"
+              label="Sweeps across"
+              :model-value="zone.sweepMm?.[0] ?? 0"
+              class="pos"
+              @update:model-value="v => putZone({ ...zone!, sweepMm: [v, zone!.sweepMm?.[1] ?? 0] })"
+            /><QuantityField
+              kind="length"
+              label="Sweeps up"
+              :model-value="zone.sweepMm?.[1] ?? 0"
+              class="pos"
+              @update:model-value="v => putZone({ ...zone!, sweepMm: [zone!.sweepMm?.[0] ?? 0, v] })"
+            />
           </template>
-          <label v-else class="small"><input type="checkbox" :checked="zone.movable" @change="event => putZone({ ...zone!, movable: (event.target as HTMLInputElement).checked })"> can be moved</label>
+          <label v-else class="small"
+            ><input
+              type="checkbox"
+              :checked="zone.movable"
+              @change="event => putZone({ ...zone!, movable: (event.target as HTMLInputElement).checked })"
+            />
+            can be moved</label
+          >
           <button class="plain" @click="drop">Take away</button>
         </div>
-        <label v-if="zone.area.shape === 'polygon'" class="field">Corners, across and up, one to a line<textarea rows="4" :value="cornersText(zone.area.points)" @change="event => { const points = readCorners(event); if (points) putZone({ ...zone!, area: { shape: 'polygon', points } }) }" /></label>
+        <label v-if="zone.area.shape === 'polygon'" class="field"
+          >Corners, across and up, one to a line<textarea
+            rows="4"
+            :value="cornersText(zone.area.points)"
+            @change="
+              event => {
+                const points = readCorners(event)
+                if (points) putZone({ ...zone!, area: { shape: 'polygon', points } })
+              }
+            "
+          />
+        </label>
       </template>
       <template v-else-if="bay">
         <div class="row end">
-          <label class="field wide">Name<input :value="bay.name" maxlength="120" @change="event => text(event) && putBay({ ...bay!, name: text(event) })"></label>
-          <QuantityField kind="length" label="Lip on the frame" :model-value="bay.lipMm" class="pos" @update:model-value="v => putBay({ ...bay!, lipMm: v })" /><QuantityField kind="length" label="Screw pitch" :model-value="bay.screwPitchMm" class="pos" @update:model-value="v => putBay({ ...bay!, screwPitchMm: v })" /><QuantityField kind="length" label="Screw hole" :model-value="bay.screwHoleMm" class="pos" @update:model-value="v => putBay({ ...bay!, screwHoleMm: v })" />
+          <label class="field wide"
+            >Name<input
+              :value="bay.name"
+              maxlength="120"
+              @change="event => text(event) && putBay({ ...bay!, name: text(event) })"
+          /></label>
+          <QuantityField
+            kind="length"
+            label="Lip on the frame"
+            :model-value="bay.lipMm"
+            class="pos"
+            @update:model-value="v => putBay({ ...bay!, lipMm: v })"
+          /><QuantityField
+            kind="length"
+            label="Screw pitch"
+            :model-value="bay.screwPitchMm"
+            class="pos"
+            @update:model-value="v => putBay({ ...bay!, screwPitchMm: v })"
+          /><QuantityField
+            kind="length"
+            label="Screw hole"
+            :model-value="bay.screwHoleMm"
+            class="pos"
+            @update:model-value="v => putBay({ ...bay!, screwHoleMm: v })"
+          />
           <button class="plain" @click="drop">Take away</button>
         </div>
-        <label class="field">Corners, across and up, one to a line<textarea rows="4" :value="cornersText(bay.outline)" @change="event => { const points = readCorners(event); if (points) putBay({ ...bay!, outline: points }) }" /></label>
+        <label class="field"
+          >Corners, across and up, one to a line<textarea
+            rows="4"
+            :value="cornersText(bay.outline)"
+            @change="
+              event => {
+                const points = readCorners(event)
+                if (points) putBay({ ...bay!, outline: points })
+              }
+            "
+          />
+        </label>
       </template>
       <template v-else>
         <div class="row end">
-          <label class="field wide">Material<input :value="panel.material" maxlength="120" @change="event => text(event) && set({ material: text(event) }, 'Change the material')"></label>
-          <QuantityField kind="length" label="Thickness" :model-value="panel.thicknessMm" class="pos" @update:model-value="v => set({ thicknessMm: v }, 'Change the thickness')" /><QuantityField kind="length" label="Lip" :model-value="panel.lipMm" class="pos" @update:model-value="v => set({ lipMm: v }, 'Change the lip')" />
-          <QuantityField kind="length" label="Least metal" :model-value="panel.leastWebMm" class="pos" @update:model-value="v => set({ leastWebMm: v }, 'Change the least metal')" /><QuantityField kind="length" label="Depth behind" :model-value="panel.depthBehindMm" class="pos" @update:model-value="v => set({ depthBehindMm: v }, 'Change the depth behind')" />
-          <QuantityField kind="length" label="May bend" :model-value="panel.mostBendMm" class="pos" @update:model-value="v => set({ mostBendMm: v }, 'Change how far it may bend')" />
+          <label class="field wide"
+            >Material<input
+              :value="panel.material"
+              maxlength="120"
+              @change="event => text(event) && set({ material: text(event) }, 'Change the material')"
+          /></label>
+          <QuantityField
+            kind="length"
+            label="Thickness"
+            :model-value="panel.thicknessMm"
+            class="pos"
+            @update:model-value="v => set({ thicknessMm: v }, 'Change the thickness')"
+          /><QuantityField
+            kind="length"
+            label="Lip"
+            :model-value="panel.lipMm"
+            class="pos"
+            @update:model-value="v => set({ lipMm: v }, 'Change the lip')"
+          />
+          <QuantityField
+            kind="length"
+            label="Least metal"
+            :model-value="panel.leastWebMm"
+            class="pos"
+            @update:model-value="v => set({ leastWebMm: v }, 'Change the least metal')"
+          /><QuantityField
+            kind="length"
+            label="Depth behind"
+            :model-value="panel.depthBehindMm"
+            class="pos"
+            @update:model-value="v => set({ depthBehindMm: v }, 'Change the depth behind')"
+          />
+          <QuantityField
+            kind="length"
+            label="May bend"
+            :model-value="panel.mostBendMm"
+            class="pos"
+            @update:model-value="v => set({ mostBendMm: v }, 'Change how far it may bend')"
+          />
         </div>
-        <label class="field">Corners of the outline, across and up, one to a line<textarea rows="4" :value="cornersText(panel.outline)" @change="event => { const points = readCorners(event); if (points) bench.act([{ type: 'outline.set', outline: points }], 'Change the outline') }" /></label>
+        <label class="field"
+          >Corners of the outline, across and up, one to a line<textarea
+            rows="4"
+            :value="cornersText(panel.outline)"
+            @change="
+              event => {
+                const points = readCorners(event)
+                if (points) bench.act([{ type: 'outline.set', outline: points }], 'Change the outline')
+              }
+            "
+          />
+        </label>
       </template>
       <p v-if="wrong" class="small wrong" role="alert">{{ wrong }}</p>
       <p class="small quiet">On the drawing: drag a zone or a bay, or the squares at its corners.</p>
@@ -120,8 +357,43 @@ const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
 </template>
 
 <style scoped>
-.ground { display: grid; grid-template-columns: minmax(300px, 1fr) 1.6fr; height: 100%; min-height: 0; }
-.things { padding: 6px 14px; overflow: auto; border-right: 1px solid var(--rule); display: grid; gap: 6px; align-content: start; } .numbers { padding: 6px 14px; overflow: auto; display: grid; gap: 6px; align-content: start; }
-.list { gap: 4px; } .end { align-items: end; } .wide { width: 150px; } .pos { width: 84px; } .wrong { color: var(--grease); }
-textarea { font-variant-numeric: tabular-nums; }
+.ground {
+  display: grid;
+  grid-template-columns: minmax(300px, 1fr) 1.6fr;
+  height: 100%;
+  min-height: 0;
+}
+.things {
+  padding: 6px 14px;
+  overflow: auto;
+  border-right: 1px solid var(--rule);
+  display: grid;
+  gap: 6px;
+  align-content: start;
+}
+.numbers {
+  padding: 6px 14px;
+  overflow: auto;
+  display: grid;
+  gap: 6px;
+  align-content: start;
+}
+.list {
+  gap: 4px;
+}
+.end {
+  align-items: end;
+}
+.wide {
+  width: 150px;
+}
+.pos {
+  width: 84px;
+}
+.wrong {
+  color: var(--grease);
+}
+textarea {
+  font-variant-numeric: tabular-nums;
+}
 </style>

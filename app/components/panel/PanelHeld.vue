@@ -8,58 +8,150 @@ import { useTaste } from '~/stores/taste'
  * While a hand moves only this is drawn anew.
  */
 const { design, hand, topMm, troubled, layers } = defineProps<{
-  design: Design, hand: ReturnType<typeof usePanelHand>, viewBox: string, transform: string, topMm: number, troubled: ReadonlyMap<string, string>, layers: Record<LayoutLayer, boolean>
+  design: Design
+  hand: ReturnType<typeof usePanelHand>
+  viewBox: string
+  transform: string
+  topMm: number
+  troubled: ReadonlyMap<string, string>
+  layers: Record<LayoutLayer, boolean>
 }>()
 const taste = useTaste()
 const box = bounds(design.airframe.panel.outline)
 const flip = (y: number) => topMm - y
 const held = computed(() => {
   const places = new Map(hand.hold.value?.units.map(one => [one.id, one]))
-  return design.units.flatMap((unit) => { const from = places.get(unit.id); return from ? [{ unit, x: from.x, y: flip(from.y) }] : [] })
+  return design.units.flatMap(unit => {
+    const from = places.get(unit.id)
+    return from ? [{ unit, x: from.x, y: flip(from.y) }] : []
+  })
 })
 const drawn = useTemplateRef<SVGGElement>('drawn')
 /** Pixels of the screen for a millimetre of the face, asked for once: what is held is drawn once and its sheet is shifted. */
 const scale = ref(0)
-onMounted(() => { scale.value = drawn.value!.getScreenCTM()!.a })
-const shift = computed(() => hand.by.value ? `translate(${hand.by.value.dx * scale.value}px, ${-hand.by.value.dy * scale.value}px)` : undefined)
+onMounted(() => {
+  scale.value = drawn.value!.getScreenCTM()!.a
+})
+const shift = computed(() =>
+  hand.by.value ? `translate(${hand.by.value.dx * scale.value}px, ${-hand.by.value.dy * scale.value}px)` : undefined
+)
 /** The place, with angles and arm of every pilot. */
 const reading = computed(() => {
   const { hold, by, live, relations } = hand
   if (!hold.value || !by.value) return ''
   const first = hold.value.units.find(one => one.id === hold.value!.unit)!
   const seats = live.value?.seats.filter(seat => seat.unit === first.id) ?? []
-  const people = seats.map(seat => `${design.airframe.pilots.find(one => one.id === seat.pilot)?.name}: ${Math.round(seat.sight.sideDeg)}° side, ${Math.round(seat.sight.upDeg)}° up, ${seat.overReachMm > 0 ? `out of reach by ${taste.length(seat.overReachMm)}` : `arm ${taste.length(seat.reachMm)}`}`)
-  return [`${hold.value.label}: ${taste.length(first.x + by.value.dx)} across, ${taste.length(first.y + by.value.dy)} up`, ...relations.value.map(one => one.text), ...people].join(' · ')
+  const people = seats.map(
+    seat =>
+      `${design.airframe.pilots.find(one => one.id === seat.pilot)?.name}: ${Math.round(seat.sight.sideDeg)}° side, ${Math.round(seat.sight.upDeg)}° up, ${seat.overReachMm > 0 ? `out of reach by ${taste.length(seat.overReachMm)}` : `arm ${taste.length(seat.reachMm)}`}`
+  )
+  return [
+    `${hold.value.label}: ${taste.length(first.x + by.value.dx)} across, ${taste.length(first.y + by.value.dy)} up`,
+    ...relations.value.map(one => one.text),
+    ...people
+  ].join(' · ')
 })
 /** What is wrong where the hand has it now, the gravest first. */
 const wrong = computed(() => {
   const ids = new Set(hand.hold.value?.units.map(one => one.id))
-  return (hand.live.value?.panel.snags ?? []).filter(snag => snag.weight !== 'worth knowing' && snag.subjects.some(id => ids.has(id))).sort((a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight))
+  return (hand.live.value?.panel.snags ?? [])
+    .filter(snag => snag.weight !== 'worth knowing' && snag.subjects.some(id => ids.has(id)))
+    .sort((a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight))
 })
 </script>
 
 <template>
   <div class="over">
-    <svg class="carried" :style="{ transform: shift }" :viewBox="viewBox" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
-      <g ref="drawn" :transform="transform"><PanelUnit v-for="{ unit, x, y } in held" :key="unit.id" :unit="unit" :x="x" :y="y" :trouble="troubled.get(unit.id)" :selected="true" held :face="layers.face" :holes="layers.holes" :behind="layers.behind" place="" /></g>
+    <svg
+      class="carried"
+      :style="{ transform: shift }"
+      :viewBox="viewBox"
+      preserveAspectRatio="xMidYMid meet"
+      aria-hidden="true"
+    >
+      <g ref="drawn" :transform="transform">
+        <PanelUnit
+          v-for="{ unit, x, y } in held"
+          :key="unit.id"
+          :unit="unit"
+          :x="x"
+          :y="y"
+          :trouble="troubled.get(unit.id)"
+          :selected="true"
+          held
+          :face="layers.face"
+          :holes="layers.holes"
+          :behind="layers.behind"
+          place=""
+        />
+      </g>
     </svg>
     <svg :viewBox="viewBox" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
       <g :transform="transform">
         <template v-for="relation in hand.relations.value" :key="relation.axis">
-          <line v-if="relation.axis === 'x'" :x1="relation.atMm" :x2="relation.atMm" :y1="flip(box.maxY)" :y2="flip(box.minY)" /><line v-else :x1="box.minX" :x2="box.maxX" :y1="flip(relation.atMm)" :y2="flip(relation.atMm)" />
+          <line
+            v-if="relation.axis === 'x'"
+            :x1="relation.atMm"
+            :x2="relation.atMm"
+            :y1="flip(box.maxY)"
+            :y2="flip(box.minY)"
+          />
+          <line v-else :x1="box.minX" :x2="box.maxX" :y1="flip(relation.atMm)" :y2="flip(relation.atMm)" />
         </template>
       </g>
     </svg>
-    <div class="reading small"><span class="figures">{{ reading }}</span><span v-if="wrong[0]" class="wrong"><StateMark :state="wrong[0].weight" :size="13" /> {{ wrong[0].text }}{{ wrong.length > 1 ? ` And ${wrong.length - 1} more.` : '' }}</span></div>
+    <div class="reading small">
+      <span class="figures">{{ reading }}</span><span v-if="wrong[0]" class="wrong"
+        ><StateMark :state="wrong[0].weight" :size="13" /> {{ wrong[0].text
+        }}{{ wrong.length > 1 ? ` And ${wrong.length - 1} more.` : '' }}</span
+      >
+    </div>
   </div>
 </template>
 
 <style scoped>
 /* It takes the pointer, so that the drawing under it is not searched for what lies there at each move. */
-.over { position: absolute; inset: 0; cursor: grabbing; contain: strict; will-change: transform; } .over > * { pointer-events: none; }
-.over > svg { position: absolute; inset: 0; width: 100%; height: 100%; display: block; contain: strict; }
-.over > .carried { will-change: transform; contain: layout style; overflow: visible; }
-line { stroke: var(--dye); stroke-width: .8; stroke-dasharray: 3 3; }
-.reading { contain: layout paint; will-change: transform; position: absolute; left: 8px; right: 8px; top: 6px; width: fit-content; background: var(--paper); border: 1px solid var(--dye); padding: 3px 8px; }
-.wrong { display: block; }
+.over {
+  position: absolute;
+  inset: 0;
+  cursor: grabbing;
+  contain: strict;
+  will-change: transform;
+}
+.over > * {
+  pointer-events: none;
+}
+.over > svg {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  display: block;
+  contain: strict;
+}
+.over > .carried {
+  will-change: transform;
+  contain: layout style;
+  overflow: visible;
+}
+line {
+  stroke: var(--dye);
+  stroke-width: 0.8;
+  stroke-dasharray: 3 3;
+}
+.reading {
+  contain: layout paint;
+  will-change: transform;
+  position: absolute;
+  left: 8px;
+  right: 8px;
+  top: 6px;
+  width: fit-content;
+  background: var(--paper);
+  border: 1px solid var(--dye);
+  padding: 3px 8px;
+}
+.wrong {
+  display: block;
+}
 </style>

@@ -6,31 +6,49 @@ import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
 /** Words on the face: taken by the hand or moved by the arrows; their numbers stand in Paper and cutter. */
-const { design, topMm, toFace } = defineProps<{ design: Design, topMm: number, toFace: (event: PointerEvent) => { x: number, y: number } | undefined }>()
+const { design, topMm, toFace } = defineProps<{
+  design: Design
+  topMm: number
+  toFace: (event: PointerEvent) => { x: number; y: number } | undefined
+}>()
 const bench = useBench()
 const taste = useTaste()
-const held = shallowRef<{ label: Label, x: number, y: number }>()
+const held = shallowRef<{ label: Label; x: number; y: number }>()
 const by = shallowRef({ dx: 0, dy: 0 })
 const round = (v: number) => Number(v.toFixed(2))
-const at = (label: Label): Label => held.value?.label.id === label.id ? { ...label, xMm: round(label.xMm + by.value.dx), yMm: round(label.yMm + by.value.dy) } : label
-const put = (label: Label, key = '') => bench.act([{ type: 'label.put', option: bench.option!.id, label }], `Move ${label.text}`, key)
+const at = (label: Label): Label =>
+  held.value?.label.id === label.id
+    ? { ...label, xMm: round(label.xMm + by.value.dx), yMm: round(label.yMm + by.value.dy) }
+    : label
+const put = (label: Label, key = '') =>
+  bench.act([{ type: 'label.put', option: bench.option!.id, label }], `Move ${label.text}`, key)
 
 function take(label: Label, event: PointerEvent) {
-  (event.currentTarget as SVGTextElement).focus({ preventScroll: true })
+  ;(event.currentTarget as SVGTextElement).focus({ preventScroll: true })
   const point = event.button === 0 ? toFace(event) : undefined
   if (!point) return
   by.value = { dx: 0, dy: 0 }
   held.value = { label, ...point }
 }
-useEventListener('pointermove', (event: PointerEvent) => { const point = held.value && toFace(event); if (held.value && point) by.value = { dx: point.x - held.value.x, dy: point.y - held.value.y } })
+useEventListener('pointermove', (event: PointerEvent) => {
+  const point = held.value && toFace(event)
+  if (held.value && point) by.value = { dx: point.x - held.value.x, dy: point.y - held.value.y }
+})
 useEventListener('pointerup', () => {
   const now = held.value
   const moved = now && at(now.label)
   held.value = undefined
   if (moved && Math.hypot(by.value.dx, by.value.dy) > 0.3) put(moved)
 })
-useEventListener('keydown', (event: KeyboardEvent) => { if (event.key === 'Escape') held.value = undefined })
-const MOVES: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key === 'Escape') held.value = undefined
+})
+const MOVES: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1]
+}
 function onKey(label: Label, event: KeyboardEvent) {
   const move = MOVES[event.key]
   if (!move) return
@@ -42,12 +60,39 @@ function onKey(label: Label, event: KeyboardEvent) {
 
 <template>
   <text
-    v-for="label in design.labels.map(at)" :key="label.id" class="etched unit" :data-label="label.id" :x="label.xMm" :y="topMm - label.yMm + label.heightMm / 2" :font-size="label.heightMm / 0.72" text-anchor="middle" tabindex="0" role="button"
-    :aria-label="`Label ${label.text}, ${taste.length(label.xMm)} across, ${taste.length(label.yMm)} up`" @pointerdown="event => take(design.labels.find(one => one.id === label.id)!, event)" @keydown="event => onKey(label, event)"
-  >{{ label.text }}</text>
+    v-for="label in design.labels.map(at)"
+    :key="label.id"
+    class="etched unit"
+    :data-label="label.id"
+    :x="label.xMm"
+    :y="topMm - label.yMm + label.heightMm / 2"
+    :font-size="label.heightMm / 0.72"
+    text-anchor="middle"
+    tabindex="0"
+    role="button"
+    :aria-label="`Label ${label.text}, ${taste.length(label.xMm)} across, ${taste.length(label.yMm)} up`"
+    @pointerdown="
+      event =>
+        take(
+          design.labels.find(one => one.id === label.id)!,
+          event
+        )
+    "
+    @keydown="event => onKey(label, event)"
+    >{{ label.text }}</text
+  >
 </template>
 
 <style scoped>
-.etched { font-family: 'B612', sans-serif; fill: var(--graphite); cursor: grab; user-select: none; outline: none; }
-.etched:focus-visible { fill: var(--dye); text-decoration: underline; }
+.etched {
+  font-family: 'B612', sans-serif;
+  fill: var(--graphite);
+  cursor: grab;
+  user-select: none;
+  outline: none;
+}
+.etched:focus-visible {
+  fill: var(--dye);
+  text-decoration: underline;
+}
 </style>

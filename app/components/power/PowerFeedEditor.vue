@@ -6,40 +6,102 @@ import { formatAmps } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 
 /** What was chosen in the one-line diagram, by numbers and words. */
-type Chosen = { kind: 'node' | 'tie' | 'unit' | 'switch', id: string } | undefined
-const { supply, feeders, failed, busOf } = defineProps<{ supply: Supply, feeders: readonly Feeder[], failed: readonly string[], busOf: (unit: DesignUnit) => { bus: string, alsoBus?: string } }>()
+type Chosen = { kind: 'node' | 'tie' | 'unit' | 'switch'; id: string } | undefined
+const { supply, feeders, failed, busOf } = defineProps<{
+  supply: Supply
+  feeders: readonly Feeder[]
+  failed: readonly string[]
+  busOf: (unit: DesignUnit) => { bus: string; alsoBus?: string }
+}>()
 const chosen = defineModel<Chosen>('chosen', { required: true })
-const emit = defineEmits<{ put: [next: Supply, what: string, more?: Edit[]], fail: [id: string], hang: [unit: string, bus: string] }>()
+const emit = defineEmits<{
+  put: [next: Supply, what: string, more?: Edit[]]
+  fail: [id: string]
+  hang: [unit: string, bus: string]
+}>()
 const bench = useBench()
 const airframe = computed(() => bench.project!.airframe)
-const setAirframe = (patch: Partial<Airframe>, what: string) => bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
+const setAirframe = (patch: Partial<Airframe>, what: string) =>
+  bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
 const AWGS = GAUGES.filter(one => one.awg <= 22).map(one => one.awg)
 const feeder = computed(() => feeders.find(one => one.tie === tie.value?.id))
-const tie = computed(() => chosen.value?.kind === 'tie' ? supply.ties.find(one => one.id === chosen.value!.id) : undefined)
-const bus = computed(() => chosen.value?.kind === 'node' ? supply.buses.find(one => one.id === chosen.value!.id) : undefined)
-const source = computed(() => chosen.value?.kind === 'node' ? supply.sources.find(one => one.id === chosen.value!.id) : undefined)
-const own = computed(() => chosen.value?.kind === 'switch' ? supply.switches.find(one => one.id === chosen.value!.id) : undefined)
-const unit = computed(() => chosen.value?.kind === 'unit' ? bench.design?.units.find(one => one.id === chosen.value!.id) : undefined)
+const tie = computed(() =>
+  chosen.value?.kind === 'tie' ? supply.ties.find(one => one.id === chosen.value!.id) : undefined
+)
+const bus = computed(() =>
+  chosen.value?.kind === 'node' ? supply.buses.find(one => one.id === chosen.value!.id) : undefined
+)
+const source = computed(() =>
+  chosen.value?.kind === 'node' ? supply.sources.find(one => one.id === chosen.value!.id) : undefined
+)
+const own = computed(() =>
+  chosen.value?.kind === 'switch' ? supply.switches.find(one => one.id === chosen.value!.id) : undefined
+)
+const unit = computed(() =>
+  chosen.value?.kind === 'unit' ? bench.design?.units.find(one => one.id === chosen.value!.id) : undefined
+)
 const hung = computed(() => unit.value && busOf(unit.value))
-const nodes = computed(() => [{ id: MAIN_BATTERY, name: airframe.value.battery.name }, ...airframe.value.alternatorA > 0 ? [{ id: MAIN_ALTERNATOR, name: 'Alternator' }] : [], ...supply.sources, ...bench.design!.units.filter(one => one.item.battery).map(one => ({ id: UNIT_SOURCE + one.id, name: one.label })), ...supply.buses])
+const nodes = computed(() => [
+  { id: MAIN_BATTERY, name: airframe.value.battery.name },
+  ...(airframe.value.alternatorA > 0 ? [{ id: MAIN_ALTERNATOR, name: 'Alternator' }] : []),
+  ...supply.sources,
+  ...bench.design!.units.filter(one => one.item.battery).map(one => ({ id: UNIT_SOURCE + one.id, name: one.label })),
+  ...supply.buses
+])
 
 const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
-const swap = <T extends { id: string }>(list: readonly T[], next: T): T[] => list.map(one => one.id === next.id ? next : one)
-const setTie = (patch: Partial<Tie>, what: string) => { if (tie.value) emit('put', { ...supply, ties: swap(supply.ties, { ...tie.value, ...patch }) }, `${tie.value.name}: ${what}`) }
-const setBus = (patch: Partial<Bus>, what: string) => { if (bus.value) emit('put', { ...supply, buses: swap(supply.buses, { ...bus.value, ...patch }) }, `${bus.value.name}: ${what}`) }
-const setSource = (patch: object, what: string) => { if (source.value) emit('put', { ...supply, sources: swap(supply.sources, { ...source.value, ...patch } as Source) }, `${source.value.name}: ${what}`) }
+const swap = <T extends { id: string }>(list: readonly T[], next: T): T[] =>
+  list.map(one => (one.id === next.id ? next : one))
+const setTie = (patch: Partial<Tie>, what: string) => {
+  if (tie.value)
+    emit('put', { ...supply, ties: swap(supply.ties, { ...tie.value, ...patch }) }, `${tie.value.name}: ${what}`)
+}
+const setBus = (patch: Partial<Bus>, what: string) => {
+  if (bus.value)
+    emit('put', { ...supply, buses: swap(supply.buses, { ...bus.value, ...patch }) }, `${bus.value.name}: ${what}`)
+}
+const setSource = (patch: object, what: string) => {
+  if (source.value)
+    emit(
+      'put',
+      { ...supply, sources: swap(supply.sources, { ...source.value, ...patch } as Source) },
+      `${source.value.name}: ${what}`
+    )
+}
 const setSwitch = (patch: Partial<SupplySwitch>, what: string) => {
   if (!own.value) return
   const next = { ...own.value, ...patch }
   if (!next.positions.includes(next.normal)) next.normal = next.positions.at(-1)!
   if (next.afterLoss !== undefined && !next.positions.includes(next.afterLoss)) delete next.afterLoss
   // A tie that a position closed which is no more is closed in the others it had, or in normal flight.
-  const ties = supply.ties.map(one => one.by?.switch === next.id ? { ...one, by: { ...one.by, in: one.by.in.filter(at => next.positions.includes(at)).length ? one.by.in.filter(at => next.positions.includes(at)) : [next.normal] } } : one)
+  const ties = supply.ties.map(one =>
+    one.by?.switch === next.id
+      ? {
+          ...one,
+          by: {
+            ...one.by,
+            in: one.by.in.filter(at => next.positions.includes(at)).length
+              ? one.by.in.filter(at => next.positions.includes(at))
+              : [next.normal]
+          }
+        }
+      : one
+  )
   emit('put', { ...supply, switches: swap(supply.switches, next), ties }, `${next.name}: ${what}`)
 }
 function setPositions(words: string) {
-  const positions = [...new Set(words.split(',').map(one => one.trim()).filter(Boolean))].slice(0, 6)
-  if (positions.length < 2) { bench.said = 'A switch has two positions at least, set apart by commas; the positions before stand.'; return }
+  const positions = [
+    ...new Set(
+      words
+        .split(',')
+        .map(one => one.trim())
+        .filter(Boolean)
+    )
+  ].slice(0, 6)
+  if (positions.length < 2) {
+    bench.said = 'A switch has two positions at least, set apart by commas; the positions before stand.'
+    return
+  }
   setSwitch({ positions }, 'positions')
 }
 function setBy(id: string) {
@@ -55,16 +117,47 @@ function toggle(at: string, on: boolean) {
 }
 function drop() {
   const id = chosen.value?.id
-  if (tie.value) emit('put', { ...supply, ties: supply.ties.filter(one => one.id !== id) }, `Take ${tie.value.name} away`)
-  else if (own.value) emit('put', { ...supply, switches: supply.switches.filter(one => one.id !== id), ties: supply.ties.map(({ by, ...rest }) => by && by.switch !== id ? { ...rest, by } : rest) }, `Take ${own.value.name} away`)
+  if (tie.value)
+    emit('put', { ...supply, ties: supply.ties.filter(one => one.id !== id) }, `Take ${tie.value.name} away`)
+  else if (own.value)
+    emit(
+      'put',
+      {
+        ...supply,
+        switches: supply.switches.filter(one => one.id !== id),
+        ties: supply.ties.map(({ by, ...rest }) => (by && by.switch !== id ? { ...rest, by } : rest))
+      },
+      `Take ${own.value.name} away`
+    )
   else if (bus.value || source.value) {
-    if (bus.value && supply.buses.length === 1) { bench.said = 'The last bus stays: units must hang somewhere.'; return }
-    const moved = bench.option!.circuits.filter(one => one.bus === id || one.alsoBus === id).map((one): Edit => {
-      const { bus: was, alsoBus: also, ...rest } = one
-      const circuit = { ...rest, ...was !== undefined && was !== id && { bus: was }, ...also !== undefined && also !== id && { alsoBus: also } }
-      return Object.keys(circuit).length > 1 ? { type: 'circuit.set', option: bench.option!.id, circuit } : { type: 'circuit.clear', option: bench.option!.id, unit: one.unit }
-    })
-    emit('put', { ...supply, buses: supply.buses.filter(one => one.id !== id), sources: supply.sources.filter(one => one.id !== id), ties: supply.ties.filter(one => one.from !== id && one.to !== id) }, `Take ${(bus.value ?? source.value)!.name} away`, moved)
+    if (bus.value && supply.buses.length === 1) {
+      bench.said = 'The last bus stays: units must hang somewhere.'
+      return
+    }
+    const moved = bench
+      .option!.circuits.filter(one => one.bus === id || one.alsoBus === id)
+      .map((one): Edit => {
+        const { bus: was, alsoBus: also, ...rest } = one
+        const circuit = {
+          ...rest,
+          ...(was !== undefined && was !== id && { bus: was }),
+          ...(also !== undefined && also !== id && { alsoBus: also })
+        }
+        return Object.keys(circuit).length > 1
+          ? { type: 'circuit.set', option: bench.option!.id, circuit }
+          : { type: 'circuit.clear', option: bench.option!.id, unit: one.unit }
+      })
+    emit(
+      'put',
+      {
+        ...supply,
+        buses: supply.buses.filter(one => one.id !== id),
+        sources: supply.sources.filter(one => one.id !== id),
+        ties: supply.ties.filter(one => one.from !== id && one.to !== id)
+      },
+      `Take ${(bus.value ?? source.value)!.name} away`,
+      moved
+    )
   }
   chosen.value = undefined
 }
@@ -72,71 +165,364 @@ function also(bus: string) {
   const { option } = bench
   if (!unit.value || !option) return
   const { alsoBus: _, ...rest } = option.circuits.find(one => one.unit === unit.value!.id) ?? { unit: unit.value.id }
-  const circuit = { ...rest, ...bus && { alsoBus: bus } }
-  bench.act([Object.keys(circuit).length > 1 ? { type: 'circuit.set', option: option.id, circuit } : { type: 'circuit.clear', option: option.id, unit: unit.value.id }], `${unit.value.label}: second feed`)
+  const circuit = { ...rest, ...(bus && { alsoBus: bus }) }
+  bench.act(
+    [
+      Object.keys(circuit).length > 1
+        ? { type: 'circuit.set', option: option.id, circuit }
+        : { type: 'circuit.clear', option: option.id, unit: unit.value.id }
+    ],
+    `${unit.value.label}: second feed`
+  )
 }
 </script>
 
 <template>
   <section class="sheet edit" aria-label="What is chosen">
-    <template v-if="unit"><h2>{{ unit.label }}</h2>
-      <label class="field">Hangs on<select aria-label="Hangs on" :value="hung!.bus" @change="event => emit('hang', unit!.id, text(event))"><option v-for="one in supply.buses" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
-      <label class="field">and, each through a diode, on<select :value="hung!.alsoBus ?? ''" @change="event => also(text(event))"><option value="">no second bus</option><option v-for="one in supply.buses.filter(b => b.id !== hung!.bus)" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
-      <p class="small quiet">{{ unit.item.power!.minV }} to {{ unit.item.power!.maxV }} V, {{ unit.item.power!.load }}<template v-if="unit.item.power!.internalBatteryMinutes">, {{ unit.item.power!.internalBatteryMinutes }} min on a battery of its own</template>. Breaker, wire and switch are in Circuits.</p>
+    <template v-if="unit"
+      ><h2>{{ unit.label }}</h2>
+      <label class="field"
+        >Hangs on<select
+          aria-label="Hangs on"
+          :value="hung!.bus"
+          @change="event => emit('hang', unit!.id, text(event))"
+        >
+          <option v-for="one in supply.buses" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select></label
+      >
+      <label class="field"
+        >and, each through a diode, on<select :value="hung!.alsoBus ?? ''" @change="event => also(text(event))">
+          <option value="">no second bus</option>
+          <option v-for="one in supply.buses.filter(b => b.id !== hung!.bus)" :key="one.id" :value="one.id">
+            {{ one.name }}
+          </option>
+        </select></label
+      >
+      <p class="small quiet">
+        {{ unit.item.power!.minV }} to {{ unit.item.power!.maxV }} V, {{ unit.item.power!.load
+        }}<template v-if="unit.item.power!.internalBatteryMinutes"
+          >, {{ unit.item.power!.internalBatteryMinutes }} min on a battery of its own</template
+        >. Breaker, wire and switch are in Circuits.
+      </p>
     </template>
-    <template v-else-if="bus"><h2>Bus</h2>
-      <TextField :key="bus.id" label="Name" :model-value="bus.name" @update:model-value="(name: string) => setBus({ name }, 'name')" />
-      <label class="field">It is the<select :value="bus.role" @change="event => setBus({ role: text(event) as 'main' }, 'role')"><option v-for="role in BUS_ROLES" :key="role">{{ role }}</option></select></label>
-      <p class="small quiet">Units with no choice of their own hang on a bus by its role: what is essential on the essential one, radios and displays on the avionics one, a clock on the always-hot one, the rest on the main one.</p>
-      <div class="row"><button class="plain" :aria-pressed="failed.includes(bus.id)" @click="emit('fail', bus!.id)">{{ failed.includes(bus.id) ? 'Failed: mend it' : 'Let it fail' }}</button><button class="plain" @click="drop">Take away</button></div>
+    <template v-else-if="bus"
+      ><h2>Bus</h2>
+      <TextField
+        :key="bus.id"
+        label="Name"
+        :model-value="bus.name"
+        @update:model-value="(name: string) => setBus({ name }, 'name')"
+      />
+      <label class="field"
+        >It is the<select :value="bus.role" @change="event => setBus({ role: text(event) as 'main' }, 'role')">
+          <option v-for="role in BUS_ROLES" :key="role">{{ role }}</option>
+        </select></label
+      >
+      <p class="small quiet">
+        Units with no choice of their own hang on a bus by its role: what is essential on the essential one, radios and
+        displays on the avionics one, a clock on the always-hot one, the rest on the main one.
+      </p>
+      <div class="row">
+        <button class="plain" :aria-pressed="failed.includes(bus.id)" @click="emit('fail', bus!.id)">
+          {{ failed.includes(bus.id) ? 'Failed: mend it' : 'Let it fail' }}</button><button class="plain" @click="drop">
+          Take away
+        </button>
+      </div>
     </template>
-    <template v-else-if="tie"><h2>Tie</h2>
-      <TextField :key="tie.id" label="Name" :model-value="tie.name" @update:model-value="(name: string) => setTie({ name }, 'name')" />
-      <label class="field">Kind<select aria-label="Kind" :value="tie.kind" @change="event => setTie({ kind: text(event) as 'wire' }, 'kind')"><option v-for="kind in TIE_KINDS" :key="kind">{{ kind }}</option></select></label>
-      <label class="field">From<select aria-label="From" :value="tie.from" @change="event => setTie({ from: text(event) }, 'from')"><option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
-      <label class="field">To<select aria-label="To" :value="tie.to" @change="event => setTie({ to: text(event) }, 'to')"><option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
-      <label class="field">Closed by<select aria-label="Closed by" :value="tie.by?.switch ?? ''" @change="event => setBy(text(event))"><option value="">nothing: always closed</option><option v-for="one in supply.switches" :key="one.id" :value="one.id">{{ one.name }}</option></select></label>
-      <div v-if="tie.by" class="row" role="group" aria-label="Closed in"><label v-for="at in supply.switches.find(one => one.id === tie!.by!.switch)?.positions" :key="at" class="small"><input type="checkbox" :checked="tie.by.in.includes(at)" @change="event => toggle(at, (event.target as HTMLInputElement).checked)"> {{ at }}</label></div>
-      <label v-if="tie.kind === 'breaker'" class="field">Opens at<select aria-label="Opens at" :value="tie.ratedA ?? ''" @change="event => setTie({ ratedA: text(event) ? Number(text(event)) : undefined }, 'rating')"><option value="">{{ feeder?.proposed.ratedA ?? '—' }} A, as proposed</option><option v-for="one in BREAKER_SIZES_A" :key="one" :value="one">{{ one }} A</option><option v-if="tie.ratedA !== undefined && !BREAKER_SIZES_A.some(one => one === tie!.ratedA)" :value="tie.ratedA">{{ tie.ratedA }} A</option></select></label>
-      <QuantityField v-else-if="tie.kind !== 'wire'" kind="plain" label="Bears, A (0: unknown)" :least="0" :most="1000" :model-value="tie.ratedA ?? 0" @update:model-value="v => setTie({ ratedA: v || undefined }, 'rating')" />
-      <label class="field">Wire<select aria-label="Wire" :value="tie.awg ?? ''" @change="event => setTie({ awg: text(event) ? Number(text(event)) as 22 : undefined }, 'wire')"><option value="">{{ feeder?.proposed.awg ? `AWG ${feeder.proposed.awg}, ` : '' }}as proposed</option><option v-for="one in AWGS" :key="one" :value="one">AWG {{ one }}</option></select></label>
-      <QuantityField kind="length" label="Length or 0" :least="0" :most="50000" :model-value="tie.lengthMm ?? 0" @update:model-value="v => setTie({ lengthMm: v || undefined }, 'length')" />
-      <QuantityField kind="plain" label="Contacts, mΩ" :least="0" :most="10000" :model-value="tie.milliohm" @update:model-value="v => setTie({ milliohm: v }, 'resistance')" />
-      <QuantityField v-if="tie.kind === 'contactor'" kind="plain" label="Its coil draws, A" :least="0" :most="20" :model-value="tie.holdA ?? 0" @update:model-value="v => setTie({ holdA: v || undefined }, 'coil')" />
-      <p v-if="feeder" class="small quiet">Carries <b class="figures">{{ formatAmps(feeder.steadyA) }}</b> for good ({{ feeder.when }}), {{ formatAmps(feeder.mostA) }} with all at their most.</p>
-      <div class="row"><button class="plain" :aria-pressed="failed.includes(tie.id)" @click="emit('fail', tie!.id)">{{ failed.includes(tie.id) ? 'Failed open: mend it' : 'Let it fail open' }}</button><button class="plain" @click="drop">Take away</button></div>
+    <template v-else-if="tie"
+      ><h2>Tie</h2>
+      <TextField
+        :key="tie.id"
+        label="Name"
+        :model-value="tie.name"
+        @update:model-value="(name: string) => setTie({ name }, 'name')"
+      />
+      <label class="field"
+        >Kind<select
+          aria-label="Kind"
+          :value="tie.kind"
+          @change="event => setTie({ kind: text(event) as 'wire' }, 'kind')"
+        >
+          <option v-for="kind in TIE_KINDS" :key="kind">{{ kind }}</option>
+        </select></label
+      >
+      <label class="field"
+        >From<select aria-label="From" :value="tie.from" @change="event => setTie({ from: text(event) }, 'from')">
+          <option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select></label
+      >
+      <label class="field"
+        >To<select aria-label="To" :value="tie.to" @change="event => setTie({ to: text(event) }, 'to')">
+          <option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select></label
+      >
+      <label class="field"
+        >Closed by<select aria-label="Closed by" :value="tie.by?.switch ?? ''" @change="event => setBy(text(event))">
+          <option value="">nothing: always closed</option>
+          <option v-for="one in supply.switches" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select></label
+      >
+      <div v-if="tie.by" class="row" role="group" aria-label="Closed in">
+        <label v-for="at in supply.switches.find(one => one.id === tie!.by!.switch)?.positions" :key="at" class="small"
+          ><input
+            type="checkbox"
+            :checked="tie.by.in.includes(at)"
+            @change="event => toggle(at, (event.target as HTMLInputElement).checked)"
+          />
+          {{ at }}</label
+        >
+      </div>
+      <label v-if="tie.kind === 'breaker'" class="field"
+        >Opens at<select
+          aria-label="Opens at"
+          :value="tie.ratedA ?? ''"
+          @change="event => setTie({ ratedA: text(event) ? Number(text(event)) : undefined }, 'rating')"
+        >
+          <option value="">{{ feeder?.proposed.ratedA ?? '—' }} A, as proposed</option>
+          <option v-for="one in BREAKER_SIZES_A" :key="one" :value="one">{{ one }} A</option>
+          <option
+            v-if="tie.ratedA !== undefined && !BREAKER_SIZES_A.some(one => one === tie!.ratedA)"
+            :value="tie.ratedA"
+          >
+            {{ tie.ratedA }} A
+          </option>
+        </select></label
+      >
+      <QuantityField
+        v-else-if="tie.kind !== 'wire'"
+        kind="plain"
+        label="Bears, A (0: unknown)"
+        :least="0"
+        :most="1000"
+        :model-value="tie.ratedA ?? 0"
+        @update:model-value="v => setTie({ ratedA: v || undefined }, 'rating')"
+      />
+      <label class="field"
+        >Wire<select
+          aria-label="Wire"
+          :value="tie.awg ?? ''"
+          @change="event => setTie({ awg: text(event) ? (Number(text(event)) as 22) : undefined }, 'wire')"
+        >
+          <option value="">{{ feeder?.proposed.awg ? `AWG ${feeder.proposed.awg}, ` : '' }}as proposed</option>
+          <option v-for="one in AWGS" :key="one" :value="one">AWG {{ one }}</option>
+        </select></label
+      >
+      <QuantityField
+        kind="length"
+        label="Length or 0"
+        :least="0"
+        :most="50000"
+        :model-value="tie.lengthMm ?? 0"
+        @update:model-value="v => setTie({ lengthMm: v || undefined }, 'length')"
+      />
+      <QuantityField
+        kind="plain"
+        label="Contacts, mΩ"
+        :least="0"
+        :most="10000"
+        :model-value="tie.milliohm"
+        @update:model-value="v => setTie({ milliohm: v }, 'resistance')"
+      />
+      <QuantityField
+        v-if="tie.kind === 'contactor'"
+        kind="plain"
+        label="Its coil draws, A"
+        :least="0"
+        :most="20"
+        :model-value="tie.holdA ?? 0"
+        @update:model-value="v => setTie({ holdA: v || undefined }, 'coil')"
+      />
+      <p v-if="feeder" class="small quiet">
+        Carries <b class="figures">{{ formatAmps(feeder.steadyA) }}</b> for good ({{ feeder.when }}),
+        {{ formatAmps(feeder.mostA) }} with all at their most.
+      </p>
+      <div class="row">
+        <button class="plain" :aria-pressed="failed.includes(tie.id)" @click="emit('fail', tie!.id)">
+          {{ failed.includes(tie.id) ? 'Failed open: mend it' : 'Let it fail open' }}</button><button
+          class="plain"
+          @click="drop"
+        >
+          Take away
+        </button>
+      </div>
     </template>
-    <template v-else-if="own"><h2>Switch</h2>
-      <TextField :key="own.id" label="Name" :model-value="own.name" @update:model-value="(name: string) => setSwitch({ name }, 'name')" />
-      <TextField :key="`at ${own.id}`" label="Positions, by commas" :model-value="own.positions.join(', ')" @update:model-value="setPositions" />
-      <label class="field">In normal flight<select :value="own.normal" @change="event => setSwitch({ normal: text(event) }, 'normal position')"><option v-for="at in own.positions" :key="at">{{ at }}</option></select></label>
-      <label class="field">Once the alternator is lost<select :value="own.afterLoss ?? ''" @change="event => setSwitch({ afterLoss: text(event) || undefined }, 'position after the loss')"><option value="">left as it is</option><option v-for="at in own.positions" :key="at">{{ at }}</option></select></label>
+    <template v-else-if="own"
+      ><h2>Switch</h2>
+      <TextField
+        :key="own.id"
+        label="Name"
+        :model-value="own.name"
+        @update:model-value="(name: string) => setSwitch({ name }, 'name')"
+      />
+      <TextField
+        :key="`at ${own.id}`"
+        label="Positions, by commas"
+        :model-value="own.positions.join(', ')"
+        @update:model-value="setPositions"
+      />
+      <label class="field"
+        >In normal flight<select
+          :value="own.normal"
+          @change="event => setSwitch({ normal: text(event) }, 'normal position')"
+        >
+          <option v-for="at in own.positions" :key="at">{{ at }}</option>
+        </select></label
+      >
+      <label class="field"
+        >Once the alternator is lost<select
+          :value="own.afterLoss ?? ''"
+          @change="event => setSwitch({ afterLoss: text(event) || undefined }, 'position after the loss')"
+        >
+          <option value="">left as it is</option>
+          <option v-for="at in own.positions" :key="at">{{ at }}</option>
+        </select></label
+      >
       <button class="plain" @click="drop">Take away</button>
     </template>
-    <template v-else-if="chosen?.id === 'alternator'"><h2>Alternator</h2>
-      <QuantityField kind="plain" label="Rating, A" :least="0" :most="1000" :model-value="airframe.alternatorA" @update:model-value="v => setAirframe({ alternatorA: v }, 'Alternator')" />
-      <QuantityField kind="plain" label="At idle, A (0: not known)" :least="0" :most="1000" :model-value="airframe.alternatorIdleA ?? 0" @update:model-value="v => setAirframe({ alternatorIdleA: v || undefined }, 'Alternator at idle')" />
-      <button class="plain" :aria-pressed="failed.includes('alternator')" @click="emit('fail', 'alternator')">{{ failed.includes('alternator') ? 'Failed: mend it' : 'Let it fail' }}</button>
+    <template v-else-if="chosen?.id === 'alternator'"
+      ><h2>Alternator</h2>
+      <QuantityField
+        kind="plain"
+        label="Rating, A"
+        :least="0"
+        :most="1000"
+        :model-value="airframe.alternatorA"
+        @update:model-value="v => setAirframe({ alternatorA: v }, 'Alternator')"
+      />
+      <QuantityField
+        kind="plain"
+        label="At idle, A (0: not known)"
+        :least="0"
+        :most="1000"
+        :model-value="airframe.alternatorIdleA ?? 0"
+        @update:model-value="v => setAirframe({ alternatorIdleA: v || undefined }, 'Alternator at idle')"
+      />
+      <button class="plain" :aria-pressed="failed.includes('alternator')" @click="emit('fail', 'alternator')">
+        {{ failed.includes('alternator') ? 'Failed: mend it' : 'Let it fail' }}
+      </button>
     </template>
-    <template v-else-if="chosen?.id === 'battery'"><h2>{{ airframe.battery.name }}</h2>
-      <QuantityField kind="plain" label="Capacity, Ah" :least="0.1" :most="500" :model-value="airframe.battery.capacityAh" @update:model-value="v => setAirframe({ battery: { ...airframe.battery, capacityAh: v } }, 'Battery')" />
-      <QuantityField kind="plain" label="rated in hours" :least="0.1" :most="40" :model-value="airframe.battery.ratedHours" @update:model-value="v => setAirframe({ battery: { ...airframe.battery, ratedHours: v } }, 'Battery')" />
-      <label class="field">Cells<select :value="airframe.battery.chemistry" @change="event => setAirframe({ battery: { ...airframe.battery, chemistry: text(event) as 'lithium' } }, 'Battery')"><option>lead-acid</option><option>lithium</option></select></label>
-      <button class="plain" :aria-pressed="failed.includes('battery')" @click="emit('fail', 'battery')">{{ failed.includes('battery') ? 'Failed: mend it' : 'Let it fail' }}</button>
+    <template v-else-if="chosen?.id === 'battery'"
+      ><h2>{{ airframe.battery.name }}</h2>
+      <QuantityField
+        kind="plain"
+        label="Capacity, Ah"
+        :least="0.1"
+        :most="500"
+        :model-value="airframe.battery.capacityAh"
+        @update:model-value="v => setAirframe({ battery: { ...airframe.battery, capacityAh: v } }, 'Battery')"
+      />
+      <QuantityField
+        kind="plain"
+        label="rated in hours"
+        :least="0.1"
+        :most="40"
+        :model-value="airframe.battery.ratedHours"
+        @update:model-value="v => setAirframe({ battery: { ...airframe.battery, ratedHours: v } }, 'Battery')"
+      />
+      <label class="field"
+        >Cells<select
+          :value="airframe.battery.chemistry"
+          @change="
+            event => setAirframe({ battery: { ...airframe.battery, chemistry: text(event) as 'lithium' } }, 'Battery')
+          "
+        >
+          <option>lead-acid</option>
+          <option>lithium</option>
+        </select></label
+      >
+      <button class="plain" :aria-pressed="failed.includes('battery')" @click="emit('fail', 'battery')">
+        {{ failed.includes('battery') ? 'Failed: mend it' : 'Let it fail' }}
+      </button>
     </template>
-    <template v-else-if="source"><h2>{{ source.name }}</h2>
-      <TextField :key="source.id" label="Name" :model-value="source.name" @update:model-value="(name: string) => setSource({ name }, 'name')" />
-      <template v-if="source.kind === 'battery'"><QuantityField kind="plain" label="Capacity, Ah" :least="0.1" :most="500" :model-value="source.capacityAh" @update:model-value="v => setSource({ capacityAh: v }, 'capacity')" /><QuantityField kind="plain" label="rated in hours" :least="0.1" :most="40" :model-value="source.ratedHours" @update:model-value="v => setSource({ ratedHours: v }, 'rating')" />
-        <label class="field">Cells<select :value="source.chemistry" @change="event => setSource({ chemistry: text(event) }, 'cells')"><option>lead-acid</option><option>lithium</option></select></label></template>
-      <template v-else><QuantityField kind="plain" label="Rating, A" :least="0.1" :most="1000" :model-value="source.ratedA" @update:model-value="v => setSource({ ratedA: v }, 'rating')" /><QuantityField kind="plain" label="At idle, A (0: not known)" :least="0" :most="1000" :model-value="source.idleA ?? 0" @update:model-value="v => setSource({ idleA: v || undefined }, 'at idle')" /></template>
+    <template v-else-if="source"
+      ><h2>{{ source.name }}</h2>
+      <TextField
+        :key="source.id"
+        label="Name"
+        :model-value="source.name"
+        @update:model-value="(name: string) => setSource({ name }, 'name')"
+      />
+      <template v-if="source.kind === 'battery'"
+        ><QuantityField
+          kind="plain"
+          label="Capacity, Ah"
+          :least="0.1"
+          :most="500"
+          :model-value="source.capacityAh"
+          @update:model-value="v => setSource({ capacityAh: v }, 'capacity')"
+        /><QuantityField
+          kind="plain"
+          label="rated in hours"
+          :least="0.1"
+          :most="40"
+          :model-value="source.ratedHours"
+          @update:model-value="v => setSource({ ratedHours: v }, 'rating')"
+        />
+        <label class="field"
+          >Cells<select :value="source.chemistry" @change="event => setSource({ chemistry: text(event) }, 'cells')">
+            <option>lead-acid</option>
+            <option>lithium</option>
+          </select></label
+        ></template
+      >
+      <template v-else
+        ><QuantityField
+          kind="plain"
+          label="Rating, A"
+          :least="0.1"
+          :most="1000"
+          :model-value="source.ratedA"
+          @update:model-value="v => setSource({ ratedA: v }, 'rating')" /><QuantityField
+          kind="plain"
+          label="At idle, A (0: not known)"
+          :least="0"
+          :most="1000"
+          :model-value="source.idleA ?? 0"
+          @update:model-value="v => setSource({ idleA: v || undefined }, 'at idle')"
+      /></template>
       <p class="small quiet">Drag it onto a bus to tie it there.</p>
-      <div class="row"><button class="plain" :aria-pressed="failed.includes(source.id)" @click="emit('fail', source!.id)">{{ failed.includes(source.id) ? 'Failed: mend it' : 'Let it fail' }}</button><button class="plain" @click="drop">Take away</button></div>
+      <div class="row">
+        <button class="plain" :aria-pressed="failed.includes(source.id)" @click="emit('fail', source!.id)">
+          {{ failed.includes(source.id) ? 'Failed: mend it' : 'Let it fail' }}</button><button
+          class="plain"
+          @click="drop"
+        >
+          Take away
+        </button>
+      </div>
     </template>
-    <template v-else><h2>Change something</h2><p class="small quiet">Choose a source, a bus, a tie, a switch or a unit in the diagram.</p></template>
+    <template v-else
+      ><h2>Change something</h2>
+      <p class="small quiet">Choose a source, a bus, a tie, a switch or a unit in the diagram.</p></template
+    >
   </section>
 </template>
 
 <style scoped>
-.edit { display: flex; flex-wrap: wrap; gap: 4px 10px; align-items: end; min-height: 62px; max-height: 172px; overflow-y: auto; padding: 8px 12px; align-content: start; }
-.edit > h2 { flex: 0 0 100%; } .edit > .field { flex: 0 1 118px; } .edit > p { flex: 1 1 240px; align-self: center; } .edit :deep(input:not([type=checkbox])), .edit select { padding: 2px 5px; font-size: 12.5px; }
+.edit {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  align-items: end;
+  min-height: 62px;
+  max-height: 172px;
+  overflow-y: auto;
+  padding: 8px 12px;
+  align-content: start;
+}
+.edit > h2 {
+  flex: 0 0 100%;
+}
+.edit > .field {
+  flex: 0 1 118px;
+}
+.edit > p {
+  flex: 1 1 240px;
+  align-self: center;
+}
+.edit :deep(input:not([type='checkbox'])),
+.edit select {
+  padding: 2px 5px;
+  font-size: 12.5px;
+}
 </style>

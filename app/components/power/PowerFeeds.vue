@@ -13,59 +13,127 @@ const bench = useBench()
 const supply = computed(() => supplyOf(bench.design!))
 const own = computed(() => bench.option?.supply !== undefined)
 const placed = shallowRef<PlacedLine>()
-const chosen = ref<{ kind: 'node' | 'tie' | 'unit' | 'switch', id: string }>()
+const chosen = ref<{ kind: 'node' | 'tie' | 'unit' | 'switch'; id: string }>()
 
 /** Switches as they are tried out here, and what is taken to have failed. Only the drawing follows; nothing is kept. */
 const tried = ref<Record<string, string>>({})
 const failed = ref<string[]>([])
-const positions = computed(() => new Map(supply.value.switches.map(one => [one.id, one.positions.includes(tried.value[one.id] ?? '') ? tried.value[one.id]! : one.normal])))
-const changedSetting = computed(() => failed.value.length > 0 || [...positionsOf(supply.value, 'normal')].some(([id, at]) => positions.value.get(id) !== at))
-const fed = computed(() => fedBy(new Wired(bench.design!, supply.value, { sources: failed.value, ties: failed.value, buses: failed.value }), positions.value))
-const isFed = (id: string) => id.startsWith('load ') ? fed.value.powered.has(id.slice(5)) : (fed.value.volts.get(id) ?? 0) > 1
-const fail = (id: string) => { failed.value = failed.value.includes(id) ? failed.value.filter(one => one !== id) : [...failed.value, id] }
-const afterLoss = () => { tried.value = Object.fromEntries(positionsOf(supply.value, 'afterLoss')); failed.value = supply.value.sources.filter(one => one.kind === 'alternator').map(one => one.id).concat('alternator') }
+const positions = computed(
+  () =>
+    new Map(
+      supply.value.switches.map(one => [
+        one.id,
+        one.positions.includes(tried.value[one.id] ?? '') ? tried.value[one.id]! : one.normal
+      ])
+    )
+)
+const changedSetting = computed(
+  () =>
+    failed.value.length > 0 ||
+    [...positionsOf(supply.value, 'normal')].some(([id, at]) => positions.value.get(id) !== at)
+)
+const fed = computed(() =>
+  fedBy(
+    new Wired(bench.design!, supply.value, { sources: failed.value, ties: failed.value, buses: failed.value }),
+    positions.value
+  )
+)
+const isFed = (id: string) =>
+  id.startsWith('load ') ? fed.value.powered.has(id.slice(5)) : (fed.value.volts.get(id) ?? 0) > 1
+const fail = (id: string) => {
+  failed.value = failed.value.includes(id) ? failed.value.filter(one => one !== id) : [...failed.value, id]
+}
+const afterLoss = () => {
+  tried.value = Object.fromEntries(positionsOf(supply.value, 'afterLoss'))
+  failed.value = supply.value.sources
+    .filter(one => one.kind === 'alternator')
+    .map(one => one.id)
+    .concat('alternator')
+}
 
 let round = 0
 /** The drawing is being set out anew; what is seen is still the one before. */
 const laying = ref(true)
-watch(() => [bench.design!, power] as const, async ([design, { circuits, feeders }]) => {
-  const mine = ++round
-  laying.value = true
-  const line = oneLine(design, supply.value, circuits, feeders)
-  const laid = await layOneLine(line, await useElk())
-  if (mine === round) { placed.value = laid; laying.value = false }
-}, { immediate: true })
+watch(
+  () => [bench.design!, power] as const,
+  async ([design, { circuits, feeders }]) => {
+    const mine = ++round
+    laying.value = true
+    const line = oneLine(design, supply.value, circuits, feeders)
+    const laid = await layOneLine(line, await useElk())
+    if (mine === round) {
+      placed.value = laid
+      laying.value = false
+    }
+  },
+  { immediate: true }
+)
 
 const fresh = (letter: string) => `${letter}-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`
-const put = (next: Supply, what: string, more: Edit[] = []) => bench.act([...more, { type: 'supply.set', option: bench.option!.id, supply: next }], what)
+const put = (next: Supply, what: string, more: Edit[] = []) =>
+  bench.act([...more, { type: 'supply.set', option: bench.option!.id, supply: next }], what)
 function hang(unit: string, bus: string) {
   const { option } = bench
   const label = bench.design?.units.find(one => one.id === unit)?.label
   if (!option) return
   const head = option.circuits.find(one => one.unit === unit)
-  if (head?.sharesWith !== undefined) { bench.said = `${label} shares a protector; part them in Circuits, or hang the other.`; return }
-  bench.act([{ type: 'circuit.set', option: option.id, circuit: { ...head ?? { unit }, bus } }], `Hang ${label} on ${supply.value.buses.find(one => one.id === bus)?.name}`)
+  if (head?.sharesWith !== undefined) {
+    bench.said = `${label} shares a protector; part them in Circuits, or hang the other.`
+    return
+  }
+  bench.act(
+    [{ type: 'circuit.set', option: option.id, circuit: { ...(head ?? { unit }), bus } }],
+    `Hang ${label} on ${supply.value.buses.find(one => one.id === bus)?.name}`
+  )
 }
 function tie(from: string, to: string) {
   const name = (id: string) => placed.value?.nodes.find(node => node.id === id)?.says ?? id
-  const next: Tie = { id: fresh('tie'), name: `${name(from)} to ${name(to)}`.slice(0, 80), kind: 'diode', from, to, milliohm: 2 }
-  if (put({ ...supply.value, ties: [...supply.value.ties, next] }, `Tie ${next.name}`)) chosen.value = { kind: 'tie', id: next.id }
+  const next: Tie = {
+    id: fresh('tie'),
+    name: `${name(from)} to ${name(to)}`.slice(0, 80),
+    kind: 'diode',
+    from,
+    to,
+    milliohm: 2
+  }
+  if (put({ ...supply.value, ties: [...supply.value.ties, next] }, `Tie ${next.name}`))
+    chosen.value = { kind: 'tie', id: next.id }
 }
 function addTie() {
-  const to = chosen.value && supply.value.buses.some(bus => bus.id === chosen.value!.id) ? chosen.value.id : supply.value.buses[0]!.id
+  const to =
+    chosen.value && supply.value.buses.some(bus => bus.id === chosen.value!.id)
+      ? chosen.value.id
+      : supply.value.buses[0]!.id
   tie(MAIN_BATTERY, to)
 }
 function add(what: 'bus' | 'battery' | 'alternator' | 'switch') {
   const id = fresh(what)
   const now = supply.value
-  if (what === 'bus') put({ ...now, buses: [...now.buses, { id, name: `Bus ${now.buses.length + 1}`, role: 'other' }] }, 'Add a bus')
-  else if (what === 'switch') put({ ...now, switches: [...now.switches, { id, name: 'Switch', positions: ['OFF', 'ON'], normal: 'ON' }] }, 'Add a switch')
-  else put({ ...now, sources: [...now.sources, what === 'battery' ? { kind: 'battery', id, name: 'Second battery', chemistry: 'lithium', capacityAh: 6, ratedHours: 1 } : { kind: 'alternator', id, name: 'Second alternator', ratedA: 20 }] }, `Add a ${what}`)
+  if (what === 'bus')
+    put({ ...now, buses: [...now.buses, { id, name: `Bus ${now.buses.length + 1}`, role: 'other' }] }, 'Add a bus')
+  else if (what === 'switch')
+    put(
+      { ...now, switches: [...now.switches, { id, name: 'Switch', positions: ['OFF', 'ON'], normal: 'ON' }] },
+      'Add a switch'
+    )
+  else
+    put(
+      {
+        ...now,
+        sources: [
+          ...now.sources,
+          what === 'battery'
+            ? { kind: 'battery', id, name: 'Second battery', chemistry: 'lithium', capacityAh: 6, ratedHours: 1 }
+            : { kind: 'alternator', id, name: 'Second alternator', ratedA: 20 }
+        ]
+      },
+      `Add a ${what}`
+    )
   chosen.value = { kind: what === 'switch' ? 'switch' : 'node', id }
 }
 
 /** What the hand carries over the drawing. */
-const held = ref<{ id: string, says: string, x: number, y: number, moved: boolean }>()
+const held = ref<{ id: string; says: string; x: number; y: number; moved: boolean }>()
 function take(event: PointerEvent, id: string, says: string) {
   if (event.button !== 0) return
   held.value = { id, says, x: event.clientX, y: event.clientY, moved: false }
@@ -73,7 +141,8 @@ function take(event: PointerEvent, id: string, says: string) {
 const over = ref('')
 const paper = useTemplateRef('paper')
 const EDGE_PX = 28
-const rolled = (at: number, low: number, high: number) => at < low + EDGE_PX ? at - low - EDGE_PX : at > high - EDGE_PX ? at - high + EDGE_PX : 0
+const rolled = (at: number, low: number, high: number) =>
+  at < low + EDGE_PX ? at - low - EDGE_PX : at > high - EDGE_PX ? at - high + EDGE_PX : 0
 useEventListener('pointermove', (event: PointerEvent) => {
   if (!held.value) return
   const moved = held.value.moved || Math.hypot(event.clientX - held.value.x, event.clientY - held.value.y) > 5
@@ -81,8 +150,13 @@ useEventListener('pointermove', (event: PointerEvent) => {
   held.value = { ...held.value, x: event.clientX, y: event.clientY, moved }
   // Near the edge of the paper it rolls on under the hand.
   const box = paper.value?.getBoundingClientRect()
-  if (box) paper.value!.scrollBy({ left: rolled(event.clientX, box.left, box.right), top: rolled(event.clientY, box.top, box.bottom) })
-  over.value = document.elementFromPoint(event.clientX, event.clientY)?.closest('[data-bus]')?.getAttribute('data-bus') ?? ''
+  if (box)
+    paper.value!.scrollBy({
+      left: rolled(event.clientX, box.left, box.right),
+      top: rolled(event.clientY, box.top, box.bottom)
+    })
+  over.value =
+    document.elementFromPoint(event.clientX, event.clientY)?.closest('[data-bus]')?.getAttribute('data-bus') ?? ''
 })
 useEventListener('pointerup', () => {
   const now = held.value
@@ -94,59 +168,317 @@ useEventListener('pointerup', () => {
   if (now.id.startsWith('load ')) hang(now.id.slice(5), bus)
   else tie(now.id, bus)
 })
-useEventListener('pointercancel', () => { held.value = undefined; over.value = '' })
-const edgeShut = (id: string | undefined) => { const one = supply.value.ties.find(other => other.id === id); return one !== undefined && (failed.value.includes(one.id) || !closed(one, positions.value)) }
-function choose(node: PlacedLine['nodes'][number]) { chosen.value = node.unit ? { kind: 'unit', id: node.unit } : { kind: 'node', id: node.id } }
-const isChosen = (node: PlacedLine['nodes'][number]) => chosen.value?.id === (node.unit ?? node.id) && chosen.value.kind !== 'tie'
+useEventListener('pointercancel', () => {
+  held.value = undefined
+  over.value = ''
+})
+const edgeShut = (id: string | undefined) => {
+  const one = supply.value.ties.find(other => other.id === id)
+  return one !== undefined && (failed.value.includes(one.id) || !closed(one, positions.value))
+}
+function choose(node: PlacedLine['nodes'][number]) {
+  chosen.value = node.unit ? { kind: 'unit', id: node.unit } : { kind: 'node', id: node.id }
+}
+const isChosen = (node: PlacedLine['nodes'][number]) =>
+  chosen.value?.id === (node.unit ?? node.id) && chosen.value.kind !== 'tie'
 </script>
 
 <template>
   <div class="feeds">
     <section class="sheet drawing">
       <div class="row bar">
-        <h2>One line</h2><span class="small quiet">{{ own ? 'your own' : 'as proposed' }}</span>
-        <button class="plain" @click="add('bus')">+ bus</button><button class="plain" @click="add('battery')">+ battery</button><button class="plain" @click="add('alternator')">+ alternator</button><button class="plain" @click="addTie">+ tie</button><button class="plain" @click="add('switch')">+ switch</button>
-        <button v-if="own" class="plain" @click="bench.act([{ type: 'supply.clear', option: bench.option!.id }], 'Back to the proposed feeds')">Back to the proposal</button>
+        <h2>One line</h2>
+        <span class="small quiet">{{ own ? 'your own' : 'as proposed' }}</span>
+        <button class="plain" @click="add('bus')">+ bus</button
+        ><button class="plain" @click="add('battery')">+ battery</button
+        ><button class="plain" @click="add('alternator')">+ alternator</button
+        ><button class="plain" @click="addTie">+ tie</button
+        ><button class="plain" @click="add('switch')">+ switch</button>
+        <button
+          v-if="own"
+          class="plain"
+          @click="bench.act([{ type: 'supply.clear', option: bench.option!.id }], 'Back to the proposed feeds')"
+        >
+          Back to the proposal
+        </button>
       </div>
       <div class="row tries" role="group" aria-label="Try switches and failures">
-        <span v-for="one in supply.switches" :key="one.id" class="try"><button class="link small" @click="chosen = { kind: 'switch', id: one.id }">{{ one.name }}</button><select :value="positions.get(one.id)" class="plain" :aria-label="`Try ${one.name}`" @change="event => tried = { ...tried, [one.id]: (event.target as HTMLSelectElement).value }"><option v-for="at in one.positions" :key="at">{{ at }}</option></select></span>
+        <span v-for="one in supply.switches" :key="one.id" class="try"
+          ><button class="link small" @click="chosen = { kind: 'switch', id: one.id }">{{ one.name }}</button
+          ><select
+            :value="positions.get(one.id)"
+            class="plain"
+            :aria-label="`Try ${one.name}`"
+            @change="event => (tried = { ...tried, [one.id]: (event.target as HTMLSelectElement).value })"
+          >
+            <option v-for="at in one.positions" :key="at">{{ at }}</option>
+          </select></span
+        >
         <button class="plain" @click="afterLoss">Alternators lost, switches set</button>
-        <button v-if="changedSetting" class="plain" @click="tried = {}; failed = []">Back to normal</button>
-        <span v-if="changedSetting" class="small" role="status"><b>{{ fed.powered.size }}</b> of {{ bench.design!.units.filter(unit => unit.item.power).length }} units fed</span>
+        <button
+          v-if="changedSetting"
+          class="plain"
+          @click="
+            tried = {}
+            failed = []
+          "
+        >
+          Back to normal
+        </button>
+        <span v-if="changedSetting" class="small" role="status"
+          ><b>{{ fed.powered.size }}</b> of {{ bench.design!.units.filter(unit => unit.item.power).length }} units
+          fed</span
+        >
       </div>
-      <div ref="paper" class="paper" :aria-busy="laying || bench.examining" tabindex="0" role="region" aria-label="One-line diagram; every unit and tie in it can be reached by Tab and is edited below">
-        <svg v-if="placed" :viewBox="`-6 -10 ${placed.width + 12} ${placed.height + 20}`" :width="placed.width + 12" :height="placed.height + 20" :style="{ minWidth: `${Math.round(placed.width * 0.88)}px` }" role="group" aria-label="One-line diagram">
-          <g v-for="edge in placed.edges" :key="edge.id" :class="['edge', edge.kind, { shut: edgeShut(edge.tie), dead: !isFed(edge.from), chosen: chosen?.kind === 'tie' && chosen.id === edge.tie }]">
+      <div
+        ref="paper"
+        class="paper"
+        :aria-busy="laying || bench.examining"
+        tabindex="0"
+        role="region"
+        aria-label="One-line diagram; every unit and tie in it can be reached by Tab and is edited below"
+      >
+        <svg
+          v-if="placed"
+          :viewBox="`-6 -10 ${placed.width + 12} ${placed.height + 20}`"
+          :width="placed.width + 12"
+          :height="placed.height + 20"
+          :style="{ minWidth: `${Math.round(placed.width * 0.88)}px` }"
+          role="group"
+          aria-label="One-line diagram"
+        >
+          <g
+            v-for="edge in placed.edges"
+            :key="edge.id"
+            :class="[
+              'edge',
+              edge.kind,
+              {
+                shut: edgeShut(edge.tie),
+                dead: !isFed(edge.from),
+                chosen: chosen?.kind === 'tie' && chosen.id === edge.tie
+              }
+            ]"
+          >
             <path class="run" :d="lineOf(edge.points)" />
-            <g :transform="`translate(${edge.sign.x} ${edge.sign.y})`" :role="edge.tie ? 'button' : undefined" :tabindex="edge.tie ? 0 : undefined" :aria-label="edge.tie ? `${edge.says}, ${edge.kind}${edgeShut(edge.tie) ? ', open' : ''}` : undefined" @click="edge.tie && (chosen = { kind: 'tie', id: edge.tie })" @keydown.enter="edge.tie && (chosen = { kind: 'tie', id: edge.tie })">
-              <rect v-if="edge.tie" x="-34" y="-16" width="68" height="23" class="touch" /><path v-if="SIGNS[edge.kind]" class="sign" :d="SIGNS[edge.kind]" /><text y="-7" text-anchor="middle">{{ edge.says }}{{ edgeShut(edge.tie) ? ' · open' : '' }}</text>
+            <g
+              :transform="`translate(${edge.sign.x} ${edge.sign.y})`"
+              :role="edge.tie ? 'button' : undefined"
+              :tabindex="edge.tie ? 0 : undefined"
+              :aria-label="edge.tie ? `${edge.says}, ${edge.kind}${edgeShut(edge.tie) ? ', open' : ''}` : undefined"
+              @click="edge.tie && (chosen = { kind: 'tie', id: edge.tie })"
+              @keydown.enter="edge.tie && (chosen = { kind: 'tie', id: edge.tie })"
+            >
+              <rect v-if="edge.tie" x="-34" y="-16" width="68" height="23" class="touch" />
+              <path v-if="SIGNS[edge.kind]" class="sign" :d="SIGNS[edge.kind]" />
+              <text y="-7" text-anchor="middle">{{ edge.says }}{{ edgeShut(edge.tie) ? ' · open' : '' }}</text>
             </g>
           </g>
-          <g v-for="node in placed.nodes" :key="node.id" :class="['node', node.kind, { dead: !isFed(node.id), chosen: isChosen(node), over: over === node.id }]" :data-bus="node.kind === 'bus' ? node.id : undefined" :data-node="node.id" :transform="`translate(${node.x} ${node.y})`" role="button" tabindex="0" :aria-label="`${node.says}, ${node.note}${isFed(node.id) ? '' : ', dark'}`" @click="choose(node)" @keydown.enter="choose(node)" @keydown.space.prevent="choose(node)" @pointerdown="event => take(event, node.id, node.says)">
-            <rect :width="node.width" :height="node.height" :rx="node.kind === 'alternator' ? 20 : node.kind === 'unit' ? 0 : 2" />
-            <template v-if="node.kind === 'unit'"><text x="4" y="13">{{ node.says.length > 20 ? `${node.says.slice(0, 19)}…` : node.says }}</text><text :x="node.width - 3" y="13" text-anchor="end" class="note">{{ isFed(node.id) ? node.note : 'dark' }}</text></template>
-            <template v-else><text x="9" :y="Math.min(node.height / 2, 20) - 2" class="name">{{ node.says }}</text><text x="9" :y="Math.min(node.height / 2, 20) + 11" class="note">{{ failed.includes(node.id) ? 'failed' : isFed(node.id) ? node.note : 'dark' }}</text></template>
+          <g
+            v-for="node in placed.nodes"
+            :key="node.id"
+            :class="['node', node.kind, { dead: !isFed(node.id), chosen: isChosen(node), over: over === node.id }]"
+            :data-bus="node.kind === 'bus' ? node.id : undefined"
+            :data-node="node.id"
+            :transform="`translate(${node.x} ${node.y})`"
+            role="button"
+            tabindex="0"
+            :aria-label="`${node.says}, ${node.note}${isFed(node.id) ? '' : ', dark'}`"
+            @click="choose(node)"
+            @keydown.enter="choose(node)"
+            @keydown.space.prevent="choose(node)"
+            @pointerdown="event => take(event, node.id, node.says)"
+          >
+            <rect
+              :width="node.width"
+              :height="node.height"
+              :rx="node.kind === 'alternator' ? 20 : node.kind === 'unit' ? 0 : 2"
+            />
+            <template v-if="node.kind === 'unit'">
+              <text x="4" y="13">{{ node.says.length > 20 ? `${node.says.slice(0, 19)}…` : node.says }}</text>
+              <text :x="node.width - 3" y="13" text-anchor="end" class="note">
+                {{ isFed(node.id) ? node.note : 'dark' }}
+              </text>
+            </template>
+            <template v-else>
+              <text x="9" :y="Math.min(node.height / 2, 20) - 2" class="name">{{ node.says }}</text>
+              <text x="9" :y="Math.min(node.height / 2, 20) + 11" class="note">
+                {{ failed.includes(node.id) ? 'failed' : isFed(node.id) ? node.note : 'dark' }}
+              </text>
+            </template>
           </g>
         </svg>
         <p v-else class="quiet small">Setting the diagram out…</p>
       </div>
-      <p class="quiet small">Drag a unit onto a bus to hang it there; drag a source or a bus onto a bus to tie them. Click or press Enter on anything to change it below. Broken lines are dark or open.</p>
-      <span v-if="held?.moved" class="ghost" :style="{ left: `${held.x + 10}px`, top: `${held.y + 6}px` }">{{ held.says }}<template v-if="over"> → {{ supply.buses.find(one => one.id === over)?.name }}</template></span>
+      <p class="quiet small">
+        Drag a unit onto a bus to hang it there; drag a source or a bus onto a bus to tie them. Click or press Enter on
+        anything to change it below. Broken lines are dark or open.
+      </p>
+      <span v-if="held?.moved" class="ghost" :style="{ left: `${held.x + 10}px`, top: `${held.y + 6}px` }"
+        >{{ held.says }}<template v-if="over"> → {{ supply.buses.find(one => one.id === over)?.name }}</template></span
+      >
     </section>
-    <PowerFeedEditor v-model:chosen="chosen" :supply="supply" :feeders="power.feeders" :failed="failed" :bus-of="unit => busOf(bench.design!, supply, unit)" @put="put" @fail="fail" @hang="hang" />
+    <PowerFeedEditor
+      v-model:chosen="chosen"
+      :supply="supply"
+      :feeders="power.feeders"
+      :failed="failed"
+      :bus-of="unit => busOf(bench.design!, supply, unit)"
+      @put="put"
+      @fail="fail"
+      @hang="hang"
+    />
   </div>
 </template>
 
 <style scoped>
-.feeds { display: grid; grid-template-rows: minmax(0, 1fr) auto; gap: 8px; height: 100%; min-height: 430px; } .drawing { display: grid; grid-template-rows: auto auto minmax(0, 1fr) auto; min-height: 0; gap: 5px; }
-.drawing.sheet { padding: 8px 10px; } .bar { gap: 5px; } .bar .plain, .tries .plain { padding: 1px 6px; font-size: 12px; } .tries { gap: 3px 8px; } .tries select { padding: 0 3px; font-size: 12px; } .try { display: inline-flex; gap: 4px; align-items: center; } .link { border: 0; background: none; padding: 0; color: inherit; text-decoration: underline dotted; cursor: pointer; font: inherit; font-size: 12px; }
-.paper { overflow: auto; border: 1px solid var(--rule); background: var(--chalk); touch-action: pan-x pan-y; }
-svg { display: block; max-width: 100%; height: auto; user-select: none; } .node.unit .note { font-size: 9px; }
-text { font: 10px 'B612', sans-serif; fill: var(--graphite); } .name { font-weight: 700; font-size: 11px; } .note { fill: var(--quiet); }
-.run { fill: none; stroke: var(--graphite); stroke-width: 1.2; } .sign { fill: var(--chalk); stroke: var(--graphite); stroke-width: 1.4; } .touch { fill: transparent; } .edge [role=button] { cursor: pointer; }
-.edge text { font-size: 8.5px; paint-order: stroke; stroke: var(--chalk); stroke-width: 3px; }
-.node { cursor: grab; } .node rect { fill: var(--paper); stroke: var(--graphite); stroke-width: 1.2; } .node.unit rect { stroke: none; fill: transparent; } .node.bus rect { fill: var(--dye-wash); stroke: var(--dye); stroke-width: 2; }
-.node.chosen rect { stroke: var(--dye); stroke-width: 2.5; fill: var(--dye-wash); } .node.over rect { stroke: var(--tape); stroke-width: 4; } .edge.chosen .run, .edge.chosen .sign { stroke: var(--dye); stroke-width: 2.4; }
-.dead .run, .shut .run, .node.dead:not(.unit) rect { stroke-dasharray: 4 3; } .node.dead text { fill: var(--quiet); font-style: italic; } .node:hover rect { stroke: var(--dye); stroke-width: 1.5; }
-.ghost { position: fixed; z-index: 9; background: var(--dye); color: var(--chalk); padding: 1px 8px; font-size: 12px; pointer-events: none; }
+.feeds {
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
+  gap: 8px;
+  height: 100%;
+  min-height: 430px;
+}
+.drawing {
+  display: grid;
+  grid-template-rows: auto auto minmax(0, 1fr) auto;
+  min-height: 0;
+  gap: 5px;
+}
+.drawing.sheet {
+  padding: 8px 10px;
+}
+.bar {
+  gap: 5px;
+}
+.bar .plain,
+.tries .plain {
+  padding: 1px 6px;
+  font-size: 12px;
+}
+.tries {
+  gap: 3px 8px;
+}
+.tries select {
+  padding: 0 3px;
+  font-size: 12px;
+}
+.try {
+  display: inline-flex;
+  gap: 4px;
+  align-items: center;
+}
+.link {
+  border: 0;
+  background: none;
+  padding: 0;
+  color: inherit;
+  text-decoration: underline dotted;
+  cursor: pointer;
+  font: inherit;
+  font-size: 12px;
+}
+.paper {
+  overflow: auto;
+  border: 1px solid var(--rule);
+  background: var(--chalk);
+  touch-action: pan-x pan-y;
+}
+svg {
+  display: block;
+  max-width: 100%;
+  height: auto;
+  user-select: none;
+}
+.node.unit .note {
+  font-size: 9px;
+}
+text {
+  font:
+    10px 'B612',
+    sans-serif;
+  fill: var(--graphite);
+}
+.name {
+  font-weight: 700;
+  font-size: 11px;
+}
+.note {
+  fill: var(--quiet);
+}
+.run {
+  fill: none;
+  stroke: var(--graphite);
+  stroke-width: 1.2;
+}
+.sign {
+  fill: var(--chalk);
+  stroke: var(--graphite);
+  stroke-width: 1.4;
+}
+.touch {
+  fill: transparent;
+}
+.edge [role='button'] {
+  cursor: pointer;
+}
+.edge text {
+  font-size: 8.5px;
+  paint-order: stroke;
+  stroke: var(--chalk);
+  stroke-width: 3px;
+}
+.node {
+  cursor: grab;
+}
+.node rect {
+  fill: var(--paper);
+  stroke: var(--graphite);
+  stroke-width: 1.2;
+}
+.node.unit rect {
+  stroke: none;
+  fill: transparent;
+}
+.node.bus rect {
+  fill: var(--dye-wash);
+  stroke: var(--dye);
+  stroke-width: 2;
+}
+.node.chosen rect {
+  stroke: var(--dye);
+  stroke-width: 2.5;
+  fill: var(--dye-wash);
+}
+.node.over rect {
+  stroke: var(--tape);
+  stroke-width: 4;
+}
+.edge.chosen .run,
+.edge.chosen .sign {
+  stroke: var(--dye);
+  stroke-width: 2.4;
+}
+.dead .run,
+.shut .run,
+.node.dead:not(.unit) rect {
+  stroke-dasharray: 4 3;
+}
+.node.dead text {
+  fill: var(--quiet);
+  font-style: italic;
+}
+.node:hover rect {
+  stroke: var(--dye);
+  stroke-width: 1.5;
+}
+.ghost {
+  position: fixed;
+  z-index: 9;
+  background: var(--dye);
+  color: var(--chalk);
+  padding: 1px 8px;
+  font-size: 12px;
+  pointer-events: none;
+}
 </style>

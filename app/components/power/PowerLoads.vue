@@ -6,9 +6,18 @@ import type { Working } from '#core/project'
 const { power } = defineProps<{ power: PowerReport }>()
 const emit = defineEmits<{ why: [title: string, working: Working] }>()
 const chosen = ref<string>()
-const shown = computed<PhaseLoad>(() => power.loads.find(load => load.phase === chosen.value) ?? power.loads.reduce((most, load) => load.typicalA > most.typicalA ? load : most))
+const shown = computed<PhaseLoad>(
+  () =>
+    power.loads.find(load => load.phase === chosen.value) ??
+    power.loads.reduce((most, load) => (load.typicalA > most.typicalA ? load : most))
+)
 const a = (value: number) => value.toFixed(1)
-const state = (load: PhaseLoad) => load.phase === 'start' || load.marginA >= 0 ? 'holds' as const : load.atIdle ? 'needs a decision' as const : 'stops work' as const
+const state = (load: PhaseLoad) =>
+  load.phase === 'start' || load.marginA >= 0
+    ? ('holds' as const)
+    : load.atIdle
+      ? ('needs a decision' as const)
+      : ('stops work' as const)
 </script>
 
 <template>
@@ -17,31 +26,132 @@ const state = (load: PhaseLoad) => load.phase === 'start' || load.marginA >= 0 ?
       <h2>Loads by phase</h2>
       <div class="chart"><ChartsLoadChart :power="power" /></div>
       <table class="list">
-        <thead><tr><th>Phase</th><th class="number">Continuous A</th><th class="number">Comes, goes</th><th class="number">Transmitting</th><th class="number">Typical A</th><th class="number">All at most</th><th class="number">For good</th><th class="number">Margin</th><th><span class="screen-reader">Working</span></th></tr></thead>
+        <thead>
+          <tr>
+            <th>Phase</th>
+            <th class="number">Continuous A</th>
+            <th class="number">Comes, goes</th>
+            <th class="number">Transmitting</th>
+            <th class="number">Typical A</th>
+            <th class="number">All at most</th>
+            <th class="number">For good</th>
+            <th class="number">Margin</th>
+            <th><span class="screen-reader">Working</span></th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="load in power.loads" :key="load.phase" :class="{ here: load === shown }">
-            <td class="nowrap"><StateMark :state="state(load)" :size="13" /> <button class="link" :aria-pressed="load === shown" @click="chosen = load.phase">{{ load.phase }}</button></td>
-            <td class="number figures">{{ a(load.continuousA) }}</td><td class="number figures">{{ a(load.intermittentA) }}</td><td class="number figures">{{ a(load.transmitA) }}</td><td class="number figures"><b>{{ a(load.typicalA) }}</b></td><td class="number figures">{{ a(load.worstA) }}</td>
-            <td class="number figures">{{ a(load.limitA) }}<span class="quiet small"> of {{ a(load.capacityA) }}{{ load.atIdle ? ' idle' : '' }}</span></td><td class="number figures">{{ a(load.marginA) }}</td>
-            <td class="number"><button class="plain" :aria-label="`Working of the load in ${load.phase}`" @click="emit('why', `load in ${load.phase}`, loadWorking(load))">why</button></td>
+            <td class="nowrap">
+              <StateMark :state="state(load)" :size="13" />
+              <button class="link" :aria-pressed="load === shown" @click="chosen = load.phase">{{ load.phase }}</button>
+            </td>
+            <td class="number figures">{{ a(load.continuousA) }}</td>
+            <td class="number figures">{{ a(load.intermittentA) }}</td>
+            <td class="number figures">{{ a(load.transmitA) }}</td>
+            <td class="number figures">
+              <b>{{ a(load.typicalA) }}</b>
+            </td>
+            <td class="number figures">{{ a(load.worstA) }}</td>
+            <td class="number figures">
+              {{ a(load.limitA)
+              }}<span class="quiet small"> of {{ a(load.capacityA) }}{{ load.atIdle ? ' idle' : '' }}</span>
+            </td>
+            <td class="number figures">{{ a(load.marginA) }}</td>
+            <td class="number">
+              <button
+                class="plain"
+                :aria-label="`Working of the load in ${load.phase}`"
+                @click="emit('why', `load in ${load.phase}`, loadWorking(load))"
+              >
+                why
+              </button>
+            </td>
           </tr>
-          <tr><td>alternator lost, before shedding</td><td colspan="3" class="quiet">on the batteries</td><td class="number figures"><b>{{ a(power.endurance.fullA) }}</b></td><td colspan="4" /></tr>
-          <tr><td>alternator lost, after shedding</td><td colspan="3" class="quiet">on the batteries</td><td class="number figures"><b>{{ a(power.endurance.shedA) }}</b></td><td colspan="4" /></tr>
+          <tr>
+            <td>alternator lost, before shedding</td>
+            <td colspan="3" class="quiet">on the batteries</td>
+            <td class="number figures">
+              <b>{{ a(power.endurance.fullA) }}</b>
+            </td>
+            <td colspan="4" />
+          </tr>
+          <tr>
+            <td>alternator lost, after shedding</td>
+            <td colspan="3" class="quiet">on the batteries</td>
+            <td class="number figures">
+              <b>{{ a(power.endurance.shedA) }}</b>
+            </td>
+            <td colspan="4" />
+          </tr>
         </tbody>
       </table>
-      <p class="quiet small">“For good” is 80 % of the rating, or at idle what the alternator gives there if that is less. Starting draws on the battery and is held against nothing.</p>
+      <p class="quiet small">
+        “For good” is 80 % of the rating, or at idle what the alternator gives there if that is less. Starting draws on
+        the battery and is held against nothing.
+      </p>
     </section>
     <section class="sheet">
       <h2>In {{ shown.phase }}</h2>
-      <table class="list"><thead><tr><th>Unit</th><th class="number">Continuous</th><th class="number">Comes and goes</th><th class="number">Transmitting</th><th class="number">Most A</th></tr></thead>
-        <tbody><tr v-for="load in shown.byUnit" :key="load.unit"><td>{{ load.label }}</td><td class="number figures">{{ load.continuousA.toFixed(2) }}</td><td class="number figures">{{ load.intermittentA ? load.intermittentA.toFixed(2) : '' }}</td><td class="number figures">{{ load.transmitA ? load.transmitA.toFixed(2) : '' }}</td><td class="number figures">{{ load.worstA.toFixed(2) }}</td></tr></tbody></table>
-      <p v-if="!shown.byUnit.length" class="quiet small">Nothing draws in this phase. Choose units with a power entry in Stock.</p>
+      <table class="list">
+        <thead>
+          <tr>
+            <th>Unit</th>
+            <th class="number">Continuous</th>
+            <th class="number">Comes and goes</th>
+            <th class="number">Transmitting</th>
+            <th class="number">Most A</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="load in shown.byUnit" :key="load.unit">
+            <td>{{ load.label }}</td>
+            <td class="number figures">{{ load.continuousA.toFixed(2) }}</td>
+            <td class="number figures">{{ load.intermittentA ? load.intermittentA.toFixed(2) : '' }}</td>
+            <td class="number figures">{{ load.transmitA ? load.transmitA.toFixed(2) : '' }}</td>
+            <td class="number figures">{{ load.worstA.toFixed(2) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="!shown.byUnit.length" class="quiet small">
+        Nothing draws in this phase. Choose units with a power entry in Stock.
+      </p>
     </section>
   </div>
 </template>
 
 <style scoped>
-.loads { display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; align-items: start; } @media (min-width: 1500px) { .loads { grid-template-columns: minmax(0, 8fr) minmax(330px, 5fr); } }
-.chart { height: 216px; margin: 4px 0 8px; } .nowrap { white-space: nowrap; } .here td { background: var(--dye-wash); }
-.link { border: 0; background: none; padding: 0; font: inherit; color: inherit; text-decoration: underline dotted; cursor: pointer; } table .plain { padding: 0 5px; font-size: 11.5px; }
+.loads {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 12px;
+  align-items: start;
+}
+@media (min-width: 1500px) {
+  .loads {
+    grid-template-columns: minmax(0, 8fr) minmax(330px, 5fr);
+  }
+}
+.chart {
+  height: 216px;
+  margin: 4px 0 8px;
+}
+.nowrap {
+  white-space: nowrap;
+}
+.here td {
+  background: var(--dye-wash);
+}
+.link {
+  border: 0;
+  background: none;
+  padding: 0;
+  font: inherit;
+  color: inherit;
+  text-decoration: underline dotted;
+  cursor: pointer;
+}
+table .plain {
+  padding: 0 5px;
+  font-size: 11.5px;
+}
 </style>

@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { tieCells, type BackupAnswer, type BackupOffer, type Endurance, type EnduranceRange, type PowerReport, type ShedAnswer } from '#core/power'
+import {
+  tieCells,
+  type BackupAnswer,
+  type BackupOffer,
+  type Endurance,
+  type EnduranceRange,
+  type PowerReport,
+  type ShedAnswer
+} from '#core/power'
 import type { Airframe, Edit, Unit, Working } from '#core/project'
 import { formatAmps, formatMoney } from '#core/quantity'
 import { newUnit } from '#core/report'
@@ -10,62 +18,143 @@ const { power } = defineProps<{ power: PowerReport }>()
 const emit = defineEmits<{ why: [title: string, working: Working] }>()
 const bench = useBench()
 const { items, refresh } = useCatalogue()
-onMounted(() => { void refresh() })
+onMounted(() => {
+  void refresh()
+})
 const { progress, run, stop } = useLongWork()
 const endurance = computed<Endurance>(() => power.endurance)
 const airframe = computed(() => bench.project!.airframe)
 const wanted = computed(() => bench.project!.brief.wantedMinutes)
 const asked = ref(wanted.value)
-watch(wanted, (now) => { asked.value = now })
+watch(wanted, now => {
+  asked.value = now
+})
 const shed = shallowRef<ShedAnswer>()
 const backup = shallowRef<BackupAnswer>()
 const offers = shallowRef<BackupOffer[]>()
 const range = shallowRef<EnduranceRange>()
 // An answer is for the design that was asked about.
-watch(() => bench.design, () => { shed.value = undefined; backup.value = undefined; offers.value = undefined; range.value = undefined })
+watch(
+  () => bench.design,
+  () => {
+    shed.value = undefined
+    backup.value = undefined
+    offers.value = undefined
+    range.value = undefined
+  }
+)
 
-const minutes = (value: number) => Number.isFinite(value) ? `${value.toFixed(0)} min` : 'a day and more'
-const setAirframe = (patch: Partial<Airframe>, what: string) => bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
-const setWanted = (value: number) => bench.act([{ type: 'brief.set', brief: { ...bench.project!.brief, wantedMinutes: value } }], 'Minutes wanted')
+const minutes = (value: number) => (Number.isFinite(value) ? `${value.toFixed(0)} min` : 'a day and more')
+const setAirframe = (patch: Partial<Airframe>, what: string) =>
+  bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
+const setWanted = (value: number) =>
+  bench.act([{ type: 'brief.set', brief: { ...bench.project!.brief, wantedMinutes: value } }], 'Minutes wanted')
 
 const rows = computed(() => {
   const lost = new Map(endurance.value.lost.map(one => [one.unit, one]))
   const wh = new Map(endurance.value.energy.byUnit.map(one => [one.unit, one.wh]))
   const units = new Map(bench.option?.units.map(unit => [unit.id, unit]))
-  return [...endurance.value.kept.map(load => ({ ...load, kept: true })), ...endurance.value.shed.map(load => ({ ...load, kept: false }))]
-    .map((load) => {
+  return [
+    ...endurance.value.kept.map(load => ({ ...load, kept: true })),
+    ...endurance.value.shed.map(load => ({ ...load, kept: false }))
+  ]
+    .map(load => {
       const gone = lost.get(load.unit)
-      const own = gone?.why === 'own battery empty' ? bench.design?.units.find(unit => unit.id === load.unit)?.item.power?.internalBatteryMinutes ?? 0 : 0
+      const own =
+        gone?.why === 'own battery empty'
+          ? (bench.design?.units.find(unit => unit.id === load.unit)?.item.power?.internalBatteryMinutes ?? 0)
+          : 0
       const until = gone?.minute ?? Infinity
-      return { ...load, lost: gone, until, fedUntil: until - own, wh: wh.get(load.unit) ?? 0, set: units.get(load.unit) }
+      return {
+        ...load,
+        lost: gone,
+        until,
+        fedUntil: until - own,
+        wh: wh.get(load.unit) ?? 0,
+        set: units.get(load.unit)
+      }
     })
     .sort((a, b) => Number(b.kept) - Number(a.kept) || (a.lost?.minute ?? Infinity) - (b.lost?.minute ?? Infinity))
 })
 /** The whole of the time shown, in minutes: to the last loss, and to what is wanted. */
-const span = computed(() => Math.max(wanted.value, 30, ...rows.value.map(row => row.until).filter(Number.isFinite)) * 1.02)
-const share = (minute: number) => `${Math.min(100, minute / span.value * 100).toFixed(2)}%`
+const span = computed(
+  () => Math.max(wanted.value, 30, ...rows.value.map(row => row.until).filter(Number.isFinite)) * 1.02
+)
+const share = (minute: number) => `${Math.min(100, (minute / span.value) * 100).toFixed(2)}%`
 const STEPS = [5, 10, 15, 30, 60, 120, 240, 480]
-const ticks = computed(() => { const step = STEPS.find(one => span.value / one <= 7) ?? 480; return Array.from({ length: Math.floor(span.value / step) }, (_, at) => (at + 1) * step) })
+const ticks = computed(() => {
+  const step = STEPS.find(one => span.value / one <= 7) ?? 480
+  return Array.from({ length: Math.floor(span.value / step) }, (_, at) => (at + 1) * step)
+})
 type Plan = 'stays on' | 'shed' | 'at minute' | 'below volts'
-const PLANS: readonly [Plan, string][] = [['stays on', 'stays on'], ['shed', 'shed by the pilot'], ['at minute', 'shed at minute'], ['below volts', 'shed below volts']]
-const planOf = (row: typeof rows.value[number]): Plan => row.kept ? 'stays on' : row.set?.shedAfterMinutes !== undefined ? 'at minute' : row.set?.shedBelowV !== undefined ? 'below volts' : 'shed'
+const PLANS: readonly [Plan, string][] = [
+  ['stays on', 'stays on'],
+  ['shed', 'shed by the pilot'],
+  ['at minute', 'shed at minute'],
+  ['below volts', 'shed below volts']
+]
+const planOf = (row: (typeof rows.value)[number]): Plan =>
+  row.kept
+    ? 'stays on'
+    : row.set?.shedAfterMinutes !== undefined
+      ? 'at minute'
+      : row.set?.shedBelowV !== undefined
+        ? 'below volts'
+        : 'shed'
 function plan(unit: Unit, how: Plan, value?: number) {
   if (!bench.option) return
   const { shed: _, shedAfterMinutes: __, shedBelowV: ___, ...rest } = unit
   const low = airframe.value.systemV === 28 ? 23 : 11.5
-  const next: Unit = { ...rest, shed: how !== 'stays on', ...how === 'at minute' && { shedAfterMinutes: value ?? 0 }, ...how === 'below volts' && { shedBelowV: value ?? low } }
-  bench.act([{ type: 'unit.set', option: bench.option.id, unit: next }], `${unit.label}: ${how === 'stays on' ? 'stays on' : 'shed'} when the alternator quits`)
+  const next: Unit = {
+    ...rest,
+    shed: how !== 'stays on',
+    ...(how === 'at minute' && { shedAfterMinutes: value ?? 0 }),
+    ...(how === 'below volts' && { shedBelowV: value ?? low })
+  }
+  bench.act(
+    [{ type: 'unit.set', option: bench.option.id, unit: next }],
+    `${unit.label}: ${how === 'stays on' ? 'stays on' : 'shed'} when the alternator quits`
+  )
 }
 
-async function askShed() { const { project, option } = bench; if (project && option) { backup.value = undefined; shed.value = await run('Looking for the shortest list…', (examiner, job, tell) => examiner.shed(project, option.id, asked.value, job, tell)) } }
-async function askBackup() { const { project, option } = bench; if (project && option) { shed.value = undefined; backup.value = await run('Trying batteries…', (examiner, job, tell) => examiner.backup(project, option.id, asked.value, job, tell)) } }
-async function askOffers() { const { project, option } = bench; if (project && option) offers.value = await run('Trying the backups of the catalogue…', (examiner, job, tell) => examiner.backups(project, option.id, items.value, job, tell)) }
-async function askRange() { const { project, option } = bench; if (project && option) range.value = await run('Older and colder…', (examiner, job, tell) => examiner.range(project, option.id, job, tell)) }
+async function askShed() {
+  const { project, option } = bench
+  if (project && option) {
+    backup.value = undefined
+    shed.value = await run('Looking for the shortest list…', (examiner, job, tell) =>
+      examiner.shed(project, option.id, asked.value, job, tell)
+    )
+  }
+}
+async function askBackup() {
+  const { project, option } = bench
+  if (project && option) {
+    shed.value = undefined
+    backup.value = await run('Trying batteries…', (examiner, job, tell) =>
+      examiner.backup(project, option.id, asked.value, job, tell)
+    )
+  }
+}
+async function askOffers() {
+  const { project, option } = bench
+  if (project && option)
+    offers.value = await run('Trying the backups of the catalogue…', (examiner, job, tell) =>
+      examiner.backups(project, option.id, items.value, job, tell)
+    )
+}
+async function askRange() {
+  const { project, option } = bench
+  if (project && option)
+    range.value = await run('Older and colder…', (examiner, job, tell) => examiner.range(project, option.id, job, tell))
+}
 
 function applyShed() {
   const { option } = bench
   if (!option || !shed.value) return
-  const edits = shed.value.shed.flatMap((one): Edit[] => { const unit = option.units.find(other => other.id === one.unit); return unit ? [{ type: 'unit.set', option: option.id, unit: { ...unit, shed: true } }] : [] })
+  const edits = shed.value.shed.flatMap((one): Edit[] => {
+    const unit = option.units.find(other => other.id === one.unit)
+    return unit ? [{ type: 'unit.set', option: option.id, unit: { ...unit, shed: true } }] : []
+  })
   const says = `Shed ${shed.value.shed.map(one => one.label).join(', ')}`
   if (bench.act(edits, says)) bench.said = `Done: ${says}. Undo takes it back.`
 }
@@ -74,10 +163,15 @@ function addBackup(offer: BackupOffer) {
   const item = items.value.find(one => one.id === offer.item)
   if (!project || !option || !item) return
   const unit = newUnit(project, option.id, item)
-  if (!unit) { bench.said = `${item.name} may stand at ${item.mounts.join(' or ')}; this airframe has no such place.`; return }
+  if (!unit) {
+    bench.said = `${item.name} may stand at ${item.mounts.join(' or ')}; this airframe has no such place.`
+    return
+  }
   const edits: Edit[] = [{ type: 'unit.add', option: option.id, unit, item: structuredClone(toRaw(item)) }]
-  if (option.supply) edits.push({ type: 'supply.set', option: option.id, supply: tieCells(option.supply, unit.id, unit.label) })
-  if (bench.act(edits, `Add ${unit.label}`)) bench.said = `${unit.label} is added at ${project.airframe.places.find(place => place.id === unit.place)?.name}, tied to the bus that lives longest. Undo takes it back.`
+  if (option.supply)
+    edits.push({ type: 'supply.set', option: option.id, supply: tieCells(option.supply, unit.id, unit.label) })
+  if (bench.act(edits, `Add ${unit.label}`))
+    bench.said = `${unit.label} is added at ${project.airframe.places.find(place => place.id === unit.place)?.name}, tied to the bus that lives longest. Undo takes it back.`
 }
 </script>
 
@@ -85,52 +179,394 @@ function addBackup(offer: BackupOffer) {
   <div class="loss">
     <section class="sheet curve">
       <h2>The alternator has just quit, in {{ endurance.phase }}</h2>
-      <p class="answer"><StateMark :state="endurance.minutes >= wanted ? 'holds' : 'needs a decision'" :size="20" /> <span class="figures big" data-answer>{{ minutes(endurance.minutes) }}</span> until <template v-if="endurance.first">{{ endurance.first.label }} goes dark ({{ endurance.first.why }})</template><template v-else>anything that stays on goes dark</template>. {{ formatAmps(endurance.fullA) }} for {{ airframe.pilotDelayMinutes }} min, then {{ formatAmps(endurance.shedA) }}. The last unit goes after {{ minutes(endurance.endMinutes) }}. <button class="plain" @click="emit('why', 'minutes on battery', endurance.working)">Show working</button></p>
+      <p class="answer">
+        <StateMark :state="endurance.minutes >= wanted ? 'holds' : 'needs a decision'" :size="20" />
+        <span class="figures big" data-answer>{{ minutes(endurance.minutes) }}</span> until
+        <template v-if="endurance.first">{{ endurance.first.label }} goes dark ({{ endurance.first.why }})</template
+        ><template v-else>anything that stays on goes dark</template>. {{ formatAmps(endurance.fullA) }} for
+        {{ airframe.pilotDelayMinutes }} min, then {{ formatAmps(endurance.shedA) }}. The last unit goes after
+        {{ minutes(endurance.endMinutes) }}.
+        <button class="plain" @click="emit('why', 'minutes on battery', endurance.working)">Show working</button>
+      </p>
       <div class="chart"><ChartsEnduranceChart :endurance="endurance" :wanted="wanted" /></div>
     </section>
     <section class="sheet side">
       <h2>Suppose</h2>
       <div class="knobs">
-        <QuantityField kind="plain" label="Fuel and reserve, min" :least="0" :most="1440" :model-value="wanted" @update:model-value="setWanted" />
-        <QuantityField kind="plain" label="Pilot acts after, min" :least="0" :most="60" :model-value="airframe.pilotDelayMinutes" @update:model-value="v => setAirframe({ pilotDelayMinutes: v }, 'Pilot’s delay')" />
-        <QuantityField kind="plain" label="Left by age, share" :least="0.05" :most="1" :model-value="airframe.battery.usableFraction" @update:model-value="v => setAirframe({ battery: { ...airframe.battery, usableFraction: v } }, 'Age of the battery')" />
-        <QuantityField kind="plain" label="Batteries at, °C" :least="-40" :most="60" :model-value="airframe.batteryC" @update:model-value="v => setAirframe({ batteryC: v }, 'Cold of the battery')" />
+        <QuantityField
+          kind="plain"
+          label="Fuel and reserve, min"
+          :least="0"
+          :most="1440"
+          :model-value="wanted"
+          @update:model-value="setWanted"
+        />
+        <QuantityField
+          kind="plain"
+          label="Pilot acts after, min"
+          :least="0"
+          :most="60"
+          :model-value="airframe.pilotDelayMinutes"
+          @update:model-value="v => setAirframe({ pilotDelayMinutes: v }, 'Pilot’s delay')"
+        />
+        <QuantityField
+          kind="plain"
+          label="Left by age, share"
+          :least="0.05"
+          :most="1"
+          :model-value="airframe.battery.usableFraction"
+          @update:model-value="
+            v => setAirframe({ battery: { ...airframe.battery, usableFraction: v } }, 'Age of the battery')
+          "
+        />
+        <QuantityField
+          kind="plain"
+          label="Batteries at, °C"
+          :least="-40"
+          :most="60"
+          :model-value="airframe.batteryC"
+          @update:model-value="v => setAirframe({ batteryC: v }, 'Cold of the battery')"
+        />
       </div>
       <h2 class="next">What would give me</h2>
-      <div class="row ask"><label class="field">minutes<input v-model.number="asked" class="number" type="number" min="1" max="1440" aria-label="Minutes asked for"></label><button class="plain firm" :disabled="!!progress || !(asked > 0)" @click="askShed">What must I shed?</button><button class="plain" :disabled="!!progress || !(asked > 0)" @click="askBackup">What backup would do?</button><button class="plain" :disabled="!!progress" @click="askOffers">What each backup buys</button><button class="plain" :disabled="!!progress" @click="askRange">Older and colder</button></div>
+      <div class="row ask">
+        <label class="field"
+          >minutes<input
+            v-model.number="asked"
+            class="number"
+            type="number"
+            min="1"
+            max="1440"
+            aria-label="Minutes asked for" /></label
+        ><button class="plain firm" :disabled="!!progress || !(asked > 0)" @click="askShed">What must I shed?</button
+        ><button class="plain" :disabled="!!progress || !(asked > 0)" @click="askBackup">What backup would do?</button
+        ><button class="plain" :disabled="!!progress" @click="askOffers">What each backup buys</button
+        ><button class="plain" :disabled="!!progress" @click="askRange">Older and colder</button>
+      </div>
       <LongWork v-if="progress" :progress="progress" @stop="stop" />
       <div v-if="shed" class="result" role="status">
-        <p v-if="shed.asPlannedMinutes >= shed.wantedMinutes"><StateMark state="holds" :size="14" /> Nothing more: as planned it is {{ minutes(shed.asPlannedMinutes) }}.</p>
-        <template v-else><p><StateMark :state="shed.reached ? 'holds' : 'stops work'" :size="14" /> <template v-if="shed.reached">Shed these besides, and it is <b>{{ minutes(shed.minutes) }}</b>:</template><template v-else>Even with all but one unit shed it is {{ minutes(shed.minutes) }}. A backup battery or another alternator is wanted.</template></p>
-          <ul v-if="shed.reached"><li v-for="one in shed.shed" :key="one.unit">{{ one.label }} <span class="figures quiet">{{ formatAmps(one.amps) }}</span><b v-if="one.essential" class="essential"> called essential by its entry: think twice</b></li></ul>
-          <button v-if="shed.reached" class="plain firm" @click="applyShed">Shed them</button></template>
+        <p v-if="shed.asPlannedMinutes >= shed.wantedMinutes">
+          <StateMark state="holds" :size="14" /> Nothing more: as planned it is {{ minutes(shed.asPlannedMinutes) }}.
+        </p>
+        <template v-else
+          ><p>
+            <StateMark :state="shed.reached ? 'holds' : 'stops work'" :size="14" />
+            <template v-if="shed.reached"
+              >Shed these besides, and it is <b>{{ minutes(shed.minutes) }}</b>:</template
+            ><template v-else
+              >Even with all but one unit shed it is {{ minutes(shed.minutes) }}. A backup battery or another alternator
+              is wanted.</template
+            >
+          </p>
+          <ul v-if="shed.reached">
+            <li v-for="one in shed.shed" :key="one.unit">
+              {{ one.label }} <span class="figures quiet">{{ formatAmps(one.amps) }}</span><b
+                v-if="one.essential"
+                class="essential"
+              >
+                called essential by its entry: think twice</b
+              >
+            </li>
+          </ul>
+          <button v-if="shed.reached" class="plain firm" @click="applyShed">Shed them</button></template
+        >
       </div>
-      <div v-if="backup" class="result" role="status"><p v-if="backup.capacityAh === 0"><StateMark state="holds" :size="14" /> None is wanted: as planned it is {{ minutes(backup.asPlannedMinutes) }}.</p><p v-else-if="backup.capacityAh"><StateMark state="holds" :size="14" /> A lithium backup of <b class="figures">{{ backup.capacityAh.toFixed(1) }} Ah</b> or more, through a diode to the bus that lives longest: {{ minutes(backup.minutes) }}.</p><p v-else><StateMark state="stops work" :size="14" /> Even 100 Ah more gives {{ minutes(backup.minutes) }}: what goes dark first is not fed by it, or draws too much.</p></div>
-      <table v-if="offers" class="list"><thead><tr><th>Backup, with labour</th><th class="number">Gains</th><th class="number">per $100</th><th><span class="screen-reader">Add</span></th></tr></thead>
-        <tbody><tr v-for="one in offers" :key="one.item"><td>{{ one.name }}<br><span class="small quiet figures">{{ one.capacityAh }} Ah, {{ formatMoney(one.cents) }}, then {{ minutes(one.minutes) }}</span></td><td class="number figures">{{ minutes(one.gainMinutes) }}</td><td class="number figures">{{ (one.minutesPerDollar * 100).toFixed(1) }} min</td><td><button class="plain" :aria-label="`Add ${one.name}`" @click="addBackup(one)">Add</button></td></tr></tbody></table>
-      <p v-if="offers && !offers.length" class="quiet small">The catalogue has no battery with cells of its own. Enter one in Stock, with the column “battery”.</p>
-      <table v-if="range" class="list"><caption class="small quiet">Minutes, by how much of their capacity the batteries have left, and how cold they are</caption><thead><tr><th>°C</th><th v-for="left in range.shares" :key="left" class="number">{{ (left * 100).toFixed(0) }} %</th></tr></thead>
-        <tbody><tr v-for="(row, index) in range.minutes" :key="index"><td class="figures">{{ range.celsius[index] }}</td><td v-for="(value, at) in row" :key="at" class="number figures"><StateMark :state="value >= wanted ? 'holds' : value >= 30 ? 'needs a decision' : 'stops work'" :size="12" /> {{ Number.isFinite(value) ? value.toFixed(0) : '∞' }}</td></tr></tbody></table>
-      <p v-if="!shed && !backup && !offers && !range && !progress" class="quiet small">Ask. The list found is the shortest; what its entry calls essential goes last. Every answer is a simulation of this option as it stands.</p>
+      <div v-if="backup" class="result" role="status">
+        <p v-if="backup.capacityAh === 0">
+          <StateMark state="holds" :size="14" /> None is wanted: as planned it is
+          {{ minutes(backup.asPlannedMinutes) }}.
+        </p>
+        <p v-else-if="backup.capacityAh">
+          <StateMark state="holds" :size="14" /> A lithium backup of
+          <b class="figures">{{ backup.capacityAh.toFixed(1) }} Ah</b> or more, through a diode to the bus that lives
+          longest: {{ minutes(backup.minutes) }}.
+        </p>
+        <p v-else>
+          <StateMark state="stops work" :size="14" /> Even 100 Ah more gives {{ minutes(backup.minutes) }}: what goes
+          dark first is not fed by it, or draws too much.
+        </p>
+      </div>
+      <table v-if="offers" class="list">
+        <thead>
+          <tr>
+            <th>Backup, with labour</th>
+            <th class="number">Gains</th>
+            <th class="number">per $100</th>
+            <th><span class="screen-reader">Add</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in offers" :key="one.item">
+            <td>
+              {{ one.name }}<br /><span class="small quiet figures"
+                >{{ one.capacityAh }} Ah, {{ formatMoney(one.cents) }}, then {{ minutes(one.minutes) }}</span
+              >
+            </td>
+            <td class="number figures">{{ minutes(one.gainMinutes) }}</td>
+            <td class="number figures">{{ (one.minutesPerDollar * 100).toFixed(1) }} min</td>
+            <td><button class="plain" :aria-label="`Add ${one.name}`" @click="addBackup(one)">Add</button></td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="offers && !offers.length" class="quiet small">
+        The catalogue has no battery with cells of its own. Enter one in Stock, with the column “battery”.
+      </p>
+      <table v-if="range" class="list">
+        <caption class="small quiet">
+          Minutes, by how much of their capacity the batteries have left, and how cold they are
+        </caption>
+        <thead>
+          <tr>
+            <th>°C</th>
+            <th v-for="left in range.shares" :key="left" class="number">{{ (left * 100).toFixed(0) }} %</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(row, index) in range.minutes" :key="index">
+            <td class="figures">{{ range.celsius[index] }}</td>
+            <td v-for="(value, at) in row" :key="at" class="number figures">
+              <StateMark
+                :state="value >= wanted ? 'holds' : value >= 30 ? 'needs a decision' : 'stops work'"
+                :size="12"
+              />
+              {{ Number.isFinite(value) ? value.toFixed(0) : '∞' }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="!shed && !backup && !offers && !range && !progress" class="quiet small">
+        Ask. The list found is the shortest; what its entry calls essential goes last. Every answer is a simulation of
+        this option as it stands.
+      </p>
     </section>
     <section class="sheet whole">
       <h2>What goes dark, when</h2>
-      <table class="list"><thead><tr><th>Unit</th><th class="number">A before</th><th>Plan</th><th class="time">Lit until<span class="scale" aria-hidden="true"><span v-for="tick in ticks" :key="tick" :style="{ left: share(tick) }">{{ tick }}</span></span></th><th class="number">Wh</th></tr></thead>
-        <tbody><tr v-for="row in rows" :key="row.unit" :data-loss="row.unit" :class="{ off: !row.kept }"><td>{{ row.label }}</td><td class="number figures">{{ row.amps.toFixed(2) }}</td>
-          <td><div v-if="row.set" class="plan"><select :value="planOf(row)" :aria-label="`Plan for ${row.label}`" @change="event => plan(row.set!, (event.target as HTMLSelectElement).value as Plan)"><option v-for="[key, says] in PLANS" :key="key" :value="key">{{ says }}</option></select><QuantityField v-if="planOf(row) === 'at minute'" hide-label kind="plain" :label="`Minute at which ${row.label} is shed`" :least="0" :most="1440" :model-value="row.set.shedAfterMinutes ?? 0" @update:model-value="v => plan(row.set!, 'at minute', v)" /><QuantityField v-else-if="planOf(row) === 'below volts'" hide-label kind="plain" :label="`Volts below which ${row.label} is shed`" :least="1" :most="60" :model-value="row.set.shedBelowV!" @update:model-value="v => plan(row.set!, 'below volts', v)" /></div></td>
-          <td class="time"><span class="track"><span class="lit" :class="{ short: row.kept && row.until < wanted }" :style="{ width: share(row.fedUntil) }" /><span v-if="row.until > row.fedUntil" class="own" :style="{ left: share(row.fedUntil), width: share(row.until - row.fedUntil) }" /><span class="want" :style="{ left: share(wanted) }" /></span><span class="figures until">{{ row.lost ? minutes(row.lost.minute) : 'a day and more' }}</span> <span class="quiet small">{{ row.lost?.why ?? '' }}</span></td><td class="number figures">{{ row.wh.toFixed(0) }}</td></tr></tbody></table>
-      <p class="quiet small">A bar is as long as the unit is lit, hatched while on a battery of its own; the upright stroke is the {{ wanted }} min wanted.</p>
-      <p class="quiet small">Cells gave <span class="figures">{{ endurance.energy.takenWh.toFixed(0) }} Wh</span>: loads {{ endurance.energy.loadsWh.toFixed(0) }}, lost in cells, wires, diodes and coils {{ endurance.energy.lossWh.toFixed(0) }}, rate {{ endurance.energy.rateWh.toFixed(0) }}. Measure your own battery before relying on a time.</p>
+      <table class="list">
+        <thead>
+          <tr>
+            <th>Unit</th>
+            <th class="number">A before</th>
+            <th>Plan</th>
+            <th class="time">
+              Lit until<span class="scale" aria-hidden="true"
+                ><span v-for="tick in ticks" :key="tick" :style="{ left: share(tick) }">{{ tick }}</span></span
+              >
+            </th>
+            <th class="number">Wh</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.unit" :data-loss="row.unit" :class="{ off: !row.kept }">
+            <td>{{ row.label }}</td>
+            <td class="number figures">{{ row.amps.toFixed(2) }}</td>
+            <td>
+              <div v-if="row.set" class="plan">
+                <select
+                  :value="planOf(row)"
+                  :aria-label="`Plan for ${row.label}`"
+                  @change="event => plan(row.set!, (event.target as HTMLSelectElement).value as Plan)"
+                >
+                  <option v-for="[key, says] in PLANS" :key="key" :value="key">{{ says }}</option></select
+                ><QuantityField
+                  v-if="planOf(row) === 'at minute'"
+                  hide-label
+                  kind="plain"
+                  :label="`Minute at which ${row.label} is shed`"
+                  :least="0"
+                  :most="1440"
+                  :model-value="row.set.shedAfterMinutes ?? 0"
+                  @update:model-value="v => plan(row.set!, 'at minute', v)"
+                /><QuantityField
+                  v-else-if="planOf(row) === 'below volts'"
+                  hide-label
+                  kind="plain"
+                  :label="`Volts below which ${row.label} is shed`"
+                  :least="1"
+                  :most="60"
+                  :model-value="row.set.shedBelowV!"
+                  @update:model-value="v => plan(row.set!, 'below volts', v)"
+                />
+              </div>
+            </td>
+            <td class="time">
+              <span class="track"
+                ><span
+                  class="lit"
+                  :class="{ short: row.kept && row.until < wanted }"
+                  :style="{ width: share(row.fedUntil) }" /><span
+                  v-if="row.until > row.fedUntil"
+                  class="own"
+                  :style="{ left: share(row.fedUntil), width: share(row.until - row.fedUntil) }" /><span
+                  class="want"
+                  :style="{ left: share(wanted) }" /></span
+              ><span class="figures until">{{ row.lost ? minutes(row.lost.minute) : 'a day and more' }}</span>
+              <span class="quiet small">{{ row.lost?.why ?? '' }}</span>
+            </td>
+            <td class="number figures">{{ row.wh.toFixed(0) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="quiet small">
+        A bar is as long as the unit is lit, hatched while on a battery of its own; the upright stroke is the
+        {{ wanted }} min wanted.
+      </p>
+      <p class="quiet small">
+        Cells gave <span class="figures">{{ endurance.energy.takenWh.toFixed(0) }} Wh</span>: loads
+        {{ endurance.energy.loadsWh.toFixed(0) }}, lost in cells, wires, diodes and coils
+        {{ endurance.energy.lossWh.toFixed(0) }}, rate {{ endurance.energy.rateWh.toFixed(0) }}. Measure your own
+        battery before relying on a time.
+      </p>
     </section>
   </div>
 </template>
 
 <style scoped>
-.loss { display: grid; grid-template-columns: minmax(0, 7fr) minmax(0, 5fr); gap: 12px; align-items: stretch; } .whole { grid-column: 1 / -1; }
-.curve { display: grid; grid-template-rows: auto auto minmax(262px, 1fr); } .chart { position: relative; min-height: 0; margin: 4px 0 0; } .big { font-size: 24px; } .answer { line-height: 1.45; font-size: 13px; } .knobs { display: grid; grid-template-columns: repeat(2, 1fr); gap: 4px 12px; } .next { margin-top: 10px; border-top: 1px solid var(--rule); padding-top: 8px; }
-.time { width: 52%; } td.time { vertical-align: middle; } .scale { position: relative; display: inline-block; width: 58%; height: 12px; margin-left: 0; float: right; margin-right: 42%; font-weight: 400; } th.time { position: relative; } .scale span { position: absolute; transform: translateX(-50%); font-size: 10.5px; }
-.track { position: relative; display: inline-block; width: 58%; height: 11px; background: var(--chalk); border: 1px solid var(--rule); vertical-align: middle; margin-right: 8px; overflow: hidden; } .lit { position: absolute; inset: 0 auto 0 0; background: var(--dye); } .off .lit { background: var(--sheet-edge); } .lit.short { background: var(--tape); }
-.own { position: absolute; top: 0; bottom: 0; background: repeating-linear-gradient(135deg, var(--dye) 0 2px, transparent 2px 5px); } .want { position: absolute; top: -1px; bottom: -1px; width: 2px; background: var(--graphite); }
-.ask { align-items: end; gap: 5px; margin: 4px 0 6px; } .ask .plain { padding: 3px 7px; } .ask .field { width: 76px; } .result { background: var(--dye-wash); padding: 6px 10px; font-size: 12.5px; display: grid; gap: 4px; justify-items: start; } caption { text-align: left; padding-top: 6px; } ul { padding-left: 18px; } .essential { color: var(--grease); }
-.off td { color: var(--quiet); } .plan { white-space: nowrap; } .plan select { width: auto; padding: 1px 3px; font-size: 12px; } .plan { display: flex; gap: 4px; } .plan :deep(.field) { width: 58px; } .plan :deep(input) { padding: 1px 3px; font-size: 12px; } td .plain { padding: 0 6px; }
+.loss {
+  display: grid;
+  grid-template-columns: minmax(0, 7fr) minmax(0, 5fr);
+  gap: 12px;
+  align-items: stretch;
+}
+.whole {
+  grid-column: 1 / -1;
+}
+.curve {
+  display: grid;
+  grid-template-rows: auto auto minmax(262px, 1fr);
+}
+.chart {
+  position: relative;
+  min-height: 0;
+  margin: 4px 0 0;
+}
+.big {
+  font-size: 24px;
+}
+.answer {
+  line-height: 1.45;
+  font-size: 13px;
+}
+.knobs {
+  display: grid;
+  grid-template-columns: repeat(2, 1fr);
+  gap: 4px 12px;
+}
+.next {
+  margin-top: 10px;
+  border-top: 1px solid var(--rule);
+  padding-top: 8px;
+}
+.time {
+  width: 52%;
+}
+td.time {
+  vertical-align: middle;
+}
+.scale {
+  position: relative;
+  display: inline-block;
+  width: 58%;
+  height: 12px;
+  margin-left: 0;
+  float: right;
+  margin-right: 42%;
+  font-weight: 400;
+}
+th.time {
+  position: relative;
+}
+.scale span {
+  position: absolute;
+  transform: translateX(-50%);
+  font-size: 10.5px;
+}
+.track {
+  position: relative;
+  display: inline-block;
+  width: 58%;
+  height: 11px;
+  background: var(--chalk);
+  border: 1px solid var(--rule);
+  vertical-align: middle;
+  margin-right: 8px;
+  overflow: hidden;
+}
+.lit {
+  position: absolute;
+  inset: 0 auto 0 0;
+  background: var(--dye);
+}
+.off .lit {
+  background: var(--sheet-edge);
+}
+.lit.short {
+  background: var(--tape);
+}
+.own {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  background: repeating-linear-gradient(135deg, var(--dye) 0 2px, transparent 2px 5px);
+}
+.want {
+  position: absolute;
+  top: -1px;
+  bottom: -1px;
+  width: 2px;
+  background: var(--graphite);
+}
+.ask {
+  align-items: end;
+  gap: 5px;
+  margin: 4px 0 6px;
+}
+.ask .plain {
+  padding: 3px 7px;
+}
+.ask .field {
+  width: 76px;
+}
+.result {
+  background: var(--dye-wash);
+  padding: 6px 10px;
+  font-size: 12.5px;
+  display: grid;
+  gap: 4px;
+  justify-items: start;
+}
+caption {
+  text-align: left;
+  padding-top: 6px;
+}
+ul {
+  padding-left: 18px;
+}
+.essential {
+  color: var(--grease);
+}
+.off td {
+  color: var(--quiet);
+}
+.plan {
+  white-space: nowrap;
+}
+.plan select {
+  width: auto;
+  padding: 1px 3px;
+  font-size: 12px;
+}
+.plan {
+  display: flex;
+  gap: 4px;
+}
+.plan :deep(.field) {
+  width: 58px;
+}
+.plan :deep(input) {
+  padding: 1px 3px;
+  font-size: 12px;
+}
+td .plain {
+  padding: 0 6px;
+}
 </style>

@@ -16,34 +16,133 @@ const stem = computed(() => `${bench.project!.brief.registration || bench.projec
 const analysis = computed(() => loadAnalysis(bench.examined!, power, format(new Date(), 'd MMMM yyyy')))
 async function give(work: () => Promise<void>) {
   busy.value = true
-  try { await work() } catch (error) { bench.said = `The file could not be made: ${(error as Error).message} Nothing was changed.` } finally { busy.value = false }
+  try {
+    await work()
+  } catch (error) {
+    bench.said = `The file could not be made: ${(error as Error).message} Nothing was changed.`
+  } finally {
+    busy.value = false
+  }
 }
 // Writers of PDF and XLSX are fetched only when a file is wanted.
-const givePdf = () => give(async () => { const { writeAnalysisPdf } = await import('#core/print'); giveFile(fileName(`${stem.value} load analysis`, 'pdf'), await writeAnalysisPdf(analysis.value, paper.value), 'application/pdf') })
-const giveXlsx = () => give(async () => { const { default: writeExcel } = await import('write-excel-file/universal'); giveFile(fileName(`${stem.value} load analysis`, 'xlsx'), new Uint8Array(await (await writeExcel(analysisSheets(analysis.value)).toBlob()).arrayBuffer()), 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet') })
-const giveCsv = () => { giveFile(fileName(`${stem.value} load analysis`, 'csv'), writeAnalysisCsv(analysis.value), 'text/csv') }
-const giveSvg = () => give(async () => { giveFile(fileName(`${stem.value} one line`, 'svg'), writeOneLineSvg(await layOneLine(oneLine(bench.examined!, power.supply, power.circuits, power.feeders), await useElk()), `${stem.value}, one-line diagram`), 'image/svg+xml') })
+const givePdf = () =>
+  give(async () => {
+    const { writeAnalysisPdf } = await import('#core/print')
+    giveFile(
+      fileName(`${stem.value} load analysis`, 'pdf'),
+      await writeAnalysisPdf(analysis.value, paper.value),
+      'application/pdf'
+    )
+  })
+const giveXlsx = () =>
+  give(async () => {
+    const { default: writeExcel } = await import('write-excel-file/universal')
+    giveFile(
+      fileName(`${stem.value} load analysis`, 'xlsx'),
+      new Uint8Array(await (await writeExcel(analysisSheets(analysis.value)).toBlob()).arrayBuffer()),
+      'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
+    )
+  })
+const giveCsv = () => {
+  giveFile(fileName(`${stem.value} load analysis`, 'csv'), writeAnalysisCsv(analysis.value), 'text/csv')
+}
+const giveSvg = () =>
+  give(async () => {
+    giveFile(
+      fileName(`${stem.value} one line`, 'svg'),
+      writeOneLineSvg(
+        await layOneLine(oneLine(bench.examined!, power.supply, power.circuits, power.feeders), await useElk()),
+        `${stem.value}, one-line diagram`
+      ),
+      'image/svg+xml'
+    )
+  })
 </script>
 
 <template>
   <div class="paper">
     <section class="sheet row files">
-      <h2>Load analysis</h2><select v-model="paper" class="plain" aria-label="Paper"><option v-for="one in PAPER_NAMES" :key="one">{{ one }}</option></select><button class="plain firm" :disabled="busy" @click="givePdf">PDF to sign</button><button class="plain" :disabled="busy" @click="giveXlsx">XLSX</button><button class="plain" :disabled="busy" @click="giveCsv">CSV</button>
-      <h2 class="next">One-line diagram</h2><button class="plain" :disabled="busy" @click="giveSvg">SVG</button>
-      <p class="small quiet">Below is what the paper says: sources, loads, feeds, circuits, what goes dark when; assumptions, sources, and on paper a place for the signature of a person licensed for it.</p>
+      <h2>Load analysis</h2>
+      <select v-model="paper" class="plain" aria-label="Paper">
+        <option v-for="one in PAPER_NAMES" :key="one">{{ one }}</option></select
+      ><button class="plain firm" :disabled="busy" @click="givePdf">PDF to sign</button
+      ><button class="plain" :disabled="busy" @click="giveXlsx">XLSX</button
+      ><button class="plain" :disabled="busy" @click="giveCsv">CSV</button>
+      <h2 class="next">One-line diagram</h2>
+      <button class="plain" :disabled="busy" @click="giveSvg">SVG</button>
+      <p class="small quiet">
+        Below is what the paper says: sources, loads, feeds, circuits, what goes dark when; assumptions, sources, and on
+        paper a place for the signature of a person licensed for it.
+      </p>
     </section>
     <section class="sheet preview" role="region" aria-label="What the paper says" tabindex="0">
-      <h2>{{ analysis.title }}</h2><p class="quiet">{{ analysis.of }}, {{ analysis.on }}</p>
+      <h2>{{ analysis.title }}</h2>
+      <p class="quiet">{{ analysis.of }}, {{ analysis.on }}</p>
       <template v-for="table in analysis.tables" :key="table.title">
-        <h3>{{ table.title }}</h3><p class="small quiet">{{ table.note }}</p>
-        <table class="list"><thead><tr><th v-for="column in table.columns" :key="column.says" :class="{ number: column.digits !== undefined }">{{ column.says }}</th></tr></thead>
-          <tbody><tr v-for="(row, index) in table.rows" :key="index"><td v-for="(cell, at) in row" :key="at" :class="{ number: typeof cell === 'number' }" class="figures">{{ typeof cell === 'number' ? cell.toFixed(table.columns[at]?.digits ?? 0) : cell }}</td></tr></tbody></table>
+        <h3>{{ table.title }}</h3>
+        <p class="small quiet">{{ table.note }}</p>
+        <table class="list">
+          <thead>
+            <tr>
+              <th v-for="column in table.columns" :key="column.says" :class="{ number: column.digits !== undefined }">
+                {{ column.says }}
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(row, index) in table.rows" :key="index">
+              <td v-for="(cell, at) in row" :key="at" :class="{ number: typeof cell === 'number' }" class="figures">
+                {{ typeof cell === 'number' ? cell.toFixed(table.columns[at]?.digits ?? 0) : cell }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
       </template>
-      <template v-for="[title, lines] in ([['Assumptions', analysis.assumptions], ['Sources', analysis.sources], ['Cautions', analysis.cautions]] as const)" :key="title"><h3>{{ title }}</h3><ul class="small"><li v-for="line in lines" :key="line">{{ line }}</li></ul></template>
+      <template
+        v-for="[title, lines] in [
+          ['Assumptions', analysis.assumptions],
+          ['Sources', analysis.sources],
+          ['Cautions', analysis.cautions]
+        ] as const"
+        :key="title"
+        ><h3>{{ title }}</h3>
+        <ul class="small">
+          <li v-for="line in lines" :key="line">{{ line }}</li>
+        </ul></template
+      >
     </section>
   </div>
 </template>
 
 <style scoped>
-.paper { display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; } .files .next { margin-left: 18px; } .preview { overflow-x: auto; } h3 { margin-top: 12px; } ul { padding-left: 18px; } .preview table.list { font-size: 11px; } .preview table.list th { position: static; font-size: 10.5px; vertical-align: bottom; white-space: normal; } .preview table.list td, .preview table.list th { padding: 2px 5px 2px 0; }
+.paper {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 12px;
+}
+.files .next {
+  margin-left: 18px;
+}
+.preview {
+  overflow-x: auto;
+}
+h3 {
+  margin-top: 12px;
+}
+ul {
+  padding-left: 18px;
+}
+.preview table.list {
+  font-size: 11px;
+}
+.preview table.list th {
+  position: static;
+  font-size: 10.5px;
+  vertical-align: bottom;
+  white-space: normal;
+}
+.preview table.list td,
+.preview table.list th {
+  padding: 2px 5px 2px 0;
+}
 </style>

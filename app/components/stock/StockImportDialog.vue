@@ -3,8 +3,13 @@ import { sayProblem, type FileProblem } from '#core/formats'
 
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ kept: [] }>()
-interface Answer { broughtIn: number, added: string[], replaced: string[], problems: FileProblem[] }
-const file = shallowRef<{ name: string, kind: 'csv' | 'json', text: string }>()
+interface Answer {
+  broughtIn: number
+  added: string[]
+  replaced: string[]
+  problems: FileProblem[]
+}
+const file = shallowRef<{ name: string; kind: 'csv' | 'json'; text: string }>()
 const answer = shallowRef<Answer>()
 const wrong = ref('')
 const MOST_MB = 20
@@ -13,17 +18,29 @@ async function send(agreed: boolean) {
   if (!file.value) return
   wrong.value = ''
   try {
-    answer.value = await ask<Answer>('/api/catalogue/import', { method: 'POST', body: { kind: file.value.kind, text: file.value.text, agreed } })
+    answer.value = await ask<Answer>('/api/catalogue/import', {
+      method: 'POST',
+      body: { kind: file.value.kind, text: file.value.text, agreed }
+    })
     if (agreed) emit('kept')
-  } catch (error) { wrong.value = sayError(error) }
+  } catch (error) {
+    wrong.value = sayError(error)
+  }
 }
 async function look(event: Event) {
   const picked = (event.target as HTMLInputElement).files?.[0]
   answer.value = undefined
   wrong.value = ''
   if (!picked) return
-  if (picked.size > MOST_MB * 1048576) { wrong.value = `“${picked.name}” has ${(picked.size / 1048576).toFixed(0)} MB; at most ${MOST_MB} MB are read.`; return }
-  file.value = { name: picked.name, kind: picked.name.toLowerCase().endsWith('.json') ? 'json' : 'csv', text: await picked.text() }
+  if (picked.size > MOST_MB * 1048576) {
+    wrong.value = `“${picked.name}” has ${(picked.size / 1048576).toFixed(0)} MB; at most ${MOST_MB} MB are read.`
+    return
+  }
+  file.value = {
+    name: picked.name,
+    kind: picked.name.toLowerCase().endsWith('.json') ? 'json' : 'csv',
+    text: await picked.text()
+  }
   await send(false)
 }
 </script>
@@ -32,24 +49,50 @@ async function look(event: Event) {
   <v-dialog v-model="open" aria-label="Bring items in">
     <v-card title="Bring items in">
       <v-card-text class="body">
-        <p class="small quiet">A catalogue as CSV or JSON, as this program exports it. Nothing is brought in until you have seen what would come.</p>
-        <input type="file" accept=".csv,.json" aria-label="Catalogue file" @change="look">
+        <p class="small quiet">
+          A catalogue as CSV or JSON, as this program exports it. Nothing is brought in until you have seen what would
+          come.
+        </p>
+        <input type="file" accept=".csv,.json" aria-label="Catalogue file" @change="look" />
         <p v-if="wrong" role="alert" class="caution">{{ wrong }}</p>
         <template v-if="answer">
-          <p v-if="answer.broughtIn" role="status"><StateMark state="met" /> {{ answer.broughtIn }} items are now yours.</p>
-          <p v-else>Good rows: <b class="figures">{{ answer.added.length + answer.replaced.length }}</b> ({{ answer.added.length }} new, {{ answer.replaced.length }} in place of items of the same id). Bad rows are left out: <b class="figures">{{ answer.problems.length }}</b> problems.</p>
-          <ul v-if="answer.problems.length" class="small"><li v-for="(problem, index) in answer.problems.slice(0, 100)" :key="index">{{ sayProblem(problem) }}</li></ul>
+          <p v-if="answer.broughtIn" role="status">
+            <StateMark state="met" /> {{ answer.broughtIn }} items are now yours.
+          </p>
+          <p v-else>
+            Good rows: <b class="figures">{{ answer.added.length + answer.replaced.length }}</b> ({{
+              answer.added.length
+            }}
+            new, {{ answer.replaced.length }} in place of items of the same id). Bad rows are left out:
+            <b class="figures">{{ answer.problems.length }}</b> problems.
+          </p>
+          <ul v-if="answer.problems.length" class="small">
+            <li v-for="(problem, index) in answer.problems.slice(0, 100)" :key="index">{{ sayProblem(problem) }}</li>
+          </ul>
         </template>
       </v-card-text>
       <v-card-actions>
         <v-spacer /><v-btn @click="open = false">Close</v-btn>
-        <v-btn v-if="answer && !answer.broughtIn && answer.added.length + answer.replaced.length" color="primary" variant="flat" @click="send(true)">Bring the good rows in</v-btn>
+        <v-btn
+          v-if="answer && !answer.broughtIn && answer.added.length + answer.replaced.length"
+          color="primary"
+          variant="flat"
+          @click="send(true)"
+          >Bring the good rows in</v-btn
+        >
       </v-card-actions>
     </v-card>
   </v-dialog>
 </template>
 
 <style scoped>
-.body { display: grid; gap: 10px; }
-ul { max-height: 260px; overflow: auto; padding-left: 18px; }
+.body {
+  display: grid;
+  gap: 10px;
+}
+ul {
+  max-height: 260px;
+  overflow: auto;
+  padding-left: 18px;
+}
 </style>

@@ -15,13 +15,31 @@ const keys = ref(false)
 const versions = ref(false)
 const drawer = useTemplateRef('drawer')
 
-watch(id, async (now) => {
-  wrong.value = ''
-  try { await bench.open(now) } catch (error) { wrong.value = sayError(error) }
-}, { immediate: true })
+watch(
+  id,
+  async now => {
+    wrong.value = ''
+    try {
+      await bench.open(now)
+    } catch (error) {
+      wrong.value = sayError(error)
+    }
+  },
+  { immediate: true }
+)
 
-const workingOpen = computed({ get: () => bench.workingOf !== undefined, set: (open) => { if (!open) bench.workingOf = undefined } })
-const saidOpen = computed({ get: () => bench.said !== '', set: (open) => { if (!open) bench.said = '' } })
+const workingOpen = computed({
+  get: () => bench.workingOf !== undefined,
+  set: open => {
+    if (!open) bench.workingOf = undefined
+  }
+})
+const saidOpen = computed({
+  get: () => bench.said !== '',
+  set: open => {
+    if (!open) bench.said = ''
+  }
+})
 
 function turnOption(by: 1 | -1) {
   const options = bench.project?.options ?? []
@@ -41,12 +59,17 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (typing || event.ctrlKey || event.metaKey || event.altKey) return
   const step = STEPS[Number(event.key) - 1]
   if (step) void navigateTo(`/p/${id.value}/${step.id}`)
-  else if (event.key === '/') { event.preventDefault(); void navigateTo(`/p/${id.value}/stock?find=1`) }
-  else if (event.key === '[') turnOption(-1)
+  else if (event.key === '/') {
+    event.preventDefault()
+    void navigateTo(`/p/${id.value}/stock?find=1`)
+  } else if (event.key === '[') turnOption(-1)
   else if (event.key === ']') turnOption(1)
   else if (event.key === ',') drawer.value?.walk(-1)
   else if (event.key === '.') drawer.value?.walk(1)
-  else if (event.key === 'w') bench.workingOf = (FIGURE_KEYS as readonly string[]).includes(target.dataset.figure ?? '') ? target.dataset.figure as FigureKey : 'money'
+  else if (event.key === 'w')
+    bench.workingOf = (FIGURE_KEYS as readonly string[]).includes(target.dataset.figure ?? '')
+      ? (target.dataset.figure as FigureKey)
+      : 'money'
   else if (event.key === 'u') taste.system = taste.system === 'inch' ? 'metric' : 'inch'
   else if (event.key === '?') keys.value = true
 })
@@ -56,12 +79,15 @@ useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
   void bench.flush()
   event.preventDefault()
 })
-useEventListener(document, 'visibilitychange', () => { if (document.visibilityState === 'hidden') void bench.flush() })
+useEventListener(document, 'visibilitychange', () => {
+  if (document.visibilityState === 'hidden') void bench.flush()
+})
 onBeforeRouteLeave(async () => {
   await bench.flush()
   if (bench.saveState !== 'failed') return
   // Another project would take the place of what is not saved yet.
-  bench.said = 'The last acts are not saved yet, so this window stays here. They are tried again every few seconds; Build gives the project as a file.'
+  bench.said =
+    'The last acts are not saved yet, so this window stays here. They are tried again every few seconds; Build gives the project as a file.'
   return false
 })
 </script>
@@ -78,7 +104,11 @@ onBeforeRouteLeave(async () => {
     <main class="step"><NuxtPage /></main>
     <FrameSnagDrawer ref="drawer" class="snags" />
     <FrameTallyStrip class="strip" />
-    <FrameWorkingDialog v-model="workingOpen" :title="bench.workingOf ?? ''" :working="bench.workingOf && bench.report?.figures[bench.workingOf].working" />
+    <FrameWorkingDialog
+      v-model="workingOpen"
+      :title="bench.workingOf ?? ''"
+      :working="bench.workingOf && bench.report?.figures[bench.workingOf].working"
+    />
     <FrameCompareDialog v-model="comparing" />
     <FrameConflictDialog />
     <FrameVersionsDialog v-model="versions" />
@@ -89,8 +119,37 @@ onBeforeRouteLeave(async () => {
 </template>
 
 <style scoped>
-.frame { display: grid; height: 100vh; grid-template: "card tabs tabs" auto "card step snags" minmax(0, 1fr) "strip strip strip" auto / auto minmax(0, 1fr) auto; }
-.card { grid-area: card; } .tabs { grid-area: tabs; } .step { grid-area: step; overflow: auto; min-height: 0; } .snags { grid-area: snags; } .strip { grid-area: strip; }
-.lost { max-width: 560px; margin: 80px auto; display: grid; gap: 10px; }
-.opening { padding: 40px; }
+.frame {
+  display: grid;
+  height: 100vh;
+  grid-template:
+    'card tabs tabs' auto 'card step snags' minmax(0, 1fr) 'strip strip strip' auto / auto minmax(0, 1fr)
+    auto;
+}
+.card {
+  grid-area: card;
+}
+.tabs {
+  grid-area: tabs;
+}
+.step {
+  grid-area: step;
+  overflow: auto;
+  min-height: 0;
+}
+.snags {
+  grid-area: snags;
+}
+.strip {
+  grid-area: strip;
+}
+.lost {
+  max-width: 560px;
+  margin: 80px auto;
+  display: grid;
+  gap: 10px;
+}
+.opening {
+  padding: 40px;
+}
 </style>

@@ -1,8 +1,9 @@
 import { database, dropItem } from '../../keeping'
 import { idOf, refuse } from '../../request'
 
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const id = idOf(event, 'item')
-  if (!await dropItem(await database(), id)) throw refuse(404, `“${id}” is not one of your own items, so it cannot be thrown away.`)
+  if (!(await dropItem(await database(), id)))
+    throw refuse(404, `“${id}” is not one of your own items, so it cannot be thrown away.`)
   return { id }
 })

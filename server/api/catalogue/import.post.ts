@@ -3,10 +3,14 @@ import { readCatalogueCsv, readCatalogueJson } from '../../../core/formats'
 import { database, keepItems, wholeCatalogue } from '../../keeping'
 import { bodyOf } from '../../request'
 
-const Import = z.strictObject({ kind: z.enum(['csv', 'json']), text: z.string().max(20 * 1024 * 1024), agreed: z.boolean() })
+const Import = z.strictObject({
+  kind: z.enum(['csv', 'json']),
+  text: z.string().max(20 * 1024 * 1024),
+  agreed: z.boolean()
+})
 
 /** Reads a catalogue file and says what it would bring; brings the good rows in only when the user has agreed. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { kind, text, agreed } = await bodyOf(event, Import)
   const read = kind === 'csv' ? readCatalogueCsv(text) : readCatalogueJson(text)
   const db = await database()

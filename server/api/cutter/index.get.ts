@@ -1,4 +1,8 @@
 import { FINISHES, STOCK } from '../../cutter'
 
 /** What the stand-in cutter has to offer. */
-export default defineEventHandler(() => ({ name: 'Greystone Sheet', stock: Object.keys(STOCK), finishes: Object.keys(FINISHES) }))
+export default defineEventHandler(() => ({
+  name: 'Greystone Sheet',
+  stock: Object.keys(STOCK),
+  finishes: Object.keys(FINISHES)
+}))

@@ -11,70 +11,227 @@ const taste = useTaste()
 const design = computed(() => bench.design)
 const working = ref(false)
 const stops = computed(() => (bench.report?.panel.snags ?? []).filter(snag => snag.weight === 'stops work'))
-const name = (ending: string, what: string) => fileName(`${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name} ${what}`, ending)
+const name = (ending: string, what: string) =>
+  fileName(`${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name} ${what}`, ending)
 
-const giveDxf = (system: 'inch' | 'metric') => giveFile(name('dxf', system === 'inch' ? 'face inch' : 'face mm'), writeFaceDxf(design.value!, system), 'application/dxf')
+const giveDxf = (system: 'inch' | 'metric') =>
+  giveFile(
+    name('dxf', system === 'inch' ? 'face inch' : 'face mm'),
+    writeFaceDxf(design.value!, system),
+    'application/dxf'
+  )
 const giveParts = () => giveFile(name('csv', 'parts'), writePartsCsv(design.value!), 'text/csv')
 const giveWires = () => giveFile(name('csv', 'wires'), writeWiresCsv(bench.report!), 'text/csv')
-const giveProject = () => giveFile(fileName(bench.project!.title, 'json'), writeProject(bench.project!), 'application/json')
+const giveProject = () =>
+  giveFile(fileName(bench.project!.title, 'json'), writeProject(bench.project!), 'application/json')
 
-const placed = computed(() => design.value?.units.flatMap(unit => unit.at ? setDown(unit, unit.at.xMm, unit.at.yMm) ?? [] : []) ?? [])
-const cuts = computed(() => design.value ? openings(placed.value, design.value.airframe.panel.leastWebMm) : [])
+const placed = computed(
+  () => design.value?.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : [])) ?? []
+)
+const cuts = computed(() => (design.value ? openings(placed.value, design.value.airframe.panel.leastWebMm) : []))
 const screws = computed(() => placed.value.reduce((sum, unit) => sum + unit.screws.length, 0))
 const box = computed(() => bounds(design.value!.airframe.panel.outline))
 const flip = (y: number) => box.value.maxY - y
-const outline = computed(() => `${design.value!.airframe.panel.outline.map(([x, y], index) => `${index ? 'L' : 'M'}${x} ${flip(y)}`).join('')}Z`)
+const outline = computed(
+  () =>
+    `${design.value!.airframe.panel.outline.map(([x, y], index) => `${index ? 'L' : 'M'}${x} ${flip(y)}`).join('')}Z`
+)
 
 /** First power-up from this very design: breakers pushed one by one, with the amps to expect. */
-const powerUp = computed(() => bench.examined && bench.report ? powerUpOrder(bench.examined, bench.report.power.circuits, new Set(bench.report.power.endurance.kept.map(load => load.unit))) : [])
+const powerUp = computed(() =>
+  bench.examined && bench.report
+    ? powerUpOrder(
+        bench.examined,
+        bench.report.power.circuits,
+        new Set(bench.report.power.endurance.kept.map(load => load.unit))
+      )
+    : []
+)
 </script>
 
 <template>
   <div v-if="design && bench.report" class="page">
     <h1>Build</h1>
-    <p v-if="stops.length" class="caution"><StateMark state="stops work" /> {{ stops.length }} snags on the face stop work. The files can be taken, but a sheet cut now would be cut for nothing: {{ stops[0]!.text }}</p>
+    <p v-if="stops.length" class="caution">
+      <StateMark state="stops work" /> {{ stops.length }} snags on the face stop work. The files can be taken, but a
+      sheet cut now would be cut for nothing: {{ stops[0]!.text }}
+    </p>
     <div class="two">
       <section class="sheet grid">
         <h2>Files</h2>
-        <div class="file"><div class="grow"><b>Cut drawing, DXF</b><p class="small quiet">{{ cuts.length }} openings, {{ screws }} screw holes; layers OUTLINE, CUT, SCREW, ETCH, REFERENCE; closed contours; units declared. Bays, SVG, full-size paper and the cutter: Lay out, Paper and cutter.</p></div><button class="plain firm" @click="giveDxf('inch')">inches</button><button class="plain firm" @click="giveDxf('metric')">millimetres</button></div>
-        <div class="file"><div class="grow"><b>Parts list, CSV</b><p class="small quiet">What to buy, keep, move and part with.</p></div><button class="plain firm" @click="giveParts">Parts list</button></div>
-        <div class="file"><div class="grow"><b>Wire list, CSV</b><p class="small quiet">{{ bench.report.wiring.wires.length }} wires with the length to cut.</p></div><button class="plain firm" @click="giveWires">Wire list</button></div>
-        <div class="file"><div class="grow"><b>Project file, JSON</b><p class="small quiet">All options, with the items they use: opens anywhere.</p></div><button class="plain firm" @click="giveProject">Project file</button></div>
-        <p class="small quiet">Prove the face with a clear acrylic test piece in the aeroplane before aluminium is cut.</p>
+        <div class="file">
+          <div class="grow">
+            <b>Cut drawing, DXF</b>
+            <p class="small quiet">
+              {{ cuts.length }} openings, {{ screws }} screw holes; layers OUTLINE, CUT, SCREW, ETCH, REFERENCE; closed
+              contours; units declared. Bays, SVG, full-size paper and the cutter: Lay out, Paper and cutter.
+            </p>
+          </div>
+          <button class="plain firm" @click="giveDxf('inch')">inches</button
+          ><button class="plain firm" @click="giveDxf('metric')">millimetres</button>
+        </div>
+        <div class="file">
+          <div class="grow">
+            <b>Parts list, CSV</b>
+            <p class="small quiet">What to buy, keep, move and part with.</p>
+          </div>
+          <button class="plain firm" @click="giveParts">Parts list</button>
+        </div>
+        <div class="file">
+          <div class="grow">
+            <b>Wire list, CSV</b>
+            <p class="small quiet">{{ bench.report.wiring.wires.length }} wires with the length to cut.</p>
+          </div>
+          <button class="plain firm" @click="giveWires">Wire list</button>
+        </div>
+        <div class="file">
+          <div class="grow">
+            <b>Project file, JSON</b>
+            <p class="small quiet">All options, with the items they use: opens anywhere.</p>
+          </div>
+          <button class="plain firm" @click="giveProject">Project file</button>
+        </div>
+        <p class="small quiet">
+          Prove the face with a clear acrylic test piece in the aeroplane before aluminium is cut.
+        </p>
       </section>
-      <section class="sheet"><h2>What will be cut</h2>
-        <svg :viewBox="`${box.minX - 8} -8 ${box.maxX - box.minX + 16} ${box.maxY - box.minY + 16}`" class="cut" role="img" aria-label="Outline, openings and screw holes as in the cut drawing">
+      <section class="sheet">
+        <h2>What will be cut</h2>
+        <svg
+          :viewBox="`${box.minX - 8} -8 ${box.maxX - box.minX + 16} ${box.maxY - box.minY + 16}`"
+          class="cut"
+          role="img"
+          aria-label="Outline, openings and screw holes as in the cut drawing"
+        >
           <path :d="outline" />
-          <path v-for="(one, index) in cuts" :key="index" :d="figurePath(one.figure, flip, one.cornerMm)" class="hole" />
-          <template v-for="unit in placed" :key="unit.id"><path v-for="(screw, index) in unit.screws" :key="index" :d="figurePath(screw, flip)" class="hole" /></template>
+          <path
+            v-for="(one, index) in cuts"
+            :key="index"
+            :d="figurePath(one.figure, flip, one.cornerMm)"
+            class="hole"
+          />
+          <template v-for="unit in placed" :key="unit.id">
+            <path v-for="(screw, index) in unit.screws" :key="index" :d="figurePath(screw, flip)" class="hole" />
+          </template>
         </svg>
-        <p class="small quiet">Sheet {{ taste.length(box.maxX - box.minX) }} × {{ taste.length(box.maxY - box.minY) }}, {{ (bench.report.panel.cutShare * 100).toFixed(0) }} % of it cut away.</p>
+        <p class="small quiet">
+          Sheet {{ taste.length(box.maxX - box.minX) }} × {{ taste.length(box.maxY - box.minY) }},
+          {{ (bench.report.panel.cutShare * 100).toFixed(0) }} % of it cut away.
+        </p>
         <h3>Labels to make</h3>
         <p class="small">{{ placed.map(unit => unit.label).join(' · ') || 'Nothing is on the face yet.' }}</p>
       </section>
     </div>
-    <section class="sheet"><h2>Weight and balance, for the revised papers</h2>
-      <table class="list"><thead><tr><th>Line</th><th class="number">Mass</th><th class="number">Arm</th><th class="number">Moment, kg·mm</th></tr></thead>
-        <tbody><tr v-for="(line, index) in bench.report.mass.lines" :key="index"><td>{{ line.text }}</td><td class="number figures">{{ taste.mass(line.massKg) }}</td><td class="number figures">{{ taste.length(line.armMm) }}</td><td class="number figures">{{ line.momentKgMm.toFixed(0) }}</td></tr>
-          <tr class="sum"><td>Empty after the work</td><td class="number figures">{{ taste.mass(bench.report.mass.emptyMassKg) }}</td><td class="number figures">{{ taste.length(bench.report.mass.emptyArmMm) }}</td><td class="number figures">{{ (bench.report.mass.emptyMassKg * bench.report.mass.emptyArmMm).toFixed(0) }}</td></tr></tbody></table>
-      <p class="small quiet">Useful load {{ taste.mass(bench.report.mass.usefulLoadKg) }}. Old + added − removed, moments over the new mass (FAA-H-8083-1B, from memory). The aeroplane is weighed, or the sums are signed, by a person licensed to. <button class="plain" @click="working = true">Show working of the arm</button></p>
+    <section class="sheet">
+      <h2>Weight and balance, for the revised papers</h2>
+      <table class="list">
+        <thead>
+          <tr>
+            <th>Line</th>
+            <th class="number">Mass</th>
+            <th class="number">Arm</th>
+            <th class="number">Moment, kg·mm</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(line, index) in bench.report.mass.lines" :key="index">
+            <td>{{ line.text }}</td>
+            <td class="number figures">{{ taste.mass(line.massKg) }}</td>
+            <td class="number figures">{{ taste.length(line.armMm) }}</td>
+            <td class="number figures">{{ line.momentKgMm.toFixed(0) }}</td>
+          </tr>
+          <tr class="sum">
+            <td>Empty after the work</td>
+            <td class="number figures">{{ taste.mass(bench.report.mass.emptyMassKg) }}</td>
+            <td class="number figures">{{ taste.length(bench.report.mass.emptyArmMm) }}</td>
+            <td class="number figures">
+              {{ (bench.report.mass.emptyMassKg * bench.report.mass.emptyArmMm).toFixed(0) }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="small quiet">
+        Useful load {{ taste.mass(bench.report.mass.usefulLoadKg) }}. Old + added − removed, moments over the new mass
+        (FAA-H-8083-1B, from memory). The aeroplane is weighed, or the sums are signed, by a person licensed to.
+        <button class="plain" @click="working = true">Show working of the arm</button>
+      </p>
     </section>
     <FrameWorkingDialog v-model="working" title="empty arm" :working="bench.report.mass.workings.arm" />
-    <section class="sheet"><h2>First power-up</h2>
-      <p class="caution">Someone stands by with the master and an extinguisher. All breakers out; master on, listen for the contactor; then one breaker at a time, watching for smoke and amps. Stop when a reading is far from what is expected.</p>
-      <table v-if="powerUp.length" class="list"><thead><tr><th class="number">Order</th><th>Push</th><th class="number">Breaker</th><th class="number">Expect of it</th><th class="number">Ammeter then</th><th>Read</th></tr></thead>
-        <tbody><tr v-for="(one, index) in powerUp" :key="one.unit"><td class="number figures">{{ index + 1 }}</td><td>{{ one.label }}</td><td class="number figures">{{ one.breakerA }} A</td><td class="number figures">{{ formatAmps(one.expectA) }}</td><td class="number figures">{{ formatAmps(one.ammeterA) }}</td><td class="read" /></tr></tbody></table>
+    <section class="sheet">
+      <h2>First power-up</h2>
+      <p class="caution">
+        Someone stands by with the master and an extinguisher. All breakers out; master on, listen for the contactor;
+        then one breaker at a time, watching for smoke and amps. Stop when a reading is far from what is expected.
+      </p>
+      <table v-if="powerUp.length" class="list">
+        <thead>
+          <tr>
+            <th class="number">Order</th>
+            <th>Push</th>
+            <th class="number">Breaker</th>
+            <th class="number">Expect of it</th>
+            <th class="number">Ammeter then</th>
+            <th>Read</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(one, index) in powerUp" :key="one.unit">
+            <td class="number figures">{{ index + 1 }}</td>
+            <td>{{ one.label }}</td>
+            <td class="number figures">{{ one.breakerA }} A</td>
+            <td class="number figures">{{ formatAmps(one.expectA) }}</td>
+            <td class="number figures">{{ formatAmps(one.ammeterA) }}</td>
+            <td class="read" />
+          </tr>
+        </tbody>
+      </table>
       <p v-else class="quiet">Nothing takes current yet.</p>
     </section>
   </div>
 </template>
 
 <style scoped>
-.page { padding: 14px 18px; display: grid; gap: 12px; grid-template-columns: minmax(0, 1fr); }
-.two { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 12px; align-items: start; }
-.file .plain { white-space: nowrap; }
-.file { display: flex; gap: 8px; align-items: center; border-bottom: 1px solid var(--rule); padding-bottom: 8px; }
-.cut { width: 100%; max-height: 260px; } .cut path { fill: var(--sheet); stroke: var(--graphite); } .cut .hole { fill: var(--chalk); stroke: var(--graphite); stroke-width: .8; }
-.sum td { font-weight: 700; border-top: 1.5px solid var(--sheet-edge); }
-.read { width: 120px; border-bottom: 1px solid var(--quiet) !important; }
+.page {
+  padding: 14px 18px;
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.two {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 12px;
+  align-items: start;
+}
+.file .plain {
+  white-space: nowrap;
+}
+.file {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 8px;
+}
+.cut {
+  width: 100%;
+  max-height: 260px;
+}
+.cut path {
+  fill: var(--sheet);
+  stroke: var(--graphite);
+}
+.cut .hole {
+  fill: var(--chalk);
+  stroke: var(--graphite);
+  stroke-width: 0.8;
+}
+.sum td {
+  font-weight: 700;
+  border-top: 1.5px solid var(--sheet-edge);
+}
+.read {
+  width: 120px;
+  border-bottom: 1px solid var(--quiet) !important;
+}
 </style>

@@ -4,16 +4,36 @@ import { useBench } from '~/stores/bench'
 
 const bench = useBench()
 const power = computed(() => bench.report?.power)
-const PANES = [['loads', 'Loads'], ['feeds', 'Feeds'], ['circuits', 'Circuits'], ['loss', 'Alternator quits'], ['failures', 'Failures'], ['paper', 'Paper and files']] as const
+const PANES = [
+  ['loads', 'Loads'],
+  ['feeds', 'Feeds'],
+  ['circuits', 'Circuits'],
+  ['loss', 'Alternator quits'],
+  ['failures', 'Failures'],
+  ['paper', 'Paper and files']
+] as const
 const pane = ref<string>('loads')
-const working = shallowRef<{ title: string, working: Working }>()
-const workingOpen = computed({ get: () => !!working.value, set: (open) => { if (!open) working.value = undefined } })
-const why = (title: string, one: Working) => { working.value = { title, working: one } }
+const working = shallowRef<{ title: string; working: Working }>()
+const workingOpen = computed({
+  get: () => !!working.value,
+  set: open => {
+    if (!open) working.value = undefined
+  }
+})
+const why = (title: string, one: Working) => {
+  working.value = { title, working: one }
+}
 </script>
 
 <template>
   <div v-if="power" class="power" :aria-busy="bench.examining">
-    <header class="bar"><h1>Power</h1><p class="caution">To plan with. The protector guards the wire, not the box; whoever signs for the work decides. Amps are the catalogue’s: enter the maker’s own.</p></header>
+    <header class="bar">
+      <h1>Power</h1>
+      <p class="caution">
+        To plan with. The protector guards the wire, not the box; whoever signs for the work decides. Amps are the
+        catalogue’s: enter the maker’s own.
+      </p>
+    </header>
     <PaneTabs v-model="pane" :panes="PANES" says="Parts of the power plan" />
     <div :id="`pane-${pane}`" class="pane" role="tabpanel" :aria-labelledby="`tab-${pane}`" tabindex="0">
       <PowerLoads v-if="pane === 'loads'" :power="power" @why="why" />
@@ -28,7 +48,28 @@ const why = (title: string, one: Working) => { working.value = { title, working:
 </template>
 
 <style scoped>
-.power { display: grid; grid-template-rows: auto auto minmax(0, 1fr); height: 100%; }
-.bar { display: flex; gap: 16px; align-items: center; padding: 6px 14px; } .bar h1 { white-space: nowrap; } .bar .caution { flex: 1; padding: 3px 10px; }
-.pane { min-height: 0; overflow: auto; background: var(--chalk); padding: 10px 14px; }
+.power {
+  display: grid;
+  grid-template-rows: auto auto minmax(0, 1fr);
+  height: 100%;
+}
+.bar {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  padding: 6px 14px;
+}
+.bar h1 {
+  white-space: nowrap;
+}
+.bar .caution {
+  flex: 1;
+  padding: 3px 10px;
+}
+.pane {
+  min-height: 0;
+  overflow: auto;
+  background: var(--chalk);
+  padding: 10px 14px;
+}
 </style>

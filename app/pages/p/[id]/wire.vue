@@ -11,40 +11,96 @@ const byId = computed(() => new Map(design.value?.units.map(unit => [unit.id, un
 const wires = computed(() => bench.report?.wiring.wires ?? [])
 const kind = ref('')
 const shownWires = computed(() => wires.value.filter(wire => !kind.value || wire.kind === kind.value))
-const proposed = computed(() => design.value ? proposeLinks(design.value) : [])
+const proposed = computed(() => (design.value ? proposeLinks(design.value) : []))
 const from = reactive({ unit: '', port: '' })
 const to = reactive({ unit: '', port: '' })
 
 const talkers = computed(() => design.value?.units.filter(unit => unit.item.ports.length) ?? [])
-const ports = (id: string, side: 'in' | 'out') => byId.value.get(id)?.item.ports.filter(port => port.flow === 'both' || port.flow === side) ?? []
-const portText = (unit: DesignUnit | undefined, id: string) => { const port = unit?.item.ports.find(one => one.id === id); return port ? `${port.id}, ${port.kind}` : id }
-const says = (link: { from: { unit: string, port: string }, to: { unit: string, port: string } }) => {
+const ports = (id: string, side: 'in' | 'out') =>
+  byId.value.get(id)?.item.ports.filter(port => port.flow === 'both' || port.flow === side) ?? []
+const portText = (unit: DesignUnit | undefined, id: string) => {
+  const port = unit?.item.ports.find(one => one.id === id)
+  return port ? `${port.id}, ${port.kind}` : id
+}
+const says = (link: { from: { unit: string; port: string }; to: { unit: string; port: string } }) => {
   const a = byId.value.get(link.from.unit)?.item.ports.find(one => one.id === link.from.port)
   const b = byId.value.get(link.to.unit)?.item.ports.find(one => one.id === link.to.port)
   return a && b ? carried(a, b) : []
 }
-const would = computed(() => from.port && to.port ? says({ from, to }) : [])
-function freshId() { let number = (bench.option?.links.length ?? 0) + 1; while (bench.option?.links.some(link => link.id === `l${number}`)) number++; return `l${number}` }
+const would = computed(() => (from.port && to.port ? says({ from, to }) : []))
+function freshId() {
+  let number = (bench.option?.links.length ?? 0) + 1
+  while (bench.option?.links.some(link => link.id === `l${number}`)) number++
+  return `l${number}`
+}
 function link() {
   if (!bench.option || !from.port || !to.port) return
-  if (bench.act([{ type: 'link.put', option: bench.option.id, link: { id: freshId(), from: { ...from }, to: { ...to } } }], `Link ${byId.value.get(from.unit)?.label} to ${byId.value.get(to.unit)?.label}`)) { from.port = ''; to.port = '' }
+  if (
+    bench.act(
+      [{ type: 'link.put', option: bench.option.id, link: { id: freshId(), from: { ...from }, to: { ...to } } }],
+      `Link ${byId.value.get(from.unit)?.label} to ${byId.value.get(to.unit)?.label}`
+    )
+  ) {
+    from.port = ''
+    to.port = ''
+  }
 }
 function takeProposal() {
-  if (bench.option && bench.act(proposed.value.map(one => ({ type: 'link.put' as const, option: bench.option!.id, link: one })), `Take ${proposed.value.length} proposed links`)) bench.said = 'The proposed links are in. Undo takes them all back.'
+  if (
+    bench.option &&
+    bench.act(
+      proposed.value.map(one => ({ type: 'link.put' as const, option: bench.option!.id, link: one })),
+      `Take ${proposed.value.length} proposed links`
+    )
+  )
+    bench.said = 'The proposed links are in. Undo takes them all back.'
 }
 function setRoute(index: number, lengthMm: number) {
   const airframe = bench.project!.airframe
-  if (lengthMm > 0) bench.act([{ type: 'airframe.set', airframe: { ...airframe, routes: airframe.routes.map((one, i) => i === index ? { ...one, lengthMm } : one) } }], 'Change a run')
+  if (lengthMm > 0)
+    bench.act(
+      [
+        {
+          type: 'airframe.set',
+          airframe: { ...airframe, routes: airframe.routes.map((one, i) => (i === index ? { ...one, lengthMm } : one)) }
+        }
+      ],
+      'Change a run'
+    )
 }
 const legFrom = ref('')
 const legTo = ref('')
 function addRoute() {
   const airframe = bench.project!.airframe
-  if (legFrom.value && legTo.value && legFrom.value !== legTo.value) bench.act([{ type: 'airframe.set', airframe: { ...airframe, routes: [...airframe.routes, { from: legFrom.value, to: legTo.value, lengthMm: 1000 }] } }], 'Add a run')
+  if (legFrom.value && legTo.value && legFrom.value !== legTo.value)
+    bench.act(
+      [
+        {
+          type: 'airframe.set',
+          airframe: {
+            ...airframe,
+            routes: [...airframe.routes, { from: legFrom.value, to: legTo.value, lengthMm: 1000 }]
+          }
+        }
+      ],
+      'Add a run'
+    )
 }
 const placeName = (id: string) => bench.project!.airframe.places.find(place => place.id === id)?.name ?? id
 /** The airframe seen from the side, nose left: places by their arm, high ones above. */
-const HIGH: Record<string, number> = { 'roof': 22, 'fuselage top': 22, 'panel': 62, 'behind panel': 84, 'cabin': 92, 'baggage': 78, 'tail': 74, 'engine bay': 80, 'wing': 118, 'wing tip': 140, 'belly': 112 }
+const HIGH: Record<string, number> = {
+  'roof': 22,
+  'fuselage top': 22,
+  'panel': 62,
+  'behind panel': 84,
+  'cabin': 92,
+  'baggage': 78,
+  'tail': 74,
+  'engine bay': 80,
+  'wing': 118,
+  'wing tip': 140,
+  'belly': 112
+}
 /** Labels of these go to the left, where the next place does not cover them. */
 const LEFT = new Set(['behind panel', 'wing', 'wing tip'])
 const plan = computed(() => {
@@ -53,7 +109,12 @@ const plan = computed(() => {
   const [low, high] = [Math.min(...arms), Math.max(...arms)]
   const count = new Map<string, number>()
   for (const unit of design.value?.units ?? []) count.set(unit.place.id, (count.get(unit.place.id) ?? 0) + 1)
-  return places.map(place => ({ ...place, x: 60 + (place.armMm - low) / Math.max(high - low, 1) * 640, y: HIGH[place.kind] ?? 80, units: count.get(place.id) ?? 0 }))
+  return places.map(place => ({
+    ...place,
+    x: 60 + ((place.armMm - low) / Math.max(high - low, 1)) * 640,
+    y: HIGH[place.kind] ?? 80,
+    units: count.get(place.id) ?? 0
+  }))
 })
 const dot = (id: string) => plan.value.find(place => place.id === id)!
 </script>
@@ -62,54 +123,248 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
   <div v-if="design" class="page">
     <h1>Wire</h1>
     <section class="sheet">
-      <div class="row"><h2 class="grow">Who talks to whom</h2>
-        <button class="plain firm" :disabled="proposed.length === 0" @click="takeProposal">{{ proposed.length ? `Take ${proposed.length} proposed links` : 'Nothing more to propose' }}</button></div>
-      <p v-if="proposed.length" class="small quiet">Proposed: {{ proposed.map(one => `${byId.get(one.from.unit)?.label} → ${byId.get(one.to.unit)?.label} (${says(one).join(', ')})`).join('; ') }}</p>
-      <p v-if="bench.option!.links.length === 0" class="quiet">No links yet. Take the proposed ones, or join two ports below.</p>
+      <div class="row">
+        <h2 class="grow">Who talks to whom</h2>
+        <button class="plain firm" :disabled="proposed.length === 0" @click="takeProposal">
+          {{ proposed.length ? `Take ${proposed.length} proposed links` : 'Nothing more to propose' }}
+        </button>
+      </div>
+      <p v-if="proposed.length" class="small quiet">
+        Proposed:
+        {{
+          proposed
+            .map(one => `${byId.get(one.from.unit)?.label} → ${byId.get(one.to.unit)?.label} (${says(one).join(', ')})`)
+            .join('; ')
+        }}
+      </p>
+      <p v-if="bench.option!.links.length === 0" class="quiet">
+        No links yet. Take the proposed ones, or join two ports below.
+      </p>
       <table v-else class="list">
-        <thead><tr><th>From</th><th>Port</th><th>To</th><th>Port</th><th>Says</th><th><span class="screen-reader">Acts</span></th></tr></thead>
+        <thead>
+          <tr>
+            <th>From</th>
+            <th>Port</th>
+            <th>To</th>
+            <th>Port</th>
+            <th>Says</th>
+            <th><span class="screen-reader">Acts</span></th>
+          </tr>
+        </thead>
         <tbody>
-          <tr v-for="one in bench.option!.links" :key="one.id" :data-link="one.id"><td>{{ byId.get(one.from.unit)?.label }}</td><td class="figures small">{{ portText(byId.get(one.from.unit), one.from.port) }}</td><td>{{ byId.get(one.to.unit)?.label }}</td><td class="figures small">{{ portText(byId.get(one.to.unit), one.to.port) }}</td><td class="small"><template v-if="says(one).length">{{ says(one).join(', ') }}</template><span v-else><StateMark state="stops work" :size="13" /> nothing</span></td><td><button class="plain" :aria-label="`Take the link from ${byId.get(one.from.unit)?.label} to ${byId.get(one.to.unit)?.label} away`" @click="bench.act([{ type: 'link.drop', option: bench.option!.id, link: one.id }], 'Take a link away')">Take away</button></td></tr>
+          <tr v-for="one in bench.option!.links" :key="one.id" :data-link="one.id">
+            <td>{{ byId.get(one.from.unit)?.label }}</td>
+            <td class="figures small">{{ portText(byId.get(one.from.unit), one.from.port) }}</td>
+            <td>{{ byId.get(one.to.unit)?.label }}</td>
+            <td class="figures small">{{ portText(byId.get(one.to.unit), one.to.port) }}</td>
+            <td class="small">
+              <template v-if="says(one).length">{{ says(one).join(', ') }}</template><span v-else
+                ><StateMark state="stops work" :size="13" /> nothing</span
+              >
+            </td>
+            <td>
+              <button
+                class="plain"
+                :aria-label="`Take the link from ${byId.get(one.from.unit)?.label} to ${byId.get(one.to.unit)?.label} away`"
+                @click="bench.act([{ type: 'link.drop', option: bench.option!.id, link: one.id }], 'Take a link away')"
+              >
+                Take away
+              </button>
+            </td>
+          </tr>
         </tbody>
       </table>
       <form class="join" @submit.prevent="link">
-        <label class="field">From<select v-model="from.unit" @change="from.port = ''"><option v-for="unit in talkers" :key="unit.id" :value="unit.id">{{ unit.label }}</option></select></label>
-        <label class="field">port<select v-model="from.port"><option v-for="port in ports(from.unit, 'out')" :key="port.id" :value="port.id">{{ port.id }} · {{ port.kind }} · {{ port.signals.join(', ') }}</option></select></label>
-        <label class="field">To<select v-model="to.unit" @change="to.port = ''"><option v-for="unit in talkers" :key="unit.id" :value="unit.id">{{ unit.label }}</option></select></label>
-        <label class="field">port<select v-model="to.port"><option v-for="port in ports(to.unit, 'in')" :key="port.id" :value="port.id">{{ port.id }} · {{ port.kind }} · {{ port.signals.join(', ') }}</option></select></label>
-        <button class="plain firm" type="submit" :disabled="!from.port || !to.port || from.unit === to.unit">Link</button>
-        <span class="small quiet">{{ from.port && to.port ? (would.length ? `says ${would.join(', ')}` : 'these two cannot talk') : '' }}</span>
+        <label class="field"
+          >From<select v-model="from.unit" @change="from.port = ''">
+            <option v-for="unit in talkers" :key="unit.id" :value="unit.id">{{ unit.label }}</option>
+          </select></label
+        >
+        <label class="field"
+          >port<select v-model="from.port">
+            <option v-for="port in ports(from.unit, 'out')" :key="port.id" :value="port.id">
+              {{ port.id }} · {{ port.kind }} · {{ port.signals.join(', ') }}
+            </option>
+          </select></label
+        >
+        <label class="field"
+          >To<select v-model="to.unit" @change="to.port = ''">
+            <option v-for="unit in talkers" :key="unit.id" :value="unit.id">{{ unit.label }}</option>
+          </select></label
+        >
+        <label class="field"
+          >port<select v-model="to.port">
+            <option v-for="port in ports(to.unit, 'in')" :key="port.id" :value="port.id">
+              {{ port.id }} · {{ port.kind }} · {{ port.signals.join(', ') }}
+            </option>
+          </select></label
+        >
+        <button class="plain firm" type="submit" :disabled="!from.port || !to.port || from.unit === to.unit">
+          Link
+        </button>
+        <span class="small quiet">{{
+          from.port && to.port ? (would.length ? `says ${would.join(', ')}` : 'these two cannot talk') : ''
+        }}</span>
       </form>
     </section>
-    <section class="sheet"><h2>Runs through the airframe</h2>
-      <svg viewBox="0 0 760 160" class="plan" role="img" aria-label="Places of the airframe from the side, nose left, with the runs between them; the table below has the lengths">
-        <path d="M20 84C60 56 160 52 230 40C300 10 400 12 470 40C560 60 680 60 735 62L735 84C600 110 300 116 120 110C60 106 30 100 20 84Z" class="hull" />
-        <line v-for="(leg, index) in bench.project!.airframe.routes" :key="index" :x1="dot(leg.from).x" :y1="dot(leg.from).y" :x2="dot(leg.to).x" :y2="dot(leg.to).y" class="leg" />
-        <g v-for="place in plan" :key="place.id"><circle :cx="place.x" :cy="place.y" r="4.5" class="dot" /><text :x="place.x + (LEFT.has(place.kind) ? -8 : 7)" :y="place.y + (LEFT.has(place.kind) ? 10 : -5)" :text-anchor="LEFT.has(place.kind) ? 'end' : 'start'">{{ place.name }} <tspan class="count">{{ place.units || '' }}</tspan></text></g>
+    <section class="sheet">
+      <h2>Runs through the airframe</h2>
+      <svg
+        viewBox="0 0 760 160"
+        class="plan"
+        role="img"
+        aria-label="Places of the airframe from the side, nose left, with the runs between them; the table below has the lengths"
+      >
+        <path
+          d="M20 84C60 56 160 52 230 40C300 10 400 12 470 40C560 60 680 60 735 62L735 84C600 110 300 116 120 110C60 106 30 100 20 84Z"
+          class="hull"
+        />
+        <line
+          v-for="(leg, index) in bench.project!.airframe.routes"
+          :key="index"
+          :x1="dot(leg.from).x"
+          :y1="dot(leg.from).y"
+          :x2="dot(leg.to).x"
+          :y2="dot(leg.to).y"
+          class="leg"
+        />
+        <g v-for="place in plan" :key="place.id">
+          <circle :cx="place.x" :cy="place.y" r="4.5" class="dot" />
+          <text
+            :x="place.x + (LEFT.has(place.kind) ? -8 : 7)"
+            :y="place.y + (LEFT.has(place.kind) ? 10 : -5)"
+            :text-anchor="LEFT.has(place.kind) ? 'end' : 'start'"
+          >
+            {{ place.name }}
+            <tspan class="count">{{ place.units || '' }}</tspan>
+          </text>
+        </g>
       </svg>
       <div class="legs">
-        <span v-for="(leg, index) in bench.project!.airframe.routes" :key="index" class="leg-row"><span class="grow small">{{ placeName(leg.from) }} – {{ placeName(leg.to) }}</span><QuantityField hide-label kind="length" :label="`Run from ${placeName(leg.from)} to ${placeName(leg.to)}`" :model-value="leg.lengthMm" @update:model-value="v => setRoute(index, v)" /></span>
-        <span class="leg-row"><select v-model="legFrom" aria-label="Run from"><option v-for="place in bench.project!.airframe.places" :key="place.id" :value="place.id">{{ place.name }}</option></select><select v-model="legTo" aria-label="Run to"><option v-for="place in bench.project!.airframe.places" :key="place.id" :value="place.id">{{ place.name }}</option></select><button class="plain" @click="addRoute">Add a run</button></span>
+        <span v-for="(leg, index) in bench.project!.airframe.routes" :key="index" class="leg-row"
+          ><span class="grow small">{{ placeName(leg.from) }} – {{ placeName(leg.to) }}</span
+          ><QuantityField
+            hide-label
+            kind="length"
+            :label="`Run from ${placeName(leg.from)} to ${placeName(leg.to)}`"
+            :model-value="leg.lengthMm"
+            @update:model-value="v => setRoute(index, v)"
+        /></span>
+        <span class="leg-row"
+          ><select v-model="legFrom" aria-label="Run from">
+            <option v-for="place in bench.project!.airframe.places" :key="place.id" :value="place.id">
+              {{ place.name }}
+            </option></select
+          ><select v-model="legTo" aria-label="Run to">
+            <option v-for="place in bench.project!.airframe.places" :key="place.id" :value="place.id">
+              {{ place.name }}
+            </option></select
+          ><button class="plain" @click="addRoute">Add a run</button></span
+        >
       </div>
-      <p class="quiet small">A wire’s length is the shortest way along these runs, with {{ taste.length(bench.project!.airframe.serviceLoopMm) }} of loop at the panel and {{ (bench.project!.airframe.wasteFraction * 100).toFixed(0) }} % for waste.</p>
+      <p class="quiet small">
+        A wire’s length is the shortest way along these runs, with
+        {{ taste.length(bench.project!.airframe.serviceLoopMm) }} of loop at the panel and
+        {{ (bench.project!.airframe.wasteFraction * 100).toFixed(0) }} % for waste.
+      </p>
     </section>
     <section class="sheet">
-      <div class="row"><h2 class="grow">Wire list <span class="figures quiet">{{ wires.length }}</span></h2><span class="field"><select v-model="kind" aria-label="Kind of wire"><option value="">every kind</option><option v-for="one in [...new Set(wires.map(wire => wire.kind))]" :key="one">{{ one }}</option></select></span></div>
-      <v-data-table :items="shownWires" :items-per-page="25" item-value="id" :headers="[{ title: 'Wire', key: 'id' }, { title: 'Kind', key: 'kind' }, { title: 'From', key: 'from' }, { title: 'To', key: 'to' }, { title: 'Make', key: 'text' }, { title: 'Length to cut', key: 'lengthMm', align: 'end' }, { title: 'Mass', key: 'massKg', align: 'end' }]" class="wires">
-        <template #[`item.lengthMm`]="{ item }"><span class="figures">{{ taste.run(item.lengthMm) }}</span></template>
-        <template #[`item.massKg`]="{ item }"><span class="figures">{{ taste.mass(item.massKg) }}</span></template>
+      <div class="row">
+        <h2 class="grow">
+          Wire list <span class="figures quiet">{{ wires.length }}</span>
+        </h2>
+        <span class="field"
+          ><select v-model="kind" aria-label="Kind of wire">
+            <option value="">every kind</option>
+            <option v-for="one in [...new Set(wires.map(wire => wire.kind))]" :key="one">{{ one }}</option>
+          </select></span
+        >
+      </div>
+      <v-data-table
+        :items="shownWires"
+        :items-per-page="25"
+        item-value="id"
+        :headers="[
+          { title: 'Wire', key: 'id' },
+          { title: 'Kind', key: 'kind' },
+          { title: 'From', key: 'from' },
+          { title: 'To', key: 'to' },
+          { title: 'Make', key: 'text' },
+          { title: 'Length to cut', key: 'lengthMm', align: 'end' },
+          { title: 'Mass', key: 'massKg', align: 'end' }
+        ]"
+        class="wires"
+      >
+        <template #[`item.lengthMm`]="{ item }"
+          ><span class="figures">{{ taste.run(item.lengthMm) }}</span></template
+        >
+        <template #[`item.massKg`]="{ item }"
+          ><span class="figures">{{ taste.mass(item.massKg) }}</span></template
+        >
       </v-data-table>
-      <p class="quiet small">Coax here means double-shielded, for instance {{ linkWireText('coax') }}. Antenna spacing and losses are not examined yet: the maker’s manual rules.</p>
+      <p class="quiet small">
+        Coax here means double-shielded, for instance {{ linkWireText('coax') }}. Antenna spacing and losses are not
+        examined yet: the maker’s manual rules.
+      </p>
     </section>
   </div>
 </template>
 
 <style scoped>
-.page { padding: 14px 18px; display: grid; gap: 12px; grid-template-columns: minmax(0, 1fr); }
-.join { display: grid; grid-template-columns: 1fr 1.3fr 1fr 1.3fr auto auto; gap: 8px; align-items: end; margin-top: 10px; }
-.plan { width: 100%; max-height: 210px; }
-.hull { fill: var(--alclad); stroke: var(--sheet-edge); } .leg { stroke: var(--dye); stroke-width: 1.6; } .dot { fill: var(--dye); } .plan text { font: 10px 'B612', sans-serif; fill: var(--graphite); } .plan .count { font-family: 'B612 Mono', monospace; fill: var(--quiet); }
-.legs { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 4px 18px; }
-.leg-row { display: flex; gap: 6px; align-items: center; } .leg-row > :nth-child(2) { width: 92px; flex: none; }
-.wires { background: transparent; font-size: 12.5px; }
+.page {
+  padding: 14px 18px;
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.join {
+  display: grid;
+  grid-template-columns: 1fr 1.3fr 1fr 1.3fr auto auto;
+  gap: 8px;
+  align-items: end;
+  margin-top: 10px;
+}
+.plan {
+  width: 100%;
+  max-height: 210px;
+}
+.hull {
+  fill: var(--alclad);
+  stroke: var(--sheet-edge);
+}
+.leg {
+  stroke: var(--dye);
+  stroke-width: 1.6;
+}
+.dot {
+  fill: var(--dye);
+}
+.plan text {
+  font:
+    10px 'B612',
+    sans-serif;
+  fill: var(--graphite);
+}
+.plan .count {
+  font-family: 'B612 Mono', monospace;
+  fill: var(--quiet);
+}
+.legs {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 4px 18px;
+}
+.leg-row {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.leg-row > :nth-child(2) {
+  width: 92px;
+  flex: none;
+}
+.wires {
+  background: transparent;
+  font-size: 12.5px;
+}
 </style>

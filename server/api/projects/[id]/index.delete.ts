@@ -1,8 +1,8 @@
 import { database, dropProject } from '../../../keeping'
 import { idOf, refuse } from '../../../request'
 
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const id = idOf(event)
-  if (!await dropProject(await database(), id)) throw refuse(404, `There is no project “${id}”.`)
+  if (!(await dropProject(await database(), id))) throw refuse(404, `There is no project “${id}”.`)
   return { id }
 })

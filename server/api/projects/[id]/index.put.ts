@@ -6,13 +6,21 @@ import { bodyOf, idOf, refuse, wantWhole } from '../../../request'
 const Save = z.strictObject({ version: z.int().min(1), project: Project, history: History })
 
 /** Saves over the version the window started from; a stale save is refused with 409 and changes nothing. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const id = idOf(event)
   const { version, project, history } = await bodyOf(event, Save)
-  if (project.id !== id) throw refuse(400, `The project sent is “${project.id}”, the address says “${id}”. Nothing was changed.`)
+  if (project.id !== id)
+    throw refuse(400, `The project sent is “${project.id}”, the address says “${id}”. Nothing was changed.`)
   wantWhole(project)
   const saved = await saveProject(await database(), project, history, version)
-  if (saved.state === 'missing') throw refuse(404, `There is no project “${id}” to save over. It may have been thrown away in another window; export it to a file to keep it.`)
-  if (saved.state === 'stale') throw refuse(409, 'Another window has saved this project since. Nothing was overwritten.', { version: saved.version })
+  if (saved.state === 'missing')
+    throw refuse(
+      404,
+      `There is no project “${id}” to save over. It may have been thrown away in another window; export it to a file to keep it.`
+    )
+  if (saved.state === 'stale')
+    throw refuse(409, 'Another window has saved this project since. Nothing was overwritten.', {
+      version: saved.version
+    })
   return { version: saved.version }
 })
