@@ -3,34 +3,25 @@ import vue from 'eslint-plugin-vue'
 import vueParser from 'vue-eslint-parser'
 
 /** Rooms of the core and what each may import besides itself; everything else is refused. */
+const BASE = ['quantity', 'catalogue', 'document', 'design']
 const ROOMS = {
   quantity: [],
-  catalogue: [],
-  project: ['quantity', 'catalogue'],
-  airframe: ['project'],
-  panel: ['quantity', 'project', 'catalogue'],
-  pilot: ['quantity', 'project', 'catalogue', 'panel'],
-  power: ['quantity', 'project', 'catalogue', 'airframe'],
-  wiring: ['quantity', 'project', 'catalogue', 'airframe', 'power'],
-  resilience: ['quantity', 'project', 'catalogue'],
-  rules: ['project', 'catalogue', 'resilience'],
-  mass: ['project', 'wiring'],
-  money: ['quantity', 'project', 'wiring'],
-  build: ['project', 'catalogue', 'panel', 'power'],
-  report: [
-    'quantity',
-    'project',
-    'catalogue',
-    'panel',
-    'pilot',
-    'power',
-    'wiring',
-    'rules',
-    'resilience',
-    'mass',
-    'money'
-  ],
-  formats: ['quantity', 'project', 'catalogue', 'panel', 'power', 'build', 'report']
+  catalogue: ['quantity'],
+  document: ['quantity', 'catalogue'],
+  design: ['quantity', 'catalogue', 'document'],
+  airframe: BASE,
+  panel: BASE,
+  pilot: [...BASE, 'panel'],
+  power: [...BASE, 'airframe'],
+  wiring: [...BASE, 'airframe', 'power'],
+  resilience: BASE,
+  rules: [...BASE, 'resilience'],
+  mass: [...BASE, 'wiring'],
+  money: [...BASE, 'wiring'],
+  build: [...BASE, 'panel', 'power'],
+  print: [...BASE, 'panel', 'power', 'build', 'report'],
+  report: [...BASE, 'panel', 'pilot', 'power', 'wiring', 'rules', 'resilience', 'mass', 'money'],
+  formats: [...BASE, 'panel', 'power', 'build', 'report']
 }
 /** A pattern that forbids these, or nothing when there are none: the linter takes no empty group. */
 const none = (group, rest) => (group.length ? [{ group, ...rest }] : [])
@@ -62,7 +53,7 @@ const roomRules = Object.entries(ROOMS).map(([room, may]) => ({
             ],
             message: 'The core knows no screen, server, database or file system.'
           },
-          ...none(room === 'project' ? [] : may.map(other => `../${other}/*`), {
+          ...none(room === 'document' ? [] : may.map(other => `../${other}/*`), {
             message: 'Import a room by its index.'
           })
         ]
@@ -87,7 +78,7 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-explicit-any': 'error',
       'no-undef': 'off',
-      'max-lines': ['error', { max: 620, skipBlankLines: true, skipComments: true }],
+      'max-lines': ['error', { max: 640, skipBlankLines: true, skipComments: true }],
       'vue/multi-word-component-names': 'off',
       'vue/max-attributes-per-line': 'off',
       'vue/singleline-html-element-content-newline': 'off',

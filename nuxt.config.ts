@@ -1,4 +1,6 @@
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { buildForeign } from './scripts/build-foreign.mjs'
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
@@ -68,6 +70,9 @@ export default defineNuxtConfig({
       }
     }
   },
-  nitro: { esbuild: { options: { target: 'node20' } } },
+  nitro: {
+    esbuild: { options: { target: 'node20' } },
+    hooks: { compiled: async nitro => void (await buildForeign(join(nitro.options.output.serverDir, 'foreign.cjs'))) }
+  },
   vite: { build: { target: 'es2022' }, worker: { format: 'es' } }
 })

@@ -1,4 +1,4 @@
-import type { Snag } from '#core/project'
+import type { Snag } from '#core/design'
 
 /** The eight steps in working order, each with the rooms whose snags it shows. */
 export const STEPS = [

@@ -1,6 +1,6 @@
 import type { Item } from '../core/catalogue'
-import type { Project } from '../core/project'
-import { blankProject } from '../core/project/blank'
+import type { Project } from '../core/document'
+import { blankProject } from '../core/document/blank'
 
 /**
  * A large project for measuring: 80 units, 56 of them on the face, and links enough for 400 wires with power

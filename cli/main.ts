@@ -15,7 +15,8 @@ import {
   writePartsCsv,
   writeProject
 } from '../core/formats'
-import { resolve, ResolveError, type Project } from '../core/project'
+import { type Project } from '../core/document'
+import { resolve, ResolveError } from '../core/design'
 import { examineOption, loadAnalysis } from '../core/report'
 import { format } from 'date-fns'
 

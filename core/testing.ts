@@ -2,8 +2,9 @@ import { readFileSync } from 'node:fs'
 import { openProject, readCatalogueCsv } from './formats'
 import type { Item } from './catalogue'
 import { proposedSupply } from './power'
-import { resolve, type Design, type Project } from './project'
-import { blankProject } from './project/blank'
+import { type Project } from './document'
+import { resolve, type Design } from './design'
+import { blankProject } from './document/blank'
 
 /** What tests share: the demo files, and small designs made of few words. */
 

@@ -2,7 +2,7 @@ import type { H3Event } from 'h3'
 import type * as z from 'zod'
 import { MOST_BYTES, openProject, sayProblem, schemaProblems } from '../core/formats'
 import { Id } from '../core/catalogue/item'
-import { referenceProblems, type Project } from '../core/project'
+import { referenceProblems, type Project } from '../core/document'
 
 /** Answers with an error in words that a screen can show as they are. */
 export const refuse = (statusCode: number, message: string, data?: unknown) =>

@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { expect, test } from './watched'
 import { PDFDocument } from 'pdf-lib'
-import { blankProject } from '../core/project'
+import { blankProject } from '../core/document'
 import { startServer, type Server } from './server'
 
 let server: Server

@@ -4,7 +4,7 @@ import { expect, test } from './watched'
 import { XMLValidator } from 'fast-xml-parser'
 import { PDFDocument } from 'pdf-lib'
 import readExcel from 'read-excel-file/node'
-import { blankProject, type Project } from '../core/project'
+import { blankProject, type Project } from '../core/document'
 import { startServer, type Server } from './server'
 
 let server: Server

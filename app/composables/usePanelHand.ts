@@ -10,7 +10,7 @@ import {
   type Relation
 } from '#core/panel'
 import { seatsOf, type Seat } from '#core/pilot'
-import type { Design, DesignUnit } from '#core/project'
+import type { Design, DesignUnit } from '#core/design'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'

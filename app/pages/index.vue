@@ -70,7 +70,7 @@ async function bringInCopy(text: string, name: string) {
   }
 }
 async function begin() {
-  const { blankProject } = await import('#core/project/blank')
+  const { blankProject } = await import('#core/document/blank')
   const { nanoid } = await import('nanoid')
   const id = `p-${nanoid(10).replace(/[^A-Za-z0-9]/g, 'x')}`
   const project = blankProject({

@@ -1,7 +1,9 @@
 import { defineStore } from 'pinia'
 import type { Reports } from '~/workers/examiner'
-import type { Design, Edit, History, Project, Remedy } from '#core/project'
-import { act as actOn, EMPTY_HISTORY, EditError, redo as redoOn, resolve, undo as undoOn } from '#core/project'
+import type { Edit, History, Project } from '#core/document'
+import type { Design, Remedy } from '#core/design'
+import { act as actOn, EMPTY_HISTORY, EditError, redo as redoOn, undo as undoOn } from '#core/document'
+import { resolve } from '#core/design'
 import type { FigureKey } from '#core/report'
 import type { PanelReport } from '#core/panel'
 

@@ -13,7 +13,8 @@ import {
   type Scene,
   type ShedAnswer
 } from '#core/power'
-import { AS_FOUND, resolve, type Edit, type Project, type Steps } from '#core/project'
+import { type Edit, type Project } from '#core/document'
+import { AS_FOUND, resolve, type Steps } from '#core/design'
 import {
   candidateEffects,
   effectOf,

@@ -1,4 +1,4 @@
-import type { Airframe } from '../project'
+import type { Airframe } from '../document'
 
 /**
  * Shortest run of wire between two places of an airframe, along its route table, in mm.

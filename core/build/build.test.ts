@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { examinePower } from '../power'
-import { resolve } from '../project'
+import { resolve } from '../design'
 import { demoProject, designWith, item, plainProject } from '../testing'
 import { powerUpOrder } from '.'
 

@@ -1,7 +1,8 @@
 import * as polyclip from 'polyclip-ts'
 import type { Shape } from '../catalogue'
 import { bayScrews, extent, groundOf, inside, openings, pointsOf, setDown, type Figure, type PointMm } from '../panel'
-import type { Bay, Design } from '../project'
+import type { Bay } from '../document'
+import type { Design } from '../design'
 
 /** Layers of the drawing for the cutter. It follows OUTLINE, CUT and SCREW with the tool, ETCH with the engraver; REFERENCE is for the eye. */
 export const LAYERS = { outline: 'OUTLINE', cut: 'CUT', screw: 'SCREW', etch: 'ETCH', reference: 'REFERENCE' } as const

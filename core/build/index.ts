@@ -1,6 +1,6 @@
 import { unitAmps } from '../power'
 import type { Circuit } from '../power'
-import type { Design } from '../project'
+import type { Design } from '../design'
 
 /** One step of the first power-up: the breaker pushed, and what the ammeter should say. */
 export interface PowerUpStep {

@@ -1,2 +1,2 @@
 export * from './vocabulary'
-export { Item, depthBehindMm, type Face, type Need, type Port, type Power, type Shape } from './item'
+export { Item, depthBehindMm, itemKey, type Face, type Need, type Port, type Power, type Shape } from './item'

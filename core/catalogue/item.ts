@@ -18,6 +18,8 @@ export const RunMm = z.number().gt(0, 'must be more than 0').max(50_000)
 export const MassKg = z.number().min(0, 'must not be negative').max(5_000)
 export const Amps = z.number().min(0, 'must not be negative').max(1_000)
 export const Cents = z.int().min(0, 'must not be negative').max(1_000_000_000)
+/** Counts what an entry has been through: each change of it is a revision of its own. */
+export const Revision = z.int().min(1).max(100_000)
 export const Hours = z.number().min(0, 'must not be negative').max(2_000)
 
 const Round = z.strictObject({ shape: z.literal('round'), diameterMm: SizeMm })
@@ -117,6 +119,8 @@ export const Need = z.discriminatedUnion('what', [
 export const Item = z
   .strictObject({
     id: Id,
+    /** The first when absent. */
+    revision: Revision.optional(),
     name: Name,
     maker: Name,
     kind: z.enum(KINDS),
@@ -166,6 +170,9 @@ export type Face = z.infer<typeof Face>
 export type Port = z.infer<typeof Port>
 export type Need = z.infer<typeof Need>
 export type Power = z.infer<typeof Power>
+
+/** What a unit names its item by: the entry and its revision. */
+export const itemKey = (entry: { id: string; revision?: number }): string => `${entry.id}@${entry.revision ?? 1}`
 
 /** Depth that an item needs behind the face, its connectors and their bend included, in mm. */
 export const depthBehindMm = (item: Item): number => (item.body ? item.body.depthMm + item.body.connectorMm : 0)

@@ -8,7 +8,7 @@ import {
   Units
 } from '@tarikjabiri/dxf'
 import { LAYERS, partsToCut, type Part } from '../build'
-import type { Design } from '../project'
+import type { Design } from '../design'
 import { MM_PER_INCH, type UnitSystem } from '../quantity'
 
 const COLOURS = {

@@ -1,3 +1,4 @@
+import { FORMAT } from '../document'
 import { readFileSync } from 'node:fs'
 import Ajv2020 from 'ajv/dist/2020'
 import DxfParser from 'dxf-parser'
@@ -5,7 +6,7 @@ import fc from 'fast-check'
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { demoCatalogue, demoProject, designWith, item, plainProject, roundFace } from '../testing'
-import { resolve } from '../project'
+import { resolve } from '../design'
 import { openings, setDown } from '../panel'
 import { examineOption } from '../report'
 import { LAYERS } from '../build'
@@ -148,7 +149,7 @@ describe('project files', () => {
       const at = one.power?.phases?.indexOf('cruise by night') ?? -1
       if (at >= 0) one.power!.phases!.splice(at + 1, 0, 'cruise in cloud')
     }
-    expect(opened.project).toMatchObject({ ...old, format: 3 })
+    expect(opened.project).toMatchObject({ ...old, format: FORMAT })
     expect(opened.project.airframe.pilots).toEqual([])
     expect(opened.project.airframe.panel.bays).toEqual([])
     for (const option of opened.project.options)
@@ -162,7 +163,7 @@ describe('project files', () => {
     const opened = openProject(text)
     expect(complaint(opened)).toBe('')
     if (!opened.ok) return
-    expect(opened.project.format).toBe(3)
+    expect(opened.project.format).toBe(FORMAT)
     expect(opened.project.items.flatMap(item => (item.power?.phases ? [item.power.phases] : []))).toEqual([
       ['taxi', 'cruise by night', 'cruise in cloud']
     ])
@@ -173,11 +174,39 @@ describe('project files', () => {
     })
     for (const option of opened.project.options) expect(option.supply).toBeUndefined()
   })
+  it('a file of format 3 is carried forward: what it said twice counts as it counted then', () => {
+    const text = readFileSync(new URL('kept/format-3.json', import.meta.url), 'utf8')
+    const plain = openProject(text)
+    expect(complaint(plain)).toBe('')
+    const old = JSON.parse(text) as typeof good
+    const option = old.options[0]!
+    const [one, two, three] = option.units.slice(0, 3).map(unit => unit.id) as [string, string, string]
+    option.circuits = [
+      { unit: 'long gone' },
+      { unit: one, breakerA: 3 },
+      { unit: two, sharesWith: one },
+      { unit: three, sharesWith: two },
+      { unit: one, breakerA: 5 }
+    ]
+    const [leg] = old.airframe.routes
+    old.airframe.routes.push({ from: leg!.to, to: leg!.from, lengthMm: leg!.lengthMm + 900 })
+    old.log.push({ on: '2026-11-01', text: 'Begun' } as (typeof old.log)[number])
+    const opened = openProject(JSON.stringify(old))
+    expect(complaint(opened)).toBe('')
+    if (!opened.ok || !plain.ok) return
+    expect(opened.project.airframe.routes).toEqual(plain.project.airframe.routes)
+    expect(opened.project.options[0]!.circuits).toEqual([
+      { unit: one, breakerA: 5 },
+      { unit: two, sharesWith: one },
+      { unit: three }
+    ])
+    expect(opened.project.log).toEqual([{ id: 'log-1', on: '2026-11-01', text: 'Begun' }])
+  })
   it('a file of format 0 is carried forward', () => {
     const opened = openProject(readFileSync(new URL('./kept/format-0.json', import.meta.url), 'utf8'))
     expect(complaint(opened)).toBe('')
     if (!opened.ok) return
-    expect(opened.project.format).toBe(3)
+    expect(opened.project.format).toBe(FORMAT)
     expect(opened.project.options).toHaveLength(1)
     expect(opened.project.options[0]).toMatchObject({ id: 'a', name: 'Option A', units: [{ id: 'dial' }] })
     expect(opened.project.handChecks).toHaveLength(1)
@@ -289,7 +318,7 @@ describe('project files', () => {
           ties: [{ id: 't', name: 'Feed', kind: 'wire', from: 'battery', to: 'moon', milliohm: 0 }]
         }
       },
-      /supply\.ties\[0\]\.to: “Feed” ends at “moon”, which is no bus or source here/
+      /supply\.ties\[0\]\.to: there is no bus or source “moon” in this option/
     ],
     [
       'a second battery of nothing',
@@ -308,7 +337,7 @@ describe('project files', () => {
       (d: typeof good) => {
         d.options[0]!.circuits = [{ unit: 'audio-4', sharesWith: 'ghost' }]
       },
-      /there is no other unit “ghost” to share a breaker with/
+      /sharesWith: there is no unit “ghost” in this option/
     ],
     [
       'a gauge the table has not',

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { Project } from '../project'
+import { FORMAT, Project } from '../document'
 import { CatalogueFile } from './catalogue-json'
 
 const published = (schema: z.ZodType, title: string) => ({
@@ -8,6 +8,6 @@ const published = (schema: z.ZodType, title: string) => ({
 })
 
 /** JSON Schema of a project file of today's format. References between ids are beyond it: `referenceProblems` checks those. */
-export const projectSchema = () => published(Project, 'Ewerpanel project, format 1')
+export const projectSchema = () => published(Project, `Ewerpanel project, format ${FORMAT}`)
 /** JSON Schema of a catalogue file. */
 export const catalogueSchema = () => published(CatalogueFile, 'Ewerpanel catalogue, format 1')

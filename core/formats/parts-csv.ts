@@ -1,4 +1,4 @@
-import type { Design } from '../project'
+import type { Design } from '../design'
 import type { Report } from '../report'
 import { csvOf } from './catalogue-csv'
 

@@ -1,5 +1,5 @@
 import type * as z from 'zod'
-import { FormatError, migrate, Project, referenceProblems } from '../project'
+import { FormatError, migrate, Project, referenceProblems } from '../document'
 import { locate, readJson, type FileProblem } from './locate'
 
 /** Largest project file that is read at all: a project of 500 units is under 2 MB. */

@@ -1,4 +1,4 @@
-import type { Design, Working } from '../project'
+import type { Design, Working } from '../design'
 import type { Wire } from '../wiring'
 
 export interface MassLine {

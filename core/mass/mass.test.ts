@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { applyEdits, resolve } from '../project'
+import { applyEdits } from '../document'
+import { resolve } from '../design'
 import { demoProject, item, plainProject, projectWith } from '../testing'
 import { examineMass } from '.'
 

@@ -1,4 +1,4 @@
-import type { Design, Snag, Working } from '../project'
+import type { Design, Snag, Working } from '../design'
 import { formatMoney } from '../quantity'
 import type { Wire } from '../wiring'
 

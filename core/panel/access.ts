@@ -1,4 +1,5 @@
-import type { Bay, Design, Snag } from '../project'
+import type { Bay } from '../document'
+import type { Design, Snag } from '../design'
 import { extent, gap, inside, metalToEdge, type Figure, type PointMm } from './geometry'
 import type { Placed } from './place'
 

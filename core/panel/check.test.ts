@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { applyEdits, AS_FOUND, resolve } from '../project'
+import { applyEdits } from '../document'
+import { AS_FOUND, resolve } from '../design'
 import { boxFace, demoCatalogue, designWith, item, plainProject, projectWith, roundFace } from '../testing'
 import { examinePanel, figureAreaMm2, findPlace, groundOf, openings, setDown, stands, zoneFigure } from '.'
 

@@ -1,5 +1,5 @@
 import { formatLength } from '../quantity'
-import { AS_FOUND, type Basis, type Design, type Remedy, type Snag } from '../project'
+import { AS_FOUND, type Basis, type Design, type Remedy, type Snag } from '../design'
 import {
   areaMm2,
   DIRECTIONS,

@@ -1,5 +1,5 @@
 import type { Item } from '../catalogue'
-import type { Steps } from '../project'
+import type { Steps } from '../design'
 import { misfitsBetween, misfitsWithGround, stands, type Misfit } from './check'
 import { extent } from './geometry'
 import { anyFree, cutDown, firstFree, freeGround, nearestFree, type FreeGround } from './free'

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { boxFace, demoProject, item, plainProject, roundFace } from '../testing'
-import { finish, resolve, type Panel, type Zone } from '../project'
+import { type Panel, type Zone } from '../document'
+import { finish, resolve } from '../design'
 import {
   fewestOff,
   findPlace,

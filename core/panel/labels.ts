@@ -1,4 +1,4 @@
-import type { Design, Snag } from '../project'
+import type { Design, Snag } from '../design'
 import { formatLength } from '../quantity'
 import { gap, metalToEdge, type Box } from './geometry'
 import type { Placed } from './place'

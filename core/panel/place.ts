@@ -1,5 +1,6 @@
 import { depthBehindMm, type Item, type Shape } from '../catalogue'
-import type { Airframe, DesignUnit, Zone } from '../project'
+import type { Airframe, Zone } from '../document'
+import type { DesignUnit } from '../design'
 import { extent, figureAt, hull, pointsOf, type Circle, type Figure, type PointMm } from './geometry'
 
 /** A unit set down on the face: every figure it takes there and behind. */

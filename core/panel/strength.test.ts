@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { boxFace, designWith, item, plainProject, projectWith, roundFace } from '../testing'
-import { applyEdits, resolve } from '../project'
+import { applyEdits } from '../document'
+import { resolve } from '../design'
 import { beamDeflectionMm, bends, examinePanel, examineStrength, trayMomentNm, wayOut } from '.'
 
 const even = (width: number, steps = 48) => Array.from({ length: steps }, () => width)

@@ -8,7 +8,7 @@ import {
   type Remedy,
   type Snag,
   type Working
-} from '../project'
+} from '../design'
 import { extent, inside, type Figure, type PointMm } from './geometry'
 import type { Placed } from './place'
 

@@ -1,6 +1,7 @@
 import { zoneFigure } from '../panel'
-import type { Design, Flow, FlowStep, Pilot, Row } from '../project'
-import { memberPlaces } from '../project'
+import type { Flow, FlowStep, Pilot, Row } from '../document'
+import type { Design } from '../design'
+import { memberPlaces } from '../document'
 import { armMm, type FacePoint, type Hand } from './sight'
 
 /** Across less than this the hand does not turn back, it only shifts. Our assumption. */

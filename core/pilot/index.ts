@@ -1,6 +1,7 @@
 import type { FunctionName } from '../catalogue'
 import { freeGround, groundOf, nearestFree, setDown } from '../panel'
-import { AS_FOUND, remember, type Design, type DesignUnit, type Pilot, type Remedy, type Snag } from '../project'
+import { type Pilot } from '../document'
+import { AS_FOUND, remember, type Design, type DesignUnit, type Remedy, type Snag } from '../design'
 import { betterOrders, proposedFlows, walkFlow, type BetterOrder, type FlowWalk } from './flow'
 import {
   FIELD,

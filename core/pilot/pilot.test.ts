@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { applyEdits, resolve, type Flow, type Pilot, type Project } from '../project'
+import { applyEdits, type Flow, type Pilot, type Project } from '../document'
+import { resolve } from '../design'
 import { demoProject, item, plainProject, projectWith, roundFace } from '../testing'
 import { armMm, defaultPilot, examinePilots, lineOfSightPoint, proposedFlows, reachTo, sightOf, walkFlow } from '.'
 

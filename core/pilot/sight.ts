@@ -1,5 +1,6 @@
 import type { Item, Kind } from '../catalogue'
-import type { Basis, Pilot } from '../project'
+import type { Pilot } from '../document'
+import type { Basis } from '../design'
 
 const DEG = 180 / Math.PI
 /** A point on the face, in mm. */

@@ -1,4 +1,5 @@
-import type { Basis, WireConditions } from '../project'
+import type { WireConditions } from '../document'
+import type { Basis } from '../design'
 import type { Gauge } from './wire'
 
 export const DERATING_BASIS: Basis = {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Item } from '../catalogue'
-import { applyEdits, resolve, type Project } from '../project'
+import { applyEdits, type Project } from '../document'
+import { resolve } from '../design'
 import { demoProject, designWith, item, plainProject, projectWith } from '../testing'
 import {
   altitudeFactor,

@@ -1,5 +1,6 @@
 import { cutLengthMm, panelPlace, runsOf } from '../airframe'
-import type { CircuitChoice, Design, DesignUnit, Supply, Working } from '../project'
+import type { CircuitChoice, Supply } from '../document'
+import type { Design, DesignUnit, Working } from '../design'
 import { toFeet } from '../quantity'
 import { ampacityOf, DERATING_BASIS, type Ampacity } from './ampacity'
 import { ampsAt } from './load'

@@ -1,4 +1,5 @@
-import type { Design, Edit, Snag, Supply } from '../project'
+import type { Edit, Supply } from '../document'
+import type { Design, Snag } from '../design'
 import { formatAmps, toFeet } from '../quantity'
 import type { Circuit, NoCircuit } from './circuit'
 import { isShed, type Endurance } from './endurance'

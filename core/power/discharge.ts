@@ -1,4 +1,4 @@
-import type { Basis } from '../project'
+import type { Basis } from '../design'
 
 export type Chemistry = 'lead-acid' | 'lithium'
 

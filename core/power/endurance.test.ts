@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Item } from '../catalogue'
-import { finish, resolve, type Airframe, type Design, type Unit } from '../project'
+import { type Airframe, type Unit } from '../document'
+import { finish, resolve, type Design } from '../design'
 import { demoCatalogue, demoProject, designWith, item, plainProject, projectWith, withoutCoils } from '../testing'
 import {
   backupFor,

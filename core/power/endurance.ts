@@ -1,5 +1,6 @@
 import type { FlightPhase } from '../catalogue'
-import type { Design, DesignUnit, Supply, Working } from '../project'
+import type { Supply } from '../document'
+import type { Design, DesignUnit, Working } from '../design'
 import { blocksOf, busOf, coilsOf, positionsOf, regulatedV, sourcesOf, supplyOf, type SourceAt } from './supply'
 import {
   DISCHARGE_BASIS,

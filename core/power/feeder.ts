@@ -1,14 +1,6 @@
 import type { FlightPhase } from '../catalogue'
-import {
-  MAIN_BATTERY,
-  type Basis,
-  type Design,
-  type Edit,
-  type Snag,
-  type Supply,
-  type Tie,
-  type Working
-} from '../project'
+import { MAIN_BATTERY, type Edit, type Supply, type Tie } from '../document'
+import { type Basis, type Design, type Snag, type Working } from '../design'
 import { formatAmps } from '../quantity'
 import { ampacityOf, DERATING_BASIS, type Ampacity } from './ampacity'
 import { BREAKER_MARGIN, protects } from './circuit'

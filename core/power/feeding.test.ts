@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Item } from '../catalogue'
-import { resolve, type Design, type Supply, type Tie } from '../project'
+import { type Supply, type Tie } from '../document'
+import { resolve, type Design } from '../design'
 import { item, plainProject, projectWith } from '../testing'
 import { fedBy, positionsOf, sourcesOf, Wired, type Failure } from '.'
 

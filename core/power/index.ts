@@ -1,4 +1,5 @@
-import type { Design, Snag, Supply } from '../project'
+import type { Supply } from '../document'
+import type { Design, Snag } from '../design'
 import { designCircuits, type Circuit } from './circuit'
 import { circuitSnags, enduranceSnags, feedSnags } from './complain'
 import { enduranceOf, type Endurance } from './endurance'

@@ -1,5 +1,6 @@
 import { PHASES, type FlightPhase, type Power } from '../catalogue'
-import type { Basis, Design, DesignUnit, Snag, Supply, Working } from '../project'
+import type { Supply } from '../document'
+import type { Basis, Design, DesignUnit, Snag, Working } from '../design'
 import { formatAmps } from '../quantity'
 import { coilsOf, positionsOf, sourcesOf } from './supply'
 

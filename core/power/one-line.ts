@@ -1,4 +1,5 @@
-import { MAIN_ALTERNATOR, type Design, type Supply, type Tie } from '../project'
+import { MAIN_ALTERNATOR, type Supply, type Tie } from '../document'
+import { type Design } from '../design'
 import { formatAmps } from '../quantity'
 import type { Circuit } from './circuit'
 import type { Feeder } from './feeder'

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Item } from '../catalogue'
-import { applyEdits, resolve } from '../project'
+import { applyEdits } from '../document'
+import { resolve } from '../design'
 import { feet, toFeet } from '../quantity'
 import { designWith, item, plainProject, projectWith, withoutCoils } from '../testing'
 import {

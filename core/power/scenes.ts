@@ -1,5 +1,6 @@
 import type { FunctionName } from '../catalogue'
-import type { Basis, Design, DesignUnit, Steps, Supply } from '../project'
+import type { Supply } from '../document'
+import type { Basis, Design, DesignUnit, Steps } from '../design'
 import type { Circuit } from './circuit'
 import { isShed, simulate, usualSettings } from './endurance'
 import { Wired, type Failure } from './wired'

@@ -1,5 +1,6 @@
 import type { Item } from '../catalogue'
-import type { Design, Steps, Supply } from '../project'
+import type { Supply } from '../document'
+import type { Design, Steps } from '../design'
 import { simulate, usualSettings, type SimulationSettings } from './endurance'
 
 /** What to shed besides the plan, to have a time; `minutes` is what is then reached. */

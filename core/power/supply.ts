@@ -1,15 +1,6 @@
 import type { Kind } from '../catalogue'
-import {
-  MAIN_ALTERNATOR,
-  MAIN_BATTERY,
-  UNIT_SOURCE,
-  type Bus,
-  type Design,
-  type DesignUnit,
-  type Snag,
-  type Supply,
-  type Tie
-} from '../project'
+import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Bus, type Supply, type Tie } from '../document'
+import { type Design, type DesignUnit, type Snag } from '../design'
 import type { Chemistry } from './discharge'
 import { gauge, resistanceOhm } from './wire'
 

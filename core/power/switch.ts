@@ -1,4 +1,5 @@
-import type { Basis, CircuitChoice, DesignUnit, Working } from '../project'
+import type { CircuitChoice } from '../document'
+import type { Basis, DesignUnit, Working } from '../design'
 
 export const SWITCH_BASIS: Basis = { kind: 'published', source: 'AC 43.13-1B, table 11-4', fromMemory: true }
 export type SwitchLoad = NonNullable<CircuitChoice['switch']>['load']

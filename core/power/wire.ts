@@ -1,5 +1,5 @@
 import { MM_PER_FOOT } from '../quantity'
-import type { Basis } from '../project'
+import type { Basis } from '../design'
 
 /** One gauge of aircraft copper wire. */
 export interface Gauge {

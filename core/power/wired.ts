@@ -1,4 +1,5 @@
-import type { Design, DesignUnit, Supply, Tie } from '../project'
+import type { Supply, Tie } from '../document'
+import type { Design, DesignUnit } from '../design'
 import type { Branch } from './network'
 import { busOf, closed, DIODE_V, sourcesOf, tieOhm } from './supply'
 

@@ -13,7 +13,7 @@ import {
 import { LAYERS, type Layer, type Part } from '../build'
 import { pathOf } from '../formats'
 import { openings, setDown } from '../panel'
-import type { Design } from '../project'
+import type { Design } from '../design'
 import { formatLength, type UnitSystem } from '../quantity'
 
 /** Points of PDF in a millimetre. */

@@ -13,7 +13,7 @@ import {
   WIRE_BASIS,
   type PowerReport
 } from '../power'
-import type { Basis, Design } from '../project'
+import type { Basis, Design } from '../design'
 import { toFeet } from '../quantity'
 
 /** One table of the load analysis, the same on paper, in a spreadsheet and as CSV. A number is a number; `digits` are for the eye. */

@@ -1,6 +1,7 @@
 import type { Item } from '../catalogue'
 import { findPlace, groundOf, setDown, type Fit } from '../panel'
-import { applyEdits, resolve, type Edit, type Place, type Project, type Unit } from '../project'
+import { applyEdits, type Edit, type Place, type Project, type Unit } from '../document'
+import { resolve } from '../design'
 import { examineOption, FIGURE_KEYS, type FigureKey, type Report } from './examine'
 
 /** What a change would do to a design: figures after minus before, snags that come and snags that go. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { applyEdits, AS_FOUND, resolve, finish } from '../project'
+import { applyEdits } from '../document'
+import { AS_FOUND, resolve, finish } from '../design'
 import { demoCatalogue, demoProject } from '../testing'
 import { findPlace, groundOf, setDown } from '../panel'
 import { candidateEffects, effectOf, examineOption, FIGURE_KEYS, makeRoom, newUnit, rankForPanel } from '.'

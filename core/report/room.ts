@@ -13,7 +13,8 @@ import {
   stackPlaces,
   type Placed
 } from '../panel'
-import { resolve, type Design, type Edit, type Project, type Steps } from '../project'
+import { type Edit, type Project } from '../document'
+import { resolve, type Design, type Steps } from '../design'
 import { formatLength } from '../quantity'
 
 /** What would make room for an item that finds no place. */

@@ -1,5 +1,5 @@
 import type { FunctionName } from '../catalogue'
-import type { Design, DesignUnit, Snag } from '../project'
+import type { Design, DesignUnit, Snag } from '../design'
 import { formatMoney } from '../quantity'
 
 /** Having these twice is prudence, not waste. */

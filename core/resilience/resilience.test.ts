@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { FunctionName, Item } from '../catalogue'
-import { AS_FOUND, applyEdits, resolve } from '../project'
+import { applyEdits } from '../document'
+import { AS_FOUND, resolve } from '../design'
 import { demoProject, designWith, item, plainProject, projectWith } from '../testing'
 import { examineFunctions } from '.'
 

@@ -1,4 +1,5 @@
-import type { Design, HandCheck, Snag } from '../project'
+import type { HandCheck } from '../document'
+import type { Design, Snag } from '../design'
 import { providers } from '../resilience'
 import { RulePack, type Applies, type Clause } from './pack'
 import equipment from './packs/us-equipment.json'

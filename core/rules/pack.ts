@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { BASES, FUNCTIONS } from '../catalogue'
-import { FLYING } from '../project'
+import { FLYING } from '../document'
 
 /** Conditions under which a clause applies; all that are given must hold. */
 export const Applies = z.strictObject({

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { FUNCTIONS, type FunctionName } from '../catalogue'
-import type { Project } from '../project'
-import { resolve } from '../project'
+import type { Project } from '../document'
+import { resolve } from '../design'
 import { designWith, item, plainProject, projectWith } from '../testing'
 import { endOfMonthAfter, examineRules, PACKS, RulePack } from '.'
 

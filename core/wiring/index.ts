@@ -1,5 +1,5 @@
 import type { Circuit } from '../power'
-import type { Design, Snag } from '../project'
+import type { Design, Snag } from '../design'
 import { linkSnags } from './links'
 import { listWires, type Wire } from './wires'
 

@@ -1,5 +1,6 @@
 import type { Item, Need, Port, PortKind, SignalName } from '../catalogue'
-import type { Basis, Design, DesignUnit, Link, LinkEnd, Remedy, Snag } from '../project'
+import type { Link, LinkEnd } from '../document'
+import type { Basis, Design, DesignUnit, Remedy, Snag } from '../design'
 
 const SINGLE_TALKER: Partial<Record<PortKind, Basis>> = {
   'rs-232': { kind: 'common practice', source: 'RS-232 is point to point: never two transmitters on a line' },

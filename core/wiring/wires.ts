@@ -1,7 +1,7 @@
 import { cutLengthMm, panelPlace, runsOf } from '../airframe'
 import type { PortKind } from '../catalogue'
 import { gauge, type Circuit } from '../power'
-import type { Design, Snag } from '../project'
+import type { Design, Snag } from '../design'
 import { KG_PER_POUND, MM_PER_FOOT, pounds } from '../quantity'
 
 /** One line of the wire list. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Item } from '../catalogue'
-import { applyEdits, resolve } from '../project'
+import { applyEdits } from '../document'
+import { resolve } from '../design'
 import { KG_PER_POUND } from '../quantity'
 import { examinePower } from '../power'
 import { demoProject, designWith, item, projectWith } from '../testing'

@@ -36,6 +36,8 @@ export const Order = z.strictObject({
   finish: z.enum(names(FINISHES))
 })
 
+export type Order = z.infer<typeof Order>
+
 export type Answer =
   | { accepted: false; reasons: string[] }
   | {
@@ -101,7 +103,7 @@ function contourOf(entity: IEntity, scale: number, refuse: (text: string) => voi
 }
 
 /** Looks a drawing over and prices it, or refuses it with every reason. */
-export function quoteCut(order: z.infer<typeof Order>): Answer {
+export function quoteCut(order: Order): Answer {
   let drawing: ReturnType<DxfParser['parseSync']>
   try {
     drawing = new DxfParser().parseSync(order.dxf)

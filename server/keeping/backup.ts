@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { eq } from 'drizzle-orm'
 import { Item } from '../../core/catalogue'
-import { History, Project } from '../../core/project'
+import { History, Project } from '../../core/document'
 import { listOwn } from './catalogue'
 import type { Database } from './types'
 import { createProject, saveProject } from './projects'
@@ -15,7 +15,8 @@ export const Backup = z.strictObject({
     .array(
       z.strictObject({
         project: z.unknown(),
-        history: History,
+        /** One of an older format fits no document of today; it is looked at where its document is of this one. */
+        history: z.unknown(),
         versions: z
           .array(
             z.strictObject({

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { eq } from 'drizzle-orm'
-import type { Item } from '../../core/catalogue'
+import { Item } from '../../core/catalogue'
 import { readCatalogueCsv, sayProblem } from '../../core/formats'
 import { programRoot } from './database'
 import type { Database } from './types'
@@ -30,11 +30,25 @@ export async function wholeCatalogue(db: Database): Promise<{ items: Item[]; own
   return { items: [...own, ...shippedItems().filter(item => !mine.has(item.id))], own: [...mine] }
 }
 
-/** Keeps items as the user's own, all or none. */
-export async function keepItems(db: Database, items: readonly Item[]): Promise<void> {
-  if (items.length === 0) return
+/** What an entry says, without the count of its changes. */
+const saysOf = ({ revision: _, ...rest }: Item): string => JSON.stringify(rest)
+
+/**
+ * Keeps items as the user's own, all or none. An entry that says something else than the one it takes the place of is its next
+ * revision, so that a unit that stands on the earlier one can tell.
+ * @returns the entries as they are kept
+ */
+export async function keepItems(db: Database, items: readonly Item[]): Promise<Item[]> {
+  const known = new Map((await wholeCatalogue(db)).items.map(item => [item.id, item]))
+  const kept = items.map((item): Item => {
+    const before = known.get(item.id)
+    const now = Item.parse(item)
+    if (!before) return now
+    const revision = saysOf(Item.parse(before)) === saysOf(now) ? (before.revision ?? 1) : (before.revision ?? 1) + 1
+    return { ...now, revision: Math.max(revision, item.revision ?? 1) }
+  })
   await db.transaction(async tx => {
-    for (const item of items) {
+    for (const item of kept) {
       const text = JSON.stringify(item)
       await tx
         .insert(ownItems)
@@ -42,6 +56,7 @@ export async function keepItems(db: Database, items: readonly Item[]): Promise<v
         .onConflictDoUpdate({ target: ownItems.id, set: { item: text } })
     }
   })
+  return kept
 }
 
 /** Throws one of the user's own items away. @returns false when it was not theirs */

@@ -1,8 +1,8 @@
 import { mkdirSync } from 'node:fs'
 import { join, resolve } from 'node:path'
-import { PGlite } from '@electric-sql/pglite'
 import { drizzle } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
+import { openDurable } from './durable'
 import { takeDirectory } from './lock'
 import { seed } from './seed'
 import * as tables from './tables'
@@ -19,10 +19,15 @@ export const dataDirectory = (): string => resolve(process.env.EWERPANEL_DATA ??
  * @throws HeldError when another server has it
  */
 export async function openDatabase(directory: string): Promise<{ db: Database; close: () => Promise<void> }> {
-  const giveBack = await takeDirectory(directory)
+  const giveBack = await takeDirectory(directory, () => {
+    console.error(
+      `The data directory ${directory} was taken by another server while this one slept. Nothing more is written here.`
+    )
+    process.exit(3)
+  })
   try {
     mkdirSync(join(directory, 'db'), { recursive: true })
-    const client = await PGlite.create(join(directory, 'db'))
+    const client = await openDurable(join(directory, 'db'))
     const db = drizzle(client, { schema: tables })
     await migrate(db, { migrationsFolder: join(programRoot(), 'server/keeping/migrations') })
     await seed(db, join(programRoot(), 'demo/projects'))

@@ -1,13 +1,14 @@
 import { spawn } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { EMPTY_HISTORY, act } from '../../core/project'
+import { EMPTY_HISTORY, FORMAT, act } from '../../core/document'
 import { demoProject, item } from '../../core/testing'
 import { makeBackup, restoreBackup } from './backup'
 import { dropItem, keepItems, shippedItems, wholeCatalogue } from './catalogue'
 import { openDatabase } from './database'
+import { flushed } from './durable'
 import type { Database } from './types'
 import { HeldError, takeDirectory } from './lock'
 import {
@@ -59,11 +60,15 @@ describe('keeping projects', () => {
     expect(old.format).toBe(1)
     await createProject(db, { ...old, id: 'from-before' })
     const kept = (await readProject(db, 'from-before'))!
-    expect(kept.project).toMatchObject({ format: 3, title: old.title, airframe: { pilots: [], panel: { bays: [] } } })
+    expect(kept.project).toMatchObject({
+      format: FORMAT,
+      title: old.title,
+      airframe: { pilots: [], panel: { bays: [] } }
+    })
     expect(kept.project.options[0]!.rows).toEqual([])
     expect(kept.history).toEqual(EMPTY_HISTORY)
     expect(await saveProject(db, kept.project, EMPTY_HISTORY, 1, true)).toEqual({ state: 'saved', version: 2 })
-    expect((await readVersion(db, 'from-before', 1))!.format).toBe(3)
+    expect((await readVersion(db, 'from-before', 1))!.format).toBe(FORMAT)
   })
   it('refuses a save that started from an older version, and changes nothing', async () => {
     const project = await fresh('two')
@@ -160,9 +165,37 @@ describe('one directory, one server', () => {
     writeFileSync(join(there, 'held-by.json'), JSON.stringify({ pid: process.ppid, since: 'long ago', born: '1' }))
     ;(await takeDirectory(there))()
   })
+  it('a lock of another container is not ours though its pid is: it is held as long as its owner touches it', async () => {
+    const there = place()
+    const file = join(there, 'held-by.json')
+    const elsewhere = { pid: process.pid, since: '2026-11-23', born: '1', world: 'another boot pid:[1]' }
+    writeFileSync(file, JSON.stringify(elsewhere))
+    const touching = setInterval(() => utimesSync(file, new Date(), new Date()), 300)
+    await expect(takeDirectory(there)).rejects.toThrow(HeldError)
+    clearInterval(touching)
+    // Its owner has died: nobody touches it any more.
+    ;(await takeDirectory(there))()
+  }, 20_000)
+  it('the same process does not open one directory twice', async () => {
+    const there = place()
+    const giveBack = await takeDirectory(there)
+    await expect(takeDirectory(there)).rejects.toThrow(HeldError)
+    giveBack()
+  })
   it('a half-written lock is taken over', async () => {
     const there = place()
     writeFileSync(join(there, 'held-by.json'), '{"pid":')
     ;(await takeDirectory(there))()
+  })
+})
+
+describe('the embedded database', () => {
+  it('flushes a save to the disk before it answers', async () => {
+    const project = await fresh('flushed')
+    for (let version = 1; version < 6; version++) {
+      const before = flushed.times
+      await saveProject(db, { ...project, title: `T${version}` }, EMPTY_HISTORY, version)
+      expect(flushed.times).toBeGreaterThan(before)
+    }
   })
 })

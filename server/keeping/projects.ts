@@ -1,5 +1,5 @@
 import { and, desc, eq, lte } from 'drizzle-orm'
-import { EMPTY_HISTORY, FORMAT, migrate, Project, type History } from '../../core/project'
+import { EMPTY_HISTORY, FORMAT, migrate, Project, type History } from '../../core/document'
 import type { Database } from './types'
 import { projects, versions } from './tables'
 

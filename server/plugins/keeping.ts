@@ -1,3 +1,4 @@
+import { endForeign } from '../foreign'
 import { closeDatabase, database, dataDirectory, HeldError } from '../keeping'
 
 /** Opens the data directory as the server starts: a server that cannot keep anything must not answer. */
@@ -10,6 +11,7 @@ export default defineNitroPlugin(nitro => {
     }
   )
   nitro.hooks.hook('close', closeDatabase)
+  nitro.hooks.hook('close', endForeign)
   for (const signal of ['SIGINT', 'SIGTERM'] as const)
     process.once(signal, () => {
       void closeDatabase().finally(() => process.exit(0))

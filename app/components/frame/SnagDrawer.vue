@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiChevronRight } from '@mdi/js'
-import { WEIGHTS, type Snag } from '#core/project'
+import { WEIGHTS, type Snag } from '#core/design'
 import { stepOf } from '~/steps'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'

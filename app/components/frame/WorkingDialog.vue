@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Working } from '#core/project'
+import type { Working } from '#core/design'
 
 /** How a number came about: formula, inputs with their sources, result, basis. */
 const { title, working } = defineProps<{ title: string; working?: Working }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { proposedFlows } from '#core/pilot'
-import type { Flow, FlowStep } from '#core/project'
+import type { Flow, FlowStep } from '#core/document'
 import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { FLATTEN_MM, readDxfOutline, readSvgOutline, type OutlineRead } from '#core/formats'
 import { bounds, selfCrossing } from '#core/panel'
-import { buildOutline, MeasureError } from '#core/project'
-import type { Edit } from '#core/project'
+import { buildOutline, MeasureError } from '#core/document'
+import type { Edit } from '#core/document'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'

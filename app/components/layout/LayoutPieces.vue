@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ARRANGEMENTS, arrange, extent, setDown, type Arrangement } from '#core/panel'
-import type { DesignUnit, Row } from '#core/project'
+import type { Row } from '#core/document'
+import type { DesignUnit } from '#core/design'
 import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'

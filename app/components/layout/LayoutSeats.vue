@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { defaultPilot, FIELD } from '#core/pilot'
 import { bounds } from '#core/panel'
-import type { Pilot } from '#core/project'
+import type { Pilot } from '#core/document'
 import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { bounds } from '#core/panel'
-import type { Bay, Panel, Zone } from '#core/project'
+import type { Bay, Panel, Zone } from '#core/document'
 import { parseLength, QuantityError } from '#core/quantity'
 import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'

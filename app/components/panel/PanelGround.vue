@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { bayScrews, bounds, extent, groundOf, shiftZone, type PointMm } from '#core/panel'
-import type { Bay, Design, Edit, Zone } from '#core/project'
+import type { Bay, Edit, Zone } from '#core/document'
+import type { Design } from '#core/design'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { bounds } from '#core/panel'
-import { WEIGHTS, type Design } from '#core/project'
+import { WEIGHTS, type Design } from '#core/design'
 import { useTaste } from '~/stores/taste'
 
 /**

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import type { Design, Label } from '#core/project'
+import type { Label } from '#core/document'
+import type { Design } from '#core/design'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { bounds, extent, setDown } from '#core/panel'
 import { FIELD, lineOfSightPoint, seatsOf } from '#core/pilot'
-import { AS_FOUND, resolve, type Design } from '#core/project'
+import { AS_FOUND, resolve, type Design } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { extent, setDown } from '#core/panel'
-import type { DesignUnit } from '#core/project'
+import type { DesignUnit } from '#core/design'
 import { markOf } from '~/unit-marks'
 import svgpath from 'svgpath'
 

@@ -9,7 +9,8 @@ import {
   type Feeder,
   type PowerReport
 } from '#core/power'
-import type { Airframe, CircuitChoice, Tie, Working } from '#core/project'
+import type { Airframe, CircuitChoice, Tie } from '#core/document'
+import type { Working } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import type { Airframe, Bus, DesignUnit, Edit, Source, Supply, SupplySwitch, Tie } from '#core/project'
-import { BUS_ROLES, MAIN_ALTERNATOR, MAIN_BATTERY, TIE_KINDS, UNIT_SOURCE } from '#core/project'
+import type { Airframe, Bus, Edit, Source, Supply, SupplySwitch, Tie } from '#core/document'
+import type { DesignUnit } from '#core/design'
+import { BUS_ROLES, MAIN_ALTERNATOR, MAIN_BATTERY, TIE_KINDS, UNIT_SOURCE } from '#core/document'
 import { BREAKER_SIZES_A, GAUGES, type Feeder } from '#core/power'
 import { formatAmps } from '#core/quantity'
 import { useBench } from '~/stores/bench'

@@ -3,7 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { nanoid } from 'nanoid'
 import { layOneLine, lineOf, SIGNS, type PlacedLine } from '#core/formats'
 import { busOf, closed, fedBy, oneLine, positionsOf, supplyOf, Wired, type PowerReport } from '#core/power'
-import { MAIN_BATTERY, type Edit, type Supply, type Tie } from '#core/project'
+import { MAIN_BATTERY, type Edit, type Supply, type Tie } from '#core/document'
 import { useBench } from '~/stores/bench'
 
 /** The one-line diagram: sources, buses, ties and units. Units are hung on buses by hand; a source or bus dropped on a bus is tied to it. */

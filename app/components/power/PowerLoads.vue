@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { loadWorking, type PhaseLoad, type PowerReport } from '#core/power'
-import type { Working } from '#core/project'
+import type { Working } from '#core/design'
 
 /** Loads by phase against what the alternators give, and unit by unit. */
 const { power } = defineProps<{ power: PowerReport }>()

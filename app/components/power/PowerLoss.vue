@@ -8,7 +8,8 @@ import {
   type PowerReport,
   type ShedAnswer
 } from '#core/power'
-import type { Airframe, Edit, Unit, Working } from '#core/project'
+import type { Airframe, Edit, Unit } from '#core/document'
+import type { Working } from '#core/design'
 import { formatAmps, formatMoney } from '#core/quantity'
 import { newUnit } from '#core/report'
 import { useBench } from '~/stores/bench'

@@ -1,5 +1,6 @@
-import { Order, quoteCut } from '../../cutter'
+import { Order } from '../../cutter'
+import { quoteForeign } from '../../foreign'
 import { bodyOf } from '../../request'
 
 /** The stand-in cutter: takes a DXF, answers with reasons or with a price and days. */
-export default defineEventHandler(async event => quoteCut(await bodyOf(event, Order)))
+export default defineEventHandler(async event => quoteForeign(await bodyOf(event, Order)))

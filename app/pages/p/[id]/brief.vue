@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Airframe, Brief, Panel, Zone } from '#core/project'
-import { FLYING } from '#core/project'
+import type { Airframe, Brief, Panel, Zone } from '#core/document'
+import { FLYING } from '#core/document'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { addWeeks, format, parseISO } from 'date-fns'
 import { creepSince } from '#core/money'
-import type { Prices, Quote } from '#core/project'
+import type { Prices, Quote } from '#core/document'
 import { formatMoney } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { findPlace, groundOf, setDown } from '#core/panel'
-import { AS_FOUND, type DesignUnit } from '#core/project'
+import { AS_FOUND, type DesignUnit } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 

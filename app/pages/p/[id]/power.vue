@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Working } from '#core/project'
+import type { Working } from '#core/design'
 import { useBench } from '~/stores/bench'
 
 const bench = useBench()

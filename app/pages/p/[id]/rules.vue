@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format, parseISO } from 'date-fns'
 import { PACKS, type ClauseResult } from '#core/rules'
-import type { HandCheck } from '#core/project'
+import type { HandCheck } from '#core/document'
 import { useBench } from '~/stores/bench'
 
 const bench = useBench()

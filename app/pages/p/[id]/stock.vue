@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Item } from '#core/catalogue'
-import type { DesignUnit } from '#core/project'
+import type { DesignUnit } from '#core/design'
 import { formatMoney } from '#core/quantity'
 import { newUnit, type CandidateEffect, type Effect } from '#core/report'
 import Fuse from 'fuse.js'

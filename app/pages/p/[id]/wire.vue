@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { carried, linkWireText, proposeLinks } from '#core/wiring'
-import type { DesignUnit } from '#core/project'
+import type { DesignUnit } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { History, Project } from '../../../../core/project'
+import { History, historyProblem, Project } from '../../../../core/document'
 import { database, saveProject } from '../../../keeping'
 import { bodyOf, idOf, refuse, wantWhole } from '../../../request'
 
@@ -12,6 +12,8 @@ export default defineEventHandler(async event => {
   if (project.id !== id)
     throw refuse(400, `The project sent is “${project.id}”, the address says “${id}”. Nothing was changed.`)
   wantWhole(project)
+  const misfit = historyProblem(project, history)
+  if (misfit) throw refuse(422, `The steps of undo do not belong to this document: ${misfit}. Nothing was changed.`)
   const saved = await saveProject(await database(), project, history, version)
   if (saved.state === 'missing')
     throw refuse(

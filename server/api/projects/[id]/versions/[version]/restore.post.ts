@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { EMPTY_HISTORY } from '../../../../../../core/project'
+import { EMPTY_HISTORY } from '../../../../../../core/document'
 import { database, readVersion, saveProject } from '../../../../../keeping'
 import { bodyOf, idOf, refuse } from '../../../../../request'
 
@@ -11,6 +11,12 @@ export default defineEventHandler(async event => {
   const db = await database()
   const project = await readVersion(db, id, wanted)
   if (!project) throw refuse(404, `There is no version ${wanted} of “${id}”.`)
+  // A version that came in with a backup may be another project’s: it must not take this one’s place.
+  if (project.id !== id)
+    throw refuse(
+      409,
+      `Version ${wanted} of “${id}” is of the project “${project.id}”, so it cannot be brought back over this one. Nothing was changed.`
+    )
   const saved = await saveProject(db, project, EMPTY_HISTORY, version, true)
   if (saved.state !== 'saved')
     throw refuse(409, 'Another window has saved this project since. Nothing was overwritten.')

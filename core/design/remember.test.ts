@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { applyEdits, remember, resolve } from '.'
+import { applyEdits } from '../document'
+import { remember, resolve } from '.'
 import { demoProject } from '../testing'
 
 describe('what is remembered', () => {

@@ -1,4 +1,4 @@
-import type { Edit } from './edits'
+import type { Edit } from '../document'
 
 /** Where a number or a limit comes from. */
 export interface Basis {

@@ -1,15 +1,13 @@
 export * from './schema'
 export * from './edits'
+export * from './diff'
+export * from './records'
 export * from './history'
-export * from './remember'
 export * from './rows'
-export * from './design'
 export * from './migrations'
 export * from './references'
-export * from './snag'
 export * from './blank'
 export * from './outline'
-export * from './steps'
 export {
   BUS_ROLES,
   MAIN_ALTERNATOR,

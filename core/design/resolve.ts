@@ -1,24 +1,24 @@
-import type { Item } from '../catalogue/item'
-import { memberPlaces } from './rows'
-import type { Supply } from './supply'
-import type {
-  Airframe,
-  Brief,
-  CircuitChoice,
-  Flow,
-  Group,
-  HandCheck,
-  Label,
-  Link,
-  Option,
-  Place,
-  Prices,
-  Project,
-  Quote,
-  Row,
-  Unit,
-  WorkPhase
-} from './schema'
+import { itemKey, type Item } from '../catalogue'
+import {
+  memberPlaces,
+  type Airframe,
+  type Brief,
+  type CircuitChoice,
+  type Flow,
+  type Group,
+  type HandCheck,
+  type Label,
+  type Link,
+  type Option,
+  type Place,
+  type Prices,
+  type Project,
+  type Quote,
+  type Row,
+  type Supply,
+  type Unit,
+  type WorkPhase
+} from '../document'
 
 /** A unit joined with its catalogue entry and its place. */
 export interface DesignUnit {
@@ -38,6 +38,8 @@ export interface DesignUnit {
   /** The row or stack it is set out by. */
   readonly row?: string
   readonly priceCents: number
+  /** A later revision of its item that was looked at and left. */
+  readonly passedOver?: number
 }
 
 export interface Removed {
@@ -69,6 +71,8 @@ export interface Design {
   readonly prices: Prices
   readonly handChecks: readonly HandCheck[]
 }
+
+const keyOfItem = (unit: Unit): string => itemKey({ id: unit.item, revision: unit.revision })
 
 /** The design named is not in the project. */
 export class ResolveError extends Error {}
@@ -120,17 +124,17 @@ export function resolve(project: Project, option: string | Option): Design {
     throw new ResolveError(
       `There is no option “${String(option)}” in “${project.title}”. It has: ${project.options.map(one => one.id).join(', ') || 'none'}.`
     )
-  const items = new Map(project.items.map(item => [item.id, item]))
+  const items = new Map(project.items.map(item => [itemKey(item), item]))
   const places = new Map(project.airframe.places.map(place => [place.id, place]))
   const fitted = new Map(project.fitted.map(unit => [unit.id, unit]))
-  const itemOf = new Map(chosen.units.map(unit => [unit.id, items.get(unit.item)]))
+  const itemOf = new Map(chosen.units.map(unit => [unit.id, items.get(keyOfItem(unit))]))
   const rowOf = new Map(
     chosen.rows.flatMap(row =>
       [...memberPlaces(row, id => itemOf.get(id))].map(([id, at]) => [id, { row: row.id, at }] as const)
     )
   )
   const join = (unit: Unit): DesignUnit => {
-    const item = items.get(unit.item)
+    const item = items.get(keyOfItem(unit))
     const place = places.get(unit.place)
     if (!item)
       throw new ResolveError(`“${unit.label}” is of the item “${unit.item}”, which the project does not carry.`)
@@ -171,6 +175,7 @@ export function resolve(project: Project, option: string | Option): Design {
       phase: unit.phase,
       locked: unit.locked,
       rearSupport: unit.rearSupport,
+      passedOver: unit.passedOver,
       priceCents: unit.priceCents ?? item.priceCents
     }
     joined.set(unit, made)

@@ -1,10 +1,10 @@
 import * as z from 'zod'
-import { Amps, Cents, CoordMm, Hours, Id, Item, MassKg, Name, RunMm, SizeMm, Text } from '../catalogue/item'
+import { Amps, Cents, CoordMm, Hours, Id, Item, MassKg, Name, Revision, RunMm, SizeMm, Text } from '../catalogue/item'
 import { BASES, PLACE_KINDS } from '../catalogue/vocabulary'
 import { GAUGES_CHOSEN, Supply, WireConditions } from './supply'
 
 /** The format this program writes. Older ones are carried forward by `migrations.ts`. */
-export const FORMAT = 3
+export const FORMAT = 4
 
 export const Day = z.iso.date()
 export const FLYING = ['day VFR', 'night VFR', 'IFR'] as const
@@ -146,6 +146,10 @@ export const Unit = z
   .strictObject({
     id: Id,
     item: Id,
+    /** Which revision of the item it is; the first when absent. A later one is taken by choice, never by itself. */
+    revision: Revision.optional(),
+    /** A later revision that was looked at and left: it is not offered again. */
+    passedOver: Revision.optional(),
     label: Name,
     place: Id,
     xMm: CoordMm.optional(),
@@ -283,7 +287,7 @@ export const HandCheck = z.strictObject({
   on: Day.optional()
 })
 
-export const LogEntry = z.strictObject({ on: Day, text: Text })
+export const LogEntry = z.strictObject({ id: Id, on: Day, text: Text })
 
 export const Project = z.strictObject({
   format: z.literal(FORMAT),

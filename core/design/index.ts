@@ -1,0 +1,4 @@
+export * from './finding'
+export * from './resolve'
+export * from './remember'
+export * from './steps'

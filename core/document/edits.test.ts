@@ -1,0 +1,417 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import * as z from 'zod'
+import { AS_FOUND, resolve, ResolveError } from '../design'
+import { openProject, writeProject } from '../formats'
+import { proposedSupply } from '../power'
+import { examineOption } from '../report'
+import { demoProject } from '../testing'
+import { Id } from '../catalogue/item'
+import {
+  act,
+  applyDiff,
+  applyEdits,
+  difference,
+  disputed,
+  EditError,
+  EMPTY_HISTORY,
+  HISTORY_DEPTH,
+  historyProblem,
+  PROJECT_SPEC,
+  redo,
+  REFERENCES,
+  referenceProblems,
+  reverse,
+  squash,
+  undo,
+  type Bench,
+  type Edit,
+  type Project,
+  type RecordSpec
+} from '.'
+import { EDIT_TYPES, RandomEdits } from './random.testing'
+
+const start = demoProject('3-skerrow-dunlin')
+/** The demo with one of each thing it has none of, so that there is something to change and delete. */
+const rich = applyEdits(
+  start,
+  [
+    {
+      type: 'bay.put',
+      bay: {
+        id: 'bay',
+        name: 'Bay',
+        outline: [
+          [0, 0],
+          [90, 0],
+          [90, 80]
+        ],
+        lipMm: 5,
+        screwPitchMm: 60,
+        screwHoleMm: 4
+      }
+    },
+    { type: 'group.put', option: 'a', group: { id: 'pair', name: 'Pair', units: ['asi', 'alt'] } },
+    { type: 'supply.set', option: 'b', supply: proposedSupply(resolve(start, 'b')) },
+    { type: 'circuit.set', option: 'b', circuit: { unit: 'pfd', breakerA: 5 } },
+    { type: 'check.set', check: { clause: 'us-equipment/b1', state: 'met', note: '' } },
+    ...start.options[0]!.units.map((unit): Edit => ({
+      type: 'item.put',
+      item: { ...start.items.find(one => one.id === unit.item)!, massKg: 3.3 }
+    })),
+    { type: 'plan.agree', option: 'a', on: '2026-11-01' }
+  ],
+  'enrich'
+).project
+const random = new RandomEdits(rich)
+const LONG = process.env.FUZZ ? 20 : 1
+const runs = (numRuns: number) => ({
+  numRuns: numRuns * LONG,
+  ...(process.env.FUZZ && { seed: Number(process.env.FUZZ), interruptAfterTimeLimit: 600_000 })
+})
+
+/** Does what can be done; an edit that cannot be made must change nothing and say so. */
+function tryAct(bench: Bench, edit: Edit): Bench {
+  const before = JSON.stringify(bench.project)
+  try {
+    return act(bench, [edit], edit.type)
+  } catch (error) {
+    expect(error).toBeInstanceOf(EditError)
+    expect(JSON.stringify(bench.project)).toBe(before)
+    return bench
+  }
+}
+
+/** The same document with its lists in the order of their keys: where two add to one list, either may come first. */
+function sorted(project: Project): unknown {
+  const order = (part: unknown): unknown =>
+    Array.isArray(part)
+      ? part.map(order).sort((a, b) => (JSON.stringify(a) < JSON.stringify(b) ? -1 : 1))
+      : typeof part === 'object' && part !== null
+        ? Object.fromEntries(Object.entries(part).map(([key, value]) => [key, order(value)]))
+        : part
+  return order(project)
+}
+
+describe('edits', () => {
+  it('undo takes back exactly what was done, and redo does it again, for any edits of any kind', () =>
+    fc.assert(
+      fc.property(fc.array(random.any(), { minLength: 1, maxLength: 14 }), list => {
+        const first: Bench = { project: rich, history: EMPTY_HISTORY }
+        const trail = [first]
+        for (const edit of list) {
+          const next = tryAct(trail.at(-1)!, edit)
+          if (next !== trail.at(-1)) trail.push(next)
+        }
+        let bench = trail.at(-1)!
+        expect(historyProblem(bench.project, bench.history)).toBeUndefined()
+        for (let at = trail.length - 1; at > 0; at--) {
+          bench = undo(bench)
+          expect(bench.project).toEqual(trail[at - 1]!.project)
+        }
+        expect(historyProblem(bench.project, bench.history)).toBeUndefined()
+        for (let at = 1; at < trail.length; at++) {
+          bench = redo(bench)
+          expect(bench.project).toEqual(trail[at]!.project)
+        }
+      }),
+      runs(30)
+    ))
+
+  it('a diff and its reverse cancel out, and two squashed do what both do', () =>
+    fc.assert(
+      fc.property(fc.array(random.any(), { minLength: 2, maxLength: 12 }), list => {
+        const documents = [rich]
+        for (const edit of list)
+          documents.push(tryAct({ project: documents.at(-1)!, history: EMPTY_HISTORY }, edit).project)
+        const [middle, end] = [documents[list.length >> 1]!, documents.at(-1)!]
+        const [first, then] = [difference(rich, middle), difference(middle, end)]
+        expect(applyDiff(applyDiff(rich, first), reverse(first))).toEqual(rich)
+        expect(applyDiff(rich, first)).toEqual(middle)
+        expect(sorted(applyDiff(rich, squash(first, then)))).toEqual(sorted(end))
+      }),
+      runs(30)
+    ))
+
+  it('diffs that touch different records can be put on one after the other in either order', () => {
+    let apart = 0
+    fc.assert(
+      fc.property(random.any(), random.any(), (one, other) => {
+        const bench: Bench = { project: rich, history: EMPTY_HISTORY }
+        const [mine, theirs] = [one, other].map(edit => difference(rich, tryAct(bench, edit).project)) as [
+          ReturnType<typeof difference>,
+          ReturnType<typeof difference>
+        ]
+        if (disputed(mine, theirs).length) return
+        if (Object.keys(mine).length && Object.keys(theirs).length) apart++
+        expect(sorted(applyDiff(applyDiff(rich, mine), theirs))).toEqual(
+          sorted(applyDiff(applyDiff(rich, theirs), mine))
+        )
+      }),
+      runs(150)
+    )
+    expect(apart).toBeGreaterThan(50)
+  })
+
+  it('any edits leave a document that holds together, survives its own file, resolves and examines', () =>
+    fc.assert(
+      fc.property(fc.array(random.any(), { maxLength: 14 }), list => {
+        const { project } = list.reduce(tryAct, { project: rich, history: EMPTY_HISTORY } as Bench)
+        expect(referenceProblems(project)).toEqual([])
+        expect(openProject(writeProject(project))).toEqual({ ok: true, project: JSON.parse(JSON.stringify(project)) })
+        for (const option of project.options) {
+          const members = option.rows.flatMap(row => row.units)
+          expect(new Set(members).size).toBe(members.length)
+        }
+        examineOption(project, project.options.at(-1)!.id)
+      }),
+      runs(25)
+    ))
+
+  it.each(EDIT_TYPES)('random edits of the kind %s are made, not only refused', type => {
+    let made = 0
+    for (const edit of fc.sample(random.of(type), { numRuns: 600, seed: 7 })) {
+      if (tryAct({ project: rich, history: EMPTY_HISTORY }, edit).history.past.length) made++
+      if (made > 2) break
+    }
+    expect(made).toBeGreaterThan(0)
+  })
+
+  it('the history works after it went through a file, as after a restart', () =>
+    fc.assert(
+      fc.property(fc.array(random.any(), { minLength: 1, maxLength: 8 }), list => {
+        const bench = list.reduce(tryAct, { project: rich, history: EMPTY_HISTORY } as Bench)
+        const kept = JSON.parse(JSON.stringify(bench)) as Bench
+        expect(undo(kept).project).toEqual(JSON.parse(JSON.stringify(undo(bench).project)))
+      }),
+      runs(25)
+    ))
+
+  it('lifted off the face a unit is in the tray, also out of a row, of which the rest re-flow', () => {
+    const lifted = applyEdits(
+      start,
+      [
+        { type: 'unit.lift', option: 'b', unit: 'sw-land' },
+        { type: 'unit.lift', option: 'b', unit: 'pfd' }
+      ],
+      'lift'
+    ).project
+    const design = resolve(lifted, 'b')
+    expect(design.units.filter(unit => ['sw-land', 'pfd'].includes(unit.id)).map(unit => unit.at)).toEqual([
+      undefined,
+      undefined
+    ])
+    expect(design.units.find(unit => unit.id === 'sw-pump')!.at!.xMm).toBeCloseTo(328 + 25.4, 6)
+  })
+  it('several edits are one act: all or none', () => {
+    expect(() =>
+      applyEdits(
+        start,
+        [
+          { type: 'project.rename', title: 'New' },
+          { type: 'unit.move', option: 'a', unit: 'nobody', xMm: 0, yMm: 0 }
+        ],
+        'both'
+      )
+    ).toThrow(/no unit “nobody”/)
+    expect(start.title).toBe('Skerrow Bird Count')
+  })
+  it('keeps a hundred acts and drops the oldest', () => {
+    let bench: Bench = { project: start, history: EMPTY_HISTORY }
+    for (let i = 0; i < HISTORY_DEPTH + 20; i++)
+      bench = act(bench, [{ type: 'project.rename', title: `Title ${i}` }], 'rename')
+    expect(bench.history.past).toHaveLength(HISTORY_DEPTH)
+    for (let i = 0; i < HISTORY_DEPTH; i++) bench = undo(bench)
+    expect(bench.project.title).toBe('Title 19')
+    expect(undo(bench)).toBe(bench)
+  })
+  it('an act that changes nothing is no act', () => {
+    const bench: Bench = { project: start, history: EMPTY_HISTORY }
+    expect(act(bench, [{ type: 'project.rename', title: start.title }], 'same').history.past).toHaveLength(0)
+  })
+  it('a place that units stand at cannot be taken away', () => {
+    const airframe = { ...start.airframe, places: start.airframe.places.filter(place => place.id !== 'fin') }
+    expect(() => applyEdits(start, [{ type: 'airframe.set', airframe }], 'less')).toThrow(
+      /place “fin” cannot go: the installed unit/
+    )
+  })
+  it('removing a unit takes its links and circuit with it; keeping it after all brings its old links back', () => {
+    const removed = applyEdits(start, [{ type: 'unit.remove', option: 'a', unit: 'horizon' }], 'out').project
+    expect(removed.options[0]!.links.some(link => link.from.unit === 'horizon')).toBe(false)
+    const back = applyEdits(removed, [{ type: 'unit.restore', option: 'a', unit: 'horizon' }], 'back').project
+    expect(back.options[0]!.links.some(link => link.from.unit === 'horizon' && link.to.unit === 'old-ap')).toBe(true)
+  })
+})
+
+describe('resolve', () => {
+  it('tells kept, moved, new and removed from what is fitted', () => {
+    const moved = applyEdits(
+      start,
+      [
+        { type: 'unit.move', option: 'a', unit: 'asi', xMm: 150, yMm: 240 },
+        { type: 'unit.remove', option: 'a', unit: 'dg' }
+      ],
+      'change'
+    ).project
+    const design = resolve(moved, 'a')
+    const state = (id: string) => design.units.find(unit => unit.id === id)?.state
+    expect([state('asi'), state('alt'), state('audio-4')]).toEqual(['moved', 'kept', 'new'])
+    expect(design.removed.map(one => one.unit.id).sort()).toEqual(['audio', 'clock', 'dg', 'xpdr'])
+    expect(resolve(start, AS_FOUND).units.every(unit => unit.state === 'kept')).toBe(true)
+  })
+  it('says which options there are when asked for another', () =>
+    expect(() => resolve(start, 'zz')).toThrow(ResolveError))
+})
+
+describe('what used to slip through', () => {
+  const refuses = (edit: Edit, words: RegExp) => expect(() => applyEdits(start, [edit], 'try')).toThrow(words)
+  const b = start.options.find(one => one.id === 'b')!
+  it('an entry that others stand on is never overwritten: another content is another revision', () => {
+    const unit = b.units.find(one => one.id === 'pfd')!
+    const old = start.items.find(one => one.id === unit.item)!
+    const { project } = applyEdits(
+      start,
+      [
+        {
+          type: 'unit.add',
+          option: 'b',
+          unit: { id: 'pfd-2', item: old.id, label: 'Second', place: 'panel' },
+          item: { ...old, massKg: 9 }
+        }
+      ],
+      'add'
+    )
+    const design = resolve(project, 'b')
+    expect(design.units.find(one => one.id === 'pfd')!.item.massKg).toBe(old.massKg)
+    expect(design.units.find(one => one.id === 'pfd-2')!.item).toMatchObject({ massKg: 9, revision: 2 })
+    // Adding the same again finds it again.
+    const again = applyEdits(project, [{ type: 'item.put', item: { ...old, massKg: 9 } }], 'again').project
+    expect(again.items).toHaveLength(project.items.length)
+  })
+  it('a unit set to another item loses no link unseen: an end without its port is refused', () =>
+    refuses(
+      {
+        type: 'unit.set',
+        option: 'a',
+        unit: { ...start.options[0]!.units.find(one => one.id === 'horizon')!, item: 'tidewell-m-asi' }
+      },
+      /no port/
+    ))
+  it('a unit at a place, of an item or in a phase that is not there is refused', () => {
+    refuses({ type: 'unit.set', option: 'b', unit: { ...b.units[0]!, place: 'nowhere' } }, /no place “nowhere”/)
+    refuses({ type: 'unit.set', option: 'b', unit: { ...b.units[0]!, item: 'none' } }, /no item “none”/)
+    refuses({ type: 'unit.set', option: 'b', unit: { ...b.units[0]!, phase: 'none' } }, /no phase “none”/)
+    refuses({ type: 'fitted.put', unit: { id: 'x', item: 'none', label: 'X', place: 'panel' } }, /no item/)
+  })
+  it('an option that names what is not there is refused', () =>
+    refuses(
+      {
+        type: 'option.add',
+        option: {
+          ...b,
+          id: 'z',
+          units: [{ ...b.units[0]!, place: 'nowhere' }],
+          links: [],
+          rows: [],
+          groups: [],
+          circuits: [],
+          disposals: []
+        }
+      },
+      /no place/
+    ))
+  it('routes go with their place, and the battery keeps its own', () => {
+    const spare = {
+      ...start.airframe,
+      places: [...start.airframe.places, { id: 'spare', name: 'Spare', kind: 'cabin' as const, armMm: 1 }],
+      routes: [...start.airframe.routes, { from: 'panel', to: 'spare', lengthMm: 5 }]
+    }
+    const more = applyEdits(start, [{ type: 'airframe.set', airframe: spare }], 'more').project
+    const less = applyEdits(
+      more,
+      [{ type: 'airframe.set', airframe: { ...more.airframe, places: start.airframe.places } }],
+      'less'
+    ).project
+    expect(less.airframe.routes).toEqual(start.airframe.routes)
+    refuses(
+      {
+        type: 'airframe.set',
+        airframe: { ...start.airframe, battery: { ...start.airframe.battery, place: 'nowhere' } }
+      },
+      /no place “nowhere”, which the airframe names/
+    )
+  })
+  it('breakers are not shared in a chain or in a ring, by edit or by file', () => {
+    const [one, two, three] = b.units.slice(0, 3).map(unit => unit.id) as [string, string, string]
+    const shared = applyEdits(
+      start,
+      [{ type: 'circuit.set', option: 'b', circuit: { unit: one, sharesWith: two } }],
+      'share'
+    ).project
+    for (const circuit of [
+      { unit: two, sharesWith: one },
+      { unit: two, sharesWith: three }
+    ])
+      expect(() => applyEdits(shared, [{ type: 'circuit.set', option: 'b', circuit }], 'ring')).toThrow(
+        /has none of its own/
+      )
+    const file = structuredClone(start)
+    file.options[0]!.circuits.push({ unit: 'nobody' }, { unit: 'asi' }, { unit: 'asi' })
+    const opened = openProject(writeProject(file))
+    expect(opened.ok).toBe(false)
+    if (!opened.ok)
+      expect(opened.problems.map(one => one.message).join(' ')).toMatch(/“asi” is there twice.*no unit “nobody”/)
+  })
+  it('an edit that would make the next save fail is refused: too many options, a name without words', () => {
+    let project = start
+    const add = () =>
+      (project = applyEdits(
+        project,
+        [{ type: 'option.duplicate', option: 'a', id: `n${project.options.length}`, name: 'More' }],
+        'more'
+      ).project)
+    expect(() => {
+      for (;;) add()
+    }).toThrow(/21 options; there may be 20/)
+    refuses({ type: 'option.rename', option: 'a', name: '  ' }, /cannot be so/)
+  })
+  it('a record that is gone cannot be changed by an old diff, and a history that is another document’s is told', () => {
+    const bench = act(
+      { project: start, history: EMPTY_HISTORY },
+      [{ type: 'unit.move', option: 'b', unit: 'pfd', xMm: 1, yMm: 2 }],
+      'Move'
+    )
+    const other = demoProject('1-teasel-ls')
+    expect(historyProblem(other, bench.history)).toMatch(/“Move” does not fit.*unit:pfd/)
+    expect(() => undo({ project: other, history: bench.history })).toThrow(EditError)
+    expect(historyProblem(bench.project, bench.history)).toBeUndefined()
+  })
+})
+
+describe('the table of references', () => {
+  /** Fields that hold an id without naming a record: ports are checked with their item, positions with their switch. */
+  const OTHER = new Set(['from.port', 'to.port'])
+  it('knows every field of every record that holds an id', () => {
+    const forgotten: string[] = []
+    const visit = (spec: RecordSpec) => {
+      const known = new Set(REFERENCES[spec.kind].map(one => one.field))
+      const below = new Set([...Object.keys(spec.parts ?? {}), ...Object.keys(spec.lists ?? {})])
+      const seek = (schema: z.ZodType, way: string[]): void => {
+        if (schema === Id) {
+          const field = way.join('.')
+          if (field !== 'id' && !known.has(field) && !OTHER.has(field)) forgotten.push(`${spec.kind}.${field}`)
+        } else if (schema instanceof z.ZodObject) {
+          for (const [field, one] of Object.entries(schema.shape))
+            if (way.length || !below.has(field)) seek(one as z.ZodType, [...way, field])
+        } else if (schema instanceof z.ZodArray) seek(schema.element as z.ZodType, [...way, '*'])
+        else if (schema instanceof z.ZodOptional || schema instanceof z.ZodDefault)
+          seek(schema.unwrap() as z.ZodType, way)
+      }
+      seek(spec.schema, [])
+      for (const one of [...Object.values(spec.parts ?? {}), ...Object.values(spec.lists ?? {})]) visit(one)
+    }
+    visit(PROJECT_SPEC)
+    // A catalogue entry names its own ports.
+    expect(forgotten.filter(field => !field.startsWith('item.'))).toEqual([])
+  })
+})

@@ -1,0 +1,40 @@
+import { Id } from '../../catalogue/item'
+import { Flow, Group, Label, Row } from '../schema'
+import { drop, editOption, putById, settle, unitOf } from './kit'
+
+/** Edits of how units are set out on the face, of words on it, and of the flows of the hands. */
+export const arrangementEdits = {
+  'row.put': editOption({ row: Row }, (option, { row }, project) => {
+    const before = option.rows.find(one => one.id === row.id)
+    // A member that leaves the row keeps the place it had in it.
+    if (before) {
+      const leaving = before.units.filter(id => !row.units.includes(id))
+      settle(project, option, before, leaving)
+    }
+    for (const id of row.units) {
+      const unit = unitOf(option, id)
+      for (const other of option.rows)
+        if (other.id !== row.id && other.units.includes(id)) other.units = other.units.filter(one => one !== id)
+      delete unit.xMm
+      delete unit.yMm
+    }
+    if (option.rows.some(one => one.units.length === 0)) option.rows = option.rows.filter(one => one.units.length > 0)
+    putById(option.rows, row)
+  }),
+  'row.drop': editOption({ row: Id }, (option, { row: id }, project) => {
+    const row = drop(option.rows, one => one.id === id, `row “${id}”`)
+    settle(project, option, row, row.units)
+  }),
+  'group.put': editOption({ group: Group }, (option, { group }) => putById(option.groups, group)),
+  'group.drop': editOption({ group: Id }, (option, { group }) => {
+    drop(option.groups, one => one.id === group, `group “${group}”`)
+  }),
+  'label.put': editOption({ label: Label }, (option, { label }) => putById(option.labels, label)),
+  'label.drop': editOption({ label: Id }, (option, { label }) => {
+    drop(option.labels, one => one.id === label, `label “${label}”`)
+  }),
+  'flow.put': editOption({ flow: Flow }, (option, { flow }) => putById(option.flows, flow)),
+  'flow.drop': editOption({ flow: Id }, (option, { flow }) => {
+    drop(option.flows, one => one.id === flow, `flow “${flow}”`)
+  })
+}

@@ -1,0 +1,83 @@
+import * as z from 'zod'
+import { Id } from '../../catalogue/item'
+import type { Option, Project, Row, Unit } from '../schema'
+import { itemKey, type Item } from '../../catalogue/item'
+import { memberPlaces } from '../rows'
+
+/** An edit cannot be made: what it names is not there, or the document would not hold together. The message says which; nothing was changed. */
+export class EditError extends Error {}
+
+/** Every edit of an option names it. */
+export const on = { option: Id }
+
+/** One kind of edit: what it carries, and what it does to a draft of the document. */
+export interface EditKind<S extends z.ZodRawShape> {
+  shape: S
+  apply: (project: Project, edit: z.infer<z.ZodObject<S>>) => void
+}
+export const edit = <S extends z.ZodRawShape>(
+  shape: S,
+  apply: (project: Project, edit: z.infer<z.ZodObject<S>>) => void
+): EditKind<S> => ({ shape, apply })
+/** An edit of one option, which is looked up for it. */
+export const editOption = <S extends z.ZodRawShape>(
+  shape: S,
+  apply: (option: Option, edit: z.infer<z.ZodObject<S>>, project: Project) => void
+): EditKind<typeof on & S> => ({
+  shape: { ...on, ...shape },
+  apply: (project, all) => apply(optionOf(project, (all as { option: string }).option), all as never, project)
+})
+
+export const refuse = (message: string): never => {
+  throw new EditError(`${message}; nothing was changed.`)
+}
+
+export function optionOf(project: Project, id: string): Option {
+  return project.options.find(option => option.id === id) ?? refuse(`There is no option “${id}”`)
+}
+export function unitOf(option: Option, id: string): Unit {
+  return option.units.find(unit => unit.id === id) ?? refuse(`There is no unit “${id}” in ${option.name}`)
+}
+
+/** Puts an entry in the place of the one with the same key, or at the end. */
+export function put<T>(list: T[], entry: T, key: (one: T) => string): void {
+  const at = list.findIndex(one => key(one) === key(entry))
+  if (at < 0) list.push(entry)
+  else list[at] = entry
+}
+export const putById = <T extends { id: string }>(list: T[], entry: T): void => put(list, entry, one => one.id)
+
+/** Takes an entry out. @throws EditError when it is not there */
+export function drop<T>(list: T[], matches: (one: T) => boolean, what: string): T {
+  const at = list.findIndex(matches)
+  return at < 0 ? refuse(`There is no ${what}`) : list.splice(at, 1)[0]!
+}
+
+/** A draft's part as plain data: what is cloned must not be a proxy. */
+export const plain = <T>(part: T): T => JSON.parse(JSON.stringify(part)) as T
+
+/** The items of a document by what units name them by. */
+export const itemsByKey = (project: Project): Map<string, Item> =>
+  new Map(project.items.map(item => [itemKey(item), item]))
+
+/** The item of each unit of an option. */
+export function itemFinder(project: Project, option: Option): (unit: string) => Item | undefined {
+  const items = itemsByKey(project)
+  const units = new Map(option.units.map(unit => [unit.id, itemKey({ id: unit.item, revision: unit.revision })]))
+  return id => items.get(units.get(id) ?? '')
+}
+
+/** Takes a unit out of the row or stack it is set in; one that is left empty goes. */
+export function leaveRows(option: Option, unit: string): void {
+  for (const row of option.rows) if (row.units.includes(unit)) row.units = row.units.filter(id => id !== unit)
+  if (option.rows.some(row => row.units.length === 0)) option.rows = option.rows.filter(row => row.units.length > 0)
+}
+
+/** Gives members of a row the places they have in it as their own. */
+export function settle(project: Project, option: Option, row: Row, units: readonly string[]): void {
+  const places = memberPlaces(row, itemFinder(project, option))
+  for (const unit of option.units) {
+    const at = places.get(unit.id)
+    if (at && units.includes(unit.id)) Object.assign(unit, { xMm: at.xMm, yMm: at.yMm })
+  }
+}

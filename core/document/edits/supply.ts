@@ -1,0 +1,26 @@
+import { Id } from '../../catalogue/item'
+import { CircuitChoice } from '../schema'
+import { Supply } from '../supply'
+import { drop, editOption, put, refuse } from './kit'
+
+/** Edits of the supply and of the circuits that hang on it. */
+export const supplyEdits = {
+  'supply.set': editOption({ supply: Supply }, (option, { supply }) => {
+    option.supply = supply
+  }),
+  /** Back to the proposal; circuits hang where that puts them. */
+  'supply.clear': editOption({}, option => {
+    if (!option.supply) refuse('The supply is the proposed one already')
+    delete option.supply
+    for (const circuit of option.circuits) {
+      delete circuit.bus
+      delete circuit.alsoBus
+    }
+  }),
+  'circuit.set': editOption({ circuit: CircuitChoice }, (option, { circuit }) =>
+    put(option.circuits, circuit, one => one.unit)
+  ),
+  'circuit.clear': editOption({ unit: Id }, (option, { unit }) => {
+    drop(option.circuits, one => one.unit === unit, `own choice for the circuit of “${unit}”`)
+  })
+}

@@ -1,0 +1,107 @@
+import * as z from 'zod'
+import { CoordMm, Id, Item, Revision } from '../../catalogue/item'
+import { memberPlaces } from '../rows'
+import { Disposal, Link, Unit, type Option } from '../schema'
+import { carryItem, onRevision } from './items'
+import { drop, editOption, itemFinder, leaveRows, plain, put, putById, refuse, unitOf } from './kit'
+
+const setDisposal = (option: Option, disposal: Disposal | undefined, unit: string): void => {
+  if (disposal) put(option.disposals, disposal, one => one.unit)
+  else if (option.disposals.some(one => one.unit === unit))
+    option.disposals = option.disposals.filter(one => one.unit !== unit)
+}
+
+/** Edits of units and of the links between them. */
+export const unitEdits = {
+  'unit.add': editOption({ unit: Unit, item: Item.optional() }, (option, { unit, item }, project) => {
+    if (option.units.some(one => one.id === unit.id)) refuse(`There is a unit “${unit.id}” already`)
+    if (item && item.id !== unit.item)
+      refuse(`“${unit.label}” is of “${unit.item}”, and the entry sent is “${item.id}”`)
+    option.units.push(item ? onRevision(unit, carryItem(project, item)) : unit)
+  }),
+  'unit.set': editOption({ unit: Unit }, (option, { unit }) => {
+    unitOf(option, unit.id)
+    putById(option.units, unit)
+    // Given a position of its own it is no longer set out by a row.
+    if (unit.xMm !== undefined) leaveRows(option, unit.id)
+  }),
+  /** Takes another revision of the same entry for a unit, with the entry where the document does not carry it yet. */
+  'unit.revise': editOption(
+    { unit: Id, revision: Revision, item: Item.optional() },
+    (option, { unit: id, revision, item }, project) => {
+      const unit = unitOf(option, id)
+      if (item && item.id !== unit.item)
+        refuse(`“${unit.label}” is of “${unit.item}”, and the entry sent is “${item.id}”`)
+      const { passedOver: _, ...rest } = plain(unit)
+      const next = onRevision(rest, item ? carryItem(project, item) : revision)
+      putById(option.units, next)
+      // Where the other revision has a port no more, its link cannot stay.
+      const itemOf = itemFinder(project, option)
+      const holds = (link: Link) =>
+        (['from', 'to'] as const).every(
+          end => link[end].unit !== id || itemOf(id)?.ports.some(port => port.id === link[end].port)
+        )
+      if (!option.links.every(holds)) option.links = option.links.filter(holds)
+    }
+  ),
+  /** Leaves a later revision: it is not offered again. */
+  'unit.pass-over': editOption({ unit: Id, revision: Revision }, (option, { unit, revision }) => {
+    unitOf(option, unit).passedOver = revision
+  }),
+  'unit.move': editOption({ unit: Id, xMm: CoordMm, yMm: CoordMm }, (option, { unit: id, xMm, yMm }, project) => {
+    const unit = unitOf(option, id)
+    const row = option.rows.find(one => one.units.includes(id))
+    if (!row) {
+      Object.assign(unit, { xMm, yMm })
+      return
+    }
+    // A member takes its row along.
+    const here = memberPlaces(row, itemFinder(project, option)).get(id)
+    if (!here) return
+    row.xMm += xMm - here.xMm
+    row.yMm += yMm - here.yMm
+  }),
+  /** Off the face, back to the tray. */
+  'unit.lift': editOption({ unit: Id }, (option, { unit: id }) => {
+    const unit = unitOf(option, id)
+    leaveRows(option, id)
+    delete unit.xMm
+    delete unit.yMm
+  }),
+  'unit.lock': editOption({ unit: Id, locked: z.boolean() }, (option, { unit, locked }) => {
+    unitOf(option, unit).locked = locked
+  }),
+  'unit.support': editOption({ unit: Id, rear: z.boolean() }, (option, { unit, rear }) => {
+    unitOf(option, unit).rearSupport = rear
+  }),
+  'unit.remove': editOption({ unit: Id, disposal: Disposal.optional() }, (option, { unit, disposal }) => {
+    drop(option.units, one => one.id === unit, `unit “${unit}” in ${option.name}`)
+    setDisposal(option, disposal, unit)
+  }),
+  'unit.restore': editOption({ unit: Id }, (option, { unit: id }, project) => {
+    const found = project.fitted.find(one => one.id === id)
+    if (!found) return refuse(`“${id}” is not among what was found installed`)
+    if (option.units.some(one => one.id === id)) refuse(`“${found.label}” is in ${option.name} already`)
+    const { phase: _, ...unit } = plain(found)
+    option.units.push(unit)
+    setDisposal(option, undefined, id)
+    const here = new Set(option.units.map(unit => unit.id))
+    for (const link of project.fittedLinks) {
+      const touches = link.from.unit === id || link.to.unit === id
+      if (
+        touches &&
+        here.has(link.from.unit) &&
+        here.has(link.to.unit) &&
+        !option.links.some(one => one.id === link.id)
+      )
+        option.links.push(plain(link))
+    }
+  }),
+  'disposal.set': editOption({ disposal: Disposal }, (option, { disposal }) =>
+    setDisposal(option, disposal, disposal.unit)
+  ),
+  'link.put': editOption({ link: Link }, (option, { link }) => putById(option.links, link)),
+  'link.drop': editOption({ link: Id }, (option, { link }) => {
+    drop(option.links, one => one.id === link, `link “${link}”`)
+  })
+}

@@ -1,0 +1,142 @@
+import { FORMAT } from './schema'
+
+type Loose = Record<string, unknown>
+
+/**
+ * One step each, from the format named by the key to the next. A step takes the whole document as plain data
+ * and never looks at today's schema, so that it stays true when the schema moves on.
+ */
+const STEPS: Record<number, (old: Loose) => Loose> = {
+  /** Format 0, the drafts: one unnamed design with its units at the top level and no way to hold alternatives. */
+  0: old => {
+    const { units, disposals, circuits, links, prices, checks, ...rest } = old
+    return {
+      fitted: [],
+      ...rest,
+      format: 1,
+      handChecks: checks ?? [],
+      options: [
+        {
+          id: 'a',
+          name: 'Option A',
+          units: units ?? [],
+          disposals: disposals ?? [],
+          circuits: circuits ?? [],
+          links: links ?? [],
+          prices
+        }
+      ]
+    }
+  },
+  /** Format 1 knew no bays, pilots, rows, groups, labels or flows: an aeroplane without them is what it was. */
+  1: old => ({ ...old, format: 2 }),
+  /** Format 2 knew no cloud: what was on in the cruise by night is on in it. Its buses and batteries were the proposal's. */
+  2: old => {
+    const items = (old.items as { power?: { phases?: string[] } }[] | undefined)?.map(item => {
+      const phases = item.power?.phases
+      const at = phases?.indexOf('cruise by night') ?? -1
+      return at < 0
+        ? item
+        : {
+            ...item,
+            power: { ...item.power, phases: [...phases!.slice(0, at + 1), 'cruise in cloud', ...phases!.slice(at + 1)] }
+          }
+    })
+    return { ...old, ...(items && { items }), format: 3 }
+  },
+  /**
+   * Format 3 let lists name one thing twice, and name things that are not there, in ways that made no difference: the last word
+   * on a circuit, a fate or a look counted, the shorter of two routes, and a breaker shared down a chain. What did not count is
+   * left out, so that what is kept says each thing once. Log entries have ids.
+   */
+  3: old => ({
+    ...old,
+    format: 4,
+    airframe: oncePerRoute(old.airframe as Loose | undefined),
+    options: (old.options as Loose[] | undefined)?.map(option => onceEach(option, idsOf(old.fitted))),
+    ...(old.agreed !== undefined && {
+      agreed: {
+        ...(old.agreed as Loose),
+        option: onceEach((old.agreed as { option: Loose }).option, idsOf(old.fitted))
+      }
+    }),
+    ...(old.handChecks !== undefined && { handChecks: lastOf(old.handChecks as Loose[], 'clause') }),
+    ...(old.log !== undefined && { log: (old.log as Loose[]).map((entry, at) => ({ id: `log-${at + 1}`, ...entry })) })
+  })
+}
+
+const idsOf = (records: unknown): Set<unknown> => new Set((records as { id: string }[] | undefined)?.map(one => one.id))
+
+/** Of records with one key the last, in the place of the first. */
+function lastOf(records: Loose[], key: string): Loose[] {
+  return [...new Map(records.map(record => [record[key], record])).values()]
+}
+
+function oncePerRoute(airframe: Loose | undefined): Loose | undefined {
+  const routes = airframe?.routes as { from: string; to: string; lengthMm: number }[] | undefined
+  if (!routes) return airframe
+  const shortest = new Map<string, (typeof routes)[number]>()
+  for (const route of routes) {
+    const key = [route.from, route.to].sort().join('~')
+    const known = shortest.get(key)
+    if (!known || route.lengthMm < known.lengthMm) shortest.set(key, route)
+  }
+  return { ...airframe, routes: [...shortest.values()] }
+}
+
+function onceEach(option: Loose, fitted: ReadonlySet<unknown>): Loose {
+  const units = idsOf(option.units)
+  const circuits = option.circuits as { unit: string; sharesWith?: string }[] | undefined
+  const disposals = option.disposals as Loose[] | undefined
+  const supply = option.supply as { buses?: { id: string }[] } | undefined
+  const buses = supply && idsOf(supply.buses)
+  const last = circuits && (lastOf(circuits, 'unit') as typeof circuits).filter(circuit => units.has(circuit.unit))
+  const sharing = new Set(last?.filter(one => one.sharesWith !== undefined).map(one => one.unit))
+  return {
+    ...option,
+    ...(disposals && { disposals: lastOf(disposals, 'unit').filter(one => fitted.has(one.unit)) }),
+    ...(last && {
+      circuits: last.map((circuit): Loose => {
+        const { sharesWith, ...rest } = circuit as Loose & { sharesWith?: string }
+        const other = last.find(one => one.unit === sharesWith)
+        // A chain came to an end at the first breaker that was somebody's own.
+        const alone = sharesWith === undefined || sharesWith === rest.unit || (other && sharing.has(other.unit))
+        for (const field of ['bus', 'alsoBus'] as const)
+          if (buses && rest[field] !== undefined && !buses.has(rest[field])) delete rest[field]
+        return alone || !units.has(sharesWith) ? rest : { ...rest, sharesWith }
+      })
+    })
+  }
+}
+
+/** The file is of a format this program does not know. */
+export class FormatError extends Error {}
+
+/**
+ * Carries a document of an older format forward to today's, step by step.
+ * @throws FormatError when it is not a project at all, or newer than this program
+ */
+export function migrate(document: unknown): unknown {
+  if (
+    typeof document !== 'object' ||
+    document === null ||
+    Array.isArray(document) ||
+    typeof (document as Loose).format !== 'number'
+  )
+    throw new FormatError('This is not an Ewerpanel project: it has no “format” number at its top level.')
+  let current = document as Loose
+  const first = current.format as number
+  if (first > FORMAT)
+    throw new FormatError(
+      `This project was written in format ${first} by a newer Ewerpanel; this one reads up to format ${FORMAT}. Nothing was changed. Open it with the newer program.`
+    )
+  while (current.format !== FORMAT) {
+    const step = STEPS[current.format as number]
+    if (!step)
+      throw new FormatError(
+        `There is no way from format ${String(current.format)} to format ${FORMAT}. Nothing was changed.`
+      )
+    current = step(current)
+  }
+  return current
+}

@@ -1,0 +1,172 @@
+import fc from 'fast-check'
+import * as z from 'zod'
+import { EDIT_SHAPES, type Edit, type EditType } from './edits'
+import { keyOf, PROJECT_SPEC, recordsOf, type Body, type ListSpec, type RecordKind, type RecordSpec } from './records'
+import { REFERENCES } from './references'
+import type { Project } from './schema'
+
+/** What a field of an edit or record names, where its name alone tells. */
+const NAMED_FIELDS: Readonly<Record<string, readonly RecordKind[]>> = {
+  option: ['option'],
+  unit: ['unit', 'fitted'],
+  zone: ['zone'],
+  bay: ['bay'],
+  pilot: ['pilot'],
+  row: ['row'],
+  group: ['group'],
+  label: ['label'],
+  flow: ['flow'],
+  link: ['link', 'fittedLink'],
+  quote: ['quote'],
+  phase: ['phase'],
+  clause: ['handCheck']
+}
+const TARGETS: Readonly<Record<string, readonly RecordKind[]>> = {
+  'node': ['bus', 'source'],
+  'unit or zone': ['unit', 'zone']
+}
+
+/** A place of a schema where a value is wanted: how deep below the edit, the record it is of, and the names on the way. */
+interface Spot {
+  kind?: RecordKind
+  way: readonly string[]
+}
+
+/**
+ * Any edit of a kind: made from its own schema, so that a new kind of edit is tried the day it is written. A field that names a
+ * record, by the table of references or by its own name, names one that is there four times in five.
+ */
+export class RandomEdits {
+  private readonly keys = new Map<RecordKind, string[]>()
+  private readonly records = new Map<z.ZodType, RecordKind>()
+  private readonly bodies = new Map<RecordKind, Body[]>()
+  constructor(project: Project) {
+    this.register(PROJECT_SPEC)
+    for (const { kind, spec, body } of recordsOf(project)) {
+      const known = this.keys.get(kind) ?? []
+      this.keys.set(kind, known)
+      if ('key' in spec) known.push(kind === 'item' ? String(body.id) : keyOf(spec as ListSpec, body))
+      this.bodies.set(kind, [...(this.bodies.get(kind) ?? []), body])
+    }
+  }
+
+  private register(spec: RecordSpec): void {
+    if (!this.records.has(spec.schema)) this.records.set(spec.schema, spec.kind)
+    for (const one of [...Object.values(spec.parts ?? {}), ...Object.values(spec.lists ?? {})]) this.register(one)
+  }
+  of(type: EditType): fc.Arbitrary<Edit> {
+    return this.value(EDIT_SHAPES[type], { way: [] }).map(body => ({ type, ...(body as object) }) as Edit)
+  }
+  any(): fc.Arbitrary<Edit> {
+    return fc.oneof(...(Object.keys(EDIT_SHAPES) as EditType[]).map(type => this.of(type)))
+  }
+
+  private name(kinds: readonly RecordKind[]): fc.Arbitrary<string> {
+    const there = kinds.flatMap(kind => this.keys.get(kind) ?? [])
+    const fresh = fc.stringMatching(/^[a-z][a-z0-9]{0,3}$/)
+    return there.length
+      ? fc.oneof({ weight: 4, arbitrary: fc.constantFrom(...there) }, { weight: 1, arbitrary: fresh })
+      : fresh
+  }
+
+  private value(schema: z.ZodType, spot: Spot): fc.Arbitrary<unknown> {
+    const kind = this.records.get(schema)
+    if (kind && this.bodies.get(kind)?.length && spot.way.length > 0) {
+      // A record as it stands, one as it stands with a field of its own changed, or one made up.
+      const stands = fc.constantFrom(...this.bodies.get(kind)!)
+      const made = this.plain(schema, { kind, way: [] })
+      return fc.oneof(
+        stands,
+        fc.tuple(stands, made, fc.nat()).map(([body, other, at]) => {
+          const fields = Object.keys(other as object)
+          const field = fields[at % fields.length]!
+          return { ...body, [field]: (other as Body)[field] }
+        }),
+        made
+      )
+    }
+    return this.plain(schema, kind ? { kind, way: [] } : spot)
+  }
+
+  private plain(schema: z.ZodType, spot: Spot): fc.Arbitrary<unknown> {
+    const { def } = schema._zod as unknown as { def: Record<string, never> & { type: string } }
+    const limits = (def.checks as unknown as z.core.$ZodCheck[] | undefined)?.map(
+      check => check._zod.def as { check: string }
+    )
+    const limit = (name: string) =>
+      limits?.find(one => one.check === name) as { value?: number; minimum?: number; maximum?: number } | undefined
+    switch (def.type) {
+      case 'object': {
+        const shape = (schema as z.ZodObject).shape as Record<string, z.ZodType>
+        return fc
+          .record(
+            Object.fromEntries(
+              Object.entries(shape).map(([field, one]) => [
+                field,
+                this.value(one, { kind: spot.kind, way: [...spot.way, field] })
+              ])
+            )
+          )
+          .map(record => JSON.parse(JSON.stringify(record)) as unknown)
+      }
+      case 'array':
+        return fc.array(this.value(def.element as unknown as z.ZodType, { ...spot, way: [...spot.way, '*'] }), {
+          minLength: limit('min_length')?.minimum ?? 0,
+          maxLength: Math.min(limit('max_length')?.maximum ?? 4, Math.max(4, limit('min_length')?.minimum ?? 0))
+        })
+      case 'tuple':
+        return fc.tuple(...(def.items as unknown as z.ZodType[]).map(one => this.value(one, spot)))
+      case 'optional':
+        return fc.option(this.value(def.innerType as unknown as z.ZodType, spot), { nil: undefined })
+      case 'default':
+        return this.value(def.innerType as unknown as z.ZodType, spot)
+      case 'union':
+        return fc.oneof(...(def.options as unknown as z.ZodType[]).map(one => this.value(one, spot)))
+      case 'enum':
+        return fc.constantFrom(...Object.values(def.entries as unknown as Record<string, string>))
+      case 'literal':
+        return fc.constantFrom(...(def.values as unknown as unknown[]))
+      case 'boolean':
+        return fc.boolean()
+      case 'number': {
+        if (spot.way.at(-1) === 'revision') return fc.constantFrom(1, 2)
+        const low = limit('greater_than')?.value ?? -1_000
+        const high = limit('less_than')?.value ?? 1_000
+        const whole = limits?.some(one => one.check === 'number_format') ?? false
+        const [min, max] = [Math.max(low, -10_000), Math.min(high, low + 10_000, 10_000)]
+        return whole
+          ? fc.integer({ min: Math.ceil(min), max: Math.max(Math.ceil(min), Math.min(max, Math.ceil(min) + 50)) })
+          : fc
+              .integer({
+                min: Math.ceil(min * 10) + (limit('greater_than') ? 1 : 0),
+                max: Math.floor(Math.max(min, max) * 10)
+              })
+              .map(tenths => tenths / 10)
+      }
+      case 'string':
+        return this.text(schema, spot)
+      default:
+        throw new Error(`No random value for ${def.type} at ${spot.way.join('.')}`)
+    }
+  }
+
+  private text(schema: z.ZodType, spot: Spot): fc.Arbitrary<string> {
+    const field = spot.way.at(-1)!
+    const reference = spot.kind && REFERENCES[spot.kind].find(one => one.field === spot.way.join('.'))
+    if (reference) return this.name(TARGETS[reference.to] ?? [reference.to as RecordKind])
+    const own = field === 'id' && spot.kind ? this.name([spot.kind]) : undefined
+    const named = own ?? (NAMED_FIELDS[field] && spot.way.length === 1 ? this.name(NAMED_FIELDS[field]) : undefined)
+    return (
+      named ??
+      fc
+        .oneof(
+          fc.stringMatching(/^[a-z][a-z0-9 ]{0,8}$/).map(text => text.trim()),
+          fc.constantFrom('2026-11-23', 'main', 'ON')
+        )
+        .filter(text => schema.safeParse(text).success || spot.way.length > 0)
+    )
+  }
+}
+
+/** The kinds of edit there are. */
+export const EDIT_TYPES = Object.keys(EDIT_SHAPES) as EditType[]

@@ -1,0 +1,368 @@
+import { create } from 'mutative'
+import { itemKey, type Item } from '../catalogue/item'
+import { recordsOf, type Body, type Located, type RecordKind } from './records'
+import type { CircuitChoice, Link, Project, Row, Unit } from './schema'
+import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Tie } from './supply'
+
+/** What is to happen to what names a thing when that thing goes. */
+type OnDrop =
+  /** The thing cannot go while it is named. */
+  | 'forbid'
+  /** What names it goes too. */
+  | 'cascade'
+  /** The field is emptied. */
+  | 'clear'
+  /** The element of the list that names it goes; what is left with too few elements goes too. */
+  | 'element'
+
+/** What can be named: a record of some kind, or a node of the supply (bus, source, or a box with cells). */
+type Target = RecordKind | 'node' | 'unit or zone'
+
+export interface Reference {
+  /** The way to the field; `*` stands for each element of a list. */
+  field: string
+  to: Target
+  onDrop: OnDrop | ((value: string) => OnDrop)
+  /** A name that leads nowhere may stand in a file; the room that reads it says so. */
+  loose?: boolean
+  /** For `element`: how many must be left. */
+  least?: number
+}
+
+const unitReferences: readonly Reference[] = [
+  { field: 'item', to: 'item', onDrop: 'forbid' },
+  { field: 'place', to: 'place', onDrop: 'forbid' }
+]
+const node = (field: string): Reference => ({
+  field,
+  to: 'node',
+  onDrop: value => (value.startsWith(UNIT_SOURCE) ? 'cascade' : 'forbid')
+})
+
+/**
+ * Every name of one record in another, once. Checking a file, what goes along when something goes, and the random edits of the
+ * tests are derived from it. A kind of record without an entry does not compile; a test finds fields that were forgotten.
+ */
+export const REFERENCES: Readonly<Record<RecordKind, readonly Reference[]>> = {
+  project: [],
+  brief: [],
+  airframe: [{ field: 'battery.place', to: 'place', onDrop: 'forbid' }],
+  panel: [],
+  agreed: [],
+  option: [],
+  prices: [],
+  supply: [],
+  source: [],
+  bus: [],
+  tie: [node('from'), node('to'), { field: 'by.switch', to: 'switch', onDrop: 'forbid' }],
+  switch: [],
+  place: [],
+  route: [
+    { field: 'from', to: 'place', onDrop: 'cascade' },
+    { field: 'to', to: 'place', onDrop: 'cascade' }
+  ],
+  pilot: [],
+  zone: [],
+  bay: [],
+  item: [],
+  // A phase is of an option: what was found installed has none that could be named.
+  fitted: [...unitReferences, { field: 'phase', to: 'phase', onDrop: 'clear', loose: true }],
+  fittedLink: [
+    { field: 'from.unit', to: 'fitted', onDrop: 'cascade' },
+    { field: 'to.unit', to: 'fitted', onDrop: 'cascade' }
+  ],
+  handCheck: [],
+  log: [],
+  unit: [...unitReferences, { field: 'phase', to: 'phase', onDrop: 'clear' }],
+  disposal: [{ field: 'unit', to: 'fitted', onDrop: 'cascade' }],
+  circuit: [
+    { field: 'unit', to: 'unit', onDrop: 'cascade' },
+    { field: 'bus', to: 'bus', onDrop: 'forbid' },
+    { field: 'alsoBus', to: 'bus', onDrop: 'forbid' },
+    { field: 'sharesWith', to: 'unit', onDrop: 'clear' }
+  ],
+  link: [
+    { field: 'from.unit', to: 'unit', onDrop: 'cascade' },
+    { field: 'to.unit', to: 'unit', onDrop: 'cascade' }
+  ],
+  row: [{ field: 'units.*', to: 'unit', onDrop: 'element', least: 1 }],
+  group: [{ field: 'units.*', to: 'unit', onDrop: 'element', least: 2 }],
+  label: [],
+  flow: [{ field: 'steps.*.to', to: 'unit or zone', onDrop: 'element', loose: true, least: 0 }],
+  phase: [],
+  quote: []
+}
+
+/** A name that stands in a record: which reference, at what way below it, and what it says. */
+interface Named {
+  reference: Reference
+  way: (string | number)[]
+  value: string
+}
+
+function* namedIn(body: Body, reference: Reference): Generator<Named> {
+  const fields = reference.field.split('.')
+  yield* descend(body, 0, [])
+  function* descend(part: unknown, at: number, way: (string | number)[]): Generator<Named> {
+    if (part === undefined) return
+    if (at === fields.length) {
+      yield { reference, way, value: reference.to === 'item' ? itemNamed(body) : (part as string) }
+      return
+    }
+    const field = fields[at]!
+    if (field !== '*') yield* descend((part as Body)[field], at + 1, [...way, field])
+    else for (const [i, element] of (part as unknown[]).entries()) yield* descend(element, at + 1, [...way, i])
+  }
+}
+/** A unit names its item by the entry and the revision. */
+const itemNamed = (unit: Body): string =>
+  itemKey({ id: unit.item as string, revision: unit.revision as number | undefined })
+
+/** What there is to be named, for the whole document and in each option. */
+interface Index {
+  whole: Map<RecordKind, Set<string>>
+  scopes: Map<string, Map<RecordKind, Set<string>>>
+  items: Map<string, Item>
+}
+function indexOf(records: readonly Located[]): Index {
+  const index: Index = { whole: new Map(), scopes: new Map(), items: new Map() }
+  for (const { kind, spec, scope, body } of records) {
+    if (!('key' in spec) && kind !== 'supply') continue
+    const kinds = scope === '' ? index.whole : (index.scopes.get(scope) ?? new Map<RecordKind, Set<string>>())
+    if (scope !== '') index.scopes.set(scope, kinds)
+    const key = 'key' in spec ? (spec.key as (one: never) => string)(body as never) : 'supply'
+    kinds.set(kind, (kinds.get(kind) ?? new Set<string>()).add(key))
+    if (kind === 'item') index.items.set(key, body as unknown as Item)
+  }
+  return index
+}
+
+function isThere(index: Index, scope: string, to: Target, value: string): boolean {
+  const own = index.scopes.get(scope)
+  const has = (kind: RecordKind) => (own?.get(kind) ?? index.whole.get(kind))?.has(value) ?? false
+  switch (to) {
+    case 'unit or zone':
+      return has('unit') || has('zone')
+    case 'node':
+      return (
+        value === MAIN_BATTERY ||
+        value === MAIN_ALTERNATOR ||
+        has('bus') ||
+        has('source') ||
+        (value.startsWith(UNIT_SOURCE) && (own?.get('unit')?.has(value.slice(UNIT_SOURCE.length)) ?? false))
+      )
+    case 'bus':
+      // Where the proposal stands, its buses are not in the document.
+      return !own?.has('supply') || has('bus')
+    default:
+      return has(to)
+  }
+}
+
+interface Loose extends Named {
+  at: Located
+}
+function looseReferences(records: readonly Located[], index: Index): Loose[] {
+  const loose: Loose[] = []
+  for (const at of records)
+    for (const reference of REFERENCES[at.kind])
+      for (const named of namedIn(at.body, reference))
+        if (!isThere(index, at.scope, reference.to, named.value)) loose.push({ ...named, at })
+  return loose
+}
+
+const SAYS: Partial<Record<Target, string>> = {
+  'item': 'item',
+  'place': 'place',
+  'phase': 'phase',
+  'fitted': 'unit among what was found installed',
+  'unit': 'unit',
+  'bus': 'bus',
+  'switch': 'switch',
+  'node': 'bus or source',
+  'unit or zone': 'unit or zone'
+}
+const label = (body: Body): string => String(body.label ?? body.name ?? body.text ?? body.unit ?? body.id ?? 'this')
+/** A record in words: what it is and what it is called. */
+const sayRecord = ({ kind, body }: Located): string => {
+  const called = label(body)
+  return called === 'this' ? `the ${kind}` : `the ${kind === 'fitted' ? 'installed unit' : kind} “${called}”`
+}
+
+export interface ReferenceProblem {
+  path: (string | number)[]
+  message: string
+}
+
+/**
+ * Finds what the shape of the document alone cannot: keys used twice, names of things that are not there, and what may not be
+ * said together.
+ * @returns one problem each, with its path in the document; none when the document holds together
+ */
+export function referenceProblems(project: Project): ReferenceProblem[] {
+  const records = [...recordsOf(project)]
+  const index = indexOf(records)
+  return [
+    ...usedTwice(records),
+    ...looseReferences(records, index).flatMap(({ at, way, value, reference }) =>
+      reference.loose
+        ? []
+        : [
+            {
+              path: [...at.tree, ...way],
+              message: `there is no ${SAYS[reference.to] ?? reference.to} “${value.replace(/@1$/, '')}” ${at.scope === '' || ['item', 'place', 'fitted'].includes(reference.to) ? 'in this file' : 'in this option'}`
+            }
+          ]
+    ),
+    ...rulesBroken(records, index)
+  ]
+}
+
+function usedTwice(records: readonly Located[]): ReferenceProblem[] {
+  const seen = new Set<string>()
+  const problems: ReferenceProblem[] = []
+  for (const { path, tree, spec, body } of records) {
+    if (seen.has(path) && 'key' in spec) {
+      const key = (spec.key as (one: never) => string)(body as never)
+      const field =
+        body.id !== undefined ? 'id' : body.unit !== undefined ? 'unit' : body.clause !== undefined ? 'clause' : 'to'
+      const says = (spec as unknown as { says: string }).says
+      const called = key.replace(/@1$/, '').replace('~', ' and ')
+      problems.push({
+        path: [...tree, field],
+        message: field === 'id' ? `the ${says} id “${called}” is used twice` : `the ${says} “${called}” is there twice`
+      })
+    }
+    seen.add(path)
+  }
+  return problems
+}
+
+/** What no single record can know of itself: rules between records of one option. */
+function rulesBroken(records: readonly Located[], index: Index): ReferenceProblem[] {
+  const problems: ReferenceProblem[] = []
+  const circuits = new Map<string, Map<string, CircuitChoice>>()
+  const units = new Map<string, Unit>()
+  const rowed = new Set<string>()
+  for (const { kind, scope, body, path } of records) {
+    if (kind === 'circuit') {
+      const circuit = body as unknown as CircuitChoice
+      circuits.set(scope, (circuits.get(scope) ?? new Map<string, CircuitChoice>()).set(circuit.unit, circuit))
+    } else if (kind === 'unit' || kind === 'fitted') units.set(path, body as unknown as Unit)
+  }
+  const switches = new Map(
+    records.flatMap(({ kind, path, body }) =>
+      kind === 'switch' ? [[path, body as unknown as { name: string; positions: string[] }] as const] : []
+    )
+  )
+  for (const { kind, scope, tree, body, path } of records) {
+    const say = (way: (string | number)[], message: string) => problems.push({ path: [...tree, ...way], message })
+    if (kind === 'row')
+      (body as unknown as Row).units.forEach((id, at) => {
+        const key = `${scope} ${id}`
+        if (rowed.has(key)) say(['units', at], `“${id}” is set out by two rows`)
+        rowed.add(key)
+      })
+    else if (kind === 'circuit') {
+      const { unit, sharesWith } = body as unknown as CircuitChoice
+      if (sharesWith === undefined) continue
+      if (sharesWith === unit) say(['sharesWith'], `the circuit of “${unit}” shares a breaker with itself`)
+      else if (circuits.get(scope)?.get(sharesWith)?.sharesWith !== undefined)
+        say(
+          ['sharesWith'],
+          `“${unit}” shares the breaker of “${sharesWith}”, which has none of its own: a breaker is shared with a unit that has one`
+        )
+    } else if (kind === 'link' || kind === 'fittedLink') {
+      const link = body as unknown as Link
+      for (const end of ['from', 'to'] as const) {
+        const unit = units.get(kind === 'link' ? `${scope}/unit:${link[end].unit}` : `fitted:${link[end].unit}`)
+        const item = unit && index.items.get(itemKey({ id: unit.item, revision: unit.revision }))
+        if (item && !item.ports.some(port => port.id === link[end].port))
+          say([end, 'port'], `“${unit.label}” has no port “${link[end].port}”`)
+      }
+    } else if (kind === 'tie') {
+      const tie = body as unknown as Tie
+      if (tie.from === tie.to) say(['to'], `“${tie.name}” leads from “${tie.from}” back to itself`)
+      const by = tie.by && switches.get(path.replace(/tie:[^/]*$/, `switch:${encodeURIComponent(tie.by.switch)}`))
+      const none = by && tie.by!.in.find(position => !by.positions.includes(position))
+      if (none !== undefined) say(['by', 'in'], `“${by!.name}” has no position “${none}”`)
+    } else if (kind === 'source' || kind === 'bus') {
+      const { id } = body as { id: string }
+      const taken =
+        id === MAIN_BATTERY ||
+        id === MAIN_ALTERNATOR ||
+        (kind === 'bus' && (index.scopes.get(scope)?.get('source')?.has(id) ?? false))
+      if (taken) say(['id'], `“${id}” is the id of another source or bus`)
+    }
+  }
+  return problems
+}
+
+/**
+ * What must follow when records have gone: what named them goes too, is emptied, or forbids it, as the table says.
+ * @param before the document the edit began from: a name that stood there already is a consequence, a new one is a mistake
+ * @param refuse throws, with words for what cannot be
+ */
+export function followDrops(before: Project, after: Project, refuse: (message: string) => never): Project {
+  let then: Before | undefined
+  for (let now = after; ;) {
+    const records = [...recordsOf(now)]
+    const loose = looseReferences(records, indexOf(records))
+    if (loose.length === 0) return now
+    then ??= new Before(before)
+    const old = then
+    const todo = loose.filter(one => !one.reference.loose || old.hadTarget(one))
+    if (todo.length === 0) return now
+    for (const one of todo) {
+      const what = `${SAYS[one.reference.to] ?? one.reference.to} “${one.value.replace(/@1$/, '')}”`
+      if (!old.said(one)) refuse(`There is no ${what}, which ${sayRecord(one.at)} names`)
+      if (dropOf(one) === 'forbid') refuse(`The ${what} cannot go: ${sayRecord(one.at)} needs it`)
+    }
+    const gone = new Set<string>()
+    now = create(now, draft => {
+      // From the end, so that what goes does not shift what is still to go.
+      for (const one of todo.reverse())
+        if (!gone.has(one.at.path) && follow(draft as unknown as Body, one)) gone.add(one.at.path)
+    })
+  }
+}
+
+/** The document an edit began from, as far as it is asked about. */
+class Before {
+  private readonly records: Map<string, Located>
+  private readonly index: Index
+  constructor(project: Project) {
+    const all = [...recordsOf(project)]
+    this.records = new Map(all.map(record => [record.path, record]))
+    this.index = indexOf(all)
+  }
+  /** Whether the record named the same then. */
+  said({ at, reference, value }: Loose): boolean {
+    const was = this.records.get(at.path)
+    return was !== undefined && [...namedIn(was.body, reference)].some(named => named.value === value)
+  }
+  /** Whether what is named was there then. */
+  hadTarget = ({ at, reference, value }: Loose): boolean => isThere(this.index, at.scope, reference.to, value)
+}
+
+const dropOf = ({ reference: { onDrop }, value }: Loose): OnDrop =>
+  typeof onDrop === 'function' ? onDrop(value) : onDrop
+
+/** Does to a draft what the table says of a name that leads nowhere any more. @returns whether the whole record went */
+function follow(draft: Body, one: Loose): boolean {
+  const { at, way, reference } = one
+  const reach = (steps: readonly (string | number)[]) =>
+    steps.reduce<unknown>((part, step) => (part as Record<string | number, unknown>)[step], draft)
+  const remove = () => {
+    ;(reach(at.tree.slice(0, -1)) as unknown[]).splice(at.tree.at(-1) as number, 1)
+    return true
+  }
+  const drop = dropOf(one)
+  if (drop === 'cascade') return remove()
+  if (drop === 'clear') delete (reach([...at.tree, ...way.slice(0, -1)]) as Record<string, unknown>)[way.at(-1)!]
+  if (drop !== 'element') return false
+  const star = reference.field.split('.').indexOf('*')
+  const list = reach([...at.tree, ...way.slice(0, star)]) as unknown[]
+  list.splice(way[star] as number, 1)
+  return list.length < (reference.least ?? 0) && remove()
+}

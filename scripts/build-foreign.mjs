@@ -1,0 +1,17 @@
+import { dirname, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { build } from 'esbuild'
+
+const root = resolve(dirname(fileURLToPath(import.meta.url)), '..')
+
+/** Builds the program of the thread in which files from elsewhere are read, as one file that needs no other. */
+export const buildForeign = outfile =>
+  build({
+    entryPoints: [resolve(root, 'server/foreign/worker.ts')],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'cjs',
+    logLevel: 'error'
+  })

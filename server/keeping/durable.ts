@@ -1,0 +1,43 @@
+import { fsyncSync } from 'node:fs'
+import { PGlite } from '@electric-sql/pglite'
+import { NodeFS } from '@electric-sql/pglite/nodefs'
+
+/** What the embedded database's own file layer keeps of an open file: the number under which the system has it. */
+interface Stream {
+  nfd: number
+}
+interface NodeFiles {
+  stream_ops: { fsync?: (stream: Stream) => number }
+}
+
+/** How often a file was flushed to the disk since the start; a test proves by it that a commit is. */
+export const flushed = { times: 0 }
+
+/**
+ * Files that are flushed when the database asks for it. As shipped, the embedded database is started with flushing off, and its
+ * file layer has no flush at all: a commit would be lost with the machine's power.
+ */
+class DurableFiles extends NodeFS {
+  override async init(...[pg, options]: Parameters<NodeFS['init']>): ReturnType<NodeFS['init']> {
+    const made = await super.init(pg, options)
+    made.emscriptenOpts.preRun = [
+      ...(made.emscriptenOpts.preRun ?? []),
+      (module: unknown) => {
+        const files = (module as { NODEFS: NodeFiles }).NODEFS
+        files.stream_ops.fsync = ({ nfd }) => {
+          fsyncSync(nfd)
+          flushed.times++
+          return 0
+        }
+      }
+    ]
+    return made
+  }
+}
+
+/** Opens the embedded database in a directory; a commit it has answered is on the disk. */
+export const openDurable = (directory: string): Promise<PGlite> =>
+  PGlite.create({
+    fs: new DurableFiles(directory),
+    startParams: [...PGlite.defaultStartParams.filter(one => one !== '-F'), '-c', 'wal_sync_method=fsync']
+  })
