@@ -19,7 +19,7 @@ const ROOMS = {
   mass: [...BASE, 'wiring'],
   money: [...BASE, 'wiring'],
   build: [...BASE, 'panel', 'power'],
-  print: [...BASE, 'panel', 'power', 'build', 'report'],
+  print: [...BASE, 'panel', 'power', 'build', 'report', 'formats'],
   report: [...BASE, 'panel', 'pilot', 'power', 'wiring', 'rules', 'resilience', 'mass', 'money'],
   formats: [...BASE, 'panel', 'power', 'build', 'report']
 }

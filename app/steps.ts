@@ -1,10 +1,11 @@
-import type { Snag } from '#core/design'
+import type { Finding, Weight } from '#core/design'
+import type { FigureKey } from '#core/report'
 
-/** The eight steps in working order, each with the rooms whose snags it shows. */
+/** The eight steps in working order, each with the rooms whose findings it shows. */
 export const STEPS = [
   { id: 'brief', name: 'Brief', rooms: [] as string[], hint: 'what it is for' },
-  { id: 'stock', name: 'Stock & choose', rooms: ['functions'], hint: 'out, in, instead' },
-  { id: 'layout', name: 'Lay out', rooms: ['panel'], hint: 'to scale' },
+  { id: 'stock', name: 'Stock & choose', rooms: ['functions', 'catalogue'], hint: 'out, in, instead' },
+  { id: 'layout', name: 'Lay out', rooms: ['panel', 'pilot'], hint: 'to scale' },
   { id: 'power', name: 'Power', rooms: ['power'], hint: 'loads, minutes' },
   { id: 'wire', name: 'Wire', rooms: ['wiring'], hint: 'who talks' },
   { id: 'rules', name: 'Rules', rooms: ['rules'], hint: 'clause by clause' },
@@ -14,6 +15,24 @@ export const STEPS = [
 
 export type StepId = (typeof STEPS)[number]['id']
 
-/** The step at which a snag is looked at. */
-export const stepOf = (snag: Snag): StepId =>
-  STEPS.find(step => (step.rooms as readonly string[]).includes(snag.code.split('.')[0]!))?.id ?? 'stock'
+/** The step at which a finding is looked at. */
+export const stepOf = (finding: Finding): StepId =>
+  STEPS.find(step => (step.rooms as readonly string[]).includes(finding.code.split('.')[0]!))?.id ?? 'stock'
+
+/** What each figure of the tally is called. */
+export const FIGURE_NAMES: Readonly<Record<FigureKey, string>> = {
+  'money': 'Money',
+  'useful load': 'Useful load',
+  'amps': 'Amps',
+  'minutes': 'On battery',
+  'metal': 'Metal & fit',
+  'wires': 'Wires',
+  'rules': 'Rules met',
+  'findings': 'Findings'
+}
+/** What each weight of a finding is called. */
+export const WEIGHT_NAMES: Readonly<Record<Weight, string>> = {
+  'must fix': 'Must fix',
+  'decide': 'Decide',
+  'note': 'Note'
+}

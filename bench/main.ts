@@ -4,10 +4,11 @@ import { chromium } from '@playwright/test'
 import { BROWSER } from '../scripts/browser.mjs'
 import { examinePanel, freeGround, groundOf, setDown } from '../core/panel'
 import { seatsOf } from '../core/pilot'
-import { loadsByPhase, shortestShed, simulate, supplyOf, usualSettings } from '../core/power'
+import { loadsByPhase, shortestShed, simulate, powerModel, usualSettings } from '../core/power'
 import { EMPTY_HISTORY } from '../core/document'
 import { finish, resolve } from '../core/design'
-import { readCatalogueCsv, writeProject } from '../core/formats'
+import { readCatalogueCsv } from '../core/formats'
+import { writeProject } from '../core/document'
 import { examineOption, rankForPanel } from '../core/report'
 import { startServer } from '../tests/server'
 import { largeProject } from './generate'
@@ -62,9 +63,9 @@ time('free ground of one item among 80 units, rows of half a millimetre', '30 ms
 })
 // All nine phases are flown by night and in cloud; every unit draws.
 const cloud = { ...design, brief: { ...design.brief, flying: ['night VFR' as const, 'IFR' as const] } }
-const feeds = supplyOf(cloud)
-time(`load analysis, ${cloud.units.length} loads in ${loadsByPhase(cloud, feeds).length} phases`, '5 ms', 200, () =>
-  loadsByPhase(cloud, feeds)
+const feeds = powerModel(cloud)
+time(`load analysis, ${cloud.units.length} loads in ${loadsByPhase(feeds).length} phases`, '5 ms', 200, () =>
+  loadsByPhase(feeds)
 )
 // A battery that lasts five hours with every unit kept on: nothing shed makes the way short.
 const long = {

@@ -1,38 +1,45 @@
-import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { main } from './commands'
 
 const root = join(import.meta.dirname, '..')
 const there = mkdtempSync(join(tmpdir(), 'ewerpanel-cli-'))
-const run = (...args: string[]) =>
-  spawnSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'cli/main.ts'), ...args], {
-    encoding: 'utf8',
-    cwd: root,
-    timeout: 60_000
+/** The command line, in this process: what it wrote, and how it ended. */
+async function run(...args: string[]) {
+  let [stdout, stderr] = ['', '']
+  const status = await main(args, {
+    out: text => {
+      stdout += text
+    },
+    error: text => {
+      stderr += text
+    }
   })
+  return { status, stdout, stderr }
+}
 const demo = 'demo/projects/3-skerrow-dunlin.json'
 
 describe('the command line', () => {
-  it('report prints the report of an option as JSON', () => {
-    const { status, stdout } = run('report', demo, '--option', 'b')
+  it('report prints the report of an option as JSON', async () => {
+    const { status, stdout } = await run('report', demo, '--option', 'b')
     expect(status).toBe(0)
     expect((JSON.parse(stdout) as { optionId: string; figures: { money: { value: number } } }).optionId).toBe('b')
   })
-  it('check exits 1 when something stops work', () => {
-    const { status, stdout } = run('check', demo)
+  it('check exits 1 when something must be fixed', async () => {
+    const { status, stdout } = await run('check', demo)
     expect(status).toBe(1)
-    expect(stdout).toMatch(/^stops work\twiring.signal-missing\t/m)
+    expect(stdout).toMatch(/^must fix\twiring.signal-missing\t/m)
   })
-  it('check exits 0 when nothing does', () => {
+  it('check exits 0 when nothing does', async () => {
     const project = JSON.parse(readFileSync(join(root, 'demo/projects/2-hollin-whimbrel.json'), 'utf8')) as {
       brief: { flying: string[] }
     }
     project.brief.flying = ['day VFR']
     writeFileSync(join(there, 'day.json'), JSON.stringify(project))
-    const { status, stdout } = run('check', join(there, 'day.json'))
-    expect(stdout).toMatch(/0 stop work/)
+    const { status, stdout } = await run('check', join(there, 'day.json'))
+    expect(stdout).toMatch(/0 must fix/)
     expect(status).toBe(0)
   })
   it.each([
@@ -40,21 +47,21 @@ describe('the command line', () => {
     ['svg', /<svg .*mm"/],
     ['csv', /^fate,unit,label/],
     ['loads', /^Electrical load analysis\n[^]*\nAlternators give,/],
-    ['json', /"format": 3/]
-  ])('export --to %s writes the file', (to, content) => {
+    ['json', /"format": 4/]
+  ])('export --to %s writes the file', async (to, content) => {
     const out = join(there, `out.${to}`)
-    expect(run('export', demo, '--to', to, '-o', out).status).toBe(0)
+    expect((await run('export', demo, '--to', to, '-o', out)).status).toBe(0)
     expect(readFileSync(out, 'utf8')).toMatch(content)
   })
-  it('import checks a catalogue and turns CSV into JSON', () => {
+  it('import checks a catalogue and turns CSV into JSON', async () => {
     const out = join(there, 'catalogue.json')
-    expect(run('import', 'demo/catalogue.csv', '-o', out).status).toBe(0)
+    expect((await run('import', 'demo/catalogue.csv', '-o', out)).status).toBe(0)
     expect((JSON.parse(readFileSync(out, 'utf8')) as { catalogue: number }).catalogue).toBe(1)
   })
-  it('import carries an old format forward', () => {
-    const { status, stdout } = run('import', 'core/formats/kept/format-0.json')
+  it('import carries an old format forward', async () => {
+    const { status, stdout } = await run('import', 'core/document/kept/format-0.json')
     expect(status).toBe(0)
-    expect(JSON.parse(stdout)).toMatchObject({ format: 3 })
+    expect(JSON.parse(stdout)).toMatchObject({ format: 4 })
   })
   it.each([
     [['report', 'no-such.json'], /no-such.json cannot be read/],
@@ -66,8 +73,8 @@ describe('the command line', () => {
     [['fly'], /no command “fly”/],
     [['report'], /wants a file/],
     [['import', 'README.md'], /Line 1, column 1/]
-  ])('%j fails with 2 and says why on the error stream', (args, why) => {
-    const { status, stdout, stderr } = run(...args)
+  ])('%j fails with 2 and says why on the error stream', async (args, why) => {
+    const { status, stdout, stderr } = await run(...args)
     expect(stderr).toMatch(why)
     expect(stdout).toBe('')
     expect(status).toBe(2)

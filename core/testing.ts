@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
-import { openProject, readCatalogueCsv } from './formats'
+import { readCatalogueCsv } from './formats'
+import { openProject } from './document'
 import type { Item } from './catalogue'
 import { proposedSupply } from './power'
 import { type Project } from './document'

@@ -13,5 +13,7 @@ export const buildForeign = outfile =>
     platform: 'node',
     target: 'node20',
     format: 'cjs',
+    // Some packages hide their parts from a bundler in the build meant for Node.
+    mainFields: ['module', 'main'],
     logLevel: 'error'
   })

@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3'
 import type * as z from 'zod'
-import { MOST_BYTES, openProject, sayProblem, schemaProblems } from '../core/formats'
+import { MOST_BYTES, openProject, sayProblem, schemaProblems } from '../core/document'
 import { Id } from '../core/catalogue/item'
 import { referenceProblems, type Project } from '../core/document'
 

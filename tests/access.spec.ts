@@ -107,7 +107,7 @@ test('a unit is chosen, set down, nudged and typed by keyboard alone', async ({ 
   await page.keyboard.press('Enter')
   const unit = page.locator('[data-unit="quillon-plumb-2-1"]')
   await expect(unit).toBeFocused()
-  await expect(page.locator('[data-snag^="panel."][data-snag*="quillon-plumb-2-1"]')).toHaveCount(0)
+  await expect(page.locator('[data-finding^="panel."][data-finding*="quillon-plumb-2-1"]')).toHaveCount(0)
 
   const across = async () => Number(/([\d.]+) in across/.exec((await unit.getAttribute('aria-label'))!)![1])
   const start = await across()

@@ -84,7 +84,7 @@ test('links are proposed, taken and undone in Wire', async ({ page }) => {
   const before = await page.locator('[data-link]').count()
   await page.getByRole('button', { name: /Take \d+ proposed link/ }).click()
   await expect(page.locator('[data-link]')).not.toHaveCount(before)
-  await expect(page.locator('[data-snag="wiring.signal-missing"]').filter({ hasText: 'cannot work' })).toHaveCount(0)
+  await expect(page.locator('[data-finding="wiring.signal-missing"]').filter({ hasText: 'cannot work' })).toHaveCount(0)
   await page.getByRole('button', { name: /^Undo: Take/ }).click()
   await expect(page.locator('[data-link]')).toHaveCount(before)
 })

@@ -19,7 +19,7 @@ const at = async (page: Page, path: string) => {
 test('Brief: asking for IFR asks for its instruments; a zone is drawn where it was typed', async ({ page }) => {
   await at(page, 'teasel-ls/brief')
   await page.getByLabel('IFR', { exact: true }).check()
-  await expect(page.locator('[data-snag="rules.missing"]').filter({ hasText: '91.205(d)(2)' })).toBeVisible()
+  await expect(page.locator('[data-finding="rules.missing"]').filter({ hasText: '91.205(d)(2)' })).toBeVisible()
   await page.getByRole('button', { name: 'Add a zone' }).click()
   await page.getByLabel('Name', { exact: true }).fill('Heater knob')
   await page.getByLabel('Name', { exact: true }).press('Tab')
@@ -71,7 +71,7 @@ test('Budget: three-point weeks of a quote, and the window they are held against
   // PERT of 5, 7, 12: mean 7.5, deviation 1.17; 12 January and ten weeks is 23 March, after the window's end.
   await expect(quote).toContainText('7.5 ± 1.2')
   await expect(quote).toContainText('23 Mar 2027')
-  await expect(quote.getByRole('img', { name: 'needs a decision' })).toBeVisible()
+  await expect(quote.getByRole('img', { name: 'decide' })).toBeVisible()
   await page.getByLabel('Late weeks, Ridge & Rowan').fill('2')
   await page.getByLabel('Late weeks, Ridge & Rowan').press('Enter')
   await expect(page.getByText('first ≤ likely ≤ late')).toBeVisible()

@@ -61,7 +61,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   }
   // Onto the airspeed dial on purpose: the overlap is named with its number.
   await drop('pellinore-rondo-h-1', '[data-unit="asi"]', 30, 0)
-  const overlap = page.locator('[data-snag="panel.bezel-overlap"]')
+  const overlap = page.locator('[data-finding="panel.bezel-overlap"]')
   await expect(overlap.filter({ hasText: 'Airspeed' })).toContainText(
     /The bezels of (Airspeed and Rondo Horizon|Rondo Horizon and Airspeed) overlap by \d+\.\d mm \(\d+\.\d{3} in\)/
   )
@@ -85,11 +85,11 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
 
   // The navigator meets the T-bar below the stack, and is cured by hand on the right.
   await drop('quillon-wayfarer-s-1', '[data-unit="dimmer"]')
-  await expect(page.locator('[data-snag="panel.depth"]')).toContainText(/T-bar of the yokes begins at 230\.0 mm/)
+  await expect(page.locator('[data-finding="panel.depth"]')).toContainText(/T-bar of the yokes begins at 230\.0 mm/)
   await page.locator('[data-unit="quillon-wayfarer-s-1"]').click()
   await page.getByRole('button', { name: 'To the tray' }).click()
   await page.locator('[data-tray="quillon-wayfarer-s-1"]').press('Enter')
-  await expect(page.locator('[data-snag="panel.depth"]')).toHaveCount(0)
+  await expect(page.locator('[data-finding="panel.depth"]')).toHaveCount(0)
 
   // Rules: day, night and IFR, clause by clause, with the unit that meets each.
   await goTo(page, 'Rules')
@@ -151,14 +151,14 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   await saved(page)
 })
 
-test('a snag is cured by its remedy, and undone', async ({ page }) => {
+test('a finding is cured by its remedy, and undone', async ({ page }) => {
   await page.goto(`${server.base}/p/skerrow-dunlin/layout`)
   await page.getByRole('tab', { name: /Option B/ }).click()
-  const snag = page.locator('[data-snag="panel.face-zone"]')
-  await snag.locator('.remedy').first().click()
-  await expect(snag).toHaveCount(0)
+  const finding = page.locator('[data-finding="panel.face-zone"]')
+  await finding.locator('.remedy').first().click()
+  await expect(finding).toHaveCount(0)
   await page.keyboard.press('Control+z')
-  await expect(snag).toHaveCount(1)
+  await expect(finding).toHaveCount(1)
   await saved(page)
 })
 
@@ -168,10 +168,10 @@ test('a breaker larger than its wire is said and cured in Power', async ({ page 
   await page.getByLabel('Breaker of Com', { exact: true }).selectOption('15')
   await expect(page.getByLabel('Wire of Com', { exact: true })).toHaveValue('16')
   await page.getByLabel('Wire of Com', { exact: true }).selectOption('22')
-  const snag = page.locator('[data-snag="power.protector"]')
-  await expect(snag).toContainText('The 15 A breaker of Com does not protect its AWG 22 wire, which wants 5 A at most.')
-  await snag.locator('.remedy').click()
-  await expect(snag).toHaveCount(0)
+  const finding = page.locator('[data-finding="power.protector"]')
+  await expect(finding).toContainText('The 15 A breaker of Com does not protect its AWG 22 wire, which wants 5 A at most.')
+  await finding.locator('.remedy').click()
+  await expect(finding).toHaveCount(0)
   await page.getByRole('button', { name: 'Why this wire for Com', exact: true }).click()
   await expect(page.getByRole('dialog')).toContainText('AC 43.13-1B, table 11-3')
 })

@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { formatLength, formatMass, parseLength, parseMass, parseMoney, QuantityError } from '#core/quantity'
+import {
+  formatLength,
+  formatMass,
+  formatNumber,
+  formatPosition,
+  parseLength,
+  parseMass,
+  parseMoney,
+  parseNumber,
+  QuantityError
+} from '#core/quantity'
 import { useTaste } from '~/stores/taste'
 
 /** One quantity, typed as people write it: 3 1/8, 3.125", 79.4 mm; 2.4 lb; 1,250. Tells what is wrong and keeps the old value. */
@@ -19,14 +29,18 @@ const {
 const value = defineModel<number>({ required: true })
 const taste = useTaste()
 
+const plainNumber = (v: number, digits: number) => formatNumber(v, digits, taste.reading, false)
+/** As many digits as a number has, up to six. */
+const digitsOf = (v: number) => Math.min(6, String(v).split('.')[1]?.length ?? 0)
+/** As it is typed: to the last figure that is kept. */
 const show = (v: number): string =>
   kind === 'length'
-    ? formatLength(v, taste.system).replace(/ (in|mm)$/, '')
+    ? formatPosition(v, taste.reading).replace(/ (in|mm)$/, '')
     : kind === 'mass'
-      ? formatMass(v, taste.system).replace(/ (lb|kg)$/, '')
+      ? formatMass(v, taste.reading).replace(/ (lb|kg)$/, '')
       : kind === 'money'
-        ? String(v / 100)
-        : String(v)
+        ? plainNumber(v / 100, v % 100 ? 2 : 0)
+        : plainNumber(v, digitsOf(v))
 const unit = computed(() =>
   kind === 'length'
     ? taste.system === 'inch'
@@ -40,27 +54,41 @@ const unit = computed(() =>
         ? '$'
         : ''
 )
-const text = ref(show(value.value))
+/** As it is read while nobody types: a length as a person says it, which says no more than is there. */
+const rest = (v: number): string =>
+  kind === 'length'
+    ? formatLength(v, taste.reading)
+        .replace(/ (in|mm)$/, '')
+        .replace('−', '-')
+    : show(v)
+const text = ref(rest(value.value))
 const wrong = ref('')
-watch([value, () => taste.system], () => {
-  text.value = show(value.value)
+watch([value, () => taste.reading], () => {
+  text.value = rest(value.value)
   wrong.value = ''
 })
 
+/** The hand is on it: what stands there is what is kept, to the last figure. */
+function open() {
+  if (wrong.value === '' && text.value === rest(value.value)) text.value = show(value.value)
+}
+function close() {
+  if (wrong.value === '' && text.value === show(value.value)) text.value = rest(value.value)
+}
 function take() {
-  if (text.value === show(value.value)) {
+  if (text.value === show(value.value) || text.value === rest(value.value)) {
     wrong.value = ''
     return
   }
   try {
     const read =
       kind === 'length'
-        ? parseLength(text.value, taste.system)
+        ? parseLength(text.value, taste.reading)
         : kind === 'mass'
-          ? parseMass(text.value, taste.system)
+          ? parseMass(text.value, taste.reading)
           : kind === 'money'
-            ? parseMoney(text.value)
-            : Number(text.value)
+            ? parseMoney(text.value, taste.reading)
+            : parseNumber(text.value, taste.reading)
     if (!Number.isFinite(read) || text.value.trim() === '') throw new QuantityError(`“${text.value}” is not a number.`)
     if (read < least || read > most)
       throw new QuantityError(
@@ -86,6 +114,8 @@ function take() {
       :class="{ wrong }"
       :aria-invalid="wrong !== ''"
       spellcheck="false"
+      @focus="open"
+      @blur="close"
       @change="take"
       @keydown.enter="take"
     />

@@ -13,11 +13,11 @@ const { state, size = 16 } = defineProps<{ state: string; size?: number }>()
 const MARKS: Record<string, [string, string]> = {
   'holds': [mdiCheck, 'var(--primer)'],
   'met': [mdiCheck, 'var(--primer)'],
-  'needs a decision': [mdiHandBackRightOutline, 'var(--tape)'],
+  'decide': [mdiHandBackRightOutline, 'var(--tape)'],
   'check by hand': [mdiEyeOutline, 'var(--tape)'],
-  'stops work': [mdiAlertOctagonOutline, 'var(--grease)'],
+  'must fix': [mdiAlertOctagonOutline, 'var(--grease)'],
   'missing': [mdiAlertOctagonOutline, 'var(--grease)'],
-  'worth knowing': [mdiInformationOutline, 'var(--dye)'],
+  'note': [mdiInformationOutline, 'var(--dye)'],
   'does not apply': [mdiMinus, 'var(--quiet)']
 }
 const mark = computed(() => MARKS[state] ?? [mdiInformationOutline, 'var(--dye)'])

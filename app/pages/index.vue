@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { format, parseISO } from 'date-fns'
+import { useTaste } from '~/stores/taste'
+
+const taste = useTaste()
 
 interface Row {
   id: string
@@ -122,7 +124,7 @@ async function restore(event: Event) {
   }
   await refresh()
 }
-const day = (iso: string) => format(parseISO(iso), 'd MMM yyyy, HH:mm')
+const day = (iso: string) => taste.time(iso)
 </script>
 
 <template>

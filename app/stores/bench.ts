@@ -1,10 +1,10 @@
 import { defineStore } from 'pinia'
-import type { Reports } from '~/workers/examiner'
 import type { Edit, History, Project } from '#core/document'
-import type { Design, Remedy } from '#core/design'
+import { useTaste } from '~/stores/taste'
+import type { Design, FigureOf, Remedy } from '#core/design'
 import { act as actOn, EMPTY_HISTORY, EditError, redo as redoOn, undo as undoOn } from '#core/document'
 import { resolve } from '#core/design'
-import type { FigureKey } from '#core/report'
+import type { Report } from '#core/report'
 import type { PanelReport } from '#core/panel'
 
 /** Wait after an act before it is saved, so that a burst of nudges is one save. */
@@ -20,7 +20,7 @@ export const useBench = defineStore('bench', () => {
   const history = shallowRef<History>(EMPTY_HISTORY)
   const version = ref(0)
   const optionId = ref('a')
-  const reports = shallowRef<Reports>()
+  const reports = shallowRef<{ current: Report; asFound?: Report; agreed?: Report }>()
   /** The design that the report is about: a moment behind `design` while a newer one is being examined. What joins the two takes this one. */
   const examined = shallowRef<Design>()
   /** While a hand drags, the panel as it would be; the rest follows when the hand rests. */
@@ -29,18 +29,25 @@ export const useBench = defineStore('bench', () => {
   const saveState = ref<SaveState>('saved')
   const saveError = ref('')
   const said = ref('')
-  const workingOf = ref<FigureKey>()
+  /** The figure whose working is shown. */
+  const workingOf = shallowRef<{ figure: FigureOf; title: string }>()
   const examining = ref(false)
   let timer: ReturnType<typeof setTimeout> | undefined
   let lastAct = { key: '', at: 0 }
   let saving: Promise<void> | undefined
   let round = 0
+  /** Reports that are shown beside the current one. */
+  const besides: { asFound?: Report; agreed?: Report } = {}
 
   const option = computed(
     () => project.value?.options.find(one => one.id === optionId.value) ?? project.value?.options[0]
   )
   const design = computed(() => project.value && option.value && resolve(project.value, option.value.id))
   const report = computed(() => reports.value?.current)
+  /** The report is of another option, or of none yet: what it offers must not be done to this one. */
+  const outOfDate = computed(
+    () => report.value?.optionId !== option.value?.id || report.value?.projectId !== project.value?.id
+  )
   const canUndo = computed(() => history.value.past.at(-1)?.label)
   const canRedo = computed(() => history.value.future[0]?.label)
 
@@ -49,17 +56,22 @@ export const useBench = defineStore('bench', () => {
     const mine = ++round
     const asked = design.value
     examining.value = true
-    let found: Reports
+    let found: Awaited<ReturnType<ReturnType<typeof useExaminer>['examine']>>
     try {
-      found = await useExaminer().examine(project.value, option.value.id)
+      keepInStep(project.value)
+      found = await useExaminer().examine(option.value.id)
     } catch (error) {
       said.value = `This design could not be examined: ${(error as Error).message} The figures below are of the design before; undo the last act, or export the project and tell its maker.`
       examining.value = false
       return
     }
+    // What is the same as was given last is not sent again.
+    besides.asFound = found.asFound ?? besides.asFound
+    if (found.agreed) besides.agreed = found.agreed === 'none' ? undefined : found.agreed
     // A newer document has been sent meanwhile: its answer is the one to show.
     if (mine !== round) return
-    reports.value = found
+    reports.value = { current: found.current, ...besides }
+    // The answer is of this option and of no other.
     examined.value = asked
     examining.value = false
   }
@@ -117,7 +129,14 @@ export const useBench = defineStore('bench', () => {
   }
   const step = (change: typeof undoOn, text: string | undefined, word: string) => {
     if (!project.value || text === undefined) return
-    const bench = change({ project: project.value, history: history.value })
+    let bench: ReturnType<typeof change>
+    try {
+      bench = change({ project: project.value, history: history.value })
+    } catch (error) {
+      if (!(error instanceof EditError)) throw error
+      said.value = error.message
+      return
+    }
     project.value = bench.project
     history.value = bench.history
     lastAct = { key: '', at: 0 }
@@ -127,7 +146,8 @@ export const useBench = defineStore('bench', () => {
   const undo = () => step(undoOn, canUndo.value, 'Undone')
   const redo = () => step(redoOn, canRedo.value, 'Done again')
   const cure = (remedy: Remedy) => {
-    if (act(remedy.edits, remedy.text)) said.value = `Done: ${remedy.text} Undo takes it back.`
+    const words = useTaste().say(remedy.says)
+    if (!outOfDate.value && act(remedy.edits, words)) said.value = `Done: ${words} Undo takes it back.`
   }
 
   async function save() {
@@ -190,6 +210,7 @@ export const useBench = defineStore('bench', () => {
     option,
     design,
     examined,
+    outOfDate,
     report,
     reports,
     livePanel,

@@ -1,18 +1,53 @@
-import { useLocalStorage } from '@vueuse/core'
+import { usePreferredLanguages, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { formatLength, formatMass, formatRun, type UnitSystem } from '#core/quantity'
+import {
+  formatAmps,
+  formatDay,
+  formatLength,
+  formatMass,
+  formatMoment,
+  formatMoney,
+  formatNumber,
+  formatPosition,
+  formatQuantity,
+  formatRun,
+  formatShort,
+  readPhrase,
+  US,
+  type Phrase,
+  type Reading,
+  type UnitSystem
+} from '#core/quantity'
 
-/** What a person likes in this browser: inch or metric, light or dark, the snag drawer open. */
+/** What a person likes in this browser: inch or metric, its language, light or dark, the findings open; and how all is read by it. */
 export const useTaste = defineStore('taste', () => {
   const system = useLocalStorage<UnitSystem>('ewerpanel.units', 'inch')
   const dark = useLocalStorage('ewerpanel.dark', false)
-  const snagsOpen = useLocalStorage('ewerpanel.snags', true)
+  const findingsOpen = useLocalStorage('ewerpanel.findings', true)
+  const languages = usePreferredLanguages()
+  const reading = computed((): Reading => ({ system: system.value, locale: languages.value[0] ?? US.locale }))
   return {
     system,
     dark,
-    snagsOpen,
-    length: (mm: number) => formatLength(mm, system.value),
-    run: (mm: number) => formatRun(mm, system.value),
-    mass: (kg: number) => formatMass(kg, system.value)
+    findingsOpen,
+    reading,
+    /** A phrase in words. */
+    say: (phrase: Phrase | string) => readPhrase(phrase, reading.value),
+    length: (mm: number) => formatLength(mm, reading.value),
+    position: (mm: number) => formatPosition(mm, reading.value),
+    run: (mm: number) => formatRun(mm, reading.value),
+    mass: (kg: number) => formatMass(kg, reading.value),
+    moment: (kgMm: number) => formatMoment(kgMm, reading.value),
+    money: (cents: number) => formatMoney(cents, reading.value),
+    amps: (amps: number) => formatAmps(amps, reading.value),
+    /** With just so many digits. */
+    number: (value: number, digits: number) => formatNumber(value, digits, reading.value),
+    /** With no digits that say nothing. */
+    short: (value: number, digits = 2) => formatShort(value, digits, reading.value),
+    quantity: (value: number, unit: string) => formatQuantity(value, unit, reading.value),
+    day: (iso: string) => formatDay(iso, reading.value),
+    /** A moment, with the time of day. */
+    time: (iso: string) =>
+      new Intl.DateTimeFormat(reading.value.locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso))
   }
 })

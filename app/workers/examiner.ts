@@ -13,119 +13,223 @@ import {
   type Scene,
   type ShedAnswer
 } from '#core/power'
-import { type Edit, type Project } from '#core/document'
-import { AS_FOUND, resolve, type Steps } from '#core/design'
+import { applyDiff, type Diff, type Project } from '#core/document'
+import { AS_FOUND, resolve, type FigureOf, type Progress, type Steps, type Working } from '#core/design'
 import {
   candidateEffects,
-  effectOf,
   examineOption,
+  explain,
   makeRoom,
   rankForPanel,
+  removalEffects,
   type CandidateEffect,
-  type Effect,
   type RankedItem,
+  type RemovalEffect,
   type Report,
   type RoomAnswer
 } from '#core/report'
-
 import type { Tell } from '~/composables/useLongWork'
 
 export type { RoomAnswer } from '#core/report'
 
-/** Reports of one moment: the option looked at, the aeroplane as found, and the plan first agreed. */
+/** Reports of one moment: the option looked at, and, where they are others than were given last, the aeroplane as found and the agreed plan. */
 export interface Reports {
   current: Report
-  asFound: Report
-  agreed?: Report
+  asFound?: Report
+  agreed?: Report | 'none'
 }
 
-/** Shortest time between two tellings of how far long work is; between them a stop is heard. */
+/** The document as this window has it. It comes whole once, then by what changes; `turn` tells one state from the next. */
+let kept: { project: Project; turn: number } | undefined
+let catalogue: readonly Item[] = []
+/** What was given last beside the current report, by the documents' own parts: not sent again while it is the same. */
+let given: { project?: Project; asFound?: unknown[]; agreed?: unknown[] } = {}
+
+const document = (): Project => {
+  if (!kept) throw new Error('No document was opened.')
+  return kept.project
+}
+
+/** Longest time that long work holds the thread before questions and stops are heard. */
+const SLICE_MS = 12
+/** Shortest time between two tellings of how far long work is. */
 const TELL_MS = 60
+
+interface Job {
+  id: number
+  step: () => boolean
+}
+/** Long work under way. What was asked last is worked on first; the rest waits and goes on afterwards. */
+const jobs: Job[] = []
+let running = false
+async function runJobs(): Promise<void> {
+  if (running) return
+  running = true
+  while (jobs.length) {
+    const until = performance.now() + SLICE_MS
+    const job = jobs.at(-1)!
+    while (performance.now() < until && jobs.at(-1) === job) if (job.step()) jobs.splice(jobs.indexOf(job), 1)
+    // The thread hears its questions only between two slices.
+    await new Promise(done => {
+      setTimeout(done)
+    })
+  }
+  running = false
+}
+
+/** Walks long work step by step, the newest question first; undefined when it was stopped. */
+function walk<T, P>(steps: Steps<T, P>, job: number, tell: Tell<P>): Promise<T | undefined> {
+  return new Promise((done, fail) => {
+    let told = performance.now()
+    let found: P[] = []
+    const say = ({ done: far, of }: Progress<P>) => {
+      told = performance.now()
+      void tell(far, of, found)
+      found = []
+    }
+    jobs.push({
+      id: job,
+      step: () => {
+        if (stopped.delete(job)) {
+          done(undefined)
+          return true
+        }
+        try {
+          const next = steps.next()
+          if (next.done) {
+            done(next.value)
+            return true
+          }
+          found.push(...(next.value.found ?? []))
+          if (performance.now() - told >= TELL_MS) say(next.value)
+          return false
+        } catch (error) {
+          fail(error as Error)
+          return true
+        }
+      }
+    })
+    void runJobs()
+  })
+}
 const stopped = new Set<number>()
 
-/** Walks long work step by step; undefined when it was stopped. */
-async function walk<T>(steps: Steps<T>, job: number, tell: Tell): Promise<T | undefined> {
-  let told = performance.now()
-  for (;;) {
-    const next = steps.next()
-    if (next.done) return next.value
-    if (performance.now() - told < TELL_MS) continue
-    tell(next.value.done, next.value.of)
-    // The worker reads its letters only when it is idle.
-    await new Promise(resolve => {
-      setTimeout(resolve)
-    })
-    if (stopped.delete(job)) return undefined
-    told = performance.now()
-  }
+/** The parts of the document that the aeroplane as found is examined from. */
+const foundParts = (project: Project): unknown[] => [
+  project.airframe,
+  project.brief,
+  project.items,
+  project.fitted,
+  project.fittedLinks,
+  project.handChecks
+]
+const same = (a: unknown[] | undefined, b: unknown[]) => a?.every((part, at) => part === b[at]) ?? false
+
+/** Effects known of the document as it stands, by option and entry: a keystroke in Find asks for none of them again. */
+let effects = new Map<string, CandidateEffect>()
+let removals = new Map<string, RemovalEffect>()
+function forget() {
+  effects = new Map()
+  removals = new Map()
 }
 
 const examiner = {
-  examine(project: Project, option: string): Reports {
-    return {
-      current: examineOption(project, option),
-      asFound: examineOption(project, AS_FOUND),
-      agreed: project.agreed && examineOption(project, project.agreed.option)
-    }
+  /** Takes a document whole. */
+  open(project: Project, turn: number) {
+    kept = { project, turn }
+    given = {}
+    forget()
   },
-  compare: (project: Project, options: string[]): Report[] => options.map(option => examineOption(project, option)),
-  candidates: (project: Project, option: string, items: Item[]): CandidateEffect[] =>
-    candidateEffects(project, option, items),
+  /** Takes a change of the document. @returns whether it fitted; if not, the document is wanted whole */
+  apply(diff: Diff, from: number, to: number): boolean {
+    if (kept?.turn !== from) return false
+    kept = { project: applyDiff(kept.project, diff), turn: to }
+    forget()
+    return true
+  },
+  setCatalogue(items: Item[]) {
+    catalogue = items
+    forget()
+  },
+  examine(option: string): Reports {
+    const project = document()
+    const reports: Reports = { current: examineOption(project, option, catalogue) }
+    const found = foundParts(project)
+    if (!same(given.asFound, found)) {
+      reports.asFound = examineOption(project, AS_FOUND)
+      given.asFound = found
+    }
+    const agreed = [...found, project.agreed]
+    if (!same(given.agreed, agreed)) {
+      reports.agreed = project.agreed ? examineOption(project, project.agreed.option) : 'none'
+      given.agreed = agreed
+    }
+    return reports
+  },
+  compare: (options: string[]): Report[] => options.map(option => examineOption(document(), option)),
+  /** How a figure of an option came about. */
+  explain(option: string, figure: FigureOf): Working | undefined {
+    const project = document()
+    return explain(resolve(project, option), examineOption(project, option, catalogue), figure)
+  },
+  /** What each entry would do if it were added; those that are known are told at once, the others as they are worked out. */
+  async candidates(option: string, ids: string[], job: number, tell: Tell<CandidateEffect>): Promise<boolean> {
+    const mine = effects
+    const known = ids.flatMap(id => mine.get(`${option} ${id}`) ?? [])
+    if (known.length) void tell(known.length, ids.length, known)
+    const byId = new Map(catalogue.map(item => [item.id, item]))
+    const open = ids.filter(id => !mine.has(`${option} ${id}`)).flatMap(id => byId.get(id) ?? [])
+    const done = await walk(candidateEffects(document(), option, open), job, (far, of, found) => {
+      for (const effect of found) mine.set(`${option} ${effect.item}`, effect)
+      return tell(known.length + far, known.length + of, found)
+    })
+    if (!done) return false
+    for (const effect of done) mine.set(`${option} ${effect.item}`, effect)
+    void tell(ids.length, ids.length, done)
+    return true
+  },
+  /** What the removal of each unit gives and breaks. */
+  async removals(option: string, ids: string[], job: number, tell: Tell<RemovalEffect>): Promise<boolean> {
+    const mine = removals
+    const known = ids.flatMap(id => mine.get(`${option} ${id}`) ?? [])
+    if (known.length) void tell(known.length, ids.length, known)
+    const open = ids.filter(id => !mine.has(`${option} ${id}`))
+    const done = await walk(removalEffects(document(), option, open), job, (far, of, found) => {
+      for (const effect of found) mine.set(`${option} ${effect.unit}`, effect)
+      return tell(known.length + far, known.length + of, found)
+    })
+    if (!done) return false
+    for (const effect of done) mine.set(`${option} ${effect.unit}`, effect)
+    void tell(ids.length, ids.length, done)
+    return true
+  },
   /** Why an item finds no place, and what would make room for it. */
   room: (
-    project: Project,
     option: string,
     item: Item,
     unit: string | undefined,
-    catalogue: Item[],
     job: number,
     tell: Tell
-  ): Promise<RoomAnswer | undefined> => walk(makeRoom(project, option, item, unit, catalogue), job, tell),
+  ): Promise<RoomAnswer | undefined> => walk(makeRoom(document(), option, item, unit, catalogue), job, tell),
   /** The whole catalogue tried on the panel. */
-  rank: (
-    project: Project,
-    option: string,
-    catalogue: Item[],
-    place: string | undefined,
-    job: number,
-    tell: Tell
-  ): Promise<RankedItem[] | undefined> => walk(rankForPanel(project, option, catalogue, place), job, tell),
+  rank: (option: string, place: string | undefined, job: number, tell: Tell): Promise<RankedItem[] | undefined> =>
+    walk(rankForPanel(document(), option, catalogue, place), job, tell),
   /** What must be shed, what backup would do, what each one bought would give, and how age and cold tell: for the loss of the alternators. */
-  shed: (project: Project, option: string, minutes: number, job: number, tell: Tell): Promise<ShedAnswer | undefined> =>
-    walk(shortestShed(resolve(project, option), minutes), job, tell),
-  backup: (
-    project: Project,
-    option: string,
-    minutes: number,
-    job: number,
-    tell: Tell
-  ): Promise<BackupAnswer | undefined> => walk(backupFor(resolve(project, option), minutes), job, tell),
-  backups: (
-    project: Project,
-    option: string,
-    catalogue: Item[],
-    job: number,
-    tell: Tell
-  ): Promise<BackupOffer[] | undefined> => walk(backupOffers(resolve(project, option), catalogue), job, tell),
-  range: (project: Project, option: string, job: number, tell: Tell): Promise<EnduranceRange | undefined> =>
-    walk(enduranceRange(resolve(project, option)), job, tell),
+  shed: (option: string, minutes: number, job: number, tell: Tell): Promise<ShedAnswer | undefined> =>
+    walk(shortestShed(resolve(document(), option), minutes), job, tell),
+  backup: (option: string, minutes: number, job: number, tell: Tell): Promise<BackupAnswer | undefined> =>
+    walk(backupFor(resolve(document(), option), minutes), job, tell),
+  backups: (option: string, job: number, tell: Tell): Promise<BackupOffer[] | undefined> =>
+    walk(backupOffers(resolve(document(), option), catalogue), job, tell),
+  range: (option: string, job: number, tell: Tell): Promise<EnduranceRange | undefined> =>
+    walk(enduranceRange(resolve(document(), option)), job, tell),
   /** Every failure played through. */
-  scenes(project: Project, option: string, job: number, tell: Tell): Promise<Scene[] | undefined> {
-    const design = resolve(project, option)
+  scenes(option: string, job: number, tell: Tell): Promise<Scene[] | undefined> {
+    const design = resolve(document(), option)
     return walk(playScenes(design, examinePower(design).circuits), job, tell)
   },
   stop(job: number) {
-    stopped.add(job)
-  },
-  /** What the going of each unit gives and breaks. */
-  goings(project: Project, option: string, units: string[]): Record<string, Effect> {
-    const before = examineOption(project, option)
-    return Object.fromEntries(
-      units.map(unit => [
-        unit,
-        effectOf(project, option, [{ type: 'unit.remove', option, unit } satisfies Edit], before)
-      ])
-    )
+    if (jobs.some(one => one.id === job)) stopped.add(job)
   }
 }
 export type Examiner = typeof examiner

@@ -1,4 +1,5 @@
 import type { Edit } from '../document'
+import type { Phrase } from '../quantity'
 
 /** Where a number or a limit comes from. */
 export interface Basis {
@@ -8,36 +9,53 @@ export interface Basis {
   fromMemory?: boolean
 }
 
-/** How a number came about, so that anyone can do it again by hand. */
+/** One figure a working begins from. A number is in `unit`, of the document: it is read in the reader's own. */
+export interface WorkingInput {
+  symbol: string
+  meaning: Phrase | string
+  value: number | string
+  unit: string
+  from: string
+}
+
+/** How a number came about, so that anyone can do it again by hand. Made only when it is asked for. */
 export interface Working {
   formula: string
-  inputs: { symbol: string; meaning: string; value: number | string; unit: string; from: string }[]
+  inputs: WorkingInput[]
   result: { value: number; unit: string }
   basis: Basis
 }
 
-export type Weight = 'stops work' | 'needs a decision' | 'worth knowing'
-export const WEIGHTS: readonly Weight[] = ['stops work', 'needs a decision', 'worth knowing']
+/** The figure a working is asked of: a word for the kind, and what it is of. `explain` of the report answers it. */
+export interface FigureOf {
+  kind: string
+  of: string
+}
 
-/** An edit, or a few, that would cure a snag, with what the cure does in words. */
+export type Weight = 'must fix' | 'decide' | 'note'
+export const WEIGHTS: readonly Weight[] = ['must fix', 'decide', 'note']
+
+/** An edit, or a few, that would cure a finding, with what the cure does in words. */
 export interface Remedy {
-  text: string
+  says: Phrase
   edits: Edit[]
 }
 
-/** What a room complains of, always in this one shape. `measured` and `limit` are in `unit`. */
-export interface Snag {
+/** What a room finds, always in this one shape: facts, put into words where they are read. `measured` and `limit` are in `unit`. */
+export interface Finding {
   /** What it is about, stable from one examination to the next, so that a list can keep its place. */
   id: string
   code: string
   weight: Weight
   subjects: string[]
+  /** What it is about in a few words, for headings. */
+  title?: Phrase
   measured?: number
   limit?: number
   unit?: 'mm' | 'A' | 'V' | 'min' | 'kg' | 'USD' | 'Nm' | 'deg'
   basis: Basis
-  text: string
+  says: Phrase
   remedies: Remedy[]
-  /** How `measured` came about, where it was computed and not looked up. */
-  working?: Working
+  /** The figure whose working shows how `measured` came about, where it was computed and not looked up. */
+  figure?: FigureOf
 }

@@ -6,6 +6,8 @@ export * from './history'
 export * from './rows'
 export * from './migrations'
 export * from './references'
+export * from './file'
+export { locate, positionAt, readJson, sayProblem, type FileProblem } from './locate'
 export * from './blank'
 export * from './outline'
 export {

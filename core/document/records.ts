@@ -177,11 +177,11 @@ export interface Located {
   spec: RecordSpec
   /** Its name: `option:b/unit:pfd`. */
   path: string
-  /** Its place in the file: `['options', 1, 'units', 4]`. */
-  tree: (string | number)[]
   /** The path of the option (or agreed plan) it belongs to; empty for what belongs to the whole document. */
   scope: string
   body: Body
+  /** Its key, where it is one of a list. */
+  key?: string
 }
 
 /** The name of a record of a list, below its parent's. */
@@ -199,19 +199,77 @@ export function ownFields(spec: RecordSpec, body: Body): Body {
   return Object.fromEntries(Object.entries(body).filter(([field]) => !spec.parts?.[field] && !spec.lists?.[field]))
 }
 
-/** Every record of a document, parents before what is below them. */
-export function* recordsOf(project: Project): Generator<Located> {
-  yield* walk(PROJECT_SPEC, project as unknown as Body, '', [], '')
+/** The records of one list as they were found, kept while the list is the same object: documents share what an edit leaves alone. */
+const lists = new WeakMap<readonly Body[], { parent: string; scope: string; located: readonly Located[] }>()
+
+/** Every record of a document, parents before what is below them. What did not change since is not walked again. */
+export function recordsOf(project: Project): Located[] {
+  const found: Located[] = []
+  walk({ kind: 'project', spec: PROJECT_SPEC, path: '', scope: '', body: project as unknown as Body }, found)
+  return found
 }
-function* walk(spec: RecordSpec, body: Body, path: string, tree: Located['tree'], scope: string): Generator<Located> {
-  const inside = spec.kind === 'option' ? path : scope
-  yield { kind: spec.kind, spec, path, tree, scope: inside, body }
-  for (const [field, part] of Object.entries(spec.parts ?? {}))
-    if (body[field] !== undefined)
-      yield* walk(part, body[field] as Body, partBelow(path, field), [...tree, field], inside)
-  for (const [field, list] of Object.entries(spec.lists ?? {})) {
-    const records = body[field] as Body[]
-    for (let at = 0; at < records.length; at++)
-      yield* walk(list, records[at]!, below(path, list, keyOf(list, records[at]!)), [...tree, field, at], inside)
+
+function walk(at: Located, found: Located[]): void {
+  const { spec, path, scope, body } = at
+  found.push(at)
+  for (const field in spec.parts) {
+    const part = spec.parts[field]!
+    if (body[field] === undefined) continue
+    const there = partBelow(path, field)
+    walk(
+      {
+        kind: part.kind,
+        spec: part,
+        path: there,
+        scope: part.kind === 'option' ? there : scope,
+        body: body[field] as Body
+      },
+      found
+    )
   }
+  for (const field in spec.lists) {
+    const list = spec.lists[field]!
+    const records = locatedIn(list, body[field] as Body[], path, scope)
+    if (list.parts ?? list.lists) for (const record of records) walk(record, found)
+    else for (const record of records) found.push(record)
+  }
+}
+
+function locatedIn(list: ListSpec, records: readonly Body[], parent: string, scope: string): readonly Located[] {
+  const known = lists.get(records)
+  if (known && known.parent === parent && known.scope === scope) return known.located
+  const located = records.map((body): Located => {
+    const key = keyOf(list, body)
+    const path = below(parent, list, key)
+    return { kind: list.kind, spec: list, path, scope: list.kind === 'option' ? path : scope, body, key }
+  })
+  lists.set(records, { parent, scope, located })
+  return located
+}
+
+/** The place of a record in the file, from its name: `['options', 1, 'units', 4]`. Of two with one name the later is meant. */
+export function treeOf(project: Project, path: string): (string | number)[] {
+  const tree: (string | number)[] = []
+  let spec: RecordSpec = PROJECT_SPEC
+  let body = project as unknown as Body
+  let parent = ''
+  for (const step of path === '' ? [] : path.split('/')) {
+    const part = spec.parts?.[step]
+    if (part) {
+      tree.push(step)
+      body = body[step] as Body
+      spec = part
+      parent = partBelow(parent, step)
+      continue
+    }
+    const [field, list] = Object.entries(spec.lists ?? {}).find(([, one]) => step.startsWith(`${one.kind}:`))!
+    const records = body[field] as Body[]
+    const there = `${parent}${parent && '/'}${step}`
+    const at = records.findLastIndex(one => below(parent, list, keyOf(list, one)) === there)
+    tree.push(field, at)
+    body = records[at]!
+    spec = list
+    parent = there
+  }
+  return tree
 }

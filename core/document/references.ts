@@ -1,6 +1,6 @@
 import { create } from 'mutative'
 import { itemKey, type Item } from '../catalogue/item'
-import { recordsOf, type Body, type Located, type RecordKind } from './records'
+import { recordsOf, treeOf, type Body, type ListSpec, type Located, type RecordKind } from './records'
 import type { CircuitChoice, Link, Project, Row, Unit } from './schema'
 import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Tie } from './supply'
 
@@ -100,19 +100,32 @@ interface Named {
   value: string
 }
 
-function* namedIn(body: Body, reference: Reference): Generator<Named> {
-  const fields = reference.field.split('.')
-  yield* descend(body, 0, [])
-  function* descend(part: unknown, at: number, way: (string | number)[]): Generator<Named> {
-    if (part === undefined) return
-    if (at === fields.length) {
-      yield { reference, way, value: reference.to === 'item' ? itemNamed(body) : (part as string) }
-      return
-    }
-    const field = fields[at]!
-    if (field !== '*') yield* descend((part as Body)[field], at + 1, [...way, field])
-    else for (const [i, element] of (part as unknown[]).entries()) yield* descend(element, at + 1, [...way, i])
-  }
+const named = new WeakMap<Body, readonly Named[]>()
+const NONE: readonly Named[] = []
+/** All names in a record. A record that is the same object names the same. */
+function namesIn({ kind, body }: Located): readonly Named[] {
+  const references = REFERENCES[kind]
+  if (references.length === 0) return NONE
+  const known = named.get(body)
+  if (known) return known
+  const found: Named[] = []
+  for (const reference of references)
+    descend(body, reference.field.split('.'), [], (way, value) => {
+      found.push({ reference, way, value: reference.to === 'item' ? itemNamed(body) : value })
+    })
+  named.set(body, found)
+  return found
+}
+function descend(
+  part: unknown,
+  [field, ...rest]: readonly string[],
+  way: (string | number)[],
+  say: (way: (string | number)[], value: string) => void
+): void {
+  if (part === undefined) return
+  if (field === undefined) say(way, part as string)
+  else if (field !== '*') descend((part as Body)[field], rest, [...way, field], say)
+  else (part as unknown[]).forEach((element, at) => descend(element, rest, [...way, at], say))
 }
 /** A unit names its item by the entry and the revision. */
 const itemNamed = (unit: Body): string =>
@@ -126,13 +139,14 @@ interface Index {
 }
 function indexOf(records: readonly Located[]): Index {
   const index: Index = { whole: new Map(), scopes: new Map(), items: new Map() }
-  for (const { kind, spec, scope, body } of records) {
-    if (!('key' in spec) && kind !== 'supply') continue
-    const kinds = scope === '' ? index.whole : (index.scopes.get(scope) ?? new Map<RecordKind, Set<string>>())
-    if (scope !== '') index.scopes.set(scope, kinds)
-    const key = 'key' in spec ? (spec.key as (one: never) => string)(body as never) : 'supply'
-    kinds.set(kind, (kinds.get(kind) ?? new Set<string>()).add(key))
-    if (kind === 'item') index.items.set(key, body as unknown as Item)
+  for (const { kind, scope, body, key } of records) {
+    if (key === undefined && kind !== 'supply') continue
+    let kinds = scope === '' ? index.whole : index.scopes.get(scope)
+    if (!kinds) index.scopes.set(scope, (kinds = new Map()))
+    let keys = kinds.get(kind)
+    if (!keys) kinds.set(kind, (keys = new Set()))
+    keys.add(key ?? kind)
+    if (kind === 'item') index.items.set(key!, body as unknown as Item)
   }
   return index
 }
@@ -165,9 +179,8 @@ interface Loose extends Named {
 function looseReferences(records: readonly Located[], index: Index): Loose[] {
   const loose: Loose[] = []
   for (const at of records)
-    for (const reference of REFERENCES[at.kind])
-      for (const named of namedIn(at.body, reference))
-        if (!isThere(index, at.scope, reference.to, named.value)) loose.push({ ...named, at })
+    for (const one of namesIn(at))
+      if (!isThere(index, at.scope, one.reference.to, one.value)) loose.push({ ...one, at })
   return loose
 }
 
@@ -200,36 +213,36 @@ export interface ReferenceProblem {
  * @returns one problem each, with its path in the document; none when the document holds together
  */
 export function referenceProblems(project: Project): ReferenceProblem[] {
-  const records = [...recordsOf(project)]
+  const records = recordsOf(project)
   const index = indexOf(records)
   return [
-    ...usedTwice(records),
+    ...usedTwice(project, records),
     ...looseReferences(records, index).flatMap(({ at, way, value, reference }) =>
       reference.loose
         ? []
         : [
             {
-              path: [...at.tree, ...way],
+              path: [...treeOf(project, at.path), ...way],
               message: `there is no ${SAYS[reference.to] ?? reference.to} “${value.replace(/@1$/, '')}” ${at.scope === '' || ['item', 'place', 'fitted'].includes(reference.to) ? 'in this file' : 'in this option'}`
             }
           ]
     ),
-    ...rulesBroken(records, index)
+    ...rulesBroken(project, records, index)
   ]
 }
 
-function usedTwice(records: readonly Located[]): ReferenceProblem[] {
+function usedTwice(project: Project, records: readonly Located[]): ReferenceProblem[] {
   const seen = new Set<string>()
   const problems: ReferenceProblem[] = []
-  for (const { path, tree, spec, body } of records) {
-    if (seen.has(path) && 'key' in spec) {
-      const key = (spec.key as (one: never) => string)(body as never)
+  for (const { path, spec, body, key } of records) {
+    if (key === undefined) continue
+    if (seen.has(path)) {
       const field =
         body.id !== undefined ? 'id' : body.unit !== undefined ? 'unit' : body.clause !== undefined ? 'clause' : 'to'
-      const says = (spec as unknown as { says: string }).says
+      const { says } = spec as ListSpec
       const called = key.replace(/@1$/, '').replace('~', ' and ')
       problems.push({
-        path: [...tree, field],
+        path: [...treeOf(project, path), field],
         message: field === 'id' ? `the ${says} id “${called}” is used twice` : `the ${says} “${called}” is there twice`
       })
     }
@@ -239,7 +252,7 @@ function usedTwice(records: readonly Located[]): ReferenceProblem[] {
 }
 
 /** What no single record can know of itself: rules between records of one option. */
-function rulesBroken(records: readonly Located[], index: Index): ReferenceProblem[] {
+function rulesBroken(project: Project, records: readonly Located[], index: Index): ReferenceProblem[] {
   const problems: ReferenceProblem[] = []
   const circuits = new Map<string, Map<string, CircuitChoice>>()
   const units = new Map<string, Unit>()
@@ -255,8 +268,9 @@ function rulesBroken(records: readonly Located[], index: Index): ReferenceProble
       kind === 'switch' ? [[path, body as unknown as { name: string; positions: string[] }] as const] : []
     )
   )
-  for (const { kind, scope, tree, body, path } of records) {
-    const say = (way: (string | number)[], message: string) => problems.push({ path: [...tree, ...way], message })
+  for (const { kind, scope, body, path } of records) {
+    const say = (way: (string | number)[], message: string) =>
+      problems.push({ path: [...treeOf(project, path), ...way], message })
     if (kind === 'row')
       (body as unknown as Row).units.forEach((id, at) => {
         const key = `${scope} ${id}`
@@ -306,7 +320,7 @@ function rulesBroken(records: readonly Located[], index: Index): ReferenceProble
 export function followDrops(before: Project, after: Project, refuse: (message: string) => never): Project {
   let then: Before | undefined
   for (let now = after; ;) {
-    const records = [...recordsOf(now)]
+    const records = recordsOf(now)
     const loose = looseReferences(records, indexOf(records))
     if (loose.length === 0) return now
     then ??= new Before(before)
@@ -319,10 +333,12 @@ export function followDrops(before: Project, after: Project, refuse: (message: s
       if (dropOf(one) === 'forbid') refuse(`The ${what} cannot go: ${sayRecord(one.at)} needs it`)
     }
     const gone = new Set<string>()
+    const place = new Map(todo.map(one => [one.at.path, treeOf(now, one.at.path)]))
     now = create(now, draft => {
       // From the end, so that what goes does not shift what is still to go.
       for (const one of todo.reverse())
-        if (!gone.has(one.at.path) && follow(draft as unknown as Body, one)) gone.add(one.at.path)
+        if (!gone.has(one.at.path) && follow(draft as unknown as Body, one, place.get(one.at.path)!))
+          gone.add(one.at.path)
     })
   }
 }
@@ -332,14 +348,14 @@ class Before {
   private readonly records: Map<string, Located>
   private readonly index: Index
   constructor(project: Project) {
-    const all = [...recordsOf(project)]
+    const all = recordsOf(project)
     this.records = new Map(all.map(record => [record.path, record]))
     this.index = indexOf(all)
   }
   /** Whether the record named the same then. */
   said({ at, reference, value }: Loose): boolean {
     const was = this.records.get(at.path)
-    return was !== undefined && [...namedIn(was.body, reference)].some(named => named.value === value)
+    return was !== undefined && namesIn(was).some(one => one.reference === reference && one.value === value)
   }
   /** Whether what is named was there then. */
   hadTarget = ({ at, reference, value }: Loose): boolean => isThere(this.index, at.scope, reference.to, value)
@@ -349,20 +365,20 @@ const dropOf = ({ reference: { onDrop }, value }: Loose): OnDrop =>
   typeof onDrop === 'function' ? onDrop(value) : onDrop
 
 /** Does to a draft what the table says of a name that leads nowhere any more. @returns whether the whole record went */
-function follow(draft: Body, one: Loose): boolean {
-  const { at, way, reference } = one
+function follow(draft: Body, one: Loose, tree: readonly (string | number)[]): boolean {
+  const { way, reference } = one
   const reach = (steps: readonly (string | number)[]) =>
     steps.reduce<unknown>((part, step) => (part as Record<string | number, unknown>)[step], draft)
   const remove = () => {
-    ;(reach(at.tree.slice(0, -1)) as unknown[]).splice(at.tree.at(-1) as number, 1)
+    ;(reach(tree.slice(0, -1)) as unknown[]).splice(tree.at(-1) as number, 1)
     return true
   }
   const drop = dropOf(one)
   if (drop === 'cascade') return remove()
-  if (drop === 'clear') delete (reach([...at.tree, ...way.slice(0, -1)]) as Record<string, unknown>)[way.at(-1)!]
+  if (drop === 'clear') delete (reach([...tree, ...way.slice(0, -1)]) as Record<string, unknown>)[way.at(-1)!]
   if (drop !== 'element') return false
   const star = reference.field.split('.').indexOf('*')
-  const list = reach([...at.tree, ...way.slice(0, star)]) as unknown[]
+  const list = reach([...tree, ...way.slice(0, star)]) as unknown[]
   list.splice(way[star] as number, 1)
   return list.length < (reference.least ?? 0) && remove()
 }

@@ -1,5 +1,6 @@
-import type { Design, Working } from '../design'
+import type { Basis, Design, Working } from '../design'
 import type { Wire } from '../wiring'
+import { kg, mm, say } from '../quantity'
 
 export interface MassLine {
   text: string
@@ -14,7 +15,6 @@ export interface MassReport {
   /** Against the aeroplane as found. */
   changeKg: number
   lines: MassLine[]
-  workings: { usefulLoad: Working; arm: Working }
 }
 
 const line = (text: string, massKg: number, armMm: number): MassLine => ({
@@ -60,45 +60,47 @@ export function examineMass(design: Design, wires: readonly Wire[], wiresAsFound
   const moment = lines.reduce((sum, one) => sum + one.momentKgMm, 0)
   const emptyArmMm = emptyMassKg > 0 ? moment / emptyMassKg : airframe.emptyArmMm
   const usefulLoadKg = airframe.maxMassKg - emptyMassKg
-  const basis = {
-    kind: 'published',
-    source: 'FAA-H-8083-1B, empty weight after an alteration',
-    fromMemory: true
-  } as const
   return {
     emptyMassKg,
     emptyArmMm,
     usefulLoadKg,
     changeKg: emptyMassKg - airframe.emptyMassKg,
-    lines,
-    workings: {
-      usefulLoad: {
-        formula: 'useful load = most allowed mass − (empty mass + added − removed)',
-        inputs: [
-          { symbol: 'most allowed', meaning: 'take-off mass', value: airframe.maxMassKg, unit: 'kg', from: 'airframe' },
-          ...lines.map(one => ({
-            symbol: one.text,
-            meaning: `arm ${one.armMm.toFixed(0)} mm`,
-            value: one.massKg,
-            unit: 'kg',
-            from: one === lines[0] ? 'airframe' : 'catalogue entry or wire list'
-          }))
-        ],
-        result: { value: usefulLoadKg, unit: 'kg' },
-        basis
-      },
-      arm: {
-        formula: 'arm = Σ (mass · arm) / Σ mass',
-        inputs: lines.map(one => ({
-          symbol: one.text,
-          meaning: `${one.massKg.toFixed(2)} kg · ${one.armMm.toFixed(0)} mm`,
-          value: one.momentKgMm,
-          unit: 'kg·mm',
-          from: 'mass lines'
-        })),
-        result: { value: emptyArmMm, unit: 'mm' },
-        basis
-      }
-    }
+    lines
+  }
+}
+
+const BASIS: Basis = { kind: 'published', source: 'FAA-H-8083-1B, empty weight after an alteration', fromMemory: true }
+
+/** How the useful load came about. */
+export function explainUsefulLoad({ airframe }: Design, { lines, usefulLoadKg }: MassReport): Working {
+  return {
+    formula: 'useful load = most allowed mass − (empty mass + added − removed)',
+    inputs: [
+      { symbol: 'most allowed', meaning: 'take-off mass', value: airframe.maxMassKg, unit: 'kg', from: 'airframe' },
+      ...lines.map(one => ({
+        symbol: one.text,
+        meaning: say`arm ${mm(one.armMm)}`,
+        value: one.massKg,
+        unit: 'kg',
+        from: one === lines[0] ? 'airframe' : 'catalogue entry or wire list'
+      }))
+    ],
+    result: { value: usefulLoadKg, unit: 'kg' },
+    basis: BASIS
+  }
+}
+/** How the arm of the empty weight came about. */
+export function explainArm({ lines, emptyArmMm }: MassReport): Working {
+  return {
+    formula: 'arm = Σ (mass · arm) / Σ mass',
+    inputs: lines.map(one => ({
+      symbol: one.text,
+      meaning: say`${kg(one.massKg)} · ${mm(one.armMm)}`,
+      value: one.momentKgMm,
+      unit: 'kg·mm',
+      from: 'mass lines'
+    })),
+    result: { value: emptyArmMm, unit: 'mm' },
+    basis: BASIS
   }
 }

@@ -1,8 +1,9 @@
 import type { MoneyReport } from './index'
+import { type Phrase } from '../quantity'
 
 /** One thing that came in, grew, shrank or fell out since the plan was agreed. */
 export interface Creep {
-  text: string
+  says: Phrase
   cents: number
 }
 
@@ -14,10 +15,10 @@ export function creepSince(agreed: Pick<MoneyReport, 'lines'>, now: Pick<MoneyRe
     [now, 1]
   ] as const)
     for (const line of report.lines) {
-      // Lines without a unit carry amounts in their text: they are one line a group.
+      // Lines without a unit carry amounts in their words: they are one line a group.
       const key = line.unit ? `${line.group} ${line.unit}` : line.group
-      const known = sums.get(key) ?? { text: line.text, cents: 0 }
-      sums.set(key, { text: line.text, cents: known.cents + sign * line.cents })
+      const known = sums.get(key) ?? { says: line.says, cents: 0 }
+      sums.set(key, { says: line.says, cents: known.cents + sign * line.cents })
     }
   return [...sums.values()].filter(line => line.cents !== 0).sort((a, b) => Math.abs(b.cents) - Math.abs(a.cents))
 }

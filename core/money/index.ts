@@ -1,13 +1,13 @@
-import type { Design, Snag, Working } from '../design'
-import { formatMoney } from '../quantity'
+import type { Design, Finding, Working } from '../design'
 import type { Wire } from '../wiring'
+import { figure, price, say, thing, type Phrase, wireRun } from '../quantity'
 
 export { creepSince, type Creep } from './creep'
 
 /** One line of the cost, in cents; a credit is negative. */
 export interface CostLine {
   group: 'equipment' | 'labour' | 'panel' | 'wire' | 'travel' | 'credit' | 'contingency'
-  text: string
+  says: Phrase
   cents: number
   unit?: string
   phase?: string
@@ -26,8 +26,7 @@ export interface MoneyReport {
   labourHours: number
   quotes: QuoteSummary[]
   byPhase: { phase: string; name: string; cents: number }[]
-  snags: Snag[]
-  working: Working
+  findings: Finding[]
 }
 
 /** Mean and deviation of a three-point estimate: (a + 4m + b) / 6 and (b − a) / 6 (PERT). */
@@ -42,12 +41,12 @@ function labourLines(design: Design): { lines: CostLine[]; hours: number } {
   const rate = design.prices.labourCentsPerHour
   const lines: CostLine[] = []
   let hours = 0
-  const add = (unit: { id: string; label: string; phase?: string }, spent: number, text: string) => {
+  const add = (unit: { id: string; label: string; phase?: string }, spent: number, what: string) => {
     if (spent === 0) return
     hours += spent
     lines.push({
       group: 'labour',
-      text: `${text} ${unit.label}, ${spent} h`,
+      says: say`${what} ${thing(unit)}, ${figure(spent, 'h')}`,
       cents: rounded(spent * rate),
       unit: unit.id,
       phase: unit.phase
@@ -64,7 +63,7 @@ function labourLines(design: Design): { lines: CostLine[]; hours: number } {
       hours += phase.accessHours
       lines.push({
         group: 'labour',
-        text: `Open and close for ${phase.name}, ${phase.accessHours} h`,
+        says: say`Open and close for ${phase.name}, ${figure(phase.accessHours, 'h')}`,
         cents: rounded(phase.accessHours * rate),
         phase: phase.id
       })
@@ -79,7 +78,13 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
   const changed = new Set(design.units.filter(unit => unit.state !== 'kept').map(unit => unit.id))
   for (const unit of design.units)
     if (unit.state === 'new')
-      lines.push({ group: 'equipment', text: unit.label, cents: unit.priceCents, unit: unit.id, phase: unit.phase })
+      lines.push({
+        group: 'equipment',
+        says: say`${thing(unit)}`,
+        cents: unit.priceCents,
+        unit: unit.id,
+        phase: unit.phase
+      })
   const labour = labourLines(design)
   lines.push(...labour.lines)
   const faceChanged = [
@@ -87,27 +92,31 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
     ...design.removed.map(one => one.unit)
   ].some(unit => unit.item.face?.cutout && unit.place.kind === 'panel')
   if (faceChanged && prices.panelWorkCents > 0)
-    lines.push({ group: 'panel', text: 'Panel: cut, finish, label', cents: prices.panelWorkCents })
+    lines.push({ group: 'panel', says: say`Panel: cut, finish, label`, cents: prices.panelWorkCents })
   const metres = wires
     .filter(wire => wire.units.some(id => changed.has(id)))
     .reduce((sum, wire) => sum + (wire.lengthMm * wire.conductors) / 1000, 0)
   if (metres > 0 && prices.wireCentsPerMetre > 0)
     lines.push({
       group: 'wire',
-      text: `Wire and connectors, ${metres.toFixed(1)} m of conductor`,
+      says: say`Wire and connectors, ${wireRun(metres * 1000)} of conductor`,
       cents: rounded(metres * prices.wireCentsPerMetre)
     })
   if ((changed.size > 0 || design.removed.length > 0) && prices.travelCents > 0)
-    lines.push({ group: 'travel', text: 'Travel to the shop and back', cents: prices.travelCents })
+    lines.push({ group: 'travel', says: say`Travel to the shop and back`, cents: prices.travelCents })
   const work = lines.reduce((sum, one) => sum + one.cents, 0)
   const contingency = rounded((work * prices.contingencyPercent) / 100)
   if (contingency > 0)
-    lines.push({ group: 'contingency', text: `Contingency, ${prices.contingencyPercent} %`, cents: contingency })
+    lines.push({
+      group: 'contingency',
+      says: say`Contingency, ${figure(prices.contingencyPercent, '%')}`,
+      cents: contingency
+    })
   for (const gone of design.removed)
     if (gone.how !== 'scrap' && gone.creditCents > 0)
       lines.push({
         group: 'credit',
-        text: `${gone.how === 'sell' ? 'Sale' : 'Trade-in'} of ${gone.unit.label}`,
+        says: say`${gone.how === 'sell' ? 'Sale' : 'Trade-in'} of ${thing(gone.unit)}`,
         cents: -gone.creditCents,
         unit: gone.unit.id
       })
@@ -122,12 +131,12 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
       deviationWeeks: deviation
     }
   })
-  const snags: Snag[] = []
+  const findings: Finding[] = []
   if (brief.budgetCents > 0 && totalCents > brief.budgetCents)
-    snags.push({
+    findings.push({
       id: 'money.over',
       code: 'money.over',
-      weight: 'needs a decision',
+      weight: 'decide',
       subjects: lines
         .filter(one => one.group === 'equipment')
         .sort((a, b) => b.cents - a.cents)
@@ -138,7 +147,7 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
       unit: 'USD',
       basis: { kind: 'entered', source: 'budget in the brief' },
       remedies: [],
-      text: `${design.optionName} costs ${formatMoney(totalCents)}; the budget is ${formatMoney(brief.budgetCents)}: ${formatMoney(totalCents - brief.budgetCents)} over.`
+      says: say`${design.optionName} costs ${price(totalCents)}; the budget is ${price(brief.budgetCents)}: ${price(totalCents - brief.budgetCents)} over.`
     })
   const byPhase = design.phases.map(phase => ({
     phase: phase.id,
@@ -151,32 +160,36 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
     labourHours: labour.hours,
     quotes,
     byPhase,
-    snags,
-    working: {
-      formula: 'Σ equipment + labour · rate + panel + wire + travel + contingency − credits',
-      inputs: [
-        {
-          symbol: 'rate',
-          meaning: 'shop labour',
-          value: prices.labourCentsPerHour / 100,
-          unit: 'USD/h',
-          from: 'Budget'
-        },
-        ...lines.map(one => ({
-          symbol: one.group,
-          meaning: one.text,
-          value: one.cents / 100,
-          unit: 'USD',
-          from:
-            one.group === 'equipment'
-              ? 'catalogue entry or your own price'
-              : one.group === 'labour'
-                ? 'hours of the catalogue entry'
-                : 'Budget'
-        }))
-      ],
-      result: { value: totalCents / 100, unit: 'USD' },
-      basis: { kind: 'entered', source: 'catalogue prices and the figures in Budget' }
-    }
+    findings
+  }
+}
+
+/** How the total came about. */
+export function explainMoney({ prices }: Design, { lines, totalCents }: MoneyReport): Working {
+  return {
+    formula: 'Σ equipment + labour · rate + panel + wire + travel + contingency − credits',
+    inputs: [
+      {
+        symbol: 'rate',
+        meaning: 'shop labour, an hour',
+        value: prices.labourCentsPerHour,
+        unit: 'cents',
+        from: 'Budget'
+      },
+      ...lines.map(one => ({
+        symbol: one.group,
+        meaning: one.says,
+        value: one.cents,
+        unit: 'cents',
+        from:
+          one.group === 'equipment'
+            ? 'catalogue entry or your own price'
+            : one.group === 'labour'
+              ? 'hours of the catalogue entry'
+              : 'Budget'
+      }))
+    ],
+    result: { value: totalCents, unit: 'cents' },
+    basis: { kind: 'entered', source: 'catalogue prices and the figures in Budget' }
   }
 }

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../document'
 import { resolve } from '../design'
 import { item, projectWith, roundFace } from '../testing'
-import { creepSince, examineMoney, threePoint } from '.'
+import { creepSince, examineMoney, explainMoney, threePoint } from '.'
+import { readPhrase, US } from '../quantity'
 
 describe('what it costs', () => {
   const project = projectWith([
@@ -39,11 +40,11 @@ describe('what it costs', () => {
   it('the lines always sum to the total', () => {
     const report = examineMoney(resolve(project, 'a'), [])
     expect(report.lines.reduce((sum, line) => sum + line.cents, 0)).toBe(report.totalCents)
-    expect(report.working.result.value).toBe(report.totalCents / 100)
+    expect(explainMoney(resolve(project, 'a'), report).result.value).toBe(report.totalCents)
   })
   it('says by how much the budget is passed', () => {
     const poor = { ...project, brief: { ...project.brief, budgetCents: 200_000 } }
-    expect(examineMoney(resolve(poor, 'a'), []).snags[0]).toMatchObject({
+    expect(examineMoney(resolve(poor, 'a'), []).findings[0]).toMatchObject({
       code: 'money.over',
       measured: 2200,
       limit: 2000
@@ -77,7 +78,7 @@ describe('creep', () => {
       ReturnType<typeof examineMoney>
     ]
     const creep = creepSince(was, now)
-    expect(creep.map(line => line.text)).toEqual(expect.arrayContaining(['c', 'b']))
+    expect(creep.map(line => readPhrase(line.says, US))).toEqual(expect.arrayContaining(['c', 'b']))
     expect(creep.reduce((sum, line) => sum + line.cents, 0)).toBe(now.totalCents - was.totalCents)
     expect(creepSince(now, now)).toEqual([])
   })

@@ -1,7 +1,8 @@
 import type { Bay } from '../document'
-import type { Design, Snag } from '../design'
+import type { Design, Finding } from '../design'
 import { extent, gap, inside, metalToEdge, type Figure, type PointMm } from './geometry'
 import type { Placed } from './place'
+import { enumerate, say, thing } from '../quantity'
 
 /** How a unit can be taken out again. */
 export type WayOut = 'from the front' | 'with its bay' | 'from behind'
@@ -38,7 +39,7 @@ export const toSeam = (f: Figure, seam: readonly PointMm[]): number =>
   Math.max(gap(f, { kind: 'poly', x: 0, y: 0, points: seam }), metalToEdge(f, seam))
 
 /** Units that only come out from behind. */
-export function examineAccess(design: Design, placed: readonly Placed[]): Snag[] {
+export function examineAccess(design: Design, placed: readonly Placed[]): Finding[] {
   const { bays } = design.airframe.panel
   const hard = placed.filter(unit => wayOut(unit, bays) === 'from behind')
   if (hard.length === 0) return []
@@ -46,11 +47,11 @@ export function examineAccess(design: Design, placed: readonly Placed[]): Snag[]
     {
       id: 'panel.access',
       code: 'panel.access',
-      weight: 'worth knowing',
+      weight: 'note',
       subjects: hard.map(unit => unit.id),
       remedies: [],
       basis: { kind: 'derived', source: 'each box against its hole, trays and bays' },
-      text: `Only from behind can these be taken out, bigger than their hole or screwed on from behind, and in no removable bay: ${hard.map(unit => unit.label).join(', ')}.`
+      says: say`Only from behind can these be taken out, bigger than their hole or screwed on from behind, and in no removable bay: ${enumerate(hard.map(thing))}.`
     }
   ]
 }

@@ -1,5 +1,4 @@
-import { formatLength } from '../quantity'
-import { AS_FOUND, type Basis, type Design, type Remedy, type Snag } from '../design'
+import { AS_FOUND, type Basis, type Design, type Remedy, type Finding } from '../design'
 import {
   areaMm2,
   DIRECTIONS,
@@ -15,6 +14,7 @@ import { groundOf, setDown, setDownUnit, type Ground, type Placed } from './plac
 import { examineAccess, toSeam } from './access'
 import { examineLabels } from './labels'
 import { shareOpening } from './stack'
+import { mm, say, thing, type Phrase } from '../quantity'
 
 /** Below this the figures of a drawing are taken as touching: a hundredth of a millimetre, finer than any cutter. */
 export const TOUCH_MM = 0.01
@@ -283,64 +283,68 @@ export function misfitsBetween(a: Placed, b: Placed, leastWebMm: number): readon
   return found
 }
 
-const WEIGHT: Record<Misfit['code'], Snag['weight']> = {
-  'bezel-overlap': 'stops work',
-  'web': 'needs a decision',
-  'edge': 'stops work',
-  'face-zone': 'stops work',
-  'depth': 'stops work',
-  'bulkhead': 'stops work',
-  'behind-overlap': 'stops work',
-  'screw': 'stops work',
-  'own-screw': 'needs a decision',
-  'screw-edge': 'needs a decision',
-  'screw-zone': 'stops work',
-  'seam': 'stops work',
-  'bay-lip': 'stops work',
-  'bezel-edge': 'needs a decision'
+const WEIGHT: Record<Misfit['code'], Finding['weight']> = {
+  'bezel-overlap': 'must fix',
+  'web': 'decide',
+  'edge': 'must fix',
+  'face-zone': 'must fix',
+  'depth': 'must fix',
+  'bulkhead': 'must fix',
+  'behind-overlap': 'must fix',
+  'screw': 'must fix',
+  'own-screw': 'decide',
+  'screw-edge': 'decide',
+  'screw-zone': 'must fix',
+  'seam': 'must fix',
+  'bay-lip': 'must fix',
+  'bezel-edge': 'decide'
 }
 
-function words(label: string, misfit: Misfit): string {
-  const size = (mm: number) => `${formatLength(Math.abs(mm), 'metric')} (${formatLength(Math.abs(mm), 'inch')})`
-  const { otherName } = misfit
+function words(unit: Placed, misfit: Misfit, others: readonly Placed[]): Phrase {
+  const label = thing(unit)
+  const met = others.find(one => one.id === misfit.other)
+  const otherName = met ? thing(met) : misfit.otherName
+  const by = mm(Math.abs(misfit.measuredMm))
+  const left = mm(misfit.measuredMm, misfit.limitMm)
+  const wanted = mm(misfit.limitMm, misfit.measuredMm)
   switch (misfit.code) {
     case 'bezel-overlap':
-      return `The bezels of ${label} and ${otherName} overlap by ${size(misfit.measuredMm)}.`
+      return say`The bezels of ${label} and ${otherName} overlap by ${by}.`
     case 'web':
       return misfit.measuredMm < 0
-        ? `The holes for ${label} and ${otherName} run into each other by ${size(misfit.measuredMm)}.`
-        : `Between the holes for ${label} and ${otherName} only ${size(misfit.measuredMm)} of metal is left; ${size(misfit.limitMm)} is wanted.`
+        ? say`The holes for ${label} and ${otherName} run into each other by ${by}.`
+        : say`Between the holes for ${label} and ${otherName} only ${left} of metal is left; ${wanted} is wanted.`
     case 'edge':
       return misfit.measuredMm < 0
-        ? `The hole for ${label} reaches ${size(misfit.measuredMm)} over the edge of the sheet.`
-        : `The hole for ${label} leaves a lip of ${size(misfit.measuredMm)}; ${size(misfit.limitMm)} is wanted.`
+        ? say`The hole for ${label} reaches ${by} over the edge of the sheet.`
+        : say`The hole for ${label} leaves an edge margin of ${left}; ${wanted} is wanted.`
     case 'bezel-edge':
-      return `The bezel of ${label} reaches ${size(misfit.measuredMm)} over the edge of the sheet.`
+      return say`The bezel of ${label} reaches ${by} over the edge of the sheet.`
     case 'face-zone':
-      return `${label} covers ${otherName} by ${size(misfit.measuredMm)}.`
+      return say`${label} covers ${otherName} by ${by}.`
     case 'depth':
-      return `${label} goes ${size(misfit.measuredMm)} deep with its connectors; ${otherName} begins at ${size(misfit.limitMm)}: ${size(misfit.measuredMm - misfit.limitMm)} too deep.`
+      return say`${label} goes ${left} deep with its connectors; ${otherName} begins at ${wanted}: ${mm(misfit.measuredMm - misfit.limitMm)} too deep.`
     case 'bulkhead':
-      return `${label} goes ${size(misfit.measuredMm)} deep with its connectors; there are ${size(misfit.limitMm)} behind the panel.`
+      return say`${label} goes ${left} deep with its connectors; there are ${wanted} behind the panel.`
     case 'behind-overlap':
-      return `Behind the face the boxes of ${label} and ${otherName} run into each other by ${size(misfit.measuredMm)}.`
+      return say`Behind the face the boxes of ${label} and ${otherName} run into each other by ${by}.`
     case 'own-screw':
-      return `A screw of ${label} comes out in its own hole by ${size(misfit.measuredMm)}: its entry in the catalogue is wrong.`
+      return say`A screw of ${label} comes out in its own hole by ${by}: its entry in the catalogue is wrong.`
     case 'seam':
-      return `${label} lies across the seam of ${otherName} by ${size(misfit.measuredMm)}: the bay would not come out.`
+      return say`${label} lies across the seam of ${otherName} by ${by}: the bay would not come out.`
     case 'bay-lip':
-      return `The hole for ${label} leaves ${size(misfit.measuredMm)} to the seam of ${otherName}; its frame and screws want ${size(misfit.limitMm)}.`
+      return say`The hole for ${label} leaves ${left} to the seam of ${otherName}; its frame and screws want ${wanted}.`
     case 'screw-edge':
-      return `A screw of ${label} leaves ${size(misfit.measuredMm)} of metal to the edge of the sheet; ${size(misfit.limitMm)} is wanted.`
+      return say`A screw of ${label} leaves ${left} of metal to the edge of the sheet; ${wanted} is wanted.`
     case 'screw-zone':
-      return `A screw of ${label} runs into ${otherName} by ${size(misfit.measuredMm)}.`
+      return say`A screw of ${label} runs into ${otherName} by ${by}.`
     case 'screw':
-      return `A screw of ${label} or ${otherName} comes out in the other's hole, by ${size(misfit.measuredMm)}.`
+      return say`A screw of ${label} or ${otherName} comes out in the other's hole, by ${by}.`
   }
 }
 
 export interface PanelReport {
-  snags: Snag[]
+  findings: Finding[]
   placed: readonly Placed[]
   /** Units meant for the face that have no position yet. */
   unplaced: readonly string[]
@@ -414,7 +418,7 @@ function moveRemedies(
     const travel = (who: Placed, mine: 'mine' | 'theirs') => ({
       who,
       direction,
-      mm: roundOut(
+      byMm: roundOut(
         Math.max(
           mine === 'mine' && byEdge ? travelFromEdge(unit, direction, ground) : 0,
           ...pairs.map(pair => travelApart(pair[mine], pair[mine === 'mine' ? 'theirs' : 'mine'], pair.want, direction))
@@ -424,19 +428,21 @@ function moveRemedies(
     return other ? [travel(unit, 'mine'), travel(other, 'theirs')] : [travel(unit, 'mine')]
   })
   return offers
-    .filter(({ who, mm }) => Number.isFinite(mm) && !fixed.has(who.id))
-    .sort((a, b) => a.mm - b.mm)
-    .filter(({ who, direction, mm }) => stands(who, who.x + direction[0] * mm, who.y + direction[1] * mm, all, ground))
+    .filter(({ who, byMm }) => Number.isFinite(byMm) && !fixed.has(who.id))
+    .sort((a, b) => a.byMm - b.byMm)
+    .filter(({ who, direction, byMm }) =>
+      stands(who, who.x + direction[0] * byMm, who.y + direction[1] * byMm, all, ground)
+    )
     .slice(0, 2)
-    .map(({ who, direction, mm }) => ({
-      text: `Move ${who.label} ${formatLength(mm, 'metric')} (${formatLength(mm, 'inch')}) ${WAYS[DIRECTIONS.indexOf(direction)]}; nothing else is in its way there.`,
+    .map(({ who, direction, byMm }) => ({
+      says: say`Move ${thing(who)} ${mm(byMm)} ${WAYS[DIRECTIONS.indexOf(direction)]!}; nothing else is in its way there.`,
       edits: [
         {
           type: 'unit.move',
           option: optionId,
           unit: who.id,
-          xMm: who.x + direction[0] * mm,
-          yMm: who.y + direction[1] * mm
+          xMm: who.x + direction[0] * byMm,
+          yMm: who.y + direction[1] * byMm
         }
       ]
     }))
@@ -449,7 +455,7 @@ const ALSO: Partial<Record<Misfit['code'], string>> = {
   'screw': 'screws'
 }
 
-/** What else meets where two units overlap already: one cause, one snag. */
+/** What else meets where two units overlap already: one cause, one finding. */
 function also(rest: readonly Misfit[]): string {
   const things = [...new Set(rest.map(misfit => ALSO[misfit.code] ?? misfit.code))]
   return things.length ? ` Their ${things.join(' and ')} meet too.` : ''
@@ -466,11 +472,11 @@ export function examinePanel(design: Design): PanelReport {
   const unplaced = onPanel.filter(unit => !unit.at && unit.item.face).map(unit => unit.id)
   // What is locked stays, and a member of a row would take the others along.
   const fixed = new Set(onPanel.filter(unit => unit.locked || unit.row !== undefined).map(unit => unit.id))
-  const snags: Snag[] = []
+  const findings: Finding[] = []
   const report = (unit: Placed, misfits: readonly Misfit[]) => {
     const first = misfits[0]
     if (!first) return
-    snags.push({
+    findings.push({
       id: `panel.${first.code}:${[unit.id, first.other].join(':')}`,
       code: `panel.${first.code}`,
       weight: WEIGHT[first.code],
@@ -479,7 +485,7 @@ export function examinePanel(design: Design): PanelReport {
       limit: first.limitMm,
       unit: 'mm',
       basis: first.basis,
-      text: words(unit.label, first) + also(misfits.slice(1)),
+      says: say`${words(unit, first, placed)}${also(misfits.slice(1))}`,
       remedies: moveRemedies(unit, misfits, placed, ground, design.optionId, fixed)
     })
   }
@@ -507,21 +513,21 @@ export function examinePanel(design: Design): PanelReport {
       }
     }
   })
-  snags.push(...examineAccess(design, placed), ...examineLabels(design, placed))
+  findings.push(...examineAccess(design, placed), ...examineLabels(design, placed))
   for (const id of unplaced) {
     const unit = onPanel.find(one => one.id === id)!
-    snags.push({
+    findings.push({
       id: `panel.unplaced:${id}`,
       code: 'panel.unplaced',
-      weight: 'needs a decision',
+      weight: 'decide',
       subjects: [id],
       basis: { kind: 'entered', source: 'position on the panel' },
-      text: `${unit.label} belongs on the panel and has no position yet. In Lay out, drag it from the tray or type its position.`,
+      says: say`${thing(unit)} belongs on the panel and has no position yet. In Lay out, drag it from the tray or type its position.`,
       remedies: []
     })
   }
   return {
-    snags,
+    findings,
     placed,
     unplaced,
     leastMetalMm: between && least,

@@ -320,7 +320,7 @@ describe('what does not fit, and what would make it fit', () => {
 })
 
 describe('on the demo panel', () => {
-  it('every item of the demo panel has its own place among the others, or a snag', () => {
+  it('every item of the demo panel has its own place among the others, or a finding', () => {
     const design = resolve(demoProject('3-skerrow-dunlin'), 'a')
     const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
     const ground = groundOf(design.airframe.panel)

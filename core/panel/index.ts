@@ -24,7 +24,16 @@ export {
 export { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './place'
 export { examinePanel, stands, type Misfit, type PanelReport } from './check'
 export { bayScrews, wayOut, type WayOut } from './access'
-export { beamDeflectionMm, bends, examineStrength, trayMomentNm, type Bend, type StrengthReport } from './strength'
+export {
+  beamDeflectionMm,
+  bends,
+  examineStrength,
+  explainBend,
+  explainTray,
+  trayMomentNm,
+  type Bend,
+  type StrengthReport
+} from './strength'
 export { fewestOff, findPlace, leastChange, missOf, stackPlaces, type Change, type Fit, type Miss } from './find'
 export { firstFree, freeGround, isFree, nearestFree, type FreeGround } from './free'
 export { openings, type Opening } from './stack'

@@ -1,7 +1,7 @@
-import type { Design, Snag } from '../design'
-import { formatLength } from '../quantity'
+import type { Design, Finding } from '../design'
 import { gap, metalToEdge, type Box } from './geometry'
 import type { Placed } from './place'
+import { mm, say } from '../quantity'
 
 /** Mean width of a letter over the height of a capital, for plain engraving letters. Our assumption. */
 const LETTER_WIDTH = 0.83
@@ -15,9 +15,9 @@ const labelBox = (label: Design['labels'][number]): Box => ({
   h: label.heightMm
 })
 
-/** Labels that would be cut away, covered or off the sheet: one snag for each, with the first thing it meets. */
-export function examineLabels(design: Design, placed: readonly Placed[]): Snag[] {
-  return design.labels.flatMap((label): Snag[] => {
+/** Labels that would be cut away, covered or off the sheet: one finding for each, with the first thing it meets. */
+export function examineLabels(design: Design, placed: readonly Placed[]): Finding[] {
+  return design.labels.flatMap((label): Finding[] => {
     const box = labelBox(label)
     const edge = metalToEdge(box, design.airframe.panel.outline)
     const met =
@@ -32,14 +32,14 @@ export function examineLabels(design: Design, placed: readonly Placed[]): Snag[]
           {
             id: `panel.label:${label.id}`,
             code: 'panel.label',
-            weight: 'needs a decision',
+            weight: 'decide',
             subjects: met.subjects,
             remedies: [],
             measured: met.by,
             limit: 0,
             unit: 'mm',
             basis: { kind: 'assumption', source: `letters ${LETTER_WIDTH} of their height wide on the mean` },
-            text: `The label “${label.text}” reaches ${formatLength(-met.by, 'metric')} (${formatLength(-met.by, 'inch')}) into ${met.who}: it would be cut away or covered.`
+            says: say`The label “${label.text}” reaches ${mm(-met.by)} into ${met.who}: it would be cut away or covered.`
           }
         ]
       : []

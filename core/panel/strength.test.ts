@@ -59,14 +59,14 @@ describe('bending of the face under a push', () => {
     const thin = plainProject()
     thin.airframe.panel.thicknessMm = 0.8128
     const project = projectWith(at(5), thin)
-    const before = examineStrength(resolve(project, 'a'), examinePanel(resolve(project, 'a')).placed).snags.filter(
-      snag => snag.code === 'panel.bend'
+    const before = examineStrength(resolve(project, 'a'), examinePanel(resolve(project, 'a')).placed).findings.filter(
+      finding => finding.code === 'panel.bend'
     )
     expect(before.length).toBeGreaterThan(0)
     const cured = resolve(applyEdits(project, before[0]!.remedies[0]!.edits, 'thicker').project, 'a')
-    expect(examineStrength(cured, examinePanel(cured).placed).snags.filter(snag => snag.code === 'panel.bend')).toEqual(
-      []
-    )
+    expect(
+      examineStrength(cured, examinePanel(cured).placed).findings.filter(finding => finding.code === 'panel.bend')
+    ).toEqual([])
   })
 })
 
@@ -84,12 +84,12 @@ describe('a heavy tray on the face alone', () => {
   })
   it('wants a support at its back, and has none to complain of with one', () => {
     const project = projectWith([[tray, [300, 150]]])
-    const snags = (p: typeof project) =>
-      examineStrength(resolve(p, 'a'), examinePanel(resolve(p, 'a')).placed).snags.filter(
-        snag => snag.code === 'panel.rear-support'
+    const findings = (p: typeof project) =>
+      examineStrength(resolve(p, 'a'), examinePanel(resolve(p, 'a')).placed).findings.filter(
+        finding => finding.code === 'panel.rear-support'
       )
-    expect(snags(project)).toHaveLength(1)
-    expect(snags(applyEdits(project, snags(project)[0]!.remedies[0]!.edits, 'hold').project)).toEqual([])
+    expect(findings(project)).toHaveLength(1)
+    expect(findings(applyEdits(project, findings(project)[0]!.remedies[0]!.edits, 'hold').project)).toEqual([])
   })
 })
 
@@ -132,12 +132,12 @@ describe('getting things out again', () => {
   }
   it('a case no bigger than its hole comes out to the front; a bigger one from behind, or with its bay', () => {
     for (const bays of [false, true]) {
-      const { placed, snags } = examinePanel(design(bays))
+      const { placed, findings } = examinePanel(design(bays))
       expect(placed.map(unit => wayOut(unit, design(bays).airframe.panel.bays))).toEqual([
         bays ? 'with its bay' : 'from behind',
         'from the front'
       ])
-      expect(snags.filter(snag => snag.code === 'panel.access')).toHaveLength(bays ? 0 : 1)
+      expect(findings.filter(finding => finding.code === 'panel.access')).toHaveLength(bays ? 0 : 1)
     }
   })
   it('a seam under a bezel stops work, a hole in the bay’s lip too', () => {
@@ -158,13 +158,13 @@ describe('getting things out again', () => {
       }
     ]
     const dial = item({ id: 'dial', face: roundFace(79.375) })
-    expect(examinePanel(designWith([[dial, [310, 150]]], base)).snags[0]).toMatchObject({
+    expect(examinePanel(designWith([[dial, [310, 150]]], base)).findings[0]).toMatchObject({
       code: 'panel.seam',
-      weight: 'stops work'
+      weight: 'must fix'
     })
-    const [lip] = examinePanel(designWith([[dial, [350, 150]]], base)).snags
+    const [lip] = examinePanel(designWith([[dial, [350, 150]]], base)).findings
     expect(lip).toMatchObject({ code: 'panel.bay-lip', limit: 15 })
     expect(lip!.measured).toBeCloseTo(50 - 79.375 / 2, 9)
-    expect(examinePanel(designWith([[dial, [400, 150]]], base)).snags).toEqual([])
+    expect(examinePanel(designWith([[dial, [400, 150]]], base)).findings).toEqual([])
   })
 })

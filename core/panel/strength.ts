@@ -1,4 +1,3 @@
-import { formatLength } from '../quantity'
 import {
   AS_FOUND,
   remember,
@@ -6,11 +5,12 @@ import {
   type Design,
   type DesignUnit,
   type Remedy,
-  type Snag,
+  type Finding,
   type Working
 } from '../design'
 import { extent, inside, type Figure, type PointMm } from './geometry'
 import type { Placed } from './place'
+import { enumerate, figure, kg, mm, num, say, thing } from '../quantity'
 
 /** Young's modulus in GPa by what the material's name holds. Aluminium alloys: any strength-of-materials handbook. */
 const STIFFNESS: readonly (readonly [RegExp, number, string])[] = [
@@ -110,7 +110,6 @@ export interface Bend {
   spanMm: number
   stripMm: number
   leastWidthMm: number
-  working: Working
 }
 
 /**
@@ -125,7 +124,7 @@ export const bends = remember(bendsOf, (design: Design, placed: readonly Placed[
 
 function bendsOf(design: Design, placed: readonly Placed[]): Bend[] {
   const { panel } = design.airframe
-  const { gpa, from } = stiffnessOf(panel.material)
+  const { gpa } = stiffnessOf(panel.material)
   const holes = placed.flatMap(unit => (unit.cutout ? [{ cut: unit.cutout, box: extent(unit.cutout) }] : []))
   return placed.flatMap((unit): Bend[] => {
     const sheet = panel.bays.find(bay => inside([unit.x, unit.y], bay.outline))?.outline ?? panel.outline
@@ -161,31 +160,38 @@ function bendsOf(design: Design, placed: readonly Placed[]): Bend[] {
         deflectionMm,
         spanMm,
         stripMm: right - left,
-        leastWidthMm,
-        working: {
-          formula: 'δ = F ∫ m(s)² / (E b(s) t³ / 12) ds over the span',
-          inputs: [
-            { symbol: 'F', meaning: 'push of a thumb', value: panel.pushN, unit: 'N', from: 'panel; our default 45 N' },
-            { symbol: 'L', meaning: 'span from edge to edge', value: spanMm, unit: 'mm', from: 'outline or bay' },
-            {
-              symbol: 'b',
-              meaning: 'least metal across the strip',
-              value: leastWidthMm,
-              unit: 'mm',
-              from: 'strip less holes'
-            },
-            { symbol: 't', meaning: 'sheet', value: panel.thicknessMm, unit: 'mm', from: 'panel' },
-            { symbol: 'E', meaning: panel.material, value: gpa, unit: 'GPa', from }
-          ],
-          result: { value: deflectionMm, unit: 'mm' },
-          basis: {
-            kind: 'derived',
-            source: 'simply supported beam of varying section, unit-load method; a plate held on all sides gives less'
-          }
-        }
+        leastWidthMm
       }
     ]
   })
+}
+
+const BEND_BASIS: Basis = {
+  kind: 'derived',
+  source: 'simply supported beam of varying section, unit-load method; a plate held on all sides gives less'
+}
+
+/** How far the face gives at a unit, and why. */
+export function explainBend({ airframe: { panel } }: Design, bend: Bend): Working {
+  const { gpa, from } = stiffnessOf(panel.material)
+  return {
+    formula: 'δ = F ∫ m(s)² / (E b(s) t³ / 12) ds over the span',
+    inputs: [
+      { symbol: 'F', meaning: 'push of a thumb', value: panel.pushN, unit: 'N', from: 'panel; our default 45 N' },
+      { symbol: 'L', meaning: 'span from edge to edge', value: bend.spanMm, unit: 'mm', from: 'outline or bay' },
+      {
+        symbol: 'b',
+        meaning: 'least metal across the strip',
+        value: bend.leastWidthMm,
+        unit: 'mm',
+        from: 'strip less holes'
+      },
+      { symbol: 't', meaning: 'sheet', value: panel.thicknessMm, unit: 'mm', from: 'panel' },
+      { symbol: 'E', meaning: panel.material, value: gpa, unit: 'GPa', from }
+    ],
+    result: { value: bend.deflectionMm, unit: 'mm' },
+    basis: BEND_BASIS
+  }
 }
 
 /** Mounting load factors, limit (AC 43.13-2B chapter 1, from memory). Down is the worst for a tray that hangs on the face. */
@@ -202,7 +208,8 @@ const TRAY_BASIS: Basis = {
   fromMemory: true
 }
 
-const trayWorking = (unit: DesignUnit): Working => ({
+/** Moment of a unit’s box on the face. */
+export const explainTray = (unit: DesignUnit): Working => ({
   formula: 'M = m · g · n · d / 2',
   inputs: [
     {
@@ -233,42 +240,38 @@ const trayWorking = (unit: DesignUnit): Working => ({
 })
 
 export interface StrengthReport {
-  snags: Snag[]
+  findings: Finding[]
   bends: Bend[]
 }
-
-const size = (mm: number) => `${formatLength(mm, 'metric')} (${formatLength(mm, 'inch')})`
 
 /** Bending of the face under a push and boxes that want a support at the back. */
 export function examineStrength(design: Design, placed: readonly Placed[]): StrengthReport {
   const { panel } = design.airframe
   const found = bends(design, placed)
-  const snags: Snag[] = []
+  const findings: Finding[] = []
   const soft = found
     .filter(bend => bend.deflectionMm > panel.mostBendMm)
     .sort((a, b) => b.deflectionMm - a.deflectionMm)
   const worst = soft[0]
   if (worst) {
-    const name = (bend: Bend) => placed.find(one => one.id === bend.unit)!.label
+    const name = (bend: Bend) => thing(placed.find(one => one.id === bend.unit)!)
     const others = soft.slice(1, 4).map(name)
-    snags.push({
+    findings.push({
       id: 'panel.bend',
       code: 'panel.bend',
-      weight: 'needs a decision',
+      weight: 'decide',
       subjects: soft.map(bend => bend.unit),
       measured: worst.deflectionMm,
       limit: panel.mostBendMm,
       unit: 'mm',
-      basis: worst.working.basis,
-      text:
-        (Number.isFinite(worst.deflectionMm)
-          ? `Pushed with ${panel.pushN} N at ${name(worst)} the face gives ${size(worst.deflectionMm)}; ${size(panel.mostBendMm)} is set. Only ${size(worst.leastWidthMm)} of metal crosses the strip there: a doubler, a stiffener behind or thicker sheet.`
-          : `At ${name(worst)} the holes leave no metal across the face: it is held by nothing there.`) +
-        (others.length
-          ? ` Soft too: ${others.join(', ')}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.`
-          : ''),
+      basis: BEND_BASIS,
+      says: say`${
+        Number.isFinite(worst.deflectionMm)
+          ? say`Deflection ${mm(worst.deflectionMm, panel.mostBendMm)} at ${figure(panel.pushN, 'N')} on ${name(worst)}, limit ${mm(panel.mostBendMm, worst.deflectionMm)}. Only ${mm(worst.leastWidthMm)} of metal crosses the strip there: a doubler, a stiffener behind or thicker sheet.`
+          : say`At ${name(worst)} the holes leave no metal across the face: it is held by nothing there.`
+      }${others.length ? say` Soft too: ${enumerate(others)}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.` : ''}`,
       remedies: Number.isFinite(worst.deflectionMm) ? thicker(design, found) : [],
-      working: worst.working
+      figure: { kind: 'bend', of: worst.unit }
     })
   }
   for (const unit of design.units) {
@@ -276,29 +279,29 @@ export function examineStrength(design: Design, placed: readonly Placed[]): Stre
     if (!unit.at || unit.rearSupport || unit.state === 'kept') continue
     const moment = trayMomentNm(unit)
     if (moment <= panel.mostTrayMomentNm) continue
-    snags.push({
+    findings.push({
       id: `panel.rear-support:${unit.id}`,
       code: 'panel.rear-support',
-      weight: 'needs a decision',
+      weight: 'decide',
       subjects: [unit.id],
       measured: moment,
       limit: panel.mostTrayMomentNm,
       unit: 'Nm',
       basis: TRAY_BASIS,
-      working: trayWorking(unit),
-      text: `${unit.label} (${unit.item.massKg} kg, ${size(unit.item.body?.depthMm ?? 0)} deep) hangs on the face alone: ${moment.toFixed(1)} N·m at ${DOWN_G} g down; ${panel.mostTrayMomentNm} N·m is set. Hold its back by rails or on a duct.`,
+      figure: { kind: 'tray', of: unit.id },
+      says: say`${thing(unit)} (${kg(unit.item.massKg)}, ${mm(unit.item.body?.depthMm ?? 0)} deep) hangs on the face alone: ${num(moment, 1, 'N·m')} at ${DOWN_G} g down; ${figure(panel.mostTrayMomentNm, 'N·m')} is set. Hold its back by rails or on a duct.`,
       remedies:
         design.optionId === AS_FOUND
           ? []
           : [
               {
-                text: `Give ${unit.label} a support at its back.`,
+                says: say`Give ${thing(unit)} a support at its back.`,
                 edits: [{ type: 'unit.support', option: design.optionId, unit: unit.id, rear: true }]
               }
             ]
     })
   }
-  return { snags, bends: found }
+  return { findings, bends: found }
 }
 
 /** Sheets as they are sold, in mm: 0.032, 0.040, 0.050, 0.063, 0.080, 0.090, 0.100, 0.125 in. */
@@ -315,7 +318,7 @@ function thicker(design: Design, all: readonly Bend[]): Remedy[] {
     ? []
     : [
         {
-          text: `Make the face of ${inch.toFixed(3)} in sheet: it then gives at most ${size(worst * (panel.thicknessMm / (inch * 25.4)) ** 3)} anywhere.`,
+          says: say`Make the face of ${mm(inch * 25.4)} sheet: it then gives at most ${mm(worst * (panel.thicknessMm / (inch * 25.4)) ** 3)} anywhere.`,
           edits: [{ type: 'panel.set', panel: { ...panel, thicknessMm: inch * 25.4 } }]
         }
       ]

@@ -3,19 +3,25 @@ import type { Flow, FlowStep, Pilot, Row } from '../document'
 import type { Design } from '../design'
 import { memberPlaces } from '../document'
 import { armMm, type FacePoint, type Hand } from './sight'
+import { mm, say, type Phrase } from '../quantity'
 
 /** Across less than this the hand does not turn back, it only shifts. Our assumption. */
 const TURN_BACK_MM = 15
 /** A hand farther than this on the other side of the body crosses the yoke and the other arm. Our assumption. */
 const CROSS_MM = 250
 
+/** Something wrong with a step: what kind of thing, and what of it. */
+export interface Trouble {
+  kind: 'not here' | 'no place' | 'hand held' | 'crosses' | 'out of reach'
+  says: Phrase
+}
 export interface StepWalk {
   step: FlowStep
   at?: FacePoint
   hand: Hand
   travelMm: number
-  /** What is wrong with it, in words; empty when nothing is. */
-  troubles: string[]
+  /** What is wrong with it; empty when nothing is. */
+  troubles: Trouble[]
   backTrack: boolean
 }
 export interface FlowWalk {
@@ -48,14 +54,14 @@ export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): 
   const held: Record<Hand, string | undefined> = { left: undefined, right: undefined }
   const steps = flow.steps.map((step): StepWalk => {
     const target = targetOf(design, step.to)
-    const troubles: string[] = []
+    const troubles: Trouble[] = []
     if (!target)
       return {
         step,
         hand: step.hand === 'left' ? 'left' : 'right',
         travelMm: 0,
         backTrack: false,
-        troubles: ['what it goes to is not in this option']
+        troubles: [{ kind: 'not here', says: say`what it goes to is not in this option` }]
       }
     const at = target.at
     const other = (hand: Hand): Hand => (hand === 'left' ? 'right' : 'left')
@@ -66,9 +72,10 @@ export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): 
       step.hand !== 'either' ? step.hand : free.length === 1 ? free[0]! : arm('left') <= arm('right') ? 'left' : 'right'
     if (held[hand] !== undefined && held[hand] !== step.to) {
       const busy = targetOf(design, held[hand]!)?.name ?? held[hand]!
-      troubles.push(
-        `the ${hand} hand holds ${busy}${held[other(hand)] === undefined ? `; the ${other(hand)} one is free` : ', and so is the other one held'}`
-      )
+      troubles.push({
+        kind: 'hand held',
+        says: say`the ${hand} hand holds ${busy}${held[other(hand)] === undefined ? `; the ${other(hand)} one is free` : ', and so is the other one held'}`
+      })
     }
     held[hand] = step.holds ? step.to : undefined
     if (!at)
@@ -77,14 +84,17 @@ export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): 
         hand,
         travelMm: 0,
         backTrack: false,
-        troubles: [...troubles, `${target.name} has no place on the face`]
+        troubles: [...troubles, { kind: 'no place', says: say`${target.name} has no place on the face` }]
       }
     if (pilot) {
       const reach = arm(hand)
       if (reach > pilot.reachMm + 0.5)
-        troubles.push(`out of ${pilot.name}’s ${hand} hand’s reach by ${Math.round(reach - pilot.reachMm)} mm`)
+        troubles.push({
+          kind: 'out of reach',
+          says: say`out of ${pilot.name}’s ${hand} hand’s reach by ${mm(reach - pilot.reachMm)}`
+        })
       const over = (at.xMm - pilot.shoulder.acrossMm) * (hand === 'left' ? 1 : -1)
-      if (over > CROSS_MM) troubles.push(`the ${hand} hand crosses the body`)
+      if (over > CROSS_MM) troubles.push({ kind: 'crosses', says: say`the ${hand} hand crosses the body` })
     }
     const before = where[hand]
     const dx = before ? at.xMm - before.xMm : 0
@@ -100,8 +110,8 @@ export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): 
     steps,
     lengthMm: steps.reduce((sum, step) => sum + step.travelMm, 0),
     backTracks: count(step => step.backTrack),
-    wrongHand: count(step => step.troubles.some(text => /hand holds|crosses/.test(text))),
-    outOfReach: count(step => step.troubles.some(text => text.startsWith('out of'))),
+    wrongHand: count(step => step.troubles.some(one => one.kind === 'hand held' || one.kind === 'crosses')),
+    outOfReach: count(step => step.troubles.some(one => one.kind === 'out of reach')),
     missing: count(step => !step.at)
   }
 }

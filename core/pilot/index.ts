@@ -1,7 +1,7 @@
 import type { FunctionName } from '../catalogue'
 import { freeGround, groundOf, nearestFree, setDown } from '../panel'
 import { type Pilot } from '../document'
-import { AS_FOUND, remember, type Design, type DesignUnit, type Remedy, type Snag } from '../design'
+import { AS_FOUND, remember, type Design, type DesignUnit, type Remedy, type Finding } from '../design'
 import { betterOrders, proposedFlows, walkFlow, type BetterOrder, type FlowWalk } from './flow'
 import {
   FIELD,
@@ -29,6 +29,7 @@ export {
   type FacePoint,
   type Sight
 } from './sight'
+import { enumerate, mm, num, say, thing, type Phrase } from '../quantity'
 
 /** How one pilot sees and reaches one unit. */
 export interface Seat {
@@ -51,7 +52,7 @@ export interface Ranked {
   score: number
 }
 export interface PilotReport {
-  snags: Snag[]
+  findings: Finding[]
   seats: Seat[]
   ranking: Ranked[]
   flows: FlowWalk[]
@@ -84,7 +85,7 @@ export const seatsOf = (design: Design): Seat[] =>
   )
 
 /** Where the standard arrangement is broken: attitude on top in the middle, airspeed to its left, altitude to its right, direction below (14 CFR 23.1321, from memory). */
-function basicT(design: Design): Snag[] {
+function basicT(design: Design): Finding[] {
   const single = (name: FunctionName) =>
     design.units.filter(
       unit =>
@@ -119,7 +120,7 @@ function basicT(design: Design): Snag[] {
         {
           id: 'pilot.basic-t',
           code: 'pilot.basic-t',
-          weight: 'needs a decision',
+          weight: 'decide',
           subjects: [attitude.id],
           remedies: [],
           basis: {
@@ -127,16 +128,16 @@ function basicT(design: Design): Snag[] {
             source: '14 CFR 23.1321, arrangement of flight instruments; check the current text',
             fromMemory: true
           },
-          text: `The flight instruments do not stand in a T about ${attitude.label}: ${wrong.join('; ')}.`
+          says: say`The flight instruments do not stand in a T about ${attitude.label}: ${wrong.join('; ')}.`
         }
       ]
 }
 
 /** Boxes away from the panel that only one thing on the panel can tune or set. */
-function singleControl(design: Design): Snag[] {
+function singleControl(design: Design): Finding[] {
   const controls = new Set(['com tuning', 'nav tuning', 'transponder control', 'autopilot mode'])
   const byId = new Map(design.units.map(unit => [unit.id, unit]))
-  return design.units.flatMap((unit): Snag[] => {
+  return design.units.flatMap((unit): Finding[] => {
     if (unit.place.kind === 'panel') return []
     const heads = new Set(
       design.links.flatMap((link): string[] => {
@@ -158,11 +159,11 @@ function singleControl(design: Design): Snag[] {
       {
         id: `pilot.single-control:${unit.id}`,
         code: 'pilot.single-control',
-        weight: 'worth knowing',
+        weight: 'note',
         subjects: [unit.id, head.id],
         remedies: [],
         basis: { kind: 'derived', source: 'links of this option' },
-        text: `${unit.label} can be set from ${head.label} alone: with ${head.label} dark it cannot be set at all.`
+        says: say`${thing(unit)} can be set from ${thing(head)} alone: with ${thing(head)} dark it cannot be set at all.`
       }
     ]
   })
@@ -190,7 +191,7 @@ function closer(
   const now = sightOf(pilot, there)
   return [
     {
-      text: `Move ${unit.label} to the nearest free place that cures it: from ${pilot.name}’s eye ${Math.round(Math.abs(now.sideDeg))}° to the side, ${Math.round(Math.abs(now.upDeg))}° ${now.upDeg < 0 ? 'below' : 'above'} the line of sight.`,
+      says: say`Move ${thing(unit)} to the nearest free place that cures it: from ${pilot.name}’s eye ${num(Math.abs(now.sideDeg), 0, '°')} to the side, ${num(Math.abs(now.upDeg), 0, '°')} ${now.upDeg < 0 ? 'below' : 'above'} the line of sight.`,
       edits: [
         {
           type: 'unit.move',
@@ -202,6 +203,19 @@ function closer(
       ]
     }
   ]
+}
+
+/** One complaint about where a unit stands, seen from a seat; `value` is what a better place must bring to nothing. */
+interface Complaint {
+  code: string
+  says: Phrase
+  measured: number
+  limit: number
+  unit: 'deg' | 'mm'
+  basis: Finding['basis']
+  value: (seat: Seat) => number
+  /** Toward what a better place is sought; the line of sight when absent. */
+  aim?: FacePoint
 }
 
 /** Examines what the pilots see, reach and do with their hands. Without pilots only what does not depend on them. */
@@ -221,7 +235,7 @@ function examineSeats(design: Design): PilotReport {
   const seats = seatsOf(design)
   const byId = new Map(design.units.map(unit => [unit.id, unit]))
   const nameOf = new Map(pilots.map(pilot => [pilot.id, pilot]))
-  const snags: Snag[] = [...basicT(design), ...singleControl(design)]
+  const findings: Finding[] = [...basicT(design), ...singleControl(design)]
   const worst = (list: readonly Seat[], value: (seat: Seat) => number): Seat | undefined =>
     list.reduce<Seat | undefined>(
       (best, seat) => (value(seat) > 0 && (!best || value(seat) > value(best)) ? seat : best),
@@ -230,29 +244,21 @@ function examineSeats(design: Design): PilotReport {
   for (const unit of design.units) {
     const mine = seats.filter(seat => seat.unit === unit.id)
     if (mine.length === 0) continue
-    const complain = (
-      seat: Seat,
-      code: string,
-      text: string,
-      measured: number,
-      limit: number,
-      unitOf: 'deg' | 'mm',
-      basis: Snag['basis'],
-      value: (seat: Seat) => number,
-      aim: FacePoint = lineOfSightPoint(nameOf.get(seat.pilot)!)
-    ) =>
-      snags.push({
-        id: `pilot.${code}:${unit.id}`,
-        code: `pilot.${code}`,
-        weight: unit.state === 'kept' ? 'worth knowing' : 'needs a decision',
+    const complain = (seat: Seat, about: Complaint) => {
+      const pilot = nameOf.get(seat.pilot)!
+      findings.push({
+        id: `pilot.${about.code}:${unit.id}`,
+        code: `pilot.${about.code}`,
+        weight: unit.state === 'kept' ? 'note' : 'decide',
         subjects: [unit.id],
-        measured,
-        limit,
-        unit: unitOf,
-        basis,
-        text,
-        remedies: closer(design, unit, nameOf.get(seat.pilot)!, value, aim)
+        measured: about.measured,
+        limit: about.limit,
+        unit: about.unit,
+        basis: about.basis,
+        says: about.says,
+        remedies: closer(design, unit, pilot, about.value, about.aim ?? lineOfSightPoint(pilot))
       })
+    }
     const out = isPrimary(unit) ? worst(mine, seat => beyondField(seat.sight)) : undefined
     if (out) {
       const { sideDeg, upDeg } = out.sight
@@ -262,56 +268,52 @@ function examineSeats(design: Design): PilotReport {
         : Math.abs(sideDeg) > FIELD.sideDeg
           ? [Math.abs(sideDeg), FIELD.sideDeg]
           : [upDeg, FIELD.upDeg]
-      complain(
-        out,
-        'sight',
-        `${unit.label} lies ${measured.toFixed(0)}° ${below ? 'below' : measured === upDeg ? 'above' : 'to the side of'} ${nameOf.get(out.pilot)!.name}’s line of sight; the eye alone goes ${limit}°.`,
-        measured,
-        limit,
-        'deg',
-        FIELD_BASIS,
-        seat => beyondField(seat.sight)
-      )
+      complain(out, {
+        code: 'sight',
+        says: say`${thing(unit)} lies ${num(measured, 0, '°')} ${below ? 'below' : measured === upDeg ? 'above' : 'to the side of'} ${nameOf.get(out.pilot)!.name}’s line of sight; the eye alone goes ${num(limit, 0, '°')}.`,
+        measured: measured,
+        limit: limit,
+        unit: 'deg',
+        basis: FIELD_BASIS,
+        value: seat => beyondField(seat.sight)
+      })
     }
     const cone = worst(mine, seat => seat.outOfConeDeg)
     if (cone)
-      complain(
-        cone,
-        'cone',
-        `${nameOf.get(cone.pilot)!.name} looks at ${unit.label} from ${cone.outOfConeDeg.toFixed(0)}° outside the angles its screen reads well in.`,
-        cone.outOfConeDeg,
-        0,
-        'deg',
-        { kind: 'entered', source: `viewing angles of ${unit.item.name}` },
-        seat => seat.outOfConeDeg
-      )
+      complain(cone, {
+        code: 'cone',
+        says: say`${nameOf.get(cone.pilot)!.name} looks at ${thing(unit)} from ${num(cone.outOfConeDeg, 0, '°')} outside the angles its screen reads well in.`,
+        measured: cone.outOfConeDeg,
+        limit: 0,
+        unit: 'deg',
+        basis: { kind: 'entered', source: `viewing angles of ${unit.item.name}` },
+        value: seat => seat.outOfConeDeg
+      })
     const far = useOf(unit.item).hand > 0 ? worst(mine, seat => seat.overReachMm) : undefined
     if (far)
-      complain(
-        far,
-        'reach',
-        `${unit.label} is ${far.reachMm.toFixed(0)} mm from ${nameOf.get(far.pilot)!.name}’s nearer shoulder, ${far.overReachMm.toFixed(0)} mm out of reach without leaning.`,
-        far.reachMm,
-        nameOf.get(far.pilot)!.reachMm,
-        'mm',
-        { kind: 'entered', source: 'reach set for this pilot' },
-        seat => seat.overReachMm,
-        shoulderPoint(nameOf.get(far.pilot)!, far.hand)
-      )
+      complain(far, {
+        code: 'reach',
+        says: say`${thing(unit)} is ${mm(far.reachMm)} from ${nameOf.get(far.pilot)!.name}’s nearer shoulder, ${mm(far.overReachMm)} out of reach without leaning.`,
+        measured: far.reachMm,
+        limit: nameOf.get(far.pilot)!.reachMm,
+        unit: 'mm',
+        basis: { kind: 'entered', source: 'reach set for this pilot' },
+        value: seat => seat.overReachMm,
+        aim: shoulderPoint(nameOf.get(far.pilot)!, far.hand)
+      })
     if (unit.item.kind === 'annunciator') {
       const beside = (seat: Seat) => Math.max(Math.abs(seat.sight.sideDeg), Math.abs(seat.sight.upDeg)) - FIELD.bestDeg
       const lamp = worst(mine, beside)
       if (lamp)
-        complain(
-          lamp,
-          'warning-light',
-          `The warning lights of ${unit.label} lie outside the ${FIELD.bestDeg}° about ${nameOf.get(lamp.pilot)!.name}’s line of sight.`,
-          Math.max(Math.abs(lamp.sight.sideDeg), Math.abs(lamp.sight.upDeg)),
-          FIELD.bestDeg,
-          'deg',
-          FIELD_BASIS,
-          beside
-        )
+        complain(lamp, {
+          code: 'warning-light',
+          says: say`The warning lights of ${thing(unit)} lie outside the ${num(FIELD.bestDeg, 0, '°')} about ${nameOf.get(lamp.pilot)!.name}’s line of sight.`,
+          measured: Math.max(Math.abs(lamp.sight.sideDeg), Math.abs(lamp.sight.upDeg)),
+          limit: FIELD.bestDeg,
+          unit: 'deg',
+          basis: FIELD_BASIS,
+          value: beside
+        })
     }
   }
   const ranking = ranked(design, seats)
@@ -322,14 +324,17 @@ function examineSeats(design: Design): PilotReport {
     for (const walk of flows) {
       const bad = walk.steps.filter(step => step.troubles.length)
       if (bad.length === 0) continue
-      snags.push({
+      findings.push({
         id: `pilot.flow:${walk.flow.id}`,
         code: 'pilot.flow',
-        weight: 'worth knowing',
+        weight: 'note',
         subjects: [...new Set(bad.flatMap(step => (byId.has(step.step.to) ? [step.step.to] : [])))],
         remedies: [],
         basis: { kind: 'derived', source: 'the steps of the flow, walked with two hands' },
-        text: `${walk.flow.name}: ${bad.map(step => `“${step.step.says}”: ${step.troubles.join(', ')}`).join('; ')}.`
+        says: say`${walk.flow.name}: ${enumerate(
+          bad.map(step => say`“${step.step.says}”: ${enumerate(step.troubles.map(one => one.says))}`),
+          '; '
+        )}.`
       })
     }
   const orders = betterOrders(
@@ -339,22 +344,22 @@ function examineSeats(design: Design): PilotReport {
   )
   for (const order of design.flows.length && design.optionId !== AS_FOUND ? orders : []) {
     const row = design.rows.find(one => one.id === order.row)!
-    snags.push({
+    findings.push({
       id: `pilot.order:${order.row}`,
       code: 'pilot.order',
-      weight: 'worth knowing',
+      weight: 'note',
       subjects: [...order.units],
       basis: { kind: 'derived', source: 'every order of the row tried against the flows' },
-      text: `In another order ${order.name} takes ${order.backTracks} instead of ${order.wereBackTracks} turns back and ${Math.round(order.lengthMm)} instead of ${Math.round(order.wasMm)} mm of hand over its flows.`,
+      says: say`In another order ${order.name} takes ${order.backTracks} instead of ${order.wereBackTracks} turns back and ${mm(order.lengthMm)} instead of ${mm(order.wasMm)} of hand over its flows.`,
       remedies: [
         {
-          text: `Order ${order.name}: ${order.units.map(id => byId.get(id)?.label ?? id).join(', ')}.`,
+          says: say`Order ${order.name}: ${enumerate(order.units.map(id => byId.get(id)?.label ?? id))}.`,
           edits: [{ type: 'row.put', option: design.optionId, row: { ...row, units: order.units } }]
         }
       ]
     })
   }
-  return { snags, seats, ranking, flows, orders }
+  return { findings, seats, ranking, flows, orders }
 }
 
 /** Rank of place against use: degrees off the line of sight for the eye and millimetres of arm for the hand, averaged over the pilots. */

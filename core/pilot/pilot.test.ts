@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { readPhrase, US, type Phrase } from '../quantity'
 import { describe, expect, it } from 'vitest'
 import { applyEdits, type Flow, type Pilot, type Project } from '../document'
 import { resolve } from '../design'
@@ -73,11 +74,11 @@ describe('reach', () => {
   it('what is out of reach is named with how far, and a place that cures it is offered when there is one', () => {
     const knob = item({ id: 'knob', kind: 'audio panel', face: roundFace(40) })
     const project = withPilots(projectWith([[knob, [570, 60]]]), [{ ...pilot, reachMm: 670 }])
-    const [snag] = examinePilots(resolve(project, 'a')).snags
-    expect(snag).toMatchObject({ code: 'pilot.reach', limit: 670 })
-    expect(snag!.measured).toBeCloseTo(Math.hypot(170, 140, 650), 6)
-    const cured = resolve(applyEdits(project, snag!.remedies[0]!.edits, 'nearer').project, 'a')
-    expect(examinePilots(cured).snags).toEqual([])
+    const [finding] = examinePilots(resolve(project, 'a')).findings
+    expect(finding).toMatchObject({ code: 'pilot.reach', limit: 670 })
+    expect(finding!.measured).toBeCloseTo(Math.hypot(170, 140, 650), 6)
+    const cured = resolve(applyEdits(project, finding!.remedies[0]!.edits, 'nearer').project, 'a')
+    expect(examinePilots(cured).findings).toEqual([])
   })
 })
 
@@ -97,7 +98,7 @@ describe('what the eye wants', () => {
           ]),
           'a'
         )
-      ).snags
+      ).findings
     ).toEqual([]))
   it('airspeed and altitude changed round is no T', () =>
     expect(
@@ -111,17 +112,17 @@ describe('what the eye wants', () => {
           ]),
           'a'
         )
-      ).snags[0]
+      ).findings[0]
     ).toMatchObject({
       code: 'pilot.basic-t',
-      text: expect.stringMatching(/a is not to the left; l is not to the right/)
+      says: expect.toSatisfy((says: Phrase) => /a is not to the left; l is not to the right/.test(readPhrase(says, US)))
     }))
   it('a standby horizon too low is the regret: seen as below the limit for the tall pilot only', () => {
     const tall = { ...pilot, id: 't', name: 'Oswin', eye: { acrossMm: 200, upMm: 560, aftMm: 700 } }
     const low = projectWith([[dial('s', 'attitude'), [200, 60]]])
-    const [snag] = examinePilots(resolve(withPilots(low, [pilot, tall]), 'a')).snags
-    expect(snag).toMatchObject({ code: 'pilot.sight', limit: 20 })
-    expect(snag!.text).toMatch(/below Oswin/)
+    const [finding] = examinePilots(resolve(withPilots(low, [pilot, tall]), 'a')).findings
+    expect(finding).toMatchObject({ code: 'pilot.sight', limit: 20 })
+    expect(readPhrase(finding!.says, US)).toMatch(/below Oswin/)
   })
   it('a screen outside its reading angles is told in degrees', () => {
     const screen = item({
@@ -129,10 +130,10 @@ describe('what the eye wants', () => {
       kind: 'nav/com',
       face: { ...roundFace(60)!, readsWithinDeg: { side: 20, up: 30, down: 30 } }
     })
-    const snag = examinePilots(resolve(withPilots(projectWith([[screen, [560, 300 - 40]]])), 'a')).snags.find(
+    const finding = examinePilots(resolve(withPilots(projectWith([[screen, [560, 300 - 40]]])), 'a')).findings.find(
       one => one.code === 'pilot.cone'
     )!
-    expect(snag.measured).toBeCloseTo((Math.atan2(360, 700) * 180) / Math.PI - 20, 6)
+    expect(finding.measured).toBeCloseTo((Math.atan2(360, 700) * 180) / Math.PI - 20, 6)
   })
 })
 
@@ -176,8 +177,8 @@ describe('flows of the hand', () => {
       [{ type: 'flow.put', option: 'a', flow: flow('a', 'b', 'c', 'd') }],
       'flow'
     ).project
-    const snag = examinePilots(resolve(project, 'a')).snags.find(one => one.code === 'pilot.order')!
-    const cured = resolve(applyEdits(project, snag.remedies[0]!.edits, 'order').project, 'a')
+    const finding = examinePilots(resolve(project, 'a')).findings.find(one => one.code === 'pilot.order')!
+    const cured = resolve(applyEdits(project, finding.remedies[0]!.edits, 'order').project, 'a')
     expect(examinePilots(cured).flows[0]).toMatchObject({ lengthMm: 75, backTracks: 0 })
     expect(examinePilots(cured).orders).toEqual([])
   })
@@ -203,17 +204,18 @@ describe('flows of the hand', () => {
     })
     const design = resolve(base, 'a')
     expect(walkFlow(design, start('right'), pilot)).toMatchObject({ wrongHand: 1 })
-    expect(walkFlow(design, start('right'), pilot).steps[1]!.troubles[0]).toBe(
-      'the right hand holds Throttle; the left one is free'
-    )
+    expect(walkFlow(design, start('right'), pilot).steps[1]!.troubles[0]).toEqual({
+      kind: 'hand held',
+      says: ['the right hand holds Throttle; the left one is free']
+    })
     expect(walkFlow(design, start('either'), pilot)).toMatchObject({
       wrongHand: 0,
       steps: [{ hand: 'right' }, { hand: 'left' }]
     })
   })
   it('a step whose thing this option lacks says so', () =>
-    expect(walkFlow(resolve(row(['a', 'b', 'c']), 'a'), flow('gone'), pilot).steps[0]!.troubles).toEqual([
-      'what it goes to is not in this option'
+    expect(walkFlow(resolve(row(['a', 'b', 'c']), 'a'), flow('gone'), pilot).steps[0]!.troubles).toMatchObject([
+      { kind: 'not here' }
     ]))
   it('flows to begin with are made of what stands there', () => {
     const flows = proposedFlows(resolve(demoProject('3-skerrow-dunlin'), 'b'))

@@ -1,19 +1,29 @@
 import type { Supply } from '../document'
-import type { Design, Snag } from '../design'
-import { designCircuits, type Circuit } from './circuit'
-import { circuitSnags, enduranceSnags, feedSnags } from './complain'
-import { enduranceOf, type Endurance } from './endurance'
-import { feedersOf, feederSnags, type Feeder } from './feeder'
-import { loadsByPhase, loadSnags, type PhaseLoad } from './load'
-import { supplyOf, supplySnags } from './supply'
+import type { Design, Finding } from '../design'
+import { designCircuits, type Circuit } from './circuits/circuit'
+import { circuitFindings, enduranceFindings, feedFindings } from './circuits/check'
+import { enduranceOf, type Endurance } from './endurance/endurance'
+import { feedersOf, feederFindings, type Feeder } from './circuits/feeder'
+import { loadsByPhase, loadFindings, type PhaseLoad } from './loads/load'
+import { powerModel } from './supply/model'
+import { supplyFindings } from './supply/check'
 
-export { breakerRows, BREAKER_MARGIN, type Circuit, type RowPlace } from './circuit'
-export { ampacityOf, bundleFactor, altitudeFactor, freeAirA, harnessTotalA } from './ampacity'
-export { DISCHARGE_BASIS, dischargeHours, PEUKERT } from './discharge'
-export { enduranceOf, isShed, simulate, usualSettings, type Endurance } from './endurance'
-export { Wired, type Failure } from './wired'
-export { type Feeder } from './feeder'
-export { fedBy } from './feeding'
+export {
+  breakerRows,
+  BREAKER_MARGIN,
+  designCircuits,
+  explainCircuit,
+  type Circuit,
+  type CircuitFigure,
+  type RowPlace
+} from './circuits/circuit'
+export { ampacityOf, bundleFactor, altitudeFactor, freeAirA, harnessTotalA } from './circuits/ampacity'
+export { DISCHARGE_BASIS, dischargeHours, PEUKERT } from './endurance/discharge'
+export { enduranceOf, explainEndurance, usualSettings, type Endurance } from './endurance/endurance'
+export { isShed, simulate } from './endurance/simulate'
+export { Wired, type Failure } from './supply/wired'
+export { explainFeeder, feedersOf, type Feeder } from './circuits/feeder'
+export { fedBy } from './supply/feeding'
 export {
   ALTERNATOR_BASIS,
   ALTERNATOR_SHARE,
@@ -24,21 +34,10 @@ export {
   quotedA,
   unitAmps,
   type PhaseLoad
-} from './load'
-export {
-  busOf,
-  closed,
-  CONDUCTOR_CELSIUS,
-  positionsOf,
-  DIODE_V,
-  freeId,
-  proposedSupply,
-  regulatedV,
-  sourcesOf,
-  supplyOf,
-  tieCells,
-  type SourceAt
-} from './supply'
+} from './loads/load'
+export { closed, CONDUCTOR_CELSIUS, positionsOf, DIODE_V, regulatedV } from './supply/tie'
+export { busOf, freeId, powerModel, PowerModel, sourcesOf, supplyOf, tieCells, type SourceAt } from './supply/model'
+export { proposedSupply } from './supply/propose'
 export {
   backupFor,
   backupOffers,
@@ -49,10 +48,10 @@ export {
   type BackupOffer,
   type EnduranceRange,
   type ShedAnswer
-} from './search'
-export { playScenes, type Scene } from './scenes'
-export { oneLine, type LineEdge, type LineNode, type OneLine } from './one-line'
-export { SWITCH_LOADS, switchDerating, switchFor, type SwitchLoad } from './switch'
+} from './endurance/search'
+export { playScenes, type Scene } from './endurance/scenes'
+export { oneLine, type LineEdge, type LineNode, type OneLine } from './drawing/one-line'
+export { SWITCH_LOADS, switchDerating, switchFor, type SwitchLoad } from './circuits/switch'
 export {
   allowableDropV,
   BREAKER_SIZES_A,
@@ -64,7 +63,7 @@ export {
   PROTECTOR_BASIS,
   resistanceOhm,
   WIRE_BASIS
-} from './wire'
+} from './circuits/wire'
 
 export interface PowerReport {
   supply: Supply
@@ -72,32 +71,32 @@ export interface PowerReport {
   circuits: Circuit[]
   feeders: Feeder[]
   endurance: Endurance
-  snags: Snag[]
+  findings: Finding[]
 }
 
 /** The circuits of a design alone, for what only needs its wires. */
-export const circuitsOf = (design: Design): Circuit[] => designCircuits(design, supplyOf(design)).circuits
+export const circuitsOf = (design: Design): Circuit[] => designCircuits(powerModel(design)).circuits
 
 /** Examines supply, loads, circuits and endurance. */
 export function examinePower(design: Design): PowerReport {
-  const supply = supplyOf(design)
-  const loads = loadsByPhase(design, supply)
-  const { circuits, none } = designCircuits(design, supply)
-  const feeders = feedersOf(design, supply)
+  const model = powerModel(design)
+  const loads = loadsByPhase(model)
+  const { circuits, none } = designCircuits(model)
+  const feeders = feedersOf(model)
   const endurance = enduranceOf(design)
   return {
-    supply,
+    supply: model.supply,
     loads,
     circuits,
     feeders,
     endurance,
-    snags: [
-      ...supplySnags(design, supply),
-      ...circuitSnags(design, circuits, none),
-      ...feederSnags(design, supply, feeders),
-      ...feedSnags(design, supply),
-      ...loadSnags(design, loads),
-      ...enduranceSnags(design, supply, endurance)
+    findings: [
+      ...supplyFindings(model),
+      ...circuitFindings(model, circuits, none),
+      ...feederFindings(model, feeders),
+      ...feedFindings(model),
+      ...loadFindings(design, loads),
+      ...enduranceFindings(model, endurance)
     ]
   }
 }

@@ -6,6 +6,8 @@ import { resolve } from '../design'
 import { feet, toFeet } from '../quantity'
 import { designWith, item, plainProject, projectWith, withoutCoils } from '../testing'
 import {
+  explainCircuit,
+  powerModel,
   allowableDropV,
   ampacityOf,
   BREAKER_SIZES_A,
@@ -154,30 +156,32 @@ describe('circuits', () => {
       [{ type: 'circuit.set', option: 'a', circuit: { unit: 'lamp', breakerA: 15, awg: 22 } }],
       'worse'
     ).project
-    const snag = examinePower(resolve(worse, 'a')).snags.find(one => one.code === 'power.protector')!
-    expect(snag).toMatchObject({ weight: 'stops work', measured: 15, limit: 5 })
-    const cured = applyEdits(worse, snag.remedies[0]!.edits, 'cure').project
-    expect(examinePower(resolve(cured, 'a')).snags.filter(one => one.code === 'power.protector')).toEqual([])
+    const finding = examinePower(resolve(worse, 'a')).findings.find(one => one.code === 'power.protector')!
+    expect(finding).toMatchObject({ weight: 'must fix', measured: 15, limit: 5 })
+    const cured = applyEdits(worse, finding.remedies[0]!.edits, 'cure').project
+    expect(examinePower(resolve(cured, 'a')).findings.filter(one => one.code === 'power.protector')).toEqual([])
   })
   it('the working of a wire says which limit forbids the next thinner one', () => {
     const why = (amps: number, place: string) =>
-      examinePower(
-        designWith([[{ ...load('x', { typicalA: amps, maxA: amps }), mounts: ['tail', 'cabin'] }, place]])
-      ).circuits[0]!.workings.wire.inputs.at(-1)!.value
+      explainCircuit(
+        powerModel(designWith([[{ ...load('x', { typicalA: amps, maxA: amps }), mounts: ['tail', 'cabin'] }, place]])),
+        'x',
+        'wire'
+      )!.inputs.at(-1)!.value
     expect(why(0.2, 'cabin')).toBe('it is the thinnest of the chart')
     // Over the same run: at 1 A the drop decides; close by, at 5 A, a 7.5 A breaker is more than AWG 22 bears (table 11-3).
     expect(why(1, 'tail')).toMatch(/^AWG 22: it drops 0\.6\d V at the steady load$/)
     expect(why(5, 'cabin')).toMatch(/^AWG \d+: (it drops|a 7\.5 A breaker does not protect it)/)
   })
   it('a load no table wire carries is said, not guessed', () => {
-    expect(examinePower(designWith([[load('winch', { typicalA: 400, maxA: 400 }), 'tail']])).snags).toContainEqual(
-      expect.objectContaining({ code: 'power.no-wire', weight: 'stops work' })
+    expect(examinePower(designWith([[load('winch', { typicalA: 400, maxA: 400 }), 'tail']])).findings).toContainEqual(
+      expect.objectContaining({ code: 'power.no-wire', weight: 'must fix' })
     )
   })
   it('a place without a route is said, not guessed', () => {
     const base = plainProject()
     base.airframe.routes = []
-    expect(examinePower(designWith([[load('beacon', {}), 'tail']], base)).snags).toContainEqual(
+    expect(examinePower(designWith([[load('beacon', {}), 'tail']], base)).findings).toContainEqual(
       expect.objectContaining({ code: 'power.no-route' })
     )
   })
@@ -190,8 +194,8 @@ describe('loads by phase', () => {
       examinePower(
         withoutCoils(designWith([[load('heater', { typicalA: maxA, maxA, phases: ['climb'] }), 'tail']], base))
       )
-    expect(loads(31.9).snags.filter(one => one.code === 'power.overload')).toEqual([])
-    expect(loads(32.1).snags.find(one => one.code === 'power.overload')).toMatchObject({ limit: 32, measured: 32.1 })
+    expect(loads(31.9).findings.filter(one => one.code === 'power.overload')).toEqual([])
+    expect(loads(32.1).findings.find(one => one.code === 'power.overload')).toMatchObject({ limit: 32, measured: 32.1 })
     expect(loads(32.1).loads.find(one => one.phase === 'taxi')!.typicalA).toBe(0)
   })
   it('a box of constant power takes twice the amps on half the volts: I = P / V', () => {
@@ -217,7 +221,7 @@ describe('loads by phase', () => {
   it('refuses a 14 V box in a 28 V aeroplane', () => {
     const base = plainProject()
     base.airframe.systemV = 28
-    expect(examinePower(designWith([[load('old', { maxV: 16 }), 'tail']], base)).snags).toContainEqual(
+    expect(examinePower(designWith([[load('old', { maxV: 16 }), 'tail']], base)).findings).toContainEqual(
       expect.objectContaining({ code: 'power.volts', limit: 16 })
     )
   })

@@ -1,5 +1,6 @@
 import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib'
 import type { AnalysisTable, LoadAnalysis } from '../report'
+import { formatNumber, type Reading } from '../quantity'
 import { PAPERS, printable, type Paper } from './face'
 
 const PT = 72 / 25.4
@@ -47,7 +48,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
   }
   turn()
   for (const table of analysis.tables) {
-    const widths = widthsOf(table, font, bold, room)
+    const widths = widthsOf({ table, font, bold, room, reading: analysis.reading })
     const heads = table.columns.map((column, at) => wrapped(printable(column.says), bold, SIZE, widths[at]! - 4))
     const deep = Math.max(...heads.map(lines => lines.length))
     const head = () => {
@@ -79,7 +80,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
         const x = MARGIN + widths.slice(0, at).reduce((sum, w) => sum + w, 0)
         const column = table.columns[at]!
         const text = fitted(
-          printable(typeof cell === 'number' ? cell.toFixed(column.digits ?? 0) : cell),
+          printable(typeof cell === 'number' ? formatNumber(cell, column.digits ?? 0, analysis.reading) : cell),
           font,
           SIZE,
           widths[at]! - 4
@@ -131,7 +132,19 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
 }
 
 /** Widths of columns for what stands in them, drawn together evenly where the paper is too narrow. */
-function widthsOf(table: AnalysisTable, font: PDFFont, bold: PDFFont, room: number): number[] {
+function widthsOf({
+  table,
+  font,
+  bold,
+  room,
+  reading
+}: {
+  table: AnalysisTable
+  font: PDFFont
+  bold: PDFFont
+  room: number
+  reading: Reading
+}): number[] {
   const wanted = table.columns.map(
     (column, at) =>
       8 +
@@ -141,7 +154,9 @@ function widthsOf(table: AnalysisTable, font: PDFFont, bold: PDFFont, room: numb
           .map(word => bold.widthOfTextAtSize(word, SIZE)),
         ...table.rows.map(row =>
           font.widthOfTextAtSize(
-            printable(typeof row[at] === 'number' ? row[at].toFixed(column.digits ?? 0) : (row[at] ?? '')),
+            printable(
+              typeof row[at] === 'number' ? formatNumber(row[at], column.digits ?? 0, reading) : (row[at] ?? '')
+            ),
             SIZE
           )
         )

@@ -14,7 +14,7 @@ import { LAYERS, type Layer, type Part } from '../build'
 import { pathOf } from '../formats'
 import { openings, setDown } from '../panel'
 import type { Design } from '../design'
-import { formatLength, type UnitSystem } from '../quantity'
+import { formatLength, type Reading } from '../quantity'
 
 /** Points of PDF in a millimetre. */
 const PT = 72 / 25.4
@@ -172,12 +172,7 @@ export async function writeFacePdf(part: Part, paper: Paper, title: string): Pro
  * A drawing sheet: the face to a scale that fits A3, its overall dimensions, every opening numbered, and a table of
  * positions and sizes from the lower left corner.
  */
-export async function writeSheetPdf(
-  part: Part,
-  design: Design,
-  system: UnitSystem,
-  title: string
-): Promise<Uint8Array> {
+export async function writeSheetPdf(part: Part, design: Design, reading: Reading, title: string): Promise<Uint8Array> {
   const file = await PDFDocument.create()
   const font = await file.embedFont(StandardFonts.Helvetica)
   const bold = await file.embedFont(StandardFonts.HelveticaBold)
@@ -191,7 +186,7 @@ export async function writeSheetPdf(
   const scale = Math.min((width - 60) / w, (height * 0.52) / h, 1)
   const [x0, y0] = [35, height - 22]
   drawPart(page, font, part, part.minX, part.maxY, x0, y0, scale)
-  const size = (mm: number) => formatLength(mm, system)
+  const size = (mm: number) => formatLength(mm, reading)
   const low = y0 - h * scale
   line(x0, low - 8, x0 + w * scale, low - 8)
   for (const x of [x0, x0 + w * scale]) line(x, low - 10, x, low - 2, 0.12)

@@ -1,5 +1,6 @@
 import { inflateSync } from 'node:zlib'
 import { decodePDFRawStream, PDFDocument, PDFRawStream } from 'pdf-lib'
+import { US } from '../quantity'
 import { describe, expect, it } from 'vitest'
 import { wholeFace } from '../build'
 import { resolve } from '../design'
@@ -80,7 +81,7 @@ describe('full size on paper', () => {
     expect(widths.some(mm => Math.abs(mm - 57.15) < 0.01)).toBe(true)
   })
   it('a drawing sheet is one A3 page, whatever letters a label holds', async () => {
-    const file = await PDFDocument.load(await writeSheetPdf(part, design, 'inch', 'ZZ-DUN Ω'))
+    const file = await PDFDocument.load(await writeSheetPdf(part, design, US, 'ZZ-DUN Ω'))
     expect(file.getPageCount()).toBe(1)
     expect(file.getPage(0).getWidth() / MM).toBeCloseTo(420, 3)
   })

@@ -1,26 +1,122 @@
-import { toFeet, toInches, toPounds } from './convert'
+import { KG_PER_POUND, toFeet, toInches, toPounds } from './convert'
 import type { UnitSystem } from './parse'
 
-const fixed = (value: number, digits: number): string => {
-  const text = value.toFixed(digits)
-  return Number(text) === 0 ? (0).toFixed(digits) : text
+/** How a person reads: inches or metric, and the language whose commas and dates they use. */
+export interface Reading {
+  system: UnitSystem
+  /** A BCP 47 tag, `en-US`, `de-DE`. */
+  locale: string
+}
+export const US: Reading = { system: 'inch', locale: 'en-US' }
+
+const makers = new Map<string, Intl.NumberFormat>()
+function maker(locale: string, options: Intl.NumberFormatOptions): Intl.NumberFormat {
+  const key = `${locale} ${JSON.stringify(options)}`
+  const known = makers.get(key) ?? new Intl.NumberFormat(locale, options)
+  makers.set(key, known)
+  return known
 }
 
-/** A length on the face: `12.350 in` or `313.7 mm`. */
-export const formatLength = (mm: number, system: UnitSystem): string =>
-  system === 'inch' ? `${fixed(toInches(mm), 3)} in` : `${fixed(mm, 1)} mm`
+/** A number with just so many digits behind the point, or the comma, of the reader; never minus nothing. */
+export function formatNumber(
+  value: number,
+  digits: number,
+  { locale }: Pick<Reading, 'locale'>,
+  useGrouping = true
+): string {
+  if (!Number.isFinite(value)) return value > 0 ? '∞' : value < 0 ? '−∞' : '—'
+  const nothing = Math.abs(value) < 0.5 * 10 ** -digits
+  return maker(locale, { minimumFractionDigits: digits, maximumFractionDigits: digits, useGrouping }).format(
+    nothing ? 0 : value
+  )
+}
+/** A number with at most so many digits, and none that say nothing. */
+export const formatShort = (value: number, digits: number, { locale }: Pick<Reading, 'locale'>): string =>
+  Number.isFinite(value)
+    ? maker(locale, { maximumFractionDigits: digits }).format(Math.abs(value) < 0.5 * 10 ** -digits ? 0 : value)
+    : formatNumber(value, digits, { locale })
 
-/** A run of wire: `14.2 ft` or `4.3 m`. */
-export const formatRun = (mm: number, system: UnitSystem): string =>
-  system === 'inch' ? `${fixed(toFeet(mm), 1)} ft` : `${fixed(mm / 1000, 2)} m`
+/** Nearer than this to a sixteenth of an inch, a length is read as one. */
+const AT_SIXTEENTH_IN = 0.0006
+
+/** Inches as a person at the bench says them: `35 7/16`, `3/4`; undefined for what is no sixteenth. */
+function sixteenths(inches: number): string | undefined {
+  const count = Math.round(Math.abs(inches) * 16)
+  if (Math.abs(Math.abs(inches) * 16 - count) > AT_SIXTEENTH_IN * 16 || count === 0) return undefined
+  const whole = Math.floor(count / 16)
+  let [over, under] = [count % 16, 16]
+  while (over > 0 && over % 2 === 0) [over, under] = [over / 2, under / 2]
+  const text = over === 0 ? `${whole}` : `${whole ? `${whole} ` : ''}${over}/${under}`
+  return inches < 0 ? `−${text}` : text
+}
+
+/**
+ * A length as it is read: `35 7/16 in`, `0.213 in`, `35.4 in` or `313.7 mm`.
+ * @param finer digits besides the usual ones
+ */
+export function formatLength(mm: number, reading: Reading, finer = 0): string {
+  if (reading.system === 'metric') return `${formatShort(mm, 1 + finer, reading)} mm`
+  const inches = toInches(mm)
+  const size = Math.abs(inches)
+  const fraction = sixteenths(inches)
+  return `${fraction ?? formatShort(inches, (size < 1 ? 3 : size < 10 ? 2 : 1) + finer, reading)} in`
+}
+
+/** A length as it is set: to the thousandth of an inch or the tenth of a millimetre, so that it can be typed again. */
+export const formatPosition = (mm: number, reading: Reading): string =>
+  reading.system === 'inch'
+    ? `${formatNumber(toInches(mm), 3, reading, false)} in`
+    : `${formatNumber(mm, 1, reading, false)} mm`
+
+/** A run of wire: `14.2 ft` or `4.33 m`. */
+export const formatRun = (mm: number, reading: Reading): string =>
+  reading.system === 'inch' ? `${formatNumber(toFeet(mm), 1, reading)} ft` : `${formatNumber(mm / 1000, 2, reading)} m`
+
+/** A height above the sea: `18,000 ft`; in metric reading too, since heights are flown in feet. */
+export const formatAltitude = (ft: number, reading: Reading): string => `${formatNumber(ft, 0, reading)} ft`
 
 /** A mass: `4.2 lb` or `1.91 kg`. */
-export const formatMass = (kg: number, system: UnitSystem): string =>
-  system === 'inch' ? `${fixed(toPounds(kg), 1)} lb` : `${fixed(kg, 2)} kg`
+export const formatMass = (kg: number, reading: Reading): string =>
+  reading.system === 'inch' ? `${formatNumber(toPounds(kg), 1, reading)} lb` : `${formatNumber(kg, 2, reading)} kg`
+
+/** A moment of mass: `1,234 lb·in` or `14.22 kg·m`. */
+export const formatMoment = (kgMm: number, reading: Reading): string =>
+  reading.system === 'inch'
+    ? `${formatNumber(kgMm / KG_PER_POUND / 25.4, 0, reading)} lb·in`
+    : `${formatNumber(kgMm / 1000, 2, reading)} kg·m`
 
 /** Money in the reader's locale, without cents: `$38,000`. */
-export const formatMoney = (cents: number, locale = 'en-US'): string =>
-  new Intl.NumberFormat(locale, { style: 'currency', currency: 'USD', maximumFractionDigits: 0 }).format(cents / 100)
+export const formatMoney = (cents: number, { locale }: Pick<Reading, 'locale'>): string =>
+  maker(locale, { style: 'currency', currency: 'USD', maximumFractionDigits: 0 }).format(
+    Math.abs(cents) < 50 ? 0 : cents / 100
+  )
 
 /** Current: `4.20 A`. */
-export const formatAmps = (amps: number): string => `${fixed(amps, amps !== 0 && Math.abs(amps) < 10 ? 2 : 1)} A`
+export const formatAmps = (amps: number, reading: Pick<Reading, 'locale'>): string =>
+  `${formatNumber(amps, amps !== 0 && Math.abs(amps) < 10 ? 2 : 1, reading)} A`
+
+/** A day: `Nov 26, 2026`. */
+export const formatDay = (iso: string, { locale }: Pick<Reading, 'locale'>): string =>
+  new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(`${iso}T00:00:00Z`))
+
+/** Units in which a working states its figures, and how each is read. */
+const UNITS: Readonly<Record<string, (value: number, reading: Reading) => string>> = {
+  'mm': formatLength,
+  'mm of wire': formatRun,
+  'kg': formatMass,
+  'kg·mm': formatMoment,
+  'cents': formatMoney,
+  'ft': formatAltitude,
+  'Ω/1000 ft': (value, reading) =>
+    reading.system === 'inch'
+      ? `${formatShort(value, 3, reading)} Ω/1000 ft`
+      : `${formatShort(value / 0.3048, 2, reading)} Ω/km`
+}
+
+/** A figure with its unit, as the reader has it. Units that are the same everywhere stand as they are. */
+export function formatQuantity(value: number, unit: string, reading: Reading): string {
+  const own = UNITS[unit]
+  if (own && Number.isFinite(value)) return own(value, reading)
+  const digits = value === 0 ? 0 : Math.max(0, Math.min(4, 4 - Math.ceil(Math.log10(Math.abs(value)))))
+  return `${formatShort(value, Number.isFinite(digits) ? digits : 0, reading)}${unit && ` ${unit}`}`
+}

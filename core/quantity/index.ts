@@ -1,3 +1,4 @@
 export * from './convert'
 export * from './parse'
 export * from './format'
+export * from './phrase'

@@ -1,3 +1,4 @@
+import type { Reading } from './format'
 import { KG_PER_POUND, MM_PER_FOOT, MM_PER_INCH } from './convert'
 
 export type UnitSystem = 'inch' | 'metric'
@@ -11,9 +12,15 @@ const AMOUNT = new RegExp(
   'i'
 )
 
+/** A number as it is written where the comma is the decimal sign, with a point instead; groups of thousands run together. */
+function pointed(text: string, locale: string): string {
+  if (!(1.5).toLocaleString(locale).includes(',')) return text
+  return text.includes(',') ? text.replace(/\.(?=\d{3}(\D|$))/g, '').replace(',', '.') : text
+}
+
 /** Reads a number that may carry a fraction: `3 1/8`, `5/16`, `3.125`, and the unit written behind it. */
-function amount(text: string): { value: number; unit: string } | undefined {
-  const found = AMOUNT.exec(text)
+function amount(text: string, locale: string): { value: number; unit: string } | undefined {
+  const found = AMOUNT.exec(pointed(text, locale))
   if (!found) return undefined
   const [, whole, over, under, top, bottom, plain, unit = ''] = found
   let value: number
@@ -47,8 +54,8 @@ const LENGTH_UNITS: Record<string, number> = {
  * @returns millimetres
  * @throws QuantityError when it cannot be read
  */
-export function parseLength(text: string, system: UnitSystem): number {
-  const read = amount(text)
+export function parseLength(text: string, { system, locale }: Reading): number {
+  const read = amount(text, locale)
   const factor = read && (read.unit === '' ? (system === 'inch' ? MM_PER_INCH : 1) : LENGTH_UNITS[read.unit])
   if (!read || factor === undefined)
     throw new QuantityError(`“${text}” is not a length. Write it like 3 1/8, 3.125" or 79.4 mm.`)
@@ -68,11 +75,21 @@ const MASS_UNITS: Record<string, number> = {
  * @returns kilograms
  * @throws QuantityError when it cannot be read
  */
-export function parseMass(text: string, system: UnitSystem): number {
-  const read = amount(text)
+export function parseMass(text: string, { system, locale }: Reading): number {
+  const read = amount(text, locale)
   const factor = read && (read.unit === '' ? (system === 'inch' ? KG_PER_POUND : 1) : MASS_UNITS[read.unit])
   if (!read || factor === undefined) throw new QuantityError(`“${text}” is not a mass. Write it like 2.4 lb or 1.1 kg.`)
   return read.value * factor
+}
+
+/**
+ * Reads a plain number, with the comma where the reader's language has it.
+ * @throws QuantityError when it cannot be read
+ */
+export function parseNumber(text: string, { locale }: Pick<Reading, 'locale'>): number {
+  const read = amount(text, locale)
+  if (!read || read.unit !== '') throw new QuantityError(`“${text}” is not a number.`)
+  return read.value
 }
 
 /**
@@ -80,8 +97,8 @@ export function parseMass(text: string, system: UnitSystem): number {
  * @returns cents
  * @throws QuantityError when it cannot be read
  */
-export function parseMoney(text: string): number {
-  const plain = text.replace(/[$\s]|,(?=\d{3}\b)/g, '')
+export function parseMoney(text: string, { locale }: Pick<Reading, 'locale'>): number {
+  const plain = pointed(text.replace(/[$\s]/g, ''), locale).replace(/,(?=\d{3}\b)/g, '')
   if (!/^[+-]?\d+(\.\d{1,2})?$/.test(plain))
     throw new QuantityError(`“${text}” is not a sum of money. Write it like 1250 or 1,250.50.`)
   return Math.round(Number(plain) * 100)

@@ -2,21 +2,37 @@ import fc from 'fast-check'
 import { unit } from 'mathjs'
 import { describe, expect, it } from 'vitest'
 import {
+  QuantityError,
+  SILENT,
+  US,
+  enumerate,
   feet,
   formatAmps,
   formatLength,
   formatMass,
   formatMoney,
+  formatPosition,
   inches,
+  kg,
+  mm,
   parseLength,
   parseMass,
   parseMoney,
   pounds,
-  QuantityError,
+  price,
+  readPhrase,
+  say,
+  thing,
   toFeet,
   toInches,
-  toPounds
+  toPounds,
+  type Reading,
+  wireRun
 } from '.'
+
+const INCH = US
+const METRIC: Reading = { system: 'metric', locale: 'en-US' }
+const GERMAN: Reading = { system: 'metric', locale: 'de-DE' }
 
 describe('lengths as people write them', () => {
   it.each([
@@ -31,19 +47,69 @@ describe('lengths as people write them', () => {
     ['1.5cm', 15],
     ['-1/2', -12.7],
     ['-3 1/8', -79.375]
-  ])('%s is %f mm', (text, mm) => expect(parseLength(text, 'inch')).toBeCloseTo(mm, 9))
-  it('takes a bare number as millimetres in the metric system', () => expect(parseLength('79.4', 'metric')).toBe(79.4))
+  ])('%s is %f mm', (text, mm) => expect(parseLength(text, INCH)).toBeCloseTo(mm, 9))
+  it('takes a bare number as millimetres in the metric system', () => expect(parseLength('79.4', METRIC)).toBe(79.4))
   it.each(['', 'abc', '3 1/0', '3 kg', '1/8/2', 'NaN', 'Infinity', '--3', '3 1/8 1/8', '3,125'])(
     'refuses %j and says how to write it',
-    text => expect(() => parseLength(text, 'inch')).toThrow(QuantityError)
+    text => expect(() => parseLength(text, INCH)).toThrow(QuantityError)
   )
-  it('reads back what it wrote, to the half of the last figure', () =>
+  it.each([
+    ['79,4 mm', 79.4],
+    ['3,125"', 79.375],
+    ['1.234,5 mm', 1234.5],
+    ['3 1/8', 79.375],
+    ['3.125"', 79.375]
+  ])('with a decimal comma, %s is %f mm', (text, mm) =>
+    expect(parseLength(text, { system: 'inch', locale: 'de-DE' })).toBeCloseTo(mm, 9)
+  )
+  it.each([INCH, METRIC, GERMAN])('reads back what it wrote, to the half of the last figure: %j', reading =>
     fc.assert(
       fc.property(fc.double({ min: -5000, max: 5000, noNaN: true }), mm => {
-        expect(Math.abs(parseLength(formatLength(mm, 'inch'), 'inch') - mm)).toBeLessThanOrEqual(0.0005 * 25.4 + 1e-9)
-        expect(Math.abs(parseLength(formatLength(mm, 'metric'), 'metric') - mm)).toBeLessThanOrEqual(0.05 + 1e-9)
+        const half = reading.system === 'inch' ? 0.0005 * 25.4 : 0.05
+        expect(Math.abs(parseLength(formatPosition(mm, reading), reading) - mm)).toBeLessThanOrEqual(half + 1e-9)
       })
-    ))
+    )
+  )
+})
+
+describe('lengths as they are read', () => {
+  // As a person at the bench says them: sixteenths where it is one, else no more figures than a rule has (common practice).
+  it.each([
+    [900.1125, '35 7/16 in'],
+    [900, '35.4 in'],
+    [19.05, '3/4 in'],
+    [79.375, '3 1/8 in'],
+    [5.4, '0.213 in'],
+    [60, '2.36 in'],
+    [0, '0 in'],
+    [-12.7, '−1/2 in']
+  ])('%f mm reads %s', (mm, text) => expect(formatLength(mm, INCH)).toBe(text))
+  it.each([
+    [313.69, '313.7 mm', '313,7 mm'],
+    [15, '15 mm', '15 mm'],
+    [1234.5, '1,234.5 mm', '1.234,5 mm']
+  ])('%f mm reads %s, and %s in German', (mm, text, german) => {
+    expect(formatLength(mm, METRIC)).toBe(text)
+    expect(formatLength(mm, GERMAN)).toBe(german)
+  })
+  it('two that are held against each other are told apart', () => {
+    const words = say`${mm(314.9, 315.1)} of ${mm(315.1, 314.9)}`
+    for (const reading of [INCH, METRIC, GERMAN]) {
+      const [left, right] = readPhrase(words, reading).split(' of ')
+      expect(left).not.toBe(right)
+    }
+  })
+  it('nothing shows both units, and a phrase keeps its things to go to', () => {
+    const words = say`${thing({ id: 'pfd', label: 'Display' })} leaves ${mm(9.3)}, ${kg(2)}, ${wireRun(3048)}, ${price(125_000)}`
+    expect(readPhrase(words, INCH)).toBe('Display leaves 0.366 in, 4.4 lb, 10.0 ft, $1,250')
+    expect(readPhrase(words, GERMAN)).toMatch(/^Display leaves 9,3 mm, 2,00 kg, 3,05 m, 1.250\s\$$/)
+    expect(words[0]).toEqual({ is: 'thing', id: 'pfd', name: 'Display' })
+    expect(JSON.parse(JSON.stringify(words))).toEqual(words)
+  })
+  it('a phrase put into a phrase is one phrase, and lists join', () => {
+    expect(readPhrase(say`a ${say`b ${mm(25.4)}`}${SILENT} c${''}`, INCH)).toBe('a b 1 in c')
+    expect(readPhrase(enumerate([say`one`, 'two'], ' and '), INCH)).toBe('one and two')
+  })
 })
 
 describe('conversions agree with a general library of units', () => {
@@ -63,20 +129,20 @@ describe('conversions agree with a general library of units', () => {
 
 describe('mass and money', () => {
   it('reads pounds, kilograms and ounces', () => {
-    expect(parseMass('2.4 lb', 'metric')).toBeCloseTo(1.0886, 4)
-    expect(parseMass('1.1 kg', 'inch')).toBe(1.1)
-    expect(parseMass('8 oz', 'inch')).toBeCloseTo(0.226796, 6)
-    expect(() => parseMass('two', 'inch')).toThrow(/2.4 lb/)
+    expect(parseMass('2.4 lb', METRIC)).toBeCloseTo(1.0886, 4)
+    expect(parseMass('1.1 kg', INCH)).toBe(1.1)
+    expect(parseMass('8 oz', INCH)).toBeCloseTo(0.226796, 6)
+    expect(() => parseMass('two', INCH)).toThrow(/2.4 lb/)
   })
   it('reads dollars and cents and refuses what is neither', () => {
-    expect(parseMoney('$1,250.50')).toBe(125_050)
-    expect(parseMoney('1250')).toBe(125_000)
-    for (const text of ['1.234', '12,50', 'NaN', '1e5', '']) expect(() => parseMoney(text)).toThrow(QuantityError)
+    expect(parseMoney('$1,250.50', INCH)).toBe(125_050)
+    expect(parseMoney('1250', INCH)).toBe(125_000)
+    for (const text of ['1.234', '12,50', 'NaN', '1e5', '']) expect(() => parseMoney(text, INCH)).toThrow(QuantityError)
   })
   it('never shows minus nothing', () => {
-    expect(formatAmps(-0.0001)).toBe('0.00 A')
-    expect(formatLength(-0.001, 'metric')).toBe('0.0 mm')
-    expect(formatMass(0.4535924, 'inch')).toBe('1.0 lb')
-    expect(formatMoney(3_800_000)).toBe('$38,000')
+    expect(formatAmps(-0.0001, INCH)).toBe('0.00 A')
+    expect(formatLength(-0.001, METRIC)).toBe('0 mm')
+    expect(formatMass(0.4535924, INCH)).toBe('1.0 lb')
+    expect(formatMoney(3_800_000, INCH)).toBe('$38,000')
   })
 })

@@ -14,7 +14,7 @@ import {
   type PowerReport
 } from '../power'
 import type { Basis, Design } from '../design'
-import { toFeet } from '../quantity'
+import { formatAltitude, formatNumber, formatShort, toFeet, US, type Reading } from '../quantity'
 
 /** One table of the load analysis, the same on paper, in a spreadsheet and as CSV. A number is a number; `digits` are for the eye. */
 export interface AnalysisTable {
@@ -31,6 +31,7 @@ export interface LoadAnalysis {
   assumptions: string[]
   sources: string[]
   cautions: string[]
+  reading: Reading
 }
 
 const says = (basis: Basis): string =>
@@ -40,8 +41,9 @@ const minutes = (value: number): number | string => (Number.isFinite(value) ? va
 /**
  * The load analysis of a design as tables, with what it assumes, where its limits come from, and cautions.
  * @param on the day it is made, as the reader writes it: the core has no clock
+ * @param reading units and language of the reader
  */
-export function loadAnalysis(design: Design, power: PowerReport, on: string): LoadAnalysis {
+export function loadAnalysis(design: Design, power: PowerReport, on: string, reading: Reading = US): LoadAnalysis {
   const { airframe, brief } = design
   const { loads, circuits, feeders, endurance, supply } = power
   const names = new Map([...supply.buses, ...sourcesOf(design, supply)].map(one => [one.id, one.name]))
@@ -52,6 +54,8 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
   const inPhase = (unit: string, key: 'typicalA' | 'worstA') =>
     loads.map(load => load.byUnit.find(one => one.unit === unit)?.[key] ?? 0)
   const blank = ['', '']
+  const A = (value: number) => `${formatShort(value, 2, reading)} A`
+  const ofWire = (mm: number) => (reading.system === 'inch' ? toFeet(mm) : mm / 1000)
   return {
     title: 'Electrical load analysis',
     of: `${brief.registration} ${airframe.model}, ${design.optionName}`,
@@ -63,13 +67,13 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
         columns: [{ says: 'Source' }, { says: 'Kind' }, { says: 'Rating' }, { says: 'At idle' }],
         rows: sourcesOf(design, supply).map(source =>
           source.kind === 'alternator'
-            ? [
+            ? [source.name, 'alternator', A(source.ratedA), source.idleA === undefined ? 'not known' : A(source.idleA)]
+            : [
                 source.name,
-                'alternator',
-                `${source.ratedA} A`,
-                source.idleA === undefined ? 'not known' : `${source.idleA} A`
+                `${source.chemistry} battery`,
+                `${formatShort(source.capacityAh, 1, reading)} Ah in ${formatShort(source.ratedHours, 1, reading)} h`,
+                '—'
               ]
-            : [source.name, `${source.chemistry} battery`, `${source.capacityAh} Ah in ${source.ratedHours} h`, '—']
         )
       },
       {
@@ -128,7 +132,7 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
           names.get(tie.to) ?? tie.to,
           feeders[at]!.steadyA,
           feeders[at]!.mostA,
-          feeders[at]!.ratedA === undefined ? '—' : `${feeders[at]!.ratedA} A`,
+          feeders[at]!.ratedA === undefined ? '—' : A(feeders[at]!.ratedA!),
           feeders[at]!.awg === undefined ? 'thicker than AWG 2' : `AWG ${feeders[at]!.awg}`,
           tie.by
             ? `${supply.switches.find(one => one.id === tie.by!.switch)?.name ?? tie.by.switch}: ${tie.by.in.join(' or ')}`
@@ -146,7 +150,7 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
           { says: 'Protector' },
           { says: 'Wire' },
           { says: 'Carries A', digits: 1 },
-          { says: 'Run ft, out and back', digits: 1 },
+          { says: `Run ${reading.system === 'inch' ? 'ft' : 'm'}, out and back`, digits: 1 },
           { says: 'Drop V', digits: 3 },
           { says: 'Limit V', digits: 1 },
           { says: 'Switch wants' }
@@ -157,14 +161,14 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
           circuit.steadyA,
           circuit.briefA,
           circuit.head === circuit.unit
-            ? `${circuit.breakerA} A ${circuit.protector}`
+            ? `${A(circuit.breakerA)} ${circuit.protector}`
             : `with ${circuits.find(one => one.unit === circuit.head)?.label}`,
           `AWG ${circuit.awg}`,
           circuit.ampacity.amps,
-          toFeet(circuit.outMm + circuit.returnMm),
+          ofWire(circuit.outMm + circuit.returnMm),
           circuit.dropV,
           circuit.dropLimitV,
-          circuit.switch.wantedA === undefined ? 'relay' : `${circuit.switch.wantedA} A ${circuit.switch.load}`
+          circuit.switch.wantedA === undefined ? 'relay' : `${A(circuit.switch.wantedA)} ${circuit.switch.load}`
         ])
       },
       {
@@ -175,14 +179,14 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
           row.places.map((place, at) => [
             row.name,
             at + 1,
-            place.kind === 'spare' ? 'spare' : `${place.amps} A ${place.protector}`,
+            place.kind === 'spare' ? 'spare' : `${A(place.amps)} ${place.protector}`,
             place.kind === 'spare' ? '' : place.labels.join(', ')
           ])
         )
       },
       {
         title: 'The alternators have quit',
-        note: `In ${endurance.phase}: the first unit that stays on goes dark after ${Number.isFinite(endurance.minutes) ? `${endurance.minutes.toFixed(0)} minutes` : 'a day and more'}; ${brief.wantedMinutes} minutes are wanted.`,
+        note: `In ${endurance.phase}: the first unit that stays on goes dark after ${Number.isFinite(endurance.minutes) ? `${formatNumber(endurance.minutes, 0, reading)} minutes` : 'a day and more'}; ${brief.wantedMinutes} minutes are wanted.`,
         columns: [
           { says: 'Unit' },
           { says: 'Dark after, min', digits: 1 },
@@ -207,8 +211,8 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
     assumptions: [
       'Amps are those of the catalogue entries, invented or entered: put the maker’s own, or measured ones, in their place.',
       `A protector carries ${BREAKER_MARGIN * 100} % of the steady load. The way back to ground is as long as the way out. Conductors are at ${CONDUCTOR_CELSIUS} °C for the drop.`,
-      `Wires lie ${airframe.wiring.bundleWires} together, ${(airframe.wiring.loadedShare * 100).toFixed(0)} % near their most, ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, up to ${airframe.wiring.altitudeFt} ft; feeders lie by themselves.`,
-      `Batteries have ${(airframe.battery.usableFraction * 100).toFixed(0)} % of their capacity left by age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds after ${airframe.pilotDelayMinutes} minutes.`,
+      `Wires lie ${airframe.wiring.bundleWires} together, ${formatNumber(airframe.wiring.loadedShare * 100, 0, reading)} % near their most, ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, up to ${formatAltitude(airframe.wiring.altitudeFt, reading)}; feeders lie by themselves.`,
+      `Batteries have ${formatNumber(airframe.battery.usableFraction * 100, 0, reading)} % of their capacity left by age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds after ${airframe.pilotDelayMinutes} minutes.`,
       `A diode takes ${DIODE_V} V. A unit is dark when its bus falls below its least volts; the drop in its own wire is not counted there.`
     ],
     sources: [
@@ -219,6 +223,7 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string): Lo
     cautions: [
       'For planning. It does not replace the maker’s manuals, the rules where the aeroplane is registered, or the judgement of whoever signs for the work.',
       'Measure the loads and the battery on the aeroplane before relying on any time stated here.'
-    ]
+    ],
+    reading
   }
 }

@@ -1,14 +1,15 @@
 import type { Item } from '../catalogue'
 import { findPlace, groundOf, setDown, type Fit } from '../panel'
 import { applyEdits, type Edit, type Place, type Project, type Unit } from '../document'
-import { resolve } from '../design'
+import { resolve, type Steps } from '../design'
 import { examineOption, FIGURE_KEYS, type FigureKey, type Report } from './examine'
+import { type Phrase } from '../quantity'
 
-/** What a change would do to a design: figures after minus before, snags that come and snags that go. */
+/** What a change would do to a design: figures after minus before, findings that come and findings that go. */
 export interface Effect {
   change: Record<FigureKey, number>
-  brings: string[]
-  cures: string[]
+  brings: Phrase[]
+  cures: Phrase[]
   functionsGained: string[]
   functionsLost: string[]
 }
@@ -28,16 +29,18 @@ export function effectOf(
 ): Effect {
   const next = applyEdits(project, edits, 'trial').project
   const after = examineOption(next, option)
-  const had = new Set(before.snags.map(snag => snag.id))
-  const has = new Set(after.snags.map(snag => snag.id))
+  const had = new Set(before.findings.map(finding => finding.id))
+  const has = new Set(after.findings.map(finding => finding.id))
   const functionsBefore = given(project, option)
   const functionsAfter = given(next, option)
   return {
     change: Object.fromEntries(
       FIGURE_KEYS.map(key => [key, difference(after.figures[key].value, before.figures[key].value)])
     ) as Record<FigureKey, number>,
-    brings: after.snags.filter(snag => !had.has(snag.id) && snag.code !== 'panel.unplaced').map(snag => snag.text),
-    cures: before.snags.filter(snag => !has.has(snag.id)).map(snag => snag.text),
+    brings: after.findings
+      .filter(finding => !had.has(finding.id) && finding.code !== 'panel.unplaced')
+      .map(finding => finding.says),
+    cures: before.findings.filter(finding => !has.has(finding.id)).map(finding => finding.says),
     functionsGained: [...functionsAfter].filter(name => !functionsBefore.has(name)),
     functionsLost: [...functionsBefore].filter(name => !functionsAfter.has(name))
   }
@@ -66,8 +69,17 @@ export interface CandidateEffect extends Effect {
   nowhere?: boolean
 }
 
-/** What each item would do to this aeroplane if it were added, and whether it finds room on the panel. */
-export function candidateEffects(project: Project, option: string, items: readonly Item[]): CandidateEffect[] {
+const NO_CHANGE = Object.fromEntries(FIGURE_KEYS.map(key => [key, 0])) as Record<FigureKey, number>
+
+/**
+ * What each item would do to this aeroplane if it were added, and whether it finds room on the panel: one after the other, in
+ * the order they are asked, each told as it is known.
+ */
+export function* candidateEffects(
+  project: Project,
+  option: string,
+  items: readonly Item[]
+): Steps<CandidateEffect[], CandidateEffect> {
   const before = examineOption(project, option)
   const design = resolve(project, option)
   const ground = groundOf(design.airframe.panel)
@@ -79,19 +91,43 @@ export function candidateEffects(project: Project, option: string, items: readon
     if (!fits.has(key)) fits.set(key, findPlace(item, placed, ground))
     return fits.get(key)!
   }
-  return items.map(item => {
+  const all: CandidateEffect[] = []
+  for (const item of items) {
     const unit = newUnit(project, option, item)
     const fit = item.mounts[0] === 'panel' ? fitOf(item) : undefined
-    if (!unit)
-      return {
-        item: item.id,
-        nowhere: true,
-        change: Object.fromEntries(FIGURE_KEYS.map(key => [key, 0])) as Record<FigureKey, number>,
-        brings: [],
-        cures: [],
-        functionsGained: [],
-        functionsLost: []
-      }
-    return { item: item.id, fit, ...effectOf(project, option, [{ type: 'unit.add', option, unit, item }], before) }
-  })
+    const effect: CandidateEffect = unit
+      ? { item: item.id, fit, ...effectOf(project, option, [{ type: 'unit.add', option, unit, item }], before) }
+      : {
+          item: item.id,
+          nowhere: true,
+          change: NO_CHANGE,
+          brings: [],
+          cures: [],
+          functionsGained: [],
+          functionsLost: []
+        }
+    all.push(effect)
+    yield { done: all.length, of: items.length, found: [effect] }
+  }
+  return all
+}
+
+/** What the removal of a unit would do. */
+export interface RemovalEffect extends Effect {
+  unit: string
+}
+/** What the removal of each of these units would give and break, one after the other, each told as it is known. */
+export function* removalEffects(
+  project: Project,
+  option: string,
+  units: readonly string[]
+): Steps<RemovalEffect[], RemovalEffect> {
+  const before = examineOption(project, option)
+  const all: RemovalEffect[] = []
+  for (const unit of units) {
+    const effect = { unit, ...effectOf(project, option, [{ type: 'unit.remove', option, unit }], before) }
+    all.push(effect)
+    yield { done: all.length, of: units.length, found: [effect] }
+  }
+  return all
 }

@@ -2,24 +2,25 @@ import { examineMass, type MassReport } from '../mass'
 import { examineMoney, type MoneyReport } from '../money'
 import { examinePanel, examineStrength, type PanelReport, type StrengthReport } from '../panel'
 import { examinePilots, type PilotReport } from '../pilot'
-import { circuitsOf, examinePower, heaviest, loadWorking, type PowerReport } from '../power'
-import { type Option, type Project } from '../document'
-import { AS_FOUND, resolve, WEIGHTS, type Design, type Snag, type Working } from '../design'
+import { circuitsOf, examinePower, heaviest, type PowerReport } from '../power'
+import type { Item } from '../catalogue'
+import type { Airframe, Option, Project } from '../document'
+import { AS_FOUND, remember, resolve, WEIGHTS, type Design, type DesignUnit, type Finding } from '../design'
 import { examineFunctions } from '../resilience'
+import { revisionFindings } from './revision'
 import { examineRules, type RulesReport } from '../rules'
 import { examineWiring, listWires, type WiringReport } from '../wiring'
 
-export const FIGURE_KEYS = ['money', 'useful load', 'amps', 'minutes', 'metal', 'wires', 'rules', 'snags'] as const
+export const FIGURE_KEYS = ['money', 'useful load', 'amps', 'minutes', 'metal', 'wires', 'rules', 'findings'] as const
 export type FigureKey = (typeof FIGURE_KEYS)[number]
 
 /** One figure of the tally. `value` is in `unit`; `limit` is what it is held against. */
 export interface Figure {
   key: FigureKey
   value: number
-  unit: 'USD cents' | 'kg' | 'A' | 'min' | 'mm' | 'wires' | 'clauses' | 'snags'
+  unit: 'USD cents' | 'kg' | 'A' | 'min' | 'mm' | 'wires' | 'clauses' | 'findings'
   limit?: number
-  state: 'holds' | 'needs a decision' | 'stops work'
-  working: Working
+  state: 'holds' | 'decide' | 'must fix'
 }
 
 /** All that the core has to say about one design. Plain data. */
@@ -28,7 +29,7 @@ export interface Report {
   optionId: string
   optionName: string
   figures: Record<FigureKey, Figure>
-  snags: Snag[]
+  findings: Finding[]
   panel: PanelReport
   strength: StrengthReport
   pilot: PilotReport
@@ -40,199 +41,152 @@ export interface Report {
   lostFunctions: string[]
 }
 
-const stateOf = (holds: boolean, otherwise: Figure['state'] = 'needs a decision'): Figure['state'] =>
+const stateOf = (holds: boolean, otherwise: Figure['state'] = 'decide'): Figure['state'] =>
   holds ? 'holds' : otherwise
 
-function tally(
-  design: Design,
-  parts: Pick<Report, 'panel' | 'power' | 'wiring' | 'rules' | 'mass' | 'money' | 'snags'>
-): Report['figures'] {
-  const { panel, power, wiring, rules, mass, money, snags } = parts
+/** What the tally is made of. */
+type TallyParts = Pick<Report, 'panel' | 'power' | 'wiring' | 'rules' | 'mass' | 'money' | 'findings'>
+
+function tally(design: Design, parts: TallyParts): Report['figures'] {
+  const { panel, power, wiring, rules, mass, money, findings } = parts
   const heavy = heaviest(power.loads)
-  const panelSnags = snags.filter(snag => snag.code.startsWith('panel.'))
-  const wireSnags = snags.filter(snag => snag.code.startsWith('wiring.'))
-  const worstOf = (list: readonly Snag[]): Figure['state'] =>
-    list.some(snag => snag.weight === 'stops work')
-      ? 'stops work'
-      : list.some(snag => snag.weight === 'needs a decision')
-        ? 'needs a decision'
+  const worstOf = (list: readonly Finding[]): Figure['state'] =>
+    list.some(finding => finding.weight === 'must fix')
+      ? 'must fix'
+      : list.some(finding => finding.weight === 'decide')
+        ? 'decide'
         : 'holds'
-  const counted = WEIGHTS.map(weight => ({
-    symbol: weight,
-    meaning: 'snags of this weight',
-    value: snags.filter(snag => snag.weight === weight).length,
-    unit: '',
-    from: 'all rooms'
-  }))
+  const ofRoom = (room: string) => findings.filter(finding => finding.code.startsWith(`${room}.`))
   return {
     'money': {
       key: 'money',
       value: money.totalCents,
       unit: 'USD cents',
       limit: design.brief.budgetCents,
-      state: stateOf(money.totalCents <= design.brief.budgetCents),
-      working: money.working
+      state: stateOf(money.totalCents <= design.brief.budgetCents)
     },
     'useful load': {
       key: 'useful load',
       value: mass.usefulLoadKg,
       unit: 'kg',
-      state: stateOf(mass.usefulLoadKg > 0, 'stops work'),
-      working: mass.workings.usefulLoad
+      state: stateOf(mass.usefulLoadKg > 0, 'must fix')
     },
     'amps': {
       key: 'amps',
       value: heavy.typicalA,
       unit: 'A',
       limit: heavy.limitA,
-      state: stateOf(heavy.typicalA <= heavy.limitA, 'stops work'),
-      working: loadWorking(heavy)
+      state: stateOf(heavy.typicalA <= heavy.limitA, 'must fix')
     },
     'minutes': {
       key: 'minutes',
       value: power.endurance.minutes,
       unit: 'min',
       limit: design.brief.wantedMinutes,
-      state: stateOf(power.endurance.minutes >= design.brief.wantedMinutes),
-      working: power.endurance.working
+      state: stateOf(power.endurance.minutes >= design.brief.wantedMinutes)
     },
     'metal': {
       key: 'metal',
       value: panel.leastMetalMm ?? Infinity,
       unit: 'mm',
       limit: design.airframe.panel.leastWebMm,
-      state: worstOf(panelSnags),
-      working: {
-        formula: 'least distance between any two holes, or a hole and the edge of the sheet',
-        inputs: [
-          {
-            symbol: 'between',
-            meaning: panel.leastMetalBetween?.join(' and ') ?? 'no holes yet',
-            value: panel.leastMetalMm ?? '—',
-            unit: 'mm',
-            from: 'positions in Lay out, cutouts of the catalogue entries'
-          },
-          {
-            symbol: 'wanted',
-            meaning: 'least metal between holes',
-            value: design.airframe.panel.leastWebMm,
-            unit: 'mm',
-            from: 'panel'
-          },
-          {
-            symbol: 'cut away',
-            meaning: 'area of holes over area of sheet',
-            value: panel.cutShare * 100,
-            unit: '%',
-            from: 'the same'
-          }
-        ],
-        result: { value: panel.leastMetalMm ?? Infinity, unit: 'mm' },
-        basis: { kind: 'derived', source: 'distance between circles and rectangles' }
-      }
+      state: worstOf(ofRoom('panel'))
     },
-    'wires': {
-      key: 'wires',
-      value: wiring.wires.length,
-      unit: 'wires',
-      state: worstOf(wireSnags),
-      working: {
-        formula: 'power + ground + links',
-        inputs: [
-          ...(['power', 'ground'] as const).map(kind => ({
-            symbol: kind,
-            meaning: `${kind} wires`,
-            value: wiring.wires.filter(wire => wire.kind === kind).length,
-            unit: '',
-            from: 'circuits'
-          })),
-          {
-            symbol: 'links',
-            meaning: 'data, audio and coax',
-            value: wiring.wires.filter(wire => wire.kind !== 'power' && wire.kind !== 'ground').length,
-            unit: '',
-            from: 'links declared in Wire'
-          },
-          {
-            symbol: 'length',
-            meaning: 'conductor, loops and waste included',
-            value: wiring.totalLengthMm / 1000,
-            unit: 'm',
-            from: 'route table'
-          },
-          {
-            symbol: 'mass',
-            meaning: 'of all wire',
-            value: wiring.totalMassKg,
-            unit: 'kg',
-            from: 'our rough mass per length'
-          }
-        ],
-        result: { value: wiring.wires.length, unit: 'wires' },
-        basis: { kind: 'derived', source: 'circuits, links and the route table' }
-      }
-    },
+    'wires': { key: 'wires', value: wiring.wires.length, unit: 'wires', state: worstOf(ofRoom('wiring')) },
     'rules': {
       key: 'rules',
       value: rules.met,
       unit: 'clauses',
       limit: rules.asked,
-      state: rules.clauses.some(one => one.state === 'missing') ? 'stops work' : stateOf(rules.met === rules.asked),
-      working: {
-        formula: 'clauses met of clauses that apply',
-        inputs: (['met', 'missing', 'check by hand', 'does not apply'] as const).map(state => ({
-          symbol: state,
-          meaning: 'clauses',
-          value: rules.clauses.filter(one => one.state === state).length,
-          unit: '',
-          from: 'Rules'
-        })),
-        result: { value: rules.met, unit: 'clauses' },
-        basis: { kind: 'published', source: '14 CFR 91 as listed in Rules; check the current text', fromMemory: true }
-      }
+      state: rules.clauses.some(one => one.state === 'missing') ? 'must fix' : stateOf(rules.met === rules.asked)
     },
-    'snags': {
-      key: 'snags',
-      value: snags.length,
-      unit: 'snags',
-      state: worstOf(snags),
-      working: {
-        formula: 'Σ snags of all rooms',
-        inputs: counted,
-        result: { value: snags.length, unit: 'snags' },
-        basis: { kind: 'derived' }
-      }
-    }
+    'findings': { key: 'findings', value: findings.length, unit: 'findings', state: worstOf(findings) }
   }
+}
+
+/** What the rooms of current, wires and rules read of the airframe: all but the sheet itself and who sits before it. */
+function besidesPanel({ panel, pilots: _, ...rest }: Airframe): unknown[] {
+  return [panel.outline, ...Object.values(rest)]
+}
+/** What the rooms behind the face read of a unit: not where on the face it stands. */
+const besidesPosition = (unit: DesignUnit): unknown[] => [
+  unit.id,
+  unit.label,
+  unit.item,
+  unit.place,
+  unit.shed,
+  unit.shedAfterMinutes,
+  unit.shedBelowV
+]
+const onFace = ({ optionId, airframe, labels, units }: Design): unknown[] => [
+  optionId,
+  airframe.panel,
+  labels,
+  ...units
+]
+const behindFace = (design: Design): unknown[] => [
+  design.optionId,
+  design.brief,
+  design.circuits,
+  design.supply,
+  ...besidesPanel(design.airframe),
+  ...design.units.flatMap(besidesPosition)
+]
+
+// Each room is asked again only when something that it reads has changed: a unit moved on the face leaves the supply as it was.
+const ROOMS = {
+  panel: remember(examinePanel, design => onFace(design)),
+  strength: remember(examineStrength, (design, placed) => [placed, ...onFace(design)]),
+  pilot: remember(examinePilots, design => [design.airframe.pilots, design.rows, design.flows, ...onFace(design)]),
+  power: remember(examinePower, behindFace),
+  wiring: remember(examineWiring, (design, circuits) => [circuits, design.links, ...behindFace(design)]),
+  rules: remember(
+    (design: Design) => examineRules(design),
+    design => [design.brief, design.handChecks, ...besidesPanel(design.airframe), ...design.units]
+  ),
+  functions: remember(examineFunctions, design => [
+    design.optionId,
+    design.brief,
+    ...design.units,
+    ...design.removed.map(one => one.unit)
+  ]),
+  wiresBefore: remember(
+    (before: Design) => listWires(before, circuitsOf(before)).wires,
+    before => [before.links, ...behindFace(before)]
+  )
 }
 
 /**
  * Examines a design: calls every room and gathers what they say. Pure; the same design gives the same report.
  * @param before the aeroplane as found, for what wire comes out
+ * @param catalogue the entries of today, to tell where a unit stands on an earlier revision; those the document carries when left out
  */
-export function examine(design: Design, before: Design): Report {
-  const panel = examinePanel(design)
-  const strength = examineStrength(design, panel.placed)
-  const pilot = examinePilots(design)
-  const power = examinePower(design)
-  const wiring = examineWiring(design, power.circuits)
-  const rules = examineRules(design)
-  const wiresBefore = design.optionId === AS_FOUND ? wiring.wires : listWires(before, circuitsOf(before)).wires
-  const mass = examineMass(design, wiring.wires, wiresBefore)
+export function examine(design: Design, before: Design, catalogue: readonly Item[] = []): Report {
+  const panel = ROOMS.panel(design)
+  const strength = ROOMS.strength(design, panel.placed)
+  const pilot = ROOMS.pilot(design)
+  const power = ROOMS.power(design)
+  const wiring = ROOMS.wiring(design, power.circuits)
+  const rules = ROOMS.rules(design)
+  const mass = examineMass(
+    design,
+    wiring.wires,
+    design.optionId === AS_FOUND ? wiring.wires : ROOMS.wiresBefore(before)
+  )
   const money = examineMoney(design, wiring.wires)
-  const functions = examineFunctions(design)
-  const order = (snag: Snag) => WEIGHTS.indexOf(snag.weight)
-  const snags = [
-    ...panel.snags,
-    ...strength.snags,
-    ...pilot.snags,
-    ...power.snags,
-    ...wiring.snags,
-    ...rules.snags,
-    ...functions.snags,
-    ...money.snags
-  ].sort((a, b) => order(a) - order(b))
-  const parts = { panel, strength, pilot, power, wiring, rules, mass, money, snags }
+  const functions = ROOMS.functions(design)
+  const findings = [
+    ...panel.findings,
+    ...strength.findings,
+    ...pilot.findings,
+    ...power.findings,
+    ...wiring.findings,
+    ...rules.findings,
+    ...functions.findings,
+    ...money.findings,
+    ...revisionFindings(design, catalogue)
+  ].sort((a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight))
+  const parts = { panel, strength, pilot, power, wiring, rules, mass, money, findings }
   return {
     projectId: design.projectId,
     optionId: design.optionId,
@@ -243,6 +197,7 @@ export function examine(design: Design, before: Design): Report {
   }
 }
 
-/** Examines one option of a project, or the aeroplane as found, or an option given whole (the agreed plan). */
-export const examineOption = (project: Project, option: string | Option): Report =>
-  examine(resolve(project, option), resolve(project, AS_FOUND))
+/** Examines an option of a project, or the aeroplane as found, against the aeroplane as found. */
+export function examineOption(project: Project, option: string | Option, catalogue?: readonly Item[]): Report {
+  return examine(resolve(project, option), resolve(project, AS_FOUND), [...project.items, ...(catalogue ?? [])])
+}

@@ -1,9 +1,10 @@
+import { readPhrase, US } from '../quantity'
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../document'
 import { AS_FOUND, resolve, finish } from '../design'
 import { demoCatalogue, demoProject } from '../testing'
 import { findPlace, groundOf, setDown } from '../panel'
-import { candidateEffects, effectOf, examineOption, FIGURE_KEYS, makeRoom, newUnit, rankForPanel } from '.'
+import { candidateEffects, explain, effectOf, examineOption, FIGURE_KEYS, makeRoom, newUnit, rankForPanel } from '.'
 
 const NAMES = ['1-teasel-ls', '2-hollin-whimbrel', '3-skerrow-dunlin'] as const
 
@@ -13,29 +14,30 @@ describe('the report', () => {
     for (const option of [AS_FOUND, ...project.options.map(one => one.id)]) {
       const report = examineOption(project, option)
       for (const key of FIGURE_KEYS) {
-        const { value, working, unit } = report.figures[key]
+        const { value } = report.figures[key]
+        const working = explain(resolve(project, option), report, { kind: key, of: '' })!
         expect(working.inputs.length).toBeGreaterThan(0)
         expect(working.formula).not.toBe('')
-        const result = unit === 'USD cents' ? working.result.value * 100 : working.result.value
+        const result = working.result.value
         if (Number.isFinite(value)) expect(result).toBeCloseTo(value, 6)
         else expect(result).toBe(value)
       }
     }
   })
   it.each(NAMES)(
-    '%s: snags are unique, name their source, stand worst first, and every remedy can be made and cures',
+    '%s: findings are unique, name their source, stand worst first, and every remedy can be made and cures',
     name => {
       const project = demoProject(name)
       for (const { id } of project.options) {
-        const { snags } = examineOption(project, id)
-        expect(new Set(snags.map(snag => snag.id)).size).toBe(snags.length)
-        const order = snags.map(snag => ['stops work', 'needs a decision', 'worth knowing'].indexOf(snag.weight))
+        const { findings } = examineOption(project, id)
+        expect(new Set(findings.map(finding => finding.id)).size).toBe(findings.length)
+        const order = findings.map(finding => ['must fix', 'decide', 'note'].indexOf(finding.weight))
         expect(order).toEqual([...order].sort())
-        for (const snag of snags) {
-          expect(snag.basis.kind).toBeTruthy()
-          for (const remedy of snag.remedies) {
+        for (const finding of findings) {
+          expect(finding.basis.kind).toBeTruthy()
+          for (const remedy of finding.remedies) {
             const cured = applyEdits(project, remedy.edits, 'cure').project
-            expect(examineOption(cured, id).snags.some(one => one.id === snag.id)).toBe(false)
+            expect(examineOption(cured, id).findings.some(one => one.id === finding.id)).toBe(false)
           }
         }
       }
@@ -58,7 +60,9 @@ describe('what a change would do', () => {
   const project = demoProject('3-skerrow-dunlin')
   it('going of the vacuum pump breaks the gyros that live on it', () => {
     const effect = effectOf(project, 'a', [{ type: 'unit.remove', option: 'a', unit: 'vac-pump' }])
-    expect(effect.brings.join(' ')).toMatch(/Vacuum horizon cannot work without vacuum source/)
+    expect(effect.brings.map(one => readPhrase(one, US)).join(' ')).toMatch(
+      /Vacuum horizon cannot work without vacuum source/
+    )
     expect(effect.change['useful load']).toBeCloseTo(1.35, 9)
     expect(effect.functionsLost).toEqual(['vacuum source'])
   })
@@ -67,7 +71,7 @@ describe('what a change would do', () => {
     bare.options[0]!.units = []
     bare.options[0]!.links = []
     const dial = demoCatalogue().find(one => one.id === 'tidewell-m-asi')!
-    const [effect] = candidateEffects(bare, 'a', [dial])
+    const [effect] = finish(candidateEffects(bare, 'a', [dial]))
     expect(effect!.change.minutes).toBe(0)
     for (const key of FIGURE_KEYS) expect(effect!.change[key]).not.toBeNaN()
   })
@@ -75,8 +79,13 @@ describe('what a change would do', () => {
     const items = demoCatalogue().filter(one =>
       ['quillon-wayfarer-s', 'pellinore-vista-10', 'tarn-gps'].includes(one.id)
     )
-    const effects = new Map(candidateEffects(project, 'a', items).map(one => [one.item, one]))
-    expect(effects.get('quillon-wayfarer-s')!.brings.join(' ')).toMatch(/without waas gps antenna/)
+    const effects = new Map(finish(candidateEffects(project, 'a', items)).map(one => [one.item, one]))
+    expect(
+      effects
+        .get('quillon-wayfarer-s')!
+        .brings.map(one => readPhrase(one, US))
+        .join(' ')
+    ).toMatch(/without waas gps antenna/)
     expect(effects.get('quillon-wayfarer-s')!.functionsGained).toContain('waas gps')
     // The ten-inch display finds no room among what stands there, but does once others move.
     expect(effects.get('pellinore-vista-10')!.fit!.at).toBeUndefined()
@@ -104,7 +113,7 @@ describe('making room', () => {
   const wide = catalogue.find(one => one.id === 'pellinore-vista-10')!
   it('says by how much the wide display misses, names what is in its way, and offers what of its kind fits', () => {
     const answer = finish(makeRoom(project, 'a', wide, undefined, catalogue))
-    expect(answer.says).toMatch(/^[\d.]+ mm \([\d.]+ in\) too (wide|high|deep): /)
+    expect(readPhrase(answer.says, US)).toMatch(/^[\d /.]+ in too (wide|high|deep): /)
     const design = resolve(project, 'a')
     const others = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
     for (const { id } of answer.smaller)
@@ -122,7 +131,7 @@ describe('making room', () => {
       for (const change of finish(makeRoom(project, 'a', item, undefined, catalogue)).changes) {
         const next = resolve(applyEdits(project, change.edits, 'room').project, 'a')
         const others = next.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
-        expect(findPlace(item, others, groundOf(next.airframe.panel)).at, change.text).toBeDefined()
+        expect(findPlace(item, others, groundOf(next.airframe.panel)).at, readPhrase(change.says, US)).toBeDefined()
       }
   })
   it('ranks the catalogue: what fits first, by its ground', () => {

@@ -14,13 +14,13 @@ import {
   type Placed
 } from '../panel'
 import { type Edit, type Project } from '../document'
-import { resolve, type Design, type Steps } from '../design'
-import { formatLength } from '../quantity'
+import { resolve, type Design, type Remedy, type Steps } from '../design'
+import { mm, say, type Phrase } from '../quantity'
 
 /** What would make room for an item that finds no place. */
 export interface RoomAnswer {
-  says: string
-  changes: { text: string; edits: Edit[] }[]
+  says: Phrase
+  changes: Remedy[]
   smaller: { id: string; name: string }[]
 }
 export interface RankedItem {
@@ -30,7 +30,6 @@ export interface RankedItem {
   awayMm?: number
 }
 
-const size = (mm: number) => `${formatLength(mm, 'metric')} (${formatLength(mm, 'inch')})`
 const WAYS = { width: 'too wide', height: 'too high', depth: 'too deep' } as const
 const placedOf = (design: Design, without?: string): Placed[] =>
   design.units.flatMap(unit => (unit.at && unit.id !== without ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
@@ -54,8 +53,8 @@ export function* makeRoom(
   const miss = fit.at ? undefined : missOf(item, fit.bare === false ? [] : others, ground)
   const inTheWay = [...new Set((fit.nearest?.misfits ?? []).map(misfit => misfit.otherName))]
   const says = fit.at
-    ? `${item.name} fits.`
-    : `${miss ? `${size(miss.mm)} ${WAYS[miss.measure]}` : 'No place for it'}${inTheWay.length ? `: ${inTheWay.slice(0, 3).join(', ')}` : ''}${fit.bare === false ? '. The bare sheet would not take it either' : ''}.`
+    ? say`${item.name} fits.`
+    : say`${miss ? say`${mm(miss.mm)} ${WAYS[miss.measure]}` : 'No place for it'}${inTheWay.length ? `: ${inTheWay.slice(0, 3).join(', ')}` : ''}${fit.bare === false ? '. The bare sheet would not take it either' : ''}.`
   const fixed = new Set(design.units.filter(one => one.locked || one.row !== undefined).map(one => one.id))
   const changes = (
     fit.at || (fit.bare === false && !ground.faceZones.some(({ zone }) => zone.movable))
@@ -77,7 +76,7 @@ export function* makeRoom(
     const before = others.find(one => one.id === change.id)
     if (!change.to)
       return {
-        text: `Fits if ${change.name} leaves the face: no other place takes it.`,
+        says: say`Fits if ${change.name} leaves the face: no other place takes it.`,
         edits: [{ type: 'unit.lift' as const, option, unit: change.id }, ...moveItem]
       }
     const area = zone && (zone.area.shape === 'polygon' ? undefined : zone.area)
@@ -106,7 +105,7 @@ export function* makeRoom(
               ...moveItem
             ]
           : []
-    return { text: `Fits if ${change.name} moves ${size(change.to.awayMm)}.`, edits }
+    return { says: say`Fits if ${change.name} moves ${mm(change.to.awayMm)}.`, edits }
   })
   const clearing =
     fit.at || changes.length > 0 || !fit.bare
@@ -114,7 +113,7 @@ export function* makeRoom(
       : yield* fewestOff(item, others, ground, new Set(design.units.filter(one => one.locked).map(one => one.id)))
   if (clearing)
     changes.push({
-      text: `Fits at ${size(clearing.at.xMm)} across, ${size(clearing.at.yMm)} up when ${clearing.off.length === 1 ? 'one unit leaves' : `these ${clearing.off.length} leave`} the face, the fewest found: ${clearing.off.map(one => one.name).join(', ')}.`,
+      says: say`Fits at ${mm(clearing.at.xMm)} across, ${mm(clearing.at.yMm)} up when ${clearing.off.length === 1 ? 'one unit leaves' : `these ${clearing.off.length} leave`} the face, the fewest found: ${clearing.off.map(one => one.name).join(', ')}.`,
       edits: [
         ...clearing.off.map((one): Edit => ({ type: 'unit.lift', option, unit: one.id })),
         ...(unit

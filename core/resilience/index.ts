@@ -1,6 +1,6 @@
 import type { FunctionName } from '../catalogue'
-import type { Design, DesignUnit, Snag } from '../design'
-import { formatMoney } from '../quantity'
+import type { Design, DesignUnit, Finding } from '../design'
+import { enumerate, price, say, thing } from '../quantity'
 
 /** Having these twice is prudence, not waste. */
 const WORTH_HAVING_TWICE: ReadonlySet<FunctionName> = new Set<FunctionName>([
@@ -69,30 +69,27 @@ export function providers(units: readonly DesignUnit[]): Map<FunctionName, Desig
 }
 
 /** What each choice silently takes away, what is there twice for nothing, and seats without sound. */
-export function examineFunctions(design: Design): { snags: Snag[]; lost: FunctionName[] } {
+export function examineFunctions(design: Design): { findings: Finding[]; lost: FunctionName[] } {
   const now = providers(design.units)
-  const snags: Snag[] = []
+  const findings: Finding[] = []
   const before = providers([
     ...design.units.filter(unit => unit.state !== 'new'),
     ...design.removed.map(one => one.unit)
   ])
   const lost = [...before.keys()].filter(name => !now.has(name) && !ONLY_SUPPORT.has(name))
   for (const name of lost)
-    snags.push({
+    findings.push({
       id: `functions.lost:${name}`,
       code: 'functions.lost',
-      weight: 'needs a decision',
+      weight: 'decide',
       subjects: before.get(name)!.map(unit => unit.id),
       basis: { kind: 'derived', source: 'functions in the catalogue entries, as found against this option' },
-      text: `Nothing gives ${name} any more: ${before
-        .get(name)!
-        .map(unit => unit.label)
-        .join(', ')} did.`,
+      says: say`Nothing gives ${name} any more: ${enumerate(before.get(name)!.map(thing))} did.`,
       remedies: before
         .get(name)!
         .slice(0, 1)
         .map(unit => ({
-          text: `Keep ${unit.label} after all.`,
+          says: say`Keep ${thing(unit)} after all.`,
           edits: [{ type: 'unit.restore' as const, option: design.optionId, unit: unit.id }]
         }))
     })
@@ -103,40 +100,34 @@ export function examineFunctions(design: Design): { snags: Snag[]; lost: Functio
       gives.some(name => WORTH_HAVING_TWICE.has(name) || now.get(name)!.every(one => one.id === unit.id))
     )
       continue
-    const others = [
-      ...new Set(
-        gives.flatMap(name =>
-          now
-            .get(name)!
-            .filter(one => one.id !== unit.id)
-            .map(one => one.label)
-        )
-      )
-    ]
-    snags.push({
+    const others = [...new Set(gives.flatMap(name => now.get(name)!.filter(one => one.id !== unit.id)))]
+    findings.push({
       id: `functions.duplicate:${unit.id}`,
       code: 'functions.duplicate',
-      weight: 'worth knowing',
+      weight: 'note',
       subjects: [unit.id],
       basis: { kind: 'derived', source: 'functions in the catalogue entries' },
-      text: `${unit.label} only shows what ${others.join(' and ')} ${others.length > 1 ? 'show' : 'shows'} already (${gives.join(', ')}). Without it: ${unit.state === 'new' ? `${formatMoney(unit.priceCents)} and ` : ''}a hole less.`,
+      says: say`${thing(unit)} only shows what ${enumerate(others.map(thing), ' and ')} ${others.length > 1 ? 'show' : 'shows'} already (${gives.join(', ')}). Without it: ${unit.state === 'new' ? say`${price(unit.priceCents)} and ` : ''}a hole less.`,
       remedies: [
-        { text: `Leave ${unit.label} out.`, edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }] }
+        {
+          says: say`Leave ${thing(unit)} out.`,
+          edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }]
+        }
       ]
     })
   }
   const { seats } = design.brief
   if (seats > 2 && now.has('two-place intercom') && !now.has('four-place intercom'))
-    snags.push({
+    findings.push({
       id: 'functions.seats',
       code: 'functions.seats',
-      weight: 'needs a decision',
+      weight: 'decide',
       subjects: now.get('two-place intercom')!.map(unit => unit.id),
       measured: 2,
       limit: seats,
       basis: { kind: 'derived', source: 'seats in the brief' },
       remedies: [],
-      text: `The brief asks for ${seats} seats; the intercom serves two. The back seats will hear nothing.`
+      says: say`The brief asks for ${seats} seats; the intercom serves two. The back seats will hear nothing.`
     })
-  return { snags, lost }
+  return { findings, lost }
 }

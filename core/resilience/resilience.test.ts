@@ -1,3 +1,4 @@
+import { readPhrase, US } from '../quantity'
 import { describe, expect, it } from 'vitest'
 import type { FunctionName, Item } from '../catalogue'
 import { applyEdits } from '../document'
@@ -7,7 +8,7 @@ import { examineFunctions } from '.'
 
 const giver = (id: string, ...provides: FunctionName[]): Item => item({ id, mounts: ['tail'], provides })
 const codes = (design: Parameters<typeof examineFunctions>[0]) =>
-  examineFunctions(design).snags.map(snag => `${snag.code} ${snag.subjects.join()}`)
+  examineFunctions(design).findings.map(finding => `${finding.code} ${finding.subjects.join()}`)
 
 describe('what is there twice for nothing (common practice)', () => {
   it('a trim indicator beside a display that shows trim is wasted panel', () => {
@@ -36,9 +37,9 @@ describe('what is there twice for nothing (common practice)', () => {
       [giver('display', 'attitude', 'clock'), 'tail'],
       [giver('clock', 'clock'), 'tail']
     ])
-    const [snag] = examineFunctions(resolve(project, 'a')).snags
-    const without = applyEdits(project, snag!.remedies[0]!.edits, 'out').project
-    expect(examineFunctions(resolve(without, 'a'))).toEqual({ snags: [], lost: [] })
+    const [finding] = examineFunctions(resolve(project, 'a')).findings
+    const without = applyEdits(project, finding!.remedies[0]!.edits, 'out').project
+    expect(examineFunctions(resolve(without, 'a'))).toEqual({ findings: [], lost: [] })
   })
 })
 
@@ -47,10 +48,10 @@ describe('what a choice silently takes away', () => {
     const project = projectWith([[giver('computer', 'roll steering'), 'tail']])
     project.items.push(giver('head', 'level mode', 'autopilot control'))
     project.fitted = [{ id: 'head', item: 'head', label: 'Control head', place: 'tail' }]
-    const { snags, lost } = examineFunctions(resolve(project, 'a'))
+    const { findings, lost } = examineFunctions(resolve(project, 'a'))
     expect(lost.sort()).toEqual(['autopilot control', 'level mode'])
-    expect(snags[0]!.text).toContain('Control head did')
-    const kept = applyEdits(project, snags[0]!.remedies[0]!.edits, 'keep').project
+    expect(readPhrase(findings[0]!.says, US)).toContain('Control head did')
+    const kept = applyEdits(project, findings[0]!.remedies[0]!.edits, 'keep').project
     expect(examineFunctions(resolve(kept, 'a')).lost).toEqual([])
   })
   it('nobody misses the vacuum source once nothing lives on it', () => {
@@ -77,9 +78,9 @@ describe('seats and sound', () => {
     [2, 'two-place intercom', 0],
     [4, 'two-place intercom', 1],
     [4, 'four-place intercom', 0]
-  ] as const)('%i seats with a %s: %i snag', (seats, name, count) => {
+  ] as const)('%i seats with a %s: %i finding', (seats, name, count) => {
     const base = plainProject()
     base.brief.seats = seats
-    expect(examineFunctions(designWith([[giver('audio', name), 'tail']], base)).snags).toHaveLength(count)
+    expect(examineFunctions(designWith([[giver('audio', name), 'tail']], base)).findings).toHaveLength(count)
   })
 })

@@ -1,9 +1,10 @@
 import type { HandCheck } from '../document'
-import type { Design, Snag } from '../design'
+import type { Design, Finding } from '../design'
 import { providers } from '../resilience'
 import { RulePack, type Applies, type Clause } from './pack'
 import equipment from './packs/us-equipment.json'
 import papers from './packs/us-papers.json'
+import { onDay, say, thing, type Phrase } from '../quantity'
 
 export { RulePack, type Clause } from './pack'
 
@@ -18,8 +19,8 @@ export interface ClauseResult {
   state: ClauseState
   /** Units that meet it, each with the functions it gives for the clause. */
   by: { unit: string; label: string; functions: string[] }[]
-  /** In words: why it stands so. */
-  because: string
+  /** Why it stands so. */
+  because: Phrase
   hand?: HandCheck
   /** Day on which a repeated test falls due (ISO date). */
   due?: string
@@ -28,25 +29,26 @@ export interface RulesReport {
   clauses: ClauseResult[]
   met: number
   asked: number
-  snags: Snag[]
+  findings: Finding[]
 }
 
-function whyNot(applies: Applies, design: Design): string | undefined {
+function whyNot(applies: Applies, design: Design): Phrase | undefined {
   const { brief, airframe } = design
   if (applies.flying && !applies.flying.some(kind => brief.flying.includes(kind)))
-    return `only for ${applies.flying.join(' or ')}`
-  if (applies.basis && !applies.basis.includes(brief.basis)) return `only for ${applies.basis.join(' or ')} aeroplanes`
-  if (applies.gear && airframe.gear !== applies.gear) return 'the gear is fixed'
+    return say`only for ${applies.flying.join(' or ')}`
+  if (applies.basis && !applies.basis.includes(brief.basis))
+    return say`only for ${applies.basis.join(' or ')} aeroplanes`
+  if (applies.gear && airframe.gear !== applies.gear) return say`the gear is fixed`
   if (applies.cooling && airframe.engine.cooling !== applies.cooling)
-    return `the engine is ${airframe.engine.cooling}-cooled`
-  if (applies.altitudeEngine && !airframe.engine.altitudeEngine) return 'no altitude engine'
-  if (applies.forHire && !brief.forHire) return 'not for hire'
-  if (applies.fuses && !airframe.fuses) return 'no fuses'
-  if (applies.certifiedAfter1996 && !airframe.certifiedAfter1996) return 'certificated before 11 March 1996'
+    return say`the engine is ${airframe.engine.cooling}-cooled`
+  if (applies.altitudeEngine && !airframe.engine.altitudeEngine) return say`no altitude engine`
+  if (applies.forHire && !brief.forHire) return say`not for hire`
+  if (applies.fuses && !airframe.fuses) return say`no fuses`
+  if (applies.certifiedAfter1996 && !airframe.certifiedAfter1996) return say`certificated before ${onDay('1996-03-11')}`
   if (applies.madeAfter && airframe.madeOn <= applies.madeAfter)
-    return `made ${airframe.madeOn}, on or before ${applies.madeAfter}`
+    return say`made ${onDay(airframe.madeOn)}, on or before ${onDay(applies.madeAfter)}`
   if (applies.madeUpTo && airframe.madeOn > applies.madeUpTo)
-    return `made ${airframe.madeOn}, after ${applies.madeUpTo}`
+    return say`made ${onDay(airframe.madeOn)}, after ${onDay(applies.madeUpTo)}`
   return undefined
 }
 
@@ -72,7 +74,7 @@ function judge(pack: RulePack, clause: Clause, design: Design, given: ReturnType
       ...base,
       due,
       state: hand.state,
-      because: `entered by you${hand.on ? ` on ${hand.on}` : ''}${hand.note ? `: ${hand.note}` : ''}`
+      because: say`entered by you${hand.on ? say` on ${onDay(hand.on)}` : ''}${hand.note ? `: ${hand.note}` : ''}`
     }
   for (const way of clause.metBy) {
     if (!way.all.every(({ function: name, count }) => (given.get(name)?.length ?? 0) >= count)) continue
@@ -83,14 +85,19 @@ function judge(pack: RulePack, clause: Clause, design: Design, given: ReturnType
         entry.functions.push(name)
         by.set(unit.id, entry)
       }
-    return { ...base, state: 'met', by: [...by.values()], because: [way.note, clause.byHand].filter(Boolean).join(' ') }
+    return {
+      ...base,
+      state: 'met',
+      by: [...by.values()],
+      because: say`${[way.note, clause.byHand].filter(Boolean).join(' ')}`
+    }
   }
-  if (clause.metBy.length === 0) return { ...base, state: 'check by hand', because: clause.byHand! }
+  if (clause.metBy.length === 0) return { ...base, state: 'check by hand', because: say`${clause.byHand!}` }
   const lacks = clause.metBy[0]!.all.filter(({ function: name, count }) => (given.get(name)?.length ?? 0) < count)
   return {
     ...base,
     state: 'missing',
-    because: `nothing gives ${lacks.map(({ function: name, count }) => (count > 1 ? `${name} (${count} wanted)` : name)).join(' and ')}`
+    because: say`nothing gives ${lacks.map(({ function: name, count }) => (count > 1 ? `${name} (${count} wanted)` : name)).join(' and ')}`
   }
 }
 
@@ -99,14 +106,14 @@ export function examineRules(design: Design, packs: readonly RulePack[] = PACKS)
   const given = providers(design.units)
   const clauses = packs.flatMap(pack => pack.clauses.map(clause => judge(pack, clause, design, given)))
   const bases = new Map(packs.map(pack => [pack.id, pack]))
-  const snags: Snag[] = clauses
+  const findings: Finding[] = clauses
     .filter(one => one.state === 'missing')
     .map(one => {
       const pack = bases.get(one.pack)!
       return {
         id: `rules.missing:${one.key}`,
         code: 'rules.missing',
-        weight: 'stops work',
+        weight: 'must fix',
         subjects: [],
         remedies: [],
         basis: {
@@ -114,24 +121,27 @@ export function examineRules(design: Design, packs: readonly RulePack[] = PACKS)
           source: `14 CFR ${one.clause.ref}; check the current text`,
           fromMemory: pack.fromMemory
         },
-        text: `${one.clause.ref}, ${one.clause.title}: ${one.because}. In Stock & choose, look for a unit that gives it.`
+        says: say`${one.clause.ref}, ${one.clause.title}: ${one.because}. In Equipment, look for a unit that gives it.`
       }
     })
   for (const unit of design.units) {
     if (unit.state !== 'new' || unit.item.approvals.length === 0 || unit.item.approvals.includes(design.brief.basis))
       continue
-    snags.push({
+    findings.push({
       id: `rules.approval:${unit.id}`,
       code: 'rules.approval',
-      weight: 'stops work',
+      weight: 'must fix',
       subjects: [unit.id],
       remedies: [
-        { text: `Leave ${unit.label} out.`, edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }] }
+        {
+          says: say`Leave ${thing(unit)} out.`,
+          edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }]
+        }
       ],
       basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
-      text: `${unit.label} is for ${unit.item.approvals.join(' and ')} aeroplanes; this one is ${design.brief.basis}.`
+      says: say`${thing(unit)} is for ${unit.item.approvals.join(' and ')} aeroplanes; this one is ${design.brief.basis}.`
     })
   }
   const asked = clauses.filter(one => one.state !== 'does not apply')
-  return { clauses, met: asked.filter(one => one.state === 'met').length, asked: asked.length, snags }
+  return { clauses, met: asked.filter(one => one.state === 'met').length, asked: asked.length, findings }
 }

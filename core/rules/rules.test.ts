@@ -144,7 +144,7 @@ describe('answers by hand, papers and approvals', () => {
     expect(
       examineRules(
         designWith([[item({ id: 'x', mounts: ['tail'], approvals: ['amateur-built', 'light-sport'] }), 'tail']], base)
-      ).snags
+      ).findings
     ).toContainEqual(expect.objectContaining({ code: 'rules.approval', subjects: ['x'] }))
   })
   it('packs are data that hold together', () => {

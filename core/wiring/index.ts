@@ -1,6 +1,6 @@
 import type { Circuit } from '../power'
-import type { Design, Snag } from '../design'
-import { linkSnags } from './links'
+import type { Design, Finding } from '../design'
+import { linkFindings } from './links'
 import { listWires, type Wire } from './wires'
 
 export { carried, possibleLinks, proposeLinks } from './links'
@@ -10,16 +10,16 @@ export interface WiringReport {
   wires: Wire[]
   totalLengthMm: number
   totalMassKg: number
-  snags: Snag[]
+  findings: Finding[]
 }
 
 /** Examines links and lists every wire with its length. */
 export function examineWiring(design: Design, circuits: readonly Circuit[]): WiringReport {
-  const { wires, snags } = listWires(design, circuits)
+  const { wires, findings } = listWires(design, circuits)
   return {
     wires,
     totalLengthMm: wires.reduce((sum, wire) => sum + wire.lengthMm * wire.conductors, 0),
     totalMassKg: wires.reduce((sum, wire) => sum + wire.massKg, 0),
-    snags: [...linkSnags(design), ...snags]
+    findings: [...linkFindings(design), ...findings]
   }
 }

@@ -1,6 +1,7 @@
 import type { Item, Need, Port, PortKind, SignalName } from '../catalogue'
 import type { Link, LinkEnd } from '../document'
-import type { Basis, Design, DesignUnit, Remedy, Snag } from '../design'
+import type { Basis, Design, DesignUnit, Remedy, Finding } from '../design'
+import { say, thing } from '../quantity'
 
 const SINGLE_TALKER: Partial<Record<PortKind, Basis>> = {
   'rs-232': { kind: 'common practice', source: 'RS-232 is point to point: never two transmitters on a line' },
@@ -65,40 +66,41 @@ function receives(design: Design, byId: Map<string, DesignUnit>, unit: DesignUni
   })
 }
 
-function needSnag(design: Design, unit: DesignUnit, need: Need, remedies: Remedy[]): Snag {
+function needFinding(design: Design, unit: DesignUnit, need: Need, remedies: Remedy[]): Finding {
   return {
     id: `wiring.need:${unit.id}:${need.name}`,
     code: need.what === 'signal' ? 'wiring.signal-missing' : 'wiring.function-missing',
-    weight: need.required ? 'stops work' : 'worth knowing',
+    weight: need.required ? 'must fix' : 'note',
     subjects: [unit.id],
     basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
-    text: `${unit.label} ${need.required ? 'cannot work' : 'does less'} without ${need.name}${need.what === 'signal' ? ' from another unit' : ''}${need.text ? `: ${need.text}` : '.'}`,
+    says: say`${thing(unit)} ${need.required ? 'cannot work' : 'does less'} without ${need.name}${need.what === 'signal' ? ' from another unit' : ''}${need.text ? `: ${need.text}` : '.'}`,
     remedies
   }
 }
 
 /** Needs that nobody meets, and links that cannot work. */
-export function linkSnags(design: Design): Snag[] {
+export function linkFindings(design: Design): Finding[] {
   const byId = new Map(design.units.map(unit => [unit.id, unit]))
-  const snags: Snag[] = []
+  const findings: Finding[] = []
   const providers = new Map<string, string[]>()
   for (const unit of design.units)
     for (const name of unit.item.provides) providers.set(name, [...(providers.get(name) ?? []), unit.id])
   for (const unit of design.units)
     for (const need of unit.item.needs) {
       if (need.what === 'function') {
-        if (!(providers.get(need.name) ?? []).some(id => id !== unit.id)) snags.push(needSnag(design, unit, need, []))
+        if (!(providers.get(need.name) ?? []).some(id => id !== unit.id))
+          findings.push(needFinding(design, unit, need, []))
       } else if (!receives(design, byId, unit, need.name)) {
         const remedies = possibleLinks(design, unit, need.name)
           .slice(0, 3)
           .map((link): Remedy => {
             const source = byId.get(link.from.unit)!
             return {
-              text: `Link ${source.label} to it over ${portOf(source.item, link.from.port).kind} (${link.from.port} to ${link.to.port}).`,
+              says: say`Link ${source.label} to it over ${portOf(source.item, link.from.port).kind} (${link.from.port} to ${link.to.port}).`,
               edits: [{ type: 'link.put', option: design.optionId, link }]
             }
           })
-        snags.push(needSnag(design, unit, need, remedies))
+        findings.push(needFinding(design, unit, need, remedies))
       }
     }
   const talkers = new Map<string, Link[]>()
@@ -109,15 +111,15 @@ export function linkSnags(design: Design): Snag[] {
     const a = portOf(from.item, link.from.port)
     const b = portOf(to.item, link.to.port)
     if (carried(a, b).length === 0)
-      snags.push({
+      findings.push({
         id: `wiring.mismatch:${link.id}`,
         code: 'wiring.mismatch',
-        weight: 'stops work',
+        weight: 'must fix',
         subjects: [from.id, to.id],
         basis: { kind: 'entered', source: 'ports in the catalogue entries' },
-        text: `${from.label} and ${to.label} cannot talk over this link: ${a.id} is ${a.kind} ${a.flow} (${a.signals.join(', ')}), ${b.id} is ${b.kind} ${b.flow} (${b.signals.join(', ')}).`,
+        says: say`${from.label} and ${to.label} cannot talk over this link: ${a.id} is ${a.kind} ${a.flow} (${a.signals.join(', ')}), ${b.id} is ${b.kind} ${b.flow} (${b.signals.join(', ')}).`,
         remedies: [
-          { text: 'Take the link away.', edits: [{ type: 'link.drop', option: design.optionId, link: link.id }] }
+          { says: say`Take the link away.`, edits: [{ type: 'link.drop', option: design.optionId, link: link.id }] }
         ]
       })
     const key = `${to.id}\u0000${b.id}`
@@ -128,20 +130,20 @@ export function linkSnags(design: Design): Snag[] {
     const port = portOf(to.item, links[0]!.to.port)
     const basis = SINGLE_TALKER[port.kind]
     if (!basis || links.length < 2) continue
-    snags.push({
+    findings.push({
       id: `wiring.talkers:${to.id}:${port.id}`,
       code: 'wiring.talkers',
-      weight: 'stops work',
+      weight: 'must fix',
       subjects: [to.id, ...links.map(link => link.from.unit)],
       basis,
-      text: `${links.length} units talk to ${port.id} of ${to.label}: ${links.map(link => byId.get(link.from.unit)!.label).join(', ')}. An ${port.kind} input hears one.`,
+      says: say`${links.length} units talk to ${port.id} of ${to.label}: ${links.map(link => byId.get(link.from.unit)!.label).join(', ')}. An ${port.kind} input hears one.`,
       remedies: links.slice(1).map(link => ({
-        text: `Take away the link from ${byId.get(link.from.unit)!.label}.`,
+        says: say`Take away the link from ${byId.get(link.from.unit)!.label}.`,
         edits: [{ type: 'link.drop' as const, option: design.optionId, link: link.id }]
       }))
     })
   }
-  return snags
+  return findings
 }
 
 /** Links that would meet every unmet signal need that can be met with what is there, one after the other. */

@@ -1,8 +1,8 @@
 import { cutLengthMm, panelPlace, runsOf } from '../airframe'
 import type { PortKind } from '../catalogue'
 import { gauge, type Circuit } from '../power'
-import type { Design, Snag } from '../design'
-import { KG_PER_POUND, MM_PER_FOOT, pounds } from '../quantity'
+import type { Design, Finding } from '../design'
+import { KG_PER_POUND, MM_PER_FOOT, pounds, say } from '../quantity'
 
 /** One line of the wire list. */
 export interface Wire {
@@ -39,16 +39,16 @@ export const linkWireText = (kind: PortKind): string => LINK_WIRE[kind].text
 
 /**
  * Power, ground and link wires with the length to cut, from the route table.
- * @returns the wires, and a snag for every wire whose way is not in the table
+ * @returns the wires, and a finding for every wire whose way is not in the table
  */
-export function listWires(design: Design, circuits: readonly Circuit[]): { wires: Wire[]; snags: Snag[] } {
+export function listWires(design: Design, circuits: readonly Circuit[]): { wires: Wire[]; findings: Finding[] } {
   const { airframe } = design
   const runs = runsOf(airframe)
   const byId = new Map(design.units.map(unit => [unit.id, unit]))
   const bus = panelPlace(airframe)
   const busArm = airframe.places.find(place => place.id === bus)?.armMm ?? 0
   const wires: Wire[] = []
-  const snags: Snag[] = []
+  const findings: Finding[] = []
   for (const circuit of circuits) {
     const unit = byId.get(circuit.unit)!
     const wire = gauge(circuit.awg)
@@ -77,14 +77,14 @@ export function listWires(design: Design, circuits: readonly Circuit[]): { wires
     if (!from || !to || !port) continue
     const lengthMm = cutLengthMm(airframe, runs, from.place.id, to.place.id)
     if (lengthMm === undefined) {
-      snags.push({
+      findings.push({
         id: `wiring.no-route:${link.id}`,
         code: 'wiring.no-route',
-        weight: 'needs a decision',
+        weight: 'decide',
         subjects: [from.id, to.id],
         remedies: [],
         basis: { kind: 'entered', source: 'route table of the airframe' },
-        text: `No route leads from ${from.place.name} to ${to.place.name}, so the link from ${from.label} to ${to.label} cannot be measured. Add a leg to the route table in Wire.`
+        says: say`No route leads from ${from.place.name} to ${to.place.name}, so the link from ${from.label} to ${to.label} cannot be measured. Add a leg to the route table in Wire.`
       })
       continue
     }
@@ -102,5 +102,5 @@ export function listWires(design: Design, circuits: readonly Circuit[]): { wires
       armMm: (from.place.armMm + to.place.armMm) / 2
     })
   }
-  return { wires, snags }
+  return { wires, findings }
 }

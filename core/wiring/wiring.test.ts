@@ -21,7 +21,8 @@ const link = (id: string, from: string, to: string) => ({
   from: { unit: from, port: 'out' },
   to: { unit: to, port: 'in' }
 })
-const snags = (design: ReturnType<typeof designWith>) => examineWiring(design, examinePower(design).circuits).snags
+const findings = (design: ReturnType<typeof designWith>) =>
+  examineWiring(design, examinePower(design).circuits).findings
 
 describe('who can talk to whom', () => {
   it('a link carries what both ends know, in one direction, over one kind of wire', () => {
@@ -34,9 +35,9 @@ describe('who can talk to whom', () => {
       [talker('gps'), 'tail'],
       [listener('map'), 'tail']
     ])
-    const [snag] = snags(resolve(project, 'a'))
-    expect(snag).toMatchObject({ code: 'wiring.signal-missing', weight: 'stops work', subjects: ['map'] })
-    expect(snags(resolve(applyEdits(project, snag!.remedies[0]!.edits, 'cure').project, 'a'))).toEqual([])
+    const [finding] = findings(resolve(project, 'a'))
+    expect(finding).toMatchObject({ code: 'wiring.signal-missing', weight: 'must fix', subjects: ['map'] })
+    expect(findings(resolve(applyEdits(project, finding!.remedies[0]!.edits, 'cure').project, 'a'))).toEqual([])
   })
   // RS-232 is point to point: one transmitter may feed several receivers, never two transmitters on a line (common practice).
   it('two transmitters on one RS-232 input stop work; one transmitter to two receivers does not', () => {
@@ -48,7 +49,7 @@ describe('who can talk to whom', () => {
       ]),
       links: [link('1', 'a', 'c'), link('2', 'b', 'c')]
     }
-    expect(snags(two)).toContainEqual(expect.objectContaining({ code: 'wiring.talkers', weight: 'stops work' }))
+    expect(findings(two)).toContainEqual(expect.objectContaining({ code: 'wiring.talkers', weight: 'must fix' }))
     const fan = {
       ...designWith([
         [talker('a'), 'tail'],
@@ -57,7 +58,7 @@ describe('who can talk to whom', () => {
       ]),
       links: [link('1', 'a', 'b'), link('2', 'a', 'c')]
     }
-    expect(snags(fan)).toEqual([])
+    expect(findings(fan)).toEqual([])
   })
   // ARINC 429: one transmitter, up to 20 receivers (published, from memory).
   it('proposes up to twenty receivers for an ARINC 429 transmitter and not one more', () => {
@@ -98,7 +99,7 @@ describe('who can talk to whom', () => {
     const project = demoProject('3-skerrow-dunlin')
     const gone = applyEdits(project, [{ type: 'unit.remove', option: 'a', unit: 'horizon' }], 'gone').project
     const design = resolve(gone, 'a')
-    expect(snags(design)).toContainEqual(
+    expect(findings(design)).toContainEqual(
       expect.objectContaining({ code: 'wiring.signal-missing', subjects: ['old-ap'] })
     )
   })

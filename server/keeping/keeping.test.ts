@@ -55,7 +55,7 @@ describe('keeping projects', () => {
   })
   it('carries a document forward that an earlier program kept, without its old history', async () => {
     const old = JSON.parse(
-      readFileSync(new URL('../../core/formats/kept/format-1.json', import.meta.url), 'utf8')
+      readFileSync(new URL('../../core/document/kept/format-1.json', import.meta.url), 'utf8')
     ) as ReturnType<typeof demoProject>
     expect(old.format).toBe(1)
     await createProject(db, { ...old, id: 'from-before' })

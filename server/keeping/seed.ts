@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { eq } from 'drizzle-orm'
-import { openProject, sayProblem } from '../../core/formats'
+import { openProject, sayProblem } from '../../core/document'
 import type { Database } from './types'
 import { createProject } from './projects'
 import { facts } from './tables'

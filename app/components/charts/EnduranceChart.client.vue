@@ -106,7 +106,15 @@ const data = computed(() => {
       upright(`wanted, ${wanted} min`, wanted, ink.value.want, [6, 4], 2),
       upright('30 min, the rule before 2017', 30, ink.value.text, [2, 3], 1),
       ...(Number.isFinite(endurance.minutes)
-        ? [upright(`first dark, ${endurance.minutes.toFixed(0)} min`, endurance.minutes, ink.value.dark, [10, 3], 2)]
+        ? [
+            upright(
+              `first dark, ${taste.number(endurance.minutes, 0)} min`,
+              endurance.minutes,
+              ink.value.dark,
+              [10, 3],
+              2
+            )
+          ]
         : [])
     ]
   }

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { FIGURE_KEYS, type Report } from '#core/report'
-import { formatMoney } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -18,19 +17,19 @@ watch(open, now => {
 })
 watch([open, left, right, () => bench.project], async () => {
   if (open.value && bench.project && left.value && right.value)
-    reports.value = await useExaminer().compare(bench.project, [left.value, right.value])
+    reports.value = await useExaminer().compare([left.value, right.value])
 })
 const show = (key: (typeof FIGURE_KEYS)[number], value: number): string =>
   !Number.isFinite(value)
     ? '—'
     : key === 'money'
-      ? formatMoney(value)
+      ? taste.money(value)
       : key === 'useful load'
         ? taste.mass(value)
         : key === 'amps'
-          ? `${value.toFixed(1)} A`
+          ? taste.amps(value)
           : key === 'minutes'
-            ? `${value.toFixed(0)} min`
+            ? `${taste.number(value, 0)} min`
             : key === 'metal'
               ? taste.length(value)
               : String(value)

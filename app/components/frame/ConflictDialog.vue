@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { writeProject } from '#core/formats'
+import { writeProject } from '#core/document'
 import { useBench } from '~/stores/bench'
 
 const bench = useBench()

@@ -6,19 +6,19 @@ const bench = useBench()
 const route = useRoute()
 const current = computed(() => route.path.split('/')[3])
 
-/** The worst there is among the snags of a step's rooms. */
+/** The worst there is among the findings of a step's rooms. */
 const states = computed(() =>
   Object.fromEntries(
     STEPS.map(step => {
-      const mine = (bench.report?.snags ?? []).filter(snag =>
-        (step.rooms as readonly string[]).includes(snag.code.split('.')[0]!)
+      const mine = (bench.report?.findings ?? []).filter(finding =>
+        (step.rooms as readonly string[]).includes(finding.code.split('.')[0]!)
       )
-      const worst = mine.some(snag => snag.weight === 'stops work')
-        ? 'stops work'
-        : mine.some(snag => snag.weight === 'needs a decision')
-          ? 'needs a decision'
+      const worst = mine.some(finding => finding.weight === 'must fix')
+        ? 'must fix'
+        : mine.some(finding => finding.weight === 'decide')
+          ? 'decide'
           : 'holds'
-      return [step.id, { worst, count: mine.filter(snag => snag.weight !== 'worth knowing').length }]
+      return [step.id, { worst, count: mine.filter(finding => finding.weight !== 'note').length }]
     })
   )
 )

@@ -4,7 +4,7 @@ const KEYS = [
   ['1 – 8', 'the eight steps'],
   ['/', 'find in the catalogue'],
   ['[  ]', 'option before, option after'],
-  [',  .', 'snag before, snag after'],
+  [',  .', 'finding before, finding after'],
   ['arrows', 'in Lay out: nudge the selected 0.05 in or 1 mm; Shift ten times, Alt a tenth'],
   ['Enter', 'in Lay out: select what has the focus, with Shift add it; set down what waits in the tray'],
   ['m', 'in Lay out: measure; with two selected, from middle to middle'],

@@ -67,6 +67,11 @@ const SAVED: Record<string, string> = {
   missing: 'Not saved: project is gone',
   failed: 'Not saved: trying again'
 }
+/** Asks for a new name, with the old one to begin from. */
+function startRenaming() {
+  name.value = bench.option?.name ?? ''
+  renaming.value = true
+}
 </script>
 
 <template>
@@ -90,13 +95,7 @@ const SAVED: Record<string, string> = {
           <v-icon :icon="mdiDotsHorizontal" /></button
       ></template>
       <v-list density="compact">
-        <v-list-item
-          @click="
-            name = bench.option?.name ?? ''
-            renaming = true
-          "
-          >Rename…</v-list-item
-        >
+        <v-list-item @click="startRenaming">Rename…</v-list-item>
         <v-list-item :disabled="(bench.project?.options.length ?? 0) < 2" @click="drop">Take away</v-list-item>
         <v-list-item @click="emit('versions')">Earlier versions…</v-list-item>
       </v-list>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatMoney, toInches, toPounds } from '#core/quantity'
+import { FIGURE_NAMES } from '~/steps'
 import { FIGURE_KEYS, type Figure, type FigureKey, type Report } from '#core/report'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -7,30 +7,21 @@ import { useTaste } from '~/stores/taste'
 const bench = useBench()
 const taste = useTaste()
 
-const NAMES: Record<FigureKey, string> = {
-  'money': 'Money',
-  'useful load': 'Useful load',
-  'amps': 'Amps',
-  'minutes': 'On battery',
-  'metal': 'Metal & fit',
-  'wires': 'Wires',
-  'rules': 'Rules met',
-  'snags': 'Snags'
-}
-
+/** A quantity without its unit, which stands smaller beside it. */
+const bare = (text: string) => text.replace(/ \S+$/, '')
 function number(key: FigureKey, value: number): string {
   if (!Number.isFinite(value)) return '—'
   switch (key) {
     case 'money':
-      return formatMoney(value)
+      return taste.money(value)
     case 'useful load':
-      return taste.system === 'inch' ? toPounds(value).toFixed(0) : value.toFixed(1)
+      return bare(taste.mass(value))
     case 'amps':
-      return value.toFixed(1)
+      return taste.number(value, 1)
     case 'minutes':
-      return value > 600 ? '600+' : value.toFixed(0)
+      return value > 600 ? '600+' : taste.number(value, 0)
     case 'metal':
-      return taste.system === 'inch' ? toInches(value).toFixed(3) : value.toFixed(1)
+      return bare(taste.length(value))
     default:
       return String(value)
   }
@@ -76,8 +67,8 @@ const figures = computed(
         ? {
             ...figure,
             value: bench.livePanel.leastMetalMm ?? Infinity,
-            state: bench.livePanel.snags.some(snag => snag.weight === 'stops work')
-              ? ('stops work' as const)
+            state: bench.livePanel.findings.some(finding => finding.weight === 'must fix')
+              ? ('must fix' as const)
               : figure.state
           }
         : figure
@@ -93,9 +84,9 @@ const figures = computed(
       class="cell"
       :class="figure.state.replaceAll(' ', '-')"
       :data-figure="figure.key"
-      @click="bench.workingOf = figure.key"
+      @click="bench.workingOf = { figure: { kind: figure.key, of: '' }, title: FIGURE_NAMES[figure.key] }"
     >
-      <span class="head"><StateMark :state="figure.state" :size="14" /> {{ NAMES[figure.key] }}</span>
+      <span class="head"><StateMark :state="figure.state" :size="14" /> {{ FIGURE_NAMES[figure.key] }}</span>
       <span class="main"
         ><span class="figures value">{{ number(figure.key, figure.value) }}</span
         ><small>{{ unit(figure.key) }} {{ limit(figure) }}</small></span
@@ -135,10 +126,10 @@ const figures = computed(
 .cell:hover {
   background: var(--alclad);
 }
-.cell.stops-work {
+.cell.must-fix {
   border-top-color: var(--grease);
 }
-.cell.needs-a-decision {
+.cell.decide {
   border-top-color: var(--tape);
 }
 .cell.holds {

@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { format, parseISO } from 'date-fns'
 import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+const taste = useTaste()
 
 const open = defineModel<boolean>({ required: true })
 const bench = useBench()
@@ -48,7 +50,7 @@ async function bringBack(version: number) {
           <tbody>
             <tr v-for="one in list" :key="one.version">
               <td class="number figures">{{ one.version }}</td>
-              <td>{{ format(parseISO(one.savedAt), 'd MMM yyyy, HH:mm:ss') }}</td>
+              <td>{{ taste.time(one.savedAt) }}</td>
               <td>{{ one.title }}</td>
               <td><button class="plain" @click="bringBack(one.version)">Bring back</button></td>
             </tr>

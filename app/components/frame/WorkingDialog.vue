@@ -1,22 +1,41 @@
 <script setup lang="ts">
-import type { Working } from '#core/design'
+import type { FigureOf, Working } from '#core/design'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
 
-/** How a number came about: formula, inputs with their sources, result, basis. */
-const { title, working } = defineProps<{ title: string; working?: Working }>()
+/** How a number came about: formula, inputs with their sources, result, basis. Worked out when it is asked for. */
+const { title, figure } = defineProps<{ title: string; figure?: FigureOf }>()
 const open = defineModel<boolean>({ required: true })
-const show = (value: number | string) =>
-  typeof value === 'number'
-    ? Number.isFinite(value)
-      ? Number(value.toPrecision(6)).toLocaleString('en-US', { maximumFractionDigits: 4 })
-      : '∞'
-    : value
+const bench = useBench()
+const taste = useTaste()
+const working = shallowRef<Working>()
+const wrong = ref('')
+
+watch(
+  [() => figure, open, () => bench.report],
+  async ([asked, isOpen]) => {
+    if (!asked || !isOpen || !bench.option) return
+    try {
+      working.value = await useExaminer().explain(bench.option.id, { ...asked })
+      wrong.value = working.value ? '' : 'This figure is not in the design any more.'
+    } catch (error) {
+      wrong.value = `The working could not be made: ${(error as Error).message}`
+    }
+  },
+  { immediate: true }
+)
+const show = (value: number | string, unit: string) =>
+  typeof value === 'number' ? taste.quantity(value, unit) : `${value}${unit && ` ${unit}`}`
 </script>
 
 <template>
   <v-dialog v-model="open" aria-label="Working">
-    <v-card v-if="working">
+    <v-card v-if="working || wrong">
       <v-card-title class="head">How “{{ title }}” is worked out</v-card-title>
-      <v-card-text>
+      <v-card-text v-if="wrong"
+        ><p>{{ wrong }}</p></v-card-text
+      >
+      <v-card-text v-else-if="working">
         <p class="formula">{{ working.formula }}</p>
         <table class="list">
           <thead>
@@ -24,23 +43,21 @@ const show = (value: number | string) =>
               <th>Symbol</th>
               <th>Meaning</th>
               <th class="number">Value</th>
-              <th>Unit</th>
               <th>From</th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="(input, index) in working.inputs" :key="index">
               <td>{{ input.symbol }}</td>
-              <td>{{ input.meaning }}</td>
-              <td class="number figures">{{ show(input.value) }}</td>
-              <td>{{ input.unit }}</td>
+              <td>{{ taste.say(input.meaning) }}</td>
+              <td class="number figures">{{ show(input.value, input.unit) }}</td>
               <td class="quiet">{{ input.from }}</td>
             </tr>
           </tbody>
         </table>
         <p class="result">
           <strong>Result</strong>
-          <span class="figures">{{ show(working.result.value) }} {{ working.result.unit }}</span>
+          <span class="figures">{{ show(working.result.value, working.result.unit) }}</span>
         </p>
         <p class="quiet small">
           Basis: {{ [working.basis.kind, working.basis.source].filter(Boolean).join(', ')

@@ -54,9 +54,9 @@ watch(
     const ground = freeGround(now.item, placed, groundOf(design.airframe.panel), SHOWN_STEP_MM)
     free.value = { name: now.name, ground }
     if (firstFree(ground) || !bench.project || !bench.option) return
-    const { project, option } = bench
+    const { option } = bench
     answer.value = await run('Looking for the least change…', (examiner, job, tell) =>
-      examiner.room(project, option.id, now.item, now.unit, items.value, job, tell)
+      examiner.room(option.id, now.item, now.unit, job, tell)
     )
   },
   { immediate: true }
@@ -66,7 +66,7 @@ onUnmounted(() => {
 })
 
 const areaText = computed(() =>
-  free.value ? `${(free.value.ground.areaMm2 / 100).toFixed(0)} cm² of ground for its middle` : ''
+  free.value ? `${taste.number(free.value.ground.areaMm2 / 100, 0)} cm² of ground for its middle` : ''
 )
 function setDownNearest() {
   const now = subject.value
@@ -95,10 +95,10 @@ function setDownNearest() {
 }
 async function rankAll() {
   if (!bench.project || !bench.option) return
-  const { project, option } = bench
+  const { option } = bench
   ranked.value =
     (await run('Trying the whole catalogue…', (examiner, job, tell) =>
-      examiner.rank(project, option.id, items.value, place.value || undefined, job, tell)
+      examiner.rank(option.id, place.value || undefined, job, tell)
     )) ?? ranked.value
 }
 </script>
@@ -139,12 +139,13 @@ async function rankAll() {
         </p>
         <template v-else>
           <p class="small">
-            <StateMark state="stops work" :size="14" /> <b>{{ answer?.says ?? `${subject.name} finds no place.` }}</b>
+            <StateMark state="must fix" :size="14" />
+            <b>{{ answer ? taste.say(answer.says) : `${subject.name} finds no place.` }}</b>
           </p>
           <ul v-if="answer" class="small">
             <li v-for="(change, index) in answer.changes" :key="index">
-              {{ change.text }}
-              <button v-if="change.edits.length" class="plain" @click="bench.act(change.edits, change.text)">
+              {{ taste.say(change.says) }}
+              <button v-if="change.edits.length" class="plain" @click="bench.act(change.edits, taste.say(change.says))">
                 Do it
               </button>
             </li>
@@ -188,12 +189,12 @@ async function rankAll() {
                 !one.fits
                   ? '—'
                   : one.awayMm === undefined
-                    ? `${(one.areaMm2 / 100).toFixed(0)} cm²`
+                    ? `${taste.number(one.areaMm2 / 100, 0)} cm²`
                     : taste.length(one.awayMm)
               }}
             </td>
             <td>
-              <StateMark :state="one.fits ? 'holds' : 'stops work'" :size="13" />
+              <StateMark :state="one.fits ? 'holds' : 'must fix'" :size="13" />
               {{ one.fits ? 'fits' : 'no place; choose it for why' }}
             </td>
           </tr>

@@ -103,7 +103,7 @@ const labels = (ids: readonly string[]) =>
         {{ walk.outOfReach }} out of reach.
       </p>
       <p v-for="order in better" :key="order.row" class="small">
-        <StateMark state="worth knowing" :size="14" /> {{ order.name }} as {{ labels(order.units) }}:
+        <StateMark state="note" :size="14" /> {{ order.name }} as {{ labels(order.units) }}:
         {{ order.backTracks }} instead of {{ order.wereBackTracks }} turns back,
         {{ taste.length(order.lengthMm) }} instead of {{ taste.length(order.wasMm) }}.
         <button
@@ -194,8 +194,13 @@ const labels = (ids: readonly string[]) =>
             <td class="number figures">{{ taste.length(one.travelMm) }}</td>
             <td class="small">
               <template v-if="one.troubles.length || one.backTrack"
-                ><StateMark state="needs a decision" :size="12" />
-                {{ [...one.troubles, ...(one.backTrack ? ['turns back'] : [])].join('; ') }}</template
+                ><StateMark state="decide" :size="12" />
+                {{
+                  [
+                    ...one.troubles.map(trouble => taste.say(trouble.says)),
+                    ...(one.backTrack ? ['turns back'] : [])
+                  ].join('; ')
+                }}</template
               >
             </td>
             <td class="nowrap">

@@ -130,7 +130,7 @@ function take() {
         </div>
         <template v-if="read && !read.ok"
           ><p v-for="problem in read.problems" :key="problem" class="small" role="alert">
-            <StateMark state="stops work" :size="14" /> {{ problem }}
+            <StateMark state="must fix" :size="14" /> {{ problem }}
           </p></template
         >
         <template v-if="read?.ok && box">
@@ -146,9 +146,7 @@ function take() {
             {{ taste.length(box.maxX - box.minX) }} × {{ taste.length(box.maxY - box.minY) }},
             {{ read.outline.length }} corners.
           </p>
-          <p v-for="note in read.notes" :key="note" class="small">
-            <StateMark state="worth knowing" :size="14" /> {{ note }}
-          </p>
+          <p v-for="note in read.notes" :key="note" class="small"><StateMark state="note" :size="14" /> {{ note }}</p>
         </template>
       </v-card-text>
       <v-card-actions

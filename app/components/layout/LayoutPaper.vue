@@ -3,7 +3,6 @@ import { partsToCut, wholeFace } from '#core/build'
 import { writePartDxf, writePartSvg } from '#core/formats'
 import type { Paper } from '#core/print'
 import { nanoid } from 'nanoid'
-import { formatMoney } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -26,7 +25,7 @@ async function print(sheet: boolean) {
     const { writeFacePdf, writeSheetPdf } = await import('#core/print')
     const whole = wholeFace(design.value)
     const bytes = sheet
-      ? await writeSheetPdf(whole, design.value, taste.system, stem.value)
+      ? await writeSheetPdf(whole, design.value, taste.reading, stem.value)
       : await writeFacePdf(whole, paper.value, stem.value)
     giveFile(
       fileName(`${stem.value} ${sheet ? 'drawing sheet' : `full size ${paper.value}`}`, 'pdf'),
@@ -209,14 +208,14 @@ const total = computed(() =>
         <template v-if="one.accepted"
           ><p>
             <StateMark state="holds" :size="14" /> <b>{{ one.part }}</b>:
-            <span class="figures">{{ formatMoney(one.priceCents!) }}, {{ one.days }} days</span>
+            <span class="figures">{{ taste.money(one.priceCents!) }}, {{ one.days }} days</span>
           </p>
-          <p class="quiet">{{ one.lines!.map(line => `${line.text} ${formatMoney(line.cents)}`).join(' · ') }}</p>
+          <p class="quiet">{{ one.lines!.map(line => `${line.text} ${taste.money(line.cents)}`).join(' · ') }}</p>
           <p v-for="note in one.notes" :key="note" class="quiet">{{ note }}</p></template
         >
         <template v-else
           ><p>
-            <StateMark state="stops work" :size="14" /> <b>{{ one.part }}</b> is refused:
+            <StateMark state="must fix" :size="14" /> <b>{{ one.part }}</b> is refused:
           </p>
           <ul>
             <li v-for="reason in one.reasons!.slice(0, 8)" :key="reason">{{ reason }}</li>
@@ -225,7 +224,7 @@ const total = computed(() =>
         >
       </div>
       <p v-if="total !== undefined" class="small">
-        <b class="figures">{{ formatMoney(total) }}</b> for all {{ offers!.length }}
+        <b class="figures">{{ taste.money(total) }}</b> for all {{ offers!.length }}
         {{ offers!.length === 1 ? 'piece' : 'pieces' }}.
       </p>
     </div>

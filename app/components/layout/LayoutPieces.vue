@@ -17,12 +17,12 @@ const tray = computed(() =>
 const chosen = computed(() => bench.selected.flatMap(id => design.value.units.find(unit => unit.id === id) ?? []))
 const one = computed(() => (chosen.value.length === 1 ? chosen.value[0] : undefined))
 const raw = computed(() => bench.option?.units.find(unit => unit.id === one.value?.id))
-const snags = computed(() =>
+const findings = computed(() =>
   [
-    ...(bench.livePanel?.snags ?? bench.report?.panel.snags ?? []),
-    ...(bench.report?.pilot.snags ?? []),
-    ...(bench.report?.strength.snags ?? [])
-  ].filter(snag => one.value && snag.subjects.includes(one.value.id))
+    ...(bench.livePanel?.findings ?? bench.report?.panel.findings ?? []),
+    ...(bench.report?.pilot.findings ?? []),
+    ...(bench.report?.strength.findings ?? [])
+  ].filter(finding => one.value && finding.subjects.includes(one.value.id))
 )
 const row = computed(() => design.value.rows.find(found => chosen.value.some(unit => unit.row === found.id)))
 const group = computed(() =>
@@ -242,8 +242,8 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
           {{ one.item.body ? taste.length(one.item.body.depthMm + one.item.body.connectorMm) : '—' }} with connectors ·
           {{ taste.mass(one.item.massKg) }}
         </p>
-        <p v-for="snag in snags" :key="snag.id" class="small">
-          <StateMark :state="snag.weight" :size="14" /> {{ snag.text }}
+        <p v-for="finding in findings" :key="finding.id" class="small">
+          <StateMark :state="finding.weight" :size="14" /> <SayPhrase :says="finding.says" />
         </p>
       </template>
       <template v-else-if="chosen.length > 1">

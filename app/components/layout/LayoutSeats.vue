@@ -135,16 +135,18 @@ const rows = computed(() => {
           <tr v-for="one in rows" :key="one.unit">
             <td class="number figures">{{ one.rank || '—' }}</td>
             <td>{{ one.label }}</td>
-            <td class="number figures">{{ one.sight.sideDeg.toFixed(0) }}°</td>
-            <td class="number figures">{{ one.sight.upDeg.toFixed(0) }}°</td>
+            <td class="number figures">{{ taste.number(one.sight.sideDeg, 0) }}°</td>
+            <td class="number figures">{{ taste.number(one.sight.upDeg, 0) }}°</td>
             <td>
-              <StateMark :state="one.sight.field === 'outside' ? 'needs a decision' : 'holds'" :size="12" />
+              <StateMark :state="one.sight.field === 'outside' ? 'decide' : 'holds'" :size="12" />
               {{ one.sight.field }}
             </td>
-            <td class="number figures">{{ one.outOfConeDeg > 0 ? `${one.outOfConeDeg.toFixed(0)}° out` : 'reads' }}</td>
+            <td class="number figures">
+              {{ one.outOfConeDeg > 0 ? `${taste.number(one.outOfConeDeg, 0)}° out` : 'reads' }}
+            </td>
             <td class="number figures">{{ taste.length(one.reachMm) }}</td>
             <td>
-              <StateMark :state="one.overReachMm > 0 ? 'needs a decision' : 'holds'" :size="12" />
+              <StateMark :state="one.overReachMm > 0 ? 'decide' : 'holds'" :size="12" />
               {{ one.overReachMm > 0 ? `${taste.length(one.overReachMm)} over` : one.hand }}
             </td>
           </tr>

@@ -78,10 +78,14 @@ function drop() {
   if (bay.value) bench.act([{ type: 'bay.drop', bay: bay.value.id }], `Take ${bay.value.name} away`)
   ground.value = undefined
 }
+/** Where the comma parts a number, a semicolon parts two of them. */
+const decimalComma = computed(() => (1.5).toLocaleString(taste.reading.locale).includes(','))
 /** Corners as lines of two lengths, in the unit in use. */
 const cornersText = (points: readonly (readonly [number, number])[]) =>
   points
-    .map(([x, y]) => `${taste.length(x).replace(/ (in|mm)$/, '')}, ${taste.length(y).replace(/ (in|mm)$/, '')}`)
+    .map(([x, y]) =>
+      [x, y].map(one => taste.position(one).replace(/ (in|mm)$/, '')).join(decimalComma.value ? '; ' : ', ')
+    )
     .join('\n')
 function readCorners(event: Event): [number, number][] | undefined {
   wrong.value = ''
@@ -91,12 +95,12 @@ function readCorners(event: Event): [number, number][] | undefined {
     .filter(Boolean)
   try {
     const points = lines.map((line, i): [number, number] => {
-      const parts = line.split(/[,;]\s*|\t/)
+      const parts = line.split(decimalComma.value ? /;\s*|\t/ : /[,;]\s*|\t/)
       if (parts.length !== 2)
         throw new QuantityError(`Line ${i + 1}: “${line}” is not two lengths; write “across, up”.`)
       return [
-        Number(parseLength(parts[0]!, taste.system).toFixed(3)),
-        Number(parseLength(parts[1]!, taste.system).toFixed(3))
+        Number(parseLength(parts[0]!, taste.reading).toFixed(3)),
+        Number(parseLength(parts[1]!, taste.reading).toFixed(3))
       ]
     })
     if (points.length < 3) throw new QuantityError(`${points.length} corners; at least three are wanted.`)

@@ -41,13 +41,14 @@ defineExpose({ take: hand.take })
 /** The marks of each unit. The same map as before while no mark changes: at most moves of a hand none does, and then nothing is drawn anew. */
 const troubled = computed((before?: Map<string, string>) => {
   const map = new Map<string, string>()
-  const snags = hand.live.value?.panel.snags ?? [
-    ...(bench.report?.panel.snags ?? []),
-    ...(bench.report?.pilot.snags ?? [])
+  const findings = hand.live.value?.panel.findings ?? [
+    ...(bench.report?.panel.findings ?? []),
+    ...(bench.report?.pilot.findings ?? [])
   ]
-  for (const snag of snags)
-    if (snag.weight !== 'worth knowing')
-      for (const id of snag.subjects) if (map.get(id) !== 'stops-work') map.set(id, snag.weight.replaceAll(' ', '-'))
+  for (const finding of findings)
+    if (finding.weight !== 'note')
+      for (const id of finding.subjects)
+        if (map.get(id) !== 'stops-work') map.set(id, finding.weight.replaceAll(' ', '-'))
   return before?.size === map.size && [...map].every(([id, mark]) => before.get(id) === mark) ? before : map
 })
 const holding = computed(() => hand.by.value !== undefined)

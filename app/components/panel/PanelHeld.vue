@@ -46,7 +46,7 @@ const reading = computed(() => {
       `${design.airframe.pilots.find(one => one.id === seat.pilot)?.name}: ${Math.round(seat.sight.sideDeg)}° side, ${Math.round(seat.sight.upDeg)}° up, ${seat.overReachMm > 0 ? `out of reach by ${taste.length(seat.overReachMm)}` : `arm ${taste.length(seat.reachMm)}`}`
   )
   return [
-    `${hold.value.label}: ${taste.length(first.x + by.value.dx)} across, ${taste.length(first.y + by.value.dy)} up`,
+    `${hold.value.label}: ${taste.position(first.x + by.value.dx)} across, ${taste.position(first.y + by.value.dy)} up`,
     ...relations.value.map(one => one.text),
     ...people
   ].join(' · ')
@@ -54,8 +54,8 @@ const reading = computed(() => {
 /** What is wrong where the hand has it now, the gravest first. */
 const wrong = computed(() => {
   const ids = new Set(hand.hold.value?.units.map(one => one.id))
-  return (hand.live.value?.panel.snags ?? [])
-    .filter(snag => snag.weight !== 'worth knowing' && snag.subjects.some(id => ids.has(id)))
+  return (hand.live.value?.panel.findings ?? [])
+    .filter(finding => finding.weight !== 'note' && finding.subjects.some(id => ids.has(id)))
     .sort((a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight))
 })
 </script>
@@ -102,7 +102,7 @@ const wrong = computed(() => {
     </svg>
     <div class="reading small">
       <span class="figures">{{ reading }}</span><span v-if="wrong[0]" class="wrong"
-        ><StateMark :state="wrong[0].weight" :size="13" /> {{ wrong[0].text
+        ><StateMark :state="wrong[0].weight" :size="13" /> {{ taste.say(wrong[0].says)
         }}{{ wrong.length > 1 ? ` And ${wrong.length - 1} more.` : '' }}</span
       >
     </div>

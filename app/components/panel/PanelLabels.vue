@@ -71,7 +71,7 @@ function onKey(label: Label, event: KeyboardEvent) {
     text-anchor="middle"
     tabindex="0"
     role="button"
-    :aria-label="`Label ${label.text}, ${taste.length(label.xMm)} across, ${taste.length(label.yMm)} up`"
+    :aria-label="`Label ${label.text}, ${taste.position(label.xMm)} across, ${taste.position(label.yMm)} up`"
     @pointerdown="
       event =>
         take(

@@ -171,12 +171,12 @@ const lines = computed(() => {
   stroke-width: 0.8;
   stroke-dasharray: 1.5 2;
 }
-.needs-a-decision .bezel {
+.decide .bezel {
   stroke: var(--tape);
   stroke-width: 2.2;
   stroke-dasharray: 7 3;
 }
-.stops-work .bezel {
+.must-fix .bezel {
   stroke: var(--grease);
   stroke-width: 2.6;
 }

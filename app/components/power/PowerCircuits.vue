@@ -10,13 +10,13 @@ import {
   type PowerReport
 } from '#core/power'
 import type { Airframe, CircuitChoice, Tie } from '#core/document'
-import type { Working } from '#core/design'
+import type { FigureOf } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
 /** Protector, wire, drop and switch of each unit, with what the app would choose and why; and the rows they stand in. */
 const { power } = defineProps<{ power: PowerReport }>()
-const emit = defineEmits<{ why: [title: string, working: Working] }>()
+const emit = defineEmits<{ why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
 const taste = useTaste()
 const choices = computed(() => new Map(bench.option?.circuits.map(one => [one.unit, one])))
@@ -184,8 +184,8 @@ const mayShare = (circuit: Circuit) =>
               </select>
             </td>
             <td class="number figures">
-              {{ circuit.steadyA.toFixed(2) }}<br /><span class="quiet">{{
-                circuit.briefA > circuit.steadyA ? circuit.briefA.toFixed(2) : ''
+              {{ taste.number(circuit.steadyA, 2) }}<br /><span class="quiet">{{
+                circuit.briefA > circuit.steadyA ? taste.number(circuit.briefA, 2) : ''
               }}</span>
             </td>
             <td class="pair">
@@ -204,7 +204,7 @@ const mayShare = (circuit: Circuit) =>
                 class="ask"
                 :aria-label="`Why this breaker for ${circuit.label}`"
                 title="Why?"
-                @click="emit('why', `breaker of ${circuit.label}`, circuit.workings.breaker)"
+                @click="emit('why', `breaker of ${circuit.label}`, { kind: 'circuit breaker', of: circuit.unit })"
               >
                 ?</button
               ><br /><select
@@ -230,21 +230,21 @@ const mayShare = (circuit: Circuit) =>
                 class="ask"
                 :aria-label="`Why this wire for ${circuit.label}`"
                 title="Why?"
-                @click="emit('why', `wire of ${circuit.label}`, circuit.workings.wire)"
+                @click="emit('why', `wire of ${circuit.label}`, { kind: 'circuit wire', of: circuit.unit })"
               >
                 ?</button
               ><br /><span class="figures quiet small">{{ taste.run(circuit.outMm + circuit.returnMm) }}</span>
             </td>
             <td class="number figures" :class="{ over: circuit.dropV > circuit.dropLimitV * 1.01 }">
-              {{ circuit.dropV.toFixed(3)
+              {{ taste.number(circuit.dropV, 3)
               }}<button
                 class="ask"
                 :aria-label="`Working of the drop of ${circuit.label}`"
                 title="Why?"
-                @click="emit('why', `drop of ${circuit.label}`, circuit.workings.drop)"
+                @click="emit('why', `drop of ${circuit.label}`, { kind: 'circuit drop', of: circuit.unit })"
               >
                 ?</button
-              ><br /><span class="quiet">of {{ circuit.dropLimitV.toFixed(1) }}</span>
+              ><br /><span class="quiet">of {{ taste.number(circuit.dropLimitV, 1) }}</span>
             </td>
             <td class="pair">
               <select
@@ -260,7 +260,7 @@ const mayShare = (circuit: Circuit) =>
                 class="ask"
                 :aria-label="`Why this switch for ${circuit.label}`"
                 title="Why?"
-                @click="emit('why', `switch of ${circuit.label}`, circuit.workings.switch)"
+                @click="emit('why', `switch of ${circuit.label}`, { kind: 'circuit switch', of: circuit.unit })"
               >
                 ?</button
               ><br /><select
@@ -300,7 +300,7 @@ const mayShare = (circuit: Circuit) =>
               {{ feeder.name }}<br /><span class="quiet small">{{ feeder.kind }}</span>
             </td>
             <td class="number figures">
-              {{ feeder.steadyA.toFixed(1) }}<br /><span class="quiet">{{ feeder.mostA.toFixed(1) }}</span>
+              {{ taste.number(feeder.steadyA, 1) }}<br /><span class="quiet">{{ taste.number(feeder.mostA, 1) }}</span>
             </td>
             <td class="small">{{ feeder.steadyA > 0 ? feeder.when : 'carries nothing' }}</td>
             <td class="pair">
@@ -324,7 +324,7 @@ const mayShare = (circuit: Circuit) =>
                   class="ask"
                   :aria-label="`Why this breaker for ${feeder.name}`"
                   title="Why?"
-                  @click="emit('why', `breaker of ${feeder.name}`, feeder.workings.rating)"
+                  @click="emit('why', `breaker of ${feeder.name}`, { kind: 'feeder rating', of: feeder.tie })"
                 >
                   ?
                 </button></template
@@ -357,14 +357,14 @@ const mayShare = (circuit: Circuit) =>
                 class="ask"
                 :aria-label="`Why this wire for ${feeder.name}`"
                 title="Why?"
-                @click="emit('why', `wire of ${feeder.name}`, feeder.workings.wire)"
+                @click="emit('why', `wire of ${feeder.name}`, { kind: 'feeder wire', of: feeder.tie })"
               >
                 ?</button
               ><br /><span v-if="feeder.ampacity" class="figures quiet small"
-                >{{ feeder.ampacity.amps.toFixed(0) }} A</span
+                >{{ taste.number(feeder.ampacity.amps, 0) }} A</span
               >
             </td>
-            <td class="number figures">{{ feeder.dropV.toFixed(3) }}</td>
+            <td class="number figures">{{ taste.number(feeder.dropV, 3) }}</td>
           </tr>
         </tbody>
       </table>

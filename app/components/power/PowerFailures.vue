@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import type { Scene } from '#core/power'
 import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+const taste = useTaste()
 
 /** Every failure played through: what goes dark at once, what can no longer be done, how long the rest lasts. */
 const bench = useBench()
@@ -20,12 +23,11 @@ const KINDS: readonly [Scene['kind'] | '', string][] = [
 watch(
   () => bench.design,
   async design => {
-    const { project, option } = bench
-    if (!design || !project || !option) return
+    const { option } = bench
+    if (!design || !option) return
     scenes.value =
-      (await run('Playing the failures through…', (examiner, job, tell) =>
-        examiner.scenes(project, option.id, job, tell)
-      )) ?? scenes.value
+      (await run('Playing the failures through…', (examiner, job, tell) => examiner.scenes(option.id, job, tell))) ??
+      scenes.value
   },
   { immediate: true }
 )
@@ -34,15 +36,15 @@ const shown = computed(() => scenes.value?.filter(scene => kind.value === '' || 
 const GRAVE: readonly string[] = ['attitude', 'com', 'airspeed', 'altitude', 'heading', 'ignition']
 const state = (scene: Scene) =>
   scene.lostFunctions.some(one => GRAVE.includes(one))
-    ? ('stops work' as const)
+    ? ('must fix' as const)
     : scene.dark.length || scene.minutes < (bench.project?.brief.wantedMinutes ?? 0)
-      ? ('needs a decision' as const)
+      ? ('decide' as const)
       : ('holds' as const)
 const minutes = (scene: Scene) =>
   scene.fedNow === 0
     ? 'nothing is left'
     : Number.isFinite(scene.minutes)
-      ? `${scene.minutes.toFixed(0)} min`
+      ? `${taste.number(scene.minutes, 0)} min`
       : scene.kind === 'over-voltage'
         ? ''
         : 'as long as wanted'
@@ -113,7 +115,7 @@ const rest = (scene: Scene) => scene.lostFunctions.filter(one => !GRAVE.includes
                   {{ names(scene.rescue.back) }}
                 </details></template
               ><template v-if="Number.isFinite(scene.rescue.minutes)"
-                >: <span class="figures">{{ scene.rescue.minutes.toFixed(0) }} min</span></template
+                >: <span class="figures">{{ taste.number(scene.rescue.minutes, 0) }} min</span></template
               ></template
             ><span v-else-if="scene.dark.length" class="quiet">no switch helps</span>
           </td>

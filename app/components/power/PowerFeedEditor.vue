@@ -3,8 +3,10 @@ import type { Airframe, Bus, Edit, Source, Supply, SupplySwitch, Tie } from '#co
 import type { DesignUnit } from '#core/design'
 import { BUS_ROLES, MAIN_ALTERNATOR, MAIN_BATTERY, TIE_KINDS, UNIT_SOURCE } from '#core/document'
 import { BREAKER_SIZES_A, GAUGES, type Feeder } from '#core/power'
-import { formatAmps } from '#core/quantity'
 import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+const taste = useTaste()
 
 /** What was chosen in the one-line diagram, by numbers and words. */
 type Chosen = { kind: 'node' | 'tie' | 'unit' | 'switch'; id: string } | undefined
@@ -334,8 +336,8 @@ function also(bus: string) {
         @update:model-value="v => setTie({ holdA: v || undefined }, 'coil')"
       />
       <p v-if="feeder" class="small quiet">
-        Carries <b class="figures">{{ formatAmps(feeder.steadyA) }}</b> for good ({{ feeder.when }}),
-        {{ formatAmps(feeder.mostA) }} with all at their most.
+        Carries <b class="figures">{{ taste.amps(feeder.steadyA) }}</b> for good ({{ feeder.when }}),
+        {{ taste.amps(feeder.mostA) }} with all at their most.
       </p>
       <div class="row">
         <button class="plain" :aria-pressed="failed.includes(tie.id)" @click="emit('fail', tie!.id)">

@@ -2,13 +2,15 @@
 import { useEventListener } from '@vueuse/core'
 import { nanoid } from 'nanoid'
 import { layOneLine, lineOf, SIGNS, type PlacedLine } from '#core/formats'
-import { busOf, closed, fedBy, oneLine, positionsOf, supplyOf, Wired, type PowerReport } from '#core/power'
+import { Wired, busOf, closed, fedBy, oneLine, positionsOf, powerModel, supplyOf, type PowerReport } from '#core/power'
 import { MAIN_BATTERY, type Edit, type Supply, type Tie } from '#core/document'
 import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
 
 /** The one-line diagram: sources, buses, ties and units. Units are hung on buses by hand; a source or bus dropped on a bus is tied to it. */
 const { power } = defineProps<{ power: PowerReport }>()
 const bench = useBench()
+const taste = useTaste()
 // Of the document itself, not of the report on it, which comes a moment later: two edits in a row must build on each other.
 const supply = computed(() => supplyOf(bench.design!))
 const own = computed(() => bench.option?.supply !== undefined)
@@ -34,7 +36,11 @@ const changedSetting = computed(
 )
 const fed = computed(() =>
   fedBy(
-    new Wired(bench.design!, supply.value, { sources: failed.value, ties: failed.value, buses: failed.value }),
+    new Wired(powerModel(bench.design!, supply.value), {
+      sources: failed.value,
+      ties: failed.value,
+      buses: failed.value
+    }),
     positions.value
   )
 )
@@ -181,6 +187,11 @@ function choose(node: PlacedLine['nodes'][number]) {
 }
 const isChosen = (node: PlacedLine['nodes'][number]) =>
   chosen.value?.id === (node.unit ?? node.id) && chosen.value.kind !== 'tie'
+/** All switches as in normal flight, nothing failed. */
+function backToNormal() {
+  tried.value = {}
+  failed.value = []
+}
 </script>
 
 <template>
@@ -215,16 +226,7 @@ const isChosen = (node: PlacedLine['nodes'][number]) =>
           </select></span
         >
         <button class="plain" @click="afterLoss">Alternators lost, switches set</button>
-        <button
-          v-if="changedSetting"
-          class="plain"
-          @click="
-            tried = {}
-            failed = []
-          "
-        >
-          Back to normal
-        </button>
+        <button v-if="changedSetting" class="plain" @click="backToNormal">Back to normal</button>
         <span v-if="changedSetting" class="small" role="status"
           ><b>{{ fed.powered.size }}</b> of {{ bench.design!.units.filter(unit => unit.item.power).length }} units
           fed</span
@@ -283,7 +285,7 @@ const isChosen = (node: PlacedLine['nodes'][number]) =>
             :transform="`translate(${node.x} ${node.y})`"
             role="button"
             tabindex="0"
-            :aria-label="`${node.says}, ${node.note}${isFed(node.id) ? '' : ', dark'}`"
+            :aria-label="`${node.says}, ${taste.say(node.note)}${isFed(node.id) ? '' : ', dark'}`"
             @click="choose(node)"
             @keydown.enter="choose(node)"
             @keydown.space.prevent="choose(node)"
@@ -297,13 +299,13 @@ const isChosen = (node: PlacedLine['nodes'][number]) =>
             <template v-if="node.kind === 'unit'">
               <text x="4" y="13">{{ node.says.length > 20 ? `${node.says.slice(0, 19)}…` : node.says }}</text>
               <text :x="node.width - 3" y="13" text-anchor="end" class="note">
-                {{ isFed(node.id) ? node.note : 'dark' }}
+                {{ isFed(node.id) ? taste.say(node.note) : 'dark' }}
               </text>
             </template>
             <template v-else>
               <text x="9" :y="Math.min(node.height / 2, 20) - 2" class="name">{{ node.says }}</text>
               <text x="9" :y="Math.min(node.height / 2, 20) + 11" class="note">
-                {{ failed.includes(node.id) ? 'failed' : isFed(node.id) ? node.note : 'dark' }}
+                {{ failed.includes(node.id) ? 'failed' : isFed(node.id) ? taste.say(node.note) : 'dark' }}
               </text>
             </template>
           </g>

@@ -1,23 +1,26 @@
 <script setup lang="ts">
-import { loadWorking, type PhaseLoad, type PowerReport } from '#core/power'
-import type { Working } from '#core/design'
+import type { PhaseLoad, PowerReport } from '#core/power'
+import type { FigureOf } from '#core/design'
+import { useTaste } from '~/stores/taste'
+
+const taste = useTaste()
 
 /** Loads by phase against what the alternators give, and unit by unit. */
 const { power } = defineProps<{ power: PowerReport }>()
-const emit = defineEmits<{ why: [title: string, working: Working] }>()
+const emit = defineEmits<{ why: [title: string, figure: FigureOf] }>()
 const chosen = ref<string>()
 const shown = computed<PhaseLoad>(
   () =>
     power.loads.find(load => load.phase === chosen.value) ??
     power.loads.reduce((most, load) => (load.typicalA > most.typicalA ? load : most))
 )
-const a = (value: number) => value.toFixed(1)
+const a = (value: number) => taste.number(value, 1)
 const state = (load: PhaseLoad) =>
   load.phase === 'start' || load.marginA >= 0
     ? ('holds' as const)
     : load.atIdle
-      ? ('needs a decision' as const)
-      : ('stops work' as const)
+      ? ('decide' as const)
+      : ('must fix' as const)
 </script>
 
 <template>
@@ -61,7 +64,7 @@ const state = (load: PhaseLoad) =>
               <button
                 class="plain"
                 :aria-label="`Working of the load in ${load.phase}`"
-                @click="emit('why', `load in ${load.phase}`, loadWorking(load))"
+                @click="emit('why', `load in ${load.phase}`, { kind: 'load', of: load.phase })"
               >
                 why
               </button>
@@ -105,10 +108,10 @@ const state = (load: PhaseLoad) =>
         <tbody>
           <tr v-for="load in shown.byUnit" :key="load.unit">
             <td>{{ load.label }}</td>
-            <td class="number figures">{{ load.continuousA.toFixed(2) }}</td>
-            <td class="number figures">{{ load.intermittentA ? load.intermittentA.toFixed(2) : '' }}</td>
-            <td class="number figures">{{ load.transmitA ? load.transmitA.toFixed(2) : '' }}</td>
-            <td class="number figures">{{ load.worstA.toFixed(2) }}</td>
+            <td class="number figures">{{ taste.number(load.continuousA, 2) }}</td>
+            <td class="number figures">{{ load.intermittentA ? taste.number(load.intermittentA, 2) : '' }}</td>
+            <td class="number figures">{{ load.transmitA ? taste.number(load.transmitA, 2) : '' }}</td>
+            <td class="number figures">{{ taste.number(load.worstA, 2) }}</td>
           </tr>
         </tbody>
       </table>

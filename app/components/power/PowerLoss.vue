@@ -9,15 +9,16 @@ import {
   type ShedAnswer
 } from '#core/power'
 import type { Airframe, Edit, Unit } from '#core/document'
-import type { Working } from '#core/design'
-import { formatAmps, formatMoney } from '#core/quantity'
+import type { FigureOf } from '#core/design'
+import { useTaste } from '~/stores/taste'
 import { newUnit } from '#core/report'
 import { useBench } from '~/stores/bench'
 
 /** The alternator has just quit: what goes dark when, what to shed, and what a backup would buy. */
 const { power } = defineProps<{ power: PowerReport }>()
-const emit = defineEmits<{ why: [title: string, working: Working] }>()
+const emit = defineEmits<{ why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
+const taste = useTaste()
 const { items, refresh } = useCatalogue()
 onMounted(() => {
   void refresh()
@@ -45,7 +46,7 @@ watch(
   }
 )
 
-const minutes = (value: number) => (Number.isFinite(value) ? `${value.toFixed(0)} min` : 'a day and more')
+const minutes = (value: number) => (Number.isFinite(value) ? `${taste.number(value, 0)} min` : 'a day and more')
 const setAirframe = (patch: Partial<Airframe>, what: string) =>
   bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
 const setWanted = (value: number) =>
@@ -119,34 +120,34 @@ function plan(unit: Unit, how: Plan, value?: number) {
 }
 
 async function askShed() {
-  const { project, option } = bench
-  if (project && option) {
+  const { option } = bench
+  if (option) {
     backup.value = undefined
     shed.value = await run('Looking for the shortest list…', (examiner, job, tell) =>
-      examiner.shed(project, option.id, asked.value, job, tell)
+      examiner.shed(option.id, asked.value, job, tell)
     )
   }
 }
 async function askBackup() {
-  const { project, option } = bench
-  if (project && option) {
+  const { option } = bench
+  if (option) {
     shed.value = undefined
     backup.value = await run('Trying batteries…', (examiner, job, tell) =>
-      examiner.backup(project, option.id, asked.value, job, tell)
+      examiner.backup(option.id, asked.value, job, tell)
     )
   }
 }
 async function askOffers() {
-  const { project, option } = bench
-  if (project && option)
+  const { option } = bench
+  if (option)
     offers.value = await run('Trying the backups of the catalogue…', (examiner, job, tell) =>
-      examiner.backups(project, option.id, items.value, job, tell)
+      examiner.backups(option.id, job, tell)
     )
 }
 async function askRange() {
-  const { project, option } = bench
-  if (project && option)
-    range.value = await run('Older and colder…', (examiner, job, tell) => examiner.range(project, option.id, job, tell))
+  const { option } = bench
+  if (option)
+    range.value = await run('Older and colder…', (examiner, job, tell) => examiner.range(option.id, job, tell))
 }
 
 function applyShed() {
@@ -181,13 +182,15 @@ function addBackup(offer: BackupOffer) {
     <section class="sheet curve">
       <h2>The alternator has just quit, in {{ endurance.phase }}</h2>
       <p class="answer">
-        <StateMark :state="endurance.minutes >= wanted ? 'holds' : 'needs a decision'" :size="20" />
+        <StateMark :state="endurance.minutes >= wanted ? 'holds' : 'decide'" :size="20" />
         <span class="figures big" data-answer>{{ minutes(endurance.minutes) }}</span> until
         <template v-if="endurance.first">{{ endurance.first.label }} goes dark ({{ endurance.first.why }})</template
-        ><template v-else>anything that stays on goes dark</template>. {{ formatAmps(endurance.fullA) }} for
-        {{ airframe.pilotDelayMinutes }} min, then {{ formatAmps(endurance.shedA) }}. The last unit goes after
+        ><template v-else>anything that stays on goes dark</template>. {{ taste.amps(endurance.fullA) }} for
+        {{ airframe.pilotDelayMinutes }} min, then {{ taste.amps(endurance.shedA) }}. The last unit goes after
         {{ minutes(endurance.endMinutes) }}.
-        <button class="plain" @click="emit('why', 'minutes on battery', endurance.working)">Show working</button>
+        <button class="plain" @click="emit('why', 'minutes on battery', { kind: 'minutes', of: '' })">
+          Show working
+        </button>
       </p>
       <div class="chart"><ChartsEnduranceChart :endurance="endurance" :wanted="wanted" /></div>
     </section>
@@ -251,7 +254,7 @@ function addBackup(offer: BackupOffer) {
         </p>
         <template v-else
           ><p>
-            <StateMark :state="shed.reached ? 'holds' : 'stops work'" :size="14" />
+            <StateMark :state="shed.reached ? 'holds' : 'must fix'" :size="14" />
             <template v-if="shed.reached"
               >Shed these besides, and it is <b>{{ minutes(shed.minutes) }}</b>:</template
             ><template v-else
@@ -261,7 +264,7 @@ function addBackup(offer: BackupOffer) {
           </p>
           <ul v-if="shed.reached">
             <li v-for="one in shed.shed" :key="one.unit">
-              {{ one.label }} <span class="figures quiet">{{ formatAmps(one.amps) }}</span><b
+              {{ one.label }} <span class="figures quiet">{{ taste.amps(one.amps) }}</span><b
                 v-if="one.essential"
                 class="essential"
               >
@@ -279,12 +282,12 @@ function addBackup(offer: BackupOffer) {
         </p>
         <p v-else-if="backup.capacityAh">
           <StateMark state="holds" :size="14" /> A lithium backup of
-          <b class="figures">{{ backup.capacityAh.toFixed(1) }} Ah</b> or more, through a diode to the bus that lives
-          longest: {{ minutes(backup.minutes) }}.
+          <b class="figures">{{ taste.number(backup.capacityAh, 1) }} Ah</b> or more, through a diode to the bus that
+          lives longest: {{ minutes(backup.minutes) }}.
         </p>
         <p v-else>
-          <StateMark state="stops work" :size="14" /> Even 100 Ah more gives {{ minutes(backup.minutes) }}: what goes
-          dark first is not fed by it, or draws too much.
+          <StateMark state="must fix" :size="14" /> Even 100 Ah more gives {{ minutes(backup.minutes) }}: what goes dark
+          first is not fed by it, or draws too much.
         </p>
       </div>
       <table v-if="offers" class="list">
@@ -300,11 +303,11 @@ function addBackup(offer: BackupOffer) {
           <tr v-for="one in offers" :key="one.item">
             <td>
               {{ one.name }}<br /><span class="small quiet figures"
-                >{{ one.capacityAh }} Ah, {{ formatMoney(one.cents) }}, then {{ minutes(one.minutes) }}</span
+                >{{ one.capacityAh }} Ah, {{ taste.money(one.cents) }}, then {{ minutes(one.minutes) }}</span
               >
             </td>
             <td class="number figures">{{ minutes(one.gainMinutes) }}</td>
-            <td class="number figures">{{ (one.minutesPerDollar * 100).toFixed(1) }} min</td>
+            <td class="number figures">{{ taste.number(one.minutesPerDollar * 100, 1) }} min</td>
             <td><button class="plain" :aria-label="`Add ${one.name}`" @click="addBackup(one)">Add</button></td>
           </tr>
         </tbody>
@@ -319,18 +322,15 @@ function addBackup(offer: BackupOffer) {
         <thead>
           <tr>
             <th>°C</th>
-            <th v-for="left in range.shares" :key="left" class="number">{{ (left * 100).toFixed(0) }} %</th>
+            <th v-for="left in range.shares" :key="left" class="number">{{ taste.number(left * 100, 0) }} %</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="(row, index) in range.minutes" :key="index">
             <td class="figures">{{ range.celsius[index] }}</td>
             <td v-for="(value, at) in row" :key="at" class="number figures">
-              <StateMark
-                :state="value >= wanted ? 'holds' : value >= 30 ? 'needs a decision' : 'stops work'"
-                :size="12"
-              />
-              {{ Number.isFinite(value) ? value.toFixed(0) : '∞' }}
+              <StateMark :state="value >= wanted ? 'holds' : value >= 30 ? 'decide' : 'must fix'" :size="12" />
+              {{ Number.isFinite(value) ? taste.number(value, 0) : '∞' }}
             </td>
           </tr>
         </tbody>
@@ -359,7 +359,7 @@ function addBackup(offer: BackupOffer) {
         <tbody>
           <tr v-for="row in rows" :key="row.unit" :data-loss="row.unit" :class="{ off: !row.kept }">
             <td>{{ row.label }}</td>
-            <td class="number figures">{{ row.amps.toFixed(2) }}</td>
+            <td class="number figures">{{ taste.number(row.amps, 2) }}</td>
             <td>
               <div v-if="row.set" class="plan">
                 <select
@@ -403,7 +403,7 @@ function addBackup(offer: BackupOffer) {
               ><span class="figures until">{{ row.lost ? minutes(row.lost.minute) : 'a day and more' }}</span>
               <span class="quiet small">{{ row.lost?.why ?? '' }}</span>
             </td>
-            <td class="number figures">{{ row.wh.toFixed(0) }}</td>
+            <td class="number figures">{{ taste.number(row.wh, 0) }}</td>
           </tr>
         </tbody>
       </table>
@@ -412,10 +412,10 @@ function addBackup(offer: BackupOffer) {
         {{ wanted }} min wanted.
       </p>
       <p class="quiet small">
-        Cells gave <span class="figures">{{ endurance.energy.takenWh.toFixed(0) }} Wh</span>: loads
-        {{ endurance.energy.loadsWh.toFixed(0) }}, lost in cells, wires, diodes and coils
-        {{ endurance.energy.lossWh.toFixed(0) }}, rate {{ endurance.energy.rateWh.toFixed(0) }}. Measure your own
-        battery before relying on a time.
+        Cells gave <span class="figures">{{ taste.number(endurance.energy.takenWh, 0) }} Wh</span>: loads
+        {{ taste.number(endurance.energy.loadsWh, 0) }}, lost in cells, wires, diodes and coils
+        {{ taste.number(endurance.energy.lossWh, 0) }}, rate {{ taste.number(endurance.energy.rateWh, 0) }}. Measure
+        your own battery before relying on a time.
       </p>
     </section>
   </div>

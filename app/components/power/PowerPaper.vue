@@ -5,15 +5,19 @@ import type { Paper } from '#core/print'
 import { loadAnalysis } from '#core/report'
 import { format } from 'date-fns'
 import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
 
 /** The load analysis on paper and as files, and the one-line diagram. */
 const { power } = defineProps<{ power: PowerReport }>()
 const bench = useBench()
+const taste = useTaste()
 const paper = ref<Paper>('A4')
 const PAPER_NAMES: readonly Paper[] = ['A4', 'A3', 'Letter']
 const busy = ref(false)
 const stem = computed(() => `${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name}`)
-const analysis = computed(() => loadAnalysis(bench.examined!, power, format(new Date(), 'd MMMM yyyy')))
+const analysis = computed(() =>
+  loadAnalysis(bench.examined!, power, taste.day(format(new Date(), 'yyyy-MM-dd')), taste.reading)
+)
 async function give(work: () => Promise<void>) {
   busy.value = true
   try {
@@ -52,7 +56,8 @@ const giveSvg = () =>
       fileName(`${stem.value} one line`, 'svg'),
       writeOneLineSvg(
         await layOneLine(oneLine(bench.examined!, power.supply, power.circuits, power.feeders), await useElk()),
-        `${stem.value}, one-line diagram`
+        `${stem.value}, one-line diagram`,
+        taste.reading
       ),
       'image/svg+xml'
     )
@@ -92,7 +97,7 @@ const giveSvg = () =>
           <tbody>
             <tr v-for="(row, index) in table.rows" :key="index">
               <td v-for="(cell, at) in row" :key="at" :class="{ number: typeof cell === 'number' }" class="figures">
-                {{ typeof cell === 'number' ? cell.toFixed(table.columns[at]?.digits ?? 0) : cell }}
+                {{ typeof cell === 'number' ? taste.number(cell, table.columns[at]?.digits ?? 0) : cell }}
               </td>
             </tr>
           </tbody>

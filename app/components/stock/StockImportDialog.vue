@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sayProblem, type FileProblem } from '#core/formats'
+import { sayProblem, type FileProblem } from '#core/document'
 
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ kept: [] }>()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { FIGURE_KEYS, type FigureKey } from '#core/report'
+import { FIGURE_NAMES } from '~/steps'
 import { STEPS } from '~/steps'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -47,7 +48,26 @@ function turnOption(by: 1 | -1) {
   const next = options[(now + by + options.length) % options.length]
   if (next) bench.optionId = next.id
 }
+const find = useFind()
+/** Opens Find; what is typed before its field is there is caught for it, and acts as no key. */
+function startFinding() {
+  find.text.value = ''
+  find.catching.value = true
+  void navigateTo(`/p/${id.value}/stock?find=${Date.now()}`)
+}
+function catchLetter(event: KeyboardEvent) {
+  if (event.ctrlKey || event.metaKey || event.altKey) return
+  if (event.key === 'Escape') find.catching.value = false
+  else if (event.key === 'Backspace') find.text.value = find.text.value.slice(0, -1)
+  else if (event.key.length === 1) find.text.value += event.key
+  else return
+  event.preventDefault()
+}
 useEventListener('keydown', (event: KeyboardEvent) => {
+  if (find.catching.value) {
+    catchLetter(event)
+    return
+  }
   const target = event.target as HTMLElement
   const typing = target.closest('input, textarea, select, [contenteditable=true], .v-overlay')
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !typing) {
@@ -61,16 +81,16 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (step) void navigateTo(`/p/${id.value}/${step.id}`)
   else if (event.key === '/') {
     event.preventDefault()
-    void navigateTo(`/p/${id.value}/stock?find=1`)
+    startFinding()
   } else if (event.key === '[') turnOption(-1)
   else if (event.key === ']') turnOption(1)
   else if (event.key === ',') drawer.value?.walk(-1)
   else if (event.key === '.') drawer.value?.walk(1)
-  else if (event.key === 'w')
-    bench.workingOf = (FIGURE_KEYS as readonly string[]).includes(target.dataset.figure ?? '')
-      ? (target.dataset.figure as FigureKey)
-      : 'money'
-  else if (event.key === 'u') taste.system = taste.system === 'inch' ? 'metric' : 'inch'
+  else if (event.key === 'w') {
+    const key = target.dataset.figure as FigureKey | undefined
+    const kind = key && FIGURE_KEYS.includes(key) ? key : 'money'
+    bench.workingOf = { figure: { kind, of: '' }, title: FIGURE_NAMES[kind] }
+  } else if (event.key === 'u') taste.system = taste.system === 'inch' ? 'metric' : 'inch'
   else if (event.key === '?') keys.value = true
 })
 // A closed tab must not lose the last act: what waits is sent before the page goes.
@@ -102,13 +122,9 @@ onBeforeRouteLeave(async () => {
     <FrameJobCard class="card" />
     <FrameOptionTabs class="tabs" @compare="comparing = true" @keys="keys = true" @versions="versions = true" />
     <main class="step"><NuxtPage /></main>
-    <FrameSnagDrawer ref="drawer" class="snags" />
+    <FrameFindingsDrawer ref="drawer" class="findings" />
     <FrameTallyStrip class="strip" />
-    <FrameWorkingDialog
-      v-model="workingOpen"
-      :title="bench.workingOf ?? ''"
-      :working="bench.workingOf && bench.report?.figures[bench.workingOf].working"
-    />
+    <FrameWorkingDialog v-model="workingOpen" :title="bench.workingOf?.title ?? ''" :figure="bench.workingOf?.figure" />
     <FrameCompareDialog v-model="comparing" />
     <FrameConflictDialog />
     <FrameVersionsDialog v-model="versions" />
@@ -123,7 +139,7 @@ onBeforeRouteLeave(async () => {
   display: grid;
   height: 100vh;
   grid-template:
-    'card tabs tabs' auto 'card step snags' minmax(0, 1fr) 'strip strip strip' auto / auto minmax(0, 1fr)
+    'card tabs tabs' auto 'card step findings' minmax(0, 1fr) 'strip strip strip' auto / auto minmax(0, 1fr)
     auto;
 }
 .card {
@@ -137,8 +153,8 @@ onBeforeRouteLeave(async () => {
   overflow: auto;
   min-height: 0;
 }
-.snags {
-  grid-area: snags;
+.findings {
+  grid-area: findings;
 }
 .strip {
   grid-area: strip;

@@ -2,8 +2,10 @@
 import { addWeeks, format, parseISO } from 'date-fns'
 import { creepSince } from '#core/money'
 import type { Prices, Quote } from '#core/document'
-import { formatMoney } from '#core/quantity'
 import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+const taste = useTaste()
 
 const bench = useBench()
 const money = computed(() => bench.report?.money)
@@ -121,9 +123,11 @@ function setUnitPrice(id: string, cents: number) {
     <div class="row">
       <h1 class="grow">Budget</h1>
       <span class="figures total" :class="{ over: money.totalCents > brief.budgetCents }">{{
-        formatMoney(money.totalCents)
-      }}</span><span class="quiet">of {{ formatMoney(brief.budgetCents) }}</span
-      ><button class="plain" @click="bench.workingOf = 'money'">Show working</button>
+        taste.money(money.totalCents)
+      }}</span><span class="quiet">of {{ taste.money(brief.budgetCents) }}</span
+      ><button class="plain" @click="bench.workingOf = { figure: { kind: 'money', of: '' }, title: 'Money' }">
+        Show working
+      </button>
     </div>
     <div class="two">
       <section class="sheet">
@@ -132,7 +136,7 @@ function setUnitPrice(id: string, cents: number) {
         <div v-for="group in groups" :key="group.key" class="group">
           <div class="row">
             <h3 class="grow">{{ group.name }}</h3>
-            <b class="figures">{{ formatMoney(group.cents) }}</b>
+            <b class="figures">{{ taste.money(group.cents) }}</b>
           </div>
           <div class="bar">
             <i :style="{ width: `${Math.min(100, (Math.abs(group.cents) / Math.max(money.totalCents, 1)) * 100)}%` }" />
@@ -142,11 +146,11 @@ function setUnitPrice(id: string, cents: number) {
             <table class="list">
               <tbody>
                 <tr v-for="(line, index) in group.lines" :key="index">
-                  <td>{{ line.text }}</td>
+                  <td>{{ taste.say(line.says) }}</td>
                   <td v-if="group.key === 'equipment' && bench.option!.phases.length">
                     <select
                       :value="line.phase ?? ''"
-                      :aria-label="`Phase of ${line.text}`"
+                      :aria-label="`Phase of ${taste.say(line.says)}`"
                       @change="event => setUnitPhase(line.unit!, (event.target as HTMLSelectElement).value)"
                     >
                       <option value="">any</option>
@@ -160,10 +164,10 @@ function setUnitPrice(id: string, cents: number) {
                       v-if="group.key === 'equipment'"
                       hide-label
                       kind="money"
-                      :label="`Price of ${line.text}`"
+                      :label="`Price of ${taste.say(line.says)}`"
                       :model-value="line.cents"
                       @update:model-value="v => setUnitPrice(line.unit!, v)"
-                    /><template v-else>{{ formatMoney(line.cents) }}</template>
+                    /><template v-else>{{ taste.money(line.cents) }}</template>
                   </td>
                 </tr>
               </tbody>
@@ -216,15 +220,15 @@ function setUnitPrice(id: string, cents: number) {
           </p>
           <template v-else
             ><p class="small quiet">
-              Agreed {{ format(parseISO(bench.project!.agreed.on), 'd MMM yyyy') }}:
-              {{ bench.project!.agreed.option.name }}, {{ agreed ? formatMoney(agreed.money.totalCents) : '' }}
+              Agreed {{ taste.day(bench.project!.agreed.on) }}: {{ bench.project!.agreed.option.name }},
+              {{ agreed ? taste.money(agreed.money.totalCents) : '' }}
             </p>
             <p v-if="!creep.length" class="small"><StateMark state="holds" :size="14" /> As agreed.</p>
             <table v-else class="list">
               <tbody>
-                <tr v-for="line in creep" :key="line.text">
-                  <td>{{ line.text }}</td>
-                  <td class="number figures">{{ line.cents > 0 ? '+' : '' }}{{ formatMoney(line.cents) }}</td>
+                <tr v-for="line in creep" :key="taste.say(line.says)">
+                  <td>{{ taste.say(line.says) }}</td>
+                  <td class="number figures">{{ line.cents > 0 ? '+' : '' }}{{ taste.money(line.cents) }}</td>
                 </tr>
               </tbody>
             </table></template
@@ -288,7 +292,7 @@ function setUnitPrice(id: string, cents: number) {
                   />
                 </td>
                 <td class="number figures">
-                  {{ formatMoney(money.byPhase.find(one => one.phase === phase.id)?.cents ?? 0) }}
+                  {{ taste.money(money.byPhase.find(one => one.phase === phase.id)?.cents ?? 0) }}
                 </td>
                 <td>
                   <button
@@ -363,7 +367,7 @@ function setUnitPrice(id: string, cents: number) {
                 @update:model-value="v => v >= 0 && setQuote(quote, { labourCents: v })"
               />
             </td>
-            <td class="number figures">{{ formatMoney(summary(quote.id)?.totalCents ?? 0) }}</td>
+            <td class="number figures">{{ taste.money(summary(quote.id)?.totalCents ?? 0) }}</td>
             <td>
               <span class="weeks"
                 ><QuantityField
@@ -377,12 +381,13 @@ function setUnitPrice(id: string, cents: number) {
               /></span>
             </td>
             <td class="number figures">
-              {{ summary(quote.id)?.meanWeeks.toFixed(1) }} ± {{ summary(quote.id)?.deviationWeeks.toFixed(1) }}
+              {{ taste.number(summary(quote.id)?.meanWeeks ?? 0, 1) }} ±
+              {{ taste.number(summary(quote.id)?.deviationWeeks ?? 0, 1) }}
             </td>
             <td>
               <template v-if="back(quote.id)"
                 ><StateMark
-                  :state="!brief.downTo || back(quote.id)! <= parseISO(brief.downTo) ? 'holds' : 'needs a decision'"
+                  :state="!brief.downTo || back(quote.id)! <= parseISO(brief.downTo) ? 'holds' : 'decide'"
                   :size="13"
                 />
                 {{ format(back(quote.id)!, 'd MMM yyyy') }}</template

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { powerUpOrder } from '#core/build'
-import { writeFaceDxf, writePartsCsv, writeProject, writeWiresCsv } from '#core/formats'
+import { writeFaceDxf, writePartsCsv, writeWiresCsv } from '#core/formats'
+import { writeProject } from '#core/document'
 import { bounds, openings, setDown } from '#core/panel'
-import { formatAmps } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -10,7 +10,7 @@ const bench = useBench()
 const taste = useTaste()
 const design = computed(() => bench.design)
 const working = ref(false)
-const stops = computed(() => (bench.report?.panel.snags ?? []).filter(snag => snag.weight === 'stops work'))
+const stops = computed(() => (bench.report?.panel.findings ?? []).filter(finding => finding.weight === 'must fix'))
 const name = (ending: string, what: string) =>
   fileName(`${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name} ${what}`, ending)
 
@@ -53,8 +53,8 @@ const powerUp = computed(() =>
   <div v-if="design && bench.report" class="page">
     <h1>Build</h1>
     <p v-if="stops.length" class="caution">
-      <StateMark state="stops work" /> {{ stops.length }} snags on the face stop work. The files can be taken, but a
-      sheet cut now would be cut for nothing: {{ stops[0]!.text }}
+      <StateMark state="must fix" /> {{ stops.length }} findings on the face stop work. The files can be taken, but a
+      sheet cut now would be cut for nothing: {{ taste.say(stops[0]!.says) }}
     </p>
     <div class="two">
       <section class="sheet grid">
@@ -116,7 +116,7 @@ const powerUp = computed(() =>
         </svg>
         <p class="small quiet">
           Sheet {{ taste.length(box.maxX - box.minX) }} × {{ taste.length(box.maxY - box.minY) }},
-          {{ (bench.report.panel.cutShare * 100).toFixed(0) }} % of it cut away.
+          {{ taste.number(bench.report.panel.cutShare * 100, 0) }} % of it cut away.
         </p>
         <h3>Labels to make</h3>
         <p class="small">{{ placed.map(unit => unit.label).join(' · ') || 'Nothing is on the face yet.' }}</p>
@@ -138,14 +138,14 @@ const powerUp = computed(() =>
             <td>{{ line.text }}</td>
             <td class="number figures">{{ taste.mass(line.massKg) }}</td>
             <td class="number figures">{{ taste.length(line.armMm) }}</td>
-            <td class="number figures">{{ line.momentKgMm.toFixed(0) }}</td>
+            <td class="number figures">{{ taste.number(line.momentKgMm, 0) }}</td>
           </tr>
           <tr class="sum">
             <td>Empty after the work</td>
             <td class="number figures">{{ taste.mass(bench.report.mass.emptyMassKg) }}</td>
             <td class="number figures">{{ taste.length(bench.report.mass.emptyArmMm) }}</td>
             <td class="number figures">
-              {{ (bench.report.mass.emptyMassKg * bench.report.mass.emptyArmMm).toFixed(0) }}
+              {{ taste.number(bench.report.mass.emptyMassKg * bench.report.mass.emptyArmMm, 0) }}
             </td>
           </tr>
         </tbody>
@@ -156,7 +156,7 @@ const powerUp = computed(() =>
         <button class="plain" @click="working = true">Show working of the arm</button>
       </p>
     </section>
-    <FrameWorkingDialog v-model="working" title="empty arm" :working="bench.report.mass.workings.arm" />
+    <FrameWorkingDialog v-model="working" title="empty arm" :figure="{ kind: 'arm', of: '' }" />
     <section class="sheet">
       <h2>First power-up</h2>
       <p class="caution">
@@ -179,8 +179,8 @@ const powerUp = computed(() =>
             <td class="number figures">{{ index + 1 }}</td>
             <td>{{ one.label }}</td>
             <td class="number figures">{{ one.breakerA }} A</td>
-            <td class="number figures">{{ formatAmps(one.expectA) }}</td>
-            <td class="number figures">{{ formatAmps(one.ammeterA) }}</td>
+            <td class="number figures">{{ taste.amps(one.expectA) }}</td>
+            <td class="number figures">{{ taste.amps(one.ammeterA) }}</td>
             <td class="read" />
           </tr>
         </tbody>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Working } from '#core/design'
+import type { FigureOf } from '#core/design'
 import { useBench } from '~/stores/bench'
 
 const bench = useBench()
@@ -13,15 +13,15 @@ const PANES = [
   ['paper', 'Paper and files']
 ] as const
 const pane = ref<string>('loads')
-const working = shallowRef<{ title: string; working: Working }>()
+const working = shallowRef<{ title: string; figure: FigureOf }>()
 const workingOpen = computed({
   get: () => !!working.value,
   set: open => {
     if (!open) working.value = undefined
   }
 })
-const why = (title: string, one: Working) => {
-  working.value = { title, working: one }
+const why = (title: string, figure: FigureOf) => {
+  working.value = { title, figure }
 }
 </script>
 
@@ -43,7 +43,7 @@ const why = (title: string, one: Working) => {
       <PowerFailures v-else-if="pane === 'failures'" />
       <PowerPaper v-else :power="power" />
     </div>
-    <FrameWorkingDialog v-model="workingOpen" :title="working?.title ?? ''" :working="working?.working" />
+    <FrameWorkingDialog v-model="workingOpen" :title="working?.title ?? ''" :figure="working?.figure" />
   </div>
 </template>
 

@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { format, parseISO } from 'date-fns'
 import { PACKS, type ClauseResult } from '#core/rules'
 import type { HandCheck } from '#core/document'
 import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+const taste = useTaste()
 
 const bench = useBench()
 const rules = computed(() => bench.report?.rules)
@@ -124,8 +126,7 @@ function setNote(one: ClauseResult, note: string) {
                 ><b>{{ one.by.map(unit => unit.label).join(', ') }}</b
                 ><br /></template
               ><span class="quiet small"
-                >{{ one.because
-                }}<template v-if="one.due"> Due {{ format(parseISO(one.due), 'd MMM yyyy') }}.</template></span
+                >{{ taste.say(one.because) }}<template v-if="one.due"> Due {{ taste.day(one.due) }}.</template></span
               >
             </td>
             <td>

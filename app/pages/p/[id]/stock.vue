@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import type { Item } from '#core/catalogue'
 import type { DesignUnit } from '#core/design'
-import { formatMoney } from '#core/quantity'
-import { newUnit, type CandidateEffect, type Effect } from '#core/report'
+import { newUnit, type CandidateEffect, type RemovalEffect } from '#core/report'
 import Fuse from 'fuse.js'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -10,29 +9,34 @@ import { useTaste } from '~/stores/taste'
 const bench = useBench()
 const taste = useTaste()
 const route = useRoute()
-const { items, own, refresh } = useCatalogue()
-const find = ref('')
+const { items, own, refresh, ready } = useCatalogue()
+const { text: find, catching } = useFind()
 const kind = ref('')
 const findField = useTemplateRef('findField')
 const chosen = ref<string[]>([])
 const editing = shallowRef<Item | 'new'>()
 const importing = ref(false)
-const goings = shallowRef<Record<string, Effect>>({})
+const removals = shallowRef<Record<string, RemovalEffect>>({})
 const effects = shallowRef<Map<string, CandidateEffect>>(new Map())
 const wrong = ref('')
 
+/** Puts the hand into the field. What was typed on the way to it stands there already. */
+function startFinding() {
+  catching.value = false
+  findField.value?.focus()
+}
 onMounted(async () => {
+  if (route.query.find) startFinding()
   try {
-    await refresh()
+    await ready()
   } catch (error) {
     wrong.value = sayError(error)
   }
-  if (route.query.find) findField.value?.focus()
 })
-watch(
-  () => route.query.find,
-  () => findField.value?.focus()
-)
+watch(() => route.query.find, startFinding)
+onUnmounted(() => {
+  catching.value = false
+})
 
 const kept = computed(() => bench.design?.units.filter(unit => unit.state !== 'new') ?? [])
 const added = computed(() => bench.design?.units.filter(unit => unit.state === 'new') ?? [])
@@ -54,34 +58,45 @@ const compared = computed(() => chosen.value.flatMap(id => items.value.find(item
 /** What the brief still lacks: clauses without an answer and functions that went. */
 const lacks = computed(
   () =>
-    bench.report?.snags.filter(snag =>
-      ['rules.missing', 'functions.lost', 'functions.seats', 'wiring.function-missing'].includes(snag.code)
+    bench.report?.findings.filter(finding =>
+      ['rules.missing', 'functions.lost', 'functions.seats', 'wiring.function-missing'].includes(finding.code)
     ) ?? []
 )
 
-// The worker tells what each going and each coming would do; a newer document makes an older answer void.
-let round = 0
+// The worker tells what each removal and each addition would do, one by one; what it knows of this document it keeps.
+const { run: runRemovals } = useLongWork<RemovalEffect>(found => {
+  removals.value = { ...removals.value, ...Object.fromEntries(found.map(effect => [effect.unit, effect])) }
+})
+const { run: runEffects } = useLongWork<CandidateEffect>(some => {
+  const known = new Map(effects.value)
+  for (const effect of some) known.set(effect.item, effect)
+  effects.value = known
+})
+/** What is looked at comes first, the rest of the catalogue after it. */
+async function askEffects() {
+  const { option } = bench
+  if (!option || items.value.length === 0) return
+  const ids = [...new Set([...found.value, ...items.value].map(item => item.id))]
+  await runEffects('Trying the catalogue…', (examiner, job, tell) => examiner.candidates(option.id, ids, job, tell))
+}
 watch(
-  [() => bench.project, () => bench.option?.id, found],
+  [() => bench.project, () => bench.option?.id],
   async () => {
     const { project, option } = bench
     if (!project || !option) return
-    const mine = ++round
-    goings.value = await useExaminer().goings(
-      project,
-      option.id,
-      option.units.filter(unit => project.fitted.some(one => one.id === unit.id)).map(unit => unit.id)
-    )
-    const known = new Map<string, CandidateEffect>()
-    for (let from = 0; from < found.value.length && mine === round; from += 4) {
-      const some = await useExaminer().candidates(project, option.id, found.value.slice(from, from + 4))
-      if (mine !== round) return
-      for (const effect of some) known.set(effect.item, effect)
-      effects.value = new Map(known)
-    }
+    effects.value = new Map()
+    removals.value = {}
+    const installed = new Set(project.fitted.map(unit => unit.id))
+    const ids = option.units.map(unit => unit.id).filter(id => installed.has(id))
+    void askEffects()
+    await runRemovals('Trying removals…', (examiner, job, tell) => examiner.removals(option.id, ids, job, tell))
   },
   { immediate: true }
 )
+// A keystroke asks for nothing that is known: only where some of what is shown is still open, that comes first now.
+watch([found, items], ([now]) => {
+  if (now.some(item => !effects.value.has(item.id))) void askEffects()
+})
 
 function remove(unit: DesignUnit, how: 'scrap' | 'sell' | 'trade in') {
   if (!bench.option) return
@@ -139,7 +154,7 @@ const signed = (value: number, digits = 1) =>
 const massChange = (kg: number) =>
   signed(taste.system === 'inch' ? kg / 0.45359237 : kg, taste.system === 'inch' ? 1 : 2)
 function gives(unit: DesignUnit): string {
-  const effect = goings.value[unit.id]
+  const effect = removals.value[unit.id]
   if (!effect) return '…'
   return `${massChange(effect.change['useful load'])} ${taste.system === 'inch' ? 'lb' : 'kg'} · ${signed(effect.change.amps)} A`
 }
@@ -155,7 +170,7 @@ function fits(effect: CandidateEffect | undefined): { text: string; state: strin
   if (effect.fit.bare)
     return {
       text: `only with ${inTheWay.slice(0, 3).join(', ')}${inTheWay.length > 3 ? ` and ${inTheWay.length - 3} more` : ''} moved`,
-      state: 'needs a decision'
+      state: 'decide'
     }
   const worst = misfits[0]
   return {
@@ -165,7 +180,7 @@ function fits(effect: CandidateEffect | undefined): { text: string; state: strin
     state: 'missing'
   }
 }
-const brings = (effect: CandidateEffect | undefined) => (effect?.brings.length ? effect.brings : [])
+const brings = (effect: CandidateEffect | undefined): string[] => effect?.brings.map(taste.say) ?? []
 async function dropOwn(item: Item) {
   try {
     await ask(`/api/catalogue/${item.id}`, { method: 'DELETE' })
@@ -198,10 +213,10 @@ async function dropOwn(item: Item) {
             <b class="grow">{{ unit.label }}</b><span class="figures small quiet">{{ gives(unit) }}</span
             ><button class="plain" :aria-label="`Remove ${unit.label}`" @click="remove(unit, 'scrap')">Remove</button>
           </div>
-          <p v-if="goings[unit.id]?.brings.length" class="breaks">
-            <StateMark state="needs a decision" :size="13" /> {{ goings[unit.id]!.brings[0]
-            }}<template v-if="goings[unit.id]!.brings.length > 1">
-              And {{ goings[unit.id]!.brings.length - 1 }} more.</template
+          <p v-if="removals[unit.id]?.brings.length" class="breaks">
+            <StateMark state="decide" :size="13" /> {{ taste.say(removals[unit.id]!.brings[0]!)
+            }}<template v-if="removals[unit.id]!.brings.length > 1">
+              And {{ removals[unit.id]!.brings.length - 1 }} more.</template
             >
           </p>
         </article>
@@ -268,7 +283,7 @@ async function dropOwn(item: Item) {
                 {{ place.name }}
               </option>
             </select>
-            <span class="figures small">{{ formatMoney(unit.priceCents) }}</span>
+            <span class="figures small">{{ taste.money(unit.priceCents) }}</span>
             <button class="plain" :aria-label="`Leave out ${unit.label}`" @click="remove(unit, 'scrap')">
               Leave out
             </button>
@@ -284,10 +299,10 @@ async function dropOwn(item: Item) {
           lost.
         </p>
         <ul v-else>
-          <li v-for="snag in lacks.slice(0, 4)" :key="snag.id" class="small">
-            <StateMark :state="snag.weight" :size="14" /> {{ snag.text }}
+          <li v-for="finding in lacks.slice(0, 4)" :key="finding.id" class="small">
+            <StateMark :state="finding.weight" :size="14" /> <SayPhrase :says="finding.says" />
           </li>
-          <li v-if="lacks.length > 4" class="small quiet">and {{ lacks.length - 4 }} more, in Snags</li>
+          <li v-if="lacks.length > 4" class="small quiet">and {{ lacks.length - 4 }} more, in Findings</li>
         </ul>
       </div>
       <div class="row finder">
@@ -332,7 +347,7 @@ async function dropOwn(item: Item) {
             <tr>
               <td>money, all told</td>
               <td v-for="item in compared" :key="item.id" class="figures">
-                {{ formatMoney(effects.get(item.id)?.change.money ?? 0) }}
+                {{ taste.money(effects.get(item.id)?.change.money ?? 0) }}
               </td>
             </tr>
             <tr>
@@ -399,7 +414,7 @@ async function dropOwn(item: Item) {
                   v-if="brings(effects.get(item.id)).length"
                   class="drag small"
                   :title="brings(effects.get(item.id)).join('\n')"
-                  ><StateMark state="needs a decision" :size="12" /> {{ brings(effects.get(item.id))[0]
+                  ><StateMark state="decide" :size="12" /> {{ brings(effects.get(item.id))[0]
                   }}<template v-if="brings(effects.get(item.id)).length > 1">
                     And {{ brings(effects.get(item.id)).length - 1 }} more.</template
                   ></span
@@ -414,9 +429,9 @@ async function dropOwn(item: Item) {
                 {{ fits(effects.get(item.id)).text }}
               </td>
               <td class="number figures">
-                <b>{{ effects.has(item.id) ? formatMoney(effects.get(item.id)!.change.money) : '…' }}</b><br /><span
+                <b>{{ effects.has(item.id) ? taste.money(effects.get(item.id)!.change.money) : '…' }}</b><br /><span
                   class="quiet small"
-                  >{{ formatMoney(item.priceCents) }}</span
+                  >{{ taste.money(item.priceCents) }}</span
                 >
               </td>
               <td class="number figures">

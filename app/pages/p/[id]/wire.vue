@@ -159,7 +159,7 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
             <td class="figures small">{{ portText(byId.get(one.to.unit), one.to.port) }}</td>
             <td class="small">
               <template v-if="says(one).length">{{ says(one).join(', ') }}</template><span v-else
-                ><StateMark state="stops work" :size="13" /> nothing</span
+                ><StateMark state="must fix" :size="13" /> nothing</span
               >
             </td>
             <td>
@@ -265,7 +265,7 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
       <p class="quiet small">
         A wire’s length is the shortest way along these runs, with
         {{ taste.length(bench.project!.airframe.serviceLoopMm) }} of loop at the panel and
-        {{ (bench.project!.airframe.wasteFraction * 100).toFixed(0) }} % for waste.
+        {{ taste.number(bench.project!.airframe.wasteFraction * 100, 0) }} % for waste.
       </p>
     </section>
     <section class="sheet">

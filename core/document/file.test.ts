@@ -1,0 +1,340 @@
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { demoProject } from '../testing'
+import { FORMAT, MOST_BYTES, openProject, sayProblem, writeProject } from '.'
+
+const good = demoProject('3-skerrow-dunlin')
+const text = writeProject(good)
+/** Changes the document as a person with a text editor would, and opens what comes out. */
+const spoilt = (change: (document: Record<string, unknown> & typeof good) => void) => {
+  const document = JSON.parse(text) as Record<string, unknown> & typeof good
+  change(document)
+  return openProject(JSON.stringify(document, null, 1))
+}
+const complaint = (opened: ReturnType<typeof openProject>) =>
+  opened.ok ? '' : opened.problems.map(sayProblem).join('\n')
+
+describe('what a project file refuses of the new', () => {
+  const base = () =>
+    JSON.parse(writeProject(demoProject('3-skerrow-dunlin'))) as Record<string, never> & {
+      airframe: {
+        panel: { zones: Record<string, unknown>[]; bays: unknown[]; outline: unknown[] }
+        pilots: Record<string, unknown>[]
+      }
+      options: { rows: Record<string, unknown>[]; labels: Record<string, unknown>[]; units: { id: string }[] }[]
+    }
+  it.each<[string, (doc: ReturnType<typeof base>) => void, RegExp]>([
+    [
+      'a depth zone that ends before it begins',
+      d => {
+        d.airframe.panel.zones.push({
+          id: 'zz',
+          name: 'Rib',
+          side: 'behind',
+          area: { shape: 'round', xMm: 1, yMm: 1, diameterMm: 5 },
+          fromDepthMm: 90,
+          toDepthMm: 40
+        })
+      },
+      /not behind fromDepthMm 90/
+    ],
+    [
+      'a polygon of two corners',
+      d => {
+        d.airframe.panel.zones.push({
+          id: 'zz',
+          name: 'Rib',
+          side: 'behind',
+          area: {
+            shape: 'polygon',
+            points: [
+              [0, 0],
+              [1, 1]
+            ]
+          }
+        })
+      },
+      /points/
+    ],
+    [
+      'a row with a unit that is not there',
+      d => {
+        d.options[1]!.rows[0]!.units = ['sw-master', 'ghost']
+      },
+      /no unit “ghost”/
+    ],
+    [
+      'a unit in two rows',
+      d => {
+        d.options[1]!.rows.push({ ...d.options[1]!.rows[0]!, id: 'again' })
+      },
+      /set out by two rows/
+    ],
+    [
+      'two pilots of one id',
+      d => {
+        d.airframe.pilots.push(d.airframe.pilots[0]!)
+      },
+      /pilot id “ingrith” is used twice/
+    ],
+    [
+      'a label of no height',
+      d => {
+        d.options[1]!.labels[0]!.heightMm = 0
+      },
+      /heightMm/
+    ],
+    [
+      'a pilot without reach',
+      d => {
+        delete d.airframe.pilots[0]!.reachMm
+      },
+      /reachMm/
+    ],
+    [
+      'an outline of one corner',
+      d => {
+        d.airframe.panel.outline = [[0, 0]]
+      },
+      /outline/
+    ]
+  ])('%s', (_what, spoil, why) => {
+    const doc = base()
+    spoil(doc)
+    const opened = openProject(JSON.stringify(doc, null, 1))
+    expect(opened.ok).toBe(false)
+    if (!opened.ok) expect(opened.problems.map(sayProblem).join(' ')).toMatch(why)
+  })
+})
+
+describe('project files', () => {
+  it.each(['1-teasel-ls', '2-hollin-whimbrel', '3-skerrow-dunlin'] as const)(
+    '%s reads back as it was written',
+    name => {
+      const project = demoProject(name)
+      expect(openProject(writeProject(project))).toEqual({ ok: true, project })
+    }
+  )
+  it('a file of format 1 is carried forward: no bays, pilots, rows or flows, and all else as it was', () => {
+    const text = readFileSync(new URL('kept/format-1.json', import.meta.url), 'utf8')
+    const opened = openProject(text)
+    expect(complaint(opened)).toBe('')
+    if (!opened.ok) return
+    const old = JSON.parse(text) as typeof opened.project
+    // Format 3 brought the cruise in cloud, in which is on what is on in the cruise by night.
+    for (const one of old.items) {
+      const at = one.power?.phases?.indexOf('cruise by night') ?? -1
+      if (at >= 0) one.power!.phases!.splice(at + 1, 0, 'cruise in cloud')
+    }
+    expect(opened.project).toMatchObject({ ...old, format: FORMAT })
+    expect(opened.project.airframe.pilots).toEqual([])
+    expect(opened.project.airframe.panel.bays).toEqual([])
+    for (const option of opened.project.options)
+      expect([option.rows, option.groups, option.labels, option.flows]).toEqual([[], [], [], []])
+  })
+  it('a file of format 2 is carried forward: what is on in the cruise by night is on in cloud, the supply is the proposal', () => {
+    const text = readFileSync(new URL('kept/format-2.json', import.meta.url), 'utf8').replace(
+      '"essential": true',
+      '"phases": ["taxi", "cruise by night"], "essential": true'
+    )
+    const opened = openProject(text)
+    expect(complaint(opened)).toBe('')
+    if (!opened.ok) return
+    expect(opened.project.format).toBe(FORMAT)
+    expect(opened.project.items.flatMap(item => (item.power?.phases ? [item.power.phases] : []))).toEqual([
+      ['taxi', 'cruise by night', 'cruise in cloud']
+    ])
+    expect(opened.project.airframe).toMatchObject({
+      batteryC: 20,
+      spareFuses: false,
+      wiring: { ambientC: 50, altitudeFt: 18_000, bundleWires: 20, loadedShare: 0.2, wireC: 150 }
+    })
+    for (const option of opened.project.options) expect(option.supply).toBeUndefined()
+  })
+  it('a file of format 3 is carried forward: what it said twice counts as it counted then', () => {
+    const text = readFileSync(new URL('kept/format-3.json', import.meta.url), 'utf8')
+    const plain = openProject(text)
+    expect(complaint(plain)).toBe('')
+    const old = JSON.parse(text) as typeof good
+    const option = old.options[0]!
+    const [one, two, three] = option.units.slice(0, 3).map(unit => unit.id) as [string, string, string]
+    option.circuits = [
+      { unit: 'long gone' },
+      { unit: one, breakerA: 3 },
+      { unit: two, sharesWith: one },
+      { unit: three, sharesWith: two },
+      { unit: one, breakerA: 5 }
+    ]
+    const [leg] = old.airframe.routes
+    old.airframe.routes.push({ from: leg!.to, to: leg!.from, lengthMm: leg!.lengthMm + 900 })
+    old.log.push({ on: '2026-11-01', text: 'Begun' } as (typeof old.log)[number])
+    const opened = openProject(JSON.stringify(old))
+    expect(complaint(opened)).toBe('')
+    if (!opened.ok || !plain.ok) return
+    expect(opened.project.airframe.routes).toEqual(plain.project.airframe.routes)
+    expect(opened.project.options[0]!.circuits).toEqual([
+      { unit: one, breakerA: 5 },
+      { unit: two, sharesWith: one },
+      { unit: three }
+    ])
+    expect(opened.project.log).toEqual([{ id: 'log-1', on: '2026-11-01', text: 'Begun' }])
+  })
+  it('a file of format 0 is carried forward', () => {
+    const opened = openProject(readFileSync(new URL('./kept/format-0.json', import.meta.url), 'utf8'))
+    expect(complaint(opened)).toBe('')
+    if (!opened.ok) return
+    expect(opened.project.format).toBe(FORMAT)
+    expect(opened.project.options).toHaveLength(1)
+    expect(opened.project.options[0]).toMatchObject({ id: 'a', name: 'Option A', units: [{ id: 'dial' }] })
+    expect(opened.project.handChecks).toHaveLength(1)
+  })
+  it('a truncated file is said to be cut off, with the line', () => {
+    const opened = openProject(text.slice(0, 5000))
+    expect(complaint(opened)).toMatch(/^Line \d+, column \d+: the file ends in the middle: it was cut off$/)
+  })
+  it.each([
+    ['', 'the file is empty'],
+    ['hello', 'not JSON'],
+    ['[1,2]', 'no “format” number'],
+    ['{"name":"x"}', 'no “format” number'],
+    ['null', 'no “format” number']
+  ])('%j is refused: %s', (foreign, why) => expect(complaint(openProject(foreign))).toContain(why))
+  it('a newer format is refused with what to do', () =>
+    expect(
+      complaint(
+        spoilt(d => {
+          ;(d as Record<string, unknown>).format = 7
+        })
+      )
+    ).toMatch(/format 7 by a newer Ewerpanel.*Nothing was changed/))
+  it('a file of a hundred megabytes is refused before it is read', () =>
+    expect(complaint(openProject(' '.repeat(MOST_BYTES + 1)))).toMatch(/at most 20 MB/))
+  it.each([
+    [
+      'a negative mass',
+      (d: typeof good) => {
+        d.items[3]!.massKg = -1
+      },
+      /items\[3\]\.massKg: must not be negative \(it is -1\)/
+    ],
+    [
+      'NaN, which JSON writes as null',
+      (d: typeof good) => {
+        d.airframe.alternatorA = Number.NaN
+      },
+      /airframe\.alternatorA: is null; a number is wanted/
+    ],
+    [
+      'a word for a number',
+      (d: typeof good) => {
+        ;(d.airframe as unknown as Record<string, unknown>).alternatorA = 'sixty'
+      },
+      /airframe\.alternatorA: is not a number/
+    ],
+    [
+      'an item that is not there',
+      (d: typeof good) => {
+        d.options[0]!.units[0]!.item = 'none-such'
+      },
+      /options\[0\]\.units\[0\]\.item: there is no item “none-such”/
+    ],
+    [
+      'an id used twice',
+      (d: typeof good) => {
+        d.options[0]!.units[1]!.id = d.options[0]!.units[0]!.id
+      },
+      /units\[1\]\.id: the unit id “asi” is used twice/
+    ],
+    [
+      'a place that is not there',
+      (d: typeof good) => {
+        d.fitted[0]!.place = 'moon'
+      },
+      /fitted\[0\]\.place: there is no place “moon”/
+    ],
+    [
+      'a battery of nothing',
+      (d: typeof good) => {
+        d.airframe.battery.capacityAh = 0
+      },
+      /capacityAh: must be more than 0/
+    ],
+    [
+      'half a position',
+      (d: typeof good) => {
+        delete d.options[0]!.units[0]!.yMm
+      },
+      /yMm: is missing: a position needs both/
+    ],
+    [
+      'a field nobody knows',
+      (d: typeof good) => {
+        ;(d.brief as Record<string, unknown>).colour = 'red'
+      },
+      /there is no field “colour” here/
+    ],
+    [
+      'a switch without its position',
+      (d: typeof good) => {
+        d.options[0]!.supply = {
+          sources: [],
+          buses: [{ id: 'main', name: 'Main', role: 'main' }],
+          switches: [{ id: 's', name: 'Master', positions: ['OFF', 'ON'], normal: 'UP' }],
+          ties: []
+        }
+      },
+      /supply\.switches\[0\]\.normal: “UP” is none of the positions OFF, ON/
+    ],
+    [
+      'a tie that ends nowhere',
+      (d: typeof good) => {
+        d.options[0]!.supply = {
+          sources: [],
+          buses: [{ id: 'main', name: 'Main', role: 'main' }],
+          switches: [],
+          ties: [{ id: 't', name: 'Feed', kind: 'wire', from: 'battery', to: 'moon', milliohm: 0 }]
+        }
+      },
+      /supply\.ties\[0\]\.to: there is no bus or source “moon” in this option/
+    ],
+    [
+      'a second battery of nothing',
+      (d: typeof good) => {
+        d.options[0]!.supply = {
+          sources: [{ kind: 'battery', id: 'b2', name: 'Second', chemistry: 'lithium', capacityAh: 0, ratedHours: 1 }],
+          buses: [{ id: 'main', name: 'Main', role: 'main' }],
+          switches: [],
+          ties: []
+        }
+      },
+      /capacityAh: must be more than 0/
+    ],
+    [
+      'a breaker shared with nobody',
+      (d: typeof good) => {
+        d.options[0]!.circuits = [{ unit: 'audio-4', sharesWith: 'ghost' }]
+      },
+      /sharesWith: there is no unit “ghost” in this option/
+    ],
+    [
+      'a gauge the table has not',
+      (d: typeof good) => {
+        d.options[0]!.circuits = [{ unit: 'audio-4', awg: 19 as 20 }]
+      },
+      /awg: is 19; it must be one of 22, 20/
+    ]
+  ])('%s is named with its line and field', (_name, change, why) =>
+    expect(complaint(spoilt(change))).toMatch(new RegExp(`Line \\d+, column \\d+, .*${why.source}`))
+  )
+  it('the line is the one a text editor shows', () => {
+    const bad = text.replace('"alternatorA": 60', '"alternatorA": -60')
+    const line = bad.split('\n').findIndex(one => one.includes('"alternatorA": -60')) + 1
+    expect(complaint(openProject(bad))).toMatch(new RegExp(`^Line ${line}, `))
+  })
+  it('HTML in a name is kept as text, letter for letter', () => {
+    const opened = spoilt(d => {
+      d.title = '<img src=x onerror=alert(1)>'
+    })
+    expect(opened.ok && opened.project.title).toBe('<img src=x onerror=alert(1)>')
+  })
+})

@@ -1,0 +1,321 @@
+import Papa from 'papaparse'
+import { Item, type Shape } from '../../catalogue'
+import { positionAt, schemaProblems, type FileProblem } from '../../document'
+import { CATALOGUE_COLUMNS, type Column } from '../catalogue-columns'
+
+type Row = Partial<Record<Column, string>>
+
+/** Which column of the CSV a field of an item came from. */
+const COLUMN_OF: Record<string, Column> = {
+  'face': 'bezel_mm',
+  'face.bezel': 'bezel_mm',
+  'face.cutout': 'cutout_mm',
+  'face.screws': 'screws_mm',
+  'face.stack': 'stack',
+  'face.readsWithinDeg': 'reads_deg',
+  'body': 'body_mm',
+  'body.connectorMm': 'connector_mm',
+  'massKg': 'mass_kg',
+  'power.atV': 'at_v',
+  'power.minV': 'min_v',
+  'power.maxV': 'max_v',
+  'power.typicalA': 'typical_a',
+  'power.maxA': 'max_a',
+  'power.transmitA': 'transmit_a',
+  'power.transmitShare': 'transmit_share',
+  'power.duty': 'duty',
+  'battery': 'battery',
+  'power.load': 'load',
+  'power.phases': 'phases',
+  'power.essential': 'essential',
+  'power.internalBatteryMinutes': 'internal_battery_min',
+  'power': 'at_v',
+  'priceCents': 'price_usd',
+  'labourHours': 'labour_h',
+  'removeHours': 'remove_h'
+}
+function columnOf(path: readonly PropertyKey[]): Column {
+  for (let length = Math.min(path.length, 2); length > 0; length--) {
+    const key = path.slice(0, length).map(String).join('.')
+    if (COLUMN_OF[key]) return COLUMN_OF[key]
+    if ((CATALOGUE_COLUMNS as readonly string[]).includes(key)) return key as Column
+  }
+  return 'id'
+}
+
+class CellError extends Error {
+  constructor(
+    readonly column: Column,
+    message: string
+  ) {
+    super(message)
+  }
+}
+
+const list = (cell: string | undefined, separator = ';'): string[] =>
+  (cell ?? '')
+    .split(separator)
+    .map(part => part.trim())
+    .filter(part => part !== '')
+
+function number(row: Row, column: Column): number | undefined {
+  const cell = row[column]?.trim() ?? ''
+  if (cell === '') return undefined
+  const value = Number(cell)
+  if (!Number.isFinite(value)) throw new CellError(column, `“${cell}” is not a number`)
+  return value
+}
+
+/** One plain shape: “round 82.6”, “rectangle 158.8 x 67.3 corner 2”, “flats 12 x 10.5 turned”. */
+function plainShape(cell: string): Shape | undefined {
+  const round = /^round\s+([\d.]+)$/.exec(cell)
+  if (round) return { shape: 'round', diameterMm: Number(round[1]) }
+  const box = /^rectangle\s+([\d.]+)\s*x\s*([\d.]+)(?:\s+corner\s+([\d.]+))?$/.exec(cell)
+  if (box)
+    return { shape: 'rectangle', widthMm: Number(box[1]), heightMm: Number(box[2]), cornerMm: Number(box[3] ?? 0) }
+  const flats = /^flats\s+([\d.]+)\s*x\s*([\d.]+)(\s+turned)?$/.exec(cell)
+  if (flats)
+    return { shape: 'flats', diameterMm: Number(flats[1]), acrossMm: Number(flats[2]), turned: flats[3] !== undefined }
+  return undefined
+}
+
+function shape(row: Row, column: Column): Shape | undefined {
+  const cell = row[column]?.trim() ?? ''
+  if (cell === '') return undefined
+  const parts = cell.split('+').map(entry => {
+    const [, text, x, y] = /^(.*?)(?:\s+at\s+(-?[\d.]+)\s+(-?[\d.]+))?$/.exec(entry.trim())!
+    const of = plainShape(text!)
+    if (!of)
+      throw new CellError(
+        column,
+        `“${entry.trim()}” is not a shape; write “round 82.6”, “rectangle 158.8 x 67.3 corner 2” or “flats 12 x 10.5”; several with + and “at x y” between`
+      )
+    return { xMm: Number(x ?? 0), yMm: Number(y ?? 0), of } as Extract<Shape, { shape: 'compound' }>['parts'][number]
+  })
+  const [first] = parts
+  return parts.length === 1 && first!.xMm === 0 && first!.yMm === 0 ? first!.of : { shape: 'compound', parts }
+}
+
+/** “side up down”, in degrees. */
+function readsWithin(row: Row): unknown {
+  const cell = row.reads_deg?.trim() ?? ''
+  if (cell === '') return undefined
+  const [side, up, down] = cell.split(/\s+/).map(Number)
+  if ([side, up, down].some(value => value === undefined || !Number.isFinite(value)))
+    throw new CellError('reads_deg', `“${cell}” is not three angles; write “side up down”, like “60 40 60”`)
+  return { side, up, down }
+}
+
+/** “6 Ah lithium”, with the hours its capacity is rated at when they are not one: “24 Ah lead-acid in 20 h”. */
+function battery(row: Row): unknown {
+  const cell = row.battery?.trim() ?? ''
+  if (cell === '') return undefined
+  const found = /^([\d.]+)\s*Ah\s+(lead-acid|lithium)(?:\s+in\s+([\d.]+)\s*h)?$/.exec(cell)
+  if (!found)
+    throw new CellError('battery', `“${cell}” is not a battery; write “6 Ah lithium” or “24 Ah lead-acid in 20 h”`)
+  return { capacityAh: Number(found[1]), chemistry: found[2], ratedHours: Number(found[3] ?? 1) }
+}
+
+function ports(row: Row): unknown[] {
+  return list(row.ports).map(entry => {
+    const parts = entry.split('|').map(part => part.trim())
+    if (parts.length !== 4)
+      throw new CellError('ports', `“${entry}” is not a port; write “id | kind | in, out or both | signal, signal”`)
+    return { id: parts[0], kind: parts[1], flow: parts[2], signals: list(parts[3], ',') }
+  })
+}
+
+function needs(row: Row): unknown[] {
+  return list(row.needs).map(entry => {
+    const found = /^(function|signal)(\?)?\s+([^:]+?)(?::\s*(.*))?$/.exec(entry)
+    if (!found)
+      throw new CellError('needs', `“${entry}” is not a need; write “function com antenna” or “signal? heading: text”`)
+    return { what: found[1], name: found[3], required: found[2] === undefined, text: found[4] ?? '' }
+  })
+}
+
+const yes = (row: Row, column: Column): boolean => {
+  const cell = row[column]?.trim().toLowerCase() ?? ''
+  if (cell !== '' && cell !== 'yes' && cell !== 'no') throw new CellError(column, `“${cell}” is neither yes nor no`)
+  return cell === 'yes'
+}
+
+/** Drops fields that are undefined, so that an empty cell means an absent field. */
+const present = <T extends Record<string, unknown>>(fields: T): T =>
+  Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as T
+
+/** Cells that say nothing without another one: a filled one must not be dropped silently. */
+const HANG_ON: [Column, Column[]][] = [
+  ['bezel_mm', ['cutout_mm', 'screws_mm', 'stack', 'reads_deg']],
+  ['body_mm', ['connector_mm']],
+  [
+    'at_v',
+    [
+      'min_v',
+      'max_v',
+      'typical_a',
+      'max_a',
+      'transmit_a',
+      'transmit_share',
+      'duty',
+      'load',
+      'phases',
+      'essential',
+      'internal_battery_min'
+    ]
+  ]
+]
+
+function itemOf(row: Row): unknown {
+  for (const [base, hanging] of HANG_ON) {
+    const filled = hanging.find(column => (row[column] ?? '').trim() !== '')
+    if ((row[base] ?? '').trim() === '' && filled)
+      throw new CellError(filled, `“${row[filled]!.trim()}” says nothing while ${base} is empty`)
+  }
+  const bezel = shape(row, 'bezel_mm')
+  const body = (row.body_mm ?? '').trim()
+  const box = /^([\d.]+)\s*x\s*([\d.]+)\s*x\s*([\d.]+)$/.exec(body)
+  if (body !== '' && !box)
+    throw new CellError('body_mm', `“${body}” is not a box; write width x height x depth, like “158 x 65 x 270”`)
+  const screws = list(row.screws_mm).map(entry => {
+    const [xMm, yMm, holeMm] = entry.split(/\s+/).map(Number)
+    if ([xMm, yMm, holeMm].some(value => value === undefined || !Number.isFinite(value)))
+      throw new CellError('screws_mm', `“${entry}” is not a screw; write “x y hole”`)
+    return { xMm, yMm, holeMm }
+  })
+  const atV = number(row, 'at_v')
+  const price = number(row, 'price_usd')
+  return present({
+    id: row.id?.trim(),
+    name: row.name?.trim(),
+    maker: row.maker?.trim(),
+    kind: row.kind?.trim(),
+    summary: row.summary?.trim() ?? '',
+    face:
+      bezel &&
+      present({
+        bezel,
+        cutout: shape(row, 'cutout_mm'),
+        screws,
+        stack: yes(row, 'stack'),
+        readsWithinDeg: readsWithin(row)
+      }),
+    body: box
+      ? {
+          widthMm: Number(box[1]),
+          heightMm: Number(box[2]),
+          depthMm: Number(box[3]),
+          connectorMm: number(row, 'connector_mm') ?? 0
+        }
+      : undefined,
+    massKg: number(row, 'mass_kg'),
+    power:
+      atV === undefined
+        ? undefined
+        : present({
+            atV,
+            minV: number(row, 'min_v'),
+            maxV: number(row, 'max_v'),
+            typicalA: number(row, 'typical_a'),
+            maxA: number(row, 'max_a'),
+            transmitA: number(row, 'transmit_a'),
+            transmitShare: number(row, 'transmit_share'),
+            duty: number(row, 'duty'),
+            load: row.load?.trim() || undefined,
+            phases: row.phases?.trim() ? list(row.phases) : undefined,
+            essential: yes(row, 'essential'),
+            internalBatteryMinutes: number(row, 'internal_battery_min')
+          }),
+    battery: battery(row),
+    ports: ports(row),
+    provides: list(row.provides),
+    needs: needs(row),
+    approvals: list(row.approvals),
+    priceCents: price === undefined ? undefined : Math.round(price * 100),
+    labourHours: number(row, 'labour_h'),
+    removeHours: number(row, 'remove_h') ?? 0,
+    mounts: list(row.mounts)
+  })
+}
+
+export interface CatalogueRead {
+  items: Item[]
+  problems: FileProblem[]
+}
+
+/** Reads a catalogue from CSV. Every bad row is named with its line and column; the good ones are returned beside. */
+export function readCatalogueCsv(text: string): CatalogueRead {
+  const items: Item[] = []
+  const problems: FileProblem[] = []
+  const clean = text.replace(/^\uFEFF/, '')
+  const rows: { cells: string[]; line: number }[] = []
+  let cursor = 0
+  Papa.parse<string[]>(clean, {
+    step: ({ data, errors, meta }) => {
+      const { line } = positionAt(clean, cursor)
+      for (const error of errors)
+        if (error.type !== 'Delimiter') problems.push({ line, column: 1, field: '', message: error.message })
+      if (data.some(cell => cell.trim() !== '')) rows.push({ cells: data, line })
+      cursor = meta.cursor
+    }
+  })
+  const header = rows[0]?.cells.map(cell => cell.trim()) ?? []
+  const unknown = header.flatMap((name, index) =>
+    (CATALOGUE_COLUMNS as readonly string[]).includes(name)
+      ? []
+      : [
+          {
+            line: 1,
+            column: index + 1,
+            field: name,
+            message: `there is no column “${name}”; the columns are ${CATALOGUE_COLUMNS.join(', ')}`
+          }
+        ]
+  )
+  const missing = (['id', 'name', 'maker', 'kind', 'mass_kg', 'price_usd', 'labour_h', 'mounts'] as const).filter(
+    name => !header.includes(name)
+  )
+  if (unknown.length || missing.length) {
+    return {
+      items: [],
+      problems: [
+        ...problems,
+        ...unknown,
+        ...missing.map(name => ({ line: 1, column: 1, field: name, message: 'this column is missing' }))
+      ]
+    }
+  }
+  const seen = new Map<string, number>()
+  for (const { cells, line } of rows.slice(1)) {
+    const row: Row = Object.fromEntries(header.map((name, index) => [name, cells[index]]))
+    const bad = (column: Column, message: string) =>
+      problems.push({ line, column: header.indexOf(column) + 1, field: column, message })
+    if (cells.length !== header.length) {
+      problems.push({
+        line,
+        column: cells.length,
+        field: '',
+        message: `this row has ${cells.length} cells; the header has ${header.length}`
+      })
+      continue
+    }
+    let raw: unknown
+    try {
+      raw = itemOf(row)
+    } catch (error) {
+      if (!(error instanceof CellError)) throw error
+      bad(error.column, error.message)
+      continue
+    }
+    const found = schemaProblems(Item, raw)
+    for (const problem of found) bad(columnOf(problem.path), problem.message)
+    if (found.length) continue
+    const item = Item.parse(raw)
+    if (seen.has(item.id)) bad('id', `“${item.id}” stands in line ${seen.get(item.id)} already`)
+    else {
+      seen.set(item.id, line)
+      items.push(item)
+    }
+  }
+  return { items, problems }
+}

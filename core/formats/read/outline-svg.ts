@@ -1,0 +1,204 @@
+import { XMLParser, XMLValidator } from 'fast-xml-parser'
+import svgpath from 'svgpath'
+import type { PointMm } from '../../panel'
+import { flattenCubic, MOST_DRAWING_BYTES, MOST_ENTITIES, outlineOf, type OutlineRead, type Stroke } from './contours'
+
+type Node = Record<string, unknown> & { ':@'?: Record<string, string> }
+
+const LENGTH_MM: Record<string, number> = { mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6 }
+/** A length with a real unit in mm; nothing for pixels and bare numbers, which say nothing about the sheet. */
+function lengthMm(text: string | undefined): number | undefined {
+  const found = /^\s*([\d.eE+-]+)\s*(mm|cm|in|pt|pc)\s*$/.exec(text ?? '')
+  return found ? Number(found[1]) * LENGTH_MM[found[2]!]! : undefined
+}
+
+/** The path a shape element draws, or nothing for what is no shape. */
+function pathText(tag: string, a: Record<string, string>): string | undefined {
+  const n = (name: string, otherwise = 0) => (a[name] === undefined ? otherwise : Number.parseFloat(a[name]))
+  switch (tag) {
+    case 'path':
+      return a.d ?? ''
+    case 'rect': {
+      const [x, y, w, h] = [n('x'), n('y'), n('width'), n('height')]
+      const rx = Math.min(n('rx', n('ry')), w / 2)
+      const ry = Math.min(n('ry', rx), h / 2)
+      return rx > 0
+        ? `M${x + rx} ${y}h${w - 2 * rx}a${rx} ${ry} 0 0 1 ${rx} ${ry}v${h - 2 * ry}a${rx} ${ry} 0 0 1 ${-rx} ${ry}h${2 * rx - w}a${rx} ${ry} 0 0 1 ${-rx} ${-ry}v${2 * ry - h}a${rx} ${ry} 0 0 1 ${rx} ${-ry}z`
+        : `M${x} ${y}h${w}v${h}h${-w}z`
+    }
+    case 'circle':
+    case 'ellipse': {
+      const [rx, ry] = tag === 'circle' ? [n('r'), n('r')] : [n('rx'), n('ry')]
+      return `M${n('cx') - rx} ${n('cy')}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0z`
+    }
+    case 'line':
+      return `M${n('x1')} ${n('y1')}L${n('x2')} ${n('y2')}`
+    case 'polygon':
+    case 'polyline':
+      return a.points?.trim() ? `M${a.points.trim()}${tag === 'polygon' ? 'z' : ''}` : ''
+    default:
+      return undefined
+  }
+}
+
+/**
+ * Reads a panel's outline from an SVG drawing: paths and plain shapes with their transforms. Anything that could run is
+ * refused.
+ * @param unitMm millimetres of one unit of the drawing, for files whose width is in no real unit
+ */
+export function readSvgOutline(text: string, unitMm?: number): OutlineRead {
+  const refuse = (problem: string): OutlineRead => ({ ok: false, problems: [`${problem} Nothing was changed.`] })
+  if (text.length > MOST_DRAWING_BYTES)
+    return refuse(
+      `The drawing is ${(text.length / 1e6).toFixed(0)} MB; at most ${MOST_DRAWING_BYTES / 1e6} MB are read.`
+    )
+  if (/<!(?:DOCTYPE[^>]*\[|ENTITY)/i.test(text))
+    return refuse('The drawing defines entities of its own, which is refused for safety.')
+  const valid = XMLValidator.validate(text)
+  if (valid !== true)
+    return refuse(`Line ${valid.err.line}, column ${valid.err.col}: this is not a whole SVG file: ${valid.err.msg}.`)
+  const tree = new XMLParser({
+    preserveOrder: true,
+    ignoreAttributes: false,
+    attributeNamePrefix: '',
+    processEntities: false,
+    parseTagValue: false,
+    parseAttributeValue: false
+  }).parse(text) as Node[]
+  const root = tree.find(node => 'svg' in node)
+  if (!root) return refuse('This is not an SVG drawing: it has no svg element at its top.')
+  const attributes = root[':@'] ?? {}
+  const box = attributes.viewBox
+    ?.trim()
+    .split(/[\s,]+/)
+    .map(Number)
+  const widthMm = lengthMm(attributes.width)
+  const scale =
+    widthMm !== undefined && box?.length === 4 && box[2]! > 0
+      ? widthMm / box[2]!
+      : widthMm !== undefined && !box
+        ? LENGTH_MM[/[a-z]+/.exec(attributes.width!)![0]]
+        : unitMm
+  const strokes: Stroke[] = []
+  let shapes = 0
+  let danger: string | undefined
+  let broken: string | undefined
+  const walk = (nodes: Node[], transforms: readonly string[], layer: string) => {
+    for (const node of nodes) {
+      const tag = Object.keys(node).find(key => key !== ':@' && key !== '#text')
+      if (!tag) continue
+      const a = node[':@'] ?? {}
+      if (/^(script|foreignObject|iframe|object|embed|handler)$/i.test(tag)) danger ??= `a “${tag}” element`
+      const handler = Object.keys(a).find(
+        name => /^on/i.test(name) || (/href$/i.test(name) && /^\s*(javascript|data):/i.test(a[name]!))
+      )
+      if (handler) danger ??= `the attribute “${handler}”`
+      if (/^(defs|symbol|clipPath|mask|pattern|marker|style|metadata|title|desc|text)$/.test(tag)) {
+        if (/^(defs|symbol)$/.test(tag)) findDanger(node[tag] as Node[])
+        continue
+      }
+      const own = a.transform ? [...transforms, a.transform] : transforms
+      const path = pathText(tag, a)
+      if (path === undefined) {
+        if (Array.isArray(node[tag])) walk(node[tag] as Node[], own, tag === 'g' ? (a.id ?? layer) : layer)
+        continue
+      }
+      shapes++
+      try {
+        strokes.push(...strokesOf(path, own, layer, scale ?? 1))
+      } catch (error) {
+        broken ??= `A ${tag} cannot be read: ${(error as Error).message}.`
+      }
+    }
+  }
+  const findDanger = (nodes: Node[] = []) => {
+    for (const node of nodes)
+      for (const tag of Object.keys(node)) {
+        if (/^(script|foreignObject)$/i.test(tag)) danger ??= `a “${tag}” element`
+        if (Array.isArray(node[tag])) findDanger(node[tag] as Node[])
+      }
+  }
+  walk(root.svg as Node[], [], 'svg')
+  if (danger)
+    return refuse(`The drawing holds ${danger}, which could run something. Save it as a plain SVG without scripts.`)
+  if (broken) return refuse(broken)
+  if (shapes > MOST_ENTITIES)
+    return refuse(`The drawing holds ${shapes} shapes; an outline has at most ${MOST_ENTITIES}.`)
+  if (scale === undefined)
+    return {
+      ok: false,
+      needsUnit: true,
+      problems: [
+        'The drawing’s width is in no real unit (mm, cm, in). Choose inches or millimetres for one unit of it.'
+      ]
+    }
+  return outlineOf(strokes, widthMm === undefined ? ['The unit is the one you chose.'] : [])
+}
+
+/** The strokes of one path, its transforms applied, in mm with y up. */
+function strokesOf(d: string, transforms: readonly string[], layer: string, scale: number): Stroke[] {
+  let path = svgpath(d)
+  // The innermost transform is applied first.
+  for (const transform of [...transforms].reverse()) path = path.transform(transform)
+  const drawn = path.abs().unshort().unarc()
+  const failed = (drawn as unknown as { err?: string }).err
+  if (failed) throw new Error(failed)
+  const found: Stroke[] = []
+  let points: PointMm[] = []
+  let start: PointMm = [0, 0]
+  let at: PointMm = [0, 0]
+  const end = (closed: boolean) => {
+    if (points.length > 1)
+      found.push({ layer, closed, points: points.map(([x, y]): PointMm => [x * scale, -y * scale]) })
+    points = []
+  }
+  const cubic = (...p: [PointMm, PointMm, PointMm, PointMm]) => {
+    points.push(...flattenCubic(p, scale))
+    at = p[3]
+  }
+  drawn.iterate(segment => {
+    const [command, ...v] = segment as unknown as [string, ...number[]]
+    const line = (x: number, y: number) => {
+      if (points.length === 0) points.push(at)
+      at = [x, y]
+      points.push(at)
+    }
+    switch (command) {
+      case 'M':
+        end(false)
+        at = start = [v[0]!, v[1]!]
+        points = [at]
+        break
+      case 'L':
+        line(v[0]!, v[1]!)
+        break
+      case 'H':
+        line(v[0]!, at[1])
+        break
+      case 'V':
+        line(at[0], v[0]!)
+        break
+      case 'C':
+        if (points.length === 0) points.push(at)
+        cubic(at, [v[0]!, v[1]!], [v[2]!, v[3]!], [v[4]!, v[5]!])
+        break
+      case 'Q': {
+        if (points.length === 0) points.push(at)
+        const [cx, cy, x, y] = v as [number, number, number, number]
+        cubic(
+          at,
+          [at[0] + (2 / 3) * (cx - at[0]), at[1] + (2 / 3) * (cy - at[1])],
+          [x + (2 / 3) * (cx - x), y + (2 / 3) * (cy - y)],
+          [x, y]
+        )
+        break
+      }
+      case 'Z':
+        end(true)
+        at = start
+        break
+    }
+  })
+  end(false)
+  return found
+}

@@ -1,0 +1,81 @@
+import Papa from 'papaparse'
+import type { Item, Need, Port, Shape } from '../../catalogue'
+import { CATALOGUE_COLUMNS, type Column } from '../catalogue-columns'
+
+function shapeCell(s: Shape | undefined): string {
+  if (!s) return ''
+  switch (s.shape) {
+    case 'round':
+      return `round ${s.diameterMm}`
+    case 'rectangle':
+      return `rectangle ${s.widthMm} x ${s.heightMm}${s.cornerMm ? ` corner ${s.cornerMm}` : ''}`
+    case 'flats':
+      return `flats ${s.diameterMm} x ${s.acrossMm}${s.turned ? ' turned' : ''}`
+    case 'compound':
+      return s.parts.map(part => `${shapeCell(part.of)} at ${part.xMm} ${part.yMm}`).join(' + ')
+  }
+}
+const portCell = (port: Port): string => [port.id, port.kind, port.flow, port.signals.join(', ')].join(' | ')
+const needCell = (need: Need): string =>
+  `${need.what}${need.required ? '' : '?'} ${need.name}${need.text ? `: ${need.text}` : ''}`
+
+/** A cell that a spreadsheet would run as a formula is led by a space, which reading takes off again. */
+const harmless = (cell: string): string => (/^[=+@]|^-(?![\d.])/.test(cell) ? ` ${cell}` : cell)
+
+/** Writes rows as CSV with harmless cells. */
+export const csvOf = (rows: readonly (readonly (string | number)[])[]): string =>
+  `${Papa.unparse(
+    rows.map(row => row.map(cell => (typeof cell === 'number' ? cell : harmless(cell)))),
+    { newline: '\n' }
+  )}\n`
+
+/** Writes a catalogue as CSV that `readCatalogueCsv` reads back to the same items. */
+export function writeCatalogueCsv(items: readonly Item[]): string {
+  return csvOf([
+    CATALOGUE_COLUMNS,
+    ...items.map(item => {
+      const power = item.power
+      const cell: Record<Column, string | number> = {
+        id: item.id,
+        name: item.name,
+        maker: item.maker,
+        kind: item.kind,
+        summary: item.summary,
+        bezel_mm: shapeCell(item.face?.bezel),
+        cutout_mm: shapeCell(item.face?.cutout),
+        screws_mm: item.face?.screws.map(screw => `${screw.xMm} ${screw.yMm} ${screw.holeMm}`).join('; ') ?? '',
+        stack: item.face ? (item.face.stack ? 'yes' : 'no') : '',
+        reads_deg: item.face?.readsWithinDeg
+          ? `${item.face.readsWithinDeg.side} ${item.face.readsWithinDeg.up} ${item.face.readsWithinDeg.down}`
+          : '',
+        body_mm: item.body ? `${item.body.widthMm} x ${item.body.heightMm} x ${item.body.depthMm}` : '',
+        connector_mm: item.body?.connectorMm ?? '',
+        mass_kg: item.massKg,
+        at_v: power?.atV ?? '',
+        min_v: power?.minV ?? '',
+        max_v: power?.maxV ?? '',
+        typical_a: power?.typicalA ?? '',
+        max_a: power?.maxA ?? '',
+        transmit_a: power?.transmitA ?? '',
+        transmit_share: power?.transmitShare ?? '',
+        duty: power?.duty ?? '',
+        battery: item.battery
+          ? `${item.battery.capacityAh} Ah ${item.battery.chemistry}${item.battery.ratedHours === 1 ? '' : ` in ${item.battery.ratedHours} h`}`
+          : '',
+        load: power?.load ?? '',
+        phases: power?.phases?.join('; ') ?? '',
+        essential: power ? (power.essential ? 'yes' : 'no') : '',
+        internal_battery_min: power?.internalBatteryMinutes ?? '',
+        ports: item.ports.map(portCell).join('; '),
+        provides: item.provides.join('; '),
+        needs: item.needs.map(needCell).join('; '),
+        approvals: item.approvals.join('; '),
+        price_usd: item.priceCents / 100,
+        labour_h: item.labourHours,
+        remove_h: item.removeHours,
+        mounts: item.mounts.join('; ')
+      }
+      return CATALOGUE_COLUMNS.map(column => cell[column])
+    })
+  ])
+}

@@ -1,0 +1,5 @@
+import type { Item } from '../../catalogue'
+
+/** Writes a catalogue as JSON. */
+export const writeCatalogueJson = (items: readonly Item[]): string =>
+  `${JSON.stringify({ catalogue: 1, items }, null, 1)}\n`

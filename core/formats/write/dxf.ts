@@ -1,0 +1,51 @@
+import {
+  DxfWriter,
+  LWPolylineFlags,
+  point2d,
+  point3d,
+  TextHorizontalAlignment,
+  TextVerticalAlignment,
+  Units
+} from '@tarikjabiri/dxf'
+import { LAYERS, partsToCut, type Part } from '../../build'
+import type { Design } from '../../design'
+import { MM_PER_INCH, type UnitSystem } from '../../quantity'
+
+const COLOURS = {
+  [LAYERS.outline]: 7,
+  [LAYERS.cut]: 1,
+  [LAYERS.screw]: 5,
+  [LAYERS.etch]: 3,
+  [LAYERS.reference]: 8
+} as const
+
+/**
+ * One piece of metal as DXF: outline, cutouts and screw holes as closed contours on layers of their own, words to be
+ * etched, bezels and zones for reference. The unit is declared in the file ($INSUNITS).
+ */
+export function writePartDxf(part: Part, system: UnitSystem): string {
+  const scale = system === 'inch' ? 1 / MM_PER_INCH : 1
+  const dxf = new DxfWriter()
+  dxf.setUnits(system === 'inch' ? Units.Inches : Units.Millimeters)
+  for (const [name, colour] of Object.entries(COLOURS)) dxf.addLayer(name, colour, 'CONTINUOUS')
+  for (const one of part.entities) {
+    const { layer: layerName } = one
+    if (one.kind === 'circle') dxf.addCircle(point3d(one.x * scale, one.y * scale, 0), one.r * scale, { layerName })
+    else if (one.kind === 'ring')
+      dxf.addLWPolyline(
+        one.points.map(({ x, y, bulge }) => ({ point: point2d(x * scale, y * scale), bulge })),
+        { flags: LWPolylineFlags.Closed, layerName }
+      )
+    else
+      dxf.addText(point3d(one.x * scale, one.y * scale, 0), one.heightMm * scale, one.text, {
+        layerName,
+        secondAlignmentPoint: point3d(one.x * scale, one.y * scale, 0),
+        horizontalAlignment: TextHorizontalAlignment.Center,
+        verticalAlignment: TextVerticalAlignment.Middle
+      })
+  }
+  return dxf.stringify()
+}
+
+/** The first piece to cut: the face, or with bays its frame. */
+export const writeFaceDxf = (design: Design, system: UnitSystem): string => writePartDxf(partsToCut(design)[0]!, system)

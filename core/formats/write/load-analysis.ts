@@ -1,0 +1,79 @@
+import type { SheetData } from 'write-excel-file/universal'
+import type { AnalysisTable, LoadAnalysis } from '../../report'
+import { csvOf } from './catalogue-csv'
+
+const SIGNATURE = ['Checked by (name, licence, date, signature):', ''] as const
+
+/** The load analysis as CSV: one table under another, each under its name, then assumptions, sources and a place to sign. */
+export function writeAnalysisCsv(analysis: LoadAnalysis): string {
+  const list = (title: string, lines: readonly string[]) => [[], [title], ...lines.map(line => [line])]
+  return csvOf([
+    [analysis.title],
+    [analysis.of],
+    [analysis.on],
+    ...analysis.tables.flatMap(table => [
+      [],
+      [table.title],
+      [table.note],
+      table.columns.map(column => column.says),
+      ...table.rows.map(row => row.map((cell, at) => rounded(table, cell, at)))
+    ]),
+    ...list('Assumptions', analysis.assumptions),
+    ...list('Sources', analysis.sources),
+    ...list('Cautions', analysis.cautions),
+    [],
+    [...SIGNATURE]
+  ])
+}
+/** A cell with no more digits than its column shows, and some for reckoning on. */
+const rounded = (table: AnalysisTable, cell: string | number, at: number): string | number =>
+  typeof cell === 'number' ? Number(cell.toFixed((table.columns[at]?.digits ?? 0) + 2)) : cell
+
+const title = (text: string) => ({ value: text, fontWeight: 'bold' as const, fontSize: 13 })
+
+/** Sheets of a spreadsheet, one for each table and one to sign, for a writer of XLSX. Numbers stay numbers. */
+export function analysisSheets(
+  analysis: LoadAnalysis
+): { sheet: string; data: SheetData; columns: { width: number }[] }[] {
+  return [
+    ...analysis.tables.map(table => ({
+      // A name of a sheet has at most 31 letters and none of : \ / ? * [ ].
+      sheet: table.title.replace(/[:\\/?*[\]]/g, ' ').slice(0, 31),
+      columns: table.columns.map((column, at) => ({ width: at === 0 ? 32 : column.digits === undefined ? 18 : 13 })),
+      data: [
+        [title(table.title)],
+        [{ value: `${analysis.of}, ${analysis.on}` }],
+        [{ value: table.note }],
+        [],
+        table.columns.map(column => ({ value: column.says, fontWeight: 'bold' as const, wrap: true })),
+        ...table.rows.map(row =>
+          row.map((cell, at) =>
+            typeof cell === 'number'
+              ? {
+                  value: cell,
+                  type: Number,
+                  format: `0${(table.columns[at]?.digits ?? 0) > 0 ? `.${'0'.repeat(table.columns[at]!.digits!)}` : ''}`
+                }
+              : { value: cell }
+          )
+        )
+      ] as SheetData
+    })),
+    {
+      sheet: 'Assumptions and signature',
+      columns: [{ width: 110 }, { width: 40 }],
+      data: [
+        [title('Assumptions')],
+        ...analysis.assumptions.map(line => [{ value: line }]),
+        [],
+        [title('Sources')],
+        ...analysis.sources.map(line => [{ value: line }]),
+        [],
+        [title('Cautions')],
+        ...analysis.cautions.map(line => [{ value: line }]),
+        [],
+        [{ value: SIGNATURE[0] }]
+      ] as SheetData
+    }
+  ]
+}

@@ -1,0 +1,77 @@
+import type { Design } from '../../design'
+import type { Report } from '../../report'
+import { csvOf } from './catalogue-csv'
+
+/** The parts list: what to buy, what stays, what goes, with the figures a shop asks for. */
+export function writePartsCsv(design: Design): string {
+  return csvOf([
+    [
+      'fate',
+      'unit',
+      'label',
+      'maker',
+      'item',
+      'kind',
+      'place',
+      'x_mm',
+      'y_mm',
+      'mass_kg',
+      'typical_a',
+      'max_a',
+      'price_usd',
+      'labour_h',
+      'credit_usd'
+    ],
+    ...design.units.map(unit => [
+      unit.state === 'new' ? 'buy' : unit.state === 'moved' ? 'move' : 'keep',
+      unit.id,
+      unit.label,
+      unit.item.maker,
+      unit.item.name,
+      unit.item.kind,
+      unit.place.name,
+      unit.at?.xMm ?? '',
+      unit.at?.yMm ?? '',
+      unit.item.massKg,
+      unit.item.power?.typicalA ?? '',
+      unit.item.power?.maxA ?? '',
+      unit.state === 'new' ? unit.priceCents / 100 : '',
+      unit.state === 'new' ? unit.item.labourHours : unit.state === 'moved' ? unit.item.removeHours * 2 : '',
+      ''
+    ]),
+    ...design.removed.map(({ unit, how, creditCents }) => [
+      how,
+      unit.id,
+      unit.label,
+      unit.item.maker,
+      unit.item.name,
+      unit.item.kind,
+      unit.place.name,
+      unit.at?.xMm ?? '',
+      unit.at?.yMm ?? '',
+      unit.item.massKg,
+      '',
+      '',
+      '',
+      unit.item.removeHours,
+      creditCents / 100
+    ])
+  ])
+}
+
+/** The wire list, one line a wire, with the length to cut. */
+export function writeWiresCsv(report: Report): string {
+  return csvOf([
+    ['wire', 'kind', 'from', 'to', 'make', 'conductors', 'length_mm', 'mass_kg'],
+    ...report.wiring.wires.map(wire => [
+      wire.id,
+      wire.kind,
+      wire.from,
+      wire.to,
+      wire.text,
+      wire.conductors,
+      Math.round(wire.lengthMm),
+      Number(wire.massKg.toFixed(4))
+    ])
+  ])
+}

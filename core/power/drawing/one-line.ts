@@ -1,0 +1,128 @@
+import { MAIN_ALTERNATOR, type Supply, type Tie } from '../../document'
+import { type Design } from '../../design'
+import type { Circuit } from '../circuits/circuit'
+import type { Feeder } from '../circuits/feeder'
+import { powerModel } from '../supply/model'
+import { amperes, figure, say, type Phrase } from '../../quantity'
+
+/** A thing drawn in the one-line diagram, before it has a place. Sizes are in px of the drawing. */
+export interface LineNode {
+  id: string
+  kind: 'alternator' | 'battery' | 'bus' | 'unit'
+  says: string
+  note: Phrase
+  width: number
+  height: number
+  unit?: string
+}
+/** What joins two things; `says` stands on it. */
+export interface LineEdge {
+  id: string
+  kind: Tie['kind'] | 'protector'
+  from: string
+  to: string
+  says: string
+  tie?: string
+}
+export interface OneLine {
+  nodes: LineNode[]
+  edges: LineEdge[]
+}
+
+const NODE = { source: { width: 104, height: 40 }, bus: { width: 96, height: 36 }, unit: { width: 186, height: 19 } }
+/** What one branch takes of the length of a bus. */
+const BRANCH = 24
+
+/** The one-line diagram of a design as nodes and edges: sources, buses, and every circuit by its protector. */
+export function oneLine(
+  design: Design,
+  supply: Supply,
+  circuits: readonly Circuit[],
+  feeders: readonly Feeder[]
+): OneLine {
+  const ratings = new Map(
+    feeders.flatMap((one): [string, string][] => (one.ratedA === undefined ? [] : [[one.tie, `${one.ratedA}`]]))
+  )
+  const sources = powerModel(design, supply).sources.map((source): LineNode => ({
+    id: source.id,
+    kind: source.kind,
+    says: source.name,
+    ...NODE.source,
+    note:
+      source.kind === 'battery'
+        ? say`${figure(source.capacityAh, 'Ah')} ${source.chemistry}`
+        : say`${figure(source.ratedA, 'A')}${source.id === MAIN_ALTERNATOR && source.idleA ? say`, ${figure(source.idleA, 'A')} idle` : ''}`
+  }))
+  const branches = (bus: string) =>
+    Math.max(
+      circuits.filter(one => one.bus === bus || one.alsoBus === bus).length +
+        supply.ties.filter(tie => tie.from === bus).length,
+      supply.ties.filter(tie => tie.to === bus).length
+    )
+  const buses = supply.buses.map((bus): LineNode => ({
+    id: bus.id,
+    kind: 'bus',
+    says: bus.name,
+    width: NODE.bus.width,
+    height: Math.max(NODE.bus.height, BRANCH * branches(bus.id)),
+    note: say`${amperes(circuits.filter(one => one.bus === bus.id).reduce((sum, one) => sum + one.steadyA, 0))}`
+  }))
+  const names = new Map(sources.map(node => [node.id, node.says]))
+  const known = new Set([...sources, ...buses].map(node => node.id))
+  const order = new Map(supply.buses.map((bus, at) => [bus.id, at]))
+  // A circuit on a bus that is no more waits for the next examination.
+  const fed = circuits
+    .filter(circuit => order.has(circuit.bus))
+    .sort(
+      (a, b) =>
+        order.get(a.bus)! - order.get(b.bus)! ||
+        (a.head === b.head ? Number(b.unit === b.head) - Number(a.unit === a.head) : a.head < b.head ? -1 : 1)
+    )
+  return {
+    nodes: [
+      ...sources,
+      ...buses,
+      ...fed.map((circuit): LineNode => ({
+        id: `load ${circuit.unit}`,
+        kind: 'unit',
+        says: circuit.label,
+        unit: circuit.unit,
+        ...NODE.unit,
+        note: say`${amperes(circuit.steadyA)} · AWG ${circuit.awg}`
+      }))
+    ],
+    edges: [
+      ...supply.ties
+        .filter(tie => known.has(tie.from) && known.has(tie.to))
+        .map((tie): LineEdge => ({
+          id: `tie ${tie.id}`,
+          kind: tie.kind,
+          from: tie.from,
+          to: tie.to,
+          says: [tie.name === names.get(tie.from) ? '' : tie.name, ratings.get(tie.id) ?? '']
+            .filter(Boolean)
+            .join(' · '),
+          tie: tie.id
+        })),
+      ...fed.map((circuit): LineEdge => ({
+        id: `feed ${circuit.unit}`,
+        kind: 'protector',
+        from: circuit.bus,
+        to: `load ${circuit.unit}`,
+        says:
+          circuit.head === circuit.unit
+            ? `${circuit.breakerA}${circuit.protector === 'fuse' ? ' F' : ''}`
+            : `with ${circuits.find(one => one.unit === circuit.head)?.label ?? circuit.head}`
+      })),
+      ...fed
+        .filter(circuit => circuit.alsoBus && order.has(circuit.alsoBus))
+        .map((circuit): LineEdge => ({
+          id: `also ${circuit.unit}`,
+          kind: 'diode',
+          from: circuit.alsoBus!,
+          to: `load ${circuit.unit}`,
+          says: 'second feed'
+        }))
+    ]
+  }
+}

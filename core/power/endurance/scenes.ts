@@ -1,0 +1,247 @@
+import type { FunctionName } from '../../catalogue'
+import type { Supply } from '../../document'
+import type { Basis, Design, DesignUnit, Steps } from '../../design'
+import type { Circuit } from '../circuits/circuit'
+import { usualSettings } from './endurance'
+import { isShed, simulate } from './simulate'
+import { Wired, type Failure } from '../supply/wired'
+import { fedBy } from '../supply/feeding'
+import { positionsOf } from '../supply/tie'
+import { powerModel } from '../supply/model'
+
+/** A failure played through: what goes dark at once, what can no longer be done, and how long the rest lasts. */
+export interface Scene {
+  id: string
+  kind: 'alternator' | 'battery' | 'contactor' | 'feeder' | 'bus' | 'protector' | 'over-voltage'
+  name: string
+  dark: { unit: string; label: string }[]
+  /** On a battery of its own for so long. */
+  onOwn: { unit: string; label: string; minutes: number }[]
+  lostFunctions: FunctionName[]
+  /** Units fed at all in normal flight, and those still fed now. */
+  fedBefore: number
+  fedNow: number
+  /** Minutes until the first unit kept on goes dark because the batteries are spent; Infinity where a source still carries all, 0 where nothing is fed. */
+  minutes: number
+  /** Switches that bring back most of what is dark, or make the rest last longest; what they bring back, and how long it lasts then. */
+  rescue?: { set: { switch: string; to: string }[]; back: { unit: string; label: string }[]; minutes: number }
+  basis: Basis
+}
+
+/** Volts at which an over-voltage guard commonly takes an alternator off: 16 to 16.5 V of a 14 V system, twice that for 28 V (common practice). */
+export const overVolts = (systemV: 12 | 14 | 28): number => (systemV === 28 ? 33 : 16.5)
+
+/** What is lost when these units are: what they alone provide. */
+function functionsLost(design: Design, dark: ReadonlySet<string>): FunctionName[] {
+  const left = new Set(design.units.filter(unit => !dark.has(unit.id)).flatMap(unit => unit.item.provides))
+  return [...new Set(design.units.filter(unit => dark.has(unit.id)).flatMap(unit => unit.item.provides))]
+    .filter(one => !left.has(one))
+    .sort()
+}
+
+/** Switches moved from where they stand normally, by id. */
+type Moves = ReadonlyMap<string, string>
+/** The supply as it is with some switches moved and left there. */
+const withMoves = (supply: Supply, moves: Moves): Supply => ({
+  ...supply,
+  switches: supply.switches.map(one => {
+    const to = moves.get(one.id)
+    return to === undefined ? one : { ...one, normal: to, afterLoss: to }
+  })
+})
+/** Least gain that makes a switch worth naming, in minutes. */
+const WORTH_MINUTES = 1
+
+/**
+ * The switches a pilot may set after a failure: of all settings of one switch more, the one that feeds most of what is to stay on,
+ * then most at all, again and again while it helps; then any one more with which the rest lasts longer and nothing is lost.
+ */
+function rescueOf(
+  design: Design,
+  supply: Supply,
+  failure: Failure,
+  dark: readonly DesignUnit[],
+  minutesWith: (moves: Moves, gone: ReadonlySet<string>) => number,
+  minutes: number
+): Scene['rescue'] {
+  const gone = new Set(dark.map(unit => unit.id))
+  const kept = new Set(design.units.filter(unit => !isShed(unit)).map(unit => unit.id))
+  const fedWith = (moves: Moves) => {
+    const moved = withMoves(supply, moves)
+    return fedBy(new Wired(powerModel(design, moved), failure), positionsOf(moved, 'normal')).powered
+  }
+  const worth = (powered: ReadonlySet<string>) =>
+    [[...powered].filter(id => kept.has(id)).length, powered.size] as const
+  const oneMore = (moves: Moves): Moves[] =>
+    supply.switches.flatMap(one =>
+      one.positions.filter(to => to !== (moves.get(one.id) ?? one.normal)).map(to => new Map(moves).set(one.id, to))
+    )
+  let moves: Moves = new Map()
+  let best = worth(fedWith(moves))
+  for (let turn = 0; gone.size > 0 && turn < supply.switches.length; turn++) {
+    let next: Moves | undefined
+    for (const tried of oneMore(moves)) {
+      const found = worth(fedWith(tried))
+      if (found[0] > best[0] || (found[0] === best[0] && found[1] > best[1])) {
+        best = found
+        next = tried
+      }
+    }
+    if (!next) break
+    moves = next
+  }
+  const still = (now: Moves) => {
+    const powered = fedWith(now)
+    return new Set([...gone].filter(id => !powered.has(id)))
+  }
+  let lasts = moves.size ? minutesWith(moves, still(moves)) : minutes
+  if (Number.isFinite(lasts))
+    for (const tried of oneMore(moves)) {
+      const found = worth(fedWith(tried))
+      if (found[0] < best[0] || found[1] < best[1]) continue
+      const longer = minutesWith(tried, still(tried))
+      if (longer > lasts + WORTH_MINUTES) {
+        lasts = longer
+        moves = tried
+      }
+    }
+  const set = supply.switches.flatMap(one => {
+    const to = moves.get(one.id)
+    return to === undefined || to === one.normal ? [] : [{ switch: one.name, to }]
+  })
+  const left = still(moves)
+  const back = dark.filter(unit => !left.has(unit.id)).map(unit => ({ unit: unit.id, label: unit.label }))
+  return set.length ? { set, back, minutes: lasts } : undefined
+}
+
+/** Every failure worth a thought, one after the other: alternators, batteries, contactors, feeders, buses, protectors, and a regulator that runs away. */
+export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps<Scene[]> {
+  const settings = usualSettings(design)
+  const model = powerModel(design)
+  const { supply, sources } = model
+  const alternators = sources.filter(source => source.kind === 'alternator')
+  const heads = circuits.filter(circuit => circuit.head === circuit.unit)
+  const asked: { id: string; kind: Scene['kind']; name: string; failure: Failure }[] = [
+    ...alternators.map(source => ({
+      id: `source:${source.id}`,
+      kind: 'alternator' as const,
+      name: `${source.name} gives nothing`,
+      failure: { sources: [source.id] }
+    })),
+    ...(alternators.length > 1
+      ? [
+          {
+            id: 'alternators',
+            kind: 'alternator' as const,
+            name: 'All alternators give nothing',
+            failure: { sources: alternators.map(source => source.id) }
+          }
+        ]
+      : []),
+    ...sources
+      .filter(source => source.kind === 'battery')
+      .map(source => ({
+        id: `source:${source.id}`,
+        kind: 'battery' as const,
+        name: `${source.name} is dead`,
+        failure: { sources: [source.id] }
+      })),
+    ...supply.ties
+      .filter(tie => tie.kind === 'contactor')
+      .map(tie => ({
+        id: `tie:${tie.id}`,
+        kind: 'contactor' as const,
+        name: `${tie.name} opens`,
+        failure: { ties: [tie.id] }
+      })),
+    ...supply.ties
+      .filter(tie => tie.kind === 'contactor')
+      .map(tie => ({
+        id: `tie-alt:${tie.id}`,
+        kind: 'contactor' as const,
+        name: `${tie.name} opens and the alternators trip with it`,
+        failure: { ties: [tie.id], sources: alternators.map(source => source.id) }
+      })),
+    ...supply.ties
+      .filter(tie => tie.kind === 'breaker')
+      .map(tie => ({
+        id: `tie:${tie.id}`,
+        kind: 'feeder' as const,
+        name: `Breaker of ${tie.name} opens`,
+        failure: { ties: [tie.id] }
+      })),
+    ...supply.buses.map(bus => ({
+      id: `bus:${bus.id}`,
+      kind: 'bus' as const,
+      name: `${bus.name} is dead`,
+      failure: { buses: [bus.id] }
+    })),
+    ...heads.map(head => ({
+      id: `protector:${head.unit}`,
+      kind: 'protector' as const,
+      name: `${head.breakerA} A ${head.protector} of ${head.label} opens`,
+      failure: { units: head.shared }
+    }))
+  ]
+  const scenes: Scene[] = []
+  const normal = fedBy(new Wired(model, {}), positionsOf(supply, 'normal')).powered
+  for (const { id, kind, name, failure } of asked) {
+    yield { done: scenes.length, of: asked.length + 1 }
+    const { powered } = fedBy(new Wired(model, failure), positionsOf(supply, 'normal'))
+    const off = design.units.filter(unit => normal.has(unit.id) && !powered.has(unit.id))
+    const own = (unit: (typeof off)[number]) => unit.item.power?.internalBatteryMinutes ?? 0
+    const dark = off.filter(unit => own(unit) === 0)
+    const minutes =
+      off.length === normal.size
+        ? 0
+        : failure.units
+          ? Infinity
+          : restMinutes(failure, supply, new Set(off.map(unit => unit.id)))
+    scenes.push({
+      id,
+      kind,
+      name,
+      fedBefore: normal.size,
+      fedNow: normal.size - off.length,
+      minutes,
+      basis: { kind: 'derived', source: 'network of the feeds' },
+      rescue: failure.units
+        ? undefined
+        : rescueOf(
+            design,
+            supply,
+            failure,
+            off,
+            (moves, gone) => restMinutes(failure, withMoves(supply, moves), gone),
+            minutes
+          ),
+      dark: dark.map(unit => ({ unit: unit.id, label: unit.label })),
+      onOwn: off.filter(unit => own(unit) > 0).map(unit => ({ unit: unit.id, label: unit.label, minutes: own(unit) })),
+      lostFunctions: functionsLost(design, new Set(dark.map(unit => unit.id)))
+    })
+  }
+  const volts = overVolts(design.airframe.systemV)
+  const burnt = design.units.filter(unit => unit.item.power && unit.item.power.maxV < volts)
+  scenes.push({
+    id: 'over-voltage',
+    kind: 'over-voltage',
+    name: `Regulator runs away to ${volts} V`,
+    onOwn: [],
+    minutes: Infinity,
+    fedBefore: normal.size,
+    fedNow: normal.size - burnt.length,
+    dark: burnt.map(unit => ({ unit: unit.id, label: unit.label })),
+    lostFunctions: functionsLost(design, new Set(burnt.map(unit => unit.id))),
+    basis: {
+      kind: 'common practice',
+      source: `over-voltage guards act near ${volts} V; most volts from the catalogue entries`
+    }
+  })
+  return scenes
+
+  /** What is left, by the simulation of those still fed. */
+  function restMinutes(failure: Failure, feeds: Supply, gone: ReadonlySet<string>): number {
+    const { lost } = simulate(design, { ...settings, supply: feeds, failure })
+    return lost.find(one => one.kept && !gone.has(one.unit))?.minute ?? Infinity
+  }
+}

@@ -1,0 +1,181 @@
+import type { Kind } from '../../catalogue'
+import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Bus, type CircuitChoice, type Supply } from '../../document'
+import type { Design, DesignUnit } from '../../design'
+import type { Chemistry } from '../endurance/discharge'
+import { proposedSupply } from './propose'
+
+/** What gives current: a battery with its cells, or an alternator. `id` is its node in the supply. */
+export type SourceAt =
+  | { kind: 'battery'; id: string; name: string; chemistry: Chemistry; capacityAh: number; ratedHours: number }
+  | { kind: 'alternator'; id: string; name: string; ratedA: number; idleA?: number }
+
+/** All sources of an aeroplane: its own battery and alternator, what the supply adds, and boxes with cells inside. */
+function allSources(design: Design, supply: Supply): SourceAt[] {
+  const { battery, alternatorA, alternatorIdleA } = design.airframe
+  return [
+    ...(alternatorA > 0
+      ? [
+          {
+            kind: 'alternator' as const,
+            id: MAIN_ALTERNATOR,
+            name: 'Alternator',
+            ratedA: alternatorA,
+            idleA: alternatorIdleA
+          }
+        ]
+      : []),
+    {
+      kind: 'battery',
+      id: MAIN_BATTERY,
+      name: battery.name,
+      chemistry: battery.chemistry,
+      capacityAh: battery.capacityAh,
+      ratedHours: battery.ratedHours
+    },
+    ...supply.sources,
+    ...design.units.flatMap(unit =>
+      unit.item.battery
+        ? [{ kind: 'battery' as const, id: UNIT_SOURCE + unit.id, name: unit.label, ...unit.item.battery }]
+        : []
+    )
+  ]
+}
+
+/** Kinds that hang on the avionics bus where there is one. */
+const AVIONICS: ReadonlySet<Kind> = new Set<Kind>([
+  'display',
+  'navigator',
+  'nav/com',
+  'com',
+  'remote com',
+  'audio panel',
+  'transponder',
+  'remote transponder',
+  'ads-b receiver',
+  'autopilot computer',
+  'autopilot controller',
+  'servo',
+  'panel button',
+  'adapter',
+  'attitude and air data',
+  'magnetometer'
+])
+
+/** Where a unit hangs: its bus, and a second one where two feed it through diodes. */
+export interface Hung {
+  bus: string
+  alsoBus?: string
+}
+
+/**
+ * The supply of a design, joined once and asked by every room: sources, buses, who hangs where, and what each thing is called.
+ * The same design and supply give the same model.
+ */
+export class PowerModel {
+  readonly sources: readonly SourceAt[]
+  /** The ids of the alternators among the sources. */
+  readonly alternators: readonly string[]
+  private readonly names: ReadonlyMap<string, string>
+  private readonly buses: ReadonlyMap<string, Bus>
+  private readonly roles: ReadonlyMap<Bus['role'], string>
+  private readonly choices: ReadonlyMap<string, CircuitChoice>
+  private readonly hung = new Map<DesignUnit, Hung>()
+  constructor(
+    readonly design: Design,
+    readonly supply: Supply
+  ) {
+    this.sources = allSources(design, supply)
+    this.alternators = this.sources.flatMap(source => (source.kind === 'alternator' ? [source.id] : []))
+    this.names = new Map([...supply.buses, ...this.sources].map(one => [one.id, one.name]))
+    this.buses = new Map(supply.buses.map(bus => [bus.id, bus]))
+    // Of two buses of one role the first is meant.
+    this.roles = new Map([...supply.buses].reverse().map(bus => [bus.role, bus.id]))
+    this.choices = new Map(design.circuits.map(choice => [choice.unit, choice]))
+  }
+
+  source = (id: string): SourceAt | undefined => this.sources.find(one => one.id === id)
+  bus = (id: string): Bus | undefined => this.buses.get(id)
+  role = (role: Bus['role']): string | undefined => this.roles.get(role)
+  /** What the planner decided for a unit's circuit. */
+  choice = (unit: string): CircuitChoice | undefined => this.choices.get(unit)
+  /** What a node is called. */
+  name = (id: string): string => this.names.get(id) ?? id
+
+  /** The bus a unit hangs on, and a second one where it has two: the planner's choice, or by what it is and does. */
+  hangs(unit: DesignUnit): Hung {
+    const known = this.hung.get(unit)
+    if (known) return known
+    const choice = this.choices.get(unit.id)
+    const there = (id: string | undefined) => (id !== undefined && this.buses.has(id) ? id : undefined)
+    const bus =
+      there(choice?.bus) ??
+      (unit.item.power?.essential ? this.roles.get('essential') : undefined) ??
+      (unit.item.kind === 'clock' ? this.roles.get('always hot') : undefined) ??
+      (AVIONICS.has(unit.item.kind) ? this.roles.get('avionics') : undefined) ??
+      this.roles.get('main') ??
+      this.supply.buses[0]!.id
+    const also = there(choice?.alsoBus)
+    const hung = also && also !== bus ? { bus, alsoBus: also } : { bus }
+    this.hung.set(unit, hung)
+    return hung
+  }
+}
+
+const models = new WeakMap<Design, { supply: Supply; model: PowerModel }[]>()
+const own = new WeakMap<Design, PowerModel>()
+/** The model of a design with the supply in force, the planner's own or the proposal; or with another one that is tried on it. */
+export function powerModel(design: Design, supply?: Supply): PowerModel {
+  if (supply === undefined) {
+    const known = own.get(design) ?? powerModel(design, design.supply ?? proposedSupply(design))
+    own.set(design, known)
+    return known
+  }
+  const known = models.get(design) ?? []
+  const found = known.find(one => one.supply === supply)
+  if (found) return found.model
+  const model = new PowerModel(design, supply)
+  models.set(design, [{ supply, model }, ...known].slice(0, 8))
+  return model
+}
+
+/** The supply in force: the planner's own, or the proposal. */
+export const supplyOf = (design: Design): Supply => powerModel(design).supply
+/** All sources of an aeroplane with a supply. */
+export const sourcesOf = (design: Design, supply: Supply): readonly SourceAt[] => powerModel(design, supply).sources
+/** Where a unit hangs on a supply. */
+export const busOf = (design: Design, supply: Supply, unit: DesignUnit): Hung => powerModel(design, supply).hangs(unit)
+
+/** The supply with the cells of a box tied by a diode to the essential bus, or to the main one where there is none. */
+export function tieCells(supply: Supply, unit: string, label: string): Supply {
+  const bus =
+    supply.buses.find(one => one.role === 'essential') ??
+    supply.buses.find(one => one.role === 'main') ??
+    supply.buses[0]!
+  return {
+    ...supply,
+    ties: [
+      ...supply.ties,
+      {
+        id: freeId(supply, `reserve-${unit}`.slice(0, 60)),
+        name: `${label} feed`.slice(0, 80),
+        kind: 'diode',
+        from: UNIT_SOURCE + unit,
+        to: bus.id,
+        milliohm: 5
+      }
+    ]
+  }
+}
+
+/** An id no part of the supply has yet. */
+export function freeId(supply: Supply, wish: string): string {
+  const taken = new Set(
+    [MAIN_BATTERY, MAIN_ALTERNATOR, ...supply.sources, ...supply.buses, ...supply.ties, ...supply.switches].map(one =>
+      typeof one === 'string' ? one : one.id
+    )
+  )
+  for (let n = 1; ; n++) {
+    const id = n === 1 ? wish : `${wish}-${n}`
+    if (!taken.has(id)) return id
+  }
+}

@@ -1,0 +1,131 @@
+import {
+  formatAltitude,
+  formatAmps,
+  formatDay,
+  formatLength,
+  formatMass,
+  formatMoney,
+  formatNumber,
+  formatQuantity,
+  formatRun,
+  formatShort,
+  type Reading
+} from './format'
+
+/** A piece of a phrase that is no mere word: a quantity, read in the reader's units, or a thing that can be gone to. */
+export type Typed =
+  | { is: 'length'; mm: number; against?: number }
+  | { is: 'run'; mm: number }
+  | { is: 'altitude'; ft: number }
+  | { is: 'mass'; kg: number }
+  | { is: 'money'; cents: number }
+  | { is: 'amps'; amps: number }
+  | { is: 'number'; value: number; digits: number; unit?: string; trim?: boolean }
+  | { is: 'quantity'; value: number; unit: string }
+  | { is: 'day'; iso: string }
+  | { is: 'thing'; id: string; name: string }
+export type Piece = string | Typed
+/** Words with quantities and things in them, as plain data: it is put into words where it is read. */
+export type Phrase = readonly Piece[]
+
+/** What may stand in a phrase. Words put in stand as they are. */
+export type Sayable = string | number | Typed | Phrase
+
+const isPhrase = (piece: Sayable): piece is Phrase => Array.isArray(piece)
+function joined(pieces: readonly Sayable[]): Phrase {
+  const flat: Piece[] = []
+  for (const piece of pieces.flatMap((one): Piece[] =>
+    isPhrase(one) ? [...one] : [typeof one === 'number' ? String(one) : one]
+  ))
+    if (piece === '') continue
+    else if (typeof piece === 'string' && typeof flat.at(-1) === 'string') flat[flat.length - 1] += piece
+    else flat.push(piece)
+  return flat
+}
+
+/** Makes a phrase: `` say`${thing(unit)} leaves ${mm(9.3)} of metal` ``. A number as it is stands for a count. */
+export const say = (words: TemplateStringsArray, ...pieces: readonly Sayable[]): Phrase =>
+  joined(words.flatMap((word, at) => (at < pieces.length ? [word, pieces[at]!] : [word])))
+
+/** A phrase that says nothing. */
+export const SILENT: Phrase = []
+
+/** Phrases one after the other, with words between. */
+export const enumerate = (phrases: readonly Sayable[], between = ', '): Phrase =>
+  joined(phrases.flatMap((phrase, at) => (at > 0 ? [between, phrase] : [phrase])))
+
+/**
+ * A length on or behind the face.
+ * @param against the figure it is held against: both are then read finely enough to tell them apart
+ */
+export const mm = (value: number, against?: number): Typed => ({
+  is: 'length',
+  mm: value,
+  ...(against !== undefined && { against })
+})
+/** A run of wire, kept in mm. */
+export const wireRun = (value: number): Typed => ({ is: 'run', mm: value })
+export const altitude = (ft: number): Typed => ({ is: 'altitude', ft })
+export const kg = (value: number): Typed => ({ is: 'mass', kg: value })
+export const price = (cents: number): Typed => ({ is: 'money', cents })
+export const amperes = (value: number): Typed => ({ is: 'amps', amps: value })
+/** A number with just so many digits, and a unit that is the same everywhere. */
+export const num = (value: number, digits = 0, unit?: string): Typed => ({
+  is: 'number',
+  value,
+  digits,
+  ...(unit && { unit })
+})
+/** A number with no digits that say nothing. */
+export const figure = (value: number, unit?: string): Typed => ({
+  is: 'number',
+  value,
+  digits: 3,
+  trim: true,
+  ...(unit && { unit })
+})
+export const onDay = (iso: string): Typed => ({ is: 'day', iso })
+/** A unit, bus or other thing that can be gone to. */
+export const thing = ({ id, label, name }: { id: string; label?: string; name?: string }): Typed => ({
+  is: 'thing',
+  id,
+  name: label ?? name ?? id
+})
+
+/** One piece in the reader's words. */
+export function readPiece(piece: Piece, reading: Reading): string {
+  if (typeof piece === 'string') return piece
+  switch (piece.is) {
+    case 'length': {
+      if (piece.against === undefined) return formatLength(piece.mm, reading)
+      for (let finer = 0; finer < 3; finer++) {
+        const text = formatLength(piece.mm, reading, finer)
+        if (text !== formatLength(piece.against, reading, finer)) return text
+      }
+      return formatLength(piece.mm, reading, 3)
+    }
+    case 'run':
+      return formatRun(piece.mm, reading)
+    case 'altitude':
+      return formatAltitude(piece.ft, reading)
+    case 'mass':
+      return formatMass(piece.kg, reading)
+    case 'money':
+      return formatMoney(piece.cents, reading)
+    case 'amps':
+      return formatAmps(piece.amps, reading)
+    case 'quantity':
+      return formatQuantity(piece.value, piece.unit, reading)
+    case 'number': {
+      const text = (piece.trim ? formatShort : formatNumber)(piece.value, piece.digits, reading)
+      return piece.unit === undefined ? text : piece.unit === '°' ? `${text}°` : `${text} ${piece.unit}`
+    }
+    case 'day':
+      return formatDay(piece.iso, reading)
+    case 'thing':
+      return piece.name
+  }
+}
+/** A phrase in the reader's words. */
+export const readPhrase = (phrase: Phrase | string, reading: Reading): string =>
+  typeof phrase === 'string' ? phrase : phrase.map(piece => readPiece(piece, reading)).join('')
