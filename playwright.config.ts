@@ -8,8 +8,8 @@ export default defineConfig({
   // Where the browser cannot work at all, a dozen failures say so as well as all of them, and the run ends.
   globalTimeout: 25 * 60_000,
   maxFailures: 12,
-  workers: 1,
-  retries: 1,
+  workers: 2,
+  retries: 0,
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : 'list',
   use: {
     viewport: { width: 1280, height: 800 },

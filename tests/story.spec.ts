@@ -65,7 +65,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   await expect(overlap.filter({ hasText: 'Airspeed' })).toContainText(
     /The bezels of (Airspeed and Rondo Horizon|Rondo Horizon and Airspeed) overlap by \d+\.\d mm \(\d+\.\d{3} in\)/
   )
-  await expect(page.locator('[data-unit="pellinore-rondo-h-1"]')).toHaveClass(/stops-work/)
+  await expect(page.locator('[data-unit="pellinore-rondo-h-1"]')).toHaveClass(/must-fix/)
 
   // Type one position exactly: the hole the vacuum horizon left, 285 by 240 mm.
   await page.locator('[data-unit="pellinore-rondo-h-1"]').click()
@@ -169,7 +169,9 @@ test('a breaker larger than its wire is said and cured in Power', async ({ page 
   await expect(page.getByLabel('Wire of Com', { exact: true })).toHaveValue('16')
   await page.getByLabel('Wire of Com', { exact: true }).selectOption('22')
   const finding = page.locator('[data-finding="power.protector"]')
-  await expect(finding).toContainText('The 15 A breaker of Com does not protect its AWG 22 wire, which wants 5 A at most.')
+  await expect(finding).toContainText(
+    'The 15 A breaker of Com does not protect its AWG 22 wire, which wants 5 A at most.'
+  )
   await finding.locator('.remedy').click()
   await expect(finding).toHaveCount(0)
   await page.getByRole('button', { name: 'Why this wire for Com', exact: true }).click()

@@ -14,14 +14,13 @@ const here = computed(() => new Set(bench.option?.units.map(unit => unit.id)))
 <template>
   <span
     ><template v-for="(piece, at) in says" :key="at"
-      ><button
+      ><a
         v-if="typeof piece !== 'string' && piece.is === 'thing' && here.has(piece.id)"
-        type="button"
+        :href="`?unit=${piece.id}`"
         class="thing"
         :title="`Select ${piece.name}`"
-        @click.stop="bench.selected = [piece.id]"
-      >
-        {{ piece.name }}</button
+        @click.prevent.stop="bench.selected = [piece.id]"
+        >{{ piece.name }}</a
       ><template v-else>{{ readPiece(piece, taste.reading) }}</template></template
     ></span
   >
@@ -29,15 +28,9 @@ const here = computed(() => new Set(bench.option?.units.map(unit => unit.id)))
 
 <style scoped>
 .thing {
-  border: 0;
-  background: none;
-  padding: 0;
-  font: inherit;
   color: inherit;
-  text-align: inherit;
   text-decoration: underline dotted;
   text-underline-offset: 2px;
-  cursor: pointer;
 }
 .thing:hover {
   color: var(--dye);

@@ -70,7 +70,7 @@ export function misfitsWithGround(unit: Placed, ground: Ground): Misfit[] {
         otherName: 'the edge of the sheet',
         measuredMm: metal,
         limitMm: panel.lipMm,
-        basis: ENTERED('lip set for this panel; common practice 0.75 to 1 in')
+        basis: ENTERED('edge margin set for this panel')
       })
   }
   const overEdge = metalToEdge(unit.bezel, panel.outline)
@@ -230,7 +230,7 @@ export function misfitsBetween(a: Placed, b: Placed, leastWebMm: number): readon
         code: 'web',
         measuredMm: web,
         limitMm: leastWebMm,
-        basis: ENTERED('least metal set for this panel; our default 0.25 in'),
+        basis: ENTERED('minimum web set for this panel'),
         pair: { mine: a.cutout, theirs: b.cutout }
       })
   }

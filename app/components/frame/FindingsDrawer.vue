@@ -165,6 +165,9 @@ article.here {
   font-size: 11px;
   margin: 2px 0 4px;
 }
+button.link + button.link {
+  margin-left: 10px;
+}
 .link {
   border: 0;
   background: none;

@@ -196,10 +196,10 @@ const mayShare = (circuit: Circuit) =>
                   @change="event => choose(circuit, { breakerA: Number(text(event)) }, 'own choice of protector')"
                 >
                   <option v-for="size in BREAKER_SIZES_A" :key="size" :value="size">
-                    {{ size }} A{{ size === circuit.proposed.breakerA ? ' ·' : '' }}
+                    {{ taste.short(size) }} A{{ size === circuit.proposed.breakerA ? ' ·' : '' }}
                   </option>
                 </select></template
-              ><span v-else class="quiet">{{ circuit.breakerA }} A</span
+              ><span v-else class="quiet">{{ taste.short(circuit.breakerA) }} A</span
               ><button
                 class="ask"
                 :aria-label="`Why this breaker for ${circuit.label}`"
@@ -254,8 +254,10 @@ const mayShare = (circuit: Circuit) =>
                   event => setSwitch(circuit, text(event) ? Number(text(event)) : undefined, circuit.switch.load)
                 "
               >
-                <option value="">wants {{ circuit.switch.wantedA ? `${circuit.switch.wantedA} A` : 'a relay' }}</option>
-                <option v-for="size in SWITCHES_A" :key="size" :value="size">{{ size }} A</option></select
+                <option value="">
+                  wants {{ circuit.switch.wantedA ? `${taste.short(circuit.switch.wantedA)} A` : 'a relay' }}
+                </option>
+                <option v-for="size in SWITCHES_A" :key="size" :value="size">{{ taste.short(size) }} A</option></select
               ><button
                 class="ask"
                 :aria-label="`Why this switch for ${circuit.label}`"
@@ -318,7 +320,7 @@ const mayShare = (circuit: Circuit) =>
                   "
                 >
                   <option v-for="size in BREAKER_SIZES_A" :key="size" :value="size">
-                    {{ size }} A{{ size === feeder.proposed.ratedA ? ' ·' : '' }}
+                    {{ taste.short(size) }} A{{ size === feeder.proposed.ratedA ? ' ·' : '' }}
                   </option></select
                 ><button
                   class="ask"
@@ -333,7 +335,7 @@ const mayShare = (circuit: Circuit) =>
                   ? feeder.kind === 'wire'
                     ? 'no protector'
                     : 'not entered; see Feeds'
-                  : `${feeder.ratedA} A`
+                  : `${taste.short(feeder.ratedA)} A`
               }}</span>
             </td>
             <td class="pair">

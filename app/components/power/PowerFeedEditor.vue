@@ -202,7 +202,8 @@ function also(bus: string) {
         </select></label
       >
       <p class="small quiet">
-        {{ unit.item.power!.minV }} to {{ unit.item.power!.maxV }} V, {{ unit.item.power!.load
+        {{ taste.short(unit.item.power!.minV) }} to {{ taste.short(unit.item.power!.maxV) }} V,
+        {{ unit.item.power!.load
         }}<template v-if="unit.item.power!.internalBatteryMinutes"
           >, {{ unit.item.power!.internalBatteryMinutes }} min on a battery of its own</template
         >. Breaker, wire and switch are in Circuits.
@@ -281,13 +282,15 @@ function also(bus: string) {
           :value="tie.ratedA ?? ''"
           @change="event => setTie({ ratedA: text(event) ? Number(text(event)) : undefined }, 'rating')"
         >
-          <option value="">{{ feeder?.proposed.ratedA ?? '—' }} A, as proposed</option>
-          <option v-for="one in BREAKER_SIZES_A" :key="one" :value="one">{{ one }} A</option>
+          <option value="">
+            {{ feeder?.proposed.ratedA === undefined ? '—' : taste.short(feeder.proposed.ratedA) }} A, as proposed
+          </option>
+          <option v-for="one in BREAKER_SIZES_A" :key="one" :value="one">{{ taste.short(one) }} A</option>
           <option
             v-if="tie.ratedA !== undefined && !BREAKER_SIZES_A.some(one => one === tie!.ratedA)"
             :value="tie.ratedA"
           >
-            {{ tie.ratedA }} A
+            {{ taste.short(tie.ratedA!) }} A
           </option>
         </select></label
       >

@@ -303,7 +303,8 @@ function addBackup(offer: BackupOffer) {
           <tr v-for="one in offers" :key="one.item">
             <td>
               {{ one.name }}<br /><span class="small quiet figures"
-                >{{ one.capacityAh }} Ah, {{ taste.money(one.cents) }}, then {{ minutes(one.minutes) }}</span
+                >{{ taste.short(one.capacityAh) }} Ah, {{ taste.money(one.cents) }}, then
+                {{ minutes(one.minutes) }}</span
               >
             </td>
             <td class="number figures">{{ minutes(one.gainMinutes) }}</td>

@@ -130,7 +130,7 @@ const powerUp = computed(() =>
             <th>Line</th>
             <th class="number">Mass</th>
             <th class="number">Arm</th>
-            <th class="number">Moment, kg·mm</th>
+            <th class="number">Moment</th>
           </tr>
         </thead>
         <tbody>
@@ -138,14 +138,14 @@ const powerUp = computed(() =>
             <td>{{ line.text }}</td>
             <td class="number figures">{{ taste.mass(line.massKg) }}</td>
             <td class="number figures">{{ taste.length(line.armMm) }}</td>
-            <td class="number figures">{{ taste.number(line.momentKgMm, 0) }}</td>
+            <td class="number figures">{{ taste.moment(line.momentKgMm) }}</td>
           </tr>
           <tr class="sum">
             <td>Empty after the work</td>
             <td class="number figures">{{ taste.mass(bench.report.mass.emptyMassKg) }}</td>
             <td class="number figures">{{ taste.length(bench.report.mass.emptyArmMm) }}</td>
             <td class="number figures">
-              {{ taste.number(bench.report.mass.emptyMassKg * bench.report.mass.emptyArmMm, 0) }}
+              {{ taste.moment(bench.report.mass.emptyMassKg * bench.report.mass.emptyArmMm) }}
             </td>
           </tr>
         </tbody>
@@ -178,7 +178,7 @@ const powerUp = computed(() =>
           <tr v-for="(one, index) in powerUp" :key="one.unit">
             <td class="number figures">{{ index + 1 }}</td>
             <td>{{ one.label }}</td>
-            <td class="number figures">{{ one.breakerA }} A</td>
+            <td class="number figures">{{ taste.short(one.breakerA) }} A</td>
             <td class="number figures">{{ taste.amps(one.expectA) }}</td>
             <td class="number figures">{{ taste.amps(one.ammeterA) }}</td>
             <td class="read" />

@@ -150,7 +150,7 @@ const signed = (value: number, digits = 1) =>
     ? '∞'
     : Math.abs(value) < 0.5 * 10 ** -digits
       ? '0'
-      : `${value > 0 ? '+' : '−'}${Math.abs(value).toFixed(digits)}`
+      : `${value > 0 ? '+' : '−'}${taste.number(Math.abs(value), digits)}`
 const massChange = (kg: number) =>
   signed(taste.system === 'inch' ? kg / 0.45359237 : kg, taste.system === 'inch' ? 1 : 2)
 function gives(unit: DesignUnit): string {
