@@ -5,7 +5,10 @@ export default defineConfig({
   resolve: { alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) } },
   test: {
     setupFiles: ['vitest.setup.ts'],
-    include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'cli/**/*.test.ts'],
-    testTimeout: 120_000
+    include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'cli/**/*.test.ts', 'app/**/*.test.ts'],
+    // The core has no state of its own beyond what it remembers: its tests can share one load of it. Those of the server cannot.
+    pool: 'threads',
+    isolate: false,
+    testTimeout: 60_000
   }
 })

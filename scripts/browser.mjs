@@ -1,6 +1,9 @@
 import { existsSync } from 'node:fs'
 
-/** How the tests start Debian's Chromium: without its own calls to the network, and without /dev/shm, which is tiny in some containers. */
+/**
+ * How the tests start Debian's Chromium: without its own calls to the network, and without /dev/shm, which is tiny in
+ * some containers.
+ */
 export const BROWSER = {
   executablePath: [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
     path => path && existsSync(path)

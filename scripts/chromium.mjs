@@ -1,4 +1,5 @@
-// Shows that the browser of the end-to-end tests can start and draw here at all, so that a machine where it cannot is told apart from a fault of ours.
+// Shows that the browser of the end-to-end tests can start and draw here at all, so that a machine where it cannot is
+// told apart from a fault of ours.
 import { chromium } from '@playwright/test'
 import { BROWSER } from './browser.mjs'
 

@@ -96,36 +96,44 @@ if (!chromium() && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
 }
 
 await go('npx', ['nuxt', 'prepare'])
-count('lint', await go('npm', ['run', '-s', 'lint']))
-count('types', await go('npm', ['run', '-s', 'types']))
+// Two at a time: on two cores each pair takes little longer than the longer of the two.
+const [lint, types] = await Promise.all([go('npm', ['run', '-s', 'lint']), go('npm', ['run', '-s', 'types'])])
+count('lint', lint)
+count('types', types)
 
 rmSync(results, { recursive: true, force: true })
-await go(
-  'npx',
-  ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(results, 'unit.json')}`],
-  { minutes: 10 }
-)
+const [, built] = await Promise.all([
+  go(
+    'npx',
+    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(results, 'unit.json')}`],
+    {
+      minutes: 10
+    }
+  ),
+  go('node', ['scripts/start.mjs', '--build-only'], { minutes: 8 })
+])
 add('unit tests', join(results, 'unit.json'), one => [
   one.numPassedTests,
   one.numFailedTests + (one.numFailedTestSuites && !one.numFailedTests ? one.numFailedTestSuites : 0)
 ])
-
-const built = await go('node', ['scripts/start.mjs', '--build-only'], { minutes: 8 })
 count('build', built)
-// A machine without a browser that can draw a blank page says nothing about ours: it is told loudly and not counted.
+
 const browser = built && chromium() !== undefined && (await go('node', ['scripts/chromium.mjs'], { minutes: 2 }))
-if (built && !browser)
+if (built && !browser) {
   console.log(
     'END-TO-END TESTS WERE NOT RUN: there is no Chromium here that starts and draws. Install it, or set CHROMIUM to its path.'
   )
+  // On a person’s machine that is said and not counted; where the tests decide over a change it is a failure.
+  if (process.env.CI) count('end-to-end tests', false)
+}
 if (browser) {
   await go('npx', ['playwright', 'test'], {
-    minutes: 27,
+    minutes: 15,
     env: { PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'e2e.json') }
   })
   add('end-to-end tests', join(results, 'e2e.json'), one => [
-    one.stats.expected + one.stats.flaky,
-    one.stats.unexpected + (one.errors?.length ?? 0)
+    one.stats.expected,
+    one.stats.unexpected + one.stats.flaky + (one.errors?.length ?? 0)
   ])
 }
 end()

@@ -59,7 +59,7 @@ test('a CSV with a bad row is shown with line and column, and comes in only when
   )
   await page.getByRole('button', { name: 'Bring the good rows in' }).click()
   await expect(page.getByRole('dialog')).toContainText('1 items are now yours')
-  await page.getByRole('button', { name: 'Close' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
   await page.getByRole('searchbox').fill('Mine 10')
   await expect(page.locator('[data-item="mine-10"]')).toBeVisible()
 })

@@ -84,7 +84,7 @@ test('from a bare project to a printed analysis', async ({ page }) => {
   await expect(page.locator('[data-finding="power.fuse-spares"]')).toHaveCount(0)
   await page.getByRole('button', { name: 'Why this wire for Wayfarer T', exact: true }).click()
   await expect(page.getByRole('dialog')).toContainText('largest fuse for AWG')
-  await page.getByRole('button', { name: 'Close' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
 
   await pane(page, 'Paper and files')
   const file = async (name: string) => {

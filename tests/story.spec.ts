@@ -63,7 +63,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   await drop('pellinore-rondo-h-1', '[data-unit="asi"]', 30, 0)
   const overlap = page.locator('[data-finding="panel.bezel-overlap"]')
   await expect(overlap.filter({ hasText: 'Airspeed' })).toContainText(
-    /The bezels of (Airspeed and Rondo Horizon|Rondo Horizon and Airspeed) overlap by \d+\.\d mm \(\d+\.\d{3} in\)/
+    /The bezels of (Airspeed and Rondo Horizon|Rondo Horizon and Airspeed) overlap by [\d /.]+ in\./
   )
   await expect(page.locator('[data-unit="pellinore-rondo-h-1"]')).toHaveClass(/must-fix/)
 

@@ -1,7 +1,8 @@
 import { expect, test as base } from '@playwright/test'
 
 /**
- * Playwright’s `test`, which fails besides when the page itself threw or said an error: a screen that looks right while its script
+ * Playwright’s `test`, which fails besides when the page itself threw or said an error: a screen that looks right while
+ * its script
  * has stopped is not right. What the browser says of an answer of the server’s (409, 404) is the test’s own matter.
  */
 export const test = base.extend<{ watched: void }>({

@@ -12,7 +12,10 @@ import {
 } from '#core/quantity'
 import { useTaste } from '~/stores/taste'
 
-/** One quantity, typed as people write it: 3 1/8, 3.125", 79.4 mm; 2.4 lb; 1,250. Tells what is wrong and keeps the old value. */
+/**
+ * One quantity, typed as people write it: 3 1/8, 3.125", 79.4 mm; 2.4 lb; 1,250. Tells what is wrong and keeps the old
+ * value.
+ */
 const {
   kind,
   label,
@@ -20,7 +23,8 @@ const {
   least = -Infinity,
   most = Infinity
 } = defineProps<{
-  kind: 'length' | 'mass' | 'money' | 'plain'
+  /** A position is a length that is read as it is set: to the thousandth of an inch or the tenth of a millimetre. */
+  kind: 'length' | 'position' | 'mass' | 'money' | 'plain'
   label: string
   hideLabel?: boolean
   least?: number
@@ -32,9 +36,10 @@ const taste = useTaste()
 const plainNumber = (v: number, digits: number) => formatNumber(v, digits, taste.reading, false)
 /** As many digits as a number has, up to six. */
 const digitsOf = (v: number) => Math.min(6, String(v).split('.')[1]?.length ?? 0)
+const isLength = computed(() => kind === 'length' || kind === 'position')
 /** As it is typed: to the last figure that is kept. */
 const show = (v: number): string =>
-  kind === 'length'
+  isLength.value
     ? formatPosition(v, taste.reading).replace(/ (in|mm)$/, '')
     : kind === 'mass'
       ? formatMass(v, taste.reading).replace(/ (lb|kg)$/, '')
@@ -42,7 +47,7 @@ const show = (v: number): string =>
         ? plainNumber(v / 100, v % 100 ? 2 : 0)
         : plainNumber(v, digitsOf(v))
 const unit = computed(() =>
-  kind === 'length'
+  isLength.value
     ? taste.system === 'inch'
       ? 'in'
       : 'mm'
@@ -68,9 +73,17 @@ watch([value, () => taste.reading], () => {
   wrong.value = ''
 })
 
-/** The hand is on it: what stands there is what is kept, to the last figure. */
-function open() {
-  if (wrong.value === '' && text.value === rest(value.value)) text.value = show(value.value)
+/**
+ * The hand is on it: what stands there is what is kept, to the last figure, and all of it is chosen, so that typing takes its
+ * place. It is put there at once: set a moment later it would undo the choosing, and what is typed would be hung on.
+ */
+function open(event: FocusEvent) {
+  const field = event.target as HTMLInputElement
+  if (wrong.value === '' && text.value === rest(value.value)) {
+    text.value = show(value.value)
+    field.value = text.value
+  }
+  field.select()
 }
 function close() {
   if (wrong.value === '' && text.value === show(value.value)) text.value = rest(value.value)
@@ -81,14 +94,13 @@ function take() {
     return
   }
   try {
-    const read =
-      kind === 'length'
-        ? parseLength(text.value, taste.reading)
-        : kind === 'mass'
-          ? parseMass(text.value, taste.reading)
-          : kind === 'money'
-            ? parseMoney(text.value, taste.reading)
-            : parseNumber(text.value, taste.reading)
+    const read = isLength.value
+      ? parseLength(text.value, taste.reading)
+      : kind === 'mass'
+        ? parseMass(text.value, taste.reading)
+        : kind === 'money'
+          ? parseMoney(text.value, taste.reading)
+          : parseNumber(text.value, taste.reading)
     if (!Number.isFinite(read) || text.value.trim() === '') throw new QuantityError(`“${text.value}” is not a number.`)
     if (read < least || read > most)
       throw new QuantityError(

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A line of words, taken when it is left or Enter is pressed. What is being typed is not lost when the screen around it is drawn anew. */
+/**
+ * A line of words, taken when it is left or Enter is pressed. What is being typed is not lost when the screen around it
+ * is drawn anew.
+ */
 const { label, most = 80 } = defineProps<{ label: string; most?: number }>()
 const value = defineModel<string>({ required: true })
 const text = ref(value.value)

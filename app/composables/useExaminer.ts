@@ -13,7 +13,8 @@ export function useExaminer(): Remote<Examiner> {
 let sent: { project: Project; turn: number } | undefined
 
 /**
- * Lets the worker have the document as it now is: whole the first time, then what has changed. What is asked of it afterwards is
+ * Lets the worker have the document as it now is: whole the first time, then what has changed. What is asked of it
+ * afterwards is
  * asked of this document, since letters arrive in the order in which they were sent.
  */
 export function keepInStep(project: Project): void {

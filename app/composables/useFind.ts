@@ -1,4 +1,7 @@
-/** What is looked for in the catalogue, and whether typed letters are on their way to its field, which is still being opened. */
+/**
+ * What is looked for in the catalogue, and whether typed letters are on their way to its field, which is still being
+ * opened.
+ */
 const text = ref('')
 const catching = ref(false)
 

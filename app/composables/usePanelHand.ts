@@ -18,7 +18,10 @@ import { useTaste } from '~/stores/taste'
 /** How far a hand is drawn to a line, in mm of the face. Alt held lets go of it. */
 const SNAP_MM = 2.5
 
-/** The lists beside the drawing follow when the hand has rested this long; what is in the hand says its own findings at once. */
+/**
+ * The lists beside the drawing follow when the hand has rested this long; what is in the hand says its own findings at
+ * once.
+ */
 const REST_MS = 150
 
 interface Hold {

@@ -21,7 +21,10 @@ export const useBench = defineStore('bench', () => {
   const version = ref(0)
   const optionId = ref('a')
   const reports = shallowRef<{ current: Report; asFound?: Report; agreed?: Report }>()
-  /** The design that the report is about: a moment behind `design` while a newer one is being examined. What joins the two takes this one. */
+  /**
+   * The design that the report is about: a moment behind `design` while a newer one is being examined. What joins the two
+   * takes this one.
+   */
   const examined = shallowRef<Design>()
   /** While a hand drags, the panel as it would be; the rest follows when the hand rests. */
   const livePanel = shallowRef<PanelReport>()

@@ -19,7 +19,10 @@ import {
   type UnitSystem
 } from '#core/quantity'
 
-/** What a person likes in this browser: inch or metric, its language, light or dark, the findings open; and how all is read by it. */
+/**
+ * What a person likes in this browser: inch or metric, its language, light or dark, the findings open; and how all is
+ * read by it.
+ */
 export const useTaste = defineStore('taste', () => {
   const system = useLocalStorage<UnitSystem>('ewerpanel.units', 'inch')
   const dark = useLocalStorage('ewerpanel.dark', false)

@@ -32,7 +32,10 @@ import type { Tell } from '~/composables/useLongWork'
 
 export type { RoomAnswer } from '#core/report'
 
-/** Reports of one moment: the option looked at, and, where they are others than were given last, the aeroplane as found and the agreed plan. */
+/**
+ * Reports of one moment: the option looked at, and, where they are others than were given last, the aeroplane as found
+ * and the agreed plan.
+ */
 export interface Reports {
   current: Report
   asFound?: Report
@@ -211,15 +214,17 @@ const examiner = {
   /** Why an item finds no place, and what would make room for it. */
   room: (
     option: string,
-    item: Item,
-    unit: string | undefined,
+    asked: { item: Item; unit?: string },
     job: number,
     tell: Tell
-  ): Promise<RoomAnswer | undefined> => walk(makeRoom(document(), option, item, unit, catalogue), job, tell),
+  ): Promise<RoomAnswer | undefined> => walk(makeRoom({ project: document(), option, ...asked, catalogue }), job, tell),
   /** The whole catalogue tried on the panel. */
   rank: (option: string, place: string | undefined, job: number, tell: Tell): Promise<RankedItem[] | undefined> =>
     walk(rankForPanel(document(), option, catalogue, place), job, tell),
-  /** What must be shed, what backup would do, what each one bought would give, and how age and cold tell: for the loss of the alternators. */
+  /**
+   * What must be shed, what backup would do, what each one bought would give, and how age and cold tell: for the loss of
+   * the alternators.
+   */
   shed: (option: string, minutes: number, job: number, tell: Tell): Promise<ShedAnswer | undefined> =>
     walk(shortestShed(resolve(document(), option), minutes), job, tell),
   backup: (option: string, minutes: number, job: number, tell: Tell): Promise<BackupAnswer | undefined> =>

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { plainProject } from '../testing'
-import { cutLengthMm, runMm, runsOf } from '.'
+import { cutLengthMm, runMm } from '.'
 
 describe('runs of wire', () => {
   it('goes the shortest way round', () => {
@@ -47,8 +47,8 @@ describe('runs of wire', () => {
     ))
   it('adds a loop for each end at the panel and the waste', () => {
     const { airframe } = plainProject()
-    expect(cutLengthMm(airframe, runsOf(airframe), 'panel', 'cabin')).toBeCloseTo((3 * 304.8 + 304.8) * 1.1, 9)
-    expect(cutLengthMm(airframe, runsOf(airframe), 'cabin', 'roof')).toBeCloseTo(5 * 304.8 * 1.1, 9)
-    expect(cutLengthMm(airframe, runsOf(airframe), 'panel', 'panel')).toBeCloseTo((300 + 2 * 304.8) * 1.1, 9)
+    expect(cutLengthMm(airframe, 'panel', 'cabin')).toBeCloseTo((3 * 304.8 + 304.8) * 1.1, 9)
+    expect(cutLengthMm(airframe, 'cabin', 'roof')).toBeCloseTo(5 * 304.8 * 1.1, 9)
+    expect(cutLengthMm(airframe, 'panel', 'panel')).toBeCloseTo((300 + 2 * 304.8) * 1.1, 9)
   })
 })

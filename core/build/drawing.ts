@@ -4,7 +4,10 @@ import { bayScrews, extent, groundOf, inside, openings, pointsOf, setDown, type 
 import type { Bay } from '../document'
 import type { Design } from '../design'
 
-/** Layers of the drawing for the cutter. It follows OUTLINE, CUT and SCREW with the tool, ETCH with the engraver; REFERENCE is for the eye. */
+/**
+ * Layers of the drawing for the cutter. It follows OUTLINE, CUT and SCREW with the tool, ETCH with the engraver;
+ * REFERENCE is for the eye.
+ */
 export const LAYERS = { outline: 'OUTLINE', cut: 'CUT', screw: 'SCREW', etch: 'ETCH', reference: 'REFERENCE' } as const
 export type Layer = (typeof LAYERS)[keyof typeof LAYERS]
 
@@ -37,7 +40,21 @@ const plainRing = (points: readonly PointMm[], layer: Layer): Entity => ({
 })
 
 /** An upright rectangle with rounded corners. */
-export function boxRing(x: number, y: number, w: number, h: number, corner: number, layer: Layer): Entity {
+export function boxRing({
+  x,
+  y,
+  w,
+  h,
+  corner,
+  layer
+}: {
+  x: number
+  y: number
+  w: number
+  h: number
+  corner: number
+  layer: Layer
+}): Entity {
   const [left, right, low, high] = [x - w / 2, x + w / 2, y - h / 2, y + h / 2]
   const c = Math.min(corner, w / 2, h / 2)
   return {
@@ -95,7 +112,7 @@ export function drawShape(shape: Shape, x: number, y: number, layer: Layer): Ent
     case 'round':
       return [{ layer, kind: 'circle', x, y, r: shape.diameterMm / 2 }]
     case 'rectangle':
-      return [boxRing(x, y, shape.widthMm, shape.heightMm, shape.cornerMm, layer)]
+      return [boxRing({ x, y, w: shape.widthMm, h: shape.heightMm, corner: shape.cornerMm, layer })]
     case 'flats': {
       const r = shape.diameterMm / 2
       const half = Math.min(shape.acrossMm, shape.diameterMm) / 2
@@ -151,7 +168,7 @@ function drawFigure(f: Figure, layer: Layer, corner = 0): Entity[] {
     case 'circle':
       return [{ layer, kind: 'circle', x: f.x, y: f.y, r: f.r }]
     case 'box':
-      return [boxRing(f.x, f.y, f.w, f.h, corner, layer)]
+      return [boxRing({ x: f.x, y: f.y, w: f.w, h: f.h, corner, layer })]
     case 'poly':
       return [plainRing(pointsOf(f), layer)]
     case 'many':

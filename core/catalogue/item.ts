@@ -29,7 +29,10 @@ const Rectangle = z.strictObject({
   heightMm: SizeMm,
   cornerMm: z.number().min(0).max(500).default(0)
 })
-/** A round hole with two parallel flats, such as keep a switch from turning: `acrossMm` from flat to flat, `turned` with the flats upright. */
+/**
+ * A round hole with two parallel flats, such as keep a switch from turning: `acrossMm` from flat to flat, `turned` with
+ * the flats upright.
+ */
 const Flats = z.strictObject({
   shape: z.literal('flats'),
   diameterMm: SizeMm,
@@ -175,4 +178,5 @@ export type Power = z.infer<typeof Power>
 export const itemKey = (entry: { id: string; revision?: number }): string => `${entry.id}@${entry.revision ?? 1}`
 
 /** Depth that an item needs behind the face, its connectors and their bend included, in mm. */
-export const depthBehindMm = (item: Item): number => (item.body ? item.body.depthMm + item.body.connectorMm : 0)
+export const depthBehindMm = (item: Pick<Item, 'body'>): number =>
+  item.body ? item.body.depthMm + item.body.connectorMm : 0

@@ -41,7 +41,10 @@ export interface Remedy {
   edits: Edit[]
 }
 
-/** What a room finds, always in this one shape: facts, put into words where they are read. `measured` and `limit` are in `unit`. */
+/**
+ * What a room finds, always in this one shape: facts, put into words where they are read. `measured` and `limit` are in
+ * `unit`.
+ */
 export interface Finding {
   /** What it is about, stable from one examination to the next, so that a list can keep its place. */
   id: string

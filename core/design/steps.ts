@@ -4,7 +4,10 @@ export interface Progress<P = never> {
   of: number
   found?: readonly P[]
 }
-/** Long work done in steps, so that whoever runs it can show how far it is, what it has so far, and stop it between two of them. */
+/**
+ * Long work done in steps, so that whoever runs it can show how far it is, what it has so far, and stop it between two of
+ * them.
+ */
 export type Steps<T, P = never> = Generator<Progress<P>, T>
 
 /** Runs long work to its end at once. */

@@ -9,7 +9,8 @@ const Placed = z.strictObject({ record: Plain, before: z.string().max(400).optio
 const Path = z.string().max(400)
 
 /**
- * What a change does, record by record. Its reverse is had by exchanging `added` with `removed` and the two of each pair; it can
+ * What a change does, record by record. Its reverse is had by exchanging `added` with `removed` and the two of each pair;
+ * it can
  * be put on any document in which the records it touches are there.
  */
 export const Diff = z.strictObject({
@@ -40,20 +41,32 @@ export const reverse = (diff: Diff): Diff => ({
 /** What turns one document into another. What both share is not looked at. */
 export function difference(before: Project, after: Project): Diff {
   const diff: Diff = { added: {}, removed: {}, updated: {} }
-  compare(PROJECT_SPEC, before as unknown as Body, after as unknown as Body, '', diff)
+  compare({ spec: PROJECT_SPEC, before: before as unknown as Body, after: after as unknown as Body, path: '', diff })
   return diff
 }
 
-function compare(spec: RecordSpec, before: Body, after: Body, path: string, diff: Diff): void {
+function compare({
+  spec,
+  before,
+  after,
+  path,
+  diff
+}: {
+  spec: RecordSpec
+  before: Body
+  after: Body
+  path: string
+  diff: Diff
+}): void {
   if (before === after) return
   const [from, to] = [ownFields(spec, before), ownFields(spec, after)]
   if (!equal(from, to)) diff.updated[path] = [from, to]
   for (const [field, part] of Object.entries(spec.parts ?? {})) {
     const [was, is] = [before[field] as Body | undefined, after[field] as Body | undefined]
     const there = partBelow(path, field)
-    if (was && is) compare(part, was, is, there, diff)
-    else if (was) gather(part, was, there, undefined, diff.removed)
-    else if (is) gather(part, is, there, undefined, diff.added)
+    if (was && is) compare({ spec: part, before: was, after: is, path: there, diff })
+    else if (was) gather({ spec: part, body: was, path: there, before: undefined, side: diff.removed })
+    else if (is) gather({ spec: part, body: is, path: there, before: undefined, side: diff.added })
   }
   for (const [field, list] of Object.entries(spec.lists ?? {})) {
     const [was, is] = [before[field] as Body[], after[field] as Body[]]
@@ -67,30 +80,40 @@ function compare(spec: RecordSpec, before: Body, after: Body, path: string, diff
     const follows = (records: Body[], at: number) => records[at + 1] && name(records[at + 1]!)
     was.forEach((one, at) => {
       const next = now.get(name(one))
-      if (next && !turned) compare(list, one, next, name(one), diff)
-      else gather(list, one, name(one), follows(was, at), diff.removed)
+      if (next && !turned) compare({ spec: list, before: one, after: next, path: name(one), diff })
+      else gather({ spec: list, body: one, path: name(one), before: follows(was, at), side: diff.removed })
     })
     is.forEach((one, at) => {
-      if (!old.has(name(one)) || turned) gather(list, one, name(one), follows(is, at), diff.added)
+      if (!old.has(name(one)) || turned)
+        gather({ spec: list, body: one, path: name(one), before: follows(is, at), side: diff.added })
     })
   }
 }
 
 /** Puts a record and all below it into one side of a diff. */
-function gather(
-  spec: RecordSpec,
-  body: Body,
-  path: string,
-  before: string | undefined,
+function gather({
+  spec,
+  body,
+  path,
+  before,
+  side
+}: {
+  spec: RecordSpec
+  body: Body
+  path: string
+  before: string | undefined
   side: Record<string, PlacedRecord>
-): void {
+}): void {
   side[path] = { record: ownFields(spec, body), ...(before !== undefined && { before }) }
   for (const [field, part] of Object.entries(spec.parts ?? {}))
-    if (body[field]) gather(part, body[field] as Body, partBelow(path, field), undefined, side)
+    if (body[field])
+      gather({ spec: part, body: body[field] as Body, path: partBelow(path, field), before: undefined, side })
   for (const [field, list] of Object.entries(spec.lists ?? {})) {
     const records = body[field] as Body[]
     const name = (one: Body) => below(path, list, keyOf(list, one))
-    records.forEach((one, at) => gather(list, one, name(one), records[at + 1] && name(records[at + 1]!), side))
+    records.forEach((one, at) =>
+      gather({ spec: list, body: one, path: name(one), before: records[at + 1] && name(records[at + 1]!), side })
+    )
   }
 }
 

@@ -59,7 +59,10 @@ export function undo(bench: Bench): Bench {
   }
 }
 
-/** Does again what was undone last; the same bench when there is nothing. @throws EditError when it does not fit the document */
+/**
+ * Does again what was undone last; the same bench when there is nothing. @throws EditError when it does not fit the
+ * document
+ */
 export function redo(bench: Bench): Bench {
   const next = bench.history.future[0]
   if (!next) return bench

@@ -1,4 +1,7 @@
-/** A panel from a few measures: width, height in the middle, height where the arch begins, corner radius, and a notch below for a tunnel or quadrant. */
+/**
+ * A panel from a few measures: width, height in the middle, height where the arch begins, corner radius, and a notch
+ * below for a tunnel or quadrant.
+ */
 export interface OutlineMeasures {
   widthMm: number
   heightMm: number

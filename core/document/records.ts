@@ -199,7 +199,10 @@ export function ownFields(spec: RecordSpec, body: Body): Body {
   return Object.fromEntries(Object.entries(body).filter(([field]) => !spec.parts?.[field] && !spec.lists?.[field]))
 }
 
-/** The records of one list as they were found, kept while the list is the same object: documents share what an edit leaves alone. */
+/**
+ * The records of one list as they were found, kept while the list is the same object: documents share what an edit leaves
+ * alone.
+ */
 const lists = new WeakMap<readonly Body[], { parent: string; scope: string; located: readonly Located[] }>()
 
 /** Every record of a document, parents before what is below them. What did not change since is not walked again. */

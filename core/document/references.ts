@@ -54,8 +54,13 @@ export const REFERENCES: Readonly<Record<RecordKind, readonly Reference[]>> = {
   supply: [],
   source: [],
   bus: [],
-  tie: [node('from'), node('to'), { field: 'by.switch', to: 'switch', onDrop: 'forbid' }],
-  switch: [],
+  tie: [
+    node('from'),
+    node('to'),
+    { field: 'by.switch', to: 'switch', onDrop: 'forbid' },
+    { field: 'unit', to: 'unit', onDrop: 'clear' }
+  ],
+  switch: [{ field: 'unit', to: 'unit', onDrop: 'clear' }],
   place: [],
   route: [
     { field: 'from', to: 'place', onDrop: 'cascade' },
@@ -79,7 +84,9 @@ export const REFERENCES: Readonly<Record<RecordKind, readonly Reference[]>> = {
     { field: 'unit', to: 'unit', onDrop: 'cascade' },
     { field: 'bus', to: 'bus', onDrop: 'forbid' },
     { field: 'alsoBus', to: 'bus', onDrop: 'forbid' },
-    { field: 'sharesWith', to: 'unit', onDrop: 'clear' }
+    { field: 'sharesWith', to: 'unit', onDrop: 'clear' },
+    { field: 'breakerUnit', to: 'unit', onDrop: 'clear' },
+    { field: 'switch.unit', to: 'unit', onDrop: 'clear' }
   ],
   link: [
     { field: 'from.unit', to: 'unit', onDrop: 'cascade' },
@@ -252,11 +259,23 @@ function usedTwice(project: Project, records: readonly Located[]): ReferenceProb
 }
 
 /** What no single record can know of itself: rules between records of one option. */
+/** Who on the face is said to be what: a unit that is one switch or breaker is no other. */
+function faceNames({ kind, body }: Located): { unit: string; what: string; way: string[] }[] {
+  if (kind === 'switch' || kind === 'tie') {
+    const { unit, name } = body as { unit?: string; name: string }
+    return unit === undefined ? [] : [{ unit, what: `“${name}”`, way: ['unit'] }]
+  }
+  if (kind !== 'circuit') return []
+  const { breakerUnit } = body as unknown as CircuitChoice
+  return breakerUnit === undefined ? [] : [{ unit: breakerUnit, what: 'a breaker', way: ['breakerUnit'] }]
+}
+
 function rulesBroken(project: Project, records: readonly Located[], index: Index): ReferenceProblem[] {
   const problems: ReferenceProblem[] = []
   const circuits = new Map<string, Map<string, CircuitChoice>>()
   const units = new Map<string, Unit>()
   const rowed = new Set<string>()
+  const onFace = new Map<string, string>()
   for (const { kind, scope, body, path } of records) {
     if (kind === 'circuit') {
       const circuit = body as unknown as CircuitChoice
@@ -271,6 +290,13 @@ function rulesBroken(project: Project, records: readonly Located[], index: Index
   for (const { kind, scope, body, path } of records) {
     const say = (way: (string | number)[], message: string) =>
       problems.push({ path: [...treeOf(project, path), ...way], message })
+    for (const one of faceNames({ kind, body } as Located)) {
+      const key = `${scope} ${one.unit}`
+      const other = onFace.get(key)
+      if (other !== undefined)
+        say(one.way, `“${one.unit}” on the face is ${other} already; it cannot be ${one.what} too`)
+      else onFace.set(key, one.what)
+    }
     if (kind === 'row')
       (body as unknown as Row).units.forEach((id, at) => {
         const key = `${scope} ${id}`

@@ -156,7 +156,10 @@ export const Unit = z
     yMm: CoordMm.optional(),
     /** Taken off by the pilot when the alternator has quit. When absent, whatever the item does not call essential. */
     shed: z.boolean().optional(),
-    /** When it is shed: so long after the loss, or when its bus falls below these volts; after the pilot's delay when both are absent. */
+    /**
+     * When it is shed: so long after the loss, or when its bus falls below these volts; after the pilot's delay when both
+     * are absent.
+     */
     shedAfterMinutes: z.number().min(0).max(1_440).optional(),
     shedBelowV: z.number().gt(0).max(60).optional(),
     phase: Id.optional(),
@@ -188,11 +191,15 @@ export const CircuitChoice = z.strictObject({
   /** Its breaker is that unit's. */
   sharesWith: Id.optional(),
   protector: z.enum(['breaker', 'fuse']).optional(),
+  /** The unit on the face that is its breaker or holds its fuse. */
+  breakerUnit: Id.optional(),
   /** The switch in its wire. */
   switch: z
     .strictObject({
       ratedA: Amps.gt(0, 'must be more than 0'),
-      load: z.enum(['lamp', 'inductive', 'resistive', 'motor'])
+      load: z.enum(['lamp', 'inductive', 'resistive', 'motor']),
+      /** The unit on the face that it is. */
+      unit: Id.optional()
     })
     .optional()
 })

@@ -15,6 +15,8 @@ export const SupplySwitch = z
   .strictObject({
     id: Id,
     name: Name,
+    /** The unit on the face that it is, where it stands there: one switch is one thing, wherever it shows. */
+    unit: Id.optional(),
     positions: z.array(Name).min(2).max(6),
     /** Where it stands in normal flight. */
     normal: Name,
@@ -50,11 +52,16 @@ export const Tie = z.strictObject({
   /** Closed while that switch stands in one of these positions; always when absent. */
   by: z.strictObject({ switch: Id, in: z.array(Name).min(1).max(6) }).optional(),
   milliohm: z.number().min(0).max(10_000).default(0),
-  /** What a breaker opens at, or a contactor or a diode bears for good. A breaker without one is of the size the tables propose. */
+  /**
+   * What a breaker opens at, or a contactor or a diode bears for good. A breaker without one is of the size the tables
+   * propose.
+   */
   ratedA: Amps.gt(0, 'must be more than 0').optional(),
   /** Its wire, where known: gauge and length, one way. */
   awg: z.literal(GAUGES_CHOSEN).optional(),
   lengthMm: RunMm.optional(),
+  /** The unit on the face that is its breaker. */
+  unit: Id.optional(),
   /** What the coil of a contactor draws, at the volts of the system, while it is closed. */
   holdA: Amps.optional()
 })

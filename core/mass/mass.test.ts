@@ -28,7 +28,8 @@ describe('empty mass after an alteration (FAA-H-8083-1B: old + added − removed
     const [tail, baggage] = [at('tail'), at('baggage')]
     expect(12 / tail.emptyMassKg).toBeCloseTo((tail.emptyArmMm - baggage.emptyArmMm) / (5500 - 3500), 12)
   })
-  // Vacuum system, radios, indicators, plumbing and wire removed: 60 lb and more in one aeroplane (common practice); the vacuum parts alone are a good part of it.
+  // Vacuum system, radios, indicators, plumbing and wire removed: 60 lb and more in one aeroplane (common practice); the
+  // vacuum parts alone are a good part of it.
   it('taking the vacuum system out of the demo gains useful load', () => {
     const project = demoProject('3-skerrow-dunlin')
     const vacuum = project.options[0]!.units.filter(

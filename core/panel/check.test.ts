@@ -382,9 +382,17 @@ describe('finding a place', () => {
           let brute = false
           for (let px = 0; px <= 600 && !brute; px += 1.5)
             for (let py = 0; py <= 300 && !brute; py += 7.5)
-              brute = stands({ id: 'wanted', label: '', item: wanted }, px, py, [wall], ground)
+              brute = stands({ unit: { id: 'wanted', label: '', item: wanted }, x: px, y: py, others: [wall], ground })
           if (fit.at)
-            expect(stands({ id: 'wanted', label: '', item: wanted }, fit.at.xMm, fit.at.yMm, [wall], ground)).toBe(true)
+            expect(
+              stands({
+                unit: { id: 'wanted', label: '', item: wanted },
+                x: fit.at.xMm,
+                y: fit.at.yMm,
+                others: [wall],
+                ground
+              })
+            ).toBe(true)
           // Between a grid of 3 mm and one of 1.5 by 7.5 mm only places narrower than that may differ.
           const slack = Math.max(x - 45, 600 - x - 45) - 15 - 6.35 - width
           if (Math.abs(slack) > 8 && Math.abs(270 - height) > 8) expect(fit.at !== undefined).toBe(brute)

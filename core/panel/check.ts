@@ -356,13 +356,19 @@ export interface PanelReport {
 }
 
 /** Whether a unit could stand at (x, y) among the others with nothing in its way. */
-export function stands(
-  unit: { id: string; label: string; item: Placed['item'] },
-  x: number,
-  y: number,
-  others: readonly Placed[],
+export function stands({
+  unit,
+  x,
+  y,
+  others,
+  ground
+}: {
+  unit: { id: string; label: string; item: Placed['item'] }
+  x: number
+  y: number
+  others: readonly Placed[]
   ground: Ground
-): boolean {
+}): boolean {
   const { face } = unit.item
   if (!face) return false
   // The bezels alone first: on a busy panel they settle nearly every point.
@@ -399,14 +405,21 @@ function travelFromEdge(unit: Placed, [ux, uy]: PointMm, ground: Ground): number
  * Straight moves of either of the two, or away from the edge, that cure all that is wrong between them, the
  * shortest first, and only such as bring nothing else into the way.
  */
-function moveRemedies(
-  unit: Placed,
-  misfits: readonly Misfit[],
-  all: readonly Placed[],
-  ground: Ground,
-  optionId: string,
+function moveRemedies({
+  unit,
+  misfits,
+  all,
+  ground,
+  optionId,
+  fixed
+}: {
+  unit: Placed
+  misfits: readonly Misfit[]
+  all: readonly Placed[]
+  ground: Ground
+  optionId: string
   fixed: ReadonlySet<string>
-): Remedy[] {
+}): Remedy[] {
   if (optionId === AS_FOUND) return []
   const pairs = misfits.flatMap(misfit =>
     misfit.pair ? [{ ...misfit.pair, want: misfit.code === 'web' ? misfit.limitMm : 0 }] : []
@@ -431,7 +444,7 @@ function moveRemedies(
     .filter(({ who, byMm }) => Number.isFinite(byMm) && !fixed.has(who.id))
     .sort((a, b) => a.byMm - b.byMm)
     .filter(({ who, direction, byMm }) =>
-      stands(who, who.x + direction[0] * byMm, who.y + direction[1] * byMm, all, ground)
+      stands({ unit: who, x: who.x + direction[0] * byMm, y: who.y + direction[1] * byMm, others: all, ground })
     )
     .slice(0, 2)
     .map(({ who, direction, byMm }) => ({
@@ -486,7 +499,7 @@ export function examinePanel(design: Design): PanelReport {
       unit: 'mm',
       basis: first.basis,
       says: say`${words(unit, first, placed)}${also(misfits.slice(1))}`,
-      remedies: moveRemedies(unit, misfits, placed, ground, design.optionId, fixed)
+      remedies: moveRemedies({ unit, misfits, all: placed, ground, optionId: design.optionId, fixed })
     })
   }
   let least = Infinity

@@ -3,7 +3,7 @@ import type { Steps } from '../design'
 import { misfitsBetween, misfitsWithGround, stands, type Misfit } from './check'
 import { extent } from './geometry'
 import { anyFree, cutDown, firstFree, freeGround, nearestFree, type FreeGround } from './free'
-import { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './place'
+import { groundOf, setDown, shiftZone, zoneFigure, type Footprint, type Ground, type Placed } from './place'
 
 export interface Fit {
   /** A place where the item stands with nothing in its way. */
@@ -21,7 +21,10 @@ const MISS_MM = 0.1
 /** Rows for asking whether there is any place at all; flat tops and bottoms have rows of their own. */
 const ANY_MM = 5
 
-/** Places on top of and under trays that stand already: there no metal is wanted between, which the grown shapes do not know. */
+/**
+ * Places on top of and under trays that stand already: there no metal is wanted between, which the grown shapes do not
+ * know.
+ */
 export function stackPlaces(item: Item, others: readonly Placed[], ground: Ground): { xMm: number; yMm: number }[] {
   if (!item.face?.stack) return []
   const mine = extent(setDown({ id: '\u0000trial', label: '', item }, 0, 0)!.bezel)
@@ -34,7 +37,7 @@ export function stackPlaces(item: Item, others: readonly Placed[], ground: Groun
         { xMm: other.x, yMm: e.maxY - mine.minY }
       ]
     })
-    .filter(({ xMm, yMm }) => stands({ id: '\u0000trial', label: '', item }, xMm, yMm, others, ground))
+    .filter(({ xMm, yMm }) => stands({ unit: { id: '\u0000trial', label: '', item }, x: xMm, y: yMm, others, ground }))
 }
 
 /**
@@ -90,7 +93,10 @@ export interface Miss {
   measure: 'width' | 'height' | 'depth'
   mm: number
 }
-/** By how much an item misses: the measure in which cutting it down by least would make it fit; nothing when no cutting would. */
+/**
+ * By how much an item misses: the measure in which cutting it down by least would make it fit; nothing when no cutting
+ * would.
+ */
 export function missOf(item: Item, others: readonly Placed[], ground: Ground): Miss | undefined {
   const size = extent(setDown({ id: '', label: '', item }, 0, 0)!.bezel)
   const most = {
@@ -164,7 +170,13 @@ export function* leastChange(
     const figure = zoneFigure(zone)
     let best: Change | undefined
     for (const at of corners(freeGround(item, others, without, COARSE_MM), figure.x, figure.y)) {
-      const to = clearOf(zone.id, figure.x, figure.y, [...others, setDown(trial, at.xMm, at.yMm)!], ground)
+      const to = clearOf({
+        id: zone.id,
+        x: figure.x,
+        y: figure.y,
+        others: [...others, setDown(trial, at.xMm, at.yMm)!],
+        ground
+      })
       if (to && (!best?.to || to.awayMm < best.to.awayMm)) best = { what: 'zone', id: zone.id, name: zone.name, at, to }
     }
     if (best) found.push(best)
@@ -181,7 +193,8 @@ export interface Clearing {
 const CLEARING_MM = 8
 
 /**
- * The place on the sheet where fewest other units would have to come off for an item to stand; of equals, where least of them is
+ * The place on the sheet where fewest other units would have to come off for an item to stand; of equals, where least of
+ * them is
  * in the way. Places are tried 8 mm apart, and the one found is then set exactly.
  * @param fixed ids of units that stay
  * @returns nothing where even the bare sheet would not take it, or only what stays is in the way
@@ -231,7 +244,19 @@ export function* fewestOff(
 }
 
 /** Where a zone could be moved to: it keeps clear of bezels and of the other zones, as a bezel of its own shape. */
-function clearOf(id: string, x: number, y: number, others: readonly Placed[], ground: Ground) {
+function clearOf({
+  id,
+  x,
+  y,
+  others,
+  ground
+}: {
+  id: string
+  x: number
+  y: number
+  others: readonly Placed[]
+  ground: Ground
+}) {
   const zone = ground.panel.zones.find(one => one.id === id)!
   const figure = zoneFigure(shiftZone(zone, -x, -y))
   const e = extent(figure)
@@ -239,23 +264,7 @@ function clearOf(id: string, x: number, y: number, others: readonly Placed[], gr
     figure.kind === 'circle'
       ? { shape: 'round' as const, diameterMm: figure.r * 2 }
       : { shape: 'rectangle' as const, widthMm: e.maxX - e.minX, heightMm: e.maxY - e.minY, cornerMm: 0 }
-  const stand: Item = {
-    id: 'zone',
-    name: zone.name,
-    maker: 'airframe',
-    kind: 'airframe part',
-    summary: '',
-    face: { bezel: shape, screws: [], stack: false },
-    massKg: 0,
-    ports: [],
-    provides: [],
-    needs: [],
-    approvals: [],
-    priceCents: 0,
-    labourHours: 0,
-    removeHours: 0,
-    mounts: ['panel']
-  }
+  const stand: Footprint = { face: { bezel: shape, screws: [], stack: false } }
   const rest = groundOf({ ...ground.panel, bays: [], zones: ground.panel.zones.filter(one => one.id !== id) })
   return nearestFree(freeGround(stand, others, rest, COARSE_MM), x, y)
 }

@@ -145,7 +145,7 @@ describe('the free ground of an item', () => {
           const placed = others.map(([other, [x, y]], i) => down({ ...other, id: `o${i}` }, x, y))
           const free = freeGround(wanted, placed, ground)
           const unit = { id: 'wanted', label: 'wanted', item: wanted }
-          const here = (x: number, y: number) => stands(unit, x, y, placed, ground)
+          const here = (x: number, y: number) => stands({ unit, x, y, others: placed, ground })
           for (const [i, row] of free.rows.entries())
             if (i % 23 === 0)
               for (const [from, to] of row.runs.slice(0, 2))
@@ -265,13 +265,13 @@ describe('what does not fit, and what would make it fit', () => {
           const found = finish(fewestOff(wanted, placed, ground))!
           const gone = new Set(found.off.map(one => one.id))
           expect(
-            stands(
-              { id: 'w', label: 'w', item: wanted },
-              found.at.xMm,
-              found.at.yMm,
-              placed.filter(one => !gone.has(one.id)),
+            stands({
+              unit: { id: 'w', label: 'w', item: wanted },
+              x: found.at.xMm,
+              y: found.at.yMm,
+              others: placed.filter(one => !gone.has(one.id)),
               ground
-            )
+            })
           ).toBe(true)
           let least = Infinity
           for (let x = 0; x <= 600; x += 4)
@@ -328,7 +328,7 @@ describe('on the demo panel', () => {
       const rest = placed.filter(one => one !== unit)
       if (unit.item.face?.stack) continue
       expect(isFree(freeGround(unit.item, rest, ground), unit.x, unit.y, 0.5)).toBe(
-        stands(unit, unit.x, unit.y, rest, ground)
+        stands({ unit, x: unit.x, y: unit.y, others: rest, ground })
       )
     }
   })

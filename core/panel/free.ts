@@ -1,4 +1,3 @@
-import type { Item } from '../catalogue'
 import {
   bounds,
   convexPieces,
@@ -13,7 +12,7 @@ import {
 } from './geometry'
 import { SCREW_BEHIND_MM, screwEdgeMm, TOUCH_MM } from './check'
 import { levelRuns } from './strength'
-import { setDown, type Ground, type Placed } from './place'
+import { setDown, type Footprint, type Ground, type Placed } from './place'
 
 /**
  * Where an item can stand, worked out in the space of its own positions: every hole, box, zone and edge is grown by
@@ -185,7 +184,10 @@ function leading(keeps: readonly Keep[]): Keep[] {
 const segments = (ring: readonly PointMm[]) =>
   ring.map((p, i) => ({ ring: [p, ring[(i + 1) % ring.length]!], round: 0 }))
 
-/** Whether a figure, or the upright box around it, lies within a circle or a box, so that keeping the outer clear keeps the inner clear. */
+/**
+ * Whether a figure, or the upright box around it, lies within a circle or a box, so that keeping the outer clear keeps
+ * the inner clear.
+ */
 function within(inner: Figure, outer: Figure): boolean {
   if (outer.kind !== 'circle' && outer.kind !== 'box') return false
   const away = (x: number, y: number) =>
@@ -276,15 +278,27 @@ function pieces(trial: Placed, others: readonly Placed[], ground: Ground): Piece
  * The free ground of an item among others.
  * @returns rows without runs where there is none; an item without a face, or deeper than the panel, has none at all
  */
-export const freeGround = (item: Item, others: readonly Placed[], ground: Ground, stepMm = 0.5): FreeGround =>
-  sweep(item, others, ground, stepMm, false)
+export const freeGround = (item: Footprint, others: readonly Placed[], ground: Ground, stepMm = 0.5): FreeGround =>
+  sweep({ item, others, ground, stepMm, firstOnly: false })
 
 /** Whether there is any free ground; stops at the first. */
-export const anyFree = (item: Item, others: readonly Placed[], ground: Ground, stepMm: number): boolean =>
-  sweep(item, others, ground, stepMm, true).rows.some(row => row.runs.length > 0)
+export const anyFree = (item: Footprint, others: readonly Placed[], ground: Ground, stepMm: number): boolean =>
+  sweep({ item, others, ground, stepMm, firstOnly: true }).rows.some(row => row.runs.length > 0)
 
-function sweep(item: Item, others: readonly Placed[], ground: Ground, stepMm: number, firstOnly: boolean): FreeGround {
-  const trial = setDown({ id: '\u0000trial', label: item.name, item }, 0, 0)
+function sweep({
+  item,
+  others,
+  ground,
+  stepMm,
+  firstOnly
+}: {
+  item: Footprint
+  others: readonly Placed[]
+  ground: Ground
+  stepMm: number
+  firstOnly: boolean
+}): FreeGround {
+  const trial = setDown({ id: '\u0000trial', label: '', item }, 0, 0)
   const { panel } = ground
   if (!trial || (trial.behind && trial.depthMm > panel.depthBehindMm + TOUCH_MM))
     return { stepMm, rows: [], areaMm2: 0 }
@@ -384,9 +398,9 @@ export function isFree(free: FreeGround, x: number, y: number, slackMm = 0): boo
 }
 
 /** The item cut down by so much across, up or in depth, screws left out: for saying by how much it misses. */
-export function cutDown(item: Item, byMm: number, measure: 'width' | 'height' | 'depth'): Item {
+export function cutDown(item: Footprint, byMm: number, measure: 'width' | 'height' | 'depth'): Footprint {
   const face = item.face!
-  const less = (shape: NonNullable<Item['face']>['bezel']): typeof shape => {
+  const less = (shape: NonNullable<Footprint['face']>['bezel']): typeof shape => {
     const e = extent(figureAt(shape, 0, 0))
     if (measure === 'depth') return shape
     const width = e.maxX - e.minX - (measure === 'width' ? byMm : 0)

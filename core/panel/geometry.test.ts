@@ -105,7 +105,8 @@ describe('distance between figures', () => {
       fc.property(figure, figure, (a, b) => {
         const overlap = gap(a, b)
         if (overlap >= -0.01) return
-        // Moving by less than the overlap in any of many directions leaves them touching; in the best one, by a little more, parts them.
+        // Moving by less than the overlap in any of many directions leaves them touching; in the best one, by a little
+        // more, parts them.
         const steps = Array.from({ length: 720 }, (_, i) => (i / 720) * 2 * Math.PI)
         const moved = (angle: number, by: number) =>
           gap({ ...a, x: a.x + Math.cos(angle) * by, y: a.y + Math.sin(angle) * by }, b)

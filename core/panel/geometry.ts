@@ -32,7 +32,19 @@ export type Figure = Circle | Box | Poly | Many
 export type PointMm = readonly [number, number]
 
 /** A round hole with flats as a polygon: the arcs are drawn outside by at most 0.01 mm, so that metal is never overstated. */
-function flatsPoly(diameterMm: number, acrossMm: number, turned: boolean, x: number, y: number): Poly {
+function flatsPoly({
+  diameterMm,
+  acrossMm,
+  turned,
+  x,
+  y
+}: {
+  diameterMm: number
+  acrossMm: number
+  turned: boolean
+  x: number
+  y: number
+}): Poly {
   const r = diameterMm / 2
   const half = Math.min(acrossMm, diameterMm) / 2
   const corner = Math.asin(half / r)
@@ -58,7 +70,7 @@ export function figureAt(shape: Shape, x: number, y: number): Figure {
       return { kind: 'box', x, y, w: shape.widthMm, h: shape.heightMm, ...(c > 0 && { c }) }
     }
     case 'flats':
-      return flatsPoly(shape.diameterMm, shape.acrossMm, shape.turned, x, y)
+      return flatsPoly({ diameterMm: shape.diameterMm, acrossMm: shape.acrossMm, turned: shape.turned, x, y })
     case 'compound':
       return {
         kind: 'many',
@@ -305,7 +317,10 @@ const corners = (box: Box): PointMm[] => [
   [box.x - box.w / 2, box.y + box.h / 2]
 ]
 
-/** How deep the middle of a segment's run inside a box lies, for edges that cut through without a corner; 0 when it stays outside. */
+/**
+ * How deep the middle of a segment's run inside a box lies, for edges that cut through without a corner; 0 when it stays
+ * outside.
+ */
 function segmentDepthInBox(a: PointMm, b: PointMm, box: Box): number {
   let from = 0
   let to = 1

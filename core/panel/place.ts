@@ -3,11 +3,14 @@ import type { Airframe, Zone } from '../document'
 import type { DesignUnit } from '../design'
 import { extent, figureAt, hull, pointsOf, type Circle, type Figure, type PointMm } from './geometry'
 
+/** What a thing takes of the face and behind it: a catalogue entry has one, and so has a zone that may be moved. */
+export type Footprint = Pick<Item, 'face' | 'body'>
+
 /** A unit set down on the face: every figure it takes there and behind. */
 export interface Placed {
   readonly id: string
   readonly label: string
-  readonly item: Item
+  readonly item: Footprint
   readonly x: number
   readonly y: number
   readonly bezel: Figure
@@ -19,7 +22,7 @@ export interface Placed {
   readonly reachMm: number
 }
 
-const reaches = new WeakMap<Item, number>()
+const reaches = new WeakMap<Footprint, number>()
 /** Nothing of a shape lies farther than this from its centre. */
 function radius(shape: Shape): number {
   if (shape.shape === 'round') return shape.diameterMm / 2
@@ -27,7 +30,7 @@ function radius(shape: Shape): number {
   return Math.hypot(Math.max(-e.minX, e.maxX), Math.max(-e.minY, e.maxY))
 }
 
-function reachOf(item: Item): number {
+function reachOf(item: Footprint): number {
   let reach = reaches.get(item)
   if (reach === undefined) {
     reach = Math.max(
@@ -41,8 +44,12 @@ function reachOf(item: Item): number {
   return reach
 }
 
-/** Sets an item down with the centre of its bezel at (x, y), in mm. */
-export function setDown(unit: { id: string; label: string; item: Item }, x: number, y: number): Placed | undefined {
+/** Sets a thing down with the centre of its bezel at (x, y), in mm. */
+export function setDown(
+  unit: { id: string; label: string; item: Footprint },
+  x: number,
+  y: number
+): Placed | undefined {
   const { item } = unit
   if (!item.face) return undefined
   return {
@@ -66,7 +73,10 @@ export function setDown(unit: { id: string; label: string; item: Item }, x: numb
 }
 
 const known = new WeakMap<object, Placed>()
-/** A design's unit set down where it stands; kept as long as the design's unit is the same object, as it is while a hand drags another one. */
+/**
+ * A design's unit set down where it stands; kept as long as the design's unit is the same object, as it is while a hand
+ * drags another one.
+ */
 export function setDownUnit(unit: DesignUnit): Placed | undefined {
   if (!unit.at) return undefined
   const before = known.get(unit)

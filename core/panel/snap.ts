@@ -36,8 +36,8 @@ interface Offer {
  * @param gridMm spacing of the grid; none when absent
  */
 export function snapBox(held: Extent, neighbours: readonly Neighbour[], within: number, gridMm?: number): Snapped {
-  const x = along('x', held, neighbours, within, gridMm)
-  const y = along('y', held, neighbours, within, gridMm)
+  const x = along({ axis: 'x', held, neighbours, within, gridMm })
+  const y = along({ axis: 'y', held, neighbours, within, gridMm })
   return {
     dx: x?.shift ?? 0,
     dy: y?.shift ?? 0,
@@ -48,13 +48,19 @@ export function snapBox(held: Extent, neighbours: readonly Neighbour[], within: 
   }
 }
 
-function along(
-  axis: 'x' | 'y',
-  held: Extent,
-  neighbours: readonly Neighbour[],
-  within: number,
+function along({
+  axis,
+  held,
+  neighbours,
+  within,
+  gridMm
+}: {
+  axis: 'x' | 'y'
+  held: Extent
+  neighbours: readonly Neighbour[]
+  within: number
   gridMm?: number
-): Offer | undefined {
+}): Offer | undefined {
   const ends = (box: Extent): [number, number] => (axis === 'x' ? [box.minX, box.maxX] : [box.minY, box.maxY])
   const cross = (box: Extent): [number, number] => (axis === 'x' ? [box.minY, box.maxY] : [box.minX, box.maxX])
   const [low, high] = ends(held)

@@ -34,14 +34,21 @@ const stiffnessOf = (material: string): { gpa: number; from: string } => {
  * @returns mm under the load; Infinity where a step has no metal left
  * Source: any strength-of-materials handbook; for constant width it is F a² b² / (3 E I L), in the middle F L³ / (48 E I).
  */
-export function beamDeflectionMm(
-  widthsMm: readonly number[],
-  lengthMm: number,
-  thicknessMm: number,
-  gpa: number,
-  loadN: number,
+export function beamDeflectionMm({
+  widthsMm,
+  lengthMm,
+  thicknessMm,
+  gpa,
+  loadN,
+  atMm
+}: {
+  widthsMm: readonly number[]
+  lengthMm: number
+  thicknessMm: number
+  gpa: number
+  loadN: number
   atMm: number
-): number {
+}): number {
   const step = lengthMm / widthsMm.length
   let sum = 0
   for (const [i, width] of widthsMm.entries()) {
@@ -152,7 +159,14 @@ function bendsOf(design: Design, placed: readonly Placed[]): Bend[] {
           )
       )
     })
-    const deflectionMm = beamDeflectionMm(widths, spanMm, panel.thicknessMm, gpa, panel.pushN, unit.y - low)
+    const deflectionMm = beamDeflectionMm({
+      widthsMm: widths,
+      lengthMm: spanMm,
+      thicknessMm: panel.thicknessMm,
+      gpa,
+      loadN: panel.pushN,
+      atMm: unit.y - low
+    })
     const leastWidthMm = Math.min(...widths)
     return [
       {

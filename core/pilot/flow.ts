@@ -129,7 +129,10 @@ export interface BetterOrder {
   wereBackTracks: number
 }
 
-/** For each row of switches a better order for the flows that use it, when there is one: fewer turns back, then a shorter way. */
+/**
+ * For each row of switches a better order for the flows that use it, when there is one: fewer turns back, then a shorter
+ * way.
+ */
 export function betterOrders(design: Design, flows: readonly Flow[], pilot: Pilot | undefined): BetterOrder[] {
   const items = new Map(design.units.map(unit => [unit.id, unit.item]))
   return design.rows

@@ -84,7 +84,10 @@ export const seatsOf = (design: Design): Seat[] =>
     })
   )
 
-/** Where the standard arrangement is broken: attitude on top in the middle, airspeed to its left, altitude to its right, direction below (14 CFR 23.1321, from memory). */
+/**
+ * Where the standard arrangement is broken: attitude on top in the middle, airspeed to its left, altitude to its right,
+ * direction below (14 CFR 23.1321, from memory).
+ */
 function basicT(design: Design): Finding[] {
   const single = (name: FunctionName) =>
     design.units.filter(
@@ -174,13 +177,19 @@ const beyondField = ({ sideDeg, upDeg }: Sight) =>
   Math.max(Math.abs(sideDeg) - FIELD.sideDeg, upDeg - FIELD.upDeg, -FIELD.downDeg - upDeg)
 
 /** The free place of a unit nearest to where eye or hand would have it, if it cures what is wrong. */
-function closer(
-  design: Design,
-  unit: DesignUnit,
-  pilot: Pilot,
-  value: (seat: Seat) => number,
+function closer({
+  design,
+  unit,
+  pilot,
+  value,
+  aim
+}: {
+  design: Design
+  unit: DesignUnit
+  pilot: Pilot
+  value: (seat: Seat) => number
   aim: FacePoint
-): Remedy[] {
+}): Remedy[] {
   if (design.optionId === AS_FOUND || unit.locked || unit.row !== undefined) return []
   const others = design.units.flatMap(one =>
     one.id !== unit.id && one.at ? (setDown(one, one.at.xMm, one.at.yMm) ?? []) : []
@@ -256,7 +265,7 @@ function examineSeats(design: Design): PilotReport {
         unit: about.unit,
         basis: about.basis,
         says: about.says,
-        remedies: closer(design, unit, pilot, about.value, about.aim ?? lineOfSightPoint(pilot))
+        remedies: closer({ design, unit, pilot, value: about.value, aim: about.aim ?? lineOfSightPoint(pilot) })
       })
     }
     const out = isPrimary(unit) ? worst(mine, seat => beyondField(seat.sight)) : undefined
@@ -362,7 +371,10 @@ function examineSeats(design: Design): PilotReport {
   return { findings, seats, ranking, flows, orders }
 }
 
-/** Rank of place against use: degrees off the line of sight for the eye and millimetres of arm for the hand, averaged over the pilots. */
+/**
+ * Rank of place against use: degrees off the line of sight for the eye and millimetres of arm for the hand, averaged over
+ * the pilots.
+ */
 function ranked(design: Design, seats: readonly Seat[]): Ranked[] {
   return design.units
     .flatMap((unit): Ranked[] => {

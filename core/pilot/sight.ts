@@ -117,7 +117,10 @@ const USE: Partial<Record<Kind, { eye: 0 | 1 | 2 | 3; hand: 0 | 1 | 2 | 3 }>> = 
 export const useOf = (item: Item): { eye: 0 | 1 | 2 | 3; hand: 0 | 1 | 2 | 3 } => USE[item.kind] ?? { eye: 0, hand: 0 }
 
 const INCH = 25.4
-/** A pilot of middling size in a left seat: eye 28 in behind the face and 6 in above its top edge, shoulder 27 in behind, reach 28 in. Our own defaults. */
+/**
+ * A pilot of middling size in a left seat: eye 28 in behind the face and 6 in above its top edge, shoulder 27 in behind,
+ * reach 28 in. Our own defaults.
+ */
 export function defaultPilot(id: string, name: string, seatMm: number, topMm: number): Pilot {
   return {
     id,

@@ -17,7 +17,7 @@ export {
   type CircuitFigure,
   type RowPlace
 } from './circuits/circuit'
-export { ampacityOf, bundleFactor, altitudeFactor, freeAirA, harnessTotalA } from './circuits/ampacity'
+export { ampacityOf } from './circuits/ampacity'
 export { DISCHARGE_BASIS, dischargeHours, PEUKERT } from './endurance/discharge'
 export { enduranceOf, explainEndurance, usualSettings, type Endurance } from './endurance/endurance'
 export { isShed, simulate } from './endurance/simulate'
@@ -58,8 +58,6 @@ export {
   DROP_BASIS,
   GAUGES,
   gauge,
-  gaugeForDrop,
-  longestRunMm,
   PROTECTOR_BASIS,
   resistanceOhm,
   WIRE_BASIS
@@ -100,3 +98,4 @@ export function examinePower(design: Design): PowerReport {
     ]
   }
 }
+export { controlsOf, isSwitch, type Control } from './supply/control'

@@ -3,20 +3,20 @@ import { describe, expect, it } from 'vitest'
 import type { Item } from '../catalogue'
 import { applyEdits } from '../document'
 import { resolve } from '../design'
-import { feet, toFeet } from '../quantity'
+import { feet } from '../quantity'
 import { designWith, item, plainProject, projectWith, withoutCoils } from '../testing'
 import {
-  explainCircuit,
-  powerModel,
+  BREAKER_SIZES_A,
+  CONDUCTOR_CELSIUS,
   allowableDropV,
   ampacityOf,
-  BREAKER_SIZES_A,
+  designCircuits,
   examinePower,
+  explainCircuit,
   gauge,
-  GAUGES,
-  gaugeForDrop,
-  longestRunMm,
-  resistanceOhm
+  powerModel,
+  resistanceOhm,
+  type PowerModel
 } from '.'
 
 const load = (id: string, power: Partial<NonNullable<Item['power']>>): Item =>
@@ -91,45 +91,73 @@ describe('voltage drop', () => {
       allowableDropV(28, 'intermittent')
     ]).toEqual([0.5, 1, 1, 2])
   })
-  // AC 43.13-1B table 11-7 (values from memory): drop, run, amps, wire, and the drop the handbook works out for it.
+  // AC 43.13-1B table 11-7 (values from memory): the drop the handbook works out for its wires at 20 °C.
   it.each([
-    [1, 107, 20, 6, 0.942],
-    [0.5, 90, 20, 4, 0.504],
-    [4, 88, 20, 12, 3.6],
-    [7, 100, 20, 14, 6.12]
-  ])('%f V over %i ft at %i A wants AWG %i', (drop, run, amps, awg, worked) => {
-    expect(gaugeForDrop(drop, feet(run), amps)!.awg).toBe(awg)
+    [6, 107, 20, 0.942],
+    [4, 90, 20, 0.504],
+    [12, 88, 20, 3.6],
+    [14, 100, 20, 6.12]
+  ])('AWG %i over %i ft at %i A drops what the handbook says', (awg, run, amps, worked) =>
     expect(amps * resistanceOhm(gauge(awg), feet(run))).toBeCloseTo(worked, 1)
-  })
-  // AC 43.13-1B table 11-8 (values from memory). The table rounds resistance; it is met within 2 %.
-  it.each([
-    [1, 10, 20, 39],
-    [0.5, 10, 20, 19.5],
-    [4, 10, 20, 156],
-    [7, 10, 20, 273]
-  ])('%f V, AWG %i, %i A reaches %f ft', (drop, awg, amps, run) => {
-    const found = toFeet(longestRunMm(drop, gauge(awg), amps))
-    expect(Math.abs(found - run) / run).toBeLessThan(0.02)
-  })
-  it('the wire found keeps the drop and the next thinner does not', () =>
-    fc.assert(
-      fc.property(
-        fc.double({ min: 1, max: 60, noNaN: true }),
-        fc.double({ min: 0.5, max: 25, noNaN: true }),
-        (run, amps) => {
-          const wire = gaugeForDrop(0.5, feet(run), amps)
-          const drop = (one: (typeof GAUGES)[number]) => amps * resistanceOhm(one, feet(run))
-          if (!wire) {
-            expect(drop(GAUGES.at(-1)!)).toBeGreaterThan(0.5)
-            return
-          }
-          expect(drop(wire)).toBeLessThanOrEqual(0.5 * 1.01)
-          const thinner = GAUGES[GAUGES.indexOf(wire) - 1]
-          if (thinner) expect(drop(thinner)).toBeGreaterThan(0.5)
-        }
-      )
-    ))
+  )
 })
+
+/**
+ * A design with one load at the end of so many feet of conductor, out and back together, as the product counts them. The
+ * tables are for 20 °C and the product works at its own conductor temperature: a run is as much shorter as the warm wire
+ * resists more (11-66).
+ */
+function atEndOf(tableFt: number, systemV: 14 | 28, amps: number, awg?: 10) {
+  const wire = (feet(tableFt) * 254.5) / (234.5 + CONDUCTOR_CELSIUS)
+  const far = item({
+    id: 'far',
+    mounts: ['tail'],
+    power: { atV: systemV, minV: 10, maxV: 32, typicalA: amps, maxA: amps, load: 'constant current', essential: false }
+  })
+  const project = projectWith([[far, 'tail']])
+  const { airframe } = project
+  return powerModel(
+    resolve(
+      {
+        ...project,
+        airframe: {
+          ...airframe,
+          systemV,
+          alternatorA: 60,
+          serviceLoopMm: 0,
+          wasteFraction: 0,
+          routes: [{ from: 'panel', to: 'tail', lengthMm: wire / 2 }]
+        },
+        options: [{ ...project.options[0]!, ...(awg && { circuits: [{ unit: 'far', awg }] }) }]
+      },
+      'a'
+    )
+  )
+}
+
+describe('the wire of a circuit, by the handbook’s own tables', () => {
+  // AC 43.13-1B table 11-7 (values from memory), the rows a 28 V and a 14 V system have: allowable drop, run, amps, wire.
+  it.each([
+    [28, 107, 20, 6],
+    [14, 90, 20, 4]
+  ] as const)('at %i V, %i ft and %i A want AWG %i', (systemV, run, amps, awg) => {
+    const { circuits } = designCircuits(atEndOf(run, systemV, amps))
+    expect(circuits[0]).toMatchObject({ awg, dropLimitV: systemV === 28 ? 1 : 0.5 })
+  })
+  // AC 43.13-1B table 11-8 (values from memory): the longest run of AWG 10 at 20 A for a drop of 1 V and of 0.5 V.
+  it.each([
+    [28, 39],
+    [14, 19.5]
+  ] as const)('at %i V, AWG 10 reaches %f ft at 20 A, and no farther', (systemV, run) => {
+    const drops = (ft: number) =>
+      circuitFindingsOf(atEndOf(ft, systemV, 20, 10)).some(finding => finding.code === 'power.drop')
+    expect(drops(run * 0.99)).toBe(false)
+    // The table rounds its runs, and a drop within 1 % of the limit is taken as at it.
+    expect(drops(run * 1.03)).toBe(true)
+  })
+})
+
+const circuitFindingsOf = (model: PowerModel) => examinePower(model.design).findings
 
 describe('circuits', () => {
   it('every circuit the app proposes is protected, carries its load and keeps its drop', () =>

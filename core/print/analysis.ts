@@ -10,7 +10,10 @@ const LINE = 10.5
 const INK = rgb(0.13, 0.15, 0.16)
 const RULE = rgb(0.75, 0.77, 0.77)
 
-/** The load analysis on paper, lying: every table, assumptions, sources, cautions, and a place for the signature of a licensed person. */
+/**
+ * The load analysis on paper, lying: every table, assumptions, sources, cautions, and a place for the signature of a
+ * licensed person.
+ */
 export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
   pdf.setTitle(`${analysis.title}, ${analysis.of}`)
@@ -19,7 +22,19 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
   const room = wide - 2 * MARGIN
   let page!: PDFPage
   let y = 0
-  const write = (text: string, x: number, size: number, face: PDFFont, right?: number) => {
+  const write = ({
+    text,
+    x,
+    size,
+    face,
+    right
+  }: {
+    text: string
+    x: number
+    size: number
+    face: PDFFont
+    right?: number
+  }) => {
     const shown = fitted(printable(text), face, size, right ?? wide - MARGIN - x)
     page.drawText(shown, {
       x: right === undefined ? x : x + right - face.widthOfTextAtSize(shown, size),
@@ -32,8 +47,8 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
   const turn = () => {
     page = pdf.addPage([wide, high])
     y = high - MARGIN
-    write(`${analysis.title}: ${analysis.of}`, MARGIN, 10, bold)
-    write(analysis.on, MARGIN, 8, font, room)
+    write({ text: `${analysis.title}: ${analysis.of}`, x: MARGIN, size: 10, face: bold })
+    write({ text: analysis.on, x: MARGIN, size: 8, face: font, right: room })
     y -= 18
   }
   const need = (height: number) => {
@@ -42,7 +57,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
   const paragraph = (text: string) => {
     for (const line of wrapped(printable(text), font, SIZE, room)) {
       need(LINE)
-      write(line, MARGIN, SIZE, font)
+      write({ text: line, x: MARGIN, size: SIZE, face: font })
       y -= LINE
     }
   }
@@ -57,7 +72,13 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
         const x = MARGIN + widths.slice(0, at).reduce((sum, w) => sum + w, 0)
         lines.forEach((line, index) => {
           y = top - index * (LINE - 1.5)
-          write(line, x, SIZE, bold, table.columns[at]!.digits === undefined ? undefined : widths[at]! - 4)
+          write({
+            text: line,
+            x,
+            size: SIZE,
+            face: bold,
+            right: table.columns[at]!.digits === undefined ? undefined : widths[at]! - 4
+          })
         })
       })
       y = top - deep * (LINE - 1.5) - 1
@@ -66,7 +87,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     }
     need(LINE * (deep + 5))
     y -= 4
-    write(table.title, MARGIN, 9.5, bold)
+    write({ text: table.title, x: MARGIN, size: 9.5, face: bold })
     y -= 12
     paragraph(table.note)
     y -= 2
@@ -110,7 +131,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     ['Cautions', analysis.cautions]
   ] as const) {
     need(LINE * 3)
-    write(title, MARGIN, 9.5, bold)
+    write({ text: title, x: MARGIN, size: 9.5, face: bold })
     y -= 12
     for (const line of lines) paragraph(line)
     y -= 5
@@ -120,10 +141,15 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
   for (const [at, says] of ['Name', 'Licence', 'Date', 'Signature'].entries()) {
     const x = MARGIN + (at * room) / 4
     page.drawLine({ start: { x, y: y + 10 }, end: { x: x + room / 4 - 12, y: y + 10 }, thickness: 0.6, color: INK })
-    write(says, x, SIZE, font)
+    write({ text: says, x, size: SIZE, face: font })
   }
   y -= LINE
-  write('Checked by a person licensed for it where the aeroplane is registered.', MARGIN, SIZE, font)
+  write({
+    text: 'Checked by a person licensed for it where the aeroplane is registered.',
+    x: MARGIN,
+    size: SIZE,
+    face: font
+  })
   const pages = pdf.getPages()
   pages.forEach((one, at) => {
     one.drawText(`${at + 1} of ${pages.length}`, { x: wide - MARGIN - 30, y: MARGIN - 8, size: SIZE, font, color: INK })

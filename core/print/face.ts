@@ -38,16 +38,25 @@ const INK: Record<Layer, { colour: ReturnType<typeof rgb>; mm: number; dash?: nu
 }
 
 /** Draws a piece with the point (left, top) of the face at (x, y) of the page, in mm from its lower left. */
-function drawPart(
-  page: PDFPage,
-  font: PDFFont,
-  part: Part,
-  left: number,
-  top: number,
-  x: number,
-  y: number,
+function drawPart({
+  page,
+  font,
+  part,
+  left,
+  top,
+  x,
+  y,
   scale = 1
-): void {
+}: {
+  page: PDFPage
+  font: PDFFont
+  part: Part
+  left: number
+  top: number
+  x: number
+  y: number
+  scale?: number
+}): void {
   const k = scale * PT
   for (const one of part.entities) {
     const ink = INK[one.layer]
@@ -131,7 +140,7 @@ export async function writeFacePdf(part: Part, paper: Paper, title: string): Pro
         clip(),
         endPath()
       )
-      drawPart(page, font, part, left, top, x0, y0 + tiles.highMm)
+      drawPart({ page, font, part, left, top, x: x0, y: y0 + tiles.highMm })
       page.pushOperators(popGraphicsState())
       // Crosses stand on the corners of the shared strip: laid on the neighbour's, the sheets are true.
       const thin = { thickness: 0.15 * PT, color: rgb(0.4, 0.4, 0.4) }
@@ -178,22 +187,33 @@ export async function writeSheetPdf(part: Part, design: Design, reading: Reading
   const bold = await file.embedFont(StandardFonts.HelveticaBold)
   const [width, height] = [PAPERS.A3[1], PAPERS.A3[0]]
   const page = file.addPage([width * PT, height * PT])
-  const text = (words: string, x: number, y: number, size = 7, face = font) =>
-    page.drawText(printable(words), { x: x * PT, y: y * PT, size, font: face })
-  const line = (x1: number, y1: number, x2: number, y2: number, mm = 0.2) =>
+  const text = ({
+    words,
+    x,
+    y,
+    size = 7,
+    face = font
+  }: {
+    words: string
+    x: number
+    y: number
+    size?: number
+    face?: PDFFont
+  }) => page.drawText(printable(words), { x: x * PT, y: y * PT, size, font: face })
+  const line = ({ x1, y1, x2, y2, mm = 0.2 }: { x1: number; y1: number; x2: number; y2: number; mm?: number }) =>
     page.drawLine({ start: { x: x1 * PT, y: y1 * PT }, end: { x: x2 * PT, y: y2 * PT }, thickness: mm * PT })
   const [w, h] = [part.maxX - part.minX, part.maxY - part.minY]
   const scale = Math.min((width - 60) / w, (height * 0.52) / h, 1)
   const [x0, y0] = [35, height - 22]
-  drawPart(page, font, part, part.minX, part.maxY, x0, y0, scale)
+  drawPart({ page, font, part, left: part.minX, top: part.maxY, x: x0, y: y0, scale })
   const size = (mm: number) => formatLength(mm, reading)
   const low = y0 - h * scale
-  line(x0, low - 8, x0 + w * scale, low - 8)
-  for (const x of [x0, x0 + w * scale]) line(x, low - 10, x, low - 2, 0.12)
-  text(size(w), x0 + (w * scale) / 2 - 8, low - 12)
-  line(x0 - 8, low, x0 - 8, y0)
-  for (const y of [low, y0]) line(x0 - 10, y, x0 - 2, y, 0.12)
-  text(size(h), x0 - 24, low + (h * scale) / 2)
+  line({ x1: x0, y1: low - 8, x2: x0 + w * scale, y2: low - 8 })
+  for (const x of [x0, x0 + w * scale]) line({ x1: x, y1: low - 10, x2: x, y2: low - 2, mm: 0.12 })
+  text({ words: size(w), x: x0 + (w * scale) / 2 - 8, y: low - 12 })
+  line({ x1: x0 - 8, y1: low, x2: x0 - 8, y2: y0 })
+  for (const y of [low, y0]) line({ x1: x0 - 10, y1: y, x2: x0 - 2, y2: y, mm: 0.12 })
+  text({ words: size(h), x: x0 - 24, y: low + (h * scale) / 2 })
   const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
   const label = new Map(placed.map(unit => [unit.id, unit.label]))
   const holes = openings(placed, design.airframe.panel.leastWebMm).sort((a, b) => a.figure.x - b.figure.x)
@@ -202,9 +222,9 @@ export async function writeSheetPdf(part: Part, design: Design, reading: Reading
   holes.forEach((hole, index) => {
     const { figure } = hole
     const [px, py] = [x0 + (figure.x - part.minX) * scale, y0 - (part.maxY - figure.y) * scale]
-    line(px - 2, py, px + 2, py, 0.12)
-    line(px, py - 2, px, py + 2, 0.12)
-    text(String(index + 1), px + 1.2, py + 1.2, 7, bold)
+    line({ x1: px - 2, y1: py, x2: px + 2, y2: py, mm: 0.12 })
+    line({ x1: px, y1: py - 2, x2: px, y2: py + 2, mm: 0.12 })
+    text({ words: String(index + 1), x: px + 1.2, y: py + 1.2, size: 7, face: bold })
     const shift = index < half ? 0 : 190
     const y = low - 26 - (index % half) * 4.4
     const measure =
@@ -223,21 +243,24 @@ export async function writeSheetPdf(part: Part, design: Design, reading: Reading
       size(figure.y - part.minY),
       measure
     ]
-    cells.forEach((cell, i) => text(cell, columns[i]! + shift, y))
+    cells.forEach((cell, i) => text({ words: cell, x: columns[i]! + shift, y }))
   })
   for (const shift of half < holes.length ? [0, 190] : [0])
-    ['No.', 'Opening', 'Across', 'Up', 'Size'].forEach((name, i) => text(name, columns[i]! + shift, low - 21, 7, bold))
-  text(
-    `${title} · scale 1 : ${(1 / scale).toFixed(2)} · ${design.airframe.panel.material}, ${size(design.airframe.panel.thicknessMm)} · from the lower left corner, to centres`,
-    x0,
-    12,
-    8,
-    bold
-  )
-  text(
-    "Plans, not approved data. The maker's manual, the approval and your inspector decide. Prove it with a test piece before metal is cut.",
-    x0,
-    7
-  )
+    ['No.', 'Opening', 'Across', 'Up', 'Size'].forEach((name, i) =>
+      text({ words: name, x: columns[i]! + shift, y: low - 21, size: 7, face: bold })
+    )
+  text({
+    words: `${title} · scale 1 : ${(1 / scale).toFixed(2)} · ${design.airframe.panel.material}, ${size(design.airframe.panel.thicknessMm)} · from the lower left corner, to centres`,
+    x: x0,
+    y: 12,
+    size: 8,
+    face: bold
+  })
+  text({
+    words:
+      "Plans, not approved data. The maker's manual, the approval and your inspector decide. Prove it with a test piece before metal is cut.",
+    x: x0,
+    y: 7
+  })
   return file.save()
 }

@@ -31,9 +31,16 @@ export function formatNumber(
   )
 }
 /** A number with at most so many digits, and none that say nothing. */
-export const formatShort = (value: number, digits: number, { locale }: Pick<Reading, 'locale'>): string =>
+export const formatShort = (
+  value: number,
+  digits: number,
+  { locale }: Pick<Reading, 'locale'>,
+  useGrouping = true
+): string =>
   Number.isFinite(value)
-    ? maker(locale, { maximumFractionDigits: digits }).format(Math.abs(value) < 0.5 * 10 ** -digits ? 0 : value)
+    ? maker(locale, { maximumFractionDigits: digits, useGrouping }).format(
+        Math.abs(value) < 0.5 * 10 ** -digits ? 0 : value
+      )
     : formatNumber(value, digits, { locale })
 
 /** Nearer than this to a sixteenth of an inch, a length is read as one. */
@@ -53,13 +60,14 @@ function sixteenths(inches: number): string | undefined {
 /**
  * A length as it is read: `35 7/16 in`, `0.213 in`, `35.4 in` or `313.7 mm`.
  * @param finer digits besides the usual ones
+ * @param useGrouping whether thousands are set apart; not where it is to be typed again
  */
-export function formatLength(mm: number, reading: Reading, finer = 0): string {
-  if (reading.system === 'metric') return `${formatShort(mm, 1 + finer, reading)} mm`
+export function formatLength(mm: number, reading: Reading, finer = 0, useGrouping = true): string {
+  if (reading.system === 'metric') return `${formatShort(mm, 1 + finer, reading, useGrouping)} mm`
   const inches = toInches(mm)
   const size = Math.abs(inches)
   const fraction = sixteenths(inches)
-  return `${fraction ?? formatShort(inches, (size < 1 ? 3 : size < 10 ? 2 : 1) + finer, reading)} in`
+  return `${fraction ?? formatShort(inches, (size < 1 ? 3 : size < 10 ? 2 : 1) + finer, reading, useGrouping)} in`
 }
 
 /** A length as it is set: to the thousandth of an inch or the tenth of a millimetre, so that it can be typed again. */

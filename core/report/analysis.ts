@@ -16,7 +16,10 @@ import {
 import type { Basis, Design } from '../design'
 import { formatAltitude, formatNumber, formatShort, toFeet, US, type Reading } from '../quantity'
 
-/** One table of the load analysis, the same on paper, in a spreadsheet and as CSV. A number is a number; `digits` are for the eye. */
+/**
+ * One table of the load analysis, the same on paper, in a spreadsheet and as CSV. A number is a number; `digits` are for
+ * the eye.
+ */
 export interface AnalysisTable {
   title: string
   note: string

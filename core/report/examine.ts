@@ -159,7 +159,8 @@ const ROOMS = {
 /**
  * Examines a design: calls every room and gathers what they say. Pure; the same design gives the same report.
  * @param before the aeroplane as found, for what wire comes out
- * @param catalogue the entries of today, to tell where a unit stands on an earlier revision; those the document carries when left out
+ * @param catalogue the entries of today, to tell where a unit stands on an earlier revision; those the document carries
+ * when left out
  */
 export function examine(design: Design, before: Design, catalogue: readonly Item[] = []): Report {
   const panel = ROOMS.panel(design)

@@ -112,7 +112,7 @@ describe('making room', () => {
   const catalogue = demoCatalogue()
   const wide = catalogue.find(one => one.id === 'pellinore-vista-10')!
   it('says by how much the wide display misses, names what is in its way, and offers what of its kind fits', () => {
-    const answer = finish(makeRoom(project, 'a', wide, undefined, catalogue))
+    const answer = finish(makeRoom({ project, option: 'a', item: wide, unit: undefined, catalogue }))
     expect(readPhrase(answer.says, US)).toMatch(/^[\d /.]+ in too (wide|high|deep): /)
     const design = resolve(project, 'a')
     const others = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
@@ -128,7 +128,7 @@ describe('making room', () => {
   it('what it offers makes the room it promises', () => {
     const medium = catalogue.filter(one => one.kind === 'round instrument' && one.face)[0]!
     for (const item of [wide, medium])
-      for (const change of finish(makeRoom(project, 'a', item, undefined, catalogue)).changes) {
+      for (const change of finish(makeRoom({ project, option: 'a', item, unit: undefined, catalogue })).changes) {
         const next = resolve(applyEdits(project, change.edits, 'room').project, 'a')
         const others = next.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
         expect(findPlace(item, others, groundOf(next.airframe.panel)).at, readPhrase(change.says, US)).toBeDefined()

@@ -39,13 +39,19 @@ const placedOf = (design: Design, without?: string): Placed[] =>
  * fewest units that would have to leave the face, and what else of its kind fits.
  * @param unit the unit on the panel it is about, when it is one that stands there already
  */
-export function* makeRoom(
-  project: Project,
-  option: string,
-  item: Item,
-  unit: string | undefined,
+export function* makeRoom({
+  project,
+  option,
+  item,
+  unit,
+  catalogue
+}: {
+  project: Project
+  option: string
+  item: Item
+  unit?: string
   catalogue: readonly Item[]
-): Steps<RoomAnswer> {
+}): Steps<RoomAnswer> {
   const design = resolve(project, option)
   const ground = groundOf(design.airframe.panel)
   const others = placedOf(design, unit)

@@ -1,4 +1,4 @@
-import { cutLengthMm, panelPlace, runsOf } from '../airframe'
+import { cutLengthMm, panelPlace } from '../airframe'
 import type { PortKind } from '../catalogue'
 import { gauge, type Circuit } from '../power'
 import type { Design, Finding } from '../design'
@@ -43,7 +43,6 @@ export const linkWireText = (kind: PortKind): string => LINK_WIRE[kind].text
  */
 export function listWires(design: Design, circuits: readonly Circuit[]): { wires: Wire[]; findings: Finding[] } {
   const { airframe } = design
-  const runs = runsOf(airframe)
   const byId = new Map(design.units.map(unit => [unit.id, unit]))
   const bus = panelPlace(airframe)
   const busArm = airframe.places.find(place => place.id === bus)?.armMm ?? 0
@@ -75,7 +74,7 @@ export function listWires(design: Design, circuits: readonly Circuit[]): { wires
     const to = byId.get(link.to.unit)
     const port = from?.item.ports.find(one => one.id === link.from.port)
     if (!from || !to || !port) continue
-    const lengthMm = cutLengthMm(airframe, runs, from.place.id, to.place.id)
+    const lengthMm = cutLengthMm(airframe, from.place.id, to.place.id)
     if (lengthMm === undefined) {
       findings.push({
         id: `wiring.no-route:${link.id}`,

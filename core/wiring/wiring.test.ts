@@ -119,7 +119,8 @@ describe('the wire list', () => {
     ])
     const { wires } = examineWiring(design, examinePower(design).circuits)
     expect(wires.map(wire => wire.kind)).toEqual(['power', 'ground'])
-    // 3 + 5 + 7 ft of the route table, a foot of loop at the panel, 10 % waste; AWG 22 at 2.8 lb per 1000 ft (our rough figure).
+    // 3 + 5 + 7 ft of the route table, a foot of loop at the panel, 10 % waste; AWG 22 at 2.8 lb per 1000 ft (our rough
+    // figure).
     expect(wires[0]!.lengthMm / 304.8).toBeCloseTo(16 * 1.1, 9)
     expect(wires[0]!.massKg).toBeCloseTo((2.8 * KG_PER_POUND * 17.6) / 1000, 9)
   })

@@ -97,7 +97,7 @@ export async function restoreBackup(
           .select({ version: projects.version })
           .from(projects)
           .where(eq(projects.id, part.project.id))
-        await saveProject(inner, part.project, part.history, row!.version, true)
+        await saveProject({ db: inner, project: part.project, history: part.history, from: row!.version, always: true })
       }
     }
     for (const item of items) {

@@ -49,7 +49,10 @@ describe('keeping projects', () => {
   it('gives back what was saved, history and all', async () => {
     const project = await fresh('one')
     const done = act({ project, history: EMPTY_HISTORY }, [{ type: 'project.rename', title: 'Renamed' }], 'Rename')
-    expect(await saveProject(db, done.project, done.history, 1)).toEqual({ state: 'saved', version: 2 })
+    expect(await saveProject({ db, project: done.project, history: done.history, from: 1 })).toEqual({
+      state: 'saved',
+      version: 2
+    })
     const kept = (await readProject(db, 'one'))!
     expect(kept).toEqual({ project: done.project, history: done.history, version: 2 })
   })
@@ -67,13 +70,18 @@ describe('keeping projects', () => {
     })
     expect(kept.project.options[0]!.rows).toEqual([])
     expect(kept.history).toEqual(EMPTY_HISTORY)
-    expect(await saveProject(db, kept.project, EMPTY_HISTORY, 1, true)).toEqual({ state: 'saved', version: 2 })
+    expect(await saveProject({ db, project: kept.project, history: EMPTY_HISTORY, from: 1, always: true })).toEqual({
+      state: 'saved',
+      version: 2
+    })
     expect((await readVersion(db, 'from-before', 1))!.format).toBe(FORMAT)
   })
   it('refuses a save that started from an older version, and changes nothing', async () => {
     const project = await fresh('two')
-    await saveProject(db, { ...project, title: 'First window' }, EMPTY_HISTORY, 1)
-    expect(await saveProject(db, { ...project, title: 'Second window' }, EMPTY_HISTORY, 1)).toEqual({
+    await saveProject({ db, project: { ...project, title: 'First window' }, history: EMPTY_HISTORY, from: 1 })
+    expect(
+      await saveProject({ db, project: { ...project, title: 'Second window' }, history: EMPTY_HISTORY, from: 1 })
+    ).toEqual({
       state: 'stale',
       version: 2
     })
@@ -82,18 +90,33 @@ describe('keeping projects', () => {
   it('of many saves from the same version at once exactly one is taken', async () => {
     const project = await fresh('race')
     const saved = await Promise.all(
-      Array.from({ length: 8 }, (_, i) => saveProject(db, { ...project, title: `Window ${i}` }, EMPTY_HISTORY, 1))
+      Array.from({ length: 8 }, (_, i) =>
+        saveProject({ db, project: { ...project, title: `Window ${i}` }, history: EMPTY_HISTORY, from: 1 })
+      )
     )
     expect(saved.filter(one => one.state === 'saved')).toHaveLength(1)
   })
   it('a save against a project that is gone says so', async () =>
-    expect(await saveProject(db, { ...demoProject('1-teasel-ls'), id: 'never' }, EMPTY_HISTORY, 1)).toEqual({
+    expect(
+      await saveProject({
+        db,
+        project: { ...demoProject('1-teasel-ls'), id: 'never' },
+        history: EMPTY_HISTORY,
+        from: 1
+      })
+    ).toEqual({
       state: 'missing'
     }))
   it('keeps earlier versions and gives each back', async () => {
     const project = await fresh('three')
     for (let version = 1; version < 5; version++)
-      await saveProject(db, { ...project, title: `Title ${version + 1}` }, EMPTY_HISTORY, version, true)
+      await saveProject({
+        db,
+        project: { ...project, title: `Title ${version + 1}` },
+        history: EMPTY_HISTORY,
+        from: version,
+        always: true
+      })
     expect((await listVersions(db, 'three')).map(one => one.version)).toEqual([4, 3, 2, 1])
     expect((await readVersion(db, 'three', 2))!.title).toBe('Title 2')
     expect(await readVersion(db, 'three', 9)).toBeUndefined()
@@ -101,7 +124,7 @@ describe('keeping projects', () => {
   it('a burst of saves buries no version: one a minute is kept', async () => {
     const project = await fresh('four')
     for (let version = 1; version < 6; version++)
-      await saveProject(db, { ...project, title: `T${version}` }, EMPTY_HISTORY, version)
+      await saveProject({ db, project: { ...project, title: `T${version}` }, history: EMPTY_HISTORY, from: version })
     expect((await listVersions(db, 'four')).map(one => one.version)).toEqual([1])
   })
   it('does not create a project over another', async () => {
@@ -127,7 +150,7 @@ describe('backup', () => {
   it('holds everything and brings it back; what it replaces becomes an earlier version', async () => {
     const project = await fresh('six')
     const backup = JSON.parse(JSON.stringify(await makeBackup(db))) as Awaited<ReturnType<typeof makeBackup>>
-    await saveProject(db, { ...project, title: 'Changed since' }, EMPTY_HISTORY, 1)
+    await saveProject({ db, project: { ...project, title: 'Changed since' }, history: EMPTY_HISTORY, from: 1 })
     await fresh('after')
     await dropProject(db, 'one')
     const parts = backup.projects.map(part => ({
@@ -194,7 +217,7 @@ describe('the embedded database', () => {
     const project = await fresh('flushed')
     for (let version = 1; version < 6; version++) {
       const before = flushed.times
-      await saveProject(db, { ...project, title: `T${version}` }, EMPTY_HISTORY, version)
+      await saveProject({ db, project: { ...project, title: `T${version}` }, history: EMPTY_HISTORY, from: version })
       expect(flushed.times).toBeGreaterThan(before)
     }
   })

@@ -49,7 +49,10 @@ function carried(text: string): { project: Project; old: boolean } {
     : { project: Project.parse(migrate(document)), old: true }
 }
 
-/** One project with its history, or undefined. The history of a document of an older format fits no longer and is left behind. */
+/**
+ * One project with its history, or undefined. The history of a document of an older format fits no longer and is left
+ * behind.
+ */
 export async function readProject(db: Database, id: string): Promise<Kept | undefined> {
   const [row] = await db.select().from(projects).where(eq(projects.id, id))
   if (!row) return undefined
@@ -110,13 +113,19 @@ async function sweep(db: Database): Promise<void> {
  * itself asks for that version, so two saves at once cannot both be taken.
  * @param always keep what stood before as an earlier version, however short ago the last one was kept
  */
-export async function saveProject(
-  db: Database,
-  project: Project,
-  history: History,
-  from: number,
+export async function saveProject({
+  db,
+  project,
+  history,
+  from,
   always = false
-): Promise<Saved> {
+}: {
+  db: Database
+  project: Project
+  history: History
+  from: number
+  always?: boolean
+}): Promise<Saved> {
   const [row] = await db
     .select({ version: projects.version, savedAt: projects.savedAt, keptAt: projects.keptAt })
     .from(projects)

@@ -69,7 +69,11 @@ const uprights = {
   }
 }
 const data = computed(() => {
-  const upright = (label: string, minute: number, colour: string, dash: number[], width: number) => ({
+  const upright = (
+    label: string,
+    minute: number,
+    { colour, dash, width }: { colour: string; dash: number[]; width: number }
+  ) => ({
     upright: true,
     label,
     data: [
@@ -103,17 +107,15 @@ const data = computed(() => {
         pointRadius: 0,
         yAxisID: 'volts'
       },
-      upright(`wanted, ${wanted} min`, wanted, ink.value.want, [6, 4], 2),
-      upright('30 min, the rule before 2017', 30, ink.value.text, [2, 3], 1),
+      upright(`wanted, ${wanted} min`, wanted, { colour: ink.value.want, dash: [6, 4], width: 2 }),
+      upright('30 min, the rule before 2017', 30, { colour: ink.value.text, dash: [2, 3], width: 1 }),
       ...(Number.isFinite(endurance.minutes)
         ? [
-            upright(
-              `first dark, ${taste.number(endurance.minutes, 0)} min`,
-              endurance.minutes,
-              ink.value.dark,
-              [10, 3],
-              2
-            )
+            upright(`first dark, ${taste.number(endurance.minutes, 0)} min`, endurance.minutes, {
+              colour: ink.value.dark,
+              dash: [10, 3],
+              width: 2
+            })
           ]
         : [])
     ]

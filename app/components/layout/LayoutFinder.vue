@@ -56,7 +56,7 @@ watch(
     if (firstFree(ground) || !bench.project || !bench.option) return
     const { option } = bench
     answer.value = await run('Looking for the least change…', (examiner, job, tell) =>
-      examiner.room(option.id, now.item, now.unit, job, tell)
+      examiner.room(option.id, { item: now.item, unit: now.unit }, job, tell)
     )
   },
   { immediate: true }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FLATTEN_MM, readDxfOutline, readSvgOutline, type OutlineRead } from '#core/formats'
+import { FLATTEN_MM, type OutlineRead } from '#core/formats'
 import { bounds, selfCrossing } from '#core/panel'
 import { buildOutline, MeasureError } from '#core/document'
 import type { Edit } from '#core/document'
@@ -28,21 +28,27 @@ async function pick(event: Event) {
   const chosen = (event.target as HTMLInputElement).files?.[0]
   if (chosen) file.value = { name: chosen.name, text: await chosen.text() }
 }
-const read = computed((): OutlineRead | undefined => {
-  if (way.value === 'build') {
-    try {
-      return { ok: true, outline: buildOutline(measures), inner: [], notes: [] }
-    } catch (error) {
-      if (!(error instanceof MeasureError)) throw error
-      return { ok: false, problems: [error.message] }
-    }
+const built = computed((): OutlineRead => {
+  try {
+    return { ok: true, outline: buildOutline(measures), inner: [], notes: [] }
+  } catch (error) {
+    if (!(error instanceof MeasureError)) throw error
+    return { ok: false, problems: [error.message] }
   }
-  if (!file.value) return undefined
-  const unitMm = unit.value === 'in' ? 25.4 : unit.value === 'mm' ? 1 : undefined
-  return /\.svg$/i.test(file.value.name) || file.value.text.trimStart().startsWith('<')
-    ? readSvgOutline(file.value.text, unitMm)
-    : readDxfOutline(file.value.text, unitMm)
 })
+const drawn = shallowRef<OutlineRead>()
+const reading = ref(false)
+watch([file, unit], async ([now, of]) => {
+  drawn.value = undefined
+  if (!now) return
+  reading.value = true
+  const found = await readForeignOutline(now.name, now.text, of === 'in' ? 25.4 : of === 'mm' ? 1 : undefined)
+  // Another file, or another unit, was chosen meanwhile.
+  if (file.value !== now || unit.value !== of) return
+  drawn.value = found
+  reading.value = false
+})
+const read = computed(() => (way.value === 'build' ? built.value : drawn.value))
 const box = computed(() => (read.value?.ok ? bounds(read.value.outline) : undefined))
 const flip = (y: number) => (box.value?.maxY ?? 0) - y
 function take() {
@@ -128,6 +134,7 @@ function take() {
             class="pos"
           /><QuantityField v-model="measures.notchHeightMm" kind="length" label="Notch, height" class="pos" />
         </div>
+        <p v-if="reading && way === 'file'" class="quiet small" role="status">Reading the drawing…</p>
         <template v-if="read && !read.ok"
           ><p v-for="problem in read.problems" :key="problem" class="small" role="alert">
             <StateMark state="must fix" :size="14" /> {{ problem }}

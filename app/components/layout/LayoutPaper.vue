@@ -157,7 +157,7 @@ const total = computed(() =>
       <div v-for="one in design.labels" :key="one.id" class="row tight">
         <b class="small grow">{{ one.text }}</b>
         <QuantityField
-          kind="length"
+          kind="position"
           label="Across"
           hide-label
           :model-value="one.xMm"
@@ -166,7 +166,7 @@ const total = computed(() =>
             v => bench.act([{ type: 'label.put', option: on, label: { ...one, xMm: v } }], `Move ${one.text}`)
           "
         /><QuantityField
-          kind="length"
+          kind="position"
           label="Up"
           hide-label
           :model-value="one.yMm"

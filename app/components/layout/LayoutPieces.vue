@@ -198,14 +198,14 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
           <label class="field grow">Label<input :value="one.label" maxlength="120" @change="rename" /></label>
           <template v-if="one.at">
             <QuantityField
-              kind="length"
+              kind="position"
               label="Across"
               :model-value="one.at.xMm"
               class="pos"
               @update:model-value="v => move({ xMm: v })"
             />
             <QuantityField
-              kind="length"
+              kind="position"
               label="Up"
               :model-value="one.at.yMm"
               class="pos"

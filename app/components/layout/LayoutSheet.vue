@@ -6,7 +6,10 @@ import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
-/** The sheet itself: outline, what cannot move on it and behind it, and the bays that come out. By numbers here, by hand on the drawing. */
+/**
+ * The sheet itself: outline, what cannot move on it and behind it, and the bays that come out. By numbers here, by hand
+ * on the drawing.
+ */
 const bench = useBench()
 const taste = useTaste()
 const { ground } = useLayoutTools()
@@ -170,13 +173,13 @@ const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
           /></label>
           <template v-if="zone.area.shape !== 'polygon'">
             <QuantityField
-              kind="length"
+              kind="position"
               label="Across"
               :model-value="zone.area.xMm"
               class="pos"
               @update:model-value="v => setArea({ xMm: v })"
             /><QuantityField
-              kind="length"
+              kind="position"
               label="Up"
               :model-value="zone.area.yMm"
               class="pos"

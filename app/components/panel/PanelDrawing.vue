@@ -28,7 +28,10 @@ const viewBox = computed(
 )
 
 let toDrawing: DOMMatrix | undefined
-/** Where a pointer is on the face. The matrix is asked for when a hand takes hold: asking at each move would lay the page out twice. */
+/**
+ * Where a pointer is on the face. The matrix is asked for when a hand takes hold: asking at each move would lay the page
+ * out twice.
+ */
 function toFace(event: PointerEvent): { x: number; y: number } | undefined {
   if (event.type === 'pointerdown') toDrawing = sheet.value?.getScreenCTM()?.inverse()
   if (!toDrawing) return undefined
@@ -38,7 +41,10 @@ function toFace(event: PointerEvent): { x: number; y: number } | undefined {
 const hand = usePanelHand(toFace)
 defineExpose({ take: hand.take })
 
-/** The marks of each unit. The same map as before while no mark changes: at most moves of a hand none does, and then nothing is drawn anew. */
+/**
+ * The marks of each unit. The same map as before while no mark changes: at most moves of a hand none does, and then
+ * nothing is drawn anew.
+ */
 const troubled = computed((before?: Map<string, string>) => {
   const map = new Map<string, string>()
   const findings = hand.live.value?.panel.findings ?? [
@@ -54,7 +60,10 @@ const troubled = computed((before?: Map<string, string>) => {
 const holding = computed(() => hand.by.value !== undefined)
 // From the press on: what a first move needs stands ready then.
 const heldIds = computed(() => new Set(hand.hold.value?.units.map(one => one.id)))
-/** Every unit where the document has it. Those in the hand leave their outline behind: to go back by, and so that the drawing need not be laid out anew. */
+/**
+ * Every unit where the document has it. Those in the hand leave their outline behind: to go back by, and so that the
+ * drawing need not be laid out anew.
+ */
 const shown = computed(() =>
   design.units.flatMap(unit => (unit.item.face && unit.at ? [{ unit, x: unit.at.xMm, y: flip(unit.at.yMm) }] : []))
 )
@@ -186,7 +195,7 @@ function onKey(unit: DesignUnit, event: KeyboardEvent) {
   )
 }
 const place = (unit: DesignUnit) =>
-  unit.at ? `${taste.length(unit.at.xMm)} across, ${taste.length(unit.at.yMm)} up` : 'no position'
+  unit.at ? `${taste.position(unit.at.xMm)} across, ${taste.position(unit.at.yMm)} up` : 'no position'
 </script>
 
 <template>

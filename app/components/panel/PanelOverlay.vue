@@ -152,7 +152,7 @@ const rule = computed(() => {
     ? {
         a,
         b,
-        text: `${taste.length(Math.hypot(b.x - a.x, b.y - a.y))}: ${taste.length(Math.abs(b.x - a.x))} across, ${taste.length(Math.abs(b.y - a.y))} up`
+        text: `${taste.position(Math.hypot(b.x - a.x, b.y - a.y))}: ${taste.position(Math.abs(b.x - a.x))} across, ${taste.position(Math.abs(b.y - a.y))} up`
       }
     : undefined
 })

@@ -34,7 +34,8 @@ const {
   behind: boolean
   place: string
 }>()
-// The unit goes along, so that the drawing can listen with one function for all: a fresh one for each would draw every unit anew at each move.
+// The unit goes along, so that the drawing can listen with one function for all: a fresh one for each would draw every
+// unit anew at each move.
 const emit = defineEmits<{ take: [DesignUnit, PointerEvent]; key: [DesignUnit, KeyboardEvent] }>()
 
 const upsideDown = (v: number) => -v

@@ -7,7 +7,10 @@ import { MAIN_BATTERY, type Edit, type Supply, type Tie } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
-/** The one-line diagram: sources, buses, ties and units. Units are hung on buses by hand; a source or bus dropped on a bus is tied to it. */
+/**
+ * The one-line diagram: sources, buses, ties and units. Units are hung on buses by hand; a source or bus dropped on a bus
+ * is tied to it.
+ */
 const { power } = defineProps<{ power: PowerReport }>()
 const bench = useBench()
 const taste = useTaste()

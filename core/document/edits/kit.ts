@@ -4,7 +4,10 @@ import type { Option, Project, Row, Unit } from '../schema'
 import { itemKey, type Item } from '../../catalogue/item'
 import { memberPlaces } from '../rows'
 
-/** An edit cannot be made: what it names is not there, or the document would not hold together. The message says which; nothing was changed. */
+/**
+ * An edit cannot be made: what it names is not there, or the document would not hold together. The message says which;
+ * nothing was changed.
+ */
 export class EditError extends Error {}
 
 /** Every edit of an option names it. */

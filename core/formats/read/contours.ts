@@ -177,7 +177,21 @@ export function flattenCubic(p: readonly [PointMm, PointMm, PointMm, PointMm], s
   })
 }
 /** Points of an elliptical arc from one angle to another, both included; `major` is its half axis, `ratio` minor to major. */
-export function arcPoints(cx: number, cy: number, major: PointMm, ratio: number, from: number, to: number): PointMm[] {
+export function arcPoints({
+  cx,
+  cy,
+  major,
+  ratio,
+  from,
+  to
+}: {
+  cx: number
+  cy: number
+  major: PointMm
+  ratio: number
+  from: number
+  to: number
+}): PointMm[] {
   const r = Math.hypot(...major)
   const steps = Math.max(
     2,

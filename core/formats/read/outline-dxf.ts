@@ -47,19 +47,25 @@ function splinePoints(
 ): PointMm[] {
   const at = (t: number) => splineAt(t, degree, knots, points)
   const found: PointMm[] = []
-  const between = (t0: number, p0: PointMm, t1: number, p1: PointMm, depth: number) => {
+  const between = ({ t0, p0, t1, p1, depth }: { t0: number; p0: PointMm; t1: number; p1: PointMm; depth: number }) => {
     const tm = (t0 + t1) / 2
     const pm = at(tm)
     const off = Math.hypot(pm[0] - (p0[0] + p1[0]) / 2, pm[1] - (p0[1] + p1[1]) / 2)
     if (depth < 3 || (off > toleranceMm && depth < 12)) {
-      between(t0, p0, tm, pm, depth + 1)
-      between(tm, pm, t1, p1, depth + 1)
+      between({ t0, p0, t1: tm, p1: pm, depth: depth + 1 })
+      between({ t0: tm, p0: pm, t1, p1, depth: depth + 1 })
     } else found.push(p1)
   }
   const ends = [...new Set(knots.slice(degree, points.length + 1))]
   found.push(at(ends[0]!))
   for (let i = 0; i + 1 < ends.length; i++)
-    between(ends[i]!, at(ends[i]!), ends[i + 1]!, at(ends[i + 1]! - 1e-12 * Math.abs(ends[i + 1]!)), 0)
+    between({
+      t0: ends[i]!,
+      p0: at(ends[i]!),
+      t1: ends[i + 1]!,
+      p1: at(ends[i + 1]! - 1e-12 * Math.abs(ends[i + 1]!)),
+      depth: 0
+    })
   return found
 }
 
@@ -87,7 +93,10 @@ const keepsRound = ([a, b, c, d]: Affine): boolean =>
 
 /** Blocks within blocks are followed so deep; a drawing that goes deeper runs in a ring. */
 const MOST_NESTED = 16
-/** Entities with where they lie; those of blocks once for each time they are inserted. `undefined` when there are more than can be an outline. */
+/**
+ * Entities with where they lie; those of blocks once for each time they are inserted. `undefined` when there are more
+ * than can be an outline.
+ */
 function laidOut(
   entities: readonly IEntity[],
   blocks: Record<string, { entities?: IEntity[]; position?: { x: number; y: number } }>
@@ -212,7 +221,10 @@ function strokeOf(entity: IEntity, scale: number): Stroke | undefined {
       return {
         layer,
         closed: true,
-        points: arcPoints(x, y, [radius * scale, 0], 1, 0, Math.PI * 2).slice(0, -1),
+        points: arcPoints({ cx: x, cy: y, major: [radius * scale, 0], ratio: 1, from: 0, to: Math.PI * 2 }).slice(
+          0,
+          -1
+        ),
         round: { xMm: x, yMm: y, diameterMm: radius * 2 * scale }
       }
     }
@@ -222,14 +234,14 @@ function strokeOf(entity: IEntity, scale: number): Stroke | undefined {
       return {
         layer,
         closed: false,
-        points: arcPoints(
-          x,
-          y,
-          [radius * scale, 0],
-          1,
-          startAngle,
-          endAngle > startAngle ? endAngle : endAngle + Math.PI * 2
-        )
+        points: arcPoints({
+          cx: x,
+          cy: y,
+          major: [radius * scale, 0],
+          ratio: 1,
+          from: startAngle,
+          to: endAngle > startAngle ? endAngle : endAngle + Math.PI * 2
+        })
       }
     }
     case 'ELLIPSE': {
@@ -237,7 +249,14 @@ function strokeOf(entity: IEntity, scale: number): Stroke | undefined {
       const [x, y] = point(center)
       const to = endAngle > startAngle ? endAngle : endAngle + Math.PI * 2
       const whole = to - startAngle >= Math.PI * 2 - 1e-6
-      const points = arcPoints(x, y, point(majorAxisEndPoint), axisRatio, startAngle, to)
+      const points = arcPoints({
+        cx: x,
+        cy: y,
+        major: point(majorAxisEndPoint),
+        ratio: axisRatio,
+        from: startAngle,
+        to
+      })
       return { layer, closed: whole, points: whole ? points.slice(0, -1) : points }
     }
     case 'LWPOLYLINE':

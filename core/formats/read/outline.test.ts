@@ -89,7 +89,8 @@ describe('an outline out of DXF', () => {
       writer.addLine(point3d(400, 0), point3d(0, 0))
     })
     const { outline } = got(readDxfOutline(text))
-    // Area under the curve: 3/20 of the sums for a cubic Bézier; here ∫ y dx = 0.6 · 200 · … checked by fine summing of the formula itself.
+    // Area under the curve: 3/20 of the sums for a cubic Bézier; here ∫ y dx = 0.6 · 200 · … checked by fine summing of
+    // the formula itself.
     const at = (t: number) =>
       [
         3 * (1 - t) ** 2 * t * 100 + 3 * (1 - t) * t * t * 300 + t ** 3 * 400,
@@ -138,7 +139,8 @@ describe('an outline out of DXF', () => {
     const holes = read.inner
       .map(one => [one.round!.xMm, one.round!.yMm, one.round!.diameterMm].map(v => Number(v.toFixed(3))))
       .sort((a, b) => a[0]! - b[0]! || a[1]! - b[1]!)
-    // (1, 1) five times as large and turned by a quarter is (−5, 5); the second of the pair lies 20 farther and is twice the size.
+    // (1, 1) five times as large and turned by a quarter is (−5, 5); the second of the pair lies 20 farther and is twice
+    // the size.
     expect(holes).toEqual([
       [90, 210, 40],
       [95, 105, 20],

@@ -3,7 +3,10 @@ import { escaped } from './svg'
 import type { LineEdge, LineNode, OneLine } from '../../power'
 import { readPhrase, US, type Reading } from '../../quantity'
 
-/** The diagram with every thing in its place, in px from the upper left. `sign` is where an edge’s sign stands, its words above it. */
+/**
+ * The diagram with every thing in its place, in px from the upper left. `sign` is where an edge’s sign stands, its words
+ * above it.
+ */
 export interface PlacedLine {
   width: number
   height: number
@@ -39,7 +42,10 @@ const labelSize = (edge: LineEdge) => ({
   height: edge.tie ? 22 : 17
 })
 
-/** Sets the diagram out by layers, sources left, units right, with the layout library (elkjs), which may run in a worker of its own. */
+/**
+ * Sets the diagram out by layers, sources left, units right, with the layout library (elkjs), which may run in a worker
+ * of its own.
+ */
 export async function layOneLine(line: OneLine, elk: Pick<ELK, 'layout'>): Promise<PlacedLine> {
   const graph: ElkNode = {
     id: 'all',

@@ -12,7 +12,8 @@ export const DERATING_BASIS: Basis = {
 const MOST_BUNDLED = 35
 
 /**
- * What one wire carries in free air: I = k·√ΔT, since heat given off grows with ΔT and heat made with I². k of AWG 22, 20 and 12
+ * What one wire carries in free air: I = k·√ΔT, since heat given off grows with ΔT and heat made with I². k of AWG 22, 20
+ * and 12
  * from the worked examples of 11-69 (16.2 A and 21.5 A over 140 °C, 68 A over 175 °C); of the others on a straight line of
  * logarithms against their circular mils.
  */
@@ -39,7 +40,10 @@ export function bundleFactor(wires: number, loadedShare: number): number {
   return Math.min(MOST_BUNDLED, Math.max(1, wires)) ** -(low + ((high - low) * (loadedShare - 0.2)) / 0.8)
 }
 
-/** Factor for thin air: 1 at sea level, 0.91 at 20,000 ft, 0.86 at 35,000 ft (worked examples of 11-69), straight between and on. */
+/**
+ * Factor for thin air: 1 at sea level, 0.91 at 20,000 ft, 0.86 at 35,000 ft (worked examples of 11-69), straight between
+ * and on.
+ */
 export function altitudeFactor(feet: number): number {
   return feet <= 20_000 ? 1 - (0.09 * feet) / 20_000 : 0.91 - (0.05 * (feet - 20_000)) / 15_000
 }
@@ -59,7 +63,3 @@ export function ampacityOf(
   const [bundle, altitude] = [bundleFactor(bundleWires, loadedShare), altitudeFactor(altitudeFt)]
   return { freeA, bundle, altitude, amps: freeA * bundle * altitude }
 }
-
-/** Most amps of a whole harness: what its wires may carry, times the share of it that may be used at once (11-69). */
-export const harnessTotalA = (groups: readonly { count: number; amps: number }[], loadedShare: number): number =>
-  groups.reduce((total, group) => total + group.count * group.amps, 0) * loadedShare

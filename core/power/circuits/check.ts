@@ -223,7 +223,10 @@ function oneBreaker(design: Design, circuits: readonly Circuit[]): Finding[] {
     })
 }
 
-/** What is kept on but cannot be fed once the pilot has set the switches for a lost alternator; and what a switch may yet take away. */
+/**
+ * What is kept on but cannot be fed once the pilot has set the switches for a lost alternator; and what a switch may yet
+ * take away.
+ */
 export function feedFindings(model: PowerModel): Finding[] {
   const { design, supply } = model
   const { powered } = fedBy(new Wired(model, { sources: model.alternators }), positionsOf(supply, 'afterLoss'))

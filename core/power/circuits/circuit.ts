@@ -1,4 +1,4 @@
-import { cutLengthMm, panelPlace, runsOf } from '../../airframe'
+import { cutLengthMm, panelPlace } from '../../airframe'
 import type { Supply } from '../../document'
 import type { Design, DesignUnit, Working } from '../../design'
 import { ampacityOf, DERATING_BASIS, type Ampacity } from './ampacity'
@@ -72,7 +72,10 @@ function needOf(unit: DesignUnit, systemV: 12 | 14 | 28): Need {
   const steadyA = scale(Math.max(power.maxA, power.typicalA))
   return { steadyA, briefA: Math.max(steadyA, scale(power.transmitA ?? 0)) }
 }
-/** Amps that several units ask of one protector: all steady, or all steady and the heaviest transmitting; not all transmit at once. */
+/**
+ * Amps that several units ask of one protector: all steady, or all steady and the heaviest transmitting; not all transmit
+ * at once.
+ */
 function together(needs: readonly Need[]): Need {
   const steadyA = needs.reduce((total, need) => total + need.steadyA, 0)
   return { steadyA, briefA: steadyA + needs.reduce((most, need) => Math.max(most, need.briefA - need.steadyA), 0) }
@@ -132,11 +135,9 @@ class Planner {
   private readonly byId: ReadonlyMap<string, DesignUnit>
   private readonly groups = new Map<string, DesignUnit[]>()
   private readonly panel: string | undefined
-  private readonly runs: ReturnType<typeof runsOf>
   constructor(private readonly model: PowerModel) {
     const { design } = model
     this.panel = panelPlace(design.airframe)
-    this.runs = runsOf(design.airframe)
     this.taking = design.units.filter(unit => unit.item.power && needOf(unit, design.airframe.systemV).briefA > 0)
     this.byId = new Map(this.taking.map(unit => [unit.id, unit]))
     for (const unit of this.taking) {
@@ -162,7 +163,7 @@ class Planner {
     const { steadyA, briefA } = needOf(unit, systemV)
     const wantedA = Math.max(all.steadyA * BREAKER_MARGIN, all.briefA)
     const proposedBreaker = BREAKER_SIZES_A.find(size => size >= wantedA - 1e-9)
-    const outMm = this.panel === undefined ? undefined : cutLengthMm(airframe, this.runs, this.panel, unit.place.id)
+    const outMm = this.panel === undefined ? undefined : cutLengthMm(airframe, this.panel, unit.place.id)
     if (outMm === undefined) return { unit, why: 'no route', wantedA, runMm: 0 }
     const runMm = outMm * 2
     const breakerA = headChoice?.breakerA ?? proposedBreaker
@@ -209,8 +210,10 @@ class Planner {
 }
 
 /**
- * One circuit for each unit that takes current. Its protector: 125 % of the steady load or the transmit load, whichever is more, of
- * all that hang on it. Its wire: the thinnest that passes the protector chart (AC 43.13-1B table 11-3), what it may carry in its
+ * One circuit for each unit that takes current. Its protector: 125 % of the steady load or the transmit load, whichever
+ * is more, of
+ * all that hang on it. Its wire: the thinnest that passes the protector chart (AC 43.13-1B table 11-3), what it may carry
+ * in its
  * bundle, heat and height (11-69) and the allowable drop (table 11-6) over out and return. Its switch: by table 11-4.
  */
 export function designCircuits(model: PowerModel): { circuits: Circuit[]; none: NoCircuit[] } {

@@ -39,7 +39,10 @@ export interface Feeder {
   steadyA: number
   when: FlightPhase | 'alternator lost' | 'it feeds alone'
   mostA: number
-  /** What its wire must carry for good: the steady amps, what an alternator gives, or all at their most where no breaker of its own guards it. */
+  /**
+   * What its wire must carry for good: the steady amps, what an alternator gives, or all at their most where no breaker
+   * of its own guards it.
+   */
   asksA: number
   /** What its breaker must bear: 125 % of the steady amps, all at their most, or what an alternator gives. */
   bearsA: number
@@ -64,7 +67,10 @@ interface Setting {
   shed: boolean
 }
 
-/** Asks the network for the amps through every tie in a setting, a phase, with loads at their usual or at their most; batteries full. */
+/**
+ * Asks the network for the amps through every tie in a setting, a phase, with loads at their usual or at their most;
+ * batteries full.
+ */
 function asker(model: PowerModel): (setting: Setting, phase: FlightPhase, ampsOf: AmpsOf) => Map<string, number> {
   const { design, supply, sources } = model
   const { systemV } = design.airframe
@@ -132,7 +138,10 @@ function asker(model: PowerModel): (setting: Setting, phase: FlightPhase, ampsOf
   }
 }
 
-/** A jumper from bus to bus without a protector of its own is short and stout: thinnest, and what it is called for (common practice). */
+/**
+ * A jumper from bus to bus without a protector of its own is short and stout: thinnest, and what it is called for (common
+ * practice).
+ */
 const JUMPER_AWG = 10
 /**
  * The thinnest wire a protector does not outlast and that carries the amps, lying by itself. Without a breaker of its own it
@@ -162,11 +171,14 @@ function wireFor(
 const alone = (wire: Gauge, design: Design): Ampacity => ampacityOf(wire, { ...design.airframe.wiring, bundleWires: 1 })
 
 /**
- * Every tie of the supply by what it carries: amps from the network in each phase flown, with all loads at their usual and at their
- * most, and with the alternators lost before and after shedding; a tie that stands open then, by what it carries when it feeds its bus alone.
+ * Every tie of the supply by what it carries: amps from the network in each phase flown, with all loads at their usual
+ * and at their
+ * most, and with the alternators lost before and after shedding; a tie that stands open then, by what it carries when it
+ * feeds its bus alone.
  * A breaker is the smallest standard size that bears 125 % of the
  * steady amps and all at their most; one on an alternator bears what the alternator gives into a flat battery. A wire is the
- * thinnest that its breaker protects (AC 43.13-1B table 11-3) and that carries the amps lying by itself (11-69); a battery’s cable
+ * thinnest that its breaker protects (AC 43.13-1B table 11-3) and that carries the amps lying by itself (11-69); a
+ * battery’s cable
  * through its contactor is sized by the starter (common practice).
  */
 export function feedersOf(model: PowerModel): Feeder[] {
@@ -398,7 +410,8 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
         remedies: [],
         says: say`${tie.name} must bear ${amperes(feeder.bearsA)}; the largest breaker of the tables is ${figure(BREAKER_SIZES_A.at(-1)!, 'A')}. A current limiter or a thicker cable is chosen by its maker’s data: enter what it opens at in Feeds.`
       })
-    // A breaker on an alternator must bear what that gives into a flat battery; a contactor or a diode what it carries for good.
+    // A breaker on an alternator must bear what that gives into a flat battery; a contactor or a diode what it carries
+    // for good.
     const forGoodA = tie.kind === 'breaker' ? feeder.asksA : feeder.steadyA
     if (tie.ratedA !== undefined && tie.ratedA < forGoodA * (1 - 1e-6))
       findings.push({

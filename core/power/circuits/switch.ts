@@ -5,7 +5,10 @@ export const SWITCH_BASIS: Basis = { kind: 'published', source: 'AC 43.13-1B, ta
 export type SwitchLoad = NonNullable<CircuitChoice['switch']>['load']
 export const SWITCH_LOADS: readonly SwitchLoad[] = ['lamp', 'inductive', 'resistive', 'motor']
 
-/** What a switch's rating is divided by for a kind of load (AC 43.13-1B table 11-4, from memory). A 12 V system uses the row of 14 V. */
+/**
+ * What a switch's rating is divided by for a kind of load (AC 43.13-1B table 11-4, from memory). A 12 V system uses the
+ * row of 14 V.
+ */
 const DERATING: Record<14 | 28, Record<SwitchLoad, number>> = {
   28: { lamp: 8, inductive: 4, resistive: 2, motor: 3 },
   14: { lamp: 5, inductive: 2, resistive: 1, motor: 2 }

@@ -20,17 +20,27 @@ export const WIRE_BASIS: Basis = { kind: 'published', source: 'AC 43.13-1B chg 1
 export const PROTECTOR_BASIS: Basis = { kind: 'published', source: 'AC 43.13-1B, table 11-3', fromMemory: true }
 export const DROP_BASIS: Basis = { kind: 'published', source: 'AC 43.13-1B, table 11-6', fromMemory: true }
 
-const row = (
-  awg: number,
-  ohmsPerKft: number,
-  a105: number,
-  a150: number,
-  a200: number,
-  circularMils: number,
-  poundsPerKft: number,
-  breakerA?: number,
+const row = ({
+  awg,
+  ohmsPerKft,
+  a105,
+  a150,
+  a200,
+  circularMils,
+  poundsPerKft,
+  breakerA,
+  fuseA
+}: {
+  awg: number
+  ohmsPerKft: number
+  a105: number
+  a150: number
+  a200: number
+  circularMils: number
+  poundsPerKft: number
+  breakerA?: number
   fuseA?: number
-): Gauge => ({
+}): Gauge => ({
   awg,
   ohmsPerKft,
   bundleA: { 105: a105, 150: a150, 200: a200 },
@@ -42,18 +52,128 @@ const row = (
 
 /** Thin to thick. AC 43.13-1B chg 1 tables 11-9 and 11-3 (values from memory). */
 export const GAUGES: readonly Gauge[] = [
-  row(24, 28.4, 2.5, 4, 5, 475, 2.0),
-  row(22, 16.2, 3, 5, 6, 755, 2.8, 5, 5),
-  row(20, 9.88, 4, 7, 9, 1216, 4.3, 7.5, 5),
-  row(18, 6.23, 6, 9, 12, 1900, 6.5, 10, 10),
-  row(16, 4.81, 7, 11, 14, 2426, 8.3, 15, 10),
-  row(14, 3.06, 10, 14, 18, 3831, 12.9, 20, 15),
-  row(12, 2.02, 13, 19, 25, 5874, 19.7, 30, 20),
-  row(10, 1.26, 17, 26, 32, 9354, 32, 40, 30),
-  row(8, 0.7, 38, 57, 71, 16983, 60, 50, 50),
-  row(6, 0.44, 50, 76, 97, 26818, 94, 80, 70),
-  row(4, 0.28, 68, 103, 133, 42615, 148, 100, 70),
-  row(2, 0.18, 95, 141, 179, 66500, 230, 125, 100)
+  row({ awg: 24, ohmsPerKft: 28.4, a105: 2.5, a150: 4, a200: 5, circularMils: 475, poundsPerKft: 2.0 }),
+  row({
+    awg: 22,
+    ohmsPerKft: 16.2,
+    a105: 3,
+    a150: 5,
+    a200: 6,
+    circularMils: 755,
+    poundsPerKft: 2.8,
+    breakerA: 5,
+    fuseA: 5
+  }),
+  row({
+    awg: 20,
+    ohmsPerKft: 9.88,
+    a105: 4,
+    a150: 7,
+    a200: 9,
+    circularMils: 1216,
+    poundsPerKft: 4.3,
+    breakerA: 7.5,
+    fuseA: 5
+  }),
+  row({
+    awg: 18,
+    ohmsPerKft: 6.23,
+    a105: 6,
+    a150: 9,
+    a200: 12,
+    circularMils: 1900,
+    poundsPerKft: 6.5,
+    breakerA: 10,
+    fuseA: 10
+  }),
+  row({
+    awg: 16,
+    ohmsPerKft: 4.81,
+    a105: 7,
+    a150: 11,
+    a200: 14,
+    circularMils: 2426,
+    poundsPerKft: 8.3,
+    breakerA: 15,
+    fuseA: 10
+  }),
+  row({
+    awg: 14,
+    ohmsPerKft: 3.06,
+    a105: 10,
+    a150: 14,
+    a200: 18,
+    circularMils: 3831,
+    poundsPerKft: 12.9,
+    breakerA: 20,
+    fuseA: 15
+  }),
+  row({
+    awg: 12,
+    ohmsPerKft: 2.02,
+    a105: 13,
+    a150: 19,
+    a200: 25,
+    circularMils: 5874,
+    poundsPerKft: 19.7,
+    breakerA: 30,
+    fuseA: 20
+  }),
+  row({
+    awg: 10,
+    ohmsPerKft: 1.26,
+    a105: 17,
+    a150: 26,
+    a200: 32,
+    circularMils: 9354,
+    poundsPerKft: 32,
+    breakerA: 40,
+    fuseA: 30
+  }),
+  row({
+    awg: 8,
+    ohmsPerKft: 0.7,
+    a105: 38,
+    a150: 57,
+    a200: 71,
+    circularMils: 16983,
+    poundsPerKft: 60,
+    breakerA: 50,
+    fuseA: 50
+  }),
+  row({
+    awg: 6,
+    ohmsPerKft: 0.44,
+    a105: 50,
+    a150: 76,
+    a200: 97,
+    circularMils: 26818,
+    poundsPerKft: 94,
+    breakerA: 80,
+    fuseA: 70
+  }),
+  row({
+    awg: 4,
+    ohmsPerKft: 0.28,
+    a105: 68,
+    a150: 103,
+    a200: 133,
+    circularMils: 42615,
+    poundsPerKft: 148,
+    breakerA: 100,
+    fuseA: 70
+  }),
+  row({
+    awg: 2,
+    ohmsPerKft: 0.18,
+    a105: 95,
+    a150: 141,
+    a200: 179,
+    circularMils: 66500,
+    poundsPerKft: 230,
+    breakerA: 125,
+    fuseA: 100
+  })
 ]
 
 /** The gauge of a number. @throws RangeError when the table has no such row */
@@ -88,11 +208,3 @@ export const allowableDropV = (systemV: 12 | 14 | 28, duty: 'continuous' | 'inte
  * the limit. The handbook's own worked example accepts 0.504 V against 0.5 V.
  */
 export const DROP_TOLERANCE = 0.01
-
-/** Thinnest wire of the table whose drop over a run stays within a limit, or undefined when none does. */
-export const gaugeForDrop = (dropV: number, runMm: number, amps: number, celsius = 20): Gauge | undefined =>
-  GAUGES.find(wire => amps * resistanceOhm(wire, runMm, celsius) <= dropV * (1 + DROP_TOLERANCE))
-
-/** Longest run in mm over which a wire keeps within a drop. */
-export const longestRunMm = (dropV: number, wire: Gauge, amps: number, celsius = 20): number =>
-  (dropV / (amps * resistanceOhm(wire, MM_PER_FOOT, celsius))) * MM_PER_FOOT

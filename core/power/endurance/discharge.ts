@@ -11,7 +11,10 @@ export const DISCHARGE_BASIS: Basis = {
   source: 'Peukert’s law; open-circuit volts against charge of lead-acid and LiFePO4 cells'
 }
 
-/** Open-circuit volts of a 12 V battery against its state of charge, 0 to 1 (common practice: 12.6 to 12.7 V full, 10.5 V flat; LiFePO4 on its plateau 13.3 V, 10 V flat). */
+/**
+ * Open-circuit volts of a 12 V battery against its state of charge, 0 to 1 (common practice: 12.6 to 12.7 V full, 10.5 V
+ * flat; LiFePO4 on its plateau 13.3 V, 10 V flat).
+ */
 const OPEN_CIRCUIT: Record<Chemistry, readonly (readonly [number, number])[]> = {
   'lead-acid': [
     [0, 10.5],
@@ -80,7 +83,8 @@ export const insideOhm = (chemistry: Chemistry, capacityAh: number, cells12: num
   (OHM_AH[chemistry] / capacityAh) * cells12
 
 /**
- * Ampere-hours that an hour of a current takes from a battery’s charge, so that a steady current lasts H · (C / (I·H))^k (Peukert).
+ * Ampere-hours that an hour of a current takes from a battery’s charge, so that a steady current lasts H · (C / (I·H))^k
+ * (Peukert).
  * Below the twenty-hour current no more is promised.
  */
 export const drainA = (amps: number, capacityAh: number, ratedHours: number, exponent: number): number =>

@@ -378,7 +378,8 @@ describe('searches', () => {
     expect(finish(backupFor(design, 1e6)).capacityAh).toBeUndefined()
     expect(finish(backupFor(design, 1)).capacityAh).toBe(0)
   })
-  // Peukert turned round: t = H (C / (I H))^k gives C = I H (t / H)^(1 / k) (the law itself); common practice k = 1.05 for lithium.
+  // Peukert turned round: t = H (C / (I H))^k gives C = I H (t / H)^(1 / k) (the law itself); common practice k = 1.05
+  // for lithium.
   it.each([
     [2, 60],
     [5, 90],

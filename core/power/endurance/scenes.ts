@@ -21,14 +21,23 @@ export interface Scene {
   /** Units fed at all in normal flight, and those still fed now. */
   fedBefore: number
   fedNow: number
-  /** Minutes until the first unit kept on goes dark because the batteries are spent; Infinity where a source still carries all, 0 where nothing is fed. */
+  /**
+   * Minutes until the first unit kept on goes dark because the batteries are spent; Infinity where a source still carries
+   * all, 0 where nothing is fed.
+   */
   minutes: number
-  /** Switches that bring back most of what is dark, or make the rest last longest; what they bring back, and how long it lasts then. */
+  /**
+   * Switches that bring back most of what is dark, or make the rest last longest; what they bring back, and how long it
+   * lasts then.
+   */
   rescue?: { set: { switch: string; to: string }[]; back: { unit: string; label: string }[]; minutes: number }
   basis: Basis
 }
 
-/** Volts at which an over-voltage guard commonly takes an alternator off: 16 to 16.5 V of a 14 V system, twice that for 28 V (common practice). */
+/**
+ * Volts at which an over-voltage guard commonly takes an alternator off: 16 to 16.5 V of a 14 V system, twice that for 28
+ * V (common practice).
+ */
 export const overVolts = (systemV: 12 | 14 | 28): number => (systemV === 28 ? 33 : 16.5)
 
 /** What is lost when these units are: what they alone provide. */
@@ -53,17 +62,25 @@ const withMoves = (supply: Supply, moves: Moves): Supply => ({
 const WORTH_MINUTES = 1
 
 /**
- * The switches a pilot may set after a failure: of all settings of one switch more, the one that feeds most of what is to stay on,
+ * The switches a pilot may set after a failure: of all settings of one switch more, the one that feeds most of what is to
+ * stay on,
  * then most at all, again and again while it helps; then any one more with which the rest lasts longer and nothing is lost.
  */
-function rescueOf(
-  design: Design,
-  supply: Supply,
-  failure: Failure,
-  dark: readonly DesignUnit[],
-  minutesWith: (moves: Moves, gone: ReadonlySet<string>) => number,
+function rescueOf({
+  design,
+  supply,
+  failure,
+  dark,
+  minutesWith,
+  minutes
+}: {
+  design: Design
+  supply: Supply
+  failure: Failure
+  dark: readonly DesignUnit[]
+  minutesWith: (moves: Moves, gone: ReadonlySet<string>) => number
   minutes: number
-): Scene['rescue'] {
+}): Scene['rescue'] {
   const gone = new Set(dark.map(unit => unit.id))
   const kept = new Set(design.units.filter(unit => !isShed(unit)).map(unit => unit.id))
   const fedWith = (moves: Moves) => {
@@ -114,7 +131,10 @@ function rescueOf(
   return set.length ? { set, back, minutes: lasts } : undefined
 }
 
-/** Every failure worth a thought, one after the other: alternators, batteries, contactors, feeders, buses, protectors, and a regulator that runs away. */
+/**
+ * Every failure worth a thought, one after the other: alternators, batteries, contactors, feeders, buses, protectors, and
+ * a regulator that runs away.
+ */
 export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps<Scene[]> {
   const settings = usualSettings(design)
   const model = powerModel(design)
@@ -207,14 +227,14 @@ export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps
       basis: { kind: 'derived', source: 'network of the feeds' },
       rescue: failure.units
         ? undefined
-        : rescueOf(
+        : rescueOf({
             design,
             supply,
             failure,
-            off,
-            (moves, gone) => restMinutes(failure, withMoves(supply, moves), gone),
+            dark: off,
+            minutesWith: (moves, gone) => restMinutes(failure, withMoves(supply, moves), gone),
             minutes
-          ),
+          }),
       dark: dark.map(unit => ({ unit: unit.id, label: unit.label })),
       onOwn: off.filter(unit => own(unit) > 0).map(unit => ({ unit: unit.id, label: unit.label, minutes: own(unit) })),
       lostFunctions: functionsLost(design, new Set(dark.map(unit => unit.id)))

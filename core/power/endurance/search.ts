@@ -17,7 +17,8 @@ export interface ShedAnswer {
 
 /**
  * The shortest list of units to shed, besides those the plan sheds already, with which nothing that stays on goes dark before a
- * wanted time. What the catalogue does not call essential goes first, and the largest loads first: of loads that share a battery
+ * wanted time. What the catalogue does not call essential goes first, and the largest loads first: of loads that share a
+ * battery
  * a larger one gone never buys less time. Then whatever proves not to be needed is put back, the smallest first.
  * Each try is a simulation; the work can be stopped between two of them.
  */
@@ -100,7 +101,10 @@ export interface BackupAnswer {
 /** Largest backup looked at. */
 export const MOST_BACKUP_AH = 100
 
-/** The least backup battery with which nothing kept on goes dark before a wanted time, to a tenth of an ampere-hour, by halving. */
+/**
+ * The least backup battery with which nothing kept on goes dark before a wanted time, to a tenth of an ampere-hour, by
+ * halving.
+ */
 export function* backupFor(
   design: Design,
   wantedMinutes: number,
@@ -138,7 +142,10 @@ export interface BackupOffer {
   minutesPerDollar: number
   massKg: number
 }
-/** What each backup battery of the catalogue buys: minutes more, and how many of them a dollar of box and labour buys. The best first. */
+/**
+ * What each backup battery of the catalogue buys: minutes more, and how many of them a dollar of box and labour buys. The
+ * best first.
+ */
 export function* backupOffers(
   design: Design,
   catalogue: readonly Item[],

@@ -411,7 +411,10 @@ const nextDue = ({ delayS }: Frame, { loads, reacted }: State): number =>
     reacted ? Infinity : delayS
   )
 
-/** How far time may go at once: a step, to what is due, or to where a battery is empty. Undefined where nothing happens any more. */
+/**
+ * How far time may go at once: a step, to what is due, or to where a battery is empty. Undefined where nothing happens
+ * any more.
+ */
 function spanOf({ settings }: Frame, { now, cells }: State, due: number): number | undefined {
   let span = Math.min(settings.stepS, due - now, MOST_MINUTES * 60 - now)
   let draining = false

@@ -20,7 +20,10 @@ export function ampsAt(power: Power, volts: number): (quotedA: number) => number
 /** Whether a load is on in a phase. */
 export const onIn = (power: Power, phase: FlightPhase): boolean => !power.phases || power.phases.includes(phase)
 
-/** Amps of a load as its maker quotes them, at its own volts: what it draws for good, on the average of what comes and goes, and while transmitting. */
+/**
+ * Amps of a load as its maker quotes them, at its own volts: what it draws for good, on the average of what comes and
+ * goes, and while transmitting.
+ */
 export function quotedA(power: Power): {
   quietA: number
   continuousA: number
@@ -49,7 +52,10 @@ export const COIL = 'coil:'
 export interface UnitLoad {
   unit: string
   label: string
-  /** Without a pause; on the average of a load that comes and goes, by its duty; above that while transmitting, by its share. */
+  /**
+   * Without a pause; on the average of a load that comes and goes, by its duty; above that while transmitting, by its
+   * share.
+   */
   continuousA: number
   intermittentA: number
   transmitA: number
@@ -97,7 +103,10 @@ export interface PhaseLoad {
   byUnit: UnitLoad[]
 }
 
-/** The phases this aeroplane's flying has: no cruise by night for an owner who flies by day, none in cloud for one who flies by sight. */
+/**
+ * The phases this aeroplane's flying has: no cruise by night for an owner who flies by day, none in cloud for one who
+ * flies by sight.
+ */
 export const phasesFlown = (design: Design): FlightPhase[] =>
   PHASES.filter(phase =>
     phase === 'cruise by night'
@@ -114,7 +123,8 @@ const sum = (list: readonly UnitLoad[], key: 'continuousA' | 'intermittentA' | '
   list.reduce((total, load) => total + load[key], 0)
 
 /**
- * Loads by phase against the alternators: 80 % of the rating at speed; at idle what they give there, where known, if that is less.
+ * Loads by phase against the alternators: 80 % of the rating at speed; at idle what they give there, where known, if that
+ * is less.
  * Coils of the contactors that are closed in normal flight draw in every phase.
  */
 export function loadsByPhase({ design, supply, sources }: PowerModel): PhaseLoad[] {

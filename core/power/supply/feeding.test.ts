@@ -22,7 +22,10 @@ interface Case {
   positions: Map<string, string>
   failure: Failure
 }
-/** Any supply: ties of every kind between any two nodes, switches that close some of them, units on one bus or two, things that have failed. */
+/**
+ * Any supply: ties of every kind between any two nodes, switches that close some of them, units on one bus or two, things
+ * that have failed.
+ */
 const cases: fc.Arbitrary<Case> = fc
   .record({
     ties: fc.array(
@@ -124,7 +127,8 @@ describe('who is fed', () => {
       fc.property(cases, one => {
         const design = designOf(one)
         const { powered } = fedBy(new Wired(powerModel(design, one.supply), one.failure), one.positions)
-        // Ends that fall below a volt are diodes in a long row: each takes half a volt of twelve, so at most a dozen ties cannot do it.
+        // Ends that fall below a volt are diodes in a long row: each takes half a volt of twelve, so at most a dozen ties
+        // cannot do it.
         expect([...powered].sort()).toEqual([...reachedByHand(one)].sort())
       }),
       { numRuns: 400 }

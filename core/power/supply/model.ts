@@ -123,7 +123,10 @@ export class PowerModel {
 
 const models = new WeakMap<Design, { supply: Supply; model: PowerModel }[]>()
 const own = new WeakMap<Design, PowerModel>()
-/** The model of a design with the supply in force, the planner's own or the proposal; or with another one that is tried on it. */
+/**
+ * The model of a design with the supply in force, the planner's own or the proposal; or with another one that is tried on
+ * it.
+ */
 export function powerModel(design: Design, supply?: Supply): PowerModel {
   if (supply === undefined) {
     const known = own.get(design) ?? powerModel(design, design.supply ?? proposedSupply(design))

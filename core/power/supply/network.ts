@@ -13,7 +13,10 @@ export interface Feed {
   ohm: number
   limitA: number
 }
-/** What a node feeds: amps quoted at volts of its own. Below `minV`, where it no longer works, it takes less in proportion to the volts. */
+/**
+ * What a node feeds: amps quoted at volts of its own. Below `minV`, where it no longer works, it takes less in proportion
+ * to the volts.
+ */
 export interface Draw {
   node: number
   kind: 'constant current' | 'constant power' | 'resistive'
@@ -45,7 +48,8 @@ const ROUNDS = 120
 const CLOSE_V = 1e-7
 
 /**
- * Solves a dense linear system by Gauss’s elimination with row exchange. `matrix` (n rows of n, then flat) and `right` are used up.
+ * Solves a dense linear system by Gauss’s elimination with row exchange. `matrix` (n rows of n, then flat) and `right`
+ * are used up.
  * @throws NetworkError when it has no single answer
  */
 export function solveLinear(matrix: Float64Array, right: Float64Array): Float64Array {
@@ -131,9 +135,12 @@ const conductance = (ohm: number) => 1 / Math.max(ohm, LEAST_OHM)
 type State = 'off' | 'on' | 'at its limit'
 
 /**
- * Volts and amps of a direct-current network, by its nodes (Kirchhoff’s current law; nodal analysis as in any handbook of circuits).
- * Whether a diode conducts, and a feed gives nothing or its limit, is found by trying: what contradicts itself is turned, all at once
- * at first, then the first alone, which for passive networks comes to an end (Murty’s least index rule). Loads of constant power
+ * Volts and amps of a direct-current network, by its nodes (Kirchhoff’s current law; nodal analysis as in any handbook of
+ * circuits).
+ * Whether a diode conducts, and a feed gives nothing or its limit, is found by trying: what contradicts itself is turned,
+ * all at once
+ * at first, then the first alone, which for passive networks comes to an end (Murty’s least index rule). Loads of
+ * constant power
  * are settled by repeating I = P / V from above, which falls to the higher of the two answers.
  * @param hint volts to begin from, of an earlier answer
  * @param live what `reached` says of this network, where it is known already

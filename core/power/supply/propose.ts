@@ -7,8 +7,10 @@ const wantsEssential = (design: Design): boolean =>
   design.brief.flying.some(kind => kind !== 'day VFR') || design.units.some(unit => unit.item.battery)
 
 /**
- * The supply we propose: battery through a contactor, alternator through its breaker, a main bus; where flying is by night or in
- * cloud an avionics bus, and an essential bus fed from the main one by a diode and from the battery by a breaker and a switch of its
+ * The supply we propose: battery through a contactor, alternator through its breaker, a main bus; where flying is by
+ * night or in
+ * cloud an avionics bus, and an essential bus fed from the main one by a diode and from the battery by a breaker and a
+ * switch of its
  * own; a bus that is always hot for a clock; each box with cells inside by a diode. Sizes are left to the tables (`feeder.ts`).
  */
 export function proposedSupply(design: Design): Supply {

@@ -351,7 +351,7 @@ const setArea = (zone: Zone, patch: Record<string, number>) =>
         <div class="corners">
           <span v-for="(point, index) in airframe.panel.outline" :key="index" class="corner">
             <QuantityField
-              kind="length"
+              kind="position"
               hide-label
               :label="`Corner ${index + 1}, across`"
               :model-value="point[0]"
@@ -361,7 +361,7 @@ const setArea = (zone: Zone, patch: Record<string, number>) =>
               "
             />
             <QuantityField
-              kind="length"
+              kind="position"
               hide-label
               :label="`Corner ${index + 1}, up`"
               :model-value="point[1]"
@@ -416,7 +416,7 @@ const setArea = (zone: Zone, patch: Record<string, number>) =>
                 <QuantityField
                   v-if="zone.area.shape !== 'polygon'"
                   hide-label
-                  kind="length"
+                  kind="position"
                   label="Across"
                   :model-value="zone.area.xMm"
                   @update:model-value="v => setArea(zone, { xMm: v })"
@@ -426,7 +426,7 @@ const setArea = (zone: Zone, patch: Record<string, number>) =>
                 <QuantityField
                   v-if="zone.area.shape !== 'polygon'"
                   hide-label
-                  kind="length"
+                  kind="position"
                   label="Up"
                   :model-value="zone.area.yMm"
                   @update:model-value="v => setArea(zone, { yMm: v })"

@@ -14,7 +14,7 @@ export default defineEventHandler(async event => {
   wantWhole(project)
   const misfit = historyProblem(project, history)
   if (misfit) throw refuse(422, `The steps of undo do not belong to this document: ${misfit}. Nothing was changed.`)
-  const saved = await saveProject(await database(), project, history, version)
+  const saved = await saveProject({ db: await database(), project, history, from: version })
   if (saved.state === 'missing')
     throw refuse(
       404,

@@ -17,7 +17,7 @@ export default defineEventHandler(async event => {
       409,
       `Version ${wanted} of “${id}” is of the project “${project.id}”, so it cannot be brought back over this one. Nothing was changed.`
     )
-  const saved = await saveProject(db, project, EMPTY_HISTORY, version, true)
+  const saved = await saveProject({ db, project, history: EMPTY_HISTORY, from: version, always: true })
   if (saved.state !== 'saved')
     throw refuse(409, 'Another window has saved this project since. Nothing was overwritten.')
   return { version: saved.version }
