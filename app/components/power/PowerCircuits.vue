@@ -7,7 +7,9 @@ import {
   SWITCH_LOADS,
   type Circuit,
   type Feeder,
-  type PowerReport
+  type PowerReport,
+  controlsOf,
+  powerModel
 } from '#core/power'
 import type { Airframe, CircuitChoice, Tie } from '#core/document'
 import type { FigureOf } from '#core/design'
@@ -21,6 +23,15 @@ const bench = useBench()
 const taste = useTaste()
 const choices = computed(() => new Map(bench.option?.circuits.map(one => [one.unit, one])))
 const rows = computed(() => breakerRows(power.circuits, power.supply))
+/** The switch on the face in the wire of each unit, by what it is called there. */
+const faceSwitch = computed(
+  () =>
+    new Map(
+      controlsOf(powerModel(bench.examined!, power.supply))
+        .filter(one => one.kind === 'switch' && one.unit !== undefined)
+        .flatMap(one => one.circuits.map(unit => [unit, one.name] as const))
+    )
+)
 const heads = computed(() => power.circuits.filter(circuit => circuit.head === circuit.unit))
 const AWGS = GAUGES.filter(one => one.awg <= 22).map(one => one.awg)
 const SWITCHES_A = [3, 5, 7.5, 10, 15, 20, 25, 35, 50]
@@ -273,6 +284,9 @@ const mayShare = (circuit: Circuit) =>
               >
                 <option v-for="load in SWITCH_LOADS" :key="load">{{ load }}</option></select
               ><span v-else class="quiet small">{{ circuit.switch.load }}</span>
+              <span v-if="faceSwitch.has(circuit.unit)" class="quiet small"
+                >, {{ faceSwitch.get(circuit.unit) }} on the face</span
+              >
             </td>
           </tr>
         </tbody>

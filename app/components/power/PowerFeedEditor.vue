@@ -2,7 +2,7 @@
 import type { Airframe, Bus, Edit, Source, Supply, SupplySwitch, Tie } from '#core/document'
 import type { DesignUnit } from '#core/design'
 import { BUS_ROLES, MAIN_ALTERNATOR, MAIN_BATTERY, TIE_KINDS, UNIT_SOURCE } from '#core/document'
-import { BREAKER_SIZES_A, GAUGES, type Feeder } from '#core/power'
+import { BREAKER_SIZES_A, controlsOf, GAUGES, isSwitch, powerModel, type Feeder } from '#core/power'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -71,9 +71,17 @@ const setSource = (patch: object, what: string) => {
       `${source.value.name}: ${what}`
     )
 }
+/** Switches on the face that it may be, and the one its name says it is where nobody said otherwise. */
+const faceSwitches = computed(() => bench.design?.units.filter(isSwitch) ?? [])
+const byName = computed(() => {
+  const control =
+    bench.design && controlsOf(powerModel(bench.design, supply)).find(one => one.supplySwitch === own.value?.id)
+  return control?.linked === 'by name' ? control.name : undefined
+})
 const setSwitch = (patch: Partial<SupplySwitch>, what: string) => {
   if (!own.value) return
   const next = { ...own.value, ...patch }
+  if (next.unit === undefined) delete next.unit
   if (!next.positions.includes(next.normal)) next.normal = next.positions.at(-1)!
   if (next.afterLoss !== undefined && !next.positions.includes(next.afterLoss)) delete next.afterLoss
   // A tie that a position closed which is no more is closed in the others it had, or in normal flight.
@@ -360,6 +368,16 @@ function also(bus: string) {
         :model-value="own.name"
         @update:model-value="(name: string) => setSwitch({ name }, 'name')"
       />
+      <label class="field"
+        >On the face<select
+          aria-label="On the face"
+          :value="own.unit ?? ''"
+          @change="event => setSwitch({ unit: text(event) || undefined }, 'where it stands')"
+        >
+          <option value="">{{ byName ? `${byName}, by its name` : 'not there' }}</option>
+          <option v-for="unit in faceSwitches" :key="unit.id" :value="unit.id">{{ unit.label }}</option>
+        </select></label
+      >
       <TextField
         :key="`at ${own.id}`"
         label="Positions, by commas"
