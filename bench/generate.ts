@@ -2,11 +2,16 @@ import type { Item } from '../core/catalogue'
 import type { Project } from '../core/document'
 import { blankProject } from '../core/document/blank'
 
+/** How many stand beside each other in a row of the panel. */
+const ACROSS = 14
+
 /**
- * A large project for measuring: 80 units, 56 of them on the face, and links enough for 400 wires with power
- * and ground. Made by rule, so that every run measures the same thing.
+ * A large project for measuring: so many units, seven in ten of them on the face, and three links for each, which with power and
+ * ground makes 400 wires for 80. Made by rule, so that every run measures the same thing.
  */
-export function largeProject(): Project {
+export function largeProject(count = 80): Project {
+  const onFace = Math.round(count * 0.7)
+  const rows = Math.ceil(onFace / ACROSS)
   const base = blankProject({
     id: 'large',
     title: 'Large',
@@ -16,7 +21,7 @@ export function largeProject(): Project {
     systemV: 14,
     madeOn: '2020-01-01'
   })
-  const items: Item[] = Array.from({ length: 80 }, (_, index) => ({
+  const items: Item[] = Array.from({ length: count }, (_, index) => ({
     id: `item-${index}`,
     name: `Item ${index}`,
     maker: 'Fenwick & Rook',
@@ -60,27 +65,27 @@ export function largeProject(): Project {
     mounts: ['panel', 'tail']
   }))
   const units = items.map((item, index) =>
-    index < 56
+    index < onFace
       ? {
           id: `u${index}`,
           item: item.id,
           label: item.name,
-          xMm: 70 + (index % 14) * 92,
-          yMm: 70 + Math.floor(index / 14) * 92,
+          xMm: 70 + (index % ACROSS) * 92,
+          yMm: 70 + Math.floor(index / ACROSS) * 92,
           place: 'panel'
         }
       : { id: `u${index}`, item: item.id, label: item.name, place: 'tail' }
   )
-  const links = Array.from({ length: 240 }, (_, index) => ({
+  const links = Array.from({ length: count * 3 }, (_, index) => ({
     id: `l${index}`,
-    from: { unit: `u${index % 80}`, port: 'out' },
-    to: { unit: `u${(index * 7 + 3) % 80}`, port: 'in' }
+    from: { unit: `u${index % count}`, port: 'out' },
+    to: { unit: `u${(index * 7 + 3) % count}`, port: 'in' }
   })).filter(link => link.from.unit !== link.to.unit)
-  while (links.length < 240)
+  while (links.length < count * 3)
     links.push({
       id: `x${links.length}`,
-      from: { unit: `u${links.length % 40}`, port: 'out' },
-      to: { unit: `u${40 + (links.length % 40)}`, port: 'in' }
+      from: { unit: `u${links.length % (count / 2)}`, port: 'out' },
+      to: { unit: `u${count / 2 + (links.length % (count / 2))}`, port: 'in' }
     })
   return {
     ...base,
@@ -92,8 +97,8 @@ export function largeProject(): Project {
         outline: [
           [0, 0],
           [1360, 0],
-          [1360, 430],
-          [0, 430]
+          [1360, 62 + rows * 92],
+          [0, 62 + rows * 92]
         ]
       }
     },

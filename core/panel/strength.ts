@@ -95,10 +95,11 @@ export function levelRuns(polygon: readonly PointMm[], y: number): Interval[] {
   xs.sort((a, b) => a - b)
   return Array.from({ length: xs.length >> 1 }, (_, i) => [xs[2 * i]!, xs[2 * i + 1]!] as const)
 }
+/** How much of a stretch is covered by runs that stand in order, each counted once. */
 function covered(runs: readonly Interval[], low: number, high: number): number {
   let sum = 0
   let to = low
-  for (const [a, b] of [...runs].sort((p, q) => p[0] - q[0])) {
+  for (const [a, b] of runs) {
     const from = Math.max(a, to)
     const end = Math.min(b, high)
     if (end > from) {
@@ -129,10 +130,49 @@ export const bends = remember(bendsOf, (design: Design, placed: readonly Placed[
   ...placed
 ])
 
+/** What of a row is metal and what is cut, in order. */
+interface Row {
+  metal: readonly Interval[]
+  holes: readonly Interval[]
+}
+const inOrder = (runs: readonly Interval[]): Interval[] => [...runs].sort((p, q) => p[0] - q[0])
+interface Hole {
+  cut: Figure
+  box: ReturnType<typeof extent>
+}
+/** Height of the drawers in which holes are kept, in mm. */
+const DRAWER_MM = 10
+/** Answers which holes may lie across a height, without looking at all of them. */
+function byHeight(holes: readonly Hole[]): (y: number) => readonly Hole[] {
+  const drawers = new Map<number, Hole[]>()
+  for (const hole of holes)
+    for (let at = Math.floor(hole.box.minY / DRAWER_MM); at <= Math.floor(hole.box.maxY / DRAWER_MM); at++)
+      drawers.set(at, [...(drawers.get(at) ?? []), hole])
+  return y => drawers.get(Math.floor(y / DRAWER_MM)) ?? []
+}
+
 function bendsOf(design: Design, placed: readonly Placed[]): Bend[] {
   const { panel } = design.airframe
   const { gpa } = stiffnessOf(panel.material)
-  const holes = placed.flatMap(unit => (unit.cutout ? [{ cut: unit.cutout, box: extent(unit.cutout) }] : []))
+  const holesAt = byHeight(
+    placed.flatMap(unit => (unit.cutout ? [{ cut: unit.cutout, box: extent(unit.cutout) }] : []))
+  )
+  const known = new Map<string, Row[]>()
+  /** The face cut across at even steps of a span; units that stand above one another share it. */
+  const rowsAcross = (sheet: readonly PointMm[], low: number, high: number): Row[] => {
+    const key = `${panel.bays.findIndex(bay => bay.outline === sheet)} ${low} ${high}`
+    const before = known.get(key)
+    if (before) return before
+    const rows = Array.from({ length: STEPS }, (_, i): Row => {
+      const y = low + ((i + 0.5) * (high - low)) / STEPS
+      return {
+        metal: inOrder(levelRuns(sheet, y)),
+        holes: inOrder(holesAt(y).flatMap(({ cut, box }) => (box.minY < y && box.maxY > y ? chords(cut, y) : [])))
+      }
+    })
+    known.set(key, rows)
+    return rows
+  }
   return placed.flatMap((unit): Bend[] => {
     const sheet = panel.bays.find(bay => inside([unit.x, unit.y], bay.outline))?.outline ?? panel.outline
     const span = levelRuns(
@@ -145,20 +185,9 @@ function bendsOf(design: Design, placed: readonly Placed[]): Bend[] {
     const own = unit.cutout ? extent(unit.cutout) : { minX: unit.x, maxX: unit.x }
     const left = own.minX - spanMm / 2
     const right = own.maxX + spanMm / 2
-    const near = holes.filter(({ box }) => box.maxX > left && box.minX < right)
-    const widths = Array.from({ length: STEPS }, (_, i) => {
-      const y = low + ((i + 0.5) * spanMm) / STEPS
-      const metal = covered(levelRuns(sheet, y), left, right)
-      return Math.max(
-        0,
-        metal -
-          covered(
-            near.flatMap(({ cut, box }) => (box.minY < y && box.maxY > y ? chords(cut, y) : [])),
-            left,
-            right
-          )
-      )
-    })
+    const widths = rowsAcross(sheet, low, high).map(({ metal, holes }) =>
+      Math.max(0, covered(metal, left, right) - covered(holes, left, right))
+    )
     const deflectionMm = beamDeflectionMm({
       widthsMm: widths,
       lengthMm: spanMm,

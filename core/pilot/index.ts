@@ -140,10 +140,13 @@ function basicT(design: Design): Finding[] {
 function singleControl(design: Design): Finding[] {
   const controls = new Set(['com tuning', 'nav tuning', 'transponder control', 'autopilot mode'])
   const byId = new Map(design.units.map(unit => [unit.id, unit]))
+  const linksOf = new Map<string, Design['links'][number][]>()
+  for (const link of design.links)
+    for (const { unit } of [link.from, link.to]) linksOf.set(unit, [...(linksOf.get(unit) ?? []), link])
   return design.units.flatMap((unit): Finding[] => {
     if (unit.place.kind === 'panel') return []
     const heads = new Set(
-      design.links.flatMap((link): string[] => {
+      (linksOf.get(unit.id) ?? []).flatMap((link): string[] => {
         const [mine, theirs] =
           link.from.unit === unit.id ? [link.from, link.to] : link.to.unit === unit.id ? [link.to, link.from] : []
         if (!mine || !theirs) return []

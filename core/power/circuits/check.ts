@@ -52,6 +52,8 @@ export function circuitFindings(
           }
     )
   const choiceOf = (unit: string) => model.choice(unit) ?? { unit }
+  const byHead = new Map<string, Circuit[]>()
+  for (const circuit of circuits) byHead.set(circuit.head, [...(byHead.get(circuit.head) ?? []), circuit])
   for (const circuit of circuits) {
     const { unit, awg, breakerA, protector, steadyA } = circuit
     const label = thingOf(circuit)
@@ -88,7 +90,7 @@ export function circuitFindings(
         says: say`${label} draws ${amperes(steadyA)} for good; its AWG ${awg} wire carries ${amperes(circuit.ampacity.amps)} where it lies, by bundle, heat and height.`,
         remedies: [thicker]
       })
-    const ofHead = circuits.filter(one => one.head === circuit.head)
+    const ofHead = byHead.get(circuit.head)!
     const allA = ofHead.reduce((sum, one) => sum + one.steadyA, 0)
     if (circuit.head === unit && breakerA < allA)
       findings.push({
