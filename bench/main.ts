@@ -8,8 +8,8 @@ import { loadsByPhase, shortestShed, simulate, powerModel, usualSettings } from 
 import { EMPTY_HISTORY } from '../core/document'
 import { finish, resolve } from '../core/design'
 import { readCatalogueCsv } from '../core/formats'
-import { writeProject } from '../core/document'
-import { examineOption, rankForPanel } from '../core/report'
+import { openProject, writeProject, type Project } from '../core/document'
+import { candidateEffects, examineOption, rankForPanel, removalEffects } from '../core/report'
 import { startServer } from '../tests/server'
 import { largeProject } from './generate'
 
@@ -33,12 +33,50 @@ function time(what: string, limit: string, rounds: number, work: () => unknown) 
   )
 }
 
+function openDemo(name: string): Project {
+  const opened = openProject(readFileSync(new URL(`../demo/projects/${name}.json`, import.meta.url), 'utf8'))
+  if (!opened.ok) throw new Error(`demo/projects/${name}.json cannot be opened`)
+  return opened.project
+}
+
 const project = largeProject()
 const report = examineOption(project, 'a')
 console.log(
   `Generated project: ${project.options[0]!.units.length} units, ${report.wiring.wires.length} wires, ${(writeProject(project).length / 1024).toFixed(0)} kB.`
 )
-time('examine the whole option (as found included)', '50 ms', 60, () => examineOption(project, 'a'))
+// Each time another document: what is remembered of the one before must not help.
+for (const count of [80, 160, 240, 320, 500]) {
+  const large = largeProject(count)
+  time(
+    `examine the whole option, ${count} units, nothing remembered`,
+    count === 80 ? '50 ms at p95' : 'growing no faster than n log n',
+    24,
+    () => examineOption(structuredClone(large), 'a')
+  )
+}
+const dunlin = openDemo('3-skerrow-dunlin')
+{
+  const entries = readCatalogueCsv(readFileSync(new URL('../demo/catalogue.csv', import.meta.url), 'utf8')).items
+  const [ten, all, removals]: [number[], number[], number[]] = [[], [], []]
+  for (let round = 0; round < 5; round++) {
+    const start = performance.now()
+    let known = 0
+    for (const _ of candidateEffects(dunlin, 'a', entries)) if (++known === 10) ten.push(performance.now() - start)
+    all.push(performance.now() - start)
+    const then = performance.now()
+    finish(
+      removalEffects(
+        dunlin,
+        'a',
+        dunlin.options[0]!.units.map(unit => unit.id)
+      )
+    )
+    removals.push(performance.now() - then)
+  }
+  note(`effects of adding, ZZ-DUN: the first ten of ${entries.length} entries`, ten, '300 ms')
+  note(`effects of adding, ZZ-DUN: all ${entries.length} entries`, all, '2000 ms')
+  note(`effects of removing, ZZ-DUN: all ${dunlin.options[0]!.units.length} units`, removals, '500 ms')
+}
 const design = resolve(project, 'a')
 let step = 0
 time('examine panel and sight again while dragging one unit', '4 ms', 200, () => {
@@ -123,6 +161,43 @@ try {
     await Promise.all(sizes)
     await page.context().close()
   }
+
+  // An act in the browser, on a project of 80 units: from the key that nudges a unit to all figures of the new design.
+  const acting = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+  await acting.goto(`${server.base}/p/large/layout`)
+  await acting.locator('[data-unit="u20"]').click()
+  await acting.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
+  const acts: number[] = []
+  for (let round = 0; round < 44; round++) {
+    const ms = await acting.evaluate(
+      async key => {
+        const unit = document.querySelector<SVGElement>('[data-unit="u20"]')!
+        const tally = document.querySelector('.tally')!
+        const start = performance.now()
+        unit.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
+        // Busy while the new design is examined; what stands there afterwards is of it.
+        await new Promise<void>(done => {
+          let seen = false
+          const look = () => {
+            const busy = tally.getAttribute('aria-busy') === 'true'
+            if (busy) seen = true
+            else if (seen) {
+              observer.disconnect()
+              done()
+            }
+          }
+          const observer = new MutationObserver(look)
+          observer.observe(tally, { attributes: true, attributeFilter: ['aria-busy'] })
+        })
+        return performance.now() - start
+      },
+      round % 2 ? 'ArrowLeft' : 'ArrowRight'
+    )
+    if (round >= 4) acts.push(ms)
+    await acting.waitForTimeout(1_000)
+  }
+  note('act to all figures in the browser, 80 units (a unit nudged)', acts, '50 ms, p95 100 ms')
+  await acting.context().close()
 
   // A hand drags one of 56 units about the panel: what each frame costs the screen’s own thread.
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()

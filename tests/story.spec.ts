@@ -85,7 +85,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
 
   // The navigator meets the T-bar below the stack, and is cured by hand on the right.
   await drop('quillon-wayfarer-s-1', '[data-unit="dimmer"]')
-  await expect(page.locator('[data-finding="panel.depth"]')).toContainText(/T-bar of the yokes begins at 230\.0 mm/)
+  await expect(page.locator('[data-finding="panel.depth"]')).toContainText(/T-bar of the yokes begins at 9\.06 in/)
   await page.locator('[data-unit="quillon-wayfarer-s-1"]').click()
   await page.getByRole('button', { name: 'To the tray' }).click()
   await page.locator('[data-tray="quillon-wayfarer-s-1"]').press('Enter')

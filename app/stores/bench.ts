@@ -78,7 +78,9 @@ export const useBench = defineStore('bench', () => {
     examined.value = asked
     examining.value = false
   }
-  watch([project, optionId], () => {
+  const catalogue = useCatalogue()
+  // What stands in the catalogue now tells where a unit stands on an earlier revision.
+  watch([project, optionId, catalogue.items], () => {
     void examine()
   })
 
@@ -96,6 +98,10 @@ export const useBench = defineStore('bench', () => {
     selected.value = []
     saveState.value = 'saved'
     saveError.value = ''
+    // Without the catalogue all else can be done.
+    catalogue.ready().catch((error: unknown) => {
+      said.value = `The catalogue could not be fetched: ${sayError(error)}`
+    })
   }
 
   function changed() {

@@ -2,14 +2,14 @@ import { cutLengthMm, panelPlace } from '../airframe'
 import type { PortKind } from '../catalogue'
 import { gauge, type Circuit } from '../power'
 import type { Design, Finding } from '../design'
-import { KG_PER_POUND, MM_PER_FOOT, pounds, say } from '../quantity'
+import { KG_PER_POUND, MM_PER_FOOT, figure, pounds, say, thing, type Phrase } from '../quantity'
 
 /** One line of the wire list. */
 export interface Wire {
   id: string
   kind: 'power' | 'ground' | PortKind
-  from: string
-  to: string
+  from: Phrase
+  to: Phrase
   /** Ids of the units at its ends: one for power and ground, two for a link. */
   units: string[]
   /** Ends for the label: unit label and port. */
@@ -59,8 +59,8 @@ export function listWires(design: Design, circuits: readonly Circuit[]): { wires
         id: `${circuit.unit}-${kind}`,
         kind,
         units: [circuit.unit],
-        from: kind === 'power' ? `breaker ${circuit.breakerA} A` : unit.label,
-        to: kind === 'power' ? unit.label : 'ground block',
+        from: kind === 'power' ? say`breaker ${figure(circuit.breakerA, 'A')}` : say`${thing(unit)}`,
+        to: kind === 'power' ? say`${thing(unit)}` : say`ground block`,
         text: `AWG ${circuit.awg}`,
         awg: circuit.awg,
         conductors: 1,
@@ -83,7 +83,7 @@ export function listWires(design: Design, circuits: readonly Circuit[]): { wires
         subjects: [from.id, to.id],
         remedies: [],
         basis: { kind: 'entered', source: 'route table of the airframe' },
-        says: say`No route leads from ${from.place.name} to ${to.place.name}, so the link from ${from.label} to ${to.label} cannot be measured. Add a leg to the route table in Wire.`
+        says: say`No route leads from ${from.place.name} to ${to.place.name}, so the link from ${thing(from)} to ${thing(to)} cannot be measured. Add a leg to the route table in Wire.`
       })
       continue
     }
@@ -92,8 +92,8 @@ export function listWires(design: Design, circuits: readonly Circuit[]): { wires
       id: link.id,
       kind: port.kind,
       units: [from.id, to.id],
-      from: `${from.label} ${link.from.port}`,
-      to: `${to.label} ${link.to.port}`,
+      from: say`${thing(from)} ${link.from.port}`,
+      to: say`${thing(to)} ${link.to.port}`,
       text: made.text,
       conductors: made.conductors,
       lengthMm,

@@ -59,7 +59,7 @@ const source = (finding: Finding) =>
       <h2 class="grow">
         Findings <span class="figures">{{ findings.length }}</span>
       </h2>
-      <button class="plain" @click="taste.findingsOpen = false">Close</button>
+      <button class="plain" @click="taste.findingsOpen = false">Fold away</button>
     </div>
     <p v-if="bench.report && findings.length === 0" class="quiet small empty">
       Nothing stands in the way of this option. Go on to Build for the files.

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useTaste } from '~/stores/taste'
+
+const taste = useTaste()
 const open = defineModel<boolean>({ required: true })
 const KEYS = [
   ['1 – 8', 'the eight steps'],
@@ -31,7 +34,9 @@ const KEYS = [
             </tr>
           </tbody>
         </table>
-        <p class="small quiet">Lengths are read as you write them: 3 1/8, 3.125", 79.4 mm.</p></v-card-text
+        <p class="small quiet">
+          Lengths are read as you write them: 3 1/8, {{ taste.short(3.125, 3) }}", {{ taste.short(79.4) }} mm.
+        </p></v-card-text
       >
       <v-card-actions><v-spacer /><v-btn @click="open = false">Close</v-btn></v-card-actions>
     </v-card>

@@ -270,9 +270,9 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
         </p>
       </template>
       <p v-else class="quiet small">
-        Select a unit to type its exact position: 3 1/8, 3.125" or 79.4 mm. Drag it; hold Alt to let go of the lines it
-        is drawn to. Drag over the ground to select several, Shift adds. The wheel zooms; Space with a drag pans; m
-        measures.
+        Select a unit to type its exact position: 3 1/8, {{ taste.short(3.125, 3) }}" or {{ taste.short(79.4) }} mm.
+        Drag it; hold Alt to let go of the lines it is drawn to. Drag over the ground to select several, Shift adds. The
+        wheel zooms; Space with a drag pans; m measures.
       </p>
       <div v-if="row" class="row first set">
         <label class="field"

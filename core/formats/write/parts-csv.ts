@@ -1,6 +1,7 @@
 import type { Design } from '../../design'
 import type { Report } from '../../report'
 import { csvOf } from './catalogue-csv'
+import { readPhrase, US } from '../../quantity'
 
 /** The parts list: what to buy, what stays, what goes, with the figures a shop asks for. */
 export function writePartsCsv(design: Design): string {
@@ -66,8 +67,8 @@ export function writeWiresCsv(report: Report): string {
     ...report.wiring.wires.map(wire => [
       wire.id,
       wire.kind,
-      wire.from,
-      wire.to,
+      readPhrase(wire.from, US),
+      readPhrase(wire.to, US),
       wire.text,
       wire.conductors,
       Math.round(wire.lengthMm),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Phrase } from '#core/quantity'
 import { carried, linkWireText, proposeLinks } from '#core/wiring'
 import type { DesignUnit } from '#core/design'
 import { useBench } from '~/stores/bench'
@@ -10,6 +11,7 @@ const design = computed(() => bench.design)
 const byId = computed(() => new Map(design.value?.units.map(unit => [unit.id, unit])))
 const wires = computed(() => bench.report?.wiring.wires ?? [])
 const kind = ref('')
+const byWords = (a: Phrase, b: Phrase) => taste.say(a).localeCompare(taste.say(b))
 const shownWires = computed(() => wires.value.filter(wire => !kind.value || wire.kind === kind.value))
 const proposed = computed(() => (design.value ? proposeLinks(design.value) : []))
 const from = reactive({ unit: '', port: '' })
@@ -287,14 +289,16 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
         :headers="[
           { title: 'Wire', key: 'id' },
           { title: 'Kind', key: 'kind' },
-          { title: 'From', key: 'from' },
-          { title: 'To', key: 'to' },
+          { title: 'From', key: 'from', sort: byWords },
+          { title: 'To', key: 'to', sort: byWords },
           { title: 'Make', key: 'text' },
           { title: 'Length to cut', key: 'lengthMm', align: 'end' },
           { title: 'Mass', key: 'massKg', align: 'end' }
         ]"
         class="wires"
       >
+        <template #[`item.from`]="{ item }">{{ taste.say(item.from) }}</template>
+        <template #[`item.to`]="{ item }">{{ taste.say(item.to) }}</template>
         <template #[`item.lengthMm`]="{ item }"
           ><span class="figures">{{ taste.run(item.lengthMm) }}</span></template
         >

@@ -1,0 +1,103 @@
+import { request } from 'node:http'
+import { expect, test } from './watched'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => {
+  server = await startServer()
+})
+test.afterAll(async () => {
+  await server.kill()
+})
+
+const STEPS = ['brief', 'stock', 'layout', 'power', 'wire', 'rules', 'budget', 'build']
+
+test('what is typed right after / stands in Find, and no letter of it acts as a key', async ({ page }) => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/rules`)
+  await expect(page.locator('[data-figure]').first()).toBeVisible()
+  await page.keyboard.press('/')
+  await page.keyboard.type('2 mu')
+  await expect(page.getByRole('searchbox')).toHaveValue('2 mu')
+  await expect(page.getByRole('searchbox')).toBeFocused()
+  await expect(page.getByRole('button', { name: 'Units: inch. Change' })).toBeVisible()
+})
+
+test('a unit named in a finding is selected where it stands', async ({ page }) => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/layout`)
+  const bend = page.locator('[data-finding="panel.bend"]')
+  await bend.getByRole('link', { name: 'Transponder with ADS-B' }).click()
+  await expect(page.locator('[data-unit="xpdr-ads"], [data-unit].selected').first()).toHaveClass(/selected/)
+  await expect(page).toHaveURL(/layout/)
+})
+
+test('a working is made when it is asked for, with all its inputs', async ({ page }) => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/layout`)
+  await page.locator('[data-finding="panel.bend"]').getByRole('button', { name: 'Show working' }).click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog).toContainText('push of a thumb')
+  await expect(dialog).toContainText('45 N')
+  await expect(dialog).toContainText('Result')
+})
+
+test('an edited entry leaves the unit that stands on it alone, and offers itself with its differences', async ({
+  page
+}) => {
+  const project = await (await page.request.get(`${server.base}/api/projects/hollin-whimbrel`)).json()
+  const installed = new Set(project.project.fitted.map((one: { id: string }) => one.id))
+  const unit = project.project.options[0].units.find((one: { id: string }) => !installed.has(one.id)) as {
+    item: string
+  }
+  const entry = project.project.items.find((one: { id: string }) => one.id === unit.item)
+  await page.request.put(`${server.base}/api/catalogue`, { data: { ...entry, massKg: entry.massKg + 1 } })
+  await page.goto(`${server.base}/p/hollin-whimbrel/stock`)
+  const newer = page.locator('[data-finding="catalogue.newer"]')
+  await expect(newer).toContainText(/stands? on revision 1 of .*; revision 2 differs: weight [\d.]+ lb → [\d.]+ lb\./)
+  const load = page.locator('[data-figure="useful load"] .value')
+  const before = await load.textContent()
+  await newer.getByRole('button', { name: 'Take revision 2.' }).click()
+  await expect(newer).toHaveCount(0)
+  await expect(load).not.toHaveText(before!)
+  await page.keyboard.press('Control+z')
+  await expect(load).toHaveText(before!)
+  await newer.getByRole('button', { name: 'Keep revision 1.' }).click()
+  await expect(newer).toHaveCount(0)
+  await expect(load).toHaveText(before!)
+})
+
+test('a name given our address from elsewhere is not answered, not even to read', async () => {
+  const { port } = new URL(server.base)
+  const answer = (host: string) =>
+    new Promise<number>((done, fail) => {
+      request({ host: '127.0.0.1', port, path: '/api/backup', headers: { host } }, response => {
+        response.resume()
+        done(response.statusCode!)
+      })
+        .on('error', fail)
+        .end()
+    })
+  expect(await answer(`evil.example:${port}`)).toBe(421)
+  expect(await answer(`localhost:${port}`)).toBe(200)
+})
+
+test.describe('in a German browser, in millimetres', () => {
+  test.use({ locale: 'de-DE' })
+  for (const step of STEPS)
+    test(`${step} shows one unit, with the comma`, async ({ page }) => {
+      await page.addInitScript(() => localStorage.setItem('ewerpanel.units', 'metric'))
+      await page.goto(`${server.base}/p/skerrow-dunlin/${step}`)
+      await expect(page.locator('[data-figure="useful load"] .value')).toHaveText(/^\d+,\d\d$/)
+      await expect(page.locator('[data-finding]').first()).toBeVisible()
+      // Words of a catalogue entry’s own may hold inches; quantities of ours may not.
+      const words = (await page.locator(step === 'stock' ? '.drawer, .tally' : 'body').allInnerTexts()).join('\n')
+      expect(words.match(/\d(?:[.,]\d+)? (in|lb|ft)\b(?! \d)/g) ?? []).toEqual([])
+      expect(words.match(/\d\.\d{1,2} (mm|kg|A|V|m)\b/g) ?? []).toEqual([])
+    })
+  test('a length is typed with the comma', async ({ page }) => {
+    await page.addInitScript(() => localStorage.setItem('ewerpanel.units', 'metric'))
+    await page.goto(`${server.base}/p/skerrow-dunlin/layout`)
+    await page.locator('[data-unit="asi"]').click()
+    await page.getByLabel('Across (mm)').fill('150,5')
+    await page.getByLabel('Across (mm)').press('Enter')
+    await expect(page.locator('[data-unit="asi"]')).toHaveAttribute('aria-label', /150,5 mm across/)
+  })
+})
