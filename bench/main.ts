@@ -124,6 +124,21 @@ console.log(
 )
 time('the whole catalogue tried on the panel', '500 ms', 8, () => finish(rankForPanel(project, 'a', catalogue)))
 
+/** In the page: nudges a unit and waits until the tally, busy while the new design is examined, is at rest again. In ms. */
+const MEASURE_ACT = `async key => {
+  const tally = document.querySelector('.tally')
+  const start = performance.now()
+  document.querySelector('[data-unit="u20"]').dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
+  await new Promise(done => {
+    let seen = false
+    const observer = new MutationObserver(() => {
+      if (tally.getAttribute('aria-busy') === 'true') seen = true
+      else if (seen) { observer.disconnect(); done() }
+    })
+    observer.observe(tally, { attributes: true, attributeFilter: ['aria-busy'] })
+  })
+  return performance.now() - start
+}`
 const server = await startServer()
 try {
   await fetch(`${server.base}/api/projects`, { method: 'POST', body: JSON.stringify(project) })
@@ -168,33 +183,10 @@ try {
   await acting.locator('[data-unit="u20"]').click()
   await acting.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
   const acts: number[] = []
-  for (let round = 0; round < 44; round++) {
-    const ms = await acting.evaluate(
-      async key => {
-        const unit = document.querySelector<SVGElement>('[data-unit="u20"]')!
-        const tally = document.querySelector('.tally')!
-        const start = performance.now()
-        unit.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
-        // Busy while the new design is examined; what stands there afterwards is of it.
-        await new Promise<void>(done => {
-          let seen = false
-          const look = () => {
-            const busy = tally.getAttribute('aria-busy') === 'true'
-            if (busy) seen = true
-            else if (seen) {
-              observer.disconnect()
-              done()
-            }
-          }
-          const observer = new MutationObserver(look)
-          observer.observe(tally, { attributes: true, attributeFilter: ['aria-busy'] })
-        })
-        return performance.now() - start
-      },
-      round % 2 ? 'ArrowLeft' : 'ArrowRight'
-    )
+  for (let round = 0; round < 34; round++) {
+    const ms = await acting.evaluate<number>(`(${MEASURE_ACT})('${round % 2 ? 'ArrowLeft' : 'ArrowRight'}')`)
     if (round >= 4) acts.push(ms)
-    await acting.waitForTimeout(1_000)
+    await acting.waitForTimeout(300)
   }
   note('act to all figures in the browser, 80 units (a unit nudged)', acts, '50 ms, p95 100 ms')
   await acting.context().close()

@@ -1,9 +1,26 @@
-// npm run bench: builds when needed and measures.
+// npm run bench: builds when needed, bundles the measuring as the product is bundled, and measures.
 import { spawnSync } from 'node:child_process'
-for (const [command, args] of [
-  ['node', ['scripts/start.mjs', '--build-only']],
-  ['npx', ['tsx', 'bench/main.ts']]
-]) {
-  const { status } = spawnSync(command, args, { stdio: 'inherit' })
-  if (status !== 0) process.exit(status ?? 1)
+import { rmSync } from 'node:fs'
+import { dirname, join, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { build } from 'esbuild'
+
+const root = resolve(dirname(fileURLToPath(import.meta.url)), '..')
+const program = join(root, 'bench/.built.mjs')
+const run = (...args) => spawnSync(process.execPath, args, { stdio: 'inherit', cwd: root }).status ?? 1
+
+let status = run('scripts/start.mjs', '--build-only')
+if (status === 0) {
+  await build({
+    entryPoints: [join(root, 'bench/main.ts')],
+    outfile: program,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    logLevel: 'error'
+  })
+  status = run(program)
+  rmSync(program, { force: true })
 }
+process.exit(status)

@@ -1,5 +1,5 @@
 import { UndirectedGraph } from 'graphology'
-import { bidirectional } from 'graphology-shortest-path/dijkstra'
+import { bidirectional } from 'graphology-shortest-path/dijkstra.js'
 import type { Airframe } from '../document'
 
 type Routes = Pick<Airframe, 'routes'>

@@ -477,8 +477,9 @@ function also(rest: readonly Misfit[]): string {
 /**
  * Examines the face and what lies behind it.
  * Limits come from the panel itself (lip, least web, depth) as the user entered them.
+ * @param withRemedies whether cures are looked for: not where only what is found is asked, as for the effect of a choice
  */
-export function examinePanel(design: Design): PanelReport {
+export function examinePanel(design: Design, withRemedies = true): PanelReport {
   const ground = groundOf(design.airframe.panel)
   const onPanel = design.units.filter(unit => unit.place.kind === 'panel')
   const placed = onPanel.flatMap(unit => setDownUnit(unit) ?? [])
@@ -499,7 +500,9 @@ export function examinePanel(design: Design): PanelReport {
       unit: 'mm',
       basis: first.basis,
       says: say`${words(unit, first, placed)}${also(misfits.slice(1))}`,
-      remedies: moveRemedies({ unit, misfits, all: placed, ground, optionId: design.optionId, fixed })
+      remedies: !withRemedies
+        ? []
+        : moveRemedies({ unit, misfits, all: placed, ground, optionId: design.optionId, fixed })
     })
   }
   let least = Infinity

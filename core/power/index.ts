@@ -99,3 +99,4 @@ export function examinePower(design: Design): PowerReport {
   }
 }
 export { controlsOf, isSwitch, type Control } from './supply/control'
+export { readsUnit } from './circuits/check'

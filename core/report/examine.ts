@@ -2,7 +2,7 @@ import { examineMass, type MassReport } from '../mass'
 import { examineMoney, type MoneyReport } from '../money'
 import { examinePanel, examineStrength, type PanelReport, type StrengthReport } from '../panel'
 import { examinePilots, type PilotReport } from '../pilot'
-import { circuitsOf, examinePower, heaviest, type PowerReport } from '../power'
+import { circuitsOf, examinePower, heaviest, readsUnit, type PowerReport } from '../power'
 import type { Item } from '../catalogue'
 import type { Airframe, Option, Project } from '../document'
 import { AS_FOUND, remember, resolve, WEIGHTS, type Design, type DesignUnit, type Finding } from '../design'
@@ -124,13 +124,14 @@ const onFace = ({ optionId, airframe, labels, units }: Design): unknown[] => [
   labels,
   ...units
 ]
-const behindFace = (design: Design): unknown[] => [
+/** What the rooms behind the face read of a design, of these units. */
+const behindFace = (design: Design, units: readonly DesignUnit[] = design.units): unknown[] => [
   design.optionId,
   design.brief,
   design.circuits,
   design.supply,
   ...besidesPanel(design.airframe),
-  ...design.units.flatMap(besidesPosition)
+  ...units.flatMap(besidesPosition)
 ]
 
 // Each room is asked again only when something that it reads has changed: a unit moved on the face leaves the supply as it was.
@@ -138,7 +139,7 @@ const ROOMS = {
   panel: remember(examinePanel, design => onFace(design)),
   strength: remember(examineStrength, (design, placed) => [placed, ...onFace(design)]),
   pilot: remember(examinePilots, design => [design.airframe.pilots, design.rows, design.flows, ...onFace(design)]),
-  power: remember(examinePower, behindFace),
+  power: remember(examinePower, design => behindFace(design, design.units.filter(readsUnit))),
   wiring: remember(examineWiring, (design, circuits) => [circuits, design.links, ...behindFace(design)]),
   rules: remember(
     (design: Design) => examineRules(design),

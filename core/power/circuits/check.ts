@@ -1,5 +1,5 @@
 import type { Edit } from '../../document'
-import type { Design, Finding } from '../../design'
+import type { Design, DesignUnit, Finding } from '../../design'
 import type { Circuit, NoCircuit } from './circuit'
 import type { Endurance } from '../endurance/endurance'
 import { isShed } from '../endurance/simulate'
@@ -184,6 +184,10 @@ const WATCHED = [
   ['gps', 'navigation by satellite'],
   ['localizer', 'the localizer']
 ] as const
+
+/** Whether the room of current reads anything of a unit: one that draws, has cells, or gives what is watched on a breaker. */
+export const readsUnit = ({ item }: DesignUnit): boolean =>
+  item.power !== undefined || item.battery !== undefined || WATCHED.some(([name]) => item.provides.includes(name))
 
 /** Protectors on which everything hangs: one that takes all of a thing there is twice, or several things at once. */
 function oneBreaker(design: Design, circuits: readonly Circuit[]): Finding[] {
