@@ -161,7 +161,7 @@ const examiner = {
   },
   examine(option: string): Reports {
     const project = document()
-    const reports: Reports = { current: examineOption(project, option, catalogue) }
+    const reports: Reports = { current: examineOption(project, option, { catalogue }) }
     const found = foundParts(project)
     if (!same(given.asFound, found)) {
       reports.asFound = examineOption(project, AS_FOUND)
@@ -178,7 +178,7 @@ const examiner = {
   /** How a figure of an option came about. */
   explain(option: string, figure: FigureOf): Working | undefined {
     const project = document()
-    return explain(resolve(project, option), examineOption(project, option, catalogue), figure)
+    return explain(resolve(project, option), examineOption(project, option, { catalogue }), figure)
   },
   /** What each entry would do if it were added; those that are known are told at once, the others as they are worked out. */
   async candidates(option: string, ids: string[], job: number, tell: Tell<CandidateEffect>): Promise<boolean> {

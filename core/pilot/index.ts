@@ -230,19 +230,27 @@ interface Complaint {
   aim?: FacePoint
 }
 
-/** Examines what the pilots see, reach and do with their hands. Without pilots only what does not depend on them. */
-export const examinePilots = remember(examineSeats, (design: Design) => [
-  design.airframe,
-  design.optionId,
-  design.links,
-  design.rows,
-  design.flows,
-  ...design.units.filter(
-    unit => unit.at || design.links.some(link => link.from.unit === unit.id || link.to.unit === unit.id)
-  )
-])
+/**
+ * Examines what the pilots see, reach and do with their hands. Without pilots only what does not depend on them.
+ * @param withRemedies whether better places are looked for: not where only what is found is asked
+ */
+export const examinePilots = remember(
+  (design: Design, withRemedies: boolean = true) => examineSeats(design, withRemedies),
+  (design, withRemedies = true) => {
+    const linked = new Set(design.links.flatMap(link => [link.from.unit, link.to.unit]))
+    return [
+      withRemedies,
+      design.airframe,
+      design.optionId,
+      design.links,
+      design.rows,
+      design.flows,
+      ...design.units.filter(unit => unit.at || linked.has(unit.id))
+    ]
+  }
+)
 
-function examineSeats(design: Design): PilotReport {
+function examineSeats(design: Design, withRemedies: boolean): PilotReport {
   const { pilots } = design.airframe
   const seats = seatsOf(design)
   const byId = new Map(design.units.map(unit => [unit.id, unit]))
@@ -268,7 +276,9 @@ function examineSeats(design: Design): PilotReport {
         unit: about.unit,
         basis: about.basis,
         says: about.says,
-        remedies: closer({ design, unit, pilot, value: about.value, aim: about.aim ?? lineOfSightPoint(pilot) })
+        remedies: !withRemedies
+          ? []
+          : closer({ design, unit, pilot, value: about.value, aim: about.aim ?? lineOfSightPoint(pilot) })
       })
     }
     const out = isPrimary(unit) ? worst(mine, seat => beyondField(seat.sight)) : undefined

@@ -20,15 +20,18 @@ const difference = (after: number, before: number): number => (after === before 
 const given = (project: Project, option: string): Set<string> =>
   new Set(resolve(project, option).units.flatMap(unit => unit.item.provides))
 
+/** Of a trial only what is found is asked; cures are looked for when it is done. */
+const TRIAL = { withRemedies: false }
+
 /** Tries edits on an option and says what they would do. The project is untouched. */
 export function effectOf(
   project: Project,
   option: string,
   edits: readonly Edit[],
-  before: Report = examineOption(project, option)
+  before: Report = examineOption(project, option, TRIAL)
 ): Effect {
   const next = applyEdits(project, edits, 'trial').project
-  const after = examineOption(next, option)
+  const after = examineOption(next, option, TRIAL)
   const had = new Set(before.findings.map(finding => finding.id))
   const has = new Set(after.findings.map(finding => finding.id))
   const functionsBefore = given(project, option)
@@ -80,7 +83,7 @@ export function* candidateEffects(
   option: string,
   items: readonly Item[]
 ): Steps<CandidateEffect[], CandidateEffect> {
-  const before = examineOption(project, option)
+  const before = examineOption(project, option, TRIAL)
   const design = resolve(project, option)
   const ground = groundOf(design.airframe.panel)
   const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
@@ -122,7 +125,7 @@ export function* removalEffects(
   option: string,
   units: readonly string[]
 ): Steps<RemovalEffect[], RemovalEffect> {
-  const before = examineOption(project, option)
+  const before = examineOption(project, option, TRIAL)
   const all: RemovalEffect[] = []
   for (const unit of units) {
     const effect = { unit, ...effectOf(project, option, [{ type: 'unit.remove', option, unit }], before) }

@@ -136,9 +136,10 @@ const behindFace = (design: Design, units: readonly DesignUnit[] = design.units)
 
 // Each room is asked again only when something that it reads has changed: a unit moved on the face leaves the supply as it was.
 const ROOMS = {
-  panel: remember(examinePanel, design => onFace(design)),
+  panel: remember(examinePanel, (design, withRemedies) => [withRemedies, ...onFace(design)]),
   strength: remember(examineStrength, (design, placed) => [placed, ...onFace(design)]),
-  pilot: remember(examinePilots, design => [design.airframe.pilots, design.rows, design.flows, ...onFace(design)]),
+  // It remembers by itself.
+  pilot: examinePilots,
   power: remember(examinePower, design => behindFace(design, design.units.filter(readsUnit))),
   wiring: remember(examineWiring, (design, circuits) => [circuits, design.links, ...behindFace(design)]),
   rules: remember(
@@ -157,16 +158,22 @@ const ROOMS = {
   )
 }
 
+/** What else an examination is told. */
+export interface Asked {
+  /** The entries of today, to tell where a unit stands on an earlier revision; none when left out. */
+  catalogue?: readonly Item[]
+  /** Whether cures are looked for where that takes a search; not where only what is found is asked. */
+  withRemedies?: boolean
+}
+
 /**
  * Examines a design: calls every room and gathers what they say. Pure; the same design gives the same report.
  * @param before the aeroplane as found, for what wire comes out
- * @param catalogue the entries of today, to tell where a unit stands on an earlier revision; those the document carries
- * when left out
  */
-export function examine(design: Design, before: Design, catalogue: readonly Item[] = []): Report {
-  const panel = ROOMS.panel(design)
+export function examine(design: Design, before: Design, { catalogue = [], withRemedies = true }: Asked = {}): Report {
+  const panel = ROOMS.panel(design, withRemedies)
   const strength = ROOMS.strength(design, panel.placed)
-  const pilot = ROOMS.pilot(design)
+  const pilot = ROOMS.pilot(design, withRemedies)
   const power = ROOMS.power(design)
   const wiring = ROOMS.wiring(design, power.circuits)
   const rules = ROOMS.rules(design)
@@ -200,6 +207,9 @@ export function examine(design: Design, before: Design, catalogue: readonly Item
 }
 
 /** Examines an option of a project, or the aeroplane as found, against the aeroplane as found. */
-export function examineOption(project: Project, option: string | Option, catalogue?: readonly Item[]): Report {
-  return examine(resolve(project, option), resolve(project, AS_FOUND), [...project.items, ...(catalogue ?? [])])
+export function examineOption(project: Project, option: string | Option, asked: Asked = {}): Report {
+  return examine(resolve(project, option), resolve(project, AS_FOUND), {
+    ...asked,
+    catalogue: [...project.items, ...(asked.catalogue ?? [])]
+  })
 }

@@ -375,7 +375,7 @@ function also(bus: string) {
           @change="event => setSwitch({ unit: text(event) || undefined }, 'where it stands')"
         >
           <option value="">{{ byName ? `${byName}, by its name` : 'not there' }}</option>
-          <option v-for="unit in faceSwitches" :key="unit.id" :value="unit.id">{{ unit.label }}</option>
+          <option v-for="one in faceSwitches" :key="one.id" :value="one.id">{{ one.label }}</option>
         </select></label
       >
       <TextField
