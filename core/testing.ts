@@ -1,23 +1,8 @@
-import { readFileSync } from 'node:fs'
-import { readCatalogueCsv } from './formats'
-import { openProject } from './document'
 import type { Item } from './catalogue'
-import { proposedSupply } from './power'
-import { type Project } from './document'
 import { resolve, type Design } from './design'
-import { blankProject } from './document/blank'
+import { blankProject, type Project } from './document'
 
 /** What tests share: the demo files, and small designs made of few words. */
-
-const demo = (name: string) => readFileSync(new URL(`../demo/${name}`, import.meta.url), 'utf8')
-
-export function demoProject(name: '1-teasel-ls' | '2-hollin-whimbrel' | '3-skerrow-dunlin'): Project {
-  const opened = openProject(demo(`projects/${name}.json`))
-  if (!opened.ok) throw new Error(JSON.stringify(opened.problems.slice(0, 5)))
-  return opened.project
-}
-
-export const demoCatalogue = (): Item[] => readCatalogueCsv(demo('catalogue.csv')).items
 
 /** An item of few words. */
 export const item = (patch: Partial<Item> & { id: string }): Item => ({
@@ -94,8 +79,3 @@ export function projectWith(placed: [Item, [number, number] | string][], base = 
 }
 export const designWith = (placed: [Item, [number, number] | string][], base?: Project): Design =>
   resolve(projectWith(placed, base), 'a')
-/** The same design with the proposed supply, but without the coils of its contactors, where a sum has to come out even. */
-export function withoutCoils(design: Design): Design {
-  const supply = proposedSupply(design)
-  return { ...design, supply: { ...supply, ties: supply.ties.map(({ holdA: _, ...tie }) => tie) } }
-}

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { examinePower } from '../power'
 import { resolve } from '../design'
-import { demoProject, designWith, item, plainProject } from '../testing'
+import { designWith, item, plainProject } from '../testing'
+import { demoProject } from '../testing.demo'
 import { powerUpOrder } from '.'
 
 const orderOf = (design: Parameters<typeof examinePower>[0]) => {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { demoCatalogue, item, roundFace } from '../testing'
+import { item, roundFace } from '../testing'
+import { demoCatalogue } from '../testing.demo'
 import { depthBehindMm, FUNCTIONS, Item, KINDS, PHASES, SIGNALS } from '.'
 
 const items = demoCatalogue()

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../document'
 import { remember, resolve } from '.'
-import { demoProject } from '../testing'
+import { demoProject } from '../testing.demo'
 
 describe('what is remembered', () => {
   it('works again only when a part it depends on is another', () => {

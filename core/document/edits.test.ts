@@ -5,7 +5,7 @@ import { AS_FOUND, resolve, ResolveError } from '../design'
 import { openProject, writeProject } from '../document'
 import { proposedSupply } from '../power'
 import { examineOption } from '../report'
-import { demoProject } from '../testing'
+import { demoProject } from '../testing.demo'
 import { Id } from '../catalogue/item'
 import {
   act,

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { demoProject } from '../testing'
+import { demoProject } from '../testing.demo'
 import { FORMAT, MOST_BYTES, openProject, sayProblem, writeProject } from '.'
 
 const good = demoProject('3-skerrow-dunlin')

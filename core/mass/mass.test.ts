@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../document'
 import { resolve } from '../design'
-import { demoProject, item, plainProject, projectWith } from '../testing'
+import { item, plainProject, projectWith } from '../testing'
+import { demoProject } from '../testing.demo'
 import { examineMass } from '.'
 
 describe('empty mass after an alteration (FAA-H-8083-1B: old + added − removed, from memory)', () => {

@@ -3,7 +3,8 @@ import { readPhrase, US, type Phrase } from '../quantity'
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../document'
 import { AS_FOUND, resolve } from '../design'
-import { boxFace, demoCatalogue, designWith, item, plainProject, projectWith, roundFace } from '../testing'
+import { boxFace, designWith, item, plainProject, projectWith, roundFace } from '../testing'
+import { demoCatalogue } from '../testing.demo'
 import { examinePanel, figureAreaMm2, findPlace, groundOf, openings, setDown, stands, zoneFigure } from '.'
 
 const three = item({ id: 'three', face: roundFace(79.375) })

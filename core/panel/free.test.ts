@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { boxFace, demoProject, item, plainProject, roundFace } from '../testing'
+import { boxFace, item, plainProject, roundFace } from '../testing'
+import { demoProject } from '../testing.demo'
 import { type Panel, type Zone } from '../document'
 import { finish, resolve } from '../design'
 import {

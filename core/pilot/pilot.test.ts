@@ -3,7 +3,8 @@ import { readPhrase, US, type Phrase } from '../quantity'
 import { describe, expect, it } from 'vitest'
 import { applyEdits, type Flow, type Pilot, type Project } from '../document'
 import { resolve } from '../design'
-import { demoProject, item, plainProject, projectWith, roundFace } from '../testing'
+import { item, plainProject, projectWith, roundFace } from '../testing'
+import { demoProject } from '../testing.demo'
 import { armMm, defaultPilot, examinePilots, lineOfSightPoint, proposedFlows, reachTo, sightOf, walkFlow } from '.'
 
 const pilot: Pilot = {

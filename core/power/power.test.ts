@@ -4,7 +4,8 @@ import type { Item } from '../catalogue'
 import { applyEdits } from '../document'
 import { resolve } from '../design'
 import { feet } from '../quantity'
-import { designWith, item, plainProject, projectWith, withoutCoils } from '../testing'
+import { designWith, item, plainProject, projectWith } from '../testing'
+import { withoutCoils } from '../testing.supply'
 import {
   BREAKER_SIZES_A,
   CONDUCTOR_CELSIUS,

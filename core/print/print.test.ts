@@ -5,7 +5,8 @@ import { describe, expect, it } from 'vitest'
 import { wholeFace } from '../build'
 import { resolve } from '../design'
 import { examineOption, loadAnalysis } from '../report'
-import { demoProject, designWith, item, roundFace } from '../testing'
+import { designWith, item, roundFace } from '../testing'
+import { demoProject } from '../testing.demo'
 import { PAPERS, tilesOf, writeAnalysisPdf, writeFacePdf, writeSheetPdf } from '.'
 
 const MM = 72 / 25.4

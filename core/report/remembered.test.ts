@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { applyEdits, EditError, type Edit, type Project } from '../document'
 import { RandomEdits } from '../document/random.testing'
-import { demoCatalogue, demoProject } from '../testing'
+import { demoCatalogue, demoProject } from '../testing.demo'
 import { candidateEffects, effectOf, examineOption } from '.'
 import { finish } from '../design'
 

@@ -2,7 +2,7 @@ import { readPhrase, US } from '../quantity'
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../document'
 import { AS_FOUND, resolve, finish } from '../design'
-import { demoCatalogue, demoProject } from '../testing'
+import { demoCatalogue, demoProject } from '../testing.demo'
 import { findPlace, groundOf, setDown } from '../panel'
 import { candidateEffects, explain, effectOf, examineOption, FIGURE_KEYS, makeRoom, newUnit, rankForPanel } from '.'
 

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import type { FunctionName, Item } from '../catalogue'
 import { applyEdits } from '../document'
 import { AS_FOUND, resolve } from '../design'
-import { demoProject, designWith, item, plainProject, projectWith } from '../testing'
+import { designWith, item, plainProject, projectWith } from '../testing'
+import { demoProject } from '../testing.demo'
 import { examineFunctions } from '.'
 
 const giver = (id: string, ...provides: FunctionName[]): Item => item({ id, mounts: ['tail'], provides })

@@ -4,7 +4,8 @@ import { applyEdits } from '../document'
 import { resolve } from '../design'
 import { KG_PER_POUND } from '../quantity'
 import { examinePower } from '../power'
-import { demoProject, designWith, item, projectWith } from '../testing'
+import { designWith, item, projectWith } from '../testing'
+import { demoProject } from '../testing.demo'
 import { carried, examineWiring, proposeLinks } from '.'
 
 const talker = (id: string, kind: Item['ports'][number]['kind'] = 'rs-232'): Item =>

@@ -35,7 +35,7 @@ const show = (value: number | string, unit: string) =>
       <v-card-text v-if="wrong"
         ><p>{{ wrong }}</p></v-card-text
       >
-      <v-card-text v-else-if="working">
+      <v-card-text v-else-if="working" tabindex="0">
         <p class="formula">{{ working.formula }}</p>
         <table class="list">
           <thead>

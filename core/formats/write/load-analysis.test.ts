@@ -7,7 +7,7 @@ import writeExcel from 'write-excel-file/node'
 import { oneLine } from '../../power'
 import { resolve } from '../../design'
 import { examineOption, loadAnalysis } from '../../report'
-import { demoProject } from '../../testing'
+import { demoProject } from '../../testing.demo'
 import { analysisSheets, layOneLine, writeAnalysisCsv, writeOneLineSvg } from '..'
 
 const project = demoProject('3-skerrow-dunlin')

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import type { Item } from '../../catalogue'
 import { applyEdits, type Project } from '../../document'
 import { resolve } from '../../design'
-import { demoProject, designWith, item, plainProject, projectWith } from '../../testing'
+import { designWith, item, plainProject, projectWith } from '../../testing'
+import { demoProject } from '../../testing.demo'
 import {
   explainCircuit,
   powerModel,

@@ -4,7 +4,8 @@ import type { Item } from '../../catalogue'
 import { applyEdits, type Project, type Supply, type Tie } from '../../document'
 import { resolve } from '../../design'
 import { feet } from '../../quantity'
-import { demoProject, item, plainProject, projectWith } from '../../testing'
+import { item, plainProject, projectWith } from '../../testing'
+import { demoProject } from '../../testing.demo'
 import { BREAKER_SIZES_A, examinePower, gauge, supplyOf, type Feeder } from '..'
 
 const load = (

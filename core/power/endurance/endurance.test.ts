@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest'
 import type { Item } from '../../catalogue'
 import { type Airframe, type Unit } from '../../document'
 import { finish, resolve, type Design } from '../../design'
-import { demoCatalogue, demoProject, designWith, item, plainProject, projectWith, withoutCoils } from '../../testing'
+import { designWith, item, plainProject, projectWith } from '../../testing'
+import { demoCatalogue, demoProject } from '../../testing.demo'
+import { withoutCoils } from '../../testing.supply'
 import {
   backupFor,
   backupOffers,

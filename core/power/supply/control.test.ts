@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { resolve } from '../../design'
 import { applyEdits, referenceProblems } from '../../document'
-import { demoProject } from '../../testing'
+import { demoProject } from '../../testing.demo'
 import { controlsOf, powerModel, proposedSupply } from '..'
 
 const project = demoProject('3-skerrow-dunlin')
