@@ -128,7 +128,7 @@ if (built && !browser) {
 }
 if (browser) {
   await go('npx', ['playwright', 'test'], {
-    minutes: 15,
+    minutes: 27,
     env: { PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'e2e.json') }
   })
   add('end-to-end tests', join(results, 'e2e.json'), one => [
