@@ -61,8 +61,8 @@ export const useBench = defineStore('bench', () => {
     examining.value = true
     let found: Awaited<ReturnType<ReturnType<typeof useExaminer>['examine']>>
     try {
-      keepInStep(project.value)
-      found = await useExaminer().examine(option.value.id)
+      await keepInStep(project.value)
+      found = await useExaminer().examine(asked!.optionId)
     } catch (error) {
       said.value = `This design could not be examined: ${(error as Error).message} The figures below are of the design before; undo the last act, or export the project and tell its maker.`
       examining.value = false

@@ -258,7 +258,6 @@ function usedTwice(project: Project, records: readonly Located[]): ReferenceProb
   return problems
 }
 
-/** What no single record can know of itself: rules between records of one option. */
 /** Who on the face is said to be what: a unit that is one switch or breaker is no other. */
 function faceNames({ kind, body }: Located): { unit: string; what: string; way: string[] }[] {
   if (kind === 'switch' || kind === 'tie') {
@@ -270,6 +269,7 @@ function faceNames({ kind, body }: Located): { unit: string; what: string; way: 
   return breakerUnit === undefined ? [] : [{ unit: breakerUnit, what: 'a breaker', way: ['breakerUnit'] }]
 }
 
+/** What no single record can know of itself: rules between records of one option. */
 function rulesBroken(project: Project, records: readonly Located[], index: Index): ReferenceProblem[] {
   const problems: ReferenceProblem[] = []
   const circuits = new Map<string, Map<string, CircuitChoice>>()

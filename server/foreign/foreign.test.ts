@@ -18,12 +18,13 @@ it('a drawing is answered from the thread as it would be here', async () => {
   const answer = await quoteForeign(order('0\nSECTION\n2\nENTITIES\n0\nENDSEC\n0\nEOF\n'), program)
   expect(answer.accepted === false && answer.reasons[0]).toMatch(/does not declare/)
 })
-it('a damaged drawing that keeps the parser busy for ever is given up, and the next one is answered', async () => {
-  // Cut off within a block: the parser looks for its end and never stops.
-  const damaged = '0\nSECTION\n2\nBLOCKS\n0\nBLOCK\n8\n0\n'
-  const answer = await quoteForeign(order(damaged), program, 1_500)
-  expect(answer.accepted).toBe(false)
-  if (!answer.accepted) expect(answer.reasons[0]).toMatch(/could not be read within 1.5 seconds|not a DXF we can read/)
-  const next = await quoteForeign(order('0\nEOF\n'), program)
-  expect(next.accepted).toBe(false)
+it('a drawing that is not read in time is given up with its thread, and the next one is answered', async () => {
+  const long = `0\nSECTION\n2\nENTITIES\n${'0\nLINE\n8\nCUT\n10\n0\n20\n0\n11\n1\n21\n1\n'.repeat(60_000)}0\nENDSEC\n0\nEOF\n`
+  const answer = await quoteForeign(order(long), program, 1)
+  expect(answer).toMatchObject({
+    accepted: false,
+    reasons: [expect.stringMatching(/could not be read within 0.001 seconds/)]
+  })
+  const next = await quoteForeign(order('0\nSECTION\n2\nENTITIES\n0\nENDSEC\n0\nEOF\n'), program)
+  expect(next.accepted === false && next.reasons[0]).toMatch(/does not declare/)
 }, 20_000)

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { FIGURE_KEYS, type FigureKey } from '#core/report'
-import { FIGURE_NAMES } from '~/steps'
-import { STEPS } from '~/steps'
+import { FIGURE_NAMES, STEPS } from '~/steps'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 

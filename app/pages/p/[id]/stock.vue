@@ -80,7 +80,7 @@ async function askEffects() {
   await runEffects('Trying the catalogue…', (examiner, job, tell) => examiner.candidates(option.id, ids, job, tell))
 }
 watch(
-  [() => bench.project, () => bench.option?.id],
+  [() => bench.project, () => bench.option?.id, items],
   async () => {
     const { project, option } = bench
     if (!project || !option) return
@@ -94,7 +94,7 @@ watch(
   { immediate: true }
 )
 // A keystroke asks for nothing that is known: only where some of what is shown is still open, that comes first now.
-watch([found, items], ([now]) => {
+watch(found, now => {
   if (now.some(item => !effects.value.has(item.id))) void askEffects()
 })
 
