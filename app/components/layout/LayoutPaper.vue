@@ -89,9 +89,13 @@ const finish = ref('')
 const offers = ref<Offer[]>()
 const asking = ref('')
 onMounted(async () => {
-  shop.value = await ask('/api/cutter')
-  stock.value = shop.value!.stock[0]!
-  finish.value = shop.value!.finishes[0]!
+  try {
+    shop.value = await ask('/api/cutter')
+    stock.value = shop.value!.stock[0]!
+    finish.value = shop.value!.finishes[0]!
+  } catch (error) {
+    asking.value = sayError(error)
+  }
 })
 async function send() {
   asking.value = 'Sending…'
@@ -201,7 +205,7 @@ const total = computed(() =>
           <option v-for="one in shop?.stock" :key="one">{{ one }}</option></select
         ><select v-model="finish" class="plain" aria-label="Finish">
           <option v-for="one in shop?.finishes" :key="one">{{ one }}</option></select
-        ><button class="plain firm" @click="send">Send the drawing</button>
+        ><button class="plain firm" :disabled="!shop" @click="send">Send the drawing</button>
       </div>
       <p v-if="asking" class="small" role="status">{{ asking }}</p>
       <div v-for="one in offers" :key="one.part" class="small">
