@@ -27,15 +27,43 @@ export default defineNuxtConfig({
     vuetifyOptions: {
       icons: { defaultSet: 'mdi-svg' },
       defaults: {
-        VBtn: { variant: 'outlined', size: 'small', rounded: 0, class: 'text-none', flat: true },
-        VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: 0 },
-        VTextarea: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: 0, rows: 2 },
-        VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: 0 },
-        VCombobox: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: 0 },
+        VBtn: { variant: 'outlined', size: 'small', rounded: 0, class: 'text-none', flat: true, ripple: false },
+        VTextField: {
+          variant: 'outlined',
+          density: 'compact',
+          hideDetails: 'auto',
+          rounded: 0,
+          persistentPlaceholder: true
+        },
+        VTextarea: {
+          variant: 'outlined',
+          density: 'compact',
+          hideDetails: 'auto',
+          rounded: 0,
+          persistentPlaceholder: true
+        },
+        VSelect: {
+          variant: 'outlined',
+          density: 'compact',
+          hideDetails: 'auto',
+          rounded: 0,
+          persistentPlaceholder: true
+        },
+        VAutocomplete: {
+          variant: 'outlined',
+          density: 'compact',
+          hideDetails: 'auto',
+          rounded: 0,
+          persistentPlaceholder: true
+        },
+        VFileInput: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: 0 },
         VCheckbox: { density: 'compact', hideDetails: 'auto', color: 'primary' },
+        VTabs: { density: 'compact', color: 'primary', hideSlider: true },
+        VTab: { ripple: false, rounded: 0 },
         VDialog: { maxWidth: 860, scrollable: true },
         VCard: { rounded: 0 },
-        VDataTable: { density: 'compact', hover: true }
+        VDataTable: { density: 'compact', hover: true, hideDefaultFooter: true, itemsPerPage: -1 },
+        VDataTableVirtual: { density: 'compact', hover: true, fixedHeader: true }
       },
       theme: {
         defaultTheme: 'bench',

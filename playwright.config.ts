@@ -12,7 +12,7 @@ export default defineConfig({
   retries: 0,
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : 'list',
   use: {
-    viewport: { width: 1280, height: 800 },
+    viewport: { width: 1500, height: 860 },
     acceptDownloads: true,
     actionTimeout: 20_000,
     navigationTimeout: 30_000,

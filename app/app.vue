@@ -5,7 +5,7 @@ const taste = useTaste()
 </script>
 
 <template>
-  <v-app :class="{ 'hangar-night': taste.dark }">
+  <v-app :class="{ 'hangar-night': taste.dark, 'roomy': taste.roomy }">
     <NuxtPage />
   </v-app>
 </template>

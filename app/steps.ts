@@ -4,10 +4,10 @@ import type { FigureKey } from '#core/report'
 /** The eight steps in working order, each with the rooms whose findings it shows. */
 export const STEPS = [
   { id: 'brief', name: 'Brief', rooms: [] as string[], hint: 'what it is for' },
-  { id: 'stock', name: 'Stock & choose', rooms: ['functions', 'catalogue'], hint: 'out, in, instead' },
-  { id: 'layout', name: 'Lay out', rooms: ['panel', 'pilot'], hint: 'to scale' },
+  { id: 'equipment', name: 'Equipment', rooms: ['functions', 'catalogue'], hint: 'out, in, instead' },
+  { id: 'panel', name: 'Panel', rooms: ['panel', 'pilot'], hint: 'to scale' },
   { id: 'power', name: 'Power', rooms: ['power'], hint: 'loads, minutes' },
-  { id: 'wire', name: 'Wire', rooms: ['wiring'], hint: 'who talks' },
+  { id: 'wiring', name: 'Wiring', rooms: ['wiring'], hint: 'signals, routes' },
   { id: 'rules', name: 'Rules', rooms: ['rules'], hint: 'clause by clause' },
   { id: 'budget', name: 'Budget', rooms: ['money'], hint: 'money, time' },
   { id: 'build', name: 'Build', rooms: [] as string[], hint: 'files, lists' }
@@ -17,7 +17,7 @@ export type StepId = (typeof STEPS)[number]['id']
 
 /** The step at which a finding is looked at. */
 export const stepOf = (finding: Finding): StepId =>
-  STEPS.find(step => (step.rooms as readonly string[]).includes(finding.code.split('.')[0]!))?.id ?? 'stock'
+  STEPS.find(step => (step.rooms as readonly string[]).includes(finding.code.split('.')[0]!))?.id ?? 'equipment'
 
 /** What each figure of the tally is called. */
 export const FIGURE_NAMES: Readonly<Record<FigureKey, string>> = {
@@ -26,7 +26,7 @@ export const FIGURE_NAMES: Readonly<Record<FigureKey, string>> = {
   'amps': 'Amps',
   'minutes': 'On battery',
   'metal': 'Metal & fit',
-  'wires': 'Wires',
+  'wires': 'Wiring',
   'rules': 'Rules met',
   'findings': 'Findings'
 }

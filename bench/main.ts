@@ -179,7 +179,7 @@ try {
 
   // An act in the browser, on a project of 80 units: from the key that nudges a unit to all figures of the new design.
   const acting = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
-  await acting.goto(`${server.base}/p/large/layout`)
+  await acting.goto(`${server.base}/p/large/panel`)
   await acting.locator('[data-unit="u20"]').click()
   await acting.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
   const acts: number[] = []
@@ -193,7 +193,7 @@ try {
 
   // A hand drags one of 56 units about the panel: what each frame costs the screen’s own thread.
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
-  await page.goto(`${server.base}/p/large/layout`)
+  await page.goto(`${server.base}/p/large/panel`)
   await page.locator('[data-unit="u20"]').waitFor()
   await page.waitForTimeout(1500)
   const tools = await page.context().newCDPSession(page)

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from './watched'
+import { choose, expect, test } from './watched'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -10,9 +10,10 @@ test.afterAll(async () => {
   await server.kill()
 })
 
-test('an own item is made, used, edited and thrown away', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/stock`)
-  await page.getByRole('button', { name: 'Own item' }).click()
+test('an own item is made, used, edited and deleted', async ({ page }) => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/equipment`)
+  await page.getByRole('button', { name: 'Catalogue…' }).click()
+  await page.getByText('Own item…').click()
   const dialog = page.getByRole('dialog')
   const cell = (name: RegExp) => dialog.getByRole('textbox', { name })
   await cell(/^id/).fill('my-lamp')
@@ -26,18 +27,22 @@ test('an own item is made, used, edited and thrown away', async ({ page }) => {
   await expect(dialog).toHaveCount(0)
   await page.getByRole('searchbox').fill('Map lamp')
   await page.getByRole('button', { name: 'Add Map lamp', exact: true }).click()
+  await page.getByRole('tab', { name: 'Installed', exact: true }).click()
   await expect(page.locator('[data-added="my-lamp-1"]')).toBeVisible()
 
+  await page.getByRole('tab', { name: 'Add', exact: true }).click()
   await page.getByRole('button', { name: 'Edit Map lamp' }).click()
   await cell(/^Price, dollars/).fill('77')
   await dialog.getByRole('button', { name: 'Keep as mine' }).click()
   await expect(page.locator('[data-item="my-lamp"]')).toContainText('$77')
   // The unit in the project keeps the copy it was added with.
+  await page.getByRole('tab', { name: 'Installed', exact: true }).click()
   await expect(page.locator('[data-added="my-lamp-1"]')).toContainText('$0')
+  await page.getByRole('tab', { name: 'Add', exact: true }).click()
 
   const exported = await (await fetch(`${server.base}/api/catalogue/export?kind=csv`)).text()
   expect(exported).toContain('my-lamp,Map lamp')
-  await page.getByRole('button', { name: 'Throw Map lamp away' }).click()
+  await page.getByRole('button', { name: 'Delete Map lamp' }).click()
   await expect(page.locator('[data-item="my-lamp"]')).toHaveCount(0)
 })
 
@@ -48,8 +53,9 @@ test('a CSV with a bad row is shown with line and column, and comes in only when
     lines[1]!.replace('ostrel-wideface-10', 'mine-10').replace('Wideface 10', 'Mine 10'),
     lines[2]!.replace(',1.35,', ',-1.35,')
   ].join('\n')
-  await page.goto(`${server.base}/p/skerrow-dunlin/stock`)
-  await page.getByRole('button', { name: 'Bring in' }).click()
+  await page.goto(`${server.base}/p/skerrow-dunlin/equipment`)
+  await page.getByRole('button', { name: 'Catalogue…' }).click()
+  await page.getByText('Import items…').click()
   await page
     .getByLabel('Catalogue file')
     .setInputFiles({ name: 'mine.csv', mimeType: 'text/csv', buffer: Buffer.from(body) })
@@ -65,35 +71,39 @@ test('a CSV with a bad row is shown with line and column, and comes in only when
 })
 
 test('candidates stand side by side, two to four', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/stock`)
-  await page.getByLabel('Kind', { exact: true }).selectOption('navigator')
+  await page.goto(`${server.base}/p/skerrow-dunlin/equipment`)
+  await choose(page, 'Kind', 'navigator')
   for (const name of ['Wayfarer T', 'Wayfarer S']) await page.getByLabel(`Compare ${name}`, { exact: true }).check()
   await expect(page.locator('.side tbody tr')).toHaveCount(6)
-  await expect(page.locator('.side')).toContainText('cannot work without waas gps antenna')
+  await expect(page.locator('.side')).toContainText('does not work without waas gps antenna')
 })
 
-test('links are proposed, taken and undone in Wire', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/stock`)
+test('links are proposed, taken and undone in Wiring', async ({ page }) => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/equipment`)
   for (const name of ['Wayfarer S', 'Puck G']) {
     await page.getByRole('searchbox').fill(name)
     await page.getByRole('button', { name: `Add ${name}`, exact: true }).click()
   }
   await page.keyboard.press('Escape')
-  await page.getByRole('link', { name: /Wire/ }).click()
+  // What is added is connected at once; one connection is taken out, and proposed again.
+  await page.getByRole('link', { name: /Wiring/ }).click()
+  await page.getByRole('button', { name: 'Delete the connection from Wayfarer S to Transponder with ADS-B' }).click()
   await expect(page.getByText(/Wayfarer S → Transponder with ADS-B \(position\)/)).toBeVisible()
   const before = await page.locator('[data-link]').count()
-  await page.getByRole('button', { name: /Take \d+ proposed link/ }).click()
+  await page.getByRole('button', { name: /Take \d+ proposed connection/ }).click()
   await expect(page.locator('[data-link]')).not.toHaveCount(before)
-  await expect(page.locator('[data-finding="wiring.signal-missing"]').filter({ hasText: 'cannot work' })).toHaveCount(0)
+  await expect(page.locator('[data-finding="wiring.signal-missing"]').filter({ hasText: 'does not work' })).toHaveCount(
+    0
+  )
   await page.getByRole('button', { name: /^Undo: Take/ }).click()
   await expect(page.locator('[data-link]')).toHaveCount(before)
 })
 
-test('creep is counted from the plan agreed', async ({ page }) => {
+test('changes are counted from the baseline', async ({ page }) => {
   await page.goto(`${server.base}/p/teasel-ls/budget`)
-  await page.getByRole('button', { name: 'Agree on this plan' }).click()
-  await expect(page.getByText('As agreed.')).toBeVisible()
+  await page.getByRole('button', { name: 'Set baseline' }).click()
+  await expect(page.getByText('As the baseline.')).toBeVisible()
   await page.getByLabel('Price of Transponder ($)', { exact: true }).fill('2800')
   await page.getByLabel('Price of Transponder ($)', { exact: true }).press('Enter')
-  await expect(page.locator('[data-figure="money"]')).toContainText('plan +$560')
+  await expect(page.locator('[data-figure="money"]')).toContainText('baseline +$560')
 })

@@ -58,7 +58,7 @@ test('an earlier version can be brought back', async ({ page }) => {
   await expect(page.getByLabel('Name of the project')).toHaveValue('Hollin Evening School')
 })
 
-test('a project thrown away elsewhere is not saved over nothing', async ({ page }) => {
+test('a project deleted elsewhere is not saved over nothing', async ({ page }) => {
   await fetch(`${server.base}/api/projects`, {
     method: 'POST',
     body: text().replace('"id": "teasel-ls"', '"id": "short-lived"')
@@ -76,7 +76,7 @@ test.describe('bad files bring a clear message and change nothing', () => {
     await page.goto(server.base)
     await expect(page.getByRole('article').first()).toBeVisible()
     const before = await page.getByRole('article').count()
-    await page.getByLabel('Bring in a project file').setInputFiles(file(body, name))
+    await page.getByLabel('Import a project file').setInputFiles(file(body, name))
     await expect(page.getByRole('alert')).toBeVisible()
     expect(await page.getByRole('article').count()).toBe(before)
     return page.getByRole('alert')
@@ -104,7 +104,7 @@ test.describe('bad files bring a clear message and change nothing', () => {
     await page.goto(server.base)
     await expect(page.getByRole('article').first()).toBeVisible()
     await page.evaluate(() => {
-      const input = document.querySelector<HTMLInputElement>('input[aria-label="Bring in a project file"]')!
+      const input = document.querySelector<HTMLInputElement>('input[aria-label="Import a project file"]')!
       const pile = new DataTransfer()
       pile.items.add(new File([new Uint8Array(100 * 1048576)], 'huge.json'))
       input.files = pile.files
@@ -158,7 +158,7 @@ test('HTML in a name is shown as text', async ({ page }) => {
   })
   const title = '<img src=x onerror=alert(1)>'
   await page.goto(server.base)
-  await page.getByLabel('Bring in a project file').setInputFiles(
+  await page.getByLabel('Import a project file').setInputFiles(
     file(
       text()
         .replace('"Teasel, day VFR"', JSON.stringify(title))
@@ -167,7 +167,7 @@ test('HTML in a name is shown as text', async ({ page }) => {
     )
   )
   await expect(page.getByRole('article').filter({ hasText: title })).toBeVisible()
-  await page.goto(`${server.base}/p/html/layout`)
+  await page.goto(`${server.base}/p/html/panel`)
   await expect(page.getByRole('navigation')).toContainText(title)
   expect(await page.locator('img[src="x"]').count()).toBe(0)
   expect(alerted).toBe(false)
@@ -175,7 +175,7 @@ test('HTML in a name is shown as text', async ({ page }) => {
 
 test('a file of a project that is there already comes in as a copy beside it', async ({ page }) => {
   await page.goto(server.base)
-  await page.getByLabel('Bring in a project file').setInputFiles(file(text()))
+  await page.getByLabel('Import a project file').setInputFiles(file(text()))
   await expect(page.getByRole('status')).toContainText('as a copy beside it')
 })
 

@@ -10,7 +10,7 @@ test.afterAll(async () => {
   await server.kill()
 })
 
-const STEPS = ['brief', 'stock', 'layout', 'power', 'wire', 'rules', 'budget', 'build']
+const STEPS = ['brief', 'equipment', 'panel', 'power', 'wiring', 'rules', 'budget', 'build']
 
 test('what is typed right after / stands in Find, and no letter of it acts as a key', async ({ page }) => {
   await page.goto(`${server.base}/p/skerrow-dunlin/rules`)
@@ -23,15 +23,15 @@ test('what is typed right after / stands in Find, and no letter of it acts as a 
 })
 
 test('a unit named in a finding is selected where it stands', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/layout`)
+  await page.goto(`${server.base}/p/skerrow-dunlin/panel`)
   const bend = page.locator('[data-finding="panel.bend"]')
   await bend.getByRole('link', { name: 'Transponder with ADS-B' }).click()
   await expect(page.locator('[data-unit="xpdr-ads"], [data-unit].selected').first()).toHaveClass(/selected/)
-  await expect(page).toHaveURL(/layout/)
+  await expect(page).toHaveURL(/panel/)
 })
 
 test('a working is made when it is asked for, with all its inputs', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/layout`)
+  await page.goto(`${server.base}/p/skerrow-dunlin/panel`)
   await page.locator('[data-finding="panel.bend"]').getByRole('button', { name: 'Show working' }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog).toContainText('push of a thumb')
@@ -49,7 +49,7 @@ test('an edited entry leaves the unit that stands on it alone, and offers itself
   }
   const entry = project.project.items.find((one: { id: string }) => one.id === unit.item)
   await page.request.put(`${server.base}/api/catalogue`, { data: { ...entry, massKg: entry.massKg + 1 } })
-  await page.goto(`${server.base}/p/hollin-whimbrel/stock`)
+  await page.goto(`${server.base}/p/hollin-whimbrel/equipment`)
   const newer = page.locator('[data-finding="catalogue.newer"]')
   await expect(newer).toContainText(/stands? on revision 1 of .*; revision 2 differs: weight [\d.]+ lb → [\d.]+ lb\./)
   const load = page.locator('[data-figure="useful load"] .value')
@@ -88,13 +88,13 @@ test.describe('in a German browser, in millimetres', () => {
       await expect(page.locator('[data-figure="useful load"] .value')).toHaveText(/^\d+,\d\d$/)
       await expect(page.locator('[data-finding]').first()).toBeVisible()
       // Words of a catalogue entry’s own may hold inches; quantities of ours may not.
-      const words = (await page.locator(step === 'stock' ? '.drawer, .tally' : 'body').allInnerTexts()).join('\n')
+      const words = (await page.locator(step === 'equipment' ? '.drawer, .tally' : 'body').allInnerTexts()).join('\n')
       expect(words.match(/\d(?:[.,]\d+)? (in|lb|ft)\b(?! \d)/g) ?? []).toEqual([])
       expect(words.match(/\d\.\d{1,2} (mm|kg|A|V|m)\b/g) ?? []).toEqual([])
     })
   test('a length is typed with the comma', async ({ page }) => {
     await page.addInitScript(() => localStorage.setItem('ewerpanel.units', 'metric'))
-    await page.goto(`${server.base}/p/skerrow-dunlin/layout`)
+    await page.goto(`${server.base}/p/skerrow-dunlin/panel`)
     await page.locator('[data-unit="asi"]').click()
     await page.getByLabel('Across (mm)').fill('150,5')
     await page.getByLabel('Across (mm)').press('Enter')

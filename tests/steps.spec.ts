@@ -16,37 +16,39 @@ const at = async (page: Page, path: string) => {
   await expect(page.locator('[data-figure]').first()).toBeVisible()
 }
 
-test('Brief: asking for IFR asks for its instruments; a zone is drawn where it was typed', async ({ page }) => {
+test('Brief: asking for IFR asks for its instruments', async ({ page }) => {
   await at(page, 'teasel-ls/brief')
   await page.getByLabel('IFR', { exact: true }).check()
   await expect(page.locator('[data-finding="rules.missing"]').filter({ hasText: '91.205(d)(2)' })).toBeVisible()
-  await page.getByRole('button', { name: 'Add a zone' }).click()
+})
+
+test('Panel, Sheet: a zone is drawn where it was typed, whatever the unit', async ({ page }) => {
+  await at(page, 'teasel-ls/panel?pane=sheet')
+  await page.getByRole('button', { name: '+ round on the face' }).click()
   await page.getByLabel('Name', { exact: true }).fill('Heater knob')
   await page.getByLabel('Name', { exact: true }).press('Tab')
   await page.getByRole('button', { name: 'Units: inch. Change' }).click()
   await page.getByLabel('Across (mm)', { exact: true }).fill('6 in')
   await page.getByLabel('Across (mm)', { exact: true }).press('Enter')
   await expect(page.getByLabel('Across (mm)', { exact: true })).toHaveValue('152.4')
-  await page.keyboard.press('Escape')
-  await page.getByRole('link', { name: /Lay out/ }).click()
   await expect(page.locator('.zone').filter({ hasText: 'Heater knob' })).toBeVisible()
 })
 
-test('Brief: a length that cannot be read says how to write it and keeps the old one', async ({ page }) => {
-  await at(page, 'hollin-whimbrel/brief')
-  const lip = page.getByLabel('Lip all round (in)')
-  const before = await lip.inputValue()
-  await lip.fill('about an inch')
-  await lip.press('Enter')
+test('Panel, Sheet: a length that cannot be read says how to write it and keeps the old one', async ({ page }) => {
+  await at(page, 'hollin-whimbrel/panel?pane=sheet')
+  const margin = page.getByLabel('Edge margin (in)')
+  const before = await margin.inputValue()
+  await margin.fill('about an inch')
+  await margin.press('Enter')
   await expect(page.getByRole('alert')).toContainText('3 1/8, 3.125" or 79.4 mm')
   await page.reload()
-  await expect(page.getByLabel('Lip all round (in)')).toHaveValue(before)
+  await expect(page.getByLabel('Edge margin (in)')).toHaveValue(before)
 })
 
 test('Power: what is shed buys minutes, what is kept on costs them', async ({ page }) => {
   await at(page, 'skerrow-dunlin/power')
   const before = Number(await value(page, 'minutes').textContent())
-  await page.getByRole('tab', { name: 'Alternator quits' }).click()
+  await page.getByRole('tab', { name: 'On battery' }).click()
   await page.getByLabel('Plan for Pitot heat', { exact: true }).selectOption('stays on')
   await expect.poll(async () => Number(await value(page, 'minutes').textContent())).toBeLessThan(before)
   await page.keyboard.press('Control+z')
@@ -90,22 +92,23 @@ test('Build: weight and balance lines add up to the tally', async ({ page }) => 
 })
 
 test('options are renamed and walked through by keys', async ({ page }) => {
-  await at(page, 'hollin-whimbrel/stock')
+  await at(page, 'hollin-whimbrel/equipment')
   await page.getByRole('button', { name: 'More for this option' }).click()
   await page.getByText('Rename…').click()
-  await page.getByLabel('Name').fill('Lean')
-  await page.getByLabel('Name').press('Enter')
+  await page.getByRole('dialog').getByLabel('Name').fill('Lean')
+  await page.getByRole('dialog').getByLabel('Name').press('Enter')
   await expect(page.getByRole('tab', { name: 'Lean' })).toBeVisible()
   await page.getByRole('button', { name: 'Duplicate option' }).click()
-  await expect(page.getByRole('tab')).toHaveCount(2)
-  await expect(page.getByRole('tab', { selected: true })).toHaveText(/Option B/)
-  await page.getByRole('heading', { name: 'Fitted' }).click()
+  const options = page.getByRole('tablist', { name: 'Options' })
+  await expect(options.getByRole('tab')).toHaveCount(2)
+  await expect(options.getByRole('tab', { selected: true })).toHaveText(/Option B/)
+  await page.getByRole('heading', { name: 'Equipment' }).click()
   await page.keyboard.press('[')
-  await expect(page.getByRole('tab', { selected: true })).toHaveText('Lean')
+  await expect(options.getByRole('tab', { selected: true })).toHaveText('Lean')
 })
 
 // The report on a design comes a moment after it: between the two no screen may stumble.
-for (const step of ['brief', 'stock', 'layout', 'power', 'wire', 'rules', 'budget', 'build']) {
+for (const step of ['brief', 'equipment', 'panel', 'power', 'wiring', 'rules', 'budget', 'build']) {
   test(`${step}: options and panes are gone through fast, and no page errs`, async ({ page }) => {
     test.setTimeout(90_000)
     await at(page, `skerrow-dunlin/${step}`)

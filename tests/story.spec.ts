@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { expect, test } from './watched'
+import { choose, expect, test } from './watched'
 import DxfParser from 'dxf-parser'
 import { startServer, type Server } from './server'
 
@@ -23,37 +23,42 @@ const goTo = (page: Page, step: string) =>
 test('one aeroplane from brief to cut file', async ({ page }) => {
   await page.goto(server.base)
   await expect(page.getByRole('article')).toHaveCount(3)
-  await page.getByRole('link', { name: /ZZ-DUN/ }).click()
+  await page.getByRole('link', { name: /Open ZZ-DUN/ }).click()
+  await page.getByRole('tab', { name: 'Installed', exact: true }).click()
 
   // What is fitted, and what each thing's going gives and breaks.
   const horizon = page.locator('[data-fitted="horizon"]')
-  await expect(horizon).toContainText('+2.8 lb')
-  await expect(horizon).toContainText('Old roll autopilot cannot work without attitude')
+  await expect(horizon).toContainText('+2.8')
+  await expect(horizon).toContainText('Old roll autopilot does not work without attitude')
 
   const before = {
     money: await figure(page, 'money').textContent(),
     load: await figure(page, 'useful load').textContent(),
     wires: await figure(page, 'wires').textContent()
   }
-  for (const name of ['Vacuum horizon', 'Vacuum direction gyro', 'Vacuum gauge', 'Vacuum pump', 'Vacuum hoses'])
+  for (const name of ['Vacuum horizon', 'Vacuum direction gyro', 'Vacuum gauge', 'Vacuum pump', 'Vacuum hoses']) {
     await page.getByRole('button', { name: `Remove ${name}`, exact: true }).click()
+    await page.getByRole('listitem').or(page.locator('.v-list-item')).filter({ hasText: 'sell' }).last().click()
+  }
   await expect(page.locator('[data-removed]')).toHaveCount(8)
   await expect(figure(page, 'useful load')).not.toHaveText(before.load!)
 
+  await page.getByRole('tab', { name: 'Add', exact: true }).click()
   for (const name of ['Rondo Horizon', 'Rondo Direction', 'Wayfarer S']) {
     await page.getByRole('searchbox').fill(name)
     await page.getByRole('button', { name: `Add ${name}`, exact: true }).click()
   }
+  await page.getByRole('tab', { name: 'Installed', exact: true }).click()
   await expect(page.locator('[data-added]')).toHaveCount(6)
   await expect(figure(page, 'money')).not.toHaveText(before.money!)
   await expect(figure(page, 'wires')).not.toHaveText(before.wires!)
 
-  // Drag them from the tray onto the panel.
-  await goTo(page, 'Lay out')
-  const drop = async (tray: string, onto: string, dx = 0, dy = 0) => {
-    const from = (await page.locator(`[data-tray="${tray}"]`).boundingBox())!
+  // They stand where they are free, seen and reached; from there they are dragged.
+  await goTo(page, 'Panel')
+  const drop = async (id: string, onto: string, dx = 0, dy = 0) => {
+    const from = (await page.locator(`[data-unit="${id}"], [data-tray="${id}"]`).first().boundingBox())!
     const target = (await page.locator(onto).first().boundingBox())!
-    await page.mouse.move(from.x + 10, from.y + 10)
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
     await page.mouse.down()
     await page.mouse.move(target.x + target.width / 2, target.y + target.height / 2, { steps: 6 })
     await page.mouse.move(target.x + target.width / 2 + dx, target.y + target.height / 2 + dy, { steps: 4 })
@@ -77,7 +82,14 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   await expect(page.getByLabel('Across (in)')).toHaveValue('11.220')
 
   // Snapping takes the centre of the column above when it is near.
-  await drop('pellinore-rondo-d-1', '[data-unit="turn"]', 74, 0)
+  const above = (await page.locator('[data-unit="pellinore-rondo-h-1"]').boundingBox())!
+  const beside = (await page.locator('[data-unit="turn"]').boundingBox())!
+  await drop(
+    'pellinore-rondo-d-1',
+    '[data-unit="turn"]',
+    above.x + above.width / 2 - beside.x - beside.width / 2 + 1,
+    0
+  )
   await expect(page.locator('[data-unit="pellinore-rondo-d-1"]')).toHaveAttribute(
     'aria-label',
     /11\.220 in across, 5\.709 in up/
@@ -106,7 +118,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
 
   // Duplicate, then compare.
   await page.getByRole('button', { name: 'Duplicate option' }).click()
-  await expect(page.getByRole('tab')).toHaveCount(4)
+  await expect(page.getByRole('tablist', { name: 'Options' }).getByRole('tab')).toHaveCount(4)
   await page.getByRole('button', { name: 'Compare options' }).click()
   await expect(page.getByRole('dialog').locator('tbody tr')).toHaveCount(9)
   await page.getByRole('button', { name: 'Close' }).click()
@@ -143,19 +155,19 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   await server.kill('SIGKILL')
   server = await startServer(server.directory)
   await page.goto(server.base + address)
-  await expect(page.getByRole('tab')).toHaveCount(4)
+  await expect(page.getByRole('tablist', { name: 'Options' }).getByRole('tab')).toHaveCount(4)
   await page.getByRole('tab').nth(1).click()
   await expect(figure(page, 'money')).toHaveText(money!)
   await page.getByRole('button', { name: /^Undo: Duplicate Option A/ }).click()
-  await expect(page.getByRole('tab')).toHaveCount(3)
+  await expect(page.getByRole('tablist', { name: 'Options' }).getByRole('tab')).toHaveCount(3)
   await saved(page)
 })
 
 test('a finding is cured by its remedy, and undone', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/layout`)
+  await page.goto(`${server.base}/p/skerrow-dunlin/panel`)
   await page.getByRole('tab', { name: /Option B/ }).click()
   const finding = page.locator('[data-finding="panel.face-zone"]')
-  await finding.locator('.remedy').first().click()
+  await finding.locator('.remedy button').first().click()
   await expect(finding).toHaveCount(0)
   await page.keyboard.press('Control+z')
   await expect(finding).toHaveCount(1)
@@ -172,7 +184,7 @@ test('a breaker larger than its wire is said and cured in Power', async ({ page 
   await expect(finding).toContainText(
     'The 15 A breaker of Com does not protect its AWG 22 wire, which wants 5 A at most.'
   )
-  await finding.locator('.remedy').click()
+  await finding.locator('.remedy button').click()
   await expect(finding).toHaveCount(0)
   await page.getByRole('button', { name: 'Why this wire for Com', exact: true }).click()
   await expect(page.getByRole('dialog')).toContainText('AC 43.13-1B, table 11-3')
@@ -183,13 +195,14 @@ test('an empty aeroplane can be begun and gets its first unit', async ({ page })
   await page.getByRole('button', { name: 'New aeroplane' }).click()
   await page.getByLabel('Registration').fill('ZZ-NEW')
   await page.getByLabel('Model').fill('Larkfell L-24 Dunlin')
-  await page.getByRole('button', { name: 'Begin' }).click()
+  await choose(page, 'Installed now', 'nothing: a bare panel')
+  await page.getByRole('button', { name: 'Begin', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Brief' })).toBeVisible()
   await page.keyboard.press('2')
   await page.getByRole('searchbox').fill('Plumb 3')
   await page.getByRole('button', { name: 'Add Plumb 3', exact: true }).click()
   await page.keyboard.press('Escape')
-  await goTo(page, 'Lay out')
-  await expect(page.locator('[data-tray]')).toHaveCount(1)
+  await goTo(page, 'Panel')
+  await expect(page.locator('.unit[data-unit]')).toHaveCount(1)
   await saved(page)
 })

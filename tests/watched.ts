@@ -1,19 +1,24 @@
-import { expect, test as base } from '@playwright/test'
+import { expect, test as base, type Locator, type Page } from '@playwright/test'
 
 /**
- * Playwright’s `test`, which fails besides when the page itself threw or said an error: a screen that looks right while
- * its script
- * has stopped is not right. What the browser says of an answer of the server’s (409, 404) is the test’s own matter.
+ * Playwright’s `test`, which fails besides when the page itself threw or said an error: a screen that looks right while its
+ * script has stopped is not right. What the browser says of an answer of the server’s (409, 404) is the test’s own matter.
+ * The findings stand open beside the work, unless a test wants them as a first visit has them.
  */
-export const test = base.extend<{ watched: void }>({
+export const test = base.extend<{ watched: void; findingsOpen: boolean }>({
+  findingsOpen: [true, { option: true }],
   watched: [
-    async ({ page }, use) => {
+    async ({ page, findingsOpen }, use) => {
       const errors: string[] = []
       page.on('pageerror', error => errors.push(error.message))
       page.on('console', message => {
         if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
           errors.push(message.text())
       })
+      if (findingsOpen)
+        await page.addInitScript(() => {
+          localStorage.setItem('ewerpanel.findings-open', localStorage.getItem('ewerpanel.findings-open') ?? 'true')
+        })
       await use()
       expect(errors, 'errors of the page').toEqual([])
     },
@@ -21,3 +26,17 @@ export const test = base.extend<{ watched: void }>({
   ]
 })
 export { expect }
+
+/** A field of the library’s, by its label: with it what it shows. */
+export const field = (scope: Page | Locator, label: string): Locator =>
+  scope.locator('.v-input').filter({ has: scope.getByLabel(label, { exact: true }) })
+
+/** Chooses from a list of the library’s. */
+export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
+  const list = field(page, label)
+  await list.click()
+  // One that can be searched draws only the choices in sight.
+  const searched = await list.evaluate(one => one.classList.contains('v-autocomplete'))
+  if (searched && typeof option === 'string') await list.locator('input[role=combobox]').fill(option)
+  await page.getByRole('option', { name: option, exact: typeof option === 'string' }).click()
+}

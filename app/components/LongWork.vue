@@ -9,7 +9,7 @@ const share = computed(() => (progress.of ? Math.round((progress.done / progress
   <div class="row small work" role="status">
     <span class="quiet">{{ progress.says }}</span>
     <progress :value="share" max="100" :aria-label="progress.says" />
-    <button class="plain" @click="emit('stop')">Stop</button>
+    <v-btn @click="emit('stop')">Stop</v-btn>
   </div>
 </template>
 

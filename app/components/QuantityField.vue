@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  currencySign,
   formatLength,
   formatMass,
   formatNumber,
@@ -20,6 +21,7 @@ const {
   kind,
   label,
   hideLabel = false,
+  whole = false,
   least = -Infinity,
   most = Infinity
 } = defineProps<{
@@ -27,6 +29,8 @@ const {
   kind: 'length' | 'position' | 'mass' | 'money' | 'plain'
   label: string
   hideLabel?: boolean
+  /** A number of things: no part of one. */
+  whole?: boolean
   least?: number
   most?: number
 }>()
@@ -56,7 +60,7 @@ const unit = computed(() =>
         ? 'lb'
         : 'kg'
       : kind === 'money'
-        ? '$'
+        ? currencySign(taste.reading)
         : ''
 )
 /** As it is read while nobody types: a length as a person says it, which says no more than is there. */
@@ -102,6 +106,7 @@ function take() {
           ? parseMoney(text.value, taste.reading)
           : parseNumber(text.value, taste.reading)
     if (!Number.isFinite(read) || text.value.trim() === '') throw new QuantityError(`“${text.value}” is not a number.`)
+    if (whole && !Number.isInteger(read)) throw new QuantityError(`${text.value} is not a whole number.`)
     if (read < least || read > most)
       throw new QuantityError(
         `${text.value} is out of range: ${Number.isFinite(least) ? `from ${least} ` : ''}${Number.isFinite(most) ? `to ${most}` : 'on'}. ${show(value.value)} stands.`
@@ -116,28 +121,20 @@ function take() {
 </script>
 
 <template>
-  <label class="field">
-    <span :class="{ 'screen-reader': hideLabel }"
-      >{{ label }}<template v-if="unit"> ({{ unit }})</template></span
-    >
-    <input
-      v-model="text"
-      class="number"
-      :class="{ wrong }"
-      :aria-invalid="wrong !== ''"
-      spellcheck="false"
-      @focus="open"
-      @blur="close"
-      @change="take"
-      @keydown.enter="take"
-    />
-    <span v-if="wrong" class="said" role="alert">{{ wrong }}</span>
-  </label>
+  <v-text-field
+    v-model="text"
+    class="number"
+    :label="hideLabel ? undefined : unit ? `${label} (${unit})` : label"
+    :aria-label="hideLabel ? (unit ? `${label} (${unit})` : label) : undefined"
+    :error-messages="wrong"
+    :aria-invalid="wrong !== ''"
+    :data-kept="text === show(value) || text === rest(value) ? '' : undefined"
+    spellcheck="false"
+    autocomplete="off"
+    inputmode="text"
+    @focus="open"
+    @blur="close"
+    @change="take"
+    @keydown.enter="take"
+  />
 </template>
-
-<style scoped>
-.said {
-  color: var(--grease);
-  font-size: 11.5px;
-}
-</style>

@@ -9,11 +9,31 @@ const bench = useBench()
 const taste = useTaste()
 
 const here = computed(() => new Set(bench.option?.units.map(unit => unit.id)))
+/** A list of more names than this is folded to the first few. */
+const MOST_NAMES = 6
+const SHOWN_NAMES = 4
+const unfolded = ref(false)
+watch(
+  () => says,
+  () => {
+    unfolded.value = false
+  }
+)
+/** The pieces before the fold, how many names are in it, and the pieces after it. */
+const parts = computed(() => {
+  const names = says.flatMap((piece, index) => (typeof piece !== 'string' && piece.is === 'thing' ? [index] : []))
+  if (unfolded.value || names.length <= MOST_NAMES) return { before: says, folded: 0, after: [] }
+  return {
+    before: says.slice(0, names[SHOWN_NAMES - 1]! + 1),
+    folded: names.length - SHOWN_NAMES,
+    after: says.slice(names.at(-1)! + 1)
+  }
+})
 </script>
 
 <template>
   <span
-    ><template v-for="(piece, at) in says" :key="at"
+    ><template v-for="(piece, index) in parts.before" :key="index"
       ><a
         v-if="typeof piece !== 'string' && piece.is === 'thing' && here.has(piece.id)"
         :href="`?unit=${piece.id}`"
@@ -22,6 +42,11 @@ const here = computed(() => new Set(bench.option?.units.map(unit => unit.id)))
         @click.prevent.stop="bench.selected = [piece.id]"
         >{{ piece.name }}</a
       ><template v-else>{{ readPiece(piece, taste.reading) }}</template></template
+    ><template v-if="parts.folded"
+      >&nbsp;<button class="thing fold" @click.stop="unfolded = true">and {{ parts.folded }} more</button
+      ><template v-for="(piece, index) in parts.after" :key="index">{{
+        readPiece(piece, taste.reading)
+      }}</template></template
     ></span
   >
 </template>
@@ -31,6 +56,13 @@ const here = computed(() => new Set(bench.option?.units.map(unit => unit.id)))
   color: inherit;
   text-decoration: underline dotted;
   text-underline-offset: 2px;
+}
+.fold {
+  border: 0;
+  background: none;
+  padding: 0;
+  font: inherit;
+  cursor: pointer;
 }
 .thing:hover {
   color: var(--dye);

@@ -1,21 +1,53 @@
 <script setup lang="ts">
+import { VTextarea, VTextField } from 'vuetify/components'
+
 /**
- * A line of words, taken when it is left or Enter is pressed. What is being typed is not lost when the screen around it
- * is drawn anew.
+ * Words, taken when the field is left or, on one line, Enter is pressed. What is being typed is not lost when the screen
+ * around it is drawn anew. A field that may not be empty takes its old words back.
  */
-const { label, most = 80 } = defineProps<{ label: string; most?: number }>()
-const value = defineModel<string>({ required: true })
-const text = ref(value.value)
-watch(value, now => {
-  text.value = now
-})
+const {
+  modelValue,
+  label,
+  most = 120,
+  hideLabel = false,
+  empty = false,
+  lines = 1,
+  type = 'text'
+} = defineProps<{
+  modelValue: string | undefined
+  label: string
+  most?: number
+  hideLabel?: boolean
+  empty?: boolean
+  lines?: number
+  type?: 'text' | 'date'
+}>()
+const emit = defineEmits<{ 'update:modelValue': [string] }>()
+const text = ref(modelValue ?? '')
+watch(
+  () => modelValue,
+  now => {
+    text.value = now ?? ''
+  }
+)
 function take() {
   const said = text.value.trim()
-  if (said === '') text.value = value.value
-  else if (said !== value.value) value.value = said
+  if (said === '' && !empty) text.value = modelValue ?? ''
+  else if (said !== (modelValue ?? '')) emit('update:modelValue', said)
 }
 </script>
 
 <template>
-  <label class="field">{{ label }}<input v-model="text" :maxlength="most" @change="take" /></label>
+  <component
+    :is="lines > 1 ? VTextarea : VTextField"
+    v-model="text"
+    :label="hideLabel ? undefined : label"
+    :aria-label="hideLabel ? label : undefined"
+    :maxlength="most"
+    :data-kept="lines === 1 && text === (modelValue ?? '') ? '' : undefined"
+    :rows="lines > 1 ? lines : undefined"
+    :type="lines > 1 ? undefined : type"
+    @change="take"
+    @keydown.enter="lines === 1 && take()"
+  />
 </template>

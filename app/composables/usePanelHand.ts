@@ -58,7 +58,7 @@ const bezelOf = (unit: DesignUnit, x: number, y: number): Extent => extent(setDo
 export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: number } | undefined) {
   const bench = useBench()
   const taste = useTaste()
-  const { grid } = useLayoutTools()
+  const { grid } = usePanelTools()
   const hold = shallowRef<Hold>()
   /** How far the held things are from where they stood; undefined when nothing is held or it has not moved. */
   const by = shallowRef<{ dx: number; dy: number }>()

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { useTaste } from '~/stores/taste'
 
+/** The hangar: every aeroplane with its panel and its options in figures. */
 const taste = useTaste()
+useHead({ title: 'Hangar · Ewerpanel' })
 
 interface Row {
   id: string
@@ -15,8 +17,39 @@ const rows = ref<Row[]>()
 const wrong = ref('')
 const said = ref('')
 const starting = ref(false)
-const start = reactive({ registration: 'ZZ-', title: '', model: '', basis: 'amateur-built', systemV: 14 })
-const leaving = ref<Row>()
+const settings = ref(false)
+const leaving = shallowRef<Row>()
+const asking = computed({
+  get: () => leaving.value !== undefined,
+  set: open => {
+    if (!open) leaving.value = undefined
+  }
+})
+/** The project deleted last, which can be brought back. */
+const gone = shallowRef<Row>()
+const goneSaid = computed({
+  get: () => gone.value !== undefined,
+  set: open => {
+    if (!open) gone.value = undefined
+  }
+})
+
+const find = ref('')
+const SORTS = [
+  { value: 'saved', title: 'saved last first' },
+  { value: 'registration', title: 'registration' },
+  { value: 'title', title: 'name' }
+] as const
+const sort = ref<'saved' | 'registration' | 'title'>('saved')
+const shown = computed(() => {
+  const words = find.value.toLocaleLowerCase().split(/\s+/).filter(Boolean)
+  const list = (rows.value ?? []).filter(row => {
+    const text = `${row.registration} ${row.title} ${row.model}`.toLocaleLowerCase()
+    return words.every(word => text.includes(word))
+  })
+  const key = sort.value
+  return key === 'saved' ? list : [...list].sort((a, b) => a[key].localeCompare(b[key], taste.reading.locale))
+})
 
 /** Largest file the server reads; a larger one is refused here, before it is read at all. */
 const MOST_MB = 20
@@ -30,7 +63,7 @@ async function refresh() {
 }
 onMounted(refresh)
 
-async function bringIn(event: Event) {
+async function importFile(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   input.value = ''
@@ -46,13 +79,13 @@ async function bringIn(event: Event) {
     said.value = `“${file.name}” is in the hangar.`
   } catch (error) {
     const { statusCode } = error as { statusCode?: number }
-    if (statusCode === 409) await bringInCopy(text, file.name)
-    else wrong.value = `“${file.name}” was not brought in. ${sayError(error)}`
+    if (statusCode === 409) await importCopy(text, file.name)
+    else wrong.value = `“${file.name}” was not imported. ${sayError(error)}`
   }
   await refresh()
 }
 /** The project is there already: both are kept, this one under a new id. */
-async function bringInCopy(text: string, name: string) {
+async function importCopy(text: string, name: string) {
   const { nanoid } = await import('nanoid')
   const document = JSON.parse(text) as { id: string; title: string }
   const copy = {
@@ -71,39 +104,27 @@ async function bringInCopy(text: string, name: string) {
     wrong.value = sayError(error)
   }
 }
-async function begin() {
-  const { blankProject } = await import('#core/document/blank')
-  const { nanoid } = await import('nanoid')
-  const id = `p-${nanoid(10).replace(/[^A-Za-z0-9]/g, 'x')}`
-  const project = blankProject({
-    id,
-    title: start.title.trim() || start.registration.trim() || 'New aeroplane',
-    registration: start.registration.trim(),
-    model: start.model.trim() || 'Unnamed model',
-    basis: start.basis as 'certified',
-    systemV: Number(start.systemV) as 14,
-    madeOn: new Date().toISOString().slice(0, 10)
-  })
-  try {
-    await ask('/api/projects', {
-      method: 'POST',
-      body: JSON.stringify(project),
-      headers: { 'Content-Type': 'application/json' }
-    })
-    await navigateTo(`/p/${id}/brief`)
-  } catch (error) {
-    wrong.value = sayError(error)
-  }
-}
-async function throwAway() {
-  if (!leaving.value) return
-  try {
-    await ask(`/api/projects/${leaving.value.id}`, { method: 'DELETE' })
-    said.value = `“${leaving.value.title}” is thrown away.`
-  } catch (error) {
-    wrong.value = sayError(error)
-  }
+async function remove() {
+  const row = leaving.value
   leaving.value = undefined
+  if (!row) return
+  try {
+    await ask(`/api/projects/${row.id}`, { method: 'DELETE' })
+    gone.value = row
+  } catch (error) {
+    wrong.value = sayError(error)
+  }
+  await refresh()
+}
+async function bringBack() {
+  const row = gone.value
+  gone.value = undefined
+  if (!row) return
+  try {
+    await ask(`/api/projects/${row.id}/undelete`, { method: 'POST', body: '{}' })
+  } catch (error) {
+    wrong.value = sayError(error)
+  }
   await refresh()
 }
 async function restore(event: Event) {
@@ -124,7 +145,8 @@ async function restore(event: Event) {
   }
   await refresh()
 }
-const day = (iso: string) => taste.time(iso)
+const importField = useTemplateRef('importField')
+const restoreField = useTemplateRef('restoreField')
 </script>
 
 <template>
@@ -134,131 +156,102 @@ const day = (iso: string) => taste.time(iso)
         <h1>Ewerpanel</h1>
         <p class="quiet">Plan the panel before metal is cut: fit, power, wiring, rules, weight, money.</p>
       </div>
-      <button class="plain firm" @click="starting = !starting">New aeroplane</button>
-      <label class="plain file"
-        >Bring in a project file<input
-          type="file"
-          accept=".json,application/json"
-          aria-label="Bring in a project file"
-          @change="bringIn"
-      /></label>
+      <v-btn color="primary" variant="flat" @click="starting = true">New aeroplane</v-btn>
+      <v-btn @click="importField?.click()">Import a project file</v-btn>
+      <input
+        ref="importField"
+        class="screen-reader"
+        type="file"
+        accept=".json,application/json"
+        aria-label="Import a project file"
+        tabindex="-1"
+        @change="importFile"
+      />
     </header>
-    <form v-if="starting" class="sheet new" @submit.prevent="begin">
-      <label class="field">Registration<input v-model="start.registration" maxlength="20" required /></label>
-      <label class="field"
-        >Model<input v-model="start.model" maxlength="120" placeholder="what the plate says"
-      /></label>
-      <label class="field"
-        >Name of this project<input v-model="start.title" maxlength="120" placeholder="as you call it"
-      /></label>
-      <label class="field"
-        >Built as<select v-model="start.basis">
-          <option>certified</option>
-          <option>amateur-built</option>
-          <option>light-sport</option>
-        </select></label
-      >
-      <label class="field"
-        >System volts<select v-model="start.systemV">
-          <option :value="12">12</option>
-          <option :value="14">14</option>
-          <option :value="28">28</option>
-        </select></label
-      >
-      <button class="plain firm" type="submit">Begin</button>
-    </form>
+    <LazyHangarBegin v-if="starting" v-model="starting" />
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <p v-if="said" class="said" role="status">{{ said }}</p>
+    <div v-if="rows && rows.length > 1" class="row sieve">
+      <v-text-field v-model="find" label="Search" class="search" type="search" />
+      <ChoiceField v-model="sort" label="Sorted by" class="sort" :items="SORTS" />
+    </div>
     <section aria-label="Projects" class="floor">
       <p v-if="!rows" class="quiet">Opening the doors…</p>
-      <p v-else-if="rows.length === 0" class="sheet">
-        The hangar is empty. Begin a new aeroplane, or bring a project file in.
-      </p>
-      <article v-for="row in rows" v-else :key="row.id" class="bay">
-        <NuxtLink :to="`/p/${row.id}/stock`" prefetch-on="interaction" class="open">
-          <strong class="code reg">{{ row.registration || '—' }}</strong>
-          <span class="grow names"
-            ><b>{{ row.title }}</b
-            ><span class="quiet">{{ row.model }}</span></span
-          >
-          <span class="quiet small when"
-            >saved {{ day(row.savedAt) }}<br />version <span class="figures">{{ row.version }}</span></span
-          >
-        </NuxtLink>
-        <button class="plain" :aria-label="`Throw ${row.title} away`" @click="leaving = row">Throw away</button>
-      </article>
-    </section>
-    <div v-if="leaving" class="sheet ask" role="alertdialog" aria-label="Throw away">
-      <p>Throw “{{ leaving.title }}” away with all its earlier versions? This cannot be undone.</p>
-      <div class="row">
-        <button class="plain" autofocus @click="leaving = undefined">Leave it</button
-        ><button class="plain" @click="throwAway">Throw it away</button>
+      <div v-else-if="rows.length === 0" class="sheet empty">
+        <p>The hangar is empty.</p>
+        <v-btn color="primary" variant="flat" @click="starting = true">Begin an aeroplane</v-btn>
+        <v-btn @click="importField?.click()">Import a project file</v-btn>
       </div>
-    </div>
+      <p v-else-if="shown.length === 0" class="quiet">No aeroplane of that name.</p>
+      <HangarCard v-for="row in shown" :key="row.id" :row="row" @remove="leaving = row" />
+    </section>
+    <v-dialog v-model="asking" max-width="460" role="alertdialog" aria-label="Delete a project">
+      <v-card v-if="leaving" :title="`Delete “${leaving.title}”?`">
+        <v-card-text
+          >It goes with all its options and earlier versions. It can be brought back right afterwards.</v-card-text
+        >
+        <v-card-actions>
+          <v-spacer /><v-btn autofocus @click="leaving = undefined">Cancel</v-btn
+          ><v-btn color="error" variant="flat" @click="remove">Delete</v-btn>
+        </v-card-actions>
+      </v-card>
+    </v-dialog>
+    <v-snackbar v-model="goneSaid" :timeout="12000" location="bottom" rounded="0">
+      “{{ gone?.title }}” is deleted.
+      <template #actions><v-btn variant="text" @click="bringBack">Undo</v-btn></template>
+    </v-snackbar>
     <footer class="foot">
-      <span class="row"
-        ><a class="plain" href="/api/backup" download>Back everything up</a
-        ><label class="plain file"
-          >Restore a backup<input
-            type="file"
-            accept=".json,application/json"
-            aria-label="Restore a backup"
-            @change="restore" /></label
-      ></span>
+      <span class="row">
+        <v-btn href="/api/backup" download>Back everything up</v-btn>
+        <v-btn @click="restoreField?.click()">Restore a backup</v-btn>
+        <input
+          ref="restoreField"
+          class="screen-reader"
+          type="file"
+          accept=".json,application/json"
+          aria-label="Restore a backup"
+          tabindex="-1"
+          @change="restore"
+        />
+        <v-btn @click="settings = true">Settings</v-btn>
+      </span>
       <p class="quiet small grow">
         Plans, not approved data. The maker’s manual, the approval and your inspector decide. The demo’s aircraft,
         equipment and people are invented: enter your maker’s own figures.
       </p>
     </footer>
+    <FrameSettingsDialog v-model="settings" />
   </main>
 </template>
 
 <style scoped>
 .hangar {
   height: 100vh;
+  height: 100dvh;
   overflow: auto;
-  max-width: 980px;
+  max-width: 1500px;
   margin: 0 auto;
-  padding: 44px 28px 24px;
+  padding: 30px 28px 20px;
   display: flex;
   flex-direction: column;
-  gap: 16px;
+  gap: 14px;
   width: 100%;
 }
 .head {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 10px;
-  padding-bottom: 14px;
+  padding-bottom: 12px;
   border-bottom: 3px solid var(--dye);
 }
 .head h1 {
   font-size: 27px;
   letter-spacing: -0.3px;
 }
-.plain {
-  text-decoration: none;
-  padding: 6px 12px;
-  font-size: 13.5px;
-}
-.file {
-  position: relative;
-  overflow: hidden;
-}
-.file input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-.file:focus-within {
-  outline: 2px solid var(--dye);
-}
-.new {
-  display: grid;
-  grid-template-columns: repeat(5, 1fr) auto;
-  gap: 10px;
-  align-items: end;
+.sieve .search,
+.sieve .sort {
+  flex: 0 1 260px;
 }
 .wrong {
   border-left: 4px solid var(--grease);
@@ -273,57 +266,30 @@ const day = (iso: string) => taste.time(iso)
 }
 .floor {
   display: grid;
-  gap: 10px;
-}
-.bay {
-  display: flex;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 350px), 1fr));
+  gap: 14px;
   align-items: stretch;
-  background: var(--paper);
-  border: 1px solid var(--rule);
-  border-left: 6px solid var(--sheet-edge);
 }
-.bay:hover {
-  border-left-color: var(--dye);
-}
-.bay .plain {
-  border: 0;
-  border-left: 1px solid var(--rule);
-  font-size: 12.5px;
-  color: var(--quiet);
-}
-.open {
-  display: flex;
-  flex: 1;
-  align-items: center;
-  gap: 22px;
-  padding: 14px 18px;
-  color: inherit;
-  text-decoration: none;
-}
-.reg {
-  font-size: 22px;
-  font-weight: 400;
-  min-width: 108px;
-}
-.names {
-  display: flex;
-  flex-direction: column;
-  line-height: 1.4;
-}
-.when {
-  text-align: right;
-}
-.ask {
-  border-left: 4px solid var(--tape);
+.empty {
   display: grid;
   gap: 10px;
+  justify-items: start;
 }
 .foot {
   margin-top: auto;
   display: flex;
+  flex-wrap: wrap;
   gap: 18px;
   align-items: center;
   padding-top: 14px;
   border-top: 1px solid var(--rule);
+}
+.foot p {
+  flex: 1 1 300px;
+}
+@media (max-width: 600px) {
+  .hangar {
+    padding: 14px;
+  }
 }
 </style>

@@ -47,10 +47,8 @@ export const useBench = defineStore('bench', () => {
   )
   const design = computed(() => project.value && option.value && resolve(project.value, option.value.id))
   const report = computed(() => reports.value?.current)
-  /** The report is of another option, or of none yet: what it offers must not be done to this one. */
-  const outOfDate = computed(
-    () => report.value?.optionId !== option.value?.id || report.value?.projectId !== project.value?.id
-  )
+  /** The report is of an earlier document, of another option or of none yet: what it offers must not be done to this one. */
+  const outOfDate = computed(() => examined.value !== design.value || report.value === undefined)
   const canUndo = computed(() => history.value.past.at(-1)?.label)
   const canRedo = computed(() => history.value.future[0]?.label)
 
@@ -88,13 +86,15 @@ export const useBench = defineStore('bench', () => {
     await flush()
     const kept = await ask<{ project: Project; history: History; version: number }>(`/api/projects/${id}`)
     const same = project.value?.id === id
-    project.value = kept.project
-    history.value = kept.history
-    version.value = kept.version
     if (!same || !kept.project.options.some(one => one.id === optionId.value)) {
+      // First the option, then the project: who watches the project sees both as they belong together.
       optionId.value = kept.project.options[0]?.id ?? 'a'
       reports.value = undefined
+      examined.value = undefined
     }
+    history.value = kept.history
+    version.value = kept.version
+    project.value = kept.project
     selected.value = []
     saveState.value = 'saved'
     saveError.value = ''
@@ -153,7 +153,7 @@ export const useBench = defineStore('bench', () => {
     changed()
   }
   const undo = () => step(undoOn, canUndo.value, 'Undone')
-  const redo = () => step(redoOn, canRedo.value, 'Done again')
+  const redo = () => step(redoOn, canRedo.value, 'Redone')
   const cure = (remedy: Remedy) => {
     const words = useTaste().say(remedy.says)
     if (!outOfDate.value && act(remedy.edits, words)) said.value = `Done: ${words} Undo takes it back.`

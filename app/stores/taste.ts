@@ -26,13 +26,29 @@ import {
 export const useTaste = defineStore('taste', () => {
   const system = useLocalStorage<UnitSystem>('ewerpanel.units', 'inch')
   const dark = useLocalStorage('ewerpanel.dark', false)
-  const findingsOpen = useLocalStorage('ewerpanel.findings', true)
+  const findingsOpen = useLocalStorage('ewerpanel.findings-open', false)
+  const railOpen = useLocalStorage('ewerpanel.rail', true)
+  const roomy = useLocalStorage('ewerpanel.roomy', false)
+  /** A language chosen here; empty, the browser's own. */
+  const locale = useLocalStorage('ewerpanel.locale', '')
+  const currency = useLocalStorage('ewerpanel.currency', 'USD')
+  /** What an hour of labour is set down with when an aeroplane is begun, in cents. */
+  const ownLabourCents = useLocalStorage('ewerpanel.own-labour', 11_000)
   const languages = usePreferredLanguages()
-  const reading = computed((): Reading => ({ system: system.value, locale: languages.value[0] ?? US.locale }))
+  const reading = computed((): Reading => ({
+    system: system.value,
+    locale: locale.value || languages.value[0] || US.locale,
+    currency: currency.value
+  }))
   return {
     system,
     dark,
     findingsOpen,
+    railOpen,
+    roomy,
+    locale,
+    currency,
+    ownLabourCents,
     reading,
     /** A phrase in words. */
     say: (phrase: Phrase | string) => readPhrase(phrase, reading.value),

@@ -21,12 +21,16 @@ import {
   explain,
   makeRoom,
   rankForPanel,
+  remedyEffects,
   removalEffects,
+  starterKit,
   type CandidateEffect,
   type RankedItem,
+  type RemedyEffect,
   type RemovalEffect,
   type Report,
-  type RoomAnswer
+  type RoomAnswer,
+  type StarterKit
 } from '#core/report'
 import type { Tell } from '~/composables/useLongWork'
 
@@ -211,6 +215,23 @@ const examiner = {
     void tell(ids.length, ids.length, done)
     return true
   },
+  /** What each remedy of these findings would cure and bring. */
+  remedies(
+    option: string,
+    findings: string[],
+    job: number,
+    tell: Tell<RemedyEffect>
+  ): Promise<RemedyEffect[] | undefined> {
+    const project = document()
+    return walk(
+      remedyEffects(project, option, examineOption(project, option, { catalogue }), findings),
+      job,
+      (far, of, found) => tell(far, of, found)
+    )
+  },
+  /** A starter kit for the brief. */
+  kit: (option: string, job: number, tell: Tell): Promise<StarterKit | undefined> =>
+    walk(starterKit(document(), option, catalogue), job, (far, of) => tell(far, of, [])),
   /** Why an item finds no place, and what would make room for it. */
   room: (
     option: string,

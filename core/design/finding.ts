@@ -1,3 +1,4 @@
+import type { FunctionName, SignalName } from '../catalogue'
 import type { Edit } from '../document'
 import type { Phrase } from '../quantity'
 
@@ -59,6 +60,8 @@ export interface Finding {
   basis: Basis
   says: Phrase
   remedies: Remedy[]
+  /** What would cure it that is not there yet: an item that gives one of these functions, or says this signal. */
+  lacks?: { functions: readonly FunctionName[]; signal?: SignalName }
   /** The figure whose working shows how `measured` came about, where it was computed and not looked up. */
   figure?: FigureOf
 }

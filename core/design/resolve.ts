@@ -93,7 +93,7 @@ const NO_PRICES: Prices = {
 function asFound(project: Project): Option {
   return {
     id: AS_FOUND,
-    name: 'As found',
+    name: 'As installed',
     units: project.fitted,
     disposals: [],
     circuits: [],

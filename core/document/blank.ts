@@ -70,7 +70,8 @@ export function blankProject(start: {
       engine: { cooling: 'air', altitudeEngine: false },
       tanks: 2,
       fuses: false,
-      certifiedAfter1996: false,
+      // A new aeroplane of a certified type is taken as certificated late; Brief lets that be changed.
+      certifiedAfter1996: start.basis === 'certified' && start.madeOn > '1996-03-11',
       panel: {
         outline: buildOutline({
           widthMm: inches(36),

@@ -9,6 +9,7 @@ export * from './references'
 export * from './file'
 export { locate, positionAt, readJson, sayProblem, type FileProblem } from './locate'
 export * from './blank'
+export { PANEL_TEMPLATES } from './templates'
 export * from './outline'
 export {
   BUS_ROLES,

@@ -76,7 +76,7 @@ export function explainUsefulLoad({ airframe }: Design, { lines, usefulLoadKg }:
   return {
     formula: 'useful load = most allowed mass − (empty mass + added − removed)',
     inputs: [
-      { symbol: 'most allowed', meaning: 'take-off mass', value: airframe.maxMassKg, unit: 'kg', from: 'airframe' },
+      { symbol: 'most allowed', meaning: 'take-off weight', value: airframe.maxMassKg, unit: 'kg', from: 'airframe' },
       ...lines.map(one => ({
         symbol: one.text,
         meaning: say`arm ${mm(one.armMm)}`,

@@ -117,7 +117,7 @@ export function misfitsWithGround(unit: Placed, ground: Ground): Misfit[] {
         otherName: bay.name,
         measuredMm: lip,
         limitMm: bay.lipMm,
-        basis: ENTERED(`lip set for the bay “${bay.name}”`)
+        basis: ENTERED(`edge margin set for the bay “${bay.name}”`)
       })
   }
   const own = cut && unit.screws.find(screw => gap(screw, cut) < -TOUCH_MM)
@@ -538,7 +538,7 @@ export function examinePanel(design: Design, withRemedies = true): PanelReport {
       weight: 'decide',
       subjects: [id],
       basis: { kind: 'entered', source: 'position on the panel' },
-      says: say`${thing(unit)} belongs on the panel and has no position yet. In Lay out, drag it from the tray or type its position.`,
+      says: say`${thing(unit)} belongs on the panel and has no position yet. In Panel, drag it from the tray or type its position.`,
       remedies: []
     })
   }

@@ -17,6 +17,7 @@ import {
   type Sight
 } from './sight'
 
+export { bestPlace } from './place'
 export { proposedFlows, targetOf, walkFlow, type BetterOrder, type FlowWalk, type StepWalk } from './flow'
 export {
   armMm,

@@ -6,6 +6,8 @@ export interface Reading {
   system: UnitSystem
   /** A BCP 47 tag, `en-US`, `de-DE`. */
   locale: string
+  /** The currency that sums are in, by its ISO 4217 code; dollars where none is said. */
+  currency?: string
 }
 export const US: Reading = { system: 'inch', locale: 'en-US' }
 
@@ -94,10 +96,19 @@ export const formatMoment = (kgMm: number, reading: Reading): string =>
     : `${formatNumber(kgMm / 1000, 2, reading)} kg·m`
 
 /** Money in the reader's locale, without cents: `$38,000`. */
-export const formatMoney = (cents: number, { locale }: Pick<Reading, 'locale'>): string =>
-  maker(locale, { style: 'currency', currency: 'USD', maximumFractionDigits: 0 }).format(
+export const formatMoney = (
+  cents: number,
+  { locale, currency = 'USD' }: Pick<Reading, 'locale' | 'currency'>
+): string =>
+  maker(locale, { style: 'currency', currency, maximumFractionDigits: 0 }).format(
     Math.abs(cents) < 50 ? 0 : cents / 100
   )
+
+/** The sign of the reader's currency: `$`, `€`. */
+export const currencySign = ({ locale, currency = 'USD' }: Pick<Reading, 'locale' | 'currency'>): string =>
+  maker(locale, { style: 'currency', currency })
+    .formatToParts(0)
+    .find(part => part.type === 'currency')!.value
 
 /** Current: `4.20 A`. */
 export const formatAmps = (amps: number, reading: Pick<Reading, 'locale'>): string =>

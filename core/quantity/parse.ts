@@ -8,7 +8,7 @@ export class QuantityError extends Error {}
 
 const NUMBER = String.raw`[+-]?(?:\d+(?:\.\d*)?|\.\d+)`
 const AMOUNT = new RegExp(
-  String.raw`^\s*(?:(${NUMBER})[\s-]+(\d+)\s*/\s*(\d+)|([+-]?\d+)\s*/\s*(\d+)|(${NUMBER}))\s*([a-z"'″′]*)\s*$`,
+  String.raw`^\s*(?:(${NUMBER})(?:\s+|-)(\d+)\s*/\s*(\d+)|([+-]?\d+)\s*/\s*(\d+)|(${NUMBER}))\s*([a-z"'″′]*)\s*$`,
   'i'
 )
 
@@ -32,6 +32,54 @@ function amount(text: string, locale: string): { value: number; unit: string } |
   return Number.isFinite(value) ? { value, unit: unit.toLowerCase() } : undefined
 }
 
+/** A sign between two terms: with a space on both sides, or a plus or times close to both (3/8 and 3-1/8 are fractions). */
+const SIGN = /\s+([-−+*×/÷])\s+|(?<=[\w"″'′])([+*×])(?=[\d.$])/
+
+/**
+ * Works out what was typed: sums, differences, products and quotients of quantities, times before plus, from the left. A number
+ * beside a quantity in a product is a plain number; in a sum it is in the reader's unit.
+ * @throws QuantityError from the term that cannot be read, or where quantities are multiplied
+ */
+function calculate(text: string, locale: string, read: (term: string) => number): number {
+  const parts = text.split(SIGN).filter((part): part is string => part !== undefined)
+  if (parts.length === 1) return read(text)
+  const plain = (term: string): number | undefined => {
+    const found = amount(term, locale)
+    return found && found.unit === '' ? found.value : undefined
+  }
+  let sum = 0
+  let product: number | undefined
+  let sign = 1
+  let waiting = ''
+  const terms = parts.filter((_, index) => index % 2 === 0)
+  const signs = parts.filter((_, index) => index % 2 === 1)
+  for (const [index, term] of terms.entries()) {
+    const before = index === 0 ? '+' : signs[index - 1]!
+    const after = signs[index]
+    if (before === '+' || before === '-' || before === '−') {
+      sum += sign * (product ?? 0)
+      sign = before === '+' ? 1 : -1
+      const number = plain(term)
+      // 2 * 3 1/8 in: the number waits for its quantity.
+      if ((after === '*' || after === '×') && number !== undefined && plain(terms[index + 1] ?? '') === undefined) {
+        waiting = term
+        product = number
+      } else product = read(term)
+    } else if (waiting !== '') {
+      product = product! * read(term)
+      waiting = ''
+    } else {
+      const number = plain(term)
+      if (number === undefined || (before !== '*' && before !== '×' && number === 0))
+        throw new QuantityError(
+          `“${text}”: ${term} must be a plain number${number === 0 ? ' other than 0' : ''} there.`
+        )
+      product = before === '*' || before === '×' ? product! * number : product! / number
+    }
+  }
+  return sum + sign * product!
+}
+
 const LENGTH_UNITS: Record<string, number> = {
   '"': MM_PER_INCH,
   '″': MM_PER_INCH,
@@ -49,18 +97,19 @@ const LENGTH_UNITS: Record<string, number> = {
 }
 
 /**
- * Reads a length as a person types it: `3 1/8`, `3.125"`, `79.4 mm`.
+ * Reads a length as a person types it: `3 1/8`, `3.125"`, `79.4 mm`, `12 - 3/8`, `2 * 3.125`.
  * A bare number is inches in the inch system and millimetres in the metric one.
  * @returns millimetres
  * @throws QuantityError when it cannot be read
  */
-export function parseLength(text: string, { system, locale }: Reading): number {
-  const read = amount(text, locale)
-  const factor = read && (read.unit === '' ? (system === 'inch' ? MM_PER_INCH : 1) : LENGTH_UNITS[read.unit])
-  if (!read || factor === undefined)
-    throw new QuantityError(`“${text}” is not a length. Write it like 3 1/8, 3.125" or 79.4 mm.`)
-  return read.value * factor
-}
+export const parseLength = (text: string, { system, locale }: Reading): number =>
+  calculate(text, locale, term => {
+    const read = amount(term, locale)
+    const factor = read && (read.unit === '' ? (system === 'inch' ? MM_PER_INCH : 1) : LENGTH_UNITS[read.unit])
+    if (!read || factor === undefined)
+      throw new QuantityError(`“${term}” is not a length. Write it like 3 1/8, 3.125" or 79.4 mm.`)
+    return read.value * factor
+  })
 
 const MASS_UNITS: Record<string, number> = {
   lb: KG_PER_POUND,
@@ -75,31 +124,37 @@ const MASS_UNITS: Record<string, number> = {
  * @returns kilograms
  * @throws QuantityError when it cannot be read
  */
-export function parseMass(text: string, { system, locale }: Reading): number {
-  const read = amount(text, locale)
-  const factor = read && (read.unit === '' ? (system === 'inch' ? KG_PER_POUND : 1) : MASS_UNITS[read.unit])
-  if (!read || factor === undefined) throw new QuantityError(`“${text}” is not a mass. Write it like 2.4 lb or 1.1 kg.`)
-  return read.value * factor
-}
+export const parseMass = (text: string, { system, locale }: Reading): number =>
+  calculate(text, locale, term => {
+    const read = amount(term, locale)
+    const factor = read && (read.unit === '' ? (system === 'inch' ? KG_PER_POUND : 1) : MASS_UNITS[read.unit])
+    if (!read || factor === undefined)
+      throw new QuantityError(`“${term}” is not a weight. Write it like 2.4 lb or 1.1 kg.`)
+    return read.value * factor
+  })
 
 /**
  * Reads a plain number, with the comma where the reader's language has it.
  * @throws QuantityError when it cannot be read
  */
-export function parseNumber(text: string, { locale }: Pick<Reading, 'locale'>): number {
-  const read = amount(text, locale)
-  if (!read || read.unit !== '') throw new QuantityError(`“${text}” is not a number.`)
-  return read.value
-}
+export const parseNumber = (text: string, { locale }: Pick<Reading, 'locale'>): number =>
+  calculate(text, locale, term => {
+    const read = amount(term, locale)
+    if (!read || read.unit !== '') throw new QuantityError(`“${term}” is not a number.`)
+    return read.value
+  })
 
 /**
  * Reads money in whole dollars and cents: `1250`, `1,250.50`, `$1250`.
  * @returns cents
  * @throws QuantityError when it cannot be read
  */
-export function parseMoney(text: string, { locale }: Pick<Reading, 'locale'>): number {
-  const plain = pointed(text.replace(/[$\s]/g, ''), locale).replace(/,(?=\d{3}\b)/g, '')
-  if (!/^[+-]?\d+(\.\d{1,2})?$/.test(plain))
-    throw new QuantityError(`“${text}” is not a sum of money. Write it like 1250 or 1,250.50.`)
-  return Math.round(Number(plain) * 100)
-}
+export const parseMoney = (text: string, { locale }: Pick<Reading, 'locale'>): number =>
+  Math.round(
+    calculate(text, locale, term => {
+      const plain = pointed(term.replace(/[\s\p{Sc}]|[A-Z]{3}$/gu, ''), locale).replace(/,(?=\d{3}\b)/g, '')
+      if (!/^[+-]?\d+(\.\d{1,2})?$/.test(plain))
+        throw new QuantityError(`“${term}” is not a sum of money. Write it like 1250 or 1,250.50.`)
+      return Number(plain) * 100
+    })
+  )

@@ -18,6 +18,7 @@ import {
   parseLength,
   parseMass,
   parseMoney,
+  parseNumber,
   pounds,
   price,
   readPhrase,
@@ -137,6 +138,7 @@ describe('mass and money', () => {
   it('reads dollars and cents and refuses what is neither', () => {
     expect(parseMoney('$1,250.50', INCH)).toBe(125_050)
     expect(parseMoney('1250', INCH)).toBe(125_000)
+    expect(parseMoney('1,250 + 3 * 80', INCH)).toBe(149_000)
     for (const text of ['1.234', '12,50', 'NaN', '1e5', '']) expect(() => parseMoney(text, INCH)).toThrow(QuantityError)
   })
   it('never shows minus nothing', () => {
@@ -144,5 +146,43 @@ describe('mass and money', () => {
     expect(formatLength(-0.001, METRIC)).toBe('0 mm')
     expect(formatMass(0.4535924, INCH)).toBe('1.0 lb')
     expect(formatMoney(3_800_000, INCH)).toBe('$38,000')
+  })
+})
+
+describe('what is worked out while it is typed', () => {
+  it.each([
+    ['12 - 3/8', 11.625 * 25.4],
+    ['3 1/8 + 3 1/8', 6.25 * 25.4],
+    ['3+1/8', 3.125 * 25.4],
+    ['3-1/8', 3.125 * 25.4],
+    ['3 - 1/8', 2.875 * 25.4],
+    ['2 * 3 1/8 in', 6.25 * 25.4],
+    ['3.5*2', 7 * 25.4],
+    ['40 in / 2 - 79.4 mm', 20 * 25.4 - 79.4],
+    ['1 ft + 6', 18 * 25.4],
+    ['10 mm * 3 + 2 in / 4', 30 + 12.7],
+    ['-2 + 5', 3 * 25.4]
+  ])('%s is %f mm', (text, mm) => expect(parseLength(text, INCH)).toBeCloseTo(mm, 9))
+  it('by the locale’s comma', () =>
+    expect(parseLength('12,5 + 2 * 3', { system: 'metric', locale: 'de-DE' })).toBeCloseTo(18.5, 9))
+  it.each(['3 in * 2 in', '3 / 0', '3 +', '* 3', '3 + wide', '2 / 3 mm'])('%s cannot be worked out', text =>
+    expect(() => parseLength(text, INCH)).toThrow(QuantityError)
+  )
+  it('agrees with plain arithmetic on any sum of products', () => {
+    const digits = fc.integer({ min: 1, max: 999 }).map(n => n / 8)
+    const term = fc.tuple(digits, fc.constantFrom('*', '/'), digits)
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.constantFrom('+', '-'), term), { minLength: 1, maxLength: 6 }), terms => {
+        const text = terms
+          .map(([sign, [a, by, b]], i) => `${i || sign === '-' ? ` ${sign} ` : ''}${a} ${by} ${b}`)
+          .join('')
+        const spoken = text.startsWith(' - ') ? `0 ${text.trim()}` : text
+        const sum = terms.reduce(
+          (all, [sign, [a, by, b]]) => all + (sign === '-' ? -1 : 1) * (by === '*' ? a * b : a / b),
+          0
+        )
+        expect(parseNumber(spoken, INCH)).toBeCloseTo(sum, 6)
+      })
+    )
   })
 })

@@ -110,13 +110,13 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
           ['Typical, together', '', ...loads.map(load => load.typicalA), endurance.fullA, endurance.shedA],
           ['All at their most', '', ...loads.map(load => load.worstA), ...blank],
           ['Alternators give', '', ...loads.map(load => load.capacityA), 0, 0],
-          ['Most for good', '', ...loads.map(load => load.limitA), ...blank],
+          ['Continuous limit', '', ...loads.map(load => load.limitA), ...blank],
           ['Margin', '', ...loads.map(load => load.marginA), ...blank]
         ]
       },
       {
         title: 'Feeds',
-        note: 'What joins sources and buses, and what it carries: most for good in any phase or with the alternators lost, and with every load at its most. A starter’s amps are not counted.',
+        note: 'What joins sources and buses, and what it carries: most continuously in any phase or with the alternators lost, and with every load at its most. A starter’s amps are not counted.',
         columns: [
           { says: 'Tie' },
           { says: 'Kind' },
@@ -144,13 +144,13 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
       },
       {
         title: 'Circuits',
-        note: 'Protector, wire, drop and switch of each.',
+        note: 'Breaker or fuse, wire, voltage drop and switch of each.',
         columns: [
           { says: 'Unit' },
           { says: 'Bus' },
           { says: 'Steady A', digits: 2 },
           { says: 'Brief A', digits: 2 },
-          { says: 'Protector' },
+          { says: 'Breaker or fuse' },
           { says: 'Wire' },
           { says: 'Carries A', digits: 1 },
           { says: `Run ${reading.system === 'inch' ? 'ft' : 'm'}, out and back`, digits: 1 },
@@ -175,9 +175,9 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
         ])
       },
       {
-        title: 'Rows of protectors',
+        title: 'Rows of breakers and fuses',
         note: 'In their order on each bus, spare places last.',
-        columns: [{ says: 'Bus' }, { says: 'Place' }, { says: 'Protector' }, { says: 'Carries' }],
+        columns: [{ says: 'Bus' }, { says: 'Place' }, { says: 'Breaker or fuse' }, { says: 'Carries' }],
         rows: breakerRows(circuits, supply).flatMap(row =>
           row.places.map((place, at) => [
             row.name,
@@ -189,7 +189,7 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
       },
       {
         title: 'The alternators have quit',
-        note: `In ${endurance.phase}: the first unit that stays on goes dark after ${Number.isFinite(endurance.minutes) ? `${formatNumber(endurance.minutes, 0, reading)} minutes` : 'a day and more'}; ${brief.wantedMinutes} minutes are wanted.`,
+        note: `In ${endurance.phase}: the first unit that stays on loses power after ${Number.isFinite(endurance.minutes) ? `${formatNumber(endurance.minutes, 0, reading)} minutes` : 'a day and more'}; ${brief.wantedMinutes} minutes are wanted.`,
         columns: [
           { says: 'Unit' },
           { says: 'Dark after, min', digits: 1 },
@@ -213,7 +213,7 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
     ],
     assumptions: [
       'Amps are those of the catalogue entries, invented or entered: put the maker’s own, or measured ones, in their place.',
-      `A protector carries ${BREAKER_MARGIN * 100} % of the steady load. The way back to ground is as long as the way out. Conductors are at ${CONDUCTOR_CELSIUS} °C for the drop.`,
+      `A breaker or fuse carries ${BREAKER_MARGIN * 100} % of the steady load. The way back to ground is as long as the way out. Conductors are at ${CONDUCTOR_CELSIUS} °C for the drop.`,
       `Wires lie ${airframe.wiring.bundleWires} together, ${formatNumber(airframe.wiring.loadedShare * 100, 0, reading)} % near their most, ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, up to ${formatAltitude(airframe.wiring.altitudeFt, reading)}; feeders lie by themselves.`,
       `Batteries have ${formatNumber(airframe.battery.usableFraction * 100, 0, reading)} % of their capacity left by age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds after ${airframe.pilotDelayMinutes} minutes.`,
       `A diode takes ${DIODE_V} V. A unit is dark when its bus falls below its least volts; the drop in its own wire is not counted there.`

@@ -10,6 +10,10 @@ export interface Effect {
   change: Record<FigureKey, number>
   brings: Phrase[]
   cures: Phrase[]
+  /** Ids of the findings that go. */
+  curesIds: string[]
+  /** Findings that must be fixed, after minus before. */
+  mustFix: number
   functionsGained: string[]
   functionsLost: string[]
 }
@@ -23,6 +27,8 @@ const given = (project: Project, option: string): Set<string> =>
 /** Of a trial only what is found is asked; cures are looked for when it is done. */
 const TRIAL = { withRemedies: false }
 
+const hard = (report: Report) => report.findings.filter(finding => finding.weight === 'must fix').length
+
 /** Tries edits on an option and says what they would do. The project is untouched. */
 export function effectOf(
   project: Project,
@@ -34,6 +40,7 @@ export function effectOf(
   const after = examineOption(next, option, TRIAL)
   const had = new Set(before.findings.map(finding => finding.id))
   const has = new Set(after.findings.map(finding => finding.id))
+  const gone = before.findings.filter(finding => !has.has(finding.id))
   const functionsBefore = given(project, option)
   const functionsAfter = given(next, option)
   return {
@@ -43,7 +50,9 @@ export function effectOf(
     brings: after.findings
       .filter(finding => !had.has(finding.id) && finding.code !== 'panel.unplaced')
       .map(finding => finding.says),
-    cures: before.findings.filter(finding => !has.has(finding.id)).map(finding => finding.says),
+    cures: gone.map(finding => finding.says),
+    curesIds: gone.map(finding => finding.id),
+    mustFix: hard(after) - hard(before),
     functionsGained: [...functionsAfter].filter(name => !functionsBefore.has(name)),
     functionsLost: [...functionsBefore].filter(name => !functionsAfter.has(name))
   }
@@ -106,6 +115,8 @@ export function* candidateEffects(
           change: NO_CHANGE,
           brings: [],
           cures: [],
+          curesIds: [],
+          mustFix: 0,
           functionsGained: [],
           functionsLost: []
         }
@@ -131,6 +142,36 @@ export function* removalEffects(
     const effect = { unit, ...effectOf(project, option, [{ type: 'unit.remove', option, unit }], before) }
     all.push(effect)
     yield { done: all.length, of: units.length, found: [effect] }
+  }
+  return all
+}
+
+/** What a remedy would do, by the finding it belongs to and its place among that finding's remedies. */
+export interface RemedyEffect extends Effect {
+  finding: string
+  remedy: number
+}
+/**
+ * What each remedy of an option's findings would cure and what it would bring, one after the other, each told as it is known:
+ * nobody should learn afterwards that a cure costs two new findings.
+ * @param wanted ids of the findings that are looked at, those first
+ */
+export function* remedyEffects(
+  project: Project,
+  option: string,
+  { findings }: Pick<Report, 'findings'>,
+  wanted: readonly string[]
+): Steps<RemedyEffect[], RemedyEffect> {
+  const before = examineOption(project, option, TRIAL)
+  const byId = new Map(findings.map(finding => [finding.id, finding]))
+  const asked = wanted.flatMap(id =>
+    (byId.get(id)?.remedies ?? []).map((remedy, index) => ({ finding: id, remedy: index, edits: remedy.edits }))
+  )
+  const all: RemedyEffect[] = []
+  for (const { finding, remedy, edits } of asked) {
+    const effect = { finding, remedy, ...effectOf(project, option, edits, before) }
+    all.push(effect)
+    yield { done: all.length, of: asked.length, found: [effect] }
   }
   return all
 }

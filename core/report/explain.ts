@@ -77,11 +77,11 @@ function explainMetal({ design, report: { panel } }: Asked): Working {
         meaning: panel.leastMetalBetween?.join(' and ') ?? 'no holes yet',
         value: panel.leastMetalMm ?? '—',
         unit: 'mm',
-        from: 'positions in Lay out, cutouts of the catalogue entries'
+        from: 'positions in Panel, cutouts of the catalogue entries'
       },
       {
         symbol: 'wanted',
-        meaning: 'least metal between holes',
+        meaning: 'minimum web between holes',
         value: design.airframe.panel.leastWebMm,
         unit: 'mm',
         from: 'panel'

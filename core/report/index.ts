@@ -2,12 +2,26 @@ export {
   candidateEffects,
   effectOf,
   newUnit,
+  remedyEffects,
   removalEffects,
   type CandidateEffect,
   type Effect,
+  type RemedyEffect,
   type RemovalEffect
 } from './effect'
+export {
+  additionOf,
+  answersTo,
+  lackingOf,
+  linkEdits,
+  starterKit,
+  type Addition,
+  type Answer,
+  type StarterKit
+} from './lacking'
 export { examine, examineOption, FIGURE_KEYS, type Figure, type FigureKey, type Report } from './examine'
 export { makeRoom, rankForPanel, type RankedItem, type RoomAnswer } from './room'
 export { loadAnalysis, type AnalysisTable, type LoadAnalysis } from './analysis'
+export { beginProject, Beginning } from './beginning'
+export { cardOf, type Card } from './card'
 export { explain } from './explain'

@@ -61,7 +61,7 @@ describe('what a change would do', () => {
   it('going of the vacuum pump breaks the gyros that live on it', () => {
     const effect = effectOf(project, 'a', [{ type: 'unit.remove', option: 'a', unit: 'vac-pump' }])
     expect(effect.brings.map(one => readPhrase(one, US)).join(' ')).toMatch(
-      /Vacuum horizon cannot work without vacuum source/
+      /Vacuum horizon does not work without vacuum source/
     )
     expect(effect.change['useful load']).toBeCloseTo(1.35, 9)
     expect(effect.functionsLost).toEqual(['vacuum source'])

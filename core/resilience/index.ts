@@ -84,12 +84,13 @@ export function examineFunctions(design: Design): { findings: Finding[]; lost: F
       weight: 'decide',
       subjects: before.get(name)!.map(unit => unit.id),
       basis: { kind: 'derived', source: 'functions in the catalogue entries, as found against this option' },
-      says: say`Nothing gives ${name} any more: ${enumerate(before.get(name)!.map(thing))} did.`,
+      lacks: { functions: [name] },
+      says: say`No ${name} any more: ${enumerate(before.get(name)!.map(thing))} gave it.`,
       remedies: before
         .get(name)!
         .slice(0, 1)
         .map(unit => ({
-          says: say`Keep ${thing(unit)} after all.`,
+          says: say`Keep ${thing(unit)}.`,
           edits: [{ type: 'unit.restore' as const, option: design.optionId, unit: unit.id }]
         }))
     })
@@ -110,12 +111,23 @@ export function examineFunctions(design: Design): { findings: Finding[]; lost: F
       says: say`${thing(unit)} only shows what ${enumerate(others.map(thing), ' and ')} ${others.length > 1 ? 'show' : 'shows'} already (${gives.join(', ')}). Without it: ${unit.state === 'new' ? say`${price(unit.priceCents)} and ` : ''}a hole less.`,
       remedies: [
         {
-          says: say`Leave ${thing(unit)} out.`,
+          says: say`Remove ${thing(unit)}.`,
           edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }]
         }
       ]
     })
   }
+  for (const unit of design.units)
+    if (!unit.item.mounts.includes(unit.place.kind))
+      findings.push({
+        id: `functions.place:${unit.id}`,
+        code: 'functions.place',
+        weight: 'must fix',
+        subjects: [unit.id],
+        basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
+        says: say`${thing(unit)} is entered at ${unit.place.name} (${unit.place.kind}); it is made for ${unit.item.mounts.join(' or ')}.`,
+        remedies: []
+      })
   const { seats } = design.brief
   if (seats > 2 && now.has('two-place intercom') && !now.has('four-place intercom'))
     findings.push({
@@ -127,6 +139,7 @@ export function examineFunctions(design: Design): { findings: Finding[]; lost: F
       limit: seats,
       basis: { kind: 'derived', source: 'seats in the brief' },
       remedies: [],
+      lacks: { functions: ['four-place intercom'] },
       says: say`The brief asks for ${seats} seats; the intercom serves two. The back seats will hear nothing.`
     })
   return { findings, lost }

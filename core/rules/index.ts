@@ -1,3 +1,4 @@
+import type { FunctionName } from '../catalogue'
 import type { HandCheck } from '../document'
 import type { Design, Finding } from '../design'
 import { providers } from '../resilience'
@@ -19,6 +20,8 @@ export interface ClauseResult {
   state: ClauseState
   /** Units that meet it, each with the functions it gives for the clause. */
   by: { unit: string; label: string; functions: string[] }[]
+  /** Functions that are wanted of the first way to meet it and not given. */
+  lacks: FunctionName[]
   /** Why it stands so. */
   because: Phrase
   hand?: HandCheck
@@ -62,7 +65,7 @@ export function endOfMonthAfter(day: string, months: number): string {
 function judge(pack: RulePack, clause: Clause, design: Design, given: ReturnType<typeof providers>): ClauseResult {
   const key = `${pack.id}/${clause.id}`
   const hand = design.handChecks.find(check => check.clause === key)
-  const base = { key, pack: pack.id, clause, hand, by: [] as ClauseResult['by'] }
+  const base = { key, pack: pack.id, clause, hand, by: [] as ClauseResult['by'], lacks: [] as FunctionName[] }
   const outside = whyNot(clause.applies, design)
   if (outside) return { ...base, state: 'does not apply', because: outside }
   const due =
@@ -97,7 +100,8 @@ function judge(pack: RulePack, clause: Clause, design: Design, given: ReturnType
   return {
     ...base,
     state: 'missing',
-    because: say`nothing gives ${lacks.map(({ function: name, count }) => (count > 1 ? `${name} (${count} wanted)` : name)).join(' and ')}`
+    lacks: lacks.map(one => one.function),
+    because: say`no ${lacks.map(({ function: name, count }) => (count > 1 ? `${name} (${count} wanted)` : name)).join(' and no ')} installed`
   }
 }
 
@@ -116,12 +120,13 @@ export function examineRules(design: Design, packs: readonly RulePack[] = PACKS)
         weight: 'must fix',
         subjects: [],
         remedies: [],
+        lacks: { functions: one.lacks },
         basis: {
           kind: 'published',
           source: `14 CFR ${one.clause.ref}; check the current text`,
           fromMemory: pack.fromMemory
         },
-        says: say`${one.clause.ref}, ${one.clause.title}: ${one.because}. In Equipment, look for a unit that gives it.`
+        says: say`${one.clause.ref}, ${one.clause.title}: ${one.because}.`
       }
     })
   for (const unit of design.units) {
@@ -134,7 +139,7 @@ export function examineRules(design: Design, packs: readonly RulePack[] = PACKS)
       subjects: [unit.id],
       remedies: [
         {
-          says: say`Leave ${thing(unit)} out.`,
+          says: say`Remove ${thing(unit)}.`,
           edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }]
         }
       ],

@@ -72,8 +72,9 @@ function needFinding(design: Design, unit: DesignUnit, need: Need, remedies: Rem
     code: need.what === 'signal' ? 'wiring.signal-missing' : 'wiring.function-missing',
     weight: need.required ? 'must fix' : 'note',
     subjects: [unit.id],
+    lacks: need.what === 'signal' ? { functions: [], signal: need.name } : { functions: [need.name] },
     basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
-    says: say`${thing(unit)} ${need.required ? 'cannot work' : 'does less'} without ${need.name}${need.what === 'signal' ? ' from another unit' : ''}${need.text ? `: ${need.text}` : '.'}`,
+    says: say`${thing(unit)} ${need.required ? 'does not work' : 'is limited'} without ${need.name}${need.what === 'signal' ? ' from another unit' : ''}${need.text ? `: ${need.text}` : '.'}`,
     remedies
   }
 }
@@ -119,7 +120,7 @@ export function linkFindings(design: Design): Finding[] {
         basis: { kind: 'entered', source: 'ports in the catalogue entries' },
         says: say`${from.label} and ${to.label} cannot talk over this link: ${a.id} is ${a.kind} ${a.flow} (${a.signals.join(', ')}), ${b.id} is ${b.kind} ${b.flow} (${b.signals.join(', ')}).`,
         remedies: [
-          { says: say`Take the link away.`, edits: [{ type: 'link.drop', option: design.optionId, link: link.id }] }
+          { says: say`Delete the link.`, edits: [{ type: 'link.drop', option: design.optionId, link: link.id }] }
         ]
       })
     const key = `${to.id}\u0000${b.id}`
@@ -138,7 +139,7 @@ export function linkFindings(design: Design): Finding[] {
       basis,
       says: say`${links.length} units talk to ${port.id} of ${to.label}: ${links.map(link => byId.get(link.from.unit)!.label).join(', ')}. An ${port.kind} input hears one.`,
       remedies: links.slice(1).map(link => ({
-        says: say`Take away the link from ${byId.get(link.from.unit)!.label}.`,
+        says: say`Delete the link from ${byId.get(link.from.unit)!.label}.`,
         edits: [{ type: 'link.drop' as const, option: design.optionId, link: link.id }]
       }))
     })

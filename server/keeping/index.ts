@@ -9,5 +9,6 @@ export {
   listVersions,
   readProject,
   readVersion,
-  saveProject
+  saveProject,
+  undropProject
 } from './projects'

@@ -1,7 +1,7 @@
-import { and, desc, eq, lte } from 'drizzle-orm'
+import { and, desc, eq, lt, lte } from 'drizzle-orm'
 import { EMPTY_HISTORY, FORMAT, migrate, Project, type History } from '../../core/document'
 import type { Database } from './types'
-import { projects, versions } from './tables'
+import { deleted, projects, versions } from './tables'
 
 /** An earlier version is kept at most once in this time: every keystroke would bury the ones worth having. */
 const VERSION_EVERY_MS = 60_000
@@ -61,13 +61,17 @@ export async function readProject(db: Database, id: string): Promise<Kept | unde
 }
 
 /** Keeps a new project. @returns false when there is one of that id already */
-export async function createProject(db: Database, project: Project): Promise<boolean> {
-  const made = await db
-    .insert(projects)
-    .values({ id: project.id, version: 1, history: JSON.stringify(EMPTY_HISTORY), ...columns(project) })
-    .onConflictDoNothing()
-    .returning({ id: projects.id })
-  return made.length === 1
+export function createProject(db: Database, project: Project): Promise<boolean> {
+  return db.transaction(async tx => {
+    const made = await tx
+      .insert(projects)
+      .values({ id: project.id, version: 1, history: JSON.stringify(EMPTY_HISTORY), ...columns(project) })
+      .onConflictDoNothing()
+      .returning({ id: projects.id })
+    // The versions of one of the same id that was deleted are not this one's.
+    if (made.length) await purge(tx, project.id)
+    return made.length === 1
+  })
 }
 
 type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
@@ -153,12 +157,52 @@ export async function saveProject({
   return now ? { state: 'stale', version: now.version } : { state: 'missing' }
 }
 
-/** Throws a project and its versions away. @returns false when there was none */
+/** How long a deleted project can be brought back. */
+const DELETED_KEPT_MS = 30 * 24 * 3600_000
+
+/** Forgets a deleted project and its earlier versions. */
+async function purge(tx: Pick<Transaction, 'delete'>, id: string): Promise<void> {
+  await tx.delete(deleted).where(eq(deleted.id, id))
+  await tx.delete(versions).where(eq(versions.project, id))
+}
+
+/**
+ * Deletes a project. It is put aside whole and can be brought back; what was put aside long ago is forgotten.
+ * @returns false when there was none
+ */
 export function dropProject(db: Database, id: string): Promise<boolean> {
   return db.transaction(async tx => {
-    const gone = await tx.delete(projects).where(eq(projects.id, id)).returning({ id: projects.id })
-    await tx.delete(versions).where(eq(versions.project, id))
-    return gone.length === 1
+    const [row] = await tx.delete(projects).where(eq(projects.id, id)).returning()
+    if (!row) return false
+    const { version, document, history, savedAt } = row
+    const aside = { version, document, history, savedAt, deletedAt: new Date() }
+    await tx
+      .insert(deleted)
+      .values({ id, ...aside })
+      .onConflictDoUpdate({ target: deleted.id, set: aside })
+    const old = await tx
+      .select({ id: deleted.id })
+      .from(deleted)
+      .where(lt(deleted.deletedAt, new Date(Date.now() - DELETED_KEPT_MS)))
+    for (const one of old) await purge(tx, one.id)
+    return true
+  })
+}
+
+/** Brings a deleted project back as it was. @returns false when it is not there, or its id is taken again */
+export function undropProject(db: Database, id: string): Promise<boolean> {
+  return db.transaction(async tx => {
+    const [row] = await tx.select().from(deleted).where(eq(deleted.id, id))
+    if (!row) return false
+    const { version, document, history, savedAt } = row
+    const { project } = carried(document)
+    const made = await tx
+      .insert(projects)
+      .values({ id, version, history, ...columns(project), document, savedAt })
+      .onConflictDoNothing()
+      .returning({ id: projects.id })
+    if (made.length) await tx.delete(deleted).where(eq(deleted.id, id))
+    return made.length === 1
   })
 }
 

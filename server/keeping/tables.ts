@@ -38,6 +38,16 @@ export const versions = pgTable(
   table => [primaryKey({ columns: [table.project, table.version] })]
 )
 
+/** Projects that were deleted, whole, so that it can be undone; their earlier versions stay where they are meanwhile. */
+export const deleted = pgTable('deleted', {
+  id: text().primaryKey(),
+  version: integer().notNull(),
+  document: packed().notNull(),
+  history: packed().notNull(),
+  savedAt: timestamp('saved_at', { withTimezone: true }).notNull(),
+  deletedAt: timestamp('deleted_at', { withTimezone: true }).notNull()
+})
+
 /** Catalogue entries that the user made or brought in. */
 export const ownItems = pgTable('own_items', {
   id: text().primaryKey(),

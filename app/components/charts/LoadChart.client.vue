@@ -84,7 +84,7 @@ const data = computed(() => {
     ],
     datasets: [
       line('alternators give', [...loads.map(load => load.capacityA), null, null], ink.value.given, [2, 3]),
-      line('most for good', [...loads.map(load => load.limitA), null, null], ink.value.limit, [6, 4]),
+      line('continuous limit', [...loads.map(load => load.limitA), null, null], ink.value.limit, [6, 4]),
       bar('continuous', [...loads.map(load => load.continuousA), ...lost], ink.value.steady, 'typical'),
       bar(
         'comes and goes',

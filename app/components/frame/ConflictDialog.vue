@@ -32,7 +32,7 @@ const mine = () => {
     <v-card v-else title="This project is no longer on the server">
       <v-card-text class="body"
         ><p>
-          It was thrown away in another window. What you did is still here: save it to a file, then bring it in from the
+          It was deleted in another window. What you did is still here: save it to a file, then import it from the
           hangar.
         </p></v-card-text
       >

@@ -1,13 +1,17 @@
 <script setup lang="ts">
-import { mdiChevronRight } from '@mdi/js'
+import { mdiClose } from '@mdi/js'
 import { WEIGHTS, type Finding } from '#core/design'
-import { stepOf, WEIGHT_NAMES } from '~/steps'
+import type { RemedyEffect } from '#core/report'
+import { STEPS, stepOf, WEIGHT_NAMES } from '~/steps'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
+/** Everything found, this step's first; each goes to its thing, and its remedies say what they cure and bring. */
 const bench = useBench()
 const taste = useTaste()
 const route = useRoute()
+const address = useStepAddress()
+const here = computed(() => route.path.split('/')[3])
 
 /** While a hand drags, the panel's findings follow it. */
 const findings = computed(() => {
@@ -17,14 +21,24 @@ const findings = computed(() => {
     : all
 })
 const groups = computed(() =>
-  WEIGHTS.map(weight => ({ weight, findings: findings.value.filter(finding => finding.weight === weight) })).filter(
-    group => group.findings.length
+  STEPS.map(step => ({
+    step,
+    findings: WEIGHTS.flatMap(weight =>
+      findings.value.filter(finding => finding.weight === weight && stepOf(finding) === step.id)
+    )
+  }))
+    .filter(group => group.findings.length)
+    .sort((a, b) => Number(b.step.id === here.value) - Number(a.step.id === here.value))
+)
+const counts = computed(() =>
+  WEIGHTS.map(weight => ({ weight, count: findings.value.filter(finding => finding.weight === weight).length })).filter(
+    one => one.count
   )
 )
-/** So many of a weight are listed at first: nobody cures hundreds at once, and they would hold the screen up. */
+/** So many of a step are listed at first: nobody cures hundreds at once, and they would hold the screen up. */
 const SHOWN = 40
 const whole = ref<string[]>([])
-const at = ref('')
+const current = ref('')
 /** What the working of a finding is called: its title, or what it begins with. */
 const titleOf = (finding: Finding) => {
   const words = taste.say(finding.title ?? finding.says)
@@ -32,52 +46,90 @@ const titleOf = (finding: Finding) => {
 }
 
 async function goTo(finding: Finding) {
-  at.value = finding.id
-  const here = new Set(bench.option?.units.map(unit => unit.id))
-  bench.selected = finding.subjects.filter(id => here.has(id))
+  current.value = finding.id
+  const units = new Set(bench.option?.units.map(unit => unit.id))
   const step = stepOf(finding)
-  if (route.path.split('/')[3] !== step) await navigateTo(`/p/${bench.project?.id}/${step}`)
+  if (here.value !== step) await navigateTo(address(step))
+  bench.selected = finding.subjects.filter(id => units.has(id))
 }
 /** Goes to the next or the one before. */
 function walk(by: 1 | -1) {
   const list = groups.value.flatMap(group => group.findings)
   if (list.length === 0) return
-  const now = list.findIndex(finding => finding.id === at.value)
+  taste.findingsOpen = true
+  const now = list.findIndex(finding => finding.id === current.value)
   void goTo(list[(now + by + list.length) % list.length]!)
 }
 defineExpose({ walk })
 
-const source = (finding: Finding) =>
-  [finding.basis.kind, finding.basis.source, finding.basis.fromMemory ? 'from memory: check the current text' : '']
+/** What the remedies would do, by finding and place; worked out while the list is open. */
+const effects = shallowRef(new Map<string, RemedyEffect>())
+const { run, stop } = useLongWork<RemedyEffect>(found => {
+  effects.value = new Map([
+    ...effects.value,
+    ...found.map(effect => [`${effect.finding}#${effect.remedy}`, effect] as const)
+  ])
+})
+watch(
+  [() => bench.examined, () => taste.findingsOpen],
+  () => {
+    stop()
+    effects.value = new Map()
+    const { option } = bench
+    if (!taste.findingsOpen || bench.outOfDate || !option) return
+    const wanted = groups.value.flatMap(group => group.findings.slice(0, SHOWN).map(finding => finding.id))
+    void run('Trying the remedies…', (examiner, job, tell) => examiner.remedies(option.id, wanted, job, tell))
+  },
+  { immediate: true }
+)
+const count = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`
+function effectWords(effect: RemedyEffect | undefined): string {
+  if (!effect) return 'What it would do is being worked out…'
+  const { money } = effect.change
+  return [
+    `Cures ${count(effect.cures.length, 'finding')}`,
+    effect.brings.length ? `brings ${effect.brings.length}: ${taste.say(effect.brings[0]!)}` : 'brings none',
+    money ? `${money > 0 ? '+' : '−'}${taste.money(Math.abs(money))}` : ''
+  ]
     .filter(Boolean)
     .join(' · ')
+}
+
+const source = (finding: Finding) => [finding.basis.kind, finding.basis.source].filter(Boolean).join(' · ')
 </script>
 
 <template>
   <aside v-if="taste.findingsOpen" class="drawer" aria-label="Findings">
-    <div class="row head">
+    <div class="head">
       <h2 class="grow">
         Findings <span class="figures">{{ findings.length }}</span>
       </h2>
-      <button class="plain" @click="taste.findingsOpen = false">Fold away</button>
+      <v-btn variant="text" :icon="mdiClose" aria-label="Fold findings" @click="taste.findingsOpen = false" />
+      <p v-if="bench.outOfDate" class="small quiet" role="status">Being worked out…</p>
+      <p v-else class="counts small">
+        <span v-for="one in counts" :key="one.weight"
+          ><StateMark :state="one.weight" :size="13" /> {{ one.count }}
+          {{ WEIGHT_NAMES[one.weight].toLowerCase() }}</span
+        >
+      </p>
     </div>
-    <p v-if="bench.report && findings.length === 0" class="quiet small empty">
-      Nothing stands in the way of this option. Go on to Build for the files.
+    <p v-if="!bench.outOfDate && findings.length === 0" class="quiet small empty">
+      Nothing found against this option. Build has the files.
     </p>
-    <div class="scroll">
-      <section v-for="group in groups" :key="group.weight">
-        <h3>
-          <StateMark :state="group.weight" :size="15" /> {{ WEIGHT_NAMES[group.weight] }}
-          <span class="figures">{{ group.findings.length }}</span>
-        </h3>
+    <div class="scroll" :class="{ old: bench.outOfDate }" tabindex="0" role="region" aria-label="List of findings">
+      <section v-for="group in groups" :key="group.step.id">
+        <h3>{{ group.step.name }}<span v-if="group.step.id === here" class="quiet"> · this step</span></h3>
         <article
-          v-for="finding in whole.includes(group.weight) ? group.findings : group.findings.slice(0, SHOWN)"
+          v-for="finding in whole.includes(group.step.id) ? group.findings : group.findings.slice(0, SHOWN)"
           :key="finding.id"
-          :class="{ here: at === finding.id }"
+          :class="{ here: current === finding.id }"
           :data-finding="finding.code"
         >
           <!-- The words go to the step; a unit’s name in them selects it where it stands. -->
-          <p class="text" @click="goTo(finding)"><SayPhrase :says="finding.says" /></p>
+          <p class="text" @click="goTo(finding)">
+            <StateMark :state="finding.weight" :size="14" /> <b>{{ WEIGHT_NAMES[finding.weight] }}.</b>
+            <SayPhrase :says="finding.says" />
+          </p>
           <p class="quiet source">
             {{ source(finding) }}
             <button class="link" @click="goTo(finding)">Show</button>
@@ -89,35 +141,27 @@ const source = (finding: Finding) =>
               Show working
             </button>
           </p>
-          <button
-            v-for="(remedy, index) in finding.remedies"
-            :key="index"
-            class="plain remedy"
-            :disabled="bench.outOfDate"
-            @click="bench.cure(remedy)"
-          >
-            {{ taste.say(remedy.says) }}
-          </button>
+          <div v-for="(remedy, index) in finding.remedies" :key="index" class="remedy">
+            <v-btn block :disabled="bench.outOfDate" @click="bench.cure(remedy)">{{ taste.say(remedy.says) }}</v-btn>
+            <small class="quiet">{{ effectWords(effects.get(`${finding.id}#${index}`)) }}</small>
+          </div>
         </article>
-        <button
-          v-if="group.findings.length > SHOWN && !whole.includes(group.weight)"
-          class="plain more"
-          @click="whole.push(group.weight)"
+        <v-btn
+          v-if="group.findings.length > SHOWN && !whole.includes(group.step.id)"
+          class="more"
+          @click="whole.push(group.step.id)"
         >
           Show {{ group.findings.length - SHOWN }} more
-        </button>
+        </v-btn>
       </section>
     </div>
   </aside>
-  <button v-else class="opener" :aria-label="`Open findings, ${findings.length}`" @click="taste.findingsOpen = true">
-    <v-icon :icon="mdiChevronRight" style="transform: rotate(180deg)" /><span>Findings {{ findings.length }}</span>
-  </button>
 </template>
 
 <style scoped>
 .drawer {
   contain: strict;
-  width: 292px;
+  width: 320px;
   border-left: 1px solid var(--rule);
   background: var(--paper);
   display: flex;
@@ -125,8 +169,16 @@ const source = (finding: Finding) =>
   min-height: 0;
 }
 .head {
-  padding: 8px 12px;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  padding: 4px 4px 6px 12px;
   border-bottom: 1px solid var(--rule);
+}
+.counts {
+  width: 100%;
+  display: flex;
+  gap: 12px;
 }
 .empty {
   padding: 14px 12px;
@@ -134,8 +186,13 @@ const source = (finding: Finding) =>
 .scroll {
   overflow-y: auto;
 }
+.scroll.old {
+  opacity: 0.55;
+  transition: opacity 0.1s 0.25s;
+}
 h3 {
   padding: 8px 12px 3px;
+  background: var(--alclad);
 }
 article {
   content-visibility: auto;
@@ -147,19 +204,12 @@ article.here {
   background: var(--dye-wash);
 }
 .text {
-  border: 0;
-  background: none;
-  padding: 0;
-  text-align: left;
-  font: inherit;
   font-size: 12.5px;
   line-height: 1.4;
-  color: inherit;
   cursor: pointer;
 }
 .text:hover {
   color: var(--dye);
-  text-decoration: underline;
 }
 .source {
   font-size: 11px;
@@ -178,29 +228,27 @@ button.link + button.link {
   cursor: pointer;
 }
 .remedy {
-  display: block;
-  width: 100%;
+  margin-top: 5px;
+}
+.remedy :deep(.v-btn) {
+  height: auto;
+  min-height: 28px;
+  padding: 4px 8px;
+  justify-content: start;
   text-align: left;
-  margin-top: 4px;
-  font-size: 12px;
   border-left: 4px solid var(--dye);
+}
+.remedy :deep(.v-btn__content) {
+  white-space: normal;
+  justify-content: start;
+}
+.remedy small {
+  display: block;
+  font-size: 11px;
+  line-height: 1.35;
+  margin-top: 2px;
 }
 .more {
   margin: 8px 12px;
-}
-.opener {
-  width: 30px;
-  border: 0;
-  border-left: 1px solid var(--rule);
-  background: var(--alclad);
-  color: inherit;
-  cursor: pointer;
-  writing-mode: vertical-rl;
-  font: inherit;
-  font-size: 12.5px;
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  padding: 10px 0;
 }
 </style>

@@ -1,9 +1,14 @@
 <script setup lang="ts">
+import { mdiChevronDoubleLeft, mdiChevronDoubleRight, mdiHomeOutline } from '@mdi/js'
 import { STEPS } from '~/steps'
 import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
 
+/** The steps in working order, each with its state; folded, their numbers and marks. */
 const bench = useBench()
+const taste = useTaste()
 const route = useRoute()
+const address = useStepAddress()
 const current = computed(() => route.path.split('/')[3])
 
 /** The worst there is among the findings of a step's rooms. */
@@ -25,8 +30,10 @@ const states = computed(() =>
 </script>
 
 <template>
-  <nav class="card" aria-label="Job card">
-    <NuxtLink to="/" class="home">Hangar</NuxtLink>
+  <nav class="card" :class="{ folded: !taste.railOpen }" aria-label="Job card">
+    <NuxtLink to="/" class="home" title="Hangar">
+      <v-icon :icon="mdiHomeOutline" size="18" /><span class="words">Hangar</span>
+    </NuxtLink>
     <div class="title">
       <strong class="code">{{ bench.project?.brief.registration || '—' }}</strong>
       <span class="small">{{ bench.project?.title }}</span>
@@ -34,22 +41,33 @@ const states = computed(() =>
     <ol>
       <li v-for="(step, index) in STEPS" :key="step.id">
         <NuxtLink
-          :to="`/p/${bench.project?.id}/${step.id}`"
+          :to="address(step.id)"
           :class="{ here: current === step.id }"
           :aria-current="current === step.id ? 'step' : undefined"
+          :title="taste.railOpen ? undefined : step.name"
         >
           <span class="figures n">{{ index + 1 }}</span>
-          <span class="grow name"
+          <span class="grow name words"
             >{{ step.name }}<small>{{ step.hint }}</small></span
           >
-          <span v-if="step.rooms.length && bench.report" class="state">
+          <span v-if="step.rooms.length && bench.report && !bench.outOfDate" class="state">
             <span v-if="states[step.id]!.count" class="figures small">{{ states[step.id]!.count }}</span>
             <StateMark :state="states[step.id]!.worst" :size="15" />
           </span>
         </NuxtLink>
       </li>
     </ol>
-    <p class="caution-line">Plans, not approved data. The maker’s manual, the approval and your inspector decide.</p>
+    <p class="caution-line words">
+      Plans, not approved data. The maker’s manual, the approval and your inspector decide.
+    </p>
+    <v-btn
+      class="fold"
+      variant="text"
+      :icon="taste.railOpen ? mdiChevronDoubleLeft : mdiChevronDoubleRight"
+      :aria-label="taste.railOpen ? 'Fold the job card' : 'Unfold the job card'"
+      :aria-expanded="taste.railOpen"
+      @click="taste.railOpen = !taste.railOpen"
+    />
   </nav>
 </template>
 
@@ -62,9 +80,12 @@ const states = computed(() =>
   flex-direction: column;
   min-height: 0;
   overflow-y: auto;
+  overflow-x: hidden;
 }
 .home {
-  display: block;
+  display: flex;
+  gap: 6px;
+  align-items: center;
   padding: 9px 12px 4px;
   font-size: 12px;
 }
@@ -79,7 +100,6 @@ const states = computed(() =>
 }
 ol {
   list-style: none;
-  margin: 0;
   padding: 0;
 }
 li a {
@@ -87,6 +107,7 @@ li a {
   align-items: center;
   gap: 8px;
   padding: 6px 10px 6px 12px;
+  min-height: 45px;
   color: var(--graphite);
   text-decoration: none;
   border-top: 1px solid var(--rule);
@@ -128,5 +149,55 @@ li a.here {
   font-size: 11px;
   color: var(--quiet);
   line-height: 1.35;
+}
+.fold {
+  flex: none;
+  width: 100%;
+  height: 34px;
+  border-top: 1px solid var(--rule);
+}
+.folded {
+  width: 50px;
+}
+.folded .words,
+.folded .title {
+  display: none;
+}
+.folded .fold {
+  margin-top: auto;
+}
+.folded .home {
+  justify-content: center;
+  padding: 10px 0;
+}
+.folded li a {
+  padding: 6px 6px;
+  justify-content: center;
+  flex-wrap: wrap;
+  gap: 0 6px;
+}
+.folded .n {
+  font-size: 15px;
+  color: inherit;
+}
+.folded .state .figures {
+  display: none;
+}
+/* On a narrow screen the card lies over the work when it is opened. */
+@media (max-width: 900px) {
+  .card:not(.folded) {
+    position: fixed;
+    z-index: 1005;
+    top: 0;
+    bottom: 0;
+    left: 0;
+    width: 210px;
+    box-shadow: 0 0 0 100vmax rgb(20 24 26 / 35%);
+  }
+}
+@media (max-width: 600px) {
+  .folded {
+    width: 40px;
+  }
 }
 </style>

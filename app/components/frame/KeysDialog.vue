@@ -8,16 +8,16 @@ const KEYS = [
   ['/', 'find in the catalogue'],
   ['[  ]', 'option before, option after'],
   [',  .', 'finding before, finding after'],
-  ['arrows', 'in Lay out: nudge the selected 0.05 in or 1 mm; Shift ten times, Alt a tenth'],
-  ['Enter', 'in Lay out: select what has the focus, with Shift add it; set down what waits in the tray'],
-  ['m', 'in Lay out: measure; with two selected, from middle to middle'],
-  ['Delete', 'in Lay out: take the selected off the face, to the tray'],
-  ['Space', 'in Lay out: held, a drag pans; the wheel zooms'],
-  ['Alt', 'in Lay out: held, a drag is not drawn to lines'],
+  ['arrows', 'in Panel: nudge the selected 0.05 in or 1 mm; Shift ten times, Alt a tenth'],
+  ['Enter', 'in Panel: select what has the focus, with Shift add it; set down what waits in the tray'],
+  ['m', 'in Panel: measure; with two selected, from middle to middle'],
+  ['Delete', 'in Panel: take the selected off the face, to the tray'],
+  ['Space', 'in Panel: held, a drag pans; the wheel zooms'],
+  ['Alt', 'in Panel: held, a drag is not drawn to lines'],
   ['Escape', 'let go'],
   ['w', 'show working of the figure in focus, or of money'],
   ['u', 'inch or metric'],
-  ['Ctrl Z, Ctrl Shift Z', 'undo, do again'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['?', 'this list']
 ]
 </script>

@@ -10,10 +10,11 @@ import {
   mdiWeatherNight,
   mdiWhiteBalanceSunny
 } from '@mdi/js'
+import { WEIGHTS } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
-const emit = defineEmits<{ compare: []; keys: []; versions: [] }>()
+const emit = defineEmits<{ compare: []; keys: []; versions: []; settings: [] }>()
 const bench = useBench()
 const taste = useTaste()
 const renaming = ref(false)
@@ -57,7 +58,7 @@ function rename() {
 }
 function drop() {
   if (!bench.option) return
-  bench.act([{ type: 'option.drop', option: bench.option.id }], `Take ${bench.option.name} away`)
+  bench.act([{ type: 'option.drop', option: bench.option.id }], `Delete ${bench.option.name}`)
 }
 const SAVED: Record<string, string> = {
   saved: 'Saved',
@@ -67,6 +68,13 @@ const SAVED: Record<string, string> = {
   missing: 'Not saved: project is gone',
   failed: 'Not saved: trying again'
 }
+const printStep = () => window.print()
+/** The heaviest that was found; unknown while the figures are being worked out. */
+const worst = computed(() =>
+  bench.outOfDate
+    ? undefined
+    : WEIGHTS.find(weight => bench.report!.findings.some(finding => finding.weight === weight && weight !== 'note'))
+)
 /** Asks for a new name, with the old one to begin from. */
 function startRenaming() {
   name.value = bench.option?.name ?? ''
@@ -76,85 +84,112 @@ function startRenaming() {
 
 <template>
   <header class="top">
-    <div class="tabs" role="tablist" aria-label="Options">
-      <button
-        v-for="one in bench.project?.options"
-        :key="one.id"
-        role="tab"
-        :aria-selected="one.id === bench.option?.id"
-        :class="{ here: one.id === bench.option?.id }"
-        :title="one.name"
-        @click="bench.optionId = one.id"
-      >
-        {{ one.name }}
-      </button>
-    </div>
+    <v-tabs
+      :model-value="bench.option?.id"
+      class="tabs"
+      aria-label="Options"
+      height="38"
+      show-arrows
+      @update:model-value="id => typeof id === 'string' && (bench.optionId = id)"
+    >
+      <v-tab v-for="one in bench.project?.options" :key="one.id" :value="one.id" :title="one.name">
+        <span class="option">{{ one.name }}</span>
+      </v-tab>
+    </v-tabs>
     <v-menu>
-      <template #activator="{ props }"
-        ><button v-bind="props" class="tool" aria-label="More for this option">
-          <v-icon :icon="mdiDotsHorizontal" /></button
-      ></template>
+      <template #activator="{ props }">
+        <v-btn v-bind="props" class="tool" variant="text" :icon="mdiDotsHorizontal" aria-label="More for this option" />
+      </template>
       <v-list density="compact">
         <v-list-item @click="startRenaming">Rename…</v-list-item>
-        <v-list-item :disabled="(bench.project?.options.length ?? 0) < 2" @click="drop">Take away</v-list-item>
+        <v-list-item @click="duplicate">Duplicate</v-list-item>
+        <v-list-item :disabled="(bench.project?.options.length ?? 0) < 2" @click="drop">Delete</v-list-item>
         <v-list-item @click="emit('versions')">Earlier versions…</v-list-item>
+        <v-list-item @click="printStep">Print this step…</v-list-item>
+        <v-list-item @click="emit('settings')">Settings…</v-list-item>
       </v-list>
     </v-menu>
-    <button class="tool" aria-label="Duplicate option" title="Duplicate this option" @click="duplicate">
-      <v-icon :icon="mdiContentDuplicate" />
-    </button>
-    <button
+    <v-btn
+      class="tool rare"
+      variant="text"
+      :icon="mdiContentDuplicate"
+      aria-label="Duplicate option"
+      title="Duplicate this option"
+      @click="duplicate"
+    />
+    <v-btn
       class="tool"
+      variant="text"
+      :icon="mdiCompareHorizontal"
       aria-label="Compare options"
       title="Compare two options"
       :disabled="(bench.project?.options.length ?? 0) < 2"
       @click="emit('compare')"
-    >
-      <v-icon :icon="mdiCompareHorizontal" />
-    </button>
+    />
     <span class="grow" />
     <span class="small save" :class="bench.saveState" role="status" :title="bench.saveError"
       ><v-icon :icon="mdiCircleMedium" size="16" /> {{ SAVED[bench.saveState] }}</span
     >
-    <button
+    <v-btn
       class="tool"
+      variant="text"
+      :icon="mdiUndoVariant"
       :disabled="!bench.canUndo"
       :aria-label="bench.canUndo ? `Undo: ${bench.canUndo}` : 'Nothing to undo'"
       :title="bench.canUndo && `Undo: ${bench.canUndo}`"
       @click="bench.undo"
-    >
-      <v-icon :icon="mdiUndoVariant" />
-    </button>
-    <button
+    />
+    <v-btn
       class="tool"
+      variant="text"
+      :icon="mdiRedoVariant"
       :disabled="!bench.canRedo"
-      :aria-label="bench.canRedo ? `Do again: ${bench.canRedo}` : 'Nothing to do again'"
-      :title="bench.canRedo && `Do again: ${bench.canRedo}`"
+      :aria-label="bench.canRedo ? `Redo: ${bench.canRedo}` : 'Nothing to redo'"
+      :title="bench.canRedo && `Redo: ${bench.canRedo}`"
       @click="bench.redo"
-    >
-      <v-icon :icon="mdiRedoVariant" />
-    </button>
-    <button
-      class="tool wide"
+    />
+    <v-btn
+      class="tool wide rare"
+      variant="text"
       :aria-label="`Units: ${taste.system}. Change`"
       title="Inch or metric (u)"
       @click="taste.system = taste.system === 'inch' ? 'metric' : 'inch'"
+      >{{ taste.system === 'inch' ? 'inch' : 'mm' }}</v-btn
     >
-      {{ taste.system === 'inch' ? 'inch' : 'mm' }}
-    </button>
-    <button class="tool" :aria-label="taste.dark ? 'Day colours' : 'Night colours'" @click="taste.dark = !taste.dark">
-      <v-icon :icon="taste.dark ? mdiWhiteBalanceSunny : mdiWeatherNight" />
-    </button>
-    <button class="tool" aria-label="All keys" title="All keys (?)" @click="emit('keys')">
-      <v-icon :icon="mdiHelp" />
-    </button>
+    <v-btn
+      class="tool rare"
+      variant="text"
+      :icon="taste.dark ? mdiWhiteBalanceSunny : mdiWeatherNight"
+      :aria-label="taste.dark ? 'Day colours' : 'Night colours'"
+      @click="taste.dark = !taste.dark"
+    />
+    <v-btn
+      class="tool rare"
+      variant="text"
+      :icon="mdiHelp"
+      aria-label="All keys"
+      title="All keys (?)"
+      @click="emit('keys')"
+    />
+    <v-btn
+      class="found"
+      :color="taste.findingsOpen ? 'primary' : undefined"
+      :variant="taste.findingsOpen ? 'flat' : 'outlined'"
+      :aria-expanded="taste.findingsOpen"
+      :aria-label="`${taste.findingsOpen ? 'Fold' : 'Open'} findings, ${bench.report?.findings.length ?? 'not known yet'}`"
+      @click="taste.findingsOpen = !taste.findingsOpen"
+    >
+      <StateMark v-if="worst && !taste.findingsOpen" :state="worst" :size="15" />
+      <span>Findings</span>
+      <span class="figures">{{ bench.outOfDate ? '—' : bench.report?.findings.length }}</span>
+    </v-btn>
     <v-dialog v-model="renaming" max-width="420">
       <v-card title="Rename option">
         <v-card-text
           ><v-text-field v-model="name" label="Name" autofocus maxlength="120" @keydown.enter="rename"
         /></v-card-text>
         <v-card-actions
-          ><v-spacer /><v-btn @click="renaming = false">Leave</v-btn
+          ><v-spacer /><v-btn @click="renaming = false">Cancel</v-btn
           ><v-btn color="primary" variant="flat" @click="rename">Rename</v-btn></v-card-actions
         >
       </v-card>
@@ -165,66 +200,46 @@ function startRenaming() {
 <style scoped>
 .top {
   display: flex;
-  align-items: stretch;
-  height: 38px;
+  align-items: center;
+  height: 39px;
   border-bottom: 1px solid var(--rule);
   background: var(--alclad);
-  gap: 2px;
   padding-right: 6px;
+  min-width: 0;
 }
 .tabs {
-  display: flex;
-  min-width: 0;
-  overflow-x: auto;
+  flex: 0 1 auto;
+  min-width: 96px;
 }
-.tabs button {
-  border: 0;
-  border-right: 1px solid var(--rule);
-  background: none;
-  padding: 0 14px;
-  font: inherit;
-  font-size: 13px;
-  color: var(--graphite);
-  cursor: pointer;
-  max-width: 230px;
-  white-space: nowrap;
+.option {
+  max-width: 220px;
   overflow: hidden;
   text-overflow: ellipsis;
-}
-.tabs button.here {
-  background: var(--chalk);
-  font-weight: 700;
-  box-shadow: inset 0 3px 0 var(--dye);
+  white-space: nowrap;
 }
 .tool {
-  border: 0;
-  background: none;
-  color: var(--graphite);
-  width: 32px;
-  cursor: pointer;
-  font-size: 17px;
-}
-.tool .v-icon {
-  font-size: 18px;
+  width: 34px;
+  height: 36px;
+  flex: none;
 }
 .tool.wide {
   width: 46px;
-  font-size: 12.5px;
+  min-width: 46px;
   padding: 0;
 }
-.tool:hover:not(:disabled) {
-  background: var(--chalk);
-  color: var(--dye);
+.found {
+  margin-left: 6px;
+  flex: none;
 }
-.tool:disabled {
-  opacity: 0.38;
-  cursor: default;
+.found :deep(.v-btn__content) {
+  gap: 6px;
 }
 .save {
-  align-self: center;
   white-space: nowrap;
   color: var(--quiet);
-  padding-right: 8px;
+  padding: 0 8px;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .save .v-icon {
   color: var(--primer);
@@ -238,5 +253,16 @@ function startRenaming() {
 .save.waiting .v-icon,
 .save.saving .v-icon {
   color: var(--tape);
+}
+@media (max-width: 900px) {
+  .rare,
+  .save.saved {
+    display: none;
+  }
+}
+@media (max-width: 600px) {
+  .option {
+    max-width: 120px;
+  }
 }
 </style>

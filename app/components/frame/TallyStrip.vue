@@ -77,7 +77,7 @@ const figures = computed(
 </script>
 
 <template>
-  <section class="tally" aria-label="Tally" :aria-busy="bench.examining">
+  <section class="tally" :class="{ old: bench.outOfDate && figures }" aria-label="Tally" :aria-busy="bench.examining">
     <button
       v-for="figure in figures"
       :key="figure.key"
@@ -86,17 +86,24 @@ const figures = computed(
       :data-figure="figure.key"
       @click="bench.workingOf = { figure: { kind: figure.key, of: '' }, title: FIGURE_NAMES[figure.key] }"
     >
-      <span class="head"><StateMark :state="figure.state" :size="14" /> {{ FIGURE_NAMES[figure.key] }}</span>
+      <span class="head"
+        ><StateMark v-if="!bench.outOfDate" :state="figure.state" :size="14" /> {{ FIGURE_NAMES[figure.key] }}</span
+      >
       <span class="main"
         ><span class="figures value">{{ number(figure.key, figure.value) }}</span
         ><small>{{ unit(figure.key) }} {{ limit(figure) }}</small></span
       >
-      <span class="small figures against" title="Against the aeroplane as found, and against the plan first agreed">
-        <span>found {{ change(figure.key, bench.reports?.asFound) }}</span
-        ><span v-if="bench.reports?.agreed"> · plan {{ change(figure.key, bench.reports.agreed) }}</span>
+      <span class="small figures against" title="Against the aeroplane as installed, and against the baseline">
+        <span>installed {{ change(figure.key, bench.reports?.asFound) }}</span
+        ><span v-if="bench.reports?.agreed"> · baseline {{ change(figure.key, bench.reports.agreed) }}</span>
       </span>
     </button>
-    <p v-if="!figures" class="quiet waiting">Adding up…</p>
+    <template v-if="!figures">
+      <span v-for="key in FIGURE_KEYS" :key="key" class="cell"
+        ><span class="head">{{ FIGURE_NAMES[key] }}</span
+        ><span class="main value quiet">—</span></span
+      >
+    </template>
   </section>
 </template>
 
@@ -160,7 +167,20 @@ const figures = computed(
   overflow: hidden;
   text-overflow: ellipsis;
 }
-.waiting {
-  padding: 20px;
+/* A moment’s work is not worth a blink; what takes longer is marked old. */
+.tally.old .cell {
+  opacity: 0.5;
+  transition: opacity 0.1s 0.25s;
+}
+.tally.old .cell::after {
+  content: 'being worked out';
+  font-size: 10.5px;
+}
+@media (max-width: 900px) {
+  .tally {
+    grid-template-columns: repeat(8, minmax(104px, 1fr));
+    overflow-x: auto;
+    min-height: 62px;
+  }
 }
 </style>

@@ -52,7 +52,7 @@ async function bringBack(version: number) {
               <td class="number figures">{{ one.version }}</td>
               <td>{{ taste.time(one.savedAt) }}</td>
               <td>{{ one.title }}</td>
-              <td><button class="plain" @click="bringBack(one.version)">Bring back</button></td>
+              <td><v-btn @click="bringBack(one.version)">Bring back</v-btn></td>
             </tr>
           </tbody>
         </table>

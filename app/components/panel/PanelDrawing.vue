@@ -12,7 +12,7 @@ import { useTaste } from '~/stores/taste'
 const { design } = defineProps<{ design: Design }>()
 const bench = useBench()
 const taste = useTaste()
-const { tool, layers, measured } = useLayoutTools()
+const { tool, layers, measured } = usePanelTools()
 const svg = useTemplateRef<SVGSVGElement>('svg')
 const sheet = useTemplateRef<SVGGElement>('sheet')
 
@@ -265,9 +265,8 @@ const place = (unit: DesignUnit) =>
       :layers="layers"
     />
     <div class="view">
-      <button class="plain" aria-label="Closer" @click="closer(1.4)">closer</button
-      ><button class="plain" aria-label="Farther" @click="closer(1 / 1.4)">farther</button
-      ><button class="plain" @click="fit">whole panel</button>
+      <v-btn aria-label="Closer" @click="closer(1.4)">closer</v-btn
+      ><v-btn aria-label="Farther" @click="closer(1 / 1.4)">farther</v-btn><v-btn @click="fit">whole panel</v-btn>
       <span v-if="tool === 'measure'" class="small reading"
         >Point at two places, or at two units for their middles.</span
       >

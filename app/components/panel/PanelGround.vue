@@ -15,7 +15,7 @@ const { design, behind, toFace } = defineProps<{
 }>()
 const bench = useBench()
 const taste = useTaste()
-const { tool, ground: chosen } = useLayoutTools()
+const { tool, ground: chosen } = usePanelTools()
 
 const box = computed(() => bounds(design.airframe.panel.outline))
 const width = computed(() => box.value.maxX - box.value.minX)

@@ -9,7 +9,7 @@ import { useTaste } from '~/stores/taste'
 const { design, quiet } = defineProps<{ design: Design; quiet: boolean }>()
 const bench = useBench()
 const taste = useTaste()
-const { layers, ghost, pilot: pilotId, flow: flowId, free, measured } = useLayoutTools()
+const { layers, ghost, pilot: pilotId, flow: flowId, free, measured } = usePanelTools()
 
 const box = computed(() => bounds(design.airframe.panel.outline))
 const flip = (y: number) => box.value.maxY - y

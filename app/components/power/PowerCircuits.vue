@@ -124,16 +124,16 @@ const mayShare = (circuit: Circuit) =>
         :model-value="airframe.wiring.loadedShare"
         @update:model-value="v => setWiring({ loadedShare: v }, 'Bundle')"
       />
-      <label class="field"
-        >Wire rated<select
-          :value="airframe.wiring.wireC"
-          @change="event => setWiring({ wireC: Number(text(event)) as 150 }, 'Wire')"
-        >
-          <option :value="105">105 °C</option>
-          <option :value="150">150 °C</option>
-          <option :value="200">200 °C</option>
-        </select></label
-      >
+      <ChoiceField
+        :model-value="airframe.wiring.wireC"
+        label="Wire rated"
+        :items="[
+          { value: 105, title: '105 °C' },
+          { value: 150, title: '150 °C' },
+          { value: 200, title: '200 °C' }
+        ]"
+        @update:model-value="value => setWiring({ wireC: value as 150 }, 'Wire')"
+      />
       <label class="small"
         ><input
           type="checkbox"
@@ -149,9 +149,9 @@ const mayShare = (circuit: Circuit) =>
         <thead>
           <tr>
             <th>Unit</th>
-            <th>Bus<br />shares the protector of</th>
+            <th>Bus<br />shares the breaker or fuse of</th>
             <th class="number">Steady A<br />brief A</th>
-            <th>Protector</th>
+            <th>Breaker or fuse</th>
             <th>Wire<br />out and back</th>
             <th class="number">Drop V<br />allowed</th>
             <th>Switch</th>
@@ -177,14 +177,14 @@ const mayShare = (circuit: Circuit) =>
                 <option v-for="bus in power.supply.buses" :key="bus.id" :value="bus.id">{{ bus.name }}</option></select
               ><br /><select
                 :value="circuit.head === circuit.unit ? '' : circuit.head"
-                :aria-label="`${circuit.label} shares the protector of`"
+                :aria-label="`${circuit.label} shares the breaker or fuse of`"
                 :disabled="!mayShare(circuit).length"
                 @change="
                   event =>
                     choose(
                       circuit,
                       { sharesWith: text(event) || undefined },
-                      text(event) ? 'shares a protector' : 'a protector of its own'
+                      text(event) ? 'shares a breaker or fuse' : 'a breaker or fuse of its own'
                     )
                 "
               >
@@ -204,7 +204,7 @@ const mayShare = (circuit: Circuit) =>
                 ><select
                   :value="circuit.breakerA"
                   :aria-label="`Breaker of ${circuit.label}`"
-                  @change="event => choose(circuit, { breakerA: Number(text(event)) }, 'own choice of protector')"
+                  @change="event => choose(circuit, { breakerA: Number(text(event)) }, 'own choice of breaker')"
                 >
                   <option v-for="size in BREAKER_SIZES_A" :key="size" :value="size">
                     {{ taste.short(size) }} A{{ size === circuit.proposed.breakerA ? ' ·' : '' }}
@@ -221,7 +221,7 @@ const mayShare = (circuit: Circuit) =>
               ><br /><select
                 v-if="circuit.head === circuit.unit"
                 :value="circuit.protector"
-                :aria-label="`Kind of protector of ${circuit.label}`"
+                :aria-label="`Kind of circuit protection of ${circuit.label}`"
                 @change="event => choose(circuit, { protector: text(event) as 'fuse' }, text(event))"
               >
                 <option>breaker</option>
@@ -291,10 +291,10 @@ const mayShare = (circuit: Circuit) =>
           </tr>
         </tbody>
       </table>
-      <p v-if="!power.circuits.length" class="quiet">Nothing takes current yet. Choose units in Stock.</p>
+      <p v-if="!power.circuits.length" class="quiet">Nothing takes current yet. Choose units in Equipment.</p>
       <p class="quiet small">
-        A dot marks what the tables propose: protector chart, what the wire carries in its bundle, heat and height, and
-        the allowable drop.
+        A dot marks what the tables propose: circuit protection chart, what the wire carries in its bundle, heat and
+        height, and the allowable drop.
       </p>
     </section>
     <section class="sheet scroll" role="region" aria-label="Feeders" tabindex="0">
@@ -303,7 +303,7 @@ const mayShare = (circuit: Circuit) =>
         <thead>
           <tr>
             <th>Tie</th>
-            <th class="number">Steady A<br />all at most</th>
+            <th class="number">Steady A<br />maximum load</th>
             <th>Most in</th>
             <th>Opens at, or bears</th>
             <th>Wire<br />by itself it carries</th>
@@ -347,7 +347,7 @@ const mayShare = (circuit: Circuit) =>
               ><span v-else class="quiet small">{{
                 feeder.ratedA === undefined
                   ? feeder.kind === 'wire'
-                    ? 'no protector'
+                    ? 'no circuit protection'
                     : 'not entered; see Feeds'
                   : `${taste.short(feeder.ratedA)} A`
               }}</span>
@@ -390,7 +390,7 @@ const mayShare = (circuit: Circuit) =>
       </p>
     </section>
     <section class="sheet">
-      <h2>Rows of protectors</h2>
+      <h2>Rows of breakers and fuses</h2>
       <div v-for="row in rows" :key="row.bus" class="strip">
         <b class="small">{{ row.name }}</b>
         <ol>

@@ -60,16 +60,16 @@ const rest = (scene: Scene) => scene.lostFunctions.filter(one => !GRAVE.includes
     <div class="row">
       <h2>What if it fails</h2>
       <div class="row tight" role="group" aria-label="Kind of failure">
-        <button
+        <v-btn
           v-for="[key, says] in KINDS"
           :key="key"
-          class="plain"
-          :class="{ firm: kind === key }"
+          :color="kind === key ? 'primary' : undefined"
+          :variant="kind === key ? 'flat' : 'outlined'"
           :aria-pressed="kind === key"
           @click="kind = key"
         >
           {{ says }}
-        </button>
+        </v-btn>
       </div>
     </div>
     <LongWork v-if="progress" :progress="progress" @stop="stop" />

@@ -124,12 +124,11 @@ function toggle(at: string, on: boolean) {
   if (!by) return
   const next = on ? [...by.in, at] : by.in.filter(one => one !== at)
   if (next.length) setTie({ by: { ...by, in: next } }, 'positions')
-  else bench.said = 'A tie must be closed in one position at least; to open it for good take it away.'
+  else bench.said = 'A tie must be closed in one position at least; to leave it open always, delete it.'
 }
 function drop() {
   const id = chosen.value?.id
-  if (tie.value)
-    emit('put', { ...supply, ties: supply.ties.filter(one => one.id !== id) }, `Take ${tie.value.name} away`)
+  if (tie.value) emit('put', { ...supply, ties: supply.ties.filter(one => one.id !== id) }, `Delete ${tie.value.name}`)
   else if (own.value)
     emit(
       'put',
@@ -138,7 +137,7 @@ function drop() {
         switches: supply.switches.filter(one => one.id !== id),
         ties: supply.ties.map(({ by, ...rest }) => (by && by.switch !== id ? { ...rest, by } : rest))
       },
-      `Take ${own.value.name} away`
+      `Delete ${own.value.name}`
     )
   else if (bus.value || source.value) {
     if (bus.value && supply.buses.length === 1) {
@@ -166,7 +165,7 @@ function drop() {
         sources: supply.sources.filter(one => one.id !== id),
         ties: supply.ties.filter(one => one.from !== id && one.to !== id)
       },
-      `Take ${(bus.value ?? source.value)!.name} away`,
+      `Delete ${(bus.value ?? source.value)!.name}`,
       moved
     )
   }
@@ -192,23 +191,21 @@ function also(bus: string) {
   <section class="sheet edit" aria-label="What is chosen">
     <template v-if="unit"
       ><h2>{{ unit.label }}</h2>
-      <label class="field"
-        >Hangs on<select
-          aria-label="Hangs on"
-          :value="hung!.bus"
-          @change="event => emit('hang', unit!.id, text(event))"
-        >
-          <option v-for="one in supply.buses" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select></label
-      >
-      <label class="field"
-        >and, each through a diode, on<select :value="hung!.alsoBus ?? ''" @change="event => also(text(event))">
-          <option value="">no second bus</option>
-          <option v-for="one in supply.buses.filter(b => b.id !== hung!.bus)" :key="one.id" :value="one.id">
-            {{ one.name }}
-          </option>
-        </select></label
-      >
+      <ChoiceField
+        :model-value="hung!.bus"
+        label="Hangs on"
+        :items="supply.buses.map(one => ({ value: one.id, title: one.name }))"
+        @update:model-value="value => emit('hang', unit!.id, value)"
+      />
+      <ChoiceField
+        :model-value="hung!.alsoBus ?? ''"
+        label="and, each through a diode, on"
+        :items="[
+          { value: '', title: 'no second bus' },
+          ...supply.buses.filter(b => b.id !== hung!.bus).map(one => ({ value: one.id, title: one.name }))
+        ]"
+        @update:model-value="value => also(value)"
+      />
       <p class="small quiet">
         {{ taste.short(unit.item.power!.minV) }} to {{ taste.short(unit.item.power!.maxV) }} V,
         {{ unit.item.power!.load
@@ -225,20 +222,19 @@ function also(bus: string) {
         :model-value="bus.name"
         @update:model-value="(name: string) => setBus({ name }, 'name')"
       />
-      <label class="field"
-        >It is the<select :value="bus.role" @change="event => setBus({ role: text(event) as 'main' }, 'role')">
-          <option v-for="role in BUS_ROLES" :key="role">{{ role }}</option>
-        </select></label
-      >
+      <ChoiceField
+        :model-value="bus.role"
+        label="It is the"
+        :items="BUS_ROLES"
+        @update:model-value="value => setBus({ role: value as 'main' }, 'role')"
+      />
       <p class="small quiet">
         Units with no choice of their own hang on a bus by its role: what is essential on the essential one, radios and
         displays on the avionics one, a clock on the always-hot one, the rest on the main one.
       </p>
       <div class="row">
-        <button class="plain" :aria-pressed="failed.includes(bus.id)" @click="emit('fail', bus!.id)">
-          {{ failed.includes(bus.id) ? 'Failed: mend it' : 'Let it fail' }}</button><button class="plain" @click="drop">
-          Take away
-        </button>
+        <v-btn :aria-pressed="failed.includes(bus.id)" @click="emit('fail', bus!.id)">
+          {{ failed.includes(bus.id) ? 'Failed: mend it' : 'Let it fail' }}</v-btn><v-btn @click="drop"> Delete </v-btn>
       </div>
     </template>
     <template v-else-if="tie"
@@ -249,40 +245,41 @@ function also(bus: string) {
         :model-value="tie.name"
         @update:model-value="(name: string) => setTie({ name }, 'name')"
       />
-      <label class="field"
-        >Kind<select
-          aria-label="Kind"
-          :value="tie.kind"
-          @change="event => setTie({ kind: text(event) as 'wire' }, 'kind')"
-        >
-          <option v-for="kind in TIE_KINDS" :key="kind">{{ kind }}</option>
-        </select></label
-      >
-      <label class="field"
-        >From<select aria-label="From" :value="tie.from" @change="event => setTie({ from: text(event) }, 'from')">
-          <option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select></label
-      >
-      <label class="field"
-        >To<select aria-label="To" :value="tie.to" @change="event => setTie({ to: text(event) }, 'to')">
-          <option v-for="one in nodes" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select></label
-      >
-      <label class="field"
-        >Closed by<select aria-label="Closed by" :value="tie.by?.switch ?? ''" @change="event => setBy(text(event))">
-          <option value="">nothing: always closed</option>
-          <option v-for="one in supply.switches" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select></label
-      >
+      <ChoiceField
+        :model-value="tie.kind"
+        label="Kind"
+        :items="TIE_KINDS"
+        @update:model-value="value => setTie({ kind: value as 'wire' }, 'kind')"
+      />
+      <ChoiceField
+        :model-value="tie.from"
+        label="From"
+        :items="nodes.map(one => ({ value: one.id, title: one.name }))"
+        @update:model-value="value => setTie({ from: value }, 'from')"
+      />
+      <ChoiceField
+        :model-value="tie.to"
+        label="To"
+        :items="nodes.map(one => ({ value: one.id, title: one.name }))"
+        @update:model-value="value => setTie({ to: value }, 'to')"
+      />
+      <ChoiceField
+        :model-value="tie.by?.switch ?? ''"
+        label="Closed by"
+        :items="[
+          { value: '', title: 'nothing: always closed' },
+          ...supply.switches.map(one => ({ value: one.id, title: one.name }))
+        ]"
+        @update:model-value="value => setBy(value)"
+      />
       <div v-if="tie.by" class="row" role="group" aria-label="Closed in">
-        <label v-for="at in supply.switches.find(one => one.id === tie!.by!.switch)?.positions" :key="at" class="small"
-          ><input
-            type="checkbox"
-            :checked="tie.by.in.includes(at)"
-            @change="event => toggle(at, (event.target as HTMLInputElement).checked)"
-          />
-          {{ at }}</label
-        >
+        <v-checkbox
+          v-for="at in supply.switches.find(one => one.id === tie!.by!.switch)?.positions"
+          :key="at"
+          :model-value="tie.by.in.includes(at)"
+          @update:model-value="checked => toggle(at, checked === true)"
+          :label="at"
+        />
       </div>
       <label v-if="tie.kind === 'breaker'" class="field"
         >Opens at<select
@@ -311,16 +308,15 @@ function also(bus: string) {
         :model-value="tie.ratedA ?? 0"
         @update:model-value="v => setTie({ ratedA: v || undefined }, 'rating')"
       />
-      <label class="field"
-        >Wire<select
-          aria-label="Wire"
-          :value="tie.awg ?? ''"
-          @change="event => setTie({ awg: text(event) ? (Number(text(event)) as 22) : undefined }, 'wire')"
-        >
-          <option value="">{{ feeder?.proposed.awg ? `AWG ${feeder.proposed.awg}, ` : '' }}as proposed</option>
-          <option v-for="one in AWGS" :key="one" :value="one">AWG {{ one }}</option>
-        </select></label
-      >
+      <ChoiceField
+        :model-value="(tie.awg as number | undefined) ?? ''"
+        label="Wire"
+        :items="[
+          { value: '', title: `${feeder?.proposed.awg ? `AWG ${feeder.proposed.awg}, ` : ''}as proposed` },
+          ...AWGS.map(one => ({ value: one, title: `AWG ${one}` }))
+        ]"
+        @update:model-value="value => setTie({ awg: value ? (value as 22) : undefined }, 'wire')"
+      />
       <QuantityField
         kind="length"
         label="Length or 0"
@@ -347,17 +343,14 @@ function also(bus: string) {
         @update:model-value="v => setTie({ holdA: v || undefined }, 'coil')"
       />
       <p v-if="feeder" class="small quiet">
-        Carries <b class="figures">{{ taste.amps(feeder.steadyA) }}</b> for good ({{ feeder.when }}),
+        Carries <b class="figures">{{ taste.amps(feeder.steadyA) }}</b> continuously ({{ feeder.when }}),
         {{ taste.amps(feeder.mostA) }} with all at their most.
       </p>
       <div class="row">
-        <button class="plain" :aria-pressed="failed.includes(tie.id)" @click="emit('fail', tie!.id)">
-          {{ failed.includes(tie.id) ? 'Failed open: mend it' : 'Let it fail open' }}</button><button
-          class="plain"
-          @click="drop"
-        >
-          Take away
-        </button>
+        <v-btn :aria-pressed="failed.includes(tie.id)" @click="emit('fail', tie!.id)">
+          {{ failed.includes(tie.id) ? 'Failed open: mend it' : 'Let it fail open' }}</v-btn><v-btn @click="drop">
+          Delete
+        </v-btn>
       </div>
     </template>
     <template v-else-if="own"
@@ -368,40 +361,34 @@ function also(bus: string) {
         :model-value="own.name"
         @update:model-value="(name: string) => setSwitch({ name }, 'name')"
       />
-      <label class="field"
-        >On the face<select
-          aria-label="On the face"
-          :value="own.unit ?? ''"
-          @change="event => setSwitch({ unit: text(event) || undefined }, 'where it stands')"
-        >
-          <option value="">{{ byName ? `${byName}, by its name` : 'not there' }}</option>
-          <option v-for="one in faceSwitches" :key="one.id" :value="one.id">{{ one.label }}</option>
-        </select></label
-      >
+      <ChoiceField
+        :model-value="own.unit ?? ''"
+        label="On the face"
+        :items="[
+          { value: '', title: byName ? `${byName}, by its name` : 'not there' },
+          ...faceSwitches.map(one => ({ value: one.id, title: one.label }))
+        ]"
+        @update:model-value="value => setSwitch({ unit: value || undefined }, 'where it stands')"
+      />
       <TextField
         :key="`at ${own.id}`"
         label="Positions, by commas"
         :model-value="own.positions.join(', ')"
         @update:model-value="setPositions"
       />
-      <label class="field"
-        >In normal flight<select
-          :value="own.normal"
-          @change="event => setSwitch({ normal: text(event) }, 'normal position')"
-        >
-          <option v-for="at in own.positions" :key="at">{{ at }}</option>
-        </select></label
-      >
-      <label class="field"
-        >Once the alternator is lost<select
-          :value="own.afterLoss ?? ''"
-          @change="event => setSwitch({ afterLoss: text(event) || undefined }, 'position after the loss')"
-        >
-          <option value="">left as it is</option>
-          <option v-for="at in own.positions" :key="at">{{ at }}</option>
-        </select></label
-      >
-      <button class="plain" @click="drop">Take away</button>
+      <ChoiceField
+        :model-value="own.normal"
+        label="In normal flight"
+        :items="own.positions"
+        @update:model-value="value => setSwitch({ normal: value }, 'normal position')"
+      />
+      <ChoiceField
+        :model-value="own.afterLoss ?? ''"
+        label="Once the alternator is lost"
+        :items="[{ value: '', title: 'left as it is' }, ...own.positions]"
+        @update:model-value="value => setSwitch({ afterLoss: value || undefined }, 'position after the loss')"
+      />
+      <v-btn @click="drop">Delete</v-btn>
     </template>
     <template v-else-if="chosen?.id === 'alternator'"
       ><h2>Alternator</h2>
@@ -421,9 +408,9 @@ function also(bus: string) {
         :model-value="airframe.alternatorIdleA ?? 0"
         @update:model-value="v => setAirframe({ alternatorIdleA: v || undefined }, 'Alternator at idle')"
       />
-      <button class="plain" :aria-pressed="failed.includes('alternator')" @click="emit('fail', 'alternator')">
+      <v-btn :aria-pressed="failed.includes('alternator')" @click="emit('fail', 'alternator')">
         {{ failed.includes('alternator') ? 'Failed: mend it' : 'Let it fail' }}
-      </button>
+      </v-btn>
     </template>
     <template v-else-if="chosen?.id === 'battery'"
       ><h2>{{ airframe.battery.name }}</h2>
@@ -443,20 +430,17 @@ function also(bus: string) {
         :model-value="airframe.battery.ratedHours"
         @update:model-value="v => setAirframe({ battery: { ...airframe.battery, ratedHours: v } }, 'Battery')"
       />
-      <label class="field"
-        >Cells<select
-          :value="airframe.battery.chemistry"
-          @change="
-            event => setAirframe({ battery: { ...airframe.battery, chemistry: text(event) as 'lithium' } }, 'Battery')
-          "
-        >
-          <option>lead-acid</option>
-          <option>lithium</option>
-        </select></label
-      >
-      <button class="plain" :aria-pressed="failed.includes('battery')" @click="emit('fail', 'battery')">
+      <ChoiceField
+        :model-value="airframe.battery.chemistry"
+        label="Cells"
+        :items="['lead-acid', 'lithium']"
+        @update:model-value="
+          value => setAirframe({ battery: { ...airframe.battery, chemistry: value as 'lithium' } }, 'Battery')
+        "
+      />
+      <v-btn :aria-pressed="failed.includes('battery')" @click="emit('fail', 'battery')">
         {{ failed.includes('battery') ? 'Failed: mend it' : 'Let it fail' }}
-      </button>
+      </v-btn>
     </template>
     <template v-else-if="source"
       ><h2>{{ source.name }}</h2>
@@ -473,22 +457,19 @@ function also(bus: string) {
           :least="0.1"
           :most="500"
           :model-value="source.capacityAh"
-          @update:model-value="v => setSource({ capacityAh: v }, 'capacity')"
-        /><QuantityField
+          @update:model-value="v => setSource({ capacityAh: v }, 'capacity')" /><QuantityField
           kind="plain"
           label="rated in hours"
           :least="0.1"
           :most="40"
           :model-value="source.ratedHours"
-          @update:model-value="v => setSource({ ratedHours: v }, 'rating')"
-        />
-        <label class="field"
-          >Cells<select :value="source.chemistry" @change="event => setSource({ chemistry: text(event) }, 'cells')">
-            <option>lead-acid</option>
-            <option>lithium</option>
-          </select></label
-        ></template
-      >
+          @update:model-value="v => setSource({ ratedHours: v }, 'rating')" />
+        <ChoiceField
+          :model-value="source.chemistry"
+          label="Cells"
+          :items="['lead-acid', 'lithium']"
+          @update:model-value="value => setSource({ chemistry: value }, 'cells')"
+      /></template>
       <template v-else
         ><QuantityField
           kind="plain"
@@ -506,13 +487,10 @@ function also(bus: string) {
       /></template>
       <p class="small quiet">Drag it onto a bus to tie it there.</p>
       <div class="row">
-        <button class="plain" :aria-pressed="failed.includes(source.id)" @click="emit('fail', source!.id)">
-          {{ failed.includes(source.id) ? 'Failed: mend it' : 'Let it fail' }}</button><button
-          class="plain"
-          @click="drop"
-        >
-          Take away
-        </button>
+        <v-btn :aria-pressed="failed.includes(source.id)" @click="emit('fail', source!.id)">
+          {{ failed.includes(source.id) ? 'Failed: mend it' : 'Let it fail' }}</v-btn><v-btn @click="drop">
+          Delete
+        </v-btn>
       </div>
     </template>
     <template v-else

@@ -87,7 +87,7 @@ function hang(unit: string, bus: string) {
   if (!option) return
   const head = option.circuits.find(one => one.unit === unit)
   if (head?.sharesWith !== undefined) {
-    bench.said = `${label} shares a protector; part them in Circuits, or hang the other.`
+    bench.said = `${label} shares a breaker or fuse; part them in Circuits, or hang the other.`
     return
   }
   bench.act(
@@ -203,33 +203,28 @@ function backToNormal() {
       <div class="row bar">
         <h2>One line</h2>
         <span class="small quiet">{{ own ? 'your own' : 'as proposed' }}</span>
-        <button class="plain" @click="add('bus')">+ bus</button
-        ><button class="plain" @click="add('battery')">+ battery</button
-        ><button class="plain" @click="add('alternator')">+ alternator</button
-        ><button class="plain" @click="addTie">+ tie</button
-        ><button class="plain" @click="add('switch')">+ switch</button>
-        <button
+        <v-btn @click="add('bus')">+ bus</v-btn><v-btn @click="add('battery')">+ battery</v-btn
+        ><v-btn @click="add('alternator')">+ alternator</v-btn><v-btn @click="addTie">+ tie</v-btn
+        ><v-btn @click="add('switch')">+ switch</v-btn>
+        <v-btn
           v-if="own"
-          class="plain"
           @click="bench.act([{ type: 'supply.clear', option: bench.option!.id }], 'Back to the proposed feeds')"
         >
           Back to the proposal
-        </button>
+        </v-btn>
       </div>
       <div class="row tries" role="group" aria-label="Try switches and failures">
         <span v-for="one in supply.switches" :key="one.id" class="try"
           ><button class="link small" @click="chosen = { kind: 'switch', id: one.id }">{{ one.name }}</button
-          ><select
-            :value="positions.get(one.id)"
-            class="plain"
-            :aria-label="`Try ${one.name}`"
-            @change="event => (tried = { ...tried, [one.id]: (event.target as HTMLSelectElement).value })"
-          >
-            <option v-for="at in one.positions" :key="at">{{ at }}</option>
-          </select></span
-        >
-        <button class="plain" @click="afterLoss">Alternators lost, switches set</button>
-        <button v-if="changedSetting" class="plain" @click="backToNormal">Back to normal</button>
+          ><ChoiceField
+            :model-value="positions.get(one.id)!"
+            :label="`Try ${one.name}`"
+            hide-label
+            :items="one.positions"
+            @update:model-value="value => (tried = { ...tried, [one.id]: value })"
+        /></span>
+        <v-btn @click="afterLoss">Alternators lost, switches set</v-btn>
+        <v-btn v-if="changedSetting" @click="backToNormal">Back to normal</v-btn>
         <span v-if="changedSetting" class="small" role="status"
           ><b>{{ fed.powered.size }}</b> of {{ bench.design!.units.filter(unit => unit.item.power).length }} units
           fed</span

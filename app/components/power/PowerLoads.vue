@@ -61,13 +61,12 @@ const state = (load: PhaseLoad) =>
             </td>
             <td class="number figures">{{ a(load.marginA) }}</td>
             <td class="number">
-              <button
-                class="plain"
+              <v-btn
                 :aria-label="`Working of the load in ${load.phase}`"
                 @click="emit('why', `load in ${load.phase}`, { kind: 'load', of: load.phase })"
               >
                 why
-              </button>
+              </v-btn>
             </td>
           </tr>
           <tr>
@@ -116,7 +115,7 @@ const state = (load: PhaseLoad) =>
         </tbody>
       </table>
       <p v-if="!shown.byUnit.length" class="quiet small">
-        Nothing draws in this phase. Choose units with a power entry in Stock.
+        Nothing draws in this phase. Choose units with a power entry in Equipment.
       </p>
     </section>
   </div>

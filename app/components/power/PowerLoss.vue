@@ -14,7 +14,7 @@ import { useTaste } from '~/stores/taste'
 import { newUnit } from '#core/report'
 import { useBench } from '~/stores/bench'
 
-/** The alternator has just quit: what goes dark when, what to shed, and what a backup would buy. */
+/** The alternator has just quit: what loses power when, what to shed, and what a backup would buy. */
 const { power } = defineProps<{ power: PowerReport }>()
 const emit = defineEmits<{ why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
@@ -184,13 +184,11 @@ function addBackup(offer: BackupOffer) {
       <p class="answer">
         <StateMark :state="endurance.minutes >= wanted ? 'holds' : 'decide'" :size="20" />
         <span class="figures big" data-answer>{{ minutes(endurance.minutes) }}</span> until
-        <template v-if="endurance.first">{{ endurance.first.label }} goes dark ({{ endurance.first.why }})</template
-        ><template v-else>anything that stays on goes dark</template>. {{ taste.amps(endurance.fullA) }} for
+        <template v-if="endurance.first">{{ endurance.first.label }} loses power ({{ endurance.first.why }})</template
+        ><template v-else>anything that stays on loses power</template>. {{ taste.amps(endurance.fullA) }} for
         {{ airframe.pilotDelayMinutes }} min, then {{ taste.amps(endurance.shedA) }}. The last unit goes after
         {{ minutes(endurance.endMinutes) }}.
-        <button class="plain" @click="emit('why', 'minutes on battery', { kind: 'minutes', of: '' })">
-          Show working
-        </button>
+        <v-btn @click="emit('why', 'minutes on battery', { kind: 'minutes', of: '' })"> Show working </v-btn>
       </p>
       <div class="chart"><ChartsEnduranceChart :endurance="endurance" :wanted="wanted" /></div>
     </section>
@@ -234,18 +232,15 @@ function addBackup(offer: BackupOffer) {
       </div>
       <h2 class="next">What would give me</h2>
       <div class="row ask">
-        <label class="field"
-          >minutes<input
-            v-model.number="asked"
-            class="number"
-            type="number"
-            min="1"
-            max="1440"
-            aria-label="Minutes asked for" /></label
-        ><button class="plain firm" :disabled="!!progress || !(asked > 0)" @click="askShed">What must I shed?</button
-        ><button class="plain" :disabled="!!progress || !(asked > 0)" @click="askBackup">What backup would do?</button
-        ><button class="plain" :disabled="!!progress" @click="askOffers">What each backup buys</button
-        ><button class="plain" :disabled="!!progress" @click="askRange">Older and colder</button>
+        <QuantityField kind="plain" whole :least="1" :most="1440" label="Minutes asked for" v-model="asked" /><v-btn
+          color="primary"
+          variant="flat"
+          :disabled="!!progress || !(asked > 0)"
+          @click="askShed"
+          >What must I shed?</v-btn
+        ><v-btn :disabled="!!progress || !(asked > 0)" @click="askBackup">What backup would do?</v-btn
+        ><v-btn :disabled="!!progress" @click="askOffers">What each backup buys</v-btn
+        ><v-btn :disabled="!!progress" @click="askRange">Older and colder</v-btn>
       </div>
       <LongWork v-if="progress" :progress="progress" @stop="stop" />
       <div v-if="shed" class="result" role="status">
@@ -272,7 +267,7 @@ function addBackup(offer: BackupOffer) {
               >
             </li>
           </ul>
-          <button v-if="shed.reached" class="plain firm" @click="applyShed">Shed them</button></template
+          <v-btn v-if="shed.reached" color="primary" variant="flat" @click="applyShed">Shed them</v-btn></template
         >
       </div>
       <div v-if="backup" class="result" role="status">
@@ -286,8 +281,8 @@ function addBackup(offer: BackupOffer) {
           lives longest: {{ minutes(backup.minutes) }}.
         </p>
         <p v-else>
-          <StateMark state="must fix" :size="14" /> Even 100 Ah more gives {{ minutes(backup.minutes) }}: what goes dark
-          first is not fed by it, or draws too much.
+          <StateMark state="must fix" :size="14" /> Even 100 Ah more gives {{ minutes(backup.minutes) }}: what loses
+          power first is not fed by it, or draws too much.
         </p>
       </div>
       <table v-if="offers" class="list">
@@ -309,12 +304,12 @@ function addBackup(offer: BackupOffer) {
             </td>
             <td class="number figures">{{ minutes(one.gainMinutes) }}</td>
             <td class="number figures">{{ taste.number(one.minutesPerDollar * 100, 1) }} min</td>
-            <td><button class="plain" :aria-label="`Add ${one.name}`" @click="addBackup(one)">Add</button></td>
+            <td><v-btn :aria-label="`Add ${one.name}`" @click="addBackup(one)">Add</v-btn></td>
           </tr>
         </tbody>
       </table>
       <p v-if="offers && !offers.length" class="quiet small">
-        The catalogue has no battery with cells of its own. Enter one in Stock, with the column “battery”.
+        The catalogue has no battery with cells of its own. Enter one in Equipment, with the column “battery”.
       </p>
       <table v-if="range" class="list">
         <caption class="small quiet">
@@ -342,7 +337,7 @@ function addBackup(offer: BackupOffer) {
       </p>
     </section>
     <section class="sheet whole">
-      <h2>What goes dark, when</h2>
+      <h2>What loses power, when</h2>
       <table class="list">
         <thead>
           <tr>

@@ -68,16 +68,18 @@ const giveSvg = () =>
   <div class="paper">
     <section class="sheet row files">
       <h2>Load analysis</h2>
-      <select v-model="paper" class="plain" aria-label="Paper">
-        <option v-for="one in PAPER_NAMES" :key="one">{{ one }}</option></select
-      ><button class="plain firm" :disabled="busy" @click="givePdf">PDF to sign</button
-      ><button class="plain" :disabled="busy" @click="giveXlsx">XLSX</button
-      ><button class="plain" :disabled="busy" @click="giveCsv">CSV</button>
+      <ChoiceField v-model="paper" label="Paper" hide-label :items="PAPER_NAMES" /><v-btn
+        color="primary"
+        variant="flat"
+        :disabled="busy"
+        @click="givePdf"
+        >PDF to sign</v-btn
+      ><v-btn :disabled="busy" @click="giveXlsx">XLSX</v-btn><v-btn :disabled="busy" @click="giveCsv">CSV</v-btn>
       <h2 class="next">One-line diagram</h2>
-      <button class="plain" :disabled="busy" @click="giveSvg">SVG</button>
+      <v-btn :disabled="busy" @click="giveSvg">SVG</v-btn>
       <p class="small quiet">
-        Below is what the paper says: sources, loads, feeds, circuits, what goes dark when; assumptions, sources, and on
-        paper a place for the signature of a person licensed for it.
+        Below is what the paper says: sources, loads, feeds, circuits, what loses power when; assumptions, sources, and
+        on paper a place for the signature of a person licensed for it.
       </p>
     </section>
     <section class="sheet preview" role="region" aria-label="What the paper says" tabindex="0">

@@ -12,6 +12,7 @@ const id = computed(() => String(route.params.id))
 const wrong = ref('')
 const comparing = ref(false)
 const keys = ref(false)
+const settings = ref(false)
 const versions = ref(false)
 const drawer = useTemplateRef('drawer')
 
@@ -28,6 +29,18 @@ watch(
   { immediate: true }
 )
 
+useAddress()
+const address = useStepAddress()
+const stepName = computed(() => STEPS.find(step => step.id === route.path.split('/')[3])?.name ?? '')
+useHead({
+  title: () =>
+    [bench.project?.brief.registration || bench.project?.title, stepName.value, 'Ewerpanel'].filter(Boolean).join(' · ')
+})
+/** What stands above a printed step: whose it is, which option, and when. */
+const printedOn = ref('')
+useEventListener('beforeprint', () => {
+  printedOn.value = taste.time(new Date().toISOString())
+})
 const workingOpen = computed({
   get: () => bench.workingOf !== undefined,
   set: open => {
@@ -52,7 +65,7 @@ const find = useFind()
 function startFinding() {
   find.text.value = ''
   find.catching.value = true
-  void navigateTo(`/p/${id.value}/stock?find=${Date.now()}`)
+  void navigateTo(address('equipment', { find: String(Date.now()) }))
 }
 function catchLetter(event: KeyboardEvent) {
   if (event.ctrlKey || event.metaKey || event.altKey) return
@@ -69,7 +82,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   }
   const target = event.target as HTMLElement
   const typing = target.closest('input, textarea, select, [contenteditable=true], .v-overlay')
-  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !typing) {
+  // In a field in which nothing is being typed, undo is of the last act.
+  const writing = typing && !target.closest('input[data-kept]')
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !writing) {
     event.preventDefault()
     if (event.shiftKey) bench.redo()
     else bench.undo()
@@ -77,7 +92,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   }
   if (typing || event.ctrlKey || event.metaKey || event.altKey) return
   const step = STEPS[Number(event.key) - 1]
-  if (step) void navigateTo(`/p/${id.value}/${step.id}`)
+  if (step) void navigateTo(address(step.id))
   else if (event.key === '/') {
     event.preventDefault()
     startFinding()
@@ -118,9 +133,23 @@ onBeforeRouteLeave(async () => {
     <p><NuxtLink to="/">To the hangar</NuxtLink></p>
   </div>
   <div v-else-if="bench.project" class="frame">
+    <a class="skip" href="#work">To the work</a>
     <FrameJobCard class="card" />
-    <FrameOptionTabs class="tabs" @compare="comparing = true" @keys="keys = true" @versions="versions = true" />
-    <main class="step"><NuxtPage /></main>
+    <FrameOptionTabs
+      class="tabs"
+      @compare="comparing = true"
+      @keys="keys = true"
+      @versions="versions = true"
+      @settings="settings = true"
+    />
+    <main id="work" class="step" tabindex="-1">
+      <header class="printed">
+        <b>{{ bench.project.brief.registration }} {{ bench.project.title }}</b> · {{ stepName }} ·
+        {{ bench.option?.name }} · {{ printedOn }}<br />
+        <small>Plans, not approved data. The maker’s manual, the approval and your inspector decide.</small>
+      </header>
+      <NuxtPage />
+    </main>
     <FrameFindingsDrawer ref="drawer" class="findings" />
     <FrameTallyStrip class="strip" />
     <FrameWorkingDialog v-model="workingOpen" :title="bench.workingOf?.title ?? ''" :figure="bench.workingOf?.figure" />
@@ -128,6 +157,7 @@ onBeforeRouteLeave(async () => {
     <FrameConflictDialog />
     <FrameVersionsDialog v-model="versions" />
     <FrameKeysDialog v-model="keys" />
+    <FrameSettingsDialog v-model="settings" />
     <v-snackbar v-model="saidOpen" :timeout="4500" location="bottom" rounded="0">{{ bench.said }}</v-snackbar>
   </div>
   <p v-else class="quiet opening">Opening…</p>
@@ -137,6 +167,7 @@ onBeforeRouteLeave(async () => {
 .frame {
   display: grid;
   height: 100vh;
+  height: 100dvh;
   grid-template:
     'card tabs tabs' auto 'card step findings' minmax(0, 1fr) 'strip strip strip' auto / auto minmax(0, 1fr)
     auto;
@@ -152,11 +183,41 @@ onBeforeRouteLeave(async () => {
   overflow: auto;
   min-height: 0;
 }
+.step:focus {
+  outline: none;
+}
 .findings {
   grid-area: findings;
 }
+/* Where there is no room beside the work the findings lie over it. */
+@media (max-width: 1439px) {
+  .findings {
+    grid-area: step;
+    justify-self: end;
+    height: 100%;
+    z-index: 20;
+    max-width: 94%;
+    box-shadow: -6px 0 14px rgb(20 24 26 / 18%);
+  }
+}
 .strip {
   grid-area: strip;
+  min-width: 0;
+}
+.skip {
+  position: fixed;
+  top: -60px;
+  left: 8px;
+  z-index: 3000;
+  background: var(--dye);
+  color: var(--chalk);
+  padding: 8px 14px;
+}
+.skip:focus {
+  top: 4px;
+}
+.printed {
+  display: none;
 }
 .lost {
   max-width: 560px;
@@ -166,5 +227,24 @@ onBeforeRouteLeave(async () => {
 }
 .opening {
   padding: 40px;
+}
+@media print {
+  .frame {
+    display: block;
+    height: auto;
+  }
+  .frame > :not(.step) {
+    display: none;
+  }
+  .step {
+    overflow: visible;
+  }
+  .printed {
+    display: block;
+    border-bottom: 1.5px solid #22272a;
+    padding-bottom: 4px;
+    margin-bottom: 8px;
+    font-size: 11px;
+  }
 }
 </style>

@@ -33,12 +33,12 @@ describe('the load analysis', () => {
         expect(
           (row('Continuous')[at] as number) + (row('Intermittent')[at] as number) + (row('Transmitting')[at] as number)
         ).toBeCloseTo(row('Typical, together')[at] as number, 6)
-        expect((row('Most for good')[at] as number) - (row('Typical, together')[at] as number)).toBeCloseTo(
+        expect((row('Continuous limit')[at] as number) - (row('Typical, together')[at] as number)).toBeCloseTo(
           row('Margin')[at] as number,
           6
         )
         // AC 43.13-1B 11-36 (from memory): continuous load at most 80 % of the rating.
-        expect(row('Most for good')[at] as number).toBeLessThanOrEqual(0.8 * project.airframe.alternatorA)
+        expect(row('Continuous limit')[at] as number).toBeLessThanOrEqual(0.8 * project.airframe.alternatorA)
       }
     })
   })

@@ -48,7 +48,7 @@ export function circuitFindings(
             unit: 'A',
             limit: BREAKER_SIZES_A.at(-1)!,
             basis: PROTECTOR_BASIS,
-            says: say`${thing(unit)} wants ${amperes(wantedA)}; no protector and wire of the tables carries that over ${wireRun(runMm)} out and back.`
+            says: say`${thing(unit)} wants ${amperes(wantedA)}; no breaker or fuse and wire of the tables carries that over ${wireRun(runMm)} out and back.`
           }
     )
   const choiceOf = (unit: string) => model.choice(unit) ?? { unit }
@@ -87,7 +87,7 @@ export function circuitFindings(
         unit: 'A',
         basis: DERATING_BASIS,
         figure: { kind: 'circuit wire', of: unit },
-        says: say`${label} draws ${amperes(steadyA)} for good; its AWG ${awg} wire carries ${amperes(circuit.ampacity.amps)} where it lies, by bundle, heat and height.`,
+        says: say`${label} draws ${amperes(steadyA)} continuously; its AWG ${awg} wire carries ${amperes(circuit.ampacity.amps)} where it lies, by bundle, heat and height.`,
         remedies: [thicker]
       })
     const ofHead = byHead.get(circuit.head)!
@@ -254,7 +254,7 @@ export function feedFindings(model: PowerModel): Finding[] {
           basis: { kind: 'common practice' },
           says: dead
             ? say`${thing(unit)} is to stay on, but the ${thing(at)} is dead once the switches stand as they do after the alternator’s loss.`
-            : say`${thing(unit)} is essential and hangs on the ${thing(at)}, which one switch takes away; the ${thing(safe!)} outlives it.`,
+            : say`${thing(unit)} is essential and is on the ${thing(at)}, which one switch takes away; the ${thing(safe!)} outlives it.`,
           remedies:
             safe && safe.id !== bus
               ? [

@@ -83,7 +83,7 @@ describe('what ties carry', () => {
           const coilA = supplyOf(resolve(hung, 'a')).ties.find(tie => tie.kind === 'contactor')!.holdA!
           expect(found.get('avionics-feed')!.steadyA).toBeCloseTo(sum('avionics'), 6)
           expect(found.get('essential-normal')!.steadyA).toBeCloseTo(sum('essential'), 6)
-          // The coil hangs on the battery’s side, which the alternator holds at its volts through the contactor or the
+          // The coil is on the battery’s side, which the alternator holds at its volts through the contactor or the
           // battery itself feeds.
           expect(
             Math.abs(found.get('alternator-feed')!.steadyA - sum('main') - sum('avionics') - sum('essential'))

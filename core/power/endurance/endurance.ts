@@ -136,7 +136,7 @@ export function explainEndurance(design: Design, endurance: Endurance): Working 
       },
       {
         symbol: 'first',
-        meaning: first ? `${first.label}: ${first.why}` : 'nothing kept goes dark',
+        meaning: first ? `${first.label}: ${first.why}` : 'nothing kept loses power',
         value: minutes,
         unit: 'min',
         from: 'simulation'

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import type { Airframe, Brief, Panel, Zone } from '#core/document'
+import type { Airframe, Brief } from '#core/document'
 import { FLYING } from '#core/document'
-import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 
 const bench = useBench()
@@ -11,13 +10,6 @@ const setBrief = (patch: Partial<Brief>, what: string) =>
   bench.act([{ type: 'brief.set', brief: { ...brief.value, ...patch } }], `Brief: ${what}`)
 const setAirframe = (patch: Partial<Airframe>, what: string) =>
   bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], `Airframe: ${what}`)
-const setPanel = (patch: Partial<Panel>, what: string) =>
-  bench.act([{ type: 'panel.set', panel: { ...airframe.value.panel, ...patch } }], `Panel: ${what}`)
-const text = (event: Event) => (event.target as HTMLInputElement).value
-const num = (event: Event, was: number) => {
-  const value = Number(text(event))
-  return text(event).trim() === '' || !Number.isFinite(value) ? was : value
-}
 
 function setFlying(kind: (typeof FLYING)[number], on: boolean) {
   const flying = FLYING.filter(one => (one === kind ? on : brief.value.flying.includes(one)))
@@ -31,28 +23,6 @@ const lines = (words: string) =>
     .filter(line => line !== '')
     .slice(0, 50)
     .map(line => line.slice(0, 120))
-
-function putZone(zone: Zone, what: string) {
-  bench.act([{ type: 'zone.put', zone }], `${zone.name}: ${what}`)
-}
-function addZone() {
-  const taken = new Set(airframe.value.panel.zones.map(zone => zone.id))
-  let number = 1
-  while (taken.has(`zone-${number}`)) number++
-  putZone(
-    {
-      id: `zone-${number}`,
-      name: `Zone ${number}`,
-      side: 'face',
-      area: { shape: 'rectangle', xMm: inches(10), yMm: inches(2), widthMm: inches(2), heightMm: inches(2) },
-      movable: false,
-      fromDepthMm: 0
-    },
-    'new'
-  )
-}
-const setArea = (zone: Zone, patch: Record<string, number>) =>
-  putZone({ ...zone, area: { ...zone.area, ...patch } as Zone['area'] }, 'moved')
 </script>
 
 <template>
@@ -71,62 +41,49 @@ const setArea = (zone: Zone, patch: Record<string, number>) =>
           />
         </div>
         <div class="grid two">
-          <label class="field"
-            >Name of the project<input
-              :value="bench.project!.title"
-              maxlength="120"
-              @change="
-                event =>
-                  text(event).trim() &&
-                  bench.act([{ type: 'project.rename', title: text(event).trim() }], 'Rename project')
-              "
-          /></label>
-          <label class="field"
-            >Registration<input
-              :value="brief.registration"
-              maxlength="20"
-              @change="event => setBrief({ registration: text(event) }, 'registration')"
-          /></label>
-          <label class="field"
-            >Built as<select
-              :value="brief.basis"
-              @change="event => setBrief({ basis: text(event) as Brief['basis'] }, 'basis')"
-            >
-              <option>certified</option>
-              <option>amateur-built</option>
-              <option>light-sport</option>
-            </select></label
-          >
-          <label class="field"
-            >Stance on backups<select
-              :value="brief.stance"
-              @change="event => setBrief({ stance: text(event) as Brief['stance'] }, 'stance')"
-            >
-              <option>lean</option>
-              <option>middle</option>
-              <option>belt and braces</option>
-            </select></label
-          >
-          <label class="field"
-            >Seats<input
-              class="number"
-              type="number"
-              min="1"
-              max="12"
-              :value="brief.seats"
-              @change="
-                event => setBrief({ seats: Math.round(Math.min(12, Math.max(1, num(event, brief.seats)))) }, 'seats')
-              "
-          /></label>
-          <label class="field"
-            >Minutes wanted on battery<input
-              class="number"
-              type="number"
-              min="0"
-              max="600"
-              :value="brief.wantedMinutes"
-              @change="event => setBrief({ wantedMinutes: num(event, brief.wantedMinutes) }, 'minutes wanted')"
-          /></label>
+          <TextField
+            :most="120"
+            label="Name of the project"
+            :model-value="bench.project!.title"
+            @update:model-value="value => bench.act([{ type: 'project.rename', title: value }], 'Rename project')"
+          />
+          <TextField
+            :most="20"
+            label="Registration"
+            :model-value="brief.registration"
+            empty
+            @update:model-value="value => setBrief({ registration: value }, 'registration')"
+          />
+          <ChoiceField
+            :model-value="brief.basis"
+            label="Certification basis"
+            :items="['certified', 'amateur-built', 'light-sport']"
+            @update:model-value="value => setBrief({ basis: value as Brief['basis'] }, 'basis')"
+          />
+          <ChoiceField
+            :model-value="brief.stance"
+            label="Stance on backups"
+            :items="['lean', 'middle', 'belt and braces']"
+            @update:model-value="value => setBrief({ stance: value as Brief['stance'] }, 'stance')"
+          />
+          <QuantityField
+            kind="plain"
+            whole
+            :least="1"
+            :most="12"
+            label="Seats"
+            :model-value="brief.seats"
+            @update:model-value="value => setBrief({ seats: value }, 'seats')"
+          />
+          <QuantityField
+            kind="plain"
+            whole
+            :least="0"
+            :most="600"
+            label="Minutes wanted on battery"
+            :model-value="brief.wantedMinutes"
+            @update:model-value="value => setBrief({ wantedMinutes: value }, 'minutes wanted')"
+          />
           <QuantityField
             kind="money"
             label="Budget"
@@ -138,159 +95,158 @@ const setArea = (zone: Zone, patch: Record<string, number>) =>
             :model-value="brief.forHire"
             @update:model-value="on => setBrief({ forHire: !!on }, 'for hire')"
           />
-          <label class="field"
-            >May be down from<input
-              type="date"
-              :value="brief.downFrom"
-              @change="event => setBrief({ downFrom: text(event) || undefined }, 'window')"
-          /></label>
-          <label class="field"
-            >until<input
-              type="date"
-              :value="brief.downTo"
-              @change="event => setBrief({ downTo: text(event) || undefined }, 'window')"
-          /></label>
+          <TextField
+            type="date"
+            label="May be down from"
+            :model-value="brief.downFrom"
+            empty
+            @update:model-value="value => setBrief({ downFrom: value || undefined }, 'window')"
+          />
+          <TextField
+            type="date"
+            label="until"
+            :model-value="brief.downTo"
+            empty
+            @update:model-value="value => setBrief({ downTo: value || undefined }, 'window')"
+          />
         </div>
-        <label class="field"
-          >Wishes, one a line<textarea
-            rows="3"
-            :value="brief.wishes.join('\n')"
-            @change="event => setBrief({ wishes: lines(text(event)) }, 'wishes')"
-          />
-        </label>
-        <label class="field"
-          >Dislikes, one a line<textarea
-            rows="2"
-            :value="brief.dislikes.join('\n')"
-            @change="event => setBrief({ dislikes: lines(text(event)) }, 'dislikes')"
-          />
-        </label>
-        <label class="field"
-          >People and notes<textarea
-            rows="3"
-            maxlength="4000"
-            :value="brief.notes"
-            @change="event => setBrief({ notes: text(event) }, 'notes')"
-          />
-        </label>
+        <TextField
+          :lines="3"
+          label="Wishes, one a line"
+          :model-value="brief.wishes.join('\n')"
+          empty
+          @update:model-value="value => setBrief({ wishes: lines(value) }, 'wishes')"
+        />
+        <TextField
+          :lines="2"
+          label="Dislikes, one a line"
+          :model-value="brief.dislikes.join('\n')"
+          empty
+          @update:model-value="value => setBrief({ dislikes: lines(value) }, 'dislikes')"
+        />
+        <TextField
+          :most="4000"
+          :lines="3"
+          label="People and notes"
+          :model-value="brief.notes"
+          empty
+          @update:model-value="value => setBrief({ notes: value }, 'notes')"
+        />
       </section>
       <section class="sheet grid">
         <h2>The aeroplane</h2>
         <div class="grid two">
-          <label class="field"
-            >Model<input
-              :value="airframe.model"
-              maxlength="120"
-              @change="event => text(event).trim() && setAirframe({ model: text(event).trim() }, 'model')"
-          /></label>
-          <label class="field"
-            >Made on<input
-              type="date"
-              :value="airframe.madeOn"
-              @change="event => text(event) && setAirframe({ madeOn: text(event) }, 'made on')"
-          /></label>
-          <label class="field"
-            >System volts<select
-              :value="airframe.systemV"
-              @change="event => setAirframe({ systemV: Number(text(event)) as 14 }, 'volts')"
-            >
-              <option :value="12">12</option>
-              <option :value="14">14</option>
-              <option :value="28">28</option>
-            </select></label
-          >
+          <TextField
+            :most="120"
+            label="Model"
+            :model-value="airframe.model"
+            @update:model-value="value => setAirframe({ model: value }, 'model')"
+          />
+          <TextField
+            type="date"
+            label="Date of manufacture"
+            :model-value="airframe.madeOn"
+            @update:model-value="value => setAirframe({ madeOn: value }, 'date of manufacture')"
+          />
+          <ChoiceField
+            :model-value="airframe.systemV"
+            label="System volts"
+            :items="[
+              { value: 12, title: '12' },
+              { value: 14, title: '14' },
+              { value: 28, title: '28' }
+            ]"
+            @update:model-value="value => setAirframe({ systemV: value as 14 }, 'volts')"
+          />
           <QuantityField
             kind="plain"
             label="Alternator (A)"
             :model-value="airframe.alternatorA"
-            @update:model-value="v => v >= 0 && v <= 1000 && setAirframe({ alternatorA: v }, 'alternator')"
+            :least="0"
+            :most="1000"
+            @update:model-value="v => setAirframe({ alternatorA: v }, 'alternator')"
           />
           <QuantityField
             kind="plain"
             label="Battery (Ah)"
             :model-value="airframe.battery.capacityAh"
+            :least="0.1"
+            :most="500"
+            @update:model-value="v => setAirframe({ battery: { ...airframe.battery, capacityAh: v } }, 'battery')"
+          />
+          <ChoiceField
+            :model-value="airframe.battery.chemistry"
+            label="Battery is"
+            :items="['lead-acid', 'lithium']"
             @update:model-value="
-              v => v > 0 && v <= 500 && setAirframe({ battery: { ...airframe.battery, capacityAh: v } }, 'battery')
+              value => setAirframe({ battery: { ...airframe.battery, chemistry: value as 'lithium' } }, 'battery')
             "
           />
-          <label class="field"
-            >Battery is<select
-              :value="airframe.battery.chemistry"
-              @change="
-                event =>
-                  setAirframe({ battery: { ...airframe.battery, chemistry: text(event) as 'lithium' } }, 'battery')
-              "
-            >
-              <option>lead-acid</option>
-              <option>lithium</option>
-            </select></label
-          >
           <QuantityField
             kind="plain"
-            label="Usable share of it (0 to 1)"
-            :model-value="airframe.battery.usableFraction"
+            label="Usable capacity (%)"
+            :least="1"
+            :most="100"
+            :model-value="Math.round(airframe.battery.usableFraction * 1000) / 10"
             @update:model-value="
-              v => v > 0 && v <= 1 && setAirframe({ battery: { ...airframe.battery, usableFraction: v } }, 'battery')
+              v => setAirframe({ battery: { ...airframe.battery, usableFraction: v / 100 } }, 'battery')
             "
           />
-          <label class="field"
-            >Battery stands<select
-              :value="airframe.battery.place"
-              @change="event => setAirframe({ battery: { ...airframe.battery, place: text(event) } }, 'battery place')"
-            >
-              <option v-for="place in airframe.places" :key="place.id" :value="place.id">{{ place.name }}</option>
-            </select></label
-          >
-          <QuantityField
-            kind="mass"
-            label="Empty mass"
-            :model-value="airframe.emptyMassKg"
-            @update:model-value="v => v >= 0 && v <= 5000 && setAirframe({ emptyMassKg: v }, 'empty mass')"
+          <ChoiceField
+            :model-value="airframe.battery.place"
+            label="Battery stands"
+            :items="airframe.places.map(place => ({ value: place.id, title: place.name }))"
+            @update:model-value="
+              value => setAirframe({ battery: { ...airframe.battery, place: value } }, 'battery place')
+            "
           />
           <QuantityField
             kind="mass"
-            label="Most take-off mass"
+            label="Empty weight"
+            :model-value="airframe.emptyMassKg"
+            :least="0"
+            :most="5000"
+            @update:model-value="v => setAirframe({ emptyMassKg: v }, 'empty weight')"
+          />
+          <QuantityField
+            kind="mass"
+            label="Maximum take-off weight"
             :model-value="airframe.maxMassKg"
-            @update:model-value="v => v >= 0 && v <= 5000 && setAirframe({ maxMassKg: v }, 'take-off mass')"
+            :least="0"
+            :most="5000"
+            @update:model-value="v => setAirframe({ maxMassKg: v }, 'take-off weight')"
           />
           <QuantityField
             kind="length"
             label="Empty arm"
             :model-value="airframe.emptyArmMm"
-            @update:model-value="v => Math.abs(v) <= 10000 && setAirframe({ emptyArmMm: v }, 'empty arm')"
+            :least="-10000"
+            :most="10000"
+            @update:model-value="v => setAirframe({ emptyArmMm: v }, 'empty arm')"
           />
-          <label class="field"
-            >Tanks<input
-              class="number"
-              type="number"
-              min="1"
-              max="8"
-              :value="airframe.tanks"
-              @change="
-                event =>
-                  setAirframe({ tanks: Math.round(Math.min(8, Math.max(1, num(event, airframe.tanks)))) }, 'tanks')
-              "
-          /></label>
-          <label class="field"
-            >Gear<select
-              :value="airframe.gear"
-              @change="event => setAirframe({ gear: text(event) as 'fixed' }, 'gear')"
-            >
-              <option>fixed</option>
-              <option>retractable</option>
-            </select></label
-          >
-          <label class="field"
-            >Engine cooling<select
-              :value="airframe.engine.cooling"
-              @change="
-                event => setAirframe({ engine: { ...airframe.engine, cooling: text(event) as 'air' } }, 'cooling')
-              "
-            >
-              <option>air</option>
-              <option>liquid</option>
-            </select></label
-          >
+          <QuantityField
+            kind="plain"
+            whole
+            :least="1"
+            :most="8"
+            label="Tanks"
+            :model-value="airframe.tanks"
+            @update:model-value="value => setAirframe({ tanks: value }, 'tanks')"
+          />
+          <ChoiceField
+            :model-value="airframe.gear"
+            label="Gear"
+            :items="['fixed', 'retractable']"
+            @update:model-value="value => setAirframe({ gear: value as 'fixed' }, 'gear')"
+          />
+          <ChoiceField
+            :model-value="airframe.engine.cooling"
+            label="Engine cooling"
+            :items="['air', 'liquid']"
+            @update:model-value="
+              value => setAirframe({ engine: { ...airframe.engine, cooling: value as 'air' } }, 'cooling')
+            "
+          />
         </div>
         <div class="row">
           <v-checkbox
@@ -314,171 +270,6 @@ const setArea = (zone: Zone, patch: Record<string, number>) =>
           maker’s instructions decide.
         </p>
       </section>
-      <section class="sheet grid wide">
-        <h2>The sheet</h2>
-        <div class="grid five">
-          <QuantityField
-            kind="length"
-            label="Thickness"
-            :model-value="airframe.panel.thicknessMm"
-            @update:model-value="v => v > 0 && v <= 20 && setPanel({ thicknessMm: v }, 'thickness')"
-          />
-          <label class="field"
-            >Material<input
-              :value="airframe.panel.material"
-              @change="event => text(event).trim() && setPanel({ material: text(event).trim() }, 'material')"
-          /></label>
-          <QuantityField
-            kind="length"
-            label="Lip all round"
-            :model-value="airframe.panel.lipMm"
-            @update:model-value="v => v >= 0 && v <= 200 && setPanel({ lipMm: v }, 'lip')"
-          />
-          <QuantityField
-            kind="length"
-            label="Least metal between holes"
-            :model-value="airframe.panel.leastWebMm"
-            @update:model-value="v => v >= 0 && v <= 100 && setPanel({ leastWebMm: v }, 'least metal')"
-          />
-          <QuantityField
-            kind="length"
-            label="Depth behind"
-            :model-value="airframe.panel.depthBehindMm"
-            @update:model-value="v => v > 0 && v <= 5000 && setPanel({ depthBehindMm: v }, 'depth')"
-          />
-        </div>
-        <h3>Outline, corners in order from the lower left</h3>
-        <div class="corners">
-          <span v-for="(point, index) in airframe.panel.outline" :key="index" class="corner">
-            <QuantityField
-              kind="position"
-              hide-label
-              :label="`Corner ${index + 1}, across`"
-              :model-value="point[0]"
-              @update:model-value="
-                v =>
-                  setPanel({ outline: airframe.panel.outline.map((p, i) => (i === index ? [v, p[1]] : p)) }, 'outline')
-              "
-            />
-            <QuantityField
-              kind="position"
-              hide-label
-              :label="`Corner ${index + 1}, up`"
-              :model-value="point[1]"
-              @update:model-value="
-                v =>
-                  setPanel({ outline: airframe.panel.outline.map((p, i) => (i === index ? [p[0], v] : p)) }, 'outline')
-              "
-            />
-          </span>
-        </div>
-        <h3>What cannot move</h3>
-        <p v-if="airframe.panel.zones.length === 0" class="quiet">
-          Nothing yet. Vents, a heater knob, column holes on the face; T-bar, ribs and ducts behind it: name each, so
-          that nothing is laid over it.
-        </p>
-        <table v-else class="list">
-          <thead>
-            <tr>
-              <th>Name</th>
-              <th>Where</th>
-              <th>Shape</th>
-              <th>Across</th>
-              <th>Up</th>
-              <th>Width</th>
-              <th>Height</th>
-              <th>From depth</th>
-              <th><span class="screen-reader">Acts</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="zone in airframe.panel.zones" :key="zone.id">
-              <td>
-                <input
-                  :value="zone.name"
-                  aria-label="Name"
-                  maxlength="120"
-                  @change="event => text(event).trim() && putZone({ ...zone, name: text(event).trim() }, 'name')"
-                />
-              </td>
-              <td>
-                <select
-                  :value="zone.side"
-                  aria-label="Where"
-                  @change="event => putZone({ ...zone, side: text(event) as 'face' }, 'side')"
-                >
-                  <option value="face">on the face</option>
-                  <option value="behind">behind</option>
-                </select>
-              </td>
-              <td>{{ zone.area.shape }}</td>
-              <td>
-                <QuantityField
-                  v-if="zone.area.shape !== 'polygon'"
-                  hide-label
-                  kind="position"
-                  label="Across"
-                  :model-value="zone.area.xMm"
-                  @update:model-value="v => setArea(zone, { xMm: v })"
-                />
-              </td>
-              <td>
-                <QuantityField
-                  v-if="zone.area.shape !== 'polygon'"
-                  hide-label
-                  kind="position"
-                  label="Up"
-                  :model-value="zone.area.yMm"
-                  @update:model-value="v => setArea(zone, { yMm: v })"
-                />
-              </td>
-              <td>
-                <NuxtLink v-if="zone.area.shape === 'polygon'" :to="`/p/${bench.project!.id}/layout`" class="small"
-                  >corners in Lay out</NuxtLink
-                ><QuantityField
-                  v-else
-                  hide-label
-                  kind="length"
-                  label="Width"
-                  :model-value="zone.area.shape === 'round' ? zone.area.diameterMm : zone.area.widthMm"
-                  @update:model-value="
-                    v => v > 0 && setArea(zone, zone.area.shape === 'round' ? { diameterMm: v } : { widthMm: v })
-                  "
-                />
-              </td>
-              <td>
-                <QuantityField
-                  v-if="zone.area.shape === 'rectangle'"
-                  hide-label
-                  kind="length"
-                  label="Height"
-                  :model-value="zone.area.heightMm"
-                  @update:model-value="v => v > 0 && setArea(zone, { heightMm: v })"
-                />
-              </td>
-              <td>
-                <QuantityField
-                  v-if="zone.side === 'behind'"
-                  hide-label
-                  kind="length"
-                  label="From depth"
-                  :model-value="zone.fromDepthMm"
-                  @update:model-value="v => v >= 0 && putZone({ ...zone, fromDepthMm: v }, 'depth')"
-                />
-              </td>
-              <td>
-                <button
-                  class="plain"
-                  @click="bench.act([{ type: 'zone.drop', zone: zone.id }], `Take ${zone.name} away`)"
-                >
-                  Take away
-                </button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-        <div><button class="plain" @click="addZone">Add a zone</button></div>
-      </section>
     </div>
   </div>
 </template>
@@ -492,28 +283,12 @@ const setArea = (zone: Zone, patch: Record<string, number>) =>
 }
 .columns {
   display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 420px), 1fr));
   gap: 14px;
   align-items: start;
 }
-.wide {
-  grid-column: 1 / -1;
-}
 .two {
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
   align-items: end;
-}
-.five {
-  grid-template-columns: repeat(5, 1fr);
-}
-.corners {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 14px;
-}
-.corner {
-  display: flex;
-  gap: 3px;
-  width: 150px;
 }
 </style>

@@ -39,7 +39,7 @@ const agree = () =>
   bench.option &&
   bench.act(
     [{ type: 'plan.agree', option: bench.option.id, on: new Date().toISOString().slice(0, 10) }],
-    `Agree on ${bench.option.name}`
+    `Set baseline: ${bench.option.name}`
   )
 function addQuote() {
   if (!bench.option) return
@@ -125,14 +125,12 @@ function setUnitPrice(id: string, cents: number) {
       <span class="figures total" :class="{ over: money.totalCents > brief.budgetCents }">{{
         taste.money(money.totalCents)
       }}</span><span class="quiet">of {{ taste.money(brief.budgetCents) }}</span
-      ><button class="plain" @click="bench.workingOf = { figure: { kind: 'money', of: '' }, title: 'Money' }">
-        Show working
-      </button>
+      ><v-btn @click="bench.workingOf = { figure: { kind: 'money', of: '' }, title: 'Money' }"> Show working </v-btn>
     </div>
     <div class="two">
       <section class="sheet">
         <h2>What it costs</h2>
-        <p v-if="groups.length === 0" class="quiet">Nothing yet: in Stock &amp; choose, remove or add something.</p>
+        <p v-if="groups.length === 0" class="quiet">Nothing yet: in Equipment, remove or add something.</p>
         <div v-for="group in groups" :key="group.key" class="group">
           <div class="row">
             <h3 class="grow">{{ group.name }}</h3>
@@ -210,20 +208,20 @@ function setUnitPrice(id: string, cents: number) {
         </section>
         <section class="sheet">
           <div class="row">
-            <h2 class="grow">Creep</h2>
-            <button class="plain" @click="agree">
-              {{ bench.project!.agreed ? 'Agree anew on this' : 'Agree on this plan' }}
-            </button>
+            <h2 class="grow">Changes since baseline</h2>
+            <v-btn @click="agree">
+              {{ bench.project!.agreed ? 'Set baseline again' : 'Set baseline' }}
+            </v-btn>
           </div>
           <p v-if="!bench.project!.agreed" class="small quiet">
-            No plan is agreed yet. Agree on one, and what creeps in after it is listed here, item by item.
+            No baseline is set. Set one, and what changes after it is listed here, item by item.
           </p>
           <template v-else
             ><p class="small quiet">
               Agreed {{ taste.day(bench.project!.agreed.on) }}: {{ bench.project!.agreed.option.name }},
               {{ agreed ? taste.money(agreed.money.totalCents) : '' }}
             </p>
-            <p v-if="!creep.length" class="small"><StateMark state="holds" :size="14" /> As agreed.</p>
+            <p v-if="!creep.length" class="small"><StateMark state="holds" :size="14" /> As the baseline.</p>
             <table v-else class="list">
               <tbody>
                 <tr v-for="line in creep" :key="taste.say(line.says)">
@@ -237,7 +235,7 @@ function setUnitPrice(id: string, cents: number) {
         <section class="sheet">
           <div class="row">
             <h2 class="grow">Phases</h2>
-            <button class="plain" @click="addPhase">Add a phase</button>
+            <v-btn @click="addPhase">Add a phase</v-btn>
           </div>
           <p v-if="!bench.option!.phases.length" class="small quiet">
             In one visit. Phases are legitimate; each one opens and closes the panel again, and that labour shows.
@@ -295,8 +293,7 @@ function setUnitPrice(id: string, cents: number) {
                   {{ taste.money(money.byPhase.find(one => one.phase === phase.id)?.cents ?? 0) }}
                 </td>
                 <td>
-                  <button
-                    class="plain"
+                  <v-btn
                     @click="
                       bench.act(
                         [{ type: 'phase.drop', option: bench.option!.id, phase: phase.id }],
@@ -304,8 +301,8 @@ function setUnitPrice(id: string, cents: number) {
                       )
                     "
                   >
-                    Take away
-                  </button>
+                    Delete
+                  </v-btn>
                 </td>
               </tr>
             </tbody>
@@ -316,7 +313,7 @@ function setUnitPrice(id: string, cents: number) {
     <section class="sheet">
       <div class="row">
         <h2 class="grow">Quotes</h2>
-        <button class="plain" @click="addQuote">Add a quote</button>
+        <v-btn @click="addQuote">Add a quote</v-btn>
       </div>
       <p v-if="!bench.option!.quotes.length" class="small quiet">
         None yet. Two or three, from shops with a record; the lowest price is not the criterion.
@@ -402,15 +399,14 @@ function setUnitPrice(id: string, cents: number) {
               />
             </td>
             <td>
-              <button
-                class="plain"
+              <v-btn
                 :aria-label="`Take the quote of ${quote.shop} away`"
                 @click="
                   bench.act([{ type: 'quote.drop', option: bench.option!.id, quote: quote.id }], 'Take a quote away')
                 "
               >
                 ×
-              </button>
+              </v-btn>
             </td>
           </tr>
         </tbody>

@@ -64,32 +64,32 @@ const powerUp = computed(() =>
             <b>Cut drawing, DXF</b>
             <p class="small quiet">
               {{ cuts.length }} openings, {{ screws }} screw holes; layers OUTLINE, CUT, SCREW, ETCH, REFERENCE; closed
-              contours; units declared. Bays, SVG, full-size paper and the cutter: Lay out, Paper and cutter.
+              contours; units declared. Bays, SVG, full-size paper and the cutter: Panel, Paper and cutter.
             </p>
           </div>
-          <button class="plain firm" @click="giveDxf('inch')">inches</button
-          ><button class="plain firm" @click="giveDxf('metric')">millimetres</button>
+          <v-btn color="primary" variant="flat" @click="giveDxf('inch')">inches</v-btn
+          ><v-btn color="primary" variant="flat" @click="giveDxf('metric')">millimetres</v-btn>
         </div>
         <div class="file">
           <div class="grow">
             <b>Parts list, CSV</b>
             <p class="small quiet">What to buy, keep, move and part with.</p>
           </div>
-          <button class="plain firm" @click="giveParts">Parts list</button>
+          <v-btn color="primary" variant="flat" @click="giveParts">Parts list</v-btn>
         </div>
         <div class="file">
           <div class="grow">
             <b>Wire list, CSV</b>
             <p class="small quiet">{{ bench.report.wiring.wires.length }} wires with the length to cut.</p>
           </div>
-          <button class="plain firm" @click="giveWires">Wire list</button>
+          <v-btn color="primary" variant="flat" @click="giveWires">Wire list</v-btn>
         </div>
         <div class="file">
           <div class="grow">
             <b>Project file, JSON</b>
             <p class="small quiet">All options, with the items they use: opens anywhere.</p>
           </div>
-          <button class="plain firm" @click="giveProject">Project file</button>
+          <v-btn color="primary" variant="flat" @click="giveProject">Project file</v-btn>
         </div>
         <p class="small quiet">
           Prove the face with a clear acrylic test piece in the aeroplane before aluminium is cut.
@@ -153,7 +153,7 @@ const powerUp = computed(() =>
       <p class="small quiet">
         Useful load {{ taste.mass(bench.report.mass.usefulLoadKg) }}. Old + added − removed, moments over the new mass
         (FAA-H-8083-1B, from memory). The aeroplane is weighed, or the sums are signed, by a person licensed to.
-        <button class="plain" @click="working = true">Show working of the arm</button>
+        <v-btn @click="working = true">Show working of the arm</v-btn>
       </p>
     </section>
     <FrameWorkingDialog v-model="working" title="empty arm" :figure="{ kind: 'arm', of: '' }" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-definePageMeta({ middleware: to => navigateTo(`/p/${String(to.params.id)}/stock`, { replace: true }) })
+definePageMeta({ middleware: to => navigateTo(`/p/${String(to.params.id)}/equipment`, { replace: true }) })
 </script>
 
 <template><div /></template>

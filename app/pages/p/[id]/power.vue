@@ -6,13 +6,13 @@ const bench = useBench()
 const power = computed(() => bench.report?.power)
 const PANES = [
   ['loads', 'Loads'],
-  ['feeds', 'Feeds'],
+  ['feeds', 'Distribution'],
   ['circuits', 'Circuits'],
-  ['loss', 'Alternator quits'],
+  ['loss', 'On battery'],
   ['failures', 'Failures'],
-  ['paper', 'Paper and files']
+  ['paper', 'Print and files']
 ] as const
-const pane = ref<string>('loads')
+const pane = usePane(PANES)
 const working = shallowRef<{ title: string; figure: FigureOf }>()
 const workingOpen = computed({
   get: () => !!working.value,
@@ -30,7 +30,7 @@ const why = (title: string, figure: FigureOf) => {
     <header class="bar">
       <h1>Power</h1>
       <p class="caution">
-        To plan with. The protector guards the wire, not the box; whoever signs for the work decides. Amps are the
+        To plan with. The breaker or fuse guards the wire, not the box; whoever signs for the work decides. Amps are the
         catalogue’s: enter the maker’s own.
       </p>
     </header>

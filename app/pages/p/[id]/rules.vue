@@ -108,7 +108,7 @@ function setNote(one: ClauseResult, note: string) {
             <th>Asks for</th>
             <th>State</th>
             <th>Evidence</th>
-            <th>Your own look</th>
+            <th>Checked by</th>
           </tr>
         </thead>
         <tbody>

@@ -18,7 +18,7 @@ export default defineEventHandler(async event => {
   if (saved.state === 'missing')
     throw refuse(
       404,
-      `There is no project “${id}” to save over. It may have been thrown away in another window; export it to a file to keep it.`
+      `There is no project “${id}” to save over. It may have been deleted in another window; export it to a file to keep it.`
     )
   if (saved.state === 'stale')
     throw refuse(409, 'Another window has saved this project since. Nothing was overwritten.', {

@@ -9,7 +9,7 @@ import { useTaste } from '~/stores/taste'
 const bench = useBench()
 const taste = useTaste()
 const { items } = useCatalogue()
-const { free } = useLayoutTools()
+const { free } = usePanelTools()
 const wanted = ref('')
 const answer = shallowRef<RoomAnswer>()
 const ranked = shallowRef<{ item: Item; areaMm2: number; fits: boolean; awayMm?: number }[]>()
@@ -106,30 +106,29 @@ async function rankAll() {
 <template>
   <div class="finder">
     <div class="ask">
-      <label class="field"
-        >Where can this go?<select v-model="wanted" class="plain">
-          <option value="">Choose an instrument…</option>
-          <option v-for="choice in choices" :key="choice.key" :value="choice.key">{{ choice.name }}</option>
-        </select></label
-      >
+      <ChoiceField
+        v-model="wanted"
+        label="Where can this go?"
+        :items="[
+          { value: '', title: 'Choose an instrument…' },
+          ...choices.map(choice => ({ value: choice.key, title: choice.name }))
+        ]"
+      />
       <div class="row">
-        <button class="plain" :disabled="!free || free.ground.areaMm2 === 0 || !subject?.unit" @click="setDownNearest">
+        <v-btn :disabled="!free || free.ground.areaMm2 === 0 || !subject?.unit" @click="setDownNearest">
           Set it down nearest
-        </button>
-        <button class="plain" :disabled="!!progress" @click="rankAll">Try the whole catalogue</button>
-        <label class="small"
-          >in
-          <select v-model="place" class="plain" aria-label="Place to try the catalogue in">
-            <option value="">the whole panel</option>
-            <option
-              v-for="unit in bench.design!.units.filter(one => one.at && one.item.face)"
-              :key="unit.id"
-              :value="unit.id"
-            >
-              the place of {{ unit.label }}
-            </option>
-          </select></label
-        >
+        </v-btn>
+        <v-btn :disabled="!!progress" @click="rankAll">Try the whole catalogue</v-btn>
+        <ChoiceField
+          v-model="place"
+          label="in"
+          :items="[
+            { value: '', title: 'the whole panel' },
+            ...bench
+              .design!.units.filter(one => one.at && one.item.face)
+              .map(unit => ({ value: unit.id, title: `the place of ${unit.label}` }))
+          ]"
+        />
       </div>
       <LongWork v-if="progress" :progress="progress" @stop="stop" />
       <template v-else-if="subject && free">
@@ -145,9 +144,7 @@ async function rankAll() {
           <ul v-if="answer" class="small">
             <li v-for="(change, index) in answer.changes" :key="index">
               {{ taste.say(change.says) }}
-              <button v-if="change.edits.length" class="plain" @click="bench.act(change.edits, taste.say(change.says))">
-                Do it
-              </button>
+              <v-btn v-if="change.edits.length" @click="bench.act(change.edits, taste.say(change.says))"> Do it </v-btn>
             </li>
             <li v-if="answer.smaller.length">
               Of its kind these fit as the panel is: {{ answer.smaller.map(one => one.name).join(', ') }}.
@@ -159,7 +156,7 @@ async function rankAll() {
         </template>
       </template>
       <p v-else class="small quiet">
-        Its holes, its box behind and its screws are laid against every other hole, box, zone, lip and seam. What is
+        Its holes, its box behind and its screws are laid against every other hole, box, zone, margin and seam. What is
         left is shaded, true to half a millimetre.
       </p>
     </div>
@@ -179,9 +176,7 @@ async function rankAll() {
         <tbody>
           <tr v-for="one in ranked" :key="one.item.id">
             <td>
-              <button class="plain" @click="wanted = `item:${one.item.id}`">
-                {{ one.item.maker }} {{ one.item.name }}
-              </button>
+              <v-btn @click="wanted = `item:${one.item.id}`"> {{ one.item.maker }} {{ one.item.name }} </v-btn>
             </td>
             <td>{{ one.item.kind }}</td>
             <td class="number figures">
@@ -207,21 +202,18 @@ async function rankAll() {
 <style scoped>
 .finder {
   display: grid;
-  grid-template-columns: minmax(300px, 1fr) 1.2fr;
-  height: 100%;
-  min-height: 0;
+  grid-template-columns: minmax(0, 1fr);
+  align-content: start;
 }
 .ask {
-  padding: 6px 14px;
+  padding: 8px 12px;
   display: grid;
   gap: 6px;
   align-content: start;
-  overflow: auto;
-  border-right: 1px solid var(--rule);
+  border-bottom: 1px solid var(--rule);
 }
 .ranks {
-  padding: 6px 14px;
-  overflow: auto;
+  padding: 8px 12px;
 }
 ul {
   padding-left: 18px;

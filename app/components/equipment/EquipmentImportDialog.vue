@@ -46,11 +46,11 @@ async function look(event: Event) {
 </script>
 
 <template>
-  <v-dialog v-model="open" aria-label="Bring items in">
-    <v-card title="Bring items in">
+  <v-dialog v-model="open" aria-label="Import items">
+    <v-card title="Import items">
       <v-card-text class="body">
         <p class="small quiet">
-          A catalogue as CSV or JSON, as this program exports it. Nothing is brought in until you have seen what would
+          A catalogue as CSV or JSON, as this program exports it. Nothing is imported until you have seen what would
           come.
         </p>
         <input type="file" accept=".csv,.json" aria-label="Catalogue file" @change="look" />
@@ -63,7 +63,7 @@ async function look(event: Event) {
             Good rows: <b class="figures">{{ answer.added.length + answer.replaced.length }}</b> ({{
               answer.added.length
             }}
-            new, {{ answer.replaced.length }} in place of items of the same id). Bad rows are left out:
+            new, {{ answer.replaced.length }} in place of items of the same id). Bad rows are not imported:
             <b class="figures">{{ answer.problems.length }}</b> problems.
           </p>
           <ul v-if="answer.problems.length" class="small">

@@ -52,10 +52,10 @@ function takeProposal() {
     bench.option &&
     bench.act(
       proposed.value.map(one => ({ type: 'link.put' as const, option: bench.option!.id, link: one })),
-      `Take ${proposed.value.length} proposed links`
+      `Take ${proposed.value.length} proposed connections`
     )
   )
-    bench.said = 'The proposed links are in. Undo takes them all back.'
+    bench.said = 'The proposed connections are in. Undo takes them all back.'
 }
 function setRoute(index: number, lengthMm: number) {
   const airframe = bench.project!.airframe
@@ -123,13 +123,13 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
 
 <template>
   <div v-if="design" class="page">
-    <h1>Wire</h1>
+    <h1>Wiring</h1>
     <section class="sheet">
       <div class="row">
-        <h2 class="grow">Who talks to whom</h2>
-        <button class="plain firm" :disabled="proposed.length === 0" @click="takeProposal">
-          {{ proposed.length ? `Take ${proposed.length} proposed links` : 'Nothing more to propose' }}
-        </button>
+        <h2 class="grow">Data connections</h2>
+        <v-btn color="primary" variant="flat" :disabled="proposed.length === 0" @click="takeProposal">
+          {{ proposed.length ? `Take ${proposed.length} proposed connections` : 'Nothing more to propose' }}
+        </v-btn>
       </div>
       <p v-if="proposed.length" class="small quiet">
         Proposed:
@@ -140,7 +140,7 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
         }}
       </p>
       <p v-if="bench.option!.links.length === 0" class="quiet">
-        No links yet. Take the proposed ones, or join two ports below.
+        No data connections yet. Take the proposed ones, or join two ports below.
       </p>
       <table v-else class="list">
         <thead>
@@ -149,7 +149,7 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
             <th>Port</th>
             <th>To</th>
             <th>Port</th>
-            <th>Says</th>
+            <th>Signal</th>
             <th><span class="screen-reader">Acts</span></th>
           </tr>
         </thead>
@@ -165,52 +165,61 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
               >
             </td>
             <td>
-              <button
-                class="plain"
-                :aria-label="`Take the link from ${byId.get(one.from.unit)?.label} to ${byId.get(one.to.unit)?.label} away`"
-                @click="bench.act([{ type: 'link.drop', option: bench.option!.id, link: one.id }], 'Take a link away')"
+              <v-btn
+                :aria-label="`Delete the connection from ${byId.get(one.from.unit)?.label} to ${byId.get(one.to.unit)?.label}`"
+                @click="
+                  bench.act([{ type: 'link.drop', option: bench.option!.id, link: one.id }], 'Delete a connection')
+                "
               >
-                Take away
-              </button>
+                Delete
+              </v-btn>
             </td>
           </tr>
         </tbody>
       </table>
       <form class="join" @submit.prevent="link">
-        <label class="field"
-          >From<select v-model="from.unit" @change="from.port = ''">
-            <option v-for="unit in talkers" :key="unit.id" :value="unit.id">{{ unit.label }}</option>
-          </select></label
-        >
-        <label class="field"
-          >port<select v-model="from.port">
-            <option v-for="port in ports(from.unit, 'out')" :key="port.id" :value="port.id">
-              {{ port.id }} · {{ port.kind }} · {{ port.signals.join(', ') }}
-            </option>
-          </select></label
-        >
-        <label class="field"
-          >To<select v-model="to.unit" @change="to.port = ''">
-            <option v-for="unit in talkers" :key="unit.id" :value="unit.id">{{ unit.label }}</option>
-          </select></label
-        >
-        <label class="field"
-          >port<select v-model="to.port">
-            <option v-for="port in ports(to.unit, 'in')" :key="port.id" :value="port.id">
-              {{ port.id }} · {{ port.kind }} · {{ port.signals.join(', ') }}
-            </option>
-          </select></label
-        >
-        <button class="plain firm" type="submit" :disabled="!from.port || !to.port || from.unit === to.unit">
+        <ChoiceField
+          v-model="from.unit"
+          label="From"
+          :items="talkers.map(unit => ({ value: unit.id, title: unit.label }))"
+          @update:model-value="from.port = ''"
+        />
+        <ChoiceField
+          v-model="from.port"
+          label="port"
+          :items="
+            ports(from.unit, 'out').map(port => ({
+              value: port.id,
+              title: `${port.id} · ${port.kind} · ${port.signals.join(', ')}`
+            }))
+          "
+        />
+        <ChoiceField
+          v-model="to.unit"
+          label="To"
+          :items="talkers.map(unit => ({ value: unit.id, title: unit.label }))"
+          @update:model-value="to.port = ''"
+        />
+        <ChoiceField
+          v-model="to.port"
+          label="port"
+          :items="
+            ports(to.unit, 'in').map(port => ({
+              value: port.id,
+              title: `${port.id} · ${port.kind} · ${port.signals.join(', ')}`
+            }))
+          "
+        />
+        <v-btn color="primary" variant="flat" type="submit" :disabled="!from.port || !to.port || from.unit === to.unit">
           Link
-        </button>
+        </v-btn>
         <span class="small quiet">{{
           from.port && to.port ? (would.length ? `says ${would.join(', ')}` : 'these two cannot talk') : ''
         }}</span>
       </form>
     </section>
     <section class="sheet">
-      <h2>Runs through the airframe</h2>
+      <h2>Routes through the airframe</h2>
       <svg
         viewBox="0 0 760 160"
         class="plan"
@@ -253,15 +262,17 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
             @update:model-value="v => setRoute(index, v)"
         /></span>
         <span class="leg-row"
-          ><select v-model="legFrom" aria-label="Run from">
-            <option v-for="place in bench.project!.airframe.places" :key="place.id" :value="place.id">
-              {{ place.name }}
-            </option></select
-          ><select v-model="legTo" aria-label="Run to">
-            <option v-for="place in bench.project!.airframe.places" :key="place.id" :value="place.id">
-              {{ place.name }}
-            </option></select
-          ><button class="plain" @click="addRoute">Add a run</button></span
+          ><ChoiceField
+            v-model="legFrom"
+            label="Run from"
+            hide-label
+            :items="bench.project!.airframe.places.map(place => ({ value: place.id, title: place.name }))"
+          /><ChoiceField
+            v-model="legTo"
+            label="Run to"
+            hide-label
+            :items="bench.project!.airframe.places.map(place => ({ value: place.id, title: place.name }))"
+          /><v-btn @click="addRoute">Add a run</v-btn></span
         >
       </div>
       <p class="quiet small">
@@ -275,12 +286,12 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
         <h2 class="grow">
           Wire list <span class="figures quiet">{{ wires.length }}</span>
         </h2>
-        <span class="field"
-          ><select v-model="kind" aria-label="Kind of wire">
-            <option value="">every kind</option>
-            <option v-for="one in [...new Set(wires.map(wire => wire.kind))]" :key="one">{{ one }}</option>
-          </select></span
-        >
+        <ChoiceField
+          v-model="kind"
+          label="Kind of wire"
+          hide-label
+          :items="[{ value: '', title: 'every kind' }, ...[...new Set(wires.map(wire => wire.kind))]]"
+        />
       </div>
       <v-data-table
         :items="shownWires"

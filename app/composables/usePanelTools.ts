@@ -3,7 +3,7 @@ import type { FreeGround } from '#core/panel'
 /** What the layout screen shows and does at the moment; shared by the drawing and the panes under it. */
 export type LayoutTool = 'move' | 'measure' | 'sheet'
 export type LayoutLayer = 'face' | 'holes' | 'behind' | 'sight' | 'reach' | 'flow' | 'metal'
-export const LAYOUT_LAYERS: readonly (readonly [LayoutLayer, string, string])[] = [
+export const PANEL_LAYERS: readonly (readonly [LayoutLayer, string, string])[] = [
   ['face', 'Face', 'Bezels and labels'],
   ['holes', 'Holes', 'Cutouts and screw holes'],
   ['behind', 'Behind', 'Boxes and depth zones'],
@@ -34,4 +34,4 @@ const ground = ref<{ kind: 'zone' | 'bay' | 'outline'; id: string }>()
 const free = shallowRef<{ name: string; ground: FreeGround }>()
 const measured = ref<{ x: number; y: number }[]>([])
 
-export const useLayoutTools = () => ({ tool, layers, grid, ghost, pilot, flow, ground, free, measured })
+export const usePanelTools = () => ({ tool, layers, grid, ghost, pilot, flow, ground, free, measured })

@@ -8,7 +8,7 @@ import { useTaste } from '~/stores/taste'
 /** Flows of the hands: what is done in which order, how far the hands go, where they turn back or are the wrong ones. */
 const bench = useBench()
 const taste = useTaste()
-const { flow: chosenId, layers } = useLayoutTools()
+const { flow: chosenId, layers } = usePanelTools()
 const design = computed(() => bench.design!)
 const on = computed(() => bench.option!.id)
 const walks = computed(() => bench.report?.pilot.flows ?? [])
@@ -74,11 +74,11 @@ const labels = (ids: readonly string[]) =>
   <div class="hands">
     <div class="which">
       <div class="row">
-        <button
+        <v-btn
           v-for="one in walks"
           :key="one.flow.id"
-          class="plain"
-          :class="{ firm: one.flow.id === walk?.flow.id }"
+          :color="one.flow.id === walk?.flow.id ? 'primary' : undefined"
+          :variant="one.flow.id === walk?.flow.id ? 'flat' : 'outlined'"
           :aria-pressed="one.flow.id === walk?.flow.id"
           @click="
             () => {
@@ -88,14 +88,15 @@ const labels = (ids: readonly string[]) =>
           "
         >
           {{ one.flow.name }}
-        </button>
-        <button class="plain" @click="addFlow">+ flow</button>
+        </v-btn>
+        <v-btn @click="addFlow">+ flow</v-btn>
       </div>
       <p v-if="walks.length === 0" class="small quiet">
         No flow yet, and nothing on the panel to propose one from. Add a flow, or set out switches first.
       </p>
       <p v-else-if="!own" class="small">
-        Proposed from what stands on the panel. <button class="plain firm" @click="keep">Keep and change them</button>
+        Proposed from what stands on the panel.
+        <v-btn color="primary" variant="flat" @click="keep">Keep and change them</v-btn>
       </p>
       <p v-if="walk" class="small figures">
         <b>{{ walk.flow.name }}</b>: {{ taste.length(walk.lengthMm) }} of hand, {{ walk.backTracks }}
@@ -106,8 +107,7 @@ const labels = (ids: readonly string[]) =>
         <StateMark state="note" :size="14" /> {{ order.name }} as {{ labels(order.units) }}:
         {{ order.backTracks }} instead of {{ order.wereBackTracks }} turns back,
         {{ taste.length(order.lengthMm) }} instead of {{ taste.length(order.wasMm) }}.
-        <button
-          class="plain"
+        <v-btn
           @click="
             bench.act(
               [
@@ -122,7 +122,7 @@ const labels = (ids: readonly string[]) =>
           "
         >
           Order it so
-        </button>
+        </v-btn>
       </p>
       <p class="small quiet">
         The order of actions is the aeroplane’s handbook’s. Here only the way of the hands is looked at.
@@ -205,28 +205,26 @@ const labels = (ids: readonly string[]) =>
             </td>
             <td class="nowrap">
               <template v-if="own"
-                ><button class="plain" :aria-label="`Step ${index + 1} earlier`" @click="moveStep(index, -1)">↑</button
-                ><button class="plain" :aria-label="`Step ${index + 1} later`" @click="moveStep(index, 1)">↓</button
-                ><button
-                  class="plain"
+                ><v-btn :aria-label="`Step ${index + 1} earlier`" @click="moveStep(index, -1)">↑</v-btn
+                ><v-btn :aria-label="`Step ${index + 1} later`" @click="moveStep(index, 1)">↓</v-btn
+                ><v-btn
                   :aria-label="`Take step ${index + 1} out`"
                   @click="put({ ...walk!.flow, steps: walk!.flow.steps.filter((_, i) => i !== index) })"
                 >
                   ✕
-                </button></template
+                </v-btn></template
               >
             </td>
           </tr>
         </tbody>
       </table>
       <div v-if="walk && own" class="row">
-        <button class="plain" @click="addStep">+ step</button
-        ><button
-          class="plain"
-          @click="bench.act([{ type: 'flow.drop', option: on, flow: walk!.flow.id }], `Take ${walk!.flow.name} away`)"
+        <v-btn @click="addStep">+ step</v-btn
+        ><v-btn
+          @click="bench.act([{ type: 'flow.drop', option: on, flow: walk!.flow.id }], `Delete ${walk!.flow.name}`)"
         >
           Take this flow away
-        </button>
+        </v-btn>
       </div>
     </div>
   </div>
@@ -235,21 +233,18 @@ const labels = (ids: readonly string[]) =>
 <style scoped>
 .hands {
   display: grid;
-  grid-template-columns: minmax(280px, 1fr) 2fr;
-  height: 100%;
-  min-height: 0;
+  grid-template-columns: minmax(0, 1fr);
+  align-content: start;
 }
 .which {
-  padding: 6px 14px;
-  overflow: auto;
-  border-right: 1px solid var(--rule);
+  padding: 8px 12px;
+  border-bottom: 1px solid var(--rule);
   display: grid;
   gap: 6px;
   align-content: start;
 }
 .steps {
-  overflow: auto;
-  padding: 0 14px 6px;
+  padding: 6px 12px;
 }
 td:nth-child(2) {
   width: 26%;

@@ -12,7 +12,7 @@ import { useTaste } from '~/stores/taste'
  */
 const bench = useBench()
 const taste = useTaste()
-const { ground } = useLayoutTools()
+const { ground } = usePanelTools()
 const bringing = ref(false)
 const panel = computed(() => bench.project!.airframe.panel)
 const box = computed(() => bounds(panel.value.outline))
@@ -77,8 +77,8 @@ function addBay() {
   if (bench.act([{ type: 'bay.put', bay: next }], `Add ${next.name}`)) ground.value = { kind: 'bay', id: next.id }
 }
 function drop() {
-  if (zone.value) bench.act([{ type: 'zone.drop', zone: zone.value.id }], `Take ${zone.value.name} away`)
-  if (bay.value) bench.act([{ type: 'bay.drop', bay: bay.value.id }], `Take ${bay.value.name} away`)
+  if (zone.value) bench.act([{ type: 'zone.drop', zone: zone.value.id }], `Delete ${zone.value.name}`)
+  if (bay.value) bench.act([{ type: 'bay.drop', bay: bay.value.id }], `Delete ${bay.value.name}`)
   ground.value = undefined
 }
 /** Where the comma parts a number, a semicolon parts two of them. */
@@ -90,9 +90,9 @@ const cornersText = (points: readonly (readonly [number, number])[]) =>
       [x, y].map(one => taste.position(one).replace(/ (in|mm)$/, '')).join(decimalComma.value ? '; ' : ', ')
     )
     .join('\n')
-function readCorners(event: Event): [number, number][] | undefined {
+function readCorners(text: string): [number, number][] | undefined {
   wrong.value = ''
-  const lines = (event.target as HTMLTextAreaElement).value
+  const lines = text
     .split('\n')
     .map(line => line.trim())
     .filter(Boolean)
@@ -117,60 +117,59 @@ function readCorners(event: Event): [number, number][] | undefined {
 const setArea = (patch: Record<string, number>) => {
   if (zone.value) putZone({ ...zone.value, area: { ...zone.value.area, ...patch } as Zone['area'] })
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
 </script>
 
 <template>
   <div class="ground">
     <div class="things">
       <div class="row">
-        <button class="plain firm" @click="bringing = true">Outline: bring in or build…</button>
-        <button class="plain" @click="addZone('face', 'round')">+ round on the face</button
-        ><button class="plain" @click="addZone('face', 'rectangle')">+ box on the face</button>
-        <button class="plain" @click="addZone('behind', 'rectangle')">+ box behind</button
-        ><button class="plain" @click="addZone('behind', 'polygon')">+ corners behind</button
-        ><button class="plain" @click="addBay">+ bay</button>
+        <v-btn color="primary" variant="flat" @click="bringing = true">Outline: import or build…</v-btn>
+        <v-btn @click="addZone('face', 'round')">+ round on the face</v-btn
+        ><v-btn @click="addZone('face', 'rectangle')">+ box on the face</v-btn>
+        <v-btn @click="addZone('behind', 'rectangle')">+ box behind</v-btn
+        ><v-btn @click="addZone('behind', 'polygon')">+ corners behind</v-btn><v-btn @click="addBay">+ bay</v-btn>
       </div>
       <div class="row list" role="group" aria-label="Zones and bays">
-        <button
-          class="plain"
-          :class="{ firm: !ground || ground.kind === 'outline' }"
+        <v-btn
+          :color="!ground || ground.kind === 'outline' ? 'primary' : undefined"
+          :variant="!ground || ground.kind === 'outline' ? 'flat' : 'outlined'"
           :aria-pressed="!ground || ground.kind === 'outline'"
           @click="ground = { kind: 'outline', id: '' }"
         >
           Outline
-        </button>
-        <button
+        </v-btn>
+        <v-btn
           v-for="one in panel.zones"
           :key="one.id"
-          class="plain"
-          :class="{ firm: ground?.id === one.id }"
+          :color="ground?.id === one.id ? 'primary' : undefined"
+          :variant="ground?.id === one.id ? 'flat' : 'outlined'"
           :aria-pressed="ground?.id === one.id"
           @click="ground = { kind: 'zone', id: one.id }"
         >
           {{ one.name }} <span class="small">{{ one.side }}</span>
-        </button>
-        <button
+        </v-btn>
+        <v-btn
           v-for="one in panel.bays"
           :key="one.id"
-          class="plain"
-          :class="{ firm: ground?.id === one.id }"
+          :color="ground?.id === one.id ? 'primary' : undefined"
+          :variant="ground?.id === one.id ? 'flat' : 'outlined'"
           :aria-pressed="ground?.id === one.id"
           @click="ground = { kind: 'bay', id: one.id }"
         >
           {{ one.name }} <span class="small">bay</span>
-        </button>
+        </v-btn>
       </div>
     </div>
     <div class="numbers" aria-label="Numbers of what is chosen">
       <template v-if="zone">
         <div class="row end">
-          <label class="field wide"
-            >Name<input
-              :value="zone.name"
-              maxlength="120"
-              @change="event => text(event) && putZone({ ...zone!, name: text(event) })"
-          /></label>
+          <TextField
+            :most="120"
+            label="Name"
+            class="wide"
+            :model-value="zone.name"
+            @update:model-value="value => putZone({ ...zone!, name: value })"
+          />
           <template v-if="zone.area.shape !== 'polygon'">
             <QuantityField
               kind="position"
@@ -244,32 +243,34 @@ const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
             />
             can be moved</label
           >
-          <button class="plain" @click="drop">Take away</button>
+          <v-btn @click="drop">Delete</v-btn>
         </div>
-        <label v-if="zone.area.shape === 'polygon'" class="field"
-          >Corners, across and up, one to a line<textarea
-            rows="4"
-            :value="cornersText(zone.area.points)"
-            @change="
-              event => {
-                const points = readCorners(event)
-                if (points) putZone({ ...zone!, area: { shape: 'polygon', points } })
-              }
-            "
-          />
-        </label>
+        <TextField
+          v-if="zone.area.shape === 'polygon'"
+          :lines="4"
+          label="Corners, across and up, one to a line"
+          :model-value="cornersText(zone.area.points)"
+          empty
+          @update:model-value="
+            value => {
+              const points = readCorners(value)
+              if (points) putZone({ ...zone!, area: { shape: 'polygon', points } })
+            }
+          "
+        />
       </template>
       <template v-else-if="bay">
         <div class="row end">
-          <label class="field wide"
-            >Name<input
-              :value="bay.name"
-              maxlength="120"
-              @change="event => text(event) && putBay({ ...bay!, name: text(event) })"
-          /></label>
+          <TextField
+            :most="120"
+            label="Name"
+            class="wide"
+            :model-value="bay.name"
+            @update:model-value="value => putBay({ ...bay!, name: value })"
+          />
           <QuantityField
             kind="length"
-            label="Lip on the frame"
+            label="Edge margin on the frame"
             :model-value="bay.lipMm"
             class="pos"
             @update:model-value="v => putBay({ ...bay!, lipMm: v })"
@@ -286,29 +287,30 @@ const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
             class="pos"
             @update:model-value="v => putBay({ ...bay!, screwHoleMm: v })"
           />
-          <button class="plain" @click="drop">Take away</button>
+          <v-btn @click="drop">Delete</v-btn>
         </div>
-        <label class="field"
-          >Corners, across and up, one to a line<textarea
-            rows="4"
-            :value="cornersText(bay.outline)"
-            @change="
-              event => {
-                const points = readCorners(event)
-                if (points) putBay({ ...bay!, outline: points })
-              }
-            "
-          />
-        </label>
+        <TextField
+          :lines="4"
+          label="Corners, across and up, one to a line"
+          :model-value="cornersText(bay.outline)"
+          empty
+          @update:model-value="
+            value => {
+              const points = readCorners(value)
+              if (points) putBay({ ...bay!, outline: points })
+            }
+          "
+        />
       </template>
       <template v-else>
         <div class="row end">
-          <label class="field wide"
-            >Material<input
-              :value="panel.material"
-              maxlength="120"
-              @change="event => text(event) && set({ material: text(event) }, 'Change the material')"
-          /></label>
+          <TextField
+            :most="120"
+            label="Material"
+            class="wide"
+            :model-value="panel.material"
+            @update:model-value="value => set({ material: value }, 'Change the material')"
+          />
           <QuantityField
             kind="length"
             label="Thickness"
@@ -317,17 +319,17 @@ const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
             @update:model-value="v => set({ thicknessMm: v }, 'Change the thickness')"
           /><QuantityField
             kind="length"
-            label="Lip"
+            label="Edge margin"
             :model-value="panel.lipMm"
             class="pos"
-            @update:model-value="v => set({ lipMm: v }, 'Change the lip')"
+            @update:model-value="v => set({ lipMm: v }, 'Change the edge margin')"
           />
           <QuantityField
             kind="length"
-            label="Least metal"
+            label="Minimum web"
             :model-value="panel.leastWebMm"
             class="pos"
-            @update:model-value="v => set({ leastWebMm: v }, 'Change the least metal')"
+            @update:model-value="v => set({ leastWebMm: v }, 'Change the minimum web')"
           /><QuantityField
             kind="length"
             label="Depth behind"
@@ -337,50 +339,47 @@ const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
           />
           <QuantityField
             kind="length"
-            label="May bend"
+            label="Deflection limit"
             :model-value="panel.mostBendMm"
             class="pos"
             @update:model-value="v => set({ mostBendMm: v }, 'Change how far it may bend')"
           />
         </div>
-        <label class="field"
-          >Corners of the outline, across and up, one to a line<textarea
-            rows="4"
-            :value="cornersText(panel.outline)"
-            @change="
-              event => {
-                const points = readCorners(event)
-                if (points) bench.act([{ type: 'outline.set', outline: points }], 'Change the outline')
-              }
-            "
-          />
-        </label>
+        <TextField
+          :lines="4"
+          label="Corners of the outline, across and up, one to a line"
+          :model-value="cornersText(panel.outline)"
+          empty
+          @update:model-value="
+            value => {
+              const points = readCorners(value)
+              if (points) bench.act([{ type: 'outline.set', outline: points }], 'Change the outline')
+            }
+          "
+        />
       </template>
       <p v-if="wrong" class="small wrong" role="alert">{{ wrong }}</p>
       <p class="small quiet">On the drawing: drag a zone or a bay, or the squares at its corners.</p>
     </div>
-    <LayoutOutlineDialog v-model="bringing" />
+    <PanelOutlineDialog v-model="bringing" />
   </div>
 </template>
 
 <style scoped>
 .ground {
   display: grid;
-  grid-template-columns: minmax(300px, 1fr) 1.6fr;
-  height: 100%;
-  min-height: 0;
+  grid-template-columns: minmax(0, 1fr);
+  align-content: start;
 }
 .things {
-  padding: 6px 14px;
-  overflow: auto;
-  border-right: 1px solid var(--rule);
+  padding: 8px 12px;
+  border-bottom: 1px solid var(--rule);
   display: grid;
   gap: 6px;
   align-content: start;
 }
 .numbers {
-  padding: 6px 14px;
-  overflow: auto;
+  padding: 8px 12px;
   display: grid;
   gap: 6px;
   align-content: start;

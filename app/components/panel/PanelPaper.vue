@@ -130,10 +130,13 @@ const total = computed(() =>
     <div class="col">
       <h2>Paper and files</h2>
       <div class="row">
-        <select v-model="paper" class="plain" aria-label="Paper">
-          <option v-for="one in PAPER_NAMES" :key="one">{{ one }}</option></select
-        ><button class="plain firm" :disabled="busy" @click="print(false)">Full size, PDF</button
-        ><button class="plain" :disabled="busy" @click="print(true)">Drawing sheet, PDF</button>
+        <ChoiceField v-model="paper" label="Paper" hide-label :items="PAPER_NAMES" /><v-btn
+          color="primary"
+          variant="flat"
+          :disabled="busy"
+          @click="print(false)"
+          >Full size, PDF</v-btn
+        ><v-btn :disabled="busy" @click="print(true)">Drawing sheet, PDF</v-btn>
       </div>
       <p class="small quiet">Measure the check bar, lay cross on cross, tape it up in the aeroplane.</p>
       <div v-for="(part, index) in parts" :key="part.id" class="row">
@@ -142,8 +145,8 @@ const total = computed(() =>
           <span class="quiet figures"
             >{{ taste.length(part.maxX - part.minX) }} × {{ taste.length(part.maxY - part.minY) }}</span
           ></b
-        ><button class="plain" :aria-label="`${part.name} as DXF`" @click="giveDxf(index)">DXF</button
-        ><button class="plain" :aria-label="`${part.name} as SVG`" @click="giveSvg(index)">SVG</button>
+        ><v-btn :aria-label="`${part.name} as DXF`" @click="giveDxf(index)">DXF</v-btn
+        ><v-btn :aria-label="`${part.name} as SVG`" @click="giveSvg(index)">SVG</v-btn>
       </div>
     </div>
     <div class="col">
@@ -156,7 +159,7 @@ const total = computed(() =>
           placeholder="ALT FIELD"
           maxlength="120"
           @keydown.enter="addLabel"
-        /><button class="plain" @click="addLabel">+ label</button>
+        /><v-btn @click="addLabel">+ label</v-btn>
       </div>
       <div v-for="one in design.labels" :key="one.id" class="row tight">
         <b class="small grow">{{ one.text }}</b>
@@ -188,24 +191,24 @@ const total = computed(() =>
             v => bench.act([{ type: 'label.put', option: on, label: { ...one, heightMm: v } }], `Size ${one.text}`)
           "
         />
-        <button
-          class="plain"
+        <v-btn
           :aria-label="`Take the label ${one.text} away`"
-          @click="bench.act([{ type: 'label.drop', option: on, label: one.id }], `Take ${one.text} away`)"
+          @click="bench.act([{ type: 'label.drop', option: on, label: one.id }], `Delete ${one.text}`)"
         >
           ✕
-        </button>
+        </v-btn>
       </div>
       <p v-if="design.labels.length" class="small quiet">Across, up, letter height.</p>
     </div>
     <div class="col">
       <h2>{{ shop?.name ?? 'The cutter' }} <span class="quiet small">stand-in, invented prices</span></h2>
       <div class="row">
-        <select v-model="stock" class="plain" aria-label="Stock">
-          <option v-for="one in shop?.stock" :key="one">{{ one }}</option></select
-        ><select v-model="finish" class="plain" aria-label="Finish">
-          <option v-for="one in shop?.finishes" :key="one">{{ one }}</option></select
-        ><button class="plain firm" :disabled="!shop" @click="send">Send the drawing</button>
+        <ChoiceField v-model="stock" label="Stock" hide-label :items="shop?.stock ?? []" /><ChoiceField
+          v-model="finish"
+          label="Finish"
+          hide-label
+          :items="shop?.finishes ?? []"
+        /><v-btn color="primary" variant="flat" :disabled="!shop" @click="send">Send the drawing</v-btn>
       </div>
       <p v-if="asking" class="small" role="status">{{ asking }}</p>
       <div v-for="one in offers" :key="one.part" class="small">
@@ -238,15 +241,13 @@ const total = computed(() =>
 <style scoped>
 .paper {
   display: grid;
-  grid-template-columns: minmax(0, 10fr) minmax(316px, 13fr) minmax(0, 12fr);
-  height: 100%;
-  min-height: 0;
+  grid-template-columns: minmax(0, 1fr);
+  align-content: start;
 }
 .col {
   min-width: 0;
-  padding: 6px 14px;
-  overflow: auto;
-  border-right: 1px solid var(--rule);
+  padding: 8px 12px;
+  border-bottom: 1px solid var(--rule);
   display: grid;
   gap: 5px;
   align-content: start;
@@ -264,12 +265,5 @@ const total = computed(() =>
 }
 ul {
   padding-left: 18px;
-}
-select.plain {
-  max-width: 170px;
-}
-button {
-  white-space: nowrap;
-  flex: none;
 }
 </style>

@@ -51,8 +51,7 @@ const backToTray = () => {
   if (one.value)
     bench.act([{ type: 'unit.lift', option: on.value, unit: one.value.id }], `Take ${one.value.label} off the face`)
 }
-function rename(event: Event) {
-  const label = (event.target as HTMLInputElement).value.trim()
+function rename(label: string) {
   if (raw.value && label)
     bench.act(
       [{ type: 'unit.set', option: on.value, unit: { ...raw.value, label: label.slice(0, 120) } }],
@@ -175,27 +174,25 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
   <div class="pieces">
     <div class="tray" aria-label="Tray">
       <h2>Tray <span class="quiet small">no place yet</span></h2>
-      <p v-if="tray.length === 0" class="quiet small">
-        Empty. What you choose in Stock &amp; choose for the panel waits here.
-      </p>
+      <p v-if="tray.length === 0" class="quiet small">Empty. What you choose in Equipment for the panel waits here.</p>
       <div v-else class="row">
-        <button
+        <v-btn
           v-for="unit in tray"
           :key="unit.id"
-          class="plain waiting"
+          class="waiting"
           :data-tray="unit.id"
           title="Drag it onto the panel, or press Enter to set it down"
-          @pointerdown="event => emit('take', unit, event)"
+          @pointerdown="(event: PointerEvent) => emit('take', unit, event)"
           @keydown.enter.prevent="emit('down', unit)"
         >
           <b>{{ unit.label }}</b> <span class="figures small">{{ size(unit) }}</span>
-        </button>
+        </v-btn>
       </div>
     </div>
     <div class="exact" aria-label="Selected unit">
       <template v-if="one && raw">
         <div class="row first">
-          <label class="field grow">Label<input :value="one.label" maxlength="120" @change="rename" /></label>
+          <TextField :most="120" label="Label" class="grow" :model-value="one.label" @update:model-value="rename" />
           <template v-if="one.at">
             <QuantityField
               kind="position"
@@ -212,30 +209,28 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
               @update:model-value="v => move({ yMm: v })"
             />
           </template>
-          <button v-if="one.at" class="plain nowrap" @click="backToTray">To the tray</button>
-          <button class="plain" @click="lock">{{ one.locked ? 'Unlock' : 'Lock' }}</button>
-          <button class="plain" @click="duplicate">Duplicate</button>
-          <label v-if="one.item.body" class="small"
-            ><input
-              type="checkbox"
-              :checked="one.rearSupport"
-              @change="
-                event =>
-                  bench.act(
-                    [
-                      {
-                        type: 'unit.support',
-                        option: on,
-                        unit: one!.id,
-                        rear: (event.target as HTMLInputElement).checked
-                      }
-                    ],
-                    'Rear support'
-                  )
-              "
-            />
-            held at its back</label
-          >
+          <v-btn v-if="one.at" class="nowrap" @click="backToTray">To the tray</v-btn>
+          <v-btn @click="lock">{{ one.locked ? 'Unlock' : 'Lock' }}</v-btn>
+          <v-btn @click="duplicate">Duplicate</v-btn>
+          <v-checkbox
+            v-if="one.item.body"
+            :model-value="one.rearSupport"
+            @update:model-value="
+              checked =>
+                bench.act(
+                  [
+                    {
+                      type: 'unit.support',
+                      option: on,
+                      unit: one!.id,
+                      rear: checked === true
+                    }
+                  ],
+                  'Rear support'
+                )
+            "
+            label="held at its back"
+          />
         </div>
         <p class="small quiet">
           {{ one.item.maker }} {{ one.item.name }} · {{ size(one) }} · depth
@@ -249,20 +244,16 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
       <template v-else-if="chosen.length > 1">
         <div class="row">
           <b class="small">{{ chosen.length }} units</b>
-          <label class="small"
-            >Set in order
-            <select v-model="arrangement" class="plain">
-              <option v-for="how in ARRANGEMENTS" :key="how">{{ how }}</option>
-            </select></label
-          ><button class="plain firm" @click="setInOrder">Set</button>
-          <button class="plain" @click="regroup">{{ group ? 'Ungroup' : 'Group' }}</button><button
-            class="plain"
-            @click="lock"
+          <ChoiceField v-model="arrangement" label="Set in order" :items="ARRANGEMENTS" /><v-btn
+            color="primary"
+            variant="flat"
+            @click="setInOrder"
+            >Set</v-btn
           >
-            {{ chosen.every(unit => unit.locked) ? 'Unlock' : 'Lock' }}</button
-          ><button class="plain" @click="duplicate">Duplicate</button>
-          <button v-if="stackable" class="plain" @click="makeRow('row')">Make a row</button
-          ><button v-if="stackable" class="plain" @click="makeRow('stack')">Make a stack</button>
+          <v-btn @click="regroup">{{ group ? 'Ungroup' : 'Group' }}</v-btn><v-btn @click="lock">
+            {{ chosen.every(unit => unit.locked) ? 'Unlock' : 'Lock' }}</v-btn
+          ><v-btn @click="duplicate">Duplicate</v-btn> <v-btn v-if="stackable" @click="makeRow('row')">Make a row</v-btn
+          ><v-btn v-if="stackable" @click="makeRow('stack')">Make a stack</v-btn>
         </div>
         <p class="small quiet">
           Edges and middles go to those of the first one selected, {{ chosen[0]!.label }}.
@@ -275,13 +266,13 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
         wheel zooms; Space with a drag pans; m measures.
       </p>
       <div v-if="row" class="row first set">
-        <label class="field"
-          >{{ row.kind === 'row' ? 'Row' : 'Stack'
-          }}<input
-            :value="row.name"
-            maxlength="120"
-            @change="event => setRow({ name: (event.target as HTMLInputElement).value.trim() || row!.name })"
-        /></label>
+        <TextField
+          :most="120"
+          :label="row.kind === 'row' ? 'Row' : 'Stack'"
+          :model-value="row.name"
+          empty
+          @update:model-value="value => setRow({ name: value || row!.name })"
+        />
         <QuantityField
           kind="length"
           :label="row.kind === 'row' ? 'Pitch' : 'Gap'"
@@ -290,15 +281,12 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
           @update:model-value="v => setRow({ pitchMm: v })"
         />
         <template v-if="one"
-          ><button class="plain" :aria-label="`Earlier in ${row.name}`" @click="shiftInRow(-1)">earlier</button
-          ><button class="plain" :aria-label="`Later in ${row.name}`" @click="shiftInRow(1)">later</button></template
+          ><v-btn :aria-label="`Earlier in ${row.name}`" @click="shiftInRow(-1)">earlier</v-btn
+          ><v-btn :aria-label="`Later in ${row.name}`" @click="shiftInRow(1)">later</v-btn></template
         >
-        <button
-          class="plain"
-          @click="bench.act([{ type: 'row.drop', option: on, row: row!.id }], `Break up ${row!.name}`)"
-        >
+        <v-btn @click="bench.act([{ type: 'row.drop', option: on, row: row!.id }], `Break up ${row!.name}`)">
           Break up
-        </button>
+        </v-btn>
         <span class="small quiet grow">{{ row.units.length }} members; the rest re-flow when one changes.</span>
       </div>
     </div>
@@ -308,22 +296,15 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
 <style scoped>
 .pieces {
   display: grid;
-  grid-template-columns: minmax(200px, 1.3fr) 3fr;
-  min-height: 0;
-  height: 100%;
-}
-.tray,
-.exact {
-  contain: strict;
+  grid-template-columns: minmax(0, 1fr);
+  align-content: start;
 }
 .tray {
-  padding: 6px 14px;
-  border-right: 1px solid var(--rule);
-  overflow: auto;
+  padding: 8px 12px;
+  border-bottom: 1px solid var(--rule);
 }
 .exact {
-  padding: 6px 14px;
-  overflow: auto;
+  padding: 8px 12px;
   display: grid;
   gap: 5px;
   align-content: start;

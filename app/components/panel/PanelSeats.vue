@@ -9,7 +9,7 @@ import { useTaste } from '~/stores/taste'
 /** Who sits there, and what they see and reach of each unit. */
 const bench = useBench()
 const taste = useTaste()
-const { pilot: chosenId, layers } = useLayoutTools()
+const { pilot: chosenId, layers } = usePanelTools()
 const pilots = computed(() => bench.project!.airframe.pilots)
 const pilot = computed(() => pilots.value.find(one => one.id === chosenId.value) ?? pilots.value[0])
 const put = (next: Pilot) => bench.act([{ type: 'pilot.put', pilot: next }], `Seat ${next.name}`)
@@ -45,33 +45,30 @@ const rows = computed(() => {
   <div class="seats">
     <div class="who">
       <div class="row">
-        <button
+        <v-btn
           v-for="one in pilots"
           :key="one.id"
-          class="plain"
-          :class="{ firm: one.id === pilot?.id }"
+          :color="one.id === pilot?.id ? 'primary' : undefined"
+          :variant="one.id === pilot?.id ? 'flat' : 'outlined'"
           :aria-pressed="one.id === pilot?.id"
           @click="chosenId = one.id"
         >
           {{ one.name }}
-        </button>
-        <button class="plain" @click="add">+ pilot</button>
+        </v-btn>
+        <v-btn @click="add">+ pilot</v-btn>
       </div>
       <p v-if="!pilot" class="small quiet">
         Nobody sits here yet. Add a pilot: the eye and the shoulder are measured from the face, with the seat where it
         is flown.
       </p>
       <div v-else class="row end">
-        <label class="field name"
-          >Name<input
-            :value="pilot.name"
-            maxlength="120"
-            @change="
-              event =>
-                (event.target as HTMLInputElement).value.trim() &&
-                put({ ...pilot!, name: (event.target as HTMLInputElement).value.trim() })
-            "
-        /></label>
+        <TextField
+          :most="120"
+          label="Name"
+          class="name"
+          :model-value="pilot.name"
+          @update:model-value="value => put({ ...pilot!, name: value })"
+        />
         <QuantityField
           kind="length"
           label="Eye across"
@@ -110,7 +107,7 @@ const rows = computed(() => {
           class="pos"
           @update:model-value="v => put({ ...pilot!, reachMm: v })"
         />
-        <button class="plain" @click="drop">Take out</button>
+        <v-btn @click="drop">Take out</v-btn>
       </div>
       <p class="small quiet">
         Best within {{ FIELD.bestDeg }}° of the line of sight; the eye alone goes {{ FIELD.sideDeg }}° to the side,
@@ -162,21 +159,18 @@ const rows = computed(() => {
 <style scoped>
 .seats {
   display: grid;
-  grid-template-columns: minmax(320px, 1fr) 1.3fr;
-  height: 100%;
-  min-height: 0;
+  grid-template-columns: minmax(0, 1fr);
+  align-content: start;
 }
 .who {
-  padding: 6px 14px;
-  overflow: auto;
-  border-right: 1px solid var(--rule);
+  padding: 8px 12px;
+  border-bottom: 1px solid var(--rule);
   display: grid;
   gap: 6px;
   align-content: start;
 }
 .table {
-  overflow: auto;
-  padding: 0 14px 6px;
+  padding: 6px 12px;
 }
 .end {
   align-items: end;

@@ -1,7 +1,7 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
-import { expect, test } from './watched'
+import { choose, expect, test } from './watched'
 import { PDFDocument } from 'pdf-lib'
 import { blankProject } from '../core/document'
 import { startServer, type Server } from './server'
@@ -15,7 +15,7 @@ test.afterAll(async () => {
 })
 
 async function openLayout(page: Page, project = 'skerrow-dunlin') {
-  await page.goto(`${server.base}/p/${project}/layout`)
+  await page.goto(`${server.base}/p/${project}/panel`)
   await page.waitForSelector('.sheet-metal')
 }
 const unit = (page: Page, id: string) => page.locator(`[data-unit="${id}"]`)
@@ -56,7 +56,7 @@ test('a panel from nothing: built from measures, a vent and a bay on it, an inst
   const { id } = (await made.json()) as { id: string }
   await openLayout(page, id)
   await pane(page, 'Sheet')
-  await page.getByRole('button', { name: /Outline: bring in or build/ }).click()
+  await page.getByRole('button', { name: /Outline: import or build/ }).click()
   await page.getByRole('button', { name: 'From a few measures' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Width (in)', { exact: true }).fill('24')
@@ -71,7 +71,7 @@ test('a panel from nothing: built from measures, a vent and a bay on it, an inst
   expect(Math.max(...project.airframe.panel.outline.map(([x]) => x))).toBeCloseTo(609.6, 1)
   expect(project.airframe.panel.zones.map(zone => zone.name)).toEqual(['Left vent'])
   expect(project.airframe.panel.bays).toHaveLength(1)
-  await pane(page, 'Paper and cutter')
+  await pane(page, 'Print and cut')
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Full size, PDF' }).click()
   const pdf = await PDFDocument.load(readFileSync(await (await download).path()))
@@ -88,7 +88,7 @@ test('an outline out of a drawing; a bad one is refused in words and changes not
   await openLayout(page, 'hollin-whimbrel')
   const before = (await kept(page, 'hollin-whimbrel')).airframe.panel.outline
   await pane(page, 'Sheet')
-  await page.getByRole('button', { name: /Outline: bring in or build/ }).click()
+  await page.getByRole('button', { name: /Outline: import or build/ }).click()
   const bad = join(info.outputDir, 'bad.svg')
   const good = join(info.outputDir, 'good.svg')
   const svg = (inside: string) =>
@@ -116,17 +116,17 @@ test('an outline out of a drawing; a bad one is refused in words and changes not
 test('where can the display go: shaded ground, or by how much it misses and what would make room', async ({ page }) => {
   await openLayout(page)
   await page.getByRole('tab', { name: /Option B/ }).click()
-  await pane(page, 'Room for')
-  await page.getByLabel('Where can this go?').selectOption('unit:standby')
+  await pane(page, 'Room')
+  await choose(page, 'Where can this go?', /Standby horizon/)
   await expect(page.getByText(/The shaded ground is free for the middle of/)).toBeVisible()
   await expect(page.locator('path.free')).toHaveAttribute('d', /^M/)
-  await page.getByLabel('Where can this go?').selectOption('unit:pfd')
+  await choose(page, 'Where can this go?', /^Wide display/)
   await expect(page.getByText(/too (wide|high|deep)|The shaded ground/).first()).toBeVisible()
   await page.getByRole('button', { name: 'Try the whole catalogue' }).click()
   await expect(page.locator('.ranks tbody tr').first()).toContainText('fits')
   // Among round dials no single move makes room for a wide display: the fewest that must leave are named, and leave.
   await page.getByRole('tab', { name: /Option A/ }).click()
-  await page.getByLabel('Where can this go?').selectOption({ label: 'Ostrel Wideface 10' })
+  await choose(page, 'Where can this go?', 'Ostrel Wideface 10')
   const line = page.getByRole('listitem').filter({ hasText: 'the fewest found' })
   await expect(line).toContainText(/Fits at .* across, .* up when these \d leave the face/)
   const before = await page.locator('.unit[data-unit]').count()
@@ -144,7 +144,7 @@ test('several at once: box, shift, order, group, lock, duplicate, row; and all o
   await unit(page, 'asi').click()
   await unit(page, 'turn').click({ modifiers: ['Shift'] })
   await expect(page.getByText('2 units')).toBeVisible()
-  await page.getByLabel('Set in order').selectOption('middles across')
+  await choose(page, 'Set in order', 'middles across')
   await page.getByRole('button', { name: 'Set', exact: true }).click()
   await page.getByRole('button', { name: 'Group', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Ungroup' })).toBeVisible()
@@ -277,15 +277,15 @@ test('seats and hands: a pilot is added and seen, a flow is walked and its row p
 test('the cutter refuses with reasons, and with the reasons cured gives a price', async ({ page }) => {
   await openLayout(page)
   await page.getByRole('tab', { name: /Option B/ }).click()
-  await pane(page, 'Paper and cutter')
+  await pane(page, 'Print and cut')
   await page.getByRole('button', { name: 'Send the drawing' }).click()
   await expect(page.getByText(/is refused:/)).toBeVisible()
   // Trim lamps stand in the navigator's hole: they go back to the tray.
-  await pane(page, 'Pieces')
+  await pane(page, 'Selected')
   await unit(page, 'trim').focus()
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'To the tray' }).click()
-  await pane(page, 'Paper and cutter')
+  await pane(page, 'Print and cut')
   await page.getByRole('button', { name: 'Send the drawing' }).click()
   await expect(page.getByText(/\$[\d,]+(\.\d\d)?, \d+ days/)).toBeVisible()
   const foreign = await page.request.post(`${server.base}/api/cutter`, {

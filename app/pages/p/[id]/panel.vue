@@ -8,29 +8,33 @@ import { useTaste } from '~/stores/taste'
 const bench = useBench()
 const taste = useTaste()
 const drawing = useTemplateRef('drawing')
-const { layers, tool, grid, ghost, measured } = useLayoutTools()
+const { layers, tool, grid, ghost, measured } = usePanelTools()
 const { refresh } = useCatalogue()
 const PANES = [
-  ['pieces', 'Pieces'],
-  ['finder', 'Room for'],
+  ['pieces', 'Selected'],
+  ['finder', 'Room'],
   ['sheet', 'Sheet'],
   ['seats', 'Seats'],
   ['hands', 'Hands'],
-  ['paper', 'Paper and cutter']
+  ['paper', 'Print and cut']
 ] as const
-const pane = ref<string>('pieces')
+const pane = usePane(PANES)
 const design = computed(() => bench.design)
 const others = computed(() => [
-  { id: AS_FOUND, name: 'As found' },
+  { id: AS_FOUND, name: 'As installed' },
   ...(bench.project?.options.filter(one => one.id !== bench.option?.id) ?? [])
 ])
 
 onMounted(() => {
   void refresh()
 })
-watch(pane, now => {
-  tool.value = now === 'sheet' ? 'sheet' : 'move'
-})
+watch(
+  pane,
+  now => {
+    tool.value = now === 'sheet' ? 'sheet' : 'move'
+  },
+  { immediate: true }
+)
 onUnmounted(() => {
   tool.value = 'move'
   measured.value = []
@@ -72,7 +76,7 @@ async function setDownFree(unit: DesignUnit) {
   const fit = findPlace(unit.item, placed, groundOf(design.value.airframe.panel))
   const at = fit.at ?? fit.nearest
   if (!at) {
-    bench.said = `${unit.label} finds no place at all on this sheet. Room for tells why.`
+    bench.said = `${unit.label} finds no place at all on this sheet. Room tells why.`
     return
   }
   bench.act(
@@ -89,7 +93,7 @@ async function setDownFree(unit: DesignUnit) {
   )
   bench.said = fit.at
     ? `${unit.label} stands free there. Arrows nudge it.`
-    : `There is no free place for ${unit.label}; it stands where least is in its way. Room for tells what would make room.`
+    : `There is no free place for ${unit.label}; it stands where least is in its way. Room tells what would make room.`
   bench.selected = [unit.id]
   await nextTick()
   document.querySelector<SVGGElement>(`[data-unit="${CSS.escape(unit.id)}"]`)?.focus()
@@ -99,60 +103,55 @@ async function setDownFree(unit: DesignUnit) {
 <template>
   <div v-if="design" class="layout">
     <header class="bar">
-      <h1>Lay out</h1>
+      <h1>Panel</h1>
       <div class="row tight" role="group" aria-label="Layers">
-        <button
-          v-for="[key, name, title] in LAYOUT_LAYERS"
+        <v-btn
+          v-for="[key, name, title] in PANEL_LAYERS"
           :key="key"
-          class="plain"
-          :class="{ firm: layers[key] }"
+          :color="layers[key] ? 'primary' : undefined"
+          :variant="layers[key] ? 'flat' : 'outlined'"
           :aria-pressed="layers[key]"
           :title="title"
           @click="layers[key] = !layers[key]"
         >
           {{ name }}
-        </button>
+        </v-btn>
       </div>
-      <button
-        class="plain"
-        :class="{ firm: tool === 'measure' }"
+      <v-btn
+        :color="tool === 'measure' ? 'primary' : undefined"
+        :variant="tool === 'measure' ? 'flat' : 'outlined'"
         :aria-pressed="tool === 'measure'"
         title="m"
         @click="measure"
       >
         Measure
-      </button>
-      <button
-        class="plain"
-        :class="{ firm: grid }"
+      </v-btn>
+      <v-btn
+        :color="grid ? 'primary' : undefined"
+        :variant="grid ? 'flat' : 'outlined'"
         :aria-pressed="grid"
         :title="taste.system === 'inch' ? 'Quarter-inch grid' : '5 mm grid'"
         @click="grid = !grid"
       >
         Grid
-      </button>
-      <label class="small under"
-        >Under it
-        <select v-model="ghost" class="plain">
-          <option value="">nothing</option>
-          <option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select></label
-      >
+      </v-btn>
+      <ChoiceField
+        v-model="ghost"
+        class="under"
+        label="Under it"
+        :items="[{ value: '', title: 'nothing' }, ...others.map(one => ({ value: one.id, title: one.name }))]"
+      />
     </header>
     <PanelDrawing ref="drawing" :design="design" class="canvas" />
-    <section class="below">
+    <section class="side">
       <PaneTabs v-model="pane" :panes="PANES" says="What to do here" />
       <div :id="`pane-${pane}`" class="pane" role="tabpanel" :aria-labelledby="`tab-${pane}`" tabindex="0">
-        <LayoutPieces
-          v-if="pane === 'pieces'"
-          @take="(unit, event) => drawing?.take(unit, event)"
-          @down="setDownFree"
-        />
-        <LayoutFinder v-else-if="pane === 'finder'" />
-        <LayoutSheet v-else-if="pane === 'sheet'" />
-        <LayoutSeats v-else-if="pane === 'seats'" />
-        <LayoutHands v-else-if="pane === 'hands'" />
-        <LayoutPaper v-else />
+        <PanelPieces v-if="pane === 'pieces'" @take="(unit, event) => drawing?.take(unit, event)" @down="setDownFree" />
+        <PanelFinder v-else-if="pane === 'finder'" />
+        <PanelSheet v-else-if="pane === 'sheet'" />
+        <PanelSeats v-else-if="pane === 'seats'" />
+        <PanelHands v-else-if="pane === 'hands'" />
+        <PanelPaper v-else />
       </div>
     </section>
   </div>
@@ -161,63 +160,56 @@ async function setDownFree(unit: DesignUnit) {
 <style scoped>
 .layout {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr) auto;
+  grid-template: 'bar bar' auto 'canvas side' minmax(0, 1fr) / minmax(0, 1fr) 376px;
   height: 100%;
-  min-height: 420px;
 }
 .bar {
+  grid-area: bar;
   display: flex;
-  gap: 8px;
+  gap: 6px;
   align-items: center;
-  padding: 7px 14px;
+  padding: 6px 12px;
   border-bottom: 1px solid var(--rule);
-  white-space: nowrap;
-  overflow-x: auto;
+  flex-wrap: wrap;
+}
+.canvas {
+  grid-area: canvas;
 }
 .under {
-  display: flex;
-  gap: 5px;
-  align-items: center;
-  min-width: 0;
-}
-.under select {
-  min-width: 70px;
-  width: 100%;
-}
-.below :deep(.plain) {
-  font-size: 12px;
-  padding: 1px 7px;
-}
-.below :deep(.field input),
-.below :deep(.field select),
-.below :deep(table.list input:not([type='checkbox'])),
-.below :deep(table.list select) {
-  padding: 2px 5px;
-  font-size: 12px;
-}
-.below :deep(.field) {
-  font-size: 11.5px;
-}
-.below :deep(.row) {
-  gap: 5px;
-}
-.below :deep(p),
-.below :deep(li) {
-  line-height: 1.4;
+  width: 170px;
 }
 .tight {
   gap: 3px;
-  flex-wrap: nowrap;
 }
-.below {
-  border-top: 1px solid var(--rule);
+.side {
+  grid-area: side;
+  border-left: 1px solid var(--rule);
   background: var(--paper);
-  height: 252px;
+  min-height: 0;
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
 }
+.side :deep(.v-tab) {
+  padding: 0 9px;
+}
 .pane {
   min-height: 0;
-  overflow: hidden;
+  overflow: auto;
+}
+@media (min-width: 1700px) {
+  .layout {
+    grid-template-columns: minmax(0, 1fr) 460px;
+  }
+}
+/* Held upright, the column goes under the drawing. */
+@media (max-width: 1000px) {
+  .layout {
+    grid-template: 'bar' auto 'canvas' minmax(240px, 46%) 'side' minmax(0, 1fr) / minmax(0, 1fr);
+    min-height: 620px;
+  }
+  .side {
+    border-left: 0;
+    border-top: 1px solid var(--rule);
+  }
 }
 </style>

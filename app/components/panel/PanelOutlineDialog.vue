@@ -75,7 +75,7 @@ function take() {
       zones: [...panel.zones.filter(zone => !zones.some(one => one.id === zone.id)), ...zones]
     }
   }
-  if (bench.act([edit], way.value === 'file' ? `Bring in the outline of ${file.value!.name}` : 'Build the outline')) {
+  if (bench.act([edit], way.value === 'file' ? `Import the outline of ${file.value!.name}` : 'Build the outline')) {
     bench.said = 'The outline is new. Undo brings the one before back.'
     open.value = false
   }
@@ -88,16 +88,21 @@ function take() {
       <v-card-title>Outline of the sheet</v-card-title>
       <v-card-text class="grid">
         <div class="row" role="group" aria-label="Where the outline comes from">
-          <button class="plain" :class="{ firm: way === 'file' }" :aria-pressed="way === 'file'" @click="way = 'file'">
-            Out of a drawing</button
-          ><button
-            class="plain"
-            :class="{ firm: way === 'build' }"
+          <v-btn
+            :color="way === 'file' ? 'primary' : undefined"
+            :variant="way === 'file' ? 'flat' : 'outlined'"
+            :aria-pressed="way === 'file'"
+            @click="way = 'file'"
+          >
+            Out of a drawing</v-btn
+          ><v-btn
+            :color="way === 'build' ? 'primary' : undefined"
+            :variant="way === 'build' ? 'flat' : 'outlined'"
             :aria-pressed="way === 'build'"
             @click="way = 'build'"
           >
             From a few measures
-          </button>
+          </v-btn>
         </div>
         <template v-if="way === 'file'">
           <p class="small">
@@ -107,13 +112,15 @@ function take() {
           </p>
           <div class="row">
             <label class="field grow">Drawing<input type="file" accept=".dxf,.svg" @change="pick" /></label>
-            <label class="field"
-              >One unit of it, if it does not say<select v-model="unit" class="plain">
-                <option value="">as it says</option>
-                <option value="in">inch</option>
-                <option value="mm">millimetre</option>
-              </select></label
-            >
+            <ChoiceField
+              v-model="unit"
+              label="One unit of it, if it does not say"
+              :items="[
+                { value: '', title: 'as it says' },
+                { value: 'in', title: 'inch' },
+                { value: 'mm', title: 'millimetre' }
+              ]"
+            />
           </div>
           <label v-if="read?.ok && read.inner.length" class="small"
             ><input v-model="holesToo" type="checkbox" /> keep the {{ read.inner.length }} closed lines inside as fixed
@@ -157,8 +164,10 @@ function take() {
         </template>
       </v-card-text>
       <v-card-actions
-        ><v-spacer /><button class="plain" @click="open = false">Leave it</button
-        ><button class="plain firm" :disabled="!read?.ok" @click="take">Take this outline</button></v-card-actions
+        ><v-spacer /><v-btn @click="open = false">Leave it</v-btn
+        ><v-btn color="primary" variant="flat" :disabled="!read?.ok" @click="take"
+          >Take this outline</v-btn
+        ></v-card-actions
       >
     </v-card>
   </v-dialog>

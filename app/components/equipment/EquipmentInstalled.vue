@@ -1,0 +1,247 @@
+<script setup lang="ts">
+import type { DesignUnit } from '#core/design'
+import type { RemovalEffect } from '#core/report'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+/** What is installed, what is added and what is removed, with the effect of removing each. */
+const { removals } = defineProps<{ removals: Readonly<Record<string, RemovalEffect>> }>()
+const bench = useBench()
+const taste = useTaste()
+const { signed, kgToRead, massUnit } = useEquipment()
+const units = computed(() => bench.design?.units ?? [])
+const places = computed(() => bench.project!.airframe.places)
+
+/** What the removal of many units brings alike is said once, above them. */
+const OFTEN = 4
+const common = computed(() => {
+  const count = new Map<string, number>()
+  for (const effect of Object.values(removals))
+    for (const words of new Set(effect.brings.map(taste.say))) count.set(words, (count.get(words) ?? 0) + 1)
+  return [...count].filter(([, many]) => many >= OFTEN)
+})
+const isCommon = computed(() => new Set(common.value.map(([words]) => words)))
+const breaks = (unit: DesignUnit): string[] =>
+  (removals[unit.id]?.brings ?? []).map(taste.say).filter(words => !isCommon.value.has(words))
+const STATES = { kept: 'installed', moved: 'installed, moved', new: 'adding' } as const
+
+const columns = computed((): Column<DesignUnit>[] => [
+  { key: 'label', title: 'Unit', value: unit => unit.label, width: '16%' },
+  { key: 'state', title: 'State', value: unit => STATES[unit.state] },
+  { key: 'kind', title: 'Kind', value: unit => unit.item.kind, hidden: true },
+  { key: 'place', title: 'Where', value: unit => unit.place.name },
+  {
+    key: 'weight',
+    title: `Weight, ${massUnit.value}`,
+    value: unit => Number(kgToRead(unit.item.massKg).toFixed(2)),
+    text: unit => taste.number(kgToRead(unit.item.massKg), 1),
+    number: true
+  },
+  {
+    key: 'load',
+    title: `Load gained, ${massUnit.value}`,
+    value: unit => removals[unit.id] && kgToRead(removals[unit.id]!.change['useful load']),
+    text: unit => (removals[unit.id] ? signed(kgToRead(removals[unit.id]!.change['useful load'])) : ''),
+    number: true
+  },
+  {
+    key: 'amps',
+    title: 'Amps',
+    value: unit => removals[unit.id]?.change.amps,
+    text: unit => (removals[unit.id] ? signed(removals[unit.id]!.change.amps) : ''),
+    number: true
+  },
+  { key: 'price', title: 'Price', value: unit => unit.priceCents / 100, number: true },
+  { key: 'effect', title: 'Effect of removal', width: '34%', value: unit => breaks(unit).join(' ') },
+  { key: 'acts', title: 'Remove', value: () => '', plain: true, width: '82px' }
+])
+
+function remove(unit: DesignUnit, how: 'scrap' | 'sell' | 'trade in') {
+  if (!bench.option) return
+  const isNew = unit.state === 'new'
+  if (
+    bench.act(
+      [
+        {
+          type: 'unit.remove',
+          option: bench.option.id,
+          unit: unit.id,
+          ...(isNew ? {} : { disposal: { unit: unit.id, how, creditCents: 0 } })
+        }
+      ],
+      `Remove ${unit.label}`
+    )
+  )
+    bench.said = `${unit.label} is removed. Undo brings it back.`
+}
+const credit = (id: string, how: 'scrap' | 'sell' | 'trade in', cents: number) =>
+  bench.option &&
+  bench.act(
+    [{ type: 'disposal.set', option: bench.option.id, disposal: { unit: id, how, creditCents: cents } }],
+    'Change what becomes of a removed unit'
+  )
+function setPlace(unit: DesignUnit, place: string) {
+  const raw = bench.option?.units.find(one => one.id === unit.id)
+  if (!raw || !bench.option) return
+  const { xMm: _x, yMm: _y, ...rest } = raw
+  bench.act([{ type: 'unit.set', option: bench.option.id, unit: { ...rest, place } }], `Put ${unit.label} elsewhere`)
+}
+const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mounts.includes(place.kind))
+</script>
+
+<template>
+  <div class="installed">
+    <section v-if="bench.design!.removed.length" class="removed" aria-label="Removing">
+      <h2>Removing</h2>
+      <table class="list">
+        <thead>
+          <tr>
+            <th>Unit</th>
+            <th>What becomes of it</th>
+            <th class="number">Credit</th>
+            <th><span class="screen-reader">Acts</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="gone in bench.design!.removed" :key="gone.unit.id" :data-removed="gone.unit.id">
+            <td>
+              <s>{{ gone.unit.label }}</s>
+            </td>
+            <td>
+              <select
+                :value="gone.how"
+                :aria-label="`What becomes of ${gone.unit.label}`"
+                @change="
+                  event => credit(gone.unit.id, (event.target as HTMLSelectElement).value as 'sell', gone.creditCents)
+                "
+              >
+                <option>scrap</option>
+                <option>sell</option>
+                <option>trade in</option>
+              </select>
+            </td>
+            <td class="number">
+              <QuantityField
+                v-if="gone.how !== 'scrap'"
+                kind="money"
+                hide-label
+                :label="`Credit for ${gone.unit.label}`"
+                :model-value="gone.creditCents"
+                class="money"
+                @update:model-value="cents => credit(gone.unit.id, gone.how, cents)"
+              />
+            </td>
+            <td>
+              <v-btn
+                :aria-label="`Keep ${gone.unit.label}`"
+                @click="
+                  bench.act(
+                    [{ type: 'unit.restore', option: bench.option!.id, unit: gone.unit.id }],
+                    `Keep ${gone.unit.label}`
+                  )
+                "
+                >Keep</v-btn
+              >
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <p v-for="[words, many] in common" :key="words" class="small common">
+      <StateMark state="decide" :size="13" /> Removing any of {{ many }} units: {{ words }}
+    </p>
+    <FactTable
+      class="list"
+      :rows="units"
+      :columns="columns"
+      name="installed equipment"
+      :key-of="(unit: DesignUnit) => unit.id"
+      :marks="
+        (unit: DesignUnit) => ({
+          [unit.state === 'new' ? 'data-added' : 'data-fitted']: unit.id,
+          class: bench.selected.includes(unit.id) ? 'here' : undefined
+        })
+      "
+      empty="A bare aeroplane: nothing is installed. Add shows what to begin with."
+    >
+      <template #state="{ row }">
+        <StateMark :state="row.state === 'new' ? 'note' : 'holds'" :size="12" /> {{ STATES[row.state] }}
+      </template>
+      <template #place="{ row }">
+        <select
+          v-if="placesOf(row).length > 1"
+          class="cell"
+          :value="row.place.id"
+          :aria-label="`Where ${row.label} stands`"
+          @change="event => setPlace(row, (event.target as HTMLSelectElement).value)"
+        >
+          <option v-for="place in placesOf(row)" :key="place.id" :value="place.id">{{ place.name }}</option>
+        </select>
+        <template v-else>{{ row.place.name }}</template>
+      </template>
+      <template #price="{ row }">{{ taste.money(row.priceCents) }}</template>
+      <template #effect="{ row }">
+        <span class="clamp small" :title="breaks(row).join('\n')">
+          <template v-if="!removals[row.id]">{{ row.state === 'new' ? 'Back to before it was added.' : '…' }}</template>
+          <template v-else-if="breaks(row).length"
+            ><StateMark state="decide" :size="12" /> {{ breaks(row)[0]
+            }}<template v-if="breaks(row).length > 1"> And {{ breaks(row).length - 1 }} more.</template></template
+          >
+          <template v-else><StateMark state="holds" :size="12" /> nothing breaks</template>
+        </span>
+      </template>
+      <template #acts="{ row }">
+        <v-btn v-if="row.state === 'new'" :aria-label="`Remove ${row.label}`" @click="remove(row, 'scrap')"
+          >Remove</v-btn
+        >
+        <v-menu v-else>
+          <template #activator="{ props }">
+            <v-btn v-bind="props" :aria-label="`Remove ${row.label}`">Remove</v-btn>
+          </template>
+          <v-list density="compact">
+            <v-list-item v-for="how in ['scrap', 'sell', 'trade in'] as const" :key="how" @click="remove(row, how)">{{
+              how
+            }}</v-list-item>
+          </v-list>
+        </v-menu>
+      </template>
+    </FactTable>
+  </div>
+</template>
+
+<style scoped>
+.installed {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  min-height: 0;
+  padding: 4px 14px;
+  overflow: auto;
+}
+.removed {
+  padding: 6px 0;
+  flex: none;
+}
+.removed select {
+  width: 110px;
+}
+.money {
+  width: 110px;
+  margin-left: auto;
+}
+.common {
+  padding: 2px 0;
+}
+.list {
+  flex: 1;
+}
+.list :deep(tr.here) {
+  background: var(--dye-wash);
+}
+.clamp {
+  display: -webkit-box;
+  -webkit-line-clamp: 2;
+  -webkit-box-orient: vertical;
+  overflow: hidden;
+}
+</style>

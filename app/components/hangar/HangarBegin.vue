@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { FLYING, PANEL_TEMPLATES } from '#core/document'
+import type { Beginning } from '#core/report'
+import { useTaste } from '~/stores/taste'
+
+/** A handful of questions, and an aeroplane stands filled in. */
+const open = defineModel<boolean>({ required: true })
+const taste = useTaste()
+const wrong = ref('')
+const busy = ref(false)
+const OWN = 'own'
+const start = reactive({
+  registration: '',
+  model: '',
+  title: '',
+  madeOn: new Date().toISOString().slice(0, 10),
+  basis: 'certified' as Beginning['basis'],
+  seats: 4,
+  seating: 'side by side' as Beginning['seating'],
+  flying: ['day VFR'] as Beginning['flying'],
+  systemV: 14 as Beginning['systemV'],
+  panel: PANEL_TEMPLATES[0]!.id,
+  installed: 'six round dials' as Beginning['installed']
+})
+const file = shallowRef<{ name: string; points: [number, number][] }>()
+const panels = computed(() => [
+  ...PANEL_TEMPLATES.map(one => ({
+    value: one.id,
+    title: `${one.name}, ${taste.length(one.measures.widthMm)} × ${taste.length(one.measures.heightMm)}`
+  })),
+  { value: OWN, title: 'an outline of my own: DXF or SVG' }
+])
+async function readOutline(files: File | File[] | null) {
+  const picked = Array.isArray(files) ? files[0] : files
+  file.value = undefined
+  wrong.value = ''
+  if (!picked) return
+  const read = await readForeignOutline(picked.name, await picked.text(), undefined)
+  if (read.ok) file.value = { name: picked.name, points: read.outline.map(([x, y]) => [x, y]) }
+  else wrong.value = read.problems.join(' ')
+}
+function setFlying(kind: (typeof FLYING)[number], on: boolean) {
+  const flying = FLYING.filter(one => (one === kind ? on : start.flying.includes(one)))
+  if (flying.length) start.flying = flying
+}
+async function begin() {
+  wrong.value = ''
+  if (start.panel === OWN && !file.value) {
+    wrong.value = 'Choose the file with the outline, or one of the typical panels.'
+    return
+  }
+  busy.value = true
+  try {
+    const { id } = await ask<{ id: string }>('/api/projects/begin', {
+      method: 'POST',
+      body: {
+        ...start,
+        labourCentsPerHour: taste.ownLabourCents,
+        panel: start.panel === OWN ? file.value!.points : start.panel
+      }
+    })
+    await navigateTo(`/p/${id}/brief`)
+  } catch (error) {
+    wrong.value = sayError(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="720" aria-label="New aeroplane">
+    <v-card title="New aeroplane">
+      <v-card-text>
+        <form id="begin" class="grid" @submit.prevent="begin">
+          <div class="grid three">
+            <TextField v-model="start.registration" label="Registration" :most="20" empty />
+            <TextField v-model="start.model" label="Model" empty />
+            <TextField v-model="start.title" label="Name of the project" empty />
+          </div>
+          <div class="grid three">
+            <ChoiceField
+              v-model="start.basis"
+              label="Certification basis"
+              :items="['certified', 'amateur-built', 'light-sport']"
+            />
+            <TextField v-model="start.madeOn" type="date" label="Date of manufacture" />
+            <ChoiceField v-model="start.systemV" label="System volts" :items="[12, 14, 28]" />
+            <QuantityField v-model="start.seats" kind="plain" whole label="Seats" :least="1" :most="12" />
+            <ChoiceField v-model="start.seating" label="Seating" :items="['side by side', 'tandem']" />
+            <ChoiceField
+              v-model="start.installed"
+              label="Installed now"
+              :items="[
+                { value: 'bare', title: 'nothing: a bare panel' },
+                { value: 'six round dials', title: 'six round dials, one radio' },
+                { value: 'glass', title: 'glass: a wide display' }
+              ]"
+            />
+          </div>
+          <div class="row" role="group" aria-label="Flying">
+            <v-checkbox
+              v-for="kind in FLYING"
+              :key="kind"
+              :label="kind"
+              :model-value="start.flying.includes(kind)"
+              @update:model-value="on => setFlying(kind, !!on)"
+            />
+          </div>
+          <ChoiceField v-model="start.panel" label="Panel nearest to yours" :items="panels" />
+          <v-file-input
+            v-if="start.panel === OWN"
+            label="Outline, DXF or SVG"
+            accept=".dxf,.svg"
+            @update:model-value="readOutline"
+          />
+          <p v-if="file" class="small quiet">{{ file.name }}: {{ file.points.length }} corners.</p>
+          <p class="small quiet">
+            Pilots, weights and what is installed are typical figures: replace them by the aeroplane’s own in Brief and
+            Equipment. The measures of the sheet are in Panel.
+          </p>
+          <p v-if="wrong" class="caution" role="alert">{{ wrong }}</p>
+        </form>
+      </v-card-text>
+      <v-card-actions>
+        <v-spacer />
+        <v-btn @click="open = false">Cancel</v-btn>
+        <v-btn color="primary" variant="flat" type="submit" form="begin" :loading="busy">Begin</v-btn>
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.three {
+  grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
+}
+</style>

@@ -1,0 +1,74 @@
+import { useBench } from '~/stores/bench'
+
+type Query = Record<string, string | undefined>
+
+/** The query of the address with some of it changed; what is undefined is left off. */
+const withQuery = (now: Query, patch: Query): Query =>
+  Object.fromEntries(Object.entries({ ...now, ...patch }).filter(([, value]) => value !== undefined && value !== ''))
+
+/** The pane of a step, kept in the address: a link, a reload and the browser’s own back button come to it again. */
+export function usePane<T extends string>(panes: readonly (readonly [T, string])[]) {
+  const route = useRoute()
+  const router = useRouter()
+  return computed<T>({
+    get: () => panes.find(([key]) => key === route.query.pane)?.[0] ?? panes[0]![0],
+    set: pane => {
+      void router.push({ query: withQuery(route.query as Query, { pane: pane === panes[0]![0] ? undefined : pane }) })
+    }
+  })
+}
+
+/**
+ * Keeps option and selected unit in the address and in the bench the same. Going to another option or step can be gone back
+ * from; selecting is not a step of the way.
+ */
+export function useAddress() {
+  const bench = useBench()
+  const route = useRoute()
+  const router = useRouter()
+  const first = () => bench.project?.options[0]?.id
+  // From the address to the bench: a link, a reload, back and forward.
+  watch(
+    [() => route.query.option, () => bench.project?.id],
+    () => {
+      const wanted = route.query.option ?? first()
+      if (bench.project && wanted !== bench.optionId && bench.project.options.some(one => one.id === wanted))
+        bench.optionId = String(wanted)
+    },
+    { immediate: true, flush: 'sync' }
+  )
+  watch(
+    [() => route.query.unit, () => bench.project?.id],
+    () => {
+      const wanted = route.query.unit
+      if (typeof wanted === 'string' && bench.option?.units.some(unit => unit.id === wanted)) bench.selected = [wanted]
+    },
+    { immediate: true }
+  )
+  // From the bench to the address.
+  watch(
+    () => bench.optionId,
+    option => {
+      if (!bench.project || (route.query.option ?? first()) === option) return
+      void router.push({
+        query: withQuery(route.query as Query, { option: option === first() ? undefined : option, unit: undefined })
+      })
+    }
+  )
+  watch(
+    () => (bench.selected.length === 1 ? bench.selected[0] : undefined),
+    unit => {
+      if (bench.project && route.query.unit !== unit)
+        void router.replace({ query: withQuery(route.query as Query, { unit }) })
+    }
+  )
+}
+
+/** A step’s address, the option kept. */
+export function useStepAddress() {
+  const bench = useBench()
+  return (step: string, query: Query = {}) => ({
+    path: `/p/${bench.project?.id}/${step}`,
+    query: withQuery(query, { option: bench.optionId === bench.project?.options[0]?.id ? undefined : bench.optionId })
+  })
+}

@@ -1,0 +1,61 @@
+import type { Item } from '#core/catalogue'
+import { additionOf, linkEdits, type CandidateEffect } from '#core/report'
+import { applyEdits } from '#core/document'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+/** Acts and words that all panes of Equipment share. */
+export function useEquipment() {
+  const bench = useBench()
+  const taste = useTaste()
+
+  /** Adds an item as one act: at its place, on the face where it is free, seen and reached best, with its connections. */
+  function add(item: Item) {
+    const { project, option } = bench
+    if (!project || !option) return
+    const addition = additionOf(project, option.id, structuredClone(toRaw(item)))
+    if (!addition) {
+      bench.said = `${item.name} may stand at ${item.mounts.join(' or ')}; this airframe has no such place.`
+      return
+    }
+    const links = linkEdits(applyEdits(project, addition.edits, 'trial').project, option.id)
+    if (!bench.act([...addition.edits, ...links], `Add ${addition.unit.label}`)) return
+    const place = project.airframe.places.find(one => one.id === addition.unit.place)!
+    bench.said = addition.waits
+      ? `${addition.unit.label} has no free place on the face: it waits in the tray of Panel. Room tells what would make room.`
+      : `${addition.unit.label} is added ${place.kind === 'panel' ? 'on the panel' : `at ${place.name}`}${links.length ? `, with ${links.length} data connection${links.length === 1 ? '' : 's'}` : ''}.`
+  }
+  const signed = (value: number, digits = 1) =>
+    !Number.isFinite(value)
+      ? '∞'
+      : Math.abs(value) < 0.5 * 10 ** -digits
+        ? '0'
+        : `${value > 0 ? '+' : '−'}${taste.number(Math.abs(value), digits)}`
+  const kgToRead = (kg: number) => (taste.system === 'inch' ? kg / 0.45359237 : kg)
+  const massUnit = computed(() => (taste.system === 'inch' ? 'lb' : 'kg'))
+
+  /** Where an item fits, in words and as a state. */
+  function fits(effect: CandidateEffect | undefined): { text: string; state: string } {
+    if (!effect) return { text: '…', state: '' }
+    if (effect.nowhere) return { text: 'no place for it here', state: 'missing' }
+    if (!effect.fit) return { text: 'not on the face', state: 'does not apply' }
+    if (effect.fit.at) return { text: 'fits', state: 'met' }
+    const misfits = [...(effect.fit.nearest?.misfits ?? [])].sort(
+      (a, b) => Math.abs(b.limitMm - b.measuredMm) - Math.abs(a.limitMm - a.measuredMm)
+    )
+    const inTheWay = [...new Set(misfits.map(misfit => misfit.otherName))]
+    if (effect.fit.bare)
+      return {
+        text: `only with ${inTheWay.slice(0, 2).join(', ')}${inTheWay.length > 2 ? ` and ${inTheWay.length - 2} more` : ''} moved`,
+        state: 'decide'
+      }
+    const worst = misfits[0]
+    return {
+      text: worst
+        ? `misses even the bare sheet by ${taste.length(Math.abs(worst.limitMm - worst.measuredMm))}: ${worst.otherName}`
+        : 'no room',
+      state: 'missing'
+    }
+  }
+  return { add, fits, signed, kgToRead, massUnit }
+}

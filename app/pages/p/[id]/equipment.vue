@@ -1,0 +1,130 @@
+<script setup lang="ts">
+import type { Item } from '#core/catalogue'
+import type { CandidateEffect, RemovalEffect } from '#core/report'
+import { useBench } from '~/stores/bench'
+
+/** What is installed and its fate, what is lacking, and what the catalogue would do on this aeroplane. */
+const bench = useBench()
+const route = useRoute()
+const { items, own, refresh, ready } = useCatalogue()
+const PANES = [
+  ['add', 'Add'],
+  ['installed', 'Installed']
+] as const
+const pane = usePane(PANES)
+const editing = shallowRef<Item | 'new'>()
+const importing = ref(false)
+const wrong = ref('')
+onMounted(async () => {
+  try {
+    await ready()
+  } catch (error) {
+    wrong.value = sayError(error)
+  }
+})
+watch(
+  () => route.query.find,
+  asked => {
+    if (asked) pane.value = 'add'
+  }
+)
+
+const removals = shallowRef<Record<string, RemovalEffect>>({})
+const effects = shallowRef<Map<string, CandidateEffect>>(new Map())
+// The worker tells what each removal and each addition would do, one by one; what it knows of this document it keeps.
+const { run: runRemovals } = useLongWork<RemovalEffect>(found => {
+  removals.value = { ...removals.value, ...Object.fromEntries(found.map(effect => [effect.unit, effect])) }
+})
+const { run: runEffects } = useLongWork<CandidateEffect>(some => {
+  const known = new Map(effects.value)
+  for (const effect of some) known.set(effect.item, effect)
+  effects.value = known
+})
+/** What is looked at comes first, the rest of the catalogue after it. */
+async function askEffects(first: readonly Item[] = []) {
+  const { option } = bench
+  if (!option || items.value.length === 0) return
+  const ids = [...new Set([...first, ...items.value].map(item => item.id))]
+  await runEffects('Trying the catalogue…', (examiner, job, tell) => examiner.candidates(option.id, ids, job, tell))
+}
+async function askRemovals() {
+  const { project, option } = bench
+  if (!project || !option) return
+  const installed = new Set(project.fitted.map(unit => unit.id))
+  const ids = option.units.map(unit => unit.id).filter(id => installed.has(id))
+  await runRemovals('Trying removals…', (examiner, job, tell) => examiner.removals(option.id, ids, job, tell))
+}
+// Once the figures are there, the pane that is looked at is worked out first: what was asked last is answered first.
+watch(
+  [() => bench.examined, items],
+  () => {
+    if (!bench.examined || bench.outOfDate) return
+    effects.value = new Map()
+    removals.value = {}
+    const inOrder = pane.value === 'add' ? [askRemovals, askEffects] : [askEffects, askRemovals]
+    for (const ask of inOrder) void ask()
+  },
+  { immediate: true }
+)
+watch(pane, now => {
+  void (now === 'add' ? askEffects() : askRemovals())
+})
+/** A keystroke asks for nothing that is known: only where some of what is shown is still open, that comes first now. */
+function seen(now: Item[]) {
+  if (now.some(item => !effects.value.has(item.id))) void askEffects(now)
+}
+async function dropOwn(item: Item) {
+  try {
+    await ask(`/api/catalogue/${item.id}`, { method: 'DELETE' })
+    await refresh()
+    bench.said = `${item.name} is out of your catalogue. Projects that use it keep their own copy.`
+  } catch (error) {
+    wrong.value = sayError(error)
+  }
+}
+</script>
+
+<template>
+  <div v-if="bench.design" class="equipment">
+    <header class="row bar">
+      <h1>Equipment</h1>
+      <PaneTabs v-model="pane" :panes="PANES" says="Parts of Equipment" class="grow" />
+    </header>
+    <p v-if="wrong" role="alert" class="caution">{{ wrong }}</p>
+    <div :id="`pane-${pane}`" class="pane" role="tabpanel" :aria-labelledby="`tab-${pane}`">
+      <EquipmentChoose
+        v-if="pane === 'add'"
+        :items="items"
+        :own="own"
+        :effects="effects"
+        @edit="item => (editing = item)"
+        @imports="importing = true"
+        @remove="dropOwn"
+        @seen="seen"
+      />
+      <EquipmentInstalled v-else :removals="removals" />
+    </div>
+    <EquipmentItemEditor v-if="editing" :item="editing" @close="editing = undefined" @kept="refresh" />
+    <EquipmentImportDialog v-model="importing" @kept="refresh" />
+  </div>
+</template>
+
+<style scoped>
+.equipment {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  min-height: 0;
+}
+.bar {
+  padding-left: 14px;
+  gap: 14px;
+  background: var(--alclad);
+  border-bottom: 1px solid var(--rule);
+  flex: none;
+}
+.pane {
+  flex: 1;
+  min-height: 0;
+}
+</style>

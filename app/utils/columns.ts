@@ -1,0 +1,15 @@
+/** One column of a table: what stands in a cell, as words or as a number that sorts as one. */
+export interface Column<Row> {
+  key: string
+  title: string
+  /** What is sorted, filtered, copied and exported; a number where it is one. */
+  value: (row: Row) => string | number | undefined
+  /** As it is read, where that is not the value itself. */
+  text?: (row: Row) => string
+  number?: boolean
+  width?: string
+  /** Not shown until it is chosen. */
+  hidden?: boolean
+  /** Buttons and the like: not sorted, copied or chosen. */
+  plain?: boolean
+}

@@ -1,0 +1,59 @@
+import type { Item } from '../catalogue'
+import type { Design } from '../design'
+import { findPlace, freeGround, groundOf, setDown, stackPlaces } from '../panel'
+import { FIELD, outOfConeDeg, reachTo, sightOf, useOf, type FacePoint } from './sight'
+
+/** Steps in which the free ground is looked over, along a row and from row to row. */
+const LOOK_MM = 12
+/** Places are set to the hundredth of a millimetre. */
+const round = (mm: number) => Number(mm.toFixed(2))
+
+/** What a place costs its pilots: 0 is straight ahead and at hand. What lies out of reach or field counts ten times over. */
+function burden(design: Design, item: Item, at: FacePoint): number {
+  const use = useOf(item)
+  return design.airframe.pilots.reduce((sum, pilot) => {
+    const sight = sightOf(pilot, at)
+    const reach = reachTo(pilot, at)
+    const degOff = Math.hypot(sight.sideDeg, sight.upDeg)
+    const outside = sight.field === 'outside' ? use.eye : 0
+    const beyond = Math.max(0, outOfConeDeg(item, sight)) / FIELD.bestDeg
+    const far = use.hand > 0 && reach.mm > pilot.reachMm ? 1 : 0
+    return (
+      sum + (use.eye * degOff) / FIELD.bestDeg + (use.hand * reach.mm) / pilot.reachMm + 10 * (outside + beyond + far)
+    )
+  }, 0)
+}
+
+/**
+ * Where an item is best set down on the face: a stack that takes it, else of its free ground the place that its pilots see
+ * and reach best for how often it is used (the same ranking as in Seats). Without pilots, the first free place.
+ * @returns nothing when no place is free
+ */
+export function bestPlace(design: Design, item: Item): FacePoint | undefined {
+  if (!item.face) return undefined
+  const ground = groundOf(design.airframe.panel)
+  const others = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
+  const use = useOf(item)
+  if (design.airframe.pilots.length === 0 || use.eye + use.hand === 0) {
+    const { at } = findPlace(item, others, ground)
+    return at && { xMm: round(at.xMm), yMm: round(at.yMm) }
+  }
+  const places = stackPlaces(item, others, ground)
+  if (places.length === 0) {
+    let last = Infinity
+    for (const row of freeGround(item, others, ground, 4).rows) {
+      if (last - row.y < LOOK_MM) continue
+      last = row.y
+      for (const [from, to] of row.runs)
+        for (let x = from; ; x += LOOK_MM) {
+          places.push({ xMm: Math.min(x, to), yMm: row.y })
+          if (x >= to) break
+        }
+    }
+  }
+  const best = places.reduce<{ at: FacePoint; burden: number } | undefined>((found, at) => {
+    const mine = burden(design, item, at)
+    return !found || mine < found.burden ? { at, burden: mine } : found
+  }, undefined)
+  return best && { xMm: round(best.at.xMm), yMm: round(best.at.yMm) }
+}

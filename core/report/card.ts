@@ -1,0 +1,56 @@
+import { resolve } from '../design'
+import type { Project } from '../document'
+import { extent, figureAt } from '../panel'
+import { examineOption, type Figure } from './examine'
+
+/** A project as the hangar shows it: its options in figures, and its panel small. */
+export interface Card {
+  options: {
+    id: string
+    name: string
+    moneyCents: number
+    budgetCents: number
+    fit: Figure['state']
+    rulesMet: number
+    rulesAsked: number
+    mustFix: number
+  }[]
+  /** The panel of the first option and the boxes of its bezels, in mm, y upward. */
+  panel: {
+    outline: readonly (readonly [number, number])[]
+    units: { round: boolean; minX: number; minY: number; maxX: number; maxY: number }[]
+  }
+}
+
+/** What the hangar shows of a project. */
+export function cardOf(project: Project): Card {
+  const design = resolve(project, project.options[0]!.id)
+  return {
+    options: project.options.map(({ id, name }) => {
+      const { figures, findings } = examineOption(project, id, { withRemedies: false })
+      return {
+        id,
+        name,
+        moneyCents: figures.money.value,
+        budgetCents: project.brief.budgetCents,
+        fit: figures.metal.state,
+        rulesMet: figures.rules.value,
+        rulesAsked: figures.rules.limit ?? 0,
+        mustFix: findings.filter(finding => finding.weight === 'must fix').length
+      }
+    }),
+    panel: {
+      outline: project.airframe.panel.outline,
+      units: design.units.flatMap(unit =>
+        unit.at && unit.item.face
+          ? [
+              {
+                round: unit.item.face.bezel.shape === 'round',
+                ...extent(figureAt(unit.item.face.bezel, unit.at.xMm, unit.at.yMm))
+              }
+            ]
+          : []
+      )
+    }
+  }
+}

@@ -1,0 +1,178 @@
+import type { Item } from '../catalogue'
+import type { Finding, Steps } from '../design'
+import { resolve } from '../design'
+import { applyEdits, type Edit, type Project, type Unit } from '../document'
+import { bestPlace } from '../pilot'
+import { proposeLinks } from '../wiring'
+import { effectOf, newUnit, type CandidateEffect, type Effect } from './effect'
+import { examineOption, type Report } from './examine'
+
+/**
+ * Whether an item has what a finding lacks: a function it gives, or a signal one of its outputs says. An adapter only repeats what it
+ * hears: it is no source.
+ */
+export const has = (item: Item, { lacks }: Finding): boolean =>
+  lacks !== undefined &&
+  (item.provides.some(name => lacks.functions.includes(name)) ||
+    (lacks.signal !== undefined &&
+      item.kind !== 'adapter' &&
+      item.ports.some(port => port.flow !== 'in' && port.signals.includes(lacks.signal!))))
+
+/** What an option lacks: findings that an item not yet there may cure. */
+export const lackingOf = ({ findings }: Pick<Report, 'findings'>): Finding[] =>
+  findings.filter(finding => finding.lacks !== undefined && finding.weight !== 'note')
+
+/** One item that may give what is lacking. */
+export interface Answer {
+  item: Item
+  effect?: CandidateEffect
+}
+
+/** How an answer stands: 0 fits, 1 fits when something moves, 2 not known yet, 3 no place at all. */
+function standing({ item, effect }: Answer): number {
+  if (!effect) return 2
+  if (effect.nowhere) return 3
+  return item.mounts[0] !== 'panel' || effect.fit?.at ? 0 : 1
+}
+
+/**
+ * What of a catalogue gives what a finding lacks, on this aeroplane: what cures it by its effect before what only may, what
+ * is approved for the aeroplane's basis, what fits, what brings fewest findings, what costs least.
+ */
+export function answersTo(
+  finding: Finding,
+  items: readonly Item[],
+  effects: ReadonlyMap<string, CandidateEffect>,
+  basis: Project['brief']['basis']
+): Answer[] {
+  const rank = ({ item, effect }: Answer): number[] => [
+    effect ? Number(!effect.curesIds.includes(finding.id)) : 0,
+    Number(item.approvals.length > 0 && !item.approvals.includes(basis)),
+    standing({ item, effect }),
+    effect?.brings.length ?? 0,
+    effect?.change.money ?? item.priceCents
+  ]
+  return items
+    .filter(item => has(item, finding))
+    .map(item => ({ item, effect: effects.get(item.id) }))
+    .map(answer => ({ answer, rank: rank(answer) }))
+    .sort((a, b) => {
+      const at = a.rank.findIndex((value, index) => value !== b.rank[index])
+      return at < 0 ? 0 : a.rank[at]! - b.rank[at]!
+    })
+    .map(({ answer }) => answer)
+}
+
+/** An item added to an option as one act: where it may stand, and on the face where it is free, seen and reached best. */
+export interface Addition {
+  unit: Unit
+  edits: Edit[]
+  /** On the face but without a free place: it waits in the tray. */
+  waits: boolean
+}
+/** @returns nothing when no place of this airframe takes the item */
+export function additionOf(project: Project, option: string, item: Item): Addition | undefined {
+  const unit = newUnit(project, option, item)
+  if (!unit) return undefined
+  const onFace =
+    item.face !== undefined && project.airframe.places.find(place => place.id === unit.place)?.kind === 'panel'
+  const at = onFace ? bestPlace(resolve(project, option), item) : undefined
+  const edits: Edit[] = [{ type: 'unit.add', option, unit, item }]
+  if (at) edits.push({ type: 'unit.move', option, unit: unit.id, ...at })
+  return { unit, edits, waits: onFace && !at }
+}
+
+/** Links that meet what the units now there still wait for. */
+export const linkEdits = (project: Project, option: string): Edit[] =>
+  proposeLinks(resolve(project, option)).map(link => ({ type: 'link.put', option, link }))
+
+/** A set of items that gives what a brief asks for, with why each is in it. */
+export interface StarterKit {
+  edits: Edit[]
+  lines: { item: Item; unit: Unit; because: Finding; effect: Effect; waits: boolean }[]
+  /** What the catalogue has nothing for. */
+  open: Finding[]
+}
+
+/** So many units a kit may have before it is given up: it would go round in circles. */
+const MOST_UNITS = 60
+
+/**
+ * A starter kit: as long as the brief lacks something that must be fixed, the item of the catalogue that cures most of it on
+ * this aeroplane, without bringing more than it cures, fitting before not fitting, the cheaper of equals; then the data
+ * connections these want. Nothing is taken that is not approved for the aeroplane's certification basis.
+ */
+export function* starterKit(
+  project: Project,
+  option: string,
+  catalogue: readonly Item[]
+): Steps<StarterKit, StarterKit['lines'][number]> {
+  const lines: StarterKit['lines'] = []
+  const given = new Set<string>()
+  let trial = project
+  const act = (more: Edit[]) => {
+    trial = applyEdits(trial, more, 'starter kit').project
+  }
+  const allowed = catalogue.filter(item => item.approvals.length === 0 || item.approvals.includes(project.brief.basis))
+  while (lines.length < MOST_UNITS) {
+    act(linkEdits(trial, option))
+    const report = examineOption(trial, option, { withRemedies: false })
+    const lacking = lackingOf(report).filter(finding => finding.weight === 'must fix' && !given.has(finding.id))
+    const finding = lacking[0]
+    yield { done: lines.length, of: lines.length + lacking.length, found: lines.slice(-1) }
+    if (!finding) break
+    const tried = allowed
+      .filter(item => has(item, finding))
+      .flatMap(item => {
+        const addition = additionOf(trial, option, item)
+        if (!addition) return []
+        // What it may hear from what is there is connected with it.
+        const added = applyEdits(trial, addition.edits, 'trial').project
+        const effect = effectOf(trial, option, [...addition.edits, ...linkEdits(added, option)], report)
+        const cures = effect.curesIds.includes(finding.id)
+        // A clause that wants several things is met by one after the other.
+        const helps = finding.lacks!.functions.length > 1 && effect.functionsGained.length > 0
+        return cures || helps ? [{ item, addition, effect, cures }] : []
+      })
+      .sort(
+        (a, b) =>
+          Number(b.cures) - Number(a.cures) ||
+          Number(a.addition.waits) - Number(b.addition.waits) ||
+          a.effect.mustFix - b.effect.mustFix ||
+          a.effect.change.money - b.effect.change.money
+      )
+    const best = tried[0]
+    if (!best) {
+      given.add(finding.id)
+      continue
+    }
+    act(best.addition.edits)
+    lines.push({
+      item: best.item,
+      unit: best.addition.unit,
+      because: finding,
+      effect: best.effect,
+      waits: best.addition.waits
+    })
+  }
+  const wanting = (of: Project) =>
+    lackingOf(examineOption(of, option, { withRemedies: false })).filter(finding => finding.weight === 'must fix')
+  // What a later unit gives too is taken out again: nothing is bought twice.
+  const kept = lines.filter(({ unit }) => {
+    const without = applyEdits(trial, [{ type: 'unit.remove', option, unit: unit.id }], 'trial').project
+    if (wanting(without).length > wanting(trial).length) return true
+    trial = without
+    return false
+  })
+  const whole = kept.flatMap(({ unit, item }): Edit[] => {
+    const at = trial.options.find(one => one.id === option)?.units.find(one => one.id === unit.id)
+    return [
+      { type: 'unit.add', option, unit, item },
+      ...(at?.xMm === undefined
+        ? []
+        : [{ type: 'unit.move' as const, option, unit: unit.id, xMm: at.xMm, yMm: at.yMm! }])
+    ]
+  })
+  whole.push(...linkEdits(applyEdits(project, whole, 'starter kit').project, option))
+  return { edits: whole, lines: kept, open: wanting(applyEdits(project, whole, 'starter kit').project) }
+}

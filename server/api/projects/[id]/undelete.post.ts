@@ -1,0 +1,10 @@
+import { database, undropProject } from '../../../keeping'
+import { idOf, refuse } from '../../../request'
+
+/** Brings a deleted project back. */
+export default defineEventHandler(async event => {
+  const id = idOf(event)
+  if (!(await undropProject(await database(), id)))
+    throw refuse(404, `There is no deleted project “${id}” to bring back, or another of its name is there.`)
+  return { id }
+})
