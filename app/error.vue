@@ -1,20 +1,15 @@
 <script setup lang="ts">
 import type { NuxtError } from '#app'
 
-/** What is shown for an address that leads nowhere. */
+/** What is shown when a page cannot be opened at all. */
 const { error } = defineProps<{ error: NuxtError }>()
-const words = computed(() =>
-  error.statusCode === 404
-    ? 'There is nothing at this address. A project has eight steps: Brief, Equipment, Panel, Power, Wiring, Rules, Budget, Build.'
-    : error.message
-)
 </script>
 
 <template>
   <v-app>
     <main class="sheet lost">
-      <h1>{{ error.statusCode === 404 ? 'Nothing here' : 'Something went wrong' }}</h1>
-      <p>{{ words }}</p>
+      <h1>This page cannot be opened</h1>
+      <p>{{ error.message }} What was saved is kept.</p>
       <v-btn color="primary" variant="flat" @click="clearError({ redirect: '/' })">To the hangar</v-btn>
     </main>
   </v-app>

@@ -36,3 +36,6 @@ export const WEIGHT_NAMES: Readonly<Record<Weight, string>> = {
   'decide': 'Decide',
   'note': 'Note'
 }
+/** A count of findings of one weight, in words. */
+export const countWords = (weight: Weight, count: number): string =>
+  `${count} ${weight === 'note' && count !== 1 ? 'notes' : WEIGHT_NAMES[weight].toLowerCase()}`

@@ -14,6 +14,33 @@ import { startServer } from '../tests/server'
 import { largeProject } from './generate'
 
 /** What the owner of the work promised, and what this machine does. Nothing here passes or fails: read it. */
+/** Run in the page: from an act until what it changes is drawn. */
+const MEASURE_LETTER = `async text => {
+  const field = document.querySelector('.find input')
+  const shown = () => [...document.querySelectorAll('[data-item]')].map(row => row.dataset.item).join()
+  const before = shown()
+  const start = performance.now()
+  Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, text)
+  field.dispatchEvent(new Event('input', { bubbles: true }))
+  while (shown() === before && performance.now() - start < 3000) await new Promise(done => requestAnimationFrame(done))
+  return performance.now() - start
+}`
+const MEASURE_ADD = `async () => {
+  const money = document.querySelector('[data-figure="money"] .value')
+  const before = money.textContent
+  const start = performance.now()
+  document.querySelector('[data-item] button[aria-label^="Add "]').click()
+  while (money.textContent === before && performance.now() - start < 20000) await new Promise(done => requestAnimationFrame(done))
+  return performance.now() - start
+}`
+const MEASURE_STEP = `async step => {
+  const start = performance.now()
+  document.querySelector('nav[aria-label="Job card"] a[href*="/' + step + '"]').click()
+  while (!(location.pathname.endsWith(step) && document.querySelector('main h1')) && performance.now() - start < 5000)
+    await new Promise(done => requestAnimationFrame(done))
+  await new Promise(done => requestAnimationFrame(() => setTimeout(done)))
+  return performance.now() - start
+}`
 const rows: { what: string; median: string; p95: string; limit: string }[] = []
 const at = (sorted: number[], share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!
 function note(what: string, ms: number[], limit: string) {
@@ -190,6 +217,38 @@ try {
   }
   note('act to all figures in the browser, 80 units (a unit nudged)', acts, '50 ms, p95 100 ms')
   await acting.context().close()
+
+  // Steps are opened, letters typed into Find, a unit added: on this machine, and on a page throttled four times.
+  for (const rate of [1, 4]) {
+    const using = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+    await using.goto(`${server.base}/p/skerrow-dunlin/equipment`)
+    await using.locator('[data-item]').first().waitFor()
+    await using.waitForTimeout(4000)
+    const session = await using.context().newCDPSession(using)
+    await session.send('Emulation.setCPUThrottlingRate', { rate })
+    const limit = (ms: string, throttled: string) => (rate === 1 ? ms : throttled)
+    const throttle = rate === 1 ? '' : ', throttled four times'
+    const letters: number[] = []
+    for (const text of ['w', 'way', 'wayfarer t', 'dial', 'horizon', 'probe', 'lights', 'servo'])
+      letters.push(await using.evaluate<number>(`(${MEASURE_LETTER})('${text}')`))
+    note(`a keystroke in Find${throttle}`, letters, limit('50 ms', '200 ms'))
+    const added: number[] = []
+    for (let round = 0; round < 6; round++) {
+      await using.waitForTimeout(1500)
+      added.push(await using.evaluate<number>(`(${MEASURE_ADD})()`))
+    }
+    note(`Add to the money figure${throttle}`, added, limit('150 ms', '600 ms'))
+    const steps: number[] = []
+    for (let round = 0; round < 2; round++)
+      for (const step of ['brief', 'panel', 'power', 'wiring', 'rules', 'budget', 'build', 'equipment']) {
+        const ms = await using.evaluate<number>(`(${MEASURE_STEP})('${step}')`)
+        // The first time a step’s code is fetched; the second time is what a person meets all day.
+        if (round > 0) steps.push(ms)
+        await using.waitForTimeout(500)
+      }
+    note(`opening a step${throttle}`, steps, limit('150 ms', '600 ms'))
+    await using.context().close()
+  }
 
   // A hand drags one of 56 units about the panel: what each frame costs the screen’s own thread.
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()

@@ -5,16 +5,18 @@ import { expect, test as base, type Locator, type Page } from '@playwright/test'
  * script has stopped is not right. What the browser says of an answer of the server’s (409, 404) is the test’s own matter.
  * The findings stand open beside the work, unless a test wants them as a first visit has them.
  */
-export const test = base.extend<{ watched: void; findingsOpen: boolean }>({
+export const test = base.extend<{ watched: void; findingsOpen: boolean; tourDone: boolean }>({
   findingsOpen: [true, { option: true }],
+  tourDone: [true, { option: true }],
   watched: [
-    async ({ page, findingsOpen }, use) => {
+    async ({ page, findingsOpen, tourDone }, use) => {
       const errors: string[] = []
       page.on('pageerror', error => errors.push(error.message))
       page.on('console', message => {
         if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
           errors.push(message.text())
       })
+      if (tourDone) await page.addInitScript(() => localStorage.setItem('ewerpanel.tour-done', 'true'))
       if (findingsOpen)
         await page.addInitScript(() => {
           localStorage.setItem('ewerpanel.findings-open', localStorage.getItem('ewerpanel.findings-open') ?? 'true')

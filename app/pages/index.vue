@@ -220,7 +220,7 @@ const restoreField = useTemplateRef('restoreField')
         equipment and people are invented: enter your maker’s own figures.
       </p>
     </footer>
-    <FrameSettingsDialog v-model="settings" />
+    <LazyFrameSettingsDialog v-if="settings" v-model="settings" />
   </main>
 </template>
 

@@ -28,6 +28,7 @@ export const useTaste = defineStore('taste', () => {
   const dark = useLocalStorage('ewerpanel.dark', false)
   const findingsOpen = useLocalStorage('ewerpanel.findings-open', false)
   const railOpen = useLocalStorage('ewerpanel.rail', true)
+  const tourDone = useLocalStorage('ewerpanel.tour-done', false)
   const roomy = useLocalStorage('ewerpanel.roomy', false)
   /** A language chosen here; empty, the browser's own. */
   const locale = useLocalStorage('ewerpanel.locale', '')
@@ -46,6 +47,7 @@ export const useTaste = defineStore('taste', () => {
     findingsOpen,
     railOpen,
     roomy,
+    tourDone,
     locale,
     currency,
     ownLabourCents,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { item, roundFace } from '../testing'
 import { demoCatalogue } from '../testing.demo'
-import { depthBehindMm, FUNCTIONS, Item, KINDS, PHASES, SIGNALS } from '.'
+import { depthBehindMm, FUNCTIONS, Item, KINDS, PHASES, searchWords, SIGNALS } from '.'
 
 const items = demoCatalogue()
 
@@ -98,3 +98,29 @@ describe('an item', () => {
     for (const words of [KINDS, FUNCTIONS, SIGNALS, PHASES]) expect(new Set(words).size).toBe(words.length)
   })
 })
+
+// Names people use across the bench for things that the list calls otherwise (common practice).
+it.each([
+  ['position', 'quillon-wayfarer-s'],
+  ['position', 'air-position-lights'],
+  ['master', 'fenwick-switch'],
+  ['fuse', 'fenwick-breaker'],
+  ['contactor', 'air-battery'],
+  ['pitot', 'air-pitot-static'],
+  ['beacon', 'air-beacon'],
+  ['strobe', 'air-beacon-led'],
+  ['altimeter', 'tidewell-m-alt'],
+  ['horizon', 'tidewell-v-horizon'],
+  ['intercom', 'marlstone-hush-4'],
+  ['aerial', 'tarn-com']
+])('who looks for “%s” finds %s', (word, id) => expect(searchWords(items.find(one => one.id === id)!)).toContain(word))
+
+// Where such things are in an aeroplane (common practice).
+it.each([
+  ['air-belts', ['cabin']],
+  ['air-harness', ['cabin']],
+  ['air-position-lights', ['wing tip', 'tail']],
+  ['air-breakers', ['behind panel', 'cabin']]
+])('%s goes where such a thing is: %j', (id, mounts) =>
+  expect(items.find(one => one.id === id)!.mounts).toEqual(mounts)
+)

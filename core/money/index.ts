@@ -1,6 +1,6 @@
 import type { Design, Finding, Working } from '../design'
 import type { Wire } from '../wiring'
-import { figure, price, say, thing, type Phrase, wireRun } from '../quantity'
+import { figure, num, price, say, thing, type Phrase, wireRun } from '../quantity'
 
 export { creepSince, type Creep } from './creep'
 
@@ -25,6 +25,7 @@ export interface MoneyReport {
   lines: CostLine[]
   labourHours: number
   quotes: QuoteSummary[]
+  /** What each visit costs, and last what is tied to none: together the total. */
   byPhase: { phase: string; name: string; cents: number }[]
   findings: Finding[]
 }
@@ -34,6 +35,9 @@ export const threePoint = ([a, m, b]: readonly [number, number, number]): { mean
   mean: (a + 4 * m + b) / 6,
   deviation: (b - a) / 6
 })
+
+/** A quote further from the estimate than this is asked about. */
+const QUOTE_APART = 1.5
 
 const rounded = (cents: number): number => Math.round(cents)
 
@@ -149,11 +153,37 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
       remedies: [],
       says: say`${design.optionName} costs ${price(totalCents)}; the budget is ${price(brief.budgetCents)}: ${price(totalCents - brief.budgetCents)} over.`
     })
+  // A quote is for the work: what is set aside for surprises is not in it.
+  for (const quote of quotes) {
+    const apart = Math.max(quote.totalCents / work, work / quote.totalCents)
+    if (work <= 0 || quote.totalCents <= 0 || apart < QUOTE_APART) continue
+    findings.push({
+      id: `money.quote:${quote.id}`,
+      code: 'money.quote',
+      weight: 'decide',
+      subjects: [],
+      measured: quote.totalCents / 100,
+      limit: work / 100,
+      unit: 'USD',
+      basis: {
+        kind: 'common practice',
+        source: 'a quote and an estimate of the same work lie within a half of each other'
+      },
+      remedies: [],
+      says: say`${quote.shop} quotes ${price(quote.totalCents)}; the estimate without contingency is ${price(work)}, the larger is ${num(apart, 1)} times the smaller. One of the two leaves something out.`
+    })
+  }
+  const inPhases = new Set(design.phases.map(phase => phase.id))
+  const of = (wanted: (phase: string | undefined) => boolean) =>
+    lines.filter(one => wanted(one.phase)).reduce((sum, one) => sum + one.cents, 0)
   const byPhase = design.phases.map(phase => ({
     phase: phase.id,
     name: phase.name,
-    cents: lines.filter(one => one.phase === phase.id).reduce((sum, one) => sum + one.cents, 0)
+    cents: of(one => one === phase.id)
   }))
+  // What belongs to no one visit stands beside them, so that they add up to the total.
+  if (byPhase.length)
+    byPhase.push({ phase: '', name: 'Not tied to a visit', cents: of(one => one === undefined || !inPhases.has(one)) })
   return {
     totalCents,
     lines,

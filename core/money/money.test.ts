@@ -91,3 +91,59 @@ describe('three-point estimate', () =>
     expect(mean).toBe(7)
     expect(deviation).toBeCloseTo(10 / 6, 12)
   }))
+
+describe('visits and quotes', () => {
+  const dials = ['a', 'b', 'c'].map(id => item({ id, face: roundFace(79), priceCents: 100_000, labourHours: 3 }))
+  const project = projectWith(dials.map((one, index) => [one, [100 + index * 120, 150]]))
+  const option = project.options[0]!
+  option.prices = {
+    labourCentsPerHour: 10_000,
+    panelWorkCents: 50_000,
+    wireCentsPerMetre: 0,
+    travelCents: 20_000,
+    contingencyPercent: 10
+  }
+  option.phases = [
+    { id: 'y1', name: 'This year', accessHours: 4 },
+    { id: 'y2', name: 'Next year', accessHours: 4 }
+  ]
+  option.units[0]!.phase = 'y1'
+  option.units[1]!.phase = 'y2'
+
+  it('visits and what is tied to none add up to the total', () => {
+    const { byPhase, totalCents } = examineMoney(resolve(project, 'a'), [])
+    // A visit: 1000 of equipment, 3 h and 4 h of opening at 100.
+    expect(byPhase.map(one => one.cents)).toEqual([170_000, 170_000, totalCents - 340_000])
+    expect(byPhase.reduce((sum, one) => sum + one.cents, 0)).toBe(totalCents)
+  })
+  it.each([
+    // Equipment 3000, labour 17 h at 100, panel 500, travel 200: 5400 without contingency.
+    [8_100, true],
+    [8_050, false],
+    [6_000, false],
+    [3_700, false],
+    [3_500, true]
+  ])('a quote of %i against an estimate of 5400 is asked about: %s', (dollars, asked) => {
+    const quoted = {
+      ...project,
+      options: [
+        {
+          ...option,
+          quotes: [
+            {
+              id: 'q',
+              shop: 'Tarn Panels',
+              equipmentCents: dollars * 100,
+              labourCents: 0,
+              weeks: [1, 2, 3] as [number, number, number],
+              note: ''
+            }
+          ]
+        }
+      ]
+    }
+    const { findings } = examineMoney(resolve(quoted, 'a'), [])
+    expect(findings.some(finding => finding.code === 'money.quote')).toBe(asked)
+    if (asked) expect(readPhrase(findings.find(one => one.code === 'money.quote')!.says, US)).toContain('$5,400')
+  })
+})

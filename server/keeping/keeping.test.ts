@@ -19,7 +19,8 @@ import {
   listVersions,
   readProject,
   readVersion,
-  saveProject
+  saveProject,
+  undropProject
 } from './projects'
 
 const directory = mkdtempSync(join(tmpdir(), 'ewerpanel-'))
@@ -40,7 +41,7 @@ const fresh = async (id: string) => {
 }
 
 describe('keeping projects', () => {
-  it('shows the demo on the first start and not again once it is thrown away', async () => {
+  it('shows the demo on the first start and not again once it is deleted', async () => {
     expect((await listProjects(db)).map(row => row.registration)).toEqual(['ZZ-DUN', 'ZZ-WIM', 'ZZ-TSL'])
     expect(await dropProject(db, 'teasel-ls')).toBe(true)
     await close()
@@ -56,6 +57,30 @@ describe('keeping projects', () => {
     })
     const kept = (await readProject(db, 'one'))!
     expect(kept).toEqual({ project: done.project, history: done.history, version: 2 })
+  })
+  it('a deleted project is brought back with its history and its earlier versions; then it is there and not among the deleted', async () => {
+    const project = await fresh('gone')
+    const done = act({ project, history: EMPTY_HISTORY }, [{ type: 'project.rename', title: 'Renamed' }], 'Rename')
+    await saveProject({ db, project: done.project, history: done.history, from: 1, always: true })
+    const before = await readProject(db, 'gone')
+    const earlier = await listVersions(db, 'gone')
+    expect(earlier).toHaveLength(1)
+    expect(await dropProject(db, 'gone')).toBe(true)
+    expect(await readProject(db, 'gone')).toBeUndefined()
+    expect(await dropProject(db, 'gone')).toBe(false)
+    expect(await undropProject(db, 'gone')).toBe(true)
+    expect(await readProject(db, 'gone')).toEqual(before)
+    expect(await listVersions(db, 'gone')).toEqual(earlier)
+    expect(await undropProject(db, 'gone')).toBe(false)
+  })
+  it('a new project of a deleted one’s id has none of its versions, and the deleted one stays deleted', async () => {
+    const project = await fresh('again')
+    await saveProject({ db, project: { ...project, title: 'Old' }, history: EMPTY_HISTORY, from: 1, always: true })
+    await dropProject(db, 'again')
+    await fresh('again')
+    expect(await listVersions(db, 'again')).toEqual([])
+    expect(await undropProject(db, 'again')).toBe(false)
+    expect((await readProject(db, 'again'))!.project.title).toBe(project.title)
   })
   it('carries a document forward that an earlier program kept, without its old history', async () => {
     const old = JSON.parse(

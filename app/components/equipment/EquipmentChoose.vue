@@ -6,10 +6,12 @@ import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
 /** The catalogue on this aeroplane: where each entry fits and what it would cost, bring and require. */
-const { items, own, effects } = defineProps<{
+const { items, own, effects, old } = defineProps<{
   items: readonly Item[]
   own: ReadonlySet<string>
   effects: ReadonlyMap<string, CandidateEffect>
+  /** The effects are of the document before the last act. */
+  old: boolean
 }>()
 const emit = defineEmits<{ edit: [item: Item | 'new']; imports: []; remove: [item: Item]; seen: [items: Item[]] }>()
 const bench = useBench()
@@ -230,6 +232,7 @@ const some = (words: readonly string[], most: number) =>
     </div>
     <FactTable
       class="catalogue"
+      :class="{ old }"
       :rows="found"
       :columns="columns"
       name="catalogue"
@@ -245,13 +248,14 @@ const some = (words: readonly string[], most: number) =>
         >
       </template>
       <template #compare="{ row }">
-        <input
-          v-model="chosen"
-          type="checkbox"
-          :value="row.id"
-          :aria-label="`Compare ${row.name}`"
-          :disabled="chosen.length >= 4 && !chosen.includes(row.id)"
-        />
+        <label class="tick"
+          ><input
+            v-model="chosen"
+            type="checkbox"
+            :value="row.id"
+            :aria-label="`Compare ${row.name}`"
+            :disabled="chosen.length >= 4 && !chosen.includes(row.id)"
+        /></label>
       </template>
       <template #name="{ row }">
         <b>{{ row.name }}</b> <span class="quiet small">{{ row.maker }} · {{ row.kind }}</span>
@@ -325,6 +329,11 @@ const some = (words: readonly string[], most: number) =>
 .catalogue {
   flex: 1;
   padding: 0 14px;
+}
+.catalogue.old :deep(tbody .figures),
+.catalogue.old :deep(tbody .clamp) {
+  opacity: 0.55;
+  transition: opacity 0.1s 0.25s;
 }
 .acts {
   display: grid;

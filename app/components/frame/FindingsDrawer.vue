@@ -2,7 +2,7 @@
 import { mdiClose } from '@mdi/js'
 import { WEIGHTS, type Finding } from '#core/design'
 import type { RemedyEffect } from '#core/report'
-import { STEPS, stepOf, WEIGHT_NAMES } from '~/steps'
+import { countWords, STEPS, stepOf, WEIGHT_NAMES } from '~/steps'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -108,8 +108,7 @@ const source = (finding: Finding) => [finding.basis.kind, finding.basis.source].
       <p v-if="bench.outOfDate" class="small quiet" role="status">Being worked out…</p>
       <p v-else class="counts small">
         <span v-for="one in counts" :key="one.weight"
-          ><StateMark :state="one.weight" :size="13" /> {{ one.count }}
-          {{ WEIGHT_NAMES[one.weight].toLowerCase() }}</span
+          ><StateMark :state="one.weight" :size="13" /> {{ countWords(one.weight, one.count) }}</span
         >
       </p>
     </div>
@@ -127,7 +126,7 @@ const source = (finding: Finding) => [finding.basis.kind, finding.basis.source].
         >
           <!-- The words go to the step; a unit’s name in them selects it where it stands. -->
           <p class="text" @click="goTo(finding)">
-            <StateMark :state="finding.weight" :size="14" /> <b>{{ WEIGHT_NAMES[finding.weight] }}.</b>
+            <StateMark :state="finding.weight" :size="14" /> <b>{{ WEIGHT_NAMES[finding.weight] }}.</b>{{ ' ' }}
             <SayPhrase :says="finding.says" />
           </p>
           <p class="quiet source">

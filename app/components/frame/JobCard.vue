@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiChevronDoubleLeft, mdiChevronDoubleRight, mdiHomeOutline } from '@mdi/js'
+import { useMediaQuery } from '@vueuse/core'
 import { STEPS } from '~/steps'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -9,6 +10,20 @@ const bench = useBench()
 const taste = useTaste()
 const route = useRoute()
 const address = useStepAddress()
+/** On a narrow screen the card is folded but for the moment in which a step is chosen. */
+const narrow = useMediaQuery('(max-width: 900px)')
+const over = ref(false)
+const open = computed(() => (narrow.value ? over.value : taste.railOpen))
+function fold() {
+  if (narrow.value) over.value = !over.value
+  else taste.railOpen = !taste.railOpen
+}
+watch(
+  () => route.path,
+  () => {
+    over.value = false
+  }
+)
 const current = computed(() => route.path.split('/')[3])
 
 /** The worst there is among the findings of a step's rooms. */
@@ -30,7 +45,7 @@ const states = computed(() =>
 </script>
 
 <template>
-  <nav class="card" :class="{ folded: !taste.railOpen }" aria-label="Job card">
+  <nav class="card" :class="{ folded: !open }" aria-label="Job card">
     <NuxtLink to="/" class="home" title="Hangar">
       <v-icon :icon="mdiHomeOutline" size="18" /><span class="words">Hangar</span>
     </NuxtLink>
@@ -44,7 +59,7 @@ const states = computed(() =>
           :to="address(step.id)"
           :class="{ here: current === step.id }"
           :aria-current="current === step.id ? 'step' : undefined"
-          :title="taste.railOpen ? undefined : step.name"
+          :title="open ? undefined : step.name"
         >
           <span class="figures n">{{ index + 1 }}</span>
           <span class="grow name words"
@@ -63,10 +78,10 @@ const states = computed(() =>
     <v-btn
       class="fold"
       variant="text"
-      :icon="taste.railOpen ? mdiChevronDoubleLeft : mdiChevronDoubleRight"
-      :aria-label="taste.railOpen ? 'Fold the job card' : 'Unfold the job card'"
-      :aria-expanded="taste.railOpen"
-      @click="taste.railOpen = !taste.railOpen"
+      :icon="open ? mdiChevronDoubleLeft : mdiChevronDoubleRight"
+      :aria-label="open ? 'Fold the job card' : 'Unfold the job card'"
+      :aria-expanded="open"
+      @click="fold"
     />
   </nav>
 </template>

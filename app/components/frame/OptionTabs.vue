@@ -103,6 +103,9 @@ function startRenaming() {
       <v-list density="compact">
         <v-list-item @click="startRenaming">Rename…</v-list-item>
         <v-list-item @click="duplicate">Duplicate</v-list-item>
+        <v-list-item :disabled="(bench.project?.options.length ?? 0) < 2" @click="emit('compare')"
+          >Compare…</v-list-item
+        >
         <v-list-item :disabled="(bench.project?.options.length ?? 0) < 2" @click="drop">Delete</v-list-item>
         <v-list-item @click="emit('versions')">Earlier versions…</v-list-item>
         <v-list-item @click="printStep">Print this step…</v-list-item>
@@ -118,7 +121,7 @@ function startRenaming() {
       @click="duplicate"
     />
     <v-btn
-      class="tool"
+      class="tool seldom"
       variant="text"
       :icon="mdiCompareHorizontal"
       aria-label="Compare options"
@@ -180,7 +183,7 @@ function startRenaming() {
       @click="taste.findingsOpen = !taste.findingsOpen"
     >
       <StateMark v-if="worst && !taste.findingsOpen" :state="worst" :size="15" />
-      <span>Findings</span>
+      <span class="words">Findings</span>
       <span class="figures">{{ bench.outOfDate ? '—' : bench.report?.findings.length }}</span>
     </v-btn>
     <v-dialog v-model="renaming" max-width="420">
@@ -261,6 +264,10 @@ function startRenaming() {
   }
 }
 @media (max-width: 600px) {
+  .seldom,
+  .found .words {
+    display: none;
+  }
   .option {
     max-width: 120px;
   }

@@ -62,6 +62,7 @@ const LANGUAGES: readonly { value: string; title: string }[] = [
           ]"
           @update:model-value="value => (taste.roomy = value === 'roomy')"
         />
+        <div><v-btn @click="taste.tourDone = false">Show the tour again</v-btn></div>
       </v-card-text>
       <v-card-actions
         ><v-spacer /><v-btn color="primary" variant="flat" @click="open = false">Close</v-btn></v-card-actions

@@ -48,13 +48,45 @@ function limit(figure: Figure): string {
   if (figure.key === 'minutes') return `want ${figure.limit}`
   return `of ${number(figure.key, figure.limit)}`
 }
+/** Digits behind the point of each figure, as it is shown, in the reader's own unit. */
+const DIGITS: Record<FigureKey, number> = {
+  'money': 0,
+  'useful load': 1,
+  'amps': 1,
+  'minutes': 0,
+  'metal': 3,
+  'wires': 0,
+  'rules': 0,
+  'findings': 0
+}
+/** A figure in the reader's unit, rounded as it is shown: differences are of what stands there. */
+function asShown(key: FigureKey, value: number): number {
+  const inReader =
+    key === 'money'
+      ? value / 100
+      : key === 'useful load' && taste.system === 'inch'
+        ? value / 0.45359237
+        : key === 'metal' && taste.system === 'inch'
+          ? value / 25.4
+          : value
+  const digits = digitsOf(key)
+  return Math.round(inReader * 10 ** digits) / 10 ** digits
+}
+const digitsOf = (key: FigureKey) =>
+  key === 'useful load' && taste.system === 'metric'
+    ? 2
+    : key === 'metal' && taste.system === 'metric'
+      ? 1
+      : DIGITS[key]
 function change(key: FigureKey, against: Report | undefined): string {
   const now = bench.report?.figures[key]
   if (!now || !against) return ''
-  const difference = now.value - against.figures[key].value
+  const difference = asShown(key, now.value) - asShown(key, against.figures[key].value)
   if (!Number.isFinite(difference)) return '—'
-  if (Math.abs(difference) < 0.005) return '±0'
-  return `${difference > 0 ? '+' : '−'}${number(key, Math.abs(difference))}`
+  const least = 0.5 * 10 ** -digitsOf(key)
+  if (Math.abs(difference) < least) return '±0'
+  const size = Math.abs(difference)
+  return `${difference > 0 ? '+' : '−'}${key === 'money' ? taste.money(size * 100) : taste.number(size, digitsOf(key))}`
 }
 
 /** The least metal follows the hand; the rest follows when the hand rests. */

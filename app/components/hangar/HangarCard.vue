@@ -54,6 +54,7 @@ const money = (cents: number) => taste.money(Math.round(cents / 100) * 100)
             path: `/p/${row.id}/equipment`,
             query: option.id === card!.options[0]!.id ? {} : { option: option.id }
           }"
+          prefetch-on="interaction"
           class="name"
           >{{ option.name }}</NuxtLink
         >
@@ -158,5 +159,12 @@ const money = (cents: number) => taste.money(Math.round(cents / 100) * 100)
 .wrong {
   color: var(--grease);
   padding: 0 14px;
+}
+@media (max-width: 900px), (pointer: coarse) {
+  .options .name {
+    min-height: 40px;
+    display: flex;
+    align-items: center;
+  }
 }
 </style>

@@ -152,9 +152,8 @@ const total = computed(() =>
     <div class="col">
       <h2>Words to engrave</h2>
       <div class="row tight">
-        <input
+        <v-text-field
           v-model="label"
-          class="plain grow"
           aria-label="Words of a new label"
           placeholder="ALT FIELD"
           maxlength="120"

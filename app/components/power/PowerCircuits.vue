@@ -505,4 +505,10 @@ li.spare {
 .amps {
   font-weight: 700;
 }
+@media (max-width: 900px), (pointer: coarse) {
+  .ask {
+    min-width: 40px;
+    min-height: 40px;
+  }
+}
 </style>

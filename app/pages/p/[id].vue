@@ -83,7 +83,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   const target = event.target as HTMLElement
   const typing = target.closest('input, textarea, select, [contenteditable=true], .v-overlay')
   // In a field in which nothing is being typed, undo is of the last act.
-  const writing = typing && !target.closest('input[data-kept]')
+  const writing = typing && !target.closest('[data-kept]')
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !writing) {
     event.preventDefault()
     if (event.shiftKey) bench.redo()
@@ -157,7 +157,8 @@ onBeforeRouteLeave(async () => {
     <FrameConflictDialog />
     <FrameVersionsDialog v-model="versions" />
     <FrameKeysDialog v-model="keys" />
-    <FrameSettingsDialog v-model="settings" />
+    <FrameTour />
+    <LazyFrameSettingsDialog v-if="settings" v-model="settings" />
     <v-snackbar v-model="saidOpen" :timeout="4500" location="bottom" rounded="0">{{ bench.said }}</v-snackbar>
   </div>
   <p v-else class="quiet opening">Opening…</p>

@@ -11,6 +11,13 @@ const setBrief = (patch: Partial<Brief>, what: string) =>
 const setAirframe = (patch: Partial<Airframe>, what: string) =>
   bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], `Airframe: ${what}`)
 
+/** A certified aeroplane made after this day is taken as certificated after it too; one made before it cannot be. */
+const LIGHTS_SINCE = '1996-03-11'
+const setMadeOn = (madeOn: string) =>
+  setAirframe(
+    { madeOn, certifiedAfter1996: brief.value.basis === 'certified' && madeOn > LIGHTS_SINCE },
+    'date of manufacture'
+  )
 function setFlying(kind: (typeof FLYING)[number], on: boolean) {
   const flying = FLYING.filter(one => (one === kind ? on : brief.value.flying.includes(one)))
   if (flying.length) setBrief({ flying }, 'flying')
@@ -146,7 +153,7 @@ const lines = (words: string) =>
             type="date"
             label="Date of manufacture"
             :model-value="airframe.madeOn"
-            @update:model-value="value => setAirframe({ madeOn: value }, 'date of manufacture')"
+            @update:model-value="setMadeOn"
           />
           <ChoiceField
             :model-value="airframe.systemV"

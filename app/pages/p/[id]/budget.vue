@@ -177,7 +177,7 @@ function setUnitPrice(id: string, cents: number) {
         <section class="sheet grid five">
           <QuantityField
             kind="money"
-            label="Labour per hour"
+            label="Labour, hour"
             :model-value="prices.labourCentsPerHour"
             @update:model-value="v => v >= 0 && setPrices({ labourCentsPerHour: v })"
           />
@@ -189,7 +189,7 @@ function setUnitPrice(id: string, cents: number) {
           />
           <QuantityField
             kind="money"
-            label="Wire per metre"
+            label="Wire, metre"
             :model-value="prices.wireCentsPerMetre"
             @update:model-value="v => v >= 0 && setPrices({ wireCentsPerMetre: v })"
           />
@@ -201,7 +201,7 @@ function setUnitPrice(id: string, cents: number) {
           />
           <QuantityField
             kind="plain"
-            label="Contingency %"
+            label="Contingency (%)"
             :model-value="prices.contingencyPercent"
             @update:model-value="v => v >= 0 && v <= 100 && setPrices({ contingencyPercent: v })"
           />
@@ -295,15 +295,26 @@ function setUnitPrice(id: string, cents: number) {
                 <td>
                   <v-btn
                     @click="
-                      bench.act(
-                        [{ type: 'phase.drop', option: bench.option!.id, phase: phase.id }],
-                        'Take a phase away'
-                      )
+                      bench.act([{ type: 'phase.drop', option: bench.option!.id, phase: phase.id }], 'Delete a phase')
                     "
                   >
                     Delete
                   </v-btn>
                 </td>
+              </tr>
+              <tr>
+                <td colspan="2">Not tied to a visit: panel, wire, travel, contingency, credits</td>
+                <td class="number figures">
+                  {{ taste.money(money.byPhase.find(one => one.phase === '')?.cents ?? 0) }}
+                </td>
+                <td />
+              </tr>
+              <tr class="sum">
+                <td colspan="2"><b>Together</b></td>
+                <td class="number figures">
+                  <b>{{ taste.money(money.byPhase.reduce((sum, one) => sum + one.cents, 0)) }}</b>
+                </td>
+                <td />
               </tr>
             </tbody>
           </table>
@@ -326,8 +337,8 @@ function setUnitPrice(id: string, cents: number) {
             <th class="number">Labour</th>
             <th class="number">Total</th>
             <th>Weeks: best, likely, late</th>
-            <th class="number">Mean ± dev.</th>
-            <th>Back by, 39 of 40</th>
+            <th class="number">Expected ± SD</th>
+            <th>97.5 % date</th>
             <th>Note</th>
             <th><span class="screen-reader">Acts</span></th>
           </tr>
@@ -433,7 +444,7 @@ function setUnitPrice(id: string, cents: number) {
   align-items: start;
 }
 .five {
-  grid-template-columns: repeat(5, 1fr);
+  grid-template-columns: repeat(auto-fit, minmax(128px, 1fr));
 }
 .total {
   font-size: 22px;

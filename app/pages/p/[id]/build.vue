@@ -53,8 +53,8 @@ const powerUp = computed(() =>
   <div v-if="design && bench.report" class="page">
     <h1>Build</h1>
     <p v-if="stops.length" class="caution">
-      <StateMark state="must fix" /> {{ stops.length }} findings on the face stop work. The files can be taken, but a
-      sheet cut now would be cut for nothing: {{ taste.say(stops[0]!.says) }}
+      <StateMark state="must fix" /> {{ stops.length }} findings on the face must be fixed. The files can be taken, but
+      a sheet cut now would be cut for nothing: {{ taste.say(stops[0]!.says) }}
     </p>
     <div class="two">
       <section class="sheet grid">
@@ -64,7 +64,7 @@ const powerUp = computed(() =>
             <b>Cut drawing, DXF</b>
             <p class="small quiet">
               {{ cuts.length }} openings, {{ screws }} screw holes; layers OUTLINE, CUT, SCREW, ETCH, REFERENCE; closed
-              contours; units declared. Bays, SVG, full-size paper and the cutter: Panel, Paper and cutter.
+              contours; units declared. Bays, SVG, full-size paper and the cutter: Panel, Print and cut.
             </p>
           </div>
           <v-btn color="primary" variant="flat" @click="giveDxf('inch')">inches</v-btn
@@ -128,7 +128,7 @@ const powerUp = computed(() =>
         <thead>
           <tr>
             <th>Line</th>
-            <th class="number">Mass</th>
+            <th class="number">Weight</th>
             <th class="number">Arm</th>
             <th class="number">Moment</th>
           </tr>

@@ -31,6 +31,7 @@ watch(
 
 const removals = shallowRef<Record<string, RemovalEffect>>({})
 const effects = shallowRef<Map<string, CandidateEffect>>(new Map())
+const old = ref(false)
 // The worker tells what each removal and each addition would do, one by one; what it knows of this document it keeps.
 const { run: runRemovals } = useLongWork<RemovalEffect>(found => {
   removals.value = { ...removals.value, ...Object.fromEntries(found.map(effect => [effect.unit, effect])) }
@@ -45,7 +46,10 @@ async function askEffects(first: readonly Item[] = []) {
   const { option } = bench
   if (!option || items.value.length === 0) return
   const ids = [...new Set([...first, ...items.value].map(item => item.id))]
-  await runEffects('Trying the catalogue…', (examiner, job, tell) => examiner.candidates(option.id, ids, job, tell))
+  const done = await runEffects('Trying the catalogue…', (examiner, job, tell) =>
+    examiner.candidates(option.id, ids, job, tell)
+  )
+  if (done) old.value = false
 }
 async function askRemovals() {
   const { project, option } = bench
@@ -59,8 +63,8 @@ watch(
   [() => bench.examined, items],
   () => {
     if (!bench.examined || bench.outOfDate) return
-    effects.value = new Map()
-    removals.value = {}
+    // What was known stands, marked old, until the new answers are there.
+    old.value = true
     const inOrder = pane.value === 'add' ? [askRemovals, askEffects] : [askEffects, askRemovals]
     for (const ask of inOrder) void ask()
   },
@@ -71,7 +75,7 @@ watch(pane, now => {
 })
 /** A keystroke asks for nothing that is known: only where some of what is shown is still open, that comes first now. */
 function seen(now: Item[]) {
-  if (now.some(item => !effects.value.has(item.id))) void askEffects(now)
+  if (old.value || now.some(item => !effects.value.has(item.id))) void askEffects(now)
 }
 async function dropOwn(item: Item) {
   try {
@@ -97,6 +101,7 @@ async function dropOwn(item: Item) {
         :items="items"
         :own="own"
         :effects="effects"
+        :old="old"
         @edit="item => (editing = item)"
         @imports="importing = true"
         @remove="dropOwn"

@@ -176,7 +176,8 @@ async function setDownFree(unit: DesignUnit) {
   grid-area: canvas;
 }
 .under {
-  width: 170px;
+  flex: 0 1 190px;
+  margin-top: 4px;
 }
 .tight {
   gap: 3px;

@@ -86,13 +86,13 @@ function setNote(one: ClauseResult, note: string) {
       <v-checkbox v-model="showAll" label="Also what does not apply" />
     </div>
     <p class="caution">
-      Recalled from 14 CFR: check the current text. Legal is not the same as wise, and no clause here asks for backups.
-      Your inspector and authority decide; other countries have other rules.
+      Summaries of 14 CFR, to be checked against the current text. Legal is not the same as wise, and no clause here
+      asks for backups. Your inspector and authority decide; other countries have other rules.
     </p>
     <section v-for="group in groups" :key="group.title" class="sheet">
       <h2>
         {{ group.title }} <span class="figures quiet">{{ group.met }} of {{ group.asked }}</span>
-        <span v-if="group.hidden && !showAll" class="quiet small">{{ group.hidden }} do not apply</span>
+        <span v-if="group.hidden && !showAll" class="quiet small"> · {{ group.hidden }} do not apply</span>
       </h2>
       <table v-if="group.clauses.length" class="list">
         <colgroup>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Phrase } from '#core/quantity'
-import { carried, linkWireText, proposeLinks } from '#core/wiring'
+import type { Link } from '#core/document'
+import { carried, linkWireText, proposeLinks, type Wire } from '#core/wiring'
 import type { DesignUnit } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -10,9 +10,36 @@ const taste = useTaste()
 const design = computed(() => bench.design)
 const byId = computed(() => new Map(design.value?.units.map(unit => [unit.id, unit])))
 const wires = computed(() => bench.report?.wiring.wires ?? [])
-const kind = ref('')
-const byWords = (a: Phrase, b: Phrase) => taste.say(a).localeCompare(taste.say(b))
-const shownWires = computed(() => wires.value.filter(wire => !kind.value || wire.kind === kind.value))
+const wireColumns = computed((): Column<Wire>[] => [
+  { key: 'id', title: 'Wire', value: wire => wire.id },
+  { key: 'kind', title: 'Kind', value: wire => wire.kind },
+  { key: 'from', title: 'From', value: wire => taste.say(wire.from) },
+  { key: 'to', title: 'To', value: wire => taste.say(wire.to) },
+  { key: 'text', title: 'Make', value: wire => wire.text },
+  {
+    key: 'length',
+    title: taste.system === 'inch' ? 'Length to cut, ft' : 'Length to cut, m',
+    value: wire => Number((taste.system === 'inch' ? wire.lengthMm / 304.8 : wire.lengthMm / 1000).toFixed(2)),
+    text: wire => taste.run(wire.lengthMm),
+    number: true
+  },
+  {
+    key: 'weight',
+    title: taste.system === 'inch' ? 'Weight, lb' : 'Weight, kg',
+    value: wire => Number((taste.system === 'inch' ? wire.massKg / 0.45359237 : wire.massKg).toFixed(3)),
+    text: wire => taste.mass(wire.massKg),
+    number: true
+  }
+])
+const nameOf = (id: string) => byId.value.get(id)?.label ?? id
+const linkColumns: Column<Link>[] = [
+  { key: 'from', title: 'From', value: one => nameOf(one.from.unit) },
+  { key: 'out', title: 'Port', value: one => portText(byId.value.get(one.from.unit), one.from.port) },
+  { key: 'to', title: 'To', value: one => nameOf(one.to.unit) },
+  { key: 'in', title: 'Port', value: one => portText(byId.value.get(one.to.unit), one.to.port) },
+  { key: 'signal', title: 'Signal', value: one => says(one).join(', ') },
+  { key: 'acts', title: 'Delete', value: () => '', plain: true, width: '80px' }
+]
 const proposed = computed(() => (design.value ? proposeLinks(design.value) : []))
 const from = reactive({ unit: '', port: '' })
 const to = reactive({ unit: '', port: '' })
@@ -67,7 +94,7 @@ function setRoute(index: number, lengthMm: number) {
           airframe: { ...airframe, routes: airframe.routes.map((one, i) => (i === index ? { ...one, lengthMm } : one)) }
         }
       ],
-      'Change a run'
+      'Change a route'
     )
 }
 const legFrom = ref('')
@@ -85,7 +112,7 @@ function addRoute() {
           }
         }
       ],
-      'Add a run'
+      'Add a route'
     )
 }
 const placeName = (id: string) => bench.project!.airframe.places.find(place => place.id === id)?.name ?? id
@@ -128,7 +155,7 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
       <div class="row">
         <h2 class="grow">Data connections</h2>
         <v-btn color="primary" variant="flat" :disabled="proposed.length === 0" @click="takeProposal">
-          {{ proposed.length ? `Take ${proposed.length} proposed connections` : 'Nothing more to propose' }}
+          {{ proposed.length ? `Take ${proposed.length} proposed connections` : 'Nothing to propose' }}
         </v-btn>
       </div>
       <p v-if="proposed.length" class="small quiet">
@@ -142,41 +169,28 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
       <p v-if="bench.option!.links.length === 0" class="quiet">
         No data connections yet. Take the proposed ones, or join two ports below.
       </p>
-      <table v-else class="list">
-        <thead>
-          <tr>
-            <th>From</th>
-            <th>Port</th>
-            <th>To</th>
-            <th>Port</th>
-            <th>Signal</th>
-            <th><span class="screen-reader">Acts</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in bench.option!.links" :key="one.id" :data-link="one.id">
-            <td>{{ byId.get(one.from.unit)?.label }}</td>
-            <td class="figures small">{{ portText(byId.get(one.from.unit), one.from.port) }}</td>
-            <td>{{ byId.get(one.to.unit)?.label }}</td>
-            <td class="figures small">{{ portText(byId.get(one.to.unit), one.to.port) }}</td>
-            <td class="small">
-              <template v-if="says(one).length">{{ says(one).join(', ') }}</template><span v-else
-                ><StateMark state="must fix" :size="13" /> nothing</span
-              >
-            </td>
-            <td>
-              <v-btn
-                :aria-label="`Delete the connection from ${byId.get(one.from.unit)?.label} to ${byId.get(one.to.unit)?.label}`"
-                @click="
-                  bench.act([{ type: 'link.drop', option: bench.option!.id, link: one.id }], 'Delete a connection')
-                "
-              >
-                Delete
-              </v-btn>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <FactTable
+        v-else
+        name="data connections"
+        :rows="bench.option!.links"
+        :columns="linkColumns"
+        :key-of="(one: Link) => one.id"
+        :marks="(one: Link) => ({ 'data-link': one.id })"
+      >
+        <template #signal="{ row }">
+          <template v-if="says(row).length">{{ says(row).join(', ') }}</template><template v-else
+            ><StateMark state="must fix" :size="13" /> nothing</template
+          >
+        </template>
+        <template #acts="{ row }">
+          <v-btn
+            :aria-label="`Delete the connection from ${nameOf(row.from.unit)} to ${nameOf(row.to.unit)}`"
+            @click="bench.act([{ type: 'link.drop', option: bench.option!.id, link: row.id }], 'Delete a connection')"
+          >
+            Delete
+          </v-btn>
+        </template>
+      </FactTable>
       <form class="join" @submit.prevent="link">
         <ChoiceField
           v-model="from.unit"
@@ -214,7 +228,7 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
           Link
         </v-btn>
         <span class="small quiet">{{
-          from.port && to.port ? (would.length ? `says ${would.join(', ')}` : 'these two cannot talk') : ''
+          from.port && to.port ? (would.length ? `says ${would.join(', ')}` : 'these two have no signal in common') : ''
         }}</span>
       </form>
     </section>
@@ -264,59 +278,34 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
         <span class="leg-row"
           ><ChoiceField
             v-model="legFrom"
-            label="Run from"
+            label="Route from"
             hide-label
             :items="bench.project!.airframe.places.map(place => ({ value: place.id, title: place.name }))"
           /><ChoiceField
             v-model="legTo"
-            label="Run to"
+            label="Route to"
             hide-label
             :items="bench.project!.airframe.places.map(place => ({ value: place.id, title: place.name }))"
-          /><v-btn @click="addRoute">Add a run</v-btn></span
+          /><v-btn @click="addRoute">Add a route</v-btn></span
         >
       </div>
       <p class="quiet small">
-        A wire’s length is the shortest way along these runs, with
+        A wire’s length is the shortest way along these routes, with
         {{ taste.length(bench.project!.airframe.serviceLoopMm) }} of loop at the panel and
         {{ taste.number(bench.project!.airframe.wasteFraction * 100, 0) }} % for waste.
       </p>
     </section>
     <section class="sheet">
-      <div class="row">
-        <h2 class="grow">
-          Wire list <span class="figures quiet">{{ wires.length }}</span>
-        </h2>
-        <ChoiceField
-          v-model="kind"
-          label="Kind of wire"
-          hide-label
-          :items="[{ value: '', title: 'every kind' }, ...[...new Set(wires.map(wire => wire.kind))]]"
-        />
-      </div>
-      <v-data-table
-        :items="shownWires"
-        :items-per-page="25"
-        item-value="id"
-        :headers="[
-          { title: 'Wire', key: 'id' },
-          { title: 'Kind', key: 'kind' },
-          { title: 'From', key: 'from', sort: byWords },
-          { title: 'To', key: 'to', sort: byWords },
-          { title: 'Make', key: 'text' },
-          { title: 'Length to cut', key: 'lengthMm', align: 'end' },
-          { title: 'Mass', key: 'massKg', align: 'end' }
-        ]"
+      <h2>
+        Wire list <span class="figures quiet">{{ wires.length }}</span>
+      </h2>
+      <FactTable
         class="wires"
-      >
-        <template #[`item.from`]="{ item }">{{ taste.say(item.from) }}</template>
-        <template #[`item.to`]="{ item }">{{ taste.say(item.to) }}</template>
-        <template #[`item.lengthMm`]="{ item }"
-          ><span class="figures">{{ taste.run(item.lengthMm) }}</span></template
-        >
-        <template #[`item.massKg`]="{ item }"
-          ><span class="figures">{{ taste.mass(item.massKg) }}</span></template
-        >
-      </v-data-table>
+        name="wire list"
+        :rows="wires"
+        :columns="wireColumns"
+        :key-of="(wire: Wire) => wire.id"
+      />
       <p class="quiet small">
         Coax here means double-shielded, for instance {{ linkWireText('coax') }}. Antenna spacing and losses are not
         examined yet: the maker’s manual rules.

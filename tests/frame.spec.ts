@@ -1,0 +1,283 @@
+import { readFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
+import DxfParser from 'dxf-parser'
+import { PDFDocument } from 'pdf-lib'
+import { choose, expect, test } from './watched'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => {
+  server = await startServer()
+})
+test.afterAll(async () => {
+  await server.kill()
+})
+const STEPS = ['brief', 'equipment', 'panel', 'power', 'wiring', 'rules', 'budget', 'build']
+const settled = (page: Page) => page.locator('.tally:not(.old) [data-figure="findings"]').waitFor()
+const open = async (page: Page, path: string) => {
+  await page.goto(`${server.base}/p/${path}`)
+  await settled(page)
+}
+const step = (page: Page, name: string) =>
+  page
+    .getByRole('navigation', { name: 'Job card' })
+    .getByRole('link', { name: new RegExp(`\\b${name}\\b`) })
+    .click()
+
+test('a newcomer goes from nothing to a cut file in at most 45 acts, typing only in the brief', async ({ page }) => {
+  let acts = 0
+  const act = async (does: Promise<unknown>) => {
+    acts++
+    await does
+  }
+  await page.goto(server.base)
+  await act(page.getByRole('button', { name: 'New aeroplane' }).click())
+  await act(page.getByLabel('Registration').fill('ZZ-NOV'))
+  await act(page.getByLabel('Model').fill('Hollin HB-2 Whimbrel'))
+  acts++
+  await choose(page, 'Certification basis', 'amateur-built')
+  acts++
+  await choose(page, 'Installed now', 'nothing: a bare panel')
+  await act(page.getByLabel('night VFR').check())
+  await act(page.getByRole('button', { name: 'Begin', exact: true }).click())
+  await settled(page)
+  await act(step(page, 'Equipment'))
+  // What is lacking is named, a line each, with what would give it here.
+  const airspeed = page.locator('[data-lacking="rules.missing:us-equipment/b1"]')
+  await expect(airspeed).toContainText('no airspeed installed')
+  await act(airspeed.getByRole('button', { name: 'What gives it' }).click())
+  await expect(page.locator('[data-answer]').first()).toContainText('cures it')
+  await act(page.locator('[data-answer]').first().getByRole('button', { name: /^Add / }).click())
+  await expect(airspeed).toHaveCount(0)
+  // The rest is taken as a kit.
+  await act(page.getByRole('button', { name: 'Starter kit…' }).click())
+  await act(page.getByRole('button', { name: 'Take the kit' }).click())
+  await expect(page.getByText('Nothing is lacking that a unit could give.')).toBeVisible()
+  await act(step(page, 'Panel'))
+  await expect(page.locator('.unit[data-unit]').first()).toBeVisible()
+  await expect(page.locator('[data-finding^="panel."]').filter({ hasText: 'Must fix' })).toHaveCount(0)
+  await act(step(page, 'Build'))
+  const download = page.waitForEvent('download')
+  await act(page.getByRole('button', { name: 'inches' }).click())
+  const drawing = new DxfParser().parseSync(readFileSync(await (await download).path(), 'utf8'))!
+  const cut = (drawing.entities as unknown as { layer: string }[]).filter(one => one.layer === 'CUT')
+  expect(cut.length).toBeGreaterThan(2)
+  expect(acts).toBeLessThanOrEqual(45)
+})
+
+test('back, reload and a link come to the step, the pane, the option and the unit', async ({ page }) => {
+  await open(page, 'skerrow-dunlin/power')
+  await expect(page).toHaveTitle('ZZ-DUN · Power · Ewerpanel')
+  await page.getByRole('tab', { name: 'Circuits', exact: true }).click()
+  await page.getByRole('tab', { name: /Option B/ }).click()
+  await expect(page).toHaveURL(/pane=circuits.*option=b|option=b.*pane=circuits/)
+  await page.reload()
+  await expect(page.getByRole('tab', { name: 'Circuits', exact: true })).toHaveAttribute('aria-selected', 'true')
+  await expect(page.getByRole('tab', { name: /Option B/ })).toHaveAttribute('aria-selected', 'true')
+  await page.goBack()
+  await expect(page.getByRole('tab', { name: /Option A/ })).toHaveAttribute('aria-selected', 'true')
+  await page.goBack()
+  await expect(page.getByRole('tab', { name: 'Loads', exact: true })).toHaveAttribute('aria-selected', 'true')
+  await page.goForward()
+  await expect(page.getByRole('tab', { name: 'Circuits', exact: true })).toHaveAttribute('aria-selected', 'true')
+  await open(page, 'skerrow-dunlin/panel?option=b&unit=pfd&pane=sheet')
+  await expect(page.locator('[data-unit="pfd"]')).toHaveClass(/selected/)
+  await expect(page.getByRole('tab', { name: 'Sheet', exact: true })).toHaveAttribute('aria-selected', 'true')
+  await expect(page.getByRole('tab', { name: /Option B/ })).toHaveAttribute('aria-selected', 'true')
+})
+
+test('a remedy of one option cannot be pressed on another, however slow the worker is', async ({ page }) => {
+  await page.addInitScript(() => {
+    const post = Worker.prototype.postMessage
+    Worker.prototype.postMessage = function (this: Worker, ...sent: unknown[]) {
+      setTimeout(() => (post as (...all: unknown[]) => void).apply(this, sent), 1500)
+    } as typeof post
+  })
+  await page.goto(`${server.base}/p/skerrow-dunlin/panel?option=b`)
+  // Before anything is known nothing says that all is well.
+  await expect(page.locator('.tally .value').first()).toHaveText('—')
+  await settled(page)
+  const remedies = page.locator('.remedy button')
+  await expect(remedies.first()).toBeEnabled()
+  await page.getByRole('tab', { name: /Option C/ }).click()
+  await expect(page.locator('.tally')).toHaveClass(/old/)
+  for (const remedy of await remedies.all()) await expect(remedy).toBeDisabled()
+  await settled(page)
+  await expect(remedies.first()).toBeEnabled()
+  await page.goto(`${server.base}/p/skerrow-dunlin/equipment`)
+  await expect(page.getByText('What is lacking is being worked out…')).toBeVisible()
+})
+
+test('a remedy says beforehand what it brings as well as what it cures', async ({ page }) => {
+  await open(page, 'skerrow-dunlin/panel?option=b')
+  const finding = page.locator('[data-finding="panel.face-zone"]')
+  await expect(finding.locator('.remedy small')).toContainText(/Cures \d+ findings? · brings (none|\d+)/)
+  const count = async () => Number(await page.locator('[data-figure="findings"] .value').textContent())
+  const says = (await finding.locator('.remedy small').first().textContent())!
+  const before = await count()
+  await finding.locator('.remedy button').first().click()
+  const cures = Number(/Cures (\d+)/.exec(says)![1])
+  const brings = Number(/brings (\d+)/.exec(says)?.[1] ?? 0)
+  await expect.poll(count).toBe(before - cures + brings)
+})
+
+test.describe('as a first visit has it', () => {
+  test.use({ findingsOpen: false, tourDone: false, viewport: { width: 1280, height: 800 } })
+  test('the work has the room, findings and card fold, the tour can be put away', async ({ page }) => {
+    await open(page, 'skerrow-dunlin/panel')
+    await expect(page.getByRole('complementary', { name: 'Findings' })).toHaveCount(0)
+    await page.getByRole('button', { name: 'Fold the job card' }).click()
+    expect((await page.locator('main').boundingBox())!.width).toBeGreaterThanOrEqual(1100)
+    await page.getByRole('button', { name: 'Next' }).click()
+    await expect(page).toHaveURL(/equipment/)
+    await page.getByRole('button', { name: 'Put away' }).click()
+    await page.reload()
+    await settled(page)
+    await expect(page.getByRole('complementary', { name: 'Tour' })).toHaveCount(0)
+    await page.getByRole('button', { name: /Open findings, \d+/ }).click()
+    await expect(page.locator('[data-finding]').first()).toBeVisible()
+  })
+  for (const [width, height] of [
+    [390, 844],
+    [820, 1180],
+    [1024, 700],
+    [1280, 800],
+    [1920, 1080]
+  ] as const)
+    test(`at ${width} by ${height} nothing is cut or scrolls sideways, and a finger finds what it presses`, async ({
+      page
+    }) => {
+      test.setTimeout(120_000)
+      await page.addInitScript(() => localStorage.setItem('ewerpanel.tour-done', 'true'))
+      await page.setViewportSize({ width, height })
+      for (const path of ['/', ...STEPS.map(one => `/p/skerrow-dunlin/${one}`), '/p/skerrow-dunlin/panel?pane=paper']) {
+        await page.goto(server.base + path)
+        await page
+          .locator(path === '/' ? 'article' : '.tally:not(.old) [data-figure]')
+          .first()
+          .waitFor()
+        const wrong = await page.evaluate(() => {
+          const main = document.querySelector('main')!
+          const found: string[] = []
+          if (main.scrollWidth > main.clientWidth + 1) found.push(`main is ${main.scrollWidth} wide`)
+          for (const one of main.querySelectorAll<HTMLElement>('h1, h2, button, .v-field, select')) {
+            const box = one.getBoundingClientRect()
+            if (!box.width || getComputedStyle(one).visibility === 'hidden') continue
+            const inScroller = one.closest('.sheet, .v-table__wrapper, .v-slide-group, .answers, .pane, .scroll')
+            if (box.right > innerWidth + 1 && !inScroller) found.push(`${one.textContent} is cut`)
+            const press = one.matches('button:not(.link), .v-field, select') && !one.closest('p, small, svg')
+            if (innerWidth <= 900 && press && box.height < 39)
+              found.push(`${one.ariaLabel ?? one.textContent}: ${box.height}`)
+          }
+          return found
+        })
+        expect(wrong, path).toEqual([])
+      }
+    })
+})
+
+test('every step prints without rail and strip, with a head of its own', async ({ page }) => {
+  for (const name of STEPS) {
+    await open(page, `skerrow-dunlin/${name}?option=b`)
+    await page.evaluate(() => dispatchEvent(new Event('beforeprint')))
+    await page.emulateMedia({ media: 'print' })
+    await expect(page.getByRole('navigation', { name: 'Job card' })).toBeHidden()
+    await expect(page.getByRole('region', { name: 'Tally' })).toBeHidden()
+    await expect(page.locator('.printed')).toContainText('ZZ-DUN Skerrow Bird Count')
+    await expect(page.locator('.printed')).toContainText('Option B: one wide display')
+    await page.emulateMedia({ media: null })
+  }
+  await open(page, 'skerrow-dunlin/wiring?option=b')
+  // All wires stand on paper, not only those in sight; on A4 and on Letter.
+  for (const format of ['A4', 'Letter'] as const) {
+    const pdf = await page.pdf({ format })
+    expect((await PDFDocument.load(pdf)).getPageCount()).toBeGreaterThan(2)
+  }
+})
+
+test('a deleted aeroplane is asked about, and can be brought back', async ({ page }) => {
+  await page.goto(server.base)
+  await page.getByRole('button', { name: 'Delete Teasel, day VFR' }).click()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('link', { name: /Open ZZ-TSL/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Delete Teasel, day VFR' }).click()
+  await page.getByRole('button', { name: 'Delete', exact: true }).click()
+  await expect(page.getByRole('link', { name: /Open ZZ-TSL/ })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('link', { name: /Open ZZ-TSL/ })).toBeVisible()
+  await page.getByLabel('Search').fill('whimbrel')
+  await expect(page.getByRole('article')).toHaveCount(1)
+})
+
+test('an address that leads nowhere is answered by a page of ours', async ({ page }) => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/nowhere`)
+  await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible()
+  await page.getByRole('link', { name: 'To the hangar' }).click()
+  await expect(page.getByRole('article').first()).toBeVisible()
+  await page.goto(`${server.base}/p/no-such-project/panel`)
+  await expect(page.getByRole('heading', { name: 'This project cannot be opened' })).toBeVisible()
+})
+
+test('a closed dialog gives the focus back; the first stop leads past the rail; letters in a field are letters', async ({
+  page
+}) => {
+  await open(page, 'skerrow-dunlin/budget')
+  const money = page.locator('[data-figure="money"]')
+  await money.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('dialog')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await expect(money).toBeFocused()
+  await page.reload()
+  await settled(page)
+  await page.keyboard.press('Tab')
+  await expect(page.getByRole('link', { name: 'To the work' })).toBeFocused()
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Tab')
+  expect(await page.evaluate(() => document.activeElement?.closest('main') !== null)).toBe(true)
+  const shop = page.getByLabel('Shop').first()
+  await shop.fill('')
+  await shop.pressSequentially('2 mu')
+  await expect(page).toHaveURL(/budget/)
+  await expect(page.getByRole('button', { name: 'Units: inch. Change' })).toBeVisible()
+})
+
+test('a table is sorted, filtered, its columns chosen, copied and given as CSV', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+  await open(page, 'skerrow-dunlin/wiring?option=b')
+  const table = page.locator('.wires')
+  const first = () => table.locator('tbody tr').first().locator('td').nth(5).textContent()
+  await table.getByText(/Length to cut/).click()
+  const shortest = Number.parseFloat((await first())!)
+  await table.getByText(/Length to cut/).click()
+  await expect.poll(async () => Number.parseFloat((await first())!)).toBeGreaterThan(shortest)
+  await table.getByRole('button', { name: 'Columns of wire list' }).click()
+  await page.getByLabel('Make', { exact: true }).uncheck()
+  await page.keyboard.press('Escape')
+  await expect(table.getByRole('columnheader', { name: 'Make' })).toHaveCount(0)
+  await table.getByLabel('Filter wire list').fill('pitot')
+  await expect(table.locator('tbody tr').first()).toContainText('Pitot')
+  await table.getByRole('button', { name: 'Copy wire list' }).click()
+  const copied = await page.evaluate(() => navigator.clipboard.readText())
+  expect(copied.split('\n')[0]).toBe('Wire\tKind\tFrom\tTo\tLength to cut, ft\tWeight, lb')
+  const download = page.waitForEvent('download')
+  await table.getByRole('button', { name: 'wire list as CSV' }).click()
+  const csv = readFileSync(await (await download).path(), 'utf8')
+  expect(csv.split('\n').length).toBe(copied.split('\n').length)
+})
+
+test('a length can be worked out where it is typed; settings change how all is read', async ({ page }) => {
+  await open(page, 'skerrow-dunlin/panel?unit=asi')
+  await page.getByLabel('Across (in)').fill('10 - 3/8 + 1')
+  await page.getByLabel('Across (in)').press('Enter')
+  await expect(page.locator('[data-unit="asi"]')).toHaveAttribute('aria-label', /10\.625 in across/)
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('[data-unit="asi"]')).not.toHaveAttribute('aria-label', /10\.625 in across/)
+  await page.getByRole('button', { name: 'More for this option' }).click()
+  await page.getByText('Settings…').click()
+  await choose(page, 'Currency that sums are in', 'EUR')
+  await choose(page, 'Numbers and dates', 'German forms of numbers and dates')
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
+  await expect(page.locator('[data-figure="money"] .value')).toHaveText(/^[\d.]+\s€$/)
+})
