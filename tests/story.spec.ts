@@ -21,6 +21,7 @@ const goTo = (page: Page, step: string) =>
     .click()
 
 test('one aeroplane from brief to cut file', async ({ page }) => {
+  test.setTimeout(150_000)
   await page.goto(server.base)
   await expect(page.getByRole('article')).toHaveCount(3)
   await page.getByRole('link', { name: /Open ZZ-DUN/ }).click()

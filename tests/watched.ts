@@ -16,11 +16,16 @@ export const test = base.extend<{ watched: void; findingsOpen: boolean; tourDone
         if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
           errors.push(message.text())
       })
-      if (tourDone) await page.addInitScript(() => localStorage.setItem('ewerpanel.tour-done', 'true'))
-      if (findingsOpen)
-        await page.addInitScript(() => {
-          localStorage.setItem('ewerpanel.findings-open', localStorage.getItem('ewerpanel.findings-open') ?? 'true')
-        })
+      await page.addInitScript(
+        ({ done, findings }) => {
+          // An empty page has no storage.
+          if (!location.protocol.startsWith('http')) return
+          if (done) localStorage.setItem('ewerpanel.tour-done', 'true')
+          if (findings && localStorage.getItem('ewerpanel.findings-open') === null)
+            localStorage.setItem('ewerpanel.findings-open', 'true')
+        },
+        { done: tourDone, findings: findingsOpen }
+      )
       await use()
       expect(errors, 'errors of the page').toEqual([])
     },

@@ -32,7 +32,7 @@ const line = (text: string, massKg: number, armMm: number): MassLine => ({
  */
 export function examineMass(design: Design, wires: readonly Wire[], wiresAsFound: readonly Wire[]): MassReport {
   const { airframe } = design
-  const lines: MassLine[] = [line('Empty aeroplane as found', airframe.emptyMassKg, airframe.emptyArmMm)]
+  const lines: MassLine[] = [line('Empty aeroplane as installed', airframe.emptyMassKg, airframe.emptyArmMm)]
   for (const { unit } of design.removed) lines.push(line(`− ${unit.label}`, -unit.item.massKg, unit.place.armMm))
   const fittedBefore = new Map(design.units.filter(unit => unit.state !== 'new').map(unit => [unit.id, unit]))
   for (const unit of design.units)

@@ -154,7 +154,7 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
           { says: 'Wire' },
           { says: 'Carries A', digits: 1 },
           { says: `Run ${reading.system === 'inch' ? 'ft' : 'm'}, out and back`, digits: 1 },
-          { says: 'Drop V', digits: 3 },
+          { says: 'Voltage drop, V', digits: 3 },
           { says: 'Limit V', digits: 1 },
           { says: 'Switch wants' }
         ],

@@ -83,7 +83,7 @@ export function examineFunctions(design: Design): { findings: Finding[]; lost: F
       code: 'functions.lost',
       weight: 'decide',
       subjects: before.get(name)!.map(unit => unit.id),
-      basis: { kind: 'derived', source: 'functions in the catalogue entries, as found against this option' },
+      basis: { kind: 'derived', source: 'functions in the catalogue entries, as installed against this option' },
       lacks: { functions: [name] },
       says: say`No ${name} any more: ${enumerate(before.get(name)!.map(thing))} gave it.`,
       remedies: before

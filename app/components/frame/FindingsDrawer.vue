@@ -70,15 +70,25 @@ const { run, stop } = useLongWork<RemedyEffect>(found => {
     ...found.map(effect => [`${effect.finding}#${effect.remedy}`, effect] as const)
   ])
 })
+/** So many findings are in sight at first; the remedies of the others are tried when they are scrolled to. */
+const IN_SIGHT = 6
+const scrolled = ref(false)
 watch(
-  [() => bench.examined, () => taste.findingsOpen],
-  () => {
+  [() => bench.examined, () => taste.findingsOpen, scrolled, here],
+  ([examined], [before]) => {
     stop()
-    effects.value = new Map()
+    if (examined !== before) {
+      effects.value = new Map()
+      scrolled.value = false
+    }
     const { option } = bench
     if (!taste.findingsOpen || bench.outOfDate || !option) return
-    const wanted = groups.value.flatMap(group => group.findings.slice(0, SHOWN).map(finding => finding.id))
-    void run('Trying the remedies…', (examiner, job, tell) => examiner.remedies(option.id, wanted, job, tell))
+    const listed = groups.value.flatMap(group => group.findings.slice(0, SHOWN)).filter(one => one.remedies.length)
+    const wanted = (scrolled.value ? listed : listed.slice(0, IN_SIGHT))
+      .map(finding => finding.id)
+      .filter(id => !effects.value.has(`${id}#0`))
+    if (wanted.length)
+      void run('Trying the remedies…', (examiner, job, tell) => examiner.remedies(option.id, wanted, job, tell))
   },
   { immediate: true }
 )
@@ -115,7 +125,14 @@ const source = (finding: Finding) => [finding.basis.kind, finding.basis.source].
     <p v-if="!bench.outOfDate && findings.length === 0" class="quiet small empty">
       Nothing found against this option. Build has the files.
     </p>
-    <div class="scroll" :class="{ old: bench.outOfDate }" tabindex="0" role="region" aria-label="List of findings">
+    <div
+      class="scroll"
+      :class="{ old: bench.outOfDate }"
+      tabindex="0"
+      role="region"
+      aria-label="List of findings"
+      @scroll.passive="scrolled = true"
+    >
       <section v-for="group in groups" :key="group.step.id">
         <h3>{{ group.step.name }}<span v-if="group.step.id === here" class="quiet"> · this step</span></h3>
         <article

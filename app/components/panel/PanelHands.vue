@@ -223,7 +223,7 @@ const labels = (ids: readonly string[]) =>
         ><v-btn
           @click="bench.act([{ type: 'flow.drop', option: on, flow: walk!.flow.id }], `Delete ${walk!.flow.name}`)"
         >
-          Take this flow away
+          Delete this flow
         </v-btn>
       </div>
     </div>

@@ -153,7 +153,7 @@ const mayShare = (circuit: Circuit) =>
             <th class="number">Steady A<br />brief A</th>
             <th>Breaker or fuse</th>
             <th>Wire<br />out and back</th>
-            <th class="number">Drop V<br />allowed</th>
+            <th class="number">Voltage drop, V<br />allowed</th>
             <th>Switch</th>
           </tr>
         </thead>
@@ -307,7 +307,7 @@ const mayShare = (circuit: Circuit) =>
             <th>Most in</th>
             <th>Opens at, or bears</th>
             <th>Wire<br />by itself it carries</th>
-            <th class="number">Drop V</th>
+            <th class="number">Voltage drop, V</th>
           </tr>
         </thead>
         <tbody>
