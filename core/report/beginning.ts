@@ -14,8 +14,8 @@ import {
 import { bestPlace, defaultPilot } from '../pilot'
 import { bounds, groundOf, setDown, stands } from '../panel'
 import { inches } from '../quantity'
-import { newUnit } from './effect'
-import { linkEdits, starterKit } from './lacking'
+import { linkEdits, newUnit } from './effect'
+import { starterKit } from './lacking'
 
 /** What is asked of someone who begins an aeroplane. */
 export const Beginning = z.strictObject({

@@ -4,6 +4,7 @@ import { applyEdits, type Edit, type Place, type Project, type Unit } from '../d
 import { resolve, type Steps } from '../design'
 import { examineOption, FIGURE_KEYS, type FigureKey, type Report } from './examine'
 import { type Phrase } from '../quantity'
+import { proposeLinks } from '../wiring'
 
 /** What a change would do to a design: figures after minus before, findings that come and findings that go. */
 export interface Effect {
@@ -73,6 +74,10 @@ export function newUnit(project: Project, option: string, item: Item): Unit | un
   return { id: `${item.id.slice(0, 56)}-${number}`, item: item.id, label, place: place.id }
 }
 
+/** Links that meet what the units now there still wait for. */
+export const linkEdits = (project: Project, option: string): Edit[] =>
+  proposeLinks(resolve(project, option)).map(link => ({ type: 'link.put', option, link }))
+
 export interface CandidateEffect extends Effect {
   item: string
   /** Room among what stands on the panel now; absent for what does not go on the face. */
@@ -84,8 +89,8 @@ export interface CandidateEffect extends Effect {
 const NO_CHANGE = Object.fromEntries(FIGURE_KEYS.map(key => [key, 0])) as Record<FigureKey, number>
 
 /**
- * What each item would do to this aeroplane if it were added, and whether it finds room on the panel: one after the other, in
- * the order they are asked, each told as it is known.
+ * What each item would do to this aeroplane if it were added with the data connections it then has, and whether it finds room on
+ * the panel: one after the other, in the order they are asked, each told as it is known.
  */
 export function* candidateEffects(
   project: Project,
@@ -108,7 +113,7 @@ export function* candidateEffects(
     const unit = newUnit(project, option, item)
     const fit = item.mounts[0] === 'panel' ? fitOf(item) : undefined
     const effect: CandidateEffect = unit
-      ? { item: item.id, fit, ...effectOf(project, option, [{ type: 'unit.add', option, unit, item }], before) }
+      ? { item: item.id, fit, ...effectOf(project, option, withLinks(project, option, unit, item), before) }
       : {
           item: item.id,
           nowhere: true,
@@ -124,6 +129,12 @@ export function* candidateEffects(
     yield { done: all.length, of: items.length, found: [effect] }
   }
   return all
+}
+
+/** A unit added, with the links it and what waits for it then have. */
+function withLinks(project: Project, option: string, unit: Unit, item: Item): Edit[] {
+  const add: Edit[] = [{ type: 'unit.add', option, unit, item }]
+  return item.ports.length ? [...add, ...linkEdits(applyEdits(project, add, 'trial').project, option)] : add
 }
 
 /** What the removal of a unit would do. */

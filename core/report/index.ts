@@ -1,6 +1,7 @@
 export {
   candidateEffects,
   effectOf,
+  linkEdits,
   newUnit,
   remedyEffects,
   removalEffects,
@@ -9,16 +10,7 @@ export {
   type RemedyEffect,
   type RemovalEffect
 } from './effect'
-export {
-  additionOf,
-  answersTo,
-  lackingOf,
-  linkEdits,
-  starterKit,
-  type Addition,
-  type Answer,
-  type StarterKit
-} from './lacking'
+export { additionOf, answersTo, lackingOf, starterKit, type Addition, type Answer, type StarterKit } from './lacking'
 export { examine, examineOption, FIGURE_KEYS, type Figure, type FigureKey, type Report } from './examine'
 export { makeRoom, rankForPanel, type RankedItem, type RoomAnswer } from './room'
 export { loadAnalysis, type AnalysisTable, type LoadAnalysis } from './analysis'

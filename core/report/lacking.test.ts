@@ -6,7 +6,7 @@ import { bestPlace, defaultPilot, reachTo } from '../pilot'
 import { examineRules } from '../rules'
 import { demoCatalogue, demoProject } from '../testing.demo'
 import { item, plainProject, projectWith, roundFace } from '../testing'
-import { additionOf, answersTo, candidateEffects, examineOption, lackingOf, starterKit } from '.'
+import { additionOf, answersTo, candidateEffects, examineOption, lackingOf, linkEdits, starterKit } from '.'
 
 const catalogue = demoCatalogue()
 const bare = (basis: Project['brief']['basis'], flying: Project['brief']['flying']): Project => {
@@ -93,7 +93,8 @@ describe('what gives what is lacking', () => {
     for (const id of ['ostrel-needle', 'corvane-echo-p', 'quillon-wayfarer-s']) {
       const entry = catalogue.find(one => one.id === id)!
       const { unit } = additionOf(project, 'a', entry)!
-      const after = applyEdits(project, [{ type: 'unit.add', option: 'a', unit, item: entry }], 'add').project
+      const added = applyEdits(project, [{ type: 'unit.add', option: 'a', unit, item: entry }], 'add').project
+      const after = applyEdits(added, linkEdits(added, 'a'), 'link').project
       const had = new Set(report.findings.map(finding => finding.id))
       const brings = examineOption(after, 'a').findings.filter(
         finding => !had.has(finding.id) && finding.code !== 'panel.unplaced'

@@ -3,8 +3,7 @@ import type { Finding, Steps } from '../design'
 import { resolve } from '../design'
 import { applyEdits, type Edit, type Project, type Unit } from '../document'
 import { bestPlace } from '../pilot'
-import { proposeLinks } from '../wiring'
-import { effectOf, newUnit, type CandidateEffect, type Effect } from './effect'
+import { effectOf, linkEdits, newUnit, type CandidateEffect, type Effect } from './effect'
 import { examineOption, type Report } from './examine'
 
 /**
@@ -81,10 +80,6 @@ export function additionOf(project: Project, option: string, item: Item): Additi
   if (at) edits.push({ type: 'unit.move', option, unit: unit.id, ...at })
   return { unit, edits, waits: onFace && !at }
 }
-
-/** Links that meet what the units now there still wait for. */
-export const linkEdits = (project: Project, option: string): Edit[] =>
-  proposeLinks(resolve(project, option)).map(link => ({ type: 'link.put', option, link }))
 
 /** A set of items that gives what a brief asks for, with why each is in it. */
 export interface StarterKit {

@@ -55,7 +55,7 @@ const cures = (effect: CandidateEffect | undefined, finding: Finding) => effect?
             <tbody>
               <tr v-for="answer in answers" :key="answer.item.id" :data-answer="answer.item.id">
                 <td>
-                  <b>{{ answer.item.name }}</b>
+                  <b>{{ answer.item.name }}</b>{{ ' ' }}
                   <span class="quiet">{{ answer.item.maker }} · {{ answer.item.kind }}</span>
                 </td>
                 <td>

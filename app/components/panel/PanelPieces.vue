@@ -325,8 +325,8 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
   padding-top: 4px;
 }
 .pos {
-  width: 96px;
-  flex: none;
+  flex: 1 1 106px;
+  max-width: 170px;
 }
 .nowrap {
   white-space: nowrap;

@@ -176,7 +176,8 @@ const rows = computed(() => {
   align-items: end;
 }
 .pos {
-  width: 92px;
+  flex: 1 1 106px;
+  max-width: 170px;
 }
 .name {
   width: 120px;

@@ -394,7 +394,8 @@ const setArea = (patch: Record<string, number>) => {
   width: 150px;
 }
 .pos {
-  width: 84px;
+  flex: 1 1 106px;
+  max-width: 170px;
 }
 .wrong {
   color: var(--grease);

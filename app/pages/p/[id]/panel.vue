@@ -160,7 +160,7 @@ async function setDownFree(unit: DesignUnit) {
 <style scoped>
 .layout {
   display: grid;
-  grid-template: 'bar bar' auto 'canvas side' minmax(0, 1fr) / minmax(0, 1fr) 376px;
+  grid-template: 'bar bar' auto 'canvas side' minmax(0, 1fr) / minmax(0, 1fr) 392px;
   height: 100%;
 }
 .bar {
@@ -190,8 +190,9 @@ async function setDownFree(unit: DesignUnit) {
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
 }
-.side :deep(.v-tab) {
-  padding: 0 9px;
+.side :deep(.v-tab.v-btn) {
+  padding: 0 7px;
+  font-size: 12.5px;
 }
 .pane {
   min-height: 0;
