@@ -27,6 +27,9 @@ export const test = base.extend<{ watched: void; findingsOpen: boolean; tourDone
         { done: tourDone, findings: findingsOpen }
       )
       await use()
+      // What a test did is saved before the next one begins: they share a server.
+      if (!page.isClosed() && (await page.locator('.save').count()))
+        await expect(page.locator('.save:is(.saved, .stale, .missing, .failed)')).toHaveCount(1)
       expect(errors, 'errors of the page').toEqual([])
     },
     { auto: true }
