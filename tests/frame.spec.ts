@@ -121,6 +121,17 @@ test('a remedy says beforehand what it brings as well as what it cures', async (
   await expect.poll(count).toBe(before - cures + brings)
 })
 
+test('a finding that lacks a function leads to what gives it', async ({ page }) => {
+  await open(page, 'skerrow-dunlin/rules')
+  await page
+    .locator('[data-finding="wiring.signal-missing"]')
+    .filter({ hasText: 'without position' })
+    .getByRole('link', { name: 'What gives it' })
+    .click()
+  await expect(page.locator('[data-answer="quillon-wayfarer-s"]')).toBeVisible()
+  await expect(page.locator('[data-answer]').first()).toContainText('cures it')
+})
+
 test.describe('as a first visit has it', () => {
   test.use({ findingsOpen: false, tourDone: false, viewport: { width: 1280, height: 800 } })
   test('the work has the room, findings and card fold, the tour can be put away', async ({ page }) => {

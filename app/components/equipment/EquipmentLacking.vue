@@ -16,6 +16,17 @@ const asked = ref('')
 const of = computed(() => lacking.value.find(finding => finding.id === asked.value))
 const SHOWN = 4
 const whole = ref(false)
+// A finding elsewhere leads here with what it lacks.
+const route = useRoute()
+watch(
+  () => route.query.lacks,
+  id => {
+    if (typeof id !== 'string') return
+    asked.value = id
+    whole.value = true
+  },
+  { immediate: true }
+)
 /** So many answers are shown; the table below has the rest. */
 const MOST_ANSWERS = 8
 const answers = computed(() =>

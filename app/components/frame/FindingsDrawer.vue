@@ -157,6 +157,9 @@ const source = (finding: Finding) => [finding.basis.kind, finding.basis.source].
               Show working
             </button>
           </p>
+          <v-btn v-if="finding.lacks" class="gives" :to="address('equipment', { lacks: finding.id })"
+            >What gives it</v-btn
+          >
           <div v-for="(remedy, index) in finding.remedies" :key="index" class="remedy">
             <v-btn block :disabled="bench.outOfDate" @click="bench.cure(remedy)">{{ taste.say(remedy.says) }}</v-btn>
             <small class="quiet">{{ effectWords(effects.get(`${finding.id}#${index}`)) }}</small>
@@ -243,6 +246,7 @@ button.link + button.link {
   text-decoration: underline;
   cursor: pointer;
 }
+.gives,
 .remedy {
   margin-top: 5px;
 }
