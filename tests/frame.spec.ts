@@ -34,9 +34,10 @@ test('a newcomer goes from nothing to a cut file in at most 45 acts, typing only
   await act(page.getByRole('button', { name: 'New aeroplane' }).click())
   await act(page.getByLabel('Registration').fill('ZZ-NOV'))
   await act(page.getByLabel('Model').fill('Hollin HB-2 Whimbrel'))
-  acts++
+  // A list is opened and chosen from: two acts.
+  acts += 2
   await choose(page, 'Certification basis', 'amateur-built')
-  acts++
+  acts += 2
   await choose(page, 'Installed now', 'nothing: a bare panel')
   await act(page.getByLabel('night VFR').check())
   await act(page.getByRole('button', { name: 'Begin', exact: true }).click())
