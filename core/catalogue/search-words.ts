@@ -9,7 +9,7 @@ const OF_KIND: Partial<Record<Kind, string>> = {
   'round instrument': 'gauge dial',
   'mechanical instrument': 'gauge dial steam six pack',
   'vacuum part': 'gyro steam suction six pack',
-  'navigator': 'gps gns receiver',
+  'navigator': 'gps receiver',
   'nav/com': 'radio vhf vor ils',
   'com': 'radio vhf transceiver',
   'remote com': 'radio vhf transceiver',

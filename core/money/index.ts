@@ -170,7 +170,7 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
         source: 'a quote and an estimate of the same work lie within a half of each other'
       },
       remedies: [],
-      says: say`${quote.shop} quotes ${price(quote.totalCents)}; the estimate without contingency is ${price(work)}, the larger is ${num(apart, 1)} times the smaller. One of the two leaves something out.`
+      says: say`${quote.shop} quotes ${price(quote.totalCents)}; the estimate without contingency is ${price(work)}: the larger is ${num(apart, 1)} times the smaller. One of the two leaves something out.`
     })
   }
   const inPhases = new Set(design.phases.map(phase => phase.id))

@@ -237,7 +237,7 @@ export function explainBend({ airframe: { panel } }: Design, bend: Bend): Workin
   }
 }
 
-/** Mounting load factors, limit (AC 43.13-2B chapter 1, from memory). Down is the worst for a tray that is on the face. */
+/** Mounting load factors, limit (AC 43.13-2B chapter 1, from memory). Down is the worst for a tray that hangs on the face. */
 const DOWN_G = 6.6
 const STANDARD_G = 9.80665
 
@@ -332,7 +332,7 @@ export function examineStrength(design: Design, placed: readonly Placed[]): Stre
       unit: 'Nm',
       basis: TRAY_BASIS,
       figure: { kind: 'tray', of: unit.id },
-      says: say`${thing(unit)} (${kg(unit.item.massKg)}, ${mm(unit.item.body?.depthMm ?? 0)} deep) is on the face alone: ${num(moment, 1, 'N·m')} at ${DOWN_G} g down; ${figure(panel.mostTrayMomentNm, 'N·m')} is set. Hold its back by rails or on a duct.`,
+      says: say`${thing(unit)} (${kg(unit.item.massKg)}, ${mm(unit.item.body?.depthMm ?? 0)} deep) is carried by the face alone: ${num(moment, 1, 'N·m')} at ${DOWN_G} g down; ${figure(panel.mostTrayMomentNm, 'N·m')} is set. Hold its back by rails or on a duct.`,
       remedies:
         design.optionId === AS_FOUND
           ? []
