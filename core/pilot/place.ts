@@ -26,7 +26,8 @@ function burden(design: Design, item: Item, at: FacePoint): number {
 
 /**
  * Where an item is best set down on the face: a stack that takes it, else of its free ground the place that its pilots see
- * and reach best for how often it is used (by the uses that Seats ranks with; out of reach or field weighs most). Without pilots, the first free place.
+ * and reach best for how often it is used (by the uses that Seats ranks with; out of reach or field weighs most).
+ * Without pilots, the first free place.
  * @returns nothing when no place is free
  */
 export function bestPlace(design: Design, item: Item): FacePoint | undefined {
