@@ -13,14 +13,15 @@ const ROOMS = {
   panel: BASE,
   pilot: [...BASE, 'panel'],
   power: [...BASE, 'airframe'],
-  wiring: [...BASE, 'airframe', 'power'],
-  resilience: BASE,
-  rules: [...BASE, 'resilience'],
-  mass: [...BASE, 'wiring'],
+  capability: [...BASE, 'power'],
+  wiring: [...BASE, 'airframe', 'power', 'capability'],
+  resilience: [...BASE, 'capability'],
+  rules: [...BASE, 'capability'],
+  mass: [...BASE, 'airframe', 'wiring'],
   money: [...BASE, 'wiring'],
   build: [...BASE, 'panel', 'power'],
   print: [...BASE, 'panel', 'power', 'build', 'report', 'formats'],
-  report: [...BASE, 'panel', 'pilot', 'power', 'wiring', 'rules', 'resilience', 'mass', 'money'],
+  report: [...BASE, 'panel', 'pilot', 'power', 'wiring', 'rules', 'resilience', 'capability', 'mass', 'money'],
   formats: [...BASE, 'panel', 'power', 'build', 'report']
 }
 /** A pattern that forbids these, or nothing when there are none: the linter takes no empty group. */

@@ -3,13 +3,13 @@ import type { FigureKey } from '#core/report'
 
 /** The eight steps in working order, each with the rooms whose findings it shows. */
 export const STEPS = [
-  { id: 'brief', name: 'Brief', rooms: [] as string[], hint: 'what it is for' },
+  { id: 'brief', name: 'Brief', rooms: ['brief'], hint: 'what it is for' },
   { id: 'equipment', name: 'Equipment', rooms: ['functions', 'catalogue'], hint: 'out, in, instead' },
   { id: 'panel', name: 'Panel', rooms: ['panel', 'pilot'], hint: 'to scale' },
   { id: 'power', name: 'Power', rooms: ['power'], hint: 'loads, minutes' },
   { id: 'wiring', name: 'Wiring', rooms: ['wiring'], hint: 'signals, routes' },
   { id: 'rules', name: 'Rules', rooms: ['rules'], hint: 'clause by clause' },
-  { id: 'budget', name: 'Budget', rooms: ['money'], hint: 'money, time' },
+  { id: 'budget', name: 'Budget', rooms: ['money', 'mass'], hint: 'money, time' },
   { id: 'build', name: 'Build', rooms: [] as string[], hint: 'files, lists' }
 ] as const
 

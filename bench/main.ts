@@ -2,7 +2,10 @@ import { gzipSync } from 'node:zlib'
 import { readFileSync } from 'node:fs'
 import { chromium } from '@playwright/test'
 import { BROWSER } from '../scripts/browser.mjs'
-import { examinePanel, freeGround, groundOf, setDown } from '../core/panel'
+import { Account, accountOf } from '../core/capability'
+import { failuresOf } from '../core/resilience'
+import { examineRules } from '../core/rules'
+import { bends, examinePanel, freeGround, groundOf, setDown } from '../core/panel'
 import { seatsOf } from '../core/pilot'
 import { loadsByPhase, shortestShed, simulate, powerModel, usualSettings } from '../core/power'
 import { EMPTY_HISTORY } from '../core/document'
@@ -66,6 +69,53 @@ function openDemo(name: string): Project {
   return opened.project
 }
 
+/** A face of 40 by 12 in with 25 openings, one of them at a place of its own. */
+function pierced(shiftMm: number) {
+  const base = openDemo('2-hollin-whimbrel')
+  const outline: [number, number][] = [
+    [0, 0],
+    [1016, 0],
+    [1016, 304.8],
+    [0, 304.8]
+  ]
+  const dial = {
+    ...base.items[0]!,
+    id: 'dial',
+    face: {
+      bezel: { shape: 'round' as const, diameterMm: 62 },
+      cutout: { shape: 'round' as const, diameterMm: 57 },
+      screws: [],
+      stack: false
+    }
+  }
+  const units = Array.from({ length: 25 }, (_, n) => ({
+    id: `d${n}`,
+    item: 'dial',
+    label: `Dial ${n}`,
+    place: 'panel',
+    xMm: 60 + (n % 13) * 74 + (n === 12 ? shiftMm : 0),
+    yMm: n < 13 ? 90 : 210
+  }))
+  const project = {
+    ...base,
+    fitted: [],
+    fittedLinks: [],
+    items: [...base.items, dial],
+    airframe: { ...base.airframe, panel: { ...base.airframe.panel, outline, zones: [], bays: [] } },
+    options: [{ ...base.options[0]!, units }]
+  }
+  const design = resolve(project, 'a')
+  return {
+    design,
+    placed: units.map(unit => setDown({ id: unit.id, label: unit.label, item: dial }, unit.xMm, unit.yMm)!)
+  }
+}
+let shifted = 0
+time('face of 40 × 12 in with 25 openings as a plate, after one move (400 first, 150 after)', '150 ms', 12, () => {
+  const { design, placed } = pierced((shifted += 0.1))
+  bends(design, placed)
+})
+
 const project = largeProject()
 const report = examineOption(project, 'a')
 console.log(
@@ -105,6 +155,13 @@ const dunlin = openDemo('3-skerrow-dunlin')
   note(`effects of removing, ZZ-DUN: all ${dunlin.options[0]!.units.length} units`, removals, '500 ms')
 }
 const design = resolve(project, 'a')
+time(`account of what works, ${design.units.length} units and ${design.links.length} links`, '3 ms', 120, () =>
+  new Account({ ...design }).functions()
+)
+time('all single and double failures, 80 units', '100 ms', 30, () => failuresOf({ ...design }))
+accountOf(design)
+time('every clause of the packs, 80 units, what works known', '5 ms', 60, () => examineRules(design))
+time('all single and double failures, ZZ-DUN', '100 ms', 30, () => failuresOf({ ...resolve(dunlin, 'b') }))
 let step = 0
 time('examine panel and sight again while dragging one unit', '4 ms', 200, () => {
   step++
@@ -127,7 +184,7 @@ time('free ground of one item among 80 units, rows of half a millimetre', '30 ms
   freeGround(item, placed, ground)
 })
 // All nine phases are flown by night and in cloud; every unit draws.
-const cloud = { ...design, brief: { ...design.brief, flying: ['night VFR' as const, 'IFR' as const] } }
+const cloud = { ...design, brief: { ...design.brief, flying: ['night VFR' as const, 'IFR by day' as const] } }
 const feeds = powerModel(cloud)
 time(`load analysis, ${cloud.units.length} loads in ${loadsByPhase(feeds).length} phases`, '5 ms', 200, () =>
   loadsByPhase(feeds)

@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
@@ -28,9 +28,9 @@ describe('the command line', () => {
     expect((JSON.parse(stdout) as { optionId: string; figures: { money: { value: number } } }).optionId).toBe('b')
   })
   it('check exits 1 when something must be fixed', async () => {
-    const { status, stdout } = await run('check', demo)
+    const { status, stdout } = await run('check', demo, '--option', 'b')
     expect(status).toBe(1)
-    expect(stdout).toMatch(/^must fix\twiring.signal-missing\t/m)
+    expect(stdout).toMatch(/^must fix\tpanel\.bezel-overlap\t/m)
   })
   it('check exits 0 when nothing does', async () => {
     const project = JSON.parse(readFileSync(join(root, 'demo/projects/2-hollin-whimbrel.json'), 'utf8')) as {
@@ -47,21 +47,58 @@ describe('the command line', () => {
     ['svg', /<svg .*mm"/],
     ['csv', /^fate,unit,label/],
     ['loads', /^Electrical load analysis\n[^]*\nAlternators give,/],
-    ['json', /"format": 4/]
+    ['json', /"format": 6/]
   ])('export --to %s writes the file', async (to, content) => {
     const out = join(there, `out.${to}`)
     expect((await run('export', demo, '--to', to, '-o', out)).status).toBe(0)
     expect(readFileSync(out, 'utf8')).toMatch(content)
   })
+  it('a drawing with must-fixes on the face is not written unless asked for anyway', async () => {
+    const out = join(there, 'b.dxf')
+    const refused = await run('export', demo, '--option', 'b', '--to', 'dxf', '-o', out)
+    expect(refused.status).toBe(2)
+    expect(refused.stderr).toContain('--anyway')
+    expect(existsSync(out)).toBe(false)
+    expect((await run('export', demo, '--option', 'b', '--to', 'dxf', '--anyway', '-o', out)).status).toBe(0)
+    expect(readFileSync(out, 'utf8')).toContain('SECTION')
+  })
+  it('every piece of a panel with bays is written, each a drawing of its own', async () => {
+    const project = JSON.parse(readFileSync(join(root, 'demo/projects/2-hollin-whimbrel.json'), 'utf8')) as {
+      airframe: { panel: { outline: [number, number][]; bays: unknown[] } }
+      options: { units: unknown[]; links: unknown[] }[]
+    }
+    const [x, y] = [0, 1].map(i => Math.max(...project.airframe.panel.outline.map(p => p[i]!)))
+    Object.assign(project.options[0]!, { units: [], links: [], circuits: [], flows: [], rows: [], groups: [] })
+    project.airframe.panel.bays = [
+      {
+        id: 'left',
+        name: 'Left bay',
+        outline: [
+          [40, 40],
+          [x! / 2, 40],
+          [x! / 2, y! / 2],
+          [40, y! / 2]
+        ],
+        lipMm: 12,
+        screwPitchMm: 80,
+        screwHoleMm: 4
+      }
+    ]
+    writeFileSync(join(there, 'bays.json'), JSON.stringify(project))
+    const out = join(there, 'face.dxf')
+    expect((await run('export', join(there, 'bays.json'), '--to', 'dxf', '-o', out)).status).toBe(0)
+    for (const file of [out, join(there, 'face-left.dxf')]) expect(readFileSync(file, 'utf8')).toContain('OUTLINE')
+    expect((await run('export', join(there, 'bays.json'), '--to', 'dxf')).stderr).toContain('-o')
+  })
   it('import checks a catalogue and turns CSV into JSON', async () => {
     const out = join(there, 'catalogue.json')
     expect((await run('import', 'demo/catalogue.csv', '-o', out)).status).toBe(0)
-    expect((JSON.parse(readFileSync(out, 'utf8')) as { catalogue: number }).catalogue).toBe(1)
+    expect((JSON.parse(readFileSync(out, 'utf8')) as { catalogue: number }).catalogue).toBe(2)
   })
   it('import carries an old format forward', async () => {
     const { status, stdout } = await run('import', 'core/document/kept/format-0.json')
     expect(status).toBe(0)
-    expect(JSON.parse(stdout)).toMatchObject({ format: 4 })
+    expect(JSON.parse(stdout)).toMatchObject({ format: 6 })
   })
   it.each([
     [['report', 'no-such.json'], /no-such.json cannot be read/],

@@ -1,7 +1,8 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs'
+import { extname } from 'node:path'
 import { defineCommand, runCommand, showUsage } from 'citty'
 import { format } from 'date-fns'
-import { wholeFace } from '../core/build'
+import { partsToCut, wholeFace } from '../core/build'
 import { resolve, ResolveError } from '../core/design'
 import { MOST_BYTES, openProject, sayProblem, writeProject, type Project } from '../core/document'
 import {
@@ -11,6 +12,7 @@ import {
   writeCatalogueCsv,
   writeCatalogueJson,
   writeFaceDxf,
+  writePartDxf,
   writePartSvg,
   writePartsCsv
 } from '../core/formats'
@@ -69,6 +71,12 @@ function write(streams: Streams, out: string | undefined, text: string): void {
   }
 }
 
+/** The name of a file with a word before its ending: `face.dxf` and `left` give `face-left.dxf`. */
+const besides = (file: string, word: string): string => {
+  const ending = extname(file)
+  return `${file.slice(0, file.length - ending.length)}-${word}${ending}`
+}
+
 /** Units and language, as they were asked for. */
 function readingOf({ units, locale }: { units: string; locale: string }): Reading {
   if (!['inch', 'mm'].includes(units)) fail(`--units is “${units}”; inch or mm is wanted.`)
@@ -99,7 +107,9 @@ function commandsFor(streams: Streams) {
     run({ args }) {
       const project = open(args.file)
       // JSON has no infinity: an endless battery is written as null, and docs/file-formats.md says so.
-      streams.out(`${JSON.stringify(examineOption(project, optionOf(project, args.option)), null, 1)}\n`)
+      streams.out(
+        `${JSON.stringify(examineOption(project, optionOf(project, args.option), { today: format(new Date(), 'yyyy-MM-dd') }), null, 1)}\n`
+      )
     }
   })
 
@@ -109,7 +119,9 @@ function commandsFor(streams: Streams) {
     run({ args }) {
       const reading = readingOf(args)
       const project = open(args.file)
-      const { findings, optionName } = examineOption(project, optionOf(project, args.option))
+      const { findings, optionName } = examineOption(project, optionOf(project, args.option), {
+        today: format(new Date(), 'yyyy-MM-dd')
+      })
       const stops = findings.filter(finding => finding.weight === 'must fix')
       for (const finding of findings)
         streams.out(`${finding.weight}\t${finding.code}\t${readPhrase(finding.says, reading)}\n`)
@@ -126,7 +138,8 @@ function commandsFor(streams: Streams) {
       to: { type: 'string', description: 'dxf, svg, csv, loads (the load analysis as CSV) or json' },
       units: { ...units, description: 'of the DXF and the load analysis: inch or mm' },
       locale,
-      out: { type: 'string', alias: 'o', description: 'file to write; the terminal when left out' }
+      out: { type: 'string', alias: 'o', description: 'file to write; the terminal when left out' },
+      anyway: { type: 'boolean', description: 'write the cut drawing although something must be fixed', default: false }
     },
     run({ args }) {
       const reading = readingOf(args)
@@ -147,7 +160,33 @@ function commandsFor(streams: Streams) {
         return fail(
           `--to is ${args.to === undefined ? 'missing' : `“${args.to}”`}; dxf, svg, csv, loads or json is wanted.`
         )
-      write(streams, args.out, writer(open(args.file)))
+      const project = open(args.file)
+      if (args.to === 'dxf' || args.to === 'svg') {
+        const stops = examineOption(project, optionOf(project, args.option)).findings.filter(
+          finding => finding.weight === 'must fix' && finding.code.startsWith('panel.')
+        )
+        if (stops.length && !args.anyway)
+          return fail(
+            `${stops.length} finding${stops.length > 1 ? 's' : ''} on the face must be fixed, so that a sheet cut now would be cut for nothing: ${readPhrase(stops[0]!.says, reading)} Nothing was written. --anyway writes it all the same.`
+          )
+        const parts = partsToCut(designOf(project))
+        if (parts.length > 1) {
+          // Each piece of metal is a drawing of its own: the frame under the name asked for, each bay beside it.
+          const { out } = args
+          if (out === undefined)
+            return fail(
+              `This panel has ${parts.length} pieces (${parts.map(part => part.name).join(', ')}): name a file with -o, and each is written beside it.`
+            )
+          for (const part of parts)
+            write(
+              streams,
+              part.id === 'face' ? out : besides(out, part.id),
+              args.to === 'dxf' ? writePartDxf(part, reading.system) : writePartSvg(part)
+            )
+          return 0
+        }
+      }
+      write(streams, args.out, writer(project))
       return 0
     }
   })

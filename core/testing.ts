@@ -52,6 +52,7 @@ export function plainProject(): Project {
     ...project,
     airframe: {
       ...project.airframe,
+      battery: { ...project.airframe.battery, ratedHours: 1 },
       panel: {
         ...project.airframe.panel,
         outline: [

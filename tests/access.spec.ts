@@ -27,7 +27,8 @@ async function violationsOf(page: Page): Promise<string[]> {
 
 for (const path of [
   '/',
-  ...STEPS.filter(step => step !== 'panel' && step !== 'power').map(step => `/p/skerrow-dunlin/${step}`)
+  ...STEPS.filter(step => step !== 'panel' && step !== 'power').map(step => `/p/skerrow-dunlin/${step}`),
+  '/p/skerrow-dunlin/budget?option=b&pane=balance'
 ])
   test(`no accessibility violations at ${path}`, async ({ page }) => {
     await page.goto(server.base + path)
@@ -47,6 +48,13 @@ test('no accessibility violations in Panel, in any pane, nor in the dialogs of t
   await page.locator('[data-figure="money"]').click()
   await expect(page.getByRole('dialog').getByText('Result')).toBeVisible()
   expect(await violationsOf(page), 'working').toEqual([])
+})
+test('no accessibility violations in any pane of Rules', async ({ page }) => {
+  for (const pane of ['works', 'failures', 'backups', 'papers']) {
+    await page.goto(`${server.base}/p/skerrow-dunlin/rules?option=b&pane=${pane}`)
+    await expect(page.locator('.pane h2, .pane table').first()).toBeVisible()
+    expect(await violationsOf(page), pane).toEqual([])
+  }
 })
 test('no accessibility violations in any pane of Power', async ({ page }) => {
   await page.goto(`${server.base}/p/skerrow-dunlin/power`)

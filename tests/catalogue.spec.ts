@@ -75,26 +75,21 @@ test('candidates stand side by side, two to four', async ({ page }) => {
   await choose(page, 'Kind', 'navigator')
   for (const name of ['Wayfarer T', 'Wayfarer S']) await page.getByLabel(`Compare ${name}`, { exact: true }).check()
   await expect(page.locator('.side tbody tr')).toHaveCount(6)
-  await expect(page.locator('.side')).toContainText('does not work without waas gps antenna')
+  await expect(page.locator('.side')).toContainText('waas gps antenna')
 })
 
 test('links are proposed, taken and undone in Wiring', async ({ page }) => {
   await page.goto(`${server.base}/p/skerrow-dunlin/equipment`)
-  for (const name of ['Wayfarer S', 'Puck G']) {
-    await page.getByRole('searchbox').fill(name)
-    await page.getByRole('button', { name: `Add ${name}`, exact: true }).click()
-  }
-  await page.keyboard.press('Escape')
-  // What is added is connected at once; one connection is taken out, and proposed again.
+  // One connection is taken out, and proposed again.
   await page.getByRole('link', { name: /Wiring/ }).click()
-  await page.getByRole('button', { name: 'Delete the connection from Wayfarer S to Transponder with ADS-B' }).click()
-  await expect(page.getByText(/Wayfarer S → Transponder with ADS-B \(position\)/)).toBeVisible()
+  await page
+    .getByRole('button', { name: 'Delete the connection from Short navigator to Transponder with ADS-B' })
+    .click()
+  await expect(page.getByText(/Short navigator → Transponder with ADS-B/)).toBeVisible()
   const before = await page.locator('[data-link]').count()
   await page.getByRole('button', { name: /Take \d+ proposed connection/ }).click()
   await expect(page.locator('[data-link]')).not.toHaveCount(before)
-  await expect(page.locator('[data-finding="wiring.signal-missing"]').filter({ hasText: 'does not work' })).toHaveCount(
-    0
-  )
+  await expect(page.locator('[data-finding="wiring.signal-missing"]').filter({ hasText: 'ads-b out' })).toHaveCount(0)
   await page.getByRole('button', { name: /^Undo: Take/ }).click()
   await expect(page.locator('[data-link]')).toHaveCount(before)
 })

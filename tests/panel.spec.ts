@@ -25,7 +25,12 @@ const kept = async (page: Page, id: string) =>
     (await (await page.request.get(`${server.base}/api/projects/${id}`)).json()) as {
       project: {
         airframe: {
-          panel: { outline: [number, number][]; zones: { id: string; name: string }[]; bays: unknown[] }
+          panel: {
+            outline: [number, number][]
+            zones: { id: string; name: string }[]
+            bays: unknown[]
+            stiffeners: unknown[]
+          }
           pilots: { name: string }[]
         }
         options: {
@@ -236,6 +241,28 @@ test('zones, corners and labels are moved on the drawing, and by keyboard and nu
   expect((await kept(page, 'skerrow-dunlin')).airframe.panel.outline[0]).toEqual([0, 0])
 })
 
+test('a vent is marked as an opening and cut; an angle behind the face makes it give less', async ({ page }) => {
+  await openLayout(page)
+  await page.getByRole('tab', { name: /Option A/ }).click()
+  await pane(page, 'Sheet')
+  const bend = page.locator('[data-finding="panel.bend"]')
+  await expect(bend).toContainText('Deflection')
+  const before = /Deflection [\d.]+ in at 45 N on [A-Z][a-z ]+/.exec((await bend.textContent())!)![0]
+  await page.getByRole('button', { name: 'Heater knob face' }).click()
+  await choose(page, 'Opening of the sheet', 'cut (CUT)')
+  await page.getByRole('button', { name: '+ angle' }).click()
+  await page.getByLabel('Across (in)').fill('29')
+  await page.getByLabel('Across (in)').press('Enter')
+  await expect(bend).not.toContainText(before)
+  await saved(page)
+  const { panel } = (await kept(page, 'skerrow-dunlin')).airframe
+  expect(panel.zones.find(zone => zone.name === 'Heater knob')).toMatchObject({ hole: 'cut' })
+  expect(panel.stiffeners).toHaveLength(1)
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
+  await expect(bend).toContainText(before)
+  await saved(page)
+})
+
 test('a press on what waits in the tray sets nothing down; Delete takes off the face, out of a row too', async ({
   page
 }) => {
@@ -280,11 +307,13 @@ test('the cutter refuses with reasons, and with the reasons cured gives a price'
   await pane(page, 'Print and cut')
   await page.getByRole('button', { name: 'Send the drawing' }).click()
   await expect(page.getByText(/is refused:/)).toBeVisible()
-  // Trim lamps stand in the navigator's hole: they go back to the tray.
+  // Trim lamps stand in the navigator's hole, the autopilot's controller in the opening of the yoke: back to the tray.
   await pane(page, 'Selected')
-  await unit(page, 'trim').focus()
-  await page.keyboard.press('Enter')
-  await page.getByRole('button', { name: 'To the tray' }).click()
+  for (const id of ['trim', 'ap-c']) {
+    await unit(page, id).focus()
+    await page.keyboard.press('Enter')
+    await page.getByRole('button', { name: 'To the tray' }).click()
+  }
   await pane(page, 'Print and cut')
   await page.getByRole('button', { name: 'Send the drawing' }).click()
   await expect(page.getByText(/\$[\d,]+(\.\d\d)?, \d+ days/)).toBeVisible()

@@ -56,7 +56,7 @@ test('from a bare project to a printed analysis', async ({ page }) => {
   expect(
     (
       await page.request.post(`${server.base}/api/projects`, {
-        data: { ...bare, brief: { ...bare.brief, flying: ['IFR'], wantedMinutes: 60 } }
+        data: { ...bare, brief: { ...bare.brief, flying: ['IFR by day'], wantedMinutes: 60 } }
       })
     ).ok()
   ).toBe(true)

@@ -25,8 +25,8 @@ test('what is typed right after / stands in Find, and no letter of it acts as a 
 test('a unit named in a finding is selected where it stands', async ({ page }) => {
   await page.goto(`${server.base}/p/skerrow-dunlin/panel`)
   const bend = page.locator('[data-finding="panel.bend"]')
-  await bend.getByRole('link', { name: 'Transponder with ADS-B' }).click()
-  await expect(page.locator('[data-unit="xpdr-ads"], [data-unit].selected').first()).toHaveClass(/selected/)
+  await bend.getByRole('link', { name: 'Panel dimmer' }).click()
+  await expect(page.locator('[data-unit="dimmer"]')).toHaveClass(/selected/)
   await expect(page).toHaveURL(/panel/)
 })
 
@@ -87,9 +87,9 @@ test.describe('in a German browser, in millimetres', () => {
       await page.goto(`${server.base}/p/skerrow-dunlin/${step}`)
       await expect(page.locator('[data-figure="useful load"] .value')).toHaveText(/^\d+,\d\d$/)
       await expect(page.locator('[data-finding]').first()).toBeVisible()
-      // Words of a catalogue entry’s own may hold inches; quantities of ours may not.
+      // Words of a catalogue entry’s own may hold inches, and a rule’s airspace feet; quantities of ours may not.
       const words = (await page.locator(step === 'equipment' ? '.drawer, .tally' : 'body').allInnerTexts()).join('\n')
-      expect(words.match(/\d(?:[.,]\d+)? (in|lb|ft)\b(?! \d)/g) ?? []).toEqual([])
+      expect(words.replaceAll(/1[08],000 ft/g, '').match(/\d(?:[.,]\d+)? (in|lb|ft)\b(?! \d)/g) ?? []).toEqual([])
       expect(words.match(/\d\.\d{1,2} (mm|kg|A|V|m)\b/g) ?? []).toEqual([])
     })
   test('a length is typed with the comma', async ({ page }) => {

@@ -18,8 +18,18 @@ const at = async (page: Page, path: string) => {
 
 test('Brief: asking for IFR asks for its instruments', async ({ page }) => {
   await at(page, 'teasel-ls/brief')
-  await page.getByLabel('IFR', { exact: true }).check()
+  await page.getByLabel('IFR by day', { exact: true }).check()
   await expect(page.locator('[data-finding="rules.missing"]').filter({ hasText: '91.205(d)(2)' })).toBeVisible()
+})
+
+test('Brief: what an option tries is written down and kept', async ({ page }) => {
+  await at(page, 'teasel-ls/brief')
+  const note = page.getByLabel('What Option A: one more radio box tries')
+  await note.fill('Only a transponder')
+  await note.press('Tab')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.reload()
+  await expect(note).toHaveValue('Only a transponder')
 })
 
 test('Panel, Sheet: a zone is drawn where it was typed, whatever the unit', async ({ page }) => {
@@ -68,7 +78,7 @@ test('Rules: a look by hand counts, carries its date and falls due at the end of
 })
 
 test('Budget: three-point weeks of a quote, and the window they are held against', async ({ page }) => {
-  await at(page, 'skerrow-dunlin/budget')
+  await at(page, 'skerrow-dunlin/budget?option=b')
   const quote = page.locator('tr').filter({ has: page.getByLabel('Likely weeks, Ridge & Rowan') })
   // PERT of 5, 7, 12: mean 7.5, deviation 1.17; 12 January and ten weeks is 23 March, after the window's end.
   await expect(quote).toContainText('7.5 ± 1.2')
@@ -79,16 +89,29 @@ test('Budget: three-point weeks of a quote, and the window they are held against
   await expect(page.getByText('first ≤ likely ≤ late')).toBeVisible()
 })
 
-test('Build: weight and balance lines add up to the tally', async ({ page }) => {
-  await at(page, 'skerrow-dunlin/build')
+test('Budget: weight and balance lines add up to the tally; a loading too far aft is told at once', async ({
+  page
+}) => {
+  await at(page, 'skerrow-dunlin/budget?pane=balance')
   const sum = page.locator('tr.sum td').nth(1)
   const number = (text: string | null) => Number(text!.replace(/,| lb/g, ''))
   const empty = number(await sum.textContent())
   const useful = number(await value(page, 'useful load').textContent())
   // Most take-off mass 1089 kg is 2400.8 lb; the tally is rounded to the pound.
   expect(Math.abs(empty + useful - 2400.8)).toBeLessThan(0.6)
-  await page.getByRole('button', { name: 'Show working of the arm' }).click()
+  await page.getByRole('button', { name: 'Working', exact: true }).click()
   await expect(page.getByRole('dialog')).toContainText('FAA-H-8083-1B')
+  await page.keyboard.press('Escape')
+  await expect(page.locator('[data-finding="mass.outside"]')).toHaveCount(0)
+  const rear = page.getByLabel(/^Baggage in Four, half tanks/)
+  await rear.fill('400 lb')
+  await rear.press('Enter')
+  await expect(page.locator('[data-finding^="mass."]').first()).toBeVisible()
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(page.locator('[data-finding^="mass."]')).toHaveCount(0)
+  const form = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Form to sign, PDF' }).click()
+  expect((await form).suggestedFilename()).toMatch(/weight.and.balance.*\.pdf$/)
 })
 
 test('options are renamed and walked through by keys', async ({ page }) => {

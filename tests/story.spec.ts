@@ -50,7 +50,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
     await page.getByRole('button', { name: `Add ${name}`, exact: true }).click()
   }
   await page.getByRole('tab', { name: 'Installed', exact: true }).click()
-  await expect(page.locator('[data-added]')).toHaveCount(6)
+  await expect(page.locator('[data-added]')).toHaveCount(9)
   await expect(figure(page, 'money')).not.toHaveText(before.money!)
   await expect(figure(page, 'wires')).not.toHaveText(before.wires!)
 
@@ -167,7 +167,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
 test('a finding is cured by its remedy, and undone', async ({ page }) => {
   await page.goto(`${server.base}/p/skerrow-dunlin/panel`)
   await page.getByRole('tab', { name: /Option B/ }).click()
-  const finding = page.locator('[data-finding="panel.face-zone"]')
+  const finding = page.locator('[data-finding="panel.edge"]')
   await finding.locator('.remedy button').first().click()
   await expect(finding).toHaveCount(0)
   await page.keyboard.press('Control+z')

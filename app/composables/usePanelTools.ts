@@ -28,8 +28,8 @@ const grid = ref(false)
 const ghost = ref('')
 const pilot = ref('')
 const flow = ref('')
-/** Zone or bay chosen in the Sheet pane. */
-const ground = ref<{ kind: 'zone' | 'bay' | 'outline'; id: string }>()
+/** Zone, bay, doubler or angle chosen in the Sheet pane. */
+const ground = ref<{ kind: 'zone' | 'bay' | 'stiffener' | 'outline'; id: string }>()
 /** Free ground asked for, shaded on the drawing. */
 const free = shallowRef<{ name: string; ground: FreeGround }>()
 const measured = ref<{ x: number; y: number }[]>([])

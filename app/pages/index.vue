@@ -185,7 +185,7 @@ const restoreField = useTemplateRef('restoreField')
       <p v-else-if="shown.length === 0" class="quiet">No aeroplane of that name.</p>
       <HangarCard v-for="row in shown" :key="row.id" :row="row" @remove="leaving = row" />
     </section>
-    <v-dialog v-model="asking" max-width="460" role="alertdialog" aria-label="Delete a project">
+    <ModalDialog v-model="asking" max-width="460" role="alertdialog" aria-label="Delete a project">
       <v-card v-if="leaving" :title="`Delete “${leaving.title}”?`">
         <v-card-text
           >It goes with all its options and earlier versions. It can be brought back right afterwards.</v-card-text
@@ -195,7 +195,7 @@ const restoreField = useTemplateRef('restoreField')
           ><v-btn color="error" variant="flat" @click="remove">Delete</v-btn>
         </v-card-actions>
       </v-card>
-    </v-dialog>
+    </ModalDialog>
     <v-snackbar v-model="goneSaid" :timeout="12000" location="bottom" rounded="0">
       “{{ gone?.title }}” is deleted.
       <template #actions><v-btn variant="text" @click="bringBack">Undo</v-btn></template>

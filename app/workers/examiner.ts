@@ -1,5 +1,9 @@
 import { expose } from 'comlink'
+import { format } from 'date-fns'
+import { accountOf, functionsLost, type Part } from '#core/capability'
+import { failuresOf, pressDead, type FailureReport, type Pressed } from '#core/resilience'
 import type { Item } from '#core/catalogue'
+import { bendMap, examinePanel, type BendMap } from '#core/panel'
 import {
   backupFor,
   backupOffers,
@@ -16,6 +20,7 @@ import {
 import { applyDiff, type Diff, type Project } from '#core/document'
 import { AS_FOUND, resolve, type FigureOf, type Progress, type Steps, type Working } from '#core/design'
 import {
+  backupSearch,
   candidateEffects,
   examineOption,
   explain,
@@ -24,6 +29,7 @@ import {
   remedyEffects,
   removalEffects,
   starterKit,
+  type BackupSearch,
   type CandidateEffect,
   type RankedItem,
   type RemedyEffect,
@@ -145,6 +151,9 @@ function forget() {
   removals = new Map()
 }
 
+/** Today where the reader is (ISO date). */
+const today = (): string => format(new Date(), 'yyyy-MM-dd')
+
 const examiner = {
   /** Takes a document whole. */
   open(project: Project, turn: number) {
@@ -165,20 +174,21 @@ const examiner = {
   },
   examine(option: string): Reports {
     const project = document()
-    const reports: Reports = { current: examineOption(project, option, { catalogue }) }
+    const reports: Reports = { current: examineOption(project, option, { catalogue, today: today() }) }
     const found = foundParts(project)
     if (!same(given.asFound, found)) {
-      reports.asFound = examineOption(project, AS_FOUND)
+      reports.asFound = examineOption(project, AS_FOUND, { today: today() })
       given.asFound = found
     }
     const agreed = [...found, project.agreed]
     if (!same(given.agreed, agreed)) {
-      reports.agreed = project.agreed ? examineOption(project, project.agreed.option) : 'none'
+      reports.agreed = project.agreed ? examineOption(project, project.agreed.option, { today: today() }) : 'none'
       given.agreed = agreed
     }
     return reports
   },
-  compare: (options: string[]): Report[] => options.map(option => examineOption(document(), option)),
+  compare: (options: string[]): Report[] =>
+    options.map(option => examineOption(document(), option, { today: today() })),
   /** How a figure of an option came about. */
   explain(option: string, figure: FigureOf): Working | undefined {
     const project = document()
@@ -257,8 +267,25 @@ const examiner = {
   /** Every failure played through. */
   scenes(option: string, job: number, tell: Tell): Promise<Scene[] | undefined> {
     const design = resolve(document(), option)
-    return walk(playScenes(design, examinePower(design).circuits), job, tell)
+    return walk(playScenes(design, examinePower(design).circuits, functionsLost(design)), job, tell)
   },
+  /** Every loss and every pair that takes something, and what each backup is worth. */
+  failures: (option: string): FailureReport => failuresOf(resolve(document(), option)),
+  /** How far the face gives at points all over it. */
+  bendMap(option: string): BendMap[] {
+    const design = resolve(document(), option)
+    return bendMap(design, examinePanel(design, false).placed)
+  },
+  /** What is left with parts pressed dead. */
+  press(option: string, keys: readonly string[]): Pressed & { parts: readonly Part[] } {
+    const design = resolve(document(), option)
+    const parts = [...accountOf(design).parts.values()]
+    const dead = parts.filter(part => keys.includes(`${part.kind} ${part.id}`))
+    return { ...pressDead(design, dead), parts }
+  },
+  /** What each school of backup asks, and the least additions that leave one flying after any single loss. */
+  stances: (option: string, job: number, tell: Tell): Promise<BackupSearch | undefined> =>
+    walk(backupSearch(document(), option, catalogue), job, (far, of) => tell(far, of, [])),
   stop(job: number) {
     if (jobs.some(one => one.id === job)) stopped.add(job)
   }

@@ -228,7 +228,12 @@ export function partsToCut(design: Design): Part[] {
     draw(label.xMm, label.yMm, [
       { layer: LAYERS.etch, kind: 'text', x: label.xMm, y: label.yMm, heightMm: label.heightMm, text: label.text }
     ])
-  for (const { figure } of groundOf(panel).faceZones) draw(figure.x, figure.y, drawFigure(figure, LAYERS.reference))
+  for (const { zone, figure } of groundOf(panel).faceZones)
+    draw(
+      figure.x,
+      figure.y,
+      drawFigure(figure, zone.hole === 'cut' ? LAYERS.cut : zone.hole === 'screw' ? LAYERS.screw : LAYERS.reference)
+    )
   const frame: Entity[] = [plainRing(panel.outline, LAYERS.outline)]
   const bays = panel.bays.map((bay): Part => {
     const screws = bayScrews(bay).flatMap(screw => drawFigure(screw, LAYERS.screw))

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { item, roundFace } from '../testing'
 import { demoCatalogue } from '../testing.demo'
-import { depthBehindMm, FUNCTIONS, Item, KINDS, PHASES, searchWords, SIGNALS } from '.'
+import { alsoSaid, depthBehindMm, FUNCTIONS, Item, KINDS, PHASES, plainSignal, saidBy, searchWords, SIGNALS } from '.'
 
 const items = demoCatalogue()
 
@@ -44,18 +44,24 @@ describe('the demo catalogue', () => {
         const found =
           need.what === 'function'
             ? items.some(other => other.id !== one.id && other.provides.includes(need.name))
-            : items.some(
-                other =>
-                  other.id !== one.id &&
-                  other.ports.some(
-                    out =>
-                      out.flow !== 'in' &&
-                      out.signals.includes(need.name) &&
-                      one.ports.some(
-                        input => input.kind === out.kind && input.flow !== 'out' && input.signals.includes(need.name)
-                      )
-                  )
-              )
+            : need.what === 'aerial'
+              ? items.some(
+                  other => other.provides.includes(need.name) && other.ports.some(port => port.kind === 'coax')
+                )
+              : items.some(
+                  other =>
+                    other.id !== one.id &&
+                    other.ports.some(
+                      out =>
+                        (need.what === 'listener' || saidBy(out).flatMap(alsoSaid).includes(need.name)) &&
+                        one.ports.some(
+                          input =>
+                            input.kind === out.kind &&
+                            input.flow !== 'out' &&
+                            input.signals.map(plainSignal).includes(plainSignal(need.name))
+                        )
+                    )
+                )
         expect(found, `${one.name} needs ${need.name}`).toBe(true)
       }
   })

@@ -1,3 +1,16 @@
 export { searchWords } from './search-words'
 export * from './vocabulary'
-export { Item, depthBehindMm, itemKey, type Face, type Need, type Port, type Power, type Shape } from './item'
+export { modernise } from './modernise'
+export {
+  Item,
+  depthBehindMm,
+  heardBy,
+  isFor,
+  itemKey,
+  saidBy,
+  type Face,
+  type Need,
+  type Port,
+  type Power,
+  type Shape
+} from './item'

@@ -1,5 +1,17 @@
 import * as z from 'zod'
-import { BASES, FUNCTIONS, KINDS, PHASES, PLACE_KINDS, PORT_KINDS, SIGNALS } from './vocabulary'
+import {
+  AERIALS,
+  alsoSaid,
+  BASES,
+  FUNCTIONS,
+  KINDS,
+  PHASES,
+  PLACE_KINDS,
+  PORT_KINDS,
+  SIGNALS,
+  type FunctionName,
+  type SignalName
+} from './vocabulary'
 
 /** An identifier: letters, digits, dot, dash and underscore, so that it is safe in file names, links and CSV. */
 export const Id = z
@@ -20,6 +32,16 @@ export const Amps = z.number().min(0, 'must not be negative').max(1_000)
 export const Cents = z.int().min(0, 'must not be negative').max(1_000_000_000)
 /** Counts what an entry has been through: each change of it is a revision of its own. */
 export const Revision = z.int().min(1).max(100_000)
+/**
+ * Hours in which a battery’s capacity is rated. Makers rate from a tenth of an hour (cranking) to a day; it is asked for, never
+ * assumed, since the same cells have another capacity at another rate.
+ */
+export const RatedHours = z
+  .number(
+    'is the hours in which the capacity is rated, from the battery’s label: 20 for most lead-acid, 1 for many others'
+  )
+  .min(0.1)
+  .max(24)
 export const Hours = z.number().min(0, 'must not be negative').max(2_000)
 
 const Round = z.strictObject({ shape: z.literal('round'), diameterMm: SizeMm })
@@ -83,6 +105,10 @@ export const Power = z.strictObject({
   transmitShare: z.number().min(0).max(1).optional(),
   /** Share of the time a load that comes and goes (flaps, trim, a pump) draws; always when absent. */
   duty: z.number().gt(0).max(1).optional(),
+  /** How long such a load runs at a time, in seconds; the maximum over five minutes follows from it. */
+  onSeconds: z.number().gt(0).max(3_600).optional(),
+  /** Amps for a moment when it is switched on: motors, pumps, lamps. */
+  startA: Amps.optional(),
   load: z.enum(['constant current', 'constant power', 'resistive']).default('constant power'),
   phases: z.array(z.enum(PHASES)).max(PHASES.length).optional(),
   essential: z.boolean().default(false),
@@ -93,30 +119,36 @@ export const Power = z.strictObject({
 export const Cells = z.strictObject({
   chemistry: z.enum(['lead-acid', 'lithium']),
   capacityAh: z.number().gt(0, 'must be more than 0').max(500),
-  ratedHours: z.number().gt(0).max(40).default(1)
+  ratedHours: RatedHours
 })
 
 export const Port = z.strictObject({
   id: Id,
   kind: z.enum(PORT_KINDS),
   flow: z.enum(['in', 'out', 'both']),
-  signals: z.array(z.enum(SIGNALS)).min(1).max(20)
+  signals: z.array(z.enum(SIGNALS)).min(1).max(20),
+  /** Of a port that speaks both ways: the signals it says itself, the others it only hears. All of them when absent. */
+  says: z.array(z.enum(SIGNALS)).max(20).optional()
 })
 
-/** Something this item cannot do its work without (or does less without, when not required). */
+/** What a need may be for: functions that the item gives and signals that it says. */
+const Purposes = z
+  .array(z.enum([...FUNCTIONS, ...SIGNALS]))
+  .min(1)
+  .max(40)
+const NEED = { required: z.boolean().default(true), for: Purposes.optional(), text: Text.default('') }
+
+/**
+ * Something this item cannot do its work without (or does less without, when not required): a function that another unit
+ * gives, a signal that one of its ports hears, an aerial on one of its coax ports, or a listener who shows what it says.
+ * `for` names what of its functions and signals depend on it; all of them when absent and required. What is not required is no
+ * fault when it is not there.
+ */
 export const Need = z.discriminatedUnion('what', [
-  z.strictObject({
-    what: z.literal('function'),
-    name: z.enum(FUNCTIONS),
-    required: z.boolean().default(true),
-    text: Text.default('')
-  }),
-  z.strictObject({
-    what: z.literal('signal'),
-    name: z.enum(SIGNALS),
-    required: z.boolean().default(true),
-    text: Text.default('')
-  })
+  z.strictObject({ what: z.literal('function'), name: z.enum(FUNCTIONS), ...NEED }),
+  z.strictObject({ what: z.literal('signal'), name: z.enum(SIGNALS), ...NEED }),
+  z.strictObject({ what: z.literal('listener'), name: z.enum(SIGNALS), ...NEED }),
+  z.strictObject({ what: z.literal('aerial'), name: z.enum(AERIALS), port: Id, ...NEED })
 ])
 
 export const Item = z
@@ -137,6 +169,8 @@ export const Item = z
     ports: z.array(Port).max(40).default([]),
     provides: z.array(z.enum(FUNCTIONS)).max(60).default([]),
     needs: z.array(Need).max(30).default([]),
+    /** How many tanks a fuel gauge reads; one when absent. */
+    tanks: z.int().min(1).max(12).optional(),
     approvals: z.array(z.enum(BASES)).max(3).default([]),
     priceCents: Cents,
     labourHours: Hours,
@@ -152,6 +186,8 @@ export const Item = z
         complain(['power', 'maxA'], `is ${item.power.maxA} A, less than typicalA ${item.power.typicalA} A`)
       if (item.power.transmitA !== undefined && item.power.transmitA < item.power.typicalA)
         complain(['power', 'transmitA'], `is ${item.power.transmitA} A, less than typicalA ${item.power.typicalA} A`)
+      if (item.power.startA !== undefined && item.power.startA < item.power.typicalA)
+        complain(['power', 'startA'], `is ${item.power.startA} A, less than typicalA ${item.power.typicalA} A`)
       if (item.power.minV > item.power.atV)
         complain(['power', 'minV'], `is ${item.power.minV} V, more than atV ${item.power.atV} V`)
     }
@@ -164,6 +200,28 @@ export const Item = z
     item.ports.forEach((port, index) => {
       if (ports.has(port.id)) complain(['ports', index, 'id'], `“${port.id}” is used twice`)
       ports.add(port.id)
+      if (port.says && port.flow !== 'both')
+        complain(['ports', index, 'says'], `is only for a port that speaks both ways; this one is “${port.flow}”`)
+      for (const said of port.says ?? [])
+        if (!port.signals.includes(said)) complain(['ports', index, 'says'], `“${said}” is none of the port’s signals`)
+    })
+    const said = new Set(item.ports.flatMap(saidBy).flatMap(alsoSaid))
+    const given = new Set<string>([...item.provides, ...said])
+    item.needs.forEach((need, index) => {
+      if (need.what === 'aerial' && item.ports.find(port => port.id === need.port)?.kind !== 'coax')
+        complain(['needs', index, 'port'], `“${need.port}” is no coax port of this item`)
+      if (need.what === 'function' && need.required && !need.for && item.provides.includes(need.name))
+        complain(['needs', index, 'name'], `“${need.name}” is what the item gives itself: it would wait for itself`)
+      if (need.what === 'listener' && isFor(need, need.name))
+        complain(
+          ['needs', index, 'for'],
+          `holds back “${need.name}” itself until somebody hears it: it would wait for itself`
+        )
+      if (need.what === 'listener' && !said.has(need.name))
+        complain(['needs', index, 'name'], `“${need.name}” is said by none of the item’s ports`)
+      for (const purpose of need.for ?? [])
+        if (!given.has(purpose))
+          complain(['needs', index, 'for'], `“${purpose}” is neither given nor said by this item`)
     })
   })
 
@@ -173,6 +231,18 @@ export type Face = z.infer<typeof Face>
 export type Port = z.infer<typeof Port>
 export type Need = z.infer<typeof Need>
 export type Power = z.infer<typeof Power>
+
+/** The signals a port says. */
+export const saidBy = (port: Pick<Port, 'flow' | 'signals' | 'says'>): SignalName[] =>
+  port.flow === 'in' ? [] : port.flow === 'out' ? port.signals : (port.says ?? port.signals)
+/** The signals a port hears, each with all its grades. */
+export const heardBy = (port: Pick<Port, 'flow' | 'signals'>): SignalName[] => (port.flow === 'out' ? [] : port.signals)
+/**
+ * What of an item depends on a need: whether this function or signal does. What a need is `for` depends on it whether or not the
+ * item can do without it as a whole.
+ */
+export const isFor = (need: Pick<Need, 'required' | 'for'>, purpose: FunctionName | SignalName): boolean =>
+  need.for ? need.for.includes(purpose) : need.required
 
 /** What a unit names its item by: the entry and its revision. */
 export const itemKey = (entry: { id: string; revision?: number }): string => `${entry.id}@${entry.revision ?? 1}`

@@ -71,9 +71,12 @@ export const FUNCTIONS = [
   'glideslope',
   'gps',
   'waas gps',
+  'satellite approach',
+  'dme',
   'marker',
   'moving map',
   'transponder',
+  'altitude reporting',
   'ads-b out',
   'ads-b in',
   'electronic primary display',
@@ -88,12 +91,14 @@ export const FUNCTIONS = [
   'yaw damping',
   'level mode',
   'go-around mode',
+  'autopilot',
   'autopilot control',
   'attitude sensing',
   'air data sensing',
   'magnetic sensing',
   'engine sensing',
   'vacuum source',
+  'vacuum lines',
   'gyro power warning',
   'backup power',
   'battery power',
@@ -128,15 +133,31 @@ export const FUNCTIONS = [
   'fresh air',
   'stowage',
   'heater control',
-  'pitot and static'
+  'pitot and static',
+  'hour meter',
+  'carbon monoxide warning',
+  'angle of attack',
+  'voltage regulation',
+  'power contactor',
+  'aerial splitting',
+  'four-place jacks'
 ] as const
 
-/** What can be said over a wire. */
+/**
+ * What can be said over a wire. Some are a better grade of another (`GRADES`): who says the better one says the plain one
+ * too.
+ */
 export const SIGNALS = [
   'position',
+  'ifr position',
+  'augmented position',
   'track guidance',
+  'vor guidance',
+  'localizer guidance',
   'roll steering',
   'vertical guidance',
+  'glideslope guidance',
+  'satellite vertical guidance',
   'attitude',
   'heading',
   'air data',
@@ -162,6 +183,30 @@ export const SIGNALS = [
   'radio frequency',
   'temperature',
   'time'
+] as const
+
+/**
+ * What each better grade of a signal is also: a position that is augmented (a WAAS-class receiver, TSO-C145/C146, as 14 CFR
+ * 91.227 wants in practice) is good for IFR, and one good for IFR is a position.
+ */
+export const GRADES: Partial<Record<(typeof SIGNALS)[number], (typeof SIGNALS)[number]>> = {
+  'augmented position': 'ifr position',
+  'ifr position': 'position',
+  'vor guidance': 'track guidance',
+  'localizer guidance': 'track guidance',
+  'glideslope guidance': 'vertical guidance',
+  'satellite vertical guidance': 'vertical guidance'
+}
+
+/** Functions that are an aerial's: what a coax port is for. */
+export const AERIALS = [
+  'com antenna',
+  'nav antenna',
+  'gps antenna',
+  'waas gps antenna',
+  'transponder antenna',
+  'elt antenna',
+  'marker antenna'
 ] as const
 
 export const PORT_KINDS = [
@@ -209,6 +254,19 @@ export const PHASES = [
 export type Kind = (typeof KINDS)[number]
 export type FunctionName = (typeof FUNCTIONS)[number]
 export type SignalName = (typeof SIGNALS)[number]
+export type AerialName = (typeof AERIALS)[number]
+
+/** The plain signal that a grade belongs to: itself where it has no grades. */
+export const plainSignal = (signal: SignalName): SignalName => {
+  const lower = GRADES[signal]
+  return lower ? plainSignal(lower) : signal
+}
+/** A signal and all that it is also by its grade. */
+export const alsoSaid = (signal: SignalName): SignalName[] => {
+  const lower = GRADES[signal]
+  return lower ? [signal, ...alsoSaid(lower)] : [signal]
+}
+
 export type PortKind = (typeof PORT_KINDS)[number]
 export type PlaceKind = (typeof PLACE_KINDS)[number]
 export type Basis = (typeof BASES)[number]

@@ -29,6 +29,10 @@ export interface DesignUnit {
   /** Centre of the bezel on the panel; absent when it has no place on the face (yet). */
   readonly at?: { readonly xMm: number; readonly yMm: number }
   readonly state: 'kept' | 'moved' | 'new'
+  /** Where its weight sits, where that was entered. */
+  readonly armMm?: number
+  /** What stood under this id in the aeroplane as found, and where, unless it is the very same in the very same place. */
+  readonly was?: { readonly item: Item; readonly place: Place; readonly armMm?: number }
   readonly shed?: boolean
   readonly shedAfterMinutes?: number
   readonly shedBelowV?: number
@@ -70,6 +74,9 @@ export interface Design {
   readonly phases: readonly WorkPhase[]
   readonly prices: Prices
   readonly handChecks: readonly HandCheck[]
+  readonly confirmed: Project['confirmed']
+  /** Rule packs of one’s own. */
+  readonly packs: Project['packs']
 }
 
 const keyOfItem = (unit: Unit): string => itemKey({ id: unit.item, revision: unit.revision })
@@ -94,6 +101,7 @@ function asFound(project: Project): Option {
   return {
     id: AS_FOUND,
     name: 'As installed',
+    note: '',
     units: project.fitted,
     disposals: [],
     circuits: [],
@@ -149,6 +157,15 @@ export function resolve(project: Project, option: string | Option): Design {
         : before.place === unit.place && before.xMm === at?.xMm && before.yMm === at?.yMm
           ? 'kept'
           : 'moved'
+    const wasItem = before && items.get(keyOfItem(before))
+    const wasPlace = before && places.get(before.place)
+    const same =
+      wasItem?.id === item.id &&
+      (wasItem.revision ?? 1) === (item.revision ?? 1) &&
+      before?.place === unit.place &&
+      before.armMm === unit.armMm
+    const was =
+      before && wasItem && wasPlace && !same ? { item: wasItem, place: wasPlace, armMm: before.armMm } : undefined
     // The same unit of the same item in the same place is the same object from one design to the next.
     const known = joined.get(unit)
     if (
@@ -157,6 +174,9 @@ export function resolve(project: Project, option: string | Option): Design {
       known.place === place &&
       known.state === state &&
       known.row === set?.row &&
+      known.was?.item === was?.item &&
+      known.was?.place === was?.place &&
+      known.was?.armMm === was?.armMm &&
       known.at?.xMm === (place.kind === 'panel' ? at?.xMm : undefined) &&
       known.at?.yMm === (place.kind === 'panel' ? at?.yMm : undefined)
     )
@@ -167,6 +187,8 @@ export function resolve(project: Project, option: string | Option): Design {
       item,
       place,
       state,
+      armMm: unit.armMm,
+      ...(was && { was }),
       at: place.kind === 'panel' ? at : undefined,
       row: set?.row,
       shed: unit.shed,
@@ -207,6 +229,8 @@ export function resolve(project: Project, option: string | Option): Design {
     quotes: chosen.quotes,
     phases: chosen.phases,
     prices: chosen.prices,
-    handChecks: project.handChecks
+    handChecks: project.handChecks.filter(check => check.option === undefined || check.option === chosen.id),
+    confirmed: project.confirmed,
+    packs: project.packs
   }
 }

@@ -35,6 +35,11 @@ export function blankProject(start: {
     brief: {
       registration: start.registration,
       flying: ['day VFR'],
+      authority: '14 CFR',
+      aboveFL240: false,
+      overWater: false,
+      byVor: false,
+      training: 'none',
       basis: start.basis,
       seats: 2,
       forHire: false,
@@ -54,23 +59,26 @@ export function blankProject(start: {
         name: 'Main battery',
         chemistry: 'lead-acid',
         capacityAh: 24,
-        ratedHours: 1,
+        ratedHours: 20,
         usableFraction: 0.75,
         place: 'engine'
       },
       batteryC: 20,
-      wiring: { ambientC: 50, altitudeFt: 18_000, bundleWires: 20, loadedShare: 0.2, wireC: 150 },
+      wiring: { ambientC: 50, altitudeFt: 18_000, wireC: 150, structureOhm: 0.005 },
       spareFuses: false,
       pilotDelayMinutes: 5,
       emptyMassKg: 500,
       emptyArmMm: 2100,
       maxMassKg: 900,
       armLimitsMm: [2000, 2300],
+      stations: [],
+      loadings: [],
       gear: 'fixed',
       engine: { cooling: 'air', altitudeEngine: false },
       tanks: 2,
       fuses: false,
       // A new aeroplane of a certified type is taken as certificated late; Brief lets that be changed.
+      electricalSystem: true,
       certifiedAfter1996: start.basis === 'certified' && start.madeOn > '1996-03-11',
       panel: {
         outline: buildOutline({
@@ -88,6 +96,8 @@ export function blankProject(start: {
         depthBehindMm: inches(13),
         zones: [],
         bays: [],
+        edges: { bottom: 'held', right: 'held', top: 'held', left: 'held' },
+        stiffeners: [],
         pushN: 45,
         mostBendMm: 3,
         mostTrayMomentNm: 10
@@ -115,6 +125,7 @@ export function blankProject(start: {
       {
         id: 'a',
         name: 'Option A',
+        note: '',
         units: [],
         disposals: [],
         circuits: [],
@@ -135,6 +146,8 @@ export function blankProject(start: {
       }
     ],
     handChecks: [],
+    confirmed: [],
+    packs: [],
     log: []
   }
 }

@@ -59,6 +59,35 @@ const rich = applyEdits(
       type: 'item.put',
       item: { ...start.items.find(one => one.id === unit.item)!, massKg: 3.3 }
     })),
+    {
+      type: 'pack.put',
+      pack: {
+        id: 'club',
+        title: 'Club',
+        source: 'the club',
+        fromMemory: false,
+        clauses: [{ id: 'co', ref: 'Club 1', title: 'Warning', wants: { works: 'carbon monoxide warning' } }]
+      }
+    },
+    ...['asi', 'alt', 'mag', 'nav'].map((unit): Edit => ({
+      type: 'circuit.set',
+      option: 'b',
+      circuit: { unit: unit === 'asi' || unit === 'alt' ? 'sense' : unit, breakerA: 5 }
+    })),
+    {
+      type: 'stiffener.put',
+      stiffener: {
+        id: 'angle',
+        name: 'Angle',
+        kind: 'angle',
+        along: 'y',
+        atMm: 450,
+        fromMm: 0,
+        toMm: 200,
+        legMm: 19,
+        thicknessMm: 1.6
+      }
+    },
     { type: 'plan.agree', option: 'a', on: '2026-11-01' }
   ],
   'enrich'
@@ -170,7 +199,7 @@ describe('edits', () => {
 
   it.each(EDIT_TYPES)('random edits of the kind %s are made, not only refused', type => {
     let made = 0
-    for (const edit of fc.sample(random.of(type), { numRuns: 600, seed: 7 })) {
+    for (const edit of fc.sample(random.of(type), { numRuns: 1_500, seed: 7 })) {
       if (tryAct({ project: rich, history: EMPTY_HISTORY }, edit).history.past.length) made++
       if (made > 2) break
     }

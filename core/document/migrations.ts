@@ -1,3 +1,4 @@
+import { modernise } from '../catalogue/modernise'
 import { FORMAT } from './schema'
 
 type Loose = Record<string, unknown>
@@ -62,7 +63,88 @@ const STEPS: Record<number, (old: Loose) => Loose> = {
     }),
     ...(old.handChecks !== undefined && { handChecks: lastOf(old.handChecks as Loose[], 'clause') }),
     ...(old.log !== undefined && { log: (old.log as Loose[]).map((entry, at) => ({ id: `log-${at + 1}`, ...entry })) })
-  })
+  }),
+  /**
+   * Format 4 knew IFR without its hour, items by name and not by what they wait for, and one answer to a clause for all
+   * options. IFR by night is meant where night was flown too. An answer about papers is of the aeroplane; one about equipment
+   * becomes an answer of each option, as it was.
+   */
+  4: old => {
+    const brief = old.brief as Loose | undefined
+    const flying = brief?.flying as string[] | undefined
+    const checks = old.handChecks as { clause: string }[] | undefined
+    const options = [...idsOf(old.options)]
+    return {
+      ...old,
+      format: 5,
+      ...(brief && {
+        brief: {
+          ...brief,
+          ...(Array.isArray(flying) && {
+            flying: flying.flatMap(kind =>
+              kind !== 'IFR by day'
+                ? [kind]
+                : flying.includes('night VFR')
+                  ? ['IFR by day', 'IFR by night']
+                  : ['IFR by day']
+            )
+          })
+        }
+      }),
+      ...(Array.isArray(old.items) && { items: old.items.map(modernise) }),
+      ...(Array.isArray(checks) && {
+        handChecks: checks.flatMap(check =>
+          check.clause?.startsWith?.('us-papers/') ? [check] : options.map(option => ({ ...check, option }))
+        )
+      })
+    }
+  },
+  /**
+   * Format 5 took a battery’s hours as one where nobody said, and up to forty. What it reckoned with is said. Hours beyond a day
+   * become 24 with the capacity that gives the same time at any current: C′ = C · (24 / H)^((k − 1) / k) (Peukert).
+   */
+  5: old => {
+    const airframe = old.airframe as Loose | undefined
+    const supplied = (option: Loose): Loose => {
+      const supply = option.supply as { sources?: Loose[] } | undefined
+      return supply?.sources
+        ? {
+            ...option,
+            supply: { ...supply, sources: supply.sources.map(one => (one.kind === 'battery' ? ratedInADay(one) : one)) }
+          }
+        : option
+    }
+    const agreed = old.agreed as { option: Loose } | undefined
+    return {
+      ...old,
+      format: 6,
+      ...(airframe && {
+        airframe: {
+          ...airframe,
+          ...(isLoose(airframe.battery) && { battery: ratedInADay(airframe.battery) })
+        }
+      }),
+      ...(Array.isArray(old.items) && {
+        items: (old.items as Loose[]).map(item =>
+          isLoose(item.battery) ? { ...item, battery: ratedInADay(item.battery) } : item
+        )
+      }),
+      ...(Array.isArray(old.options) && { options: (old.options as Loose[]).map(supplied) }),
+      ...(agreed && { agreed: { ...agreed, option: supplied(agreed.option) } })
+    }
+  }
+}
+
+const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null
+
+/** A battery with the hours of its capacity said, and within a day. */
+function ratedInADay(battery: Loose): Loose {
+  const hours = battery.ratedHours ?? 1
+  if (typeof hours !== 'number' || typeof battery.capacityAh !== 'number' || (hours >= 0.1 && hours <= 24))
+    return { ...battery, ratedHours: hours }
+  const within = hours > 24 ? 24 : 0.1
+  const k = battery.chemistry === 'lithium' ? 1.05 : 1.15
+  return { ...battery, ratedHours: within, capacityAh: battery.capacityAh * (within / hours) ** ((k - 1) / k) }
 }
 
 const idsOf = (records: unknown): Set<unknown> => new Set((records as { id: string }[] | undefined)?.map(one => one.id))

@@ -12,6 +12,7 @@ const NAMED_FIELDS: Readonly<Record<string, readonly RecordKind[]>> = {
   zone: ['zone'],
   bay: ['bay'],
   pilot: ['pilot'],
+  stiffener: ['stiffener'],
   row: ['row'],
   group: ['group'],
   label: ['label'],
@@ -19,7 +20,9 @@ const NAMED_FIELDS: Readonly<Record<string, readonly RecordKind[]>> = {
   link: ['link', 'fittedLink'],
   quote: ['quote'],
   phase: ['phase'],
-  clause: ['handCheck']
+  clause: ['handCheck'],
+  of: ['option'],
+  pack: ['pack']
 }
 const TARGETS: Readonly<Record<string, readonly RecordKind[]>> = {
   'node': ['bus', 'source'],
@@ -122,6 +125,13 @@ export class RandomEdits {
         return this.value(def.innerType as unknown as z.ZodType, spot)
       case 'union':
         return fc.oneof(...(def.options as unknown as z.ZodType[]).map(one => this.value(one, spot)))
+      case 'lazy': {
+        // An expression may stand in itself: deep down it is one of the plain ones, which come first.
+        const inner = (def.getter as unknown as () => z.ZodType)()
+        const deep = spot.way.filter(step => NESTING.has(step)).length >= MOST_DEEP
+        const { options } = (inner._zod as unknown as { def: { options: z.ZodType[] } }).def
+        return this.value(deep ? options[0]! : inner, spot)
+      }
       case 'enum':
         return fc.constantFrom(...Object.values(def.entries as unknown as Record<string, string>))
       case 'literal':
@@ -167,6 +177,10 @@ export class RandomEdits {
     )
   }
 }
+
+/** How deep a made-up expression goes, and the fields that take it deeper. */
+const MOST_DEEP = 1
+const NESTING: ReadonlySet<string> = new Set(['all', 'any', 'not'])
 
 /** The kinds of edit there are. */
 export const EDIT_TYPES = Object.keys(EDIT_SHAPES) as EditType[]

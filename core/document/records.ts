@@ -5,12 +5,14 @@ import {
   Bay,
   Brief,
   CircuitChoice,
+  Confirmed,
   Disposal,
   Flow,
   Group,
   HandCheck,
   Label,
   Link,
+  Loading,
   LogEntry,
   Option,
   Panel,
@@ -21,6 +23,9 @@ import {
   Quote,
   Route,
   Row,
+  RulePack,
+  Station,
+  Stiffener,
   Unit,
   WorkPhase,
   Zone
@@ -50,6 +55,9 @@ export interface ListSpec extends RecordSpec {
 }
 
 const byId = (record: { id: string }) => record.id
+/** An answer is about a clause, of an option or of the aeroplane. */
+export const checkKey = ({ clause, option }: { clause: string; option?: string }): string =>
+  option === undefined ? clause : `${clause}@${option}`
 const byUnit = (record: { unit: string }) => record.unit
 
 const supply: RecordSpec = {
@@ -94,7 +102,8 @@ export const PROJECT_SPEC: RecordSpec = {
           schema: Panel,
           lists: {
             zones: { kind: 'zone', schema: Zone, key: byId, says: 'zone' },
-            bays: { kind: 'bay', schema: Bay, key: byId, says: 'bay' }
+            bays: { kind: 'bay', schema: Bay, key: byId, says: 'bay' },
+            stiffeners: { kind: 'stiffener', schema: Stiffener, key: byId, says: 'stiffener' }
           }
         }
       },
@@ -106,7 +115,9 @@ export const PROJECT_SPEC: RecordSpec = {
           key: ({ from, to }: { from: string; to: string }) => (from < to ? `${from}~${to}` : `${to}~${from}`),
           says: 'route between'
         },
-        pilots: { kind: 'pilot', schema: Pilot, key: byId, says: 'pilot' }
+        pilots: { kind: 'pilot', schema: Pilot, key: byId, says: 'pilot' },
+        stations: { kind: 'station', schema: Station, key: byId, says: 'station' },
+        loadings: { kind: 'loading', schema: Loading, key: byId, says: 'loading' }
       }
     },
     agreed: {
@@ -124,9 +135,16 @@ export const PROJECT_SPEC: RecordSpec = {
     handChecks: {
       kind: 'handCheck',
       schema: HandCheck,
-      key: ({ clause }: { clause: string }) => clause,
+      key: checkKey,
       says: 'look at the clause'
     },
+    confirmed: {
+      kind: 'confirmed',
+      schema: Confirmed,
+      key: ({ clause }: { clause: string }) => clause,
+      says: 'confirmation of the clause'
+    },
+    packs: { kind: 'pack', schema: RulePack, key: byId, says: 'rule pack' },
     log: { kind: 'log', schema: LogEntry, key: byId, says: 'log entry' }
   }
 }
@@ -148,12 +166,17 @@ export interface RecordOf {
   place: Place
   route: Airframe['routes'][number]
   pilot: Pilot
+  station: Station
+  stiffener: Stiffener
+  loading: Loading
   zone: Zone
   bay: Bay
   item: Item
   fitted: Unit
   fittedLink: Link
   handCheck: HandCheck
+  confirmed: z.infer<typeof Confirmed>
+  pack: RulePack
   log: Project['log'][number]
   unit: Unit
   disposal: Disposal

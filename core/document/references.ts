@@ -67,6 +67,9 @@ export const REFERENCES: Readonly<Record<RecordKind, readonly Reference[]>> = {
     { field: 'to', to: 'place', onDrop: 'cascade' }
   ],
   pilot: [],
+  station: [],
+  stiffener: [],
+  loading: [{ field: 'loads.*.station', to: 'station', onDrop: 'element', least: 0 }],
   zone: [],
   bay: [],
   item: [],
@@ -76,7 +79,9 @@ export const REFERENCES: Readonly<Record<RecordKind, readonly Reference[]>> = {
     { field: 'from.unit', to: 'fitted', onDrop: 'cascade' },
     { field: 'to.unit', to: 'fitted', onDrop: 'cascade' }
   ],
-  handCheck: [],
+  handCheck: [{ field: 'option', to: 'option', onDrop: 'cascade' }],
+  confirmed: [],
+  pack: [],
   log: [],
   unit: [...unitReferences, { field: 'phase', to: 'phase', onDrop: 'clear' }],
   disposal: [{ field: 'unit', to: 'fitted', onDrop: 'cascade' }],

@@ -1,24 +1,49 @@
 import * as z from 'zod'
-import { Amps, Cents, CoordMm, Hours, Id, Item, MassKg, Name, Revision, RunMm, SizeMm, Text } from '../catalogue/item'
+import {
+  Amps,
+  Cents,
+  CoordMm,
+  Hours,
+  Id,
+  Item,
+  MassKg,
+  Name,
+  RatedHours,
+  Revision,
+  RunMm,
+  SizeMm,
+  Text
+} from '../catalogue/item'
 import { BASES, PLACE_KINDS } from '../catalogue/vocabulary'
+import { AIRSPACE, AUTHORITIES, FLYING, RulePack, STANCES, TRAINING } from './rule-pack'
 import { GAUGES_CHOSEN, Supply, WireConditions } from './supply'
 
 /** The format this program writes. Older ones are carried forward by `migrations.ts`. */
-export const FORMAT = 4
+export const FORMAT = 6
 
 export const Day = z.iso.date()
-export const FLYING = ['day VFR', 'night VFR', 'IFR'] as const
 
 export const Brief = z.strictObject({
   registration: z.string().max(20).default(''),
-  flying: z.array(z.enum(FLYING)).min(1).max(3),
+  flying: z.array(z.enum(FLYING)).min(1).max(4),
+  /** Whose rules it flies under. */
+  authority: z.enum(AUTHORITIES).default('14 CFR'),
+  /** Airspace it is to enter that asks for equipment; empty for none of it, absent while nobody has said. */
+  airspace: z.array(z.enum(AIRSPACE)).max(AIRSPACE.length).optional(),
+  /** At or above flight level 240. */
+  aboveFL240: z.boolean().default(false),
+  /** Over water, beyond power-off gliding distance from the shore. */
+  overWater: z.boolean().default(false),
+  /** IFR by VOR, so that its receivers are checked. */
+  byVor: z.boolean().default(false),
+  training: z.enum(TRAINING).default('none'),
   basis: z.enum(BASES),
   seats: z.int().min(1).max(12),
   forHire: z.boolean().default(false),
   budgetCents: Cents,
   downFrom: Day.optional(),
   downTo: Day.optional(),
-  stance: z.enum(['lean', 'middle', 'belt and braces']).default('middle'),
+  stance: z.enum(STANCES).default('middle'),
   wantedMinutes: z.number().min(0).max(600).default(30),
   wishes: z.array(Name).max(50).default([]),
   dislikes: z.array(Name).max(50).default([]),
@@ -39,16 +64,22 @@ export const Zone = z
     area: z.discriminatedUnion('shape', [
       z.strictObject({ shape: z.literal('round'), xMm: CoordMm, yMm: CoordMm, diameterMm: SizeMm }),
       z.strictObject({ shape: z.literal('rectangle'), xMm: CoordMm, yMm: CoordMm, widthMm: SizeMm, heightMm: SizeMm }),
-      z.strictObject({ shape: z.literal('polygon'), points: z.array(Point).min(3).max(400) })
+      z.strictObject({ shape: z.literal('polygon'), points: z.array(Point).min(3).max(2_000) })
     ]),
     fromDepthMm: z.number().min(0).max(5_000).default(0),
     /** Where it ends again behind the face; absent when it reaches all the way back. */
     toDepthMm: z.number().min(0).max(5_000).optional(),
     sweepMm: Point.optional(),
     /** It can be moved if need be (a vent), unlike a rib. */
-    movable: z.boolean().default(false)
+    movable: z.boolean().default(false),
+    /** It is an opening of the sheet: cut with the others (a yoke column, a vent), or drilled with the screws. */
+    hole: z.enum(['cut', 'screw']).optional()
   })
   .superRefine((zone, context) => {
+    if (zone.hole && zone.side !== 'face')
+      context.addIssue({ code: 'custom', path: ['hole'], message: 'is only for what lies on the face' })
+    if (zone.hole && zone.sweepMm)
+      context.addIssue({ code: 'custom', path: ['hole'], message: 'is of one place: what sweeps is no hole' })
     if (zone.toDepthMm !== undefined && zone.toDepthMm <= zone.fromDepthMm)
       context.addIssue({
         code: 'custom',
@@ -61,11 +92,40 @@ export const Zone = z
 export const Bay = z.strictObject({
   id: Id,
   name: Name,
-  outline: z.array(Point).min(3).max(400),
+  outline: z.array(Point).min(3).max(2_000),
   lipMm: z.number().min(0).max(200),
   screwPitchMm: z.number().gt(5).max(500),
   screwHoleMm: SizeMm
 })
+
+/** How a side of the face is mounted. */
+export const HOLDS = ['free', 'held', 'clamped'] as const
+const EdgeHold = z.enum(HOLDS).default('held')
+/** A sheet riveted or bonded on behind, or an angle behind along a level or an upright line. */
+export const Stiffener = z.discriminatedUnion('kind', [
+  z.strictObject({
+    id: Id,
+    name: Name,
+    kind: z.literal('doubler'),
+    xMm: CoordMm,
+    yMm: CoordMm,
+    widthMm: SizeMm,
+    heightMm: SizeMm,
+    thicknessMm: z.number().gt(0).max(20)
+  }),
+  z.strictObject({
+    id: Id,
+    name: Name,
+    kind: z.literal('angle'),
+    /** Along x, at a height; or along y, so far across. */
+    along: z.enum(['x', 'y']),
+    atMm: CoordMm,
+    fromMm: CoordMm,
+    toMm: CoordMm,
+    legMm: z.number().gt(0).max(100),
+    thicknessMm: z.number().gt(0).max(20)
+  })
+])
 
 export const Panel = z.strictObject({
   /** Closed outline of the face, corners in order, y upward from the lower left. */
@@ -77,6 +137,11 @@ export const Panel = z.strictObject({
   depthBehindMm: SizeMm,
   zones: z.array(Zone).max(200).default([]),
   bays: z.array(Bay).max(30).default([]),
+  /** How each side is mounted. */
+  edges: z
+    .strictObject({ bottom: EdgeHold, right: EdgeHold, top: EdgeHold, left: EdgeHold })
+    .default({ bottom: 'held', right: 'held', top: 'held', left: 'held' }),
+  stiffeners: z.array(Stiffener).max(40).default([]),
   /** Push of a thumb on a knob, and how far the face may give under it. */
   pushN: z.number().gt(0).max(1_000).default(45),
   mostBendMm: z.number().gt(0).max(50).default(3),
@@ -97,21 +162,55 @@ export const Pilot = z.strictObject({
   reachMm: SizeMm
 })
 
-export const Place = z.strictObject({ id: Id, name: Name, kind: z.enum(PLACE_KINDS), armMm: CoordMm })
+export const Place = z.strictObject({
+  id: Id,
+  name: Name,
+  kind: z.enum(PLACE_KINDS),
+  armMm: CoordMm,
+  /** How hot it is there, where that differs from the rest. */
+  ambientC: z.number().min(-60).max(250).optional()
+})
 export const Route = z.strictObject({ from: Id, to: Id, lengthMm: RunMm })
+
+/** What the structure is made of: whether it carries current back to the battery. */
+export const STRUCTURES = ['metal', 'composite', 'wood', 'fabric over tube'] as const
+
+/** Where something is put in to be carried, and how much may be. */
+export const Station = z.strictObject({
+  id: Id,
+  name: Name,
+  kind: z.enum(['seat', 'baggage', 'fuel', 'oil', 'other']),
+  armMm: CoordMm,
+  mostKg: MassKg.optional()
+})
+/** One way the aeroplane is flown: what is on board, station by station. */
+export const Loading = z.strictObject({
+  id: Id,
+  name: Name,
+  loads: z.array(z.strictObject({ station: Id, massKg: MassKg })).max(40)
+})
 
 export const Airframe = z.strictObject({
   model: Name,
   madeOn: Day,
+  /** Absent while nobody has said: every return is a wire then. */
+  structure: z.enum(STRUCTURES).optional(),
   systemV: z.union([z.literal(12), z.literal(14), z.literal(28)]),
   alternatorA: Amps,
   /** What the alternator gives at idle, where known. */
   alternatorIdleA: Amps.optional(),
+  /** What its field takes at full output, where known. */
+  alternatorFieldA: Amps.optional(),
+  /** What the starter takes, while it cranks. */
+  starterA: z.number().min(0).max(2_000).optional(),
+  /** What the battery takes back after a start, at first, and for how long. */
+  rechargeA: Amps.optional(),
+  rechargeMinutes: z.number().min(0).max(600).optional(),
   battery: z.strictObject({
     name: Name,
     chemistry: z.enum(['lead-acid', 'lithium']),
     capacityAh: z.number().gt(0, 'must be more than 0').max(500),
-    ratedHours: z.number().gt(0).max(40).default(1),
+    ratedHours: RatedHours,
     usableFraction: z.number().gt(0).max(1).default(0.75),
     place: Id
   }),
@@ -125,6 +224,14 @@ export const Airframe = z.strictObject({
   emptyArmMm: CoordMm,
   maxMassKg: MassKg,
   armLimitsMm: z.tuple([CoordMm, CoordMm]),
+  /** The envelope as a polygon of arm and mass, from the flight manual; a rectangle of the limits when absent. */
+  envelope: z
+    .array(z.tuple([CoordMm, MassKg]))
+    .min(3)
+    .max(40)
+    .optional(),
+  stations: z.array(Station).max(40).default([]),
+  loadings: z.array(Loading).max(40).default([]),
   gear: z.enum(['fixed', 'retractable']).default('fixed'),
   engine: z.strictObject({
     cooling: z.enum(['air', 'liquid']).default('air'),
@@ -133,6 +240,8 @@ export const Airframe = z.strictObject({
   tanks: z.int().min(1).max(8),
   fuses: z.boolean().default(false),
   certifiedAfter1996: z.boolean().default(false),
+  /** Certificated with an engine-driven electrical system, or given one since. */
+  electricalSystem: z.boolean().default(true),
   panel: Panel,
   pilots: z.array(Pilot).max(12).default([]),
   places: z.array(Place).min(1).max(60),
@@ -169,6 +278,8 @@ export const Unit = z
     locked: z.boolean().optional(),
     /** Its tray is held at the back too, by rails or on a duct. */
     rearSupport: z.boolean().optional(),
+    /** Where its weight sits, where that is known better than by its place and depth. */
+    armMm: CoordMm.optional(),
     note: Text.optional()
   })
   .superRefine((unit, context) => {
@@ -180,6 +291,8 @@ export const Unit = z
       })
   })
 
+/** How a circuit comes back: through bonded structure, by wire to the ground block, or by wire to the battery. */
+export const RETURNS = ['structure', 'ground block', 'battery'] as const
 /** What the planner decided against the proposal for the circuit of one unit. */
 export const CircuitChoice = z.strictObject({
   unit: Id,
@@ -193,6 +306,8 @@ export const CircuitChoice = z.strictObject({
   protector: z.enum(['breaker', 'fuse']).optional(),
   /** The unit on the face that is its breaker or holds its fuse. */
   breakerUnit: Id.optional(),
+  /** How its current comes back; by the airframe and what it is when absent. */
+  return: z.enum(RETURNS).optional(),
   /** The switch in its wire. */
   switch: z
     .strictObject({
@@ -271,6 +386,8 @@ export const Flow = z.strictObject({ id: Id, name: Name, steps: z.array(FlowStep
 export const Option = z.strictObject({
   id: Id,
   name: Name,
+  /** What this option tries. */
+  note: Text.default(''),
   units: z.array(Unit).max(500),
   disposals: z.array(Disposal).max(500).default([]),
   circuits: z.array(CircuitChoice).max(500).default([]),
@@ -288,11 +405,18 @@ export const Option = z.strictObject({
 
 /** What a person found by looking, where a rule cannot be read off the design. */
 export const HandCheck = z.strictObject({
-  clause: z.string().min(1).max(120),
+  clause: z.string().min(1).max(140),
+  /** The option it was said of; of the aeroplane whatever the option when absent (its papers). */
+  option: Id.optional(),
+  /** What the design said of the clause at the time: the answer lapses when it says something else. */
+  about: z.string().max(2_000).optional(),
   state: z.enum(['met', 'missing', 'does not apply']),
   note: Text.default(''),
   on: Day.optional()
 })
+
+/** A recalled clause held against the text in force by a person, on that day. */
+export const Confirmed = z.strictObject({ clause: z.string().min(1).max(140), on: Day })
 
 export const LogEntry = z.strictObject({ id: Id, on: Day, text: Text })
 
@@ -309,9 +433,14 @@ export const Project = z.strictObject({
   /** The design first agreed; creep is measured from it. */
   agreed: z.strictObject({ on: Day, option: Option }).optional(),
   handChecks: z.array(HandCheck).max(500).default([]),
+  confirmed: z.array(Confirmed).max(2_000).default([]),
+  /** Rule packs of one's own, beside those that ship. */
+  packs: z.array(RulePack).max(20).default([]),
   log: z.array(LogEntry).max(5_000).default([])
 })
 
+export { AIRSPACE, AUTHORITIES, Clause, FLYING, RulePack, STANCES, TASKS, TRAINING } from './rule-pack'
+export type { Condition, Wanted } from './rule-pack'
 export type Project = z.infer<typeof Project>
 export type Option = z.infer<typeof Option>
 export type Unit = z.infer<typeof Unit>
@@ -319,6 +448,7 @@ export type Airframe = z.infer<typeof Airframe>
 export type Panel = z.infer<typeof Panel>
 export type Zone = z.infer<typeof Zone>
 export type Bay = z.infer<typeof Bay>
+export type Stiffener = z.infer<typeof Stiffener>
 export type Pilot = z.infer<typeof Pilot>
 export type Row = z.infer<typeof Row>
 export type Group = z.infer<typeof Group>
@@ -334,4 +464,6 @@ export type Disposal = z.infer<typeof Disposal>
 export type Quote = z.infer<typeof Quote>
 export type WorkPhase = z.infer<typeof WorkPhase>
 export type Prices = z.infer<typeof Prices>
+export type Station = z.infer<typeof Station>
+export type Loading = z.infer<typeof Loading>
 export type HandCheck = z.infer<typeof HandCheck>

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { Amps, Id, Name, RunMm } from '../catalogue/item'
+import { Amps, Id, Name, RatedHours, RunMm } from '../catalogue/item'
 
 /** Gauges a planner may choose: those of the protector chart. */
 export const GAUGES_CHOSEN = [22, 20, 18, 16, 14, 12, 10, 8, 6, 4, 2] as const
@@ -63,7 +63,10 @@ export const Tie = z.strictObject({
   /** The unit on the face that is its breaker. */
   unit: Id.optional(),
   /** What the coil of a contactor draws, at the volts of the system, while it is closed. */
-  holdA: Amps.optional()
+  holdA: Amps.optional(),
+  /** A breaker stands in the same feed as a diode; of the size the tables propose, or of `guardA`. */
+  guarded: z.boolean().optional(),
+  guardA: Amps.gt(0, 'must be more than 0').optional()
 })
 
 /** A source beyond the airframe's own battery and alternator. */
@@ -73,7 +76,9 @@ export const Source = z.discriminatedUnion('kind', [
     id: Id,
     name: Name,
     ratedA: Amps.gt(0, 'must be more than 0'),
-    idleA: Amps.optional()
+    idleA: Amps.optional(),
+    /** What its field takes at full output, where known. */
+    fieldA: Amps.optional()
   }),
   z.strictObject({
     kind: z.literal('battery'),
@@ -81,7 +86,7 @@ export const Source = z.discriminatedUnion('kind', [
     name: Name,
     chemistry: z.enum(['lead-acid', 'lithium']),
     capacityAh: z.number().gt(0, 'must be more than 0').max(500),
-    ratedHours: z.number().gt(0).max(40).default(1)
+    ratedHours: RatedHours
   })
 ])
 
@@ -97,10 +102,13 @@ export const Supply = z.strictObject({
 export const WireConditions = z.strictObject({
   ambientC: z.number().min(-60).max(150).default(50),
   altitudeFt: z.number().min(0).max(60_000).default(18_000),
-  bundleWires: z.int().min(1).max(500).default(20),
-  /** Share of the bundle's wires that carry near their most at once. */
-  loadedShare: z.number().gt(0).max(1).default(0.2),
-  wireC: z.union([z.literal(105), z.literal(150), z.literal(200)]).default(150)
+  /** Wires that lie together; counted on the routes that wires share when absent. */
+  bundleWires: z.int().min(1).max(500).optional(),
+  /** Share of what the bundle could carry that it carries at once; added up from its wires when absent. */
+  loadedShare: z.number().gt(0).max(1).optional(),
+  wireC: z.union([z.literal(105), z.literal(150), z.literal(200)]).default(150),
+  /** Ohms of the bonded structure from a load’s ground to the battery’s. */
+  structureOhm: z.number().min(0).max(1).default(0.005)
 })
 
 export type Supply = z.infer<typeof Supply>

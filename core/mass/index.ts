@@ -1,6 +1,12 @@
-import type { Basis, Design, Working } from '../design'
+import { AS_FOUND, type Basis, type Design, type Finding, type Working } from '../design'
 import type { Wire } from '../wiring'
 import { kg, mm, say } from '../quantity'
+import { stiffenerKg } from '../airframe'
+import { armOf } from './arm'
+import { BALANCE_BASIS, balanceFindings, loadedOf, type LoadedReport } from './loading'
+
+export { envelopeOf, limitsAt, loadedOf, type LoadedReport } from './loading'
+export { balanceRows, type BalanceRow } from './sheet'
 
 export interface MassLine {
   text: string
@@ -15,6 +21,9 @@ export interface MassReport {
   /** Against the aeroplane as found. */
   changeKg: number
   lines: MassLine[]
+  /** Every loading entered, added up on this empty aeroplane. */
+  loadings: LoadedReport[]
+  findings: Finding[]
 }
 
 const line = (text: string, massKg: number, armMm: number): MassLine => ({
@@ -33,10 +42,32 @@ const line = (text: string, massKg: number, armMm: number): MassLine => ({
 export function examineMass(design: Design, wires: readonly Wire[], wiresAsFound: readonly Wire[]): MassReport {
   const { airframe } = design
   const lines: MassLine[] = [line('Empty aeroplane as installed', airframe.emptyMassKg, airframe.emptyArmMm)]
-  for (const { unit } of design.removed) lines.push(line(`− ${unit.label}`, -unit.item.massKg, unit.place.armMm))
+  for (const { unit } of design.removed) lines.push(line(`− ${unit.label}`, -unit.item.massKg, armOf(unit)))
+  for (const unit of design.units) {
+    if (unit.was) {
+      // Moved, or another item under the same id: what stood there goes out, what stands there now comes in.
+      if (unit.was.item.massKg === unit.item.massKg && armOf(unit.was) === armOf(unit)) continue
+      const moved = unit.was.item.id === unit.item.id
+      lines.push(
+        line(
+          `− ${unit.label}${moved ? ', where it was' : `, ${unit.was.item.name}`}`,
+          -unit.was.item.massKg,
+          armOf(unit.was)
+        ),
+        line(`+ ${unit.label}${moved ? ', where it is now' : `, ${unit.item.name}`}`, unit.item.massKg, armOf(unit))
+      )
+    } else if (unit.state === 'new') lines.push(line(`+ ${unit.label}`, unit.item.massKg, armOf(unit)))
+  }
+  const plates = airframe.panel.stiffeners.reduce((sum, one) => sum + stiffenerKg(one), 0)
+  if (plates > 0 && design.optionId !== AS_FOUND)
+    lines.push(
+      line(
+        '+ doublers and angles of the panel',
+        plates,
+        airframe.places.find(one => one.kind === 'panel')?.armMm ?? airframe.emptyArmMm
+      )
+    )
   const fittedBefore = new Map(design.units.filter(unit => unit.state !== 'new').map(unit => [unit.id, unit]))
-  for (const unit of design.units)
-    if (unit.state === 'new') lines.push(line(`+ ${unit.label}`, unit.item.massKg, unit.place.armMm))
   const before = new Set(wiresAsFound.map(wire => wire.id))
   const after = new Set(wires.map(wire => wire.id))
   const changed = (wire: Wire) =>
@@ -59,13 +90,17 @@ export function examineMass(design: Design, wires: readonly Wire[], wiresAsFound
   const emptyMassKg = lines.reduce((sum, one) => sum + one.massKg, 0)
   const moment = lines.reduce((sum, one) => sum + one.momentKgMm, 0)
   const emptyArmMm = emptyMassKg > 0 ? moment / emptyMassKg : airframe.emptyArmMm
-  const usefulLoadKg = airframe.maxMassKg - emptyMassKg
+  const loadings = airframe.loadings.map(loading =>
+    loadedOf(airframe, { massKg: emptyMassKg, armMm: emptyArmMm }, loading)
+  )
   return {
     emptyMassKg,
     emptyArmMm,
-    usefulLoadKg,
+    usefulLoadKg: airframe.maxMassKg - emptyMassKg,
     changeKg: emptyMassKg - airframe.emptyMassKg,
-    lines
+    lines,
+    loadings,
+    findings: balanceFindings(design, loadings)
   }
 }
 
@@ -102,5 +137,47 @@ export function explainArm({ lines, emptyArmMm }: MassReport): Working {
     })),
     result: { value: emptyArmMm, unit: 'mm' },
     basis: BASIS
+  }
+}
+
+/** How the weight and the centre of gravity of a loading came about. */
+export function explainLoading(report: MassReport, of: string): Working | undefined {
+  const loading = report.loadings.find(one => one.id === of)
+  if (!loading) return undefined
+  const { takeOff, fuelBurnt } = loading
+  return {
+    formula: 'arm = Σ (mass · arm) / Σ mass, at take-off and with the fuel burnt; within the envelope at that mass',
+    inputs: [
+      {
+        symbol: 'empty',
+        meaning: say`after the work, arm ${mm(report.emptyArmMm)}`,
+        value: report.emptyMassKg,
+        unit: 'kg',
+        from: 'mass lines'
+      },
+      ...loading.stations.map(one => ({
+        symbol: one.name,
+        meaning: say`arm ${mm(one.armMm)}`,
+        value: one.massKg,
+        unit: 'kg',
+        from: 'loading'
+      })),
+      { symbol: 'take-off', meaning: 'weight', value: takeOff.massKg, unit: 'kg', from: 'this sum' },
+      ...(takeOff.limitsMm
+        ? [
+            {
+              symbol: 'forward limit',
+              meaning: 'at that weight',
+              value: takeOff.limitsMm[0],
+              unit: 'mm',
+              from: 'envelope'
+            },
+            { symbol: 'aft limit', meaning: 'at that weight', value: takeOff.limitsMm[1], unit: 'mm', from: 'envelope' }
+          ]
+        : []),
+      { symbol: 'fuel burnt', meaning: 'arm', value: fuelBurnt.armMm, unit: 'mm', from: 'the same without fuel' }
+    ],
+    result: { value: takeOff.armMm, unit: 'mm' },
+    basis: BALANCE_BASIS
   }
 }

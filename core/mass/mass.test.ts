@@ -1,9 +1,11 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { applyEdits } from '../document'
+import { applyEdits, type Airframe, type Project } from '../document'
 import { resolve } from '../design'
 import { item, plainProject, projectWith } from '../testing'
 import { demoProject } from '../testing.demo'
-import { examineMass } from '.'
+import { inches, pounds, readPhrase, US } from '../quantity'
+import { balanceRows, examineMass, limitsAt } from '.'
 
 describe('empty mass after an alteration (FAA-H-8083-1B: old + added − removed, from memory)', () => {
   it('sums masses and moments', () => {
@@ -49,4 +51,179 @@ describe('empty mass after an alteration (FAA-H-8083-1B: old + added − removed
     )
     expect(gain / 0.45359237).toBeGreaterThan(8)
   })
+})
+
+const massOf = (project: Project) => examineMass(resolve(project, 'a'), [], [])
+
+describe('what moves weight', () => {
+  const box = item({ id: 'box', massKg: 10, mounts: ['tail', 'baggage', 'panel'] })
+  const fitted = (place: string): Project => ({
+    ...projectWith([[box, place]]),
+    fitted: [{ id: 'box', item: 'box', label: 'Box', place: 'tail' }]
+  })
+  it('a unit that stays where it was changes nothing', () => expect(massOf(fitted('tail')).lines).toHaveLength(1))
+  it('a unit put elsewhere goes out at its old arm and comes in at its new one', () => {
+    const report = massOf(fitted('baggage'))
+    expect(report.emptyMassKg).toBe(500)
+    // Weight moved / total weight = change of CG / distance moved (FAA-H-8083-1B, from memory).
+    expect(report.emptyArmMm - 2100).toBeCloseTo((10 / 500) * (3500 - 5500), 9)
+  })
+  it('another item under the same id: the old one goes out, the new one comes in', () => {
+    const project = fitted('tail')
+    const heavy = { ...box, id: 'heavy', massKg: 16 }
+    const swapped = {
+      ...project,
+      items: [...project.items, heavy],
+      options: [{ ...project.options[0]!, units: project.options[0]!.units.map(unit => ({ ...unit, item: 'heavy' })) }]
+    }
+    expect(massOf(swapped).emptyMassKg).toBe(506)
+  })
+  it('a box on the face has its weight at half its depth ahead of it; an arm entered stands', () => {
+    const deep = { ...box, body: { widthMm: 100, heightMm: 50, depthMm: 200, connectorMm: 0 } }
+    const at = (armMm?: number) => {
+      const project = projectWith([[deep, [100, 100]]])
+      const units = project.options[0]!.units.map(unit => ({ ...unit, ...(armMm !== undefined && { armMm }) }))
+      return massOf({ ...project, options: [{ ...project.options[0]!, units }] }).lines.at(-1)!.armMm
+    }
+    expect(at()).toBe(1800 - 100)
+    expect(at(1234)).toBe(1234)
+  })
+})
+
+describe('loadings against the envelope', () => {
+  /** The aeroplane of the handbook’s example, in its pounds and inches. */
+  const handbook = (loads: Record<string, number>): Airframe => ({
+    ...plainProject().airframe,
+    emptyMassKg: pounds(1340),
+    emptyArmMm: inches(37),
+    maxMassKg: pounds(2300),
+    armLimitsMm: [inches(35.6), inches(43.2)],
+    stations: [
+      { id: 'front', name: 'Front seats', kind: 'seat', armMm: inches(35) },
+      { id: 'rear', name: 'Rear seats', kind: 'seat', armMm: inches(72) },
+      { id: 'fuel', name: 'Fuel', kind: 'fuel', armMm: inches(48) },
+      { id: 'baggage', name: 'Baggage', kind: 'baggage', armMm: inches(92) }
+    ],
+    loadings: [
+      {
+        id: 'l',
+        name: 'Trip',
+        loads: Object.entries(loads).map(([station, lb]) => ({ station, massKg: pounds(lb) }))
+      }
+    ]
+  })
+  const loaded = (loads: Record<string, number>) => massOf({ ...plainProject(), airframe: handbook(loads) })
+  // FAA-H-8083-1B, loaded weight and CG of a single-engine aeroplane (worked example, from memory): 1,340 lb at 37.0 in empty;
+  // front 320 at 35, rear 290 at 72, fuel 240 at 48, baggage 90 at 92: 2,280 lb, 101,460 lb-in, 44.5 in; limits 35.6 to 43.2.
+  it('the handbook’s example: 2,280 lb at 44.5 in, 1.3 in behind the aft limit', () => {
+    const { loadings, findings } = loaded({ front: 320, rear: 290, fuel: 240, baggage: 90 })
+    const { takeOff } = loadings[0]!
+    expect(takeOff.massKg / pounds(1)).toBeCloseTo(2280, 9)
+    expect((takeOff.massKg * takeOff.armMm) / pounds(1) / 25.4).toBeCloseTo(101_460, 6)
+    expect(takeOff.armMm / 25.4).toBeCloseTo(44.5, 1)
+    const outside = findings.find(one => one.id === 'mass.outside:l:at take-off')!
+    expect(outside.weight).toBe('must fix')
+    expect(readPhrase(outside.says, US)).toContain('1.3 in behind the aft limit')
+  })
+  it('within the limits nothing is said; each limit passed is told', () => {
+    const codes = (loads: Record<string, number>) =>
+      loaded(loads)
+        .findings.map(one => one.code)
+        .sort()
+    expect(codes({ front: 340, fuel: 240 })).toEqual([])
+    expect(codes({ front: 340, rear: 340, fuel: 240, baggage: 100 })).toContain('mass.over')
+    const nose = { ...plainProject(), airframe: { ...handbook({ front: 900 }), emptyArmMm: inches(35.7) } }
+    const forward = massOf(nose).findings.find(one => one.code === 'mass.outside')!
+    expect(readPhrase(forward.says, US)).toContain('ahead of the forward limit')
+  })
+  it('what is within with full tanks and outside when they are burnt is told', () => {
+    // Fuel well ahead of the empty aeroplane: burning it moves the centre aft.
+    const airframe = handbook({ front: 200, rear: 190, fuel: 300 })
+    const ahead = {
+      ...airframe,
+      stations: airframe.stations.map(one => (one.id === 'fuel' ? { ...one, armMm: inches(24) } : one)),
+      armLimitsMm: [inches(35.6), inches(40)] as [number, number]
+    }
+    const { loadings, findings } = massOf({ ...plainProject(), airframe: ahead })
+    expect(loadings[0]!.takeOff.inside).toBe(true)
+    expect(findings.map(one => one.id)).toEqual(['mass.outside:l:with the fuel burnt'])
+  })
+  it('a station over its limit is told', () => {
+    const airframe = handbook({ front: 300, baggage: 120 })
+    const limited = {
+      ...airframe,
+      stations: airframe.stations.map(one => (one.id === 'baggage' ? { ...one, mostKg: pounds(100) } : one))
+    }
+    expect(massOf({ ...plainProject(), airframe: limited }).findings.map(one => one.code)).toContain('mass.station')
+  })
+  it('limits at a weight: on a slanted side they lie on the line between its corners', () => {
+    const envelope = [
+      [80, 1500],
+      [95, 1500],
+      [95, 2400],
+      [88, 2400],
+      [80, 1900]
+    ] as const
+    expect(limitsAt(envelope, 1700, 85)).toEqual([80, 95])
+    expect(limitsAt(envelope, 2150, 85)).toEqual([84, 95])
+    expect(limitsAt(envelope, 2500, 85)).toBeUndefined()
+    expect(limitsAt(envelope, 1000, 85)).toBeUndefined()
+  })
+  it('limits agree with asking many points of a convex envelope one by one', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 3000, noNaN: true }),
+        fc.double({ min: 60, max: 120, noNaN: true }),
+        (mass, arm) => {
+          // A triangle: inside by the sign of three areas (any textbook of geometry).
+          const [a, b, c] = [
+            [80, 500],
+            [110, 500],
+            [90, 2500]
+          ] as const
+          const side = (p: readonly [number, number], q: readonly [number, number]) =>
+            (q[0] - p[0]) * (mass - p[1]) - (q[1] - p[1]) * (arm - p[0])
+          const within = side(a, b) >= 0 && side(b, c) >= 0 && side(c, a) >= 0
+          const limits = limitsAt([a, b, c], mass, arm)
+          expect(limits !== undefined && arm >= limits[0] && arm <= limits[1]).toBe(within)
+        }
+      )
+    ))
+  it('with no loading entered it says so, and an arm outside the aeroplane is told, not reckoned with in silence', () => {
+    const project = plainProject()
+    expect(massOf(project).findings.map(one => one.code)).toEqual(['mass.no-loading'])
+    const far = { ...project, airframe: { ...project.airframe, emptyArmMm: 9_900 } }
+    expect(massOf(far).findings.map(one => one.code)).toContain('mass.arm')
+  })
+})
+
+describe('the sheet', () => {
+  it('columns multiply and add up as they are shown, in pounds and in kilograms, whatever the lines', () =>
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.tuple(fc.double({ min: -200, max: 900, noNaN: true }), fc.double({ min: -3000, max: 8000, noNaN: true })),
+          {
+            minLength: 1,
+            maxLength: 30
+          }
+        ),
+        fc.constantFrom('inch' as const, 'metric' as const),
+        (lines, system) => {
+          const { rows, sum } = balanceRows(
+            lines.map(([massKg, armMm]) => ({ text: '', massKg, armMm })),
+            { system }
+          )
+          for (const row of rows) expect(Math.abs(row.moment - row.mass * row.arm)).toBeLessThanOrEqual(0.0501)
+          expect(sum.mass).toBeCloseTo(
+            rows.reduce((all, row) => all + row.mass, 0),
+            6
+          )
+          expect(sum.moment).toBeCloseTo(
+            rows.reduce((all, row) => all + row.moment, 0),
+            4
+          )
+        }
+      )
+    ))
 })

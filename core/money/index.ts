@@ -1,4 +1,4 @@
-import type { Design, Finding, Working } from '../design'
+import { AS_FOUND, type Design, type Finding, type Working } from '../design'
 import type { Wire } from '../wiring'
 import { figure, num, price, say, thing, type Phrase, wireRun } from '../quantity'
 
@@ -39,6 +39,8 @@ export const threePoint = ([a, m, b]: readonly [number, number, number]): { mean
 /** A quote further from the estimate than this is asked about. */
 const QUOTE_APART = 1.5
 
+/** To make and rivet on a doubler or an angle, metal included (our default). */
+const STIFFENER_HOURS = 2
 const rounded = (cents: number): number => Math.round(cents)
 
 function labourLines(design: Design): { lines: CostLine[]; hours: number } {
@@ -97,6 +99,13 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
   ].some(unit => unit.item.face?.cutout && unit.place.kind === 'panel')
   if (faceChanged && prices.panelWorkCents > 0)
     lines.push({ group: 'panel', says: say`Panel: cut, finish, label`, cents: prices.panelWorkCents })
+  const stiffeners = design.airframe.panel.stiffeners.length
+  if (stiffeners > 0 && design.optionId !== AS_FOUND)
+    lines.push({
+      group: 'panel',
+      says: say`Doublers and angles, ${figure(stiffeners)}, ${figure(STIFFENER_HOURS, 'h')} each`,
+      cents: rounded(stiffeners * STIFFENER_HOURS * prices.labourCentsPerHour)
+    })
   const metres = wires
     .filter(wire => wire.units.some(id => changed.has(id)))
     .reduce((sum, wire) => sum + (wire.lengthMm * wire.conductors) / 1000, 0)

@@ -12,6 +12,7 @@ import {
 } from './geometry'
 import { groundOf, setDown, setDownUnit, type Ground, type Placed } from './place'
 import { examineAccess, toSeam } from './access'
+import { examineFasteners, screwMetals } from './fasteners'
 import { examineLabels } from './labels'
 import { shareOpening } from './stack'
 import { mm, say, thing, type Phrase } from '../quantity'
@@ -94,6 +95,21 @@ export function misfitsWithGround(unit: Placed, ground: Ground): Misfit[] {
         limitMm: 0,
         basis: ENTERED(`zone “${zone.name}” on the face`),
         pair: { mine: unit.bezel, theirs: figure }
+      })
+  }
+  for (const { zone, figure } of ground.holes) {
+    // Where the bezel covers the opening that is said already.
+    if (!cut || gap(unit.bezel, figure) < -TOUCH_MM) continue
+    const web = gap(cut, figure)
+    if (web < panel.leastWebMm - TOUCH_MM)
+      found.push({
+        code: 'web',
+        other: zone.id,
+        otherName: zone.name,
+        measuredMm: web,
+        limitMm: panel.leastWebMm,
+        basis: ENTERED('minimum web set for this panel'),
+        pair: { mine: cut, theirs: figure }
       })
   }
   for (const bay of panel.bays) {
@@ -529,7 +545,26 @@ export function examinePanel(design: Design, withRemedies = true): PanelReport {
       }
     }
   })
-  findings.push(...examineAccess(design, placed), ...examineLabels(design, placed))
+  // Screws and the sheet's own openings count in the least metal too.
+  for (const unit of placed) {
+    for (const one of screwMetals(unit, placed, ground))
+      if (one.measuredMm < least) {
+        least = one.measuredMm
+        between = [unit.label, one.other?.label ?? String(one.to)]
+      }
+    for (const { zone, figure } of ground.holes) {
+      const web = unit.cutout ? gap(unit.cutout, figure) : Infinity
+      if (web < least) {
+        least = web
+        between = [unit.label, zone.name]
+      }
+    }
+  }
+  findings.push(
+    ...examineFasteners(design, placed, ground),
+    ...examineAccess(design, placed),
+    ...examineLabels(design, placed)
+  )
   for (const id of unplaced) {
     const unit = onPanel.find(one => one.id === id)!
     findings.push({
@@ -549,7 +584,9 @@ export function examinePanel(design: Design, withRemedies = true): PanelReport {
     leastMetalMm: between && least,
     leastMetalBetween: between,
     cutShare:
-      placed.reduce((sum, unit) => sum + (unit.cutout ? figureAreaMm2(unit.cutout) : 0), 0) /
-      areaMm2(ground.panel.outline)
+      [...placed.flatMap(unit => unit.cutout ?? []), ...ground.holes.map(one => one.figure)].reduce(
+        (sum, cut) => sum + figureAreaMm2(cut),
+        0
+      ) / areaMm2(ground.panel.outline)
   }
 }

@@ -2,7 +2,7 @@ import type { Item } from '../catalogue'
 import type { Steps } from '../design'
 import { misfitsBetween, misfitsWithGround, stands, type Misfit } from './check'
 import { extent } from './geometry'
-import { anyFree, cutDown, firstFree, freeGround, nearestFree, type FreeGround } from './free'
+import { anyFree, cutDown, firstFree, freeGround, measuresOf, nearestFree, type FreeGround, type Measure } from './free'
 import { groundOf, setDown, shiftZone, zoneFigure, type Footprint, type Ground, type Placed } from './place'
 
 export interface Fit {
@@ -17,7 +17,7 @@ export interface Fit {
 /** Rows for the search of a miss: its figure is for the eye, and is rounded out. */
 const COARSE_MM = 2
 /** A miss is told to a tenth of a millimetre. */
-const MISS_MM = 0.1
+const MISS_MM = 0.01
 /** Rows for asking whether there is any place at all; flat tops and bottoms have rows of their own. */
 const ANY_MM = 5
 
@@ -90,7 +90,7 @@ function leastInTheWay(item: Item, free: FreeGround, others: readonly Placed[], 
 }
 
 export interface Miss {
-  measure: 'width' | 'height' | 'depth'
+  measure: Measure
   mm: number
 }
 /**
@@ -102,10 +102,11 @@ export function missOf(item: Item, others: readonly Placed[], ground: Ground): M
   const most = {
     width: size.maxX - size.minX - 0.5,
     height: size.maxY - size.minY - 0.5,
+    size: Math.min(size.maxX - size.minX, size.maxY - size.minY) - 0.5,
     depth: item.body?.depthMm ?? 0
   }
   let best: Miss | undefined
-  for (const measure of ['depth', 'width', 'height'] as const) {
+  for (const measure of measuresOf(item)) {
     const fits = (mm: number) => anyFree(cutDown(item, mm, measure), others, ground, ANY_MM)
     // A measure that would have to give more than another one already found is not looked into.
     let yes = Math.min(most[measure], best?.mm ?? Infinity)
@@ -116,7 +117,7 @@ export function missOf(item: Item, others: readonly Placed[], ground: Ground): M
       if (fits(middle)) yes = middle
       else no = middle
     }
-    if (!best || yes < best.mm - MISS_MM) best = { measure, mm: Math.ceil(yes * 10) / 10 }
+    if (!best || yes < best.mm - MISS_MM) best = { measure, mm: Math.ceil((yes - MISS_MM) * 10 - 1e-6) / 10 }
   }
   return best
 }

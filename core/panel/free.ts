@@ -1,17 +1,6 @@
-import {
-  bounds,
-  convexPieces,
-  extent,
-  figureAt,
-  hull,
-  inside,
-  pointsOf,
-  pointToBox,
-  type Figure,
-  type PointMm
-} from './geometry'
+import { bounds, convexPieces, extent, hull, inside, pointsOf, pointToBox, type Figure, type PointMm } from './geometry'
 import { SCREW_BEHIND_MM, screwEdgeMm, TOUCH_MM } from './check'
-import { levelRuns } from './strength'
+import { levelRuns } from './runs'
 import { setDown, type Footprint, type Ground, type Placed } from './place'
 
 /**
@@ -254,6 +243,8 @@ function pieces(trial: Placed, others: readonly Placed[], ground: Ground): Piece
     keep(trial.bezel, convexOf(figure), 0)
     for (const screw of loose) keep(screw, convexOf(figure), 0)
   }
+  if (trial.cutout)
+    for (const { figure } of ground.holes) keep(trial.cutout, convexOf(figure), panel.leastWebMm - TOUCH_MM / 2)
   for (const { zone, figure } of ground.behindZones) {
     if (trial.behind && trial.depthMm > zone.fromDepthMm + TOUCH_MM) keep(trial.behind, convexOf(figure), 0)
     if (zone.fromDepthMm < SCREW_BEHIND_MM) for (const screw of trial.screws) keep(screw, convexOf(figure), 0)
@@ -397,20 +388,48 @@ export function isFree(free: FreeGround, x: number, y: number, slackMm = 0): boo
   )
 }
 
-/** The item cut down by so much across, up or in depth, screws left out: for saying by how much it misses. */
-export function cutDown(item: Footprint, byMm: number, measure: 'width' | 'height' | 'depth'): Footprint {
-  const face = item.face!
-  const less = (shape: NonNullable<Footprint['face']>['bezel']): typeof shape => {
-    const e = extent(figureAt(shape, 0, 0))
-    if (measure === 'depth') return shape
-    const width = e.maxX - e.minX - (measure === 'width' ? byMm : 0)
-    const height = e.maxY - e.minY - (measure === 'height' ? byMm : 0)
-    return { shape: 'rectangle', widthMm: Math.max(width, 0.1), heightMm: Math.max(height, 0.1), cornerMm: 0 }
+/** What an item may be cut down in; `size` is all round, for what is no plain rectangle. */
+export type Measure = 'width' | 'height' | 'depth' | 'size'
+type Shape = NonNullable<Footprint['face']>['bezel']
+/** Measures in which it makes sense to say that an item misses: a round one has neither width nor height of its own. */
+export const measuresOf = ({ face }: Footprint): readonly Measure[] =>
+  [face!.bezel, face!.cutout].every(shape => !shape || shape.shape === 'rectangle')
+    ? ['depth', 'width', 'height']
+    : ['depth', 'size']
+const MOST_CUT_MM = 0.1
+/** A shape drawn in by so much in a measure, with its own form: a circle stays round, corners stay rounded, flats stay flat. */
+function cutShape(shape: Shape, byMm: number, measure: Measure): Shape {
+  if (measure === 'depth') return shape
+  const less = (size: number, yes: boolean) => Math.max(MOST_CUT_MM, yes ? size - byMm : size)
+  switch (shape.shape) {
+    case 'round':
+      return { ...shape, diameterMm: less(shape.diameterMm, true) }
+    case 'flats':
+      return { ...shape, diameterMm: less(shape.diameterMm, true), acrossMm: less(shape.acrossMm, true) }
+    case 'rectangle': {
+      const widthMm = less(shape.widthMm, measure !== 'height')
+      const heightMm = less(shape.heightMm, measure !== 'width')
+      // Drawn in all round its corners are drawn in too.
+      const corner = measure === 'size' ? shape.cornerMm - byMm / 2 : shape.cornerMm
+      return { ...shape, widthMm, heightMm, cornerMm: Math.max(0, Math.min(corner, widthMm / 2, heightMm / 2)) }
+    }
+    case 'compound':
+      return {
+        ...shape,
+        parts: shape.parts.map(part => ({ ...part, of: cutShape(part.of, byMm, measure) as typeof part.of }))
+      }
   }
+}
+
+/** The item cut down by so much in a measure, screws left out: for saying by how much it misses. */
+export function cutDown(item: Footprint, byMm: number, measure: Measure): Footprint {
+  const face = item.face!
+  const less = (shape: Shape) => cutShape(shape, byMm, measure)
+  const all = measure === 'size'
   const body = item.body && {
     ...item.body,
-    widthMm: Math.max(0.1, item.body.widthMm - (measure === 'width' ? byMm : 0)),
-    heightMm: Math.max(0.1, item.body.heightMm - (measure === 'height' ? byMm : 0)),
+    widthMm: Math.max(0.1, item.body.widthMm - (measure === 'width' || all ? byMm : 0)),
+    heightMm: Math.max(0.1, item.body.heightMm - (measure === 'height' || all ? byMm : 0)),
     depthMm: Math.max(0, item.body.depthMm - (measure === 'depth' ? byMm : 0))
   }
   return {

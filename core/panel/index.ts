@@ -22,16 +22,18 @@ export {
   type Poly
 } from './geometry'
 export { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './place'
+export { fastenerOf } from './fasteners'
 export { examinePanel, stands, type Misfit, type PanelReport } from './check'
 export { bayScrews, wayOut, type WayOut } from './access'
 export {
-  beamDeflectionMm,
+  bendMap,
   bends,
   examineStrength,
   explainBend,
   explainTray,
   trayMomentNm,
   type Bend,
+  type BendMap,
   type StrengthReport
 } from './strength'
 export { fewestOff, findPlace, leastChange, missOf, stackPlaces, type Change, type Fit, type Miss } from './find'

@@ -128,6 +128,8 @@ export interface Ground {
   readonly panel: Airframe['panel']
   readonly faceZones: readonly { zone: Zone; figure: Figure }[]
   readonly behindZones: readonly { zone: Zone; figure: Figure }[]
+  /** Zones of the face that are openings of the sheet. */
+  readonly holes: readonly { zone: Zone; figure: Figure }[]
 }
 
 const grounds = new WeakMap<object, Ground>()
@@ -139,7 +141,8 @@ export function groundOf(panel: Airframe['panel']): Ground {
   const ground = {
     panel,
     faceZones: zones.filter(({ zone }) => zone.side === 'face'),
-    behindZones: zones.filter(({ zone }) => zone.side === 'behind')
+    behindZones: zones.filter(({ zone }) => zone.side === 'behind'),
+    holes: zones.filter(({ zone }) => zone.hole !== undefined)
   }
   grounds.set(panel, ground)
   return ground

@@ -8,8 +8,12 @@ import {
   type Finding,
   type Working
 } from '../design'
-import { extent, inside, type Figure, type PointMm } from './geometry'
-import type { Placed } from './place'
+import type { Edit, Panel, Stiffener } from '../document'
+import { extent, gap, inside, type Figure } from './geometry'
+import { groundOf, type Placed } from './place'
+import { POISSON } from './plate'
+import { platesOf, type SheetPlate } from './sheet'
+import { openings, type Opening } from './stack'
 import { enumerate, figure, kg, mm, num, say, thing } from '../quantity'
 
 /** Young's modulus in GPa by what the material's name holds. Aluminium alloys: any strength-of-materials handbook. */
@@ -27,218 +31,120 @@ const stiffnessOf = (material: string): { gpa: number; from: string } => {
   return found ? { gpa: found[1], from: found[2] } : { gpa: 70, from: 'taken for aluminium: our assumption' }
 }
 
-/**
- * Deflection under the load of a simply supported beam whose width changes along it, by the unit-load method:
- * δ = ∫ M(s) m(s) / (E I(s)) ds with I = b t³ / 12.
- * @param widthsMm metal across the beam in the middle of equal steps from one support to the other
- * @returns mm under the load; Infinity where a step has no metal left
- * Source: any strength-of-materials handbook; for constant width it is F a² b² / (3 E I L), in the middle F L³ / (48 E I).
- */
-export function beamDeflectionMm({
-  widthsMm,
-  lengthMm,
-  thicknessMm,
-  gpa,
-  loadN,
-  atMm
-}: {
-  widthsMm: readonly number[]
-  lengthMm: number
-  thicknessMm: number
-  gpa: number
-  loadN: number
-  atMm: number
-}): number {
-  const step = lengthMm / widthsMm.length
-  let sum = 0
-  for (const [i, width] of widthsMm.entries()) {
-    // Simpson over the step: the moment is a straight line on either side of the load.
-    const moment = (s: number) => (s <= atMm ? (s * (lengthMm - atMm)) / lengthMm : (atMm * (lengthMm - s)) / lengthMm)
-    const square = (moment(i * step) ** 2 + 4 * moment((i + 0.5) * step) ** 2 + moment((i + 1) * step) ** 2) / 6
-    if (square > 0 && width <= 0) return Infinity
-    if (square > 0) sum += (square * step) / ((width * thicknessMm ** 3) / 12)
-  }
-  return (loadN * sum) / (gpa * 1000)
-}
-
-type Interval = readonly [number, number]
-
-/** Where a level line at y runs inside a figure: one interval for each convex part. */
-function chords(f: Figure, y: number): Interval[] {
-  switch (f.kind) {
-    case 'circle': {
-      const h = f.r ** 2 - (y - f.y) ** 2
-      return h <= 0 ? [] : [[f.x - Math.sqrt(h), f.x + Math.sqrt(h)]]
-    }
-    case 'box': {
-      const up = Math.abs(y - f.y)
-      if (up >= f.h / 2) return []
-      const c = f.c ?? 0
-      const into = Math.max(0, up - f.h / 2 + c)
-      const half = f.w / 2 - c + Math.sqrt(c ** 2 - into ** 2)
-      return [[f.x - half, f.x + half]]
-    }
-    case 'many':
-      return f.parts.flatMap(part => chords(part, y))
-    case 'poly':
-      return levelRuns(f.points, y)
-  }
-}
-/** Where a level line at y runs inside a polygon, from left to right. */
-export function levelRuns(polygon: readonly PointMm[], y: number): Interval[] {
-  const xs: number[] = []
-  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
-    const [xi, yi] = polygon[i]!
-    const [xj, yj] = polygon[j]!
-    if (yi > y !== yj > y) xs.push(xi + ((xj - xi) * (y - yi)) / (yj - yi))
-  }
-  xs.sort((a, b) => a - b)
-  return Array.from({ length: xs.length >> 1 }, (_, i) => [xs[2 * i]!, xs[2 * i + 1]!] as const)
-}
-/** How much of a stretch is covered by runs that stand in order, each counted once. */
-function covered(runs: readonly Interval[], low: number, high: number): number {
-  let sum = 0
-  let to = low
-  for (const [a, b] of runs) {
-    const from = Math.max(a, to)
-    const end = Math.min(b, high)
-    if (end > from) {
-      sum += end - from
-      to = end
-    }
-  }
-  return sum
-}
-
-const STEPS = 48
-
 export interface Bend {
   unit: string
+  /** How far the face gives where the unit is fastened; Infinity where that hangs on nothing. */
   deflectionMm: number
-  spanMm: number
-  stripMm: number
-  leastWidthMm: number
 }
 
-/**
- * How far the face gives when a thumb pushes on each unit. The face is taken as a strip that spans from its lower to
- * its upper edge where the unit stands (of its bay, when it has one), as wide as the unit's hole and half the span on
- * either side, less every hole in it, held at both ends without being clamped.
- */
-export const bends = remember(bendsOf, (design: Design, placed: readonly Placed[]) => [
-  design.airframe.panel,
-  ...placed
-])
+/** What is cut of the face: openings of units, and zones that are holes. */
+const cutsOf = (panel: Panel, placed: readonly Placed[]): Figure[] => [
+  ...openings(placed, panel.leastWebMm).map(one => one.figure),
+  ...groundOf(panel).holes.map(one => one.figure)
+]
 
-/** What of a row is metal and what is cut, in order. */
-interface Row {
-  metal: readonly Interval[]
-  holes: readonly Interval[]
-}
-const inOrder = (runs: readonly Interval[]): Interval[] => [...runs].sort((p, q) => p[0] - q[0])
-interface Hole {
-  cut: Figure
-  box: ReturnType<typeof extent>
-}
-/** Height of the drawers in which holes are kept, in mm. */
-const DRAWER_MM = 10
-/** Answers which holes may lie across a height, without looking at all of them. */
-function byHeight(holes: readonly Hole[]): (y: number) => readonly Hole[] {
-  const drawers = new Map<number, Hole[]>()
-  for (const hole of holes)
-    for (let at = Math.floor(hole.box.minY / DRAWER_MM); at <= Math.floor(hole.box.maxY / DRAWER_MM); at++)
-      drawers.set(at, [...(drawers.get(at) ?? []), hole])
-  return y => drawers.get(Math.floor(y / DRAWER_MM)) ?? []
+/** How far beside a hole the push on a unit is taken up, where it has no screws: under its bezel. */
+const BESIDE_MM = 4
+/** Where the push on a unit goes into the face: its screws, else round its hole, else where it stands. */
+function seatsOf(unit: Placed): { x: number; y: number }[] {
+  if (unit.screws.length >= 2) return unit.screws.map(({ x, y }) => ({ x, y }))
+  if (!unit.cutout) return [{ x: unit.x, y: unit.y }]
+  const { minX, minY, maxX, maxY } = extent(unit.cutout)
+  const [left, right, low, high] = [minX - BESIDE_MM, maxX + BESIDE_MM, minY - BESIDE_MM, maxY + BESIDE_MM]
+  return [
+    { x: left, y: unit.y },
+    { x: right, y: unit.y },
+    { x: unit.x, y: low },
+    { x: unit.x, y: high }
+  ]
 }
 
-function bendsOf(design: Design, placed: readonly Placed[]): Bend[] {
-  const { panel } = design.airframe
-  const { gpa } = stiffnessOf(panel.material)
-  const holesAt = byHeight(
-    placed.flatMap(unit => (unit.cutout ? [{ cut: unit.cutout, box: extent(unit.cutout) }] : []))
+/** How far the face gives at one unit under a push shared by its seats: the mean at them. */
+function bendAt(plates: readonly SheetPlate[], panel: Panel, unit: Placed): Bend {
+  const bay = panel.bays.find(
+    one => gap({ kind: 'circle', x: unit.x, y: unit.y, r: 0.1 }, { kind: 'poly', x: 0, y: 0, points: one.outline }) < 0
   )
-  const known = new Map<string, Row[]>()
-  /** The face cut across at even steps of a span; units that stand above one another share it. */
-  const rowsAcross = (sheet: readonly PointMm[], low: number, high: number): Row[] => {
-    const key = `${panel.bays.findIndex(bay => bay.outline === sheet)} ${low} ${high}`
-    const before = known.get(key)
-    if (before) return before
-    const rows = Array.from({ length: STEPS }, (_, i): Row => {
-      const y = low + ((i + 0.5) * (high - low)) / STEPS
-      return {
-        metal: inOrder(levelRuns(sheet, y)),
-        holes: inOrder(holesAt(y).flatMap(({ cut, box }) => (box.minY < y && box.maxY > y ? chords(cut, y) : [])))
-      }
-    })
-    known.set(key, rows)
-    return rows
-  }
-  return placed.flatMap((unit): Bend[] => {
-    const sheet = panel.bays.find(bay => inside([unit.x, unit.y], bay.outline))?.outline ?? panel.outline
-    const span = levelRuns(
-      sheet.map(([x, y]) => [y, x] as const),
-      unit.x
-    ).find(([low, high]) => low <= unit.y && unit.y <= high)
-    if (!span) return []
-    const [low, high] = span
-    const spanMm = high - low
-    const own = unit.cutout ? extent(unit.cutout) : { minX: unit.x, maxX: unit.x }
-    const left = own.minX - spanMm / 2
-    const right = own.maxX + spanMm / 2
-    const widths = rowsAcross(sheet, low, high).map(({ metal, holes }) =>
-      Math.max(0, covered(metal, left, right) - covered(holes, left, right))
-    )
-    const deflectionMm = beamDeflectionMm({
-      widthsMm: widths,
-      lengthMm: spanMm,
-      thicknessMm: panel.thicknessMm,
-      gpa,
-      loadN: panel.pushN,
-      atMm: unit.y - low
-    })
-    const leastWidthMm = Math.min(...widths)
-    return [
-      {
-        unit: unit.id,
-        deflectionMm,
-        spanMm,
-        stripMm: right - left,
-        leastWidthMm
-      }
-    ]
-  })
+  const { plate } = plates.find(one => one.bay === (bay?.id ?? ''))!
+  const seats = seatsOf(unit).filter(seat => plate.carries(seat.x, seat.y))
+  if (seats.length === 0) return { unit: unit.id, deflectionMm: Infinity }
+  // Each seat takes an equal part of the push, so that the mean deflection of the seats is the work over the push.
+  const work = plate.work(seats.map(seat => ({ ...seat, n: panel.pushN / seats.length })))
+  return { unit: unit.id, deflectionMm: work / panel.pushN }
 }
+
+/** Every piece of the face as a plate, with what is cut from it. */
+export const facePlates = remember(
+  (panel: Panel, placed: readonly Placed[]): SheetPlate[] =>
+    platesOf(panel, cutsOf(panel, placed), stiffnessOf(panel.material).gpa),
+  (panel, placed) => [panel, ...placed]
+)
+const bendsWith = (panel: Panel, placed: readonly Placed[]): Bend[] => {
+  const plates = facePlates(panel, placed)
+  return placed.map(unit => bendAt(plates, panel, unit))
+}
+/**
+ * How far the face gives when a thumb pushes on each unit: as a thin plate with its openings, sides as they are mounted, bays as
+ * pieces of their own held by their screws, doublers and angles with it.
+ */
+export const bends = remember(
+  ({ airframe: { panel } }: Design, placed: readonly Placed[]): Bend[] => bendsWith(panel, placed),
+  (design, placed) => [design.airframe.panel, ...placed]
+)
 
 const BEND_BASIS: Basis = {
   kind: 'derived',
-  source: 'simply supported beam of varying section, unit-load method; a plate held on all sides gives less'
+  source: 'thin plate by finite elements (Adini, Clough and Melosh), openings by their share of each element'
 }
 
-/** How far the face gives at a unit, and why. */
-export function explainBend({ airframe: { panel } }: Design, bend: Bend): Working {
+/** How far the face gives at a unit, and from what that follows. */
+export function explainBend({ airframe: { panel } }: Design, bend: Bend, placed: readonly Placed[]): Working {
   const { gpa, from } = stiffnessOf(panel.material)
+  const pushed = placed.find(one => one.id === bend.unit)
+  const grid = facePlates(panel, placed)[0]!.plate.grid
+  const given = (symbol: string, meaning: string, value: number | string, [unit, source]: [string, string]) => ({
+    symbol,
+    meaning,
+    value,
+    unit,
+    from: source
+  })
   return {
-    formula: 'δ = F ∫ m(s)² / (E b(s) t³ / 12) ds over the span',
+    formula: 'K · w = F over all elements, D = E t³ / (12 (1 − ν²)); the mean of w where the unit is fastened',
     inputs: [
-      { symbol: 'F', meaning: 'push of a thumb', value: panel.pushN, unit: 'N', from: 'panel; our default 45 N' },
-      { symbol: 'L', meaning: 'span from edge to edge', value: bend.spanMm, unit: 'mm', from: 'outline or bay' },
-      {
-        symbol: 'b',
-        meaning: 'minimum web across the strip',
-        value: bend.leastWidthMm,
-        unit: 'mm',
-        from: 'strip less holes'
-      },
-      { symbol: 't', meaning: 'sheet', value: panel.thicknessMm, unit: 'mm', from: 'panel' },
-      { symbol: 'E', meaning: panel.material, value: gpa, unit: 'GPa', from }
+      given('F', 'push of a thumb', panel.pushN, ['N', 'panel; our default 45 N']),
+      given('t', 'sheet', panel.thicknessMm, ['mm', 'panel']),
+      given('E', panel.material, gpa, ['GPa', from]),
+      given('ν', 'Poisson’s ratio', POISSON, ['', 'aluminium, handbook value']),
+      given(
+        'elements',
+        `across and up, of ${grid.dx.toFixed(1)} × ${grid.dy.toFixed(1)} mm`,
+        `${grid.nx} × ${grid.ny}`,
+        ['', 'our choice']
+      ),
+      given('sides', 'bottom, right, top, left', Object.values(panel.edges).join(', '), ['', 'panel']),
+      given('openings', 'of units, and holes of the sheet', cutsOf(panel, placed).length, [
+        '',
+        'positions and catalogue entries'
+      ]),
+      given('stiffeners', 'doublers and angles', panel.stiffeners.map(one => one.name).join(', ') || 'none', [
+        '',
+        'panel'
+      ]),
+      given(
+        'fastened',
+        pushed?.screws.length ? 'at its screws' : 'round its hole',
+        pushed ? seatsOf(pushed).length : 0,
+        ['points', 'catalogue entry']
+      )
     ],
     result: { value: bend.deflectionMm, unit: 'mm' },
     basis: BEND_BASIS
   }
 }
 
-/** Mounting load factors, limit (AC 43.13-2B chapter 1, from memory). Down is the worst for a tray that hangs on the face. */
-const DOWN_G = 6.6
+/** Mounting load factors, limit (AC 43.13-2B chapter 1, from memory). Down is the worst moment of a tray on the face. */
+const LOADS_G = { forward: 9, up: 3, side: 1.5, down: 6.6 } as const
+const DOWN_G = LOADS_G.down
 const STANDARD_G = 9.80665
 
 /** Moment a box brings on the face when nothing holds its back: its weight under the load factor, half its depth behind. */
@@ -251,118 +157,304 @@ const TRAY_BASIS: Basis = {
   fromMemory: true
 }
 
-/** Moment of a unit’s box on the face. */
-export const explainTray = (unit: DesignUnit): Working => ({
-  formula: 'M = m · g · n · d / 2',
-  inputs: [
-    {
-      symbol: 'm',
-      meaning: unit.label,
-      value: unit.item.massKg,
-      unit: 'kg',
-      from: `catalogue entry ${unit.item.name}`
-    },
-    { symbol: 'g', meaning: 'standard gravity', value: STANDARD_G, unit: 'm/s²', from: 'standard' },
-    {
-      symbol: 'n',
-      meaning: 'load factor downward, limit',
-      value: DOWN_G,
-      unit: '',
-      from: 'AC 43.13-2B chapter 1 (from memory)'
-    },
-    {
-      symbol: 'd / 2',
-      meaning: 'half the depth of the box',
-      value: (unit.item.body?.depthMm ?? 0) / 2000,
-      unit: 'm',
-      from: 'its mass taken in the middle of the box: our assumption'
-    }
-  ],
-  result: { value: trayMomentNm(unit), unit: 'N·m' },
-  basis: TRAY_BASIS
-})
+/** Groups of units that hang in one opening, and those that hang alone. */
+function groupsOf(openingsOf: readonly Opening[], placed: readonly Placed[]): string[][] {
+  const cut = new Set(openingsOf.flatMap(one => one.units))
+  return [...openingsOf.map(one => one.units), ...placed.filter(one => !cut.has(one.id)).map(one => [one.id])]
+}
+/** Of a group what hangs on the face alone. */
+const hangingOf = (design: Design, group: readonly string[]): DesignUnit[] =>
+  design.units.filter(unit => group.includes(unit.id) && !unit.rearSupport && trayMomentNm(unit) > 0)
+
+/** Moment of all that hangs in one opening with a unit. */
+export function explainTray(design: Design, placed: readonly Placed[], of: string): Working | undefined {
+  const group = groupsOf(openings(placed, design.airframe.panel.leastWebMm), placed).find(one => one.includes(of))
+  const hanging = group && hangingOf(design, group)
+  if (!hanging?.length) return undefined
+  return {
+    formula: 'M = Σ m · g · n · d / 2 over what hangs in one opening; up n = 3, sideways 1.5; forward F = Σ m · g · 9',
+    inputs: [
+      ...hanging.flatMap(unit => [
+        {
+          symbol: `m ${unit.label}`,
+          meaning: 'mass',
+          value: unit.item.massKg,
+          unit: 'kg',
+          from: `catalogue entry ${unit.item.name}`
+        },
+        {
+          symbol: `d / 2 ${unit.label}`,
+          meaning: 'half the depth of the box',
+          value: (unit.item.body?.depthMm ?? 0) / 2000,
+          unit: 'm',
+          from: 'its mass taken in the middle of the box: our assumption'
+        }
+      ]),
+      { symbol: 'g', meaning: 'standard gravity', value: STANDARD_G, unit: 'm/s²', from: 'standard' },
+      {
+        symbol: 'n',
+        meaning: 'load factor downward, limit',
+        value: DOWN_G,
+        unit: '',
+        from: 'AC 43.13-2B chapter 1 (from memory)'
+      }
+    ],
+    result: { value: hanging.reduce((sum, unit) => sum + trayMomentNm(unit), 0), unit: 'N·m' },
+    basis: TRAY_BASIS
+  }
+}
 
 export interface StrengthReport {
   findings: Finding[]
   bends: Bend[]
 }
+/** What else the examination of the face’s strength is told. */
+export interface StrengthAsked {
+  withRemedies?: boolean
+  /** A trial among many leaves the plate out, and says nothing of bending. */
+  trial?: boolean
+}
 
-/** Bending of the face under a push and boxes that want a support at the back. */
-export function examineStrength(design: Design, placed: readonly Placed[]): StrengthReport {
+/** Bending of the face under a push, and boxes that want a support at the back. */
+export function examineStrength(
+  design: Design,
+  placed: readonly Placed[],
+  { withRemedies = true, trial = false }: StrengthAsked = {}
+): StrengthReport {
   const { panel } = design.airframe
-  const found = bends(design, placed)
-  const findings: Finding[] = []
+  const found = trial ? [] : bends(design, placed)
+  return {
+    findings: [
+      ...bendFindings(design, placed, found, withRemedies),
+      ...trayFindings(design, openings(placed, panel.leastWebMm), placed)
+    ],
+    bends: found
+  }
+}
+
+function bendFindings(
+  design: Design,
+  placed: readonly Placed[],
+  found: readonly Bend[],
+  withRemedies: boolean
+): Finding[] {
+  const { panel } = design.airframe
   const soft = found
     .filter(bend => bend.deflectionMm > panel.mostBendMm)
     .sort((a, b) => b.deflectionMm - a.deflectionMm)
   const worst = soft[0]
-  if (worst) {
-    const name = (bend: Bend) => thing(placed.find(one => one.id === bend.unit)!)
-    const others = soft.slice(1, 4).map(name)
-    findings.push({
+  if (!worst) return []
+  const name = (bend: Bend) => thing(placed.find(one => one.id === bend.unit)!)
+  const others = soft.slice(1, 4).map(name)
+  const loose = !Number.isFinite(worst.deflectionMm)
+  return [
+    {
       id: 'panel.bend',
       code: 'panel.bend',
-      weight: 'decide',
+      weight: loose ? 'must fix' : 'decide',
       subjects: soft.map(bend => bend.unit),
-      measured: worst.deflectionMm,
+      ...(!loose && { measured: worst.deflectionMm }),
       limit: panel.mostBendMm,
       unit: 'mm',
       basis: BEND_BASIS,
       says: say`${
-        Number.isFinite(worst.deflectionMm)
-          ? say`Deflection ${mm(worst.deflectionMm, panel.mostBendMm)} at ${figure(panel.pushN, 'N')} on ${name(worst)}, limit ${mm(panel.mostBendMm, worst.deflectionMm)}. Only ${mm(worst.leastWidthMm)} of metal crosses the strip there: a doubler, a stiffener behind or thicker sheet.`
-          : say`At ${name(worst)} the holes leave no metal across the face: it is held by nothing there.`
+        loose
+          ? say`The metal at ${name(worst)} hangs on nothing: its openings, or sides that are not held, cut it off from what carries it.`
+          : say`Deflection ${mm(worst.deflectionMm, panel.mostBendMm)} at ${figure(panel.pushN, 'N')} on ${name(worst)}, limit ${mm(panel.mostBendMm, worst.deflectionMm)}.`
       }${others.length ? say` Soft too: ${enumerate(others)}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.` : ''}`,
-      remedies: Number.isFinite(worst.deflectionMm) ? thicker(design, found) : [],
+      remedies: loose || !withRemedies ? [] : bendRemedies(panel, placed, worst),
       figure: { kind: 'bend', of: worst.unit }
-    })
+    }
+  ]
+}
+
+/** Units that hang in one opening, judged together; one that is held at its back is carried there. */
+function trayFindings(design: Design, openingsOf: readonly Opening[], placed: readonly Placed[]): Finding[] {
+  const { panel } = design.airframe
+  const findings: Finding[] = []
+  for (const group of groupsOf(openingsOf, placed)) {
+    const hanging = hangingOf(design, group)
+    const moment = hanging.reduce((sum, unit) => sum + trayMomentNm(unit), 0)
+    const massKg = hanging.reduce((sum, unit) => sum + unit.item.massKg, 0)
+    const [first] = hanging
+    if (first && moment > panel.mostTrayMomentNm) {
+      const weigh = (g: number) => massKg * STANDARD_G * g
+      findings.push({
+        id: `panel.rear-support:${first.id}`,
+        code: 'panel.rear-support',
+        weight: 'decide',
+        subjects: hanging.map(unit => unit.id),
+        measured: moment,
+        limit: panel.mostTrayMomentNm,
+        unit: 'Nm',
+        basis: TRAY_BASIS,
+        figure: { kind: 'tray', of: first.id },
+        says: say`${enumerate(hanging.map(thing))} (${kg(massKg)}) ${hanging.length > 1 ? 'hang in one opening and are' : 'is'} carried by the face alone: ${num(moment, 1, 'N·m')} at ${DOWN_G} g down, ${num((moment * LOADS_G.up) / DOWN_G, 1, 'N·m')} up, ${num((moment * LOADS_G.side) / DOWN_G, 1, 'N·m')} sideways, ${num(weigh(LOADS_G.forward), 0, 'N')} at ${LOADS_G.forward} g forward; ${figure(panel.mostTrayMomentNm, 'N·m')} is set. Hold ${hanging.length > 1 ? 'their backs' : 'its back'} by rails or on a duct.`,
+        remedies:
+          design.optionId === AS_FOUND
+            ? []
+            : [
+                {
+                  says: say`Give ${enumerate(hanging.map(thing))} a support at the back.`,
+                  edits: hanging.map((unit): Edit => ({
+                    type: 'unit.support',
+                    option: design.optionId,
+                    unit: unit.id,
+                    rear: true
+                  }))
+                }
+              ]
+      })
+    }
   }
-  for (const unit of design.units) {
-    // What hung there before is not asked again.
-    if (!unit.at || unit.rearSupport || unit.state === 'kept') continue
-    const moment = trayMomentNm(unit)
-    if (moment <= panel.mostTrayMomentNm) continue
-    findings.push({
-      id: `panel.rear-support:${unit.id}`,
-      code: 'panel.rear-support',
-      weight: 'decide',
-      subjects: [unit.id],
-      measured: moment,
-      limit: panel.mostTrayMomentNm,
-      unit: 'Nm',
-      basis: TRAY_BASIS,
-      figure: { kind: 'tray', of: unit.id },
-      says: say`${thing(unit)} (${kg(unit.item.massKg)}, ${mm(unit.item.body?.depthMm ?? 0)} deep) is carried by the face alone: ${num(moment, 1, 'N·m')} at ${DOWN_G} g down; ${figure(panel.mostTrayMomentNm, 'N·m')} is set. Hold its back by rails or on a duct.`,
-      remedies:
-        design.optionId === AS_FOUND
-          ? []
-          : [
-              {
-                says: say`Give ${thing(unit)} a support at its back.`,
-                edits: [{ type: 'unit.support', option: design.optionId, unit: unit.id, rear: true }]
-              }
-            ]
+  return [...findings, ...gapFindings(openingsOf, placed)]
+}
+
+/** More than this beside a tray in a shared opening is seen, in mm (our default). */
+const GAP_MM = 1
+/** Trays narrower than the opening they share. */
+function gapFindings(openingsOf: readonly Opening[], placed: readonly Placed[]): Finding[] {
+  return openingsOf
+    .filter(one => one.units.length > 1)
+    .flatMap((opening): Finding[] => {
+      const wide = extent(opening.figure)
+      const narrow = opening.units
+        .map(id => placed.find(one => one.id === id)!)
+        .map(unit => {
+          const own = extent(unit.cutout!)
+          return { unit, gapMm: wide.maxX - wide.minX - (own.maxX - own.minX) }
+        })
+        .filter(one => one.gapMm > GAP_MM)
+        .sort((a, b) => b.gapMm - a.gapMm)
+      const [worst] = narrow
+      return worst
+        ? [
+            {
+              id: `panel.tray-gap:${worst.unit.id}`,
+              code: 'panel.tray-gap',
+              weight: 'decide',
+              subjects: narrow.map(one => one.unit.id),
+              measured: worst.gapMm,
+              limit: GAP_MM,
+              unit: 'mm',
+              basis: { kind: 'derived', source: 'widths of the openings that run into one' },
+              says: say`The opening that ${thing(worst.unit)} shares is ${mm(worst.gapMm)} wider than it: its tray has no metal beside it to be fastened to. Set trays of one width one over another, or leave a web between.`,
+              remedies: []
+            }
+          ]
+        : []
     })
-  }
-  return { findings, bends: found }
 }
 
 /** Sheets as they are sold, in mm: 0.032, 0.040, 0.050, 0.063, 0.080, 0.090, 0.100, 0.125 in. */
 const SHEETS_IN = [0.032, 0.04, 0.05, 0.063, 0.08, 0.09, 0.1, 0.125] as const
+/** An angle as it is sold: 3/4 in legs of 1/16 in. */
+const ANGLE = { legMm: 19.05, thicknessMm: 1.5875 }
+/** How far a doubler reaches beyond a hole, and an angle stands beside it. */
+const DOUBLER_MM = 40
+const ANGLE_BESIDE_MM = 12
 
-/** The thinnest sheet on sale that bends nowhere more than is set: deflection goes with 1 / t³. */
-function thicker(design: Design, all: readonly Bend[]): Remedy[] {
-  const { panel } = design.airframe
-  const worst = Math.max(...all.map(bend => (Number.isFinite(bend.deflectionMm) ? bend.deflectionMm : 0)))
+/** Cures for a face that gives too much, each solved with it before it is offered: thicker sheet, a doubler, an angle. */
+function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Remedy[] {
+  const most = (tried: Panel) => Math.max(...bendsWith(tried, placed).map(bend => bend.deflectionMm))
+  const free = (stem: string) => {
+    let n = 1
+    while (panel.stiffeners.some(one => one.id === `${stem}-${n}`)) n++
+    return { id: `${stem}-${n}`, name: `${stem === 'angle' ? 'Angle' : 'Doubler'} ${n}` }
+  }
+  const remedies: Remedy[] = []
+  const offer = (tried: Panel, says: (most: number) => Remedy['says'], edits: Edit[]) => {
+    const gives = most(tried)
+    if (gives <= panel.mostBendMm) remedies.push({ says: says(gives), edits })
+  }
+  // Deflection of a plain sheet goes with 1 / t³: the first that may do is tried.
   const inch = SHEETS_IN.find(
-    one => one * 25.4 > panel.thicknessMm && worst * (panel.thicknessMm / (one * 25.4)) ** 3 <= panel.mostBendMm
+    one =>
+      one * 25.4 > panel.thicknessMm && worst.deflectionMm * (panel.thicknessMm / (one * 25.4)) ** 3 <= panel.mostBendMm
   )
-  return inch === undefined
-    ? []
-    : [
-        {
-          says: say`Make the face of ${mm(inch * 25.4)} sheet: it then gives at most ${mm(worst * (panel.thicknessMm / (inch * 25.4)) ** 3)} anywhere.`,
-          edits: [{ type: 'panel.set', panel: { ...panel, thicknessMm: inch * 25.4 } }]
-        }
-      ]
+  if (inch !== undefined) {
+    const thicker = { ...panel, thicknessMm: inch * 25.4 }
+    const says = (gives: number) =>
+      say`Make the face of ${mm(inch * 25.4)} sheet: it then gives at most ${mm(gives)} anywhere.`
+    const edits: Edit[] = [{ type: 'panel.set', panel: thicker }]
+    // Of a sheet with nothing behind it that is exact, and need not be solved again.
+    if (panel.stiffeners.length === 0)
+      remedies.push({ says: says(worst.deflectionMm * (panel.thicknessMm / (inch * 25.4)) ** 3), edits })
+    else offer(thicker, says, edits)
+  }
+  const unit = placed.find(one => one.id === worst.unit)!
+  const hole = extent(unit.cutout ?? unit.bezel)
+  const withOne = (one: Stiffener) => ({ ...panel, stiffeners: [...panel.stiffeners, one] })
+  const box = extent({ kind: 'poly', x: 0, y: 0, points: panel.outline })
+  const cuts = cutsOf(panel, placed)
+  for (const x of [hole.maxX + ANGLE_BESIDE_MM, hole.minX - ANGLE_BESIDE_MM]) {
+    const foot: Figure = { kind: 'box', x, y: (box.minY + box.maxY) / 2, w: ANGLE.legMm, h: box.maxY - box.minY }
+    if (
+      x < box.minX ||
+      x > box.maxX ||
+      [...cuts, ...placed.flatMap(one => one.behind ?? [])].some(cut => gap(foot, cut) < 0)
+    )
+      continue
+    const angle: Stiffener = {
+      ...free('angle'),
+      kind: 'angle',
+      along: 'y',
+      atMm: x,
+      fromMm: box.minY,
+      toMm: box.maxY,
+      ...ANGLE
+    }
+    offer(
+      withOne(angle),
+      gives =>
+        say`Rivet an upright angle of ${mm(ANGLE.legMm)} legs behind, beside ${thing(unit)}: the face then gives at most ${mm(gives)} anywhere.`,
+      [{ type: 'stiffener.put', stiffener: angle }]
+    )
+    break
+  }
+  // Each is solved before it is offered, so the second is only looked for where the first does not do.
+  if (remedies.some(one => one.edits.some(edit => edit.type === 'stiffener.put'))) return remedies
+  const doubler: Stiffener = {
+    ...free('doubler'),
+    kind: 'doubler',
+    xMm: (hole.minX + hole.maxX) / 2,
+    yMm: (hole.minY + hole.maxY) / 2,
+    widthMm: hole.maxX - hole.minX + 2 * DOUBLER_MM,
+    heightMm: hole.maxY - hole.minY + 2 * DOUBLER_MM,
+    thicknessMm: panel.thicknessMm
+  }
+  offer(
+    withOne(doubler),
+    gives =>
+      say`Rivet a doubler of ${mm(doubler.thicknessMm)} round ${thing(unit)}, ${mm(DOUBLER_MM)} beyond its hole: the face then gives at most ${mm(gives)} anywhere.`,
+    [{ type: 'stiffener.put', stiffener: doubler }]
+  )
+  return remedies
+}
+
+/** How far the face would give at points all over it, for a map: level rows from below, NaN where there is no metal. */
+export interface BendMap {
+  x0: number
+  y0: number
+  dx: number
+  dy: number
+  columns: number
+  deflectionMm: number[]
+}
+export function bendMap({ airframe: { panel } }: Design, placed: readonly Placed[]): BendMap[] {
+  return facePlates(panel, placed).map(({ plate, outline }) => {
+    const { x0, y0, nx, ny, dx, dy } = plate.grid
+    // Every second rectangle: a push costs two sweeps of the whole sheet.
+    const columns = Math.ceil(nx / 2)
+    const rows = Math.ceil(ny / 2)
+    const deflectionMm: number[] = []
+    for (let row = 0; row < rows; row++)
+      for (let column = 0; column < columns; column++) {
+        const [x, y] = [x0 + Math.min(nx - 0.5, 2 * column + 1) * dx, y0 + Math.min(ny - 0.5, 2 * row + 1) * dy]
+        deflectionMm.push(
+          inside([x, y], outline) && plate.carries(x, y) ? plate.work([{ x, y, n: panel.pushN }]) / panel.pushN : NaN
+        )
+      }
+    return { x0, y0, dx: 2 * dx, dy: 2 * dy, columns, deflectionMm }
+  })
 }

@@ -2,40 +2,34 @@ import type { Supply } from '../document'
 import type { Design, Finding } from '../design'
 import { designCircuits, type Circuit } from './circuits/circuit'
 import { circuitFindings, enduranceFindings, feedFindings } from './circuits/check'
-import { enduranceOf, type Endurance } from './endurance/endurance'
+import { enduranceOf, type FlownEndurance } from './endurance/endurance'
 import { feedersOf, feederFindings, type Feeder } from './circuits/feeder'
-import { loadsByPhase, loadFindings, type PhaseLoad } from './loads/load'
+import { loadsByPhase, type PhaseLoad } from './loads/phases'
+import { loadFindings } from './loads/check'
 import { powerModel } from './supply/model'
 import { supplyFindings } from './supply/check'
 
-export {
-  breakerRows,
-  BREAKER_MARGIN,
-  designCircuits,
-  explainCircuit,
-  type Circuit,
-  type CircuitFigure,
-  type RowPlace
-} from './circuits/circuit'
+export { breakerRows, BREAKER_MARGIN, designCircuits, type Circuit, type RowPlace } from './circuits/circuit'
+export { explainCircuit, type CircuitFigure } from './circuits/explain'
+export { RETURN_WORDS } from './circuits/return'
 export { ampacityOf } from './circuits/ampacity'
-export { DISCHARGE_BASIS, dischargeHours, PEUKERT } from './endurance/discharge'
-export { enduranceOf, explainEndurance, usualSettings, type Endurance } from './endurance/endurance'
-export { isShed, simulate } from './endurance/simulate'
+export { DISCHARGE_BASIS, dischargeHours, openCircuitV, PEUKERT } from './endurance/discharge'
+export {
+  enduranceOf,
+  explainEndurance,
+  usualSettings,
+  type Endurance,
+  type FlownEndurance
+} from './endurance/endurance'
+export { isShed } from './endurance/shed'
+export { simulate } from './endurance/simulate'
 export { Wired, type Failure } from './supply/wired'
 export { explainFeeder, feedersOf, type Feeder } from './circuits/feeder'
 export { fedBy } from './supply/feeding'
-export {
-  ALTERNATOR_BASIS,
-  ALTERNATOR_SHARE,
-  COIL,
-  heaviest,
-  loadsByPhase,
-  loadWorking,
-  quotedA,
-  unitAmps,
-  type PhaseLoad
-} from './loads/load'
-export { closed, CONDUCTOR_CELSIUS, positionsOf, DIODE_V, regulatedV } from './supply/tie'
+export { ALTERNATOR_BASIS, ALTERNATOR_SHARE, COIL, heaviest, loadsByPhase, type PhaseLoad } from './loads/phases'
+export { busV, fieldA, phasesFlown, quotedA, unitAmps } from './loads/load'
+export { loadWorking, overloadedPhases } from './loads/check'
+export { blocksOf, closed, coilsOf, CONDUCTOR_CELSIUS, positionsOf, DIODE_V, regulatedV } from './supply/tie'
 export { busOf, freeId, powerModel, PowerModel, sourcesOf, supplyOf, tieCells, type SourceAt } from './supply/model'
 export { proposedSupply } from './supply/propose'
 export {
@@ -68,20 +62,23 @@ export interface PowerReport {
   loads: PhaseLoad[]
   circuits: Circuit[]
   feeders: Feeder[]
-  endurance: Endurance
+  endurance: FlownEndurance
   findings: Finding[]
 }
 
 /** The circuits of a design alone, for what only needs its wires. */
 export const circuitsOf = (design: Design): Circuit[] => designCircuits(powerModel(design)).circuits
 
-/** Examines supply, loads, circuits and endurance. */
-export function examinePower(design: Design): PowerReport {
+/**
+ * Examines supply, loads, circuits and endurance.
+ * @param trial one of many: feeders are not tried in every failure, and only the worst cruise is simulated
+ */
+export function examinePower(design: Design, trial = false): PowerReport {
   const model = powerModel(design)
   const loads = loadsByPhase(model)
   const { circuits, none } = designCircuits(model)
-  const feeders = feedersOf(model)
-  const endurance = enduranceOf(design)
+  const feeders = feedersOf(model, !trial)
+  const endurance = enduranceOf(design, !trial)
   return {
     supply: model.supply,
     loads,
@@ -93,7 +90,7 @@ export function examinePower(design: Design): PowerReport {
       ...circuitFindings(model, circuits, none),
       ...feederFindings(model, feeders),
       ...feedFindings(model),
-      ...loadFindings(design, loads),
+      ...loadFindings(model, loads),
       ...enduranceFindings(model, endurance)
     ]
   }

@@ -8,7 +8,6 @@ import { designWith, item, plainProject, projectWith } from '../testing'
 import { withoutCoils } from '../testing.supply'
 import {
   BREAKER_SIZES_A,
-  CONDUCTOR_CELSIUS,
   allowableDropV,
   ampacityOf,
   designCircuits,
@@ -104,14 +103,13 @@ describe('voltage drop', () => {
 })
 
 /**
- * A design with one load at the end of so many feet of conductor, out and back together, as the product counts them. The
- * tables are for 20 °C and the product works at its own conductor temperature: a run is as much shorter as the warm wire
- * resists more (11-66).
+ * A design with one load at the end of so many feet of wire, one way: in a metal airframe a light grounds to the structure beside
+ * it, as the tables count. They are for wire at 20 °C and name no ohms for the structure: so is this aeroplane.
  */
 function atEndOf(tableFt: number, systemV: 14 | 28, amps: number, awg?: 10) {
-  const wire = (feet(tableFt) * 254.5) / (234.5 + CONDUCTOR_CELSIUS)
   const far = item({
     id: 'far',
+    kind: 'light',
     mounts: ['tail'],
     power: { atV: systemV, minV: 10, maxV: 32, typicalA: amps, maxA: amps, load: 'constant current', essential: false }
   })
@@ -123,11 +121,12 @@ function atEndOf(tableFt: number, systemV: 14 | 28, amps: number, awg?: 10) {
         ...project,
         airframe: {
           ...airframe,
+          structure: 'metal',
           systemV,
           alternatorA: 60,
           serviceLoopMm: 0,
-          wasteFraction: 0,
-          routes: [{ from: 'panel', to: 'tail', lengthMm: wire / 2 }]
+          wiring: { ambientC: 20, altitudeFt: 0, wireC: 150, structureOhm: 0, bundleWires: 1, loadedShare: 0.2 },
+          routes: [{ from: 'panel', to: 'tail', lengthMm: feet(tableFt) }]
         },
         options: [{ ...project.options[0]!, ...(awg && { circuits: [{ unit: 'far', awg }] }) }]
       },
@@ -143,18 +142,36 @@ describe('the wire of a circuit, by the handbook’s own tables', () => {
     [14, 90, 20, 4]
   ] as const)('at %i V, %i ft and %i A want AWG %i', (systemV, run, amps, awg) => {
     const { circuits } = designCircuits(atEndOf(run, systemV, amps))
-    expect(circuits[0]).toMatchObject({ awg, dropLimitV: systemV === 28 ? 1 : 0.5 })
+    expect(circuits[0]).toMatchObject({ awg, dropLimitV: systemV === 28 ? 1 : 0.5, return: 'structure' })
   })
-  // AC 43.13-1B table 11-8 (values from memory): the longest run of AWG 10 at 20 A for a drop of 1 V and of 0.5 V.
+  // AC 43.13-1B table 11-8 (values from memory): the longest run of AWG 10 at 20 A for a drop of 1 V and of 0.5 V. 20 A warm an
+  // AWG 10 in free air by 10 °C or so, which the table leaves out: 4 %.
   it.each([
     [28, 39],
     [14, 19.5]
   ] as const)('at %i V, AWG 10 reaches %f ft at 20 A, and no farther', (systemV, run) => {
     const drops = (ft: number) =>
       circuitFindingsOf(atEndOf(ft, systemV, 20, 10)).some(finding => finding.code === 'power.drop')
-    expect(drops(run * 0.99)).toBe(false)
-    // The table rounds its runs, and a drop within 1 % of the limit is taken as at it.
+    expect(drops(run * 0.96)).toBe(false)
     expect(drops(run * 1.03)).toBe(true)
+  })
+  // The trade’s example (derived from the same tables): 5 A over 22.4 ft on 14 V wants AWG 14 out and structure back, or a pair
+  // of AWG 10. Mass of the wire from the rough figures of the wire table: 1.43 lb against 0.29.
+  it('5 A at 22.4 ft: AWG 14 and structure back in metal, a pair of AWG 10 in composite', () => {
+    const design = (structure: 'metal' | 'composite') => {
+      const { design: base } = atEndOf(22.4, 14, 5)
+      return { ...base, airframe: { ...base.airframe, structure, wiring: plainProject().airframe.wiring } }
+    }
+    expect(designCircuits(powerModel(design('metal'))).circuits[0]).toMatchObject({ awg: 14, return: 'structure' })
+    expect(designCircuits(powerModel(design('composite'))).circuits[0]).toMatchObject({
+      awg: 10,
+      return: 'ground block'
+    })
+    const [metal] = designCircuits(powerModel(design('metal'))).circuits
+    const ohms = resistanceOhm(gauge(14), feet(22.4), metal!.conductorC)
+    expect(metal!.dropV).toBeCloseTo(5 * (ohms + 0.005), 9)
+    expect((gauge(14).poundsPerKft * 22.4) / 1000).toBeCloseTo(0.29, 2)
+    expect((2 * gauge(10).poundsPerKft * 22.4) / 1000).toBeCloseTo(1.43, 2)
   })
 })
 
@@ -172,8 +189,9 @@ describe('circuits', () => {
           expect(wire.breakerA!).toBeGreaterThanOrEqual(circuit.breakerA)
           expect(circuit.breakerA).toBeGreaterThanOrEqual(circuit.steadyA * 1.25 - 1e-9)
           expect(BREAKER_SIZES_A).toContain(circuit.breakerA)
-          expect(ampacityOf(wire, plainProject().airframe.wiring).amps).toBeGreaterThanOrEqual(circuit.steadyA)
-          expect(circuit.dropV).toBeLessThanOrEqual(0.5 * 1.01)
+          expect(ampacityOf(wire, circuit.lie).amps).toBeGreaterThanOrEqual(circuit.steadyA)
+          expect(circuit.mostProtectorA).toBeGreaterThanOrEqual(circuit.breakerA)
+          expect(circuit.dropV).toBeLessThanOrEqual(0.5 * 1.013)
         }
       }),
       { numRuns: 60 }
@@ -199,7 +217,7 @@ describe('circuits', () => {
       )!.inputs.at(-1)!.value
     expect(why(0.2, 'cabin')).toBe('it is the thinnest of the chart')
     // Over the same run: at 1 A the drop decides; close by, at 5 A, a 7.5 A breaker is more than AWG 22 bears (table 11-3).
-    expect(why(1, 'tail')).toMatch(/^AWG 22: it drops 0\.6\d V at the steady load$/)
+    expect(why(1, 'tail')).toMatch(/^AWG 22: it drops 0\.5\d V at the steady load$/)
     expect(why(5, 'cabin')).toMatch(/^AWG \d+: (it drops|a 7\.5 A breaker does not protect it)/)
   })
   it('a load no table wire carries is said, not guessed', () => {
@@ -219,6 +237,7 @@ describe('circuits', () => {
 describe('loads by phase', () => {
   it('holds the heaviest phase against 80 % of the alternator (AC 43.13-1B 11-36, from memory)', () => {
     const base = plainProject()
+    base.airframe.alternatorFieldA = 0
     const loads = (maxA: number) =>
       examinePower(
         withoutCoils(designWith([[load('heater', { typicalA: maxA, maxA, phases: ['climb'] }), 'tail']], base))

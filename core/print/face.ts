@@ -10,9 +10,8 @@ import {
   type PDFFont,
   type PDFPage
 } from 'pdf-lib'
-import { LAYERS, type Layer, type Part } from '../build'
+import { holeSchedule, LAYERS, type HoleRow, type Layer, type Part } from '../build'
 import { pathOf } from '../formats'
-import { openings, setDown } from '../panel'
 import type { Design } from '../design'
 import { formatLength, type Reading } from '../quantity'
 
@@ -214,41 +213,30 @@ export async function writeSheetPdf(part: Part, design: Design, reading: Reading
   line({ x1: x0 - 8, y1: low, x2: x0 - 8, y2: y0 })
   for (const y of [low, y0]) line({ x1: x0 - 10, y1: y, x2: x0 - 2, y2: y, mm: 0.12 })
   text({ words: size(h), x: x0 - 24, y: low + (h * scale) / 2 })
-  const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
-  const label = new Map(placed.map(unit => [unit.id, unit.label]))
-  const holes = openings(placed, design.airframe.panel.leastWebMm).sort((a, b) => a.figure.x - b.figure.x)
-  const columns = [x0, x0 + 10, x0 + 85, x0 + 110, x0 + 135]
-  const half = Math.ceil(holes.length / 2)
-  holes.forEach((hole, index) => {
-    const { figure } = hole
-    const [px, py] = [x0 + (figure.x - part.minX) * scale, y0 - (part.maxY - figure.y) * scale]
+  const schedule = holeSchedule(design)
+  for (const hole of schedule.openings) {
+    const [px, py] = [x0 + (hole.xMm - part.minX) * scale, y0 - (part.maxY - hole.yMm) * scale]
     line({ x1: px - 2, y1: py, x2: px + 2, y2: py, mm: 0.12 })
     line({ x1: px, y1: py - 2, x2: px, y2: py + 2, mm: 0.12 })
-    text({ words: String(index + 1), x: px + 1.2, y: py + 1.2, size: 7, face: bold })
-    const shift = index < half ? 0 : 190
-    const y = low - 26 - (index % half) * 4.4
-    const measure =
-      figure.kind === 'circle'
-        ? `dia ${size(figure.r * 2)}`
-        : figure.kind === 'box'
-          ? `${size(figure.w)} x ${size(figure.h)}${hole.cornerMm ? `, R ${size(hole.cornerMm)}` : ''}`
-          : 'see DXF'
-    const cells = [
-      String(index + 1),
-      hole.units
-        .map(id => label.get(id))
-        .join(', ')
-        .slice(0, 52),
-      size(figure.x - part.minX),
-      size(figure.y - part.minY),
-      measure
-    ]
-    cells.forEach((cell, i) => text({ words: cell, x: columns[i]! + shift, y }))
-  })
-  for (const shift of half < holes.length ? [0, 190] : [0])
-    ['No.', 'Opening', 'Across', 'Up', 'Size'].forEach((name, i) =>
-      text({ words: name, x: columns[i]! + shift, y: low - 21, size: 7, face: bold })
-    )
+    text({ words: hole.number, x: px + 1.2, y: py + 1.2, size: 7, face: bold })
+  }
+  // The face from behind, as it is worked on: the same drawing turned over.
+  const behind = Math.min((width * 0.5) / w, (low - 60) / h, scale)
+  if (behind > 0.05) {
+    const top = low - 24
+    text({ words: 'From behind (mirrored)', x: x0, y: top + 2, size: 8, face: bold })
+    drawPart({
+      page,
+      font,
+      part: mirrored(part),
+      left: -part.maxX,
+      top: part.maxY,
+      x: x0,
+      y: top,
+      scale: behind
+    })
+  }
+  titleBlock({ text, line, x: width - 150, y: 24, design, reading })
   text({
     words: `${title} · scale 1 : ${(1 / scale).toFixed(2)} · ${design.airframe.panel.material}, ${size(design.airframe.panel.thicknessMm)} · from the lower left corner, to centres`,
     x: x0,
@@ -262,5 +250,113 @@ export async function writeSheetPdf(part: Part, design: Design, reading: Reading
     x: x0,
     y: 7
   })
+  const head = { face: bold, size: 8 }
+  const rows = (list: readonly HoleRow[]) =>
+    list.map(hole => [
+      hole.number,
+      hole.what.slice(0, 60),
+      hole.shape,
+      hole.shape === 'see drawing'
+        ? 'see DXF'
+        : hole.shape === 'round'
+          ? `dia ${size(hole.sizeMm[0])}`
+          : `${size(hole.sizeMm[0])} x ${size(hole.sizeMm[1])}${hole.cornerMm ? `, R ${size(hole.cornerMm)}` : ''}`,
+      position(hole.xMm - part.minX, reading),
+      position(hole.yMm - part.minY, reading),
+      `± ${position(hole.toleranceMm, reading)}`
+    ])
+  const tables = [
+    ['Openings', ['No.', 'For', 'Shape', 'Size', 'Across', 'Up', 'Tolerance'], rows(schedule.openings)],
+    ['Screw holes', ['No.', 'For', 'Shape', 'Size', 'Across', 'Up', 'Tolerance'], rows(schedule.screws)],
+    [
+      'Hardware',
+      ['', 'Part', 'Pieces', 'For'],
+      schedule.hardware.map(one => ['', one.name, String(one.count), one.what])
+    ]
+  ] as const
+  const at = [20, 34, 150, 180, 250, 290, 330]
+  let leaf = page
+  let y = 0
+  const fresh = (name: string, columns: readonly string[]) => {
+    leaf = file.addPage([width * PT, height * PT])
+    y = height - 20
+    put(`${title} · ${name}, from the lower left corner to centres`, 20, head)
+    y -= 8
+    columns.forEach((column, i) => put(column, at[i]!, head))
+    y -= 6
+  }
+  const put = (words: string, x: number, { face = font, size: points = 7 }: { face?: PDFFont; size?: number } = {}) =>
+    leaf.drawText(printable(words), { x: x * PT, y: y * PT, size: points, font: face })
+  for (const [name, columns, list] of tables) {
+    if (list.length === 0) continue
+    fresh(name, columns)
+    for (const cells of list) {
+      if (y < 16) fresh(`${name}, continued`, columns)
+      cells.forEach((cell, i) => put(cell, at[i]!))
+      y -= 4.6
+    }
+  }
   return file.save()
+}
+
+/** A length as it is set out: to the thousandth of an inch, or the hundredth of a millimetre. */
+const position = (mm: number, reading: Reading): string =>
+  reading.system === 'inch' ? `${(mm / 25.4).toFixed(3)} in` : `${mm.toFixed(2)} mm`
+
+/** A piece turned over about an upright line: what is to the right comes to the left. */
+function mirrored(part: Part): Part {
+  return {
+    ...part,
+    minX: -part.maxX,
+    maxX: -part.minX,
+    entities: part.entities.map(one =>
+      one.kind === 'ring'
+        ? {
+            ...one,
+            // Turned over the ring runs the other way round: read backwards, each side keeps its arc.
+            points: [...one.points].reverse().map((p, i, all) => {
+              const { bulge } = all[(i + 1) % all.length]!
+              return { x: -p.x, y: p.y, ...(bulge !== undefined && { bulge }) }
+            })
+          }
+        : { ...one, x: -one.x }
+    )
+  }
+}
+
+/** Where the shop writes part, revision, material and finish, and who answers for them. */
+function titleBlock({
+  text,
+  line,
+  x,
+  y,
+  design,
+  reading
+}: {
+  text: (one: { words: string; x: number; y: number; size?: number; face?: PDFFont }) => void
+  line: (one: { x1: number; y1: number; x2: number; y2: number; mm?: number }) => void
+  x: number
+  y: number
+  design: Design
+  reading: Reading
+}): void {
+  const { panel } = design.airframe
+  const cells = [
+    ['Part no.', ''],
+    ['Aircraft', `${design.brief.registration} ${design.airframe.model}`],
+    ['Option', design.optionName],
+    ['Material', `${panel.material}, ${formatLength(panel.thicknessMm, reading)}`],
+    ['Finish', ''],
+    ['Drawn, date', ''],
+    ['Checked, date', ''],
+    ['Revision', 'A    B    C    D']
+  ] as const
+  cells.forEach(([name, value], i) => {
+    const top = y + (cells.length - i) * 7
+    line({ x1: x, y1: top, x2: x + 130, y2: top, mm: 0.15 })
+    text({ words: name, x: x + 2, y: top - 5, size: 6 })
+    text({ words: value, x: x + 32, y: top - 5, size: 8 })
+  })
+  line({ x1: x, y1: y, x2: x + 130, y2: y, mm: 0.15 })
+  for (const edge of [x, x + 30, x + 130]) line({ x1: edge, y1: y, x2: edge, y2: y + cells.length * 7, mm: 0.15 })
 }

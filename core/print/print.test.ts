@@ -2,7 +2,8 @@ import { inflateSync } from 'node:zlib'
 import { decodePDFRawStream, PDFDocument, PDFRawStream } from 'pdf-lib'
 import { US } from '../quantity'
 import { describe, expect, it } from 'vitest'
-import { wholeFace } from '../build'
+import { holeSchedule, wholeFace } from '../build'
+import type { Item } from '../catalogue'
 import { resolve } from '../design'
 import { examineOption, loadAnalysis } from '../report'
 import { designWith, item, roundFace } from '../testing'
@@ -12,7 +13,13 @@ import { PAPERS, tilesOf, writeAnalysisPdf, writeFacePdf, writeSheetPdf } from '
 const MM = 72 / 25.4
 const design = designWith([
   [item({ id: 'a', name: 'Airspeed “true”', face: roundFace(79.375) }), [200, 150]],
-  [item({ id: 'b', face: roundFace(57.15) }), [400, 150]]
+  [
+    item({
+      id: 'b',
+      face: { ...roundFace(57.15)!, screws: [-23.6, 23.6].map(xMm => ({ xMm, yMm: 23.6, holeMm: 3.8 })) }
+    }),
+    [400, 150]
+  ]
 ])
 const part = wholeFace(design)
 
@@ -81,10 +88,37 @@ describe('full size on paper', () => {
     expect(widths.some(mm => Math.abs(mm - 79.375) < 0.01)).toBe(true)
     expect(widths.some(mm => Math.abs(mm - 57.15) < 0.01)).toBe(true)
   })
-  it('a drawing sheet is one A3 page, whatever letters a label holds', async () => {
-    const file = await PDFDocument.load(await writeSheetPdf(part, design, US, 'ZZ-DUN Ω'))
-    expect(file.getPageCount()).toBe(1)
-    expect(file.getPage(0).getWidth() / MM).toBeCloseTo(420, 3)
+  it('a drawing sheet is A3, whatever letters a label holds: the drawing, then openings, screws and hardware', async () => {
+    const bytes = await writeSheetPdf(part, design, US, 'ZZ-DUN Ω')
+    const file = await PDFDocument.load(bytes)
+    expect(file.getPageCount()).toBeGreaterThanOrEqual(4)
+    for (const page of file.getPages()) expect(page.getWidth() / MM).toBeCloseTo(420, 3)
+    const words = (await Promise.all(file.getPages().map((_, page) => drawn(bytes, page)))).flatMap(text =>
+      [...text.matchAll(/<([0-9A-F]+)> Tj/g)].map(([, hex]) => Buffer.from(hex!, 'hex').toString('latin1'))
+    )
+    const schedule = holeSchedule(design)
+    for (const row of [...schedule.openings, ...schedule.screws]) expect(words).toContain(row.number)
+    expect(words).toContain('From behind (mirrored)')
+  })
+  it('ninety openings are ninety lines, over as many pages as they take', async () => {
+    const many = designWith(
+      Array.from({ length: 90 }, (_, i): [Item, [number, number]] => [
+        item({ id: `h${i}`, face: roundFace(12) }),
+        [30 + (i % 18) * 30, 40 + Math.floor(i / 18) * 45]
+      ])
+    )
+    const schedule = holeSchedule(many)
+    expect(schedule.openings).toHaveLength(90)
+    expect(new Set(schedule.openings.map(row => row.number)).size).toBe(90)
+    const file = await PDFDocument.load(await writeSheetPdf(wholeFace(many), many, US, 'Many'))
+    expect(file.getPageCount()).toBe(3)
+  })
+  it('every screw is in the list of hardware, and every bay screw has its nut plate with two rivets', () => {
+    const { screws, hardware } = holeSchedule(design)
+    const count = (name: string) =>
+      hardware.filter(row => row.name.includes(name)).reduce((sum, row) => sum + row.count, 0)
+    expect(count('screw')).toBe(screws.length)
+    expect(count('rivet')).toBe(2 * count('nut plate'))
   })
 })
 

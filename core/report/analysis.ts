@@ -97,18 +97,19 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
             lossA.get(unit.id)?.amps ?? 0,
             lossA.get(unit.id)?.afterA ?? 0
           ]),
-          ...endurance.coils.map(coil => [
-            `Coil of ${coil.name}`,
-            '',
-            ...inPhase(COIL + coil.id, 'typicalA'),
-            coil.amps,
-            coil.afterA
-          ]),
+          // Coils, fields and the battery’s charge are no units.
+          ...[...new Map(loads.flatMap(load => load.byUnit.map(one => [one.unit, one.label] as const)))]
+            .filter(([id]) => id.includes(':'))
+            .map(([id, label]) => {
+              const coil = endurance.coils.find(one => COIL + one.id === id)
+              return [label, '', ...inPhase(id, 'typicalA'), coil?.amps ?? 0, coil?.afterA ?? 0]
+            }),
           ['Continuous', '', ...loads.map(load => load.continuousA), ...blank],
           ['Intermittent', '', ...loads.map(load => load.intermittentA), ...blank],
           ['Transmitting', '', ...loads.map(load => load.transmitA), ...blank],
           ['Typical, together', '', ...loads.map(load => load.typicalA), endurance.fullA, endurance.shedA],
-          ['All at their most', '', ...loads.map(load => load.worstA), ...blank],
+          ['Most over 5 min', '', ...loads.map(load => load.fiveMinutesA), ...blank],
+          ['Most over 5 s', '', ...loads.map(load => load.fiveSecondsA), ...blank],
           ['Alternators give', '', ...loads.map(load => load.capacityA), 0, 0],
           ['Continuous limit', '', ...loads.map(load => load.limitA), ...blank],
           ['Margin', '', ...loads.map(load => load.marginA), ...blank]
@@ -214,9 +215,17 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
     assumptions: [
       'Amps are those of the catalogue entries, invented or entered: put the maker’s own, or measured ones, in their place.',
       `A breaker or fuse carries ${BREAKER_MARGIN * 100} % of the steady load. The way back to ground is as long as the way out. Conductors are at ${CONDUCTOR_CELSIUS} °C for the drop.`,
-      `Wires lie ${airframe.wiring.bundleWires} together, ${formatNumber(airframe.wiring.loadedShare * 100, 0, reading)} % near their most, ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, up to ${formatAltitude(airframe.wiring.altitudeFt, reading)}; feeders lie by themselves.`,
+      `${
+        airframe.wiring.bundleWires === undefined
+          ? 'Bundles are counted on the routes that wires share'
+          : `Wires lie ${airframe.wiring.bundleWires} together`
+      }, loaded to ${
+        airframe.wiring.loadedShare === undefined
+          ? 'what their wires carry in sum'
+          : `${formatNumber(airframe.wiring.loadedShare * 100, 0, reading)} %`
+      }; ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, or as hot as the place it passes, up to ${formatAltitude(airframe.wiring.altitudeFt, reading)}; feeders lie by themselves.`,
       `Batteries have ${formatNumber(airframe.battery.usableFraction * 100, 0, reading)} % of their capacity left by age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds after ${airframe.pilotDelayMinutes} minutes.`,
-      `A diode takes ${DIODE_V} V. A unit is dark when its bus falls below its least volts; the drop in its own wire is not counted there.`
+      `A diode takes ${DIODE_V} V. A unit is dark when its bus falls below its least volts; the drop in its own wire is counted there.`
     ],
     sources: [
       ...new Set([ALTERNATOR_BASIS, PROTECTOR_BASIS, WIRE_BASIS, DROP_BASIS, DISCHARGE_BASIS].map(says)),

@@ -22,12 +22,15 @@ export interface Card {
   }
 }
 
-/** What the hangar shows of a project. */
-export function cardOf(project: Project): Card {
+/**
+ * What the hangar shows of a project.
+ * @param today ISO date, to tell what has fallen due
+ */
+export function cardOf(project: Project, today?: string): Card {
   const design = resolve(project, project.options[0]!.id)
   return {
     options: project.options.map(({ id, name }) => {
-      const { figures, findings } = examineOption(project, id, { withRemedies: false })
+      const { figures, findings } = examineOption(project, id, { withRemedies: false, today })
       return {
         id,
         name,

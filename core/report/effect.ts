@@ -1,9 +1,10 @@
 import type { Item } from '../catalogue'
 import { findPlace, groundOf, setDown, type Fit } from '../panel'
 import { applyEdits, type Edit, type Place, type Project, type Unit } from '../document'
-import { resolve, type Steps } from '../design'
-import { examineOption, FIGURE_KEYS, type FigureKey, type Report } from './examine'
+import { AS_FOUND, resolve, type Design, type Finding, type Steps } from '../design'
+import { examine, examineOption, FIGURE_KEYS, type FigureKey, type Report } from './examine'
 import { type Phrase } from '../quantity'
+import { accountOf } from '../capability'
 import { proposeLinks } from '../wiring'
 
 /** What a change would do to a design: figures after minus before, findings that come and findings that go. */
@@ -22,40 +23,71 @@ export interface Effect {
 /** After minus before; nothing where both are endless (a battery nothing draws on), where a subtraction has no answer. */
 const difference = (after: number, before: number): number => (after === before ? 0 : after - before)
 
-const given = (project: Project, option: string): Set<string> =>
-  new Set(resolve(project, option).units.flatMap(unit => unit.item.provides))
+/** What works in an option as it was, by the report that the effects are told against: asked once for all of them. */
+const workedBefore = new WeakMap<Report, ReadonlySet<string>>()
+function functionsBefore(project: Project, option: string, report: Report): ReadonlySet<string> {
+  const known = workedBefore.get(report) ?? accountOf(resolve(project, option)).functions()
+  workedBefore.set(report, known)
+  return known
+}
 
 /** Of a trial only what is found is asked; cures are looked for when it is done. */
-const TRIAL = { withRemedies: false }
+const TRIAL = { withRemedies: false, trial: true }
 
-const hard = (report: Report) => report.findings.filter(finding => finding.weight === 'must fix').length
+const tried = new WeakMap<Project, Map<string, Report>>()
+/** An option as it stands, examined as its trials are: asked once for all of them. */
+function asTrial(project: Project, option: string): Report {
+  const known = tried.get(project) ?? new Map<string, Report>()
+  tried.set(project, known)
+  const report = known.get(option) ?? examineOption(project, option, TRIAL)
+  known.set(option, report)
+  return report
+}
 
-/** Tries edits on an option and says what they would do. The project is untouched. */
-export function effectOf(
+const hard = (findings: readonly Finding[]) => findings.filter(finding => finding.weight === 'must fix').length
+
+/**
+ * Tries edits on an option and says what they would do, bending of the face and feeders under failure apart: what is asked of a
+ * hundred things in turn. The project is untouched.
+ */
+export function effectOf(project: Project, option: string, edits: readonly Edit[]): Effect {
+  const next = applyEdits(project, edits, 'trial').project
+  const design = resolve(next, option)
+  const after = examine(design, resolve(next, AS_FOUND), { ...TRIAL, catalogue: next.items })
+  return between(project, option, { before: asTrial(project, option), after, design })
+}
+/** The same with the face solved as a plate: what a cure does before it is pressed. */
+export function wholeEffectOf(project: Project, option: string, edits: readonly Edit[], before: Report): Effect {
+  const next = applyEdits(project, edits, 'trial').project
+  const design = resolve(next, option)
+  const after = examine(design, resolve(next, AS_FOUND), { withRemedies: false, catalogue: next.items })
+  return between(project, option, { before, after, design })
+}
+
+/** One report after another. */
+function between(
   project: Project,
   option: string,
-  edits: readonly Edit[],
-  before: Report = examineOption(project, option, TRIAL)
+  { before, after, design }: { before: Report; after: Report; design: Design }
 ): Effect {
-  const next = applyEdits(project, edits, 'trial').project
-  const after = examineOption(next, option, TRIAL)
-  const had = new Set(before.findings.map(finding => finding.id))
-  const has = new Set(after.findings.map(finding => finding.id))
-  const gone = before.findings.filter(finding => !has.has(finding.id))
-  const functionsBefore = given(project, option)
-  const functionsAfter = given(next, option)
+  const [was, is] = [before.findings, after.findings]
+  const had = new Set(was.map(finding => finding.id))
+  const has = new Set(is.map(finding => finding.id))
+  const gone = was.filter(finding => !has.has(finding.id))
+  const worked = functionsBefore(project, option, before)
+  const now = accountOf(design).functions()
   return {
     change: Object.fromEntries(
       FIGURE_KEYS.map(key => [key, difference(after.figures[key].value, before.figures[key].value)])
     ) as Record<FigureKey, number>,
-    brings: after.findings
+    brings: is
       .filter(finding => !had.has(finding.id) && finding.code !== 'panel.unplaced')
       .map(finding => finding.says),
     cures: gone.map(finding => finding.says),
     curesIds: gone.map(finding => finding.id),
-    mustFix: hard(after) - hard(before),
-    functionsGained: [...functionsAfter].filter(name => !functionsBefore.has(name)),
-    functionsLost: [...functionsBefore].filter(name => !functionsAfter.has(name))
+    mustFix: hard(is) - hard(was),
+    functionsGained: [...now].filter(name => !worked.has(name)),
+    functionsLost: [...worked].filter(name => !(now as ReadonlySet<string>).has(name))
   }
 }
 
@@ -97,7 +129,6 @@ export function* candidateEffects(
   option: string,
   items: readonly Item[]
 ): Steps<CandidateEffect[], CandidateEffect> {
-  const before = examineOption(project, option, TRIAL)
   const design = resolve(project, option)
   const ground = groundOf(design.airframe.panel)
   const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
@@ -113,7 +144,7 @@ export function* candidateEffects(
     const unit = newUnit(project, option, item)
     const fit = item.mounts[0] === 'panel' ? fitOf(item) : undefined
     const effect: CandidateEffect = unit
-      ? { item: item.id, fit, ...effectOf(project, option, withLinks(project, option, unit, item), before) }
+      ? { item: item.id, fit, ...effectOf(project, option, withLinks(project, option, unit, item)) }
       : {
           item: item.id,
           nowhere: true,
@@ -147,10 +178,9 @@ export function* removalEffects(
   option: string,
   units: readonly string[]
 ): Steps<RemovalEffect[], RemovalEffect> {
-  const before = examineOption(project, option, TRIAL)
   const all: RemovalEffect[] = []
   for (const unit of units) {
-    const effect = { unit, ...effectOf(project, option, [{ type: 'unit.remove', option, unit }], before) }
+    const effect = { unit, ...effectOf(project, option, [{ type: 'unit.remove', option, unit }]) }
     all.push(effect)
     yield { done: all.length, of: units.length, found: [effect] }
   }
@@ -173,14 +203,14 @@ export function* remedyEffects(
   { findings }: Pick<Report, 'findings'>,
   wanted: readonly string[]
 ): Steps<RemedyEffect[], RemedyEffect> {
-  const before = examineOption(project, option, TRIAL)
+  const before = examineOption(project, option, { withRemedies: false })
   const byId = new Map(findings.map(finding => [finding.id, finding]))
   const asked = wanted.flatMap(id =>
     (byId.get(id)?.remedies ?? []).map((remedy, index) => ({ finding: id, remedy: index, edits: remedy.edits }))
   )
   const all: RemedyEffect[] = []
   for (const { finding, remedy, edits } of asked) {
-    const effect = { finding, remedy, ...effectOf(project, option, edits, before) }
+    const effect = { finding, remedy, ...wholeEffectOf(project, option, edits, before) }
     all.push(effect)
     yield { done: all.length, of: asked.length, found: [effect] }
   }

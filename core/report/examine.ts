@@ -2,12 +2,13 @@ import { examineMass, type MassReport } from '../mass'
 import { examineMoney, type MoneyReport } from '../money'
 import { examinePanel, examineStrength, type PanelReport, type StrengthReport } from '../panel'
 import { examinePilots, type PilotReport } from '../pilot'
-import { circuitsOf, examinePower, heaviest, readsUnit, type PowerReport } from '../power'
+import { circuitsOf, examinePower, heaviest, overloadedPhases, readsUnit, type PowerReport } from '../power'
 import type { Item } from '../catalogue'
 import type { Airframe, Option, Project } from '../document'
 import { AS_FOUND, remember, resolve, WEIGHTS, type Design, type DesignUnit, type Finding } from '../design'
 import { examineFunctions } from '../resilience'
 import { revisionFindings } from './revision'
+import { wishFindings } from './wishes'
 import { examineRules, type RulesReport } from '../rules'
 import { examineWiring, listWires, type WiringReport } from '../wiring'
 
@@ -39,6 +40,8 @@ export interface Report {
   mass: MassReport
   money: MoneyReport
   lostFunctions: string[]
+  /** It was a trial among many: see `Asked`. */
+  trial: boolean
 }
 
 const stateOf = (holds: boolean, otherwise: Figure['state'] = 'decide'): Figure['state'] =>
@@ -69,7 +72,7 @@ function tally(design: Design, parts: TallyParts): Report['figures'] {
       key: 'useful load',
       value: mass.usefulLoadKg,
       unit: 'kg',
-      state: stateOf(mass.usefulLoadKg > 0, 'must fix')
+      state: mass.usefulLoadKg > 0 ? worstOf(ofRoom('mass')) : 'must fix'
     },
     'amps': {
       key: 'amps',
@@ -98,7 +101,9 @@ function tally(design: Design, parts: TallyParts): Report['figures'] {
       value: rules.met,
       unit: 'clauses',
       limit: rules.asked,
-      state: rules.clauses.some(one => one.state === 'missing') ? 'must fix' : stateOf(rules.met === rules.asked)
+      state: rules.clauses.some(one => one.state === 'missing' && !one.clause.advice)
+        ? 'must fix'
+        : stateOf(rules.met === rules.asked)
     },
     'findings': { key: 'findings', value: findings.length, unit: 'findings', state: worstOf(findings) }
   }
@@ -137,18 +142,39 @@ const behindFace = (design: Design, units: readonly DesignUnit[] = design.units)
 // Each room is asked again only when something that it reads has changed: a unit moved on the face leaves the supply as it was.
 const ROOMS = {
   panel: remember(examinePanel, (design, withRemedies) => [withRemedies, ...onFace(design)]),
-  strength: remember(examineStrength, (design, placed) => [placed, ...onFace(design)]),
+  strength: remember(examineStrength, (design, placed, asked) => [
+    placed,
+    asked?.withRemedies,
+    asked?.trial,
+    ...onFace(design)
+  ]),
   // It remembers by itself.
   pilot: examinePilots,
-  power: remember(examinePower, design => behindFace(design, design.units.filter(readsUnit))),
+  // Bundles are counted with the wires of every link, wherever its ends are.
+  power: remember(examinePower, (design, trial) => [
+    trial,
+    design.links,
+    ...behindFace(design, design.units.filter(readsUnit)),
+    ...design.units.flatMap(unit => [unit.id, unit.place])
+  ]),
   wiring: remember(examineWiring, (design, circuits) => [circuits, design.links, ...behindFace(design)]),
   rules: remember(
-    (design: Design) => examineRules(design),
-    design => [design.brief, design.handChecks, ...besidesPanel(design.airframe), ...design.units]
+    (design: Design, loads: PowerReport['loads'], today: string | undefined) =>
+      examineRules(design, { overloaded: overloadedPhases(loads), today }),
+    (design, loads, today) => [
+      loads,
+      today,
+      design.links,
+      design.packs,
+      ...design.confirmed,
+      ...design.handChecks,
+      ...behindFace(design),
+      ...design.units
+    ]
   ),
   functions: remember(examineFunctions, design => [
-    design.optionId,
-    design.brief,
+    design.links,
+    ...behindFace(design),
     ...design.units,
     ...design.removed.map(one => one.unit)
   ]),
@@ -164,27 +190,38 @@ export interface Asked {
   catalogue?: readonly Item[]
   /** Whether cures are looked for where that takes a search; not where only what is found is asked. */
   withRemedies?: boolean
+  /**
+   * It is one trial of many: the face is not solved as a plate, feeders are not tried in every failure, the time on battery is that
+   * of the worst cruise alone. To be held against another trial only.
+   */
+  trial?: boolean
+  /** Today (ISO date), to tell what has fallen due; nothing is called overdue without it. */
+  today?: string
 }
 
 /**
  * Examines a design: calls every room and gathers what they say. Pure; the same design gives the same report.
  * @param before the aeroplane as found, for what wire comes out
  */
-export function examine(design: Design, before: Design, { catalogue = [], withRemedies = true }: Asked = {}): Report {
+export function examine(
+  design: Design,
+  before: Design,
+  { catalogue = [], withRemedies = true, trial = false, today }: Asked = {}
+): Report {
   const panel = ROOMS.panel(design, withRemedies)
-  const strength = ROOMS.strength(design, panel.placed)
+  const strength = ROOMS.strength(design, panel.placed, { withRemedies, trial })
   const pilot = ROOMS.pilot(design, withRemedies)
-  const power = ROOMS.power(design)
+  const power = ROOMS.power(design, trial)
   const wiring = ROOMS.wiring(design, power.circuits)
-  const rules = ROOMS.rules(design)
+  const rules = ROOMS.rules(design, power.loads, today)
   const mass = examineMass(
     design,
     wiring.wires,
     design.optionId === AS_FOUND ? wiring.wires : ROOMS.wiresBefore(before)
   )
   const money = examineMoney(design, wiring.wires)
-  const functions = ROOMS.functions(design)
-  const findings = [
+  const functions = ROOMS.functions(design, before)
+  const found = [
     ...panel.findings,
     ...strength.findings,
     ...pilot.findings,
@@ -192,9 +229,13 @@ export function examine(design: Design, before: Design, { catalogue = [], withRe
     ...wiring.findings,
     ...rules.findings,
     ...functions.findings,
+    ...mass.findings,
     ...money.findings,
     ...revisionFindings(design, catalogue)
-  ].sort((a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight))
+  ]
+  const findings = [...found, ...wishFindings(design, found)].sort(
+    (a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight)
+  )
   const parts = { panel, strength, pilot, power, wiring, rules, mass, money, findings }
   return {
     projectId: design.projectId,
@@ -202,6 +243,7 @@ export function examine(design: Design, before: Design, { catalogue = [], withRe
     optionName: design.optionName,
     ...parts,
     lostFunctions: functions.lost,
+    trial,
     figures: tally(design, parts)
   }
 }

@@ -1,4 +1,4 @@
-import { explainArm, explainUsefulLoad } from '../mass'
+import { explainArm, explainLoading, explainUsefulLoad } from '../mass'
 import { explainMoney } from '../money'
 import { explainBend, explainTray } from '../panel'
 import {
@@ -25,10 +25,11 @@ const EXPLAINED: Readonly<Record<string, (asked: Asked) => Working | undefined>>
   'money': ({ design, report }) => explainMoney(design, report.money),
   'useful load': ({ design, report }) => explainUsefulLoad(design, report.mass),
   'arm': ({ report }) => explainArm(report.mass),
-  'amps': ({ report }) => loadWorking(heaviest(report.power.loads)),
-  'load': ({ report, of }) => {
+  'loading': ({ report, of }) => explainLoading(report.mass, of),
+  'amps': ({ design, report }) => loadWorking(powerModel(design), heaviest(report.power.loads)),
+  'load': ({ design, report, of }) => {
     const load = report.power.loads.find(one => one.phase === of)
-    return load && loadWorking(load)
+    return load && loadWorking(powerModel(design), load)
   },
   'minutes': ({ design, report }) => explainEndurance(design, report.power.endurance),
   'metal': explainMetal,
@@ -37,12 +38,9 @@ const EXPLAINED: Readonly<Record<string, (asked: Asked) => Working | undefined>>
   'findings': explainFindings,
   'bend': ({ design, report, of }) => {
     const bend = report.strength.bends.find(one => one.unit === of)
-    return bend && explainBend(design, bend)
+    return bend && explainBend(design, bend, report.panel.placed)
   },
-  'tray': ({ design, of }) => {
-    const unit = design.units.find(one => one.id === of)
-    return unit && explainTray(unit)
-  },
+  'tray': ({ design, report, of }) => explainTray(design, report.panel.placed, of),
   ...Object.fromEntries(
     (['breaker', 'wire', 'drop', 'switch'] as CircuitFigure[]).map(figure => [
       `circuit ${figure}`,

@@ -1,3 +1,4 @@
+export { balanceSheet } from './balance'
 export {
   candidateEffects,
   effectOf,
@@ -17,3 +18,6 @@ export { loadAnalysis, type AnalysisTable, type LoadAnalysis } from './analysis'
 export { beginProject, Beginning } from './beginning'
 export { cardOf, type Card } from './card'
 export { explain } from './explain'
+export { backupSearch, type Additions, type BackupSearch, type StanceAnswer } from './backups'
+export { complianceSheet } from './compliance'
+export { writeDueCalendar } from './calendar'

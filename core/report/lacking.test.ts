@@ -33,7 +33,7 @@ describe('a starter kit', () => {
   const briefs = [
     ['light-sport', ['day VFR'], 'b'],
     ['amateur-built', ['day VFR', 'night VFR'], 'c'],
-    ['certified', ['day VFR', 'night VFR', 'IFR'], 'd']
+    ['certified', ['day VFR', 'night VFR', 'IFR by day'], 'd']
   ] as const
   it.each(briefs)('for a %s aeroplane, %s, leaves nothing lacking that must be fixed', (basis, flying, letter) => {
     const project = bare(basis, [...flying])
@@ -42,7 +42,7 @@ describe('a starter kit', () => {
     expect(kit.open).toEqual([])
     expect(lackingOf(examineOption(with_, 'a')).filter(finding => finding.weight === 'must fix')).toEqual([])
     const { clauses } = examineRules(resolve(with_, 'a'))
-    expect(clauses.filter(one => one.state === 'missing')).toEqual([])
+    expect(clauses.filter(one => one.state === 'missing' && !one.clause.advice)).toEqual([])
     // The part of the section that the brief brings in is asked, and met by units of the kit.
     const asked = clauses.filter(one => one.clause.ref.startsWith(`91.205(${letter})`) && one.state === 'met')
     expect(asked.length).toBeGreaterThan(0)

@@ -1,10 +1,15 @@
-import type { Item } from '../catalogue'
+import { accountOf } from '../capability'
+import { alsoSaid, saidBy, type Item, type SignalName } from '../catalogue'
 import type { Finding, Steps } from '../design'
 import { resolve } from '../design'
 import { applyEdits, type Edit, type Project, type Unit } from '../document'
 import { bestPlace } from '../pilot'
 import { effectOf, linkEdits, newUnit, type CandidateEffect, type Effect } from './effect'
 import { examineOption, type Report } from './examine'
+
+/** Whether some port of an item says a signal, or a better grade of it. */
+const saysSignal = (item: Item, signal: SignalName): boolean =>
+  item.ports.some(port => saidBy(port).flatMap(alsoSaid).includes(signal))
 
 /**
  * Whether an item has what a finding lacks: a function it gives, or a signal one of its outputs says. An adapter only repeats what it
@@ -13,13 +18,11 @@ import { examineOption, type Report } from './examine'
 export const has = (item: Item, { lacks }: Finding): boolean =>
   lacks !== undefined &&
   (item.provides.some(name => lacks.functions.includes(name)) ||
-    (lacks.signal !== undefined &&
-      item.kind !== 'adapter' &&
-      item.ports.some(port => port.flow !== 'in' && port.signals.includes(lacks.signal!))))
+    (lacks.signal !== undefined && item.kind !== 'adapter' && saysSignal(item, lacks.signal)))
 
-/** What an option lacks: findings that an item not yet there may cure. */
+/** What an option lacks: findings that an item not yet there may cure, down to what it could do besides. */
 export const lackingOf = ({ findings }: Pick<Report, 'findings'>): Finding[] =>
-  findings.filter(finding => finding.lacks !== undefined && finding.weight !== 'note')
+  findings.filter(finding => finding.lacks !== undefined)
 
 /** One item that may give what is lacking. */
 export interface Answer {
@@ -81,13 +84,74 @@ export function additionOf(project: Project, option: string, item: Item): Additi
   return { unit, edits, waits: onFace && !at }
 }
 
+/** So many units one item may drag in before it is given up. */
+const MOST_DRAGGED = 10
+
+/** An item with what it cannot work without, of the cheapest entries that give it, and the connections these want. */
+export interface Completed {
+  parts: { item: Item; addition: Addition }[]
+  edits: Edit[]
+}
+export function completed(
+  project: Project,
+  option: string,
+  item: Item,
+  allowed: readonly Item[]
+): Completed | undefined {
+  const parts: Completed['parts'] = []
+  const edits: Edit[] = []
+  let trial = project
+  const act = (more: Edit[]) => {
+    edits.push(...more)
+    trial = applyEdits(trial, more, 'trial').project
+  }
+  const add = (one: Item): boolean => {
+    const addition = additionOf(trial, option, one)
+    if (!addition) return false
+    parts.push({ item: one, addition })
+    act(addition.edits)
+    act(linkEdits(trial, option))
+    return true
+  }
+  if (!add(item)) return undefined
+  while (parts.length < MOST_DRAGGED) {
+    const design = resolve(trial, option)
+    const account = accountOf(design)
+    const mine = new Set(parts.map(({ addition }) => addition.unit.id))
+    const wanted = design.units
+      .filter(unit => mine.has(unit.id))
+      .flatMap(unit => unit.item.needs.filter(need => need.required && !account.met(unit, need)))
+    const found = wanted.some(need =>
+      allowed
+        .filter(one =>
+          need.what === 'function' || need.what === 'aerial'
+            ? one.provides.includes(need.name) &&
+              !design.units.some(unit => unit.item.provides.includes(need.name) && need.what === 'function')
+            : need.what === 'signal' &&
+              one.kind !== 'adapter' &&
+              saysSignal(one, need.name) &&
+              !design.units.some(unit => saysSignal(unit.item, need.name))
+        )
+        .sort((a, b) => a.priceCents - b.priceCents)
+        .slice(0, 3)
+        .some(add)
+    )
+    if (!found) break
+  }
+  return { parts, edits }
+}
+
 /** A set of items that gives what a brief asks for, with why each is in it. */
 export interface StarterKit {
   edits: Edit[]
-  lines: { item: Item; unit: Unit; because: Finding; effect: Effect; waits: boolean }[]
+  /** `effect` is that of a unit with all it drags in; those have none of their own. */
+  lines: { item: Item; unit: Unit; because: Finding; effect?: Effect; waits: boolean }[]
   /** What the catalogue has nothing for. */
   open: Finding[]
 }
+
+/** How many of its units wait in the tray. */
+const waiting = ({ parts }: Completed): number => parts.filter(({ addition }) => addition.waits).length
 
 /** So many units a kit may have before it is given up: it would go round in circles. */
 const MOST_UNITS = 60
@@ -111,7 +175,7 @@ export function* starterKit(
   const allowed = catalogue.filter(item => item.approvals.length === 0 || item.approvals.includes(project.brief.basis))
   while (lines.length < MOST_UNITS) {
     act(linkEdits(trial, option))
-    const report = examineOption(trial, option, { withRemedies: false })
+    const report = examineOption(trial, option, { withRemedies: false, trial: true })
     const lacking = lackingOf(report).filter(finding => finding.weight === 'must fix' && !given.has(finding.id))
     const finding = lacking[0]
     yield { done: lines.length, of: lines.length + lacking.length, found: lines.slice(-1) }
@@ -119,20 +183,19 @@ export function* starterKit(
     const tried = allowed
       .filter(item => has(item, finding))
       .flatMap(item => {
-        const addition = additionOf(trial, option, item)
-        if (!addition) return []
-        // What it may hear from what is there is connected with it.
-        const added = applyEdits(trial, addition.edits, 'trial').project
-        const effect = effectOf(trial, option, [...addition.edits, ...linkEdits(added, option)], report)
+        // With what it cannot work without, and connected to what it may hear.
+        const whole = completed(trial, option, item, allowed)
+        if (!whole) return []
+        const effect = effectOf(trial, option, whole.edits)
         const cures = effect.curesIds.includes(finding.id)
         // A clause that wants several things is met by one after the other.
         const helps = finding.lacks!.functions.length > 1 && effect.functionsGained.length > 0
-        return cures || helps ? [{ item, addition, effect, cures }] : []
+        return cures || helps ? [{ whole, effect, cures }] : []
       })
       .sort(
         (a, b) =>
           Number(b.cures) - Number(a.cures) ||
-          Number(a.addition.waits) - Number(b.addition.waits) ||
+          waiting(a.whole) - waiting(b.whole) ||
           a.effect.mustFix - b.effect.mustFix ||
           a.effect.change.money - b.effect.change.money
       )
@@ -141,17 +204,21 @@ export function* starterKit(
       given.add(finding.id)
       continue
     }
-    act(best.addition.edits)
-    lines.push({
-      item: best.item,
-      unit: best.addition.unit,
-      because: finding,
-      effect: best.effect,
-      waits: best.addition.waits
-    })
+    act(best.whole.edits)
+    best.whole.parts.forEach(({ item, addition }, index) =>
+      lines.push({
+        item,
+        unit: addition.unit,
+        because: finding,
+        effect: index === 0 ? best.effect : undefined,
+        waits: addition.waits
+      })
+    )
   }
   const wanting = (of: Project) =>
-    lackingOf(examineOption(of, option, { withRemedies: false })).filter(finding => finding.weight === 'must fix')
+    lackingOf(examineOption(of, option, { withRemedies: false, trial: true })).filter(
+      finding => finding.weight === 'must fix'
+    )
   // What a later unit gives too is taken out again: nothing is bought twice.
   const kept = lines.filter(({ unit }) => {
     const without = applyEdits(trial, [{ type: 'unit.remove', option, unit: unit.id }], 'trial').project

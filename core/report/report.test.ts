@@ -63,8 +63,10 @@ describe('what a change would do', () => {
     expect(effect.brings.map(one => readPhrase(one, US)).join(' ')).toMatch(
       /Vacuum horizon does not work without vacuum source/
     )
+    // And the old autopilot with them, which takes its attitude from the horizon.
+    for (const name of ['attitude', 'heading', 'autopilot', 'roll steering', 'vacuum source'])
+      expect(effect.functionsLost).toContain(name)
     expect(effect.change['useful load']).toBeCloseTo(1.35, 9)
-    expect(effect.functionsLost).toEqual(['vacuum source'])
   })
   it('is a number for every figure also where the battery lasts for ever', () => {
     const bare = demoProject('2-hollin-whimbrel')
@@ -79,21 +81,26 @@ describe('what a change would do', () => {
     const items = demoCatalogue().filter(one =>
       ['quillon-wayfarer-s', 'pellinore-vista-10', 'tarn-gps'].includes(one.id)
     )
-    const effects = new Map(finish(candidateEffects(project, 'a', items)).map(one => [one.item, one]))
+    // Option A as it would stand before it had a navigator and its antenna.
+    const without = structuredClone(project)
+    const before = without.options[0]!
+    before.units = before.units.filter(unit => unit.id !== 'nav' && unit.id !== 'ant-gps')
+    before.links = before.links.filter(link => link.from.unit !== 'nav')
+    const effects = new Map(finish(candidateEffects(without, 'a', items)).map(one => [one.item, one]))
     expect(
       effects
         .get('quillon-wayfarer-s')!
         .brings.map(one => readPhrase(one, US))
         .join(' ')
-    ).toMatch(/without waas gps antenna/)
-    expect(effects.get('quillon-wayfarer-s')!.functionsGained).toContain('waas gps')
+    ).toMatch(/without a waas gps antenna on gps/)
+    expect(effects.get('quillon-wayfarer-s')!.functionsGained).not.toContain('waas gps')
     // The ten-inch display finds no room among what stands there, but does once others move.
     expect(effects.get('pellinore-vista-10')!.fit!.at).toBeUndefined()
     expect(effects.get('pellinore-vista-10')!.fit!.bare).toBe(true)
     const units = new Set(resolve(project, 'a').units.map(unit => unit.id))
     for (const misfit of effects.get('pellinore-vista-10')!.fit!.nearest!.misfits) expect(units).toContain(misfit.other)
     expect(effects.get('tarn-gps')!.fit).toBeUndefined()
-    expect(effects.get('tarn-gps')!.change.money).toBeGreaterThan(42_000)
+    expect(effects.get('tarn-gps')!.change.money).toBeGreaterThan(30_000)
   })
   it('a new unit stands where its item may and has a label and id of its own', () => {
     const items = demoCatalogue()

@@ -30,7 +30,7 @@ export interface RankedItem {
   awayMm?: number
 }
 
-const WAYS = { width: 'too wide', height: 'too high', depth: 'too deep' } as const
+const WAYS = { width: 'too wide', height: 'too high', depth: 'too deep', size: 'too big' } as const
 const placedOf = (design: Design, without?: string): Placed[] =>
   design.units.flatMap(unit => (unit.at && unit.id !== without ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
 

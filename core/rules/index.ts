@@ -1,16 +1,23 @@
+import { accountOf, type Part } from '../capability'
 import type { FunctionName } from '../catalogue'
-import type { HandCheck } from '../document'
-import type { Design, Finding } from '../design'
-import { providers } from '../resilience'
-import { RulePack, type Applies, type Clause } from './pack'
+import { RulePack, type Clause, type HandCheck } from '../document'
+import type { Basis, Design, Finding } from '../design'
+import { onDay, say, thing, type Phrase } from '../quantity'
+import { holds } from './condition'
+import approval from './packs/approval.json'
+import easa from './packs/easa-nco.json'
+import prudence from './packs/prudence.json'
 import equipment from './packs/us-equipment.json'
 import papers from './packs/us-papers.json'
-import { onDay, say, thing, type Phrase } from '../quantity'
+import training from './packs/us-training.json'
+import { approvedFor, stands, type Evidence } from './wanted'
 
-export { RulePack, type Clause } from './pack'
+export { conditionWords } from './condition'
 
-/** The packs that ship. Rules are data: a new pack is a JSON file beside these. */
-export const PACKS: readonly RulePack[] = [RulePack.parse(equipment), RulePack.parse(papers)]
+/** The packs that ship. Rules are data: a new pack is a JSON file beside these, or one of the project’s own. */
+export const PACKS: readonly RulePack[] = [equipment, papers, training, easa, approval, prudence].map(pack =>
+  RulePack.parse(pack)
+)
 
 export type ClauseState = 'met' | 'missing' | 'check by hand' | 'does not apply'
 export interface ClauseResult {
@@ -20,13 +27,21 @@ export interface ClauseResult {
   state: ClauseState
   /** Units that meet it, each with the functions it gives for the clause. */
   by: { unit: string; label: string; functions: string[] }[]
-  /** Functions that are wanted of the first way to meet it and not given. */
+  /** Functions that are wanted and not given. */
   lacks: FunctionName[]
   /** Why it stands so. */
   because: Phrase
   hand?: HandCheck
+  /** Why an answer by hand does not count any more. */
+  lapsed?: Phrase
   /** Day on which a repeated test falls due (ISO date). */
   due?: string
+  /** What the design says of it now: an answer by hand is about this, and lapses when it changes. */
+  about: string
+  /** Recalled, and held against the text in force by a person on that day. */
+  confirmedOn?: string
+  /** The text was recalled and nobody has confirmed it. */
+  recalled: boolean
 }
 export interface RulesReport {
   clauses: ClauseResult[]
@@ -35,103 +50,158 @@ export interface RulesReport {
   findings: Finding[]
 }
 
-function whyNot(applies: Applies, design: Design): Phrase | undefined {
-  const { brief, airframe } = design
-  if (applies.flying && !applies.flying.some(kind => brief.flying.includes(kind)))
-    return say`only for ${applies.flying.join(' or ')}`
-  if (applies.basis && !applies.basis.includes(brief.basis))
-    return say`only for ${applies.basis.join(' or ')} aeroplanes`
-  if (applies.gear && airframe.gear !== applies.gear) return say`the gear is fixed`
-  if (applies.cooling && airframe.engine.cooling !== applies.cooling)
-    return say`the engine is ${airframe.engine.cooling}-cooled`
-  if (applies.altitudeEngine && !airframe.engine.altitudeEngine) return say`no altitude engine`
-  if (applies.forHire && !brief.forHire) return say`not for hire`
-  if (applies.fuses && !airframe.fuses) return say`no fuses`
-  if (applies.certifiedAfter1996 && !airframe.certifiedAfter1996) return say`certificated before ${onDay('1996-03-11')}`
-  if (applies.madeAfter && airframe.madeOn <= applies.madeAfter)
-    return say`made ${onDay(airframe.madeOn)}, on or before ${onDay(applies.madeAfter)}`
-  if (applies.madeUpTo && airframe.madeOn > applies.madeUpTo)
-    return say`made ${onDay(airframe.madeOn)}, after ${onDay(applies.madeUpTo)}`
-  return undefined
-}
-
 /** Adds calendar months to a day: a test of March falls due at the end of March, so the last day of the month counts. */
 export function endOfMonthAfter(day: string, months: number): string {
   const [year, month] = day.split('-').map(Number) as [number, number]
   const end = new Date(Date.UTC(year, month - 1 + months + 1, 0))
   return end.toISOString().slice(0, 10)
 }
+/** A day so many days later. */
+export function daysAfter(day: string, days: number): string {
+  const [year, month, date] = day.split('-').map(Number) as [number, number, number]
+  return new Date(Date.UTC(year, month - 1, date + days)).toISOString().slice(0, 10)
+}
 
-function judge(pack: RulePack, clause: Clause, design: Design, given: ReturnType<typeof providers>): ClauseResult {
+const dueOf = (clause: Clause, hand: HandCheck | undefined): string | undefined => {
+  if (hand?.on === undefined || hand.state !== 'met') return undefined
+  if (clause.everyMonths !== undefined) return endOfMonthAfter(hand.on, clause.everyMonths)
+  return clause.everyDays === undefined ? undefined : daysAfter(hand.on, clause.everyDays)
+}
+
+const joined = (phrases: readonly Phrase[]): Phrase =>
+  phrases.reduce((all, one, index) => (index === 0 ? one : say`${all}; ${one}`), say``)
+
+/** Why an answer by hand does not count, where it does not. */
+function lapseOf(
+  hand: HandCheck,
+  due: string | undefined,
+  about: string,
+  today: string | undefined
+): Phrase | undefined {
+  if (today !== undefined && hand.on !== undefined && hand.on > today)
+    return say`your answer bears ${onDay(hand.on)}, a day that is still to come`
+  if (today !== undefined && due !== undefined && due < today)
+    return say`done on ${onDay(hand.on!)}, it fell due on ${onDay(due)}`
+  if (hand.about !== undefined && hand.about !== about)
+    return say`your answer${hand.on ? say` of ${onDay(hand.on)}` : ''} no longer stands: what it was about has changed`
+  return undefined
+}
+
+function judge(pack: RulePack, clause: Clause, evidence: Evidence, today: string | undefined): ClauseResult {
+  const { design } = evidence
   const key = `${pack.id}/${clause.id}`
-  const hand = design.handChecks.find(check => check.clause === key)
-  const base = { key, pack: pack.id, clause, hand, by: [] as ClauseResult['by'], lacks: [] as FunctionName[] }
-  const outside = whyNot(clause.applies, design)
-  if (outside) return { ...base, state: 'does not apply', because: outside }
-  const due =
-    clause.everyMonths !== undefined && hand?.on !== undefined && hand.state === 'met'
-      ? endOfMonthAfter(hand.on, clause.everyMonths)
-      : undefined
-  if (hand)
+  const applies = clause.applies === undefined ? true : holds(clause.applies, design)
+  const standing = applies === false ? undefined : stands(clause.wants, evidence)
+  const about = standing
+    ? `${standing.state}: ${standing.by
+        .map(({ unit, name }) => `${name} by ${unit.id}`)
+        .sort()
+        .join(', ')}`
+    : 'does not apply'
+  // An answer of this option comes before one of the aeroplane.
+  const answers = design.handChecks.filter(check => check.clause === key)
+  const hand = answers.find(check => check.option !== undefined) ?? answers[0]
+  const due = dueOf(clause, hand)
+  const lapsed = hand && lapseOf(hand, due, about, today)
+  const confirmedOn = design.confirmed.find(one => one.clause === key)?.on
+  const base = {
+    key,
+    pack: pack.id,
+    clause,
+    hand,
+    lapsed,
+    about,
+    confirmedOn,
+    recalled: pack.fromMemory && confirmedOn === undefined,
+    by: [] as ClauseResult['by'],
+    lacks: [] as FunctionName[]
+  }
+  if (!standing)
+    return { ...base, state: 'does not apply', because: say`${clause.otherwise ?? 'its conditions do not hold'}` }
+  if (hand && !lapsed)
     return {
       ...base,
       due,
       state: hand.state,
       because: say`entered by you${hand.on ? say` on ${onDay(hand.on)}` : ''}${hand.note ? `: ${hand.note}` : ''}`
     }
-  for (const way of clause.metBy) {
-    if (!way.all.every(({ function: name, count }) => (given.get(name)?.length ?? 0) >= count)) continue
-    const by = new Map<string, ClauseResult['by'][number]>()
-    for (const { function: name } of way.all)
-      for (const unit of given.get(name)!) {
-        const entry = by.get(unit.id) ?? { unit: unit.id, label: unit.label, functions: [] }
-        entry.functions.push(name)
-        by.set(unit.id, entry)
-      }
+  if (applies === 'not said')
     return {
       ...base,
-      state: 'met',
-      by: [...by.values()],
-      because: say`${[way.note, clause.byHand].filter(Boolean).join(' ')}`
+      state: 'check by hand',
+      because: say`Brief does not say yet which airspace it is to enter.`
     }
+  // A date that has passed is not something to look at: the test is due.
+  if (lapsed && due !== undefined && today !== undefined && due < today)
+    return { ...base, due, state: 'missing', because: lapsed }
+  const by = new Map<string, ClauseResult['by'][number]>()
+  for (const { unit, name } of standing.by) {
+    const entry = by.get(unit.id) ?? { unit: unit.id, label: unit.label, functions: [] }
+    if (!entry.functions.includes(name)) entry.functions.push(name)
+    by.set(unit.id, entry)
   }
-  if (clause.metBy.length === 0) return { ...base, state: 'check by hand', because: say`${clause.byHand!}` }
-  const lacks = clause.metBy[0]!.all.filter(({ function: name, count }) => (given.get(name)?.length ?? 0) < count)
+  // What is met says its note; what is not says why, and its note stands beside it.
+  const reasons = standing.state === 'met' && clause.note ? [say`${clause.note}`] : standing.because
   return {
     ...base,
-    state: 'missing',
-    lacks: lacks.map(one => one.function),
-    because: say`no ${lacks.map(({ function: name, count }) => (count > 1 ? `${name} (${count} wanted)` : name)).join(' and no ')} installed`
+    state: standing.state,
+    by: [...by.values()],
+    lacks: standing.lacks,
+    because: joined(lapsed ? [lapsed, ...reasons] : reasons)
   }
 }
 
+/**
+ * By which parts a met clause that wants one function works, and by which others that share nothing with them. Worked out when it
+ * is asked for.
+ */
+export function chainsOf(design: Design, { state, by }: ClauseResult): readonly (readonly Part[])[] {
+  const names = new Set(by.flatMap(one => one.functions))
+  return state === 'met' && names.size === 1 ? accountOf(design).disjoint([...names][0] as FunctionName, 2).chains : []
+}
+
+/** Where a clause comes from: one’s own pack, what is common practice, or a published text. */
+const basisOf = (pack: RulePack, { clause, recalled }: ClauseResult, own: boolean): Basis =>
+  own
+    ? { kind: 'entered', source: `${clause.ref}, ${pack.title}: ${pack.source}` }
+    : pack.source.startsWith('common practice')
+      ? { kind: 'common practice', source: pack.source }
+      : { kind: 'published', source: `${clause.ref}, ${pack.title}; check the current text`, fromMemory: recalled }
+
+/** What else the rules are told. */
+export interface RulesAsked {
+  /** Phases in which the sources give less than the loads take. */
+  overloaded?: readonly string[]
+  /** Today (ISO date): without it nothing is called overdue. */
+  today?: string
+}
+
 /** Holds every clause of the packs against the design. */
-export function examineRules(design: Design, packs: readonly RulePack[] = PACKS): RulesReport {
-  const given = providers(design.units)
-  const clauses = packs.flatMap(pack => pack.clauses.map(clause => judge(pack, clause, design, given)))
-  const bases = new Map(packs.map(pack => [pack.id, pack]))
+export function examineRules(
+  design: Design,
+  { overloaded = [], today }: RulesAsked = {},
+  packs: readonly RulePack[] = [...PACKS, ...design.packs]
+): RulesReport {
+  const evidence: Evidence = { design, account: accountOf(design), overloaded }
+  const clauses = packs.flatMap(pack => pack.clauses.map(clause => judge(pack, clause, evidence, today)))
+  const byId = new Map(packs.map(pack => [pack.id, pack]))
   const findings: Finding[] = clauses
     .filter(one => one.state === 'missing')
     .map(one => {
-      const pack = bases.get(one.pack)!
+      const pack = byId.get(one.pack)!
       return {
         id: `rules.missing:${one.key}`,
         code: 'rules.missing',
-        weight: 'must fix',
+        weight: one.clause.advice ? 'note' : 'must fix',
         subjects: [],
         remedies: [],
-        lacks: { functions: one.lacks },
-        basis: {
-          kind: 'published',
-          source: `14 CFR ${one.clause.ref}; check the current text`,
-          fromMemory: pack.fromMemory
-        },
+        lacks: one.lacks.length ? { functions: one.lacks } : undefined,
+        basis: basisOf(pack, one, design.packs.includes(pack)),
         says: say`${one.clause.ref}, ${one.clause.title}: ${one.because}.`
       }
     })
   for (const unit of design.units) {
-    if (unit.state !== 'new' || unit.item.approvals.length === 0 || unit.item.approvals.includes(design.brief.basis))
-      continue
+    if (approvedFor(unit, design.brief.basis)) continue
     findings.push({
       id: `rules.approval:${unit.id}`,
       code: 'rules.approval',
@@ -147,6 +217,28 @@ export function examineRules(design: Design, packs: readonly RulePack[] = PACKS)
       says: say`${thing(unit)} is for ${unit.item.approvals.join(' and ')} aeroplanes; this one is ${design.brief.basis}.`
     })
   }
-  const asked = clauses.filter(one => one.state !== 'does not apply')
+  // What the brief says of itself must hang together before any clause is believed.
+  const { flying } = design.brief
+  if (flying.includes('IFR by night') && !flying.includes('IFR by day') && !flying.includes('night VFR'))
+    findings.push({
+      id: 'rules.brief',
+      code: 'rules.brief',
+      weight: 'note',
+      subjects: [],
+      remedies: [],
+      basis: { kind: 'entered', source: 'flying in the brief' },
+      says: say`The brief flies IFR by night but neither IFR by day nor VFR by night.`
+    })
+  if (design.airframe.madeOn > (today ?? '9999-12-31'))
+    findings.push({
+      id: 'rules.made-on',
+      code: 'rules.brief',
+      weight: 'decide',
+      subjects: [],
+      remedies: [],
+      basis: { kind: 'entered', source: 'date of manufacture in the brief' },
+      says: say`The date of manufacture, ${onDay(design.airframe.madeOn)}, is still to come: clauses that turn on it are judged as of then.`
+    })
+  const asked = clauses.filter(one => one.state !== 'does not apply' && !one.clause.advice)
   return { clauses, met: asked.filter(one => one.state === 'met').length, asked: asked.length, findings }
 }

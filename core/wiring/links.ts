@@ -1,7 +1,18 @@
-import type { Item, Need, Port, PortKind, SignalName } from '../catalogue'
+import {
+  alsoSaid,
+  heardBy,
+  plainSignal,
+  saidBy,
+  type Item,
+  type Need,
+  type Port,
+  type PortKind,
+  type SignalName
+} from '../catalogue'
+import { accountOf } from '../capability'
 import type { Link, LinkEnd } from '../document'
 import type { Basis, Design, DesignUnit, Remedy, Finding } from '../design'
-import { say, thing } from '../quantity'
+import { enumerate, say, thing } from '../quantity'
 
 const SINGLE_TALKER: Partial<Record<PortKind, Basis>> = {
   'rs-232': { kind: 'common practice', source: 'RS-232 is point to point: never two transmitters on a line' },
@@ -11,11 +22,17 @@ const MOST_LISTENERS: Partial<Record<PortKind, number>> = { 'arinc 429': 20 }
 
 const portOf = (item: Item, id: string): Port => item.ports.find(port => port.id === id)!
 
-/** What a link carries: the signals both ends know, when kinds and directions meet. */
+/** Two radios, or a radio and an aerial: coax has no talker that could be told from a listener. */
+const COAX = 'coax'
+
+/** What a link carries: the signals one end says and the other understands, in whatever grade, when kinds and directions meet. */
 export function carried(from: Port, to: Port): SignalName[] {
   if (from.kind !== to.kind || from.flow === 'in' || to.flow === 'out') return []
-  return from.signals.filter(signal => to.signals.includes(signal))
+  const known = new Set(to.signals.map(plainSignal))
+  return saidBy(from).filter(signal => known.has(plainSignal(signal)))
 }
+/** Whether a link carries anything, either way where its ports speak both ways. */
+const carriesAny = (a: Port, b: Port): boolean => carried(a, b).length > 0 || carried(b, a).length > 0
 
 /** The next id that no link of the design has. */
 function freshId(links: readonly Link[]): string {
@@ -26,55 +43,124 @@ function freshId(links: readonly Link[]): string {
 
 /** Whether a port that must have a single talker or listener is taken. */
 function taken(links: readonly Link[], end: LinkEnd, side: 'from' | 'to', kind: PortKind): boolean {
-  const users = links.filter(link => link[side].unit === end.unit && link[side].port === end.port).length
-  if (side === 'to') return (kind === 'rs-232' || kind === 'arinc 429' || kind === 'coax') && users > 0
-  return kind === 'coax' ? users > 0 : users >= (MOST_LISTENERS[kind] ?? Infinity)
+  const same = (one: LinkEnd) => one.unit === end.unit && one.port === end.port
+  if (kind === COAX) return links.some(link => same(link.from) || same(link.to))
+  const users = links.filter(link => same(link[side])).length
+  return side === 'to'
+    ? (kind === 'rs-232' || kind === 'arinc 429') && users > 0
+    : users >= (MOST_LISTENERS[kind] ?? Infinity)
 }
 
-/** Every link that could bring a signal to a unit from what is in the design, free ports only. */
-export function possibleLinks(design: Pick<Design, 'units' | 'links'>, to: DesignUnit, signal: SignalName): Link[] {
-  const found: Link[] = []
-  for (const source of design.units) {
-    if (source.id === to.id) continue
-    for (const out of source.item.ports) {
-      if (!out.signals.includes(signal)) continue
-      for (const input of to.item.ports) {
-        if (!carried(out, input).includes(signal)) continue
+/** Every link that could meet a need of a unit from what is in the design, free ports only: of those whose source works first. */
+export const possibleLinks = (design: Design, to: DesignUnit, need: Need): Link[] =>
+  rankedLinks(design, to, need).map(({ link }) => link)
+
+function rankedLinks(design: Design, to: DesignUnit, need: Need): { link: Link; works: boolean }[] {
+  if (need.what === 'function') return []
+  const account = accountOf(design)
+  const found: { link: Link; works: boolean }[] = []
+  const wanted = need.what === 'aerial' ? undefined : plainSignal(need.name)
+  for (const other of design.units) {
+    if (other.id === to.id) continue
+    for (const far of other.item.ports)
+      for (const near of to.item.ports) {
+        if (near.kind !== far.kind) continue
+        // A listener hears what this one says; otherwise this one hears.
+        const [out, into, from, end] =
+          need.what === 'listener' ? ([near, far, to, other] as const) : ([far, near, other, to] as const)
+        const fits =
+          need.what === 'aerial'
+            ? near.id === need.port && far.kind === COAX && other.item.provides.includes(need.name)
+            : carried(out, into).some(
+                signal =>
+                  plainSignal(signal) === wanted && (need.what === 'listener' || alsoSaid(signal).includes(need.name))
+              )
+        if (!fits) continue
         const link: Link = {
           id: freshId(design.links),
-          from: { unit: source.id, port: out.id },
-          to: { unit: to.id, port: input.id }
+          from: { unit: from.id, port: out.id },
+          to: { unit: end.id, port: into.id }
         }
-        if (!taken(design.links, link.from, 'from', out.kind) && !taken(design.links, link.to, 'to', input.kind))
-          found.push(link)
+        if (taken(design.links, link.from, 'from', out.kind) || taken(design.links, link.to, 'to', into.kind)) continue
+        found.push({
+          link,
+          works:
+            need.what === 'aerial'
+              ? account.gives(other.id, need.name)
+              : need.what === 'signal'
+                ? account.says(other, need.name)
+                : account.powered(other)
+        })
       }
-    }
   }
-  return found
+  return found.sort((a, b) => Number(b.works) - Number(a.works))
 }
 
-/** Whether some link of the design brings the signal to the unit. Links of kinds that speak both ways count either way. */
-function receives(design: Design, byId: Map<string, DesignUnit>, unit: DesignUnit, signal: SignalName): boolean {
-  return design.links.some(link => {
-    const from = byId.get(link.from.unit)
-    const to = byId.get(link.to.unit)
-    if (!from || !to) return false
-    const a = portOf(from.item, link.from.port)
-    const b = portOf(to.item, link.to.port)
-    if (to.id === unit.id) return carried(a, b).includes(signal)
-    return from.id === unit.id && carried(b, a).includes(signal)
+/** Whether a port hears a signal in some grade and does not say it itself. */
+const hearsKind = (port: Port, signal: SignalName): boolean =>
+  heardBy(port).map(plainSignal).includes(plainSignal(signal)) && !saidBy(port).includes(signal)
+
+/** Units that could be heard on what is linked to a unit already: they say the signal, or give the aerial, but are dark. */
+function linkedSources(design: Design, unit: DesignUnit, need: Need): DesignUnit[] {
+  if (need.what === 'function')
+    return design.units.filter(other => other.id !== unit.id && other.item.provides.includes(need.name))
+  const byId = new Map(design.units.map(one => [one.id, one]))
+  return design.links.flatMap(link => {
+    const far =
+      link.from.unit === unit.id
+        ? { end: link.to, near: link.from.port }
+        : link.to.unit === unit.id
+          ? { end: link.from, near: link.to.port }
+          : undefined
+    const other = far && byId.get(far.end.unit)
+    if (!other) return []
+    if (need.what === 'aerial') return other.item.provides.includes(need.name) && far.near === need.port ? [other] : []
+    if (need.what === 'listener') return hearsKind(portOf(other.item, far.end.port), need.name) ? [other] : []
+    const says = saidBy(portOf(other.item, far.end.port)).flatMap(alsoSaid)
+    return says.includes(need.name) ? [other] : []
   })
 }
 
-function needFinding(design: Design, unit: DesignUnit, need: Need, remedies: Remedy[]): Finding {
+const DOES = { true: 'does not work', false: 'is limited' } as const
+/** What a need is of, in words. */
+function wantWords(need: Need): string {
+  if (need.what === 'signal') return `${need.name} from another unit`
+  if (need.what === 'listener') return `a unit that shows its ${need.name}`
+  return need.what === 'aerial' ? `a ${need.name} on ${need.port}` : need.name
+}
+
+/** What is said of a need that is not met. */
+function needFinding(design: Design, unit: DesignUnit, need: Need): Finding {
+  const dark = linkedSources(design, unit, need)
+  const all = need.for === undefined
+  const scope = need.for ? ` (${need.for.join(', ')})` : ''
+  const lacks =
+    need.what === 'signal'
+      ? { functions: [], signal: need.name }
+      : need.what === 'listener'
+        ? undefined
+        : { functions: [need.name] }
+  const remedies = possibleLinks(design, unit, need)
+    .slice(0, 3)
+    .map((link): Remedy => {
+      const other = design.units.find(one => one.id === (link.from.unit === unit.id ? link.to.unit : link.from.unit))!
+      const port = portOf(design.units.find(one => one.id === link.from.unit)!.item, link.from.port)
+      return {
+        says: say`Link ${other.label} to it over ${port.kind} (${link.from.port} to ${link.to.port}).`,
+        edits: [{ type: 'link.put', option: design.optionId, link }]
+      }
+    })
   return {
     id: `wiring.need:${unit.id}:${need.name}`,
-    code: need.what === 'signal' ? 'wiring.signal-missing' : 'wiring.function-missing',
+    code: need.what === 'function' || need.what === 'aerial' ? 'wiring.function-missing' : 'wiring.signal-missing',
     weight: need.required ? 'must fix' : 'note',
-    subjects: [unit.id],
-    lacks: need.what === 'signal' ? { functions: [], signal: need.name } : { functions: [need.name] },
+    subjects: [unit.id, ...dark.map(one => one.id)],
+    // What is there and dark is brought to life, not bought again.
+    lacks: dark.length ? undefined : lacks,
     basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
-    says: say`${thing(unit)} ${need.required ? 'does not work' : 'is limited'} without ${need.name}${need.what === 'signal' ? ' from another unit' : ''}${need.text ? `: ${need.text}` : '.'}`,
+    says: dark.length
+      ? say`${thing(unit)} gets no ${need.name}${scope}: ${enumerate(dark.map(thing))} ${dark.length > 1 ? 'give' : 'gives'} none as it stands.`
+      : say`${thing(unit)} ${all ? DOES[`${need.required}`] : need.required ? 'works in part only' : 'is limited'} without ${wantWords(need)}${scope}${need.text ? `: ${need.text}` : '.'}`,
     remedies
   }
 }
@@ -82,28 +168,15 @@ function needFinding(design: Design, unit: DesignUnit, need: Need, remedies: Rem
 /** Needs that nobody meets, and links that cannot work. */
 export function linkFindings(design: Design): Finding[] {
   const byId = new Map(design.units.map(unit => [unit.id, unit]))
-  const findings: Finding[] = []
-  const providers = new Map<string, string[]>()
-  for (const unit of design.units)
-    for (const name of unit.item.provides) providers.set(name, [...(providers.get(name) ?? []), unit.id])
-  for (const unit of design.units)
-    for (const need of unit.item.needs) {
-      if (need.what === 'function') {
-        if (!(providers.get(need.name) ?? []).some(id => id !== unit.id))
-          findings.push(needFinding(design, unit, need, []))
-      } else if (!receives(design, byId, unit, need.name)) {
-        const remedies = possibleLinks(design, unit, need.name)
-          .slice(0, 3)
-          .map((link): Remedy => {
-            const source = byId.get(link.from.unit)!
-            return {
-              says: say`Link ${source.label} to it over ${portOf(source.item, link.from.port).kind} (${link.from.port} to ${link.to.port}).`,
-              edits: [{ type: 'link.put', option: design.optionId, link }]
-            }
-          })
-        findings.push(needFinding(design, unit, need, remedies))
-      }
-    }
+  const account = accountOf(design)
+  const findings = design.units.flatMap(unit =>
+    unit.item.needs.flatMap(need => {
+      if (account.met(unit, need)) return []
+      const finding = needFinding(design, unit, need)
+      // What an item could do besides is said only where something here would let it.
+      return !need.required && need.for && finding.remedies.length === 0 ? [] : [finding]
+    })
+  )
   const talkers = new Map<string, Link[]>()
   for (const link of design.links) {
     const from = byId.get(link.from.unit)
@@ -111,7 +184,7 @@ export function linkFindings(design: Design): Finding[] {
     if (!from || !to) continue
     const a = portOf(from.item, link.from.port)
     const b = portOf(to.item, link.to.port)
-    if (carried(a, b).length === 0)
+    if (!carriesAny(a, b))
       findings.push({
         id: `wiring.mismatch:${link.id}`,
         code: 'wiring.mismatch',
@@ -147,17 +220,30 @@ export function linkFindings(design: Design): Finding[] {
   return findings
 }
 
-/** Links that would meet every unmet signal need that can be met with what is there, one after the other. */
+/**
+ * Links that would meet every unmet need that can be met with what is there, one after the other: first from sources that work,
+ * then to sources that are dark yet, since what one link brings to life may be what the next one waits for.
+ */
 export function proposeLinks(design: Design): Link[] {
   const proposed: Link[] = []
-  for (const unit of design.units)
-    for (const need of unit.item.needs) {
-      if (need.what !== 'signal') continue
-      const trial = { ...design, links: [...design.links, ...proposed] }
-      const byId = new Map(design.units.map(one => [one.id, one]))
-      if (receives(trial, byId, unit, need.name)) continue
-      const link = possibleLinks(trial, unit, need.name)[0]
-      if (link) proposed.push({ ...link, id: freshId(trial.links) })
-    }
+  let trial = design
+  const passOver = (working: boolean): boolean => {
+    let more = false
+    for (const unit of design.units)
+      for (const need of unit.item.needs) {
+        if (need.what === 'function' || accountOf(trial).met(unit, need)) continue
+        const { link } = rankedLinks(trial, unit, need).find(one => one.works || !working) ?? {}
+        if (!link || alreadyThere(trial, unit, need)) continue
+        proposed.push(link)
+        trial = { ...design, links: [...design.links, ...proposed] }
+        more = true
+      }
+    return more
+  }
+  do while (passOver(true));
+  while (passOver(false))
   return proposed
 }
+/** Whether a unit is linked to a source of a need already, dark though it be. */
+const alreadyThere = (design: Design, unit: DesignUnit, need: Need): boolean =>
+  linkedSources(design, unit, need).length > 0

@@ -51,22 +51,43 @@ export function listWires(design: Design, circuits: readonly Circuit[]): { wires
   for (const circuit of circuits) {
     const unit = byId.get(circuit.unit)!
     const wire = gauge(circuit.awg)
-    for (const [kind, lengthMm] of [
-      ['power', circuit.outMm],
-      ['ground', circuit.returnMm]
-    ] as const)
+    const ends = [
+      ['power', circuit.outMm, say`breaker ${figure(circuit.breakerA, 'A')}`, say`${thing(unit)}`],
+      // A unit on two buses has a wire and a breaker of each.
+      ...(circuit.alsoBus === undefined
+        ? []
+        : [
+            [
+              'power-2',
+              circuit.outMm,
+              say`second breaker ${figure(circuit.breakerA, 'A')}`,
+              say`${thing(unit)}`
+            ] as const
+          ]),
+      [
+        'ground',
+        circuit.returnMm,
+        say`${thing(unit)}`,
+        circuit.return === 'structure'
+          ? say`structure`
+          : circuit.return === 'battery'
+            ? say`battery`
+            : say`ground block`
+      ]
+    ] as const
+    for (const [end, lengthMm, from, to] of ends)
       wires.push({
-        id: `${circuit.unit}-${kind}`,
-        kind,
+        id: `${circuit.unit}-${end}`,
+        kind: end === 'ground' ? 'ground' : 'power',
         units: [circuit.unit],
-        from: kind === 'power' ? say`breaker ${figure(circuit.breakerA, 'A')}` : say`${thing(unit)}`,
-        to: kind === 'power' ? say`${thing(unit)}` : say`ground block`,
+        from,
+        to,
         text: `AWG ${circuit.awg}`,
         awg: circuit.awg,
         conductors: 1,
         lengthMm,
         massKg: (pounds(wire.poundsPerKft) * lengthMm) / MM_PER_FOOT / 1000,
-        armMm: (unit.place.armMm + busArm) / 2
+        armMm: end === 'ground' && circuit.return === 'structure' ? unit.place.armMm : (unit.place.armMm + busArm) / 2
       })
   }
   for (const link of design.links) {

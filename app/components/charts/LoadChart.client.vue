@@ -87,7 +87,7 @@ const data = computed(() => {
       line('continuous limit', [...loads.map(load => load.limitA), null, null], ink.value.limit, [6, 4]),
       bar('continuous', [...loads.map(load => load.continuousA), ...lost], ink.value.steady, 'typical'),
       bar(
-        'comes and goes',
+        'intermittent',
         loads.map(load => load.intermittentA),
         ink.value.comes,
         'typical'

@@ -46,7 +46,7 @@ async function look(event: Event) {
 </script>
 
 <template>
-  <v-dialog v-model="open" aria-label="Import items">
+  <ModalDialog v-model="open" aria-label="Import items">
     <v-card title="Import items">
       <v-card-text class="body">
         <p class="small quiet">
@@ -82,7 +82,7 @@ async function look(event: Event) {
         >
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

@@ -78,7 +78,7 @@ async function keep() {
 </script>
 
 <template>
-  <v-dialog :model-value="true" aria-label="Catalogue item" @update:model-value="emit('close')">
+  <ModalDialog :model-value="true" aria-label="Catalogue item" @update:model-value="emit('close')">
     <v-card>
       <v-card-title class="head">{{ item === 'new' ? 'An item of your own' : `Edit ${item.name}` }}</v-card-title>
       <v-card-text>
@@ -114,7 +114,7 @@ async function keep() {
         ><v-btn color="primary" variant="flat" @click="keep">Keep as mine</v-btn></v-card-actions
       >
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

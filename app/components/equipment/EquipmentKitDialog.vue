@@ -29,7 +29,7 @@ watch(
   },
   { immediate: true }
 )
-const cost = computed(() => kit.value?.lines.reduce((sum, line) => sum + line.effect.change.money, 0) ?? 0)
+const cost = computed(() => kit.value?.lines.reduce((sum, line) => sum + (line.effect?.change.money ?? 0), 0) ?? 0)
 function take() {
   if (!kit.value) return
   const many = kit.value.lines.length
@@ -40,7 +40,7 @@ function take() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="820" aria-label="Starter kit">
+  <ModalDialog v-model="open" max-width="820" aria-label="Starter kit">
     <v-card :title="`Starter kit: ${bench.project?.brief.flying.join(', ')}`">
       <v-card-text class="grid">
         <p class="small quiet">
@@ -69,7 +69,7 @@ function take() {
                 >
               </td>
               <td class="small">{{ taste.say(line.because.says) }}</td>
-              <td class="number figures">{{ taste.money(line.effect.change.money) }}</td>
+              <td class="number figures">{{ line.effect ? taste.money(line.effect.change.money) : 'with it' }}</td>
             </tr>
             <tr>
               <td colspan="2"><b>Together</b></td>
@@ -92,5 +92,5 @@ function take() {
         >
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>

@@ -48,7 +48,7 @@ const only = (mine: string, other: string) => {
 </script>
 
 <template>
-  <v-dialog v-model="open" aria-label="Compare options">
+  <ModalDialog v-model="open" aria-label="Compare options">
     <v-card>
       <v-card-title class="head">Side by side</v-card-title>
       <v-card-text>
@@ -95,7 +95,7 @@ const only = (mine: string, other: string) => {
       </v-card-text>
       <v-card-actions><v-spacer /><v-btn @click="open = false">Close</v-btn></v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

@@ -11,7 +11,7 @@ const mine = () => {
 </script>
 
 <template>
-  <v-dialog :model-value="shown" persistent max-width="560" aria-label="Changed elsewhere">
+  <ModalDialog :model-value="shown" persistent max-width="560" aria-label="Changed elsewhere">
     <v-card v-if="bench.saveState === 'stale'" title="This project was changed in another window">
       <v-card-text class="body">
         <p>
@@ -42,7 +42,7 @@ const mine = () => {
         ></v-card-actions
       >
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

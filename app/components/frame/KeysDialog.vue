@@ -23,7 +23,7 @@ const KEYS = [
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560" aria-label="All keys">
+  <ModalDialog v-model="open" max-width="560" aria-label="All keys">
     <v-card title="All keys">
       <v-card-text
         ><table class="list">
@@ -40,5 +40,5 @@ const KEYS = [
       >
       <v-card-actions><v-spacer /><v-btn @click="open = false">Close</v-btn></v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>

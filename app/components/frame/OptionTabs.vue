@@ -186,7 +186,7 @@ function startRenaming() {
       <span class="words">Findings</span>
       <span class="figures">{{ bench.outOfDate ? '—' : bench.report?.findings.length }}</span>
     </v-btn>
-    <v-dialog v-model="renaming" max-width="420">
+    <ModalDialog v-model="renaming" max-width="420">
       <v-card title="Rename option">
         <v-card-text
           ><v-text-field v-model="name" label="Name" autofocus maxlength="120" @keydown.enter="rename"
@@ -196,7 +196,7 @@ function startRenaming() {
           ><v-btn color="primary" variant="flat" @click="rename">Rename</v-btn></v-card-actions
         >
       </v-card>
-    </v-dialog>
+    </ModalDialog>
   </header>
 </template>
 

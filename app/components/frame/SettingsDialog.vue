@@ -15,7 +15,7 @@ const LANGUAGES: readonly { value: string; title: string }[] = [
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="480" aria-label="Settings">
+  <ModalDialog v-model="open" max-width="480" aria-label="Settings">
     <v-card title="Settings">
       <v-card-text class="grid">
         <p class="small quiet">Kept in this browser. They change how things read, never what is kept.</p>
@@ -68,5 +68,5 @@ const LANGUAGES: readonly { value: string; title: string }[] = [
         ><v-spacer /><v-btn color="primary" variant="flat" @click="open = false">Close</v-btn></v-card-actions
       >
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>

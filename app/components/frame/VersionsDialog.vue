@@ -30,7 +30,7 @@ async function bringBack(version: number) {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560" aria-label="Earlier versions">
+  <ModalDialog v-model="open" max-width="560" aria-label="Earlier versions">
     <v-card title="Earlier versions">
       <v-card-text>
         <p class="small quiet">
@@ -59,5 +59,5 @@ async function bringBack(version: number) {
       </v-card-text>
       <v-card-actions><v-spacer /><v-btn @click="open = false">Close</v-btn></v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>

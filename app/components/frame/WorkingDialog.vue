@@ -29,7 +29,7 @@ const show = (value: number | string, unit: string) =>
 </script>
 
 <template>
-  <v-dialog v-model="open" aria-label="Working">
+  <ModalDialog v-model="open" aria-label="Working">
     <v-card v-if="working || wrong">
       <v-card-title class="head">How “{{ title }}” is worked out</v-card-title>
       <v-card-text v-if="wrong"
@@ -66,7 +66,7 @@ const show = (value: number | string, unit: string) =>
       </v-card-text>
       <v-card-actions><v-spacer /><v-btn @click="open = false">Close</v-btn></v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

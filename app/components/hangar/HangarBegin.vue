@@ -69,7 +69,7 @@ async function begin() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="720" aria-label="New aeroplane">
+  <ModalDialog v-model="open" max-width="720" aria-label="New aeroplane">
     <v-card title="New aeroplane">
       <v-card-text>
         <form id="begin" class="grid" @submit.prevent="begin">
@@ -128,7 +128,7 @@ async function begin() {
         <v-btn color="primary" variant="flat" type="submit" form="begin" :loading="busy">Begin</v-btn>
       </v-card-actions>
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

@@ -54,7 +54,7 @@ const troubled = computed((before?: Map<string, string>) => {
   for (const finding of findings)
     if (finding.weight !== 'note')
       for (const id of finding.subjects)
-        if (map.get(id) !== 'stops-work') map.set(id, finding.weight.replaceAll(' ', '-'))
+        if (map.get(id) !== 'must-fix') map.set(id, finding.weight.replaceAll(' ', '-'))
   return before?.size === map.size && [...map].every(([id, mark]) => before.get(id) === mark) ? before : map
 })
 const holding = computed(() => hand.by.value !== undefined)

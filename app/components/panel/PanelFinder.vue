@@ -109,6 +109,7 @@ async function rankAll() {
       <ChoiceField
         v-model="wanted"
         label="Where can this go?"
+        search
         :items="[
           { value: '', title: 'Choose an instrument…' },
           ...choices.map(choice => ({ value: choice.key, title: choice.name }))

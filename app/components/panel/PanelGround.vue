@@ -55,6 +55,25 @@ const outlineNow = computed(() => {
 const zones = computed(() => groundOf({ ...design.airframe.panel, zones: design.airframe.panel.zones.map(zoneNow) }))
 const bays = computed(() => design.airframe.panel.bays.map(bayNow))
 
+/** Doublers and angles as the ground they take behind the face. */
+const stiffeners = computed(() =>
+  design.airframe.panel.stiffeners.map(one => {
+    if (one.kind === 'doubler')
+      return {
+        id: one.id,
+        name: one.name,
+        x: one.xMm - one.widthMm / 2,
+        y: flip(one.yMm + one.heightMm / 2),
+        w: one.widthMm,
+        h: one.heightMm
+      }
+    const [low, high] = [Math.min(one.fromMm, one.toMm), Math.max(one.fromMm, one.toMm)]
+    return one.along === 'x'
+      ? { id: one.id, name: one.name, x: low, y: flip(one.atMm + one.legMm / 2), w: high - low, h: one.legMm }
+      : { id: one.id, name: one.name, x: one.atMm - one.legMm / 2, y: flip(high), w: one.legMm, h: high - low }
+  })
+)
+
 function take(what: Held, event: PointerEvent) {
   if (tool.value !== 'sheet' || event.button !== 0) return
   const point = toFace(event)
@@ -203,6 +222,16 @@ const middle = (f: Parameters<typeof extent>[0]) => {
       <path :d="figurePath(figure, flip)" />
       <text :x="middle(figure).x" :y="flip(middle(figure).y) + 3" text-anchor="middle">{{ zone.name }}</text>
     </g>
+    <g
+      v-for="one in stiffeners"
+      :key="one.id"
+      class="stiffener"
+      :class="{ chosen: chosen?.id === one.id }"
+      @pointerdown="tool === 'sheet' && (chosen = { kind: 'stiffener', id: one.id })"
+    >
+      <rect :x="one.x" :y="one.y" :width="one.w" :height="one.h" />
+      <text :x="one.x + one.w / 2" :y="one.y + one.h / 2 + 3" text-anchor="middle">{{ one.name }}</text>
+    </g>
     <rect
       v-for="(corner, index) in corners"
       :key="`c${index}`"
@@ -232,6 +261,24 @@ const middle = (f: Parameters<typeof extent>[0]) => {
     9px 'B612',
     sans-serif;
   fill: var(--quiet);
+}
+/* Behind the face: seen as a drafter draws what is hidden. */
+.stiffener rect {
+  fill: var(--dye);
+  fill-opacity: 0.07;
+  stroke: var(--dye);
+  stroke-width: 1;
+  stroke-dasharray: 5 3;
+  vector-effect: non-scaling-stroke;
+}
+.stiffener.chosen rect {
+  stroke-width: 2.2;
+}
+.stiffener text {
+  font:
+    8px 'B612',
+    sans-serif;
+  fill: var(--dye);
 }
 .zone path {
   fill: url(#hatch);

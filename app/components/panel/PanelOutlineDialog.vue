@@ -48,6 +48,8 @@ watch([file, unit], async ([now, of]) => {
   drawn.value = found
   reading.value = false
 })
+/** A round hole up to this is a screw’s. */
+const SCREW_HOLE_MM = 6.5
 const read = computed(() => (way.value === 'build' ? built.value : drawn.value))
 const box = computed(() => (read.value?.ok ? bounds(read.value.outline) : undefined))
 const flip = (y: number) => (box.value?.maxY ?? 0) - y
@@ -62,9 +64,11 @@ function take() {
           side: 'face' as const,
           fromDepthMm: 0,
           movable: false,
+          // What is a hole in the drawing is cut: a round one no bigger than a screw’s is drilled with the screws.
+          hole: one.round && one.round.diameterMm <= SCREW_HOLE_MM ? ('screw' as const) : ('cut' as const),
           area: one.round
             ? { shape: 'round' as const, ...one.round }
-            : { shape: 'polygon' as const, points: one.points.slice(0, 400) }
+            : { shape: 'polygon' as const, points: one.points }
         }))
       : []
   const edit: Edit = {
@@ -83,7 +87,7 @@ function take() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="780" aria-label="Outline of the sheet">
+  <ModalDialog v-model="open" max-width="780" aria-label="Outline of the sheet">
     <v-card v-if="open">
       <v-card-title>Outline of the sheet</v-card-title>
       <v-card-text class="grid">
@@ -170,7 +174,7 @@ function take() {
         ></v-card-actions
       >
     </v-card>
-  </v-dialog>
+  </ModalDialog>
 </template>
 
 <style scoped>

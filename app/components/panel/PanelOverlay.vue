@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bounds, extent, setDown } from '#core/panel'
+import { type BendMap, bounds, extent, setDown } from '#core/panel'
 import { FIELD, lineOfSightPoint, seatsOf } from '#core/pilot'
 import { AS_FOUND, resolve, type Design } from '#core/design'
 import { useBench } from '~/stores/bench'
@@ -93,6 +93,34 @@ const stops = computed(
     ) ?? []
 )
 
+/** How far the face gives all over it, from the worker, while the layer is on. */
+const map = shallowRef<BendMap[]>([])
+watch(
+  [() => layers.metal, () => bench.report?.strength],
+  async ([on]) => {
+    if (!on || !bench.option) {
+      map.value = []
+      return
+    }
+    try {
+      map.value = await useExaminer().bendMap(bench.option.id)
+    } catch (error) {
+      map.value = []
+      bench.said = `The map of the face could not be made: ${(error as Error).message}`
+    }
+  },
+  { immediate: true }
+)
+/** Cells by how much of the limit the face gives there, in quarters of it; over it the last. */
+const cells = computed(() =>
+  map.value.flatMap(({ x0, y0, dx, dy, columns, deflectionMm }) =>
+    deflectionMm.flatMap((give, at) => {
+      if (Number.isNaN(give)) return []
+      const step = Math.min(4, Math.floor((give / design.airframe.panel.mostBendMm) * 4))
+      return [{ x: x0 + (at % columns) * dx, y: flip(y0 + (Math.floor(at / columns) + 1) * dy), dx, dy, step }]
+    })
+  )
+)
 const bends = computed(() =>
   layers.metal
     ? (bench.report?.strength.bends ?? []).flatMap(bend => {
@@ -160,6 +188,15 @@ const rule = computed(() => {
 
 <template>
   <g class="over" aria-hidden="true">
+    <rect
+      v-for="(cell, index) in cells"
+      :key="`b${index}`"
+      :x="cell.x"
+      :y="cell.y"
+      :width="cell.dx"
+      :height="cell.dy"
+      :class="['gives', `gives-${cell.step}`]"
+    />
     <path v-if="free" :d="freePath" class="free" />
     <g v-for="one in ghosts" :key="one.id" class="ghost"
       ><path :d="one.path" /><text :x="one.x" :y="one.y" text-anchor="middle">{{ one.label }}</text></g
@@ -224,6 +261,26 @@ const rule = computed(() => {
 <style scoped>
 .over {
   pointer-events: none;
+}
+.gives {
+  fill: var(--tape);
+  fill-opacity: 0.04;
+}
+.gives-1 {
+  fill-opacity: 0.16;
+}
+.gives-2 {
+  fill-opacity: 0.3;
+}
+.gives-3 {
+  fill-opacity: 0.46;
+}
+/* Over the limit: a line round it too, not by shade alone. */
+.gives-4 {
+  fill: var(--grease);
+  fill-opacity: 0.4;
+  stroke: var(--grease);
+  stroke-width: 0.8;
 }
 .free {
   fill: var(--primer);

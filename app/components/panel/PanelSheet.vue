@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { bounds } from '#core/panel'
-import type { Bay, Panel, Zone } from '#core/document'
+import { HOLDS, type Bay, type Panel, type Stiffener, type Zone } from '#core/document'
 import { parseLength, QuantityError } from '#core/quantity'
 import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
@@ -79,6 +79,8 @@ function addBay() {
 function drop() {
   if (zone.value) bench.act([{ type: 'zone.drop', zone: zone.value.id }], `Delete ${zone.value.name}`)
   if (bay.value) bench.act([{ type: 'bay.drop', bay: bay.value.id }], `Delete ${bay.value.name}`)
+  if (stiffener.value)
+    bench.act([{ type: 'stiffener.drop', stiffener: stiffener.value.id }], `Delete ${stiffener.value.name}`)
   ground.value = undefined
 }
 /** Where the comma parts a number, a semicolon parts two of them. */
@@ -114,6 +116,36 @@ function readCorners(text: string): [number, number][] | undefined {
     return undefined
   }
 }
+function setHole(value: string) {
+  if (!zone.value) return
+  const { hole: _, ...rest } = zone.value
+  putZone(value ? { ...rest, hole: value as 'cut' } : rest)
+}
+const SIDES = ['bottom', 'right', 'top', 'left'] as const
+const stiffener = computed(() =>
+  ground.value?.kind === 'stiffener' ? panel.value.stiffeners.find(one => one.id === ground.value!.id) : undefined
+)
+const putStiffener = (next: Stiffener) => bench.act([{ type: 'stiffener.put', stiffener: next }], `Change ${next.name}`)
+function addStiffener(kind: Stiffener['kind']) {
+  const { xMm, yMm } = middle()
+  const number = panel.value.stiffeners.length + 1
+  const next: Stiffener =
+    kind === 'doubler'
+      ? { id: fresh('d'), name: `Doubler ${number}`, kind, xMm, yMm, widthMm: 160, heightMm: 100, thicknessMm: 1.6 }
+      : {
+          id: fresh('a'),
+          name: `Angle ${number}`,
+          kind,
+          along: 'y',
+          atMm: xMm,
+          fromMm: Math.round(box.value.minY),
+          toMm: Math.round(box.value.maxY),
+          legMm: 19.05,
+          thicknessMm: 1.5875
+        }
+  if (bench.act([{ type: 'stiffener.put', stiffener: next }], `Add ${next.name}`))
+    ground.value = { kind: 'stiffener', id: next.id }
+}
 const setArea = (patch: Record<string, number>) => {
   if (zone.value) putZone({ ...zone.value, area: { ...zone.value.area, ...patch } as Zone['area'] })
 }
@@ -128,6 +160,7 @@ const setArea = (patch: Record<string, number>) => {
         ><v-btn @click="addZone('face', 'rectangle')">+ box on the face</v-btn>
         <v-btn @click="addZone('behind', 'rectangle')">+ box behind</v-btn
         ><v-btn @click="addZone('behind', 'polygon')">+ corners behind</v-btn><v-btn @click="addBay">+ bay</v-btn>
+        <v-btn @click="addStiffener('doubler')">+ doubler</v-btn><v-btn @click="addStiffener('angle')">+ angle</v-btn>
       </div>
       <div class="row list" role="group" aria-label="Zones and bays">
         <v-btn
@@ -157,6 +190,16 @@ const setArea = (patch: Record<string, number>) => {
           @click="ground = { kind: 'bay', id: one.id }"
         >
           {{ one.name }} <span class="small">bay</span>
+        </v-btn>
+        <v-btn
+          v-for="one in panel.stiffeners"
+          :key="one.id"
+          :color="ground?.id === one.id ? 'primary' : undefined"
+          :variant="ground?.id === one.id ? 'flat' : 'outlined'"
+          :aria-pressed="ground?.id === one.id"
+          @click="ground = { kind: 'stiffener', id: one.id }"
+        >
+          {{ one.name }}
         </v-btn>
       </div>
     </div>
@@ -243,6 +286,18 @@ const setArea = (patch: Record<string, number>) => {
             />
             can be moved</label
           >
+          <ChoiceField
+            v-if="zone.side === 'face'"
+            class="pos"
+            label="Opening of the sheet"
+            :model-value="zone.hole ?? ''"
+            :items="[
+              { value: '', title: 'no' },
+              { value: 'cut', title: 'cut (CUT)' },
+              { value: 'screw', title: 'drilled (SCREW)' }
+            ]"
+            @update:model-value="setHole"
+          />
           <v-btn @click="drop">Delete</v-btn>
         </div>
         <TextField
@@ -302,6 +357,7 @@ const setArea = (patch: Record<string, number>) => {
           "
         />
       </template>
+      <PanelStiffener v-else-if="stiffener" :stiffener="stiffener" @put="putStiffener" @drop="drop" />
       <template v-else>
         <div class="row end">
           <TextField
@@ -343,6 +399,17 @@ const setArea = (patch: Record<string, number>) => {
             :model-value="panel.mostBendMm"
             class="pos"
             @update:model-value="v => set({ mostBendMm: v }, 'Change how far it may bend')"
+          />
+          <ChoiceField
+            v-for="side in SIDES"
+            :key="side"
+            class="pos"
+            :label="`Side: ${side}`"
+            :model-value="panel.edges[side]"
+            :items="[...HOLDS]"
+            @update:model-value="
+              value => set({ edges: { ...panel.edges, [side]: value as 'held' } }, `How the ${side} is mounted`)
+            "
           />
         </div>
         <TextField

@@ -11,7 +11,7 @@ import {
   controlsOf,
   powerModel
 } from '#core/power'
-import type { Airframe, CircuitChoice, Tie } from '#core/document'
+import { STRUCTURES, type Airframe, type CircuitChoice, type Tie } from '#core/document'
 import type { FigureOf } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -34,6 +34,7 @@ const faceSwitch = computed(
 )
 const heads = computed(() => power.circuits.filter(circuit => circuit.head === circuit.unit))
 const AWGS = GAUGES.filter(one => one.awg <= 22).map(one => one.awg)
+const BACK = { 'structure': 'structure', 'ground block': 'ground block', 'battery': 'battery' } as const
 const SWITCHES_A = [3, 5, 7.5, 10, 15, 20, 25, 35, 50]
 
 /** What differs from the proposal is kept; a choice with nothing left of its own is taken back. */
@@ -43,7 +44,8 @@ function choose(circuit: Circuit, patch: Partial<CircuitChoice>, what: string) {
   if (next.breakerA === circuit.proposed.breakerA) delete next.breakerA
   if (next.awg === circuit.proposed.awg) delete next.awg
   if (next.protector === 'breaker') delete next.protector
-  for (const key of ['bus', 'alsoBus', 'sharesWith', 'switch'] as const) if (next[key] === undefined) delete next[key]
+  for (const key of ['bus', 'alsoBus', 'sharesWith', 'switch', 'return'] as const)
+    if (next[key] === undefined) delete next[key]
   if (Object.keys(next).length > 1)
     bench.act([{ type: 'circuit.set', option: bench.option.id, circuit: next }], `${circuit.label}: ${what}`)
   else if (choices.value.has(circuit.unit))
@@ -92,6 +94,20 @@ const mayShare = (circuit: Circuit) =>
   <div class="circuits">
     <section class="sheet lie" aria-label="In what wires lie">
       <h2>In what wires lie</h2>
+      <ChoiceField
+        :model-value="airframe.structure ?? ''"
+        label="Structure"
+        :items="[{ value: '', title: 'not said: wire back' }, ...STRUCTURES.map(one => ({ value: one, title: one }))]"
+        @update:model-value="value => setAirframe({ structure: (value || undefined) as 'metal' }, 'Structure')"
+      />
+      <QuantityField
+        kind="plain"
+        label="Structure, mΩ"
+        :least="0"
+        :most="1000"
+        :model-value="airframe.wiring.structureOhm * 1000"
+        @update:model-value="v => setWiring({ structureOhm: v / 1000 }, 'Ohms of the structure')"
+      />
       <QuantityField
         kind="plain"
         label="Warmest there, °C"
@@ -110,19 +126,20 @@ const mayShare = (circuit: Circuit) =>
       />
       <QuantityField
         kind="plain"
-        label="Wires in a bundle"
-        :least="1"
+        label="Bundle, wires (0: count)"
+        whole
+        :least="0"
         :most="500"
-        :model-value="airframe.wiring.bundleWires"
-        @update:model-value="v => setWiring({ bundleWires: Math.round(v) }, 'Bundle')"
+        :model-value="airframe.wiring.bundleWires ?? 0"
+        @update:model-value="v => setWiring({ bundleWires: v || undefined }, 'Bundle')"
       />
       <QuantityField
         kind="plain"
-        label="Near most, share"
-        :least="0.01"
+        label="Bundle load, share (0: sum)"
+        :least="0"
         :most="1"
-        :model-value="airframe.wiring.loadedShare"
-        @update:model-value="v => setWiring({ loadedShare: v }, 'Bundle')"
+        :model-value="airframe.wiring.loadedShare ?? 0"
+        @update:model-value="v => setWiring({ loadedShare: v || undefined }, 'Bundle')"
       />
       <ChoiceField
         :model-value="airframe.wiring.wireC"
@@ -244,9 +261,21 @@ const mayShare = (circuit: Circuit) =>
                 @click="emit('why', `wire of ${circuit.label}`, { kind: 'circuit wire', of: circuit.unit })"
               >
                 ?</button
-              ><br /><span class="figures quiet small">{{ taste.run(circuit.outMm + circuit.returnMm) }}</span>
+              ><br /><select
+                :value="choices.get(circuit.unit)?.return ?? ''"
+                :aria-label="`Return of ${circuit.label}`"
+                @change="event => choose(circuit, { return: (text(event) || undefined) as 'structure' }, 'its return')"
+              >
+                <option value="">back by {{ BACK[circuit.return] }}</option>
+                <option v-for="(says, key) in BACK" :key="key" :value="key">{{ says }}</option></select
+              ><br /><span
+                class="figures quiet small"
+                :title="`lies with ${circuit.lie.bundleWires} wires in ${circuit.lie.ambientC} °C`"
+                >{{ taste.run(circuit.liesMm) }}, {{ taste.number(circuit.ampacity.amps, 1) }} A there,
+                {{ taste.number(circuit.conductorC, 0) }} °C</span
+              >
             </td>
-            <td class="number figures" :class="{ over: circuit.dropV > circuit.dropLimitV * 1.01 }">
+            <td class="number figures" :class="{ over: circuit.dropV > circuit.dropLimitV * 1.013 }">
               {{ taste.number(circuit.dropV, 3)
               }}<button
                 class="ask"
@@ -419,17 +448,14 @@ const mayShare = (circuit: Circuit) =>
   overflow-x: auto;
 }
 .lie {
-  display: flex;
-  gap: 4px 12px;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(176px, 1fr));
+  gap: 8px 12px;
   align-items: end;
-  flex-wrap: wrap;
   padding: 8px 12px;
 }
 .lie h2 {
-  flex: 0 0 100%;
-}
-.lie > .field {
-  flex: 0 1 112px;
+  grid-column: 1 / -1;
 }
 .lie :deep(input:not([type='checkbox'])),
 .lie select {

@@ -300,7 +300,7 @@ function also(bus: string) {
         </select></label
       >
       <QuantityField
-        v-else-if="tie.kind !== 'wire'"
+        v-if="tie.kind === 'contactor' || tie.kind === 'diode'"
         kind="plain"
         label="Bears, A (0: unknown)"
         :least="0"
@@ -308,6 +308,21 @@ function also(bus: string) {
         :model-value="tie.ratedA ?? 0"
         @update:model-value="v => setTie({ ratedA: v || undefined }, 'rating')"
       />
+      <template v-if="tie.kind === 'diode'"
+        ><v-checkbox
+          :model-value="tie.guarded === true"
+          label="A breaker stands in it"
+          @update:model-value="
+            checked => setTie({ guarded: checked === true || undefined }, 'its breaker')
+          " /><QuantityField
+          v-if="tie.guarded"
+          kind="plain"
+          :label="`Opens at, A (0: ${feeder?.proposed.ratedA ?? '—'} as proposed)`"
+          :least="0"
+          :most="1000"
+          :model-value="tie.guardA ?? 0"
+          @update:model-value="v => setTie({ guardA: v || undefined }, 'its breaker')"
+      /></template>
       <ChoiceField
         :model-value="(tie.awg as number | undefined) ?? ''"
         label="Wire"
@@ -344,7 +359,9 @@ function also(bus: string) {
       />
       <p v-if="feeder" class="small quiet">
         Carries <b class="figures">{{ taste.amps(feeder.steadyA) }}</b> continuously ({{ feeder.when }}),
-        {{ taste.amps(feeder.mostA) }} with all at their most.
+        {{ taste.amps(feeder.mostA) }} with all at their most.<template v-if="feeder.busDropV !== undefined">
+          {{ taste.number(feeder.busDropV, 2) }} V are lost from the source to its bus.</template
+        >
       </p>
       <div class="row">
         <v-btn :aria-pressed="failed.includes(tie.id)" @click="emit('fail', tie!.id)">
@@ -408,6 +425,22 @@ function also(bus: string) {
         :model-value="airframe.alternatorIdleA ?? 0"
         @update:model-value="v => setAirframe({ alternatorIdleA: v || undefined }, 'Alternator at idle')"
       />
+      <QuantityField
+        kind="plain"
+        label="Its field, A (0: 5 % of rating)"
+        :least="0"
+        :most="50"
+        :model-value="airframe.alternatorFieldA ?? 0"
+        @update:model-value="v => setAirframe({ alternatorFieldA: v || undefined }, 'Field of the alternator')"
+      />
+      <QuantityField
+        kind="plain"
+        label="Starter, A (0: not known)"
+        :least="0"
+        :most="2000"
+        :model-value="airframe.starterA ?? 0"
+        @update:model-value="v => setAirframe({ starterA: v || undefined }, 'Starter')"
+      />
       <v-btn :aria-pressed="failed.includes('alternator')" @click="emit('fail', 'alternator')">
         {{ failed.includes('alternator') ? 'Failed: mend it' : 'Let it fail' }}
       </v-btn>
@@ -426,7 +459,7 @@ function also(bus: string) {
         kind="plain"
         label="rated in hours"
         :least="0.1"
-        :most="40"
+        :most="24"
         :model-value="airframe.battery.ratedHours"
         @update:model-value="v => setAirframe({ battery: { ...airframe.battery, ratedHours: v } }, 'Battery')"
       />
@@ -437,6 +470,14 @@ function also(bus: string) {
         @update:model-value="
           value => setAirframe({ battery: { ...airframe.battery, chemistry: value as 'lithium' } }, 'Battery')
         "
+      />
+      <QuantityField
+        kind="plain"
+        label="Takes after a start, A (0: 0.2 × Ah)"
+        :least="0"
+        :most="500"
+        :model-value="airframe.rechargeA ?? 0"
+        @update:model-value="v => setAirframe({ rechargeA: v || undefined }, 'Charging')"
       />
       <v-btn :aria-pressed="failed.includes('battery')" @click="emit('fail', 'battery')">
         {{ failed.includes('battery') ? 'Failed: mend it' : 'Let it fail' }}
@@ -461,7 +502,7 @@ function also(bus: string) {
           kind="plain"
           label="rated in hours"
           :least="0.1"
-          :most="40"
+          :most="24"
           :model-value="source.ratedHours"
           @update:model-value="v => setSource({ ratedHours: v }, 'rating')" />
         <ChoiceField
@@ -483,7 +524,13 @@ function also(bus: string) {
           :least="0"
           :most="1000"
           :model-value="source.idleA ?? 0"
-          @update:model-value="v => setSource({ idleA: v || undefined }, 'at idle')"
+          @update:model-value="v => setSource({ idleA: v || undefined }, 'at idle')" /><QuantityField
+          kind="plain"
+          label="Its field, A (0: 5 % of rating)"
+          :least="0"
+          :most="50"
+          :model-value="source.fieldA ?? 0"
+          @update:model-value="v => setSource({ fieldA: v || undefined }, 'field')"
       /></template>
       <p class="small quiet">Drag it onto a bus to tie it there.</p>
       <div class="row">

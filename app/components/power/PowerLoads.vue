@@ -16,7 +16,7 @@ const shown = computed<PhaseLoad>(
 )
 const a = (value: number) => taste.number(value, 1)
 const state = (load: PhaseLoad) =>
-  load.phase === 'start' || load.marginA >= 0
+  load.engine === 'stopped' || load.marginA >= 0
     ? ('holds' as const)
     : load.atIdle
       ? ('decide' as const)
@@ -33,11 +33,12 @@ const state = (load: PhaseLoad) =>
           <tr>
             <th>Phase</th>
             <th class="number">Continuous A</th>
-            <th class="number">Comes, goes</th>
+            <th class="number">Intermittent</th>
             <th class="number">Transmitting</th>
             <th class="number">Typical A</th>
-            <th class="number">All at most</th>
-            <th class="number">For good</th>
+            <th class="number">5 min max.</th>
+            <th class="number">5 s max.</th>
+            <th class="number">Continuous limit</th>
             <th class="number">Margin</th>
             <th><span class="screen-reader">Working</span></th>
           </tr>
@@ -54,12 +55,16 @@ const state = (load: PhaseLoad) =>
             <td class="number figures">
               <b>{{ a(load.typicalA) }}</b>
             </td>
-            <td class="number figures">{{ a(load.worstA) }}</td>
+            <td class="number figures">{{ a(load.fiveMinutesA) }}</td>
+            <td class="number figures">{{ a(load.fiveSecondsA) }}</td>
             <td class="number figures">
-              {{ a(load.limitA)
-              }}<span class="quiet small"> of {{ a(load.capacityA) }}{{ load.atIdle ? ' idle' : '' }}</span>
+              <template v-if="load.engine === 'stopped'"><span class="quiet">on battery</span></template
+              ><template v-else
+                >{{ a(load.limitA)
+                }}<span class="quiet small"> of {{ a(load.capacityA) }}{{ load.atIdle ? ' idle' : '' }}</span></template
+              >
             </td>
-            <td class="number figures">{{ a(load.marginA) }}</td>
+            <td class="number figures">{{ load.engine === 'stopped' ? '—' : a(load.marginA) }}</td>
             <td class="number">
               <v-btn
                 :aria-label="`Working of the load in ${load.phase}`"
@@ -75,7 +80,7 @@ const state = (load: PhaseLoad) =>
             <td class="number figures">
               <b>{{ a(power.endurance.fullA) }}</b>
             </td>
-            <td colspan="4" />
+            <td colspan="5" />
           </tr>
           <tr>
             <td>alternator lost, after shedding</td>
@@ -83,13 +88,14 @@ const state = (load: PhaseLoad) =>
             <td class="number figures">
               <b>{{ a(power.endurance.shedA) }}</b>
             </td>
-            <td colspan="4" />
+            <td colspan="5" />
           </tr>
         </tbody>
       </table>
       <p class="quiet small">
-        “For good” is 80 % of the rating, or at idle what the alternator gives there if that is less. Starting draws on
-        the battery and is held against nothing.
+        The continuous limit is 80 % of the rating of the alternators that reach a bus, or at idle what they give there
+        if that is less. The 5 min maximum counts warm-up and the battery’s charge after the start; the 5 s maximum adds
+        the starter, motors and the largest start. Before the start the battery gives all.
       </p>
     </section>
     <section class="sheet">
@@ -99,9 +105,10 @@ const state = (load: PhaseLoad) =>
           <tr>
             <th>Unit</th>
             <th class="number">Continuous</th>
-            <th class="number">Comes and goes</th>
+            <th class="number">Intermittent</th>
             <th class="number">Transmitting</th>
-            <th class="number">Most A</th>
+            <th class="number">5 min max.</th>
+            <th class="number">5 s max.</th>
           </tr>
         </thead>
         <tbody>
@@ -110,7 +117,8 @@ const state = (load: PhaseLoad) =>
             <td class="number figures">{{ taste.number(load.continuousA, 2) }}</td>
             <td class="number figures">{{ load.intermittentA ? taste.number(load.intermittentA, 2) : '' }}</td>
             <td class="number figures">{{ load.transmitA ? taste.number(load.transmitA, 2) : '' }}</td>
-            <td class="number figures">{{ taste.number(load.worstA, 2) }}</td>
+            <td class="number figures">{{ taste.number(load.fiveMinutesA, 2) }}</td>
+            <td class="number figures">{{ taste.number(load.fiveSecondsA, 2) }}</td>
           </tr>
         </tbody>
       </table>

@@ -3,7 +3,7 @@ import {
   tieCells,
   type BackupAnswer,
   type BackupOffer,
-  type Endurance,
+  type FlownEndurance,
   type EnduranceRange,
   type PowerReport,
   type ShedAnswer
@@ -24,7 +24,7 @@ onMounted(() => {
   void refresh()
 })
 const { progress, run, stop } = useLongWork()
-const endurance = computed<Endurance>(() => power.endurance)
+const endurance = computed<FlownEndurance>(() => power.endurance)
 const airframe = computed(() => bench.project!.airframe)
 const wanted = computed(() => bench.project!.brief.wantedMinutes)
 const asked = ref(wanted.value)
@@ -336,6 +336,7 @@ function addBackup(offer: BackupOffer) {
         this option as it stands.
       </p>
     </section>
+    <PowerLossPhases class="whole" :endurance="endurance" />
     <section class="sheet whole">
       <h2>What loses power, when</h2>
       <table class="list">

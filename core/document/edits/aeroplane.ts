@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { Id, Name } from '../../catalogue/item'
-import { Airframe, Bay, Brief, Panel, Pilot, Point, Zone } from '../schema'
+import { Airframe, Bay, Brief, Panel, Pilot, Point, Stiffener, Zone } from '../schema'
 import { drop, edit, putById } from './kit'
 
 /** Edits of the aeroplane itself and of what it is for. */
@@ -27,6 +27,12 @@ export const aeroplaneEdits = {
   'bay.put': edit({ bay: Bay }, (project, { bay }) => putById(project.airframe.panel.bays, bay)),
   'bay.drop': edit({ bay: Id }, (project, { bay }) => {
     drop(project.airframe.panel.bays, one => one.id === bay, `bay “${bay}”`)
+  }),
+  'stiffener.put': edit({ stiffener: Stiffener }, (project, { stiffener }) =>
+    putById(project.airframe.panel.stiffeners, stiffener)
+  ),
+  'stiffener.drop': edit({ stiffener: Id }, (project, { stiffener }) => {
+    drop(project.airframe.panel.stiffeners, one => one.id === stiffener, `stiffener “${stiffener}”`)
   }),
   'pilot.put': edit({ pilot: Pilot }, (project, { pilot }) => putById(project.airframe.pilots, pilot)),
   'pilot.drop': edit({ pilot: Id }, (project, { pilot }) => {

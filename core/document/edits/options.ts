@@ -1,6 +1,6 @@
 import { Id, Name } from '../../catalogue/item'
-import { Day, HandCheck, Option, Prices, Quote, WorkPhase } from '../schema'
-import * as z from 'zod'
+import { checkKey } from '../records'
+import { Confirmed, Day, HandCheck, Option, Prices, Quote, RulePack, WorkPhase } from '../schema'
 import { drop, edit, editOption, plain, put, putById, refuse } from './kit'
 
 /** Edits of options as a whole, of money and time, and of what a person recorded. */
@@ -34,9 +34,24 @@ export const optionEdits = {
   'prices.set': editOption({ prices: Prices }, (option, { prices }) => {
     option.prices = prices
   }),
-  'check.set': edit({ check: HandCheck }, (project, { check }) => put(project.handChecks, check, one => one.clause)),
-  'check.clear': edit({ clause: z.string().min(1).max(120) }, (project, { clause }) => {
-    drop(project.handChecks, one => one.clause === clause, `look at “${clause}” recorded`)
+  'option.note': editOption({ note: Option.shape.note.unwrap() }, (option, { note }) => {
+    option.note = note
+  }),
+  'check.set': edit({ check: HandCheck }, (project, { check }) => {
+    if (check.option !== undefined && !project.options.some(one => one.id === check.option))
+      refuse(`There is no option “${check.option}”`)
+    put(project.handChecks, check, checkKey)
+  }),
+  'check.clear': edit({ clause: HandCheck.shape.clause, of: Id.optional() }, (project, { clause, of: option }) => {
+    const key = checkKey({ clause, option })
+    drop(project.handChecks, one => checkKey(one) === key, `look at “${clause}” recorded`)
+  }),
+  'clause.confirm': edit({ confirmed: Confirmed }, (project, { confirmed }) =>
+    put(project.confirmed, confirmed, one => one.clause)
+  ),
+  'pack.put': edit({ pack: RulePack }, (project, { pack }) => putById(project.packs, pack)),
+  'pack.drop': edit({ pack: RulePack.shape.id }, (project, { pack }) => {
+    drop(project.packs, one => one.id === pack, `rule pack “${pack}”`)
   }),
   'log.add': edit({ on: Day, text: HandCheck.shape.note }, (project, { on, text }) => {
     const taken = new Set(project.log.map(entry => entry.id))

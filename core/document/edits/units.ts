@@ -71,6 +71,10 @@ export const unitEdits = {
   'unit.lock': editOption({ unit: Id, locked: z.boolean() }, (option, { unit, locked }) => {
     unitOf(option, unit).locked = locked
   }),
+  /** Stays on, or is shed, once the alternator has quit. */
+  'unit.keep': editOption({ unit: Id, keep: z.boolean() }, (option, { unit, keep }) => {
+    unitOf(option, unit).shed = !keep
+  }),
   'unit.support': editOption({ unit: Id, rear: z.boolean() }, (option, { unit, rear }) => {
     unitOf(option, unit).rearSupport = rear
   }),

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { Item, type Shape } from '../../catalogue'
+import { Item, modernise, type Shape } from '../../catalogue'
 import { positionAt, schemaProblems, type FileProblem } from '../../document'
 import { CATALOGUE_COLUMNS, type Column } from '../catalogue-columns'
 
@@ -24,6 +24,8 @@ const COLUMN_OF: Record<string, Column> = {
   'power.transmitA': 'transmit_a',
   'power.transmitShare': 'transmit_share',
   'power.duty': 'duty',
+  'power.onSeconds': 'on_s',
+  'power.startA': 'start_a',
   'battery': 'battery',
   'power.load': 'load',
   'power.phases': 'phases',
@@ -106,31 +108,52 @@ function readsWithin(row: Row): unknown {
   return { side, up, down }
 }
 
-/** “6 Ah lithium”, with the hours its capacity is rated at when they are not one: “24 Ah lead-acid in 20 h”. */
+/** “24 Ah lead-acid in 20 h”: the same cells have another capacity at another rate. */
 function battery(row: Row): unknown {
   const cell = row.battery?.trim() ?? ''
   if (cell === '') return undefined
-  const found = /^([\d.]+)\s*Ah\s+(lead-acid|lithium)(?:\s+in\s+([\d.]+)\s*h)?$/.exec(cell)
+  const found = /^([\d.]+)\s*Ah\s+(lead-acid|lithium)\s+in\s+([\d.]+)\s*h$/.exec(cell)
   if (!found)
-    throw new CellError('battery', `“${cell}” is not a battery; write “6 Ah lithium” or “24 Ah lead-acid in 20 h”`)
-  return { capacityAh: Number(found[1]), chemistry: found[2], ratedHours: Number(found[3] ?? 1) }
+    throw new CellError(
+      'battery',
+      `“${cell}” is not a battery with the hours it is rated at; write “6 Ah lithium in 1 h” or “24 Ah lead-acid in 20 h”`
+    )
+  return { capacityAh: Number(found[1]), chemistry: found[2], ratedHours: Number(found[3]) }
 }
 
 function ports(row: Row): unknown[] {
   return list(row.ports).map(entry => {
     const parts = entry.split('|').map(part => part.trim())
-    if (parts.length !== 4)
-      throw new CellError('ports', `“${entry}” is not a port; write “id | kind | in, out or both | signal, signal”`)
-    return { id: parts[0], kind: parts[1], flow: parts[2], signals: list(parts[3], ',') }
+    const says = parts[4] === undefined ? undefined : /^says(?:\s+(.*))?$/.exec(parts[4])
+    if (parts.length < 4 || parts.length > 5 || says === null)
+      throw new CellError(
+        'ports',
+        `“${entry}” is not a port; write “id | kind | in, out or both | signal, signal”, and after “both” perhaps “| says signal, signal”`
+      )
+    const port = { id: parts[0], kind: parts[1], flow: parts[2], signals: list(parts[3], ',') }
+    return says ? { ...port, says: list(says[1] === 'nothing' ? '' : says[1], ',') } : port
   })
 }
 
 function needs(row: Row): unknown[] {
   return list(row.needs).map(entry => {
-    const found = /^(function|signal)(\?)?\s+([^:]+?)(?::\s*(.*))?$/.exec(entry)
-    if (!found)
-      throw new CellError('needs', `“${entry}” is not a need; write “function com antenna” or “signal? heading: text”`)
-    return { what: found[1], name: found[3], required: found[2] === undefined, text: found[4] ?? '' }
+    const found =
+      /^(function|signal|listener|aerial)(\?)?\s+([^:]+?)(?:\s+on\s+([^\s:]+))?(?:\s+for\s+([^:]+?))?(?::\s*(.*))?$/.exec(
+        entry
+      )
+    if (!found || (found[1] === 'aerial') !== (found[4] !== undefined))
+      throw new CellError(
+        'needs',
+        `“${entry}” is not a need; write “function pitot and static”, “aerial com antenna on com for com” or “signal? heading: text”`
+      )
+    return present({
+      what: found[1],
+      name: found[3],
+      port: found[4],
+      required: found[2] === undefined,
+      for: found[5] === undefined ? undefined : list(found[5], ','),
+      text: found[6] ?? ''
+    })
   })
 }
 
@@ -158,6 +181,8 @@ const HANG_ON: [Column, Column[]][] = [
       'transmit_a',
       'transmit_share',
       'duty',
+      'on_s',
+      'start_a',
       'load',
       'phases',
       'essential',
@@ -221,6 +246,8 @@ function itemOf(row: Row): unknown {
             transmitA: number(row, 'transmit_a'),
             transmitShare: number(row, 'transmit_share'),
             duty: number(row, 'duty'),
+            onSeconds: number(row, 'on_s'),
+            startA: number(row, 'start_a'),
             load: row.load?.trim() || undefined,
             phases: row.phases?.trim() ? list(row.phases) : undefined,
             essential: yes(row, 'essential'),
@@ -230,6 +257,7 @@ function itemOf(row: Row): unknown {
     ports: ports(row),
     provides: list(row.provides),
     needs: needs(row),
+    tanks: number(row, 'tanks'),
     approvals: list(row.approvals),
     priceCents: price === undefined ? undefined : Math.round(price * 100),
     labourHours: number(row, 'labour_h'),
@@ -301,7 +329,8 @@ export function readCatalogueCsv(text: string): CatalogueRead {
     }
     let raw: unknown
     try {
-      raw = itemOf(row)
+      // Catalogues of before format 5 have no column for tanks: what their ports say is carried over.
+      raw = header.includes('tanks') ? itemOf(row) : modernise(itemOf(row))
     } catch (error) {
       if (!(error instanceof CellError)) throw error
       bad(error.column, error.message)

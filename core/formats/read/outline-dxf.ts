@@ -91,6 +91,16 @@ const keepsRound = ([a, b, c, d]: Affine): boolean =>
   Math.abs(Math.hypot(a, b) - Math.hypot(c, d)) < 1e-9 * stretch([a, b, c, d, 0, 0]) &&
   Math.abs(a * c + b * d) < 1e-9 * (a * a + b * b)
 
+type Layers = Record<string, { visible?: boolean; frozen?: boolean }>
+/** Why an entity is not seen in the drawing, so that it is no part of the panel; nothing for one that is. */
+function unseenBecause(entity: IEntity, layers: Layers): string | undefined {
+  if ((entity as { inPaperSpace?: boolean }).inPaperSpace) return 'in paper space'
+  const layer = layers[entity.layer]
+  if (layer?.frozen) return `on the layer “${entity.layer}”, which is frozen`
+  if (layer?.visible === false) return `on the layer “${entity.layer}”, which is off`
+  return (entity as { visible?: boolean }).visible === false ? 'not visible' : undefined
+}
+
 /** Blocks within blocks are followed so deep; a drawing that goes deeper runs in a ring. */
 const MOST_NESTED = 16
 /**
@@ -178,6 +188,8 @@ export function readDxfOutline(text: string, unitMm?: number): OutlineRead {
     }
   const notes: string[] = [declared ? '' : 'The unit is the one you chose.'].filter(Boolean)
   const left = new Map<string, number>()
+  const hidden = new Map<string, number>()
+  const layers = (drawing.tables?.layer as { layers?: Layers } | undefined)?.layers ?? {}
   const laid = laidOut(entities, drawing.blocks ?? {})
   if (!laid)
     return {
@@ -186,7 +198,20 @@ export function readDxfOutline(text: string, unitMm?: number): OutlineRead {
         `With its blocks the drawing holds more than ${MOST_ENTITIES} entities. Take all but the panel out of it. Nothing was changed.`
       ]
     }
+  const weighted = laid.find(({ entity }) => entity.type === 'SPLINE' && (entity as ISplineEntity).rational)
+  if (weighted)
+    return {
+      ok: false,
+      problems: [
+        `A SPLINE with weights on layer “${weighted.entity.layer}” would not be read true. Save it as arcs or as a polyline. Nothing was changed.`
+      ]
+    }
   const strokes = laid.flatMap(({ entity, place }): Stroke[] => {
+    const unseen = unseenBecause(entity, layers)
+    if (unseen) {
+      hidden.set(unseen, (hidden.get(unseen) ?? 0) + 1)
+      return []
+    }
     // Curves are flattened at the size they come to have, so that the tolerance holds.
     const k = scale * stretch(place)
     const found = k > 0 ? strokeOf(entity, k) : undefined
@@ -205,6 +230,7 @@ export function readDxfOutline(text: string, unitMm?: number): OutlineRead {
       }
     ]
   })
+  for (const [why, count] of hidden) notes.push(`Left out: ${count} ${why}.`)
   if (left.size) notes.push(`Left out: ${[...left].map(([type, count]) => `${count} ${type}`).join(', ')}.`)
   return outlineOf(strokes, notes)
 }

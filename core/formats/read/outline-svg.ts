@@ -41,6 +41,23 @@ function pathText(tag: string, a: Record<string, string>): string | undefined {
   }
 }
 
+/** Copies within copies are followed so deep. */
+const MOST_NESTED = 64
+/** What a copy draws: the thing itself, or what is in a symbol. */
+function copyOf(node: Node): Node[] {
+  const symbol = node.symbol
+  return Array.isArray(symbol) ? (symbol as Node[]) : [node]
+}
+const LENGTHS = ['x', 'y', 'width', 'height', 'cx', 'cy', 'r', 'rx', 'ry', 'x1', 'y1', 'x2', 'y2'] as const
+/** A length of a shape that is no plain number (or pixels, which are units of the drawing). */
+function lengthIn(tag: string, a: Record<string, string>): string | undefined {
+  if (!/^(rect|circle|ellipse|line|use)$/.test(tag)) return undefined
+  const odd = LENGTHS.find(
+    name => a[name] !== undefined && !/^\s*[-+]?[\d.]+(?:e[-+]?\d+)?\s*(?:px)?\s*$/i.test(a[name])
+  )
+  return odd && `${odd}=“${a[odd]}”`
+}
+
 /**
  * Reads a panel's outline from an SVG drawing: paths and plain shapes with their transforms. Anything that could run is
  * refused.
@@ -73,16 +90,35 @@ export function readSvgOutline(text: string, unitMm?: number): OutlineRead {
     .split(/[\s,]+/)
     .map(Number)
   const widthMm = lengthMm(attributes.width)
-  const scale =
-    widthMm !== undefined && box?.length === 4 && box[2]! > 0
-      ? widthMm / box[2]!
-      : widthMm !== undefined && !box
-        ? LENGTH_MM[/[a-z]+/.exec(attributes.width!)![0]]
-        : unitMm
+  const heightMm = lengthMm(attributes.height)
+  const whole = widthMm !== undefined && box?.length === 4 && box[2]! > 0 && box[3]! > 0
+  const [across, up] = whole
+    ? [widthMm / box[2]!, heightMm === undefined ? widthMm / box[2]! : heightMm / box[3]!]
+    : [1, 1]
+  if (Math.abs(across / up - 1) > 1e-3 && /none/.test(attributes.preserveAspectRatio ?? ''))
+    return refuse(
+      `The drawing is stretched: one unit is ${across.toFixed(4)} mm across and ${up.toFixed(4)} mm up. Save it with the same scale both ways.`
+    )
+  const scale = whole
+    ? // Fitted into its frame whole, as drawings are unless they say otherwise.
+      Math.min(across, up)
+    : widthMm !== undefined && !box
+      ? LENGTH_MM[/[a-z]+/.exec(attributes.width!)![0]]
+      : unitMm
   const strokes: Stroke[] = []
   let shapes = 0
   let danger: string | undefined
   let broken: string | undefined
+  let hidden = 0
+  const byId = new Map<string, Node>()
+  const findIds = (nodes: Node[]) => {
+    for (const node of nodes) {
+      const id = node[':@']?.id
+      if (id !== undefined) byId.set(id, node)
+      for (const tag of Object.keys(node)) if (Array.isArray(node[tag])) findIds(node[tag] as Node[])
+    }
+  }
+  findIds(root.svg as Node[])
   const walk = (nodes: Node[], transforms: readonly string[], layer: string) => {
     for (const node of nodes) {
       const tag = Object.keys(node).find(key => key !== ':@' && key !== '#text')
@@ -97,7 +133,32 @@ export function readSvgOutline(text: string, unitMm?: number): OutlineRead {
         if (/^(defs|symbol)$/.test(tag)) findDanger(node[tag] as Node[])
         continue
       }
+      if (
+        a.display === 'none' ||
+        a.visibility === 'hidden' ||
+        /display\s*:\s*none|visibility\s*:\s*hidden/.test(a.style ?? '')
+      ) {
+        hidden++
+        continue
+      }
+      if (tag === 'svg') {
+        broken ??= 'A drawing stands within the drawing (a nested svg), in units of its own. Save it flat.'
+        continue
+      }
       const own = a.transform ? [...transforms, a.transform] : transforms
+      const odd = lengthIn(tag, a)
+      if (odd) {
+        broken ??= `A ${tag} has ${odd}: lengths with a unit or in percent within the drawing are not read true. Save it in plain units.`
+        continue
+      }
+      if (tag === 'use') {
+        const name = (a.href ?? a['xlink:href'] ?? '').replace(/^#/, '')
+        const copied = byId.get(name)
+        // A copy of a copy of itself has no end.
+        if (!copied || own.length > MOST_NESTED) broken ??= `A copy (use) of “${name}” leads nowhere.`
+        else walk(copyOf(copied), [...own, `translate(${a.x ?? 0} ${a.y ?? 0})`], layer)
+        continue
+      }
       const path = pathText(tag, a)
       if (path === undefined) {
         if (Array.isArray(node[tag])) walk(node[tag] as Node[], own, tag === 'g' ? (a.id ?? layer) : layer)
@@ -132,7 +193,10 @@ export function readSvgOutline(text: string, unitMm?: number): OutlineRead {
         'The drawing’s width is in no real unit (mm, cm, in). Choose inches or millimetres for one unit of it.'
       ]
     }
-  return outlineOf(strokes, widthMm === undefined ? ['The unit is the one you chose.'] : [])
+  return outlineOf(strokes, [
+    ...(widthMm === undefined ? ['The unit is the one you chose.'] : []),
+    ...(hidden ? [`Left out: ${hidden} not shown (display none or hidden).`] : [])
+  ])
 }
 
 /** The strokes of one path, its transforms applied, in mm with y up. */

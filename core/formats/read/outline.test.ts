@@ -419,3 +419,81 @@ describe('pieces to cut', () => {
     expect(read.inner.find(one => one.layer === LAYERS.cut)!.areaMm2).toBeCloseTo(40 * 20 + (Math.PI * 100) / 2, -1)
   })
 })
+
+describe('what a drawing hides, and what it says in ways that would not be read true', () => {
+  const page = 'xmlns="http://www.w3.org/2000/svg" width="600mm" viewBox="0 0 600 300"'
+  const plain = '<rect width="600" height="300"/>'
+  it('what is not displayed is left out, and said', () => {
+    const read = got(
+      readSvgOutline(
+        `<svg ${page}>${plain}<circle cx="300" cy="150" r="40" display="none"/><g style="display: none"><circle cx="100" cy="150" r="40"/></g></svg>`
+      )
+    )
+    expect(read.inner).toHaveLength(0)
+    expect(read.notes.join(' ')).toContain('not shown')
+  })
+  it('a copy stands where it is set', () => {
+    const read = got(
+      readSvgOutline(
+        `<svg ${page}>${plain}<defs><circle id="dial" r="40"/></defs><use href="#dial" x="150" y="100"/><use href="#dial" x="400" y="100"/></svg>`
+      )
+    )
+    expect(
+      read.inner
+        .map(one => bounds(one.points))
+        .map(box => Math.round((box.minX + box.maxX) / 2))
+        .sort()
+    ).toEqual([150, 400])
+  })
+  it.each([
+    ['a copy of itself', '<g id="a"><use href="#a"/></g>', 'leads nowhere'],
+    ['a drawing within the drawing', '<svg viewBox="0 0 10 10"><rect width="5" height="5"/></svg>', 'nested svg'],
+    ['a length with a unit', '<rect width="10mm" height="20"/>', '10mm'],
+    ['a length in percent', '<rect width="50%" height="20"/>', '50%']
+  ])('%s is refused in words', (_, inside, word) => {
+    const read = readSvgOutline(`<svg ${page}>${plain}${inside}</svg>`)
+    expect(read.ok).toBe(false)
+    expect(read.ok ? '' : read.problems.join(' ')).toContain(word)
+  })
+  it('a drawing fitted whole into another frame keeps its shape; one that is stretched is refused', () => {
+    const framed = (more = '') =>
+      readSvgOutline(
+        `<svg xmlns="http://www.w3.org/2000/svg" width="600mm" height="600mm" viewBox="0 0 600 300" ${more}>${plain}</svg>`
+      )
+    expect(size(got(framed()).outline)).toEqual([600, 300])
+    const stretched = framed('preserveAspectRatio="none"')
+    expect(stretched.ok).toBe(false)
+  })
+  /** A drawing in millimetres with a sheet on layer 0 and a circle on the layer “old”, with that layer’s flags and colour. */
+  const dxfText = (flags: number, colour: number, circle = '') =>
+    [
+      ['0', 'SECTION', '2', 'HEADER', '9', '$INSUNITS', '70', '4', '0', 'ENDSEC'],
+      ['0', 'SECTION', '2', 'TABLES', '0', 'TABLE', '2', 'LAYER', '70', '2'],
+      ['0', 'LAYER', '2', '0', '70', '0', '62', '7', '6', 'CONTINUOUS'],
+      ['0', 'LAYER', '2', 'old', '70', String(flags), '62', String(colour), '6', 'CONTINUOUS'],
+      ['0', 'ENDTAB', '0', 'ENDSEC', '0', 'SECTION', '2', 'ENTITIES'],
+      ['0', 'LWPOLYLINE', '8', '0', '90', '4', '70', '1'],
+      ['10', '0', '20', '0', '10', '600', '20', '0', '10', '600', '20', '300', '10', '0', '20', '300'],
+      ['0', 'CIRCLE', '8', 'old', ...(circle ? circle.split(' ') : []), '10', '300', '20', '150', '40', '40'],
+      ['0', 'ENDSEC', '0', 'EOF']
+    ]
+      .flat()
+      .join('\n')
+  it.each([
+    ['seen', 0, 7, '', 1],
+    ['frozen', 1, 7, '', 0],
+    ['off', 0, -7, '', 0],
+    ['in paper space', 0, 7, '67 1', 0]
+  ] as const)('a circle that is %s', (_, flags, colour, circle, count) => {
+    const read = got(readDxfOutline(dxfText(flags, colour, circle)))
+    expect(size(read.outline)).toEqual([600, 300])
+    expect(read.inner).toHaveLength(count)
+    if (count === 0) expect(read.notes.join(' ')).toContain('Left out')
+  })
+  it('a spline with weights is refused, not drawn wrong', () => {
+    const spline = ['0', 'SPLINE', '8', '0', '70', '12', '71', '2', '72', '6', '73', '3']
+    const text = dxfText(0, 7).replace('0\nENDSEC\n0\nEOF', [...spline, '0', 'ENDSEC', '0', 'EOF'].join('\n'))
+    const read = readDxfOutline(text)
+    expect(read.ok ? '' : read.problems.join(' ')).toContain('weights')
+  })
+})

@@ -15,9 +15,21 @@ function shapeCell(s: Shape | undefined): string {
       return s.parts.map(part => `${shapeCell(part.of)} at ${part.xMm} ${part.yMm}`).join(' + ')
   }
 }
-const portCell = (port: Port): string => [port.id, port.kind, port.flow, port.signals.join(', ')].join(' | ')
+const portCell = (port: Port): string =>
+  [
+    port.id,
+    port.kind,
+    port.flow,
+    port.signals.join(', '),
+    ...(port.says ? [`says ${port.says.join(', ') || 'nothing'}`] : [])
+  ].join(' | ')
 const needCell = (need: Need): string =>
-  `${need.what}${need.required ? '' : '?'} ${need.name}${need.text ? `: ${need.text}` : ''}`
+  [
+    `${need.what}${need.required ? '' : '?'} ${need.name}`,
+    need.what === 'aerial' ? ` on ${need.port}` : '',
+    need.for ? ` for ${need.for.join(', ')}` : '',
+    need.text ? `: ${need.text}` : ''
+  ].join('')
 
 /** A cell that a spreadsheet would run as a formula is led by a space, which reading takes off again. */
 const harmless = (cell: string): string => (/^[=+@]|^-(?![\d.])/.test(cell) ? ` ${cell}` : cell)
@@ -59,8 +71,10 @@ export function writeCatalogueCsv(items: readonly Item[]): string {
         transmit_a: power?.transmitA ?? '',
         transmit_share: power?.transmitShare ?? '',
         duty: power?.duty ?? '',
+        on_s: power?.onSeconds ?? '',
+        start_a: power?.startA ?? '',
         battery: item.battery
-          ? `${item.battery.capacityAh} Ah ${item.battery.chemistry}${item.battery.ratedHours === 1 ? '' : ` in ${item.battery.ratedHours} h`}`
+          ? `${item.battery.capacityAh} Ah ${item.battery.chemistry} in ${item.battery.ratedHours} h`
           : '',
         load: power?.load ?? '',
         phases: power?.phases?.join('; ') ?? '',
@@ -69,6 +83,7 @@ export function writeCatalogueCsv(items: readonly Item[]): string {
         ports: item.ports.map(portCell).join('; '),
         provides: item.provides.join('; '),
         needs: item.needs.map(needCell).join('; '),
+        tanks: item.tanks ?? '',
         approvals: item.approvals.join('; '),
         price_usd: item.priceCents / 100,
         labour_h: item.labourHours,

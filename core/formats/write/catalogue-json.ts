@@ -2,4 +2,4 @@ import type { Item } from '../../catalogue'
 
 /** Writes a catalogue as JSON. */
 export const writeCatalogueJson = (items: readonly Item[]): string =>
-  `${JSON.stringify({ catalogue: 1, items }, null, 1)}\n`
+  `${JSON.stringify({ catalogue: 2, items }, null, 1)}\n`

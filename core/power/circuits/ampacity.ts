@@ -1,4 +1,3 @@
-import type { WireConditions } from '../../document'
 import type { Basis } from '../../design'
 import type { Gauge } from './wire'
 
@@ -48,6 +47,15 @@ export function altitudeFactor(feet: number): number {
   return feet <= 20_000 ? 1 - (0.09 * feet) / 20_000 : 0.91 - (0.05 * (feet - 20_000)) / 15_000
 }
 
+/** In what a wire lies. `counted` when its bundle was counted on the routes. */
+export interface Lie {
+  wireC: 105 | 150 | 200
+  ambientC: number
+  altitudeFt: number
+  bundleWires: number
+  loadedShare: number
+  counted?: boolean
+}
 export interface Ampacity {
   freeA: number
   bundle: number
@@ -55,11 +63,16 @@ export interface Ampacity {
   amps: number
 }
 /** What a wire may carry for good where it lies. */
-export function ampacityOf(
-  wire: Gauge,
-  { wireC, ambientC, altitudeFt, bundleWires, loadedShare }: WireConditions
-): Ampacity {
+export function ampacityOf(wire: Gauge, { wireC, ambientC, altitudeFt, bundleWires, loadedShare }: Lie): Ampacity {
   const freeA = freeAirA(wire, wireC, ambientC)
   const [bundle, altitude] = [bundleFactor(bundleWires, loadedShare), altitudeFactor(altitudeFt)]
   return { freeA, bundle, altitude, amps: freeA * bundle * altitude }
+}
+
+/**
+ * Temperature of a conductor, °C: the heat made grows with I², and what the wire may carry warms it from the ambient to its
+ * rating: T = Ta + (TR − Ta) · (I / Imax)² (derived from the same law as `freeAirA`).
+ */
+export function conductorC(amps: number, ampacityA: number, { wireC, ambientC }: Lie): number {
+  return ampacityA > 0 ? ambientC + Math.max(0, wireC - ambientC) * (amps / ampacityA) ** 2 : Math.max(wireC, ambientC)
 }

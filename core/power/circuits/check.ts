@@ -1,8 +1,10 @@
 import type { Edit } from '../../document'
 import type { Design, DesignUnit, Finding } from '../../design'
-import type { Circuit, NoCircuit } from './circuit'
-import type { Endurance } from '../endurance/endurance'
-import { isShed } from '../endurance/simulate'
+import { START_BEARS, together, type Circuit, type NoCircuit } from './circuit'
+import { outsideOf } from './conditions'
+import type { FlownEndurance } from '../endurance/endurance'
+import { hasPlan, isShed } from '../endurance/shed'
+import { phasesFlown } from '../loads/load'
 import { Wired } from '../supply/wired'
 import { fedBy } from '../supply/feeding'
 import { positionsOf } from '../supply/tie'
@@ -13,6 +15,8 @@ import { DERATING_BASIS } from './ampacity'
 import { amperes, enumerate, figure, num, say, thing, wireRun } from '../../quantity'
 
 const CHOSEN = { kind: 'entered' as const, source: 'your choice for this circuit' }
+/** For approach and landing at the end (our default). */
+const LANDING_MINUTES = 10
 const SPARES = { kind: 'published' as const, source: '14 CFR 91.205(c)(6)', fromMemory: true }
 
 /** The unit of a circuit, to be gone to. */
@@ -57,12 +61,30 @@ export function circuitFindings(
   for (const circuit of circuits) {
     const { unit, awg, breakerA, protector, steadyA } = circuit
     const label = thingOf(circuit)
+    const ofHead = byHead.get(circuit.head)!
+    // What comes and goes warms its wire as the square of its amps, for its share of the time.
+    const warmsA = steadyA * Math.sqrt(circuit.duty)
     const set = (patch: object): Edit[] => [
       { type: 'circuit.set', option: design.optionId, circuit: { ...choiceOf(unit), ...patch } }
     ]
     const thicker = { says: say`Use AWG ${circuit.proposed.awg} wire.`, edits: set({ awg: circuit.proposed.awg }) }
     const wire = gauge(awg)
     const protectedTo = protector === 'fuse' ? wire.fuseA : wire.breakerA
+    if (circuit.alsoBus === undefined && ofHead.some(one => one.ownBus !== circuit.bus))
+      findings.push({
+        id: `power.shared-buses:${unit}`,
+        code: 'power.shared-buses',
+        weight: 'must fix',
+        subjects: circuit.shared,
+        basis: CHOSEN,
+        says: say`${enumerate(ofHead.map(thingOf))} share one ${protector} and are to hang on different buses: one ${protector} is fed by one bus. All of them are on the ${model.name(circuit.bus)} as it stands.`,
+        remedies: [
+          {
+            says: say`Give each a ${protector} of its own.`,
+            edits: circuit.shared.filter(id => id !== unit).map(id => alone(design, id))
+          }
+        ]
+      })
     if (protectedTo === undefined || breakerA > protectedTo)
       findings.push({
         id: `power.protector:${unit}`,
@@ -76,21 +98,34 @@ export function circuitFindings(
         says: say`The ${figure(breakerA, 'A')} ${protector} of ${label} does not protect its AWG ${awg} wire, which wants ${protectedTo === undefined ? '—' : figure(protectedTo, 'A')} at most. A short would burn the wire first.`,
         remedies: [thicker]
       })
-    if (steadyA > circuit.ampacity.amps)
+    else if (breakerA > circuit.mostProtectorA * (1 + 1e-9))
+      findings.push({
+        id: `power.protector-hot:${unit}`,
+        code: 'power.protector-hot',
+        weight: 'must fix',
+        subjects: [unit],
+        measured: breakerA,
+        limit: circuit.mostProtectorA,
+        unit: 'A',
+        basis: { ...PROTECTOR_BASIS, source: `${PROTECTOR_BASIS.source!}, its notes; ${DERATING_BASIS.source!}` },
+        figure: { kind: 'circuit wire', of: unit },
+        says: say`The AWG ${awg} wire of ${label} lies outside the conditions of table 11-3 (${outsideOf(circuit.lie).join(', ')}) and carries ${amperes(circuit.ampacity.amps)} there; its ${figure(breakerA, 'A')} ${protector} would let it burn.`,
+        remedies: [thicker]
+      })
+    if (warmsA > circuit.ampacity.amps)
       findings.push({
         id: `power.ampacity:${unit}`,
         code: 'power.ampacity',
         weight: 'must fix',
         subjects: [unit],
-        measured: steadyA,
+        measured: warmsA,
         limit: circuit.ampacity.amps,
         unit: 'A',
         basis: DERATING_BASIS,
         figure: { kind: 'circuit wire', of: unit },
-        says: say`${label} draws ${amperes(steadyA)} continuously; its AWG ${awg} wire carries ${amperes(circuit.ampacity.amps)} where it lies, by bundle, heat and height.`,
+        says: say`${label} draws ${amperes(warmsA)}${circuit.intermittent ? ' on the average that warms a wire' : ' continuously'}; its AWG ${awg} wire carries ${amperes(circuit.ampacity.amps)} where it lies, by bundle, heat and height.`,
         remedies: [thicker]
       })
-    const ofHead = byHead.get(circuit.head)!
     const allA = ofHead.reduce((sum, one) => sum + one.steadyA, 0)
     if (circuit.head === unit && breakerA < allA)
       findings.push({
@@ -110,8 +145,41 @@ export function circuitFindings(
           }
         ]
       })
+    if (circuit.head === unit && breakerA >= allA) {
+      const all = together(ofHead)
+      const briefly = [
+        [all.briefA, all.briefA, 'while it transmits'],
+        [all.lowVoltsA, all.lowVoltsA, 'at the least volts it works at, as the battery runs down'],
+        [
+          all.startA / START_BEARS,
+          all.startA,
+          `for a moment when it starts, of which a breaker bears ${START_BEARS} times`
+        ]
+      ] as const
+      // What the breaker must bear, and the amps as they flow.
+      const [worst] = briefly.filter(([bears]) => bears > breakerA * (1 + 1e-9)).sort((a, b) => b[0] - a[0])
+      if (worst)
+        findings.push({
+          id: `power.breaker-brief:${unit}`,
+          code: 'power.breaker-brief',
+          weight: 'decide',
+          subjects: circuit.shared,
+          measured: worst[0],
+          limit: breakerA,
+          unit: 'A',
+          basis: CHOSEN,
+          figure: { kind: 'circuit breaker', of: unit },
+          says: say`${enumerate(ofHead.map(thingOf))} ${ofHead.length > 1 ? 'take' : 'takes'} ${amperes(worst[1])} ${worst[2]}, and the ${protector} is ${figure(breakerA, 'A')}: it opens when it is wanted.`,
+          remedies: [
+            {
+              says: say`Go back to the proposed ${figure(circuit.proposed.breakerA, 'A')}.`,
+              edits: set({ breakerA: circuit.proposed.breakerA })
+            }
+          ]
+        })
+    }
     for (const [dropV, limitV, when] of [
-      [circuit.dropV, circuit.dropLimitV, 'steady'],
+      [circuit.dropV, circuit.dropLimitV, circuit.intermittent ? 'intermittent' : 'steady'],
       [circuit.briefDropV, circuit.briefDropLimitV, 'brief']
     ] as const)
       if (dropV > limitV * (1 + DROP_TOLERANCE)) {
@@ -125,7 +193,7 @@ export function circuitFindings(
           unit: 'V',
           basis: DROP_BASIS,
           figure: { kind: 'circuit drop', of: unit },
-          says: say`The wire of ${label} drops ${num(dropV, 2, 'V')} over ${wireRun(circuit.outMm + circuit.returnMm)} at its ${when} load; ${figure(limitV, 'V')} is allowed.`,
+          says: say`The wire of ${label} drops ${num(dropV, 2, 'V')} over ${wireRun(circuit.liesMm)} at its ${when} load; ${figure(limitV, 'V')} is allowed.`,
           remedies: [thicker]
         })
         break
@@ -189,6 +257,14 @@ const WATCHED = [
 export const readsUnit = ({ item }: DesignUnit): boolean =>
   item.power !== undefined || item.battery !== undefined || WATCHED.some(([name]) => item.provides.includes(name))
 
+/** Gives a unit a protector of its own. */
+function alone(design: Design, unit: string): Edit {
+  const { sharesWith: _, ...rest } = design.circuits.find(one => one.unit === unit)!
+  return Object.keys(rest).length > 1
+    ? { type: 'circuit.set', option: design.optionId, circuit: rest }
+    : { type: 'circuit.clear', option: design.optionId, unit }
+}
+
 /** Protectors on which everything hangs: one that takes all of a thing there is twice, or several things at once. */
 function oneBreaker(design: Design, circuits: readonly Circuit[]): Finding[] {
   return circuits
@@ -216,12 +292,7 @@ function oneBreaker(design: Design, circuits: readonly Circuit[]): Finding[] {
           remedies: [
             {
               says: say`Give each a breaker of its own.`,
-              edits: away.map((unit): Edit => {
-                const { sharesWith: _, ...rest } = design.circuits.find(one => one.unit === unit)!
-                return Object.keys(rest).length > 1
-                  ? { type: 'circuit.set', option: design.optionId, circuit: rest }
-                  : { type: 'circuit.clear', option: design.optionId, unit }
-              })
+              edits: away.map(unit => alone(design, unit))
             }
           ]
         }
@@ -279,7 +350,7 @@ export function feedFindings(model: PowerModel): Finding[] {
 }
 
 /** Complaints about endurance and the batteries. */
-export function enduranceFindings({ design }: PowerModel, endurance: Endurance): Finding[] {
+export function enduranceFindings({ design }: PowerModel, endurance: FlownEndurance): Finding[] {
   const { brief, airframe } = design
   const findings: Finding[] = []
   const wanted = brief.wantedMinutes
@@ -302,6 +373,54 @@ export function enduranceFindings({ design }: PowerModel, endurance: Endurance):
       says: say`With the alternator gone, ${endurance.first ? thing({ id: endurance.first.unit, label: endurance.first.label }) : 'the first unit that stays on'} loses power after ${num(endurance.minutes, 0, 'min')}; you want ${figure(wanted, 'min')}.${largest ? say` The largest load left on is ${thing({ id: largest.unit, label: largest.label })}, ${amperes(largest.amps)}.` : ''}`
     })
   }
+  if (endurance.kept.length > 0 && !hasPlan(design))
+    findings.push({
+      id: 'power.nothing-kept',
+      code: 'power.nothing-kept',
+      weight: 'decide',
+      subjects: [],
+      basis: { kind: 'common practice', source: 'a plan of what is shed goes with an electrical load analysis' },
+      remedies: [],
+      figure: { kind: 'minutes', of: '' },
+      says: say`No unit is marked to stay on when the alternator has quit, so the time on battery counts with everything on. Mark what flight and landing need in Power, Battery.`
+    })
+  const landing = endurance.phases.find(one => one.phase === 'landing')
+  const after = endurance.curve.findLast(one => one.minute <= Math.max(0, wanted - LANDING_MINUTES))
+  if (landing && after && endurance.minutes >= wanted) {
+    const leftAh = after.charge * endurance.wholeAh
+    const needAh = (landing.shedA * LANDING_MINUTES) / 60
+    if (needAh > leftAh)
+      findings.push({
+        id: 'power.landing-reserve',
+        code: 'power.landing-reserve',
+        weight: 'decide',
+        subjects: landing.first ? [landing.first.unit] : [],
+        measured: (leftAh / landing.shedA) * 60,
+        limit: LANDING_MINUTES,
+        unit: 'min',
+        basis: { kind: 'common practice', source: `${LANDING_MINUTES} minutes for approach and landing` },
+        remedies: [],
+        figure: { kind: 'minutes', of: '' },
+        says: say`The ${figure(wanted, 'min')} you want end with an approach and landing of ${figure(LANDING_MINUTES, 'min')}, which takes ${amperes(landing.shedA)}; what is left by then carries it for ${num((leftAh / landing.shedA) * 60, 0, 'min')}. Shed more, or land earlier.`
+      })
+  }
+  if (phasesFlown(design).includes('cruise in cloud'))
+    for (const unit of design.units)
+      if (unit.item.power && unit.item.provides.includes('pitot heat') && isShed(unit) && hasPlan(design))
+        findings.push({
+          id: `power.sheds-pitot-heat:${unit.id}`,
+          code: 'power.sheds-pitot-heat',
+          weight: 'decide',
+          subjects: [unit.id],
+          basis: { kind: 'common practice', source: 'pitot heat is on in visible moisture' },
+          remedies: [
+            {
+              says: say`Keep it on.`,
+              edits: [{ type: 'unit.keep', option: design.optionId, unit: unit.id, keep: true }]
+            }
+          ],
+          says: say`${thing(unit)} is shed when the alternator has quit, and cloud is flown: airspeed may go with the ice. Keep it on, or plan to leave cloud at once.`
+        })
   const lithium = [
     ...(airframe.battery.chemistry === 'lithium'
       ? [

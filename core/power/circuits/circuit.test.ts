@@ -179,7 +179,7 @@ describe('several loads on one protector', () => {
 describe('feeds', () => {
   const ifr = (): Project => {
     const base = plainProject()
-    return { ...base, brief: { ...base.brief, flying: ['IFR'] } }
+    return { ...base, brief: { ...base.brief, flying: ['IFR by day'] } }
   }
   it('the proposal has no fault of its own, in any demo', () => {
     for (const name of ['1-teasel-ls', '2-hollin-whimbrel', '3-skerrow-dunlin'] as const)

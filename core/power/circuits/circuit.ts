@@ -1,24 +1,13 @@
-import { cutLengthMm, panelPlace } from '../../airframe'
+import { cutLengthMm, installedLengthMm, panelPlace } from '../../airframe'
 import type { Supply } from '../../document'
-import type { Design, DesignUnit, Working } from '../../design'
-import { ampacityOf, DERATING_BASIS, type Ampacity } from './ampacity'
-import { ampsAt } from '../loads/load'
-import { CONDUCTOR_CELSIUS } from '../supply/tie'
+import type { DesignUnit } from '../../design'
+import { ampacityOf, conductorC, type Ampacity, type Lie } from './ampacity'
+import { ampsAt, busV } from '../loads/load'
 import type { PowerModel } from '../supply/model'
-import { switchDerating, switchFor, switchLoadOf, switchWorking, type SwitchLoad } from './switch'
-import {
-  allowableDropV,
-  BREAKER_SIZES_A,
-  DROP_BASIS,
-  DROP_TOLERANCE,
-  GAUGES,
-  PROTECTOR_BASIS,
-  gauge,
-  resistanceOhm,
-  WIRE_BASIS,
-  type Gauge
-} from './wire'
-import { altitude, num, say } from '../../quantity'
+import { chartHolds, lieOf } from './conditions'
+import { returnOf, type Return } from './return'
+import { switchDerating, switchFor, switchLoadOf, type SwitchLoad } from './switch'
+import { allowableDropV, BREAKER_SIZES_A, DROP_TOLERANCE, GAUGES, gauge, resistanceOhm, type Gauge } from './wire'
 
 /** Load that a protector must carry for good without opening: 125 % of the steady amps (common practice). */
 export const BREAKER_MARGIN = 1.25
@@ -39,16 +28,36 @@ export interface Circuit {
   /** Steady amps at most, and amps for a short while (transmitting). */
   steadyA: number
   briefA: number
+  /** Amps at the least volts it works at, and for a moment when it is switched on. */
+  lowVoltsA: number
+  startA: number
+  /** It comes and goes: the limit for intermittent loads is its own. */
+  intermittent: boolean
+  /** Share of the time it draws. */
+  duty: number
+  /** The bus the unit itself is to hang on; another than its breaker’s is a fault. */
+  ownBus: string
   breakerA: number
   awg: number
-  /** Out and return, in mm of wire. */
+  /** How its current comes back. */
+  return: Return
+  /** Wire to cut, out and return, in mm; nothing to buy for a return through the structure but its lead. */
   outMm: number
   returnMm: number
+  /** Wire as it lies, out and return together, and ohms of structure in its way. */
+  liesMm: number
+  structureOhm: number
+  /** In what it lies, and how warm its conductor gets at the steady load. */
+  lie: Lie
+  conductorC: number
   dropV: number
   dropLimitV: number
   briefDropV: number
   briefDropLimitV: number
   ampacity: Ampacity
+  /** Most that its breaker or fuse may be: by table 11-3, or where the wire lies outside its conditions by what it carries. */
+  mostProtectorA: number
+  inChart: boolean
   /** The kind of load to its switch, the rating that wants, and the switch there is, if the planner named one. */
   switch: { load: SwitchLoad; wantedA?: number; ratedA?: number; allowsA?: number }
   /** What the app would choose; differs from the above where the planner decided otherwise. */
@@ -65,46 +74,85 @@ export interface NoCircuit {
 interface Need {
   steadyA: number
   briefA: number
+  lowVoltsA: number
+  startA: number
 }
-function needOf(unit: DesignUnit, systemV: 12 | 14 | 28): Need {
-  const power = unit.item.power!
-  const scale = ampsAt(power, systemV)
-  const steadyA = scale(Math.max(power.maxA, power.typicalA))
-  return { steadyA, briefA: Math.max(steadyA, scale(power.transmitA ?? 0)) }
+/** What one unit asks of its circuit, at the volts of its bus. */
+export function needOf({ item }: DesignUnit, systemV: 12 | 14 | 28): Need {
+  const power = item.power!
+  const scale = ampsAt(power, busV(systemV))
+  const mostA = Math.max(power.maxA, power.typicalA)
+  const steadyA = scale(mostA)
+  return {
+    steadyA,
+    briefA: Math.max(steadyA, scale(power.transmitA ?? 0)),
+    // A load of constant power draws the more the fewer volts are left, down to the least it works at.
+    lowVoltsA: power.load === 'constant power' && power.minV > 0 ? (mostA * power.atV) / power.minV : steadyA,
+    startA: scale(power.startA ?? 0)
+  }
 }
 /**
  * Amps that several units ask of one protector: all steady, or all steady and the heaviest transmitting; not all transmit
- * at once.
+ * or start at once.
  */
-function together(needs: readonly Need[]): Need {
-  const steadyA = needs.reduce((total, need) => total + need.steadyA, 0)
-  return { steadyA, briefA: steadyA + needs.reduce((most, need) => Math.max(most, need.briefA - need.steadyA), 0) }
+export function together(needs: readonly Need[]): Need {
+  const sum = (key: keyof Need) => needs.reduce((total, need) => total + need[key], 0)
+  const rise = (key: keyof Need) => needs.reduce((most, need) => Math.max(most, need[key] - need.steadyA), 0)
+  const steadyA = sum('steadyA')
+  return {
+    steadyA,
+    briefA: steadyA + rise('briefA'),
+    lowVoltsA: sum('lowVoltsA'),
+    startA: needs.some(need => need.startA > 0) ? steadyA + rise('startA') : 0
+  }
 }
+/** A thermal breaker bears twice its rating for the seconds that a motor takes to start (common practice). */
+export const START_BEARS = 2
+/** What a protector must bear: 125 % of the steady load, transmitting, at the least volts, and a start. */
+export const bearsOf = (need: Need): number =>
+  Math.max(need.steadyA * BREAKER_MARGIN, need.briefA, need.lowVoltsA, need.startA / START_BEARS)
 
 /** Largest protector of a kind that guards a wire, where the chart has one. */
 export const protects = (wire: Gauge, protector: Protector): number | undefined =>
   protector === 'fuse' ? wire.fuseA : wire.breakerA
+/**
+ * Most that a protector of a wire may be: table 11-3 within the conditions it states; outside them no more than the wire
+ * carries where it lies either.
+ */
+export function mostProtectorA(wire: Gauge, protector: Protector, lie: Lie): number {
+  const chart = protects(wire, protector) ?? 0
+  return chartHolds(lie) ? chart : Math.min(chart, ampacityOf(wire, lie).amps)
+}
 
 interface Asked extends Need {
   breakerA: number
   protector: Protector
-  runMm: number
+  liesMm: number
+  structureOhm: number
   systemV: 12 | 14 | 28
-  airframe: Design['airframe']
+  lie: Lie
+  intermittent: boolean
+  /** Share of the time it draws, for what warms the wire. */
+  duty: number
+}
+/** Volts a circuit loses at some amps, with the conductor as warm as its load makes it. */
+function dropOf(wire: Gauge, amps: number, { liesMm, structureOhm, lie, steadyA, duty }: Asked): number {
+  const warm = conductorC(steadyA * Math.sqrt(duty), ampacityOf(wire, lie).amps, lie)
+  return amps * (resistanceOhm(wire, liesMm, warm) + structureOhm)
 }
 /** The first limit that a wire breaks on a circuit, in words; undefined when it keeps them all. */
-function brokenLimit(
-  wire: Gauge,
-  { breakerA, protector, steadyA, briefA, runMm, systemV, airframe }: Asked
-): string | undefined {
-  const ohm = resistanceOhm(wire, runMm, CONDUCTOR_CELSIUS)
-  const keeps = (amps: number, duty: 'continuous' | 'intermittent') =>
-    amps * ohm <= allowableDropV(systemV, duty) * (1 + DROP_TOLERANCE)
-  const { amps } = ampacityOf(wire, airframe.wiring)
+function brokenLimit(wire: Gauge, asked: Asked): string | undefined {
+  const { breakerA, protector, steadyA, briefA, systemV, lie, intermittent, duty } = asked
+  const keeps = (amps: number, kind: 'continuous' | 'intermittent') =>
+    dropOf(wire, amps, asked) <= allowableDropV(systemV, kind) * (1 + DROP_TOLERANCE)
+  const { amps } = ampacityOf(wire, lie)
   if ((protects(wire, protector) ?? 0) < breakerA) return `a ${breakerA} A ${protector} does not protect it`
-  if (amps < steadyA) return `where it lies it carries ${amps.toFixed(1)} A`
-  if (!keeps(steadyA, 'continuous')) return `it drops ${(steadyA * ohm).toFixed(2)} V at the steady load`
-  if (!keeps(briefA, 'intermittent')) return `it drops ${(briefA * ohm).toFixed(2)} V at the brief load`
+  if (mostProtectorA(wire, protector, lie) < breakerA)
+    return `outside the chart’s conditions it carries ${amps.toFixed(1)} A, less than its ${breakerA} A ${protector}`
+  if (amps < steadyA * Math.sqrt(duty)) return `where it lies it carries ${amps.toFixed(1)} A`
+  if (!keeps(steadyA, intermittent ? 'intermittent' : 'continuous'))
+    return `it drops ${dropOf(wire, steadyA, asked).toFixed(2)} V at the ${intermittent ? 'intermittent' : 'steady'} load`
+  if (!keeps(briefA, 'intermittent')) return `it drops ${dropOf(wire, briefA, asked).toFixed(2)} V at the brief load`
   return undefined
 }
 
@@ -120,7 +168,7 @@ function wireFor(asked: Asked): { wire: Gauge; decided: string } | undefined {
 }
 
 /** What one circuit is planned from; `explainCircuit` shows it. */
-interface Plan {
+export interface Plan {
   circuit: Circuit
   unit: DesignUnit
   group: readonly DesignUnit[]
@@ -128,9 +176,11 @@ interface Plan {
   proposal: { wire: Gauge; decided: string }
   breakerBy: 'your choice' | 'breaker working'
 }
+/** Lead of a unit that grounds to the structure beside it (our default). */
+const GROUND_LEAD_MM = 300
 
 /** Plans the circuits of one design: who shares a breaker with whom is found once. */
-class Planner {
+export class Planner {
   readonly taking: readonly DesignUnit[]
   private readonly byId: ReadonlyMap<string, DesignUnit>
   private readonly groups = new Map<string, DesignUnit[]>()
@@ -151,8 +201,26 @@ class Planner {
     return other !== undefined && this.byId.has(other) ? other : unit.id
   }
 
-  plan(unit: DesignUnit): Plan | NoCircuit {
+  /** Wire out and back as it lies and to cut, and the structure between; undefined where no route leads there. */
+  private lengths(unit: DesignUnit, back: Return) {
     const { airframe } = this.model.design
+    if (this.panel === undefined) return undefined
+    const from = back === 'battery' ? airframe.battery.place : this.panel
+    const out = installedLengthMm(airframe, this.panel, unit.place.id)
+    const outMm = cutLengthMm(airframe, this.panel, unit.place.id)
+    const home = installedLengthMm(airframe, from, unit.place.id)
+    const homeMm = cutLengthMm(airframe, from, unit.place.id)
+    if (out === undefined || outMm === undefined) return undefined
+    if (back === 'structure')
+      return { outMm, returnMm: GROUND_LEAD_MM, liesMm: out, structureOhm: airframe.wiring.structureOhm }
+    return home === undefined || homeMm === undefined
+      ? undefined
+      : { outMm, returnMm: homeMm, liesMm: out + home, structureOhm: 0 }
+  }
+
+  plan(unit: DesignUnit): Plan | NoCircuit {
+    const { design } = this.model
+    const { airframe } = design
     const { systemV } = airframe
     const head = this.headOf(unit)
     const group = this.groups.get(head)!
@@ -160,22 +228,26 @@ class Planner {
     const headChoice = this.model.choice(head)
     const protector = headChoice?.protector ?? 'breaker'
     const all = together(group.map(one => needOf(one, systemV)))
-    const { steadyA, briefA } = needOf(unit, systemV)
-    const wantedA = Math.max(all.steadyA * BREAKER_MARGIN, all.briefA)
+    const need = needOf(unit, systemV)
+    const { steadyA, briefA } = need
+    const wantedA = bearsOf(all)
     const proposedBreaker = BREAKER_SIZES_A.find(size => size >= wantedA - 1e-9)
-    const outMm = this.panel === undefined ? undefined : cutLengthMm(airframe, this.panel, unit.place.id)
-    if (outMm === undefined) return { unit, why: 'no route', wantedA, runMm: 0 }
-    const runMm = outMm * 2
+    const back = returnOf(airframe, unit, choice?.return)
+    const lengths = this.lengths(unit, back)
+    if (lengths === undefined) return { unit, why: 'no route', wantedA, runMm: 0 }
     const breakerA = headChoice?.breakerA ?? proposedBreaker
-    const proposal =
-      breakerA === undefined ? undefined : wireFor({ breakerA, protector, steadyA, briefA, runMm, systemV, airframe })
+    const lie = lieOf(design, unit)
+    const duty = unit.item.power!.duty ?? 1
+    const intermittent = duty < 1
+    const asked = { ...need, ...lengths, protector, systemV, lie, intermittent, duty }
+    const proposal = breakerA === undefined ? undefined : wireFor({ ...asked, breakerA })
     if (breakerA === undefined || proposal === undefined || proposedBreaker === undefined)
-      return { unit, why: 'no wire', wantedA, runMm }
+      return { unit, why: 'no wire', wantedA, runMm: lengths.liesMm }
     const awg = choice?.awg ?? proposal.wire.awg
     const wire = gauge(awg)
-    const ohm = resistanceOhm(wire, runMm, CONDUCTOR_CELSIUS)
     const load = choice?.switch?.load ?? switchLoadOf(unit)
     const { bus, alsoBus } = this.model.hangs(this.byId.get(head)!)
+    const ampacity = ampacityOf(wire, lie)
     const circuit: Circuit = {
       unit: unit.id,
       label: unit.label,
@@ -184,17 +256,23 @@ class Planner {
       head,
       shared: group.map(one => one.id),
       protector,
-      steadyA,
-      briefA,
+      ...need,
+      intermittent,
+      duty,
+      ownBus: choice?.bus ?? bus,
       breakerA,
       awg,
-      outMm,
-      returnMm: outMm,
-      dropV: steadyA * ohm,
-      dropLimitV: allowableDropV(systemV, 'continuous'),
-      briefDropV: briefA * ohm,
+      return: back,
+      ...lengths,
+      lie,
+      conductorC: conductorC(steadyA * Math.sqrt(duty), ampacity.amps, lie),
+      dropV: dropOf(wire, steadyA, { ...asked, breakerA }),
+      dropLimitV: allowableDropV(systemV, intermittent ? 'intermittent' : 'continuous'),
+      briefDropV: dropOf(wire, briefA, { ...asked, breakerA }),
       briefDropLimitV: allowableDropV(systemV, 'intermittent'),
-      ampacity: ampacityOf(wire, airframe.wiring),
+      ampacity,
+      mostProtectorA: mostProtectorA(wire, protector, lie),
+      inChart: chartHolds(lie),
       switch: {
         load,
         wantedA: switchFor(steadyA, systemV, load),
@@ -210,11 +288,10 @@ class Planner {
 }
 
 /**
- * One circuit for each unit that takes current. Its protector: 125 % of the steady load or the transmit load, whichever
- * is more, of
- * all that hang on it. Its wire: the thinnest that passes the protector chart (AC 43.13-1B table 11-3), what it may carry
- * in its
- * bundle, heat and height (11-69) and the allowable drop (table 11-6) over out and return. Its switch: by table 11-4.
+ * One circuit for each unit that takes current. Its protector: 125 % of the steady load, transmitting, or at the least volts,
+ * whichever is most, of all that hang on it. Its wire: the thinnest that passes the protector chart (AC 43.13-1B table 11-3),
+ * what it may carry in its bundle, heat and height (11-69) and the allowable drop (table 11-6) over out and return. Its switch:
+ * by table 11-4. A unit on two buses has a breaker and a wire of each.
  */
 export function designCircuits(model: PowerModel): { circuits: Circuit[]; none: NoCircuit[] } {
   const planner = new Planner(model)
@@ -223,144 +300,6 @@ export function designCircuits(model: PowerModel): { circuits: Circuit[]; none: 
     circuits: plans.flatMap(plan => ('circuit' in plan ? [plan.circuit] : [])),
     none: plans.flatMap(plan => ('circuit' in plan ? [] : [plan]))
   }
-}
-
-export type CircuitFigure = 'breaker' | 'wire' | 'drop' | 'switch'
-/** How a figure of a unit's circuit came about; undefined where the unit has no circuit. */
-export function explainCircuit(model: PowerModel, unit: string, figure: CircuitFigure): Working | undefined {
-  const planner = new Planner(model)
-  const taking = planner.unit(unit)
-  const plan = taking && planner.plan(taking)
-  if (!plan || !('circuit' in plan)) return undefined
-  const { airframe } = model.design
-  switch (figure) {
-    case 'breaker':
-      return breakerWorking(plan, airframe.systemV)
-    case 'wire':
-      return wireWorking(plan, airframe)
-    case 'drop':
-      return dropWorking(plan)
-    case 'switch':
-      return switchWorking(plan.circuit.steadyA, airframe.systemV, plan.circuit.switch.load, entry(plan.unit))
-  }
-}
-
-const entry = (unit: DesignUnit): string => `catalogue entry ${unit.item.name}`
-
-function breakerWorking({ circuit, unit, group, all }: Plan, systemV: 12 | 14 | 28): Working {
-  const many = group.length > 1
-  const sums = [
-    ['I steady', 'most steady amps', all.steadyA, 'sum of the above'],
-    ['I brief', 'amps for a short while', all.briefA, 'the same entries']
-  ] as const
-  return {
-    formula: many
-      ? 'smallest standard size ≥ max(1.25 · Σ I steady, Σ I steady + the largest rise while transmitting)'
-      : 'smallest standard size ≥ max(1.25 · I steady, I brief)',
-    inputs: [
-      ...(many ? group : []).map(one => ({
-        symbol: one.label,
-        meaning: 'most steady amps',
-        value: needOf(one, systemV).steadyA,
-        unit: 'A',
-        from: entry(one)
-      })),
-      ...sums.map(([symbol, meaning, value, from]) => ({
-        symbol,
-        meaning,
-        value,
-        unit: 'A',
-        from: many ? from : entry(unit)
-      }))
-    ],
-    result: { value: circuit.proposed.breakerA, unit: 'A' },
-    basis: { kind: 'common practice' }
-  }
-}
-
-function wireWorking({ circuit, proposal, breakerBy }: Plan, airframe: Design['airframe']): Working {
-  const { protector, breakerA } = circuit
-  return {
-    formula:
-      'thinnest wire with: protector ≤ what protects it, I steady ≤ what it carries where it lies, drops within limits',
-    inputs: [
-      { symbol: protector, meaning: 'of this circuit', value: breakerA, unit: 'A', from: breakerBy },
-      {
-        symbol: 'protects to',
-        meaning: `largest ${protector} for AWG ${proposal.wire.awg}`,
-        value: protects(proposal.wire, protector)!,
-        unit: 'A',
-        from: PROTECTOR_BASIS.source!
-      },
-      ...ampacityInputs(proposal.wire, airframe),
-      { symbol: 'thinner', meaning: 'why not', value: proposal.decided, unit: '', from: 'the same tables' }
-    ],
-    result: { value: proposal.wire.awg, unit: 'AWG' },
-    basis: PROTECTOR_BASIS
-  }
-}
-
-function dropWorking({ circuit, unit }: Plan): Working {
-  const { steadyA, awg, outMm, returnMm, dropLimitV, dropV } = circuit
-  return {
-    formula: 'V = I · r · (L out + L return) · (234.5 + T) / 254.5',
-    inputs: [
-      { symbol: 'I', meaning: 'most steady amps', value: steadyA, unit: 'A', from: entry(unit) },
-      {
-        symbol: 'r',
-        meaning: `AWG ${awg} at 20 °C`,
-        value: gauge(awg).ohmsPerKft,
-        unit: 'Ω/1000 ft',
-        from: WIRE_BASIS.source!
-      },
-      {
-        symbol: 'L out',
-        meaning: 'panel to unit, with loop and waste',
-        value: outMm,
-        unit: 'mm of wire',
-        from: 'route table'
-      },
-      {
-        symbol: 'L return',
-        meaning: 'unit to ground block',
-        value: returnMm,
-        unit: 'mm of wire',
-        from: 'assumed as long as the way out'
-      },
-      { symbol: 'T', meaning: 'conductor temperature', value: CONDUCTOR_CELSIUS, unit: '°C', from: 'our assumption' },
-      { symbol: 'limit', meaning: 'allowable drop, steady', value: dropLimitV, unit: 'V', from: DROP_BASIS.source! }
-    ],
-    result: { value: dropV, unit: 'V' },
-    basis: WIRE_BASIS
-  }
-}
-
-function ampacityInputs(wire: Gauge, { wiring }: Design['airframe']): Working['inputs'] {
-  const { freeA, bundle, altitude: thin, amps } = ampacityOf(wire, wiring)
-  return [
-    {
-      symbol: 'free air',
-      meaning: `AWG ${wire.awg}, ${wiring.wireC} °C wire in ${wiring.ambientC} °C`,
-      value: freeA,
-      unit: 'A',
-      from: DERATING_BASIS.source!
-    },
-    {
-      symbol: 'bundle',
-      meaning: say`${wiring.bundleWires} wires, ${num(wiring.loadedShare * 100, 0, '%')} of them near their most`,
-      value: bundle,
-      unit: '',
-      from: DERATING_BASIS.source!
-    },
-    {
-      symbol: 'height',
-      meaning: say`${altitude(wiring.altitudeFt)}`,
-      value: thin,
-      unit: '',
-      from: DERATING_BASIS.source!
-    },
-    { symbol: 'carries', meaning: 'free air · bundle · height', value: amps, unit: 'A', from: 'this working' }
-  ]
 }
 
 /** A place in the row of breakers: one with all that hangs on it, or a spare. */
@@ -375,8 +314,9 @@ export function breakerRows(
   supply: Supply
 ): { bus: string; name: string; places: RowPlace[] }[] {
   return supply.buses.flatMap(bus => {
+    // A unit on two buses has a breaker on each.
     const heads = circuits
-      .filter(circuit => circuit.bus === bus.id && circuit.head === circuit.unit)
+      .filter(circuit => circuit.head === circuit.unit && (circuit.bus === bus.id || circuit.alsoBus === bus.id))
       .sort((a, b) => b.breakerA - a.breakerA || (a.label < b.label ? -1 : 1))
     if (heads.length === 0) return []
     const places: RowPlace[] = heads.map(head => ({

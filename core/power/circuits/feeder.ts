@@ -1,21 +1,21 @@
 import type { FlightPhase } from '../../catalogue'
 import { MAIN_BATTERY, type Edit, type Tie } from '../../document'
 import { type Basis, type Design, type Finding, type Working } from '../../design'
-import { ampacityOf, DERATING_BASIS, type Ampacity } from './ampacity'
-import { BREAKER_MARGIN, protects } from './circuit'
-import { insideOhm, openCircuitV } from '../endurance/discharge'
-import { isShed } from '../endurance/simulate'
-import { Wired, type Failure } from '../supply/wired'
-import { idlesIn, onIn, phasesFlown, quotedA } from '../loads/load'
-import { gathered, solveNetwork, type Draw } from '../supply/network'
-import { blocksOf, closed, coilsOf, CONDUCTOR_CELSIUS, positionsOf, regulatedV, tieOhm } from '../supply/tie'
+import { ampacityOf, DERATING_BASIS, type Ampacity, type Lie } from './ampacity'
+import { BREAKER_MARGIN, mostProtectorA, protects } from './circuit'
+import type { Failure } from '../supply/wired'
+import { asker, type AmpsOf, type Setting } from '../loads/ask'
+import { onIn, phasesFlown, quotedA } from '../loads/load'
+import { better, fedWith, oneMore, rescueMoves, worthOf, type Moves } from '../supply/rescue'
+import { closed, CONDUCTOR_CELSIUS, positionsOf, regulatedV, tieOhm } from '../supply/tie'
+import { bareTies } from '../supply/bare'
 import type { PowerModel } from '../supply/model'
 import { BREAKER_SIZES_A, gauge, GAUGES, PROTECTOR_BASIS, resistanceOhm, type Gauge } from './wire'
-import { altitude, amperes, figure, say } from '../../quantity'
+import { altitude, amperes, figure, num, say } from '../../quantity'
 
 const FEEDER_BASIS: Basis = {
   kind: 'derived',
-  source: 'network of the feeds, every phase flown and the alternators lost'
+  source: 'network of the feeds: every phase flown, every single failure, switches as advised'
 }
 const STARTER_BASIS: Basis = {
   kind: 'common practice',
@@ -26,6 +26,12 @@ const EVERY_CIRCUIT: Basis = {
   source: '14 CFR 23.1357(a) as it stood before 2017: a protective device in every circuit but the starter’s main one',
   fromMemory: true
 }
+const MAIN_DROP_BASIS: Basis = {
+  kind: 'published',
+  source: 'AC 43.13-1B, 11-66: main power wires lose at most 2 % of the regulated voltage from source to bus',
+  fromMemory: true
+}
+const MAIN_DROP_SHARE = 0.02
 /** Thinnest battery cable that bears cranking, and the one proposed (common practice). */
 const CRANKING_AWG = 4
 const BATTERY_CABLE_AWG = 2
@@ -35,9 +41,9 @@ export interface Feeder {
   tie: string
   name: string
   kind: Tie['kind']
-  /** Most amps for good in any phase flown or after the alternators are lost, and when; and with every load at its most. */
+  /** Most amps for good in any phase flown or after any single failure, and when; and with every load at its most. */
   steadyA: number
-  when: FlightPhase | 'alternator lost' | 'it feeds alone'
+  when: string
   mostA: number
   /**
    * What its wire must carry for good: the steady amps, what an alternator gives, or all at their most where no breaker
@@ -48,94 +54,20 @@ export interface Feeder {
   bearsA: number
   /** Entered, else of the size proposed; absent for what has none. */
   ratedA?: number
+  /** Of the breaker in it: its own rating, or that of the one beside a diode. */
+  guardA?: number
   /** In force: entered, else proposed; absent where no wire of the table is thick enough. */
   awg?: number
   ampacity?: Ampacity
   /** Volts lost in its wire and contacts at the steady amps. */
   dropV: number
+  /** Volts lost from a source to the bus it brings most to, diodes apart. */
+  busDropV?: number
   proposed: { ratedA?: number; awg?: number }
   /** What an alternator at one end gives; whether it carries the starter; why no thinner wire is proposed. */
   givenA?: number
   cranks: boolean
   decided: string
-}
-
-type AmpsOf = 'averageA' | 'worstA'
-interface Setting {
-  positions: ReadonlyMap<string, string>
-  failure: Failure
-  shed: boolean
-}
-
-/**
- * Asks the network for the amps through every tie in a setting, a phase, with loads at their usual or at their most;
- * batteries full.
- */
-function asker(model: PowerModel): (setting: Setting, phase: FlightPhase, ampsOf: AmpsOf) => Map<string, number> {
-  const { design, supply, sources } = model
-  const { systemV } = design.airframe
-  const blocks = blocksOf(systemV)
-  const wired = new Wired(model, {})
-  const hung = design.units.flatMap(unit =>
-    unit.item.power
-      ? [{ power: unit.item.power, node: wired.nodeOf(unit), shed: isShed(unit), quoted: quotedA(unit.item.power) }]
-      : []
-  )
-  const known = new Map<string, Draw[]>()
-  const drawsIn = (phase: FlightPhase, ampsOf: AmpsOf, shed: boolean): Draw[] => {
-    const key = `${phase} ${ampsOf} ${shed}`
-    let draws = known.get(key)
-    if (!draws) {
-      draws = gathered(
-        hung
-          .filter(one => onIn(one.power, phase) && !(shed && one.shed))
-          .map(({ power, node, quoted }): Draw => ({
-            node,
-            kind: power.load,
-            amps: quoted[ampsOf],
-            atV: power.atV,
-            minV: Math.max(1, power.minV)
-          }))
-      )
-      known.set(key, draws)
-    }
-    return draws
-  }
-  return ({ positions, failure, shed }, phase, ampsOf) => {
-    const failed = new Set(failure.sources)
-    const feeds = sources
-      .filter(source => !failed.has(source.id))
-      .map(source =>
-        source.kind === 'battery'
-          ? {
-              node: wired.node(source.id),
-              emfV: openCircuitV(source.chemistry, 1, blocks),
-              ohm: insideOhm(source.chemistry, source.capacityAh, blocks),
-              limitA: Infinity
-            }
-          : {
-              node: wired.node(source.id),
-              emfV: regulatedV(systemV),
-              ohm: 0.005,
-              limitA: idlesIn(phase) ? (source.idleA ?? source.ratedA) : source.ratedA
-            }
-      )
-    const here = wired.failing(failure)
-    const coils = coilsOf(supply, positions).map((tie): Draw => ({
-      node: wired.node(tie.from),
-      kind: 'resistive',
-      amps: tie.holdA!,
-      atV: systemV === 28 ? 28 : 14,
-      minV: 1
-    }))
-    const { branchA } = solveNetwork({
-      nodes: here.nodes,
-      branches: here.closedBranches(positions),
-      feeds,
-      draws: [...drawsIn(phase, ampsOf, shed), ...coils]
-    })
-    return new Map(here.closedTies(positions).map((tie, at) => [tie.id, Math.abs(branchA[at]!)]))
-  }
 }
 
 /**
@@ -148,11 +80,11 @@ const JUMPER_AWG = 10
  * carries all at their most, and from bus to bus it is a short jumper.
  */
 function wireFor(
-  { tie, ratedA, asked, cranks }: { tie: Tie; ratedA: number | undefined; asked: number; cranks: boolean },
+  { tie, guardA, asked, cranks }: { tie: Tie; guardA: number | undefined; asked: number; cranks: boolean },
   { design, supply }: PowerModel
 ): { wire?: Gauge; decided: string } {
   if (cranks) return { wire: gauge(BATTERY_CABLE_AWG), decided: 'it carries the starter' }
-  const jumps = tie.kind !== 'breaker' && [tie.from, tie.to].every(end => supply.buses.some(bus => bus.id === end))
+  const jumps = !opens(tie) && [tie.from, tie.to].every(end => supply.buses.some(bus => bus.id === end))
   let decided = 'it is the thinnest of the chart'
   for (const wire of GAUGES) {
     const most = protects(wire, 'breaker')
@@ -160,28 +92,101 @@ function wireFor(
     const { amps } = alone(wire, design)
     if (jumps && wire.awg > JUMPER_AWG)
       decided = `AWG ${wire.awg}: without a breaker of its own it is a short jumper, AWG ${JUMPER_AWG} at least (common practice)`
-    else if (tie.kind === 'breaker' && ratedA !== undefined && most < ratedA)
-      decided = `AWG ${wire.awg}: a ${ratedA} A breaker does not protect it`
+    else if (guardA !== undefined && most < guardA)
+      decided = `AWG ${wire.awg}: a ${guardA} A breaker does not protect it`
+    else if (guardA !== undefined && mostProtectorA(wire, 'breaker', lieAlone(design)) < guardA)
+      decided = `AWG ${wire.awg}: outside the chart’s conditions it carries ${amps.toFixed(1)} A, less than its breaker`
     else if (amps < asked) decided = `AWG ${wire.awg}: it carries ${amps.toFixed(1)} A`
     else return { wire, decided }
   }
   return { decided }
 }
 /** A feeder lies by itself, not in a bundle (our assumption); heat and height are those of the other wires. */
-const alone = (wire: Gauge, design: Design): Ampacity => ampacityOf(wire, { ...design.airframe.wiring, bundleWires: 1 })
+const lieAlone = ({ airframe: { wiring } }: Design): Lie => ({
+  ...wiring,
+  bundleWires: 1,
+  loadedShare: wiring.loadedShare ?? 0.2
+})
+const alone = (wire: Gauge, design: Design): Ampacity => ampacityOf(wire, lieAlone(design))
+
+/** What one asking of the network says of every tie. */
+interface Case {
+  when: Feeder['when']
+  typical: ReadonlyMap<string, number>
+  most: ReadonlyMap<string, number>
+}
+
+/** The phases in which some bus is loaded most, by the usual or by the most: in any other every tie of a tree carries less. */
+function heavyPhases(model: PowerModel, ampsOf: AmpsOf): FlightPhase[] {
+  const { design } = model
+  const flown = phasesFlown(design).filter(phase => phase !== 'start')
+  const totals = new Map<string, number[]>()
+  for (const unit of design.units) {
+    const { power } = unit.item
+    if (!power) continue
+    const amps = quotedA(power)[ampsOf]
+    for (const bus of ['', model.hangs(unit).bus]) {
+      const sums = totals.get(bus) ?? flown.map(() => 0)
+      flown.forEach((phase, at) => {
+        if (onIn(power, phase)) sums[at]! += amps
+      })
+      totals.set(bus, sums)
+    }
+  }
+  return [...new Set([...totals.values()].map(sums => flown[sums.indexOf(Math.max(...sums))]!))]
+}
+
+/** What every tie carries after each single failure: as the switches stand, and as the app itself advises to set them. */
+function failedCases(model: PowerModel, ask: ReturnType<typeof asker>): Case[] {
+  const { design, supply, sources, alternators } = model
+  const normal = positionsOf(supply, 'normal')
+  const failures: { name: string; failure: Failure }[] = [
+    ...sources.map(source => ({ name: `${source.name} lost`, failure: { sources: [source.id] } })),
+    ...supply.ties.map(tie => ({ name: `${tie.name} open`, failure: { ties: [tie.id] } })),
+    ...supply.ties
+      .filter(tie => tie.kind === 'contactor')
+      .map(tie => ({
+        name: `${tie.name} open, alternators tripped`,
+        failure: { ties: [tie.id], sources: alternators }
+      }))
+  ]
+  const [usual, most] = [heavyPhases(model, 'averageA'), heavyPhases(model, 'worstA')]
+  return failures.flatMap(({ name, failure }) => {
+    const moves = rescueMoves(design, supply, failure)
+    const fed = (one: Moves) => worthOf(design, fedWith(design, supply, failure, one))
+    const worth = fed(moves)
+    // A switch more that leaves as much fed may be advised for the time it buys.
+    const advised = [moves, ...oneMore(supply, moves).filter(one => !better(worth, fed(one)))]
+    const settings = new Map(
+      [new Map<string, string>(), ...advised].map(one => {
+        const positions = new Map([...normal, ...one])
+        return [[...positions.values()].join('|'), positions] as const
+      })
+    )
+    return [...settings.values()].flatMap((positions): Case[] => {
+      const setting = { positions, failure, shed: false }
+      return [
+        ...usual.map(phase => ({ when: name, typical: ask(setting, phase, 'averageA').tieA, most: NOTHING })),
+        ...most.map(phase => ({ when: name, typical: NOTHING, most: ask(setting, phase, 'worstA').tieA }))
+      ]
+    })
+  })
+}
+const NOTHING: ReadonlyMap<string, number> = new Map()
+
+/** Whether something that opens on a short stands in a tie. */
+const opens = (tie: Tie): boolean => tie.kind === 'breaker' || tie.guarded === true
 
 /**
- * Every tie of the supply by what it carries: amps from the network in each phase flown, with all loads at their usual
- * and at their
- * most, and with the alternators lost before and after shedding; a tie that stands open then, by what it carries when it
- * feeds its bus alone.
- * A breaker is the smallest standard size that bears 125 % of the
- * steady amps and all at their most; one on an alternator bears what the alternator gives into a flat battery. A wire is the
- * thinnest that its breaker protects (AC 43.13-1B table 11-3) and that carries the amps lying by itself (11-69); a
- * battery’s cable
- * through its contactor is sized by the starter (common practice).
+ * Every tie of the supply by what it carries: amps from the network in each phase flown, with all loads at their usual and at
+ * their most; with the alternators lost before and after shedding; and after every single failure of a source or a tie, with the
+ * switches as they stand and as the app advises to set them; a tie that stands open then, by what it carries when it feeds its
+ * bus alone. A breaker is the smallest standard size that bears 125 % of the steady amps and all at their most; one on an
+ * alternator bears what the alternator gives into a flat battery. A wire is the thinnest that its breaker protects (AC 43.13-1B
+ * table 11-3) and that carries the amps lying by itself (11-69); a battery’s cable through its contactor is sized by the starter
+ * (common practice).
  */
-export function feedersOf(model: PowerModel): Feeder[] {
+export function feedersOf(model: PowerModel, everyFailure = true): Feeder[] {
   const { design, supply, alternators } = model
   const flown = phasesFlown(design)
   const normal: Setting = { positions: positionsOf(supply, 'normal'), failure: {}, shed: false }
@@ -191,10 +196,10 @@ export function feedersOf(model: PowerModel): Feeder[] {
     shed: true
   }
   const ask = asker(model)
-  const both = (when: Feeder['when'], setting: Setting, phase: FlightPhase) => ({
+  const both = (when: Feeder['when'], setting: Setting, phase: FlightPhase): Case => ({
     when,
-    typical: ask(setting, phase, 'averageA'),
-    most: ask(setting, phase, 'worstA')
+    typical: ask(setting, phase, 'averageA').tieA,
+    most: ask(setting, phase, 'worstA').tieA
   })
   const cases = [
     ...flown.map(phase => both(phase, normal, phase)),
@@ -204,7 +209,8 @@ export function feedersOf(model: PowerModel): Feeder[] {
         [{ ...noticed, positions: normal.positions, shed: false }, noticed].map(setting =>
           both('alternator lost', setting, phase)
         )
-      )
+      ),
+    ...(everyFailure ? failedCases(model, ask) : [])
   ]
   /** A tie that stands open in both settings is there for the day when the others to its bus are gone: then it carries all. */
   const aloneA = (tie: Tie) => {
@@ -214,11 +220,12 @@ export function feedersOf(model: PowerModel): Feeder[] {
     }
     return flown.map(phase => both('it feeds alone', { positions, failure, shed: false }, phase))
   }
+  const drops = busDrops(model, ask)
   return supply.ties.map((tie): Feeder => {
     let [steadyA, mostA] = [0, 0]
     let when: Feeder['when'] = 'start'
     const open = ![normal, noticed].some(setting => closed(tie, setting.positions))
-    for (const one of open ? aloneA(tie) : cases) {
+    for (const one of open ? [...aloneA(tie), ...cases] : cases) {
       const amps = one.typical.get(tie.id) ?? 0
       if (amps > steadyA + 1e-9) {
         steadyA = amps
@@ -231,10 +238,11 @@ export function feedersOf(model: PowerModel): Feeder[] {
     const cranks =
       tie.kind === 'contactor' && ends.some(source => source?.kind === 'battery' && source.id === MAIN_BATTERY)
     const bears = given !== undefined ? Math.max(given, mostA) : Math.max(BREAKER_MARGIN * steadyA, mostA)
-    const proposedA = tie.kind === 'breaker' ? BREAKER_SIZES_A.find(size => size >= bears * (1 - 1e-6)) : undefined
-    const ratedA = tie.ratedA ?? proposedA
-    const asked = Math.max(tie.kind === 'breaker' ? steadyA : mostA, given ?? 0)
-    const proposal = wireFor({ tie, ratedA, asked, cranks }, model)
+    const proposedA = opens(tie) ? BREAKER_SIZES_A.find(size => size >= bears * (1 - 1e-6)) : undefined
+    const ratedA = tie.kind === 'breaker' ? (tie.ratedA ?? proposedA) : tie.ratedA
+    const guardA = tie.kind === 'breaker' ? ratedA : tie.guarded ? (tie.guardA ?? proposedA) : undefined
+    const asked = Math.max(opens(tie) ? steadyA : mostA, given ?? 0)
+    const proposal = wireFor({ tie, guardA, asked, cranks }, model)
     const awg = tie.awg ?? proposal.wire?.awg
     const wire = awg === undefined ? undefined : gauge(awg)
     return {
@@ -247,9 +255,11 @@ export function feedersOf(model: PowerModel): Feeder[] {
       asksA: asked,
       bearsA: bears,
       ratedA,
+      guardA,
       awg,
       ampacity: wire && alone(wire, design),
       dropV: steadyA * tieOhm(tie),
+      busDropV: drops.get(tie.id),
       proposed: { ratedA: proposedA, awg: proposal.wire?.awg },
       ...(given !== undefined && { givenA: given }),
       cranks,
@@ -258,22 +268,62 @@ export function feedersOf(model: PowerModel): Feeder[] {
   })
 }
 
+/**
+ * Volts lost in wires and contacts from a source to the bus at the end of each tie, in the phase that loses most: down the way
+ * that brings most amps. What a diode takes is not counted: it is chosen, and no wire mends it.
+ */
+function busDrops(model: PowerModel, ask: ReturnType<typeof asker>): Map<string, number> {
+  const { supply } = model
+  const buses = new Set(supply.buses.map(bus => bus.id))
+  const positions = positionsOf(supply, 'normal')
+  const drops = new Map<string, number>()
+  for (const phase of heavyPhases(model, 'averageA')) {
+    const { tieA, volts } = ask({ positions, failure: {}, shed: false }, phase, 'averageA')
+    /** The tie that brings a node most, from the side with more volts. */
+    const into = (node: string) =>
+      supply.ties
+        .filter(
+          tie =>
+            (tie.to === node && (volts.get(tie.from) ?? 0) >= (volts.get(node) ?? 0)) ||
+            (tie.from === node && tie.kind !== 'diode' && (volts.get(tie.to) ?? 0) > (volts.get(node) ?? 0))
+        )
+        .sort((a, b) => (tieA.get(b.id) ?? 0) - (tieA.get(a.id) ?? 0))[0]
+    for (const bus of buses) {
+      let node = bus
+      let sum = 0
+      const first = into(bus)
+      for (let steps = 0; buses.has(node) && steps <= supply.ties.length; steps++) {
+        const tie = into(node)
+        if (!tie) break
+        sum += (tieA.get(tie.id) ?? 0) * tieOhm(tie)
+        node = tie.to === node ? tie.from : tie.to
+      }
+      if (first) drops.set(first.id, Math.max(drops.get(first.id) ?? 0, sum))
+    }
+  }
+  return drops
+}
+
 /** How the rating of a feeder, or its wire, came about. */
 export function explainFeeder(model: PowerModel, feeder: Feeder, figure: 'rating' | 'wire'): Working {
   const tie = model.supply.ties.find(one => one.id === feeder.tie)!
   return figure === 'rating' ? ratingWorking(feeder, tie) : feederWireWorking(model.design, feeder, tie)
 }
 
-function ratingWorking({ steadyA, mostA, when, givenA: given, ratedA, proposed }: Feeder, tie: Tie): Working {
+function ratingWorking({ steadyA, mostA, when, givenA: given, ratedA, guardA, proposed }: Feeder, tie: Tie): Working {
+  const size = `smallest size of the list (${BREAKER_SIZES_A.join(', ')} A)`
   return {
-    formula:
-      given !== undefined
-        ? 'smallest standard size ≥ what the alternator gives, and ≥ all at their most'
-        : 'smallest standard size ≥ max(1.25 · I steady, I most)',
+    formula: !opens(tie)
+      ? 'what it must bear for good = I steady'
+      : proposed.ratedA === undefined
+        ? `no size of the list (to ${BREAKER_SIZES_A.at(-1)!} A) is enough; it must bear max(1.25 · I steady, I most)`
+        : given !== undefined
+          ? `${size} ≥ what the alternator gives, and ≥ all at their most`
+          : `${size} ≥ max(1.25 · I steady, I most)`,
     inputs: [
       {
         symbol: 'I steady',
-        meaning: `most for good, in ${when}`,
+        meaning: `most for good: ${when}`,
         value: steadyA,
         unit: 'A',
         from: FEEDER_BASIS.source!
@@ -299,12 +349,15 @@ function ratingWorking({ steadyA, mostA, when, givenA: given, ratedA, proposed }
       {
         symbol: 'in force',
         meaning: tie.ratedA === undefined ? 'as proposed' : 'entered',
-        value: ratedA ?? 'not a breaker',
-        unit: ratedA === undefined ? '' : 'A',
+        value: guardA ?? ratedA ?? 'not a breaker',
+        unit: (guardA ?? ratedA) === undefined ? '' : 'A',
         from: tie.ratedA === undefined ? 'this working' : 'feeds'
       }
     ],
-    result: { value: proposed.ratedA ?? steadyA, unit: 'A' },
+    result: {
+      value: opens(tie) ? (proposed.ratedA ?? Math.max(BREAKER_MARGIN * steadyA, mostA, given ?? 0)) : steadyA,
+      unit: 'A'
+    },
     basis: { kind: 'common practice' }
   }
 }
@@ -322,7 +375,7 @@ function feederWireWorking(design: Design, feeder: Feeder, tie: Tie): Working {
         meaning:
           given !== undefined
             ? 'what the alternator may give'
-            : tie.kind === 'breaker'
+            : opens(tie)
               ? 'steady'
               : 'all at their most, with no breaker of its own',
         value: asked,
@@ -384,6 +437,7 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
       supply: { ...supply, ties: supply.ties.map(one => (one.id === tie.id ? { ...tie, ...patch } : one)) }
     }
   ]
+  const bare = bareTies(model, feeders)
   return feeders.flatMap((feeder): Finding[] => {
     const tie = supply.ties.find(one => one.id === feeder.tie)!
     const findings: Finding[] = []
@@ -397,7 +451,7 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
       proposed.awg === undefined
         ? []
         : [{ says: say`Use AWG ${proposed.awg}.`, edits: set(tie, { awg: proposed.awg as Tie['awg'] }) }]
-    if (tie.kind === 'breaker' && feeder.ratedA === undefined)
+    if (opens(tie) && feeder.guardA === undefined)
       findings.push({
         ...about,
         id: `power.feeder-none:${tie.id}`,
@@ -424,22 +478,23 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
         basis: FEEDER_BASIS,
         figure: { kind: 'feeder rating', of: tie.id },
         remedies: rating,
-        says: say`${tie.name} ${forGoodA > feeder.steadyA ? say`may carry ${amperes(forGoodA)} into a flat battery` : say`carries ${amperes(feeder.steadyA)} in ${feeder.when}`} and bears ${amperes(tie.ratedA)}: it ${tie.kind === 'breaker' ? 'opens and takes all behind it along' : tie.kind === 'contactor' ? 'welds or burns its contacts' : 'overheats'}.`
+        says: say`${tie.name} ${forGoodA > feeder.steadyA ? say`may carry ${amperes(forGoodA)} into a flat battery` : say`carries ${amperes(feeder.steadyA)} (${feeder.when})`} and bears ${amperes(tie.ratedA)}: it ${tie.kind === 'breaker' ? 'opens and takes all behind it along' : tie.kind === 'contactor' ? 'welds or burns its contacts' : 'overheats'}.`
       })
     if (tie.awg !== undefined) {
-      const most = protects(gauge(tie.awg), 'breaker')!
-      if (tie.kind === 'breaker' && feeder.ratedA !== undefined && feeder.ratedA > most)
+      const chart = protects(gauge(tie.awg), 'breaker')!
+      const most = mostProtectorA(gauge(tie.awg), 'breaker', lieAlone(design))
+      if (feeder.guardA !== undefined && feeder.guardA > most * (1 + 1e-9))
         findings.push({
           ...about,
           id: `power.feeder-protector:${tie.id}`,
           code: 'power.feeder-protector',
           weight: 'must fix',
-          measured: feeder.ratedA,
+          measured: feeder.guardA,
           limit: most,
           basis: PROTECTOR_BASIS,
           figure: { kind: 'feeder wire', of: tie.id },
           remedies: thicker,
-          says: say`The ${figure(feeder.ratedA, 'A')} breaker of ${tie.name} does not protect its AWG ${tie.awg} wire, which wants ${figure(most, 'A')} at most. A short would burn the wire first.`
+          says: say`The ${figure(feeder.guardA, 'A')} breaker of ${tie.name} does not protect its AWG ${tie.awg} wire, ${most < chart ? say`which outside the conditions of table 11-3 carries ${amperes(most)}` : say`which wants ${figure(most, 'A')} at most`}. A short would burn the wire first.`
         })
       else if (feeder.ampacity!.amps < feeder.asksA * (1 - 1e-6))
         findings.push({
@@ -466,22 +521,58 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
           says: say`${tie.name} is of AWG ${tie.awg} and carries the starter, 150 to 250 A while it cranks: AWG ${CRANKING_AWG} to ${BATTERY_CABLE_AWG} is common practice.`
         })
     }
-    const fromBattery = [tie.from, tie.to].some(
-      id =>
-        model.source(id)?.kind === 'battery' && (id === MAIN_BATTERY || supply.sources.some(source => source.id === id))
-    )
-    if (fromBattery && (tie.kind === 'wire' || tie.kind === 'diode'))
+    const guard = tie.kind === 'diode' ? tie.guardA : undefined
+    if (guard !== undefined && tie.guarded && guard < feeder.steadyA * (1 - 1e-6))
+      findings.push({
+        ...about,
+        id: `power.feeder-rated:${tie.id}`,
+        code: 'power.feeder-rated',
+        weight: 'decide',
+        measured: feeder.steadyA,
+        limit: guard,
+        basis: FEEDER_BASIS,
+        figure: { kind: 'feeder rating', of: tie.id },
+        remedies:
+          proposed.ratedA === undefined
+            ? []
+            : [{ says: say`Make it ${figure(proposed.ratedA, 'A')}.`, edits: set(tie, { guardA: proposed.ratedA }) }],
+        says: say`The breaker of ${tie.name} carries ${amperes(feeder.steadyA)} (${feeder.when}) and is ${figure(guard, 'A')}: it opens and takes all behind it along.`
+      })
+    const lost = feeder.busDropV ?? 0
+    const mostV = MAIN_DROP_SHARE * regulatedV(design.airframe.systemV)
+    if (lost > mostV * 1.001)
+      findings.push({
+        id: `power.feeder-drop:${tie.id}`,
+        code: 'power.feeder-drop',
+        weight: 'decide',
+        subjects: [],
+        measured: lost,
+        limit: mostV,
+        unit: 'V',
+        basis: MAIN_DROP_BASIS,
+        figure: { kind: 'feeder wire', of: tie.id },
+        remedies: tie.awg !== undefined && proposed.awg !== undefined && proposed.awg < tie.awg ? thicker : [],
+        says: say`From its source to the ${model.name(tie.to)}, by ${tie.name}, ${num(lost, 2, 'V')} are lost; ${num(mostV, 2, 'V')} is allowed in main power wires. A thicker or shorter cable, or better contacts, mends it.`
+      })
+    if (bare.has(tie.id))
       findings.push({
         id: `power.feeder-bare:${tie.id}`,
         code: 'power.feeder-bare',
         weight: 'decide',
         subjects: [],
         basis: EVERY_CIRCUIT,
-        says: say`${tie.name} leaves its battery with nothing that opens on a short: the wire would burn, and no switch stops it. A breaker or fuse stands at the battery’s post.`,
+        says: say`Nothing opens on a short of ${tie.name}: its wire would burn, and what feeds it cannot be shut off in time. A breaker or fuse stands where its current comes from${bare.get(tie.id) === 'battery' ? ', at the battery’s post' : ''}.`,
         remedies:
           tie.kind === 'wire'
             ? [{ says: say`Make it a breaker, of the size the tables propose.`, edits: set(tie, { kind: 'breaker' }) }]
-            : []
+            : tie.kind === 'diode'
+              ? [
+                  {
+                    says: say`Set a breaker in it, of the size the tables propose.`,
+                    edits: set(tie, { guarded: true })
+                  }
+                ]
+              : []
       })
     return findings
   })

@@ -204,7 +204,7 @@ export const allowableDropV = (systemV: 12 | 14 | 28, duty: 'continuous' | 'inte
   (systemV === 28 ? 1 : 0.5) * (duty === 'intermittent' ? 2 : 1)
 
 /**
- * The table prints resistances with two figures, so a drop that passes the limit by under 1 % is taken as at
- * the limit. The handbook's own worked example accepts 0.504 V against 0.5 V.
+ * The table prints resistances with two or three figures, so a drop that passes the limit by no more than 1.3 % is taken as
+ * at the limit. The handbook's own worked example accepts 0.504 V against 0.5 V at 20 °C, before the load warms the wire.
  */
-export const DROP_TOLERANCE = 0.01
+export const DROP_TOLERANCE = 0.013

@@ -41,7 +41,14 @@ export function oneLine(
   feeders: readonly Feeder[]
 ): OneLine {
   const ratings = new Map(
-    feeders.flatMap((one): [string, string][] => (one.ratedA === undefined ? [] : [[one.tie, `${one.ratedA}`]]))
+    feeders.flatMap((one): [string, string][] =>
+      // A breaker in the feed of a diode is what opens there.
+      one.kind === 'diode' && one.guardA !== undefined
+        ? [[one.tie, `breaker ${one.guardA}`]]
+        : one.ratedA === undefined
+          ? []
+          : [[one.tie, `${one.ratedA}`]]
+    )
   )
   const sources = powerModel(design, supply).sources.map((source): LineNode => ({
     id: source.id,

@@ -4,8 +4,6 @@ export type Chemistry = 'lead-acid' | 'lithium'
 
 /** Exponent of Peukert's law: lead-acid AGM 1.10 to 1.25, lithium 1.05 (common practice). */
 export const PEUKERT: Record<Chemistry, number> = { 'lead-acid': 1.15, 'lithium': 1.05 }
-/** Peukert's law promises more the less is drawn; below this rate, in hours, we promise no more (our caution). */
-export const LONGEST_RATE_H = 20
 export const DISCHARGE_BASIS: Basis = {
   kind: 'common practice',
   source: 'Peukert’s law; open-circuit volts against charge of lead-acid and LiFePO4 cells'
@@ -67,6 +65,9 @@ export function between(table: readonly (readonly [number, number])[], at: numbe
 /** Open-circuit volts at a state of charge; `cells12` is the number of 12 V blocks in series. */
 export const openCircuitV = (chemistry: Chemistry, charge: number, cells12: number): number =>
   between(OPEN_CIRCUIT[chemistry], charge) * cells12
+/** The points of that curve, for a working. */
+export const openCircuitPoints = (chemistry: Chemistry): readonly (readonly [number, number])[] =>
+  OPEN_CIRCUIT[chemistry]
 /** The state of charge at which the open-circuit volts have fallen by so much, 0 when they never do. */
 export function chargeBelow(chemistry: Chemistry, charge: number, fallV: number, cells12: number): number {
   const table = OPEN_CIRCUIT[chemistry]
@@ -78,21 +79,48 @@ export function chargeBelow(chemistry: Chemistry, charge: number, fallV: number,
 }
 /** Share of the capacity left by the cold. */
 export const shareAtCelsius = (chemistry: Chemistry, celsius: number): number => between(BY_CELSIUS[chemistry], celsius)
-/** Ohms within the battery. */
-export const insideOhm = (chemistry: Chemistry, capacityAh: number, cells12: number): number =>
-  (OHM_AH[chemistry] / capacityAh) * cells12
+/** How many times its ohms a battery has at a temperature, °C (common practice: cold slows the cells). */
+const OHM_BY_CELSIUS: Record<Chemistry, readonly (readonly [number, number])[]> = {
+  'lead-acid': [
+    [-40, 3],
+    [-18, 2],
+    [0, 1.4],
+    [20, 1],
+    [60, 1]
+  ],
+  'lithium': [
+    [-40, 4],
+    [-18, 2.5],
+    [0, 1.5],
+    [20, 1],
+    [60, 1]
+  ]
+}
+/**
+ * Ohms within the battery; more in the cold, and with age as its capacity falls (our assumption: in inverse proportion).
+ * @param worn how cold it is, and what share of its capacity is left
+ */
+export const insideOhm = (
+  chemistry: Chemistry,
+  capacityAh: number,
+  cells12: number,
+  worn: { celsius: number; share: number } = { celsius: 20, share: 1 }
+): number =>
+  ((OHM_AH[chemistry] / capacityAh) * cells12 * between(OHM_BY_CELSIUS[chemistry], worn.celsius)) / worn.share
 
 /**
  * Ampere-hours that an hour of a current takes from a battery’s charge, so that a steady current lasts H · (C / (I·H))^k
- * (Peukert).
- * Below the twenty-hour current no more is promised.
+ * (Peukert). Below the current it is rated at no more than its rating is promised: no charge comes out that is not in the plan.
  */
 export const drainA = (amps: number, capacityAh: number, ratedHours: number, exponent: number): number =>
-  amps <= 0 ? 0 : amps * ((Math.max(amps, capacityAh / LONGEST_RATE_H) * ratedHours) / capacityAh) ** (exponent - 1)
+  amps <= 0 ? 0 : amps * Math.max(1, (amps * ratedHours) / capacityAh) ** (exponent - 1)
 
-/** Time in hours that a battery carries a constant current: t = H · (C / (I · H))^k (Peukert). Infinite for no current. */
+/**
+ * Time in hours that a battery carries a constant current: t = H · (C / (I · H))^k (Peukert); below the current it is rated at,
+ * C / I and no more. Infinite for no current.
+ */
 export function dischargeHours(capacityAh: number, ratedHours: number, amps: number, exponent: number): number {
-  return amps <= 0 ? Infinity : ratedHours * (capacityAh / (amps * ratedHours)) ** exponent
+  return amps <= 0 ? Infinity : capacityAh / drainA(amps, capacityAh, ratedHours, exponent)
 }
 
 /** Watt-hours in a battery between flat and a state of charge, by the area under its open-circuit volts. */

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { functionsLost } from '../../capability'
 import type { Item } from '../../catalogue'
 import { type Airframe, type Unit } from '../../document'
 import { finish, resolve, type Design } from '../../design'
@@ -94,7 +95,7 @@ const designs: fc.Arbitrary<Design> = fc
     const project = projectWith(items, {
       ...base,
       airframe,
-      brief: { ...base.brief, flying: one.night ? ['IFR'] : ['day VFR'] }
+      brief: { ...base.brief, flying: one.night ? ['IFR by day'] : ['day VFR'] }
     })
     const units = project.options[0]!.units.map((unit, index): Unit => ({
       ...unit,
@@ -109,7 +110,10 @@ describe('minutes on the battery', () => {
   it('discharge follows the closed formula', () => {
     expect(dischargeHours(20, 1, 5, 1)).toBe(4)
     expect(dischargeHours(24, 20, 1.2, 1.2)).toBeCloseTo(20, 9)
-    expect(dischargeHours(25, 1, 12.5, 1.15)).toBeCloseTo(2 ** 1.15, 9)
+    expect(dischargeHours(24, 20, 2.4, 1.2)).toBeCloseTo(20 * 0.5 ** 1.2, 9)
+    // No credit above the rating (common practice): a tenth of the current lasts ten times as long and no longer.
+    expect(dischargeHours(25, 1, 2.5, 1.15)).toBe(10)
+    expect(dischargeHours(25, 1, 50, 1.15)).toBeCloseTo(0.5 ** 1.15, 9)
     expect(dischargeHours(25, 1, 0, 1.15)).toBe(Infinity)
   })
   it.each([
@@ -199,6 +203,8 @@ describe('minutes on the battery', () => {
     const of = (batteryC: number) => {
       const base = plainProject()
       base.airframe.batteryC = batteryC
+      // At its 20-hour rating, where the rate counts for 6 A.
+      base.airframe.battery.ratedHours = 20
       return enduranceOf(designWith([[load('r', { typicalA: 6, maxA: 6, minV: 1 }), 'tail']], base)).minutes
     }
     expect(of(0) / of(20)).toBeCloseTo(0.8 ** PEUKERT['lead-acid'], 2)
@@ -273,7 +279,7 @@ describe('minutes on the battery', () => {
     const design = resolve({ ...project, options: [{ ...project.options[0]!, supply: two }] }, 'a')
     expect(simulate(design, { ...usualSettings(design), failure: { sources: ['alternator'] } }).minutes).toBe(Infinity)
     expect(enduranceOf(design).minutes).toBeLessThan(Infinity)
-    expect(examinePower(design).loads[0]!.capacityA).toBe(60)
+    expect(examinePower(design).loads.find(one => one.phase === 'climb')!.capacityA).toBe(60)
   })
   it('two alternators of one size share the load evenly, and one alone is held to its rating by the battery’s help', () => {
     const project = projectWith([[load('k', { typicalA: 30, maxA: 30 }), 'tail']])
@@ -295,7 +301,7 @@ describe('minutes on the battery', () => {
   it('a unit on two buses outlives the loss of one', () => {
     const project = projectWith([[load('k'), 'tail']], {
       ...plainProject(),
-      brief: { ...plainProject().brief, flying: ['IFR'] }
+      brief: { ...plainProject().brief, flying: ['IFR by day'] }
     })
     const of = (alsoBus?: string) =>
       finish(
@@ -311,12 +317,9 @@ describe('minutes on the battery', () => {
   })
 })
 
-const playing = (
-  project: Parameters<typeof resolve>[0],
-  option = 'a'
-): [Design, ReturnType<typeof examinePower>['circuits']] => {
+const playing = (project: Parameters<typeof resolve>[0], option = 'a'): Parameters<typeof playScenes> => {
   const design = resolve(project, option)
-  return [design, examinePower(design).circuits]
+  return [design, examinePower(design).circuits, functionsLost(design)]
 }
 
 describe('searches', () => {
@@ -380,8 +383,8 @@ describe('searches', () => {
     expect(finish(backupFor(design, 1e6)).capacityAh).toBeUndefined()
     expect(finish(backupFor(design, 1)).capacityAh).toBe(0)
   })
-  // Peukert turned round: t = H (C / (I H))^k gives C = I H (t / H)^(1 / k) (the law itself); common practice k = 1.05
-  // for lithium.
+  // Peukert turned round: t = H (C / (I H))^k gives C = I H (t / H)^(1 / k) (the law itself) for less than the rated hours, C = I t
+  // for more (no credit); common practice k = 1.05 for lithium.
   it.each([
     [2, 60],
     [5, 90],
@@ -393,12 +396,15 @@ describe('searches', () => {
       base.airframe.battery = { ...base.airframe.battery, capacityAh: 0.001, usableFraction: 0.8 }
       const design = withoutCoils(designWith([[load('all', { typicalA: amps, maxA: amps, minV: 1 }), 'tail']], base))
       const { capacityAh } = finish(backupFor(design, wanted))
-      const closed = (amps * 1 * (wanted / 60) ** (1 / PEUKERT.lithium)) / 0.8
+      const hours = wanted / 60
+      const closed = (amps * (hours < 1 ? hours ** (1 / PEUKERT.lithium) : hours)) / 0.8
       expect(Math.abs(capacityAh! - closed)).toBeLessThan(0.2)
     }
   )
   it('the table of age and cold: with a steady current each field is the first times Peukert’s power of what is left', () => {
-    const design = withoutCoils(designWith([[load('all', { typicalA: 8, maxA: 8, minV: 1 }), 'tail']]))
+    const base = plainProject()
+    base.airframe.battery.ratedHours = 20
+    const design = withoutCoils(designWith([[load('all', { typicalA: 8, maxA: 8, minV: 1 }), 'tail']], base))
     const { minutes, shares, celsius } = finish(enduranceRange(design))
     const k = PEUKERT['lead-acid']
     // Common practice for lead-acid: all of it from 20 °C up, 80 % at 0 °C, 60 % at −18 °C.
@@ -434,7 +440,7 @@ describe('searches', () => {
 
 describe('failures as scenes', () => {
   const [design, circuits] = playing(demoProject('3-skerrow-dunlin'), 'b')
-  const scenes = finish(playScenes(design, circuits))
+  const scenes = finish(playScenes(design, circuits, functionsLost(design)))
   const scene = (id: string) => scenes.find(one => one.id === id)!
   it('has one for every source, contactor, bus and protector, and the regulator', () => {
     expect(scenes.filter(one => one.kind === 'protector')).toHaveLength(circuits.length)
@@ -479,10 +485,10 @@ describe('failures as scenes', () => {
           [load('horizon', {}, { provides: ['attitude'] }), 'tail'],
           [load('lamp', { essential: false }), 'tail']
         ],
-        { ...plainProject(), brief: { ...plainProject().brief, flying: ['IFR'] } }
+        { ...plainProject(), brief: { ...plainProject().brief, flying: ['IFR by day'] } }
       )
     )
-    const dead = finish(playScenes(plain, wires)).find(one => one.id === 'bus:main')!
+    const dead = finish(playScenes(plain, wires, functionsLost(plain))).find(one => one.id === 'bus:main')!
     expect(dead).toMatchObject({ fedNow: 0, fedBefore: 2, minutes: 0, lostFunctions: ['attitude'] })
     expect(dead.rescue!.set).toContainEqual({ switch: 'Essential feed', to: 'ALTERNATE' })
     // With the main bus gone the contactor’s coil only draws: the master off saves it.
@@ -491,7 +497,9 @@ describe('failures as scenes', () => {
     // A bare battery on the horizon alone, 1 A: ten hours and more.
     expect(dead.rescue!.minutes).toBeGreaterThan(600)
     // What a breaker of its own takes away no switch brings back.
-    expect(finish(playScenes(plain, wires)).find(one => one.id === 'protector:horizon')!.rescue).toBeUndefined()
+    expect(
+      finish(playScenes(plain, wires, functionsLost(plain))).find(one => one.id === 'protector:horizon')!.rescue
+    ).toBeUndefined()
   })
   it('where a reserve keeps the essential bus alive, the switch that adds the main battery is named for the time it buys', () => {
     const dead = scene('bus:main')
@@ -514,7 +522,7 @@ describe('failures as scenes', () => {
       [load('strong'), 'tail']
     ])
     expect(
-      finish(playScenes(weak, examinePower(weak).circuits))
+      finish(playScenes(weak, examinePower(weak).circuits, functionsLost(weak)))
         .find(one => one.id === 'over-voltage')!
         .dark.map(one => one.unit)
     ).toEqual(['weak'])

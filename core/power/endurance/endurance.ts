@@ -1,10 +1,12 @@
 import type { FlightPhase } from '../../catalogue'
 import type { Design, Working } from '../../design'
 import { figure, num, say } from '../../quantity'
-import { phasesFlown } from '../loads/load'
+import { busV, phasesFlown, unitAmps } from '../loads/load'
+import { blocksOf, coilsOf, positionsOf } from '../supply/tie'
+import { hasPlan, isShed } from './shed'
 import { powerModel } from '../supply/model'
-import { DISCHARGE_BASIS, PEUKERT, shareAtCelsius } from './discharge'
-import { simulate, type SimulationSettings } from './simulate'
+import { DISCHARGE_BASIS, insideOhm, openCircuitPoints, PEUKERT, shareAtCelsius } from './discharge'
+import { simulate, STALE_V, type SimulationSettings } from './simulate'
 
 export const LOST_BECAUSE = ['shed', 'no feed', 'least volts', 'battery flat', 'own battery empty'] as const
 export interface Lost {
@@ -49,18 +51,57 @@ export interface Endurance {
   }
   steps: number
   solved: number
+  /** Ampere-hours that age, charge and cold leave of all batteries. */
+  wholeAh: number
+  /** Of these, when the first unit kept on went dark: what had flowed, what the rate had cost, what was left. */
+  atFirst?: { drawnAh: number; rateAh: number; leftAh: number }
+}
+/** What an inspector reckons by hand: the usable ampere-hours less what flows before the pilot acts, over what flows after. */
+export interface HandSum {
+  usableAh: number
+  delayMinutes: number
+  beforeA: number
+  afterA: number
+  minutes: number
+}
+/** One phase with the alternators lost in it. */
+export interface PhaseEndurance {
+  phase: FlightPhase
+  minutes: number
+  first?: Lost
+  fullA: number
+  shedA: number
+}
+/** The time on battery in the worst cruise flown, in every other phase, and by hand. */
+export interface FlownEndurance extends Endurance {
+  phases: PhaseEndurance[]
+  hand: HandSum
 }
 
-export const STEP_S = 10
+/** Most that time goes at once, in seconds; it stops besides wherever volts have moved. */
+export const STEP_S = 60
 
-/** What the planner's figures say: everything but the failure. The phase is the worst flown: in cloud, by night, or by day. */
+/** Cruises, the one that usually takes most first: where two take the same, the earlier one is meant. */
+const CRUISES: readonly FlightPhase[] = ['cruise in cloud', 'cruise by night', 'cruise by day']
+/** Amps at the volts of the bus in a phase: all that is on, or what stays on. */
+function ampsIn(design: Design, phase: FlightPhase, kept: boolean): number {
+  const volts = busV(design.airframe.systemV)
+  const planned = hasPlan(design)
+  return design.units.reduce(
+    (sum, unit) =>
+      (kept && planned && isShed(unit)) || unit.item.provides.includes('generator')
+        ? sum
+        : sum + unitAmps(unit, phase, volts).typicalA,
+    0
+  )
+}
+
+/** What the planner's figures say: everything but the failure. The phase is the cruise flown in which most stays on. */
 export function usualSettings(design: Design): SimulationSettings {
   const flown = phasesFlown(design)
-  const phase = flown.includes('cruise in cloud')
-    ? 'cruise in cloud'
-    : flown.includes('cruise by night')
-      ? 'cruise by night'
-      : 'cruise by day'
+  const phase = CRUISES.filter(one => flown.includes(one)).reduce((worst, one) =>
+    ampsIn(design, one, true) > ampsIn(design, worst, true) + 1e-9 ? one : worst
+  )
   const { supply, alternators } = powerModel(design)
   return {
     phase,
@@ -72,21 +113,57 @@ export function usualSettings(design: Design): SimulationSettings {
   }
 }
 
-/** The alternators have just quit, with the planner's own figures. */
-export const enduranceOf = (design: Design): Endurance => simulate(design, usualSettings(design))
+/** Volts by which batteries may fall before the other phases are solved anew: their minutes are read to the minute. */
+const COARSE_V = 3 * STALE_V
+/** Phases in which the loss of the alternators leaves the aeroplane on its batteries: all but those on the ground. */
+const GROUND: readonly FlightPhase[] = ['start', 'taxi']
+/** The alternators have just quit, with the planner's own figures: in the worst cruise, and in every phase of a flight. */
+export function enduranceOf(design: Design, everyPhase = true): FlownEndurance {
+  const settings = usualSettings(design)
+  const worst = simulate(design, settings)
+  const phases = phasesFlown(design)
+    .filter(phase => (everyPhase ? !GROUND.includes(phase) : phase === settings.phase))
+    .map((phase): PhaseEndurance => {
+      const { minutes, first, fullA, shedA } =
+        phase === settings.phase ? worst : simulate(design, { ...settings, phase, staleV: COARSE_V })
+      return { phase, minutes, first, fullA, shedA }
+    })
+  return { ...worst, phases, hand: handSum(design, settings) }
+}
+
+/**
+ * Minutes an inspector reckons by hand: delay + (usable Ah − amps before · delay) / amps after, at the volts of the bus; no
+ * credit above nameplate times usable share (common practice).
+ */
+function handSum(design: Design, { phase, supply, failure }: SimulationSettings): HandSum {
+  const { battery, pilotDelayMinutes: delay } = design.airframe
+  const model = powerModel(design, supply)
+  const failed = new Set(failure.sources)
+  const usableAh = model.sources.reduce(
+    (sum, one) => (one.kind === 'battery' && !failed.has(one.id) ? sum + one.capacityAh * battery.usableFraction : sum),
+    0
+  )
+  const coils = (when: 'normal' | 'afterLoss') =>
+    coilsOf(supply, positionsOf(supply, when)).reduce((sum, tie) => sum + tie.holdA!, 0)
+  const beforeA = ampsIn(design, phase, false) + coils('normal')
+  const afterA = ampsIn(design, phase, true) + coils('afterLoss')
+  const ampMinutes = usableAh * 60 - beforeA * delay
+  const minutes = ampMinutes <= 0 ? (usableAh * 60) / beforeA : afterA > 0 ? delay + ampMinutes / afterA : Infinity
+  return { usableAh, delayMinutes: delay, beforeA, afterA, minutes }
+}
 
 /** How the time on battery came about. */
-export function explainEndurance(design: Design, endurance: Endurance): Working {
+export function explainEndurance(design: Design, endurance: FlownEndurance): Working {
   const settings = usualSettings(design)
   const { pilotDelayMinutes } = design.airframe
-  const { phase, fullA, shedA, kept, first, minutes, energy } = endurance
+  const { phase, fullA, shedA, kept, first, minutes, energy, hand } = endurance
   const failed = new Set(settings.failure.sources)
   const batteries = powerModel(design).sources.flatMap(source =>
     source.kind === 'battery' && !failed.has(source.id) ? [source] : []
   )
   return {
     formula:
-      'each step Δt: I from the network at the cells’ open-circuit volts E(s), s ← s − I · (I·H / C)^(k−1) · Δt / C; C = capacity · share · cold; a unit is dark below its least volts',
+      'each step Δt: I from the network at the cells’ open-circuit volts E(s) behind R, s ← s − I · max(1, I·H / C)^(k−1) · Δt / C; C = capacity · share · cold; a unit is dark below its least volts; by hand: delay + (usable Ah − I before · delay) / I after',
     inputs: [
       ...batteries.flatMap(source => [
         {
@@ -95,6 +172,32 @@ export function explainEndurance(design: Design, endurance: Endurance): Working 
           value: source.capacityAh * settings.share * shareAtCelsius(source.chemistry, settings.celsius),
           unit: 'Ah',
           from: source.id === 'battery' ? 'airframe' : 'feeds or catalogue entry'
+        },
+        {
+          symbol: `E ${source.name}`,
+          meaning: 'open-circuit volts by charge left: empty to full',
+          value: openCircuitPoints(source.chemistry)
+            .map(([charge, volts]) => `${charge * 100} %: ${volts} V`)
+            .join('; '),
+          unit: '',
+          from: 'common practice, of 12 V'
+        },
+        {
+          symbol: `R ${source.name}`,
+          meaning: 'within the battery, colder and older more',
+          value: insideOhm(source.chemistry, source.capacityAh, blocksOf(design.airframe.systemV), {
+            celsius: settings.celsius,
+            share: settings.share
+          }),
+          unit: 'Ω',
+          from: 'common practice'
+        },
+        {
+          symbol: `cold ${source.name}`,
+          meaning: 'share of the capacity at that temperature',
+          value: shareAtCelsius(source.chemistry, settings.celsius),
+          unit: '',
+          from: 'common practice'
         },
         {
           symbol: 'k',
@@ -141,6 +244,35 @@ export function explainEndurance(design: Design, endurance: Endurance): Working 
         unit: 'min',
         from: 'simulation'
       },
+      ...(first
+        ? [
+            {
+              symbol: 'least volts',
+              meaning: `of ${first.label}, at its own terminals`,
+              value: design.units.find(unit => unit.id === first.unit)?.item.power?.minV ?? 0,
+              unit: 'V',
+              from: 'catalogue entry'
+            }
+          ]
+        : []),
+      {
+        symbol: 'by hand',
+        meaning: say`${num(hand.delayMinutes, 0, 'min')} + (${num(hand.usableAh, 2, 'Ah')} − ${num(hand.beforeA, 1, 'A')} · ${num(hand.delayMinutes, 0, 'min')}) / ${num(hand.afterA, 1, 'A')}`,
+        value: hand.minutes,
+        unit: 'min',
+        from: 'common practice: nameplate times usable share, amps at the volts of the bus'
+      },
+      ...(endurance.atFirst
+        ? [
+            {
+              symbol: 'why they differ',
+              meaning: say`of ${num(hand.usableAh, 2, 'Ah')} by hand the cold leaves ${num(endurance.wholeAh, 2, 'Ah')}; until the first unit loses power ${num(endurance.atFirst.drawnAh, 2, 'Ah')} flow, the rate costs ${num(endurance.atFirst.rateAh, 2, 'Ah')}, and ${num(endurance.atFirst.leftAh, 2, 'Ah')} stay below its least volts; amps follow the volts`,
+              value: minutes - hand.minutes,
+              unit: 'min',
+              from: 'simulation'
+            }
+          ]
+        : []),
       {
         symbol: 'energy',
         meaning: say`cells gave: loads ${num(energy.loadsWh, 1)}, wires, diodes and coils ${num(energy.lossWh, 1)}, rate ${num(energy.rateWh, 1)}`,

@@ -3,7 +3,8 @@ import type { Supply } from '../../document'
 import type { Basis, Design, DesignUnit, Steps } from '../../design'
 import type { Circuit } from '../circuits/circuit'
 import { usualSettings } from './endurance'
-import { isShed, simulate } from './simulate'
+import { simulate } from './simulate'
+import { fedWith, oneMore, rescueMoves, withMoves, worthOf, type Moves } from '../supply/rescue'
 import { Wired, type Failure } from '../supply/wired'
 import { fedBy } from '../supply/feeding'
 import { positionsOf } from '../supply/tie'
@@ -40,24 +41,9 @@ export interface Scene {
  */
 export const overVolts = (systemV: 12 | 14 | 28): number => (systemV === 28 ? 33 : 16.5)
 
-/** What is lost when these units are: what they alone provide. */
-function functionsLost(design: Design, dark: ReadonlySet<string>): FunctionName[] {
-  const left = new Set(design.units.filter(unit => !dark.has(unit.id)).flatMap(unit => unit.item.provides))
-  return [...new Set(design.units.filter(unit => dark.has(unit.id)).flatMap(unit => unit.item.provides))]
-    .filter(one => !left.has(one))
-    .sort()
-}
+/** What no longer works with these units dark: the account of what works says it (`capability`). */
+export type FunctionsLost = (dark: ReadonlySet<string>) => FunctionName[]
 
-/** Switches moved from where they stand normally, by id. */
-type Moves = ReadonlyMap<string, string>
-/** The supply as it is with some switches moved and left there. */
-const withMoves = (supply: Supply, moves: Moves): Supply => ({
-  ...supply,
-  switches: supply.switches.map(one => {
-    const to = moves.get(one.id)
-    return to === undefined ? one : { ...one, normal: to, afterLoss: to }
-  })
-})
 /** Least gain that makes a switch worth naming, in minutes. */
 const WORTH_MINUTES = 1
 
@@ -82,39 +68,17 @@ function rescueOf({
   minutes: number
 }): Scene['rescue'] {
   const gone = new Set(dark.map(unit => unit.id))
-  const kept = new Set(design.units.filter(unit => !isShed(unit)).map(unit => unit.id))
-  const fedWith = (moves: Moves) => {
-    const moved = withMoves(supply, moves)
-    return fedBy(new Wired(powerModel(design, moved), failure), positionsOf(moved, 'normal')).powered
-  }
-  const worth = (powered: ReadonlySet<string>) =>
-    [[...powered].filter(id => kept.has(id)).length, powered.size] as const
-  const oneMore = (moves: Moves): Moves[] =>
-    supply.switches.flatMap(one =>
-      one.positions.filter(to => to !== (moves.get(one.id) ?? one.normal)).map(to => new Map(moves).set(one.id, to))
-    )
-  let moves: Moves = new Map()
-  let best = worth(fedWith(moves))
-  for (let turn = 0; gone.size > 0 && turn < supply.switches.length; turn++) {
-    let next: Moves | undefined
-    for (const tried of oneMore(moves)) {
-      const found = worth(fedWith(tried))
-      if (found[0] > best[0] || (found[0] === best[0] && found[1] > best[1])) {
-        best = found
-        next = tried
-      }
-    }
-    if (!next) break
-    moves = next
-  }
+  const fed = (moves: Moves) => fedWith(design, supply, failure, moves)
+  let moves: Moves = gone.size > 0 ? rescueMoves(design, supply, failure) : new Map<string, string>()
+  const best = worthOf(design, fed(moves))
   const still = (now: Moves) => {
-    const powered = fedWith(now)
+    const powered = fed(now)
     return new Set([...gone].filter(id => !powered.has(id)))
   }
   let lasts = moves.size ? minutesWith(moves, still(moves)) : minutes
   if (Number.isFinite(lasts))
-    for (const tried of oneMore(moves)) {
-      const found = worth(fedWith(tried))
+    for (const tried of oneMore(supply, moves)) {
+      const found = worthOf(design, fed(tried))
       if (found[0] < best[0] || found[1] < best[1]) continue
       const longer = minutesWith(tried, still(tried))
       if (longer > lasts + WORTH_MINUTES) {
@@ -134,8 +98,13 @@ function rescueOf({
 /**
  * Every failure worth a thought, one after the other: alternators, batteries, contactors, feeders, buses, protectors, and
  * a regulator that runs away.
+ * @param functionsLost what no longer works with units dark
  */
-export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps<Scene[]> {
+export function* playScenes(
+  design: Design,
+  circuits: readonly Circuit[],
+  functionsLost: FunctionsLost
+): Steps<Scene[]> {
   const settings = usualSettings(design)
   const model = powerModel(design)
   const { supply, sources } = model
@@ -200,7 +169,8 @@ export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps
       id: `protector:${head.unit}`,
       kind: 'protector' as const,
       name: `${head.breakerA} A ${head.protector} of ${head.label} opens`,
-      failure: { units: head.shared }
+      // One of two breakers leaves the other.
+      failure: { units: head.alsoBus === undefined ? head.shared : [] }
     }))
   ]
   const scenes: Scene[] = []
@@ -237,7 +207,7 @@ export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps
           }),
       dark: dark.map(unit => ({ unit: unit.id, label: unit.label })),
       onOwn: off.filter(unit => own(unit) > 0).map(unit => ({ unit: unit.id, label: unit.label, minutes: own(unit) })),
-      lostFunctions: functionsLost(design, new Set(dark.map(unit => unit.id)))
+      lostFunctions: functionsLost(new Set(dark.map(unit => unit.id)))
     })
   }
   const volts = overVolts(design.airframe.systemV)
@@ -251,7 +221,7 @@ export function* playScenes(design: Design, circuits: readonly Circuit[]): Steps
     fedBefore: normal.size,
     fedNow: normal.size - burnt.length,
     dark: burnt.map(unit => ({ unit: unit.id, label: unit.label })),
-    lostFunctions: functionsLost(design, new Set(burnt.map(unit => unit.id))),
+    lostFunctions: functionsLost(new Set(burnt.map(unit => unit.id))),
     basis: {
       kind: 'common practice',
       source: `over-voltage guards act near ${volts} V; most volts from the catalogue entries`

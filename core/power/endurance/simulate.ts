@@ -1,8 +1,9 @@
 import type { FlightPhase } from '../../catalogue'
 import type { Supply, Tie } from '../../document'
 import type { Design, DesignUnit } from '../../design'
+import { designCircuits } from '../circuits/circuit'
 import { onIn, quotedA } from '../loads/load'
-import { powerModel, type PowerModel, type SourceAt } from '../supply/model'
+import { isDeadField, powerModel, type PowerModel, type SourceAt } from '../supply/model'
 import {
   drawnA,
   gathered,
@@ -15,6 +16,7 @@ import {
 } from '../supply/network'
 import { blocksOf, coilsOf, positionsOf, regulatedV } from '../supply/tie'
 import { Wired, type Failure } from '../supply/wired'
+import { hasPlan, isShed } from './shed'
 import { chargeBelow, drainA, insideOhm, openCircuitV, PEUKERT, shareAtCelsius, storedWh } from './discharge'
 import type { Endurance, EnduranceLoad, Lost } from './endurance'
 
@@ -27,17 +29,30 @@ export interface SimulationSettings {
   /** Share of each battery's capacity that age and charge leave. */
   share: number
   celsius: number
+  /** The network is solved anew when open-circuit volts have moved by so much; by `STALE_V` when absent. */
+  staleV?: number
   /** Units shed besides those the plan sheds, and kept though it sheds them. */
   alsoShed?: ReadonlySet<string>
+}
+
+const ohmsOf = new WeakMap<Design, ReadonlyMap<string, number>>()
+/** Ohms of each unit’s own circuit, out and back. */
+function circuitOhms(model: PowerModel): ReadonlyMap<string, number> {
+  const known = ohmsOf.get(model.design)
+  if (known) return known
+  const made = new Map(
+    designCircuits(model).circuits.flatMap(one =>
+      one.steadyA > 0 ? [[one.unit, one.dropV / one.steadyA] as const] : []
+    )
+  )
+  ohmsOf.set(model.design, made)
+  return made
 }
 
 /** Longest time looked at. */
 export const MOST_MINUTES = 24 * 60
 /** The network is solved anew when a battery's open-circuit volts have moved by this much since the last time. */
-const STALE_V = 0.02
-
-/** Whether the plan sheds a unit once the alternator is gone. */
-export const isShed = (unit: DesignUnit): boolean => unit.shed ?? !unit.item.power?.essential
+export const STALE_V = 0.02
 
 /** A battery as it runs down. */
 interface Cell {
@@ -60,11 +75,15 @@ interface Load {
   shedAtS?: number
   shedBelowV?: number
   minV: number
+  /** Ohms of its own wire and its way back. */
+  ohm: number
   on: boolean
   amps: number
   volts: number
   wh: number
 }
+/** Volts at a unit, past the wire of its own circuit. */
+const atUnit = (load: Load, nodeV: number): number => nodeV - load.ohm * drawnA(load.draw, nodeV)
 interface Coil {
   tie: Tie
   draw: Draw
@@ -107,6 +126,10 @@ interface State {
   rateWh: number
   solved: number
   steps: number
+  /** Ampere-hours that have flowed, and that the rate has cost besides; as they stood when the first kept unit went dark. */
+  drawnAh: number
+  rateAh: number
+  atFirst?: { drawnAh: number; rateAh: number; leftAh: number }
   /** Draws of all that is on, gathered; `of` tells one set from another, since loads only ever go off. */
   sums?: { of: number; draws: Draw[] }
 }
@@ -203,7 +226,9 @@ function begin(model: PowerModel, settings: SimulationSettings): { frame: Frame;
     lossWh: 0,
     rateWh: 0,
     solved: 0,
-    steps: 0
+    steps: 0,
+    drawnAh: 0,
+    rateAh: 0
   }
   setSwitches(frame, state, 'normal')
   for (const load of state.loads) if (!load.on) lose(state, load, 0, 'no feed')
@@ -236,18 +261,22 @@ function cellsOf(
 }
 
 function loadsOf(
-  { design }: PowerModel,
+  model: PowerModel,
   { phase, failure, alsoShed }: SimulationSettings,
   wired: Wired,
   when: { delayS: number; feeding: boolean }
 ): Load[] {
+  const { design } = model
   const down = new Set(failure.units)
+  const ohms = circuitOhms(model)
+  // Where nothing is marked to stay on nobody has planned to shed: everything stays on.
+  const planned = hasPlan(design)
   return design.units.flatMap((unit): Load[] => {
     const { power } = unit.item
     if (!power || !onIn(power, phase)) return []
     const amps = quotedA(power).averageA
-    if (amps <= 0) return []
-    const off = (alsoShed?.has(unit.id) ?? false) || isShed(unit)
+    if (amps <= 0 || isDeadField(model, unit, failure)) return []
+    const off = (alsoShed?.has(unit.id) ?? false) || (planned && isShed(unit))
     const node = wired.nodeOf(unit)
     return [
       {
@@ -255,9 +284,10 @@ function loadsOf(
         node,
         draw: { node, kind: power.load, amps, atV: power.atV, minV: Math.max(1, power.minV) },
         kept: !off,
-        shedAtS: off ? shedTime(unit, when) : undefined,
+        shedAtS: off ? shedTime(unit, when, planned) : undefined,
         shedBelowV: off && unit.shedAfterMinutes === undefined ? unit.shedBelowV : undefined,
         minV: power.minV,
+        ohm: ohms.get(unit.id) ?? 0,
         on: !down.has(unit.id),
         amps: 0,
         volts: 0,
@@ -267,8 +297,12 @@ function loadsOf(
   })
 }
 /** When a unit that is to be shed is taken off; undefined where its volts decide, or there is nothing to notice. */
-function shedTime(unit: DesignUnit, { delayS, feeding }: { delayS: number; feeding: boolean }): number | undefined {
-  if (!isShed(unit)) return delayS
+function shedTime(
+  unit: DesignUnit,
+  { delayS, feeding }: { delayS: number; feeding: boolean },
+  planned: boolean
+): number | undefined {
+  if (!planned || !isShed(unit)) return delayS
   if (unit.shedAfterMinutes !== undefined) return feeding ? undefined : unit.shedAfterMinutes * 60
   return unit.shedBelowV !== undefined ? undefined : delayS
 }
@@ -290,10 +324,18 @@ function setSwitches(
     }))
 }
 
+/** Least volts of a node that count as being fed. */
+const FED_V = 0.5
 /** Takes a unit off; one with a battery of its own works on for as long as that lasts. */
 function lose(state: State, load: Load, second: number, why: Lost['why']): void {
   load.on = false
   const own = why === 'shed' || why === 'own battery empty' ? 0 : (load.unit.item.power!.internalBatteryMinutes ?? 0)
+  if (load.kept && why !== 'shed')
+    state.atFirst ??= {
+      drawnAh: state.drawnAh,
+      rateAh: state.rateAh,
+      leftAh: state.cells.reduce((sum, cell) => sum + cell.charge * cell.capacityAh, 0)
+    }
   state.lost.push({
     unit: load.unit.id,
     label: load.unit.label,
@@ -327,7 +369,8 @@ function solve(frame: Frame, state: State): void {
   for (let round = 0; round <= state.loads.length; round++) {
     const active = state.loads.filter(load => load.on)
     solveOnce(frame, state, active)
-    const dark = active.filter(load => load.volts < load.minV - 1e-6)
+    // Too few volts for it, or no live source that reaches it at all.
+    const dark = active.filter(load => load.volts < FED_V || atUnit(load, load.volts) < load.minV - 1e-6)
     if (dark.length === 0) break
     for (const load of dark) goDark(state, load)
   }
@@ -339,17 +382,18 @@ function solve(frame: Frame, state: State): void {
     }
 }
 
-function solveOnce({ wired, blocks, alternators }: Frame, state: State, active: readonly Load[]): void {
+function solveOnce({ wired, blocks, alternators, settings }: Frame, state: State, active: readonly Load[]): void {
   const live = state.cells.filter(cell => !cell.dead)
   for (const cell of live) {
     cell.solvedV = openCircuitV(cell.source.chemistry, cell.charge, blocks)
-    cell.staleAt = chargeBelow(cell.source.chemistry, cell.charge, STALE_V, blocks)
+    cell.staleAt = chargeBelow(cell.source.chemistry, cell.charge, settings.staleV ?? STALE_V, blocks)
   }
+  const worn = { celsius: settings.celsius, share: settings.share }
   const feeds = [
     ...live.map((cell): Feed => ({
       node: cell.node,
       emfV: cell.solvedV,
-      ohm: insideOhm(cell.source.chemistry, cell.source.capacityAh, blocks),
+      ohm: insideOhm(cell.source.chemistry, cell.source.capacityAh, blocks, worn),
       limitA: Infinity
     })),
     ...alternators
@@ -380,9 +424,10 @@ function solveOnce({ wired, blocks, alternators }: Frame, state: State, active: 
 /** A unit has too few volts. Between two looks the volts fell straight: when they passed the least is on the line between. */
 function goDark(state: State, load: Load): void {
   const { before, now, cells } = state
-  const had = before && before.at < now ? before.volts[load.node]! : undefined
-  const share = had !== undefined && had > load.minV ? (had - load.minV) / (had - load.volts) : 1
-  const fell = load.volts > 0.5
+  const had = before && before.at < now ? atUnit(load, before.volts[load.node]!) : undefined
+  const has = atUnit(load, load.volts)
+  const share = had !== undefined && had > load.minV && had > has ? (had - load.minV) / (had - has) : 1
+  const fell = load.volts > FED_V
   lose(
     state,
     load,
@@ -412,8 +457,8 @@ const nextDue = ({ delayS }: Frame, { loads, reacted }: State): number =>
   )
 
 /**
- * How far time may go at once: a step, to what is due, or to where a battery is empty. Undefined where nothing happens
- * any more.
+ * How far time may go at once: a step, to what is due, or to where a battery is empty or its volts have moved. Undefined where
+ * nothing happens any more.
  */
 function spanOf({ settings }: Frame, { now, cells }: State, due: number): number | undefined {
   let span = Math.min(settings.stepS, due - now, MOST_MINUTES * 60 - now)
@@ -421,7 +466,8 @@ function spanOf({ settings }: Frame, { now, cells }: State, due: number): number
   for (const cell of cells)
     if (cell.drain > 0) {
       draining = true
-      span = Math.min(span, Math.max(((cell.charge * cell.capacityAh) / cell.drain) * 3600, 1e-3))
+      const left = cell.charge - Math.max(0, cell.staleAt)
+      span = Math.min(span, Math.max(((left * cell.capacityAh) / cell.drain) * 3600, 1e-3))
     }
   return !draining && due === Infinity ? undefined : span
 }
@@ -433,12 +479,14 @@ function run(frame: Frame, state: State, span: number): boolean {
   let moved = false
   for (const cell of state.cells) {
     if (cell.drain <= 0) continue
+    state.drawnAh += (cell.amps * span) / 3600
+    state.rateAh += ((cell.drain - cell.amps) * span) / 3600
     cell.charge -= (cell.drain * span) / 3600 / cell.capacityAh
     if (cell.charge <= 1e-9) {
       cell.charge = 0
       cell.dead = true
       moved = true
-    } else if (cell.charge <= cell.staleAt) moved = true
+    } else if (cell.charge <= cell.staleAt + 1e-12) moved = true
   }
   if (!moved) return false
   book(state)
@@ -471,7 +519,7 @@ const ampsNow = (_: Frame, { loads, coils, solution }: State) => ({
 
 function outcome(
   frame: Frame,
-  { loads, lost, cells, curve, steps, solved, lossWh, rateWh }: State,
+  { loads, lost, cells, curve, steps, solved, lossWh, rateWh, atFirst }: State,
   full: ReturnType<typeof ampsNow>,
   after: ReturnType<typeof ampsNow> | undefined
 ): Endurance {
@@ -507,6 +555,8 @@ function outcome(
     curve,
     steps,
     solved,
+    wholeAh: frame.wholeAh,
+    atFirst,
     energy: {
       byUnit: loads
         .map(load => ({ unit: load.unit.id, label: load.unit.label, wh: load.wh }))

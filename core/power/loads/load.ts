@@ -1,14 +1,13 @@
 import { PHASES, type FlightPhase, type Power } from '../../catalogue'
-import type { Basis, Design, DesignUnit, Finding, Working } from '../../design'
-import { coilsOf, positionsOf } from '../supply/tie'
-import type { PowerModel } from '../supply/model'
-import { amperes, enumerate, figure, say, thing } from '../../quantity'
+import type { Design, DesignUnit } from '../../design'
+import { regulatedV } from '../supply/tie'
+import { MAIN_ALTERNATOR } from '../../document'
+import type { PowerModel, SourceAt } from '../supply/model'
 
 /** Share of the time a com is transmitting, for the typical load. Our default. */
 export const TRANSMIT_DUTY = 0.1
-/** Continuous load at most this share of the alternator's rating, where no placard or monitor limits it. */
-export const ALTERNATOR_SHARE = 0.8
-export const ALTERNATOR_BASIS: Basis = { kind: 'published', source: 'AC 43.13-1B, 11-36', fromMemory: true }
+/** Seconds a load that comes and goes runs at a time, where it is not known. Our default. */
+const ON_SECONDS = 10
 
 /** Turns amps quoted at a unit's own voltage into amps at another, by the kind of load. */
 export function ampsAt(power: Power, volts: number): (quotedA: number) => number {
@@ -31,6 +30,7 @@ export function quotedA(power: Power): {
   transmitA: number
   averageA: number
   worstA: number
+  fiveMinutesA: number
 } {
   const comes = power.duty !== undefined && power.duty < 1
   const continuousA = comes ? 0 : power.typicalA
@@ -42,12 +42,14 @@ export function quotedA(power: Power): {
     intermittentA,
     transmitA,
     averageA: continuousA + intermittentA + transmitA,
-    worstA: Math.max(power.maxA, power.typicalA, power.transmitA ?? 0)
+    worstA: Math.max(power.maxA, power.typicalA, power.transmitA ?? 0),
+    // What runs without a pause may run at its most for five minutes, warming up; what comes and goes, once or by its duty.
+    fiveMinutesA:
+      (comes ? power.maxA * Math.max(power.duty!, Math.min(1, (power.onSeconds ?? ON_SECONDS) / 300)) : power.maxA) +
+      transmitA
   }
 }
 
-/** Put before a tie's id where its coil stands among the loads. */
-export const COIL = 'coil:'
 /** Amps of one unit in a phase, at the volts of the bus. */
 export interface UnitLoad {
   unit: string
@@ -62,8 +64,20 @@ export interface UnitLoad {
   /** The three together. */
   typicalA: number
   worstA: number
+  /** At most over five seconds, and on the average of the heaviest five minutes; what its start adds for a moment. */
+  fiveSecondsA: number
+  fiveMinutesA: number
+  startsA?: number
 }
-const NOTHING = { quietA: 0, continuousA: 0, intermittentA: 0, transmitA: 0, averageA: 0, worstA: 0 }
+const NOTHING = {
+  quietA: 0,
+  continuousA: 0,
+  intermittentA: 0,
+  transmitA: 0,
+  averageA: 0,
+  worstA: 0,
+  fiveMinutesA: 0
+}
 
 /** Amps of a unit in a phase, at a voltage; 0 where it is off. `quietA` is what it draws when it does not transmit. */
 export function unitAmps(unit: DesignUnit, phase: FlightPhase, volts: number): UnitLoad & { quietA: number } {
@@ -84,23 +98,11 @@ export function unitAmps(unit: DesignUnit, phase: FlightPhase, volts: number): U
     transmitA,
     typicalA: continuousA + intermittentA + transmitA,
     worstA: scale(quoted.worstA),
+    fiveSecondsA: scale(quoted.worstA),
+    fiveMinutesA: scale(quoted.fiveMinutesA),
+    ...(on && power.startA !== undefined && { startsA: Math.max(0, scale(power.startA) - scale(quoted.worstA)) }),
     quietA: scale(quoted.quietA)
   }
-}
-
-export interface PhaseLoad {
-  phase: FlightPhase
-  continuousA: number
-  intermittentA: number
-  transmitA: number
-  typicalA: number
-  worstA: number
-  /** What the alternators give at the speed the engine turns then, and how much of it may be used for good. */
-  capacityA: number
-  limitA: number
-  atIdle: boolean
-  marginA: number
-  byUnit: UnitLoad[]
 }
 
 /**
@@ -110,162 +112,23 @@ export interface PhaseLoad {
 export const phasesFlown = (design: Design): FlightPhase[] =>
   PHASES.filter(phase =>
     phase === 'cruise by night'
-      ? design.brief.flying.some(kind => kind !== 'day VFR')
+      ? design.brief.flying.some(kind => kind === 'night VFR' || kind === 'IFR by night')
       : phase === 'cruise in cloud'
-        ? design.brief.flying.includes('IFR')
+        ? design.brief.flying.some(kind => kind === 'IFR by day' || kind === 'IFR by night')
         : true
   )
 
 /** Phases in which the engine turns slowly. */
 const IDLE: readonly FlightPhase[] = ['taxi', 'landing']
 export const idlesIn = (phase: FlightPhase): boolean => IDLE.includes(phase)
-const sum = (list: readonly UnitLoad[], key: 'continuousA' | 'intermittentA' | 'transmitA' | 'typicalA' | 'worstA') =>
-  list.reduce((total, load) => total + load[key], 0)
+/** Volts that the loads of a system have: those its alternator holds on 12 V, the nominal ones of 14 and 28 V. */
+export const busV = (systemV: 12 | 14 | 28): number => (systemV === 12 ? regulatedV(12) : systemV)
 
-/**
- * Loads by phase against the alternators: 80 % of the rating at speed; at idle what they give there, where known, if that
- * is less.
- * Coils of the contactors that are closed in normal flight draw in every phase.
- */
-export function loadsByPhase({ design, supply, sources }: PowerModel): PhaseLoad[] {
-  const { systemV } = design.airframe
-  const alternators = sources.filter(source => source.kind === 'alternator')
-  const coils = coilsOf(supply, positionsOf(supply, 'normal')).map((tie): UnitLoad => ({
-    unit: COIL + tie.id,
-    label: `Coil of ${tie.name}`,
-    continuousA: tie.holdA!,
-    intermittentA: 0,
-    transmitA: 0,
-    typicalA: tie.holdA!,
-    worstA: tie.holdA!
-  }))
-  const ratedA = alternators.reduce((total, one) => total + one.ratedA, 0)
-  const idleA = alternators.some(one => one.idleA !== undefined)
-    ? alternators.reduce((total, one) => total + (one.idleA ?? one.ratedA), 0)
-    : undefined
-  return phasesFlown(design).map((phase): PhaseLoad => {
-    const byUnit = [
-      ...design.units.map((unit): UnitLoad => {
-        const { quietA: _, ...load } = unitAmps(unit, phase, systemV)
-        return load
-      }),
-      ...coils
-    ]
-      .filter(load => load.worstA > 0)
-      .sort((a, b) => b.typicalA - a.typicalA)
-    const atIdle = idleA !== undefined && idlesIn(phase)
-    const limitA = atIdle ? Math.min(idleA, ratedA * ALTERNATOR_SHARE) : ratedA * ALTERNATOR_SHARE
-    const typicalA = sum(byUnit, 'typicalA')
-    return {
-      phase,
-      continuousA: sum(byUnit, 'continuousA'),
-      intermittentA: sum(byUnit, 'intermittentA'),
-      transmitA: sum(byUnit, 'transmitA'),
-      typicalA,
-      worstA: sum(byUnit, 'worstA'),
-      capacityA: atIdle ? idleA : ratedA,
-      limitA,
-      atIdle,
-      marginA: limitA - typicalA,
-      byUnit
-    }
-  })
-}
-
-/** The phase, the starting of the engine and idling apart, that loads the alternator most. */
-export const heaviest = (loads: readonly PhaseLoad[]): PhaseLoad =>
-  loads
-    .filter(load => load.phase !== 'start' && !load.atIdle)
-    .reduce((most, load) => (load.typicalA > most.typicalA ? load : most))
-
-/** How the heaviest load was added up. */
-export function loadWorking(load: PhaseLoad): Working {
-  return {
-    formula: load.atIdle
-      ? 'Σ typical amps of the units that are on (continuous + duty · intermittent + share · transmitting), against what the alternators give at idle'
-      : 'Σ typical amps of the units that are on (continuous + duty · intermittent + share · transmitting), against 0.8 · alternators',
-    inputs: [
-      ...load.byUnit.map(one => ({
-        symbol: one.label,
-        meaning: `typical in ${load.phase}`,
-        value: one.typicalA,
-        unit: 'A',
-        from: 'catalogue entry'
-      })),
-      {
-        symbol: 'alternators',
-        meaning: load.atIdle ? 'at idle' : 'rating',
-        value: load.capacityA,
-        unit: 'A',
-        from: 'airframe and feeds'
-      },
-      {
-        symbol: 'limit',
-        meaning: 'most continuous load',
-        value: load.limitA,
-        unit: 'A',
-        from: load.atIdle ? 'alternators at idle, 80 % of their rating at most' : ALTERNATOR_BASIS.source!
-      }
-    ],
-    result: { value: load.typicalA, unit: 'A' },
-    basis: ALTERNATOR_BASIS
-  }
-}
-
-/** Complaints about loads and voltages. */
-export function loadFindings(design: Design, loads: readonly PhaseLoad[]): Finding[] {
-  const findings: Finding[] = []
-  for (const load of loads) {
-    if (load.phase === 'start' || load.typicalA <= load.limitA) continue
-    const largest = enumerate(
-      load.byUnit.slice(0, 3).map(one => say`${thing({ id: one.unit, label: one.label })} ${amperes(one.typicalA)}`)
-    )
-    if (load.atIdle)
-      findings.push({
-        id: `power.idle:${load.phase}`,
-        code: 'power.idle',
-        weight: 'note',
-        subjects: load.byUnit.slice(0, 3).map(one => one.unit),
-        measured: load.typicalA,
-        limit: load.limitA,
-        unit: 'A',
-        basis: { kind: 'entered', source: 'what the alternator gives at idle' },
-        figure: { kind: 'load', of: load.phase },
-        remedies: [],
-        says: say`In ${load.phase} at idle the units take ${amperes(load.typicalA)} and the alternators give ${amperes(load.limitA)}: the battery gives the rest. The largest: ${largest}.`
-      })
-    else
-      findings.push({
-        id: `power.overload:${load.phase}`,
-        code: 'power.overload',
-        weight: 'must fix',
-        subjects: load.byUnit.slice(0, 3).map(one => one.unit),
-        measured: load.typicalA,
-        limit: load.limitA,
-        unit: 'A',
-        basis: ALTERNATOR_BASIS,
-        figure: { kind: 'load', of: load.phase },
-        remedies: [],
-        says: say`In ${load.phase} the units take ${amperes(load.typicalA)}; 80 % of the ${amperes(load.capacityA)} of alternator is ${amperes(load.limitA)}. The largest: ${largest}.`
-      })
-  }
-  for (const unit of design.units) {
-    const { power } = unit.item
-    if (!power) continue
-    const { systemV } = design.airframe
-    if (systemV > power.maxV || systemV < power.minV)
-      findings.push({
-        id: `power.volts:${unit.id}`,
-        code: 'power.volts',
-        weight: 'must fix',
-        subjects: [unit.id],
-        measured: systemV,
-        limit: systemV > power.maxV ? power.maxV : power.minV,
-        unit: 'V',
-        basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
-        remedies: [],
-        says: say`${thing(unit)} works from ${figure(power.minV)} to ${figure(power.maxV, 'V')}; this aeroplane has ${figure(systemV, 'V')}.`
-      })
-  }
-  return findings
-}
+/** Share of its rating that an alternator’s field takes at full output, where it is not known. Our default. */
+const FIELD_SHARE = 0.05
+/** What the field of an alternator takes; nothing besides where it is a unit with a power entry of its own. */
+export const fieldA = ({ design }: Pick<PowerModel, 'design'>, source: SourceAt & { kind: 'alternator' }): number =>
+  source.id === MAIN_ALTERNATOR &&
+  design.units.some(unit => unit.item.provides.includes('generator') && unit.item.power)
+    ? 0
+    : (source.fieldA ?? source.ratedA * FIELD_SHARE)

@@ -7,31 +7,41 @@ import { proposedSupply } from './propose'
 /** What gives current: a battery with its cells, or an alternator. `id` is its node in the supply. */
 export type SourceAt =
   | { kind: 'battery'; id: string; name: string; chemistry: Chemistry; capacityAh: number; ratedHours: number }
-  | { kind: 'alternator'; id: string; name: string; ratedA: number; idleA?: number }
+  | { kind: 'alternator'; id: string; name: string; ratedA: number; idleA?: number; fieldA?: number }
+
+/** Whether the airframe’s own source was a unit that this option takes out, with none in its stead. */
+const takenOut = (design: Design, name: 'generator' | 'battery power'): boolean =>
+  design.removed.some(({ unit }) => unit.item.provides.includes(name)) &&
+  !design.units.some(unit => unit.item.provides.includes(name))
 
 /** All sources of an aeroplane: its own battery and alternator, what the supply adds, and boxes with cells inside. */
 function allSources(design: Design, supply: Supply): SourceAt[] {
-  const { battery, alternatorA, alternatorIdleA } = design.airframe
+  const { battery, alternatorA, alternatorIdleA, alternatorFieldA } = design.airframe
   return [
-    ...(alternatorA > 0
+    ...(alternatorA > 0 && !takenOut(design, 'generator')
       ? [
           {
             kind: 'alternator' as const,
             id: MAIN_ALTERNATOR,
             name: 'Alternator',
             ratedA: alternatorA,
-            idleA: alternatorIdleA
+            idleA: alternatorIdleA,
+            fieldA: alternatorFieldA
           }
         ]
       : []),
-    {
-      kind: 'battery',
-      id: MAIN_BATTERY,
-      name: battery.name,
-      chemistry: battery.chemistry,
-      capacityAh: battery.capacityAh,
-      ratedHours: battery.ratedHours
-    },
+    ...(takenOut(design, 'battery power')
+      ? []
+      : [
+          {
+            kind: 'battery' as const,
+            id: MAIN_BATTERY,
+            name: battery.name,
+            chemistry: battery.chemistry,
+            capacityAh: battery.capacityAh,
+            ratedHours: battery.ratedHours
+          }
+        ]),
     ...supply.sources,
     ...design.units.flatMap(unit =>
       unit.item.battery
@@ -79,6 +89,7 @@ export class PowerModel {
   private readonly buses: ReadonlyMap<string, Bus>
   private readonly roles: ReadonlyMap<Bus['role'], string>
   private readonly choices: ReadonlyMap<string, CircuitChoice>
+  private readonly byId: ReadonlyMap<string, DesignUnit>
   private readonly hung = new Map<DesignUnit, Hung>()
   constructor(
     readonly design: Design,
@@ -90,6 +101,7 @@ export class PowerModel {
     this.buses = new Map(supply.buses.map(bus => [bus.id, bus]))
     // Of two buses of one role the first is meant.
     this.roles = new Map([...supply.buses].reverse().map(bus => [bus.role, bus.id]))
+    this.byId = new Map(design.units.map(unit => [unit.id, unit]))
     this.choices = new Map(design.circuits.map(choice => [choice.unit, choice]))
   }
 
@@ -106,6 +118,13 @@ export class PowerModel {
     const known = this.hung.get(unit)
     if (known) return known
     const choice = this.choices.get(unit.id)
+    // One breaker is fed by one bus: who shares it hangs where it hangs.
+    const head = choice?.sharesWith === unit.id ? undefined : this.byId.get(choice?.sharesWith ?? '')
+    if (head?.item.power && this.choices.get(head.id)?.sharesWith === undefined) {
+      const same = this.hangs(head)
+      this.hung.set(unit, same)
+      return same
+    }
     const there = (id: string | undefined) => (id !== undefined && this.buses.has(id) ? id : undefined)
     const bus =
       there(choice?.bus) ??
@@ -147,6 +166,12 @@ export const supplyOf = (design: Design): Supply => powerModel(design).supply
 export const sourcesOf = (design: Design, supply: Supply): readonly SourceAt[] => powerModel(design, supply).sources
 /** Where a unit hangs on a supply. */
 export const busOf = (design: Design, supply: Supply, unit: DesignUnit): Hung => powerModel(design, supply).hangs(unit)
+
+/** Whether a unit is an alternator that has quit: its field draws no more. */
+export const isDeadField = (model: PowerModel, unit: DesignUnit, failure: { sources?: readonly string[] }): boolean =>
+  unit.item.provides.includes('generator') &&
+  (failure.sources?.includes(MAIN_ALTERNATOR) ?? false) &&
+  model.alternators.includes(MAIN_ALTERNATOR)
 
 /** The supply with the cells of a box tied by a diode to the essential bus, or to the main one where there is none. */
 export function tieCells(supply: Supply, unit: string, label: string): Supply {

@@ -144,12 +144,14 @@ type State = 'off' | 'on' | 'at its limit'
  * are settled by repeating I = P / V from above, which falls to the higher of the two answers.
  * @param hint volts to begin from, of an earlier answer
  * @param live what `reached` says of this network, where it is known already
+ * @param low begin with every load starved, as after a dip: where that holds by itself it is the lower of several answers
  * @throws NetworkError when it finds no answer in bounded steps; never hangs
  */
 export function solveNetwork(
   network: Network,
   hint?: readonly number[],
-  live: readonly boolean[] = reached(network)
+  live: readonly boolean[] = reached(network),
+  low = false
 ): Solution {
   const { nodes, branches, feeds, draws } = network
   const index: number[] = []
@@ -164,7 +166,7 @@ export function solveNetwork(
   const siemens = draws.map(draw =>
     draw.kind === 'resistive' ? draw.amps / draw.atV : above(draw, draw.minV) / draw.minV
   )
-  const starved = draws.map(draw => draw.kind === 'resistive')
+  const starved = draws.map(draw => draw.kind === 'resistive' || low)
 
   const once = (): number[] => {
     const matrix = new Float64Array(n * n)

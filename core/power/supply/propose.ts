@@ -72,7 +72,8 @@ export function proposedSupply(design: Design): Supply {
         ? [
             wire({
               id: 'avionics-feed',
-              name: 'Avionics switch',
+              name: 'Avionics feed',
+              kind: 'breaker',
               from: 'main',
               to: 'avionics',
               by: { switch: 'avionics-switch', in: ['ON'] },
@@ -82,6 +83,7 @@ export function proposedSupply(design: Design): Supply {
               id: 'essential-normal',
               name: 'Normal feed',
               kind: 'diode',
+              guarded: true,
               from: 'main',
               to: 'essential',
               milliohm: 2

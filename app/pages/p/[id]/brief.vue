@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Airframe, Brief } from '#core/document'
-import { FLYING } from '#core/document'
+import { AIRSPACE, AUTHORITIES, FLYING, TRAINING } from '#core/document'
 import { useBench } from '~/stores/bench'
 
 const bench = useBench()
@@ -17,6 +17,17 @@ const setMadeOn = (madeOn: string) =>
   setAirframe(
     { madeOn, certifiedAfter1996: brief.value.basis === 'certified' && madeOn > LIGHTS_SINCE },
     'date of manufacture'
+  )
+const MORE_FLYING = [
+  ['forHire', 'For hire'],
+  ['overWater', 'Over water, beyond gliding distance'],
+  ['aboveFL240', 'At or above FL240'],
+  ['byVor', 'IFR by VOR']
+] as const
+const setAirspace = (kind: (typeof AIRSPACE)[number], on: boolean) =>
+  setBrief(
+    { airspace: AIRSPACE.filter(one => (one === kind ? on : (brief.value.airspace?.includes(one) ?? false))) },
+    'airspace'
   )
 function setFlying(kind: (typeof FLYING)[number], on: boolean) {
   const flying = FLYING.filter(one => (one === kind ? on : brief.value.flying.includes(one)))
@@ -97,10 +108,17 @@ const lines = (words: string) =>
             :model-value="brief.budgetCents"
             @update:model-value="v => setBrief({ budgetCents: v }, 'budget')"
           />
-          <v-checkbox
-            label="For hire"
-            :model-value="brief.forHire"
-            @update:model-value="on => setBrief({ forHire: !!on }, 'for hire')"
+          <ChoiceField
+            :model-value="brief.authority"
+            label="Under the rules of"
+            :items="[...AUTHORITIES]"
+            @update:model-value="value => setBrief({ authority: value as Brief['authority'] }, 'rules')"
+          />
+          <ChoiceField
+            :model-value="brief.training"
+            label="Training in it"
+            :items="[...TRAINING]"
+            @update:model-value="value => setBrief({ training: value as Brief['training'] }, 'training')"
           />
           <TextField
             type="date"
@@ -117,6 +135,33 @@ const lines = (words: string) =>
             @update:model-value="value => setBrief({ downTo: value || undefined }, 'window')"
           />
         </div>
+        <div class="row" role="group" aria-label="What else the flying is">
+          <v-checkbox
+            v-for="[key, says] in MORE_FLYING"
+            :key="key"
+            :label="says"
+            :model-value="brief[key]"
+            @update:model-value="on => setBrief({ [key]: !!on }, says)"
+          />
+        </div>
+        <fieldset class="airspace">
+          <legend>Airspace it is to enter that asks for equipment</legend>
+          <v-checkbox
+            v-for="kind in AIRSPACE"
+            :key="kind"
+            :label="kind"
+            :model-value="brief.airspace?.includes(kind) ?? false"
+            @update:model-value="on => setAirspace(kind, !!on)"
+          />
+          <v-checkbox
+            label="none of it"
+            :model-value="brief.airspace?.length === 0"
+            @update:model-value="on => setBrief({ airspace: on ? [] : undefined }, 'airspace')"
+          />
+          <p v-if="!brief.airspace" class="small quiet">
+            Not said yet: whether a transponder and ADS-B Out are asked for cannot be told.
+          </p>
+        </fieldset>
         <TextField
           :lines="3"
           label="Wishes, one a line"
@@ -138,6 +183,17 @@ const lines = (words: string) =>
           :model-value="brief.notes"
           empty
           @update:model-value="value => setBrief({ notes: value }, 'notes')"
+        />
+        <TextField
+          v-if="bench.option"
+          :most="4000"
+          :lines="2"
+          :label="`What ${bench.option.name} tries`"
+          :model-value="bench.option.note"
+          empty
+          @update:model-value="
+            value => bench.act([{ type: 'option.note', option: bench.option!.id, note: value }], 'Note')
+          "
         />
       </section>
       <section class="sheet grid">
@@ -271,6 +327,11 @@ const lines = (words: string) =>
             :model-value="airframe.certifiedAfter1996"
             @update:model-value="on => setAirframe({ certifiedAfter1996: !!on }, 'certification')"
           />
+          <v-checkbox
+            label="Certificated with an engine-driven electrical system"
+            :model-value="airframe.electricalSystem"
+            @update:model-value="on => setAirframe({ electricalSystem: !!on }, 'electrical system')"
+          />
         </div>
         <p v-if="airframe.battery.chemistry === 'lithium'" class="caution">
           Lithium: ahead of the firewall it cooks after shutdown; aft of it a failing cell vents into the cabin. Its
@@ -282,6 +343,16 @@ const lines = (words: string) =>
 </template>
 
 <style scoped>
+.airspace {
+  border: 1px solid var(--rule);
+  padding: 2px 10px 6px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+}
+.airspace p {
+  flex-basis: 100%;
+}
 .page {
   padding: 14px 18px;
   display: grid;

@@ -1,450 +1,42 @@
 <script setup lang="ts">
-import { addWeeks, format, parseISO } from 'date-fns'
-import { creepSince } from '#core/money'
-import type { Prices, Quote } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
-const taste = useTaste()
-
 const bench = useBench()
-const money = computed(() => bench.report?.money)
-const agreed = computed(() => bench.reports?.agreed)
-const brief = computed(() => bench.project!.brief)
-const prices = computed(() => bench.option!.prices)
-const setPrices = (patch: Partial<Prices>) =>
-  bench.option &&
-  bench.act([{ type: 'prices.set', option: bench.option.id, prices: { ...prices.value, ...patch } }], 'Change a price')
-const GROUPS = {
-  equipment: 'Equipment',
-  labour: 'Labour',
-  panel: 'Panel',
-  wire: 'Wire and connectors',
-  travel: 'Travel',
-  contingency: 'Contingency',
-  credit: 'Credits'
-} as const
-const groups = computed(() =>
-  Object.entries(GROUPS)
-    .map(([key, name]) => {
-      const lines = money.value?.lines.filter(line => line.group === key) ?? []
-      return { key, name, lines, cents: lines.reduce((sum, line) => sum + line.cents, 0) }
-    })
-    .filter(group => group.lines.length)
-)
-
-/** Item by item, what has been added to and dropped from the plan first agreed. */
-const creep = computed(() => (agreed.value && money.value ? creepSince(agreed.value.money, money.value) : []))
-const agree = () =>
-  bench.option &&
-  bench.act(
-    [{ type: 'plan.agree', option: bench.option.id, on: new Date().toISOString().slice(0, 10) }],
-    `Set baseline: ${bench.option.name}`
-  )
-function addQuote() {
-  if (!bench.option) return
-  let number = 1
-  while (bench.option.quotes.some(one => one.id === `q${number}`)) number++
-  bench.act(
-    [
-      {
-        type: 'quote.put',
-        option: bench.option.id,
-        quote: {
-          id: `q${number}`,
-          shop: `Shop ${number}`,
-          equipmentCents: 0,
-          labourCents: 0,
-          weeks: [4, 6, 9],
-          note: ''
-        }
-      }
-    ],
-    'Add a quote'
-  )
-}
-const setQuote = (quote: Quote, patch: Partial<Quote>) =>
-  bench.option &&
-  bench.act([{ type: 'quote.put', option: bench.option.id, quote: { ...quote, ...patch } }], `Quote of ${quote.shop}`)
-function setWeeks(quote: Quote, index: number, weeks: number) {
-  if (!(weeks >= 0 && weeks <= 200)) return
-  const next = [...quote.weeks] as Quote['weeks']
-  next[index] = weeks
-  if (next[0] > next[1] || next[1] > next[2]) {
-    bench.said = 'Weeks go from the best to the worst case: first ≤ likely ≤ late.'
-    return
-  }
-  setQuote(quote, { weeks: next })
-}
-const summary = (id: string) => money.value?.quotes.find(one => one.id === id)
-/** Back on this day when it takes the mean and two deviations: late one time in forty or so. */
-const back = (id: string) => {
-  const one = summary(id)
-  return one && brief.value.downFrom
-    ? addWeeks(parseISO(brief.value.downFrom), Math.ceil(one.meanWeeks + 2 * one.deviationWeeks))
-    : undefined
-}
-function addPhase() {
-  if (!bench.option) return
-  let number = 1
-  while (bench.option.phases.some(one => one.id === `y${number}`)) number++
-  bench.act(
-    [
-      {
-        type: 'phase.put',
-        option: bench.option.id,
-        phase: { id: `y${number}`, name: `Phase ${number}`, accessHours: 8 }
-      }
-    ],
-    'Add a phase'
-  )
-}
-function setUnitPhase(id: string, phase: string) {
-  const unit = bench.option?.units.find(one => one.id === id)
-  if (!unit || !bench.option) return
-  const { phase: _old, ...rest } = unit
-  bench.act(
-    [{ type: 'unit.set', option: bench.option.id, unit: phase ? { ...rest, phase } : rest }],
-    `${unit.label}: another phase`
-  )
-}
-function setUnitPrice(id: string, cents: number) {
-  const unit = bench.option?.units.find(one => one.id === id)
-  if (unit && bench.option && cents >= 0)
-    bench.act(
-      [{ type: 'unit.set', option: bench.option.id, unit: { ...unit, priceCents: cents } }],
-      `${unit.label}: own price`
-    )
-}
+const taste = useTaste()
+const PANES = [
+  ['money', 'Cost, visits, quotes'],
+  ['balance', 'Weight and balance']
+] as const
+const pane = usePane(PANES)
+const total = computed(() => bench.report?.money.totalCents ?? 0)
+const ceiling = computed(() => bench.project!.brief.budgetCents)
 </script>
 
 <template>
-  <div v-if="money" class="page">
-    <div class="row">
+  <div v-if="bench.report" class="budget" :aria-busy="bench.examining">
+    <header class="row bar">
       <h1 class="grow">Budget</h1>
-      <span class="figures total" :class="{ over: money.totalCents > brief.budgetCents }">{{
-        taste.money(money.totalCents)
-      }}</span><span class="quiet">of {{ taste.money(brief.budgetCents) }}</span
-      ><v-btn @click="bench.workingOf = { figure: { kind: 'money', of: '' }, title: 'Money' }"> Show working </v-btn>
+      <span class="figures total" :class="{ over: total > ceiling }">{{ taste.money(total) }}</span><span class="quiet"
+        >of {{ taste.money(ceiling) }}</span
+      ><v-btn @click="bench.workingOf = { figure: { kind: 'money', of: '' }, title: 'Money' }">Show working</v-btn>
+    </header>
+    <PaneTabs v-model="pane" :panes="PANES" says="Parts of the budget" />
+    <div :id="`pane-${pane}`" class="pane" role="tabpanel" :aria-labelledby="`tab-${pane}`" tabindex="0">
+      <BudgetMoney v-if="pane === 'money'" />
+      <BudgetBalance v-else />
     </div>
-    <div class="two">
-      <section class="sheet">
-        <h2>What it costs</h2>
-        <p v-if="groups.length === 0" class="quiet">Nothing yet: in Equipment, remove or add something.</p>
-        <div v-for="group in groups" :key="group.key" class="group">
-          <div class="row">
-            <h3 class="grow">{{ group.name }}</h3>
-            <b class="figures">{{ taste.money(group.cents) }}</b>
-          </div>
-          <div class="bar">
-            <i :style="{ width: `${Math.min(100, (Math.abs(group.cents) / Math.max(money.totalCents, 1)) * 100)}%` }" />
-          </div>
-          <details :open="group.key === 'equipment'">
-            <summary class="small quiet">{{ group.lines.length }} lines</summary>
-            <table class="list">
-              <tbody>
-                <tr v-for="(line, index) in group.lines" :key="index">
-                  <td>{{ taste.say(line.says) }}</td>
-                  <td v-if="group.key === 'equipment' && bench.option!.phases.length">
-                    <select
-                      :value="line.phase ?? ''"
-                      :aria-label="`Phase of ${taste.say(line.says)}`"
-                      @change="event => setUnitPhase(line.unit!, (event.target as HTMLSelectElement).value)"
-                    >
-                      <option value="">any</option>
-                      <option v-for="phase in bench.option!.phases" :key="phase.id" :value="phase.id">
-                        {{ phase.name }}
-                      </option>
-                    </select>
-                  </td>
-                  <td class="number figures cost">
-                    <QuantityField
-                      v-if="group.key === 'equipment'"
-                      hide-label
-                      kind="money"
-                      :label="`Price of ${taste.say(line.says)}`"
-                      :model-value="line.cents"
-                      @update:model-value="v => setUnitPrice(line.unit!, v)"
-                    /><template v-else>{{ taste.money(line.cents) }}</template>
-                  </td>
-                </tr>
-              </tbody>
-            </table>
-          </details>
-        </div>
-      </section>
-      <div class="grid">
-        <section class="sheet grid five">
-          <QuantityField
-            kind="money"
-            label="Labour, hour"
-            :model-value="prices.labourCentsPerHour"
-            @update:model-value="v => v >= 0 && setPrices({ labourCentsPerHour: v })"
-          />
-          <QuantityField
-            kind="money"
-            label="Panel work"
-            :model-value="prices.panelWorkCents"
-            @update:model-value="v => v >= 0 && setPrices({ panelWorkCents: v })"
-          />
-          <QuantityField
-            kind="money"
-            label="Wire, metre"
-            :model-value="prices.wireCentsPerMetre"
-            @update:model-value="v => v >= 0 && setPrices({ wireCentsPerMetre: v })"
-          />
-          <QuantityField
-            kind="money"
-            label="Travel"
-            :model-value="prices.travelCents"
-            @update:model-value="v => v >= 0 && setPrices({ travelCents: v })"
-          />
-          <QuantityField
-            kind="plain"
-            label="Contingency (%)"
-            :model-value="prices.contingencyPercent"
-            @update:model-value="v => v >= 0 && v <= 100 && setPrices({ contingencyPercent: v })"
-          />
-        </section>
-        <section class="sheet">
-          <div class="row">
-            <h2 class="grow">Changes since baseline</h2>
-            <v-btn @click="agree">
-              {{ bench.project!.agreed ? 'Set baseline again' : 'Set baseline' }}
-            </v-btn>
-          </div>
-          <p v-if="!bench.project!.agreed" class="small quiet">
-            No baseline is set. Set one, and what changes after it is listed here, item by item.
-          </p>
-          <template v-else
-            ><p class="small quiet">
-              Agreed {{ taste.day(bench.project!.agreed.on) }}: {{ bench.project!.agreed.option.name }},
-              {{ agreed ? taste.money(agreed.money.totalCents) : '' }}
-            </p>
-            <p v-if="!creep.length" class="small"><StateMark state="holds" :size="14" /> As the baseline.</p>
-            <table v-else class="list">
-              <tbody>
-                <tr v-for="line in creep" :key="taste.say(line.says)">
-                  <td>{{ taste.say(line.says) }}</td>
-                  <td class="number figures">{{ line.cents > 0 ? '+' : '' }}{{ taste.money(line.cents) }}</td>
-                </tr>
-              </tbody>
-            </table></template
-          >
-        </section>
-        <section class="sheet">
-          <div class="row">
-            <h2 class="grow">Phases</h2>
-            <v-btn @click="addPhase">Add a phase</v-btn>
-          </div>
-          <p v-if="!bench.option!.phases.length" class="small quiet">
-            In one visit. Phases are legitimate; each one opens and closes the panel again, and that labour shows.
-          </p>
-          <table v-else class="list">
-            <thead>
-              <tr>
-                <th>Phase</th>
-                <th class="number">Open and close, h</th>
-                <th class="number">Its cost</th>
-                <th><span class="screen-reader">Acts</span></th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="phase in bench.option!.phases" :key="phase.id">
-                <td>
-                  <input
-                    :value="phase.name"
-                    aria-label="Phase"
-                    maxlength="120"
-                    @change="
-                      event =>
-                        (event.target as HTMLInputElement).value.trim() &&
-                        bench.act(
-                          [
-                            {
-                              type: 'phase.put',
-                              option: bench.option!.id,
-                              phase: { ...phase, name: (event.target as HTMLInputElement).value.trim() }
-                            }
-                          ],
-                          'Rename a phase'
-                        )
-                    "
-                  />
-                </td>
-                <td>
-                  <QuantityField
-                    hide-label
-                    kind="plain"
-                    label="Hours"
-                    :model-value="phase.accessHours"
-                    @update:model-value="
-                      v =>
-                        v >= 0 &&
-                        v <= 2000 &&
-                        bench.act(
-                          [{ type: 'phase.put', option: bench.option!.id, phase: { ...phase, accessHours: v } }],
-                          'Phase hours'
-                        )
-                    "
-                  />
-                </td>
-                <td class="number figures">
-                  {{ taste.money(money.byPhase.find(one => one.phase === phase.id)?.cents ?? 0) }}
-                </td>
-                <td>
-                  <v-btn
-                    @click="
-                      bench.act([{ type: 'phase.drop', option: bench.option!.id, phase: phase.id }], 'Delete a phase')
-                    "
-                  >
-                    Delete
-                  </v-btn>
-                </td>
-              </tr>
-              <tr>
-                <td colspan="2">Not tied to a visit: panel, wire, travel, contingency, credits</td>
-                <td class="number figures">
-                  {{ taste.money(money.byPhase.find(one => one.phase === '')?.cents ?? 0) }}
-                </td>
-                <td />
-              </tr>
-              <tr class="sum">
-                <td colspan="2"><b>Together</b></td>
-                <td class="number figures">
-                  <b>{{ taste.money(money.byPhase.reduce((sum, one) => sum + one.cents, 0)) }}</b>
-                </td>
-                <td />
-              </tr>
-            </tbody>
-          </table>
-        </section>
-      </div>
-    </div>
-    <section class="sheet">
-      <div class="row">
-        <h2 class="grow">Quotes</h2>
-        <v-btn @click="addQuote">Add a quote</v-btn>
-      </div>
-      <p v-if="!bench.option!.quotes.length" class="small quiet">
-        None yet. Two or three, from shops with a record; the lowest price is not the criterion.
-      </p>
-      <table v-else class="list">
-        <thead>
-          <tr>
-            <th>Shop</th>
-            <th class="number">Equipment</th>
-            <th class="number">Labour</th>
-            <th class="number">Total</th>
-            <th>Weeks: best, likely, late</th>
-            <th class="number">Expected ± SD</th>
-            <th>97.5 % date</th>
-            <th>Note</th>
-            <th><span class="screen-reader">Acts</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="quote in bench.option!.quotes" :key="quote.id">
-            <td>
-              <input
-                :value="quote.shop"
-                aria-label="Shop"
-                maxlength="120"
-                @change="
-                  event =>
-                    (event.target as HTMLInputElement).value.trim() &&
-                    setQuote(quote, { shop: (event.target as HTMLInputElement).value.trim() })
-                "
-              />
-            </td>
-            <td class="cost">
-              <QuantityField
-                hide-label
-                kind="money"
-                :label="`Equipment, ${quote.shop}`"
-                :model-value="quote.equipmentCents"
-                @update:model-value="v => v >= 0 && setQuote(quote, { equipmentCents: v })"
-              />
-            </td>
-            <td class="cost">
-              <QuantityField
-                hide-label
-                kind="money"
-                :label="`Labour, ${quote.shop}`"
-                :model-value="quote.labourCents"
-                @update:model-value="v => v >= 0 && setQuote(quote, { labourCents: v })"
-              />
-            </td>
-            <td class="number figures">{{ taste.money(summary(quote.id)?.totalCents ?? 0) }}</td>
-            <td>
-              <span class="weeks"
-                ><QuantityField
-                  v-for="(week, index) in quote.weeks"
-                  :key="index"
-                  hide-label
-                  kind="plain"
-                  :label="`${['Best', 'Likely', 'Late'][index]} weeks, ${quote.shop}`"
-                  :model-value="week"
-                  @update:model-value="v => setWeeks(quote, index, v)"
-              /></span>
-            </td>
-            <td class="number figures">
-              {{ taste.number(summary(quote.id)?.meanWeeks ?? 0, 1) }} ±
-              {{ taste.number(summary(quote.id)?.deviationWeeks ?? 0, 1) }}
-            </td>
-            <td>
-              <template v-if="back(quote.id)"
-                ><StateMark
-                  :state="!brief.downTo || back(quote.id)! <= parseISO(brief.downTo) ? 'holds' : 'decide'"
-                  :size="13"
-                />
-                {{ format(back(quote.id)!, 'd MMM yyyy') }}</template
-              ><span v-else class="quiet">no window in Brief</span>
-            </td>
-            <td>
-              <input
-                :value="quote.note"
-                aria-label="Note"
-                maxlength="4000"
-                @change="event => setQuote(quote, { note: (event.target as HTMLInputElement).value })"
-              />
-            </td>
-            <td>
-              <v-btn
-                :aria-label="`Take the quote of ${quote.shop} away`"
-                @click="
-                  bench.act([{ type: 'quote.drop', option: bench.option!.id, quote: quote.id }], 'Take a quote away')
-                "
-              >
-                ×
-              </v-btn>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <p class="quiet small">
-        Three-point estimate: mean (best + 4 · likely + late) / 6, deviation (late − best) / 6. Shops that quoted four
-        to six weeks ended near seven (common practice).
-      </p>
-    </section>
   </div>
 </template>
 
 <style scoped>
-.page {
-  padding: 14px 18px;
+.budget {
   display: grid;
-  gap: 12px;
-  grid-template-columns: minmax(0, 1fr);
+  grid-template-rows: auto auto minmax(0, 1fr);
+  height: 100%;
 }
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
-  gap: 12px;
-  align-items: start;
-}
-.five {
-  grid-template-columns: repeat(auto-fit, minmax(128px, 1fr));
+.bar {
+  padding: 6px 14px;
 }
 .total {
   font-size: 22px;
@@ -452,24 +44,7 @@ function setUnitPrice(id: string, cents: number) {
 .over {
   color: var(--grease);
 }
-.group {
-  padding: 5px 0;
-}
-.bar {
-  height: 5px;
-  background: var(--alclad);
-}
-.bar i {
-  display: block;
-  height: 100%;
-  background: var(--dye);
-}
-.cost {
-  width: 96px;
-}
-.weeks {
-  display: grid;
-  grid-template-columns: repeat(3, 44px);
-  gap: 3px;
+.pane {
+  overflow: auto;
 }
 </style>

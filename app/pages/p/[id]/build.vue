@@ -2,14 +2,13 @@
 import { powerUpOrder } from '#core/build'
 import { writeFaceDxf, writePartsCsv, writeWiresCsv } from '#core/formats'
 import { writeProject } from '#core/document'
-import { bounds, openings, setDown } from '#core/panel'
+import { bounds, groundOf, openings, setDown } from '#core/panel'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
 const bench = useBench()
 const taste = useTaste()
 const design = computed(() => bench.design)
-const working = ref(false)
 const stops = computed(() => (bench.report?.panel.findings ?? []).filter(finding => finding.weight === 'must fix'))
 const name = (ending: string, what: string) =>
   fileName(`${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name} ${what}`, ending)
@@ -29,7 +28,10 @@ const placed = computed(
   () => design.value?.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : [])) ?? []
 )
 const cuts = computed(() => (design.value ? openings(placed.value, design.value.airframe.panel.leastWebMm) : []))
-const screws = computed(() => placed.value.reduce((sum, unit) => sum + unit.screws.length, 0))
+/** The aeroplane's own openings: cut with the others, or drilled with the screws. */
+const own = computed(() => (design.value ? groundOf(design.value.airframe.panel).holes : []))
+const ownCount = (as: 'cut' | 'screw') => own.value.filter(one => one.zone.hole === as).length
+const screws = computed(() => placed.value.reduce((sum, unit) => sum + unit.screws.length, 0) + ownCount('screw'))
 const box = computed(() => bounds(design.value!.airframe.panel.outline))
 const flip = (y: number) => box.value.maxY - y
 const outline = computed(
@@ -45,7 +47,7 @@ const powerUp = computed(() =>
         bench.report.power.circuits,
         new Set(bench.report.power.endurance.kept.map(load => load.unit))
       )
-    : []
+    : { steps: [], batteryV: 0 }
 )
 </script>
 
@@ -63,8 +65,9 @@ const powerUp = computed(() =>
           <div class="grow">
             <b>Cut drawing, DXF</b>
             <p class="small quiet">
-              {{ cuts.length }} openings, {{ screws }} screw holes; layers OUTLINE, CUT, SCREW, ETCH, REFERENCE; closed
-              contours; units declared. Bays, SVG, full-size paper and the cutter: Panel, Print and cut.
+              {{ cuts.length + ownCount('cut') }} openings, {{ screws }} screw holes; layers OUTLINE, CUT, SCREW, ETCH,
+              REFERENCE; closed contours; units declared. Bays, SVG, full-size paper and the cutter: Panel, Print and
+              cut.
             </p>
           </div>
           <v-btn color="primary" variant="flat" @click="giveDxf('inch')">inches</v-btn
@@ -110,6 +113,7 @@ const powerUp = computed(() =>
             :d="figurePath(one.figure, flip, one.cornerMm)"
             class="hole"
           />
+          <path v-for="one in own" :key="one.zone.id" :d="figurePath(one.figure, flip)" class="hole" />
           <template v-for="unit in placed" :key="unit.id">
             <path v-for="(screw, index) in unit.screws" :key="index" :d="figurePath(screw, flip)" class="hole" />
           </template>
@@ -123,51 +127,19 @@ const powerUp = computed(() =>
       </section>
     </div>
     <section class="sheet">
-      <h2>Weight and balance, for the revised papers</h2>
-      <table class="list">
-        <thead>
-          <tr>
-            <th>Line</th>
-            <th class="number">Weight</th>
-            <th class="number">Arm</th>
-            <th class="number">Moment</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(line, index) in bench.report.mass.lines" :key="index">
-            <td>{{ line.text }}</td>
-            <td class="number figures">{{ taste.mass(line.massKg) }}</td>
-            <td class="number figures">{{ taste.length(line.armMm) }}</td>
-            <td class="number figures">{{ taste.moment(line.momentKgMm) }}</td>
-          </tr>
-          <tr class="sum">
-            <td>Empty after the work</td>
-            <td class="number figures">{{ taste.mass(bench.report.mass.emptyMassKg) }}</td>
-            <td class="number figures">{{ taste.length(bench.report.mass.emptyArmMm) }}</td>
-            <td class="number figures">
-              {{ taste.moment(bench.report.mass.emptyMassKg * bench.report.mass.emptyArmMm) }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <p class="small quiet">
-        Useful load {{ taste.mass(bench.report.mass.usefulLoadKg) }}. Old + added − removed, moments over the new mass
-        (FAA-H-8083-1B, from memory). The aeroplane is weighed, or the sums are signed, by a person licensed to.
-        <v-btn @click="working = true">Show working of the arm</v-btn>
-      </p>
-    </section>
-    <FrameWorkingDialog v-model="working" title="empty arm" :figure="{ kind: 'arm', of: '' }" />
-    <section class="sheet">
       <h2>First power-up</h2>
       <p class="caution">
-        Someone stands by with the master and an extinguisher. All breakers out; master on, listen for the contactor;
-        then one breaker at a time, watching for smoke and amps. Stop when a reading is far from what is expected.
+        Someone stands by with the master and an extinguisher. Engine and propeller stand still and are clear. All
+        breakers out; master on, listen for the contactor; then bus by bus one breaker at a time, watching for smoke and
+        amps. Stop when a reading is far from what is expected. The amps are those at
+        {{ taste.number(powerUp.batteryV, 1) }} V of a full battery.
       </p>
-      <table v-if="powerUp.length" class="list">
+      <table v-if="powerUp.steps.length" class="list">
         <thead>
           <tr>
             <th class="number">Order</th>
-            <th>Push</th>
+            <th>Switch on or push</th>
+            <th>Bus</th>
             <th class="number">Breaker</th>
             <th class="number">Expect of it</th>
             <th class="number">Ammeter then</th>
@@ -175,10 +147,11 @@ const powerUp = computed(() =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(one, index) in powerUp" :key="one.unit">
+          <tr v-for="(one, index) in powerUp.steps" :key="`${one.kind} ${one.of}`">
             <td class="number figures">{{ index + 1 }}</td>
-            <td>{{ one.label }}</td>
-            <td class="number figures">{{ taste.short(one.breakerA) }} A</td>
+            <td>{{ one.label }}<span v-if="one.offAgain" class="small quiet">, then off again</span></td>
+            <td>{{ one.busName ?? (one.kind === 'master' ? 'master' : 'alternator switch') }}</td>
+            <td class="number figures">{{ one.breakerA === undefined ? '—' : `${taste.short(one.breakerA)} A` }}</td>
             <td class="number figures">{{ taste.amps(one.expectA) }}</td>
             <td class="number figures">{{ taste.amps(one.ammeterA) }}</td>
             <td class="read" />

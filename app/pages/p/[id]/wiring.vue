@@ -295,6 +295,7 @@ const dot = (id: string) => plan.value.find(place => place.id === id)!
         {{ taste.number(bench.project!.airframe.wasteFraction * 100, 0) }} % for waste.
       </p>
     </section>
+    <WiringPlaces />
     <section class="sheet">
       <h2>
         Wire list <span class="figures quiet">{{ wires.length }}</span>

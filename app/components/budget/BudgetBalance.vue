@@ -1,0 +1,384 @@
+<script setup lang="ts">
+import { format } from 'date-fns'
+import { balanceRows, envelopeOf } from '#core/mass'
+import { balanceSheet } from '#core/report'
+import type { Airframe, Loading, Station } from '#core/document'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+/** Empty weight after the work, line by line; seats, tanks and baggage; how they are loaded, against the envelope; the form. */
+const bench = useBench()
+const taste = useTaste()
+const airframe = computed(() => bench.project!.airframe)
+const mass = computed(() => bench.report!.mass)
+const inch = computed(() => taste.reading.system === 'inch')
+const units = computed(() =>
+  inch.value ? { mass: 'lb', arm: 'in', moment: 'lb·in' } : { mass: 'kg', arm: 'mm', moment: 'kg·mm' }
+)
+const alteration = computed(() => balanceRows(mass.value.lines, taste.reading))
+const setAirframe = (patch: Partial<Airframe>, what: string) =>
+  bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
+const KINDS: Station['kind'][] = ['seat', 'baggage', 'fuel', 'oil', 'other']
+const freeId = (stem: string, taken: readonly { id: string }[]) => {
+  let number = 1
+  while (taken.some(one => one.id === `${stem}-${number}`)) number++
+  return `${stem}-${number}`
+}
+const setStation = (station: Station, patch: Partial<Station>) =>
+  setAirframe(
+    { stations: airframe.value.stations.map(one => (one.id === station.id ? { ...one, ...patch } : one)) },
+    `Station ${station.name}`
+  )
+function addStation() {
+  const id = freeId('station', airframe.value.stations)
+  const place = airframe.value.places.find(one => one.kind === 'cabin') ?? airframe.value.places[0]!
+  const station: Station = {
+    id,
+    name: `Station ${airframe.value.stations.length + 1}`,
+    kind: 'seat',
+    armMm: place.armMm
+  }
+  setAirframe({ stations: [...airframe.value.stations, station] }, 'Add a station')
+}
+const dropStation = (station: Station) =>
+  setAirframe(
+    {
+      stations: airframe.value.stations.filter(one => one.id !== station.id),
+      loadings: airframe.value.loadings.map(one => ({
+        ...one,
+        loads: one.loads.filter(load => load.station !== station.id)
+      }))
+    },
+    `Delete station ${station.name}`
+  )
+function addLoading() {
+  const id = freeId('loading', airframe.value.loadings)
+  const loading: Loading = { id, name: `Loading ${airframe.value.loadings.length + 1}`, loads: [] }
+  setAirframe({ loadings: [...airframe.value.loadings, loading] }, 'Add a loading')
+}
+const setLoading = (loading: Loading, patch: Partial<Loading>) =>
+  setAirframe(
+    { loadings: airframe.value.loadings.map(one => (one.id === loading.id ? { ...one, ...patch } : one)) },
+    `Loading ${loading.name}`
+  )
+const dropLoading = (loading: Loading) =>
+  setAirframe(
+    { loadings: airframe.value.loadings.filter(one => one.id !== loading.id) },
+    `Delete loading ${loading.name}`
+  )
+const loadAt = (loading: Loading, station: Station) =>
+  loading.loads.find(one => one.station === station.id)?.massKg ?? 0
+const setLoad = (loading: Loading, station: Station, massKg: number) =>
+  setLoading(loading, {
+    loads: [
+      ...loading.loads.filter(one => one.station !== station.id),
+      ...(massKg > 0 ? [{ station: station.id, massKg }] : [])
+    ]
+  })
+const loaded = (loading: Loading) => mass.value.loadings.find(one => one.id === loading.id)
+
+const corners = computed(() => envelopeOf(airframe.value))
+function setCorner(index: number, patch: { arm?: number; mass?: number }) {
+  const next = corners.value.map(([arm, weight], at): [number, number] =>
+    at === index ? [patch.arm ?? arm, patch.mass ?? weight] : [arm, weight]
+  )
+  setAirframe({ envelope: next }, 'Envelope')
+}
+const addCorner = () =>
+  setAirframe(
+    { envelope: [...corners.value.map(([x, y]): [number, number] => [x, y]), [...corners.value.at(-1)!]] },
+    'Envelope'
+  )
+const dropCorner = (index: number) =>
+  corners.value.length > 3 &&
+  setAirframe(
+    { envelope: corners.value.filter((_, at) => at !== index).map(([x, y]): [number, number] => [x, y]) },
+    'Envelope'
+  )
+async function givePdf() {
+  const design = bench.examined
+  if (!design) return
+  try {
+    const { writeAnalysisPdf } = await import('#core/print')
+    const sheet = balanceSheet(design, mass.value, taste.day(format(new Date(), 'yyyy-MM-dd')), taste.reading)
+    const stem = bench.project!.brief.registration || bench.project!.title
+    giveFile(
+      fileName(`${stem} ${bench.option!.name} weight and balance`, 'pdf'),
+      await writeAnalysisPdf(sheet, inch.value ? 'Letter' : 'A4'),
+      'application/pdf'
+    )
+  } catch (error) {
+    bench.said = `The file could not be made: ${(error as Error).message} Nothing was changed.`
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <section class="sheet scroll" role="region" aria-label="Loadings" tabindex="0">
+      <div class="row">
+        <h2 class="grow">Seats, tanks, baggage, and how they are loaded</h2>
+        <v-btn @click="addStation">Add a station</v-btn><v-btn @click="addLoading">Add a loading</v-btn>
+      </div>
+      <p v-if="!airframe.stations.length" class="quiet">
+        Nothing is entered, so the limits of the centre of gravity are not checked.
+        <v-btn color="primary" variant="flat" @click="addStation">Add the first seat</v-btn>
+      </p>
+      <table v-else class="list edit">
+        <thead>
+          <tr>
+            <th>Station</th>
+            <th>Kind</th>
+            <th>Arm</th>
+            <th>Limit (0: none)</th>
+            <th v-for="loading in airframe.loadings" :key="loading.id" class="loading">
+              <TextField
+                hide-label
+                :key="loading.id"
+                label="Name of the loading"
+                :model-value="loading.name"
+                @update:model-value="(name: string) => setLoading(loading, { name })"
+              />
+            </th>
+            <th><span class="screen-reader">Acts</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="station in airframe.stations" :key="station.id">
+            <td>
+              <TextField
+                hide-label
+                :key="station.id"
+                label="Name of the station"
+                :model-value="station.name"
+                @update:model-value="(name: string) => setStation(station, { name })"
+              />
+            </td>
+            <td>
+              <select
+                :value="station.kind"
+                :aria-label="`Kind of ${station.name}`"
+                @change="event => setStation(station, { kind: (event.target as HTMLSelectElement).value as 'seat' })"
+              >
+                <option v-for="kind in KINDS" :key="kind">{{ kind }}</option>
+              </select>
+            </td>
+            <td>
+              <QuantityField
+                hide-label
+                kind="length"
+                :label="`Arm of ${station.name}`"
+                :least="-10000"
+                :most="10000"
+                :model-value="station.armMm"
+                @update:model-value="v => setStation(station, { armMm: v })"
+              />
+            </td>
+            <td>
+              <QuantityField
+                hide-label
+                kind="mass"
+                :label="`Limit of ${station.name}`"
+                :least="0"
+                :most="5000"
+                :model-value="station.mostKg ?? 0"
+                @update:model-value="v => setStation(station, { mostKg: v || undefined })"
+              />
+            </td>
+            <td v-for="loading in airframe.loadings" :key="loading.id">
+              <QuantityField
+                hide-label
+                kind="mass"
+                :label="`${station.name} in ${loading.name}`"
+                :least="0"
+                :most="5000"
+                :model-value="loadAt(loading, station)"
+                @update:model-value="v => setLoad(loading, station, v)"
+              />
+            </td>
+            <td>
+              <v-btn :aria-label="`Delete ${station.name}`" @click="dropStation(station)">Delete</v-btn>
+            </td>
+          </tr>
+        </tbody>
+        <tfoot v-if="airframe.loadings.length">
+          <tr>
+            <td colspan="4">At take-off</td>
+            <td v-for="loading in airframe.loadings" :key="loading.id" class="figures" :data-loading="loading.id">
+              <template v-if="loaded(loading)"
+                ><StateMark
+                  :state="
+                    loaded(loading)!.takeOff.inside && loaded(loading)!.takeOff.massKg <= airframe.maxMassKg
+                      ? 'holds'
+                      : 'must fix'
+                  "
+                  :size="13"
+                />
+                {{ taste.mass(loaded(loading)!.takeOff.massKg) }} at
+                {{ taste.length(loaded(loading)!.takeOff.armMm) }}</template
+              >
+            </td>
+            <td />
+          </tr>
+          <tr>
+            <td colspan="4">With the fuel burnt</td>
+            <td v-for="loading in airframe.loadings" :key="loading.id" class="figures">
+              <template v-if="loaded(loading)"
+                ><StateMark :state="loaded(loading)!.fuelBurnt.inside ? 'holds' : 'must fix'" :size="13" />
+                {{ taste.mass(loaded(loading)!.fuelBurnt.massKg) }} at
+                {{ taste.length(loaded(loading)!.fuelBurnt.armMm) }}</template
+              >
+            </td>
+            <td />
+          </tr>
+          <tr>
+            <td colspan="4"><span class="screen-reader">Acts</span></td>
+            <td v-for="loading in airframe.loadings" :key="loading.id">
+              <v-btn
+                :aria-label="`Working of ${loading.name}`"
+                @click="bench.workingOf = { figure: { kind: 'loading', of: loading.id }, title: loading.name }"
+                >Working</v-btn
+              ><v-btn :aria-label="`Delete ${loading.name}`" @click="dropLoading(loading)">Delete</v-btn>
+            </td>
+            <td />
+          </tr>
+        </tfoot>
+      </table>
+    </section>
+    <div class="two">
+      <section class="sheet">
+        <h2>Envelope</h2>
+        <div class="chart"><ChartsEnvelopeChart :corners="corners" :mass="mass" /></div>
+      </section>
+      <section class="sheet">
+        <div class="row">
+          <h2 class="grow">Its corners, from the flight manual</h2>
+          <v-btn @click="addCorner">Add a corner</v-btn>
+        </div>
+        <table class="list edit">
+          <thead>
+            <tr>
+              <th>Arm</th>
+              <th>Weight</th>
+              <th><span class="screen-reader">Acts</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="([arm, weight], index) in corners" :key="index">
+              <td>
+                <QuantityField
+                  hide-label
+                  kind="length"
+                  :label="`Arm of corner ${index + 1}`"
+                  :least="-10000"
+                  :most="10000"
+                  :model-value="arm"
+                  @update:model-value="v => setCorner(index, { arm: v })"
+                />
+              </td>
+              <td>
+                <QuantityField
+                  hide-label
+                  kind="mass"
+                  :label="`Weight of corner ${index + 1}`"
+                  :least="0"
+                  :most="5000"
+                  :model-value="weight"
+                  @update:model-value="v => setCorner(index, { mass: v })"
+                />
+              </td>
+              <td>
+                <v-btn
+                  :disabled="corners.length <= 3"
+                  :aria-label="`Delete corner ${index + 1}`"
+                  @click="dropCorner(index)"
+                  >Delete</v-btn
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="small quiet">
+          {{
+            airframe.envelope
+              ? 'Entered.'
+              : 'None is entered: the arm limits of the airframe up to the maximum take-off weight stand for it.'
+          }}
+        </p>
+      </section>
+    </div>
+    <section class="sheet">
+      <div class="row">
+        <h2 class="grow">Empty weight after the work</h2>
+        <v-btn @click="bench.workingOf = { figure: { kind: 'arm', of: '' }, title: 'empty arm' }">Working</v-btn
+        ><v-btn color="primary" variant="flat" @click="givePdf">Form to sign, PDF</v-btn>
+      </div>
+      <table class="list">
+        <thead>
+          <tr>
+            <th>Line</th>
+            <th class="number">Weight, {{ units.mass }}</th>
+            <th class="number">Arm, {{ units.arm }}</th>
+            <th class="number">Moment, {{ units.moment }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(row, index) in alteration.rows" :key="index">
+            <td>{{ row.text }}</td>
+            <td class="number figures">{{ taste.number(row.mass, 2) }}</td>
+            <td class="number figures">{{ taste.number(row.arm, 1) }}</td>
+            <td class="number figures">{{ taste.number(row.moment, 1) }}</td>
+          </tr>
+          <tr class="sum">
+            <td><b>Empty after the work</b></td>
+            <td class="number figures">
+              <b>{{ taste.number(alteration.sum.mass, 2) }}</b>
+            </td>
+            <td class="number figures">
+              <b>{{ taste.number(alteration.sum.arm, 1) }}</b>
+            </td>
+            <td class="number figures">
+              <b>{{ taste.number(alteration.sum.moment, 1) }}</b>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="small quiet">
+        Useful load {{ taste.mass(mass.usefulLoadKg) }}. Old + added − removed, moments over the new weight
+        (FAA-H-8083-1B, from memory). Weight and arm are rounded first, so the columns multiply and add up as they
+        stand. The aeroplane is weighed, or the sums are signed, by a person licensed to.
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  padding: 12px 14px;
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 7fr) minmax(0, 5fr);
+  gap: 12px;
+  align-items: start;
+}
+.chart {
+  position: relative;
+  height: 300px;
+}
+.edit td,
+.edit th {
+  min-width: 92px;
+}
+.loading {
+  min-width: 150px;
+}
+@media (max-width: 900px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

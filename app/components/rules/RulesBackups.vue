@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import type { Additions, BackupSearch } from '#core/report'
+import { TASK_WORDS } from '#core/resilience'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+/** The schools of backup side by side on this aeroplane, and the least that leaves one flying after any single loss. */
+const bench = useBench()
+const taste = useTaste()
+const found = shallowRef<BackupSearch>()
+const wrong = ref('')
+/** The design the answer is of: another one makes it old. */
+const of = shallowRef<unknown>()
+const { progress, run, stop } = useLongWork()
+async function search() {
+  const { option } = bench
+  if (!option) return
+  try {
+    const design = bench.design
+    const answer = await run('Trying additions…', (examiner, job, tell) => examiner.stances(option.id, job, tell))
+    if (answer) {
+      found.value = answer
+      of.value = design
+    }
+    wrong.value = ''
+  } catch (error) {
+    wrong.value = sayError(error)
+  }
+}
+const old = computed(() => found.value !== undefined && of.value !== bench.design)
+const take = (additions: Additions, what: string) => bench.act(additions.edits, what)
+const STANCE_SAYS = {
+  'lean': 'what the law asks, and an attitude that outlives one loss',
+  'middle': 'one other chain for what keeps one flying, and a radio',
+  'belt and braces': 'chains that share nothing'
+} as const
+const changes = ({ effect }: Additions) =>
+  [
+    taste.money(effect.change.money),
+    taste.mass(-effect.change['useful load']),
+    `${taste.number(effect.change.amps, 1)} A`
+  ].join(', ')
+</script>
+
+<template>
+  <section class="sheet">
+    <div class="row">
+      <h2 class="grow">Schools of backup</h2>
+      <v-btn color="primary" variant="flat" :disabled="!!progress || bench.outOfDate" @click="search">
+        {{ found ? 'Search again' : 'Search what each would cost here' }}
+      </v-btn>
+    </div>
+    <p class="small quiet">
+      No law asks for these: three schools differ, and so do good pilots. Searched by trying entries of the catalogue,
+      with all they drag in, and other buses for what is there; the least of what was tried, not proven the least there
+      is.
+    </p>
+    <LongWork v-if="progress" :progress="progress" @stop="stop" />
+    <p v-if="wrong" class="caution" role="alert">{{ wrong }}</p>
+    <p v-if="old" class="small"><StateMark state="decide" :size="13" /> The design has changed since: search again.</p>
+    <table v-if="found" class="list">
+      <thead>
+        <tr>
+          <th>School</th>
+          <th>Follows</th>
+          <th>Does not</th>
+          <th>The least found that would</th>
+          <th class="number">Costs</th>
+          <th>Do</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in found.stances" :key="one.stance" :class="{ old }">
+          <td>
+            <b>{{ one.stance }}</b><template v-if="one.stance === bench.project?.brief.stance"> (yours)</template
+            ><br /><span class="quiet small">{{ STANCE_SAYS[one.stance] }}</span>
+          </td>
+          <td class="figures">{{ one.met.length }}</td>
+          <td class="small">{{ one.missing.join('; ') || 'nothing' }}</td>
+          <td class="small">
+            <template v-if="one.additions"
+              ><p v-for="(says, index) in one.additions.says" :key="index">{{ taste.say(says) }}</p></template
+            >
+            <template v-else>{{ one.found ? 'Nothing is wanted.' : 'None found among what was tried.' }}</template>
+          </td>
+          <td class="number figures">{{ one.additions ? changes(one.additions) : '' }}</td>
+          <td>
+            <v-btn
+              v-if="one.additions"
+              variant="outlined"
+              :disabled="old || bench.outOfDate"
+              @click="take(one.additions, `Backups: ${one.stance}`)"
+              >Do it</v-btn
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+  <section v-if="found" class="sheet">
+    <h2>After any single loss</h2>
+    <p v-for="one in found.open" :key="one.task">
+      <StateMark :state="one.losses.length ? 'decide' : 'holds'" :size="14" /> <b>{{ TASK_WORDS[one.task] }}</b>:
+      {{
+        one.losses.length
+          ? `taken by ${one.losses.join(', ')}, and no one switch brings it back`
+          : 'left by every single loss'
+      }}.
+    </p>
+    <template v-if="found.additions">
+      <p>The least found that leaves all three:</p>
+      <p v-for="(says, index) in found.additions.says" :key="index">{{ taste.say(says) }}</p>
+      <p class="row">
+        <span class="figures">{{ changes(found.additions) }}</span>
+        <v-btn
+          color="primary"
+          variant="flat"
+          :disabled="old || bench.outOfDate"
+          @click="take(found.additions, 'Backups for any single loss')"
+          >Do it</v-btn
+        >
+      </p>
+    </template>
+    <p v-else-if="found.open.some(one => one.losses.length)">No set of those tried leaves all three.</p>
+  </section>
+</template>
+
+<style scoped>
+.old {
+  opacity: 0.6;
+}
+td p {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,318 @@
+<script setup lang="ts">
+import type { Part, PartKind, Task } from '#core/capability'
+import { extent, figureAt } from '#core/panel'
+import { TASK_WORDS, type FailureReport, type Loss, type Pressed } from '#core/resilience'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+/** Anything pressed dead: the panel as it would then be, what can still be done, and what each loss takes. */
+const bench = useBench()
+const taste = useTaste()
+const report = shallowRef<FailureReport>()
+const pressed = shallowRef<Pressed & { parts: readonly Part[] }>()
+const dead = shallowRef<string[]>([])
+const wrong = ref('')
+const keyOf = (part: Part) => `${part.kind} ${part.id}`
+async function ask() {
+  const { option } = bench
+  if (!option) return
+  try {
+    const examiner = useExaminer()
+    pressed.value = await examiner.press(option.id, dead.value)
+    report.value = await examiner.failures(option.id)
+    wrong.value = ''
+  } catch (error) {
+    wrong.value = sayError(error)
+  }
+}
+watch(() => bench.examined, ask, { immediate: true })
+async function setDead(keys: string[]) {
+  dead.value = keys
+  const { option } = bench
+  if (!option) return
+  const answer = await useExaminer().press(option.id, keys)
+  // What was pressed meanwhile is answered for itself.
+  if (dead.value === keys) pressed.value = answer
+}
+const press = (key: string) =>
+  setDead(dead.value.includes(key) ? dead.value.filter(one => one !== key) : [...dead.value, key])
+const take = (parts: readonly Part[]) => setDead(parts.map(keyOf))
+const KINDS: readonly [PartKind, string][] = [
+  ['source', 'Sources'],
+  ['bus', 'Buses'],
+  ['tie', 'Feeds'],
+  ['protector', 'Breakers'],
+  ['unit', 'Units'],
+  ['link', 'Links']
+]
+const kind = ref<PartKind>('unit')
+const shown = computed(() => pressed.value?.parts.filter(part => part.kind === kind.value) ?? [])
+const nameOf = (list: readonly Part[]) => list.map(part => part.name).join(' + ')
+const labelOf = (id: string) => bench.design?.units.find(unit => unit.id === id)?.label ?? id
+/** The panel as it would then be. */
+const face = computed(() => {
+  const design = bench.design
+  if (!design) return undefined
+  const { outline } = design.airframe.panel
+  const xs = outline.map(point => point[0])
+  const ys = outline.map(point => point[1])
+  const dark = new Set(pressed.value?.dark)
+  return {
+    view: `${Math.min(...xs) - 8} ${-Math.max(...ys) - 8} ${Math.max(...xs) - Math.min(...xs) + 16} ${Math.max(...ys) - Math.min(...ys) + 16}`,
+    path: `M${outline.map(([x, y]) => `${x} ${-y}`).join('L')}Z`,
+    units: design.units.flatMap(unit => {
+      if (!unit.at || !unit.item.face) return []
+      const box = extent(figureAt(unit.item.face.bezel, unit.at.xMm, unit.at.yMm))
+      return [
+        {
+          key: `unit ${unit.id}`,
+          label: unit.label,
+          dark: dark.has(unit.id),
+          round: unit.item.face.bezel.shape === 'round',
+          x: box.minX,
+          y: -box.maxY,
+          width: box.maxX - box.minX,
+          height: box.maxY - box.minY
+        }
+      ]
+    })
+  }
+})
+const rescued = (task: Task, part: Part) =>
+  report.value?.tasks
+    .find(one => one.task === task)
+    ?.rescued.find(one => one.part.id === part.id && one.part.kind === part.kind)
+    ?.set.map(move => `${move.name} to ${move.to}`)
+    .join(', ')
+const lossWords = (loss: Loss) => loss.tasks.map(task => TASK_WORDS[task].toLowerCase()).join(', ')
+const worthColumns: Column<FailureReport['worth'][number]>[] = [
+  { key: 'unit', title: 'Unit', value: row => row.unit.label },
+  { key: 'singles', title: 'Single losses it makes harmless', value: row => row.singles, number: true },
+  { key: 'doubles', title: 'Pairs more without it', value: row => row.doubles, number: true },
+  {
+    key: 'cost',
+    title: 'Price',
+    value: row => row.unit.priceCents / 100,
+    text: row => (row.unit.state === 'new' ? taste.money(row.unit.priceCents) : 'there already'),
+    number: true
+  },
+  {
+    key: 'each',
+    title: 'Price for each',
+    value: row => (row.unit.state === 'new' ? row.unit.priceCents / 100 / Math.max(1, row.singles + row.doubles) : 0),
+    text: row =>
+      row.unit.state === 'new' ? taste.money(row.unit.priceCents / Math.max(1, row.singles + row.doubles)) : '',
+    number: true
+  },
+  {
+    key: 'mass',
+    title: 'Mass',
+    value: row => row.unit.item.massKg,
+    text: row => taste.mass(row.unit.item.massKg),
+    number: true
+  },
+  { key: 'amps', title: 'Amps', value: row => row.unit.item.power?.typicalA ?? 0, number: true }
+]
+</script>
+
+<template>
+  <p v-if="wrong" class="caution" role="alert">{{ wrong }}</p>
+  <section class="sheet board">
+    <div>
+      <h2>Press something dead</h2>
+      <div class="row tight" role="group" aria-label="What to press">
+        <v-btn
+          v-for="[key, says] in KINDS"
+          :key="key"
+          :variant="kind === key ? 'flat' : 'outlined'"
+          :color="kind === key ? 'primary' : undefined"
+          :aria-pressed="kind === key"
+          @click="kind = key"
+          >{{ says }}</v-btn
+        >
+        <v-btn variant="text" :disabled="dead.length === 0" @click="take([])">All whole again</v-btn>
+      </div>
+      <div class="parts" role="group" :aria-label="KINDS.find(one => one[0] === kind)![1]">
+        <v-btn
+          v-for="part in shown"
+          :key="keyOf(part)"
+          :variant="dead.includes(keyOf(part)) ? 'flat' : 'outlined'"
+          :color="dead.includes(keyOf(part)) ? 'error' : undefined"
+          :aria-pressed="dead.includes(keyOf(part))"
+          @click="press(keyOf(part))"
+          >{{ dead.includes(keyOf(part)) ? '✕ ' : '' }}{{ part.name }}</v-btn
+        >
+      </div>
+    </div>
+    <div>
+      <svg v-if="face" class="face" :viewBox="face.view" role="img" aria-label="The panel as it would then be">
+        <path :d="face.path" class="sheet-face" />
+        <g v-for="unit in face.units" :key="unit.key">
+          <title>{{ unit.label }}{{ unit.dark ? ': dark' : '' }}</title>
+          <rect
+            :x="unit.x"
+            :y="unit.y"
+            :width="unit.width"
+            :height="unit.height"
+            :rx="unit.round ? unit.width / 2 : 2"
+            class="piece"
+            :class="{ dark: unit.dark }"
+          />
+          <path
+            v-if="unit.dark"
+            :d="`M${unit.x} ${unit.y}l${unit.width} ${unit.height}M${unit.x + unit.width} ${unit.y}l${-unit.width} ${unit.height}`"
+            class="cross"
+          />
+        </g>
+      </svg>
+      <div v-if="pressed && report" class="tasks" aria-live="polite">
+        <p v-for="one in report.tasks" :key="one.task">
+          <StateMark
+            :state="!one.works ? 'does not apply' : pressed.tasks.includes(one.task) ? 'must fix' : 'holds'"
+            :size="15"
+          />
+          <b>{{ TASK_WORDS[one.task] }}</b>
+          {{ !one.works ? 'not with this option' : pressed.tasks.includes(one.task) ? 'no longer' : 'still' }}
+        </p>
+        <p v-if="pressed.rescue">
+          A switch brings back {{ pressed.rescue.back.map(task => TASK_WORDS[task].toLowerCase()).join(', ') }}:
+          {{ pressed.rescue.set.map(move => `${move.name} to ${move.to}`).join(', ') }}.
+        </p>
+        <p v-if="pressed.functions.length" class="small">Gone: {{ pressed.functions.join(', ') }}.</p>
+        <p v-else-if="dead.length" class="small">Nothing else goes with it.</p>
+        <details class="small">
+          <summary>What is left, and on which unit</summary>
+          <p v-for="one in pressed.from" :key="one.name">
+            {{ one.name }}: {{ one.units.map(labelOf).join(', ') || 'nobody' }}
+          </p>
+        </details>
+      </div>
+    </div>
+  </section>
+  <section v-if="report" class="sheet">
+    <h2>What takes what</h2>
+    <p class="small quiet">Switches as in normal flight. A pair is named only where neither takes it alone.</p>
+    <table class="list">
+      <thead>
+        <tr>
+          <th>Task</th>
+          <th>Now</th>
+          <th>Any of these takes it</th>
+          <th class="number">Pairs that take it</th>
+          <th>Ways</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in report.tasks" :key="one.task">
+          <td>
+            <b>{{ TASK_WORDS[one.task] }}</b>
+          </td>
+          <td class="now">
+            <StateMark :state="one.works ? 'holds' : 'does not apply'" :size="14" /> {{ one.works ? 'done' : 'not' }}
+          </td>
+          <td>
+            <template v-if="one.works && one.singles.length === 0">No single loss.</template>
+            <span v-for="(part, index) in one.singles" :key="keyOf(part)"
+              >{{ index ? ', ' : '' }}<button class="link" @click="take([part])">{{ part.name }}</button
+              ><template v-if="rescued(one.task, part)">
+                (brought back by {{ rescued(one.task, part) }})</template
+              ></span
+            >
+          </td>
+          <td class="number figures">{{ one.doubles.length }}</td>
+          <td class="small">{{ one.ways.map(way => way.join(' with ')).join('; or ') }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="report.worstSingle?.tasks.length">
+      Worst single loss:
+      <button class="link" @click="take(report.worstSingle.parts)">{{ nameOf(report.worstSingle.parts) }}</button>
+      takes {{ lossWords(report.worstSingle) }}, {{ report.worstSingle.functions.length }} functions.
+    </p>
+    <p v-if="report.worstPair">
+      Worst pair:
+      <button class="link" @click="take(report.worstPair.parts)">{{ nameOf(report.worstPair.parts) }}</button>
+      takes {{ lossWords(report.worstPair) }}.
+    </p>
+    <p v-if="report.common.length">
+      Common causes, which take three or more of what one flies by:
+      <span v-for="(loss, index) in report.common" :key="index"
+        >{{ index ? ', ' : '' }}<button class="link" @click="take(loss.parts)">{{ nameOf(loss.parts) }}</button></span
+      >.
+    </p>
+  </section>
+  <section v-if="report" class="sheet">
+    <h2>What each backup is worth</h2>
+    <FactTable
+      :rows="report.worth"
+      :columns="worthColumns"
+      name="worth of backups"
+      :key-of="row => row.unit.id"
+      empty="No unit here is the second of anything."
+    />
+  </section>
+</template>
+
+<style scoped>
+.now {
+  white-space: nowrap;
+}
+.board {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 14px;
+}
+.parts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin-top: 6px;
+  max-height: 340px;
+  overflow: auto;
+}
+.face {
+  display: block;
+  width: 100%;
+  max-height: 240px;
+}
+.sheet-face {
+  fill: var(--sheet);
+  stroke: var(--graphite);
+  stroke-width: 3;
+}
+.piece {
+  fill: var(--face);
+  stroke: var(--graphite);
+  stroke-width: 2;
+}
+.piece.dark {
+  fill: var(--chalk);
+}
+.cross {
+  stroke: var(--grease);
+  stroke-width: 3;
+}
+.tasks p {
+  margin: 3px 0;
+}
+.tasks b {
+  margin-left: 5px;
+}
+.link {
+  background: none;
+  border: 0;
+  padding: 0;
+  font: inherit;
+  color: var(--dye);
+  text-decoration: underline;
+  cursor: pointer;
+}
+@media (max-width: 900px) {
+  .link {
+    min-height: 40px;
+  }
+  .board {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

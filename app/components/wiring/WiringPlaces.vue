@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { PLACE_KINDS } from '#core/catalogue'
+import type { Place } from '#core/document'
+import { useBench } from '~/stores/bench'
+
+/** The places of the airframe: what they are called, their arm, how hot it is there. */
+const bench = useBench()
+const airframe = computed(() => bench.project!.airframe)
+const setPlace = (place: Place, patch: Partial<Place>) =>
+  bench.act(
+    [
+      {
+        type: 'airframe.set',
+        airframe: {
+          ...airframe.value,
+          places: airframe.value.places.map(one => (one.id === place.id ? { ...one, ...patch } : one))
+        }
+      }
+    ],
+    `Place ${place.name}`
+  )
+function add() {
+  let number = 1
+  while (airframe.value.places.some(one => one.id === `place-${number}`)) number++
+  const place: Place = {
+    id: `place-${number}`,
+    name: `Place ${number}`,
+    kind: 'cabin',
+    armMm: airframe.value.emptyArmMm
+  }
+  bench.act(
+    [{ type: 'airframe.set', airframe: { ...airframe.value, places: [...airframe.value.places, place] } }],
+    'Add a place'
+  )
+}
+/** Heat of a place as it is typed: empty where it is that of the rest. */
+function setHeat(place: Place, text: string) {
+  const plain = text.trim().replace(',', '.')
+  if (plain === '') return setPlace(place, { ambientC: undefined })
+  const value = Number(plain)
+  if (Number.isFinite(value) && value >= -60 && value <= 250) setPlace(place, { ambientC: value })
+  else bench.said = `“${text}” is no temperature from −60 to 250 °C. ${place.name} was left as it was.`
+}
+</script>
+
+<template>
+  <section class="sheet">
+    <div class="row">
+      <h2 class="grow">Places</h2>
+      <v-btn @click="add">Add a place</v-btn>
+    </div>
+    <div class="places">
+      <table class="list">
+        <thead>
+          <tr>
+            <th class="name">Name</th>
+            <th>Kind</th>
+            <th>Arm</th>
+            <th>Warmest there, °C</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="place in airframe.places" :key="place.id">
+            <td>
+              <TextField
+                hide-label
+                label="Name of the place"
+                :model-value="place.name"
+                @update:model-value="(name: string) => setPlace(place, { name })"
+              />
+            </td>
+            <td>
+              <select
+                :value="place.kind"
+                :aria-label="`Kind of ${place.name}`"
+                @change="event => setPlace(place, { kind: (event.target as HTMLSelectElement).value as 'cabin' })"
+              >
+                <option v-for="kind in PLACE_KINDS" :key="kind">{{ kind }}</option>
+              </select>
+            </td>
+            <td>
+              <QuantityField
+                hide-label
+                kind="length"
+                :label="`Arm of ${place.name}`"
+                :least="-10000"
+                :most="10000"
+                :model-value="place.armMm"
+                @update:model-value="v => setPlace(place, { armMm: v })"
+              />
+            </td>
+            <td>
+              <TextField
+                hide-label
+                empty
+                :label="`Warmest at ${place.name}`"
+                :model-value="place.ambientC === undefined ? '' : String(place.ambientC)"
+                @update:model-value="text => setHeat(place, text)"
+              />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p class="quiet small">
+      Arms are measured from the datum of the flight manual; weight and balance counts with them. Where it is hotter
+      than the {{ airframe.wiring.ambientC }} °C of Power, Circuits, say so: an engine bay may reach 100 °C and more.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.name {
+  width: 38%;
+}
+.places {
+  max-height: 320px;
+  overflow: auto;
+}
+</style>

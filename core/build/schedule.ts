@@ -1,0 +1,88 @@
+import { bayScrews, fastenerOf, groundOf, openings, setDown, type Figure } from '../panel'
+import type { Design } from '../design'
+
+/** One hole of the schedule, in mm from the lower left of the sheet to its centre. */
+export interface HoleRow {
+  number: string
+  shape: 'round' | 'rectangle' | 'see drawing'
+  sizeMm: readonly [number, number]
+  cornerMm: number
+  xMm: number
+  yMm: number
+  /** How far its size may be off, each way (our default). */
+  toleranceMm: number
+  what: string
+}
+/** One kind of screw with how many of it. */
+export interface HardwareRow {
+  name: string
+  count: number
+  what: string
+}
+export interface HoleSchedule {
+  openings: HoleRow[]
+  screws: HoleRow[]
+  hardware: HardwareRow[]
+}
+/** An opening is cut to 0.010 in, a screw’s hole drilled to 0.005 in (common practice of sheet-metal shops; ask yours). */
+const OPENING_TOLERANCE_MM = 0.25
+const SCREW_TOLERANCE_MM = 0.13
+
+function rowOf(
+  figure: Figure,
+  number: string,
+  { cornerMm, what, toleranceMm }: Pick<HoleRow, 'cornerMm' | 'what' | 'toleranceMm'>
+): HoleRow {
+  const common = { number, xMm: figure.x, yMm: figure.y, toleranceMm, what, cornerMm }
+  switch (figure.kind) {
+    case 'circle':
+      return { ...common, shape: 'round', sizeMm: [2 * figure.r, 2 * figure.r], cornerMm: 0 }
+    case 'box':
+      return { ...common, shape: 'rectangle', sizeMm: [figure.w, figure.h], cornerMm: figure.c ?? cornerMm }
+    default:
+      return { ...common, shape: 'see drawing', sizeMm: [0, 0], cornerMm: 0 }
+  }
+}
+
+/** Every hole of the face: openings from left to right, screws in a table of their own, and the hardware they take. */
+export function holeSchedule(design: Design): HoleSchedule {
+  const { panel } = design.airframe
+  const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
+  const label = new Map(placed.map(unit => [unit.id, unit.label]))
+  const { holes } = groundOf(panel)
+  const cut = [
+    ...openings(placed, panel.leastWebMm).map(one => ({
+      figure: one.figure,
+      cornerMm: one.cornerMm,
+      what: one.units.map(id => label.get(id)).join(', ')
+    })),
+    ...holes.flatMap(({ zone, figure }) => (zone.hole === 'cut' ? [{ figure, cornerMm: 0, what: zone.name }] : []))
+  ].sort((a, b) => a.figure.x - b.figure.x || a.figure.y - b.figure.y)
+  const drilled = [
+    ...placed.flatMap(unit => unit.screws.map(figure => ({ figure, what: unit.label, bay: false }))),
+    ...panel.bays.flatMap(bay => bayScrews(bay).map(figure => ({ figure, what: bay.name, bay: true }))),
+    ...holes.flatMap(({ zone, figure }) => (zone.hole === 'screw' ? [{ figure, what: zone.name, bay: false }] : []))
+  ]
+  const hardware = new Map<string, HardwareRow>()
+  const count = (name: string, what: string) => {
+    const known = hardware.get(name)
+    hardware.set(name, { name, count: (known?.count ?? 0) + 1, what })
+  }
+  for (const { figure, bay } of drilled) {
+    if (figure.kind !== 'circle') continue
+    const { name } = fastenerOf(2 * figure.r)
+    count(`${name} screw, pan head`, 'units and bays')
+    if (bay) {
+      count(`${name} nut plate, two lugs`, 'bays, so that they come out from the front')
+      count('3/32 in rivet', 'nut plates')
+      count('3/32 in rivet', 'nut plates')
+    } else count(`${name} nut`, 'units; where a maker gives threads of its own, none')
+  }
+  return {
+    openings: cut.map((one, at) => rowOf(one.figure, String(at + 1), { ...one, toleranceMm: OPENING_TOLERANCE_MM })),
+    screws: drilled.map((one, at) =>
+      rowOf(one.figure, `S${at + 1}`, { cornerMm: 0, what: one.what, toleranceMm: SCREW_TOLERANCE_MM })
+    ),
+    hardware: [...hardware.values()].sort((a, b) => (a.name < b.name ? -1 : 1))
+  }
+}

@@ -1,0 +1,225 @@
+import { isFor, type FunctionName, type Need, type SignalName } from '../catalogue'
+import type { Design, DesignUnit } from '../design'
+import { hornOf, leastFixedPoint, proofOf, type Horn } from './horn'
+import { atom, rulesOf, wellPlaced, type Goal, type Part, type PartKind } from './rules-of'
+
+/** Parts that a chain rests on, in the order in which it is built up. */
+export type Chain = readonly Part[]
+
+/** How many chains that share nothing a function has. `atLeast` where the search was cut short. */
+export interface Disjoint {
+  chains: Chain[]
+  atLeast: boolean
+}
+
+/** So many tries are spent on a second or third chain before it is said that there are at least so many. */
+const MOST_TRIES = 400
+
+/**
+ * What works in a design, by which chain, and what each loss takes: the least fixed point of what its units give and say, with
+ * everything whole or with some parts lost. Rules, effects, duplicates, failures and control points all ask this one account.
+ */
+export class Account {
+  /** Every part that may fail, by the name of its atom. */
+  readonly parts: ReadonlyMap<string, Part>
+  private readonly horn: Horn
+  private readonly index = new Map<string, number>()
+  private readonly names: string[] = []
+  private readonly partAtoms: Int32Array
+  private readonly partOf: (Part | undefined)[] = []
+  private whole?: Int32Array
+  private readonly remembered = new Map<string, Int32Array>()
+
+  constructor(readonly design: Design) {
+    const { parts, rules } = rulesOf(design)
+    this.parts = parts
+    const at = (name: string): number => {
+      const known = this.index.get(name)
+      if (known !== undefined) return known
+      this.index.set(name, this.names.length)
+      this.names.push(name)
+      return this.names.length - 1
+    }
+    const numbered = rules.map(({ head, body }) => ({ head: at(head), body: body.map(at) }))
+    this.partAtoms = Int32Array.from([...parts.keys()].map(at))
+    for (const [name, part] of parts) this.partOf[this.index.get(name)!] = part
+    this.horn = hornOf(this.names.length, numbered)
+  }
+
+  /** What holds with these parts lost. */
+  private holding(lost: readonly Part[] = []): Int32Array {
+    if (lost.length === 0) return (this.whole ??= leastFixedPoint(this.horn, this.partAtoms))
+    // A part of another design has no atom here, and nothing to lose.
+    const gone = [...new Set(lost.flatMap(part => this.index.get(atom.part(part.kind, part.id)) ?? []))].sort(
+      (a, b) => a - b
+    )
+    const key = gone.join()
+    const known = this.remembered.get(key)
+    if (known) return known
+    const found = leastFixedPoint(this.horn, this.partAtoms, gone)
+    if (this.remembered.size > 1_500) this.remembered.clear()
+    this.remembered.set(key, found)
+    return found
+  }
+  private holds(name: string, lost?: readonly Part[]): boolean {
+    const at = this.index.get(name)
+    return at !== undefined && this.holding(lost)[at]! > 0
+  }
+
+  part(kind: PartKind, id: string): Part | undefined {
+    return this.parts.get(atom.part(kind, id))
+  }
+  /** Whether some unit gives a function, with these parts lost. */
+  works(name: Goal, lost?: readonly Part[]): boolean {
+    return this.holds(atom.works(name), lost)
+  }
+  /** Whether this unit gives a function. */
+  gives(unit: string, name: FunctionName, lost?: readonly Part[]): boolean {
+    return this.holds(atom.gives(unit, name), lost)
+  }
+  /** Whether this unit says a signal on some port. */
+  says(unit: DesignUnit, signal: SignalName, lost?: readonly Part[]): boolean {
+    return unit.item.ports.some(port => this.holds(atom.says(unit.id, port.id, signal), lost))
+  }
+  powered(unit: DesignUnit, lost?: readonly Part[]): boolean {
+    return !unit.item.power || unit.item.power.maxA === 0 || this.holds(atom.powered(unit.id), lost)
+  }
+  /** Whether what a unit needs is there. */
+  met(unit: DesignUnit, need: Need, lost?: readonly Part[]): boolean {
+    return this.holds(atom.need(unit.id, unit.item.needs.indexOf(need)), lost)
+  }
+  /** Units that give a function. */
+  givers(name: FunctionName, lost?: readonly Part[]): DesignUnit[] {
+    return this.design.units.filter(unit => unit.item.provides.includes(name) && this.gives(unit.id, name, lost))
+  }
+  /** All functions that work. */
+  functions(lost?: readonly Part[]): Set<FunctionName> {
+    const names = new Set(this.design.units.flatMap(unit => unit.item.provides))
+    return new Set([...names].filter(name => this.works(name, lost)))
+  }
+
+  private partsIn(proof: readonly number[]): Part[] {
+    return proof.flatMap(at => this.partOf[at] ?? [])
+  }
+  /** One chain by which a function works with these parts lost; nothing where it does not. */
+  chain(name: Goal, lost?: readonly Part[], unit?: string): Chain | undefined {
+    const at = this.index.get(unit === undefined ? atom.works(name) : atom.gives(unit, name as FunctionName))
+    if (at === undefined) return undefined
+    const turn = this.holding(lost)
+    return turn[at] ? this.partsIn(proofOf(this.horn, turn, at)) : undefined
+  }
+  /** A chain from which nothing can be left out. */
+  private least(name: Goal, lost: readonly Part[]): Part[] | undefined {
+    const chain = this.chain(name, lost)
+    if (!chain) return undefined
+    let kept = [...chain]
+    const target = this.index.get(atom.works(name))!
+    for (const part of chain) {
+      const fewer = kept.filter(one => one !== part)
+      // Only these are whole: does it still hold?
+      const given = fewer.map(one => this.index.get(atom.part(one.kind, one.id))!)
+      if (leastFixedPoint(this.horn, given)[target]! > 0) kept = fewer
+    }
+    return kept
+  }
+
+  /**
+   * Chains that share no part but the units that give what is in `sharing`, as many as there are up to `most`. The first is any
+   * chain that leaves room for the next; where one leaves none, each of its parts is left out in turn.
+   */
+  disjoint(name: Goal, most = 2, sharing: readonly FunctionName[] = []): Disjoint {
+    let tries = 0
+    const common = new Set(
+      this.design.units.flatMap(unit =>
+        unit.item.provides.some(one => sharing.includes(one)) ? (this.part('unit', unit.id) ?? []) : []
+      )
+    )
+    let best: Chain[] = []
+    const search = (chains: Chain[]): boolean => {
+      if (chains.length > best.length) best = chains
+      if (chains.length === most) return true
+      const used = chains.flat().filter(part => !common.has(part))
+      const seen = new Set<string>()
+      const branch = (avoid: readonly Part[]): boolean => {
+        const key = avoid
+          .map(part => `${part.kind} ${part.id}`)
+          .sort()
+          .join()
+        if (seen.has(key) || tries++ > MOST_TRIES) return false
+        seen.add(key)
+        const next = this.least(name, [...used, ...avoid])
+        if (!next) return false
+        if (search([...chains, next])) return true
+        return next.some(part => !common.has(part) && branch([...avoid, part]))
+      }
+      return branch([])
+    }
+    const enough = search([])
+    return { chains: best, atLeast: enough || tries > MOST_TRIES }
+  }
+
+  /**
+   * Parts whose loss alone takes a function. Only those in its chain can.
+   * @param gone parts that are lost already
+   */
+  singles(name: Goal, gone: readonly Part[] = []): Part[] {
+    return (this.chain(name, gone) ?? []).filter(part => !this.works(name, [...gone, part]))
+  }
+  /**
+   * Pairs whose loss together takes a function though neither does alone: one of them is in its chain, the other in the chain
+   * that is left without it.
+   * @param gone parts that are lost already
+   */
+  doubles(name: Goal, gone: readonly Part[] = []): [Part, Part][] {
+    const found = new Map<string, [Part, Part]>()
+    const single = new Set(this.singles(name, gone))
+    for (const first of this.chain(name, gone) ?? []) {
+      if (single.has(first)) continue
+      for (const second of this.chain(name, [...gone, first]) ?? []) {
+        if (single.has(second) || this.works(name, [...gone, first, second])) continue
+        const key = [`${first.kind} ${first.id}`, `${second.kind} ${second.id}`].sort().join('|')
+        if (!found.has(key)) found.set(key, [first, second])
+      }
+    }
+    return [...found.values()]
+  }
+
+  /** Why a unit does not give a function: what it waits for, down to what is at the root of it. Nothing where it gives it. */
+  whyNot(unit: DesignUnit, name: FunctionName): Blocked[] {
+    if (this.gives(unit.id, name)) return []
+    return this.blocks(unit, name, new Set())
+  }
+  private blocks(unit: DesignUnit, name: FunctionName, seen: Set<string>): Blocked[] {
+    if (seen.has(unit.id)) return []
+    seen.add(unit.id)
+    if (!wellPlaced(unit)) return [{ unit, lacks: 'a place of its kind' }]
+    if (!this.powered(unit)) return [{ unit, lacks: 'power' }]
+    return unit.item.needs
+      .filter(need => isFor(need, name) && !this.met(unit, need))
+      .flatMap((need): Blocked[] => {
+        const from =
+          need.what === 'function'
+            ? this.design.units.filter(other => other.id !== unit.id && other.item.provides.includes(need.name))
+            : []
+        const deeper = need.what === 'function' ? from.flatMap(other => this.blocks(other, need.name, seen)) : []
+        return deeper.length ? deeper : [{ unit, lacks: need.name, need }]
+      })
+  }
+}
+
+/** What a unit waits for in vain. */
+export interface Blocked {
+  unit: DesignUnit
+  lacks: string
+  need?: Need
+}
+
+const accounts = new WeakMap<Design, Account>()
+/** The account of a design: made once for it. */
+export function accountOf(design: Design): Account {
+  const known = accounts.get(design)
+  if (known) return known
+  const made = new Account(design)
+  accounts.set(design, made)
+  return made
+}

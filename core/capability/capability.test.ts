@@ -1,0 +1,298 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { FUNCTIONS, modernise, type FunctionName, type Item, type Need, type Port, type SignalName } from '../catalogue'
+import { resolve, type Design } from '../design'
+import type { Link } from '../document'
+import { item, projectWith } from '../testing'
+import { demoProject } from '../testing.demo'
+import { Account, accountOf, type Part } from '.'
+import { hornOf, leastFixedPoint } from './horn'
+import { rulesOf } from './rules-of'
+
+/** Functions and signals of made-up designs: few, so that chains meet. */
+const NAMES: FunctionName[] = ['attitude', 'heading', 'airspeed', 'com']
+const SAID: SignalName[] = ['attitude', 'heading', 'air data']
+const unitArb = (id: string): fc.Arbitrary<Item> =>
+  fc
+    .record({
+      provides: fc.uniqueArray(fc.constantFrom(...NAMES), { maxLength: 2 }),
+      says: fc.uniqueArray(fc.constantFrom(...SAID), { maxLength: 2 }),
+      needs: fc.array(
+        fc.record({
+          what: fc.constantFrom('function' as const, 'signal' as const),
+          function: fc.constantFrom(...NAMES),
+          signal: fc.constantFrom(...SAID)
+        }),
+        { maxLength: 2 }
+      ),
+      power: fc.boolean()
+    })
+    .map(({ provides, says, needs, power }) =>
+      item({
+        id,
+        mounts: ['tail'],
+        provides,
+        ports: [
+          { id: 'bus', kind: 'can', flow: 'both', signals: SAID, says },
+          { id: 'in', kind: 'rs-232', flow: 'in', signals: SAID },
+          { id: 'out', kind: 'rs-232', flow: 'out', signals: says.length ? says : ['time'] }
+        ],
+        needs: needs.map(one => ({ what: one.what, name: one[one.what], required: true, text: '' }) as Need),
+        power: power
+          ? { atV: 14, minV: 9, maxV: 32, typicalA: 1, maxA: 1, load: 'constant current', essential: false }
+          : undefined
+      })
+    )
+/** Any small design: up to five units, up to six links of two kinds. */
+const designs: fc.Arbitrary<Design> = fc
+  .tuple(
+    fc
+      .integer({ min: 1, max: 5 })
+      .chain(count => fc.tuple(...Array.from({ length: count }, (_, at) => unitArb(`u${at}`)))),
+    fc.array(fc.record({ a: fc.nat(), b: fc.nat(), bus: fc.boolean() }), { maxLength: 6 })
+  )
+  .map(([items, wires]) => {
+    const project = projectWith(items.map(one => [one, 'tail']))
+    const links: Link[] = wires.map(({ a, b, bus }, at) => ({
+      id: `w${at}`,
+      from: { unit: items[a % items.length]!.id, port: bus ? 'bus' : 'out' },
+      to: { unit: items[b % items.length]!.id, port: bus ? 'bus' : 'in' }
+    }))
+    return resolve(
+      { ...project, options: [{ ...project.options[0]!, links: links.filter(l => l.from.unit !== l.to.unit) }] },
+      'a'
+    )
+  })
+
+/** By brute force: what holds in every set closed under the rules, found by adding whatever follows until nothing does. */
+function naive(design: Design, lost: readonly Part[] = []): Set<string> {
+  const { parts, rules } = rulesOf(design)
+  const gone = new Set(lost.map(part => `part ${part.kind} ${part.id}`))
+  const holds = new Set([...parts.keys()].filter(name => !gone.has(name)))
+  for (let more = true; more;) {
+    more = false
+    for (const { head, body } of rules)
+      if (!holds.has(head) && body.every(one => holds.has(one))) {
+        holds.add(head)
+        more = true
+      }
+  }
+  return holds
+}
+
+describe('the least fixed point', () => {
+  // Two that only vouch for each other hold in some closed set but not in the least (van Emden and Kowalski, 1976).
+  it('two boxes that only repeat each other are dark', () => {
+    const horn = hornOf(3, [
+      { head: 0, body: [1] },
+      { head: 1, body: [0] },
+      { head: 2, body: [] }
+    ])
+    expect([...leastFixedPoint(horn, [])].map(turn => turn > 0)).toEqual([false, false, true])
+  })
+  it('is the intersection of all closed sets, by enumeration', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ head: fc.nat(6), body: fc.array(fc.nat(6), { maxLength: 3 }) }), { maxLength: 12 }),
+        rules => {
+          const closed = (set: number) =>
+            rules.every(({ head, body }) => !body.every(one => set & (1 << one)) || (set & (1 << head)) !== 0)
+          let least = (1 << 7) - 1
+          for (let set = 0; set < 1 << 7; set++) if (closed(set)) least &= set
+          const found = leastFixedPoint(hornOf(7, rules), [])
+          for (let at = 0; at < 7; at++) expect(found[at]! > 0).toBe((least & (1 << at)) !== 0)
+        }
+      )
+    ))
+})
+
+describe('the account of a design', () => {
+  it('agrees with brute force on any small design, whole and with any one part lost', () =>
+    fc.assert(
+      fc.property(designs, design => {
+        const account = new Account(design)
+        for (const lost of [[], ...[...account.parts.values()].map(part => [part])]) {
+          const holds = naive(design, lost)
+          for (const name of NAMES) expect(account.works(name, lost)).toBe(holds.has(`works ${name}`))
+        }
+      }),
+      { numRuns: 120 }
+    ))
+  it('single and double losses are those of the naive loop', () =>
+    fc.assert(
+      fc.property(designs, design => {
+        const account = new Account(design)
+        const parts = [...account.parts.values()]
+        const name = (list: readonly Part[]) =>
+          list
+            .map(part => `${part.kind} ${part.id}`)
+            .sort()
+            .join('+')
+        for (const wanted of NAMES) {
+          if (!account.works(wanted)) continue
+          const single = parts.filter(part => !account.works(wanted, [part]))
+          expect(
+            account
+              .singles(wanted)
+              .map(one => name([one]))
+              .sort()
+          ).toEqual(single.map(one => name([one])).sort())
+          const rest = parts.filter(part => !single.includes(part))
+          const pairs = rest.flatMap((a, at) =>
+            rest.slice(at + 1).flatMap(b => (account.works(wanted, [a, b]) ? [] : [name([a, b])]))
+          )
+          expect(account.doubles(wanted).map(name).sort()).toEqual(pairs.sort())
+        }
+      }),
+      { numRuns: 60 }
+    ))
+  it('two chains that share nothing are found where every set of chains, enumerated, has two', () =>
+    fc.assert(
+      fc.property(designs, design => {
+        const account = new Account(design)
+        const parts = [...account.parts.values()]
+        if (parts.length > 13) return
+        for (const wanted of NAMES) {
+          if (!account.works(wanted)) continue
+          // Every set of parts by which it works, and whether its complement has another.
+          let two = false
+          for (let set = 0; set < 1 << parts.length && !two; set++) {
+            const out = parts.filter((_, at) => (set & (1 << at)) === 0)
+            const rest = parts.filter((_, at) => (set & (1 << at)) !== 0)
+            two = account.works(wanted, out) && account.works(wanted, rest)
+          }
+          expect(account.disjoint(wanted, 2).chains.length >= 2).toBe(two)
+        }
+      }),
+      { numRuns: 60 }
+    ))
+  it('every chain that is told is a proof by itself', () =>
+    fc.assert(
+      fc.property(designs, design => {
+        const account = new Account(design)
+        const parts = [...account.parts.values()]
+        for (const wanted of NAMES)
+          for (const chain of account.disjoint(wanted, 3).chains)
+            expect(
+              account.works(
+                wanted,
+                parts.filter(part => !chain.includes(part))
+              )
+            ).toBe(true)
+      }),
+      { numRuns: 80 }
+    ))
+})
+
+describe('chains of the demo aeroplanes', () => {
+  const b = accountOf(resolve(demoProject('3-skerrow-dunlin'), 'b'))
+  it('heading on the wide display comes from the magnetometer by way of the box', () => {
+    const names = b.chain('heading', [], 'pfd')!.map(part => part.id)
+    for (const id of ['mag', 'sense', 'pfd']) expect(names).toContain(id)
+    expect(names.indexOf('mag')).toBeLessThan(names.indexOf('pfd'))
+  })
+  it('without the magnetometer it is gone, and attitude is not', () => {
+    const mag = b.part('unit', 'mag')!
+    expect(b.works('heading', [mag])).toBe(false)
+    expect(b.works('attitude', [mag])).toBe(true)
+  })
+  it('attitude has a second chain that shares nothing: the standby on its own battery', () => {
+    const { chains } = b.disjoint('attitude', 2)
+    expect(chains).toHaveLength(2)
+    expect(chains.some(chain => chain.some(part => part.id === 'standby'))).toBe(true)
+  })
+  it('the old autopilot dies with the vacuum pump, by way of the horizon', () => {
+    const a = accountOf(resolve(demoProject('3-skerrow-dunlin'), 'a'))
+    expect(a.works('autopilot')).toBe(true)
+    expect(a.singles('autopilot').map(part => part.id)).toContain('vac-pump')
+  })
+  it('says what a function waits for, also where the unit can do without it', () => {
+    const design = resolve(demoProject('2-hollin-whimbrel'), 'a')
+    const pfd = design.units.find(unit => unit.id === 'pfd')!
+    expect(
+      accountOf(design)
+        .whyNot(pfd, 'vor')
+        .map(one => one.lacks)
+    ).toEqual(['vor guidance'])
+  })
+  it('an old servo does not serve a new computer', () => {
+    const project = demoProject('3-skerrow-dunlin')
+    const option = project.options.find(one => one.id === 'b')!
+    option.units = option.units.map(unit => (unit.id === 'servo-r' ? { ...unit, item: 'tidewell-old-servo' } : unit))
+    option.links = option.links.filter(link => ![link.from.unit, link.to.unit].includes('servo-r'))
+    const account = accountOf(resolve(project, 'b'))
+    expect(account.works('roll steering')).toBe(false)
+    expect(account.works('autopilot')).toBe(false)
+  })
+})
+
+describe('power and place', () => {
+  const lamp = item({
+    id: 'lamp',
+    mounts: ['tail'],
+    provides: ['com'],
+    power: { atV: 14, minV: 9, maxV: 32, typicalA: 1, maxA: 1, load: 'resistive', essential: false }
+  })
+  const of = (one: Item) => accountOf(resolve(projectWith([[one, 'tail']]), 'a'))
+  it('what is fed dies with its bus and its breaker, and neither with the alternator nor the battery alone', () => {
+    expect(
+      of(lamp)
+        .singles('com')
+        .map(part => `${part.kind} ${part.id}`)
+        .sort()
+    ).toEqual(['bus main', 'protector lamp', 'unit lamp'])
+    expect(of(lamp).doubles('com').length).toBeGreaterThan(0)
+  })
+  it('what has a battery of its own dies alone', () => {
+    const own = { ...lamp, power: { ...lamp.power!, internalBatteryMinutes: 60 } }
+    expect(
+      of(own)
+        .singles('com')
+        .map(part => part.id)
+    ).toEqual(['lamp'])
+  })
+  it('an aerial in a place it is not made for gives nothing', () => {
+    const aerial = item({ id: 'a', mounts: ['roof'], provides: ['com antenna'], ports: [] })
+    expect(of(aerial).works('com antenna')).toBe(false)
+  })
+  it('two talkers on one RS-232 input say nothing that can be read', () => {
+    const talker = (id: string): Item =>
+      item({ id, mounts: ['tail'], ports: [{ id: 's', kind: 'rs-232', flow: 'out', signals: ['position'] }] })
+    const port: Port = { id: 's', kind: 'rs-232', flow: 'in', signals: ['position'] }
+    const needs: Need[] = [{ what: 'signal', name: 'position', required: true, text: '' }]
+    const project = projectWith(
+      [
+        talker('x'),
+        talker('y'),
+        item({ id: 'z', mounts: ['tail'], provides: ['moving map'], ports: [port], needs })
+      ].map(one => [one, 'tail'])
+    )
+    const link = (id: string, from: string): Link => ({
+      id,
+      from: { unit: from, port: 's' },
+      to: { unit: 'z', port: 's' }
+    })
+    const works = (links: Link[]) =>
+      accountOf(resolve({ ...project, options: [{ ...project.options[0]!, links }] }, 'a')).works('moving map')
+    expect([works([link('1', 'x')]), works([link('1', 'x'), link('2', 'y')])]).toEqual([true, false])
+  })
+})
+
+describe('items of before format 5', () => {
+  it('a display no longer says what it only hears', () => {
+    const old = {
+      id: 'd',
+      kind: 'display',
+      ports: [{ id: 'can', kind: 'can', flow: 'both', signals: ['attitude', 'air data', 'com tuning'] }],
+      provides: ['attitude', 'airspeed'],
+      needs: [{ what: 'signal', name: 'attitude', required: true, text: '' }]
+    }
+    const item = modernise(old) as { ports: { says: string[] }[]; needs: { name: string; for?: string[] }[] }
+    expect(item.ports[0]!.says).toEqual(['com tuning'])
+    expect(item.needs.map(need => [need.name, need.for])).toEqual([
+      ['attitude', ['attitude']],
+      ['air data', ['airspeed']]
+    ])
+    expect(FUNCTIONS).toContain('attitude')
+  })
+})

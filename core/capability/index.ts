@@ -1,0 +1,5 @@
+export { Account, accountOf, type Blocked, type Chain, type Disjoint } from './account'
+export { rescueOf, settingsOf, stubbornLosses } from './switches'
+export { chainWords } from './words'
+export { functionsLost } from './lost'
+export { type Goal, type Part, type PartKind, type Task, waysOf, wellPlaced } from './rules-of'

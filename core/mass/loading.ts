@@ -1,0 +1,202 @@
+import type { Airframe, Loading } from '../document'
+import type { Basis, Design, Finding } from '../design'
+import { kg, mm, say } from '../quantity'
+
+export const BALANCE_BASIS: Basis = {
+  kind: 'published',
+  source: 'FAA-H-8083-1B, weight and balance: loaded weight, moments, envelope',
+  fromMemory: true
+}
+
+/** One line of a loading: a station with what is on it. */
+export interface LoadedStation {
+  station: string
+  name: string
+  kind: Airframe['stations'][number]['kind']
+  massKg: number
+  armMm: number
+}
+/** Mass and arm in one state of a loading, with the limits at that mass; absent where the envelope does not reach it. */
+export interface LoadedState {
+  massKg: number
+  armMm: number
+  limitsMm?: readonly [number, number]
+  inside: boolean
+}
+export interface LoadedReport {
+  id: string
+  name: string
+  stations: LoadedStation[]
+  takeOff: LoadedState
+  /** With all fuel burnt. */
+  fuelBurnt: LoadedState
+}
+
+/** The envelope in force, as corners of arm and mass: the one entered, or the rectangle of arm limits up to the most mass. */
+export function envelopeOf({
+  envelope,
+  armLimitsMm: [fore, aft],
+  maxMassKg
+}: Airframe): readonly (readonly [number, number])[] {
+  return (
+    envelope ?? [
+      [fore, 0],
+      [aft, 0],
+      [aft, maxMassKg],
+      [fore, maxMassKg]
+    ]
+  )
+}
+
+/** Most that rounding may put a corner off, in mm and kg. */
+const CLOSE = 1e-6
+/**
+ * The forward and the aft limit at a mass: where a level line crosses the envelope. Of an envelope with a gap at that mass the
+ * span that holds the arm, or the nearest. Undefined where the envelope does not reach that mass.
+ */
+export function limitsAt(
+  envelope: readonly (readonly [number, number])[],
+  massKg: number,
+  armMm: number
+): readonly [number, number] | undefined {
+  const crossings: number[] = []
+  envelope.forEach(([x0, y0], at) => {
+    const [x1, y1] = envelope[(at + 1) % envelope.length]!
+    if (Math.abs(y0 - massKg) < CLOSE) crossings.push(x0)
+    // Half open, so that a corner counts once.
+    if (y0 < massKg - CLOSE !== y1 < massKg - CLOSE && Math.abs(y0 - massKg) >= CLOSE && Math.abs(y1 - massKg) >= CLOSE)
+      crossings.push(x0 + ((x1 - x0) * (massKg - y0)) / (y1 - y0))
+  })
+  if (crossings.length === 0) return undefined
+  crossings.sort((a, b) => a - b)
+  if (crossings.length <= 2 || crossings.length % 2 === 1) return [crossings[0]!, crossings.at(-1)!]
+  const spans = Array.from({ length: crossings.length / 2 }, (_, at): readonly [number, number] => [
+    crossings[2 * at]!,
+    crossings[2 * at + 1]!
+  ])
+  const miss = ([fore, aft]: readonly [number, number]) => Math.max(0, fore - armMm, armMm - aft)
+  return spans.reduce((best, span) => (miss(span) < miss(best) ? span : best))
+}
+
+/** A loading added up on an empty aeroplane: with all fuel, and with it burnt. */
+export function loadedOf(airframe: Airframe, empty: { massKg: number; armMm: number }, loading: Loading): LoadedReport {
+  const stations = loading.loads.flatMap((one): LoadedStation[] => {
+    const station = airframe.stations.find(other => other.id === one.station)
+    return station && one.massKg > 0
+      ? [{ station: station.id, name: station.name, kind: station.kind, massKg: one.massKg, armMm: station.armMm }]
+      : []
+  })
+  const envelope = envelopeOf(airframe)
+  const state = (list: readonly LoadedStation[]): LoadedState => {
+    const massKg = list.reduce((sum, one) => sum + one.massKg, empty.massKg)
+    const moment = list.reduce((sum, one) => sum + one.massKg * one.armMm, empty.massKg * empty.armMm)
+    const armMm = massKg > 0 ? moment / massKg : empty.armMm
+    const limitsMm = limitsAt(envelope, massKg, armMm)
+    return {
+      massKg,
+      armMm,
+      limitsMm,
+      inside: limitsMm !== undefined && armMm >= limitsMm[0] - CLOSE && armMm <= limitsMm[1] + CLOSE
+    }
+  }
+  return {
+    id: loading.id,
+    name: loading.name,
+    stations,
+    takeOff: state(stations),
+    fuelBurnt: state(stations.filter(one => one.kind !== 'fuel'))
+  }
+}
+
+/** How far outside the places of an aeroplane an arm may lie: tanks, cowls and tails reach farther than any place. */
+const BEYOND_MM = 2_000
+
+/** What is wrong with weight and balance: loadings outside their limits, stations over theirs, arms outside the aeroplane. */
+export function balanceFindings(design: Design, loadings: readonly LoadedReport[]): Finding[] {
+  const { airframe } = design
+  const common = { subjects: [], remedies: [], basis: BALANCE_BASIS }
+  const findings: Finding[] = []
+  for (const loading of loadings) {
+    const states = [
+      ['at take-off', loading.takeOff],
+      ['with the fuel burnt', loading.fuelBurnt]
+    ] as const
+    if (loading.takeOff.massKg > airframe.maxMassKg + CLOSE)
+      findings.push({
+        ...common,
+        id: `mass.over:${loading.id}`,
+        code: 'mass.over',
+        weight: 'must fix',
+        measured: loading.takeOff.massKg,
+        limit: airframe.maxMassKg,
+        unit: 'kg',
+        figure: { kind: 'loading', of: loading.id },
+        says: say`Loaded as “${loading.name}” the aeroplane weighs ${kg(loading.takeOff.massKg)}; ${kg(airframe.maxMassKg)} is the maximum take-off weight.`
+      })
+    for (const [when, state] of states) {
+      if (state.inside || state.massKg > airframe.maxMassKg + CLOSE) continue
+      const { limitsMm } = state
+      const fore = limitsMm !== undefined && state.armMm < limitsMm[0]
+      findings.push({
+        ...common,
+        id: `mass.outside:${loading.id}:${when}`,
+        code: 'mass.outside',
+        weight: 'must fix',
+        measured: state.armMm,
+        ...(limitsMm && { limit: fore ? limitsMm[0] : limitsMm[1] }),
+        unit: 'mm',
+        figure: { kind: 'loading', of: loading.id },
+        says:
+          limitsMm === undefined
+            ? say`Loaded as “${loading.name}”, ${when}, the aeroplane weighs ${kg(state.massKg)}; the envelope has no limits there.`
+            : say`Loaded as “${loading.name}”, ${when}, the centre of gravity is at ${mm(state.armMm)}, ${mm(Math.abs(state.armMm - (fore ? limitsMm[0] : limitsMm[1])))} ${fore ? 'ahead of the forward' : 'behind the aft'} limit of ${mm(fore ? limitsMm[0] : limitsMm[1])} at ${kg(state.massKg)}.`
+      })
+    }
+    for (const one of loading.stations) {
+      const most = airframe.stations.find(station => station.id === one.station)?.mostKg
+      if (most !== undefined && one.massKg > most)
+        findings.push({
+          ...common,
+          id: `mass.station:${loading.id}:${one.station}`,
+          code: 'mass.station',
+          weight: 'must fix',
+          measured: one.massKg,
+          limit: most,
+          unit: 'kg',
+          basis: { kind: 'entered', source: `limit of ${one.name}` },
+          says: say`Loaded as “${loading.name}”, ${one.name} holds ${kg(one.massKg)}; ${kg(most)} is its limit.`
+        })
+    }
+  }
+  if (airframe.loadings.length === 0)
+    findings.push({
+      ...common,
+      id: 'mass.no-loading',
+      code: 'mass.no-loading',
+      weight: 'note',
+      says: say`No loading is entered, so the limits of the centre of gravity are not checked. Enter seats, tanks and baggage, and how they are loaded, in Budget, Weight and balance.`
+    })
+  const arms = airframe.places.map(place => place.armMm)
+  const [low, high] = [Math.min(...arms) - BEYOND_MM, Math.max(...arms) + BEYOND_MM]
+  const far = [
+    ...design.units.flatMap(unit =>
+      unit.armMm === undefined ? [] : [{ id: unit.id, name: unit.label, armMm: unit.armMm }]
+    ),
+    ...airframe.stations.map(one => ({ id: undefined, name: one.name, armMm: one.armMm })),
+    { id: undefined, name: 'the empty aeroplane', armMm: airframe.emptyArmMm }
+  ].filter(one => one.armMm < low || one.armMm > high)
+  for (const one of far)
+    findings.push({
+      ...common,
+      id: `mass.arm:${one.id ?? one.name}`,
+      code: 'mass.arm',
+      weight: 'must fix',
+      subjects: one.id === undefined ? [] : [one.id],
+      measured: one.armMm,
+      limit: one.armMm < low ? low : high,
+      unit: 'mm',
+      basis: { kind: 'entered', source: 'arms of the places of the airframe' },
+      says: say`The arm of ${one.name}, ${mm(one.armMm)}, lies outside the aeroplane, whose places reach from ${mm(low + BEYOND_MM)} to ${mm(high - BEYOND_MM)}. It is measured from another datum, or mistyped.`
+    })
+  return findings
+}

@@ -1,0 +1,387 @@
+/**
+ * Thin plates in bending by rectangles of twelve freedoms (Adini, Clough and Melosh; Zienkiewicz, The Finite Element Method):
+ * at each corner the deflection w and its slopes by x and by y. Lengths in mm, forces in N, moduli in MPa.
+ */
+
+/** How a side of a sheet is held. */
+export type Hold = 'free' | 'held' | 'clamped'
+
+/** A sheet on a grid: for each rectangle how much of it is metal, and how many times the stiffness of the plain sheet. */
+export interface PlateGrid {
+  /** Lower left corner, rectangles across and up, and their size. */
+  x0: number
+  y0: number
+  nx: number
+  ny: number
+  dx: number
+  dy: number
+  /** Share of metal of each rectangle, 0 to 1, row by row from below; times its stiffness against the plain sheet. */
+  metal: Float64Array
+  stiff: Float64Array
+  /** Of each corner, row by row: how it is held, and whether along x (as a lower or upper side is) or along y. */
+  hold: Uint8Array
+}
+/** A bar across a grid, along a line of corners: bending stiffness E I in N·mm², from corner to corner. */
+export interface Bar {
+  along: 'x' | 'y'
+  line: number
+  from: number
+  to: number
+  ei: number
+}
+export const FREE = 0
+/** Held without being clamped, along a side that runs in x, in y, or in neither; clamped. */
+export const HELD_X = 1
+export const HELD_Y = 2
+export const HELD = 3
+export const CLAMPED = 4
+
+/** Poisson’s ratio of aluminium alloys (any strength-of-materials handbook). */
+export const POISSON = 0.33
+/** A rectangle with less metal than this counts as none. */
+const LEAST_METAL = 0.02
+
+/** D = E t³ / (12 (1 − ν²)), in N·mm. */
+export const plateD = (gpa: number, thicknessMm: number): number =>
+  (gpa * 1000 * thicknessMm ** 3) / (12 * (1 - POISSON ** 2))
+
+/** The corners of a rectangle in the order of its freedoms, as steps of a half width and a half height. */
+const CORNERS = [
+  [-1, -1],
+  [1, -1],
+  [1, 1],
+  [-1, 1]
+] as const
+/** The twelve terms of the deflection: powers of x and y. */
+const TERMS = [
+  [0, 0],
+  [1, 0],
+  [0, 1],
+  [2, 0],
+  [1, 1],
+  [0, 2],
+  [3, 0],
+  [2, 1],
+  [1, 2],
+  [0, 3],
+  [3, 1],
+  [1, 3]
+] as const
+const power = (x: number, n: number) => (n <= 0 ? (n === 0 ? 1 : 0) : x ** n)
+
+function invert(a: number[][]): number[][] {
+  const n = a.length
+  const m = a.map((row, i) => [...row, ...Array.from({ length: n }, (_, j) => (i === j ? 1 : 0))])
+  for (let c = 0; c < n; c++) {
+    let p = c
+    for (let r = c + 1; r < n; r++) if (Math.abs(m[r]![c]!) > Math.abs(m[p]![c]!)) p = r
+    ;[m[c], m[p]] = [m[p]!, m[c]!]
+    const head = m[c]![c]!
+    for (let k = 0; k < 2 * n; k++) m[c]![k]! /= head
+    for (let r = 0; r < n; r++) {
+      const factor = m[r]![c]!
+      if (r === c || factor === 0) continue
+      for (let k = 0; k < 2 * n; k++) m[r]![k]! -= factor * m[c]![k]!
+    }
+  }
+  return m.map(row => row.slice(n))
+}
+
+const shapes = new Map<string, number[][]>()
+/** Coefficients of the twelve terms for each freedom of a rectangle. */
+function shapeOf(dx: number, dy: number): number[][] {
+  const key = `${dx} ${dy}`
+  const made = shapes.get(key)
+  if (made) return made
+  const shape = invert(
+    CORNERS.flatMap(([sx, sy]) => {
+      const [x, y] = [(sx * dx) / 2, (sy * dy) / 2]
+      return [
+        TERMS.map(([p, q]) => power(x, p) * power(y, q)),
+        TERMS.map(([p, q]) => p * power(x, p - 1) * power(y, q)),
+        TERMS.map(([p, q]) => q * power(x, p) * power(y, q - 1))
+      ]
+    })
+  )
+  if (shapes.size > 40) shapes.clear()
+  shapes.set(key, shape)
+  return shape
+}
+
+const known = new Map<string, Float64Array>()
+/** Stiffness of one rectangle for D = 1, twelve by twelve: ∫ κᵀ D κ over it, by three Gauss points each way. */
+function rectangleStiffness(dx: number, dy: number): Float64Array {
+  const key = `${dx} ${dy}`
+  const made = known.get(key)
+  if (made) return made
+  const [a, b] = [dx / 2, dy / 2]
+  const shape = shapeOf(dx, dy)
+  const gauss = [
+    [-Math.sqrt(0.6), 5 / 9],
+    [0, 8 / 9],
+    [Math.sqrt(0.6), 5 / 9]
+  ] as const
+  const k = new Float64Array(144)
+  for (const [u, wu] of gauss)
+    for (const [v, wv] of gauss) {
+      const [x, y] = [u * a, v * b]
+      const terms = [
+        TERMS.map(([p, q]) => p * (p - 1) * power(x, p - 2) * power(y, q)),
+        TERMS.map(([p, q]) => q * (q - 1) * power(x, p) * power(y, q - 2)),
+        TERMS.map(([p, q]) => 2 * p * q * power(x, p - 1) * power(y, q - 1))
+      ]
+      const kappa = terms.map(row =>
+        Array.from({ length: 12 }, (_, j) => row.reduce((sum, term, t) => sum + term * shape[t]![j]!, 0))
+      )
+      const weight = wu * wv * a * b
+      for (let i = 0; i < 12; i++)
+        for (let j = 0; j < 12; j++) {
+          const [xx, yy, xy] = [kappa[0]!, kappa[1]!, kappa[2]!]
+          k[i * 12 + j]! +=
+            weight *
+            (xx[i]! * (xx[j]! + POISSON * yy[j]!) +
+              yy[i]! * (yy[j]! + POISSON * xx[j]!) +
+              (xy[i]! * xy[j]! * (1 - POISSON)) / 2)
+        }
+    }
+  if (known.size > 40) known.clear()
+  known.set(key, k)
+  return k
+}
+
+/**
+ * A sheet ready to be pushed: its stiffness split once (Cholesky, in a band), each push then costs two sweeps. Corners are
+ * numbered along the shorter way, so that the band is narrow.
+ */
+export class Plate {
+  private readonly n: number
+  private readonly band: number
+  private readonly lower: Float64Array
+  private readonly fixed: Uint8Array
+  /** Of each rectangle whether it hangs together with something that is held. */
+  private readonly carried: Uint8Array
+  private readonly up: boolean
+  constructor(
+    readonly grid: PlateGrid,
+    d: number,
+    bars: readonly Bar[] = []
+  ) {
+    const { nx, ny, dx, dy, metal, stiff, hold } = grid
+    this.up = ny <= nx
+    this.n = (nx + 1) * (ny + 1) * 3
+    this.band = 3 * (Math.min(nx, ny) + 2) + 3
+    const { n, band } = this
+    const k = new Float64Array(n * band)
+    this.carried = carriedOf(grid)
+    const add = (i: number, j: number, value: number) => {
+      if (j <= i) k[i * band + (j - i + band - 1)]! += value
+    }
+    const one = rectangleStiffness(dx, dy)
+    const freedoms = new Int32Array(12)
+    for (let row = 0; row < ny; row++)
+      for (let column = 0; column < nx; column++) {
+        const at = row * nx + column
+        if (!this.carried[at]) continue
+        CORNERS.forEach(([sx, sy], corner) => {
+          const first = 3 * this.number(column + (sx > 0 ? 1 : 0), row + (sy > 0 ? 1 : 0))
+          for (let f = 0; f < 3; f++) freedoms[3 * corner + f] = first + f
+        })
+        const scale = d * metal[at]! * stiff[at]!
+        for (let i = 0; i < 12; i++)
+          for (let j = 0; j < 12; j++) add(freedoms[i]!, freedoms[j]!, scale * one[i * 12 + j]!)
+      }
+    for (const bar of bars) this.addBar(bar, add)
+    this.fixed = new Uint8Array(n)
+    for (let j = 0; j <= ny; j++)
+      for (let i = 0; i <= nx; i++) {
+        const how = hold[j * (nx + 1) + i]!
+        const first = 3 * this.number(i, j)
+        if (how !== FREE) this.fixed[first] = 1
+        if (how === HELD_X || how === CLAMPED) this.fixed[first + 1] = 1
+        if (how === HELD_Y || how === CLAMPED) this.fixed[first + 2] = 1
+      }
+    this.lower = k
+    this.split()
+  }
+
+  /** The number of a corner, along the shorter way first. */
+  private number(i: number, j: number): number {
+    return this.up ? i * (this.grid.ny + 1) + j : j * (this.grid.nx + 1) + i
+  }
+
+  /** A beam from corner to corner (Euler and Bernoulli), over w and its slope along the bar. */
+  private addBar({ along, line, from, to, ei }: Bar, add: (i: number, j: number, value: number) => void): void {
+    const h = along === 'x' ? this.grid.dx : this.grid.dy
+    const slope = along === 'x' ? 1 : 2
+    const c = ei / h ** 3
+    const beam = [
+      [12 * c, 6 * h * c, -12 * c, 6 * h * c],
+      [6 * h * c, 4 * h * h * c, -6 * h * c, 2 * h * h * c],
+      [-12 * c, -6 * h * c, 12 * c, -6 * h * c],
+      [6 * h * c, 2 * h * h * c, -6 * h * c, 4 * h * h * c]
+    ]
+    for (let s = from; s < to; s++) {
+      const [p, q] = [s, s + 1].map(at => 3 * (along === 'x' ? this.number(at, line) : this.number(line, at)))
+      const freedoms = [p!, p! + slope, q!, q! + slope]
+      for (let i = 0; i < 4; i++) for (let j = 0; j < 4; j++) add(freedoms[i]!, freedoms[j]!, beam[i]![j]!)
+    }
+  }
+
+  private split(): void {
+    const { n, band, lower: k, fixed } = this
+    for (let i = 0; i < n; i++) {
+      const row = i * band + band - 1 - i
+      const low = Math.max(0, i - band + 1)
+      if (fixed[i] || !(k[row + i]! > 0)) {
+        // Held, or no metal there: it stays where it is.
+        fixed[i] = 1
+        for (let j = low; j < i; j++) k[row + j] = 0
+        k[row + i] = 1
+        continue
+      }
+      const own = k[row + i]!
+      for (let j = low; j < i; j++) {
+        if (fixed[j]) {
+          k[row + j] = 0
+          continue
+        }
+        const other = j * band + band - 1 - j
+        let sum = k[row + j]!
+        for (let m = Math.max(low, j - band + 1); m < j; m++) sum -= k[row + m]! * k[other + m]!
+        k[row + j] = sum / k[other + j]!
+      }
+      let sum = own
+      for (let m = low; m < i; m++) sum -= k[row + m]! ** 2
+      // What is left of a freedom that hangs on nothing is rounding.
+      if (sum <= own * 1e-11) {
+        fixed[i] = 1
+        for (let j = low; j < i; j++) k[row + j] = 0
+        k[row + i] = 1
+      } else k[row + i] = Math.sqrt(sum)
+    }
+  }
+
+  /** Whether the metal at a point hangs together with something that is held. */
+  carries(x: number, y: number): boolean {
+    const at = this.rectangleAt(x, y)
+    return at !== undefined && this.carried[at.row * this.grid.nx + at.column] === 1
+  }
+  private rectangleAt(x: number, y: number) {
+    const { x0, y0, nx, ny, dx, dy } = this.grid
+    const column = Math.min(nx - 1, Math.max(0, Math.floor((x - x0) / dx)))
+    const row = Math.min(ny - 1, Math.max(0, Math.floor((y - y0) / dy)))
+    return Number.isFinite(column) && Number.isFinite(row) ? { column, row } : undefined
+  }
+
+  /**
+   * The sheet under pushes in N at points: what `at` reads. Each push goes to the freedoms of its rectangle as the deflection
+   * between its corners follows from them.
+   */
+  pushed(pushes: readonly { x: number; y: number; n: number }[]): Float64Array {
+    const field = new Float64Array(this.n)
+    for (const push of pushes)
+      for (const [freedom, share] of this.shares(push.x, push.y)) field[freedom]! += share * push.n
+    this.sweep(field)
+    return field
+  }
+  /** Deflection at a point in mm, of a field that `pushed` gave. */
+  at(field: Float64Array, x: number, y: number): number {
+    return this.shares(x, y).reduce((sum, [freedom, share]) => sum + share * field[freedom]!, 0)
+  }
+  /**
+   * The work of pushes on what they push down, in N·mm: Σ F · w = |L⁻¹ F|², which takes only the first of the two sweeps, from the
+   * first freedom that is pushed on.
+   */
+  work(pushes: readonly { x: number; y: number; n: number }[]): number {
+    const { n, band, lower: k, fixed } = this
+    const field = new Float64Array(n)
+    let first = n
+    for (const push of pushes)
+      for (const [freedom, share] of this.shares(push.x, push.y)) {
+        field[freedom]! += share * push.n
+        if (freedom < first) first = freedom
+      }
+    let sum = 0
+    for (let i = first; i < n; i++) {
+      if (fixed[i]) {
+        field[i] = 0
+        continue
+      }
+      const row = i * band + band - 1 - i
+      let value = field[i]!
+      for (let j = Math.max(first, i - band + 1); j < i; j++) value -= k[row + j]! * field[j]!
+      value /= k[row + i]!
+      field[i] = value
+      sum += value * value
+    }
+    return sum
+  }
+  /** The freedoms of the rectangle at a point, and how much of each is in the deflection there. */
+  private shares(x: number, y: number): [number, number][] {
+    const { x0, y0, dx, dy } = this.grid
+    const here = this.rectangleAt(x, y)
+    if (!here) return []
+    const [u, v] = [x - x0 - (here.column + 0.5) * dx, y - y0 - (here.row + 0.5) * dy]
+    const shape = shapeOf(dx, dy)
+    const terms = TERMS.map(([p, q]) => power(u, p) * power(v, q))
+    return CORNERS.flatMap(([sx, sy], corner) => {
+      const first = 3 * this.number(here.column + (sx > 0 ? 1 : 0), here.row + (sy > 0 ? 1 : 0))
+      return [0, 1, 2].map((f): [number, number] => [
+        first + f,
+        terms.reduce((sum, term, t) => sum + term * shape[t]![3 * corner + f]!, 0)
+      ])
+    })
+  }
+  private sweep(right: Float64Array): void {
+    const { n, band, lower: k, fixed } = this
+    for (let i = 0; i < n; i++) {
+      const row = i * band + band - 1 - i
+      if (fixed[i]) {
+        right[i] = 0
+        continue
+      }
+      let sum = right[i]!
+      for (let j = Math.max(0, i - band + 1); j < i; j++) sum -= k[row + j]! * right[j]!
+      right[i] = sum / k[row + i]!
+    }
+    for (let i = n - 1; i >= 0; i--) {
+      if (fixed[i]) continue
+      const row = i * band + band - 1 - i
+      const value = right[i]! / k[row + i]!
+      right[i] = value
+      for (let j = Math.max(0, i - band + 1); j < i; j++) right[j]! -= k[row + j]! * value
+    }
+  }
+}
+
+/** Rectangles that hang together, side by side, with one that is held somewhere. */
+function carriedOf({ nx, ny, metal, hold }: PlateGrid): Uint8Array {
+  const carried = new Uint8Array(nx * ny)
+  const open: number[] = []
+  const reach = (at: number) => {
+    if (metal[at]! >= LEAST_METAL && !carried[at]) {
+      carried[at] = 1
+      open.push(at)
+    }
+  }
+  // Held at one corner alone it could turn about it: a side with both its corners held carries.
+  for (let row = 0; row < ny; row++)
+    for (let column = 0; column < nx; column++) {
+      const held = [
+        [0, 0],
+        [1, 0],
+        [1, 1],
+        [0, 1]
+      ].map(([i, j]) => hold[(row + j!) * (nx + 1) + column + i!]! !== FREE)
+      if (held.some((one, i) => one && held[(i + 1) % 4])) reach(row * nx + column)
+    }
+  while (open.length) {
+    const at = open.pop()!
+    const column = at % nx
+    if (column > 0) reach(at - 1)
+    if (column < nx - 1) reach(at + 1)
+    if (at >= nx) reach(at - nx)
+    if (at < nx * (ny - 1)) reach(at + nx)
+  }
+  return carried
+}

@@ -1,0 +1,52 @@
+import type { Figure, PointMm } from './geometry'
+
+export type Interval = readonly [number, number]
+
+/** Where a level line at y runs inside a figure: one interval for each convex part. */
+export function chords(f: Figure, y: number): Interval[] {
+  switch (f.kind) {
+    case 'circle': {
+      const h = f.r ** 2 - (y - f.y) ** 2
+      return h <= 0 ? [] : [[f.x - Math.sqrt(h), f.x + Math.sqrt(h)]]
+    }
+    case 'box': {
+      const up = Math.abs(y - f.y)
+      if (up >= f.h / 2) return []
+      const c = f.c ?? 0
+      const into = Math.max(0, up - f.h / 2 + c)
+      const half = f.w / 2 - c + Math.sqrt(c ** 2 - into ** 2)
+      return [[f.x - half, f.x + half]]
+    }
+    case 'many':
+      return f.parts.flatMap(part => chords(part, y))
+    case 'poly':
+      return levelRuns(f.points, y)
+  }
+}
+/** Where a level line at y runs inside a polygon, from left to right. */
+export function levelRuns(polygon: readonly PointMm[], y: number): Interval[] {
+  const xs: number[] = []
+  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
+    const [xi, yi] = polygon[i]!
+    const [xj, yj] = polygon[j]!
+    if (yi > y !== yj > y) xs.push(xi + ((xj - xi) * (y - yi)) / (yj - yi))
+  }
+  xs.sort((a, b) => a - b)
+  return Array.from({ length: xs.length >> 1 }, (_, i) => [xs[2 * i]!, xs[2 * i + 1]!] as const)
+}
+/** How much of a stretch is covered by runs that stand in order, each counted once. */
+export function covered(runs: readonly Interval[], low: number, high: number): number {
+  let sum = 0
+  let to = low
+  for (const [a, b] of runs) {
+    const from = Math.max(a, to)
+    const end = Math.min(b, high)
+    if (end > from) {
+      sum += end - from
+      to = end
+    }
+  }
+  return sum
+}
+/** Runs from left to right. */
+export const inOrder = (runs: readonly Interval[]): Interval[] => [...runs].sort((p, q) => p[0] - q[0])

@@ -1,0 +1,214 @@
+import type { Design, DesignUnit, Working } from '../../design'
+import { altitude, figure, num, say } from '../../quantity'
+import type { PowerModel } from '../supply/model'
+import { busV } from '../loads/load'
+import { ampacityOf, conductorC, DERATING_BASIS, type Lie } from './ampacity'
+import { mostProtectorA, needOf, Planner, protects, START_BEARS, type Plan } from './circuit'
+import { chartHolds } from './conditions'
+import { RETURN_BASIS, RETURN_WORDS } from './return'
+import { switchWorking } from './switch'
+import { BREAKER_SIZES_A, DROP_BASIS, gauge, PROTECTOR_BASIS, WIRE_BASIS, type Gauge } from './wire'
+
+export type CircuitFigure = 'breaker' | 'wire' | 'drop' | 'switch'
+/** How a figure of a unit's circuit came about; undefined where the unit has no circuit. */
+export function explainCircuit(model: PowerModel, unit: string, figure: CircuitFigure): Working | undefined {
+  const planner = new Planner(model)
+  const taking = planner.unit(unit)
+  const plan = taking && planner.plan(taking)
+  if (!plan || !('circuit' in plan)) return undefined
+  const { airframe } = model.design
+  switch (figure) {
+    case 'breaker':
+      return breakerWorking(plan, airframe.systemV)
+    case 'wire':
+      return wireWorking(plan, airframe.systemV)
+    case 'drop':
+      return dropWorking(plan, airframe)
+    case 'switch':
+      return switchWorking(
+        plan.circuit.steadyA,
+        airframe.systemV,
+        plan.circuit.switch.load,
+        entry(plan.unit, airframe.systemV)
+      )
+  }
+}
+
+/** Where the amps of a unit come from: its entry, and whether they were scaled to the volts of the bus. */
+function entry({ item }: DesignUnit, systemV: 12 | 14 | 28): string {
+  const { load, atV } = item.power!
+  const said = `catalogue entry ${item.name}`
+  return load === 'constant current'
+    ? said
+    : `${said} at ${atV} V, here at ${busV(systemV)} V: ${load === 'resistive' ? 'more by the volts' : 'less by the volts'}`
+}
+
+function breakerWorking({ circuit, group, all }: Plan, systemV: 12 | 14 | 28): Working {
+  const many = group.length > 1
+  const from = many ? 'sum of the above' : entry(group[0]!, systemV)
+  const input = (symbol: string, meaning: string, value: number) => ({ symbol, meaning, value, unit: 'A', from })
+  return {
+    formula: `smallest size of the list ≥ max(1.25 · I steady, I brief, I at least volts, I start / ${START_BEARS})`,
+    inputs: [
+      ...(many ? group : []).map(one => ({
+        symbol: one.label,
+        meaning: 'most steady amps',
+        value: needOf(one, systemV).steadyA,
+        unit: 'A',
+        from: entry(one, systemV)
+      })),
+      input('I steady', 'most steady amps', all.steadyA),
+      input('I brief', 'amps for a short while; of several units the largest rise', all.briefA),
+      input('I at least volts', 'at the least volts each works at: constant power takes more', all.lowVoltsA),
+      ...(all.startA > 0 ? [input('I start', 'for a moment, when one is switched on', all.startA)] : []),
+      {
+        symbol: 'sizes',
+        meaning: 'that can be bought',
+        value: BREAKER_SIZES_A.join(', '),
+        unit: 'A',
+        from: 'common practice'
+      },
+      {
+        symbol: 'in force',
+        meaning: circuit.breakerA === circuit.proposed.breakerA ? 'as proposed' : 'your choice',
+        value: circuit.breakerA,
+        unit: 'A',
+        from: 'this circuit'
+      }
+    ],
+    result: { value: circuit.proposed.breakerA, unit: 'A' },
+    basis: { kind: 'common practice' }
+  }
+}
+
+function wireWorking({ circuit, unit, proposal, breakerBy }: Plan, systemV: 12 | 14 | 28): Working {
+  const { protector, breakerA, lie, steadyA, briefA } = circuit
+  const { wire } = proposal
+  return {
+    formula:
+      'thinnest wire with: protector ≤ what protects it, I ≤ what it carries where it lies, I · (r · L · (234.5 + T) / 254.5 + R structure) ≤ limit',
+    inputs: [
+      { symbol: protector, meaning: 'of this circuit', value: breakerA, unit: 'A', from: breakerBy },
+      {
+        symbol: 'table 11-3',
+        meaning: `largest ${protector} for AWG ${wire.awg}`,
+        value: protects(wire, protector)!,
+        unit: 'A',
+        from: PROTECTOR_BASIS.source!
+      },
+      {
+        symbol: 'protects to',
+        meaning: chartHolds(lie)
+          ? 'within the conditions the table states'
+          : 'outside the conditions the table states: no more than it carries',
+        value: mostProtectorA(wire, protector, lie),
+        unit: 'A',
+        from: `${PROTECTOR_BASIS.source!}, its notes`
+      },
+      ...ampacityInputs(wire, lie),
+      {
+        symbol: 'I steady',
+        meaning: 'most steady amps',
+        value: steadyA,
+        unit: 'A',
+        from: entry(unit, systemV)
+      },
+      { symbol: 'I brief', meaning: 'for a short while', value: briefA, unit: 'A', from: 'the same entry' },
+      ...dropInputs(circuit, wire),
+      { symbol: 'thinner', meaning: 'why not', value: proposal.decided, unit: '', from: 'the same tables' }
+    ],
+    result: { value: wire.awg, unit: 'AWG' },
+    basis: PROTECTOR_BASIS
+  }
+}
+
+/** What a drop is reckoned from, of a gauge. */
+function dropInputs(circuit: Plan['circuit'], wire: Gauge): Working['inputs'] {
+  return [
+    {
+      symbol: 'r',
+      meaning: `AWG ${wire.awg} at 20 °C`,
+      value: wire.ohmsPerKft,
+      unit: 'Ω/1000 ft',
+      from: WIRE_BASIS.source!
+    },
+    {
+      symbol: 'L',
+      meaning: `wire as it lies, with loops, without waste; back by ${RETURN_WORDS[circuit.return]}`,
+      value: circuit.liesMm,
+      unit: 'mm of wire',
+      from: 'route table'
+    },
+    {
+      symbol: 'R structure',
+      meaning: 'of the bonded structure in its way',
+      value: circuit.structureOhm,
+      unit: 'Ω',
+      from: RETURN_BASIS.source!
+    },
+    {
+      symbol: 'T',
+      meaning: 'conductor: ambient + (rating − ambient) · (I / what it carries)²',
+      value: conductorC(circuit.steadyA * Math.sqrt(circuit.duty), ampacityOf(wire, circuit.lie).amps, circuit.lie),
+      unit: '°C',
+      from: 'derived'
+    },
+    {
+      symbol: 'limit',
+      meaning: `allowable drop, ${circuit.intermittent ? 'intermittent' : 'steady'}`,
+      value: circuit.dropLimitV,
+      unit: 'V',
+      from: DROP_BASIS.source!
+    },
+    {
+      symbol: 'limit brief',
+      meaning: 'allowable drop, intermittent',
+      value: circuit.briefDropLimitV,
+      unit: 'V',
+      from: DROP_BASIS.source!
+    }
+  ]
+}
+
+function dropWorking({ circuit, unit }: Plan, airframe: Design['airframe']): Working {
+  const { steadyA, awg, dropV } = circuit
+  return {
+    formula: 'V = I · (r · L · (234.5 + T) / 254.5 + R structure)',
+    inputs: [
+      { symbol: 'I', meaning: 'most steady amps', value: steadyA, unit: 'A', from: entry(unit, airframe.systemV) },
+      ...dropInputs(circuit, gauge(awg)),
+      ...ampacityInputs(gauge(awg), circuit.lie)
+    ],
+    result: { value: dropV, unit: 'V' },
+    basis: WIRE_BASIS
+  }
+}
+
+function ampacityInputs(wire: Gauge, lie: Lie): Working['inputs'] {
+  const { freeA, bundle, altitude: thin, amps } = ampacityOf(wire, lie)
+  const counted = lie.counted ? 'counted on the routes' : 'airframe'
+  return [
+    {
+      symbol: 'free air',
+      meaning: say`AWG ${wire.awg}, ${figure(lie.wireC, '°C')} wire in ${figure(lie.ambientC, '°C')}`,
+      value: freeA,
+      unit: 'A',
+      from: DERATING_BASIS.source!
+    },
+    {
+      symbol: 'bundle',
+      meaning: say`${lie.bundleWires} wires, loaded to ${num(lie.loadedShare * 100, 0, '%')} of what they carry (${counted})`,
+      value: bundle,
+      unit: '',
+      from: DERATING_BASIS.source!
+    },
+    {
+      symbol: 'height',
+      meaning: say`${altitude(lie.altitudeFt)}`,
+      value: thin,
+      unit: '',
+      from: DERATING_BASIS.source!
+    },
+    { symbol: 'carries', meaning: 'free air · bundle · height', value: amps, unit: 'A', from: 'this working' }
+  ]
+}

@@ -1,0 +1,59 @@
+import { describe, expect, it } from 'vitest'
+import { stubbornLosses } from '../capability'
+import { finish, resolve } from '../design'
+import { applyEdits } from '../document'
+import { readPhrase, US } from '../quantity'
+import { failuresOf } from '../resilience'
+import { examineRules } from '../rules'
+import { demoCatalogue, demoProject } from '../testing.demo'
+import { backupSearch, complianceSheet, writeDueCalendar } from '.'
+
+describe('schools of backup', () => {
+  const project = demoProject('3-skerrow-dunlin')
+  const answer = finish(backupSearch(project, 'b', demoCatalogue()))
+  it('what is added hangs on another bus than what it backs up', () => {
+    const middle = answer.stances.find(one => one.stance === 'middle')!
+    expect(middle.missing.length).toBeGreaterThan(0)
+    expect(middle.additions!.says.map(one => readPhrase(one, US)).join(' ')).toMatch(/on the main bus\.$/)
+  })
+  it('what is offered does what it is offered for, and costs what it says', () => {
+    for (const { stance, additions } of answer.stances) {
+      if (!additions) continue
+      const after = applyEdits(project, additions.edits, 'backups').project
+      const clauses = examineRules(resolve({ ...after, brief: { ...after.brief, stance } }, 'b')).clauses
+      expect(clauses.filter(one => one.clause.advice && one.state === 'missing')).toEqual([])
+    }
+    const after = applyEdits(project, answer.additions!.edits, 'backups').project
+    for (const task of ['aviate', 'navigate', 'communicate'] as const)
+      expect(stubbornLosses(resolve(after, 'b'), task)).toEqual([])
+    expect(answer.additions!.effect.change.money).toBeGreaterThan(0)
+  })
+  it('leaner schools ask no more than stricter ones', () => {
+    const asked = answer.stances.map(one => one.met.length + one.missing.length)
+    expect(asked).toEqual([...asked].sort((a, b) => a - b))
+  })
+})
+
+describe('sheets and dates', () => {
+  const project = demoProject('3-skerrow-dunlin')
+  const design = resolve(project, 'b')
+  const rules = examineRules(design, { today: '2026-11-26' })
+  it('the compliance sheet holds every clause once, asked or not', () => {
+    const sheet = complianceSheet(design, { rules, failures: failuresOf(design) }, '26 Nov 2026')
+    const rows = sheet.tables.filter(table => table.title !== 'After a failure').flatMap(table => table.rows)
+    const silent = rules.clauses.filter(one => one.clause.advice && one.state === 'does not apply').length
+    expect(rows).toHaveLength(rules.clauses.length - silent)
+    for (const table of sheet.tables) for (const row of table.rows) expect(row).toHaveLength(table.columns.length)
+  })
+  // RFC 5545: an event begins and ends with these lines and bears the day it is on.
+  it('what falls due is an iCalendar of whole days', () => {
+    const text = writeDueCalendar('ZZ-DUN', rules)
+    expect(text.startsWith('BEGIN:VCALENDAR\r\nVERSION:2.0')).toBe(true)
+    expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(rules.clauses.filter(one => one.due).length)
+    // The annual of 14 March 2026 is good to the end of March 2027 (14 CFR 91.409, from memory).
+    expect(text).toContain('DTSTART;VALUE=DATE:20270331')
+    expect(text).toContain('END:VCALENDAR')
+  })
+  it('with nothing due it is an empty calendar', () =>
+    expect(writeDueCalendar('x', { clauses: [] })).toContain('END:VCALENDAR'))
+})

@@ -1,0 +1,89 @@
+import { chainWords } from '../capability'
+import type { Design } from '../design'
+import { US, readPhrase, type Reading } from '../quantity'
+import { TASK_WORDS, type FailureReport } from '../resilience'
+import { chainsOf, conditionWords, PACKS, type ClauseResult, type RulesReport } from '../rules'
+import type { LoadAnalysis } from './analysis'
+
+/**
+ * The compliance sheet of a design: every clause with its evidence, by which chain and by which second one, who looked, what is
+ * due, and what a failure leaves.
+ * @param on the day it is made, as the reader writes it: the core has no clock
+ */
+export function complianceSheet(
+  design: Design,
+  { rules, failures }: { rules: RulesReport; failures: FailureReport },
+  on: string,
+  reading: Reading = US
+): LoadAnalysis {
+  const packs = [...PACKS, ...design.packs]
+  const secondChain = (one: ClauseResult) => {
+    const second = chainsOf(design, one)[1]
+    return second ? chainWords(second) : ''
+  }
+  return {
+    title: 'Compliance sheet',
+    of: `${design.brief.registration || design.title}, ${design.optionName}`,
+    on,
+    reading,
+    tables: [
+      ...packs.flatMap(pack => {
+        const clauses = rules.clauses.filter(one => one.pack === pack.id && one.state !== 'does not apply')
+        if (clauses.length === 0) return []
+        return [
+          {
+            title: pack.title,
+            note: `Source: ${pack.source}.`,
+            columns: ['Clause', 'Asks for', 'State', 'By', 'Second chain', 'Evidence', 'Due'].map(says => ({ says })),
+            rows: clauses.map(one => [
+              `${one.clause.ref}${one.recalled ? ' (recalled)' : ''}`,
+              one.clause.title,
+              one.state,
+              one.by.map(unit => unit.label).join(', '),
+              secondChain(one),
+              readPhrase(one.because, reading),
+              one.due ?? ''
+            ])
+          }
+        ]
+      }),
+      {
+        title: 'After a failure',
+        note: 'Single losses that take a task, switches as in normal flight; what a switch brings back is said.',
+        columns: ['Task', 'Done now', 'Taken by', 'Brought back by', 'Chains that share nothing'].map(says => ({
+          says
+        })),
+        rows: failures.tasks.map(one => [
+          TASK_WORDS[one.task],
+          one.works ? 'yes' : 'no',
+          one.singles.map(part => part.name).join(', ') || 'no single loss',
+          one.rescued
+            .map(({ part, set }) => `${part.name}: ${set.map(move => `${move.name} ${move.to}`).join(', ')}`)
+            .join('; '),
+          one.chains.length > 1 ? 'two or more' : String(one.chains.length)
+        ])
+      },
+      {
+        title: 'What does not apply',
+        note: 'With the reason.',
+        columns: ['Clause', 'Asks for', 'Why not'].map(says => ({ says })),
+        rows: rules.clauses
+          .filter(one => one.state === 'does not apply' && !one.clause.advice)
+          .map(one => [
+            one.clause.ref,
+            one.clause.title,
+            `${readPhrase(one.because, reading)}${one.clause.applies ? ` (applies: ${conditionWords(one.clause.applies)})` : ''}`
+          ])
+      }
+    ],
+    assumptions: [
+      'What works is worked out from the entries of the catalogue: what a unit needs, says and gives; from links, power and places. It knows nothing of a unit that is out of order.',
+      'A unit found in the aeroplane is taken as lawfully installed; a new one counts only where its entry is approved for the basis.'
+    ],
+    sources: [...new Set(packs.map(pack => pack.source))],
+    cautions: [
+      'Clauses marked “recalled” were written down from memory: hold them against the text in force.',
+      'Legal is not the same as wise. Your inspector and authority decide; other countries have other rules.'
+    ]
+  }
+}

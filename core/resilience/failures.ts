@@ -1,0 +1,194 @@
+import { TASKS } from '../document'
+import { accountOf, rescueOf, settingsOf, waysOf, type Account, type Part, type Task } from '../capability'
+import type { FunctionName } from '../catalogue'
+import type { Design, DesignUnit } from '../design'
+
+/** How a task stands: done or not, what alone takes it, which pairs do though neither alone does, and its chains. */
+export interface TaskStanding {
+  task: Task
+  works: boolean
+  /** Ways to do it, of which one is enough. */
+  ways: readonly (readonly FunctionName[])[]
+  singles: Part[]
+  /** Of those, by part, the switches that bring the task back. */
+  rescued: { part: Part; set: { switch: string; to: string; name: string }[] }[]
+  doubles: [Part, Part][]
+  /** Chains that share nothing, up to two. */
+  chains: readonly (readonly Part[])[]
+}
+/** One loss and all that it takes. */
+export interface Loss {
+  parts: Part[]
+  tasks: Task[]
+  functions: FunctionName[]
+}
+/** What a unit is worth over all failures. */
+export interface BackupWorth {
+  unit: DesignUnit
+  /** Single losses after which a task is still done thanks to it. */
+  singles: number
+  /** Pairs of losses that take a task only once it is gone as well. */
+  doubles: number
+}
+export interface FailureReport {
+  tasks: TaskStanding[]
+  /** Single losses that take a task, the worst first. */
+  singles: Loss[]
+  worstSingle?: Loss
+  worstPair?: Loss
+  /** What many functions share: a loss that takes at least so many of those missed in flight. */
+  common: Loss[]
+  worth: BackupWorth[]
+}
+
+/** Tasks in words. */
+export const TASK_WORDS: Readonly<Record<Task, string>> = {
+  aviate: 'Aviate',
+  navigate: 'Navigate',
+  communicate: 'Communicate',
+  approach: 'Fly an approach'
+}
+
+/** Functions a crew misses at once. */
+export const FLOWN: readonly FunctionName[] = [
+  'attitude',
+  'airspeed',
+  'altitude',
+  'heading',
+  'rate of turn',
+  'com',
+  'waas gps',
+  'vor',
+  'localizer',
+  'glideslope',
+  'satellite approach',
+  'autopilot',
+  'transponder'
+]
+const COMMON_FROM = 3
+
+const lossOf = (account: Account, parts: Part[], whole: ReadonlySet<FunctionName>): Loss => {
+  const left = account.functions(parts)
+  return {
+    parts,
+    tasks: TASKS.filter(task => account.works(task) && !account.works(task, parts)),
+    functions: [...whole].filter(name => !left.has(name))
+  }
+}
+/** Flying counts before finding the way, that before being heard; then how much goes with it. */
+const weightOf = ({ tasks, functions }: Loss): number =>
+  tasks.reduce((sum, task) => sum + 1_000 * (TASKS.length - TASKS.indexOf(task)), 0) + functions.length
+const heavier = (a: Loss, b: Loss): number => weightOf(b) - weightOf(a)
+
+/**
+ * Every single loss and every pair that takes a task, with what many functions share. Switches stand as in normal flight; what a
+ * pilot can bring back by a switch is asked of `rescueBySwitch`.
+ */
+export function failuresOf(design: Design): FailureReport {
+  const account = accountOf(design)
+  const whole = account.functions()
+  const ways = waysOf(design)
+  const tasks = TASKS.map((task): TaskStanding => ({
+    task,
+    works: account.works(task),
+    ways: ways[task],
+    singles: account.singles(task),
+    rescued: account.singles(task).flatMap(part => {
+      const set = rescueOf(design, [part], task)
+      return set ? [{ part, set }] : []
+    }),
+    doubles: account.doubles(task),
+    chains: account.disjoint(task, 2).chains
+  }))
+  const key = (parts: readonly Part[]) => parts.map(part => `${part.kind} ${part.id}`).join()
+  const single = new Map(
+    [...tasks.flatMap(one => one.singles), ...FLOWN.flatMap(name => account.chain(name) ?? [])].map(
+      part => [key([part]), part] as const
+    )
+  )
+  const losses = [...single.values()].map(part => lossOf(account, [part], whole)).sort(heavier)
+  const pairs = new Map(tasks.flatMap(one => one.doubles).map(pair => [key(pair), pair] as const))
+  const doubles = [...pairs.values()].map(pair => lossOf(account, pair, whole)).sort(heavier)
+  const flown = new Set(FLOWN)
+  return {
+    tasks,
+    singles: losses.filter(loss => loss.tasks.length > 0),
+    worstSingle: losses[0],
+    worstPair: doubles[0],
+    common: losses.filter(loss => loss.functions.filter(name => flown.has(name)).length >= COMMON_FROM),
+    worth: worthOf(design, account, tasks)
+  }
+}
+
+/** What each unit that gives something flown by is worth: how many losses it makes harmless. */
+function worthOf(design: Design, account: Account, tasks: readonly TaskStanding[]): BackupWorth[] {
+  const flown = new Set(FLOWN)
+  return design.units
+    .filter(unit => unit.item.provides.some(name => flown.has(name)) || unit.item.provides.includes('backup power'))
+    .flatMap(unit => {
+      const part = account.part('unit', unit.id)
+      if (!part) return []
+      const ends = tasks.filter(one => one.works && !one.singles.includes(part))
+      // Pairs of which it is one half: without it the other half alone takes the task.
+      const halves = ends.flatMap(one => one.doubles.filter(pair => pair.includes(part)))
+      if (halves.length === 0) return []
+      const doubles = ends.reduce(
+        (sum, one) =>
+          sum +
+          Math.max(
+            0,
+            account.doubles(one.task, [part]).length - one.doubles.filter(pair => !pair.includes(part)).length
+          ),
+        0
+      )
+      return [{ unit, singles: halves.length, doubles }]
+    })
+    .sort((a, b) => b.singles - a.singles || b.doubles - a.doubles)
+}
+
+/** What is left with some parts pressed dead. */
+export interface Pressed extends Loss {
+  /** Units that give nothing any more of what they gave, or have no power. */
+  dark: string[]
+  /** Units from which something is still set or tuned, by function. */
+  from: { name: FunctionName; units: string[] }[]
+  /** Switches that bring a task back, if any do. */
+  rescue?: { set: { switch: string; to: string; name: string }[]; back: Task[] }
+}
+/** Presses parts dead and says what is left, by which unit, and what a switch would bring back. */
+export function pressDead(design: Design, dead: readonly Part[]): Pressed {
+  const account = accountOf(design)
+  const whole = account.functions()
+  const loss = lossOf(account, [...dead], whole)
+  const dark = design.units
+    .filter(unit => {
+      const gave = unit.item.provides.filter(name => account.gives(unit.id, name))
+      return (
+        dead.some(part => part.kind === 'unit' && part.id === unit.id) ||
+        !account.powered(unit, dead) ||
+        (gave.length > 0 && gave.every(name => !account.gives(unit.id, name, dead)))
+      )
+    })
+    .map(unit => unit.id)
+  const from = FLOWN.filter(name => whole.has(name)).map(name => ({
+    name,
+    units: account.givers(name, dead).map(unit => unit.id)
+  }))
+  return { ...loss, dark, from, rescue: loss.tasks.length ? rescueBySwitch(design, dead, loss.tasks) : undefined }
+}
+
+/** Of all settings of the switches the one that brings most tasks back with fewest moved; nothing where none does. */
+function rescueBySwitch(design: Design, dead: readonly Part[], lost: readonly Task[]): Pressed['rescue'] {
+  let best: Pressed['rescue']
+  for (const { moved, design: set } of settingsOf(design)) {
+    const account = accountOf(set)
+    const parts = dead.flatMap(part => account.part(part.kind, part.id) ?? [])
+    const back = lost.filter(task => account.works(task, parts))
+    if (
+      back.length > (best?.back.length ?? 0) ||
+      (best && back.length === best.back.length && moved.length < best.set.length)
+    )
+      best = { set: moved, back }
+  }
+  return best
+}

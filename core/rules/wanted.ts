@@ -1,0 +1,143 @@
+import { stubbornLosses, type Account, type Task } from '../capability'
+import type { FunctionName } from '../catalogue'
+import { TASKS, type Wanted } from '../document'
+import type { Design, DesignUnit } from '../design'
+import { enumerate, say, thing, type Phrase } from '../quantity'
+
+/** What a clause is judged by, besides its own words. */
+export interface Evidence {
+  design: Design
+  account: Account
+  /** Phases in which the sources give less than the loads take. */
+  overloaded: readonly string[]
+}
+
+/** How what is wanted stands: met, by whom; or missing, what and why; or for a person to look at. */
+export interface Standing {
+  state: 'met' | 'missing' | 'check by hand'
+  by: { unit: DesignUnit; name: FunctionName }[]
+  lacks: FunctionName[]
+  because: Phrase[]
+}
+
+const met = (by: Standing['by'] = []): Standing => ({ state: 'met', by, lacks: [], because: [] })
+const missing = (lacks: FunctionName[], ...because: Phrase[]): Standing => ({
+  state: 'missing',
+  by: [],
+  lacks,
+  because
+})
+
+/** Whether a unit is approved for the aeroplane: what is new must be; what was found in it is taken as lawfully there. */
+export const approvedFor = (unit: DesignUnit, basis: Design['brief']['basis']): boolean =>
+  unit.state !== 'new' || unit.item.approvals.length === 0 || unit.item.approvals.includes(basis)
+
+/** Why a function is not there, though units that would give it are. */
+function broken(name: FunctionName, { design, account }: Evidence): Phrase[] {
+  return design.units
+    .filter(unit => unit.item.provides.includes(name))
+    .flatMap(unit => {
+      if (account.gives(unit.id, name))
+        return approvedFor(unit, design.brief.basis)
+          ? []
+          : [say`${thing(unit)} gives it but is not approved for a ${design.brief.basis} aeroplane`]
+      const why = account.whyNot(unit, name)
+      return [
+        say`${thing(unit)} does not give ${name}${why.length ? say`: ${enumerate(why.slice(0, 3).map(one => (one.unit.id === unit.id ? say`no ${one.lacks}` : say`${thing(one.unit)} has no ${one.lacks}`)))}` : ''}`
+      ]
+    })
+}
+
+/** Units that give a function, work and are approved. */
+const counting = (name: FunctionName, { design, account }: Evidence): DesignUnit[] =>
+  account.givers(name).filter(unit => approvedFor(unit, design.brief.basis))
+
+function works(wanted: Extract<Wanted, { works: unknown }>, evidence: Evidence): Standing {
+  const { works: name, count = 1, each } = wanted
+  const units = counting(name, evidence)
+  const { design } = evidence
+  const asked = each === 'tank' ? design.airframe.tanks : each === 'seat' ? design.brief.seats : count
+  // A gauge counts for the tanks it reads.
+  const have = each === 'tank' ? units.reduce((sum, unit) => sum + (unit.item.tanks ?? 1), 0) : units.length
+  if (have >= asked) return met(units.map(unit => ({ unit, name })))
+  const why = broken(name, evidence)
+  if (have === 0 && why.length === 0) return missing([name], say`no ${name} installed`)
+  return missing(
+    [name],
+    ...(asked > 1 ? [say`${name} for ${have} of ${asked}${each === 'tank' ? ' tanks' : ''}`] : []),
+    ...why
+  )
+}
+
+const isTask = (name: FunctionName | Task): name is Task => (TASKS as readonly string[]).includes(name)
+const doneNow = (task: Task, { account }: Evidence): Standing =>
+  account.works(task) ? met() : missing([], say`nothing to ${task} by`)
+
+/** Holds what a clause wants against a design. */
+export function stands(wanted: Wanted, evidence: Evidence): Standing {
+  const { design, account } = evidence
+  if ('all' in wanted) {
+    const parts = wanted.all.map(one => stands(one, evidence))
+    const wrong = parts.filter(one => one.state === 'missing')
+    const looks = parts.filter(one => one.state === 'check by hand')
+    const of = wrong.length ? wrong : looks
+    return {
+      state: wrong.length ? 'missing' : looks.length ? 'check by hand' : 'met',
+      by: parts.flatMap(one => one.by),
+      lacks: of.flatMap(one => one.lacks),
+      because: of.flatMap(one => one.because)
+    }
+  }
+  if ('any' in wanted) {
+    const parts = wanted.any.map(one => stands(one, evidence))
+    return (
+      parts.find(one => one.state === 'met') ?? parts.find(one => one.state === 'check by hand') ?? parts[0] ?? met()
+    )
+  }
+  if ('works' in wanted) return works(wanted, evidence)
+  if ('independent' in wanted) {
+    const name = wanted.independent
+    const plain = works({ works: name }, evidence)
+    if (plain.state !== 'met') return plain
+    const { chains, atLeast } = account.disjoint(name, wanted.chains, wanted.sharing)
+    if (chains.length >= wanted.chains) return plain
+    return missing(
+      [name],
+      say`${name} by ${chains.length === 1 ? 'one chain alone' : `${chains.length} chains that share nothing`}${atLeast ? ' found' : ''}; ${wanted.chains} are wanted`
+    )
+  }
+  if ('survives' in wanted) {
+    const parts = wanted.survives.map((name): Standing => {
+      const plain = isTask(name) ? doneNow(name, evidence) : works({ works: name }, evidence)
+      if (plain.state !== 'met') return plain
+      // What a switch brings back is not lost.
+      const shared = new Set(
+        design.units.filter(unit => unit.item.provides.some(one => wanted.sharing?.includes(one))).map(unit => unit.id)
+      )
+      const taken = stubbornLosses(design, name).filter(part => part.kind !== 'unit' || !shared.has(part.id))
+      return taken.length
+        ? missing(
+            isTask(name) ? [] : [name],
+            say`${name} goes with ${enumerate(
+              taken.slice(0, 4).map(part => part.name),
+              ' or '
+            )}`
+          )
+        : plain
+    })
+    const wrong = parts.filter(one => one.state !== 'met')
+    return wrong.length
+      ? missing(
+          wrong.flatMap(one => one.lacks),
+          ...wrong.flatMap(one => one.because)
+        )
+      : met(parts.flatMap(one => one.by))
+  }
+  if ('adequate' in wanted) {
+    if (evidence.overloaded.length === 0) return met()
+    return missing([], say`the sources give less than the loads take in ${enumerate(evidence.overloaded)}: see Power`)
+  }
+  if ('carried' in wanted)
+    return design.airframe.spareFuses ? met() : missing([], say`no spare fuses are entered in Brief`)
+  return { state: 'check by hand', by: [], lacks: [], because: [say`${wanted.look}`] }
+}
