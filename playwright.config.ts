@@ -9,7 +9,8 @@ export default defineConfig({
   globalTimeout: 25 * 60_000,
   maxFailures: 12,
   workers: 2,
-  retries: 0,
+  // A stumble of the machine is not a fault of the program: once more, and what needed it is named as flaky.
+  retries: 1,
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : 'list',
   use: {
     viewport: { width: 1500, height: 860 },

@@ -131,9 +131,9 @@ if (browser) {
     minutes: 27,
     env: { PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'e2e.json') }
   })
-  add('end-to-end tests', join(results, 'e2e.json'), one => [
-    one.stats.expected,
-    one.stats.unexpected + one.stats.flaky + (one.errors?.length ?? 0)
-  ])
+  add('end-to-end tests', join(results, 'e2e.json'), one => {
+    if (one.stats.flaky) console.log(`${one.stats.flaky} passed only at the second try: see “flaky” above`)
+    return [one.stats.expected + one.stats.flaky, one.stats.unexpected + (one.errors?.length ?? 0)]
+  })
 }
 end()

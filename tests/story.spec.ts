@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { choose, expect, test } from './watched'
+import { atRest, choose, expect, test } from './watched'
 import DxfParser from 'dxf-parser'
 import { startServer, type Server } from './server'
 
@@ -57,6 +57,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   // They stand where they are free, seen and reached; from there they are dragged.
   await goTo(page, 'Panel')
   const drop = async (id: string, onto: string, dx = 0, dy = 0) => {
+    await atRest(page)
     const from = (await page.locator(`[data-unit="${id}"], [data-tray="${id}"]`).first().boundingBox())!
     const target = (await page.locator(onto).first().boundingBox())!
     await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
@@ -83,6 +84,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   await expect(page.getByLabel('Across (in)')).toHaveValue('11.220')
 
   // Snapping takes the centre of the column above when it is near.
+  await atRest(page)
   const above = (await page.locator('[data-unit="pellinore-rondo-h-1"]').boundingBox())!
   const beside = (await page.locator('[data-unit="turn"]').boundingBox())!
   await drop(

@@ -50,3 +50,20 @@ export async function choose(page: Page, label: string, option: string | RegExp)
   if (searched && typeof option === 'string') await list.locator('input[role=combobox]').fill(option)
   await page.getByRole('option', { name: option, exact: typeof option === 'string' }).click()
 }
+
+/** Until the figures have followed the last act and the drawing of the panel has stood still for a fifth of a second. */
+export async function atRest(page: Page) {
+  await page.locator('.tally:not(.old) [data-figure="findings"]').waitFor()
+  let before = ''
+  await expect
+    .poll(
+      async () => {
+        const now = JSON.stringify(await page.locator('.drawing svg').first().boundingBox())
+        const same = now === before
+        before = now
+        return same
+      },
+      { intervals: [200] }
+    )
+    .toBe(true)
+}
