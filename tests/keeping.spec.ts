@@ -90,7 +90,7 @@ test.describe('bad files bring a clear message and change nothing', () => {
     await expect(await bring(page, '{"name":"something else"}')).toContainText('not an Ewerpanel project')
   })
   test('newer', async ({ page }) => {
-    await expect(await bring(page, text().replace('"format": 6', '"format": 9'))).toContainText(
+    await expect(await bring(page, text().replace('"format": 7', '"format": 9'))).toContainText(
       'format 9 by a newer Ewerpanel'
     )
   })

@@ -1,7 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { plainProject } from '../testing'
-import { cutLengthMm, runMm } from '.'
+import { lengthOf, placesOnWay, runMm as runBetween, type Run } from '.'
+
+const runMm = (airframe: Parameters<typeof runBetween>[0], from: string, to: string, via?: string[]) =>
+  runBetween(airframe, { from, to, via })
+const cutLengthMm = (airframe: Parameters<typeof lengthOf>[0], from: string, to: string) =>
+  lengthOf(airframe, { from, to })?.cutMm
 
 describe('runs of wire', () => {
   it('goes the shortest way round', () => {
@@ -45,6 +50,25 @@ describe('runs of wire', () => {
       ),
       { numRuns: 60 }
     ))
+  it('places are passed in the order of the wire, whoever asked first', () => {
+    const routes = [
+      { from: 'p', to: 'a', lengthMm: 100 },
+      { from: 'a', to: 'b', lengthMm: 100 }
+    ]
+    expect(placesOnWay({ routes }, { from: 'b', to: 'p' })).toEqual(['b', 'a', 'p'])
+    expect(placesOnWay({ routes }, { from: 'p', to: 'b' })).toEqual(['p', 'a', 'b'])
+  })
+  it('a wire sent by other places is as long as its parts, and passes them in that order', () => {
+    const routes = [
+      { from: 'p', to: 'a', lengthMm: 100 },
+      { from: 'a', to: 'b', lengthMm: 100 },
+      { from: 'p', to: 'c', lengthMm: 40 },
+      { from: 'c', to: 'b', lengthMm: 900 }
+    ]
+    expect(runMm({ routes }, 'p', 'b', ['c'])).toBe(40 + 40 + 200)
+    expect(placesOnWay({ routes }, { from: 'b', to: 'p', via: ['c'] } satisfies Run)).toEqual(['b', 'a', 'p', 'c', 'p'])
+    expect(runMm({ routes }, 'p', 'b', ['nowhere'])).toBeUndefined()
+  })
   it('adds a loop for each end at the panel and the waste', () => {
     const { airframe } = plainProject()
     expect(cutLengthMm(airframe, 'panel', 'cabin')).toBeCloseTo((3 * 304.8 + 304.8) * 1.1, 9)

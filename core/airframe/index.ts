@@ -1,6 +1,7 @@
 import { UndirectedGraph } from 'graphology'
 import { bidirectional } from 'graphology-shortest-path/dijkstra.js'
-import type { Airframe, Stiffener } from '../document'
+import type { Airframe, Stiffener, WireMark } from '../document'
+import type { Design, DesignUnit } from '../design'
 
 type Routes = Pick<Airframe, 'routes'>
 /** The places of an airframe and the legs between them, as a graph. */
@@ -49,42 +50,121 @@ function shortest(graph: UndirectedGraph, from: string, to: string) {
       }
     : undefined
 }
+/** A wire on its way: from place to place, by others where it was sent so, and off the route to the units at its ends. */
+export interface Run {
+  from: string
+  to: string
+  /** Places it goes by, in order, in place of the shortest way. */
+  via?: readonly string[]
+  /** From the places to the units, both ends together, in mm. */
+  dropMm?: number
+}
+/** Where a run turns: its ends and what it was sent by. */
+const stopsOf = ({ from, to, via = [] }: Run): string[] => [from, ...via, to]
+
 /**
- * Shortest run of wire between two places of an airframe, along its route table, in mm; 0 when both are the same place.
+ * Run of wire along the route table of an airframe, in mm, by the shortest way from stop to stop; 0 when both ends are the same
+ * place.
  * @returns undefined when no legs join the places: the caller must say so, never guess
  */
-export const runMm = (airframe: Routes, from: string, to: string): number | undefined =>
-  wayOf(airframe, from, to)?.lengthMm
-/** The places a wire passes on that way, both ends with them; empty when no legs join them. */
-export const placesOnWay = (airframe: Routes, from: string, to: string): readonly string[] =>
-  wayOf(airframe, from, to)?.places ?? []
-/** The legs a wire takes, each named the same from both ends; behind one panel it has one of its own. */
-export function legsOfWay(airframe: Routes, from: string, to: string): string[] {
-  const places = placesOnWay(airframe, from, to)
-  if (places.length === 1) return [`${places[0]}~${places[0]}`]
-  return places.slice(1).map((place, at) => [places[at]!, place].sort().join('~'))
+export function runMm(airframe: Routes, run: Run): number | undefined {
+  let sum = 0
+  const stops = stopsOf(run)
+  for (let at = 1; at < stops.length; at++) {
+    const way = wayOf(airframe, stops[at - 1]!, stops[at]!)
+    if (!way) return undefined
+    sum += way.lengthMm
+  }
+  return sum
 }
+/** The places a wire passes, from the one end to the other, both with them; empty when no legs join them. */
+export function placesOnWay(airframe: Routes, run: Run): readonly string[] {
+  const stops = stopsOf(run)
+  const places: string[] = [run.from]
+  for (let at = 1; at < stops.length; at++) {
+    const way = wayOf(airframe, stops[at - 1]!, stops[at]!)
+    if (!way) return []
+    // The graph finds a way from either end; it is walked from this one.
+    const walked = way.places[0] === stops[at - 1] ? way.places : [...way.places].reverse()
+    places.push(...walked.slice(1))
+  }
+  return places
+}
+/** The legs a wire takes, each named the same from both ends; behind one panel it has one of its own. */
+export function legsOfWay(airframe: Routes, run: Run): string[] {
+  const places = placesOnWay(airframe, run)
+  if (places.length === 1) return [legName(places[0]!, places[0]!)]
+  return places.slice(1).map((place, at) => legName(places[at]!, place))
+}
+/** The name of a leg, the same from both ends. */
+export const legName = (from: string, to: string): string => (from < to ? `${from}~${to}` : `${to}~${from}`)
 
 /** The place that holds the panel: where buses, breakers and most ends of wires are. */
 export const panelPlace = (airframe: Pick<Airframe, 'places'>): string | undefined =>
   airframe.places.find(place => place.kind === 'panel')?.id
 
-/**
- * Length of a wire as it lies between two places, in mm: the run, and a service loop for each end at the panel. What it drops
- * volts over. Behind one panel the run is taken as half its width.
- */
-export function installedLengthMm(airframe: Airframe, from: string, to: string): number | undefined {
-  const run = from === to ? panelHalfWidth(airframe) : runMm(airframe, from, to)
-  if (run === undefined) return undefined
+/** The length of a wire, piece by piece, in mm. */
+export interface WireLength {
+  /** Along the routes; behind one panel half its width. */
+  runMm: number
+  /** From the routes to the units. */
+  dropMm: number
+  /** A service loop for each end at the panel. */
+  loopMm: number
+  /** As it lies: what it drops volts over. */
+  installedMm: number
+  /** Trim and waste on top; what is to be cut and bought. */
+  cutMm: number
+}
+/** How long a wire is as it lies and as it is cut; undefined when no legs join its ends. */
+export function lengthOf(airframe: Airframe, run: Run): WireLength | undefined {
+  const along = run.from === run.to && !run.via?.length ? panelHalfWidth(airframe) : runMm(airframe, run)
+  if (along === undefined) return undefined
   const kinds = new Map(airframe.places.map(place => [place.id, place.kind]))
-  const loops = [from, to].filter(place => kinds.get(place) === 'panel').length
-  return run + loops * airframe.serviceLoopMm
+  const loopMm = [run.from, run.to].filter(place => kinds.get(place) === 'panel').length * airframe.serviceLoopMm
+  const dropMm = run.dropMm ?? 0
+  const installedMm = along + dropMm + loopMm
+  return { runMm: along, dropMm, loopMm, installedMm, cutMm: installedMm * (1 + airframe.wasteFraction) }
 }
 
-/** Length to cut and to buy for a wire between two places, in mm: as it lies, with trim and waste. */
-export function cutLengthMm(airframe: Airframe, from: string, to: string): number | undefined {
-  const installed = installedLengthMm(airframe, from, to)
-  return installed === undefined ? undefined : installed * (1 + airframe.wasteFraction)
+/** Where something is in the aeroplane: arm, right of its middle, above the cabin floor. What nobody entered is absent. */
+export interface Position {
+  armMm: number
+  acrossMm?: number
+  upMm?: number
+}
+/** Where a unit is: its own position where that was entered, else that of its place. */
+export const positionOf = ({ armMm, acrossMm, upMm, place }: DesignUnit): Position => ({
+  armMm: armMm ?? place.armMm,
+  acrossMm: acrossMm ?? place.acrossMm,
+  upMm: upMm ?? place.upMm
+})
+/** How far a unit is off its place, along the three axes as a wire is led; 0 while nobody entered where it is. */
+export function dropOf({ place, armMm, acrossMm, upMm }: DesignUnit): number {
+  const off = (own: number | undefined, of: number | undefined) =>
+    own === undefined || of === undefined ? 0 : Math.abs(own - of)
+  return off(armMm, place.armMm) + off(acrossMm, place.acrossMm) + off(upMm, place.upMm)
+}
+/**
+ * Distance between two positions in mm. Where a height or a distance from the middle is not entered of one of them it is what
+ * the rest gives: they are that far apart at least.
+ * @returns the distance, and whether it is known in all three directions
+ */
+export function distanceMm(a: Position, b: Position): { atLeastMm: number; known: boolean } {
+  const across = a.acrossMm === undefined || b.acrossMm === undefined ? undefined : a.acrossMm - b.acrossMm
+  const up = a.upMm === undefined || b.upMm === undefined ? undefined : a.upMm - b.upMm
+  return {
+    atLeastMm: Math.hypot(a.armMm - b.armMm, across ?? 0, up ?? 0),
+    known: across !== undefined && up !== undefined
+  }
+}
+
+const marks = new WeakMap<readonly WireMark[], ReadonlyMap<string, WireMark>>()
+/** What is known of a wire beyond what the design says of it. */
+export function markOf({ wires }: Pick<Design, 'wires'>, wire: string): WireMark | undefined {
+  let known = marks.get(wires)
+  if (!known) marks.set(wires, (known = new Map(wires.map(mark => [mark.wire, mark]))))
+  return known.get(wire)
 }
 
 function panelHalfWidth(airframe: Airframe): number {

@@ -14,3 +14,14 @@ export {
   type Power,
   type Shape
 } from './item'
+export {
+  CONNECTOR_KINDS,
+  CONTACT_SIZES,
+  CONTACT_TAKES,
+  connectorProblems,
+  LINES,
+  linesOf,
+  Pin,
+  PIN_USES,
+  type Connector
+} from './connector'

@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import { Connector, connectorProblems } from './connector'
 import {
   AERIALS,
   alsoSaid,
@@ -128,7 +129,9 @@ export const Port = z.strictObject({
   flow: z.enum(['in', 'out', 'both']),
   signals: z.array(z.enum(SIGNALS)).min(1).max(20),
   /** Of a port that speaks both ways: the signals it says itself, the others it only hears. All of them when absent. */
-  says: z.array(z.enum(SIGNALS)).max(20).optional()
+  says: z.array(z.enum(SIGNALS)).max(20).optional(),
+  /** Of a coax port: what the receiver or transmitter allows between itself and its aerial, in dB, where its maker says. */
+  mostLossDb: z.number().gt(0).max(60).optional()
 })
 
 /** What a need may be for: functions that the item gives and signals that it says. */
@@ -167,6 +170,8 @@ export const Item = z
     /** Cells in a backup battery, which feed a bus. An instrument that only feeds itself has `internalBatteryMinutes`. */
     battery: Cells.optional(),
     ports: z.array(Port).max(40).default([]),
+    /** Absent while nobody has entered the maker’s pin table. */
+    connectors: z.array(Connector).max(12).optional(),
     provides: z.array(z.enum(FUNCTIONS)).max(60).default([]),
     needs: z.array(Need).max(30).default([]),
     /** How many tanks a fuel gauge reads; one when absent. */
@@ -205,6 +210,12 @@ export const Item = z
       for (const said of port.says ?? [])
         if (!port.signals.includes(said)) complain(['ports', index, 'says'], `“${said}” is none of the port’s signals`)
     })
+    item.ports.forEach((port, index) => {
+      if (port.mostLossDb !== undefined && port.kind !== 'coax')
+        complain(['ports', index, 'mostLossDb'], `is only for coax; ${port.id} is ${port.kind}`)
+    })
+    for (const { path, message } of connectorProblems(item.connectors ?? [], item.ports))
+      complain(['connectors', ...path], message)
     const said = new Set(item.ports.flatMap(saidBy).flatMap(alsoSaid))
     const given = new Set<string>([...item.provides, ...said])
     item.needs.forEach((need, index) => {

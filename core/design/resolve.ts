@@ -17,6 +17,7 @@ import {
   type Row,
   type Supply,
   type Unit,
+  type WireMark,
   type WorkPhase
 } from '../document'
 
@@ -31,6 +32,9 @@ export interface DesignUnit {
   readonly state: 'kept' | 'moved' | 'new'
   /** Where its weight sits, where that was entered. */
   readonly armMm?: number
+  /** Where in the aeroplane it is, where that was entered of it and not of its place. */
+  readonly acrossMm?: number
+  readonly upMm?: number
   /** What stood under this id in the aeroplane as found, and where, unless it is the very same in the very same place. */
   readonly was?: { readonly item: Item; readonly place: Place; readonly armMm?: number }
   readonly shed?: boolean
@@ -63,6 +67,8 @@ export interface Design {
   readonly units: readonly DesignUnit[]
   readonly removed: readonly Removed[]
   readonly links: readonly Link[]
+  /** What is known of wires: numbers, how far they have come, the way they were sent. */
+  readonly wires: readonly WireMark[]
   readonly circuits: readonly CircuitChoice[]
   /** The planner's own supply; absent where the proposal stands. */
   readonly supply?: Supply
@@ -106,6 +112,7 @@ function asFound(project: Project): Option {
     disposals: [],
     circuits: [],
     links: project.fittedLinks,
+    wires: [],
     rows: [],
     groups: [],
     labels: [],
@@ -188,6 +195,8 @@ export function resolve(project: Project, option: string | Option): Design {
       place,
       state,
       armMm: unit.armMm,
+      acrossMm: unit.acrossMm,
+      upMm: unit.upMm,
       ...(was && { was }),
       at: place.kind === 'panel' ? at : undefined,
       row: set?.row,
@@ -220,6 +229,7 @@ export function resolve(project: Project, option: string | Option): Design {
         return { unit: join(unit), how: fate?.how ?? 'scrap', creditCents: fate?.creditCents ?? 0 }
       }),
     links: chosen.links,
+    wires: chosen.wires,
     circuits: chosen.circuits,
     supply: chosen.supply,
     rows: chosen.rows,

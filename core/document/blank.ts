@@ -130,6 +130,7 @@ export function blankProject(start: {
         disposals: [],
         circuits: [],
         links: [],
+        wires: [],
         rows: [],
         groups: [],
         labels: [],

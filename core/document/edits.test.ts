@@ -88,6 +88,14 @@ const rich = applyEdits(
         thicknessMm: 1.6
       }
     },
+    {
+      type: 'wires.put',
+      option: 'b',
+      wires: [
+        { wire: 'pfd.power', number: 1, state: 'cut', via: [start.airframe.places[1]!.id] },
+        { wire: 'l1', number: 2 }
+      ]
+    },
     { type: 'plan.agree', option: 'a', on: '2026-11-01' }
   ],
   'enrich'
@@ -341,6 +349,7 @@ describe('what used to slip through', () => {
           id: 'z',
           units: [{ ...b.units[0]!, place: 'nowhere' }],
           links: [],
+          wires: [],
           rows: [],
           groups: [],
           circuits: [],

@@ -186,6 +186,14 @@ describe('project files', () => {
     ])
     expect(opened.project.log).toEqual([{ id: 'log-1', on: '2026-11-01', text: 'Begun' }])
   })
+  it('a file of format 6 is carried forward: nothing is known of its wires, and nobody has entered pins', () => {
+    const opened = openProject(readFileSync(new URL('kept/format-6.json', import.meta.url), 'utf8'))
+    expect(complaint(opened)).toBe('')
+    if (!opened.ok) return
+    expect(opened.project.format).toBe(FORMAT)
+    expect(opened.project.options.every(option => option.wires.length === 0)).toBe(true)
+    expect(opened.project.items.every(item => item.connectors === undefined)).toBe(true)
+  })
   it('a file of format 0 is carried forward', () => {
     const opened = openProject(readFileSync(new URL('./kept/format-0.json', import.meta.url), 'utf8'))
     expect(complaint(opened)).toBe('')
@@ -210,10 +218,10 @@ describe('project files', () => {
     expect(
       complaint(
         spoilt(d => {
-          ;(d as Record<string, unknown>).format = 7
+          ;(d as Record<string, unknown>).format = FORMAT + 1
         })
       )
-    ).toMatch(/format 7 by a newer Ewerpanel.*Nothing was changed/))
+    ).toMatch(/format 8 by a newer Ewerpanel.*Nothing was changed/))
   it('a file of a hundred megabytes is refused before it is read', () =>
     expect(complaint(openProject(' '.repeat(MOST_BYTES + 1)))).toMatch(/at most 20 MB/))
   it.each([

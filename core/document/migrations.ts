@@ -132,7 +132,9 @@ const STEPS: Record<number, (old: Loose) => Loose> = {
       ...(Array.isArray(old.options) && { options: (old.options as Loose[]).map(supplied) }),
       ...(agreed && { agreed: { ...agreed, option: supplied(agreed.option) } })
     }
-  }
+  },
+  /** Format 7 knows pin tables, where places are, what legs meet and what is known of a wire; none of it had been entered. */
+  6: old => ({ ...old, format: 7 })
 }
 
 const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null

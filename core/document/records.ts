@@ -27,6 +27,7 @@ import {
   Station,
   Stiffener,
   Unit,
+  WireMark,
   WorkPhase,
   Zone
 } from './schema'
@@ -80,6 +81,7 @@ const option: RecordSpec = {
     disposals: { kind: 'disposal', schema: Disposal, key: byUnit, says: 'fate of the unit' },
     circuits: { kind: 'circuit', schema: CircuitChoice, key: byUnit, says: 'circuit of the unit' },
     links: { kind: 'link', schema: Link, key: byId, says: 'link' },
+    wires: { kind: 'wire', schema: WireMark, key: ({ wire }: { wire: string }) => wire, says: 'wire' },
     rows: { kind: 'row', schema: Row, key: byId, says: 'row' },
     groups: { kind: 'group', schema: Group, key: byId, says: 'group' },
     labels: { kind: 'label', schema: Label, key: byId, says: 'label' },
@@ -182,6 +184,7 @@ export interface RecordOf {
   disposal: Disposal
   circuit: CircuitChoice
   link: Link
+  wire: WireMark
   row: Row
   group: Group
   label: Label

@@ -97,6 +97,7 @@ export const REFERENCES: Readonly<Record<RecordKind, readonly Reference[]>> = {
     { field: 'from.unit', to: 'unit', onDrop: 'cascade' },
     { field: 'to.unit', to: 'unit', onDrop: 'cascade' }
   ],
+  wire: [{ field: 'via.*', to: 'place', onDrop: 'element', least: 0 }],
   row: [{ field: 'units.*', to: 'unit', onDrop: 'element', least: 1 }],
   group: [{ field: 'units.*', to: 'unit', onDrop: 'element', least: 2 }],
   label: [],

@@ -19,7 +19,7 @@ import { AIRSPACE, AUTHORITIES, FLYING, RulePack, STANCES, TRAINING } from './ru
 import { GAUGES_CHOSEN, Supply, WireConditions } from './supply'
 
 /** The format this program writes. Older ones are carried forward by `migrations.ts`. */
-export const FORMAT = 6
+export const FORMAT = 7
 
 export const Day = z.iso.date()
 
@@ -167,10 +167,21 @@ export const Place = z.strictObject({
   name: Name,
   kind: z.enum(PLACE_KINDS),
   armMm: CoordMm,
+  /** Right of the middle of the aeroplane, seen from above with the nose up; and above the cabin floor. */
+  acrossMm: CoordMm.optional(),
+  upMm: CoordMm.optional(),
   /** How hot it is there, where that differs from the rest. */
   ambientC: z.number().min(-60).max(250).optional()
 })
-export const Route = z.strictObject({ from: Id, to: Id, lengthMm: RunMm })
+/** What a wire meets on a leg of its way. */
+export const ROUTE_TRAITS = ['wet', 'moving', 'firewall', 'plug', 'near controls', 'near fuel'] as const
+export const Route = z.strictObject({
+  from: Id,
+  to: Id,
+  lengthMm: RunMm,
+  /** A `plug` parts every wire there: a wing that comes off, a bay that comes out. */
+  traits: z.array(z.enum(ROUTE_TRAITS)).max(ROUTE_TRAITS.length).optional()
+})
 
 /** What the structure is made of: whether it carries current back to the battery. */
 export const STRUCTURES = ['metal', 'composite', 'wood', 'fabric over tube'] as const
@@ -240,6 +251,8 @@ export const Airframe = z.strictObject({
   tanks: z.int().min(1).max(8),
   fuses: z.boolean().default(false),
   certifiedAfter1996: z.boolean().default(false),
+  /** Never-exceed speed, where entered: what an aerial must bear. */
+  neverExceedKt: z.number().gt(0).max(400).optional(),
   /** Certificated with an engine-driven electrical system, or given one since. */
   electricalSystem: z.boolean().default(true),
   panel: Panel,
@@ -280,6 +293,9 @@ export const Unit = z
     rearSupport: z.boolean().optional(),
     /** Where its weight sits, where that is known better than by its place and depth. */
     armMm: CoordMm.optional(),
+    /** Where in the aeroplane it is, as for a place. */
+    acrossMm: CoordMm.optional(),
+    upMm: CoordMm.optional(),
     note: Text.optional()
   })
   .superRefine((unit, context) => {
@@ -321,6 +337,24 @@ export const CircuitChoice = z.strictObject({
 
 export const LinkEnd = z.strictObject({ unit: Id, port: Id })
 export const Link = z.strictObject({ id: Id, from: LinkEnd, to: LinkEnd })
+
+/** How far a wire has come. */
+export const WIRE_STATES = ['planned', 'cut', 'terminated', 'tested'] as const
+/** Coax by its kind, worst first. */
+export const COAX_KINDS = ['single shield', 'double shield'] as const
+/**
+ * What is known of one wire or cable beyond what the design says of it: the number it was given for good, how far it has come,
+ * the way it was sent, the coax that it is. It stays when the wire goes, so that a number is never given twice.
+ */
+export const WireMark = z.strictObject({
+  wire: z.string().min(1).max(200),
+  number: z.int().min(1).max(99_999).optional(),
+  state: z.enum(WIRE_STATES).optional(),
+  /** Places it goes by, in order, in place of the shortest way. */
+  via: z.array(Id).max(20).optional(),
+  coax: z.enum(COAX_KINDS).optional(),
+  note: Text.optional()
+})
 
 export const Disposal = z.strictObject({
   unit: Id,
@@ -394,6 +428,7 @@ export const Option = z.strictObject({
   /** Sources, buses and what joins them, where the planner has made it their own; the proposal otherwise. */
   supply: Supply.optional(),
   links: z.array(Link).max(2_000).default([]),
+  wires: z.array(WireMark).max(5_000).default([]),
   rows: z.array(Row).max(60).default([]),
   groups: z.array(Group).max(100).default([]),
   labels: z.array(Label).max(500).default([]),
@@ -461,6 +496,8 @@ export type LinkEnd = z.infer<typeof LinkEnd>
 export type Place = z.infer<typeof Place>
 export type CircuitChoice = z.infer<typeof CircuitChoice>
 export type Disposal = z.infer<typeof Disposal>
+export type WireMark = z.infer<typeof WireMark>
+export type Route = z.infer<typeof Route>
 export type Quote = z.infer<typeof Quote>
 export type WorkPhase = z.infer<typeof WorkPhase>
 export type Prices = z.infer<typeof Prices>

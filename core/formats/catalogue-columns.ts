@@ -29,6 +29,7 @@ export const CATALOGUE_COLUMNS = [
   'internal_battery_min',
   'battery',
   'ports',
+  'connectors',
   'provides',
   'needs',
   'tanks',

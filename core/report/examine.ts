@@ -2,7 +2,16 @@ import { examineMass, type MassReport } from '../mass'
 import { examineMoney, type MoneyReport } from '../money'
 import { examinePanel, examineStrength, type PanelReport, type StrengthReport } from '../panel'
 import { examinePilots, type PilotReport } from '../pilot'
-import { circuitsOf, examinePower, heaviest, overloadedPhases, readsUnit, type PowerReport } from '../power'
+import {
+  circuitsOf,
+  examinePower,
+  feedersOf,
+  heaviest,
+  overloadedPhases,
+  powerModel,
+  readsUnit,
+  type PowerReport
+} from '../power'
 import type { Item } from '../catalogue'
 import type { Airframe, Option, Project } from '../document'
 import { AS_FOUND, remember, resolve, WEIGHTS, type Design, type DesignUnit, type Finding } from '../design'
@@ -119,6 +128,10 @@ const besidesPosition = (unit: DesignUnit): unknown[] => [
   unit.label,
   unit.item,
   unit.place,
+  unit.state,
+  unit.armMm,
+  unit.acrossMm,
+  unit.upMm,
   unit.shed,
   unit.shedAfterMinutes,
   unit.shedBelowV
@@ -139,6 +152,10 @@ const behindFace = (design: Design, units: readonly DesignUnit[] = design.units)
   ...units.flatMap(besidesPosition)
 ]
 
+/** The ways that wires were sent by hand, as one value: a number or a tick more leaves the power as it is. */
+const waysSent = ({ wires }: Design): string =>
+  wires.flatMap(({ wire, via }) => (via?.length ? [`${wire}: ${via.join(' ')}`] : [])).join('\n')
+
 // Each room is asked again only when something that it reads has changed: a unit moved on the face leaves the supply as it was.
 const ROOMS = {
   panel: remember(examinePanel, (design, withRemedies) => [withRemedies, ...onFace(design)]),
@@ -154,10 +171,17 @@ const ROOMS = {
   power: remember(examinePower, (design, trial) => [
     trial,
     design.links,
+    waysSent(design),
     ...behindFace(design, design.units.filter(readsUnit)),
-    ...design.units.flatMap(unit => [unit.id, unit.place])
+    ...design.units.flatMap(unit => [unit.id, unit.place, unit.item])
   ]),
-  wiring: remember(examineWiring, (design, circuits) => [circuits, design.links, ...behindFace(design)]),
+  wiring: remember(examineWiring, (design, circuits, feeders) => [
+    circuits,
+    feeders,
+    design.links,
+    design.wires,
+    ...behindFace(design)
+  ]),
   rules: remember(
     (design: Design, loads: PowerReport['loads'], today: string | undefined) =>
       examineRules(design, { overloaded: overloadedPhases(loads), today }),
@@ -179,7 +203,7 @@ const ROOMS = {
     ...design.removed.map(one => one.unit)
   ]),
   wiresBefore: remember(
-    (before: Design) => listWires(before, circuitsOf(before)).wires,
+    (before: Design) => listWires(before, circuitsOf(before), feedersOf(powerModel(before), false)).wires,
     before => [before.links, ...behindFace(before)]
   )
 }
@@ -212,7 +236,7 @@ export function examine(
   const strength = ROOMS.strength(design, panel.placed, { withRemedies, trial })
   const pilot = ROOMS.pilot(design, withRemedies)
   const power = ROOMS.power(design, trial)
-  const wiring = ROOMS.wiring(design, power.circuits)
+  const wiring = ROOMS.wiring(design, power.circuits, power.feeders)
   const rules = ROOMS.rules(design, power.loads, today)
   const mass = examineMass(
     design,

@@ -1,25 +1,73 @@
-import type { Circuit } from '../power'
+import { cablesOf, type Chain } from '../cables'
+import type { Circuit, Feeder } from '../power'
 import type { Design, Finding } from '../design'
-import { linkFindings } from './links'
-import { listWires, type Wire } from './wires'
+import { disturbances, magnetometerFindings, type Disturbance } from './field/magnetometer'
+import { billOf, type Bill } from './harness/bill'
+import { bundlesOf, type Bundle } from './harness/bundles'
+import { pinFindings } from './harness/check'
+import { reachFindings, wayFindings } from './harness/ways'
+import { listWires, type Wire } from './harness/wires'
+import { linkFindings } from './links/check'
+import { antennaFindings, examineAntennas, type Antenna, type Apart } from './radio/antenna'
+import { coaxFindings, radioChains, type RadioChain } from './radio/coax'
 
-export { carried, possibleLinks, proposeLinks } from './links'
-export { linkWireText, listWires, type Wire } from './wires'
+export { blockedWishes, blockedWords, type Blocked } from './links/blocked'
+export { carried, possibleLinks } from './links/ports'
+export { proposeLinks } from './links/propose'
+export { fieldT, headingErrorDeg, leastDistanceMm, MOST_DEG, type Disturbance } from './field/magnetometer'
+export { MINUTES_AN_END, type Bill, type BillLine } from './harness/bill'
+export { bundleDiameterMm, type Bundle } from './harness/bundles'
+export { pinsAre } from './harness/check'
+export { numberText, numberWires, retired } from './harness/numbers'
+export { pinsFor, pinText, type PinAt } from './harness/pins'
+export { mateText, shellOf, shellText, type Shell } from './harness/shell'
+export { busMm } from './harness/ways'
+export { listWires, type Wire, type WireCore } from './harness/wires'
+export { dragLoadLb, type Antenna, type Apart } from './radio/antenna'
+export { BANDS, explainCoax, lossPer100Ft, quarterWaveMm, type RadioChain } from './radio/coax'
 
 export interface WiringReport {
   wires: Wire[]
   totalLengthMm: number
   totalMassKg: number
+  bundles: Bundle[]
+  bill: Bill
+  can: readonly Chain[]
+  radio: { chains: RadioChain[]; antennas: Antenna[]; apart: Apart[] }
+  disturbances: Disturbance[]
   findings: Finding[]
 }
 
-/** Examines links and lists every wire with its length. */
-export function examineWiring(design: Design, circuits: readonly Circuit[]): WiringReport {
-  const { wires, findings } = listWires(design, circuits)
+/** Examines who talks to whom, lists every wire with its length and pins, and looks at buses, ways, radio and magnetometers. */
+export function examineWiring(
+  design: Design,
+  circuits: readonly Circuit[],
+  feeders: readonly Feeder[] = []
+): WiringReport {
+  const { wires, findings } = listWires(design, circuits, feeders)
+  const { chains: can } = cablesOf(design)
+  const bundles = bundlesOf(design, wires)
+  const chains = radioChains(design, wires)
+  const aerials = examineAntennas(design)
+  const disturbed = disturbances(design, wires)
   return {
     wires,
     totalLengthMm: wires.reduce((sum, wire) => sum + wire.lengthMm * wire.conductors, 0),
     totalMassKg: wires.reduce((sum, wire) => sum + wire.massKg, 0),
-    findings: [...linkFindings(design), ...findings]
+    bundles,
+    bill: billOf(design, wires, { bundles, chains: can }),
+    can,
+    radio: { chains, ...aerials },
+    disturbances: disturbed,
+    findings: [
+      ...linkFindings(design),
+      ...findings,
+      ...pinFindings(design, wires),
+      ...wayFindings(design, wires, bundles),
+      ...reachFindings(wires, can),
+      ...coaxFindings(design, chains),
+      ...antennaFindings(design, aerials),
+      ...magnetometerFindings(design, disturbed)
+    ]
   }
 }

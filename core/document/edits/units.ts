@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { CoordMm, Id, Item, Revision } from '../../catalogue/item'
 import { memberPlaces } from '../rows'
-import { Disposal, Link, Unit, type Option } from '../schema'
+import { Disposal, Link, Unit, WireMark, type Option } from '../schema'
 import { carryItem, onRevision } from './items'
 import { drop, editOption, itemFinder, leaveRows, plain, put, putById, refuse, unitOf } from './kit'
 
@@ -107,5 +107,19 @@ export const unitEdits = {
   'link.put': editOption({ link: Link }, (option, { link }) => putById(option.links, link)),
   'link.drop': editOption({ link: Id }, (option, { link }) => {
     drop(option.links, one => one.id === link, `link “${link}”`)
+  }),
+  /** What is known of wires: each in the place of what was known of it before. */
+  'wires.put': editOption({ wires: z.array(WireMark).min(1).max(5_000) }, (option, { wires }) => {
+    const at = new Map(option.wires.map((one, index) => [one.wire, index]))
+    for (const mark of wires) {
+      const index = at.get(mark.wire)
+      if (index === undefined) {
+        at.set(mark.wire, option.wires.length)
+        option.wires.push(mark)
+      } else option.wires[index] = mark
+    }
+  }),
+  'wire.clear': editOption({ wire: WireMark.shape.wire }, (option, { wire }) => {
+    drop(option.wires, one => one.wire === wire, `mark of wire “${wire}”`)
   })
 }

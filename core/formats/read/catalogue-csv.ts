@@ -124,14 +124,65 @@ function battery(row: Row): unknown {
 function ports(row: Row): unknown[] {
   return list(row.ports).map(entry => {
     const parts = entry.split('|').map(part => part.trim())
-    const says = parts[4] === undefined ? undefined : /^says(?:\s+(.*))?$/.exec(parts[4])
-    if (parts.length < 4 || parts.length > 5 || says === null)
+    const more = parts.slice(4).map(part => /^(?:(says)(?:\s+(.*))?|at most ([\d.]+) dB)$/.exec(part))
+    if (parts.length < 4 || parts.length > 6 || more.includes(null))
       throw new CellError(
         'ports',
-        `“${entry}” is not a port; write “id | kind | in, out or both | signal, signal”, and after “both” perhaps “| says signal, signal”`
+        `“${entry}” is not a port; write “id | kind | in, out or both | signal, signal”, and after “both” perhaps “| says signal, signal”, for coax perhaps “| at most 3 dB”`
       )
-    const port = { id: parts[0], kind: parts[1], flow: parts[2], signals: list(parts[3], ',') }
-    return says ? { ...port, says: list(says[1] === 'nothing' ? '' : says[1], ',') } : port
+    const says = more.find(part => part![1] !== undefined)
+    const loss = more.find(part => part![3] !== undefined)
+    return {
+      id: parts[0],
+      kind: parts[1],
+      flow: parts[2],
+      signals: list(parts[3], ','),
+      ...(says && { says: list(says[2] === 'nothing' ? '' : says[2], ',') }),
+      ...(loss && { mostLossDb: Number(loss[3]) })
+    }
+  })
+}
+
+/** “4 s1 rx size 20 called RX 1”: the pin, what it is for, and what may be said besides. */
+function pin(entry: string): unknown {
+  const found =
+    /^(\S+)\s+(?:(power|ground|spare|shield)|(\S+)\s+(\S+))(?:\s+input\s+(\d+))?(?:\s+size\s+(\d+))?(?:\s+called\s+(.+))?$/.exec(
+      entry
+    )
+  if (!found)
+    throw new CellError(
+      'connectors',
+      `“${entry}” is not a pin; write “1 power”, “2 ground”, “3 s1 rx” (port and line), then perhaps “size 20” and “called RX 1”`
+    )
+  const [, number, use, port, line, input, size, name] = found
+  return present({
+    pin: number,
+    name,
+    use: use ?? 'port',
+    port,
+    line,
+    input: input === undefined ? undefined : Number(input),
+    size: size === undefined ? undefined : Number(size)
+  })
+}
+function connectors(row: Row): unknown[] | undefined {
+  const cell = row.connectors?.trim() ?? ''
+  if (cell === '') return undefined
+  return list(cell, ' // ').map(entry => {
+    const parts = entry.split('|').map(part => part.trim())
+    const madeUp = parts[3] === 'made up'
+    if (parts.length !== (madeUp ? 5 : 4))
+      throw new CellError(
+        'connectors',
+        `“${entry.slice(0, 60)}” is not a connector; write “J1 | d-sub | sockets | 1 power; 2 ground”, several parted by //`
+      )
+    return {
+      id: parts[0],
+      kind: parts[1],
+      contacts: parts[2],
+      ...(madeUp && { madeUp }),
+      pins: list(parts.at(-1)).map(pin)
+    }
   })
 }
 
@@ -255,6 +306,7 @@ function itemOf(row: Row): unknown {
           }),
     battery: battery(row),
     ports: ports(row),
+    connectors: connectors(row),
     provides: list(row.provides),
     needs: needs(row),
     tanks: number(row, 'tanks'),

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import type { Item, Need, Port, Shape } from '../../catalogue'
+import type { Connector, Item, Need, Pin, Port, Shape } from '../../catalogue'
 import { CATALOGUE_COLUMNS, type Column } from '../catalogue-columns'
 
 function shapeCell(s: Shape | undefined): string {
@@ -21,8 +21,19 @@ const portCell = (port: Port): string =>
     port.kind,
     port.flow,
     port.signals.join(', '),
-    ...(port.says ? [`says ${port.says.join(', ') || 'nothing'}`] : [])
+    ...(port.says ? [`says ${port.says.join(', ') || 'nothing'}`] : []),
+    ...(port.mostLossDb === undefined ? [] : [`at most ${port.mostLossDb} dB`])
   ].join(' | ')
+const pinCell = (pin: Pin): string =>
+  [
+    pin.pin,
+    pin.use === 'port' ? `${pin.port} ${pin.line}` : pin.use,
+    ...(pin.input === undefined ? [] : [`input ${pin.input}`]),
+    ...(pin.size === undefined ? [] : [`size ${pin.size}`]),
+    ...(pin.name === undefined ? [] : [`called ${pin.name}`])
+  ].join(' ')
+const connectorCell = (one: Connector): string =>
+  `${[one.id, one.kind, one.contacts, ...(one.madeUp ? ['made up'] : [])].join(' | ')} | ${one.pins.map(pinCell).join('; ')}`
 const needCell = (need: Need): string =>
   [
     `${need.what}${need.required ? '' : '?'} ${need.name}`,
@@ -81,6 +92,7 @@ export function writeCatalogueCsv(items: readonly Item[]): string {
         essential: power ? (power.essential ? 'yes' : 'no') : '',
         internal_battery_min: power?.internalBatteryMinutes ?? '',
         ports: item.ports.map(portCell).join('; '),
+        connectors: item.connectors?.map(connectorCell).join(' // ') ?? '',
         provides: item.provides.join('; '),
         needs: item.needs.map(needCell).join('; '),
         tanks: item.tanks ?? '',

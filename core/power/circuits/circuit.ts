@@ -1,4 +1,4 @@
-import { cutLengthMm, installedLengthMm, panelPlace } from '../../airframe'
+import { dropOf as dropMmOf, lengthOf, markOf, panelPlace } from '../../airframe'
 import type { Supply } from '../../document'
 import type { DesignUnit } from '../../design'
 import { ampacityOf, conductorC, type Ampacity, type Lie } from './ampacity'
@@ -47,6 +47,8 @@ export interface Circuit {
   /** Wire as it lies, out and return together, and ohms of structure in its way. */
   liesMm: number
   structureOhm: number
+  /** From the place of the unit to the unit, each way. */
+  dropMm: number
   /** In what it lies, and how warm its conductor gets at the steady load. */
   lie: Lie
   conductorC: number
@@ -203,19 +205,26 @@ export class Planner {
 
   /** Wire out and back as it lies and to cut, and the structure between; undefined where no route leads there. */
   private lengths(unit: DesignUnit, back: Return) {
-    const { airframe } = this.model.design
+    const { design } = this.model
+    const { airframe } = design
     if (this.panel === undefined) return undefined
     const from = back === 'battery' ? airframe.battery.place : this.panel
-    const out = installedLengthMm(airframe, this.panel, unit.place.id)
-    const outMm = cutLengthMm(airframe, this.panel, unit.place.id)
-    const home = installedLengthMm(airframe, from, unit.place.id)
-    const homeMm = cutLengthMm(airframe, from, unit.place.id)
-    if (out === undefined || outMm === undefined) return undefined
+    const dropMm = dropMmOf(unit)
+    const lengthBy = (wire: string, place: string) =>
+      lengthOf(airframe, { from: place, to: unit.place.id, via: markOf(design, `${unit.id}-${wire}`)?.via, dropMm })
+    const out = lengthBy('power', this.panel)
+    if (out === undefined) return undefined
+    const outMm = out.cutMm
     if (back === 'structure')
-      return { outMm, returnMm: GROUND_LEAD_MM, liesMm: out, structureOhm: airframe.wiring.structureOhm }
-    return home === undefined || homeMm === undefined
-      ? undefined
-      : { outMm, returnMm: homeMm, liesMm: out + home, structureOhm: 0 }
+      return {
+        outMm,
+        returnMm: GROUND_LEAD_MM,
+        liesMm: out.installedMm,
+        structureOhm: airframe.wiring.structureOhm,
+        dropMm
+      }
+    const home = lengthBy('ground', from)
+    return home && { outMm, returnMm: home.cutMm, liesMm: out.installedMm + home.installedMm, structureOhm: 0, dropMm }
   }
 
   plan(unit: DesignUnit): Plan | NoCircuit {

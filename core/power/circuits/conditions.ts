@@ -1,4 +1,5 @@
-import { legsOfWay, panelPlace, placesOnWay } from '../../airframe'
+import { legsOfWay, markOf, panelPlace, placesOnWay, type Run } from '../../airframe'
+import { CABLE_KINDS, cablesOf } from '../../cables'
 import type { Design, DesignUnit } from '../../design'
 import { ampsAt, busV } from '../loads/load'
 import { returnOf } from './return'
@@ -6,8 +7,6 @@ import type { Lie } from './ampacity'
 import { BREAKER_SIZES_A, GAUGES } from './wire'
 import { bundleFactor } from './ampacity'
 
-/** Wires of a signal as it counts in a bundle: two of the thinnest, carrying next to nothing (our default). */
-const SIGNAL_WIRES = 2
 /** What one leg of the routes holds. */
 interface Bundle {
   wires: number
@@ -29,8 +28,8 @@ function bundlesOf(design: Design): ReadonlyMap<string, Bundle> {
   const bundles = new Map<string, Bundle>()
   const { airframe } = design
   const panel = panelPlace(airframe)
-  const put = (from: string, to: string, more: Bundle) => {
-    for (const leg of legsOfWay(airframe, from, to)) {
+  const put = (run: Run, more: Bundle) => {
+    for (const leg of legsOfWay(airframe, run)) {
       const { wires, amps, couldA } = bundles.get(leg) ?? { wires: 0, amps: 0, couldA: 0 }
       bundles.set(leg, { wires: wires + more.wires, amps: amps + more.amps, couldA: couldA + more.couldA })
     }
@@ -41,16 +40,24 @@ function bundlesOf(design: Design): ReadonlyMap<string, Bundle> {
     if (!power || panel === undefined) continue
     const amps = ampsAt(power, volts)(power.typicalA * (power.duty ?? 1))
     const choice = design.circuits.find(one => one.unit === unit.id)
-    const wires = returnOf(airframe, unit, choice?.return) === 'structure' ? 1 : 2
-    const could = couldCarry(Math.max(power.maxA, power.typicalA), airframe.wiring.wireC)
-    put(panel, unit.place.id, { wires, amps: wires * amps, couldA: wires * could })
+    const back = returnOf(airframe, unit, choice?.return)
+    const couldA = couldCarry(Math.max(power.maxA, power.typicalA), airframe.wiring.wireC)
+    const wire = { wires: 1, amps, couldA }
+    put({ from: panel, to: unit.place.id, via: markOf(design, `${unit.id}-power`)?.via }, wire)
+    if (back !== 'structure')
+      put(
+        {
+          from: back === 'battery' ? airframe.battery.place : panel,
+          to: unit.place.id,
+          via: markOf(design, `${unit.id}-ground`)?.via
+        },
+        wire
+      )
   }
-  const places = new Map(design.units.map(unit => [unit.id, unit.place.id]))
-  const thinnest = GAUGES.find(one => one.awg === 22)!.bundleA[airframe.wiring.wireC]
-  for (const { from, to } of design.links) {
-    const ends = [places.get(from.unit), places.get(to.unit)]
-    if (ends[0] !== undefined && ends[1] !== undefined)
-      put(ends[0], ends[1], { wires: SIGNAL_WIRES, amps: 0, couldA: SIGNAL_WIRES * thinnest })
+  // Wires of signals lie in the bundle and carry next to nothing.
+  for (const { kind, cores, run } of cablesOf(design).cables) {
+    const each = GAUGES.find(one => one.awg === CABLE_KINDS[kind].awg)!.bundleA[airframe.wiring.wireC]
+    put(run, { wires: cores.length, amps: 0, couldA: cores.length * each })
   }
   known.set(design, bundles)
   return bundles
@@ -64,17 +71,17 @@ export function lieOf(design: Design, unit: DesignUnit): Lie {
   const { airframe } = design
   const { wiring } = airframe
   const panel = panelPlace(airframe)
-  const ways = panel === undefined ? [] : placesOnWay(airframe, panel, unit.place.id)
+  const run = panel && { from: panel, to: unit.place.id, via: markOf(design, `${unit.id}-power`)?.via }
+  const ways = run ? placesOnWay(airframe, run) : []
   const ambientC = airframe.places
     .filter(place => ways.includes(place.id))
     .reduce((most, place) => Math.max(most, place.ambientC ?? wiring.ambientC), -Infinity)
-  const counted =
-    panel === undefined
-      ? []
-      : legsOfWay(airframe, panel, unit.place.id).flatMap(leg => {
-          const bundle = bundlesOf(design).get(leg)
-          return bundle ? [bundle] : []
-        })
+  const counted = run
+    ? legsOfWay(airframe, run).flatMap(leg => {
+        const bundle = bundlesOf(design).get(leg)
+        return bundle ? [bundle] : []
+      })
+    : []
   const asEntered = (bundle: { wires: number; share: number }) => ({
     bundleWires: wiring.bundleWires ?? bundle.wires,
     loadedShare: wiring.loadedShare ?? bundle.share

@@ -1,0 +1,110 @@
+import { dropOf, markOf, type Run } from '../airframe'
+import type { Port, PortKind } from '../catalogue'
+import type { Design, DesignUnit } from '../design'
+import { canChains, type Chain, type Node } from './can'
+import { coresOf, type Core } from './kinds'
+
+export { shortestChain, type Chain } from './can'
+export {
+  CABLE_KINDS,
+  cableDiameterMm,
+  cablePoundsPerKft,
+  coresOf,
+  PACKED,
+  WIRE_DIAMETER_MM,
+  type CableKind,
+  type Core,
+  type ShieldAt
+} from './kinds'
+
+/** One cable between two units: what carries out a link, or one piece of a bus that carries out several. */
+export interface Cable {
+  /** The link it carries out; of a bus its two ends, so that it keeps its name while they stay neighbours. */
+  id: string
+  kind: PortKind
+  links: readonly string[]
+  from: Node
+  to: Node
+  cores: readonly Core[]
+  run: Run
+}
+/** All signal cables of a design, and its CAN buses. */
+export interface Cables {
+  cables: readonly Cable[]
+  chains: readonly Chain[]
+}
+
+const known = new WeakMap<Design, Cables>()
+const byWhat = new WeakMap<Design['links'], { units: readonly DesignUnit[]; design: Design; cables: Cables }>()
+
+/** The signal cables of a design: one a link, a CAN bus led from box to box. Worked out once. */
+export function cablesOf(design: Design): Cables {
+  const made = known.get(design)
+  if (made) return made
+  const last = byWhat.get(design.links)
+  const same =
+    last &&
+    last.design.airframe.routes === design.airframe.routes &&
+    last.design.airframe.places === design.airframe.places &&
+    last.design.airframe.serviceLoopMm === design.airframe.serviceLoopMm &&
+    last.design.airframe.panel.outline === design.airframe.panel.outline &&
+    last.design.wires === design.wires &&
+    last.units.length === design.units.length &&
+    last.units.every((unit, at) => sameEnd(unit, design.units[at]!))
+  const cables = same ? last.cables : make(design)
+  byWhat.set(design.links, { units: design.units, design, cables })
+  known.set(design, cables)
+  return cables
+}
+/** Whether a cable to it would be the same: where it stands on the face does not matter. */
+const sameEnd = (a: DesignUnit, b: DesignUnit): boolean =>
+  a === b ||
+  (a.id === b.id &&
+    a.item === b.item &&
+    a.place === b.place &&
+    a.label === b.label &&
+    a.armMm === b.armMm &&
+    a.acrossMm === b.acrossMm &&
+    a.upMm === b.upMm)
+
+function make(design: Design): Cables {
+  const units = new Map(design.units.map(unit => [unit.id, unit]))
+  const portOf = (id: string, name: string): Node | undefined => {
+    const unit = units.get(id)
+    const port = unit?.item.ports.find(one => one.id === name)
+    return unit && port ? { unit, port } : undefined
+  }
+  const cable = (id: string, links: readonly string[], from: Node, to: Node): Cable => ({
+    id,
+    kind: from.port.kind,
+    links,
+    from,
+    to,
+    cores: coresOf(from.port as Port, to.port as Port),
+    run: {
+      from: from.unit.place.id,
+      to: to.unit.place.id,
+      via: markOf(design, id)?.via,
+      dropMm: dropOf(from.unit) + dropOf(to.unit)
+    }
+  })
+  const chains = canChains(design, portOf)
+  return {
+    chains,
+    cables: [
+      ...design.links.flatMap(link => {
+        const from = portOf(link.from.unit, link.from.port)
+        const to = portOf(link.to.unit, link.to.port)
+        if (!from || !to || from.port.kind !== to.port.kind || from.port.kind === 'can') return []
+        return [cable(link.id, [link.id], from, to)]
+      }),
+      ...chains.flatMap(({ nodes, links }) =>
+        nodes.slice(1).map((to, at) => {
+          const from = nodes[at]!
+          const ends = [`${from.unit.id}.${from.port.id}`, `${to.unit.id}.${to.port.id}`].sort()
+          return cable(`can ${ends.join(' to ')}`, links, from, to)
+        })
+      )
+    ]
+  }
+}

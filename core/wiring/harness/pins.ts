@@ -1,0 +1,59 @@
+import type { Connector, Item } from '../../catalogue'
+
+/** A contact of a unit's connector. */
+export interface PinAt {
+  connector: string
+  pin: string
+  /** A placeholder for the plan, not the maker’s. */
+  madeUp: boolean
+  size: number
+}
+
+/** Contacts of a shell whose size the pin table does not say (common practice). */
+const USUAL_SIZE: Readonly<Record<Connector['kind'], number>> = {
+  'd-sub': 20,
+  'high-density d-sub': 22,
+  'circular': 20,
+  'rectangular': 20,
+  'bnc': 20,
+  'tnc': 20,
+  'phone jack': 16,
+  'screw terminals': 12,
+  'flying leads': 8
+}
+
+const tables = new WeakMap<Item, ReadonlyMap<string, readonly PinAt[]> | undefined>()
+/** The contacts of an item by what they are for: `power 1`, `ground`, or a port and its line; undefined where none are entered. */
+function tableOf(item: Item): ReadonlyMap<string, readonly PinAt[]> | undefined {
+  if (!tables.has(item)) {
+    const table = new Map<string, PinAt[]>()
+    for (const connector of item.connectors ?? [])
+      for (const pin of connector.pins) {
+        const key =
+          pin.use === 'port' ? `${pin.port} ${pin.line}` : pin.use === 'power' ? `power ${pin.input ?? 1}` : pin.use
+        table.set(key, [
+          ...(table.get(key) ?? []),
+          {
+            connector: connector.id,
+            pin: pin.pin,
+            madeUp: connector.madeUp === true,
+            size: pin.size ?? USUAL_SIZE[connector.kind]
+          }
+        ])
+      }
+    tables.set(item, item.connectors ? table : undefined)
+  }
+  return tables.get(item)
+}
+/**
+ * The contacts of an item that a wire lands on.
+ * @param what `power 1`, `power 2`, `ground`, or a port and its line: `s1 tx`
+ * @returns undefined where nobody has entered the pin table; none where the table has nothing for it
+ */
+export const pinsFor = (item: Item, what: string): readonly PinAt[] | undefined => {
+  const table = tableOf(item)
+  // A second feed lands on the only input of power there is, joined before it.
+  return table && (table.get(what) ?? (/^power \d$/.test(what) ? table.get('power 1') : undefined) ?? [])
+}
+/** A contact in a few words: J1-4. */
+export const pinText = ({ connector, pin }: PinAt): string => `${connector}-${pin}`

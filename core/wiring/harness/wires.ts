@@ -1,0 +1,277 @@
+import { lengthOf, markOf, panelPlace, type Run, type WireLength } from '../../airframe'
+import { CABLE_KINDS, cablePoundsPerKft, cablesOf, type Cable, type ShieldAt } from '../../cables'
+import type { PortKind } from '../../catalogue'
+import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Tie, type WireMark } from '../../document'
+import type { Design, DesignUnit, Finding } from '../../design'
+import { gauge, supplyOf, type Circuit, type Feeder } from '../../power'
+import { KG_PER_POUND, MM_PER_FOOT, figure, say, thing, type Phrase } from '../../quantity'
+import { pinsFor, type PinAt } from './pins'
+
+/** One conductor of a wire or cable: from contact to contact. */
+export interface WireCore {
+  /** What it is: power, ground, or the line of a port. */
+  line: string
+  /** Contacts at its ends. Undefined where the end has no pin table: a bus, a ground, a unit whose table is not entered. */
+  from?: readonly PinAt[]
+  to?: readonly PinAt[]
+}
+
+/** One line of the wire list: a wire, or a cable of several conductors. */
+export interface Wire {
+  /** Its name for good: what it joins, not where it stands in the list. */
+  id: string
+  kind: 'power' | 'ground' | 'feeder' | PortKind
+  from: Phrase
+  to: Phrase
+  /** Ids of the units at its ends: one for power and ground, two for a signal, none for a main cable. */
+  units: string[]
+  /** Links that it carries out. */
+  links: readonly string[]
+  /** What it is made of. */
+  text: string
+  awg: number
+  conductors: number
+  cores: WireCore[]
+  shield: ShieldAt
+  twisted: boolean
+  run: Run
+  length: WireLength
+  /** Length to cut. */
+  lengthMm: number
+  massKg: number
+  armMm: number
+  /** Amps for good, where it carries a load. */
+  amps?: number
+  mark?: WireMark
+}
+
+/** The way of what it is made of, in words. */
+function makeOf(kind: PortKind, conductors: number, mark: WireMark | undefined): string {
+  const { awg, shield, twisted } = CABLE_KINDS[kind]
+  if (kind === 'coax') return `coax, ${mark?.coax ?? 'double shield'}`
+  const how = [...(twisted && conductors > 1 ? ['twisted'] : []), ...(shield === 'no shield' ? [] : ['shielded'])]
+  return [conductors > 1 ? `${conductors} × AWG ${awg}` : `AWG ${awg}`, ...how].join(', ')
+}
+
+/** Arm of a wire’s middle: between the places at its ends. */
+class Arms {
+  private readonly arms: ReadonlyMap<string, number>
+  constructor({ airframe }: Design) {
+    this.arms = new Map(airframe.places.map(place => [place.id, place.armMm]))
+  }
+  middle = ({ from, to }: Run): number => ((this.arms.get(from) ?? 0) + (this.arms.get(to) ?? 0)) / 2
+}
+
+const wireKg = (poundsPerKft: number, lengthMm: number): number =>
+  (poundsPerKft * KG_PER_POUND * lengthMm) / MM_PER_FOOT / 1000
+/** Length of what is as short as its return lead or jumper is said to be. */
+const short = (airframe: Design['airframe'], installedMm: number): WireLength => ({
+  runMm: installedMm,
+  dropMm: 0,
+  loopMm: 0,
+  installedMm,
+  cutMm: installedMm * (1 + airframe.wasteFraction)
+})
+
+const RETURNS_TO: Readonly<Record<Circuit['return'], Phrase>> = {
+  'structure': say`structure`,
+  'ground block': say`ground block`,
+  'battery': say`battery`
+}
+
+/** Wires of one circuit: out, a second one of a second bus, and back. */
+function circuitWires(design: Design, circuit: Circuit, unit: DesignUnit, arms: Arms): Wire[] {
+  const { airframe } = design
+  const panel = panelPlace(airframe)!
+  const { poundsPerKft } = gauge(circuit.awg)
+  const base = {
+    units: [circuit.unit],
+    links: [],
+    text: `AWG ${circuit.awg}`,
+    awg: circuit.awg,
+    conductors: 1,
+    shield: 'no shield' as const,
+    twisted: false,
+    amps: circuit.steadyA
+  }
+  const one = (end: string, kind: Wire['kind'], run: Run, ends: { from: Phrase; to: Phrase; core: WireCore }): Wire => {
+    const id = `${circuit.unit}-${end}`
+    const mark = markOf(design, id)
+    const length =
+      kind === 'ground' && circuit.return === 'structure'
+        ? { ...short(airframe, circuit.returnMm), cutMm: circuit.returnMm }
+        : lengthOf(airframe, { ...run, via: mark?.via })!
+    return {
+      ...base,
+      id,
+      kind,
+      from: ends.from,
+      to: ends.to,
+      cores: [ends.core],
+      run: { ...run, via: mark?.via },
+      length,
+      lengthMm: length.cutMm,
+      massKg: wireKg(poundsPerKft, length.cutMm),
+      armMm: kind === 'ground' && circuit.return === 'structure' ? unit.place.armMm : arms.middle(run),
+      mark
+    }
+  }
+  const dropMm = circuit.dropMm
+  const out: Run = { from: panel, to: unit.place.id, dropMm }
+  const home: Run = {
+    from: unit.place.id,
+    to: circuit.return === 'structure' ? unit.place.id : circuit.return === 'battery' ? airframe.battery.place : panel,
+    dropMm
+  }
+  const power = (input: 1 | 2): WireCore => ({ line: 'power', to: pinsFor(unit.item, `power ${input}`) })
+  return [
+    one('power', 'power', out, {
+      from: say`breaker ${figure(circuit.breakerA, 'A')}`,
+      to: say`${thing(unit)}`,
+      core: power(1)
+    }),
+    // A unit on two buses has a wire and a breaker of each.
+    ...(circuit.alsoBus === undefined
+      ? []
+      : [
+          one('power-2', 'power', out, {
+            from: say`second breaker ${figure(circuit.breakerA, 'A')}`,
+            to: say`${thing(unit)}`,
+            core: power(2)
+          })
+        ]),
+    one('ground', 'ground', home, {
+      from: say`${thing(unit)}`,
+      to: RETURNS_TO[circuit.return],
+      core: { line: 'ground', from: pinsFor(unit.item, 'ground') }
+    })
+  ]
+}
+
+/** From bus to bus behind the panel (our default). */
+const JUMPER_MM = 300
+/** A main cable: source to bus, bus to bus. */
+function feederWire(design: Design, tie: Tie, feeder: Feeder, arms: Arms): Wire | undefined {
+  const { airframe } = design
+  if (feeder.awg === undefined) return undefined
+  const panel = panelPlace(airframe)
+  const engine = airframe.places.find(place => place.kind === 'engine bay')?.id
+  const supply = supplyOf(design)
+  const placeOf = (node: string): string | undefined => {
+    if (node === MAIN_BATTERY) return airframe.battery.place
+    if (node === MAIN_ALTERNATOR) return engine ?? panel
+    if (node.startsWith(UNIT_SOURCE))
+      return design.units.find(unit => unit.id === node.slice(UNIT_SOURCE.length))?.place.id ?? panel
+    const source = supply.sources.find(one => one.id === node)
+    return source ? (source.kind === 'alternator' ? (engine ?? panel) : airframe.battery.place) : panel
+  }
+  const nameOf = (node: string): string =>
+    node === MAIN_BATTERY
+      ? airframe.battery.name
+      : node === MAIN_ALTERNATOR
+        ? 'alternator'
+        : node.startsWith(UNIT_SOURCE)
+          ? (design.units.find(unit => unit.id === node.slice(UNIT_SOURCE.length))?.label ?? node)
+          : ([...supply.sources, ...supply.buses].find(one => one.id === node)?.name ?? node)
+  const [from, to] = [placeOf(tie.from), placeOf(tie.to)]
+  if (from === undefined || to === undefined) return undefined
+  const id = `feeder ${tie.id}`
+  const mark = markOf(design, id)
+  const run: Run = { from, to, via: mark?.via }
+  const length =
+    tie.lengthMm !== undefined
+      ? short(airframe, tie.lengthMm)
+      : from === to
+        ? short(airframe, JUMPER_MM)
+        : lengthOf(airframe, run)
+  if (!length) return undefined
+  return {
+    id,
+    kind: 'feeder',
+    from: say`${nameOf(tie.from)}`,
+    to: say`${nameOf(tie.to)}`,
+    units: [],
+    links: [],
+    text: `AWG ${feeder.awg}`,
+    awg: feeder.awg,
+    conductors: 1,
+    cores: [{ line: 'power' }],
+    shield: 'no shield',
+    twisted: false,
+    run,
+    length,
+    lengthMm: length.cutMm,
+    massKg: wireKg(gauge(feeder.awg).poundsPerKft, length.cutMm),
+    armMm: arms.middle(run),
+    amps: feeder.steadyA,
+    mark
+  }
+}
+
+function cableWire(design: Design, cable: Cable, arms: Arms): Wire | Finding {
+  const { airframe } = design
+  const { from, to, kind, cores, run } = cable
+  const length = lengthOf(airframe, run)
+  if (length === undefined)
+    return {
+      id: `wiring.no-route:${cable.id}`,
+      code: 'wiring.no-route',
+      weight: 'decide',
+      subjects: [from.unit.id, to.unit.id],
+      remedies: [],
+      basis: { kind: 'entered', source: 'route table of the airframe' },
+      says: say`No route leads from ${from.unit.place.name} to ${to.unit.place.name}${run.via?.length ? say` by the places it was sent by` : ''}, so the link from ${thing(from.unit)} to ${thing(to.unit)} cannot be measured. Add a leg to the route table in Wiring.`
+    }
+  const mark = markOf(design, cable.id)
+  const pounds = cablePoundsPerKft(kind, cores.length, mark?.coax === 'single shield')
+  return {
+    id: cable.id,
+    kind,
+    from: say`${thing(from.unit)} ${from.port.id}`,
+    to: say`${thing(to.unit)} ${to.port.id}`,
+    units: [from.unit.id, to.unit.id],
+    links: cable.links,
+    text: makeOf(kind, cores.length, mark),
+    awg: CABLE_KINDS[kind].awg,
+    conductors: cores.length,
+    cores: cores.map(core => ({
+      line: core.from === core.to ? core.from : `${core.from} to ${core.to}`,
+      from: pinsFor(from.unit.item, `${from.port.id} ${core.from}`),
+      to: pinsFor(to.unit.item, `${to.port.id} ${core.to}`)
+    })),
+    shield: CABLE_KINDS[kind].shield,
+    twisted: CABLE_KINDS[kind].twisted && cores.length > 1,
+    run,
+    length,
+    lengthMm: length.cutMm,
+    massKg: wireKg(pounds, length.cutMm),
+    armMm: arms.middle(run),
+    mark
+  }
+}
+
+/**
+ * Every wire of a design: of each circuit out and back, main cables, and signal cables, conductor by conductor from contact to
+ * contact, with the length to cut along the routes.
+ * @param feeders what joins sources and buses; their cables are left out without them
+ * @returns the wires, and a finding for every wire whose way is not in the table
+ */
+export function listWires(
+  design: Design,
+  circuits: readonly Circuit[],
+  feeders: readonly Feeder[] = []
+): { wires: Wire[]; findings: Finding[] } {
+  const byId = new Map(design.units.map(unit => [unit.id, unit]))
+  const arms = new Arms(design)
+  const ties = new Map((feeders.length ? supplyOf(design).ties : []).map(tie => [tie.id, tie]))
+  const signals = cablesOf(design).cables.map(cable => cableWire(design, cable, arms))
+  const isWire = (one: Wire | Finding): one is Wire => !('weight' in one)
+  return {
+    wires: [
+      ...circuits.flatMap(circuit => circuitWires(design, circuit, byId.get(circuit.unit)!, arms)),
+      ...feeders.flatMap(feeder => feederWire(design, ties.get(feeder.tie)!, feeder, arms) ?? []),
+      ...signals.filter(isWire)
+    ],
+    findings: signals.filter((one): one is Finding => !isWire(one))
+  }
+}

@@ -1,0 +1,75 @@
+import fc from 'fast-check'
+import highs from 'highs'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { assign, valueOf, type Assignment } from './assign'
+
+/** Problems like those of ports: most resources have room for one, some for a few; must-haves are worth far more than wishes. */
+const problems = (demands: number, options: number, resources: number): fc.Arbitrary<Assignment> =>
+  fc.record({
+    worth: fc.array(fc.constantFrom(1, 2, 3, 1000), { minLength: demands, maxLength: demands }),
+    options: fc.array(
+      fc.record({
+        meets: fc.uniqueArray(fc.nat(demands - 1), { minLength: 1, maxLength: 3 }),
+        takes: fc.uniqueArray(fc.nat(resources - 1), { maxLength: 2 }),
+        cost: fc.integer({ min: 1, max: 9 }).map(one => one / 1000)
+      }),
+      { minLength: Math.ceil(options / 2), maxLength: options, size: 'max' }
+    ),
+    capacity: fc.array(fc.constantFrom(0, 1, 1, 1, 2, 20), { minLength: resources, maxLength: resources })
+  })
+const fits = ({ options, capacity }: Assignment, chosen: readonly number[]) =>
+  capacity.every((room, at) => chosen.filter(one => options[one]!.takes.includes(at)).length <= room)
+
+describe('who gets which port', () => {
+  it('is the best of every way there is, on small problems', () =>
+    fc.assert(
+      fc.property(problems(5, 10, 4), problem => {
+        const found = assign(problem)
+        expect(fits(problem, found)).toBe(true)
+        let best = 0
+        for (let set = 0; set < 1 << problem.options.length; set++) {
+          const chosen = problem.options.flatMap((_, at) => (set & (1 << at) ? [at] : []))
+          if (fits(problem, chosen)) best = Math.max(best, valueOf(problem, chosen))
+        }
+        expect(valueOf(problem, found)).toBeCloseTo(best, 6)
+      }),
+      { numRuns: 150 }
+    ))
+
+  describe('against an integer-programming library', () => {
+    let solver: Awaited<ReturnType<typeof highs>>
+    beforeAll(async () => {
+      solver = await highs()
+    })
+    /** The same problem as the library reads it: an option is taken or not, a demand is met by at least one taken option. */
+    function optimum({ worth, options, capacity }: Assignment): number {
+      const terms = (parts: string[]) => (parts.length ? parts.join(' + ') : '0 zero')
+      const lines = [
+        'Maximize',
+        ` obj: ${terms(worth.map((one, at) => `${one} y${at}`))}${options.map((one, at) => ` - ${one.cost} x${at}`).join('')}`,
+        'Subject To',
+        ...worth.map(
+          (_, at) =>
+            ` m${at}: y${at}${options.map((one, x) => (one.meets.includes(at) ? ` - x${x}` : '')).join('')} <= 0`
+        ),
+        ...capacity.flatMap((room, at) => {
+          const users = options.flatMap((one, x) => (one.takes.includes(at) ? [`x${x}`] : []))
+          return users.length ? [` c${at}: ${users.join(' + ')} <= ${room}`] : []
+        }),
+        'Binary',
+        ` ${[...worth.map((_, at) => `y${at}`), ...options.map((_, at) => `x${at}`)].join(' ')}`,
+        'End'
+      ]
+      return solver.solve(lines.join('\n'), { mip_rel_gap: 0, mip_abs_gap: 1e-7 }).ObjectiveValue
+    }
+    it('finds the same optimum on large random problems', () =>
+      fc.assert(
+        fc.property(problems(40, 90, 45), problem => {
+          const found = assign(problem)
+          expect(fits(problem, found)).toBe(true)
+          expect(valueOf(problem, found)).toBeCloseTo(optimum(problem), 4)
+        }),
+        { numRuns: 25, seed: 12 }
+      ))
+  })
+})

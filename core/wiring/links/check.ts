@@ -1,0 +1,151 @@
+import type { Need, PortKind } from '../../catalogue'
+import { accountOf } from '../../capability'
+import type { Link } from '../../document'
+import type { Basis, Design, DesignUnit, Finding, Remedy } from '../../design'
+import { enumerate, num, say, thing } from '../../quantity'
+import { blockedBy, blockedWords } from './blocked'
+import { carriesAny, linkedSources, mostAt, portOf, possibleLinks, usersOf } from './ports'
+
+const SINGLE_TALKER: Partial<Record<PortKind, Basis>> = {
+  'rs-232': { kind: 'common practice', source: 'RS-232 is point to point: never two transmitters on a line' },
+  'arinc 429': { kind: 'published', source: 'ARINC 429: one transmitter, up to 20 receivers', fromMemory: true }
+}
+const DOES = { true: 'does not work', false: 'is limited' } as const
+/** What a need is of, in words. */
+function wantWords(need: Need): string {
+  if (need.what === 'signal') return `${need.name} from another unit`
+  if (need.what === 'listener') return `a unit that shows its ${need.name}`
+  return need.what === 'aerial' ? `a ${need.name} on ${need.port}` : need.name
+}
+
+/** What is said of a need that is not met. */
+function needFinding(design: Design, unit: DesignUnit, need: Need): Finding {
+  const dark = linkedSources(design, unit, need)
+  const all = need.for === undefined
+  const scope = need.for ? ` (${need.for.join(', ')})` : ''
+  const lacks =
+    need.what === 'signal'
+      ? { functions: [], signal: need.name }
+      : need.what === 'listener'
+        ? undefined
+        : { functions: [need.name] }
+  const remedies = possibleLinks(design, unit, need)
+    .slice(0, 3)
+    .map((link): Remedy => {
+      const other = design.units.find(one => one.id === (link.from.unit === unit.id ? link.to.unit : link.from.unit))!
+      const port = portOf(design.units.find(one => one.id === link.from.unit)!.item, link.from.port)
+      return {
+        says: say`Link ${other.label} to it over ${port.kind} (${link.from.port} to ${link.to.port}).`,
+        edits: [{ type: 'link.put', option: design.optionId, link }]
+      }
+    })
+  const blocked = dark.length || remedies.length ? undefined : blockedBy(design, unit, need)
+  const why = blocked && blockedWords(design, blocked)
+  return {
+    id: `wiring.need:${unit.id}:${need.name}`,
+    code: need.what === 'function' || need.what === 'aerial' ? 'wiring.function-missing' : 'wiring.signal-missing',
+    weight: need.required ? 'must fix' : 'note',
+    subjects: [unit.id, ...dark.map(one => one.id)],
+    // What is there and dark is brought to life, not bought again.
+    lacks: dark.length ? undefined : lacks,
+    basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
+    says: dark.length
+      ? say`${thing(unit)} gets no ${need.name}${scope}: ${enumerate(dark.map(thing))} ${dark.length > 1 ? 'give' : 'gives'} none as it stands.`
+      : say`${thing(unit)} ${all ? DOES[`${need.required}`] : need.required ? 'works in part only' : 'is limited'} without ${wantWords(need)}${scope}${need.text ? `: ${need.text}${why ? '.' : ''}` : '.'}${why ? say` ${why}` : ''}`,
+    remedies
+  }
+}
+
+/** Needs that nobody meets, and links that cannot work. */
+export function linkFindings(design: Design): Finding[] {
+  const byId = new Map(design.units.map(unit => [unit.id, unit]))
+  const account = accountOf(design)
+  const findings = design.units.flatMap(unit =>
+    unit.item.needs.flatMap(need => {
+      if (account.met(unit, need)) return []
+      const finding = needFinding(design, unit, need)
+      // What an item could do besides is said only where something here would let it.
+      return !need.required && need.for && finding.remedies.length === 0 ? [] : [finding]
+    })
+  )
+  const talkers = new Map<string, Link[]>()
+  for (const link of design.links) {
+    const from = byId.get(link.from.unit)
+    const to = byId.get(link.to.unit)
+    if (!from || !to) continue
+    const a = portOf(from.item, link.from.port)
+    const b = portOf(to.item, link.to.port)
+    if (!carriesAny(a, b))
+      findings.push({
+        id: `wiring.mismatch:${link.id}`,
+        code: 'wiring.mismatch',
+        weight: 'must fix',
+        subjects: [from.id, to.id],
+        basis: { kind: 'entered', source: 'ports in the catalogue entries' },
+        says: say`${from.label} and ${to.label} cannot talk over this link: ${a.id} is ${a.kind} ${a.flow} (${a.signals.join(', ')}), ${b.id} is ${b.kind} ${b.flow} (${b.signals.join(', ')}).`,
+        remedies: [
+          { says: say`Delete the link.`, edits: [{ type: 'link.drop', option: design.optionId, link: link.id }] }
+        ]
+      })
+    const key = `${to.id}\u0000${b.id}`
+    talkers.set(key, [...(talkers.get(key) ?? []), link])
+  }
+  for (const links of talkers.values()) {
+    const to = byId.get(links[0]!.to.unit)!
+    const port = portOf(to.item, links[0]!.to.port)
+    const basis = SINGLE_TALKER[port.kind]
+    if (!basis || links.length < 2) continue
+    findings.push({
+      id: `wiring.talkers:${to.id}:${port.id}`,
+      code: 'wiring.talkers',
+      weight: 'must fix',
+      subjects: [to.id, ...links.map(link => link.from.unit)],
+      basis,
+      says: say`${links.length} units talk to ${port.id} of ${to.label}: ${links.map(link => byId.get(link.from.unit)!.label).join(', ')}. An ${port.kind} input hears one.`,
+      remedies: links.slice(1).map(link => ({
+        says: say`Delete the link from ${byId.get(link.from.unit)!.label}.`,
+        edits: [{ type: 'link.drop' as const, option: design.optionId, link: link.id }]
+      }))
+    })
+  }
+  return [...findings, ...crowdedFindings(design, byId)]
+}
+
+/** Ports that hold more links than their kind bears: listeners of one ARINC 429 talker, aerials of one coax. */
+function crowdedFindings(design: Design, byId: ReadonlyMap<string, DesignUnit>): Finding[] {
+  const seen = new Set<string>()
+  return design.links.flatMap(link =>
+    (['from', 'to'] as const).flatMap((side): Finding[] => {
+      const end = link[side]
+      const unit = byId.get(end.unit)
+      if (!unit) return []
+      const port = portOf(unit.item, end.port)
+      // Two talkers on one line are told above.
+      if (side === 'to' && port.kind !== 'coax') return []
+      const most = mostAt(port.kind, side)
+      const users = usersOf(design.links, end, side, port.kind)
+      const key = `${end.unit} ${end.port}`
+      if (users <= most || seen.has(key)) return []
+      seen.add(key)
+      return [
+        {
+          id: `wiring.crowded:${end.unit}:${end.port}`,
+          code: 'wiring.crowded',
+          weight: 'must fix',
+          subjects: [end.unit],
+          basis:
+            port.kind === 'coax'
+              ? { kind: 'common practice', source: 'one aerial a coax; a splitter is a unit of its own' }
+              : SINGLE_TALKER[port.kind]!,
+          measured: users,
+          limit: most,
+          says:
+            port.kind === 'coax'
+              ? say`${num(users)} coaxes are on ${port.id} of ${thing(unit)}; it takes one. Two radios share an aerial by a splitter.`
+              : say`${num(users)} units hear ${port.id} of ${thing(unit)}; an ${port.kind} talker feeds ${num(most)}.`,
+          remedies: []
+        }
+      ]
+    })
+  )
+}

@@ -1,0 +1,94 @@
+import { accountOf } from '../../capability'
+import type { Need, PortKind } from '../../catalogue'
+import type { Link, LinkEnd } from '../../document'
+import type { Design, DesignUnit } from '../../design'
+import { assign, type Assignment } from './assign'
+import { alreadyThere, freshId, mostAt, rankedLinks, usersOf } from './ports'
+
+/** A must-have comes before any number of wishes; a link more only decides between equals. */
+const [MUST_WORTH, LINK_COST] = [10_000, 0.01] as const
+/** What it is worth to meet a need: a must-have, or a wish by how much hangs on it. */
+const worthOf = (need: Need): number => (need.required ? MUST_WORTH : 1) + (need.for?.length ?? 0)
+
+interface Wanted {
+  unit: DesignUnit
+  need: Need
+}
+const endKey = ({ unit, port }: LinkEnd): string => `${unit} ${port}`
+
+/** The unmet needs of a design as a problem of ports, with the link that each option is. */
+function problemOf(design: Design, wanted: readonly Wanted[], working: boolean) {
+  const links: Link[] = []
+  const options: { meets: number[]; takes: number[]; cost: number }[] = []
+  const known = new Map<string, number>()
+  const resources = new Map<string, number>()
+  const capacity: number[] = []
+  const kinds = new Map<string, PortKind>(
+    design.units.flatMap(unit =>
+      unit.item.ports.map(port => [endKey({ unit: unit.id, port: port.id }), port.kind] as const)
+    )
+  )
+  const resource = (end: LinkEnd, side: 'from' | 'to'): number[] => {
+    const kind = kinds.get(endKey(end))!
+    const most = mostAt(kind, side)
+    if (most === Infinity) return []
+    const key = `${side === 'from' && kind !== 'coax' ? 'says' : 'hears'} ${endKey(end)}`
+    let at = resources.get(key)
+    if (at === undefined) {
+      resources.set(key, (at = capacity.length))
+      capacity.push(most - usersOf(design.links, end, side, kind))
+    }
+    return [at]
+  }
+  wanted.forEach(({ unit, need }, demand) => {
+    rankedLinks(design, unit, need)
+      .filter(one => one.works || !working)
+      .forEach(({ link }, rank) => {
+        const key = `${endKey(link.from)} > ${endKey(link.to)}`
+        let at = known.get(key)
+        if (at === undefined) {
+          known.set(key, (at = links.length))
+          links.push(link)
+          options.push({
+            meets: [],
+            takes: [...new Set([...resource(link.from, 'from'), ...resource(link.to, 'to')])],
+            // The better ranked of two that meet the same is taken.
+            cost: LINK_COST + rank * 1e-4
+          })
+        }
+        if (!options[at]!.meets.includes(demand)) options[at]!.meets.push(demand)
+      })
+  })
+  const problem: Assignment = { worth: wanted.map(({ need }) => worthOf(need)), options, capacity }
+  return { problem, links }
+}
+
+const unmetOf = (design: Design): Wanted[] => {
+  const account = accountOf(design)
+  return design.units.flatMap(unit =>
+    unit.item.needs.flatMap(need =>
+      need.what === 'function' || account.met(unit, need) || alreadyThere(design, unit, need) ? [] : [{ unit, need }]
+    )
+  )
+}
+
+/**
+ * The links that together meet most of what is unmet with what is there: must-haves first, then wishes by what hangs on them, with
+ * the fewest links; no port is given twice that can be had once. First from sources that work, round by round, since what one link
+ * brings to life another may hear; then to sources that are dark yet.
+ */
+export function proposeLinks(design: Design): Link[] {
+  const proposed: Link[] = []
+  let trial = design
+  const round = (working: boolean): boolean => {
+    const { problem, links } = problemOf(trial, unmetOf(trial), working)
+    const chosen = assign(problem)
+    for (const at of chosen) proposed.push({ ...links[at]!, id: freshId([...design.links, ...proposed]) })
+    if (chosen.length) trial = { ...design, links: [...design.links, ...proposed] }
+    return chosen.length > 0
+  }
+  do while (round(true));
+  while (round(false))
+  while (round(true));
+  return proposed
+}

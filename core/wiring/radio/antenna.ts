@@ -1,0 +1,148 @@
+import { distanceMm, positionOf } from '../../airframe'
+import { AERIALS, type AerialName } from '../../catalogue'
+import type { Basis, Design, DesignUnit, Finding } from '../../design'
+import { enumerate, inches, mm, say, thing } from '../../quantity'
+import { BANDS, quarterWaveMm } from './coax'
+
+const SPACING: Basis = { kind: 'common practice', source: 'distances between aerials; the maker’s manual rules' }
+const GPS = ['gps antenna', 'waas gps antenna']
+/** Least distance between two kinds of aerial, in mm (common practice, the maker’s manual rules). */
+function leastApartMm(a: AerialName, b: AerialName): number | undefined {
+  const pair = [a, b]
+  const gps = pair.filter(one => GPS.includes(one)).length
+  const com = pair.filter(one => one === 'com antenna').length
+  const l = pair.filter(one => one === 'transponder antenna').length
+  if (com === 2) return inches(36)
+  if (com === 1 && gps === 1) return inches(24)
+  if (gps === 1 && l === 1) return inches(12)
+  return l === 2 ? inches(20) : undefined
+}
+
+export interface Antenna {
+  unit: string
+  aerials: AerialName[]
+  /** Least radius of metal under it: a quarter wave of the lowest it works at. */
+  groundPlaneMm: number
+  /** The skin it stands on is metal, as far as the airframe says. */
+  onMetal?: boolean
+  /** Load that the air brings on it at never-exceed speed, in lb; undefined while that or its size is not entered. */
+  dragLb?: number
+  /** Rivets of its doubler. */
+  rivets?: number
+}
+/** Two aerials that want a distance. */
+export interface Apart {
+  a: string
+  b: string
+  /** They are that far apart at least. */
+  atLeastMm: number
+  /** Their places are entered in all three directions. */
+  known: boolean
+  wantedMm: number
+}
+const aerialsOf = ({ item }: DesignUnit): AerialName[] =>
+  item.kind === 'antenna' ? AERIALS.filter(one => item.provides.includes(one)) : []
+
+const KT_TO_MPH = 1.150779
+const SQ_MM_PER_SQ_FT = 304.8 ** 2
+/**
+ * Load of the air on an aerial, in lb: D = 0.000327 · A · V², A its frontal area in square feet, V in miles an hour
+ * (AC 43.13-2B chapter 3).
+ */
+export const dragLoadLb = (frontalMm2: number, knots: number): number =>
+  0.000327 * (frontalMm2 / SQ_MM_PER_SQ_FT) * (knots * KT_TO_MPH) ** 2
+/** Shear of a 1/8 in rivet of 2117-T4, in lb (MIL-HDBK-5, from memory); three times the load; eight round a base at least. */
+const [RIVET_LB, FACTOR, LEAST_RIVETS] = [388, 3, 8] as const
+
+/** The aerials of a design with their ground planes and loads, and how far apart those are that want a distance. */
+export function examineAntennas(design: Design): { antennas: Antenna[]; apart: Apart[] } {
+  const { airframe } = design
+  const all = design.units.flatMap(unit => {
+    const aerials = aerialsOf(unit)
+    return aerials.length ? [{ unit, aerials }] : []
+  })
+  const antennas = all.map(({ unit, aerials }): Antenna => {
+    const { body } = unit.item
+    const dragLb =
+      body && airframe.neverExceedKt !== undefined
+        ? dragLoadLb(body.widthMm * body.heightMm, airframe.neverExceedKt)
+        : undefined
+    return {
+      unit: unit.id,
+      aerials,
+      groundPlaneMm: Math.max(...aerials.map(one => quarterWaveMm(BANDS[one].quarterMhz))),
+      onMetal: airframe.structure === undefined ? undefined : airframe.structure === 'metal',
+      dragLb,
+      rivets: dragLb === undefined ? undefined : Math.max(LEAST_RIVETS, Math.ceil((FACTOR * dragLb) / RIVET_LB))
+    }
+  })
+  const apart = all.flatMap((one, at) =>
+    all.slice(at + 1).flatMap((other): Apart[] => {
+      const wanted = Math.max(...one.aerials.flatMap(a => other.aerials.map(b => leastApartMm(a, b) ?? 0)))
+      if (wanted === 0) return []
+      const { atLeastMm, known } = distanceMm(positionOf(one.unit), positionOf(other.unit))
+      return [{ a: one.unit.id, b: other.unit.id, atLeastMm, known, wantedMm: wanted }]
+    })
+  )
+  return { antennas, apart }
+}
+
+/** Aerials too near each other, those of which it is not known, and those that stand on no metal. */
+export function antennaFindings(design: Design, { antennas, apart }: ReturnType<typeof examineAntennas>): Finding[] {
+  const units = new Map(design.units.map(unit => [unit.id, unit]))
+  const name = (id: string) => thing(units.get(id)!)
+  const near = apart.filter(one => one.atLeastMm < one.wantedMm)
+  const unknown = near.filter(one => !one.known)
+  const bare = antennas.filter(one => one.onMetal === false && units.get(one.unit)!.state !== 'kept')
+  return [
+    ...near
+      .filter(one => one.known)
+      .map(({ a, b, atLeastMm, wantedMm }): Finding => ({
+        id: `wiring.antennas-near:${a}:${b}`,
+        code: 'wiring.antennas-near',
+        weight: 'decide',
+        subjects: [a, b],
+        basis: SPACING,
+        measured: atLeastMm,
+        limit: wantedMm,
+        unit: 'mm',
+        says: say`${name(a)} and ${name(b)} stand ${mm(atLeastMm, wantedMm)} apart; ${mm(wantedMm, atLeastMm)} or more are wanted.`,
+        remedies: []
+      })),
+    ...(unknown.length
+      ? [
+          {
+            id: 'wiring.antennas-where',
+            code: 'wiring.antennas-where',
+            weight: 'note' as const,
+            subjects: [...new Set(unknown.flatMap(one => [one.a, one.b]))],
+            basis: SPACING,
+            says: say`It is not known how far apart ${enumerate(
+              unknown.map(({ a, b, wantedMm }) => say`${name(a)} and ${name(b)} (${mm(wantedMm)} wanted)`),
+              '; '
+            )} stand. Enter where they are in Wiring, Radio.`,
+            remedies: []
+          }
+        ]
+      : []),
+    ...(bare.length
+      ? [
+          {
+            id: 'wiring.ground-plane',
+            code: 'wiring.ground-plane',
+            weight: 'note' as const,
+            subjects: bare.map(one => one.unit),
+            basis: {
+              kind: 'common practice' as const,
+              source: 'ground plane of at least a quarter wave round the aerial'
+            },
+            says: say`The skin is not metal: ${enumerate(
+              bare.map(one => say`${name(one.unit)} wants ${mm(one.groundPlaneMm)}`),
+              '; '
+            )} of foil or mesh round its foot.`,
+            remedies: []
+          }
+        ]
+      : [])
+  ]
+}
