@@ -23,7 +23,7 @@ const ROOMS = {
   build: [...BASE, 'panel', 'power'],
   print: [...BASE, 'panel', 'power', 'build', 'report', 'formats'],
   report: [...BASE, 'panel', 'pilot', 'power', 'wiring', 'rules', 'resilience', 'capability', 'mass', 'money'],
-  formats: [...BASE, 'panel', 'power', 'build', 'report']
+  formats: [...BASE, 'panel', 'power', 'wiring', 'build', 'report']
 }
 /** A pattern that forbids these, or nothing when there are none: the linter takes no empty group. */
 const none = (group, rest) => (group.length ? [{ group, ...rest }] : [])

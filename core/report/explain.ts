@@ -11,6 +11,7 @@ import {
   type CircuitFigure
 } from '../power'
 import { WEIGHTS, type Design, type FigureOf, type Working } from '../design'
+import { explainCoax, explainDisturbance } from '../wiring'
 import type { Report } from './examine'
 
 /** What a figure is worked out from: the design, and what was found of it. */
@@ -41,6 +42,14 @@ const EXPLAINED: Readonly<Record<string, (asked: Asked) => Working | undefined>>
     return bend && explainBend(design, bend, report.panel.placed)
   },
   'tray': ({ design, report, of }) => explainTray(design, report.panel.placed, of),
+  'coax': ({ report, of }) => {
+    const chain = report.wiring.radio.chains.find(one => one.link === of)
+    return chain && explainCoax(chain)
+  },
+  'magnetometer': ({ report, of }) => {
+    const found = report.wiring.disturbances.find(one => `${one.magnetometer} ${one.wire}` === of)
+    return found && explainDisturbance(found)
+  },
   ...Object.fromEntries(
     (['breaker', 'wire', 'drop', 'switch'] as CircuitFigure[]).map(figure => [
       `circuit ${figure}`,
@@ -99,7 +108,7 @@ function explainMetal({ design, report: { panel } }: Asked): Working {
 
 function explainWires({ report: { wiring } }: Asked): Working {
   return {
-    formula: 'power + ground + links',
+    formula: 'power + ground + main + links',
     inputs: [
       ...(['power', 'ground'] as const).map(kind => ({
         symbol: kind,
@@ -109,11 +118,18 @@ function explainWires({ report: { wiring } }: Asked): Working {
         from: 'circuits'
       })),
       {
-        symbol: 'links',
-        meaning: 'data, audio and coax',
-        value: wiring.wires.filter(wire => wire.kind !== 'power' && wire.kind !== 'ground').length,
+        symbol: 'main',
+        meaning: 'main cables: battery, alternator, bus to bus',
+        value: wiring.wires.filter(wire => wire.kind === 'feeder').length,
         unit: '',
-        from: 'links declared in Wire'
+        from: 'supply'
+      },
+      {
+        symbol: 'links',
+        meaning: 'data, audio and coax; a CAN bus from box to box',
+        value: wiring.wires.filter(wire => wire.units.length === 2).length,
+        unit: '',
+        from: 'links of Wiring'
       },
       {
         symbol: 'length',

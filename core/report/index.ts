@@ -15,6 +15,7 @@ export { additionOf, answersTo, lackingOf, starterKit, type Addition, type Answe
 export { examine, examineOption, FIGURE_KEYS, type Figure, type FigureKey, type Report } from './examine'
 export { makeRoom, rankForPanel, type RankedItem, type RoomAnswer } from './room'
 export { loadAnalysis, type AnalysisTable, type LoadAnalysis } from './analysis'
+export { harnessPapers, landingsOf, type Landing } from './harness'
 export { beginProject, Beginning } from './beginning'
 export { cardOf, type Card } from './card'
 export { explain } from './explain'

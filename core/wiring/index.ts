@@ -14,7 +14,14 @@ import { coaxFindings, radioChains, type RadioChain } from './radio/coax'
 export { blockedWishes, blockedWords, type Blocked } from './links/blocked'
 export { carried, possibleLinks } from './links/ports'
 export { proposeLinks } from './links/propose'
-export { fieldT, headingErrorDeg, leastDistanceMm, MOST_DEG, type Disturbance } from './field/magnetometer'
+export {
+  explainDisturbance,
+  fieldT,
+  headingErrorDeg,
+  leastDistanceMm,
+  MOST_DEG,
+  type Disturbance
+} from './field/magnetometer'
 export { MINUTES_AN_END, type Bill, type BillLine } from './harness/bill'
 export { bundleDiameterMm, type Bundle } from './harness/bundles'
 export { pinsAre } from './harness/check'

@@ -2,6 +2,7 @@ import type { Design } from '../../design'
 import type { Report } from '../../report'
 import { csvOf } from './catalogue-csv'
 import { readPhrase, US } from '../../quantity'
+import { pinText, type Wire } from '../../wiring'
 
 /** The parts list: what to buy, what stays, what goes, with the figures a shop asks for. */
 export function writePartsCsv(design: Design): string {
@@ -60,19 +61,46 @@ export function writePartsCsv(design: Design): string {
   ])
 }
 
-/** The wire list, one line a wire, with the length to cut. */
+/** Columns of the wire list as CSV. `wire`, `number`, `state` and `note` are read back; the rest is what the design says. */
+export const WIRE_COLUMNS = [
+  'wire',
+  'number',
+  'kind',
+  'from',
+  'from_pins',
+  'to',
+  'to_pins',
+  'make',
+  'conductors',
+  'length_mm',
+  'mass_kg',
+  'state',
+  'note'
+] as const
+
+/** The wire list, one line a wire, with the length to cut. `readWiresCsv` reads numbers, states and notes back. */
 export function writeWiresCsv(report: Report): string {
+  const pins = (wire: Wire, side: 'from' | 'to') =>
+    wire.cores
+      .map(core => core[side]?.map(pinText).join(' ') ?? '')
+      .join('; ')
+      .replace(/^[; ]+$/, '')
   return csvOf([
-    ['wire', 'kind', 'from', 'to', 'make', 'conductors', 'length_mm', 'mass_kg'],
+    WIRE_COLUMNS,
     ...report.wiring.wires.map(wire => [
       wire.id,
+      wire.mark?.number ?? '',
       wire.kind,
       readPhrase(wire.from, US),
+      pins(wire, 'from'),
       readPhrase(wire.to, US),
+      pins(wire, 'to'),
       wire.text,
       wire.conductors,
       Math.round(wire.lengthMm),
-      Number(wire.massKg.toFixed(4))
+      Number(wire.massKg.toFixed(4)),
+      wire.mark?.state ?? 'planned',
+      wire.mark?.note ?? ''
     ])
   ])
 }

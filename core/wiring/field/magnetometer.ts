@@ -1,5 +1,5 @@
 import { placesOnWay, positionOf, type Position } from '../../airframe'
-import type { Design, DesignUnit, Finding } from '../../design'
+import type { Design, DesignUnit, Finding, Working } from '../../design'
 import { amperes, mm, num, say, thing } from '../../quantity'
 import type { Wire } from '../harness/wires'
 
@@ -45,6 +45,8 @@ export interface Disturbance {
   /** It comes no nearer than that; known when every place on its way is entered in all three directions. */
   atLeastMm: number
   known: boolean
+  /** Field of all straight pieces together; no end to it where it may touch. */
+  tesla: number
   /** Undefined where it may touch. */
   degrees?: number
   wantedMm: number
@@ -109,6 +111,7 @@ export function disturbances(design: Design, wires: readonly Wire[]): Disturbanc
             paired,
             atLeastMm,
             known: pieces.every(one => one.known),
+            tesla,
             degrees: Number.isFinite(tesla) ? headingErrorDeg(tesla) : undefined,
             wantedMm: leastDistanceMm(amps, paired)
           }
@@ -169,3 +172,34 @@ function besides(design: Design, unit: string): Finding['remedies'] {
     }
   ]
 }
+
+/** How the turn of the heading by one wire came about. */
+export const explainDisturbance = (one: Disturbance): Working => ({
+  formula: one.known
+    ? 'atan(B / E);  B = Σ μ0 I / (2π r) · (cos a + cos b) / 2 over the straight pieces, a pair side by side · s / r'
+    : 'atan(B / E);  B = μ0 I / (2π r) of a wire without ends, a pair side by side · s / r',
+  inputs: [
+    { symbol: 'I', meaning: 'steady amps of the wire', value: one.amps, unit: 'A', from: 'circuits' },
+    {
+      symbol: 'r',
+      meaning: one.known ? 'nearest it comes' : 'nearest it may come, as far as places are entered',
+      value: one.atLeastMm,
+      unit: 'mm',
+      from: 'places and positions'
+    },
+    ...(one.paired
+      ? [{ symbol: 's', meaning: 'between the wire and its return', value: PAIR_MM, unit: 'mm', from: 'assumption' }]
+      : []),
+    { symbol: 'B', meaning: 'field of all pieces', value: one.tesla * 1e6, unit: 'µT', from: 'the formula' },
+    { symbol: 'E', meaning: 'level part of the earth’s field', value: EARTH_T * 1e6, unit: 'µT', from: 'assumption' },
+    {
+      symbol: 'most',
+      meaning: 'what is allowed',
+      value: MOST_DEG,
+      unit: 'deg',
+      from: 'assumption; the maker’s manual rules'
+    }
+  ],
+  result: { value: one.degrees ?? 90, unit: 'deg' },
+  basis: { kind: 'derived', source: 'Biot and Savart’s law for straight pieces' }
+})

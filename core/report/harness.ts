@@ -1,0 +1,182 @@
+import type { Design } from '../design'
+import { readPhrase, toFeet, toInches, toPounds, US, type Reading } from '../quantity'
+import { mateText, MINUTES_AN_END, numberText, pinText, type Wire, type WiringReport } from '../wiring'
+import type { AnalysisTable, LoadAnalysis } from './analysis'
+
+/** Where a conductor of the harness lands on a unit, with the wire that it is of. */
+export interface Landing {
+  connector: string
+  pin: string
+  /** What it is: power, ground, or a line of a port. */
+  line: string
+  wire: Wire
+  /** The other end, in words of the wire list. */
+  far: 'from' | 'to'
+}
+/** Every contact of a unit that a wire lands on. */
+export function landingsOf(unit: string, wires: readonly Wire[]): Landing[] {
+  return wires.flatMap(wire => {
+    const at = wire.units.indexOf(unit)
+    if (at < 0) return []
+    const two = wire.units.length > 1
+    const near = two ? (at === 0 ? 'from' : 'to') : wire.kind === 'ground' ? 'from' : 'to'
+    return wire.cores.flatMap(core =>
+      (core[near] ?? []).map(({ connector, pin }) => ({
+        connector,
+        pin,
+        line: core.line,
+        wire,
+        far: near === 'from' ? ('to' as const) : ('from' as const)
+      }))
+    )
+  })
+}
+
+/**
+ * The harness as papers for who builds it: wire list, conductors contact by contact, connectors, labels, what to buy, what to
+ * ring out.
+ * @param on the day it is made, as the reader writes it: the core has no clock
+ */
+export function harnessPapers(design: Design, wiring: WiringReport, on: string, reading: Reading = US): LoadAnalysis {
+  const { wires, bill } = wiring
+  const inch = reading.system === 'inch'
+  const long = (mm: number) => (inch ? toFeet(mm) : mm / 1000)
+  const says = (phrase: Wire['from']) => readPhrase(phrase, reading)
+  const label = (wire: Wire) => numberText(wire.mark?.number) || wire.id
+  const lengthUnit = inch ? 'ft' : 'm'
+  const places = new Map(design.airframe.places.map(place => [place.id, place.name]))
+  const conductors = wires.flatMap(wire => wire.cores.map(core => ({ wire, core })))
+  const pins = (list: Wire['cores'][number]['from']) => list?.map(pinText).join(', ') ?? ''
+  const tables: AnalysisTable[] = [
+    {
+      title: 'Wire list',
+      note: 'One line a wire or cable. The length is to be cut: run, drop to the unit, loop at the panel, trim and waste.',
+      columns: [
+        { says: 'No.' },
+        { says: 'From' },
+        { says: 'To' },
+        { says: 'Make' },
+        { says: 'Shield grounded' },
+        { says: `Cut, ${lengthUnit}`, digits: 2 },
+        { says: 'By way of' },
+        { says: 'State' }
+      ],
+      rows: wires.map(wire => [
+        label(wire),
+        says(wire.from),
+        says(wire.to),
+        wire.text,
+        wire.shield === 'no shield' ? '' : wire.shield,
+        long(wire.lengthMm),
+        (wire.run.via ?? []).map(id => places.get(id) ?? id).join(', '),
+        wire.mark?.state ?? 'planned'
+      ])
+    },
+    {
+      title: 'Conductors',
+      note: 'Contact to contact. Blank: no pin table is entered, or the end is a terminal.',
+      columns: [
+        { says: 'No.' },
+        { says: 'Line' },
+        { says: 'From' },
+        { says: 'Pin' },
+        { says: 'To' },
+        { says: 'Pin' },
+        { says: 'Rung out' }
+      ],
+      rows: conductors.map(({ wire, core }) => [
+        label(wire),
+        core.line,
+        says(wire.from),
+        pins(core.from),
+        says(wire.to),
+        pins(core.to),
+        ''
+      ])
+    },
+    ...design.units.flatMap((unit): AnalysisTable[] => {
+      const landings = landingsOf(unit.id, wires)
+      return (unit.item.connectors ?? []).map(connector => ({
+        title: `${unit.label} ${connector.id}`,
+        note: `${unit.item.name}; harness end: ${mateText(connector)}.${connector.madeUp ? ' PLACEHOLDER PINS, not the maker’s: enter the maker’s table before a wire is cut.' : ''}`,
+        columns: [{ says: 'Pin' }, { says: 'For' }, { says: 'Wire' }, { says: 'Other end' }],
+        rows: connector.pins.map(pin => {
+          const there = landings.filter(one => one.connector === connector.id && one.pin === pin.pin)
+          return [
+            pin.pin,
+            pin.name ?? (pin.use === 'port' ? `${pin.port} ${pin.line}` : pin.use),
+            there.map(one => label(one.wire)).join(', '),
+            there.map(one => says(one.wire[one.far])).join('; ')
+          ]
+        })
+      }))
+    }),
+    {
+      title: 'Label strips',
+      note: 'One for each end, printed to be wrapped round the wire.',
+      columns: [{ says: 'At' }, { says: 'Label' }],
+      rows: wires.flatMap(wire => [
+        [says(wire.from), `${label(wire)} · ${says(wire.from)} > ${says(wire.to)}`],
+        [says(wire.to), `${label(wire)} · ${says(wire.to)} > ${says(wire.from)}`]
+      ])
+    },
+    {
+      title: 'What to buy',
+      note: `${bill.ends} ends to make, about ${bill.hours.toFixed(1)} hours for one person at ${MINUTES_AN_END} minutes an end (4 to 6, assumption).`,
+      columns: [
+        { says: 'What' },
+        { says: 'Which' },
+        { says: 'Pieces', digits: 0 },
+        { says: `Length, ${lengthUnit}`, digits: 1 },
+        { says: inch ? 'Weight, lb' : 'Weight, kg', digits: 2 }
+      ],
+      rows: bill.lines.map(line => [
+        line.what,
+        line.text,
+        line.count ?? '',
+        line.lengthMm === undefined ? '' : long(line.lengthMm),
+        line.massKg === undefined ? '' : inch ? toPounds(line.massKg) : line.massKg
+      ])
+    },
+    {
+      title: 'Bundles',
+      note: 'On each leg of the routes: ten times the thickest wire is the least bend, six times for coax. Clamps every 24 in (610 mm) at most.',
+      columns: [
+        { says: 'From' },
+        { says: 'To' },
+        { says: 'Meets' },
+        { says: 'Conductors', digits: 0 },
+        { says: inch ? 'Over, in' : 'Over, mm', digits: inch ? 2 : 1 },
+        { says: inch ? 'Least bend, in' : 'Least bend, mm', digits: inch ? 1 : 0 }
+      ],
+      rows: wiring.bundles.map(bundle => [
+        places.get(bundle.from) ?? bundle.from,
+        places.get(bundle.to) ?? bundle.to,
+        bundle.traits.join(', '),
+        bundle.conductors,
+        inch ? toInches(bundle.diameterMm) : bundle.diameterMm,
+        inch ? toInches(bundle.bendMm) : bundle.bendMm
+      ])
+    }
+  ]
+  return {
+    title: 'Harness',
+    of: `${design.brief.registration || design.title}, ${design.airframe.model}, ${design.optionName}`,
+    on,
+    tables,
+    assumptions: [
+      'Lengths are the shortest way along the routes of the airframe, or the way a wire was sent.',
+      `${Math.round(design.airframe.wasteFraction * 100)} % for trim and waste; mass per length is our own rough figure.`,
+      'One wire a crimp contact; where a contact has more, or a line more contacts, a splice is counted.'
+    ],
+    sources: [
+      'AC 43.13-1B chapter 11 (value from memory: check the current text)',
+      'ISO 11898-2: CAN, 120 Ω at both ends (value from memory: check the current text)'
+    ],
+    cautions: [
+      'Pins marked as placeholders are not the maker’s. The maker’s installation manual decides.',
+      'Ring out every conductor before power is put on. A licensed person checks and signs.'
+    ],
+    reading
+  }
+}
