@@ -56,6 +56,18 @@ test('no accessibility violations in any pane of Rules', async ({ page }) => {
     expect(await violationsOf(page), pane).toEqual([])
   }
 })
+test('no accessibility violations in any pane of Wiring, nor in the pin table', async ({ page }) => {
+  for (const pane of ['links', 'list', 'connectors', 'airframe', 'radio', 'paper']) {
+    await page.goto(`${server.base}/p/skerrow-dunlin/wiring?option=b&pane=${pane}`)
+    await expect(page.locator('.pane h2').first()).toBeVisible()
+    if (pane === 'list') await page.locator('[data-wire] button').first().click()
+    expect(await violationsOf(page), pane).toEqual([])
+    if (pane !== 'connectors') continue
+    await page.getByRole('button', { name: 'Enter a pin table…' }).click()
+    await expect(page.getByRole('dialog')).toBeVisible()
+    expect(await violationsOf(page), 'pin table').toEqual([])
+  }
+})
 test('no accessibility violations in any pane of Power', async ({ page }) => {
   await page.goto(`${server.base}/p/skerrow-dunlin/power`)
   await page.getByRole('tab', { name: /Option B/ }).click()

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { PLACE_KINDS } from '#core/catalogue'
 import type { Place } from '#core/document'
+import { parseLength, QuantityError } from '#core/quantity'
 import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
 
 /** The places of the airframe: what they are called, their arm, how hot it is there. */
 const bench = useBench()
+const taste = useTaste()
 const airframe = computed(() => bench.project!.airframe)
 const setPlace = (place: Place, patch: Partial<Place>) =>
   bench.act(
@@ -33,6 +36,22 @@ function add() {
     'Add a place'
   )
 }
+const ACROSS = [
+  ['acrossMm', 'Right of the middle'],
+  ['upMm', 'Above the floor']
+] as const
+/** Where a place is, as it is typed: empty where nobody has measured it. */
+function setSide(place: Place, key: 'acrossMm' | 'upMm', text: string) {
+  if (text.trim() === '') return setPlace(place, { [key]: undefined })
+  try {
+    const value = parseLength(text, taste.reading)
+    if (Math.abs(value) > 10_000) throw new QuantityError(`${text} is more than ten metres.`)
+    setPlace(place, { [key]: value })
+  } catch (error) {
+    if (!(error instanceof QuantityError)) throw error
+    bench.said = `${error.message} ${place.name} was left as it was.`
+  }
+}
 /** Heat of a place as it is typed: empty where it is that of the rest. */
 function setHeat(place: Place, text: string) {
   const plain = text.trim().replace(',', '.')
@@ -56,6 +75,8 @@ function setHeat(place: Place, text: string) {
             <th class="name">Name</th>
             <th>Kind</th>
             <th>Arm</th>
+            <th>Right of the middle</th>
+            <th>Above the floor</th>
             <th>Warmest there, °C</th>
           </tr>
         </thead>
@@ -89,6 +110,15 @@ function setHeat(place: Place, text: string) {
                 @update:model-value="v => setPlace(place, { armMm: v })"
               />
             </td>
+            <td v-for="[key, says] in ACROSS" :key="key">
+              <TextField
+                hide-label
+                empty
+                :label="`${says} of ${place.name}`"
+                :model-value="place[key] === undefined ? '' : taste.position(place[key]!)"
+                @update:model-value="text => setSide(place, key, text)"
+              />
+            </td>
             <td>
               <TextField
                 hide-label
@@ -103,15 +133,16 @@ function setHeat(place: Place, text: string) {
       </table>
     </div>
     <p class="quiet small">
-      Arms are measured from the datum of the flight manual; weight and balance counts with them. Where it is hotter
-      than the {{ airframe.wiring.ambientC }} °C of Power, Circuits, say so: an engine bay may reach 100 °C and more.
+      Arms are measured from the datum of the flight manual; weight and balance counts with them. Right and up place
+      aerials, boxes and wires; left is negative. Where it is hotter than the {{ airframe.wiring.ambientC }} °C of
+      Power, Circuits, say so: an engine bay may reach 100 °C and more.
     </p>
   </section>
 </template>
 
 <style scoped>
 .name {
-  width: 38%;
+  width: 26%;
 }
 .places {
   max-height: 320px;

@@ -72,7 +72,7 @@ export function readPinTable(text: string, ports: readonly Port[]): PinTableRead
   const probe: Connector = { id: 'J1', kind: 'd-sub', contacts: 'pins', pins: pins.map(one => one.pin) }
   for (const { path, message } of connectorProblems([probe], ports)) {
     const at = pins[path[2] as number]
-    problems.push({ line: at?.line ?? 1, column: 1, field: 'signal', message })
+    problems.push({ line: at?.line ?? 1, column: 1, field: 'signal', message: message.replace(' of J1:', ':') })
   }
   return { pins: pins.map(one => one.pin), problems, gaps: gapsIn(pins.map(one => one.pin.pin)) }
 }

@@ -29,16 +29,24 @@ export function writeAnalysisCsv(analysis: LoadAnalysis): string {
 const rounded = (table: AnalysisTable, cell: string | number, at: number): string | number =>
   typeof cell === 'number' ? Number(cell.toFixed((table.columns[at]?.digits ?? 0) + 2)) : cell
 
+/** A name of a sheet has at most 31 letters, none of : \ / ? * [ ], and none is there twice. */
+function sheetName(title: string, taken: Set<string>): string {
+  const plain = title.replace(/[:\\/?*[\]]/g, ' ').slice(0, 31)
+  let name = plain
+  for (let number = 2; taken.has(name.toLowerCase()); number++) name = `${plain.slice(0, 27)} ${number}`
+  taken.add(name.toLowerCase())
+  return name
+}
 const title = (text: string) => ({ value: text, fontWeight: 'bold' as const, fontSize: 13 })
 
 /** Sheets of a spreadsheet, one for each table and one to sign, for a writer of XLSX. Numbers stay numbers. */
 export function analysisSheets(
   analysis: LoadAnalysis
 ): { sheet: string; data: SheetData; columns: { width: number }[] }[] {
+  const taken = new Set<string>()
   return [
     ...analysis.tables.map(table => ({
-      // A name of a sheet has at most 31 letters and none of : \ / ? * [ ].
-      sheet: table.title.replace(/[:\\/?*[\]]/g, ' ').slice(0, 31),
+      sheet: sheetName(table.title, taken),
       columns: table.columns.map((column, at) => ({ width: at === 0 ? 32 : column.digits === undefined ? 18 : 13 })),
       data: [
         [title(table.title)],

@@ -1,0 +1,279 @@
+<script setup lang="ts">
+import { legName } from '#core/airframe'
+import { ROUTE_TRAITS, type Route } from '#core/document'
+import type { Bundle, WiringReport } from '#core/wiring'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+/** Places and the runs between them, from above and from the side; what lies on each run. */
+const { wiring } = defineProps<{ wiring: WiringReport }>()
+const bench = useBench()
+const taste = useTaste()
+const airframe = computed(() => bench.project!.airframe)
+const placeName = (id: string) => airframe.value.places.find(place => place.id === id)?.name ?? id
+const setRoutes = (routes: Route[], what: string) =>
+  bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, routes } }], what)
+const setRoute = (index: number, patch: Partial<Route>) =>
+  setRoutes(
+    airframe.value.routes.map((one, at) => (at === index ? { ...one, ...patch } : one)),
+    'Change a route'
+  )
+const legFrom = ref('')
+const legTo = ref('')
+const there = computed(() =>
+  airframe.value.routes.some(route => legName(route.from, route.to) === legName(legFrom.value, legTo.value))
+)
+function addRoute() {
+  if (legFrom.value && legTo.value && legFrom.value !== legTo.value && !there.value)
+    setRoutes([...airframe.value.routes, { from: legFrom.value, to: legTo.value, lengthMm: 1000 }], 'Add a route')
+}
+const bundleOf = computed(() => new Map(wiring.bundles.map(bundle => [bundle.leg, bundle])))
+const bundleColumns = computed((): Column<Bundle>[] => [
+  { key: 'from', title: 'From', value: one => placeName(one.from) },
+  { key: 'to', title: 'To', value: one => placeName(one.to) },
+  { key: 'meets', title: 'Meets', value: one => one.traits.join(', ') },
+  { key: 'wires', title: 'Wires', value: one => one.wires.length, number: true },
+  { key: 'cores', title: 'Conductors', value: one => one.conductors, number: true },
+  { key: 'over', title: 'Over', value: one => one.diameterMm, text: one => taste.length(one.diameterMm), number: true },
+  { key: 'bend', title: 'Least bend', value: one => one.bendMm, text: one => taste.length(one.bendMm), number: true },
+  { key: 'hole', title: 'Grommet for', value: one => one.holeMm, text: one => taste.length(one.holeMm), number: true }
+])
+
+const counts = computed(() => {
+  const count = new Map<string, number>()
+  for (const unit of bench.design?.units ?? []) count.set(unit.place.id, (count.get(unit.place.id) ?? 0) + 1)
+  return count
+})
+/** Where the name of a place may stand, from its dot. */
+const SIDES = [-9, 21, -26, 38, -43, 55]
+/** Places where they are, drawn to scale: arm across, and how far right or how high down the other way. */
+function viewOf(axis: 'acrossMm' | 'upMm') {
+  const known = airframe.value.places.filter(place => place[axis] !== undefined)
+  if (known.length < 2) return undefined
+  const arms = airframe.value.places.map(place => place.armMm)
+  const others = known.map(place => place[axis]!)
+  const [left, right] = [Math.min(...arms), Math.max(...arms)]
+  const [low, high] = [Math.min(...others), Math.max(...others)]
+  const scale = 640 / Math.max(right - left, 1)
+  const dots = known.map(place => ({
+    ...place,
+    x: 60 + (place.armMm - left) * scale,
+    y: 52 + (axis === 'upMm' ? high - place[axis]! : place[axis]! - low) * scale
+  }))
+  // Names that would stand on each other give way, over and under the run by turns.
+  const taken: { x: number; y: number; letters: number }[] = []
+  const named = dots
+    .sort((a, b) => a.y - b.y || a.x - b.x)
+    .map(dot => {
+      const free = (y: number) =>
+        !taken.some(
+          one => Math.abs(one.y - y) < 15 && Math.abs(one.x - dot.x) < (9 * (one.letters + dot.name.length)) / 2
+        )
+      const labelY = SIDES.map(by => dot.y + by).find(free) ?? dot.y + SIDES.at(-1)!
+      taken.push({ x: dot.x, y: labelY, letters: dot.name.length + 3 })
+      return { ...dot, labelY, left: dot.x > 640 }
+    })
+  return {
+    dots: new Map(named.map(dot => [dot.id, dot])),
+    height: Math.max(80, Math.max((high - low) * scale + 96, ...named.map(dot => dot.labelY + 18)))
+  }
+}
+const views = computed(() =>
+  (
+    [
+      ['From above, nose to the left', viewOf('acrossMm')],
+      ['From the side, nose to the left', viewOf('upMm')]
+    ] as const
+  ).flatMap(([says, view]) => (view ? [{ says, view }] : []))
+)
+const unplaced = computed(() =>
+  airframe.value.places.filter(place => place.acrossMm === undefined || place.upMm === undefined)
+)
+const thick = (from: string, to: string) => 1.2 + (bundleOf.value.get(legName(from, to))?.diameterMm ?? 0) / 4
+</script>
+
+<template>
+  <div class="airframe">
+    <section class="sheet">
+      <h2>Where it all is</h2>
+      <p v-if="unplaced.length" class="small quiet">
+        Not on both drawings, since nobody has entered where they are:
+        {{ unplaced.map(place => place.name).join(', ') }}. Enter it below, Places.
+      </p>
+      <div class="views">
+        <figure v-for="{ says, view } in views" :key="says">
+          <figcaption class="small quiet">{{ says }}</figcaption>
+          <svg
+            :viewBox="`0 0 760 ${view.height}`"
+            role="img"
+            :aria-label="`Places of the airframe and the runs between them. ${says}. The tables below have positions and lengths`"
+          >
+            <template v-for="route in airframe.routes" :key="legName(route.from, route.to)">
+              <line
+                v-if="view.dots.has(route.from) && view.dots.has(route.to)"
+                :x1="view.dots.get(route.from)!.x"
+                :y1="view.dots.get(route.from)!.y"
+                :x2="view.dots.get(route.to)!.x"
+                :y2="view.dots.get(route.to)!.y"
+                :stroke-width="thick(route.from, route.to)"
+                :stroke-dasharray="route.traits?.includes('plug') ? '10 5' : undefined"
+                class="leg"
+              />
+            </template>
+            <g v-for="dot in view.dots.values()" :key="dot.id">
+              <circle :cx="dot.x" :cy="dot.y" r="5.5" class="dot" />
+              <text :x="dot.x + (dot.left ? -2 : 4)" :y="dot.labelY" :text-anchor="dot.left ? 'end' : 'start'">
+                {{ dot.name }}
+                <tspan class="count">{{ counts.get(dot.id) || '' }}</tspan>
+              </text>
+            </g>
+          </svg>
+        </figure>
+      </div>
+      <p class="small quiet">
+        A run is drawn as thick as its bundle would have it; dashed where a plug parts it. The number is that of units
+        there.
+      </p>
+    </section>
+    <section class="sheet">
+      <h2>Routes through the airframe</h2>
+      <div class="scroll" role="region" aria-label="Routes" tabindex="0">
+        <table class="list">
+          <thead>
+            <tr>
+              <th>Run</th>
+              <th>Length</th>
+              <th>Wires meet there</th>
+              <th>Delete</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(route, index) in airframe.routes" :key="legName(route.from, route.to)">
+              <td>{{ placeName(route.from) }} – {{ placeName(route.to) }}</td>
+              <td class="length">
+                <QuantityField
+                  hide-label
+                  kind="length"
+                  :least="1"
+                  :most="50000"
+                  :label="`Run from ${placeName(route.from)} to ${placeName(route.to)}`"
+                  :model-value="route.lengthMm"
+                  @update:model-value="v => setRoute(index, { lengthMm: v })"
+                />
+              </td>
+              <td class="traits">
+                <v-select
+                  :model-value="route.traits ?? []"
+                  :items="[...ROUTE_TRAITS]"
+                  multiple
+                  :aria-label="`What wires meet from ${placeName(route.from)} to ${placeName(route.to)}`"
+                  placeholder="nothing"
+                  @update:model-value="
+                    (traits: NonNullable<Route['traits']>) =>
+                      setRoute(index, { traits: traits.length ? traits : undefined })
+                  "
+                />
+              </td>
+              <td>
+                <v-btn
+                  :aria-label="`Delete the run from ${placeName(route.from)} to ${placeName(route.to)}`"
+                  @click="
+                    setRoutes(
+                      airframe.routes.filter((_, at) => at !== index),
+                      'Delete a route'
+                    )
+                  "
+                  >Delete</v-btn
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div class="row end">
+        <ChoiceField
+          v-model="legFrom"
+          label="Route from"
+          :items="airframe.places.map(place => ({ value: place.id, title: place.name }))"
+        /><ChoiceField
+          v-model="legTo"
+          label="Route to"
+          :items="airframe.places.map(place => ({ value: place.id, title: place.name }))"
+        /><v-btn :disabled="!legFrom || !legTo || legFrom === legTo || there" @click="addRoute">Add a route</v-btn
+        ><span v-if="there && legFrom !== legTo" class="small quiet">that run is there already</span>
+      </div>
+      <p class="quiet small">
+        A wire goes the shortest way along these, unless it was sent another way in Wire list; with
+        {{ taste.length(airframe.serviceLoopMm) }} of loop at the panel and
+        {{ taste.number(airframe.wasteFraction * 100, 0) }} % for trim and waste.
+      </p>
+    </section>
+    <section class="sheet">
+      <h2>Bundles</h2>
+      <FactTable
+        name="bundles"
+        no-filter
+        :rows="wiring.bundles"
+        :columns="bundleColumns"
+        :key-of="(one: Bundle) => one.leg"
+        empty="No wire lies on a route yet."
+      />
+      <p class="quiet small">
+        Over all: √(Σ d² / 0.7). Least bend: ten times the thickest wire, six times coax; clamps every
+        {{ taste.length(609.6) }} at most (AC 43.13-1B chapter 11). The same count derates the circuits of Power.
+      </p>
+    </section>
+    <WiringPlaces />
+  </div>
+</template>
+
+<style scoped>
+.airframe {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 12px;
+}
+.views {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(420px, 1fr));
+  gap: 10px;
+}
+figure svg {
+  width: 100%;
+  max-height: 440px;
+}
+.leg {
+  stroke: var(--dye);
+  opacity: 0.75;
+}
+.dot {
+  fill: var(--dye);
+}
+figure text {
+  font:
+    15px 'B612',
+    sans-serif;
+  fill: var(--graphite);
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 3px;
+}
+figure .count {
+  font-family: 'B612 Mono', monospace;
+  fill: var(--quiet);
+}
+.scroll {
+  overflow-x: auto;
+}
+.length {
+  width: 120px;
+}
+.traits {
+  min-width: 220px;
+}
+@media (max-width: 900px) {
+  .views {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,290 @@
+<script setup lang="ts">
+import type { Link } from '#core/document'
+import type { DesignUnit } from '#core/design'
+import { connectionsOf, DASHES, layConnections, writeConnectionsSvg, type PlacedConnections } from '#core/formats'
+import { blockedWishes, blockedWords, carried, proposeLinks, type WiringReport } from '#core/wiring'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+/** Who talks to whom: links taken as proposed or made by hand, wishes that none can meet and why, and all of it as a diagram. */
+const { wiring } = defineProps<{ wiring: WiringReport }>()
+const bench = useBench()
+const taste = useTaste()
+const { items, ready } = useCatalogue()
+const design = computed(() => bench.design!)
+const byId = computed(() => new Map(design.value.units.map(unit => [unit.id, unit])))
+const nameOf = (id: string) => byId.value.get(id)?.label ?? id
+const portText = (unit: DesignUnit | undefined, id: string) => {
+  const port = unit?.item.ports.find(one => one.id === id)
+  return port ? `${port.id}, ${port.kind}` : id
+}
+type Ends = Pick<Link, 'from' | 'to'>
+const says = (link: Ends) => {
+  const a = byId.value.get(link.from.unit)?.item.ports.find(one => one.id === link.from.port)
+  const b = byId.value.get(link.to.unit)?.item.ports.find(one => one.id === link.to.port)
+  return a && b ? carried(a, b) : []
+}
+const columns: Column<Link>[] = [
+  { key: 'from', title: 'From', value: one => nameOf(one.from.unit) },
+  { key: 'out', title: 'Port', value: one => portText(byId.value.get(one.from.unit), one.from.port) },
+  { key: 'to', title: 'To', value: one => nameOf(one.to.unit) },
+  { key: 'in', title: 'Port', value: one => portText(byId.value.get(one.to.unit), one.to.port) },
+  { key: 'signal', title: 'Signal', value: one => says(one).join(', ') },
+  { key: 'acts', title: 'Delete', value: () => '', plain: true, width: '80px' }
+]
+const proposed = computed(() => proposeLinks(design.value))
+onMounted(() => ready().catch((error: unknown) => (bench.said = sayError(error))))
+const blocked = computed(() =>
+  blockedWishes(design.value, items.value).filter(one => one.need.required || one.why !== 'nobody')
+)
+const itemName = (id: string) => items.value.find(one => one.id === id)?.name ?? id
+
+const from = reactive({ unit: '', port: '' })
+const to = reactive({ unit: '', port: '' })
+const talkers = computed(() => design.value.units.filter(unit => unit.item.ports.length))
+const portsOf = (id: string, side: 'in' | 'out') =>
+  (byId.value.get(id)?.item.ports ?? [])
+    .filter(port => port.flow === 'both' || port.flow === side)
+    .map(port => ({ value: port.id, title: `${port.id} · ${port.kind} · ${port.signals.join(', ')}` }))
+const would = computed(() => (from.port && to.port ? says({ from, to }) : []))
+function link() {
+  const { option } = bench
+  if (!option || !from.port || !to.port) return
+  let number = option.links.length + 1
+  while (option.links.some(one => one.id === `l${number}`)) number++
+  const made: Link = { id: `l${number}`, from: { ...from }, to: { ...to } }
+  if (
+    bench.act([{ type: 'link.put', option: option.id, link: made }], `Link ${nameOf(from.unit)} to ${nameOf(to.unit)}`)
+  ) {
+    from.port = ''
+    to.port = ''
+  }
+}
+function takeProposal() {
+  const { option } = bench
+  if (
+    option &&
+    bench.act(
+      proposed.value.map(one => ({ type: 'link.put' as const, option: option.id, link: one })),
+      `Take ${proposed.value.length} proposed connections`
+    )
+  )
+    bench.said = 'The proposed connections are in. Undo takes them all back.'
+}
+
+const placed = shallowRef<PlacedConnections>()
+let round = 0
+watch(
+  () => [design.value, wiring.wires] as const,
+  async ([now, wires]) => {
+    const mine = ++round
+    const laid = await layConnections(connectionsOf(now, wires), await useElk())
+    if (mine === round) placed.value = laid
+  },
+  { immediate: true }
+)
+const kinds = computed(() => [...new Set(placed.value?.edges.map(edge => edge.kind))])
+const giveSvg = () =>
+  giveFile(
+    fileName(`${bench.project!.brief.registration || bench.project!.title} connections`, 'svg'),
+    writeConnectionsSvg(placed.value!, `${design.value.title}, ${design.value.optionName}: who talks to whom`),
+    'image/svg+xml'
+  )
+</script>
+
+<template>
+  <div class="links">
+    <section class="sheet">
+      <div class="row">
+        <h2 class="grow">Data connections</h2>
+        <v-btn color="primary" variant="flat" :disabled="proposed.length === 0" @click="takeProposal">
+          {{ proposed.length ? `Take ${proposed.length} proposed connections` : 'Nothing to propose' }}
+        </v-btn>
+      </div>
+      <p v-if="proposed.length" class="small quiet">
+        Proposed:
+        {{
+          proposed
+            .map(one => `${nameOf(one.from.unit)} → ${nameOf(one.to.unit)} (${says(one).join(', ') || 'coax'})`)
+            .join('; ')
+        }}
+      </p>
+      <p v-if="bench.option!.links.length === 0" class="quiet">
+        No data connections yet. Take the proposed ones, or join two ports below.
+      </p>
+      <FactTable
+        v-else
+        name="data connections"
+        :rows="bench.option!.links"
+        :columns="columns"
+        :key-of="(one: Link) => one.id"
+        :marks="(one: Link) => ({ 'data-link': one.id })"
+      >
+        <template #signal="{ row }">
+          <template v-if="says(row).length">{{ says(row).join(', ') }}</template><template
+            v-else-if="portText(byId.get(row.from.unit), row.from.port).endsWith('coax')"
+            >coax</template
+          ><template v-else><StateMark state="must fix" :size="13" /> nothing</template>
+        </template>
+        <template #acts="{ row }">
+          <v-btn
+            :aria-label="`Delete the connection from ${nameOf(row.from.unit)} to ${nameOf(row.to.unit)}`"
+            @click="bench.act([{ type: 'link.drop', option: bench.option!.id, link: row.id }], 'Delete a connection')"
+          >
+            Delete
+          </v-btn>
+        </template>
+      </FactTable>
+      <form class="join" @submit.prevent="link">
+        <ChoiceField
+          v-model="from.unit"
+          label="From"
+          :items="talkers.map(unit => ({ value: unit.id, title: unit.label }))"
+          @update:model-value="from.port = ''"
+        />
+        <ChoiceField v-model="from.port" label="port" :items="portsOf(from.unit, 'out')" />
+        <ChoiceField
+          v-model="to.unit"
+          label="To"
+          :items="talkers.map(unit => ({ value: unit.id, title: unit.label }))"
+          @update:model-value="to.port = ''"
+        />
+        <ChoiceField v-model="to.port" label="port" :items="portsOf(to.unit, 'in')" />
+        <v-btn color="primary" variant="flat" type="submit" :disabled="!from.port || !to.port || from.unit === to.unit">
+          Link
+        </v-btn>
+        <span class="small quiet">{{
+          from.port && to.port ? (would.length ? `says ${would.join(', ')}` : 'these two have no signal in common') : ''
+        }}</span>
+      </form>
+    </section>
+    <section v-if="blocked.length" class="sheet" data-blocked>
+      <h2>
+        Wishes that no connection can meet <span class="figures quiet">{{ blocked.length }}</span>
+      </h2>
+      <ul class="blocked">
+        <li v-for="one in blocked" :key="`${one.unit} ${one.need.what} ${one.need.name}`">
+          <StateMark :state="one.need.required ? 'must fix' : 'note'" :size="14" />
+          <span>
+            <b>{{ nameOf(one.unit) }}</b> wants {{ one.need.name
+            }}{{ one.need.for ? ` (${one.need.for.join(', ')})` : '' }}.
+            <template v-if="one.why === 'nobody'">No unit here gives it.</template>
+            <SayPhrase v-else :says="blockedWords(design, one)!" />
+            <template v-if="one.adapters.length">
+              Adapters that would: {{ one.adapters.map(itemName).join(', ') }}.</template
+            >
+          </span>
+        </li>
+      </ul>
+    </section>
+    <section class="sheet">
+      <div class="row">
+        <h2 class="grow">As a diagram</h2>
+        <span v-for="kind in kinds" :key="kind" class="small key"
+          ><svg width="34" height="8" aria-hidden="true">
+            <line x1="0" y1="4" x2="34" y2="4" class="wire" :stroke-dasharray="DASHES[kind]" /></svg
+          >{{ kind }}</span
+        >
+        <v-btn :disabled="!placed?.nodes.length" @click="giveSvg">SVG</v-btn>
+      </div>
+      <div v-if="placed?.nodes.length" class="scroll" role="region" aria-label="Diagram of connections" tabindex="0">
+        <svg
+          :viewBox="`-4 -4 ${placed.width + 8} ${placed.height + 8}`"
+          :style="{ width: `${placed.width + 8}px`, maxWidth: placed.width > 1500 ? 'none' : '100%' }"
+          role="img"
+          :aria-label="`${placed.nodes.length} units and ${placed.edges.length} cables; the table above has them in words`"
+        >
+          <polyline
+            v-for="edge in placed.edges"
+            :key="edge.id"
+            :points="edge.points.map(({ x, y }) => `${x},${y}`).join(' ')"
+            class="wire"
+            :class="{ here: [edge.from, edge.to].some(id => bench.selected.includes(id)) }"
+            :stroke-dasharray="DASHES[edge.kind]"
+          />
+          <g
+            v-for="node in placed.nodes"
+            :key="node.id"
+            :transform="`translate(${node.x}, ${node.y})`"
+            class="node"
+            :class="{ here: bench.selected.includes(node.id) }"
+            @click="bench.selected = [node.id]"
+          >
+            <rect :width="node.width" :height="node.height" rx="2" />
+            <text x="8" y="17">{{ node.says }}</text>
+          </g>
+        </svg>
+      </div>
+      <p v-else class="quiet">Nothing is linked yet.</p>
+      <p class="small quiet">
+        A CAN bus is led from box to box in the order that takes least cable, with
+        {{ taste.number(120, 0) }} Ω at both ends. Press a unit to see its cables.
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.links {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 12px;
+}
+.join {
+  display: grid;
+  grid-template-columns: 1fr 1.3fr 1fr 1.3fr auto auto;
+  gap: 8px;
+  align-items: end;
+  margin-top: 10px;
+}
+.blocked {
+  list-style: none;
+  display: grid;
+  gap: 5px;
+}
+.blocked li {
+  display: grid;
+  grid-template-columns: 18px 1fr;
+  gap: 4px;
+}
+.scroll {
+  overflow: auto;
+  max-height: 62vh;
+}
+.key {
+  display: inline-flex;
+  gap: 5px;
+  align-items: center;
+}
+.wire {
+  fill: none;
+  stroke: var(--graphite);
+  stroke-width: 1.2;
+}
+.wire.here {
+  stroke: var(--dye);
+  stroke-width: 2.2;
+}
+.node {
+  cursor: pointer;
+}
+.node rect {
+  fill: var(--paper);
+  stroke: var(--graphite);
+}
+.node.here rect {
+  stroke: var(--dye);
+  stroke-width: 2.2;
+}
+.node text {
+  font:
+    11px 'B612',
+    sans-serif;
+  fill: var(--graphite);
+}
+@media (max-width: 900px) {
+  .join {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

@@ -1,0 +1,325 @@
+<script setup lang="ts">
+import { COAX_KINDS, type Unit } from '#core/document'
+import type { FigureOf } from '#core/design'
+import { positionOf } from '#core/airframe'
+import { busMm, MOST_DEG, type Apart, type Disturbance, type RadioChain, type WiringReport } from '#core/wiring'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+/** Aerials and their coax, how far apart they stand; buses; what turns the compass. */
+const { wiring } = defineProps<{ wiring: WiringReport }>()
+const emit = defineEmits<{ why: [title: string, figure: FigureOf] }>()
+const bench = useBench()
+const taste = useTaste()
+const byId = computed(() => new Map(bench.design!.units.map(unit => [unit.id, unit])))
+const nameOf = (id: string) => byId.value.get(id)?.label ?? id
+function setCoax(chain: RadioChain, kind: string) {
+  const { option } = bench
+  const mark = option?.wires.find(one => one.wire === chain.link)
+  const { coax: _, ...rest } = { wire: chain.link, ...mark }
+  if (option)
+    bench.act(
+      [{ type: 'wires.put', option: option.id, wires: [kind ? { ...rest, coax: kind as 'double shield' } : rest] }],
+      `Coax of ${nameOf(chain.radio)}`
+    )
+}
+/** Where a unit is, entered of it and not of its place. */
+function setPosition(id: string, patch: Partial<Pick<Unit, 'armMm' | 'acrossMm' | 'upMm'>>) {
+  const { option } = bench
+  const unit = option?.units.find(one => one.id === id)
+  if (option && unit)
+    bench.act([{ type: 'unit.set', option: option.id, unit: { ...unit, ...patch } }], `Place ${unit.label}`)
+}
+const placed = computed(() => [
+  ...wiring.radio.antennas.map(one => one.unit),
+  ...new Set(wiring.disturbances.map(one => one.magnetometer))
+])
+const antennaOf = (id: string) => wiring.radio.antennas.find(one => one.unit === id)
+const apartColumns = computed((): Column<Apart>[] => [
+  { key: 'a', title: 'Aerial', value: one => nameOf(one.a) },
+  { key: 'b', title: 'and', value: one => nameOf(one.b) },
+  {
+    key: 'apart',
+    title: 'Apart',
+    value: one => one.atLeastMm,
+    text: one => `${one.known ? '' : 'at least '}${taste.length(one.atLeastMm)}`,
+    number: true
+  },
+  { key: 'wanted', title: 'Wanted', value: one => one.wantedMm, text: one => taste.length(one.wantedMm), number: true },
+  {
+    key: 'state',
+    title: '',
+    value: one => (one.atLeastMm >= one.wantedMm ? 'far enough' : one.known ? 'too near' : 'not known')
+  }
+])
+const turned = computed(() => wiring.disturbances.slice(0, 40))
+const turnColumns = computed((): Column<Disturbance>[] => [
+  { key: 'sensor', title: 'Magnetometer', value: one => nameOf(one.magnetometer) },
+  { key: 'wire', title: 'Wire', value: one => (one.unit ? nameOf(one.unit) : one.wire) },
+  { key: 'amps', title: 'Amps', value: one => one.amps, text: one => taste.amps(one.amps), number: true },
+  { key: 'back', title: 'Return', value: one => (one.paired ? 'beside it' : 'elsewhere') },
+  {
+    key: 'near',
+    title: 'Comes as near as',
+    value: one => one.atLeastMm,
+    text: one => `${one.known ? '' : 'perhaps '}${taste.length(one.atLeastMm)}`,
+    number: true
+  },
+  {
+    key: 'degrees',
+    title: 'Heading, °',
+    value: one => one.degrees ?? 90,
+    text: one => (one.degrees === undefined ? 'may touch' : taste.number(one.degrees, 1)),
+    number: true
+  },
+  {
+    key: 'wanted',
+    title: 'Keep away',
+    value: one => one.wantedMm,
+    text: one => taste.length(one.wantedMm),
+    number: true
+  },
+  { key: 'why', title: 'Working', value: () => '', plain: true, width: '60px' }
+])
+</script>
+
+<template>
+  <div class="radio">
+    <section class="sheet">
+      <h2>Coax</h2>
+      <div class="scroll" role="region" aria-label="Coax of each radio" tabindex="0">
+        <table class="list">
+          <thead>
+            <tr>
+              <th>Radio</th>
+              <th>Aerial</th>
+              <th>Coax</th>
+              <th class="number">As it lies</th>
+              <th class="number">Connectors</th>
+              <th class="number">At MHz</th>
+              <th class="number">Loss, dB</th>
+              <th class="number">Allowed</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="chain in wiring.radio.chains" :key="chain.link" :data-coax="chain.link">
+              <td>{{ nameOf(chain.radio) }}</td>
+              <td>{{ nameOf(chain.antenna) }}</td>
+              <td class="kind">
+                <ChoiceField
+                  hide-label
+                  :label="`Coax of ${nameOf(chain.radio)}, ${chain.aerial}`"
+                  :items="[
+                    { value: '', title: chain.old ? 'old: look what it is' : 'not said: double' },
+                    ...COAX_KINDS.map(kind => ({ value: kind as string, title: kind }))
+                  ]"
+                  :model-value="bench.option!.wires.find(one => one.wire === chain.link)?.coax ?? ''"
+                  @update:model-value="kind => setCoax(chain, kind)"
+                />
+              </td>
+              <td class="number figures">{{ taste.run(chain.lengthMm) }}</td>
+              <td class="number figures">{{ chain.connectors }}</td>
+              <td class="number figures">{{ taste.number(chain.mhz, 0) }}</td>
+              <td class="number figures" :class="{ over: chain.lossDb > chain.mostDb }">
+                {{ taste.number(chain.lossDb, 1)
+                }}<button
+                  class="ask"
+                  :aria-label="`Working of the loss of ${nameOf(chain.radio)}, ${chain.aerial}`"
+                  title="Why?"
+                  @click="emit('why', `coax of ${nameOf(chain.radio)}`, { kind: 'coax', of: chain.link })"
+                >
+                  ?
+                </button>
+                <br /><span class="quiet small"
+                  >{{ chain.coax === 'double shield' ? 'single' : 'double' }} {{ taste.number(chain.otherDb, 1) }}</span
+                >
+              </td>
+              <td class="number figures">
+                {{ taste.number(chain.mostDb, 1) }}<br /><span class="quiet small">{{
+                  chain.entered ? 'maker’s' : 'usual'
+                }}</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p v-if="!wiring.radio.chains.length" class="quiet">No radio is linked to an aerial yet.</p>
+    </section>
+    <section class="sheet">
+      <h2>Where they stand</h2>
+      <p class="small quiet">
+        Arm from the datum; right of the middle (left is negative); above the cabin floor. Empty ones stand where their
+        place does.
+      </p>
+      <div class="scroll" role="region" aria-label="Positions of aerials and magnetometers" tabindex="0">
+        <table class="list">
+          <thead>
+            <tr>
+              <th>Unit</th>
+              <th>Place</th>
+              <th>Arm</th>
+              <th>Right</th>
+              <th>Up</th>
+              <th class="number">Metal round its foot</th>
+              <th class="number">Air load</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="id in placed" :key="id" :data-placed="id">
+              <td>{{ nameOf(id) }}</td>
+              <td>{{ byId.get(id)!.place.name }}</td>
+              <td v-for="key in ['armMm', 'acrossMm', 'upMm'] as const" :key="key" class="pos">
+                <QuantityField
+                  hide-label
+                  kind="length"
+                  :label="`${{ armMm: 'Arm', acrossMm: 'Right of the middle', upMm: 'Height' }[key]} of ${nameOf(id)}`"
+                  :least="-10000"
+                  :most="10000"
+                  :model-value="positionOf(byId.get(id)!)[key] ?? 0"
+                  @update:model-value="value => setPosition(id, { [key]: value })"
+                /><span v-if="positionOf(byId.get(id)!)[key] === undefined" class="small quiet">not entered</span>
+              </td>
+              <td class="number figures">
+                {{ antennaOf(id) ? taste.length(antennaOf(id)!.groundPlaneMm) : '' }}
+              </td>
+              <td class="number figures">
+                <template v-if="antennaOf(id)?.dragLb !== undefined"
+                  >{{ taste.number(antennaOf(id)!.dragLb!, 1) }} lb<br /><span class="quiet small"
+                    >{{ antennaOf(id)!.rivets }} rivets</span
+                  ></template
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div class="row end">
+        <QuantityField
+          kind="plain"
+          label="Never-exceed speed, kt"
+          class="speed"
+          :least="0"
+          :most="400"
+          :model-value="bench.project!.airframe.neverExceedKt ?? 0"
+          @update:model-value="
+            value =>
+              bench.act(
+                [
+                  {
+                    type: 'airframe.set',
+                    airframe: { ...bench.project!.airframe, neverExceedKt: value > 0 ? value : undefined }
+                  }
+                ],
+                'Never-exceed speed'
+              )
+          "
+        />
+        <p class="small quiet">
+          Air load D = 0.000327 · A · V² (AC 43.13-2B chapter 3); 1/8 in rivets of a doubler at three times that load,
+          eight at least. On thin skin an aerial wants a doubler behind it.
+        </p>
+      </div>
+      <FactTable
+        v-if="wiring.radio.apart.length"
+        name="distances between aerials"
+        no-filter
+        :rows="wiring.radio.apart"
+        :columns="apartColumns"
+        :key-of="(one: Apart) => `${one.a} ${one.b}`"
+      >
+        <template #state="{ row }"
+          ><StateMark
+            :state="row.atLeastMm >= row.wantedMm ? 'met' : row.known ? 'decide' : 'check by hand'"
+            :size="13"
+          />
+          {{ row.atLeastMm >= row.wantedMm ? 'far enough' : row.known ? 'too near' : 'not known' }}</template
+        >
+      </FactTable>
+    </section>
+    <section class="sheet">
+      <h2>Compass</h2>
+      <p v-if="!turned.length" class="quiet">There is no magnetometer here that a wire could turn.</p>
+      <template v-else>
+        <p class="small quiet">
+          What the steady current of each wire may do to the heading; up to {{ MOST_DEG }}° are taken as allowed, the
+          maker’s manual rules. Iron near it, and what flows back through the structure, is not counted: swing it on the
+          ground with everything on and off.
+        </p>
+        <FactTable
+          name="what turns the compass"
+          no-filter
+          :rows="turned"
+          :columns="turnColumns"
+          :key-of="(one: Disturbance) => `${one.magnetometer} ${one.wire}`"
+        >
+          <template #why="{ row }"
+            ><button
+              class="ask"
+              :aria-label="`Working for ${row.unit ? nameOf(row.unit) : row.wire}`"
+              @click="
+                emit('why', `heading by the wire of ${row.unit ? nameOf(row.unit) : row.wire}`, {
+                  kind: 'magnetometer',
+                  of: `${row.magnetometer} ${row.wire}`
+                })
+              "
+            >
+              ?
+            </button></template
+          >
+        </FactTable>
+      </template>
+    </section>
+    <section v-if="wiring.can.length" class="sheet">
+      <h2>CAN buses</h2>
+      <ol v-for="(chain, index) in wiring.can" :key="index" class="chain">
+        <li v-for="(node, at) in chain.nodes" :key="node.unit.id">
+          {{ node.unit.label }}
+          <span class="quiet small">{{ at === 0 || at === chain.nodes.length - 1 ? '120 Ω here' : '' }}</span>
+          <span v-if="at < chain.nodes.length - 1" class="figures quiet">
+            → {{ chain.legsMm[at] === undefined ? 'no route' : taste.run(chain.legsMm[at]!) }}</span
+          >
+        </li>
+        <li class="sum quiet">{{ taste.run(busMm(chain)) }} in all, of {{ taste.run(40000) }} at 1 Mbit/s</li>
+      </ol>
+      <p class="small quiet">
+        Led from box to box without stubs, in the order that takes least cable (ISO 11898-2: stubs to
+        {{ taste.length(300) }}, 120 Ω at both ends; a box that has its resistor inside wants none outside).
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.radio {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 12px;
+}
+.scroll {
+  overflow-x: auto;
+}
+.kind {
+  min-width: 180px;
+}
+.pos {
+  width: 108px;
+}
+.speed {
+  flex: none;
+  width: 180px;
+}
+.over {
+  color: var(--grease);
+  font-weight: 700;
+}
+.chain {
+  list-style: none;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  margin: 6px 0;
+}
+.chain .sum {
+  flex-basis: 100%;
+}
+</style>

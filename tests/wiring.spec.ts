@@ -1,0 +1,159 @@
+import { readFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
+import { choose, expect, test } from './watched'
+import { startServer, type Server } from './server'
+
+let server: Server
+test.beforeAll(async () => {
+  server = await startServer()
+})
+test.afterAll(async () => {
+  await server.kill()
+})
+
+const open = async (page: Page, pane = '') => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/wiring?option=b${pane && `&pane=${pane}`}`)
+  await page.locator('.tally:not(.old) [data-figure="findings"]').waitFor()
+}
+const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
+const wire = (page: Page, id: string) => page.locator(`[data-wire="${id}"]`)
+const option = async (page: Page) =>
+  (
+    (await (await page.request.get(`${server.base}/api/projects/skerrow-dunlin`)).json()) as {
+      project: { options: { id: string; wires: { wire: string; number?: number; state?: string; via?: string[] }[] }[] }
+    }
+  ).project.options.find(one => one.id === 'b')!
+const download = async (page: Page, name: string) => {
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name, exact: true }).click()
+  ])
+  return readFileSync(await file.path())
+}
+
+test('from units to a printed list: numbered, one wire sent another way, one ticked off; a late change leaves numbers alone', async ({
+  page
+}) => {
+  await open(page, 'list')
+  const count = Number(await page.locator('.wires h2 .figures').textContent())
+  await page.getByRole('button', { name: `Number ${count} wires` }).click()
+  await expect(page.getByRole('button', { name: /^Number \d+ wires/ })).toHaveCount(0)
+  await expect(wire(page, 'pfd-power')).toContainText(/W\d{3}/)
+  const number = (await wire(page, 'pfd-power').textContent())!.match(/W\d{3}/)![0]
+
+  // All of one wire: where it lands, how long it is piece by piece; sent another way it is longer.
+  await page.getByRole('button', { name: `All of wire ${number}` }).click()
+  const one = page.locator('[data-one-wire]')
+  await expect(one).toContainText('J1-1')
+  const before = Number(/Length to cut ([\d.]+)/.exec((await one.textContent())!)![1])
+  await choose(page, 'By way of', 'Cabin')
+  await expect
+    .poll(async () => Number(/Length to cut ([\d.]+)/.exec((await one.textContent())!)![1]))
+    .toBeGreaterThan(before)
+
+  // Ticked off from planned to tested, step by step.
+  for (const next of ['cut', 'terminated', 'tested'])
+    await wire(page, 'pfd-power')
+      .getByRole('button', { name: new RegExp(`mark it ${next}`) })
+      .click()
+  await expect(wire(page, 'pfd-power')).toContainText('tested')
+  await expect(page.locator('[data-progress]')).toContainText('1 tested')
+  await saved(page)
+  expect((await option(page)).wires.find(mark => mark.wire === 'pfd-power')).toMatchObject({
+    number: Number(number.slice(1)),
+    state: 'tested',
+    via: ['cabin']
+  })
+
+  // The list as a file, changed elsewhere, read back.
+  await page.getByRole('tab', { name: 'Print and files' }).click()
+  const csv = (await download(page, 'Wire list as CSV')).toString()
+  expect(csv.split('\n')[0]).toBe(
+    'wire,number,kind,from,from_pins,to,to_pins,make,conductors,length_mm,mass_kg,state,note'
+  )
+  const read = (text: string) =>
+    page.setInputFiles('input[aria-label="Wire list to read"]', {
+      name: 'wires.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(text)
+    })
+  await read(csv.replace(/^(dimmer-power,.*),planned,/m, '$1,lost,'))
+  await expect(page.getByRole('alert')).toContainText('“lost” is no state')
+  await read(csv.replace(/^(dimmer-power,.*),planned,/m, '$1,cut,'))
+  await page.locator('[data-found]').getByRole('button', { name: 'Take them' }).click()
+  await saved(page)
+  expect((await option(page)).wires.find(mark => mark.wire === 'dimmer-power')?.state).toBe('cut')
+  expect((await download(page, 'PDF')).subarray(0, 5).toString()).toBe('%PDF-')
+  expect((await download(page, 'XLSX')).subarray(0, 2).toString()).toBe('PK')
+
+  // One link by hand: what it touches changes, numbers stay.
+  const numbers = new Map((await option(page)).wires.map(mark => [mark.wire, mark.number]))
+  await page.getByRole('tab', { name: 'Who talks to whom' }).click()
+  await page
+    .locator('[data-link]')
+    .filter({ hasText: 'transponder control' })
+    .getByRole('button', { name: /Delete/ })
+    .click()
+  await page.getByRole('button', { name: /^Take \d+ proposed/ }).click()
+  await page.getByRole('tab', { name: 'Wire list', exact: true }).click()
+  await saved(page)
+  for (const mark of (await option(page)).wires)
+    if (numbers.has(mark.wire)) expect(mark.number).toBe(numbers.get(mark.wire))
+})
+
+test('a maker’s pin table is pasted, refused by row, kept for good', async ({ page }) => {
+  await open(page, 'connectors')
+  await page.getByRole('button', { name: /Second com$/ }).click()
+  await page.getByRole('button', { name: 'Enter a pin table…' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Pin table', { exact: true }).fill('1\tPOWER\tpower\n1\tGND\tground\n3\tX\tnothing tx')
+  await expect(dialog.getByRole('alert')).toContainText('pin 1 stands in line 1 already')
+  await expect(dialog.getByRole('alert')).toContainText('“nothing tx”')
+  await expect(dialog.getByRole('button', { name: 'Keep these pins' })).toBeDisabled()
+  await dialog.getByLabel('Pin table', { exact: true }).fill('1\tAIRCRAFT POWER\tpower\n14\tAIRCRAFT GROUND\tground')
+  await expect(dialog.locator('[data-read]')).toContainText('2 pins are read; the harness wants d-sub, 15, sockets')
+  await dialog.getByRole('button', { name: 'Keep these pins' }).click()
+  await expect(dialog).toHaveCount(0)
+  const connector = page.locator('[data-connector="J1"]')
+  await expect(connector).toContainText('AIRCRAFT POWER')
+  await expect(connector.getByRole('row', { name: /^14/ })).toContainText('ground block')
+  await saved(page)
+  const catalogue = (await (await page.request.get(`${server.base}/api/catalogue`)).json()) as {
+    items: { name: string; connectors?: { pins: { name?: string }[] }[] }[]
+  }
+  expect(catalogue.items.some(item => item.connectors?.some(one => one.pins[0]!.name === 'AIRCRAFT POWER'))).toBe(true)
+  // What lands on no pin now is told.
+  await expect(page.locator('[data-finding="wiring.pin-missing"]').first()).toContainText('has no pin for')
+})
+
+test('the compass is turned by the lights beside it until their return is led beside them; coax is said to be old', async ({
+  page
+}) => {
+  await open(page, 'radio')
+  const row = page.getByRole('row', { name: /Magnetometer Position lights/ })
+  await expect(row).toContainText('elsewhere')
+  await row.getByRole('button', { name: /Working/ }).click()
+  await expect(page.getByRole('dialog')).toContainText('µT')
+  await page.keyboard.press('Escape')
+  await page
+    .locator('[data-finding="wiring.magnetometer"]')
+    .filter({ hasText: 'Position lights' })
+    .getByRole('button', { name: /Lead its return/ })
+    .click()
+  await expect(row).toContainText('beside it')
+  await choose(page, 'Coax of Tall navigator, waas gps antenna', 'single shield')
+  await expect(page.locator('[data-figure="findings"]')).toBeVisible()
+  await saved(page)
+  expect((await option(page)).wires.some(mark => (mark as { coax?: string }).coax === 'single shield')).toBe(true)
+})
+
+test('places are seen from above and from the side; a run gets longer and the wires with it', async ({ page }) => {
+  await open(page, 'airframe')
+  await expect(page.getByRole('img', { name: /From above/ })).toBeVisible()
+  const run = page.getByRole('textbox', { name: 'Run from Cabin to Left wing' })
+  await run.fill('3000 mm')
+  await run.press('Enter')
+  await saved(page)
+  await page.getByRole('tab', { name: 'Wire list', exact: true }).click()
+  await expect(wire(page, 'pitot-heat-power')).toContainText('15.2 ft')
+})
