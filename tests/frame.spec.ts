@@ -204,7 +204,7 @@ test('every step prints without rail and strip, with a head of its own', async (
     await expect(page.locator('.printed')).toContainText('Option B: one wide display')
     await page.emulateMedia({ media: null })
   }
-  await open(page, 'skerrow-dunlin/wiring?option=b')
+  await open(page, 'skerrow-dunlin/wiring?option=b&pane=list')
   // All wires stand on paper, not only those in sight; on A4 and on Letter.
   for (const format of ['A4', 'Letter'] as const) {
     const pdf = await page.pdf({ format })
@@ -263,7 +263,7 @@ test('a closed dialog gives the focus back; the first stop leads past the rail; 
 
 test('a table is sorted, filtered, its columns chosen, copied and given as CSV', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
-  await open(page, 'skerrow-dunlin/wiring?option=a')
+  await open(page, 'skerrow-dunlin/wiring?option=a&pane=list')
   const table = page.locator('.wires')
   const first = () => table.locator('tbody tr').first().locator('td').nth(5).textContent()
   await table.getByText(/Length to cut/).click()
@@ -278,7 +278,7 @@ test('a table is sorted, filtered, its columns chosen, copied and given as CSV',
   await expect(table.locator('tbody tr').first()).toContainText('Pitot')
   await table.getByRole('button', { name: 'Copy wire list' }).click()
   const copied = await page.evaluate(() => navigator.clipboard.readText())
-  expect(copied.split('\n')[0]).toBe('Wire\tKind\tFrom\tTo\tLength to cut, ft\tWeight, lb')
+  expect(copied.split('\n')[0]).toBe('No.\tKind\tFrom\tTo\tLength to cut, ft\tState')
   const download = page.waitForEvent('download')
   await table.getByRole('button', { name: 'wire list as CSV' }).click()
   const csv = readFileSync(await (await download).path(), 'utf8')

@@ -27,14 +27,17 @@ test('two windows never overwrite each other unseen', async ({ page, context }) 
   await rename(page, 'Named in window one')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await rename(other, 'Named in window two')
-  await expect(other.getByText('This project was changed in another window')).toBeVisible()
+  await expect(other.getByText('The same thing was changed in another window')).toBeVisible()
   expect(
     ((await (await fetch(`${server.base}/api/projects/teasel-ls`)).json()) as { project: { title: string } }).project
       .title
   ).toBe('Named in window one')
 
-  // The user chooses this window's; the other's stays among the earlier versions.
-  await other.getByRole('button', { name: 'Keep this window’s' }).click()
+  // Just the name is asked about, with both values; the other's stays among the earlier versions.
+  await expect(other.locator('[data-dispute]')).toHaveCount(1)
+  await expect(other.locator('[data-dispute]')).toContainText('Named in window one')
+  await other.getByRole('button', { name: /as it is here/ }).click()
+  await other.getByRole('button', { name: 'Go on with these' }).click()
   await expect(other.getByText('Saved', { exact: true })).toBeVisible()
   expect(
     ((await (await fetch(`${server.base}/api/projects/teasel-ls`)).json()) as { project: { title: string } }).project
@@ -43,8 +46,41 @@ test('two windows never overwrite each other unseen', async ({ page, context }) 
 
   // And the first window, acting on, is told in turn and takes what was saved.
   await rename(page, 'Named once more')
-  await page.getByRole('button', { name: 'Take what was saved' }).click()
+  await page.getByRole('button', { name: /as in the other window/ }).click()
+  await page.getByRole('button', { name: 'Go on with these' }).click()
   await expect(page.getByLabel('Name of the project')).toHaveValue('Named in window two')
+})
+
+test('two windows that change different things both keep what they did, and nobody is asked', async ({
+  page,
+  context
+}) => {
+  const other = await context.newPage()
+  await page.goto(`${server.base}/p/hollin-whimbrel/brief`)
+  await other.goto(`${server.base}/p/hollin-whimbrel/panel?unit=pfd`)
+  await page.getByLabel('Name of the project').fill('Renamed here')
+  await page.getByLabel('Name of the project').press('Tab')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await other.locator('[data-unit="pfd"]').press('ArrowUp')
+  await expect(other.getByText(/both stay/)).toBeVisible()
+  await expect(other.getByText('Saved', { exact: true })).toBeVisible()
+  const { project, history } = (await (await fetch(`${server.base}/api/projects/hollin-whimbrel`)).json()) as {
+    project: { title: string }
+    history: { past: { label: string }[] }
+  }
+  expect(project.title).toBe('Renamed here')
+  expect(history.past.at(-1)!.label).toMatch(/^Nudge/)
+  // What was done there can be taken back here too, after what was done here.
+  await other.keyboard.press('Control+z')
+  await other.keyboard.press('Control+z')
+  await expect(other.getByText('Saved', { exact: true })).toBeVisible()
+  await expect
+    .poll(
+      async () =>
+        ((await (await fetch(`${server.base}/api/projects/hollin-whimbrel`)).json()) as { project: { title: string } })
+          .project.title
+    )
+    .not.toBe('Renamed here')
 })
 
 test('an earlier version can be brought back', async ({ page }) => {

@@ -2,7 +2,8 @@ import { defineStore } from 'pinia'
 import type { Edit, History, Project } from '#core/document'
 import { useTaste } from '~/stores/taste'
 import type { Design, FigureOf, Remedy } from '#core/design'
-import { act as actOn, EMPTY_HISTORY, EditError, redo as redoOn, undo as undoOn } from '#core/document'
+import { act as actOn, EMPTY_HISTORY, EditError, merge, redo as redoOn, undo as undoOn } from '#core/document'
+import type { Bench, Dispute } from '#core/document'
 import { resolve } from '#core/design'
 import type { Report } from '#core/report'
 import type { PanelReport } from '#core/panel'
@@ -19,6 +20,10 @@ export const useBench = defineStore('bench', () => {
   const project = shallowRef<Project>()
   const history = shallowRef<History>(EMPTY_HISTORY)
   const version = ref(0)
+  /** The document as it was last the same here and on the server: what a merge begins from. */
+  const base = shallowRef<Bench>()
+  /** Records that another window changed too, each its own way; the user chooses. */
+  const disputes = shallowRef<Dispute[]>([])
   const optionId = ref('a')
   const reports = shallowRef<{ current: Report; asFound?: Report; agreed?: Report }>()
   /**
@@ -95,6 +100,8 @@ export const useBench = defineStore('bench', () => {
     history.value = kept.history
     version.value = kept.version
     project.value = kept.project
+    base.value = { project: kept.project, history: kept.history }
+    disputes.value = []
     selected.value = []
     saveState.value = 'saved'
     saveError.value = ''
@@ -163,16 +170,20 @@ export const useBench = defineStore('bench', () => {
     if (!project.value) return
     saveState.value = 'saving'
     const sent = project.value
+    const steps = history.value
     try {
       const answer = await ask<{ version: number }>(`/api/projects/${sent.id}`, {
         method: 'PUT',
-        body: { version: version.value, project: sent, history: history.value }
+        body: { version: version.value, project: sent, history: steps, ...(merging && { merging }) }
       })
+      merging = false
       version.value = answer.version
+      base.value = { project: sent, history: steps }
       saveState.value = project.value === sent ? 'saved' : 'waiting'
       saveError.value = ''
     } catch (error) {
       const { statusCode } = error as { statusCode?: number }
+      if (statusCode === 409 && (await mergeIn({}))) return
       saveState.value = statusCode === 409 ? 'stale' : statusCode === 404 ? 'missing' : 'failed'
       saveError.value = sayError(error)
       if (saveState.value === 'failed') {
@@ -182,6 +193,41 @@ export const useBench = defineStore('bench', () => {
         }, 4000)
       }
     }
+  }
+
+  let merging = false
+  /**
+   * Another window has saved since: what it did and what was done here go together record by record, and both stay.
+   * @param chosen whose record is to stand, of those that both changed
+   * @returns whether they went together; what is in dispute stands in `disputes` when they did not
+   */
+  async function mergeIn(chosen: Readonly<Record<string, 'mine' | 'theirs'>>): Promise<boolean> {
+    if (!project.value || !base.value) return false
+    let theirs: { project: Project; history: History; version: number }
+    try {
+      theirs = await ask<{ project: Project; history: History; version: number }>(`/api/projects/${project.value.id}`)
+    } catch {
+      // The save that failed says what is the matter.
+      return false
+    }
+    const found = merge(base.value, { project: project.value, history: history.value }, theirs, chosen)
+    disputes.value = found.state === 'disputed' ? found.disputes : []
+    if (found.state === 'apart') saveError.value = found.why
+    if (found.state !== 'merged') return false
+    project.value = found.bench.project
+    history.value = found.bench.history
+    base.value = { project: theirs.project, history: theirs.history }
+    version.value = theirs.version
+    merging = true
+    lastAct = { key: '', at: 0 }
+    said.value = 'Another window has saved meanwhile. What was done there and what was done here both stay.'
+    saveState.value = 'waiting'
+    changed()
+    return true
+  }
+  /** The user chose for each record in dispute. */
+  async function settle(chosen: Readonly<Record<string, 'mine' | 'theirs'>>) {
+    if (await mergeIn(chosen)) await flush()
   }
 
   /** Saves what waits, one save after the other. */
@@ -201,6 +247,7 @@ export const useBench = defineStore('bench', () => {
     if (!project.value) return
     const theirs = await ask<{ version: number }>(`/api/projects/${project.value.id}`)
     version.value = theirs.version
+    merging = true
     saveState.value = 'waiting'
     await flush()
   }
@@ -237,6 +284,8 @@ export const useBench = defineStore('bench', () => {
     redo,
     cure,
     flush,
+    disputes,
+    settle,
     keepMine,
     takeTheirs
   }

@@ -180,7 +180,8 @@ const ROOMS = {
     feeders,
     design.links,
     design.wires,
-    ...behindFace(design)
+    ...behindFace(design),
+    ...design.removed.map(one => one.unit)
   ]),
   rules: remember(
     (design: Design, loads: PowerReport['loads'], today: string | undefined) =>

@@ -45,6 +45,7 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
   const label = (wire: Wire) => numberText(wire.mark?.number) || wire.id
   const lengthUnit = inch ? 'ft' : 'm'
   const places = new Map(design.airframe.places.map(place => [place.id, place.name]))
+  const labels = new Map(design.units.map(unit => [unit.id, unit.label]))
   const conductors = wires.flatMap(wire => wire.cores.map(core => ({ wire, core })))
   const pins = (list: Wire['cores'][number]['from']) => list?.map(pinText).join(', ') ?? ''
   const tables: AnalysisTable[] = [
@@ -157,7 +158,43 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
         inch ? toInches(bundle.diameterMm) : bundle.diameterMm,
         inch ? toInches(bundle.bendMm) : bundle.bendMm
       ])
-    }
+    },
+    ...(wiring.tubes.length
+      ? [
+          {
+            title: 'Pitot, static and vacuum',
+            note: 'Whatever was opened is leak-checked; the static system by 14 CFR 91.411 and part 43 appendix E before IFR (from memory).',
+            columns: [
+              { says: 'Line' },
+              { says: 'From' },
+              { says: 'To' },
+              { says: 'Tees', digits: 0 },
+              { says: `Tube, ${lengthUnit}`, digits: 1 },
+              { says: 'Opened' },
+              { says: 'Leak-checked' }
+            ],
+            rows: wiring.tubes.map(one => [
+              one.line,
+              one.source === undefined ? '' : (labels.get(one.source) ?? ''),
+              one.users.map(id => labels.get(id) ?? id).join(', '),
+              one.tees,
+              one.lengthMm === undefined ? '' : long(one.lengthMm),
+              one.opened.length ? 'yes' : 'no',
+              ''
+            ])
+          }
+        ]
+      : []),
+    ...(wiring.disturbances.length
+      ? [
+          {
+            title: 'Compass swing',
+            note: 'On the ground, level, engine running, away from iron: once with everything off that may be off, once with everything on. A difference wants its wire moved.',
+            columns: ['Heading', 'All off', 'All on', 'Difference', 'Card'].map(column => ({ says: column })),
+            rows: Array.from({ length: 12 }, (_, at) => [String((at * 30) % 360).padStart(3, '0'), '', '', '', ''])
+          }
+        ]
+      : [])
   ]
   return {
     title: 'Harness',

@@ -8,11 +8,12 @@ import { pinFindings } from './harness/check'
 import { reachFindings, wayFindings } from './harness/ways'
 import { listWires, type Wire } from './harness/wires'
 import { linkFindings } from './links/check'
+import { tubeFindings, tubeLines, type TubeLine } from './plumbing/lines'
 import { antennaFindings, examineAntennas, type Antenna, type Apart } from './radio/antenna'
 import { coaxFindings, radioChains, type RadioChain } from './radio/coax'
 
 export { blockedWishes, blockedWords, type Blocked } from './links/blocked'
-export { carried, possibleLinks } from './links/ports'
+export { carried, joinsOf, possibleLinks } from './links/ports'
 export { proposeLinks } from './links/propose'
 export {
   explainDisturbance,
@@ -30,6 +31,7 @@ export { pinsFor, pinText, type PinAt } from './harness/pins'
 export { mateText, shellOf, shellText, type Shell } from './harness/shell'
 export { busMm } from './harness/ways'
 export { listWires, type Wire, type WireCore } from './harness/wires'
+export { type TubeLine } from './plumbing/lines'
 export { dragLoadLb, type Antenna, type Apart } from './radio/antenna'
 export { BANDS, explainCoax, lossPer100Ft, quarterWaveMm, type RadioChain } from './radio/coax'
 
@@ -42,6 +44,7 @@ export interface WiringReport {
   can: readonly Chain[]
   radio: { chains: RadioChain[]; antennas: Antenna[]; apart: Apart[] }
   disturbances: Disturbance[]
+  tubes: TubeLine[]
   findings: Finding[]
 }
 
@@ -57,6 +60,7 @@ export function examineWiring(
   const chains = radioChains(design, wires)
   const aerials = examineAntennas(design)
   const disturbed = disturbances(design, wires)
+  const tubes = tubeLines(design)
   return {
     wires,
     totalLengthMm: wires.reduce((sum, wire) => sum + wire.lengthMm * wire.conductors, 0),
@@ -66,6 +70,7 @@ export function examineWiring(
     can,
     radio: { chains, ...aerials },
     disturbances: disturbed,
+    tubes,
     findings: [
       ...linkFindings(design),
       ...findings,
@@ -74,7 +79,8 @@ export function examineWiring(
       ...reachFindings(wires, can),
       ...coaxFindings(design, chains),
       ...antennaFindings(design, aerials),
-      ...magnetometerFindings(design, disturbed)
+      ...magnetometerFindings(design, disturbed),
+      ...tubeFindings(design, tubes)
     ]
   }
 }

@@ -1,9 +1,22 @@
 <script setup lang="ts">
-import { writeProject } from '#core/document'
+import { writeProject, type Dispute } from '#core/document'
 import { useBench } from '~/stores/bench'
 
 const bench = useBench()
 const shown = computed(() => bench.saveState === 'stale' || bench.saveState === 'missing')
+const chosen = ref<Record<string, 'mine' | 'theirs'>>({})
+watch(
+  () => bench.disputes,
+  () => {
+    chosen.value = {}
+  }
+)
+const all = computed(() => bench.disputes.every(one => chosen.value[one.path]))
+/** A field of a record as one reads it: a plain value, or that it is another one. */
+const value = (record: Dispute['mine'], field: string) => {
+  const is = record[field]
+  return is === undefined ? 'empty' : typeof is === 'object' ? JSON.stringify(is).slice(0, 80) : String(is)
+}
 const mine = () => {
   if (bench.project)
     giveFile(fileName(`${bench.project.title} this window`, 'json'), writeProject(bench.project), 'application/json')
@@ -12,11 +25,56 @@ const mine = () => {
 
 <template>
   <ModalDialog :model-value="shown" persistent max-width="560" aria-label="Changed elsewhere">
-    <v-card v-if="bench.saveState === 'stale'" title="This project was changed in another window">
+    <v-card
+      v-if="bench.saveState === 'stale' && bench.disputes.length"
+      title="The same thing was changed in another window"
+    >
+      <v-card-text class="body">
+        <p>All else that was done there and here stays. Of these, choose which is to stand.</p>
+        <table class="list">
+          <thead>
+            <tr>
+              <th>What</th>
+              <th>Here</th>
+              <th>In the other window</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in bench.disputes" :key="one.path" data-dispute>
+              <td>
+                {{ one.name }}<br /><span class="small quiet">{{ one.fields.join(', ') }}</span>
+              </td>
+              <td v-for="side in ['mine', 'theirs'] as const" :key="side">
+                <v-btn
+                  :variant="chosen[one.path] === side ? 'flat' : 'outlined'"
+                  :color="chosen[one.path] === side ? 'primary' : undefined"
+                  :aria-pressed="chosen[one.path] === side"
+                  :aria-label="`${one.name}: ${side === 'mine' ? 'as it is here' : 'as in the other window'}`"
+                  @click="chosen = { ...chosen, [one.path]: side }"
+                  >{{ one.fields.map(field => value(one[side], field)).join(', ') }}</v-btn
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </v-card-text>
+      <v-card-actions>
+        <v-btn @click="mine">Save this window’s to a file</v-btn><v-spacer /><v-btn
+          color="primary"
+          variant="flat"
+          :disabled="!all"
+          @click="bench.settle(chosen)"
+          >Go on with these</v-btn
+        >
+      </v-card-actions>
+    </v-card>
+    <v-card v-else-if="bench.saveState === 'stale'" title="This project was changed in another window">
       <v-card-text class="body">
         <p>
           Nothing was overwritten. What you did here is kept in this window; what was saved elsewhere is kept on the
-          server. Choose which goes on.
+          server. They do not go together by themselves<template v-if="bench.saveError"
+            >: {{ bench.saveError }}</template
+          >. Choose which goes on.
         </p>
         <p class="quiet small">
           If you keep this window’s, the other stays among the earlier versions. If you take the other, you can save

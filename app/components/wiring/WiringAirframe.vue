@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { legName } from '#core/airframe'
 import { ROUTE_TRAITS, type Route } from '#core/document'
 import type { Bundle, WiringReport } from '#core/wiring'
@@ -41,7 +42,7 @@ const bundleColumns = computed((): Column<Bundle>[] => [
 
 const counts = computed(() => {
   const count = new Map<string, number>()
-  for (const unit of bench.design?.units ?? []) count.set(unit.place.id, (count.get(unit.place.id) ?? 0) + 1)
+  for (const unit of bench.examined?.units ?? []) count.set(unit.place.id, (count.get(unit.place.id) ?? 0) + 1)
   return count
 })
 /** Where the name of a place may stand, from its dot. */
@@ -74,10 +75,62 @@ function viewOf(axis: 'acrossMm' | 'upMm') {
       return { ...dot, labelY, left: dot.x > 640 }
     })
   return {
+    axis,
+    scale,
     dots: new Map(named.map(dot => [dot.id, dot])),
     height: Math.max(80, Math.max((high - low) * scale + 96, ...named.map(dot => dot.labelY + 18)))
   }
 }
+/** A place that is drawn to where it is, on one of the two drawings. */
+const held = shallowRef<{
+  id: string
+  axis: 'acrossMm' | 'upMm'
+  scale: number
+  x: number
+  y: number
+  dx: number
+  dy: number
+}>()
+let sheet: SVGSVGElement | undefined
+const inSheet = (event: PointerEvent) =>
+  new DOMPoint(event.clientX, event.clientY).matrixTransform(sheet!.getScreenCTM()!.inverse())
+function take(event: PointerEvent, id: string, view: { axis: 'acrossMm' | 'upMm'; scale: number }) {
+  if (event.button !== 0) return
+  sheet = (event.currentTarget as SVGElement).ownerSVGElement!
+  const { x, y } = inSheet(event)
+  held.value = { id, axis: view.axis, scale: view.scale, x, y, dx: 0, dy: 0 }
+}
+useEventListener('pointermove', (event: PointerEvent) => {
+  if (!held.value) return
+  const { x, y } = inSheet(event)
+  held.value = { ...held.value, dx: x - held.value.x, dy: y - held.value.y }
+})
+useEventListener('pointerup', () => {
+  const was = held.value
+  held.value = undefined
+  if (!was || Math.hypot(was.dx, was.dy) < 3) return
+  const place = airframe.value.places.find(one => one.id === was.id)!
+  const round = (mm: number) => Math.round(mm / 10) * 10
+  const moved = {
+    ...place,
+    armMm: round(place.armMm + was.dx / was.scale),
+    [was.axis]: round((place[was.axis] ?? 0) + ((was.axis === 'upMm' ? -1 : 1) * was.dy) / was.scale)
+  }
+  bench.act(
+    [
+      {
+        type: 'airframe.set',
+        airframe: { ...airframe.value, places: airframe.value.places.map(one => (one.id === was.id ? moved : one)) }
+      }
+    ],
+    `Move ${place.name}`
+  )
+})
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key === 'Escape') held.value = undefined
+})
+const shift = (id: string, axis: string) =>
+  held.value?.id === id && held.value.axis === axis ? `translate(${held.value.dx}, ${held.value.dy})` : undefined
 const views = computed(() =>
   (
     [
@@ -120,7 +173,14 @@ const thick = (from: string, to: string) => 1.2 + (bundleOf.value.get(legName(fr
                 class="leg"
               />
             </template>
-            <g v-for="dot in view.dots.values()" :key="dot.id">
+            <g
+              v-for="dot in view.dots.values()"
+              :key="dot.id"
+              class="place"
+              :data-place="dot.id"
+              :transform="shift(dot.id, view.axis)"
+              @pointerdown.prevent="take($event, dot.id, view)"
+            >
               <circle :cx="dot.x" :cy="dot.y" r="5.5" class="dot" />
               <text :x="dot.x + (dot.left ? -2 : 4)" :y="dot.labelY" :text-anchor="dot.left ? 'end' : 'start'">
                 {{ dot.name }}
@@ -132,7 +192,7 @@ const thick = (from: string, to: string) => 1.2 + (bundleOf.value.get(legName(fr
       </div>
       <p class="small quiet">
         A run is drawn as thick as its bundle would have it; dashed where a plug parts it. The number is that of units
-        there.
+        there. A place can be drawn to where it is, or entered below.
       </p>
     </section>
     <section class="sheet">
@@ -245,6 +305,9 @@ figure svg {
 .leg {
   stroke: var(--dye);
   opacity: 0.75;
+}
+.place {
+  cursor: grab;
 }
 .dot {
   fill: var(--dye);

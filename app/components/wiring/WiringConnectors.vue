@@ -12,7 +12,7 @@ const bench = useBench()
 const taste = useTaste()
 const withEnds = computed(() => {
   const used = new Set(wiring.wires.flatMap(wire => wire.units))
-  return bench.design!.units.filter(unit => used.has(unit.id))
+  return bench.examined!.units.filter(unit => used.has(unit.id))
 })
 const unit = computed(
   (): DesignUnit | undefined =>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import type { Link } from '#core/document'
 import type { DesignUnit } from '#core/design'
 import { connectionsOf, DASHES, layConnections, writeConnectionsSvg, type PlacedConnections } from '#core/formats'
-import { blockedWishes, blockedWords, carried, proposeLinks, type WiringReport } from '#core/wiring'
+import { blockedWishes, blockedWords, carried, joinsOf, proposeLinks, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -72,10 +73,53 @@ function takeProposal() {
     bench.said = 'The proposed connections are in. Undo takes them all back.'
 }
 
+/** A line drawn by hand from one unit of the diagram to another, on the screen. */
+const drawn = shallowRef<{ from: string; x0: number; y0: number; x: number; y: number }>()
+const drawing = useTemplateRef<SVGSVGElement>('drawing')
+const inDrawing = (event: PointerEvent) => {
+  const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(drawing.value!.getScreenCTM()!.inverse())
+  return { x, y }
+}
+function begin(id: string, event: PointerEvent) {
+  if (event.button !== 0) return
+  bench.selected = [id]
+  const { x, y } = inDrawing(event)
+  drawn.value = { from: id, x0: x, y0: y, x, y }
+}
+useEventListener('pointermove', (event: PointerEvent) => {
+  if (drawn.value) drawn.value = { ...drawn.value, ...inDrawing(event) }
+})
+useEventListener('pointerup', (event: PointerEvent) => {
+  const line = drawn.value
+  drawn.value = undefined
+  if (!line || !placed.value) return
+  const { x, y } = inDrawing(event)
+  const node = placed.value.nodes.find(
+    one => x >= one.x && x <= one.x + one.width && y >= one.y && y <= one.y + one.height
+  )
+  if (node && node.id !== line.from) joinUnits(line.from, node.id)
+})
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key === 'Escape') drawn.value = undefined
+})
+/** Links two units over the free ports by which most is said, either way. */
+function joinUnits(a: string, b: string) {
+  const { option } = bench
+  const [best] = joinsOf(design.value, a, b)
+  if (!option) return
+  if (!best) {
+    bench.said = `${nameOf(a)} and ${nameOf(b)} have no two free ports that understand each other. Nothing was changed.`
+    return
+  }
+  if (bench.act([{ type: 'link.put', option: option.id, link: best.link }], `Link ${nameOf(a)} to ${nameOf(b)}`))
+    bench.said = `${nameOf(best.link.from.unit)} ${best.link.from.port} is linked to ${nameOf(best.link.to.unit)} ${best.link.to.port}: ${best.says.join(', ') || 'coax'}.`
+}
+
 const placed = shallowRef<PlacedConnections>()
 let round = 0
 watch(
-  () => [design.value, wiring.wires] as const,
+  // The wires are of the design that was examined, a moment behind the document.
+  () => [bench.examined!, wiring.wires] as const,
   async ([now, wires]) => {
     const mine = ++round
     const laid = await layConnections(connectionsOf(now, wires), await useElk())
@@ -189,6 +233,7 @@ const giveSvg = () =>
       </div>
       <div v-if="placed?.nodes.length" class="scroll" role="region" aria-label="Diagram of connections" tabindex="0">
         <svg
+          ref="drawing"
           :viewBox="`-4 -4 ${placed.width + 8} ${placed.height + 8}`"
           :style="{ width: `${placed.width + 8}px`, maxWidth: placed.width > 1500 ? 'none' : '100%' }"
           role="img"
@@ -208,17 +253,19 @@ const giveSvg = () =>
             :transform="`translate(${node.x}, ${node.y})`"
             class="node"
             :class="{ here: bench.selected.includes(node.id) }"
-            @click="bench.selected = [node.id]"
+            @pointerdown.prevent="begin(node.id, $event)"
           >
             <rect :width="node.width" :height="node.height" rx="2" />
             <text x="8" y="17">{{ node.says }}</text>
           </g>
+          <line v-if="drawn" :x1="drawn.x0" :y1="drawn.y0" :x2="drawn.x" :y2="drawn.y" class="wire here by-hand" />
         </svg>
       </div>
       <p v-else class="quiet">Nothing is linked yet.</p>
       <p class="small quiet">
         A CAN bus is led from box to box in the order that takes least cable, with
-        {{ taste.number(120, 0) }} Ω at both ends. Press a unit to see its cables.
+        {{ taste.number(120, 0) }} Ω at both ends. Press a unit to see its cables; draw from one to another to link them
+        over the free ports by which most is said.
       </p>
     </section>
   </div>
@@ -264,6 +311,10 @@ const giveSvg = () =>
 .wire.here {
   stroke: var(--dye);
   stroke-width: 2.2;
+}
+.by-hand {
+  stroke-dasharray: 4 3;
+  pointer-events: none;
 }
 .node {
   cursor: pointer;

@@ -9,8 +9,8 @@ const { wiring } = defineProps<{ wiring: WiringReport }>()
 const bench = useBench()
 const taste = useTaste()
 const wires = computed(() => wiring.wires)
-const unnumbered = computed(() => numberWires(bench.design!, wires.value))
-const gone = computed(() => retired(bench.design!, wires.value))
+const unnumbered = computed(() => numberWires(bench.examined!, wires.value))
+const gone = computed(() => retired(bench.examined!, wires.value))
 const done = computed(() =>
   WIRE_STATES.map(state => ({
     state,
@@ -53,7 +53,9 @@ const chosen = computed(() => wires.value.find(wire => wire.id === chosenId.valu
 const places = computed(() => new Map(bench.project!.airframe.places.map(place => [place.id, place.name])))
 
 function put(wire: Wire, patch: Partial<WireMark>, what: string) {
-  const mark: WireMark = { ...wire.mark, wire: wire.id, ...patch }
+  // Of the document itself: the report on it comes a moment later, and two ticks in a row must build on each other.
+  const now = bench.option!.wires.find(one => one.wire === wire.id)
+  const mark: WireMark = { ...now, wire: wire.id, ...patch }
   for (const key of ['via', 'note', 'coax', 'state', 'number'] as const)
     if (mark[key] === undefined || (Array.isArray(mark[key]) && mark[key].length === 0) || mark[key] === '')
       delete mark[key]
@@ -68,6 +70,7 @@ function numberAll() {
   const marks = unnumbered.value
   if (
     option &&
+    !bench.outOfDate &&
     marks.length &&
     bench.act([{ type: 'wires.put', option: option.id, wires: marks }], `Number ${marks.length} wires`)
   )

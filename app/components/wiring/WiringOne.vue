@@ -118,7 +118,7 @@ const SHIELD = {
     />
     <p v-if="wire.units.length" class="small">
       <v-btn v-for="id in wire.units" :key="id" variant="text" @click="bench.selected = [id]"
-        >Select {{ bench.design!.units.find(unit => unit.id === id)?.label }}</v-btn
+        >Select {{ bench.examined!.units.find(unit => unit.id === id)?.label }}</v-btn
       >
     </p>
   </section>

@@ -20,7 +20,7 @@ const stem = computed(
   () => `${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name} harness`
 )
 const papers = computed(() =>
-  harnessPapers(bench.design!, wiring, taste.day(format(new Date(), 'yyyy-MM-dd')), taste.reading)
+  harnessPapers(bench.examined!, wiring, taste.day(format(new Date(), 'yyyy-MM-dd')), taste.reading)
 )
 async function give(work: () => Promise<void>) {
   busy.value = true

@@ -11,7 +11,7 @@ const { wiring } = defineProps<{ wiring: WiringReport }>()
 const emit = defineEmits<{ why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
 const taste = useTaste()
-const byId = computed(() => new Map(bench.design!.units.map(unit => [unit.id, unit])))
+const byId = computed(() => new Map(bench.examined!.units.map(unit => [unit.id, unit])))
 const nameOf = (id: string) => byId.value.get(id)?.label ?? id
 function setCoax(chain: RadioChain, kind: string) {
   const { option } = bench
@@ -48,7 +48,7 @@ const apartColumns = computed((): Column<Apart>[] => [
   { key: 'wanted', title: 'Wanted', value: one => one.wantedMm, text: one => taste.length(one.wantedMm), number: true },
   {
     key: 'state',
-    title: '',
+    title: 'State',
     value: one => (one.atLeastMm >= one.wantedMm ? 'far enough' : one.known ? 'too near' : 'not known')
   }
 ])

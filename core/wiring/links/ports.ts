@@ -126,3 +126,37 @@ export function linkedSources(design: Design, unit: DesignUnit, need: Need): Des
 /** Whether a unit is linked to a source of a need already, dark though it be. */
 export const alreadyThere = (design: Design, unit: DesignUnit, need: Need): boolean =>
   linkedSources(design, unit, need).length > 0
+
+/** Every link that could join two units over free ports, either way, the one that carries most first; coax where one is an aerial. */
+export function joinsOf(design: Design, a: string, b: string): { link: Link; says: SignalName[] }[] {
+  const [one, other] = [a, b].map(id => design.units.find(unit => unit.id === id))
+  if (!one || !other) return []
+  const found: { link: Link; says: SignalName[] }[] = []
+  for (const [from, to] of [
+    [one, other],
+    [other, one]
+  ] as const)
+    for (const out of from.item.ports)
+      for (const into of to.item.ports) {
+        const says = carried(out, into)
+        // An aerial is linked to one radio once, whichever way it is drawn.
+        const coax = out.kind === COAX && into.kind === COAX && from === one
+        if (out.kind === COAX ? !coax : !says.length) continue
+        const link: Link = {
+          id: freshId(design.links),
+          from: { unit: from.id, port: out.id },
+          to: { unit: to.id, port: into.id }
+        }
+        const there = design.links.some(
+          known =>
+            known.from.unit === from.id &&
+            known.to.unit === to.id &&
+            known.from.port === out.id &&
+            known.to.port === into.id
+        )
+        if (there || taken(design.links, link.from, 'from', out.kind) || taken(design.links, link.to, 'to', into.kind))
+          continue
+        found.push({ link, says })
+      }
+  return found.sort((x, y) => y.says.length - x.says.length)
+}

@@ -3,7 +3,8 @@ import type { FigureOf } from '#core/design'
 import { useBench } from '~/stores/bench'
 
 const bench = useBench()
-const wiring = computed(() => bench.report?.wiring)
+/** Only what is of the option that is shown: what is done here goes into that one. */
+const wiring = computed(() => (bench.examined?.optionId === bench.option?.id ? bench.report?.wiring : undefined))
 const PANES = [
   ['links', 'Who talks to whom'],
   ['list', 'Wire list'],
@@ -26,7 +27,7 @@ const why = (title: string, figure: FigureOf) => {
 </script>
 
 <template>
-  <div v-if="wiring && bench.design" class="wiring" :aria-busy="bench.examining">
+  <div class="wiring" :aria-busy="bench.examining">
     <header class="bar">
       <h1>Wiring</h1>
       <p class="caution">
@@ -36,7 +37,8 @@ const why = (title: string, figure: FigureOf) => {
     </header>
     <PaneTabs v-model="pane" :panes="PANES" says="Parts of the wiring plan" />
     <div :id="`pane-${pane}`" class="pane" role="tabpanel" :aria-labelledby="`tab-${pane}`" tabindex="0">
-      <WiringLinks v-if="pane === 'links'" :wiring="wiring" />
+      <p v-if="!wiring" class="quiet">This option is being worked out…</p>
+      <WiringLinks v-else-if="pane === 'links'" :wiring="wiring" />
       <WiringList v-else-if="pane === 'list'" :wiring="wiring" />
       <WiringConnectors v-else-if="pane === 'connectors'" :wiring="wiring" />
       <WiringAirframe v-else-if="pane === 'airframe'" :wiring="wiring" />
