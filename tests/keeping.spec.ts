@@ -56,15 +56,15 @@ test('two windows that change different things both keep what they did, and nobo
   context
 }) => {
   const other = await context.newPage()
-  await page.goto(`${server.base}/p/hollin-whimbrel/brief`)
-  await other.goto(`${server.base}/p/hollin-whimbrel/panel?unit=pfd`)
+  await page.goto(`${server.base}/p/skerrow-dunlin/brief`)
+  await other.goto(`${server.base}/p/skerrow-dunlin/panel?option=b&unit=pfd`)
   await page.getByLabel('Name of the project').fill('Renamed here')
   await page.getByLabel('Name of the project').press('Tab')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await other.locator('[data-unit="pfd"]').press('ArrowUp')
   await expect(other.getByText(/both stay/)).toBeVisible()
   await expect(other.getByText('Saved', { exact: true })).toBeVisible()
-  const { project, history } = (await (await fetch(`${server.base}/api/projects/hollin-whimbrel`)).json()) as {
+  const { project, history } = (await (await fetch(`${server.base}/api/projects/skerrow-dunlin`)).json()) as {
     project: { title: string }
     history: { past: { label: string }[] }
   }
@@ -77,7 +77,7 @@ test('two windows that change different things both keep what they did, and nobo
   await expect
     .poll(
       async () =>
-        ((await (await fetch(`${server.base}/api/projects/hollin-whimbrel`)).json()) as { project: { title: string } })
+        ((await (await fetch(`${server.base}/api/projects/skerrow-dunlin`)).json()) as { project: { title: string } })
           .project.title
     )
     .not.toBe('Renamed here')
@@ -296,4 +296,61 @@ test('everything is backed up into one file and restored from it', async ({ page
   await expect(page.getByRole('link', { name: /ZZ-WIM/ })).toBeVisible()
   await page.getByLabel('Restore a backup').setInputFiles(file('{"backup":1}'))
   await expect(page.getByRole('alert')).toContainText('was not restored')
+})
+
+// Crafted requests: wrong paths, methods, ids, types, characters. None may end in a failure of the server (5xx).
+test('what is asked wrongly is answered in words, as data, and never by a failure', async () => {
+  const ask = async (method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
+    const answer = await fetch(`${server.base}${path}`, {
+      method,
+      headers: { 'content-type': 'application/json', ...headers },
+      ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) })
+    })
+    const text = await answer.text()
+    return { status: answer.status, type: answer.headers.get('content-type') ?? '', text, headers: answer.headers }
+  }
+  const good = JSON.parse(await (await fetch(`${server.base}/api/projects/teasel-ls`)).text()) as {
+    project: Record<string, unknown>
+    version: number
+  }
+  const { project, version } = good
+  const history = { past: [], future: [] }
+  for (const [status, method, path, body] of [
+    [404, 'GET', '/api/nothing'],
+    [404, 'GET', '/api/projects/teasel-ls/versions/abc'],
+    [405, 'PATCH', '/api/projects/teasel-ls'],
+    [405, 'DELETE', '/api/projects'],
+    [404, 'GET', '/api/projects/nobody'],
+    [400, 'GET', '/api/projects/%00'],
+    [400, 'GET', '/api/projects/%ff'],
+    [400, 'PUT', '/api/projects/teasel-ls', '{'],
+    [400, 'PUT', '/api/projects/teasel-ls', { version: 'x', project, history }],
+    [400, 'PUT', '/api/projects/teasel-ls', { version: 0, project, history }],
+    [400, 'PUT', '/api/projects/teasel-ls', { version, project: { ...project, title: 'a\0b' }, history }],
+    [400, 'PUT', '/api/projects/teasel-ls', { version, project: { ...project, options: 'none' }, history }],
+    [400, 'PUT', '/api/projects/other', { version, project, history }],
+    [422, 'POST', '/api/projects', { format: 2, airframe: 7 }],
+    [422, 'POST', '/api/projects', '['.repeat(100_000)],
+    [400, 'POST', '/api/projects/teasel-ls/versions/abc/restore', { version: 1 }],
+    [400, 'POST', '/api/projects/teasel-ls/versions/99999999999/restore', { version: 1 }],
+    [404, 'POST', '/api/projects/teasel-ls/versions/999999/restore', { version: 1 }],
+    [400, 'POST', '/api/backup', { backup: 1 }]
+  ] as const) {
+    const answer = await ask(method, path, body)
+    expect.soft([answer.status, method, path]).toEqual([status, method, path])
+    expect.soft(answer.type, path).toContain('json')
+    expect.soft((JSON.parse(answer.text) as { message: string }).message.length, path).toBeGreaterThan(10)
+  }
+  expect((await ask('DELETE', '/api/projects/teasel-ls', undefined, { 'sec-fetch-site': 'cross-site' })).status).toBe(
+    403
+  )
+  const page = await ask('GET', '/')
+  expect(page.headers.get('x-powered-by')).toBeNull()
+  expect(page.headers.get('cross-origin-resource-policy')).toBe('same-origin')
+  expect(page.headers.get('content-security-policy')).toMatch(/script-src 'self' 'sha256-/)
+  expect(/script-src[^;]*unsafe/.test(page.headers.get('content-security-policy')!)).toBe(false)
+  // Nothing of all that was saved.
+  expect(((await (await fetch(`${server.base}/api/projects/teasel-ls`)).json()) as { version: number }).version).toBe(
+    version
+  )
 })

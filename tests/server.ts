@@ -30,7 +30,14 @@ export async function startServer(
   const port = await freePort()
   const child: ChildProcess = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
     cwd: root,
-    env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', EWERPANEL_DATA: directory, EWERPANEL_ROOT: root }
+    env: {
+      ...process.env,
+      PORT: String(port),
+      HOST: '127.0.0.1',
+      EWERPANEL_DATA: directory,
+      EWERPANEL_ROOT: root,
+      EWERPANEL_COPIES: 'off'
+    }
   })
   let said = ''
   child.stdout!.on('data', chunk => {

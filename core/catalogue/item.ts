@@ -21,8 +21,13 @@ export const Id = z
     /^[A-Za-z0-9][A-Za-z0-9._-]{0,63}$/,
     'must be 1 to 64 letters, digits, dots, dashes or underscores, starting with a letter or digit'
   )
-export const Name = z.string().trim().min(1, 'must not be empty').max(120)
-export const Text = z.string().max(4000)
+/** No store of text takes a character of nothing. */
+const plain = (text: string) => !text.includes('\0')
+const NOT_PLAIN = 'must not hold a NUL character'
+export const Name = z.string().trim().min(1, 'must not be empty').max(120).refine(plain, NOT_PLAIN)
+export const Text = z.string().max(4000).refine(plain, NOT_PLAIN)
+/** A short text that may be empty. */
+export const Short = z.string().max(20).refine(plain, NOT_PLAIN)
 /** A coordinate on or behind the panel. Ten metres is farther than any panel reaches. */
 export const CoordMm = z.number().min(-10_000).max(10_000)
 export const SizeMm = z.number().gt(0, 'must be more than 0').max(5_000)

@@ -222,6 +222,14 @@ describe('project files', () => {
         })
       )
     ).toMatch(/format 8 by a newer Ewerpanel.*Nothing was changed/))
+  it.each(Array.from({ length: FORMAT }, (_, format) => format))(
+    'a file of format %d with the wrong things in it is refused in words, whatever they are',
+    format => {
+      for (const wrong of [7, 'x', null, [], {}, [null], [{ units: 3 }], { panel: 1 }])
+        for (const field of ['airframe', 'options', 'items', 'fitted', 'handChecks', 'brief', 'agreed', 'log'])
+          expect(complaint(openProject(JSON.stringify({ format, [field]: wrong }))), field).not.toBe('')
+    }
+  )
   it('a file of a hundred megabytes is refused before it is read', () =>
     expect(complaint(openProject(' '.repeat(MOST_BYTES + 1)))).toMatch(/at most 20 MB/))
   it.each([

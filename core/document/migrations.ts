@@ -220,7 +220,14 @@ export function migrate(document: unknown): unknown {
       throw new FormatError(
         `There is no way from format ${String(current.format)} to format ${FORMAT}. Nothing was changed.`
       )
-    current = step(current)
+    const { format } = current
+    try {
+      current = step(current)
+    } catch (error) {
+      throw new FormatError(
+        `This file says it is of format ${String(format)}, and what it holds is not: ${(error as Error).message}. Nothing was changed.`
+      )
+    }
   }
   return current
 }

@@ -11,6 +11,7 @@ import {
   RatedHours,
   Revision,
   RunMm,
+  Short,
   SizeMm,
   Text
 } from '../catalogue/item'
@@ -24,7 +25,7 @@ export const FORMAT = 7
 export const Day = z.iso.date()
 
 export const Brief = z.strictObject({
-  registration: z.string().max(20).default(''),
+  registration: Short.default(''),
   flying: z.array(z.enum(FLYING)).min(1).max(4),
   /** Whose rules it flies under. */
   authority: z.enum(AUTHORITIES).default('14 CFR'),

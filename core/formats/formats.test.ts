@@ -124,10 +124,21 @@ describe('catalogue as CSV and JSON', () => {
     expect(problem).toMatchObject({ line: 2, field: column, column: parsed[0]!.indexOf(column) + 1 })
     expect(problem!.message).toMatch(why)
   })
-  it('a cell that a spreadsheet would run is made harmless', () =>
-    expect(writeCatalogueCsv([item({ id: 'x', face: roundFace(79), summary: '=HYPERLINK("http://x")' })])).toContain(
-      ' =HYPERLINK'
-    ))
+  // Cells that common spreadsheets run (common practice): = + @, a leading tab or return, and a minus that begins a formula.
+  it.each(['=HYPERLINK("http://x")', '+1', '@SUM(A1)', '-2+3+cmd|x!A0', '-2 +cmd|x', '-A1', '\t=1', '\r=1'])(
+    'a cell that a spreadsheet would run is made harmless: %j',
+    summary => {
+      const csv = writeCatalogueCsv([item({ id: 'x', face: roundFace(79), summary })])
+      const cell = Papa.parse<Record<string, string>>(csv, { header: true }).data[0]!.summary!
+      expect(cell).toBe(` ${summary}`)
+      expect(readCatalogueCsv(csv).items[0]!.summary).toBe(summary.trim())
+    }
+  )
+  it('numbers that begin with a minus stay numbers', () => {
+    const csv = writeCatalogueCsv(items)
+    expect(csv).toContain(',-131.8 -91.8 3.8; ')
+    expect(readCatalogueCsv(csv).items).toEqual(items)
+  })
 
   const bad = (column: string, cell: string) => {
     const rows = writeCatalogueCsv(items.slice(0, 3)).split('\n')

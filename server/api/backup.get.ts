@@ -1,10 +1,12 @@
-import { database, makeBackup } from '../keeping'
+import { Readable } from 'node:stream'
+import { backupPieces, database } from '../keeping'
 
+/** Everything as one file, sent as it is read. */
 export default defineEventHandler(async event => {
-  const backup = await makeBackup(await database())
+  const db = await database()
   setResponseHeaders(event, {
     'Content-Type': 'application/json',
-    'Content-Disposition': `attachment; filename="ewerpanel-backup-${backup.at.slice(0, 10)}.json"`
+    'Content-Disposition': `attachment; filename="ewerpanel-backup-${new Date().toISOString().slice(0, 10)}.json"`
   })
-  return JSON.stringify(backup)
+  return sendStream(event, Readable.from(backupPieces(db)))
 })

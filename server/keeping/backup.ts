@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { eq } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { Item } from '../../core/catalogue'
 import { History, Project } from '../../core/document'
 import { listOwn } from './catalogue'
@@ -33,27 +33,41 @@ export const Backup = z.strictObject({
   items: z.array(Item).max(5_000)
 })
 
-/** Gathers all projects with history and versions, and the user's own items. */
-export async function makeBackup(db: Database) {
-  const rows = await db.select().from(projects).orderBy(projects.id)
-  const old = await db.select().from(versions).orderBy(versions.project, versions.version)
-  return {
-    backup: 1 as const,
-    at: new Date().toISOString(),
-    projects: rows.map(row => ({
-      project: JSON.parse(row.document) as unknown,
-      history: JSON.parse(row.history) as History,
-      versions: old
-        .filter(one => one.project === row.id)
-        .map(one => ({
-          version: one.version,
-          title: one.title,
-          savedAt: one.savedAt.toISOString(),
-          project: JSON.parse(one.document) as unknown
-        }))
-    })),
-    items: await listOwn(db)
+/**
+ * Everything the server keeps, piece by piece as the text of one JSON file: never more than one project with its versions is in memory,
+ * and others are served between two. Each project is as it stood at one moment.
+ */
+export async function* backupPieces(db: Database): AsyncGenerator<string> {
+  yield `{"backup":1,"at":${JSON.stringify(new Date().toISOString())},"projects":[`
+  const ids = await db.select({ id: projects.id }).from(projects).orderBy(projects.id)
+  let first = true
+  for (const { id } of ids) {
+    const [row] = await db.select().from(projects).where(eq(projects.id, id))
+    // It was deleted meanwhile.
+    if (!row) continue
+    if (!first) yield ','
+    first = false
+    // Documents are text in the database and stay text: they need not be read to be written.
+    yield `{"project":${row.document},"history":${row.history},"versions":[`
+    const old = await db
+      .select({ version: versions.version, title: versions.title, savedAt: versions.savedAt })
+      .from(versions)
+      .where(eq(versions.project, id))
+      .orderBy(versions.version)
+    let comma = ''
+    for (const one of old) {
+      const [kept] = await db
+        .select({ document: versions.document })
+        .from(versions)
+        .where(and(eq(versions.project, id), eq(versions.version, one.version)))
+      if (!kept) continue
+      const head = JSON.stringify({ version: one.version, title: one.title, savedAt: one.savedAt.toISOString() })
+      yield `${comma}${head.slice(0, -1)},"project":${kept.document}}`
+      comma = ','
+    }
+    yield ']}'
   }
+  yield `],"items":${JSON.stringify(await listOwn(db))}}`
 }
 
 /**

@@ -12,6 +12,11 @@ import type { Database } from './types'
 export const programRoot = (): string => process.env.EWERPANEL_ROOT ?? process.cwd()
 /** Where projects are kept. */
 export const dataDirectory = (): string => resolve(process.env.EWERPANEL_DATA ?? join(programRoot(), '.data'))
+/** Where the daily copies go: beside the data directory, or where it was said; undefined where none are wanted. */
+export const copiesDirectory = (): string | undefined =>
+  process.env.EWERPANEL_COPIES === 'off'
+    ? undefined
+    : resolve(process.env.EWERPANEL_COPIES ?? `${dataDirectory()}-copies`)
 
 /**
  * Opens a data directory: takes it for this process, opens the database, brings its tables up to date and, the

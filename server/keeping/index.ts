@@ -1,6 +1,7 @@
-export { Backup, makeBackup, restoreBackup } from './backup'
+export { Backup, backupPieces, restoreBackup } from './backup'
+export { copyOfDay } from './copies'
 export { dropItem, keepItems, wholeCatalogue } from './catalogue'
-export { closeDatabase, database, dataDirectory } from './database'
+export { closeDatabase, copiesDirectory, database, dataDirectory } from './database'
 export { HeldError } from './lock'
 export {
   createProject,

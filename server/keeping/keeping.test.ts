@@ -1,12 +1,13 @@
 import { spawn } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { EMPTY_HISTORY, FORMAT, act } from '../../core/document'
 import { item } from '../../core/testing'
 import { demoProject } from '../../core/testing.demo'
-import { makeBackup, restoreBackup } from './backup'
+import { Backup, backupPieces, restoreBackup } from './backup'
+import { copyOfDay } from './copies'
 import { dropItem, keepItems, shippedItems, wholeCatalogue } from './catalogue'
 import { openDatabase } from './database'
 import { flushed } from './durable'
@@ -172,16 +173,24 @@ describe('the user’s own items', () => {
   })
 })
 
+/** A backup as whoever reads it has it. */
+async function gathered() {
+  let text = ''
+  for await (const piece of backupPieces(db)) text += piece
+  return Backup.parse(JSON.parse(text))
+}
+
 describe('backup', () => {
   it('holds everything and brings it back; what it replaces becomes an earlier version', async () => {
     const project = await fresh('six')
-    const backup = JSON.parse(JSON.stringify(await makeBackup(db))) as Awaited<ReturnType<typeof makeBackup>>
+    const backup = await gathered()
     await saveProject({ db, project: { ...project, title: 'Changed since' }, history: EMPTY_HISTORY, from: 1 })
     await fresh('after')
     await dropProject(db, 'one')
     const parts = backup.projects.map(part => ({
       ...part,
       project: part.project as typeof project,
+      history: part.history as typeof EMPTY_HISTORY,
       versions: part.versions.map(one => ({ ...one, project: one.project as typeof project }))
     }))
     const { added, replaced } = await restoreBackup(db, parts, backup.items)
@@ -190,6 +199,30 @@ describe('backup', () => {
     expect((await listVersions(db, 'six')).some(one => one.title === 'Changed since')).toBe(true)
     expect((await readProject(db, 'one'))!.project.title).toBe('Renamed')
     expect(await readProject(db, 'after')).toBeDefined()
+  })
+})
+
+describe('the copy of the day', () => {
+  it('is made once a day, holds everything, and of older ones seven stay', async () => {
+    const there = mkdtempSync(join(tmpdir(), 'ewerpanel-copies-'))
+    const day = (number: number) => new Date(Date.UTC(2026, 10, number, 12))
+    for (let number = 1; number <= 9; number++) {
+      const made = await copyOfDay(db, there, day(number))
+      expect(made!.projects).toBe((await listProjects(db)).length)
+      expect(await copyOfDay(db, there, day(number))).toBeUndefined()
+    }
+    expect(readdirSync(there)).toEqual([3, 4, 5, 6, 7, 8, 9].map(number => `ewerpanel-2026-11-0${number}.json`))
+    const read = Backup.parse(JSON.parse(readFileSync(join(there, 'ewerpanel-2026-11-09.json'), 'utf8')))
+    expect(read.projects.map(one => (one.project as { id: string }).id).sort()).toEqual(
+      (await listProjects(db)).map(one => one.id).sort()
+    )
+    rmSync(there, { recursive: true })
+  })
+  it('where it cannot be written that is told, and what stands there is left', async () => {
+    const file = join(mkdtempSync(join(tmpdir(), 'ewerpanel-copies-')), 'a-file')
+    writeFileSync(file, 'not a directory')
+    await expect(copyOfDay(db, file, new Date())).rejects.toThrow(/EEXIST|ENOTDIR/)
+    expect(readFileSync(file, 'utf8')).toBe('not a directory')
   })
 })
 

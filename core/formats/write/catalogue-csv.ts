@@ -42,8 +42,12 @@ const needCell = (need: Need): string =>
     need.text ? `: ${need.text}` : ''
   ].join('')
 
-/** A cell that a spreadsheet would run as a formula is led by a space, which reading takes off again. */
-const harmless = (cell: string): string => (/^[=+@]|^-(?![\d.])/.test(cell) ? ` ${cell}` : cell)
+/**
+ * A cell that a spreadsheet would run as a formula is led by a space, which reading takes off again: one that begins with = + @, a
+ * tab or a return, or with a minus that does not begin a list of numbers.
+ */
+const harmless = (cell: string): string =>
+  /^[=+@\t\r]/.test(cell) || (cell.startsWith('-') && !/^-[-\d.\s;]*$/.test(cell)) ? ` ${cell}` : cell
 
 /** Writes rows as CSV with harmless cells. */
 export const csvOf = (rows: readonly (readonly (string | number)[])[]): string =>

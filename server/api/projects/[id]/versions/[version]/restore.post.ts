@@ -6,7 +6,9 @@ import { bodyOf, idOf, refuse } from '../../../../../request'
 /** Brings an earlier version back as a new one; what stands now is kept as an earlier version. */
 export default defineEventHandler(async event => {
   const id = idOf(event)
-  const wanted = Number(getRouterParam(event, 'version'))
+  const asked = getRouterParam(event, 'version') ?? ''
+  const wanted = /^[1-9]\d{0,8}$/.test(asked) ? Number(asked) : undefined
+  if (wanted === undefined) throw refuse(400, `“${asked.slice(0, 40)}” is no number of a version. Nothing was changed.`)
   const { version } = await bodyOf(event, z.strictObject({ version: z.int().min(1) }))
   const db = await database()
   const project = await readVersion(db, id, wanted)

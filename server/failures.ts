@@ -1,0 +1,47 @@
+/** What went wrong below, in words for who asked, and with nothing of a document in it. */
+export interface Failure {
+  statusCode: number
+  message: string
+}
+
+const FULL = new Set(['ENOSPC', 'EDQUOT', '53100'])
+const SHUT = new Set(['EROFS', 'EACCES', 'EPERM', 'EIO', 'ENOENT', '58030'])
+
+/** An error with all that caused it. */
+function* chainOf(error: unknown): Generator<{ code?: unknown; message?: unknown; name?: unknown }> {
+  for (let at = error, depth = 0; at instanceof Error && depth < 8; at = at.cause, depth++)
+    yield at as { code?: unknown; message?: unknown }
+}
+
+/**
+ * Whether an error came from the disk or the database, and what is to be said of it. The query and what it carried, whole
+ * documents, are left out: neither the log nor the answer may show them.
+ * @returns undefined for an error of another kind
+ */
+export function failureOf(error: unknown): Failure | undefined {
+  const chain = [...chainOf(error)]
+  const texts = chain.map(one => String(one.message ?? ''))
+  const has = (codes: ReadonlySet<string>) => chain.some(one => codes.has(String(one.code)))
+  if (has(FULL) || texts.some(text => /No space left on device|disk quota exceeded|could not extend file/i.test(text)))
+    return {
+      statusCode: 507,
+      message:
+        'The disk is full: nothing was saved. What you did is still in this window. Make room on the disk that holds the data directory, or save the project to a file; it is saved by itself as soon as there is room.'
+    }
+  const ofQuery = texts.some(text => text.startsWith('Failed query:'))
+  if (ofQuery && (has(SHUT) || texts.some(text => /Read-only file system|Input\/output error/i.test(text))))
+    return {
+      statusCode: 503,
+      message:
+        'The data directory cannot be written: nothing was saved. What you did is still in this window. Look whether its drive is there and may be written; save the project to a file meanwhile.'
+    }
+  if (!ofQuery) return undefined
+  const cause = chain.at(-1)
+  const said = String(cause?.message ?? '')
+    .split('\n')[0]!
+    .slice(0, 200)
+  return {
+    statusCode: 500,
+    message: `The database did not take this${said.startsWith('Failed query:') || !said ? '' : `: ${said}`}. Nothing was changed.`
+  }
+}
