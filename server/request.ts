@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3'
 import type * as z from 'zod'
-import { MOST_BYTES, openProject, sayProblem, schemaProblems } from '../core/document'
+import { MOST_BYTES, MOST_DEEP, openProject, sayProblem, schemaProblems, tooDeepAt } from '../core/document'
 import { Id } from '../core/catalogue/item'
 import { referenceProblems, type Project } from '../core/document'
 
@@ -23,6 +23,8 @@ export async function bodyText(event: H3Event, most = MOST_BYTES): Promise<strin
 /** A body as data of a schema. @throws 400 naming what is wrong */
 export async function bodyOf<T extends z.ZodType>(event: H3Event, schema: T, most = MOST_BYTES): Promise<z.infer<T>> {
   const text = await bodyText(event, most)
+  if (tooDeepAt(text) !== undefined)
+    throw refuse(400, `What was sent has brackets more than ${MOST_DEEP} deep. Nothing was changed.`)
   let value: unknown
   try {
     value = JSON.parse(text)

@@ -328,6 +328,7 @@ test('what is asked wrongly is answered in words, as data, and never by a failur
     [400, 'PUT', '/api/projects/teasel-ls', { version: 0, project, history }],
     [400, 'PUT', '/api/projects/teasel-ls', { version, project: { ...project, title: 'a\0b' }, history }],
     [400, 'PUT', '/api/projects/teasel-ls', { version, project: { ...project, options: 'none' }, history }],
+    [400, 'PUT', '/api/projects/teasel-ls', `{"version":${'['.repeat(50_000)}`],
     [400, 'PUT', '/api/projects/other', { version, project, history }],
     [422, 'POST', '/api/projects', { format: 2, airframe: 7 }],
     [422, 'POST', '/api/projects', '['.repeat(100_000)],

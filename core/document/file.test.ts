@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { demoProject } from '../testing.demo'
-import { FORMAT, MOST_BYTES, openProject, sayProblem, writeProject } from '.'
+import { FORMAT, MOST_BYTES, openProject, positionAt, sayProblem, writeProject } from '.'
 
 const good = demoProject('3-skerrow-dunlin')
 const text = writeProject(good)
@@ -230,6 +230,29 @@ describe('project files', () => {
           expect(complaint(openProject(JSON.stringify({ format, [field]: wrong }))), field).not.toBe('')
     }
   )
+  it('brackets beyond any document of ours are told with their place, not followed to the end', () => {
+    expect(complaint(openProject('['.repeat(100_000)))).toMatch(
+      /^Line 1, column 101: brackets stand more than 100 deep/
+    )
+    expect(complaint(openProject(`{"a": "${'['.repeat(500)}"`))).toMatch(/cut off/)
+    expect(complaint(openProject(`{"format": ${FORMAT},\n"x": ${'{"a":'.repeat(20_000)}`))).toMatch(/^Line 2, column/)
+  })
+  it('of a file with very many faults the first are told', () => {
+    const many = JSON.stringify({ ...good, fitted: Array.from({ length: 400 }, () => ({})) }, null, 1)
+    const opened = openProject(many)
+    expect(opened.ok ? 0 : opened.problems.length).toBe(200)
+  })
+  it('a place is that of the character, first and last of a line', () => {
+    const text = 'ab\ncd\n'
+    expect([0, 1, 2, 3, 5, 6].map(at => Object.values(positionAt(text, at)))).toEqual([
+      [1, 1],
+      [1, 2],
+      [1, 3],
+      [2, 1],
+      [2, 3],
+      [3, 1]
+    ])
+  })
   it('a file of a hundred megabytes is refused before it is read', () =>
     expect(complaint(openProject(' '.repeat(MOST_BYTES + 1)))).toMatch(/at most 20 MB/))
   it.each([

@@ -8,12 +8,49 @@ export interface FileProblem {
   message: string
 }
 
+/** Where the lines of a text begin; kept of the text asked about last, since many places of one are asked for in a row. */
+let lines: { text: string; starts: number[] } = { text: '', starts: [0] }
+function startsOf(text: string): number[] {
+  if (lines.text !== text) {
+    const starts = [0]
+    for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) starts.push(at + 1)
+    lines = { text, starts }
+  }
+  return lines.starts
+}
 /** Line and column of an offset in a text. */
 export function positionAt(text: string, offset: number): { line: number; column: number } {
-  const before = text.slice(0, offset)
-  const line = before.split('\n').length
-  return { line, column: offset - before.lastIndexOf('\n') }
+  const starts = startsOf(text)
+  let [low, high] = [0, starts.length - 1]
+  while (low < high) {
+    const middle = (low + high + 1) >> 1
+    if (starts[middle]! <= offset) low = middle
+    else high = middle - 1
+  }
+  return { line: low + 1, column: offset - starts[low]! + 1 }
 }
+
+/** A project is some ten deep. What is far deeper is no document of ours, and reading it would end the program. */
+export const MOST_DEEP = 100
+/** Where a JSON text goes deeper than that; undefined where it does not. */
+export function tooDeepAt(text: string): number | undefined {
+  let depth = 0
+  let quoted = false
+  for (let at = 0; at < text.length; at++) {
+    const code = text.charCodeAt(at)
+    if (quoted) {
+      if (code === 92) at++
+      else if (code === 34) quoted = false
+    } else if (code === 34) quoted = true
+    else if (code === 91 || code === 123) {
+      if (++depth > MOST_DEEP) return at
+    } else if (code === 93 || code === 125) depth--
+  }
+  return undefined
+}
+
+/** Problems that are placed and told at most: who has more mends these first. */
+const MOST_TOLD = 200
 
 const fieldName = (path: readonly PropertyKey[]): string =>
   path
@@ -22,6 +59,11 @@ const fieldName = (path: readonly PropertyKey[]): string =>
 
 /** Reads JSON; when it is broken or cut off, says where. */
 export function readJson(text: string): { value: unknown } | { problem: FileProblem } {
+  const deep = tooDeepAt(text)
+  if (deep !== undefined)
+    return {
+      problem: { ...positionAt(text, deep), field: '', message: `brackets stand more than ${MOST_DEEP} deep here` }
+    }
   try {
     return { value: JSON.parse(text) as unknown }
   } catch {
@@ -39,13 +81,16 @@ export function readJson(text: string): { value: unknown } | { problem: FileProb
   }
 }
 
-/** Finds the place of each path in a JSON text; where a field is missing, the place of what should hold it. */
+/**
+ * Finds the place of each path in a JSON text; where a field is missing, the place of what should hold it. Of very many the first
+ * two hundred.
+ */
 export function locate(
   text: string,
   problems: readonly { path: readonly PropertyKey[]; message: string }[]
 ): FileProblem[] {
   const root = parseTree(text)
-  return problems.map(({ path, message }) => {
+  return problems.slice(0, MOST_TOLD).map(({ path, message }) => {
     let node: Node | undefined
     for (let length = path.length; root && !node && length >= 0; length--)
       node = findNodeAtLocation(root, path.slice(0, length) as (string | number)[])

@@ -134,6 +134,11 @@ describe('catalogue as CSV and JSON', () => {
       expect(readCatalogueCsv(csv).items[0]!.summary).toBe(summary.trim())
     }
   )
+  it('two hundred thousand blank lines are passed over, and the row after them is placed', () => {
+    const [header, row] = writeCatalogueCsv(items.slice(0, 1)).trim().split('\n')
+    const read = readCatalogueCsv(`${header}\n${'\n'.repeat(200_000)}${row!.replace(/^[^,]+/, '?')}\n`)
+    expect(read.problems[0]).toMatchObject({ line: 200_002, field: 'id' })
+  })
   it('numbers that begin with a minus stay numbers', () => {
     const csv = writeCatalogueCsv(items)
     expect(csv).toContain(',-131.8 -91.8 3.8; ')
