@@ -9,6 +9,7 @@ export default defineConfig({
     // The core has no state of its own beyond what it remembers: its tests can share one load of it. Those of the server cannot.
     pool: 'threads',
     isolate: false,
+    maxWorkers: 2,
     testTimeout: 60_000
   }
 })

@@ -7,7 +7,8 @@ import { failuresOf } from '../core/resilience'
 import { examineRules } from '../core/rules'
 import { bends, examinePanel, freeGround, groundOf, setDown } from '../core/panel'
 import { seatsOf } from '../core/pilot'
-import { loadsByPhase, shortestShed, simulate, powerModel, usualSettings } from '../core/power'
+import { examineWiring, listWires, proposeLinks } from '../core/wiring'
+import { circuitsOf, loadsByPhase, shortestShed, simulate, powerModel, usualSettings } from '../core/power'
 import { EMPTY_HISTORY } from '../core/document'
 import { finish, resolve } from '../core/design'
 import { readCatalogueCsv } from '../core/formats'
@@ -162,6 +163,20 @@ time('all single and double failures, 80 units', '100 ms', 30, () => failuresOf(
 accountOf(design)
 time('every clause of the packs, 80 units, what works known', '5 ms', 60, () => examineRules(design))
 time('all single and double failures, ZZ-DUN', '100 ms', 30, () => failuresOf({ ...resolve(dunlin, 'b') }))
+{
+  // Forty units that all want each other's signals, with nothing linked yet.
+  const forty = resolve(largeProject(40), 'a')
+  time(`links proposed for ${forty.units.length} units, nothing linked`, '200 ms', 12, () =>
+    proposeLinks({ ...forty, links: [] })
+  )
+  const many = resolve(largeProject(500), 'a')
+  const circuits = circuitsOf(many)
+  const wires = listWires(many, circuits).wires.length
+  time(`${wires} wires routed, with pins and lengths`, '20 ms for 600', 30, () => listWires({ ...many }, circuits))
+  time(`wiring examined whole, ${design.units.length} units`, '20 ms', 30, () =>
+    examineWiring({ ...design }, circuitsOf(design))
+  )
+}
 let step = 0
 time('examine panel and sight again while dragging one unit', '4 ms', 200, () => {
   step++

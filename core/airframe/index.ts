@@ -116,12 +116,20 @@ export interface WireLength {
   /** Trim and waste on top; what is to be cut and bought. */
   cutMm: number
 }
+const panels = new WeakMap<Airframe['places'], ReadonlySet<string>>()
+/** The places that are panels; found once for a list of places. */
+function panelsOf(places: Airframe['places']): ReadonlySet<string> {
+  let found = panels.get(places)
+  if (!found)
+    panels.set(places, (found = new Set(places.filter(place => place.kind === 'panel').map(place => place.id))))
+  return found
+}
 /** How long a wire is as it lies and as it is cut; undefined when no legs join its ends. */
 export function lengthOf(airframe: Airframe, run: Run): WireLength | undefined {
   const along = run.from === run.to && !run.via?.length ? panelHalfWidth(airframe) : runMm(airframe, run)
   if (along === undefined) return undefined
-  const kinds = new Map(airframe.places.map(place => [place.id, place.kind]))
-  const loopMm = [run.from, run.to].filter(place => kinds.get(place) === 'panel').length * airframe.serviceLoopMm
+  const atPanel = panelsOf(airframe.places)
+  const loopMm = (Number(atPanel.has(run.from)) + Number(atPanel.has(run.to))) * airframe.serviceLoopMm
   const dropMm = run.dropMm ?? 0
   const installedMm = along + dropMm + loopMm
   return { runMm: along, dropMm, loopMm, installedMm, cutMm: installedMm * (1 + airframe.wasteFraction) }

@@ -62,17 +62,18 @@ function viewOf(axis: 'acrossMm' | 'upMm') {
     y: 52 + (axis === 'upMm' ? high - place[axis]! : place[axis]! - low) * scale
   }))
   // Names that would stand on each other give way, over and under the run by turns.
-  const taken: { x: number; y: number; letters: number }[] = []
+  const taken: { from: number; to: number; y: number }[] = []
   const named = dots
     .sort((a, b) => a.y - b.y || a.x - b.x)
     .map(dot => {
+      const wide = (dot.name.length + 3) * 8
+      const left = dot.x > 640
+      const from = left ? dot.x - 2 - wide : dot.x + 4
       const free = (y: number) =>
-        !taken.some(
-          one => Math.abs(one.y - y) < 15 && Math.abs(one.x - dot.x) < (9 * (one.letters + dot.name.length)) / 2
-        )
+        !taken.some(one => Math.abs(one.y - y) < 15 && one.from < from + wide && from < one.to)
       const labelY = SIDES.map(by => dot.y + by).find(free) ?? dot.y + SIDES.at(-1)!
-      taken.push({ x: dot.x, y: labelY, letters: dot.name.length + 3 })
-      return { ...dot, labelY, left: dot.x > 640 }
+      taken.push({ from, to: from + wide, y: labelY })
+      return { ...dot, labelY, left }
     })
   return {
     axis,

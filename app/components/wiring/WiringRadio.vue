@@ -304,6 +304,9 @@ const turnColumns = computed((): Column<Disturbance>[] => [
 .pos {
   width: 108px;
 }
+.row.end {
+  margin-top: 12px;
+}
 .speed {
   flex: none;
   width: 180px;

@@ -49,8 +49,10 @@ export function bundlesOf({ airframe }: Design, wires: readonly Wire[]): Bundle[
     }
   }
   const routes = new Map(airframe.routes.map(route => [legName(route.from, route.to), route]))
+  const places = new Map([...routes.keys()].map((leg, at) => [leg, at]))
+  const order = (leg: string) => places.get(leg) ?? Infinity
   return [...onLeg]
-    .sort(([a], [b]) => order(routes, a) - order(routes, b))
+    .sort(([a], [b]) => order(a) - order(b))
     .map(([leg, list]) => {
       const [from, to] = leg.split('~') as [string, string]
       const diameters = list.map(diameterOf)
@@ -68,8 +70,4 @@ export function bundlesOf({ airframe }: Design, wires: readonly Wire[]): Bundle[
         holeMm: diameterMm * GROMMET_SPARE
       }
     })
-}
-const order = (routes: ReadonlyMap<string, Route>, leg: string): number => {
-  const at = [...routes.keys()].indexOf(leg)
-  return at < 0 ? Infinity : at
 }
