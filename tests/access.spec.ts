@@ -28,7 +28,8 @@ async function violationsOf(page: Page): Promise<string[]> {
 for (const path of [
   '/',
   ...STEPS.filter(step => step !== 'panel' && step !== 'power').map(step => `/p/skerrow-dunlin/${step}`),
-  '/p/skerrow-dunlin/budget?option=b&pane=balance'
+  '/p/skerrow-dunlin/budget?option=b&pane=balance',
+  '/p/skerrow-dunlin/budget?option=b&pane=time'
 ])
   test(`no accessibility violations at ${path}`, async ({ page }) => {
     await page.goto(server.base + path)

@@ -194,6 +194,7 @@ test.describe('as a first visit has it', () => {
 })
 
 test('every step prints without rail and strip, with a head of its own', async ({ page }) => {
+  test.setTimeout(180_000)
   for (const name of STEPS) {
     await open(page, `skerrow-dunlin/${name}?option=b`)
     await page.evaluate(() => dispatchEvent(new Event('beforeprint')))

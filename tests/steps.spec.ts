@@ -114,6 +114,31 @@ test('Budget: weight and balance lines add up to the tally; a loading too far af
   expect((await form).suggestedFilename()).toMatch(/weight.and.balance.*\.pdf$/)
 })
 
+test('Budget: the odds of being back in time follow how the job is worked, and say what holds it up', async ({
+  page
+}) => {
+  await at(page, 'skerrow-dunlin/budget?option=b&pane=time')
+  const odds = page.locator('[data-odds]')
+  const half = async () =>
+    Number(
+      (await odds
+        .getByRole('row', { name: /half are within/ })
+        .getByRole('cell')
+        .nth(1)
+        .textContent())!.trim()
+    )
+  await expect(odds).toContainText('half are within')
+  const alone = await half()
+  await page.getByLabel('People on it').fill('3')
+  await page.getByLabel('People on it').press('Enter')
+  await expect.poll(half).toBeLessThan(alone)
+  // Ordered on the day it goes in, parts are what is waited for.
+  await page.getByLabel('Parts ordered, weeks before it goes in').fill('0')
+  await page.getByLabel('Parts ordered, weeks before it goes in').press('Enter')
+  await expect(page.locator('[data-holds^="part "]').first()).toBeVisible()
+  await expect(page.locator('[data-task="cut"]')).toContainText('Panel cut and finished')
+})
+
 test('options are renamed and walked through by keys', async ({ page }) => {
   await at(page, 'hollin-whimbrel/equipment')
   await page.getByRole('button', { name: 'More for this option' }).click()

@@ -17,6 +17,7 @@ import {
   type Scene,
   type ShedAnswer
 } from '#core/power'
+import { jobOdds, type JobOdds, type Pace } from '#core/money'
 import { applyDiff, type Diff, type Project } from '#core/document'
 import { AS_FOUND, resolve, type FigureOf, type Progress, type Steps, type Working } from '#core/design'
 import {
@@ -275,6 +276,25 @@ const examiner = {
   bendMap(option: string): BendMap[] {
     const design = resolve(document(), option)
     return bendMap(design, examinePanel(design, false).placed)
+  },
+  /** The odds of the job in time and money. */
+  jobOdds(option: string, pace: Omit<Pace, 'on'>, daysThere: number | undefined): JobOdds {
+    const project = document()
+    const design = resolve(project, option)
+    const { money } = examineOption(project, option, { withRemedies: false })
+    const contingency = money.lines
+      .filter(line => line.group === 'contingency')
+      .reduce((sum, line) => sum + line.cents, 0)
+    return jobOdds(
+      design,
+      { ...pace, on: design.brief.downFrom ?? today() },
+      {
+        plannedCents: money.totalCents - contingency,
+        rateCents: design.prices.labourCentsPerHour,
+        ceilingCents: design.brief.budgetCents,
+        daysThere
+      }
+    )
   },
   /** What is left with parts pressed dead. */
   press(option: string, keys: readonly string[]): Pressed & { parts: readonly Part[] } {

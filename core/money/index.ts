@@ -3,6 +3,8 @@ import type { Wire } from '../wiring'
 import { figure, num, price, say, thing, type Phrase, wireRun } from '../quantity'
 
 export { creepSince, type Creep } from './creep'
+export { jobOdds, type JobOdds, type JobTask } from './time/job'
+export { USUAL_PACE, type Pace } from './time/tasks'
 
 /** One line of the cost, in cents; a credit is negative. */
 export interface CostLine {

@@ -6,6 +6,7 @@ const bench = useBench()
 const taste = useTaste()
 const PANES = [
   ['money', 'Cost, visits, quotes'],
+  ['time', 'Time and odds'],
   ['balance', 'Weight and balance']
 ] as const
 const pane = usePane(PANES)
@@ -24,6 +25,7 @@ const ceiling = computed(() => bench.project!.brief.budgetCents)
     <PaneTabs v-model="pane" :panes="PANES" says="Parts of the budget" />
     <div :id="`pane-${pane}`" class="pane" role="tabpanel" :aria-labelledby="`tab-${pane}`" tabindex="0">
       <BudgetMoney v-if="pane === 'money'" />
+      <BudgetTime v-else-if="pane === 'time'" />
       <BudgetBalance v-else />
     </div>
   </div>

@@ -1,0 +1,225 @@
+<script setup lang="ts">
+/** How long the job takes and what it may come to: the tasks with what they wait for, and the odds from many tries. */
+import { addBusinessDays, differenceInBusinessDays, format, parseISO } from 'date-fns'
+import { USUAL_PACE, type JobOdds } from '#core/money'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+const bench = useBench()
+const taste = useTaste()
+const brief = computed(() => bench.project!.brief)
+const pace = ref({ ...USUAL_PACE })
+const odds = shallowRef<JobOdds>()
+const wrong = ref('')
+const from = computed(() => (brief.value.downFrom ? parseISO(brief.value.downFrom) : undefined))
+/** Working days from the day it goes in to the day it is to be back. */
+const daysThere = computed(() =>
+  from.value && brief.value.downTo
+    ? Math.max(0, differenceInBusinessDays(parseISO(brief.value.downTo), from.value))
+    : undefined
+)
+let round = 0
+watch(
+  [() => bench.examined, pace, daysThere],
+  async () => {
+    const option = bench.examined?.optionId
+    if (option === undefined || option !== bench.option?.id) return
+    const mine = ++round
+    try {
+      const found = await useExaminer().jobOdds(option, { ...pace.value }, daysThere.value)
+      if (mine === round) odds.value = found
+      wrong.value = ''
+    } catch (error) {
+      wrong.value = `The odds could not be worked out: ${(error as Error).message}`
+    }
+  },
+  { immediate: true }
+)
+/** The day after so many working days. */
+const dayAt = (days: number) =>
+  from.value ? taste.day(format(addBusinessDays(from.value, Math.ceil(days)), 'yyyy-MM-dd')) : undefined
+const percent = (share: number) => `${taste.number(share * 100, 0)} %`
+const SAYS: Record<string, string> = {
+  '0.1': 'one in ten is within',
+  '0.5': 'half are within',
+  '0.8': 'four in five are within',
+  '0.95': 'nineteen in twenty are within'
+}
+const drawn = computed(() => {
+  const all = odds.value
+  if (!all) return []
+  return [...all.tasks]
+    .filter(task => task.days[2] > 0)
+    .sort((a, b) => a.start - b.start || a.finish - b.finish)
+    .map(task => ({
+      ...task,
+      left: all.likelyDays ? (task.start / all.likelyDays) * 100 : 0,
+      width: all.likelyDays ? Math.max(0.6, ((task.finish - task.start) / all.likelyDays) * 100) : 0
+    }))
+})
+const holding = computed(() =>
+  [...(odds.value?.tasks ?? [])].filter(task => task.held > 0.005).sort((a, b) => b.held - a.held)
+)
+</script>
+
+<template>
+  <div class="time">
+    <section class="sheet row end">
+      <QuantityField
+        kind="plain"
+        label="Hours that get done in a day"
+        :least="0.5"
+        :most="24"
+        :model-value="pace.hoursADay"
+        @update:model-value="hoursADay => (pace = { ...pace, hoursADay })"
+      />
+      <QuantityField
+        kind="plain"
+        whole
+        label="People on it"
+        :least="1"
+        :most="20"
+        :model-value="pace.people"
+        @update:model-value="people => (pace = { ...pace, people })"
+      />
+      <QuantityField
+        kind="plain"
+        label="Parts ordered, weeks before it goes in"
+        :least="0"
+        :most="104"
+        :model-value="pace.orderedWeeksAhead"
+        @update:model-value="orderedWeeksAhead => (pace = { ...pace, orderedWeeksAhead })"
+      />
+      <p class="small quiet grow">
+        The window ({{ brief.downFrom ? taste.day(brief.downFrom) : 'no start' }} to
+        {{ brief.downTo ? taste.day(brief.downTo) : 'no end' }}) and the ceiling are those of Brief. Monday to Friday;
+        holidays are not known here.
+      </p>
+    </section>
+    <p v-if="wrong" class="sheet" role="alert">{{ wrong }}</p>
+    <p v-else-if="odds && !odds.tasks.length" class="sheet quiet">
+      Nothing changes in this option, so there is no job to plan. Choose units in Equipment.
+    </p>
+    <template v-else-if="odds">
+      <section class="sheet" data-odds>
+        <h2>What it may come to</h2>
+        <p class="big">
+          <template v-if="odds.inTime !== undefined"
+            >Back by {{ taste.day(brief.downTo!) }}: <b class="figures">{{ percent(odds.inTime) }}</b></template
+          ><template v-else>Enter the window in Brief to see the odds of being back in it.</template>
+          <template v-if="odds.underCeiling !== undefined">
+            · under {{ taste.money(brief.budgetCents) }}:
+            <b class="figures">{{ percent(odds.underCeiling) }}</b></template
+          >
+        </p>
+        <table class="list">
+          <thead>
+            <tr>
+              <th>Of {{ taste.number(odds.runs, 0) }} tries</th>
+              <th class="number">Working days</th>
+              <th class="number">Back</th>
+              <th class="number">Money</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in odds.quantiles" :key="one.share">
+              <td>{{ SAYS[String(one.share)] }}</td>
+              <td class="number figures">{{ taste.number(one.days, 0) }}</td>
+              <td class="number figures">{{ dayAt(one.days) ?? '—' }}</td>
+              <td class="number figures">{{ taste.money(one.cents) }}</td>
+            </tr>
+            <tr>
+              <td class="quiet">if every task took its likely time</td>
+              <td class="number figures quiet">{{ taste.number(odds.likelyDays, 0) }}</td>
+              <td class="number figures quiet">{{ dayAt(odds.likelyDays) ?? '—' }}</td>
+              <td />
+            </tr>
+          </tbody>
+        </table>
+        <p class="small quiet">
+          Each try lets every task take from its best to its worst (three-point estimate, PERT), mends hidden faults by
+          the aeroplane’s age, and lets a maker be behind with all of his parts now and then. Money is the estimate
+          without contingency, each hour more or less at the rate. Spreads and leads are assumptions and common
+          practice; ask the shop for its own.
+        </p>
+      </section>
+      <section class="sheet">
+        <h2>What holds it up</h2>
+        <ol class="holding">
+          <li v-for="task in holding.slice(0, 8)" :key="task.id" :data-holds="task.id">
+            <span class="figures">{{ percent(task.held) }}</span> <SayPhrase :says="task.name" />
+          </li>
+        </ol>
+        <p class="small quiet">In so many of the tries a day more of it was a day more of all.</p>
+      </section>
+      <section class="sheet">
+        <h2>The plan</h2>
+        <div class="scroll" role="region" aria-label="Tasks in their order" tabindex="0">
+          <table class="list">
+            <thead>
+              <tr>
+                <th>Task</th>
+                <th class="number">Best</th>
+                <th class="number">Likely</th>
+                <th class="number">Worst</th>
+                <th class="number">Room, days</th>
+                <th class="bars">With likely times</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="task in drawn" :key="task.id" :data-task="task.id">
+                <td><SayPhrase :says="task.name" /></td>
+                <td v-for="(day, at) in task.days" :key="at" class="number figures">{{ taste.number(day, 1) }}</td>
+                <td class="number figures">
+                  <StateMark v-if="task.slack < 0.05" state="decide" :size="12" />
+                  {{ task.slack < 0.05 ? 'none' : taste.number(task.slack, 1) }}
+                </td>
+                <td class="bars">
+                  <span
+                    class="barline"
+                    :class="{ critical: task.slack < 0.05 }"
+                    :style="{ marginLeft: `${task.left}%`, width: `${task.width}%` }"
+                  />
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </section>
+    </template>
+    <p v-else class="quiet">The odds are being worked out…</p>
+  </div>
+</template>
+
+<style scoped>
+.time {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 12px;
+  padding: 10px 14px;
+}
+.big {
+  font-size: 17px;
+  margin: 4px 0 8px;
+}
+.holding {
+  list-style: none;
+}
+.scroll {
+  overflow-x: auto;
+}
+.bars {
+  width: 38%;
+  min-width: 180px;
+}
+.barline {
+  display: block;
+  height: 11px;
+  background: var(--dye);
+  opacity: 0.55;
+}
+.barline.critical {
+  opacity: 1;
+  background: var(--graphite);
+}
+</style>
