@@ -66,6 +66,7 @@ const holding = computed(() =>
   <div class="time">
     <section class="sheet row end">
       <QuantityField
+        class="pace"
         kind="plain"
         label="Hours that get done in a day"
         :least="0.5"
@@ -74,6 +75,7 @@ const holding = computed(() =>
         @update:model-value="hoursADay => (pace = { ...pace, hoursADay })"
       />
       <QuantityField
+        class="pace"
         kind="plain"
         whole
         label="People on it"
@@ -83,6 +85,7 @@ const holding = computed(() =>
         @update:model-value="people => (pace = { ...pace, people })"
       />
       <QuantityField
+        class="pace wide"
         kind="plain"
         label="Parts ordered, weeks before it goes in"
         :least="0"
@@ -202,8 +205,16 @@ const holding = computed(() =>
   font-size: 17px;
   margin: 4px 0 8px;
 }
+.pace {
+  flex: none;
+  width: 200px;
+}
+.pace.wide {
+  width: 270px;
+}
 .holding {
   list-style: none;
+  padding: 0;
 }
 .scroll {
   overflow-x: auto;
