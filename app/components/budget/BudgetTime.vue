@@ -68,7 +68,7 @@ const holding = computed(() =>
       <QuantityField
         class="pace"
         kind="plain"
-        label="Hours that get done in a day"
+        label="Hours done in a day"
         :least="0.5"
         :most="24"
         :model-value="pace.hoursADay"
