@@ -348,7 +348,7 @@ export const COAX_KINDS = ['single shield', 'double shield'] as const
  * the way it was sent, the coax that it is. It stays when the wire goes, so that a number is never given twice.
  */
 export const WireMark = z.strictObject({
-  wire: z.string().min(1).max(200),
+  wire: z.string().min(1).max(300),
   number: z.int().min(1).max(99_999).optional(),
   state: z.enum(WIRE_STATES).optional(),
   /** Places it goes by, in order, in place of the shortest way. */

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { layOneLine, writeAnalysisCsv, writeOneLineSvg, analysisSheets } from '#core/formats'
+import { layOneLine, writeOneLineSvg } from '#core/formats'
 import { oneLine, type PowerReport } from '#core/power'
-import type { Paper } from '#core/print'
 import { loadAnalysis } from '#core/report'
 import { format } from 'date-fns'
 import { useBench } from '~/stores/bench'
@@ -11,45 +10,14 @@ import { useTaste } from '~/stores/taste'
 const { power } = defineProps<{ power: PowerReport }>()
 const bench = useBench()
 const taste = useTaste()
-const paper = ref<Paper>('A4')
-const PAPER_NAMES: readonly Paper[] = ['A4', 'A3', 'Letter']
-const busy = ref(false)
 const stem = computed(() => `${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name}`)
 const analysis = computed(() =>
   loadAnalysis(bench.examined!, power, taste.day(format(new Date(), 'yyyy-MM-dd')), taste.reading)
 )
-async function give(work: () => Promise<void>) {
-  busy.value = true
-  try {
-    await work()
-  } catch (error) {
-    bench.said = `The file could not be made: ${(error as Error).message} Nothing was changed.`
-  } finally {
-    busy.value = false
-  }
-}
-// Writers of PDF and XLSX are fetched only when a file is wanted.
-const givePdf = () =>
-  give(async () => {
-    const { writeAnalysisPdf } = await import('#core/print')
-    giveFile(
-      fileName(`${stem.value} load analysis`, 'pdf'),
-      await writeAnalysisPdf(analysis.value, paper.value),
-      'application/pdf'
-    )
-  })
-const giveXlsx = () =>
-  give(async () => {
-    const { default: writeExcel } = await import('write-excel-file/universal')
-    giveFile(
-      fileName(`${stem.value} load analysis`, 'xlsx'),
-      new Uint8Array(await (await writeExcel(analysisSheets(analysis.value)).toBlob()).arrayBuffer()),
-      'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
-    )
-  })
-const giveCsv = () => {
-  giveFile(fileName(`${stem.value} load analysis`, 'csv'), writeAnalysisCsv(analysis.value), 'text/csv')
-}
+const { paper, busy, give, givePdf, giveXlsx, giveCsv } = useAnalysisFiles(
+  () => analysis.value,
+  () => `${stem.value} load analysis`
+)
 const giveSvg = () =>
   give(async () => {
     giveFile(

@@ -1,8 +1,6 @@
 <script setup lang="ts">
-import type { WireMark } from '#core/document'
-import { sayProblem } from '#core/document'
-import { analysisSheets, readWiresCsv, writeAnalysisCsv, writeWiresCsv } from '#core/formats'
-import type { Paper } from '#core/print'
+import { sayProblem, type WireMark } from '#core/document'
+import { readWiresCsv, writeWiresCsv } from '#core/formats'
 import { harnessPapers } from '#core/report'
 import type { WiringReport } from '#core/wiring'
 import { format } from 'date-fns'
@@ -13,40 +11,16 @@ import { useTaste } from '~/stores/taste'
 const { wiring } = defineProps<{ wiring: WiringReport }>()
 const bench = useBench()
 const taste = useTaste()
-const paper = ref<Paper>('A4')
-const PAPER_NAMES: readonly Paper[] = ['A4', 'A3', 'Letter']
-const busy = ref(false)
 const stem = computed(
   () => `${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name} harness`
 )
 const papers = computed(() =>
   harnessPapers(bench.examined!, wiring, taste.day(format(new Date(), 'yyyy-MM-dd')), taste.reading)
 )
-async function give(work: () => Promise<void>) {
-  busy.value = true
-  try {
-    await work()
-  } catch (error) {
-    bench.said = `The file could not be made: ${(error as Error).message} Nothing was changed.`
-  } finally {
-    busy.value = false
-  }
-}
-const givePdf = () =>
-  give(async () => {
-    const { writeAnalysisPdf } = await import('#core/print')
-    giveFile(fileName(stem.value, 'pdf'), await writeAnalysisPdf(papers.value, paper.value), 'application/pdf')
-  })
-const giveXlsx = () =>
-  give(async () => {
-    const { default: writeExcel } = await import('write-excel-file/universal')
-    giveFile(
-      fileName(stem.value, 'xlsx'),
-      new Uint8Array(await (await writeExcel(analysisSheets(papers.value)).toBlob()).arrayBuffer()),
-      'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
-    )
-  })
-const giveCsv = () => giveFile(fileName(`${stem.value} all`, 'csv'), writeAnalysisCsv(papers.value), 'text/csv')
+const { paper, busy, givePdf, giveXlsx, giveCsv } = useAnalysisFiles(
+  () => papers.value,
+  () => stem.value
+)
 const giveList = () => giveFile(fileName(`${stem.value} wires`, 'csv'), writeWiresCsv(bench.report!), 'text/csv')
 
 const file = useTemplateRef<HTMLInputElement>('file')
