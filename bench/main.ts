@@ -9,7 +9,7 @@ import { bends, examinePanel, freeGround, groundOf, setDown } from '../core/pane
 import { seatsOf } from '../core/pilot'
 import { examineWiring, listWires, proposeLinks } from '../core/wiring'
 import { circuitsOf, loadsByPhase, shortestShed, simulate, powerModel, usualSettings } from '../core/power'
-import { EMPTY_HISTORY } from '../core/document'
+import { act, EMPTY_HISTORY, type Bench } from '../core/document'
 import { finish, resolve } from '../core/design'
 import { readCatalogueCsv } from '../core/formats'
 import { openProject, writeProject, type Project } from '../core/document'
@@ -242,15 +242,45 @@ const server = await startServer()
 try {
   await fetch(`${server.base}/api/projects`, { method: 'POST', body: JSON.stringify(project) })
   const saves: number[] = []
-  for (let version = 1; version <= 220; version++) {
-    const body = JSON.stringify({ version, project: { ...project, title: `Large ${version}` }, history: EMPTY_HISTORY })
+  let bytesSent = 0
+  for (let version = 1, bench = { project, history: EMPTY_HISTORY } as Bench; version <= 220; version++) {
+    const unit = project.options[0]!.units[version % 40]!
+    bench = act(bench, [{ type: 'unit.move', option: 'a', unit: unit.id, xMm: version, yMm: 50 }], 'Move')
+    const step = { does: 'act', ...bench.history.past.at(-1)! }
+    const body = JSON.stringify({ save: `bench-${version}-save`, from: version, steps: [step] })
+    bytesSent = Math.max(bytesSent, body.length)
     const start = performance.now()
-    const answer = await fetch(`${server.base}/api/projects/large`, { method: 'PUT', body })
+    const answer = await fetch(`${server.base}/api/projects/large/saves`, { method: 'POST', body })
     if (!answer.ok) throw new Error(await answer.text())
     await answer.text()
     if (version > 20) saves.push(performance.now() - start)
   }
-  note('save the generated project, over HTTP', saves, '25 ms at p95')
+  note('save one edit of the generated project durably, over HTTP', saves, '25 ms at p95')
+  console.log(`  ${bytesSent} bytes sent for one edit at most (goal 2,000)`)
+  const writers = await Promise.all(
+    Array.from({ length: 20 }, async (_, writer) => {
+      const id = `w${writer}`
+      await fetch(`${server.base}/api/projects`, { method: 'POST', body: JSON.stringify({ ...project, id }) })
+      return id
+    })
+  )
+  const until = performance.now() + 5_000
+  let together = 0
+  await Promise.all(
+    writers.map(async id => {
+      let bench: Bench = { project: { ...project, id }, history: EMPTY_HISTORY }
+      for (let version = 1; performance.now() < until; version++) {
+        bench = act(bench, [{ type: 'project.rename', title: `T${version}` }], 'Rename')
+        const step = { does: 'act', ...bench.history.past.at(-1)! }
+        const body = JSON.stringify({ save: `${id}-save-${version}`, from: version, steps: [step] })
+        const answer = await fetch(`${server.base}/api/projects/${id}/saves`, { method: 'POST', body })
+        if (!answer.ok) throw new Error(await answer.text())
+        await answer.text()
+        together++
+      }
+    })
+  )
+  console.log(`  ${(together / 5).toFixed(0)} saves a second of twenty writers`)
 
   const browser = await chromium.launch(BROWSER)
   const first: number[] = []

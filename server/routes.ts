@@ -2,7 +2,8 @@
 export const ROUTES: readonly (readonly [path: RegExp, methods: readonly string[], file: string])[] = [
   [/^\/api\/projects$/, ['GET', 'POST'], 'projects'],
   [/^\/api\/projects\/begin$/, ['POST'], 'projects/begin'],
-  [/^\/api\/projects\/[^/]+$/, ['GET', 'PUT', 'DELETE'], 'projects/[id]'],
+  [/^\/api\/projects\/[^/]+$/, ['GET', 'DELETE'], 'projects/[id]'],
+  [/^\/api\/projects\/[^/]+\/saves$/, ['GET', 'POST'], 'projects/[id]/saves'],
   [/^\/api\/projects\/[^/]+\/card$/, ['GET'], 'projects/[id]/card'],
   [/^\/api\/projects\/[^/]+\/undelete$/, ['POST'], 'projects/[id]/undelete'],
   [/^\/api\/projects\/[^/]+\/versions$/, ['GET'], 'projects/[id]/versions'],

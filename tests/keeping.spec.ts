@@ -1,4 +1,11 @@
-import { readFileSync } from 'node:fs'
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, renameSync, rmSync } from 'node:fs'
+import { connect } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { nanoid } from 'nanoid'
+import { act, EMPTY_HISTORY, wholeStep, type Project } from '../core/document'
+import { startPostgres } from '../server/keeping/stores.testing'
 import { expect, test } from './watched'
 import { startServer, type Server } from './server'
 
@@ -171,14 +178,14 @@ test.describe('bad files bring a clear message and change nothing', () => {
 test('while the server is gone nothing is lost: the window stays, and saves when it is back', async ({ page }) => {
   await page.goto(`${server.base}/p/skerrow-dunlin/brief`)
   await expect(page.locator('[data-figure]').first()).toBeVisible()
-  await page.route('**/api/projects/skerrow-dunlin', route => route.abort())
+  await page.route('**/api/projects/skerrow-dunlin/saves', route => route.abort())
   await page.getByLabel('Name of the project').fill('Said in the dark')
   await page.getByLabel('Name of the project').press('Tab')
   await expect(page.getByText('Not saved: trying again')).toBeVisible()
   await page.getByRole('link', { name: 'Hangar' }).click()
   await expect(page.getByText('so this window stays here')).toBeVisible()
   await expect(page.getByLabel('Name of the project')).toHaveValue('Said in the dark')
-  await page.unroute('**/api/projects/skerrow-dunlin')
+  await page.unroute('**/api/projects/skerrow-dunlin/saves')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   expect(
     ((await (await fetch(`${server.base}/api/projects/skerrow-dunlin`)).json()) as { project: { title: string } })
@@ -241,44 +248,144 @@ test('another site cannot write', async () => {
   expect((await fetch(`${server.base}/api/projects/teasel-ls`)).ok).toBe(true)
 })
 
+interface Kept {
+  project: Project
+  history: { past: { label: string }[] }
+  version: number
+}
+const read = async (base: string, id = 'teasel-ls') =>
+  (await (await fetch(`${base}/api/projects/${id}`)).json()) as Kept
+/** Saves a name as a window does. */
+const saveTitle = (base: string, kept: Kept, title: string, save = nanoid()) =>
+  fetch(`${base}/api/projects/${kept.project.id}/saves`, {
+    method: 'POST',
+    body: JSON.stringify({
+      save,
+      from: kept.version,
+      steps: [wholeStep(kept.project, { ...kept.project, title }, 'Rename')]
+    })
+  })
+
 test('what was acknowledged is kept through a kill in the middle of saving', async () => {
   const mine = await startServer()
-  const kept = (await (await fetch(`${mine.base}/api/projects/teasel-ls`)).json()) as {
-    project: { title: string }
-    history: unknown
-    version: number
-  }
-  let acknowledged = kept.version
+  let kept = await read(mine.base)
   let running = true
   const saving = (async () => {
     while (running) {
-      const answer = await fetch(`${mine.base}/api/projects/teasel-ls`, {
-        method: 'PUT',
-        body: JSON.stringify({
-          ...kept,
-          version: acknowledged,
-          project: { ...kept.project, title: `Save ${acknowledged + 1}` }
-        })
-      }).catch(() => undefined)
+      const title = `Save ${kept.version + 1}`
+      const answer = await saveTitle(mine.base, kept, title).catch(() => undefined)
       if (!answer?.ok) return
-      acknowledged = ((await answer.json()) as { version: number }).version
+      const { version } = (await answer.json()) as { version: number }
+      kept = { ...kept, project: { ...kept.project, title }, version }
     }
   })()
   await new Promise(done => setTimeout(done, 1500))
   await mine.kill('SIGKILL')
   running = false
   await saving
-  expect(acknowledged).toBeGreaterThan(3)
+  expect(kept.version).toBeGreaterThan(3)
   const again = await startServer(mine.directory)
-  const after = (await (await fetch(`${again.base}/api/projects/teasel-ls`)).json()) as {
-    project: { title: string }
-    version: number
-  }
+  const after = await read(again.base)
   // One save may have been written and not yet answered when the process died.
-  expect(after.version).toBeGreaterThanOrEqual(acknowledged)
-  expect(after.version).toBeLessThanOrEqual(acknowledged + 1)
+  expect(after.version).toBeGreaterThanOrEqual(kept.version)
+  expect(after.version).toBeLessThanOrEqual(kept.version + 1)
   expect(after.project.title).toBe(`Save ${after.version}`)
   await again.kill()
+})
+
+test('a directory that is moved away while it is open: nothing is said to be saved any more, and the server stops', async () => {
+  const mine = await startServer()
+  const kept = await read(mine.base)
+  renameSync(mine.directory, `${mine.directory}-moved`)
+  const answer = await saveTitle(mine.base, kept, 'Into nowhere')
+  expect(answer.status).toBe(503)
+  expect(((await answer.json()) as { message: string }).message).toContain('nothing was saved')
+  expect(await mine.exit).toBe(3)
+  expect(mine.said()).toContain('has gone, or was moved')
+})
+
+test('a full disk is said in words, what is open goes on, and with room again it is saved', async () => {
+  const place = mkdtempSync(join(tmpdir(), 'ewerpanel-full-'))
+  const mounted = (() => {
+    try {
+      execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=160m', 'tmpfs', place], { stdio: 'ignore' })
+      return true
+    } catch {
+      return false
+    }
+  })()
+  test.skip(!mounted, 'Mounting is not allowed here.')
+  const mine = await startServer(join(place, 'data'))
+  try {
+    let kept = await read(mine.base)
+    try {
+      execFileSync('dd', ['if=/dev/zero', `of=${join(place, 'filler')}`, 'bs=64k'], { stdio: 'ignore' })
+    } catch {
+      /* it ends when there is no room */
+    }
+    let status = 200
+    // What the log has room for is still taken.
+    for (let tries = 0; tries < 3_000 && status === 200; tries++) {
+      const title = `Save ${tries} ${'x'.repeat(80)}`
+      const answer = await saveTitle(mine.base, kept, title)
+      status = answer.status
+      const said = (await answer.json()) as { version: number; message: string }
+      if (status === 200) kept = { ...kept, project: { ...kept.project, title }, version: said.version }
+      else expect([status, said.message]).toEqual([507, expect.stringContaining('The disk is full: nothing was saved')])
+    }
+    expect(status).toBe(507)
+    rmSync(join(place, 'filler'))
+    expect((await read(mine.base)).version).toBe(kept.version)
+    expect((await saveTitle(mine.base, kept, 'With room again')).status).toBe(200)
+  } finally {
+    await mine.kill()
+    execFileSync('umount', [place])
+  }
+})
+
+test('two app servers on one PostgreSQL database lose nothing, and what goes together goes together', async () => {
+  const postgres = await startPostgres()
+  test.skip(!postgres, 'No PostgreSQL is installed here.')
+  const url = await postgres!.fresh()
+  // Both at once: only one of them makes the tables.
+  const servers = await Promise.all([0, 1].map(() => startServer(undefined, true, { DATABASE_URL: url })))
+  expect(servers[0]!.said()).toMatch(/the PostgreSQL database 127\.0\.0\.1:\d+\/test1/)
+  const { project } = await read(servers[0]!.base, 'skerrow-dunlin')
+  const units = project.options[1]!.units.slice(0, 10).map(unit => unit.id)
+  const until = Date.now() + 4_000
+  let acknowledged = 0
+  const last = new Map<string, number>()
+  await Promise.all(
+    units.map(async (unit, index) => {
+      const { base } = servers[index % 2]!
+      for (let xMm = 10; Date.now() < until; xMm++) {
+        const kept = await read(base, 'skerrow-dunlin')
+        const { project } = act(
+          { project: kept.project, history: EMPTY_HISTORY },
+          [{ type: 'unit.move', option: 'b', unit, xMm, yMm: 40 + index }],
+          'Move'
+        )
+        const answer = await fetch(`${base}/api/projects/skerrow-dunlin/saves`, {
+          method: 'POST',
+          body: JSON.stringify({
+            save: nanoid(),
+            from: kept.version,
+            steps: [wholeStep(kept.project, project, 'Move')]
+          })
+        })
+        expect(answer.status).toBe(200)
+        last.set(unit, xMm)
+        acknowledged++
+      }
+    })
+  )
+  for (const server of servers) {
+    const now = await read(server.base, 'skerrow-dunlin')
+    expect(now.version).toBe(acknowledged + 1)
+    for (const [unit, xMm] of last) expect(now.project.options[1]!.units.find(one => one.id === unit)!.xMm).toBe(xMm)
+  }
+  for (const server of servers) await server.kill()
+  await postgres!.end()
 })
 
 test('everything is backed up into one file and restored from it', async ({ page }) => {
@@ -313,8 +420,12 @@ test('what is asked wrongly is answered in words, as data, and never by a failur
     project: Record<string, unknown>
     version: number
   }
-  const { project, version } = good
-  const history = { past: [], future: [] }
+  const { project, version } = good as unknown as Kept
+  const saves = '/api/projects/teasel-ls/saves'
+  const step = wholeStep(project, { ...project, title: 'Another' }, 'Rename')
+  const save = (change: object) => ({ save: nanoid(), from: version, steps: [step], ...change })
+  const titled = (title: unknown) =>
+    save({ steps: [{ ...step, diff: { ...step.diff, updated: { '': [project, { title }] } } }] })
   for (const [status, method, path, body] of [
     [404, 'GET', '/api/nothing'],
     [404, 'GET', '/api/projects/teasel-ls/versions/abc'],
@@ -323,19 +434,28 @@ test('what is asked wrongly is answered in words, as data, and never by a failur
     [404, 'GET', '/api/projects/nobody'],
     [400, 'GET', '/api/projects/%00'],
     [400, 'GET', '/api/projects/%ff'],
-    [400, 'PUT', '/api/projects/teasel-ls', '{'],
-    [400, 'PUT', '/api/projects/teasel-ls', { version: 'x', project, history }],
-    [400, 'PUT', '/api/projects/teasel-ls', { version: 0, project, history }],
-    [400, 'PUT', '/api/projects/teasel-ls', { version, project: { ...project, title: 'a\0b' }, history }],
-    [400, 'PUT', '/api/projects/teasel-ls', { version, project: { ...project, options: 'none' }, history }],
-    [400, 'PUT', '/api/projects/teasel-ls', `{"version":${'['.repeat(50_000)}`],
-    [400, 'PUT', '/api/projects/other', { version, project, history }],
+    [405, 'PUT', '/api/projects/teasel-ls', {}],
+    [400, 'POST', saves, '{'],
+    [400, 'POST', saves, save({ from: 'x' })],
+    [400, 'POST', saves, save({ from: 0 })],
+    [400, 'POST', saves, save({ from: 99_999_999_999 })],
+    [400, 'POST', saves, save({ save: '' })],
+    [400, 'POST', saves, save({ steps: [] })],
+    [400, 'POST', saves, save({ steps: [{ ...step, label: 'a\0b' }] })],
+    [400, 'POST', saves, save({ steps: [{ ...step, label: '\ud800' }] })],
+    [400, 'POST', saves, `{"save":${'['.repeat(50_000)}`],
+    [422, 'POST', saves, titled(7)],
+    [422, 'POST', saves, save({ steps: [{ ...step, does: 'undo' }] })],
+    [409, 'POST', saves, save({ from: version + 1 })],
+    [404, 'POST', '/api/projects/other/saves', save({})],
     [422, 'POST', '/api/projects', { format: 2, airframe: 7 }],
     [422, 'POST', '/api/projects', '['.repeat(100_000)],
     [400, 'POST', '/api/projects/teasel-ls/versions/abc/restore', { version: 1 }],
     [400, 'POST', '/api/projects/teasel-ls/versions/99999999999/restore', { version: 1 }],
     [404, 'POST', '/api/projects/teasel-ls/versions/999999/restore', { version: 1 }],
-    [400, 'POST', '/api/backup', { backup: 1 }]
+    [422, 'POST', '/api/backup', { backup: 1 }],
+    [422, 'POST', '/api/backup', '{'],
+    [422, 'POST', '/api/projects', text().replace('Teasel, day VFR', '\\ud800')]
   ] as const) {
     const answer = await ask(method, path, body)
     expect.soft([answer.status, method, path]).toEqual([status, method, path])
@@ -353,5 +473,38 @@ test('what is asked wrongly is answered in words, as data, and never by a failur
   // Nothing of all that was saved.
   expect(((await (await fetch(`${server.base}/api/projects/teasel-ls`)).json()) as { version: number }).version).toBe(
     version
+  )
+})
+
+test('a body that stops coming is closed, and the server goes on', async () => {
+  test.setTimeout(60_000)
+  const { hostname, port } = new URL(server.base)
+  const socket = connect(Number(port), hostname)
+  const head = ['POST /api/projects HTTP/1.1', `Host: ${hostname}:${port}`, 'Content-Length: 5000', '', '']
+  socket.write(`${head.join('\r\n')}{"format":`)
+  const began = Date.now()
+  await new Promise(done => socket.once('close', done))
+  expect(Date.now() - began).toBeLessThan(25_000)
+  expect((await fetch(`${server.base}/api/projects`)).ok).toBe(true)
+})
+
+test('a lost answer makes no second save', async ({ page }) => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/brief`)
+  const before = await read(server.base, 'skerrow-dunlin')
+  let lost = 0
+  // The save arrives, its answer does not.
+  await page.route('**/saves', async route => {
+    if (lost++) return route.continue()
+    await route.fetch()
+    await route.abort()
+  })
+  await page.getByLabel('Name of the project').fill('Said once')
+  await page.getByLabel('Name of the project').press('Tab')
+  await expect(page.getByText('Not saved: trying again')).toBeVisible()
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 15_000 })
+  const after = await read(server.base, 'skerrow-dunlin')
+  expect([after.version, after.project.title]).toEqual([before.version + 1, 'Said once'])
+  expect(after.history.past.filter(one => one.label === after.history.past.at(-1)!.label)).toHaveLength(
+    before.history.past.filter(one => one.label === after.history.past.at(-1)!.label).length + 1
   )
 })

@@ -25,7 +25,8 @@ export interface Server {
 /** Starts the built server as npm start does, on a port and a data directory of its own. */
 export async function startServer(
   directory = mkdtempSync(join(tmpdir(), 'ewerpanel-e2e-')),
-  wait = true
+  wait = true,
+  env: Record<string, string> = {}
 ): Promise<Server> {
   const port = await freePort()
   const child: ChildProcess = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
@@ -36,7 +37,8 @@ export async function startServer(
       HOST: '127.0.0.1',
       EWERPANEL_DATA: directory,
       EWERPANEL_ROOT: root,
-      EWERPANEL_COPIES: 'off'
+      EWERPANEL_COPIES: 'off',
+      ...env
     }
   })
   let said = ''

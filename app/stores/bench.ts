@@ -1,9 +1,19 @@
 import { defineStore } from 'pinia'
+import { nanoid } from 'nanoid'
 import type { Edit, History, Project } from '#core/document'
 import { useTaste } from '~/stores/taste'
 import type { Design, FigureOf, Remedy } from '#core/design'
-import { act as actOn, EMPTY_HISTORY, EditError, merge, redo as redoOn, undo as undoOn } from '#core/document'
-import type { Bench, Dispute } from '#core/document'
+import {
+  act as actOn,
+  EMPTY_HISTORY,
+  EditError,
+  redo as redoOn,
+  reverse,
+  takeSteps,
+  undo as undoOn,
+  wholeStep
+} from '#core/document'
+import type { Bench, Dispute, Step } from '#core/document'
 import { resolve } from '#core/design'
 import type { Report } from '#core/report'
 import type { PanelReport } from '#core/panel'
@@ -13,6 +23,22 @@ const SAVE_AFTER_MS = 350
 /** Nudges of one unit that follow each other this fast are one act to undo. */
 const SAME_ACT_MS = 900
 
+/** Steps sent at once; a window that was without its server for a day sends the rest after them. */
+const STEPS_AT_ONCE = 500
+
+/** A save on its way: the same one is sent again until it is answered, so that a lost answer makes no second one. */
+interface Sending {
+  save: string
+  from: number
+  steps: Step[]
+  chosen?: Readonly<Record<string, 'mine' | 'theirs'>>
+  seen?: number
+  always?: boolean
+}
+interface Kept extends Bench {
+  version: number
+}
+
 type SaveState = 'saved' | 'waiting' | 'saving' | 'stale' | 'missing' | 'failed'
 
 /** The project on the bench: the document, its history, what the core says of it, and its keeping. */
@@ -20,8 +46,9 @@ export const useBench = defineStore('bench', () => {
   const project = shallowRef<Project>()
   const history = shallowRef<History>(EMPTY_HISTORY)
   const version = ref(0)
-  /** The document as it was last the same here and on the server: what a merge begins from. */
-  const base = shallowRef<Bench>()
+  /** What was done here and is not on its way to the server yet. */
+  let pending: Step[] = []
+  let sending: Sending | undefined
   /** Records that another window changed too, each its own way; the user chooses. */
   const disputes = shallowRef<Dispute[]>([])
   const optionId = ref('a')
@@ -100,7 +127,8 @@ export const useBench = defineStore('bench', () => {
     history.value = kept.history
     version.value = kept.version
     project.value = kept.project
-    base.value = { project: kept.project, history: kept.history }
+    pending = []
+    sending = undefined
     disputes.value = []
     selected.value = []
     saveState.value = 'saved'
@@ -111,10 +139,14 @@ export const useBench = defineStore('bench', () => {
     })
   }
 
-  function changed() {
+  /** What was chosen in the window and is no longer in the document is let go. */
+  function letGo() {
     if (!option.value || option.value.id !== optionId.value) optionId.value = project.value?.options[0]?.id ?? 'a'
     const here = new Set(option.value?.units.map(unit => unit.id))
     selected.value = selected.value.filter(id => here.has(id))
+  }
+  function changed() {
+    letGo()
     if (saveState.value === 'stale' || saveState.value === 'missing') return
     saveState.value = 'waiting'
     clearTimeout(timer)
@@ -128,39 +160,56 @@ export const useBench = defineStore('bench', () => {
     if (!project.value) return false
     const now = Date.now()
     const gathered = key !== '' && lastAct.key === key && now - lastAct.at < SAME_ACT_MS
-    let bench = { project: project.value, history: history.value }
+    let bench: Bench = { project: project.value, history: history.value }
+    const steps = [...pending]
     try {
-      if (gathered) bench = undoOn(bench)
-      bench = actOn(bench, edits, label)
+      const before = bench
+      if (gathered) bench = undoOn(before)
+      const from = bench
+      bench = actOn(from, edits, label)
+      if (from !== before) {
+        // One that was not sent yet need not be taken back on the server, when another takes its place.
+        if (bench !== from && steps.at(-1)?.does === 'act') steps.pop()
+        else steps.push(stepOf('undo', before))
+      }
+      if (bench !== from) steps.push({ does: 'act', ...bench.history.past.at(-1)! })
     } catch (error) {
       if (!(error instanceof EditError)) throw error
       said.value = error.message
       return false
     }
     lastAct = { key, at: now }
+    pending = steps
     project.value = bench.project
     history.value = bench.history
     changed()
     return true
   }
-  const step = (change: typeof undoOn, text: string | undefined, word: string) => {
+  /** What undo or redo of a bench does, as it is sent. */
+  const stepOf = (does: 'undo' | 'redo', before: Bench): Step => {
+    const { label, diff } = does === 'undo' ? before.history.past.at(-1)! : before.history.future[0]!
+    return { does, label, diff: does === 'undo' ? reverse(diff) : diff }
+  }
+  const step = (does: 'undo' | 'redo', text: string | undefined, word: string) => {
     if (!project.value || text === undefined) return
-    let bench: ReturnType<typeof change>
+    const before = { project: project.value, history: history.value }
+    let bench: Bench
     try {
-      bench = change({ project: project.value, history: history.value })
+      bench = does === 'undo' ? undoOn(before) : redoOn(before)
     } catch (error) {
       if (!(error instanceof EditError)) throw error
       said.value = error.message
       return
     }
+    pending = [...pending, stepOf(does, before)]
     project.value = bench.project
     history.value = bench.history
     lastAct = { key: '', at: 0 }
     said.value = `${word}: ${text}`
     changed()
   }
-  const undo = () => step(undoOn, canUndo.value, 'Undone')
-  const redo = () => step(redoOn, canRedo.value, 'Redone')
+  const undo = () => step('undo', canUndo.value, 'Undone')
+  const redo = () => step('redo', canRedo.value, 'Redone')
   const cure = (remedy: Remedy) => {
     const words = useTaste().say(remedy.says)
     if (!outOfDate.value && act(remedy.edits, words)) said.value = `Done: ${words} Undo takes it back.`
@@ -168,66 +217,77 @@ export const useBench = defineStore('bench', () => {
 
   async function save() {
     if (!project.value) return
+    const { id } = project.value
+    sending ??= { save: nanoid(), from: version.value, steps: pending.splice(0, STEPS_AT_ONCE) }
+    if (!sending.steps.length) {
+      sending = undefined
+      saveState.value = 'saved'
+      return
+    }
     saveState.value = 'saving'
-    const sent = project.value
-    const steps = history.value
     try {
-      const answer = await ask<{ version: number }>(`/api/projects/${sent.id}`, {
-        method: 'PUT',
-        body: { version: version.value, project: sent, history: steps, ...(merging && { merging }) }
+      const answer = await ask<{ version: number; merged: boolean }>(`/api/projects/${id}/saves`, {
+        method: 'POST',
+        body: sending
       })
-      merging = false
-      version.value = answer.version
-      base.value = { project: sent, history: steps }
-      saveState.value = project.value === sent ? 'saved' : 'waiting'
+      if (answer.merged) await takeIn(id)
+      else version.value = answer.version
+      sending = undefined
+      disputes.value = []
+      saveState.value = pending.length ? 'waiting' : 'saved'
       saveError.value = ''
     } catch (error) {
-      const { statusCode } = error as { statusCode?: number }
-      if (statusCode === 409 && (await mergeIn({}))) return
-      saveState.value = statusCode === 409 ? 'stale' : statusCode === 404 ? 'missing' : 'failed'
-      saveError.value = sayError(error)
-      if (saveState.value === 'failed') {
-        said.value = saveError.value
-        timer = setTimeout(() => {
-          void flush()
-        }, 4000)
-      }
+      notSaved(error as { statusCode?: number; data?: { data?: { version: number; disputes: Dispute[] } } })
     }
   }
 
-  let merging = false
+  function notSaved(error: { statusCode?: number; data?: { data?: { version: number; disputes: Dispute[] } } }) {
+    const { statusCode, data } = error
+    saveError.value = sayError(error)
+    // 422: what was done here does not fit what it began from. That goes on only by a choice, like what does not go together.
+    saveState.value = statusCode === 409 || statusCode === 422 ? 'stale' : statusCode === 404 ? 'missing' : 'failed'
+    disputes.value = (statusCode === 409 && data?.data?.disputes) || []
+    if (sending && data?.data) sending.seen = data.data.version
+    if (saveState.value !== 'failed') return
+    said.value = saveError.value
+    timer = setTimeout(() => {
+      void flush()
+    }, 4000)
+  }
+
   /**
-   * Another window has saved since: what it did and what was done here go together record by record, and both stay.
-   * @param chosen whose record is to stand, of those that both changed
-   * @returns whether they went together; what is in dispute stands in `disputes` when they did not
+   * Others saved meanwhile, and the server has put both together: the document is fetched, and what was done here since goes on
+   * top of it.
    */
-  async function mergeIn(chosen: Readonly<Record<string, 'mine' | 'theirs'>>): Promise<boolean> {
-    if (!project.value || !base.value) return false
-    let theirs: { project: Project; history: History; version: number }
-    try {
-      theirs = await ask<{ project: Project; history: History; version: number }>(`/api/projects/${project.value.id}`)
-    } catch {
-      // The save that failed says what is the matter.
-      return false
-    }
-    const found = merge(base.value, { project: project.value, history: history.value }, theirs, chosen)
-    disputes.value = found.state === 'disputed' ? found.disputes : []
-    if (found.state === 'apart') saveError.value = found.why
-    if (found.state !== 'merged') return false
-    project.value = found.bench.project
-    history.value = found.bench.history
-    base.value = { project: theirs.project, history: theirs.history }
-    version.value = theirs.version
-    merging = true
+  async function takeIn(id: string) {
+    const kept = await ask<Kept>(`/api/projects/${id}`)
+    let bench: Bench = kept
+    const left: string[] = []
+    pending = pending.filter(one => {
+      try {
+        bench = takeSteps(bench, [one])
+        return true
+      } catch (error) {
+        if (!(error instanceof EditError)) throw error
+        left.push(one.label)
+        return false
+      }
+    })
+    version.value = kept.version
+    history.value = bench.history
+    project.value = bench.project
+    letGo()
     lastAct = { key: '', at: 0 }
-    said.value = 'Another window has saved meanwhile. What was done there and what was done here both stay.'
-    saveState.value = 'waiting'
-    changed()
-    return true
+    said.value = left.length
+      ? `Another window has saved meanwhile, and both stay; but what was done last could not be done again on it: ${left.join(', ')}. Look, and do it again.`
+      : 'Another window has saved meanwhile. What was done there and what was done here both stay.'
   }
   /** The user chose for each record in dispute. */
   async function settle(chosen: Readonly<Record<string, 'mine' | 'theirs'>>) {
-    if (await mergeIn(chosen)) await flush()
+    if (!sending) return
+    sending.chosen = chosen
+    saveState.value = 'waiting'
+    await flush()
   }
 
   /** Saves what waits, one save after the other. */
@@ -245,9 +305,11 @@ export const useBench = defineStore('bench', () => {
   /** The user chose this window's document over the one saved elsewhere, which stays among the earlier versions. */
   async function keepMine() {
     if (!project.value) return
-    const theirs = await ask<{ version: number }>(`/api/projects/${project.value.id}`)
-    version.value = theirs.version
-    merging = true
+    const theirs = await ask<Kept>(`/api/projects/${project.value.id}`)
+    const whole = wholeStep(theirs.project, project.value, 'Kept over what another window saved')
+    sending = { save: nanoid(), from: theirs.version, steps: [whole], always: true }
+    pending = []
+    history.value = { past: [...theirs.history.past, { label: whole.label, diff: whole.diff }], future: [] }
     saveState.value = 'waiting'
     await flush()
   }

@@ -4,11 +4,21 @@ export * from './diff'
 export * from './records'
 export * from './history'
 export { merge, type Dispute, type Merged } from './merge'
+export { mergeSteps, Step, takeSteps, wholeStep, type StepsMerged } from './steps'
 export * from './rows'
 export * from './migrations'
 export * from './references'
 export * from './file'
-export { locate, MOST_DEEP, positionAt, readJson, sayProblem, tooDeepAt, type FileProblem } from './locate'
+export {
+  locate,
+  MOST_DEEP,
+  positionAt,
+  readJson,
+  sayProblem,
+  tooDeepAt,
+  unkeepableAt,
+  type FileProblem
+} from './locate'
 export * from './blank'
 export { PANEL_TEMPLATES } from './templates'
 export * from './outline'

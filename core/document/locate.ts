@@ -49,6 +49,27 @@ export function tooDeepAt(text: string): number | undefined {
   return undefined
 }
 
+/**
+ * Where a JSON text has a character that no database keeps (NUL, half of a pair); undefined where it has none. Such can stand in it
+ * only as an escape.
+ */
+export function unkeepableAt(text: string): number | undefined {
+  if (!/\\u(?:0000|[dD][89a-fA-F])/.test(text)) return undefined
+  const hex = (escape: string) => (escape.startsWith('u') ? parseInt(escape.slice(1), 16) : -1)
+  const escapes = [...text.matchAll(/\\(u[0-9a-fA-F]{4}|[^])/g)]
+  for (let index = 0; index < escapes.length; index++) {
+    const { 1: escape, index: at } = escapes[index]!
+    const code = hex(escape!)
+    if (code === 0 || (code >= 0xdc00 && code <= 0xdfff)) return at
+    if (code < 0xd800 || code > 0xdbff) continue
+    const next = escapes[index + 1]
+    const low = next && next.index === at + 6 ? hex(next[1]!) : -1
+    if (low < 0xdc00 || low > 0xdfff) return at
+    index++
+  }
+  return undefined
+}
+
 /** Problems that are placed and told at most: who has more mends these first. */
 const MOST_TOLD = 200
 
@@ -64,6 +85,9 @@ export function readJson(text: string): { value: unknown } | { problem: FileProb
     return {
       problem: { ...positionAt(text, deep), field: '', message: `brackets stand more than ${MOST_DEEP} deep here` }
     }
+  const odd = unkeepableAt(text)
+  if (odd !== undefined)
+    return { problem: { ...positionAt(text, odd), field: '', message: 'a character stands here that is none' } }
   try {
     return { value: JSON.parse(text) as unknown }
   } catch {

@@ -1,29 +1,19 @@
-import { EMPTY_HISTORY, FORMAT, History, historyProblem } from '../../core/document'
-import { Backup, database, restoreBackup } from '../keeping'
-import { bodyOf, projectOfText, refuse } from '../request'
+import { database, restoreBackup, RestoreError } from '../keeping'
+import { openForeign } from '../foreign'
+import { refuse, withBodyFile } from '../request'
 
-/** A backup of everything can be larger than one project. */
-const MOST = 500 * 1024 * 1024
+/** A backup of everything can be larger than any one file else; it is never in memory as a whole. */
+const MOST = 4 * 1024 * 1024 * 1024
 
+/** Restores a backup, all or none. */
 export default defineEventHandler(async event => {
-  const backup = await bodyOf(event, Backup, MOST)
-  const parts = backup.projects.map(part => {
-    const project = projectOfText(JSON.stringify(part.project))
-    // Steps of undo belong to the document as it was written; one carried forward from an older format begins anew.
-    const today = (part.project as { format?: unknown }).format === FORMAT
-    const read = History.safeParse(today ? part.history : EMPTY_HISTORY)
-    const history = read.data ?? EMPTY_HISTORY
-    const misfit = read.success ? historyProblem(project, history) : read.error.issues[0]!.message
-    if (misfit)
-      throw refuse(422, `The steps of undo of “${project.title}” do not belong to it: ${misfit}. Nothing was changed.`)
-    const versions = part.versions.map(one => ({ ...one, project: projectOfText(JSON.stringify(one.project)) }))
-    const stray = versions.find(one => one.project.id !== project.id)
-    if (stray)
-      throw refuse(
-        422,
-        `Version ${stray.version} of “${project.title}” is of another project, “${stray.project.id}”. Nothing was changed.`
-      )
-    return { project, history, versions }
+  const db = await database()
+  return withBodyFile(event, MOST, async file => {
+    try {
+      return await restoreBackup(db, file, openForeign)
+    } catch (error) {
+      if (!(error instanceof RestoreError)) throw error
+      throw refuse(422, `The backup was not restored. ${error.message} Nothing was changed.`)
+    }
   })
-  return restoreBackup(await database(), parts, backup.items)
 })

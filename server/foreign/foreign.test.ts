@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { buildForeign } from '../../scripts/build-foreign.mjs'
-import { endForeign, quoteForeign } from '.'
+import { catalogueForeign, endForeign, openForeign, quoteForeign } from '.'
 
 const folder = mkdtempSync(join(tmpdir(), 'ewerpanel-foreign-'))
 const program = join(folder, 'foreign.cjs')
@@ -15,16 +15,23 @@ afterAll(async () => {
 const order = (dxf: string) => ({ dxf, stock: '2024-T3 0.063 in' as const, finish: 'bare' as const })
 
 it('a drawing is answered from the thread as it would be here', async () => {
-  const answer = await quoteForeign(order('0\nSECTION\n2\nENTITIES\n0\nENDSEC\n0\nEOF\n'), program)
+  const answer = await quoteForeign(order('0\nSECTION\n2\nENTITIES\n0\nENDSEC\n0\nEOF\n'), { file: program })
   expect(answer.accepted === false && answer.reasons[0]).toMatch(/does not declare/)
 })
 it('a drawing that is not read in time is given up with its thread, and the next one is answered', async () => {
   const long = `0\nSECTION\n2\nENTITIES\n${'0\nLINE\n8\nCUT\n10\n0\n20\n0\n11\n1\n21\n1\n'.repeat(60_000)}0\nENDSEC\n0\nEOF\n`
-  const answer = await quoteForeign(order(long), program, 1)
+  const answer = await quoteForeign(order(long), { file: program, limitMs: 1 })
   expect(answer).toMatchObject({
     accepted: false,
     reasons: [expect.stringMatching(/could not be read within 0.001 seconds/)]
   })
-  const next = await quoteForeign(order('0\nSECTION\n2\nENTITIES\n0\nENDSEC\n0\nEOF\n'), program)
+  const next = await quoteForeign(order('0\nSECTION\n2\nENTITIES\n0\nENDSEC\n0\nEOF\n'), { file: program })
   expect(next.accepted === false && next.reasons[0]).toMatch(/does not declare/)
 }, 20_000)
+it('a project and a catalogue are read in the thread as they are here, and one too large for it is told in words', async () => {
+  const opened = await openForeign('{"format": 7', { file: program })
+  expect(opened).toMatchObject({ ok: false, problems: [{ line: 1, message: expect.stringMatching(/cut off/) }] })
+  expect((await catalogueForeign('csv', 'id,name\n', { file: program })).problems[0]!.message).toMatch(/column/)
+  const late = await openForeign(`[${'{"a":1},'.repeat(1_000_000)}1]`, { file: program, limitMs: 1 })
+  expect(late.ok === false && late.problems[0]!.message).toMatch(/could not be read within/)
+}, 30_000)

@@ -1,10 +1,14 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { pool, Promise as Work, type Pool } from 'workerpool'
+import type { Opened } from '../../core/document'
+import type { CatalogueRead } from '../../core/formats'
 import type { Answer, Order } from '../cutter'
 
 /** Longest that a file from elsewhere is looked at. A drawing of a thousand contours takes a tenth of a second. */
-export const FOREIGN_LIMIT_MS = 8_000
+export const FOREIGN_LIMIT_MS = 5_000
+/** Most memory that one may take. */
+const MOST_MEGABYTES = 768
 
 /** Where the build has put the thread's program: beside the server, or in `.nuxt` while developing. */
 const program = (root: string): string =>
@@ -13,27 +17,62 @@ const program = (root: string): string =>
 
 let threads: Pool | undefined
 
+/** How a file from elsewhere is read. */
+export interface Reading {
+  /** The thread's program, where it is not the one that was built with the server. */
+  file?: string
+  limitMs?: number
+}
+
 /**
- * Has the stand-in cutter look at a drawing, in a thread of its own: a damaged file may keep a parser busy for ever, and the
- * server must go on answering.
- * @param file the thread's program, where it is not the one that was built with the server
+ * Has something done with a file from elsewhere in a thread of its own, with a limit of time and of memory: a damaged file may keep
+ * a parser busy for ever, and the server must go on answering.
+ * @returns what the thread answers, or in words why it did not
  */
-export async function quoteForeign(order: Order, file?: string, limitMs = FOREIGN_LIMIT_MS): Promise<Answer> {
+async function apart<T>(
+  does: string,
+  args: unknown[],
+  { file, limitMs = FOREIGN_LIMIT_MS }: Reading
+): Promise<T | string> {
   threads ??= pool(file ?? program(process.env.EWERPANEL_ROOT ?? process.cwd()), {
     workerType: 'thread',
-    maxWorkers: 2
+    maxWorkers: 2,
+    workerThreadOpts: { resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES } }
   })
   try {
-    return (await threads.exec('quoteCut', [order]).timeout(limitMs)) as Answer
+    return (await threads.exec(does, args).timeout(limitMs)) as T
   } catch (error) {
-    if (!(error instanceof Work.TimeoutError)) throw error
-    return {
-      accepted: false,
-      reasons: [
-        `The file could not be read within ${limitMs / 1000} seconds; it is damaged, or far larger than a panel. Nothing was ordered.`
-      ]
-    }
+    if (error instanceof Work.TimeoutError)
+      return `The file could not be read within ${limitMs / 1000} seconds; it is damaged, or far larger than one of its kind.`
+    const { message } = error as Error
+    if (/out of memory|memory limit|Worker terminated|terminated unexpectedly/i.test(message))
+      return `Reading the file took more than ${MOST_MEGABYTES} MB of memory; it is damaged, or far larger than one of its kind.`
+    throw error
   }
+}
+
+/** Has the stand-in cutter look at a drawing. */
+export async function quoteForeign(order: Order, reading: Reading = {}): Promise<Answer> {
+  const answer = await apart<Answer>('quoteCut', [order], reading)
+  return typeof answer === 'string' ? { accepted: false, reasons: [`${answer} Nothing was ordered.`] } : answer
+}
+
+const problem = (message: string) => ({ line: 1, column: 1, field: '', message })
+
+/** Opens the text of a project. */
+export async function openForeign(text: string, reading: Reading = {}): Promise<Opened> {
+  const opened = await apart<Opened>('openProject', [text], reading)
+  return typeof opened === 'string' ? { ok: false, problems: [problem(opened)] } : opened
+}
+
+/** Reads a catalogue. */
+export async function catalogueForeign(
+  kind: 'csv' | 'json',
+  text: string,
+  reading: Reading = {}
+): Promise<CatalogueRead> {
+  const read = await apart<CatalogueRead>('readCatalogue', [kind, text], reading)
+  return typeof read === 'string' ? { items: [], problems: [problem(read)] } : read
 }
 
 /** Ends the threads, with what they are at. */

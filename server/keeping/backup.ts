@@ -1,65 +1,82 @@
-import * as z from 'zod'
 import { and, eq } from 'drizzle-orm'
-import { Item } from '../../core/catalogue'
-import { History, Project } from '../../core/document'
+import { sql } from 'drizzle-orm'
+import { applyDiff, EMPTY_HISTORY, reverse, takeSteps, type Project } from '../../core/document'
 import { listOwn } from './catalogue'
+import { stepsAfter, type Kept } from './projects'
+import { deleted, projects, versions } from './tables'
 import type { Database } from './types'
-import { createProject, saveProject } from './projects'
-import { ownItems, projects, versions } from './tables'
-
-/** Everything in one file. Documents inside are checked one by one when the file is read back. */
-export const Backup = z.strictObject({
-  backup: z.literal(1),
-  at: z.iso.datetime(),
-  projects: z
-    .array(
-      z.strictObject({
-        project: z.unknown(),
-        /** One of an older format fits no document of today; it is looked at where its document is of this one. */
-        history: z.unknown(),
-        versions: z
-          .array(
-            z.strictObject({
-              version: z.int().min(1),
-              title: z.string(),
-              savedAt: z.iso.datetime(),
-              project: z.unknown()
-            })
-          )
-          .max(1_000)
-      })
-    )
-    .max(10_000),
-  items: z.array(Item).max(5_000)
-})
 
 /**
- * Everything the server keeps, piece by piece as the text of one JSON file: never more than one project with its versions is in memory,
- * and others are served between two. Each project is as it stood at one moment.
+ * A project as it stood at a version, though it may have been saved or deleted since.
+ * @throws Error when it cannot be had any more: a backup without it would not be one
+ */
+async function projectAt(db: Database, id: string, version: number): Promise<Kept> {
+  const gone = () => new Error(`“${id}” was deleted for good while the backup was being written; begin it again.`)
+  const [row] = await db.select().from(projects).where(eq(projects.id, id))
+  if (!row) {
+    const [aside] = await db.select().from(deleted).where(eq(deleted.id, id))
+    if (!aside || aside.version < version) throw gone()
+    const kept = { project: aside.document as Project, history: aside.history, version: aside.version }
+    return rewound(db, kept, version)
+  }
+  if (row.version < version) throw gone()
+  const since = await stepsAfter(db, id, row.documentVersion)
+  if (since.length !== row.version - row.documentVersion)
+    throw new Error(`Saves of “${id}” are missing in the database.`)
+  const written = { project: row.document as Project, history: row.history, version: row.documentVersion }
+  if (row.documentVersion > version) return rewound(db, written, version)
+  const steps = since.filter(one => one.version <= version).flatMap(one => one.steps)
+  return { ...(steps.length ? takeSteps(written, steps) : written), version }
+}
+
+/** Takes back what was saved after a version. Which acts could be undone then is not known any more. */
+async function rewound(db: Database, kept: Kept, version: number): Promise<Kept> {
+  if (kept.version === version) return kept
+  const since = (await stepsAfter(db, kept.project.id, version)).filter(one => one.version <= kept.version)
+  if (since.length !== kept.version - version)
+    throw new Error(`“${kept.project.id}” was changed too often while the backup was being written; begin it again.`)
+  const steps = since.flatMap(one => one.steps)
+  const project = steps.reduceRight((after, { diff }) => applyDiff(after, reverse(diff)), kept.project)
+  return { project, history: EMPTY_HISTORY, version }
+}
+
+/**
+ * Everything the server keeps, as it was at one moment, piece by piece as the text of one JSON file: never more than one project is
+ * in memory, and others are served between two. What is saved meanwhile is taken back in what is written.
  */
 export async function* backupPieces(db: Database): AsyncGenerator<string> {
-  yield `{"backup":1,"at":${JSON.stringify(new Date().toISOString())},"projects":[`
-  const ids = await db.select({ id: projects.id }).from(projects).orderBy(projects.id)
+  const { at, heads, old, items } = await db.transaction(
+    async tx => ({
+      at: new Date(),
+      heads: await tx.select({ id: projects.id, version: projects.version }).from(projects).orderBy(projects.id),
+      old: await tx
+        .select({
+          project: versions.project,
+          version: versions.version,
+          title: versions.title,
+          savedAt: versions.savedAt
+        })
+        .from(versions)
+        .orderBy(versions.project, versions.version),
+      items: await listOwn(tx)
+    }),
+    { isolationLevel: 'repeatable read' }
+  )
+  yield `{"backup":1,"at":${JSON.stringify(at.toISOString())},"projects":[`
   let first = true
-  for (const { id } of ids) {
-    const [row] = await db.select().from(projects).where(eq(projects.id, id))
-    // It was deleted meanwhile.
-    if (!row) continue
+  for (const { id, version } of heads) {
+    const { project, history } = await projectAt(db, id, version)
     if (!first) yield ','
     first = false
-    // Documents are text in the database and stay text: they need not be read to be written.
-    yield `{"project":${row.document},"history":${row.history},"versions":[`
-    const old = await db
-      .select({ version: versions.version, title: versions.title, savedAt: versions.savedAt })
-      .from(versions)
-      .where(eq(versions.project, id))
-      .orderBy(versions.version)
+    yield `{"project":${JSON.stringify(project)},"history":${JSON.stringify(history)},"version":${version},"versions":[`
     let comma = ''
-    for (const one of old) {
+    for (const one of old.filter(({ project: of }) => of === id)) {
+      // As text: it need not be read to be written.
       const [kept] = await db
-        .select({ document: versions.document })
+        .select({ document: sql<string>`${versions.document}::text` })
         .from(versions)
         .where(and(eq(versions.project, id), eq(versions.version, one.version)))
+      // The oldest may have been dropped since, for the two hundred that are kept.
       if (!kept) continue
       const head = JSON.stringify({ version: one.version, title: one.title, savedAt: one.savedAt.toISOString() })
       yield `${comma}${head.slice(0, -1)},"project":${kept.document}}`
@@ -67,60 +84,5 @@ export async function* backupPieces(db: Database): AsyncGenerator<string> {
     }
     yield ']}'
   }
-  yield `],"items":${JSON.stringify(await listOwn(db))}}`
-}
-
-/**
- * Brings a backup in, all or none. A project that is there already is replaced and what stood there is kept
- * as an earlier version; projects that the backup does not have stay as they are.
- */
-export async function restoreBackup(
-  db: Database,
-  parts: {
-    project: Project
-    history: History
-    versions: { version: number; title: string; savedAt: string; project: Project }[]
-  }[],
-  items: readonly Item[]
-): Promise<{ added: number; replaced: number }> {
-  return db.transaction(async tx => {
-    const inner = tx as unknown as Database
-    let added = 0
-    for (const part of parts) {
-      const fresh = await createProject(inner, part.project)
-      if (fresh) {
-        added++
-        for (const one of part.versions)
-          await tx
-            .insert(versions)
-            .values({
-              project: part.project.id,
-              version: one.version,
-              title: one.title,
-              document: JSON.stringify(one.project),
-              savedAt: new Date(one.savedAt)
-            })
-            .onConflictDoNothing()
-        const top = Math.max(0, ...part.versions.map(one => one.version))
-        await tx
-          .update(projects)
-          .set({ version: top + 1, history: JSON.stringify(part.history) })
-          .where(eq(projects.id, part.project.id))
-      } else {
-        const [row] = await tx
-          .select({ version: projects.version })
-          .from(projects)
-          .where(eq(projects.id, part.project.id))
-        await saveProject({ db: inner, project: part.project, history: part.history, from: row!.version, always: true })
-      }
-    }
-    for (const item of items) {
-      const text = JSON.stringify(item)
-      await tx
-        .insert(ownItems)
-        .values({ id: item.id, item: text })
-        .onConflictDoUpdate({ target: ownItems.id, set: { item: text } })
-    }
-    return { added, replaced: parts.length - added }
-  })
+  yield `],"items":${JSON.stringify(items)}}`
 }

@@ -21,7 +21,7 @@ export function shippedItems(): Item[] {
 }
 
 /** Items the user made or brought in. */
-export const listOwn = async (db: Database): Promise<Item[]> =>
+export const listOwn = async (db: Pick<Database, 'select'>): Promise<Item[]> =>
   (await db.select().from(ownItems).orderBy(ownItems.id)).map(row => JSON.parse(row.item) as Item)
 
 /** The whole catalogue: what ships, with the user's own in place of or beside it. */

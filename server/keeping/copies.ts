@@ -1,9 +1,10 @@
 import { createWriteStream } from 'node:fs'
-import { mkdir, open, readdir, readFile, rename, rm } from 'node:fs/promises'
+import { mkdir, open, readdir, rename, rm } from 'node:fs/promises'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { backupPieces } from './backup'
+import { projectsIn } from './restore'
 import type { Database } from './types'
 
 /** How many daily copies are kept. */
@@ -36,7 +37,12 @@ export async function copyOfDay(
       yield piece
     }
   }
-  await pipeline(Readable.from(counted()), createWriteStream(aside))
+  try {
+    await pipeline(Readable.from(counted()), createWriteStream(aside))
+  } catch (error) {
+    await rm(aside, { force: true })
+    throw error
+  }
   const handle = await open(aside, 'r+')
   try {
     await handle.sync()
@@ -58,10 +64,10 @@ export async function copyOfDay(
 /** What a piece of a backup begins with that is a project. */
 const PROJECT = '{"project":'
 
-/** How many projects a backup on disk holds. @throws CopyError when it cannot be read */
+/** How many projects a copy on disk holds. @throws CopyError when it cannot be read */
 async function countIn(file: string): Promise<number> {
   try {
-    return (JSON.parse(await readFile(file, 'utf8')) as { projects: unknown[] }).projects.length
+    return await projectsIn(file)
   } catch (error) {
     await rm(file, { force: true })
     throw new CopyError(`What was written could not be read back: ${(error as Error).message}`)

@@ -1,4 +1,5 @@
-import { fsyncSync } from 'node:fs'
+import { closeSync, fsyncSync, openSync, readdirSync } from 'node:fs'
+import { join } from 'node:path'
 import { PGlite } from '@electric-sql/pglite'
 import { NodeFS } from '@electric-sql/pglite/nodefs'
 
@@ -41,3 +42,22 @@ export const openDurable = (directory: string): Promise<PGlite> =>
     fs: new DurableFiles(directory),
     startParams: [...PGlite.defaultStartParams.filter(one => one !== '-F'), '-c', 'wal_sync_method=fsync']
   })
+
+/** Flushes a directory, with all that is in it. @param deep false for the directory’s own list of names alone */
+export function flushAll(path: string, deep = true): void {
+  const flush = (one: string) => {
+    const handle = openSync(one, 'r')
+    try {
+      fsyncSync(handle)
+    } finally {
+      closeSync(handle)
+    }
+  }
+  if (deep)
+    for (const entry of readdirSync(path, { withFileTypes: true })) {
+      const there = join(path, entry.name)
+      if (entry.isDirectory()) flushAll(there)
+      else if (entry.isFile()) flush(there)
+    }
+  flush(path)
+}

@@ -1,7 +1,7 @@
-export { Backup, backupPieces, restoreBackup } from './backup'
+export { backupPieces } from './backup'
 export { copyOfDay } from './copies'
 export { dropItem, keepItems, wholeCatalogue } from './catalogue'
-export { closeDatabase, copiesDirectory, database, dataDirectory } from './database'
+export { closeDatabase, copiesDirectory, database, store } from './database'
 export { HeldError } from './lock'
 export {
   createProject,
@@ -10,6 +10,8 @@ export {
   listVersions,
   readProject,
   readVersion,
-  saveProject,
   undropProject
 } from './projects'
+export { restoreBackup, RestoreError } from './restore'
+export { DamagedError } from './salvage'
+export { listSaves, saveSteps, saveWhole } from './saving'

@@ -1,4 +1,15 @@
-import { mkdirSync, readFileSync, readlinkSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs'
+import {
+  accessSync,
+  constants,
+  mkdirSync,
+  readFileSync,
+  readlinkSync,
+  renameSync,
+  rmSync,
+  statSync,
+  utimesSync,
+  writeFileSync
+} from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { lock as guard } from 'proper-lockfile'
@@ -66,13 +77,27 @@ async function lives(holder: Holder, file: string): Promise<boolean> {
   return false
 }
 
+/** What stands in the file of a lock; undefined where nobody holds the directory. */
 function readHolder(file: string): Holder | undefined {
+  let text: string
   try {
-    const holder = JSON.parse(readFileSync(file, 'utf8')) as Holder
-    return typeof holder.pid === 'number' ? holder : undefined
+    text = readFileSync(file, 'utf8')
   } catch (error) {
-    // Absent, or half written by a process that died at it: nobody holds it.
-    if (error instanceof SyntaxError || (error as NodeJS.ErrnoException).code === 'ENOENT') return undefined
+    const { code } = error as NodeJS.ErrnoException
+    if (code === 'ENOENT') return undefined
+    if (code === 'EISDIR')
+      throw new HeldError(
+        `“${file}” is a directory, where the file that says who holds the data should be. Nothing was opened or changed. Look what put it there, take it away, and start again.`
+      )
+    throw error
+  }
+  try {
+    const holder = JSON.parse(text) as Holder | null
+    // A number that is none of a process would ask the system about a group of them, or all.
+    return Number.isSafeInteger(holder?.pid) && holder!.pid > 0 ? holder! : undefined
+  } catch (error) {
+    // Half written by a process that died at it: nobody holds it.
+    if (error instanceof SyntaxError) return undefined
     throw error
   }
 }
@@ -80,14 +105,20 @@ function readHolder(file: string): Holder | undefined {
 /** Directories this very process holds: a second opening would lose data like any other. */
 const held = new Set<string>()
 
+/** A directory that is held. */
+export interface Held {
+  giveBack: () => void
+  /** Whether it is still there, still ours and can still be written; asked before anything is said to be saved. */
+  holds: () => boolean
+}
+
 /**
  * Takes a data directory for this process alone. A lock left by a process that is dead is taken over.
  * Looking and taking happen under a short guard, so two servers starting at once cannot both win.
- * @param lost called when the directory is no longer ours, as after a long sleep of the machine: nothing may be written then
- * @returns a function that gives the directory back
+ * @param lost called when the directory is no longer ours, has gone or cannot be written; nothing may be written then
  * @throws HeldError naming the process that holds it
  */
-export async function takeDirectory(directory: string, lost: () => void = () => {}): Promise<() => void> {
+export async function takeDirectory(directory: string, lost: (why: string) => void = () => {}): Promise<Held> {
   mkdirSync(directory, { recursive: true })
   const file = join(directory, 'held-by.json')
   const release = await guard(directory, {
@@ -101,8 +132,9 @@ export async function takeDirectory(directory: string, lost: () => void = () => 
       throw new HeldError(
         `The data directory ${directory} is held by another Ewerpanel server: process ${holder.pid}, since ${holder.since}. Two servers on one directory would lose data, so this one stops. Stop the other, or name another directory in EWERPANEL_DATA.`
       )
+    // Another file in its place, never the same one written over: who held it before sees by its number that it is gone.
     writeFileSync(
-      file,
+      `${file}.new`,
       JSON.stringify({
         pid: process.pid,
         since: new Date().toISOString(),
@@ -110,25 +142,54 @@ export async function takeDirectory(directory: string, lost: () => void = () => 
         world: ownWorld()
       } satisfies Holder)
     )
+    renameSync(`${file}.new`, file)
     held.add(directory)
   } finally {
     await release()
   }
-  const stillOurs = () => {
-    const holder = readHolder(file)
-    return holder !== undefined && isOurs(holder)
+  const { ino } = statSync(file)
+  /** Why the directory is not ours to write any more; undefined while it is. */
+  const trouble = (): string | undefined => {
+    try {
+      // The same file by its number: it is not read at every save, and one put in its place is another.
+      if (statSync(file).ino !== ino) {
+        const holder = readHolder(file)
+        if (!holder || !isOurs(holder))
+          return `The data directory ${directory} was taken by another server while this one slept.`
+      }
+      accessSync(directory, constants.W_OK)
+      return undefined
+    } catch (error) {
+      const { code, message } = error as NodeJS.ErrnoException
+      if (code === 'ENOENT') return `The data directory ${directory} has gone, or was moved.`
+      return `The data directory ${directory} can no longer be written: ${message}.`
+    }
   }
   const beat = setInterval(() => {
-    if (stillOurs()) utimesSync(file, new Date(), new Date())
-    else {
-      clearInterval(beat)
-      lost()
+    let why = trouble()
+    try {
+      if (!why) utimesSync(file, new Date(), new Date())
+    } catch (error) {
+      why = `The data directory ${directory} can no longer be written: ${(error as Error).message}.`
     }
+    if (!why) return
+    clearInterval(beat)
+    lost(why)
   }, BEAT_MS)
   beat.unref()
-  return () => {
-    clearInterval(beat)
-    held.delete(directory)
-    if (stillOurs()) rmSync(file, { force: true })
+  return {
+    holds: () => {
+      const why = trouble()
+      if (!why) return true
+      clearInterval(beat)
+      // The answer that says so is sent before the server stops.
+      setTimeout(() => lost(why), 300)
+      return false
+    },
+    giveBack: () => {
+      clearInterval(beat)
+      held.delete(directory)
+      if (!trouble()) rmSync(file, { force: true })
+    }
   }
 }

@@ -1,26 +1,30 @@
-import { and, desc, eq, lt, lte } from 'drizzle-orm'
-import { EMPTY_HISTORY, FORMAT, migrate, Project, type History } from '../../core/document'
-import type { Database } from './types'
-import { deleted, projects, versions } from './tables'
+import { and, desc, eq, gt, lt, lte } from 'drizzle-orm'
+import {
+  EMPTY_HISTORY,
+  FORMAT,
+  migrate,
+  Project,
+  takeSteps,
+  type Bench,
+  type History,
+  type Step
+} from '../../core/document'
+import { dropFile, fileSoon } from './files'
+import { deleted, operations, projects, versions, type KeptDocument } from './tables'
+import type { Database, Transaction } from './types'
 
-/** An earlier version is kept at most once in this time: every keystroke would bury the ones worth having. */
-const VERSION_EVERY_MS = 60_000
 /** How many earlier versions of a project are kept. */
 const VERSIONS_KEPT = 200
 
-export interface Kept {
-  project: Project
-  history: History
+export interface Kept extends Bench {
   version: number
 }
-export type Saved = { state: 'saved'; version: number } | { state: 'stale'; version: number } | { state: 'missing' }
 
-const columns = (project: Project) => ({
+/** A project’s columns that stand beside its document. */
+export const headOf = (project: Project) => ({
   title: project.title,
   registration: project.brief.registration,
-  model: project.airframe.model,
-  document: JSON.stringify(project),
-  savedAt: new Date()
+  model: project.airframe.model
 })
 
 /** What the hangar shows, latest first. */
@@ -42,140 +46,118 @@ export const listProjects = (db: Database) =>
  * checked whole, for what we keep ourselves was checked when it was saved.
  * @throws FormatError when a newer program kept it
  */
-function carried(text: string): { project: Project; old: boolean } {
-  const document = JSON.parse(text) as Project
+function carried(document: KeptDocument): { project: Project; old: boolean } {
   return document.format === FORMAT
-    ? { project: document, old: false }
+    ? { project: document as Project, old: false }
     : { project: Project.parse(migrate(document)), old: true }
 }
+
+/** What was saved of a project after a version, in order. */
+export const stepsAfter = async (
+  db: Pick<Database, 'select'>,
+  id: string,
+  version: number
+): Promise<{ version: number; steps: Step[] }[]> =>
+  db
+    .select({ version: operations.version, steps: operations.steps })
+    .from(operations)
+    .where(and(eq(operations.project, id), gt(operations.version, version)))
+    .orderBy(operations.version)
 
 /**
  * One project with its history, or undefined. The history of a document of an older format fits no longer and is left
  * behind.
+ * @throws Error when operations since the document was written out are missing: nothing is shown then that would be older than
+ *   what was acknowledged
  */
-export async function readProject(db: Database, id: string): Promise<Kept | undefined> {
+export async function readProject(db: Pick<Database, 'select'>, id: string): Promise<Kept | undefined> {
   const [row] = await db.select().from(projects).where(eq(projects.id, id))
   if (!row) return undefined
-  const { project, old } = carried(row.document)
-  return { project, history: old ? EMPTY_HISTORY : (JSON.parse(row.history) as History), version: row.version }
+  const since = await stepsAfter(db, id, row.documentVersion)
+  if (since.length !== row.version - row.documentVersion)
+    throw new Error(
+      `Of “${id}” the saves ${row.documentVersion + 1} to ${row.version} should be there, and ${since.length} are.`
+    )
+  // Steps were put on the document as it was then, so they come before the carrying forward.
+  const kept = { project: row.document as Project, history: row.history }
+  const now = since.length
+    ? takeSteps(
+        kept,
+        since.flatMap(one => one.steps)
+      )
+    : kept
+  const { project, old } = carried(now.project)
+  return { project, history: old ? EMPTY_HISTORY : now.history, version: row.version }
 }
 
 /** Keeps a new project. @returns false when there is one of that id already */
-export function createProject(db: Database, project: Project): Promise<boolean> {
-  return db.transaction(async tx => {
+export async function createProject(
+  db: Database,
+  project: Project,
+  { history = EMPTY_HISTORY, version = 1 }: { history?: History; version?: number } = {}
+): Promise<boolean> {
+  const made = await db.transaction(async tx => {
     const made = await tx
       .insert(projects)
-      .values({ id: project.id, version: 1, history: JSON.stringify(EMPTY_HISTORY), ...columns(project) })
+      .values({
+        id: project.id,
+        version,
+        documentVersion: version,
+        document: project,
+        history,
+        savedAt: new Date(),
+        ...headOf(project)
+      })
       .onConflictDoNothing()
       .returning({ id: projects.id })
     // The versions of one of the same id that was deleted are not this one's.
     if (made.length) await purge(tx, project.id)
     return made.length === 1
   })
+  if (made) fileSoon(db, project)
+  return made
 }
 
-type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
-
-/** Copies what stands into the earlier versions, inside the database: the document need not travel. */
-async function keepVersion(tx: Transaction, id: string): Promise<void> {
+/** Puts a document among the earlier versions; beyond two hundred the oldest goes. */
+export async function keepVersion(tx: Transaction, kept: Kept, savedAt: Date): Promise<void> {
+  const { project, version } = kept
   await tx
     .insert(versions)
-    .select(
-      tx
-        .select({
-          project: projects.id,
-          version: projects.version,
-          title: projects.title,
-          document: projects.document,
-          savedAt: projects.savedAt
-        })
-        .from(projects)
-        .where(eq(projects.id, id))
-    )
+    .values({ project: project.id, version, title: project.title, document: project, savedAt })
     .onConflictDoNothing()
   const [oldest] = await tx
     .select({ version: versions.version })
     .from(versions)
-    .where(eq(versions.project, id))
+    .where(eq(versions.project, project.id))
     .orderBy(desc(versions.version))
     .offset(VERSIONS_KEPT)
     .limit(1)
-  if (oldest) await tx.delete(versions).where(and(eq(versions.project, id), lte(versions.version, oldest.version)))
-}
-
-let sinceSwept = 0
-/** The embedded database does not sweep by itself: every so many saves the space of overwritten rows is given back. */
-const SWEEP_EVERY = 200
-async function sweep(db: Database): Promise<void> {
-  if (++sinceSwept < SWEEP_EVERY) return
-  sinceSwept = 0
-  await db.execute('VACUUM projects')
-}
-
-/**
- * Saves a project over the version it started from. A save from an older version changes nothing: the update
- * itself asks for that version, so two saves at once cannot both be taken.
- * @param always keep what stood before as an earlier version, however short ago the last one was kept
- */
-export async function saveProject({
-  db,
-  project,
-  history,
-  from,
-  always = false
-}: {
-  db: Database
-  project: Project
-  history: History
-  from: number
-  always?: boolean
-}): Promise<Saved> {
-  const [row] = await db
-    .select({ version: projects.version, savedAt: projects.savedAt, keptAt: projects.keptAt })
-    .from(projects)
-    .where(eq(projects.id, project.id))
-  if (!row) return { state: 'missing' }
-  if (row.version !== from) return { state: 'stale', version: row.version }
-  const put = (on: Pick<Database, 'update'>, kept: { keptAt?: Date }) =>
-    on
-      .update(projects)
-      .set({ ...columns(project), history: JSON.stringify(history), version: from + 1, ...kept })
-      .where(and(eq(projects.id, project.id), eq(projects.version, from)))
-      .returning({ version: projects.version })
-  const due = always || !row.keptAt || row.savedAt.getTime() - row.keptAt.getTime() >= VERSION_EVERY_MS
-  const done = due
-    ? await db.transaction(async tx => {
-        await keepVersion(tx, project.id)
-        return put(tx, { keptAt: row.savedAt })
-      })
-    : await put(db, {})
-  if (done.length === 1) {
-    if (!always) await sweep(db)
-    return { state: 'saved', version: from + 1 }
-  }
-  const [now] = await db.select({ version: projects.version }).from(projects).where(eq(projects.id, project.id))
-  return now ? { state: 'stale', version: now.version } : { state: 'missing' }
+  if (oldest)
+    await tx.delete(versions).where(and(eq(versions.project, project.id), lte(versions.version, oldest.version)))
 }
 
 /** How long a deleted project can be brought back. */
 const DELETED_KEPT_MS = 30 * 24 * 3600_000
 
-/** Forgets a deleted project and its earlier versions. */
-async function purge(tx: Pick<Transaction, 'delete'>, id: string): Promise<void> {
+/** Forgets a deleted project with its earlier versions and operations. */
+async function purge(tx: Transaction, id: string): Promise<void> {
   await tx.delete(deleted).where(eq(deleted.id, id))
   await tx.delete(versions).where(eq(versions.project, id))
+  await tx.delete(operations).where(eq(operations.project, id))
 }
 
 /**
  * Deletes a project. It is put aside whole and can be brought back; what was put aside long ago is forgotten.
  * @returns false when there was none
  */
-export function dropProject(db: Database, id: string): Promise<boolean> {
-  return db.transaction(async tx => {
-    const [row] = await tx.delete(projects).where(eq(projects.id, id)).returning()
-    if (!row) return false
-    const { version, document, history, savedAt } = row
-    const aside = { version, document, history, savedAt, deletedAt: new Date() }
+export async function dropProject(db: Database, id: string): Promise<boolean> {
+  const dropped = await db.transaction(async tx => {
+    const [row] = await tx.select({ savedAt: projects.savedAt }).from(projects).where(eq(projects.id, id)).for('update')
+    const kept = row && (await readProject(tx, id))
+    if (!kept) return false
+    await tx.delete(projects).where(eq(projects.id, id))
+    const { project, history, version } = kept
+    const aside = { version, document: project, history, savedAt: row.savedAt, deletedAt: new Date() }
     await tx
       .insert(deleted)
       .values({ id, ...aside })
@@ -187,23 +169,28 @@ export function dropProject(db: Database, id: string): Promise<boolean> {
     for (const one of old) await purge(tx, one.id)
     return true
   })
+  if (dropped) dropFile(db, id)
+  return dropped
 }
 
 /** Brings a deleted project back as it was. @returns false when it is not there, or its id is taken again */
-export function undropProject(db: Database, id: string): Promise<boolean> {
-  return db.transaction(async tx => {
+export async function undropProject(db: Database, id: string): Promise<boolean> {
+  const back = await db.transaction(async tx => {
     const [row] = await tx.select().from(deleted).where(eq(deleted.id, id))
-    if (!row) return false
+    if (!row) return undefined
     const { version, document, history, savedAt } = row
     const { project } = carried(document)
     const made = await tx
       .insert(projects)
-      .values({ id, version, history, ...columns(project), document, savedAt })
+      .values({ id, version, documentVersion: version, history, document, savedAt, ...headOf(project) })
       .onConflictDoNothing()
       .returning({ id: projects.id })
-    if (made.length) await tx.delete(deleted).where(eq(deleted.id, id))
-    return made.length === 1
+    if (!made.length) return undefined
+    await tx.delete(deleted).where(eq(deleted.id, id))
+    return project
   })
+  if (back) fileSoon(db, back)
+  return back !== undefined
 }
 
 /** Earlier versions of a project, latest first. */

@@ -1,29 +1,42 @@
-import { gunzipSync, gzipSync } from 'node:zlib'
-import { customType, integer, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core'
+import { integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core'
+import type { History, Project, Step } from '../../core/document'
+
+/** A document as it was kept; one that an earlier program kept is carried forward as it is read. */
+export type KeptDocument = Project | { format: number }
 
 /**
- * Text kept packed (gzip): a document is rewritten at every save, and a tenth of the bytes is a fraction of the
- * time. `SELECT` in another tool shows bytes; the project file is the open format.
+ * One row a project. `document` and `history` are as they stood at `documentVersion`; what was saved since is in the operations,
+ * so that a save costs as much as what it changes and not as the whole.
  */
-const packed = customType<{ data: string; driverData: Uint8Array }>({
-  dataType: () => 'bytea',
-  toDriver: value => gzipSync(value, { level: 1 }),
-  fromDriver: value => gunzipSync(value).toString('utf8')
-})
-
-/** One row a project: the document whole, as the text of its file, with the version it stands at. */
 export const projects = pgTable('projects', {
   id: text().primaryKey(),
   title: text().notNull(),
   registration: text().notNull(),
   model: text().notNull(),
   version: integer().notNull(),
-  document: packed().notNull(),
-  history: packed().notNull(),
+  documentVersion: integer('document_version').notNull(),
+  document: jsonb().$type<KeptDocument>().notNull(),
+  history: jsonb().$type<History>().notNull(),
   savedAt: timestamp('saved_at', { withTimezone: true }).notNull(),
   /** When the latest earlier version was put aside, so that a save need not look for it. */
   keptAt: timestamp('kept_at', { withTimezone: true })
 })
+
+/** Every save: what it did, the version it made, and the name under which the window sent it, so that one sent twice is one. */
+export const operations = pgTable(
+  'operations',
+  {
+    project: text().notNull(),
+    version: integer().notNull(),
+    save: text().notNull(),
+    steps: jsonb().$type<Step[]>().notNull(),
+    savedAt: timestamp('saved_at', { withTimezone: true }).notNull()
+  },
+  table => [
+    primaryKey({ columns: [table.project, table.version] }),
+    uniqueIndex('operations_save').on(table.project, table.save)
+  ]
+)
 
 /** Earlier versions that can be brought back. */
 export const versions = pgTable(
@@ -32,18 +45,21 @@ export const versions = pgTable(
     project: text().notNull(),
     version: integer().notNull(),
     title: text().notNull(),
-    document: packed().notNull(),
+    document: jsonb().$type<KeptDocument>().notNull(),
     savedAt: timestamp('saved_at', { withTimezone: true }).notNull()
   },
   table => [primaryKey({ columns: [table.project, table.version] })]
 )
 
-/** Projects that were deleted, whole, so that it can be undone; their earlier versions stay where they are meanwhile. */
+/**
+ * Projects that were deleted, whole, so that it can be undone; their earlier versions and operations stay where they are
+ * meanwhile.
+ */
 export const deleted = pgTable('deleted', {
   id: text().primaryKey(),
   version: integer().notNull(),
-  document: packed().notNull(),
-  history: packed().notNull(),
+  document: jsonb().$type<KeptDocument>().notNull(),
+  history: jsonb().$type<History>().notNull(),
   savedAt: timestamp('saved_at', { withTimezone: true }).notNull(),
   deletedAt: timestamp('deleted_at', { withTimezone: true }).notNull()
 })

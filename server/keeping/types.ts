@@ -1,5 +1,7 @@
-import type { PgliteDatabase } from 'drizzle-orm/pglite'
+import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core'
 import type * as tables from './tables'
 
-/** The embedded database with our tables. */
-export type Database = PgliteDatabase<typeof tables>
+/** A database with our tables: the embedded one, or a PostgreSQL server. */
+export type Database = PgDatabase<PgQueryResultHKT, typeof tables>
+/** The same inside a transaction. */
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { createError } from 'h3'
 import { failureOf } from '../failures'
+import { store } from '../keeping'
 import { policyFor } from '../policy'
 
 /** The scripts that a page carries in itself, each by what the browser knows it by: nothing else may run in it. */
@@ -12,6 +13,13 @@ function hashesOf(html: string): string[] {
   )
 }
 
+/** What is answered when what the server writes to is no longer there or no longer its own. */
+const GONE = {
+  statusCode: 503,
+  message:
+    'The data directory has gone, is another server’s now, or cannot be written: nothing was saved. What you did is still in this window. Look whether its drive is there; save the project to a file meanwhile.'
+}
+
 /** Pages allow just the scripts they carry; failures of disk and database are said in words, and nothing of a document with them. */
 export default defineNitroPlugin(nitro => {
   nitro.hooks.hook('render:response', response => {
@@ -19,10 +27,16 @@ export default defineNitroPlugin(nitro => {
     delete response.headers['x-powered-by']
     response.headers['content-security-policy'] = policyFor(hashesOf(response.body))
   })
+  // Before anything is said to be saved: a directory that has gone, or is another's now, takes writes that nobody will see again.
+  nitro.hooks.hook('beforeResponse', async event => {
+    if (event.method === 'GET' || event.method === 'HEAD' || !event.path.startsWith('/api/')) return
+    if (!(await store()).holds()) throw createError(GONE)
+  })
   const { options } = nitro.h3App
   const before = options.onError
-  options.onError = (error, event) => {
-    const failure = failureOf(error)
+  options.onError = async (error, event) => {
+    const told = failureOf(error)
+    const failure = told && !(await store()).holds() ? GONE : told
     return before?.(failure ? createError(failure) : error, event)
   }
 })

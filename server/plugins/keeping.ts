@@ -1,13 +1,14 @@
 import { endForeign } from '../foreign'
-import { closeDatabase, database, dataDirectory, HeldError } from '../keeping'
+import { closeDatabase, DamagedError, HeldError, store } from '../keeping'
 
-/** Opens the data directory as the server starts: a server that cannot keep anything must not answer. */
+/** Opens what keeps the projects as the server starts: a server that cannot keep anything must not answer. */
 export default defineNitroPlugin(nitro => {
-  database().then(
-    () => console.log(`Ewerpanel keeps its projects in ${dataDirectory()}`),
+  store().then(
+    ({ where }) => console.log(`Ewerpanel keeps its projects in ${where}`),
     (error: unknown) => {
-      console.error(error instanceof HeldError ? error.message : error)
-      process.exit(error instanceof HeldError ? 3 : 1)
+      const told = error instanceof HeldError || error instanceof DamagedError
+      console.error(told ? error.message : error)
+      process.exit(error instanceof HeldError ? 3 : error instanceof DamagedError ? 4 : 1)
     }
   )
   nitro.hooks.hook('close', closeDatabase)

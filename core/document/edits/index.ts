@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal'
 import * as z from 'zod'
 import { create } from 'mutative'
 import { difference, touched, type Diff } from '../diff'
@@ -88,7 +89,7 @@ export function applyEdits(
 }
 
 /** @throws EditError when a touched record, or the document as a whole, could not be saved as it is */
-function wantWhole(project: Project, diff: Diff): void {
+export function wantWhole(project: Project, diff: Diff): void {
   const changed = new Set([...Object.keys(diff.added), ...Object.keys(diff.updated)])
   const parents = new Set([...touched(diff)].map(path => path.slice(0, Math.max(0, path.lastIndexOf('/')))))
   for (const { path, spec, body } of recordsOf(project)) {
@@ -98,7 +99,12 @@ function wantWhole(project: Project, diff: Diff): void {
     }
     if (!changed.has(path)) continue
     const read = spec.schema.safeParse(body)
-    const wrong = read.success ? undefined : read.error.issues[0]
+    // What the schema would fill in is no record of ours either: it would stand otherwise after the next reading.
+    const wrong = read.success
+      ? equal(read.data, body)
+        ? undefined
+        : { path: [], message: 'a field of it is missing' }
+      : read.error.issues[0]
     if (wrong)
       refuse(
         `“${[...decodeURIComponent(path).split('/'), ...wrong.path.map(String)].join(' ')}” cannot be so: ${wrong.message}`

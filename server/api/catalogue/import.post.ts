@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { readCatalogueCsv, readCatalogueJson } from '../../../core/formats'
+import { catalogueForeign } from '../../foreign'
 import { database, keepItems, wholeCatalogue } from '../../keeping'
 import { bodyOf } from '../../request'
 
@@ -12,7 +12,7 @@ const Import = z.strictObject({
 /** Reads a catalogue file and says what it would bring; brings the good rows in only when the user has agreed. */
 export default defineEventHandler(async event => {
   const { kind, text, agreed } = await bodyOf(event, Import)
-  const read = kind === 'csv' ? readCatalogueCsv(text) : readCatalogueJson(text)
+  const read = await catalogueForeign(kind, text)
   const db = await database()
   const there = new Set((await wholeCatalogue(db)).items.map(item => item.id))
   if (agreed) await keepItems(db, read.items)

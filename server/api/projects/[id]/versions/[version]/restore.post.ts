@@ -1,9 +1,9 @@
+import { nanoid } from 'nanoid'
 import * as z from 'zod'
-import { EMPTY_HISTORY } from '../../../../../../core/document'
-import { database, readVersion, saveProject } from '../../../../../keeping'
+import { database, readVersion, saveWhole } from '../../../../../keeping'
 import { bodyOf, idOf, refuse } from '../../../../../request'
 
-/** Brings an earlier version back as a new one; what stands now is kept as an earlier version. */
+/** Brings an earlier version back as a new one; what stands now is kept as an earlier version, and it can be undone. */
 export default defineEventHandler(async event => {
   const id = idOf(event)
   const asked = getRouterParam(event, 'version') ?? ''
@@ -19,7 +19,9 @@ export default defineEventHandler(async event => {
       409,
       `Version ${wanted} of “${id}” is of the project “${project.id}”, so it cannot be brought back over this one. Nothing was changed.`
     )
-  const saved = await saveProject({ db, project, history: EMPTY_HISTORY, from: version, always: true })
+  const save = `version-${nanoid()}`
+  const saved = await saveWhole(db, { project, from: version, save, label: `Bring back version ${wanted}` })
+  if (saved.state === 'unfit') throw refuse(422, `Version ${wanted} cannot be brought back: ${saved.why}`)
   if (saved.state !== 'saved')
     throw refuse(409, 'Another window has saved this project since. Nothing was overwritten.')
   return { version: saved.version }

@@ -1,0 +1,142 @@
+import { execFile, execFileSync, spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { promisify } from 'node:util'
+import { build } from 'esbuild'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { wholeStep } from '../../core/document'
+import { flushed } from './durable'
+import { takeDirectory } from './lock'
+import { readProject } from './projects'
+import { saveSteps } from './saving'
+import { embeddedKeeper } from './stores.testing'
+
+const folders: string[] = []
+const folder = () => {
+  const made = mkdtempSync(join(tmpdir(), 'ewerpanel-durable-'))
+  folders.push(made)
+  return made
+}
+afterAll(() => folders.forEach(one => rmSync(one, { recursive: true, force: true })))
+/** Scripts of ours for processes of their own, built: they start in a fraction of the time. Packages are found from where they lie. */
+const built = new URL('../../node_modules/.cache/ewerpanel/', import.meta.url).pathname
+const script = (name: string) => join(built, `${name}.testing.mjs`)
+beforeAll(() =>
+  build({
+    entryPoints: ['power-cut', 'killed', 'held'].map(name => new URL(`./${name}.testing.ts`, import.meta.url).pathname),
+    outdir: built,
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    packages: 'external',
+    platform: 'node',
+    format: 'esm',
+    logLevel: 'error'
+  })
+)
+const run = promisify(execFile)
+
+/** Whether a thing that wants rights can be done here; in a container without them it is left out, and said. */
+function allowed(command: string, args: string[]): boolean {
+  try {
+    execFileSync(command, args, { stdio: 'ignore' })
+    return true
+  } catch {
+    console.log(`“${command} ${args.join(' ')}” is not allowed here: the test that wants it is left out.`)
+    return false
+  }
+}
+
+describe('a commit that was answered is on the disk', () => {
+  it('every save flushes before it answers', async () => {
+    const keeper = embeddedKeeper()
+    const { db, close } = await keeper.open()
+    for (let version = 1; version < 6; version++) {
+      const kept = (await readProject(db, 'teasel-ls'))!
+      const step = wholeStep(kept.project, { ...kept.project, title: `T${version}` }, 'Rename')
+      const before = flushed.times
+      await saveSteps(db, 'teasel-ls', { save: `flush-${version}`, from: version, steps: [step] })
+      expect(flushed.times).toBeGreaterThan(before)
+    }
+    await close()
+    await keeper.end()
+  }, 30_000)
+  it('a cut of power at any moment loses no save; without the flushes it would', async () => {
+    const cut = async (...args: string[]) => {
+      const { stdout } = await run(process.execPath, [script('power-cut'), folder(), ...args])
+      return JSON.parse(stdout.trim().split('\n').at(-1)!) as Record<
+        'saves' | 'flushes' | 'cuts' | 'lost' | 'shut',
+        number
+      >
+    }
+    const [cuts, blind] = await Promise.all([cut('7', '8'), cut('7', '2', 'without')])
+    expect(cuts).toMatchObject({ cuts: 8, lost: 0, shut: 0 })
+    expect(cuts.flushes).toBeGreaterThanOrEqual(cuts.saves)
+    expect(blind.lost + blind.shut).toBeGreaterThan(0)
+  }, 180_000)
+  it('killed twenty times in the middle of saving, it loses no save', async () => {
+    const directory = folder()
+    let acknowledged = 0
+    let saves = 0
+    for (let round = 0; round < 20; round++) {
+      const child = spawn(process.execPath, [script('killed'), directory], {
+        stdio: ['ignore', 'pipe', 'inherit']
+      })
+      const gone = new Promise(done => child.once('exit', done))
+      let text = ''
+      child.stdout.on('data', piece => {
+        text += String(piece)
+        // It is killed some moments after its first save, at another one each time.
+        if (!child.killed && text.includes('saved')) setTimeout(() => child.kill('SIGKILL'), 5 + ((round * 37) % 140))
+      })
+      await gone
+      const [, found, title] = /^found (\d+) (.*)$/m.exec(text)!
+      expect(Number(found)).toBeGreaterThanOrEqual(acknowledged)
+      // One may have been written and not yet answered.
+      expect(Number(found)).toBeLessThanOrEqual(acknowledged + 1)
+      if (acknowledged) expect(title).toBe(`Save ${found}`)
+      const said = [...text.matchAll(/^saved (\d+)$/gm)].map(one => Number(one[1]))
+      saves += said.length
+      acknowledged = Math.max(acknowledged || 1, ...said)
+    }
+    expect(saves).toBeGreaterThan(20)
+  }, 180_000)
+})
+
+describe('one holder', () => {
+  it('of two servers in two containers, each with pid 1, exactly one lives', async context => {
+    const apart = ['--pid', '--fork', '--mount-proc']
+    if (!allowed('unshare', [...apart, 'true'])) return context.skip()
+    const directory = folder()
+    const starts = [0, 1].map(
+      () =>
+        new Promise<string>(done => {
+          const child = spawn('unshare', [...apart, process.execPath, script('held'), directory], {
+            stdio: ['ignore', 'pipe', 'inherit']
+          })
+          child.stdout.on('data', piece => done(String(piece).trim()))
+          setTimeout(() => child.kill('SIGKILL'), 14_000)
+        })
+    )
+    expect((await Promise.all(starts)).sort()).toEqual(['held', 'refused'])
+  }, 40_000)
+  it('a drive that becomes read-only is noticed before anything more is said to be saved', async context => {
+    const place = folder()
+    if (!allowed('mount', ['-t', 'tmpfs', '-o', 'size=1m', 'tmpfs', place])) return context.skip()
+    try {
+      let why = ''
+      const held = await takeDirectory(join(place, 'data'), words => {
+        why = words
+      })
+      expect(held.holds()).toBe(true)
+      execFileSync('mount', ['-o', 'remount,ro', place])
+      expect(held.holds()).toBe(false)
+      await new Promise(done => setTimeout(done, 400))
+      expect(why).toMatch(/can no longer be written/)
+      execFileSync('mount', ['-o', 'remount,rw', place])
+      held.giveBack()
+    } finally {
+      execFileSync('umount', [place])
+    }
+  })
+})

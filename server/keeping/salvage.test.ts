@@ -1,0 +1,103 @@
+import {
+  cpSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  truncateSync,
+  writeFileSync
+} from 'node:fs'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
+import { sql } from 'drizzle-orm'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { openProject, wholeStep } from '../../core/document'
+import { openDirectory } from './database'
+import { readProject } from './projects'
+import { DamagedError } from './salvage'
+import { saveSteps } from './saving'
+
+const whole = join(mkdtempSync(join(tmpdir(), 'ewerpanel-salvage-')), 'data')
+const tables = new Map<string, string>()
+beforeAll(async () => {
+  process.env.EWERPANEL_COPIES = 'off'
+  const { db, close } = await openDirectory(whole)
+  const kept = (await readProject(db, 'teasel-ls'))!
+  const step = wholeStep(kept.project, { ...kept.project, title: 'Saved last' }, 'Rename')
+  await saveSteps(db, 'teasel-ls', { save: 'the-last-save', from: 1, steps: [step] })
+  const { rows } = (await db.execute(
+    sql`SELECT relname AS name, pg_relation_filepath(oid) AS file FROM pg_class WHERE relname IN ('projects', 'facts', 'pg_class')`
+  )) as unknown as { rows: { name: string; file: string }[] }
+  for (const { name, file } of rows) tables.set(name, file)
+  await close()
+}, 60_000)
+afterAll(() => {
+  delete process.env.EWERPANEL_COPIES
+  rmSync(dirname(whole), { recursive: true })
+})
+
+const segments = (directory: string) =>
+  readdirSync(join(directory, 'db/pg_wal'))
+    .filter(name => /^[0-9A-F]{24}$/.test(name))
+    .map(name => join(directory, 'db/pg_wal', name))
+const garble = (file: string) => writeFileSync(file, Buffer.alloc(readFileSync(file).length || 8192, 9))
+
+it.each([
+  ['the state of the database is garbled', /What to do/, dir => garble(join(dir, 'db/global/pg_control'))],
+  [
+    'the state of the database is cut short',
+    /pg_control.*has 100 bytes/,
+    dir => truncateSync(join(dir, 'db/global/pg_control'), 100)
+  ],
+  ['the log is gone', /pg_wal .*empty or missing/, dir => segments(dir).forEach(file => rmSync(file))],
+  ['the log is garbled', /pg_wal\/\S+ .*not what it was/, dir => segments(dir).forEach(garble)],
+  ['the list of tables is garbled', /damaged at page 0/, dir => garble(join(dir, 'db', tables.get('pg_class')!))],
+  ['a small table is garbled', /damaged at page 0/, dir => garble(join(dir, 'db', tables.get('facts')!))],
+  ['the table of projects is garbled', /damaged at page 0/, dir => garble(join(dir, 'db', tables.get('projects')!))],
+  ['the number of the program is gone', /PG_VERSION is missing/, dir => rmSync(join(dir, 'db/PG_VERSION'))],
+  ['the database is gone', /folder “db” is not there/, dir => rmSync(join(dir, 'db'), { recursive: true })]
+] as [string, RegExp, (directory: string) => void][])(
+  'a store of which %s is said to be so, and every project is put into a file, with what was saved last',
+  async (what, says, spoil) => {
+    const directory = join(dirname(whole), what.replaceAll(/\W/g, '-'))
+    cpSync(whole, directory, { recursive: true })
+    spoil(directory)
+    const files = () =>
+      (readdirSync(directory, { recursive: true }) as string[])
+        .filter(name => !/postmaster.pid|pg_internal.init/.test(name))
+        .sort()
+    const before = files()
+    const error = await openDirectory(directory).then(
+      () => undefined,
+      (one: unknown) => one
+    )
+    expect(error).toBeInstanceOf(DamagedError)
+    const { message, salvaged } = error as DamagedError
+    expect(message).toMatch(says)
+    expect(message).not.toMatch(/Aborted|undefined|Failed query/)
+    expect(salvaged.projects.map(one => one.id).sort()).toEqual(['hollin-whimbrel', 'skerrow-dunlin', 'teasel-ls'])
+    const read = openProject(readFileSync(join(salvaged.folder, 'teasel-ls.json'), 'utf8'))
+    expect(read.ok && read.project.title).toBe('Saved last')
+    expect(readFileSync(join(salvaged.folder, 'what-happened.txt'), 'utf8')).toContain('no demo was put over it')
+    // It is as it was, and no demo was put over it.
+    expect(files()).toEqual(before)
+    expect(existsSync(join(salvaged.folder, 'scratch'))).toBe(false)
+  },
+  30_000
+)
+it('out of a store that opens in part what it holds is read, before the files beside it', async () => {
+  const directory = join(dirname(whole), 'in-part')
+  cpSync(whole, directory, { recursive: true })
+  rmSync(join(directory, 'readable/teasel-ls.json'))
+  garble(join(directory, 'db', tables.get('facts')!))
+  const error = await openDirectory(directory).catch((one: unknown) => one)
+  const { salvaged } = error as DamagedError
+  expect(salvaged.projects.find(one => one.id === 'teasel-ls')!.from).toBe('as last saved, version 2')
+})
+it('of a store that is whole nothing is put aside', async () => {
+  const directory = join(dirname(whole), 'whole')
+  cpSync(whole, directory, { recursive: true })
+  await (await openDirectory(directory)).close()
+  expect(readdirSync(dirname(whole)).filter(name => name.startsWith('whole-salvaged'))).toEqual([])
+})
