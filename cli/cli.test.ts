@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { main } from './commands'
+import { within } from './within'
 
 const root = join(import.meta.dirname, '..')
 const there = mkdtempSync(join(tmpdir(), 'ewerpanel-cli-'))
@@ -115,5 +116,30 @@ describe('the command line', () => {
     expect(stderr).toMatch(why)
     expect(stdout).toBe('')
     expect(status).toBe(2)
+  })
+})
+
+describe('a file that is not read in time', () => {
+  it('is given up, even by what never ends of itself; what ends, and what fails, is as without a limit', () => {
+    const endless = () => {
+      for (let n = 0; ; n++) if (n < 0) return 'never'
+    }
+    expect(within(endless, () => 'late', 50)).toBe('late')
+    expect(
+      within(
+        () => 'read',
+        () => 'late',
+        50
+      )
+    ).toBe('read')
+    expect(() =>
+      within(
+        () => {
+          throw new RangeError('as it was')
+        },
+        () => 'late',
+        50
+      )
+    ).toThrow(RangeError)
   })
 })

@@ -18,6 +18,7 @@ import {
 } from '../core/formats'
 import { readPhrase, US, type Reading } from '../core/quantity'
 import { examineOption, loadAnalysis } from '../core/report'
+import { READ_LIMIT_MS, within } from './within'
 
 /** Where what is written goes. */
 export interface Streams {
@@ -43,8 +44,17 @@ function read(file: string): string {
   }
 }
 
+/** Reads something out of a file, however damaged it is, in a limited time. */
+const reading = <T>(file: string, run: () => T): T =>
+  within(run, () =>
+    fail(
+      `${file} could not be read within ${READ_LIMIT_MS / 1000} seconds; it is damaged, or far larger than one of its kind.`
+    )
+  )
+
 function open(file: string): Project {
-  const opened = openProject(read(file))
+  const text = read(file)
+  const opened = reading(file, () => openProject(text))
   return opened.ok ? opened.project : fail(opened.problems.map(problem => `${file}: ${sayProblem(problem)}`).join('\n'))
 }
 
@@ -207,7 +217,7 @@ function commandsFor(streams: Streams) {
         write(streams, args.out, writeProject(open(args.file)))
         return
       }
-      const { items, problems } = csv ? readCatalogueCsv(text) : readCatalogueJson(text)
+      const { items, problems } = reading(args.file, () => (csv ? readCatalogueCsv(text) : readCatalogueJson(text)))
       if (problems.length) fail(problems.map(problem => `${args.file}: ${sayProblem(problem)}`).join('\n'))
       write(
         streams,

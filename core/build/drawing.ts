@@ -88,9 +88,10 @@ export function flatten(
 ): PointMm[] {
   return points.flatMap((p, i): PointMm[] => {
     const q = points[(i + 1) % points.length]!
-    if (!p.bulge) return [[p.x, p.y]]
-    const angle = 4 * Math.atan(p.bulge)
     const chord = Math.hypot(q.x - p.x, q.y - p.y)
+    // A side of no length has no arc, and one this flat is straight.
+    if (!p.bulge || Math.abs(p.bulge) < 1e-9 || chord === 0) return [[p.x, p.y]]
+    const angle = 4 * Math.atan(p.bulge)
     const r = chord / (2 * Math.sin(Math.abs(angle) / 2))
     const steps = Math.max(2, Math.ceil(Math.abs(angle) / (2 * Math.acos(Math.max(0, 1 - toleranceMm / r)))))
     // The middle of the circle lies to the left of the side for an arc that runs anticlockwise.

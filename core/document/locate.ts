@@ -40,7 +40,8 @@ export function tooDeepAt(text: string): number | undefined {
     const code = text.charCodeAt(at)
     if (quoted) {
       if (code === 92) at++
-      else if (code === 34) quoted = false
+      // A string does not run over a line: where one is not closed, the place of the fault is sought by a reader that knows it too.
+      else if (code === 34 || code === 10 || code === 13) quoted = false
     } else if (code === 34) quoted = true
     else if (code === 91 || code === 123) {
       if (++depth > MOST_DEEP) return at

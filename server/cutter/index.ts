@@ -1,6 +1,7 @@
 import DxfParser, { type ICircleEntity, type IEntity, type ILwpolylineEntity } from 'dxf-parser'
 import * as z from 'zod'
 import { flatten } from '../../core/build'
+import { soundDxf } from '../../core/formats'
 import { areaMm2, bounds, gap, inside, type Circle, type Poly, type PointMm } from '../../core/panel'
 
 /**
@@ -60,6 +61,8 @@ const ring = (points: readonly PointMm[]): number =>
     return sum + Math.hypot(q[0] - p[0], q[1] - p[1])
   }, 0)
 
+const ONLY = (type: string, layer: string) => `${type} on ${layer}: draw closed polylines and circles only.`
+
 function contourOf(entity: IEntity, scale: number, refuse: (text: string) => void): Contour | undefined {
   if (entity.type === 'CIRCLE') {
     const { center, radius } = entity as ICircleEntity
@@ -98,15 +101,17 @@ function contourOf(entity: IEntity, scale: number, refuse: (text: string) => voi
       box: bounds(points)
     }
   }
-  refuse(`${entity.type} on ${entity.layer}: draw closed polylines and circles only.`)
+  refuse(ONLY(entity.type, entity.layer))
   return undefined
 }
 
 /** Looks a drawing over and prices it, or refuses it with every reason. */
 export function quoteCut(order: Order): Answer {
+  const sound = soundDxf(order.dxf)
+  if (!sound.ok) return { accepted: false, reasons: [`The file is not a DXF we can read: ${sound.problem}.`] }
   let drawing: ReturnType<DxfParser['parseSync']>
   try {
-    drawing = new DxfParser().parseSync(order.dxf)
+    drawing = new DxfParser().parseSync(sound.text)
   } catch (error) {
     return { accepted: false, reasons: [`The file is not a DXF we can read: ${(error as Error).message}`] }
   }
@@ -121,6 +126,7 @@ export function quoteCut(order: Order): Answer {
   const work = (drawing?.entities ?? []).filter(one => WORK_LAYERS.has(one.layer))
   if (work.length > RULES.mostContours)
     return { accepted: false, reasons: [`${work.length} contours; we take ${RULES.mostContours}.`] }
+  for (const { type, layer } of sound.others) if (WORK_LAYERS.has(layer)) refuse(ONLY(type, layer))
   const contours = work.flatMap(one => contourOf(one, scale, refuse) ?? [])
   const outlines = contours.filter(one => one.layer === 'OUTLINE')
   if (outlines.length !== 1) refuse(`One closed contour on the layer OUTLINE is wanted; there are ${outlines.length}.`)
@@ -179,7 +185,7 @@ export function quoteCut(order: Order): Answer {
     return { accepted: false, reasons: ['Acrylic is cut bare: it takes no finish.'] }
   const cutMm = contours.reduce((sum, one) => sum + one.lengthMm, 0)
   const areaDm2 = ((outline.box.maxX - outline.box.minX) * (outline.box.maxY - outline.box.minY)) / 10_000
-  const etched = (drawing?.entities ?? []).filter(one => one.layer === 'ETCH').length
+  const etched = [...(drawing?.entities ?? []), ...sound.others].filter(one => one.layer === 'ETCH').length
   const lines = [
     { text: `Stock, ${order.stock}, ${areaDm2.toFixed(1)} dm²`, cents: Math.round(areaDm2 * stock.centsPerDm2) },
     { text: `Cutting ${(cutMm / 1000).toFixed(2)} m`, cents: Math.round((cutMm / 1000) * (acrylic ? 350 : 900)) },

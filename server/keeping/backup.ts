@@ -1,8 +1,7 @@
-import { and, eq } from 'drizzle-orm'
-import { sql } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import { applyDiff, EMPTY_HISTORY, reverse, takeSteps, type Project } from '../../core/document'
 import { listOwn } from './catalogue'
-import { stepsAfter, type Kept } from './projects'
+import { readWritten, stepsAfter, type Kept } from './projects'
 import { deleted, projects, versions } from './tables'
 import type { Database } from './types'
 
@@ -12,19 +11,16 @@ import type { Database } from './types'
  */
 async function projectAt(db: Database, id: string, version: number): Promise<Kept> {
   const gone = () => new Error(`“${id}” was deleted for good while the backup was being written; begin it again.`)
-  const [row] = await db.select().from(projects).where(eq(projects.id, id))
-  if (!row) {
+  const found = await readWritten(db, id)
+  if (!found) {
     const [aside] = await db.select().from(deleted).where(eq(deleted.id, id))
     if (!aside || aside.version < version) throw gone()
     const kept = { project: aside.document as Project, history: aside.history, version: aside.version }
     return rewound(db, kept, version)
   }
-  if (row.version < version) throw gone()
-  const since = await stepsAfter(db, id, row.documentVersion)
-  if (since.length !== row.version - row.documentVersion)
-    throw new Error(`Saves of “${id}” are missing in the database.`)
-  const written = { project: row.document as Project, history: row.history, version: row.documentVersion }
-  if (row.documentVersion > version) return rewound(db, written, version)
+  const { written, since } = found
+  if (found.version < version) throw gone()
+  if (written.version > version) return rewound(db, written, version)
   const steps = since.filter(one => one.version <= version).flatMap(one => one.steps)
   return { ...(steps.length ? takeSteps(written, steps) : written), version }
 }

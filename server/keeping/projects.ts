@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, lt, lte } from 'drizzle-orm'
+import { and, desc, eq, gt, lt, lte, sql } from 'drizzle-orm'
 import {
   EMPTY_HISTORY,
   FORMAT,
@@ -65,29 +65,53 @@ export const stepsAfter = async (
     .orderBy(operations.version)
 
 /**
+ * A project as it was written out last, with what was saved since, in one question: between two, another could write it out anew.
+ * @throws Error when saves are missing: nothing is shown that would be older than what was acknowledged
+ */
+export async function readWritten(
+  db: Pick<Database, 'select'>,
+  id: string
+): Promise<{ written: Kept; version: number; since: { version: number; steps: Step[] }[] } | undefined> {
+  const [row] = await db
+    .select({
+      version: projects.version,
+      documentVersion: projects.documentVersion,
+      document: projects.document,
+      history: projects.history,
+      since: sql<{ version: number; steps: Step[] }[]>`(
+        SELECT coalesce(jsonb_agg(jsonb_build_object('version', version, 'steps', steps) ORDER BY version), '[]')
+        FROM ${operations} AS later
+        WHERE later.project = ${projects.id} AND later.version > ${projects.documentVersion})`
+    })
+    .from(projects)
+    .where(eq(projects.id, id))
+  if (!row) return undefined
+  const { version, documentVersion, document, history, since } = row
+  if (since.length !== version - documentVersion)
+    throw new Error(
+      `Of “${id}” the saves ${documentVersion + 1} to ${version} should be there, and ${since.length} are.`
+    )
+  return { written: { project: document as Project, history, version: documentVersion }, version, since }
+}
+
+/**
  * One project with its history, or undefined. The history of a document of an older format fits no longer and is left
  * behind.
- * @throws Error when operations since the document was written out are missing: nothing is shown then that would be older than
- *   what was acknowledged
+ * @throws Error as `readWritten`
  */
 export async function readProject(db: Pick<Database, 'select'>, id: string): Promise<Kept | undefined> {
-  const [row] = await db.select().from(projects).where(eq(projects.id, id))
-  if (!row) return undefined
-  const since = await stepsAfter(db, id, row.documentVersion)
-  if (since.length !== row.version - row.documentVersion)
-    throw new Error(
-      `Of “${id}” the saves ${row.documentVersion + 1} to ${row.version} should be there, and ${since.length} are.`
-    )
+  const found = await readWritten(db, id)
+  if (!found) return undefined
+  const { written, version, since } = found
   // Steps were put on the document as it was then, so they come before the carrying forward.
-  const kept = { project: row.document as Project, history: row.history }
   const now = since.length
     ? takeSteps(
-        kept,
+        written,
         since.flatMap(one => one.steps)
       )
-    : kept
+    : written
   const { project, old } = carried(now.project)
-  return { project, history: old ? EMPTY_HISTORY : now.history, version: row.version }
+  return { project, history: old ? EMPTY_HISTORY : now.history, version }
 }
 
 /** Keeps a new project. @returns false when there is one of that id already */

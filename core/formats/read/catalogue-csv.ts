@@ -68,6 +68,9 @@ function number(row: Row, column: Column): number | undefined {
   return value
 }
 
+/** No entry of ours needs more in one cell. */
+const MOST_IN_CELL = 4_000
+
 /** One plain shape: “round 82.6”, “rectangle 158.8 x 67.3 corner 2”, “flats 12 x 10.5 turned”. */
 function plainShape(cell: string): Shape | undefined {
   const round = /^round\s+([\d.]+)$/.exec(cell)
@@ -85,8 +88,9 @@ function shape(row: Row, column: Column): Shape | undefined {
   const cell = row[column]?.trim() ?? ''
   if (cell === '') return undefined
   const parts = cell.split('+').map(entry => {
-    const [, text, x, y] = /^(.*?)(?:\s+at\s+(-?[\d.]+)\s+(-?[\d.]+))?$/.exec(entry.trim())!
-    const of = plainShape(text!)
+    // A line break within the cell is no part of a shape.
+    const [, text, x, y] = /^(.*?)(?:\s+at\s+(-?[\d.]+)\s+(-?[\d.]+))?$/.exec(entry.trim()) ?? []
+    const of = plainShape(text ?? '')
     if (!of)
       throw new CellError(
         column,
@@ -377,6 +381,11 @@ export function readCatalogueCsv(text: string): CatalogueRead {
         field: '',
         message: `this row has ${cells.length} cells; the header has ${header.length}`
       })
+      continue
+    }
+    const long = cells.findIndex(cell => cell.length > MOST_IN_CELL)
+    if (long >= 0) {
+      bad(header[long] as Column, `has ${cells[long]!.length} characters; at most ${MOST_IN_CELL} are read`)
       continue
     }
     let raw: unknown

@@ -20,6 +20,7 @@ import {
   type OutlineRead,
   type Stroke
 } from './contours'
+import { soundDxf } from './dxf-groups'
 
 /** $INSUNITS to millimetres. */
 const UNIT_MM: Record<number, number> = { 1: 25.4, 2: 304.8, 4: 1, 5: 10, 6: 1000, 8: 0.0000254, 9: 0.0254, 14: 100 }
@@ -68,6 +69,11 @@ function splinePoints(
     })
   return found
 }
+
+/** Most points to which all curves of a drawing are flattened. */
+const MOST_POINTS = 400_000
+/** No drawing program makes splines of a higher degree. */
+const MOST_DEGREE = 25
 
 /** Where a drawing’s own coordinates come to lie: x′ = a·x + c·y + e, y′ = b·x + d·y + f. */
 type Affine = readonly [a: number, b: number, c: number, d: number, e: number, f: number]
@@ -159,9 +165,15 @@ export function readDxfOutline(text: string, unitMm?: number): OutlineRead {
         `The drawing is ${(text.length / 1e6).toFixed(0)} MB; at most ${MOST_DRAWING_BYTES / 1e6} MB are read. Nothing was changed.`
       ]
     }
+  const sound = soundDxf(text)
+  if (!sound.ok)
+    return {
+      ok: false,
+      problems: [`This is not a DXF drawing that can be read: ${sound.problem}. Nothing was changed.`]
+    }
   let drawing: ReturnType<DxfParser['parseSync']>
   try {
-    drawing = new DxfParser().parseSync(text)
+    drawing = new DxfParser().parseSync(sound.text)
   } catch (error) {
     return {
       ok: false,
@@ -188,6 +200,7 @@ export function readDxfOutline(text: string, unitMm?: number): OutlineRead {
     }
   const notes: string[] = [declared ? '' : 'The unit is the one you chose.'].filter(Boolean)
   const left = new Map<string, number>()
+  for (const { type } of sound.others) left.set(type, (left.get(type) ?? 0) + 1)
   const hidden = new Map<string, number>()
   const layers = (drawing.tables?.layer as { layers?: Layers } | undefined)?.layers ?? {}
   const laid = laidOut(entities, drawing.blocks ?? {})
@@ -206,7 +219,9 @@ export function readDxfOutline(text: string, unitMm?: number): OutlineRead {
         `A SPLINE with weights on layer “${weighted.entity.layer}” would not be read true. Save it as arcs or as a polyline. Nothing was changed.`
       ]
     }
+  let corners = 0
   const strokes = laid.flatMap(({ entity, place }): Stroke[] => {
+    if (corners > MOST_POINTS) return []
     const unseen = unseenBecause(entity, layers)
     if (unseen) {
       hidden.set(unseen, (hidden.get(unseen) ?? 0) + 1)
@@ -215,6 +230,7 @@ export function readDxfOutline(text: string, unitMm?: number): OutlineRead {
     // Curves are flattened at the size they come to have, so that the tolerance holds.
     const k = scale * stretch(place)
     const found = k > 0 ? strokeOf(entity, k) : undefined
+    corners += found?.points.length ?? 0
     if (!found) left.set(entity.type, (left.get(entity.type) ?? 0) + 1)
     if (!found || place === STILL) return found ? [found] : []
     const put = ([x, y]: PointMm): PointMm => {
@@ -230,6 +246,13 @@ export function readDxfOutline(text: string, unitMm?: number): OutlineRead {
       }
     ]
   })
+  if (corners > MOST_POINTS)
+    return {
+      ok: false,
+      problems: [
+        `Flattened to ${FLATTEN_MM} mm its curves have more than ${MOST_POINTS} points. Is the unit of the drawing right? Nothing was changed.`
+      ]
+    }
   for (const [why, count] of hidden) notes.push(`Left out: ${count} ${why}.`)
   if (left.size) notes.push(`Left out: ${[...left].map(([type, count]) => `${count} ${type}`).join(', ')}.`)
   return outlineOf(strokes, notes)
@@ -308,8 +331,12 @@ function strokeOf(entity: IEntity, scale: number): Stroke | undefined {
       const { controlPoints, degreeOfSplineCurve, knotValues, closed } = entity as ISplineEntity
       if (
         !controlPoints ||
+        !knotValues ||
+        !(degreeOfSplineCurve >= 1 && degreeOfSplineCurve <= MOST_DEGREE) ||
         controlPoints.length <= degreeOfSplineCurve ||
-        knotValues.length < controlPoints.length + degreeOfSplineCurve + 1
+        knotValues.length < controlPoints.length + degreeOfSplineCurve + 1 ||
+        controlPoints.some(one => !Number.isFinite(one?.x + one?.y)) ||
+        knotValues.some((knot, index) => !Number.isFinite(knot) || (index > 0 && knot < knotValues[index - 1]!))
       )
         return undefined
       const points = splinePoints(degreeOfSplineCurve, knotValues, controlPoints.map(point), FLATTEN_MM)

@@ -41,6 +41,10 @@ function pathText(tag: string, a: Record<string, string>): string | undefined {
   }
 }
 
+/** Most elements that are looked at, copies counted each time. */
+const MOST_SEEN = 50_000
+/** Most lines, whole or pieces of a path. */
+const MOST_STROKES = 20_000
 /** Copies within copies are followed so deep. */
 const MOST_NESTED = 64
 /** What a copy draws: the thing itself, or what is in a symbol. */
@@ -74,14 +78,19 @@ export function readSvgOutline(text: string, unitMm?: number): OutlineRead {
   const valid = XMLValidator.validate(text)
   if (valid !== true)
     return refuse(`Line ${valid.err.line}, column ${valid.err.col}: this is not a whole SVG file: ${valid.err.msg}.`)
-  const tree = new XMLParser({
-    preserveOrder: true,
-    ignoreAttributes: false,
-    attributeNamePrefix: '',
-    processEntities: false,
-    parseTagValue: false,
-    parseAttributeValue: false
-  }).parse(text) as Node[]
+  let tree: Node[]
+  try {
+    tree = new XMLParser({
+      preserveOrder: true,
+      ignoreAttributes: false,
+      attributeNamePrefix: '',
+      processEntities: false,
+      parseTagValue: false,
+      parseAttributeValue: false
+    }).parse(text) as Node[]
+  } catch (error) {
+    return refuse(`This is not a whole SVG file: ${(error as Error).message.replace(/\.$/, '')}.`)
+  }
   const root = tree.find(node => 'svg' in node)
   if (!root) return refuse('This is not an SVG drawing: it has no svg element at its top.')
   const attributes = root[':@'] ?? {}
@@ -107,6 +116,7 @@ export function readSvgOutline(text: string, unitMm?: number): OutlineRead {
       : unitMm
   const strokes: Stroke[] = []
   let shapes = 0
+  let seen = 0
   let danger: string | undefined
   let broken: string | undefined
   let hidden = 0
@@ -121,6 +131,11 @@ export function readSvgOutline(text: string, unitMm?: number): OutlineRead {
   findIds(root.svg as Node[])
   const walk = (nodes: Node[], transforms: readonly string[], layer: string) => {
     for (const node of nodes) {
+      // Copies of copies can make more of a short file than anyone draws.
+      if (++seen > MOST_SEEN) {
+        broken ??= `With its copies the drawing holds more than ${MOST_SEEN} elements. Take all but the panel out of it.`
+        return
+      }
       const tag = Object.keys(node).find(key => key !== ':@' && key !== '#text')
       if (!tag) continue
       const a = node[':@'] ?? {}
@@ -166,7 +181,9 @@ export function readSvgOutline(text: string, unitMm?: number): OutlineRead {
       }
       shapes++
       try {
-        strokes.push(...strokesOf(path, own, layer, scale ?? 1))
+        for (const stroke of strokesOf(path, own, layer, scale ?? 1)) strokes.push(stroke)
+        if (strokes.length > MOST_STROKES)
+          broken ??= `The drawing holds more than ${MOST_STROKES} lines. Take all but the panel out of it.`
       } catch (error) {
         broken ??= `A ${tag} cannot be read: ${(error as Error).message}.`
       }
