@@ -1,3 +1,4 @@
+import { backUpFully } from './backup'
 import { gzipSync } from 'node:zlib'
 import { readFileSync } from 'node:fs'
 import { chromium } from '@playwright/test'
@@ -238,6 +239,11 @@ const MEASURE_ACT = `async key => {
   })
   return performance.now() - start
 }`
+const full = await backUpFully(project)
+note('another request while 60 projects with 50 versions each are backed up', full.waits, '100 ms')
+console.log(
+  `  ${full.megabytes.toFixed(0)} MB in ${full.seconds.toFixed(0)} s; the server held ${full.mostMb.toFixed(0)} MB at most (goal 300)`
+)
 const server = await startServer()
 try {
   await fetch(`${server.base}/api/projects`, { method: 'POST', body: JSON.stringify(project) })

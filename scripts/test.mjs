@@ -88,11 +88,18 @@ if (
   count('packages', false)
   end()
 }
-if (!chromium() && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
-  console.log('Installing Chromium…')
+const lacking = [
+  ...(chromium() ? [] : ['chromium']),
+  // The keeping tests run on it too; without it they are left out, and say so.
+  ...(existsSync('/usr/lib/postgresql') ? [] : ['postgresql'])
+]
+if (lacking.length && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
+  console.log(`Installing ${lacking.join(' and ')}…`)
   const env = { DEBIAN_FRONTEND: 'noninteractive' }
   await go('apt-get', ['update', '-q'], { env })
-  await go('apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], { env, minutes: 10 })
+  // One at a time: what cannot be had must not take the other with it.
+  for (const one of lacking)
+    await go('apt-get', ['install', '-y', '-q', '--no-install-recommends', one], { env, minutes: 10 })
 }
 
 await go('npx', ['nuxt', 'prepare'])

@@ -17,6 +17,7 @@ const freePort = () =>
 export interface Server {
   base: string
   directory: string
+  pid: number
   kill: (signal?: NodeJS.Signals) => Promise<void>
   said: () => string
   exit: Promise<number | null>
@@ -64,6 +65,7 @@ export async function startServer(
   return {
     base,
     directory,
+    pid: child.pid!,
     exit,
     said: () => said,
     kill: async (signal = 'SIGTERM') => {

@@ -1,3 +1,4 @@
+import { setImmediate as breath } from 'node:timers/promises'
 import { and, eq, sql } from 'drizzle-orm'
 import { applyDiff, EMPTY_HISTORY, reverse, takeSteps, type Project } from '../../core/document'
 import { listOwn } from './catalogue'
@@ -76,6 +77,8 @@ export async function* backupPieces(db: Database): AsyncGenerator<string> {
       if (!kept) continue
       const head = JSON.stringify({ version: one.version, title: one.title, savedAt: one.savedAt.toISOString() })
       yield `${comma}${head.slice(0, -1)},"project":${kept.document}}`
+      // The embedded database answers at once, without giving way by itself: others are let in between.
+      await breath()
       comma = ','
     }
     yield ']}'

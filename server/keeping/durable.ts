@@ -40,7 +40,11 @@ class DurableFiles extends NodeFS {
 export const openDurable = (directory: string): Promise<PGlite> =>
   PGlite.create({
     fs: new DurableFiles(directory),
-    startParams: [...PGlite.defaultStartParams.filter(one => one !== '-F'), '-c', 'wal_sync_method=fsync']
+    startParams: [
+      ...PGlite.defaultStartParams.filter(one => one !== '-F'),
+      // One user’s projects need no more memory than this for pages; what is asked for is taken at the start and never given back.
+      ...['wal_sync_method=fsync', 'shared_buffers=16MB', 'wal_buffers=512kB'].flatMap(one => ['-c', one])
+    ]
   })
 
 /** Flushes a directory, with all that is in it. @param deep false for the directory’s own list of names alone */
