@@ -97,6 +97,7 @@ test('an earlier version can be brought back', async ({ page }) => {
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'More for this option' }).click()
   await page.getByText('Earlier versions…').click()
+  await expect(page.getByText(/Since the last of them: Rename project/)).toBeVisible()
   await page.getByRole('button', { name: 'Bring back' }).first().click()
   await expect(page.getByLabel('Name of the project')).toHaveValue('Hollin Evening School')
 })
@@ -133,7 +134,7 @@ test.describe('bad files bring a clear message and change nothing', () => {
     await expect(await bring(page, '{"name":"something else"}')).toContainText('not an Ewerpanel project')
   })
   test('newer', async ({ page }) => {
-    await expect(await bring(page, text().replace('"format": 7', '"format": 9'))).toContainText(
+    await expect(await bring(page, text().replace('"format": 8', '"format": 9'))).toContainText(
       'format 9 by a newer Ewerpanel'
     )
   })

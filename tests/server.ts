@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
+import { cpSync, mkdtempSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -23,9 +23,17 @@ export interface Server {
   exit: Promise<number | null>
 }
 
+/** A data directory of its own with the demo. */
+function freshDirectory(): string {
+  const directory = join(mkdtempSync(join(tmpdir(), 'ewerpanel-e2e-')), 'data')
+  const template = process.env.EWERPANEL_TEMPLATE
+  if (template) cpSync(template, directory, { recursive: true })
+  return directory
+}
+
 /** Starts the built server as npm start does, on a port and a data directory of its own. */
 export async function startServer(
-  directory = mkdtempSync(join(tmpdir(), 'ewerpanel-e2e-')),
+  directory = freshDirectory(),
   wait = true,
   env: Record<string, string> = {}
 ): Promise<Server> {

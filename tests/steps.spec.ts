@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { expect, test } from './watched'
 import { startServer, type Server } from './server'
@@ -137,6 +138,42 @@ test('Budget: the odds of being back in time follow how the job is worked, and s
   await page.getByLabel('Parts ordered, weeks before it goes in').press('Enter')
   await expect(page.locator('[data-holds^="part "]').first()).toBeVisible()
   await expect(page.locator('[data-task="cut"]')).toContainText('Panel cut and finished')
+  // A day on which the shop is closed moves the day back; what is no day is named; all of it is kept.
+  const back = () =>
+    odds
+      .getByRole('row', { name: /if every task took its likely time/ })
+      .getByRole('cell')
+      .nth(2)
+      .textContent()
+  // The odds of the last change have come when they stay as they are.
+  let open = ''
+  await expect
+    .poll(
+      async () => {
+        const before = open
+        open = (await back())!
+        return open === before
+      },
+      { intervals: [800] }
+    )
+    .toBe(true)
+  await page.getByLabel(/^Days closed/).fill('2027-01-20 soon')
+  await page.getByLabel(/^Days closed/).press('Tab')
+  await expect(page.getByText('“soon” is no day')).toBeVisible()
+  expect(await back()).toBe(open)
+  await page.getByLabel(/^Days closed/).fill('2027-01-20 2027-01-21')
+  await page.getByLabel(/^Days closed/).press('Tab')
+  await expect.poll(back).not.toBe(open)
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.reload()
+  await expect(page.getByLabel('People on it')).toHaveValue('3')
+  await expect(page.getByLabel(/^Days closed/)).toHaveValue('2027-01-20 2027-01-21')
+  const plan = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Calendar of the plan' }).click()
+  const text = readFileSync(await (await plan).path(), 'utf8')
+  expect(text).toContain('BEGIN:VCALENDAR')
+  expect(text).toContain('Panel cut and finished')
+  expect(text).not.toContain('DTSTART;VALUE=DATE:20270120')
 })
 
 test('options are renamed and walked through by keys', async ({ page }) => {

@@ -3,7 +3,7 @@ import type { OutlineRead } from '#core/formats'
 import type { ForeignReader } from '~/workers/foreign'
 
 /** Longest that a drawing from elsewhere is looked at. */
-const LIMIT_MS = 10_000
+const LIMIT_MS = 5_000
 
 /** Reads the outline of a drawing from elsewhere in a thread of its own, which is ended when it takes too long. */
 export async function readForeignOutline(name: string, text: string, unitMm: number | undefined): Promise<OutlineRead> {

@@ -184,7 +184,8 @@ function rebuild(spec: RecordSpec, body: Body, path: string, parts: Below): Body
     } else if (next[field] !== undefined) next[field] = rebuild(part, next[field] as Body, there, parts)
   }
   for (const [field, list] of Object.entries(spec.lists ?? {})) {
-    const records = next[field] as Body[]
+    // A document of an older format may not have the list yet.
+    const records = (next[field] ?? []) as Body[]
     const name = (one: Body) => below(path, list, keyOf(list, one))
     const prefix = below(path, list, '')
     const coming = [...newBelow].filter(([there]) => there.startsWith(prefix))

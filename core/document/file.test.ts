@@ -194,6 +194,12 @@ describe('project files', () => {
     expect(opened.project.options.every(option => option.wires.length === 0)).toBe(true)
     expect(opened.project.items.every(item => item.connectors === undefined)).toBe(true)
   })
+  it('a file of format 7 is carried forward: the shop works at the usual pace', () => {
+    const opened = openProject(readFileSync(new URL('kept/format-7.json', import.meta.url), 'utf8'))
+    if (!opened.ok) throw new Error(opened.problems.map(sayProblem).join(' '))
+    expect(opened.project.format).toBe(FORMAT)
+    expect(opened.project.brief.shop).toBeUndefined()
+  })
   it('a file of format 0 is carried forward', () => {
     const opened = openProject(readFileSync(new URL('./kept/format-0.json', import.meta.url), 'utf8'))
     expect(complaint(opened)).toBe('')
@@ -221,7 +227,7 @@ describe('project files', () => {
           ;(d as Record<string, unknown>).format = FORMAT + 1
         })
       )
-    ).toMatch(/format 8 by a newer Ewerpanel.*Nothing was changed/))
+    ).toMatch(/format 9 by a newer Ewerpanel.*Nothing was changed/))
   it.each(Array.from({ length: FORMAT }, (_, format) => format))(
     'a file of format %d with the wrong things in it is refused in words, whatever they are',
     format => {

@@ -20,7 +20,7 @@ import { AIRSPACE, AUTHORITIES, FLYING, RulePack, STANCES, TRAINING } from './ru
 import { GAUGES_CHOSEN, Supply, WireConditions } from './supply'
 
 /** The format this program writes. Older ones are carried forward by `migrations.ts`. */
-export const FORMAT = 7
+export const FORMAT = 8
 
 export const Day = z.iso.date()
 
@@ -48,7 +48,17 @@ export const Brief = z.strictObject({
   wantedMinutes: z.number().min(0).max(600).default(30),
   wishes: z.array(Name).max(50).default([]),
   dislikes: z.array(Name).max(50).default([]),
-  notes: Text.default('')
+  notes: Text.default(''),
+  /** How the shop works, for the plan in time; absent while the usual pace is taken. */
+  shop: z
+    .strictObject({
+      hoursADay: z.number().min(0.5).max(24),
+      people: z.int().min(1).max(20),
+      orderedWeeksAhead: z.number().min(0).max(104),
+      /** Days on which it is closed, beside Saturdays and Sundays. */
+      closed: z.array(Day).max(200)
+    })
+    .optional()
 })
 
 export const Point = z.tuple([CoordMm, CoordMm])

@@ -4,6 +4,7 @@ import { figure, num, price, say, thing, type Phrase, wireRun } from '../quantit
 
 export { creepSince, type Creep } from './creep'
 export { jobOdds, type JobOdds, type JobTask } from './time/job'
+export { readClosed, workingDayAfter, workingDayOf, workingDaysBetween, type Closed } from './time/days'
 export { USUAL_PACE, type Pace } from './time/tasks'
 
 /** One line of the cost, in cents; a credit is negative. */

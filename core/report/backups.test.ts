@@ -2,11 +2,11 @@ import { describe, expect, it } from 'vitest'
 import { stubbornLosses } from '../capability'
 import { finish, resolve } from '../design'
 import { applyEdits } from '../document'
-import { readPhrase, US } from '../quantity'
+import { readPhrase, say, US } from '../quantity'
 import { failuresOf } from '../resilience'
 import { examineRules } from '../rules'
 import { demoCatalogue, demoProject } from '../testing.demo'
-import { backupSearch, complianceSheet, writeDueCalendar } from '.'
+import { backupSearch, complianceSheet, writeDueCalendar, writePlanCalendar } from '.'
 
 describe('schools of backup', () => {
   const project = demoProject('3-skerrow-dunlin')
@@ -56,4 +56,24 @@ describe('sheets and dates', () => {
   })
   it('with nothing due it is an empty calendar', () =>
     expect(writeDueCalendar('x', { clauses: [] })).toContain('END:VCALENDAR'))
+  // RFC 5545, 3.6.1: an event of whole days ends on the day after its last one.
+  it('the plan as a calendar: tasks on working days, over weekends and days closed', () => {
+    const task = { unit: undefined, days: [1, 2, 3] as const, held: 0 }
+    const text = writePlanCalendar(
+      'ZZ-DUN',
+      [
+        { ...task, id: 'open', name: say`Face off`, start: 0, finish: 2, slack: 0 },
+        { ...task, id: 'cut', name: say`Cut`, start: 2, finish: 4.5, slack: 3 },
+        { ...task, id: 'none', name: say`Nothing`, days: [0, 0, 0], start: 0, finish: 0, slack: 0 }
+      ],
+      { from: '2026-12-17', closed: ['2026-12-24', '2026-12-25'], reading: US }
+    )
+    const events = text.split('BEGIN:VEVENT').slice(1)
+    expect(events.map(one => /DTSTART;VALUE=DATE:(\d+)[^]*DTEND;VALUE=DATE:(\d+)/.exec(one)!.slice(1))).toEqual([
+      ['20261217', '20261219'],
+      ['20261221', '20261224']
+    ])
+    expect(events[0]).toContain('ZZ-DUN: Face off')
+    expect(text.replace(/\r\n\t/g, '')).toContain('3 working days later')
+  })
 })

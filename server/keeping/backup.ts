@@ -1,8 +1,8 @@
 import { setImmediate as breath } from 'node:timers/promises'
 import { and, eq, sql } from 'drizzle-orm'
-import { applyDiff, EMPTY_HISTORY, reverse, takeSteps, type Project } from '../../core/document'
+import { applyDiff, EMPTY_HISTORY, reverse, type Project } from '../../core/document'
 import { listOwn } from './catalogue'
-import { readWritten, stepsAfter, type Kept } from './projects'
+import { readWritten, stepped, stepsAfter, type Kept } from './projects'
 import { deleted, projects, versions } from './tables'
 import type { Database } from './types'
 
@@ -23,7 +23,7 @@ async function projectAt(db: Database, id: string, version: number): Promise<Kep
   if (found.version < version) throw gone()
   if (written.version > version) return rewound(db, written, version)
   const steps = since.filter(one => one.version <= version).flatMap(one => one.steps)
-  return { ...(steps.length ? takeSteps(written, steps) : written), version }
+  return { ...stepped(written, steps), version }
 }
 
 /** Takes back what was saved after a version. Which acts could be undone then is not known any more. */

@@ -33,6 +33,7 @@ import {
 } from './projects'
 import { listSaves, saveSteps, saveWhole } from './saving'
 import { embeddedKeeper, serverKeeper, type Keeper } from './stores.testing'
+import { operations } from './tables'
 import type { Database } from './types'
 
 const rename = (title: string): Edit => ({ type: 'project.rename', title })
@@ -289,18 +290,32 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
     ) as ReturnType<typeof demoProject>
     expect(old.format).toBe(1)
     await createProject(db, { ...old, id: 'from-before' })
+    // A save of that program that was not written out yet when it was replaced by this one.
+    const body = Object.fromEntries(
+      Object.entries({ ...old, id: 'from-before' }).filter(([field]) => ['format', 'id', 'title'].includes(field))
+    )
+    const diff = { added: {}, removed: {}, updated: { '': [body, { ...body, title: 'Its last save' }] } }
+    await db.insert(operations).values({
+      project: 'from-before',
+      version: 2,
+      save: 'of-that-program',
+      steps: [{ does: 'act', label: 'Rename', diff }] as unknown as Step[],
+      savedAt: new Date()
+    })
+    await db.execute(sql`UPDATE projects SET version = 2 WHERE id = 'from-before'`)
     const kept = (await readProject(db, 'from-before'))!
     expect(kept.project).toMatchObject({
       format: FORMAT,
-      title: old.title,
+      title: 'Its last save',
       airframe: { pilots: [], panel: { bays: [] } }
     })
     expect(kept.project.options[0]!.rows).toEqual([])
     expect(kept.history).toEqual(EMPTY_HISTORY)
     expect(
-      await save('from-before', 1, [wholeStep(kept.project, { ...kept.project, title: 'On' }, 'On')], { always: true })
-    ).toMatchObject({ version: 2 })
-    expect((await readVersion(db, 'from-before', 1))!.format).toBe(FORMAT)
+      await save('from-before', 2, [wholeStep(kept.project, { ...kept.project, title: 'On' }, 'On')], { always: true })
+    ).toMatchObject({ version: 3 })
+    expect((await readProject(db, 'from-before'))!.project).toMatchObject({ format: FORMAT, title: 'On' })
+    expect((await readVersion(db, 'from-before', 2))!.format).toBe(FORMAT)
   })
   test('the user’s own items stand in place of shipped ones and can be thrown away again', async () => {
     const shipped = shippedItems()[0]!

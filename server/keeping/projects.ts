@@ -1,5 +1,6 @@
 import { and, desc, eq, gt, lt, lte, sql } from 'drizzle-orm'
 import {
+  applyDiff,
   EMPTY_HISTORY,
   FORMAT,
   migrate,
@@ -18,6 +19,8 @@ const VERSIONS_KEPT = 200
 
 export interface Kept extends Bench {
   version: number
+  /** It was kept by an earlier program, and has been carried forward as it was read. */
+  carried?: boolean
 }
 
 /** A project’s columns that stand beside its document. */
@@ -46,10 +49,8 @@ export const listProjects = (db: Database) =>
  * checked whole, for what we keep ourselves was checked when it was saved.
  * @throws FormatError when a newer program kept it
  */
-function carried(document: KeptDocument): { project: Project; old: boolean } {
-  return document.format === FORMAT
-    ? { project: document as Project, old: false }
-    : { project: Project.parse(migrate(document)), old: true }
+function carried(document: KeptDocument): Project {
+  return document.format === FORMAT ? (document as Project) : Project.parse(migrate(document))
 }
 
 /** What was saved of a project after a version, in order. */
@@ -95,6 +96,16 @@ export async function readWritten(
 }
 
 /**
+ * A document with what was saved since it was written out. Steps were put on it as it was then: of an earlier program’s they come
+ * before the carrying forward, and are not held against today's schema.
+ */
+export function stepped({ project, history }: Bench, steps: readonly Step[]): Bench {
+  if (!steps.length) return { project, history }
+  if (project.format === FORMAT) return takeSteps({ project, history }, steps)
+  return { project: steps.reduce((before, { diff }) => applyDiff(before, diff), project), history: EMPTY_HISTORY }
+}
+
+/**
  * One project with its history, or undefined. The history of a document of an older format fits no longer and is left
  * behind.
  * @throws Error as `readWritten`
@@ -103,15 +114,12 @@ export async function readProject(db: Pick<Database, 'select'>, id: string): Pro
   const found = await readWritten(db, id)
   if (!found) return undefined
   const { written, version, since } = found
-  // Steps were put on the document as it was then, so they come before the carrying forward.
-  const now = since.length
-    ? takeSteps(
-        written,
-        since.flatMap(one => one.steps)
-      )
-    : written
-  const { project, old } = carried(now.project)
-  return { project, history: old ? EMPTY_HISTORY : now.history, version }
+  const now = stepped(
+    written,
+    since.flatMap(one => one.steps)
+  )
+  if (now.project.format === FORMAT) return { ...now, version }
+  return { project: carried(now.project), history: EMPTY_HISTORY, version, carried: true }
 }
 
 /** Keeps a new project. @returns false when there is one of that id already */
@@ -203,7 +211,7 @@ export async function undropProject(db: Database, id: string): Promise<boolean> 
     const [row] = await tx.select().from(deleted).where(eq(deleted.id, id))
     if (!row) return undefined
     const { version, document, history, savedAt } = row
-    const { project } = carried(document)
+    const project = carried(document)
     const made = await tx
       .insert(projects)
       .values({ id, version, documentVersion: version, history, document, savedAt, ...headOf(project) })
@@ -231,5 +239,5 @@ export async function readVersion(db: Database, id: string, version: number): Pr
     .select()
     .from(versions)
     .where(and(eq(versions.project, id), eq(versions.version, version)))
-  return row && carried(row.document).project
+  return row && carried(row.document)
 }

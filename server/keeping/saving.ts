@@ -92,7 +92,8 @@ export async function saveSteps(db: Database, id: string, save: Save): Promise<S
     const savedAt = new Date()
     await tx.insert(operations).values({ project: id, version, save: save.save, steps: [...done.steps], savedAt })
     // A merge has a history that its steps alone do not tell.
-    const written = due || done.merged || version - row.documentVersion >= WRITTEN_EVERY
+    // One carried forward is written out, so that what comes after stands on it and not on what it was.
+    const written = due || done.merged || now.carried || version - row.documentVersion >= WRITTEN_EVERY
     await tx
       .update(projects)
       .set({
@@ -149,7 +150,7 @@ async function doneTo(
     }
   }
   const since = await stepsAfter(tx, now.project.id, from)
-  if (from > now.version || since.length !== now.version - from)
+  if (now.carried || from > now.version || since.length !== now.version - from)
     return {
       state: 'apart',
       version: now.version,

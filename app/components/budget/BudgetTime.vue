@@ -1,32 +1,77 @@
 <script setup lang="ts">
 /** How long the job takes and what it may come to: the tasks with what they wait for, and the odds from many tries. */
-import { addBusinessDays, differenceInBusinessDays, format, parseISO } from 'date-fns'
-import { USUAL_PACE, type JobOdds } from '#core/money'
+import { readClosed, USUAL_PACE, workingDayAfter, workingDaysBetween, type JobOdds } from '#core/money'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
 const bench = useBench()
 const taste = useTaste()
 const brief = computed(() => bench.project!.brief)
-const pace = ref({ ...USUAL_PACE })
+const shop = computed(() => brief.value.shop ?? { ...USUAL_PACE, closed: [] })
+const setShop = (change: Partial<typeof shop.value>) =>
+  bench.act(
+    [{ type: 'brief.set', brief: { ...brief.value, shop: { ...shop.value, ...change } } }],
+    'How the shop works',
+    'shop'
+  )
 const odds = shallowRef<JobOdds>()
 const wrong = ref('')
-const from = computed(() => (brief.value.downFrom ? parseISO(brief.value.downFrom) : undefined))
 /** Working days from the day it goes in to the day it is to be back. */
 const daysThere = computed(() =>
-  from.value && brief.value.downTo
-    ? Math.max(0, differenceInBusinessDays(parseISO(brief.value.downTo), from.value))
+  brief.value.downFrom && brief.value.downTo
+    ? workingDaysBetween(brief.value.downFrom, brief.value.downTo, shop.value.closed)
     : undefined
 )
+const closedText = ref('')
+const closedWrong = ref('')
+watch(
+  () => shop.value.closed,
+  closed => {
+    closedText.value = closed.join(' ')
+  },
+  { immediate: true }
+)
+function setClosed() {
+  const read = readClosed(closedText.value)
+  closedWrong.value = read.ok ? '' : `“${read.odd}” is no day; write days like 2026-12-24.`
+  if (read.ok && read.closed.join() !== shop.value.closed.join()) setShop({ closed: read.closed })
+}
+const taken = ref('')
+async function giveCalendar() {
+  taken.value = ''
+  try {
+    const { writePlanCalendar } = await import('#core/report/calendar')
+    const { registration, downFrom } = brief.value
+    giveFile(
+      fileName(`${registration || bench.project!.title} plan`, 'ics'),
+      writePlanCalendar(registration || bench.project!.title, odds.value!.tasks, {
+        from: downFrom!,
+        closed: shop.value.closed,
+        reading: taste.reading
+      }),
+      'text/calendar'
+    )
+  } catch (error) {
+    taken.value = `The calendar could not be written: ${(error as Error).message}`
+  }
+}
 let round = 0
 watch(
-  [() => bench.examined, pace, daysThere],
+  [() => bench.examined, shop, daysThere],
   async () => {
     const option = bench.examined?.optionId
     if (option === undefined || option !== bench.option?.id) return
     const mine = ++round
     try {
-      const found = await useExaminer().jobOdds(option, { ...pace.value }, daysThere.value)
+      const found = await useExaminer().jobOdds(
+        option,
+        {
+          hoursADay: shop.value.hoursADay,
+          people: shop.value.people,
+          orderedWeeksAhead: shop.value.orderedWeeksAhead
+        },
+        daysThere.value
+      )
       if (mine === round) odds.value = found
       wrong.value = ''
     } catch (error) {
@@ -37,7 +82,7 @@ watch(
 )
 /** The day after so many working days. */
 const dayAt = (days: number) =>
-  from.value ? taste.day(format(addBusinessDays(from.value, Math.ceil(days)), 'yyyy-MM-dd')) : undefined
+  brief.value.downFrom ? taste.day(workingDayAfter(brief.value.downFrom, days, shop.value.closed)) : undefined
 const percent = (share: number) => `${taste.number(share * 100, 0)} %`
 const SAYS: Record<string, string> = {
   '0.1': 'one in ten is within',
@@ -71,8 +116,8 @@ const holding = computed(() =>
         label="Hours done in a day"
         :least="0.5"
         :most="24"
-        :model-value="pace.hoursADay"
-        @update:model-value="hoursADay => (pace = { ...pace, hoursADay })"
+        :model-value="shop.hoursADay"
+        @update:model-value="hoursADay => setShop({ hoursADay })"
       />
       <QuantityField
         class="pace"
@@ -81,8 +126,8 @@ const holding = computed(() =>
         label="People on it"
         :least="1"
         :most="20"
-        :model-value="pace.people"
-        @update:model-value="people => (pace = { ...pace, people })"
+        :model-value="shop.people"
+        @update:model-value="people => setShop({ people })"
       />
       <QuantityField
         class="pace wide"
@@ -90,13 +135,20 @@ const holding = computed(() =>
         label="Parts ordered, weeks before it goes in"
         :least="0"
         :most="104"
-        :model-value="pace.orderedWeeksAhead"
-        @update:model-value="orderedWeeksAhead => (pace = { ...pace, orderedWeeksAhead })"
+        :model-value="shop.orderedWeeksAhead"
+        @update:model-value="orderedWeeksAhead => setShop({ orderedWeeksAhead })"
+      />
+      <v-text-field
+        v-model="closedText"
+        class="pace wide"
+        label="Days closed (2026-12-24 …)"
+        :error-messages="closedWrong"
+        @change="setClosed"
       />
       <p class="small quiet grow">
         The window ({{ brief.downFrom ? taste.day(brief.downFrom) : 'no start' }} to
-        {{ brief.downTo ? taste.day(brief.downTo) : 'no end' }}) and the ceiling are those of Brief. Monday to Friday;
-        holidays are not known here.
+        {{ brief.downTo ? taste.day(brief.downTo) : 'no end' }}) and the ceiling are those of Brief. Monday to Friday,
+        but for the days closed: holidays, the shop’s own leave, your own.
       </p>
     </section>
     <p v-if="wrong" class="sheet" role="alert">{{ wrong }}</p>
@@ -156,7 +208,14 @@ const holding = computed(() =>
         <p class="small quiet">In so many of the tries a day more of it was a day more of all.</p>
       </section>
       <section class="sheet">
-        <h2>The plan</h2>
+        <div class="row end">
+          <h2 class="grow">The plan</h2>
+          <v-btn :disabled="!brief.downFrom" @click="giveCalendar">Calendar of the plan</v-btn>
+        </div>
+        <p v-if="!brief.downFrom" class="small quiet">
+          Enter in Brief from when it is down, to take the plan as a calendar.
+        </p>
+        <p v-if="taken" role="alert">{{ taken }}</p>
         <div class="scroll" role="region" aria-label="Tasks in their order" tabindex="0">
           <table class="list">
             <thead>

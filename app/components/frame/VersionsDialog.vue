@@ -7,12 +7,34 @@ const taste = useTaste()
 const open = defineModel<boolean>({ required: true })
 const bench = useBench()
 const list = ref<{ version: number; title: string; savedAt: string }[]>([])
+const saves = ref<{ version: number; did: { does: 'act' | 'undo' | 'redo'; label: string }[] }[]>([])
 const wrong = ref('')
 watch(open, async now => {
   if (!now || !bench.project) return
-  await bench.flush()
-  list.value = await ask<typeof list.value>(`/api/projects/${bench.project.id}/versions`)
+  wrong.value = ''
+  try {
+    await bench.flush()
+    const at = `/api/projects/${bench.project.id}`
+    ;[list.value, saves.value] = await Promise.all([
+      ask<typeof list.value>(`${at}/versions`),
+      ask<typeof saves.value>(`${at}/saves`)
+    ])
+  } catch (error) {
+    wrong.value = sayError(error)
+  }
 })
+/** Acts that a line names by themselves; the rest are counted. */
+const NAMED = 3
+const DOES = { act: '', undo: 'Undo: ', redo: 'Redo: ' } as const
+/** What was done after one version up to another, latest first. */
+function did(from: number, to: number): string {
+  const acts = saves.value
+    .filter(one => one.version <= to && one.version > from)
+    .flatMap(one => [...one.did].reverse().map(({ does, label }) => `${DOES[does]}${label}`))
+  const kinds = [...new Set(acts)]
+  return [...kinds.slice(0, NAMED), ...(kinds.length > NAMED ? [`and ${kinds.length - NAMED} more`] : [])].join('; ')
+}
+const since = computed(() => did(list.value[0]?.version ?? 0, bench.version))
 async function bringBack(version: number) {
   if (!bench.project) return
   try {
@@ -30,13 +52,15 @@ async function bringBack(version: number) {
 </script>
 
 <template>
-  <ModalDialog v-model="open" max-width="560" aria-label="Earlier versions">
+  <ModalDialog v-model="open" max-width="760" aria-label="Earlier versions">
     <v-card title="Earlier versions">
       <v-card-text>
         <p class="small quiet">
-          One is kept at most every minute while you work. Bringing one back keeps what stands now.
+          One is kept each minute while you work, as you leave it, and before two windows are joined. Bringing one back
+          keeps what stands now, and undo takes it back.
         </p>
         <p v-if="wrong" role="alert">{{ wrong }}</p>
+        <p v-if="list.length && since" class="small">Since the last of them: {{ since }}.</p>
         <p v-if="list.length === 0">None yet: the first is kept when you save the next change.</p>
         <table v-else class="list">
           <thead>
@@ -44,14 +68,16 @@ async function bringBack(version: number) {
               <th class="number">Version</th>
               <th>Saved</th>
               <th>Title</th>
+              <th>Done since the one before</th>
               <th><span class="screen-reader">Acts</span></th>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="one in list" :key="one.version">
+            <tr v-for="(one, index) in list" :key="one.version">
               <td class="number figures">{{ one.version }}</td>
               <td>{{ taste.time(one.savedAt) }}</td>
               <td>{{ one.title }}</td>
+              <td class="small">{{ did(list[index + 1]?.version ?? 0, one.version) }}</td>
               <td><v-btn @click="bringBack(one.version)">Bring back</v-btn></td>
             </tr>
           </tbody>
