@@ -102,5 +102,7 @@ export default defineNuxtConfig({
     esbuild: { options: { target: 'node20' } },
     hooks: { compiled: async nitro => void (await buildForeign(join(nitro.options.output.serverDir, 'foreign.cjs'))) }
   },
+  // Built, the server takes what it keeps before it listens; while developing, the tools listen for it.
+  $production: { nitro: { entry: fileURLToPath(new URL('./server/entry.ts', import.meta.url)) } },
   vite: { build: { target: 'es2022' }, worker: { format: 'es' } }
 })

@@ -227,6 +227,8 @@ test('a second server on one directory says who holds it and leaves', async () =
   const second = await startServer(server.directory, false)
   expect(await second.exit).toBe(3)
   expect(second.said()).toMatch(/held by another Ewerpanel server: process \d+, since 20/)
+  // It never said where it listens: nobody was sent to a server that keeps nothing.
+  expect(second.said()).not.toContain('Listening')
   expect((await fetch(`${server.base}/api/projects`)).ok).toBe(true)
 })
 
