@@ -89,7 +89,7 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
   })
   test('gives back what was saved, history and all, before and after the document is written out', async () => {
     let bench = await fresh('one')
-    for (let version = 1; version <= 45; version++) {
+    for (let version = 1; version <= 115; version++) {
       const done = does(bench, rename(`Title ${version}`))
       expect(await save('one', version, done.steps)).toEqual({ state: 'saved', version: version + 1, merged: false })
       bench = done.bench

@@ -18,7 +18,7 @@ import type { Database, Transaction } from './types'
 /** An earlier version is kept at most once in this time: every keystroke would bury the ones worth having. */
 const VERSION_EVERY_MS = 60_000
 /** So many saves after the document was last written out it is written out again: between, a save writes what it changes. */
-const WRITTEN_EVERY = 20
+const WRITTEN_EVERY = 50
 /** How many saves of a project the log holds. A window that was away for longer is not merged but asked. */
 const OPERATIONS_KEPT = 2_000
 
@@ -48,7 +48,7 @@ export type Saved =
 
 /** Documents as they were last saved, so that a save need not read the whole; looked up by the version that is locked. */
 const known = new WeakMap<Database, Map<string, Kept>>()
-const MOST_KNOWN = 16
+const MOST_KNOWN = 32
 function remember(db: Database, kept: Kept): void {
   const here = known.get(db) ?? new Map<string, Kept>()
   known.set(db, here)
