@@ -44,7 +44,11 @@ const segments = (directory: string) =>
 const garble = (file: string) => writeFileSync(file, Buffer.alloc(readFileSync(file).length || 8192, 9))
 
 it.each([
-  ['the state of the database is garbled', /What to do/, dir => garble(join(dir, 'db/global/pg_control'))],
+  [
+    'the state of the database is garbled',
+    /pg_control \(the state of the database\) is not what it was/,
+    dir => garble(join(dir, 'db/global/pg_control'))
+  ],
   [
     'the state of the database is cut short',
     /pg_control.*has 100 bytes/,

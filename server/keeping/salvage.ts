@@ -55,6 +55,11 @@ function damagedParts(cluster: string): string[] {
   const control = size('global/pg_control')
   if (control === undefined) found.push('global/pg_control (the state of the database) is missing')
   else if (control !== 8192) found.push(`global/pg_control (the state of the database) has ${control} bytes, not 8192`)
+  else {
+    const layout = readFileSync(join(cluster, 'global/pg_control')).readUInt32LE(8)
+    if (layout < CONTROL_LAYOUTS[0] || layout > CONTROL_LAYOUTS[1])
+      found.push('global/pg_control (the state of the database) is not what it was')
+  }
   if (size('PG_VERSION') === undefined) found.push('PG_VERSION is missing')
   for (const [folder, says] of [
     ['pg_wal', 'the log of the last changes'],
@@ -93,6 +98,8 @@ function damagedParts(cluster: string): string[] {
 const PAGE = 8192
 const PAGE_LAYOUT = 4
 const WAL_PAGE = 0xd1
+/** Numbers of the layout of the file of its state, from long ago to well ahead: version 17 has 1700 (from memory: pg_control.h). */
+const CONTROL_LAYOUTS = [800, 3_000] as const
 
 /** What the database said, in words; of its own crash it says nothing that helps. */
 function inWords(cause: unknown): string {
