@@ -6,7 +6,7 @@ import { join } from 'node:path'
 
 const root = join(import.meta.dirname, '..')
 
-const freePort = () =>
+export const freePort = () =>
   new Promise<number>(done => {
     const probe = createServer().listen(0, '127.0.0.1', () => {
       const { port } = probe.address() as { port: number }

@@ -3,7 +3,7 @@ import * as z from 'zod'
 import { applyDiff, Diff, DiffError, difference, reverse } from './diff'
 import { EditError, wantWhole, type Change } from './edits'
 import { HISTORY_DEPTH, historyProblem, type Bench, type History } from './history'
-import { merge, type Dispute } from './merge'
+import { merge, type Merged } from './merge'
 import type { Project } from './schema'
 
 /** One thing that was done to a document, as it is sent and logged: an act, or one taken back or done again. */
@@ -63,9 +63,6 @@ export const wholeStep = (from: Project, to: Project, label: string): Step => ({
   diff: difference(from, to)
 })
 
-export type StepsMerged =
-  { state: 'merged'; bench: Bench } | { state: 'disputed'; disputes: Dispute[] } | { state: 'apart'; why: string }
-
 /**
  * Puts steps that began from an earlier document on the one of now.
  * @param theirs the document of now
@@ -77,7 +74,7 @@ export function mergeSteps(
   since: readonly Step[],
   steps: readonly Step[],
   chosen: Readonly<Record<string, 'mine' | 'theirs'>> = {}
-): StepsMerged {
+): Merged {
   try {
     const base = since.reduceRight((after, { diff }) => applyDiff(after, reverse(diff)), theirs.project)
     const project = steps.reduce((before, { diff }) => applyDiff(before, diff), base)

@@ -9,6 +9,7 @@ import { demoProject } from '../../core/testing.demo'
 import { backupPieces } from './backup'
 import { keepItems, wholeCatalogue } from './catalogue'
 import { copyOfDay } from './copies'
+import { writeFiles } from './files'
 import type { Store } from './database'
 import { createProject, dropProject, listProjects, listVersions, readProject } from './projects'
 import { restoreBackup, RestoreError } from './restore'
@@ -82,6 +83,10 @@ describe('backup', () => {
     ])
     expect(await readProject(store.db, 'after')).toBeDefined()
     expect((await wholeCatalogue(store.db)).own).toContain('mine')
+    // Files beside the database are of what was restored.
+    writeFiles(store.db)
+    const beside = readFileSync(join(keeper.directory, 'readable/six.json'), 'utf8')
+    expect((JSON.parse(beside) as { title: string }).title).toBe('Second')
     // Of what was laid aside on the way nothing is left.
     const { rows } = (await store.db.execute(
       sql`SELECT id FROM deleted WHERE id LIKE '~%' UNION SELECT project FROM versions WHERE project LIKE '~%'`

@@ -48,16 +48,19 @@ export async function keepItems(db: Database, items: readonly Item[]): Promise<I
     const revision = saysOf(Item.parse(before)) === saysOf(now) ? (before.revision ?? 1) : (before.revision ?? 1) + 1
     return { ...now, revision: Math.max(revision, item.revision ?? 1) }
   })
-  await db.transaction(async tx => {
-    for (const item of kept) {
-      const text = JSON.stringify(item)
-      await tx
-        .insert(ownItems)
-        .values({ id: item.id, item: text })
-        .onConflictDoUpdate({ target: ownItems.id, set: { item: text } })
-    }
-  })
+  await db.transaction(tx => putOwn(tx, kept))
   return kept
+}
+
+/** Writes items of the user’s as they are, each over the one of its id. */
+export async function putOwn(tx: Pick<Database, 'insert'>, items: readonly Item[]): Promise<void> {
+  for (const item of items) {
+    const text = JSON.stringify(item)
+    await tx
+      .insert(ownItems)
+      .values({ id: item.id, item: text })
+      .onConflictDoUpdate({ target: ownItems.id, set: { item: text } })
+  }
 }
 
 /** Throws one of the user's own items away. @returns false when it was not theirs */

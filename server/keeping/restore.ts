@@ -10,10 +10,11 @@ import StreamValues from 'stream-json/streamers/StreamValues.js'
 import * as z from 'zod'
 import { Item } from '../../core/catalogue'
 import { EMPTY_HISTORY, FORMAT, History, historyProblem, MOST_DEEP, type Opened, sayProblem } from '../../core/document'
-import { keepVersion, readProject } from './projects'
-import { headOf } from './projects'
+import { putOwn } from './catalogue'
+import { fileSoon } from './files'
+import { headOf, keepVersion, readProject } from './projects'
 import { saveWhole } from './saving'
-import { deleted, ownItems, projects, versions } from './tables'
+import { deleted, projects, versions } from './tables'
 import type { Database, Transaction } from './types'
 
 // These packages are of the older kind of module, whose names can only be had from the whole.
@@ -200,12 +201,16 @@ async function bringIn(tx: Transaction, id: string, run: string, at: string): Pr
       .update(projects)
       .set({ version: next, documentVersion: next, document: kept.project, history: kept.history })
       .where(eq(projects.id, id))
-  await saveWhole(tx, {
+  const saved = await saveWhole(tx, {
     project,
     from: next,
     save: `restore-${nanoid()}`,
     label: `Restored from the backup of ${at.slice(0, 10)}`
   })
+  if (saved.state !== 'saved')
+    throw new RestoreError(
+      `“${project.title}” cannot take the place of the one there is: ${'why' in saved ? saved.why : saved.state}.`
+    )
   return false
 }
 
@@ -233,18 +238,18 @@ export async function restoreBackup(
       streamArray()
     ])
     for await (const value of reading<unknown>(stream)) ids.push(await layAside(db, run, value, open))
-    return await db.transaction(async tx => {
+    const done = await db.transaction(async tx => {
       let added = 0
       for (const id of ids) if (await bringIn(tx, id, run, at)) added++
-      for (const item of items) {
-        const text = JSON.stringify(item)
-        await tx
-          .insert(ownItems)
-          .values({ id: item.id, item: text })
-          .onConflictDoUpdate({ target: ownItems.id, set: { item: text } })
-      }
+      await putOwn(tx, items)
       return { added, replaced: ids.length - added }
     })
+    // The files beside the database are of what stands now.
+    for (const id of ids) {
+      const kept = await readProject(db, id)
+      if (kept) fileSoon(db, kept.project)
+    }
+    return done
   } finally {
     await db.delete(versions).where(like(versions.project, `${run}%`))
     await db.delete(deleted).where(like(deleted.id, `${run}%`))

@@ -1,9 +1,9 @@
 import { execFileSync, spawn } from 'node:child_process'
 import { chownSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Client } from 'pg'
+import { freePort } from '../../tests/server'
 import { openDirectory, openServer, type Store } from './database'
 
 /** Where Debian puts the programs of its PostgreSQL; undefined where there is none. */
@@ -13,14 +13,6 @@ function postgresPrograms(): string | undefined {
   const programs = newest && join(root, newest, 'bin')
   return programs && existsSync(join(programs, 'initdb')) ? programs : undefined
 }
-
-const freePort = () =>
-  new Promise<number>(done => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number }
-      probe.close(() => done(port))
-    })
-  })
 
 /** A PostgreSQL server of the tests' own. */
 export interface TestServer {
