@@ -1,6 +1,19 @@
 import * as polyclip from 'polyclip-ts'
 import type { Shape } from '../catalogue'
-import { bayScrews, extent, groundOf, inside, openings, pointsOf, setDown, type Figure, type PointMm } from '../panel'
+import {
+  bayScrews,
+  engravedLines,
+  extent,
+  groundOf,
+  inside,
+  openings,
+  pointsOf,
+  setDown,
+  trueRing,
+  type Figure,
+  type PointMm,
+  type RingCorner
+} from '../panel'
 import type { Bay } from '../document'
 import type { Design } from '../design'
 
@@ -14,8 +27,9 @@ export type Layer = (typeof LAYERS)[keyof typeof LAYERS]
 /** One thing drawn, in mm on the face. `bulge` is that of the side that begins there: the tangent of a quarter of its angle. */
 export type Entity =
   | { layer: Layer; kind: 'circle'; x: number; y: number; r: number }
-  | { layer: Layer; kind: 'ring'; points: readonly { x: number; y: number; bulge?: number }[] }
-  | { layer: Layer; kind: 'text'; x: number; y: number; heightMm: number; text: string }
+  | { layer: Layer; kind: 'ring'; points: readonly RingCorner[] }
+  /** Open: what the engraver’s point follows. */
+  | { layer: Layer; kind: 'line'; points: readonly PointMm[] }
 
 /** One piece of metal: the face, or its frame and each of its bays. */
 export interface Part {
@@ -33,11 +47,8 @@ const QUARTER = Math.tan(Math.PI / 8)
 /** Arcs that have to be drawn as straight sides miss the true line by no more than this, in mm. */
 export const CHORD_MM = 0.01
 
-const plainRing = (points: readonly PointMm[], layer: Layer): Entity => ({
-  layer,
-  kind: 'ring',
-  points: points.map(([x, y]) => ({ x, y }))
-})
+/** A ring of short straight sides with the arcs that they were drawn for. */
+const ringWithArcs = (points: readonly PointMm[], layer: Layer): Entity => ({ layer, ...trueRing(points) })
 
 /** An upright rectangle with rounded corners. */
 export function boxRing({
@@ -82,10 +93,7 @@ export function boxRing({
 }
 
 /** Corners of a ring with its bulges drawn as straight sides, no farther than `CHORD_MM` from the arc. */
-export function flatten(
-  points: readonly { x: number; y: number; bulge?: number }[],
-  toleranceMm = CHORD_MM
-): PointMm[] {
+export function flatten(points: readonly RingCorner[], toleranceMm = CHORD_MM): PointMm[] {
   return points.flatMap((p, i): PointMm[] => {
     const q = points[(i + 1) % points.length]!
     const chord = Math.hypot(q.x - p.x, q.y - p.y)
@@ -137,13 +145,20 @@ export function drawShape(shape: Shape, x: number, y: number, layer: Layer): Ent
         }
       ]
     }
+    case 'polygon':
+      return [
+        ringWithArcs(
+          shape.points.map(([px, py]): PointMm => [x + px, y + py]),
+          layer
+        )
+      ]
     case 'compound': {
       // Parts that run into one are one contour to the cutter.
       const rings = shape.parts.map(part => drawShape(part.of, x + part.xMm, y + part.yMm, layer)[0]!).map(ringPoints)
       const [first, ...rest] = rings.map(ring => [[...ring.map(([px, py]): [number, number] => [px, py])]])
       return polyclip.union(first!, ...rest).flatMap(polygon =>
         polygon.map(ring =>
-          plainRing(
+          ringWithArcs(
             ring.slice(0, -1).map(([px, py]): PointMm => [px, py]),
             layer
           )
@@ -154,7 +169,7 @@ export function drawShape(shape: Shape, x: number, y: number, layer: Layer): Ent
 }
 /** The corners of a closed entity, arcs flattened. */
 export function ringPoints(entity: Entity): PointMm[] {
-  if (entity.kind === 'text') return []
+  if (entity.kind === 'line') return [...entity.points]
   if (entity.kind === 'ring') return flatten(entity.points)
   const steps = Math.max(12, Math.ceil(Math.PI / Math.acos(1 - CHORD_MM / entity.r)))
   return Array.from({ length: steps }, (_, i): PointMm => [
@@ -171,7 +186,7 @@ function drawFigure(f: Figure, layer: Layer, corner = 0): Entity[] {
     case 'box':
       return [boxRing({ x: f.x, y: f.y, w: f.w, h: f.h, corner, layer })]
     case 'poly':
-      return [plainRing(pointsOf(f), layer)]
+      return [ringWithArcs(pointsOf(f), layer)]
     case 'many':
       return f.parts.flatMap(part => drawFigure(part, layer))
   }
@@ -226,23 +241,29 @@ export function partsToCut(design: Design): Part[] {
     draw(unit.x, unit.y, drawShape(unit.item.face!.bezel, unit.x, unit.y, LAYERS.reference))
   }
   for (const label of design.labels)
-    draw(label.xMm, label.yMm, [
-      { layer: LAYERS.etch, kind: 'text', x: label.xMm, y: label.yMm, heightMm: label.heightMm, text: label.text }
-    ])
+    draw(
+      label.xMm,
+      label.yMm,
+      engravedLines(label.text, label.xMm, label.yMm, label.heightMm).map((points): Entity => ({
+        layer: LAYERS.etch,
+        kind: 'line',
+        points
+      }))
+    )
   for (const { zone, figure } of groundOf(panel).faceZones)
     draw(
       figure.x,
       figure.y,
       drawFigure(figure, zone.hole === 'cut' ? LAYERS.cut : zone.hole === 'screw' ? LAYERS.screw : LAYERS.reference)
     )
-  const frame: Entity[] = [plainRing(panel.outline, LAYERS.outline)]
+  const frame: Entity[] = [ringWithArcs(panel.outline, LAYERS.outline)]
   const bays = panel.bays.map((bay): Part => {
     const screws = bayScrews(bay).flatMap(screw => drawFigure(screw, LAYERS.screw))
-    frame.push(...screws, plainRing(insetForOpening(bay), LAYERS.cut))
+    frame.push(...screws, ringWithArcs(insetForOpening(bay), LAYERS.cut))
     return sized({
       id: bay.id,
       name: bay.name,
-      entities: [plainRing(bay.outline, LAYERS.outline), ...screws, ...of.get(bay.id)!]
+      entities: [ringWithArcs(bay.outline, LAYERS.outline), ...screws, ...of.get(bay.id)!]
     })
   })
   return [sized({ id: 'face', name: bays.length ? 'Frame' : 'Face', entities: [...frame, ...of.get('')!] }), ...bays]
@@ -262,6 +283,6 @@ export function wholeFace(design: Design): Part {
   })[0]!
   return {
     ...plain,
-    entities: [...plain.entities, ...design.airframe.panel.bays.map(bay => plainRing(bay.outline, LAYERS.reference))]
+    entities: [...plain.entities, ...design.airframe.panel.bays.map(bay => ringWithArcs(bay.outline, LAYERS.reference))]
   }
 }

@@ -75,7 +75,17 @@ const Compound = z.strictObject({
     .min(2)
     .max(12)
 })
-export const Shape = z.discriminatedUnion('shape', [Round, Rectangle, Flats, Compound])
+/** More corners than this are no shape of an instrument. */
+export const MOST_CORNERS_OF_SHAPE = 400
+/** Any other closed line, by its corners from the centre; arcs as short sides, which are cut as the arcs they were drawn for. */
+const Polygon = z.strictObject({
+  shape: z.literal('polygon'),
+  points: z
+    .array(z.tuple([CoordMm, CoordMm]))
+    .min(3)
+    .max(MOST_CORNERS_OF_SHAPE)
+})
+export const Shape = z.discriminatedUnion('shape', [Round, Rectangle, Flats, Compound, Polygon])
 
 export const Screw = z.strictObject({ xMm: CoordMm, yMm: CoordMm, holeMm: SizeMm })
 

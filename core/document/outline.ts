@@ -14,8 +14,11 @@ export interface OutlineMeasures {
 /** The measures do not make a panel. */
 export class MeasureError extends Error {}
 
-/** Steps in which the arch and each corner are drawn. */
-const [ARCH_STEPS, CORNER_STEPS] = [24, 6]
+/** The arch and the corners are drawn as straight sides that miss them by no more than this, in mm. */
+const MISS_MM = 0.05
+/** Steps over an angle of an ellipse with this greater half axis: a side misses it by at most a dt² / 8. */
+const stepsOver = (angle: number, halfMm: number): number =>
+  Math.max(4, Math.ceil(angle / Math.sqrt((8 * MISS_MM) / Math.max(halfMm, MISS_MM))))
 
 /**
  * Builds an outline: upright sides, a top that arches from the shoulders to the middle as half an ellipse, rounded lower
@@ -41,11 +44,13 @@ export function buildOutline(m: OutlineMeasures): [number, number][] {
     'The notch needs both a width and a height, and must leave metal beside and above it.'
   )
   const { widthMm: w, cornerMm: r, shoulderMm: s } = m
+  const cornerSteps = stepsOver(Math.PI / 2, r)
+  const archSteps = stepsOver(Math.PI, Math.max(w / 2, m.heightMm - s))
   const corner = (cx: number, cy: number, from: number): [number, number][] =>
     r === 0
       ? [[from === Math.PI ? 0 : w, 0]]
-      : Array.from({ length: CORNER_STEPS + 1 }, (_, i): [number, number] => {
-          const t = from + (i * Math.PI) / 2 / CORNER_STEPS
+      : Array.from({ length: cornerSteps + 1 }, (_, i): [number, number] => {
+          const t = from + (i * Math.PI) / 2 / cornerSteps
           return [cx + r * Math.cos(t), cy + r * Math.sin(t)]
         })
   const notch: [number, number][] =
@@ -63,8 +68,8 @@ export function buildOutline(m: OutlineMeasures): [number, number][] {
           [w, s],
           [0, s]
         ]
-      : Array.from({ length: ARCH_STEPS + 1 }, (_, i): [number, number] => {
-          const t = (i * Math.PI) / ARCH_STEPS
+      : Array.from({ length: archSteps + 1 }, (_, i): [number, number] => {
+          const t = (i * Math.PI) / archSteps
           return [w / 2 + (w / 2) * Math.cos(t), s + (m.heightMm - s) * Math.sin(t)]
         })
   return [...corner(r, r, Math.PI), ...notch, ...corner(w - r, r, Math.PI * 1.5), ...arch].map(

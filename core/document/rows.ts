@@ -12,6 +12,11 @@ export function shapeSizeMm(shape: Shape): { widthMm: number; heightMm: number }
       return shape.turned
         ? { widthMm: shape.acrossMm, heightMm: shape.diameterMm }
         : { widthMm: shape.diameterMm, heightMm: shape.acrossMm }
+    case 'polygon':
+      return {
+        widthMm: 2 * Math.max(...shape.points.map(([x]) => Math.abs(x))),
+        heightMm: 2 * Math.max(...shape.points.map(([, y]) => Math.abs(y)))
+      }
     case 'compound': {
       const ends = shape.parts.map(part => {
         const size = shapeSizeMm(part.of)

@@ -413,6 +413,14 @@ function cutShape(shape: Shape, byMm: number, measure: Measure): Shape {
       const corner = measure === 'size' ? shape.cornerMm - byMm / 2 : shape.cornerMm
       return { ...shape, widthMm, heightMm, cornerMm: Math.max(0, Math.min(corner, widthMm / 2, heightMm / 2)) }
     }
+    case 'polygon': {
+      // Drawn in toward its centre, each way by as much as its extent loses.
+      const { minX, minY, maxX, maxY } = bounds(shape.points)
+      const [kx, ky] = [maxX - minX, maxY - minY].map((size, i) =>
+        measure === (i === 0 ? 'height' : 'width') ? 1 : Math.max(MOST_CUT_MM, size - byMm) / size
+      )
+      return { ...shape, points: shape.points.map(([x, y]): [number, number] => [x * kx!, y * ky!]) }
+    }
     case 'compound':
       return {
         ...shape,

@@ -71,6 +71,8 @@ export function figureAt(shape: Shape, x: number, y: number): Figure {
     }
     case 'flats':
       return flatsPoly({ diameterMm: shape.diameterMm, acrossMm: shape.acrossMm, turned: shape.turned, x, y })
+    case 'polygon':
+      return { kind: 'poly', x, y, points: shape.points.map(([px, py]): PointMm => [x + px, y + py]) }
     case 'compound':
       return {
         kind: 'many',

@@ -23,6 +23,8 @@ export {
 } from './geometry'
 export { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './place'
 export { fastenerOf } from './fasteners'
+export { trueRing, type RingCorner } from './arcs'
+export { engravedLines, lettersLacking } from './engraving'
 export { examinePanel, stands, type Misfit, type PanelReport } from './check'
 export { bayScrews, wayOut, type WayOut } from './access'
 export {

@@ -13,6 +13,7 @@ import {
 import { holeSchedule, LAYERS, type HoleRow, type Layer, type Part } from '../build'
 import { pathOf } from '../formats'
 import type { Design } from '../design'
+import type { PointMm } from '../panel'
 import { formatLength, type Reading } from '../quantity'
 
 /** Points of PDF in a millimetre. */
@@ -32,14 +33,13 @@ const INK: Record<Layer, { colour: ReturnType<typeof rgb>; mm: number; dash?: nu
   [LAYERS.outline]: { colour: rgb(0.13, 0.15, 0.16), mm: 0.4 },
   [LAYERS.cut]: { colour: rgb(0.13, 0.15, 0.16), mm: 0.25 },
   [LAYERS.screw]: { colour: rgb(0.15, 0.29, 0.56), mm: 0.2 },
-  [LAYERS.etch]: { colour: rgb(0.13, 0.15, 0.16), mm: 0 },
+  [LAYERS.etch]: { colour: rgb(0.13, 0.15, 0.16), mm: 0.2 },
   [LAYERS.reference]: { colour: rgb(0.5, 0.53, 0.55), mm: 0.15, dash: [2, 1.5] }
 }
 
 /** Draws a piece with the point (left, top) of the face at (x, y) of the page, in mm from its lower left. */
 function drawPart({
   page,
-  font,
   part,
   left,
   top,
@@ -48,7 +48,6 @@ function drawPart({
   scale = 1
 }: {
   page: PDFPage
-  font: PDFFont
   part: Part
   left: number
   top: number
@@ -59,15 +58,14 @@ function drawPart({
   const k = scale * PT
   for (const one of part.entities) {
     const ink = INK[one.layer]
-    if (one.kind === 'text') {
-      const size = (one.heightMm / 0.72) * k
-      const text = printable(one.text)
-      page.drawText(text, {
-        x: x * PT + (one.x - left) * k - font.widthOfTextAtSize(text, size) / 2,
-        y: y * PT - (top - one.y) * k - (one.heightMm / 2) * k,
-        size,
-        font,
-        color: ink.colour
+    if (one.kind === 'line') {
+      const path = one.points.map(([px, py]) => `${(px - left).toFixed(4)} ${(top - py).toFixed(4)}`).join('L')
+      page.drawSvgPath(`M${path}`, {
+        x: x * PT,
+        y: y * PT,
+        scale: k,
+        borderColor: ink.colour,
+        borderWidth: (ink.mm * PT) / k
       })
       continue
     }
@@ -139,7 +137,7 @@ export async function writeFacePdf(part: Part, paper: Paper, title: string): Pro
         clip(),
         endPath()
       )
-      drawPart({ page, font, part, left, top, x: x0, y: y0 + tiles.highMm })
+      drawPart({ page, part, left, top, x: x0, y: y0 + tiles.highMm })
       page.pushOperators(popGraphicsState())
       // Crosses stand on the corners of the shared strip: laid on the neighbour's, the sheets are true.
       const thin = { thickness: 0.15 * PT, color: rgb(0.4, 0.4, 0.4) }
@@ -204,7 +202,7 @@ export async function writeSheetPdf(part: Part, design: Design, reading: Reading
   const [w, h] = [part.maxX - part.minX, part.maxY - part.minY]
   const scale = Math.min((width - 60) / w, (height * 0.52) / h, 1)
   const [x0, y0] = [35, height - 22]
-  drawPart({ page, font, part, left: part.minX, top: part.maxY, x: x0, y: y0, scale })
+  drawPart({ page, part, left: part.minX, top: part.maxY, x: x0, y: y0, scale })
   const size = (mm: number) => formatLength(mm, reading)
   const low = y0 - h * scale
   line({ x1: x0, y1: low - 8, x2: x0 + w * scale, y2: low - 8 })
@@ -227,7 +225,6 @@ export async function writeSheetPdf(part: Part, design: Design, reading: Reading
     text({ words: 'From behind (mirrored)', x: x0, y: top + 2, size: 8, face: bold })
     drawPart({
       page,
-      font,
       part: mirrored(part),
       left: -part.maxX,
       top: part.maxY,
@@ -319,7 +316,9 @@ function mirrored(part: Part): Part {
               return { x: -p.x, y: p.y, ...(bulge !== undefined && { bulge }) }
             })
           }
-        : { ...one, x: -one.x }
+        : one.kind === 'line'
+          ? { ...one, points: one.points.map(([x, y]): PointMm => [-x, y]) }
+          : { ...one, x: -one.x }
     )
   }
 }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import Papa from 'papaparse'
 import { FUNCTIONS, KINDS, PLACE_KINDS, type Item } from '#core/catalogue'
-import { CATALOGUE_COLUMNS, readCatalogueCsv, writeCatalogueCsv } from '#core/formats'
+import { extent, setDown } from '#core/panel'
+import { CATALOGUE_COLUMNS, faceCells, readCatalogueCsv, writeCatalogueCsv } from '#core/formats'
 
 /** One catalogue entry, cell by cell as its CSV row has it: the same words, the same checks, the same complaints. */
 const { item } = defineProps<{ item: Item | 'new' }>()
@@ -10,7 +11,7 @@ type Column = (typeof CATALOGUE_COLUMNS)[number]
 
 const NAMES: Partial<Record<Column, [string, string]>> = {
   bezel_mm: ['Bezel, mm', 'round 82.6 · rectangle 158.8 x 67.3 corner 2'],
-  cutout_mm: ['Cutout, mm', 'as bezel'],
+  cutout_mm: ['Cutout, mm', 'as bezel, or polygon x y, x y, …'],
   screws_mm: ['Screws from centre, mm', 'x y hole; x y hole'],
   stack: ['Slides in a tray', 'yes or no'],
   body_mm: ['Body, mm', 'width x height x depth'],
@@ -39,6 +40,18 @@ const NAMES: Partial<Record<Column, [string, string]>> = {
   mounts: ['May stand', PLACE_KINDS.join('; ')],
   kind: ['Kind', '']
 }
+/** The other cells of an entry, for drawing its face while they are not filled in yet. */
+const SAMPLE: Partial<Record<Column, string>> = {
+  id: 'drawn',
+  name: 'drawn',
+  maker: 'drawn',
+  kind: 'round instrument',
+  mounts: 'panel',
+  approvals: 'amateur-built',
+  mass_kg: '1',
+  price_usd: '0',
+  labour_h: '0'
+}
 const WIDE: Column[] = ['summary', 'ports', 'provides', 'needs', 'screws_mm', 'mounts']
 
 function cellsOf(from: Item): Record<Column, string> {
@@ -59,6 +72,47 @@ const blank = (): Record<Column, string> =>
 const cells = reactive(item === 'new' ? blank() : cellsOf(item))
 const wrong = ref<Record<string, string>>({})
 const other = ref('')
+
+/** Bezel, cutout and screws out of the maker's drawing; the cells are filled, and nothing is kept until it is asked. */
+const drawing = shallowRef<{ name: string; text: string }>()
+const unit = ref<'' | 'in' | 'mm'>('')
+const drawingSays = ref<{ state: 'must fix' | 'note'; words: string }[]>([])
+async function pick(files: File | File[] | null) {
+  const chosen = Array.isArray(files) ? files[0] : files
+  drawing.value = chosen ? { name: chosen.name, text: await chosen.text() } : undefined
+}
+watch([drawing, unit], async ([from, of]) => {
+  drawingSays.value = []
+  if (!from) return
+  const read = await readForeignItem({ ...from, unitMm: of === 'in' ? 25.4 : of === 'mm' ? 1 : undefined })
+  if (drawing.value !== from || unit.value !== of) return
+  if (!read.ok) {
+    drawingSays.value = read.problems.map(words => ({ state: 'must fix', words }))
+    return
+  }
+  const filled = faceCells(read.face)
+  // A drawing of the hole alone leaves the bezel as it was entered.
+  Object.assign(cells, filled, read.face.bezel ? {} : { bezel_mm: cells.bezel_mm })
+  const { length } = read.face.screws
+  drawingSays.value = [
+    `${from.name} filled bezel, cutout and ${length} ${length === 1 ? 'screw hole' : 'screw holes'}. Compare them with the maker’s figures.`,
+    ...read.notes
+  ].map(words => ({ state: 'note', words }))
+})
+const face = computed(() => {
+  const read = readCatalogueCsv(
+    Papa.unparse([
+      CATALOGUE_COLUMNS as unknown as string[],
+      CATALOGUE_COLUMNS.map(column => (/_mm$/.test(column) ? cells[column] : (SAMPLE[column] ?? '')))
+    ])
+  )
+  return read.items[0] && setDown({ id: 'drawn', label: '', item: read.items[0] }, 0, 0)
+})
+const upsideDown = (v: number) => -v
+const frame = computed(() => {
+  const { minX, minY, maxX, maxY } = extent(face.value!.bezel)
+  return `${minX - 4} ${-maxY - 4} ${maxX - minX + 8} ${maxY - minY + 8}`
+})
 
 async function keep() {
   const read = readCatalogueCsv(
@@ -85,6 +139,31 @@ async function keep() {
         <p class="quiet small">
           Enter the maker’s own figures. It is kept as yours, in place of a shipped item of the same id; units already
           in projects keep their own copy.
+        </p>
+        <div class="row drawn">
+          <v-file-input
+            class="grow"
+            label="Bezel, cutout and screws out of the maker’s drawing"
+            accept=".dxf,.svg"
+            @update:model-value="pick"
+          />
+          <ChoiceField
+            v-model="unit"
+            label="One unit of it, if it does not say"
+            :items="[
+              { value: '', title: 'as it says' },
+              { value: 'in', title: 'inch' },
+              { value: 'mm', title: 'millimetre' }
+            ]"
+          />
+          <svg v-if="face" :viewBox="frame" role="img" aria-label="The face as entered">
+            <path class="edge" :d="figurePath(face.bezel, upsideDown)" />
+            <path v-if="face.cutout" class="hole" :d="figurePath(face.cutout, upsideDown)" />
+            <path v-for="(screw, i) in face.screws" :key="i" class="hole" :d="figurePath(screw, upsideDown)" />
+          </svg>
+        </div>
+        <p v-for="one in drawingSays" :key="one.words" class="small" :role="one.state === 'note' ? 'status' : 'alert'">
+          <StateMark :state="one.state" :size="14" /> {{ one.words }}
         </p>
         <form class="grid cells" @submit.prevent="keep">
           <label
@@ -121,6 +200,26 @@ async function keep() {
 .head {
   font-size: 16px;
   font-weight: 700;
+}
+.drawn {
+  align-items: center;
+  flex-wrap: nowrap;
+  margin-top: 8px;
+}
+.drawn svg {
+  width: 96px;
+  height: 72px;
+  flex: none;
+}
+.edge,
+.hole {
+  fill: var(--sheet);
+  stroke: var(--graphite);
+  stroke-width: 1;
+  vector-effect: non-scaling-stroke;
+}
+.hole {
+  stroke: var(--quiet);
 }
 .cells {
   grid-template-columns: repeat(3, 1fr);

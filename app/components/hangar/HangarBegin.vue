@@ -35,7 +35,7 @@ async function readOutline(files: File | File[] | null) {
   file.value = undefined
   wrong.value = ''
   if (!picked) return
-  const read = await readForeignOutline(picked.name, await picked.text(), undefined)
+  const read = await readForeignOutline({ name: picked.name, text: await picked.text() })
   if (read.ok) file.value = { name: picked.name, points: read.outline.map(([x, y]) => [x, y]) }
   else wrong.value = read.problems.join(' ')
 }

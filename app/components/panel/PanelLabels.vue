@@ -2,6 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 import type { Label } from '#core/document'
 import type { Design } from '#core/design'
+import { engravedLines } from '#core/panel'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -21,11 +22,16 @@ const at = (label: Label): Label =>
   held.value?.label.id === label.id
     ? { ...label, xMm: round(label.xMm + by.value.dx), yMm: round(label.yMm + by.value.dy) }
     : label
+/** The single lines that are engraved. */
+const pathOf = (label: Label) =>
+  engravedLines(label.text, label.xMm, topMm - label.yMm, label.heightMm)
+    .map(line => `M${line.map(([x, y]) => `${x.toFixed(2)} ${(2 * (topMm - label.yMm) - y).toFixed(2)}`).join('L')}`)
+    .join('')
 const put = (label: Label, key = '') =>
   bench.act([{ type: 'label.put', option: bench.option!.id, label }], `Move ${label.text}`, key)
 
 function take(label: Label, event: PointerEvent) {
-  ;(event.currentTarget as SVGTextElement).focus({ preventScroll: true })
+  ;(event.currentTarget as SVGGElement).focus({ preventScroll: true })
   const point = event.button === 0 ? toFace(event) : undefined
   if (!point) return
   by.value = { dx: 0, dy: 0 }
@@ -60,15 +66,11 @@ function onKey(label: Label, event: KeyboardEvent) {
 </script>
 
 <template>
-  <text
+  <g
     v-for="label in design.labels.map(at)"
     :key="label.id"
     class="etched unit"
     :data-label="label.id"
-    :x="label.xMm"
-    :y="topMm - label.yMm + label.heightMm / 2"
-    :font-size="label.heightMm / 0.72"
-    text-anchor="middle"
     tabindex="0"
     role="button"
     :aria-label="`Label ${label.text}, ${taste.position(label.xMm)} across, ${taste.position(label.yMm)} up`"
@@ -80,20 +82,32 @@ function onKey(label: Label, event: KeyboardEvent) {
         )
     "
     @keydown="event => onKey(label, event)"
-    >{{ label.text }}</text
   >
+    <path class="hand" :d="pathOf(label)" :stroke-width="label.heightMm" />
+    <path class="ink" :d="pathOf(label)" :stroke-width="label.heightMm / 12" />
+  </g>
 </template>
 
 <style scoped>
 .etched {
-  font-family: 'B612', sans-serif;
-  fill: var(--graphite);
   cursor: grab;
-  user-select: none;
   outline: none;
 }
-.etched:focus-visible {
-  fill: var(--dye);
-  text-decoration: underline;
+.etched path {
+  fill: none;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+.hand {
+  stroke: transparent;
+}
+.ink {
+  stroke: var(--graphite);
+}
+.etched:focus-visible .ink {
+  stroke: var(--dye);
+}
+.etched:focus-visible .hand {
+  stroke: var(--dye-wash);
 }
 </style>

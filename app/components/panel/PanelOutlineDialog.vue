@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { FLATTEN_MM, type OutlineRead } from '#core/formats'
-import { bounds, selfCrossing } from '#core/panel'
+import { bounds, selfCrossing, trueRing } from '#core/panel'
 import { buildOutline, MeasureError } from '#core/document'
 import type { Edit } from '#core/document'
 import { inches } from '#core/quantity'
@@ -13,6 +13,8 @@ const bench = useBench()
 const taste = useTaste()
 const file = ref<{ name: string; text: string }>()
 const unit = ref<'' | 'in' | 'mm'>('')
+/** The layer of the outline; none until one is chosen. */
+const layer = ref('')
 const holesToo = ref(true)
 const measures = reactive({
   widthMm: inches(36),
@@ -24,13 +26,14 @@ const measures = reactive({
 })
 const way = ref<'file' | 'build'>('file')
 
-async function pick(event: Event) {
-  const chosen = (event.target as HTMLInputElement).files?.[0]
-  if (chosen) file.value = { name: chosen.name, text: await chosen.text() }
+async function pick(files: File | File[] | null) {
+  const chosen = Array.isArray(files) ? files[0] : files
+  layer.value = ''
+  file.value = chosen ? { name: chosen.name, text: await chosen.text() } : undefined
 }
 const built = computed((): OutlineRead => {
   try {
-    return { ok: true, outline: buildOutline(measures), inner: [], notes: [] }
+    return { ok: true, outline: buildOutline(measures), inner: [], notes: [], layer: '', layers: [] }
   } catch (error) {
     if (!(error instanceof MeasureError)) throw error
     return { ok: false, problems: [error.message] }
@@ -38,20 +41,30 @@ const built = computed((): OutlineRead => {
 })
 const drawn = shallowRef<OutlineRead>()
 const reading = ref(false)
-watch([file, unit], async ([now, of]) => {
+/** Layers that could hold the outline; kept while another of them is read. */
+const layers = ref<string[]>([])
+const ofUnit = computed(() => (unit.value === 'in' ? 25.4 : unit.value === 'mm' ? 1 : undefined))
+watch([file, unit, layer], async ([now, of, from]) => {
   drawn.value = undefined
   if (!now) return
   reading.value = true
-  const found = await readForeignOutline(now.name, now.text, of === 'in' ? 25.4 : of === 'mm' ? 1 : undefined)
-  // Another file, or another unit, was chosen meanwhile.
-  if (file.value !== now || unit.value !== of) return
+  const found = await readForeignOutline({ ...now, unitMm: ofUnit.value, layer: from || undefined })
+  // Another file, unit or layer was chosen meanwhile.
+  if (file.value !== now || unit.value !== of || layer.value !== from) return
   drawn.value = found
+  layers.value = found.ok ? found.layers : from ? layers.value : []
   reading.value = false
 })
 /** A round hole up to this is a screw’s. */
 const SCREW_HOLE_MM = 6.5
 const read = computed(() => (way.value === 'build' ? built.value : drawn.value))
 const box = computed(() => (read.value?.ok ? bounds(read.value.outline) : undefined))
+/** What the cutter is given: straight sides and arcs. */
+const sides = computed(() => {
+  const ring = read.value?.ok ? trueRing(read.value.outline) : undefined
+  const arcs = ring?.kind === 'ring' ? ring.points.filter(corner => corner.bulge).length : 0
+  return ring?.kind === 'ring' ? { straight: ring.points.length - arcs, arcs } : { straight: 0, arcs: 1 }
+})
 const flip = (y: number) => (box.value?.maxY ?? 0) - y
 function take() {
   if (!read.value?.ok || selfCrossing(read.value.outline)) return
@@ -110,12 +123,12 @@ function take() {
         </div>
         <template v-if="way === 'file'">
           <p class="small">
-            DXF with lines, arcs, circles, ellipses, polylines and splines, or SVG with paths and shapes. Curves become
-            straight sides that miss them by at most {{ FLATTEN_MM }} mm. The closed line with the greatest area is the
-            outline.
+            DXF with lines, arcs, circles, ellipses, polylines and splines, or SVG with paths and shapes. Arcs are cut
+            as arcs; other curves become straight sides that miss them by at most {{ FLATTEN_MM }} mm. The closed line
+            with the greatest area is the outline, unless another layer is chosen.
           </p>
           <div class="row">
-            <label class="field grow">Drawing<input type="file" accept=".dxf,.svg" @change="pick" /></label>
+            <v-file-input class="grow" label="Drawing" accept=".dxf,.svg" @update:model-value="pick" />
             <ChoiceField
               v-model="unit"
               label="One unit of it, if it does not say"
@@ -125,11 +138,18 @@ function take() {
                 { value: 'mm', title: 'millimetre' }
               ]"
             />
+            <ChoiceField
+              v-if="layers.length > 1"
+              v-model="layer"
+              label="Layer of the outline"
+              :items="[{ value: '', title: 'the greatest' }, ...layers.map(one => ({ value: one, title: one }))]"
+            />
           </div>
-          <label v-if="read?.ok && read.inner.length" class="small"
-            ><input v-model="holesToo" type="checkbox" /> keep the {{ read.inner.length }} closed lines inside as fixed
-            ground on the face</label
-          >
+          <v-checkbox
+            v-if="read?.ok && read.inner.length"
+            v-model="holesToo"
+            :label="`cut the ${read.inner.length} closed ${read.inner.length === 1 ? 'line' : 'lines'} inside as openings`"
+          />
         </template>
         <div v-else class="row">
           <QuantityField v-model="measures.widthMm" kind="length" label="Width" class="pos" /><QuantityField
@@ -162,7 +182,8 @@ function take() {
           </svg>
           <p class="small figures">
             {{ taste.length(box.maxX - box.minX) }} × {{ taste.length(box.maxY - box.minY) }},
-            {{ read.outline.length }} corners.
+            {{ sides.straight }} straight {{ sides.straight === 1 ? 'side' : 'sides' }}, {{ sides.arcs }}
+            {{ sides.arcs === 1 ? 'arc' : 'arcs' }}.
           </p>
           <p v-for="note in read.notes" :key="note" class="small"><StateMark state="note" :size="14" /> {{ note }}</p>
         </template>

@@ -69,7 +69,7 @@ function number(row: Row, column: Column): number | undefined {
 }
 
 /** No entry of ours needs more in one cell. */
-const MOST_IN_CELL = 4_000
+const MOST_IN_CELL = 8_000
 
 /** One plain shape: “round 82.6”, “rectangle 158.8 x 67.3 corner 2”, “flats 12 x 10.5 turned”. */
 function plainShape(cell: string): Shape | undefined {
@@ -83,10 +83,21 @@ function plainShape(cell: string): Shape | undefined {
     return { shape: 'flats', diameterMm: Number(flats[1]), acrossMm: Number(flats[2]), turned: flats[3] !== undefined }
   return undefined
 }
+/** “polygon 0 0, 20 0, 20 10”: corners from the centre. */
+function polygon(cell: string): Shape | undefined {
+  const found = /^polygon\s+(.+)$/s.exec(cell)
+  if (!found) return undefined
+  const points = found[1]!.split(',').map(pair => pair.trim().split(/\s+/).map(Number))
+  return points.length >= 3 && points.every(pair => pair.length === 2 && pair.every(Number.isFinite))
+    ? { shape: 'polygon', points: points as [number, number][] }
+    : undefined
+}
 
 function shape(row: Row, column: Column): Shape | undefined {
   const cell = row[column]?.trim() ?? ''
   if (cell === '') return undefined
+  const corners = polygon(cell)
+  if (corners) return corners
   const parts = cell.split('+').map(entry => {
     // A line break within the cell is no part of a shape.
     const [, text, x, y] = /^(.*?)(?:\s+at\s+(-?[\d.]+)\s+(-?[\d.]+))?$/.exec(entry.trim()) ?? []
@@ -94,7 +105,7 @@ function shape(row: Row, column: Column): Shape | undefined {
     if (!of)
       throw new CellError(
         column,
-        `“${entry.trim()}” is not a shape; write “round 82.6”, “rectangle 158.8 x 67.3 corner 2” or “flats 12 x 10.5”; several with + and “at x y” between`
+        `“${entry.trim()}” is not a shape; write “round 82.6”, “rectangle 158.8 x 67.3 corner 2” “flats 12 x 10.5” or “polygon 0 0, 20 0, 20 10”; plain ones several with + and “at x y” between`
       )
     return { xMm: Number(x ?? 0), yMm: Number(y ?? 0), of } as Extract<Shape, { shape: 'compound' }>['parts'][number]
   })

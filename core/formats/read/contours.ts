@@ -1,4 +1,4 @@
-import { areaMm2, bounds, inside, selfCrossing, type PointMm } from '../../panel'
+import { areaMm2, bounds, inside, selfCrossing, trueRing, type PointMm } from '../../panel'
 
 /** Curves of a file are drawn as straight sides that miss them by no more than this, in mm; the screen says so. */
 export const FLATTEN_MM = 0.05
@@ -27,8 +27,20 @@ export interface Contour {
 }
 /** What a drawing holds for a panel: the outermost closed line, what is closed inside it, and what is worth saying. */
 export type OutlineRead =
-  | { ok: true; outline: [number, number][]; inner: Contour[]; notes: string[] }
+  | {
+      ok: true
+      outline: [number, number][]
+      inner: Contour[]
+      notes: string[]
+      /** The layer of the outline, and all layers on which a closed line could be one, greatest first. */
+      layer: string
+      layers: string[]
+    }
   | { ok: false; problems: string[]; needsUnit?: true }
+
+/** The lines of a drawing in mm, y up, or why it cannot be read. */
+export type StrokesRead =
+  { ok: true; strokes: Stroke[]; notes: string[] } | { ok: false; problems: string[]; needsUnit?: true }
 
 const round3 = (value: number) => Number(value.toFixed(3))
 const say = ([x, y]: PointMm) => `(${round3(x)}, ${round3(y)})`
@@ -81,11 +93,33 @@ function tidy(points: readonly PointMm[]): PointMm[] {
   })
 }
 
+const wideEnough = (points: readonly PointMm[]): boolean => {
+  const { minX, minY, maxX, maxY } = bounds(points)
+  return Math.max(maxX - minX, maxY - minY) >= LEAST_MM && maxX - minX <= MOST_MM && maxY - minY <= MOST_MM
+}
+
+/** Closed lines of strokes, corners that add nothing left out, the greatest area first; what stays open; lines of no area. */
+export function ringsOf(strokes: readonly Stroke[]): { rings: Stroke[]; open: Stroke[]; flat: number } {
+  const { closed, open } = joinStrokes(strokes)
+  const rings = closed
+    .map(one => ({ ...one, points: tidy(one.points) }))
+    .filter(one => one.points.length > 2 && areaMm2(one.points) > 0)
+    .sort((a, b) => areaMm2(b.points) - areaMm2(a.points))
+  return { rings, open, flat: closed.length - rings.length }
+}
+/** A closed line as a circle, where it is one. */
+export function roundOf(ring: Stroke): Contour['round'] {
+  if (ring.round) return ring.round
+  const found = trueRing(ring.points)
+  return found.kind === 'circle' ? { xMm: found.x, yMm: found.y, diameterMm: 2 * found.r } : undefined
+}
+
 /**
  * Picks the panel's outline from strokes: the closed line with the greatest area, moved so that its lower left stands
  * at zero. Refuses, in words, what cannot be a panel.
+ * @param layer the layer whose greatest closed line is the outline, where several could be it
  */
-export function outlineOf(strokes: readonly Stroke[], notes: string[]): OutlineRead {
+export function outlineOf(strokes: readonly Stroke[], notes: string[], layer?: string): OutlineRead {
   if (strokes.length === 0)
     return {
       ok: false,
@@ -95,22 +129,26 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[]): OutlineR
     }
   if (strokes.some(one => one.points.some(([x, y]) => !Number.isFinite(x) || !Number.isFinite(y))))
     return { ok: false, problems: ['A coordinate in this drawing is not a number. Nothing was changed.'] }
-  const { closed, open } = joinStrokes(strokes)
+  const { rings, open, flat } = ringsOf(strokes)
   const sayOpen = open.slice(0, 5).map(one => {
     const [a, b] = [one.points[0]!, one.points.at(-1)!]
     return `On layer “${one.layer}” a line from ${say(a)} to ${say(b)} is open by ${round3(Math.hypot(a[0] - b[0], a[1] - b[1]))} mm.`
   })
-  const rings = closed
-    .map(one => ({ ...one, points: tidy(one.points) }))
-    .filter(one => one.points.length > 2 && areaMm2(one.points) > 0)
-  if (closed.length > rings.length) notes.push(`${closed.length - rings.length} closed lines of no area were left out.`)
+  if (flat > 0) notes.push(`${flat} closed lines of no area were left out.`)
   if (rings.length === 0)
     return {
       ok: false,
       problems: ['No line of this drawing is closed, so it has no outline. Nothing was changed.', ...sayOpen]
     }
-  const [outer, ...others] = rings.sort((a, b) => areaMm2(b.points) - areaMm2(a.points))
-  const box = bounds(outer!.points)
+  const layers = [...new Set(rings.filter(one => wideEnough(one.points)).map(one => one.layer))]
+  const outer = layer === undefined ? rings[0] : rings.find(one => one.layer === layer)
+  if (!outer)
+    return {
+      ok: false,
+      problems: [`There is no closed line on layer “${layer}” of this drawing. Nothing was changed.`]
+    }
+  const others = rings.filter(one => one !== outer)
+  const box = bounds(outer.points)
   const [width, height] = [box.maxX - box.minX, box.maxY - box.minY]
   if (width > MOST_MM || height > MOST_MM || Math.max(width, height) < LEAST_MM)
     return {
@@ -119,26 +157,26 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[]): OutlineR
         `The outline would be ${round3(width)} × ${round3(height)} mm; a panel is between ${LEAST_MM} and ${MOST_MM} mm. Is the unit of the drawing right? Nothing was changed.`
       ]
     }
-  if (outer!.points.length > MOST_CORNERS)
+  if (outer.points.length > MOST_CORNERS)
     return {
       ok: false,
       problems: [
-        `The outline has ${outer!.points.length} corners once its curves are flattened; at most ${MOST_CORNERS} are kept. Draw it with arcs instead of many short lines. Nothing was changed.`
+        `The outline has ${outer.points.length} corners once its curves are flattened; at most ${MOST_CORNERS} are kept. Draw it with arcs instead of many short lines. Nothing was changed.`
       ]
     }
-  const cross = selfCrossing(outer!.points)
+  const cross = selfCrossing(outer.points)
   if (cross)
     return {
       ok: false,
       problems: [
-        `The outline crosses itself: the side from ${say(outer!.points[cross[0]]!)} meets the side from ${say(outer!.points[cross[1]]!)}. Nothing was changed.`
+        `The outline crosses itself: the side from ${say(outer.points[cross[0]]!)} meets the side from ${say(outer.points[cross[1]]!)}. Nothing was changed.`
       ]
     }
   if (open.length) notes.push(`${open.length} open lines were left out. ${sayOpen.join(' ')}`)
   if (Math.max(Math.abs(box.minX), Math.abs(box.minY)) > 10_000)
     notes.push(`The drawing lies far off its origin, at ${say([box.minX, box.minY])} mm; it was moved to zero.`)
   const move = ([x, y]: PointMm): [number, number] => [round3(x - box.minX), round3(y - box.minY)]
-  const within = others.filter(one => inside(one.points[0]!, outer!.points))
+  const within = others.filter(one => inside(one.points[0]!, outer.points))
   if (within.length < others.length)
     notes.push(`${others.length - within.length} closed lines outside the outline were left out.`)
   if (within.length > 190) {
@@ -147,16 +185,25 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[]): OutlineR
   }
   return {
     ok: true,
-    outline: outer!.points.map(move),
+    outline: outer.points.map(move),
     notes,
+    layer: outer.layer,
+    layers,
     inner: within.map(one => ({
       layer: one.layer,
       points: one.points.map(move),
       areaMm2: areaMm2(one.points),
-      round: one.round && { ...one.round, xMm: round3(one.round.xMm - box.minX), yMm: round3(one.round.yMm - box.minY) }
+      round: movedRound(roundOf(one), box)
     }))
   }
 }
+
+const movedRound = (round: Contour['round'], box: { minX: number; minY: number }): Contour['round'] =>
+  round && {
+    xMm: round3(round.xMm - box.minX),
+    yMm: round3(round.yMm - box.minY),
+    diameterMm: round3(round.diameterMm)
+  }
 
 /** A cubic curve as points after its start, no farther than `FLATTEN_MM` from it. */
 export function flattenCubic(p: readonly [PointMm, PointMm, PointMm, PointMm], scale = 1): PointMm[] {

@@ -18,7 +18,8 @@ import {
   MOST_ENTITIES,
   outlineOf,
   type OutlineRead,
-  type Stroke
+  type Stroke,
+  type StrokesRead
 } from './contours'
 import { soundDxf } from './dxf-groups'
 
@@ -153,11 +154,21 @@ function laidOut(
 }
 
 /**
- * Reads a panel's outline from a DXF drawing: lines, arcs, circles, ellipses, polylines with bulges and splines, those of
+ * Reads a panel's outline from a DXF drawing.
+ * @param unitMm millimetres of one unit of the drawing, for files that do not declare it
+ * @param layer that of the outline, where several could be it
+ */
+export function readDxfOutline(text: string, unitMm?: number, layer?: string): OutlineRead {
+  const read = dxfStrokes(text, unitMm)
+  return read.ok ? outlineOf(read.strokes, read.notes, layer) : read
+}
+
+/**
+ * Reads the lines of a DXF drawing: lines, arcs, circles, ellipses, polylines with bulges and splines, those of
  * inserted blocks too, joined end to end.
  * @param unitMm millimetres of one unit of the drawing, for files that do not declare it
  */
-export function readDxfOutline(text: string, unitMm?: number): OutlineRead {
+export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
   if (text.length > MOST_DRAWING_BYTES)
     return {
       ok: false,
@@ -255,7 +266,7 @@ export function readDxfOutline(text: string, unitMm?: number): OutlineRead {
     }
   for (const [why, count] of hidden) notes.push(`Left out: ${count} ${why}.`)
   if (left.size) notes.push(`Left out: ${[...left].map(([type, count]) => `${count} ${type}`).join(', ')}.`)
-  return outlineOf(strokes, notes)
+  return { ok: true, strokes, notes }
 }
 
 function strokeOf(entity: IEntity, scale: number): Stroke | undefined {

@@ -1,7 +1,16 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import svgpath from 'svgpath'
 import type { PointMm } from '../../panel'
-import { flattenCubic, MOST_DRAWING_BYTES, MOST_ENTITIES, outlineOf, type OutlineRead, type Stroke } from './contours'
+import {
+  arcPoints,
+  flattenCubic,
+  MOST_DRAWING_BYTES,
+  MOST_ENTITIES,
+  outlineOf,
+  type OutlineRead,
+  type Stroke,
+  type StrokesRead
+} from './contours'
 
 type Node = Record<string, unknown> & { ':@'?: Record<string, string> }
 
@@ -63,12 +72,21 @@ function lengthIn(tag: string, a: Record<string, string>): string | undefined {
 }
 
 /**
- * Reads a panel's outline from an SVG drawing: paths and plain shapes with their transforms. Anything that could run is
- * refused.
+ * Reads a panel's outline from an SVG drawing.
+ * @param unitMm millimetres of one unit of the drawing, for files whose width is in no real unit
+ * @param layer the group of the outline, where several could be it
+ */
+export function readSvgOutline(text: string, unitMm?: number, layer?: string): OutlineRead {
+  const read = svgStrokes(text, unitMm)
+  return read.ok ? outlineOf(read.strokes, read.notes, layer) : read
+}
+
+/**
+ * Reads the lines of an SVG drawing: paths and plain shapes with their transforms. Anything that could run is refused.
  * @param unitMm millimetres of one unit of the drawing, for files whose width is in no real unit
  */
-export function readSvgOutline(text: string, unitMm?: number): OutlineRead {
-  const refuse = (problem: string): OutlineRead => ({ ok: false, problems: [`${problem} Nothing was changed.`] })
+export function svgStrokes(text: string, unitMm?: number): StrokesRead {
+  const refuse = (problem: string): StrokesRead => ({ ok: false, problems: [`${problem} Nothing was changed.`] })
   if (text.length > MOST_DRAWING_BYTES)
     return refuse(
       `The drawing is ${(text.length / 1e6).toFixed(0)} MB; at most ${MOST_DRAWING_BYTES / 1e6} MB are read.`
@@ -210,10 +228,14 @@ export function readSvgOutline(text: string, unitMm?: number): OutlineRead {
         'The drawing’s width is in no real unit (mm, cm, in). Choose inches or millimetres for one unit of it.'
       ]
     }
-  return outlineOf(strokes, [
-    ...(widthMm === undefined ? ['The unit is the one you chose.'] : []),
-    ...(hidden ? [`Left out: ${hidden} not shown (display none or hidden).`] : [])
-  ])
+  return {
+    ok: true,
+    strokes,
+    notes: [
+      ...(widthMm === undefined ? ['The unit is the one you chose.'] : []),
+      ...(hidden ? [`Left out: ${hidden} not shown (display none or hidden).`] : [])
+    ]
+  }
 }
 
 /** The strokes of one path, its transforms applied, in mm with y up. */
@@ -221,7 +243,7 @@ function strokesOf(d: string, transforms: readonly string[], layer: string, scal
   let path = svgpath(d)
   // The innermost transform is applied first.
   for (const transform of [...transforms].reverse()) path = path.transform(transform)
-  const drawn = path.abs().unshort().unarc()
+  const drawn = path.abs().unshort()
   const failed = (drawn as unknown as { err?: string }).err
   if (failed) throw new Error(failed)
   const found: Stroke[] = []
@@ -263,6 +285,15 @@ function strokesOf(d: string, transforms: readonly string[], layer: string, scal
         if (points.length === 0) points.push(at)
         cubic(at, [v[0]!, v[1]!], [v[2]!, v[3]!], [v[4]!, v[5]!])
         break
+      case 'A': {
+        if (points.length === 0) points.push(at)
+        const [rx, ry, turnDeg, large, sweep, x, y] = v as [number, number, number, number, number, number, number]
+        const arc = arcBetween({ from: at, to: [x, y], rx: rx * scale, ry: ry * scale, turnDeg, large, sweep, scale })
+        if (arc.length) points.push(...arc)
+        else line(x, y)
+        at = [x, y]
+        break
+      }
       case 'Q': {
         if (points.length === 0) points.push(at)
         const [cx, cy, x, y] = v as [number, number, number, number]
@@ -282,4 +313,48 @@ function strokesOf(d: string, transforms: readonly string[], layer: string, scal
   })
   end(false)
   return found
+}
+
+/**
+ * Points of an elliptical arc after its start, from its ends to its middle as the SVG recommendation tells (appendix B.2.4); none
+ * where it is no arc. Ends in units of the drawing, half axes in mm.
+ */
+function arcBetween({
+  from,
+  to,
+  rx,
+  ry,
+  turnDeg,
+  large,
+  sweep,
+  scale
+}: {
+  from: PointMm
+  to: PointMm
+  rx: number
+  ry: number
+  turnDeg: number
+  large: number
+  sweep: number
+  scale: number
+}): PointMm[] {
+  const [x1, y1, x2, y2] = [from[0] * scale, from[1] * scale, to[0] * scale, to[1] * scale]
+  if (rx === 0 || ry === 0 || (x1 === x2 && y1 === y2)) return []
+  const turn = (turnDeg * Math.PI) / 180
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
+  const [hx, hy] = [(x1 - x2) / 2, (y1 - y2) / 2]
+  const [px, py] = [cos * hx + sin * hy, -sin * hx + cos * hy]
+  // Half axes too short for the way between the ends are made as long as it takes.
+  const lack = Math.sqrt((px / rx) ** 2 + (py / ry) ** 2)
+  const [a, b] = [Math.abs(rx) * Math.max(1, lack), Math.abs(ry) * Math.max(1, lack)]
+  const rest = a * a * py * py + b * b * px * px
+  const off = (large === sweep ? -1 : 1) * Math.sqrt(Math.max(0, a * a * b * b - rest) / rest)
+  const [ox, oy] = [(off * a * py) / b, (-off * b * px) / a]
+  const [cx, cy] = [cos * ox - sin * oy + (x1 + x2) / 2, sin * ox + cos * oy + (y1 + y2) / 2]
+  const start = Math.atan2((py - oy) / b, (px - ox) / a)
+  let span = Math.atan2((-py - oy) / b, (-px - ox) / a) - start
+  if (sweep && span < 0) span += 2 * Math.PI
+  if (!sweep && span > 0) span -= 2 * Math.PI
+  const found = arcPoints({ cx, cy, major: [a * cos, a * sin], ratio: b / a, from: start, to: start + span })
+  return [...found.slice(1, -1), [x2, y2] as PointMm].map(([x, y]): PointMm => [x / scale, y / scale])
 }

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import type { Connector, Item, Need, Pin, Port, Shape } from '../../catalogue'
+import type { Connector, Face, Item, Need, Pin, Port, Shape } from '../../catalogue'
 import { CATALOGUE_COLUMNS, type Column } from '../catalogue-columns'
 
 function shapeCell(s: Shape | undefined): string {
@@ -11,6 +11,8 @@ function shapeCell(s: Shape | undefined): string {
       return `rectangle ${s.widthMm} x ${s.heightMm}${s.cornerMm ? ` corner ${s.cornerMm}` : ''}`
     case 'flats':
       return `flats ${s.diameterMm} x ${s.acrossMm}${s.turned ? ' turned' : ''}`
+    case 'polygon':
+      return `polygon ${s.points.map(([x, y]) => `${x} ${y}`).join(', ')}`
     case 'compound':
       return s.parts.map(part => `${shapeCell(part.of)} at ${part.xMm} ${part.yMm}`).join(' + ')
   }
@@ -56,6 +58,13 @@ export const csvOf = (rows: readonly (readonly (string | number)[])[]): string =
     { newline: '\n' }
   )}\n`
 
+/** The cells of a face: what is seen, what is cut, its screws. */
+export const faceCells = ({ bezel, cutout, screws }: Partial<Pick<Face, 'bezel' | 'cutout' | 'screws'>>) => ({
+  bezel_mm: shapeCell(bezel),
+  cutout_mm: shapeCell(cutout),
+  screws_mm: screws?.map(screw => `${screw.xMm} ${screw.yMm} ${screw.holeMm}`).join('; ') ?? ''
+})
+
 /** Writes a catalogue as CSV that `readCatalogueCsv` reads back to the same items. */
 export function writeCatalogueCsv(items: readonly Item[]): string {
   return csvOf([
@@ -68,9 +77,7 @@ export function writeCatalogueCsv(items: readonly Item[]): string {
         maker: item.maker,
         kind: item.kind,
         summary: item.summary,
-        bezel_mm: shapeCell(item.face?.bezel),
-        cutout_mm: shapeCell(item.face?.cutout),
-        screws_mm: item.face?.screws.map(screw => `${screw.xMm} ${screw.yMm} ${screw.holeMm}`).join('; ') ?? '',
+        ...faceCells(item.face ?? {}),
         stack: item.face ? (item.face.stack ? 'yes' : 'no') : '',
         reads_deg: item.face?.readsWithinDeg
           ? `${item.face.readsWithinDeg.side} ${item.face.readsWithinDeg.up} ${item.face.readsWithinDeg.down}`

@@ -1,12 +1,4 @@
-import {
-  DxfWriter,
-  LWPolylineFlags,
-  point2d,
-  point3d,
-  TextHorizontalAlignment,
-  TextVerticalAlignment,
-  Units
-} from '@tarikjabiri/dxf'
+import { DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@tarikjabiri/dxf'
 import { LAYERS, partsToCut, type Part } from '../../build'
 import type { Design } from '../../design'
 import { MM_PER_INCH, type UnitSystem } from '../../quantity'
@@ -20,8 +12,8 @@ const COLOURS = {
 } as const
 
 /**
- * One piece of metal as DXF: outline, cutouts and screw holes as closed contours on layers of their own, words to be
- * etched, bezels and zones for reference. The unit is declared in the file ($INSUNITS).
+ * One piece of metal as DXF: outline, cutouts and screw holes as closed contours on layers of their own, arcs as arcs, words to
+ * be etched as the single lines that the point follows, bezels and zones for reference. The unit is declared in the file ($INSUNITS).
  */
 export function writePartDxf(part: Part, system: UnitSystem): string {
   const scale = system === 'inch' ? 1 / MM_PER_INCH : 1
@@ -37,12 +29,10 @@ export function writePartDxf(part: Part, system: UnitSystem): string {
         { flags: LWPolylineFlags.Closed, layerName }
       )
     else
-      dxf.addText(point3d(one.x * scale, one.y * scale, 0), one.heightMm * scale, one.text, {
-        layerName,
-        secondAlignmentPoint: point3d(one.x * scale, one.y * scale, 0),
-        horizontalAlignment: TextHorizontalAlignment.Center,
-        verticalAlignment: TextVerticalAlignment.Middle
-      })
+      dxf.addLWPolyline(
+        one.points.map(([x, y]) => ({ point: point2d(x * scale, y * scale) })),
+        { layerName }
+      )
   }
   return dxf.stringify()
 }

@@ -4,7 +4,7 @@ const STYLE: Record<Layer, string> = {
   OUTLINE: 'stroke="#22272a" stroke-width="0.35"',
   CUT: 'stroke="#c2412d" stroke-width="0.25"',
   SCREW: 'stroke="#27498f" stroke-width="0.25"',
-  ETCH: 'stroke="none"',
+  ETCH: 'stroke="#22272a" stroke-width="0.25" stroke-linecap="round" stroke-linejoin="round"',
   REFERENCE: 'stroke="#8a9093" stroke-width="0.2" stroke-dasharray="2 1.5"'
 }
 const n = (value: number): string => String(Number(value.toFixed(4)))
@@ -33,7 +33,7 @@ export function writePartSvg(part: Part): string {
       ? `<circle cx="${n(one.x - part.minX)}" cy="${n(part.maxY - one.y)}" r="${n(one.r)}"/>`
       : one.kind === 'ring'
         ? `<path d="${pathOf(one, part.minX, part.maxY)}"/>`
-        : `<text x="${n(one.x - part.minX)}" y="${n(part.maxY - one.y + one.heightMm / 2)}" font-family="sans-serif" font-size="${n(one.heightMm / 0.72)}" text-anchor="middle" fill="#22272a">${escaped(one.text)}</text>`
+        : `<path d="M${one.points.map(([x, y]) => `${n(x - part.minX)} ${n(part.maxY - y)}`).join('L')}"/>`
   const groups = Object.values(LAYERS).map(
     layer =>
       `<g id="${layer}" fill="none" ${STYLE[layer]}>${part.entities
