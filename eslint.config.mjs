@@ -10,7 +10,7 @@ const ROOMS = {
   document: ['quantity', 'catalogue'],
   design: ['quantity', 'catalogue', 'document'],
   airframe: BASE,
-  panel: BASE,
+  panel: [...BASE, 'airframe'],
   pilot: [...BASE, 'panel'],
   cables: [...BASE, 'airframe'],
   power: [...BASE, 'airframe', 'cables'],

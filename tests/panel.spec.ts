@@ -105,7 +105,7 @@ test('an outline out of a drawing; a bad one is refused in words and changes not
   await expect(page.getByRole('alert')).toContainText('“script” element, which could run something')
   await expect(page.getByRole('button', { name: 'Take this outline' })).toBeDisabled()
   await page.getByLabel('Drawing').setInputFiles(good)
-  await expect(page.getByText('4 corners')).toBeVisible()
+  await expect(page.getByText('4 straight sides, 0 arcs')).toBeVisible()
   expect((await kept(page, 'hollin-whimbrel')).airframe.panel.outline).toEqual(before)
   await page.getByRole('button', { name: 'Take this outline' }).click()
   await saved(page)

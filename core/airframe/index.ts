@@ -187,9 +187,18 @@ function panelHalfWidth(airframe: Airframe): number {
 
 /** Aluminium, kg for each mm³ (any handbook: 2.78 g/cm³). */
 const ALUMINIUM_KG = 2.78e-6
-/** Mass of a doubler or an angle in kg, as aluminium. */
-export const stiffenerKg = (one: Stiffener): number =>
-  ALUMINIUM_KG *
-  (one.kind === 'doubler'
-    ? one.widthMm * one.heightMm * one.thicknessMm
-    : Math.abs(one.toMm - one.fromMm) * (2 * one.legMm - one.thicknessMm) * one.thicknessMm)
+/** Metal of a part behind the face, in mm³. */
+function stiffenerMm3(one: Stiffener): number {
+  switch (one.kind) {
+    case 'doubler':
+      return one.widthMm * one.heightMm * one.thicknessMm
+    case 'angle':
+      return Math.abs(one.toMm - one.fromMm) * (2 * one.legMm - one.thicknessMm) * one.thicknessMm
+    case 'rails':
+      return 2 * (Math.abs(one.toMm - one.fromMm) + one.backMm) * (2 * one.legMm - one.thicknessMm) * one.thicknessMm
+    case 'tray':
+      return 2 * (one.widthMm + one.heightMm) * one.depthMm * one.thicknessMm
+  }
+}
+/** Mass of a doubler, an angle, a pair of rails or a tray in kg, as aluminium. */
+export const stiffenerKg = (one: Stiffener): number => ALUMINIUM_KG * stiffenerMm3(one)

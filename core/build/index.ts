@@ -1,4 +1,6 @@
 export { holeSchedule, type HardwareRow, type HoleRow, type HoleSchedule } from './schedule'
+export { datumsOf, spread, type Datum } from './datum'
+export { sectionOf, type Section, type SectionPiece } from './section'
 export { powerUpOrder, type PowerUp, type PowerUpStep } from './power-up'
 export {
   boxRing,

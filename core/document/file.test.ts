@@ -200,6 +200,12 @@ describe('project files', () => {
     expect(opened.project.format).toBe(FORMAT)
     expect(opened.project.brief.shop).toBeUndefined()
   })
+  it('a file of format 8 is carried forward as it stands: rails, trays and shapes by their corners are new', () => {
+    const text = readFileSync(new URL('kept/format-8.json', import.meta.url), 'utf8')
+    const opened = openProject(text)
+    if (!opened.ok) throw new Error(opened.problems.map(sayProblem).join(' '))
+    expect(opened.project).toMatchObject({ ...JSON.parse(text), format: FORMAT })
+  })
   it('a file of format 0 is carried forward', () => {
     const opened = openProject(readFileSync(new URL('./kept/format-0.json', import.meta.url), 'utf8'))
     expect(complaint(opened)).toBe('')
@@ -227,7 +233,7 @@ describe('project files', () => {
           ;(d as Record<string, unknown>).format = FORMAT + 1
         })
       )
-    ).toMatch(/format 9 by a newer Ewerpanel.*Nothing was changed/))
+    ).toMatch(/format 10 by a newer Ewerpanel.*Nothing was changed/))
   it.each(Array.from({ length: FORMAT }, (_, format) => format))(
     'a file of format %d with the wrong things in it is refused in words, whatever they are',
     format => {

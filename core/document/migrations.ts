@@ -136,7 +136,9 @@ const STEPS: Record<number, (old: Loose) => Loose> = {
   /** Format 7 knows pin tables, where places are, what legs meet and what is known of a wire; none of it had been entered. */
   6: old => ({ ...old, format: 7 }),
   /** Format 7 knew nothing of how the shop works. */
-  7: old => ({ ...old, format: 8 })
+  7: old => ({ ...old, format: 8 }),
+  /** Rails, trays and shapes by their corners came with format 9; what was there stays as it is. */
+  8: old => ({ ...old, format: 9 })
 }
 
 const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null

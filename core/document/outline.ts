@@ -45,7 +45,8 @@ export function buildOutline(m: OutlineMeasures): [number, number][] {
   )
   const { widthMm: w, cornerMm: r, shoulderMm: s } = m
   const cornerSteps = stepsOver(Math.PI / 2, r)
-  const archSteps = stepsOver(Math.PI, Math.max(w / 2, m.heightMm - s))
+  // An even number of them, so that one corner stands at the very top.
+  const archSteps = 2 * stepsOver(Math.PI / 2, Math.max(w / 2, m.heightMm - s))
   const corner = (cx: number, cy: number, from: number): [number, number][] =>
     r === 0
       ? [[from === Math.PI ? 0 : w, 0]]

@@ -20,7 +20,7 @@ import { AIRSPACE, AUTHORITIES, FLYING, RulePack, STANCES, TRAINING } from './ru
 import { GAUGES_CHOSEN, Supply, WireConditions } from './supply'
 
 /** The format this program writes. Older ones are carried forward by `migrations.ts`. */
-export const FORMAT = 8
+export const FORMAT = 9
 
 export const Day = z.iso.date()
 
@@ -112,7 +112,7 @@ export const Bay = z.strictObject({
 /** How a side of the face is mounted. */
 export const HOLDS = ['free', 'held', 'clamped'] as const
 const EdgeHold = z.enum(HOLDS).default('held')
-/** A sheet riveted or bonded on behind, or an angle behind along a level or an upright line. */
+/** What is fastened behind the face: a sheet riveted on, an angle along a level or an upright line, rails, a tray. */
 export const Stiffener = z.discriminatedUnion('kind', [
   z.strictObject({
     id: Id,
@@ -134,6 +134,34 @@ export const Stiffener = z.discriminatedUnion('kind', [
     fromMm: CoordMm,
     toMm: CoordMm,
     legMm: z.number().gt(0).max(100),
+    thicknessMm: z.number().gt(0).max(20)
+  }),
+  /**
+   * A pair of upright angles beside an opening, `widthMm` apart, from each of which another runs back `backMm` to where its end is
+   * tied: what stands between them is held at its back.
+   */
+  z.strictObject({
+    id: Id,
+    name: Name,
+    kind: z.literal('rails'),
+    xMm: CoordMm,
+    widthMm: SizeMm,
+    fromMm: CoordMm,
+    toMm: CoordMm,
+    legMm: z.number().gt(0).max(100),
+    thicknessMm: z.number().gt(0).max(20),
+    backMm: z.number().min(0).max(2_000)
+  }),
+  /** A box of sheet in an opening, its front fastened to the face all round; what slides in is a unit of its own. */
+  z.strictObject({
+    id: Id,
+    name: Name,
+    kind: z.literal('tray'),
+    xMm: CoordMm,
+    yMm: CoordMm,
+    widthMm: SizeMm,
+    heightMm: SizeMm,
+    depthMm: SizeMm,
     thicknessMm: z.number().gt(0).max(20)
   })
 ])

@@ -62,7 +62,7 @@ export function examineMass(design: Design, wires: readonly Wire[], wiresAsFound
   if (plates > 0 && design.optionId !== AS_FOUND)
     lines.push(
       line(
-        '+ doublers and angles of the panel',
+        '+ doublers, angles, rails and trays of the panel',
         plates,
         airframe.places.find(one => one.kind === 'panel')?.armMm ?? airframe.emptyArmMm
       )

@@ -102,11 +102,12 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
   ].some(unit => unit.item.face?.cutout && unit.place.kind === 'panel')
   if (faceChanged && prices.panelWorkCents > 0)
     lines.push({ group: 'panel', says: say`Panel: cut, finish, label`, cents: prices.panelWorkCents })
-  const stiffeners = design.airframe.panel.stiffeners.length
+  // A pair of rails is two angles with two more run back.
+  const stiffeners = design.airframe.panel.stiffeners.reduce((sum, one) => sum + (one.kind === 'rails' ? 2 : 1), 0)
   if (stiffeners > 0 && design.optionId !== AS_FOUND)
     lines.push({
       group: 'panel',
-      says: say`Doublers and angles, ${figure(stiffeners)}, ${figure(STIFFENER_HOURS, 'h')} each`,
+      says: say`Doublers, angles, rails and trays, ${figure(stiffeners)}, ${figure(STIFFENER_HOURS, 'h')} each`,
       cents: rounded(stiffeners * STIFFENER_HOURS * prices.labourCentsPerHour)
     })
   const metres = wires

@@ -14,6 +14,7 @@ import { groundOf, setDown, setDownUnit, type Ground, type Placed } from './plac
 import { examineAccess, toSeam } from './access'
 import { examineFasteners, screwMetals } from './fasteners'
 import { examineLabels } from './labels'
+import { examineStiffeners } from './stiffeners'
 import { shareOpening } from './stack'
 import { mm, say, thing, type Phrase } from '../quantity'
 
@@ -562,6 +563,7 @@ export function examinePanel(design: Design, withRemedies = true): PanelReport {
   }
   findings.push(
     ...examineFasteners(design, placed, ground),
+    ...examineStiffeners(design.airframe.panel, placed, ground.holes),
     ...examineAccess(design, placed),
     ...examineLabels(design, placed)
   )

@@ -23,6 +23,8 @@ export {
 } from './geometry'
 export { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './place'
 export { fastenerOf } from './fasteners'
+export { chords, inOrder, levelRuns, turned, type Interval } from './runs'
+export { feetOf } from './stiffeners'
 export { trueRing, type RingCorner } from './arcs'
 export { engravedLines, lettersLacking } from './engraving'
 export { examinePanel, stands, type Misfit, type PanelReport } from './check'

@@ -23,6 +23,20 @@ export function chords(f: Figure, y: number): Interval[] {
       return levelRuns(f.points, y)
   }
 }
+/** A figure with across and up exchanged, so that a level line through it is an upright one through the figure. */
+export function turned(f: Figure): Figure {
+  const middle = { x: f.y, y: f.x }
+  switch (f.kind) {
+    case 'circle':
+      return { ...f, ...middle }
+    case 'box':
+      return { ...f, ...middle, w: f.h, h: f.w }
+    case 'poly':
+      return { ...f, ...middle, points: f.points.map(([x, y]): PointMm => [y, x]) }
+    case 'many':
+      return { ...f, ...middle, parts: f.parts.map(part => turned(part) as (typeof f.parts)[number]) }
+  }
+}
 /** Where a level line at y runs inside a polygon, from left to right. */
 export function levelRuns(polygon: readonly PointMm[], y: number): Interval[] {
   const xs: number[] = []

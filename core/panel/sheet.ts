@@ -1,4 +1,5 @@
-import type { Panel, Stiffener } from '../document'
+import type { Panel } from '../document'
+import { linesOf } from './stiffeners'
 import { extent, inside, pointToSegment, type Figure, type PointMm } from './geometry'
 import { CLAMPED, FREE, HELD, HELD_X, HELD_Y, Plate, plateD, type Bar, type Hold, type PlateGrid } from './plate'
 import { chords, covered, inOrder, levelRuns } from './runs'
@@ -8,10 +9,6 @@ const RECTANGLES = 800
 const LEAST_MM = 8
 /** Level lines across each row of rectangles on which metal is measured. */
 const LINES = 4
-
-/** The I of an equal angle about the sheet it stands on: one leg upright, the other along the sheet (b t³ / 3 and b³ t / 3). */
-export const angleI = (legMm: number, thicknessMm: number): number =>
-  (thicknessMm * legMm ** 3) / 3 + ((legMm - thicknessMm) * thicknessMm ** 3) / 3
 
 /** How each corner of the grid is held by the outline: by the side of the sheet that runs by it. */
 function holdsOf(grid: PlateGrid, outline: readonly PointMm[], edges: Panel['edges'] | undefined): void {
@@ -111,10 +108,9 @@ export function gridOf(
   return grid
 }
 
-/** The angles behind a sheet as bars along the nearest line of its grid. */
+/** Angles, rails and trays behind a sheet as bars along the nearest lines of its grid. */
 function barsOf(panel: Panel, grid: PlateGrid, gpa: number): Bar[] {
-  return panel.stiffeners.flatMap((one: Stiffener): Bar[] => {
-    if (one.kind !== 'angle') return []
+  return panel.stiffeners.flatMap(linesOf).flatMap((one): Bar[] => {
     const [low, step, count, lines] =
       one.along === 'x' ? [grid.x0, grid.dx, grid.nx, grid.ny] : [grid.y0, grid.dy, grid.ny, grid.nx]
     const [across, width] = one.along === 'x' ? [grid.y0, grid.dy] : [grid.x0, grid.dx]
@@ -123,7 +119,7 @@ function barsOf(panel: Panel, grid: PlateGrid, gpa: number): Bar[] {
     const [from, to] = [at(Math.min(one.fromMm, one.toMm)), at(Math.max(one.fromMm, one.toMm))]
     return line < 0 || line > lines || to <= from
       ? []
-      : [{ along: one.along, line, from, to, ei: gpa * 1000 * angleI(one.legMm, one.thicknessMm) }]
+      : [{ along: one.along, line, from, to, ei: gpa * 1000 * one.iMm4 }]
   })
 }
 

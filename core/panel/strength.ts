@@ -14,6 +14,8 @@ import { groundOf, type Placed } from './place'
 import { POISSON } from './plate'
 import { platesOf, type SheetPlate } from './sheet'
 import { openings, type Opening } from './stack'
+import { carriesBack, examineStiffeners } from './stiffeners'
+import { stiffenerKg } from '../airframe'
 import { enumerate, figure, kg, mm, num, say, thing } from '../quantity'
 
 /** Young's modulus in GPa by what the material's name holds. Aluminium alloys: any strength-of-materials handbook. */
@@ -126,10 +128,12 @@ export function explainBend({ airframe: { panel } }: Design, bend: Bend, placed:
         '',
         'positions and catalogue entries'
       ]),
-      given('stiffeners', 'doublers and angles', panel.stiffeners.map(one => one.name).join(', ') || 'none', [
-        '',
-        'panel'
-      ]),
+      given(
+        'stiffeners',
+        'doublers, angles, rails and trays',
+        panel.stiffeners.map(one => one.name).join(', ') || 'none',
+        ['', 'panel']
+      ),
       given(
         'fastened',
         pushed?.screws.length ? 'at its screws' : 'round its hole',
@@ -162,9 +166,38 @@ function groupsOf(openingsOf: readonly Opening[], placed: readonly Placed[]): st
   const cut = new Set(openingsOf.flatMap(one => one.units))
   return [...openingsOf.map(one => one.units), ...placed.filter(one => !cut.has(one.id)).map(one => [one.id])]
 }
-/** Of a group what hangs on the face alone. */
+/** Of a group what hangs on the face alone: neither held by hand nor by rails. */
 const hangingOf = (design: Design, group: readonly string[]): DesignUnit[] =>
-  design.units.filter(unit => group.includes(unit.id) && !unit.rearSupport && trayMomentNm(unit) > 0)
+  design.units.filter(
+    unit =>
+      group.includes(unit.id) &&
+      !unit.rearSupport &&
+      trayMomentNm(unit) > 0 &&
+      !design.airframe.panel.stiffeners.some(one => unit.at && carriesBack(one, unit.at, unit.item.body?.depthMm ?? 0))
+  )
+/** A tray of its own hangs with what slides into it: its moment, its metal at half its depth. */
+const ownTrayNm = (one: Extract<Stiffener, { kind: 'tray' }>): number =>
+  (stiffenerKg(one) * STANDARD_G * DOWN_G * one.depthMm) / 2000
+/** Trays in which something of a group hangs, itself held by no rails. */
+const traysOf = (design: Design, hanging: readonly DesignUnit[]) => {
+  const { stiffeners } = design.airframe.panel
+  return stiffeners.flatMap(one =>
+    one.kind === 'tray' &&
+    !stiffeners.some(other => carriesBack(other, one, one.depthMm)) &&
+    hanging.some(
+      unit =>
+        unit.at &&
+        Math.abs(unit.at.xMm - one.xMm) <= one.widthMm / 2 &&
+        Math.abs(unit.at.yMm - one.yMm) <= one.heightMm / 2
+    )
+      ? [one]
+      : []
+  )
+}
+/** The whole moment of what hangs in one opening. */
+const hungNm = (design: Design, hanging: readonly DesignUnit[]): number =>
+  hanging.reduce((sum, unit) => sum + trayMomentNm(unit), 0) +
+  traysOf(design, hanging).reduce((sum, one) => sum + ownTrayNm(one), 0)
 
 /** Moment of all that hangs in one opening with a unit. */
 export function explainTray(design: Design, placed: readonly Placed[], of: string): Working | undefined {
@@ -190,6 +223,22 @@ export function explainTray(design: Design, placed: readonly Placed[], of: strin
           from: 'its mass taken in the middle of the box: our assumption'
         }
       ]),
+      ...traysOf(design, hanging).flatMap(one => [
+        {
+          symbol: `m ${one.name}`,
+          meaning: 'mass',
+          value: stiffenerKg(one),
+          unit: 'kg',
+          from: 'its sheet, as aluminium'
+        },
+        {
+          symbol: `d / 2 ${one.name}`,
+          meaning: 'half its depth',
+          value: one.depthMm / 2000,
+          unit: 'm',
+          from: 'panel'
+        }
+      ]),
       { symbol: 'g', meaning: 'standard gravity', value: STANDARD_G, unit: 'm/s²', from: 'standard' },
       {
         symbol: 'n',
@@ -199,7 +248,7 @@ export function explainTray(design: Design, placed: readonly Placed[], of: strin
         from: 'AC 43.13-2B chapter 1 (from memory)'
       }
     ],
-    result: { value: hanging.reduce((sum, unit) => sum + trayMomentNm(unit), 0), unit: 'N·m' },
+    result: { value: hungNm(design, hanging), unit: 'N·m' },
     basis: TRAY_BASIS
   }
 }
@@ -274,8 +323,10 @@ function trayFindings(design: Design, openingsOf: readonly Opening[], placed: re
   const findings: Finding[] = []
   for (const group of groupsOf(openingsOf, placed)) {
     const hanging = hangingOf(design, group)
-    const moment = hanging.reduce((sum, unit) => sum + trayMomentNm(unit), 0)
-    const massKg = hanging.reduce((sum, unit) => sum + unit.item.massKg, 0)
+    const moment = hungNm(design, hanging)
+    const massKg =
+      hanging.reduce((sum, unit) => sum + unit.item.massKg, 0) +
+      traysOf(design, hanging).reduce((sum, one) => sum + stiffenerKg(one), 0)
     const [first] = hanging
     if (first && moment > panel.mostTrayMomentNm) {
       const weigh = (g: number) => massKg * STANDARD_G * g
@@ -302,12 +353,50 @@ function trayFindings(design: Design, openingsOf: readonly Opening[], placed: re
                     unit: unit.id,
                     rear: true
                   }))
-                }
+                },
+                ...railRemedy(design, placed, hanging)
               ]
       })
     }
   }
   return [...findings, ...gapFindings(openingsOf, placed)]
+}
+
+/** A pair of rails beside what hangs in one opening, reaching back past its boxes; none where they would meet something. */
+function railRemedy(design: Design, placed: readonly Placed[], hanging: readonly DesignUnit[]): Remedy[] {
+  const { panel } = design.airframe
+  const own = placed.filter(unit => hanging.some(one => one.id === unit.id))
+  const ends = own.map(unit => extent(unit.behind ?? unit.cutout ?? unit.bezel))
+  const [left, right] = [Math.min(...ends.map(e => e.minX)), Math.max(...ends.map(e => e.maxX))]
+  const rails: Stiffener = {
+    ...freeName(panel, 'rails'),
+    kind: 'rails',
+    xMm: round2((left + right) / 2),
+    widthMm: round2(right - left + 2),
+    fromMm: round2(Math.min(...ends.map(e => e.minY))),
+    toMm: round2(Math.max(...ends.map(e => e.maxY))),
+    backMm: Math.ceil(Math.max(...hanging.map(unit => unit.item.body?.depthMm ?? 0))),
+    ...ANGLE
+  }
+  const tried = { ...panel, stiffeners: [...panel.stiffeners, rails] }
+  const holds = hanging.every(unit => unit.at && carriesBack(rails, unit.at, unit.item.body?.depthMm ?? 0))
+  const clash = examineStiffeners(tried, placed, groundOf(panel).holes).some(one => one.id.endsWith(`:${rails.id}`))
+  return holds && !clash
+    ? [
+        {
+          says: say`Put a pair of rails beside ${enumerate(hanging.map(thing))}, ${mm(rails.widthMm)} apart and ${mm(rails.backMm)} back to where their ends are tied: ${kg(stiffenerKg(rails))}.`,
+          edits: [{ type: 'stiffener.put', stiffener: rails }]
+        }
+      ]
+    : []
+}
+const round2 = (value: number) => Number(value.toFixed(2))
+const STEMS = { angle: 'Angle', doubler: 'Doubler', rails: 'Rails', tray: 'Tray' } as const
+/** An id and a name that no part has yet. */
+function freeName(panel: Panel, stem: Stiffener['kind']): { id: string; name: string } {
+  let n = 1
+  while (panel.stiffeners.some(one => one.id === `${stem}-${n}`)) n++
+  return { id: `${stem}-${n}`, name: `${STEMS[stem]} ${n}` }
 }
 
 /** More than this beside a tray in a shared opening is seen, in mm (our default). */
@@ -357,11 +446,6 @@ const ANGLE_BESIDE_MM = 12
 /** Cures for a face that gives too much, each solved with it before it is offered: thicker sheet, a doubler, an angle. */
 function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Remedy[] {
   const most = (tried: Panel) => Math.max(...bendsWith(tried, placed).map(bend => bend.deflectionMm))
-  const free = (stem: string) => {
-    let n = 1
-    while (panel.stiffeners.some(one => one.id === `${stem}-${n}`)) n++
-    return { id: `${stem}-${n}`, name: `${stem === 'angle' ? 'Angle' : 'Doubler'} ${n}` }
-  }
   const remedies: Remedy[] = []
   const offer = (tried: Panel, says: (most: number) => Remedy['says'], edits: Edit[]) => {
     const gives = most(tried)
@@ -396,7 +480,7 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
     )
       continue
     const angle: Stiffener = {
-      ...free('angle'),
+      ...freeName(panel, 'angle'),
       kind: 'angle',
       along: 'y',
       atMm: x,
@@ -415,7 +499,7 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
   // Each is solved before it is offered, so the second is only looked for where the first does not do.
   if (remedies.some(one => one.edits.some(edit => edit.type === 'stiffener.put'))) return remedies
   const doubler: Stiffener = {
-    ...free('doubler'),
+    ...freeName(panel, 'doubler'),
     kind: 'doubler',
     xMm: (hole.minX + hole.maxX) / 2,
     yMm: (hole.minY + hole.maxY) / 2,

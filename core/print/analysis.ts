@@ -1,7 +1,8 @@
 import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib'
 import type { AnalysisTable, LoadAnalysis } from '../report'
 import { formatNumber, type Reading } from '../quantity'
-import { PAPERS, printable, type Paper } from './face'
+import { printable } from './draw'
+import { PAPERS, type Paper } from './face'
 
 const PT = 72 / 25.4
 const MARGIN = 14 * PT

@@ -7,17 +7,15 @@ import {
   rectangle,
   rgb,
   StandardFonts,
-  type PDFFont,
-  type PDFPage
+  type PDFFont
 } from 'pdf-lib'
-import { holeSchedule, LAYERS, type HoleRow, type Layer, type Part } from '../build'
-import { pathOf } from '../formats'
+import { holeSchedule, type Datum, type HoleRow, type Part, type Section } from '../build'
 import type { Design } from '../design'
 import type { PointMm } from '../panel'
 import { formatLength, type Reading } from '../quantity'
+import { drawPart, penOf, printable, PT, type Pen } from './draw'
+import { drawOrdinates, drawSection, position } from './setting-out'
 
-/** Points of PDF in a millimetre. */
-const PT = 72 / 25.4
 /** Paper in mm, upright. */
 export const PAPERS = { A4: [210, 297], A3: [297, 420], Letter: [215.9, 279.4] } as const
 export type Paper = keyof typeof PAPERS
@@ -28,68 +26,6 @@ const OVERLAP_MM = 10
 /** Room under the drawing for the check bar and the sheet's name. */
 const FOOT_MM = 16
 const CHECK_MM = 100
-
-const INK: Record<Layer, { colour: ReturnType<typeof rgb>; mm: number; dash?: number[] }> = {
-  [LAYERS.outline]: { colour: rgb(0.13, 0.15, 0.16), mm: 0.4 },
-  [LAYERS.cut]: { colour: rgb(0.13, 0.15, 0.16), mm: 0.25 },
-  [LAYERS.screw]: { colour: rgb(0.15, 0.29, 0.56), mm: 0.2 },
-  [LAYERS.etch]: { colour: rgb(0.13, 0.15, 0.16), mm: 0.2 },
-  [LAYERS.reference]: { colour: rgb(0.5, 0.53, 0.55), mm: 0.15, dash: [2, 1.5] }
-}
-
-/** Draws a piece with the point (left, top) of the face at (x, y) of the page, in mm from its lower left. */
-function drawPart({
-  page,
-  part,
-  left,
-  top,
-  x,
-  y,
-  scale = 1
-}: {
-  page: PDFPage
-  part: Part
-  left: number
-  top: number
-  x: number
-  y: number
-  scale?: number
-}): void {
-  const k = scale * PT
-  for (const one of part.entities) {
-    const ink = INK[one.layer]
-    if (one.kind === 'line') {
-      const path = one.points.map(([px, py]) => `${(px - left).toFixed(4)} ${(top - py).toFixed(4)}`).join('L')
-      page.drawSvgPath(`M${path}`, {
-        x: x * PT,
-        y: y * PT,
-        scale: k,
-        borderColor: ink.colour,
-        borderWidth: (ink.mm * PT) / k
-      })
-      continue
-    }
-    const options = { borderColor: ink.colour, borderWidth: ink.mm * PT, borderDashArray: ink.dash?.map(mm => mm * PT) }
-    if (one.kind === 'circle')
-      page.drawCircle({ x: x * PT + (one.x - left) * k, y: y * PT - (top - one.y) * k, size: one.r * k, ...options })
-    // The path runs down from its own corner, which PDF puts at (x, y); its width is scaled with it.
-    else
-      page.drawSvgPath(pathOf(one, left, top), {
-        x: x * PT,
-        y: y * PT,
-        scale: k,
-        ...options,
-        borderWidth: (ink.mm * PT) / k,
-        borderDashArray: ink.dash?.map(mm => (mm * PT) / k)
-      })
-  }
-}
-/** The standard fonts of PDF know Latin letters only; others become a question mark, and the drawing says so in its note. */
-export const printable = (text: string): string =>
-  text
-    .replace(/[‘’]/g, "'")
-    .replace(/[“”]/g, '"')
-    .replace(/[^\u0020-\u007e\u00a0-\u00ff·–—]/g, '?')
 
 export interface Tiles {
   columns: number
@@ -174,31 +110,29 @@ export async function writeFacePdf(part: Part, paper: Paper, title: string): Pro
   return file.save()
 }
 
+/** What a drawing sheet is made of. */
+export interface SheetAsked {
+  part: Part
+  design: Design
+  reading: Reading
+  title: string
+  /** What positions are measured from. */
+  datum: Datum
+  /** Where the face is cut through for a look behind it. */
+  section: Section
+}
+
 /**
- * A drawing sheet: the face to a scale that fits A3, its overall dimensions, every opening numbered, and a table of
- * positions and sizes from the lower left corner.
+ * A drawing sheet: the face to a scale that fits A3, its overall dimensions, every opening numbered; ordinate dimensions and
+ * tables of positions and sizes from the datum; a section in depth.
  */
-export async function writeSheetPdf(part: Part, design: Design, reading: Reading, title: string): Promise<Uint8Array> {
+export async function writeSheetPdf({ part, design, reading, title, datum, section }: SheetAsked): Promise<Uint8Array> {
   const file = await PDFDocument.create()
   const font = await file.embedFont(StandardFonts.Helvetica)
   const bold = await file.embedFont(StandardFonts.HelveticaBold)
   const [width, height] = [PAPERS.A3[1], PAPERS.A3[0]]
   const page = file.addPage([width * PT, height * PT])
-  const text = ({
-    words,
-    x,
-    y,
-    size = 7,
-    face = font
-  }: {
-    words: string
-    x: number
-    y: number
-    size?: number
-    face?: PDFFont
-  }) => page.drawText(printable(words), { x: x * PT, y: y * PT, size, font: face })
-  const line = ({ x1, y1, x2, y2, mm = 0.2 }: { x1: number; y1: number; x2: number; y2: number; mm?: number }) =>
-    page.drawLine({ start: { x: x1 * PT, y: y1 * PT }, end: { x: x2 * PT, y: y2 * PT }, thickness: mm * PT })
+  const { text, line } = penOf(page, font)
   const [w, h] = [part.maxX - part.minX, part.maxY - part.minY]
   const scale = Math.min((width - 60) / w, (height * 0.52) / h, 1)
   const [x0, y0] = [35, height - 22]
@@ -235,7 +169,7 @@ export async function writeSheetPdf(part: Part, design: Design, reading: Reading
   }
   titleBlock({ text, line, x: width - 150, y: 24, design, reading })
   text({
-    words: `${title} · scale 1 : ${(1 / scale).toFixed(2)} · ${design.airframe.panel.material}, ${size(design.airframe.panel.thicknessMm)} · from the lower left corner, to centres`,
+    words: `${title} · scale 1 : ${(1 / scale).toFixed(2)} · ${design.airframe.panel.material}, ${size(design.airframe.panel.thicknessMm)} · from ${datum.name}, to centres`,
     x: x0,
     y: 12,
     size: 8,
@@ -247,6 +181,9 @@ export async function writeSheetPdf(part: Part, design: Design, reading: Reading
     x: x0,
     y: 7
   })
+  const leafPen = () => penOf(file.addPage([width * PT, height * PT]), font)
+  drawOrdinates({ pen: leafPen(), bold, part, schedule, datum, reading, title, paperMm: [width, height] })
+  drawSection({ pen: leafPen(), bold, section, reading, title, paperMm: [width, height] })
   const head = { face: bold, size: 8 }
   const rows = (list: readonly HoleRow[]) =>
     list.map(hole => [
@@ -258,8 +195,8 @@ export async function writeSheetPdf(part: Part, design: Design, reading: Reading
         : hole.shape === 'round'
           ? `dia ${size(hole.sizeMm[0])}`
           : `${size(hole.sizeMm[0])} x ${size(hole.sizeMm[1])}${hole.cornerMm ? `, R ${size(hole.cornerMm)}` : ''}`,
-      position(hole.xMm - part.minX, reading),
-      position(hole.yMm - part.minY, reading),
+      position(hole.xMm - datum.xMm, reading),
+      position(hole.yMm - datum.yMm, reading),
       `± ${position(hole.toleranceMm, reading)}`
     ])
   const tables = [
@@ -277,7 +214,7 @@ export async function writeSheetPdf(part: Part, design: Design, reading: Reading
   const fresh = (name: string, columns: readonly string[]) => {
     leaf = file.addPage([width * PT, height * PT])
     y = height - 20
-    put(`${title} · ${name}, from the lower left corner to centres`, 20, head)
+    put(`${title} · ${name}, from ${datum.name} to centres`, 20, head)
     y -= 8
     columns.forEach((column, i) => put(column, at[i]!, head))
     y -= 6
@@ -295,10 +232,6 @@ export async function writeSheetPdf(part: Part, design: Design, reading: Reading
   }
   return file.save()
 }
-
-/** A length as it is set out: to the thousandth of an inch, or the hundredth of a millimetre. */
-const position = (mm: number, reading: Reading): string =>
-  reading.system === 'inch' ? `${(mm / 25.4).toFixed(3)} in` : `${mm.toFixed(2)} mm`
 
 /** A piece turned over about an upright line: what is to the right comes to the left. */
 function mirrored(part: Part): Part {
@@ -332,8 +265,8 @@ function titleBlock({
   design,
   reading
 }: {
-  text: (one: { words: string; x: number; y: number; size?: number; face?: PDFFont }) => void
-  line: (one: { x1: number; y1: number; x2: number; y2: number; mm?: number }) => void
+  text: Pen['text']
+  line: Pen['line']
   x: number
   y: number
   design: Design

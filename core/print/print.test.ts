@@ -2,7 +2,7 @@ import { inflateSync } from 'node:zlib'
 import { decodePDFRawStream, PDFDocument, PDFRawStream } from 'pdf-lib'
 import { US } from '../quantity'
 import { describe, expect, it } from 'vitest'
-import { holeSchedule, wholeFace } from '../build'
+import { datumsOf, holeSchedule, sectionOf, wholeFace } from '../build'
 import type { Item } from '../catalogue'
 import { resolve } from '../design'
 import { examineOption, loadAnalysis } from '../report'
@@ -22,6 +22,17 @@ const design = designWith([
   ]
 ])
 const part = wholeFace(design)
+
+/** The drawing sheet of a face, measured from its first opening, cut through in its middle. */
+const sheetOf = (of: typeof part, from: typeof design, title: string) =>
+  writeSheetPdf({
+    part: of,
+    design: from,
+    reading: US,
+    title,
+    datum: datumsOf(of, holeSchedule(from))[5]!,
+    section: sectionOf(from, 'x', (of.minY + of.maxY) / 2)
+  })
 
 /** What is drawn on a page, as the operators of PDF. */
 async function drawn(bytes: Uint8Array, page: number): Promise<string> {
@@ -89,7 +100,7 @@ describe('full size on paper', () => {
     expect(widths.some(mm => Math.abs(mm - 57.15) < 0.01)).toBe(true)
   })
   it('a drawing sheet is A3, whatever letters a label holds: the drawing, then openings, screws and hardware', async () => {
-    const bytes = await writeSheetPdf(part, design, US, 'ZZ-DUN Ω')
+    const bytes = await sheetOf(part, design, 'ZZ-DUN Ω')
     const file = await PDFDocument.load(bytes)
     expect(file.getPageCount()).toBeGreaterThanOrEqual(4)
     for (const page of file.getPages()) expect(page.getWidth() / MM).toBeCloseTo(420, 3)
@@ -99,6 +110,11 @@ describe('full size on paper', () => {
     const schedule = holeSchedule(design)
     for (const row of [...schedule.openings, ...schedule.screws]) expect(words).toContain(row.number)
     expect(words).toContain('From behind (mirrored)')
+    // Ordinates count from the datum: the first opening is at nothing, the corner as far the other way.
+    const [first] = schedule.openings
+    expect(words).toContain('0.000')
+    expect(words).toContain(`-${((first!.xMm - part.minX) / 25.4).toFixed(3)}`)
+    expect(words.some(word => word.includes('section at height'))).toBe(true)
   })
   it('ninety openings are ninety lines, over as many pages as they take', async () => {
     const many = designWith(
@@ -110,8 +126,9 @@ describe('full size on paper', () => {
     const schedule = holeSchedule(many)
     expect(schedule.openings).toHaveLength(90)
     expect(new Set(schedule.openings.map(row => row.number)).size).toBe(90)
-    const file = await PDFDocument.load(await writeSheetPdf(wholeFace(many), many, US, 'Many'))
-    expect(file.getPageCount()).toBe(3)
+    const file = await PDFDocument.load(await sheetOf(wholeFace(many), many, 'Many'))
+    // The drawing, ordinates, the section, and the openings over two pages.
+    expect(file.getPageCount()).toBe(5)
   })
   it('every screw is in the list of hardware, and every bay screw has its nut plate with two rivets', () => {
     const { screws, hardware } = holeSchedule(design)

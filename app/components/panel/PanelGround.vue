@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { bayScrews, bounds, extent, groundOf, shiftZone, type PointMm } from '#core/panel'
+import { bayScrews, bounds, extent, feetOf, groundOf, shiftZone, type PointMm } from '#core/panel'
 import type { Bay, Edit, Zone } from '#core/document'
 import type { Design } from '#core/design'
 import { inches } from '#core/quantity'
@@ -55,23 +55,22 @@ const outlineNow = computed(() => {
 const zones = computed(() => groundOf({ ...design.airframe.panel, zones: design.airframe.panel.zones.map(zoneNow) }))
 const bays = computed(() => design.airframe.panel.bays.map(bayNow))
 
-/** Doublers and angles as the ground they take behind the face. */
+/** Doublers, angles, rails and trays as the ground they take behind the face. */
 const stiffeners = computed(() =>
-  design.airframe.panel.stiffeners.map(one => {
-    if (one.kind === 'doubler')
-      return {
-        id: one.id,
-        name: one.name,
-        x: one.xMm - one.widthMm / 2,
-        y: flip(one.yMm + one.heightMm / 2),
-        w: one.widthMm,
-        h: one.heightMm
-      }
-    const [low, high] = [Math.min(one.fromMm, one.toMm), Math.max(one.fromMm, one.toMm)]
-    return one.along === 'x'
-      ? { id: one.id, name: one.name, x: low, y: flip(one.atMm + one.legMm / 2), w: high - low, h: one.legMm }
-      : { id: one.id, name: one.name, x: one.atMm - one.legMm / 2, y: flip(high), w: one.legMm, h: high - low }
-  })
+  design.airframe.panel.stiffeners.flatMap(one =>
+    (one.kind === 'doubler' || one.kind === 'tray'
+      ? [{ x: one.xMm, y: one.yMm, w: one.widthMm, h: one.heightMm }]
+      : feetOf(one)
+    ).map(({ x, y, w, h }, i) => ({
+      key: `${one.id} ${i}`,
+      id: one.id,
+      name: one.name,
+      x: x - w / 2,
+      y: flip(y + h / 2),
+      w,
+      h
+    }))
+  )
 )
 
 function take(what: Held, event: PointerEvent) {
@@ -224,7 +223,7 @@ const middle = (f: Parameters<typeof extent>[0]) => {
     </g>
     <g
       v-for="one in stiffeners"
-      :key="one.id"
+      :key="one.key"
       class="stiffener"
       :class="{ chosen: chosen?.id === one.id }"
       @pointerdown="tool === 'sheet' && (chosen = { kind: 'stiffener', id: one.id })"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { partsToCut, wholeFace } from '#core/build'
+import { datumsOf, holeSchedule, partsToCut, sectionOf, wholeFace } from '#core/build'
 import { writePartDxf, writePartSvg } from '#core/formats'
 import type { Paper } from '#core/print'
 import { nanoid } from 'nanoid'
@@ -15,6 +15,25 @@ const parts = computed(() => partsToCut(design.value))
 const stem = computed(() => `${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name}`)
 const paper = ref<Paper>('A4')
 const PAPER_NAMES: readonly Paper[] = ['A4', 'A3', 'Letter']
+const whole = computed(() => wholeFace(design.value))
+const datums = computed(() => datumsOf(whole.value, holeSchedule(design.value)))
+const from = ref('lower left')
+/** The point chosen, or the corner where that opening is no more. */
+const datum = computed(() => datums.value.find(one => one.id === from.value) ?? datums.value[0])
+const along = ref<'x' | 'y'>('x')
+const sectionAt = ref<number>()
+const at = computed({
+  get: () =>
+    sectionAt.value ??
+    (along.value === 'x' ? (whole.value.minY + whole.value.maxY) / 2 : (whole.value.minX + whole.value.maxX) / 2),
+  set: value => {
+    sectionAt.value = value
+  }
+})
+watch(along, () => {
+  sectionAt.value = undefined
+})
+const section = computed(() => sectionOf(design.value, along.value, at.value))
 const busy = ref(false)
 const label = ref('')
 
@@ -23,10 +42,16 @@ async function print(sheet: boolean) {
   try {
     // The PDF writer is fetched only when paper is wanted.
     const { writeFacePdf, writeSheetPdf } = await import('#core/print')
-    const whole = wholeFace(design.value)
     const bytes = sheet
-      ? await writeSheetPdf(whole, design.value, taste.reading, stem.value)
-      : await writeFacePdf(whole, paper.value, stem.value)
+      ? await writeSheetPdf({
+          part: whole.value,
+          design: design.value,
+          reading: taste.reading,
+          title: stem.value,
+          datum: datum.value,
+          section: section.value
+        })
+      : await writeFacePdf(whole.value, paper.value, stem.value)
     giveFile(
       fileName(`${stem.value} ${sheet ? 'drawing sheet' : `full size ${paper.value}`}`, 'pdf'),
       bytes,
@@ -138,6 +163,32 @@ const total = computed(() =>
           >Full size, PDF</v-btn
         ><v-btn :disabled="busy" @click="print(true)">Drawing sheet, PDF</v-btn>
       </div>
+      <div class="row">
+        <ChoiceField
+          v-model="from"
+          class="grow"
+          label="Positions on the sheet from"
+          :items="datums.map(one => ({ value: one.id, title: one.name }))"
+        />
+      </div>
+      <div class="row">
+        <ChoiceField
+          v-model="along"
+          label="Section"
+          :items="[
+            { value: 'x', title: 'level, from above' },
+            { value: 'y', title: 'upright, from the side' }
+          ]"
+        /><QuantityField
+          v-model="at"
+          class="at"
+          kind="position"
+          :label="along === 'x' ? 'At height' : 'Across at'"
+          :least="along === 'x' ? whole.minY : whole.minX"
+          :most="along === 'x' ? whole.maxY : whole.maxX"
+        />
+      </div>
+      <PanelSection :section="section" />
       <p class="small quiet">Measure the check bar, lay cross on cross, tape it up in the aeroplane.</p>
       <div v-for="(part, index) in parts" :key="part.id" class="row">
         <b class="small grow"
@@ -254,6 +305,9 @@ const total = computed(() =>
 .pos {
   width: 58px;
   flex: none;
+}
+.at {
+  width: 120px;
 }
 .grow {
   min-width: 0;

@@ -129,20 +129,38 @@ const putStiffener = (next: Stiffener) => bench.act([{ type: 'stiffener.put', st
 function addStiffener(kind: Stiffener['kind']) {
   const { xMm, yMm } = middle()
   const number = panel.value.stiffeners.length + 1
-  const next: Stiffener =
-    kind === 'doubler'
-      ? { id: fresh('d'), name: `Doubler ${number}`, kind, xMm, yMm, widthMm: 160, heightMm: 100, thicknessMm: 1.6 }
-      : {
-          id: fresh('a'),
-          name: `Angle ${number}`,
-          kind,
-          along: 'y',
-          atMm: xMm,
-          fromMm: Math.round(box.value.minY),
-          toMm: Math.round(box.value.maxY),
-          legMm: 19.05,
-          thicknessMm: 1.5875
-        }
+  const upright = {
+    fromMm: Math.round(box.value.minY),
+    toMm: Math.round(box.value.maxY),
+    legMm: 19.05,
+    thicknessMm: 1.5875
+  }
+  const made: { [K in Stiffener['kind']]: Extract<Stiffener, { kind: K }> } = {
+    doubler: {
+      id: fresh('d'),
+      name: `Doubler ${number}`,
+      kind: 'doubler',
+      xMm,
+      yMm,
+      widthMm: 160,
+      heightMm: 100,
+      thicknessMm: 1.6
+    },
+    angle: { id: fresh('a'), name: `Angle ${number}`, kind: 'angle', along: 'y', atMm: xMm, ...upright },
+    rails: { id: fresh('r'), name: `Rails ${number}`, kind: 'rails', xMm, widthMm: 170, backMm: 280, ...upright },
+    tray: {
+      id: fresh('t'),
+      name: `Tray ${number}`,
+      kind: 'tray',
+      xMm,
+      yMm,
+      widthMm: 160,
+      heightMm: 50,
+      depthMm: 250,
+      thicknessMm: 0.8
+    }
+  }
+  const next = made[kind]
   if (bench.act([{ type: 'stiffener.put', stiffener: next }], `Add ${next.name}`))
     ground.value = { kind: 'stiffener', id: next.id }
 }
@@ -161,6 +179,7 @@ const setArea = (patch: Record<string, number>) => {
         <v-btn @click="addZone('behind', 'rectangle')">+ box behind</v-btn
         ><v-btn @click="addZone('behind', 'polygon')">+ corners behind</v-btn><v-btn @click="addBay">+ bay</v-btn>
         <v-btn @click="addStiffener('doubler')">+ doubler</v-btn><v-btn @click="addStiffener('angle')">+ angle</v-btn>
+        <v-btn @click="addStiffener('rails')">+ rails</v-btn><v-btn @click="addStiffener('tray')">+ tray</v-btn>
       </div>
       <div class="row list" role="group" aria-label="Zones and bays">
         <v-btn

@@ -1,27 +1,38 @@
 <script setup lang="ts">
 import type { Stiffener } from '#core/document'
 
-/** A doubler or an angle by its numbers. */
+/** A doubler, an angle, a pair of rails or a tray by its numbers. */
 const { stiffener } = defineProps<{ stiffener: Stiffener }>()
 const emit = defineEmits<{ put: [next: Stiffener]; drop: [] }>()
 const put = (patch: Partial<Stiffener>) => emit('put', { ...stiffener, ...patch } as Stiffener)
+const RUN = [
+  ['fromMm', 'From', 'position'],
+  ['toMm', 'To', 'position']
+] as const
+const SECTION = [
+  ['legMm', 'Legs', 'length'],
+  ['thicknessMm', 'Thickness', 'length']
+] as const
 /** The measures of each kind, as fields. */
 const fields = computed(() =>
-  stiffener.kind === 'doubler'
-    ? ([
-        ['xMm', 'Across', 'position'],
-        ['yMm', 'Up', 'position'],
-        ['widthMm', 'Width', 'length'],
-        ['heightMm', 'Height', 'length'],
-        ['thicknessMm', 'Thickness', 'length']
-      ] as const)
-    : ([
-        ['atMm', stiffener.along === 'y' ? 'Across' : 'Up', 'position'],
-        ['fromMm', 'From', 'position'],
-        ['toMm', 'To', 'position'],
-        ['legMm', 'Legs', 'length'],
-        ['thicknessMm', 'Thickness', 'length']
-      ] as const)
+  stiffener.kind === 'angle'
+    ? ([['atMm', stiffener.along === 'y' ? 'Across' : 'Up', 'position'], ...RUN, ...SECTION] as const)
+    : stiffener.kind === 'rails'
+      ? ([
+          ['xMm', 'Middle, across', 'position'],
+          ['widthMm', 'Apart', 'length'],
+          ...RUN,
+          ...SECTION,
+          ['backMm', 'Run back', 'length']
+        ] as const)
+      : ([
+          ['xMm', 'Across', 'position'],
+          ['yMm', 'Up', 'position'],
+          ['widthMm', 'Width', 'length'],
+          ['heightMm', 'Height', 'length'],
+          ...(stiffener.kind === 'tray' ? ([['depthMm', 'Depth', 'length']] as const) : []),
+          ['thicknessMm', 'Thickness', 'length']
+        ] as const)
 )
 </script>
 
@@ -45,7 +56,7 @@ const fields = computed(() =>
       class="pos"
       :kind="kind"
       :label="label"
-      :least="kind === 'length' ? 0.1 : -10000"
+      :least="kind === 'position' ? -10000 : key === 'backMm' ? 0 : 0.1"
       :most="10000"
       :model-value="(stiffener as unknown as Record<string, number>)[key]!"
       @update:model-value="v => put({ [key]: v })"

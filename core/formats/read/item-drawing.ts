@@ -1,4 +1,5 @@
 import type { Face, Shape } from '../../catalogue'
+import { flatten } from '../../build'
 import { bounds, inside, trueRing, type PointMm } from '../../panel'
 import { MOST_CORNERS_OF_SHAPE } from '../../catalogue'
 import { ringsOf, roundOf, type Stroke, type StrokesRead } from './contours'
@@ -17,8 +18,11 @@ const SAME_MM = 0.02
 
 const round3 = (value: number) => Number(value.toFixed(3))
 const same = (a: number, b: number) => Math.abs(a - b) <= SAME_MM
-const middleOf = (points: readonly PointMm[]) => {
-  const { minX, minY, maxX, maxY } = bounds(points)
+/** The middle and the size of a ring, its curves as they are and not as the sides that they were flattened to. */
+function middleOf(points: readonly PointMm[]) {
+  const found = trueRing(points)
+  if (found.kind === 'circle') return { x: found.x, y: found.y, w: 2 * found.r, h: 2 * found.r }
+  const { minX, minY, maxX, maxY } = bounds(flatten(found.points, 0.0005))
   return { x: (minX + maxX) / 2, y: (minY + maxY) / 2, w: maxX - minX, h: maxY - minY }
 }
 

@@ -379,7 +379,10 @@ describe('pieces to cut', () => {
       maxY: expect.closeTo(265, 6)
     })
     expect(bay!.filter(one => one.layer === LAYERS.cut).map(one => (one as ICircleEntity).radius)).toEqual([79.375 / 2])
-    expect(bay!.some(one => one.type === 'TEXT' && one.layer === LAYERS.etch)).toBe(true)
+    // Words are the single lines that the engraver’s point follows: of 3.5 mm, about the middle of the label.
+    const etched = bay!.filter(one => one.layer === LAYERS.etch)
+    expect(etched.length).toBeGreaterThan(8)
+    expect(etched.every(one => one.type === 'LWPOLYLINE' && !(one as ILwpolylineEntity).shape)).toBe(true)
     // Screws on the middle of the lip, no farther apart than the pitch: 245 and 245 mm a side over 80 are four spaces each.
     expect(bay!.filter(one => one.layer === LAYERS.screw)).toHaveLength(4 * Math.ceil(245 / 80))
     expect(frame!.filter(one => one.layer === LAYERS.screw)).toHaveLength(4 * Math.ceil(245 / 80))
@@ -417,6 +420,63 @@ describe('pieces to cut', () => {
     expect(cuts).toHaveLength(1)
     const read = got(readDxfOutline(writePartDxf(partsToCut(designWith([[both, [300, 150]]]))[0]!, 'metric')))
     expect(read.inner.find(one => one.layer === LAYERS.cut)!.areaMm2).toBeCloseTo(40 * 20 + (Math.PI * 100) / 2, -1)
+  })
+})
+
+describe('arcs of an outline, and the layer it is on', () => {
+  const bulges = (text: string) =>
+    new DxfParser()
+      .parseSync(text)!
+      .entities.filter(one => one.layer === LAYERS.outline)
+      .flatMap(one => (one as ILwpolylineEntity).vertices.flatMap(v => (v.bulge ? [v.bulge] : [])))
+  // A quarter circle is a bulge of tan(90° / 4).
+  it.each([
+    ['rect', '<rect width="600" height="300" rx="40"/>'],
+    [
+      'path',
+      '<path d="M40 0H560A40 40 0 0 1 600 40V260A40 40 0 0 1 560 300H40A40 40 0 0 1 0 260V40A40 40 0 0 1 40 0Z"/>'
+    ],
+    ['turned', '<g transform="translate(600 0) rotate(90)"><rect width="300" height="600" rx="40"/></g>']
+  ])('rounded corners of an SVG %s come out of the cutter’s drawing as the arcs they are', (_, shape) => {
+    const read = got(
+      readSvgOutline(`<svg xmlns="http://www.w3.org/2000/svg" width="600mm" viewBox="0 0 600 300">${shape}</svg>`)
+    )
+    const base = plainProject()
+    base.airframe.panel = { ...base.airframe.panel, outline: read.outline }
+    const found = bulges(writePartDxf(partsToCut(designWith([], base))[0]!, 'metric'))
+    expect(found).toEqual(Array.from({ length: 4 }, () => expect.closeTo(found[0]! < 0 ? -QUARTER : QUARTER, 3)))
+    expect(read.layers).toEqual(['svg'])
+  })
+  const QUARTER = Math.tan(Math.PI / 8)
+  it('an ellipse by an SVG arc has its area, π a b', () => {
+    const read = got(
+      readSvgOutline(
+        '<svg xmlns="http://www.w3.org/2000/svg" width="600mm" viewBox="0 0 600 300"><path d="M0 150A300 150 0 0 1 600 150A300 150 0 0 1 0 150Z"/></svg>'
+      )
+    )
+    expect(areaMm2(read.outline) / (Math.PI * 300 * 150)).toBeCloseTo(1, 3)
+  })
+  it('a circle within is round, however the file draws it', () => {
+    const read = got(
+      readSvgOutline(
+        '<svg xmlns="http://www.w3.org/2000/svg" width="600mm" viewBox="0 0 600 300"><rect width="600" height="300"/><circle cx="100" cy="200" r="30"/></svg>'
+      )
+    )
+    expect(read.inner[0]!.round).toEqual({
+      xMm: expect.closeTo(100, 2),
+      yMm: expect.closeTo(100, 2),
+      diameterMm: expect.closeTo(60, 2)
+    })
+  })
+  const frame = `<svg xmlns="http://www.w3.org/2000/svg" width="700mm" viewBox="0 0 700 400">
+    <g id="Border"><rect width="700" height="400"/></g><g id="Panel"><rect x="50" y="50" width="600" height="300"/></g></svg>`
+  it('the greatest closed line may be the border of the sheet: the layers are told, and one can be chosen', () => {
+    const border = got(readSvgOutline(frame))
+    expect([border.layer, border.layers]).toEqual(['Border', ['Border', 'Panel']])
+    const panel = got(readSvgOutline(frame, undefined, 'Panel'))
+    expect(bounds(panel.outline)).toEqual({ minX: 0, minY: 0, maxX: 600, maxY: 300 })
+    const none = readSvgOutline(frame, undefined, 'Nowhere')
+    expect(none.ok ? [] : none.problems).toEqual([expect.stringContaining('no closed line on layer “Nowhere”')])
   })
 })
 

@@ -1,0 +1,126 @@
+import type { Stiffener } from '../document'
+import { gap, type Box, type Figure } from './geometry'
+import type { Placed } from './place'
+import type { Finding } from '../design'
+import type { Panel } from '../document'
+import { mm, say, thing } from '../quantity'
+
+/** The I of an equal angle about the sheet it stands on: one leg upright, the other along the sheet (b t³ / 3 and b³ t / 3). */
+export const angleI = (legMm: number, thicknessMm: number): number =>
+  (thicknessMm * legMm ** 3) / 3 + ((legMm - thicknessMm) * thicknessMm ** 3) / 3
+
+/** So much of the depth of a tray’s thin sides counts in bending: what lies behind gives by itself (our assumption). */
+const TRAY_COUNTS_MM = 40
+/** The I of a tray’s side about the sheet that its front is fastened to: a plate on edge, t d³ / 3. */
+export const trayI = (depthMm: number, thicknessMm: number): number =>
+  (thicknessMm * Math.min(depthMm, TRAY_COUNTS_MM) ** 3) / 3
+
+/** A line along which a part makes the face stiffer: level (x) or upright (y), at a height or so far across. */
+export interface StiffLine {
+  along: 'x' | 'y'
+  atMm: number
+  fromMm: number
+  toMm: number
+  /** Second moment of area about the sheet, in mm⁴. */
+  iMm4: number
+}
+
+/** The middles of the two uprights of a pair of rails, across. */
+const uprights = (rails: Extract<Stiffener, { kind: 'rails' }>): [number, number] => {
+  const off = (rails.widthMm + rails.legMm) / 2
+  return [rails.xMm - off, rails.xMm + off]
+}
+
+/** The lines of a part; none of a doubler, which makes the sheet itself thicker. */
+export function linesOf(one: Stiffener): StiffLine[] {
+  switch (one.kind) {
+    case 'doubler':
+      return []
+    case 'angle': {
+      const { along, atMm, fromMm, toMm } = one
+      return [{ along, atMm, fromMm, toMm, iMm4: angleI(one.legMm, one.thicknessMm) }]
+    }
+    case 'rails':
+      return uprights(one).map(atMm => ({
+        along: 'y',
+        atMm,
+        fromMm: one.fromMm,
+        toMm: one.toMm,
+        iMm4: angleI(one.legMm, one.thicknessMm)
+      }))
+    case 'tray': {
+      const [left, right] = [one.xMm - one.widthMm / 2, one.xMm + one.widthMm / 2]
+      const [low, high] = [one.yMm - one.heightMm / 2, one.yMm + one.heightMm / 2]
+      const iMm4 = trayI(one.depthMm, one.thicknessMm)
+      return [
+        ...[left, right].map(atMm => ({ along: 'y', atMm, fromMm: low, toMm: high, iMm4 }) as const),
+        ...[low, high].map(atMm => ({ along: 'x', atMm, fromMm: left, toMm: right, iMm4 }) as const)
+      ]
+    }
+  }
+}
+
+/** The ground that a part takes on the back of the sheet, where nothing may be cut and no box may stand. */
+export function feetOf(one: Stiffener): Box[] {
+  if (one.kind === 'doubler' || one.kind === 'tray') return []
+  const [low, high] = [Math.min(one.fromMm, one.toMm), Math.max(one.fromMm, one.toMm)]
+  const upright = (x: number): Box => ({ kind: 'box', x, y: (low + high) / 2, w: one.legMm, h: high - low })
+  if (one.kind === 'rails') return uprights(one).map(upright)
+  return one.along === 'y'
+    ? [upright(one.atMm)]
+    : [{ kind: 'box', x: (low + high) / 2, y: one.atMm, w: high - low, h: one.legMm }]
+}
+
+/** Whether a pair of rails carries the back of a thing: it stands between them, and they reach past the middle of its box. */
+export const carriesBack = (one: Stiffener, at: { xMm: number; yMm: number }, depthMm: number): boolean =>
+  one.kind === 'rails' &&
+  Math.abs(at.xMm - one.xMm) <= one.widthMm / 2 &&
+  at.yMm >= Math.min(one.fromMm, one.toMm) &&
+  at.yMm <= Math.max(one.fromMm, one.toMm) &&
+  one.backMm >= depthMm / 2
+
+/** A foot on a hole’s edge by less than this is on it by rounding, in mm. */
+const TOUCH_MM = 0.05
+
+/** Angles and rails whose foot is cut through by an opening, or stands where a box is: one finding for each part. */
+export function examineStiffeners(
+  panel: Panel,
+  placed: readonly Placed[],
+  holes: readonly { zone: { name: string }; figure: Figure }[]
+): Finding[] {
+  return panel.stiffeners.flatMap((one): Finding[] => {
+    const met = feetOf(one).flatMap(foot => [
+      ...placed.flatMap(unit =>
+        [
+          { what: say`the opening of ${thing(unit)}`, figure: unit.cutout },
+          ...unit.screws.map(figure => ({ what: say`a screw of ${thing(unit)}`, figure })),
+          { what: say`the box of ${thing(unit)}`, figure: unit.behind }
+        ].flatMap(({ what, figure }) => {
+          const by = figure ? -gap(foot, figure) : 0
+          return by > TOUCH_MM ? [{ what, by, subjects: [unit.id] }] : []
+        })
+      ),
+      ...holes.flatMap(({ zone, figure }) => {
+        const by = -gap(foot, figure)
+        return by > TOUCH_MM ? [{ what: say`${zone.name}`, by, subjects: [] as string[] }] : []
+      })
+    ])
+    const [worst] = met.sort((a, b) => b.by - a.by)
+    return worst
+      ? [
+          {
+            id: `panel.stiffener:${one.id}`,
+            code: 'panel.stiffener',
+            weight: 'must fix',
+            subjects: [...new Set(met.flatMap(each => each.subjects))],
+            measured: -worst.by,
+            limit: 0,
+            unit: 'mm',
+            basis: { kind: 'derived', source: 'the ground that its leg takes on the back of the sheet' },
+            says: say`${one.name} reaches ${mm(worst.by)} into ${worst.what}${met.length > 1 ? say` and meets ${met.length - 1} more` : ''}: it cannot be riveted there. Move it, or end it before.`,
+            remedies: [{ says: say`Take ${one.name} away.`, edits: [{ type: 'stiffener.drop', stiffener: one.id }] }]
+          }
+        ]
+      : []
+  })
+}
