@@ -16,9 +16,9 @@ test('an own item is made, used, edited and deleted', async ({ page }) => {
   await page.getByText('Own item…').click()
   const dialog = page.getByRole('dialog')
   const cell = (name: RegExp) => dialog.getByRole('textbox', { name })
-  await cell(/^id/).fill('my-lamp')
-  await cell(/^name/).fill('Map lamp')
-  await cell(/^maker/).fill('Fenwick & Rook')
+  await cell(/^Id/).fill('my-lamp')
+  await cell(/^Name/).fill('Map lamp')
+  await cell(/^Maker/).fill('Fenwick & Rook')
   await cell(/^Mass, kg/).fill('-1')
   await dialog.getByRole('button', { name: 'Keep as mine' }).click()
   await expect(dialog.getByText('must not be negative')).toBeVisible()
@@ -44,6 +44,25 @@ test('an own item is made, used, edited and deleted', async ({ page }) => {
   expect(exported).toContain('my-lamp,Map lamp')
   await page.getByRole('button', { name: 'Delete Map lamp' }).click()
   await expect(page.locator('[data-item="my-lamp"]')).toHaveCount(0)
+})
+
+test('an item’s face comes out of its maker’s drawing', async ({ page }) => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/equipment`)
+  await page.getByRole('button', { name: 'Catalogue…' }).click()
+  await page.getByText('Own item…').click()
+  const dialog = page.getByRole('dialog')
+  const pick = dialog.getByRole('button', { name: 'Face out of the maker’s drawing', exact: true })
+  await pick.setInputFiles({
+    name: 'maker.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 100 100"><rect width="90" height="70" rx="4"/><path d="M20 10H70V60H20Z"/><circle cx="6" cy="6" r="1.9"/></svg>'
+    )
+  })
+  await expect(dialog.getByRole('textbox', { name: /^Bezel/ })).toHaveValue('rectangle 90 x 70 corner 4')
+  await expect(dialog.getByRole('textbox', { name: /^Cutout/ })).toHaveValue('rectangle 50 x 50')
+  await expect(dialog.getByRole('textbox', { name: /^Screws/ })).toHaveValue('-39 29 3.8')
+  await expect(dialog.getByRole('img', { name: 'The face as entered' })).toBeVisible()
 })
 
 test('a CSV with a bad row is shown with line and column, and comes in only when agreed', async ({ page }) => {

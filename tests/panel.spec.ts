@@ -101,10 +101,10 @@ test('an outline out of a drawing; a bad one is refused in words and changes not
   mkdirSync(info.outputDir, { recursive: true })
   writeFileSync(bad, svg('<rect width="560" height="270"/><script>alert(1)</script>'))
   writeFileSync(good, svg('<path d="M0 0H560V240H0Z"/><circle cx="60" cy="60" r="20"/>'))
-  await page.getByLabel('Drawing').setInputFiles(bad)
+  await page.getByRole('button', { name: 'Drawing', exact: true }).setInputFiles(bad)
   await expect(page.getByRole('alert')).toContainText('“script” element, which could run something')
   await expect(page.getByRole('button', { name: 'Take this outline' })).toBeDisabled()
-  await page.getByLabel('Drawing').setInputFiles(good)
+  await page.getByRole('button', { name: 'Drawing', exact: true }).setInputFiles(good)
   await expect(page.getByText('4 straight sides, 0 arcs')).toBeVisible()
   expect((await kept(page, 'hollin-whimbrel')).airframe.panel.outline).toEqual(before)
   await page.getByRole('button', { name: 'Take this outline' }).click()
@@ -201,6 +201,52 @@ test('a hand drags several and is drawn to a line that is named', async ({ page 
   await expect(page.locator('.reading')).toContainText(/Ingrith: -?\d+° side/)
   await page.keyboard.press('Escape')
   await page.mouse.up()
+})
+
+test('of a drawing with a border the layer is chosen, and rounded corners come in as arcs', async ({ page }) => {
+  await openLayout(page, 'hollin-whimbrel')
+  await pane(page, 'Sheet')
+  await page.getByRole('button', { name: /Outline: import or build/ }).click()
+  await page.getByRole('button', { name: 'Drawing', exact: true }).setInputFiles({
+    name: 'frame.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="700mm" viewBox="0 0 700 400"><g id="Border"><rect width="700" height="400"/></g><g id="Panel"><rect x="70" y="70" width="560" height="260" rx="30"/></g></svg>'
+    )
+  })
+  await expect(page.getByText('4 straight sides, 0 arcs')).toBeVisible()
+  await choose(page, 'Layer of the outline', 'Panel')
+  await expect(page.getByText('4 straight sides, 4 arcs')).toBeVisible()
+  await page.getByRole('button', { name: 'Take this outline' }).click()
+  await saved(page)
+  const { outline } = (await kept(page, 'hollin-whimbrel')).airframe.panel
+  expect(Math.max(...outline.map(([x]) => x))).toBe(560)
+})
+
+test('rails are put behind, the cutter is chosen, and the sheet is measured from where the shop wants it', async ({
+  page
+}) => {
+  await openLayout(page)
+  await page.getByRole('tab', { name: /Option A/ }).click()
+  await pane(page, 'Sheet')
+  await page.getByRole('button', { name: '+ rails' }).click()
+  await page.getByLabel('Middle, across (in)').fill('3')
+  await page.getByLabel('Middle, across (in)').press('Enter')
+  await saved(page)
+  expect((await kept(page, 'skerrow-dunlin')).airframe.panel).toMatchObject({
+    stiffeners: [{ kind: 'rails', xMm: expect.closeTo(76.2, 6) }]
+  })
+  await pane(page, 'Print and cut')
+  await page.getByRole('button', { name: 'Hold the panel to it' }).click()
+  await saved(page)
+  expect((await kept(page, 'skerrow-dunlin')).airframe.panel).toMatchObject({ cutterRadiusMm: 1.5875 })
+  await choose(page, 'Positions on the sheet from', 'the middle of the lower edge')
+  await choose(page, 'Section', 'upright, from the side')
+  await expect(page.getByRole('img', { name: 'Section behind the face' })).toBeVisible()
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Drawing sheet, PDF' }).click()
+  const pdf = await PDFDocument.load(readFileSync(await (await download).path()))
+  expect(pdf.getPageCount()).toBeGreaterThanOrEqual(6)
 })
 
 test('zones, corners and labels are moved on the drawing, and by keyboard and number', async ({ page }) => {

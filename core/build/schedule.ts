@@ -1,4 +1,4 @@
-import { bayScrews, fastenerOf, groundOf, openings, setDown, type Figure } from '../panel'
+import { bayScrews, cutCorners, fastenerOf, groundOf, openings, setDown, type CutCorner, type Figure } from '../panel'
 import type { Design } from '../design'
 
 /** One hole of the schedule, in mm from the lower left of the sheet to its centre. */
@@ -23,6 +23,8 @@ export interface HoleSchedule {
   openings: HoleRow[]
   screws: HoleRow[]
   hardware: HardwareRow[]
+  /** The tightest corner that the tool must go into, and of what; nothing when nothing has one. */
+  tightest: CutCorner | undefined
 }
 /** An opening is cut to 0.010 in, a screw’s hole drilled to 0.005 in (common practice of sheet-metal shops; ask yours). */
 const OPENING_TOLERANCE_MM = 0.25
@@ -83,6 +85,7 @@ export function holeSchedule(design: Design): HoleSchedule {
     screws: drilled.map((one, at) =>
       rowOf(one.figure, `S${at + 1}`, { cornerMm: 0, what: one.what, toleranceMm: SCREW_TOLERANCE_MM })
     ),
+    tightest: cutCorners(design, placed, groundOf(panel))[0],
     hardware: [...hardware.values()].sort((a, b) => (a.name < b.name ? -1 : 1))
   }
 }

@@ -173,6 +173,8 @@ export const Panel = z.strictObject({
   material: Name,
   lipMm: z.number().min(0).max(200),
   leastWebMm: z.number().min(0).max(100),
+  /** Least radius of an inside corner that the chosen cutter leaves; absent while none is chosen. */
+  cutterRadiusMm: z.number().min(0).max(25).optional(),
   depthBehindMm: SizeMm,
   zones: z.array(Zone).max(200).default([]),
   bays: z.array(Bay).max(30).default([]),

@@ -13,6 +13,7 @@ import {
 import { groundOf, setDown, setDownUnit, type Ground, type Placed } from './place'
 import { examineAccess, toSeam } from './access'
 import { examineFasteners, screwMetals } from './fasteners'
+import { examineCorners } from './inside-corners'
 import { examineLabels } from './labels'
 import { examineStiffeners } from './stiffeners'
 import { shareOpening } from './stack'
@@ -564,6 +565,7 @@ export function examinePanel(design: Design, withRemedies = true): PanelReport {
   findings.push(
     ...examineFasteners(design, placed, ground),
     ...examineStiffeners(design.airframe.panel, placed, ground.holes),
+    ...examineCorners(design, placed, ground),
     ...examineAccess(design, placed),
     ...examineLabels(design, placed)
   )

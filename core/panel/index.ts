@@ -24,6 +24,7 @@ export {
 export { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './place'
 export { fastenerOf } from './fasteners'
 export { chords, inOrder, levelRuns, turned, type Interval } from './runs'
+export { cutCorners, leastInsideCorner, type CutCorner } from './inside-corners'
 export { feetOf } from './stiffeners'
 export { trueRing, type RingCorner } from './arcs'
 export { engravedLines, lettersLacking } from './engraving'

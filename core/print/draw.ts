@@ -78,7 +78,15 @@ export interface Pen {
     turnDeg?: number
     middle?: boolean
   }) => void
-  line: (one: { x1: number; y1: number; x2: number; y2: number; mm?: number; dash?: number[] }) => void
+  line: (one: {
+    x1: number
+    y1: number
+    x2: number
+    y2: number
+    mm?: number
+    dash?: number[]
+    colour?: ReturnType<typeof rgb>
+  }) => void
 }
 /** A pen for a page: words in `font` unless they say otherwise, in points; lines in mm. */
 export function penOf(page: PDFPage, font: PDFFont): Pen {
@@ -96,11 +104,12 @@ export function penOf(page: PDFPage, font: PDFFont): Pen {
         rotate: degrees(turnDeg)
       })
     },
-    line: ({ x1, y1, x2, y2, mm = 0.2, dash }) =>
+    line: ({ x1, y1, x2, y2, mm = 0.2, dash, colour }) =>
       page.drawLine({
         start: { x: x1 * PT, y: y1 * PT },
         end: { x: x2 * PT, y: y2 * PT },
         thickness: mm * PT,
+        ...(colour && { color: colour }),
         ...(dash && { dashArray: dash.map(each => each * PT) })
       })
   }

@@ -256,6 +256,17 @@ function mirrored(part: Part): Part {
   }
 }
 
+/** The tightest inside corner, and what the chosen cutter leaves. */
+function cornersSay(design: Design, reading: Reading): string {
+  const { tightest } = holeSchedule(design)
+  const { cutterRadiusMm } = design.airframe.panel
+  const size = (mm: number) => `R ${formatLength(mm, reading)}`
+  return [
+    tightest ? `tightest ${size(tightest.radiusMm)}, ${tightest.what.slice(0, 30)}` : 'none',
+    cutterRadiusMm === undefined ? 'cutter not chosen' : `cutter leaves ${size(cutterRadiusMm)}`
+  ].join('; ')
+}
+
 /** Where the shop writes part, revision, material and finish, and who answers for them. */
 function titleBlock({
   text,
@@ -279,6 +290,7 @@ function titleBlock({
     ['Option', design.optionName],
     ['Material', `${panel.material}, ${formatLength(panel.thicknessMm, reading)}`],
     ['Finish', ''],
+    ['Inside corners', cornersSay(design, reading)],
     ['Drawn, date', ''],
     ['Checked, date', ''],
     ['Revision', 'A    B    C    D']

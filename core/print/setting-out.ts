@@ -51,13 +51,13 @@ export function drawOrdinates({
   const px = (x: number) => x0 + (x - part.minX) * scale
   const py = (y: number) => low + (y - part.minY) * scale
   drawPart({ page, part, left: part.minX, top: part.maxY, x: x0, y: low + h * scale, scale })
-  const leader = { mm: 0.12 }
+  const leader = { mm: 0.1, colour: rgb(0.45, 0.48, 0.5) }
   const across = distinct([...schedule.openings.map(one => one.xMm), datum.xMm, part.minX, part.maxX])
-  const lowest = (x: number) =>
-    Math.min(
-      ...schedule.openings.filter(one => Math.abs(one.xMm - x) <= SAME_MM).map(one => one.yMm),
-      part.minY + h / 2
-    )
+  // Each line reaches the opening nearest to its words; one of an edge stays outside.
+  const lowest = (x: number) => {
+    const own = schedule.openings.filter(one => Math.abs(one.xMm - x) <= SAME_MM).map(one => one.yMm)
+    return own.length ? Math.min(...own) : part.minY
+  }
   spread(across.map(px), PITCH_MM).forEach((at, i) => {
     const x = across[i]!
     line({ x1: px(x), y1: py(lowest(x)), x2: px(x), y2: low - 3, ...leader })
@@ -65,11 +65,10 @@ export function drawOrdinates({
     text({ words: bare(x - datum.xMm, reading), x: at + 0.8, y: low - 24, turnDeg: 90, ...zero(x, datum.xMm, bold) })
   })
   const up = distinct([...schedule.openings.map(one => one.yMm), datum.yMm, part.minY, part.maxY])
-  const leftmost = (y: number) =>
-    Math.min(
-      ...schedule.openings.filter(one => Math.abs(one.yMm - y) <= SAME_MM).map(one => one.xMm),
-      part.minX + w / 2
-    )
+  const leftmost = (y: number) => {
+    const own = schedule.openings.filter(one => Math.abs(one.yMm - y) <= SAME_MM).map(one => one.xMm)
+    return own.length ? Math.min(...own) : part.minX
+  }
   spread(up.map(py), PITCH_MM).forEach((at, i) => {
     const y = up[i]!
     line({ x1: px(leftmost(y)), y1: py(y), x2: x0 - 3, y2: py(y), ...leader })

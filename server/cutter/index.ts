@@ -2,7 +2,7 @@ import DxfParser, { type ICircleEntity, type IEntity, type ILwpolylineEntity } f
 import * as z from 'zod'
 import { flatten } from '../../core/build'
 import { soundDxf } from '../../core/formats'
-import { areaMm2, bounds, gap, inside, type Circle, type Poly, type PointMm } from '../../core/panel'
+import { areaMm2, bounds, gap, inside, leastInsideCorner, type Circle, type Poly, type PointMm } from '../../core/panel'
 
 /**
  * Greystone Sheet: a stand-in for the firm that cuts the panel. It knows nothing of the project: it takes a DXF like
@@ -29,6 +29,8 @@ const RULES = {
   mostBytes: 4_000_000,
   joinMm: 0.05
 } as const
+/** A cutter of 1/8 in goes round every contour: no inside corner is left tighter than this, in mm. */
+export const CUTTER_RADIUS_MM = 1.5875
 
 const names = <T extends string>(of: Record<T, unknown>) => Object.keys(of) as [T, ...T[]]
 export const Order = z.strictObject({
@@ -103,6 +105,14 @@ function contourOf(entity: IEntity, scale: number, refuse: (text: string) => voi
   }
   refuse(ONLY(entity.type, entity.layer))
   return undefined
+}
+
+/** How far the engraver’s point goes along an open line, in mm. */
+function lineLength(entity: IEntity, scale: number): number {
+  const { vertices = [] } = entity as Partial<ILwpolylineEntity>
+  return (
+    vertices.slice(1).reduce((sum, q, i) => sum + Math.hypot(q.x - vertices[i]!.x, q.y - vertices[i]!.y), 0) * scale
+  )
 }
 
 /** Looks a drawing over and prices it, or refuses it with every reason. */
@@ -185,12 +195,22 @@ export function quoteCut(order: Order): Answer {
     return { accepted: false, reasons: ['Acrylic is cut bare: it takes no finish.'] }
   const cutMm = contours.reduce((sum, one) => sum + one.lengthMm, 0)
   const areaDm2 = ((outline.box.maxX - outline.box.minX) * (outline.box.maxY - outline.box.minY)) / 10_000
-  const etched = [...(drawing?.entities ?? []), ...sound.others].filter(one => one.layer === 'ETCH').length
+  const etchedMm = (drawing?.entities ?? [])
+    .filter(one => one.layer === 'ETCH')
+    .reduce((sum, one) => sum + lineLength(one, scale), 0)
+  const others = sound.others.filter(one => one.layer === 'ETCH').length
+  const tight = contours.filter(
+    one =>
+      one.kind === 'poly' &&
+      leastInsideCorner(one.points, one === outline ? 'outside' : 'inside') < CUTTER_RADIUS_MM - 0.01
+  ).length
   const lines = [
     { text: `Stock, ${order.stock}, ${areaDm2.toFixed(1)} dm²`, cents: Math.round(areaDm2 * stock.centsPerDm2) },
     { text: `Cutting ${(cutMm / 1000).toFixed(2)} m`, cents: Math.round((cutMm / 1000) * (acrylic ? 350 : 900)) },
     { text: `${inner.length} openings to pierce`, cents: inner.length * 60 },
-    ...(etched && !acrylic ? [{ text: `Engraving ${etched} labels`, cents: etched * 180 }] : []),
+    ...(etchedMm > 0 && !acrylic
+      ? [{ text: `Engraving ${(etchedMm / 1000).toFixed(2)} m`, cents: Math.round((etchedMm / 1000) * 3_000) }]
+      : []),
     ...(order.finish === 'bare' ? [] : [{ text: `Finish, ${order.finish}`, cents: FINISHES[order.finish].cents }]),
     { text: 'Setting up', cents: 3_500 }
   ]
@@ -205,7 +225,13 @@ export function quoteCut(order: Order): Answer {
       acrylic
         ? 'Test piece: hold it in the aeroplane before metal is ordered.'
         : 'Have a clear acrylic test piece cut first: 2 days.',
-      ...(etched && acrylic ? ['Labels are not engraved on a test piece.'] : [])
+      ...(etchedMm > 0 && acrylic ? ['Labels are not engraved on a test piece.'] : []),
+      ...(others ? [`${others} on ETCH are no lines that a point can follow and are left out.`] : []),
+      ...(tight
+        ? [
+            `${tight} contours have inside corners tighter than our cutter leaves: they come out at R ${CUTTER_RADIUS_MM.toFixed(2)} mm.`
+          ]
+        : [])
     ]
   }
 }

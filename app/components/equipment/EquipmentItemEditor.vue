@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Papa from 'papaparse'
+import { VTextarea, VTextField } from 'vuetify/components'
 import { FUNCTIONS, KINDS, PLACE_KINDS, type Item } from '#core/catalogue'
 import { extent, setDown } from '#core/panel'
 import { CATALOGUE_COLUMNS, faceCells, readCatalogueCsv, writeCatalogueCsv } from '#core/formats'
@@ -10,6 +11,15 @@ const emit = defineEmits<{ close: []; kept: [] }>()
 type Column = (typeof CATALOGUE_COLUMNS)[number]
 
 const NAMES: Partial<Record<Column, [string, string]>> = {
+  id: ['Id', 'letters, digits and hyphens'],
+  name: ['Name', ''],
+  maker: ['Maker', ''],
+  summary: ['What it is', ''],
+  reads_deg: ['Reads well within, degrees', 'side up down, for a screen'],
+  on_s: ['On at a time, s', ''],
+  start_a: ['Starting, A', ''],
+  tanks: ['Tanks it gauges', ''],
+  connectors: ['Connectors and pins', 'id | kind | pin or socket | pin use; …'],
   bezel_mm: ['Bezel, mm', 'round 82.6 · rectangle 158.8 x 67.3 corner 2'],
   cutout_mm: ['Cutout, mm', 'as bezel, or polygon x y, x y, …'],
   screws_mm: ['Screws from centre, mm', 'x y hole; x y hole'],
@@ -52,7 +62,7 @@ const SAMPLE: Partial<Record<Column, string>> = {
   price_usd: '0',
   labour_h: '0'
 }
-const WIDE: Column[] = ['summary', 'ports', 'provides', 'needs', 'screws_mm', 'mounts']
+const WIDE: Column[] = ['summary', 'connectors', 'ports', 'provides', 'needs', 'screws_mm', 'mounts']
 
 function cellsOf(from: Item): Record<Column, string> {
   return Papa.parse<Record<Column, string>>(writeCatalogueCsv([from]), { header: true }).data[0]!
@@ -143,7 +153,7 @@ async function keep() {
         <div class="row drawn">
           <v-file-input
             class="grow"
-            label="Bezel, cutout and screws out of the maker’s drawing"
+            label="Face out of the maker’s drawing"
             accept=".dxf,.svg"
             @update:model-value="pick"
           />
@@ -166,21 +176,21 @@ async function keep() {
           <StateMark :state="one.state" :size="14" /> {{ one.words }}
         </p>
         <form class="grid cells" @submit.prevent="keep">
-          <label
-            v-for="column in CATALOGUE_COLUMNS"
-            :key="column"
-            class="field"
-            :class="{ span: WIDE.includes(column) }"
-          >
-            {{ NAMES[column]?.[0] ?? column }}
-            <span v-if="NAMES[column]?.[1]" class="hint">{{ NAMES[column]![1] }}</span>
-            <select v-if="column === 'kind'" v-model="cells.kind">
-              <option v-for="one in KINDS" :key="one">{{ one }}</option>
-            </select>
-            <textarea v-else-if="WIDE.includes(column)" v-model="cells[column]" rows="2" />
-            <input v-else v-model="cells[column]" :class="{ wrong: wrong[column] }" />
-            <span v-if="wrong[column]" class="said" role="alert">{{ wrong[column] }}</span>
-          </label>
+          <template v-for="column in CATALOGUE_COLUMNS" :key="column">
+            <ChoiceField v-if="column === 'kind'" v-model="cells.kind" label="Kind" :items="KINDS" search />
+            <component
+              :is="WIDE.includes(column) ? VTextarea : VTextField"
+              v-else
+              v-model="cells[column]"
+              :class="{ span: WIDE.includes(column) }"
+              :label="NAMES[column]?.[0] ?? column"
+              :hint="NAMES[column]?.[1]"
+              persistent-hint
+              :rows="WIDE.includes(column) ? 2 : undefined"
+              :error-messages="wrong[column]"
+              hide-details="auto"
+            />
+          </template>
         </form>
         <details class="small">
           <summary>All functions there are words for</summary>
@@ -224,13 +234,11 @@ async function keep() {
 .cells {
   grid-template-columns: repeat(3, 1fr);
   margin: 10px 0;
-  align-items: end;
+  align-items: start;
+  gap: 10px;
 }
 .span {
   grid-column: span 3;
-}
-.hint {
-  font-size: 11px;
 }
 .said {
   color: var(--grease);

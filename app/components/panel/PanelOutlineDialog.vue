@@ -148,7 +148,7 @@ function take() {
           <v-checkbox
             v-if="read?.ok && read.inner.length"
             v-model="holesToo"
-            :label="`cut the ${read.inner.length} closed ${read.inner.length === 1 ? 'line' : 'lines'} inside as openings`"
+            :label="`cut what is drawn inside, ${read.inner.length} closed ${read.inner.length === 1 ? 'line' : 'lines'}`"
           />
         </template>
         <div v-else class="row">

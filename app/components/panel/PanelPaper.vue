@@ -108,7 +108,19 @@ interface Offer {
   lines?: { text: string; cents: number }[]
   notes?: string[]
 }
-const shop = ref<{ name: string; stock: string[]; finishes: string[] }>()
+const shop = ref<{ name: string; stock: string[]; finishes: string[]; cutterRadiusMm: number }>()
+/** The panel is to be cut by this shop: its corners are held against what its cutter leaves. */
+function takeCutter() {
+  bench.act(
+    [
+      {
+        type: 'panel.set',
+        panel: { ...bench.project!.airframe.panel, cutterRadiusMm: shop.value!.cutterRadiusMm }
+      }
+    ],
+    'Choose the cutter'
+  )
+}
 const stock = ref('')
 const finish = ref('')
 const offers = ref<Offer[]>()
@@ -260,6 +272,12 @@ const total = computed(() =>
           :items="shop?.finishes ?? []"
         /><v-btn color="primary" variant="flat" :disabled="!shop" @click="send">Send the drawing</v-btn>
       </div>
+      <p v-if="shop && design.airframe.panel.cutterRadiusMm !== shop.cutterRadiusMm" class="small row">
+        <span class="grow"
+          >Its cutter leaves inside corners of R
+          <span class="figures">{{ taste.length(shop.cutterRadiusMm) }}</span>.</span
+        ><v-btn @click="takeCutter">Hold the panel to it</v-btn>
+      </p>
       <p v-if="asking" class="small" role="status">{{ asking }}</p>
       <div v-for="one in offers" :key="one.part" class="small">
         <template v-if="one.accepted"
@@ -299,11 +317,11 @@ const total = computed(() =>
   padding: 8px 12px;
   border-bottom: 1px solid var(--rule);
   display: grid;
-  gap: 5px;
+  gap: 9px;
   align-content: start;
 }
 .pos {
-  width: 58px;
+  width: 76px;
   flex: none;
 }
 .at {

@@ -121,6 +121,28 @@ function setHole(value: string) {
   const { hole: _, ...rest } = zone.value
   putZone(value ? { ...rest, hole: value as 'cut' } : rest)
 }
+/** Tools of the trade and the inside radius that each leaves (common practice; ask the shop). */
+const CUTTERS = [
+  [0.1, 'laser or water jet'],
+  [0.7938, '1/16 in end mill'],
+  [1.5875, '1/8 in end mill'],
+  [2.3813, '3/16 in end mill'],
+  [3.175, '1/4 in end mill']
+] as const
+const cutters = computed(() => [
+  { value: -1, title: 'not chosen' },
+  ...CUTTERS.map(([value, name]) => ({ value, title: `R ${taste.length(value)}, ${name}` })),
+  ...(panel.value.cutterRadiusMm === undefined || CUTTERS.some(([value]) => value === panel.value.cutterRadiusMm)
+    ? []
+    : [{ value: panel.value.cutterRadiusMm, title: `R ${taste.length(panel.value.cutterRadiusMm)}` }])
+])
+function setCutter(radius: number) {
+  const { cutterRadiusMm: _, ...rest } = panel.value
+  bench.act(
+    [{ type: 'panel.set', panel: radius < 0 ? rest : { ...rest, cutterRadiusMm: radius } }],
+    'Choose the cutter'
+  )
+}
 const SIDES = ['bottom', 'right', 'top', 'left'] as const
 const stiffener = computed(() =>
   ground.value?.kind === 'stiffener' ? panel.value.stiffeners.find(one => one.id === ground.value!.id) : undefined
@@ -198,7 +220,7 @@ const setArea = (patch: Record<string, number>) => {
           :aria-pressed="ground?.id === one.id"
           @click="ground = { kind: 'zone', id: one.id }"
         >
-          {{ one.name }} <span class="small">{{ one.side }}</span>
+          {{ one.name }}&nbsp;<span class="small">{{ one.side }}</span>
         </v-btn>
         <v-btn
           v-for="one in panel.bays"
@@ -208,7 +230,7 @@ const setArea = (patch: Record<string, number>) => {
           :aria-pressed="ground?.id === one.id"
           @click="ground = { kind: 'bay', id: one.id }"
         >
-          {{ one.name }} <span class="small">bay</span>
+          {{ one.name }}&nbsp;<span class="small">bay</span>
         </v-btn>
         <v-btn
           v-for="one in panel.stiffeners"
@@ -405,6 +427,12 @@ const setArea = (patch: Record<string, number>) => {
             :model-value="panel.leastWebMm"
             class="pos"
             @update:model-value="v => set({ leastWebMm: v }, 'Change the minimum web')"
+          /><ChoiceField
+            class="wide"
+            label="Cutter leaves corners of"
+            :model-value="panel.cutterRadiusMm ?? -1"
+            :items="cutters"
+            @update:model-value="setCutter"
           /><QuantityField
             kind="length"
             label="Depth behind"

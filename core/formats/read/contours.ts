@@ -42,6 +42,7 @@ export type OutlineRead =
 export type StrokesRead =
   { ok: true; strokes: Stroke[]; notes: string[] } | { ok: false; problems: string[]; needsUnit?: true }
 
+const lines = (count: number) => `${count} closed ${count === 1 ? 'line' : 'lines'}`
 const round3 = (value: number) => Number(value.toFixed(3))
 const say = ([x, y]: PointMm) => `(${round3(x)}, ${round3(y)})`
 
@@ -134,7 +135,7 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[], layer?: s
     const [a, b] = [one.points[0]!, one.points.at(-1)!]
     return `On layer “${one.layer}” a line from ${say(a)} to ${say(b)} is open by ${round3(Math.hypot(a[0] - b[0], a[1] - b[1]))} mm.`
   })
-  if (flat > 0) notes.push(`${flat} closed lines of no area were left out.`)
+  if (flat > 0) notes.push(`${lines(flat)} of no area left out.`)
   if (rings.length === 0)
     return {
       ok: false,
@@ -177,8 +178,7 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[], layer?: s
     notes.push(`The drawing lies far off its origin, at ${say([box.minX, box.minY])} mm; it was moved to zero.`)
   const move = ([x, y]: PointMm): [number, number] => [round3(x - box.minX), round3(y - box.minY)]
   const within = others.filter(one => inside(one.points[0]!, outer.points))
-  if (within.length < others.length)
-    notes.push(`${others.length - within.length} closed lines outside the outline were left out.`)
+  if (within.length < others.length) notes.push(`${lines(others.length - within.length)} outside the outline left out.`)
   if (within.length > 190) {
     notes.push(`${within.length} closed lines lie inside; the 190 largest are offered.`)
     within.length = 190
