@@ -79,15 +79,39 @@ test('Rules: a look by hand counts, carries its date and falls due at the end of
 })
 
 test('Budget: three-point weeks of a quote, and the window they are held against', async ({ page }) => {
-  await at(page, 'skerrow-dunlin/budget?option=b')
-  const quote = page.locator('tr').filter({ has: page.getByLabel('Likely weeks, Ridge & Rowan') })
+  await at(page, 'skerrow-dunlin/budget?option=b&pane=quotes')
+  const quote = page.locator('[data-quote="q2"]')
   // PERT of 5, 7, 12: mean 7.5, deviation 1.17; 12 January and ten weeks is 23 March, after the window's end.
   await expect(quote).toContainText('7.5 ± 1.2')
-  await expect(quote).toContainText('23 Mar 2027')
-  await expect(quote.getByRole('img', { name: 'decide' })).toBeVisible()
-  await page.getByLabel('Late weeks, Ridge & Rowan').fill('2')
-  await page.getByLabel('Late weeks, Ridge & Rowan').press('Enter')
+  await expect(quote).toContainText('Mar 23, 2027')
+  await expect(quote.getByRole('img', { name: 'decide' })).toHaveCount(2)
+  await page.getByRole('button', { name: 'Ridge & Rowan', exact: true }).click()
+  await page.getByLabel('Late weeks').fill('2')
+  await page.getByLabel('Late weeks').press('Enter')
   await expect(page.getByText('first ≤ likely ≤ late')).toBeVisible()
+})
+
+test('Budget: a quote comes in from a file, mixed currencies are refused, and what it leaves out is told', async ({
+  page
+}) => {
+  await at(page, 'skerrow-dunlin/budget?option=b&pane=quotes')
+  await page.getByRole('button', { name: 'Add a quote' }).click()
+  const bring = (text: string) =>
+    page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'quote.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+  await bring('Item;Amount\nNavigator;€ 8.000,00\nLabour;$ 900\n')
+  await expect(page.getByRole('alert')).toContainText('Line 3')
+  await expect(page.getByRole('alert')).toContainText('EUR and USD')
+  await bring('Description;Amount USD\nTall navigator;8.100,00\nWiring harness;900,00\nTotal;9.000,00\n')
+  await page.getByRole('button', { name: 'Take these lines' }).click()
+  const own = page.locator('[data-quote="q4"]')
+  await expect(own).toContainText('$9,000')
+  const row = (name: string) => page.getByRole('row', { name: new RegExp(`^${name} `) })
+  await expect(row('Tall navigator').getByRole('cell').last()).toContainText('$8,100')
+  await expect(row('Wide display').getByRole('cell').last()).toContainText('left out')
+  await page.keyboard.press('Control+z')
+  await expect(own).toContainText('$0')
 })
 
 test('Budget: weight and balance lines add up to the tally; a loading too far aft is told at once', async ({

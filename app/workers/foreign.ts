@@ -3,10 +3,13 @@ import {
   dxfStrokes,
   readDxfOutline,
   readItemDrawing,
+  readQuoteCsv,
+  readQuoteRows,
   readSvgOutline,
   svgStrokes,
   type ItemDrawingRead,
-  type OutlineRead
+  type OutlineRead,
+  type QuoteRead
 } from '#core/formats'
 
 /** A drawing from elsewhere: millimetres of one unit for files that do not say, the layer where several could be meant. */
@@ -23,7 +26,21 @@ const reader = {
   outline: ({ name, text, unitMm, layer }: ForeignDrawing): OutlineRead =>
     isSvg(name, text) ? readSvgOutline(text, unitMm, layer) : readDxfOutline(text, unitMm, layer),
   item: ({ name, text, unitMm }: ForeignDrawing): ItemDrawingRead =>
-    readItemDrawing(isSvg(name, text) ? svgStrokes(text, unitMm) : dxfStrokes(text, unitMm))
+    readItemDrawing(isSvg(name, text) ? svgStrokes(text, unitMm) : dxfStrokes(text, unitMm)),
+  /** A quote out of CSV, or out of the first sheet of an XLSX file. */
+  quote: async (file: File): Promise<QuoteRead> => {
+    if (!/\.xlsx$/i.test(file.name)) return readQuoteCsv(await file.text())
+    const { readSheet } = await import('read-excel-file/web-worker')
+    try {
+      const rows = await readSheet(file)
+      return readQuoteRows(
+        rows.map(row => row.map(cell => (cell instanceof Date ? cell.toISOString().slice(0, 10) : String(cell ?? ''))))
+      )
+    } catch (error) {
+      const message = `this is not a spreadsheet that can be read: ${(error as Error).message}`
+      return { ok: false, problems: [{ line: 1, column: 1, field: '', message }] }
+    }
+  }
 }
 export type ForeignReader = typeof reader
 

@@ -200,11 +200,19 @@ describe('project files', () => {
     expect(opened.project.format).toBe(FORMAT)
     expect(opened.project.brief.shop).toBeUndefined()
   })
-  it('a file of format 8 is carried forward as it stands: rails, trays and shapes by their corners are new', () => {
+  it('a file of format 8 is carried forward: the two lumps of a quote say what they cover', () => {
     const text = readFileSync(new URL('kept/format-8.json', import.meta.url), 'utf8')
     const opened = openProject(text)
     if (!opened.ok) throw new Error(opened.problems.map(sayProblem).join(' '))
-    expect(opened.project).toMatchObject({ ...JSON.parse(text), format: FORMAT })
+    const old = JSON.parse(text) as { options: { quotes: { equipmentCents: number; labourCents: number }[] }[] }
+    expect(opened.project.format).toBe(FORMAT)
+    expect(old.options.some(option => option.quotes.length > 0)).toBe(true)
+    opened.project.options.forEach((option, i) =>
+      option.quotes.forEach((quote, j) => {
+        const was = old.options[i]!.quotes[j]!
+        expect(quote.lines.map(line => line.cents)).toEqual([was.equipmentCents, was.labourCents])
+      })
+    )
   })
   it('a file of format 0 is carried forward', () => {
     const opened = openProject(readFileSync(new URL('./kept/format-0.json', import.meta.url), 'utf8'))

@@ -137,11 +137,29 @@ const STEPS: Record<number, (old: Loose) => Loose> = {
   6: old => ({ ...old, format: 7 }),
   /** Format 7 knew nothing of how the shop works. */
   7: old => ({ ...old, format: 8 }),
-  /** Rails, trays and shapes by their corners came with format 9; what was there stays as it is. */
-  8: old => ({ ...old, format: 9 })
+  /** The two lumps of a quote became lines that say what they cover. */
+  8: old => ({
+    ...old,
+    format: 9,
+    options: (old.options as Loose[]).map(quotesInLines),
+    ...(isLoose(old.agreed) && {
+      agreed: { ...old.agreed, option: quotesInLines((old.agreed as { option: Loose }).option) }
+    })
+  })
 }
 
 const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null
+
+const quotesInLines = (option: Loose): Loose => ({
+  ...option,
+  quotes: ((option.quotes ?? []) as Loose[]).map(({ equipmentCents, labourCents, ...rest }) => ({
+    ...rest,
+    lines: [
+      { id: 'equipment', says: 'Equipment', cents: equipmentCents, covers: ['all equipment'] },
+      { id: 'labour', says: 'Labour', cents: labourCents, covers: ['all labour', 'all panel', 'all wire'] }
+    ]
+  }))
+})
 
 /** A battery with the hours of its capacity said, and within a day. */
 function ratedInADay(battery: Loose): Loose {

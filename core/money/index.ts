@@ -1,6 +1,9 @@
 import { AS_FOUND, type Design, type Finding, type Working } from '../design'
 import type { Wire } from '../wiring'
-import { figure, num, price, say, thing, type Phrase, wireRun } from '../quantity'
+import { enumerate, figure, num, price, say, thing, type Phrase, wireRun } from '../quantity'
+import { standQuote, type QuoteSummary } from './quotes'
+
+export { guessCovers, inUsCents, lumpOf, QUOTED_GROUPS, threePoint, type QuotedLine, type QuoteSummary } from './quotes'
 
 export { creepSince, type Creep } from './creep'
 export { jobOdds, type JobOdds, type JobTask } from './time/job'
@@ -9,6 +12,8 @@ export { USUAL_PACE, type Pace } from './time/tasks'
 
 /** One line of the cost, in cents; a credit is negative. */
 export interface CostLine {
+  /** What it is called by a line of a quote: the same for the same thing as long as it is in the plan. */
+  key: string
   group: 'equipment' | 'labour' | 'panel' | 'wire' | 'travel' | 'credit' | 'contingency'
   says: Phrase
   cents: number
@@ -16,13 +21,6 @@ export interface CostLine {
   phase?: string
 }
 
-export interface QuoteSummary {
-  id: string
-  shop: string
-  totalCents: number
-  meanWeeks: number
-  deviationWeeks: number
-}
 export interface MoneyReport {
   totalCents: number
   lines: CostLine[]
@@ -32,12 +30,6 @@ export interface MoneyReport {
   byPhase: { phase: string; name: string; cents: number }[]
   findings: Finding[]
 }
-
-/** Mean and deviation of a three-point estimate: (a + 4m + b) / 6 and (b − a) / 6 (PERT). */
-export const threePoint = ([a, m, b]: readonly [number, number, number]): { mean: number; deviation: number } => ({
-  mean: (a + 4 * m + b) / 6,
-  deviation: (b - a) / 6
-})
 
 /** A quote further from the estimate than this is asked about. */
 const QUOTE_APART = 1.5
@@ -54,6 +46,7 @@ function labourLines(design: Design): { lines: CostLine[]; hours: number } {
     if (spent === 0) return
     hours += spent
     lines.push({
+      key: `labour ${unit.id}`,
       group: 'labour',
       says: say`${what} ${thing(unit)}, ${figure(spent, 'h')}`,
       cents: rounded(spent * rate),
@@ -71,6 +64,7 @@ function labourLines(design: Design): { lines: CostLine[]; hours: number } {
     if (phase.accessHours > 0) {
       hours += phase.accessHours
       lines.push({
+        key: `open ${phase.id}`,
         group: 'labour',
         says: say`Open and close for ${phase.name}, ${figure(phase.accessHours, 'h')}`,
         cents: rounded(phase.accessHours * rate),
@@ -88,6 +82,7 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
   for (const unit of design.units)
     if (unit.state === 'new')
       lines.push({
+        key: `equipment ${unit.id}`,
         group: 'equipment',
         says: say`${thing(unit)}`,
         cents: unit.priceCents,
@@ -101,11 +96,12 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
     ...design.removed.map(one => one.unit)
   ].some(unit => unit.item.face?.cutout && unit.place.kind === 'panel')
   if (faceChanged && prices.panelWorkCents > 0)
-    lines.push({ group: 'panel', says: say`Panel: cut, finish, label`, cents: prices.panelWorkCents })
+    lines.push({ key: 'panel', group: 'panel', says: say`Panel: cut, finish, label`, cents: prices.panelWorkCents })
   // A pair of rails is two angles with two more run back.
   const stiffeners = design.airframe.panel.stiffeners.reduce((sum, one) => sum + (one.kind === 'rails' ? 2 : 1), 0)
   if (stiffeners > 0 && design.optionId !== AS_FOUND)
     lines.push({
+      key: 'stiffeners',
       group: 'panel',
       says: say`Doublers, angles, rails and trays, ${figure(stiffeners)}, ${figure(STIFFENER_HOURS, 'h')} each`,
       cents: rounded(stiffeners * STIFFENER_HOURS * prices.labourCentsPerHour)
@@ -115,16 +111,18 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
     .reduce((sum, wire) => sum + (wire.lengthMm * wire.conductors) / 1000, 0)
   if (metres > 0 && prices.wireCentsPerMetre > 0)
     lines.push({
+      key: 'wire',
       group: 'wire',
       says: say`Wire and connectors, ${wireRun(metres * 1000)} of conductor`,
       cents: rounded(metres * prices.wireCentsPerMetre)
     })
   if ((changed.size > 0 || design.removed.length > 0) && prices.travelCents > 0)
-    lines.push({ group: 'travel', says: say`Travel to the shop and back`, cents: prices.travelCents })
+    lines.push({ key: 'travel', group: 'travel', says: say`Travel to the shop and back`, cents: prices.travelCents })
   const work = lines.reduce((sum, one) => sum + one.cents, 0)
   const contingency = rounded((work * prices.contingencyPercent) / 100)
   if (contingency > 0)
     lines.push({
+      key: 'contingency',
       group: 'contingency',
       says: say`Contingency, ${figure(prices.contingencyPercent, '%')}`,
       cents: contingency
@@ -132,22 +130,14 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
   for (const gone of design.removed)
     if (gone.how !== 'scrap' && gone.creditCents > 0)
       lines.push({
+        key: `credit ${gone.unit.id}`,
         group: 'credit',
         says: say`${gone.how === 'sell' ? 'Sale' : 'Trade-in'} of ${thing(gone.unit)}`,
         cents: -gone.creditCents,
         unit: gone.unit.id
       })
   const totalCents = lines.reduce((sum, one) => sum + one.cents, 0)
-  const quotes = design.quotes.map(quote => {
-    const { mean, deviation } = threePoint(quote.weeks)
-    return {
-      id: quote.id,
-      shop: quote.shop,
-      totalCents: quote.equipmentCents + quote.labourCents,
-      meanWeeks: mean,
-      deviationWeeks: deviation
-    }
-  })
+  const quotes = design.quotes.map(quote => standQuote(quote, lines))
   const findings: Finding[] = []
   if (brief.budgetCents > 0 && totalCents > brief.budgetCents)
     findings.push({
@@ -166,26 +156,7 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
       remedies: [],
       says: say`${design.optionName} costs ${price(totalCents)}; the budget is ${price(brief.budgetCents)}: ${price(totalCents - brief.budgetCents)} over.`
     })
-  // A quote is for the work: what is set aside for surprises is not in it.
-  for (const quote of quotes) {
-    const apart = Math.max(quote.totalCents / work, work / quote.totalCents)
-    if (work <= 0 || quote.totalCents <= 0 || apart < QUOTE_APART) continue
-    findings.push({
-      id: `money.quote:${quote.id}`,
-      code: 'money.quote',
-      weight: 'decide',
-      subjects: [],
-      measured: quote.totalCents / 100,
-      limit: work / 100,
-      unit: 'USD',
-      basis: {
-        kind: 'common practice',
-        source: 'a quote and an estimate of the same work lie within a half of each other'
-      },
-      remedies: [],
-      says: say`${quote.shop} quotes ${price(quote.totalCents)}; the estimate without contingency is ${price(work)}: the larger is ${num(apart, 1)} times the smaller. One of the two leaves something out.`
-    })
-  }
+  findings.push(...quoteFindings(quotes, work))
   const inPhases = new Set(design.phases.map(phase => phase.id))
   const of = (wanted: (phase: string | undefined) => boolean) =>
     lines.filter(one => wanted(one.phase)).reduce((sum, one) => sum + one.cents, 0)
@@ -205,6 +176,67 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
     byPhase,
     findings
   }
+}
+
+/** Quotes a factor off the estimate, and what they leave out or say twice. */
+function quoteFindings(quotes: readonly QuoteSummary[], work: number): Finding[] {
+  return quotes.flatMap((quote): Finding[] => {
+    // A quote is for the work: what is set aside for surprises is not in it.
+    const whole = quote.comparableCents
+    const apart = Math.max(whole / work, work / whole)
+    const names = quote.forgotten.slice(0, 4).map(one => one.says)
+    const more = quote.forgotten.length - names.length
+    const entered = { kind: 'entered', source: 'lines of the quote, and what each was said to cover' } as const
+    return [
+      ...(work > 0 && quote.totalCents > 0 && apart >= QUOTE_APART
+        ? [
+            {
+              id: `money.quote:${quote.id}`,
+              code: 'money.quote',
+              weight: 'decide' as const,
+              subjects: [],
+              measured: whole / 100,
+              limit: work / 100,
+              unit: 'USD' as const,
+              basis: {
+                kind: 'common practice' as const,
+                source: 'a quote and an estimate of the same work lie within a half of each other'
+              },
+              remedies: [],
+              says: say`${quote.shop} quotes ${price(quote.totalCents)}${quote.forgottenCents ? say`, ${price(whole)} with what it leaves out` : ''}; the estimate without contingency is ${price(work)}: the larger is ${num(apart, 1)} times the smaller. One of the two leaves something out.`
+            }
+          ]
+        : []),
+      ...(quote.lines.length && quote.forgotten.length
+        ? [
+            {
+              id: `money.quote-lacks:${quote.id}`,
+              code: 'money.quote-lacks',
+              weight: 'decide' as const,
+              subjects: [...new Set(quote.forgotten.flatMap(one => one.unit ?? []))],
+              measured: quote.forgottenCents / 100,
+              unit: 'USD' as const,
+              basis: entered,
+              remedies: [],
+              says: say`No line of ${quote.shop}’s quote is for ${enumerate(names)}${more ? say` and ${figure(more)} more` : ''}: ${price(quote.forgottenCents)} by the estimate. Ask whether it is left out.`
+            }
+          ]
+        : []),
+      ...(quote.twice.length
+        ? [
+            {
+              id: `money.quote-twice:${quote.id}`,
+              code: 'money.quote-twice',
+              weight: 'decide' as const,
+              subjects: [],
+              basis: entered,
+              remedies: [],
+              says: say`${quote.shop}’s quote names ${enumerate(quote.twice.map(one => one.says))} in more than one line: ask whether it is charged twice.`
+            }
+          ]
+        : [])
+    ]
+  })
 }
 
 /** How the total came about. */

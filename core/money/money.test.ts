@@ -133,8 +133,14 @@ describe('visits and quotes', () => {
             {
               id: 'q',
               shop: 'Tarn Panels',
-              equipmentCents: dollars * 100,
-              labourCents: 0,
+              lines: [
+                {
+                  id: 'all',
+                  says: 'All of it',
+                  cents: dollars * 100,
+                  covers: ['all equipment', 'all labour', 'all panel', 'all wire']
+                }
+              ],
               weeks: [1, 2, 3] as [number, number, number],
               note: ''
             }

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-/** What it costs by group, prices, changes since the baseline, visits and quotes. */
-import { addWeeks, format, parseISO } from 'date-fns'
+/** What it costs by group, prices, changes since the baseline, visits. */
 import { creepSince } from '#core/money'
-import type { Prices, Quote } from '#core/document'
+import type { Prices } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -11,7 +10,6 @@ const taste = useTaste()
 const bench = useBench()
 const money = computed(() => bench.report?.money)
 const agreed = computed(() => bench.reports?.agreed)
-const brief = computed(() => bench.project!.brief)
 const prices = computed(() => bench.option!.prices)
 const setPrices = (patch: Partial<Prices>) =>
   bench.option &&
@@ -42,49 +40,6 @@ const agree = () =>
     [{ type: 'plan.agree', option: bench.option.id, on: new Date().toISOString().slice(0, 10) }],
     `Set baseline: ${bench.option.name}`
   )
-function addQuote() {
-  if (!bench.option) return
-  let number = 1
-  while (bench.option.quotes.some(one => one.id === `q${number}`)) number++
-  bench.act(
-    [
-      {
-        type: 'quote.put',
-        option: bench.option.id,
-        quote: {
-          id: `q${number}`,
-          shop: `Shop ${number}`,
-          equipmentCents: 0,
-          labourCents: 0,
-          weeks: [4, 6, 9],
-          note: ''
-        }
-      }
-    ],
-    'Add a quote'
-  )
-}
-const setQuote = (quote: Quote, patch: Partial<Quote>) =>
-  bench.option &&
-  bench.act([{ type: 'quote.put', option: bench.option.id, quote: { ...quote, ...patch } }], `Quote of ${quote.shop}`)
-function setWeeks(quote: Quote, index: number, weeks: number) {
-  if (!(weeks >= 0 && weeks <= 200)) return
-  const next = [...quote.weeks] as Quote['weeks']
-  next[index] = weeks
-  if (next[0] > next[1] || next[1] > next[2]) {
-    bench.said = 'Weeks go from the best to the worst case: first ≤ likely ≤ late.'
-    return
-  }
-  setQuote(quote, { weeks: next })
-}
-const summary = (id: string) => money.value?.quotes.find(one => one.id === id)
-/** Back on this day when it takes the mean and two deviations: late one time in forty or so. */
-const back = (id: string) => {
-  const one = summary(id)
-  return one && brief.value.downFrom
-    ? addWeeks(parseISO(brief.value.downFrom), Math.ceil(one.meanWeeks + 2 * one.deviationWeeks))
-    : undefined
-}
 function addPhase() {
   if (!bench.option) return
   let number = 1
@@ -315,112 +270,6 @@ function setUnitPrice(id: string, cents: number) {
         </section>
       </div>
     </div>
-    <section class="sheet">
-      <div class="row">
-        <h2 class="grow">Quotes</h2>
-        <v-btn @click="addQuote">Add a quote</v-btn>
-      </div>
-      <p v-if="!bench.option!.quotes.length" class="small quiet">
-        None yet. Two or three, from shops with a record; the lowest price is not the criterion.
-      </p>
-      <table v-else class="list">
-        <thead>
-          <tr>
-            <th>Shop</th>
-            <th class="number">Equipment</th>
-            <th class="number">Labour</th>
-            <th class="number">Total</th>
-            <th>Weeks: best, likely, late</th>
-            <th class="number">Expected ± SD</th>
-            <th>97.5 % date</th>
-            <th>Note</th>
-            <th><span class="screen-reader">Acts</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="quote in bench.option!.quotes" :key="quote.id">
-            <td>
-              <input
-                :value="quote.shop"
-                aria-label="Shop"
-                maxlength="120"
-                @change="
-                  event =>
-                    (event.target as HTMLInputElement).value.trim() &&
-                    setQuote(quote, { shop: (event.target as HTMLInputElement).value.trim() })
-                "
-              />
-            </td>
-            <td class="cost">
-              <QuantityField
-                hide-label
-                kind="money"
-                :label="`Equipment, ${quote.shop}`"
-                :model-value="quote.equipmentCents"
-                @update:model-value="v => v >= 0 && setQuote(quote, { equipmentCents: v })"
-              />
-            </td>
-            <td class="cost">
-              <QuantityField
-                hide-label
-                kind="money"
-                :label="`Labour, ${quote.shop}`"
-                :model-value="quote.labourCents"
-                @update:model-value="v => v >= 0 && setQuote(quote, { labourCents: v })"
-              />
-            </td>
-            <td class="number figures">{{ taste.money(summary(quote.id)?.totalCents ?? 0) }}</td>
-            <td>
-              <span class="weeks"
-                ><QuantityField
-                  v-for="(week, index) in quote.weeks"
-                  :key="index"
-                  hide-label
-                  kind="plain"
-                  :label="`${['Best', 'Likely', 'Late'][index]} weeks, ${quote.shop}`"
-                  :model-value="week"
-                  @update:model-value="v => setWeeks(quote, index, v)"
-              /></span>
-            </td>
-            <td class="number figures">
-              {{ taste.number(summary(quote.id)?.meanWeeks ?? 0, 1) }} ±
-              {{ taste.number(summary(quote.id)?.deviationWeeks ?? 0, 1) }}
-            </td>
-            <td>
-              <template v-if="back(quote.id)"
-                ><StateMark
-                  :state="!brief.downTo || back(quote.id)! <= parseISO(brief.downTo) ? 'holds' : 'decide'"
-                  :size="13"
-                />
-                {{ format(back(quote.id)!, 'd MMM yyyy') }}</template
-              ><span v-else class="quiet">no window in Brief</span>
-            </td>
-            <td>
-              <input
-                :value="quote.note"
-                aria-label="Note"
-                maxlength="4000"
-                @change="event => setQuote(quote, { note: (event.target as HTMLInputElement).value })"
-              />
-            </td>
-            <td>
-              <v-btn
-                :aria-label="`Take the quote of ${quote.shop} away`"
-                @click="
-                  bench.act([{ type: 'quote.drop', option: bench.option!.id, quote: quote.id }], 'Take a quote away')
-                "
-              >
-                ×
-              </v-btn>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <p class="quiet small">
-        Three-point estimate: mean (best + 4 · likely + late) / 6, deviation (late − best) / 6. Shops that quoted four
-        to six weeks ended near seven (common practice).
-      </p>
-    </section>
   </div>
 </template>
 
@@ -454,10 +303,5 @@ function setUnitPrice(id: string, cents: number) {
 }
 .cost {
   width: 96px;
-}
-.weeks {
-  display: grid;
-  grid-template-columns: repeat(3, 44px);
-  gap: 3px;
 }
 </style>

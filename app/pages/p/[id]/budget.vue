@@ -5,7 +5,8 @@ import { useTaste } from '~/stores/taste'
 const bench = useBench()
 const taste = useTaste()
 const PANES = [
-  ['money', 'Cost, visits, quotes'],
+  ['money', 'Cost and visits'],
+  ['quotes', 'Quotes'],
   ['time', 'Time and odds'],
   ['balance', 'Weight and balance']
 ] as const
@@ -25,6 +26,7 @@ const ceiling = computed(() => bench.project!.brief.budgetCents)
     <PaneTabs v-model="pane" :panes="PANES" says="Parts of the budget" />
     <div :id="`pane-${pane}`" class="pane" role="tabpanel" :aria-labelledby="`tab-${pane}`" tabindex="0">
       <BudgetMoney v-if="pane === 'money'" />
+      <BudgetQuotes v-else-if="pane === 'quotes'" />
       <BudgetTime v-else-if="pane === 'time'" />
       <BudgetBalance v-else />
     </div>

@@ -1,0 +1,439 @@
+<script setup lang="ts">
+/** Quotes of shops in their own lumps, held line by line against the estimate, and compared with what each leaves out. */
+import { addWeeks, parseISO } from 'date-fns'
+import { guessCovers, lumpOf, QUOTED_GROUPS, type CostLine, type QuoteSummary } from '#core/money'
+import { sayProblem, type Quote } from '#core/document'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+const bench = useBench()
+const taste = useTaste()
+const money = computed(() => bench.report!.money)
+const quotes = computed(() => bench.option!.quotes)
+const brief = computed(() => bench.project!.brief)
+const chosenId = ref('')
+const chosen = computed(() => quotes.value.find(one => one.id === chosenId.value) ?? quotes.value[0])
+const standing = computed(() => new Map(money.value.quotes.map(one => [one.id, one])))
+const chosenStands = computed(() => chosen.value && standing.value.get(chosen.value.id))
+/** The estimate without what no shop quotes. */
+const quotable = computed(() =>
+  money.value.lines.filter(line => (QUOTED_GROUPS as readonly string[]).includes(line.group))
+)
+const quotableCents = computed(() => quotable.value.reduce((sum, line) => sum + line.cents, 0))
+
+const put = (quote: Quote, says = `Quote of ${quote.shop}`) =>
+  bench.option && bench.act([{ type: 'quote.put', option: bench.option.id, quote }], says)
+const set = (patch: Partial<Quote>) => chosen.value && put({ ...chosen.value, ...patch })
+/** The quote without a figure that is cleared. */
+function clear(field: 'queueWeeks' | 'warrantyMonths' | 'reports' | 'done' | 'rate') {
+  if (!chosen.value) return
+  const { [field]: _, ...rest } = chosen.value
+  put(rest)
+}
+const freeId = (taken: readonly string[], stem: string) => {
+  let number = 1
+  while (taken.includes(`${stem}${number}`)) number++
+  return `${stem}${number}`
+}
+function addQuote() {
+  if (!bench.option) return
+  const id = freeId(
+    quotes.value.map(one => one.id),
+    'q'
+  )
+  if (put({ id, shop: `Shop ${quotes.value.length + 1}`, lines: [], weeks: [4, 6, 9], note: '' }, 'Add a quote'))
+    chosenId.value = id
+}
+function addLine() {
+  if (!chosen.value) return
+  const { lines } = chosen.value
+  const id = freeId(
+    lines.map(one => one.id),
+    'l'
+  )
+  set({ lines: [...lines, { id, says: `Line ${lines.length + 1}`, cents: 0, covers: [] }] })
+}
+const setLine = (id: string, patch: Partial<Quote['lines'][number]>) =>
+  chosen.value && set({ lines: chosen.value.lines.map(line => (line.id === id ? { ...line, ...patch } : line)) })
+
+/** What a line of a quote may be for: whole groups, then line by line. */
+const LUMPS = { equipment: 'All equipment', labour: 'All labour', panel: 'All panel work', wire: 'All wire' } as const
+const choices = computed(() => [
+  ...QUOTED_GROUPS.map(group => ({ value: lumpOf(group), title: LUMPS[group] })),
+  ...quotable.value.map(line => ({ value: line.key, title: taste.say(line.says) }))
+])
+const nameOf = (key: string) =>
+  choices.value.find(one => one.value === key)?.title ?? `${key.replace(/^\w+ /, '')} (no more in the plan)`
+
+function setWeeks(index: number, weeks: number) {
+  if (!chosen.value || !(weeks >= 0 && weeks <= 200)) return
+  const next = [...chosen.value.weeks] as Quote['weeks']
+  next[index] = weeks
+  if (next[0] > next[1] || next[1] > next[2]) {
+    bench.said = 'Weeks go from the best to the worst case: first ≤ likely ≤ late.'
+    return
+  }
+  set({ weeks: next })
+}
+/** Back on this day when it takes the mean and two deviations: late one time in forty or so. */
+const back = (one: QuoteSummary) =>
+  brief.value.downFrom
+    ? addWeeks(parseISO(brief.value.downFrom), Math.ceil(one.meanWeeks + 2 * one.deviationWeeks))
+    : undefined
+const quoteOf = (id: string) => quotes.value.find(one => one.id === id)!
+const iso = (date: Date) => date.toLocaleDateString('sv-SE')
+
+const columns = computed((): Column<QuoteSummary>[] => [
+  { key: 'shop', title: 'Shop', value: one => one.shop },
+  {
+    key: 'total',
+    title: 'Quoted',
+    number: true,
+    value: one => one.totalCents / 100,
+    text: one => taste.money(one.totalCents)
+  },
+  {
+    key: 'lacks',
+    title: 'Left out, by the estimate',
+    number: true,
+    value: one => one.forgottenCents / 100,
+    text: one => taste.money(one.forgottenCents)
+  },
+  {
+    key: 'whole',
+    title: 'To compare',
+    number: true,
+    value: one => one.comparableCents / 100,
+    text: one => taste.money(one.comparableCents)
+  },
+  {
+    key: 'against',
+    title: 'Against the estimate',
+    number: true,
+    value: one => (one.comparableCents - quotableCents.value) / 100,
+    text: one => signed(one.comparableCents - quotableCents.value)
+  },
+  {
+    key: 'weeks',
+    title: 'Weeks, ± SD',
+    number: true,
+    value: one => one.meanWeeks,
+    text: one => `${taste.number(one.meanWeeks, 1)} ± ${taste.number(one.deviationWeeks, 1)}`
+  },
+  { key: 'back', title: '97.5 % date', value: one => (back(one) ? iso(back(one)!) : undefined) },
+  { key: 'queue', title: 'Queue, weeks', number: true, value: one => quoteOf(one.id).queueWeeks },
+  { key: 'warranty', title: 'Warranty, months', number: true, value: one => quoteOf(one.id).warrantyMonths },
+  { key: 'reports', title: 'Progress told', value: one => quoteOf(one.id).reports },
+  { key: 'done', title: 'Jobs like it', number: true, value: one => quoteOf(one.id).done }
+])
+const signed = (cents: number) => `${cents > 0 ? '+' : ''}${taste.money(cents)}`
+
+/** The estimate line by line, and by which line of each quote it is answered for. */
+const byLine = computed(() =>
+  quotable.value.map(line => ({
+    line,
+    by: money.value.quotes.map(quote => quote.lines.find(one => one.covers.some(each => each.key === line.key)))
+  }))
+)
+type ByLine = (typeof byLine.value)[number]
+const againstColumns = computed((): Column<ByLine>[] => [
+  { key: 'line', title: 'Line of the estimate', value: row => taste.say(row.line.says) },
+  {
+    key: 'cents',
+    title: 'Estimate',
+    number: true,
+    value: row => row.line.cents / 100,
+    text: row => taste.money(row.line.cents)
+  },
+  ...money.value.quotes.map((quote, i): Column<ByLine> => ({
+    key: quote.id,
+    title: quote.shop,
+    value: row => row.by[i]?.says ?? 'left out'
+  }))
+])
+const lumpSays = (covers: readonly CostLine[], cents: number, planCents: number) =>
+  covers.length
+    ? `for ${covers.length} ${covers.length === 1 ? 'line' : 'lines'} of ${taste.money(planCents)}, ${signed(cents - planCents)}`
+    : 'for nothing in the plan'
+
+/** A file brought in: read, shown, and taken only when agreed. */
+const brought = shallowRef<{ name: string; read: Awaited<ReturnType<typeof readForeignQuote>> }>()
+async function bring(files: File | File[] | null) {
+  const file = Array.isArray(files) ? files[0] : files
+  brought.value = file ? { name: file.name, read: await readForeignQuote(file) } : undefined
+}
+function takeBrought() {
+  const now = brought.value
+  if (!now?.read.ok || !chosen.value) return
+  const { currency } = now.read
+  const lines = now.read.lines.map((line, i) => ({
+    id: `l${i + 1}`,
+    ...line,
+    covers: guessCovers(line.says, bench.design!, quotable.value)
+  }))
+  const rate =
+    currency && currency !== 'USD'
+      ? {
+          rate: chosen.value.rate?.currency === currency ? chosen.value.rate : { currency, usd: 1, on: iso(new Date()) }
+        }
+      : {}
+  if (put({ ...chosen.value, lines, ...rate }, `Lines of ${chosen.value.shop} out of ${now.name}`)) {
+    bench.said = `${lines.length} lines of ${now.name} are in. Look through what each is for: it was guessed by its words.`
+    brought.value = undefined
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <section class="sheet">
+      <div class="row">
+        <h2 class="grow">Shops compared</h2>
+        <v-btn color="primary" variant="flat" @click="addQuote">Add a quote</v-btn>
+      </div>
+      <p v-if="!quotes.length" class="small quiet">
+        None yet. Two or three, from shops with a record; the lowest price is not the criterion.
+      </p>
+      <template v-else>
+        <FactTable
+          :rows="money.quotes"
+          :columns="columns"
+          name="Quotes"
+          no-filter
+          :key-of="one => one.id"
+          :marks="one => ({ 'data-quote': one.id, 'class': one.id === chosen?.id ? 'chosen' : undefined })"
+        >
+          <template #shop="{ row }"
+            ><v-btn variant="text" :aria-pressed="row.id === chosen?.id" @click="chosenId = row.id">{{
+              row.shop
+            }}</v-btn></template
+          >
+          <template #lacks="{ row }"
+            ><StateMark :state="row.forgotten.length ? 'decide' : 'holds'" :size="13" />
+            {{ taste.money(row.forgottenCents) }}</template
+          >
+          <template #back="{ row }"
+            ><template v-if="back(row)"
+              ><StateMark
+                :state="!brief.downTo || back(row)! <= parseISO(brief.downTo) ? 'holds' : 'decide'"
+                :size="13"
+              />
+              {{ taste.day(iso(back(row)!)) }}</template
+            ><span v-else class="quiet">no window in Brief</span></template
+          >
+        </FactTable>
+        <p class="quiet small">
+          To compare: what the shop asks, with what it leaves out at the estimate’s prices, so that forgetting is no
+          bargain. Travel, contingency and credits are the owner’s and in none. Weeks: mean (best + 4 · likely + late) /
+          6, deviation (late − best) / 6; shops that quoted four to six weeks ended near seven (common practice).
+        </p>
+      </template>
+    </section>
+    <section v-if="chosen && chosenStands" class="sheet grid" :aria-label="`Quote of ${chosen.shop}`">
+      <div class="row fields">
+        <TextField class="shop" label="Shop" :model-value="chosen.shop" @update:model-value="shop => set({ shop })" />
+        <QuantityField
+          v-for="(week, index) in chosen.weeks"
+          :key="index"
+          class="few"
+          kind="plain"
+          :label="['Best weeks', 'Likely weeks', 'Late weeks'][index]!"
+          :model-value="week"
+          @update:model-value="v => setWeeks(index, v)"
+        />
+        <QuantityField
+          class="few"
+          kind="plain"
+          label="Queue, weeks"
+          :model-value="chosen.queueWeeks ?? 0"
+          :least="0"
+          :most="500"
+          @update:model-value="v => set({ queueWeeks: v })"
+        />
+        <QuantityField
+          class="few"
+          kind="plain"
+          label="Warranty, months"
+          :model-value="chosen.warrantyMonths ?? 0"
+          :least="0"
+          :most="240"
+          @update:model-value="v => set({ warrantyMonths: v })"
+        />
+        <QuantityField
+          class="few"
+          kind="plain"
+          label="Jobs like it"
+          :model-value="chosen.done ?? 0"
+          :least="0"
+          :most="10000"
+          @update:model-value="v => set({ done: Math.round(v) })"
+        />
+        <ChoiceField
+          class="few"
+          label="Progress told"
+          :model-value="chosen.reports ?? ''"
+          :items="[{ value: '', title: 'not asked' }, 'none', 'on request', 'every week']"
+          @update:model-value="value => (value ? set({ reports: value as 'none' }) : clear('reports'))"
+        />
+        <v-btn
+          :aria-label="`Take the quote of ${chosen.shop} away`"
+          @click="bench.act([{ type: 'quote.drop', option: bench.option!.id, quote: chosen.id }], 'Take a quote away')"
+          >Delete</v-btn
+        >
+      </div>
+      <div v-if="chosen.rate" class="row fields">
+        <span
+          >Its amounts are in <b>{{ chosen.rate.currency }}</b>.</span
+        >
+        <QuantityField
+          class="few"
+          kind="plain"
+          :label="`Dollars for one ${chosen.rate.currency}`"
+          :model-value="chosen.rate.usd"
+          :least="0.0001"
+          :most="1000"
+          @update:model-value="v => set({ rate: { ...chosen!.rate!, usd: v, on: iso(new Date()) } })"
+        />
+        <span class="quiet small">rate of {{ taste.day(chosen.rate.on) }}</span>
+        <v-btn @click="clear('rate')">They are in dollars</v-btn>
+      </div>
+      <div v-for="line in chosen.lines" :key="line.id" class="line">
+        <TextField
+          label="As the shop wrote it"
+          :most="400"
+          :model-value="line.says"
+          @update:model-value="says => setLine(line.id, { says })"
+        />
+        <QuantityField
+          kind="money"
+          :label="chosen.rate ? `Amount, ${chosen.rate.currency}` : 'Amount'"
+          :model-value="line.cents"
+          @update:model-value="cents => setLine(line.id, { cents: Math.round(cents) })"
+        />
+        <v-autocomplete
+          label="It is for"
+          multiple
+          chips
+          closable-chips
+          clear-on-select
+          :model-value="line.covers"
+          :items="choices"
+          @update:model-value="(covers: string[]) => setLine(line.id, { covers })"
+        >
+          <template #chip="{ props, item, index }">
+            <v-chip
+              v-if="line.covers.length <= 6 || index < 3"
+              v-bind="props"
+              size="small"
+              label
+              :text="nameOf(item.value)"
+            />
+            <span v-else-if="index === 3" class="quiet small">and {{ line.covers.length - 3 }} more</span>
+          </template>
+        </v-autocomplete>
+        <span class="small quiet stands">{{
+          lumpSays(
+            chosenStands.lines.find(one => one.id === line.id)?.covers ?? [],
+            chosenStands.lines.find(one => one.id === line.id)?.cents ?? 0,
+            chosenStands.lines.find(one => one.id === line.id)?.planCents ?? 0
+          )
+        }}</span>
+        <v-btn
+          :aria-label="`Take the line ${line.says} away`"
+          @click="set({ lines: chosen!.lines.filter(one => one.id !== line.id) })"
+          >✕</v-btn
+        >
+      </div>
+      <div class="row">
+        <v-btn @click="addLine">Add a line</v-btn>
+        <v-file-input
+          class="bring"
+          label="Its lines out of a file, CSV or XLSX"
+          accept=".csv,.txt,.tsv,.xlsx"
+          @update:model-value="bring"
+        />
+        <TextField
+          class="grow"
+          label="Note"
+          empty
+          :most="4000"
+          :model-value="chosen.note"
+          @update:model-value="note => set({ note })"
+        />
+      </div>
+      <div v-if="brought" class="brought">
+        <template v-if="brought.read.ok">
+          <p class="small">
+            <StateMark state="note" :size="14" /> {{ brought.name }}: {{ brought.read.lines.length }} lines,
+            {{ brought.read.currency ?? 'no currency said' }}. They take the place of the lines above.
+          </p>
+          <p v-for="note in brought.read.notes" :key="note" class="small">
+            <StateMark state="decide" :size="14" /> {{ note }}
+          </p>
+          <v-btn color="primary" variant="flat" @click="takeBrought">Take these lines</v-btn>
+        </template>
+        <p v-for="(problem, i) in brought.read.ok ? [] : brought.read.problems" :key="i" class="small" role="alert">
+          <StateMark state="must fix" :size="14" /> {{ sayProblem(problem) }}
+        </p>
+      </div>
+      <p v-for="one in chosenStands.twice" :key="taste.say(one.says)" class="small">
+        <StateMark state="decide" :size="14" /> {{ taste.say(one.says) }} is named by more than one line:
+        {{ one.by.join(' · ') }}
+      </p>
+    </section>
+    <section v-if="quotes.length" class="sheet">
+      <h2>Line by line</h2>
+      <FactTable :rows="byLine" :columns="againstColumns" name="Quotes line by line" :key-of="row => row.line.key">
+        <template v-for="(quote, i) in money.quotes" :key="quote.id" #[quote.id]="{ row }">
+          <template v-if="row.by[i]"
+            >{{ row.by[i]!.says }}
+            <span v-if="row.by[i]!.covers.length === 1" class="figures">{{ taste.money(row.by[i]!.cents) }}</span><span
+              v-else
+              class="quiet"
+              >(lump)</span
+            ></template
+          ><template v-else><StateMark state="decide" :size="13" /> left out</template>
+        </template>
+      </FactTable>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  padding: 14px 18px;
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.fields {
+  align-items: end;
+}
+.shop {
+  flex: 1 1 180px;
+}
+.few {
+  flex: 0 1 136px;
+}
+.line {
+  display: grid;
+  grid-template-columns: minmax(160px, 3fr) 110px minmax(200px, 5fr) minmax(110px, 2fr) auto;
+  gap: 6px;
+  align-items: start;
+}
+.stands {
+  padding-top: 6px;
+}
+.bring {
+  flex: 0 1 320px;
+}
+.brought {
+  border-left: 3px solid var(--dye);
+  padding: 4px 10px;
+}
+@media (max-width: 1023px) {
+  .line {
+    grid-template-columns: minmax(0, 1fr) 110px auto;
+  }
+}
+</style>

@@ -1,0 +1,118 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { resolve } from '../design'
+import type { Quote } from '../document'
+import { examineOption } from '../report'
+import { demoProject } from '../testing.demo'
+import { guessCovers, inUsCents, lumpOf, QUOTED_GROUPS, type CostLine } from '.'
+import { standQuote } from './quotes'
+
+const project = demoProject('3-skerrow-dunlin')
+const { money } = examineOption(project, 'b')
+const quotable = money.lines.filter(line => (QUOTED_GROUPS as readonly string[]).includes(line.group))
+const sum = (lines: readonly { cents: number }[]) => lines.reduce((total, one) => total + one.cents, 0)
+const quote = (lines: Quote['lines'], patch: Partial<Quote> = {}): Quote => ({
+  id: 'q',
+  shop: 'Tarn Panels',
+  lines,
+  weeks: [4, 6, 9],
+  note: '',
+  ...patch
+})
+
+describe('a quote in the shop’s own lumps', () => {
+  it('whatever its lines say they cover: each line of the estimate is answered for once or left out, to the cent', () => {
+    const keys = [...quotable.map(line => line.key), ...QUOTED_GROUPS.map(lumpOf), 'equipment gone', 'nonsense']
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            cents: fc.integer({ min: -100_000, max: 5_000_000 }),
+            covers: fc.array(fc.constantFrom(...keys), { maxLength: 12 })
+          }),
+          { maxLength: 8 }
+        ),
+        lines => {
+          const found = standQuote(
+            quote(lines.map((line, i) => ({ id: `l${i}`, says: `Line ${i}`, ...line }))),
+            money.lines
+          )
+          expect(found.totalCents).toBe(sum(lines))
+          expect(found.lines.reduce((total, one) => total + one.planCents, 0) + found.forgottenCents).toBe(
+            sum(quotable)
+          )
+          expect(found.comparableCents).toBe(found.totalCents + found.forgottenCents)
+          const answered = found.lines.flatMap(one => one.covers.map(each => each.key))
+          expect(new Set([...answered, ...found.forgotten.map(one => one.key)]).size).toBe(quotable.length)
+        }
+      ),
+      { seed: 3, numRuns: 150 }
+    )
+  })
+  it('a quote that forgets a thing is no cheaper for it', () => {
+    const whole = standQuote(
+      quote([{ id: 'a', says: 'All', cents: 3_000_000, covers: QUOTED_GROUPS.map(lumpOf) }]),
+      money.lines
+    )
+    const panel = quotable.find(line => line.key === 'panel')!
+    const less = standQuote(
+      quote([
+        {
+          id: 'a',
+          says: 'All but the panel',
+          cents: 3_000_000 - panel.cents,
+          covers: ['equipment', 'labour', 'wire'].map(one => `all ${one}`)
+        }
+      ]),
+      money.lines
+    )
+    expect(whole.forgotten).toEqual([])
+    expect(less.forgotten.map(one => one.key)).toEqual(['panel'])
+    expect(less.comparableCents).toBe(whole.comparableCents)
+  })
+  it('a line of its own is taken out of the lump; what two lines name is told', () => {
+    const found = standQuote(
+      quote([
+        { id: 'lump', says: 'Equipment', cents: 10, covers: ['all equipment'] },
+        { id: 'own', says: 'The display', cents: 5, covers: ['equipment pfd', 'equipment gone'] },
+        { id: 'again', says: 'Display once more', cents: 5, covers: ['equipment pfd'] }
+      ]),
+      money.lines
+    )
+    const [lump, own, again] = found.lines
+    expect(own!.covers.map(one => one.key)).toEqual(['equipment pfd'])
+    expect(own!.gone).toEqual(['equipment gone'])
+    expect(lump!.covers.some(one => one.key === 'equipment pfd')).toBe(false)
+    expect(again!.covers).toEqual([])
+    expect(found.twice).toEqual([{ says: expect.anything(), by: ['The display', 'Display once more'] }])
+    expect(found.extraCents).toBe(5)
+  })
+  it('amounts in another currency are held against the estimate in dollars, by the rate beside them', () => {
+    const euro = { rate: { currency: 'EUR', usd: 1.1, on: '2026-11-20' } }
+    expect(inUsCents(1_000_00, euro)).toBe(1_100_00)
+    expect(standQuote(quote([{ id: 'a', says: 'All', cents: 100_00, covers: [] }], euro), money.lines).totalCents).toBe(
+      110_00
+    )
+  })
+  it('what a line is for is guessed by its words: units by name, with their labour where it speaks of work, else lumps', () => {
+    const design = resolve(project, 'b')
+    const guess = (says: string) => guessCovers(says, design, quotable)
+    expect(guess('Tall navigator')).toEqual(['equipment nav'])
+    expect(guess('Tall navigator, installed: labor 8 h')).toEqual(['equipment nav', 'labour nav'])
+    expect(guess('Remove vacuum pump')).toEqual(['labour vac-pump'])
+    expect(guess('Wiring harness')).toEqual(['all wire'])
+    expect(guess('Panel, powder coated and engraved')).toEqual(['all panel'])
+    expect(guess('Shop supplies')).toEqual([])
+  })
+  it('of the demo each of three quotes leaves something out, and is told with its price', () => {
+    expect(money.quotes.map(one => one.forgotten.length)).toEqual([2, 1, 2])
+    const told = money.findings.filter(one => one.code === 'money.quote-lacks')
+    expect(told.map(one => one.measured)).toEqual(money.quotes.map(one => one.forgottenCents / 100))
+  })
+  it('keys of the estimate are each of one line, whatever the option', () => {
+    for (const option of project.options) {
+      const keys = examineOption(project, option.id).money.lines.map((line: CostLine) => line.key)
+      expect(new Set(keys).size).toBe(keys.length)
+    }
+  })
+})

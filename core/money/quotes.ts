@@ -1,0 +1,145 @@
+import type { Design } from '../design'
+import type { Quote } from '../document'
+import type { Phrase } from '../quantity'
+import type { CostLine } from './index'
+
+/** Groups of the estimate that a shop’s quote is for; what the owner pays besides is in none. */
+export const QUOTED_GROUPS = ['equipment', 'labour', 'panel', 'wire'] as const
+export type QuotedGroup = (typeof QUOTED_GROUPS)[number]
+/** A lump over a whole group of the estimate. */
+export const lumpOf = (group: QuotedGroup): string => `all ${group}`
+
+/** One line of a quote, in US cents, against the lines of the estimate that it is for. */
+export interface QuotedLine {
+  id: string
+  says: string
+  cents: number
+  /** The lines of the estimate it answers for; none of them is another line’s too. */
+  covers: CostLine[]
+  planCents: number
+  /** What it was said to cover and is no more in the plan. */
+  gone: string[]
+}
+/** A quote held against the estimate. */
+export interface QuoteSummary {
+  id: string
+  shop: string
+  /** As the shop wrote it, in US cents. */
+  totalCents: number
+  lines: QuotedLine[]
+  /** Lines of the estimate that no line of it is for. */
+  forgotten: CostLine[]
+  forgottenCents: number
+  /** With what it leaves out, at the estimate’s prices: what shops are compared by. */
+  comparableCents: number
+  /** Lines for nothing that is in the plan. */
+  extraCents: number
+  /** Lines of the estimate that more than one line says it is for. */
+  twice: { says: Phrase; by: string[] }[]
+  meanWeeks: number
+  deviationWeeks: number
+}
+
+/** Mean and deviation of a three-point estimate: (a + 4m + b) / 6 and (b − a) / 6 (PERT). */
+export const threePoint = ([a, m, b]: readonly [number, number, number]): { mean: number; deviation: number } => ({
+  mean: (a + 4 * m + b) / 6,
+  deviation: (b - a) / 6
+})
+
+/** Cents of a quote’s own currency as US cents, at the rate written beside it. */
+export const inUsCents = (cents: number, { rate }: Pick<Quote, 'rate'>): number => Math.round(cents * (rate?.usd ?? 1))
+
+/**
+ * Holds a quote in the shop’s own lumps against the estimate: a line named by itself is answered for before a lump takes the rest of
+ * its group; what is named twice belongs to the line that named it first.
+ */
+export function standQuote(quote: Quote, estimate: readonly CostLine[]): QuoteSummary {
+  const quotable = estimate.filter(line => (QUOTED_GROUPS as readonly string[]).includes(line.group))
+  const byKey = new Map(quotable.map(line => [line.key, line]))
+  const owner = new Map<string, string>()
+  const claims = new Map<string, string[]>()
+  const take = (line: Quote['lines'][number], keys: readonly string[]) => {
+    for (const key of keys) if (!owner.has(key)) owner.set(key, line.id)
+  }
+  for (const line of quote.lines) {
+    const own = line.covers.filter(key => byKey.has(key))
+    for (const key of own) claims.set(key, [...(claims.get(key) ?? []), line.says])
+    take(line, own)
+  }
+  for (const line of quote.lines)
+    for (const group of QUOTED_GROUPS)
+      if (line.covers.includes(lumpOf(group)))
+        take(
+          line,
+          quotable.filter(one => one.group === group).map(one => one.key)
+        )
+  const sum = (lines: readonly { cents: number }[]) => lines.reduce((total, one) => total + one.cents, 0)
+  const lines = quote.lines.map((line): QuotedLine => {
+    const covers = quotable.filter(one => owner.get(one.key) === line.id)
+    return {
+      id: line.id,
+      says: line.says,
+      cents: inUsCents(line.cents, quote),
+      covers,
+      planCents: sum(covers),
+      gone: line.covers.filter(key => !byKey.has(key) && !key.startsWith('all '))
+    }
+  })
+  const forgotten = quotable.filter(one => !owner.has(one.key) && one.cents > 0)
+  const { mean, deviation } = threePoint(quote.weeks)
+  const totalCents = sum(lines)
+  return {
+    id: quote.id,
+    shop: quote.shop,
+    totalCents,
+    lines,
+    forgotten,
+    forgottenCents: sum(forgotten),
+    comparableCents: totalCents + sum(forgotten),
+    extraCents: sum(lines.filter(line => line.covers.length === 0)),
+    twice: [...claims].flatMap(([key, by]) => (by.length > 1 ? [{ says: byKey.get(key)!.says, by }] : [])),
+    meanWeeks: mean,
+    deviationWeeks: deviation
+  }
+}
+
+const LUMP_WORDS: Readonly<Record<QuotedGroup, RegExp>> = {
+  equipment: /\b(equipment|avionics|parts|units|hardware list)\b/i,
+  labour: /\b(labou?r|install(ation)?|work|hours)\b/i,
+  panel: /\b(panel|face ?plate|sheet metal|engrav\w*|powder)\b/i,
+  wire: /\b(wir\w+|harness|cables?|connectors?)\b/i
+}
+const wordsOf = (text: string): Set<string> =>
+  new Set(
+    text
+      .toLowerCase()
+      .split(/[^\p{L}\p{N}]+/u)
+      .filter(word => word.length > 1 || /\d/.test(word))
+  )
+
+/**
+ * What a line of a quote seems to be for, by its words: units by their name or label, with their labour where it speaks of work, else
+ * lumps. A guess for the reader to correct, never taken unseen.
+ */
+export function guessCovers(says: string, design: Design, estimate: readonly CostLine[]): string[] {
+  const said = wordsOf(says)
+  const work = LUMP_WORDS.labour.test(says) || /\b(remov\w*|take out|move)\b/i.test(says)
+  const out = /\b(remov\w*|take out|out of)\b/i.test(says)
+  const named = (label: string, name: string) =>
+    [label, name].some(text => {
+      const words = [...wordsOf(text)]
+      return words.length > 0 && words.every(word => said.has(word))
+    })
+  const all = [...design.units, ...design.removed.map(one => one.unit)]
+  const units = new Set(all.filter(unit => named(unit.label, unit.item.name)).map(unit => unit.id))
+  if (units.size)
+    return estimate
+      .filter(
+        line =>
+          line.unit !== undefined &&
+          units.has(line.unit) &&
+          (line.group === 'labour' ? work : line.group === 'equipment' && !out)
+      )
+      .map(line => line.key)
+  return QUOTED_GROUPS.filter(group => LUMP_WORDS[group].test(says)).map(lumpOf)
+}
