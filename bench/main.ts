@@ -14,7 +14,8 @@ import { act, EMPTY_HISTORY, type Bench } from '../core/document'
 import { finish, resolve } from '../core/design'
 import { readCatalogueCsv } from '../core/formats'
 import { openProject, writeProject, type Project } from '../core/document'
-import { candidateEffects, examineOption, rankForPanel, removalEffects } from '../core/report'
+import { candidateEffects, examineOption, rankForPanel, removalEffects, standOptions } from '../core/report'
+import { jobOdds, USUAL_PACE } from '../core/money'
 import { startServer } from '../tests/server'
 import { largeProject } from './generate'
 
@@ -155,6 +156,16 @@ const dunlin = openDemo('3-skerrow-dunlin')
   note(`effects of adding, ZZ-DUN: the first ten of ${entries.length} entries`, ten, '300 ms')
   note(`effects of adding, ZZ-DUN: all ${entries.length} entries`, all, '2000 ms')
   note(`effects of removing, ZZ-DUN: all ${dunlin.options[0]!.units.length} units`, removals, '500 ms')
+}
+time('options side by side, ZZ-DUN: three, and the aeroplane as found, failures and all', '1500 ms', 6, () =>
+  standOptions(structuredClone(dunlin))
+)
+{
+  const planned = resolve(dunlin, 'b')
+  const pace = { ...USUAL_PACE, on: '2027-01-12' }
+  time('odds of the job, ZZ-DUN, 20,000 tries', '300 ms', 12, () =>
+    jobOdds(planned, pace, { plannedCents: 3_500_000, rateCents: 9_500, ceilingCents: 3_800_000, daysThere: 40 })
+  )
 }
 const design = resolve(project, 'a')
 time(`account of what works, ${design.units.length} units and ${design.links.length} links`, '3 ms', 120, () =>

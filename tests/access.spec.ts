@@ -30,7 +30,8 @@ for (const path of [
   ...STEPS.filter(step => step !== 'panel' && step !== 'power').map(step => `/p/skerrow-dunlin/${step}`),
   '/p/skerrow-dunlin/budget?option=b&pane=balance',
   '/p/skerrow-dunlin/budget?option=b&pane=time',
-  '/p/skerrow-dunlin/budget?option=b&pane=quotes'
+  '/p/skerrow-dunlin/budget?option=b&pane=quotes',
+  '/p/skerrow-dunlin/budget?option=b&pane=options'
 ])
   test(`no accessibility violations at ${path}`, async ({ page }) => {
     await page.goto(server.base + path)

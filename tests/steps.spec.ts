@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { expect, test } from './watched'
+import readExcel from 'read-excel-file/node'
+import { choose, expect, test } from './watched'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -112,6 +113,30 @@ test('Budget: a quote comes in from a file, mixed currencies are refused, and wh
   await expect(row('Wide display').getByRole('cell').last()).toContainText('left out')
   await page.keyboard.press('Control+z')
   await expect(own).toContainText('$0')
+})
+
+test('Budget: options side by side, what changed between two, and the sheet for the partners', async ({ page }) => {
+  await at(page, 'skerrow-dunlin/budget?option=b&pane=options')
+  const cost = page.getByRole('row', { name: /^Cost / })
+  await expect(cost).toContainText('$39,285')
+  await expect(cost.getByRole('cell')).toHaveCount(5)
+  // The same figure as in the tally of the option looked at.
+  await expect(cost).toContainText((await value(page, 'money').textContent())!)
+  await choose(page, 'From', /^Option A/)
+  await expect(page.getByRole('row', { name: /^Wide display .* comes/ })).toBeVisible()
+  await expect(page.getByText('the difference of the two costs')).toContainText('+$20,133')
+  await expect(page.locator('canvas')).toBeVisible()
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Decision sheet, PDF' }).click()
+  expect(
+    readFileSync(await (await download).path())
+      .subarray(0, 5)
+      .toString()
+  ).toBe('%PDF-')
+  const budget = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Full budget, XLSX' }).click()
+  const sheets = await readExcel(await (await budget).path())
+  expect(sheets.map(one => one.sheet)).toEqual(expect.arrayContaining(['Estimate', 'Quote of Tarn Panels']))
 })
 
 test('Budget: weight and balance lines add up to the tally; a loading too far aft is told at once', async ({

@@ -23,15 +23,19 @@ import { AS_FOUND, resolve, type FigureOf, type Progress, type Steps, type Worki
 import {
   backupSearch,
   candidateEffects,
+  differences,
   examineOption,
   explain,
   makeRoom,
   rankForPanel,
   remedyEffects,
   removalEffects,
+  standOptions,
   starterKit,
   type BackupSearch,
   type CandidateEffect,
+  type Difference,
+  type OptionStanding,
   type RankedItem,
   type RemedyEffect,
   type RemovalEffect,
@@ -190,6 +194,17 @@ const examiner = {
   },
   compare: (options: string[]): Report[] =>
     options.map(option => examineOption(document(), option, { today: today() })),
+  /** Every option in every currency, and the aeroplane as found. */
+  options: (): OptionStanding[] => standOptions(document()),
+  /** What changed from one option to another. */
+  differences(first: string, second: string): Difference[] {
+    const project = document()
+    const of = (option: string) => ({
+      design: resolve(project, option),
+      report: examineOption(project, option, { withRemedies: false })
+    })
+    return differences(of(first), of(second))
+  },
   /** How a figure of an option came about. */
   explain(option: string, figure: FigureOf): Working | undefined {
     const project = document()

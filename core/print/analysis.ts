@@ -94,28 +94,32 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     y -= 2
     head()
     for (const row of table.rows) {
-      if (y - LINE < MARGIN + 12) {
+      // Words that do not fit beside each other go on below: nothing is cut.
+      const cells = row.map((cell, at) =>
+        typeof cell === 'number'
+          ? [formatNumber(cell, table.columns[at]!.digits ?? 0, analysis.reading)]
+          : wrapped(printable(cell), font, SIZE, widths[at]! - 4)
+      )
+      const lines = Math.max(...cells.map(cell => cell.length))
+      if (y - LINE * lines < MARGIN + 12) {
         turn()
         head()
       }
-      row.forEach((cell, at) => {
+      cells.forEach((cell, at) => {
         const x = MARGIN + widths.slice(0, at).reduce((sum, w) => sum + w, 0)
-        const column = table.columns[at]!
-        const text = fitted(
-          printable(typeof cell === 'number' ? formatNumber(cell, column.digits ?? 0, analysis.reading) : cell),
-          font,
-          SIZE,
-          widths[at]! - 4
-        )
-        const right = typeof cell === 'number' || column.digits !== undefined
-        page.drawText(text, {
-          x: right ? x + widths[at]! - 4 - font.widthOfTextAtSize(text, SIZE) : x,
-          y,
-          size: SIZE,
-          font,
-          color: INK
+        const right = typeof row[at] === 'number' || table.columns[at]!.digits !== undefined
+        cell.forEach((line, index) => {
+          const text = fitted(line, font, SIZE, widths[at]! - 4)
+          page.drawText(text, {
+            x: right ? x + widths[at]! - 4 - font.widthOfTextAtSize(text, SIZE) : x,
+            y: y - index * (LINE - 1.5),
+            size: SIZE,
+            font,
+            color: INK
+          })
         })
       })
+      y -= (lines - 1) * (LINE - 1.5)
       page.drawLine({
         start: { x: MARGIN, y: y - 2.5 },
         end: { x: wide - MARGIN, y: y - 2.5 },
@@ -131,6 +135,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     ['Sources', analysis.sources],
     ['Cautions', analysis.cautions]
   ] as const) {
+    if (lines.length === 0) continue
     need(LINE * 3)
     write({ text: title, x: MARGIN, size: 9.5, face: bold })
     y -= 12
@@ -139,14 +144,20 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
   }
   need(64)
   y -= 36
-  for (const [at, says] of ['Name', 'Licence', 'Date', 'Signature'].entries()) {
-    const x = MARGIN + (at * room) / 4
-    page.drawLine({ start: { x, y: y + 10 }, end: { x: x + room / 4 - 12, y: y + 10 }, thickness: 0.6, color: INK })
+  const { cells, note } = analysis.signed ?? LICENSED
+  for (const [at, says] of cells.entries()) {
+    const x = MARGIN + (at * room) / cells.length
+    page.drawLine({
+      start: { x, y: y + 10 },
+      end: { x: x + room / cells.length - 12, y: y + 10 },
+      thickness: 0.6,
+      color: INK
+    })
     write({ text: says, x, size: SIZE, face: font })
   }
   y -= LINE
   write({
-    text: 'Checked by a person licensed for it where the aeroplane is registered.',
+    text: note,
     x: MARGIN,
     size: SIZE,
     face: font
@@ -156,6 +167,11 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     one.drawText(`${at + 1} of ${pages.length}`, { x: wide - MARGIN - 30, y: MARGIN - 8, size: SIZE, font, color: INK })
   })
   return pdf.save()
+}
+
+const LICENSED = {
+  cells: ['Name', 'Licence', 'Date', 'Signature'],
+  note: 'Checked by a person licensed for it where the aeroplane is registered.'
 }
 
 /** Widths of columns for what stands in them, drawn together evenly where the paper is too narrow. */
@@ -191,12 +207,28 @@ function widthsOf({
   )
   const sum = wanted.reduce((total, width) => total + width, 0)
   if (sum <= room) return wanted.map(width => width + (room - sum) / wanted.length)
-  // Words give way before numbers do.
-  const numbers = wanted.reduce((total, width, at) => total + (table.columns[at]!.digits === undefined ? 0 : width), 0)
-  const share = (room - numbers) / (sum - numbers)
-  return share > 0.3
-    ? wanted.map((width, at) => (table.columns[at]!.digits === undefined ? width * share : width))
-    : wanted.map(width => (width * room) / sum)
+  // Words give way before numbers do: each column of words gets its longest word, and all of them up to one width.
+  const numbers = table.columns.map(column => column.digits !== undefined)
+  const left = room - wanted.reduce((total, width, at) => total + (numbers[at] ? width : 0), 0)
+  const least = wanted.map((width, at) => {
+    const words = [table.columns[at]!.says, ...table.rows.map(row => String(row[at] ?? ''))].flatMap(text =>
+      printable(text).split(' ')
+    )
+    return Math.min(width, 8 + Math.max(...words.map(word => font.widthOfTextAtSize(word, SIZE))))
+  })
+  const laid = (most: number) =>
+    wanted.map((width, at) => (numbers[at] ? width : Math.max(least[at]!, Math.min(width, most))))
+  const words = (widths: readonly number[]) => widths.reduce((total, width, at) => total + (numbers[at] ? 0 : width), 0)
+  let [low, high] = [0, room]
+  for (let step = 0; step < 40; step++) {
+    const middle = (low + high) / 2
+    if (words(laid(middle)) > left) high = middle
+    else low = middle
+  }
+  const widths = laid(low)
+  const total = widths.reduce((all, width) => all + width, 0)
+  // Where not even the longest words fit, all give way alike.
+  return total > room ? widths.map(width => (width * room) / total) : widths
 }
 /** A text cut to what fits, with dots where something is left out. */
 function fitted(text: string, font: PDFFont, size: number, width: number): string {

@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { datumsOf, holeSchedule, sectionOf, wholeFace } from '../build'
 import type { Item } from '../catalogue'
 import { resolve } from '../design'
-import { examineOption, loadAnalysis } from '../report'
+import { decisionSheet, differences, examineOption, loadAnalysis, standOptions } from '../report'
 import { designWith, item, roundFace } from '../testing'
 import { demoProject } from '../testing.demo'
 import { PAPERS, tilesOf, writeAnalysisPdf, writeFacePdf, writeSheetPdf } from '.'
@@ -136,6 +136,29 @@ describe('full size on paper', () => {
       hardware.filter(row => row.name.includes(name)).reduce((sum, row) => sum + row.count, 0)
     expect(count('screw')).toBe(screws.length)
     expect(count('rivet')).toBe(2 * count('nut plate'))
+  })
+})
+
+describe('the sheet for partners', () => {
+  const project = demoProject('3-skerrow-dunlin')
+  const of = (id: string) => ({ design: resolve(project, id), report: examineOption(project, id) })
+  it('is one page, nothing on it is cut, and partners sign it', async () => {
+    const rows = differences(of('a'), of('b'))
+    const sheet = decisionSheet({
+      project,
+      standings: standOptions(project),
+      between: { first: 'Option A', second: 'Option B', rows },
+      on: '27 November 2026',
+      reading: US
+    })
+    const bytes = await writeAnalysisPdf(sheet, 'A4')
+    expect((await PDFDocument.load(bytes)).getPageCount()).toBe(1)
+    const words = [...(await drawn(bytes, 0)).matchAll(/<([0-9A-F]+)> Tj/g)].map(([, hex]) =>
+      Buffer.from(hex!, 'hex').toString('latin1')
+    )
+    expect(words.filter(word => word.endsWith('...'))).toEqual([])
+    for (const [name] of sheet.tables[0]!.rows) expect(words).toContain(name)
+    expect(words.filter(word => word === 'Partner, date')).toHaveLength(4)
   })
 })
 

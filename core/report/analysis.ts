@@ -35,6 +35,8 @@ export interface LoadAnalysis {
   sources: string[]
   cautions: string[]
   reading: Reading
+  /** Who signs: what stands under each line, and below them; a licensed person where absent. */
+  signed?: { cells: string[]; note: string }
 }
 
 const says = (basis: Basis): string =>

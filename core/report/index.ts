@@ -21,4 +21,13 @@ export { cardOf, type Card } from './card'
 export { explain } from './explain'
 export { backupSearch, type Additions, type BackupSearch, type StanceAnswer } from './backups'
 export { complianceSheet } from './compliance'
+export {
+  budgetSheet,
+  decisionSheet,
+  differences,
+  KIND_WORDS,
+  standOptions,
+  type Difference,
+  type OptionStanding
+} from './options'
 export { writeDueCalendar, writePlanCalendar } from './calendar'

@@ -8,6 +8,7 @@ const PANES = [
   ['money', 'Cost and visits'],
   ['quotes', 'Quotes'],
   ['time', 'Time and odds'],
+  ['options', 'Options side by side'],
   ['balance', 'Weight and balance']
 ] as const
 const pane = usePane(PANES)
@@ -28,6 +29,7 @@ const ceiling = computed(() => bench.project!.brief.budgetCents)
       <BudgetMoney v-if="pane === 'money'" />
       <BudgetQuotes v-else-if="pane === 'quotes'" />
       <BudgetTime v-else-if="pane === 'time'" />
+      <BudgetOptions v-else-if="pane === 'options'" />
       <BudgetBalance v-else />
     </div>
   </div>

@@ -1,0 +1,192 @@
+<script setup lang="ts">
+/** All options in every currency, what changed from one to another, and the sheet that goes to the partners. */
+import { watchDebounced } from '@vueuse/core'
+import { format } from 'date-fns'
+import { budgetSheet, decisionSheet, KIND_WORDS, type Difference, type OptionStanding } from '#core/report'
+import { TASK_WORDS } from '#core/resilience'
+import { TASKS } from '#core/document'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+const bench = useBench()
+const taste = useTaste()
+const standings = shallowRef<OptionStanding[]>([])
+const rows = shallowRef<Difference[]>([])
+const wrong = ref('')
+const others = computed(() => bench.project!.options.map(one => ({ value: one.id, title: one.name })))
+const ends = computed(() => [{ value: 'as-found', title: 'As installed' }, ...others.value])
+const from = ref('as-found')
+const to = ref(bench.option?.id ?? 'as-found')
+let turn = 0
+async function stand() {
+  const mine = ++turn
+  try {
+    const [all, between] = await Promise.all([useExaminer().options(), useExaminer().differences(from.value, to.value)])
+    if (mine !== turn) return
+    standings.value = all
+    rows.value = between
+    wrong.value = ''
+  } catch (error) {
+    if (mine === turn) wrong.value = sayError(error)
+  }
+}
+// A moment of quiet first: every option is examined, and each failure of it tried.
+watchDebounced([() => bench.report, from, to], stand, { debounce: 250 })
+onMounted(stand)
+watch(others, now => {
+  const known = (id: string) => id === 'as-found' || now.some(one => one.value === id)
+  if (!known(from.value)) from.value = 'as-found'
+  if (!known(to.value)) to.value = now[0]?.value ?? 'as-found'
+})
+
+interface Measure {
+  name: string
+  read: (one: OptionStanding) => string
+  state?: (one: OptionStanding) => 'holds' | 'decide' | 'must fix'
+}
+const ceiling = computed(() => bench.project!.brief.budgetCents)
+const measures = computed((): Measure[] => [
+  {
+    name: 'Cost',
+    read: one => taste.money(one.cents),
+    state: one => (ceiling.value > 0 && one.cents > ceiling.value ? 'decide' : 'holds')
+  },
+  {
+    name: 'Least quote, with what it leaves out',
+    read: one => (one.quote ? `${taste.money(one.quote.cents)}, ${one.quote.shop}` : '—')
+  },
+  { name: 'Labour', read: one => `${taste.number(one.hours, 1)} h` },
+  { name: 'Useful load', read: one => taste.mass(one.usefulLoadKg) },
+  {
+    name: 'Amps, heaviest phase',
+    read: one => taste.amps(one.amps),
+    state: one => (one.limitA !== undefined && one.amps > one.limitA ? 'must fix' : 'holds')
+  },
+  {
+    name: 'On battery',
+    read: one => (Number.isFinite(one.minutes) ? `${taste.number(one.minutes, 0)} min` : 'a day and more'),
+    state: one => (one.minutes < bench.project!.brief.wantedMinutes ? 'decide' : 'holds')
+  },
+  { name: 'Least metal', read: one => (Number.isFinite(one.leastMetalMm) ? taste.length(one.leastMetalMm) : '—') },
+  { name: 'Wires', read: one => String(one.wires) },
+  {
+    name: 'Clauses met',
+    read: one => `${one.rulesMet} of ${one.rulesAsked}`,
+    state: one => (one.rulesMet < one.rulesAsked ? 'decide' : 'holds')
+  },
+  {
+    name: 'Must fix, to decide',
+    read: one => `${one.mustFix}, ${one.decide}`,
+    state: one => (one.mustFix ? 'must fix' : one.decide ? 'decide' : 'holds')
+  },
+  ...TASKS.map((task): Measure => ({
+    name: `${TASK_WORDS[task]}: single losses that take it`,
+    read: one => {
+      const found = one.tasks.find(each => each.task === task)
+      return found?.works ? String(found.singles) : 'not done'
+    },
+    state: one => {
+      const found = one.tasks.find(each => each.task === task)
+      return !found?.works ? 'must fix' : found.singles ? 'decide' : 'holds'
+    }
+  })),
+  { name: 'Works that did not', read: one => one.gained.join(', ') || '—' },
+  { name: 'Works no more', read: one => one.lost.join(', ') || '—' }
+])
+const columns = computed((): Column<Measure>[] => [
+  { key: 'measure', title: 'Measure', value: row => row.name },
+  ...standings.value.map((one): Column<Measure> => ({ key: one.id, title: one.name, value: row => row.read(one) }))
+])
+const keyed = computed(() => rows.value.map((row, i) => ({ ...row, key: `${i}` })))
+type Keyed = (typeof keyed.value)[number]
+const signed = (cents: number) => (cents === 0 ? '' : `${cents > 0 ? '+' : ''}${taste.money(cents)}`)
+const changeColumns: Column<Keyed>[] = [
+  { key: 'what', title: 'What', value: row => taste.say(row.says) },
+  { key: 'how', title: 'How', value: row => KIND_WORDS[row.kind] },
+  { key: 'cents', title: 'Difference', number: true, value: row => row.cents / 100, text: row => signed(row.cents) }
+]
+const sum = computed(() => rows.value.reduce((total, row) => total + row.cents, 0))
+const titleOf = (id: string) => ends.value.find(one => one.value === id)?.title ?? id
+const today = () => taste.day(format(new Date(), 'yyyy-MM-dd'))
+const stem = computed(() => bench.project!.brief.registration || bench.project!.title)
+const sheet = useAnalysisFiles(
+  () =>
+    decisionSheet({
+      project: bench.project!,
+      standings: standings.value,
+      between: { first: titleOf(from.value), second: titleOf(to.value), rows: rows.value },
+      on: today(),
+      reading: taste.reading
+    }),
+  () => `${stem.value} options`
+)
+const budget = useAnalysisFiles(
+  () => budgetSheet(bench.examined!, bench.report!, today(), taste.reading),
+  () => `${stem.value} ${bench.option!.name} budget`
+)
+</script>
+
+<template>
+  <div class="page">
+    <section class="sheet">
+      <div class="row">
+        <h2 class="grow">Side by side</h2>
+        <ChoiceField v-model="sheet.paper.value" class="paper" label="Paper" :items="PAPER_NAMES" />
+        <v-btn color="primary" variant="flat" :disabled="sheet.busy.value || !standings.length" @click="sheet.givePdf"
+          >Decision sheet, PDF</v-btn
+        ><v-btn :disabled="sheet.busy.value || !standings.length" @click="sheet.giveXlsx">XLSX</v-btn
+        ><v-btn :disabled="budget.busy.value || !bench.examined" @click="budget.giveXlsx">Full budget, XLSX</v-btn>
+      </div>
+      <p v-if="wrong" class="small" role="alert"><StateMark state="must fix" :size="14" /> {{ wrong }}</p>
+      <p v-if="!standings.length && !wrong" class="small quiet" role="status">Every option is examined…</p>
+      <FactTable
+        v-if="standings.length"
+        :rows="measures"
+        :columns="columns"
+        name="Options side by side"
+        no-filter
+        :key-of="row => row.name"
+      >
+        <template v-for="one in standings" :key="one.id" #[one.id]="{ row }">
+          <StateMark v-if="row.state" :state="row.state(one)" :size="13" /> {{ row.read(one) }}
+        </template>
+      </FactTable>
+    </section>
+    <section v-if="standings.length > 1" class="sheet">
+      <h2>What the money leaves after a failure</h2>
+      <ChartsOptionsChart :standings="standings" />
+    </section>
+    <section class="sheet">
+      <div class="row">
+        <h2 class="grow">What changed</h2>
+        <ChoiceField v-model="from" class="end" label="From" :items="ends" />
+        <ChoiceField v-model="to" class="end" label="To" :items="ends" />
+      </div>
+      <FactTable
+        :rows="keyed"
+        :columns="changeColumns"
+        name="Differences"
+        :key-of="row => row.key"
+        empty="They are the same."
+      />
+      <p v-if="rows.length" class="small">
+        Together <b class="figures">{{ signed(sum) || taste.money(0) }}</b>, the difference of the two costs.
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  padding: 14px 18px;
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.paper {
+  flex: 0 0 110px;
+}
+.end {
+  flex: 0 1 260px;
+}
+</style>

@@ -1,0 +1,86 @@
+import { describe, expect, it } from 'vitest'
+import { AS_FOUND, resolve } from '../design'
+import { readPhrase, US } from '../quantity'
+import { failuresOf } from '../resilience'
+import { demoProject } from '../testing.demo'
+import { budgetSheet, decisionSheet, differences, examineOption, standOptions } from '.'
+
+const project = demoProject('3-skerrow-dunlin')
+const of = (id: string) => ({
+  design: resolve(project, id),
+  report: examineOption(project, id, { withRemedies: false })
+})
+const standings = standOptions(project)
+
+describe('options in every currency', () => {
+  it('say what the rooms say: the same figures as the tally and the failures of each', () => {
+    expect(standings.map(one => one.id)).toEqual([AS_FOUND, ...project.options.map(one => one.id)])
+    for (const one of standings) {
+      const { figures, findings } = examineOption(project, one.id)
+      expect(one.cents).toBe(figures.money.value)
+      expect(one.minutes).toBe(figures.minutes.value)
+      expect([one.rulesMet, one.rulesAsked]).toEqual([figures.rules.value, figures.rules.limit])
+      expect(one.mustFix + one.decide).toBe(findings.filter(finding => finding.weight !== 'note').length)
+      for (const task of failuresOf(resolve(project, one.id)).tasks)
+        expect(one.tasks.find(each => each.task === task.task)).toMatchObject({
+          works: task.works,
+          singles: task.singles.length
+        })
+    }
+  })
+  it('the frontier is what nothing beats: by the definition, pair by pair', () => {
+    const beats = (a: (typeof standings)[number], b: (typeof standings)[number]) =>
+      a.cents <= b.cents && a.weak <= b.weak && (a.cents < b.cents || a.weak < b.weak)
+    for (const one of standings) expect(one.onFrontier).toBe(!standings.some(other => beats(other, one)))
+    expect(standings.some(one => one.onFrontier)).toBe(true)
+  })
+})
+
+describe('what changed between two', () => {
+  const ids = [AS_FOUND, ...project.options.map(one => one.id)]
+  it.each(ids.flatMap(first => ids.map(second => [first, second] as const)))(
+    'from %s to %s the rows add up to the difference of the totals, to the cent',
+    (first, second) => {
+      const rows = differences(of(first), of(second))
+      expect(rows.reduce((sum, row) => sum + row.cents, 0)).toBe(
+        of(second).report.money.totalCents - of(first).report.money.totalCents
+      )
+      if (first === second) expect(rows).toEqual([])
+    }
+  )
+  it('turned round, what comes goes, and every sum has the other sign', () => {
+    const [there, back] = [differences(of('a'), of('b')), differences(of('b'), of('a'))]
+    const sums = (rows: typeof there, sign: number) => rows.map(row => sign * row.cents || 0).sort((x, y) => x - y)
+    expect(sums(there, 1)).toEqual(sums(back, -1))
+    const count = (rows: typeof there, kind: string) => rows.filter(row => row.kind === kind).length
+    expect(count(there, 'only in the second')).toBe(count(back, 'only in the first'))
+    expect(there.some(row => row.kind === 'only in the second' && /Wide display/.test(readPhrase(row.says, US)))).toBe(
+      true
+    )
+  })
+})
+
+describe('sheets of the decision and of the budget', () => {
+  it('every option has its column, and the last row of the estimate is its sum', () => {
+    const sheet = decisionSheet({
+      project,
+      standings,
+      between: { first: 'A', second: 'B', rows: differences(of('a'), of('b')) },
+      on: '27 November 2026',
+      reading: US
+    })
+    expect(sheet.tables[0]!.columns.map(column => column.says)).toEqual(['', ...standings.map(one => one.name)])
+    for (const row of sheet.tables[0]!.rows) expect(row).toHaveLength(standings.length + 1)
+    // What stands on it adds up to the difference of the costs, the smaller ones as one row.
+    const cents = (text: unknown) => Math.round(Number(String(text).replace(/[$,]/g, '')) * 100)
+    const shown = sheet.tables[1]!.rows.reduce((total, row) => total + cents(row[2]), 0)
+    const exact = of('b').report.money.totalCents - of('a').report.money.totalCents
+    expect(Math.abs(shown - exact)).toBeLessThanOrEqual(50 * sheet.tables[1]!.rows.length)
+    const { design, report } = of('b')
+    const [estimate, ...rest] = budgetSheet(design, report, 'today', US).tables
+    const rows = estimate!.rows
+    const sum = rows.slice(0, -1).reduce((total, row) => total + Math.round(Number(row[3]) * 100), 0)
+    expect(sum).toBe(Math.round(Number(rows.at(-1)![3]) * 100))
+    expect(rest.filter(table => table.title.startsWith('Quote of'))).toHaveLength(3)
+  })
+})

@@ -1,0 +1,343 @@
+import { accountOf } from '../capability'
+import type { FunctionName } from '../catalogue'
+import { AS_FOUND, resolve, type Design } from '../design'
+import { TASKS, type Project } from '../document'
+import {
+  formatMass,
+  formatMoney,
+  formatNumber,
+  price,
+  readPhrase,
+  say,
+  thing,
+  type Phrase,
+  type Reading
+} from '../quantity'
+import { failuresOf, FLOWN, TASK_WORDS } from '../resilience'
+import type { AnalysisTable, LoadAnalysis } from './analysis'
+import { examineOption, type Report } from './examine'
+
+/** One option in every currency: money, hours, weight, current, time, metal, wire, rules, and what is left after failures. */
+export interface OptionStanding {
+  id: string
+  name: string
+  note: string
+  cents: number
+  hours: number
+  /** The least that a shop asks for it, with what it leaves out at the estimate’s prices. */
+  quote?: { shop: string; cents: number }
+  usefulLoadKg: number
+  amps: number
+  limitA?: number
+  minutes: number
+  /** Infinity where nothing is cut. */
+  leastMetalMm: number
+  wires: number
+  rulesMet: number
+  rulesAsked: number
+  mustFix: number
+  decide: number
+  /** What works in flight that does not in the aeroplane as found, and the other way round. */
+  gained: FunctionName[]
+  lost: FunctionName[]
+  tasks: { task: (typeof TASKS)[number]; works: boolean; singles: number }[]
+  /** Single losses that take a task; a task that is not done at all counts as one that anything takes. */
+  weak: number
+  /** No other option costs less and leaves more after failures. */
+  onFrontier: boolean
+}
+
+/** A task that does not work is taken by nothing, and is worse than one that a single loss takes. */
+const UNDONE = 100
+
+function standing(
+  design: Design,
+  found: ReadonlySet<FunctionName>,
+  report: Report
+): Omit<OptionStanding, 'onFrontier' | 'note'> {
+  const functions = accountOf(design).functions()
+  const failures = failuresOf(design)
+  const { figures, money, findings } = report
+  const tasks = failures.tasks.map(one => ({ task: one.task, works: one.works, singles: one.singles.length }))
+  const cheapest = [...money.quotes]
+    .filter(one => one.lines.length)
+    .sort((a, b) => a.comparableCents - b.comparableCents)[0]
+  return {
+    id: design.optionId,
+    name: design.optionName,
+    cents: money.totalCents,
+    hours: money.labourHours,
+    ...(cheapest && { quote: { shop: cheapest.shop, cents: cheapest.comparableCents } }),
+    usefulLoadKg: figures['useful load'].value,
+    amps: figures.amps.value,
+    limitA: figures.amps.limit,
+    minutes: figures.minutes.value,
+    leastMetalMm: figures.metal.value,
+    wires: figures.wires.value,
+    rulesMet: figures.rules.value,
+    rulesAsked: figures.rules.limit ?? 0,
+    mustFix: findings.filter(one => one.weight === 'must fix').length,
+    decide: findings.filter(one => one.weight === 'decide').length,
+    gained: [...functions].filter(name => !found.has(name)),
+    lost: [...found].filter(name => !functions.has(name)),
+    tasks,
+    weak: tasks.reduce((sum, one) => sum + (one.works ? one.singles : UNDONE), 0)
+  }
+}
+
+/** Every option of a project, and the aeroplane as found before them, in every currency. */
+export function standOptions(project: Project): OptionStanding[] {
+  const before = resolve(project, AS_FOUND)
+  const found = accountOf(before).functions()
+  const all = [AS_FOUND, ...project.options.map(one => one.id)].map(id =>
+    standing(resolve(project, id), found, examineOption(project, id, { withRemedies: false }))
+  )
+  return all.map(one => ({
+    ...one,
+    note: project.options.find(option => option.id === one.id)?.note ?? '',
+    onFrontier: !all.some(
+      other =>
+        other !== one &&
+        other.cents <= one.cents &&
+        other.weak <= one.weak &&
+        (other.cents < one.cents || other.weak < one.weak)
+    )
+  }))
+}
+
+/** One thing in which an option differs from another, with what it costs more (or, below nothing, less). */
+export interface Difference {
+  kind: 'only in the first' | 'only in the second' | 'another item' | 'moved' | 'price'
+  says: Phrase
+  cents: number
+}
+const placeOf = (unit: Design['units'][number]): string =>
+  unit.at ? `${unit.place.id} ${unit.at.xMm} ${unit.at.yMm}` : unit.place.id
+
+/**
+ * What changed from one option to another, unit by unit and then what belongs to none; the cents of all rows add up to the difference
+ * of the totals.
+ */
+export function differences(
+  first: { design: Design; report: Report },
+  second: { design: Design; report: Report }
+): Difference[] {
+  const costOf = (report: Report, of: (unit: string | undefined, key: string) => boolean) =>
+    report.money.lines.filter(line => of(line.unit, line.key)).reduce((sum, line) => sum + line.cents, 0)
+  const [a, b] = [first, second].map(one => new Map(one.design.units.map(unit => [unit.id, unit])))
+  const [goneA, goneB] = [first, second].map(one => new Map(one.design.removed.map(gone => [gone.unit.id, gone.unit])))
+  const ids = new Set([...a!.keys(), ...b!.keys(), ...goneA!.keys(), ...goneB!.keys()])
+  const rows: Difference[] = []
+  for (const id of ids) {
+    const cents = costOf(second.report, unit => unit === id) - costOf(first.report, unit => unit === id)
+    const [before, after] = [a!.get(id), b!.get(id)]
+    const says =
+      before && !after
+        ? ({ kind: 'only in the first', says: say`${thing(before)} (${before.item.name})` } as const)
+        : after && !before
+          ? ({ kind: 'only in the second', says: say`${thing(after)} (${after.item.name})` } as const)
+          : before && after && before.item.id !== after.item.id
+            ? ({
+                kind: 'another item',
+                says: say`${thing(after)}: ${before.item.name}, now ${after.item.name}`
+              } as const)
+            : before && after && placeOf(before) !== placeOf(after)
+              ? ({ kind: 'moved', says: say`${thing(after)} stands elsewhere` } as const)
+              : cents !== 0
+                ? ({
+                    kind: 'price',
+                    says: say`${thing((after ?? before ?? goneB!.get(id) ?? goneA!.get(id))!)}`
+                  } as const)
+                : undefined
+    if (says) rows.push({ ...says, cents })
+    else if (cents !== 0) throw new Error(`a difference of ${cents} at ${id} was not told`)
+  }
+  const rest = new Map<string, { says: Phrase; cents: number }>()
+  for (const [report, sign] of [
+    [first.report, -1],
+    [second.report, 1]
+  ] as const)
+    for (const line of report.money.lines)
+      if (line.unit === undefined)
+        rest.set(line.key, { says: line.says, cents: (rest.get(line.key)?.cents ?? 0) + sign * line.cents })
+  for (const { says, cents } of rest.values()) if (cents !== 0) rows.push({ kind: 'price', says, cents })
+  return rows.sort((x, y) => Math.abs(y.cents) - Math.abs(x.cents))
+}
+
+/** Measures of the sheet of options: what each is called, and how it reads for one option. */
+const MEASURES: readonly (readonly [string, (one: OptionStanding, reading: Reading) => string])[] = [
+  ['Cost', (one, reading) => formatMoney(one.cents, reading)],
+  [
+    'Least quote, with what it leaves out',
+    (one, reading) => (one.quote ? `${formatMoney(one.quote.cents, reading)}, ${one.quote.shop}` : '')
+  ],
+  ['Labour, hours', (one, reading) => formatNumber(one.hours, 1, reading)],
+  ['Useful load', (one, reading) => formatMass(one.usefulLoadKg, reading)],
+  [
+    'Amps in the heaviest phase',
+    (one, reading) =>
+      `${formatNumber(one.amps, 1, reading)}${one.limitA === undefined ? '' : ` of ${formatNumber(one.limitA, 1, reading)}`}`
+  ],
+  [
+    'Minutes on battery',
+    (one, reading) => (Number.isFinite(one.minutes) ? formatNumber(one.minutes, 0, reading) : 'a day and more')
+  ],
+  ['Wires', one => String(one.wires)],
+  ['Clauses met', one => `${one.rulesMet} of ${one.rulesAsked}`],
+  ['Must fix; to decide', one => `${one.mustFix}; ${one.decide}`],
+  ...TASKS.map(
+    task =>
+      [
+        `${TASK_WORDS[task]}: single losses that take it`,
+        (one: OptionStanding) => {
+          const found = one.tasks.find(each => each.task === task)
+          return !found?.works ? 'not done' : String(found.singles)
+        }
+      ] as const
+  ),
+  ['In flight works that did not', one => one.gained.filter(name => FLOWN.includes(name)).join(', ')],
+  ['In flight works no more', one => one.lost.filter(name => FLOWN.includes(name)).join(', ')],
+  ['Is there one that costs no more and leaves no less', one => (one.onFrontier ? 'no' : 'yes')]
+]
+
+/** So many differences stand on the sheet, which is to stay one page; the rest are one row. */
+const MOST_ROWS = 5
+const PARTNERS = { cells: ['Partner, date', 'Partner, date', 'Partner, date', 'Partner, date'], note: 'Agreed option:' }
+
+/**
+ * The sheet for partners: every option in every currency, what changed from one to another, room for their names.
+ * @param on the day it is made, as the reader writes it: the core has no clock
+ */
+export function decisionSheet({
+  project,
+  standings,
+  between,
+  on,
+  reading
+}: {
+  project: Project
+  standings: readonly OptionStanding[]
+  between: { first: string; second: string; rows: readonly Difference[] }
+  on: string
+  reading: Reading
+}): LoadAnalysis {
+  const table = (title: string, note: string, columns: readonly string[], rows: string[][]): AnalysisTable => ({
+    title,
+    note,
+    columns: columns.map(says => ({ says })),
+    rows
+  })
+  const [large, small] = [between.rows.slice(0, MOST_ROWS), between.rows.slice(MOST_ROWS)]
+  return {
+    title: 'Options to decide between',
+    of: `${project.brief.registration || project.title}, ${project.airframe.model}`,
+    on,
+    reading,
+    tables: [
+      table(
+        'Side by side',
+        project.brief.budgetCents > 0 ? `The ceiling is ${formatMoney(project.brief.budgetCents, reading)}.` : '',
+        ['', ...standings.map(one => one.name)],
+        MEASURES.map(([name, read]) => [name, ...standings.map(one => read(one, reading))])
+      ),
+      table(
+        `From ${between.first} to ${between.second}`,
+        'Unit by unit, and what is counted for none of them. The sums add up to the difference of the costs.',
+        ['What', 'How', 'Difference'],
+        [
+          ...large.map(row => [readPhrase(row.says, reading), KIND_WORDS[row.kind], formatMoney(row.cents, reading)]),
+          ...(small.length
+            ? [
+                [
+                  `and ${small.length} smaller`,
+                  '',
+                  formatMoney(
+                    small.reduce((sum, row) => sum + row.cents, 0),
+                    reading
+                  )
+                ]
+              ]
+            : [])
+        ]
+      )
+    ],
+    assumptions: standings.filter(one => one.note).map(one => `${one.name}: ${one.note}`),
+    sources: [],
+    signed: PARTNERS,
+    cautions: [
+      'An estimate, not an offer: prices and hours are those entered; contingency is in it, surprises are not.',
+      'What is left after a failure counts single losses of units, links, protectors, buses and sources, switches as in normal flight.'
+    ]
+  }
+}
+export const KIND_WORDS: Readonly<Record<Difference['kind'], string>> = {
+  'only in the first': 'goes',
+  'only in the second': 'comes',
+  'another item': 'another item',
+  'moved': 'moved',
+  'price': 'another sum'
+}
+
+/** The whole budget as tables: every line of the estimate, what each visit costs, each quote line by line. */
+export function budgetSheet(design: Design, report: Report, on: string, reading: Reading): LoadAnalysis {
+  const { money } = report
+  const dollars = (cents: number) => cents / 100
+  const columns = (...says: (string | [string, number])[]) =>
+    says.map(one => (typeof one === 'string' ? { says: one } : { says: one[0], digits: one[1] }))
+  return {
+    title: 'Budget',
+    of: `${design.brief.registration || design.title}, ${design.optionName}`,
+    on,
+    reading,
+    tables: [
+      {
+        title: 'Estimate',
+        note: `In US dollars. Together ${readPhrase(say`${price(money.totalCents)}`, reading)}.`,
+        columns: columns('Group', 'Line', 'Visit', ['Dollars', 2]),
+        rows: [
+          ...money.lines.map(line => [
+            line.group,
+            readPhrase(line.says, reading),
+            design.phases.find(phase => phase.id === line.phase)?.name ?? '',
+            dollars(line.cents)
+          ]),
+          ['', 'Together', '', dollars(money.totalCents)]
+        ]
+      },
+      ...(money.byPhase.length
+        ? [
+            {
+              title: 'Visits',
+              note: '',
+              columns: columns('Visit', ['Dollars', 2]),
+              rows: money.byPhase.map(one => [one.name, dollars(one.cents)])
+            }
+          ]
+        : []),
+      ...money.quotes.map(quote => ({
+        title: `Quote of ${quote.shop}`,
+        note: 'Each line with the lines of the estimate that it is for; then what it leaves out.',
+        columns: columns('Line', 'For', ['Estimate, dollars', 2], ['Quoted, dollars', 2]),
+        rows: [
+          ...quote.lines.map(line => [
+            line.says,
+            line.covers.map(one => readPhrase(one.says, reading)).join('; '),
+            dollars(line.planCents),
+            dollars(line.cents)
+          ]),
+          ...quote.forgotten.map(one => ['left out', readPhrase(one.says, reading), dollars(one.cents), 0]),
+          [
+            'Together',
+            'with what it leaves out, by the estimate',
+            dollars(quote.comparableCents),
+            dollars(quote.totalCents)
+          ]
+        ]
+      }))
+    ],
+    assumptions: ['Prices and hours are those of the catalogue’s entries or entered in Budget.'],
+    sources: [],
+    signed: { cells: ['Made by, date'], note: '' },
+    cautions: ['An estimate, not an offer. Ask each shop in writing what its lines leave out.']
+  }
+}
