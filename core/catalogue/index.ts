@@ -7,6 +7,7 @@ export {
   heardBy,
   isFor,
   itemKey,
+  looksRound,
   MOST_CORNERS_OF_SHAPE,
   saidBy,
   type Face,

@@ -87,6 +87,10 @@ const Polygon = z.strictObject({
 })
 export const Shape = z.discriminatedUnion('shape', [Round, Rectangle, Flats, Compound, Polygon])
 
+/** Whether a shape is a circle to the eye: one, or one with a relief beside it. */
+export const looksRound = (shape: z.infer<typeof Shape>): boolean =>
+  shape.shape === 'round' || (shape.shape === 'compound' && shape.parts[0]!.of.shape === 'round')
+
 export const Screw = z.strictObject({ xMm: CoordMm, yMm: CoordMm, holeMm: SizeMm })
 
 /** What the pilot sees and what is cut for it. Everything is measured from the centre of the bezel, y upward. */

@@ -445,11 +445,22 @@ const ANGLE_BESIDE_MM = 12
 
 /** Cures for a face that gives too much, each solved with it before it is offered: thicker sheet, a doubler, an angle. */
 function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Remedy[] {
-  const most = (tried: Panel) => Math.max(...bendsWith(tried, placed).map(bend => bend.deflectionMm))
+  /** The most that a face would give; nothing as soon as it gives too much somewhere, the worst place tried first. */
+  const most = (tried: Panel): number | undefined => {
+    const plates = facePlates(tried, placed)
+    const order = [...placed].sort((a, b) => Number(b.id === worst.unit) - Number(a.id === worst.unit))
+    let gives = 0
+    for (const unit of order) {
+      const { deflectionMm } = bendAt(plates, tried, unit)
+      if (deflectionMm > tried.mostBendMm) return undefined
+      gives = Math.max(gives, deflectionMm)
+    }
+    return gives
+  }
   const remedies: Remedy[] = []
   const offer = (tried: Panel, says: (most: number) => Remedy['says'], edits: Edit[]) => {
     const gives = most(tried)
-    if (gives <= panel.mostBendMm) remedies.push({ says: says(gives), edits })
+    if (gives !== undefined) remedies.push({ says: says(gives), edits })
   }
   // Deflection of a plain sheet goes with 1 / t³: the first that may do is tried.
   const inch = SHEETS_IN.find(

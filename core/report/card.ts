@@ -1,3 +1,4 @@
+import { looksRound } from '../catalogue'
 import { resolve } from '../design'
 import type { Project } from '../document'
 import { extent, figureAt } from '../panel'
@@ -48,7 +49,7 @@ export function cardOf(project: Project, today?: string): Card {
         unit.at && unit.item.face
           ? [
               {
-                round: unit.item.face.bezel.shape === 'round',
+                round: looksRound(unit.item.face.bezel),
                 ...extent(figureAt(unit.item.face.bezel, unit.at.xMm, unit.at.yMm))
               }
             ]

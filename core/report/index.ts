@@ -27,6 +27,7 @@ export {
   differences,
   KIND_WORDS,
   standOptions,
+  UNDONE,
   type Difference,
   type OptionStanding
 } from './options'

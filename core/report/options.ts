@@ -48,7 +48,7 @@ export interface OptionStanding {
 }
 
 /** A task that does not work is taken by nothing, and is worse than one that a single loss takes. */
-const UNDONE = 100
+export const UNDONE = 100
 
 function standing(
   design: Design,

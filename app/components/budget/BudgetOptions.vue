@@ -2,7 +2,7 @@
 /** All options in every currency, what changed from one to another, and the sheet that goes to the partners. */
 import { watchDebounced } from '@vueuse/core'
 import { format } from 'date-fns'
-import { budgetSheet, decisionSheet, KIND_WORDS, type Difference, type OptionStanding } from '#core/report'
+import { budgetSheet, decisionSheet, KIND_WORDS, UNDONE, type Difference, type OptionStanding } from '#core/report'
 import { TASK_WORDS } from '#core/resilience'
 import { TASKS } from '#core/document'
 import { useBench } from '~/stores/bench'
@@ -95,7 +95,12 @@ const measures = computed((): Measure[] => [
 ])
 const columns = computed((): Column<Measure>[] => [
   { key: 'measure', title: 'Measure', value: row => row.name },
-  ...standings.value.map((one): Column<Measure> => ({ key: one.id, title: one.name, value: row => row.read(one) }))
+  ...standings.value.map((one): Column<Measure> => ({
+    key: one.id,
+    title: one.name,
+    width: `${Math.floor(80 / standings.value.length)}%`,
+    value: row => row.read(one)
+  }))
 ])
 const keyed = computed(() => rows.value.map((row, i) => ({ ...row, key: `${i}` })))
 type Keyed = (typeof keyed.value)[number]
@@ -155,6 +160,10 @@ const budget = useAnalysisFiles(
     <section v-if="standings.length > 1" class="sheet">
       <h2>What the money leaves after a failure</h2>
       <ChartsOptionsChart :standings="standings" />
+      <p class="small quiet">
+        Up: single losses of units, links, protectors, buses and sources that take a task, all tasks together; a task
+        that is not done at all counts as {{ UNDONE }}. Toward the lower left an option costs less and leaves more.
+      </p>
     </section>
     <section class="sheet">
       <div class="row">

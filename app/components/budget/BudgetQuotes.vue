@@ -434,6 +434,14 @@ function takeBrought() {
 @media (max-width: 1023px) {
   .line {
     grid-template-columns: minmax(0, 1fr) 110px auto;
+    padding-bottom: 6px;
+    border-bottom: 1px solid var(--rule);
+  }
+  .line > .v-autocomplete {
+    grid-area: 2 / 1 / 3 / 4;
+  }
+  .line > .stands {
+    grid-area: 3 / 1 / 4 / 4;
   }
 }
 </style>

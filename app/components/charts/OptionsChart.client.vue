@@ -29,6 +29,7 @@ const data = computed(() => ({
   })
 }))
 const axis = (text: string) => ({
+  min: 0,
   title: { display: true, text, color: ink.value.text },
   ticks: { color: ink.value.text, precision: 0 },
   grid: { color: ink.value.rule },
@@ -44,7 +45,7 @@ const options = computed(() => ({
       labels: { color: ink.value.text, usePointStyle: true, font: { family: 'B612', size: 11 } }
     }
   },
-  scales: { x: axis('cost, $'), y: axis('single losses that take a task; 100 for one not done') }
+  scales: { x: axis('cost, $'), y: axis('losses that take a task') }
 }))
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { looksRound } from '#core/catalogue'
 import { ARRANGEMENTS, arrange, extent, setDown, type Arrangement } from '#core/panel'
 import type { Row } from '#core/document'
 import type { DesignUnit } from '#core/design'
@@ -36,7 +37,7 @@ const arrangement = ref<Arrangement>('left edges')
 const boxOf = (unit: DesignUnit) => extent(setDown(unit, unit.at!.xMm, unit.at!.yMm)!.bezel)
 const size = (unit: DesignUnit) => {
   const e = extent(setDown(unit, 0, 0)!.bezel)
-  return unit.item.face!.bezel.shape === 'round'
+  return looksRound(unit.item.face!.bezel)
     ? `⌀ ${taste.length(e.maxX - e.minX)}`
     : `${taste.length(e.maxX - e.minX)} × ${taste.length(e.maxY - e.minY)}`
 }

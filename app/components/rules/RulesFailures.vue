@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { looksRound } from '#core/catalogue'
 import type { Part, PartKind, Task } from '#core/capability'
 import { extent, figureAt } from '#core/panel'
 import { TASK_WORDS, type FailureReport, type Loss, type Pressed } from '#core/resilience'
@@ -68,7 +69,7 @@ const face = computed(() => {
           key: `unit ${unit.id}`,
           label: unit.label,
           dark: dark.has(unit.id),
-          round: unit.item.face.bezel.shape === 'round',
+          round: looksRound(unit.item.face.bezel),
           x: box.minX,
           y: -box.maxY,
           width: box.maxX - box.minX,
