@@ -115,6 +115,22 @@ test('Budget: a quote comes in from a file, mixed currencies are refused, and wh
   await expect(own).toContainText('$0')
 })
 
+test('Budget: what doing a thing now saves, with its working; prices that do not move cost nothing to wait for', async ({
+  page
+}) => {
+  await at(page, 'skerrow-dunlin/budget?option=b')
+  await page.getByRole('button', { name: 'Working: what Tall navigator now saves' }).click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog).toContainText('open and close: panel')
+  await expect(dialog).toContainText('$4,625')
+  await page.keyboard.press('Escape')
+  for (const field of ['Prices rise, % a year', 'Trade-ins fall, % a month']) {
+    await page.getByLabel(field).fill('0')
+    await page.getByLabel(field).press('Enter')
+  }
+  await expect(page.getByText('All of it 12 months later costs')).toContainText('$0 more')
+})
+
 test('Budget: options side by side, what changed between two, and the sheet for the partners', async ({ page }) => {
   await at(page, 'skerrow-dunlin/budget?option=b&pane=options')
   const cost = page.getByRole('row', { name: /^Cost / })

@@ -436,7 +436,10 @@ export const Prices = z.strictObject({
   panelWorkCents: Cents,
   wireCentsPerMetre: Cents,
   travelCents: Cents.default(0),
-  contingencyPercent: z.number().min(0).max(100)
+  contingencyPercent: z.number().min(0).max(100),
+  /** How prices of equipment rise a year, and how what is sold or traded in loses a month; absent while nobody has said. */
+  driftPercentAYear: z.number().min(-50).max(100).optional(),
+  tradeInFallPercentAMonth: z.number().min(0).max(50).optional()
 })
 
 /**

@@ -5,6 +5,7 @@ import { standQuote, type QuoteSummary } from './quotes'
 
 export { guessCovers, inUsCents, lumpOf, QUOTED_GROUPS, threePoint, type QuotedLine, type QuoteSummary } from './quotes'
 
+export { ACCESS_HOURS, laterOf, putOff, type Later, type PutOff } from './later'
 export { creepSince, type Creep } from './creep'
 export { jobOdds, type JobOdds, type JobTask } from './time/job'
 export { readClosed, workingDayAfter, workingDayOf, workingDaysBetween, type Closed } from './time/days'

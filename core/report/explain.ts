@@ -1,5 +1,5 @@
 import { explainArm, explainLoading, explainUsefulLoad } from '../mass'
-import { explainMoney } from '../money'
+import { explainMoney, laterOf } from '../money'
 import { explainBend, explainTray } from '../panel'
 import {
   explainCircuit,
@@ -24,6 +24,11 @@ interface Asked {
 /** Every kind of figure that can say how it came about. */
 const EXPLAINED: Readonly<Record<string, (asked: Asked) => Working | undefined>> = {
   'money': ({ design, report }) => explainMoney(design, report.money),
+  // Named by the months and the unit.
+  'later': ({ design, of }) => {
+    const [months, unit] = of.split(/ (.*)/s)
+    return laterOf(design, Number(months)).find(one => one.unit === unit)?.working
+  },
   'useful load': ({ design, report }) => explainUsefulLoad(design, report.mass),
   'arm': ({ report }) => explainArm(report.mass),
   'loading': ({ report, of }) => explainLoading(report.mass, of),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What it costs by group, prices, changes since the baseline, visits. */
-import { creepSince } from '#core/money'
+import { creepSince, laterOf, putOff, type Later } from '#core/money'
 import type { Prices } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -40,6 +40,34 @@ const agree = () =>
     [{ type: 'plan.agree', option: bench.option.id, on: new Date().toISOString().slice(0, 10) }],
     `Set baseline: ${bench.option.name}`
   )
+/** Months after which the same would be done in a visit of its own. */
+const months = ref(12)
+const later = computed(() => (bench.examined ? laterOf(bench.examined, months.value) : []))
+const off = computed(() => bench.examined && money.value && putOff(bench.examined, money.value, months.value))
+const laterColumns: Column<Later>[] = [
+  { key: 'label', title: 'Unit', value: row => row.label },
+  {
+    key: 'now',
+    title: 'In this visit',
+    number: true,
+    value: row => row.nowCents / 100,
+    text: row => taste.money(row.nowCents)
+  },
+  {
+    key: 'later',
+    title: 'Alone, later',
+    number: true,
+    value: row => row.laterCents / 100,
+    text: row => taste.money(row.laterCents)
+  },
+  {
+    key: 'saved',
+    title: 'Now saves',
+    number: true,
+    value: row => row.savedCents / 100,
+    text: row => taste.money(row.savedCents)
+  }
+]
 function addPhase() {
   if (!bench.option) return
   let number = 1
@@ -89,7 +117,9 @@ function setUnitPrice(id: string, cents: number) {
             <i :style="{ width: `${Math.min(100, (Math.abs(group.cents) / Math.max(money.totalCents, 1)) * 100)}%` }" />
           </div>
           <details :open="group.key === 'equipment'">
-            <summary class="small quiet">{{ group.lines.length }} lines</summary>
+            <summary class="small quiet">
+              {{ group.lines.length }} {{ group.lines.length === 1 ? 'line' : 'lines' }}
+            </summary>
             <table class="list">
               <tbody>
                 <tr v-for="(line, index) in group.lines" :key="index">
@@ -270,6 +300,62 @@ function setUnitPrice(id: string, cents: number) {
         </section>
       </div>
     </div>
+    <section v-if="later.length" class="sheet">
+      <div class="row">
+        <h2 class="grow">While it is open: now or later</h2>
+        <QuantityField
+          class="few"
+          kind="plain"
+          label="Months later"
+          :least="1"
+          :most="60"
+          :model-value="months"
+          @update:model-value="v => (months = Math.round(v))"
+        /><QuantityField
+          class="few"
+          kind="plain"
+          label="Prices rise, % a year"
+          :least="-50"
+          :most="100"
+          :model-value="prices.driftPercentAYear ?? 0"
+          @update:model-value="v => setPrices({ driftPercentAYear: v })"
+        /><QuantityField
+          class="few"
+          kind="plain"
+          label="Trade-ins fall, % a month"
+          :least="0"
+          :most="50"
+          :model-value="prices.tradeInFallPercentAMonth ?? 0"
+          @update:model-value="v => setPrices({ tradeInFallPercentAMonth: v })"
+        />
+      </div>
+      <p v-if="off" class="small">
+        All of it {{ months }} {{ months === 1 ? 'month' : 'months' }} later costs
+        <b class="figures">{{ taste.money(off.togetherCents) }}</b> more: equipment
+        {{ taste.money(off.equipmentCents) }}, trade-ins and sales {{ taste.money(off.creditsCents) }}.
+      </p>
+      <FactTable :rows="later" :columns="laterColumns" name="Now or later" no-filter :key-of="row => row.unit">
+        <template #saved="{ row }"
+          ><v-btn
+            variant="text"
+            class="figures"
+            :aria-label="`Working: what ${row.label} now saves`"
+            @click="
+              bench.workingOf = {
+                figure: { kind: 'later', of: `${months} ${row.unit}` },
+                title: `${row.label}: now or later`
+              }
+            "
+          >
+            {{ taste.money(row.savedCents) }}
+          </v-btn></template
+        >
+      </FactTable>
+      <p class="small quiet">
+        Alone in a visit of its own a unit pays again for opening what it stands behind, for the panel’s metal and for
+        the journey. Hours of access are our assumptions for each part of the aeroplane.
+      </p>
+    </section>
   </div>
 </template>
 
@@ -303,5 +389,8 @@ function setUnitPrice(id: string, cents: number) {
 }
 .cost {
   width: 96px;
+}
+.few {
+  flex: 0 0 196px;
 }
 </style>

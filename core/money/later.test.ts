@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest'
+import { resolve } from '../design'
+import type { Project } from '../document'
+import { item, plainProject, projectWith, roundFace } from '../testing'
+import { examineMoney, laterOf, putOff } from '.'
+
+const priced = (patch: Partial<Project['options'][number]['prices']>): Project => {
+  const dial = item({ id: 'dial', face: roundFace(79.375), priceCents: 300_000, labourHours: 5 })
+  const box = item({ id: 'box', priceCents: 100_000, labourHours: 2, mounts: ['tail'] })
+  const base = plainProject()
+  const project = projectWith(
+    [
+      [dial, [200, 150]],
+      [box, 'tail']
+    ],
+    base
+  )
+  const [option] = project.options
+  return {
+    ...project,
+    options: [
+      {
+        ...option!,
+        prices: {
+          labourCentsPerHour: 10_000,
+          panelWorkCents: 50_000,
+          wireCentsPerMetre: 0,
+          travelCents: 20_000,
+          contingencyPercent: 0,
+          ...patch
+        }
+      }
+    ]
+  }
+}
+
+describe('now or later', () => {
+  // Worked by hand: later a dial wants its panel opened (8 h), cut again and a journey; a box in the tail its tail (3 h).
+  it('a unit alone in a visit of its own pays access, panel and travel again', () => {
+    const rows = laterOf(resolve(priced({}), 'a'), 12)
+    expect(rows.find(one => one.unit === 'dial')).toMatchObject({
+      nowCents: 350_000,
+      laterCents: 350_000 + 80_000 + 50_000 + 20_000,
+      savedCents: 150_000
+    })
+    expect(rows.find(one => one.unit === 'box')).toMatchObject({ nowCents: 120_000, savedCents: 30_000 + 20_000 })
+    expect(rows.map(one => one.unit)).toEqual(['dial', 'box'])
+  })
+  // Compound interest: 3000 at 4 % for 18 months is 3000 · 1.04^1.5 = 3181.79.
+  it('prices drift by the year, months in between by the root', () => {
+    const row = laterOf(resolve(priced({ driftPercentAYear: 4 }), 'a'), 18).find(one => one.unit === 'dial')!
+    expect(row.laterCents - 350_000 - 150_000).toBe(18_179)
+  })
+  it('the working gives the saving again from its inputs', () => {
+    for (const { working, savedCents } of laterOf(resolve(priced({ driftPercentAYear: 3 }), 'a'), 9)) {
+      const of = Object.fromEntries(working.inputs.map(one => [one.symbol, Number(one.value)]))
+      const later =
+        Math.round(of.p! * (1 + of.d! / 100) ** (of.m! / 12)) + of.i! + of.h! * of.rate! + of.panel! + of.travel!
+      expect(later - (of.p! + of.i!)).toBe(savedCents)
+    }
+  })
+  it('put off as a whole: equipment drifts up, trade-ins lose by the month; with neither it costs nothing', () => {
+    const design = resolve(priced({ driftPercentAYear: 5, tradeInFallPercentAMonth: 2 }), 'a')
+    const lines = [
+      ...examineMoney(design, []).lines,
+      { key: 'credit x', group: 'credit' as const, says: ['sale'], cents: -100_000, unit: 'x' }
+    ]
+    const off = putOff(design, { lines }, 12)
+    expect(off.equipmentCents).toBe(15_000 + 5_000)
+    // 1000 · (1 − 0.98^12) = 215.28.
+    expect(off.creditsCents).toBe(21_528)
+    expect(off.togetherCents).toBe(off.equipmentCents + off.creditsCents)
+    expect(putOff(resolve(priced({}), 'a'), { lines }, 12).togetherCents).toBe(0)
+  })
+})

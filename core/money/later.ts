@@ -1,0 +1,122 @@
+import type { PlaceKind } from '../catalogue'
+import type { Design, DesignUnit, Working } from '../design'
+import type { MoneyReport } from './index'
+
+/**
+ * Hours to open a part of the aeroplane and to close it again, paid once for a visit whatever is done behind it (common practice
+ * gives a day for a panel face; the others are assumptions: enter what your shop says as the hours of a visit).
+ */
+export const ACCESS_HOURS: Readonly<Record<PlaceKind, number>> = {
+  'panel': 8,
+  'behind panel': 8,
+  'cabin': 4,
+  'roof': 6,
+  'baggage': 2,
+  'tail': 3,
+  'wing': 4,
+  'wing tip': 2,
+  'engine bay': 2,
+  'belly': 3,
+  'fuselage top': 6
+}
+/** Behind the face and on it are opened together. */
+const openingOf = (kind: PlaceKind): PlaceKind => (kind === 'behind panel' ? 'panel' : kind)
+
+/** One unit done in this visit, and alone in one of its own later. */
+export interface Later {
+  unit: string
+  label: string
+  nowCents: number
+  laterCents: number
+  /** What doing it now saves. */
+  savedCents: number
+  working: Working
+}
+/** The whole job put off. */
+export interface PutOff {
+  months: number
+  equipmentCents: number
+  /** What trade-ins and sales have lost. */
+  creditsCents: number
+  togetherCents: number
+}
+
+/** Places that are opened to put a unit in: its own, and those of what it is linked with. */
+function openings(design: Design, unit: DesignUnit): Set<PlaceKind> {
+  const linked = design.links.flatMap(link =>
+    link.from.unit === unit.id ? [link.to.unit] : link.to.unit === unit.id ? [link.from.unit] : []
+  )
+  return new Set([unit, ...design.units.filter(one => linked.includes(one.id))].map(one => openingOf(one.place.kind)))
+}
+const grown = (cents: number, percentAYear: number, months: number): number =>
+  Math.round(cents * (1 + percentAYear / 100) ** (months / 12))
+
+/** Each new unit now against later, the greatest saving first. */
+export function laterOf(design: Design, months: number): Later[] {
+  const { prices } = design
+  const rate = prices.labourCentsPerHour
+  const drift = prices.driftPercentAYear ?? 0
+  return design.units
+    .filter(unit => unit.state === 'new')
+    .map((unit): Later => {
+      const kinds = [...openings(design, unit)]
+      const hours = kinds.reduce((sum, kind) => sum + ACCESS_HOURS[kind], 0)
+      const install = Math.round(unit.item.labourHours * rate)
+      const later = {
+        price: grown(unit.priceCents, drift, months),
+        access: Math.round(hours * rate),
+        panel: unit.item.face?.cutout && unit.place.kind === 'panel' ? prices.panelWorkCents : 0,
+        travel: prices.travelCents
+      }
+      const nowCents = unit.priceCents + install
+      const laterCents = later.price + install + later.access + later.panel + later.travel
+      const given = (symbol: string, meaning: string, value: number, [of, from]: [string, string]) => ({
+        symbol,
+        meaning,
+        value,
+        unit: of,
+        from
+      })
+      return {
+        unit: unit.id,
+        label: unit.label,
+        nowCents,
+        laterCents,
+        savedCents: laterCents - nowCents,
+        working: {
+          formula: 'now = p + i; later = p · (1 + d)^(m/12) + i + h · rate + panel + travel',
+          inputs: [
+            given('p', 'price today', unit.priceCents, ['cents', 'catalogue entry or your own price']),
+            given('i', 'to install', install, ['cents', `${unit.item.labourHours} h of the catalogue entry`]),
+            given('d', 'prices rise a year', drift, ['%', 'Budget']),
+            given('m', 'months later', months, ['', 'Budget']),
+            given('h', `open and close: ${kinds.join(', ')}`, hours, [
+              'h',
+              'our assumption for each part of the aeroplane'
+            ]),
+            given('rate', 'shop labour, an hour', rate, ['cents', 'Budget']),
+            given('panel', 'panel cut, finished, labelled again', later.panel, ['cents', 'Budget']),
+            given('travel', 'to the shop and back again', later.travel, ['cents', 'Budget'])
+          ],
+          result: { value: laterCents - nowCents, unit: 'cents' },
+          basis: { kind: 'assumption', source: 'access is paid once for a visit (common practice)' }
+        }
+      }
+    })
+    .sort((a, b) => b.savedCents - a.savedCents)
+}
+
+/** What it costs to put the whole job off: prices drift up, what is traded in or sold loses by the month. */
+export function putOff(design: Design, money: Pick<MoneyReport, 'lines'>, months: number): PutOff {
+  const { driftPercentAYear = 0, tradeInFallPercentAMonth = 0 } = design.prices
+  const equipmentCents = money.lines
+    .filter(line => line.group === 'equipment')
+    .reduce((sum, line) => sum + grown(line.cents, driftPercentAYear, months) - line.cents, 0)
+  const creditsCents = money.lines
+    .filter(line => line.group === 'credit')
+    .reduce(
+      (sum, line) => sum - line.cents - Math.round(-line.cents * (1 - tradeInFallPercentAMonth / 100) ** months),
+      0
+    )
+  return { months, equipmentCents, creditsCents, togetherCents: equipmentCents + creditsCents }
+}
