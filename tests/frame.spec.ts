@@ -239,7 +239,7 @@ test('an address that leads nowhere is answered by a page of ours', async ({ pag
 test('a closed dialog gives the focus back; the first stop leads past the rail; letters in a field are letters', async ({
   page
 }) => {
-  await open(page, 'skerrow-dunlin/budget?option=b')
+  await open(page, 'skerrow-dunlin/budget?option=b&pane=quotes')
   const money = page.locator('[data-figure="money"]')
   await money.focus()
   await page.keyboard.press('Enter')
@@ -255,7 +255,7 @@ test('a closed dialog gives the focus back; the first stop leads past the rail; 
   await page.keyboard.press('Enter')
   await page.keyboard.press('Tab')
   expect(await page.evaluate(() => document.activeElement?.closest('main') !== null)).toBe(true)
-  const shop = page.getByLabel('Shop').first()
+  const shop = page.getByLabel('Shop', { exact: true })
   await shop.fill('')
   await shop.pressSequentially('2 mu')
   await expect(page).toHaveURL(/budget/)

@@ -4,7 +4,7 @@ import { connect } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { nanoid } from 'nanoid'
-import { act, EMPTY_HISTORY, wholeStep, type Project } from '../core/document'
+import { act, EMPTY_HISTORY, FORMAT, wholeStep, type Project } from '../core/document'
 import { startPostgres } from '../server/keeping/stores.testing'
 import { expect, test } from './watched'
 import { startServer, type Server } from './server'
@@ -134,8 +134,8 @@ test.describe('bad files bring a clear message and change nothing', () => {
     await expect(await bring(page, '{"name":"something else"}')).toContainText('not an Ewerpanel project')
   })
   test('newer', async ({ page }) => {
-    await expect(await bring(page, text().replace('"format": 8', '"format": 9'))).toContainText(
-      'format 9 by a newer Ewerpanel'
+    await expect(await bring(page, text().replace(`"format": ${FORMAT}`, `"format": ${FORMAT + 1}`))).toContainText(
+      `format ${FORMAT + 1} by a newer Ewerpanel`
     )
   })
   test('a negative mass, with line and field', async ({ page }) => {

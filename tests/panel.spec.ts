@@ -221,6 +221,11 @@ test('of a drawing with a border the layer is chosen, and rounded corners come i
   await saved(page)
   const { outline } = (await kept(page, 'hollin-whimbrel')).airframe.panel
   expect(Math.max(...outline.map(([x]) => x))).toBe(560)
+  await page.getByRole('dialog').waitFor({ state: 'detached' })
+  await page.keyboard.press('Control+z')
+  await expect
+    .poll(async () => (await kept(page, 'hollin-whimbrel')).airframe.panel.outline.length)
+    .not.toBe(outline.length)
 })
 
 test('rails are put behind, the cutter is chosen, and the sheet is measured from where the shop wants it', async ({
@@ -247,6 +252,9 @@ test('rails are put behind, the cutter is chosen, and the sheet is measured from
   await page.getByRole('button', { name: 'Drawing sheet, PDF' }).click()
   const pdf = await PDFDocument.load(readFileSync(await (await download).path()))
   expect(pdf.getPageCount()).toBeGreaterThanOrEqual(6)
+  // As it was for the tests that follow.
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
+  await expect.poll(async () => (await kept(page, 'skerrow-dunlin')).airframe.panel).toMatchObject({ stiffeners: [] })
 })
 
 test('zones, corners and labels are moved on the drawing, and by keyboard and number', async ({ page }) => {

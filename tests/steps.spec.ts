@@ -113,6 +113,8 @@ test('Budget: a quote comes in from a file, mixed currencies are refused, and wh
   await expect(row('Wide display').getByRole('cell').last()).toContainText('left out')
   await page.keyboard.press('Control+z')
   await expect(own).toContainText('$0')
+  await page.keyboard.press('Control+z')
+  await expect(own).toHaveCount(0)
 })
 
 test('Budget: what doing a thing now saves, with its working; prices that do not move cost nothing to wait for', async ({
@@ -142,6 +144,10 @@ test('Budget: options side by side, what changed between two, and the sheet for 
   await expect(page.getByRole('row', { name: /^Wide display .* comes/ })).toBeVisible()
   await expect(page.getByText('the difference of the two costs')).toContainText('+$20,133')
   await expect(page.locator('canvas')).toBeVisible()
+  await choose(page, 'In place of', 'Tall navigator')
+  await page.getByRole('button', { name: 'What else would it buy?' }).click()
+  await expect(page.getByText('Tall navigator costs')).toContainText('single losses take a task', { timeout: 60_000 })
+  await expect(page.getByRole('columnheader', { name: 'Then not' })).toBeVisible()
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Decision sheet, PDF' }).click()
   expect(

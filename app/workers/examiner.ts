@@ -24,6 +24,7 @@ import {
   backupSearch,
   candidateEffects,
   differences,
+  forTheSameMoney,
   examineOption,
   explain,
   makeRoom,
@@ -33,6 +34,7 @@ import {
   standOptions,
   starterKit,
   type BackupSearch,
+  type Alternative,
   type CandidateEffect,
   type Difference,
   type OptionStanding,
@@ -41,6 +43,7 @@ import {
   type RemovalEffect,
   type Report,
   type RoomAnswer,
+  type SameMoney,
   type StarterKit
 } from '#core/report'
 import type { Tell } from '~/composables/useLongWork'
@@ -196,6 +199,9 @@ const examiner = {
     options.map(option => examineOption(document(), option, { today: today() })),
   /** Every option in every currency, and the aeroplane as found. */
   options: (): OptionStanding[] => standOptions(document()),
+  /** What else the price of a unit would buy. */
+  sameMoney: (option: string, unit: string, job: number, tell: Tell<Alternative>): Promise<SameMoney | undefined> =>
+    walk(forTheSameMoney(document(), option, unit, catalogue), job, tell),
   /** What changed from one option to another. */
   differences(first: string, second: string): Difference[] {
     const project = document()

@@ -214,6 +214,14 @@ describe('project files', () => {
       })
     )
   })
+  it('a quote with two lines of one id is refused with its place', () => {
+    const two = (d: Record<string, unknown>) => {
+      const line = { id: 'l1', says: 'Labour', cents: 1, covers: [] }
+      const quote = { id: 'q', shop: 'Tarn Panels', lines: [line, line], weeks: [1, 2, 3], note: '' }
+      ;(d.options as { quotes: unknown[] }[])[0]!.quotes = [quote]
+    }
+    expect(complaint(spoilt(two))).toMatch(/quotes\.0\.lines\.1\.id.*“l1” names two lines/)
+  })
   it('a file of format 0 is carried forward', () => {
     const opened = openProject(readFileSync(new URL('./kept/format-0.json', import.meta.url), 'utf8'))
     expect(complaint(opened)).toBe('')

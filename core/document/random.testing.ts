@@ -143,8 +143,11 @@ export class RandomEdits {
         if (spot.way.at(-1) === 'revision') return fc.constantFrom(1, 2)
         const low = limit('greater_than')?.value ?? -1_000
         const high = limit('less_than')?.value ?? 1_000
-        const whole = limits?.some(one => one.check === 'number_format') ?? false
-        const [min, max] = [Math.max(low, -10_000), Math.min(high, low + 10_000, 10_000)]
+        const whole = [def as unknown as { check?: string }, ...(limits ?? [])].some(
+          one => one.check === 'number_format'
+        )
+        const min = Math.max(low, -10_000)
+        const max = Math.min(high, min + 10_000, 10_000)
         return whole
           ? fc.integer({ min: Math.ceil(min), max: Math.max(Math.ceil(min), Math.min(max, Math.ceil(min) + 50)) })
           : fc
@@ -165,6 +168,7 @@ export class RandomEdits {
     const field = spot.way.at(-1)!
     const reference = spot.kind && REFERENCES[spot.kind].find(one => one.field === spot.way.join('.'))
     if (reference) return this.name(TARGETS[reference.to] ?? [reference.to as RecordKind])
+    if (field === 'currency') return fc.constantFrom('EUR', 'CHF')
     const own = field === 'id' && spot.kind ? this.name([spot.kind]) : undefined
     const named = own ?? (NAMED_FIELDS[field] && spot.way.length === 1 ? this.name(NAMED_FIELDS[field]) : undefined)
     return (

@@ -411,23 +411,30 @@ export const QuoteLine = z.strictObject({
   covers: z.array(z.string().min(1).max(120)).max(300).default([])
 })
 /** What a shop asks, in its own lumps and its own currency, and what else it promises. */
-export const Quote = z.strictObject({
-  id: Id,
-  shop: Name,
-  lines: z.array(QuoteLine).max(200).default([]),
-  /** The currency of its amounts where it is not the US dollar: dollars for one of it, and the day of that rate. */
-  rate: z
-    .strictObject({ currency: z.string().regex(/^[A-Z]{3}$/), usd: z.number().gt(0).max(1_000), on: Day })
-    .optional(),
-  /** Weeks until it can begin. */
-  queueWeeks: z.number().min(0).max(500).optional(),
-  warrantyMonths: z.number().min(0).max(240).optional(),
-  reports: z.enum(['none', 'on request', 'every week']).optional(),
-  /** Jobs of this kind it has done, by its own word or its customers’. */
-  done: z.int().min(0).max(10_000).optional(),
-  weeks: z.tuple([z.number().min(0).max(200), z.number().min(0).max(200), z.number().min(0).max(200)]),
-  note: Text.default('')
-})
+export const Quote = z
+  .strictObject({
+    id: Id,
+    shop: Name,
+    lines: z.array(QuoteLine).max(200).default([]),
+    /** The currency of its amounts where it is not the US dollar: dollars for one of it, and the day of that rate. */
+    rate: z
+      .strictObject({ currency: z.string().regex(/^[A-Z]{3}$/), usd: z.number().gt(0).max(1_000), on: Day })
+      .optional(),
+    /** Weeks until it can begin. */
+    queueWeeks: z.number().min(0).max(500).optional(),
+    warrantyMonths: z.number().min(0).max(240).optional(),
+    reports: z.enum(['none', 'on request', 'every week']).optional(),
+    /** Jobs of this kind it has done, by its own word or its customers’. */
+    done: z.int().min(0).max(10_000).optional(),
+    weeks: z.tuple([z.number().min(0).max(200), z.number().min(0).max(200), z.number().min(0).max(200)]),
+    note: Text.default('')
+  })
+  .superRefine((quote, context) => {
+    const ids = quote.lines.map(line => line.id)
+    const twice = ids.findIndex((id, at) => ids.indexOf(id) < at)
+    if (twice >= 0)
+      context.addIssue({ code: 'custom', path: ['lines', twice, 'id'], message: `“${ids[twice]}” names two lines` })
+  })
 
 export const WorkPhase = z.strictObject({ id: Id, name: Name, from: Day.optional(), accessHours: Hours.default(0) })
 

@@ -54,6 +54,11 @@ describe('arcs found again in short straight sides', () => {
       r: expect.closeTo(40, 2)
     })
   })
+  it('a long side with corners on it that are off by their rounding stays straight sides', () => {
+    const bowed = [0, 0.0004, 0.0005, 0.0005, 0.0004, 0].map((y, i): PointMm => [i * 150, y])
+    const found = trueRing([...bowed, [750, 200], [0, 200]])
+    expect(found.kind === 'ring' && found.points.every(corner => !corner.bulge)).toBe(true)
+  })
   it('an octagon keeps its eight sides, and so does an outline without a curve', () => {
     const octagon = Array.from({ length: 8 }, (_, i): PointMm => [
       50 * Math.cos((i * Math.PI) / 4),

@@ -16,6 +16,8 @@ const ON_ARC_MM = 0.003
 export const SIDE_OFF_ARC_MM = 0.3
 /** Fewer sides than this are no arc. */
 const LEAST_SIDES = 3
+/** A flatter arc than this is a straight side whose corners were rounded to the thousandth, in mm. */
+const MOST_RADIUS_MM = 20_000
 /** A single arc is drawn over no more than this; more is told in two. */
 const MOST_ANGLE = (350 / 180) * Math.PI
 
@@ -44,7 +46,7 @@ export function trueRing(points: readonly PointMm[]): TrueRing {
   /** The circle on which all corners from one to another lie, if they do. */
   const circleOf = (from: number, sides: number) => {
     const circle = circleThrough(at(from), at(from + Math.floor(sides / 2)), at(from + sides))
-    if (!circle) return undefined
+    if (!circle || circle.r > MOST_RADIUS_MM) return undefined
     for (let i = from; i <= from + sides; i++) {
       const [x, y] = at(i)
       if (Math.abs(Math.hypot(x - circle.x, y - circle.y) - circle.r) > ON_ARC_MM) return undefined

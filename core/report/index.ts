@@ -21,6 +21,7 @@ export { cardOf, type Card } from './card'
 export { explain } from './explain'
 export { backupSearch, type Additions, type BackupSearch, type StanceAnswer } from './backups'
 export { complianceSheet } from './compliance'
+export { forTheSameMoney, type Alternative, type SameMoney } from './same-money'
 export {
   budgetSheet,
   decisionSheet,

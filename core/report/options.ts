@@ -13,7 +13,7 @@ import {
   type Phrase,
   type Reading
 } from '../quantity'
-import { failuresOf, FLOWN, TASK_WORDS } from '../resilience'
+import { FLOWN, TASK_WORDS } from '../resilience'
 import type { AnalysisTable, LoadAnalysis } from './analysis'
 import { examineOption, type Report } from './examine'
 
@@ -55,10 +55,10 @@ function standing(
   found: ReadonlySet<FunctionName>,
   report: Report
 ): Omit<OptionStanding, 'onFrontier' | 'note'> {
-  const functions = accountOf(design).functions()
-  const failures = failuresOf(design)
+  const account = accountOf(design)
+  const functions = account.functions()
   const { figures, money, findings } = report
-  const tasks = failures.tasks.map(one => ({ task: one.task, works: one.works, singles: one.singles.length }))
+  const tasks = TASKS.map(task => ({ task, works: account.works(task), singles: account.singles(task).length }))
   const cheapest = [...money.quotes]
     .filter(one => one.lines.length)
     .sort((a, b) => a.comparableCents - b.comparableCents)[0]

@@ -93,10 +93,12 @@ const measures = computed((): Measure[] => [
   { name: 'Works that did not', read: one => one.gained.join(', ') || '—' },
   { name: 'Works no more', read: one => one.lost.join(', ') || '—' }
 ])
+/** Options are called as their makers please; a column is not to be taken for another part of the table. */
+const columnOf = (one: OptionStanding) => `option-${one.id}`
 const columns = computed((): Column<Measure>[] => [
   { key: 'measure', title: 'Measure', value: row => row.name },
   ...standings.value.map((one): Column<Measure> => ({
-    key: one.id,
+    key: columnOf(one),
     title: one.name,
     width: `${Math.floor(80 / standings.value.length)}%`,
     value: row => row.read(one)
@@ -152,7 +154,7 @@ const budget = useAnalysisFiles(
         no-filter
         :key-of="row => row.name"
       >
-        <template v-for="one in standings" :key="one.id" #[one.id]="{ row }">
+        <template v-for="one in standings" :key="one.id" #[columnOf(one)]="{ row }">
           <StateMark v-if="row.state" :state="row.state(one)" :size="13" /> {{ row.read(one) }}
         </template>
       </FactTable>
@@ -165,6 +167,7 @@ const budget = useAnalysisFiles(
         that is not done at all counts as {{ UNDONE }}. Toward the lower left an option costs less and leaves more.
       </p>
     </section>
+    <BudgetSameMoney />
     <section class="sheet">
       <div class="row">
         <h2 class="grow">What changed</h2>

@@ -146,7 +146,7 @@ const againstColumns = computed((): Column<ByLine>[] => [
     text: row => taste.money(row.line.cents)
   },
   ...money.value.quotes.map((quote, i): Column<ByLine> => ({
-    key: quote.id,
+    key: `quote-${quote.id}`,
     title: quote.shop,
     value: row => row.by[i]?.says ?? 'left out'
   }))
@@ -384,7 +384,7 @@ function takeBrought() {
     <section v-if="quotes.length" class="sheet">
       <h2>Line by line</h2>
       <FactTable :rows="byLine" :columns="againstColumns" name="Quotes line by line" :key-of="row => row.line.key">
-        <template v-for="(quote, i) in money.quotes" :key="quote.id" #[quote.id]="{ row }">
+        <template v-for="(quote, i) in money.quotes" :key="quote.id" #[`quote-${quote.id}`]="{ row }">
           <template v-if="row.by[i]"
             >{{ row.by[i]!.says }}
             <span v-if="row.by[i]!.covers.length === 1" class="figures">{{ taste.money(row.by[i]!.cents) }}</span><span

@@ -2,7 +2,11 @@ import type { SheetData } from 'write-excel-file/universal'
 import type { AnalysisTable, LoadAnalysis } from '../../report'
 import { csvOf } from './catalogue-csv'
 
-const SIGNATURE = ['Checked by (name, licence, date, signature):', ''] as const
+/** Where it is signed, and by whom. */
+const signatureOf = ({ signed }: LoadAnalysis): string =>
+  signed
+    ? `${[signed.note, signed.cells.join('; ')].filter(Boolean).join(' ')}:`
+    : 'Checked by (name, licence, date, signature):'
 
 /** The load analysis as CSV: one table under another, each under its name, then assumptions, sources and a place to sign. */
 export function writeAnalysisCsv(analysis: LoadAnalysis): string {
@@ -22,7 +26,7 @@ export function writeAnalysisCsv(analysis: LoadAnalysis): string {
     ...list('Sources', analysis.sources),
     ...list('Cautions', analysis.cautions),
     [],
-    [...SIGNATURE]
+    [signatureOf(analysis), '']
   ])
 }
 /** A cell with no more digits than its column shows, and some for reckoning on. */
@@ -80,7 +84,7 @@ export function analysisSheets(
         [title('Cautions')],
         ...analysis.cautions.map(line => [{ value: line }]),
         [],
-        [{ value: SIGNATURE[0] }]
+        [{ value: signatureOf(analysis) }]
       ] as SheetData
     }
   ]
