@@ -220,7 +220,7 @@ describe('project files', () => {
       const quote = { id: 'q', shop: 'Tarn Panels', lines: [line, line], weeks: [1, 2, 3], note: '' }
       ;(d.options as { quotes: unknown[] }[])[0]!.quotes = [quote]
     }
-    expect(complaint(spoilt(two))).toMatch(/quotes\.0\.lines\.1\.id.*“l1” names two lines/)
+    expect(complaint(spoilt(two))).toMatch(/quotes\[0\]\.lines\[1\]\.id: “l1” names two lines/)
   })
   it('a file of format 0 is carried forward', () => {
     const opened = openProject(readFileSync(new URL('./kept/format-0.json', import.meta.url), 'utf8'))
