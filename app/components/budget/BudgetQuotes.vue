@@ -13,7 +13,9 @@ const quotes = computed(() => bench.option!.quotes)
 const brief = computed(() => bench.project!.brief)
 const chosenId = ref('')
 const chosen = computed(() => quotes.value.find(one => one.id === chosenId.value) ?? quotes.value[0])
-const standing = computed(() => new Map(money.value.quotes.map(one => [one.id, one])))
+/** Quotes as they stand, without one that was just taken away and is still in the report. */
+const standings = computed(() => money.value.quotes.filter(one => quotes.value.some(quote => quote.id === one.id)))
+const standing = computed(() => new Map(standings.value.map(one => [one.id, one])))
 const chosenStands = computed(() => chosen.value && standing.value.get(chosen.value.id))
 /** The estimate without what no shop quotes. */
 const quotable = computed(() =>
@@ -80,7 +82,7 @@ const back = (one: QuoteSummary) =>
   brief.value.downFrom
     ? addWeeks(parseISO(brief.value.downFrom), Math.ceil(one.meanWeeks + 2 * one.deviationWeeks))
     : undefined
-const quoteOf = (id: string) => quotes.value.find(one => one.id === id)!
+const quoteOf = (id: string): Partial<Quote> => quotes.value.find(one => one.id === id) ?? {}
 const iso = (date: Date) => date.toLocaleDateString('sv-SE')
 
 const columns = computed((): Column<QuoteSummary>[] => [
@@ -132,7 +134,7 @@ const signed = (cents: number) => `${cents > 0 ? '+' : ''}${taste.money(cents)}`
 const byLine = computed(() =>
   quotable.value.map(line => ({
     line,
-    by: money.value.quotes.map(quote => quote.lines.find(one => one.covers.some(each => each.key === line.key)))
+    by: standings.value.map(quote => quote.lines.find(one => one.covers.some(each => each.key === line.key)))
   }))
 )
 type ByLine = (typeof byLine.value)[number]
@@ -145,7 +147,7 @@ const againstColumns = computed((): Column<ByLine>[] => [
     value: row => row.line.cents / 100,
     text: row => taste.money(row.line.cents)
   },
-  ...money.value.quotes.map((quote, i): Column<ByLine> => ({
+  ...standings.value.map((quote, i): Column<ByLine> => ({
     key: `quote-${quote.id}`,
     title: quote.shop,
     value: row => row.by[i]?.says ?? 'left out'
@@ -196,7 +198,7 @@ function takeBrought() {
       </p>
       <template v-else>
         <FactTable
-          :rows="money.quotes"
+          :rows="standings"
           :columns="columns"
           name="Quotes"
           no-filter
@@ -384,7 +386,7 @@ function takeBrought() {
     <section v-if="quotes.length" class="sheet">
       <h2>Line by line</h2>
       <FactTable :rows="byLine" :columns="againstColumns" name="Quotes line by line" :key-of="row => row.line.key">
-        <template v-for="(quote, i) in money.quotes" :key="quote.id" #[`quote-${quote.id}`]="{ row }">
+        <template v-for="(quote, i) in standings" :key="quote.id" #[`quote-${quote.id}`]="{ row }">
           <template v-if="row.by[i]"
             >{{ row.by[i]!.says }}
             <span v-if="row.by[i]!.covers.length === 1" class="figures">{{ taste.money(row.by[i]!.cents) }}</span><span
