@@ -42,7 +42,7 @@ const columns: Column<Alternative>[] = [
     value: row => row.cents / 100,
     text: row => taste.money(row.cents)
   },
-  { key: 'weak', title: 'Losses that take a task', number: true, value: row => row.weak },
+  { key: 'weak', title: 'Losses that take a task (100: one not done)', number: true, value: row => row.weak },
   { key: 'gained', title: 'Works with it', value: row => row.gained.join(', ') },
   { key: 'without', title: 'Then not', value: row => row.without.join(', ') || '—' }
 ]
