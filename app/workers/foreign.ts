@@ -34,7 +34,16 @@ const reader = {
     try {
       const rows = await readSheet(file)
       return readQuoteRows(
-        rows.map(row => row.map(cell => (cell instanceof Date ? cell.toISOString().slice(0, 10) : String(cell ?? ''))))
+        rows.map(row =>
+          row.map(cell =>
+            // A number of a spreadsheet has no thousands to be told from its decimals.
+            typeof cell === 'number'
+              ? cell.toFixed(2)
+              : cell instanceof Date
+                ? cell.toISOString().slice(0, 10)
+                : String(cell ?? '')
+          )
+        )
       )
     } catch (error) {
       const message = `this is not a spreadsheet that can be read: ${(error as Error).message}`

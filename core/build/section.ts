@@ -47,7 +47,7 @@ function joined(runs: readonly Interval[]): Interval[] {
   return found
 }
 /** What is left of runs when others are taken out. */
-export function less(runs: readonly Interval[], gone: readonly Interval[]): Interval[] {
+function less(runs: readonly Interval[], gone: readonly Interval[]): Interval[] {
   return runs.flatMap(([from, to]): Interval[] => {
     const left: Interval[] = []
     let at = from

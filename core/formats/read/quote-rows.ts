@@ -7,6 +7,8 @@ export type QuoteRead =
   | { ok: false; problems: FileProblem[] }
 
 const MOST_ROWS = 500
+/** A quote keeps so many lines, and so many letters of each. */
+const [MOST_LINES, MOST_LETTERS] = [200, 400]
 const MOST_CENTS = 100_000_000_00
 /** Signs and words of currencies, as amounts carry them. */
 const CURRENCIES: readonly (readonly [RegExp, string])[] = [
@@ -125,7 +127,8 @@ export function readQuoteRows(rows: readonly (readonly string[])[]): QuoteRead {
         heads[wordsAt] ?? 'description',
         `“${says.slice(0, 60)}” stands twice, in lines ${before.line} and ${line}, with the same amount`
       )
-    lines.push({ says: says.slice(0, 400), cents, line })
+    if (says.length > MOST_LETTERS) notes.push(`The words of line ${line} are cut after ${MOST_LETTERS} letters.`)
+    lines.push({ says: says.slice(0, MOST_LETTERS), cents, line })
   }
   const headCurrency = currencyOf(heads[amountAt] ?? '')
   if (headCurrency && !currencies.has(headCurrency)) currencies.set(headCurrency, filled[headed]!.line)
@@ -137,6 +140,8 @@ export function readQuoteRows(rows: readonly (readonly string[])[]): QuoteRead {
       heads[amountAt] ?? 'amount',
       `amounts are in ${found.map(([code]) => code).join(' and ')}; a quote is in one currency`
     )
+  if (lines.length > MOST_LINES)
+    bad(1, 1, '', `it has ${lines.length} lines with amounts; a quote has at most ${MOST_LINES}`)
   if (lines.length === 0 && problems.length === 0) bad(1, 1, '', 'no line of it has an amount')
   if (problems.length) return { ok: false, problems }
   const sum = lines.reduce((total, one) => total + one.cents, 0)
