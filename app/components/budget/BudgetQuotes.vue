@@ -160,6 +160,12 @@ const lumpSays = (covers: readonly CostLine[], cents: number, planCents: number)
 
 /** A file brought in: read, shown, and taken only when agreed. */
 const brought = shallowRef<{ name: string; read: Awaited<ReturnType<typeof readForeignQuote>> }>()
+/** Dollars for one unit of the file’s currency, entered by hand: no rate is guessed. */
+const foreignUsd = ref(0)
+const foreign = computed(() => {
+  const read = brought.value?.read
+  return read?.ok && read.currency && read.currency !== 'USD' ? read.currency : undefined
+})
 async function bring(files: File | File[] | null) {
   const file = Array.isArray(files) ? files[0] : files
   brought.value = file ? { name: file.name, read: await readForeignQuote(file) } : undefined
@@ -167,18 +173,12 @@ async function bring(files: File | File[] | null) {
 function takeBrought() {
   const now = brought.value
   if (!now?.read.ok || !chosen.value) return
-  const { currency } = now.read
   const lines = now.read.lines.map((line, i) => ({
     id: `l${i + 1}`,
     ...line,
     covers: guessCovers(line.says, bench.design!, quotable.value)
   }))
-  const rate =
-    currency && currency !== 'USD'
-      ? {
-          rate: chosen.value.rate?.currency === currency ? chosen.value.rate : { currency, usd: 1, on: iso(new Date()) }
-        }
-      : {}
+  const rate = foreign.value && { rate: { currency: foreign.value, usd: foreignUsd.value, on: iso(new Date()) } }
   if (put({ ...chosen.value, lines, ...rate }, `Lines of ${chosen.value.shop} out of ${now.name}`)) {
     bench.said = `${lines.length} lines of ${now.name} are in. Look through what each is for: it was guessed by its words.`
     brought.value = undefined
@@ -372,7 +372,23 @@ function takeBrought() {
           <p v-for="note in brought.read.notes" :key="note" class="small">
             <StateMark state="decide" :size="14" /> {{ note }}
           </p>
-          <v-btn color="primary" variant="flat" @click="takeBrought">Take these lines</v-btn>
+          <div class="row fields">
+            <QuantityField
+              v-if="foreign"
+              v-model="foreignUsd"
+              class="few"
+              kind="plain"
+              :label="`Dollars for one ${foreign}`"
+              :least="0"
+              :most="1000"
+            /><v-btn
+              color="primary"
+              variant="flat"
+              :disabled="foreign !== undefined && !(foreignUsd > 0)"
+              @click="takeBrought"
+              >Take these lines</v-btn
+            >
+          </div>
         </template>
         <p v-for="(problem, i) in brought.read.ok ? [] : brought.read.problems" :key="i" class="small" role="alert">
           <StateMark state="must fix" :size="14" /> {{ sayProblem(problem) }}
