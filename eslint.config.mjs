@@ -19,7 +19,7 @@ const ROOMS = {
   resilience: [...BASE, 'capability'],
   rules: [...BASE, 'capability'],
   mass: [...BASE, 'airframe', 'wiring'],
-  money: [...BASE, 'wiring'],
+  money: [...BASE, 'panel', 'wiring'],
   build: [...BASE, 'panel', 'power'],
   print: [...BASE, 'panel', 'power', 'build', 'report', 'formats'],
   report: [...BASE, 'panel', 'pilot', 'power', 'wiring', 'rules', 'resilience', 'capability', 'mass', 'money'],

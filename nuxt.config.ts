@@ -56,6 +56,13 @@ export default defineNuxtConfig({
           rounded: 0,
           persistentPlaceholder: true
         },
+        VCombobox: {
+          variant: 'outlined',
+          density: 'compact',
+          hideDetails: 'auto',
+          rounded: 0,
+          persistentPlaceholder: true
+        },
         VFileInput: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: 0 },
         VCheckbox: { density: 'compact', hideDetails: 'auto', color: 'primary' },
         VTabs: { density: 'compact', color: 'primary', hideSlider: true },

@@ -48,7 +48,7 @@ describe('the command line', () => {
     ['svg', /<svg .*mm"/],
     ['csv', /^fate,unit,label/],
     ['loads', /^Electrical load analysis\n[^]*\nAlternators give,/],
-    ['json', /"format": 9/]
+    ['json', /"format": 10/]
   ])('export --to %s writes the file', async (to, content) => {
     const out = join(there, `out.${to}`)
     expect((await run('export', demo, '--to', to, '-o', out)).status).toBe(0)
@@ -99,7 +99,7 @@ describe('the command line', () => {
   it('import carries an old format forward', async () => {
     const { status, stdout } = await run('import', 'core/document/kept/format-0.json')
     expect(status).toBe(0)
-    expect(JSON.parse(stdout)).toMatchObject({ format: 9 })
+    expect(JSON.parse(stdout)).toMatchObject({ format: 10 })
   })
   it.each([
     [['report', 'no-such.json'], /no-such.json cannot be read/],

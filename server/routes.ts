@@ -9,6 +9,7 @@ export const ROUTES: readonly (readonly [path: RegExp, methods: readonly string[
   [/^\/api\/projects\/[^/]+\/versions$/, ['GET'], 'projects/[id]/versions'],
   [/^\/api\/projects\/[^/]+\/versions\/[^/]+\/restore$/, ['POST'], 'projects/[id]/versions/[version]/restore'],
   [/^\/api\/cutter$/, ['GET', 'POST'], 'cutter'],
+  [/^\/api\/supplier$/, ['POST'], 'supplier'],
   [/^\/api\/backup$/, ['GET', 'POST'], 'backup'],
   [/^\/api\/catalogue$/, ['GET', 'PUT'], 'catalogue'],
   [/^\/api\/catalogue\/import$/, ['POST'], 'catalogue/import'],

@@ -186,6 +186,10 @@ const download = () =>
   overflow: auto;
   display: grid;
 }
+/* Words stand in the middle of a row that holds a field or a button. */
+.body :deep(tr:has(.v-btn, .v-input) td) {
+  vertical-align: middle;
+}
 .body {
   min-height: 0;
 }

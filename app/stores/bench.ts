@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { nanoid } from 'nanoid'
 import type { Edit, History, Project } from '#core/document'
 import { useTaste } from '~/stores/taste'
-import type { Design, FigureOf, Remedy } from '#core/design'
+import type { Design, FigureOf, Working, Remedy } from '#core/design'
 import {
   act as actOn,
   EMPTY_HISTORY,
@@ -65,7 +65,8 @@ export const useBench = defineStore('bench', () => {
   const saveError = ref('')
   const said = ref('')
   /** The figure whose working is shown. */
-  const workingOf = shallowRef<{ figure: FigureOf; title: string }>()
+  /** A figure whose working is asked for, or a working that was made beside the figure itself. */
+  const workingOf = shallowRef<{ figure?: FigureOf; working?: Working; title: string }>()
   const examining = ref(false)
   let timer: ReturnType<typeof setTimeout> | undefined
   let lastAct = { key: '', at: 0 }

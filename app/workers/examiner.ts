@@ -17,10 +17,11 @@ import {
   type Scene,
   type ShedAnswer
 } from '#core/power'
-import { jobOdds, type JobOdds, type Pace } from '#core/money'
+import { inVisit, jobOdds, searchSplit, type JobOdds, type Pace, type SplitSearch } from '#core/money'
 import { applyDiff, type Diff, type Project } from '#core/document'
 import { AS_FOUND, resolve, type FigureOf, type Progress, type Steps, type Working } from '#core/design'
 import {
+  afterVisits,
   backupSearch,
   candidateEffects,
   differences,
@@ -33,6 +34,7 @@ import {
   removalEffects,
   standOptions,
   starterKit,
+  type AfterVisit,
   type BackupSearch,
   type Alternative,
   type CandidateEffect,
@@ -298,25 +300,34 @@ const examiner = {
     const design = resolve(document(), option)
     return bendMap(design, examinePanel(design, false).placed)
   },
-  /** The odds of the job in time and money. */
-  jobOdds(option: string, pace: Omit<Pace, 'on'>, daysThere: number | undefined): JobOdds {
+  /** The odds of the job, or of one visit of it, in time and money. */
+  jobOdds(option: string, pace: Omit<Pace, 'on'>, daysThere: number | undefined, visit?: string): JobOdds {
     const project = document()
     const design = resolve(project, option)
     const { money } = examineOption(project, option, { withRemedies: false })
-    const contingency = money.lines
-      .filter(line => line.group === 'contingency')
+    const phase = design.phases.find(one => one.id === visit)
+    const plannedCents = money.lines
+      .filter(line => line.group !== 'contingency' && (!phase || line.phase === phase.id))
       .reduce((sum, line) => sum + line.cents, 0)
     return jobOdds(
-      design,
-      { ...pace, on: design.brief.downFrom ?? today() },
+      phase ? inVisit(design, phase.id) : design,
+      { ...pace, on: phase?.from ?? design.brief.downFrom ?? today() },
       {
-        plannedCents: money.totalCents - contingency,
+        plannedCents,
         rateCents: design.prices.labourCentsPerHour,
-        ceilingCents: design.brief.budgetCents,
+        ceilingCents: phase ? (phase.ceilingCents ?? 0) : design.brief.budgetCents,
         daysThere
       }
     )
   },
+  /** The best way to share the job out over its visits. */
+  split(option: string, pace: Omit<Pace, 'on'>): SplitSearch {
+    const project = document()
+    const { wiring } = examineOption(project, option, { withRemedies: false })
+    return searchSplit(resolve(project, option), wiring.wires, pace)
+  },
+  /** How the aeroplane flies between visits. */
+  betweenVisits: (option: string): AfterVisit[] => afterVisits(document(), option, today()),
   /** What is left with parts pressed dead. */
   press(option: string, keys: readonly string[]): Pressed & { parts: readonly Part[] } {
     const design = resolve(document(), option)

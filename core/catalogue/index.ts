@@ -2,6 +2,8 @@ export { searchWords } from './search-words'
 export * from './vocabulary'
 export { modernise } from './modernise'
 export {
+  Cents,
+  Id,
   Item,
   depthBehindMm,
   heardBy,
@@ -9,6 +11,7 @@ export {
   itemKey,
   looksRound,
   MOST_CORNERS_OF_SHAPE,
+  Name,
   saidBy,
   type Face,
   type Need,

@@ -41,6 +41,8 @@ export interface DesignUnit {
   readonly shedAfterMinutes?: number
   readonly shedBelowV?: number
   readonly phase?: string
+  /** Weeks from the order until it is there, where somebody said so. */
+  readonly lead?: Unit['lead']
   readonly locked?: boolean
   readonly rearSupport?: boolean
   /** The row or stack it is set out by. */
@@ -54,6 +56,8 @@ export interface Removed {
   readonly unit: DesignUnit
   readonly how: 'scrap' | 'sell' | 'trade in'
   readonly creditCents: number
+  /** The visit in which it comes out, where that was said. */
+  readonly phase?: string
 }
 
 /** One alternative, joined and read-only: all that any room may look at. */
@@ -78,6 +82,11 @@ export interface Design {
   readonly flows: readonly Flow[]
   readonly quotes: readonly Quote[]
   readonly phases: readonly WorkPhase[]
+  readonly costs: Option['costs']
+  readonly actuals: Option['actuals']
+  /** Tasks of one’s own beside those of the refit, and the days before which a task is not to begin. */
+  readonly tasks: Option['tasks']
+  readonly shifts: Option['shifts']
   readonly prices: Prices
   readonly handChecks: readonly HandCheck[]
   readonly confirmed: Project['confirmed']
@@ -119,6 +128,10 @@ function asFound(project: Project): Option {
     flows: [],
     phases: [],
     quotes: [],
+    costs: [],
+    actuals: [],
+    tasks: [],
+    shifts: [],
     prices: NO_PRICES
   }
 }
@@ -204,6 +217,7 @@ export function resolve(project: Project, option: string | Option): Design {
       shedAfterMinutes: unit.shedAfterMinutes,
       shedBelowV: unit.shedBelowV,
       phase: unit.phase,
+      lead: unit.lead,
       locked: unit.locked,
       rearSupport: unit.rearSupport,
       passedOver: unit.passedOver,
@@ -226,7 +240,12 @@ export function resolve(project: Project, option: string | Option): Design {
       .filter(unit => !here.has(unit.id))
       .map(unit => {
         const fate = fates.get(unit.id)
-        return { unit: join(unit), how: fate?.how ?? 'scrap', creditCents: fate?.creditCents ?? 0 }
+        return {
+          unit: join(unit),
+          how: fate?.how ?? 'scrap',
+          creditCents: fate?.creditCents ?? 0,
+          ...(fate?.phase && { phase: fate.phase })
+        }
       }),
     links: chosen.links,
     wires: chosen.wires,
@@ -238,6 +257,10 @@ export function resolve(project: Project, option: string | Option): Design {
     flows: chosen.flows,
     quotes: chosen.quotes,
     phases: chosen.phases,
+    costs: chosen.costs,
+    actuals: chosen.actuals,
+    tasks: chosen.tasks,
+    shifts: chosen.shifts,
     prices: chosen.prices,
     handChecks: project.handChecks.filter(check => check.option === undefined || check.option === chosen.id),
     confirmed: project.confirmed,

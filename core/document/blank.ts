@@ -137,6 +137,10 @@ export function blankProject(start: {
         flows: [],
         phases: [],
         quotes: [],
+        costs: [],
+        actuals: [],
+        tasks: [],
+        shifts: [],
         prices: {
           labourCentsPerHour: 11_000,
           panelWorkCents: 150_000,

@@ -61,6 +61,8 @@ const rich = applyEdits(
     { type: 'group.put', option: 'a', group: { id: 'pair', name: 'Pair', units: ['asi', 'alt'] } },
     { type: 'supply.set', option: 'b', supply: proposedSupply(resolve(start, 'b')) },
     { type: 'circuit.set', option: 'b', circuit: { unit: 'pfd', breakerA: 5 } },
+    { type: 'actual.put', option: 'b', actual: { line: 'panel', says: 'Panel', cents: 190_000, on: '2027-02-01' } },
+    { type: 'shift.put', option: 'b', shift: { task: 'cut', from: '2027-02-01' } },
     { type: 'check.set', check: { clause: 'us-equipment/b1', state: 'met', note: '' } },
     ...start.options[0]!.units.map((unit): Edit => ({
       type: 'item.put',
@@ -434,8 +436,8 @@ describe('what used to slip through', () => {
 })
 
 describe('the table of references', () => {
-  /** Fields that hold an id without naming a record: ports are checked with their item; a line of a quote is only called by its own. */
-  const OTHER = new Set(['from.port', 'to.port', 'lines.*.id'])
+  /** Fields that hold an id without naming a record: ports are checked with their item; a line of a quote is only called by its own, a check by the core’s list. */
+  const OTHER = new Set(['from.port', 'to.port', 'lines.*.id', 'inspected.*.check'])
   it('knows every field of every record that holds an id', () => {
     const forgotten: string[] = []
     const visit = (spec: RecordSpec) => {

@@ -214,6 +214,40 @@ describe('project files', () => {
       })
     )
   })
+  it('a file of format 9 is carried forward: hours to open that nobody entered were none, and stay none', () => {
+    const opened = openProject(readFileSync(new URL('kept/format-9.json', import.meta.url), 'utf8'))
+    if (!opened.ok) throw new Error(opened.problems.map(sayProblem).join(' '))
+    expect(opened.project.format).toBe(FORMAT)
+    expect(opened.project.options[0]!.phases.map(one => one.accessHours)).toEqual([6, 0])
+    expect(opened.project.options[0]).toMatchObject({ costs: [], actuals: [], tasks: [], shifts: [] })
+  })
+  it.each([
+    [
+      'days that fall',
+      { tasks: [{ id: 't', name: 'Annual', days: [3, 2, 4], after: [], before: [], hours: 0 }] },
+      /rise/
+    ],
+    ['a negative day', { tasks: [{ id: 't', name: 'Annual', days: [-1, 2, 4] }] }, /tasks\[0\]\.days\[0\]/],
+    [
+      'two costs of one id',
+      {
+        costs: [
+          { id: 'c', says: 'A', cents: 1 },
+          { id: 'c', says: 'B', cents: 1 }
+        ]
+      },
+      /costs.*“c”/
+    ],
+    ['a cost in a visit that is not there', { costs: [{ id: 'c', says: 'A', cents: 1, phase: 'y9' }] }, /y9/],
+    [
+      'a line paid twice',
+      { actuals: ['a', 'b'].map(says => ({ line: 'panel', says, cents: 1, on: '2027-01-01' })) },
+      /panel/
+    ],
+    ['paid on no day', { actuals: [{ line: 'panel', says: 'a', cents: 1, on: 'soon' }] }, /actuals\[0\]\.on/]
+  ])('%s is refused with its place', (_, patch, says) =>
+    expect(complaint(spoilt(d => Object.assign((d.options as object[])[0]!, patch)))).toMatch(says)
+  )
   it('a quote with two lines of one id is refused with its place', () => {
     const two = (d: Record<string, unknown>) => {
       const line = { id: 'l1', says: 'Labour', cents: 1, covers: [] }
@@ -249,7 +283,7 @@ describe('project files', () => {
           ;(d as Record<string, unknown>).format = FORMAT + 1
         })
       )
-    ).toMatch(/format 10 by a newer Ewerpanel.*Nothing was changed/))
+    ).toMatch(/format 11 by a newer Ewerpanel.*Nothing was changed/))
   it.each(Array.from({ length: FORMAT }, (_, format) => format))(
     'a file of format %d with the wrong things in it is refused in words, whatever they are',
     format => {

@@ -1,4 +1,5 @@
 export * from './schema'
+export * from './money'
 export * from './edits'
 export * from './diff'
 export * from './records'

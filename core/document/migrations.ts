@@ -145,8 +145,24 @@ const STEPS: Record<number, (old: Loose) => Loose> = {
     ...(isLoose(old.agreed) && {
       agreed: { ...old.agreed, option: quotesInLines((old.agreed as { option: Loose }).option) }
     })
+  }),
+  /** Hours to open for a visit that nobody entered were none; from format 10 on they are worked out. */
+  9: old => ({
+    ...old,
+    format: 10,
+    options: (old.options as Loose[]).map(hoursEntered),
+    ...(isLoose(old.agreed) && {
+      agreed: { ...old.agreed, option: hoursEntered((old.agreed as { option: Loose }).option) }
+    })
   })
 }
+
+const hoursEntered = (option: Loose): Loose => ({
+  ...option,
+  ...(Array.isArray(option.phases) && {
+    phases: (option.phases as Loose[]).map(phase => ({ ...phase, accessHours: phase.accessHours ?? 0 }))
+  })
+})
 
 const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null
 

@@ -21,6 +21,9 @@ const NAMED_FIELDS: Readonly<Record<string, readonly RecordKind[]>> = {
   wire: ['wire'],
   quote: ['quote'],
   phase: ['phase'],
+  cost: ['cost'],
+  task: ['task', 'shift'],
+  line: ['actual'],
   clause: ['handCheck'],
   of: ['option'],
   pack: ['pack']
@@ -118,6 +121,12 @@ export class RandomEdits {
           minLength: limit('min_length')?.minimum ?? 0,
           maxLength: Math.min(limit('max_length')?.maximum ?? 4, Math.max(4, limit('min_length')?.minimum ?? 0))
         })
+      case 'record':
+        return fc.dictionary(
+          this.value(def.keyType as unknown as z.ZodType, spot) as fc.Arbitrary<string>,
+          this.value(def.valueType as unknown as z.ZodType, spot),
+          { maxKeys: 3, noNullPrototype: true }
+        )
       case 'tuple':
         return fc.tuple(...(def.items as unknown as z.ZodType[]).map(one => this.value(one, spot)))
       case 'optional':

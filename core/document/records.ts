@@ -18,9 +18,7 @@ import {
   Panel,
   Pilot,
   Place,
-  Prices,
   Project,
-  Quote,
   Route,
   Row,
   RulePack,
@@ -28,9 +26,9 @@ import {
   Stiffener,
   Unit,
   WireMark,
-  WorkPhase,
   Zone
 } from './schema'
+import { Actual, OwnCost, OwnTask, Prices, Quote, Shift, WorkPhase } from './money'
 import { Bus, Source, Supply, SupplySwitch, Tie } from './supply'
 
 /**
@@ -87,7 +85,11 @@ const option: RecordSpec = {
     labels: { kind: 'label', schema: Label, key: byId, says: 'label' },
     flows: { kind: 'flow', schema: Flow, key: byId, says: 'flow' },
     phases: { kind: 'phase', schema: WorkPhase, key: byId, says: 'phase' },
-    quotes: { kind: 'quote', schema: Quote, key: byId, says: 'quote' }
+    quotes: { kind: 'quote', schema: Quote, key: byId, says: 'quote' },
+    costs: { kind: 'cost', schema: OwnCost, key: byId, says: 'cost' },
+    actuals: { kind: 'actual', schema: Actual, key: ({ line }: { line: string }) => line, says: 'sum paid for' },
+    tasks: { kind: 'task', schema: OwnTask, key: byId, says: 'task' },
+    shifts: { kind: 'shift', schema: Shift, key: ({ task }: { task: string }) => task, says: 'earliest day of' }
   }
 }
 export const PROJECT_SPEC: RecordSpec = {
@@ -191,6 +193,10 @@ export interface RecordOf {
   flow: Flow
   phase: WorkPhase
   quote: Quote
+  cost: OwnCost
+  actual: Actual
+  task: OwnTask
+  shift: Shift
 }
 export type RecordKind = keyof RecordOf
 

@@ -84,7 +84,10 @@ export const REFERENCES: Readonly<Record<RecordKind, readonly Reference[]>> = {
   pack: [],
   log: [],
   unit: [...unitReferences, { field: 'phase', to: 'phase', onDrop: 'clear' }],
-  disposal: [{ field: 'unit', to: 'fitted', onDrop: 'cascade' }],
+  disposal: [
+    { field: 'unit', to: 'fitted', onDrop: 'cascade' },
+    { field: 'phase', to: 'phase', onDrop: 'clear' }
+  ],
   circuit: [
     { field: 'unit', to: 'unit', onDrop: 'cascade' },
     { field: 'bus', to: 'bus', onDrop: 'forbid' },
@@ -103,7 +106,11 @@ export const REFERENCES: Readonly<Record<RecordKind, readonly Reference[]>> = {
   label: [],
   flow: [{ field: 'steps.*.to', to: 'unit or zone', onDrop: 'element', loose: true, least: 0 }],
   phase: [],
-  quote: []
+  quote: [],
+  cost: [{ field: 'phase', to: 'phase', onDrop: 'clear' }],
+  actual: [],
+  task: [{ field: 'phase', to: 'phase', onDrop: 'clear' }],
+  shift: []
 }
 
 /** A name that stands in a record: which reference, at what way below it, and what it says. */

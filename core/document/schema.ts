@@ -3,7 +3,6 @@ import {
   Amps,
   Cents,
   CoordMm,
-  Hours,
   Id,
   Item,
   MassKg,
@@ -17,12 +16,11 @@ import {
 } from '../catalogue/item'
 import { BASES, PLACE_KINDS } from '../catalogue/vocabulary'
 import { AIRSPACE, AUTHORITIES, FLYING, RulePack, STANCES, TRAINING } from './rule-pack'
+import { ACCESS, Day, Inspected, OwnCost, Actual, OwnTask, Prices, Quote, Shift, ThreeWeeks, WorkPhase } from './money'
 import { GAUGES_CHOSEN, Supply, WireConditions } from './supply'
 
 /** The format this program writes. Older ones are carried forward by `migrations.ts`. */
-export const FORMAT = 9
-
-export const Day = z.iso.date()
+export const FORMAT = 10
 
 export const Brief = z.strictObject({
   registration: Short.default(''),
@@ -56,9 +54,17 @@ export const Brief = z.strictObject({
       people: z.int().min(1).max(20),
       orderedWeeksAhead: z.number().min(0).max(104),
       /** Days on which it is closed, beside Saturdays and Sundays. */
-      closed: z.array(Day).max(200)
+      closed: z.array(Day).max(200),
+      /** Of a hundred working days so many are lost to illness; none while absent. */
+      lostPercent: z.number().min(0).max(90).optional(),
+      /** Working days that are to be left before the end of the window, for a trip that is planned. */
+      bufferDays: z.int().min(0).max(200).optional()
     })
-    .optional()
+    .optional(),
+  /** What was looked at before anything was ordered, and what came of it. */
+  inspected: z.array(Inspected).max(60).optional(),
+  /** What an hour of flying brings a school when all but the aeroplane’s price is paid; absent where nobody lets it. */
+  marginCentsPerHour: Cents.optional()
 })
 
 export const Point = z.tuple([CoordMm, CoordMm])
@@ -211,6 +217,8 @@ export const Place = z.strictObject({
   /** Right of the middle of the aeroplane, seen from above with the nose up; and above the cabin floor. */
   acrossMm: CoordMm.optional(),
   upMm: CoordMm.optional(),
+  /** What has to come off to get at it, where that is not what its kind tells. */
+  access: z.enum(ACCESS).optional(),
   /** How hot it is there, where that differs from the rest. */
   ambientC: z.number().min(-60).max(250).optional()
 })
@@ -328,6 +336,8 @@ export const Unit = z
     phase: Id.optional(),
     /** The owner's own figure, when it differs from the catalogue's. */
     priceCents: Cents.optional(),
+    /** Weeks from the order until it is there: at best, likely, at worst; who said so and when. The usual while absent. */
+    lead: z.strictObject({ weeks: ThreeWeeks, says: Name, on: Day }).optional(),
     /** Neither hand nor remedy moves it. */
     locked: z.boolean().optional(),
     /** Its tray is held at the back too, by rails or on a duct. */
@@ -400,53 +410,9 @@ export const WireMark = z.strictObject({
 export const Disposal = z.strictObject({
   unit: Id,
   how: z.enum(['scrap', 'sell', 'trade in']),
-  creditCents: Cents.default(0)
-})
-
-/** One lump of a quote as the shop wrote it. `covers` names lines of the estimate, or `all` of a group of it. */
-export const QuoteLine = z.strictObject({
-  id: Id,
-  says: z.string().min(1).max(400),
-  cents: z.int().min(-10_000_000_000).max(10_000_000_000),
-  covers: z.array(z.string().min(1).max(120)).max(300).default([])
-})
-/** What a shop asks, in its own lumps and its own currency, and what else it promises. */
-export const Quote = z
-  .strictObject({
-    id: Id,
-    shop: Name,
-    lines: z.array(QuoteLine).max(200).default([]),
-    /** The currency of its amounts where it is not the US dollar: dollars for one of it, and the day of that rate. */
-    rate: z
-      .strictObject({ currency: z.string().regex(/^[A-Z]{3}$/), usd: z.number().gt(0).max(1_000), on: Day })
-      .optional(),
-    /** Weeks until it can begin. */
-    queueWeeks: z.number().min(0).max(500).optional(),
-    warrantyMonths: z.number().min(0).max(240).optional(),
-    reports: z.enum(['none', 'on request', 'every week']).optional(),
-    /** Jobs of this kind it has done, by its own word or its customers’. */
-    done: z.int().min(0).max(10_000).optional(),
-    weeks: z.tuple([z.number().min(0).max(200), z.number().min(0).max(200), z.number().min(0).max(200)]),
-    note: Text.default('')
-  })
-  .superRefine((quote, context) => {
-    const ids = quote.lines.map(line => line.id)
-    const twice = ids.findIndex((id, at) => ids.indexOf(id) < at)
-    if (twice >= 0)
-      context.addIssue({ code: 'custom', path: ['lines', twice, 'id'], message: `“${ids[twice]}” names two lines` })
-  })
-
-export const WorkPhase = z.strictObject({ id: Id, name: Name, from: Day.optional(), accessHours: Hours.default(0) })
-
-export const Prices = z.strictObject({
-  labourCentsPerHour: Cents,
-  panelWorkCents: Cents,
-  wireCentsPerMetre: Cents,
-  travelCents: Cents.default(0),
-  contingencyPercent: z.number().min(0).max(100),
-  /** How prices of equipment rise a year, and how what is sold or traded in loses a month; absent while nobody has said. */
-  driftPercentAYear: z.number().min(-50).max(100).optional(),
-  tradeInFallPercentAMonth: z.number().min(0).max(50).optional()
+  creditCents: Cents.default(0),
+  /** The visit in which it comes out; that of what takes its ground while absent. */
+  phase: Id.optional()
 })
 
 /**
@@ -503,6 +469,10 @@ export const Option = z.strictObject({
   flows: z.array(Flow).max(30).default([]),
   phases: z.array(WorkPhase).max(20).default([]),
   quotes: z.array(Quote).max(20).default([]),
+  costs: z.array(OwnCost).max(100).default([]),
+  actuals: z.array(Actual).max(1_000).default([]),
+  tasks: z.array(OwnTask).max(60).default([]),
+  shifts: z.array(Shift).max(200).default([]),
   prices: Prices
 })
 
@@ -566,9 +536,6 @@ export type CircuitChoice = z.infer<typeof CircuitChoice>
 export type Disposal = z.infer<typeof Disposal>
 export type WireMark = z.infer<typeof WireMark>
 export type Route = z.infer<typeof Route>
-export type Quote = z.infer<typeof Quote>
-export type WorkPhase = z.infer<typeof WorkPhase>
-export type Prices = z.infer<typeof Prices>
 export type Station = z.infer<typeof Station>
 export type Loading = z.infer<typeof Loading>
 export type HandCheck = z.infer<typeof HandCheck>

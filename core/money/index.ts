@@ -1,21 +1,27 @@
-import { AS_FOUND, type Design, type Finding, type Working } from '../design'
+import type { Design, Finding, Working } from '../design'
 import type { Wire } from '../wiring'
 import { enumerate, figure, num, price, say, thing, type Phrase, wireRun } from '../quantity'
 import { standQuote, type QuoteSummary } from './quotes'
+import { jobOf, placedAsEntered, STIFFENER_HOURS, sumVisits, type Job, type Visit, type VisitSum } from './visits/model'
 
 export { guessCovers, inUsCents, lumpOf, QUOTED_GROUPS, threePoint, type QuotedLine, type QuoteSummary } from './quotes'
 
-export { ACCESS_HOURS, laterOf, putOff, type Later, type PutOff } from './later'
+export { laterOf, putOff, type Later, type PutOff } from './later'
+export { accessHours, USUAL_ACCESS_HOURS } from './visits/access'
+export { placedByVisit, visitsOf, type Visit } from './visits/model'
+export { searchSplit, type Split, type SplitSearch, type Why } from './visits/split'
 export { creepSince, type Creep } from './creep'
+export { reckon, type Reckoned, type Reckoning } from './actuals'
 export { jobOdds, type JobOdds, type JobTask } from './time/job'
 export { readClosed, workingDayAfter, workingDayOf, workingDaysBetween, type Closed } from './time/days'
-export { USUAL_PACE, type Pace } from './time/tasks'
+export { inVisit, ownTask, USUAL_PACE, type Pace } from './time/tasks'
+export { contingencyOf, inspectionOf, type Contingency, type Looked } from './time/inspection'
 
 /** One line of the cost, in cents; a credit is negative. */
 export interface CostLine {
   /** What it is called by a line of a quote: the same for the same thing as long as it is in the plan. */
   key: string
-  group: 'equipment' | 'labour' | 'panel' | 'wire' | 'travel' | 'credit' | 'contingency'
+  group: 'equipment' | 'labour' | 'panel' | 'wire' | 'travel' | 'other' | 'tax' | 'credit' | 'contingency'
   says: Phrase
   cents: number
   unit?: string
@@ -27,116 +33,145 @@ export interface MoneyReport {
   lines: CostLine[]
   labourHours: number
   quotes: QuoteSummary[]
-  /** What each visit costs, and last what is tied to none: together the total. */
-  byPhase: { phase: string; name: string; cents: number }[]
+  /** What each visit costs and its hours of work, in the order of their days: together the total. */
+  byPhase: { phase: string; name: string; cents: number; hours: number }[]
+  /** What returns every year, in no total. */
+  yearlyCents: number
   findings: Finding[]
 }
 
 /** A quote further from the estimate than this is asked about. */
 const QUOTE_APART = 1.5
 
-/** To make and rivet on a doubler or an angle, metal included (our default). */
-const STIFFENER_HOURS = 2
-const rounded = (cents: number): number => Math.round(cents)
+/** What a visit’s lines say, where there is more than one visit. */
+const inVisit = (visits: readonly Visit[], { name }: Visit, says: Phrase): Phrase =>
+  visits.length > 1 ? say`${says}, ${name}` : says
 
-function labourLines(design: Design): { lines: CostLine[]; hours: number } {
-  const rate = design.prices.labourCentsPerHour
+/** The lines of what each visit comes to: one for each thing, one for each piece of work, one for what is counted for none of them. */
+function linesOf(job: Job, at: ArrayLike<number>, sums: readonly VisitSum[]): CostLine[] {
+  const { visits, prices } = job
   const lines: CostLine[] = []
-  let hours = 0
-  const add = (unit: { id: string; label: string; phase?: string }, spent: number, what: string) => {
-    if (spent === 0) return
-    hours += spent
-    lines.push({
-      key: `labour ${unit.id}`,
-      group: 'labour',
-      says: say`${what} ${thing(unit)}, ${figure(spent, 'h')}`,
-      cents: rounded(spent * rate),
-      unit: unit.id,
-      phase: unit.phase
-    })
-  }
-  for (const { unit } of design.removed) add(unit, unit.item.removeHours, 'Take out')
-  for (const unit of design.units) {
-    if (unit.state === 'new') add(unit, unit.item.labourHours, 'Install')
-    // A moved unit comes out and goes in again; we count its removal twice.
-    else if (unit.state === 'moved') add(unit, unit.item.removeHours * 2, 'Move')
-  }
-  for (const phase of design.phases)
-    if (phase.accessHours > 0) {
-      hours += phase.accessHours
+  const DID = { new: 'Install', moved: 'Move', removed: 'Take out' } as const
+  const ofPhase = (v: number) => (visits[v]!.id ? { phase: visits[v]!.id } : {})
+  job.pieces.forEach((piece, index) => {
+    if (piece.kind === 'new')
       lines.push({
-        key: `open ${phase.id}`,
-        group: 'labour',
-        says: say`Open and close for ${phase.name}, ${figure(phase.accessHours, 'h')}`,
-        cents: rounded(phase.accessHours * rate),
-        phase: phase.id
+        key: `equipment ${piece.id}`,
+        group: 'equipment',
+        says: say`${thing(piece.unit)}`,
+        cents: piece.priceCents,
+        unit: piece.id,
+        ...ofPhase(at[index]!)
       })
+  })
+  job.pieces.forEach((piece, index) => {
+    if (piece.hours > 0)
+      lines.push({
+        key: `labour ${piece.id}`,
+        group: 'labour',
+        says: say`${DID[piece.kind]} ${thing(piece.unit)}, ${figure(piece.hours, 'h')}`,
+        cents: piece.workCents,
+        unit: piece.id,
+        ...ofPhase(at[index]!)
+      })
+  })
+  sums.forEach((sum, v) => {
+    const visit = visits[v]!
+    // Of the first visit a line is called by its group alone, so that what a quote says it covers stays true when visits are added.
+    const keyed = (key: string) => (v === 0 ? key : `${key} ${visit.id}`)
+    const add = (key: string, group: CostLine['group'], cents: number, says: Phrase) => {
+      if (cents !== 0) lines.push({ key, group, says: inVisit(visits, visit, says), cents, ...ofPhase(v) })
     }
-  return { lines, hours }
+    add(`drift ${visit.id}`, 'equipment', sum.drift, say`Prices ${sum.drift > 0 ? 'risen' : 'fallen'} by then`)
+    if (visit.phase?.accessHours !== undefined && sum.openHours > 0)
+      lines.push({
+        key: `open ${visit.id}`,
+        group: 'labour',
+        says: say`Open and close for ${visit.name}, ${figure(sum.openHours, 'h')}`,
+        cents: sum.open,
+        phase: visit.id
+      })
+    else if (sum.openedAgain.length)
+      add(
+        `open ${visit.id}`,
+        'labour',
+        sum.open,
+        say`Open again and close: ${sum.openedAgain.join(', ')}, ${figure(sum.openHours, 'h')}`
+      )
+    add(
+      keyed('harness'),
+      'labour',
+      sum.harness,
+      say`Harness, ${figure(sum.ends)} ends, ${num(sum.harnessHours, 1, 'h')}`
+    )
+    add(keyed('panel'), 'panel', sum.panel, say`Panel: cut, finish, label`)
+    add(
+      'stiffeners',
+      'panel',
+      sum.stiffeners,
+      say`Doublers, angles, rails and trays, ${figure(job.stiffeners)}, ${figure(STIFFENER_HOURS, 'h')} each`
+    )
+    add(keyed('wire'), 'wire', sum.wire, say`Wire and connectors, ${wireRun(sum.metres * 1000)} of conductor`)
+    add(keyed('travel'), 'travel', sum.travel, say`Travel to the shop and back`)
+    for (const cost of job.costs)
+      if (!cost.yearly && (cost.phase ? cost.phase === visit.id : v === 0))
+        lines.push({
+          key: `cost ${cost.id}`,
+          group: 'other',
+          says: say`${cost.says}`,
+          cents: cost.cents,
+          ...ofPhase(v)
+        })
+    add(
+      keyed('tax'),
+      'tax',
+      sum.tax,
+      say`Tax: ${figure(prices.taxOnThingsPercent ?? 0, '%')} on things, ${figure(prices.taxOnWorkPercent ?? 0, '%')} on work`
+    )
+    add(
+      keyed('contingency'),
+      'contingency',
+      sum.contingency,
+      say`Contingency, ${figure(prices.contingencyPercent, '%')}`
+    )
+  })
+  job.pieces.forEach((piece, index) => {
+    if (piece.creditCents > 0)
+      lines.push({
+        key: `credit ${piece.id}`,
+        group: 'credit',
+        says: say`${piece.how === 'sell' ? 'Sale' : 'Trade-in'} of ${thing(piece.unit)}`,
+        cents: -piece.creditCents,
+        unit: piece.id,
+        ...ofPhase(at[index]!)
+      })
+  })
+  sums.forEach((sum, v) => {
+    if (sum.fall !== 0)
+      lines.push({
+        key: `fall ${visits[v]!.id}`,
+        group: 'credit',
+        says: inVisit(visits, visits[v]!, say`What is sold or traded in has lost by then`),
+        cents: sum.fall,
+        ...ofPhase(v)
+      })
+  })
+  return lines
 }
 
-/** What the design costs: equipment, labour, panel, wire, travel, credits and contingency. */
+/**
+ * What the design costs, visit by visit: equipment, labour, panel, wire, travel, costs of one’s own, tax, contingency, credits. Each
+ * line is rounded to the cent; every line belongs to a visit, and the visits add up to the total.
+ */
 export function examineMoney(design: Design, wires: readonly Wire[]): MoneyReport {
-  const { prices, brief } = design
-  const lines: CostLine[] = []
-  const changed = new Set(design.units.filter(unit => unit.state !== 'kept').map(unit => unit.id))
-  for (const unit of design.units)
-    if (unit.state === 'new')
-      lines.push({
-        key: `equipment ${unit.id}`,
-        group: 'equipment',
-        says: say`${thing(unit)}`,
-        cents: unit.priceCents,
-        unit: unit.id,
-        phase: unit.phase
-      })
-  const labour = labourLines(design)
-  lines.push(...labour.lines)
-  const faceChanged = [
-    ...design.units.filter(unit => unit.state !== 'kept'),
-    ...design.removed.map(one => one.unit)
-  ].some(unit => unit.item.face?.cutout && unit.place.kind === 'panel')
-  if (faceChanged && prices.panelWorkCents > 0)
-    lines.push({ key: 'panel', group: 'panel', says: say`Panel: cut, finish, label`, cents: prices.panelWorkCents })
-  // A pair of rails is two angles with two more run back.
-  const stiffeners = design.airframe.panel.stiffeners.reduce((sum, one) => sum + (one.kind === 'rails' ? 2 : 1), 0)
-  if (stiffeners > 0 && design.optionId !== AS_FOUND)
-    lines.push({
-      key: 'stiffeners',
-      group: 'panel',
-      says: say`Doublers, angles, rails and trays, ${figure(stiffeners)}, ${figure(STIFFENER_HOURS, 'h')} each`,
-      cents: rounded(stiffeners * STIFFENER_HOURS * prices.labourCentsPerHour)
-    })
-  const metres = wires
-    .filter(wire => wire.units.some(id => changed.has(id)))
-    .reduce((sum, wire) => sum + (wire.lengthMm * wire.conductors) / 1000, 0)
-  if (metres > 0 && prices.wireCentsPerMetre > 0)
-    lines.push({
-      key: 'wire',
-      group: 'wire',
-      says: say`Wire and connectors, ${wireRun(metres * 1000)} of conductor`,
-      cents: rounded(metres * prices.wireCentsPerMetre)
-    })
-  if ((changed.size > 0 || design.removed.length > 0) && prices.travelCents > 0)
-    lines.push({ key: 'travel', group: 'travel', says: say`Travel to the shop and back`, cents: prices.travelCents })
-  const work = lines.reduce((sum, one) => sum + one.cents, 0)
-  const contingency = rounded((work * prices.contingencyPercent) / 100)
-  if (contingency > 0)
-    lines.push({
-      key: 'contingency',
-      group: 'contingency',
-      says: say`Contingency, ${figure(prices.contingencyPercent, '%')}`,
-      cents: contingency
-    })
-  for (const gone of design.removed)
-    if (gone.how !== 'scrap' && gone.creditCents > 0)
-      lines.push({
-        key: `credit ${gone.unit.id}`,
-        group: 'credit',
-        says: say`${gone.how === 'sell' ? 'Sale' : 'Trade-in'} of ${thing(gone.unit)}`,
-        cents: -gone.creditCents,
-        unit: gone.unit.id
-      })
+  const { brief } = design
+  const job = jobOf(design, wires)
+  const at = placedAsEntered(job)
+  const sums = sumVisits(job, at)
+  const lines = linesOf(job, at, sums)
+  const work = lines
+    .filter(line => !['credit', 'contingency', 'tax'].includes(line.group))
+    .reduce((sum, line) => sum + line.cents, 0)
   const totalCents = lines.reduce((sum, one) => sum + one.cents, 0)
   const quotes = design.quotes.map(quote => standQuote(quote, lines))
   const findings: Finding[] = []
@@ -158,26 +193,42 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
       says: say`${design.optionName} costs ${price(totalCents)}; the budget is ${price(brief.budgetCents)}: ${price(totalCents - brief.budgetCents)} over.`
     })
   findings.push(...quoteFindings(quotes, work))
-  const inPhases = new Set(design.phases.map(phase => phase.id))
-  const of = (wanted: (phase: string | undefined) => boolean) =>
-    lines.filter(one => wanted(one.phase)).reduce((sum, one) => sum + one.cents, 0)
-  const byPhase = design.phases.map(phase => ({
-    phase: phase.id,
-    name: phase.name,
-    cents: of(one => one === phase.id)
-  }))
-  // What belongs to no one visit stands beside them, so that they add up to the total.
-  if (byPhase.length)
-    byPhase.push({ phase: '', name: 'Not tied to a visit', cents: of(one => one === undefined || !inPhases.has(one)) })
+  findings.push(...visitFindings(job, sums))
   return {
     totalCents,
     lines,
-    labourHours: labour.hours,
+    labourHours: sums.reduce((sum, one) => sum + one.hours, 0),
     quotes,
-    byPhase,
+    byPhase: design.phases.length
+      ? job.visits.map(({ id, name }, v) => ({ phase: id, name, cents: sums[v]!.total, hours: sums[v]!.hours }))
+      : [],
+    yearlyCents: design.costs.filter(cost => cost.yearly).reduce((sum, cost) => sum + cost.cents, 0),
     findings
   }
 }
+
+/** A visit that costs more than was set aside for it. */
+const visitFindings = ({ visits }: Job, sums: readonly VisitSum[]): Finding[] =>
+  visits.flatMap(({ id, name, phase }, v): Finding[] => {
+    const { total } = sums[v]!
+    const ceiling = phase?.ceilingCents
+    return ceiling !== undefined && total > ceiling
+      ? [
+          {
+            id: `money.visit:${id}`,
+            code: 'money.visit',
+            weight: 'decide',
+            subjects: [],
+            measured: total / 100,
+            limit: ceiling / 100,
+            unit: 'USD',
+            basis: { kind: 'entered', source: 'what the visit may cost' },
+            remedies: [],
+            says: say`${name} costs ${price(total)}; it may cost ${price(ceiling)}: ${price(total - ceiling)} over.`
+          }
+        ]
+      : []
+  })
 
 /** Quotes a factor off the estimate, and what they leave out or say twice. */
 function quoteFindings(quotes: readonly QuoteSummary[], work: number): Finding[] {
@@ -243,7 +294,7 @@ function quoteFindings(quotes: readonly QuoteSummary[], work: number): Finding[]
 /** How the total came about. */
 export function explainMoney({ prices }: Design, { lines, totalCents }: MoneyReport): Working {
   return {
-    formula: 'Σ equipment + labour · rate + panel + wire + travel + contingency − credits',
+    formula: 'Σ equipment + labour · rate + panel + wire + travel + own costs + tax + contingency − credits',
     inputs: [
       {
         symbol: 'rate',

@@ -1,26 +1,6 @@
-import type { PlaceKind } from '../catalogue'
-import type { Design, DesignUnit, Working } from '../design'
+import type { Design, Working } from '../design'
 import type { MoneyReport } from './index'
-
-/**
- * Hours to open a part of the aeroplane and to close it again, paid once for a visit whatever is done behind it (common practice
- * gives a day for a panel face; the others are assumptions: enter what your shop says as the hours of a visit).
- */
-export const ACCESS_HOURS: Readonly<Record<PlaceKind, number>> = {
-  'panel': 8,
-  'behind panel': 8,
-  'cabin': 4,
-  'roof': 6,
-  'baggage': 2,
-  'tail': 3,
-  'wing': 4,
-  'wing tip': 2,
-  'engine bay': 2,
-  'belly': 3,
-  'fuselage top': 6
-}
-/** Behind the face and on it are opened together. */
-const openingOf = (kind: PlaceKind): PlaceKind => (kind === 'behind panel' ? 'panel' : kind)
+import { accessHours, opensFor } from './visits/access'
 
 /** One unit done in this visit, and alone in one of its own later. */
 export interface Later {
@@ -41,13 +21,6 @@ export interface PutOff {
   togetherCents: number
 }
 
-/** Places that are opened to put a unit in: its own, and those of what it is linked with. */
-function openings(design: Design, unit: DesignUnit): Set<PlaceKind> {
-  const linked = design.links.flatMap(link =>
-    link.from.unit === unit.id ? [link.to.unit] : link.to.unit === unit.id ? [link.from.unit] : []
-  )
-  return new Set([unit, ...design.units.filter(one => linked.includes(one.id))].map(one => openingOf(one.place.kind)))
-}
 const grown = (cents: number, percentAYear: number, months: number): number =>
   Math.round(cents * (1 + percentAYear / 100) ** (months / 12))
 
@@ -59,8 +32,8 @@ export function laterOf(design: Design, months: number): Later[] {
   return design.units
     .filter(unit => unit.state === 'new')
     .map((unit): Later => {
-      const kinds = [...openings(design, unit)]
-      const hours = kinds.reduce((sum, kind) => sum + ACCESS_HOURS[kind], 0)
+      const kinds = opensFor(design, unit)
+      const hours = kinds.reduce((sum, kind) => sum + accessHours(prices, kind), 0)
       const install = Math.round(unit.item.labourHours * rate)
       const later = {
         price: grown(unit.priceCents, drift, months),
@@ -92,7 +65,7 @@ export function laterOf(design: Design, months: number): Later[] {
             given('m', 'months later', months, ['', 'Budget']),
             given('h', `open and close: ${kinds.join(', ')}`, hours, [
               'h',
-              'our assumption for each part of the aeroplane'
+              'Budget, or our assumption for each part of the aeroplane'
             ]),
             given('rate', 'shop labour, an hour', rate, ['cents', 'Budget']),
             given('panel', 'panel cut, finished, labelled again', later.panel, ['cents', 'Budget']),

@@ -50,7 +50,7 @@ describe('what it costs', () => {
       limit: 2000
     })
   })
-  it('each phase pays for opening the panel again', () => {
+  it('a visit pays for opening the panel, one in which nothing is done does not', () => {
     const phased = applyEdits(
       project,
       [
@@ -59,7 +59,7 @@ describe('what it costs', () => {
       ],
       'phases'
     ).project
-    expect(examineMoney(resolve(phased, 'a'), []).totalCents - 220_000).toBe(2 * 8 * 10_000 * 1.1)
+    expect(examineMoney(resolve(phased, 'a'), []).totalCents - 220_000).toBe(8 * 10_000 * 1.1)
   })
 })
 
@@ -110,20 +110,22 @@ describe('visits and quotes', () => {
   option.units[0]!.phase = 'y1'
   option.units[1]!.phase = 'y2'
 
-  it('visits and what is tied to none add up to the total', () => {
-    const { byPhase, totalCents } = examineMoney(resolve(project, 'a'), [])
-    // A visit: 1000 of equipment, 3 h and 4 h of opening at 100.
-    expect(byPhase.map(one => one.cents)).toEqual([170_000, 170_000, totalCents - 340_000])
+  it('every line belongs to a visit, and visits add up to the total', () => {
+    const { byPhase, lines, totalCents } = examineMoney(resolve(project, 'a'), [])
+    // The first visit: what nobody gave one too. 2000 of equipment, 6 h and 4 h of opening at 100, panel 500, travel 200, and 10 %.
+    // The second: 1000, 3 h and 4 h, its own metal and its own journey, and 10 %.
+    expect(byPhase.map(one => one.cents)).toEqual([407_000, 264_000])
+    expect(lines.every(line => line.phase === 'y1' || line.phase === 'y2')).toBe(true)
     expect(byPhase.reduce((sum, one) => sum + one.cents, 0)).toBe(totalCents)
   })
   it.each([
-    // Equipment 3000, labour 17 h at 100, panel 500, travel 200: 5400 without contingency.
-    [8_100, true],
-    [8_050, false],
+    // Equipment 3000, labour 17 h at 100, panel twice 500, travel twice 200: 6100 without contingency.
+    [9_150, true],
+    [9_100, false],
     [6_000, false],
-    [3_700, false],
-    [3_500, true]
-  ])('a quote of %i against an estimate of 5400 is asked about: %s', (dollars, asked) => {
+    [4_100, false],
+    [4_050, true]
+  ])('a quote of %i against an estimate of 6100 is asked about: %s', (dollars, asked) => {
     const quoted = {
       ...project,
       options: [
@@ -150,6 +152,6 @@ describe('visits and quotes', () => {
     }
     const { findings } = examineMoney(resolve(quoted, 'a'), [])
     expect(findings.some(finding => finding.code === 'money.quote')).toBe(asked)
-    if (asked) expect(readPhrase(findings.find(one => one.code === 'money.quote')!.says, US)).toContain('$5,400')
+    if (asked) expect(readPhrase(findings.find(one => one.code === 'money.quote')!.says, US)).toContain('$6,100')
   })
 })

@@ -33,3 +33,4 @@ export {
   type OptionStanding
 } from './options'
 export { writeDueCalendar, writePlanCalendar } from './calendar'
+export { afterVisits, projectAfter, type AfterVisit } from './between-visits'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-/** What it costs by group, prices, changes since the baseline, visits. */
-import { creepSince, laterOf, putOff, type Later } from '#core/money'
-import type { Prices } from '#core/document'
+/** What it costs by group, prices, costs of one’s own, changes since the baseline. */
+import { mdiDelete } from '@mdi/js'
+import { creepSince } from '#core/money'
+import { TAXED, type OwnCost, type Prices } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -20,6 +21,8 @@ const GROUPS = {
   panel: 'Panel',
   wire: 'Wire and connectors',
   travel: 'Travel',
+  other: 'Costs of your own',
+  tax: 'Tax',
   contingency: 'Contingency',
   credit: 'Credits'
 } as const
@@ -40,56 +43,35 @@ const agree = () =>
     [{ type: 'plan.agree', option: bench.option.id, on: new Date().toISOString().slice(0, 10) }],
     `Set baseline: ${bench.option.name}`
   )
-/** Months after which the same would be done in a visit of its own. */
-const months = ref(12)
-const later = computed(() => (bench.examined ? laterOf(bench.examined, months.value) : []))
-const off = computed(() => bench.examined && money.value && putOff(bench.examined, money.value, months.value))
-const laterColumns: Column<Later>[] = [
-  { key: 'label', title: 'Unit', value: row => row.label },
-  {
-    key: 'now',
-    title: 'In this visit',
-    number: true,
-    value: row => row.nowCents / 100,
-    text: row => taste.money(row.nowCents)
-  },
-  {
-    key: 'later',
-    title: 'Alone, later',
-    number: true,
-    value: row => row.laterCents / 100,
-    text: row => taste.money(row.laterCents)
-  },
-  {
-    key: 'saved',
-    title: 'Now saves',
-    number: true,
-    value: row => row.savedCents / 100,
-    text: row => taste.money(row.savedCents)
-  }
+/** Costs of one’s own: what the design does not tell. */
+const costs = computed(() => bench.option?.costs ?? [])
+const USUAL_COSTS = [
+  'Papers and signature',
+  'Shipping',
+  'Finish and lettering',
+  'Hardware and consumables',
+  'Test flights',
+  'Hangar while it is down',
+  'Navigation data'
 ]
-function addPhase() {
-  if (!bench.option) return
+const putCost = (cost: OwnCost, says = cost.says) =>
+  bench.option && bench.act([{ type: 'cost.put', option: bench.option.id, cost }], says)
+function addCost() {
   let number = 1
-  while (bench.option.phases.some(one => one.id === `y${number}`)) number++
-  bench.act(
-    [
-      {
-        type: 'phase.put',
-        option: bench.option.id,
-        phase: { id: `y${number}`, name: `Phase ${number}`, accessHours: 8 }
-      }
-    ],
-    'Add a phase'
-  )
+  while (costs.value.some(one => one.id === `c${number}`)) number++
+  const says = USUAL_COSTS.find(name => costs.value.every(one => one.says !== name)) ?? `Cost ${number}`
+  putCost({ id: `c${number}`, says, cents: 0, yearly: says === 'Navigation data', taxed: 'not' }, 'Add a cost')
 }
-function setUnitPhase(id: string, phase: string) {
-  const unit = bench.option?.units.find(one => one.id === id)
-  if (!unit || !bench.option) return
-  const { phase: _old, ...rest } = unit
+/** Hours at so much left over that bring back what the option costs. */
+const margin = computed(() => bench.project!.brief.marginCentsPerHour ?? 0)
+const earned = computed(() =>
+  margin.value > 0 && money.value ? Math.max(0, money.value.totalCents) / margin.value : undefined
+)
+const setBrief = (patch: { marginCentsPerHour?: number }) => {
+  const { marginCentsPerHour: _, ...rest } = bench.project!.brief
   bench.act(
-    [{ type: 'unit.set', option: bench.option.id, unit: phase ? { ...rest, phase } : rest }],
-    `${unit.label}: another phase`
+    [{ type: 'brief.set', brief: patch.marginCentsPerHour ? { ...rest, ...patch } : rest }],
+    'What an hour of flying leaves over'
   )
 }
 function setUnitPrice(id: string, cents: number) {
@@ -124,21 +106,9 @@ function setUnitPrice(id: string, cents: number) {
               <tbody>
                 <tr v-for="(line, index) in group.lines" :key="index">
                   <td>{{ taste.say(line.says) }}</td>
-                  <td v-if="group.key === 'equipment' && bench.option!.phases.length">
-                    <select
-                      :value="line.phase ?? ''"
-                      :aria-label="`Phase of ${taste.say(line.says)}`"
-                      @change="event => setUnitPhase(line.unit!, (event.target as HTMLSelectElement).value)"
-                    >
-                      <option value="">any</option>
-                      <option v-for="phase in bench.option!.phases" :key="phase.id" :value="phase.id">
-                        {{ phase.name }}
-                      </option>
-                    </select>
-                  </td>
                   <td class="number figures cost">
                     <QuantityField
-                      v-if="group.key === 'equipment'"
+                      v-if="line.key.startsWith('equipment ')"
                       hide-label
                       kind="money"
                       :label="`Price of ${taste.say(line.says)}`"
@@ -184,6 +154,102 @@ function setUnitPrice(id: string, cents: number) {
             :model-value="prices.contingencyPercent"
             @update:model-value="v => v >= 0 && v <= 100 && setPrices({ contingencyPercent: v })"
           />
+          <QuantityField
+            kind="plain"
+            label="Tax on things (%)"
+            :least="0"
+            :most="60"
+            :model-value="prices.taxOnThingsPercent ?? 0"
+            @update:model-value="v => setPrices({ taxOnThingsPercent: v })"
+          />
+          <QuantityField
+            kind="plain"
+            label="Tax on work (%)"
+            :least="0"
+            :most="60"
+            :model-value="prices.taxOnWorkPercent ?? 0"
+            @update:model-value="v => setPrices({ taxOnWorkPercent: v })"
+          />
+          <v-checkbox
+            class="wide"
+            label="Harness priced by its ends, beside the hours of each entry"
+            :model-value="prices.harnessByEnds ?? false"
+            @update:model-value="v => setPrices({ harnessByEnds: v === true })"
+          />
+          <p class="small quiet wide">
+            Each line is rounded to the cent once, half up; tax and contingency once for each visit.
+          </p>
+        </section>
+        <section class="sheet">
+          <div class="row">
+            <h2 class="grow">Costs of your own</h2>
+            <v-btn @click="addCost">Add a cost</v-btn>
+          </div>
+          <p v-if="!costs.length" class="small quiet">
+            Papers, shipping, finish, test flights, yearly data: what the design does not tell.
+          </p>
+          <div v-for="cost in costs" :key="cost.id" class="row cost-row" :data-cost="cost.id">
+            <v-combobox
+              class="grow"
+              label="What for"
+              :items="USUAL_COSTS"
+              :model-value="cost.says"
+              maxlength="120"
+              @update:model-value="
+                v => typeof v === 'string' && v.trim() && v !== cost.says && putCost({ ...cost, says: v.trim() })
+              "
+            />
+            <QuantityField
+              class="sum"
+              kind="money"
+              label="Sum"
+              :least="0"
+              :model-value="cost.cents"
+              @update:model-value="cents => putCost({ ...cost, cents })"
+            />
+            <ChoiceField
+              class="tax"
+              label="Taxed"
+              :items="TAXED"
+              :model-value="cost.taxed"
+              @update:model-value="taxed => putCost({ ...cost, taxed })"
+            />
+            <v-checkbox
+              label="Every year"
+              :model-value="cost.yearly"
+              @update:model-value="v => putCost({ ...cost, yearly: v === true })"
+            />
+            <v-btn
+              :icon="mdiDelete"
+              variant="text"
+              :aria-label="`Delete ${cost.says}`"
+              @click="bench.act([{ type: 'cost.drop', option: bench.option!.id, cost: cost.id }], 'Delete a cost')"
+            />
+          </div>
+          <p v-if="money.yearlyCents > 0" class="small">
+            Every year after: <b class="figures">{{ taste.money(money.yearlyCents) }}</b>, in no total.
+          </p>
+        </section>
+        <section class="sheet">
+          <h2>Earned back</h2>
+          <div class="row below">
+            <QuantityField
+              class="few"
+              kind="money"
+              label="Left of an hour flown"
+              :least="0"
+              :model-value="margin"
+              @update:model-value="v => setBrief({ marginCentsPerHour: v })"
+            />
+            <p v-if="earned !== undefined" class="small grow">
+              <b class="figures">{{ taste.number(Math.ceil(earned), 0) }}</b> hours of letting pay for this option:
+              {{ taste.money(money.totalCents) }} at {{ taste.money(margin) }} an hour. A sale does not: a refit seldom
+              brings back more than half of what it cost (common practice).
+            </p>
+            <p v-else class="small quiet grow">
+              For a school or a club: what is left of an hour when all else is paid.
+            </p>
+          </div>
         </section>
         <section class="sheet">
           <div class="row">
@@ -211,151 +277,9 @@ function setUnitPrice(id: string, cents: number) {
             </table></template
           >
         </section>
-        <section class="sheet">
-          <div class="row">
-            <h2 class="grow">Phases</h2>
-            <v-btn @click="addPhase">Add a phase</v-btn>
-          </div>
-          <p v-if="!bench.option!.phases.length" class="small quiet">
-            In one visit. Phases are legitimate; each one opens and closes the panel again, and that labour shows.
-          </p>
-          <table v-else class="list">
-            <thead>
-              <tr>
-                <th>Phase</th>
-                <th class="number">Open and close, h</th>
-                <th class="number">Its cost</th>
-                <th><span class="screen-reader">Acts</span></th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="phase in bench.option!.phases" :key="phase.id">
-                <td>
-                  <input
-                    :value="phase.name"
-                    aria-label="Phase"
-                    maxlength="120"
-                    @change="
-                      event =>
-                        (event.target as HTMLInputElement).value.trim() &&
-                        bench.act(
-                          [
-                            {
-                              type: 'phase.put',
-                              option: bench.option!.id,
-                              phase: { ...phase, name: (event.target as HTMLInputElement).value.trim() }
-                            }
-                          ],
-                          'Rename a phase'
-                        )
-                    "
-                  />
-                </td>
-                <td>
-                  <QuantityField
-                    hide-label
-                    kind="plain"
-                    label="Hours"
-                    :model-value="phase.accessHours"
-                    @update:model-value="
-                      v =>
-                        v >= 0 &&
-                        v <= 2000 &&
-                        bench.act(
-                          [{ type: 'phase.put', option: bench.option!.id, phase: { ...phase, accessHours: v } }],
-                          'Phase hours'
-                        )
-                    "
-                  />
-                </td>
-                <td class="number figures">
-                  {{ taste.money(money.byPhase.find(one => one.phase === phase.id)?.cents ?? 0) }}
-                </td>
-                <td>
-                  <v-btn
-                    @click="
-                      bench.act([{ type: 'phase.drop', option: bench.option!.id, phase: phase.id }], 'Delete a phase')
-                    "
-                  >
-                    Delete
-                  </v-btn>
-                </td>
-              </tr>
-              <tr>
-                <td colspan="2">Not tied to a visit: panel, wire, travel, contingency, credits</td>
-                <td class="number figures">
-                  {{ taste.money(money.byPhase.find(one => one.phase === '')?.cents ?? 0) }}
-                </td>
-                <td />
-              </tr>
-              <tr class="sum">
-                <td colspan="2"><b>Together</b></td>
-                <td class="number figures">
-                  <b>{{ taste.money(money.byPhase.reduce((sum, one) => sum + one.cents, 0)) }}</b>
-                </td>
-                <td />
-              </tr>
-            </tbody>
-          </table>
-        </section>
       </div>
     </div>
-    <section v-if="later.length" class="sheet">
-      <div class="row">
-        <h2 class="grow">While it is open: now or later</h2>
-        <QuantityField
-          class="few"
-          kind="plain"
-          label="Months later"
-          :least="1"
-          :most="60"
-          :model-value="months"
-          @update:model-value="v => (months = Math.round(v))"
-        /><QuantityField
-          class="few"
-          kind="plain"
-          label="Prices rise, % a year"
-          :least="-50"
-          :most="100"
-          :model-value="prices.driftPercentAYear ?? 0"
-          @update:model-value="v => setPrices({ driftPercentAYear: v })"
-        /><QuantityField
-          class="few"
-          kind="plain"
-          label="Trade-ins fall, % a month"
-          :least="0"
-          :most="50"
-          :model-value="prices.tradeInFallPercentAMonth ?? 0"
-          @update:model-value="v => setPrices({ tradeInFallPercentAMonth: v })"
-        />
-      </div>
-      <p v-if="off" class="small">
-        All of it {{ months }} {{ months === 1 ? 'month' : 'months' }} later costs
-        <b class="figures">{{ taste.money(off.togetherCents) }}</b> more: equipment
-        {{ taste.money(off.equipmentCents) }}, trade-ins and sales {{ taste.money(off.creditsCents) }}.
-      </p>
-      <FactTable :rows="later" :columns="laterColumns" name="Now or later" no-filter :key-of="row => row.unit">
-        <template #saved="{ row }"
-          ><v-btn
-            variant="text"
-            class="figures"
-            :aria-label="`Working: what ${row.label} now saves`"
-            @click="
-              bench.workingOf = {
-                figure: { kind: 'later', of: `${months} ${row.unit}` },
-                title: `${row.label}: now or later`
-              }
-            "
-          >
-            {{ taste.money(row.savedCents) }}
-          </v-btn></template
-        >
-      </FactTable>
-      <p class="small quiet">
-        Alone in a visit of its own a unit pays again for opening what it stands behind, for the panel’s metal and for
-        the journey. Hours of access are our assumptions for each part of the aeroplane.
-      </p>
-    </section>
+    <BudgetSupplier />
   </div>
 </template>
 
@@ -373,7 +297,7 @@ function setUnitPrice(id: string, cents: number) {
   align-items: start;
 }
 .five {
-  grid-template-columns: repeat(auto-fit, minmax(128px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(148px, 1fr));
 }
 .group {
   padding: 5px 0;
@@ -389,6 +313,27 @@ function setUnitPrice(id: string, cents: number) {
 }
 .cost {
   width: 96px;
+}
+.below {
+  padding-top: 8px;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.cost-row {
+  flex-wrap: wrap;
+  gap: 6px;
+  padding-top: 6px;
+}
+.cost-row .grow {
+  flex: 1 1 150px;
+  min-width: 0;
+}
+.sum {
+  flex: 0 0 92px;
+}
+.tax {
+  flex: 0 0 118px;
 }
 .few {
   flex: 0 0 196px;

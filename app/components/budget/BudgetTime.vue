@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** How long the job takes and what it may come to: the tasks with what they wait for, and the odds from many tries. */
-import { readClosed, USUAL_PACE, workingDayAfter, workingDaysBetween, type JobOdds } from '#core/money'
+import { readClosed, USUAL_PACE, visitsOf, workingDayAfter, workingDaysBetween, type JobOdds } from '#core/money'
+import type { Working } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -15,13 +16,25 @@ const setShop = (change: Partial<typeof shop.value>) =>
     'shop'
   )
 const odds = shallowRef<JobOdds>()
+/** The odds shown are of the state before: new ones are being worked out. */
+const old = ref(true)
 const wrong = ref('')
-/** Working days from the day it goes in to the day it is to be back. */
-const daysThere = computed(() =>
-  brief.value.downFrom && brief.value.downTo
-    ? workingDaysBetween(brief.value.downFrom, brief.value.downTo, shop.value.closed)
-    : undefined
-)
+/** The visits, in order of their days; the one looked at, where there are several. */
+const visits = computed(() => visitsOf(bench.option!))
+const visitChosen = ref('')
+const visit = computed(() => visits.value.find(one => one.id === visitChosen.value) ?? visits.value[0]!)
+const start = computed(() => visit.value.phase?.from ?? brief.value.downFrom)
+/** A visit that begins on another day than the window has its own days in place of the window’s end. */
+const daysThere = computed(() => {
+  const { phase } = visit.value
+  const given =
+    phase?.days ??
+    (brief.value.downFrom && brief.value.downTo && (!phase?.from || phase.from === brief.value.downFrom)
+      ? workingDaysBetween(brief.value.downFrom, brief.value.downTo, shop.value.closed)
+      : undefined)
+  return given === undefined ? undefined : Math.max(0, given - (shop.value.bufferDays ?? 0))
+})
+const ceiling = computed(() => (visit.value.phase ? (visit.value.phase.ceilingCents ?? 0) : brief.value.budgetCents))
 const closedText = ref('')
 const closedWrong = ref('')
 watch(
@@ -41,11 +54,11 @@ async function giveCalendar() {
   taken.value = ''
   try {
     const { writePlanCalendar } = await import('#core/report/calendar')
-    const { registration, downFrom } = brief.value
+    const { registration } = brief.value
     giveFile(
       fileName(`${registration || bench.project!.title} plan`, 'ics'),
       writePlanCalendar(registration || bench.project!.title, odds.value!.tasks, {
-        from: downFrom!,
+        from: start.value!,
         closed: shop.value.closed,
         reading: taste.reading
       }),
@@ -57,22 +70,28 @@ async function giveCalendar() {
 }
 let round = 0
 watch(
-  [() => bench.examined, shop, daysThere],
+  [() => bench.examined, shop, daysThere, () => visit.value.id],
   async () => {
     const option = bench.examined?.optionId
     if (option === undefined || option !== bench.option?.id) return
     const mine = ++round
+    old.value = true
     try {
       const found = await useExaminer().jobOdds(
         option,
         {
           hoursADay: shop.value.hoursADay,
           people: shop.value.people,
-          orderedWeeksAhead: shop.value.orderedWeeksAhead
+          orderedWeeksAhead: shop.value.orderedWeeksAhead,
+          ...(shop.value.lostPercent !== undefined && { lostPercent: shop.value.lostPercent }),
+          closed: [...shop.value.closed]
         },
-        daysThere.value
+        daysThere.value,
+        visit.value.id || undefined
       )
-      if (mine === round) odds.value = found
+      if (mine !== round) return
+      odds.value = found
+      old.value = false
       wrong.value = ''
     } catch (error) {
       wrong.value = `The odds could not be worked out: ${(error as Error).message}`
@@ -82,7 +101,10 @@ watch(
 )
 /** The day after so many working days. */
 const dayAt = (days: number) =>
-  brief.value.downFrom ? taste.day(workingDayAfter(brief.value.downFrom, days, shop.value.closed)) : undefined
+  start.value ? taste.day(workingDayAfter(start.value, days, shop.value.closed)) : undefined
+const showWorking = (working: Working | undefined, title: string) => {
+  if (working) bench.workingOf = { working, title }
+}
 const percent = (share: number) => `${taste.number(share * 100, 0)} %`
 const SAYS: Record<string, string> = {
   '0.1': 'one in ten is within',
@@ -102,14 +124,38 @@ const drawn = computed(() => {
       width: all.likelyDays ? Math.max(0.6, ((task.finish - task.start) / all.likelyDays) * 100) : 0
     }))
 })
+const shiftOf = (task: string) => bench.option?.shifts.find(one => one.task === task)?.from ?? ''
+/** Moves a task: it is not to begin before a day, or as soon as it may again. */
+function shift(task: string, day: string, name: string) {
+  if (!bench.option) return
+  bench.act(
+    day
+      ? [{ type: 'shift.put', option: bench.option.id, shift: { task, from: day } }]
+      : [{ type: 'shift.drop', option: bench.option.id, task }],
+    `${name}: not before`
+  )
+}
 const holding = computed(() =>
   [...(odds.value?.tasks ?? [])].filter(task => task.held > 0.005).sort((a, b) => b.held - a.held)
 )
+const driving = computed(() =>
+  [...(odds.value?.tasks ?? [])].filter(task => task.drives > 0.02).sort((a, b) => b.drives - a.drives)
+)
+/** The task whose earliest day is being entered. */
+const moving = ref('')
 </script>
 
 <template>
   <div class="time">
-    <section class="sheet row end">
+    <section class="sheet row end pacing">
+      <ChoiceField
+        v-if="visits.length > 1"
+        class="pace"
+        label="Visit"
+        :items="visits.map(one => ({ value: one.id, title: one.name }))"
+        :model-value="visit.id"
+        @update:model-value="id => (visitChosen = id)"
+      />
       <QuantityField
         class="pace"
         kind="plain"
@@ -138,6 +184,25 @@ const holding = computed(() =>
         :model-value="shop.orderedWeeksAhead"
         @update:model-value="orderedWeeksAhead => setShop({ orderedWeeksAhead })"
       />
+      <QuantityField
+        class="pace"
+        kind="plain"
+        label="Days lost to illness, %"
+        :least="0"
+        :most="90"
+        :model-value="shop.lostPercent ?? 0"
+        @update:model-value="lostPercent => setShop({ lostPercent })"
+      />
+      <QuantityField
+        class="pace"
+        kind="plain"
+        whole
+        label="Days to be left at the end"
+        :least="0"
+        :most="200"
+        :model-value="shop.bufferDays ?? 0"
+        @update:model-value="bufferDays => setShop({ bufferDays })"
+      />
       <v-text-field
         v-model="closedText"
         class="pace wide"
@@ -156,16 +221,44 @@ const holding = computed(() =>
       Nothing changes in this option, so there is no job to plan. Choose units in Equipment.
     </p>
     <template v-else-if="odds">
-      <section class="sheet" data-odds>
-        <h2>What it may come to</h2>
+      <section class="sheet" data-odds :aria-busy="old">
+        <h2>
+          What it may come to <span v-if="old" class="quiet small">as before; new odds are being worked out…</span>
+        </h2>
         <p class="big">
           <template v-if="odds.inTime !== undefined"
-            >Back by {{ taste.day(brief.downTo!) }}: <b class="figures">{{ percent(odds.inTime) }}</b></template
-          ><template v-else>Enter the window in Brief to see the odds of being back in it.</template>
-          <template v-if="odds.underCeiling !== undefined">
-            · under {{ taste.money(brief.budgetCents) }}:
-            <b class="figures">{{ percent(odds.underCeiling) }}</b></template
+            >Back within {{ daysThere }} working days: <b class="figures">{{ percent(odds.inTime) }}</b>
+            <v-btn
+              class="beside"
+              size="small"
+              aria-label="Working: back in time"
+              @click="showWorking(odds.working.inTime, 'Back in time')"
+              >Working</v-btn
+            ></template
+          ><template v-else
+            >Enter the window in Brief, or days of the visit, to see the odds of being back in it.</template
           >
+        </p>
+        <p v-if="odds.inTimeBetween" class="small quiet">
+          {{ percent(odds.inTimeBetween[0]) }} were every worst case half as far again from the likely one,
+          {{ percent(odds.inTimeBetween[1]) }} were it half as far: so sure are the odds themselves.
+        </p>
+        <p v-if="odds.underCeiling !== undefined" class="big">
+          Under {{ taste.money(ceiling) }}: <b class="figures">{{ percent(odds.underCeiling) }}</b>
+          <v-btn
+            class="beside"
+            size="small"
+            aria-label="Working: under the ceiling"
+            @click="showWorking(odds.working.underCeiling, 'Under the ceiling')"
+            >Working</v-btn
+          >
+        </p>
+        <p v-if="odds.underCeilingBetween" class="small quiet">
+          In the same way {{ percent(odds.underCeilingBetween[0]) }} to {{ percent(odds.underCeilingBetween[1]) }}.
+        </p>
+        <p v-if="odds.stray.length" role="alert" class="small">
+          <StateMark state="decide" :size="14" /> Tasks of your own name what the plan does not have:
+          {{ odds.stray.join(', ') }}.
         </p>
         <table class="list">
           <thead>
@@ -202,19 +295,29 @@ const holding = computed(() =>
         <h2>What holds it up</h2>
         <ol class="holding">
           <li v-for="task in holding.slice(0, 8)" :key="task.id" :data-holds="task.id">
-            <span class="figures">{{ percent(task.held) }}</span> <SayPhrase :says="task.name" />
+            <span class="figures share">{{ percent(task.held) }}</span> <SayPhrase :says="task.name" />
           </li>
         </ol>
         <p class="small quiet">In so many of the tries a day more of it was a day more of all.</p>
       </section>
+      <section v-if="driving.length" class="sheet">
+        <h2>What drives the spread</h2>
+        <ol class="holding">
+          <li v-for="task in driving.slice(0, 6)" :key="task.id" :data-drives="task.id">
+            <span class="figures share">{{ percent(task.drives) }}</span> <SayPhrase :says="task.name" />
+          </li>
+        </ol>
+        <p class="small quiet">
+          So much of the spread of the days comes from it: ask there for a firm date first. (The covariance of what it
+          adds to the days, over their variance.)
+        </p>
+      </section>
       <section class="sheet">
         <div class="row end">
           <h2 class="grow">The plan</h2>
-          <v-btn :disabled="!brief.downFrom" @click="giveCalendar">Calendar of the plan</v-btn>
+          <v-btn :disabled="!start" @click="giveCalendar">Calendar of the plan</v-btn>
         </div>
-        <p v-if="!brief.downFrom" class="small quiet">
-          Enter in Brief from when it is down, to take the plan as a calendar.
-        </p>
+        <p v-if="!start" class="small quiet">Enter in Brief from when it is down, to take the plan as a calendar.</p>
         <p v-if="taken" role="alert">{{ taken }}</p>
         <div class="scroll" role="region" aria-label="Tasks in their order" tabindex="0">
           <table class="list">
@@ -225,6 +328,7 @@ const holding = computed(() =>
                 <th class="number">Likely</th>
                 <th class="number">Worst</th>
                 <th class="number">Room, days</th>
+                <th>Not before</th>
                 <th class="bars">With likely times</th>
               </tr>
             </thead>
@@ -235,6 +339,25 @@ const holding = computed(() =>
                 <td class="number figures">
                   <StateMark v-if="task.slack < 0.05" state="decide" :size="12" />
                   {{ task.slack < 0.05 ? 'none' : taste.number(task.slack, 1) }}
+                </td>
+                <td class="from">
+                  <v-btn
+                    v-if="start && !shiftOf(task.id) && moving !== task.id"
+                    size="small"
+                    variant="text"
+                    :aria-label="`Move: ${taste.say(task.name)}`"
+                    @click="moving = task.id"
+                    >Move…</v-btn
+                  >
+                  <TextField
+                    v-else-if="start"
+                    hide-label
+                    empty
+                    type="date"
+                    :label="`Not before: ${taste.say(task.name)}`"
+                    :model-value="shiftOf(task.id)"
+                    @update:model-value="day => shift(task.id, day, taste.say(task.name))"
+                  />
                 </td>
                 <td class="bars">
                   <span
@@ -248,6 +371,8 @@ const holding = computed(() =>
           </table>
         </div>
       </section>
+      <BudgetTasks :tasks="odds.tasks" :visit="visit.id" />
+      <BudgetInspection :on="start" />
     </template>
     <p v-else class="quiet">The odds are being worked out…</p>
   </div>
@@ -264,12 +389,26 @@ const holding = computed(() =>
   font-size: 17px;
   margin: 4px 0 8px;
 }
+.pacing {
+  flex-wrap: wrap;
+  row-gap: 12px;
+  padding-top: 16px;
+}
 .pace {
   flex: none;
   width: 200px;
 }
 .pace.wide {
   width: 270px;
+}
+.beside {
+  margin-left: 8px;
+}
+.share {
+  display: inline-block;
+  width: 52px;
+  text-align: right;
+  margin-right: 8px;
 }
 .holding {
   list-style: none;
@@ -279,8 +418,11 @@ const holding = computed(() =>
   overflow-x: auto;
 }
 .bars {
-  width: 38%;
-  min-width: 180px;
+  width: 32%;
+  min-width: 160px;
+}
+.from {
+  width: 150px;
 }
 .barline {
   display: block;

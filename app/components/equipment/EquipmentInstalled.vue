@@ -77,7 +77,13 @@ function remove(unit: DesignUnit, how: 'scrap' | 'sell' | 'trade in') {
 const credit = (id: string, how: 'scrap' | 'sell' | 'trade in', cents: number) =>
   bench.option &&
   bench.act(
-    [{ type: 'disposal.set', option: bench.option.id, disposal: { unit: id, how, creditCents: cents } }],
+    [
+      {
+        type: 'disposal.set',
+        option: bench.option.id,
+        disposal: { ...bench.option.disposals.find(one => one.unit === id), unit: id, how, creditCents: cents }
+      }
+    ],
     'Change what becomes of a removed unit'
   )
 function setPlace(unit: DesignUnit, place: string) {

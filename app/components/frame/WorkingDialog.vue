@@ -4,7 +4,7 @@ import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
 /** How a number came about: formula, inputs with their sources, result, basis. Worked out when it is asked for. */
-const { title, figure } = defineProps<{ title: string; figure?: FigureOf }>()
+const { title, figure, given } = defineProps<{ title: string; figure?: FigureOf; given?: Working }>()
 const open = defineModel<boolean>({ required: true })
 const bench = useBench()
 const taste = useTaste()
@@ -12,8 +12,13 @@ const working = shallowRef<Working>()
 const wrong = ref('')
 
 watch(
-  [() => figure, open, () => bench.report],
-  async ([asked, isOpen]) => {
+  [() => figure, () => given, open, () => bench.report],
+  async ([asked, made, isOpen]) => {
+    if (made) {
+      working.value = made
+      wrong.value = ''
+      return
+    }
     if (!asked || !isOpen || !bench.option) return
     try {
       working.value = await useExaminer().explain(bench.option.id, { ...asked })

@@ -152,7 +152,12 @@ onBeforeRouteLeave(async () => {
     </main>
     <FrameFindingsDrawer ref="drawer" class="findings" />
     <FrameTallyStrip class="strip" />
-    <FrameWorkingDialog v-model="workingOpen" :title="bench.workingOf?.title ?? ''" :figure="bench.workingOf?.figure" />
+    <FrameWorkingDialog
+      v-model="workingOpen"
+      :title="bench.workingOf?.title ?? ''"
+      :figure="bench.workingOf?.figure"
+      :given="bench.workingOf?.working"
+    />
     <FrameCompareDialog v-model="comparing" />
     <FrameConflictDialog />
     <FrameVersionsDialog v-model="versions" />

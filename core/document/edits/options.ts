@@ -1,6 +1,7 @@
 import { Id, Name } from '../../catalogue/item'
 import { checkKey } from '../records'
-import { Confirmed, Day, HandCheck, Option, Prices, Quote, RulePack, WorkPhase } from '../schema'
+import { Actual, Day, OwnCost, OwnTask, Prices, Quote, Shift, WorkPhase } from '../money'
+import { Confirmed, HandCheck, Option, RulePack } from '../schema'
 import { drop, edit, editOption, plain, put, putById, refuse } from './kit'
 
 /** Edits of options as a whole, of money and time, and of what a person recorded. */
@@ -30,6 +31,22 @@ export const optionEdits = {
   'phase.put': editOption({ phase: WorkPhase }, (option, { phase }) => putById(option.phases, phase)),
   'phase.drop': editOption({ phase: Id }, (option, { phase }) => {
     drop(option.phases, one => one.id === phase, `phase “${phase}”`)
+  }),
+  'cost.put': editOption({ cost: OwnCost }, (option, { cost }) => putById(option.costs, cost)),
+  'cost.drop': editOption({ cost: Id }, (option, { cost }) => {
+    drop(option.costs, one => one.id === cost, `cost “${cost}”`)
+  }),
+  'actual.put': editOption({ actual: Actual }, (option, { actual }) => put(option.actuals, actual, one => one.line)),
+  'actual.drop': editOption({ line: Actual.shape.line }, (option, { line }) => {
+    drop(option.actuals, one => one.line === line, `sum paid for “${line}”`)
+  }),
+  'task.put': editOption({ task: OwnTask }, (option, { task }) => putById(option.tasks, task)),
+  'task.drop': editOption({ task: Id }, (option, { task }) => {
+    drop(option.tasks, one => one.id === task, `task “${task}”`)
+  }),
+  'shift.put': editOption({ shift: Shift }, (option, { shift }) => put(option.shifts, shift, one => one.task)),
+  'shift.drop': editOption({ task: Shift.shape.task }, (option, { task }) => {
+    drop(option.shifts, one => one.task === task, `earliest day of “${task}”`)
   }),
   'prices.set': editOption({ prices: Prices }, (option, { prices }) => {
     option.prices = prices

@@ -1,8 +1,9 @@
-import type { Design } from '../../design'
+import type { Design, Working } from '../../design'
 import type { Phrase } from '../../quantity'
-import { shareWithin, tryJob, within } from './odds'
+import type { Three } from './chance'
+import { shareWithin, tryJob, within, type Odds } from './odds'
 import { criticalPath } from './path'
-import { tasksOf, type Pace, type Three } from './tasks'
+import { strayNames, tasksOf, type Pace, type Task } from './tasks'
 
 /** One task as planned with likely durations, and how often it held the job up in the tries. */
 export interface JobTask {
@@ -14,6 +15,10 @@ export interface JobTask {
   finish: number
   slack: number
   held: number
+  /** How much of the spread of the days comes from it. */
+  drives: number
+  /** It is not to begin before so many working days. */
+  from?: number
 }
 /** The odds of a job in time and money. */
 export interface JobOdds {
@@ -28,6 +33,12 @@ export interface JobOdds {
   inTime?: number
   /** Share of the tries that stay under the ceiling; undefined while none is entered. */
   underCeiling?: number
+  /** The same shares were every worst case half as far again from the likely one, and were it half as far. */
+  inTimeBetween?: readonly [number, number]
+  underCeilingBetween?: readonly [number, number]
+  /** Names given as before or after by tasks of one’s own, and borne by no task. */
+  stray: string[]
+  working: { inTime?: Working; underCeiling?: Working }
 }
 const SHARES = [0.1, 0.5, 0.8, 0.95] as const
 
@@ -52,7 +63,19 @@ export function jobOdds(
   const odds = tryJob(tasks, runs)
   const plannedHours = tasks.reduce((sum, task) => sum + (task.id === 'faults' ? 0 : task.hours), 0)
   const centsAt = (hours: number) => plannedCents + (hours - plannedHours) * rateCents
-  return {
+  const inTime = (of: Odds) => (daysThere === undefined ? undefined : shareWithin(of.days, daysThere))
+  const underCeiling = (of: Odds) =>
+    ceilingCents <= 0
+      ? undefined
+      : rateCents > 0
+        ? shareWithin(of.hours, plannedHours + (ceilingCents - plannedCents) / rateCents)
+        : Number(plannedCents <= ceilingCents)
+  const [darker, brighter] = [1.5, 0.5].map(by => tryJob(spreadBy(tasks, by), Math.ceil(runs / 5)))
+  const between = (of: (odds: Odds) => number | undefined) => {
+    const [low, high] = [of(darker!), of(brighter!)]
+    return low === undefined || high === undefined ? undefined : ([Math.min(low, high), Math.max(low, high)] as const)
+  }
+  const found = {
     tasks: tasks.map((task, at) => ({
       id: task.id,
       name: task.name,
@@ -61,7 +84,9 @@ export function jobOdds(
       start: placed[at]!.start,
       finish: placed[at]!.finish,
       slack: placed[at]!.slack,
-      held: odds.held.get(task.id)!
+      held: odds.held.get(task.id)!,
+      drives: odds.drives.get(task.id)!,
+      ...(task.from !== undefined && { from: task.from })
     })),
     likelyDays: Math.max(0, ...placed.map(one => one.finish)),
     runs,
@@ -71,12 +96,85 @@ export function jobOdds(
       cents: Math.round(centsAt(within(odds.hours, share)))
     })),
     meanDays: odds.meanDays,
-    inTime: daysThere === undefined ? undefined : shareWithin(odds.days, daysThere),
-    underCeiling:
-      ceilingCents <= 0
-        ? undefined
-        : rateCents > 0
-          ? shareWithin(odds.hours, plannedHours + (ceilingCents - plannedCents) / rateCents)
-          : Number(plannedCents <= ceilingCents)
+    inTime: inTime(odds),
+    underCeiling: underCeiling(odds),
+    inTimeBetween: between(inTime),
+    underCeilingBetween: between(underCeiling),
+    stray: strayNames(design, tasks)
+  }
+  return { ...found, working: workingsOf(found, tasks, { ...asked, plannedHours }) }
+}
+
+/** Every worst case so many times as far from the likely one. */
+const spreadBy = (tasks: readonly Task[], by: number): Task[] => {
+  const wide = ([a, m, b]: Three): Three => [a, m, m + (b - m) * by]
+  return tasks.map(task => ({
+    ...task,
+    days: wide(task.days),
+    ...(task.instead && { instead: wide(task.instead) }),
+    ...(task.perhaps && { perhaps: task.perhaps.map(one => ({ ...one, days: wide(one.days) })) })
+  }))
+}
+
+/** How the odds of time and of money came about, each with all that went into it. */
+function workingsOf(
+  found: Omit<JobOdds, 'working'>,
+  tasks: readonly Task[],
+  asked: { plannedCents: number; rateCents: number; ceilingCents: number; daysThere?: number; plannedHours: number }
+): JobOdds['working'] {
+  const basis = {
+    kind: 'assumption',
+    source:
+      'three-point estimates (PERT: beta, mean (a + 4m + b) / 6), critical path; spreads and leads as entered or assumed'
+  } as const
+  const given = (symbol: string, meaning: Phrase | string, value: number, unit: string, from: string) => ({
+    symbol,
+    meaning,
+    value,
+    unit,
+    from
+  })
+  const ofTasks = tasks.flatMap((task, at) =>
+    task.days[2] > 0
+      ? [
+          given(
+            `d${at + 1}`,
+            task.name,
+            task.days[1],
+            'd',
+            `likely; at best ${task.days[0].toFixed(1)}, at worst ${task.days[2].toFixed(1)}`
+          )
+        ]
+      : []
+  )
+  const runs = given('n', 'tries', found.runs, '', 'same seed, same answer')
+  return {
+    ...(found.inTime !== undefined && {
+      inTime: {
+        formula: 'P = tries whose longest way through the tasks is within D, over n',
+        inputs: [
+          given('D', 'working days there are', asked.daysThere!, 'd', 'window in Brief, less the days to be left'),
+          runs,
+          ...ofTasks
+        ],
+        result: { value: found.inTime * 100, unit: '%' },
+        basis
+      }
+    }),
+    ...(found.underCeiling !== undefined && {
+      underCeiling: {
+        formula: 'P = tries with K + (h − H) · r ≤ C, over n',
+        inputs: [
+          given('K', 'estimate without contingency', asked.plannedCents, 'cents', 'Budget'),
+          given('H', 'hours planned', asked.plannedHours, 'h', 'tasks, hidden faults left out'),
+          given('r', 'shop labour, an hour', asked.rateCents, 'cents', 'Budget'),
+          given('C', 'ceiling', asked.ceilingCents, 'cents', 'Brief'),
+          runs,
+          ...ofTasks
+        ],
+        result: { value: found.underCeiling * 100, unit: '%' },
+        basis
+      }
+    })
   }
 }

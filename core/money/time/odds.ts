@@ -1,45 +1,6 @@
 import { inOrder } from './path'
-import { BACK_ORDER_SHARE, type Task, type Three } from './tasks'
-
-/** Chance from a seed: the same seed gives the same numbers, each in [0, 1). */
-export function chance(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state)
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296
-  }
-}
-function normal(draw: () => number): number {
-  return Math.sqrt(-2 * Math.log(1 - draw())) * Math.cos(2 * Math.PI * draw())
-}
-/** A gamma variate of a shape of 1 or more (Marsaglia and Tsang 2000). */
-function gamma(shape: number, draw: () => number): number {
-  const d = shape - 1 / 3
-  const c = 1 / Math.sqrt(9 * d)
-  for (;;) {
-    const x = normal(draw)
-    const v = (1 + c * x) ** 3
-    if (v > 0 && Math.log(1 - draw()) < 0.5 * x * x + d - d * v + d * Math.log(v)) return d * v
-  }
-}
-/**
- * One outcome of a three-point estimate: a beta variate from best to worst whose mean is (a + 4m + b) / 6 (PERT).
- * Its variance is (mean − a)(b − mean) / 7.
- */
-export function outcomeOf([a, m, b]: Three, draw: () => number): number {
-  if (b <= a) return m
-  const alpha = 1 + (4 * (m - a)) / (b - a)
-  const beta = 1 + (4 * (b - m)) / (b - a)
-  const x = gamma(alpha, draw)
-  return a + ((b - a) * x) / (x + gamma(beta, draw))
-}
-/** Mean and variance of such an estimate, in closed form. */
-export function momentsOf([a, m, b]: Three): { mean: number; variance: number } {
-  const mean = (a + 4 * m + b) / 6
-  return { mean, variance: ((mean - a) * (b - mean)) / 7 }
-}
+import { chance, outcomeOf } from './chance'
+import { BACK_ORDER_SHARE, type Task } from './tasks'
 
 /** What many tries of the same job come to. */
 export interface Odds {
@@ -49,6 +10,8 @@ export interface Odds {
   hours: Float64Array
   /** In what share of the tries each task held the job up: a day more of it was a day more of all. */
   held: Map<string, number>
+  /** How much of the spread of the days comes from each task: the covariance of what it adds to them, over their variance. */
+  drives: Map<string, number>
   meanDays: number
 }
 
@@ -72,6 +35,8 @@ export function tryJob(tasks: readonly Task[], runs = 20_000, seed = 1): Odds {
   const held = new Float64Array(tasks.length)
   const days = new Float64Array(runs)
   const hours = new Float64Array(runs)
+  const [alone, together] = [new Float64Array(tasks.length), new Float64Array(tasks.length)]
+  let [all, squares] = [0, 0]
   for (let run = 0; run < runs; run++) {
     for (let cause = 0; cause < causes.length; cause++) late[cause] = draw() < BACK_ORDER_SHARE ? 1 : 0
     let last = -1
@@ -79,10 +44,12 @@ export function tryJob(tasks: readonly Task[], runs = 20_000, seed = 1): Odds {
     for (const at of order) {
       const task = tasks[at]!
       const isLate = causeOf[at]! >= 0 && late[causeOf[at]!] === 1
-      const length = outcomeOf(isLate && task.instead ? task.instead : task.days, draw)
+      const length = task.perhaps
+        ? task.perhaps.reduce((sum, one) => sum + (draw() < one.chance ? outcomeOf(one.days, draw) : 0), 0)
+        : outcomeOf(isLate && task.instead ? task.instead : task.days, draw)
       took[at] = length
       if (task.hours > 0 && task.days[1] > 0) spent += (task.hours * length) / task.days[1]
-      let start = 0
+      let start = task.from ?? 0
       let by = -1
       for (const one of before[at]!)
         if (finish[one]! > start) {
@@ -94,15 +61,26 @@ export function tryJob(tasks: readonly Task[], runs = 20_000, seed = 1): Odds {
       if (last < 0 || finish[at]! > finish[last]!) last = at
     }
     days[run] = last < 0 ? 0 : finish[last]!
+    all += days[run]!
+    squares += days[run]! ** 2
     hours[run] = spent
-    for (let at = last; at >= 0; at = heldBy[at]!) if (took[at]! > 0) held[at]!++
+    // The tasks of the longest way add up to the days: what a task adds to them, over all tries, is its part of their spread.
+    for (let at = last; at >= 0; at = heldBy[at]!) {
+      if (took[at]! > 0) held[at]!++
+      alone[at]! += took[at]!
+      together[at]! += took[at]! * days[run]!
+    }
   }
-  const meanDays = runs ? days.reduce((sum, one) => sum + one, 0) / runs : 0
+  const meanDays = runs ? all / runs : 0
+  const variance = runs ? squares / runs - meanDays ** 2 : 0
+  const driven = (at: number) =>
+    variance > 1e-9 ? (together[at]! / runs - (alone[at]! / runs) * meanDays) / variance : 0
   return {
     runs,
     days: days.sort(),
     hours: hours.sort(),
     held: new Map(tasks.map((task, at) => [task.id, held[at]! / runs])),
+    drives: new Map(tasks.map((task, at) => [task.id, driven(at)])),
     meanDays
   }
 }

@@ -35,12 +35,13 @@ export function inOrder(tasks: readonly Pick<Task, 'id' | 'after'>[]): number[] 
  * @param days how long each takes, in the order of the tasks
  * @throws CircleError when tasks wait for each other in a circle
  */
-export function criticalPath(tasks: readonly Pick<Task, 'id' | 'after'>[], days: readonly number[]): Placed[] {
+export function criticalPath(tasks: readonly Pick<Task, 'id' | 'after' | 'from'>[], days: readonly number[]): Placed[] {
   const order = inOrder(tasks)
   const at = new Map(tasks.map((task, index) => [task.id, index]))
   const finish = new Float64Array(tasks.length)
   for (const index of order)
-    finish[index] = Math.max(0, ...tasks[index]!.after.map(id => finish[at.get(id) ?? -1] ?? 0)) + days[index]!
+    finish[index] =
+      Math.max(tasks[index]!.from ?? 0, ...tasks[index]!.after.map(id => finish[at.get(id) ?? -1] ?? 0)) + days[index]!
   const end = Math.max(0, ...finish)
   const latest = new Float64Array(tasks.length).fill(end)
   for (const index of [...order].reverse())

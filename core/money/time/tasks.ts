@@ -1,8 +1,10 @@
 import type { Design, DesignUnit } from '../../design'
 import { figure, say, thing, type Phrase } from '../../quantity'
+import { jobOf, placedAsEntered } from '../visits/model'
+import { momentsOf, type Three } from './chance'
+import { workingDaysBetween } from './days'
+import { inspectionOf } from './inspection'
 
-/** Best, likely and worst. */
-export type Three = readonly [number, number, number]
 /** One piece of the job, in working days, and what must be done before it. */
 export interface Task {
   id: string
@@ -16,6 +18,10 @@ export interface Task {
   cause?: string
   /** A part that is on back-order takes that long instead. */
   instead?: Three
+  /** It is made of things that may be wanted or not. `days` is then nothing, what is expected, and all of them at worst. */
+  perhaps?: readonly { chance: number; days: Three }[]
+  /** It does not begin before so many working days. */
+  from?: number
 }
 /** How the job is worked. */
 export interface Pace {
@@ -26,6 +32,10 @@ export interface Pace {
   orderedWeeksAhead: number
   /** The day it goes in (ISO), for its age. */
   on: string
+  /** Of a hundred working days so many are lost to illness. */
+  lostPercent?: number
+  /** Days on which it is closed. */
+  closed?: readonly string[]
 }
 export const USUAL_PACE: Omit<Pace, 'on'> = { hoursADay: 6, people: 1, orderedWeeksAhead: 6 }
 
@@ -46,18 +56,24 @@ const [OPEN_HOURS, CUT_DAYS, TEST_DAYS, PAPER_DAYS]: readonly [number, Three, Th
   [1, 2, 5],
   [1, 2, 5]
 ]
-/**
- * Hidden faults of an aeroplane of more than thirty years: one to three small ones and one of a day or more (common practice); of
- * half that age half of it (assumption). In hours.
- */
-const FAULT_HOURS: readonly [years: number, hours: Three][] = [
-  [30, [10, 20, 56]],
-  [15, [2, 8, 28]],
-  [0, [0, 1, 8]]
-]
-
 const isChange = (unit: DesignUnit) => unit.state !== 'kept'
 const scaled = (three: Three, by: number): Three => [three[0] * by, three[1] * by, three[2] * by]
+
+/** A design with what one visit changes alone: what another visit brings is not there yet, what it takes is still there. */
+export function inVisit(design: Design, visit: string): Design {
+  const job = jobOf(design, [])
+  const wanted = job.visits.findIndex(one => one.id === visit)
+  if (wanted < 0) return design
+  const at = placedAsEntered(job)
+  const mine = new Set(job.pieces.filter((_, index) => at[index] === wanted).map(piece => piece.id))
+  return {
+    ...design,
+    units: design.units.map(unit => (unit.state === 'kept' || mine.has(unit.id) ? unit : { ...unit, state: 'kept' })),
+    removed: design.removed.filter(one => mine.has(one.unit.id)),
+    phases: design.phases.filter(one => one.id === visit),
+    tasks: design.tasks.filter(task => (task.phase ? task.phase === visit : wanted === 0))
+  }
+}
 
 /** The job of a design, piece by piece with what each waits for; nothing where nothing changes. */
 export function tasksOf(design: Design, pace: Pace): Task[] {
@@ -65,18 +81,18 @@ export function tasksOf(design: Design, pace: Pace): Task[] {
   const moved = design.units.filter(unit => unit.state === 'moved')
   const gone = design.removed.map(one => one.unit)
   if (!fresh.length && !moved.length && !gone.length) return []
-  const perDay = pace.hoursADay * pace.people
+  const perDay = pace.hoursADay * pace.people * (1 - (pace.lostPercent ?? 0) / 100)
   const work = (id: string, name: Phrase, hours: number, after: string[]): Task[] =>
     hours > 0 ? [{ id, name, after, days: scaled(SPREAD, hours / perDay), hours }] : []
   const outHours = [...gone, ...moved].reduce((sum, unit) => sum + unit.item.removeHours, 0)
   const inHours =
     fresh.reduce((sum, unit) => sum + unit.item.labourHours, 0) +
     moved.reduce((sum, unit) => sum + unit.item.removeHours, 0)
-  const accessHours = design.phases.reduce((sum, phase) => sum + phase.accessHours, 0) || OPEN_HOURS
+  const accessHours = design.phases.reduce((sum, phase) => sum + (phase.accessHours ?? 0), 0) || OPEN_HOURS
   const isCut = [...design.units.filter(isChange), ...gone].some(
     unit => unit.item.face?.cutout && unit.place.kind === 'panel'
   )
-  const parts = fresh.filter(unit => unit.priceCents >= ON_SHELF_CENTS)
+  const parts = fresh.filter(unit => unit.lead || unit.priceCents >= ON_SHELF_CENTS)
   const leads = parts.map((unit): Task => {
     const less = (weeks: number) => Math.max(0, (weeks - pace.orderedWeeksAhead) * DAYS_A_WEEK)
     const days = (three: Three): Three => [less(three[0]), less(three[1]), less(three[2])]
@@ -84,16 +100,17 @@ export function tasksOf(design: Design, pace: Pace): Task[] {
       id: `part ${unit.id}`,
       name: say`${thing(unit)} arrives`,
       after: [],
-      days: days(LEAD_WEEKS),
+      days: days(unit.lead?.weeks ?? LEAD_WEEKS),
       hours: 0,
       unit: unit.id,
-      cause: unit.item.maker,
-      instead: days(BACK_ORDER_WEEKS)
+      // Who says how long it takes has counted what he is behind with.
+      ...(!unit.lead && { cause: unit.item.maker, instead: days(BACK_ORDER_WEEKS) })
     }
   })
   const arrived = leads.map(task => task.id)
-  const age = (Date.parse(pace.on) - Date.parse(design.airframe.madeOn)) / (365.25 * 24 * 3600_000)
-  const [, faults] = FAULT_HOURS.find(([years]) => age >= years) ?? FAULT_HOURS.at(-1)!
+  const looked = inspectionOf(design, pace.on)
+  const faults = looked.map(({ chance, hours }) => ({ chance, days: scaled(hours, 1 / perDay) }))
+  const expected = faults.reduce((sum, one) => sum + one.chance * momentsOf(one.days).mean, 0)
   const tasks: Task[] = [
     ...leads,
     ...work('open', say`Open up`, accessHours * 0.6, []),
@@ -102,8 +119,13 @@ export function tasksOf(design: Design, pace: Pace): Task[] {
       id: 'faults',
       name: say`Hidden faults mended`,
       after: ['open', 'out'],
-      days: scaled(faults, 1 / perDay),
-      hours: faults[1]
+      days: [
+        faults.reduce((sum, one) => sum + (one.chance === 1 ? one.days[0] : 0), 0),
+        expected,
+        faults.reduce((sum, one) => sum + (one.chance > 0 ? one.days[2] : 0), 0)
+      ],
+      hours: expected * perDay,
+      perhaps: faults
     },
     // Metal is cut when what goes into it is in hand.
     ...(isCut
@@ -130,6 +152,43 @@ export function tasksOf(design: Design, pace: Pace): Task[] {
     { id: 'test', name: say`Ground and flight test`, after: ['close'], days: TEST_DAYS, hours: 0 },
     { id: 'papers', name: say`Papers and signature`, after: ['test'], days: PAPER_DAYS, hours: 0 }
   ]
+  return withOwn(design, tasks, pace)
+}
+
+/** Tasks of one’s own among those of the job, and the days before which a task is not to begin. */
+function withOwn(design: Design, job: readonly Task[], pace: Pace): Task[] {
+  const own = design.tasks.map((task): Task => ({
+    id: ownTask(task.id),
+    name: say`${task.name}`,
+    after: task.after,
+    days: task.days,
+    hours: task.hours
+  }))
+  const tasks = [...job, ...own]
   const there = new Set(tasks.map(task => task.id))
-  return tasks.map(task => ({ ...task, after: task.after.filter(id => there.has(id)) }))
+  // What nothing was said to wait for is done before it flies.
+  const waits = design.tasks.map(task => {
+    const before = task.before.filter(id => there.has(id))
+    return { id: ownTask(task.id), before: before.length ? before : ['test'] }
+  })
+  const shifts = new Map(design.shifts.map(shift => [shift.task, shift.from]))
+  return tasks.map(task => {
+    const day = shifts.get(task.id)
+    return {
+      ...task,
+      after: [
+        ...task.after.filter(id => there.has(id)),
+        ...waits.filter(one => one.before.includes(task.id)).map(one => one.id)
+      ],
+      // The day before the first working day is none of them: a task that begins on the first begins at 0.
+      ...(day && { from: Math.max(0, workingDaysBetween(pace.on, day, pace.closed ?? []) - 1) })
+    }
+  })
+}
+/** What a task of one’s own is called by others. */
+export const ownTask = (id: string): string => `own ${id}`
+/** Names that tasks of one’s own give and no task of the job has. */
+export function strayNames(design: Pick<Design, 'tasks'>, tasks: readonly Pick<Task, 'id'>[]): string[] {
+  const there = new Set(tasks.map(task => task.id))
+  return [...new Set(design.tasks.flatMap(task => [...task.after, ...task.before]).filter(id => !there.has(id)))]
 }

@@ -3,10 +3,12 @@ import { describe, expect, it } from 'vitest'
 import { AS_FOUND, resolve } from '../../design'
 import { demoProject } from '../../testing.demo'
 import { say } from '../../quantity'
-import { chance, momentsOf, outcomeOf, shareWithin, tryJob, within } from './odds'
+import { chance, momentsOf, outcomeOf, type Three } from './chance'
+import { shareWithin, tryJob, within } from './odds'
 import { jobOdds } from './job'
 import { CircleError, criticalPath } from './path'
-import { tasksOf, USUAL_PACE, type Task, type Three } from './tasks'
+import { contingencyOf, inspectionOf } from './inspection'
+import { inVisit, tasksOf, USUAL_PACE, type Task } from './tasks'
 
 const task = (id: string, days: Three, after: string[] = []): Task => ({ id, name: say`${id}`, after, days, hours: 0 })
 
@@ -117,6 +119,79 @@ describe('odds', () => {
   })
 })
 
+describe('faults that may be there or not', () => {
+  const looked = (...found: [number, Three][]) =>
+    found.map(([chance, hours], at) => ({ id: `f${at}`, name: say`f`, how: '', chance, hours }))
+  // Of independent things each there with p: mean Σ p·m, variance Σ p·(v + m²) − (p·m)² (definition of variance).
+  it('take on the average the sum of chance times mean, with the spread of the closed form', () => {
+    const three: Three[] = [
+      [1, 3, 8],
+      [4, 10, 40],
+      [2, 2, 2]
+    ]
+    const chances = [0.5, 0.2, 1]
+    const perhaps = three.map((days, at) => ({ chance: chances[at]!, days }))
+    const found = tryJob([{ ...task('faults', [0, 1, 50]), perhaps }], 40_000, 12)
+    const moments = three.map(momentsOf)
+    const mean = moments.reduce((sum, one, at) => sum + chances[at]! * one.mean, 0)
+    const variance = moments.reduce(
+      (sum, one, at) => sum + chances[at]! * (one.variance + one.mean ** 2) - (chances[at]! * one.mean) ** 2,
+      0
+    )
+    expect(Math.abs(found.meanDays - mean)).toBeLessThan(5 * Math.sqrt(variance / found.runs))
+    const spread = found.days.reduce((sum, day) => sum + (day - found.meanDays) ** 2, 0) / found.runs
+    expect(spread / variance).toBeCloseTo(1, 1)
+  })
+  it('four in five take no more than is set aside; what was found sound asks for nothing, what is certain for all of it', () => {
+    // One fault of 10 h in four of ten: six of ten need nothing, so four of five need it.
+    expect(contingencyOf(looked([0.4, [10, 10, 10]]), 10_000, 1_000_000)).toMatchObject({
+      hours: 10,
+      cents: 100_000,
+      percent: 10
+    })
+    expect(contingencyOf(looked([0.1, [10, 10, 10]]), 10_000, 1_000_000).hours).toBe(0)
+    expect(contingencyOf(looked([0, [10, 10, 10]], [1, [6, 6, 6]]), 10_000, 0)).toMatchObject({
+      expectedHours: 6,
+      hours: 6
+    })
+    expect(contingencyOf([], 10_000, 0).percent).toBeUndefined()
+  })
+  // One to three small ones and one of a day or more (common practice): eight to forty hours.
+  it('of an aeroplane of fifty years are between a day and a week, and fewer of a new one', () => {
+    const dun = resolve(demoProject('3-skerrow-dunlin'), 'b')
+    const hours = (on: string) => contingencyOf(inspectionOf(dun, on), 0, 0).expectedHours
+    expect(hours('2026-12-01')).toBeGreaterThan(8)
+    expect(hours('2026-12-01')).toBeLessThan(40)
+    expect(hours('1980-01-01')).toBeLessThan(hours('2026-12-01') / 4)
+    const sound = inspectionOf(
+      { ...dun, brief: { ...dun.brief, inspected: [{ check: 'insulation', found: 'sound', on: '2026-11-01' }] } },
+      '2026-12-01'
+    )
+    expect(sound.find(one => one.id === 'insulation')).toMatchObject({ chance: 0, found: 'sound' })
+  })
+})
+
+describe('what drives the spread', () =>
+  it('of tasks one after the other each has the share of its variance, and together they have all of it', () => {
+    const threes: Three[] = [
+      [1, 3, 9],
+      [5, 8, 20],
+      [2, 2, 2]
+    ]
+    const found = tryJob(
+      threes.map((days, at) => task(`t${at}`, days, at ? [`t${at - 1}`] : [])),
+      40_000,
+      3
+    )
+    const variances = threes.map(three => momentsOf(three).variance)
+    const all = variances.reduce((sum, one) => sum + one, 0)
+    threes.forEach((_, at) => expect(found.drives.get(`t${at}`)).toBeCloseTo(variances[at]! / all, 1))
+    expect([...found.drives.values()].reduce((sum, one) => sum + one, 0)).toBeCloseTo(1, 6)
+    // Side by side too: what lies on the longest way adds up to the days, so its parts add up to their spread.
+    const wide = tryJob([task('a', [1, 4, 9]), task('b', [2, 5, 8]), task('c', [1, 2, 3], ['a', 'b'])], 20_000, 4)
+    expect([...wide.drives.values()].reduce((sum, one) => sum + one, 0)).toBeCloseTo(1, 6)
+  }))
+
 describe('the job of a design', () => {
   const dun = demoProject('3-skerrow-dunlin')
   const pace = { ...USUAL_PACE, on: '2026-12-01' }
@@ -148,6 +223,85 @@ describe('the job of a design', () => {
     }
     expect(held(30)).toBe(0)
     expect(held(0)).toBeGreaterThan(held(8))
+  })
+
+  it('work of one’s own in the same visit holds it up only when it lasts longer than the rest', () => {
+    const design = resolve(dun, 'b')
+    const annual = (days: Three) => ({
+      ...design,
+      tasks: [
+        {
+          id: 'annual',
+          name: 'Annual',
+          days: [...days] as [number, number, number],
+          after: ['open'],
+          before: ['close'],
+          hours: 0
+        }
+      ]
+    })
+    const likely = (of: typeof design) => {
+      const tasks = tasksOf(of, pace)
+      const placed = criticalPath(
+        tasks,
+        tasks.map(one => one.days[1])
+      )
+      return { end: Math.max(...placed.map(one => one.finish)), own: placed.find(one => one.id === 'own annual') }
+    }
+    const alone = likely(design).end
+    expect(likely(annual([1, 2, 3])).end).toBe(alone)
+    const long = likely(annual([200, 200, 200]))
+    expect(long.end).toBeGreaterThan(alone)
+    expect(long.own!.slack).toBe(0)
+  })
+  it('a task is moved to a day and not before; one that waits in a circle is told, one that names nothing too', () => {
+    const design = resolve(dun, 'b')
+    // 2026-12-01 is a Tuesday: the Tuesday after, five working days have passed.
+    const moved = tasksOf({ ...design, shifts: [{ task: 'open', from: '2026-12-09' }] }, pace)
+    expect(
+      criticalPath(
+        moved,
+        moved.map(one => one.days[1])
+      ).find(one => one.id === 'open')!.start
+    ).toBe(5)
+    const own = (after: string[], before: string[]) => ({
+      ...design,
+      tasks: [{ id: 'x', name: 'X', days: [1, 1, 1] as [number, number, number], after, before, hours: 0 }]
+    })
+    const asked = { plannedCents: 0, rateCents: 0, ceilingCents: 0 }
+    expect(() => jobOdds(own(['close'], ['open']), pace, asked, 10)).toThrow(CircleError)
+    expect(jobOdds(own(['nowhere'], ['close']), pace, asked, 10).stray).toEqual(['nowhere'])
+  })
+  it('weeks that the supplier gave stand in place of the usual, and he is late no more by chance', () => {
+    const design = resolve(dun, 'b')
+    const lead = { weeks: [20, 20, 20] as [number, number, number], says: 'Whinmoor Supply', on: '2026-11-27' }
+    const given = { ...design, units: design.units.map(unit => (unit.id === 'pfd' ? { ...unit, lead } : unit)) }
+    const part = tasksOf(given, pace).find(one => one.id === 'part pfd')!
+    expect(part.days).toEqual([70, 70, 70])
+    expect(part.instead).toBeUndefined()
+  })
+  it('illness makes every day of work longer, and nothing that is waited for', () => {
+    const days = (lostPercent: number, id: string) =>
+      tasksOf(resolve(dun, 'b'), { ...pace, lostPercent }).find(one => one.id === id)!.days[1]
+    expect(days(20, 'in')).toBeCloseTo(days(0, 'in') / 0.8, 9)
+    expect(days(20, 'cut')).toBe(days(0, 'cut'))
+  })
+  it('a visit has its own tasks only, and visits together have all of the parts', () => {
+    const design = resolve(dun, 'c')
+    const parts = (of: typeof design) => tasksOf(of, pace).flatMap(one => (one.unit ? [one.unit] : []))
+    const both = ['y1', 'y2'].map(visit => parts(inVisit(design, visit)))
+    expect(both[0]!.some(unit => both[1]!.includes(unit))).toBe(false)
+    expect(both.flat().sort()).toEqual(parts(design).sort())
+  })
+  it('the working gives the odds again, and they lie between those of wider and of narrower spreads', () => {
+    const design = resolve(dun, 'b')
+    const asked = { plannedCents: 3_500_000, rateCents: 12_000, ceilingCents: 3_800_000, daysThere: 45 }
+    const odds = jobOdds(design, pace, asked, 4_000)
+    expect(odds.working.inTime!.result.value).toBeCloseTo(odds.inTime! * 100, 9)
+    expect(odds.working.underCeiling!.inputs.find(one => one.symbol === 'C')!.value).toBe(3_800_000)
+    const [low, high] = odds.inTimeBetween!
+    expect(low).toBeLessThanOrEqual(odds.inTime! + 0.03)
+    expect(high).toBeGreaterThanOrEqual(odds.inTime! - 0.03)
   })
 
   it('money follows the hours: half the tries cost more than planned, since faults are found; more money is surer', () => {

@@ -5,10 +5,12 @@ import { useTaste } from '~/stores/taste'
 const bench = useBench()
 const taste = useTaste()
 const PANES = [
-  ['money', 'Cost and visits'],
+  ['money', 'What it costs'],
+  ['visits', 'Visits'],
   ['quotes', 'Quotes'],
   ['time', 'Time and odds'],
   ['options', 'Options side by side'],
+  ['paid', 'What it was'],
   ['balance', 'Weight and balance']
 ] as const
 const pane = usePane(PANES)
@@ -27,9 +29,11 @@ const ceiling = computed(() => bench.project!.brief.budgetCents)
     <PaneTabs v-model="pane" :panes="PANES" says="Parts of the budget" />
     <div :id="`pane-${pane}`" class="pane" role="tabpanel" :aria-labelledby="`tab-${pane}`" tabindex="0">
       <BudgetMoney v-if="pane === 'money'" />
+      <BudgetVisits v-else-if="pane === 'visits'" />
       <BudgetQuotes v-else-if="pane === 'quotes'" />
       <BudgetTime v-else-if="pane === 'time'" />
       <BudgetOptions v-else-if="pane === 'options'" />
+      <BudgetPaid v-else-if="pane === 'paid'" />
       <BudgetBalance v-else />
     </div>
   </div>

@@ -1,0 +1,136 @@
+<script setup lang="ts">
+/** What it really was, line by line against the plan, and where it will end. */
+import { reckon, type Reckoned } from '#core/money'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+const bench = useBench()
+const taste = useTaste()
+const actuals = computed(() => bench.option?.actuals ?? [])
+const standing = computed(() => reckon(bench.report!.money.lines, actuals.value))
+const today = () => new Date().toLocaleDateString('sv-SE')
+function pay(row: Reckoned, cents: number) {
+  if (!bench.option) return
+  const known = actuals.value.find(one => one.line === row.line)
+  bench.act(
+    [
+      {
+        type: 'actual.put',
+        option: bench.option.id,
+        actual: { on: today(), ...known, line: row.line, says: known?.says ?? taste.say(row.says).slice(0, 400), cents }
+      }
+    ],
+    `${taste.say(row.says)}: what it was`
+  )
+}
+const unpay = (row: Reckoned) =>
+  bench.option &&
+  bench.act([{ type: 'actual.drop', option: bench.option.id, line: row.line }], `${taste.say(row.says)}: not paid`)
+const extra = ref('')
+const extraCents = ref(0)
+function addExtra() {
+  if (!bench.option || !extra.value.trim()) return
+  let number = 1
+  while (actuals.value.some(one => one.line === `extra ${number}`)) number++
+  const actual = { line: `extra ${number}`, says: extra.value.trim(), cents: extraCents.value, on: today() }
+  if (bench.act([{ type: 'actual.put', option: bench.option.id, actual }], `${actual.says}: paid`)) {
+    extra.value = ''
+    extraCents.value = 0
+  }
+}
+const columns = computed((): Column<Reckoned>[] => [
+  { key: 'says', title: 'Line', value: row => taste.say(row.says) },
+  {
+    key: 'plan',
+    title: 'Plan',
+    number: true,
+    value: row => (row.planCents === undefined ? undefined : row.planCents / 100),
+    text: row => (row.planCents === undefined ? 'not in the plan' : taste.money(row.planCents))
+  },
+  {
+    key: 'paid',
+    title: 'What it was',
+    number: true,
+    width: '190px',
+    value: row => (row.paidCents === undefined ? undefined : row.paidCents / 100)
+  },
+  {
+    key: 'over',
+    title: 'More',
+    number: true,
+    value: row => (row.overCents === undefined ? undefined : row.overCents / 100),
+    text: row => (row.overCents === undefined ? '' : taste.money(row.overCents))
+  },
+  { key: 'on', title: 'On', value: row => row.on, text: row => (row.on ? taste.day(row.on) : '') },
+  { key: 'act', title: 'Acts', value: () => '', plain: true }
+])
+</script>
+
+<template>
+  <div class="page">
+    <section class="sheet">
+      <h2>Plan and life</h2>
+      <p class="big">
+        Paid <b class="figures">{{ taste.money(standing.paidCents) }}</b>, planned for it
+        <b class="figures">{{ taste.money(standing.plannedOfPaidCents) }}</b>. At the end, if the rest costs what is
+        planned: <b class="figures">{{ taste.money(standing.expectedCents) }}</b> of
+        <span class="figures">{{ taste.money(standing.planCents) }}</span>.
+      </p>
+      <p class="small quiet">
+        What comes dearer and what nobody planned comes out of the contingency first. Enter a line as it is paid; a line
+        that cost nothing is paid with 0.
+      </p>
+      <FactTable :rows="standing.rows" :columns="columns" name="Plan and life" :key-of="row => row.line">
+        <template #paid="{ row }">
+          <QuantityField
+            v-if="row.paidCents !== undefined"
+            hide-label
+            kind="money"
+            :label="`What it was: ${taste.say(row.says)}`"
+            :model-value="row.paidCents"
+            @update:model-value="cents => pay(row, cents)"
+          />
+          <v-btn
+            v-else
+            variant="text"
+            :aria-label="`Paid as planned: ${taste.say(row.says)}`"
+            @click="pay(row, row.planCents ?? 0)"
+            >Paid as planned</v-btn
+          >
+        </template>
+        <template #act="{ row }">
+          <v-btn
+            v-if="row.paidCents !== undefined"
+            variant="text"
+            :aria-label="`Not paid: ${taste.say(row.says)}`"
+            @click="unpay(row)"
+            >Not paid</v-btn
+          >
+        </template>
+      </FactTable>
+    </section>
+    <section class="sheet">
+      <h2>A sum that nobody planned</h2>
+      <form class="row" @submit.prevent="addExtra">
+        <v-text-field v-model="extra" class="grow" label="What it was for" maxlength="120" />
+        <QuantityField v-model="extraCents" class="few" kind="money" label="Sum paid" />
+        <v-btn type="submit" :disabled="!extra.trim()">Add it</v-btn>
+      </form>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  padding: 14px 18px;
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.big {
+  font-size: 16px;
+}
+.few {
+  flex: 0 0 160px;
+}
+</style>

@@ -1,0 +1,557 @@
+<script setup lang="ts">
+/** The job shared out over visits: what each costs and takes, which unit is done when, the best split, now or later. */
+import { ACCESS, type AccessGroup, type Edit, type Prices, type WorkPhase } from '#core/document'
+import {
+  accessHours,
+  laterOf,
+  placedByVisit,
+  putOff,
+  USUAL_PACE,
+  type Later,
+  type SplitSearch,
+  type Why
+} from '#core/money'
+import type { AfterVisit } from '#core/report'
+import { mdiDelete } from '@mdi/js'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+const bench = useBench()
+const taste = useTaste()
+const money = computed(() => bench.report!.money)
+const phases = computed(() => bench.option?.phases ?? [])
+const prices = computed(() => bench.option!.prices)
+const setPrices = (patch: Partial<Prices>) =>
+  bench.option &&
+  bench.act([{ type: 'prices.set', option: bench.option.id, prices: { ...prices.value, ...patch } }], 'Change a price')
+const putPhase = (phase: WorkPhase, says: string) =>
+  bench.option && bench.act([{ type: 'phase.put', option: bench.option.id, phase }], says)
+/** A visit without what is cleared. */
+const without = (phase: WorkPhase, field: 'from' | 'accessHours' | 'ceilingCents' | 'days'): WorkPhase => {
+  const { [field]: _, ...rest } = phase
+  return rest
+}
+function addPhase() {
+  let number = 1
+  while (phases.value.some(one => one.id === `y${number}`)) number++
+  putPhase({ id: `y${number}`, name: `Visit ${phases.value.length + 1}` }, 'Add a visit')
+}
+const sumOf = (id: string) => money.value.byPhase.find(one => one.phase === id)
+/** What is opened again in a visit, as its line says. */
+const openLine = (id: string) => money.value.lines.find(line => line.key === `open ${id}`)
+
+/** Each change with the visit that it is done in. */
+const placed = computed(() => bench.examined && placedByVisit(bench.examined))
+interface Shared {
+  id: string
+  label: string
+  does: 'comes' | 'is moved' | 'goes'
+  visit: string
+  chosen: string
+}
+const shared = computed((): Shared[] => {
+  const design = bench.examined
+  const option = bench.option
+  if (!design || !option || !placed.value || design.optionId !== option.id) return []
+  const { visits, of } = placed.value
+  const visitOf = (key: string) => visits[of.get(key) ?? 0]?.id ?? ''
+  return [
+    ...design.units
+      .filter(unit => unit.state !== 'kept')
+      .map((unit): Shared => ({
+        id: unit.id,
+        label: unit.label,
+        does: unit.state === 'new' ? 'comes' : 'is moved',
+        visit: visitOf(unit.id),
+        chosen: option.units.find(one => one.id === unit.id)?.phase ?? ''
+      })),
+    ...design.removed.map(({ unit }): Shared => ({
+      id: unit.id,
+      label: unit.label,
+      does: 'goes',
+      visit: visitOf(`-${unit.id}`),
+      chosen: option.disposals.find(one => one.unit === unit.id)?.phase ?? ''
+    }))
+  ]
+})
+const nameOf = (visit: string) => phases.value.find(one => one.id === visit)?.name ?? visit
+const sharedColumns = computed((): Column<Shared>[] => [
+  { key: 'label', title: 'Unit', value: row => row.label },
+  { key: 'does', title: 'It', value: row => row.does },
+  { key: 'visit', title: 'Visit', value: row => nameOf(row.visit), width: '260px' }
+])
+function visitEdit(id: string, does: Shared['does'], visit: string): Edit[] {
+  const option = bench.option!
+  if (does === 'goes') {
+    const { phase: _, ...rest } = option.disposals.find(one => one.unit === id) ?? {
+      unit: id,
+      how: 'scrap' as const,
+      creditCents: 0
+    }
+    return [{ type: 'disposal.set', option: option.id, disposal: visit ? { ...rest, phase: visit } : rest }]
+  }
+  const unit = option.units.find(one => one.id === id)
+  if (!unit) return []
+  const { phase: _, ...rest } = unit
+  return [{ type: 'unit.set', option: option.id, unit: visit ? { ...rest, phase: visit } : rest }]
+}
+const setVisit = (row: Shared, visit: string) =>
+  bench.act(visitEdit(row.id, row.does, visit), `${row.label}: another visit`)
+/** What is free to go with what takes its ground, or is done first. */
+const choicesOf = (row: Shared) => [
+  { value: '', title: row.does === 'goes' ? 'with what takes its ground' : 'first' },
+  ...phases.value.map(one => ({ value: one.id, title: one.name }))
+]
+
+const search = shallowRef<SplitSearch>()
+const searching = ref(false)
+const wrong = ref('')
+/** A split is of the plan as it was: it goes when the plan does. */
+watch([() => bench.option?.id, () => bench.project], () => {
+  search.value = undefined
+})
+async function findSplit() {
+  searching.value = true
+  wrong.value = ''
+  try {
+    const shop = bench.project!.brief.shop ?? USUAL_PACE
+    search.value = await useExaminer().split(bench.option!.id, {
+      hoursADay: shop.hoursADay,
+      people: shop.people,
+      orderedWeeksAhead: shop.orderedWeeksAhead,
+      ...('lostPercent' in shop && { lostPercent: shop.lostPercent })
+    })
+  } catch (error) {
+    wrong.value = `The visits could not be shared out: ${(error as Error).message}`
+  } finally {
+    searching.value = false
+  }
+}
+function takeSplit() {
+  const best = search.value?.best
+  if (!best) return
+  const does = new Map(shared.value.map(row => [row.id, row.does]))
+  bench.act(
+    [
+      ...best.of.flatMap(one => visitEdit(one.unit, does.get(one.unit) ?? 'comes', one.visit)),
+      // What is removed goes again with what takes its ground.
+      ...bench.option!.disposals.filter(one => one.phase).flatMap(one => visitEdit(one.unit, 'goes', ''))
+    ],
+    'Share the job out over the visits'
+  )
+}
+const labelOf = (unit: string) => bench.option?.units.find(one => one.id === unit)?.label ?? unit
+function sayWhy(why: Why): string {
+  switch (why.kind) {
+    case 'open anyway':
+      return 'what it stands behind is open anyway'
+    case 'with':
+      return `it needs ${labelOf(why.unit)}`
+    case 'over elsewhere':
+      return `${nameOf(why.visit)} would pass its ${why.by === 'money' ? 'ceiling' : 'days'}`
+    case 'dearer elsewhere':
+      return `${nameOf(why.visit)}: ${taste.money(why.cents)} more`
+    case 'no dearer elsewhere':
+      return `${nameOf(why.visit)} would cost no more`
+  }
+}
+/** Units of one visit that are there for the same reasons stand together. */
+const reasons = computed(() => {
+  const groups = new Map<string, { visit: string; labels: string[]; why: string }>()
+  for (const one of search.value?.best?.of ?? []) {
+    const said = one.why.map(sayWhy).join('; ') || 'nothing speaks against it'
+    const why = `${said[0]!.toLocaleUpperCase()}${said.slice(1)}`
+    const key = `${one.visit} ${why}`
+    const group = groups.get(key) ?? { visit: nameOf(one.visit), labels: [], why }
+    group.labels.push(one.label)
+    groups.set(key, group)
+  }
+  return [...groups.values()]
+})
+/** What speaks against the visits as they are. */
+const nowSays = computed(() => {
+  const { now, tooEarly } = search.value!
+  const over = now.visits.filter(
+    ({ cents, days, limit }) => cents > (limit.ceilingCents ?? Infinity) || days > (limit.days ?? Infinity) + 1e-9
+  )
+  const against = [
+    ...over.map(one => `${one.name} passes its limit`),
+    ...tooEarly.map(one => `${one.label} comes before ${one.needs}, which it needs`)
+  ]
+  return against.length ? `, but ${against.join(', ')}` : ''
+})
+const tiedUp = computed(() => phases.value.some(one => one.ceilingCents !== undefined || one.days !== undefined))
+
+/** The aeroplane as it flies between visits. */
+const between = shallowRef<AfterVisit[]>([])
+let round = 0
+watch(
+  () => bench.examined,
+  async examined => {
+    const mine = ++round
+    if (!examined || examined.optionId !== bench.option?.id || examined.phases.length < 2) {
+      between.value = []
+      return
+    }
+    try {
+      const found = await useExaminer().betweenVisits(examined.optionId)
+      if (mine === round) between.value = found
+    } catch (error) {
+      wrong.value = `What flies between visits could not be worked out: ${(error as Error).message}`
+    }
+  },
+  { immediate: true }
+)
+
+const setHours = (group: AccessGroup, hours: number) =>
+  setPrices({ accessHours: { ...prices.value.accessHours, [group]: hours } })
+/** Months after which the same would be done in a visit of its own. */
+const months = ref(12)
+const later = computed(() => (bench.examined ? laterOf(bench.examined, months.value) : []))
+const off = computed(() => bench.examined && money.value && putOff(bench.examined, money.value, months.value))
+const laterColumns: Column<Later>[] = [
+  { key: 'label', title: 'Unit', value: row => row.label },
+  {
+    key: 'now',
+    title: 'In this visit',
+    number: true,
+    value: row => row.nowCents / 100,
+    text: row => taste.money(row.nowCents)
+  },
+  {
+    key: 'later',
+    title: 'Alone, later',
+    number: true,
+    value: row => row.laterCents / 100,
+    text: row => taste.money(row.laterCents)
+  },
+  {
+    key: 'saved',
+    title: 'Now saves',
+    number: true,
+    value: row => row.savedCents / 100,
+    text: row => taste.money(row.savedCents)
+  }
+]
+</script>
+
+<template>
+  <div class="page">
+    <section class="sheet">
+      <div class="row">
+        <h2 class="grow">Visits</h2>
+        <v-btn @click="addPhase">Add a visit</v-btn>
+      </div>
+      <p v-if="!phases.length" class="small quiet">
+        All of it in one visit. Add two to share the job out: what an earlier visit had open is opened again, and that
+        labour, the metal and the journey show.
+      </p>
+      <div v-for="phase in phases" :key="phase.id" class="visit" :data-visit="phase.id">
+        <TextField
+          class="named"
+          label="Visit"
+          :model-value="phase.name"
+          @update:model-value="name => putPhase({ ...phase, name }, 'Rename a visit')"
+        />
+        <TextField
+          class="few"
+          label="From"
+          type="date"
+          empty
+          :model-value="phase.from"
+          @update:model-value="
+            from => putPhase(from ? { ...phase, from } : without(phase, 'from'), `${phase.name}: another day`)
+          "
+        />
+        <QuantityField
+          class="few"
+          kind="money"
+          label="May cost (0: any)"
+          :least="0"
+          :model-value="phase.ceilingCents ?? 0"
+          @update:model-value="
+            v =>
+              putPhase(v > 0 ? { ...phase, ceilingCents: v } : without(phase, 'ceilingCents'), `${phase.name}: ceiling`)
+          "
+        />
+        <QuantityField
+          class="few"
+          kind="plain"
+          whole
+          label="Working days (0: any)"
+          :least="0"
+          :most="1000"
+          :model-value="phase.days ?? 0"
+          @update:model-value="
+            v => putPhase(v > 0 ? { ...phase, days: v } : without(phase, 'days'), `${phase.name}: days`)
+          "
+        />
+        <v-checkbox
+          label="Hours to open as the shop says"
+          :model-value="phase.accessHours !== undefined"
+          @update:model-value="
+            v => putPhase(v ? { ...phase, accessHours: 8 } : without(phase, 'accessHours'), `${phase.name}: hours`)
+          "
+        />
+        <QuantityField
+          v-if="phase.accessHours !== undefined"
+          class="few"
+          kind="plain"
+          label="Open and close, h"
+          :least="0"
+          :most="2000"
+          :model-value="phase.accessHours"
+          @update:model-value="v => putPhase({ ...phase, accessHours: v }, `${phase.name}: hours`)"
+        />
+        <v-btn
+          :icon="mdiDelete"
+          variant="text"
+          :aria-label="`Delete ${phase.name}`"
+          @click="bench.act([{ type: 'phase.drop', option: bench.option!.id, phase: phase.id }], 'Delete a visit')"
+        />
+        <p class="small grow says">
+          <b class="figures">{{ taste.money(sumOf(phase.id)?.cents ?? 0) }}</b>,
+          {{ taste.number(sumOf(phase.id)?.hours ?? 0, 1) }} h<template v-if="openLine(phase.id)"
+            >. <SayPhrase :says="openLine(phase.id)!.says" />: {{ taste.money(openLine(phase.id)!.cents) }}</template
+          >.
+        </p>
+      </div>
+      <p v-if="phases.length" class="sum">
+        Together <b class="figures">{{ taste.money(money.byPhase.reduce((sum, one) => sum + one.cents, 0)) }}</b>
+      </p>
+    </section>
+    <div v-if="phases.length" class="two">
+      <section class="sheet">
+        <h2>What is done when</h2>
+        <FactTable
+          :rows="shared"
+          :columns="sharedColumns"
+          name="What is done when"
+          :key-of="row => `${row.does} ${row.id}`"
+        >
+          <template #visit="{ row }">
+            <ChoiceField
+              hide-label
+              :label="`Visit of ${row.label}`"
+              :items="choicesOf(row)"
+              :model-value="row.chosen"
+              @update:model-value="visit => setVisit(row, visit)"
+            />
+          </template>
+        </FactTable>
+      </section>
+      <div class="grid">
+        <section class="sheet" data-split>
+          <div class="row">
+            <h2 class="grow">The best split</h2>
+            <v-btn :loading="searching" @click="findSplit">Find the best split</v-btn>
+          </div>
+          <p v-if="wrong" role="alert">{{ wrong }}</p>
+          <p v-if="!search" class="small quiet">
+            Shares the units out so that each visit keeps what it may cost and its days, and least is lost to opening,
+            metal and journeys twice, prices risen and trade-ins fallen.
+            <template v-if="!tiedUp">No visit has a limit yet: all of it in the first will be best.</template>
+          </p>
+          <template v-else-if="search.best">
+            <table class="list">
+              <thead>
+                <tr>
+                  <th>Visit</th>
+                  <th class="number">Cost</th>
+                  <th class="number">May cost</th>
+                  <th class="number">Working days</th>
+                  <th class="number">There are</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="visit in search.best.visits" :key="visit.id">
+                  <td>
+                    {{ visit.name }}
+                    <span v-if="visit.openedAgain.length" class="quiet"
+                      >opens {{ visit.openedAgain.join(', ') }} again</span
+                    >
+                  </td>
+                  <td class="number figures">{{ taste.money(visit.cents) }}</td>
+                  <td class="number figures">
+                    {{ visit.limit.ceilingCents === undefined ? 'any' : taste.money(visit.limit.ceilingCents) }}
+                  </td>
+                  <td class="number figures">{{ taste.number(visit.days, 0) }}</td>
+                  <td class="number figures">{{ visit.limit.days ?? 'any' }}</td>
+                </tr>
+              </tbody>
+            </table>
+            <p class="small">
+              Together {{ taste.money(search.best.totalCents) }}: {{ taste.money(search.best.lostCents) }} more than all
+              of it at once ({{ taste.money(search.whole.totalCents) }}); as it is shared out now it is
+              {{ taste.money(search.now.totalCents) }}{{ nowSays }}.
+              {{
+                search.proven
+                  ? 'No way to share it out costs less within these limits.'
+                  : `The best of ${taste.number(search.tried, 0)} looked at; there may be a better one.`
+              }}
+            </p>
+            <ul class="reasons">
+              <li v-for="one in reasons" :key="one.labels.join()">
+                <b>{{ one.visit }}</b>: {{ one.labels.join(', ') }}. {{ one.why }}.
+              </li>
+            </ul>
+            <v-btn @click="takeSplit">Take this split</v-btn>
+          </template>
+          <template v-else>
+            <p role="alert">
+              No way to share it out keeps every limit.
+              <template v-if="search.tooLarge.length">
+                {{
+                  search.tooLarge
+                    .map(
+                      one => `${one.label} alone passes the ${one.by === 'money' ? 'ceiling' : 'days'} of every visit`
+                    )
+                    .join('; ')
+                }}.
+              </template>
+              All of it at once costs {{ taste.money(search.whole.totalCents) }} and takes
+              {{ taste.number(search.whole.visits[0]!.days, 0) }} working days. Raise a limit or add a visit.
+            </p>
+          </template>
+        </section>
+        <section v-for="one in between" :key="one.visit" class="sheet" :data-between="one.visit">
+          <h2>Flown after {{ one.name }}</h2>
+          <p v-if="!one.mustFix.length && !one.unmet.length" class="small">
+            <StateMark state="holds" :size="14" /> Nothing that must be fixed waits for a later visit.
+          </p>
+          <template v-else>
+            <p class="small">
+              <StateMark state="must fix" :size="14" /> Until the next visit the aeroplane stands so; put what is needed
+              into this one, or do not fly what asks for it.
+            </p>
+            <ul class="reasons">
+              <li v-for="(fix, at) in one.mustFix" :key="at"><SayPhrase :says="fix.says" /></li>
+            </ul>
+          </template>
+          <p v-if="one.lost.length" class="small quiet">Works no more, as found it did: {{ one.lost.join(', ') }}.</p>
+        </section>
+        <section class="sheet">
+          <h2>Hours to open again and close</h2>
+          <div class="hours">
+            <QuantityField
+              v-for="group in ACCESS"
+              :key="group"
+              kind="plain"
+              :label="`${group[0]!.toUpperCase()}${group.slice(1)}, h`"
+              :least="0"
+              :most="2000"
+              :model-value="accessHours(prices, group)"
+              @update:model-value="hours => setHours(group, hours)"
+            />
+          </div>
+          <p class="small quiet">
+            Paid once a visit for what an earlier one had open; the first opening is in the hours of each entry. A day
+            for the face is common practice, the others are assumptions: ask the shop.
+          </p>
+        </section>
+      </div>
+    </div>
+    <section v-if="later.length" class="sheet">
+      <div class="row">
+        <h2 class="grow">While it is open: now or later</h2>
+        <QuantityField
+          class="few"
+          kind="plain"
+          label="Months later"
+          :least="1"
+          :most="60"
+          :model-value="months"
+          @update:model-value="v => (months = Math.round(v))"
+        /><QuantityField
+          class="few"
+          kind="plain"
+          label="Prices rise, % a year"
+          :least="-50"
+          :most="100"
+          :model-value="prices.driftPercentAYear ?? 0"
+          @update:model-value="v => setPrices({ driftPercentAYear: v })"
+        /><QuantityField
+          class="few"
+          kind="plain"
+          label="Trade-ins fall, % a month"
+          :least="0"
+          :most="50"
+          :model-value="prices.tradeInFallPercentAMonth ?? 0"
+          @update:model-value="v => setPrices({ tradeInFallPercentAMonth: v })"
+        />
+      </div>
+      <p v-if="off" class="small">
+        All of it {{ months }} {{ months === 1 ? 'month' : 'months' }} later costs
+        <b class="figures">{{ taste.money(off.togetherCents) }}</b> more: equipment
+        {{ taste.money(off.equipmentCents) }}, trade-ins and sales {{ taste.money(off.creditsCents) }}.
+      </p>
+      <FactTable :rows="later" :columns="laterColumns" name="Now or later" no-filter :key-of="row => row.unit">
+        <template #saved="{ row }"
+          ><v-btn
+            variant="text"
+            class="figures"
+            :aria-label="`Working: what ${row.label} now saves`"
+            @click="
+              bench.workingOf = {
+                figure: { kind: 'later', of: `${months} ${row.unit}` },
+                title: `${row.label}: now or later`
+              }
+            "
+          >
+            {{ taste.money(row.savedCents) }}
+          </v-btn></template
+        >
+      </FactTable>
+      <p class="small quiet">
+        Alone in a visit of its own a unit pays again for opening what it stands behind, for the panel’s metal and for
+        the journey. Hours of access are our assumptions for each part of the aeroplane.
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  padding: 14px 18px;
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.two {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 440px), 1fr));
+  gap: 12px;
+  align-items: start;
+}
+.visit {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--alclad);
+}
+.named {
+  flex: 1 1 170px;
+}
+.few {
+  flex: 0 0 168px;
+}
+.says {
+  flex-basis: 100%;
+}
+.sum {
+  text-align: right;
+  margin: 8px 0 0;
+}
+.reasons {
+  padding-left: 18px;
+  font-size: 13px;
+}
+.hours {
+  padding-top: 8px;
+  display: grid;
+  gap: 8px;
+  grid-template-columns: repeat(auto-fit, minmax(130px, 1fr));
+}
+</style>

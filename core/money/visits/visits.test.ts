@@ -1,0 +1,218 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { resolve, type Design } from '../../design'
+import type { Project } from '../../document'
+import { readPhrase, US } from '../../quantity'
+import { item, plainProject, projectWith, roundFace } from '../../testing'
+import { demoProject } from '../../testing.demo'
+import { examineWiring } from '../../wiring'
+import { circuitsOf, feedersOf, powerModel } from '../../power'
+import { examineMoney } from '..'
+import { jobOf, placedAsEntered, sumVisits } from './model'
+import { searchSplit } from './split'
+
+type Phases = Project['options'][number]['phases']
+const PRICES = {
+  labourCentsPerHour: 10_000,
+  panelWorkCents: 50_000,
+  wireCentsPerMetre: 0,
+  travelCents: 20_000,
+  contingencyPercent: 0
+}
+/** A dial on the face, a radio in its tray, a box in the tail, each of its price. */
+function refit(
+  phases: Phases,
+  given: Record<string, string>,
+  prices: Partial<Project['options'][number]['prices']> = {}
+): Project {
+  const project = projectWith(
+    [
+      [item({ id: 'dial', face: roundFace(79.375), priceCents: 300_000, labourHours: 5 }), [100, 150]],
+      [item({ id: 'second', face: roundFace(57), priceCents: 100_000, labourHours: 4 }), [300, 150]],
+      [item({ id: 'box', priceCents: 200_000, labourHours: 3, mounts: ['tail'] }), 'tail'],
+      [item({ id: 'beacon', priceCents: 50_000, labourHours: 2, mounts: ['tail'] }), 'tail']
+    ],
+    plainProject()
+  )
+  const [option] = project.options
+  return {
+    ...project,
+    options: [
+      {
+        ...option!,
+        units: option!.units.map(unit => (given[unit.id] ? { ...unit, phase: given[unit.id] } : unit)),
+        phases,
+        prices: { ...PRICES, ...prices }
+      }
+    ]
+  }
+}
+const money = (project: Project) => examineMoney(resolve(project, 'a'), [])
+const TWO: Phases = [
+  { id: 'y1', name: 'This winter' },
+  { id: 'y2', name: 'Next winter' }
+]
+
+describe('visits', () => {
+  it('the same job in one visit and in two differs by exactly what is opened, cut and travelled again', () => {
+    const whole = money(refit([], {})).totalCents
+    expect(money(refit(TWO, {})).totalCents).toBe(whole)
+    // Both dials in one, both boxes in the other: nothing is opened twice, a journey is made twice.
+    expect(money(refit(TWO, { box: 'y2', beacon: 'y2' })).totalCents).toBe(whole + 20_000)
+    // A dial each: the face is opened again (8 h at 100), its metal cut again, a journey more.
+    expect(money(refit(TWO, { second: 'y2' })).totalCents).toBe(whole + 80_000 + 50_000 + 20_000)
+    // A dial and a box each: the tail again too (3 h).
+    const both = money(refit(TWO, { second: 'y2', beacon: 'y2' }))
+    expect(both.totalCents).toBe(whole + 80_000 + 30_000 + 50_000 + 20_000)
+    expect(both.lines.map(line => readPhrase(line.says, US))).toContain(
+      'Open again and close: panel face, tail, 11 h, Next winter'
+    )
+  })
+  it('hours that the planner entered for a part, or for the whole visit, stand in place of the usual', () => {
+    const whole = money(refit([], {})).totalCents
+    const own = refit(TWO, { second: 'y2' }, { accessHours: { 'panel face': 5 } })
+    expect(money(own).totalCents).toBe(whole + 50_000 + 50_000 + 20_000)
+    const entered = refit([TWO[0]!, { ...TWO[1]!, accessHours: 2 }], { second: 'y2' })
+    expect(money(entered).totalCents).toBe(whole + 20_000 + 50_000 + 20_000)
+  })
+  // Compound growth: 2000 at 5 % for 12 months is 2100 (2028 is a leap year: 366 days are 12.02 months).
+  it('prices rise and trade-ins fall until the visit that they belong to', () => {
+    const dated: Phases = [
+      { id: 'y1', name: 'One', from: '2027-01-10' },
+      { id: 'y2', name: 'Two', from: '2028-01-10' }
+    ]
+    const { lines } = money(refit(dated, { box: 'y2' }, { driftPercentAYear: 5 }))
+    expect(lines.find(line => line.key === 'drift y2')!.cents).toBe(Math.round(200_000 * (1.05 ** (365 / 365.25) - 1)))
+  })
+  // 8 % on the things, 20 % on the work, each rounded once for the visit.
+  it('tax is on things and on work apart', () => {
+    const { lines } = money(refit([], {}, { taxOnThingsPercent: 8, taxOnWorkPercent: 20 }))
+    // 6500 of things; 14 h at 100 and 500 for the panel.
+    expect(lines.find(line => line.group === 'tax')!.cents).toBe(52_000 + 38_000)
+  })
+  it('own costs are in their visit, what returns every year is in no total', () => {
+    const base = refit(TWO, { box: 'y2' })
+    const [option] = base.options
+    const costs = [
+      { id: 'papers', says: 'Papers', cents: 40_000, yearly: false, taxed: 'not' as const },
+      { id: 'ship', says: 'Shipping', cents: 10_000, phase: 'y2', yearly: false, taxed: 'not' as const },
+      { id: 'data', says: 'Data', cents: 60_000, yearly: true, taxed: 'not' as const }
+    ]
+    const [before, after] = [money(base), money({ ...base, options: [{ ...option!, costs }] })]
+    expect(after.totalCents - before.totalCents).toBe(50_000)
+    expect(after.byPhase.map((one, v) => one.cents - before.byPhase[v]!.cents)).toEqual([40_000, 10_000])
+    expect(after.yearlyCents).toBe(60_000)
+  })
+  it('lines, visits and the sums that the search goes by agree to the cent, for any prices and any sharing out', () => {
+    const design = resolve(demoProject('3-skerrow-dunlin'), 'c')
+    const { wires } = examineWiring(design, circuitsOf(design), feedersOf(powerModel(design), false))
+    const percent = fc.double({ min: 0, max: 30, noNaN: true })
+    fc.assert(
+      fc.property(
+        fc.record({
+          labourCentsPerHour: fc.nat(20_000),
+          panelWorkCents: fc.nat(300_000),
+          wireCentsPerMetre: fc.nat(900),
+          travelCents: fc.nat(90_000),
+          contingencyPercent: percent,
+          driftPercentAYear: percent,
+          tradeInFallPercentAMonth: fc.double({ min: 0, max: 4, noNaN: true }),
+          taxOnThingsPercent: percent,
+          taxOnWorkPercent: percent,
+          harnessByEnds: fc.boolean()
+        }),
+        fc.infiniteStream(fc.constantFrom('y1', 'y2', undefined)),
+        (prices, stream) => {
+          const tried: Design = {
+            ...design,
+            prices,
+            phases: design.phases.map(({ accessHours: _, ...phase }) => phase),
+            units: design.units.map(unit => ({ ...unit, phase: stream.next().value }))
+          }
+          const job = jobOf(tried, wires)
+          const sums = sumVisits(job, placedAsEntered(job))
+          const report = examineMoney(tried, wires)
+          const total = sums.reduce((sum, one) => sum + one.total, 0)
+          expect(report.totalCents).toBe(total)
+          expect(report.byPhase.map(one => one.cents)).toEqual(sums.map(one => one.total))
+          job.visits.forEach((visit, v) =>
+            expect(
+              report.lines.filter(line => line.phase === visit.id).reduce((sum, line) => sum + line.cents, 0)
+            ).toBe(sums[v]!.total)
+          )
+          expect(new Set(report.lines.map(line => line.key)).size).toBe(report.lines.length)
+        }
+      ),
+      { numRuns: 40 }
+    )
+  })
+})
+
+describe('the search for a split', () => {
+  const pace = { hoursADay: 6, people: 1 }
+  /** Every way there is, tried one by one through the estimate itself. */
+  function bruteForce(project: Project): number {
+    const [option] = project.options
+    const [units, phases] = [option!.units, option!.phases]
+    let best = Infinity
+    for (let n = 0; n < phases.length ** units.length; n++) {
+      const given = units.map((_, at) => phases[Math.floor(n / phases.length ** at) % phases.length]!.id)
+      const tried = { ...option!, units: units.map((unit, at) => ({ ...unit, phase: given[at]! })) }
+      const report = money({ ...project, options: [tried] })
+      const fits = report.byPhase.every((one, v) => one.cents <= (phases[v]!.ceilingCents ?? Infinity))
+      if (fits) best = Math.min(best, report.totalCents)
+    }
+    return best
+  }
+  it('finds what trying every way finds, for any ceilings', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.option(fc.integer({ min: 100_000, max: 900_000 }), { nil: undefined }), {
+          minLength: 2,
+          maxLength: 3
+        }),
+        fc.nat(30),
+        fc.nat(20),
+        (ceilings, drift, contingencyPercent) => {
+          const phases = ceilings.map((ceilingCents, v) => ({
+            id: `y${v}`,
+            name: `Year ${v}`,
+            from: `${2027 + v}-01-10`,
+            ...(ceilingCents && { ceilingCents })
+          }))
+          const project = refit(phases, {}, { driftPercentAYear: drift, contingencyPercent })
+          const { best, proven, tooLarge } = searchSplit(resolve(project, 'a'), [], pace)
+          expect(proven).toBe(true)
+          expect(best?.totalCents ?? Infinity).toBe(bruteForce(project))
+          if (tooLarge.length) expect(best).toBeUndefined()
+          if (best) {
+            const taken = new Map(best.of.map(one => [one.unit, one.visit]))
+            const [option] = project.options
+            const units = option!.units.map(unit => ({ ...unit, phase: taken.get(unit.id)! }))
+            const report = money({ ...project, options: [{ ...option!, units }] })
+            expect(best.visits.map(one => one.cents)).toEqual(report.byPhase.map(one => one.cents))
+          }
+        }
+      ),
+      { numRuns: 60 }
+    ))
+  it('with no limit all of it is done at once, and nothing is lost', () => {
+    const { best } = searchSplit(resolve(refit(TWO, { second: 'y2' }), 'a'), [], pace)
+    expect(new Set(best!.of.map(one => one.visit))).toEqual(new Set(['y1']))
+    expect(best!.lostCents).toBe(0)
+  })
+  it('a window of days is kept, and why each unit is where it is can be told', () => {
+    // All of it is 14 h and metal: 14 / 6 + 5 + 4 days; 10 days hold the dials or the boxes, not all.
+    const phases = TWO.map(phase => ({ ...phase, days: 11 }))
+    const { best, whole } = searchSplit(resolve(refit(phases, {}), 'a'), [], pace)
+    expect(whole.visits[0]!.days).toBeCloseTo(14 / 6 + 9, 9)
+    expect(best!.visits.every(one => one.days <= 11)).toBe(true)
+    expect(best!.of.flatMap(one => one.why).some(why => why.kind === 'over elsewhere' && why.by === 'days')).toBe(true)
+  })
+  it('a unit that no visit can hold is named', () => {
+    const phases = TWO.map(phase => ({ ...phase, ceilingCents: 250_000 }))
+    const { best, tooLarge } = searchSplit(resolve(refit(phases, {}), 'a'), [], pace)
+    expect(best).toBeUndefined()
+    expect(tooLarge).toEqual([{ unit: 'dial', label: 'dial', by: 'money' }])
+  })
+})
