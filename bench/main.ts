@@ -15,7 +15,7 @@ import { finish, resolve } from '../core/design'
 import { readCatalogueCsv } from '../core/formats'
 import { openProject, writeProject, type Project } from '../core/document'
 import { candidateEffects, examineOption, rankForPanel, removalEffects, standOptions } from '../core/report'
-import { jobOdds, USUAL_PACE } from '../core/money'
+import { jobOdds, searchSplit, USUAL_PACE } from '../core/money'
 import { startServer } from '../tests/server'
 import { largeProject } from './generate'
 
@@ -165,6 +165,20 @@ time('options side by side, ZZ-DUN: three, and the aeroplane as found, failures 
   const pace = { ...USUAL_PACE, on: '2027-01-12' }
   time('odds of the job, ZZ-DUN, 20,000 tries', '300 ms', 12, () =>
     jobOdds(planned, pace, { plannedCents: 3_500_000, rateCents: 9_500, ceilingCents: 3_800_000, daysThere: 40 })
+  )
+}
+{
+  // The wide refit over two winters: each may cost less than all of it.
+  const twice = resolve(dunlin, 'b')
+  const phases = [2_600_000, 2_000_000].map((ceilingCents, at) => ({
+    id: `y${at}`,
+    name: `Winter ${at + 1}`,
+    from: `${2027 + at}-01-12`,
+    ceilingCents
+  }))
+  const { wires } = examineWiring(twice, circuitsOf(twice))
+  time('best split of ZZ-DUN option B over two visits', '500 ms', 12, () =>
+    searchSplit({ ...twice, phases }, wires, USUAL_PACE)
   )
 }
 const design = resolve(project, 'a')

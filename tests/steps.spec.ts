@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import readExcel from 'read-excel-file/node'
-import { choose, expect, test } from './watched'
+import { choose, expect, field, test } from './watched'
 import { startServer, type Server } from './server'
 
 let server: Server
@@ -123,8 +123,8 @@ test('Budget: what doing a thing now saves, with its working; prices that do not
   await at(page, 'skerrow-dunlin/budget?option=b&pane=visits')
   await page.getByRole('button', { name: 'Working: what Tall navigator now saves' }).click()
   const dialog = page.getByRole('dialog')
-  await expect(dialog).toContainText('open and close: panel')
-  await expect(dialog).toContainText('$4,625')
+  await expect(dialog).toContainText('open and close: panel face')
+  await expect(dialog).toContainText('$5,005')
   await page.keyboard.press('Escape')
   for (const field of ['Prices rise, % a year', 'Trade-ins fall, % a month']) {
     await page.getByLabel(field).fill('0')
@@ -247,9 +247,9 @@ test('Budget: the job is shared out over visits, the best split is found, taken 
   await expect(split).toContainText('No way to share it out costs less')
   await page.getByRole('button', { name: 'Take this split' }).click()
   await expect(page.locator('[data-between="y1"]')).toContainText('Nothing that must be fixed waits')
-  await expect(field(page, 'Visit of Transponder with ADS-B')).toContainText('Next winter')
+  await expect(field(page, 'Visit of Short navigator')).toContainText('This winter')
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(field(page, 'Visit of Transponder with ADS-B')).toContainText('This winter')
+  await expect(field(page, 'Visit of Short navigator')).toContainText('Next winter')
   // A ceiling that nothing fits under is told, with what is too large.
   const ceiling = page.locator('[data-visit="y1"]').getByLabel('May cost (0: any) ($)')
   await ceiling.fill('2000')

@@ -320,11 +320,25 @@ const examiner = {
       }
     )
   },
-  /** The best way to share the job out over its visits. */
-  split(option: string, pace: Omit<Pace, 'on'>): SplitSearch {
+  /** The best way to share the job out over its visits, with how the aeroplane would fly between them. */
+  split(option: string, pace: Omit<Pace, 'on'>): SplitSearch & { between: AfterVisit[] } {
     const project = document()
     const { wiring } = examineOption(project, option, { withRemedies: false })
-    return searchSplit(resolve(project, option), wiring.wires, pace)
+    const found = searchSplit(resolve(project, option), wiring.wires, pace)
+    const of = new Map(found.best?.of.map(one => [one.unit, one.visit]))
+    const tried = {
+      ...project,
+      options: project.options.map(one =>
+        one.id === option
+          ? {
+              ...one,
+              units: one.units.map(unit => (of.has(unit.id) ? { ...unit, phase: of.get(unit.id)! } : unit)),
+              disposals: one.disposals.map(({ phase: _, ...rest }) => rest)
+            }
+          : one
+      )
+    }
+    return { ...found, between: found.best ? afterVisits(tried, option, today()) : [] }
   },
   /** How the aeroplane flies between visits. */
   betweenVisits: (option: string): AfterVisit[] => afterVisits(document(), option, today()),

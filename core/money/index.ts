@@ -2,7 +2,16 @@ import type { Design, Finding, Working } from '../design'
 import type { Wire } from '../wiring'
 import { enumerate, figure, num, price, say, thing, type Phrase, wireRun } from '../quantity'
 import { standQuote, type QuoteSummary } from './quotes'
-import { jobOf, placedAsEntered, STIFFENER_HOURS, sumVisits, type Job, type Visit, type VisitSum } from './visits/model'
+import {
+  groupsIn,
+  jobOf,
+  placedAsEntered,
+  STIFFENER_HOURS,
+  sumVisits,
+  type Job,
+  type Visit,
+  type VisitSum
+} from './visits/model'
 
 export { guessCovers, inUsCents, lumpOf, QUOTED_GROUPS, threePoint, type QuotedLine, type QuoteSummary } from './quotes'
 
@@ -91,12 +100,12 @@ function linesOf(job: Job, at: ArrayLike<number>, sums: readonly VisitSum[]): Co
         cents: sum.open,
         phase: visit.id
       })
-    else if (sum.openedAgain.length)
+    else if (sum.again)
       add(
         `open ${visit.id}`,
         'labour',
         sum.open,
-        say`Open again and close: ${sum.openedAgain.join(', ')}, ${figure(sum.openHours, 'h')}`
+        say`Open again and close: ${groupsIn(sum.again).join(', ')}, ${figure(sum.openHours, 'h')}`
       )
     add(
       keyed('harness'),

@@ -13,6 +13,7 @@ import {
   type Phrase,
   type Reading
 } from '../quantity'
+import { reckon, type Reckoning } from '../money'
 import { FLOWN, TASK_WORDS } from '../resilience'
 import type { AnalysisTable, LoadAnalysis } from './analysis'
 import { examineOption, type Report } from './examine'
@@ -278,6 +279,32 @@ export const KIND_WORDS: Readonly<Record<Difference['kind'], string>> = {
   'price': 'another sum'
 }
 
+/** What was paid against the plan, line by line. */
+function paidTable({ rows, planCents, paidCents, expectedCents }: Reckoning, reading: Reading): AnalysisTable {
+  const dollars = (cents: number | undefined) => (cents === undefined ? '' : cents / 100)
+  return {
+    title: 'Plan and life',
+    note: `At the end, if the rest costs what is planned: ${readPhrase(say`${price(expectedCents)}`, reading)}.`,
+    columns: [
+      { says: 'Line' },
+      { says: 'Plan, dollars', digits: 2 },
+      { says: 'Paid, dollars', digits: 2 },
+      { says: 'More, dollars', digits: 2 },
+      { says: 'On' }
+    ],
+    rows: [
+      ...rows.map(row => [
+        readPhrase(row.says, reading),
+        dollars(row.planCents),
+        dollars(row.paidCents),
+        dollars(row.overCents),
+        row.on ?? ''
+      ]),
+      ['Together', dollars(planCents), dollars(paidCents), '', '']
+    ]
+  }
+}
+
 /** The whole budget as tables: every line of the estimate, what each visit costs, each quote line by line. */
 export function budgetSheet(design: Design, report: Report, on: string, reading: Reading): LoadAnalysis {
   const { money } = report
@@ -309,11 +336,12 @@ export function budgetSheet(design: Design, report: Report, on: string, reading:
             {
               title: 'Visits',
               note: '',
-              columns: columns('Visit', ['Dollars', 2]),
-              rows: money.byPhase.map(one => [one.name, dollars(one.cents)])
+              columns: columns('Visit', ['Hours', 1], ['Dollars', 2]),
+              rows: money.byPhase.map(one => [one.name, one.hours, dollars(one.cents)])
             }
           ]
         : []),
+      ...(design.actuals.length ? [paidTable(reckon(money.lines, design.actuals), reading)] : []),
       ...money.quotes.map(quote => ({
         title: `Quote of ${quote.shop}`,
         note: 'Each line with the lines of the estimate that it is for; then what it leaves out.',

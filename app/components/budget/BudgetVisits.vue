@@ -103,7 +103,7 @@ const choicesOf = (row: Shared) => [
   ...phases.value.map(one => ({ value: one.id, title: one.name }))
 ]
 
-const search = shallowRef<SplitSearch>()
+const search = shallowRef<SplitSearch & { between: AfterVisit[] }>()
 const searching = ref(false)
 const wrong = ref('')
 /** A split is of the plan as it was: it goes when the plan does. */
@@ -395,11 +395,21 @@ const laterColumns: Column<Later>[] = [
                 <b>{{ one.visit }}</b>: {{ one.labels.join(', ') }}. {{ one.why }}.
               </li>
             </ul>
+            <p v-for="one in search.between.filter(each => each.mustFix.length)" :key="one.visit" class="small">
+              <StateMark state="must fix" :size="14" /> Flown after {{ one.name }} it would have
+              {{ one.mustFix.length === 1 ? 'one thing' : `${one.mustFix.length} things` }} that must be fixed:
+              <SayPhrase :says="one.mustFix[0]!.says" /> The search counts money and days, and what a unit needs of
+              another; move what is missed, and look at what flies between below.
+            </p>
             <v-btn @click="takeSplit">Take this split</v-btn>
           </template>
           <template v-else>
             <p role="alert">
-              No way to share it out keeps every limit.
+              {{
+                search.proven
+                  ? 'No way to share it out keeps every limit.'
+                  : `None of ${taste.number(search.tried, 0)} ways looked at keeps every limit; there may be one.`
+              }}
               <template v-if="search.tooLarge.length">
                 {{
                   search.tooLarge

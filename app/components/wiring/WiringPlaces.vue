@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { PLACE_KINDS } from '#core/catalogue'
-import type { Place } from '#core/document'
+import { ACCESS, type Place } from '#core/document'
 import { parseLength, QuantityError } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -78,6 +78,7 @@ function setHeat(place: Place, text: string) {
             <th>Right of the middle</th>
             <th>Above the floor</th>
             <th>Warmest there, °C</th>
+            <th>Got at by</th>
           </tr>
         </thead>
         <tbody>
@@ -91,13 +92,13 @@ function setHeat(place: Place, text: string) {
               />
             </td>
             <td>
-              <select
-                :value="place.kind"
-                :aria-label="`Kind of ${place.name}`"
-                @change="event => setPlace(place, { kind: (event.target as HTMLSelectElement).value as 'cabin' })"
-              >
-                <option v-for="kind in PLACE_KINDS" :key="kind">{{ kind }}</option>
-              </select>
+              <ChoiceField
+                hide-label
+                :label="`Kind of ${place.name}`"
+                :items="PLACE_KINDS"
+                :model-value="place.kind"
+                @update:model-value="kind => setPlace(place, { kind })"
+              />
             </td>
             <td>
               <QuantityField
@@ -126,6 +127,15 @@ function setHeat(place: Place, text: string) {
                 :label="`Warmest at ${place.name}`"
                 :model-value="place.ambientC === undefined ? '' : String(place.ambientC)"
                 @update:model-value="text => setHeat(place, text)"
+              />
+            </td>
+            <td>
+              <ChoiceField
+                hide-label
+                :label="`${place.name} is got at by`"
+                :items="[{ value: '', title: 'as its kind' }, ...ACCESS.map(one => ({ value: one, title: one }))]"
+                :model-value="place.access ?? ''"
+                @update:model-value="access => setPlace(place, { access: access === '' ? undefined : access })"
               />
             </td>
           </tr>

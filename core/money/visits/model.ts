@@ -1,5 +1,5 @@
 import { AS_FOUND, type Design, type DesignUnit } from '../../design'
-import type { AccessGroup, Prices, WorkPhase } from '../../document'
+import { ACCESS, type AccessGroup, type OwnCost, type Prices, type WorkPhase } from '../../document'
 import { gap, setDown, type Figure } from '../../panel'
 import { MINUTES_AN_END, type Wire } from '../../wiring'
 import { accessHours, accessOf, opensFor } from './access'
@@ -32,7 +32,7 @@ export interface Piece {
   cutsFace: boolean
   /** The visit that a person gave it. */
   phase?: string
-  /** Of what is removed the new units that take its ground: it goes when the first of them comes. */
+  /** Of what is removed the new units that take its ground, or its functions: it goes when the first of them comes. */
   makesWayFor: readonly string[]
   /** Of what is removed the other removed units that need a function of it: it goes when the last of them has. */
   keptFor: readonly string[]
@@ -64,18 +64,19 @@ export function visitsOf({ phases }: Pick<Design, 'phases'>): Visit[] {
   }))
 }
 
-/** New units that stand where a removed one stood; of a box behind the face, those of its kind in its place. */
+/**
+ * New units that take the ground of a removed one, or, where none does, that give a function it gave: it is missed no sooner than it is
+ * replaced.
+ */
 function takersOf(gone: DesignUnit, fresh: readonly { unit: DesignUnit; seen?: Figure }[]): string[] {
   const was = seenOf(gone)
-  return fresh
-    .filter(({ unit, seen }) =>
-      unit.place.id !== gone.place.id
-        ? false
-        : was && seen
-          ? gap(was, seen) < 0
-          : !was && unit.item.kind === gone.item.kind
-    )
-    .map(({ unit }) => unit.id)
+  const onGround = fresh.filter(
+    ({ unit, seen }) => unit.place.id === gone.place.id && was && seen && gap(was, seen) < 0
+  )
+  const heirs = onGround.length
+    ? onGround
+    : fresh.filter(({ unit }) => unit.item.provides.some(name => gone.item.provides.includes(name)))
+  return heirs.map(({ unit }) => unit.id)
 }
 /** Whether a unit needs a function that another gives: a gyro its pump. */
 const leansOn = ({ item }: DesignUnit, other: DesignUnit): boolean =>
@@ -204,8 +205,8 @@ export interface VisitSum {
   labour: number
   open: number
   openHours: number
-  /** What is opened that an earlier visit had open; empty where the hours to open are entered. */
-  openedAgain: AccessGroup[]
+  /** What is opened that an earlier visit had open, as bits in the order of `ACCESS`; none where the hours to open are entered. */
+  again: number
   panel: number
   stiffeners: number
   wire: number
@@ -220,100 +221,148 @@ export interface VisitSum {
   credits: number
   /** What trade-ins and sales have lost by then. */
   fall: number
+  /** Whether anything is done in it. */
+  busy: boolean
   /** Hours of work, opening and harness included. */
   hours: number
   total: number
 }
 const grown = (cents: number, percentAYear: number, months: number): number =>
   Math.round(cents * (1 + percentAYear / 100) ** (months / 12))
+const nothing = (): VisitSum => ({
+  equipment: 0,
+  drift: 0,
+  labour: 0,
+  open: 0,
+  openHours: 0,
+  again: 0,
+  panel: 0,
+  stiffeners: 0,
+  wire: 0,
+  metres: 0,
+  harness: 0,
+  harnessHours: 0,
+  ends: 0,
+  travel: 0,
+  own: 0,
+  tax: 0,
+  contingency: 0,
+  credits: 0,
+  fall: 0,
+  busy: false,
+  hours: 0,
+  total: 0
+})
+/** Parts of the aeroplane by their bits. */
+export const groupsIn = (bits: number): AccessGroup[] => ACCESS.filter((_, at) => bits & (1 << at))
 
 /**
- * What each visit costs when each piece is done in a given one.
- * @param at the visit of each piece; a piece at −1 is in none
+ * Makes ready to say what each visit costs when each piece is done in a given one: a search asks it many times over.
+ * @returns a function of the visit of each piece; a piece at −1 is in none
  */
-export function sumVisits(job: Job, at: ArrayLike<number>): VisitSum[] {
+export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
   const { prices, pieces, visits } = job
   const rate = prices.labourCentsPerHour
-  const drift = prices.driftPercentAYear ?? 0
-  const fall = prices.tradeInFallPercentAMonth ?? 0
-  const seen = new Set<AccessGroup>()
-  const metres = new Float64Array(visits.length)
-  const ends = new Float64Array(visits.length)
-  for (const wire of job.wires) {
-    let last = -1
-    for (const piece of wire.pieces) last = Math.max(last, at[piece]!)
-    if (last < 0) continue
-    metres[last]! += wire.metres
-    ends[last]! += wire.ends
-  }
-  return visits.map((visit, v) => {
-    const sum = { equipment: 0, drift: 0, labour: 0, credits: 0, fall: 0, hours: 0 }
-    const opens = new Set<AccessGroup>()
-    let [busy, cutsFace] = [false, false]
+  const many = visits.length
+  const perVisit = (of: (piece: Piece, months: number) => number) =>
+    visits.map(({ months }) => Float64Array.from(pieces, piece => (months ? of(piece, months) : 0)))
+  const drifts = perVisit(
+    ({ priceCents }, months) => grown(priceCents, prices.driftPercentAYear ?? 0, months) - priceCents
+  )
+  const falls = perVisit(
+    ({ creditCents }, months) =>
+      creditCents - Math.round(creditCents * (1 - (prices.tradeInFallPercentAMonth ?? 0) / 100) ** months)
+  )
+  const bits = Int32Array.from(pieces, ({ opens }) =>
+    opens.reduce((sum, group) => sum | (1 << ACCESS.indexOf(group)), 0)
+  )
+  const hoursOf = ACCESS.map(group => job.accessHours[group] ?? 0)
+  const ownOf = (visit: Visit, v: number, taxed?: OwnCost['taxed']) =>
+    job.costs
+      .filter(cost => !cost.yearly && (cost.phase ? cost.phase === visit.id : v === 0))
+      .filter(cost => taxed === undefined || cost.taxed === taxed)
+      .reduce((cents, cost) => cents + cost.cents, 0)
+  const owns = visits.map((visit, v) => ({
+    all: ownOf(visit, v),
+    things: ownOf(visit, v, 'as things'),
+    work: ownOf(visit, v, 'as work')
+  }))
+  const [metres, ends, opens] = [new Float64Array(many), new Float64Array(many), new Int32Array(many)]
+  return at => {
+    metres.fill(0)
+    ends.fill(0)
+    opens.fill(0)
+    const sums = visits.map(nothing)
+    const busy = new Uint8Array(many)
+    const cuts = new Uint8Array(many)
+    for (const wire of job.wires) {
+      let last = -1
+      for (const piece of wire.pieces) if (at[piece]! > last) last = at[piece]!
+      if (last < 0) continue
+      metres[last]! += wire.metres
+      ends[last]! += wire.ends
+    }
     pieces.forEach((piece, index) => {
-      if (at[index] !== v) return
-      busy = true
-      cutsFace ||= piece.cutsFace
+      const v = at[index]!
+      if (v < 0) return
+      const sum = sums[v]!
+      busy[v] = 1
+      if (piece.cutsFace) cuts[v] = 1
       sum.equipment += piece.priceCents
-      if (piece.priceCents && visit.months) sum.drift += grown(piece.priceCents, drift, visit.months) - piece.priceCents
+      sum.drift += drifts[v]![index]!
       sum.labour += piece.workCents
       sum.hours += piece.hours
       sum.credits += piece.creditCents
-      if (piece.creditCents && visit.months)
-        sum.fall += piece.creditCents - Math.round(piece.creditCents * (1 - fall / 100) ** visit.months)
-      for (const group of piece.opens) opens.add(group)
+      sum.fall += falls[v]![index]!
+      opens[v]! |= bits[index]!
     })
-    const entered = visit.phase?.accessHours
-    const openedAgain = entered === undefined ? [...opens].filter(group => seen.has(group)) : []
-    for (const group of opens) seen.add(group)
-    // A visit in which nothing is done opens nothing.
-    const openHours = busy ? (entered ?? openedAgain.reduce((hours, group) => hours + job.accessHours[group], 0)) : 0
-    const stiffenerHours = v === 0 ? job.stiffeners * STIFFENER_HOURS : 0
-    const harnessHours = prices.harnessByEnds ? (ends[v]! * MINUTES_AN_END) / 60 : 0
-    const own = (taxed?: 'as things' | 'as work') =>
-      job.costs
-        .filter(cost => !cost.yearly && (cost.phase ? cost.phase === visit.id : v === 0))
-        .filter(cost => taxed === undefined || cost.taxed === taxed)
-        .reduce((cents, cost) => cents + cost.cents, 0)
-    const part = {
-      open: Math.round(openHours * rate),
-      panel: cutsFace ? prices.panelWorkCents : 0,
-      stiffeners: Math.round(stiffenerHours * rate),
-      wire: Math.round(metres[v]! * prices.wireCentsPerMetre),
-      harness: Math.round(harnessHours * rate),
-      travel: busy ? prices.travelCents : 0,
-      own: own()
-    }
-    const things = sum.equipment + sum.drift + part.wire + own('as things')
-    const work = sum.labour + part.open + part.panel + part.stiffeners + part.harness + own('as work')
-    const tax =
-      Math.round((things * (prices.taxOnThingsPercent ?? 0)) / 100) +
-      Math.round((work * (prices.taxOnWorkPercent ?? 0)) / 100)
-    const before =
-      sum.equipment +
-      sum.drift +
-      sum.labour +
-      tax +
-      part.open +
-      part.panel +
-      part.stiffeners +
-      part.wire +
-      part.harness +
-      part.travel +
-      part.own
-    const contingency = Math.round((before * prices.contingencyPercent) / 100)
-    return {
-      ...sum,
-      ...part,
-      openHours,
-      openedAgain,
-      metres: metres[v]!,
-      ends: ends[v]!,
-      harnessHours,
-      tax,
-      contingency,
-      hours: sum.hours + openHours + harnessHours,
-      total: before + contingency - sum.credits + sum.fall
-    }
-  })
+    let seen = 0
+    return visits.map((visit, v) => {
+      const sum = sums[v]!
+      const entered = visit.phase?.accessHours
+      const again = entered === undefined ? opens[v]! & seen : 0
+      seen |= opens[v]!
+      // A visit in which nothing is done opens nothing.
+      let openHours = busy[v] ? (entered ?? 0) : 0
+      for (let group = 0; group < hoursOf.length; group++) if (again & (1 << group)) openHours += hoursOf[group]!
+      const stiffenerHours = v === 0 ? job.stiffeners * STIFFENER_HOURS : 0
+      const harnessHours = prices.harnessByEnds ? (ends[v]! * MINUTES_AN_END) / 60 : 0
+      const own = owns[v]!
+      const open = Math.round(openHours * rate)
+      const panel = cuts[v] ? prices.panelWorkCents : 0
+      const stiffeners = Math.round(stiffenerHours * rate)
+      const wire = Math.round(metres[v]! * prices.wireCentsPerMetre)
+      const harness = Math.round(harnessHours * rate)
+      const travel = busy[v] ? prices.travelCents : 0
+      const things = sum.equipment + sum.drift + wire + own.things
+      const work = sum.labour + open + panel + stiffeners + harness + own.work
+      const tax =
+        Math.round((things * (prices.taxOnThingsPercent ?? 0)) / 100) +
+        Math.round((work * (prices.taxOnWorkPercent ?? 0)) / 100)
+      const before =
+        sum.equipment + sum.drift + sum.labour + tax + open + panel + stiffeners + wire + harness + travel + own.all
+      const contingency = Math.round((before * prices.contingencyPercent) / 100)
+      // Written out: a search makes a hundred thousand of them.
+      sum.open = open
+      sum.openHours = openHours
+      sum.again = again
+      sum.panel = panel
+      sum.stiffeners = stiffeners
+      sum.wire = wire
+      sum.metres = metres[v]!
+      sum.harness = harness
+      sum.harnessHours = harnessHours
+      sum.ends = ends[v]!
+      sum.travel = travel
+      sum.own = own.all
+      sum.tax = tax
+      sum.contingency = contingency
+      sum.busy = busy[v] === 1
+      sum.hours += openHours + harnessHours
+      sum.total = before + contingency - sum.credits + sum.fall
+      return sum
+    })
+  }
 }
+/** What each visit costs when each piece is done in a given one; a piece at −1 is in none. */
+export const sumVisits = (job: Job, at: ArrayLike<number>): VisitSum[] => visitSums(job)(at)

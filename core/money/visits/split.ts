@@ -1,6 +1,6 @@
 import type { Design } from '../../design'
 import type { Wire } from '../../wiring'
-import { jobOf, placedAsEntered, placedBy, sumVisits, type Piece, type VisitSum } from './model'
+import { groupsIn, jobOf, placedAsEntered, placedBy, visitSums, type Job, type Piece, type VisitSum } from './model'
 
 /** What each visit is held to: cents it may cost, working days it may take; nothing where no limit is set. */
 export interface VisitLimit {
@@ -56,12 +56,15 @@ export interface SplitSearch {
 }
 /** The search looks at so many ways at most; what is left then is said to be the best found. */
 const MOST_TRIES = 60_000
+/** A walk downhill leaves what passes a limit before it looks at cents: a cent over weighs as a hundred, a day as so many cents. */
+const [PENALTY, CENTS_A_DAY] = [100, 10_000]
 
-const daysOf = (sum: VisitSum, busy: boolean, { hoursADay, people, lostPercent = 0 }: SplitPace): number =>
-  busy ? sum.hours / (hoursADay * people * (1 - lostPercent / 100)) + (sum.panel > 0 ? CUT_DAYS : 0) + END_DAYS : 0
+const daysOf = (sum: VisitSum, { hoursADay, people, lostPercent = 0 }: SplitPace): number =>
+  sum.busy ? sum.hours / (hoursADay * people * (1 - lostPercent / 100)) + (sum.panel > 0 ? CUT_DAYS : 0) + END_DAYS : 0
 
 /**
- * Units that a required signal of another comes from: that other cannot work before they are there. Each with the units it waits for.
+ * Units that another gets a signal from that it needs, or its aerial: it cannot do all it is bought for before they are there. Each
+ * with the units it waits for.
  */
 function waitsFor(design: Design): Map<string, Set<string>> {
   const units = new Map(design.units.map(unit => [unit.id, unit]))
@@ -75,8 +78,12 @@ function waitsFor(design: Design): Map<string, Set<string>> {
       if (!gives || !takes || gives.state !== 'new' || takes.state !== 'new') continue
       const port = gives.item.ports.find(one => one.id === giver.port)
       if (!port || port.flow === 'in') continue
+      // What a function alone needs counts too: a radio without its aerial is of no use, though it lights up.
       const required = takes.item.needs.some(
-        need => need.what === 'signal' && need.required && (port.signals as readonly string[]).includes(need.name)
+        need =>
+          need.required &&
+          ((need.what === 'signal' && (port.signals as readonly string[]).includes(need.name)) ||
+            (need.what === 'aerial' && need.port === taker.port))
       )
       if (required) waits.set(takes.id, (waits.get(takes.id) ?? new Set()).add(gives.id))
     }
@@ -98,15 +105,14 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
   // The dearest first: they decide whether a limit is kept.
   movable.sort((a, b) => costOf(pieces[b]!) - costOf(pieces[a]!) || a - b)
   const number = new Map(pieces.map((piece, index) => [`${piece.kind === 'removed' ? '-' : ''}${piece.id}`, index]))
-  const chosen = new Map<string, number>()
+  const sumsOf = visitSums(job)
   const place = (of: ReadonlyMap<string, number>) =>
     placedBy(job, piece => (piece.kind === 'removed' ? undefined : of.get(piece.id)))
-  const busyIn = (at: ArrayLike<number>, v: number) => pieces.some((_, index) => at[index] === v)
-  const overOf = (sums: readonly VisitSum[], at: ArrayLike<number>) =>
+  const overOf = (sums: readonly VisitSum[]) =>
     visits.map((_, v): 'money' | 'days' | undefined => {
       const { ceilingCents, days } = limits[v]!
       if (ceilingCents !== undefined && sums[v]!.total > ceilingCents) return 'money'
-      if (days !== undefined && daysOf(sums[v]!, busyIn(at, v), pace) > days + 1e-9) return 'days'
+      if (days !== undefined && daysOf(sums[v]!, pace) > days + 1e-9) return 'days'
       return undefined
     })
   const total = (sums: readonly VisitSum[]) => sums.reduce((sum, one) => sum + one.total, 0)
@@ -115,60 +121,106 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
       [...givers].every(giver => !of.has(taker) || !of.has(giver) || of.get(giver)! <= of.get(taker)!)
     )
 
-  let [best, bestCents, tried, stopped] = [undefined as Int32Array | undefined, Infinity, 0, false]
+  const found = { cents: Infinity, at: undefined as Int32Array | undefined }
+  const offer = (of: ReadonlyMap<string, number>) => {
+    const at = place(of)
+    const sums = sumsOf(at)
+    if (total(sums) < found.cents && overOf(sums).every(one => one === undefined))
+      Object.assign(found, { cents: total(sums), at })
+  }
+  /** How far a sharing out is from keeping its limits, and then what it costs: a walk goes downhill on it. */
+  const worth = (of: ReadonlyMap<string, number>): number => {
+    const sums = sumsOf(place(of))
+    const over = visits.reduce((sum, _, v) => {
+      const { ceilingCents, days } = limits[v]!
+      const cents = ceilingCents === undefined ? 0 : Math.max(0, sums[v]!.total - ceilingCents)
+      return sum + cents + (days === undefined ? 0 : Math.max(0, daysOf(sums[v]!, pace) - days) * CENTS_A_DAY)
+    }, 0)
+    return over * PENALTY + total(sums)
+  }
+  /** Walks downhill from a sharing out, one unit at a time: a good one to begin with. */
+  const descend = (from: ReadonlyMap<string, number>) => {
+    const of = new Map(from)
+    let here = worth(of)
+    for (let better = true; better;) {
+      better = false
+      for (const index of movable) {
+        const { id } = pieces[index]!
+        const was = of.get(id)!
+        for (let v = 0; v < visits.length; v++) {
+          if (v === of.get(id)) continue
+          const before = of.get(id)!
+          of.set(id, v)
+          const there = inOrder(of) ? worth(of) : Infinity
+          if (there < here) here = there
+          else of.set(id, before)
+        }
+        better ||= of.get(id) !== was
+      }
+    }
+    offer(of)
+  }
+  const startAt = (v: (index: number) => number) => new Map(movable.map(index => [pieces[index]!.id, v(index)]))
+  const entered = placedAsEntered(job)
+  for (const from of [startAt(() => 0), startAt(index => entered[index]!), startAt(() => visits.length - 1)])
+    if (inOrder(from)) descend(from)
+
   // What is done in no visit yet adds at least its own price and work at the cheapest time, and takes its credit off at most.
+  const drift = 1 + (job.prices.driftPercentAYear ?? 0) / 100
   const least = (piece: Piece): number =>
-    piece.workCents +
-    Math.min(
-      ...visits.map(visit =>
-        Math.floor(piece.priceCents * (1 + (job.prices.driftPercentAYear ?? 0) / 100) ** (visit.months / 12))
-      )
-    )
+    piece.workCents + Math.min(...visits.map(visit => Math.floor(piece.priceCents * drift ** (visit.months / 12))))
   const credits = pieces.reduce((sum, piece) => sum + piece.creditCents, 0)
   const removals = pieces.reduce((sum, piece) => sum + (piece.kind === 'removed' ? piece.workCents : 0), 0)
   /** With contingency, rounded so that it is never more than it comes to. */
-  const atLeast = (cents: number) => Math.floor(cents * (1 + job.prices.contingencyPercent / 100)) - visits.length
+  const atLeast = (cents: number) =>
+    Math.floor(cents * (1 + job.prices.contingencyPercent / 100)) - visits.length - credits
+  const restFrom = movable.map((_, depth) =>
+    movable.slice(depth + 1).reduce((sum, index) => sum + least(pieces[index]!), 0)
+  )
+  // Two that are alike in all that counts are never looked at the other way round.
+  const likeBefore = movable.map((index, depth) =>
+    depth > 0 && alike(pieces[movable[depth - 1]!]!, pieces[index]!, job, waits) ? depth - 1 : -1
+  )
   const part = new Int32Array(pieces.length).fill(-1)
+  const chosen = new Map<string, number>()
+  let [tried, stopped] = [0, false]
   const walk = (depth: number): void => {
-    if (tried >= MOST_TRIES) {
-      stopped = true
-      return
-    }
-    tried++
     if (depth === movable.length) {
-      const at = place(chosen)
-      const sums = sumVisits(job, at)
-      if (total(sums) < bestCents && overOf(sums, at).every(one => one === undefined)) {
-        bestCents = total(sums)
-        best = at
-      }
+      offer(chosen)
       return
     }
     const index = movable[depth]!
     const piece = pieces[index]!
-    for (let v = 0; v < visits.length; v++) {
+    const from = likeBefore[depth]! >= 0 ? part[movable[likeBefore[depth]!]!]! : 0
+    for (let v = from; v < visits.length; v++) {
+      if (tried >= MOST_TRIES) {
+        stopped = true
+        return
+      }
+      tried++
       chosen.set(piece.id, v)
       part[index] = v
       if (inOrder(chosen)) {
-        const sums = sumVisits(job, part)
-        const rest = movable.slice(depth + 1).reduce((sum, one) => sum + least(pieces[one]!), 0)
-        const fits = sums.every(
-          (sum, at) =>
-            (limits[at]!.ceilingCents === undefined || sum.total - credits <= limits[at]!.ceilingCents!) &&
-            (limits[at]!.days === undefined || daysOf(sum, busyIn(part, at), pace) <= limits[at]!.days! + 1e-9)
-        )
+        const sums = sumsOf(part)
+        const fits = sums.every((sum, at) => {
+          const { ceilingCents, days } = limits[at]!
+          return (
+            (ceilingCents === undefined || sum.total - credits <= ceilingCents) &&
+            (days === undefined || daysOf(sum, pace) <= days + 1e-9)
+          )
+        })
         // Removals are not in yet: their work is, and their credits take money off, at most all of it.
-        if (fits && total(sums) + atLeast(rest + removals) - credits < bestCents) walk(depth + 1)
+        if (fits && total(sums) + atLeast(restFrom[depth]! + removals) < found.cents) walk(depth + 1)
       }
       part[index] = -1
       chosen.delete(piece.id)
-      if (stopped) return
     }
   }
   walk(0)
+  const best = found.at
 
   const describe = (at: Int32Array): Split => {
-    const sums = sumVisits(job, at)
+    const sums = sumsOf(at)
     const asIs = total(sums)
     const why = (index: number): Why[] => {
       const piece = pieces[index]!
@@ -187,8 +239,8 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
         const of = new Map(movable.map(one => [pieces[one]!.id, one === index ? v : at[one]!]))
         if (!inOrder(of)) return
         const moved = place(of)
-        const other = sumVisits(job, moved)
-        const over = overOf(other, moved)[v]
+        const other = sumsOf(moved)
+        const over = overOf(other)[v]
         const cents = total(other) - asIs
         reasons.push(
           over
@@ -213,37 +265,36 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
         id,
         name,
         cents: sums[v]!.total,
-        days: daysOf(sums[v]!, busyIn(at, v), pace),
+        days: daysOf(sums[v]!, pace),
         hours: sums[v]!.hours,
         limit: limits[v]!,
-        openedAgain: sums[v]!.openedAgain
+        openedAgain: groupsIn(sums[v]!.again)
       })),
       totalCents: asIs,
       lostCents: asIs - wholeCents
     }
   }
-  const asEntered = placedAsEntered(job)
   const whole = place(new Map())
-  const wholeCents = total(sumVisits(job, whole))
+  const wholeCents = total(sumsOf(whole))
   const alone = (index: number): 'money' | 'days' | undefined => {
     const overs = visits.map((_, v) => {
       const at = new Int32Array(pieces.length).fill(-1)
       at[index] = v
-      const sums = sumVisits(job, at)
+      const sums = sumsOf(at)
       const { ceilingCents, days } = limits[v]!
       if (ceilingCents !== undefined && sums[v]!.total - credits > ceilingCents) return 'money' as const
-      return days !== undefined && daysOf(sums[v]!, true, pace) > days + 1e-9 ? ('days' as const) : undefined
+      return days !== undefined && daysOf(sums[v]!, pace) > days + 1e-9 ? ('days' as const) : undefined
     })
     return overs.every(one => one !== undefined) ? overs[0] : undefined
   }
   return {
     ...(best && { best: describe(best) }),
     whole: describe(whole),
-    now: describe(asEntered),
+    now: describe(entered),
     tooEarly: [...waits].flatMap(([taker, givers]) =>
       [...givers].flatMap(giver => {
         const [late, early] = [number.get(giver), number.get(taker)]
-        return late !== undefined && early !== undefined && asEntered[late]! > asEntered[early]!
+        return late !== undefined && early !== undefined && entered[late]! > entered[early]!
           ? [{ label: pieces[early]!.unit.label, needs: pieces[late]!.unit.label }]
           : []
       })
@@ -257,3 +308,27 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
   }
 }
 const costOf = (piece: Piece): number => piece.priceCents + piece.workCents
+/** Whether two new units may change places without changing any sum. */
+function alike(a: Piece, b: Piece, job: Job, waits: ReadonlyMap<string, ReadonlySet<string>>): boolean {
+  const wiresOf = (piece: Piece) =>
+    job.wires
+      .filter(wire => wire.pieces.some(index => job.pieces[index] === piece))
+      .map(wire => `${wire.pieces.length} ${wire.metres} ${wire.ends}`)
+      .sort()
+      .join()
+  const tied = (piece: Piece) =>
+    waits.has(piece.id) ||
+    [...waits.values()].some(givers => givers.has(piece.id)) ||
+    job.pieces.some(other => other.makesWayFor.includes(piece.id)) ||
+    job.wires.some(wire => wire.pieces.length > 1 && wire.pieces.some(index => job.pieces[index] === piece))
+  return (
+    a.kind === b.kind &&
+    a.priceCents === b.priceCents &&
+    a.hours === b.hours &&
+    a.cutsFace === b.cutsFace &&
+    a.opens.join() === b.opens.join() &&
+    !tied(a) &&
+    !tied(b) &&
+    wiresOf(a) === wiresOf(b)
+  )
+}
