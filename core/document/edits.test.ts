@@ -436,7 +436,10 @@ describe('what used to slip through', () => {
 })
 
 describe('the table of references', () => {
-  /** Fields that hold an id without naming a record: ports are checked with their item; a line of a quote is only called by its own, a check by the core’s list. */
+  /**
+   * Fields that hold an id without naming a record: ports are checked with their item; a line of a quote is only called by its own,
+   * a check by the core’s list.
+   */
   const OTHER = new Set(['from.port', 'to.port', 'lines.*.id', 'inspected.*.check'])
   it('knows every field of every record that holds an id', () => {
     const forgotten: string[] = []

@@ -1,5 +1,5 @@
 export * from './schema'
-export * from './money'
+export * from './budget'
 export * from './edits'
 export * from './diff'
 export * from './records'

@@ -28,7 +28,7 @@ import {
   WireMark,
   Zone
 } from './schema'
-import { Actual, OwnCost, OwnTask, Prices, Quote, Shift, WorkPhase } from './money'
+import { Actual, OwnCost, OwnTask, Prices, Quote, Shift, WorkPhase } from './budget'
 import { Bus, Source, Supply, SupplySwitch, Tie } from './supply'
 
 /**

@@ -82,5 +82,11 @@ describe('sheets of the decision and of the budget', () => {
     const sum = rows.slice(0, -1).reduce((total, row) => total + Math.round(Number(row[3]) * 100), 0)
     expect(sum).toBe(Math.round(Number(rows.at(-1)![3]) * 100))
     expect(rest.filter(table => table.title.startsWith('Quote of'))).toHaveLength(3)
+    // What is to be ordered has every new unit, and all the wire of the list.
+    const order = rest.find(table => table.title === 'To order')!
+    const units = order.rows.filter(row => row[0] === 'unit').reduce((total, row) => total + Number(row[2]), 0)
+    expect(units).toBe(design.units.filter(unit => unit.state === 'new').length)
+    const metres = order.rows.filter(row => row[0] === 'wire').reduce((total, row) => total + Number(row[3]), 0)
+    expect(metres).toBeCloseTo(report.wiring.wires.reduce((total, wire) => total + wire.lengthMm, 0) / 1000, 6)
   })
 })

@@ -13,7 +13,7 @@ import {
   type Phrase,
   type Reading
 } from '../quantity'
-import { reckon, type Reckoning } from '../money'
+import { daysOfJob, inVisit, reckon, USUAL_PACE, type Reckoning } from '../money'
 import { FLOWN, TASK_WORDS } from '../resilience'
 import type { AnalysisTable, LoadAnalysis } from './analysis'
 import { examineOption, type Report } from './examine'
@@ -25,9 +25,13 @@ export interface OptionStanding {
   note: string
   cents: number
   hours: number
+  /** Working days with every task as likely; of an option in visits, of all of them together. */
+  days: number
   /** The least that a shop asks for it, with what it leaves out at the estimate’s prices. */
   quote?: { shop: string; cents: number }
   usefulLoadKg: number
+  /** Each loading entered, on this option’s empty aeroplane: within the envelope at take-off and with the fuel burnt. */
+  loadings: { name: string; inside: boolean }[]
   amps: number
   limitA?: number
   minutes: number
@@ -46,6 +50,14 @@ export interface OptionStanding {
   weak: number
   /** No other option costs less and leaves more after failures. */
   onFrontier: boolean
+}
+
+/** Working days of an option, visit by visit, with every task as likely and the shop at its pace. */
+function likelyDays(design: Design): number {
+  const { shop } = design.brief
+  const pace = { ...USUAL_PACE, ...shop, on: design.brief.downFrom ?? design.airframe.madeOn }
+  const visits = design.phases.length ? design.phases.map(one => inVisit(design, one.id)) : [design]
+  return visits.reduce((sum, visit) => sum + daysOfJob(visit, { ...pace, on: visit.phases[0]?.from ?? pace.on }), 0)
 }
 
 /** A task that does not work is taken by nothing, and is worse than one that a single loss takes. */
@@ -70,6 +82,11 @@ function standing(
     hours: money.labourHours,
     ...(cheapest && { quote: { shop: cheapest.shop, cents: cheapest.comparableCents } }),
     usefulLoadKg: figures['useful load'].value,
+    loadings: report.mass.loadings.map(({ name, takeOff, fuelBurnt }) => ({
+      name,
+      inside: takeOff.inside && fuelBurnt.inside && takeOff.massKg <= design.airframe.maxMassKg + 1e-9
+    })),
+    days: likelyDays(design),
     amps: figures.amps.value,
     limitA: figures.amps.limit,
     minutes: figures.minutes.value,
@@ -173,7 +190,18 @@ const MEASURES: readonly (readonly [string, (one: OptionStanding, reading: Readi
     (one, reading) => (one.quote ? `${formatMoney(one.quote.cents, reading)}, ${one.quote.shop}` : '')
   ],
   ['Labour, hours', (one, reading) => formatNumber(one.hours, 1, reading)],
+  ['Working days, likely', (one, reading) => formatNumber(one.days, 0, reading)],
   ['Useful load', (one, reading) => formatMass(one.usefulLoadKg, reading)],
+  [
+    'Loadings outside the envelope',
+    one =>
+      one.loadings.length
+        ? one.loadings
+            .filter(each => !each.inside)
+            .map(each => each.name)
+            .join(', ') || 'none'
+        : 'none entered'
+  ],
   [
     'Amps in the heaviest phase',
     (one, reading) =>
@@ -279,6 +307,34 @@ export const KIND_WORDS: Readonly<Record<Difference['kind'], string>> = {
   'price': 'another sum'
 }
 
+/** What is to be ordered, with quantities: units, breakers and fuses, wire, connectors, contacts, sleeves. */
+function orderTable(design: Design, report: Report): AnalysisTable {
+  const count = (names: readonly string[]) => {
+    const counts = new Map<string, number>()
+    for (const name of names) counts.set(name, (counts.get(name) ?? 0) + 1)
+    return [...counts].sort(([a], [b]) => (a < b ? -1 : 1))
+  }
+  const units = design.units.filter(unit => unit.state === 'new')
+  const protectors = report.power.circuits
+    .filter(circuit => circuit.head === circuit.unit)
+    .map(circuit => `${circuit.protector} ${circuit.breakerA} A`)
+  return {
+    title: 'To order',
+    note: 'Units that come, then what the circuits and the harness of the whole option take; what the aeroplane has already comes off it.',
+    columns: [{ says: 'Kind' }, { says: 'What' }, { says: 'Count' }, { says: 'Metres', digits: 1 }],
+    rows: [
+      ...count(units.map(unit => `${unit.item.name}, ${unit.item.maker}`)).map(([name, n]) => ['unit', name, n, '']),
+      ...count(protectors).map(([name, n]) => ['protection', name, n, '']),
+      ...report.wiring.bill.lines.map(line => [
+        line.what,
+        line.text,
+        line.count ?? '',
+        line.lengthMm === undefined ? '' : line.lengthMm / 1000
+      ])
+    ]
+  }
+}
+
 /** What was paid against the plan, line by line. */
 function paidTable({ rows, planCents, paidCents, expectedCents }: Reckoning, reading: Reading): AnalysisTable {
   const dollars = (cents: number | undefined) => (cents === undefined ? '' : cents / 100)
@@ -341,6 +397,7 @@ export function budgetSheet(design: Design, report: Report, on: string, reading:
             }
           ]
         : []),
+      orderTable(design, report),
       ...(design.actuals.length ? [paidTable(reckon(money.lines, design.actuals), reading)] : []),
       ...money.quotes.map(quote => ({
         title: `Quote of ${quote.shop}`,

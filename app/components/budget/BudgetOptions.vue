@@ -56,7 +56,19 @@ const measures = computed((): Measure[] => [
     read: one => (one.quote ? `${taste.money(one.quote.cents)}, ${one.quote.shop}` : '—')
   },
   { name: 'Labour', read: one => `${taste.number(one.hours, 1)} h` },
+  { name: 'Working days, likely', read: one => taste.number(one.days, 0) },
   { name: 'Useful load', read: one => taste.mass(one.usefulLoadKg) },
+  {
+    name: 'Loadings outside the envelope',
+    read: one =>
+      one.loadings.length
+        ? one.loadings
+            .filter(each => !each.inside)
+            .map(each => each.name)
+            .join(', ') || 'none'
+        : 'none entered',
+    state: one => (one.loadings.some(each => !each.inside) ? 'must fix' : 'holds')
+  },
   {
     name: 'Amps, heaviest phase',
     read: one => taste.amps(one.amps),

@@ -1,6 +1,6 @@
 import { Id, Name } from '../../catalogue/item'
 import { checkKey } from '../records'
-import { Actual, Day, OwnCost, OwnTask, Prices, Quote, Shift, WorkPhase } from '../money'
+import { Actual, Day, OwnCost, OwnTask, Prices, Quote, Shift, WorkPhase } from '../budget'
 import { Confirmed, HandCheck, Option, RulePack } from '../schema'
 import { drop, edit, editOption, plain, put, putById, refuse } from './kit'
 

@@ -105,6 +105,16 @@ export function jobOdds(
   return { ...found, working: workingsOf(found, tasks, { ...asked, plannedHours }) }
 }
 
+/** Working days of a job with every task as likely. */
+export function daysOfJob(design: Design, pace: Pace): number {
+  const tasks = tasksOf(design, pace)
+  const placed = criticalPath(
+    tasks,
+    tasks.map(task => task.days[1])
+  )
+  return Math.max(0, ...placed.map(one => one.finish))
+}
+
 /** Every worst case so many times as far from the likely one. */
 const spreadBy = (tasks: readonly Task[], by: number): Task[] => {
   const wide = ([a, m, b]: Three): Three => [a, m, m + (b - m) * by]
@@ -127,7 +137,7 @@ function workingsOf(
     source:
       'three-point estimates (PERT: beta, mean (a + 4m + b) / 6), critical path; spreads and leads as entered or assumed'
   } as const
-  const given = (symbol: string, meaning: Phrase | string, value: number, unit: string, from: string) => ({
+  const given = (symbol: string, meaning: Phrase | string, value: number, [unit, from]: readonly [string, string]) => ({
     symbol,
     meaning,
     value,
@@ -137,23 +147,20 @@ function workingsOf(
   const ofTasks = tasks.flatMap((task, at) =>
     task.days[2] > 0
       ? [
-          given(
-            `d${at + 1}`,
-            task.name,
-            task.days[1],
+          given(`d${at + 1}`, task.name, task.days[1], [
             'd',
             `likely; at best ${task.days[0].toFixed(1)}, at worst ${task.days[2].toFixed(1)}`
-          )
+          ])
         ]
       : []
   )
-  const runs = given('n', 'tries', found.runs, '', 'same seed, same answer')
+  const runs = given('n', 'tries', found.runs, ['', 'same seed, same answer'])
   return {
     ...(found.inTime !== undefined && {
       inTime: {
         formula: 'P = tries whose longest way through the tasks is within D, over n',
         inputs: [
-          given('D', 'working days there are', asked.daysThere!, 'd', 'window in Brief, less the days to be left'),
+          given('D', 'working days there are', asked.daysThere!, ['d', 'window in Brief, less the days to be left']),
           runs,
           ...ofTasks
         ],
@@ -165,10 +172,10 @@ function workingsOf(
       underCeiling: {
         formula: 'P = tries with K + (h − H) · r ≤ C, over n',
         inputs: [
-          given('K', 'estimate without contingency', asked.plannedCents, 'cents', 'Budget'),
-          given('H', 'hours planned', asked.plannedHours, 'h', 'tasks, hidden faults left out'),
-          given('r', 'shop labour, an hour', asked.rateCents, 'cents', 'Budget'),
-          given('C', 'ceiling', asked.ceilingCents, 'cents', 'Brief'),
+          given('K', 'estimate without contingency', asked.plannedCents, ['cents', 'Budget']),
+          given('H', 'hours planned', asked.plannedHours, ['h', 'tasks, hidden faults left out']),
+          given('r', 'shop labour, an hour', asked.rateCents, ['cents', 'Budget']),
+          given('C', 'ceiling', asked.ceilingCents, ['cents', 'Brief']),
           runs,
           ...ofTasks
         ],
