@@ -1,6 +1,6 @@
 import type { Design } from '../../design'
 import { say, type Phrase } from '../../quantity'
-import { momentsOf, outcomeOf, chance, type Three } from './chance'
+import { chance, drawer, momentsOf, type Three } from './chance'
 
 /** A thing to look at before anything is ordered: how often it is found wanting by age, and the hours to mend it. */
 interface Check {
@@ -166,8 +166,9 @@ const RUNS = 4_000
  */
 export function contingencyOf(looked: readonly Looked[], rateCents: number, restCents: number): Contingency {
   const draw = chance(11)
+  const outcomes = looked.map(one => drawer(one.hours))
   const sums = Float64Array.from({ length: RUNS }, () =>
-    looked.reduce((sum, one) => sum + (draw() < one.chance ? outcomeOf(one.hours, draw) : 0), 0)
+    looked.reduce((sum, one, at) => sum + (draw() < one.chance ? outcomes[at]!(draw) : 0), 0)
   ).sort()
   const hours = sums[Math.ceil(RUNS * 0.8) - 1]!
   const cents = Math.round(hours * rateCents)

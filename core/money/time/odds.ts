@@ -1,5 +1,5 @@
 import { inOrder } from './path'
-import { chance, outcomeOf } from './chance'
+import { chance, drawer } from './chance'
 import { BACK_ORDER_SHARE, type Task } from './tasks'
 
 /** What many tries of the same job come to. */
@@ -28,6 +28,16 @@ export function tryJob(tasks: readonly Task[], runs = 20_000, seed = 1): Odds {
   const before = tasks.map(task => task.after.flatMap(id => index.get(id) ?? []))
   const causes = [...new Set(tasks.flatMap(task => task.cause ?? []))]
   const causeOf = tasks.map(task => (task.cause === undefined ? -1 : causes.indexOf(task.cause)))
+  const usual = tasks.map(task => drawer(task.days))
+  const instead = tasks.map(task => task.instead && drawer(task.instead))
+  const perhaps = tasks.map(task =>
+    (task.perhaps ?? []).map(one => ({ chance: one.chance, outcome: drawer(one.days) }))
+  )
+  const faults = (at: number) => {
+    let sum = 0
+    for (const one of perhaps[at]!) if (draw() < one.chance) sum += one.outcome(draw)
+    return sum
+  }
   const late = new Uint8Array(causes.length)
   const took = new Float64Array(tasks.length)
   const finish = new Float64Array(tasks.length)
@@ -44,9 +54,7 @@ export function tryJob(tasks: readonly Task[], runs = 20_000, seed = 1): Odds {
     for (const at of order) {
       const task = tasks[at]!
       const isLate = causeOf[at]! >= 0 && late[causeOf[at]!] === 1
-      const length = task.perhaps
-        ? task.perhaps.reduce((sum, one) => sum + (draw() < one.chance ? outcomeOf(one.days, draw) : 0), 0)
-        : outcomeOf(isLate && task.instead ? task.instead : task.days, draw)
+      const length = task.perhaps ? faults(at) : (isLate && instead[at] ? instead[at]! : usual[at]!)(draw)
       took[at] = length
       if (task.hours > 0 && task.days[1] > 0) spent += (task.hours * length) / task.days[1]
       let start = task.from ?? 0
