@@ -29,7 +29,8 @@ for (const path of [
   '/',
   ...STEPS.filter(step => step !== 'panel' && step !== 'power').map(step => `/p/skerrow-dunlin/${step}`),
   '/p/skerrow-dunlin/budget?option=b&pane=balance',
-  '/p/skerrow-dunlin/budget?option=b&pane=time',
+  '/p/skerrow-dunlin/budget?option=c&pane=visits',
+  '/p/skerrow-dunlin/budget?option=b&pane=paid',
   '/p/skerrow-dunlin/budget?option=b&pane=quotes',
   '/p/skerrow-dunlin/budget?option=b&pane=options'
 ])
@@ -49,6 +50,14 @@ test('no accessibility violations in Panel, in any pane, nor in the dialogs of t
     expect(await violationsOf(page), pane).toEqual([])
   }
   await page.locator('[data-figure="money"]').click()
+  await expect(page.getByRole('dialog').getByText('Result')).toBeVisible()
+  expect(await violationsOf(page), 'working').toEqual([])
+})
+test('no accessibility violations in the odds of the job, nor in their working', async ({ page }) => {
+  await page.goto(`${server.base}/p/skerrow-dunlin/budget?option=b&pane=time`)
+  await expect(page.locator('[data-odds]')).toHaveAttribute('aria-busy', 'false')
+  expect(await violationsOf(page)).toEqual([])
+  await page.getByRole('button', { name: 'Working: back in time' }).click()
   await expect(page.getByRole('dialog').getByText('Result')).toBeVisible()
   expect(await violationsOf(page), 'working').toEqual([])
 })

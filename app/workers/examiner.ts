@@ -197,8 +197,6 @@ const examiner = {
     }
     return reports
   },
-  compare: (options: string[]): Report[] =>
-    options.map(option => examineOption(document(), option, { today: today() })),
   /** Every option in every currency, and the aeroplane as found. */
   options: (): OptionStanding[] => standOptions(document()),
   /** What else the price of a unit would buy. */

@@ -311,6 +311,9 @@ function setUnitPrice(id: string, cents: number) {
   height: 100%;
   background: var(--dye);
 }
+.group td {
+  vertical-align: middle;
+}
 .cost {
   width: 96px;
 }
@@ -326,7 +329,7 @@ function setUnitPrice(id: string, cents: number) {
   padding-top: 6px;
 }
 .cost-row .grow {
-  flex: 1 1 150px;
+  flex: 1 1 220px;
   min-width: 0;
 }
 .sum {

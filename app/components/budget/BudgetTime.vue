@@ -291,27 +291,29 @@ const moving = ref('')
           practice; ask the shop for its own.
         </p>
       </section>
-      <section class="sheet">
-        <h2>What holds it up</h2>
-        <ol class="holding">
-          <li v-for="task in holding.slice(0, 8)" :key="task.id" :data-holds="task.id">
-            <span class="figures share">{{ percent(task.held) }}</span> <SayPhrase :says="task.name" />
-          </li>
-        </ol>
-        <p class="small quiet">In so many of the tries a day more of it was a day more of all.</p>
-      </section>
-      <section v-if="driving.length" class="sheet">
-        <h2>What drives the spread</h2>
-        <ol class="holding">
-          <li v-for="task in driving.slice(0, 6)" :key="task.id" :data-drives="task.id">
-            <span class="figures share">{{ percent(task.drives) }}</span> <SayPhrase :says="task.name" />
-          </li>
-        </ol>
-        <p class="small quiet">
-          So much of the spread of the days comes from it: ask there for a firm date first. (The covariance of what it
-          adds to the days, over their variance.)
-        </p>
-      </section>
+      <div class="beside-each">
+        <section class="sheet">
+          <h2>What holds it up</h2>
+          <ol class="holding">
+            <li v-for="task in holding.slice(0, 8)" :key="task.id" :data-holds="task.id">
+              <span class="figures share">{{ percent(task.held) }}</span> <SayPhrase :says="task.name" />
+            </li>
+          </ol>
+          <p class="small quiet">In so many of the tries a day more of it was a day more of all.</p>
+        </section>
+        <section v-if="driving.length" class="sheet">
+          <h2>What drives the spread</h2>
+          <ol class="holding">
+            <li v-for="task in driving.slice(0, 6)" :key="task.id" :data-drives="task.id">
+              <span class="figures share">{{ percent(task.drives) }}</span> <SayPhrase :says="task.name" />
+            </li>
+          </ol>
+          <p class="small quiet">
+            So much of the spread of the days comes from it: ask there for a firm date first. (The covariance of what it
+            adds to the days, over their variance.)
+          </p>
+        </section>
+      </div>
       <section class="sheet">
         <div class="row end">
           <h2 class="grow">The plan</h2>
@@ -400,6 +402,11 @@ const moving = ref('')
 }
 .pace.wide {
   width: 270px;
+}
+.beside-each {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 380px), 1fr));
+  gap: 12px;
 }
 .beside {
   margin-left: 8px;

@@ -8,9 +8,9 @@ import { useTaste } from '~/stores/taste'
 const bench = useBench()
 const taste = useTaste()
 const route = useRoute()
+const router = useRouter()
 const id = computed(() => String(route.params.id))
 const wrong = ref('')
-const comparing = ref(false)
 const keys = ref(false)
 const settings = ref(false)
 const versions = ref(false)
@@ -124,6 +124,9 @@ onBeforeRouteLeave(async () => {
     'The last acts are not saved yet, so this window stays here. They are tried again every few seconds; Build gives the project as a file.'
   return false
 })
+/** Options side by side have one place. */
+const compare = () =>
+  router.push({ path: `/p/${bench.project!.id}/budget`, query: { ...route.query, pane: 'options', unit: undefined } })
 </script>
 
 <template>
@@ -137,7 +140,7 @@ onBeforeRouteLeave(async () => {
     <FrameJobCard class="card" />
     <FrameOptionTabs
       class="tabs"
-      @compare="comparing = true"
+      @compare="compare"
       @keys="keys = true"
       @versions="versions = true"
       @settings="settings = true"
@@ -158,7 +161,6 @@ onBeforeRouteLeave(async () => {
       :figure="bench.workingOf?.figure"
       :given="bench.workingOf?.working"
     />
-    <FrameCompareDialog v-model="comparing" />
     <FrameConflictDialog />
     <FrameVersionsDialog v-model="versions" />
     <FrameKeysDialog v-model="keys" />
