@@ -276,6 +276,11 @@ test('Budget: costs of one’s own and tax are in the total, the supplier is ask
   await page.getByLabel('Tax on things (%)').fill('8')
   await page.getByLabel('Tax on things (%)').press('Enter')
   await expect(total).not.toHaveText(withCost!)
+  // A school: what an hour leaves over pays for a unit in so many hours.
+  await page.getByLabel('Left of an hour flown ($)').fill('20')
+  await page.getByLabel('Left of an hour flown ($)').press('Enter')
+  await expect(page.locator('[data-by-unit]')).toContainText('Hours flown to pay for it')
+  await expect(page.getByText('hours of letting pay for this option')).toBeVisible()
   const supplier = page.locator('[data-supplier]')
   await page.getByRole('button', { name: 'Ask the supplier' }).click()
   await expect(supplier).toContainText('Whinmoor Supply')
@@ -283,7 +288,7 @@ test('Budget: costs of one’s own and tax are in the total, the supplier is ask
   await supplier.getByRole('button', { name: /^Take all/ }).click()
   await expect(supplier.getByText('taken', { exact: true }).first()).toBeVisible()
   await expect(total).not.toHaveText(withTax!)
-  for (let n = 0; n < 4; n++) await page.getByRole('button', { name: 'Undo' }).click()
+  for (let n = 0; n < 5; n++) await page.getByRole('button', { name: 'Undo' }).click()
   await expect(total).toHaveText(before!)
 })
 

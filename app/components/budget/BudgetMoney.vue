@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What it costs by group, prices, costs of one’s own, changes since the baseline. */
 import { mdiDelete } from '@mdi/js'
-import { creepSince } from '#core/money'
+import { costByUnit, creepSince, type UnitCost } from '#core/money'
 import { TAXED, type OwnCost, type Prices } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -74,6 +74,41 @@ const setBrief = (patch: { marginCentsPerHour?: number }) => {
     'What an hour of flying leaves over'
   )
 }
+/** What each new unit costs with what it drags in. */
+const byUnit = computed(() =>
+  bench.examined && bench.report && bench.examined.optionId === bench.option?.id
+    ? costByUnit(bench.examined, bench.report.wiring.wires)
+    : []
+)
+const cost = (key: 'priceCents' | 'workCents' | 'wireCents' | 'togetherCents', title: string): Column<UnitCost> => ({
+  key,
+  title,
+  number: true,
+  value: row => row[key] / 100,
+  text: row => taste.money(row[key])
+})
+const unitColumns = computed((): Column<UnitCost>[] => [
+  { key: 'label', title: 'Unit', value: row => row.label },
+  cost('priceCents', 'Price'),
+  cost('workCents', 'Labour'),
+  cost('wireCents', 'Wire'),
+  {
+    key: 'drags',
+    title: 'Drags in',
+    value: row => row.drags.map(one => `${one.label} ${taste.money(one.cents)}`).join(', ')
+  },
+  cost('togetherCents', 'Together'),
+  ...(margin.value > 0
+    ? [
+        {
+          key: 'hours',
+          title: 'Hours flown to pay for it',
+          number: true,
+          value: (row: UnitCost) => Math.ceil(row.togetherCents / margin.value)
+        }
+      ]
+    : [])
+])
 function setUnitPrice(id: string, cents: number) {
   const unit = bench.option?.units.find(one => one.id === id)
   if (unit && bench.option && cents >= 0)
@@ -279,6 +314,14 @@ function setUnitPrice(id: string, cents: number) {
         </section>
       </div>
     </div>
+    <section v-if="byUnit.length" class="sheet" data-by-unit>
+      <h2>Unit by unit, with what it drags in</h2>
+      <FactTable :rows="byUnit" :columns="unitColumns" name="Cost by unit" :key-of="row => row.unit" />
+      <p class="small quiet">
+        What is there for one unit alone (its aerial, its sensor) is counted with it, and again in its own row. Panel,
+        journey, papers, tax and contingency belong to no one unit.
+      </p>
+    </section>
     <BudgetSupplier />
   </div>
 </template>

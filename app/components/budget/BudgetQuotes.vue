@@ -255,7 +255,7 @@ function takeBrought() {
         <QuantityField
           class="few"
           kind="plain"
-          label="Warranty, months"
+          label="Months of warranty"
           :model-value="chosen.warrantyMonths ?? 0"
           :least="0"
           :most="240"
@@ -283,12 +283,12 @@ function takeBrought() {
           >Delete</v-btn
         >
       </div>
-      <div v-if="chosen.rate" class="row fields">
+      <div v-if="chosen.rate" class="row fields taking">
         <span
           >Its amounts are in <b>{{ chosen.rate.currency }}</b>.</span
         >
         <QuantityField
-          class="few"
+          class="rate"
           kind="plain"
           :label="`Dollars for one ${chosen.rate.currency}`"
           :model-value="chosen.rate.usd"
@@ -372,11 +372,11 @@ function takeBrought() {
           <p v-for="note in brought.read.notes" :key="note" class="small">
             <StateMark state="decide" :size="14" /> {{ note }}
           </p>
-          <div class="row fields">
+          <div class="row fields taking">
             <QuantityField
               v-if="foreign"
               v-model="foreignUsd"
-              class="few"
+              class="rate"
               kind="plain"
               :label="`Dollars for one ${foreign}`"
               :least="0"
@@ -418,6 +418,12 @@ function takeBrought() {
 </template>
 
 <style scoped>
+.taking {
+  padding-top: 10px;
+}
+.rate {
+  flex: 0 0 210px;
+}
 .page {
   padding: 14px 18px;
   display: grid;
