@@ -80,7 +80,10 @@ const byUnit = computed(() =>
     ? costByUnit(bench.examined, bench.report.wiring.wires)
     : []
 )
-const cost = (key: 'priceCents' | 'workCents' | 'wireCents' | 'togetherCents', title: string): Column<UnitCost> => ({
+const sumColumn = (
+  key: 'priceCents' | 'workCents' | 'wireCents' | 'togetherCents',
+  title: string
+): Column<UnitCost> => ({
   key,
   title,
   number: true,
@@ -89,15 +92,15 @@ const cost = (key: 'priceCents' | 'workCents' | 'wireCents' | 'togetherCents', t
 })
 const unitColumns = computed((): Column<UnitCost>[] => [
   { key: 'label', title: 'Unit', value: row => row.label },
-  cost('priceCents', 'Price'),
-  cost('workCents', 'Labour'),
-  cost('wireCents', 'Wire'),
+  sumColumn('priceCents', 'Price'),
+  sumColumn('workCents', 'Labour'),
+  sumColumn('wireCents', 'Wire'),
   {
     key: 'drags',
     title: 'Drags in',
     value: row => row.drags.map(one => `${one.label} ${taste.money(one.cents)}`).join(', ')
   },
-  cost('togetherCents', 'Together'),
+  sumColumn('togetherCents', 'Together'),
   ...(margin.value > 0
     ? [
         {
