@@ -5,6 +5,7 @@ import {
   formatMass,
   formatNumber,
   formatPosition,
+  inCurrency,
   parseLength,
   parseMass,
   parseMoney,
@@ -48,8 +49,10 @@ const show = (v: number): string =>
     : kind === 'mass'
       ? formatMass(v, taste.reading).replace(/ (lb|kg)$/, '')
       : kind === 'money'
-        ? plainNumber(v / 100, v % 100 ? 2 : 0)
+        ? showSum(inCurrency(v, taste.reading))
         : plainNumber(v, digitsOf(v))
+/** A sum with its smaller coins where it has any. */
+const showSum = (sum: number) => plainNumber(sum, Math.abs(sum - Math.round(sum)) < 0.005 ? 0 : 2)
 const unit = computed(() =>
   isLength.value
     ? taste.system === 'inch'

@@ -7,6 +7,7 @@ import {
   formatMass,
   formatMoment,
   formatMoney,
+  inCurrency,
   formatNumber,
   formatPosition,
   formatQuantity,
@@ -33,13 +34,17 @@ export const useTaste = defineStore('taste', () => {
   /** A language chosen here; empty, the browser's own. */
   const locale = useLocalStorage('ewerpanel.locale', '')
   const currency = useLocalStorage('ewerpanel.currency', 'USD')
+  /** How much of the currency one dollar is and the day of that rate; 1 and none: sums are named so, and nothing is converted. */
+  const perDollar = useLocalStorage('ewerpanel.per-dollar', 1)
+  const rateOn = useLocalStorage('ewerpanel.rate-on', '')
   /** What an hour of labour is set down with when an aeroplane is begun, in cents. */
   const ownLabourCents = useLocalStorage('ewerpanel.own-labour', 11_000)
   const languages = usePreferredLanguages()
   const reading = computed((): Reading => ({
     system: system.value,
     locale: locale.value || languages.value[0] || US.locale,
-    currency: currency.value
+    currency: currency.value,
+    perDollar: currency.value === 'USD' ? 1 : perDollar.value
   }))
   return {
     system,
@@ -50,6 +55,8 @@ export const useTaste = defineStore('taste', () => {
     tourDone,
     locale,
     currency,
+    perDollar,
+    rateOn,
     ownLabourCents,
     reading,
     /** A phrase in words. */
@@ -59,6 +66,8 @@ export const useTaste = defineStore('taste', () => {
     run: (mm: number) => formatRun(mm, reading.value),
     mass: (kg: number) => formatMass(kg, reading.value),
     moment: (kgMm: number) => formatMoment(kgMm, reading.value),
+    /** Cents of a dollar as a number in the reader’s currency, to sort, copy and export by. */
+    sum: (cents: number) => Math.round(inCurrency(cents, reading.value) * 100) / 100,
     money: (cents: number) => formatMoney(cents, reading.value),
     amps: (amps: number) => formatAmps(amps, reading.value),
     /** With just so many digits. */

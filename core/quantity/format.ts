@@ -8,6 +8,8 @@ export interface Reading {
   locale: string
   /** The currency that sums are in, by its ISO 4217 code; dollars where none is said. */
   currency?: string
+  /** How much of that currency one dollar is; 1 where nothing is converted. */
+  perDollar?: number
 }
 export const US: Reading = { system: 'inch', locale: 'en-US' }
 
@@ -95,14 +97,16 @@ export const formatMoment = (kgMm: number, reading: Reading): string =>
     ? `${formatNumber(kgMm / KG_PER_POUND / 25.4, 0, reading)} lb·in`
     : `${formatNumber(kgMm / 1000, 2, reading)} kg·m`
 
-/** Money in the reader's locale, without cents: `$38,000`. */
-export const formatMoney = (
-  cents: number,
-  { locale, currency = 'USD' }: Pick<Reading, 'locale' | 'currency'>
-): string =>
-  maker(locale, { style: 'currency', currency, maximumFractionDigits: 0 }).format(
-    Math.abs(cents) < 50 ? 0 : cents / 100
-  )
+/** Cents of a dollar as whole units of the reader's currency, at the rate that was entered; at one to one where none was. */
+export const inCurrency = (cents: number, { perDollar = 1 }: Pick<Reading, 'perDollar'>): number =>
+  (cents * perDollar) / 100
+
+/** Money in the reader's locale and currency, without its smaller coins: `$38,000`. */
+export function formatMoney(cents: number, reading: Pick<Reading, 'locale' | 'currency' | 'perDollar'>): string {
+  const { locale, currency = 'USD' } = reading
+  const sum = inCurrency(cents, reading)
+  return maker(locale, { style: 'currency', currency, maximumFractionDigits: 0 }).format(Math.abs(sum) < 0.5 ? 0 : sum)
+}
 
 /** The sign of the reader's currency: `$`, `€`. */
 export const currencySign = ({ locale, currency = 'USD' }: Pick<Reading, 'locale' | 'currency'>): string =>

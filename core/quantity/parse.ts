@@ -149,12 +149,12 @@ export const parseNumber = (text: string, { locale }: Pick<Reading, 'locale'>): 
  * @returns cents
  * @throws QuantityError when it cannot be read
  */
-export const parseMoney = (text: string, { locale }: Pick<Reading, 'locale'>): number =>
+export const parseMoney = (text: string, { locale, perDollar = 1 }: Pick<Reading, 'locale' | 'perDollar'>): number =>
   Math.round(
     calculate(text, locale, term => {
       const plain = pointed(term.replace(/[\s\p{Sc}]|[A-Z]{3}$/gu, ''), locale).replace(/,(?=\d{3}\b)/g, '')
       if (!/^[+-]?\d+(\.\d{1,2})?$/.test(plain))
         throw new QuantityError(`“${term}” is not a sum of money. Write it like 1250 or 1,250.50.`)
       return Number(plain) * 100
-    })
+    }) / perDollar
   )

@@ -11,6 +11,7 @@ import {
   formatLength,
   formatMass,
   formatMoney,
+  inCurrency,
   formatPosition,
   inches,
   kg,
@@ -146,6 +147,19 @@ describe('mass and money', () => {
     expect(formatLength(-0.001, METRIC)).toBe('0 mm')
     expect(formatMass(0.4535924, INCH)).toBe('1.0 lb')
     expect(formatMoney(3_800_000, INCH)).toBe('$38,000')
+  })
+  // At a rate of 0.92 a thousand dollars are 920 euros.
+  it('money is read and typed in another currency at the rate entered, and in its own where none is', () => {
+    const euros = { ...INCH, currency: 'EUR', perDollar: 0.92 }
+    expect(formatMoney(100_000, euros)).toBe('€920')
+    expect(parseMoney('920', euros)).toBe(100_000)
+    expect(formatMoney(100_000, { ...INCH, currency: 'EUR' })).toBe('€1,000')
+    for (const perDollar of [0.5, 0.92, 10.63, 149.9])
+      for (const typed of [1, 19.99, 1250, 38_000]) {
+        const kept = parseMoney(String(typed), { ...INCH, perDollar })
+        // Kept to the cent of a dollar: as it was typed to half of what that cent is.
+        expect(Math.abs(inCurrency(kept, { perDollar }) - typed)).toBeLessThanOrEqual(perDollar / 200 + 1e-9)
+      }
   })
 })
 

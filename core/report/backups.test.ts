@@ -28,6 +28,22 @@ describe('schools of backup', () => {
       expect(stubbornLosses(resolve(after, 'b'), task)).toEqual([])
     expect(answer.additions!.effect.change.money).toBeGreaterThan(0)
   })
+  // A round bezel takes the square round it, any other its width by its height.
+  it('tells how much of the panel it takes', () => {
+    const boxOf = (id: string) => {
+      const item = demoCatalogue().find(one => one.id === id)!
+      const bezel = item.mounts[0] === 'panel' ? item.face?.bezel : undefined
+      if (bezel?.shape === 'round') return bezel.diameterMm ** 2
+      return bezel?.shape === 'rectangle' ? bezel.widthMm * bezel.heightMm : 0
+    }
+    for (const { additions } of answer.stances)
+      if (additions)
+        expect(additions.faceMm2).toBeCloseTo(
+          additions.items.reduce((sum, one) => sum + boxOf(one.id), 0),
+          6
+        )
+    expect(answer.stances.some(one => one.additions && one.additions.faceMm2 > 0)).toBe(true)
+  })
   it('leaner schools ask no more than stricter ones', () => {
     const asked = answer.stances.map(one => one.met.length + one.missing.length)
     expect(asked).toEqual([...asked].sort((a, b) => a - b))

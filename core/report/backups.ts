@@ -2,6 +2,7 @@ import { accountOf, stubbornLosses, type Task } from '../capability'
 import type { FunctionName, Item } from '../catalogue'
 import { resolve, type Steps } from '../design'
 import { applyEdits, STANCES, type Edit, type Project } from '../document'
+import { extent, setDown } from '../panel'
 import { FLOWN } from '../resilience'
 import { examineRules, PACKS } from '../rules'
 import { effectOf, type Effect } from './effect'
@@ -16,6 +17,8 @@ export interface Additions {
   items: { id: string; name: string; maker: string }[]
   edits: Edit[]
   effect: Effect
+  /** Ground on the face that what is added takes, by the boxes round its bezels, in mm². */
+  faceMm2: number
 }
 /** What one school of backup asks of this aeroplane. */
 export interface StanceAnswer {
@@ -172,7 +175,8 @@ function* leastAdditions({
           says: done.says,
           items: done.items.map(({ id, name, maker }) => ({ id, name, maker })),
           edits: done.edits,
-          effect: effectOf(project, option, done.edits)
+          effect: effectOf(project, option, done.edits),
+          faceMm2: done.items.reduce((sum, item) => sum + faceOf(item), 0)
         }
       }
     // The few that came nearest go on.
@@ -180,6 +184,13 @@ function* leastAdditions({
     if (front.length === 0) break
   }
   return { tried }
+}
+/** The box round the bezel of what goes on the face, in mm². */
+function faceOf(item: Item): number {
+  const set = item.mounts[0] === 'panel' ? setDown({ id: item.id, label: item.name, item }, 0, 0) : undefined
+  if (!set) return 0
+  const { minX, maxX, minY, maxY } = extent(set.bezel)
+  return (maxX - minX) * (maxY - minY)
 }
 /** Of entries that give the same, so many of the cheapest are tried. */
 const OF_A_KIND = 2

@@ -230,7 +230,7 @@ const MEASURES: readonly (readonly [string, (one: OptionStanding, reading: Readi
 ]
 
 /** So many differences stand on the sheet, which is to stay one page; the rest are one row. */
-const MOST_ROWS = 5
+const MOST_ROWS = 3
 const PARTNERS = { cells: ['Partner, date', 'Partner, date', 'Partner, date', 'Partner, date'], note: 'Agreed option:' }
 
 /**

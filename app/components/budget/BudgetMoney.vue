@@ -87,7 +87,7 @@ const sumColumn = (
   key,
   title,
   number: true,
-  value: row => row[key] / 100,
+  value: row => taste.sum(row[key]),
   text: row => taste.money(row[key])
 })
 const unitColumns = computed((): Column<UnitCost>[] => [

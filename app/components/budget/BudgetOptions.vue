@@ -122,7 +122,13 @@ const signed = (cents: number) => (cents === 0 ? '' : `${cents > 0 ? '+' : ''}${
 const changeColumns: Column<Keyed>[] = [
   { key: 'what', title: 'What', value: row => taste.say(row.says) },
   { key: 'how', title: 'How', value: row => KIND_WORDS[row.kind] },
-  { key: 'cents', title: 'Difference', number: true, value: row => row.cents / 100, text: row => signed(row.cents) }
+  {
+    key: 'cents',
+    title: 'Difference',
+    number: true,
+    value: row => taste.sum(row.cents),
+    text: row => signed(row.cents)
+  }
 ]
 const sum = computed(() => rows.value.reduce((total, row) => total + row.cents, 0))
 const titleOf = (id: string) => ends.value.find(one => one.value === id)?.title ?? id

@@ -91,28 +91,28 @@ const columns = computed((): Column<QuoteSummary>[] => [
     key: 'total',
     title: 'Quoted',
     number: true,
-    value: one => one.totalCents / 100,
+    value: one => taste.sum(one.totalCents),
     text: one => taste.money(one.totalCents)
   },
   {
     key: 'lacks',
     title: 'Left out, by the estimate',
     number: true,
-    value: one => one.forgottenCents / 100,
+    value: one => taste.sum(one.forgottenCents),
     text: one => taste.money(one.forgottenCents)
   },
   {
     key: 'whole',
     title: 'To compare',
     number: true,
-    value: one => one.comparableCents / 100,
+    value: one => taste.sum(one.comparableCents),
     text: one => taste.money(one.comparableCents)
   },
   {
     key: 'against',
     title: 'Against the estimate',
     number: true,
-    value: one => (one.comparableCents - quotableCents.value) / 100,
+    value: one => taste.sum(one.comparableCents - quotableCents.value),
     text: one => signed(one.comparableCents - quotableCents.value)
   },
   {
@@ -144,7 +144,7 @@ const againstColumns = computed((): Column<ByLine>[] => [
     key: 'cents',
     title: 'Estimate',
     number: true,
-    value: row => row.line.cents / 100,
+    value: row => taste.sum(row.line.cents),
     text: row => taste.money(row.line.cents)
   },
   ...standings.value.map((quote, i): Column<ByLine> => ({
@@ -307,10 +307,10 @@ function takeBrought() {
           @update:model-value="says => setLine(line.id, { says })"
         />
         <QuantityField
-          kind="money"
+          :kind="chosen.rate ? 'plain' : 'money'"
           :label="chosen.rate ? `Amount, ${chosen.rate.currency}` : 'Amount'"
-          :model-value="line.cents"
-          @update:model-value="cents => setLine(line.id, { cents: Math.round(cents) })"
+          :model-value="chosen.rate ? line.cents / 100 : line.cents"
+          @update:model-value="sum => setLine(line.id, { cents: Math.round(chosen!.rate ? sum * 100 : sum) })"
         />
         <v-autocomplete
           label="It is for"

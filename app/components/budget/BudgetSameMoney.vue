@@ -39,7 +39,7 @@ const columns: Column<Alternative>[] = [
     key: 'cents',
     title: 'Installed cost',
     number: true,
-    value: row => row.cents / 100,
+    value: row => taste.sum(row.cents),
     text: row => taste.money(row.cents)
   },
   { key: 'weak', title: 'Losses that take a task (100: one not done)', number: true, value: row => row.weak },

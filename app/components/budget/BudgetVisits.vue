@@ -215,21 +215,21 @@ const laterColumns: Column<Later>[] = [
     key: 'now',
     title: 'In this visit',
     number: true,
-    value: row => row.nowCents / 100,
+    value: row => taste.sum(row.nowCents),
     text: row => taste.money(row.nowCents)
   },
   {
     key: 'later',
     title: 'Alone, later',
     number: true,
-    value: row => row.laterCents / 100,
+    value: row => taste.sum(row.laterCents),
     text: row => taste.money(row.laterCents)
   },
   {
     key: 'saved',
     title: 'Now saves',
     number: true,
-    value: row => row.savedCents / 100,
+    value: row => taste.sum(row.savedCents),
     text: row => taste.money(row.savedCents)
   }
 ]

@@ -19,7 +19,7 @@ const data = computed(() => ({
     const colour = one.onFrontier ? ink.value.on : ink.value.off
     return {
       label: `${one.name}${one.onFrontier ? '' : ' (another costs no more and leaves no less)'}`,
-      data: [{ x: one.cents / 100, y: one.weak }],
+      data: [{ x: taste.sum(one.cents), y: one.weak }],
       borderColor: colour,
       backgroundColor: colour,
       pointStyle: SHAPES[i % SHAPES.length],

@@ -93,7 +93,7 @@ const columns = computed((): Column<Item>[] => [
     value: item => (moneyOf(item) === undefined ? undefined : moneyOf(item)! / 100),
     number: true
   },
-  { key: 'price', title: 'Price', value: item => item.priceCents / 100, number: true, hidden: true },
+  { key: 'price', title: 'Price', value: item => taste.sum(item.priceCents), number: true, hidden: true },
   { key: 'amps', title: 'Amps', value: item => effects.get(item.id)?.change.amps, number: true },
   {
     key: 'weight',

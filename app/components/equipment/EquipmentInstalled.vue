@@ -51,7 +51,7 @@ const columns = computed((): Column<DesignUnit>[] => [
     text: unit => (removals[unit.id] ? signed(removals[unit.id]!.change.amps) : ''),
     number: true
   },
-  { key: 'price', title: 'Price', value: unit => unit.priceCents / 100, number: true },
+  { key: 'price', title: 'Price', value: unit => taste.sum(unit.priceCents), number: true },
   { key: 'effect', title: 'Effect of removal', width: '34%', value: unit => breaks(unit).join(' ') },
   { key: 'acts', title: 'Remove', value: () => '', plain: true, width: '82px' }
 ])

@@ -4,6 +4,15 @@ import { useTaste } from '~/stores/taste'
 /** What a person likes in this browser. */
 const open = defineModel<boolean>({ required: true })
 const taste = useTaste()
+/** A rate has its day: another currency begins at one to one again. */
+function setRate(perDollar: number) {
+  taste.perDollar = perDollar
+  taste.rateOn = perDollar === 1 ? '' : new Date().toLocaleDateString('sv-SE')
+}
+watch(
+  () => taste.currency,
+  () => setRate(1)
+)
 const LANGUAGES: readonly { value: string; title: string }[] = [
   { value: '', title: 'as the browser' },
   { value: 'en-US', title: 'English, United States' },
@@ -30,9 +39,26 @@ const LANGUAGES: readonly { value: string; title: string }[] = [
         <ChoiceField v-model="taste.locale" label="Numbers and dates" :items="LANGUAGES" />
         <ChoiceField
           v-model="taste.currency"
-          label="Currency that sums are in"
+          label="Currency that sums are read in"
           :items="['USD', 'CAD', 'EUR', 'GBP', 'SEK', 'NOK', 'CHF', 'AUD', 'NZD']"
         />
+        <QuantityField
+          v-if="taste.currency !== 'USD'"
+          kind="plain"
+          :label="`One dollar is so many ${taste.currency}`"
+          :least="0.0001"
+          :most="100000"
+          :model-value="taste.perDollar"
+          @update:model-value="setRate"
+        />
+        <p v-if="taste.currency !== 'USD'" class="small quiet">
+          {{
+            taste.rateOn
+              ? `Rate of ${taste.day(taste.rateOn)}, as you entered it.`
+              : 'At 1 nothing is converted: the currency is a name for the sums entered.'
+          }}
+          Sums are kept in dollars; files for others say which they are in.
+        </p>
         <QuantityField
           v-model="taste.ownLabourCents"
           kind="money"
@@ -40,10 +66,7 @@ const LANGUAGES: readonly { value: string; title: string }[] = [
           :least="0"
           :most="100000"
         />
-        <p class="small quiet">
-          A currency is a name for the sums entered; nothing is converted. Build it yourself and your own labour is
-          free: 0.
-        </p>
+        <p class="small quiet">Build it yourself and your own labour is free: 0.</p>
         <ChoiceField
           :model-value="taste.dark ? 'night' : 'day'"
           label="Colours"

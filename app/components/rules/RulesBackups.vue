@@ -34,11 +34,15 @@ const STANCE_SAYS = {
   'middle': 'one other chain for what keeps one flying, and a radio',
   'belt and braces': 'chains that share nothing'
 } as const
-const changes = ({ effect }: Additions) =>
+/** Square inches or square centimetres, as lengths are read. */
+const area = (mm2: number) =>
+  taste.system === 'inch' ? `${taste.number(mm2 / 645.16, 0)} in²` : `${taste.number(mm2 / 100, 0)} cm²`
+const changes = ({ effect, faceMm2 }: Additions) =>
   [
     taste.money(effect.change.money),
     taste.mass(-effect.change['useful load']),
-    `${taste.number(effect.change.amps, 1)} A`
+    `${taste.number(effect.change.amps, 1)} A`,
+    faceMm2 > 0 ? `${area(faceMm2)} of the panel` : 'nothing of the panel'
   ].join(', ')
 </script>
 

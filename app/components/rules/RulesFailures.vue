@@ -93,14 +93,15 @@ const worthColumns: Column<FailureReport['worth'][number]>[] = [
   {
     key: 'cost',
     title: 'Price',
-    value: row => row.unit.priceCents / 100,
+    value: row => taste.sum(row.unit.priceCents),
     text: row => (row.unit.state === 'new' ? taste.money(row.unit.priceCents) : 'there already'),
     number: true
   },
   {
     key: 'each',
     title: 'Price for each',
-    value: row => (row.unit.state === 'new' ? row.unit.priceCents / 100 / Math.max(1, row.singles + row.doubles) : 0),
+    value: row =>
+      row.unit.state === 'new' ? taste.sum(row.unit.priceCents) / Math.max(1, row.singles + row.doubles) : 0,
     text: row =>
       row.unit.state === 'new' ? taste.money(row.unit.priceCents / Math.max(1, row.singles + row.doubles)) : '',
     number: true
