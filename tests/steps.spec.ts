@@ -82,9 +82,11 @@ test('Rules: a look by hand counts, carries its date and falls due at the end of
 test('Budget: three-point weeks of a quote, and the window they are held against', async ({ page }) => {
   await at(page, 'skerrow-dunlin/budget?option=b&pane=quotes')
   const quote = page.locator('[data-quote="q2"]')
-  // PERT of 5, 7, 12: mean 7.5, deviation 1.17; 12 January and ten weeks is 23 March, after the window's end.
+  // PERT of 5, 7, 12: mean 7.5, deviation 1.17. Its queue of 39 weeks from 20 November is through on 20 August; ten weeks more are 29
+  // October, long after the window's end.
   await expect(quote).toContainText('7.5 ± 1.2')
-  await expect(quote).toContainText('Mar 23, 2027')
+  await expect(quote).toContainText('begins Aug 20, 2027')
+  await expect(quote).toContainText('Oct 29, 2027')
   await expect(quote.getByRole('img', { name: 'decide' })).toHaveCount(2)
   await page.getByRole('button', { name: 'Ridge & Rowan', exact: true }).click()
   await page.getByLabel('Late weeks').fill('2')

@@ -38,6 +38,8 @@ export const Quote = z
     rate: z
       .strictObject({ currency: z.string().regex(/^[A-Z]{3}$/), usd: z.number().gt(0).max(1_000), on: Day })
       .optional(),
+    /** The day it was given, from which its queue counts. */
+    on: Day.optional(),
     /** Weeks until it can begin. */
     queueWeeks: z.number().min(0).max(500).optional(),
     warrantyMonths: z.number().min(0).max(240).optional(),

@@ -13,7 +13,16 @@ import {
   type VisitSum
 } from './visits/model'
 
-export { guessCovers, inUsCents, lumpOf, QUOTED_GROUPS, threePoint, type QuotedLine, type QuoteSummary } from './quotes'
+export {
+  guessCovers,
+  inUsCents,
+  lumpOf,
+  quoteDates,
+  QUOTED_GROUPS,
+  threePoint,
+  type QuotedLine,
+  type QuoteSummary
+} from './quotes'
 
 export { laterOf, putOff, type Later, type PutOff } from './later'
 export { accessHours, USUAL_ACCESS_HOURS } from './visits/access'

@@ -4,7 +4,7 @@ import { resolve } from '../design'
 import type { Quote } from '../document'
 import { examineOption } from '../report'
 import { demoProject } from '../testing.demo'
-import { guessCovers, inUsCents, lumpOf, QUOTED_GROUPS, type CostLine } from '.'
+import { guessCovers, inUsCents, lumpOf, quoteDates, QUOTED_GROUPS, type CostLine } from '.'
 import { standQuote } from './quotes'
 
 const project = demoProject('3-skerrow-dunlin')
@@ -114,5 +114,22 @@ describe('a quote in the shop’s own lumps', () => {
       const keys = examineOption(project, option.id).money.lines.map((line: CostLine) => line.key)
       expect(new Set(keys).size).toBe(keys.length)
     }
+  })
+})
+
+// PERT of 5, 7, 12 weeks: mean 7.5, deviation 7/6; two deviations later is within ten weeks.
+describe('when a shop can begin, and the aeroplane is back', () => {
+  const weeks = { meanWeeks: 7.5, deviationWeeks: 7 / 6 }
+  it('it begins on the day that was set where the queue is through by then', () =>
+    expect(quoteDates({ on: '2026-11-20', queueWeeks: 7 }, weeks, '2027-01-12', '2026-12-24')).toEqual({
+      begins: '2027-01-12',
+      back: '2027-03-23'
+    }))
+  it('a longer queue moves both; it counts from the day of the quote, or from today', () => {
+    expect(quoteDates({ on: '2026-11-20', queueWeeks: 10 }, weeks, '2027-01-12', '2026-12-24')).toEqual({
+      begins: '2027-01-29',
+      back: '2027-04-09'
+    })
+    expect(quoteDates({ queueWeeks: 10 }, weeks, '2027-01-12', '2026-12-24').begins).toBe('2027-03-04')
   })
 })

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** Quotes of shops in their own lumps, held line by line against the estimate, and compared with what each leaves out. */
-import { addWeeks, parseISO } from 'date-fns'
-import { guessCovers, lumpOf, QUOTED_GROUPS, type CostLine, type QuoteSummary } from '#core/money'
+import { guessCovers, lumpOf, quoteDates, QUOTED_GROUPS, type CostLine, type QuoteSummary } from '#core/money'
 import { sayProblem, type Quote } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -27,7 +26,7 @@ const put = (quote: Quote, says = `Quote of ${quote.shop}`) =>
   bench.option && bench.act([{ type: 'quote.put', option: bench.option.id, quote }], says)
 const set = (patch: Partial<Quote>) => chosen.value && put({ ...chosen.value, ...patch })
 /** The quote without a figure that is cleared. */
-function clear(field: 'queueWeeks' | 'warrantyMonths' | 'reports' | 'done' | 'rate') {
+function clear(field: 'on' | 'queueWeeks' | 'warrantyMonths' | 'reports' | 'done' | 'rate') {
   if (!chosen.value) return
   const { [field]: _, ...rest } = chosen.value
   put(rest)
@@ -77,11 +76,9 @@ function setWeeks(index: number, weeks: number) {
   }
   set({ weeks: next })
 }
-/** Back on this day when it takes the mean and two deviations: late one time in forty or so. */
-const back = (one: QuoteSummary) =>
-  brief.value.downFrom
-    ? addWeeks(parseISO(brief.value.downFrom), Math.ceil(one.meanWeeks + 2 * one.deviationWeeks))
-    : undefined
+/** When it can begin and is back, late one time in forty or so. */
+const dates = (one: QuoteSummary) =>
+  brief.value.downFrom ? quoteDates(quoteOf(one.id), one, brief.value.downFrom, iso(new Date())) : undefined
 const quoteOf = (id: string): Partial<Quote> => quotes.value.find(one => one.id === id) ?? {}
 const iso = (date: Date) => date.toLocaleDateString('sv-SE')
 
@@ -122,7 +119,7 @@ const columns = computed((): Column<QuoteSummary>[] => [
     value: one => one.meanWeeks,
     text: one => `${taste.number(one.meanWeeks, 1)} ± ${taste.number(one.deviationWeeks, 1)}`
   },
-  { key: 'back', title: '97.5 % date', value: one => (back(one) ? iso(back(one)!) : undefined) },
+  { key: 'back', title: '97.5 % date', value: one => dates(one)?.back },
   { key: 'queue', title: 'Queue, weeks', number: true, value: one => quoteOf(one.id).queueWeeks },
   { key: 'warranty', title: 'Warranty, months', number: true, value: one => quoteOf(one.id).warrantyMonths },
   { key: 'reports', title: 'Progress told', value: one => quoteOf(one.id).reports },
@@ -215,12 +212,12 @@ function takeBrought() {
             {{ taste.money(row.forgottenCents) }}</template
           >
           <template #back="{ row }"
-            ><template v-if="back(row)"
-              ><StateMark
-                :state="!brief.downTo || back(row)! <= parseISO(brief.downTo) ? 'holds' : 'decide'"
-                :size="13"
-              />
-              {{ taste.day(iso(back(row)!)) }}</template
+            ><template v-if="dates(row)"
+              ><StateMark :state="!brief.downTo || dates(row)!.back <= brief.downTo ? 'holds' : 'decide'" :size="13" />
+              {{ taste.day(dates(row)!.back)
+              }}<span v-if="dates(row)!.begins > brief.downFrom!" class="quiet small"
+                >, begins {{ taste.day(dates(row)!.begins) }}</span
+              ></template
             ><span v-else class="quiet">no window in Brief</span></template
           >
         </FactTable>
@@ -242,6 +239,14 @@ function takeBrought() {
           :label="['Best weeks', 'Likely weeks', 'Late weeks'][index]!"
           :model-value="week"
           @update:model-value="v => setWeeks(index, v)"
+        />
+        <TextField
+          class="few"
+          label="Quoted on"
+          type="date"
+          empty
+          :model-value="chosen.on ?? ''"
+          @update:model-value="on => (on ? set({ on }) : clear('on'))"
         />
         <QuantityField
           class="few"
