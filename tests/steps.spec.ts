@@ -322,6 +322,12 @@ test('Budget: the annual goes into the same visit, a task is moved, faults are l
   await expect(odds).toHaveAttribute('aria-busy', 'false')
   await page.getByRole('button', { name: 'Annual inspection' }).click()
   await expect(page.locator('[data-task="own t1"]')).toContainText('Annual inspection')
+  // It is to be waited for by what it waits for itself: told by its name, and put right where it was said.
+  await choose(page, 'Waited for by', 'Open up')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('alert')).toContainText('“Open up” waits for itself')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('alert')).toHaveCount(0)
   await page.getByRole('button', { name: 'Move: Open up' }).click()
   await page.getByLabel('Not before: Open up').fill('2027-02-15')
   await page.getByLabel('Not before: Open up').press('Enter')

@@ -260,7 +260,7 @@ function takeBrought() {
         <QuantityField
           class="few"
           kind="plain"
-          label="Months of warranty"
+          label="Warranty, mo"
           :model-value="chosen.warrantyMonths ?? 0"
           :least="0"
           :most="240"

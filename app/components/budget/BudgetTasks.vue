@@ -32,8 +32,15 @@ const blank: Omit<OwnTask, 'id'> = {
   before: ['close'],
   hours: 0
 }
-const choices = (id: string) =>
-  tasks.filter(one => one.id !== ownTask(id)).map(one => ({ value: one.id, title: taste.say(one.name) }))
+/** Tasks that may be named: those of the plan, and one’s own where the plan cannot be drawn. */
+const choices = (id: string) => {
+  const names = new Map([
+    ...own.value.map(one => [ownTask(one.id), one.name] as const),
+    ...tasks.map(one => [one.id, taste.say(one.name)] as const)
+  ])
+  names.delete(ownTask(id))
+  return [...names].map(([value, title]) => ({ value, title }))
+}
 function setDays(task: OwnTask, at: number, value: number) {
   const days = [...task.days] as [number, number, number]
   days[at] = value

@@ -1,6 +1,14 @@
 <script setup lang="ts">
 /** How long the job takes and what it may come to: the tasks with what they wait for, and the odds from many tries. */
-import { readClosed, USUAL_PACE, visitsOf, workingDayAfter, workingDaysBetween, type JobOdds } from '#core/money'
+import {
+  ownTask,
+  readClosed,
+  USUAL_PACE,
+  visitsOf,
+  workingDayAfter,
+  workingDaysBetween,
+  type JobOdds
+} from '#core/money'
 import type { Working } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -94,7 +102,13 @@ watch(
       old.value = false
       wrong.value = ''
     } catch (error) {
-      wrong.value = `The odds could not be worked out: ${(error as Error).message}`
+      const said = (error as Error).message.replace(/“([^”]+)”/, (whole, id: string) => {
+        const own = bench.option?.tasks.find(one => ownTask(one.id) === id)?.name
+        const planned = odds.value?.tasks.find(one => one.id === id)?.name
+        const name = own ?? (planned && taste.say(planned))
+        return name === undefined ? whole : `“${name}”`
+      })
+      wrong.value = `The odds could not be worked out: ${said} What is shown is of the plan before. Change what it comes after or is waited for by.`
     }
   },
   { immediate: true }
@@ -217,7 +231,7 @@ const moving = ref('')
       </p>
     </section>
     <p v-if="wrong" class="sheet" role="alert">{{ wrong }}</p>
-    <p v-else-if="odds && !odds.tasks.length" class="sheet quiet">
+    <p v-if="odds && !odds.tasks.length" class="sheet quiet">
       Nothing changes in this option, so there is no job to plan. Choose units in Equipment.
     </p>
     <template v-else-if="odds">
@@ -373,10 +387,10 @@ const moving = ref('')
           </table>
         </div>
       </section>
-      <BudgetTasks :tasks="odds.tasks" :visit="visit.id" />
-      <BudgetInspection :on="start" />
     </template>
-    <p v-else class="quiet">The odds are being worked out…</p>
+    <p v-else-if="!wrong" class="quiet">The odds are being worked out…</p>
+    <BudgetTasks v-if="!odds || odds.tasks.length" :tasks="odds?.tasks ?? []" :visit="visit.id" />
+    <BudgetInspection v-if="!odds || odds.tasks.length" :on="start" />
   </div>
 </template>
 

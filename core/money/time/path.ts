@@ -8,7 +8,11 @@ export interface Placed {
   slack: number
 }
 /** Tasks wait for each other in a circle: none of them can begin. */
-export class CircleError extends Error {}
+export class CircleError extends Error {
+  constructor(readonly id: string) {
+    super(`“${id}” waits for itself by way of others.`)
+  }
+}
 
 /** Tasks in an order in which each comes after all that it waits for. @throws CircleError */
 export function inOrder(tasks: readonly Pick<Task, 'id' | 'after'>[]): number[] {
@@ -17,7 +21,7 @@ export function inOrder(tasks: readonly Pick<Task, 'id' | 'after'>[]): number[] 
   const order: number[] = []
   const visit = (index: number): void => {
     if (state[index] === 2) return
-    if (state[index] === 1) throw new CircleError(`“${tasks[index]!.id}” waits for itself by way of others.`)
+    if (state[index] === 1) throw new CircleError(tasks[index]!.id)
     state[index] = 1
     for (const id of tasks[index]!.after) {
       const before = at.get(id)
