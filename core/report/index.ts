@@ -27,6 +27,7 @@ export {
   decisionSheet,
   differences,
   KIND_WORDS,
+  NO_DAYS,
   standOptions,
   UNDONE,
   type Difference,

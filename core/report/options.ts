@@ -25,8 +25,8 @@ export interface OptionStanding {
   note: string
   cents: number
   hours: number
-  /** Working days with every task as likely; of an option in visits, of all of them together. */
-  days: number
+  /** Working days with every task as likely, of all visits together; none where tasks wait for each other in a circle. */
+  days?: number
   /** The least that a shop asks for it, with what it leaves out at the estimate’s prices. */
   quote?: { shop: string; cents: number }
   usefulLoadKg: number
@@ -53,11 +53,14 @@ export interface OptionStanding {
 }
 
 /** Working days of an option, visit by visit, with every task as likely and the shop at its pace. */
-function likelyDays(design: Design): number {
+function likelyDays(design: Design): number | undefined {
   const { shop } = design.brief
   const pace = { ...USUAL_PACE, ...shop, on: design.brief.downFrom ?? design.airframe.madeOn }
   const visits = design.phases.length ? design.phases.map(one => inVisit(design, one.id)) : [design]
-  return visits.reduce((sum, visit) => sum + daysOfJob(visit, { ...pace, on: visit.phases[0]?.from ?? pace.on }), 0)
+  return visits.reduce<number | undefined>((sum, visit) => {
+    const days = daysOfJob(visit, { ...pace, on: visit.phases[0]?.from ?? pace.on })
+    return sum === undefined || days === undefined ? undefined : sum + days
+  }, 0)
 }
 
 /** A task that does not work is taken by nothing, and is worse than one that a single loss takes. */
@@ -182,6 +185,8 @@ export function differences(
   return rows.sort((x, y) => Math.abs(y.cents) - Math.abs(x.cents))
 }
 
+/** What stands in place of days where the plan has none. */
+export const NO_DAYS = 'a task waits for itself'
 /** Measures of the sheet of options: what each is called, and how it reads for one option. */
 const MEASURES: readonly (readonly [string, (one: OptionStanding, reading: Reading) => string])[] = [
   ['Cost', (one, reading) => formatMoney(one.cents, reading)],
@@ -190,7 +195,7 @@ const MEASURES: readonly (readonly [string, (one: OptionStanding, reading: Readi
     (one, reading) => (one.quote ? `${formatMoney(one.quote.cents, reading)}, ${one.quote.shop}` : '')
   ],
   ['Labour, hours', (one, reading) => formatNumber(one.hours, 1, reading)],
-  ['Working days, likely', (one, reading) => formatNumber(one.days, 0, reading)],
+  ['Working days, likely', (one, reading) => (one.days === undefined ? NO_DAYS : formatNumber(one.days, 0, reading))],
   ['Useful load', (one, reading) => formatMass(one.usefulLoadKg, reading)],
   [
     'Loadings outside the envelope',

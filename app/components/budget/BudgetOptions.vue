@@ -2,7 +2,7 @@
 /** All options in every currency, what changed from one to another, and the sheet that goes to the partners. */
 import { watchDebounced } from '@vueuse/core'
 import { format } from 'date-fns'
-import { budgetSheet, decisionSheet, KIND_WORDS, UNDONE, type Difference, type OptionStanding } from '#core/report'
+import { budgetSheet, decisionSheet, KIND_WORDS, NO_DAYS, UNDONE, type Difference, type OptionStanding } from '#core/report'
 import { TASK_WORDS } from '#core/resilience'
 import { TASKS } from '#core/document'
 import { useBench } from '~/stores/bench'
@@ -56,7 +56,7 @@ const measures = computed((): Measure[] => [
     read: one => (one.quote ? `${taste.money(one.quote.cents)}, ${one.quote.shop}` : '—')
   },
   { name: 'Labour', read: one => `${taste.number(one.hours, 1)} h` },
-  { name: 'Working days, likely', read: one => taste.number(one.days, 0) },
+  { name: 'Working days, likely', read: one => (one.days === undefined ? NO_DAYS : taste.number(one.days, 0)) },
   { name: 'Useful load', read: one => taste.mass(one.usefulLoadKg) },
   {
     name: 'Loadings outside the envelope',

@@ -2,7 +2,7 @@ import type { Design, Working } from '../../design'
 import type { Phrase } from '../../quantity'
 import type { Three } from './chance'
 import { shareWithin, tryJob, within, type Odds } from './odds'
-import { criticalPath } from './path'
+import { CircleError, criticalPath } from './path'
 import { strayNames, tasksOf, type Pace, type Task } from './tasks'
 
 /** One task as planned with likely durations, and how often it held the job up in the tries. */
@@ -105,14 +105,16 @@ export function jobOdds(
   return { ...found, working: workingsOf(found, tasks, { ...asked, plannedHours }) }
 }
 
-/** Working days of a job with every task as likely. */
-export function daysOfJob(design: Design, pace: Pace): number {
+/** Working days of a job with every task as likely; undefined where tasks wait for each other in a circle. */
+export function daysOfJob(design: Design, pace: Pace): number | undefined {
   const tasks = tasksOf(design, pace)
-  const placed = criticalPath(
-    tasks,
-    tasks.map(task => task.days[1])
-  )
-  return Math.max(0, ...placed.map(one => one.finish))
+  const likely = tasks.map(task => task.days[1])
+  try {
+    return Math.max(0, ...criticalPath(tasks, likely).map(one => one.finish))
+  } catch (error) {
+    if (error instanceof CircleError) return undefined
+    throw error
+  }
 }
 
 /** Every worst case so many times as far from the likely one. */

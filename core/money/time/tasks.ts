@@ -1,6 +1,6 @@
 import type { Design, DesignUnit } from '../../design'
 import { figure, say, thing, type Phrase } from '../../quantity'
-import { jobOf, placedAsEntered } from '../visits/model'
+import { jobOf, placedAsEntered, sumVisits } from '../visits/model'
 import { momentsOf, type Three } from './chance'
 import { workingDaysBetween } from './days'
 import { inspectionOf } from './inspection'
@@ -65,12 +65,14 @@ export function inVisit(design: Design, visit: string): Design {
   const wanted = job.visits.findIndex(one => one.id === visit)
   if (wanted < 0) return design
   const at = placedAsEntered(job)
+  const { openHours } = sumVisits(job, at)[wanted]!
   const mine = new Set(job.pieces.filter((_, index) => at[index] === wanted).map(piece => piece.id))
   return {
     ...design,
     units: design.units.map(unit => (unit.state === 'kept' || mine.has(unit.id) ? unit : { ...unit, state: 'kept' })),
     removed: design.removed.filter(one => mine.has(one.unit.id)),
-    phases: design.phases.filter(one => one.id === visit),
+    // What it opens again takes its time, as it costs its money.
+    phases: design.phases.filter(one => one.id === visit).map(one => ({ ...one, accessHours: openHours })),
     tasks: design.tasks.filter(task => (task.phase ? task.phase === visit : wanted === 0))
   }
 }

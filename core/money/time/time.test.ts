@@ -5,7 +5,7 @@ import { demoProject } from '../../testing.demo'
 import { say } from '../../quantity'
 import { chance, momentsOf, outcomeOf, type Three } from './chance'
 import { shareWithin, tryJob, within } from './odds'
-import { jobOdds } from './job'
+import { daysOfJob, jobOdds } from './job'
 import { CircleError, criticalPath } from './path'
 import { contingencyOf, inspectionOf } from './inspection'
 import { inVisit, tasksOf, USUAL_PACE, type Task } from './tasks'
@@ -270,6 +270,7 @@ describe('the job of a design', () => {
     })
     const asked = { plannedCents: 0, rateCents: 0, ceilingCents: 0 }
     expect(() => jobOdds(own(['close'], ['open']), pace, asked, 10)).toThrow(CircleError)
+    expect(daysOfJob(own(['close'], ['open']), pace)).toBeUndefined()
     expect(jobOdds(own(['nowhere'], ['close']), pace, asked, 10).stray).toEqual(['nowhere'])
   })
   it('weeks that the supplier gave stand in place of the usual, and he is late no more by chance', () => {
@@ -285,6 +286,15 @@ describe('the job of a design', () => {
       tasksOf(resolve(dun, 'b'), { ...pace, lostPercent }).find(one => one.id === id)!.days[1]
     expect(days(20, 'in')).toBeCloseTo(days(0, 'in') / 0.8, 9)
     expect(days(20, 'cut')).toBe(days(0, 'cut'))
+  })
+  // Option C opens face, stack and belly again in its second winter: 8, 2 and 3 h.
+  it('what a visit opens again takes the hours that it costs', () => {
+    const hours = (visit: string) =>
+      tasksOf(inVisit(resolve(dun, 'c'), visit), pace)
+        .filter(one => one.id === 'open' || one.id === 'close')
+        .reduce((sum, one) => sum + one.hours, 0)
+    expect(hours('y1')).toBeCloseTo(8, 9)
+    expect(hours('y2')).toBeCloseTo(13, 9)
   })
   it('a visit has its own tasks only, and visits together have all of the parts', () => {
     const design = resolve(dun, 'c')
