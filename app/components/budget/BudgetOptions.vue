@@ -2,7 +2,15 @@
 /** All options in every currency, what changed from one to another, and the sheet that goes to the partners. */
 import { watchDebounced } from '@vueuse/core'
 import { format } from 'date-fns'
-import { budgetSheet, decisionSheet, KIND_WORDS, NO_DAYS, UNDONE, type Difference, type OptionStanding } from '#core/report'
+import {
+  budgetSheet,
+  decisionSheet,
+  KIND_WORDS,
+  NO_DAYS,
+  UNDONE,
+  type Difference,
+  type OptionStanding
+} from '#core/report'
 import { TASK_WORDS } from '#core/resilience'
 import { TASKS } from '#core/document'
 import { useBench } from '~/stores/bench'
