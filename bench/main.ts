@@ -158,7 +158,7 @@ const dunlin = openDemo('3-skerrow-dunlin')
   note(`effects of removing, ZZ-DUN: all ${dunlin.options[0]!.units.length} units`, removals, '500 ms')
 }
 time('options side by side, ZZ-DUN: three, and the aeroplane as found, failures and all', '1500 ms', 6, () =>
-  standOptions(structuredClone(dunlin))
+  standOptions(structuredClone(dunlin), '2026-11-27')
 )
 {
   const planned = resolve(dunlin, 'b')

@@ -92,6 +92,15 @@ test('Budget: three-point weeks of a quote, and the window they are held against
   await page.getByLabel('Late weeks').fill('2')
   await page.getByLabel('Late weeks').press('Enter')
   await expect(page.getByText('first ≤ likely ≤ late')).toBeVisible()
+  // The shop gets the job: the plan begins when its queue is through.
+  await page.getByRole('button', { name: 'Give it the job' }).click()
+  await expect(quote).toContainText('yes')
+  await page.getByRole('tab', { name: 'Time and odds' }).click()
+  await expect(page.locator('[data-queue]')).toContainText('Aug 20, 2027: the plan begins then, not on Jan 12, 2027')
+  await expect(page.locator('[data-odds]')).toContainText('Back within 0 working days: 0 %')
+  await choose(page, 'Shop that has the job', 'none yet')
+  await expect(page.locator('[data-queue]')).toHaveCount(0)
+  await expect(page.locator('[data-odds]')).toContainText('Back within 38 working days')
 })
 
 test('Budget: a quote comes in from a file, mixed currencies are refused, and what it leaves out is told', async ({
@@ -133,12 +142,24 @@ test('Budget: what doing a thing now saves, with its working; prices that do not
     await page.getByLabel(field).press('Enter')
   }
   await expect(page.getByText('All of it 12 months later costs')).toContainText('$0 more')
+  for (let n = 0; n < 2; n++) await page.getByRole('button', { name: 'Undo' }).click()
 })
 
 test('Budget: options side by side, what changed between two, and the sheet for the partners', async ({ page }) => {
   await at(page, 'skerrow-dunlin/budget?option=b&pane=options')
   const cost = page.getByRole('row', { name: /^Cost / })
   await expect(cost).toContainText('$39,285')
+  // The option looked at, begun a year later, stands beside the others.
+  const waits = page.locator('[data-waits]')
+  await expect(cost.getByRole('cell')).toHaveCount(6)
+  await expect(cost).toContainText('$40,192')
+  await expect(waits).toContainText('Begun Jan 12, 2028 instead it costs +$907')
+  await expect(waits).toContainText('announced by its maker and promised by nobody')
+  await choose(page, 'What waits', 'Tall navigator alone')
+  await expect(waits).toContainText('Open again and close')
+  await waits.getByRole('button', { name: 'Keep as an option' }).click()
+  await expect(page.getByRole('tab', { name: /Tall navigator 12 months later/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
   await expect(cost.getByRole('cell')).toHaveCount(5)
   // The same figure as in the tally of the option looked at.
   await expect(cost).toContainText((await value(page, 'money').textContent())!)
@@ -331,7 +352,21 @@ test('Budget: the annual goes into the same visit, a task is moved, faults are l
   await page.getByRole('button', { name: 'Move: Open up' }).click()
   await page.getByLabel('Not before: Open up').fill('2027-02-15')
   await page.getByLabel('Not before: Open up').press('Enter')
-  await expect(odds.getByRole('row', { name: /if every task took its likely time/ })).toContainText('Mar')
+  const likely = odds.getByRole('row', { name: /if every task took its likely time/ })
+  await expect(likely).toContainText('Mar')
+  // By its arrow keys a day later, which is taken back; drawn to the left end it may begin as soon as it may.
+  const bar = page.getByRole('slider', { name: 'Begin of Open up' })
+  await expect(bar).toHaveAttribute('aria-valuetext', /Feb 15/)
+  await bar.press('ArrowRight')
+  await expect(bar).toHaveAttribute('aria-valuetext', /Feb 16/)
+  await expect(page.getByLabel('Not before: Open up')).toHaveValue('2027-02-16')
+  await expect(odds).toHaveAttribute('aria-busy', 'false')
+  // What arrives on the first day stands at the left end.
+  await bar.dragTo(page.getByRole('slider', { name: /arrives$/ }).first())
+  await expect(page.getByRole('button', { name: 'Move: Open up' })).toBeVisible()
+  await expect(likely).not.toContainText('Mar')
+  for (let n = 0; n < 2; n++) await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByLabel('Not before: Open up')).toHaveValue('2027-02-15')
   await page.getByRole('button', { name: 'Working: back in time' }).click()
   await expect(page.getByRole('dialog')).toContainText('working days there are')
   await page.getByRole('button', { name: 'Close', exact: true }).click()

@@ -17,7 +17,16 @@ import {
   type Scene,
   type ShedAnswer
 } from '#core/power'
-import { inVisit, jobOdds, searchSplit, type JobOdds, type Pace, type SplitSearch } from '#core/money'
+import {
+  ceilingFor,
+  inVisit,
+  jobOdds,
+  searchSplit,
+  startOf,
+  type JobOdds,
+  type Pace,
+  type SplitSearch
+} from '#core/money'
 import { applyDiff, type Diff, type Project } from '#core/document'
 import { AS_FOUND, resolve, type FigureOf, type Progress, type Steps, type Working } from '#core/design'
 import {
@@ -29,17 +38,21 @@ import {
   examineOption,
   explain,
   makeRoom,
+  putOffOption,
   rankForPanel,
   remedyEffects,
   removalEffects,
   standOptions,
   starterKit,
+  withPutOff,
   type AfterVisit,
   type BackupSearch,
   type Alternative,
   type CandidateEffect,
   type Difference,
   type OptionStanding,
+  type PutOffAsked,
+  type PutOffOption,
   type RankedItem,
   type RemedyEffect,
   type RemovalEffect,
@@ -162,6 +175,19 @@ function forget() {
 }
 
 /** Today where the reader is (ISO date). */
+/** The document with an option that was put off beside the others, where one was asked for. */
+const withAsked = (asked?: PutOffAsked): Project =>
+  asked ? withPutOff(document(), putOffOption(document(), asked, today())) : document()
+function differencesIn(project: Project, first: string, second: string): Difference[] {
+  const of = (option: string) => ({
+    design: resolve(project, option),
+    report: examineOption(project, option, { withRemedies: false })
+  })
+  return differences(of(first), of(second))
+}
+/** An option put off, and in what it differs from itself now. */
+export type PutOffStanding = Pick<PutOffOption, 'id' | 'name' | 'on' | 'matures'> & { rows: Difference[] }
+
 const today = (): string => format(new Date(), 'yyyy-MM-dd')
 
 const examiner = {
@@ -197,20 +223,22 @@ const examiner = {
     }
     return reports
   },
-  /** Every option in every currency, and the aeroplane as found. */
-  options: (): OptionStanding[] => standOptions(document()),
+  /** Every option in every currency, and the aeroplane as found; beside them one of them put off, with what that changes. */
+  options(asked?: PutOffAsked): { standings: OptionStanding[]; putOff?: PutOffStanding } {
+    if (!asked) return { standings: standOptions(document(), today()) }
+    const { id, name, on, matures } = putOffOption(document(), asked, today())
+    const project = withAsked(asked)
+    return {
+      standings: standOptions(project, today()),
+      putOff: { id, name, on, matures, rows: differencesIn(project, asked.option, id) }
+    }
+  },
   /** What else the price of a unit would buy. */
   sameMoney: (option: string, unit: string, job: number, tell: Tell<Alternative>): Promise<SameMoney | undefined> =>
     walk(forTheSameMoney(document(), option, unit, catalogue), job, tell),
   /** What changed from one option to another. */
-  differences(first: string, second: string): Difference[] {
-    const project = document()
-    const of = (option: string) => ({
-      design: resolve(project, option),
-      report: examineOption(project, option, { withRemedies: false })
-    })
-    return differences(of(first), of(second))
-  },
+  differences: (first: string, second: string, asked?: PutOffAsked): Difference[] =>
+    differencesIn(withAsked(asked), first, second),
   /** How a figure of an option came about. */
   explain(option: string, figure: FigureOf): Working | undefined {
     const project = document()
@@ -309,11 +337,11 @@ const examiner = {
       .reduce((sum, line) => sum + line.cents, 0)
     return jobOdds(
       phase ? inVisit(design, phase.id) : design,
-      { ...pace, on: phase?.from ?? design.brief.downFrom ?? today() },
+      { ...pace, on: startOf(design, visit ?? '', today()).on ?? today() },
       {
         plannedCents,
         rateCents: design.prices.labourCentsPerHour,
-        ceilingCents: phase ? (phase.ceilingCents ?? 0) : design.brief.budgetCents,
+        ceilingCents: ceilingFor(design, visit ?? ''),
         daysThere
       }
     )

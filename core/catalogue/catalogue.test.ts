@@ -1,7 +1,19 @@
 import { describe, expect, it } from 'vitest'
 import { item, roundFace } from '../testing'
 import { demoCatalogue } from '../testing.demo'
-import { alsoSaid, depthBehindMm, FUNCTIONS, Item, KINDS, PHASES, plainSignal, saidBy, searchWords, SIGNALS } from '.'
+import {
+  alsoSaid,
+  depthBehindMm,
+  FUNCTIONS,
+  Item,
+  KINDS,
+  maturedBy,
+  PHASES,
+  plainSignal,
+  saidBy,
+  searchWords,
+  SIGNALS
+} from '.'
 
 const items = demoCatalogue()
 
@@ -91,11 +103,33 @@ describe('an item', () => {
       },
       'ports.1.id'
     ],
+    ['a yearly cost for nothing', { yearly: { cents: 100, for: '' } }, 'yearly.for'],
+    ['words that would part a cell', { announced: [{ by: '2027-01-01', says: 'a | b' }] }, 'announced.0.says'],
     ['an id with a slash', { id: 'a/b' }, 'id'],
     ['an empty name', { name: '  ' }, 'name'],
     ['nowhere to stand', { mounts: [] }, 'mounts'],
     ['a hole of no size', { face: { bezel: { shape: 'round', diameterMm: 0 } } }, 'face.bezel.diameterMm']
   ])('with %s is refused at its field', (_name, patch, field) => expect(complaints(patch)).toContain(field))
+  it('matures on the days that its maker announced, and is itself until then', () => {
+    const item: Item = {
+      ...good,
+      approvals: ['amateur-built'],
+      provides: ['com'],
+      priceCents: 100,
+      announced: [
+        { by: '2028-01-01', says: 'cheaper', priceCents: 80 },
+        { by: '2027-06-01', says: 'approved', approvals: ['certified', 'amateur-built'], priceCents: 90 },
+        { by: '2029-01-01', says: 'more', provides: ['gps'] }
+      ]
+    }
+    expect(maturedBy(item, '2027-05-31')).toBe(item)
+    expect(maturedBy(good, '2099-01-01')).toBe(good)
+    expect(maturedBy(item, '2027-06-01')).toMatchObject({ approvals: ['amateur-built', 'certified'], priceCents: 90 })
+    expect(maturedBy(item, '2028-06-01')).toMatchObject({ priceCents: 80, provides: ['com'] })
+    const done = maturedBy(item, '2030-01-01')
+    expect(done.provides).toEqual(['com', 'gps'])
+    expect('announced' in done).toBe(false)
+  })
   it('needs depth for its body and its connectors', () => {
     expect(depthBehindMm({ ...good, body: { widthMm: 80, heightMm: 80, depthMm: 120, connectorMm: 35 } })).toBe(155)
     expect(depthBehindMm(good)).toBe(0)

@@ -10,6 +10,7 @@ export {
   isFor,
   itemKey,
   looksRound,
+  maturedBy,
   MOST_CORNERS_OF_SHAPE,
   Name,
   saidBy,

@@ -173,6 +173,16 @@ export const Need = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('aerial'), name: z.enum(AERIALS), port: Id, ...NEED })
 ])
 
+/** What a maker has announced and does not sell yet, with the day by which it is to be there. A word, not a promise. */
+const Announced = z.strictObject({
+  by: z.iso.date(),
+  /** In words; what parts a cell of the catalogue’s CSV cannot stand in them. */
+  says: Name.refine(says => !/\||\/\//.test(says), 'must hold neither | nor //'),
+  priceCents: Cents.optional(),
+  approvals: z.array(z.enum(BASES)).min(1).max(3).optional(),
+  provides: z.array(z.enum(FUNCTIONS)).min(1).max(20).optional()
+})
+
 export const Item = z
   .strictObject({
     id: Id,
@@ -197,6 +207,9 @@ export const Item = z
     tanks: z.int().min(1).max(12).optional(),
     approvals: z.array(z.enum(BASES)).max(3).default([]),
     priceCents: Cents,
+    /** What it costs every year to go on doing its work: data, a licence. */
+    yearly: z.strictObject({ cents: Cents, for: Name }).optional(),
+    announced: z.array(Announced).max(6).optional(),
     labourHours: Hours,
     removeHours: Hours.default(0),
     mounts: z.array(z.enum(PLACE_KINDS)).min(1).max(PLACE_KINDS.length)
@@ -261,6 +274,30 @@ export type Face = z.infer<typeof Face>
 export type Port = z.infer<typeof Port>
 export type Need = z.infer<typeof Need>
 export type Power = z.infer<typeof Power>
+
+/** An entry as its maker says that it will be on a day; itself where nothing is announced for until then. */
+export function maturedBy(item: Item, day: string): Item {
+  const there = (item.announced ?? []).filter(one => one.by <= day).sort((a, b) => (a.by < b.by ? -1 : 1))
+  if (!there.length) return item
+  const { announced = [], ...now } = item
+  const later = announced.filter(one => one.by > day)
+  const union = <T>(known: readonly T[], more: readonly (readonly T[] | undefined)[]) => [
+    ...new Set([...known, ...more.flatMap(one => one ?? [])])
+  ]
+  return {
+    ...now,
+    approvals: union(
+      item.approvals,
+      there.map(one => one.approvals)
+    ),
+    provides: union(
+      item.provides,
+      there.map(one => one.provides)
+    ),
+    priceCents: there.findLast(one => one.priceCents !== undefined)?.priceCents ?? item.priceCents,
+    ...(later.length && { announced: later })
+  }
+}
 
 /** The signals a port says. */
 export const saidBy = (port: Pick<Port, 'flow' | 'signals' | 'says'>): SignalName[] =>

@@ -81,6 +81,8 @@ export interface Design {
   readonly labels: readonly Label[]
   readonly flows: readonly Flow[]
   readonly quotes: readonly Quote[]
+  /** The quote of the shop that has the job. */
+  readonly shop?: string
   readonly phases: readonly WorkPhase[]
   readonly costs: Option['costs']
   readonly actuals: Option['actuals']
@@ -256,6 +258,7 @@ export function resolve(project: Project, option: string | Option): Design {
     labels: chosen.labels,
     flows: chosen.flows,
     quotes: chosen.quotes,
+    ...(chosen.shop && { shop: chosen.shop }),
     phases: chosen.phases,
     costs: chosen.costs,
     actuals: chosen.actuals,

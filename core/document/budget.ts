@@ -120,6 +120,8 @@ export const Prices = z.strictObject({
   taxOnWorkPercent: z.number().min(0).max(60).optional(),
   /** Hours to open and close again, where they are not the usual. */
   accessHours: z.partialRecord(z.enum(ACCESS), Hours).optional(),
+  /** The day of these prices, from which they drift; the first visit’s while absent. */
+  on: Day.optional(),
   /** The harness is priced by its ends, beside the hours of each entry; in those hours while absent. */
   harnessByEnds: z.boolean().optional()
 })

@@ -456,6 +456,8 @@ export const Option = z.strictObject({
   name: Name,
   /** What this option tries. */
   note: Text.default(''),
+  /** The quote of the shop that has the job: nothing begins before its queue is through. */
+  shop: Id.optional(),
   units: z.array(Unit).max(500),
   disposals: z.array(Disposal).max(500).default([]),
   circuits: z.array(CircuitChoice).max(500).default([]),

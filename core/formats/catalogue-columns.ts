@@ -35,6 +35,9 @@ export const CATALOGUE_COLUMNS = [
   'tanks',
   'approvals',
   'price_usd',
+  'yearly_usd',
+  'yearly_for',
+  'announced',
   'labour_h',
   'remove_h',
   'mounts'

@@ -64,6 +64,31 @@ describe('catalogue as CSV and JSON', () => {
       }),
       { numRuns: 200 }
     ))
+  it('yearly costs and announcements go through their cells and back; what is none is told with its column', () => {
+    const one = item({
+      id: 'x',
+      face: roundFace(79),
+      yearly: { cents: 12_050, for: 'navigation data' },
+      announced: [
+        { by: '2027-09-01', says: 'the next model follows', priceCents: 450_050 },
+        {
+          by: '2028-01-01',
+          says: 'approved; for all',
+          approvals: ['certified', 'light-sport'],
+          provides: ['com', 'gps']
+        },
+        { by: '2028-02-01', says: 'a new colour' }
+      ]
+    })
+    const text = writeCatalogueCsv([one])
+    expect(readCatalogueCsv(text)).toEqual({ items: [one], problems: [] })
+    const wrong = (from: string, to: string) => readCatalogueCsv(text.replace(from, to)).problems.map(bad => bad.field)
+    expect(wrong('2027-09-01', 'soon')).toEqual(['announced'])
+    expect(wrong('price 4500.5', 'price low')).toEqual(['announced'])
+    expect(wrong('gives com', 'gives wings')).toEqual(['announced'])
+    expect(wrong('120.5,', ',')).toEqual(['yearly_for'])
+    expect(wrong('120.5,navigation data', '120.5,')).toEqual(['yearly_for'])
+  })
   it('every shape of hole goes through a cell and back', () => {
     const plain = fc.oneof(
       fc.integer({ min: 1, max: 900 }).map(n => ({ shape: 'round' as const, diameterMm: n / 10 })),

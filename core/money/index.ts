@@ -17,6 +17,7 @@ export {
   guessCovers,
   inUsCents,
   lumpOf,
+  queueThrough,
   quoteDates,
   QUOTED_GROUPS,
   threePoint,
@@ -32,7 +33,16 @@ export { creepSince, type Creep } from './creep'
 export { costByUnit, type UnitCost } from './by-unit'
 export { reckon, type Reckoned, type Reckoning } from './actuals'
 export { daysOfJob, jobOdds, type JobOdds, type JobTask } from './time/job'
-export { readClosed, workingDayAfter, workingDayOf, workingDaysBetween, type Closed } from './time/days'
+export {
+  monthsAfter,
+  readClosed,
+  workingDayAfter,
+  workingDayOf,
+  workingDaysBefore,
+  workingDaysBetween,
+  type Closed
+} from './time/days'
+export { ceilingFor, daysFor, startOf, type Start, type StartsFrom } from './time/start'
 export { inVisit, ownTask, USUAL_PACE, type Pace } from './time/tasks'
 export { contingencyOf, inspectionOf, type Contingency, type Looked } from './time/inspection'
 
@@ -54,7 +64,8 @@ export interface MoneyReport {
   quotes: QuoteSummary[]
   /** What each visit costs and its hours of work, in the order of their days: together the total. */
   byPhase: { phase: string; name: string; cents: number; hours: number }[]
-  /** What returns every year, in no total. */
+  /** What returns every year, in no total: of the units that are there then, and of one’s own. */
+  yearly: { says: Phrase; cents: number; unit?: string }[]
   yearlyCents: number
   findings: Finding[]
 }
@@ -192,6 +203,14 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
     .filter(line => !['credit', 'contingency', 'tax'].includes(line.group))
     .reduce((sum, line) => sum + line.cents, 0)
   const totalCents = lines.reduce((sum, one) => sum + one.cents, 0)
+  const yearly = [
+    ...design.units.flatMap(unit =>
+      unit.item.yearly
+        ? [{ says: say`${thing(unit)}: ${unit.item.yearly.for}`, cents: unit.item.yearly.cents, unit: unit.id }]
+        : []
+    ),
+    ...design.costs.filter(cost => cost.yearly).map(cost => ({ says: say`${cost.says}`, cents: cost.cents }))
+  ]
   const quotes = design.quotes.map(quote => standQuote(quote, lines))
   const findings: Finding[] = []
   if (brief.budgetCents > 0 && totalCents > brief.budgetCents)
@@ -221,7 +240,8 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
     byPhase: design.phases.length
       ? job.visits.map(({ id, name }, v) => ({ phase: id, name, cents: sums[v]!.total, hours: sums[v]!.hours }))
       : [],
-    yearlyCents: design.costs.filter(cost => cost.yearly).reduce((sum, cost) => sum + cost.cents, 0),
+    yearly,
+    yearlyCents: yearly.reduce((sum, one) => sum + one.cents, 0),
     findings
   }
 }

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { resolve } from '../design'
+import { resolve, type Design } from '../design'
 import type { Project } from '../document'
 import { item, plainProject, projectWith, roundFace } from '../testing'
-import { examineMoney, laterOf, putOff } from '.'
+import { laterOf, putOff } from '.'
 
 const priced = (patch: Partial<Project['options'][number]['prices']>): Project => {
   const dial = item({ id: 'dial', face: roundFace(79.375), priceCents: 300_000, labourHours: 5 })
@@ -60,16 +60,24 @@ describe('now or later', () => {
     }
   })
   it('put off as a whole: equipment drifts up, trade-ins lose by the month; with neither it costs nothing', () => {
-    const design = resolve(priced({ driftPercentAYear: 5, tradeInFallPercentAMonth: 2 }), 'a')
-    const lines = [
-      ...examineMoney(design, []).lines,
-      { key: 'credit x', group: 'credit' as const, says: ['sale'], cents: -100_000, unit: 'x' }
-    ]
-    const off = putOff(design, { lines }, 12)
+    const sold = {
+      id: 'x',
+      item: item({ id: 'x', mounts: ['tail'] }),
+      label: 'X',
+      place: { id: 'tail', kind: 'tail' }
+    } as unknown as Design['removed'][number]['unit']
+    const of = (patch: Parameters<typeof priced>[0]): Design => ({
+      ...resolve(priced(patch), 'a'),
+      removed: [{ unit: sold, how: 'sell', creditCents: 100_000 }]
+    })
+    const off = putOff(of({ driftPercentAYear: 5, tradeInFallPercentAMonth: 2 }), [], 12)
     expect(off.equipmentCents).toBe(15_000 + 5_000)
     // 1000 · (1 − 0.98^12) = 215.28.
     expect(off.creditsCents).toBe(21_528)
     expect(off.togetherCents).toBe(off.equipmentCents + off.creditsCents)
-    expect(putOff(resolve(priced({}), 'a'), { lines }, 12).togetherCents).toBe(0)
+    expect(putOff(of({}), [], 12).togetherCents).toBe(0)
+    // What has risen is taxed and has its contingency: 200 · 1.1 · 1.1.
+    const taxed = putOff(of({ driftPercentAYear: 5, taxOnThingsPercent: 10, contingencyPercent: 10 }), [], 12)
+    expect(taxed).toMatchObject({ equipmentCents: 20_000, taxCents: 4_200, togetherCents: 24_200 })
   })
 })

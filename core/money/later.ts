@@ -1,6 +1,7 @@
 import type { Design, Working } from '../design'
-import type { MoneyReport } from './index'
+import type { Wire } from '../wiring'
 import { accessHours, opensFor } from './visits/access'
+import { jobOf, placedAsEntered, sumVisits, type VisitSum } from './visits/model'
 
 /** One unit done in this visit, and alone in one of its own later. */
 export interface Later {
@@ -18,6 +19,8 @@ export interface PutOff {
   equipmentCents: number
   /** What trade-ins and sales have lost. */
   creditsCents: number
+  /** Tax and contingency on what has risen. */
+  taxCents: number
   togetherCents: number
 }
 
@@ -79,17 +82,18 @@ export function laterOf(design: Design, months: number): Later[] {
     .sort((a, b) => b.savedCents - a.savedCents)
 }
 
-/** What it costs to put the whole job off: prices drift up, what is traded in or sold loses by the month. */
-export function putOff(design: Design, money: Pick<MoneyReport, 'lines'>, months: number): PutOff {
-  const { driftPercentAYear = 0, tradeInFallPercentAMonth = 0 } = design.prices
-  const equipmentCents = money.lines
-    .filter(line => line.group === 'equipment')
-    .reduce((sum, line) => sum + grown(line.cents, driftPercentAYear, months) - line.cents, 0)
-  const creditsCents = money.lines
-    .filter(line => line.group === 'credit')
-    .reduce(
-      (sum, line) => sum - line.cents - Math.round(-line.cents * (1 - tradeInFallPercentAMonth / 100) ** months),
-      0
-    )
-  return { months, equipmentCents, creditsCents, togetherCents: equipmentCents + creditsCents }
+/** What it costs to put the whole job off, visit by visit: prices drift up, what is traded in or sold loses by the month. */
+export function putOff(design: Design, wires: readonly Wire[], months: number): PutOff {
+  const job = jobOf(design, wires)
+  const at = placedAsEntered(job)
+  const late = { ...job, visits: job.visits.map(visit => ({ ...visit, months: visit.months + months })) }
+  const [now, then] = [job, late].map(one => sumVisits(one, at))
+  const more = (of: (sum: VisitSum) => number) => then!.reduce((sum, visit, v) => sum + of(visit) - of(now![v]!), 0)
+  return {
+    months,
+    equipmentCents: more(sum => sum.drift),
+    creditsCents: more(sum => sum.fall),
+    taxCents: more(sum => sum.tax + sum.contingency),
+    togetherCents: more(sum => sum.total)
+  }
 }

@@ -145,18 +145,22 @@ export function guessCovers(says: string, design: Design, estimate: readonly Cos
   return QUOTED_GROUPS.filter(group => LUMP_WORDS[group].test(says)).map(lumpOf)
 }
 
+/** The day a shop’s queue is through: it counts from the day of the quote, from today where none is entered. */
+export const queueThrough = ({ on, queueWeeks = 0 }: Pick<Quote, 'on' | 'queueWeeks'>, today: string): string =>
+  format(addDays(parseISO(on ?? today), Math.ceil(queueWeeks * 7)), 'yyyy-MM-dd')
+
 /**
  * When a shop can begin and when the aeroplane is back, late one time in forty or so: from the day it is to go in, or when the shop’s
  * queue is through if that is later; then the mean of its weeks and two deviations.
  * @param from the day it is to go in, today: YYYY-MM-DD; a queue counts from the day of the quote, from today where none is entered
  */
 export function quoteDates(
-  { on, queueWeeks = 0 }: Pick<Quote, 'on' | 'queueWeeks'>,
+  quote: Pick<Quote, 'on' | 'queueWeeks'>,
   { meanWeeks, deviationWeeks }: Pick<QuoteSummary, 'meanWeeks' | 'deviationWeeks'>,
   from: string,
   today: string
 ): { begins: string; back: string } {
-  const free = format(addDays(parseISO(on ?? today), Math.ceil(queueWeeks * 7)), 'yyyy-MM-dd')
+  const free = queueThrough(quote, today)
   const begins = free > from ? free : from
   return { begins, back: format(addWeeks(parseISO(begins), Math.ceil(meanWeeks + 2 * deviationWeeks)), 'yyyy-MM-dd') }
 }

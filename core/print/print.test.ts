@@ -146,7 +146,7 @@ describe('the sheet for partners', () => {
     const rows = differences(of('a'), of('b'))
     const sheet = decisionSheet({
       project,
-      standings: standOptions(project),
+      standings: standOptions(project, '2026-11-27'),
       between: { first: 'Option A', second: 'Option B', rows },
       on: '27 November 2026',
       reading: US

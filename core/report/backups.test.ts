@@ -74,7 +74,7 @@ describe('sheets and dates', () => {
     expect(writeDueCalendar('x', { clauses: [] })).toContain('END:VCALENDAR'))
   // RFC 5545, 3.6.1: an event of whole days ends on the day after its last one.
   it('the plan as a calendar: tasks on working days, over weekends and days closed', () => {
-    const task = { unit: undefined, days: [1, 2, 3] as const, held: 0, drives: 0 }
+    const task = { unit: undefined, days: [1, 2, 3] as const, held: 0, drives: 0, ready: 0 }
     const text = writePlanCalendar(
       'ZZ-DUN',
       [

@@ -34,4 +34,5 @@ export {
   type OptionStanding
 } from './options'
 export { writeDueCalendar, writePlanCalendar } from './calendar'
+export { putOffOption, withPutOff, type PutOffAsked, type PutOffOption } from './put-off'
 export { afterVisits, projectAfter, type AfterVisit } from './between-visits'

@@ -10,7 +10,7 @@ const of = (id: string) => ({
   design: resolve(project, id),
   report: examineOption(project, id, { withRemedies: false })
 })
-const standings = standOptions(project)
+const standings = standOptions(project, '2026-11-27')
 
 describe('options in every currency', () => {
   it('say what the rooms say: the same figures as the tally and the failures of each', () => {

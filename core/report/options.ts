@@ -13,7 +13,7 @@ import {
   type Phrase,
   type Reading
 } from '../quantity'
-import { daysOfJob, inVisit, reckon, USUAL_PACE, type Reckoning } from '../money'
+import { daysOfJob, inVisit, reckon, startOf, USUAL_PACE, type Reckoning } from '../money'
 import { FLOWN, TASK_WORDS } from '../resilience'
 import type { AnalysisTable, LoadAnalysis } from './analysis'
 import { examineOption, type Report } from './examine'
@@ -24,6 +24,8 @@ export interface OptionStanding {
   name: string
   note: string
   cents: number
+  /** What returns every year after it, in no total. */
+  yearlyCents: number
   hours: number
   /** Working days with every task as likely, of all visits together; none where tasks wait for each other in a circle. */
   days?: number
@@ -53,12 +55,11 @@ export interface OptionStanding {
 }
 
 /** Working days of an option, visit by visit, with every task as likely and the shop at its pace. */
-function likelyDays(design: Design): number | undefined {
-  const { shop } = design.brief
-  const pace = { ...USUAL_PACE, ...shop, on: design.brief.downFrom ?? design.airframe.madeOn }
+function likelyDays(design: Design, today: string): number | undefined {
+  const pace = { ...USUAL_PACE, ...design.brief.shop }
   const visits = design.phases.length ? design.phases.map(one => inVisit(design, one.id)) : [design]
   return visits.reduce<number | undefined>((sum, visit) => {
-    const days = daysOfJob(visit, { ...pace, on: visit.phases[0]?.from ?? pace.on })
+    const days = daysOfJob(visit, { ...pace, on: startOf(visit, visit.phases[0]?.id ?? '', today).on ?? today })
     return sum === undefined || days === undefined ? undefined : sum + days
   }, 0)
 }
@@ -69,7 +70,8 @@ export const UNDONE = 100
 function standing(
   design: Design,
   found: ReadonlySet<FunctionName>,
-  report: Report
+  report: Report,
+  today: string
 ): Omit<OptionStanding, 'onFrontier' | 'note'> {
   const account = accountOf(design)
   const functions = account.functions()
@@ -89,7 +91,8 @@ function standing(
       name,
       inside: takeOff.inside && fuelBurnt.inside && takeOff.massKg <= design.airframe.maxMassKg + 1e-9
     })),
-    days: likelyDays(design),
+    yearlyCents: money.yearlyCents,
+    days: likelyDays(design, today),
     amps: figures.amps.value,
     limitA: figures.amps.limit,
     minutes: figures.minutes.value,
@@ -106,12 +109,15 @@ function standing(
   }
 }
 
-/** Every option of a project, and the aeroplane as found before them, in every currency. */
-export function standOptions(project: Project): OptionStanding[] {
+/**
+ * Every option of a project, and the aeroplane as found before them, in every currency.
+ * @param today where no day is entered the plan begins on it: YYYY-MM-DD
+ */
+export function standOptions(project: Project, today: string): OptionStanding[] {
   const before = resolve(project, AS_FOUND)
   const found = accountOf(before).functions()
   const all = [AS_FOUND, ...project.options.map(one => one.id)].map(id =>
-    standing(resolve(project, id), found, examineOption(project, id, { withRemedies: false }))
+    standing(resolve(project, id), found, examineOption(project, id, { withRemedies: false, today }), today)
   )
   return all.map(one => ({
     ...one,
@@ -194,6 +200,7 @@ const MEASURES: readonly (readonly [string, (one: OptionStanding, reading: Readi
     'Least quote, with what it leaves out',
     (one, reading) => (one.quote ? `${formatMoney(one.quote.cents, reading)}, ${one.quote.shop}` : '')
   ],
+  ['Every year after, in no total', (one, reading) => formatMoney(one.yearlyCents, reading)],
   ['Labour, hours', (one, reading) => formatNumber(one.hours, 1, reading)],
   ['Working days, likely', (one, reading) => (one.days === undefined ? NO_DAYS : formatNumber(one.days, 0, reading))],
   ['Useful load', (one, reading) => formatMass(one.usefulLoadKg, reading)],

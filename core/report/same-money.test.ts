@@ -15,7 +15,7 @@ describe('for the same money', () => {
     const nav = examineOption(project, 'b').money.lines.filter(line => line.unit === 'nav')
     // Its price and labour, and its share of wire and contingency.
     expect(found.chosen.cents).toBeGreaterThan(nav.reduce((sum, line) => sum + line.cents, 0))
-    expect(found.chosen.weak).toBe(standOptions(project).find(one => one.id === 'b')!.weak)
+    expect(found.chosen.weak).toBe(standOptions(project, '2026-11-27').find(one => one.id === 'b')!.weak)
     expect(found.chosen.gained).toContain('waas gps')
   })
   it('nothing dearer, nothing that finds no room or is not allowed; each gives something', () => {

@@ -43,6 +43,14 @@ const agree = () =>
     [{ type: 'plan.agree', option: bench.option.id, on: new Date().toISOString().slice(0, 10) }],
     `Set baseline: ${bench.option.name}`
   )
+function setPriceDay(day: string) {
+  const { on: _, ...rest } = prices.value
+  if (bench.option)
+    bench.act(
+      [{ type: 'prices.set', option: bench.option.id, prices: day ? { ...rest, on: day } : rest }],
+      'Day of the prices'
+    )
+}
 /** Costs of one’s own: what the design does not tell. */
 const costs = computed(() => bench.option?.costs ?? [])
 const USUAL_COSTS = [
@@ -208,6 +216,13 @@ function setUnitPrice(id: string, cents: number) {
             :model-value="prices.taxOnWorkPercent ?? 0"
             @update:model-value="v => setPrices({ taxOnWorkPercent: v })"
           />
+          <TextField
+            empty
+            type="date"
+            label="Prices are of"
+            :model-value="prices.on"
+            @update:model-value="setPriceDay"
+          />
           <v-checkbox
             class="wide"
             label="Harness priced by its ends, beside the hours of each entry"
@@ -264,8 +279,11 @@ function setUnitPrice(id: string, cents: number) {
               @click="bench.act([{ type: 'cost.drop', option: bench.option!.id, cost: cost.id }], 'Delete a cost')"
             />
           </div>
-          <p v-if="money.yearlyCents > 0" class="small">
-            Every year after: <b class="figures">{{ taste.money(money.yearlyCents) }}</b>, in no total.
+          <p v-if="money.yearly.length" class="small" data-yearly>
+            Every year after: <b class="figures">{{ taste.money(money.yearlyCents) }}</b>, in no total:
+            <template v-for="(one, at) in money.yearly" :key="at"
+              >{{ at ? ', ' : '' }}<SayPhrase :says="one.says" /> {{ taste.money(one.cents) }}</template
+            >.
           </p>
         </section>
         <section class="sheet">

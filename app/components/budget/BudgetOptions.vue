@@ -7,10 +7,13 @@ import {
   decisionSheet,
   KIND_WORDS,
   NO_DAYS,
+  putOffOption,
   UNDONE,
   type Difference,
-  type OptionStanding
+  type OptionStanding,
+  type PutOffAsked
 } from '#core/report'
+import type { PutOffStanding } from '~/workers/examiner'
 import { TASK_WORDS } from '#core/resilience'
 import { TASKS } from '#core/document'
 import { useBench } from '~/stores/bench'
@@ -21,7 +24,40 @@ const taste = useTaste()
 const standings = shallowRef<OptionStanding[]>([])
 const rows = shallowRef<Difference[]>([])
 const wrong = ref('')
-const others = computed(() => bench.project!.options.map(one => ({ value: one.id, title: one.name })))
+const options = computed(() => bench.project!.options.map(one => ({ value: one.id, title: one.name })))
+/** What waits, beside the options as they are: nothing, the whole of one, or one new unit of it. */
+const NOTHING = '-'
+const ALL = '*'
+const waitsOf = ref(bench.option?.id ?? '')
+const waits = ref(ALL)
+const months = ref(12)
+const fresh = computed(() => {
+  const { project } = bench
+  const option = project?.options.find(one => one.id === waitsOf.value)
+  const found = new Map(project?.fitted.map(unit => [unit.id, unit.item]))
+  return option?.units.filter(unit => found.get(unit.id) !== unit.item) ?? []
+})
+const asked = computed((): PutOffAsked | undefined => {
+  if (waits.value === NOTHING || !options.value.some(one => one.value === waitsOf.value)) return undefined
+  if (waits.value === ALL) return { option: waitsOf.value, months: months.value }
+  return fresh.value.some(unit => unit.id === waits.value)
+    ? { option: waitsOf.value, months: months.value, unit: waits.value }
+    : undefined
+})
+const later = shallowRef<PutOffStanding>()
+/** Keeps what waits as an option among the others. */
+function keep() {
+  if (!asked.value) return
+  const { edits, name } = putOffOption(bench.project!, asked.value, format(new Date(), 'yyyy-MM-dd'))
+  if (bench.act(edits, name)) {
+    waits.value = NOTHING
+    bench.said = `“${name}” stands among the options now.`
+  }
+}
+const others = computed(() => [
+  ...options.value,
+  ...(later.value ? [{ value: later.value.id, title: later.value.name }] : [])
+])
 const ends = computed(() => [{ value: 'as-found', title: 'As installed' }, ...others.value])
 const from = ref('as-found')
 const to = ref(bench.option?.id ?? 'as-found')
@@ -29,9 +65,20 @@ let turn = 0
 async function stand() {
   const mine = ++turn
   try {
-    const [all, between] = await Promise.all([useExaminer().options(), useExaminer().differences(from.value, to.value)])
+    const wanted = asked.value && { ...asked.value }
+    const known = (id: string) =>
+      id === 'as-found' || id === later.value?.id || options.value.some(one => one.value === id)
+    const end = (id: string, otherwise: string) => (known(id) ? id : otherwise)
+    const all = await useExaminer().options(wanted)
     if (mine !== turn) return
-    standings.value = all
+    later.value = all.putOff
+    const between = await useExaminer().differences(
+      end(from.value, 'as-found'),
+      end(to.value, options.value[0]?.value ?? 'as-found'),
+      wanted
+    )
+    if (mine !== turn) return
+    standings.value = all.standings
     rows.value = between
     wrong.value = ''
   } catch (error) {
@@ -39,7 +86,7 @@ async function stand() {
   }
 }
 // A moment of quiet first: every option is examined, and each failure of it tried.
-watchDebounced([() => bench.report, from, to], stand, { debounce: 250 })
+watchDebounced([() => bench.report, from, to, asked], stand, { debounce: 250 })
 onMounted(stand)
 watch(others, now => {
   const known = (id: string) => id === 'as-found' || now.some(one => one.value === id)
@@ -59,6 +106,7 @@ const measures = computed((): Measure[] => [
     read: one => taste.money(one.cents),
     state: one => (ceiling.value > 0 && one.cents > ceiling.value ? 'decide' : 'holds')
   },
+  { name: 'Every year after, in no total', read: one => taste.money(one.yearlyCents) },
   {
     name: 'Least quote, with what it leaves out',
     read: one => (one.quote ? `${taste.money(one.quote.cents)}, ${one.quote.shop}` : '—')
@@ -138,6 +186,11 @@ const changeColumns: Column<Keyed>[] = [
     text: row => signed(row.cents)
   }
 ]
+const laterCents = computed(() => later.value?.rows.reduce((total, row) => total + row.cents, 0) ?? 0)
+const drifts = computed(() => {
+  const prices = bench.project!.options.find(one => one.id === waitsOf.value)?.prices
+  return prices?.driftPercentAYear !== undefined || prices?.tradeInFallPercentAMonth !== undefined
+})
 const sum = computed(() => rows.value.reduce((total, row) => total + row.cents, 0))
 const titleOf = (id: string) => ends.value.find(one => one.value === id)?.title ?? id
 const today = () => taste.day(format(new Date(), 'yyyy-MM-dd'))
@@ -185,6 +238,45 @@ const budget = useAnalysisFiles(
         </template>
       </FactTable>
     </section>
+    <section class="sheet" data-waits>
+      <div class="row end">
+        <h2 class="grow">What waiting costs</h2>
+        <ChoiceField v-model="waitsOf" class="end-field" label="Option" :items="options" />
+        <ChoiceField
+          v-model="waits"
+          class="end-field"
+          label="What waits"
+          :items="[
+            { value: ALL, title: 'all of it' },
+            ...fresh.map(unit => ({ value: unit.id, title: `${unit.label} alone` })),
+            { value: NOTHING, title: 'nothing' }
+          ]"
+        />
+        <QuantityField v-model="months" class="months" kind="plain" whole label="Months" :least="1" :most="120" /><v-btn
+          :disabled="!asked || !later"
+          @click="keep"
+          >Keep as an option</v-btn
+        >
+      </div>
+      <template v-if="later && asked">
+        <p class="small">
+          Begun {{ taste.day(later.on) }} instead it costs
+          <b class="figures">{{ signed(laterCents) || taste.money(0) }}</b>; its column stands beside the others above.
+          <template v-if="!drifts">
+            Nobody has said how prices rise or what is traded in falls: enter it in Visits, else waiting looks free.
+          </template>
+        </p>
+        <ul v-if="later.rows.length" class="small plain">
+          <li v-for="(row, at) in later.rows" :key="at">
+            <span class="figures">{{ signed(row.cents) }}</span> {{ taste.say(row.says) }}
+          </li>
+        </ul>
+        <p v-for="one in later.matures" :key="one.unit" class="small" data-matures>
+          <StateMark state="note" :size="13" /> {{ one.label }}, announced by its maker and promised by nobody:
+          <SayPhrase :says="one.says" />. The column takes it as there.
+        </p>
+      </template>
+    </section>
     <section v-if="standings.length > 1" class="sheet">
       <h2>What the money leaves after a failure</h2>
       <ChartsOptionsChart :standings="standings" />
@@ -224,7 +316,16 @@ const budget = useAnalysisFiles(
 .paper {
   flex: 0 0 110px;
 }
-.end {
+.end,
+.end-field {
   flex: 0 1 260px;
+}
+.months {
+  flex: 0 0 90px;
+}
+.plain {
+  list-style: none;
+  padding: 0;
+  margin: 6px 0;
 }
 </style>

@@ -84,6 +84,7 @@ const iso = (date: Date) => date.toLocaleDateString('sv-SE')
 
 const columns = computed((): Column<QuoteSummary>[] => [
   { key: 'shop', title: 'Shop', value: one => one.shop },
+  { key: 'job', title: 'Has the job', value: one => (bench.option?.shop === one.id ? 'yes' : '') },
   {
     key: 'total',
     title: 'Quoted',
@@ -282,6 +283,22 @@ function takeBrought() {
           :items="[{ value: '', title: 'not asked' }, 'none', 'on request', 'every week']"
           @update:model-value="value => (value ? set({ reports: value as 'none' }) : clear('reports'))"
         />
+        <v-btn
+          :aria-pressed="bench.option!.shop === chosen.id"
+          @click="
+            bench.act(
+              [
+                {
+                  type: 'shop.set',
+                  option: bench.option!.id,
+                  ...(bench.option!.shop !== chosen.id && { quote: chosen.id })
+                }
+              ],
+              bench.option!.shop === chosen.id ? 'No shop has the job' : `${chosen.shop} has the job`
+            )
+          "
+          >{{ bench.option!.shop === chosen.id ? 'Take the job back' : 'Give it the job' }}</v-btn
+        >
         <v-btn
           :aria-label="`Take the quote of ${chosen.shop} away`"
           @click="bench.act([{ type: 'quote.drop', option: bench.option!.id, quote: chosen.id }], 'Take a quote away')"

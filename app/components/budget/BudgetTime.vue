@@ -1,14 +1,17 @@
 <script setup lang="ts">
 /** How long the job takes and what it may come to: the tasks with what they wait for, and the odds from many tries. */
 import {
+  ceilingFor,
+  daysFor,
   ownTask,
   readClosed,
+  startOf,
   USUAL_PACE,
   visitsOf,
   workingDayAfter,
-  workingDaysBetween,
   type JobOdds
 } from '#core/money'
+import { format } from 'date-fns'
 import type { Working } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -28,21 +31,21 @@ const odds = shallowRef<JobOdds>()
 const old = ref(true)
 const wrong = ref('')
 /** The visits, in order of their days; the one looked at, where there are several. */
-const visits = computed(() => visitsOf(bench.option!))
+const visits = computed(() => visitsOf(bench.option!, brief.value.downFrom))
 const visitChosen = ref('')
 const visit = computed(() => visits.value.find(one => one.id === visitChosen.value) ?? visits.value[0]!)
-const start = computed(() => visit.value.phase?.from ?? brief.value.downFrom)
-/** A visit that begins on another day than the window has its own days in place of the window’s end. */
-const daysThere = computed(() => {
-  const { phase } = visit.value
-  const given =
-    phase?.days ??
-    (brief.value.downFrom && brief.value.downTo && (!phase?.from || phase.from === brief.value.downFrom)
-      ? workingDaysBetween(brief.value.downFrom, brief.value.downTo, shop.value.closed)
-      : undefined)
-  return given === undefined ? undefined : Math.max(0, given - (shop.value.bufferDays ?? 0))
-})
-const ceiling = computed(() => (visit.value.phase ? (visit.value.phase.ceilingCents ?? 0) : brief.value.budgetCents))
+const job = computed(() => ({ ...bench.option!, brief: brief.value }))
+const today = format(new Date(), 'yyyy-MM-dd')
+/** When it begins: when it was to, or when the queue of the shop that has the job is through. */
+const begins = computed(() => startOf(job.value, visit.value.id, today))
+const start = computed(() => begins.value.on)
+const daysThere = computed(() => daysFor(job.value, visit.value.id, today))
+const ceiling = computed(() => ceilingFor(job.value, visit.value.id))
+const setShopOf = (quote: string) =>
+  bench.act(
+    [{ type: 'shop.set', option: bench.option!.id, ...(quote && { quote }) }],
+    quote ? 'Give the job to a shop' : 'No shop has the job'
+  )
 const closedText = ref('')
 const closedWrong = ref('')
 watch(
@@ -78,7 +81,7 @@ async function giveCalendar() {
 }
 let round = 0
 watch(
-  [() => bench.examined, shop, daysThere, () => visit.value.id],
+  [() => bench.examined, shop, daysThere, start, () => visit.value.id],
   async () => {
     const option = bench.examined?.optionId
     if (option === undefined || option !== bench.option?.id) return
@@ -126,27 +129,20 @@ const SAYS: Record<string, string> = {
   '0.8': 'four in five are within',
   '0.95': 'nineteen in twenty are within'
 }
-const drawn = computed(() => {
-  const all = odds.value
-  if (!all) return []
-  return [...all.tasks]
-    .filter(task => task.days[2] > 0)
-    .sort((a, b) => a.start - b.start || a.finish - b.finish)
-    .map(task => ({
-      ...task,
-      left: all.likelyDays ? (task.start / all.likelyDays) * 100 : 0,
-      width: all.likelyDays ? Math.max(0.6, ((task.finish - task.start) / all.likelyDays) * 100) : 0
-    }))
-})
+const drawn = computed(() =>
+  (odds.value?.tasks ?? []).filter(task => task.days[2] > 0).sort((a, b) => a.start - b.start || a.finish - b.finish)
+)
 const shiftOf = (task: string) => bench.option?.shifts.find(one => one.task === task)?.from ?? ''
 /** Moves a task: it is not to begin before a day, or as soon as it may again. */
-function shift(task: string, day: string, name: string) {
-  if (!bench.option) return
+function shift(task: string, day: string, name: string, key = '') {
+  if (!bench.option || day === shiftOf(task)) return
+  moving.value = ''
   bench.act(
     day
       ? [{ type: 'shift.put', option: bench.option.id, shift: { task, from: day } }]
       : [{ type: 'shift.drop', option: bench.option.id, task }],
-    `${name}: not before`
+    `${name}: not before`,
+    key
   )
 }
 const holding = computed(() =>
@@ -224,6 +220,21 @@ const moving = ref('')
         :error-messages="closedWrong"
         @change="setClosed"
       />
+      <ChoiceField
+        v-if="bench.option!.quotes.length"
+        class="pace"
+        label="Shop that has the job"
+        :items="[
+          { value: '', title: 'none yet' },
+          ...bench.option!.quotes.map(one => ({ value: one.id, title: one.shop }))
+        ]"
+        :model-value="bench.option!.shop ?? ''"
+        @update:model-value="setShopOf"
+      />
+      <p v-if="begins.waits" class="small grow" data-queue>
+        <StateMark state="decide" :size="14" /> {{ begins.waits.shop }}’s queue is through on
+        {{ taste.day(begins.on!) }}: the plan begins then, not on {{ taste.day(begins.waits.wanted) }}.
+      </p>
       <p class="small quiet grow">
         The window ({{ brief.downFrom ? taste.day(brief.downFrom) : 'no start' }} to
         {{ brief.downTo ? taste.day(brief.downTo) : 'no end' }}) and the ceiling are those of Brief. Monday to Friday,
@@ -333,7 +344,13 @@ const moving = ref('')
           <h2 class="grow">The plan</h2>
           <v-btn :disabled="!start" @click="giveCalendar">Calendar of the plan</v-btn>
         </div>
-        <p v-if="!start" class="small quiet">Enter in Brief from when it is down, to take the plan as a calendar.</p>
+        <p v-if="!start" class="small quiet">
+          Enter in Brief from when it is down, to move tasks and to take the plan as a calendar.
+        </p>
+        <p v-else class="small quiet">
+          Draw a bar to the day before which its task is not to begin, or move it by its arrow keys (Home: as soon as it
+          may); dark bars hold the job up.
+        </p>
         <p v-if="taken" role="alert">{{ taken }}</p>
         <div class="scroll" role="region" aria-label="Tasks in their order" tabindex="0">
           <table class="list">
@@ -376,10 +393,13 @@ const moving = ref('')
                   />
                 </td>
                 <td class="bars">
-                  <span
-                    class="barline"
-                    :class="{ critical: task.slack < 0.05 }"
-                    :style="{ marginLeft: `${task.left}%`, width: `${task.width}%` }"
+                  <BudgetBar
+                    :task="task"
+                    :name="taste.say(task.name)"
+                    :days="odds.likelyDays"
+                    :start="start"
+                    :closed="shop.closed"
+                    @move="day => shift(task.id, day, taste.say(task.name), day && `shift ${task.id}`)"
                   />
                 </td>
               </tr>
@@ -445,14 +465,7 @@ const moving = ref('')
 .from {
   width: 150px;
 }
-.barline {
-  display: block;
-  height: 11px;
-  background: var(--dye);
-  opacity: 0.55;
-}
-.barline.critical {
-  opacity: 1;
-  background: var(--graphite);
+.scroll td {
+  vertical-align: middle;
 }
 </style>

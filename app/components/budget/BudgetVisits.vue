@@ -208,7 +208,9 @@ const setHours = (group: AccessGroup, hours: number) =>
 /** Months after which the same would be done in a visit of its own. */
 const months = ref(12)
 const later = computed(() => (bench.examined ? laterOf(bench.examined, months.value) : []))
-const off = computed(() => bench.examined && money.value && putOff(bench.examined, money.value, months.value))
+const off = computed(
+  () => bench.examined && bench.report && putOff(bench.examined, bench.report.wiring.wires, months.value)
+)
 const laterColumns: Column<Later>[] = [
   { key: 'label', title: 'Unit', value: row => row.label },
   {
@@ -493,7 +495,8 @@ const laterColumns: Column<Later>[] = [
       <p v-if="off" class="small">
         All of it {{ months }} {{ months === 1 ? 'month' : 'months' }} later costs
         <b class="figures">{{ taste.money(off.togetherCents) }}</b> more: equipment
-        {{ taste.money(off.equipmentCents) }}, trade-ins and sales {{ taste.money(off.creditsCents) }}.
+        {{ taste.money(off.equipmentCents) }}, trade-ins and sales {{ taste.money(off.creditsCents) }}, tax and
+        contingency on it {{ taste.money(off.taxCents) }}. In Options side by side it stands as a column of its own.
       </p>
       <FactTable :rows="later" :columns="laterColumns" name="Now or later" no-filter :key-of="row => row.unit">
         <template #saved="{ row }"

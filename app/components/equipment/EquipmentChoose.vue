@@ -94,6 +94,20 @@ const columns = computed((): Column<Item>[] => [
     number: true
   },
   { key: 'price', title: 'Price', value: item => taste.sum(item.priceCents), number: true, hidden: true },
+  {
+    key: 'yearly',
+    title: 'Every year',
+    value: item => item.yearly && taste.sum(item.yearly.cents),
+    text: item => (item.yearly ? `${taste.money(item.yearly.cents)}, ${item.yearly.for}` : ''),
+    number: true,
+    hidden: true
+  },
+  {
+    key: 'announced',
+    title: 'Announced',
+    value: item => item.announced?.map(one => `${taste.day(one.by)}: ${one.says}`).join('; '),
+    hidden: true
+  },
   { key: 'amps', title: 'Amps', value: item => effects.get(item.id)?.change.amps, number: true },
   {
     key: 'weight',

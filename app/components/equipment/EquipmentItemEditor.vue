@@ -45,6 +45,9 @@ const NAMES: Partial<Record<Column, [string, string]>> = {
   needs: ['Needs', 'function com antenna; signal? heading: why'],
   approvals: ['Approved for', 'certified; amateur-built; light-sport'],
   price_usd: ['Price, dollars', ''],
+  yearly_usd: ['Every year, dollars', 'data, a licence'],
+  yearly_for: ['Every year for', ''],
+  announced: ['Announced', '2027-09-01 | price 4500 | approved certified | gives com | in words'],
   labour_h: ['Labour to install, h', ''],
   remove_h: ['Labour to take out, h', ''],
   mounts: ['May stand', PLACE_KINDS.join('; ')],
@@ -62,7 +65,7 @@ const SAMPLE: Partial<Record<Column, string>> = {
   price_usd: '0',
   labour_h: '0'
 }
-const WIDE: Column[] = ['summary', 'connectors', 'ports', 'provides', 'needs', 'screws_mm', 'mounts']
+const WIDE: Column[] = ['summary', 'connectors', 'ports', 'provides', 'needs', 'screws_mm', 'mounts', 'announced']
 
 function cellsOf(from: Item): Record<Column, string> {
   return Papa.parse<Record<Column, string>>(writeCatalogueCsv([from]), { header: true }).data[0]!

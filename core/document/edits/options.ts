@@ -28,6 +28,12 @@ export const optionEdits = {
   'quote.drop': editOption({ quote: Id }, (option, { quote }) => {
     drop(option.quotes, one => one.id === quote, `quote “${quote}”`)
   }),
+  /** Gives the job to the shop of a quote, or takes it back. */
+  'shop.set': editOption({ quote: Id.optional() }, (option, { quote }) => {
+    if (quote === undefined) delete option.shop
+    else if (option.quotes.some(one => one.id === quote)) option.shop = quote
+    else refuse(`There is no quote “${quote}”`)
+  }),
   'phase.put': editOption({ phase: WorkPhase }, (option, { phase }) => putById(option.phases, phase)),
   'phase.drop': editOption({ phase: Id }, (option, { phase }) => {
     drop(option.phases, one => one.id === phase, `phase “${phase}”`)

@@ -33,6 +33,8 @@ const COLUMN_OF: Record<string, Column> = {
   'power.internalBatteryMinutes': 'internal_battery_min',
   'power': 'at_v',
   'priceCents': 'price_usd',
+  'yearly.cents': 'yearly_usd',
+  'yearly.for': 'yearly_for',
   'labourHours': 'labour_h',
   'removeHours': 'remove_h'
 }
@@ -223,6 +225,31 @@ function needs(row: Row): unknown[] {
   })
 }
 
+/** “2027-09-01 | price 4500 | approved certified | gives vertical guidance | what it is”: the day, what changes, the words. */
+function announced(row: Row): unknown[] | undefined {
+  const cell = row.announced?.trim() ?? ''
+  if (cell === '') return undefined
+  return list(cell, ' // ').map(entry => {
+    const parts = entry.split('|').map(part => part.trim())
+    const [by, says] = [parts[0], parts.at(-1)]
+    const changes = parts.slice(1, -1).map(part => /^(?:price ([\d.]+)|(approved|gives) (.+))$/.exec(part))
+    if (parts.length < 2 || changes.includes(null))
+      throw new CellError(
+        'announced',
+        `“${entry.slice(0, 60)}” is no announcement; write “2027-09-01 | price 4500 | approved certified; light-sport | gives com | what it is”, the three in the middle as wanted, several parted by //`
+      )
+    const found = (word: string) => changes.find(change => change![2] === word)?.[3]
+    const price = changes.find(change => change![1] !== undefined)?.[1]
+    return present({
+      by,
+      says,
+      priceCents: price === undefined ? undefined : Math.round(Number(price) * 100),
+      approvals: found('approved') === undefined ? undefined : list(found('approved')),
+      provides: found('gives') === undefined ? undefined : list(found('gives'))
+    })
+  })
+}
+
 const yes = (row: Row, column: Column): boolean => {
   const cell = row[column]?.trim().toLowerCase() ?? ''
   if (cell !== '' && cell !== 'yes' && cell !== 'no') throw new CellError(column, `“${cell}” is neither yes nor no`)
@@ -237,6 +264,7 @@ const present = <T extends Record<string, unknown>>(fields: T): T =>
 const HANG_ON: [Column, Column[]][] = [
   ['bezel_mm', ['cutout_mm', 'screws_mm', 'stack', 'reads_deg']],
   ['body_mm', ['connector_mm']],
+  ['yearly_usd', ['yearly_for']],
   [
     'at_v',
     [
@@ -276,6 +304,7 @@ function itemOf(row: Row): unknown {
   })
   const atV = number(row, 'at_v')
   const price = number(row, 'price_usd')
+  const yearly = number(row, 'yearly_usd')
   return present({
     id: row.id?.trim(),
     name: row.name?.trim(),
@@ -327,6 +356,8 @@ function itemOf(row: Row): unknown {
     tanks: number(row, 'tanks'),
     approvals: list(row.approvals),
     priceCents: price === undefined ? undefined : Math.round(price * 100),
+    yearly: yearly === undefined ? undefined : { cents: Math.round(yearly * 100), for: row.yearly_for?.trim() ?? '' },
+    announced: announced(row),
     labourHours: number(row, 'labour_h'),
     removeHours: number(row, 'remove_h') ?? 0,
     mounts: list(row.mounts)
@@ -345,7 +376,12 @@ export function readCatalogueCsv(text: string): CatalogueRead {
   const clean = text.replace(/^\uFEFF/, '')
   const rows: { cells: string[]; line: number }[] = []
   let cursor = 0
+  // What parts the cells is read off the header: within cells other signs part lists, and would be taken for it.
+  const [head = ''] = clean.split(/[\r\n]/, 1)
+  const many = (sign: string) => head.split(sign).length
+  const [delimiter] = [',', ';', '\t'].sort((a, b) => many(b) - many(a))
   Papa.parse<string[]>(clean, {
+    delimiter,
     step: ({ data, errors, meta }) => {
       const { line } = positionAt(clean, cursor)
       for (const error of errors)

@@ -43,6 +43,14 @@ const needCell = (need: Need): string =>
     need.for ? ` for ${need.for.join(', ')}` : '',
     need.text ? `: ${need.text}` : ''
   ].join('')
+const announcedCell = ({ by, says, priceCents, approvals, provides }: NonNullable<Item['announced']>[number]): string =>
+  [
+    by,
+    ...(priceCents === undefined ? [] : [`price ${priceCents / 100}`]),
+    ...(approvals ? [`approved ${approvals.join('; ')}`] : []),
+    ...(provides ? [`gives ${provides.join('; ')}`] : []),
+    says
+  ].join(' | ')
 
 /**
  * A cell that a spreadsheet would run as a formula is led by a space, which reading takes off again: one that begins with = + @, a
@@ -109,6 +117,9 @@ export function writeCatalogueCsv(items: readonly Item[]): string {
         tanks: item.tanks ?? '',
         approvals: item.approvals.join('; '),
         price_usd: item.priceCents / 100,
+        yearly_usd: item.yearly ? item.yearly.cents / 100 : '',
+        yearly_for: item.yearly?.for ?? '',
+        announced: item.announced?.map(announcedCell).join(' // ') ?? '',
         labour_h: item.labourHours,
         remove_h: item.removeHours,
         mounts: item.mounts.join('; ')

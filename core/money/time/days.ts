@@ -1,4 +1,4 @@
-import { addDays, differenceInCalendarDays, format, isWeekend, parseISO } from 'date-fns'
+import { addDays, addMonths, differenceInCalendarDays, format, isWeekend, parseISO } from 'date-fns'
 
 /** Days on which nobody works, beside Saturdays and Sundays, as YYYY-MM-DD. */
 export type Closed = readonly string[]
@@ -25,6 +25,12 @@ export function workingDayAfter(from: string, days: number, closed: Closed = [])
 export const workingDayOf = (from: string, index: number, closed: Closed = []): string =>
   workingDayAfter(isoOf(addDays(parseISO(from), -1)), index + 1, closed)
 
+/** Working days from one day on that lie before another: what begins after so many begins on that day or the next one worked on. */
+export const workingDaysBefore = (from: string, day: string, closed: Closed = []): number => {
+  const yesterday = (iso: string) => isoOf(addDays(parseISO(iso), -1))
+  return day <= from ? 0 : workingDaysBetween(yesterday(from), yesterday(day), closed)
+}
+
 /** Working days after one day up to another, that one included; none when it lies before. Both YYYY-MM-DD. */
 export function workingDaysBetween(from: string, to: string, closed: Closed = []): number {
   const shut = new Set(closed)
@@ -32,6 +38,18 @@ export function workingDaysBetween(from: string, to: string, closed: Closed = []
   let count = 0
   for (let n = differenceInCalendarDays(parseISO(to), first); n > 0; n--) if (works(addDays(first, n), shut)) count++
   return count
+}
+
+/** A day so many months later; the last of the month where that has no such day. */
+export const monthsAfter = (from: string, months: number): string => isoOf(addMonths(parseISO(from), months))
+
+/** Months from one day to another by the calendar: whole ones, then days as a share of the month they lie in; none when it lies before. */
+export function monthsBetween(from: string, to: string): number {
+  if (to <= from) return 0
+  let whole = 0
+  while (monthsAfter(from, whole + 1) <= to) whole++
+  const [began, ends] = [monthsAfter(from, whole), monthsAfter(from, whole + 1)].map(day => parseISO(day))
+  return whole + differenceInCalendarDays(parseISO(to), began!) / differenceInCalendarDays(ends!, began!)
 }
 
 /** Days as they are typed: parted by commas, semicolons, blanks or lines. @returns the days in order, or the first that is none */

@@ -19,6 +19,8 @@ export interface JobTask {
   drives: number
   /** It is not to begin before so many working days. */
   from?: number
+  /** What it waits for is done after so many, with likely times. */
+  ready: number
 }
 /** The odds of a job in time and money. */
 export interface JobOdds {
@@ -60,6 +62,7 @@ export function jobOdds(
     tasks,
     tasks.map(task => task.days[1])
   )
+  const finishOf = new Map(placed.map(one => [one.id, one.finish]))
   const odds = tryJob(tasks, runs)
   const plannedHours = tasks.reduce((sum, task) => sum + (task.id === 'faults' ? 0 : task.hours), 0)
   const centsAt = (hours: number) => plannedCents + (hours - plannedHours) * rateCents
@@ -84,6 +87,7 @@ export function jobOdds(
       start: placed[at]!.start,
       finish: placed[at]!.finish,
       slack: placed[at]!.slack,
+      ready: Math.max(0, ...task.after.map(id => finishOf.get(id) ?? 0)),
       held: odds.held.get(task.id)!,
       drives: odds.drives.get(task.id)!,
       ...(task.from !== undefined && { from: task.from })

@@ -2,7 +2,7 @@ import type { Design, DesignUnit } from '../../design'
 import { figure, say, thing, type Phrase } from '../../quantity'
 import { jobOf, placedAsEntered, sumVisits } from '../visits/model'
 import { momentsOf, type Three } from './chance'
-import { workingDaysBetween } from './days'
+import { workingDaysBefore } from './days'
 import { inspectionOf } from './inspection'
 
 /** One piece of the job, in working days, and what must be done before it. */
@@ -182,8 +182,7 @@ function withOwn(design: Design, job: readonly Task[], pace: Pace): Task[] {
         ...task.after.filter(id => there.has(id)),
         ...waits.filter(one => one.before.includes(task.id)).map(one => one.id)
       ],
-      // The day before the first working day is none of them: a task that begins on the first begins at 0.
-      ...(day && { from: Math.max(0, workingDaysBetween(pace.on, day, pace.closed ?? []) - 1) })
+      ...(day && { from: workingDaysBefore(pace.on, day, pace.closed) })
     }
   })
 }

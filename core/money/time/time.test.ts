@@ -256,8 +256,8 @@ describe('the job of a design', () => {
   })
   it('a task is moved to a day and not before; one that waits in a circle is told, one that names nothing too', () => {
     const design = resolve(dun, 'b')
-    // 2026-12-01 is a Tuesday: the Tuesday after, five working days have passed.
-    const moved = tasksOf({ ...design, shifts: [{ task: 'open', from: '2026-12-09' }] }, pace)
+    // 2026-12-01 is a Tuesday: on the Tuesday after, five working days have passed.
+    const moved = tasksOf({ ...design, shifts: [{ task: 'open', from: '2026-12-08' }] }, pace)
     expect(
       criticalPath(
         moved,

@@ -2,18 +2,18 @@ import { AS_FOUND, type Design, type DesignUnit } from '../../design'
 import { ACCESS, type AccessGroup, type OwnCost, type Prices, type WorkPhase } from '../../document'
 import { gap, setDown, type Figure } from '../../panel'
 import { MINUTES_AN_END, type Wire } from '../../wiring'
+import { monthsBetween } from '../time/days'
 import { accessHours, accessOf, opensFor } from './access'
 
 /** To make and rivet on a doubler or an angle, metal included (our default). */
 export const STIFFENER_HOURS = 2
-const MS_A_MONTH = (365.25 / 12) * 24 * 3600_000
 
 /** One time that the aeroplane is in the shop, in order. */
 export interface Visit {
   /** Empty where the option has no visits of its own. */
   id: string
   name: string
-  /** Months after the first, by the days entered; none where a day is lacking. */
+  /** Months to it from the day of the prices (the first visit’s where none is entered); without a day as the one before it. */
   months: number
   phase?: WorkPhase
 }
@@ -49,19 +49,25 @@ export interface Job {
   costs: Design['costs']
 }
 
-/** Visits by their days; what has no day stands where it was put. */
-export function visitsOf({ phases }: Pick<Design, 'phases'>): Visit[] {
-  if (!phases.length) return [{ id: '', name: '', months: 0 }]
+/**
+ * Visits by their days; what has no day stands where it was put.
+ * @param from the day the aeroplane goes in, where no visit says one: YYYY-MM-DD
+ */
+export function visitsOf({ phases, prices }: Pick<Design, 'phases' | 'prices'>, from?: string): Visit[] {
+  const since = (day: string | undefined, first: string | undefined): number => {
+    const began = prices.on ?? first
+    return day && began ? monthsBetween(began, day) : 0
+  }
+  if (!phases.length) return [{ id: '', name: '', months: since(from, undefined) }]
   const dated = phases.filter(one => one.from).sort((a, b) => (a.from! < b.from! ? -1 : a.from! > b.from! ? 1 : 0))
   let next = 0
   const order = phases.map(one => (one.from ? dated[next++]! : one))
   const first = order.find(one => one.from)?.from
-  return order.map(phase => ({
-    id: phase.id,
-    name: phase.name,
-    months: phase.from && first ? (Date.parse(phase.from) - Date.parse(first)) / MS_A_MONTH : 0,
-    phase
-  }))
+  let months = first ? 0 : since(from, undefined)
+  return order.map(phase => {
+    if (phase.from) months = Math.max(months, since(phase.from, first))
+    return { id: phase.id, name: phase.name, months, phase }
+  })
 }
 
 /**
@@ -131,7 +137,7 @@ export function jobOf(design: Design, wires: readonly Wire[]): Job {
     pieces.flatMap(piece => piece.opens).map(group => [group, accessHours(prices, group)])
   ) as Job['accessHours']
   return {
-    visits: visitsOf(design),
+    visits: visitsOf(design, design.brief.downFrom),
     pieces,
     wires: wires
       .map(wire => ({

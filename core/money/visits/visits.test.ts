@@ -75,14 +75,29 @@ describe('visits', () => {
     const entered = refit([TWO[0]!, { ...TWO[1]!, accessHours: 2 }], { second: 'y2' })
     expect(money(entered).totalCents).toBe(whole + 20_000 + 50_000 + 20_000)
   })
-  // Compound growth: 2000 at 5 % for 12 months is 2100 (2028 is a leap year: 366 days are 12.02 months).
+  // Compound growth: 2000 at 5 % for 12 months is 2100.
   it('prices rise and trade-ins fall until the visit that they belong to', () => {
     const dated: Phases = [
       { id: 'y1', name: 'One', from: '2027-01-10' },
       { id: 'y2', name: 'Two', from: '2028-01-10' }
     ]
     const { lines } = money(refit(dated, { box: 'y2' }, { driftPercentAYear: 5 }))
-    expect(lines.find(line => line.key === 'drift y2')!.cents).toBe(Math.round(200_000 * (1.05 ** (365 / 365.25) - 1)))
+    expect(lines.find(line => line.key === 'drift y2')!.cents).toBe(10_000)
+  })
+  it('from the day of the prices on, where one is entered; a visit without a day is as late as the one before it', () => {
+    const phases: Phases = [
+      { id: 'y1', name: 'One', from: '2027-01-10' },
+      { id: 'y2', name: 'Two' }
+    ]
+    const drift = (on?: string) =>
+      money(refit(phases, { box: 'y2' }, { driftPercentAYear: 5, ...(on && { on }) })).lines.filter(line =>
+        line.key.startsWith('drift')
+      )
+    expect(drift()).toEqual([])
+    // All 6500 of things at 5 % for two years, by visit: 4500 and 2000 times 0.1025.
+    expect(drift('2025-01-10').map(line => line.cents)).toEqual([46_125, 20_500])
+    // At prices of a later day a visit is priced as they are.
+    expect(drift('2027-06-01')).toEqual([])
   })
   // 8 % on the things, 20 % on the work, each rounded once for the visit.
   it('tax is on things and on work apart', () => {
