@@ -86,6 +86,14 @@ describe('sheets of the decision and of the budget', () => {
     const order = rest.find(table => table.title === 'To order')!
     const units = order.rows.filter(row => row[0] === 'unit').reduce((total, row) => total + Number(row[2]), 0)
     expect(units).toBe(design.units.filter(unit => unit.state === 'new').length)
+    const screws = order.rows
+      .filter(row => String(row[1]).startsWith('screw'))
+      .reduce((sum, row) => sum + Number(row[2]), 0)
+    expect(screws).toBe(
+      design.units
+        .filter(unit => unit.state === 'new' && unit.place.kind === 'panel')
+        .reduce((sum, unit) => sum + unit.item.face!.screws.length, 0)
+    )
     const metres = order.rows.filter(row => row[0] === 'wire').reduce((total, row) => total + Number(row[3]), 0)
     expect(metres).toBeCloseTo(report.wiring.wires.reduce((total, wire) => total + wire.lengthMm, 0) / 1000, 6)
   })

@@ -330,12 +330,19 @@ function orderTable(design: Design, report: Report): AnalysisTable {
   const protectors = report.power.circuits
     .filter(circuit => circuit.head === circuit.unit)
     .map(circuit => `${circuit.protector} ${circuit.breakerA} A`)
+  // Screws hold what comes to the face; those of what stays are there.
+  const screws = units.flatMap(unit =>
+    unit.place.kind === 'panel' ? (unit.item.face?.screws ?? []).map(one => `screw for a hole of ${one.holeMm} mm`) : []
+  )
+  const metal = design.airframe.panel.stiffeners.map(one => `${one.kind}, ${one.name}`)
   return {
     title: 'To order',
-    note: 'Units that come, then what the circuits and the harness of the whole option take; what the aeroplane has already comes off it.',
+    note: 'Units that come, screws for them, metal behind the face; then what the circuits and the harness of the whole option take; what the aeroplane has already comes off it.',
     columns: [{ says: 'Kind' }, { says: 'What' }, { says: 'Count' }, { says: 'Metres', digits: 1 }],
     rows: [
       ...count(units.map(unit => `${unit.item.name}, ${unit.item.maker}`)).map(([name, n]) => ['unit', name, n, '']),
+      ...count(screws).map(([name, n]) => ['hardware', name, n, '']),
+      ...count(metal).map(([name, n]) => ['hardware', name, n, '']),
       ...count(protectors).map(([name, n]) => ['protection', name, n, '']),
       ...report.wiring.bill.lines.map(line => [
         line.what,
