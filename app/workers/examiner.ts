@@ -181,7 +181,7 @@ const withAsked = (asked?: PutOffAsked): Project =>
 function differencesIn(project: Project, first: string, second: string): Difference[] {
   const of = (option: string) => ({
     design: resolve(project, option),
-    report: examineOption(project, option, { withRemedies: false })
+    report: examineOption(project, option)
   })
   return differences(of(first), of(second))
 }
@@ -284,7 +284,7 @@ const examiner = {
   ): Promise<RemedyEffect[] | undefined> {
     const project = document()
     return walk(
-      remedyEffects(project, option, examineOption(project, option, { catalogue }), findings),
+      remedyEffects(project, option, examineOption(project, option, { catalogue, today: today() }), findings),
       job,
       (far, of, found) => tell(far, of, found)
     )
@@ -324,13 +324,13 @@ const examiner = {
   /** How far the face gives at points all over it. */
   bendMap(option: string): BendMap[] {
     const design = resolve(document(), option)
-    return bendMap(design, examinePanel(design, false).placed)
+    return bendMap(design, examinePanel(design).placed)
   },
   /** The odds of the job, or of one visit of it, in time and money. */
   jobOdds(option: string, pace: Omit<Pace, 'on'>, daysThere: number | undefined, visit?: string): JobOdds {
     const project = document()
     const design = resolve(project, option)
-    const { money } = examineOption(project, option, { withRemedies: false })
+    const { money } = examineOption(project, option)
     const phase = design.phases.find(one => one.id === visit)
     const plannedCents = money.lines
       .filter(line => line.group !== 'contingency' && (!phase || line.phase === phase.id))
@@ -349,7 +349,7 @@ const examiner = {
   /** The best way to share the job out over its visits, with how the aeroplane would fly between them. */
   split(option: string, pace: Omit<Pace, 'on'>): SplitSearch & { between: AfterVisit[] } {
     const project = document()
-    const { wiring } = examineOption(project, option, { withRemedies: false })
+    const { wiring } = examineOption(project, option)
     const found = searchSplit(resolve(project, option), wiring.wires, pace)
     const of = new Map(found.best?.of.map(one => [one.unit, one.visit]))
     const tried = {

@@ -60,8 +60,21 @@ export interface Finding {
   basis: Basis
   says: Phrase
   remedies: Remedy[]
+  /** Its remedies take a search: `remediesOf` makes it when they are asked for. */
+  seeks?: true
   /** What would cure it that is not there yet: an item that gives one of these functions, or says this signal. */
   lacks?: { functions: readonly FunctionName[]; signal?: SignalName }
   /** The figure whose working shows how `measured` came about, where it was computed and not looked up. */
   figure?: FigureOf
 }
+
+const searches = new WeakMap<Finding, () => Remedy[]>()
+/** A finding whose remedies take a search, which is made when somebody asks for them and not before. */
+export function seeking(finding: Omit<Finding, 'remedies'>, seek: () => Remedy[]): Finding {
+  const told: Finding = { ...finding, remedies: [], seeks: true }
+  let found: Remedy[] | undefined
+  searches.set(told, () => (found ??= seek()))
+  return told
+}
+/** What would cure a finding, sought now where that takes a search. Of the finding itself, not of a copy of it. */
+export const remediesOf = (finding: Finding): readonly Remedy[] => searches.get(finding)?.() ?? finding.remedies

@@ -9,7 +9,7 @@ import { demoProject } from '../testing.demo'
 import { analysisSheets, readPinTable, readWiresCsv, writeWiresCsv } from '.'
 
 const dun = demoProject('3-skerrow-dunlin')
-const reportOf = (project: typeof dun) => examineOption(project, 'b', { withRemedies: false })
+const reportOf = (project: typeof dun) => examineOption(project, 'b')
 const report = reportOf(dun)
 const ports = dun.items.find(one => one.id === 'quillon-wayfarer-t')!.ports
 

@@ -1,6 +1,6 @@
 import type { Design, Working } from '../design'
 import type { Wire } from '../wiring'
-import { accessHours, opensFor } from './visits/access'
+import { accessHours, opensIn } from './visits/access'
 import { jobOf, placedAsEntered, sumVisits, type VisitSum } from './visits/model'
 
 /** One unit done in this visit, and alone in one of its own later. */
@@ -32,10 +32,11 @@ export function laterOf(design: Design, months: number): Later[] {
   const { prices } = design
   const rate = prices.labourCentsPerHour
   const drift = prices.driftPercentAYear ?? 0
+  const opens = opensIn(design)
   return design.units
     .filter(unit => unit.state === 'new')
     .map((unit): Later => {
-      const kinds = opensFor(design, unit)
+      const kinds = opens(unit)
       const hours = kinds.reduce((sum, kind) => sum + accessHours(prices, kind), 0)
       const install = Math.round(unit.item.labourHours * rate)
       const later = {

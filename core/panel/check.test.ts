@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { readPhrase, US, type Phrase } from '../quantity'
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../document'
-import { AS_FOUND, resolve } from '../design'
+import { AS_FOUND, remediesOf, resolve } from '../design'
 import { boxFace, designWith, item, plainProject, projectWith, roundFace } from '../testing'
 import { demoCatalogue } from '../testing.demo'
 import { examinePanel, figureAreaMm2, findPlace, groundOf, openings, setDown, stands, zoneFigure } from '.'
@@ -54,8 +54,8 @@ describe('what does not go on the face', () => {
     ])
     const [finding] = examinePanel(resolve(project, 'a')).findings
     expect(finding!.measured).toBeCloseTo(60 - 83.375, 6)
-    expect(finding!.remedies.length).toBeGreaterThan(0)
-    for (const remedy of finding!.remedies)
+    expect(remediesOf(finding!).length).toBeGreaterThan(0)
+    for (const remedy of remediesOf(finding!))
       expect(examinePanel(resolve(applyEdits(project, remedy.edits, 'cure').project, 'a')).findings).toEqual([])
   })
   it('offers no remedy for the aeroplane as found: what is, is', () => {
@@ -64,7 +64,7 @@ describe('what does not go on the face', () => {
       [four, [260, 150]]
     ])
     const found = { ...project, fitted: project.options[0]!.units }
-    expect(examinePanel(resolve(found, AS_FOUND)).findings[0]!.remedies).toEqual([])
+    expect(remediesOf(examinePanel(resolve(found, AS_FOUND)).findings[0]!)).toEqual([])
   })
   it('a hole keeps the lip of the sheet', () => {
     const [finding] = examinePanel(designWith([[three, [50, 150]]])).findings
@@ -82,8 +82,8 @@ describe('what does not go on the face', () => {
     const project = projectWith([[three, [300, 170]]], base)
     const [finding] = examinePanel(resolve(project, 'a')).findings
     expect(finding).toMatchObject({ code: 'panel.edge' })
-    expect(finding!.remedies).toHaveLength(2)
-    for (const remedy of finding!.remedies)
+    expect(remediesOf(finding!)).toHaveLength(2)
+    for (const remedy of remediesOf(finding!))
       expect(examinePanel(resolve(applyEdits(project, remedy.edits, 'cure').project, 'a')).findings).toEqual([])
   })
   it('a deep box meets a T-bar only where it reaches it, and says by how much', () => {
@@ -320,13 +320,13 @@ describe('locked and set out', () => {
   }
   it('a remedy moves the other one when one is locked', () => {
     expect(
-      near({})
-        .remedies.flatMap(remedy => remedy.edits)
+      remediesOf(near({}))
+        .flatMap(remedy => remedy.edits)
         .some(edit => edit.type === 'unit.move' && edit.unit === 'three')
     ).toBe(true)
     expect(
-      near({ locked: true })
-        .remedies.flatMap(remedy => remedy.edits)
+      remediesOf(near({ locked: true }))
+        .flatMap(remedy => remedy.edits)
         .every(edit => edit.type === 'unit.move' && edit.unit === 'four')
     ).toBe(true)
   })

@@ -1,4 +1,4 @@
-import { AS_FOUND, type Basis, type Design, type Remedy, type Finding } from '../design'
+import { AS_FOUND, seeking, type Basis, type Design, type Remedy, type Finding } from '../design'
 import {
   areaMm2,
   DIRECTIONS,
@@ -495,9 +495,8 @@ function also(rest: readonly Misfit[]): string {
 /**
  * Examines the face and what lies behind it.
  * Limits come from the panel itself (lip, least web, depth) as the user entered them.
- * @param withRemedies whether cures are looked for: not where only what is found is asked, as for the effect of a choice
  */
-export function examinePanel(design: Design, withRemedies = true): PanelReport {
+export function examinePanel(design: Design): PanelReport {
   const ground = groundOf(design.airframe.panel)
   const onPanel = design.units.filter(unit => unit.place.kind === 'panel')
   const placed = onPanel.flatMap(unit => setDownUnit(unit) ?? [])
@@ -508,7 +507,7 @@ export function examinePanel(design: Design, withRemedies = true): PanelReport {
   const report = (unit: Placed, misfits: readonly Misfit[]) => {
     const first = misfits[0]
     if (!first) return
-    findings.push({
+    const finding: Omit<Finding, 'remedies'> = {
       id: `panel.${first.code}:${[unit.id, first.other].join(':')}`,
       code: `panel.${first.code}`,
       weight: WEIGHT[first.code],
@@ -517,11 +516,11 @@ export function examinePanel(design: Design, withRemedies = true): PanelReport {
       limit: first.limitMm,
       unit: 'mm',
       basis: first.basis,
-      says: say`${words(unit, first, placed)}${also(misfits.slice(1))}`,
-      remedies: !withRemedies
-        ? []
-        : moveRemedies({ unit, misfits, all: placed, ground, optionId: design.optionId, fixed })
-    })
+      says: say`${words(unit, first, placed)}${also(misfits.slice(1))}`
+    }
+    findings.push(
+      seeking(finding, () => moveRemedies({ unit, misfits, all: placed, ground, optionId: design.optionId, fixed }))
+    )
   }
   let least = Infinity
   let between: [string, string] | undefined

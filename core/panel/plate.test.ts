@@ -112,4 +112,36 @@ describe('a plate against closed forms', () => {
     expect(plate.at(plate.pushed([p]), q.x, q.y)).toBeCloseTo(plate.at(plate.pushed([q]), p.x, p.y), 9)
     expect(POISSON).toBe(0.33)
   })
+  // Clapeyron: the work of pushes is Σ F · w where they push.
+  it('the work of many cases at once is that of each on what it pushes down', () => {
+    const plate = new Plate(rectangle(600, 300, [30, 15], ALL), d)
+    const loads = Array.from({ length: 11 }, (_, n) => [
+      { x: 40 + n * 47, y: 60 + n * 11, n: 20 },
+      { x: 580 - n * 40, y: 250 - n * 3, n: 25 }
+    ])
+    const works = plate.works(loads)
+    loads.forEach((pushes, at) => {
+      const field = plate.pushed(pushes)
+      const work = pushes.reduce((sum, one) => sum + one.n * plate.at(field, one.x, one.y), 0)
+      expect(works[at]! / work).toBeCloseTo(1, 9)
+    })
+    expect(plate.works([])).toEqual([])
+  })
+  it('a sheet like one before it is the same as if it had been the first: a hole moved, a side freed, a bar put', () => {
+    const sheet = (hole: number, free = false) => {
+      const grid = rectangle(600, 300, [30, 15], free ? [HELD_X, FREE, HELD_X, HELD_Y] : ALL)
+      for (let row = 5; row < 9; row++)
+        for (let column = 0; column < 5; column++) grid.metal[row * 30 + hole + column] = 0
+      return grid
+    }
+    const bar = [{ along: 'y' as const, line: 20, from: 0, to: 15, ei: 1e8 }]
+    const cases = [[sheet(4)], [sheet(18)], [sheet(18, true)], [sheet(19)], [sheet(4), bar], [sheet(4)]] as const
+    const gives = (plate: Plate) => plate.works([[{ x: 300, y: 150, n: 45 }], [{ x: 50, y: 30, n: 45 }]])
+    const after = cases.map(([grid, bars]) => gives(new Plate(grid, d, bars)))
+    cases.forEach(([grid, bars], at) => {
+      // Sheets of other sizes push the like ones out of what is remembered.
+      for (let n = 0; n < 6; n++) new Plate(rectangle(100, 100, [6 + n, 5], ALL), d)
+      expect(gives(new Plate(grid, d, bars))).toEqual(after[at])
+    })
+  })
 })

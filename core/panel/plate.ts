@@ -29,6 +29,12 @@ export interface Bar {
   to: number
   ei: number
 }
+/** A force in N at a point of a sheet. */
+export interface Push {
+  x: number
+  y: number
+  n: number
+}
 export const FREE = 0
 /** Held without being clamped, along a side that runs in x, in y, or in neither; clamped. */
 export const HELD_X = 1
@@ -149,6 +155,21 @@ function rectangleStiffness(dx: number, dy: number): Float64Array {
   return k
 }
 
+/** The stiffness of a sheet before it is split, with the freedoms that are held. */
+interface Whole {
+  n: number
+  band: number
+  k: Float64Array
+  held: Uint8Array
+}
+interface Split extends Whole {
+  lower: Float64Array
+  fixed: Uint8Array
+}
+/** The last few splits: the next sheet differs from one of them by a hole that was moved, or by an angle. */
+const splits: Split[] = []
+const MOST_SPLITS = 6
+
 /**
  * A sheet ready to be pushed: its stiffness split once (Cholesky, in a band), each push then costs two sweeps. Corners are
  * numbered along the shorter way, so that the band is narrow.
@@ -200,8 +221,34 @@ export class Plate {
         if (how === HELD_X || how === CLAMPED) this.fixed[first + 1] = 1
         if (how === HELD_Y || how === CLAMPED) this.fixed[first + 2] = 1
       }
+    const whole = { n, band, k: k.slice(), held: this.fixed.slice() }
     this.lower = k
-    this.split()
+    this.split(this.resume(whole))
+    splits.unshift({ ...whole, lower: k, fixed: this.fixed })
+    if (splits.length > MOST_SPLITS) splits.pop()
+  }
+
+  /**
+   * A row of the split follows from the rows up to it alone: those before the first that differs are taken over from the sheet that has
+   * most in common with this one. @returns the first row that is still to be split
+   */
+  private resume({ n, band, k, held }: Whole): number {
+    let best: Split | undefined
+    let most = 0
+    for (const one of splits) {
+      if (one.n !== n || one.band !== band) continue
+      let same = 0
+      while (same < n && held[same] === one.held[same]) same++
+      let at = 0
+      while (at < same * band && k[at] === one.k[at]) at++
+      same = Math.min(same, Math.floor(at / band))
+      if (same > most) [best, most] = [one, same]
+    }
+    if (best) {
+      this.lower.set(best.lower.subarray(0, most * band))
+      this.fixed.set(best.fixed.subarray(0, most))
+    }
+    return most
   }
 
   /** The number of a corner, along the shorter way first. */
@@ -227,9 +274,9 @@ export class Plate {
     }
   }
 
-  private split(): void {
+  private split(from: number): void {
     const { n, band, lower: k, fixed } = this
-    for (let i = 0; i < n; i++) {
+    for (let i = from; i < n; i++) {
       const row = i * band + band - 1 - i
       const low = Math.max(0, i - band + 1)
       if (fixed[i] || !(k[row + i]! > 0)) {
@@ -247,7 +294,8 @@ export class Plate {
         }
         const other = j * band + band - 1 - j
         let sum = k[row + j]!
-        for (let m = Math.max(low, j - band + 1); m < j; m++) sum -= k[row + m]! * k[other + m]!
+        // Row j reaches no further back than row i does: low is the first that both have.
+        for (let m = low; m < j; m++) sum -= k[row + m]! * k[other + m]!
         k[row + j] = sum / k[other + j]!
       }
       let sum = own
@@ -277,7 +325,7 @@ export class Plate {
    * The sheet under pushes in N at points: what `at` reads. Each push goes to the freedoms of its rectangle as the deflection
    * between its corners follows from them.
    */
-  pushed(pushes: readonly { x: number; y: number; n: number }[]): Float64Array {
+  pushed(pushes: readonly Push[]): Float64Array {
     const field = new Float64Array(this.n)
     for (const push of pushes)
       for (const [freedom, share] of this.shares(push.x, push.y)) field[freedom]! += share * push.n
@@ -290,31 +338,61 @@ export class Plate {
   }
   /**
    * The work of pushes on what they push down, in N·mm: Σ F · w = |L⁻¹ F|², which takes only the first of the two sweeps, from the
-   * first freedom that is pushed on.
+   * first freedom that is pushed on. Four at a time: each number of the split is then fetched once for all of them.
+   * @param loads of each case its pushes
    */
-  work(pushes: readonly { x: number; y: number; n: number }[]): number {
+  works(loads: readonly (readonly Push[])[]): number[] {
+    const cases = loads.map((pushes, at) => {
+      const onto = pushes.flatMap(push =>
+        this.shares(push.x, push.y).map(([freedom, share]): [number, number] => [freedom, share * push.n])
+      )
+      return { at, onto, first: onto.reduce((least, [freedom]) => Math.min(least, freedom), this.n) }
+    })
+    cases.sort((a, b) => a.first - b.first)
+    const found: number[] = new Array<number>(loads.length).fill(0)
+    for (let c = 0; c < cases.length; c += 4) {
+      const four = cases.slice(c, c + 4)
+      const sums = this.sweepFour(
+        four.map(one => one.onto),
+        four[0]!.first
+      )
+      four.forEach((one, k) => (found[one.at] = sums[k]!))
+    }
+    return found
+  }
+  /** The first sweep of up to four cases from a freedom on: of each |L⁻¹ F|². */
+  private sweepFour(onto: readonly (readonly [number, number][])[], first: number): number[] {
     const { n, band, lower: k, fixed } = this
-    const field = new Float64Array(n)
-    let first = n
-    for (const push of pushes)
-      for (const [freedom, share] of this.shares(push.x, push.y)) {
-        field[freedom]! += share * push.n
-        if (freedom < first) first = freedom
-      }
-    let sum = 0
+    const [a, b, c, d] = [0, 1, 2, 3].map(at => {
+      const field = new Float64Array(n)
+      for (const [freedom, force] of onto[at] ?? []) field[freedom]! += force
+      return field
+    }) as [Float64Array, Float64Array, Float64Array, Float64Array]
+    let [sa, sb, sc, sd] = [0, 0, 0, 0]
     for (let i = first; i < n; i++) {
       if (fixed[i]) {
-        field[i] = 0
+        a[i] = b[i] = c[i] = d[i] = 0
         continue
       }
       const row = i * band + band - 1 - i
-      let value = field[i]!
-      for (let j = Math.max(first, i - band + 1); j < i; j++) value -= k[row + j]! * field[j]!
-      value /= k[row + i]!
-      field[i] = value
-      sum += value * value
+      let va = a[i]!
+      let vb = b[i]!
+      let vc = c[i]!
+      let vd = d[i]!
+      for (let j = Math.max(first, i - band + 1); j < i; j++) {
+        const l = k[row + j]!
+        va -= l * a[j]!
+        vb -= l * b[j]!
+        vc -= l * c[j]!
+        vd -= l * d[j]!
+      }
+      const own = k[row + i]!
+      sa += (a[i] = va / own) ** 2
+      sb += (b[i] = vb / own) ** 2
+      sc += (c[i] = vc / own) ** 2
+      sd += (d[i] = vd / own) ** 2
     }
-    return sum
+    return [sa, sb, sc, sd]
   }
   /** The freedoms of the rectangle at a point, and how much of each is in the deflection there. */
   private shares(x: number, y: number): [number, number][] {

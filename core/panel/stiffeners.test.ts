@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { stiffenerKg } from '../airframe'
-import { resolve } from '../design'
+import { remediesOf, resolve } from '../design'
 import { applyEdits, type Stiffener } from '../document'
 import { examineOption } from '../report'
 import { boxFace, item, plainProject, projectWith, roundFace } from '../testing'
@@ -84,7 +84,7 @@ describe('rails and trays', () => {
   })
   it('the rails that are offered do hold it, and weigh and cost', () => {
     const project = withParts([])
-    const remedy = hung(project)!.remedies.find(one => /pair of rails/.test(readPhrase(one.says, US)))!
+    const remedy = remediesOf(hung(project)!).find(one => /pair of rails/.test(readPhrase(one.says, US)))!
     const { project: after } = applyEdits(project, remedy.edits, 'rails')
     expect(hung(after)).toBeUndefined()
     expect(resolve(after, 'a').airframe.panel.stiffeners).toHaveLength(1)
@@ -108,7 +108,7 @@ describe('rails and trays', () => {
     const base = withParts([across], projectWith([[item({ id: 'dial', face: roundFace(79.375) }), [300, 150]]]))
     const [told] = examinePanel(resolve(base, 'a')).findings.filter(one => one.code === 'panel.stiffener')
     expect(told).toMatchObject({ weight: 'must fix', subjects: ['dial'] })
-    expect(applyEdits(base, told!.remedies[0]!.edits, 'away').project.airframe.panel.stiffeners).toEqual([])
+    expect(applyEdits(base, remediesOf(told!)[0]!.edits, 'away').project.airframe.panel.stiffeners).toEqual([])
     expect(
       examinePanel(resolve(withParts([rails]), 'a')).findings.filter(one => one.code === 'panel.stiffener')
     ).toEqual([])

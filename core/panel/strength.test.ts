@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { boxFace, designWith, item, plainProject, projectWith, roundFace } from '../testing'
 import { applyEdits } from '../document'
-import { resolve } from '../design'
+import { remediesOf, resolve } from '../design'
 import { stiffenerKg } from '../airframe'
 import { readPhrase, US } from '../quantity'
 import { bends, examinePanel, examineStrength, missOf, groundOf, setDown, trayMomentNm, wayOut } from '.'
@@ -73,8 +73,8 @@ describe('bending of the face under a push', () => {
     const project = projectWith(row(5), thin)
     const [finding] = found(project, 'panel.bend')
     expect(finding!.measured).toBeGreaterThan(3)
-    expect(finding!.remedies.length).toBeGreaterThan(0)
-    for (const remedy of finding!.remedies)
+    expect(remediesOf(finding!).length).toBeGreaterThan(0)
+    for (const remedy of remediesOf(finding!))
       expect(found(applyEdits(project, remedy.edits, 'cure').project, 'panel.bend')).toEqual([])
   })
   it('a doubler and an angle weigh and cost', () => {
@@ -165,7 +165,7 @@ describe('a heavy tray on the face alone', () => {
         finding => finding.code === 'panel.rear-support'
       )
     expect(findings(project)).toHaveLength(1)
-    expect(findings(applyEdits(project, findings(project)[0]!.remedies[0]!.edits, 'hold').project)).toEqual([])
+    expect(findings(applyEdits(project, remediesOf(findings(project)[0]!)[0]!.edits, 'hold').project)).toEqual([])
   })
 })
 
@@ -186,7 +186,7 @@ describe('stacks and trays together', () => {
     expect(finding!.measured).toBeCloseTo(4 * 1.05 * 9.80665 * 6.6 * 0.14, 6)
     expect(finding!.measured).toBeCloseTo(38, 0)
     expect(readPhrase(finding!.says, US)).toContain('9 g forward')
-    expect(found(applyEdits(project, finding!.remedies[0]!.edits, 'hold').project, 'panel.rear-support')).toEqual([])
+    expect(found(applyEdits(project, remediesOf(finding!)[0]!.edits, 'hold').project, 'panel.rear-support')).toEqual([])
   })
   it('units that hung there before are asked too', () => {
     const project = stack([158.8, 158.8])

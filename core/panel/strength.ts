@@ -1,6 +1,7 @@
 import {
   AS_FOUND,
   remember,
+  seeking,
   type Basis,
   type Design,
   type DesignUnit,
@@ -61,17 +62,28 @@ function seatsOf(unit: Placed): { x: number; y: number }[] {
   ]
 }
 
-/** How far the face gives at one unit under a push shared by its seats: the mean at them. */
-function bendAt(plates: readonly SheetPlate[], panel: Panel, unit: Placed): Bend {
-  const bay = panel.bays.find(
-    one => gap({ kind: 'circle', x: unit.x, y: unit.y, r: 0.1 }, { kind: 'poly', x: 0, y: 0, points: one.outline }) < 0
-  )
-  const { plate } = plates.find(one => one.bay === (bay?.id ?? ''))!
-  const seats = seatsOf(unit).filter(seat => plate.carries(seat.x, seat.y))
-  if (seats.length === 0) return { unit: unit.id, deflectionMm: Infinity }
-  // Each seat takes an equal part of the push, so that the mean deflection of the seats is the work over the push.
-  const work = plate.work(seats.map(seat => ({ ...seat, n: panel.pushN / seats.length })))
-  return { unit: unit.id, deflectionMm: work / panel.pushN }
+/** How far the face gives at units under a push shared by the seats of each: the mean at them. */
+function bendsAt(plates: readonly SheetPlate[], panel: Panel, units: readonly Placed[]): Bend[] {
+  const on = new Map<SheetPlate, { unit: Placed; seats: { x: number; y: number }[] }[]>()
+  const gives = new Map<string, number>()
+  for (const unit of units) {
+    const bay = panel.bays.find(
+      one =>
+        gap({ kind: 'circle', x: unit.x, y: unit.y, r: 0.1 }, { kind: 'poly', x: 0, y: 0, points: one.outline }) < 0
+    )
+    const sheet = plates.find(one => one.bay === (bay?.id ?? ''))!
+    const seats = seatsOf(unit).filter(seat => sheet.plate.carries(seat.x, seat.y))
+    if (seats.length) on.set(sheet, [...(on.get(sheet) ?? []), { unit, seats }])
+    else gives.set(unit.id, Infinity)
+  }
+  for (const [{ plate }, pushed] of on) {
+    // Each seat takes an equal part of the push, so that the mean deflection of the seats is the work over the push.
+    const works = plate.works(
+      pushed.map(({ seats }) => seats.map(seat => ({ ...seat, n: panel.pushN / seats.length })))
+    )
+    pushed.forEach(({ unit }, at) => gives.set(unit.id, works[at]! / panel.pushN))
+  }
+  return units.map(unit => ({ unit: unit.id, deflectionMm: gives.get(unit.id)! }))
 }
 
 /** Every piece of the face as a plate, with what is cut from it. */
@@ -80,10 +92,7 @@ export const facePlates = remember(
     platesOf(panel, cutsOf(panel, placed), stiffnessOf(panel.material).gpa),
   (panel, placed) => [panel, ...placed]
 )
-const bendsWith = (panel: Panel, placed: readonly Placed[]): Bend[] => {
-  const plates = facePlates(panel, placed)
-  return placed.map(unit => bendAt(plates, panel, unit))
-}
+const bendsWith = (panel: Panel, placed: readonly Placed[]): Bend[] => bendsAt(facePlates(panel, placed), panel, placed)
 /**
  * How far the face gives when a thumb pushes on each unit: as a thin plate with its openings, sides as they are mounted, bays as
  * pieces of their own held by their screws, doublers and angles with it.
@@ -257,36 +266,23 @@ export interface StrengthReport {
   findings: Finding[]
   bends: Bend[]
 }
-/** What else the examination of the face’s strength is told. */
-export interface StrengthAsked {
-  withRemedies?: boolean
-  /** A trial among many leaves the plate out, and says nothing of bending. */
-  trial?: boolean
-}
-
-/** Bending of the face under a push, and boxes that want a support at the back. */
-export function examineStrength(
-  design: Design,
-  placed: readonly Placed[],
-  { withRemedies = true, trial = false }: StrengthAsked = {}
-): StrengthReport {
+/**
+ * Bending of the face under a push, and boxes that want a support at the back.
+ * @param trial one of many leaves the plate out, and says nothing of bending
+ */
+export function examineStrength(design: Design, placed: readonly Placed[], trial = false): StrengthReport {
   const { panel } = design.airframe
   const found = trial ? [] : bends(design, placed)
   return {
     findings: [
-      ...bendFindings(design, placed, found, withRemedies),
+      ...bendFindings(design, placed, found),
       ...trayFindings(design, openings(placed, panel.leastWebMm), placed)
     ],
     bends: found
   }
 }
 
-function bendFindings(
-  design: Design,
-  placed: readonly Placed[],
-  found: readonly Bend[],
-  withRemedies: boolean
-): Finding[] {
+function bendFindings(design: Design, placed: readonly Placed[], found: readonly Bend[]): Finding[] {
   const { panel } = design.airframe
   const soft = found
     .filter(bend => bend.deflectionMm > panel.mostBendMm)
@@ -296,25 +292,23 @@ function bendFindings(
   const name = (bend: Bend) => thing(placed.find(one => one.id === bend.unit)!)
   const others = soft.slice(1, 4).map(name)
   const loose = !Number.isFinite(worst.deflectionMm)
-  return [
-    {
-      id: 'panel.bend',
-      code: 'panel.bend',
-      weight: loose ? 'must fix' : 'decide',
-      subjects: soft.map(bend => bend.unit),
-      ...(!loose && { measured: worst.deflectionMm }),
-      limit: panel.mostBendMm,
-      unit: 'mm',
-      basis: BEND_BASIS,
-      says: say`${
-        loose
-          ? say`The metal at ${name(worst)} hangs on nothing: its openings, or sides that are not held, cut it off from what carries it.`
-          : say`Deflection ${mm(worst.deflectionMm, panel.mostBendMm)} at ${figure(panel.pushN, 'N')} on ${name(worst)}, limit ${mm(panel.mostBendMm, worst.deflectionMm)}.`
-      }${others.length ? say` Soft too: ${enumerate(others)}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.` : ''}`,
-      remedies: loose || !withRemedies ? [] : bendRemedies(panel, placed, worst),
-      figure: { kind: 'bend', of: worst.unit }
-    }
-  ]
+  const finding: Omit<Finding, 'remedies'> = {
+    id: 'panel.bend',
+    code: 'panel.bend',
+    weight: loose ? 'must fix' : 'decide',
+    subjects: soft.map(bend => bend.unit),
+    ...(!loose && { measured: worst.deflectionMm }),
+    limit: panel.mostBendMm,
+    unit: 'mm',
+    basis: BEND_BASIS,
+    says: say`${
+      loose
+        ? say`The metal at ${name(worst)} hangs on nothing: its openings, or sides that are not held, cut it off from what carries it.`
+        : say`Deflection ${mm(worst.deflectionMm, panel.mostBendMm)} at ${figure(panel.pushN, 'N')} on ${name(worst)}, limit ${mm(panel.mostBendMm, worst.deflectionMm)}.`
+    }${others.length ? say` Soft too: ${enumerate(others)}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.` : ''}`,
+    figure: { kind: 'bend', of: worst.unit }
+  }
+  return [loose ? { ...finding, remedies: [] } : seeking(finding, () => bendRemedies(panel, placed, worst))]
 }
 
 /** Units that hang in one opening, judged together; one that is held at its back is carried there. */
@@ -448,14 +442,11 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
   /** The most that a face would give; nothing as soon as it gives too much somewhere, the worst place tried first. */
   const most = (tried: Panel): number | undefined => {
     const plates = facePlates(tried, placed)
-    const order = [...placed].sort((a, b) => Number(b.id === worst.unit) - Number(a.id === worst.unit))
-    let gives = 0
-    for (const unit of order) {
-      const { deflectionMm } = bendAt(plates, tried, unit)
-      if (deflectionMm > tried.mostBendMm) return undefined
-      gives = Math.max(gives, deflectionMm)
-    }
-    return gives
+    const most = (units: readonly Placed[]) =>
+      bendsAt(plates, tried, units).reduce((gives, bend) => Math.max(gives, bend.deflectionMm), 0)
+    const first = most(placed.filter(unit => unit.id === worst.unit))
+    const gives = first > tried.mostBendMm ? first : most(placed)
+    return gives > tried.mostBendMm ? undefined : gives
   }
   const remedies: Remedy[] = []
   const offer = (tried: Panel, says: (most: number) => Remedy['says'], edits: Edit[]) => {
@@ -542,14 +533,16 @@ export function bendMap({ airframe: { panel } }: Design, placed: readonly Placed
     // Every second rectangle: a push costs two sweeps of the whole sheet.
     const columns = Math.ceil(nx / 2)
     const rows = Math.ceil(ny / 2)
-    const deflectionMm: number[] = []
+    const deflectionMm = new Array<number>(rows * columns).fill(NaN)
+    const pushed: { at: number; x: number; y: number }[] = []
     for (let row = 0; row < rows; row++)
       for (let column = 0; column < columns; column++) {
         const [x, y] = [x0 + Math.min(nx - 0.5, 2 * column + 1) * dx, y0 + Math.min(ny - 0.5, 2 * row + 1) * dy]
-        deflectionMm.push(
-          inside([x, y], outline) && plate.carries(x, y) ? plate.work([{ x, y, n: panel.pushN }]) / panel.pushN : NaN
-        )
+        if (inside([x, y], outline) && plate.carries(x, y)) pushed.push({ at: row * columns + column, x, y })
       }
+    plate
+      .works(pushed.map(({ x, y }) => [{ x, y, n: panel.pushN }]))
+      .forEach((work, one) => (deflectionMm[pushed[one]!.at] = work / panel.pushN))
     return { x0, y0, dx: 2 * dx, dy: 2 * dy, columns, deflectionMm }
   })
 }

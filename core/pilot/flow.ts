@@ -140,8 +140,11 @@ export function betterOrders(design: Design, flows: readonly Flow[], pilot: Pilo
     .flatMap((row): BetterOrder[] => {
       const used = flows.filter(flow => flow.steps.filter(step => row.units.includes(step.to)).length > 1)
       if (used.length === 0) return []
+      // Hundreds of orders are walked: what no hand goes to is left out.
+      const named = new Set([...row.units, ...used.flatMap(flow => flow.steps.map(step => step.to))])
+      const small = { ...design, units: design.units.filter(unit => named.has(unit.id)) }
       const cost = (units: readonly string[]) => {
-        const there = withRow(design, { ...row, units: [...units] }, items)
+        const there = withRow(small, { ...row, units: [...units] }, items)
         const walks = used.map(flow => walkFlow(there, flow, pilot))
         return {
           lengthMm: walks.reduce((sum, walk) => sum + walk.lengthMm, 0),

@@ -1,7 +1,7 @@
 import type { FunctionName } from '../catalogue'
 import { freeGround, groundOf, nearestFree, setDown } from '../panel'
 import { type Pilot } from '../document'
-import { AS_FOUND, remember, type Design, type DesignUnit, type Remedy, type Finding } from '../design'
+import { AS_FOUND, remember, seeking, type Design, type DesignUnit, type Remedy, type Finding } from '../design'
 import { betterOrders, proposedFlows, walkFlow, type BetterOrder, type FlowWalk } from './flow'
 import {
   FIELD,
@@ -231,16 +231,12 @@ interface Complaint {
   aim?: FacePoint
 }
 
-/**
- * Examines what the pilots see, reach and do with their hands. Without pilots only what does not depend on them.
- * @param withRemedies whether better places are looked for: not where only what is found is asked
- */
+/** Examines what the pilots see, reach and do with their hands. Without pilots only what does not depend on them. */
 export const examinePilots = remember(
-  (design: Design, withRemedies: boolean = true) => examineSeats(design, withRemedies),
-  (design, withRemedies = true) => {
+  (design: Design) => examineSeats(design),
+  design => {
     const linked = new Set(design.links.flatMap(link => [link.from.unit, link.to.unit]))
     return [
-      withRemedies,
       design.airframe,
       design.optionId,
       design.links,
@@ -251,7 +247,7 @@ export const examinePilots = remember(
   }
 )
 
-function examineSeats(design: Design, withRemedies: boolean): PilotReport {
+function examineSeats(design: Design): PilotReport {
   const { pilots } = design.airframe
   const seats = seatsOf(design)
   const byId = new Map(design.units.map(unit => [unit.id, unit]))
@@ -267,7 +263,7 @@ function examineSeats(design: Design, withRemedies: boolean): PilotReport {
     if (mine.length === 0) continue
     const complain = (seat: Seat, about: Complaint) => {
       const pilot = nameOf.get(seat.pilot)!
-      findings.push({
+      const finding: Omit<Finding, 'remedies'> = {
         id: `pilot.${about.code}:${unit.id}`,
         code: `pilot.${about.code}`,
         weight: unit.state === 'kept' ? 'note' : 'decide',
@@ -276,11 +272,13 @@ function examineSeats(design: Design, withRemedies: boolean): PilotReport {
         limit: about.limit,
         unit: about.unit,
         basis: about.basis,
-        says: about.says,
-        remedies: !withRemedies
-          ? []
-          : closer({ design, unit, pilot, value: about.value, aim: about.aim ?? lineOfSightPoint(pilot) })
-      })
+        says: about.says
+      }
+      findings.push(
+        seeking(finding, () =>
+          closer({ design, unit, pilot, value: about.value, aim: about.aim ?? lineOfSightPoint(pilot) })
+        )
+      )
     }
     const out = isPrimary(unit) ? worst(mine, seat => beyondField(seat.sight)) : undefined
     if (out) {

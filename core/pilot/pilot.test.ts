@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { readPhrase, US, type Phrase } from '../quantity'
 import { describe, expect, it } from 'vitest'
 import { applyEdits, type Flow, type Pilot, type Project } from '../document'
-import { resolve } from '../design'
+import { remediesOf, resolve } from '../design'
 import { item, plainProject, projectWith, roundFace } from '../testing'
 import { demoProject } from '../testing.demo'
 import { armMm, defaultPilot, examinePilots, lineOfSightPoint, proposedFlows, reachTo, sightOf, walkFlow } from '.'
@@ -78,7 +78,7 @@ describe('reach', () => {
     const [finding] = examinePilots(resolve(project, 'a')).findings
     expect(finding).toMatchObject({ code: 'pilot.reach', limit: 670 })
     expect(finding!.measured).toBeCloseTo(Math.hypot(170, 140, 650), 6)
-    const cured = resolve(applyEdits(project, finding!.remedies[0]!.edits, 'nearer').project, 'a')
+    const cured = resolve(applyEdits(project, remediesOf(finding!)[0]!.edits, 'nearer').project, 'a')
     expect(examinePilots(cured).findings).toEqual([])
   })
 })
@@ -179,7 +179,7 @@ describe('flows of the hand', () => {
       'flow'
     ).project
     const finding = examinePilots(resolve(project, 'a')).findings.find(one => one.code === 'pilot.order')!
-    const cured = resolve(applyEdits(project, finding.remedies[0]!.edits, 'order').project, 'a')
+    const cured = resolve(applyEdits(project, remediesOf(finding)[0]!.edits, 'order').project, 'a')
     expect(examinePilots(cured).flows[0]).toMatchObject({ lengthMm: 75, backTracks: 0 })
     expect(examinePilots(cured).orders).toEqual([])
   })

@@ -32,27 +32,41 @@ export type Phrase = readonly Piece[]
 export type Sayable = string | number | Typed | Phrase
 
 const isPhrase = (piece: Sayable): piece is Phrase => Array.isArray(piece)
-function joined(pieces: readonly Sayable[]): Phrase {
-  const flat: Piece[] = []
-  for (const piece of pieces.flatMap((one): Piece[] =>
-    isPhrase(one) ? [...one] : [typeof one === 'number' ? String(one) : one]
-  ))
-    if (piece === '') continue
-    else if (typeof piece === 'string' && typeof flat.at(-1) === 'string') flat[flat.length - 1] += piece
-    else flat.push(piece)
-  return flat
+/** Adds to a phrase that is being made. Thousands are made in an examination: nothing is copied on the way. */
+function add(flat: Piece[], piece: Sayable): void {
+  if (isPhrase(piece)) {
+    for (const one of piece) add(flat, one)
+    return
+  }
+  const one = typeof piece === 'number' ? String(piece) : piece
+  if (one === '') return
+  const last = flat.length - 1
+  if (typeof one === 'string' && typeof flat[last] === 'string') flat[last] += one
+  else flat.push(one)
 }
 
 /** Makes a phrase: `` say`${thing(unit)} leaves ${mm(9.3)} of metal` ``. A number as it is stands for a count. */
-export const say = (words: TemplateStringsArray, ...pieces: readonly Sayable[]): Phrase =>
-  joined(words.flatMap((word, at) => (at < pieces.length ? [word, pieces[at]!] : [word])))
+export const say = (words: TemplateStringsArray, ...pieces: readonly Sayable[]): Phrase => {
+  const flat: Piece[] = []
+  for (let at = 0; at < words.length; at++) {
+    add(flat, words[at]!)
+    if (at < pieces.length) add(flat, pieces[at]!)
+  }
+  return flat
+}
 
 /** A phrase that says nothing. */
 export const SILENT: Phrase = []
 
 /** Phrases one after the other, with words between. */
-export const enumerate = (phrases: readonly Sayable[], between = ', '): Phrase =>
-  joined(phrases.flatMap((phrase, at) => (at > 0 ? [between, phrase] : [phrase])))
+export const enumerate = (phrases: readonly Sayable[], between = ', '): Phrase => {
+  const flat: Piece[] = []
+  for (const [at, phrase] of phrases.entries()) {
+    if (at > 0) add(flat, between)
+    add(flat, phrase)
+  }
+  return flat
+}
 
 /**
  * A length on or behind the face.

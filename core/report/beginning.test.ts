@@ -20,7 +20,7 @@ const begin = (patch: Partial<Beginning> = {}): Beginning => ({
   ...patch
 })
 const faceFindings = (project: ReturnType<typeof beginProject>) =>
-  examineOption(project, 'a', { withRemedies: false }).findings.filter(
+  examineOption(project, 'a').findings.filter(
     finding => finding.code.startsWith('panel.') && finding.weight === 'must fix'
   )
 

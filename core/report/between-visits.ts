@@ -43,7 +43,7 @@ export function projectAfter(project: Project, option: string, visit: string): P
 export function afterVisits(project: Project, option: string, today?: string): AfterVisit[] {
   const { visits } = placedByVisit(resolve(project, option))
   const worked = accountOf(resolve(project, AS_FOUND)).functions()
-  const reportOf = (of: Project, design = option) => examineOption(of, design, { withRemedies: false, today })
+  const reportOf = (of: Project, design = option) => examineOption(of, design, { today })
   const ends = [reportOf(project), reportOf(project, AS_FOUND)]
   const known = new Set(ends.flatMap(report => report.findings.map(one => one.id)))
   const missing = new Set(

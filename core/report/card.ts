@@ -31,7 +31,7 @@ export function cardOf(project: Project, today?: string): Card {
   const design = resolve(project, project.options[0]!.id)
   return {
     options: project.options.map(({ id, name }) => {
-      const { figures, findings } = examineOption(project, id, { withRemedies: false, today })
+      const { figures, findings } = examineOption(project, id, { today })
       return {
         id,
         name,

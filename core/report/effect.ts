@@ -1,7 +1,7 @@
 import type { Item } from '../catalogue'
 import { findPlace, groundOf, setDown, type Fit } from '../panel'
 import { applyEdits, type Edit, type Place, type Project, type Unit } from '../document'
-import { AS_FOUND, resolve, type Design, type Finding, type Steps } from '../design'
+import { AS_FOUND, remediesOf, resolve, type Design, type Finding, type Remedy, type Steps } from '../design'
 import { examine, examineOption, FIGURE_KEYS, type FigureKey, type Report } from './examine'
 import { type Phrase } from '../quantity'
 import { accountOf } from '../capability'
@@ -32,7 +32,7 @@ function functionsBefore(project: Project, option: string, report: Report): Read
 }
 
 /** Of a trial only what is found is asked; cures are looked for when it is done. */
-const TRIAL = { withRemedies: false, trial: true }
+const TRIAL = { trial: true }
 
 const tried = new WeakMap<Project, Map<string, Report>>()
 /** An option as it stands, examined as its trials are: asked once for all of them. */
@@ -60,7 +60,7 @@ export function effectOf(project: Project, option: string, edits: readonly Edit[
 export function wholeEffectOf(project: Project, option: string, edits: readonly Edit[], before: Report): Effect {
   const next = applyEdits(project, edits, 'trial').project
   const design = resolve(next, option)
-  const after = examine(design, resolve(next, AS_FOUND), { withRemedies: false, catalogue: next.items })
+  const after = examine(design, resolve(next, AS_FOUND), { catalogue: next.items })
   return between(project, option, { before, after, design })
 }
 
@@ -187,14 +187,15 @@ export function* removalEffects(
   return all
 }
 
-/** What a remedy would do, by the finding it belongs to and its place among that finding's remedies. */
+/** A remedy and what it would do, by the finding it belongs to and its place among that finding's remedies. */
 export interface RemedyEffect extends Effect {
   finding: string
   remedy: number
+  of: Remedy
 }
 /**
- * What each remedy of an option's findings would cure and what it would bring, one after the other, each told as it is known:
- * nobody should learn afterwards that a cure costs two new findings.
+ * The remedies of an option's findings, sought where they are not known yet, with what each would cure and what it would bring, one after
+ * the other, each told as it is known: nobody should learn afterwards that a cure costs two new findings.
  * @param wanted ids of the findings that are looked at, those first
  */
 export function* remedyEffects(
@@ -203,16 +204,17 @@ export function* remedyEffects(
   { findings }: Pick<Report, 'findings'>,
   wanted: readonly string[]
 ): Steps<RemedyEffect[], RemedyEffect> {
-  const before = examineOption(project, option, { withRemedies: false })
+  const before = examineOption(project, option)
   const byId = new Map(findings.map(finding => [finding.id, finding]))
-  const asked = wanted.flatMap(id =>
-    (byId.get(id)?.remedies ?? []).map((remedy, index) => ({ finding: id, remedy: index, edits: remedy.edits }))
-  )
   const all: RemedyEffect[] = []
-  for (const { finding, remedy, edits } of asked) {
-    const effect = { finding, remedy, ...wholeEffectOf(project, option, edits, before) }
-    all.push(effect)
-    yield { done: all.length, of: asked.length, found: [effect] }
+  for (const [done, id] of wanted.entries()) {
+    const finding = byId.get(id)
+    for (const [remedy, of] of (finding ? remediesOf(finding) : []).entries()) {
+      const effect = { finding: id, remedy, of, ...wholeEffectOf(project, option, of.edits, before) }
+      all.push(effect)
+      yield { done, of: wanted.length, found: [effect] }
+    }
+    yield { done: done + 1, of: wanted.length }
   }
   return all
 }

@@ -158,13 +158,8 @@ const waysSent = ({ wires }: Design): string =>
 
 // Each room is asked again only when something that it reads has changed: a unit moved on the face leaves the supply as it was.
 const ROOMS = {
-  panel: remember(examinePanel, (design, withRemedies) => [withRemedies, ...onFace(design)]),
-  strength: remember(examineStrength, (design, placed, asked) => [
-    placed,
-    asked?.withRemedies,
-    asked?.trial,
-    ...onFace(design)
-  ]),
+  panel: remember(examinePanel, onFace),
+  strength: remember(examineStrength, (design, placed, trial) => [placed, trial, ...onFace(design)]),
   // It remembers by itself.
   pilot: examinePilots,
   // Bundles are counted with the wires of every link, wherever its ends are.
@@ -193,14 +188,13 @@ const ROOMS = {
       design.packs,
       ...design.confirmed,
       ...design.handChecks,
-      ...behindFace(design),
-      ...design.units
+      ...behindFace(design)
     ]
   ),
   functions: remember(examineFunctions, design => [
     design.links,
     ...behindFace(design),
-    ...design.units,
+    ...design.units.map(unit => unit.priceCents),
     ...design.removed.map(one => one.unit)
   ]),
   wiresBefore: remember(
@@ -213,8 +207,6 @@ const ROOMS = {
 export interface Asked {
   /** The entries of today, to tell where a unit stands on an earlier revision; none when left out. */
   catalogue?: readonly Item[]
-  /** Whether cures are looked for where that takes a search; not where only what is found is asked. */
-  withRemedies?: boolean
   /**
    * It is one trial of many: the face is not solved as a plate, feeders are not tried in every failure, the time on battery is that
    * of the worst cruise alone. To be held against another trial only.
@@ -228,14 +220,10 @@ export interface Asked {
  * Examines a design: calls every room and gathers what they say. Pure; the same design gives the same report.
  * @param before the aeroplane as found, for what wire comes out
  */
-export function examine(
-  design: Design,
-  before: Design,
-  { catalogue = [], withRemedies = true, trial = false, today }: Asked = {}
-): Report {
-  const panel = ROOMS.panel(design, withRemedies)
-  const strength = ROOMS.strength(design, panel.placed, { withRemedies, trial })
-  const pilot = ROOMS.pilot(design, withRemedies)
+export function examine(design: Design, before: Design, { catalogue = [], trial = false, today }: Asked = {}): Report {
+  const panel = ROOMS.panel(design)
+  const strength = ROOMS.strength(design, panel.placed, trial)
+  const pilot = ROOMS.pilot(design)
   const power = ROOMS.power(design, trial)
   const wiring = ROOMS.wiring(design, power.circuits, power.feeders)
   const rules = ROOMS.rules(design, power.loads, today)
@@ -258,7 +246,7 @@ export function examine(
     ...money.findings,
     ...revisionFindings(design, catalogue)
   ]
-  const findings = [...found, ...wishFindings(design, found)].sort(
+  const findings = [...found, ...wishFindings(design, found, functions.works)].sort(
     (a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight)
   )
   const parts = { panel, strength, pilot, power, wiring, rules, mass, money, findings }

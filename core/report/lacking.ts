@@ -175,7 +175,7 @@ export function* starterKit(
   const allowed = catalogue.filter(item => item.approvals.length === 0 || item.approvals.includes(project.brief.basis))
   while (lines.length < MOST_UNITS) {
     act(linkEdits(trial, option))
-    const report = examineOption(trial, option, { withRemedies: false, trial: true })
+    const report = examineOption(trial, option, { trial: true })
     const lacking = lackingOf(report).filter(finding => finding.weight === 'must fix' && !given.has(finding.id))
     const finding = lacking[0]
     yield { done: lines.length, of: lines.length + lacking.length, found: lines.slice(-1) }
@@ -216,9 +216,7 @@ export function* starterKit(
     )
   }
   const wanting = (of: Project) =>
-    lackingOf(examineOption(of, option, { withRemedies: false, trial: true })).filter(
-      finding => finding.weight === 'must fix'
-    )
+    lackingOf(examineOption(of, option, { trial: true })).filter(finding => finding.weight === 'must fix')
   // What a later unit gives too is taken out again: nothing is bought twice.
   const kept = lines.filter(({ unit }) => {
     const without = applyEdits(trial, [{ type: 'unit.remove', option, unit: unit.id }], 'trial').project

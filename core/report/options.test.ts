@@ -8,7 +8,7 @@ import { budgetSheet, decisionSheet, differences, examineOption, standOptions } 
 const project = demoProject('3-skerrow-dunlin')
 const of = (id: string) => ({
   design: resolve(project, id),
-  report: examineOption(project, id, { withRemedies: false })
+  report: examineOption(project, id)
 })
 const standings = standOptions(project, '2026-11-27')
 

@@ -117,7 +117,7 @@ export function standOptions(project: Project, today: string): OptionStanding[] 
   const before = resolve(project, AS_FOUND)
   const found = accountOf(before).functions()
   const all = [AS_FOUND, ...project.options.map(one => one.id)].map(id =>
-    standing(resolve(project, id), found, examineOption(project, id, { withRemedies: false, today }), today)
+    standing(resolve(project, id), found, examineOption(project, id, { today }), today)
   )
   return all.map(one => ({
     ...one,

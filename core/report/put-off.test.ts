@@ -8,7 +8,7 @@ import { differences, examineOption, putOffOption, standOptions, withPutOff } fr
 
 const dun = demoProject('3-skerrow-dunlin')
 const TODAY = '2026-11-27'
-const moneyOf = (project: Project, option: string) => examineOption(project, option, { withRemedies: false }).money
+const moneyOf = (project: Project, option: string) => examineOption(project, option).money
 const without = (project: Project, what: 'announced'): Project => ({
   ...project,
   items: project.items.map(({ [what]: _, ...item }) => item)
@@ -21,7 +21,7 @@ describe('an option put off', () => {
       for (const months of [1, 12, 30]) {
         const late = putOffOption(still, { option, months }, TODAY)
         const then = withPutOff(still, late)
-        const { wiring } = examineOption(still, option, { withRemedies: false })
+        const { wiring } = examineOption(still, option)
         const off = putOff(resolve(still, option), wiring.wires, months)
         const more = moneyOf(then, late.id).totalCents - moneyOf(still, option).totalCents
         // Visits of C are less than whole months apart: by the calendar a share of a day may move.
@@ -47,7 +47,7 @@ describe('an option put off', () => {
     // 2027-01-12 to 2027-03-06: Tuesday to Saturday, seven weeks and three days of work after the first.
     expect(phase).toMatchObject({ from: '2028-01-12', days: 38 })
     const [now, then2] = ['b', late.id].map(id =>
-      examineOption(then, id, { withRemedies: false })
+      examineOption(then, id)
         .findings.map(one => one.id)
         .sort()
     )
@@ -65,7 +65,7 @@ describe('an option put off', () => {
     expect(unit).toMatchObject({ state: 'new', priceCents: 720_000 })
     expect(unit.item.name).toContain('as announced')
     const offered = (project: Project, id: string) =>
-      examineOption(project, id, { withRemedies: false }).findings.filter(one => one.code === 'catalogue.newer')
+      examineOption(project, id).findings.filter(one => one.code === 'catalogue.newer')
     for (const id of ['a', 'b', late.id]) expect(offered(then, id)).toEqual([])
     // Too early for what is announced for September.
     expect(putOffOption(dun, { option: 'b', months: 6 }, TODAY).matures).toEqual([])
@@ -91,7 +91,7 @@ describe('an option put off', () => {
     const unit = resolve(dun, 'b').units.find(one => one.item.id === own.id)!.id
     const lacking = applyEdits(dun, [{ type: 'unit.revise', option: 'b', unit, revision: 2, item }], 'x').project
     const codes = (project: Project, id: string) =>
-      examineOption(project, id, { withRemedies: false })
+      examineOption(project, id)
         .findings.filter(one => one.subjects.includes(unit))
         .map(one => one.code)
     const late = putOffOption(lacking, { option: 'b', months: 12 }, TODAY)
@@ -112,7 +112,7 @@ describe('an option put off', () => {
     expect(lines.some(line => line.key.startsWith('open '))).toBe(true)
     const of2 = (project: Project, id: string) => ({
       design: resolve(project, id),
-      report: examineOption(project, id, { withRemedies: false })
+      report: examineOption(project, id)
     })
     const rows = differences(of2(then, 'b'), of2(then, late.id))
     expect(rows.reduce((sum, row) => sum + row.cents, 0)).toBe(

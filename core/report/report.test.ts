@@ -1,7 +1,7 @@
 import { readPhrase, US } from '../quantity'
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../document'
-import { AS_FOUND, resolve, finish } from '../design'
+import { AS_FOUND, finish, remediesOf, resolve } from '../design'
 import { demoCatalogue, demoProject } from '../testing.demo'
 import { findPlace, groundOf, setDown } from '../panel'
 import { candidateEffects, explain, effectOf, examineOption, FIGURE_KEYS, makeRoom, newUnit, rankForPanel } from '.'
@@ -35,7 +35,7 @@ describe('the report', () => {
         expect(order).toEqual([...order].sort())
         for (const finding of findings) {
           expect(finding.basis.kind).toBeTruthy()
-          for (const remedy of finding.remedies) {
+          for (const remedy of remediesOf(finding)) {
             const cured = applyEdits(project, remedy.edits, 'cure').project
             expect(examineOption(cured, id).findings.some(one => one.id === finding.id)).toBe(false)
           }

@@ -33,8 +33,7 @@ const weakOf = (project: Project, option: string): number => {
   return TASKS.reduce((sum, task) => sum + (account.works(task) ? account.singles(task).length : UNDONE), 0)
 }
 const functionsOf = (project: Project, option: string) => accountOf(resolve(project, option)).functions()
-const centsOf = (project: Project, option: string) =>
-  examineOption(project, option, { withRemedies: false, trial: true }).money.totalCents
+const centsOf = (project: Project, option: string) => examineOption(project, option, { trial: true }).money.totalCents
 
 /**
  * For the same money: what else the installed price of a unit would buy on this aeroplane, by what works with it and what failures then

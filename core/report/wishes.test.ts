@@ -1,14 +1,18 @@
 import { describe, expect, it } from 'vitest'
-import { resolve } from '../design'
+import { resolve, type Design, type Finding } from '../design'
 import { readPhrase, US } from '../quantity'
 import { demoProject } from '../testing.demo'
 import { examineOption } from './examine'
 import { wishFindings } from './wishes'
+import { accountOf } from '../capability'
+
+const wishes = (design: Design, found: readonly Finding[] = []) =>
+  wishFindings(design, found, accountOf(design).functions())
 
 describe('wishes and dislikes of the brief', () => {
   const project = demoProject('3-skerrow-dunlin')
   const said = (option: string) =>
-    wishFindings(resolve(project, option), examineOption(project, option).findings).map(one => readPhrase(one.says, US))
+    wishes(resolve(project, option), examineOption(project, option).findings).map(one => readPhrase(one.says, US))
   it('the pump they dislike is in A and out of B', () => {
     expect(said('a').join()).toMatch(/dislikes “Vacuum pump”: Vacuum pump is in this option/)
     expect(said('b').join()).not.toMatch(/Vacuum pump/)
@@ -20,13 +24,13 @@ describe('wishes and dislikes of the brief', () => {
   it('a glove box that goes is told; of a wish without a name of a thing nothing is said', () => {
     const without = structuredClone(project)
     without.options[0]!.units = without.options[0]!.units.filter(unit => unit.id !== 'glove')
-    const found = wishFindings(resolve(without, 'a'), [])
+    const found = wishes(resolve(without, 'a'))
     expect(found.map(one => readPhrase(one.says, US)).join()).toMatch(/there is no glove box/)
     expect(found.some(one => readPhrase(one.says, US).includes('sea fog'))).toBe(false)
   })
   it('switches, in the plural, for an owner who hates them', () => {
     const hated = structuredClone(project)
     hated.brief.dislikes = ['Switches']
-    expect(wishFindings(resolve(hated, 'b'), [])[0]!.subjects.length).toBeGreaterThanOrEqual(6)
+    expect(wishes(resolve(hated, 'b'))[0]!.subjects.length).toBeGreaterThanOrEqual(6)
   })
 })

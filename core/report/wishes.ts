@@ -1,4 +1,3 @@
-import { accountOf } from '../capability'
 import { FUNCTIONS, KINDS, type FunctionName, type Kind } from '../catalogue'
 import type { Design, DesignUnit, Finding } from '../design'
 import { enumerate, say, thing } from '../quantity'
@@ -35,9 +34,13 @@ const isOf = (unit: DesignUnit, text: string): boolean =>
  * Wishes and dislikes of the brief that can be checked: a thing disliked that is there, a thing wished for that is not, or is out of
  * reach. What a wish means beyond the names of things is for its owner to judge, and nothing is said of it.
  * @param findings what the other rooms found, for what is out of reach
+ * @param works what works in the design
  */
-export function wishFindings(design: Design, findings: readonly Finding[]): Finding[] {
-  const account = accountOf(design)
+export function wishFindings(
+  design: Design,
+  findings: readonly Finding[],
+  works: ReadonlySet<FunctionName>
+): Finding[] {
   const basis = { kind: 'entered', source: 'wishes and dislikes of the brief' } as const
   const disliked = design.brief.dislikes.flatMap((words, index): Finding[] => {
     const text = plain(words)
@@ -65,7 +68,7 @@ export function wishFindings(design: Design, findings: readonly Finding[]): Find
     const subject = subjectOf(plain(words))
     if (!subject) return []
     const there = subject.function
-      ? account.works(subject.function)
+      ? works.has(subject.function)
       : design.units.some(unit => unit.item.kind === subject.kind)
     if (there) return []
     return [

@@ -178,12 +178,18 @@ function keepRemedies(design: Design, found: Design, name: FunctionName): Remedy
   ]
 }
 
+/** What is found of functions, which are lost against the aeroplane as found, and which work. */
+export interface FunctionsReport {
+  findings: Finding[]
+  lost: FunctionName[]
+  works: ReadonlySet<FunctionName>
+}
 /**
  * What each choice silently takes away, what is there twice for nothing, what is left over, units where they cannot work, seats
  * without sound.
  * @param found the aeroplane as found
  */
-export function examineFunctions(design: Design, found: Design): { findings: Finding[]; lost: FunctionName[] } {
+export function examineFunctions(design: Design, found: Design): FunctionsReport {
   const account = accountOf(design)
   const now = providers(design.units)
   const works = account.functions()
@@ -257,5 +263,5 @@ export function examineFunctions(design: Design, found: Design): { findings: Fin
       lacks: { functions: ['four-place intercom'] },
       says: say`The brief asks for ${seats} seats; the intercom serves two. The back seats will hear nothing.`
     })
-  return { findings, lost }
+  return { findings, lost, works }
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
-import { WEIGHTS, type Finding } from '#core/design'
+import { WEIGHTS, type Finding, type Remedy } from '#core/design'
 import type { RemedyEffect } from '#core/report'
 import { countWords, STEPS, stepOf, WEIGHT_NAMES } from '~/steps'
 import { useBench } from '~/stores/bench'
@@ -70,6 +70,18 @@ const { run, stop } = useLongWork<RemedyEffect>(found => {
     ...found.map(effect => [`${effect.finding}#${effect.remedy}`, effect] as const)
   ])
 })
+/** Findings of which every remedy has been found and tried. */
+const sought = shallowRef(new Set<string>())
+/** Remedies of a finding: those known at once, and those a search has found. */
+function remediesOf(finding: Finding): readonly Remedy[] {
+  if (!finding.seeks) return finding.remedies
+  const found: Remedy[] = []
+  for (let at = 0; ; at++) {
+    const effect = effects.value.get(`${finding.id}#${at}`)
+    if (!effect) return found
+    found.push(effect.of)
+  }
+}
 /** So many findings are in sight at first; the remedies of the others are tried when they are scrolled to. */
 const IN_SIGHT = 6
 const scrolled = ref(false)
@@ -79,16 +91,23 @@ watch(
     stop()
     if (examined !== before) {
       effects.value = new Map()
+      sought.value = new Set()
       scrolled.value = false
     }
     const { option } = bench
     if (!taste.findingsOpen || bench.outOfDate || !option) return
-    const listed = groups.value.flatMap(group => group.findings.slice(0, SHOWN)).filter(one => one.remedies.length)
+    const listed = groups.value
+      .flatMap(group => group.findings.slice(0, SHOWN))
+      .filter(one => one.remedies.length || one.seeks)
     const wanted = (scrolled.value ? listed : listed.slice(0, IN_SIGHT))
       .map(finding => finding.id)
-      .filter(id => !effects.value.has(`${id}#0`))
+      .filter(id => !effects.value.has(`${id}#0`) && !sought.value.has(id))
     if (wanted.length)
-      void run('Trying the remedies…', (examiner, job, tell) => examiner.remedies(option.id, wanted, job, tell))
+      void run('Trying the remedies…', (examiner, job, tell) => examiner.remedies(option.id, wanted, job, tell)).then(
+        all => {
+          if (all && bench.examined === examined) sought.value = new Set([...sought.value, ...wanted])
+        }
+      )
   },
   { immediate: true }
 )
@@ -160,7 +179,10 @@ const source = (finding: Finding) => [finding.basis.kind, finding.basis.source].
           <v-btn v-if="finding.lacks" class="gives" :to="address('equipment', { lacks: finding.id })"
             >What gives it</v-btn
           >
-          <div v-for="(remedy, index) in finding.remedies" :key="index" class="remedy">
+          <small v-if="finding.seeks && !sought.has(finding.id) && !bench.outOfDate" class="quiet"
+            >Looking for what would cure it…</small
+          >
+          <div v-for="(remedy, index) in remediesOf(finding)" :key="index" class="remedy">
             <v-btn block :disabled="bench.outOfDate" @click="bench.cure(remedy)">{{ taste.say(remedy.says) }}</v-btn>
             <small class="quiet">{{ effectWords(effects.get(`${finding.id}#${index}`)) }}</small>
           </div>

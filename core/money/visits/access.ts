@@ -39,13 +39,23 @@ export const accessHours = ({ accessHours: own }: Pick<Prices, 'accessHours'>, g
 export const accessOf = ({ place, item }: Pick<DesignUnit, 'place' | 'item'>): AccessGroup =>
   place.access ?? (place.kind === 'panel' && item.face?.stack ? 'stack' : GROUP_OF[place.kind])
 
-/** What is opened to put a unit in: what it stands behind, and what its links end behind. */
-export function opensFor(design: Design, unit: DesignUnit): AccessGroup[] {
-  const linked = new Set(
-    design.links.flatMap(link =>
-      link.from.unit === unit.id ? [link.to.unit] : link.to.unit === unit.id ? [link.from.unit] : []
-    )
-  )
-  const groups = new Set([unit, ...design.units.filter(one => linked.has(one.id))].map(accessOf))
-  return ACCESS.filter(group => groups.has(group))
+/** Says of each unit what is opened to put it in: what it stands behind, and what its links end behind. */
+export function opensIn({ units, links }: Pick<Design, 'units' | 'links'>): (unit: DesignUnit) => AccessGroup[] {
+  const own = new Map(units.map(unit => [unit.id, accessOf(unit)]))
+  const beside = new Map<string, Set<AccessGroup>>()
+  const ends = (of: string, other: string) => {
+    const group = own.get(other)
+    if (!group) return
+    const known = beside.get(of) ?? new Set()
+    beside.set(of, known.add(group))
+  }
+  for (const { from, to } of links) {
+    ends(from.unit, to.unit)
+    ends(to.unit, from.unit)
+  }
+  return unit => {
+    const mine = accessOf(unit)
+    const linked = beside.get(unit.id)
+    return ACCESS.filter(group => group === mine || linked?.has(group))
+  }
 }

@@ -3,7 +3,7 @@ import { ACCESS, type AccessGroup, type OwnCost, type Prices, type WorkPhase } f
 import { gap, setDown, type Figure } from '../../panel'
 import { MINUTES_AN_END, type Wire } from '../../wiring'
 import { monthsBetween } from '../time/days'
-import { accessHours, accessOf, opensFor } from './access'
+import { accessHours, accessOf, opensIn } from './access'
 
 /** To make and rivet on a doubler or an angle, metal included (our default). */
 export const STIFFENER_HOURS = 2
@@ -95,6 +95,7 @@ export function jobOf(design: Design, wires: readonly Wire[]): Job {
   const cents = (hours: number) => Math.round(hours * prices.labourCentsPerHour)
   const cuts = (unit: DesignUnit) => unit.item.face?.cutout !== undefined && unit.place.kind === 'panel'
   const fresh = design.units.filter(unit => unit.state === 'new').map(unit => ({ unit, seen: seenOf(unit) }))
+  const opens = opensIn(design)
   const pieces = [
     ...design.removed.map(({ unit, how, creditCents, phase }): Piece => ({
       id: unit.id,
@@ -124,7 +125,7 @@ export function jobOf(design: Design, wires: readonly Wire[]): Job {
           hours,
           workCents: cents(hours),
           creditCents: 0,
-          opens: opensFor(design, unit),
+          opens: opens(unit),
           cutsFace: cuts(unit),
           ...(unit.phase && { phase: unit.phase }),
           makesWayFor: [],

@@ -14,7 +14,7 @@ import { bundleDiameterMm, examineWiring, numberWires, shellOf } from '..'
 import { listWires } from './wires'
 
 const dun = demoProject('3-skerrow-dunlin')
-const report = (project: Project, option: string) => examineOption(project, option, { withRemedies: false }).wiring
+const report = (project: Project, option: string) => examineOption(project, option).wiring
 const box = (id: string, patch: Partial<Item> = {}): Item =>
   item({
     id,
