@@ -72,8 +72,10 @@ export const useBench = defineStore('bench', () => {
   let lastAct = { key: '', at: 0 }
   let saving: Promise<void> | undefined
   let round = 0
+  /** The report that the worker gave last, by its number. */
+  let lastGiven: { report: Report; number: number } | undefined
   /** Reports that are shown beside the current one. */
-  const besides: { asFound?: Report; agreed?: Report } = {}
+  let besides: { asFound?: Report; agreed?: Report } = {}
 
   const option = computed(
     () => project.value?.options.find(one => one.id === optionId.value) ?? project.value?.options[0]
@@ -85,29 +87,58 @@ export const useBench = defineStore('bench', () => {
   const canUndo = computed(() => history.value.past.at(-1)?.label)
   const canRedo = computed(() => history.value.future[0]?.label)
 
+  /** The worker has the document as it was last, or could not take it. */
+  let inStep: Promise<void> = Promise.resolve()
+  let walking = false
+  /** Has the design examined: one at a time, the newest next. */
   async function examine() {
     if (!project.value || !option.value) return
-    const mine = ++round
-    const asked = design.value
+    round++
     examining.value = true
-    let found: Awaited<ReturnType<ReturnType<typeof useExaminer>['examine']>>
-    try {
-      await keepInStep(project.value)
-      found = await useExaminer().examine(asked!.optionId)
-    } catch (error) {
-      said.value = `This design could not be examined: ${(error as Error).message} The figures below are of the design before; undo the last act, or export the project and tell its maker.`
-      examining.value = false
-      return
+    // Whatever else is asked of the worker from now on is asked of this document.
+    inStep = keepInStep(project.value)
+    inStep.catch(() => undefined)
+    if (walking) return
+    walking = true
+    for (let mine = 0; mine !== round;) {
+      mine = round
+      const asked = design.value!
+      try {
+        await inStep
+        const current = await given(asked.optionId)
+        // A newer document has been sent meanwhile: its answer is the one to show.
+        if (mine !== round && asked !== design.value) continue
+        reports.value = { current, ...besides }
+        // The answer is of this option and of no other.
+        examined.value = asked
+      } catch (error) {
+        said.value = `This design could not be examined: ${(error as Error).message} The figures below are of the design before; undo the last act, or export the project and tell its maker.`
+      }
     }
-    // What is the same as was given last is not sent again.
-    besides.asFound = found.asFound ?? besides.asFound
-    if (found.agreed) besides.agreed = found.agreed === 'none' ? undefined : found.agreed
-    // A newer document has been sent meanwhile: its answer is the one to show.
-    if (mine !== round) return
-    reports.value = { current: found.current, ...besides }
-    // The answer is of this option and of no other.
-    examined.value = asked
+    walking = false
     examining.value = false
+    await lookBeside()
+  }
+  /** The report of an option; rooms that are as in the one before are not sent again. */
+  async function given(of: string): Promise<Report> {
+    const had = lastGiven
+    const { report, number, apart } = await useExaminer().examine(of, had?.number)
+    if (apart) besides = {}
+    const current = { ...had?.report, ...report } as Report
+    lastGiven = { report: current, number }
+    return current
+  }
+  /** What the figures are held against follows: nobody waits for that before the first ones stand. */
+  async function lookBeside() {
+    try {
+      const found = await useExaminer().besides()
+      if (!found.asFound && !found.agreed) return
+      besides.asFound = found.asFound ?? besides.asFound
+      if (found.agreed) besides.agreed = found.agreed === 'none' ? undefined : found.agreed
+      if (reports.value) reports.value = { current: reports.value.current, ...besides }
+    } catch (error) {
+      said.value = `The aeroplane as installed could not be examined: ${(error as Error).message}`
+    }
   }
   const catalogue = useCatalogue()
   // What stands in the catalogue now tells where a unit stands on an earlier revision.
@@ -117,7 +148,7 @@ export const useBench = defineStore('bench', () => {
 
   async function open(id: string) {
     await flush()
-    const kept = await ask<{ project: Project; history: History; version: number }>(`/api/projects/${id}`)
+    const kept = await askProject<{ project: Project; history: History; version: number }>(id)
     const same = project.value?.id === id
     if (!same || !kept.project.options.some(one => one.id === optionId.value)) {
       // First the option, then the project: who watches the project sees both as they belong together.

@@ -65,12 +65,13 @@ import type { Tell } from '~/composables/useLongWork'
 
 export type { RoomAnswer } from '#core/report'
 
-/**
- * Reports of one moment: the option looked at, and, where they are others than were given last, the aeroplane as found
- * and the agreed plan.
- */
-export interface Reports {
-  current: Report
+/** Rooms whose reports are large, and often the same as were given last. */
+const LARGE = ['panel', 'strength', 'pilot', 'power', 'wiring', 'rules'] as const
+type Large = (typeof LARGE)[number]
+/** A report without the rooms that are as in the one given before it. */
+export type GivenReport = Omit<Report, Large> & Partial<Pick<Report, Large>>
+/** Reports beside that of the option looked at, where they are others than were given last. */
+export interface Besides {
   asFound?: Report
   agreed?: Report | 'none'
 }
@@ -78,8 +79,9 @@ export interface Reports {
 /** The document as this window has it. It comes whole once, then by what changes; `turn` tells one state from the next. */
 let kept: { project: Project; turn: number } | undefined
 let catalogue: readonly Item[] = []
-/** What was given last beside the current report, by the documents' own parts: not sent again while it is the same. */
-let given: { project?: Project; asFound?: unknown[]; agreed?: unknown[] } = {}
+/** What was given last: the report of an option with its number, and by the documents' own parts what was given beside it. */
+let given: { current?: { report: Report; number: number }; asFound?: unknown[]; agreed?: unknown[] } = {}
+let numbered = 0
 
 const document = (): Project => {
   if (!kept) throw new Error('No document was opened.')
@@ -164,6 +166,7 @@ const foundParts = (project: Project): unknown[] => [
   project.fittedLinks,
   project.handChecks
 ]
+const agreedParts = (project: Project): unknown[] => [...foundParts(project), project.agreed]
 const same = (a: unknown[] | undefined, b: unknown[]) => a?.every((part, at) => part === b[at]) ?? false
 
 /** Effects known of the document as it stands, by option and entry: a keystroke in Find asks for none of them again. */
@@ -185,6 +188,10 @@ function differencesIn(project: Project, first: string, second: string): Differe
   })
   return differences(of(first), of(second))
 }
+const omit = (report: Report, rooms: readonly Large[]): GivenReport =>
+  Object.fromEntries(
+    Object.entries(report).filter(([room]) => !rooms.includes(room as Large))
+  ) as unknown as GivenReport
 /** An option put off, and in what it differs from itself now. */
 export type PutOffStanding = Pick<PutOffOption, 'id' | 'name' | 'on' | 'matures'> & { rows: Difference[] }
 
@@ -208,15 +215,31 @@ const examiner = {
     catalogue = items
     forget()
   },
-  examine(option: string): Reports {
+  /**
+   * The report of an option.
+   * @param have the number of the report that the asker has: rooms that are as in it are left out
+   * @returns `apart` where what was given beside the last one is of other parts of the document than there are now
+   */
+  examine(option: string, have?: number): { report: GivenReport; number: number; apart: boolean } {
+    const report = examineOption(document(), option, { catalogue, today: today() })
+    const before = given.current?.number === have ? given.current?.report : undefined
+    const number = ++numbered
+    given.current = { report, number }
+    const apart = !same(given.asFound, foundParts(document())) || !same(given.agreed, agreedParts(document()))
+    if (!before) return { report, number, apart }
+    const kept = LARGE.filter(room => report[room] === before[room])
+    return { report: omit(report, kept), number, apart }
+  },
+  /** The aeroplane as found and the agreed plan. */
+  besides(): Besides {
     const project = document()
-    const reports: Reports = { current: examineOption(project, option, { catalogue, today: today() }) }
+    const reports: Besides = {}
     const found = foundParts(project)
     if (!same(given.asFound, found)) {
       reports.asFound = examineOption(project, AS_FOUND, { today: today() })
       given.asFound = found
     }
-    const agreed = [...found, project.agreed]
+    const agreed = agreedParts(project)
     if (!same(given.agreed, agreed)) {
       reports.agreed = project.agreed ? examineOption(project, project.agreed.option, { today: today() }) : 'none'
       given.agreed = agreed
