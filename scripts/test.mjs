@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process'
 import { existsSync, readFileSync, rmSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { CHROMIUM_PATHS } from './browser.mjs'
 
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '..')
 const results = join(root, 'test-results')
@@ -78,8 +79,7 @@ const end = () => {
   console.log(`${passed} passed, ${failed} failed`)
   process.exit(failed === 0 ? 0 : 1)
 }
-const chromium = () =>
-  [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(path => path && existsSync(path))
+const chromium = () => CHROMIUM_PATHS.find(path => path && existsSync(path))
 
 if (
   !existsSync(join(root, 'node_modules/.package-lock.json')) &&
@@ -88,18 +88,19 @@ if (
   count('packages', false)
   end()
 }
-const lacking = [
-  ...(chromium() ? [] : ['chromium']),
-  // The keeping tests run on it too; without it they are left out, and say so.
-  ...(existsSync('/usr/lib/postgresql') ? [] : ['postgresql'])
+// What the tests run on, each with how it is known to be there. The browser without windows draws faster than the whole one, which is
+// fetched only where that cannot be had. The keeping tests run on PostgreSQL too; without it they are left out, and say so.
+const WANTED = [
+  ['chromium-headless-shell', () => existsSync('/usr/bin/chromium-headless-shell')],
+  ['chromium', () => chromium() !== undefined],
+  ['postgresql', () => existsSync('/usr/lib/postgresql')]
 ]
-if (lacking.length && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
-  console.log(`Installing ${lacking.join(' and ')}…`)
+if (WANTED.some(([, there]) => !there()) && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
   const env = { DEBIAN_FRONTEND: 'noninteractive' }
   await go('apt-get', ['update', '-q'], { env })
   // One at a time: what cannot be had must not take the other with it.
-  for (const one of lacking)
-    await go('apt-get', ['install', '-y', '-q', '--no-install-recommends', one], { env, minutes: 10 })
+  for (const [name, there] of WANTED)
+    if (!there()) await go('apt-get', ['install', '-y', '-q', '--no-install-recommends', name], { env, minutes: 10 })
 }
 
 await go('npx', ['nuxt', 'prepare'])

@@ -39,64 +39,68 @@ for (const path of [
     await expect(page.locator(path === '/' ? 'article' : '[data-figure]').first()).toBeVisible()
     expect(await violationsOf(page)).toEqual([])
   })
-test('no accessibility violations in Panel, in any pane, nor in the dialogs of the frame', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/panel`)
-  await page.getByRole('tab', { name: /Option B/ }).click()
-  for (const layer of ['Behind', 'Sight', 'Reach', 'Flow', 'Metal'])
-    await page.getByRole('button', { name: layer, exact: true }).click()
-  for (const pane of ['Selected', 'Room', 'Sheet', 'Seats', 'Hands', 'Print and cut']) {
-    await page.getByRole('tab', { name: pane, exact: true }).click()
-    await expect(page.getByRole('tab', { name: pane, exact: true })).toHaveAttribute('aria-selected', 'true')
-    expect(await violationsOf(page), pane).toEqual([])
-  }
-  await page.locator('[data-figure="money"]').click()
-  await expect(page.getByRole('dialog').getByText('Result')).toBeVisible()
-  expect(await violationsOf(page), 'working').toEqual([])
-})
-test('no accessibility violations in the odds of the job, nor in their working', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/budget?option=b&pane=time`)
-  await expect(page.locator('[data-odds]')).toHaveAttribute('aria-busy', 'false')
-  expect(await violationsOf(page)).toEqual([])
-  await page.getByRole('button', { name: 'Working: back in time' }).click()
-  await expect(page.getByRole('dialog').getByText('Result')).toBeVisible()
-  expect(await violationsOf(page), 'working').toEqual([])
-})
-test('no accessibility violations in any pane of Rules', async ({ page }) => {
-  for (const pane of ['works', 'failures', 'backups', 'papers']) {
-    await page.goto(`${server.base}/p/skerrow-dunlin/rules?option=b&pane=${pane}`)
-    await expect(page.locator('.pane h2, .pane table').first()).toBeVisible()
-    expect(await violationsOf(page), pane).toEqual([])
-  }
-})
-test('no accessibility violations in any pane of Wiring, nor in the pin table', async ({ page }) => {
-  for (const pane of ['links', 'list', 'connectors', 'airframe', 'radio', 'paper']) {
-    await page.goto(`${server.base}/p/skerrow-dunlin/wiring?option=b&pane=${pane}`)
-    await expect(page.locator('.pane h2').first()).toBeVisible()
-    if (pane === 'list') await page.locator('[data-wire] button').first().click()
-    expect(await violationsOf(page), pane).toEqual([])
-    if (pane !== 'connectors') continue
-    await page.getByRole('button', { name: 'Enter a pin table…' }).click()
-    await expect(page.getByRole('dialog')).toBeVisible()
-    expect(await violationsOf(page), 'pin table').toEqual([])
-  }
-})
-test('no accessibility violations in any pane of Power', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/power`)
-  await page.getByRole('tab', { name: /Option B/ }).click()
-  for (const pane of ['Loads', 'Distribution', 'Circuits', 'On battery', 'Failures', 'Print and files']) {
-    await page.getByRole('tab', { name: pane, exact: true }).click()
-    if (pane === 'Distribution') {
-      await page.locator('[data-node="main"]').click()
-      await page.getByRole('button', { name: 'Alternators lost, switches set' }).click()
+// The list of findings is looked at above, on every step.
+test.describe('panes', () => {
+  test.use({ findingsOpen: false })
+  test('no accessibility violations in Panel, in any pane, nor in the dialogs of the frame', async ({ page }) => {
+    await page.goto(`${server.base}/p/skerrow-dunlin/panel`)
+    await page.getByRole('tab', { name: /Option B/ }).click()
+    for (const layer of ['Behind', 'Sight', 'Reach', 'Flow', 'Metal'])
+      await page.getByRole('button', { name: layer, exact: true }).click()
+    for (const pane of ['Selected', 'Room', 'Sheet', 'Seats', 'Hands', 'Print and cut']) {
+      await page.getByRole('tab', { name: pane, exact: true }).click()
+      await expect(page.getByRole('tab', { name: pane, exact: true })).toHaveAttribute('aria-selected', 'true')
+      expect(await violationsOf(page), pane).toEqual([])
     }
-    if (pane === 'Failures') await expect(page.locator('[data-scene]').first()).toBeVisible()
-    if (pane === 'On battery')
-      for (const ask of ['What must I shed?', 'What each backup buys', 'Older and colder']) {
-        await page.getByRole('button', { name: ask }).click()
-        await expect(page.getByRole('button', { name: ask })).toBeEnabled()
+    await page.locator('[data-figure="money"]').click()
+    await expect(page.getByRole('dialog').getByText('Result')).toBeVisible()
+    expect(await violationsOf(page), 'working').toEqual([])
+  })
+  test('no accessibility violations in the odds of the job, nor in their working', async ({ page }) => {
+    await page.goto(`${server.base}/p/skerrow-dunlin/budget?option=b&pane=time`)
+    await expect(page.locator('[data-odds]')).toHaveAttribute('aria-busy', 'false')
+    expect(await violationsOf(page)).toEqual([])
+    await page.getByRole('button', { name: 'Working: back in time' }).click()
+    await expect(page.getByRole('dialog').getByText('Result')).toBeVisible()
+    expect(await violationsOf(page), 'working').toEqual([])
+  })
+  test('no accessibility violations in any pane of Rules', async ({ page }) => {
+    for (const pane of ['works', 'failures', 'backups', 'papers']) {
+      await page.goto(`${server.base}/p/skerrow-dunlin/rules?option=b&pane=${pane}`)
+      await expect(page.locator('.pane h2, .pane table').first()).toBeVisible()
+      expect(await violationsOf(page), pane).toEqual([])
+    }
+  })
+  test('no accessibility violations in any pane of Wiring, nor in the pin table', async ({ page }) => {
+    for (const pane of ['links', 'list', 'connectors', 'airframe', 'radio', 'paper']) {
+      await page.goto(`${server.base}/p/skerrow-dunlin/wiring?option=b&pane=${pane}`)
+      await expect(page.locator('.pane h2').first()).toBeVisible()
+      if (pane === 'list') await page.locator('[data-wire] button').first().click()
+      expect(await violationsOf(page), pane).toEqual([])
+      if (pane !== 'connectors') continue
+      await page.getByRole('button', { name: 'Enter a pin table…' }).click()
+      await expect(page.getByRole('dialog')).toBeVisible()
+      expect(await violationsOf(page), 'pin table').toEqual([])
+    }
+  })
+  test('no accessibility violations in any pane of Power', async ({ page }) => {
+    await page.goto(`${server.base}/p/skerrow-dunlin/power`)
+    await page.getByRole('tab', { name: /Option B/ }).click()
+    for (const pane of ['Loads', 'Distribution', 'Circuits', 'On battery', 'Failures', 'Print and files']) {
+      await page.getByRole('tab', { name: pane, exact: true }).click()
+      if (pane === 'Distribution') {
+        await page.locator('[data-node="main"]').click()
+        await page.getByRole('button', { name: 'Alternators lost, switches set' }).click()
       }
-    expect(await violationsOf(page), pane).toEqual([])
-  }
+      if (pane === 'Failures') await expect(page.locator('[data-scene]').first()).toBeVisible()
+      if (pane === 'On battery')
+        for (const ask of ['What must I shed?', 'What each backup buys', 'Older and colder']) {
+          await page.getByRole('button', { name: ask }).click()
+          await expect(page.getByRole('button', { name: ask })).toBeEnabled()
+        }
+      expect(await violationsOf(page), pane).toEqual([])
+    }
+  })
 })
 
 test('a unit is chosen, set down, nudged and typed by keyboard alone', async ({ page }) => {

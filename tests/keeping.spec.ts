@@ -9,6 +9,9 @@ import { startPostgres } from '../server/keeping/stores.testing'
 import { expect, test } from './watched'
 import { startServer, type Server } from './server'
 
+// Findings are tried out while they are open: they are so where a test looks at them.
+test.use({ findingsOpen: false })
+
 let server: Server
 test.beforeAll(async () => {
   server = await startServer()

@@ -6,6 +6,9 @@ import { PDFDocument } from 'pdf-lib'
 import { blankProject } from '../core/document'
 import { startServer, type Server } from './server'
 
+// Findings are tried out while they are open: they are so where a test looks at them.
+test.use({ findingsOpen: false })
+
 let server: Server
 test.beforeAll(async () => {
   server = await startServer()
@@ -295,26 +298,29 @@ test('zones, corners and labels are moved on the drawing, and by keyboard and nu
   expect((await kept(page, 'skerrow-dunlin')).airframe.panel.outline[0]).toEqual([0, 0])
 })
 
-test('a vent is marked as an opening and cut; an angle behind the face makes it give less', async ({ page }) => {
-  await openLayout(page)
-  await page.getByRole('tab', { name: /Option A/ }).click()
-  await pane(page, 'Sheet')
-  const bend = page.locator('[data-finding="panel.bend"]')
-  await expect(bend).toContainText('Deflection')
-  const before = /Deflection [\d.]+ in at 45 N on [A-Z][a-z ]+/.exec((await bend.textContent())!)![0]
-  await page.getByRole('button', { name: 'Heater knob face' }).click()
-  await choose(page, 'Opening of the sheet', 'cut (CUT)')
-  await page.getByRole('button', { name: '+ angle' }).click()
-  await page.getByLabel('Across (in)').fill('29')
-  await page.getByLabel('Across (in)').press('Enter')
-  await expect(bend).not.toContainText(before)
-  await saved(page)
-  const { panel } = (await kept(page, 'skerrow-dunlin')).airframe
-  expect(panel.zones.find(zone => zone.name === 'Heater knob')).toMatchObject({ hole: 'cut' })
-  expect(panel.stiffeners).toHaveLength(1)
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
-  await expect(bend).toContainText(before)
-  await saved(page)
+test.describe('with the findings open', () => {
+  test.use({ findingsOpen: true })
+  test('a vent is marked as an opening and cut; an angle behind the face makes it give less', async ({ page }) => {
+    await openLayout(page)
+    await page.getByRole('tab', { name: /Option A/ }).click()
+    await pane(page, 'Sheet')
+    const bend = page.locator('[data-finding="panel.bend"]')
+    await expect(bend).toContainText('Deflection')
+    const before = /Deflection [\d.]+ in at 45 N on [A-Z][a-z ]+/.exec((await bend.textContent())!)![0]
+    await page.getByRole('button', { name: 'Heater knob face' }).click()
+    await choose(page, 'Opening of the sheet', 'cut (CUT)')
+    await page.getByRole('button', { name: '+ angle' }).click()
+    await page.getByLabel('Across (in)').fill('29')
+    await page.getByLabel('Across (in)').press('Enter')
+    await expect(bend).not.toContainText(before)
+    await saved(page)
+    const { panel } = (await kept(page, 'skerrow-dunlin')).airframe
+    expect(panel.zones.find(zone => zone.name === 'Heater knob')).toMatchObject({ hole: 'cut' })
+    expect(panel.stiffeners).toHaveLength(1)
+    for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
+    await expect(bend).toContainText(before)
+    await saved(page)
+  })
 })
 
 test('a press on what waits in the tray sets nothing down; Delete takes off the face, out of a row too', async ({

@@ -3,6 +3,9 @@ import { startServer, type Server } from './server'
 import type { Page } from '@playwright/test'
 import { expect, test } from './watched'
 
+// Findings are tried out while they are open: they are so where a test looks at them.
+test.use({ findingsOpen: false })
+
 let server: Server
 test.beforeAll(async () => {
   server = await startServer()

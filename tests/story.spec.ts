@@ -123,7 +123,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   await page.getByRole('button', { name: 'Duplicate option' }).click()
   await expect(page.getByRole('tablist', { name: 'Options' }).getByRole('tab')).toHaveCount(4)
   await page.getByRole('button', { name: 'Compare options' }).click()
-  await expect(page.getByRole('row', { name: /^Cost / }).getByRole('cell')).toHaveCount(6)
+  await expect(page.getByRole('row', { name: /^Cost / }).getByRole('cell')).toHaveCount(7)
 
   // The files.
   await goTo(page, 'Build')

@@ -3,6 +3,9 @@ import type { Page } from '@playwright/test'
 import { choose, expect, test } from './watched'
 import { startServer, type Server } from './server'
 
+// Findings are tried out while they are open: they are so where a test looks at them.
+test.use({ findingsOpen: false })
+
 let server: Server
 test.beforeAll(async () => {
   server = await startServer()
@@ -101,50 +104,58 @@ test('from units to a printed list: numbered, one wire sent another way, one tic
     if (numbers.has(mark.wire)) expect(mark.number).toBe(numbers.get(mark.wire))
 })
 
-test('a maker’s pin table is pasted, refused by row, kept for good', async ({ page }) => {
-  await open(page, 'connectors')
-  await page.getByRole('button', { name: /Second com$/ }).click()
-  await page.getByRole('button', { name: 'Enter a pin table…' }).click()
-  const dialog = page.getByRole('dialog')
-  await dialog.getByLabel('Pin table', { exact: true }).fill('1\tPOWER\tpower\n1\tGND\tground\n3\tX\tnothing tx')
-  await expect(dialog.getByRole('alert')).toContainText('pin 1 stands in line 1 already')
-  await expect(dialog.getByRole('alert')).toContainText('“nothing tx”')
-  await expect(dialog.getByRole('button', { name: 'Keep these pins' })).toBeDisabled()
-  await dialog.getByLabel('Pin table', { exact: true }).fill('1\tAIRCRAFT POWER\tpower\n14\tAIRCRAFT GROUND\tground')
-  await expect(dialog.locator('[data-read]')).toContainText('2 pins are read; the harness wants d-sub, 15, sockets')
-  await dialog.getByRole('button', { name: 'Keep these pins' }).click()
-  await expect(dialog).toHaveCount(0)
-  const connector = page.locator('[data-connector="J1"]')
-  await expect(connector).toContainText('AIRCRAFT POWER')
-  await expect(connector.getByRole('row', { name: /^14/ })).toContainText('ground block')
-  await saved(page)
-  const catalogue = (await (await page.request.get(`${server.base}/api/catalogue`)).json()) as {
-    items: { name: string; connectors?: { pins: { name?: string }[] }[] }[]
-  }
-  expect(catalogue.items.some(item => item.connectors?.some(one => one.pins[0]!.name === 'AIRCRAFT POWER'))).toBe(true)
-  // What lands on no pin now is told.
-  await expect(page.locator('[data-finding="wiring.pin-missing"]').first()).toContainText('has no pin for')
+test.describe('with the findings open', () => {
+  test.use({ findingsOpen: true })
+  test('a maker’s pin table is pasted, refused by row, kept for good', async ({ page }) => {
+    await open(page, 'connectors')
+    await page.getByRole('button', { name: /Second com$/ }).click()
+    await page.getByRole('button', { name: 'Enter a pin table…' }).click()
+    const dialog = page.getByRole('dialog')
+    await dialog.getByLabel('Pin table', { exact: true }).fill('1\tPOWER\tpower\n1\tGND\tground\n3\tX\tnothing tx')
+    await expect(dialog.getByRole('alert')).toContainText('pin 1 stands in line 1 already')
+    await expect(dialog.getByRole('alert')).toContainText('“nothing tx”')
+    await expect(dialog.getByRole('button', { name: 'Keep these pins' })).toBeDisabled()
+    await dialog.getByLabel('Pin table', { exact: true }).fill('1\tAIRCRAFT POWER\tpower\n14\tAIRCRAFT GROUND\tground')
+    await expect(dialog.locator('[data-read]')).toContainText('2 pins are read; the harness wants d-sub, 15, sockets')
+    await dialog.getByRole('button', { name: 'Keep these pins' }).click()
+    await expect(dialog).toHaveCount(0)
+    const connector = page.locator('[data-connector="J1"]')
+    await expect(connector).toContainText('AIRCRAFT POWER')
+    await expect(connector.getByRole('row', { name: /^14/ })).toContainText('ground block')
+    await saved(page)
+    const catalogue = (await (await page.request.get(`${server.base}/api/catalogue`)).json()) as {
+      items: { name: string; connectors?: { pins: { name?: string }[] }[] }[]
+    }
+    expect(catalogue.items.some(item => item.connectors?.some(one => one.pins[0]!.name === 'AIRCRAFT POWER'))).toBe(
+      true
+    )
+    // What lands on no pin now is told.
+    await expect(page.locator('[data-finding="wiring.pin-missing"]').first()).toContainText('has no pin for')
+  })
 })
 
-test('the compass is turned by the lights beside it until their return is led beside them; coax is said to be old', async ({
-  page
-}) => {
-  await open(page, 'radio')
-  const row = page.getByRole('row', { name: /Magnetometer Position lights/ })
-  await expect(row).toContainText('elsewhere')
-  await row.getByRole('button', { name: /Working/ }).click()
-  await expect(page.getByRole('dialog')).toContainText('µT')
-  await page.keyboard.press('Escape')
-  await page
-    .locator('[data-finding="wiring.magnetometer"]')
-    .filter({ hasText: 'Position lights' })
-    .getByRole('button', { name: /Lead its return/ })
-    .click()
-  await expect(row).toContainText('beside it')
-  await choose(page, 'Coax of Tall navigator, waas gps antenna', 'single shield')
-  await expect(page.locator('[data-figure="findings"]')).toBeVisible()
-  await saved(page)
-  expect((await option(page)).wires.some(mark => (mark as { coax?: string }).coax === 'single shield')).toBe(true)
+test.describe('with the findings open', () => {
+  test.use({ findingsOpen: true })
+  test('the compass is turned by the lights beside it until their return is led beside them; coax is said to be old', async ({
+    page
+  }) => {
+    await open(page, 'radio')
+    const row = page.getByRole('row', { name: /Magnetometer Position lights/ })
+    await expect(row).toContainText('elsewhere')
+    await row.getByRole('button', { name: /Working/ }).click()
+    await expect(page.getByRole('dialog')).toContainText('µT')
+    await page.keyboard.press('Escape')
+    await page
+      .locator('[data-finding="wiring.magnetometer"]')
+      .filter({ hasText: 'Position lights' })
+      .getByRole('button', { name: /Lead its return/ })
+      .click()
+    await expect(row).toContainText('beside it')
+    await choose(page, 'Coax of Tall navigator, waas gps antenna', 'single shield')
+    await expect(page.locator('[data-figure="findings"]')).toBeVisible()
+    await saved(page)
+    expect((await option(page)).wires.some(mark => (mark as { coax?: string }).coax === 'single shield')).toBe(true)
+  })
 })
 
 test('places are seen from above and from the side; a run gets longer and the wires with it', async ({ page }) => {

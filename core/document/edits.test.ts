@@ -110,9 +110,9 @@ const rich = applyEdits(
   'enrich'
 ).project
 const random = new RandomEdits(rich)
-const LONG = process.env.FUZZ ? 20 : 1
+const LONG = process.env.FUZZ ? 20 : 0.5
 const runs = (numRuns: number) => ({
-  numRuns: numRuns * LONG,
+  numRuns: Math.ceil(numRuns * LONG),
   ...(process.env.FUZZ && { seed: Number(process.env.FUZZ), interruptAfterTimeLimit: 600_000 })
 })
 

@@ -195,12 +195,14 @@ export function differences(
 export const NO_DAYS = 'a task waits for itself'
 /** Measures of the sheet of options: what each is called, and how it reads for one option. */
 const MEASURES: readonly (readonly [string, (one: OptionStanding, reading: Reading) => string])[] = [
-  ['Cost', (one, reading) => formatMoney(one.cents, reading)],
+  [
+    'Cost; every year after',
+    (one, reading) => `${formatMoney(one.cents, reading)}; ${formatMoney(one.yearlyCents, reading)}`
+  ],
   [
     'Least quote, with what it leaves out',
     (one, reading) => (one.quote ? `${formatMoney(one.quote.cents, reading)}, ${one.quote.shop}` : '')
   ],
-  ['Every year after, in no total', (one, reading) => formatMoney(one.yearlyCents, reading)],
   ['Labour, hours', (one, reading) => formatNumber(one.hours, 1, reading)],
   ['Working days, likely', (one, reading) => (one.days === undefined ? NO_DAYS : formatNumber(one.days, 0, reading))],
   ['Useful load', (one, reading) => formatMass(one.usefulLoadKg, reading)],

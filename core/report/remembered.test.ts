@@ -30,7 +30,7 @@ it('what rooms remember is never out of date: after any edits the report is that
       const { id } = project.options.at(-1)!
       expect(examineOption(project, id)).toEqual(examineOption(structuredClone(project), id))
     }),
-    { numRuns: 25 }
+    { numRuns: process.env.FUZZ ? 300 : 15 }
   ))
 
 it('effects are told one by one, the same as when each is asked alone', () => {

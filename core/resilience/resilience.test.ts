@@ -41,7 +41,7 @@ describe('what is there twice for nothing (common practice)', () => {
     const as = (of: typeof project) => examineFunctions(resolve(of, 'a'), resolve(of, AS_FOUND))
     const [finding] = as(project).findings
     const without = applyEdits(project, finding!.remedies[0]!.edits, 'out').project
-    expect(as(without)).toEqual({ findings: [], lost: [] })
+    expect(as(without)).toMatchObject({ findings: [], lost: [] })
   })
 })
 

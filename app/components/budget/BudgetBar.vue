@@ -34,6 +34,8 @@ const dayOf = (index: number) => (start ? workingDayOf(start, Math.max(0, index)
 const begins = computed(() => Math.max(0, (put.value ?? Math.floor(task.start + 1e-9)) + (drawn.value ?? 0)))
 function moveTo(index: number) {
   const first = Math.max(0, index)
+  // As soon as it may: so it begins already.
+  if (first <= task.ready + 1e-9 && task.from === undefined) return
   put.value = Math.max(first, Math.ceil(task.ready - 1e-9))
   emit('move', first <= task.ready + 1e-9 ? '' : dayOf(first))
 }

@@ -41,7 +41,7 @@ const options = computed(() => ({
   animation: false as const,
   plugins: {
     legend: {
-      position: 'right' as const,
+      position: 'bottom' as const,
       labels: { color: ink.value.text, usePointStyle: true, font: { family: 'B612', size: 11 } }
     }
   },
