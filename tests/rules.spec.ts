@@ -40,6 +40,12 @@ test('a bus pressed dead: the panel goes dark, tasks are lost, a switch is named
   await expect(page.locator('.tasks')).toContainText('Communicate no longer')
   await expect(page.locator('.tasks')).toContainText('Essential feed to ALTERNATE')
   expect(await page.locator('.piece.dark').count()).toBeGreaterThan(3)
+  // A unit on the ground: what the brief’s flying asks for and nothing else gives.
+  await page.getByRole('button', { name: 'All whole again' }).click()
+  await page.getByRole('button', { name: 'Units', exact: true }).click()
+  await page.getByRole('group', { name: 'Units' }).getByRole('button', { name: 'Airspeed', exact: true }).click()
+  await expect(page.locator('[data-unmet]')).toContainText('91.205(b)(1)')
+  await expect(page.locator('[data-unmet]')).toContainText('14 CFR 91.213')
   await page.getByRole('button', { name: 'All whole again' }).click()
   await expect(page.locator('.tasks')).toContainText('Communicate still')
   await expect(page.locator('.piece.dark')).toHaveCount(0)

@@ -44,6 +44,7 @@ import {
   removalEffects,
   standOptions,
   starterKit,
+  unmetWithout,
   withPutOff,
   type AfterVisit,
   type BackupSearch,
@@ -59,7 +60,8 @@ import {
   type Report,
   type RoomAnswer,
   type SameMoney,
-  type StarterKit
+  type StarterKit,
+  type Unmet
 } from '#core/report'
 import type { Tell } from '~/composables/useLongWork'
 
@@ -392,11 +394,14 @@ const examiner = {
   /** How the aeroplane flies between visits. */
   betweenVisits: (option: string): AfterVisit[] => afterVisits(document(), option, today()),
   /** What is left with parts pressed dead. */
-  press(option: string, keys: readonly string[]): Pressed & { parts: readonly Part[] } {
+  press(option: string, keys: readonly string[]): Pressed & { parts: readonly Part[]; unmet: Unmet[] } {
     const design = resolve(document(), option)
     const parts = [...accountOf(design).parts.values()]
     const dead = parts.filter(part => keys.includes(`${part.kind} ${part.id}`))
-    return { ...pressDead(design, dead), parts }
+    const units = dead.filter(part => part.kind === 'unit').map(part => part.id)
+    const { loads } = examineOption(document(), option, { catalogue, today: today() }).power
+    const unmet = unmetWithout(document(), option, units, { loads, today: today() })
+    return { ...pressDead(design, dead), parts, unmet }
   },
   /** What each school of backup asks, and the least additions that leave one flying after any single loss. */
   stances: (option: string, job: number, tell: Tell): Promise<BackupSearch | undefined> =>

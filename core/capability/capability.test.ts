@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import highs from 'highs'
 import { describe, expect, it } from 'vitest'
 import { FUNCTIONS, modernise, type FunctionName, type Item, type Need, type Port, type SignalName } from '../catalogue'
 import { resolve, type Design } from '../design'
@@ -166,6 +167,68 @@ describe('the account of a design', () => {
       }),
       { numRuns: 60 }
     ))
+  // Menger: as many ways share no box between the sources and the displays as flow through boxes that each let one through.
+  it('as many chains share nothing as flow, at most, through a network of repeaters (solved by HiGHS)', async () => {
+    const solver = await highs()
+    // Each way has ports of its own: wires that share one would be one line, and lost together.
+    const port = (id: string, flow: 'in' | 'out'): Port => ({ id, kind: 'rs-232', flow, signals: ['position'] })
+    const box = (id: string, ways: readonly (readonly [string, string])[], hears: boolean, gives: boolean): Item =>
+      item({
+        id,
+        mounts: ['tail'],
+        provides: gives ? ['gps'] : [],
+        ports: ways.flatMap(([from, to], at) =>
+          from === id ? [port(`o${at}`, 'out')] : to === id ? [port(`i${at}`, 'in')] : []
+        ),
+        needs: hears ? [{ what: 'signal', name: 'position', required: true, text: '' }] : []
+      })
+    const layers = fc.array(fc.integer({ min: 1, max: 3 }), { minLength: 3, maxLength: 4 })
+    let cut = 0
+    fc.assert(
+      fc.property(layers, fc.array(fc.boolean(), { minLength: 27, maxLength: 27 }), (sizes, drawn) => {
+        const rows = sizes.map((size, row) => Array.from({ length: size }, (_, n) => `r${row}n${n}`))
+        const ways = rows
+          .slice(1)
+          .flatMap((row, at) => rows[at]!.flatMap(from => row.map(to => [from, to] as const)))
+          .filter((_, at) => drawn[at % drawn.length])
+        const items = rows.flatMap((row, at) => row.map(id => box(id, ways, at > 0, at === rows.length - 1)))
+        const project = projectWith(items.map(one => [one, 'tail']))
+        const links: Link[] = ways.map(([from, to], at) => ({
+          id: `w${at}`,
+          from: { unit: from, port: `o${at}` },
+          to: { unit: to, port: `i${at}` }
+        }))
+        const design = resolve({ ...project, options: [{ ...project.options[0]!, links }] }, 'a')
+        const found = accountOf(design).disjoint('gps', 4)
+        const into = (id: string) => ways.flatMap(([, to], at) => (to === id ? [`f${at}`] : []))
+        const outOf = (id: string) => ways.flatMap(([from], at) => (from === id ? [`f${at}`] : []))
+        const begins = rows[0]!.flatMap(outOf)
+        const nodes = rows.flatMap((row, at) =>
+          row.flatMap(id => {
+            const [come, go] = [into(id), outOf(id)]
+            const limit = [...(at === 0 ? go : come)].join(' + ')
+            const through = at > 0 && at < rows.length - 1 ? [...come, ...go.map(one => `- ${one}`)].join(' + ') : ''
+            return [...(limit ? [` ${limit} <= 1`] : []), ...(through ? [` ${through.replace(/\+ -/g, '-')} = 0`] : [])]
+          })
+        )
+        const flow = begins.length
+          ? Math.round(
+              solver.solve(
+                `Maximize\n obj: ${begins.join(' + ')}\nSubject To\n${nodes.map((row, at) => ` c${at}:${row}`).join('\n')}\nEnd`
+              ).ObjectiveValue
+            )
+          : 0
+        expect(found.chains.length).toBeLessThanOrEqual(flow)
+        if (found.chains.length < flow) {
+          // Only a search that was cut short may say less, and it says that it was.
+          expect(found.atLeast).toBe(true)
+          cut++
+        }
+      }),
+      { numRuns: 150 }
+    )
+    expect(cut).toBeLessThan(8)
+  })
   it('every chain that is told is a proof by itself', () =>
     fc.assert(
       fc.property(designs, design => {

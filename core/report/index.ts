@@ -34,5 +34,6 @@ export {
   type OptionStanding
 } from './options'
 export { writeDueCalendar, writePlanCalendar } from './calendar'
+export { unmetWithout, type Unmet } from './inoperative'
 export { putOffOption, withPutOff, type PutOffAsked, type PutOffOption } from './put-off'
 export { afterVisits, projectAfter, type AfterVisit } from './between-visits'

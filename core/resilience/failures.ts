@@ -29,6 +29,8 @@ export interface BackupWorth {
   singles: number
   /** Pairs of losses that take a task only once it is gone as well. */
   doubles: number
+  /** For each of these losses: cents of a unit that comes, kilograms, typical amps; at least one loss is made harmless. */
+  each: { cents?: number; kg: number; amps: number }
 }
 export interface FailureReport {
   tasks: TaskStanding[]
@@ -141,7 +143,20 @@ function worthOf(design: Design, account: Account, tasks: readonly TaskStanding[
           ),
         0
       )
-      return [{ unit, singles: halves.length, doubles }]
+      const singles = halves.length
+      const buys = singles + doubles
+      return [
+        {
+          unit,
+          singles,
+          doubles,
+          each: {
+            ...(unit.state === 'new' && { cents: unit.priceCents / buys }),
+            kg: unit.item.massKg / buys,
+            amps: (unit.item.power?.typicalA ?? 0) / buys
+          }
+        }
+      ]
     })
     .sort((a, b) => b.singles - a.singles || b.doubles - a.doubles)
 }

@@ -3,6 +3,7 @@ import { looksRound } from '#core/catalogue'
 import type { Part, PartKind, Task } from '#core/capability'
 import { extent, figureAt } from '#core/panel'
 import { TASK_WORDS, type FailureReport, type Loss, type Pressed } from '#core/resilience'
+import type { Unmet } from '#core/report'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -10,7 +11,7 @@ import { useTaste } from '~/stores/taste'
 const bench = useBench()
 const taste = useTaste()
 const report = shallowRef<FailureReport>()
-const pressed = shallowRef<Pressed & { parts: readonly Part[] }>()
+const pressed = shallowRef<Pressed & { parts: readonly Part[]; unmet: Unmet[] }>()
 const dead = shallowRef<string[]>([])
 const wrong = ref('')
 const keyOf = (part: Part) => `${part.kind} ${part.id}`
@@ -100,20 +101,24 @@ const worthColumns: Column<FailureReport['worth'][number]>[] = [
   {
     key: 'each',
     title: 'Price for each',
-    value: row =>
-      row.unit.state === 'new' ? taste.sum(row.unit.priceCents) / Math.max(1, row.singles + row.doubles) : 0,
-    text: row =>
-      row.unit.state === 'new' ? taste.money(row.unit.priceCents / Math.max(1, row.singles + row.doubles)) : '',
+    value: row => row.each.cents && taste.sum(row.each.cents),
+    text: row => (row.each.cents === undefined ? '' : taste.money(row.each.cents)),
     number: true
   },
   {
     key: 'mass',
-    title: 'Mass',
-    value: row => row.unit.item.massKg,
-    text: row => taste.mass(row.unit.item.massKg),
+    title: 'Weight for each',
+    value: row => row.each.kg,
+    text: row => taste.mass(row.each.kg),
     number: true
   },
-  { key: 'amps', title: 'Amps', value: row => row.unit.item.power?.typicalA ?? 0, number: true }
+  {
+    key: 'amps',
+    title: 'Amps for each',
+    value: row => row.each.amps,
+    text: row => taste.number(row.each.amps, 2),
+    number: true
+  }
 ]
 </script>
 
@@ -181,6 +186,16 @@ const worthColumns: Column<FailureReport['worth'][number]>[] = [
           {{ pressed.rescue.set.map(move => `${move.name} to ${move.to}`).join(', ') }}.
         </p>
         <p v-if="pressed.functions.length" class="small">Gone: {{ pressed.functions.join(', ') }}.</p>
+        <p v-if="dead.some(key => key.startsWith('unit '))" class="small" data-unmet>
+          <template v-if="pressed.unmet.length"
+            >Begun so, a flight as in the brief would not meet
+            <template v-for="(one, at) in pressed.unmet" :key="one.ref"
+              >{{ at ? '; ' : '' }}<b>{{ one.ref }}</b> {{ one.title }}</template
+            >.</template
+          ><template v-else>Begun so, a flight as in the brief would meet the same clauses.</template>
+          Whether it may be begun with something inoperative: 14 CFR 91.213 (from memory; check the current text), the
+          aeroplane’s equipment list, placard or removal, and who signs for it.
+        </p>
         <p v-else-if="dead.length" class="small">Nothing else goes with it.</p>
         <details class="small">
           <summary>What is left, and on which unit</summary>
