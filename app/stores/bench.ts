@@ -64,7 +64,6 @@ export const useBench = defineStore('bench', () => {
   const saveState = ref<SaveState>('saved')
   const saveError = ref('')
   const said = ref('')
-  /** The figure whose working is shown. */
   /** A figure whose working is asked for, or a working that was made beside the figure itself. */
   const workingOf = shallowRef<{ figure?: FigureOf; working?: Working; title: string }>()
   const examining = ref(false)

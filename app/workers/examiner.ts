@@ -179,7 +179,6 @@ function forget() {
   removals = new Map()
 }
 
-/** Today where the reader is (ISO date). */
 /** The document with an option that was put off beside the others, where one was asked for. */
 const withAsked = (asked?: PutOffAsked): Project =>
   asked ? withPutOff(document(), putOffOption(document(), asked, today())) : document()
@@ -197,6 +196,7 @@ const omit = (report: Report, rooms: readonly Large[]): GivenReport =>
 /** An option put off, and in what it differs from itself now. */
 export type PutOffStanding = Pick<PutOffOption, 'id' | 'name' | 'on' | 'matures'> & { rows: Difference[] }
 
+/** Today where the reader is (ISO date). */
 const today = (): string => format(new Date(), 'yyyy-MM-dd')
 
 const examiner = {
