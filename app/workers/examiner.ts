@@ -27,7 +27,7 @@ import {
   type Pace,
   type SplitSearch
 } from '#core/money'
-import { applyDiff, type Diff, type Project } from '#core/document'
+import { applyDiff, EditError, type Diff, type Project } from '#core/document'
 import { AS_FOUND, resolve, type FigureOf, type Progress, type Steps, type Working } from '#core/design'
 import {
   afterVisits,
@@ -249,10 +249,18 @@ const examiner = {
     return reports
   },
   /** Every option in every currency, and the aeroplane as found; beside them one of them put off, with what that changes. */
-  options(asked?: PutOffAsked): { standings: OptionStanding[]; putOff?: PutOffStanding } {
+  options(asked?: PutOffAsked): { standings: OptionStanding[]; putOff?: PutOffStanding; refused?: string } {
     if (!asked) return { standings: standOptions(document(), today()) }
-    const { id, name, on, matures } = putOffOption(document(), asked, today())
-    const project = withAsked(asked)
+    const late = putOffOption(document(), asked, today())
+    let project: Project
+    try {
+      project = withPutOff(document(), late)
+    } catch (error) {
+      // There may be no room for one option more: the others stand all the same.
+      if (!(error instanceof EditError)) throw error
+      return { standings: standOptions(document(), today()), refused: error.message }
+    }
+    const { id, name, on, matures } = late
     return {
       standings: standOptions(project, today()),
       putOff: { id, name, on, matures, rows: differencesIn(project, asked.option, id) }

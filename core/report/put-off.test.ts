@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { resolve } from '../design'
-import { applyEdits, type Edit, type Project } from '../document'
+import { applyEdits, EditError, type Edit, type Project } from '../document'
 import { placedByVisit, putOff } from '../money'
 import { readPhrase, US } from '../quantity'
 import { demoProject } from '../testing.demo'
@@ -118,6 +118,13 @@ describe('an option put off', () => {
     expect(rows.reduce((sum, row) => sum + row.cents, 0)).toBe(
       moneyOf(then, late.id).totalCents - moneyOf(then, 'b').totalCents
     )
+  })
+  it('with as many options as there may be it is refused in words, and nothing is changed', () => {
+    const [a] = dun.options
+    const full = { ...dun, options: Array.from({ length: 20 }, (_, n) => ({ ...a!, id: n ? `o${n}` : 'a' })) }
+    const late = putOffOption(full, { option: 'a', months: 12 }, TODAY)
+    expect(() => withPutOff(full, late)).toThrow(EditError)
+    expect(full.options).toHaveLength(20)
   })
   it('put off twice it drifts from the same day of prices', () => {
     const still = without(dun, 'announced')

@@ -45,6 +45,7 @@ const asked = computed((): PutOffAsked | undefined => {
     : undefined
 })
 const later = shallowRef<PutOffStanding>()
+const refused = ref('')
 /** Keeps what waits as an option among the others. */
 function keep() {
   if (!asked.value) return
@@ -72,10 +73,11 @@ async function stand() {
     const all = await useExaminer().options(wanted)
     if (mine !== turn) return
     later.value = all.putOff
+    refused.value = all.refused ?? ''
     const between = await useExaminer().differences(
       end(from.value, 'as-found'),
       end(to.value, options.value[0]?.value ?? 'as-found'),
-      wanted
+      all.putOff && wanted
     )
     if (mine !== turn) return
     standings.value = all.standings
@@ -258,6 +260,7 @@ const budget = useAnalysisFiles(
           >Keep as an option</v-btn
         >
       </div>
+      <p v-if="refused" class="small" role="alert">It cannot stand beside the others. {{ refused }}</p>
       <template v-if="later && asked">
         <p class="small">
           Begun {{ taste.day(later.on) }} instead it costs
