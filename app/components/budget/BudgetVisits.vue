@@ -494,9 +494,10 @@ const laterColumns: Column<Later>[] = [
       </div>
       <p v-if="off" class="small">
         All of it {{ months }} {{ months === 1 ? 'month' : 'months' }} later costs
-        <b class="figures">{{ taste.money(off.togetherCents) }}</b> more: equipment
+        <b class="figures">{{ taste.money(off.togetherCents) }}</b> more, entries as they are today: equipment
         {{ taste.money(off.equipmentCents) }}, trade-ins and sales {{ taste.money(off.creditsCents) }}, tax and
-        contingency on it {{ taste.money(off.taxCents) }}. In Options side by side it stands as a column of its own.
+        contingency on it {{ taste.money(off.taxCents) }}. What makers have announced for then is counted in Options
+        side by side, where it stands as a column of its own.
       </p>
       <FactTable :rows="later" :columns="laterColumns" name="Now or later" no-filter :key-of="row => row.unit">
         <template #saved="{ row }"
@@ -548,7 +549,7 @@ const laterColumns: Column<Later>[] = [
   flex: 1 1 170px;
 }
 .few {
-  flex: 0 0 168px;
+  flex: 0 0 204px;
 }
 .says {
   flex-basis: 100%;
