@@ -85,6 +85,9 @@ let catalogue: readonly Item[] = []
 let given: { current?: { report: Report; number: number }; asFound?: unknown[]; agreed?: unknown[] } = {}
 let numbered = 0
 
+/** What is left with parts pressed dead, of which parts there are, and what a flight begun so would not meet. */
+export type Pressing = Omit<Pressed, 'parts'> & { parts: readonly Part[]; unmet: Unmet[] }
+
 const document = (): Project => {
   if (!kept) throw new Error('No document was opened.')
   return kept.project
@@ -402,9 +405,9 @@ const examiner = {
   /** How the aeroplane flies between visits. */
   betweenVisits: (option: string): AfterVisit[] => afterVisits(document(), option, today()),
   /** What is left with parts pressed dead. */
-  press(option: string, keys: readonly string[]): Pressed & { parts: readonly Part[]; unmet: Unmet[] } {
+  press(option: string, keys: readonly string[]): Pressing {
     const design = resolve(document(), option)
-    const parts = [...accountOf(design).parts.values()]
+    const { parts } = accountOf(design)
     const dead = parts.filter(part => keys.includes(`${part.kind} ${part.id}`))
     const units = dead.filter(part => part.kind === 'unit').map(part => part.id)
     const { loads } = examineOption(document(), option, { catalogue, today: today() }).power

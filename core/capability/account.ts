@@ -1,7 +1,8 @@
 import { isFor, type FunctionName, type Need, type SignalName } from '../catalogue'
 import type { Design, DesignUnit } from '../design'
+import { NOTHING, type Atoms } from './atoms'
 import { hornOf, leastFixedPoint, proofOf, type Horn } from './horn'
-import { atom, rulesOf, wellPlaced, type Goal, type Part, type PartKind } from './rules-of'
+import { rulesOf, wellPlaced, type Goal, type Part, type PartKind } from './rules-of'
 
 /** Parts that a chain rests on, in the order in which it is built up. */
 export type Chain = readonly Part[]
@@ -20,73 +21,63 @@ const MOST_TRIES = 400
  * everything whole or with some parts lost. Rules, effects, duplicates, failures and control points all ask this one account.
  */
 export class Account {
-  /** Every part that may fail, by the name of its atom. */
-  readonly parts: ReadonlyMap<string, Part>
+  private readonly atoms: Atoms
   private readonly horn: Horn
-  private readonly index = new Map<string, number>()
-  private readonly names: string[] = []
-  private readonly partAtoms: Int32Array
-  private readonly partOf: (Part | undefined)[] = []
   private whole?: Int32Array
   private readonly remembered = new Map<string, Int32Array>()
+  private readonly given: FunctionName[]
 
   constructor(readonly design: Design) {
-    const { parts, rules } = rulesOf(design)
-    this.parts = parts
-    const at = (name: string): number => {
-      const known = this.index.get(name)
-      if (known !== undefined) return known
-      this.index.set(name, this.names.length)
-      this.names.push(name)
-      return this.names.length - 1
-    }
-    const numbered = rules.map(({ head, body }) => ({ head: at(head), body: body.map(at) }))
-    this.partAtoms = Int32Array.from([...parts.keys()].map(at))
-    for (const [name, part] of parts) this.partOf[this.index.get(name)!] = part
-    this.horn = hornOf(this.names.length, numbered)
+    const { atoms, rules } = rulesOf(design)
+    this.atoms = atoms
+    this.horn = hornOf(atoms.count, rules)
+    this.given = [...new Set(design.units.flatMap(unit => unit.item.provides))]
   }
 
+  /** Every part that may fail. */
+  get parts(): readonly Part[] {
+    return this.atoms.parts
+  }
   /** What holds with these parts lost. */
   private holding(lost: readonly Part[] = []): Int32Array {
-    if (lost.length === 0) return (this.whole ??= leastFixedPoint(this.horn, this.partAtoms))
-    // A part of another design has no atom here, and nothing to lose.
-    const gone = [...new Set(lost.flatMap(part => this.index.get(atom.part(part.kind, part.id)) ?? []))].sort(
-      (a, b) => a - b
-    )
+    // A part of another design has no number here, and nothing to lose.
+    const gone = [...new Set(lost.map(part => this.atoms.part(part.kind, part.id)))]
+      .filter(at => at !== NOTHING)
+      .sort((a, b) => a - b)
+    if (gone.length === 0) return (this.whole ??= leastFixedPoint(this.horn, this.atoms.partAtoms))
     const key = gone.join()
     const known = this.remembered.get(key)
     if (known) return known
-    const found = leastFixedPoint(this.horn, this.partAtoms, gone)
+    const found = leastFixedPoint(this.horn, this.atoms.partAtoms, gone)
     if (this.remembered.size > 1_500) this.remembered.clear()
     this.remembered.set(key, found)
     return found
   }
-  private holds(name: string, lost?: readonly Part[]): boolean {
-    const at = this.index.get(name)
-    return at !== undefined && this.holding(lost)[at]! > 0
+  private holds(atom: number, lost?: readonly Part[]): boolean {
+    return this.holding(lost)[atom]! > 0
   }
 
   part(kind: PartKind, id: string): Part | undefined {
-    return this.parts.get(atom.part(kind, id))
+    return this.atoms.partAt(this.atoms.part(kind, id))
   }
   /** Whether some unit gives a function, with these parts lost. */
   works(name: Goal, lost?: readonly Part[]): boolean {
-    return this.holds(atom.works(name), lost)
+    return this.holds(this.atoms.works(name), lost)
   }
   /** Whether this unit gives a function. */
   gives(unit: string, name: FunctionName, lost?: readonly Part[]): boolean {
-    return this.holds(atom.gives(unit, name), lost)
+    return this.holds(this.atoms.gives(unit, name), lost)
   }
   /** Whether this unit says a signal on some port. */
   says(unit: DesignUnit, signal: SignalName, lost?: readonly Part[]): boolean {
-    return unit.item.ports.some(port => this.holds(atom.says(unit.id, port.id, signal), lost))
+    return unit.item.ports.some(port => this.holds(this.atoms.says(this.atoms.port(unit.id, port.id), signal), lost))
   }
   powered(unit: DesignUnit, lost?: readonly Part[]): boolean {
-    return !unit.item.power || unit.item.power.maxA === 0 || this.holds(atom.powered(unit.id), lost)
+    return !unit.item.power || unit.item.power.maxA === 0 || this.holds(this.atoms.powered(unit.id), lost)
   }
   /** Whether what a unit needs is there. */
   met(unit: DesignUnit, need: Need, lost?: readonly Part[]): boolean {
-    return this.holds(atom.need(unit.id, unit.item.needs.indexOf(need)), lost)
+    return this.holds(this.atoms.need(unit.id, unit.item.needs.indexOf(need)), lost)
   }
   /** Units that give a function. */
   givers(name: FunctionName, lost?: readonly Part[]): DesignUnit[] {
@@ -94,17 +85,16 @@ export class Account {
   }
   /** All functions that work. */
   functions(lost?: readonly Part[]): Set<FunctionName> {
-    const names = new Set(this.design.units.flatMap(unit => unit.item.provides))
-    return new Set([...names].filter(name => this.works(name, lost)))
+    const holding = this.holding(lost)
+    return new Set(this.given.filter(name => holding[this.atoms.works(name)]! > 0))
   }
 
   private partsIn(proof: readonly number[]): Part[] {
-    return proof.flatMap(at => this.partOf[at] ?? [])
+    return proof.flatMap(at => this.atoms.partAt(at) ?? [])
   }
   /** One chain by which a function works with these parts lost; nothing where it does not. */
   chain(name: Goal, lost?: readonly Part[], unit?: string): Chain | undefined {
-    const at = this.index.get(unit === undefined ? atom.works(name) : atom.gives(unit, name as FunctionName))
-    if (at === undefined) return undefined
+    const at = unit === undefined ? this.atoms.works(name) : this.atoms.gives(unit, name as FunctionName)
     const turn = this.holding(lost)
     return turn[at] ? this.partsIn(proofOf(this.horn, turn, at)) : undefined
   }
@@ -113,11 +103,11 @@ export class Account {
     const chain = this.chain(name, lost)
     if (!chain) return undefined
     let kept = [...chain]
-    const target = this.index.get(atom.works(name))!
+    const target = this.atoms.works(name)
     for (const part of chain) {
       const fewer = kept.filter(one => one !== part)
       // Only these are whole: does it still hold?
-      const given = fewer.map(one => this.index.get(atom.part(one.kind, one.id))!)
+      const given = fewer.map(one => this.atoms.part(one.kind, one.id))
       if (leastFixedPoint(this.horn, given)[target]! > 0) kept = fewer
     }
     return kept

@@ -10,6 +10,9 @@ export interface Horn {
   /** Bodies one after the other; rule `r` has `bodies[starts[r]]` up to `bodies[starts[r + 1]]`. */
   bodies: Int32Array
   starts: Int32Array
+  /** How many each rule waits for, and the heads of those that wait for none. */
+  waiting: Int32Array
+  facts: Int32Array
   /** Rules in whose body an atom stands, in the same manner. */
   uses: Int32Array
   usesStarts: Int32Array
@@ -18,36 +21,66 @@ export interface Horn {
   byHeadStarts: Int32Array
 }
 
-/** Numbers of lists, laid one after the other. */
-function laid(lists: readonly (readonly number[])[]): { flat: Int32Array; starts: Int32Array } {
-  const starts = new Int32Array(lists.length + 1)
-  lists.forEach((list, index) => (starts[index + 1] = starts[index]! + list.length))
-  const flat = new Int32Array(starts[lists.length]!)
-  lists.forEach((list, index) => flat.set(list, starts[index]))
+/** Rules as they are found, one after the other. */
+export class RuleList {
+  readonly heads: number[] = []
+  readonly bodies: number[] = []
+  readonly starts: number[] = [0]
+
+  /** The head holds when all of the body does; one named twice counts once. */
+  add(head: number, body: readonly number[]): void {
+    const start = this.bodies.length
+    for (const atom of body) if (!this.has(atom, start)) this.bodies.push(atom)
+    this.heads.push(head)
+    this.starts.push(this.bodies.length)
+  }
+  private has(atom: number, from: number): boolean {
+    for (let at = from; at < this.bodies.length; at++) if (this.bodies[at] === atom) return true
+    return false
+  }
+  /** One after the other: the head and the body of each. */
+  *[Symbol.iterator](): Generator<{ head: number; body: number[] }> {
+    for (let rule = 0; rule < this.heads.length; rule++)
+      yield { head: this.heads[rule]!, body: this.bodies.slice(this.starts[rule], this.starts[rule + 1]) }
+  }
+}
+
+/** Where the entries of each key begin when laid by key, and the entries so laid. */
+function laidBy(count: number, keys: Int32Array, entries: Int32Array): { flat: Int32Array; starts: Int32Array } {
+  const starts = new Int32Array(count + 1)
+  for (let at = 0; at < keys.length; at++) starts[keys[at]! + 1]!++
+  for (let key = 0; key < count; key++) starts[key + 1]! += starts[key]!
+  const next = starts.slice()
+  const flat = new Int32Array(keys.length)
+  for (let at = 0; at < keys.length; at++) flat[next[keys[at]!]!++] = entries[at]!
   return { flat, starts }
 }
 
-export function hornOf(atoms: number, rules: readonly { head: number; body: readonly number[] }[]): Horn {
-  const uses: number[][] = Array.from({ length: atoms }, () => [])
-  const byHead: number[][] = Array.from({ length: atoms }, () => [])
-  const bodies = rules.map(({ head, body }, rule) => {
-    const once = [...new Set(body)]
-    for (const atom of once) uses[atom]!.push(rule)
-    byHead[head]!.push(rule)
-    return once
-  })
-  const body = laid(bodies)
-  const use = laid(uses)
-  const heads = laid(byHead)
+export function hornOf(atoms: number, rules: RuleList): Horn {
+  const heads = new Int32Array(rules.heads)
+  const bodies = new Int32Array(rules.bodies)
+  const starts = new Int32Array(rules.starts)
+  const waiting = new Int32Array(heads.length)
+  const inOrder = new Int32Array(heads.length)
+  const ruleAt = new Int32Array(bodies.length)
+  for (let rule = 0; rule < heads.length; rule++) {
+    inOrder[rule] = rule
+    waiting[rule] = starts[rule + 1]! - starts[rule]!
+    for (let at = starts[rule]!; at < starts[rule + 1]!; at++) ruleAt[at] = rule
+  }
+  const uses = laidBy(atoms, bodies, ruleAt)
+  const byHead = laidBy(atoms, heads, inOrder)
   return {
     atoms,
-    heads: Int32Array.from(rules, rule => rule.head),
-    bodies: body.flat,
-    starts: body.starts,
-    uses: use.flat,
-    usesStarts: use.starts,
-    byHead: heads.flat,
-    byHeadStarts: heads.starts
+    heads,
+    bodies,
+    starts,
+    waiting,
+    facts: heads.filter((_, rule) => waiting[rule] === 0),
+    uses: uses.flat,
+    usesStarts: uses.starts,
+    byHead: byHead.flat,
+    byHeadStarts: byHead.starts
   }
 }
 
@@ -56,8 +89,9 @@ export function hornOf(atoms: number, rules: readonly { head: number; body: read
  * @param except of those given, a few that are not
  */
 export function leastFixedPoint(horn: Horn, given: ArrayLike<number>, except: readonly number[] = []): Int32Array {
+  const { heads, uses, usesStarts, facts } = horn
   const turn = new Int32Array(horn.atoms)
-  const left = new Int32Array(horn.heads.length)
+  const left = horn.waiting.slice()
   const queue = new Int32Array(horn.atoms)
   let end = 0
   const add = (atom: number) => {
@@ -65,16 +99,14 @@ export function leastFixedPoint(horn: Horn, given: ArrayLike<number>, except: re
     queue[end++] = atom
     turn[atom] = end
   }
-  for (let rule = 0; rule < left.length; rule++) {
-    left[rule] = horn.starts[rule + 1]! - horn.starts[rule]!
-    if (left[rule] === 0) add(horn.heads[rule]!)
-  }
+  for (let at = 0; at < facts.length; at++) add(facts[at]!)
   for (let at = 0; at < given.length; at++) if (!except.includes(given[at]!)) add(given[at]!)
   for (let next = 0; next < end; next++) {
     const atom = queue[next]!
-    for (let at = horn.usesStarts[atom]!; at < horn.usesStarts[atom + 1]!; at++) {
-      const rule = horn.uses[at]!
-      if (--left[rule]! === 0) add(horn.heads[rule]!)
+    const last = usesStarts[atom + 1]!
+    for (let at = usesStarts[atom]!; at < last; at++) {
+      const rule = uses[at]!
+      if (--left[rule]! === 0) add(heads[rule]!)
     }
   }
   return turn

@@ -12,6 +12,8 @@ import {
 import { TASKS, MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Link } from '../document'
 import type { Design, DesignUnit } from '../design'
 import { closed, positionsOf, powerModel } from '../power'
+import { Atoms } from './atoms'
+import { RuleList } from './horn'
 
 /** What may fail by itself. */
 export type PartKind = 'unit' | 'link' | 'protector' | 'tie' | 'bus' | 'source'
@@ -21,14 +23,10 @@ export interface Part {
   name: string
 }
 
-/** One rule of a design: what holds when all of these hold. Atoms are named by what they say. */
-export interface DesignRule {
-  head: string
-  body: string[]
-}
+/** What rests on what in a design: what its atoms mean, and the rules between them. */
 export interface DesignRules {
-  parts: Map<string, Part>
-  rules: DesignRule[]
+  atoms: Atoms
+  rules: RuleList
 }
 
 /** Kinds of port whose links make one bus that everybody on it hears. */
@@ -58,18 +56,6 @@ export function waysOf(design: Pick<Design, 'brief'>): Record<Task, readonly (re
   }
 }
 
-export const atom = {
-  gives: (unit: string, name: FunctionName) => `gives ${name} by ${unit}`,
-  works: (name: Goal) => `works ${name}`,
-  says: (unit: string, port: string, signal: SignalName) => `says ${signal} by ${unit} on ${port}`,
-  onLine: (unit: string, port: string, signal: SignalName) => `line ${signal} at ${unit} on ${port}`,
-  hears: (unit: string, signal: SignalName) => `hears ${signal} by ${unit}`,
-  need: (unit: string, index: number) => `need ${index} of ${unit}`,
-  powered: (unit: string) => `power at ${unit}`,
-  node: (id: string) => `volts at ${id}`,
-  part: (kind: PartKind, id: string) => `part ${kind} ${id}`
-}
-
 /** Whether the place a unit stands at is of a kind that it is made for: elsewhere nothing it gives is counted on. */
 export const wellPlaced = (unit: DesignUnit): boolean => unit.item.mounts.includes(unit.place.kind)
 
@@ -81,14 +67,8 @@ const SOURCE_OF: Readonly<Record<string, FunctionName>> = {
 
 /** All that a design says of what rests on what. */
 export function rulesOf(design: Design): DesignRules {
-  const parts = new Map<string, Part>()
-  const rules: DesignRule[] = []
-  const rule = (head: string, ...body: string[]) => rules.push({ head, body })
-  const part = (kind: PartKind, id: string, name: string): string => {
-    const key = atom.part(kind, id)
-    if (!parts.has(key)) parts.set(key, { id, kind, name })
-    return key
-  }
+  const atoms = new Atoms(design.units)
+  const rules = new RuleList()
   const units = new Map(design.units.map(unit => [unit.id, unit]))
   const givers = new Map<FunctionName, DesignUnit[]>()
   for (const unit of design.units)
@@ -97,34 +77,42 @@ export function rulesOf(design: Design): DesignRules {
       if (known) known.push(unit)
       else givers.set(name, [unit])
     }
-  powerRules(design, { rule, part })
+  const making: Making & Known = { atoms, rules, units, givers }
+  powerRules(design, making)
   for (const [task, ways] of Object.entries(waysOf(design)) as [Task, FunctionName[][]][])
-    for (const way of ways) rule(atom.works(task), ...way.map(name => atom.works(name)))
+    for (const way of ways)
+      rules.add(
+        atoms.works(task),
+        way.map(name => atoms.works(name))
+      )
   const generating = alternatorTied(design)
   for (const unit of design.units) {
     // In the order in which a chain is told: what feeds it, then the unit itself.
-    const alive = [part('unit', unit.id, unit.label)]
-    if (unit.item.power && unit.item.power.maxA > 0) alive.unshift(atom.powered(unit.id))
-    const wait = (purpose: FunctionName | SignalName) =>
-      unit.item.needs.flatMap((need, index) => (isFor(need, purpose) ? [atom.need(unit.id, index)] : []))
+    const alive = [atoms.addPart('unit', unit.id, unit.label)]
+    if (unit.item.power && unit.item.power.maxA > 0) alive.unshift(atoms.powered(unit.id))
+    const needs = unit.item.needs.map((need, index) => ({ need, atom: atoms.need(unit.id, index) }))
+    const restingOn = (purpose: FunctionName | SignalName) => [
+      ...needs.filter(({ need }) => isFor(need, purpose)).map(({ atom }) => atom),
+      ...alive
+    ]
     if (wellPlaced(unit))
       for (const name of new Set(unit.item.provides)) {
         if (name === 'generator' && !generating) continue
-        rule(atom.gives(unit.id, name), ...wait(name), ...alive)
-        rule(atom.works(name), atom.gives(unit.id, name))
+        rules.add(atoms.gives(unit.id, name), restingOn(name))
+        rules.add(atoms.works(name), [atoms.gives(unit.id, name)])
       }
-    for (const port of unit.item.ports)
+    for (const port of unit.item.ports) {
+      const at = atoms.port(unit.id, port.id)!
       for (const signal of new Set(saidBy(port))) {
-        if (wellPlaced(unit)) rule(atom.says(unit.id, port.id, signal), ...wait(signal), ...alive)
-        for (const also of alsoSaid(signal).slice(1))
-          rule(atom.says(unit.id, port.id, also), atom.says(unit.id, port.id, signal))
+        if (wellPlaced(unit)) rules.add(atoms.says(at, signal), restingOn(signal))
+        for (const also of alsoSaid(signal).slice(1)) rules.add(atoms.says(at, also), [atoms.says(at, signal)])
       }
-    unit.item.needs.forEach((need, index) =>
-      needRules(design, { unit, need, head: atom.need(unit.id, index) }, { rule, part, units, givers })
-    )
+    }
+    for (const { need, atom } of needs) needRules(design, { unit, need, head: atom }, making)
   }
-  lineRules(design, units, { rule, part })
-  return { parts, rules }
+  lineRules(design, making)
+  atoms.close()
+  return { atoms, rules }
 }
 
 /** Whether some alternator is joined to anything with the switches as in normal flight: one that is not gives nothing. */
@@ -136,45 +124,40 @@ function alternatorTied(design: Design): boolean {
   )
 }
 
-interface Making {
-  rule: (head: string, ...body: string[]) => void
-  part: (kind: PartKind, id: string, name: string) => string
-}
+type Making = DesignRules
 
 /** Who has volts: sources, what ties them to buses with the switches as in normal flight, each unit’s breaker. */
-function powerRules(design: Design, { rule, part }: Making): void {
+function powerRules(design: Design, { atoms, rules }: Making): void {
   const model = powerModel(design)
   const positions = positionsOf(model.supply, 'normal')
   for (const source of model.sources) {
-    const alive = part('source', source.id, source.name)
+    const alive = atoms.addPart('source', source.id, source.name)
     const box = source.id.startsWith(UNIT_SOURCE)
       ? [source.id.slice(UNIT_SOURCE.length)]
       : design.units
           .filter(unit => SOURCE_OF[source.id] && unit.item.provides.includes(SOURCE_OF[source.id]!))
           .map(unit => unit.id)
     // The airframe’s own source is the unit that gives it, where one is entered.
-    if (box.length === 0) rule(atom.node(source.id), alive)
-    for (const unit of box) rule(atom.node(source.id), alive, atom.part('unit', unit))
+    if (box.length === 0) rules.add(atoms.node(source.id), [alive])
+    for (const unit of box) rules.add(atoms.node(source.id), [alive, atoms.part('unit', unit)])
   }
-  const busPart = new Map(model.supply.buses.map(bus => [bus.id, part('bus', bus.id, bus.name)]))
-  const through = (id: string) => busPart.get(id) ?? undefined
+  const busPart = new Map(model.supply.buses.map(bus => [bus.id, atoms.addPart('bus', bus.id, bus.name)]))
+  const through = (id: string) => busPart.get(id) ?? []
   for (const tie of model.supply.ties) {
     if (!closed(tie, positions)) continue
-    const alive = [part('tie', tie.id, tie.name), through(tie.from), through(tie.to)].filter(one => one !== undefined)
-    rule(atom.node(tie.to), atom.node(tie.from), ...alive)
-    if (tie.kind !== 'diode') rule(atom.node(tie.from), atom.node(tie.to), ...alive)
+    const alive = [atoms.addPart('tie', tie.id, tie.name), through(tie.from), through(tie.to)].flat()
+    rules.add(atoms.node(tie.to), [atoms.node(tie.from), ...alive])
+    if (tie.kind !== 'diode') rules.add(atoms.node(tie.from), [atoms.node(tie.to), ...alive])
   }
+  const labels = new Map(design.units.map(unit => [unit.id, unit.label]))
   for (const unit of design.units) {
     if (!unit.item.power) continue
     const { bus, alsoBus } = model.hangs(unit)
     const owner = model.choice(unit.id)?.sharesWith ?? unit.id
-    const label = owner === unit.id ? unit.label : (design.units.find(one => one.id === owner)?.label ?? owner)
-    const protector = part('protector', owner, `breaker of ${label}`)
-    for (const from of alsoBus ? [bus, alsoBus] : [bus]) {
-      const alive = through(from)
-      rule(atom.powered(unit.id), atom.node(from), protector, ...(alive ? [alive] : []))
-    }
-    if (unit.item.power.internalBatteryMinutes) rule(atom.powered(unit.id), atom.part('unit', unit.id))
+    const protector = atoms.addPart('protector', owner, `breaker of ${labels.get(owner) ?? owner}`)
+    for (const from of alsoBus ? [bus, alsoBus] : [bus])
+      rules.add(atoms.powered(unit.id), [atoms.node(from), protector, through(from)].flat())
+    if (unit.item.power.internalBatteryMinutes) rules.add(atoms.powered(unit.id), [atoms.part('unit', unit.id)])
   }
 }
 
@@ -187,16 +170,16 @@ interface Known {
 /** What meets a need. */
 function needRules(
   design: Design,
-  { unit, need, head }: { unit: DesignUnit; need: Need; head: string },
-  { rule, part, units, givers }: Making & Known
+  { unit, need, head }: { unit: DesignUnit; need: Need; head: number },
+  { atoms, rules, units, givers }: Making & Known
 ): void {
   if (need.what === 'signal') {
-    rule(head, atom.hears(unit.id, need.name))
+    rules.add(head, [atoms.hears(unit.id, need.name)])
     return
   }
   if (need.what === 'function') {
     for (const other of givers.get(need.name) ?? [])
-      if (other.id !== unit.id) rule(head, atom.gives(other.id, need.name))
+      if (other.id !== unit.id) rules.add(head, [atoms.gives(other.id, need.name)])
     return
   }
   if (need.what === 'aerial') {
@@ -204,7 +187,7 @@ function needRules(
       const far = farEnd(link, unit.id, need.port)
       const other = far && units.get(far.unit)
       if (other?.item.provides.includes(need.name))
-        rule(head, part('link', link.id, linkName(link, units)), atom.gives(other.id, need.name))
+        rules.add(head, [atoms.addPart('link', link.id, linkName(link, units)), atoms.gives(other.id, need.name)])
     }
     return
   }
@@ -212,12 +195,12 @@ function needRules(
   for (const other of design.units) {
     if (other.id === unit.id) continue
     const alive = [
-      atom.part('unit', other.id),
-      ...(other.item.power && other.item.power.maxA > 0 ? [atom.powered(other.id)] : [])
+      atoms.part('unit', other.id),
+      ...(other.item.power && other.item.power.maxA > 0 ? [atoms.powered(other.id)] : [])
     ]
     for (const port of other.item.ports)
       if (hearsKind(port, need.name) && !saidBy(port).includes(need.name))
-        rule(head, atom.onLine(other.id, port.id, need.name), ...alive)
+        rules.add(head, [atoms.line(atoms.port(other.id, port.id), need.name), ...alive])
   }
 }
 
@@ -238,94 +221,114 @@ const linkName = (link: Link, units: ReadonlyMap<string, DesignUnit>): string =>
 const hearsKind = (port: Port, signal: SignalName): boolean =>
   heardBy(port).some(known => plainSignal(known) === plainSignal(signal))
 
+/** A port that some link names, with all that it says and by its grades also says. */
+interface LinkedPort {
+  at: number
+  port: Port
+  said: ReadonlySet<SignalName>
+  /** The ports at the other ends of its links. */
+  ends: LinkedPort[]
+  /** How many links end here with their `to`. */
+  talkers: number
+}
+
 /** What travels on the links. A shared bus carries what anybody on it says to all; any other link goes one way. */
-function lineRules(design: Design, units: ReadonlyMap<string, DesignUnit>, { rule, part }: Making): void {
-  const talkers = new Map<string, number>()
-  for (const { to } of design.links) {
-    const key = `${to.unit} ${to.port}`
-    talkers.set(key, (talkers.get(key) ?? 0) + 1)
+function lineRules(design: Design, { atoms, rules, units }: Making & Known): void {
+  const known = new Map<number, LinkedPort>()
+  const linked = (end: Link['from']): LinkedPort | undefined => {
+    const at = atoms.port(end.unit, end.port)
+    if (at === undefined) return undefined
+    const before = known.get(at)
+    if (before) return before
+    const port = units.get(end.unit)!.item.ports.find(one => one.id === end.port)!
+    const said = new Set<SignalName>()
+    for (const signal of saidBy(port)) for (const also of alsoSaid(signal)) said.add(also)
+    const made = { at, port, said, ends: [], talkers: 0 }
+    known.set(at, made)
+    return made
   }
-  const portAt = ({ unit, port }: Link['from']) => units.get(unit)?.item.ports.find(one => one.id === port)
-  const shared = new Map<string, { unit: string; port: Port }>()
-  // All signals that anybody says on a bus that a port belongs to.
-  const group = new Map<string, string>()
-  const rootOf = (key: string): string => {
-    const up = group.get(key)
-    if (up === undefined || up === key) return key
-    const root = rootOf(up)
-    group.set(key, root)
-    return root
-  }
-  const listen = (unit: string, port: Port, signal: SignalName) => {
-    if (hearsKind(port, signal))
-      for (const also of alsoSaid(signal)) rule(atom.hears(unit, also), atom.onLine(unit, port.id, signal))
-  }
-  const buses: Link[] = []
+  const links: { link: Link; from: LinkedPort; to: LinkedPort }[] = []
   for (const link of design.links) {
-    const from = portAt(link.from)
-    const to = portAt(link.to)
-    if (!from || !to || from.kind !== to.kind) continue
-    if (SHARED.has(from.kind)) {
-      buses.push(link)
-      for (const [end, port] of [
-        [link.from, from],
-        [link.to, to]
-      ] as const)
-        shared.set(`${end.unit} ${end.port}`, { unit: end.unit, port })
-      group.set(rootOf(`${link.from.unit} ${link.from.port}`), rootOf(`${link.to.unit} ${link.to.port}`))
+    const from = linked(link.from)
+    const to = linked(link.to)
+    if (to) to.talkers++
+    if (!from || !to) continue
+    from.ends.push(to)
+    to.ends.push(from)
+    if (from.port.kind === to.port.kind) links.push({ link, from, to })
+  }
+  const buses = new Buses()
+  for (const { link, from, to } of links) {
+    if (SHARED.has(from.port.kind)) {
+      buses.join(from, to)
       continue
     }
-    const alive = part('link', link.id, linkName(link, units))
-    for (const [a, b, talker, listener] of [
-      [link.from, link.to, from, to],
-      [link.to, link.from, to, from]
-    ] as const) {
-      if (talker.flow === 'in' || listener.flow === 'out') continue
-      if (ONE_TALKER.has(listener.kind) && b === link.to && talkers.get(`${b.unit} ${b.port}`)! > 1) continue
-      for (const signal of new Set(saidBy(talker).flatMap(alsoSaid)))
-        rule(atom.onLine(b.unit, b.port, signal), atom.says(a.unit, a.port, signal), alive)
-    }
-  }
-  const said = new Map<string, Set<SignalName>>()
-  for (const [key, { port }] of shared) {
-    const known = said.get(rootOf(key)) ?? new Set<SignalName>()
-    for (const signal of saidBy(port).flatMap(alsoSaid)) known.add(signal)
-    said.set(rootOf(key), known)
-  }
-  for (const [key, { unit, port }] of shared)
-    for (const signal of said.get(rootOf(key))!)
-      if (saidBy(port).flatMap(alsoSaid).includes(signal))
-        rule(atom.onLine(unit, port.id, signal), atom.says(unit, port.id, signal))
-  for (const link of buses) {
-    const alive = part('link', link.id, linkName(link, units))
-    for (const signal of said.get(rootOf(`${link.from.unit} ${link.from.port}`))!) {
-      const a = atom.onLine(link.from.unit, link.from.port, signal)
-      const b = atom.onLine(link.to.unit, link.to.port, signal)
-      rule(b, a, alive)
-      rule(a, b, alive)
-    }
-  }
-  // What arrives at a port is heard by its unit.
-  const ends = new Map<string, Link['from'][]>()
-  for (const { from, to } of design.links)
-    for (const [near, far] of [
+    const alive = atoms.addPart('link', link.id, linkName(link, units))
+    for (const [talker, listener] of [
       [from, to],
       [to, from]
     ] as const) {
-      const key = `${near.unit} ${near.port}`
-      ends.set(key, [...(ends.get(key) ?? []), far])
+      if (talker.port.flow === 'in' || listener.port.flow === 'out') continue
+      if (ONE_TALKER.has(listener.port.kind) && listener === to && listener.talkers > 1) continue
+      for (const signal of talker.said)
+        rules.add(atoms.line(listener.at, signal), [atoms.says(talker.at, signal), alive])
     }
+  }
+  const said = buses.said()
+  for (const port of buses.ports)
+    for (const signal of said.get(buses.rootOf(port))!)
+      if (port.said.has(signal)) rules.add(atoms.line(port.at, signal), [atoms.says(port.at, signal)])
+  for (const { link, from, to } of links) {
+    if (!SHARED.has(from.port.kind)) continue
+    const alive = atoms.addPart('link', link.id, linkName(link, units))
+    for (const signal of said.get(buses.rootOf(from))!) {
+      const [a, b] = [atoms.line(from.at, signal), atoms.line(to.at, signal)]
+      rules.add(b, [a, alive])
+      rules.add(a, [b, alive])
+    }
+  }
+  // What arrives at a port is heard by its unit.
   for (const unit of design.units)
     for (const port of unit.item.ports) {
-      const key = `${unit.id} ${port.id}`
-      const arriving = shared.has(key)
-        ? said.get(rootOf(key))!
-        : new Set(
-            (ends.get(key) ?? []).flatMap(far => {
-              const talker = portAt(far)
-              return talker && talker.kind === port.kind ? saidBy(talker).flatMap(alsoSaid) : []
-            })
-          )
-      for (const signal of arriving) listen(unit.id, port, signal)
+      const here = known.get(atoms.port(unit.id, port.id)!)
+      if (!here) continue
+      const arriving =
+        said.get(buses.rootOf(here)) ??
+        new Set(here.ends.filter(far => far.port.kind === port.kind).flatMap(far => [...far.said]))
+      for (const signal of arriving)
+        if (hearsKind(port, signal))
+          for (const also of alsoSaid(signal)) rules.add(atoms.hears(unit.id, also), [atoms.line(here.at, signal)])
     }
+}
+
+/** Ports that links of a shared kind join to buses. */
+class Buses {
+  private readonly up = new Map<LinkedPort, LinkedPort>()
+
+  get ports(): Iterable<LinkedPort> {
+    return this.up.keys()
+  }
+  /** The port that stands for the bus a port is on. */
+  rootOf(port: LinkedPort): LinkedPort {
+    const up = this.up.get(port)
+    if (up === undefined || up === port) return port
+    const root = this.rootOf(up)
+    this.up.set(port, root)
+    return root
+  }
+  join(a: LinkedPort, b: LinkedPort): void {
+    for (const port of [a, b]) if (!this.up.has(port)) this.up.set(port, port)
+    this.up.set(this.rootOf(a), this.rootOf(b))
+  }
+  /** All signals that anybody says on a bus, by the port that stands for it. */
+  said(): Map<LinkedPort, Set<SignalName>> {
+    const found = new Map<LinkedPort, Set<SignalName>>()
+    for (const port of this.ports) {
+      const root = this.rootOf(port)
+      const signals = found.get(root) ?? new Set<SignalName>()
+      for (const signal of port.said) signals.add(signal)
+      found.set(root, signals)
+    }
+    return found
+  }
 }

@@ -256,16 +256,15 @@ export type FunctionName = (typeof FUNCTIONS)[number]
 export type SignalName = (typeof SIGNALS)[number]
 export type AerialName = (typeof AERIALS)[number]
 
+const downFrom = (signal: SignalName): readonly SignalName[] => {
+  const lower = GRADES[signal]
+  return lower ? [signal, ...downFrom(lower)] : [signal]
+}
+const DOWN = new Map(SIGNALS.map(signal => [signal, downFrom(signal)]))
+/** A signal and all that it is also by its grade, down to the plain one. */
+export const alsoSaid = (signal: SignalName): readonly SignalName[] => DOWN.get(signal)!
 /** The plain signal that a grade belongs to: itself where it has no grades. */
-export const plainSignal = (signal: SignalName): SignalName => {
-  const lower = GRADES[signal]
-  return lower ? plainSignal(lower) : signal
-}
-/** A signal and all that it is also by its grade. */
-export const alsoSaid = (signal: SignalName): SignalName[] => {
-  const lower = GRADES[signal]
-  return lower ? [signal, ...alsoSaid(lower)] : [signal]
-}
+export const plainSignal = (signal: SignalName): SignalName => alsoSaid(signal).at(-1)!
 
 export type PortKind = (typeof PORT_KINDS)[number]
 export type PlaceKind = (typeof PLACE_KINDS)[number]

@@ -50,7 +50,7 @@ describe('every single loss and every pair', () => {
   it('agrees with the naive loop on the demo, pair by pair', () => {
     const design = resolve(demoProject('3-skerrow-dunlin'), 'c')
     const account = accountOf(design)
-    const parts = [...account.parts.values()]
+    const parts = [...account.parts]
     const { tasks } = failuresOf(design)
     for (const { task, singles, doubles } of tasks.filter(one => one.task === 'communicate')) {
       const one = parts.filter(part => !account.works(task, [part]))

@@ -3,6 +3,7 @@ import type { FunctionName } from '../catalogue'
 import { RulePack, type Clause, type HandCheck } from '../document'
 import type { Basis, Design, Finding } from '../design'
 import { onDay, say, thing, type Phrase } from '../quantity'
+import { briefFindings } from './brief'
 import { holds } from './condition'
 import approval from './packs/approval.json'
 import easa from './packs/easa-nco.json'
@@ -217,28 +218,7 @@ export function examineRules(
       says: say`${thing(unit)} is for ${unit.item.approvals.join(' and ')} aeroplanes; this one is ${design.brief.basis}.`
     })
   }
-  // What the brief says of itself must hang together before any clause is believed.
-  const { flying } = design.brief
-  if (flying.includes('IFR by night') && !flying.includes('IFR by day') && !flying.includes('night VFR'))
-    findings.push({
-      id: 'rules.brief',
-      code: 'rules.brief',
-      weight: 'note',
-      subjects: [],
-      remedies: [],
-      basis: { kind: 'entered', source: 'flying in the brief' },
-      says: say`The brief flies IFR by night but neither IFR by day nor VFR by night.`
-    })
-  if (design.airframe.madeOn > (today ?? '9999-12-31'))
-    findings.push({
-      id: 'rules.made-on',
-      code: 'rules.brief',
-      weight: 'decide',
-      subjects: [],
-      remedies: [],
-      basis: { kind: 'entered', source: 'date of manufacture in the brief' },
-      says: say`The date of manufacture, ${onDay(design.airframe.madeOn)}, is still to come: clauses that turn on it are judged as of then.`
-    })
+  findings.push(...briefFindings(design, today))
   const asked = clauses.filter(one => one.state !== 'does not apply' && !one.clause.advice)
   return { clauses, met: asked.filter(one => one.state === 'met').length, asked: asked.length, findings }
 }

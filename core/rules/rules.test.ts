@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { accountOf } from '../capability'
 import { FUNCTIONS, type FunctionName, type Item, type Need, type Port } from '../catalogue'
-import { RulePack, type Link, type Project } from '../document'
+import { applyEdits, RulePack, type Link, type Project } from '../document'
 import { resolve, type Design } from '../design'
 import { loadsByPhase, overloadedPhases, powerModel } from '../power'
 import { readPhrase, US } from '../quantity'
@@ -546,6 +546,43 @@ describe('answers by hand', () => {
     ['2026-12-31', 24, '2028-12-31']
   ])('%s plus %i calendar months falls due %s', (day, months, due) => expect(endOfMonthAfter(day, months)).toBe(due))
   it('thirty days from 27 October are 26 November', () => expect(daysAfter('2026-10-27', 30)).toBe('2026-11-26'))
+})
+
+describe('a brief that contradicts itself', () => {
+  const AIRWAYS: Case['brief'] = { airspace: ['class A'] }
+  it.each<[string, Case, string, number]>([
+    // Experimental: no persons or property for compensation or hire, 14 CFR 91.319(a)(2), from memory.
+    ['amateur-built for hire', { brief: { basis: 'amateur-built', forHire: true } }, 'rules.brief:hire-amateur', 1],
+    // Light-sport: but for towing and training, 14 CFR 91.327(a), from memory.
+    ['light-sport for hire', { brief: { basis: 'light-sport', forHire: true } }, 'rules.brief:hire-light', 1],
+    // Class A is IFR only, 14 CFR 91.135, from memory; it begins at flight level 180.
+    ['class A in sight', { brief: AIRWAYS }, 'rules.brief:class-a', 2],
+    ['flight level 240 in sight', { brief: { aboveFL240: true } }, 'rules.brief:class-a', 2],
+    ['IFR by VOR without IFR', { brief: { byVor: true } }, 'rules.brief:vor', 2],
+    ['IFR by night alone', { brief: { flying: ['IFR by night'] } }, 'rules.brief:night', 2]
+  ])('%s: told, and each remedy ends it', (_, of, id, remedies) => {
+    const told = (one: Project) => examineRules(resolve(one, 'a')).findings.find(finding => finding.id === id)
+    const finding = told(project(of))!
+    expect(finding.remedies).toHaveLength(remedies)
+    for (const remedy of finding.remedies)
+      expect(told(applyEdits(project(of), remedy.edits, 'brief').project)).toBeUndefined()
+  })
+  it.each<[string, Case]>([
+    ['certified for hire', { brief: { forHire: true } }],
+    ['class A under IFR', { brief: { ...AIRWAYS, ...IFR } }],
+    [
+      'amateur-built for hire under other rules',
+      { brief: { basis: 'amateur-built', authority: 'EASA Part-NCO', forHire: true } }
+    ]
+  ])('%s is none', (_, of) =>
+    expect(examine(resolve(project(of), 'a')).findings.filter(one => one.code === 'rules.brief')).toEqual([])
+  )
+  it('made in 1974 and certificated after March 1996 cannot be; made tomorrow is judged as of then', () => {
+    const ids = (of: Case) => examine(resolve(project(of), 'a'), '2026-11-27').findings.map(one => one.id)
+    expect(ids({ airframe: { certifiedAfter1996: true } })).toContain('rules.certified-on')
+    expect(ids({ airframe: { madeOn: '2026-11-28' } })).toContain('rules.made-on')
+    expect(ids({ airframe: { madeOn: '2026-11-27', certifiedAfter1996: true } })).not.toContain('rules.certified-on')
+  })
 })
 
 describe('approvals and packs', () => {

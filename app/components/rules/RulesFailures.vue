@@ -2,8 +2,8 @@
 import { looksRound } from '#core/catalogue'
 import type { Part, PartKind, Task } from '#core/capability'
 import { extent, figureAt } from '#core/panel'
-import { TASK_WORDS, type FailureReport, type Loss, type Pressed } from '#core/resilience'
-import type { Unmet } from '#core/report'
+import { TASK_WORDS, type FailureReport, type Loss } from '#core/resilience'
+import type { Pressing } from '~/workers/examiner'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -11,7 +11,7 @@ import { useTaste } from '~/stores/taste'
 const bench = useBench()
 const taste = useTaste()
 const report = shallowRef<FailureReport>()
-const pressed = shallowRef<Pressed & { parts: readonly Part[]; unmet: Unmet[] }>()
+const pressed = shallowRef<Pressing>()
 const dead = shallowRef<string[]>([])
 const wrong = ref('')
 const keyOf = (part: Part) => `${part.kind} ${part.id}`
