@@ -9,6 +9,7 @@ export {
   CABLE_KINDS,
   cableDiameterMm,
   cablePoundsPerKft,
+  coreColours,
   coresOf,
   PACKED,
   WIRE_DIAMETER_MM,

@@ -85,6 +85,18 @@ export function coresOf(from: Port, to: Port): Core[] {
   }
 }
 
+/** Colours of the conductors of a cable, one after the other: white, and white with a stripe (common practice; the reel decides). */
+const CORE_COLOURS = ['white', 'white/blue', 'white/orange', 'white/green', 'white/red', 'white/black']
+/**
+ * The colour of each conductor of a signal cable.
+ * @returns none for coax, whose conductors are told apart by what they are
+ */
+export function coreColours(kind: PortKind, conductors: number): (string | undefined)[] {
+  if (kind === 'coax') return Array.from({ length: conductors }, () => undefined)
+  if (kind === 'dc power') return ['red', 'black'].slice(0, conductors)
+  return CORE_COLOURS.slice(0, conductors)
+}
+
 /** Mass of wire of a signal cable in lb per 1000 ft: our own rough figures. */
 export function cablePoundsPerKft(kind: PortKind, conductors: number, singleShield = false): number {
   if (kind === 'coax') return singleShield ? 26 : 43

@@ -393,6 +393,19 @@ export const Link = z.strictObject({ id: Id, from: LinkEnd, to: LinkEnd })
 export const WIRE_STATES = ['planned', 'cut', 'terminated', 'tested'] as const
 /** Coax by its kind, worst first. */
 export const COAX_KINDS = ['single shield', 'double shield'] as const
+/** Colours in which single wires are sold. */
+export const WIRE_COLOURS = [
+  'white',
+  'black',
+  'red',
+  'blue',
+  'green',
+  'yellow',
+  'orange',
+  'brown',
+  'violet',
+  'grey'
+] as const
 /**
  * What is known of one wire or cable beyond what the design says of it: the number it was given for good, how far it has come,
  * the way it was sent, the coax that it is. It stays when the wire goes, so that a number is never given twice.
@@ -404,6 +417,8 @@ export const WireMark = z.strictObject({
   /** Places it goes by, in order, in place of the shortest way. */
   via: z.array(Id).max(20).optional(),
   coax: z.enum(COAX_KINDS).optional(),
+  /** Of a single wire, where it is not the usual one. */
+  colour: z.enum(WIRE_COLOURS).optional(),
   note: Text.optional()
 })
 

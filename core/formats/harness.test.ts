@@ -35,6 +35,23 @@ describe('a wire list goes out and comes back', () => {
     expect(after.wiring.wires[0]!.mark).toMatchObject({ number: 7, state: 'cut' })
     expect(readWiresCsv(writeWiresCsv(after), after.wiring.wires)).toEqual({ marks: [], problems: [] })
   })
+  it('a single wire may have another colour; a cable has those of its reel', () => {
+    const at = (test: (row: Record<string, string>) => boolean, colour: string) => {
+      let done = false
+      return rows(row => {
+        if (done || !test(row)) return
+        done = true
+        row.colour = colour
+      })
+    }
+    const power = report.wiring.wires.find(wire => wire.kind === 'power')!
+    const single = (row: Record<string, string>) => row.wire === power.id
+    const recoloured = readWiresCsv(at(single, 'white'), report.wiring.wires)
+    expect(recoloured.marks).toEqual([{ wire: power.id, colour: 'white', state: 'planned' }])
+    expect(readWiresCsv(at(single, 'tartan'), report.wiring.wires).problems[0]).toMatchObject({ field: 'colour' })
+    const cable = (row: Record<string, string>) => Number(row.conductors) > 1
+    expect(readWiresCsv(at(cable, 'white; red'), report.wiring.wires).problems[0]).toMatchObject({ field: 'colour' })
+  })
   it('what is wrong is told by row, and nothing is half taken', () => {
     const wrong = rows((row, at) => {
       if (at === 0) row.wire = 'nowhere'

@@ -10,6 +10,7 @@ const SIZE = 7.5
 const LINE = 10.5
 const INK = rgb(0.13, 0.15, 0.16)
 const RULE = rgb(0.75, 0.77, 0.77)
+const WHITE = rgb(1, 1, 1)
 
 /**
  * The load analysis on paper, lying: every table, assumptions, sources, cautions, and a place for the signature of a
@@ -92,6 +93,13 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     y -= 12
     paragraph(table.note)
     y -= 2
+    if (table.face) {
+      const deepest = Math.max(...table.face.contacts.map(contact => contact.y))
+      need((deepest + 1) * PITCH + LINE * (deep + 2))
+      y = drawFace(page, { contacts: table.face.contacts, x: MARGIN, y, font })
+      paragraph(table.face.says)
+      y -= 2
+    }
     head()
     for (const row of table.rows) {
       // Words that do not fit beside each other go on below: nothing is cut.
@@ -167,6 +175,41 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     one.drawText(`${at + 1} of ${pages.length}`, { x: wide - MARGIN - 30, y: MARGIN - 8, size: SIZE, font, color: INK })
   })
   return pdf.save()
+}
+
+/** Between two contacts of a connector’s face as it is drawn, and their size, in points: larger than they are. */
+const PITCH = 13
+const CONTACT = 5.4
+/** Draws the contacts of a connector with their numbers, from the left and from `y` down. Returns where what follows begins. */
+function drawFace(
+  page: PDFPage,
+  {
+    contacts,
+    x,
+    y,
+    font
+  }: { contacts: NonNullable<AnalysisTable['face']>['contacts']; x: number; y: number; font: PDFFont }
+): number {
+  const size = 5.2
+  for (const contact of contacts) {
+    const at = { x: x + CONTACT + contact.x * PITCH, y: y - contact.y * PITCH }
+    page.drawCircle({
+      ...at,
+      size: CONTACT,
+      borderWidth: 0.6,
+      borderColor: INK,
+      color: contact.filled ? INK : undefined
+    })
+    const pin = printable(contact.pin)
+    page.drawText(pin, {
+      x: at.x - font.widthOfTextAtSize(pin, size) / 2,
+      y: at.y - size * 0.36,
+      size,
+      font,
+      color: contact.filled ? WHITE : INK
+    })
+  }
+  return y - Math.max(...contacts.map(contact => contact.y)) * PITCH - CONTACT - LINE + 1
 }
 
 const LICENSED = {

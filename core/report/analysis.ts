@@ -25,6 +25,8 @@ export interface AnalysisTable {
   note: string
   columns: { says: string; digits?: number }[]
   rows: (string | number)[][]
+  /** The face of a connector, drawn over the table: its contacts in pitches, filled where something lands. */
+  face?: { contacts: { pin: string; x: number; y: number; filled: boolean }[]; says: string }
 }
 export interface LoadAnalysis {
   title: string

@@ -1,6 +1,7 @@
+import type { Connector } from '../catalogue'
 import type { Design } from '../design'
 import { readPhrase, toFeet, toInches, toPounds, US, type Reading } from '../quantity'
-import { mateText, MINUTES_AN_END, numberText, pinText, type Wire, type WiringReport } from '../wiring'
+import { mateText, MINUTES_AN_END, numberText, pinText, shellOf, type Wire, type WiringReport } from '../wiring'
 import type { AnalysisTable, LoadAnalysis } from './analysis'
 
 /** Where a conductor of the harness lands on a unit, with the wire that it is of. */
@@ -9,6 +10,7 @@ export interface Landing {
   pin: string
   /** What it is: power, ground, or a line of a port. */
   line: string
+  colour?: string
   wire: Wire
   /** The other end, in words of the wire list. */
   far: 'from' | 'to'
@@ -25,12 +27,19 @@ export function landingsOf(unit: string, wires: readonly Wire[]): Landing[] {
         connector,
         pin,
         line: core.line,
+        colour: core.colour,
         wire,
         far: near === 'from' ? ('to' as const) : ('from' as const)
       }))
     )
   })
 }
+
+/** The face of a connector with its contacts, those that a wire lands on filled. */
+const faceOf = (connector: Connector, wired: readonly string[]): AnalysisTable['face'] => ({
+  contacts: shellOf(connector).contacts.map(contact => ({ ...contact, filled: wired.includes(contact.pin) })),
+  says: `Seen as one looks at the ${connector.contacts} of the unit; filled: a wire lands there.`
+})
 
 /**
  * The harness as papers for who builds it: wire list, conductors contact by contact, connectors, labels, what to buy, what to
@@ -79,6 +88,7 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
       columns: [
         { says: 'No.' },
         { says: 'Line' },
+        { says: 'Colour' },
         { says: 'From' },
         { says: 'Pin' },
         { says: 'To' },
@@ -88,6 +98,7 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
       rows: conductors.map(({ wire, core }) => [
         label(wire),
         core.line,
+        core.colour ?? '',
         says(wire.from),
         pins(core.from),
         says(wire.to),
@@ -100,18 +111,49 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
       return (unit.item.connectors ?? []).map(connector => ({
         title: `${unit.label} ${connector.id}`,
         note: `${unit.item.name}; harness end: ${mateText(connector)}.${connector.madeUp ? ' PLACEHOLDER PINS, not the maker’s: enter the maker’s table before a wire is cut.' : ''}`,
-        columns: [{ says: 'Pin' }, { says: 'For' }, { says: 'Wire' }, { says: 'Other end' }],
+        columns: [{ says: 'Pin' }, { says: 'For' }, { says: 'Wire' }, { says: 'Colour' }, { says: 'Other end' }],
+        face: faceOf(
+          connector,
+          landings.filter(one => one.connector === connector.id).map(one => one.pin)
+        ),
         rows: connector.pins.map(pin => {
           const there = landings.filter(one => one.connector === connector.id && one.pin === pin.pin)
           return [
             pin.pin,
             pin.name ?? (pin.use === 'port' ? `${pin.port} ${pin.line}` : pin.use),
             there.map(one => label(one.wire)).join(', '),
+            there.map(one => one.colour ?? '').join(', '),
             there.map(one => says(one.wire[one.far])).join('; ')
           ]
         })
       }))
     }),
+    {
+      title: 'Splices, grounds and plugs',
+      note: 'What meets outside a unit. Contacts follow the numbers of the wires.',
+      columns: [
+        { says: 'Kind' },
+        { says: 'Place' },
+        { says: 'What' },
+        { says: 'Contact', digits: 0 },
+        { says: 'No.' },
+        { says: 'Line' },
+        { says: 'Colour' },
+        { says: 'Other ends' }
+      ],
+      rows: wiring.joints.flatMap(joint =>
+        (joint.meets.length ? joint.meets : [undefined]).map(one => [
+          joint.kind,
+          places.get(joint.place) ?? joint.place,
+          says(joint.says),
+          one?.contact ?? '',
+          one ? label(one.wire) : '',
+          one?.core.line ?? '',
+          one?.core.colour ?? '',
+          one ? `${says(one.wire.from)} > ${says(one.wire.to)}` : ''
+        ])
+      )
+    },
     {
       title: 'Label strips',
       note: 'One for each end, printed to be wrapped round the wire.',

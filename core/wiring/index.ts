@@ -4,6 +4,7 @@ import type { Design, Finding } from '../design'
 import { disturbances, magnetometerFindings, type Disturbance } from './field/magnetometer'
 import { billOf, type Bill } from './harness/bill'
 import { bundlesOf, type Bundle } from './harness/bundles'
+import { jointsOf, type Joint } from './harness/joints'
 import { pinFindings } from './harness/check'
 import { reachFindings, wayFindings } from './harness/ways'
 import { listWires, type Wire } from './harness/wires'
@@ -26,11 +27,12 @@ export {
 export { MINUTES_AN_END, type Bill, type BillLine } from './harness/bill'
 export { bundleDiameterMm, type Bundle } from './harness/bundles'
 export { pinsAre } from './harness/check'
+export { meetingText, type Joint } from './harness/joints'
 export { numberText, numberWires, retired } from './harness/numbers'
 export { pinsFor, pinText, type PinAt } from './harness/pins'
 export { mateText, shellOf, shellText, type Shell } from './harness/shell'
 export { busMm } from './harness/ways'
-export { listWires, type Wire, type WireCore } from './harness/wires'
+export { coloursText, listWires, type Wire, type WireCore } from './harness/wires'
 export { type TubeLine } from './plumbing/lines'
 export { dragLoadLb, type Antenna, type Apart } from './radio/antenna'
 export { BANDS, explainCoax, lossPer100Ft, quarterWaveMm, type RadioChain } from './radio/coax'
@@ -40,6 +42,7 @@ export interface WiringReport {
   totalLengthMm: number
   totalMassKg: number
   bundles: Bundle[]
+  joints: Joint[]
   bill: Bill
   can: readonly Chain[]
   radio: { chains: RadioChain[]; antennas: Antenna[]; apart: Apart[] }
@@ -57,6 +60,7 @@ export function examineWiring(
   const { wires, findings } = listWires(design, circuits, feeders)
   const { chains: can } = cablesOf(design)
   const bundles = bundlesOf(design, wires)
+  const joints = jointsOf(design, wires, { bundles, chains: can })
   const chains = radioChains(design, wires)
   const aerials = examineAntennas(design)
   const disturbed = disturbances(design, wires)
@@ -66,7 +70,8 @@ export function examineWiring(
     totalLengthMm: wires.reduce((sum, wire) => sum + wire.lengthMm * wire.conductors, 0),
     totalMassKg: wires.reduce((sum, wire) => sum + wire.massKg, 0),
     bundles,
-    bill: billOf(design, wires, { bundles, chains: can }),
+    joints,
+    bill: billOf(design, wires, { bundles, joints }),
     can,
     radio: { chains, ...aerials },
     disturbances: disturbed,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { WIRE_STATES, type WireMark } from '#core/document'
-import { numberText, numberWires, pinText, retired, type Wire, type WiringReport } from '#core/wiring'
+import { coloursText, numberText, numberWires, pinText, retired, type Wire, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -29,7 +29,8 @@ const columns = computed((): Column<Wire>[] => [
   { key: 'kind', title: 'Kind', value: wire => wire.kind },
   { key: 'from', title: 'From', value: wire => `${taste.say(wire.from)} ${pins(wire, 'from')}`.trim() },
   { key: 'to', title: 'To', value: wire => `${taste.say(wire.to)} ${pins(wire, 'to')}`.trim() },
-  { key: 'text', title: 'Make', value: wire => wire.text },
+  { key: 'text', title: 'Make', value: wire => wire.text, width: '132px' },
+  { key: 'colour', title: 'Colour', value: coloursText, hidden: true },
   {
     key: 'length',
     title: taste.system === 'inch' ? 'Length to cut, ft' : 'Length to cut, m',
@@ -56,7 +57,7 @@ function put(wire: Wire, patch: Partial<WireMark>, what: string) {
   // Of the document itself: the report on it comes a moment later, and two ticks in a row must build on each other.
   const now = bench.option!.wires.find(one => one.wire === wire.id)
   const mark: WireMark = { ...now, wire: wire.id, ...patch }
-  for (const key of ['via', 'note', 'coax', 'state', 'number'] as const)
+  for (const key of ['via', 'note', 'coax', 'colour', 'state', 'number'] as const)
     if (mark[key] === undefined || (Array.isArray(mark[key]) && mark[key].length === 0) || mark[key] === '')
       delete mark[key]
   bench.act([{ type: 'wires.put', option: bench.option!.id, wires: [mark] }], what)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { COAX_KINDS, WIRE_STATES, type WireMark } from '#core/document'
+import { COAX_KINDS, WIRE_COLOURS, WIRE_STATES, type WireMark } from '#core/document'
 import { numberText, pinText, type Wire } from '#core/wiring'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -50,6 +50,7 @@ const SHIELD = {
       <thead>
         <tr>
           <th>Conductor</th>
+          <th>Colour</th>
           <th>From pin</th>
           <th>To pin</th>
         </tr>
@@ -57,6 +58,7 @@ const SHIELD = {
       <tbody>
         <tr v-for="core in wire.cores" :key="core.line">
           <td>{{ core.line }}</td>
+          <td>{{ core.colour }}</td>
           <td class="figures">{{ pinsOf(core.from) }}</td>
           <td class="figures">{{ pinsOf(core.to) }}</td>
         </tr>
@@ -102,6 +104,18 @@ const SHIELD = {
       ]"
       :model-value="wire.mark?.coax ?? ''"
       @update:model-value="kind => emit('put', { coax: (kind || undefined) as WireMark['coax'] }, `Coax of ${name}`)"
+    />
+    <ChoiceField
+      v-if="wire.cores.length === 1 && wire.cores[0]!.colour"
+      label="Colour"
+      :items="[
+        { value: '', title: 'the usual one' },
+        ...WIRE_COLOURS.map(colour => ({ value: colour as string, title: colour }))
+      ]"
+      :model-value="wire.mark?.colour ?? ''"
+      @update:model-value="
+        colour => emit('put', { colour: (colour || undefined) as WireMark['colour'] }, `Colour of ${name}`)
+      "
     />
     <ChoiceField
       label="State"

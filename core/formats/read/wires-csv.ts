@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
-import { WIRE_STATES, WireMark, type FileProblem } from '../../document'
-import { numberText, type Wire } from '../../wiring'
+import { WIRE_COLOURS, WIRE_STATES, WireMark, type FileProblem } from '../../document'
+import { coloursText, numberText, type Wire } from '../../wiring'
 
 export interface WiresRead {
   marks: WireMark[]
@@ -10,7 +10,7 @@ export interface WiresRead {
 const MOST_ROWS = 20_000
 
 /**
- * Reads numbers, states and notes back from a wire list as CSV. What the design says of a wire is not read: it follows the design.
+ * Reads numbers, colours, states and notes back from a wire list as CSV. What the design says of a wire is not read: it follows the design.
  * @returns what is known of each wire now, only where something changed; nothing is to be taken while there are problems
  */
 export function readWiresCsv(text: string, wires: readonly Wire[]): WiresRead {
@@ -52,12 +52,17 @@ export function readWiresCsv(text: string, wires: readonly Wire[]): WiresRead {
     }
     if (wire.mark?.number !== undefined && number !== wire.mark.number)
       return bad('number', `is ${found || 'empty'}; this wire is ${numberText(wire.mark.number)}, and a number stays`)
+    const colour = cell('colour')
+    const recoloured = colour !== undefined && colour !== coloursText(wire)
+    if (recoloured && (wire.cores.length > 1 || coloursText(wire) === ''))
+      return bad('colour', `“${colour}”: the colours of ${wire.text} are those of its reel; only of a single wire`)
     const state = cell('state')
     const read = WireMark.safeParse({
       ...wire.mark,
       wire: id,
       number,
       state: state === undefined || state === '' ? wire.mark?.state : state,
+      colour: recoloured ? colour || undefined : wire.mark?.colour,
       note: cell('note') ?? wire.mark?.note
     })
     if (!read.success) {
@@ -67,15 +72,19 @@ export function readWiresCsv(text: string, wires: readonly Wire[]): WiresRead {
         field,
         field === 'state'
           ? `“${state}” is no state; there are ${WIRE_STATES.join(', ')}`
-          : `“${cell(field)}”: ${issue!.message}`
+          : field === 'colour'
+            ? `“${colour}” is no colour of a wire; there are ${WIRE_COLOURS.join(', ')}`
+            : `“${cell(field)}”: ${issue!.message}`
       )
     }
     const mark = read.data
     if (!mark.note) delete mark.note
+    if (!mark.colour) delete mark.colour
     const before = wire.mark
     const same =
       mark.number === before?.number &&
       (mark.state ?? 'planned') === (before?.state ?? 'planned') &&
+      mark.colour === before?.colour &&
       (mark.note ?? '') === (before?.note ?? '')
     if (!same) marks.push(mark)
   })

@@ -2,7 +2,7 @@ import type { Design } from '../../design'
 import type { Report } from '../../report'
 import { csvOf } from './catalogue-csv'
 import { readPhrase, US } from '../../quantity'
-import { pinText, type Wire } from '../../wiring'
+import { coloursText, pinText, type Wire } from '../../wiring'
 
 /** The parts list: what to buy, what stays, what goes, with the figures a shop asks for. */
 export function writePartsCsv(design: Design): string {
@@ -74,11 +74,12 @@ export const WIRE_COLUMNS = [
   'conductors',
   'length_mm',
   'mass_kg',
+  'colour',
   'state',
   'note'
 ] as const
 
-/** The wire list, one line a wire, with the length to cut. `readWiresCsv` reads numbers, states and notes back. */
+/** The wire list, one line a wire, with the length to cut. `readWiresCsv` reads numbers, colours, states and notes back. */
 export function writeWiresCsv(report: Report): string {
   const pins = (wire: Wire, side: 'from' | 'to') =>
     wire.cores
@@ -99,6 +100,7 @@ export function writeWiresCsv(report: Report): string {
       wire.conductors,
       Math.round(wire.lengthMm),
       Number(wire.massKg.toFixed(4)),
+      coloursText(wire),
       wire.mark?.state ?? 'planned',
       wire.mark?.note ?? ''
     ])

@@ -1,12 +1,24 @@
 import type { Design } from '../../design'
+import { readPhrase, US } from '../../quantity'
 import type { Wire } from './wires'
-import { mateText } from './shell'
+import { mateText, needsBackshell, shellText } from './shell'
 import type { Bundle } from './bundles'
-import type { Cables } from '../../cables'
+import type { Joint } from './joints'
 
 /** One line of what the harness shop buys. */
 export interface BillLine {
-  what: 'wire' | 'contact' | 'connector' | 'plug' | 'splice' | 'terminal' | 'resistor' | 'sleeve' | 'grommet'
+  what:
+    | 'wire'
+    | 'contact'
+    | 'connector'
+    | 'backshell'
+    | 'ground block'
+    | 'plug'
+    | 'splice'
+    | 'terminal'
+    | 'resistor'
+    | 'sleeve'
+    | 'grommet'
   text: string
   count?: number
   /** To cut, waste included. */
@@ -27,53 +39,51 @@ export const MINUTES_AN_END = 5
 export function billOf(
   design: Design,
   wires: readonly Wire[],
-  { bundles, chains }: { bundles: readonly Bundle[]; chains: Cables['chains'] }
+  { bundles, joints }: { bundles: readonly Bundle[]; joints: readonly Joint[] }
 ): Bill {
   const lengths = new Map<string, { lengthMm: number; massKg: number }>()
   const contacts = new Map<string, number>()
-  const used = new Map<string, number>()
   let terminals = 0
-  let splices = 0
   let ends = 0
   const count = (map: Map<string, number>, key: string) => map.set(key, (map.get(key) ?? 0) + 1)
   for (const wire of wires) {
-    const sum = lengths.get(wire.text) ?? { lengthMm: 0, massKg: 0 }
-    lengths.set(wire.text, { lengthMm: sum.lengthMm + wire.lengthMm, massKg: sum.massKg + wire.massKg })
+    const text = buyText(wire)
+    const sum = lengths.get(text) ?? { lengthMm: 0, massKg: 0 }
+    lengths.set(text, { lengthMm: sum.lengthMm + wire.lengthMm, massKg: sum.massKg + wire.massKg })
     for (const core of wire.cores)
-      for (const [side, pins] of [
-        [0, core.from],
-        [1, core.to]
-      ] as const) {
+      for (const pins of [core.from, core.to]) {
         ends++
-        if (!pins?.length) {
-          terminals++
-          continue
-        }
-        // A line that has several contacts is spread over them by a splice.
-        if (pins.length > 1) splices++
-        for (const { size, connector, pin } of pins) {
-          count(contacts, `size ${size}`)
-          count(used, `${unitAt(wire, side)} ${connector} ${pin}`)
-        }
+        if (!pins?.length) terminals++
+        for (const { size } of pins ?? []) count(contacts, `size ${size}`)
       }
   }
-  // At most one wire a contact (common practice): the others are spliced on.
-  for (const wiresThere of used.values()) if (wiresThere > 1) splices += wiresThere - 1
+  const joined = (kind: Joint['kind']) => joints.filter(joint => joint.kind === kind)
+  // A splice joins two; each further wire wants one more. A line spread over contacts wants one.
+  const splices = joined('splice').reduce((sum, { meets }) => sum + Math.max(1, meets.length - 1), 0)
   const mates = new Map<string, number>()
+  const backshells = new Map<string, number>()
   const withWires = new Set(wires.flatMap(wire => wire.units))
   for (const unit of design.units)
-    if (withWires.has(unit.id)) for (const connector of unit.item.connectors ?? []) count(mates, mateText(connector))
+    if (withWires.has(unit.id))
+      for (const connector of unit.item.connectors ?? []) {
+        count(mates, mateText(connector))
+        if (needsBackshell(connector)) count(backshells, `${shellText(connector)}, with strain relief and shield lugs`)
+      }
   const lines: BillLine[] = [
     ...[...lengths].map(([text, sum]): BillLine => ({ what: 'wire', text, ...sum })),
     ...[...mates].map(([text, n]): BillLine => ({ what: 'connector', text, count: n })),
+    ...[...backshells].map(([text, n]): BillLine => ({ what: 'backshell', text, count: n })),
     ...[...contacts].sort().map(([text, n]): BillLine => ({ what: 'contact', text, count: n })),
-    ...bundles
-      .filter(bundle => bundle.traits.includes('plug'))
-      .map((bundle): BillLine => ({
-        what: 'plug',
-        text: `${nameOf(design, bundle.from)} to ${nameOf(design, bundle.to)}, ${bundle.conductors} contacts`,
-        count: 1
-      })),
+    ...joined('ground block').map(({ meets, shields }): BillLine => ({
+      what: 'ground block',
+      text: `${meets.length + shields} tabs and more`,
+      count: 1
+    })),
+    ...joined('plug').map(({ says, meets }): BillLine => ({
+      what: 'plug',
+      text: `${readPhrase(says, US)}, ${meets.length} contacts`,
+      count: 1
+    })),
     ...bundles
       .filter(bundle => bundle.traits.includes('firewall'))
       .map((bundle): BillLine => ({
@@ -83,12 +93,13 @@ export function billOf(
       })),
     ...(splices ? [{ what: 'splice' as const, text: 'splice', count: splices }] : []),
     ...(terminals ? [{ what: 'terminal' as const, text: 'ring or other terminal', count: terminals }] : []),
-    ...(chains.length ? [{ what: 'resistor' as const, text: '120 Ω, CAN end', count: 2 * chains.length }] : []),
+    ...(joined('terminator').length
+      ? [{ what: 'resistor' as const, text: '120 Ω, CAN end', count: joined('terminator').length }]
+      : []),
     { what: 'sleeve', text: 'label sleeve', count: 2 * wires.length }
   ]
   return { lines, ends, hours: (ends * MINUTES_AN_END) / 60 }
 }
-/** The unit at an end of a wire; of a wire with one unit always that. */
-const unitAt = (wire: Wire, side: 0 | 1): string => wire.units[wire.units.length > 1 ? side : 0] ?? wire.id
-const nameOf = ({ airframe }: Design, place: string): string =>
-  airframe.places.find(one => one.id === place)?.name ?? place
+/** What a wire is bought as: a single one in its colour. */
+const buyText = ({ text, cores: [core, ...more] }: Wire): string =>
+  core?.colour && more.length === 0 ? `${text}, ${core.colour}` : text

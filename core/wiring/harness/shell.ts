@@ -71,3 +71,6 @@ export const shellText = (connector: Pick<Connector, 'kind' | 'contacts' | 'pins
 /** What the harness needs to plug into a connector. */
 export const mateText = (connector: Pick<Connector, 'kind' | 'contacts' | 'pins'>): string =>
   `${shellText(connector)}, ${connector.contacts === 'pins' ? 'sockets' : 'pins'}`
+/** Whether the harness end of a connector has a backshell that holds the bundle and takes the drains (common practice). */
+export const needsBackshell = ({ kind }: Pick<Connector, 'kind'>): boolean =>
+  kind === 'd-sub' || kind === 'high-density d-sub' || kind === 'circular'

@@ -105,6 +105,33 @@ const isNoisy = (unit: DesignUnit | undefined): boolean =>
   unit.item.provides.some(one =>
     ['position lights', 'anti-collision light', 'landing light', 'fuel pump', 'flap drive'].includes(one)
   )
+/** Amps from which a supply is kept away from coax (common practice). */
+const HEAVY_A = 10
+/** What is led apart: who hears, and whom he would hear. */
+const APART: readonly {
+  id: string
+  hears: string
+  isHearing: (wire: Wire) => boolean
+  isHeard: (wire: Wire, unit: DesignUnit | undefined) => boolean
+  basis: Basis
+}[] = [
+  {
+    id: 'noise',
+    hears: 'Audio',
+    isHearing: wire => wire.kind === 'audio',
+    isHeard: (wire, unit) => wire.kind === 'power' && isNoisy(unit),
+    basis: { kind: 'common practice', source: 'microphone and audio wires apart from lights and motors' }
+  },
+  {
+    id: 'coax-power',
+    hears: 'Coax',
+    isHearing: wire => wire.kind === 'coax',
+    isHeard: (wire, unit) =>
+      (wire.kind === 'power' && isNoisy(unit)) ||
+      ((wire.kind === 'power' || wire.kind === 'feeder') && (wire.amps ?? 0) >= HEAVY_A),
+    basis: { kind: 'common practice', source: 'coax apart from heavy power, lights and motors' }
+  }
+]
 function noiseFindings(
   design: Design,
   wires: readonly Wire[],
@@ -113,28 +140,34 @@ function noiseFindings(
 ): Finding[] {
   const byId = new Map(wires.map(wire => [wire.id, wire]))
   const units = new Map(design.units.map(unit => [unit.id, unit]))
-  const shared = bundles.flatMap(bundle => {
-    const list = bundle.wires.map(id => byId.get(id)!)
-    const hearing = list.filter(wire => wire.kind === 'audio')
-    const noisy = list.filter(wire => wire.kind === 'power' && isNoisy(units.get(wire.units[0]!)))
-    return hearing.length && noisy.length ? [{ bundle, noisy }] : []
+  return APART.flatMap(({ id, hears, isHearing, isHeard, basis }): Finding[] => {
+    const shared = bundles.flatMap(bundle => {
+      const list = bundle.wires.map(wire => byId.get(wire)!)
+      const heard = list.filter(wire => isHeard(wire, units.get(wire.units[0] ?? '')))
+      return heard.length && list.some(isHearing) ? [{ bundle, heard }] : []
+    })
+    if (!shared.length) return []
+    const all = [...new Set(shared.flatMap(({ heard }) => heard))]
+    const loads = [...new Set(all.flatMap(wire => (wire.kind === 'power' ? [wire.units[0]!] : [])))]
+    const cables = all.filter(wire => wire.kind === 'feeder').map(({ from, to }) => say`the cable ${from} to ${to}`)
+    return [
+      {
+        id: `wiring.${id}`,
+        code: `wiring.${id}`,
+        weight: 'note',
+        subjects: loads,
+        basis,
+        says: say`${hears} lies beside the supply of ${enumerate([
+          ...loads.map(one => say`${thing(units.get(one)!)}`),
+          ...cables
+        ])} on the way ${enumerate(
+          shared.map(({ bundle }) => between(bundle)),
+          '; '
+        )}. Lead them apart, or cross them squarely.`,
+        remedies: []
+      }
+    ]
   })
-  if (!shared.length) return []
-  const loads = [...new Set(shared.flatMap(({ noisy }) => noisy.map(wire => wire.units[0]!)))]
-  return [
-    {
-      id: 'wiring.noise',
-      code: 'wiring.noise',
-      weight: 'note',
-      subjects: loads,
-      basis: { kind: 'common practice', source: 'microphone and audio wires apart from lights and motors' },
-      says: say`Audio lies beside the supply of ${enumerate(loads.map(id => thing(units.get(id)!)))} on the way ${enumerate(
-        shared.map(({ bundle }) => between(bundle)),
-        '; '
-      )}. Lead them apart, or cross them squarely.`,
-      remedies: []
-    }
-  ]
 }
 
 const CAN_MM = 40_000

@@ -1,5 +1,5 @@
 import { lengthOf, markOf, panelPlace, type Run, type WireLength } from '../../airframe'
-import { CABLE_KINDS, cablePoundsPerKft, cablesOf, type Cable, type ShieldAt } from '../../cables'
+import { CABLE_KINDS, cablePoundsPerKft, cablesOf, coreColours, type Cable, type ShieldAt } from '../../cables'
 import type { PortKind } from '../../catalogue'
 import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Tie, type WireMark } from '../../document'
 import type { Design, DesignUnit, Finding } from '../../design'
@@ -11,6 +11,8 @@ import { pinsFor, type PinAt } from './pins'
 export interface WireCore {
   /** What it is: power, ground, or the line of a port. */
   line: string
+  /** Colour of its insulation; absent for coax. */
+  colour?: string
   /** Contacts at its ends. Undefined where the end has no pin table: a bus, a ground, a unit whose table is not entered. */
   from?: readonly PinAt[]
   to?: readonly PinAt[]
@@ -40,10 +42,15 @@ export interface Wire {
   lengthMm: number
   massKg: number
   armMm: number
+  /** Of a ground: what it comes back by. */
+  returns?: Circuit['return']
   /** Amps for good, where it carries a load. */
   amps?: number
   mark?: WireMark
 }
+
+/** Colours of the conductors of a wire, one after the other; nothing of coax. */
+export const coloursText = ({ cores }: Wire): string => cores.flatMap(core => core.colour ?? []).join('; ')
 
 /** The way of what it is made of, in words. */
 function makeOf(kind: PortKind, conductors: number, mark: WireMark | undefined): string {
@@ -107,11 +114,12 @@ function circuitWires(design: Design, circuit: Circuit, unit: DesignUnit, arms: 
       kind,
       from: ends.from,
       to: ends.to,
-      cores: [ends.core],
+      cores: [{ ...ends.core, colour: mark?.colour ?? USUAL_COLOUR[kind === 'ground' ? 'ground' : 'power'] }],
       run: { ...run, via: mark?.via },
       length,
       lengthMm: length.cutMm,
       massKg: wireKg(poundsPerKft, length.cutMm),
+      ...(kind === 'ground' && { returns: circuit.return }),
       armMm: kind === 'ground' && circuit.return === 'structure' ? unit.place.armMm : arms.middle(run),
       mark
     }
@@ -148,6 +156,8 @@ function circuitWires(design: Design, circuit: Circuit, unit: DesignUnit, arms: 
   ]
 }
 
+/** Colours of single wires of power (common practice; white throughout is as good, with its number on it). */
+const USUAL_COLOUR = { power: 'red', ground: 'black' } as const
 /** From bus to bus behind the panel (our default). */
 const JUMPER_MM = 300
 /** A main cable: source to bus, bus to bus. */
@@ -195,7 +205,7 @@ function feederWire(design: Design, tie: Tie, feeder: Feeder, arms: Arms): Wire 
     text: `AWG ${feeder.awg}`,
     awg: feeder.awg,
     conductors: 1,
-    cores: [{ line: 'power' }],
+    cores: [{ line: 'power', colour: mark?.colour ?? USUAL_COLOUR.power }],
     shield: 'no shield',
     twisted: false,
     run,
@@ -223,6 +233,7 @@ function cableWire(design: Design, cable: Cable, arms: Arms): Wire | Finding {
       says: say`No route leads from ${from.unit.place.name} to ${to.unit.place.name}${run.via?.length ? say` by the places it was sent by` : ''}, so the link from ${thing(from.unit)} to ${thing(to.unit)} cannot be measured. Add a leg to the route table in Wiring.`
     }
   const mark = markOf(design, cable.id)
+  const colours = cores.length === 1 && mark?.colour ? [mark.colour] : coreColours(kind, cores.length)
   const pounds = cablePoundsPerKft(kind, cores.length, mark?.coax === 'single shield')
   return {
     id: cable.id,
@@ -234,7 +245,8 @@ function cableWire(design: Design, cable: Cable, arms: Arms): Wire | Finding {
     text: makeOf(kind, cores.length, mark),
     awg: CABLE_KINDS[kind].awg,
     conductors: cores.length,
-    cores: cores.map(core => ({
+    cores: cores.map((core, at) => ({
+      colour: colours[at],
       line: core.from === core.to ? core.from : `${core.from} to ${core.to}`,
       from: pinsFor(from.unit.item, `${from.port.id} ${core.from}`),
       to: pinsFor(to.unit.item, `${to.port.id} ${core.to}`)

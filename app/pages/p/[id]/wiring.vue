@@ -9,6 +9,7 @@ const PANES = [
   ['links', 'Who talks to whom'],
   ['list', 'Wire list'],
   ['connectors', 'Connectors'],
+  ['joints', 'Splices and grounds'],
   ['airframe', 'Airframe and routes'],
   ['radio', 'Radio and compass'],
   ['paper', 'Print and files']
@@ -41,6 +42,7 @@ const why = (title: string, figure: FigureOf) => {
       <WiringLinks v-else-if="pane === 'links'" :wiring="wiring" />
       <WiringList v-else-if="pane === 'list'" :wiring="wiring" />
       <WiringConnectors v-else-if="pane === 'connectors'" :wiring="wiring" />
+      <WiringJoints v-else-if="pane === 'joints'" :wiring="wiring" />
       <WiringAirframe v-else-if="pane === 'airframe'" :wiring="wiring" />
       <WiringRadio v-else-if="pane === 'radio'" :wiring="wiring" @why="why" />
       <WiringPaper v-else :wiring="wiring" />

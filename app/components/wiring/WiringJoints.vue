@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { numberText, type Joint, type WiringReport } from '#core/wiring'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+/** Splices, ground blocks, plugs and terminators, conductor by conductor: what meets where, on which contact. */
+const { wiring } = defineProps<{ wiring: WiringReport }>()
+const bench = useBench()
+const taste = useTaste()
+interface Row {
+  key: string
+  joint: Joint
+  /** The conductor that meets there; none at a terminator. */
+  meets?: Joint['meets'][number]
+}
+const rows = computed((): Row[] =>
+  wiring.joints.flatMap((joint): Row[] =>
+    joint.meets.length
+      ? joint.meets.map((meets, at) => ({ key: `${joint.id} ${at}`, joint, meets }))
+      : [{ key: joint.id, joint }]
+  )
+)
+const counts = computed(() =>
+  (['ground block', 'plug', 'splice', 'terminator'] as const)
+    .map(kind => ({ kind, count: wiring.joints.filter(joint => joint.kind === kind).length }))
+    .filter(one => one.count)
+)
+const places = computed(() => new Map(bench.project!.airframe.places.map(place => [place.id, place.name])))
+const columns = computed((): Column<Row>[] => [
+  { key: 'kind', title: 'Kind', value: row => row.joint.kind, width: '112px' },
+  { key: 'place', title: 'Place', value: row => places.value.get(row.joint.place) ?? row.joint.place },
+  { key: 'what', title: 'What', value: row => taste.say(row.joint.says) },
+  { key: 'contact', title: 'Contact', value: row => row.meets?.contact ?? '', number: true },
+  { key: 'number', title: 'Wire', value: row => numberText(row.meets?.wire.mark?.number) },
+  { key: 'line', title: 'Line', value: row => row.meets?.core.line ?? '' },
+  { key: 'colour', title: 'Colour', value: row => row.meets?.core.colour ?? '' },
+  {
+    key: 'ends',
+    title: 'From and to',
+    value: ({ meets }) => (meets ? `${taste.say(meets.wire.from)} → ${taste.say(meets.wire.to)}` : '')
+  }
+])
+</script>
+
+<template>
+  <section class="sheet joints" aria-label="Splices, grounds and plugs">
+    <FactTable name="splices, grounds and plugs" :rows="rows" :columns="columns" :key-of="(row: Row) => row.key">
+      <template #tools>
+        <h2>Splices, grounds and plugs</h2>
+        <span class="small quiet" data-joints>{{
+          counts.map(({ kind, count }) => `${count} ${kind}${count === 1 ? '' : 's'}`).join(', ')
+        }}</span>
+      </template>
+    </FactTable>
+    <p class="small quiet">
+      One wire a crimp contact, one ground block for every return by wire, a plug where a leg is parted, 120 Ω at both
+      ends of a CAN bus. Contacts follow the numbers of the wires: number them first, then they stay.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.joints {
+  height: 100%;
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,155 @@
+import type { Chain } from '../../cables'
+import type { Design } from '../../design'
+import { num, say, thing, type Phrase } from '../../quantity'
+import type { Bundle } from './bundles'
+import { numberText } from './numbers'
+import { pinText, type PinAt } from './pins'
+import type { Wire, WireCore } from './wires'
+
+/** One conductor where it meets others: of which wire, which of its lines, in which colour. */
+export interface Meeting {
+  wire: Wire
+  core: WireCore
+  /** Number of its contact, of a plug. */
+  contact?: number
+}
+/** Where conductors meet outside a unit: a thing of its own, with a place. */
+export interface Joint {
+  /** What it joins, not where it stands in a list. */
+  id: string
+  kind: 'splice' | 'ground block' | 'plug' | 'terminator'
+  place: string
+  says: Phrase
+  meets: Meeting[]
+  /** Shields whose drains end there. */
+  shields: number
+}
+
+/** The unit at an end of a wire; of a wire with one unit always that. */
+const unitAt = (wire: Wire, side: 'from' | 'to'): string =>
+  wire.units[wire.units.length > 1 && side === 'to' ? 1 : 0] ?? wire.id
+/** In the order of their numbers, those without one last: a wire that comes late takes a contact behind the others. */
+const byNumber = (a: Wire, b: Wire): number =>
+  (a.mark?.number ?? Infinity) - (b.mark?.number ?? Infinity) || (a.id < b.id ? -1 : 1)
+
+/** Splices: a line that lands on several contacts, and wires that share one contact (one wire a contact, common practice). */
+function splicesOf(design: Design, wires: readonly Wire[]): Joint[] {
+  const units = new Map(design.units.map(unit => [unit.id, unit]))
+  const atPin = new Map<string, { unit: string; pin: PinAt; meets: Meeting[] }>()
+  const spread: Joint[] = []
+  const splice = (unit: string, id: string, says: Phrase, meets: Meeting[]): Joint => ({
+    id: `splice ${id}`,
+    kind: 'splice',
+    place: units.get(unit)?.place.id ?? meets[0]!.wire.run.from,
+    says,
+    meets,
+    shields: 0
+  })
+  for (const wire of wires)
+    for (const core of wire.cores)
+      for (const side of ['from', 'to'] as const) {
+        const pins = core[side]
+        if (!pins?.length) continue
+        const unit = unitAt(wire, side)
+        const label = units.get(unit)?.label ?? unit
+        if (pins.length > 1)
+          spread.push(
+            splice(
+              unit,
+              `${wire.id} ${core.line} ${side}`,
+              say`${core.line} spread over ${pins.map(pinText).join(', ')} of ${thing({ id: unit, label })}`,
+              [{ wire, core }]
+            )
+          )
+        for (const pin of pins) {
+          const key = `${unit} ${pinText(pin)}`
+          const there = atPin.get(key) ?? { unit, pin, meets: [] }
+          there.meets.push({ wire, core })
+          atPin.set(key, there)
+        }
+      }
+  const shared = [...atPin]
+    .filter(([, { meets }]) => meets.length > 1)
+    .map(([key, { unit, pin, meets }]) =>
+      splice(
+        unit,
+        key,
+        say`${num(meets.length)} wires into ${pinText(pin)} of ${thing({ id: unit, label: units.get(unit)?.label ?? unit })}`,
+        meets
+      )
+    )
+  return [...spread, ...shared]
+}
+
+/** One block for all returns by wire, and for the drains of shields that are grounded at one end, at the panel. */
+function groundBlocks(design: Design, wires: readonly Wire[]): Joint[] {
+  const panel = design.airframe.places.find(place => place.kind === 'panel')
+  const meets = wires.filter(wire => wire.returns === 'ground block').sort(byNumber)
+  const shields = wires.filter(
+    wire => wire.shield === 'one end' && [wire.run.from, wire.run.to].includes(panel?.id ?? '')
+  ).length
+  if (!panel || meets.length + shields === 0) return []
+  return [
+    {
+      id: `ground block ${panel.id}`,
+      kind: 'ground block',
+      place: panel.id,
+      says: say`${num(meets.length)} grounds, ${num(shields)} drains of shields`,
+      meets: meets.map((wire, at) => ({ wire, core: wire.cores[0]!, contact: at + 1 })),
+      shields
+    }
+  ]
+}
+
+/** The plugs where a leg is parted: every conductor on it has a contact. */
+function plugsOf(wires: readonly Wire[], bundles: readonly Bundle[], nameOf: (place: string) => string): Joint[] {
+  const byId = new Map(wires.map(wire => [wire.id, wire]))
+  return bundles
+    .filter(bundle => bundle.traits.includes('plug'))
+    .map(bundle => {
+      const there = bundle.wires.map(id => byId.get(id)!).sort(byNumber)
+      // Coax goes through a connector of its own.
+      const wired = there.filter(wire => wire.kind !== 'coax')
+      const coax = there.length - wired.length
+      return {
+        id: `plug ${bundle.leg}`,
+        kind: 'plug',
+        place: bundle.from,
+        says: say`${nameOf(bundle.from)} to ${nameOf(bundle.to)}${coax ? say`, and ${num(coax)} coax of their own` : ''}`,
+        meets: wired
+          .flatMap(wire => wire.cores.map(core => ({ wire, core })))
+          .map((one, at) => ({ ...one, contact: at + 1 })),
+        shields: wired.filter(wire => wire.shield !== 'no shield').length
+      }
+    })
+}
+
+const terminatorsOf = (chains: readonly Chain[]): Joint[] =>
+  chains.flatMap(({ nodes }) =>
+    [nodes[0]!, nodes.at(-1)!].map(({ unit, port }): Joint => ({
+      id: `terminator ${unit.id} ${port.id}`,
+      kind: 'terminator',
+      place: unit.place.id,
+      says: say`120 Ω across the pair at ${thing(unit)} ${port.id}`,
+      meets: [],
+      shields: 0
+    }))
+  )
+
+/** Every splice, ground block, plug and terminator of a harness, each with what meets there. */
+export function jointsOf(
+  design: Design,
+  wires: readonly Wire[],
+  { bundles, chains }: { bundles: readonly Bundle[]; chains: readonly Chain[] }
+): Joint[] {
+  const places = new Map(design.airframe.places.map(place => [place.id, place.name]))
+  return [
+    ...groundBlocks(design, wires),
+    ...plugsOf(wires, bundles, id => places.get(id) ?? id),
+    ...splicesOf(design, wires),
+    ...terminatorsOf(chains)
+  ]
+}
+/** A conductor in a few words: its wire’s number, what it is, its colour. */
+export const meetingText = ({ wire, core }: Meeting): string =>
+  [numberText(wire.mark?.number) || wire.text, core.line, core.colour].filter(Boolean).join(' ')
