@@ -1,5 +1,5 @@
 import { lengthOf } from '../airframe'
-import type { Link } from '../document'
+import type { BusOrder, Link } from '../document'
 import type { Design, DesignUnit } from '../design'
 import type { Port } from '../catalogue'
 
@@ -11,6 +11,10 @@ export interface Node {
 /** One CAN bus as it is wired: from box to box, with a resistor at each end. */
 export interface Chain {
   nodes: readonly Node[]
+  /** Of each, the stub it hangs on in mm; undefined where the bus is led in and out of the box. */
+  stubsMm: readonly (number | undefined)[]
+  /** The order of the planner that it follows. */
+  order?: string
   /** Links that it carries out. */
   links: readonly string[]
   /** Cable as it lies from each to the next, in mm; undefined where no route leads. */
@@ -44,13 +48,46 @@ export function canChains(design: Design, portOf: (unit: string, port: string) =
   return [...new Set(groups.values())].map(group => {
     const found = [...group].sort().map(name => nodes.get(name)!)
     const between = found.map(a => found.map(b => spanMm(design, a, b)))
-    const order = shortestChain(between.map(row => row.map(span => span ?? NO_WAY)))
+    const spans = between.map(row => row.map(span => span ?? NO_WAY))
+    const planned = plannedFor(design, found)
+    const order = planned ? joined(planned.known, spans) : shortestChain(spans)
+    const stubOf = ({ unit, port }: Node) =>
+      planned?.by.nodes.find(node => node.unit === unit.id && node.port === port.id)?.stubMm
     return {
       nodes: order.map(at => found[at]!),
+      stubsMm: order.map(at => stubOf(found[at]!)),
+      order: planned?.by.id,
       links: links.get([...group][0]!)!.map(link => link.id),
       legsMm: order.slice(1).map((at, index) => between[order[index]!]![at])
     }
   })
+}
+/** The planner’s order for a bus: the one that names most of it, by the places of what it names in the list. */
+function plannedFor({ busOrders }: Design, found: readonly Node[]): { by: BusOrder; known: number[] } | undefined {
+  const named = busOrders.map(by => ({
+    by,
+    known: by.nodes
+      .map(node => found.findIndex(({ unit, port }) => unit.id === node.unit && port.id === node.port))
+      .filter(at => at >= 0)
+  }))
+  const [best] = named.sort((a, b) => b.known.length - a.known.length)
+  return best && best.known.length > 1 ? best : undefined
+}
+/** An order with what it does not name put where it takes least cable. */
+function joined(known: readonly number[], between: readonly (readonly number[])[]): number[] {
+  const order = [...known]
+  for (let at = 0; at < between.length; at++) {
+    if (order.includes(at)) continue
+    // Before the first, between two, behind the last: what each place adds.
+    const adds = Array.from({ length: order.length + 1 }, (_, place) => {
+      const [before, after] = [order[place - 1], order[place]]
+      const to = (other: number | undefined) => (other === undefined ? 0 : between[at]![other]!)
+      const spared = before === undefined || after === undefined ? 0 : between[before]![after]!
+      return to(before) + to(after) - spared
+    })
+    order.splice(adds.indexOf(Math.min(...adds)), 0, at)
+  }
+  return order
 }
 const spanMm = ({ airframe }: Design, a: Node, b: Node): number | undefined =>
   lengthOf(airframe, { from: a.unit.place.id, to: b.unit.place.id })?.installedMm

@@ -26,6 +26,10 @@ export interface Cable {
   links: readonly string[]
   from: Node
   to: Node
+  /** Ends that meet a stub in a splice instead of the contact of the box. */
+  spliced: { from: boolean; to: boolean }
+  /** It is the stub of the box at its end, so long. */
+  stubMm?: number
   cores: readonly Core[]
   run: Run
 }
@@ -50,6 +54,7 @@ export function cablesOf(design: Design): Cables {
     last.design.airframe.serviceLoopMm === design.airframe.serviceLoopMm &&
     last.design.airframe.panel.outline === design.airframe.panel.outline &&
     last.design.wires === design.wires &&
+    last.design.busOrders === design.busOrders &&
     last.units.length === design.units.length &&
     last.units.every((unit, at) => sameEnd(unit, design.units[at]!))
   const cables = same ? last.cables : make(design)
@@ -75,12 +80,18 @@ function make(design: Design): Cables {
     const port = unit?.item.ports.find(one => one.id === name)
     return unit && port ? { unit, port } : undefined
   }
-  const cable = (id: string, links: readonly string[], from: Node, to: Node): Cable => ({
+  const cable = (
+    id: string,
+    links: readonly string[],
+    [from, to]: readonly [Node, Node],
+    spliced = { from: false, to: false }
+  ): Cable => ({
     id,
     kind: from.port.kind,
     links,
     from,
     to,
+    spliced,
     cores: coresOf(from.port as Port, to.port as Port),
     run: {
       from: from.unit.place.id,
@@ -97,15 +108,22 @@ function make(design: Design): Cables {
         const from = portOf(link.from.unit, link.from.port)
         const to = portOf(link.to.unit, link.to.port)
         if (!from || !to || from.port.kind !== to.port.kind || from.port.kind === 'can') return []
-        return [cable(link.id, [link.id], from, to)]
+        return [cable(link.id, [link.id], [from, to])]
       }),
-      ...chains.flatMap(({ nodes, links }) =>
-        nodes.slice(1).map((to, at) => {
+      ...chains.flatMap(({ nodes, links, stubsMm }) => [
+        ...nodes.slice(1).map((to, at) => {
           const from = nodes[at]!
           const ends = [`${from.unit.id}.${from.port.id}`, `${to.unit.id}.${to.port.id}`].sort()
-          return cable(`can ${ends.join(' to ')}`, links, from, to)
+          const spliced = { from: stubsMm[at] !== undefined, to: stubsMm[at + 1] !== undefined }
+          return cable(`can ${ends.join(' to ')}`, links, [from, to], spliced)
+        }),
+        ...nodes.flatMap((node, at): Cable[] => {
+          const stubMm = stubsMm[at]
+          if (stubMm === undefined) return []
+          const id = `stub ${node.unit.id}.${node.port.id}`
+          return [{ ...cable(id, links, [node, node], { from: true, to: false }), stubMm }]
         })
-      )
+      ])
     ]
   }
 }

@@ -17,6 +17,7 @@ import {
   type Row,
   type Supply,
   type Unit,
+  type BusOrder,
   type WireMark,
   type WorkPhase
 } from '../document'
@@ -72,6 +73,7 @@ export interface Design {
   readonly removed: readonly Removed[]
   readonly links: readonly Link[]
   /** What is known of wires: numbers, how far they have come, the way they were sent. */
+  readonly busOrders: readonly BusOrder[]
   readonly wires: readonly WireMark[]
   readonly circuits: readonly CircuitChoice[]
   /** The planner's own supply; absent where the proposal stands. */
@@ -134,6 +136,7 @@ function asFound(project: Project): Option {
     actuals: [],
     tasks: [],
     shifts: [],
+    busOrders: [],
     prices: NO_PRICES
   }
 }
@@ -250,6 +253,7 @@ export function resolve(project: Project, option: string | Option): Design {
         }
       }),
     links: chosen.links,
+    busOrders: chosen.busOrders,
     wires: chosen.wires,
     circuits: chosen.circuits,
     supply: chosen.supply,

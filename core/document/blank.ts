@@ -141,6 +141,7 @@ export function blankProject(start: {
         actuals: [],
         tasks: [],
         shifts: [],
+        busOrders: [],
         prices: {
           labourCentsPerHour: 11_000,
           panelWorkCents: 150_000,

@@ -18,6 +18,7 @@ const NAMED_FIELDS: Readonly<Record<string, readonly RecordKind[]>> = {
   label: ['label'],
   flow: ['flow'],
   link: ['link', 'fittedLink'],
+  busOrder: ['busOrder'],
   wire: ['wire'],
   quote: ['quote'],
   phase: ['phase'],

@@ -25,6 +25,7 @@ import {
   Station,
   Stiffener,
   Unit,
+  BusOrder,
   WireMark,
   Zone
 } from './schema'
@@ -79,6 +80,7 @@ const option: RecordSpec = {
     disposals: { kind: 'disposal', schema: Disposal, key: byUnit, says: 'fate of the unit' },
     circuits: { kind: 'circuit', schema: CircuitChoice, key: byUnit, says: 'circuit of the unit' },
     links: { kind: 'link', schema: Link, key: byId, says: 'link' },
+    busOrders: { kind: 'busOrder', schema: BusOrder, key: byId, says: 'order of the bus' },
     wires: { kind: 'wire', schema: WireMark, key: ({ wire }: { wire: string }) => wire, says: 'wire' },
     rows: { kind: 'row', schema: Row, key: byId, says: 'row' },
     groups: { kind: 'group', schema: Group, key: byId, says: 'group' },
@@ -186,6 +188,7 @@ export interface RecordOf {
   disposal: Disposal
   circuit: CircuitChoice
   link: Link
+  busOrder: BusOrder
   wire: WireMark
   row: Row
   group: Group

@@ -1,7 +1,7 @@
 import { create } from 'mutative'
 import { itemKey, type Item } from '../catalogue/item'
 import { recordsOf, treeOf, type Body, type ListSpec, type Located, type RecordKind } from './records'
-import type { CircuitChoice, Link, Project, Row, Unit } from './schema'
+import type { BusOrder, CircuitChoice, Link, Project, Row, Unit } from './schema'
 import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Tie } from './supply'
 
 /** What is to happen to what names a thing when that thing goes. */
@@ -100,6 +100,7 @@ export const REFERENCES: Readonly<Record<RecordKind, readonly Reference[]>> = {
     { field: 'from.unit', to: 'unit', onDrop: 'cascade' },
     { field: 'to.unit', to: 'unit', onDrop: 'cascade' }
   ],
+  busOrder: [{ field: 'nodes.*.unit', to: 'unit', onDrop: 'element', least: 2 }],
   wire: [{ field: 'via.*', to: 'place', onDrop: 'element', least: 0 }],
   row: [{ field: 'units.*', to: 'unit', onDrop: 'element', least: 1 }],
   group: [{ field: 'units.*', to: 'unit', onDrop: 'element', least: 2 }],
@@ -334,6 +335,10 @@ function rulesBroken(project: Project, records: readonly Located[], index: Index
         if (item && !item.ports.some(port => port.id === link[end].port))
           say([end, 'port'], `“${unit.label}” has no port “${link[end].port}”`)
       }
+    } else if (kind === 'busOrder') {
+      const ends = (body as unknown as BusOrder).nodes.map(node => `${node.unit} ${node.port}`)
+      const twice = ends.findIndex((end, at) => ends.indexOf(end) < at)
+      if (twice >= 0) say(['nodes', twice], `“${ends[twice]}” stands on the bus twice`)
     } else if (kind === 'tie') {
       const tie = body as unknown as Tie
       if (tie.from === tie.to) say(['to'], `“${tie.name}” leads from “${tie.from}” back to itself`)

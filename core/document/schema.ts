@@ -389,6 +389,18 @@ export const CircuitChoice = z.strictObject({
 export const LinkEnd = z.strictObject({ unit: Id, port: Id })
 export const Link = z.strictObject({ id: Id, from: LinkEnd, to: LinkEnd })
 
+/**
+ * How a CAN bus is led where it is not by the shortest way: its boxes in order, and those that hang on a stub instead of being led
+ * in and out of. What joins the bus later is put where it takes least cable.
+ */
+export const BusOrder = z.strictObject({
+  id: Id,
+  nodes: z
+    .array(LinkEnd.extend({ stubMm: z.number().min(1).max(10_000).optional() }))
+    .min(2)
+    .max(100)
+})
+
 /** How far a wire has come. */
 export const WIRE_STATES = ['planned', 'cut', 'terminated', 'tested'] as const
 /** Coax by its kind, worst first. */
@@ -479,6 +491,7 @@ export const Option = z.strictObject({
   /** Sources, buses and what joins them, where the planner has made it their own; the proposal otherwise. */
   supply: Supply.optional(),
   links: z.array(Link).max(2_000).default([]),
+  busOrders: z.array(BusOrder).max(60).default([]),
   wires: z.array(WireMark).max(5_000).default([]),
   rows: z.array(Row).max(60).default([]),
   groups: z.array(Group).max(100).default([]),
@@ -547,6 +560,7 @@ export type Flow = z.infer<typeof Flow>
 export type FlowStep = z.infer<typeof FlowStep>
 export type Brief = z.infer<typeof Brief>
 export type Link = z.infer<typeof Link>
+export type BusOrder = z.infer<typeof BusOrder>
 export type LinkEnd = z.infer<typeof LinkEnd>
 export type Place = z.infer<typeof Place>
 export type CircuitChoice = z.infer<typeof CircuitChoice>

@@ -166,6 +166,7 @@ const ROOMS = {
   power: remember(examinePower, (design, trial) => [
     trial,
     design.links,
+    design.busOrders,
     waysSent(design),
     ...behindFace(design, design.units.filter(readsUnit)),
     ...design.units.flatMap(unit => [unit.id, unit.place, unit.item])
@@ -174,6 +175,7 @@ const ROOMS = {
     circuits,
     feeders,
     design.links,
+    design.busOrders,
     design.wires,
     ...behindFace(design),
     ...design.removed.map(one => one.unit)

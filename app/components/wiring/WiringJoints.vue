@@ -43,25 +43,33 @@ const columns = computed((): Column<Row>[] => [
 </script>
 
 <template>
-  <section class="sheet joints" aria-label="Splices, grounds and plugs">
-    <FactTable name="splices, grounds and plugs" :rows="rows" :columns="columns" :key-of="(row: Row) => row.key">
-      <template #tools>
-        <h2>Splices, grounds and plugs</h2>
-        <span class="small quiet" data-joints>{{
-          counts.map(({ kind, count }) => `${count} ${kind}${count === 1 ? '' : 's'}`).join(', ')
-        }}</span>
-      </template>
-    </FactTable>
-    <p class="small quiet">
-      One wire a crimp contact, one ground block for every return by wire, a plug where a leg is parted, 120 Ω at both
-      ends of a CAN bus. Contacts follow the numbers of the wires: number them first, then they stay.
-    </p>
-  </section>
+  <div class="pane-joints">
+    <WiringBuses :wiring="wiring" />
+    <section class="sheet joints" aria-label="Splices, grounds and plugs">
+      <FactTable name="splices, grounds and plugs" :rows="rows" :columns="columns" :key-of="(row: Row) => row.key">
+        <template #tools>
+          <h2>Splices, grounds and plugs</h2>
+          <span class="small quiet" data-joints>{{
+            counts.map(({ kind, count }) => `${count} ${kind}${count === 1 ? '' : 's'}`).join(', ')
+          }}</span>
+        </template>
+      </FactTable>
+      <p class="small quiet">
+        One wire a crimp contact, one ground block for every return by wire, a plug where a leg is parted, 120 Ω at both
+        ends of a CAN bus. Contacts follow the numbers of the wires: number them first, then they stay.
+      </p>
+    </section>
+  </div>
 </template>
 
 <style scoped>
+.pane-joints {
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+}
 .joints {
-  height: 100%;
+  height: 560px;
   display: flex;
   flex-direction: column;
   gap: 8px;

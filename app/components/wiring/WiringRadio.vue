@@ -269,23 +269,6 @@ const turnColumns = computed((): Column<Disturbance>[] => [
         </FactTable>
       </template>
     </section>
-    <section v-if="wiring.can.length" class="sheet">
-      <h2>CAN buses</h2>
-      <ol v-for="(chain, index) in wiring.can" :key="index" class="chain">
-        <li v-for="(node, at) in chain.nodes" :key="node.unit.id">
-          {{ node.unit.label }}
-          <span class="quiet small">{{ at === 0 || at === chain.nodes.length - 1 ? '120 Ω here' : '' }}</span>
-          <span v-if="at < chain.nodes.length - 1" class="figures quiet">
-            → {{ chain.legsMm[at] === undefined ? 'no route' : taste.run(chain.legsMm[at]!) }}</span
-          >
-        </li>
-        <li class="sum quiet">{{ taste.run(busMm(chain)) }} in all, of {{ taste.run(40000) }} at 1 Mbit/s</li>
-      </ol>
-      <p class="small quiet">
-        Led from box to box without stubs, in the order that takes least cable (ISO 11898-2: stubs to
-        {{ taste.length(300) }}, 120 Ω at both ends; a box that has its resistor inside wants none outside).
-      </p>
-    </section>
   </div>
 </template>
 
@@ -314,15 +297,5 @@ const turnColumns = computed((): Column<Disturbance>[] => [
 .over {
   color: var(--grease);
   font-weight: 700;
-}
-.chain {
-  list-style: none;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 8px;
-  margin: 6px 0;
-}
-.chain .sum {
-  flex-basis: 100%;
 }
 </style>

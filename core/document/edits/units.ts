@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { CoordMm, Id, Item, Revision } from '../../catalogue/item'
 import { memberPlaces } from '../rows'
-import { Disposal, Link, Unit, WireMark, type Option } from '../schema'
+import { BusOrder, Disposal, Link, Unit, WireMark, type Option } from '../schema'
 import { carryItem, onRevision } from './items'
 import { drop, editOption, itemFinder, leaveRows, plain, put, putById, refuse, unitOf } from './kit'
 
@@ -107,6 +107,10 @@ export const unitEdits = {
   'link.put': editOption({ link: Link }, (option, { link }) => putById(option.links, link)),
   'link.drop': editOption({ link: Id }, (option, { link }) => {
     drop(option.links, one => one.id === link, `link “${link}”`)
+  }),
+  'busOrder.put': editOption({ busOrder: BusOrder }, (option, { busOrder }) => putById(option.busOrders, busOrder)),
+  'busOrder.drop': editOption({ busOrder: Id }, (option, { busOrder }) => {
+    drop(option.busOrders, one => one.id === busOrder, `order of the bus “${busOrder}”`)
   }),
   /** What is known of wires: each in the place of what was known of it before. */
   'wires.put': editOption({ wires: z.array(WireMark).min(1).max(5_000) }, (option, { wires }) => {

@@ -51,9 +51,10 @@ export function billOf(
     const sum = lengths.get(text) ?? { lengthMm: 0, massKg: 0 }
     lengths.set(text, { lengthMm: sum.lengthMm + wire.lengthMm, massKg: sum.massKg + wire.massKg })
     for (const core of wire.cores)
-      for (const pins of [core.from, core.to]) {
+      for (const side of ['from', 'to'] as const) {
+        const pins = core[side]
         ends++
-        if (!pins?.length) terminals++
+        if (!pins?.length && !wire.spliced?.[side]) terminals++
         for (const { size } of pins ?? []) count(contacts, `size ${size}`)
       }
   }

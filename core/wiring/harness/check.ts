@@ -15,7 +15,7 @@ function* endsOf(wire: Wire, byId: ReadonlyMap<string, DesignUnit>) {
       const id = two ? wire.units[side === 'from' ? 0 : 1] : wire.units[0]
       const unit = byId.get(id ?? '')
       const isUnitEnd = two || (wire.kind === 'ground' ? side === 'from' : side === 'to')
-      if (unit && isUnitEnd) yield { core, pins: core[side], unit, side }
+      if (unit && isUnitEnd && !wire.spliced?.[side]) yield { core, pins: core[side], unit, side }
     }
 }
 

@@ -78,7 +78,28 @@ function splicesOf(design: Design, wires: readonly Wire[]): Joint[] {
         meets
       )
     )
-  return [...spread, ...shared]
+  return [...spread, ...shared, ...stubsOf(design, wires)]
+}
+/** Where a stub leaves its bus: one splice a line, of the two cables of the bus, or the one at its end, and the stub. */
+function stubsOf(design: Design, wires: readonly Wire[]): Joint[] {
+  const units = new Map(design.units.map(unit => [unit.id, unit]))
+  return wires.flatMap(stub => {
+    if (!stub.id.startsWith('stub ')) return []
+    const unit = units.get(stub.units[0]!)!
+    const end = stub.id.slice('stub '.length)
+    const bus = wires.filter(
+      wire =>
+        wire !== stub && wire.spliced && wire.id.startsWith('can ') && wire.id.slice(4).split(' to ').includes(end)
+    )
+    return stub.cores.map((core, at): Joint => ({
+      id: `splice ${stub.id} ${core.line}`,
+      kind: 'splice',
+      place: unit.place.id,
+      says: say`${core.line} of the bus to the stub of ${thing(unit)}`,
+      meets: [...bus.map(wire => ({ wire, core: wire.cores[at]! })), { wire: stub, core }],
+      shields: 0
+    }))
+  })
 }
 
 /** One block for all returns by wire, and for the drains of shields that are grounded at one end, at the panel. */

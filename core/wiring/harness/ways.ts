@@ -170,7 +170,10 @@ function noiseFindings(
   })
 }
 
-const CAN_MM = 40_000
+/** Longest bus at 1 Mbit/s (ISO 11898-2, from memory). */
+export const CAN_MM = 40_000
+/** Longest stub at 1 Mbit/s (ISO 11898-2, from memory). */
+export const STUB_MM = 300
 const RS232_MM = feet(50)
 const ISO: Basis = {
   kind: 'published',
@@ -193,6 +196,26 @@ export function reachFindings(wires: readonly Wire[], chains: readonly Chain[]):
       says: say`The CAN bus from ${thing(chain.nodes[0]!.unit)} to ${thing(chain.nodes.at(-1)!.unit)} is ${wireRun(busMm(chain))} long; at 1 Mbit/s ${wireRun(CAN_MM)} work.`,
       remedies: []
     })),
+    ...chains.flatMap(({ nodes, stubsMm }) =>
+      nodes.flatMap(({ unit, port }, at): Finding[] => {
+        const stubMm = stubsMm[at] ?? 0
+        if (stubMm <= STUB_MM) return []
+        return [
+          {
+            id: `wiring.can-stub:${unit.id}:${port.id}`,
+            code: 'wiring.can-stub',
+            weight: 'must fix',
+            subjects: [unit.id],
+            basis: { ...ISO, source: 'ISO 11898-2: stubs to 0.3 m at 1 Mbit/s' },
+            measured: stubMm,
+            limit: STUB_MM,
+            unit: 'mm',
+            says: say`${thing(unit)} hangs on the CAN bus by a stub of ${mm(stubMm)}; at 1 Mbit/s ${mm(STUB_MM)} work. Lead the bus in and out of the box, or bring it nearer.`,
+            remedies: []
+          }
+        ]
+      })
+    ),
     ...wires
       .filter(wire => wire.kind === 'rs-232' && wire.length.installedMm > RS232_MM)
       .map((wire): Finding => ({

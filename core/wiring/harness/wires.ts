@@ -27,6 +27,8 @@ export interface Wire {
   to: Phrase
   /** Ids of the units at its ends: one for power and ground, two for a signal, none for a main cable. */
   units: string[]
+  /** Ends that meet a stub in a splice, where the unit’s own contact is at the stub’s other end. */
+  spliced?: { from: boolean; to: boolean }
   /** Links that it carries out. */
   links: readonly string[]
   /** What it is made of. */
@@ -221,7 +223,8 @@ function feederWire(design: Design, tie: Tie, feeder: Feeder, arms: Arms): Wire 
 function cableWire(design: Design, cable: Cable, arms: Arms): Wire | Finding {
   const { airframe } = design
   const { from, to, kind, cores, run } = cable
-  const length = lengthOf(airframe, run)
+  const { spliced, stubMm } = cable
+  const length = stubMm === undefined ? lengthOf(airframe, run) : short(airframe, stubMm)
   if (length === undefined)
     return {
       id: `wiring.no-route:${cable.id}`,
@@ -238,9 +241,10 @@ function cableWire(design: Design, cable: Cable, arms: Arms): Wire | Finding {
   return {
     id: cable.id,
     kind,
-    from: say`${thing(from.unit)} ${from.port.id}`,
+    from: stubMm === undefined ? say`${thing(from.unit)} ${from.port.id}` : say`splice in the bus`,
     to: say`${thing(to.unit)} ${to.port.id}`,
-    units: [from.unit.id, to.unit.id],
+    units: stubMm === undefined ? [from.unit.id, to.unit.id] : [to.unit.id],
+    spliced,
     links: cable.links,
     text: makeOf(kind, cores.length, mark),
     awg: CABLE_KINDS[kind].awg,
@@ -248,8 +252,8 @@ function cableWire(design: Design, cable: Cable, arms: Arms): Wire | Finding {
     cores: cores.map((core, at) => ({
       colour: colours[at],
       line: core.from === core.to ? core.from : `${core.from} to ${core.to}`,
-      from: pinsFor(from.unit.item, `${from.port.id} ${core.from}`),
-      to: pinsFor(to.unit.item, `${to.port.id} ${core.to}`)
+      from: spliced.from ? undefined : pinsFor(from.unit.item, `${from.port.id} ${core.from}`),
+      to: spliced.to ? undefined : pinsFor(to.unit.item, `${to.port.id} ${core.to}`)
     })),
     shield: CABLE_KINDS[kind].shield,
     twisted: CABLE_KINDS[kind].twisted && cores.length > 1,

@@ -9,7 +9,7 @@ const PANES = [
   ['links', 'Who talks to whom'],
   ['list', 'Wire list'],
   ['connectors', 'Connectors'],
-  ['joints', 'Splices and grounds'],
+  ['joints', 'Buses and splices'],
   ['airframe', 'Airframe and routes'],
   ['radio', 'Radio and compass'],
   ['paper', 'Print and files']
