@@ -3,6 +3,7 @@ import { Connector, connectorProblems } from './connector'
 import {
   AERIALS,
   alsoSaid,
+  FACINGS,
   BASES,
   FUNCTIONS,
   KINDS,
@@ -203,6 +204,18 @@ export const Item = z
     connectors: z.array(Connector).max(12).optional(),
     provides: z.array(z.enum(FUNCTIONS)).max(60).default([]),
     needs: z.array(Need).max(30).default([]),
+    /**
+     * How a box has to stand: level and square to the aeroplane within so much, its connectors towards one of these, upside down or
+     * not, and how far its maker keeps iron from it.
+     */
+    stands: z
+      .strictObject({
+        levelDeg: z.number().gt(0).max(45),
+        facing: z.array(z.enum(FACINGS)).min(1).max(FACINGS.length),
+        inverted: z.boolean().default(false),
+        ironMm: z.number().min(0).max(5_000).optional()
+      })
+      .optional(),
     /** How many tanks a fuel gauge reads; one when absent. */
     tanks: z.int().min(1).max(12).optional(),
     approvals: z.array(z.enum(BASES)).max(3).default([]),

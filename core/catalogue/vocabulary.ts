@@ -236,6 +236,9 @@ export const PLACE_KINDS = [
   'fuselage top'
 ] as const
 
+/** Where the connectors of a box may point. */
+export const FACINGS = ['forward', 'aft', 'left', 'right', 'up', 'down'] as const
+
 export const BASES = ['certified', 'amateur-built', 'light-sport'] as const
 
 /** Phases of flight in the order of a trip. */
@@ -266,6 +269,7 @@ export const alsoSaid = (signal: SignalName): readonly SignalName[] => DOWN.get(
 /** The plain signal that a grade belongs to: itself where it has no grades. */
 export const plainSignal = (signal: SignalName): SignalName => alsoSaid(signal).at(-1)!
 
+export type Facing = (typeof FACINGS)[number]
 export type PortKind = (typeof PORT_KINDS)[number]
 export type PlaceKind = (typeof PLACE_KINDS)[number]
 export type Basis = (typeof BASES)[number]

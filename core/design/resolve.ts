@@ -38,6 +38,8 @@ export interface DesignUnit {
   readonly upMm?: number
   /** What stood under this id in the aeroplane as found, and where, unless it is the very same in the very same place. */
   readonly was?: { readonly item: Item; readonly place: Place; readonly armMm?: number }
+  /** How it was found to stand, where it has to stand true. */
+  readonly stands?: Unit['stands']
   readonly shed?: boolean
   readonly shedAfterMinutes?: number
   readonly shedBelowV?: number
@@ -214,6 +216,7 @@ export function resolve(project: Project, option: string | Option): Design {
       state,
       armMm: unit.armMm,
       acrossMm: unit.acrossMm,
+      stands: unit.stands,
       upMm: unit.upMm,
       ...(was && { was }),
       at: place.kind === 'panel' ? at : undefined,

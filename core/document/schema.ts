@@ -14,7 +14,7 @@ import {
   SizeMm,
   Text
 } from '../catalogue/item'
-import { BASES, PLACE_KINDS } from '../catalogue/vocabulary'
+import { BASES, FACINGS, PLACE_KINDS } from '../catalogue/vocabulary'
 import { AIRSPACE, AUTHORITIES, FLYING, RulePack, STANCES, TRAINING } from './rule-pack'
 import { ACCESS, Day, Inspected, OwnCost, Actual, OwnTask, Prices, Quote, Shift, ThreeWeeks, WorkPhase } from './budget'
 import { GAUGES_CHOSEN, Supply, WireConditions } from './supply'
@@ -220,7 +220,17 @@ export const Place = z.strictObject({
   /** What has to come off to get at it, where that is not what its kind tells. */
   access: z.enum(ACCESS).optional(),
   /** How hot it is there, where that differs from the rest. */
-  ambientC: z.number().min(-60).max(250).optional()
+  ambientC: z.number().min(-60).max(250).optional(),
+  /** The hole by which things go in and out there, where there is one of a certain size. */
+  opening: z.strictObject({ widthMm: RunMm, heightMm: RunMm }).optional()
+})
+/** A lump of iron or steel that stays where it is: a gear leg, a control column, a seat rail. */
+export const Iron = z.strictObject({
+  name: Name,
+  massKg: z.number().gt(0, 'must be more than 0').max(500),
+  armMm: CoordMm,
+  acrossMm: CoordMm.optional(),
+  upMm: CoordMm.optional()
 })
 /** What a wire meets on a leg of its way. */
 export const ROUTE_TRAITS = ['wet', 'moving', 'firewall', 'plug', 'near controls', 'near fuel'] as const
@@ -307,12 +317,15 @@ export const Airframe = z.strictObject({
   panel: Panel,
   pilots: z.array(Pilot).max(12).default([]),
   places: z.array(Place).min(1).max(60),
+  /** Iron that stays where it is, near enough to a magnetometer to be asked about. */
+  iron: z.array(Iron).max(60).optional(),
   routes: z.array(Route).max(300).default([]),
   serviceLoopMm: z.number().min(0).max(3_000).default(304.8),
   wasteFraction: z.number().min(0).max(1).default(0.1)
 })
 
 /** One box in this aeroplane. On the panel it has a position: the centre of its bezel. */
+const OffDeg = z.number().min(-45).max(45)
 export const Unit = z
   .strictObject({
     id: Id,
@@ -347,6 +360,17 @@ export const Unit = z
     /** Where in the aeroplane it is, as for a place. */
     acrossMm: CoordMm.optional(),
     upMm: CoordMm.optional(),
+    /** How a box that has to stand true was found to stand: where its connectors point, how far it is off level and square. */
+    stands: z
+      .strictObject({
+        facing: z.enum(FACINGS).optional(),
+        inverted: z.boolean().optional(),
+        /** Nose up, right side down, turned to the right. */
+        pitchDeg: OffDeg.optional(),
+        rollDeg: OffDeg.optional(),
+        yawDeg: OffDeg.optional()
+      })
+      .optional(),
     note: Text.optional()
   })
   .superRefine((unit, context) => {

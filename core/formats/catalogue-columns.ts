@@ -32,6 +32,7 @@ export const CATALOGUE_COLUMNS = [
   'connectors',
   'provides',
   'needs',
+  'stands',
   'tanks',
   'approvals',
   'price_usd',

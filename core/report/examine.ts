@@ -132,6 +132,7 @@ const besidesPosition = (unit: DesignUnit): unknown[] => [
   unit.armMm,
   unit.acrossMm,
   unit.upMm,
+  unit.stands,
   unit.shed,
   unit.shedAfterMinutes,
   unit.shedBelowV

@@ -2,6 +2,8 @@ import { cablesOf, type Chain } from '../cables'
 import type { Circuit, Feeder } from '../power'
 import type { Design, Finding } from '../design'
 import { disturbances, magnetometerFindings, type Disturbance } from './field/magnetometer'
+import { ironFindings, ironNear, type IronNear } from './field/iron'
+import { openingFindings, standingFindings, standingsOf, type Standing } from './field/standing'
 import { billOf, type Bill } from './harness/bill'
 import { bundlesOf, type Bundle } from './harness/bundles'
 import { jointsOf, type Joint } from './harness/joints'
@@ -24,6 +26,8 @@ export {
   MOST_DEG,
   type Disturbance
 } from './field/magnetometer'
+export { ironClearMm, ironDeg, type IronNear } from './field/iron'
+export { passes, shimMm, type Standing } from './field/standing'
 export { MINUTES_AN_END, type Bill, type BillLine } from './harness/bill'
 export { bundleDiameterMm, type Bundle } from './harness/bundles'
 export { pinsAre } from './harness/check'
@@ -47,6 +51,8 @@ export interface WiringReport {
   can: readonly Chain[]
   radio: { chains: RadioChain[]; antennas: Antenna[]; apart: Apart[] }
   disturbances: Disturbance[]
+  iron: IronNear[]
+  standings: Standing[]
   tubes: TubeLine[]
   findings: Finding[]
 }
@@ -64,6 +70,8 @@ export function examineWiring(
   const chains = radioChains(design, wires)
   const aerials = examineAntennas(design)
   const disturbed = disturbances(design, wires)
+  const iron = ironNear(design)
+  const standings = standingsOf(design)
   const tubes = tubeLines(design)
   return {
     wires,
@@ -75,6 +83,8 @@ export function examineWiring(
     can,
     radio: { chains, ...aerials },
     disturbances: disturbed,
+    iron,
+    standings,
     tubes,
     findings: [
       ...linkFindings(design),
@@ -85,6 +95,9 @@ export function examineWiring(
       ...coaxFindings(design, chains),
       ...antennaFindings(design, aerials),
       ...magnetometerFindings(design, disturbed),
+      ...ironFindings(design, iron),
+      ...standingFindings(design, standings),
+      ...openingFindings(design),
       ...tubeFindings(design, tubes)
     ]
   }

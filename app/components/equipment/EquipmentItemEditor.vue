@@ -18,6 +18,7 @@ const NAMES: Partial<Record<Column, [string, string]>> = {
   reads_deg: ['Reads well within, degrees', 'side up down, for a screen'],
   on_s: ['On at a time, s', ''],
   start_a: ['Starting, A', ''],
+  stands: ['How it stands', 'within 0.5 deg; connectors forward, aft; iron 600 mm away'],
   tanks: ['Tanks it gauges', ''],
   connectors: ['Connectors and pins', 'id | kind | pin or socket | pin use; …'],
   bezel_mm: ['Bezel, mm', 'round 82.6 · rectangle 158.8 x 67.3 corner 2'],

@@ -52,6 +52,23 @@ function setSide(place: Place, key: 'acrossMm' | 'upMm', text: string) {
     bench.said = `${error.message} ${place.name} was left as it was.`
   }
 }
+const bare = (mm: number) => taste.position(mm).replace(/ (in|mm)$/, '')
+const openingText = ({ widthMm, heightMm }: NonNullable<Place['opening']>) => `${bare(widthMm)} x ${bare(heightMm)}`
+/** The hole of a place as it is typed, wide x high: empty where there is none of a certain size. */
+function setOpening(place: Place, text: string) {
+  if (text.trim() === '') return setPlace(place, { opening: undefined })
+  const sides = text.split(/[x×]/i)
+  try {
+    if (sides.length !== 2) throw new QuantityError(`“${text}” is no opening: write it wide x high.`)
+    const [widthMm, heightMm] = sides.map(side => parseLength(side, taste.reading)) as [number, number]
+    if (Math.min(widthMm, heightMm) < 1 || Math.max(widthMm, heightMm) > 5_000)
+      throw new QuantityError(`${text} is no opening that a hand goes through.`)
+    setPlace(place, { opening: { widthMm, heightMm } })
+  } catch (error) {
+    if (!(error instanceof QuantityError)) throw error
+    bench.said = `${error.message} ${place.name} was left as it was.`
+  }
+}
 /** Heat of a place as it is typed: empty where it is that of the rest. */
 function setHeat(place: Place, text: string) {
   const plain = text.trim().replace(',', '.')
@@ -74,11 +91,12 @@ function setHeat(place: Place, text: string) {
           <tr>
             <th class="name">Name</th>
             <th>Kind</th>
-            <th>Arm</th>
+            <th class="arm">Arm</th>
             <th>Right of the middle</th>
             <th>Above the floor</th>
             <th>Warmest there, °C</th>
             <th>Got at by</th>
+            <th class="opening">Opening</th>
           </tr>
         </thead>
         <tbody>
@@ -138,21 +156,37 @@ function setHeat(place: Place, text: string) {
                 @update:model-value="access => setPlace(place, { access: access === '' ? undefined : access })"
               />
             </td>
+            <td>
+              <TextField
+                hide-label
+                empty
+                :label="`Opening of ${place.name}, wide x high`"
+                :model-value="place.opening ? openingText(place.opening) : ''"
+                @update:model-value="text => setOpening(place, text)"
+              />
+            </td>
           </tr>
         </tbody>
       </table>
     </div>
     <p class="quiet small">
       Arms are measured from the datum of the flight manual; weight and balance counts with them. Right and up place
-      aerials, boxes and wires; left is negative. Where it is hotter than the {{ airframe.wiring.ambientC }} °C of
-      Power, Circuits, say so: an engine bay may reach 100 °C and more.
+      aerials, boxes and wires; left is negative. An opening, wide x high, is what a box is carried in by. Where it is
+      hotter than the {{ airframe.wiring.ambientC }} °C of Power, Circuits, say so: an engine bay may reach 100 °C and
+      more.
     </p>
   </section>
 </template>
 
 <style scoped>
 .name {
-  width: 26%;
+  width: 20%;
+}
+.arm {
+  min-width: 88px;
+}
+.opening {
+  min-width: 120px;
 }
 .places {
   max-height: 320px;

@@ -2,7 +2,7 @@
 import { COAX_KINDS, type Unit } from '#core/document'
 import type { FigureOf } from '#core/design'
 import { positionOf } from '#core/airframe'
-import { busMm, MOST_DEG, type Apart, type Disturbance, type RadioChain, type WiringReport } from '#core/wiring'
+import { MOST_DEG, type Apart, type Disturbance, type RadioChain, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -242,8 +242,8 @@ const turnColumns = computed((): Column<Disturbance>[] => [
       <template v-else>
         <p class="small quiet">
           What the steady current of each wire may do to the heading; up to {{ MOST_DEG }}° are taken as allowed, the
-          maker’s manual rules. Iron near it, and what flows back through the structure, is not counted: swing it on the
-          ground with everything on and off.
+          maker’s manual rules. What flows back through the structure is not counted: swing it on the ground with
+          everything on and off.
         </p>
         <FactTable
           name="what turns the compass"
@@ -269,6 +269,8 @@ const turnColumns = computed((): Column<Disturbance>[] => [
         </FactTable>
       </template>
     </section>
+    <WiringIron v-if="wiring.iron.length || wiring.disturbances.length" :wiring="wiring" />
+    <WiringStanding :wiring="wiring" />
   </div>
 </template>
 

@@ -250,6 +250,25 @@ function announced(row: Row): unknown[] | undefined {
   })
 }
 
+/** “within 0.5 deg; connectors forward, aft; or inverted; iron 600 mm away”: the last two as wanted. */
+function stands(row: Row): unknown {
+  const cell = row.stands?.trim() ?? ''
+  if (cell === '') return undefined
+  const found = /^within ([\d.]+) deg; connectors ([a-z, ]+?)(; or inverted)?(?:; iron ([\d.]+) mm away)?$/.exec(cell)
+  if (!found)
+    throw new CellError(
+      'stands',
+      `“${cell.slice(0, 60)}” does not say how a box stands; write “within 0.5 deg; connectors forward, aft; or inverted; iron 600 mm away”, the last two as wanted`
+    )
+  const [, level, facing, inverted, iron] = found
+  return present({
+    levelDeg: Number(level),
+    facing: facing!.split(',').map(one => one.trim()),
+    inverted: inverted !== undefined,
+    ironMm: iron === undefined ? undefined : Number(iron)
+  })
+}
+
 const yes = (row: Row, column: Column): boolean => {
   const cell = row[column]?.trim().toLowerCase() ?? ''
   if (cell !== '' && cell !== 'yes' && cell !== 'no') throw new CellError(column, `“${cell}” is neither yes nor no`)
@@ -353,6 +372,7 @@ function itemOf(row: Row): unknown {
     connectors: connectors(row),
     provides: list(row.provides),
     needs: needs(row),
+    stands: stands(row),
     tanks: number(row, 'tanks'),
     approvals: list(row.approvals),
     priceCents: price === undefined ? undefined : Math.round(price * 100),

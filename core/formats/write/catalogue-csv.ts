@@ -52,6 +52,16 @@ const announcedCell = ({ by, says, priceCents, approvals, provides }: NonNullabl
     says
   ].join(' | ')
 
+const standsCell = (stands: Item['stands']): string =>
+  stands
+    ? [
+        `within ${stands.levelDeg} deg`,
+        `connectors ${stands.facing.join(', ')}`,
+        ...(stands.inverted ? ['or inverted'] : []),
+        ...(stands.ironMm === undefined ? [] : [`iron ${stands.ironMm} mm away`])
+      ].join('; ')
+    : ''
+
 /**
  * A cell that a spreadsheet would run as a formula is led by a space, which reading takes off again: one that begins with = + @, a
  * tab or a return, or with a minus that does not begin a list of numbers.
@@ -114,6 +124,7 @@ export function writeCatalogueCsv(items: readonly Item[]): string {
         connectors: item.connectors?.map(connectorCell).join(' // ') ?? '',
         provides: item.provides.join('; '),
         needs: item.needs.map(needCell).join('; '),
+        stands: standsCell(item.stands),
         tanks: item.tanks ?? '',
         approvals: item.approvals.join('; '),
         price_usd: item.priceCents / 100,

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import type { Airframe } from '#core/document'
+import type { IronNear, WiringReport } from '#core/wiring'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+/** Iron near a magnetometer: motors of the units, and lumps of the airframe that are entered here. */
+const { wiring } = defineProps<{ wiring: WiringReport }>()
+const bench = useBench()
+const taste = useTaste()
+const labels = computed(() => new Map(bench.examined!.units.map(unit => [unit.id, unit.label])))
+const iron = computed(() => bench.project!.airframe.iron ?? [])
+type Iron = NonNullable<Airframe['iron']>[number]
+
+function put(next: Iron[], what: string) {
+  const { iron: _, ...airframe } = bench.project!.airframe
+  bench.act([{ type: 'airframe.set', airframe: { ...airframe, ...(next.length && { iron: next }) } }], what)
+}
+const set = (at: number, patch: Partial<Iron>) =>
+  put(
+    iron.value.map((one, index) => (index === at ? { ...one, ...patch } : one)),
+    `Iron ${iron.value[at]!.name}`
+  )
+function add() {
+  const sensor = bench.examined!.units.find(unit => unit.id === wiring.iron[0]?.magnetometer)
+  put(
+    [...iron.value, { name: `Iron ${iron.value.length + 1}`, massKg: 1, armMm: sensor?.place.armMm ?? 0 }],
+    'Add a lump of iron'
+  )
+}
+const POSITION = [
+  ['armMm', 'Arm'],
+  ['acrossMm', 'Right of the middle'],
+  ['upMm', 'Height']
+] as const
+const stateOf = (one: IronNear) => (one.atLeastMm >= one.wantedMm ? 'far enough' : one.known ? 'too near' : 'not known')
+const MARKS = { 'far enough': 'met', 'too near': 'decide', 'not known': 'check by hand' } as const
+const columns = computed((): Column<IronNear>[] => [
+  { key: 'sensor', title: 'Magnetometer', value: one => labels.value.get(one.magnetometer) ?? one.magnetometer },
+  { key: 'name', title: 'Iron', value: one => (one.unit ? `motor of ${labels.value.get(one.unit)}` : one.name) },
+  { key: 'mass', title: 'Mass', value: one => one.massKg, text: one => taste.mass(one.massKg), number: true },
+  {
+    key: 'away',
+    title: 'Away',
+    value: one => one.atLeastMm,
+    text: one => `${one.known ? '' : 'at least '}${taste.length(one.atLeastMm)}`,
+    number: true
+  },
+  { key: 'wanted', title: 'Wanted', value: one => one.wantedMm, text: one => taste.length(one.wantedMm), number: true },
+  { key: 'state', title: 'State', value: stateOf }
+])
+</script>
+
+<template>
+  <section class="sheet" aria-label="Iron near the magnetometer">
+    <div class="row">
+      <h2 class="grow">Iron near the magnetometer</h2>
+      <v-btn @click="add">Add a lump of iron</v-btn>
+    </div>
+    <p class="small quiet">
+      As far as its maker wants it, or as soft iron in the earth’s field follows; iron that is magnetised for good turns
+      a compass by more, and only swinging tells. Of a motor six tenths are taken as iron (assumption).
+    </p>
+    <table v-if="iron.length" class="list">
+      <thead>
+        <tr>
+          <th>Name</th>
+          <th>Mass</th>
+          <th v-for="[key, says] in POSITION" :key="key">{{ says }}</th>
+          <th>Delete</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(one, at) in iron" :key="at">
+          <td>
+            <TextField
+              hide-label
+              label="Name of the iron"
+              :model-value="one.name"
+              @update:model-value="(name: string) => set(at, { name })"
+            />
+          </td>
+          <td class="pos">
+            <QuantityField
+              hide-label
+              kind="mass"
+              :label="`Mass of ${one.name}`"
+              :least="0.001"
+              :most="500"
+              :model-value="one.massKg"
+              @update:model-value="massKg => set(at, { massKg })"
+            />
+          </td>
+          <td v-for="[key, says] in POSITION" :key="key" class="pos">
+            <QuantityField
+              hide-label
+              kind="length"
+              :label="`${says} of ${one.name}`"
+              :least="-10000"
+              :most="10000"
+              :model-value="one[key] ?? 0"
+              @update:model-value="mm => set(at, { [key]: mm })"
+            /><span v-if="one[key] === undefined" class="small quiet">not entered</span>
+          </td>
+          <td>
+            <v-btn
+              :aria-label="`Delete ${one.name}`"
+              @click="
+                put(
+                  iron.filter((_, index) => index !== at),
+                  `Delete ${one.name}`
+                )
+              "
+              >Delete</v-btn
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <FactTable
+      v-if="wiring.iron.length"
+      name="iron near the magnetometer"
+      no-filter
+      :rows="wiring.iron"
+      :columns="columns"
+      :key-of="(one: IronNear) => `${one.magnetometer} ${one.unit ?? one.name}`"
+    >
+      <template #state="{ row }"><StateMark :state="MARKS[stateOf(row)]" :size="13" /> {{ stateOf(row) }}</template>
+    </FactTable>
+  </section>
+</template>
+
+<style scoped>
+.pos {
+  width: 112px;
+}
+</style>

@@ -1,0 +1,112 @@
+import { distanceMm, positionOf, type Position } from '../../airframe'
+import type { Design, DesignUnit, Finding } from '../../design'
+import { kg, mm, num, say, thing, type Phrase } from '../../quantity'
+import { MOST_DEG } from './magnetometer'
+
+/** The earth’s field, all of it and its level part, in tesla; about those in middle latitudes (assumption). */
+const EARTH = { all: 50e-6, level: 20e-6 } as const
+/** Iron, kg for each m³ (any handbook). */
+const IRON_KG_PER_M3 = 7_870
+/** What of a motor is iron (assumption). */
+const MOTOR_IRON = 0.6
+/** Things with a motor in them. */
+const MOTORS: readonly string[] = ['fuel pump', 'flap drive', 'starter', 'generator']
+
+/** Radius of a ball of so much iron, in mm. */
+const ballMm = (massKg: number): number => Math.cbrt((3 * massKg) / (4 * Math.PI * IRON_KG_PER_M3)) * 1_000
+/**
+ * Most that a ball of soft iron turns a compass, in degrees: magnetised by the earth’s field it has a dipole’s field of
+ * B = 2 B0 (R / r)³ along its axis (a ball of high permeability in an even field; any textbook of magnetostatics). Iron that was
+ * magnetised for good turns it by more, and nobody can tell by how much.
+ */
+export const ironDeg = (massKg: number, awayMm: number): number =>
+  (Math.atan2(2 * EARTH.all * (ballMm(massKg) / Math.max(awayMm, ballMm(massKg))) ** 3, EARTH.level) * 180) / Math.PI
+/** How far a lump has to be for no more than so many degrees, in mm. */
+export const ironClearMm = (massKg: number, degrees = MOST_DEG): number =>
+  ballMm(massKg) * Math.cbrt((2 * EARTH.all) / (EARTH.level * Math.tan((degrees * Math.PI) / 180)))
+
+/** A lump of iron with a magnetometer. */
+export interface IronNear {
+  magnetometer: string
+  /** A unit with a motor in it, or what was entered of the airframe. */
+  unit?: string
+  name: string
+  massKg: number
+  atLeastMm: number
+  known: boolean
+  /** As its maker wants it, or as it follows from the ball, whichever is more. */
+  wantedMm: number
+  /** Soft iron alone, at the distance that it is away at least. */
+  degrees: number
+}
+interface Lump {
+  unit?: DesignUnit
+  name: string
+  massKg: number
+  at: Position
+}
+const hasMotor = ({ item }: DesignUnit): boolean =>
+  item.kind === 'servo' || item.provides.some(one => MOTORS.includes(one))
+
+/** Every lump of iron with each magnetometer, the nearest for its size first. */
+export function ironNear(design: Design): IronNear[] {
+  const sensors = design.units.filter(
+    unit => unit.item.provides.includes('magnetic sensing') && unit.place.kind !== 'panel'
+  )
+  const lumps: Lump[] = [
+    ...(design.airframe.iron ?? []).map(({ name, massKg, ...at }) => ({ name, massKg, at })),
+    ...design.units
+      .filter(hasMotor)
+      .map(unit => ({ unit, name: unit.label, massKg: unit.item.massKg * MOTOR_IRON, at: positionOf(unit) }))
+  ]
+  return sensors
+    .flatMap(sensor =>
+      lumps.map(({ unit, name, massKg, at }): IronNear => {
+        const { atLeastMm, known } = distanceMm(positionOf(sensor), at)
+        return {
+          magnetometer: sensor.id,
+          unit: unit?.id,
+          name,
+          massKg,
+          atLeastMm,
+          known,
+          wantedMm: Math.max(sensor.item.stands?.ironMm ?? 0, ironClearMm(massKg)),
+          degrees: ironDeg(massKg, atLeastMm)
+        }
+      })
+    )
+    .sort((a, b) => a.atLeastMm / a.wantedMm - b.atLeastMm / b.wantedMm)
+}
+
+/** Iron that is nearer to a magnetometer than it may be, and that of which it is not known. */
+export function ironFindings(design: Design, found: readonly IronNear[]): Finding[] {
+  const units = new Map(design.units.map(unit => [unit.id, unit]))
+  return found.flatMap((one): Finding[] => {
+    if (one.atLeastMm >= one.wantedMm) return []
+    const sensor = units.get(one.magnetometer)!
+    const motor = one.unit === undefined ? undefined : units.get(one.unit)
+    const what: Phrase = motor ? say`the motor of ${thing(motor)}` : say`${one.name}`
+    const byMaker = sensor.item.stands?.ironMm === one.wantedMm
+    return [
+      {
+        id: `wiring.iron:${sensor.id}:${one.unit ?? one.name}`,
+        code: one.known ? 'wiring.iron' : 'wiring.iron-where',
+        weight: one.known ? 'decide' : 'note',
+        subjects: [sensor.id, ...(one.unit ? [one.unit] : [])],
+        basis: byMaker
+          ? { kind: 'entered', source: `how far the maker of ${sensor.item.name} keeps iron away` }
+          : {
+              kind: 'derived',
+              source: `soft iron as a ball in the earth’s field, ${MOST_DEG}° allowed (assumption); what is magnetised for good turns it by more`
+            },
+        measured: one.known ? one.atLeastMm : undefined,
+        limit: one.known ? one.wantedMm : undefined,
+        unit: one.known ? 'mm' : undefined,
+        says: one.known
+          ? say`${what}, about ${kg(one.massKg)} of iron, is ${mm(one.atLeastMm)} from ${thing(sensor)}; ${mm(one.wantedMm)} are wanted${one.degrees >= 0.05 ? say`, and soft iron alone may turn the heading by ${num(one.degrees, 1)}°` : ''}. Move one of them, or swing the compass with care.`
+          : say`Keep ${what}, about ${kg(one.massKg)} of iron, ${mm(one.wantedMm)} away from ${thing(sensor)}: how near it is is not known until both are placed in Wiring.`,
+        remedies: []
+      }
+    ]
+  })
+}

@@ -1,0 +1,179 @@
+import type { Basis, Design, DesignUnit, Finding } from '../../design'
+import type { Item } from '../../catalogue'
+import { enumerate, mm, num, say, thing } from '../../quantity'
+
+/** A box that has to stand true, and how it was found to stand. */
+export interface Standing {
+  unit: string
+  asks: NonNullable<Item['stands']>
+  is: NonNullable<DesignUnit['stands']>
+  /** What lifts it level and turns it square: under which edge, how thick. */
+  shims: { under: 'its nose' | 'its tail' | 'its left' | 'its right'; mm: number }[]
+  state: 'true' | 'off' | 'not measured'
+}
+
+/** Thickness under the low edge of a box that is off by an angle over a length: L · sin a. */
+export const shimMm = (lengthMm: number, degrees: number): number =>
+  lengthMm * Math.sin((Math.abs(degrees) * Math.PI) / 180)
+
+/** Every box that has to stand true. */
+export function standingsOf(design: Design): Standing[] {
+  return design.units.flatMap((unit): Standing[] => {
+    const asks = unit.item.stands
+    if (!asks) return []
+    const is = unit.stands ?? {}
+    const { body } = unit.item
+    // Its length lies along the aeroplane unless its connectors point to a side.
+    const sideways = is.facing === 'left' || is.facing === 'right'
+    const [long, wide] = sideways ? [body?.widthMm ?? 0, body?.depthMm ?? 0] : [body?.depthMm ?? 0, body?.widthMm ?? 0]
+    const lift = (degrees: number | undefined, lengthMm: number, under: readonly [Under, Under]) =>
+      degrees === undefined || Math.abs(degrees) <= asks.levelDeg
+        ? []
+        : [{ under: degrees > 0 ? under[0] : under[1], mm: shimMm(lengthMm, degrees) }]
+    return [
+      {
+        unit: unit.id,
+        asks,
+        is,
+        shims: [
+          ...lift(is.pitchDeg, long, ['its tail', 'its nose']),
+          ...lift(is.rollDeg, wide, ['its right', 'its left'])
+        ],
+        state: stateOf(asks, is)
+      }
+    ]
+  })
+}
+type Under = Standing['shims'][number]['under']
+function stateOf(asks: Standing['asks'], is: Standing['is']): Standing['state'] {
+  const off = [is.pitchDeg, is.rollDeg, is.yawDeg]
+  if (off.some(degrees => degrees !== undefined && Math.abs(degrees) > asks.levelDeg)) return 'off'
+  if (is.facing !== undefined && !asks.facing.includes(is.facing)) return 'off'
+  if (is.inverted && !asks.inverted) return 'off'
+  return is.facing === undefined || off.includes(undefined) ? 'not measured' : 'true'
+}
+
+const MANUAL: Basis = { kind: 'entered', source: 'how the maker wants the box to stand' }
+/** Boxes that do not stand as their makers want them, that stand on their heads, and those nobody has measured. */
+export function standingFindings(design: Design, standings: readonly Standing[]): Finding[] {
+  const units = new Map(design.units.map(unit => [unit.id, unit]))
+  return standings.flatMap(({ unit: id, asks, is, shims, state }): Finding[] => {
+    const unit = units.get(id)!
+    const finding = (what: string, weight: Finding['weight'], says: Finding['says'], more: Partial<Finding> = {}) => ({
+      id: `wiring.${what}:${id}`,
+      code: `wiring.${what}`,
+      weight,
+      subjects: [id],
+      basis: MANUAL,
+      says,
+      remedies: [],
+      ...more
+    })
+    const found: Finding[] = []
+    if (is.facing !== undefined && !asks.facing.includes(is.facing))
+      found.push(
+        finding(
+          'stands-facing',
+          'must fix',
+          say`The connectors of ${thing(unit)} point ${is.facing}; its maker allows ${enumerate(asks.facing.map(one => say`${one}`))}.`
+        )
+      )
+    if (is.inverted)
+      found.push(
+        asks.inverted
+          ? finding(
+              'stands-inverted',
+              'note',
+              say`${thing(unit)} stands on its head, which its maker allows: it has to be told so when it is set up.`
+            )
+          : finding(
+              'stands-inverted',
+              'must fix',
+              say`${thing(unit)} stands on its head; its maker allows it upright only.`
+            )
+      )
+    for (const [degrees, which] of [
+      [is.pitchDeg, 'nose'],
+      [is.rollDeg, 'roll'],
+      [is.yawDeg, 'turn']
+    ] as const) {
+      if (degrees === undefined || Math.abs(degrees) <= asks.levelDeg) continue
+      const shim = shims.find(({ under }) =>
+        which === 'nose' ? /nose|tail/.test(under) : which === 'roll' && /left|right/.test(under)
+      )
+      const off = {
+        nose: degrees > 0 ? 'nose up' : 'nose down',
+        roll: degrees > 0 ? 'right side down' : 'left side down',
+        turn: degrees > 0 ? 'turned to the right' : 'turned to the left'
+      }[which]
+      found.push(
+        finding(
+          `stands-${which}`,
+          'must fix',
+          say`${thing(unit)} stands ${num(Math.abs(degrees), 1)}° ${off}; ${num(asks.levelDeg, 1)}° are allowed.${shim && shim.mm > 0 ? say` Shim ${shim.under} by ${mm(shim.mm)}.` : ' Set it square.'}`,
+          { measured: Math.abs(degrees), limit: asks.levelDeg, unit: 'deg' }
+        )
+      )
+    }
+    if (state === 'not measured')
+      found.push(
+        finding(
+          'stands-unmeasured',
+          'note',
+          say`${thing(unit)} has to stand level and square within ${num(asks.levelDeg, 1)}°, its connectors ${enumerate(asks.facing.map(one => say`${one}`))}. Measure it with the aeroplane level, and enter it in Wiring, Radio and compass.`
+        )
+      )
+    return found
+  })
+}
+
+/** Whether a box passes a hole, some way round: its two smaller measures, the corner of the hole not counted. */
+export const passes = (body: NonNullable<Item['body']>, hole: { widthMm: number; heightMm: number }): boolean => {
+  const [a, b] = [body.widthMm, body.heightMm, body.depthMm].sort((x, y) => x - y) as [number, number, number]
+  return a <= Math.min(hole.widthMm, hole.heightMm) && b <= Math.max(hole.widthMm, hole.heightMm)
+}
+/** Places that are closed up, with a hole to reach in by. */
+const CLOSED = ['wing', 'wing tip', 'tail', 'belly', 'fuselage top']
+/** Units that do not pass the opening of their place, and servos where nobody has measured it. */
+export function openingFindings(design: Design): Finding[] {
+  const tight = design.units.flatMap((unit): Finding[] => {
+    const { opening } = unit.place
+    if (!opening || !unit.item.body || unit.state === 'kept' || passes(unit.item.body, opening)) return []
+    const [a, b] = [unit.item.body.widthMm, unit.item.body.heightMm, unit.item.body.depthMm].sort((x, y) => x - y)
+    return [
+      {
+        id: `wiring.opening:${unit.id}`,
+        code: 'wiring.opening',
+        weight: 'must fix',
+        subjects: [unit.id],
+        basis: { kind: 'entered', source: `opening of ${unit.place.name}` },
+        measured: b,
+        limit: Math.max(opening.widthMm, opening.heightMm),
+        unit: 'mm',
+        says: say`${thing(unit)} does not pass the opening of ${unit.place.name}: end on it is ${mm(a!)} by ${mm(b!)}, the hole ${mm(opening.widthMm)} by ${mm(opening.heightMm)}.`,
+        remedies: []
+      }
+    ]
+  })
+  const unmeasured = design.units.filter(
+    unit =>
+      unit.state !== 'kept' &&
+      unit.item.kind === 'servo' &&
+      unit.item.body &&
+      !unit.place.opening &&
+      CLOSED.includes(unit.place.kind)
+  )
+  if (!unmeasured.length) return tight
+  return [
+    ...tight,
+    {
+      id: 'wiring.opening-unknown',
+      code: 'wiring.opening-unknown',
+      weight: 'note',
+      subjects: unmeasured.map(unit => unit.id),
+      basis: { kind: 'common practice', source: 'a servo goes in, and is reached, by an inspection opening' },
+      says: say`Measure the inspection opening that ${enumerate(unmeasured.map(thing))} ${unmeasured.length > 1 ? 'go' : 'goes'} in by, and enter it in Wiring, Airframe and routes.`,
+      remedies: []
+    }
+  ]
+}
