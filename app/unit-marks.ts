@@ -11,7 +11,8 @@ import {
   mdiMonitor,
   mdiRadioTower,
   mdiSteering,
-  mdiToggleSwitchOutline
+  mdiToggleSwitchOutline,
+  mdiVideoOutline
 } from '@mdi/js'
 import type { Item, Kind } from '#core/catalogue'
 
@@ -34,6 +35,7 @@ const MARKS: Partial<Record<Kind, string>> = {
   'compass': mdiCompassOutline,
   'switch': mdiToggleSwitchOutline,
   'breaker': mdiToggleSwitchOutline,
+  'camera': mdiVideoOutline,
   'dimmer': mdiLightbulbOutline
 }
 

@@ -24,6 +24,7 @@ const OF_KIND: Partial<Record<Kind, string>> = {
   'backup battery': 'standby battery',
   'annunciator': 'warning lights lamps',
   'usb power': 'charger outlet',
+  'camera': 'video film',
   'jack': 'headset plug',
   'antenna': 'aerial',
   'dimmer': 'lighting rheostat',

@@ -111,6 +111,7 @@ const USE: Partial<Record<Kind, { eye: 0 | 1 | 2 | 3; hand: 0 | 1 | 2 | 3 }>> = 
   'dimmer': { eye: 0, hand: 1 },
   'elt panel': { eye: 0, hand: 1 },
   'tablet mount': { eye: 2, hand: 1 },
+  'camera': { eye: 0, hand: 0 },
   'usb power': { eye: 0, hand: 1 },
   'jack': { eye: 0, hand: 1 }
 }

@@ -10,6 +10,7 @@ import { jointsOf, type Joint } from './harness/joints'
 import { pinFindings } from './harness/check'
 import { reachFindings, wayFindings } from './harness/ways'
 import { listWires, type Wire } from './harness/wires'
+import { lampFindings } from './links/lamps'
 import { linkFindings } from './links/check'
 import { tubeFindings, tubeLines, type TubeLine } from './plumbing/lines'
 import { antennaFindings, examineAntennas, type Antenna, type Apart } from './radio/antenna'
@@ -31,7 +32,7 @@ export { passes, shimMm, type Standing } from './field/standing'
 export { MINUTES_AN_END, type Bill, type BillLine } from './harness/bill'
 export { bundleDiameterMm, type Bundle } from './harness/bundles'
 export { pinsAre } from './harness/check'
-export { meetingText, type Joint } from './harness/joints'
+export { type Joint } from './harness/joints'
 export { numberText, numberWires, retired } from './harness/numbers'
 export { pinsFor, pinText, type PinAt } from './harness/pins'
 export { mateText, shellOf, shellText, type Shell } from './harness/shell'
@@ -88,10 +89,11 @@ export function examineWiring(
     tubes,
     findings: [
       ...linkFindings(design),
+      ...lampFindings(design),
       ...findings,
       ...pinFindings(design, wires),
       ...wayFindings(design, wires, bundles),
-      ...reachFindings(wires, can),
+      ...reachFindings(design, wires, can),
       ...coaxFindings(design, chains),
       ...antennaFindings(design, aerials),
       ...magnetometerFindings(design, disturbed),

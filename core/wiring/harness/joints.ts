@@ -2,7 +2,6 @@ import type { Chain } from '../../cables'
 import type { Design } from '../../design'
 import { num, say, thing, type Phrase } from '../../quantity'
 import type { Bundle } from './bundles'
-import { numberText } from './numbers'
 import { pinText, type PinAt } from './pins'
 import type { Wire, WireCore } from './wires'
 
@@ -171,6 +170,3 @@ export function jointsOf(
     ...terminatorsOf(chains)
   ]
 }
-/** A conductor in a few words: its wire’s number, what it is, its colour. */
-export const meetingText = ({ wire, core }: Meeting): string =>
-  [numberText(wire.mark?.number) || wire.text, core.line, core.colour].filter(Boolean).join(' ')

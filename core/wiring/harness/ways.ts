@@ -181,7 +181,7 @@ const ISO: Basis = {
   fromMemory: true
 }
 /** Buses and lines that are longer than their kind allows. */
-export function reachFindings(wires: readonly Wire[], chains: readonly Chain[]): Finding[] {
+export function reachFindings(design: Design, wires: readonly Wire[], chains: readonly Chain[]): Finding[] {
   const long = chains.filter(chain => busMm(chain) > CAN_MM)
   return [
     ...long.map((chain): Finding => ({
@@ -196,7 +196,7 @@ export function reachFindings(wires: readonly Wire[], chains: readonly Chain[]):
       says: say`The CAN bus from ${thing(chain.nodes[0]!.unit)} to ${thing(chain.nodes.at(-1)!.unit)} is ${wireRun(busMm(chain))} long; at 1 Mbit/s ${wireRun(CAN_MM)} work.`,
       remedies: []
     })),
-    ...chains.flatMap(({ nodes, stubsMm }) =>
+    ...chains.flatMap(({ nodes, stubsMm, order }) =>
       nodes.flatMap(({ unit, port }, at): Finding[] => {
         const stubMm = stubsMm[at] ?? 0
         if (stubMm <= STUB_MM) return []
@@ -211,7 +211,25 @@ export function reachFindings(wires: readonly Wire[], chains: readonly Chain[]):
             limit: STUB_MM,
             unit: 'mm',
             says: say`${thing(unit)} hangs on the CAN bus by a stub of ${mm(stubMm)}; at 1 Mbit/s ${mm(STUB_MM)} work. Lead the bus in and out of the box, or bring it nearer.`,
-            remedies: []
+            remedies: design.busOrders
+              .filter(by => by.id === order)
+              .map(by => ({
+                says: say`Lead the bus in and out of ${thing(unit)}.`,
+                edits: [
+                  {
+                    type: 'busOrder.put' as const,
+                    option: design.optionId,
+                    busOrder: {
+                      ...by,
+                      nodes: by.nodes.map(({ stubMm: stub, ...end }) =>
+                        stub === undefined || (end.unit === unit.id && end.port === port.id)
+                          ? end
+                          : { ...end, stubMm: stub }
+                      )
+                    }
+                  }
+                ]
+              }))
           }
         ]
       })
