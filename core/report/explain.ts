@@ -124,7 +124,7 @@ function explainWires({ report: { wiring } }: Asked): Working {
       })),
       {
         symbol: 'main',
-        meaning: 'main cables: battery, alternator, bus to bus',
+        meaning: 'main cables: battery, alternator, starter, bus to bus',
         value: wiring.wires.filter(wire => wire.kind === 'feeder').length,
         unit: '',
         from: 'supply'
@@ -132,7 +132,7 @@ function explainWires({ report: { wiring } }: Asked): Working {
       {
         symbol: 'links',
         meaning: 'data, audio and coax; a CAN bus from box to box',
-        value: wiring.wires.filter(wire => wire.units.length === 2).length,
+        value: wiring.wires.filter(wire => wire.links.length > 0).length,
         unit: '',
         from: 'links of Wiring'
       },

@@ -6,6 +6,7 @@ import { ironFindings, ironNear, type IronNear } from './field/iron'
 import { openingFindings, standingFindings, standingsOf, type Standing } from './field/standing'
 import { billOf, type Bill } from './harness/bill'
 import { bundlesOf, type Bundle } from './harness/bundles'
+import { groundLoopFindings } from './harness/grounds'
 import { jointsOf, type Joint } from './harness/joints'
 import { pinFindings } from './harness/check'
 import { reachFindings, wayFindings } from './harness/ways'
@@ -90,6 +91,7 @@ export function examineWiring(
     findings: [
       ...linkFindings(design),
       ...lampFindings(design),
+      ...groundLoopFindings(design, circuits),
       ...findings,
       ...pinFindings(design, wires),
       ...wayFindings(design, wires, bundles),

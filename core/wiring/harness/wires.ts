@@ -220,6 +220,71 @@ function feederWire(design: Design, tie: Tie, feeder: Feeder, arms: Arms): Wire 
   }
 }
 
+/** From the battery to the structure beside it, where that carries the current back (assumption). */
+const BATTERY_GROUND_MM = 450
+/**
+ * The cables that carry the starter: from the battery’s contactor to each starter, and from the battery back, by the structure
+ * beside it in a metal airframe and else from the engine. They are of the gauge of the battery’s main cable.
+ */
+function crankingWires(design: Design, feeders: readonly Feeder[], arms: Arms): Wire[] {
+  const { airframe } = design
+  const awg = feeders.find(feeder => feeder.cranks)?.awg
+  const starters = design.units.filter(unit => unit.item.provides.includes('starter'))
+  if (awg === undefined || starters.length === 0) return []
+  const { place, name } = airframe.battery
+  const engine = starters[0]!.place.id
+  const cable = (
+    id: string,
+    kind: 'feeder' | 'ground',
+    run: Run,
+    { from, to, line }: { from: Phrase; to: Phrase; line: 'power' | 'ground' }
+  ): Wire[] => {
+    const mark = markOf(design, id)
+    const way = { ...run, via: mark?.via }
+    const length = run.from === run.to ? short(airframe, BATTERY_GROUND_MM) : lengthOf(airframe, way)
+    if (!length) return []
+    return [
+      {
+        id,
+        kind,
+        from,
+        to,
+        units: [],
+        links: [],
+        text: `AWG ${awg}`,
+        awg,
+        conductors: 1,
+        cores: [{ line, colour: mark?.colour ?? USUAL_COLOUR[line] }],
+        shield: 'no shield',
+        twisted: false,
+        run: way,
+        length,
+        lengthMm: length.cutMm,
+        massKg: wireKg(gauge(awg).poundsPerKft, length.cutMm),
+        armMm: arms.middle(run),
+        mark
+      }
+    ]
+  }
+  const metal = airframe.structure === 'metal'
+  return [
+    ...starters.flatMap(unit =>
+      cable(
+        `cranking ${unit.id}`,
+        'feeder',
+        { from: place, to: unit.place.id },
+        { from: say`contactor of ${name}`, to: say`${thing(unit)}`, line: 'power' }
+      )
+    ),
+    ...cable(
+      'cranking ground',
+      'ground',
+      { from: place, to: metal ? place : engine },
+      { from: say`${name}`, to: metal ? RETURNS_TO.structure : say`engine`, line: 'ground' }
+    )
+  ]
+}
+
 function cableWire(design: Design, cable: Cable, arms: Arms): Wire | Finding {
   const { airframe } = design
   const { from, to, kind, cores, run } = cable
@@ -285,6 +350,7 @@ export function listWires(
   return {
     wires: [
       ...circuits.flatMap(circuit => circuitWires(design, circuit, byId.get(circuit.unit)!, arms)),
+      ...crankingWires(design, feeders, arms),
       ...feeders.flatMap(feeder => feederWire(design, ties.get(feeder.tie)!, feeder, arms) ?? []),
       ...signals.filter(isWire)
     ],
