@@ -31,6 +31,17 @@ const MEASURE_LETTER = `async text => {
   while (shown() === before && performance.now() - start < 3000) await new Promise(done => requestAnimationFrame(done))
   return performance.now() - start
 }`
+/** Letters into the filter of the wire list until other rows stand there. */
+const MEASURE_WIRES = `async text => {
+  const field = document.querySelector('input[aria-label="Filter wire list"]')
+  const shown = () => [...document.querySelectorAll('[data-wire]')].map(row => row.dataset.wire).join()
+  const before = shown()
+  const start = performance.now()
+  Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, text)
+  field.dispatchEvent(new Event('input', { bubbles: true }))
+  while (shown() === before && performance.now() - start < 3000) await new Promise(done => requestAnimationFrame(done))
+  return performance.now() - start
+}`
 const MEASURE_ADD = `async () => {
   const money = document.querySelector('[data-figure="money"] .value')
   const before = money.textContent
@@ -350,6 +361,22 @@ try {
   }
   note('act to all figures in the browser, 80 units (a unit nudged)', acts, '50 ms, p95 100 ms')
   await acting.context().close()
+
+  // A harness of 600 wires and more: the list is opened, then words are typed into its filter.
+  {
+    const many = { ...largeProject(160), id: 'wires' }
+    await fetch(`${server.base}/api/projects`, { method: 'POST', body: JSON.stringify(many) })
+    const listing = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+    await listing.goto(`${server.base}/p/wires/wiring?pane=list`)
+    await listing.locator('[data-wire]').first().waitFor({ timeout: 60_000 })
+    await listing.waitForTimeout(1500)
+    const count = await listing.locator('.wires h2 .figures').textContent()
+    const filtered: number[] = []
+    for (const text of ['can', 'can item', '', 'power', 'item 12', '', 'ground', ''])
+      filtered.push(await listing.evaluate<number>(`(${MEASURE_WIRES})('${text}')`))
+    note(`wire list of ${count} filtered and drawn`, filtered, '100 ms')
+    await listing.context().close()
+  }
 
   // Steps are opened, letters typed into Find, a unit added: on this machine, and on a page throttled four times.
   for (const rate of [1, 4]) {

@@ -72,7 +72,7 @@ test.describe('panes', () => {
     }
   })
   test('no accessibility violations in any pane of Wiring, nor in the pin table', async ({ page }) => {
-    for (const pane of ['links', 'list', 'connectors', 'airframe', 'radio', 'paper']) {
+    for (const pane of ['links', 'list', 'connectors', 'joints', 'airframe', 'radio', 'paper']) {
       await page.goto(`${server.base}/p/skerrow-dunlin/wiring?option=b&pane=${pane}`)
       await expect(page.locator('.pane h2').first()).toBeVisible()
       if (pane === 'list') await page.locator('[data-wire] button').first().click()

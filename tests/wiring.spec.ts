@@ -72,7 +72,7 @@ test('from units to a printed list: numbered, one wire sent another way, one tic
   await page.getByRole('tab', { name: 'Print and files' }).click()
   const csv = (await download(page, 'Wire list as CSV')).toString()
   expect(csv.split('\n')[0]).toBe(
-    'wire,number,kind,from,from_pins,to,to_pins,make,conductors,length_mm,mass_kg,state,note'
+    'wire,number,kind,from,from_pins,to,to_pins,make,conductors,length_mm,mass_kg,colour,state,note'
   )
   const read = (text: string) =>
     page.setInputFiles('input[aria-label="Wire list to read"]', {
@@ -167,4 +167,41 @@ test('places are seen from above and from the side; a run gets longer and the wi
   await saved(page)
   await page.getByRole('tab', { name: 'Wire list', exact: true }).click()
   await expect(wire(page, 'pitot-heat-power')).toContainText('15.2 ft')
+})
+
+test('a bus is led in one’s own order, with a stub that is told when it is too long; a box is found off level and shimmed', async ({
+  page
+}) => {
+  await open(page, 'joints')
+  const bus = page.locator('[data-bus="0"]')
+  const order = () =>
+    bus.locator('[data-node]').evaluateAll(nodes => nodes.map(node => node.getAttribute('data-node')!))
+  const before = await order()
+  await expect(bus).toContainText('in the order that takes least cable')
+  await bus
+    .locator('[data-node]')
+    .nth(1)
+    .getByRole('button', { name: /earlier on the bus/ })
+    .click()
+  await expect.poll(order).toEqual([before[1], before[0], ...before.slice(2)])
+  await expect(bus).toContainText('in your order')
+  // 0.3 m and no more at 1 Mbit/s (ISO 11898-2, from memory).
+  const stub = bus.locator('[data-node]').nth(2).getByLabel('Stub')
+  await stub.fill('14')
+  await stub.press('Enter')
+  await expect(bus.locator('[data-node]').nth(2)).toContainText('over 11.8 in')
+  await expect(page.locator('[data-joints]')).toContainText('ground block')
+  await bus.getByRole('button', { name: 'By the shortest way' }).click()
+  await expect.poll(order).toEqual(before)
+
+  await open(page, 'radio')
+  const attitude = page.locator('[data-standing]').first()
+  const noseUp = attitude.getByLabel(/^Nose up/)
+  await noseUp.fill('2.5')
+  await noseUp.press('Enter')
+  await expect(attitude).toContainText('under its tail')
+  await expect(attitude).toContainText('off')
+  await page.keyboard.press('Control+z')
+  await expect(attitude).toContainText('not measured')
+  await saved(page)
 })

@@ -63,15 +63,17 @@ describe('the demo catalogue', () => {
               : items.some(
                   other =>
                     other.id !== one.id &&
-                    other.ports.some(
-                      out =>
-                        (need.what === 'listener' || saidBy(out).flatMap(alsoSaid).includes(need.name)) &&
-                        one.ports.some(
-                          input =>
-                            input.kind === out.kind &&
-                            input.flow !== 'out' &&
-                            input.signals.map(plainSignal).includes(plainSignal(need.name))
+                    other.ports.some(far =>
+                      one.ports.some(near => {
+                        // A listener hears what this one says; otherwise this one hears.
+                        const [out, into] = need.what === 'listener' ? [near, far] : [far, near]
+                        return (
+                          into.kind === out.kind &&
+                          into.flow !== 'out' &&
+                          saidBy(out).flatMap(alsoSaid).includes(need.name) &&
+                          into.signals.map(plainSignal).includes(plainSignal(need.name))
                         )
+                      })
                     )
                 )
         expect(found, `${one.name} needs ${need.name}`).toBe(true)

@@ -169,7 +169,8 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
       columns: [
         { says: 'What' },
         { says: 'Which' },
-        { says: 'Pieces', digits: 0 },
+        { says: 'Needed', digits: 0 },
+        { says: 'To buy', digits: 0 },
         { says: `Length, ${lengthUnit}`, digits: 1 },
         { says: inch ? 'Weight, lb' : 'Weight, kg', digits: 2 }
       ],
@@ -177,6 +178,7 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
         line.what,
         line.text,
         line.count ?? '',
+        line.buy ?? line.count ?? '',
         line.lengthMm === undefined ? '' : long(line.lengthMm),
         line.massKg === undefined ? '' : inch ? toPounds(line.massKg) : line.massKg
       ])

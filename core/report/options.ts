@@ -349,7 +349,7 @@ function orderTable(design: Design, report: Report): AnalysisTable {
       ...report.wiring.bill.lines.map(line => [
         line.what,
         line.text,
-        line.count ?? '',
+        line.buy ?? line.count ?? '',
         line.lengthMm === undefined ? '' : line.lengthMm / 1000
       ])
     ]

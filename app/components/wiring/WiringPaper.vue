@@ -62,7 +62,7 @@ function take() {
       ><input ref="file" type="file" accept=".csv,text/csv" hidden aria-label="Wire list to read" @change="read" />
       <p class="small quiet">
         Wire list, conductors contact by contact, a page for each connector, label strips, what to buy, bundles. From a
-        list that comes back numbers, states and notes are read; the rest follows the design.
+        list that comes back numbers, colours, states and notes are read; the rest follows the design.
       </p>
     </section>
     <section v-if="wrong.length" class="sheet" role="alert">
@@ -73,7 +73,7 @@ function take() {
       </ul>
     </section>
     <section v-if="found?.length" class="sheet row" data-found>
-      <p class="grow">{{ found.length }} wires have another number, state or note in the list.</p>
+      <p class="grow">{{ found.length }} wires have another number, colour, state or note in the list.</p>
       <v-btn color="primary" variant="flat" @click="take">Take them</v-btn
       ><v-btn @click="found = undefined">Leave</v-btn>
     </section>

@@ -21,6 +21,8 @@ export interface BillLine {
     | 'grommet'
   text: string
   count?: number
+  /** To buy, with as many spares as wire is wasted: of what is spoilt in making an end. */
+  buy?: number
   /** To cut, waste included. */
   lengthMm?: number
   massKg?: number
@@ -32,6 +34,8 @@ export interface Bill {
   /** For one person, at five minutes an end (4 to 6, assumption). */
   hours: number
 }
+/** What is spoilt now and then in making an end. */
+const SPOILT: ReadonlySet<BillLine['what']> = new Set(['contact', 'splice', 'terminal', 'sleeve'])
 /** Minutes for one end of a conductor: strip, crimp, put in, label (4 to 6, assumption). */
 export const MINUTES_AN_END = 5
 
@@ -70,6 +74,8 @@ export function billOf(
         count(mates, mateText(connector))
         if (needsBackshell(connector)) count(backshells, `${shellText(connector)}, with strain relief and shield lugs`)
       }
+  const withSpares = (line: BillLine): BillLine =>
+    SPOILT.has(line.what) ? { ...line, buy: Math.ceil((line.count ?? 0) * (1 + design.airframe.wasteFraction)) } : line
   const lines: BillLine[] = [
     ...[...lengths].map(([text, sum]): BillLine => ({ what: 'wire', text, ...sum })),
     ...[...mates].map(([text, n]): BillLine => ({ what: 'connector', text, count: n })),
@@ -99,7 +105,7 @@ export function billOf(
       : []),
     { what: 'sleeve', text: 'label sleeve', count: 2 * wires.length }
   ]
-  return { lines, ends, hours: (ends * MINUTES_AN_END) / 60 }
+  return { lines: lines.map(withSpares), ends, hours: (ends * MINUTES_AN_END) / 60 }
 }
 /** What a wire is bought as: a single one in its colour. */
 const buyText = ({ text, cores: [core, ...more] }: Wire): string =>

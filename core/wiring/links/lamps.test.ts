@@ -55,6 +55,12 @@ describe('dimming, lamps, tablets: links like any others', () => {
     expect(joined('fenwick-usb', 'fenwick-camera')).toEqual(['c'])
     expect(joined('marlstone-hush-4', 'fenwick-camera')).toEqual(['au'])
   })
+  it('jacks hear the audio panel, and are heard by it', () => {
+    const seats = projectWith([entry('fenwick-jacks-4', 'tail'), entry('marlstone-hush-4', 'tail')])
+    const proposed = proposeLinks(resolve(seats, 'a'))
+    const ends = proposed.map(link => `${link.from.unit} ${link.from.port} ${link.to.unit} ${link.to.port}`)
+    expect(ends.sort()).toEqual(['fenwick-jacks-4 mc marlstone-hush-4 mc', 'marlstone-hush-4 ph fenwick-jacks-4 au1'])
+  })
   it('a lamp dims with the position lights as well as by a knob', () => {
     const lit = projectWith([entry('air-position-led', 'tail'), entry('fenwick-trim', 'tail')])
     const proposed = proposeLinks(resolve(lit, 'a'))
