@@ -1,9 +1,12 @@
 import { isFor, type FunctionName, type Need, type SignalName } from '../catalogue'
 import type { Design, DesignUnit } from '../design'
+import { closed, positionsOf, supplyOf } from '../power'
 import { NOTHING, type Atoms } from './atoms'
 import { hornOf, leastFixedPoint, proofOf, type Horn } from './horn'
 import { rulesOf, wellPlaced, type Goal, type Part, type PartKind } from './rules-of'
 
+/** How the switches stand, by their ids. */
+export type Positions = ReadonlyMap<string, string>
 /** Parts that a chain rests on, in the order in which it is built up. */
 export type Chain = readonly Part[]
 
@@ -23,14 +26,19 @@ const MOST_TRIES = 400
 export class Account {
   private readonly atoms: Atoms
   private readonly horn: Horn
-  private whole?: Int32Array
+  private readonly normal: Positions
+  private readonly ties: readonly number[]
+  /** What is given in each setting of the switches that was asked for, and by what name it is remembered. */
+  private readonly givens = new Map<Positions, { atoms: Int32Array; key: string }>()
   private readonly remembered = new Map<string, Int32Array>()
   private readonly given: FunctionName[]
 
   constructor(readonly design: Design) {
-    const { atoms, rules } = rulesOf(design)
+    const { atoms, rules, ties } = rulesOf(design)
     this.atoms = atoms
+    this.ties = ties
     this.horn = hornOf(atoms.count, rules)
+    this.normal = positionsOf(supplyOf(design), 'normal')
     this.given = [...new Set(design.units.flatMap(unit => unit.item.provides))]
   }
 
@@ -38,17 +46,32 @@ export class Account {
   get parts(): readonly Part[] {
     return this.atoms.parts
   }
-  /** What holds with these parts lost. */
-  private holding(lost: readonly Part[] = []): Int32Array {
+  /** What is given with the switches so: every part whole, the ties closed that they close. */
+  private givenIn(positions: Positions): { atoms: Int32Array; key: string } {
+    const known = this.givens.get(positions)
+    if (known) return known
+    const ties = supplyOf(this.design).ties.filter(tie => closed(tie, positions))
+    // A tie that is open in normal flight is among no parts, and whole all the same.
+    const atoms = new Set([
+      ...this.atoms.partAtoms,
+      ...ties.flatMap(({ id }) => [this.atoms.part('tie', id), this.atoms.closed(id)])
+    ])
+    const key = positions === this.normal ? '' : ties.map(tie => this.atoms.closed(tie.id)).join(' ')
+    const made = { atoms: Int32Array.from(atoms), key }
+    this.givens.set(positions, made)
+    return made
+  }
+  /** What holds with these parts lost, with the switches as in normal flight where nothing else is said. */
+  private holding(lost: readonly Part[] = [], positions: Positions = this.normal): Int32Array {
     // A part of another design has no number here, and nothing to lose.
     const gone = [...new Set(lost.map(part => this.atoms.part(part.kind, part.id)))]
       .filter(at => at !== NOTHING)
       .sort((a, b) => a - b)
-    if (gone.length === 0) return (this.whole ??= leastFixedPoint(this.horn, this.atoms.partAtoms))
-    const key = gone.join()
+    const given = this.givenIn(positions)
+    const key = `${given.key}|${gone.join()}`
     const known = this.remembered.get(key)
     if (known) return known
-    const found = leastFixedPoint(this.horn, this.atoms.partAtoms, gone)
+    const found = leastFixedPoint(this.horn, given.atoms, gone)
     if (this.remembered.size > 1_500) this.remembered.clear()
     this.remembered.set(key, found)
     return found
@@ -60,9 +83,9 @@ export class Account {
   part(kind: PartKind, id: string): Part | undefined {
     return this.atoms.partAt(this.atoms.part(kind, id))
   }
-  /** Whether some unit gives a function, with these parts lost. */
-  works(name: Goal, lost?: readonly Part[]): boolean {
-    return this.holds(this.atoms.works(name), lost)
+  /** Whether some unit gives a function, with these parts lost and the switches so; as in normal flight when that is left out. */
+  works(name: Goal, lost?: readonly Part[], positions?: Positions): boolean {
+    return this.holding(lost, positions)[this.atoms.works(name)]! > 0
   }
   /** Whether this unit gives a function. */
   gives(unit: string, name: FunctionName, lost?: readonly Part[]): boolean {
@@ -107,7 +130,7 @@ export class Account {
     for (const part of chain) {
       const fewer = kept.filter(one => one !== part)
       // Only these are whole: does it still hold?
-      const given = fewer.map(one => this.atoms.part(one.kind, one.id))
+      const given = [...this.ties, ...fewer.map(one => this.atoms.part(one.kind, one.id))]
       if (leastFixedPoint(this.horn, given)[target]! > 0) kept = fewer
     }
     return kept

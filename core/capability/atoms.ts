@@ -8,6 +8,8 @@ const numbered = <T extends string>(names: readonly T[]): ReadonlyMap<T, number>
 const FUNCTION_AT = numbered(FUNCTIONS)
 const SIGNAL_AT = numbered(SIGNALS)
 const GOAL_AT = numbered<Goal>([...FUNCTIONS, ...TASKS])
+/** What has a number by its name. */
+type Named = PartKind | 'volts' | 'closed'
 /** The number of what never holds: what nobody has spoken of. */
 export const NOTHING = 0
 
@@ -29,8 +31,9 @@ export class Atoms {
   /** The number of each thing that may be said of units and ports, by its seat; the seats of one kind lie together. */
   private readonly seats: Int32Array
   private readonly base: Record<'gives' | 'hears' | 'says' | 'line' | 'need' | 'powered' | 'works', number>
-  private readonly byName: Record<PartKind | 'volts', Map<string, number>> = {
+  private readonly byName: Record<Named, Map<string, number>> = {
     volts: new Map(),
+    closed: new Map(),
     unit: new Map(),
     link: new Map(),
     protector: new Map(),
@@ -38,7 +41,7 @@ export class Atoms {
     bus: new Map(),
     source: new Map()
   }
-  private closed = false
+  private complete = false
 
   constructor(units: readonly DesignUnit[]) {
     let ports = 0
@@ -66,17 +69,17 @@ export class Atoms {
   }
   /** From here on no number is given any more. */
   close(): void {
-    this.closed = true
+    this.complete = true
   }
 
   private seat(at: number): number {
     const known = this.seats[at]!
-    if (known || this.closed) return known
+    if (known || this.complete) return known
     return (this.seats[at] = this.count++)
   }
-  private named(kind: PartKind | 'volts', id: string): number {
+  private named(kind: Named, id: string): number {
     const known = this.byName[kind].get(id)
-    if (known !== undefined || this.closed) return known ?? NOTHING
+    if (known !== undefined || this.complete) return known ?? NOTHING
     this.byName[kind].set(id, this.count)
     return this.count++
   }
@@ -122,6 +125,10 @@ export class Atoms {
   /** There are volts at a bus or source. */
   node(id: string): number {
     return this.named('volts', id)
+  }
+  /** A tie is closed, as the switches stand. */
+  closed(tie: string): number {
+    return this.named('closed', tie)
   }
   /** A part is whole. */
   part(kind: PartKind, id: string): number {

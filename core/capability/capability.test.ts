@@ -3,10 +3,11 @@ import highs from 'highs'
 import { describe, expect, it } from 'vitest'
 import { FUNCTIONS, modernise, type FunctionName, type Item, type Need, type Port, type SignalName } from '../catalogue'
 import { resolve, type Design } from '../design'
-import type { Link } from '../document'
+import { TASKS, type Link } from '../document'
+import { supplyOf } from '../power'
 import { item, projectWith } from '../testing'
 import { demoProject } from '../testing.demo'
-import { Account, accountOf, type Part } from '.'
+import { Account, accountOf, settingsOf, type Part } from '.'
 import { hornOf, leastFixedPoint, RuleList } from './horn'
 import { rulesOf } from './rules-of'
 
@@ -72,9 +73,9 @@ const designs: fc.Arbitrary<Design> = fc
 
 /** By brute force: what holds in every set closed under the rules, found by adding whatever follows until nothing does. */
 function naive(design: Design, lost: readonly Part[] = []): { works: (name: FunctionName) => boolean } {
-  const { atoms, rules } = rulesOf(design)
+  const { atoms, rules, ties } = rulesOf(design)
   const whole = atoms.parts.filter(({ kind, id }) => !lost.some(part => part.kind === kind && part.id === id))
-  const holds = new Set(whole.map(({ kind, id }) => atoms.part(kind, id)))
+  const holds = new Set([...ties, ...whole.map(({ kind, id }) => atoms.part(kind, id))])
   for (let more = true; more;) {
     more = false
     for (const { head, body } of rules)
@@ -363,5 +364,26 @@ describe('items of before format 5', () => {
       ['air data', ['airspeed']]
     ])
     expect(FUNCTIONS).toContain('attitude')
+  })
+})
+
+describe('switches in another setting', () => {
+  it.each(['a', 'b', 'c'])('option %s: as in a design in which they stand so in normal flight', option => {
+    const design = resolve(demoProject('3-skerrow-dunlin'), option)
+    const supply = supplyOf(design)
+    const account = accountOf(design)
+    const settings = settingsOf(design)
+    expect(settings.length).toBeGreaterThan(0)
+    for (const { positions } of settings) {
+      const switches = supply.switches.map(one => ({ ...one, normal: positions.get(one.id)! }))
+      const set = new Account({ ...design, supply: { ...supply, switches } })
+      for (const lost of [undefined, ...account.parts.filter(part => part.kind !== 'link')]) {
+        const there = lost && set.part(lost.kind, lost.id)
+        for (const goal of [...NAMES, ...TASKS])
+          expect(account.works(goal, lost && [lost], positions), `${goal} without ${lost?.name}`).toBe(
+            set.works(goal, there && [there])
+          )
+      }
+    }
   })
 })

@@ -27,6 +27,8 @@ export interface Part {
 export interface DesignRules {
   atoms: Atoms
   rules: RuleList
+  /** The ties that are closed with the switches as in normal flight: they are given, beside every part that is whole. */
+  ties: number[]
 }
 
 /** Kinds of port whose links make one bus that everybody on it hears. */
@@ -77,7 +79,7 @@ export function rulesOf(design: Design): DesignRules {
       if (known) known.push(unit)
       else givers.set(name, [unit])
     }
-  const making: Making & Known = { atoms, rules, units, givers }
+  const making: Making & Known = { atoms, rules, ties: [], units, givers }
   powerRules(design, making)
   for (const [task, ways] of Object.entries(waysOf(design)) as [Task, FunctionName[][]][])
     for (const way of ways)
@@ -85,7 +87,7 @@ export function rulesOf(design: Design): DesignRules {
         atoms.works(task),
         way.map(name => atoms.works(name))
       )
-  const generating = alternatorTied(design)
+  const generating = alternatorTied(design, making)
   for (const unit of design.units) {
     // In the order in which a chain is told: what feeds it, then the unit itself.
     const alive = [atoms.addPart('unit', unit.id, unit.label)]
@@ -97,8 +99,7 @@ export function rulesOf(design: Design): DesignRules {
     ]
     if (wellPlaced(unit))
       for (const name of new Set(unit.item.provides)) {
-        if (name === 'generator' && !generating) continue
-        rules.add(atoms.gives(unit.id, name), restingOn(name))
+        rules.add(atoms.gives(unit.id, name), [...(name === 'generator' ? [generating] : []), ...restingOn(name)])
         rules.add(atoms.works(name), [atoms.gives(unit.id, name)])
       }
     for (const port of unit.item.ports) {
@@ -112,22 +113,25 @@ export function rulesOf(design: Design): DesignRules {
   }
   lineRules(design, making)
   atoms.close()
-  return { atoms, rules }
+  return { atoms, rules, ties: making.ties }
 }
 
-/** Whether some alternator is joined to anything with the switches as in normal flight: one that is not gives nothing. */
-function alternatorTied(design: Design): boolean {
+/** What holds when some alternator is joined to anything: one that is not gives nothing. */
+function alternatorTied(design: Design, { atoms, rules }: Making): number {
   const model = powerModel(design)
-  const positions = positionsOf(model.supply, 'normal')
-  return model.alternators.some(id =>
-    model.supply.ties.some(tie => (tie.from === id || tie.to === id) && closed(tie, positions))
-  )
+  const tied = atoms.node('some alternator')
+  for (const id of model.alternators)
+    for (const tie of model.supply.ties) if (tie.from === id || tie.to === id) rules.add(tied, [atoms.closed(tie.id)])
+  return tied
 }
 
 type Making = DesignRules
 
-/** Who has volts: sources, what ties them to buses with the switches as in normal flight, each unit’s breaker. */
-function powerRules(design: Design, { atoms, rules }: Making): void {
+/**
+ * Who has volts: sources, what ties them to buses while it is closed, each unit’s breaker. A tie that is open in normal flight is
+ * no part that could be missed.
+ */
+function powerRules(design: Design, { atoms, rules, ties }: Making): void {
   const model = powerModel(design)
   const positions = positionsOf(model.supply, 'normal')
   for (const source of model.sources) {
@@ -144,8 +148,10 @@ function powerRules(design: Design, { atoms, rules }: Making): void {
   const busPart = new Map(model.supply.buses.map(bus => [bus.id, atoms.addPart('bus', bus.id, bus.name)]))
   const through = (id: string) => busPart.get(id) ?? []
   for (const tie of model.supply.ties) {
-    if (!closed(tie, positions)) continue
-    const alive = [atoms.addPart('tie', tie.id, tie.name), through(tie.from), through(tie.to)].flat()
+    const isClosed = closed(tie, positions)
+    if (isClosed) ties.push(atoms.closed(tie.id))
+    const part = isClosed ? atoms.addPart('tie', tie.id, tie.name) : atoms.part('tie', tie.id)
+    const alive = [atoms.closed(tie.id), part, through(tie.from), through(tie.to)].flat()
     rules.add(atoms.node(tie.to), [atoms.node(tie.from), ...alive])
     if (tie.kind !== 'diode') rules.add(atoms.node(tie.from), [atoms.node(tie.to), ...alive])
   }

@@ -16,7 +16,7 @@ describe('the account of the demo against a satisfiability solver', () => {
     option => {
       const design = resolve(demoProject('3-skerrow-dunlin'), option)
       const account = accountOf(design)
-      const { atoms, rules } = rulesOf(design)
+      const { atoms, rules, ties } = rulesOf(design)
       const losses = (
         [
           ['bus', 'main'],
@@ -29,6 +29,7 @@ describe('the account of the demo against a satisfiability solver', () => {
       for (const lost of [undefined, ...losses]) {
         const solver = new Logic.Solver()
         const term = (atom: number) => `atom ${atom}`
+        for (const tie of ties) solver.require(term(tie))
         for (const { kind, id } of atoms.parts)
           if (kind !== lost?.kind || id !== lost.id) solver.require(term(atoms.part(kind, id)))
         if (lost) solver.forbid(term(atoms.part(lost.kind, lost.id)))

@@ -3,7 +3,7 @@ import type { Design, Finding } from '../design'
 import { designCircuits, type Circuit } from './circuits/circuit'
 import { circuitFindings, enduranceFindings, feedFindings } from './circuits/check'
 import { enduranceOf, type FlownEndurance } from './endurance/endurance'
-import { feedersOf, feederFindings, type Feeder } from './circuits/feeder'
+import { feedersOf, feederFindings, heaviestPhases, type Feeder } from './circuits/feeder'
 import { loadsByPhase, type PhaseLoad } from './loads/phases'
 import { loadFindings } from './loads/check'
 import { powerModel } from './supply/model'
@@ -71,13 +71,13 @@ export const circuitsOf = (design: Design): Circuit[] => designCircuits(powerMod
 
 /**
  * Examines supply, loads, circuits and endurance.
- * @param trial one of many: feeders are not tried in every failure, and only the worst cruise is simulated
+ * @param trial one of many: feeders are asked in their heaviest phases and in no failure, and only the worst cruise is simulated
  */
 export function examinePower(design: Design, trial = false): PowerReport {
   const model = powerModel(design)
   const loads = loadsByPhase(model)
   const { circuits, none } = designCircuits(model)
-  const feeders = feedersOf(model, !trial)
+  const feeders = trial ? feedersOf(model, false, heaviestPhases(model)) : feedersOf(model)
   const endurance = enduranceOf(design, !trial)
   return {
     supply: model.supply,

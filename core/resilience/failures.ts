@@ -194,11 +194,10 @@ export function pressDead(design: Design, dead: readonly Part[]): Pressed {
 
 /** Of all settings of the switches the one that brings most tasks back with fewest moved; nothing where none does. */
 function rescueBySwitch(design: Design, dead: readonly Part[], lost: readonly Task[]): Pressed['rescue'] {
+  const account = accountOf(design)
   let best: Pressed['rescue']
-  for (const { moved, design: set } of settingsOf(design)) {
-    const account = accountOf(set)
-    const parts = dead.flatMap(part => account.part(part.kind, part.id) ?? [])
-    const back = lost.filter(task => account.works(task, parts))
+  for (const { moved, positions } of settingsOf(design)) {
+    const back = lost.filter(task => account.works(task, dead, positions))
     if (
       back.length > (best?.back.length ?? 0) ||
       (best && back.length === best.back.length && moved.length < best.set.length)

@@ -136,6 +136,11 @@ function heavyPhases(model: PowerModel, ampsOf: AmpsOf): FlightPhase[] {
   return [...new Set([...totals.values()].map(sums => flown[sums.indexOf(Math.max(...sums))]!))]
 }
 
+/** The phases in which most is drawn, in all or by some bus, whether as usual or at their most. */
+export const heaviestPhases = (model: PowerModel): FlightPhase[] => [
+  ...new Set([...heavyPhases(model, 'averageA'), ...heavyPhases(model, 'worstA')])
+]
+
 /** What every tie carries after each single failure: as the switches stand, and as the app itself advises to set them. */
 function failedCases(model: PowerModel, ask: ReturnType<typeof asker>): Case[] {
   const { design, supply, sources, alternators } = model
@@ -185,10 +190,11 @@ const opens = (tie: Tie): boolean => tie.kind === 'breaker' || tie.guarded === t
  * alternator bears what the alternator gives into a flat battery. A wire is the thinnest that its breaker protects (AC 43.13-1B
  * table 11-3) and that carries the amps lying by itself (11-69); a battery’s cable through its contactor is sized by the starter
  * (common practice).
+ * @param everyFailure whether single failures are tried as well
+ * @param flown the phases that are asked
  */
-export function feedersOf(model: PowerModel, everyFailure = true): Feeder[] {
+export function feedersOf(model: PowerModel, everyFailure = true, flown = phasesFlown(model.design)): Feeder[] {
   const { design, supply, alternators } = model
-  const flown = phasesFlown(design)
   const normal: Setting = { positions: positionsOf(supply, 'normal'), failure: {}, shed: false }
   const noticed: Setting = {
     positions: positionsOf(supply, 'afterLoss'),
