@@ -53,6 +53,10 @@ function stateOf(asks: Standing['asks'], is: Standing['is']): Standing['state'] 
   return is.facing === undefined || off.includes(undefined) ? 'not measured' : 'true'
 }
 
+/** One or another of a list. */
+const orWords = (list: readonly string[]): string =>
+  list.length > 1 ? `${list.slice(0, -1).join(', ')} or ${list.at(-1)!}` : list.join()
+
 const MANUAL: Basis = { kind: 'entered', source: 'how the maker wants the box to stand' }
 /** Boxes that do not stand as their makers want them, that stand on their heads, and those nobody has measured. */
 export function standingFindings(design: Design, standings: readonly Standing[]): Finding[] {
@@ -75,7 +79,7 @@ export function standingFindings(design: Design, standings: readonly Standing[])
         finding(
           'stands-facing',
           'must fix',
-          say`The connectors of ${thing(unit)} point ${is.facing}; its maker allows ${enumerate(asks.facing.map(one => say`${one}`))}.`
+          say`The connectors of ${thing(unit)} point ${is.facing}; its maker allows ${orWords(asks.facing)}.`
         )
       )
     if (is.inverted)
@@ -120,7 +124,7 @@ export function standingFindings(design: Design, standings: readonly Standing[])
         finding(
           'stands-unmeasured',
           'note',
-          say`${thing(unit)} has to stand level and square within ${num(asks.levelDeg, 1)}°, its connectors ${enumerate(asks.facing.map(one => say`${one}`))}. Measure it with the aeroplane level, and enter it in Wiring, Radio and compass.`
+          say`${thing(unit)} has to stand level and square within ${num(asks.levelDeg, 1)}°, its connectors pointing ${orWords(asks.facing)}. Measure it with the aeroplane level, and enter it in Wiring, Radio and compass.`
         )
       )
     return found
