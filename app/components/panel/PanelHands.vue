@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js'
 import { proposedFlows } from '#core/pilot'
 import type { Flow, FlowStep } from '#core/document'
 import { nanoid } from 'nanoid'
@@ -17,11 +18,12 @@ const own = computed(() => design.value.flows.length > 0)
 const targets = computed(() => [
   ...design.value.units
     .filter(unit => unit.item.face && unit.place.kind === 'panel')
-    .map(unit => ({ id: unit.id, name: unit.label })),
+    .map(unit => ({ value: unit.id, title: unit.label })),
   ...design.value.airframe.panel.zones
     .filter(zone => zone.side === 'face')
-    .map(zone => ({ id: zone.id, name: zone.name }))
+    .map(zone => ({ value: zone.id, title: zone.name }))
 ])
+const HANDS: FlowStep['hand'][] = ['left', 'right', 'either']
 const keep = () =>
   bench.act(
     proposedFlows(design.value).map(flow => ({ type: 'flow.put' as const, option: on.value, flow })),
@@ -47,7 +49,7 @@ const addStep = () => {
   if (walk.value && to)
     put({
       ...walk.value.flow,
-      steps: [...walk.value.flow.steps, { says: 'New step', to: to.id, hand: 'either', holds: false }]
+      steps: [...walk.value.flow.steps, { says: 'New step', to: to.value, hand: 'either', holds: false }]
     })
 }
 function addFlow() {
@@ -129,95 +131,83 @@ const labels = (ids: readonly string[]) =>
       </p>
     </div>
     <div class="steps" role="region" aria-label="Steps of the flow" tabindex="0">
-      <table v-if="walk" class="list">
-        <thead>
-          <tr>
-            <th class="number">Step</th>
-            <th>Says</th>
-            <th>Hand goes to</th>
-            <th>Hand</th>
-            <th>Stays</th>
-            <th class="number">Way</th>
-            <th>Trouble</th>
-            <th><span class="screen-reader">Order and removal</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(one, index) in walk.steps" :key="index">
-            <td class="number figures">{{ index + 1 }}</td>
-            <td>
-              <input
-                :value="one.step.says"
-                :aria-label="`Step ${index + 1} says`"
-                :disabled="!own"
-                maxlength="120"
-                @change="
-                  event =>
-                    (event.target as HTMLInputElement).value.trim() &&
-                    setStep(index, { says: (event.target as HTMLInputElement).value.trim() })
-                "
+      <ol v-if="walk" class="steps-list">
+        <li v-for="(one, index) in walk.steps" :key="index" :aria-label="`Step ${index + 1}`" :data-step="index + 1">
+          <span class="number figures">{{ index + 1 }}</span>
+          <div class="fields">
+            <TextField
+              class="says"
+              label="Says"
+              :disabled="!own"
+              :most="120"
+              :model-value="one.step.says"
+              @update:model-value="(says: string) => setStep(index, { says })"
+            />
+            <ChoiceField
+              search
+              class="to"
+              label="Goes to"
+              :disabled="!own"
+              :items="targets"
+              :model-value="one.step.to"
+              @update:model-value="to => setStep(index, { to })"
+            />
+            <ChoiceField
+              class="hand"
+              label="Hand"
+              :disabled="!own"
+              :items="HANDS"
+              :model-value="one.step.hand"
+              @update:model-value="hand => setStep(index, { hand })"
+            />
+            <v-checkbox
+              class="stays"
+              label="stays"
+              :aria-label="`Hand stays after step ${index + 1}`"
+              :disabled="!own"
+              :model-value="one.step.holds"
+              @update:model-value="holds => setStep(index, { holds: !!holds })"
+            />
+            <span v-if="own" class="order">
+              <v-btn
+                :icon="mdiArrowUp"
+                variant="text"
+                :disabled="index === 0"
+                :aria-label="`Step ${index + 1} earlier`"
+                title="Earlier"
+                @click="moveStep(index, -1)"
               />
-            </td>
-            <td>
-              <select
-                :value="one.step.to"
-                :aria-label="`Step ${index + 1} goes to`"
-                :disabled="!own"
-                @change="event => setStep(index, { to: (event.target as HTMLSelectElement).value })"
-              >
-                <option v-for="target in targets" :key="target.id" :value="target.id">{{ target.name }}</option>
-              </select>
-            </td>
-            <td>
-              <select
-                :value="one.step.hand"
-                :aria-label="`Hand of step ${index + 1}`"
-                :disabled="!own"
-                @change="
-                  event => setStep(index, { hand: (event.target as HTMLSelectElement).value as FlowStep['hand'] })
-                "
-              >
-                <option>left</option>
-                <option>right</option>
-                <option>either</option>
-              </select>
-            </td>
-            <td>
-              <input
-                type="checkbox"
-                :checked="one.step.holds"
-                :aria-label="`Hand stays after step ${index + 1}`"
-                :disabled="!own"
-                @change="event => setStep(index, { holds: (event.target as HTMLInputElement).checked })"
+              <v-btn
+                :icon="mdiArrowDown"
+                variant="text"
+                :disabled="index === walk.steps.length - 1"
+                :aria-label="`Step ${index + 1} later`"
+                title="Later"
+                @click="moveStep(index, 1)"
               />
-            </td>
-            <td class="number figures">{{ taste.length(one.travelMm) }}</td>
-            <td class="small">
-              <template v-if="one.troubles.length || one.backTrack"
-                ><StateMark state="decide" :size="12" />
-                {{
-                  [
-                    ...one.troubles.map(trouble => taste.say(trouble.says)),
-                    ...(one.backTrack ? ['turns back'] : [])
-                  ].join('; ')
-                }}</template
-              >
-            </td>
-            <td class="nowrap">
-              <template v-if="own"
-                ><v-btn :aria-label="`Step ${index + 1} earlier`" @click="moveStep(index, -1)">↑</v-btn
-                ><v-btn :aria-label="`Step ${index + 1} later`" @click="moveStep(index, 1)">↓</v-btn
-                ><v-btn
-                  :aria-label="`Take step ${index + 1} out`"
-                  @click="put({ ...walk!.flow, steps: walk!.flow.steps.filter((_, i) => i !== index) })"
-                >
-                  ✕
-                </v-btn></template
-              >
-            </td>
-          </tr>
-        </tbody>
-      </table>
+              <v-btn
+                :icon="mdiClose"
+                variant="text"
+                :aria-label="`Take step ${index + 1} out`"
+                title="Take it out"
+                @click="put({ ...walk!.flow, steps: walk!.flow.steps.filter((_, i) => i !== index) })"
+              />
+            </span>
+          </div>
+          <p class="small figures">
+            {{ index === 0 ? 'begins there' : `${taste.length(one.travelMm)} from the step before` }}
+            <span v-if="one.troubles.length || one.backTrack">
+              · <StateMark state="decide" :size="12" />
+              {{
+                [
+                  ...one.troubles.map(trouble => taste.say(trouble.says)),
+                  ...(one.backTrack ? ['turns back'] : [])
+                ].join('; ')
+              }}</span
+            >
+          </p>
+        </li>
+      </ol>
       <div v-if="walk && own" class="row">
         <v-btn @click="addStep">+ step</v-btn
         ><v-btn
@@ -246,19 +236,44 @@ const labels = (ids: readonly string[]) =>
 .steps {
   padding: 6px 12px;
 }
-td:nth-child(2) {
-  width: 26%;
+.steps-list {
+  list-style: none;
+  padding: 0;
+  margin: 0;
 }
-td:nth-child(3) {
-  width: 20%;
+.steps-list li {
+  display: grid;
+  grid-template-columns: 24px minmax(0, 1fr);
+  gap: 2px 6px;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--rule);
 }
-td:nth-child(4) select {
-  width: 70px;
+.steps-list li > p {
+  grid-column: 2;
 }
-td {
-  vertical-align: middle !important;
+.number {
+  padding-top: 8px;
 }
-.nowrap {
+.fields {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.says {
+  flex: 1 1 160px;
+}
+.to {
+  flex: 1 1 160px;
+}
+.hand {
+  flex: 0 0 128px;
+}
+.stays {
+  flex: none;
+}
+.order {
+  margin-left: auto;
   white-space: nowrap;
 }
 </style>
