@@ -1,6 +1,6 @@
 import { distanceMm, positionOf, type Position } from '../../airframe'
-import type { Design, DesignUnit, Finding } from '../../design'
-import { kg, mm, num, say, thing, type Phrase } from '../../quantity'
+import type { Basis, Design, DesignUnit, Finding } from '../../design'
+import { enumerate, kg, mm, num, say, thing, type Phrase } from '../../quantity'
 import { MOST_DEG } from './magnetometer'
 
 /** The earth’s field, all of it and its level part, in tesla; about those in middle latitudes (assumption). */
@@ -78,35 +78,52 @@ export function ironNear(design: Design): IronNear[] {
     .sort((a, b) => a.atLeastMm / a.wantedMm - b.atLeastMm / b.wantedMm)
 }
 
-/** Iron that is nearer to a magnetometer than it may be, and that of which it is not known. */
+/** Iron that is nearer to a magnetometer than it may be; all of which it is not known is told at once. */
 export function ironFindings(design: Design, found: readonly IronNear[]): Finding[] {
   const units = new Map(design.units.map(unit => [unit.id, unit]))
-  return found.flatMap((one): Finding[] => {
-    if (one.atLeastMm >= one.wantedMm) return []
-    const sensor = units.get(one.magnetometer)!
-    const motor = one.unit === undefined ? undefined : units.get(one.unit)
-    const what: Phrase = motor ? say`the motor of ${thing(motor)}` : say`${one.name}`
-    const byMaker = sensor.item.stands?.ironMm === one.wantedMm
+  const whatOf = ({ unit, name }: IronNear): Phrase =>
+    unit === undefined ? say`${name}` : say`the motor of ${thing(units.get(unit)!)}`
+  const near = found.filter(one => one.atLeastMm < one.wantedMm)
+  return [...new Set(near.map(one => one.magnetometer))].flatMap((id): Finding[] => {
+    const sensor = units.get(id)!
+    const its = near.filter(one => one.magnetometer === id)
+    const unknown = its.filter(one => !one.known)
+    const subjects = (list: readonly IronNear[]) => [id, ...list.flatMap(one => one.unit ?? [])]
     return [
-      {
-        id: `wiring.iron:${sensor.id}:${one.unit ?? one.name}`,
-        code: one.known ? 'wiring.iron' : 'wiring.iron-where',
-        weight: one.known ? 'decide' : 'note',
-        subjects: [sensor.id, ...(one.unit ? [one.unit] : [])],
-        basis: byMaker
-          ? { kind: 'entered', source: `how far the maker of ${sensor.item.name} keeps iron away` }
-          : {
-              kind: 'derived',
-              source: `soft iron as a ball in the earth’s field, ${MOST_DEG}° allowed (assumption); what is magnetised for good turns it by more`
-            },
-        measured: one.known ? one.atLeastMm : undefined,
-        limit: one.known ? one.wantedMm : undefined,
-        unit: one.known ? 'mm' : undefined,
-        says: one.known
-          ? say`${what}, about ${kg(one.massKg)} of iron, is ${mm(one.atLeastMm)} from ${thing(sensor)}; ${mm(one.wantedMm)} are wanted${one.degrees >= 0.05 ? say`, and soft iron alone may turn the heading by ${num(one.degrees, 1)}°` : ''}. Move one of them, or swing the compass with care.`
-          : say`Keep ${what}, about ${kg(one.massKg)} of iron, ${mm(one.wantedMm)} away from ${thing(sensor)}: how near it is is not known until both are placed in Wiring.`,
-        remedies: []
-      }
+      ...its
+        .filter(one => one.known)
+        .map((one): Finding => ({
+          id: `wiring.iron:${id}:${one.unit ?? one.name}`,
+          code: 'wiring.iron',
+          weight: 'decide',
+          subjects: subjects([one]),
+          basis: basisOf(sensor, one),
+          measured: one.atLeastMm,
+          limit: one.wantedMm,
+          unit: 'mm',
+          says: say`${whatOf(one)}, about ${kg(one.massKg)} of iron, is ${mm(one.atLeastMm)} from ${thing(sensor)}; ${mm(one.wantedMm)} are wanted${one.degrees >= 0.05 ? say`, and soft iron alone may turn the heading by ${num(one.degrees, 1)}°` : ''}. Move one of them, or swing the compass with care.`,
+          remedies: []
+        })),
+      ...(unknown.length
+        ? [
+            {
+              id: `wiring.iron-where:${id}`,
+              code: 'wiring.iron-where',
+              weight: 'note' as const,
+              subjects: subjects(unknown),
+              basis: basisOf(sensor, unknown[0]!),
+              says: say`Keep ${enumerate(unknown.map(whatOf))} ${mm(Math.max(...unknown.map(one => one.wantedMm)))} away from ${thing(sensor)}: how near that is is not known until all are placed in Wiring.`,
+              remedies: []
+            }
+          ]
+        : [])
     ]
   })
 }
+const basisOf = (sensor: DesignUnit, { wantedMm }: IronNear): Basis =>
+  sensor.item.stands?.ironMm === wantedMm
+    ? { kind: 'entered', source: `how far the maker of ${sensor.item.name} keeps iron away` }
+    : {
+        kind: 'derived',
+        source: `soft iron as a ball in the earth’s field, ${MOST_DEG}° allowed (assumption); what is magnetised for good turns it by more`
+      }
