@@ -155,13 +155,13 @@ async function givePdf() {
               />
             </td>
             <td>
-              <select
-                :value="station.kind"
-                :aria-label="`Kind of ${station.name}`"
-                @change="event => setStation(station, { kind: (event.target as HTMLSelectElement).value as 'seat' })"
-              >
-                <option v-for="kind in KINDS" :key="kind">{{ kind }}</option>
-              </select>
+              <ChoiceField
+                hide-label
+                :label="`Kind of ${station.name}`"
+                :items="KINDS"
+                :model-value="station.kind"
+                @update:model-value="kind => setStation(station, { kind })"
+              />
             </td>
             <td>
               <QuantityField

@@ -74,6 +74,7 @@ function remove(unit: DesignUnit, how: 'scrap' | 'sell' | 'trade in') {
   )
     bench.said = `${unit.label} is removed. Undo brings it back.`
 }
+const FATES = ['scrap', 'sell', 'trade in'] as const
 const credit = (id: string, how: 'scrap' | 'sell' | 'trade in', cents: number) =>
   bench.option &&
   bench.act(
@@ -114,17 +115,13 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
               <s>{{ gone.unit.label }}</s>
             </td>
             <td>
-              <select
-                :value="gone.how"
-                :aria-label="`What becomes of ${gone.unit.label}`"
-                @change="
-                  event => credit(gone.unit.id, (event.target as HTMLSelectElement).value as 'sell', gone.creditCents)
-                "
-              >
-                <option>scrap</option>
-                <option>sell</option>
-                <option>trade in</option>
-              </select>
+              <ChoiceField
+                hide-label
+                :label="`What becomes of ${gone.unit.label}`"
+                :items="FATES"
+                :model-value="gone.how"
+                @update:model-value="how => credit(gone.unit.id, how, gone.creditCents)"
+              />
             </td>
             <td class="number">
               <QuantityField
@@ -174,15 +171,15 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
         <StateMark :state="row.state === 'new' ? 'note' : 'holds'" :size="12" /> {{ STATES[row.state] }}
       </template>
       <template #place="{ row }">
-        <select
+        <ChoiceField
           v-if="placesOf(row).length > 1"
+          hide-label
           class="cell"
-          :value="row.place.id"
-          :aria-label="`Where ${row.label} stands`"
-          @change="event => setPlace(row, (event.target as HTMLSelectElement).value)"
-        >
-          <option v-for="place in placesOf(row)" :key="place.id" :value="place.id">{{ place.name }}</option>
-        </select>
+          :label="`Where ${row.label} stands`"
+          :items="placesOf(row).map(place => ({ value: place.id, title: place.name }))"
+          :model-value="row.place.id"
+          @update:model-value="place => setPlace(row, place)"
+        />
         <template v-else>{{ row.place.name }}</template>
       </template>
       <template #price="{ row }">{{ taste.money(row.priceCents) }}</template>

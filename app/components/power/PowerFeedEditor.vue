@@ -52,7 +52,18 @@ const nodes = computed(() => [
   ...supply.buses
 ])
 
-const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
+/** What a breaker may open at: as proposed (0), any standard size, and what was entered beside them. */
+const ratings = computed(() => {
+  const proposed = feeder.value?.proposed.ratedA
+  const entered = tie.value?.ratedA
+  return [
+    { value: 0, title: `${proposed === undefined ? '—' : taste.short(proposed)} A, as proposed` },
+    ...[...new Set([...BREAKER_SIZES_A, ...(entered === undefined ? [] : [entered])])].map(amps => ({
+      value: amps,
+      title: `${taste.short(amps)} A`
+    }))
+  ]
+})
 const swap = <T extends { id: string }>(list: readonly T[], next: T): T[] =>
   list.map(one => (one.id === next.id ? next : one))
 const setTie = (patch: Partial<Tie>, what: string) => {
@@ -281,24 +292,13 @@ function also(bus: string) {
           :label="at"
         />
       </div>
-      <label v-if="tie.kind === 'breaker'" class="field"
-        >Opens at<select
-          aria-label="Opens at"
-          :value="tie.ratedA ?? ''"
-          @change="event => setTie({ ratedA: text(event) ? Number(text(event)) : undefined }, 'rating')"
-        >
-          <option value="">
-            {{ feeder?.proposed.ratedA === undefined ? '—' : taste.short(feeder.proposed.ratedA) }} A, as proposed
-          </option>
-          <option v-for="one in BREAKER_SIZES_A" :key="one" :value="one">{{ taste.short(one) }} A</option>
-          <option
-            v-if="tie.ratedA !== undefined && !BREAKER_SIZES_A.some(one => one === tie!.ratedA)"
-            :value="tie.ratedA"
-          >
-            {{ taste.short(tie.ratedA!) }} A
-          </option>
-        </select></label
-      >
+      <ChoiceField
+        v-if="tie.kind === 'breaker'"
+        label="Opens at"
+        :items="ratings"
+        :model-value="tie.ratedA ?? 0"
+        @update:model-value="ratedA => setTie({ ratedA: ratedA === 0 ? undefined : ratedA }, 'rating')"
+      />
       <QuantityField
         v-if="tie.kind === 'contactor' || tie.kind === 'diode'"
         kind="plain"
