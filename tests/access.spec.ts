@@ -134,7 +134,19 @@ test('a unit is chosen, set down, nudged and typed by keyboard alone', async ({ 
   await expect.poll(async () => (await across()) - start).toBeCloseTo(-0.45, 3)
   await page.keyboard.press('Alt+ArrowRight')
   await expect.poll(async () => (await across()) - start).toBeCloseTo(-0.445, 2)
-  // Nudges that follow each other are one act; undo is by keyboard too.
+  // Undo is by keyboard too: once when the nudges followed each other soon enough to be one act, at most three times.
+  await expect(async () => {
+    if (Math.abs((await across()) - start) > 0.0005) await page.keyboard.press('Control+z')
+    expect((await across()) - start).toBeCloseTo(0, 3)
+  }).toPass({ intervals: [500] })
+  // Two nudges from frame to frame, as of a key that is held, are one act.
+  await unit.evaluate(async box => {
+    for (let nudge = 0; nudge < 2; nudge++) {
+      box.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }))
+      await new Promise(requestAnimationFrame)
+    }
+  })
+  await expect.poll(async () => (await across()) - start).toBeCloseTo(0.1, 3)
   await page.keyboard.press('Control+z')
   await expect.poll(async () => (await across()) - start).toBeCloseTo(0, 3)
   await page.keyboard.press('u')
