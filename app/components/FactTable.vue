@@ -53,17 +53,21 @@ useEventListener('afterprint', () => {
 const virtual = computed(() => rows.length > MOST_DRAWN && !printing.value)
 
 const textOf = (column: Column<Row>, row: Row): string => column.text?.(row) ?? String(column.value(row) ?? '')
-const kept = computed(() => {
-  const words = filter.value.toLocaleLowerCase().split(/\s+/).filter(Boolean)
-  if (!words.length) return rows
-  return rows.filter(row => {
-    const text = columns
+/** All that stands in each row, as it is looked through: written once, not for every letter. */
+const texts = computed(() =>
+  rows.map(row => ({
+    row,
+    text: columns
       .filter(column => !column.plain)
       .map(column => textOf(column, row))
       .join(' ')
       .toLocaleLowerCase()
-    return words.every(word => text.includes(word))
-  })
+  }))
+)
+const kept = computed(() => {
+  const words = filter.value.toLocaleLowerCase().split(/\s+/).filter(Boolean)
+  if (!words.length) return rows
+  return texts.value.filter(({ text }) => words.every(word => text.includes(word))).map(({ row }) => row)
 })
 const items = computed(() => kept.value.map(row => ({ key: keyOf(row), row })))
 type Item = (typeof items.value)[number]
