@@ -53,10 +53,12 @@ useEventListener('afterprint', () => {
 const virtual = computed(() => rows.length > MOST_DRAWN && !printing.value)
 
 const textOf = (column: Column<Row>, row: Row): string => column.text?.(row) ?? String(column.value(row) ?? '')
-/** All that stands in each row, as it is looked through: written once, not for every letter. */
-const texts = computed(() =>
+/** Every row with what stands in it and how it is looked through: written once, not for every letter. */
+const all = computed(() =>
   rows.map(row => ({
+    key: keyOf(row),
     row,
+    values: Object.fromEntries(columns.map(column => [column.key, column.value(row)])),
     text: columns
       .filter(column => !column.plain)
       .map(column => textOf(column, row))
@@ -64,18 +66,17 @@ const texts = computed(() =>
       .toLocaleLowerCase()
   }))
 )
-const kept = computed(() => {
+const items = computed(() => {
   const words = filter.value.toLocaleLowerCase().split(/\s+/).filter(Boolean)
-  if (!words.length) return rows
-  return texts.value.filter(({ text }) => words.every(word => text.includes(word))).map(({ row }) => row)
+  return words.length ? all.value.filter(({ text }) => words.every(word => text.includes(word))) : all.value
 })
-const items = computed(() => kept.value.map(row => ({ key: keyOf(row), row })))
+const kept = computed(() => items.value.map(({ row }) => row))
 type Item = (typeof items.value)[number]
 const headers = computed(() =>
   shown.value.map(column => ({
     key: column.key,
     title: column.title,
-    value: (item: Item) => column.value(item.row) as string | number,
+    value: (item: Item) => item.values[column.key] as string | number,
     sortable: !column.plain,
     align: column.number ? ('end' as const) : ('start' as const),
     width: column.width,
