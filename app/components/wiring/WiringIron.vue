@@ -28,8 +28,7 @@ function add() {
     'Add a lump of iron'
   )
 }
-const POSITION = [
-  ['armMm', 'Arm'],
+const SIDES = [
   ['acrossMm', 'Right of the middle'],
   ['upMm', 'Height']
 ] as const
@@ -66,7 +65,8 @@ const columns = computed((): Column<IronNear>[] => [
         <tr>
           <th>Name</th>
           <th>Mass</th>
-          <th v-for="[key, says] in POSITION" :key="key">{{ says }}</th>
+          <th>Arm</th>
+          <th v-for="[key, says] in SIDES" :key="key">{{ says }}</th>
           <th>Delete</th>
         </tr>
       </thead>
@@ -91,16 +91,23 @@ const columns = computed((): Column<IronNear>[] => [
               @update:model-value="massKg => set(at, { massKg })"
             />
           </td>
-          <td v-for="[key, says] in POSITION" :key="key" class="pos">
+          <td class="pos">
             <QuantityField
               hide-label
               kind="length"
-              :label="`${says} of ${one.name}`"
+              :label="`Arm of ${one.name}`"
               :least="-10000"
               :most="10000"
-              :model-value="one[key] ?? 0"
+              :model-value="one.armMm"
+              @update:model-value="armMm => set(at, { armMm })"
+            />
+          </td>
+          <td v-for="[key, says] in SIDES" :key="key" class="pos">
+            <MeasuredField
+              :label="`${says} of ${one.name}`"
+              :model-value="one[key]"
               @update:model-value="mm => set(at, { [key]: mm })"
-            /><span v-if="one[key] === undefined" class="small quiet">not entered</span>
+            />
           </td>
           <td>
             <v-btn

@@ -40,18 +40,6 @@ const ACROSS = [
   ['acrossMm', 'Right of the middle'],
   ['upMm', 'Above the floor']
 ] as const
-/** Where a place is, as it is typed: empty where nobody has measured it. */
-function setSide(place: Place, key: 'acrossMm' | 'upMm', text: string) {
-  if (text.trim() === '') return setPlace(place, { [key]: undefined })
-  try {
-    const value = parseLength(text, taste.reading)
-    if (Math.abs(value) > 10_000) throw new QuantityError(`${text} is more than ten metres.`)
-    setPlace(place, { [key]: value })
-  } catch (error) {
-    if (!(error instanceof QuantityError)) throw error
-    bench.said = `${error.message} ${place.name} was left as it was.`
-  }
-}
 const bare = (mm: number) => taste.position(mm).replace(/ (in|mm)$/, '')
 const openingText = ({ widthMm, heightMm }: NonNullable<Place['opening']>) => `${bare(widthMm)} x ${bare(heightMm)}`
 /** The hole of a place as it is typed, wide x high: empty where there is none of a certain size. */
@@ -130,12 +118,10 @@ function setHeat(place: Place, text: string) {
               />
             </td>
             <td v-for="[key, says] in ACROSS" :key="key">
-              <TextField
-                hide-label
-                empty
+              <MeasuredField
                 :label="`${says} of ${place.name}`"
-                :model-value="place[key] === undefined ? '' : taste.position(place[key]!)"
-                @update:model-value="text => setSide(place, key, text)"
+                :model-value="place[key]"
+                @update:model-value="mm => setPlace(place, { [key]: mm })"
               />
             </td>
             <td>

@@ -169,15 +169,11 @@ const turnColumns = computed((): Column<Disturbance>[] => [
               <td>{{ nameOf(id) }}</td>
               <td>{{ byId.get(id)!.place.name }}</td>
               <td v-for="key in ['armMm', 'acrossMm', 'upMm'] as const" :key="key" class="pos">
-                <QuantityField
-                  hide-label
-                  kind="length"
+                <MeasuredField
                   :label="`${{ armMm: 'Arm', acrossMm: 'Right of the middle', upMm: 'Height' }[key]} of ${nameOf(id)}`"
-                  :least="-10000"
-                  :most="10000"
-                  :model-value="positionOf(byId.get(id)!)[key] ?? 0"
+                  :model-value="positionOf(byId.get(id)!)[key]"
                   @update:model-value="value => setPosition(id, { [key]: value })"
-                /><span v-if="positionOf(byId.get(id)!)[key] === undefined" class="small quiet">not entered</span>
+                />
               </td>
               <td class="number figures">
                 {{ antennaOf(id) ? taste.length(antennaOf(id)!.groundPlaneMm) : '' }}
