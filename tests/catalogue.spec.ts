@@ -62,6 +62,10 @@ test('an item’s face comes out of its maker’s drawing', async ({ page }) => 
       '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 100 100"><rect width="90" height="70" rx="4"/><path d="M20 10H70V60H20Z"/><circle cx="6" cy="6" r="1.9"/></svg>'
     )
   })
+  // What came of it is said first: a refusal would be read here in words.
+  await expect(dialog.getByText(/^\s*maker\.svg/)).toContainText('filled bezel, cutout and 1 screw hole', {
+    timeout: 60_000
+  })
   await expect(dialog.getByRole('textbox', { name: /^Bezel/ })).toHaveValue('rectangle 90 x 70 corner 4')
   await expect(dialog.getByRole('textbox', { name: /^Cutout/ })).toHaveValue('rectangle 50 x 50')
   await expect(dialog.getByRole('textbox', { name: /^Screws/ })).toHaveValue('-39 29 3.8')

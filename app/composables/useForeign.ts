@@ -2,45 +2,61 @@ import { wrap, type Remote } from 'comlink'
 import type { ItemDrawingRead, OutlineRead, QuoteRead } from '#core/formats'
 import type { ForeignDrawing, ForeignReader } from '~/workers/foreign'
 
-/** Longest that a drawing from elsewhere is looked at. */
+/** Longest that a drawing from elsewhere is looked at, and longest that the reader of such drawings is waited for. */
 const LIMIT_MS = 5_000
+const READER_MS = 60_000
 
-/** Asks about a drawing from elsewhere in a thread of its own, which is ended when it takes too long. */
-async function inTime<Read>(ask: (reader: Remote<ForeignReader>) => Promise<Read>, tooLate: () => Read): Promise<Read> {
-  const worker = new Worker(new URL('../workers/foreign.ts', import.meta.url), { type: 'module' })
+/** What is answered when `asked` has not answered by then. */
+async function within<Answer>(ms: number, asked: Promise<Answer>, otherwise: () => Answer): Promise<Answer> {
   let late: ReturnType<typeof setTimeout> | undefined
+  const tooLate = new Promise<Answer>(done => {
+    late = setTimeout(() => done(otherwise()), ms)
+  })
   try {
-    return await Promise.race([
-      ask(wrap<ForeignReader>(worker)),
-      new Promise<Read>(done => {
-        late = setTimeout(() => done(tooLate()), LIMIT_MS)
-      })
-    ])
+    return await Promise.race([asked, tooLate])
   } finally {
     clearTimeout(late)
+  }
+}
+
+/**
+ * Asks about a file from elsewhere in a thread of its own, which is ended when it takes too long. The time begins
+ * when the thread is there: a slow machine is no fault of the file.
+ */
+async function inTime<Read>(
+  name: string,
+  ask: (reader: Remote<ForeignReader>) => Promise<Read>,
+  refused: (words: string) => Read
+): Promise<Read> {
+  const worker = new Worker(new URL('../workers/foreign.ts', import.meta.url), { type: 'module' })
+  const broken = new Promise<false>(done => worker.addEventListener('error', () => done(false), { once: true }))
+  try {
+    const reader = wrap<ForeignReader>(worker)
+    const there = await within<boolean>(READER_MS, Promise.race([reader.ready(), broken]), () => false)
+    if (!there)
+      return refused(`What reads ${name} did not start. Nothing was changed: load the page anew and try again.`)
+    return await within(LIMIT_MS, ask(reader), () =>
+      refused(
+        `${name} could not be read within ${LIMIT_MS / 1000} seconds: it is damaged, or far larger than it should be. Nothing was changed.`
+      )
+    )
+  } finally {
     worker.terminate()
   }
 }
 
-const lateWords = (name: string) =>
-  `${name} could not be read within ${LIMIT_MS / 1000} seconds: it is damaged, or far larger than it should be. Nothing was changed.`
-const lateDrawing = (name: string) => ({ ok: false as const, problems: [lateWords(name)] })
+const noDrawing = (words: string) => ({ ok: false as const, problems: [words] })
 
 /** The outline of a panel out of a drawing. */
 export const readForeignOutline = (drawing: ForeignDrawing): Promise<OutlineRead> =>
-  inTime<OutlineRead>(
-    reader => reader.outline(drawing),
-    () => lateDrawing(drawing.name)
-  )
+  inTime<OutlineRead>(drawing.name, reader => reader.outline(drawing), noDrawing)
 /** Bezel, cutout and screws of an item out of its maker’s drawing. */
 export const readForeignItem = (drawing: ForeignDrawing): Promise<ItemDrawingRead> =>
-  inTime<ItemDrawingRead>(
-    reader => reader.item(drawing),
-    () => lateDrawing(drawing.name)
-  )
+  inTime<ItemDrawingRead>(drawing.name, reader => reader.item(drawing), noDrawing)
 /** The lines of a shop’s quote out of a table. */
 export const readForeignQuote = (file: File): Promise<QuoteRead> =>
   inTime<QuoteRead>(
+    file.name,
     reader => reader.quote(file),
-    () => ({ ok: false, problems: [{ line: 1, column: 1, field: '', message: lateWords(file.name) }] })
+    message => ({ ok: false, problems: [{ line: 1, column: 1, field: '', message }] })
   )

@@ -23,6 +23,8 @@ const isSvg = (name: string, text: string) => /\.svg$/i.test(name) || text.trimS
 
 /** What is done with drawings from elsewhere, in a thread of its own: it can be ended when it does not end by itself. */
 const reader = {
+  /** Answers as soon as the thread is there. */
+  ready: (): boolean => true,
   outline: ({ name, text, unitMm, layer }: ForeignDrawing): OutlineRead =>
     isSvg(name, text) ? readSvgOutline(text, unitMm, layer) : readDxfOutline(text, unitMm, layer),
   item: ({ name, text, unitMm }: ForeignDrawing): ItemDrawingRead =>

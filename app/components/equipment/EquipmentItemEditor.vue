@@ -90,6 +90,7 @@ const other = ref('')
 /** Bezel, cutout and screws out of the maker's drawing; the cells are filled, and nothing is kept until it is asked. */
 const drawing = shallowRef<{ name: string; text: string }>()
 const unit = ref<'' | 'in' | 'mm'>('')
+const reading = ref(false)
 const drawingSays = ref<{ state: 'must fix' | 'note'; words: string }[]>([])
 async function pick(files: File | File[] | null) {
   const chosen = Array.isArray(files) ? files[0] : files
@@ -97,9 +98,11 @@ async function pick(files: File | File[] | null) {
 }
 watch([drawing, unit], async ([from, of]) => {
   drawingSays.value = []
+  reading.value = !!from
   if (!from) return
   const read = await readForeignItem({ ...from, unitMm: of === 'in' ? 25.4 : of === 'mm' ? 1 : undefined })
   if (drawing.value !== from || unit.value !== of) return
+  reading.value = false
   if (!read.ok) {
     drawingSays.value = read.problems.map(words => ({ state: 'must fix', words }))
     return
@@ -159,6 +162,7 @@ async function keep() {
             class="grow"
             label="Face out of the maker’s drawing"
             accept=".dxf,.svg"
+            :loading="reading"
             @update:model-value="pick"
           />
           <ChoiceField
