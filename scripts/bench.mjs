@@ -1,4 +1,4 @@
-// npm run bench: builds when needed, bundles the measuring as the product is bundled, and measures.
+// npm run bench [-- core saves browser]: builds when needed, bundles the measuring as the product is bundled, and measures.
 import { spawnSync } from 'node:child_process'
 import { rmSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
@@ -20,7 +20,7 @@ if (status === 0) {
     packages: 'external',
     logLevel: 'error'
   })
-  status = run(program)
+  status = run(program, ...process.argv.slice(2))
   rmSync(program, { force: true })
 }
 process.exit(status)

@@ -1,0 +1,28 @@
+/** What the owner of the work promised, and what this machine does. Nothing here passes or fails: read it. */
+interface Row {
+  what: string
+  median: string
+  p95: string
+  limit: string
+}
+export const rows: Row[] = []
+
+const at = (sorted: number[], share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!
+/** A row out of times that were measured elsewhere. */
+export function note(what: string, ms: number[], limit: string) {
+  const sorted = [...ms].sort((a, b) => a - b)
+  rows.push({ what, median: `${at(sorted, 0.5).toFixed(2)} ms`, p95: `${at(sorted, 0.95).toFixed(2)} ms`, limit })
+}
+/** Does a piece of work so many times, warm, and notes what it took. */
+export function time(what: string, limit: string, rounds: number, work: () => unknown) {
+  for (let i = 0; i < rounds / 4; i++) work()
+  note(
+    what,
+    Array.from({ length: rounds }, () => {
+      const start = performance.now()
+      work()
+      return performance.now() - start
+    }),
+    limit
+  )
+}
