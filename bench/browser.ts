@@ -113,7 +113,7 @@ async function filterWires(browser: Browser, base: string) {
   await listing.waitForTimeout(1500)
   const count = await listing.locator('.wires h2 .figures').textContent()
   const filtered: number[] = []
-  for (const text of ['can', 'item 12', '', 'power', 'item 7', '', 'ground', ''])
+  for (const text of ['item 12', 'ground', 'item 7', '', 'item 3', 'ground', 'item 9', ''])
     filtered.push(await listing.evaluate<number>(letter(text, 'input[aria-label="Filter wire list"]', '[data-wire]')))
   note(`wire list of ${count} filtered and drawn`, filtered, '100 ms')
   await listing.context().close()
@@ -131,7 +131,7 @@ async function useAPage(browser: Browser, base: string) {
     const limit = (ms: string, throttled: string) => (rate === 1 ? ms : throttled)
     const throttle = rate === 1 ? '' : ', throttled four times'
     const letters: number[] = []
-    for (const text of ['w', 'way', 'wayfarer t', 'dial', 'horizon', 'probe', 'lights', 'servo'])
+    for (const text of ['w', 'way', 'dial', 'horizon', 'probe', 'lights', 'servo', ''])
       letters.push(await using.evaluate<number>(letter(text, '.find input', '[data-item]')))
     note(`a keystroke in Find${throttle}`, letters, limit('50 ms', '200 ms'))
     const added: number[] = []

@@ -1,9 +1,15 @@
+<script lang="ts">
+const noMarks = (): Record<string, string | undefined> => ({})
+</script>
+
 <script setup lang="ts" generic="Row extends object">
 import { mdiContentCopy, mdiDownload, mdiTableColumn } from '@mdi/js'
 import { useEventListener } from '@vueuse/core'
+import type { VNodeRef } from 'vue'
 import Papa from 'papaparse'
 import { VDataTable, VDataTableVirtual } from 'vuetify/components'
 import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
 
 /**
  * A table that sorts, filters, chooses its columns, is copied as tab-separated text and given as CSV. Long ones draw only what
@@ -16,7 +22,7 @@ const {
   keyOf,
   noFilter = false,
   empty = 'Nothing here.',
-  marks = () => ({})
+  marks = noMarks
 } = defineProps<{
   rows: readonly Row[]
   columns: readonly Column<Row>[]
@@ -28,7 +34,9 @@ const {
   /** Attributes of a row: its data-… and class. */
   marks?: (row: Row) => Record<string, string | undefined>
 }>()
+const cells = defineSlots<Record<string, ((of: { row: Row }) => unknown) | undefined>>()
 const bench = useBench()
+const taste = useTaste()
 const filter = ref('')
 const chosen = ref<string[]>([])
 watch(
@@ -50,38 +58,54 @@ useEventListener('beforeprint', () => {
 useEventListener('afterprint', () => {
   printing.value = false
 })
-const virtual = computed(() => rows.length > MOST_DRAWN && !printing.value)
+/** Once long, it stays so: a table that changes its kind is drawn whole anew, between two letters of a search. */
+const wasLong = ref(false)
+watchEffect(() => {
+  if (rows.length > MOST_DRAWN) wasLong.value = true
+})
+const virtual = computed(() => wasLong.value && !printing.value)
 
-const textOf = (column: Column<Row>, row: Row): string => column.text?.(row) ?? String(column.value(row) ?? '')
-/** Every row with what stands in it and how it is looked through: written once, not for every letter. */
-const all = computed(() =>
-  rows.map(row => ({
-    key: keyOf(row),
-    row,
-    values: Object.fromEntries(columns.map(column => [column.key, column.value(row)])),
-    text: columns
-      .filter(column => !column.plain)
-      .map(column => textOf(column, row))
-      .join(' ')
-      .toLocaleLowerCase()
-  }))
+/** Rows with their keys. Values are read where they are drawn, sorted or looked through: one that changes redraws its own row. */
+const all = computed(() => rows.map(row => ({ key: keyOf(row), row })))
+/** What each row is looked through by: written once, not for every letter, and only when somebody looks. */
+const texts = computed(
+  () =>
+    new Map(
+      rows.map(row => [
+        row,
+        columns
+          .filter(column => !column.plain)
+          .map(column => cellText(column, row))
+          .join(' ')
+          .toLocaleLowerCase()
+      ])
+    )
 )
 const items = computed(() => {
   const words = filter.value.toLocaleLowerCase().split(/\s+/).filter(Boolean)
-  return words.length ? all.value.filter(({ text }) => words.every(word => text.includes(word))) : all.value
+  if (!words.length) return all.value
+  return all.value.filter(({ row }) => words.every(word => texts.value.get(row)!.includes(word)))
 })
 const kept = computed(() => items.value.map(({ row }) => row))
 type Item = (typeof items.value)[number]
+const inOrder = computed(() => new Intl.Collator(taste.locale || undefined, { sensitivity: 'accent', numeric: true }))
+/** Numbers by size, words by the reader’s alphabet; what is not known first. */
+function compare(a: string | number | undefined, b: string | number | undefined): number {
+  const known = [a, b].map(one => Number(one !== undefined && one !== '' && !Number.isNaN(one)))
+  if (!known[0] || !known[1]) return known[0]! - known[1]!
+  return typeof a === 'number' && typeof b === 'number' ? a - b : inOrder.value.compare(String(a), String(b))
+}
 const headers = computed(() =>
   shown.value.map(column => ({
     key: column.key,
     title: column.title,
-    value: (item: Item) => item.values[column.key] as string | number,
+    // The library would read every cell of every row for this; it sorts by the rows themselves.
+    value: () => '',
+    sortRaw: (a: Item, b: Item) => compare(column.value(a.row), column.value(b.row)),
     sortable: !column.plain,
     align: column.number ? ('end' as const) : ('start' as const),
     width: column.width,
-    headerProps: { class: column.plain ? 'no-print' : undefined },
-    cellProps: { class: column.plain ? 'no-print' : column.number ? 'figures' : undefined }
+    headerProps: { class: column.plain ? 'no-print' : undefined }
   }))
 )
 const table = (): (string | number)[][] => [
@@ -104,7 +128,8 @@ const download = () =>
 <template>
   <div class="facts">
     <div class="row tools">
-      <slot name="tools" />
+      <!-- It is of no row; the slots of cells are. -->
+      <slot name="tools" v-bind="{} as { row: Row }" />
       <span class="grow" />
       <v-text-field
         v-if="!noFilter"
@@ -156,7 +181,6 @@ const download = () =>
       :items="items"
       :headers="headers"
       item-value="key"
-      :row-props="({ item }: { item: Item }) => marks(item.row)"
       :item-height="64"
       :no-data-text="empty"
       multi-sort
@@ -165,8 +189,8 @@ const download = () =>
       <template v-for="column in named" :key="column.key" #[`header.${column.key}`]>
         <span class="screen-reader">{{ column.title }}</span>
       </template>
-      <template v-for="column in shown" :key="column.key" #[`item.${column.key}`]="{ item }: { item: Item }">
-        <slot :name="column.key" :row="item.row">{{ textOf(column, item.row) }}</slot>
+      <template #item="{ item, itemRef }: { item: Item; itemRef?: VNodeRef }">
+        <FactRow :ref="itemRef" :row="item.row" :columns="shown" :marks="marks" :cells="cells" />
       </template>
     </component>
   </div>

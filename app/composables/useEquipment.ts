@@ -1,8 +1,10 @@
 import type { Item } from '#core/catalogue'
-import { additionOf, linkEdits, type CandidateEffect } from '#core/report'
-import { applyEdits } from '#core/document'
+import type { CandidateEffect } from '#core/report'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
+
+/** One addition after the other: two presses are two units. */
+let adding: Promise<void> = Promise.resolve()
 
 /** Acts and words that all panes of Equipment share. */
 export function useEquipment() {
@@ -11,19 +13,36 @@ export function useEquipment() {
 
   /** Adds an item as one act: at its place, on the face where it is free, seen and reached best, with its connections. */
   function add(item: Item) {
+    const before = adding
+    adding = (async () => {
+      await before
+      await addNow(item)
+    })()
+    return adding
+  }
+  async function addNow(item: Item) {
     const { project, option } = bench
     if (!project || !option) return
-    const addition = additionOf(project, option.id, structuredClone(toRaw(item)))
-    if (!addition) {
-      bench.said = `${item.name} may stand at ${item.mounts.join(' or ')}; this airframe has no such place.`
-      return
+    try {
+      await keepInStep(project)
+      const addition = await useExaminer().addition(option.id, toRaw(item))
+      // Who looks at another aeroplane or option meanwhile does not want it there.
+      if (bench.project?.id !== project.id || bench.option?.id !== option.id) return
+      // It was worked out for the document as it was: if that has moved on, it is worked out for the new one.
+      if (bench.project !== project) return await addNow(item)
+      if (!addition) {
+        bench.said = `${item.name} may stand at ${item.mounts.join(' or ')}; this airframe has no such place.`
+        return
+      }
+      const { unit, edits, waits, links } = addition
+      if (!bench.act(edits, `Add ${unit.label}`)) return
+      const place = project.airframe.places.find(one => one.id === unit.place)!
+      bench.said = waits
+        ? `${unit.label} has no free place on the face: it waits in the tray of Panel. Room tells what would make room.`
+        : `${unit.label} is added ${place.kind === 'panel' ? 'on the panel' : `at ${place.name}`}${links ? `, with ${links} data connection${links === 1 ? '' : 's'}` : ''}.`
+    } catch (error) {
+      bench.said = `${item.name} could not be added: ${(error as Error).message}`
     }
-    const links = linkEdits(applyEdits(project, addition.edits, 'trial').project, option.id)
-    if (!bench.act([...addition.edits, ...links], `Add ${addition.unit.label}`)) return
-    const place = project.airframe.places.find(one => one.id === addition.unit.place)!
-    bench.said = addition.waits
-      ? `${addition.unit.label} has no free place on the face: it waits in the tray of Panel. Room tells what would make room.`
-      : `${addition.unit.label} is added ${place.kind === 'panel' ? 'on the panel' : `at ${place.name}`}${links.length ? `, with ${links.length} data connection${links.length === 1 ? '' : 's'}` : ''}.`
   }
   const signed = (value: number, digits = 1) =>
     !Number.isFinite(value)

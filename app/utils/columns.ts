@@ -13,3 +13,7 @@ export interface Column<Row> {
   /** Buttons and the like: not sorted, copied or chosen. */
   plain?: boolean
 }
+
+/** What stands in a cell, as it is read. */
+export const cellText = <Row>(column: Column<Row>, row: Row): string =>
+  column.text?.(row) ?? String(column.value(row) ?? '')

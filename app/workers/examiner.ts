@@ -27,9 +27,10 @@ import {
   type Pace,
   type SplitSearch
 } from '#core/money'
-import { applyDiff, EditError, type Diff, type Project } from '#core/document'
+import { applyDiff, applyEdits, EditError, type Diff, type Project } from '#core/document'
 import { AS_FOUND, resolve, type FigureOf, type Progress, type Steps, type Working } from '#core/design'
 import {
+  additionOf,
   afterVisits,
   backupSearch,
   candidateEffects,
@@ -37,6 +38,7 @@ import {
   forTheSameMoney,
   examineOption,
   explain,
+  linkEdits,
   makeRoom,
   putOffOption,
   rankForPanel,
@@ -46,6 +48,7 @@ import {
   starterKit,
   unmetWithout,
   withPutOff,
+  type Addition,
   type AfterVisit,
   type BackupSearch,
   type Alternative,
@@ -105,6 +108,12 @@ interface Job {
 /** Long work under way. What was asked last is worked on first; the rest waits and goes on afterwards. */
 const jobs: Job[] = []
 let running = false
+/** Long work rests so long after an act, whose figures somebody waits for. */
+const REST_MS = 150
+let restUntil = 0
+const rest = () => {
+  restUntil = performance.now() + REST_MS
+}
 /** A moment in which letters are read. A channel, not a timer: timers that follow each other are held back by milliseconds. */
 const { port1, port2 } = new MessageChannel()
 const letIn = (): Promise<void> =>
@@ -116,6 +125,11 @@ async function runJobs(): Promise<void> {
   if (running) return
   running = true
   while (jobs.length) {
+    const resting = restUntil - performance.now()
+    if (resting > 0) {
+      await new Promise(done => setTimeout(done, resting))
+      continue
+    }
     const until = performance.now() + SLICE_MS
     const job = jobs.at(-1)!
     while (performance.now() < until && jobs.at(-1) === job) if (job.step()) jobs.splice(jobs.indexOf(job), 1)
@@ -212,6 +226,7 @@ const examiner = {
   /** Takes a change of the document. @returns whether it fitted; if not, the document is wanted whole */
   apply(diff: Diff, from: number, to: number): boolean {
     if (kept?.turn !== from) return false
+    rest()
     kept = { project: applyDiff(kept.project, diff), turn: to }
     forget()
     return true
@@ -279,6 +294,14 @@ const examiner = {
   explain(option: string, figure: FigureOf): Working | undefined {
     const project = document()
     return explain(resolve(project, option), examineOption(project, option, { catalogue }), figure)
+  },
+  /** A unit of an item as it is added, with the data connections it then has; nothing where no place takes it. */
+  addition(option: string, item: Item): (Addition & { links: number }) | undefined {
+    rest()
+    const addition = additionOf(document(), option, item)
+    if (!addition) return undefined
+    const links = linkEdits(applyEdits(document(), addition.edits, 'trial').project, option)
+    return { ...addition, edits: [...addition.edits, ...links], links: links.length }
   },
   /** What each entry would do if it were added; those that are known are told at once, the others as they are worked out. */
   async candidates(option: string, ids: string[], job: number, tell: Tell<CandidateEffect>): Promise<boolean> {

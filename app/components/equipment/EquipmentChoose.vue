@@ -121,12 +121,15 @@ const columns = computed((): Column<Item>[] => [
   { key: 'approvals', title: 'Approved for', value: item => item.approvals.join(', '), hidden: true },
   { key: 'acts', title: 'Add', value: () => '', plain: true, width: '74px' }
 ])
+// Named here: functions written in the template are new ones each time it is drawn, and the table with them.
+const idOf = (item: Item) => item.id
+const marksOf = (item: Item) => ({ 'data-item': item.id })
 const some = (words: readonly string[], most: number) =>
   words.length > most ? `${words.slice(0, most).join(', ')} and ${words.length - most} more` : words.join(', ')
 </script>
 
 <template>
-  <div class="choose">
+  <div class="choose" :class="{ old }">
     <EquipmentLacking :items="items" :effects="effects" />
     <div class="row sieve" role="search">
       <v-text-field
@@ -246,13 +249,12 @@ const some = (words: readonly string[], most: number) =>
     </div>
     <FactTable
       class="catalogue"
-      :class="{ old }"
       :rows="found"
       :columns="columns"
       name="catalogue"
       no-filter
-      :key-of="(item: Item) => item.id"
-      :marks="(item: Item) => ({ 'data-item': item.id })"
+      :key-of="idOf"
+      :marks="marksOf"
       empty="Nothing of that name. Clear the filters, or make your own item."
     >
       <template #tools>
@@ -327,7 +329,7 @@ const some = (words: readonly string[], most: number) =>
   max-width: 300px;
 }
 .pick {
-  flex: 0 1 150px;
+  flex: 0 1 128px;
 }
 .narrow {
   flex-basis: 100px;
@@ -344,8 +346,8 @@ const some = (words: readonly string[], most: number) =>
   flex: 1;
   padding: 0 14px;
 }
-.catalogue.old :deep(tbody .figures),
-.catalogue.old :deep(tbody .clamp) {
+.old .catalogue :deep(tbody .figures),
+.old .catalogue :deep(tbody .clamp) {
   opacity: 0.55;
   transition: opacity 0.1s 0.25s;
 }

@@ -30,16 +30,15 @@ watch(
 )
 
 const removals = shallowRef<Record<string, RemovalEffect>>({})
-const effects = shallowRef<Map<string, CandidateEffect>>(new Map())
+/** By entry: one that is told redraws the rows that show it, and no others. */
+const effects = shallowReactive(new Map<string, CandidateEffect>())
 const old = ref(false)
 // The worker tells what each removal and each addition would do, one by one; what it knows of this document it keeps.
 const { run: runRemovals } = useLongWork<RemovalEffect>(found => {
   removals.value = { ...removals.value, ...Object.fromEntries(found.map(effect => [effect.unit, effect])) }
 })
 const { run: runEffects } = useLongWork<CandidateEffect>(some => {
-  const known = new Map(effects.value)
-  for (const effect of some) known.set(effect.item, effect)
-  effects.value = known
+  for (const effect of some) effects.set(effect.item, effect)
 })
 /** What is looked at comes first, the rest of the catalogue after it. */
 async function askEffects(first: readonly Item[] = []) {
@@ -75,7 +74,7 @@ watch(pane, now => {
 })
 /** A keystroke asks for nothing that is known: only where some of what is shown is still open, that comes first now. */
 function seen(now: Item[]) {
-  if (old.value || now.some(item => !effects.value.has(item.id))) void askEffects(now)
+  if (old.value || now.some(item => !effects.has(item.id))) void askEffects(now)
 }
 async function dropOwn(item: Item) {
   try {
