@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { atRest, choose, expect, test } from './watched'
+import { atRest, choose, expect, field, test } from './watched'
 import DxfParser from 'dxf-parser'
 import { startServer, type Server } from './server'
 
@@ -179,17 +179,22 @@ test('a finding is cured by its remedy, and undone', async ({ page }) => {
 test('a breaker larger than its wire is said and cured in Power', async ({ page }) => {
   await page.goto(`${server.base}/p/hollin-whimbrel/power`)
   await page.getByRole('tab', { name: 'Circuits' }).click()
-  await page.getByLabel('Breaker of Com', { exact: true }).selectOption('15')
-  await expect(page.getByLabel('Wire of Com', { exact: true })).toHaveValue('16')
-  await page.getByLabel('Wire of Com', { exact: true }).selectOption('22')
+  const change = page.getByRole('button', { name: 'Change the circuit of Com', exact: true })
+  await change.click()
+  const circuit = page.getByRole('dialog', { name: 'Circuit of Com' })
+  await choose(page, 'Breaker or fuse', /^15 A/)
+  await expect(field(page, 'Wire')).toContainText('AWG 16')
+  await choose(page, 'Wire', /^AWG 22\b/)
+  await circuit.getByRole('button', { name: 'Close' }).click()
   const finding = page.locator('[data-finding="power.protector"]')
   await expect(finding).toContainText(
     'The 15 A breaker of Com does not protect its AWG 22 wire, which wants 5 A at most.'
   )
   await finding.locator('.remedy button').click()
   await expect(finding).toHaveCount(0)
-  await page.getByRole('button', { name: 'Why this wire for Com', exact: true }).click()
-  await expect(page.getByRole('dialog')).toContainText('AC 43.13-1B, table 11-3')
+  await change.click()
+  await circuit.getByRole('button', { name: 'Why this wire' }).click()
+  await expect(page.getByRole('dialog').filter({ hasText: 'AC 43.13-1B, table 11-3' })).toBeVisible()
 })
 
 test('an empty aeroplane can be begun and gets its first unit', async ({ page }) => {

@@ -20,7 +20,7 @@ Cell.props = ['column']
       class="v-data-table__td"
       :class="[
         `v-data-table-column--align-${column.number ? 'end' : 'start'}`,
-        column.plain ? 'no-print' : column.number && 'figures'
+        column.plain ? !column.picture && 'no-print' : column.number && 'figures'
       ]"
     >
       <Cell :column="column" />

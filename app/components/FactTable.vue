@@ -105,7 +105,7 @@ const headers = computed(() =>
     sortable: !column.plain,
     align: column.number ? ('end' as const) : ('start' as const),
     width: column.width,
-    headerProps: { class: column.plain ? 'no-print' : undefined }
+    headerProps: { class: column.plain && !column.picture ? 'no-print' : undefined }
   }))
 )
 const table = (): (string | number)[][] => [
@@ -185,9 +185,10 @@ const download = () =>
       :no-data-text="empty"
       multi-sort
     >
-      <!-- A column of buttons is named for those who hear the table, and not for those who see it. -->
+      <!-- A column of buttons or bars is named for those who hear the table; its owner may draw a scale there. -->
       <template v-for="column in named" :key="column.key" #[`header.${column.key}`]>
         <span class="screen-reader">{{ column.title }}</span>
+        <slot :name="`header-${column.key}`" v-bind="{} as { row: Row }" />
       </template>
       <template #item="{ item, itemRef }: { item: Item; itemRef?: VNodeRef }">
         <FactRow :ref="itemRef" :row="item.row" :columns="shown" :marks="marks" :cells="cells" />

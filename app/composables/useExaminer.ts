@@ -1,32 +1,13 @@
 import { wrap, type Remote } from 'comlink'
-import { difference, type Project } from '#core/document'
 import type { Examiner } from '~/workers/examiner'
 
 let remote: Remote<Examiner> | undefined
 
-/** The worker that examines designs; one for the window. It keeps the document: see `keepInStep`. */
+/**
+ * The worker that examines designs; one for the window. It keeps the document: see `keepInStep`. Nothing of the core is wanted for
+ * starting it: the first screen does without.
+ */
 export function useExaminer(): Remote<Examiner> {
   remote ??= wrap<Examiner>(new Worker(new URL('../workers/examiner.ts', import.meta.url), { type: 'module' }))
   return remote
-}
-
-let sent: { project: Project; turn: number } | undefined
-
-/**
- * Lets the worker have the document as it now is: whole the first time, then what has changed. What is asked of it
- * afterwards is asked of this document, since letters arrive in the order in which they were sent.
- */
-export async function keepInStep(project: Project): Promise<void> {
-  const examiner = useExaminer()
-  const turn = (sent?.turn ?? 0) + 1
-  if (sent?.project === project) return
-  if (sent && sent.project.id === project.id) {
-    const fitted = examiner.apply(difference(sent.project, project), sent.turn, turn)
-    sent = { project, turn }
-    // A worker that fell out of step must not answer for another document: it is given this one whole.
-    if (!(await fitted) && sent.turn === turn) await examiner.open(project, turn)
-    return
-  }
-  sent = { project, turn }
-  await examiner.open(project, turn)
 }

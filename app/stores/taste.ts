@@ -2,6 +2,7 @@ import { usePreferredLanguages, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import {
   formatAmps,
+  formatArea,
   formatDay,
   formatLength,
   formatMass,
@@ -69,6 +70,8 @@ export const useTaste = defineStore('taste', () => {
     /** Cents of a dollar as a number in the reader’s currency, to sort, copy and export by. */
     sum: (cents: number) => Math.round(inCurrency(cents, reading.value) * 100) / 100,
     money: (cents: number) => formatMoney(cents, reading.value),
+    /** Square inches or square centimetres, as lengths are read. */
+    area: (mm2: number) => formatArea(mm2, reading.value),
     amps: (amps: number) => formatAmps(amps, reading.value),
     /** With just so many digits. */
     number: (value: number, digits: number) => formatNumber(value, digits, reading.value),

@@ -12,6 +12,8 @@ export interface Column<Row> {
   hidden?: boolean
   /** Buttons and the like: not sorted, copied or chosen. */
   plain?: boolean
+  /** A plain one that is a picture of its row: it is printed. */
+  picture?: boolean
 }
 
 /** What stands in a cell, as it is read. */

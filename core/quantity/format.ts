@@ -91,6 +91,12 @@ export const formatAltitude = (ft: number, reading: Reading): string => `${forma
 export const formatMass = (kg: number, reading: Reading): string =>
   reading.system === 'inch' ? `${formatNumber(toPounds(kg), 1, reading)} lb` : `${formatNumber(kg, 2, reading)} kg`
 
+/** An area of the face: `12 in²` or `77 cm²`. */
+export const formatArea = (mm2: number, reading: Reading): string =>
+  reading.system === 'inch'
+    ? `${formatNumber(mm2 / 25.4 ** 2, 0, reading)} in²`
+    : `${formatNumber(mm2 / 100, 0, reading)} cm²`
+
 /** A moment of mass: `1,234 lb·in` or `14.22 kg·m`. */
 export const formatMoment = (kgMm: number, reading: Reading): string =>
   reading.system === 'inch'

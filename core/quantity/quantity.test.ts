@@ -9,6 +9,7 @@ import {
   feet,
   formatAmps,
   formatLength,
+  formatArea,
   formatMass,
   formatMoney,
   inCurrency,
@@ -147,6 +148,11 @@ describe('mass and money', () => {
     expect(formatLength(-0.001, METRIC)).toBe('0 mm')
     expect(formatMass(0.4535924, INCH)).toBe('1.0 lb')
     expect(formatMoney(3_800_000, INCH)).toBe('$38,000')
+  })
+  // A square inch is 6.4516 square centimetres exactly: the inch is 25.4 mm by the international agreement of 1959.
+  it('an area is read in one unit', () => {
+    expect(formatArea(144 * 645.16, INCH)).toBe('144 in²')
+    expect(formatArea(12 * 645.16, METRIC)).toBe('77 cm²')
   })
   // At a rate of 0.92 a thousand dollars are 920 euros.
   it('money is read and typed in another currency at the rate entered, and in its own where none is', () => {

@@ -132,6 +132,25 @@ const SAYS: Record<string, string> = {
 const drawn = computed(() =>
   (odds.value?.tasks ?? []).filter(task => task.days[2] > 0).sort((a, b) => a.start - b.start || a.finish - b.finish)
 )
+type Drawn = (typeof drawn.value)[number]
+const slackOf = (task: Drawn) => (task.slack < 0.05 ? 'none' : taste.number(task.slack, 1))
+const days = (key: string, title: string, at: 0 | 1 | 2): Column<Drawn> => ({
+  key,
+  title,
+  value: task => task.days[at],
+  text: task => taste.number(task.days[at], 1),
+  number: true
+})
+const columns = computed((): Column<Drawn>[] => [
+  { key: 'task', title: 'Task', value: task => taste.say(task.name) },
+  days('best', 'Best', 0),
+  days('likely', 'Likely', 1),
+  days('worst', 'Worst', 2),
+  { key: 'slack', title: 'Room, days', value: task => task.slack, text: slackOf, number: true },
+  { key: 'from', title: 'Not before', value: task => shiftOf(task.id), width: '132px' },
+  { key: 'bars', title: 'With likely times', value: () => '', plain: true, picture: true, width: '36%' }
+])
+const taskOf = (task: Drawn) => task.id
 const shiftOf = (task: string) => bench.option?.shifts.find(one => one.task === task)?.from ?? ''
 /** Moves a task: it is not to begin before a day, or as soon as it may again. */
 function shift(task: string, day: string, name: string, key = '') {
@@ -353,58 +372,50 @@ const moving = ref('')
         </p>
         <p v-if="taken" role="alert">{{ taken }}</p>
         <div class="scroll" role="region" aria-label="Tasks in their order" tabindex="0">
-          <table class="list">
-            <thead>
-              <tr>
-                <th>Task</th>
-                <th class="number">Best</th>
-                <th class="number">Likely</th>
-                <th class="number">Worst</th>
-                <th class="number">Room, days</th>
-                <th>Not before</th>
-                <th class="bars">With likely times</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="task in drawn" :key="task.id" :data-task="task.id">
-                <td><SayPhrase :says="task.name" /></td>
-                <td v-for="(day, at) in task.days" :key="at" class="number figures">{{ taste.number(day, 1) }}</td>
-                <td class="number figures">
-                  <StateMark v-if="task.slack < 0.05" state="decide" :size="12" />
-                  {{ task.slack < 0.05 ? 'none' : taste.number(task.slack, 1) }}
-                </td>
-                <td class="from">
-                  <v-btn
-                    v-if="start && !shiftOf(task.id) && moving !== task.id"
-                    size="small"
-                    variant="text"
-                    :aria-label="`Move: ${taste.say(task.name)}`"
-                    @click="moving = task.id"
-                    >Move…</v-btn
-                  >
-                  <TextField
-                    v-else-if="start"
-                    hide-label
-                    empty
-                    type="date"
-                    :label="`Not before: ${taste.say(task.name)}`"
-                    :model-value="shiftOf(task.id)"
-                    @update:model-value="day => shift(task.id, day, taste.say(task.name))"
-                  />
-                </td>
-                <td class="bars">
-                  <BudgetBar
-                    :task="task"
-                    :name="taste.say(task.name)"
-                    :days="odds.likelyDays"
-                    :start="start"
-                    :closed="shop.closed"
-                    @move="day => shift(task.id, day, taste.say(task.name), day && `shift ${task.id}`)"
-                  />
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <FactTable
+            :rows="drawn"
+            :columns="columns"
+            name="the plan"
+            no-filter
+            :key-of="taskOf"
+            :marks="task => ({ 'data-task': task.id })"
+          >
+            <template #task="{ row }"><SayPhrase :says="row.name" /></template>
+            <template #slack="{ row }">
+              <StateMark v-if="row.slack < 0.05" state="decide" :size="12" /> {{ slackOf(row) }}
+            </template>
+            <template #from="{ row }">
+              <div class="from">
+                <v-btn
+                  v-if="start && !shiftOf(row.id) && moving !== row.id"
+                  variant="text"
+                  :aria-label="`Move: ${taste.say(row.name)}`"
+                  @click="moving = row.id"
+                  >Move…</v-btn
+                >
+                <TextField
+                  v-else-if="start"
+                  hide-label
+                  empty
+                  type="date"
+                  :label="`Not before: ${taste.say(row.name)}`"
+                  :model-value="shiftOf(row.id)"
+                  @update:model-value="day => shift(row.id, day, taste.say(row.name))"
+                />
+              </div>
+            </template>
+            <template #header-bars><span aria-hidden="true">With likely times</span></template>
+            <template #bars="{ row }">
+              <BudgetBar
+                :task="row"
+                :name="taste.say(row.name)"
+                :days="odds.likelyDays"
+                :start="start"
+                :closed="shop.closed"
+                @move="day => shift(row.id, day, taste.say(row.name), day && `shift ${row.id}`)"
+              />
+            </template>
+          </FactTable>
         </div>
       </section>
     </template>
@@ -458,14 +469,10 @@ const moving = ref('')
 .scroll {
   overflow-x: auto;
 }
-.bars {
-  width: 32%;
-  min-width: 160px;
-}
 .from {
   width: 150px;
 }
-.scroll td {
+.scroll :deep(td) {
   vertical-align: middle;
 }
 </style>

@@ -11,11 +11,31 @@ const taste = useTaste()
 const { items } = useCatalogue()
 const { free } = usePanelTools()
 const wanted = ref('')
-const answer = shallowRef<RoomAnswer>()
-const ranked = shallowRef<{ item: Item; areaMm2: number; fits: boolean; awayMm?: number }[]>()
-const { progress, run, stop } = useLongWork()
 /** The unit whose place is asked about; the whole panel when empty. */
 const place = ref('')
+const answer = shallowRef<RoomAnswer>()
+interface Ranked {
+  item: Item
+  areaMm2: number
+  fits: boolean
+  awayMm?: number
+}
+const ranked = shallowRef<Ranked[]>()
+const fitOf = (one: Ranked) => (one.fits ? 'fits' : 'no place; choose it for why')
+const columns = computed((): Column<Ranked>[] => [
+  { key: 'item', title: 'Item', value: one => `${one.item.maker} ${one.item.name}` },
+  { key: 'kind', title: 'Kind', value: one => one.item.kind },
+  {
+    key: 'ground',
+    title: place.value ? 'Off its middle' : 'Ground',
+    value: one => (one.fits ? (one.awayMm ?? one.areaMm2) : undefined),
+    text: one => (!one.fits ? '—' : one.awayMm === undefined ? taste.area(one.areaMm2) : taste.length(one.awayMm)),
+    number: true
+  },
+  { key: 'fit', title: 'Fit', value: fitOf }
+])
+const itemOf = (one: Ranked) => one.item.id
+const { progress, run, stop } = useLongWork()
 
 const choices = computed(() => {
   const own = bench
@@ -165,37 +185,14 @@ async function rankAll() {
       <p v-if="!ranked" class="small quiet">
         Try the whole catalogue: what fits as the panel is now, with the most room first.
       </p>
-      <table v-else class="list">
-        <thead>
-          <tr>
-            <th>Item</th>
-            <th>Kind</th>
-            <th class="number">{{ place ? 'Off its middle' : 'Ground' }}</th>
-            <th>Fit</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in ranked" :key="one.item.id">
-            <td>
-              <v-btn @click="wanted = `item:${one.item.id}`"> {{ one.item.maker }} {{ one.item.name }} </v-btn>
-            </td>
-            <td>{{ one.item.kind }}</td>
-            <td class="number figures">
-              {{
-                !one.fits
-                  ? '—'
-                  : one.awayMm === undefined
-                    ? `${taste.number(one.areaMm2 / 100, 0)} cm²`
-                    : taste.length(one.awayMm)
-              }}
-            </td>
-            <td>
-              <StateMark :state="one.fits ? 'holds' : 'must fix'" :size="13" />
-              {{ one.fits ? 'fits' : 'no place; choose it for why' }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <FactTable v-else class="ranked" :rows="ranked" :columns="columns" name="what fits" :key-of="itemOf">
+        <template #item="{ row }">
+          <v-btn @click="wanted = `item:${row.item.id}`">{{ row.item.maker }} {{ row.item.name }}</v-btn>
+        </template>
+        <template #fit="{ row }">
+          <StateMark :state="row.fits ? 'holds' : 'must fix'" :size="13" /> {{ fitOf(row) }}
+        </template>
+      </FactTable>
     </div>
   </div>
 </template>
@@ -212,6 +209,9 @@ async function rankAll() {
   gap: 6px;
   align-content: start;
   border-bottom: 1px solid var(--rule);
+}
+.ranked :deep(.body.virtual) {
+  max-height: 60vh;
 }
 .ranks {
   padding: 8px 12px;

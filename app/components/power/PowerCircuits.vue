@@ -1,27 +1,16 @@
 <script setup lang="ts">
-import {
-  BREAKER_SIZES_A,
-  breakerRows,
-  GAUGES,
-  supplyOf,
-  SWITCH_LOADS,
-  type Circuit,
-  type Feeder,
-  type PowerReport,
-  controlsOf,
-  powerModel
-} from '#core/power'
-import { STRUCTURES, type Airframe, type CircuitChoice, type Tie } from '#core/document'
+import { breakerRows, controlsOf, powerModel, type Circuit, type Feeder, type PowerReport } from '#core/power'
+import { STRUCTURES, type Airframe } from '#core/document'
 import type { FigureOf } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
-/** Protector, wire, drop and switch of each unit, with what the app would choose and why; and the rows they stand in. */
+/** Breaker or fuse, wire, drop and switch of each unit and of each tie; and the rows they stand in. */
 const { power } = defineProps<{ power: PowerReport }>()
 const emit = defineEmits<{ why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
 const taste = useTaste()
-const choices = computed(() => new Map(bench.option?.circuits.map(one => [one.unit, one])))
+const own = computed(() => new Set(bench.option?.circuits.map(one => one.unit)))
 const rows = computed(() => breakerRows(power.circuits, power.supply))
 /** The switch on the face in the wire of each unit, by what it is called there. */
 const faceSwitch = computed(
@@ -32,62 +21,142 @@ const faceSwitch = computed(
         .flatMap(one => one.circuits.map(unit => [unit, one.name] as const))
     )
 )
-const heads = computed(() => power.circuits.filter(circuit => circuit.head === circuit.unit))
-const AWGS = GAUGES.filter(one => one.awg <= 22).map(one => one.awg)
-const BACK = { 'structure': 'structure', 'ground block': 'ground block', 'battery': 'battery' } as const
-const SWITCHES_A = [3, 5, 7.5, 10, 15, 20, 25, 35, 50]
-
-/** What differs from the proposal is kept; a choice with nothing left of its own is taken back. */
-function choose(circuit: Circuit, patch: Partial<CircuitChoice>, what: string) {
-  if (!bench.option) return
-  const next: CircuitChoice = { unit: circuit.unit, ...choices.value.get(circuit.unit), ...patch }
-  if (next.breakerA === circuit.proposed.breakerA) delete next.breakerA
-  if (next.awg === circuit.proposed.awg) delete next.awg
-  if (next.protector === 'breaker') delete next.protector
-  for (const key of ['bus', 'alsoBus', 'sharesWith', 'switch', 'return'] as const)
-    if (next[key] === undefined) delete next[key]
-  if (Object.keys(next).length > 1)
-    bench.act([{ type: 'circuit.set', option: bench.option.id, circuit: next }], `${circuit.label}: ${what}`)
-  else if (choices.value.has(circuit.unit))
-    bench.act(
-      [{ type: 'circuit.clear', option: bench.option.id, unit: circuit.unit }],
-      `${circuit.label}: the proposed circuit`
-    )
+const editing = ref<{ unit?: string; tie?: string }>({})
+const close = () => {
+  editing.value = {}
 }
+
 const airframe = computed(() => bench.project!.airframe)
 const setAirframe = (patch: Partial<Airframe>, what: string) =>
   bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
 const setWiring = (patch: Partial<Airframe['wiring']>, what: string) =>
   setAirframe({ wiring: { ...airframe.value.wiring, ...patch } }, what)
-/** A tie is changed in the feeds as they stand; where they are the proposal they become the planner’s own. */
-function setTie(feeder: Feeder, patch: Partial<Tie>, what: string) {
-  const { design, option } = bench
-  if (!design || !option) return
-  const supply = supplyOf(design)
-  bench.act(
-    [
-      {
-        type: 'supply.set',
-        option: option.id,
-        supply: { ...supply, ties: supply.ties.map(tie => (tie.id === feeder.tie ? { ...tie, ...patch } : tie)) }
-      }
-    ],
-    `${feeder.name}: ${what}`
-  )
-}
-const text = (event: Event) => (event.target as HTMLSelectElement).value
-function setSwitch(circuit: Circuit, ratedA: number | undefined, load: Circuit['switch']['load']) {
-  choose(
-    circuit,
-    { switch: ratedA === undefined ? undefined : { ratedA, load } },
-    ratedA === undefined ? 'no switch' : 'switch'
-  )
-}
-/** Units whose protector this one may share: those that have one of their own, where nothing hangs on this one's. */
-const mayShare = (circuit: Circuit) =>
-  circuit.shared.length > 1 && circuit.head === circuit.unit
-    ? []
-    : heads.value.filter(other => other.unit !== circuit.unit)
+
+const names = computed(() => ({
+  bus: new Map(power.supply.buses.map(bus => [bus.id, bus.name])),
+  unit: new Map(power.circuits.map(circuit => [circuit.unit, circuit.label]))
+}))
+const isOver = (circuit: Circuit) => circuit.dropV > circuit.dropLimitV * 1.013
+const switchOf = ({ unit, switch: { ratedA, wantedA, load } }: Circuit) =>
+  [
+    ratedA === undefined ? `wants ${wantedA ? `${taste.short(wantedA)} A` : 'a relay'}` : `${taste.short(ratedA)} A`,
+    load,
+    faceSwitch.value.has(unit) ? `${faceSwitch.value.get(unit)} on the face` : ''
+  ]
+    .filter(Boolean)
+    .join(', ')
+const circuits = computed((): Column<Circuit>[] => [
+  { key: 'unit', title: 'Unit', value: one => one.label },
+  { key: 'bus', title: 'Bus', value: one => names.value.bus.get(one.bus) ?? one.bus },
+  {
+    key: 'shares',
+    title: 'Shares with',
+    value: one => (one.head === one.unit ? '' : (names.value.unit.get(one.head) ?? one.head)),
+    hidden: !power.circuits.some(one => one.head !== one.unit)
+  },
+  {
+    key: 'steady',
+    title: 'Steady A',
+    value: one => one.steadyA,
+    text: one => taste.number(one.steadyA, 2),
+    number: true
+  },
+  { key: 'brief', title: 'Brief A', value: one => one.briefA, text: one => taste.number(one.briefA, 2), number: true },
+  {
+    key: 'breaker',
+    title: 'Breaker or fuse, A',
+    value: one => one.breakerA,
+    text: one => `${taste.short(one.breakerA)} ${one.protector}`,
+    number: true
+  },
+  { key: 'wire', title: 'Wire, AWG', value: one => one.awg, number: true },
+  { key: 'lies', title: 'Length', value: one => one.liesMm, text: one => taste.run(one.liesMm), number: true },
+  { key: 'back', title: 'Back by', value: one => one.return },
+  {
+    key: 'carries',
+    title: 'Carries there, A',
+    value: one => one.ampacity.amps,
+    text: one => taste.number(one.ampacity.amps, 1),
+    number: true
+  },
+  {
+    key: 'warm',
+    title: 'Warms to, °C',
+    value: one => one.conductorC,
+    text: one => taste.number(one.conductorC, 0),
+    number: true,
+    hidden: true
+  },
+  {
+    key: 'drop',
+    title: 'Voltage drop, V',
+    value: one => one.dropV,
+    text: one => `${taste.number(one.dropV, 3)} of ${taste.number(one.dropLimitV, 1)}`,
+    number: true
+  },
+  { key: 'switch', title: 'Switch', value: switchOf },
+  { key: 'acts', title: 'Change', value: () => '', plain: true, width: '84px' }
+])
+const feeders = computed((): Column<Feeder>[] => [
+  { key: 'tie', title: 'Tie', value: one => one.name },
+  { key: 'kind', title: 'Kind', value: one => one.kind },
+  {
+    key: 'steady',
+    title: 'Steady A',
+    value: one => one.steadyA,
+    text: one => taste.number(one.steadyA, 1),
+    number: true
+  },
+  {
+    key: 'most',
+    title: 'Maximum load, A',
+    value: one => one.mostA,
+    text: one => taste.number(one.mostA, 1),
+    number: true
+  },
+  { key: 'when', title: 'Most in', value: one => (one.steadyA > 0 ? one.when : 'carries nothing') },
+  {
+    key: 'rated',
+    title: 'Opens at, or bears, A',
+    value: one => one.ratedA,
+    text: one =>
+      one.ratedA !== undefined
+        ? taste.short(one.ratedA)
+        : one.kind === 'wire'
+          ? 'no circuit protection'
+          : 'not entered',
+    number: true
+  },
+  {
+    key: 'wire',
+    title: 'Wire, AWG',
+    value: one => one.awg,
+    text: one => String(one.awg ?? 'thicker than 2'),
+    number: true
+  },
+  {
+    key: 'carries',
+    title: 'By itself it carries, A',
+    value: one => one.ampacity?.amps,
+    text: one => (one.ampacity ? taste.number(one.ampacity.amps, 0) : ''),
+    number: true
+  },
+  {
+    key: 'drop',
+    title: 'Voltage drop, V',
+    value: one => one.dropV,
+    text: one => taste.number(one.dropV, 3),
+    number: true
+  },
+  { key: 'acts', title: 'Change', value: () => '', plain: true, width: '84px' }
+])
+const unitOf = (one: Circuit) => one.unit
+const tieOf = (one: Feeder) => one.tie
+const circuitMarks = (one: Circuit) => ({
+  'data-circuit': one.unit,
+  'class': bench.selected.includes(one.unit) ? 'here' : undefined
+})
+const feederMarks = (one: Feeder) => ({ 'data-feeder': one.tie })
 </script>
 
 <template>
@@ -151,268 +220,47 @@ const mayShare = (circuit: Circuit) =>
         ]"
         @update:model-value="value => setWiring({ wireC: value as 150 }, 'Wire')"
       />
-      <label class="small"
-        ><input
-          type="checkbox"
-          :checked="airframe.spareFuses"
-          @change="event => setAirframe({ spareFuses: (event.target as HTMLInputElement).checked }, 'Spare fuses')"
-        />
-        spare fuses<br />are carried</label
-      >
+      <v-checkbox
+        :model-value="airframe.spareFuses"
+        label="Spare fuses are carried"
+        @update:model-value="value => setAirframe({ spareFuses: !!value }, 'Spare fuses')"
+      />
     </section>
-    <section class="sheet scroll" role="region" aria-label="Circuits" tabindex="0">
+    <section class="sheet" aria-label="Circuits">
       <h2>To the units</h2>
-      <table class="list two">
-        <thead>
-          <tr>
-            <th>Unit</th>
-            <th>Bus<br />shares the breaker or fuse of</th>
-            <th class="number">Steady A<br />brief A</th>
-            <th>Breaker or fuse</th>
-            <th>Wire<br />out and back</th>
-            <th class="number">Voltage drop, V<br />allowed</th>
-            <th>Switch</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="circuit in power.circuits"
-            :key="circuit.unit"
-            :data-circuit="circuit.unit"
-            :class="{ here: bench.selected.includes(circuit.unit) }"
+      <FactTable
+        :rows="power.circuits"
+        :columns="circuits"
+        name="circuits"
+        :key-of="unitOf"
+        :marks="circuitMarks"
+        empty="Nothing takes current yet. Choose units in Equipment."
+      >
+        <template #unit="{ row }">
+          {{ row.label }} <span v-if="own.has(row.unit)" class="small quiet">own choice</span>
+        </template>
+        <template #drop="{ row }">
+          <span class="whole"
+            ><span :class="{ over: isOver(row) }">{{ taste.number(row.dropV, 3) }}</span
+            ><span class="quiet"> of {{ taste.number(row.dropLimitV, 1) }}</span></span
           >
-            <td>
-              {{ circuit.label }}<span v-if="choices.has(circuit.unit)" class="small quiet"><br />own choice</span>
-            </td>
-            <td>
-              <select
-                :value="circuit.bus"
-                :aria-label="`Bus of ${circuit.label}`"
-                :disabled="circuit.head !== circuit.unit"
-                @change="event => choose(circuit, { bus: text(event) }, 'another bus')"
-              >
-                <option v-for="bus in power.supply.buses" :key="bus.id" :value="bus.id">{{ bus.name }}</option></select
-              ><br /><select
-                :value="circuit.head === circuit.unit ? '' : circuit.head"
-                :aria-label="`${circuit.label} shares the breaker or fuse of`"
-                :disabled="!mayShare(circuit).length"
-                @change="
-                  event =>
-                    choose(
-                      circuit,
-                      { sharesWith: text(event) || undefined },
-                      text(event) ? 'shares a breaker or fuse' : 'a breaker or fuse of its own'
-                    )
-                "
-              >
-                <option value="">its own</option>
-                <option v-for="other in mayShare(circuit)" :key="other.unit" :value="other.unit">
-                  {{ other.label }}
-                </option>
-              </select>
-            </td>
-            <td class="number figures">
-              {{ taste.number(circuit.steadyA, 2) }}<br /><span class="quiet">{{
-                circuit.briefA > circuit.steadyA ? taste.number(circuit.briefA, 2) : ''
-              }}</span>
-            </td>
-            <td class="pair">
-              <template v-if="circuit.head === circuit.unit"
-                ><select
-                  :value="circuit.breakerA"
-                  :aria-label="`Breaker of ${circuit.label}`"
-                  @change="event => choose(circuit, { breakerA: Number(text(event)) }, 'own choice of breaker')"
-                >
-                  <option v-for="size in BREAKER_SIZES_A" :key="size" :value="size">
-                    {{ taste.short(size) }} A{{ size === circuit.proposed.breakerA ? ' ·' : '' }}
-                  </option>
-                </select></template
-              ><span v-else class="quiet">{{ taste.short(circuit.breakerA) }} A</span
-              ><button
-                class="ask"
-                :aria-label="`Why this breaker for ${circuit.label}`"
-                title="Why?"
-                @click="emit('why', `breaker of ${circuit.label}`, { kind: 'circuit breaker', of: circuit.unit })"
-              >
-                ?</button
-              ><br /><select
-                v-if="circuit.head === circuit.unit"
-                :value="circuit.protector"
-                :aria-label="`Kind of circuit protection of ${circuit.label}`"
-                @change="event => choose(circuit, { protector: text(event) as 'fuse' }, text(event))"
-              >
-                <option>breaker</option>
-                <option>fuse</option>
-              </select>
-            </td>
-            <td class="pair">
-              <select
-                :value="circuit.awg"
-                :aria-label="`Wire of ${circuit.label}`"
-                @change="event => choose(circuit, { awg: Number(text(event)) as 22 }, 'own choice of wire')"
-              >
-                <option v-for="awg in AWGS" :key="awg" :value="awg">
-                  AWG {{ awg }}{{ awg === circuit.proposed.awg ? ' ·' : '' }}
-                </option></select
-              ><button
-                class="ask"
-                :aria-label="`Why this wire for ${circuit.label}`"
-                title="Why?"
-                @click="emit('why', `wire of ${circuit.label}`, { kind: 'circuit wire', of: circuit.unit })"
-              >
-                ?</button
-              ><br /><select
-                :value="choices.get(circuit.unit)?.return ?? ''"
-                :aria-label="`Return of ${circuit.label}`"
-                @change="event => choose(circuit, { return: (text(event) || undefined) as 'structure' }, 'its return')"
-              >
-                <option value="">back by {{ BACK[circuit.return] }}</option>
-                <option v-for="(says, key) in BACK" :key="key" :value="key">{{ says }}</option></select
-              ><br /><span
-                class="figures quiet small"
-                :title="`lies with ${circuit.lie.bundleWires} wires in ${circuit.lie.ambientC} °C`"
-                >{{ taste.run(circuit.liesMm) }}, {{ taste.number(circuit.ampacity.amps, 1) }} A there,
-                {{ taste.number(circuit.conductorC, 0) }} °C</span
-              >
-            </td>
-            <td class="number figures" :class="{ over: circuit.dropV > circuit.dropLimitV * 1.013 }">
-              {{ taste.number(circuit.dropV, 3)
-              }}<button
-                class="ask"
-                :aria-label="`Working of the drop of ${circuit.label}`"
-                title="Why?"
-                @click="emit('why', `drop of ${circuit.label}`, { kind: 'circuit drop', of: circuit.unit })"
-              >
-                ?</button
-              ><br /><span class="quiet">of {{ taste.number(circuit.dropLimitV, 1) }}</span>
-            </td>
-            <td class="pair">
-              <select
-                :value="circuit.switch.ratedA ?? ''"
-                :aria-label="`Switch of ${circuit.label}`"
-                @change="
-                  event => setSwitch(circuit, text(event) ? Number(text(event)) : undefined, circuit.switch.load)
-                "
-              >
-                <option value="">
-                  wants {{ circuit.switch.wantedA ? `${taste.short(circuit.switch.wantedA)} A` : 'a relay' }}
-                </option>
-                <option v-for="size in SWITCHES_A" :key="size" :value="size">{{ taste.short(size) }} A</option></select
-              ><button
-                class="ask"
-                :aria-label="`Why this switch for ${circuit.label}`"
-                title="Why?"
-                @click="emit('why', `switch of ${circuit.label}`, { kind: 'circuit switch', of: circuit.unit })"
-              >
-                ?</button
-              ><br /><select
-                v-if="circuit.switch.ratedA !== undefined"
-                :value="circuit.switch.load"
-                :aria-label="`Load on the switch of ${circuit.label}`"
-                @change="event => setSwitch(circuit, circuit.switch.ratedA, text(event) as 'lamp')"
-              >
-                <option v-for="load in SWITCH_LOADS" :key="load">{{ load }}</option></select
-              ><span v-else class="quiet small">{{ circuit.switch.load }}</span>
-              <span v-if="faceSwitch.has(circuit.unit)" class="quiet small"
-                >, {{ faceSwitch.get(circuit.unit) }} on the face</span
-              >
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-if="!power.circuits.length" class="quiet">Nothing takes current yet. Choose units in Equipment.</p>
+        </template>
+        <template #acts="{ row }">
+          <v-btn :aria-label="`Change the circuit of ${row.label}`" @click="editing = { unit: row.unit }">Change</v-btn>
+        </template>
+      </FactTable>
       <p class="quiet small">
-        A dot marks what the tables propose: circuit protection chart, what the wire carries in its bundle, heat and
-        height, and the allowable drop.
+        What the tables propose stands until it is changed: circuit protection chart, what the wire carries in its
+        bundle, heat and height, and the allowable drop. Change says why, with the working of each.
       </p>
     </section>
-    <section class="sheet scroll" role="region" aria-label="Feeders" tabindex="0">
+    <section class="sheet" aria-label="Feeders">
       <h2>From the sources to the buses</h2>
-      <table class="list two">
-        <thead>
-          <tr>
-            <th>Tie</th>
-            <th class="number">Steady A<br />maximum load</th>
-            <th>Most in</th>
-            <th>Opens at, or bears</th>
-            <th>Wire<br />by itself it carries</th>
-            <th class="number">Voltage drop, V</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="feeder in power.feeders" :key="feeder.tie" :data-feeder="feeder.tie">
-            <td>
-              {{ feeder.name }}<br /><span class="quiet small">{{ feeder.kind }}</span>
-            </td>
-            <td class="number figures">
-              {{ taste.number(feeder.steadyA, 1) }}<br /><span class="quiet">{{ taste.number(feeder.mostA, 1) }}</span>
-            </td>
-            <td class="small">{{ feeder.steadyA > 0 ? feeder.when : 'carries nothing' }}</td>
-            <td class="pair">
-              <template v-if="feeder.kind === 'breaker'"
-                ><select
-                  :value="feeder.ratedA"
-                  :aria-label="`Breaker of ${feeder.name}`"
-                  @change="
-                    event =>
-                      setTie(
-                        feeder,
-                        { ratedA: Number(text(event)) === feeder.proposed.ratedA ? undefined : Number(text(event)) },
-                        'breaker'
-                      )
-                  "
-                >
-                  <option v-for="size in BREAKER_SIZES_A" :key="size" :value="size">
-                    {{ taste.short(size) }} A{{ size === feeder.proposed.ratedA ? ' ·' : '' }}
-                  </option></select
-                ><button
-                  class="ask"
-                  :aria-label="`Why this breaker for ${feeder.name}`"
-                  title="Why?"
-                  @click="emit('why', `breaker of ${feeder.name}`, { kind: 'feeder rating', of: feeder.tie })"
-                >
-                  ?
-                </button></template
-              ><span v-else class="quiet small">{{
-                feeder.ratedA === undefined
-                  ? feeder.kind === 'wire'
-                    ? 'no circuit protection'
-                    : 'not entered; see Feeds'
-                  : `${taste.short(feeder.ratedA)} A`
-              }}</span>
-            </td>
-            <td class="pair">
-              <select
-                :value="feeder.awg ?? ''"
-                :aria-label="`Wire of ${feeder.name}`"
-                @change="
-                  event =>
-                    setTie(
-                      feeder,
-                      { awg: Number(text(event)) === feeder.proposed.awg ? undefined : (Number(text(event)) as 22) },
-                      'wire'
-                    )
-                "
-              >
-                <option v-if="feeder.awg === undefined" value="">thicker than AWG 2</option>
-                <option v-for="awg in AWGS" :key="awg" :value="awg">
-                  AWG {{ awg }}{{ awg === feeder.proposed.awg ? ' ·' : '' }}
-                </option></select
-              ><button
-                class="ask"
-                :aria-label="`Why this wire for ${feeder.name}`"
-                title="Why?"
-                @click="emit('why', `wire of ${feeder.name}`, { kind: 'feeder wire', of: feeder.tie })"
-              >
-                ?</button
-              ><br /><span v-if="feeder.ampacity" class="figures quiet small"
-                >{{ taste.number(feeder.ampacity.amps, 0) }} A</span
-              >
-            </td>
-            <td class="number figures">{{ taste.number(feeder.dropV, 3) }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <FactTable :rows="power.feeders" :columns="feeders" name="feeders" :key-of="tieOf" :marks="feederMarks">
+        <template #acts="{ row }">
+          <v-btn :aria-label="`Change ${row.name}`" @click="editing = { tie: row.tie }">Change</v-btn>
+        </template>
+      </FactTable>
       <p class="quiet small">
         Amps by the network of the feeds, in every phase and with the alternators lost. A starter’s amps are not
         counted: a battery’s cable is taken as its starter’s. Lengths are entered in Feeds.
@@ -435,17 +283,31 @@ const mayShare = (circuit: Circuit) =>
         The heaviest first on each bus; one spare place for eight in use, one at least. F marks a fuse.
       </p>
     </section>
+    <PowerCircuitEditor
+      v-if="editing.unit"
+      :power="power"
+      :unit="editing.unit"
+      @close="close"
+      @why="(title, figure) => emit('why', title, figure)"
+    />
+    <PowerFeederEditor
+      v-if="editing.tie"
+      :power="power"
+      :tie="editing.tie"
+      @close="close"
+      @why="(title, figure) => emit('why', title, figure)"
+    />
   </div>
 </template>
 
 <style scoped>
+.circuits :deep(.body.virtual) {
+  max-height: 72vh;
+}
 .circuits {
   display: grid;
   gap: 12px;
   grid-template-columns: minmax(0, 1fr);
-}
-.scroll {
-  overflow-x: auto;
 }
 .lie {
   display: grid;
@@ -457,48 +319,18 @@ const mayShare = (circuit: Circuit) =>
 .lie h2 {
   grid-column: 1 / -1;
 }
-.lie :deep(input:not([type='checkbox'])),
-.lie select {
+.lie :deep(input:not([type='checkbox'])) {
   padding: 2px 5px;
   font-size: 12.5px;
 }
-.two td {
-  line-height: 1.75;
-}
-.two td:first-child {
-  line-height: 1.35;
-}
-.two th {
-  vertical-align: bottom;
-  position: static;
-}
-td.pair {
+.whole {
   white-space: nowrap;
-}
-table.list select {
-  width: auto;
-  max-width: 124px;
-  padding: 1px 2px;
-  font-size: 12px;
-}
-.ask {
-  border: 1px solid var(--rule);
-  background: var(--paper);
-  color: var(--dye);
-  font: inherit;
-  font-size: 11px;
-  width: 18px;
-  height: 19px;
-  padding: 0;
-  margin-left: 3px;
-  cursor: pointer;
-  vertical-align: middle;
 }
 .over {
   color: var(--grease);
   font-weight: 700;
 }
-.here td {
+.circuits :deep(.here td) {
   background: var(--dye-wash);
 }
 .strip {
@@ -530,11 +362,5 @@ li.spare {
 }
 .amps {
   font-weight: 700;
-}
-@media (max-width: 900px), (pointer: coarse) {
-  .ask {
-    min-width: 40px;
-    min-height: 40px;
-  }
 }
 </style>

@@ -52,6 +52,25 @@ const names = (list: readonly { label: string }[]) => list.map(one => one.label)
 /** Longer lists are folded: their number says most. */
 const SHOWN = 4
 const grave = (scene: Scene) => scene.lostFunctions.filter(one => GRAVE.includes(one))
+const columns = computed((): Column<Scene>[] => [
+  { key: 'name', title: 'Failure', value: scene => scene.name },
+  { key: 'dark', title: 'Dark at once', value: scene => names(scene.dark) },
+  { key: 'lost', title: 'No longer there', value: scene => scene.lostFunctions.join(', ') },
+  {
+    key: 'switches',
+    title: 'What switches can do',
+    value: scene => scene.rescue?.set.map(one => `${one.switch} to ${one.to}`).join(', ')
+  },
+  {
+    key: 'lasts',
+    title: 'The rest lasts, min',
+    value: scene => (Number.isFinite(scene.minutes) && scene.fedNow ? scene.minutes : undefined),
+    text: minutes,
+    number: true
+  }
+])
+const idOf = (scene: Scene) => scene.id
+const marks = (scene: Scene) => ({ 'data-scene': scene.id })
 const rest = (scene: Scene) => scene.lostFunctions.filter(one => !GRAVE.includes(one))
 </script>
 
@@ -73,56 +92,42 @@ const rest = (scene: Scene) => scene.lostFunctions.filter(one => !GRAVE.includes
       </div>
     </div>
     <LongWork v-if="progress" :progress="progress" @stop="stop" />
-    <table v-if="scenes" class="list">
-      <thead>
-        <tr>
-          <th>Failure</th>
-          <th>Dark at once</th>
-          <th>No longer there</th>
-          <th>What switches can do</th>
-          <th class="number">The rest lasts</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="scene in shown" :key="scene.id" :data-scene="scene.id">
-          <td><StateMark :state="state(scene)" :size="13" /> {{ scene.name }}</td>
-          <td>
-            <template v-if="!scene.dark.length">nothing</template
-            ><template v-else-if="scene.dark.length <= SHOWN">{{ names(scene.dark) }}</template>
+    <FactTable v-if="scenes" :rows="shown" :columns="columns" name="failures" :key-of="idOf" :marks="marks">
+      <template #name="{ row }"><StateMark :state="state(row)" :size="13" /> {{ row.name }}</template>
+      <template #dark="{ row }">
+        <template v-if="!row.dark.length">nothing</template
+        ><template v-else-if="row.dark.length <= SHOWN">{{ names(row.dark) }}</template>
+        <details v-else>
+          <summary>{{ row.dark.length }} of {{ row.fedBefore }} units</summary>
+          {{ names(row.dark) }}
+        </details>
+        <span v-if="row.onOwn.length" class="quiet small own"
+          >on its own battery: {{ row.onOwn.map(one => `${one.label} ${one.minutes} min`).join(', ') }}</span
+        >
+      </template>
+      <template #lost="{ row }">
+        <b>{{ grave(row).join(', ') }}</b><template v-if="grave(row).length && rest(row).length">, </template
+        ><template v-if="rest(row).length <= SHOWN">{{ rest(row).join(', ') }}</template>
+        <details v-else>
+          <summary>{{ rest(row).length }} {{ grave(row).length ? 'more' : 'things' }}</summary>
+          {{ rest(row).join(', ') }}
+        </details>
+      </template>
+      <template #switches="{ row }">
+        <template v-if="row.rescue"
+          ><b>{{ row.rescue.set.map(one => `${one.switch} to ${one.to}`).join(', ') }}</b
+          ><template v-if="row.rescue.back.length">
+            brings back <template v-if="row.rescue.back.length <= SHOWN">{{ names(row.rescue.back) }}</template>
             <details v-else>
-              <summary>{{ scene.dark.length }} of {{ scene.fedBefore }} units</summary>
-              {{ names(scene.dark) }}
-            </details>
-            <span v-if="scene.onOwn.length" class="quiet small own"
-              >on its own battery: {{ scene.onOwn.map(one => `${one.label} ${one.minutes} min`).join(', ') }}</span
-            >
-          </td>
-          <td>
-            <b>{{ grave(scene).join(', ') }}</b><template v-if="grave(scene).length && rest(scene).length">, </template
-            ><template v-if="rest(scene).length <= SHOWN">{{ rest(scene).join(', ') }}</template>
-            <details v-else>
-              <summary>{{ rest(scene).length }} {{ grave(scene).length ? 'more' : 'things' }}</summary>
-              {{ rest(scene).join(', ') }}
-            </details>
-          </td>
-          <td>
-            <template v-if="scene.rescue"
-              ><b>{{ scene.rescue.set.map(one => `${one.switch} to ${one.to}`).join(', ') }}</b
-              ><template v-if="scene.rescue.back.length">
-                brings back <template v-if="scene.rescue.back.length <= SHOWN">{{ names(scene.rescue.back) }}</template>
-                <details v-else>
-                  <summary>{{ scene.rescue.back.length }} units</summary>
-                  {{ names(scene.rescue.back) }}
-                </details></template
-              ><template v-if="Number.isFinite(scene.rescue.minutes)"
-                >: <span class="figures">{{ taste.number(scene.rescue.minutes, 0) }} min</span></template
-              ></template
-            ><span v-else-if="scene.dark.length" class="quiet">no switch helps</span>
-          </td>
-          <td class="number figures">{{ minutes(scene) }}</td>
-        </tr>
-      </tbody>
-    </table>
+              <summary>{{ row.rescue.back.length }} units</summary>
+              {{ names(row.rescue.back) }}
+            </details></template
+          ><template v-if="Number.isFinite(row.rescue.minutes)"
+            >: <span class="figures">{{ taste.number(row.rescue.minutes, 0) }} min</span></template
+          ></template
+        ><span v-else-if="row.dark.length" class="quiet">no switch helps</span>
+      </template>
+    </FactTable>
     <p class="quiet small">
       Switches stand as in normal flight; where every alternator is lost the pilot sets them and sheds after the delay.
       “No longer there” is what nothing else on board provides; the switches named feed most again, or make the rest
@@ -132,10 +137,13 @@ const rest = (scene: Scene) => scene.lostFunctions.filter(one => !GRAVE.includes
 </template>
 
 <style scoped>
+.sheet :deep(.body.virtual) {
+  max-height: 72vh;
+}
 .tight {
   gap: 3px;
 }
-td {
+.sheet :deep(td) {
   max-width: 240px;
 }
 .own {

@@ -15,6 +15,44 @@ const shown = computed<PhaseLoad>(
     power.loads.reduce((most, load) => (load.typicalA > most.typicalA ? load : most))
 )
 const a = (value: number) => taste.number(value, 1)
+const amps = (key: string, title: string, value: (load: PhaseLoad) => number | undefined): Column<PhaseLoad> => ({
+  key,
+  title,
+  value,
+  text: load => (value(load) === undefined ? '—' : a(value(load)!)),
+  number: true
+})
+const phases: Column<PhaseLoad>[] = [
+  { key: 'phase', title: 'Phase', value: load => load.phase },
+  amps('continuous', 'Continuous A', load => load.continuousA),
+  amps('intermittent', 'Intermittent', load => load.intermittentA),
+  amps('transmit', 'Transmitting', load => load.transmitA),
+  amps('typical', 'Typical A', load => load.typicalA),
+  amps('minutes', '5 min max.', load => load.fiveMinutesA),
+  amps('seconds', '5 s max.', load => load.fiveSecondsA),
+  amps('limit', 'Continuous limit', load => (load.engine === 'stopped' ? undefined : load.limitA)),
+  amps('margin', 'Margin', load => (load.engine === 'stopped' ? undefined : load.marginA)),
+  { key: 'acts', title: 'Working', value: () => '', plain: true, width: '64px' }
+]
+type UnitLoad = PhaseLoad['byUnit'][number]
+const draws = (key: string, title: string, value: (load: UnitLoad) => number): Column<UnitLoad> => ({
+  key,
+  title,
+  value,
+  text: load => (value(load) ? taste.number(value(load), 2) : ''),
+  number: true
+})
+const units: Column<UnitLoad>[] = [
+  { key: 'unit', title: 'Unit', value: load => load.label },
+  draws('continuous', 'Continuous', load => load.continuousA),
+  draws('intermittent', 'Intermittent', load => load.intermittentA),
+  draws('transmit', 'Transmitting', load => load.transmitA),
+  draws('minutes', '5 min max.', load => load.fiveMinutesA),
+  draws('seconds', '5 s max.', load => load.fiveSecondsA)
+]
+const phaseOf = (load: PhaseLoad) => load.phase
+const unitOf = (load: UnitLoad) => load.unit
+const phaseMarks = (load: PhaseLoad) => ({ class: load === shown.value ? 'here' : undefined })
 const state = (load: PhaseLoad) =>
   load.engine === 'stopped' || load.marginA >= 0
     ? ('holds' as const)
@@ -28,70 +66,45 @@ const state = (load: PhaseLoad) =>
     <section class="sheet">
       <h2>Loads by phase</h2>
       <div class="chart"><ChartsLoadChart :power="power" /></div>
-      <table class="list">
-        <thead>
-          <tr>
-            <th>Phase</th>
-            <th class="number">Continuous A</th>
-            <th class="number">Intermittent</th>
-            <th class="number">Transmitting</th>
-            <th class="number">Typical A</th>
-            <th class="number">5 min max.</th>
-            <th class="number">5 s max.</th>
-            <th class="number">Continuous limit</th>
-            <th class="number">Margin</th>
-            <th><span class="screen-reader">Working</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="load in power.loads" :key="load.phase" :class="{ here: load === shown }">
-            <td class="nowrap">
-              <StateMark :state="state(load)" :size="13" />
-              <button class="link" :aria-pressed="load === shown" @click="chosen = load.phase">{{ load.phase }}</button>
-            </td>
-            <td class="number figures">{{ a(load.continuousA) }}</td>
-            <td class="number figures">{{ a(load.intermittentA) }}</td>
-            <td class="number figures">{{ a(load.transmitA) }}</td>
-            <td class="number figures">
-              <b>{{ a(load.typicalA) }}</b>
-            </td>
-            <td class="number figures">{{ a(load.fiveMinutesA) }}</td>
-            <td class="number figures">{{ a(load.fiveSecondsA) }}</td>
-            <td class="number figures">
-              <template v-if="load.engine === 'stopped'"><span class="quiet">on battery</span></template
-              ><template v-else
-                >{{ a(load.limitA)
-                }}<span class="quiet small"> of {{ a(load.capacityA) }}{{ load.atIdle ? ' idle' : '' }}</span></template
-              >
-            </td>
-            <td class="number figures">{{ load.engine === 'stopped' ? '—' : a(load.marginA) }}</td>
-            <td class="number">
-              <v-btn
-                :aria-label="`Working of the load in ${load.phase}`"
-                @click="emit('why', `load in ${load.phase}`, { kind: 'load', of: load.phase })"
-              >
-                why
-              </v-btn>
-            </td>
-          </tr>
-          <tr>
-            <td>alternator lost, before shedding</td>
-            <td colspan="3" class="quiet">on the batteries</td>
-            <td class="number figures">
-              <b>{{ a(power.endurance.fullA) }}</b>
-            </td>
-            <td colspan="5" />
-          </tr>
-          <tr>
-            <td>alternator lost, after shedding</td>
-            <td colspan="3" class="quiet">on the batteries</td>
-            <td class="number figures">
-              <b>{{ a(power.endurance.shedA) }}</b>
-            </td>
-            <td colspan="5" />
-          </tr>
-        </tbody>
-      </table>
+      <FactTable
+        :rows="power.loads"
+        :columns="phases"
+        name="loads by phase"
+        no-filter
+        :key-of="phaseOf"
+        :marks="phaseMarks"
+      >
+        <template #phase="{ row }">
+          <span class="nowrap">
+            <StateMark :state="state(row)" :size="13" />
+            <v-btn variant="text" class="pick" :aria-pressed="row === shown" @click="chosen = row.phase">{{
+              row.phase
+            }}</v-btn>
+          </span>
+        </template>
+        <template #typical="{ row }">
+          <b>{{ a(row.typicalA) }}</b>
+        </template>
+        <template #limit="{ row }">
+          <span v-if="row.engine === 'stopped'" class="quiet">on battery</span
+          ><template v-else
+            >{{ a(row.limitA)
+            }}<span class="quiet small"> of {{ a(row.capacityA) }}{{ row.atIdle ? ' idle' : '' }}</span></template
+          >
+        </template>
+        <template #acts="{ row }">
+          <v-btn
+            :aria-label="`Working of the load in ${row.phase}`"
+            @click="emit('why', `load in ${row.phase}`, { kind: 'load', of: row.phase })"
+          >
+            why
+          </v-btn>
+        </template>
+      </FactTable>
+      <p class="small">
+        With the alternators lost the batteries give <b class="figures">{{ a(power.endurance.fullA) }} A</b> before
+        shedding and <b class="figures">{{ a(power.endurance.shedA) }} A</b> after it.
+      </p>
       <p class="quiet small">
         The continuous limit is 80 % of the rating of the alternators that reach a bus, or at idle what they give there
         if that is less. The 5 min maximum counts warm-up and the battery’s charge after the start; the 5 s maximum adds
@@ -100,31 +113,13 @@ const state = (load: PhaseLoad) =>
     </section>
     <section class="sheet">
       <h2>In {{ shown.phase }}</h2>
-      <table class="list">
-        <thead>
-          <tr>
-            <th>Unit</th>
-            <th class="number">Continuous</th>
-            <th class="number">Intermittent</th>
-            <th class="number">Transmitting</th>
-            <th class="number">5 min max.</th>
-            <th class="number">5 s max.</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="load in shown.byUnit" :key="load.unit">
-            <td>{{ load.label }}</td>
-            <td class="number figures">{{ taste.number(load.continuousA, 2) }}</td>
-            <td class="number figures">{{ load.intermittentA ? taste.number(load.intermittentA, 2) : '' }}</td>
-            <td class="number figures">{{ load.transmitA ? taste.number(load.transmitA, 2) : '' }}</td>
-            <td class="number figures">{{ taste.number(load.fiveMinutesA, 2) }}</td>
-            <td class="number figures">{{ taste.number(load.fiveSecondsA, 2) }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-if="!shown.byUnit.length" class="quiet small">
-        Nothing draws in this phase. Choose units with a power entry in Equipment.
-      </p>
+      <FactTable
+        :rows="shown.byUnit"
+        :columns="units"
+        :name="`loads in ${shown.phase}`"
+        :key-of="unitOf"
+        empty="Nothing draws in this phase. Choose units with a power entry in Equipment."
+      />
     </section>
   </div>
 </template>
@@ -148,20 +143,11 @@ const state = (load: PhaseLoad) =>
 .nowrap {
   white-space: nowrap;
 }
-.here td {
+.loads :deep(.here td) {
   background: var(--dye-wash);
 }
-.link {
-  border: 0;
-  background: none;
-  padding: 0;
-  font: inherit;
-  color: inherit;
+.pick {
+  padding: 0 4px;
   text-decoration: underline dotted;
-  cursor: pointer;
-}
-table .plain {
-  padding: 0 5px;
-  font-size: 11.5px;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mdiMenuDown } from '@mdi/js'
 import {
   tieCells,
   type BackupAnswer,
@@ -95,7 +96,8 @@ const PLANS: readonly [Plan, string][] = [
   ['at minute', 'shed at minute'],
   ['below volts', 'shed below volts']
 ]
-const planOf = (row: (typeof rows.value)[number]): Plan =>
+type Row = (typeof rows.value)[number]
+const planOf = (row: Row): Plan =>
   row.kept
     ? 'stays on'
     : row.set?.shedAfterMinutes !== undefined
@@ -118,6 +120,42 @@ function plan(unit: Unit, how: Plan, value?: number) {
     `${unit.label}: ${how === 'stays on' ? 'stays on' : 'shed'} when the alternator quits`
   )
 }
+
+const planWords = (row: Row) => PLANS.find(([key]) => key === planOf(row))![1]
+/** One list of plans for all rows: opened where its button is. */
+const planning = ref(false)
+const planAt = shallowRef<HTMLElement>()
+const planFor = shallowRef<Unit>()
+function openPlan(event: MouseEvent, unit: Unit) {
+  planAt.value = event.currentTarget as HTMLElement
+  planFor.value = unit
+  planning.value = true
+}
+const untilOf = (row: Row) => (row.lost ? minutes(row.lost.minute) : 'a day and more')
+const columns = computed((): Column<Row>[] => [
+  { key: 'unit', title: 'Unit', value: row => row.label },
+  { key: 'amps', title: 'A before', value: row => row.amps, text: row => taste.number(row.amps, 2), number: true },
+  { key: 'plan', title: 'Plan', value: planWords },
+  { key: 'bar', title: 'Lit, over time in minutes', value: () => '', plain: true, picture: true, width: '34%' },
+  { key: 'until', title: 'Lit until', value: row => row.lost?.minute ?? Infinity, text: untilOf, number: true },
+  { key: 'why', title: 'Then', value: row => row.lost?.why },
+  { key: 'wh', title: 'Wh', value: row => row.wh, text: row => taste.number(row.wh, 0), number: true }
+])
+const offerColumns: Column<BackupOffer>[] = [
+  { key: 'name', title: 'Backup, with labour', value: one => one.name },
+  { key: 'gain', title: 'Gains', value: one => one.gainMinutes, text: one => minutes(one.gainMinutes), number: true },
+  {
+    key: 'worth',
+    title: 'per $100',
+    value: one => one.minutesPerDollar * 100,
+    text: one => `${taste.number(one.minutesPerDollar * 100, 1)} min`,
+    number: true
+  },
+  { key: 'acts', title: 'Add', value: () => '', plain: true, width: '60px' }
+]
+const unitOf = (row: Row) => row.unit
+const offerOf = (one: BackupOffer) => one.item
+const marks = (row: Row) => ({ 'data-loss': row.unit, 'class': row.kept ? undefined : 'off' })
 
 async function askShed() {
   const { option } = bench
@@ -285,32 +323,22 @@ function addBackup(offer: BackupOffer) {
           power first is not fed by it, or draws too much.
         </p>
       </div>
-      <table v-if="offers" class="list">
-        <thead>
-          <tr>
-            <th>Backup, with labour</th>
-            <th class="number">Gains</th>
-            <th class="number">per $100</th>
-            <th><span class="screen-reader">Add</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in offers" :key="one.item">
-            <td>
-              {{ one.name }}<br /><span class="small quiet figures"
-                >{{ taste.short(one.capacityAh) }} Ah, {{ taste.money(one.cents) }}, then
-                {{ minutes(one.minutes) }}</span
-              >
-            </td>
-            <td class="number figures">{{ minutes(one.gainMinutes) }}</td>
-            <td class="number figures">{{ taste.number(one.minutesPerDollar * 100, 1) }} min</td>
-            <td><v-btn :aria-label="`Add ${one.name}`" @click="addBackup(one)">Add</v-btn></td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-if="offers && !offers.length" class="quiet small">
-        The catalogue has no battery with cells of its own. Enter one in Equipment, with the column “battery”.
-      </p>
+      <FactTable
+        v-if="offers"
+        :rows="offers"
+        :columns="offerColumns"
+        name="backups"
+        no-filter
+        :key-of="offerOf"
+        empty="The catalogue has no battery with cells of its own. Enter one in Equipment, with the column “battery”."
+      >
+        <template #name="{ row }">
+          {{ row.name }}<br /><span class="small quiet figures"
+            >{{ taste.short(row.capacityAh) }} Ah, {{ taste.money(row.cents) }}, then {{ minutes(row.minutes) }}</span
+          >
+        </template>
+        <template #acts="{ row }"><v-btn :aria-label="`Add ${row.name}`" @click="addBackup(row)">Add</v-btn></template>
+      </FactTable>
       <table v-if="range" class="list">
         <caption class="small quiet">
           Minutes, by how much of their capacity the batteries have left, and how cold they are
@@ -339,71 +367,62 @@ function addBackup(offer: BackupOffer) {
     <PowerLossPhases class="whole" :endurance="endurance" />
     <section class="sheet whole">
       <h2>What loses power, when</h2>
-      <table class="list">
-        <thead>
-          <tr>
-            <th>Unit</th>
-            <th class="number">A before</th>
-            <th>Plan</th>
-            <th class="time">
-              Lit until<span class="scale" aria-hidden="true"
-                ><span v-for="tick in ticks" :key="tick" :style="{ left: share(tick) }">{{ tick }}</span></span
-              >
-            </th>
-            <th class="number">Wh</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in rows" :key="row.unit" :data-loss="row.unit" :class="{ off: !row.kept }">
-            <td>{{ row.label }}</td>
-            <td class="number figures">{{ taste.number(row.amps, 2) }}</td>
-            <td>
-              <div v-if="row.set" class="plan">
-                <select
-                  :value="planOf(row)"
-                  :aria-label="`Plan for ${row.label}`"
-                  @change="event => plan(row.set!, (event.target as HTMLSelectElement).value as Plan)"
-                >
-                  <option v-for="[key, says] in PLANS" :key="key" :value="key">{{ says }}</option></select
-                ><QuantityField
-                  v-if="planOf(row) === 'at minute'"
-                  hide-label
-                  kind="plain"
-                  :label="`Minute at which ${row.label} is shed`"
-                  :least="0"
-                  :most="1440"
-                  :model-value="row.set.shedAfterMinutes ?? 0"
-                  @update:model-value="v => plan(row.set!, 'at minute', v)"
-                /><QuantityField
-                  v-else-if="planOf(row) === 'below volts'"
-                  hide-label
-                  kind="plain"
-                  :label="`Volts below which ${row.label} is shed`"
-                  :least="1"
-                  :most="60"
-                  :model-value="row.set.shedBelowV!"
-                  @update:model-value="v => plan(row.set!, 'below volts', v)"
-                />
-              </div>
-            </td>
-            <td class="time">
-              <span class="track"
-                ><span
-                  class="lit"
-                  :class="{ short: row.kept && row.until < wanted }"
-                  :style="{ width: share(row.fedUntil) }" /><span
-                  v-if="row.until > row.fedUntil"
-                  class="own"
-                  :style="{ left: share(row.fedUntil), width: share(row.until - row.fedUntil) }" /><span
-                  class="want"
-                  :style="{ left: share(wanted) }" /></span
-              ><span class="figures until">{{ row.lost ? minutes(row.lost.minute) : 'a day and more' }}</span>
-              <span class="quiet small">{{ row.lost?.why ?? '' }}</span>
-            </td>
-            <td class="number figures">{{ taste.number(row.wh, 0) }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <FactTable :rows="rows" :columns="columns" name="what loses power" :key-of="unitOf" :marks="marks">
+        <template #header-bar>
+          <span class="scale" aria-hidden="true"
+            ><span v-for="tick in ticks" :key="tick" :style="{ left: share(tick) }">{{ tick }}</span></span
+          >
+        </template>
+        <template #plan="{ row }">
+          <div v-if="row.set" class="plan">
+            <v-btn
+              :aria-label="`Plan for ${row.label}: ${planWords(row)}`"
+              aria-haspopup="menu"
+              :append-icon="mdiMenuDown"
+              @click="(event: MouseEvent) => openPlan(event, row.set!)"
+              >{{ planWords(row) }}</v-btn><QuantityField
+              v-if="planOf(row) === 'at minute'"
+              hide-label
+              kind="plain"
+              :label="`Minute at which ${row.label} is shed`"
+              :least="0"
+              :most="1440"
+              :model-value="row.set.shedAfterMinutes ?? 0"
+              @update:model-value="v => plan(row.set!, 'at minute', v)"
+            /><QuantityField
+              v-else-if="planOf(row) === 'below volts'"
+              hide-label
+              kind="plain"
+              :label="`Volts below which ${row.label} is shed`"
+              :least="1"
+              :most="60"
+              :model-value="row.set.shedBelowV!"
+              @update:model-value="v => plan(row.set!, 'below volts', v)"
+            />
+          </div>
+        </template>
+        <template #bar="{ row }">
+          <span class="track"
+            ><span
+              class="lit"
+              :class="{ short: row.kept && row.until < wanted }"
+              :style="{ width: share(row.fedUntil) }" /><span
+              v-if="row.until > row.fedUntil"
+              class="own"
+              :style="{ left: share(row.fedUntil), width: share(row.until - row.fedUntil) }" /><span
+              class="want"
+              :style="{ left: share(wanted) }"
+          /></span>
+        </template>
+        <template #until="{ row }">
+          <span class="figures until">{{ untilOf(row) }}</span>
+        </template>
+      </FactTable>
+      <v-menu v-model="planning" :target="planAt" location="bottom">
+        <v-list density="compact">
+          <v-list-item v-for="[key, says] in PLANS" :key="key" :title="says" @click="planFor && plan(planFor, key)" />
+        </v-list>
+      </v-menu>
       <p class="quiet small">
         A bar is as long as the unit is lit, hatched while on a battery of its own; the upright stroke is the
         {{ wanted }} min wanted.
@@ -419,6 +438,9 @@ function addBackup(offer: BackupOffer) {
 </template>
 
 <style scoped>
+.loss :deep(.body.virtual) {
+  max-height: 72vh;
+}
 .loss {
   display: grid;
   grid-template-columns: minmax(0, 7fr) minmax(0, 5fr);
@@ -447,31 +469,19 @@ function addBackup(offer: BackupOffer) {
 .knobs {
   display: grid;
   grid-template-columns: repeat(2, 1fr);
-  gap: 4px 12px;
+  gap: 12px;
+  margin-top: 12px;
 }
 .next {
   margin-top: 10px;
   border-top: 1px solid var(--rule);
   padding-top: 8px;
 }
-.time {
-  width: 52%;
-}
-td.time {
-  vertical-align: middle;
-}
 .scale {
   position: relative;
-  display: inline-block;
-  width: 58%;
+  display: block;
   height: 12px;
-  margin-left: 0;
-  float: right;
-  margin-right: 42%;
   font-weight: 400;
-}
-th.time {
-  position: relative;
 }
 .scale span {
   position: absolute;
@@ -480,13 +490,10 @@ th.time {
 }
 .track {
   position: relative;
-  display: inline-block;
-  width: 58%;
+  display: block;
   height: 11px;
   background: var(--chalk);
   border: 1px solid var(--rule);
-  vertical-align: middle;
-  margin-right: 8px;
   overflow: hidden;
 }
 .lit {
@@ -515,14 +522,14 @@ th.time {
 }
 .ask {
   align-items: end;
-  gap: 5px;
-  margin: 4px 0 6px;
+  gap: 8px 5px;
+  margin: 12px 0 6px;
 }
 .ask .plain {
   padding: 3px 7px;
 }
-.ask .field {
-  width: 76px;
+.ask :deep(.v-input) {
+  flex: 0 0 150px;
 }
 .result {
   background: var(--dye-wash);
@@ -542,16 +549,11 @@ ul {
 .essential {
   color: var(--grease);
 }
-.off td {
+.loss :deep(.off td) {
   color: var(--quiet);
 }
 .plan {
   white-space: nowrap;
-}
-.plan select {
-  width: auto;
-  padding: 1px 3px;
-  font-size: 12px;
 }
 .plan {
   display: flex;

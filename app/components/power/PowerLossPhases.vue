@@ -6,33 +6,36 @@ import { useTaste } from '~/stores/taste'
 const { endurance } = defineProps<{ endurance: FlownEndurance }>()
 const taste = useTaste()
 const minutes = (value: number) => (Number.isFinite(value) ? `${taste.number(value, 0)} min` : 'a day and more')
+type PhaseLost = FlownEndurance['phases'][number]
+const columns: Column<PhaseLost>[] = [
+  { key: 'phase', title: 'Alternator lost in', value: one => one.phase },
+  { key: 'before', title: 'A before', value: one => one.fullA, text: one => taste.number(one.fullA, 1), number: true },
+  {
+    key: 'after',
+    title: 'A after shedding',
+    value: one => one.shedA,
+    text: one => taste.number(one.shedA, 1),
+    number: true
+  },
+  { key: 'minutes', title: 'Minutes', value: one => one.minutes, text: one => minutes(one.minutes), number: true },
+  { key: 'first', title: 'First to lose power', value: one => one.first?.label ?? '—' },
+  { key: 'why', title: 'Why', value: one => one.first?.why }
+]
+const phaseOf = (one: PhaseLost) => one.phase
+const marks = (one: PhaseLost) => ({ class: one.phase === endurance.phase ? 'here' : undefined })
 </script>
 
 <template>
   <section class="sheet">
     <h2>Lost in each phase, and by hand</h2>
-    <table class="list">
-      <thead>
-        <tr>
-          <th>Alternator lost in</th>
-          <th class="number">A before</th>
-          <th class="number">A after shedding</th>
-          <th class="number">Minutes</th>
-          <th>First to lose power</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in endurance.phases" :key="one.phase" :class="{ here: one.phase === endurance.phase }">
-          <td>{{ one.phase }}</td>
-          <td class="number figures">{{ taste.number(one.fullA, 1) }}</td>
-          <td class="number figures">{{ taste.number(one.shedA, 1) }}</td>
-          <td class="number figures">{{ minutes(one.minutes) }}</td>
-          <td>
-            {{ one.first?.label ?? '—' }} <span class="quiet small">{{ one.first?.why }}</span>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <FactTable
+      :rows="endurance.phases"
+      :columns="columns"
+      name="lost in each phase"
+      no-filter
+      :key-of="phaseOf"
+      :marks="marks"
+    />
     <p class="small" data-hand-sum>
       By hand, for the inspector: {{ taste.number(endurance.hand.delayMinutes, 0) }} min + ({{
         taste.number(endurance.hand.usableAh, 2)

@@ -7,6 +7,7 @@ import { useTaste } from '~/stores/taste'
 
 /** What a person found by looking at a clause, when, and whether the recalled text was held against the one in force. */
 const { one } = defineProps<{ one: ClauseResult }>()
+const emit = defineEmits<{ close: [] }>()
 const bench = useBench()
 const taste = useTaste()
 /** Papers are the aeroplane’s, whatever the option; all else is of the option that was looked at. */
@@ -37,60 +38,57 @@ const confirm = () =>
 </script>
 
 <template>
-  <div class="row look">
-    <select
-      :value="one.hand?.state ?? ''"
-      :aria-label="`Your answer to ${one.clause.ref}, ${one.clause.title}`"
-      @change="event => answer((event.target as HTMLSelectElement).value)"
-    >
-      <option value="">—</option>
-      <option>met</option>
-      <option>missing</option>
-      <option>does not apply</option>
-    </select>
-    <input
-      v-if="one.clause.everyMonths || one.clause.everyDays || one.hand"
-      type="date"
-      :value="one.hand?.on"
-      :aria-label="`Date for ${one.clause.ref}, ${one.clause.title}`"
-      @change="event => put({ on: (event.target as HTMLInputElement).value || undefined }, 'date')"
-    />
-    <input
-      v-if="one.hand"
-      :value="one.hand.note"
-      placeholder="note"
-      :aria-label="`Note for ${one.clause.ref}, ${one.clause.title}`"
-      @change="event => put({ note: (event.target as HTMLInputElement).value.slice(0, 4000) }, 'note')"
-    />
-    <button v-if="one.recalled" class="confirm" :aria-label="`Confirm the text of ${one.clause.ref}`" @click="confirm">
-      recalled: confirm
-    </button>
-    <span v-else-if="one.confirmedOn" class="quiet small">text confirmed {{ taste.day(one.confirmedOn) }}</span>
-  </div>
+  <ModalDialog
+    :model-value="true"
+    :aria-label="`Your answer to ${one.clause.ref}, ${one.clause.title}`"
+    @update:model-value="emit('close')"
+  >
+    <v-card class="answer" max-width="520">
+      <v-card-title>{{ one.clause.ref }}</v-card-title>
+      <v-card-text class="fields">
+        <p>
+          {{ one.clause.title }}. <StateMark :state="one.state" :size="14" /> {{ one.state }}:
+          {{ taste.say(one.because) }}
+        </p>
+        <ChoiceField
+          :model-value="(one.hand?.state ?? '') as string"
+          label="You looked, and found it"
+          :items="[{ value: '', title: 'no answer of yours' }, 'met', 'missing', 'does not apply']"
+          @update:model-value="answer"
+        />
+        <v-text-field
+          v-if="one.clause.everyMonths || one.clause.everyDays || one.hand"
+          type="date"
+          label="Date"
+          :model-value="one.hand?.on"
+          @change="(event: Event) => put({ on: (event.target as HTMLInputElement).value || undefined }, 'date')"
+        />
+        <v-text-field
+          v-if="one.hand"
+          label="Note"
+          :model-value="one.hand.note"
+          @change="(event: Event) => put({ note: (event.target as HTMLInputElement).value.slice(0, 4000) }, 'note')"
+        />
+        <p v-if="one.recalled" class="small">
+          Its text is recalled, not copied. Hold it against the one in force:
+          <v-btn :aria-label="`Confirm the text of ${one.clause.ref}`" @click="confirm">It says so</v-btn>
+        </p>
+        <p v-else-if="one.confirmedOn" class="quiet small">Text confirmed {{ taste.day(one.confirmedOn) }}.</p>
+      </v-card-text>
+      <v-card-actions>
+        <v-spacer /><v-btn color="primary" variant="flat" @click="emit('close')">Close</v-btn>
+      </v-card-actions>
+    </v-card>
+  </ModalDialog>
 </template>
 
 <style scoped>
-.look {
-  gap: 3px;
-  flex-wrap: wrap;
+.answer {
+  margin: 0 auto;
+  width: 100%;
 }
-.look select,
-.look input {
-  max-width: 100%;
-}
-.confirm {
-  background: none;
-  border: 0;
-  padding: 0;
-  font: inherit;
-  font-size: 12px;
-  color: var(--dye);
-  text-decoration: underline;
-  cursor: pointer;
-}
-@media (max-width: 900px) {
-  .confirm {
-    min-height: 40px;
-  }
+.fields {
+  display: grid;
+  gap: 12px;
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Additions, BackupSearch } from '#core/report'
+import type { Additions, BackupSearch, StanceAnswer } from '#core/report'
 import { TASK_WORDS } from '#core/resilience'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -34,16 +34,31 @@ const STANCE_SAYS = {
   'middle': 'one other chain for what keeps one flying, and a radio',
   'belt and braces': 'chains that share nothing'
 } as const
-/** Square inches or square centimetres, as lengths are read. */
-const area = (mm2: number) =>
-  taste.system === 'inch' ? `${taste.number(mm2 / 645.16, 0)} in²` : `${taste.number(mm2 / 100, 0)} cm²`
 const changes = ({ effect, faceMm2 }: Additions) =>
   [
     taste.money(effect.change.money),
     taste.mass(-effect.change['useful load']),
     `${taste.number(effect.change.amps, 1)} A`,
-    faceMm2 > 0 ? `${area(faceMm2)} of the panel` : 'nothing of the panel'
+    faceMm2 > 0 ? `${taste.area(faceMm2)} of the panel` : 'nothing of the panel'
   ].join(', ')
+const wants = (one: StanceAnswer) =>
+  one.additions?.says.map(taste.say).join(' ') ??
+  (one.found ? 'Nothing is wanted.' : 'None found among what was tried.')
+const columns: Column<StanceAnswer>[] = [
+  { key: 'school', title: 'School', value: one => one.stance },
+  { key: 'met', title: 'Follows', value: one => one.met.length, number: true },
+  { key: 'missing', title: 'Does not', value: one => one.missing.join('; ') || 'nothing' },
+  { key: 'wants', title: 'The least found that would', value: wants },
+  {
+    key: 'costs',
+    title: 'Costs',
+    value: one => one.additions && taste.sum(one.additions.effect.change.money),
+    text: one => (one.additions ? changes(one.additions) : ''),
+    number: true
+  },
+  { key: 'acts', title: 'Do', value: () => '', plain: true, width: '70px' }
+]
+const stanceOf = (one: StanceAnswer) => one.stance
 </script>
 
 <template>
@@ -62,44 +77,34 @@ const changes = ({ effect, faceMm2 }: Additions) =>
     <LongWork v-if="progress" :progress="progress" @stop="stop" />
     <p v-if="wrong" class="caution" role="alert">{{ wrong }}</p>
     <p v-if="old" class="small"><StateMark state="decide" :size="13" /> The design has changed since: search again.</p>
-    <table v-if="found" class="list">
-      <thead>
-        <tr>
-          <th>School</th>
-          <th>Follows</th>
-          <th>Does not</th>
-          <th>The least found that would</th>
-          <th class="number">Costs</th>
-          <th>Do</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in found.stances" :key="one.stance" :class="{ old }">
-          <td>
-            <b>{{ one.stance }}</b><template v-if="one.stance === bench.project?.brief.stance"> (yours)</template
-            ><br /><span class="quiet small">{{ STANCE_SAYS[one.stance] }}</span>
-          </td>
-          <td class="figures">{{ one.met.length }}</td>
-          <td class="small">{{ one.missing.join('; ') || 'nothing' }}</td>
-          <td class="small">
-            <template v-if="one.additions"
-              ><p v-for="(says, index) in one.additions.says" :key="index">{{ taste.say(says) }}</p></template
-            >
-            <template v-else>{{ one.found ? 'Nothing is wanted.' : 'None found among what was tried.' }}</template>
-          </td>
-          <td class="number figures">{{ one.additions ? changes(one.additions) : '' }}</td>
-          <td>
-            <v-btn
-              v-if="one.additions"
-              variant="outlined"
-              :disabled="old || bench.outOfDate"
-              @click="take(one.additions, `Backups: ${one.stance}`)"
-              >Do it</v-btn
-            >
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <FactTable
+      v-if="found"
+      :rows="found.stances"
+      :columns="columns"
+      name="schools of backup"
+      no-filter
+      :key-of="stanceOf"
+      :class="{ old }"
+    >
+      <template #school="{ row }">
+        <b>{{ row.stance }}</b><template v-if="row.stance === bench.project?.brief.stance"> (yours)</template
+        ><br /><span class="quiet small">{{ STANCE_SAYS[row.stance] }}</span>
+      </template>
+      <template #wants="{ row }">
+        <template v-if="row.additions"
+          ><p v-for="(says, index) in row.additions.says" :key="index">{{ taste.say(says) }}</p></template
+        >
+        <template v-else>{{ wants(row) }}</template>
+      </template>
+      <template #acts="{ row }">
+        <v-btn
+          v-if="row.additions"
+          :disabled="old || bench.outOfDate"
+          @click="take(row.additions, `Backups: ${row.stance}`)"
+          >Do it</v-btn
+        >
+      </template>
+    </FactTable>
   </section>
   <section v-if="found" class="sheet">
     <h2>After any single loss</h2>

@@ -10,25 +10,30 @@ const bench = useBench()
 const taste = useTaste()
 const showAll = ref(false)
 const packs = computed(() => [...PACKS, ...(bench.project?.packs ?? [])])
-/** Clauses under their headings, in the order of the packs. */
-const groups = computed(() => {
-  const found = new Map<string, ClauseResult[]>()
+const headingOf = (one: ClauseResult) =>
+  one.clause.group ?? packs.value.find(pack => pack.id === one.pack)?.title ?? one.pack
+/** Headings in the order of the packs, with how many clauses of each are asked and met. */
+const headings = computed(() => {
+  const found = new Map<string, { asked: number; met: number }>()
   for (const one of rules.clauses) {
-    const title = one.clause.group ?? packs.value.find(pack => pack.id === one.pack)?.title ?? one.pack
-    found.set(title, [...(found.get(title) ?? []), one])
+    const { asked, met } = found.get(headingOf(one)) ?? { asked: 0, met: 0 }
+    const counts = Number(one.state !== 'does not apply')
+    found.set(headingOf(one), { asked: asked + counts, met: met + Number(one.state === 'met') })
   }
-  return [...found].map(([title, all]) => {
-    const asked = all.filter(one => one.state !== 'does not apply')
-    return {
-      title,
-      asked: asked.length,
-      met: asked.filter(one => one.state === 'met').length,
-      clauses: showAll.value ? all : asked,
-      hidden: all.length - asked.length
-    }
-  })
+  return [...found].map(([title, counts]) => ({ title, ...counts }))
 })
-const shown = computed(() => groups.value.filter(group => group.clauses.length > 0))
+const heading = ref('')
+/** In the order that a reader would look: what wants a hand first is found by sorting, not by moving the law about. */
+const state = ref('')
+const shown = computed(() =>
+  rules.clauses.filter(
+    one =>
+      (showAll.value || one.state !== 'does not apply') &&
+      (!heading.value || headingOf(one) === heading.value) &&
+      (!state.value || one.state === state.value)
+  )
+)
+const states = computed(() => [...new Set(rules.clauses.map(one => one.state))].sort())
 /** By which chains each clause is met; worked out for what is shown. */
 const chains = computed(() => {
   const design = bench.examined
@@ -36,7 +41,7 @@ const chains = computed(() => {
   return new Map(rules.clauses.map(one => [one.key, chainsOf(design, one)]))
 })
 /** Whole packs of which nothing applies are named in one line. */
-const silent = computed(() => groups.value.filter(group => group.clauses.length === 0).map(group => group.title))
+const silent = computed(() => headings.value.filter(one => one.asked === 0).map(one => one.title))
 /** More units than these are folded to their number. */
 const MOST_NAMED = 4
 const names = (one: ClauseResult) =>
@@ -46,82 +51,114 @@ const names = (one: ClauseResult) =>
         .map(unit => unit.label)
         .join(', ')} and ${one.by.length - MOST_NAMED} more`
     : one.by.map(unit => unit.label).join(', ')
+const answering = ref('')
+const answered = computed(() => rules.clauses.find(one => one.key === answering.value))
+const answerOf = ({ hand }: ClauseResult) =>
+  hand ? [hand.state, hand.on ? taste.day(hand.on) : '', hand.note].filter(Boolean).join(', ') : ''
+const columns = computed((): Column<ClauseResult>[] => [
+  { key: 'ref', title: 'Clause', value: one => one.clause.ref, width: '118px' },
+  { key: 'title', title: 'Asks for', value: one => one.clause.title, width: '26%' },
+  { key: 'heading', title: 'Of', value: headingOf, hidden: true },
+  { key: 'state', title: 'State', value: one => one.state, width: '128px' },
+  {
+    key: 'evidence',
+    title: 'Evidence',
+    value: one => [names(one), taste.say(one.because)].filter(Boolean).join('. ')
+  },
+  { key: 'due', title: 'Due', value: one => one.due, text: one => (one.due ? taste.day(one.due) : ''), hidden: true },
+  { key: 'answer', title: 'Looked at by you', value: answerOf, width: '168px' }
+])
+const keyOf = (one: ClauseResult) => one.key
+const marks = (one: ClauseResult) => ({
+  'data-clause': one.key,
+  'class': one.state === 'does not apply' ? 'out' : undefined
+})
 </script>
 
 <template>
   <div class="row">
+    <ChoiceField
+      v-model="heading"
+      label="Heading"
+      class="pick wide"
+      :items="[
+        { value: '', title: 'all' },
+        ...headings.map(one => ({ value: one.title, title: `${one.title}: ${one.met} of ${one.asked}` }))
+      ]"
+    />
+    <ChoiceField
+      v-model="state"
+      label="State"
+      class="pick"
+      :items="[{ value: '', title: 'any' }, ...states.map(one => ({ value: one as string, title: one as string }))]"
+    />
     <v-checkbox v-model="showAll" label="Also what does not apply" />
     <span v-if="silent.length && !showAll" class="quiet small">Nothing applies of: {{ silent.join('; ') }}.</span>
   </div>
-  <section v-for="group in shown" :key="group.title" class="sheet">
-    <h2>
-      {{ group.title }} <span class="figures quiet">{{ group.met }} of {{ group.asked }}</span>
-      <span v-if="group.hidden && !showAll" class="quiet small"> · {{ group.hidden }} do not apply</span>
-    </h2>
-    <table class="list">
-      <colgroup>
-        <col style="width: 112px" />
-        <col style="width: 26%" />
-        <col style="width: 128px" />
-        <col />
-        <col style="width: 168px" />
-      </colgroup>
-      <thead>
-        <tr>
-          <th>Clause</th>
-          <th>Asks for</th>
-          <th>State</th>
-          <th>Evidence</th>
-          <th>Looked at by you</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="one in group.clauses"
-          :key="one.key"
-          :data-clause="one.key"
-          :class="{ out: one.state === 'does not apply' }"
+  <section class="sheet">
+    <FactTable
+      class="clauses"
+      :rows="shown"
+      :columns="columns"
+      name="clauses"
+      :key-of="keyOf"
+      :marks="marks"
+      empty="No clause of this kind is asked."
+    >
+      <template #ref="{ row }"
+        ><span class="figures small">{{ row.clause.ref }}</span></template
+      >
+      <template #title="{ row }">
+        {{ row.clause.title }}
+        <span v-if="showAll && row.clause.applies" class="quiet small"
+          ><br />asked: {{ conditionWords(row.clause.applies) }}</span
         >
-          <td class="figures small">{{ one.clause.ref }}</td>
-          <td>
-            {{ one.clause.title }}
-            <span v-if="showAll && one.clause.applies" class="quiet small"
-              ><br />asked: {{ conditionWords(one.clause.applies) }}</span
-            >
-          </td>
-          <td><StateMark :state="one.state" :size="15" /> {{ one.state }}</td>
-          <td>
-            <template v-if="one.by.length"
-              ><b>{{ names(one) }}</b
-              ><br
-            /></template>
-            <details v-if="chains.get(one.key)?.length" class="small">
-              <summary>
-                {{ chains.get(one.key)!.length > 1 ? 'two chains that share nothing' : 'one chain' }}
-              </summary>
-              <p v-for="(chain, index) in chains.get(one.key)" :key="index">{{ index + 1 }}. {{ chainWords(chain) }}</p>
-            </details>
-            <span class="quiet small"
-              >{{ taste.say(one.because) }}<template v-if="one.due"> Due {{ taste.day(one.due) }}.</template></span
-            >
-            <span v-if="one.clause.note && one.state !== 'met'" class="quiet small"> {{ one.clause.note }}</span>
-            <span v-if="one.lapsed && one.state !== 'missing'" class="small"
-              ><StateMark state="decide" :size="12" /> {{ taste.say(one.lapsed) }}</span
-            >
-          </td>
-          <td><RulesAnswer :one="one" /></td>
-        </tr>
-      </tbody>
-    </table>
+      </template>
+      <template #state="{ row }"><StateMark :state="row.state" :size="15" /> {{ row.state }}</template>
+      <template #evidence="{ row }">
+        <template v-if="row.by.length"
+          ><b>{{ names(row) }}</b
+          ><br
+        /></template>
+        <details v-if="chains.get(row.key)?.length" class="small">
+          <summary>{{ chains.get(row.key)!.length > 1 ? 'two chains that share nothing' : 'one chain' }}</summary>
+          <p v-for="(chain, index) in chains.get(row.key)" :key="index">{{ index + 1 }}. {{ chainWords(chain) }}</p>
+        </details>
+        <span class="quiet small"
+          >{{ taste.say(row.because) }}<template v-if="row.due"> Due {{ taste.day(row.due) }}.</template></span
+        >
+        <span v-if="row.clause.note && row.state !== 'met'" class="quiet small"> {{ row.clause.note }}</span>
+        <span v-if="row.lapsed && row.state !== 'missing'" class="small"
+          ><StateMark state="decide" :size="12" /> {{ taste.say(row.lapsed) }}</span
+        >
+      </template>
+      <template #answer="{ row }">
+        <span v-if="row.hand" class="small">{{ answerOf(row) }}<br /></span>
+        <v-btn :aria-label="`Your answer to ${row.clause.ref}, ${row.clause.title}`" @click="answering = row.key">{{
+          row.hand ? 'Change' : 'Answer'
+        }}</v-btn>
+        <span v-if="row.recalled" class="quiet small"> recalled text</span>
+      </template>
+    </FactTable>
   </section>
+  <RulesAnswer v-if="answered" :one="answered" @close="answering = ''" />
 </template>
 
 <style scoped>
-.out {
+.pick {
+  flex: 0 1 160px;
+}
+.wide {
+  flex-basis: 300px;
+}
+.clauses :deep(.out) {
   color: var(--quiet);
 }
-table.list {
+.clauses :deep(table) {
   table-layout: fixed;
+}
+.clauses :deep(.body.virtual) {
+  max-height: 72vh;
 }
 details p {
   margin: 2px 0 2px 8px;

@@ -40,6 +40,15 @@ const rowsOf = (connector: Connector) =>
       far: there.map(one => taste.say(one.wire[one.far])).join('; ')
     }
   })
+type PinRow = ReturnType<typeof rowsOf>[number]
+const columns: Column<PinRow>[] = [
+  { key: 'pin', title: 'Pin', value: row => row.pin.pin },
+  { key: 'name', title: 'Name', value: row => row.pin.name },
+  { key: 'for', title: 'For', value: row => row.for },
+  { key: 'wire', title: 'Wire', value: row => row.wires },
+  { key: 'far', title: 'Other end', value: row => row.far }
+]
+const pinOf = (row: PinRow) => row.pin.pin
 const wired = (connector: Connector) =>
   new Set(landings.value.filter(one => one.connector === connector.id).map(one => one.pin))
 const PITCH = 22
@@ -119,26 +128,12 @@ const open = computed({
             faceOf(connector).standard ? '' : ' Contacts stand in the order of the table.'
           }}
         </p>
-        <table class="list">
-          <thead>
-            <tr>
-              <th>Pin</th>
-              <th>Name</th>
-              <th>For</th>
-              <th>Wire</th>
-              <th>Other end</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in rowsOf(connector)" :key="row.pin.pin">
-              <td class="figures">{{ row.pin.pin }}</td>
-              <td>{{ row.pin.name ?? '' }}</td>
-              <td>{{ row.for }}</td>
-              <td class="figures">{{ row.wires }}</td>
-              <td>{{ row.far }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <FactTable
+          :rows="rowsOf(connector)"
+          :columns="columns"
+          :name="`pins of ${unit.label} ${connector.id}`"
+          :key-of="pinOf"
+        />
       </article>
     </section>
     <WiringPinDialog v-if="entering" v-model="open" :unit="entering.unit" :connector="entering.connector" />
@@ -146,6 +141,9 @@ const open = computed({
 </template>
 
 <style scoped>
+.one :deep(.body.virtual) {
+  max-height: 60vh;
+}
 .connectors {
   display: grid;
   grid-template-columns: 240px minmax(0, 1fr);
