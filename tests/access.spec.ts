@@ -99,7 +99,21 @@ test.describe('panes', () => {
           await expect(page.getByRole('button', { name: ask })).toBeEnabled()
         }
       expect(await violationsOf(page), pane).toEqual([])
+      if (pane !== 'Circuits') continue
+      for (const name of [/^Change the circuit of/, /^Change Alternator feed/]) {
+        await page.getByRole('button', { name }).first().click()
+        await expect(page.getByRole('dialog')).toBeVisible()
+        expect(await violationsOf(page), String(name)).toEqual([])
+        await page.keyboard.press('Escape')
+        await expect(page.getByRole('dialog')).toHaveCount(0)
+      }
     }
+  })
+  test('no accessibility violations in the answer to a clause', async ({ page }) => {
+    await page.goto(`${server.base}/p/skerrow-dunlin/rules?option=b`)
+    await page.getByRole('button', { name: /^Your answer to/ }).first().click()
+    await expect(page.getByRole('dialog')).toBeVisible()
+    expect(await violationsOf(page)).toEqual([])
   })
 })
 

@@ -63,9 +63,7 @@ test('an item’s face comes out of its maker’s drawing', async ({ page }) => 
     )
   })
   // What came of it is said first: a refusal would be read here in words.
-  await expect(dialog.getByText(/^\s*maker\.svg/)).toContainText('filled bezel, cutout and 1 screw hole', {
-    timeout: 60_000
-  })
+  await expect(dialog.getByText(/maker\.svg filled bezel, cutout and 1 screw hole/)).toBeVisible({ timeout: 60_000 })
   await expect(dialog.getByRole('textbox', { name: /^Bezel/ })).toHaveValue('rectangle 90 x 70 corner 4')
   await expect(dialog.getByRole('textbox', { name: /^Cutout/ })).toHaveValue('rectangle 50 x 50')
   await expect(dialog.getByRole('textbox', { name: /^Screws/ })).toHaveValue('-39 29 3.8')

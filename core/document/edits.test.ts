@@ -67,6 +67,7 @@ const rich = applyEdits(
     { type: 'actual.put', option: 'b', actual: { line: 'panel', says: 'Panel', cents: 190_000, on: '2027-02-01' } },
     { type: 'shift.put', option: 'b', shift: { task: 'cut', from: '2027-02-01' } },
     { type: 'check.set', check: { clause: 'us-equipment/b1', state: 'met', note: '' } },
+    { type: 'check.set', check: { clause: 'us-equipment/b13', option: 'b', state: 'met', note: '' } },
     ...start.options[0]!.units.map((unit): Edit => ({
       type: 'item.put',
       item: { ...start.items.find(one => one.id === unit.item)!, massKg: 3.3 }
@@ -424,6 +425,19 @@ describe('what used to slip through', () => {
       for (;;) add()
     }).toThrow(/21 options; there may be 20/)
     refuses({ type: 'option.rename', option: 'a', name: '  ' }, /cannot be so/)
+  })
+  it('a look at a clause is of an option that is there, opens again with it and goes with it', () => {
+    const look = (option: string): Edit => ({
+      type: 'check.set',
+      check: { clause: 'us-equipment/b13', option, state: 'met', note: 'belts seen' }
+    })
+    refuses(look('z'), /no option “z”/)
+    const { project } = applyEdits(start, [look('b')], 'look')
+    expect(project.handChecks.at(-1)).toMatchObject({ clause: 'us-equipment/b13', option: 'b' })
+    const opened = openProject(writeProject(project))
+    expect(opened.ok && opened.project.handChecks).toEqual(project.handChecks)
+    const dropped = applyEdits(project, [{ type: 'option.drop', option: 'b' }], 'drop').project
+    expect(dropped.handChecks.some(one => one.option === 'b')).toBe(false)
   })
   it('a record that is gone cannot be changed by an old diff, and a history that is another document’s is told', () => {
     const bench = act(

@@ -162,7 +162,8 @@ function indexOf(records: readonly Located[]): Index {
   const index: Index = { whole: new Map(), scopes: new Map(), items: new Map() }
   for (const { kind, scope, body, key } of records) {
     if (key === undefined && kind !== 'supply') continue
-    let kinds = scope === '' ? index.whole : index.scopes.get(scope)
+    // An option is the scope of what is in it, and is named from outside.
+    let kinds = scope === '' || kind === 'option' ? index.whole : index.scopes.get(scope)
     if (!kinds) index.scopes.set(scope, (kinds = new Map()))
     let keys = kinds.get(kind)
     if (!keys) kinds.set(kind, (keys = new Set()))
@@ -219,9 +220,10 @@ const SAYS: Partial<Record<Target, string>> = {
 }
 const label = (body: Body): string => String(body.label ?? body.name ?? body.text ?? body.unit ?? body.id ?? 'this')
 /** A record in words: what it is and what it is called. */
-const sayRecord = ({ kind, body }: Located): string => {
+const sayRecord = ({ kind, spec, body }: Located): string => {
   const called = label(body)
-  return called === 'this' ? `the ${kind}` : `the ${kind === 'fitted' ? 'installed unit' : kind} “${called}”`
+  const what = kind === 'fitted' ? 'installed unit' : 'says' in spec ? String(spec.says) : kind
+  return called === 'this' ? `the ${what}` : `the ${what} “${called}”`
 }
 
 export interface ReferenceProblem {

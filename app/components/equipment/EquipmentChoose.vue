@@ -27,6 +27,9 @@ function startFinding() {
   catching.value = false
   findField.value?.focus()
 }
+/** From Find to the first thing found, past all filters. */
+const list = useTemplateRef<HTMLElement>('list')
+const toFirst = () => list.value?.querySelector<HTMLElement>('[data-item] button')?.focus()
 onMounted(() => {
   if (route.query.find) startFinding()
 })
@@ -129,7 +132,7 @@ const some = (words: readonly string[], most: number) =>
 </script>
 
 <template>
-  <div class="choose" :class="{ old }">
+  <div ref="list" class="choose" :class="{ old }">
     <EquipmentLacking :items="items" :effects="effects" />
     <div class="row sieve" role="search">
       <v-text-field
@@ -139,6 +142,8 @@ const some = (words: readonly string[], most: number) =>
         type="search"
         aria-label="Find in the catalogue"
         placeholder="Find ( / )"
+        @keydown.down.prevent="toFirst"
+        @keydown.enter.prevent="toFirst"
       />
       <ChoiceField
         v-model="kind"

@@ -5,7 +5,7 @@ const taste = useTaste()
 const open = defineModel<boolean>({ required: true })
 const KEYS = [
   ['1 – 8', 'the eight steps'],
-  ['/', 'find in the catalogue'],
+  ['/', 'find in the catalogue; Down or Enter from there: to the first thing found'],
   ['[  ]', 'option before, option after'],
   [',  .', 'finding before, finding after'],
   ['arrows', 'in Panel: nudge the selected 0.05 in or 1 mm; Shift ten times, Alt a tenth'],

@@ -82,8 +82,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   }
   const target = event.target as HTMLElement
   const typing = target.closest('input, textarea, select, [contenteditable=true], .v-overlay')
-  // In a field in which nothing is being typed, undo is of the last act.
-  const writing = typing && !target.closest('[data-kept]')
+  // In a field in which nothing is being typed, undo is of the last act; in a tick or a list nothing ever is.
+  const nothingTyped = target.closest('[data-kept], [type=checkbox], [type=radio], .v-select')
+  const writing = target.closest('.v-overlay') ?? (nothingTyped ? null : typing)
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !writing) {
     event.preventDefault()
     if (event.shiftKey) bench.redo()
