@@ -111,7 +111,10 @@ test.describe('panes', () => {
   })
   test('no accessibility violations in the answer to a clause', async ({ page }) => {
     await page.goto(`${server.base}/p/skerrow-dunlin/rules?option=b`)
-    await page.getByRole('button', { name: /^Your answer to/ }).first().click()
+    await page
+      .getByRole('button', { name: /^Your answer to/ })
+      .first()
+      .click()
     await expect(page.getByRole('dialog')).toBeVisible()
     expect(await violationsOf(page)).toEqual([])
   })

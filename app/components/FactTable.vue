@@ -88,20 +88,14 @@ const items = computed(() => {
 })
 const kept = computed(() => items.value.map(({ row }) => row))
 type Item = (typeof items.value)[number]
-const inOrder = computed(() => new Intl.Collator(taste.locale || undefined, { sensitivity: 'accent', numeric: true }))
-/** Numbers by size, words by the reader’s alphabet; what is not known first. */
-function compare(a: string | number | undefined, b: string | number | undefined): number {
-  const known = [a, b].map(one => Number(one !== undefined && one !== '' && !Number.isNaN(one)))
-  if (!known[0] || !known[1]) return known[0]! - known[1]!
-  return typeof a === 'number' && typeof b === 'number' ? a - b : inOrder.value.compare(String(a), String(b))
-}
+const inOrder = computed(() => byAlphabet(taste.locale))
 const headers = computed(() =>
   shown.value.map(column => ({
     key: column.key,
     title: column.title,
     // The library would read every cell of every row for this; it sorts by the rows themselves.
     value: () => '',
-    sortRaw: (a: Item, b: Item) => compare(column.value(a.row), column.value(b.row)),
+    sortRaw: (a: Item, b: Item) => compareCells(column.value(a.row), column.value(b.row), inOrder.value),
     sortable: !column.plain,
     align: column.number ? ('end' as const) : ('start' as const),
     width: column.width,

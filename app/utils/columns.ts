@@ -19,3 +19,16 @@ export interface Column<Row> {
 /** What stands in a cell, as it is read. */
 export const cellText = <Row>(column: Column<Row>, row: Row): string =>
   column.text?.(row) ?? String(column.value(row) ?? '')
+
+type Cell = string | number | undefined
+/** How words are put in order by a reader’s alphabet: case counts for nothing, and the number in a word is a number. */
+export const byAlphabet = (locale: string): Intl.Collator =>
+  new Intl.Collator(locale || undefined, { sensitivity: 'accent', numeric: true })
+
+/** Numbers by size, words by the alphabet; what is not known first, a number before a word. */
+export function compareCells(a: Cell, b: Cell, alphabet: Intl.Collator): number {
+  const rank = (cell: Cell) =>
+    cell === undefined || cell === '' || Number.isNaN(cell) ? 0 : typeof cell === 'number' ? 1 : 2
+  if (rank(a) !== rank(b) || rank(a) === 0) return rank(a) - rank(b)
+  return rank(a) === 1 ? Math.sign((a as number) - (b as number)) || 0 : alphabet.compare(String(a), String(b))
+}
