@@ -30,6 +30,7 @@ import {
   type RecordSpec
 } from '.'
 import { EDIT_TYPES, RandomEdits } from './random.testing'
+import { recordsOf } from './records'
 
 /** Pin tables are long, and each is like the other: a few of them are enough to be changed at random. */
 const whole = demoProject('3-skerrow-dunlin')
@@ -480,5 +481,83 @@ describe('the table of references', () => {
     visit(PROJECT_SPEC)
     // A catalogue entry names its own ports.
     expect(forgotten.filter(field => !field.startsWith('item.'))).toEqual([])
+  })
+  /** One of every name that may stand in a record, made by edits as the rooms make them. */
+  const named = () => {
+    const supply = proposedSupply(resolve(start, 'b'))
+    const option = 'b'
+    const edits: Edit[] = [
+      { type: 'phase.put', option, phase: { id: 'v2', name: 'Next winter' } },
+      { type: 'shop.set', option, quote: 'q1' },
+      { type: 'circuit.set', option, circuit: { unit: 'nav', bus: 'avionics', alsoBus: 'essential' } },
+      { type: 'circuit.set', option, circuit: { unit: 'audio-4', sharesWith: 'com-2' } },
+      { type: 'circuit.set', option, circuit: { unit: 'ems', breakerUnit: 'glove' } },
+      {
+        type: 'circuit.set',
+        option,
+        circuit: { unit: 'fuel-pump', switch: { ratedA: 10, load: 'motor', unit: 'sw-pump' } }
+      },
+      {
+        type: 'supply.set',
+        option,
+        supply: {
+          ...supply,
+          ties: supply.ties.map((tie, at) => (at ? tie : { ...tie, unit: 'trim' })),
+          switches: supply.switches.map((one, at) => (at ? one : { ...one, unit: 'sw-master' }))
+        }
+      },
+      { type: 'disposal.set', option, disposal: { unit: 'horizon', how: 'sell', creditCents: 60_000, phase: 'v2' } },
+      {
+        type: 'cost.put',
+        option,
+        cost: { id: 'maps', says: 'Charts', cents: 100, yearly: false, taxed: 'not', phase: 'v2' }
+      },
+      {
+        type: 'task.put',
+        option,
+        task: { id: 'prop', name: 'Propeller', days: [1, 2, 3], after: [], before: [], hours: 2, phase: 'v2' }
+      },
+      { type: 'fitted.put', unit: { ...start.fitted[0]!, phase: 'v2' } }
+    ]
+    return applyEdits(rich, edits, 'name all').project
+  }
+  // A name that no edit of these tests can make is one that may be refused for ever, unseen.
+  it('has no name that no edit can say', () => {
+    const said = new Set<string>()
+    const seek = (part: unknown, [field, ...rest]: readonly string[]): boolean =>
+      part !== undefined &&
+      (field === undefined ||
+        (field === '*'
+          ? (part as unknown[]).some(element => seek(element, rest))
+          : seek((part as Record<string, unknown>)[field], rest)))
+    for (const { kind, body } of recordsOf(named()))
+      for (const { field } of REFERENCES[kind]) if (seek(body, field.split('.'))) said.add(`${kind}.${field}`)
+    const all = Object.entries(REFERENCES).flatMap(([kind, of]) => of.map(({ field }) => `${kind}.${field}`))
+    expect(all.filter(name => !said.has(name))).toEqual([])
+  })
+  it('what names all that can be named opens again as it was', () => {
+    const project = named()
+    expect(referenceProblems(project)).toEqual([])
+    const opened = openProject(writeProject(project))
+    expect(opened.ok ? opened.project.options : opened.problems).toEqual(project.options)
+  })
+  it('what is named is not left as a name of nothing when it goes', () => {
+    const project = named()
+    const gone = (edit: Edit) => applyEdits(project, [edit], 'gone').project.options.find(one => one.id === 'b')!
+    const visit = gone({ type: 'phase.drop', option: 'b', phase: 'v2' })
+    for (const one of [...visit.costs, ...visit.tasks, ...visit.disposals]) expect(one).not.toHaveProperty('phase')
+    expect(gone({ type: 'quote.drop', option: 'b', quote: 'q1' })).not.toHaveProperty('shop')
+    const circuit = (option: ReturnType<typeof gone>, unit: string) => option.circuits.find(one => one.unit === unit)
+    // What shared the breaker of a unit that goes has one of its own; a switch that was on the face is still a switch.
+    expect(circuit(gone({ type: 'unit.remove', option: 'b', unit: 'com-2' }), 'audio-4')).not.toHaveProperty(
+      'sharesWith'
+    )
+    expect(circuit(gone({ type: 'unit.remove', option: 'b', unit: 'sw-pump' }), 'fuel-pump')?.switch).toEqual({
+      ratedA: 10,
+      load: 'motor'
+    })
+    expect(circuit(gone({ type: 'unit.remove', option: 'b', unit: 'glove' }), 'ems')).not.toHaveProperty('breakerUnit')
+    const { supply } = gone({ type: 'unit.remove', option: 'b', unit: 'trim' })
+    expect(supply!.ties.some(tie => tie.unit === 'trim')).toBe(false)
   })
 })
