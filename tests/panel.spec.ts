@@ -1,7 +1,7 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
-import { choose, expect, test } from './watched'
+import { atRest, choose, expect, test } from './watched'
 import { PDFDocument } from 'pdf-lib'
 import { blankProject } from '../core/document'
 import { startServer, type Server } from './server'
@@ -20,6 +20,8 @@ test.afterAll(async () => {
 async function openLayout(page: Page, project = 'skerrow-dunlin') {
   await page.goto(`${server.base}/p/${project}/panel`)
   await page.waitForSelector('.sheet-metal')
+  // What is taken by its place is taken where it stands, not where it stood while the page was still filling.
+  await atRest(page)
 }
 const unit = (page: Page, id: string) => page.locator(`[data-unit="${id}"]`)
 const pane = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click()
@@ -131,7 +133,7 @@ test('where can the display go: shaded ground, or by how much it misses and what
   await choose(page, 'Where can this go?', /^Wide display/)
   await expect(page.getByText(/too (wide|high|deep)|The shaded ground/).first()).toBeVisible()
   await page.getByRole('button', { name: 'Try the whole catalogue' }).click()
-  await expect(page.locator('.ranks tbody tr').first()).toContainText('fits')
+  await expect(page.locator('[data-ranked]').first()).toContainText('fits')
   // Among round dials no single move makes room for a wide display: the fewest that must leave are named, and leave.
   await page.getByRole('tab', { name: /Option A/ }).click()
   await choose(page, 'Where can this go?', 'Ostrel Wideface 10')

@@ -68,7 +68,7 @@ test('from a bare project to a printed analysis', async ({ page }) => {
     .getByRole('link', { name: /Equipment/ })
     .click()
   for (const name of ['Wideface 10', 'Wayfarer T', 'Reserve 6']) {
-    await page.getByRole('searchbox').fill(name)
+    await page.getByRole('searchbox', { name: 'Find in the catalogue' }).fill(name)
     await page.getByRole('button', { name: `Add ${name}`, exact: true }).click()
   }
   await page.getByRole('navigation', { name: 'Job card' }).getByRole('link', { name: /Power/ }).click()

@@ -46,7 +46,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
 
   await page.getByRole('tab', { name: 'Add', exact: true }).click()
   for (const name of ['Rondo Horizon', 'Rondo Direction', 'Wayfarer S']) {
-    await page.getByRole('searchbox').fill(name)
+    await page.getByRole('searchbox', { name: 'Find in the catalogue' }).fill(name)
     await page.getByRole('button', { name: `Add ${name}`, exact: true }).click()
   }
   await page.getByRole('tab', { name: 'Installed', exact: true }).click()
@@ -112,7 +112,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   await expect(page.locator('[data-clause="us-equipment/b1"]')).toContainText('Airspeed')
   await expect(page.locator('[data-clause="us-equipment/c2"]')).toContainText('Position lights')
   for (const title of ['Day VFR, 91.205(b)', 'Night adds, 91.205(c)', 'IFR adds, 91.205(d)'])
-    await expect(page.getByRole('heading', { name: title })).toBeVisible()
+    await expect(page.getByRole('cell', { name: title }).first()).toBeVisible()
 
   // Every figure shows its working.
   await page.locator('[data-figure="minutes"]').click()

@@ -240,10 +240,16 @@ export function ownFields(spec: RecordSpec, body: Body): Body {
  */
 const lists = new WeakMap<readonly Body[], { parent: string; scope: string; located: readonly Located[] }>()
 
+/** The records of a document as they were found: a document never changes, a changed one is another. */
+const documents = new WeakMap<Project, readonly Located[]>()
+
 /** Every record of a document, parents before what is below them. What did not change since is not walked again. */
-export function recordsOf(project: Project): Located[] {
+export function recordsOf(project: Project): readonly Located[] {
+  const known = documents.get(project)
+  if (known) return known
   const found: Located[] = []
   walk({ kind: 'project', spec: PROJECT_SPEC, path: '', scope: '', body: project as unknown as Body }, found)
+  documents.set(project, found)
   return found
 }
 

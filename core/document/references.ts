@@ -158,7 +158,10 @@ interface Index {
   scopes: Map<string, Map<RecordKind, Set<string>>>
   items: Map<string, Item>
 }
+const indices = new WeakMap<readonly Located[], Index>()
 function indexOf(records: readonly Located[]): Index {
+  const known = indices.get(records)
+  if (known) return known
   const index: Index = { whole: new Map(), scopes: new Map(), items: new Map() }
   for (const { kind, scope, body, key } of records) {
     if (key === undefined && kind !== 'supply') continue
@@ -170,6 +173,7 @@ function indexOf(records: readonly Located[]): Index {
     keys.add(key ?? kind)
     if (kind === 'item') index.items.set(key!, body as unknown as Item)
   }
+  indices.set(records, index)
   return index
 }
 

@@ -34,6 +34,7 @@ const columns = computed((): Column<Ranked>[] => [
   },
   { key: 'fit', title: 'Fit', value: fitOf }
 ])
+const marks = (one: Ranked) => ({ 'data-ranked': one.item.id })
 const itemOf = (one: Ranked) => one.item.id
 const { progress, run, stop } = useLongWork()
 
@@ -185,7 +186,15 @@ async function rankAll() {
       <p v-if="!ranked" class="small quiet">
         Try the whole catalogue: what fits as the panel is now, with the most room first.
       </p>
-      <FactTable v-else class="ranked" :rows="ranked" :columns="columns" name="what fits" :key-of="itemOf">
+      <FactTable
+        v-else
+        class="ranked"
+        :rows="ranked"
+        :columns="columns"
+        name="what fits"
+        :key-of="itemOf"
+        :marks="marks"
+      >
         <template #item="{ row }">
           <v-btn @click="wanted = `item:${row.item.id}`">{{ row.item.maker }} {{ row.item.name }}</v-btn>
         </template>

@@ -56,7 +56,7 @@ const answered = computed(() => rules.clauses.find(one => one.key === answering.
 const answerOf = ({ hand }: ClauseResult) =>
   hand ? [hand.state, hand.on ? taste.day(hand.on) : '', hand.note].filter(Boolean).join(', ') : ''
 const columns = computed((): Column<ClauseResult>[] => [
-  { key: 'ref', title: 'Clause', value: one => one.clause.ref, width: '118px' },
+  { key: 'ref', title: 'Clause', value: one => one.clause.ref, width: '148px' },
   { key: 'title', title: 'Asks for', value: one => one.clause.title, width: '26%' },
   { key: 'heading', title: 'Of', value: headingOf, hidden: true },
   { key: 'state', title: 'State', value: one => one.state, width: '128px' },
@@ -105,9 +105,10 @@ const marks = (one: ClauseResult) => ({
       :marks="marks"
       empty="No clause of this kind is asked."
     >
-      <template #ref="{ row }"
-        ><span class="figures small">{{ row.clause.ref }}</span></template
-      >
+      <template #ref="{ row }">
+        <span class="figures small">{{ row.clause.ref }}</span>
+        <span class="quiet small of">{{ headingOf(row) }}</span>
+      </template>
       <template #title="{ row }">
         {{ row.clause.title }}
         <span v-if="showAll && row.clause.applies" class="quiet small"
@@ -159,6 +160,9 @@ const marks = (one: ClauseResult) => ({
 }
 .clauses :deep(.body.virtual) {
   max-height: 72vh;
+}
+.of {
+  display: block;
 }
 details p {
   margin: 2px 0 2px 8px;
