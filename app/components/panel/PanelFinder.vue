@@ -21,10 +21,10 @@ interface Ranked {
   awayMm?: number
 }
 const ranked = shallowRef<Ranked[]>()
-const fitOf = (one: Ranked) => (one.fits ? 'fits' : 'no place; choose it for why')
+const fitOf = (one: Ranked) => (one.fits ? 'fits' : 'no place')
 const columns = computed((): Column<Ranked>[] => [
   { key: 'item', title: 'Item', value: one => `${one.item.maker} ${one.item.name}` },
-  { key: 'kind', title: 'Kind', value: one => one.item.kind },
+  { key: 'kind', title: 'Kind', value: one => one.item.kind, hidden: true },
   {
     key: 'ground',
     title: place.value ? 'Off its middle' : 'Ground',
@@ -195,8 +195,11 @@ async function rankAll() {
         :key-of="itemOf"
         :marks="marks"
       >
+        <template #tools><span class="small quiet">Press one to see its ground, or why it has none.</span></template>
         <template #item="{ row }">
-          <v-btn @click="wanted = `item:${row.item.id}`">{{ row.item.maker }} {{ row.item.name }}</v-btn>
+          <v-btn variant="text" class="choose" @click="wanted = `item:${row.item.id}`">{{
+            row.item.name
+          }}</v-btn><br /><span class="quiet small">{{ row.item.maker }} · {{ row.item.kind }}</span>
         </template>
         <template #fit="{ row }">
           <StateMark :state="row.fits ? 'holds' : 'must fix'" :size="13" /> {{ fitOf(row) }}
@@ -218,6 +221,11 @@ async function rankAll() {
   gap: 6px;
   align-content: start;
   border-bottom: 1px solid var(--rule);
+}
+.choose {
+  padding: 0;
+  min-width: 0;
+  text-decoration: underline dotted;
 }
 .ranked :deep(.body.virtual) {
   max-height: 60vh;
