@@ -104,7 +104,7 @@ const headers = computed(() =>
 )
 const table = (): (string | number)[][] => [
   shown.value.filter(column => !column.plain).map(column => column.title),
-  ...kept.value.map(row => shown.value.filter(column => !column.plain).map(column => column.value(row) ?? ''))
+  ...kept.value.map(row => shown.value.filter(column => !column.plain).map(column => cellGiven(column, row)))
 ]
 async function copy() {
   const text = Papa.unparse(table(), { delimiter: '\t', newline: '\n' })

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { byAlphabet, cellText, compareCells, type Column } from './columns'
+import { byAlphabet, cellGiven, cellText, compareCells, type Column } from './columns'
 
 const alphabet = byAlphabet('en-US')
 const sorted = (cells: (string | number | undefined)[], locale = 'en-US') =>
@@ -48,5 +48,12 @@ describe('the order of a table', () => {
     expect(cellText(column, { ohm: 0 })).toBe('0')
     expect(cellText(column, {})).toBe('')
     expect(cellText({ ...column, text: row => `${row.ohm} Ω` }, { ohm: 2 })).toBe('2 Ω')
+  })
+  // RFC 4180 knows no endless number, and spreadsheets read “Infinity” as a word: it is given as the screen says it.
+  it('what has no end is given in words, a number as a number', () => {
+    const column: Column<number> = { key: 'min', title: 'Lit until', value: row => row, text: () => 'a day and more' }
+    expect(cellGiven(column, Infinity)).toBe('a day and more')
+    expect(cellGiven(column, 93.25)).toBe(93.25)
+    expect(cellGiven({ ...column, value: () => undefined }, 1)).toBe('')
   })
 })

@@ -19,6 +19,11 @@ export interface Column<Row> {
 /** What stands in a cell, as it is read. */
 export const cellText = <Row>(column: Column<Row>, row: Row): string =>
   column.text?.(row) ?? String(column.value(row) ?? '')
+/** What is copied and exported of a cell: its value; as it is read where that is no number that a sheet can hold. */
+export function cellGiven<Row>(column: Column<Row>, row: Row): string | number {
+  const value = column.value(row)
+  return typeof value === 'number' && !Number.isFinite(value) ? cellText(column, row) : (value ?? '')
+}
 
 type Cell = string | number | undefined
 /** How words are put in order by a reader’s alphabet: case counts for nothing, and the number in a word is a number. */
