@@ -132,7 +132,7 @@ const why = (what: string, kind: 'circuit breaker' | 'circuit wire' | 'circuit d
           :model-value="own?.return ?? ''"
           label="Back by"
           :items="[
-            { value: '', title: dotted(circuit.return, true) },
+            { value: '', title: own?.return ? 'as proposed' : dotted(circuit.return, true) },
             ...RETURNS.map(one => ({ value: one, title: one }))
           ]"
           @update:model-value="back => choose({ return: (back || undefined) as 'structure' }, 'its return')"
