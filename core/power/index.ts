@@ -49,6 +49,7 @@ export { SWITCH_LOADS, switchDerating, switchFor, type SwitchLoad } from './circ
 export {
   allowableDropV,
   BREAKER_SIZES_A,
+  DROP_TOLERANCE,
   DROP_BASIS,
   GAUGES,
   gauge,

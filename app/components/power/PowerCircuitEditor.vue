@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BREAKER_SIZES_A, GAUGES, SWITCH_LOADS, type Circuit, type PowerReport } from '#core/power'
+import { BREAKER_SIZES_A, DROP_TOLERANCE, GAUGES, SWITCH_LOADS, type Circuit, type PowerReport } from '#core/power'
 import type { CircuitChoice } from '#core/document'
 import type { FigureOf } from '#core/design'
 import { useBench } from '~/stores/bench'
@@ -164,7 +164,7 @@ const why = (what: string, kind: 'circuit breaker' | 'circuit wire' | 'circuit d
           </dd>
           <dt>Voltage drop</dt>
           <dd>
-            <span :class="{ over: circuit.dropV > circuit.dropLimitV * 1.013 }"
+            <span :class="{ over: circuit.dropV > circuit.dropLimitV * (1 + DROP_TOLERANCE) }"
               >{{ taste.number(circuit.dropV, 3) }} V</span
             >
             of {{ taste.number(circuit.dropLimitV, 1) }}

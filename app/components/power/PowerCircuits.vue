@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { breakerRows, controlsOf, powerModel, type Circuit, type Feeder, type PowerReport } from '#core/power'
+import {
+  breakerRows,
+  controlsOf,
+  DROP_TOLERANCE,
+  powerModel,
+  type Circuit,
+  type Feeder,
+  type PowerReport
+} from '#core/power'
 import { STRUCTURES, type Airframe } from '#core/document'
 import type { FigureOf } from '#core/design'
 import { useBench } from '~/stores/bench'
@@ -36,7 +44,7 @@ const names = computed(() => ({
   bus: new Map(power.supply.buses.map(bus => [bus.id, bus.name])),
   unit: new Map(power.circuits.map(circuit => [circuit.unit, circuit.label]))
 }))
-const isOver = (circuit: Circuit) => circuit.dropV > circuit.dropLimitV * 1.013
+const isOver = (circuit: Circuit) => circuit.dropV > circuit.dropLimitV * (1 + DROP_TOLERANCE)
 const switchOf = ({ unit, switch: { ratedA, wantedA, load } }: Circuit) =>
   [
     ratedA === undefined ? `wants ${wantedA ? `${taste.short(wantedA)} A` : 'a relay'}` : `${taste.short(ratedA)} A`,
