@@ -117,31 +117,33 @@ const NO_PRICES: Prices = {
   contingencyPercent: 0
 }
 
-/** The as-found aeroplane as an option, so that every room can examine it like any other. */
-function asFound(project: Project): Option {
-  return {
-    id: AS_FOUND,
-    name: 'As installed',
-    note: '',
-    units: project.fitted,
-    disposals: [],
-    circuits: [],
-    links: project.fittedLinks,
-    wires: [],
-    rows: [],
-    groups: [],
-    labels: [],
-    flows: [],
-    phases: [],
-    quotes: [],
-    costs: [],
-    actuals: [],
-    tasks: [],
-    shifts: [],
-    busOrders: [],
-    prices: NO_PRICES
-  }
+/** What the aeroplane as found has of nothing: one and the same for all documents, so that it counts as unchanged. */
+const NOTHING_OF_ITS_OWN = {
+  id: AS_FOUND,
+  name: 'As installed',
+  note: '',
+  disposals: [],
+  circuits: [],
+  wires: [],
+  rows: [],
+  groups: [],
+  labels: [],
+  flows: [],
+  phases: [],
+  quotes: [],
+  costs: [],
+  actuals: [],
+  tasks: [],
+  shifts: [],
+  busOrders: [],
+  prices: NO_PRICES
 }
+/** The as-found aeroplane as an option, so that every room can examine it like any other. */
+const asFound = (project: Project): Option => ({
+  ...NOTHING_OF_ITS_OWN,
+  units: project.fitted,
+  links: project.fittedLinks
+})
 
 /**
  * Joins an option with items, places and airframe.

@@ -1,4 +1,4 @@
-import { AS_FOUND, seeking, type Basis, type Design, type Remedy, type Finding } from '../design'
+import { AS_FOUND, seeking, type Basis, type Design, type DesignUnit, type Finding, type Remedy } from '../design'
 import {
   areaMm2,
   DIRECTIONS,
@@ -226,8 +226,9 @@ const NONE: readonly Misfit[] = []
 
 /** What stands between two units. */
 export function misfitsBetween(a: Placed, b: Placed, leastWebMm: number): readonly Misfit[] {
-  const far = a.reachMm + b.reachMm + leastWebMm
-  if ((a.x - b.x) ** 2 + (a.y - b.y) ** 2 > far ** 2) return NONE
+  const [dx, dy] = [Math.abs(a.x - b.x), Math.abs(a.y - b.y)]
+  if (dx > a.halfMm.x + b.halfMm.x + leastWebMm || dy > a.halfMm.y + b.halfMm.y + leastWebMm) return NONE
+  if (dx * dx + dy * dy > (a.reachMm + b.reachMm + leastWebMm) ** 2) return NONE
   const found: Misfit[] = []
   const about = { other: b.id, otherName: b.label }
   const bezels = gap(a.bezel, b.bezel)
@@ -492,15 +493,36 @@ function also(rest: readonly Misfit[]): string {
   return things.length ? ` Their ${things.join(' and ')} meet too.` : ''
 }
 
+/** Units that belong on the panel and have no position yet. */
+const waiting = (design: Design): DesignUnit[] =>
+  design.units.filter(unit => unit.place.kind === 'panel' && !unit.at && unit.item.face)
+
+/** What stands on the face, with what waits to be put there. */
+export function withWaiting(design: Design, face: PanelReport): PanelReport {
+  const units = waiting(design)
+  if (units.length === 0) return face
+  const findings = units.map((unit): Finding => ({
+    id: `panel.unplaced:${unit.id}`,
+    code: 'panel.unplaced',
+    weight: 'decide',
+    subjects: [unit.id],
+    basis: { kind: 'entered', source: 'position on the panel' },
+    says: say`${thing(unit)} belongs on the panel and has no position yet. In Panel, drag it from the tray or type its position.`,
+    remedies: []
+  }))
+  return { ...face, unplaced: units.map(unit => unit.id), findings: [...face.findings, ...findings] }
+}
 /**
  * Examines the face and what lies behind it.
  * Limits come from the panel itself (lip, least web, depth) as the user entered them.
  */
-export function examinePanel(design: Design): PanelReport {
+export const examinePanel = (design: Design): PanelReport => withWaiting(design, examineFace(design))
+
+/** The same of what has a position alone: what waits for one changes nothing on the face. */
+export function examineFace(design: Design): PanelReport {
   const ground = groundOf(design.airframe.panel)
-  const onPanel = design.units.filter(unit => unit.place.kind === 'panel')
+  const onPanel = design.units.filter(unit => unit.place.kind === 'panel' && unit.at)
   const placed = onPanel.flatMap(unit => setDownUnit(unit) ?? [])
-  const unplaced = onPanel.filter(unit => !unit.at && unit.item.face).map(unit => unit.id)
   // What is locked stays, and a member of a row would take the others along.
   const fixed = new Set(onPanel.filter(unit => unit.locked || unit.row !== undefined).map(unit => unit.id))
   const findings: Finding[] = []
@@ -568,22 +590,10 @@ export function examinePanel(design: Design): PanelReport {
     ...examineAccess(design, placed),
     ...examineLabels(design, placed)
   )
-  for (const id of unplaced) {
-    const unit = onPanel.find(one => one.id === id)!
-    findings.push({
-      id: `panel.unplaced:${id}`,
-      code: 'panel.unplaced',
-      weight: 'decide',
-      subjects: [id],
-      basis: { kind: 'entered', source: 'position on the panel' },
-      says: say`${thing(unit)} belongs on the panel and has no position yet. In Panel, drag it from the tray or type its position.`,
-      remedies: []
-    })
-  }
   return {
     findings,
     placed,
-    unplaced,
+    unplaced: [],
     leastMetalMm: between && least,
     leastMetalBetween: between,
     cutShare:

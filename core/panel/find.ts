@@ -78,8 +78,15 @@ function leastInTheWay(item: Item, free: FreeGround, others: readonly Placed[], 
     for (const [from, to] of row.runs)
       for (let x = from; x <= to; x += LOOK_MM) {
         const here = setDown({ id: '\u0000trial', label: item.name, item }, x, row.y)!
-        const misfits = others.flatMap(other => misfitsBetween(here, other, ground.panel.leastWebMm))
-        const sum = misfits.reduce((total, misfit) => total + misfit.limitMm - misfit.measuredMm, 0)
+        const misfits: Misfit[] = []
+        let sum = 0
+        for (const other of others) {
+          for (const misfit of misfitsBetween(here, other, ground.panel.leastWebMm)) {
+            misfits.push(misfit)
+            sum += misfit.limitMm - misfit.measuredMm
+          }
+          if (sum >= least) break
+        }
         if (sum < least) {
           least = sum
           nearest = { xMm: x, yMm: row.y, misfits }

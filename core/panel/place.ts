@@ -20,27 +20,43 @@ export interface Placed {
   readonly depthMm: number
   /** Nothing of it lies farther than this from its centre, in mm. */
   readonly reachMm: number
+  /** Nor farther than these to the side, and up or down. */
+  readonly halfMm: Readonly<{ x: number; y: number }>
 }
 
-const reaches = new WeakMap<Footprint, number>()
+interface Reach {
+  radius: number
+  half: { x: number; y: number }
+}
+const reaches = new WeakMap<Footprint, Reach>()
 /** Nothing of a shape lies farther than this from its centre. */
-function radius(shape: Shape): number {
-  if (shape.shape === 'round') return shape.diameterMm / 2
+function reachOfShape(shape: Shape): Reach {
   const e = extent(figureAt(shape, 0, 0))
-  return Math.hypot(Math.max(-e.minX, e.maxX), Math.max(-e.minY, e.maxY))
+  const half = { x: Math.max(-e.minX, e.maxX), y: Math.max(-e.minY, e.maxY) }
+  return { radius: shape.shape === 'round' ? shape.diameterMm / 2 : Math.hypot(half.x, half.y), half }
 }
 
-function reachOf(item: Footprint): number {
-  let reach = reaches.get(item)
-  if (reach === undefined) {
-    reach = Math.max(
-      item.face ? radius(item.face.bezel) : 0,
-      item.face?.cutout ? radius(item.face.cutout) : 0,
-      ...(item.face?.screws ?? []).map(screw => Math.hypot(screw.xMm, screw.yMm) + screw.holeMm / 2),
-      item.body ? Math.hypot(item.body.widthMm, item.body.heightMm) / 2 : 0
-    )
-    reaches.set(item, reach)
+function reachOf(item: Footprint): Reach {
+  const known = reaches.get(item)
+  if (known) return known
+  const { face, body } = item
+  const parts: Reach[] = [
+    ...(face ? [reachOfShape(face.bezel)] : []),
+    ...(face?.cutout ? [reachOfShape(face.cutout)] : []),
+    ...(face?.screws ?? []).map(({ xMm, yMm, holeMm }) => ({
+      radius: Math.hypot(xMm, yMm) + holeMm / 2,
+      half: { x: Math.abs(xMm) + holeMm / 2, y: Math.abs(yMm) + holeMm / 2 }
+    })),
+    ...(body
+      ? [{ radius: Math.hypot(body.widthMm, body.heightMm) / 2, half: { x: body.widthMm / 2, y: body.heightMm / 2 } }]
+      : [])
+  ]
+  const most = (value: (part: Reach) => number) => Math.max(0, ...parts.map(value))
+  const reach = {
+    radius: most(part => part.radius),
+    half: { x: most(part => part.half.x), y: most(part => part.half.y) }
   }
+  reaches.set(item, reach)
   return reach
 }
 
@@ -52,8 +68,10 @@ export function setDown(
 ): Placed | undefined {
   const { item } = unit
   if (!item.face) return undefined
+  const reach = reachOf(item)
   return {
-    reachMm: reachOf(item),
+    reachMm: reach.radius,
+    halfMm: reach.half,
     id: unit.id,
     label: unit.label,
     item,

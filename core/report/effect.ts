@@ -1,6 +1,6 @@
 import type { Item } from '../catalogue'
 import { findPlace, groundOf, setDown, type Fit } from '../panel'
-import { applyEdits, type Edit, type Place, type Project, type Unit } from '../document'
+import { applyEdits, tryEdits, type Edit, type Place, type Project, type Unit } from '../document'
 import { AS_FOUND, remediesOf, resolve, type Design, type Finding, type Remedy, type Steps } from '../design'
 import { examine, examineOption, FIGURE_KEYS, type FigureKey, type Report } from './examine'
 import { type Phrase } from '../quantity'
@@ -52,7 +52,10 @@ const hard = (findings: readonly Finding[]) => findings.filter(finding => findin
  */
 export function effectOf(project: Project, option: string, edits: readonly Edit[]): Effect {
   const next = applyEdits(project, edits, 'trial').project
-  const design = resolve(next, option)
+  return effectOn(project, option, { next, design: resolve(next, option) })
+}
+/** The same of a document to which the edits have been made. */
+function effectOn(project: Project, option: string, { next, design }: { next: Project; design: Design }): Effect {
   const after = examine(design, resolve(next, AS_FOUND), { ...TRIAL, catalogue: next.items })
   return between(project, option, { before: asTrial(project, option), after, design })
 }
@@ -144,7 +147,7 @@ export function* candidateEffects(
     const unit = newUnit(project, option, item)
     const fit = item.mounts[0] === 'panel' ? fitOf(item) : undefined
     const effect: CandidateEffect = unit
-      ? { item: item.id, fit, ...effectOf(project, option, withLinks(project, option, unit, item)) }
+      ? { item: item.id, fit, ...effectOn(project, option, withUnit(project, option, unit, item)) }
       : {
           item: item.id,
           nowhere: true,
@@ -163,9 +166,14 @@ export function* candidateEffects(
 }
 
 /** A unit added, with the links it and what waits for it then have. */
-function withLinks(project: Project, option: string, unit: Unit, item: Item): Edit[] {
-  const add: Edit[] = [{ type: 'unit.add', option, unit, item }]
-  return item.ports.length ? [...add, ...linkEdits(applyEdits(project, add, 'trial').project, option)] : add
+function withUnit(project: Project, option: string, unit: Unit, item: Item): { next: Project; design: Design } {
+  const next = tryEdits(project, [{ type: 'unit.add', option, unit, item }])
+  const design = resolve(next, option)
+  const links = item.ports.length ? proposeLinks(design) : []
+  if (links.length === 0) return { next, design }
+  const edits = links.map((link): Edit => ({ type: 'link.put', option, link }))
+  const linked = tryEdits(next, edits)
+  return { next: linked, design: resolve(linked, option) }
 }
 
 /** What the removal of a unit would do. */

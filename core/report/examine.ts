@@ -1,6 +1,6 @@
 import { examineMass, type MassReport } from '../mass'
 import { examineMoney, type MoneyReport } from '../money'
-import { examinePanel, examineStrength, type PanelReport, type StrengthReport } from '../panel'
+import { examineFace, examineStrength, withWaiting, type PanelReport, type StrengthReport } from '../panel'
 import { examinePilots, type PilotReport } from '../pilot'
 import {
   circuitsOf,
@@ -137,11 +137,12 @@ const besidesPosition = (unit: DesignUnit): unknown[] => [
   unit.shedAfterMinutes,
   unit.shedBelowV
 ]
+/** What the face reads of a design: what waits for a position changes nothing there. */
 const onFace = ({ optionId, airframe, labels, units }: Design): unknown[] => [
   optionId,
   airframe.panel,
   labels,
-  ...units
+  ...units.filter(unit => unit.at)
 ]
 /** What the rooms behind the face read of a design, of these units. */
 const behindFace = (design: Design, units: readonly DesignUnit[] = design.units): unknown[] => [
@@ -159,7 +160,7 @@ const waysSent = ({ wires }: Design): string =>
 
 // Each room is asked again only when something that it reads has changed: a unit moved on the face leaves the supply as it was.
 const ROOMS = {
-  panel: remember(examinePanel, onFace),
+  face: remember(examineFace, onFace),
   strength: remember(examineStrength, (design, placed, trial) => [placed, trial, ...onFace(design)]),
   // It remembers by itself.
   pilot: examinePilots,
@@ -224,7 +225,7 @@ export interface Asked {
  * @param before the aeroplane as found, for what wire comes out
  */
 export function examine(design: Design, before: Design, { catalogue = [], trial = false, today }: Asked = {}): Report {
-  const panel = ROOMS.panel(design)
+  const panel = withWaiting(design, ROOMS.face(design))
   const strength = ROOMS.strength(design, panel.placed, trial)
   const pilot = ROOMS.pilot(design)
   const power = ROOMS.power(design, trial)

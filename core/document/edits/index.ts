@@ -75,6 +75,17 @@ export function applyEdits(
   edits: readonly Edit[],
   label: string
 ): { project: Project; change: Change } {
+  const next = tryEdits(project, edits)
+  const diff = difference(project, next)
+  if (touched(diff).length > 0) wantWhole(next, diff)
+  return { project: next, change: { label, diff } }
+}
+
+/**
+ * What edits would leave behind, for a look at what they do: without a change to keep, and not asked whether it could be saved.
+ * @throws EditError when an edit cannot be made
+ */
+export function tryEdits(project: Project, edits: readonly Edit[]): Project {
   let next = project
   for (const one of edits) {
     const began = next
@@ -83,9 +94,7 @@ export function applyEdits(
     next = create(began, draft => kind!.apply(draft as Project, one as never))
     next = followDrops(began, next, refuse)
   }
-  const diff = difference(project, next)
-  if (touched(diff).length > 0) wantWhole(next, diff)
-  return { project: next, change: { label, diff } }
+  return next
 }
 
 /** @throws EditError when a touched record, or the document as a whole, could not be saved as it is */

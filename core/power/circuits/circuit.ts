@@ -303,13 +303,18 @@ export class Planner {
  * by table 11-4. A unit on two buses has a breaker and a wire of each.
  */
 export function designCircuits(model: PowerModel): { circuits: Circuit[]; none: NoCircuit[] } {
+  const known = designed.get(model)
+  if (known) return known
   const planner = new Planner(model)
   const plans = planner.taking.map(unit => planner.plan(unit))
-  return {
+  const made = {
     circuits: plans.flatMap(plan => ('circuit' in plan ? [plan.circuit] : [])),
     none: plans.flatMap(plan => ('circuit' in plan ? [] : [plan]))
   }
+  designed.set(model, made)
+  return made
 }
+const designed = new WeakMap<PowerModel, { circuits: Circuit[]; none: NoCircuit[] }>()
 
 /** A place in the row of breakers: one with all that hangs on it, or a spare. */
 export type RowPlace =

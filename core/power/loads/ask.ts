@@ -36,11 +36,31 @@ export function givesIn(source: SourceAt & { kind: 'alternator' }, phase: Flight
   return idlesIn(phase) && source.idleA !== undefined ? Math.min(source.idleA, most) : most
 }
 
+type Asker = (setting: Setting, phase: FlightPhase, ampsOf: AmpsOf) => Answer
+const askers = new WeakMap<PowerModel, Asker>()
 /**
  * Asks the network for what every tie and source carries in a setting and a phase, with loads at their usual or at their most;
- * batteries full.
+ * batteries full. Made once for a model: what it was asked once it knows.
  */
-export function asker(model: PowerModel): (setting: Setting, phase: FlightPhase, ampsOf: AmpsOf) => Answer {
+export function asker(model: PowerModel): Asker {
+  const known = askers.get(model)
+  if (known) return known
+  const ask = newAsker(model)
+  const answers = new Map<string, Answer>()
+  const made: Asker = (setting, phase, ampsOf) => {
+    const key = `${phase} ${ampsOf} ${nameOf(setting)}`
+    const answer = answers.get(key) ?? ask(setting, phase, ampsOf)
+    answers.set(key, answer)
+    return answer
+  }
+  askers.set(model, made)
+  return made
+}
+/** What tells one setting from another. */
+const nameOf = ({ positions, failure, shed, alternatorShare, afterDip }: Setting): string =>
+  JSON.stringify([[...positions].flat(), failure.sources, failure.ties, failure.buses, shed, alternatorShare, afterDip])
+
+function newAsker(model: PowerModel): Asker {
   const { design, supply, sources } = model
   const { systemV } = design.airframe
   const blocks = blocksOf(systemV)

@@ -79,8 +79,20 @@ const NOTHING = {
   fiveMinutesA: 0
 }
 
-/** Amps of a unit in a phase, at a voltage; 0 where it is off. `quietA` is what it draws when it does not transmit. */
+const known = new WeakMap<DesignUnit, Map<string, UnitLoad & { quietA: number }>>()
+/**
+ * Amps of a unit in a phase, at a voltage; 0 where it is off. `quietA` is what it draws when it does not transmit. A unit is
+ * asked in every phase by many: it is worked out once.
+ */
 export function unitAmps(unit: DesignUnit, phase: FlightPhase, volts: number): UnitLoad & { quietA: number } {
+  const of = known.get(unit) ?? new Map<string, UnitLoad & { quietA: number }>()
+  known.set(unit, of)
+  const key = `${phase} ${volts}`
+  const amps = of.get(key) ?? workedOut(unit, phase, volts)
+  of.set(key, amps)
+  return amps
+}
+function workedOut(unit: DesignUnit, phase: FlightPhase, volts: number): UnitLoad & { quietA: number } {
   const { power } = unit.item
   const on = power && onIn(power, phase)
   const quoted = on ? quotedA(power) : NOTHING

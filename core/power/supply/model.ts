@@ -152,6 +152,9 @@ export function powerModel(design: Design, supply?: Supply): PowerModel {
     own.set(design, known)
     return known
   }
+  // Others are tried by the dozen: they must not push out the one in force.
+  const inForce = own.get(design)
+  if (inForce?.supply === supply) return inForce
   const known = models.get(design) ?? []
   const found = known.find(one => one.supply === supply)
   if (found) return found.model

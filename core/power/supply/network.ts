@@ -47,43 +47,72 @@ const FLIPS = 400
 const ROUNDS = 120
 const CLOSE_V = 1e-7
 
+/** A dense matrix taken apart by Gauss’s elimination with row exchange, to be solved for one right side after another. */
+interface Factors {
+  n: number
+  /** Upper triangle with its diagonal; below it the factor by which each row was taken from the next. */
+  flat: Float64Array
+  /** The row that was exchanged with each in turn. */
+  pivots: Int32Array
+}
+
 /**
- * Solves a dense linear system by Gauss’s elimination with row exchange. `matrix` (n rows of n, then flat) and `right`
- * are used up.
+ * Takes a matrix apart. `matrix` (n rows of n, then flat) is used up.
  * @throws NetworkError when it has no single answer
  */
-export function solveLinear(matrix: Float64Array, right: Float64Array): Float64Array {
-  const n = right.length
+function factorsOf(matrix: Float64Array, n: number): Factors {
+  const pivots = new Int32Array(n)
   for (let column = 0; column < n; column++) {
     let pivot = column
     for (let row = column + 1; row < n; row++)
       if (Math.abs(matrix[row * n + column]!) > Math.abs(matrix[pivot * n + column]!)) pivot = row
     if (!(Math.abs(matrix[pivot * n + column]!) > 1e-300)) throw new NetworkError('The network has no single answer.')
-    if (pivot !== column) {
-      for (let k = column; k < n; k++) {
+    pivots[column] = pivot
+    if (pivot !== column)
+      for (let k = 0; k < n; k++) {
         const held = matrix[column * n + k]!
         matrix[column * n + k] = matrix[pivot * n + k]!
         matrix[pivot * n + k] = held
       }
-      const held = right[column]!
-      right[column] = right[pivot]!
-      right[pivot] = held
-    }
     const head = matrix[column * n + column]!
     for (let row = column + 1; row < n; row++) {
-      const factor = matrix[row * n + column]! / head
-      if (factor === 0) continue
-      for (let k = column; k < n; k++) matrix[row * n + k]! -= factor * matrix[column * n + k]!
-      right[row]! -= factor * right[column]!
+      const below = matrix[row * n + column]!
+      if (below === 0) continue
+      const factor = below / head
+      matrix[row * n + column] = factor
+      for (let k = column + 1; k < n; k++) matrix[row * n + k]! -= factor * matrix[column * n + k]!
     }
+  }
+  return { n, flat: matrix, pivots }
+}
+/** Solves for one right side, which is used up. */
+function solveFor({ n, flat, pivots }: Factors, right: Float64Array): Float64Array {
+  for (let column = 0; column < n; column++) {
+    const pivot = pivots[column]!
+    if (pivot === column) continue
+    const held = right[column]!
+    right[column] = right[pivot]!
+    right[pivot] = held
+  }
+  for (let row = 1; row < n; row++) {
+    let sum = right[row]!
+    for (let k = 0; k < row; k++) sum -= flat[row * n + k]! * right[k]!
+    right[row] = sum
   }
   for (let row = n - 1; row >= 0; row--) {
     let sum = right[row]!
-    for (let k = row + 1; k < n; k++) sum -= matrix[row * n + k]! * right[k]!
-    right[row] = sum / matrix[row * n + row]!
+    for (let k = row + 1; k < n; k++) sum -= flat[row * n + k]! * right[k]!
+    right[row] = sum / flat[row * n + row]!
   }
   return right
 }
+/**
+ * Solves a dense linear system by Gauss’s elimination with row exchange. `matrix` (n rows of n, then flat) and `right`
+ * are used up.
+ * @throws NetworkError when it has no single answer
+ */
+export const solveLinear = (matrix: Float64Array, right: Float64Array): Float64Array =>
+  solveFor(factorsOf(matrix, right.length), right)
 
 /** The nodes that some feed can reach, diodes in their own direction. */
 export function reached(network: Pick<Network, 'nodes' | 'branches' | 'feeds'>): boolean[] {
@@ -168,9 +197,10 @@ export function solveNetwork(
   )
   const starved = draws.map(draw => draw.kind === 'resistive' || low)
 
-  const once = (): number[] => {
+  /** What does not change while nothing turns: the matrix, and the right side but for what loads draw. */
+  const standing = (): { factors: Factors; fixed: Float64Array } => {
     const matrix = new Float64Array(n * n)
-    const right = new Float64Array(n)
+    const fixed = new Float64Array(n)
     // A path of a billion ohms to ground keeps what an open diode cuts off from floating.
     for (let row = 0; row < n; row++) matrix[row * n + row] = 1e-9
     for (let at = 0; at < branches.length; at++) {
@@ -184,31 +214,44 @@ export function solveNetwork(
       matrix[from * n + to]! -= g
       matrix[to * n + from]! -= g
       if (branch.diode) {
-        right[from]! += g * branch.dropV
-        right[to]! -= g * branch.dropV
+        fixed[from]! += g * branch.dropV
+        fixed[to]! -= g * branch.dropV
       }
     }
     for (let at = 0; at < feeds.length; at++) {
       const feed = feeds[at]!
       const node = index[feed.node]!
-      if (states[at] === 'at its limit') right[node]! += feed.limitA
+      if (states[at] === 'at its limit') fixed[node]! += feed.limitA
       else if (states[at] === 'on') {
         const g = conductance(feed.ohm)
         matrix[node * n + node]! += g
-        right[node]! += g * feed.emfV
+        fixed[node]! += g * feed.emfV
       }
     }
     for (let at = 0; at < draws.length; at++) {
       const node = index[draws[at]!.node]!
-      if (node < 0) continue
-      if (starved[at]) matrix[node * n + node]! += siemens[at]!
-      else right[node]! -= amps[at]!
+      if (node >= 0 && starved[at]) matrix[node * n + node]! += siemens[at]!
     }
-    const answer = solveLinear(matrix, right)
+    return { factors: factorsOf(matrix, n), fixed }
+  }
+  let known: ReturnType<typeof standing> | undefined
+  const once = (): number[] => {
+    known ??= standing()
+    const right = known.fixed.slice()
+    for (let at = 0; at < draws.length; at++) {
+      const node = index[draws[at]!.node]!
+      if (node >= 0 && !starved[at]) right[node]! -= amps[at]!
+    }
+    const answer = solveFor(known.factors, right)
     return index.map(row => (row < 0 ? 0 : answer[row]!))
   }
   /** Turns what contradicts the volts; says whether anything did. */
   const turn = (first: boolean): boolean => {
+    const turned = turnAny(first)
+    if (turned) known = undefined
+    return turned
+  }
+  const turnAny = (first: boolean): boolean => {
     let turned = false
     for (let at = 0; at < branches.length; at++) {
       const branch = branches[at]!
