@@ -80,10 +80,7 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-explicit-any': 'error',
       'no-undef': 'off',
-      'max-len': [
-        'error',
-        { code: 140, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true, ignoreUrls: true }
-      ],
+      'max-len': ['error', { code: 140, ignoreRegExpLiterals: true, ignoreUrls: true }],
       'max-params': ['error', 4],
       'max-lines': ['error', { max: 640, skipBlankLines: true, skipComments: true }],
       'vue/multi-word-component-names': 'off',

@@ -182,7 +182,8 @@ async function drag(browser: Browser, base: string) {
     .filter(one => one.name === 'ProxyMain::BeginMainFrame' && one.ph === 'X')
     .map(one => one.dur! / 1000)
   console.log(
-    `Frames of the traced drag: ${frames.length}, over 16.7 ms: ${frames.filter(ms => ms > 16.7).length}, the longest ${Math.max(...frames).toFixed(1)} ms.`
+    `Frames of the traced drag: ${frames.length}, over 16.7 ms: ${frames.filter(ms => ms > 16.7).length}, the ` +
+      `longest ${Math.max(...frames).toFixed(1)} ms.`
   )
   await page.mouse.up()
   note('traced drag with 80 units: a frame on the screen’s thread, examining and drawing', frames, '16.7 ms')

@@ -72,7 +72,8 @@ export function measureCore(): void {
   const project = largeProject()
   const report = examineOption(project, 'a')
   console.log(
-    `Generated project: ${project.options[0]!.units.length} units, ${report.wiring.wires.length} wires, ${(writeProject(project).length / 1024).toFixed(0)} kB.`
+    `Generated project: ${project.options[0]!.units.length} units, ${report.wiring.wires.length} wires, ` +
+      `${(writeProject(project).length / 1024).toFixed(0)} kB.`
   )
   // Each time another document: what is remembered of the one before must not help.
   for (const count of [80, 160, 240, 320, 500]) {
@@ -194,8 +195,8 @@ export function measureCore(): void {
   time('five hours on the battery at one-second steps', '20 ms', 60, () => simulate(long, fine))
   const kept = { ...cloud, units: long.units }
   time('shortest shed list for 75 minutes, 80 units kept on', '300 ms', 20, () => finish(shortestShed(kept, 75)))
-  console.log(
-    `Shed list: ${finish(shortestShed(kept, 75)).shed.length} units, ${simulate(kept, usualSettings(kept)).minutes.toFixed(0)} to ${finish(shortestShed(kept, 75)).minutes.toFixed(0)} min.`
-  )
+  const { shed, minutes } = finish(shortestShed(kept, 75))
+  const before = simulate(kept, usualSettings(kept)).minutes
+  console.log(`Shed list: ${shed.length} units, ${before.toFixed(0)} to ${minutes.toFixed(0)} min.`)
   time('the whole catalogue tried on the panel', '500 ms', 8, () => finish(rankForPanel(project, 'a', catalogue)))
 }

@@ -177,7 +177,8 @@ function commandsFor(streams: Streams) {
         )
         if (stops.length && !args.anyway)
           return fail(
-            `${stops.length} finding${stops.length > 1 ? 's' : ''} on the face must be fixed, so that a sheet cut now would be cut for nothing: ${readPhrase(stops[0]!.says, reading)} Nothing was written. --anyway writes it all the same.`
+            `${stops.length} finding${stops.length > 1 ? 's' : ''} on the face must be fixed, so that a sheet cut now ` +
+              `would be cut for nothing: ${readPhrase(stops[0]!.says, reading)} Nothing was written. --anyway writes it all the same.`
           )
         const parts = partsToCut(designOf(project))
         if (parts.length > 1) {
@@ -185,7 +186,8 @@ function commandsFor(streams: Streams) {
           const { out } = args
           if (out === undefined)
             return fail(
-              `This panel has ${parts.length} pieces (${parts.map(part => part.name).join(', ')}): name a file with -o, and each is written beside it.`
+              `This panel has ${parts.length} pieces (${parts.map(part => part.name).join(', ')}): name a file with ` +
+                `-o, and each is written beside it.`
             )
           for (const part of parts)
             write(

@@ -51,7 +51,9 @@ function go(command, args, { minutes = 5, env = {} } = {}) {
       stop()
       setTimeout(() => {
         console.log(
-          `— ${name}: ${late ? `stopped after ${minutes} minutes` : code === 0 ? 'done' : `ended with ${code}`}, ${((Date.now() - from) / 1000).toFixed(0)} s; ${((Date.now() - began) / 60_000).toFixed(1)} min in all`
+          `— ${name}: ${
+            late ? `stopped after ${minutes} minutes` : code === 0 ? 'done' : `ended with ${code}`
+          }, ${((Date.now() - from) / 1000).toFixed(0)} s; ${((Date.now() - began) / 60_000).toFixed(1)} min in all`
         )
         done(code === 0)
       }, 200)

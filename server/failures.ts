@@ -26,14 +26,16 @@ export function failureOf(error: unknown): Failure | undefined {
     return {
       statusCode: 507,
       message:
-        'The disk is full: nothing was saved. What you did is still in this window. Make room on the disk that holds the data directory, or save the project to a file; it is saved by itself as soon as there is room.'
+        'The disk is full: nothing was saved. What you did is still in this window. Make room on the disk that holds ' +
+        'the data directory, or save the project to a file; it is saved by itself as soon as there is room.'
     }
   const ofQuery = texts.some(text => text.startsWith('Failed query:'))
   if (ofQuery && (has(SHUT) || texts.some(text => /Read-only file system|Input\/output error/i.test(text))))
     return {
       statusCode: 503,
       message:
-        'The data directory cannot be written: nothing was saved. What you did is still in this window. Look whether its drive is there and may be written; save the project to a file meanwhile.'
+        'The data directory cannot be written: nothing was saved. What you did is still in this window. Look whether ' +
+        'its drive is there and may be written; save the project to a file meanwhile.'
     }
   if (!ofQuery) return undefined
   const cause = chain.at(-1)

@@ -42,7 +42,11 @@ export async function projectOfText(text: string): Promise<Project> {
   if (opened.ok) return opened.project
   throw refuse(
     422,
-    `${opened.problems.slice(0, 3).map(sayProblem).join(' ')}${opened.problems.length > 3 ? ` And ${opened.problems.length - 3} more.` : ''} Nothing was changed.`,
+    [
+      ...opened.problems.slice(0, 3).map(sayProblem),
+      ...(opened.problems.length > 3 ? [`And ${opened.problems.length - 3} more.`] : []),
+      'Nothing was changed.'
+    ].join(' '),
     { problems: opened.problems.slice(0, 200) }
   )
 }

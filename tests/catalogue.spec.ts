@@ -59,7 +59,8 @@ test('an item’s face comes out of its maker’s drawing', async ({ page }) => 
     name: 'maker.svg',
     mimeType: 'image/svg+xml',
     buffer: Buffer.from(
-      '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 100 100"><rect width="90" height="70" rx="4"/><path d="M20 10H70V60H20Z"/><circle cx="6" cy="6" r="1.9"/></svg>'
+      '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" viewBox="0 0 100 100"><rect width="90" height="70" ' +
+        'rx="4"/><path d="M20 10H70V60H20Z"/><circle cx="6" cy="6" r="1.9"/></svg>'
     )
   })
   // What came of it is said first: a refusal would be read here in words.

@@ -216,7 +216,8 @@ test('of a drawing with a border the layer is chosen, and rounded corners come i
     name: 'frame.svg',
     mimeType: 'image/svg+xml',
     buffer: Buffer.from(
-      '<svg xmlns="http://www.w3.org/2000/svg" width="700mm" viewBox="0 0 700 400"><g id="Border"><rect width="700" height="400"/></g><g id="Panel"><rect x="70" y="70" width="560" height="260" rx="30"/></g></svg>'
+      '<svg xmlns="http://www.w3.org/2000/svg" width="700mm" viewBox="0 0 700 400"><g id="Border"><rect width="700" ' +
+        'height="400"/></g><g id="Panel"><rect x="70" y="70" width="560" height="260" rx="30"/></g></svg>'
     )
   })
   await expect(page.getByText('4 straight sides, 0 arcs')).toBeVisible()

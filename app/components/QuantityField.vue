@@ -112,7 +112,8 @@ function take() {
     if (whole && !Number.isInteger(read)) throw new QuantityError(`${text.value} is not a whole number.`)
     if (read < least || read > most)
       throw new QuantityError(
-        `${text.value} is out of range: ${Number.isFinite(least) ? `from ${least} ` : ''}${Number.isFinite(most) ? `to ${most}` : 'on'}. ${show(value.value)} stands.`
+        `${text.value} is out of range: ${Number.isFinite(least) ? `from ${least} ` : ''}` +
+          `${Number.isFinite(most) ? `to ${most}` : 'on'}. ${show(value.value)} stands.`
       )
     wrong.value = ''
     value.value = read

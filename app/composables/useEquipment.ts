@@ -39,7 +39,9 @@ export function useEquipment() {
       const place = project.airframe.places.find(one => one.id === unit.place)!
       bench.said = waits
         ? `${unit.label} has no free place on the face: it waits in the tray of Panel. Room tells what would make room.`
-        : `${unit.label} is added ${place.kind === 'panel' ? 'on the panel' : `at ${place.name}`}${links ? `, with ${links} data connection${links === 1 ? '' : 's'}` : ''}.`
+        : `${unit.label} is added ${place.kind === 'panel' ? 'on the panel' : `at ${place.name}`}${
+            links ? `, with ${links} data connection${links === 1 ? '' : 's'}` : ''
+          }.`
     } catch (error) {
       bench.said = `${item.name} could not be added: ${(error as Error).message}`
     }

@@ -139,7 +139,9 @@ async function restore(event: Event) {
       body: await file.text(),
       headers: { 'Content-Type': 'application/json' }
     })
-    said.value = `From the backup: ${added} projects added, ${replaced} replaced. What stood in the replaced ones is among their earlier versions.`
+    said.value =
+      `From the backup: ${added} projects added, ${replaced} replaced. ` +
+      'What stood in the replaced ones is among their earlier versions.'
   } catch (error) {
     wrong.value = `“${file.name}” was not restored. ${sayError(error)}`
   }

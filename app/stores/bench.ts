@@ -111,7 +111,9 @@ export const useBench = defineStore('bench', () => {
         // The answer is of this option and of no other.
         examined.value = asked
       } catch (error) {
-        said.value = `This design could not be examined: ${(error as Error).message} The figures below are of the design before; undo the last act, or export the project and tell its maker.`
+        said.value =
+          `This design could not be examined: ${(error as Error).message} The figures below are of the ` +
+          `design before; undo the last act, or export the project and tell its maker.`
       }
     }
     walking = false
@@ -310,7 +312,8 @@ export const useBench = defineStore('bench', () => {
     letGo()
     lastAct = { key: '', at: 0 }
     said.value = left.length
-      ? `Another window has saved meanwhile, and both stay; but what was done last could not be done again on it: ${left.join(', ')}. Look, and do it again.`
+      ? `Another window has saved meanwhile, and both stay; but what was done last could not be done again on ` +
+        `it: ${left.join(', ')}. Look, and do it again.`
       : 'Another window has saved meanwhile. What was done there and what was done here both stay.'
   }
   /** The user chose for each record in dispute. */

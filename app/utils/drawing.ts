@@ -9,7 +9,8 @@ export function figurePath(f: Figure, flip: (y: number) => number, cornerMm = 0)
       const [x, y, c] = [f.x - f.w / 2, flip(f.y) - f.h / 2, Math.min(cornerMm, f.w / 2, f.h / 2)]
       return c === 0
         ? `M${x} ${y}h${f.w}v${f.h}h${-f.w}Z`
-        : `M${x + c} ${y}h${f.w - 2 * c}a${c} ${c} 0 0 1 ${c} ${c}v${f.h - 2 * c}a${c} ${c} 0 0 1 ${-c} ${c}h${2 * c - f.w}a${c} ${c} 0 0 1 ${-c} ${-c}v${2 * c - f.h}a${c} ${c} 0 0 1 ${c} ${-c}Z`
+        : `M${x + c} ${y}h${f.w - 2 * c}a${c} ${c} 0 0 1 ${c} ${c}v${f.h - 2 * c}a${c} ${c} 0 0 ` +
+            `1 ${-c} ${c}h${2 * c - f.w}a${c} ${c} 0 0 1 ${-c} ${-c}v${2 * c - f.h}a${c} ${c} 0 0 1 ${c} ${-c}Z`
     }
     case 'poly':
       return ringPath(f.points, flip)

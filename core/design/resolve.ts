@@ -159,7 +159,8 @@ export function resolve(project: Project, option: string | Option): Design {
         : project.options.find(one => one.id === option)
   if (!chosen)
     throw new ResolveError(
-      `There is no option “${String(option)}” in “${project.title}”. It has: ${project.options.map(one => one.id).join(', ') || 'none'}.`
+      `There is no option “${String(option)}” in “${project.title}”. ` +
+        `It has: ${project.options.map(one => one.id).join(', ') || 'none'}.`
     )
   const items = new Map(project.items.map(item => [itemKey(item), item]))
   const places = new Map(project.airframe.places.map(place => [place.id, place]))

@@ -25,7 +25,9 @@ function plainMessage(issue: z.core.$ZodIssue, value: unknown): string {
       .map(one => JSON.stringify(one))
       .join(', ')}${issue.values.length > 12 ? ', …' : ''}`
   if (issue.code === 'custom') return issue.message
-  return `${issue.message}${typeof value === 'number' || typeof value === 'string' ? ` (it is ${JSON.stringify(value)?.slice(0, 80)})` : ''}`
+  return `${issue.message}${
+    typeof value === 'number' || typeof value === 'string' ? ` (it is ${JSON.stringify(value)?.slice(0, 80)})` : ''
+  }`
 }
 
 const at = (document: unknown, path: readonly PropertyKey[]): unknown =>

@@ -250,7 +250,8 @@ export function migrate(document: unknown): unknown {
   const first = current.format as number
   if (first > FORMAT)
     throw new FormatError(
-      `This project was written in format ${first} by a newer Ewerpanel; this one reads up to format ${FORMAT}. Nothing was changed. Open it with the newer program.`
+      `This project was written in format ${first} by a newer Ewerpanel; this one reads up to format ${FORMAT}. ` +
+        `Nothing was changed. Open it with the newer program.`
     )
   while (current.format !== FORMAT) {
     const step = STEPS[current.format as number]

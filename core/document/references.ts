@@ -251,7 +251,9 @@ export function referenceProblems(project: Project): ReferenceProblem[] {
         : [
             {
               path: [...treeOf(project, at.path), ...way],
-              message: `there is no ${SAYS[reference.to] ?? reference.to} “${value.replace(/@1$/, '')}” ${at.scope === '' || ['item', 'place', 'fitted'].includes(reference.to) ? 'in this file' : 'in this option'}`
+              message: `there is no ${SAYS[reference.to] ?? reference.to} “${value.replace(/@1$/, '')}” in this ${
+                at.scope === '' || ['item', 'place', 'fitted'].includes(reference.to) ? 'file' : 'option'
+              }`
             }
           ]
     ),

@@ -131,7 +131,8 @@ export function balanceFindings(design: Design, loadings: readonly LoadedReport[
         limit: airframe.maxMassKg,
         unit: 'kg',
         figure: { kind: 'loading', of: loading.id },
-        says: say`Loaded as “${loading.name}” the aeroplane weighs ${kg(loading.takeOff.massKg)}; ${kg(airframe.maxMassKg)} is the maximum take-off weight.`
+        says: say`Loaded as “${loading.name}” the aeroplane
+          weighs ${kg(loading.takeOff.massKg)}; ${kg(airframe.maxMassKg)} is the maximum take-off weight.`
       })
     for (const [when, state] of states) {
       if (state.inside || state.massKg > airframe.maxMassKg + CLOSE) continue
@@ -149,7 +150,10 @@ export function balanceFindings(design: Design, loadings: readonly LoadedReport[
         says:
           limitsMm === undefined
             ? say`Loaded as “${loading.name}”, ${when}, the aeroplane weighs ${kg(state.massKg)}; the envelope has no limits there.`
-            : say`Loaded as “${loading.name}”, ${when}, the centre of gravity is at ${mm(state.armMm)}, ${mm(Math.abs(state.armMm - (fore ? limitsMm[0] : limitsMm[1])))} ${fore ? 'ahead of the forward' : 'behind the aft'} limit of ${mm(fore ? limitsMm[0] : limitsMm[1])} at ${kg(state.massKg)}.`
+            : say`Loaded as “${loading.name}”, ${when}, the centre of gravity is
+              at ${mm(state.armMm)}, ${mm(Math.abs(state.armMm - (fore ? limitsMm[0] : limitsMm[1])))} ${
+                fore ? 'ahead of the forward' : 'behind the aft'
+              } limit of ${mm(fore ? limitsMm[0] : limitsMm[1])} at ${kg(state.massKg)}.`
       })
     }
     for (const one of loading.stations) {
@@ -174,7 +178,8 @@ export function balanceFindings(design: Design, loadings: readonly LoadedReport[
       id: 'mass.no-loading',
       code: 'mass.no-loading',
       weight: 'note',
-      says: say`No loading is entered, so the limits of the centre of gravity are not checked. Enter seats, tanks and baggage, and how they are loaded, in Budget, Weight and balance.`
+      says: say`No loading is entered, so the limits of the centre of gravity are not checked. Enter seats, tanks and
+        baggage, and how they are loaded, in Budget, Weight and balance.`
     })
   const arms = airframe.places.map(place => place.armMm)
   const [low, high] = [Math.min(...arms) - BEYOND_MM, Math.max(...arms) + BEYOND_MM]
@@ -196,7 +201,8 @@ export function balanceFindings(design: Design, loadings: readonly LoadedReport[
       limit: one.armMm < low ? low : high,
       unit: 'mm',
       basis: { kind: 'entered', source: 'arms of the places of the airframe' },
-      says: say`The arm of ${one.name}, ${mm(one.armMm)}, lies outside the aeroplane, whose places reach from ${mm(low + BEYOND_MM)} to ${mm(high - BEYOND_MM)}. It is measured from another datum, or mistyped.`
+      says: say`The arm of ${one.name}, ${mm(one.armMm)}, lies outside the aeroplane, whose places reach
+        from ${mm(low + BEYOND_MM)} to ${mm(high - BEYOND_MM)}. It is measured from another datum, or mistyped.`
     })
   return findings
 }

@@ -228,7 +228,8 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
       unit: 'USD',
       basis: { kind: 'entered', source: 'budget in the brief' },
       remedies: [],
-      says: say`${design.optionName} costs ${price(totalCents)}; the budget is ${price(brief.budgetCents)}: ${price(totalCents - brief.budgetCents)} over.`
+      says: say`${design.optionName} costs ${price(totalCents)}; the budget
+        is ${price(brief.budgetCents)}: ${price(totalCents - brief.budgetCents)} over.`
     })
   findings.push(...quoteFindings(quotes, work))
   findings.push(...visitFindings(job, sums))
@@ -294,7 +295,10 @@ function quoteFindings(quotes: readonly QuoteSummary[], work: number): Finding[]
                 source: 'a quote and an estimate of the same work lie within a half of each other'
               },
               remedies: [],
-              says: say`${quote.shop} quotes ${price(quote.totalCents)}${quote.forgottenCents ? say`, ${price(whole)} with what it leaves out` : ''}; the estimate without contingency is ${price(work)}: the larger is ${num(apart, 1)} times the smaller. One of the two leaves something out.`
+              says: say`${quote.shop} quotes ${price(quote.totalCents)}${
+                quote.forgottenCents ? say`, ${price(whole)} with what it leaves out` : ''
+              }; the estimate without contingency is ${price(work)}: the larger
+                is ${num(apart, 1)} times the smaller. One of the two leaves something out.`
             }
           ]
         : []),
@@ -309,7 +313,9 @@ function quoteFindings(quotes: readonly QuoteSummary[], work: number): Finding[]
               unit: 'USD' as const,
               basis: entered,
               remedies: [],
-              says: say`No line of ${quote.shop}’s quote is for ${enumerate(names)}${more ? say` and ${figure(more)} more` : ''}: ${price(quote.forgottenCents)} by the estimate. Ask whether it is left out.`
+              says: say`No line of ${quote.shop}’s quote is
+                for ${enumerate(names)}${more ? say` and ${figure(more)} more` : ''}: ${price(quote.forgottenCents)} by
+                the estimate. Ask whether it is left out.`
             }
           ]
         : []),
@@ -322,7 +328,8 @@ function quoteFindings(quotes: readonly QuoteSummary[], work: number): Finding[]
               subjects: [],
               basis: entered,
               remedies: [],
-              says: say`${quote.shop}’s quote names ${enumerate(quote.twice.map(one => one.says))} in more than one line: ask whether it is charged twice.`
+              says: say`${quote.shop}’s quote names ${enumerate(quote.twice.map(one => one.says))} in more than one
+                line: ask whether it is charged twice.`
             }
           ]
         : [])

@@ -51,7 +51,8 @@ export function examineAccess(design: Design, placed: readonly Placed[]): Findin
       subjects: hard.map(unit => unit.id),
       remedies: [],
       basis: { kind: 'derived', source: 'each box against its hole, trays and bays' },
-      says: say`Only from behind can these be taken out, bigger than their hole or screwed on from behind, and in no removable bay: ${enumerate(hard.map(thing))}.`
+      says: say`Only from behind can these be taken out, bigger than their hole or screwed on from behind, and in no
+        removable bay: ${enumerate(hard.map(thing))}.`
     }
   ]
 }

@@ -342,7 +342,8 @@ function words(unit: Placed, misfit: Misfit, others: readonly Placed[]): Phrase 
     case 'face-zone':
       return say`${label} covers ${otherName} by ${by}.`
     case 'depth':
-      return say`${label} goes ${left} deep with its connectors; ${otherName} begins at ${wanted}: ${mm(misfit.measuredMm - misfit.limitMm)} too deep.`
+      return say`${label} goes ${left} deep with its connectors; ${otherName} begins
+        at ${wanted}: ${mm(misfit.measuredMm - misfit.limitMm)} too deep.`
     case 'bulkhead':
       return say`${label} goes ${left} deep with its connectors; there are ${wanted} behind the panel.`
     case 'behind-overlap':

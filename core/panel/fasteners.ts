@@ -126,7 +126,9 @@ export function examineFasteners(design: Design, placed: readonly Placed[], grou
         limit: worst.limitMm,
         unit: 'mm',
         basis: EDGE_BASIS,
-        says: say`Between a screw of ${thing(unit)} and ${worst.to} ${mm(Math.max(0, worst.measuredMm), worst.limitMm)} of metal is left; ${mm(worst.limitMm, worst.measuredMm)} is wanted.`
+        says: say`Between a screw
+          of ${thing(unit)} and ${worst.to} ${mm(Math.max(0, worst.measuredMm), worst.limitMm)} of metal is
+          left; ${mm(worst.limitMm, worst.measuredMm)} is wanted.`
       })
     let [head, nut, plate] = [false, false, false]
     for (const screw of unit.screws as readonly Circle[]) {
@@ -146,7 +148,8 @@ export function examineFasteners(design: Design, placed: readonly Placed[], grou
             limit: 0,
             unit: 'mm',
             basis: FASTENER_BASIS,
-            says: say`The head of a ${size.name} screw of ${thing(unit)}, ${mm(size.headMm)} across, lies under the bezel of ${thing(other)}.`
+            says: say`The head of a ${size.name} screw of ${thing(unit)}, ${mm(size.headMm)} across, lies under the
+              bezel of ${thing(other)}.`
           })
         }
         if (!nut && other.behind && other.depthMm > 0 && gap(round(screw, size.nutMm), other.behind) < -TOUCH_MM) {
@@ -158,7 +161,8 @@ export function examineFasteners(design: Design, placed: readonly Placed[], grou
             limit: 0,
             unit: 'mm',
             basis: FASTENER_BASIS,
-            says: say`Behind the face the nut of a ${size.name} screw of ${thing(unit)}, ${mm(size.nutMm)} across, meets the box of ${thing(other)}.`
+            says: say`Behind the face the nut of a ${size.name} screw of ${thing(unit)}, ${mm(size.nutMm)} across,
+              meets the box of ${thing(other)}.`
           })
         }
       }
@@ -168,7 +172,8 @@ export function examineFasteners(design: Design, placed: readonly Placed[], grou
           weight: 'note',
           subjects: [unit.id],
           basis: FASTENER_BASIS,
-          says: say`A nut plate at a screw of ${thing(unit)}, its rivets ${mm(size.rivetsMm)} apart, finds no metal for both of them: a plain nut, or a plate with its rivets on one side.`
+          says: say`A nut plate at a screw of ${thing(unit)}, its rivets ${mm(size.rivetsMm)} apart, finds no metal
+            for both of them: a plain nut, or a plate with its rivets on one side.`
         })
       }
     }

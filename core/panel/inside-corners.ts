@@ -111,7 +111,10 @@ export function examineCorners(design: Design, placed: readonly Placed[], ground
       limit: cutterRadiusMm,
       unit: 'mm',
       basis: { kind: 'entered', source: 'radius that the chosen cutter leaves, as entered for the panel' },
-      says: say`Inside corners tighter than the cutter leaves, ${mm(cutterRadiusMm)}: ${enumerate(names)}${tight.length > 4 ? say` and ${count(tight.length - 4)} more` : ''}; the tightest is ${mm(worst.radiusMm)}. What slides in with sharp corners will not go in: have them filed out, take a finer cutter, or ask for relief in the corners.`,
+      says: say`Inside corners tighter than the cutter
+        leaves, ${mm(cutterRadiusMm)}: ${enumerate(names)}${tight.length > 4 ? say` and ${count(tight.length - 4)} more` : ''};
+        the tightest is ${mm(worst.radiusMm)}. What slides in with sharp corners will not go in: have them filed out,
+        take a finer cutter, or ask for relief in the corners.`,
       remedies: []
     }
   ]

@@ -22,7 +22,8 @@ function letterFinding(label: Design['labels'][number]): Finding[] {
           subjects: [],
           remedies: [],
           basis: { kind: 'derived', source: 'single-line letters that ship with the app' },
-          says: say`The label “${label.text}” is engraved without ${lacking.map(letter => `“${letter}”`).join(', ')}: there is no single-line form of it. Write it with other letters.`
+          says: say`The label “${label.text}” is engraved without ${lacking.map(letter => `“${letter}”`).join(', ')}:
+            there is no single-line form of it. Write it with other letters.`
         }
       ]
     : []

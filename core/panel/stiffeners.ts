@@ -117,7 +117,9 @@ export function examineStiffeners(
             limit: 0,
             unit: 'mm',
             basis: { kind: 'derived', source: 'the ground that its leg takes on the back of the sheet' },
-            says: say`${one.name} reaches ${mm(worst.by)} into ${worst.what}${met.length > 1 ? say` and meets ${met.length - 1} more` : ''}: it cannot be riveted there. Move it, or end it before.`,
+            says: say`${one.name} reaches ${mm(worst.by)} into ${worst.what}${
+              met.length > 1 ? say` and meets ${met.length - 1} more` : ''
+            }: it cannot be riveted there. Move it, or end it before.`,
             remedies: [{ says: say`Take ${one.name} away.`, edits: [{ type: 'stiffener.drop', stiffener: one.id }] }]
           }
         ]

@@ -304,7 +304,8 @@ function bendFindings(design: Design, placed: readonly Placed[], found: readonly
     says: say`${
       loose
         ? say`The metal at ${name(worst)} hangs on nothing: its openings, or sides that are not held, cut it off from what carries it.`
-        : say`Deflection ${mm(worst.deflectionMm, panel.mostBendMm)} at ${figure(panel.pushN, 'N')} on ${name(worst)}, limit ${mm(panel.mostBendMm, worst.deflectionMm)}.`
+        : say`Deflection ${mm(worst.deflectionMm, panel.mostBendMm)} at ${figure(panel.pushN, 'N')} on ${name(worst)},
+          limit ${mm(panel.mostBendMm, worst.deflectionMm)}.`
     }${others.length ? say` Soft too: ${enumerate(others)}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.` : ''}`,
     figure: { kind: 'bend', of: worst.unit }
   }
@@ -324,6 +325,7 @@ function trayFindings(design: Design, openingsOf: readonly Opening[], placed: re
     const [first] = hanging
     if (first && moment > panel.mostTrayMomentNm) {
       const weigh = (g: number) => massKg * STANDARD_G * g
+      const newtonMetres = (g: number) => num((moment * g) / DOWN_G, 1, 'N·m')
       findings.push({
         id: `panel.rear-support:${first.id}`,
         code: 'panel.rear-support',
@@ -334,7 +336,14 @@ function trayFindings(design: Design, openingsOf: readonly Opening[], placed: re
         unit: 'Nm',
         basis: TRAY_BASIS,
         figure: { kind: 'tray', of: first.id },
-        says: say`${enumerate(hanging.map(thing))} (${kg(massKg)}) ${hanging.length > 1 ? 'hang in one opening and are' : 'is'} carried by the face alone: ${num(moment, 1, 'N·m')} at ${DOWN_G} g down, ${num((moment * LOADS_G.up) / DOWN_G, 1, 'N·m')} up, ${num((moment * LOADS_G.side) / DOWN_G, 1, 'N·m')} sideways, ${num(weigh(LOADS_G.forward), 0, 'N')} at ${LOADS_G.forward} g forward; ${figure(panel.mostTrayMomentNm, 'N·m')} is set. Hold ${hanging.length > 1 ? 'their backs' : 'its back'} by rails or on a duct.`,
+        says: say`${enumerate(hanging.map(thing))} (${kg(massKg)}) ${
+          hanging.length > 1 ? 'hang in one opening and are' : 'is'
+        } carried by the face alone: ${num(moment, 1, 'N·m')} at ${DOWN_G} g
+          down, ${newtonMetres(LOADS_G.up)} up, ${newtonMetres(LOADS_G.side)}
+          sideways, ${num(weigh(LOADS_G.forward), 0, 'N')} at ${LOADS_G.forward} g
+          forward; ${figure(panel.mostTrayMomentNm, 'N·m')} is set. Hold ${
+            hanging.length > 1 ? 'their backs' : 'its back'
+          } by rails or on a duct.`,
         remedies:
           design.optionId === AS_FOUND
             ? []
@@ -378,7 +387,8 @@ function railRemedy(design: Design, placed: readonly Placed[], hanging: readonly
   return holds && !clash
     ? [
         {
-          says: say`Put a pair of rails beside ${enumerate(hanging.map(thing))}, ${mm(rails.widthMm)} apart and ${mm(rails.backMm)} back to where their ends are tied: ${kg(stiffenerKg(rails))}.`,
+          says: say`Put a pair of rails beside ${enumerate(hanging.map(thing))}, ${mm(rails.widthMm)} apart
+            and ${mm(rails.backMm)} back to where their ends are tied: ${kg(stiffenerKg(rails))}.`,
           edits: [{ type: 'stiffener.put', stiffener: rails }]
         }
       ]
@@ -421,7 +431,8 @@ function gapFindings(openingsOf: readonly Opening[], placed: readonly Placed[]):
               limit: GAP_MM,
               unit: 'mm',
               basis: { kind: 'derived', source: 'widths of the openings that run into one' },
-              says: say`The opening that ${thing(worst.unit)} shares is ${mm(worst.gapMm)} wider than it: its tray has no metal beside it to be fastened to. Set trays of one width one over another, or leave a web between.`,
+              says: say`The opening that ${thing(worst.unit)} shares is ${mm(worst.gapMm)} wider than it: its tray
+                has no metal beside it to be fastened to. Set trays of one width one over another, or leave a web between.`,
               remedies: []
             }
           ]
@@ -493,7 +504,8 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
     offer(
       withOne(angle),
       gives =>
-        say`Rivet an upright angle of ${mm(ANGLE.legMm)} legs behind, beside ${thing(unit)}: the face then gives at most ${mm(gives)} anywhere.`,
+        say`Rivet an upright angle of ${mm(ANGLE.legMm)} legs behind, beside ${thing(unit)}: the face then gives at
+          most ${mm(gives)} anywhere.`,
       [{ type: 'stiffener.put', stiffener: angle }]
     )
     break
@@ -512,7 +524,8 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
   offer(
     withOne(doubler),
     gives =>
-      say`Rivet a doubler of ${mm(doubler.thicknessMm)} round ${thing(unit)}, ${mm(DOUBLER_MM)} beyond its hole: the face then gives at most ${mm(gives)} anywhere.`,
+      say`Rivet a doubler of ${mm(doubler.thicknessMm)} round ${thing(unit)}, ${mm(DOUBLER_MM)} beyond its hole: the
+        face then gives at most ${mm(gives)} anywhere.`,
     [{ type: 'stiffener.put', stiffener: doubler }]
   )
   return remedies

@@ -74,7 +74,9 @@ export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): 
       const busy = targetOf(design, held[hand]!)?.name ?? held[hand]!
       troubles.push({
         kind: 'hand held',
-        says: say`the ${hand} hand holds ${busy}${held[other(hand)] === undefined ? `; the ${other(hand)} one is free` : ', and so is the other one held'}`
+        says: say`the ${hand} hand holds ${busy}${
+          held[other(hand)] === undefined ? `; the ${other(hand)} one is free` : ', and so is the other one held'
+        }`
       })
     }
     held[hand] = step.holds ? step.to : undefined

@@ -204,7 +204,9 @@ function closer({
   const now = sightOf(pilot, there)
   return [
     {
-      says: say`Move ${thing(unit)} to the nearest free place that cures it: from ${pilot.name}’s eye ${num(Math.abs(now.sideDeg), 0, '°')} to the side, ${num(Math.abs(now.upDeg), 0, '°')} ${now.upDeg < 0 ? 'below' : 'above'} the line of sight.`,
+      says: say`Move ${thing(unit)} to the nearest free place that cures it: from ${pilot.name}’s
+        eye ${num(Math.abs(now.sideDeg), 0, '°')} to the
+        side, ${num(Math.abs(now.upDeg), 0, '°')} ${now.upDeg < 0 ? 'below' : 'above'} the line of sight.`,
       edits: [
         {
           type: 'unit.move',
@@ -291,7 +293,9 @@ function examineSeats(design: Design): PilotReport {
           : [upDeg, FIELD.upDeg]
       complain(out, {
         code: 'sight',
-        says: say`${thing(unit)} lies ${num(measured, 0, '°')} ${below ? 'below' : measured === upDeg ? 'above' : 'to the side of'} ${nameOf.get(out.pilot)!.name}’s line of sight; the eye alone goes ${num(limit, 0, '°')}.`,
+        says: say`${thing(unit)} lies ${num(measured, 0, '°')} ${
+          below ? 'below' : measured === upDeg ? 'above' : 'to the side of'
+        } ${nameOf.get(out.pilot)!.name}’s line of sight; the eye alone goes ${num(limit, 0, '°')}.`,
         measured: measured,
         limit: limit,
         unit: 'deg',
@@ -303,7 +307,8 @@ function examineSeats(design: Design): PilotReport {
     if (cone)
       complain(cone, {
         code: 'cone',
-        says: say`${nameOf.get(cone.pilot)!.name} looks at ${thing(unit)} from ${num(cone.outOfConeDeg, 0, '°')} outside the angles its screen reads well in.`,
+        says: say`${nameOf.get(cone.pilot)!.name} looks
+          at ${thing(unit)} from ${num(cone.outOfConeDeg, 0, '°')} outside the angles its screen reads well in.`,
         measured: cone.outOfConeDeg,
         limit: 0,
         unit: 'deg',
@@ -314,7 +319,8 @@ function examineSeats(design: Design): PilotReport {
     if (far)
       complain(far, {
         code: 'reach',
-        says: say`${thing(unit)} is ${mm(far.reachMm)} from ${nameOf.get(far.pilot)!.name}’s nearer shoulder, ${mm(far.overReachMm)} out of reach without leaning.`,
+        says: say`${thing(unit)} is ${mm(far.reachMm)} from ${nameOf.get(far.pilot)!.name}’s nearer
+          shoulder, ${mm(far.overReachMm)} out of reach without leaning.`,
         measured: far.reachMm,
         limit: nameOf.get(far.pilot)!.reachMm,
         unit: 'mm',
@@ -328,7 +334,8 @@ function examineSeats(design: Design): PilotReport {
       if (lamp)
         complain(lamp, {
           code: 'warning-light',
-          says: say`The warning lights of ${thing(unit)} lie outside the ${num(FIELD.bestDeg, 0, '°')} about ${nameOf.get(lamp.pilot)!.name}’s line of sight.`,
+          says: say`The warning lights of ${thing(unit)} lie outside
+            the ${num(FIELD.bestDeg, 0, '°')} about ${nameOf.get(lamp.pilot)!.name}’s line of sight.`,
           measured: Math.max(Math.abs(lamp.sight.sideDeg), Math.abs(lamp.sight.upDeg)),
           limit: FIELD.bestDeg,
           unit: 'deg',
@@ -371,7 +378,8 @@ function examineSeats(design: Design): PilotReport {
       weight: 'note',
       subjects: [...order.units],
       basis: { kind: 'derived', source: 'every order of the row tried against the flows' },
-      says: say`In another order ${order.name} takes ${order.backTracks} instead of ${order.wereBackTracks} turns back and ${mm(order.lengthMm)} instead of ${mm(order.wasMm)} of hand over its flows.`,
+      says: say`In another order ${order.name} takes ${order.backTracks} instead of ${order.wereBackTracks} turns
+        back and ${mm(order.lengthMm)} instead of ${mm(order.wasMm)} of hand over its flows.`,
       remedies: [
         {
           says: say`Order ${order.name}: ${enumerate(order.units.map(id => byId.get(id)?.label ?? id))}.`,

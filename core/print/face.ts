@@ -102,7 +102,8 @@ export async function writeFacePdf(part: Part, paper: Paper, title: string): Pro
       })
       page.drawText(
         printable(
-          `${title} · full size · row ${row + 1} of ${tiles.rows}, column ${column + 1} of ${tiles.columns} · sheets overlap ${OVERLAP_MM} mm, cross on cross`
+          `${title} · full size · row ${row + 1} of ${tiles.rows}, column ${column + 1} of ${tiles.columns} · sheets ` +
+            `overlap ${OVERLAP_MM} mm, cross on cross`
         ),
         { x: x0 * PT, y: (MARGIN_MM - 2) * PT, size: 7, font }
       )
@@ -169,7 +170,10 @@ export async function writeSheetPdf({ part, design, reading, title, datum, secti
   }
   titleBlock({ text, line, x: width - 150, y: 24, design, reading })
   text({
-    words: `${title} · scale 1 : ${(1 / scale).toFixed(2)} · ${design.airframe.panel.material}, ${size(design.airframe.panel.thicknessMm)} · from ${datum.name}, to centres`,
+    words:
+      `${title} · scale 1 ` +
+      (`: ${(1 / scale).toFixed(2)} · ${design.airframe.panel.material}, ${size(design.airframe.panel.thicknessMm)} · ` +
+        `from ${datum.name}, to centres`),
     x: x0,
     y: 12,
     size: 8,
@@ -177,7 +181,8 @@ export async function writeSheetPdf({ part, design, reading, title, datum, secti
   })
   text({
     words:
-      "Plans, not approved data. The maker's manual, the approval and your inspector decide. Prove it with a test piece before metal is cut.",
+      "Plans, not approved data. The maker's manual, the approval and your inspector decide. Prove it with a test " +
+      'piece before metal is cut.',
     x: x0,
     y: 7
   })

@@ -154,7 +154,10 @@ export function drawSection({
   line({ x1: ax, y1: ay, x2: bx, y2: by, dash: [3, 2] })
   text({ words: `room behind ends: ${formatLength(roomMm, reading)}`, x: bx + (along === 'x' ? -60 : 2), y: by + 1.5 })
   text({
-    words: `${title} · section ${along === 'x' ? 'at height' : 'across at'} ${position(section.atMm, reading)}, seen from ${along === 'x' ? 'above' : 'the side'}, the face ${along === 'x' ? 'below' : 'at the left'} · boxes, connectors beyond them, ground taken · scale 1 : ${(1 / scale).toFixed(2)}`,
+    words:
+      `${title} · section ${along === 'x' ? 'at height' : 'across at'} ${position(section.atMm, reading)}, seen ` +
+      (`from ${along === 'x' ? 'above' : 'the side'}, the face ${along === 'x' ? 'below' : 'at the left'} · boxes, ` +
+        `connectors beyond them, ground taken · scale 1 : ${(1 / scale).toFixed(2)}`),
     x: 20,
     y: height - 12,
     size: 8,

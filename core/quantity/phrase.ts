@@ -45,8 +45,21 @@ function add(flat: Piece[], piece: Sayable): void {
   else flat.push(one)
 }
 
-/** Makes a phrase: `` say`${thing(unit)} leaves ${mm(9.3)} of metal` ``. A number as it is stands for a count. */
-export const say = (words: TemplateStringsArray, ...pieces: readonly Sayable[]): Phrase => {
+const folded = new WeakMap<TemplateStringsArray, readonly string[]>()
+/** The words of a template, each line’s end with the blanks about it as one blank: where a sentence is wrapped is no matter of it. */
+function unwrapped(template: TemplateStringsArray): readonly string[] {
+  const known = folded.get(template)
+  if (known) return known
+  const made = template.map(words => words.replace(/\s*\n\s*/g, ' '))
+  folded.set(template, made)
+  return made
+}
+/**
+ * Makes a phrase: `` say`${thing(unit)} leaves ${mm(9.3)} of metal` ``. A number as it is stands for a count. A long sentence may
+ * be wrapped in the source.
+ */
+export const say = (template: TemplateStringsArray, ...pieces: readonly Sayable[]): Phrase => {
+  const words = unwrapped(template)
   const flat: Piece[] = []
   for (let at = 0; at < words.length; at++) {
     add(flat, words[at]!)

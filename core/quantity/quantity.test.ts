@@ -112,6 +112,12 @@ describe('lengths as they are read', () => {
   it('a phrase put into a phrase is one phrase, and lists join', () => {
     expect(readPhrase(say`a ${say`b ${mm(25.4)}`}${SILENT} c${''}`, INCH)).toBe('a b 1 in c')
     expect(readPhrase(enumerate([say`one`, 'two'], ' and '), INCH)).toBe('one and two')
+    // Where the source wraps a sentence there is one blank; a blank before the wrap makes no second.
+    expect(
+      say`${2} holes of ${mm(25.4)}
+        are too near,
+        by far`
+    ).toEqual(['2 holes of ', mm(25.4), ' are too near, by far'])
   })
 })
 

@@ -85,7 +85,9 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
       },
       {
         title: 'Loads by phase, typical amps',
-        note: 'Continuous, intermittent by duty and transmitting by share together, at the volts of the system; with the alternator lost, at the volts of the batteries.',
+        note:
+          'Continuous, intermittent by duty and transmitting by share together, at the volts of the system; with ' +
+          'the alternator lost, at the volts of the batteries.',
         columns: [
           { says: 'Unit' },
           { says: 'Bus' },
@@ -121,7 +123,9 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
       },
       {
         title: 'Feeds',
-        note: 'What joins sources and buses, and what it carries: most continuously in any phase or with the alternators lost, and with every load at its most. A starter’s amps are not counted.',
+        note:
+          'What joins sources and buses, and what it carries: most continuously in any phase or with the ' +
+          'alternators lost, and with every load at its most. A starter’s amps are not counted.',
         columns: [
           { says: 'Tie' },
           { says: 'Kind' },
@@ -194,7 +198,13 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
       },
       {
         title: 'The alternators have quit',
-        note: `In ${endurance.phase}: the first unit that stays on loses power after ${Number.isFinite(endurance.minutes) ? `${formatNumber(endurance.minutes, 0, reading)} minutes` : 'a day and more'}; ${brief.wantedMinutes} minutes are wanted.`,
+        note:
+          `In ${endurance.phase}: the first unit that stays on loses power ` +
+          `after ${
+            Number.isFinite(endurance.minutes)
+              ? `${formatNumber(endurance.minutes, 0, reading)} minutes`
+              : 'a day and more'
+          }; ${brief.wantedMinutes} minutes are wanted.`,
         columns: [
           { says: 'Unit' },
           { says: 'Dark after, min', digits: 1 },
@@ -218,7 +228,8 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
     ],
     assumptions: [
       'Amps are those of the catalogue entries, invented or entered: put the maker’s own, or measured ones, in their place.',
-      `A breaker or fuse carries ${BREAKER_MARGIN * 100} % of the steady load. The way back to ground is as long as the way out. Conductors are at ${CONDUCTOR_CELSIUS} °C for the drop.`,
+      `A breaker or fuse carries ${BREAKER_MARGIN * 100} % of the steady load. The way back to ground is as long as ` +
+        `the way out. Conductors are at ${CONDUCTOR_CELSIUS} °C for the drop.`,
       `${
         airframe.wiring.bundleWires === undefined
           ? 'Bundles are counted on the routes that wires share'
@@ -227,8 +238,11 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
         airframe.wiring.loadedShare === undefined
           ? 'what their wires carry in sum'
           : `${formatNumber(airframe.wiring.loadedShare * 100, 0, reading)} %`
-      }; ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, or as hot as the place it passes, up to ${formatAltitude(airframe.wiring.altitudeFt, reading)}; feeders lie by themselves.`,
-      `Batteries have ${formatNumber(airframe.battery.usableFraction * 100, 0, reading)} % of their capacity left by age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds after ${airframe.pilotDelayMinutes} minutes.`,
+      }; ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, or as hot as the place it passes, up ` +
+        `to ${formatAltitude(airframe.wiring.altitudeFt, reading)}; feeders lie by themselves.`,
+      `Batteries have ${formatNumber(airframe.battery.usableFraction * 100, 0, reading)} % of their capacity left by ` +
+        (`age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds ` +
+          `after ${airframe.pilotDelayMinutes} minutes.`),
       `A diode takes ${DIODE_V} V. A unit is dark when its bus falls below its least volts; the drop in its own wire is counted there.`
     ],
     sources: [
@@ -237,7 +251,8 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
       '30 minutes: 14 CFR 23.1353(h) as it stood before 2017 (from memory)'
     ],
     cautions: [
-      'For planning. It does not replace the maker’s manuals, the rules where the aeroplane is registered, or the judgement of whoever signs for the work.',
+      'For planning. It does not replace the maker’s manuals, the rules where the aeroplane is registered, or the ' +
+        'judgement of whoever signs for the work.',
       'Measure the loads and the battery on the aeroplane before relying on any time stated here.'
     ],
     reading

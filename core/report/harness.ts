@@ -110,7 +110,9 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
       const landings = landingsOf(unit.id, wires)
       return (unit.item.connectors ?? []).map(connector => ({
         title: `${unit.label} ${connector.id}`,
-        note: `${unit.item.name}; harness end: ${mateText(connector)}.${connector.madeUp ? ' PLACEHOLDER PINS, not the maker’s: enter the maker’s table before a wire is cut.' : ''}`,
+        note: `${unit.item.name}; harness end: ${mateText(connector)}.${
+          connector.madeUp ? ' PLACEHOLDER PINS, not the maker’s: enter the maker’s table before a wire is cut.' : ''
+        }`,
         columns: [{ says: 'Pin' }, { says: 'For' }, { says: 'Wire' }, { says: 'Colour' }, { says: 'Other end' }],
         face: faceOf(
           connector,
@@ -165,7 +167,9 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
     },
     {
       title: 'What to buy',
-      note: `${bill.ends} ends to make, about ${bill.hours.toFixed(1)} hours for one person at ${MINUTES_AN_END} minutes an end (4 to 6, assumption).`,
+      note:
+        `${bill.ends} ends to make, about ${bill.hours.toFixed(1)} hours for one person ` +
+        `at ${MINUTES_AN_END} minutes an end (4 to 6, assumption).`,
       columns: [
         { says: 'What' },
         { says: 'Which' },
@@ -185,7 +189,9 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
     },
     {
       title: 'Bundles',
-      note: 'On each leg of the routes: ten times the thickest wire is the least bend, six times for coax. Clamps every 24 in (610 mm) at most.',
+      note:
+        'On each leg of the routes: ten times the thickest wire is the least bend, six times for coax. Clamps ' +
+        'every 24 in (610 mm) at most.',
       columns: [
         { says: 'From' },
         { says: 'To' },
@@ -207,7 +213,9 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
       ? [
           {
             title: 'Pitot, static and vacuum',
-            note: 'Whatever was opened is leak-checked; the static system by 14 CFR 91.411 and part 43 appendix E before IFR (from memory).',
+            note:
+              'Whatever was opened is leak-checked; the static system by 14 CFR 91.411 and part 43 appendix E ' +
+              'before IFR (from memory).',
             columns: [
               { says: 'Line' },
               { says: 'From' },
@@ -233,7 +241,9 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
       ? [
           {
             title: 'Compass swing',
-            note: 'On the ground, level, engine running, away from iron: once with everything off that may be off, once with everything on. A difference wants its wire moved.',
+            note:
+              'On the ground, level, engine running, away from iron: once with everything off that may be off, ' +
+              'once with everything on. A difference wants its wire moved.',
             columns: ['Heading', 'All off', 'All on', 'Difference', 'Card'].map(column => ({ says: column })),
             rows: Array.from({ length: 12 }, (_, at) => [String((at * 30) % 360).padStart(3, '0'), '', '', '', ''])
           }

@@ -339,7 +339,9 @@ function orderTable(design: Design, report: Report): AnalysisTable {
   const metal = design.airframe.panel.stiffeners.map(one => `${one.kind}, ${one.name}`)
   return {
     title: 'To order',
-    note: 'Units that come, screws for them, metal behind the face; then what the circuits and the harness of the whole option take; what the aeroplane has already comes off it.',
+    note:
+      'Units that come, screws for them, metal behind the face; then what the circuits and the harness of the ' +
+      'whole option take; what the aeroplane has already comes off it.',
     columns: [{ says: 'Kind' }, { says: 'What' }, { says: 'Count' }, { says: 'Metres', digits: 1 }],
     rows: [
       ...count(units.map(unit => `${unit.item.name}, ${unit.item.maker}`)).map(([name, n]) => ['unit', name, n, '']),

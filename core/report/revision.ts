@@ -61,7 +61,9 @@ export function revisionFindings(design: Design, entries: readonly Item[]): Find
       weight: 'note',
       subjects: units.map(unit => unit.id),
       basis: { kind: 'entered', source: `catalogue entry ${item.name}, revision ${revision}` },
-      says: say`${enumerate(units.map(thing))} ${units.length > 1 ? 'stand' : 'stands'} on revision ${item.revision ?? 1} of ${item.name}; revision ${revision} differs: ${changes.length ? enumerate(changes) : 'in its notes'}.`,
+      says: say`${enumerate(units.map(thing))} ${units.length > 1 ? 'stand' : 'stands'} on
+        revision ${item.revision ?? 1} of ${item.name};
+        revision ${revision} differs: ${changes.length ? enumerate(changes) : 'in its notes'}.`,
       remedies: [
         {
           says: say`Take revision ${revision}.`,

@@ -60,7 +60,11 @@ export function* makeRoom({
   const inTheWay = [...new Set((fit.nearest?.misfits ?? []).map(misfit => misfit.otherName))]
   const says = fit.at
     ? say`${item.name} fits.`
-    : say`${miss ? say`${mm(miss.mm)} ${WAYS[miss.measure]}` : 'No place for it'}${inTheWay.length ? `: ${inTheWay.slice(0, 3).join(', ')}` : ''}${fit.bare === false ? '. The bare sheet would not take it either' : ''}.`
+    : say`${
+        miss ? say`${mm(miss.mm)} ${WAYS[miss.measure]}` : 'No place for it'
+      }${inTheWay.length ? `: ${inTheWay.slice(0, 3).join(', ')}` : ''}${
+        fit.bare === false ? '. The bare sheet would not take it either' : ''
+      }.`
   const fixed = new Set(design.units.filter(one => one.locked || one.row !== undefined).map(one => one.id))
   const changes = (
     fit.at || (fit.bare === false && !ground.faceZones.some(({ zone }) => zone.movable))
@@ -119,7 +123,9 @@ export function* makeRoom({
       : yield* fewestOff(item, others, ground, new Set(design.units.filter(one => one.locked).map(one => one.id)))
   if (clearing)
     changes.push({
-      says: say`Fits at ${mm(clearing.at.xMm)} across, ${mm(clearing.at.yMm)} up when ${clearing.off.length === 1 ? 'one unit leaves' : `these ${clearing.off.length} leave`} the face, the fewest found: ${clearing.off.map(one => one.name).join(', ')}.`,
+      says: say`Fits at ${mm(clearing.at.xMm)} across, ${mm(clearing.at.yMm)} up
+        when ${clearing.off.length === 1 ? 'one unit leaves' : `these ${clearing.off.length} leave`} the face, the
+        fewest found: ${clearing.off.map(one => one.name).join(', ')}.`,
       edits: [
         ...clearing.off.map((one): Edit => ({ type: 'unit.lift', option, unit: one.id })),
         ...(unit

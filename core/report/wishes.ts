@@ -80,7 +80,9 @@ export function wishFindings(
         basis,
         remedies: [],
         lacks: subject.function ? { functions: [subject.function] } : undefined,
-        says: say`The brief wishes “${words}”: ${subject.function ? `no ${subject.function} works` : `there is no ${subject.kind}`} in this option.`
+        says: say`The brief wishes “${words}”: ${
+          subject.function ? `no ${subject.function} works` : `there is no ${subject.kind}`
+        } in this option.`
       }
     ]
   })

@@ -135,7 +135,8 @@ function leftOver(design: Design): Finding[] {
       weight: 'note',
       subjects: serving.map(unit => unit.id),
       basis: { kind: 'derived', source: 'needs in the catalogue entries' },
-      says: say`${enumerate(serving.map(thing), ' and ')} ${serving.length > 1 ? 'serve' : 'serves'} nothing any more: no gyro here runs on air.`,
+      says: say`${enumerate(serving.map(thing), ' and ')} ${serving.length > 1 ? 'serve' : 'serves'} nothing any
+        more: no gyro here runs on air.`,
       remedies: [
         {
           says: say`Take ${serving.length > 1 ? 'them' : 'it'} out.`,
@@ -228,7 +229,10 @@ export function examineFunctions(design: Design, found: Design): FunctionsReport
       weight: 'note',
       subjects: [unit.id],
       basis: { kind: 'derived', source: 'functions in the catalogue entries, and what each single loss leaves' },
-      says: say`${thing(unit)} only shows what ${enumerate(others.map(thing), ' and ')} ${others.length > 1 ? 'show' : 'shows'} already (${gives.join(', ')}), and lives on after no loss that takes it there. Without it: ${unit.state === 'new' ? say`${price(unit.priceCents)} and ` : ''}a hole less.`,
+      says: say`${thing(unit)} only shows
+        what ${enumerate(others.map(thing), ' and ')} ${others.length > 1 ? 'show' : 'shows'} already
+        (${gives.join(', ')}), and lives on after no loss that takes it there. Without
+        it: ${unit.state === 'new' ? say`${price(unit.priceCents)} and ` : ''}a hole less.`,
       remedies: [
         {
           says: say`Remove ${thing(unit)}.`,

@@ -43,7 +43,17 @@ function broken(name: FunctionName, { design, account }: Evidence): Phrase[] {
           : [say`${thing(unit)} gives it but is not approved for a ${design.brief.basis} aeroplane`]
       const why = account.whyNot(unit, name)
       return [
-        say`${thing(unit)} does not give ${name}${why.length ? say`: ${enumerate(why.slice(0, 3).map(one => (one.unit.id === unit.id ? say`no ${one.lacks}` : say`${thing(one.unit)} has no ${one.lacks}`)))}` : ''}`
+        say`${thing(unit)} does not give ${name}${
+          why.length
+            ? say`: ${enumerate(
+                why
+                  .slice(0, 3)
+                  .map(one =>
+                    one.unit.id === unit.id ? say`no ${one.lacks}` : say`${thing(one.unit)} has no ${one.lacks}`
+                  )
+              )}`
+            : ''
+        }`
       ]
     })
 }
@@ -103,7 +113,9 @@ export function stands(wanted: Wanted, evidence: Evidence): Standing {
     if (chains.length >= wanted.chains) return plain
     return missing(
       [name],
-      say`${name} by ${chains.length === 1 ? 'one chain alone' : `${chains.length} chains that share nothing`}${atLeast ? ' found' : ''}; ${wanted.chains} are wanted`
+      say`${name} by ${
+        chains.length === 1 ? 'one chain alone' : `${chains.length} chains that share nothing`
+      }${atLeast ? ' found' : ''}; ${wanted.chains} are wanted`
     )
   }
   if ('survives' in wanted) {

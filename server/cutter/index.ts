@@ -84,7 +84,8 @@ function contourOf(entity: IEntity, scale: number, refuse: (text: string) => voi
     const first = vertices[0]
     if (!shape) {
       refuse(
-        `Open contour on ${entity.layer}, beginning at ${first ? `${(first.x * scale).toFixed(2)}, ${(first.y * scale).toFixed(2)} mm` : 'nothing'}: the tool would not come back.`
+        `Open contour on ${entity.layer}, beginning ` +
+          `at ${first ? `${(first.x * scale).toFixed(2)}, ${(first.y * scale).toFixed(2)} mm` : 'nothing'}: the tool would not come back.`
       )
       return undefined
     }
@@ -158,7 +159,8 @@ export function quoteCut(order: Order): Answer {
     const least = Math.min(one.box.maxX - one.box.minX, one.box.maxY - one.box.minY)
     if (least < stock.thickMm * RULES.holePerThickness)
       refuse(
-        `A hole of ${least.toFixed(2)} mm at ${one.x.toFixed(1)}, ${one.y.toFixed(1)} mm; in this stock no less than ${(stock.thickMm * RULES.holePerThickness).toFixed(2)} mm.`
+        `A hole of ${least.toFixed(2)} mm at ${one.x.toFixed(1)}, ${one.y.toFixed(1)} mm; in this stock no less ` +
+          `than ${(stock.thickMm * RULES.holePerThickness).toFixed(2)} mm.`
       )
   }
   inner.forEach((a, i) =>
@@ -185,7 +187,9 @@ export function quoteCut(order: Order): Answer {
         refuse(
           web < 0
             ? `Contours run into each other at ${a.x.toFixed(1)}, ${a.y.toFixed(1)} mm.`
-            : `A web of ${web.toFixed(2)} mm between ${a.x.toFixed(1)}, ${a.y.toFixed(1)} and ${b.x.toFixed(1)}, ${b.y.toFixed(1)} mm; no less than ${RULES.leastWebMm} mm.`
+            : `A web of ${web.toFixed(2)} mm ` +
+                (`between ${a.x.toFixed(1)}, ${a.y.toFixed(1)} and ${b.x.toFixed(1)}, ${b.y.toFixed(1)} mm; no less ` +
+                  `than ${RULES.leastWebMm} mm.`)
         )
     })
   )

@@ -46,7 +46,8 @@ function writeOrSay(here: Files, project: Project): void {
     write(here, project)
   } catch (error) {
     console.error(
-      `The file of “${project.id}” in ${here.folder} was not written: ${(error as Error).message} The project itself is kept in the database.`
+      `The file of “${project.id}” in ${here.folder} was not written: ${(error as Error).message} The project itself ` +
+        `is kept in the database.`
     )
   }
 }

@@ -112,7 +112,8 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
   test('the document can be read with SQL, as jsonb, with the version it is of', async () => {
     const { project } = await fresh('by-sql')
     const { rows } = (await db.execute(
-      sql`SELECT document->>'title' AS title, jsonb_array_length(document->'options') AS options, document_version AS version FROM projects WHERE id = 'by-sql'`
+      sql`SELECT document->>'title' AS title, jsonb_array_length(document->'options') AS options,
+        document_version AS version FROM projects WHERE id = 'by-sql'`
     )) as unknown as { rows: unknown[] }
     expect(rows).toEqual([{ title: project.title, options: project.options.length, version: 1 }])
   })

@@ -87,7 +87,8 @@ function readHolder(file: string): Holder | undefined {
     if (code === 'ENOENT') return undefined
     if (code === 'EISDIR')
       throw new HeldError(
-        `“${file}” is a directory, where the file that says who holds the data should be. Nothing was opened or changed. Look what put it there, take it away, and start again.`
+        `“${file}” is a directory, where the file that says who holds the data should be. Nothing was opened or ` +
+          `changed. Look what put it there, take it away, and start again.`
       )
     throw error
   }
@@ -130,7 +131,9 @@ export async function takeDirectory(directory: string, lost: (why: string) => vo
     const holder = readHolder(file)
     if (holder && (isOurs(holder) ? held.has(directory) : await lives(holder, file)))
       throw new HeldError(
-        `The data directory ${directory} is held by another Ewerpanel server: process ${holder.pid}, since ${holder.since}. Two servers on one directory would lose data, so this one stops. Stop the other, or name another directory in EWERPANEL_DATA.`
+        `The data directory ${directory} is held by another Ewerpanel server: process ${holder.pid}, ` +
+          (`since ${holder.since}. Two servers on one directory would lose data, so this one stops. Stop the other, or name ` +
+            `another directory in EWERPANEL_DATA.`)
       )
     // Another file in its place, never the same one written over: who held it before sees by its number that it is gone.
     writeFileSync(

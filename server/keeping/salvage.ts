@@ -44,7 +44,8 @@ export function saySalvaged({ directory, folder, parts, why, projects, lost, cop
     ...(lost.length ? [`Nothing could be read of: ${list(lost)}.`] : []),
     copies.length ? `Daily copies that can be restored: ${list(copies)}.` : 'There is no daily copy.',
     `${directory} is left where it is, and no demo was put over it.`,
-    `What to do: keep a copy of ${directory}, move it away, start again, and bring in the files of ${folder} one by one (Import a project file), or the latest daily copy (Restore a backup).`
+    `What to do: keep a copy of ${directory}, move it away, start again, and bring in the files of ${folder} one by ` +
+      `one (Import a project file), or the latest daily copy (Restore a backup).`
   ].join('\n')
 }
 
@@ -94,7 +95,10 @@ function damagedParts(cluster: string): string[] {
   }
   return found
 }
-/** Pages of a cluster, the number of their layout, and what its log begins with (from memory: PostgreSQL’s bufpage.h, xlog_internal.h). */
+/**
+ * Pages of a cluster, the number of their layout, and what its log begins with (from memory: PostgreSQL’s bufpage.h,
+ * xlog_internal.h).
+ */
 const PAGE = 8192
 const PAGE_LAYOUT = 4
 const WAL_PAGE = 0xd1

@@ -20,7 +20,8 @@ export async function unpack(db: Database): Promise<void> {
   for (const [table, { keys, fields }] of Object.entries(PACKED)) {
     const there = await rowsOf(
       db,
-      sql`SELECT 1 FROM information_schema.columns WHERE table_schema = current_schema() AND table_name = ${table} AND column_name = 'packed_document'`
+      sql`SELECT 1 FROM information_schema.columns
+        WHERE table_schema = current_schema() AND table_name = ${table} AND column_name = 'packed_document'`
     )
     if (!there.length) continue
     const name = sql.identifier(table)

@@ -17,7 +17,8 @@ function hashesOf(html: string): string[] {
 const GONE = {
   statusCode: 503,
   message:
-    'The data directory has gone, is another server’s now, or cannot be written: nothing was saved. What you did is still in this window. Look whether its drive is there; save the project to a file meanwhile.'
+    'The data directory has gone, is another server’s now, or cannot be written: nothing was saved. What you did is ' +
+    'still in this window. Look whether its drive is there; save the project to a file meanwhile.'
 }
 
 /** Pages allow just the scripts they carry; failures of disk and database are said in words, and nothing of a document with them. */

@@ -12,7 +12,8 @@ export default defineNitroPlugin(nitro => {
       if (made) console.log(`A copy of ${made.projects} projects is in ${made.file}.`)
     } catch (error) {
       console.error(
-        `The daily copy into ${directory} was not made: ${(error as Error).message} The projects themselves are kept as before. Set EWERPANEL_COPIES to a directory that can be written, or to off.`
+        `The daily copy into ${directory} was not made: ${(error as Error).message} The projects themselves are kept ` +
+          `as before. Set EWERPANEL_COPIES to a directory that can be written, or to off.`
       )
     }
   }

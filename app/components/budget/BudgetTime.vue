@@ -111,7 +111,9 @@ watch(
         const name = own ?? (planned && taste.say(planned))
         return name === undefined ? whole : `“${name}”`
       })
-      wrong.value = `The odds could not be worked out: ${said} What is shown is of the plan before. Change what it comes after or is waited for by.`
+      wrong.value =
+        `The odds could not be worked out: ${said} What is shown is of the plan before. ` +
+        'Change what it comes after or is waited for by.'
     }
   },
   { immediate: true }

@@ -112,7 +112,8 @@ watch([drawing, unit], async ([from, of]) => {
   Object.assign(cells, filled, read.face.bezel ? {} : { bezel_mm: cells.bezel_mm })
   const { length } = read.face.screws
   drawingSays.value = [
-    `${from.name} filled bezel, cutout and ${length} ${length === 1 ? 'screw hole' : 'screw holes'}. Compare them with the maker’s figures.`,
+    `${from.name} filled bezel, cutout and ${length} ${length === 1 ? 'screw hole' : 'screw holes'}. ` +
+      'Compare them with the maker’s figures.',
     ...read.notes
   ].map(words => ({ state: 'note', words }))
 })

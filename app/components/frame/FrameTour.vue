@@ -11,7 +11,8 @@ const STOPS = [
   ],
   [
     'equipment',
-    'Equipment lists what is lacking first. “What gives it” shows what would, on this aeroplane; Add sets it where it is free, seen and reached.'
+    'Equipment lists what is lacking first. “What gives it” shows what would, on this aeroplane; ' +
+      'Add sets it where it is free, seen and reached.'
   ],
   [
     'panel',
@@ -24,7 +25,8 @@ const STOPS = [
   ],
   [
     'build',
-    'Build gives the cut drawing, the lists and the order of the first power-up. The strip below always has the figures: press one for its working.'
+    'Build gives the cut drawing, the lists and the order of the first power-up. ' +
+      'The strip below always has the figures: press one for its working.'
   ]
 ] as const
 const stop = ref(0)

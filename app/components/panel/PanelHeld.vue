@@ -41,10 +41,11 @@ const reading = computed(() => {
   if (!hold.value || !by.value) return ''
   const first = hold.value.units.find(one => one.id === hold.value!.unit)!
   const seats = live.value?.seats.filter(seat => seat.unit === first.id) ?? []
-  const people = seats.map(
-    seat =>
-      `${design.airframe.pilots.find(one => one.id === seat.pilot)?.name}: ${Math.round(seat.sight.sideDeg)}° side, ${Math.round(seat.sight.upDeg)}° up, ${seat.overReachMm > 0 ? `out of reach by ${taste.length(seat.overReachMm)}` : `arm ${taste.length(seat.reachMm)}`}`
-  )
+  const people = seats.map(({ pilot, sight, overReachMm, reachMm }) => {
+    const name = design.airframe.pilots.find(one => one.id === pilot)?.name
+    const arm = overReachMm > 0 ? `out of reach by ${taste.length(overReachMm)}` : `arm ${taste.length(reachMm)}`
+    return `${name}: ${Math.round(sight.sideDeg)}° side, ${Math.round(sight.upDeg)}° up, ${arm}`
+  })
   return [
     `${hold.value.label}: ${taste.position(first.x + by.value.dx)} across, ${taste.position(first.y + by.value.dy)} up`,
     ...relations.value.map(one => one.text),

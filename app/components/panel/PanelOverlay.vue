@@ -180,7 +180,9 @@ const rule = computed(() => {
     ? {
         a,
         b,
-        text: `${taste.position(Math.hypot(b.x - a.x, b.y - a.y))}: ${taste.position(Math.abs(b.x - a.x))} across, ${taste.position(Math.abs(b.y - a.y))} up`
+        text:
+          `${taste.position(Math.hypot(b.x - a.x, b.y - a.y))}: ` +
+          `${taste.position(Math.abs(b.x - a.x))} across, ${taste.position(Math.abs(b.y - a.y))} up`
       }
     : undefined
 })

@@ -166,7 +166,9 @@ const gapOf = computed(() => {
   if (chosen.value.length !== 2 || !a?.at || !b?.at) return ''
   const [p, q] = [boxOf(a), boxOf(b)]
   const clear = Math.max(p.minX - q.maxX, q.minX - p.maxX, p.minY - q.maxY, q.minY - p.maxY)
-  return `middles ${taste.length(Math.abs(a.at.xMm - b.at.xMm))} across and ${taste.length(Math.abs(a.at.yMm - b.at.yMm))} up apart; ${clear >= 0 ? `${taste.length(clear)} between the bezels` : 'the bezels overlap'}`
+  const [across, up] = [taste.length(Math.abs(a.at.xMm - b.at.xMm)), taste.length(Math.abs(a.at.yMm - b.at.yMm))]
+  const between = clear >= 0 ? `${taste.length(clear)} between the bezels` : 'the bezels overlap'
+  return `middles ${across} across and ${up} up apart; ${between}`
 })
 const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(unit => unit.at) && !row.value)
 </script>

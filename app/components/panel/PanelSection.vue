@@ -17,7 +17,8 @@ const frame = computed(() => {
   return level.value ? `-4 -4 ${length + 8} ${deepest.value + 12}` : `-8 -4 ${deepest.value + 12} ${length + 8}`
 })
 const says = (piece: SectionPiece) =>
-  `${piece.name}, ${piece.kind === 'ground' ? 'ground taken' : piece.kind}: ${taste.length(piece.nearMm)} to ${taste.length(piece.farMm)} behind the face`
+  `${piece.name}, ${piece.kind === 'ground' ? 'ground taken' : piece.kind}: ` +
+  `${taste.length(piece.nearMm)} to ${taste.length(piece.farMm)} behind the face`
 const boxes = computed(() => section.pieces.filter(one => one.kind !== 'connectors'))
 </script>
 

@@ -211,7 +211,9 @@ function addBackup(offer: BackupOffer) {
   if (option.supply)
     edits.push({ type: 'supply.set', option: option.id, supply: tieCells(option.supply, unit.id, unit.label) })
   if (bench.act(edits, `Add ${unit.label}`))
-    bench.said = `${unit.label} is added at ${project.airframe.places.find(place => place.id === unit.place)?.name}, tied to the bus that lives longest. Undo takes it back.`
+    bench.said =
+      `${unit.label} is added at ${project.airframe.places.find(place => place.id === unit.place)?.name}, ` +
+      'tied to the bus that lives longest. Undo takes it back.'
 }
 </script>
 

@@ -59,8 +59,9 @@ const face = computed(() => {
   const xs = outline.map(point => point[0])
   const ys = outline.map(point => point[1])
   const dark = new Set(pressed.value?.dark)
+  const [left, right, low, high] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
   return {
-    view: `${Math.min(...xs) - 8} ${-Math.max(...ys) - 8} ${Math.max(...xs) - Math.min(...xs) + 16} ${Math.max(...ys) - Math.min(...ys) + 16}`,
+    view: `${left - 8} ${-high - 8} ${right - left + 16} ${high - low + 16}`,
     path: `M${outline.map(([x, y]) => `${x} ${-y}`).join('L')}Z`,
     units: design.units.flatMap(unit => {
       if (!unit.at || !unit.item.face) return []

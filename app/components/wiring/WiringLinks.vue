@@ -112,7 +112,9 @@ function joinUnits(a: string, b: string) {
     return
   }
   if (bench.act([{ type: 'link.put', option: option.id, link: best.link }], `Link ${nameOf(a)} to ${nameOf(b)}`))
-    bench.said = `${nameOf(best.link.from.unit)} ${best.link.from.port} is linked to ${nameOf(best.link.to.unit)} ${best.link.to.port}: ${best.says.join(', ') || 'coax'}.`
+    bench.said =
+      `${nameOf(best.link.from.unit)} ${best.link.from.port} is linked to ` +
+      `${nameOf(best.link.to.unit)} ${best.link.to.port}: ${best.says.join(', ') || 'coax'}.`
 }
 
 const placed = shallowRef<PlacedConnections>()

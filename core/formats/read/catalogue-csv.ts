@@ -107,7 +107,8 @@ function shape(row: Row, column: Column): Shape | undefined {
     if (!of)
       throw new CellError(
         column,
-        `“${entry.trim()}” is not a shape; write “round 82.6”, “rectangle 158.8 x 67.3 corner 2” “flats 12 x 10.5” or “polygon 0 0, 20 0, 20 10”; plain ones several with + and “at x y” between`
+        `“${entry.trim()}” is not a shape; write “round 82.6”, “rectangle 158.8 x 67.3 corner 2” “flats 12 x 10.5” or ` +
+          `“polygon 0 0, 20 0, 20 10”; plain ones several with + and “at x y” between`
       )
     return { xMm: Number(x ?? 0), yMm: Number(y ?? 0), of } as Extract<Shape, { shape: 'compound' }>['parts'][number]
   })
@@ -145,7 +146,8 @@ function ports(row: Row): unknown[] {
     if (parts.length < 4 || parts.length > 6 || more.includes(null))
       throw new CellError(
         'ports',
-        `“${entry}” is not a port; write “id | kind | in, out or both | signal, signal”, and after “both” perhaps “| says signal, signal”, for coax perhaps “| at most 3 dB”`
+        `“${entry}” is not a port; write “id | kind | in, out or both | signal, signal”, and after “both” perhaps “| ` +
+          `says signal, signal”, for coax perhaps “| at most 3 dB”`
       )
     const says = more.find(part => part![1] !== undefined)
     const loss = more.find(part => part![3] !== undefined)
@@ -169,7 +171,8 @@ function pin(entry: string): unknown {
   if (!found)
     throw new CellError(
       'connectors',
-      `“${entry}” is not a pin; write “1 power”, “2 ground”, “3 s1 rx” (port and line), then perhaps “size 20” and “called RX 1”`
+      `“${entry}” is not a pin; write “1 power”, “2 ground”, “3 s1 rx” (port and line), ` +
+        'then perhaps “size 20” and “called RX 1”'
     )
   const [, number, use, port, line, input, size, name] = found
   return present({
@@ -212,7 +215,8 @@ function needs(row: Row): unknown[] {
     if (!found || (found[1] === 'aerial') !== (found[4] !== undefined))
       throw new CellError(
         'needs',
-        `“${entry}” is not a need; write “function pitot and static”, “aerial com antenna on com for com” or “signal? heading: text”`
+        `“${entry}” is not a need; write “function pitot and static”, “aerial com antenna on com for com” ` +
+          'or “signal? heading: text”'
       )
     return present({
       what: found[1],
@@ -236,7 +240,8 @@ function announced(row: Row): unknown[] | undefined {
     if (parts.length < 2 || changes.includes(null))
       throw new CellError(
         'announced',
-        `“${entry.slice(0, 60)}” is no announcement; write “2027-09-01 | price 4500 | approved certified; light-sport | gives com | what it is”, the three in the middle as wanted, several parted by //`
+        `“${entry.slice(0, 60)}” is no announcement; write “2027-09-01 | price 4500 | approved certified; light-sport ` +
+          `| gives com | what it is”, the three in the middle as wanted, several parted by //`
       )
     const found = (word: string) => changes.find(change => change![2] === word)?.[3]
     const price = changes.find(change => change![1] !== undefined)?.[1]
@@ -258,7 +263,8 @@ function stands(row: Row): unknown {
   if (!found)
     throw new CellError(
       'stands',
-      `“${cell.slice(0, 60)}” does not say how a box stands; write “within 0.5 deg; connectors forward, aft; or inverted; iron 600 mm away”, the last two as wanted`
+      `“${cell.slice(0, 60)}” does not say how a box stands; write “within 0.5 deg; connectors forward, aft; or ` +
+        `inverted; iron 600 mm away”, the last two as wanted`
     )
   const [, level, facing, inverted, iron] = found
   return present({

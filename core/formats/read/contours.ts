@@ -155,14 +155,16 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[], layer?: s
     return {
       ok: false,
       problems: [
-        `The outline would be ${round3(width)} × ${round3(height)} mm; a panel is between ${LEAST_MM} and ${MOST_MM} mm. Is the unit of the drawing right? Nothing was changed.`
+        `The outline would be ${round3(width)} × ${round3(height)} mm; a panel is ` +
+          `between ${LEAST_MM} and ${MOST_MM} mm. Is the unit of the drawing right? Nothing was changed.`
       ]
     }
   if (outer.points.length > MOST_CORNERS)
     return {
       ok: false,
       problems: [
-        `The outline has ${outer.points.length} corners once its curves are flattened; at most ${MOST_CORNERS} are kept. Draw it with arcs instead of many short lines. Nothing was changed.`
+        `The outline has ${outer.points.length} corners once its curves are flattened; at most ${MOST_CORNERS} are ` +
+          `kept. Draw it with arcs instead of many short lines. Nothing was changed.`
       ]
     }
   const cross = selfCrossing(outer.points)
@@ -170,7 +172,8 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[], layer?: s
     return {
       ok: false,
       problems: [
-        `The outline crosses itself: the side from ${say(outer.points[cross[0]]!)} meets the side from ${say(outer.points[cross[1]]!)}. Nothing was changed.`
+        `The outline crosses itself: the side from ${say(outer.points[cross[0]]!)} meets the side ` +
+          `from ${say(outer.points[cross[1]]!)}. Nothing was changed.`
       ]
     }
   if (open.length) notes.push(`${open.length} open lines were left out. ${sayOpen.join(' ')}`)

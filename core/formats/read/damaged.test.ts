@@ -45,7 +45,8 @@ describe('damaged and hostile files end in words', () => {
       'blocks within themselves',
       drawing('0 INSERT 2 A 10 0 20 0').replace(
         '0\nSECTION\n2\nENTITIES',
-        '0\nSECTION\n2\nBLOCKS\n0\nBLOCK\n2\nA\n10\n0\n20\n0\n0\nINSERT\n2\nA\n10\n0\n20\n0\n0\nINSERT\n2\nA\n10\n1\n20\n0\n0\nENDBLK\n0\nENDSEC\n0\nSECTION\n2\nENTITIES'
+        '0\nSECTION\n2\nBLOCKS\n0\nBLOCK\n2\nA\n10\n0\n20\n0\n0\nINSERT\n2\nA\n10\n0\n20\n0\n' +
+          '0\nINSERT\n2\nA\n10\n1\n20\n0\n0\nENDBLK\n0\nENDSEC\n0\nSECTION\n2\nENTITIES'
       ),
       /more than 5000 entities/
     ],

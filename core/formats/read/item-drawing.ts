@@ -110,7 +110,8 @@ export function readItemDrawing(read: StrokesRead): ItemDrawingRead {
   const many = shapes.find(shape => shape.shape === 'polygon' && shape.points.length > MOST_CORNERS_OF_SHAPE)
   if (many?.shape === 'polygon')
     return refuse(
-      `A line of it has ${many.points.length} corners once its curves are flattened; at most ${MOST_CORNERS_OF_SHAPE} are kept. Draw it with arcs.`
+      `A line of it has ${many.points.length} corners once its curves are flattened; at ` +
+        `most ${MOST_CORNERS_OF_SHAPE} are kept. Draw it with arcs.`
     )
   if (screws.length > 40) return refuse(`It has ${screws.length} screw holes; an item has at most 40.`)
   const cutout = holeOnly ? shapes[0] : shapes[1]

@@ -198,7 +198,8 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
     return {
       ok: false,
       problems: [
-        `The drawing holds ${entities.length} entities; an outline has at most ${MOST_ENTITIES}. Take all but the panel out of it. Nothing was changed.`
+        `The drawing holds ${entities.length} entities; an outline has at most ${MOST_ENTITIES}. Take all but the ` +
+          `panel out of it. Nothing was changed.`
       ]
     }
   const declared = UNIT_MM[Number(drawing.header?.$INSUNITS ?? 0)]
@@ -227,7 +228,8 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
     return {
       ok: false,
       problems: [
-        `A SPLINE with weights on layer “${weighted.entity.layer}” would not be read true. Save it as arcs or as a polyline. Nothing was changed.`
+        `A SPLINE with weights on layer “${weighted.entity.layer}” would not be read true. Save it as arcs or as a ` +
+          `polyline. Nothing was changed.`
       ]
     }
   let corners = 0
@@ -261,7 +263,8 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
     return {
       ok: false,
       problems: [
-        `Flattened to ${FLATTEN_MM} mm its curves have more than ${MOST_POINTS} points. Is the unit of the drawing right? Nothing was changed.`
+        `Flattened to ${FLATTEN_MM} mm its curves have more than ${MOST_POINTS} points. Is the unit of the drawing ` +
+          `right? Nothing was changed.`
       ]
     }
   for (const [why, count] of hidden) notes.push(`Left out: ${count} ${why}.`)

@@ -32,7 +32,8 @@ function pathText(tag: string, a: Record<string, string>): string | undefined {
       const rx = Math.min(n('rx', n('ry')), w / 2)
       const ry = Math.min(n('ry', rx), h / 2)
       return rx > 0
-        ? `M${x + rx} ${y}h${w - 2 * rx}a${rx} ${ry} 0 0 1 ${rx} ${ry}v${h - 2 * ry}a${rx} ${ry} 0 0 1 ${-rx} ${ry}h${2 * rx - w}a${rx} ${ry} 0 0 1 ${-rx} ${-ry}v${2 * ry - h}a${rx} ${ry} 0 0 1 ${rx} ${-ry}z`
+        ? `M${x + rx} ${y}h${w - 2 * rx}a${rx} ${ry} 0 0 1 ${rx} ${ry}v${h - 2 * ry}a${rx} ${ry} 0 0 ` +
+            `1 ${-rx} ${ry}h${2 * rx - w}a${rx} ${ry} 0 0 1 ${-rx} ${-ry}v${2 * ry - h}a${rx} ${ry} 0 0 1 ${rx} ${-ry}z`
         : `M${x} ${y}h${w}v${h}h${-w}z`
     }
     case 'circle':
@@ -124,7 +125,8 @@ export function svgStrokes(text: string, unitMm?: number): StrokesRead {
     : [1, 1]
   if (Math.abs(across / up - 1) > 1e-3 && /none/.test(attributes.preserveAspectRatio ?? ''))
     return refuse(
-      `The drawing is stretched: one unit is ${across.toFixed(4)} mm across and ${up.toFixed(4)} mm up. Save it with the same scale both ways.`
+      `The drawing is stretched: one unit is ${across.toFixed(4)} mm across and ${up.toFixed(4)} mm up. Save it with ` +
+        `the same scale both ways.`
     )
   const scale = whole
     ? // Fitted into its frame whole, as drawings are unless they say otherwise.

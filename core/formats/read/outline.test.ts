@@ -147,22 +147,26 @@ describe('an outline out of DXF', () => {
       [247, 63, 12]
     ])
   })
-  it('a circle in a block drawn out to one side is no round hole any more; a curve in one that is enlarged is still flattened within the tolerance', () => {
-    const text = dxf(writer => {
-      const hole = writer.addBlock('HOLE')
-      hole.addCircle(point3d(0, 0), 1)
-      box(writer, 600, 300)
-      writer.addInsert('HOLE', point3d(300, 150), { scaleFactor: { x: 60, y: 30, z: 1 } })
-    })
-    expect(got(readDxfOutline(text)).inner.map(one => one.round)).toEqual([undefined])
-    const disc = dxf(writer => {
-      writer.addBlock('DISC').addCircle(point3d(0, 0), 1)
-      writer.addInsert('DISC', point3d(0, 0), { scaleFactor: { x: 200, y: 200, z: 1 } })
-    })
-    const { outline } = got(readDxfOutline(disc))
-    // Area of the circle, less what sides within 0.05 mm of it can lack.
-    expect(Math.abs(areaMm2(outline) - Math.PI * 200 ** 2)).toBeLessThan(0.05 * 2 * Math.PI * 200)
-  })
+  it(
+    'a circle in a block drawn out to one side is no round hole any more; a curve in one that is enlarged is still ' +
+      'flattened within the tolerance',
+    () => {
+      const text = dxf(writer => {
+        const hole = writer.addBlock('HOLE')
+        hole.addCircle(point3d(0, 0), 1)
+        box(writer, 600, 300)
+        writer.addInsert('HOLE', point3d(300, 150), { scaleFactor: { x: 60, y: 30, z: 1 } })
+      })
+      expect(got(readDxfOutline(text)).inner.map(one => one.round)).toEqual([undefined])
+      const disc = dxf(writer => {
+        writer.addBlock('DISC').addCircle(point3d(0, 0), 1)
+        writer.addInsert('DISC', point3d(0, 0), { scaleFactor: { x: 200, y: 200, z: 1 } })
+      })
+      const { outline } = got(readDxfOutline(disc))
+      // Area of the circle, less what sides within 0.05 mm of it can lack.
+      expect(Math.abs(areaMm2(outline) - Math.PI * 200 ** 2)).toBeLessThan(0.05 * 2 * Math.PI * 200)
+    }
+  )
   it('a block that holds itself comes to an end in words', () => {
     const text = dxf(writer => {
       const ring = writer.addBlock('RING')
@@ -182,7 +186,9 @@ describe('an outline out of DXF', () => {
       `0\nARC\n8\n0\n10\n${x}\n20\n100\n40\n100\n50\n${from}\n51\n${to}\n210\n0\n220\n0\n230\n-1\n`
     const line = (x: number, y: number, X: number, Y: number) =>
       `0\nLINE\n8\n0\n10\n${x}\n20\n${y}\n11\n${X}\n21\n${Y}\n`
-    const text = `0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n${line(100, 0, 300, 0)}${line(300, 200, 100, 200)}${arc(90, 270, -300)}${arc(270, 90, -100)}0\nENDSEC\n0\nEOF\n`
+    const sides = line(100, 0, 300, 0) + line(300, 200, 100, 200) + arc(90, 270, -300) + arc(270, 90, -100)
+    const head = '0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n'
+    const text = `${head}${sides}0\nENDSEC\n0\nEOF\n`
     const { outline } = got(readDxfOutline(text))
     expect(Math.abs(areaMm2(outline) - (200 * 200 + Math.PI * 100 ** 2))).toBeLessThan(0.05 * 2 * Math.PI * 100)
   })
@@ -451,7 +457,8 @@ describe('arcs of an outline, and the layer it is on', () => {
   it('an ellipse by an SVG arc has its area, π a b', () => {
     const read = got(
       readSvgOutline(
-        '<svg xmlns="http://www.w3.org/2000/svg" width="600mm" viewBox="0 0 600 300"><path d="M0 150A300 150 0 0 1 600 150A300 150 0 0 1 0 150Z"/></svg>'
+        '<svg xmlns="http://www.w3.org/2000/svg" width="600mm" viewBox="0 0 600 300"><path d="M0 150A300 150 0 0 1 ' +
+          '600 150A300 150 0 0 1 0 150Z"/></svg>'
       )
     )
     expect(areaMm2(read.outline) / (Math.PI * 300 * 150)).toBeCloseTo(1, 3)
@@ -459,7 +466,8 @@ describe('arcs of an outline, and the layer it is on', () => {
   it('a circle within is round, however the file draws it', () => {
     const read = got(
       readSvgOutline(
-        '<svg xmlns="http://www.w3.org/2000/svg" width="600mm" viewBox="0 0 600 300"><rect width="600" height="300"/><circle cx="100" cy="200" r="30"/></svg>'
+        '<svg xmlns="http://www.w3.org/2000/svg" width="600mm" viewBox="0 0 600 300"><rect width="600" ' +
+          'height="300"/><circle cx="100" cy="200" r="30"/></svg>'
       )
     )
     expect(read.inner[0]!.round).toEqual({
@@ -486,7 +494,8 @@ describe('what a drawing hides, and what it says in ways that would not be read 
   it('what is not displayed is left out, and said', () => {
     const read = got(
       readSvgOutline(
-        `<svg ${page}>${plain}<circle cx="300" cy="150" r="40" display="none"/><g style="display: none"><circle cx="100" cy="150" r="40"/></g></svg>`
+        `<svg ${page}>${plain}<circle cx="300" cy="150" r="40" display="none"/><g style="display: none"><circle ` +
+          `cx="100" cy="150" r="40"/></g></svg>`
       )
     )
     expect(read.inner).toHaveLength(0)
@@ -495,7 +504,8 @@ describe('what a drawing hides, and what it says in ways that would not be read 
   it('a copy stands where it is set', () => {
     const read = got(
       readSvgOutline(
-        `<svg ${page}>${plain}<defs><circle id="dial" r="40"/></defs><use href="#dial" x="150" y="100"/><use href="#dial" x="400" y="100"/></svg>`
+        `<svg ${page}>${plain}<defs><circle id="dial" r="40"/></defs><use href="#dial" x="150" y="100"/><use ` +
+          `href="#dial" x="400" y="100"/></svg>`
       )
     )
     expect(

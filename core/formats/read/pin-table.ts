@@ -86,7 +86,10 @@ function useOf(cell: string, ports: readonly Port[]): Partial<Pin> | string {
   const [port, line] = cell.split(/\s+/)
   const known = ports.find(one => one.id === port)
   if (!known)
-    return `“${cell}” is neither power, ground, shield, spare nor a port and its line; the ports are ${ports.map(one => one.id).join(', ') || 'none'}`
+    return (
+      `“${cell}” is neither power, ground, shield, spare nor a port and its line; the ports ` +
+      `are ${ports.map(one => one.id).join(', ') || 'none'}`
+    )
   const lines = linesOf(known)
   const only = lines.length === 1 ? lines[0] : undefined
   if (line === undefined && only === undefined)

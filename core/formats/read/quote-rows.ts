@@ -148,7 +148,8 @@ export function readQuoteRows(rows: readonly (readonly string[])[]): QuoteRead {
   const total = totals.at(-1)
   if (total && Math.abs(total.cents - sum) > 1)
     notes.push(
-      `Its total in line ${total.line} is ${(total.cents / 100).toFixed(2)}; its lines add up to ${(sum / 100).toFixed(2)}: ask the shop for the difference, it may be tax.`
+      `Its total in line ${total.line} is ${(total.cents / 100).toFixed(2)}; its lines add up ` +
+        `to ${(sum / 100).toFixed(2)}: ask the shop for the difference, it may be tax.`
     )
   return {
     ok: true,

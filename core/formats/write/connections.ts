@@ -98,15 +98,20 @@ export function writeConnectionsSvg(placed: PlacedConnections, title: string): s
     `<title>${escaped(title)}</title><text x="0" y="-12" font-size="14">${escaped(title)}</text>`,
     ...placed.edges.map(
       edge =>
-        `<polyline points="${line(edge.points)}" fill="none" stroke="#25303a" stroke-dasharray="${DASHES[edge.kind]}"><title>${escaped(edge.says)}</title></polyline>`
+        `<polyline points="${line(edge.points)}" fill="none" stroke="#25303a" ` +
+        `stroke-dasharray="${DASHES[edge.kind]}"><title>${escaped(edge.says)}</title></polyline>`
     ),
     ...placed.nodes.map(
       node =>
-        `<rect x="${node.x}" y="${node.y}" width="${node.width}" height="${node.height}" rx="2" fill="#fff" stroke="#25303a"/><text x="${node.x + 8}" y="${node.y + 17}">${escaped(node.says)}</text>`
+        `<rect x="${node.x}" y="${node.y}" width="${node.width}" height="${node.height}" rx="2" fill="#fff" ` +
+        `stroke="#25303a"/><text x="${node.x + 8}" y="${node.y + 17}">${escaped(node.says)}</text>`
     ),
     ...kinds.map((kind, at) => {
       const y = placed.height + 20 + at * 16
-      return `<polyline points="0,${y} 46,${y}" stroke="#25303a" stroke-dasharray="${DASHES[kind]}"/><text x="54" y="${y + 4}">${escaped(kind)}</text>`
+      return (
+        `<polyline points="0,${y} 46,${y}" stroke="#25303a" stroke-dasharray="${DASHES[kind]}"/><text x="54" ` +
+        `y="${y + 4}">${escaped(kind)}</text>`
+      )
     }),
     '</svg>'
   ].join('\n')

@@ -111,23 +111,42 @@ export function writeOneLineSvg(placed: PlacedLine, title: string, reading: Read
   const nodes = placed.nodes.map(node => {
     const box =
       node.kind === 'bus'
-        ? `<rect x="${round(node.x)}" y="${round(node.y)}" width="${node.width}" height="${node.height}" fill="#e9edf6" stroke="#27498f" stroke-width="2"/>`
+        ? `<rect x="${round(node.x)}" y="${round(node.y)}" width="${node.width}" height="${node.height}" ` +
+          `fill="#e9edf6" stroke="#27498f" stroke-width="2"/>`
         : node.kind === 'unit'
           ? ''
-          : `<rect x="${round(node.x)}" y="${round(node.y)}" width="${node.width}" height="${node.height}" rx="${node.kind === 'alternator' ? 20 : 2}" fill="#fff" stroke="#22272a" stroke-width="1.2"/>`
+          : `<rect x="${round(node.x)}" y="${round(node.y)}" width="${node.width}" height="${node.height}" ` +
+            `rx="${node.kind === 'alternator' ? 20 : 2}" fill="#fff" stroke="#22272a" stroke-width="1.2"/>`
     // The name of a long bus stands at its head, where it is looked for.
     const middle = node.y + Math.min(node.height / 2, 20)
     const line = (y: number, text: string, bold: boolean) =>
-      `<text x="${round(node.x + (node.kind === 'unit' ? 4 : 8))}" y="${round(y)}"${bold ? ' font-weight="bold"' : ''}>${escaped(text)}</text>`
+      `<text x="${round(node.x + (node.kind === 'unit' ? 4 : 8))}" ` +
+      `y="${round(y)}"${bold ? ' font-weight="bold"' : ''}>${escaped(text)}</text>`
     return node.kind === 'unit'
-      ? `${line(node.y + 12.5, node.says, false)}<text x="${round(node.x + node.width)}" y="${round(node.y + 12.5)}" text-anchor="end" fill="#50585c">${escaped(readPhrase(node.note, reading))}</text>`
+      ? `${line(node.y + 12.5, node.says, false)}<text x="${round(node.x + node.width)}" y="${round(node.y + 12.5)}" ` +
+          `text-anchor="end" fill="#50585c">${escaped(readPhrase(node.note, reading))}</text>`
       : `${box}${line(middle - 2, node.says, true)}${line(middle + 11, readPhrase(node.note, reading), false)}`
   })
   const edges = placed.edges
     .filter(edge => edge.points.length > 1)
     .map(edge => {
       const at = edge.sign
-      return `<path d="${lineOf(edge.points)}" fill="none" stroke="#22272a" stroke-width="1.1"/>${SIGNS[edge.kind] ? `<path d="${SIGNS[edge.kind]}" transform="translate(${round(at.x)} ${round(at.y)})" fill="#fff" stroke="#22272a" stroke-width="1.2"/>` : ''}<text x="${round(at.x)}" y="${round(at.y - 7)}" text-anchor="middle" font-size="8">${escaped(edge.says)}</text>`
+      return (
+        `<path d="${lineOf(edge.points)}" fill="none" stroke="#22272a" ` +
+        (`stroke-width="1.1"/>${
+          SIGNS[edge.kind]
+            ? `<path d="${SIGNS[edge.kind]}" ` +
+              `transform="translate(${round(at.x)} ${round(at.y)})" fill="#fff" stroke="#22272a" stroke-width="1.2"/>`
+            : ''
+        }<text ` +
+          `x="${round(at.x)}" y="${round(at.y - 7)}" text-anchor="middle" font-size="8">${escaped(edge.says)}</text>`)
+      )
     })
-  return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${Math.ceil(placed.width)} ${Math.ceil(placed.height + head)}" width="${Math.ceil(placed.width)}" height="${Math.ceil(placed.height + head)}" font-family="sans-serif" font-size="10"><title>${escaped(title)}</title><text x="8" y="18" font-size="13" font-weight="bold">${escaped(title)}</text><g transform="translate(0 ${head})">${edges.join('')}${nodes.join('')}</g></svg>\n`
+  return (
+    `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 ` +
+    (`0 ${Math.ceil(placed.width)} ${Math.ceil(placed.height + head)}" width="${Math.ceil(placed.width)}" ` +
+      (`height="${Math.ceil(placed.height + head)}" font-family="sans-serif" ` +
+        (`font-size="10"><title>${escaped(title)}</title><text x="8" y="18" font-size="13" ` +
+          `font-weight="bold">${escaped(title)}</text><g transform="translate(0 ${head})">${edges.join('')}${nodes.join('')}</g></svg>\n`)))
+  )
 }

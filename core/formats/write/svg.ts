@@ -41,5 +41,8 @@ export function writePartSvg(part: Part): string {
         .map(draw)
         .join('')}</g>`
   )
-  return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}mm" height="${n(height)}mm" viewBox="0 0 ${n(width)} ${n(height)}">\n<title>${escaped(part.name)}</title>\n${groups.join('\n')}\n</svg>\n`
+  return (
+    `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}mm" ` +
+    `height="${n(height)}mm" viewBox="0 0 ${n(width)} ${n(height)}">\n<title>${escaped(part.name)}</title>\n${groups.join('\n')}\n</svg>\n`
+  )
 }

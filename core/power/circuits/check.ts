@@ -40,7 +40,8 @@ export function circuitFindings(
             subjects: [unit.id],
             remedies: [],
             basis: { kind: 'entered', source: 'route table of the airframe' },
-            says: say`${thing(unit)} stands at ${unit.place.name}, and no route leads there from the panel, so its wire cannot be measured. Add a leg to the route table in Wire.`
+            says: say`${thing(unit)} stands at ${unit.place.name}, and no route leads there from the panel, so its
+              wire cannot be measured. Add a leg to the route table in Wire.`
           }
         : {
             id: `power.no-wire:${unit.id}`,
@@ -52,7 +53,8 @@ export function circuitFindings(
             unit: 'A',
             limit: BREAKER_SIZES_A.at(-1)!,
             basis: PROTECTOR_BASIS,
-            says: say`${thing(unit)} wants ${amperes(wantedA)}; no breaker or fuse and wire of the tables carries that over ${wireRun(runMm)} out and back.`
+            says: say`${thing(unit)} wants ${amperes(wantedA)}; no breaker or fuse and wire of the tables carries
+              that over ${wireRun(runMm)} out and back.`
           }
     )
   const choiceOf = (unit: string) => model.choice(unit) ?? { unit }
@@ -77,7 +79,8 @@ export function circuitFindings(
         weight: 'must fix',
         subjects: circuit.shared,
         basis: CHOSEN,
-        says: say`${enumerate(ofHead.map(thingOf))} share one ${protector} and are to hang on different buses: one ${protector} is fed by one bus. All of them are on the ${model.name(circuit.bus)} as it stands.`,
+        says: say`${enumerate(ofHead.map(thingOf))} share one ${protector} and are to hang on different buses:
+          one ${protector} is fed by one bus. All of them are on the ${model.name(circuit.bus)} as it stands.`,
         remedies: [
           {
             says: say`Give each a ${protector} of its own.`,
@@ -95,7 +98,8 @@ export function circuitFindings(
         limit: protectedTo,
         unit: 'A',
         basis: PROTECTOR_BASIS,
-        says: say`The ${figure(breakerA, 'A')} ${protector} of ${label} does not protect its AWG ${awg} wire, which wants ${protectedTo === undefined ? '—' : figure(protectedTo, 'A')} at most. A short would burn the wire first.`,
+        says: say`The ${figure(breakerA, 'A')} ${protector} of ${label} does not protect its AWG ${awg} wire, which
+          wants ${protectedTo === undefined ? '—' : figure(protectedTo, 'A')} at most. A short would burn the wire first.`,
         remedies: [thicker]
       })
     else if (breakerA > circuit.mostProtectorA * (1 + 1e-9))
@@ -109,7 +113,9 @@ export function circuitFindings(
         unit: 'A',
         basis: { ...PROTECTOR_BASIS, source: `${PROTECTOR_BASIS.source!}, its notes; ${DERATING_BASIS.source!}` },
         figure: { kind: 'circuit wire', of: unit },
-        says: say`The AWG ${awg} wire of ${label} lies outside the conditions of table 11-3 (${outsideOf(circuit.lie).join(', ')}) and carries ${amperes(circuit.ampacity.amps)} there; its ${figure(breakerA, 'A')} ${protector} would let it burn.`,
+        says: say`The AWG ${awg} wire of ${label} lies outside the conditions of table 11-3
+          (${outsideOf(circuit.lie).join(', ')}) and carries ${amperes(circuit.ampacity.amps)} there;
+          its ${figure(breakerA, 'A')} ${protector} would let it burn.`,
         remedies: [thicker]
       })
     if (warmsA > circuit.ampacity.amps)
@@ -123,7 +129,9 @@ export function circuitFindings(
         unit: 'A',
         basis: DERATING_BASIS,
         figure: { kind: 'circuit wire', of: unit },
-        says: say`${label} draws ${amperes(warmsA)}${circuit.intermittent ? ' on the average that warms a wire' : ' continuously'}; its AWG ${awg} wire carries ${amperes(circuit.ampacity.amps)} where it lies, by bundle, heat and height.`,
+        says: say`${label} draws ${amperes(warmsA)}${
+          circuit.intermittent ? ' on the average that warms a wire' : ' continuously'
+        }; its AWG ${awg} wire carries ${amperes(circuit.ampacity.amps)} where it lies, by bundle, heat and height.`,
         remedies: [thicker]
       })
     const allA = ofHead.reduce((sum, one) => sum + one.steadyA, 0)
@@ -137,7 +145,9 @@ export function circuitFindings(
         limit: breakerA,
         unit: 'A',
         basis: CHOSEN,
-        says: say`${enumerate(ofHead.map(thingOf))} ${ofHead.length > 1 ? 'together take' : 'takes'} ${amperes(allA)} and the ${protector} is ${figure(breakerA, 'A')}: it will open.`,
+        says: say`${enumerate(ofHead.map(thingOf))} ${
+          ofHead.length > 1 ? 'together take' : 'takes'
+        } ${amperes(allA)} and the ${protector} is ${figure(breakerA, 'A')}: it will open.`,
         remedies: [
           {
             says: say`Go back to the proposed ${figure(circuit.proposed.breakerA, 'A')}.`,
@@ -169,7 +179,8 @@ export function circuitFindings(
           unit: 'A',
           basis: CHOSEN,
           figure: { kind: 'circuit breaker', of: unit },
-          says: say`${enumerate(ofHead.map(thingOf))} ${ofHead.length > 1 ? 'take' : 'takes'} ${amperes(worst[1])} ${worst[2]}, and the ${protector} is ${figure(breakerA, 'A')}: it opens when it is wanted.`,
+          says: say`${enumerate(ofHead.map(thingOf))} ${ofHead.length > 1 ? 'take' : 'takes'} ${amperes(worst[1])} ${worst[2]},
+            and the ${protector} is ${figure(breakerA, 'A')}: it opens when it is wanted.`,
           remedies: [
             {
               says: say`Go back to the proposed ${figure(circuit.proposed.breakerA, 'A')}.`,
@@ -193,7 +204,8 @@ export function circuitFindings(
           unit: 'V',
           basis: DROP_BASIS,
           figure: { kind: 'circuit drop', of: unit },
-          says: say`The wire of ${label} drops ${num(dropV, 2, 'V')} over ${wireRun(circuit.liesMm)} at its ${when} load; ${figure(limitV, 'V')} is allowed.`,
+          says: say`The wire of ${label} drops ${num(dropV, 2, 'V')} over ${wireRun(circuit.liesMm)} at
+            its ${when} load; ${figure(limitV, 'V')} is allowed.`,
           remedies: [thicker]
         })
         break
@@ -210,7 +222,8 @@ export function circuitFindings(
         unit: 'A',
         basis: SWITCH_BASIS,
         figure: { kind: 'circuit switch', of: unit },
-        says: say`The ${ratedA === undefined ? '' : figure(ratedA, 'A')} switch of ${label} may switch ${amperes(allowsA)} of ${load} load; ${amperes(steadyA)} is drawn. Its contacts would weld or burn.`,
+        says: say`The ${ratedA === undefined ? '' : figure(ratedA, 'A')} switch of ${label} may
+          switch ${amperes(allowsA)} of ${load} load; ${amperes(steadyA)} is drawn. Its contacts would weld or burn.`,
         remedies:
           wantedA === undefined
             ? []
@@ -231,7 +244,8 @@ export function circuitFindings(
       weight: asked ? 'decide' : 'note',
       subjects: fused.slice(0, 3).map(one => one.unit),
       basis: SPARES,
-      says: say`${fused.length} circuit${fused.length > 1 ? 's have fuses' : ' has a fuse'} and no spares are carried: a set, or three of each kind, within the pilot’s reach${asked ? ', is asked for by night' : ' is sound practice'}.`,
+      says: say`${fused.length} circuit${fused.length > 1 ? 's have fuses' : ' has a fuse'} and no spares are
+        carried: a set, or three of each kind, within the pilot’s reach${asked ? ', is asked for by night' : ' is sound practice'}.`,
       remedies: [
         {
           says: say`A set of spare fuses is carried.`,
@@ -288,7 +302,8 @@ function oneBreaker(design: Design, circuits: readonly Circuit[]): Finding[] {
           weight: 'decide',
           subjects: circuit.shared,
           basis: { kind: 'common practice' },
-          says: say`One ${circuit.protector} carries ${circuit.shared.length} units; when it opens, ${says.join(', ')} ${says.length > 1 ? 'are' : 'is'} all gone at once.`,
+          says: say`One ${circuit.protector} carries ${circuit.shared.length} units; when it
+            opens, ${says.join(', ')} ${says.length > 1 ? 'are' : 'is'} all gone at once.`,
           remedies: [
             {
               says: say`Give each a breaker of its own.`,
@@ -324,7 +339,8 @@ export function feedFindings(model: PowerModel): Finding[] {
           subjects: [unit.id],
           basis: { kind: 'common practice' },
           says: dead
-            ? say`${thing(unit)} is to stay on, but the ${thing(at)} is dead once the switches stand as they do after the alternator’s loss.`
+            ? say`${thing(unit)} is to stay on, but the ${thing(at)} is dead once the switches stand as they do after
+              the alternator’s loss.`
             : say`${thing(unit)} is essential and is on the ${thing(at)}, which one switch takes away; the ${thing(safe!)} outlives it.`,
           remedies:
             safe && safe.id !== bus
@@ -370,7 +386,16 @@ export function enduranceFindings({ design }: PowerModel, endurance: FlownEndura
       },
       remedies: [],
       figure: { kind: 'minutes', of: '' },
-      says: say`With the alternator gone, ${endurance.first ? thing({ id: endurance.first.unit, label: endurance.first.label }) : 'the first unit that stays on'} loses power after ${num(endurance.minutes, 0, 'min')}; you want ${figure(wanted, 'min')}.${largest ? say` The largest load left on is ${thing({ id: largest.unit, label: largest.label })}, ${amperes(largest.amps)}.` : ''}`
+      says: say`With the alternator gone, ${
+        endurance.first
+          ? thing({ id: endurance.first.unit, label: endurance.first.label })
+          : 'the first unit that stays on'
+      } loses power after ${num(endurance.minutes, 0, 'min')}; you want ${figure(wanted, 'min')}.${
+        largest
+          ? say` The largest load left on
+          is ${thing({ id: largest.unit, label: largest.label })}, ${amperes(largest.amps)}.`
+          : ''
+      }`
     })
   }
   if (endurance.kept.length > 0 && !hasPlan(design))
@@ -382,7 +407,8 @@ export function enduranceFindings({ design }: PowerModel, endurance: FlownEndura
       basis: { kind: 'common practice', source: 'a plan of what is shed goes with an electrical load analysis' },
       remedies: [],
       figure: { kind: 'minutes', of: '' },
-      says: say`No unit is marked to stay on when the alternator has quit, so the time on battery counts with everything on. Mark what flight and landing need in Power, Battery.`
+      says: say`No unit is marked to stay on when the alternator has quit, so the time on battery counts with
+        everything on. Mark what flight and landing need in Power, Battery.`
     })
   const landing = endurance.phases.find(one => one.phase === 'landing')
   const after = endurance.curve.findLast(one => one.minute <= Math.max(0, wanted - LANDING_MINUTES))
@@ -401,7 +427,9 @@ export function enduranceFindings({ design }: PowerModel, endurance: FlownEndura
         basis: { kind: 'common practice', source: `${LANDING_MINUTES} minutes for approach and landing` },
         remedies: [],
         figure: { kind: 'minutes', of: '' },
-        says: say`The ${figure(wanted, 'min')} you want end with an approach and landing of ${figure(LANDING_MINUTES, 'min')}, which takes ${amperes(landing.shedA)}; what is left by then carries it for ${num((leftAh / landing.shedA) * 60, 0, 'min')}. Shed more, or land earlier.`
+        says: say`The ${figure(wanted, 'min')} you want end with an approach and landing
+          of ${figure(LANDING_MINUTES, 'min')}, which takes ${amperes(landing.shedA)}; what is left by then carries
+          it for ${num((leftAh / landing.shedA) * 60, 0, 'min')}. Shed more, or land earlier.`
       })
   }
   if (phasesFlown(design).includes('cruise in cloud'))
@@ -419,7 +447,8 @@ export function enduranceFindings({ design }: PowerModel, endurance: FlownEndura
               edits: [{ type: 'unit.keep', option: design.optionId, unit: unit.id, keep: true }]
             }
           ],
-          says: say`${thing(unit)} is shed when the alternator has quit, and cloud is flown: airspeed may go with the ice. Keep it on, or plan to leave cloud at once.`
+          says: say`${thing(unit)} is shed when the alternator has quit, and cloud is flown: airspeed may go with the
+            ice. Keep it on, or plan to leave cloud at once.`
         })
   const lithium = [
     ...(airframe.battery.chemistry === 'lithium'
@@ -446,8 +475,10 @@ export function enduranceFindings({ design }: PowerModel, endurance: FlownEndura
         remedies: [],
         says:
           place.kind === 'engine bay'
-            ? say`${name}, a lithium battery, stands ahead of the firewall: heat soak after shutdown can destroy it or worse. Ask its maker.`
-            : say`${name}, a lithium battery, stands at ${place.name}, on the cabin side of the firewall: a cell that fails vents hot gas there. Follow its maker on box and vent.`
+            ? say`${name}, a lithium battery, stands ahead of the firewall: heat soak after shutdown can destroy it
+              or worse. Ask its maker.`
+            : say`${name}, a lithium battery, stands at ${place.name}, on the cabin side of the firewall: a cell that
+              fails vents hot gas there. Follow its maker on box and vent.`
       })
   return findings
 }

@@ -86,7 +86,8 @@ function wireWorking({ circuit, unit, proposal, breakerBy }: Plan, systemV: 12 |
   const { wire } = proposal
   return {
     formula:
-      'thinnest wire with: protector ≤ what protects it, I ≤ what it carries where it lies, I · (r · L · (234.5 + T) / 254.5 + R structure) ≤ limit',
+      'thinnest wire with: protector ≤ what protects it, I ≤ what it carries where it lies, I · (r · L · (234.5 + T) ' +
+      '/ 254.5 + R structure) ≤ limit',
     inputs: [
       { symbol: protector, meaning: 'of this circuit', value: breakerA, unit: 'A', from: breakerBy },
       {

@@ -117,25 +117,29 @@ describe('what ties are made of', () => {
   // AC 43.13-1B table 11-3 (values from memory): AWG 8 wants a breaker of 50 A at most, AWG 6 one of 80 A.
   it('the feed of a 60 A alternator: a 60 A breaker on AWG 6', () =>
     expect(feeders(three()).get('alternator-feed')).toMatchObject({ ratedA: 60, awg: 6 }))
-  it('any breaker proposed is a standard size, bears 125 % of the steady amps and all at their most, and its wire is protected and carries them', () =>
-    fc.assert(
-      fc.property(fc.array(fc.double({ min: 0.1, max: 12, noNaN: true }), { minLength: 1, maxLength: 6 }), amps => {
-        for (const one of feeders(
-          projectWith(
-            amps.map((a, at) => [load(`u${at}`, a, { essential: at % 2 === 0 }), 'tail']),
-            ifr()
-          )
-        ).values()) {
-          if (one.kind !== 'breaker') continue
-          expect(BREAKER_SIZES_A).toContain(one.ratedA)
-          expect(one.ratedA!).toBeGreaterThanOrEqual(one.mostA - 1e-4)
-          if (one.tie !== 'alternator-feed') expect(one.ratedA!).toBeGreaterThanOrEqual(1.25 * one.steadyA - 1e-4)
-          expect(gauge(one.awg!).breakerA!).toBeGreaterThanOrEqual(one.ratedA!)
-          expect(one.ampacity!.amps).toBeGreaterThanOrEqual(one.steadyA)
-        }
-      }),
-      { numRuns: 40 }
-    ))
+  it(
+    'any breaker proposed is a standard size, bears 125 % of the steady amps and all at their most, and its wire is ' +
+      'protected and carries them',
+    () =>
+      fc.assert(
+        fc.property(fc.array(fc.double({ min: 0.1, max: 12, noNaN: true }), { minLength: 1, maxLength: 6 }), amps => {
+          for (const one of feeders(
+            projectWith(
+              amps.map((a, at) => [load(`u${at}`, a, { essential: at % 2 === 0 }), 'tail']),
+              ifr()
+            )
+          ).values()) {
+            if (one.kind !== 'breaker') continue
+            expect(BREAKER_SIZES_A).toContain(one.ratedA)
+            expect(one.ratedA!).toBeGreaterThanOrEqual(one.mostA - 1e-4)
+            if (one.tie !== 'alternator-feed') expect(one.ratedA!).toBeGreaterThanOrEqual(1.25 * one.steadyA - 1e-4)
+            expect(gauge(one.awg!).breakerA!).toBeGreaterThanOrEqual(one.ratedA!)
+            expect(one.ampacity!.amps).toBeGreaterThanOrEqual(one.steadyA)
+          }
+        }),
+        { numRuns: 40 }
+      )
+  )
   // From bus to bus with nothing that opens: short and stout (common practice); with a breaker, by the table.
   it('a jumper between buses without a breaker is AWG 10 at least, one with a breaker as thin as that protects', () => {
     expect(feeders(withTie(three(), 'avionics-feed', { kind: 'wire' })).get('avionics-feed')!.awg).toBe(10)

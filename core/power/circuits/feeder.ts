@@ -393,7 +393,8 @@ function feederWireWorking(design: Design, feeder: Feeder, tie: Tie): Working {
         : [
             {
               symbol: 'carries',
-              meaning: say`AWG ${wire.awg} by itself, in ${figure(design.airframe.wiring.ambientC, '°C')} up to ${altitude(design.airframe.wiring.altitudeFt)}`,
+              meaning: say`AWG ${wire.awg} by itself, in ${figure(design.airframe.wiring.ambientC, '°C')} up
+                to ${altitude(design.airframe.wiring.altitudeFt)}`,
               value: alone(wire, design).amps,
               unit: 'A',
               from: DERATING_BASIS.source!
@@ -468,7 +469,9 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
         basis: PROTECTOR_BASIS,
         figure: { kind: 'feeder rating', of: tie.id },
         remedies: [],
-        says: say`${tie.name} must bear ${amperes(feeder.bearsA)}; the largest breaker of the tables is ${figure(BREAKER_SIZES_A.at(-1)!, 'A')}. A current limiter or a thicker cable is chosen by its maker’s data: enter what it opens at in Feeds.`
+        says: say`${tie.name} must bear ${amperes(feeder.bearsA)}; the largest breaker of the tables
+          is ${figure(BREAKER_SIZES_A.at(-1)!, 'A')}. A current limiter or a thicker cable is chosen by its maker’s
+          data: enter what it opens at in Feeds.`
       })
     // A breaker on an alternator must bear what that gives into a flat battery; a contactor or a diode what it carries
     // for good.
@@ -484,7 +487,17 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
         basis: FEEDER_BASIS,
         figure: { kind: 'feeder rating', of: tie.id },
         remedies: rating,
-        says: say`${tie.name} ${forGoodA > feeder.steadyA ? say`may carry ${amperes(forGoodA)} into a flat battery` : say`carries ${amperes(feeder.steadyA)} (${feeder.when})`} and bears ${amperes(tie.ratedA)}: it ${tie.kind === 'breaker' ? 'opens and takes all behind it along' : tie.kind === 'contactor' ? 'welds or burns its contacts' : 'overheats'}.`
+        says: say`${tie.name} ${
+          forGoodA > feeder.steadyA
+            ? say`may carry ${amperes(forGoodA)} into a flat battery`
+            : say`carries ${amperes(feeder.steadyA)} (${feeder.when})`
+        } and bears ${amperes(tie.ratedA)}: it ${
+          tie.kind === 'breaker'
+            ? 'opens and takes all behind it along'
+            : tie.kind === 'contactor'
+              ? 'welds or burns its contacts'
+              : 'overheats'
+        }.`
       })
     if (tie.awg !== undefined) {
       const chart = protects(gauge(tie.awg), 'breaker')!
@@ -500,7 +513,12 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
           basis: PROTECTOR_BASIS,
           figure: { kind: 'feeder wire', of: tie.id },
           remedies: thicker,
-          says: say`The ${figure(feeder.guardA, 'A')} breaker of ${tie.name} does not protect its AWG ${tie.awg} wire, ${most < chart ? say`which outside the conditions of table 11-3 carries ${amperes(most)}` : say`which wants ${figure(most, 'A')} at most`}. A short would burn the wire first.`
+          says: say`The ${figure(feeder.guardA, 'A')} breaker of ${tie.name} does not protect its
+            AWG ${tie.awg} wire, ${
+              most < chart
+                ? say`which outside the conditions of table 11-3 carries ${amperes(most)}`
+                : say`which wants ${figure(most, 'A')} at most`
+            }. A short would burn the wire first.`
         })
       else if (feeder.ampacity!.amps < feeder.asksA * (1 - 1e-6))
         findings.push({
@@ -513,7 +531,8 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
           basis: DERATING_BASIS,
           figure: { kind: 'feeder wire', of: tie.id },
           remedies: thicker,
-          says: say`${tie.name} must carry ${amperes(feeder.asksA)}; its AWG ${tie.awg} wire carries ${amperes(feeder.ampacity!.amps)} by itself in that heat and height.`
+          says: say`${tie.name} must carry ${amperes(feeder.asksA)}; its AWG ${tie.awg} wire
+            carries ${amperes(feeder.ampacity!.amps)} by itself in that heat and height.`
         })
       if (feeder.cranks && tie.awg > CRANKING_AWG)
         findings.push({
@@ -524,7 +543,8 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
           basis: STARTER_BASIS,
           figure: { kind: 'feeder wire', of: tie.id },
           remedies: thicker,
-          says: say`${tie.name} is of AWG ${tie.awg} and carries the starter, 150 to 250 A while it cranks: AWG ${CRANKING_AWG} to ${BATTERY_CABLE_AWG} is common practice.`
+          says: say`${tie.name} is of AWG ${tie.awg} and carries the starter, 150 to 250 A while it cranks:
+            AWG ${CRANKING_AWG} to ${BATTERY_CABLE_AWG} is common practice.`
         })
     }
     const guard = tie.kind === 'diode' ? tie.guardA : undefined
@@ -542,7 +562,8 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
           proposed.ratedA === undefined
             ? []
             : [{ says: say`Make it ${figure(proposed.ratedA, 'A')}.`, edits: set(tie, { guardA: proposed.ratedA }) }],
-        says: say`The breaker of ${tie.name} carries ${amperes(feeder.steadyA)} (${feeder.when}) and is ${figure(guard, 'A')}: it opens and takes all behind it along.`
+        says: say`The breaker of ${tie.name} carries ${amperes(feeder.steadyA)} (${feeder.when}) and
+          is ${figure(guard, 'A')}: it opens and takes all behind it along.`
       })
     const lost = feeder.busDropV ?? 0
     const mostV = MAIN_DROP_SHARE * regulatedV(design.airframe.systemV)
@@ -558,7 +579,8 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
         basis: MAIN_DROP_BASIS,
         figure: { kind: 'feeder wire', of: tie.id },
         remedies: tie.awg !== undefined && proposed.awg !== undefined && proposed.awg < tie.awg ? thicker : [],
-        says: say`From its source to the ${model.name(tie.to)}, by ${tie.name}, ${num(lost, 2, 'V')} are lost; ${num(mostV, 2, 'V')} is allowed in main power wires. A thicker or shorter cable, or better contacts, mends it.`
+        says: say`From its source to the ${model.name(tie.to)}, by ${tie.name}, ${num(lost, 2, 'V')} are
+          lost; ${num(mostV, 2, 'V')} is allowed in main power wires. A thicker or shorter cable, or better contacts, mends it.`
       })
     if (bare.has(tie.id))
       findings.push({
@@ -567,7 +589,10 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
         weight: 'decide',
         subjects: [],
         basis: EVERY_CIRCUIT,
-        says: say`Nothing opens on a short of ${tie.name}: its wire would burn, and what feeds it cannot be shut off in time. A breaker or fuse stands where its current comes from${bare.get(tie.id) === 'battery' ? ', at the battery’s post' : ''}.`,
+        says: say`Nothing opens on a short of ${tie.name}: its wire would burn, and what feeds it cannot be shut off
+          in time. A breaker or fuse stands where its current comes from${
+            bare.get(tie.id) === 'battery' ? ', at the battery’s post' : ''
+          }.`,
         remedies:
           tie.kind === 'wire'
             ? [{ says: say`Make it a breaker, of the size the tables propose.`, edits: set(tie, { kind: 'breaker' }) }]

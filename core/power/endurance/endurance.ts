@@ -163,7 +163,9 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
   )
   return {
     formula:
-      'each step Δt: I from the network at the cells’ open-circuit volts E(s) behind R, s ← s − I · max(1, I·H / C)^(k−1) · Δt / C; C = capacity · share · cold; a unit is dark below its least volts; by hand: delay + (usable Ah − I before · delay) / I after',
+      'each step Δt: I from the network at the cells’ open-circuit volts E(s) behind R, s ← s − I · max(1, I·H / ' +
+      ('C)^(k−1) · Δt / C; C = capacity · share · cold; a unit is dark below its least volts; by hand: delay + (usable Ah − ' +
+        'I before · delay) / I after'),
     inputs: [
       ...batteries.flatMap(source => [
         {
@@ -257,7 +259,9 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
         : []),
       {
         symbol: 'by hand',
-        meaning: say`${num(hand.delayMinutes, 0, 'min')} + (${num(hand.usableAh, 2, 'Ah')} − ${num(hand.beforeA, 1, 'A')} · ${num(hand.delayMinutes, 0, 'min')}) / ${num(hand.afterA, 1, 'A')}`,
+        meaning: say`${num(hand.delayMinutes, 0, 'min')} +
+          (${num(hand.usableAh, 2, 'Ah')} − ${num(hand.beforeA, 1, 'A')} · ${num(hand.delayMinutes, 0, 'min')})
+          / ${num(hand.afterA, 1, 'A')}`,
         value: hand.minutes,
         unit: 'min',
         from: 'common practice: nameplate times usable share, amps at the volts of the bus'
@@ -266,7 +270,11 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
         ? [
             {
               symbol: 'why they differ',
-              meaning: say`of ${num(hand.usableAh, 2, 'Ah')} by hand the cold leaves ${num(endurance.wholeAh, 2, 'Ah')}; until the first unit loses power ${num(endurance.atFirst.drawnAh, 2, 'Ah')} flow, the rate costs ${num(endurance.atFirst.rateAh, 2, 'Ah')}, and ${num(endurance.atFirst.leftAh, 2, 'Ah')} stay below its least volts; amps follow the volts`,
+              meaning: say`of ${num(hand.usableAh, 2, 'Ah')} by hand the cold
+                leaves ${num(endurance.wholeAh, 2, 'Ah')}; until the first unit loses
+                power ${num(endurance.atFirst.drawnAh, 2, 'Ah')} flow, the rate
+                costs ${num(endurance.atFirst.rateAh, 2, 'Ah')}, and ${num(endurance.atFirst.leftAh, 2, 'Ah')} stay
+                below its least volts; amps follow the volts`,
               value: minutes - hand.minutes,
               unit: 'min',
               from: 'simulation'
@@ -275,7 +283,8 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
         : []),
       {
         symbol: 'energy',
-        meaning: say`cells gave: loads ${num(energy.loadsWh, 1)}, wires, diodes and coils ${num(energy.lossWh, 1)}, rate ${num(energy.rateWh, 1)}`,
+        meaning: say`cells gave: loads ${num(energy.loadsWh, 1)}, wires, diodes and coils ${num(energy.lossWh, 1)},
+          rate ${num(energy.rateWh, 1)}`,
         value: energy.takenWh,
         unit: 'Wh',
         from: 'simulation'

@@ -99,8 +99,17 @@ function phaseFinding(load: PhaseLoad): Finding[] {
         says: say`In ${load.phase} the units take ${amperes(load.typicalA)}; ${
           load.typicalA > load.limitA || full.length === 0
             ? say`80 % of the ${amperes(load.capacityA)} of alternator is ${amperes(load.limitA)}.`
-            : say`${enumerate(full.map(one => say`${one.name} would give ${amperes(one.givesA)} and may give ${amperes(one.limitA)} for good`))}.`
-        }${gives ? say` Even at its full rating the battery gives ${amperes(load.batteryA.atRating)} and runs down in flight.` : ''} The largest: ${largest}.`
+            : say`${enumerate(
+                full.map(
+                  one => say`${one.name} would give ${amperes(one.givesA)} and may give ${amperes(one.limitA)} for good`
+                )
+              )}.`
+        }${
+          gives
+            ? say` Even at its full rating the battery gives ${amperes(load.batteryA.atRating)} and runs down in
+          flight.`
+            : ''
+        } The largest: ${largest}.`
       }
     ]
   }
@@ -112,7 +121,8 @@ function phaseFinding(load: PhaseLoad): Finding[] {
         code: 'power.idle',
         weight: 'note',
         basis: { kind: 'entered', source: 'what the alternator gives at idle' },
-        says: say`In ${load.phase} at idle the units take ${amperes(load.typicalA)} and the alternators give ${amperes(load.limitA)}: the battery gives the rest. The largest: ${largest}.`
+        says: say`In ${load.phase} at idle the units take ${amperes(load.typicalA)} and the alternators
+          give ${amperes(load.limitA)}: the battery gives the rest. The largest: ${largest}.`
       }
     ]
   if (load.engine === 'at speed' && load.batteryA.atRating > GIVES_A)
@@ -125,7 +135,8 @@ function phaseFinding(load: PhaseLoad): Finding[] {
         measured: load.batteryA.atRating,
         limit: 0,
         basis: { kind: 'derived', source: 'network of the feeds' },
-        says: say`In ${load.phase}, with all alternators running, a battery gives ${amperes(load.batteryA.atRating)}: a bus is fed by it alone, and it runs down unseen. See Feeds.`
+        says: say`In ${load.phase}, with all alternators running, a battery gives ${amperes(load.batteryA.atRating)}:
+          a bus is fed by it alone, and it runs down unseen. See Feeds.`
       }
     ]
   return []
@@ -146,7 +157,9 @@ function mostFinding(load: PhaseLoad): Finding[] {
       basis: { kind: 'common practice', source: 'maximum load over five minutes against the rating' },
       figure: { kind: 'load', of: load.phase },
       remedies: [],
-      says: say`In ${load.phase} the units may take ${amperes(load.fiveMinutesA)} for five minutes at their most, and the alternators give ${amperes(load.capacityA)}: the battery gives the rest and the volts fall. Over five seconds it is ${amperes(load.fiveSecondsA)}, which the battery bears.`
+      says: say`In ${load.phase} the units may take ${amperes(load.fiveMinutesA)} for five minutes at their most, and
+        the alternators give ${amperes(load.capacityA)}: the battery gives the rest and the volts fall. Over five
+        seconds it is ${amperes(load.fiveSecondsA)}, which the battery bears.`
     }
   ]
 }
@@ -182,7 +195,12 @@ function oneLost(model: PowerModel, loads: readonly PhaseLoad[]): Finding[] {
         basis: ALTERNATOR_BASIS,
         figure: { kind: 'load', of: worst.phase },
         remedies: [],
-        says: say`With ${lost.name} lost in ${worst.phase} the others, held to what they may give for good, leave ${amperes(battery)} to the batteries${Number.isFinite(minutes) ? say`; at their full rating the first unit loses power after ${num(minutes, 0, 'min')}` : ''}. Plan what is shed then. The largest: ${largestOf(worst)}.`
+        says: say`With ${lost.name} lost in ${worst.phase} the others, held to what they may give for good,
+          leave ${amperes(battery)} to the batteries${
+            Number.isFinite(minutes)
+              ? say`; at their full rating the first unit loses power after ${num(minutes, 0, 'min')}`
+              : ''
+          }. Plan what is shed then. The largest: ${largestOf(worst)}.`
       }
     ]
   })
@@ -220,7 +238,9 @@ function twoAnswers(model: PowerModel): Finding[] {
             source: 'network of the feeds with loads of constant power, begun from above and from below'
           },
           remedies: [],
-          says: say`With the alternators lost the ${thing(worst.bus)} stands at ${num(worst.from, 1, 'V')}; after a dip it can hang at ${num(worst.to, 1, 'V')} instead, since loads of constant power take more the fewer volts there are, and comes back only when some are switched off. Times on battery count with the upper answer.`
+          says: say`With the alternators lost the ${thing(worst.bus)} stands at ${num(worst.from, 1, 'V')}; after a
+            dip it can hang at ${num(worst.to, 1, 'V')} instead, since loads of constant power take more the fewer
+            volts there are, and comes back only when some are switched off. Times on battery count with the upper answer.`
         }
       ]
     : []
@@ -252,7 +272,8 @@ function voltFindings(design: Design): Finding[] {
           measured: held > power.maxV ? held : systemV,
           limit: held > power.maxV ? power.maxV : power.minV,
           basis: entry,
-          says: say`${thing(unit)} works from ${figure(power.minV)} to ${figure(power.maxV, 'V')}; the bus of this aeroplane is at ${figure(systemV, 'V')}, and the regulator holds it at ${figure(held, 'V')}.`
+          says: say`${thing(unit)} works from ${figure(power.minV)} to ${figure(power.maxV, 'V')}; the bus of this
+            aeroplane is at ${figure(systemV, 'V')}, and the regulator holds it at ${figure(held, 'V')}.`
         }
       ]
     // A resistance has no regulator of its own: twice the volts is four times the heat, whatever its entry bears.
@@ -264,7 +285,8 @@ function voltFindings(design: Design): Finding[] {
           measured: held,
           limit: power.atV * (ratio > 1 ? BEARS : 1 / BEARS),
           basis: { kind: 'derived', source: 'P = V² / R' },
-          says: say`${thing(unit)} is made for ${figure(power.atV, 'V')} and has no regulator of its own; the bus is held at ${figure(held, 'V')}, where it makes ${num(ratio * ratio, 1)} times its heat.`
+          says: say`${thing(unit)} is made for ${figure(power.atV, 'V')} and has no regulator of its own; the bus is
+            held at ${figure(held, 'V')}, where it makes ${num(ratio * ratio, 1)} times its heat.`
         }
       ]
     return []

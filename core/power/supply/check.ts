@@ -45,7 +45,9 @@ export function supplyFindings(model: PowerModel): Finding[] {
         weight: 'must fix',
         subjects: on.slice(0, 3).map(unit => unit.id),
         basis: ENTERED,
-        says: say`No source leads to the ${thing(bus)}${on.length ? `, on which ${on.length} unit${on.length === 1 ? ' hangs' : 's hang'}` : ''}. Join it to a battery, an alternator or another bus in Feeds.`,
+        says: say`No source leads to the ${thing(bus)}${
+          on.length ? `, on which ${on.length} unit${on.length === 1 ? ' hangs' : 's hang'}` : ''
+        }. Join it to a battery, an alternator or another bus in Feeds.`,
         remedies: supply.buses.some(one => one.id !== bus.id && fed.has(one.id))
           ? [
               {

@@ -136,47 +136,51 @@ describe('networks', () => {
         }
       )
     ))
-  it('in any network Kirchhoff’s current law holds at every node, diodes and sources do what they may, and power given is power taken', () =>
-    fc.assert(
-      fc.property(networks, network => {
-        const { volts, branchA, feedA, drawA } = solveNetwork(network)
-        const net = Array.from({ length: network.nodes }, () => 0)
-        network.branches.forEach(({ from, to }, at) => {
-          net[from]! -= branchA[at]!
-          net[to]! += branchA[at]!
-        })
-        network.feeds.forEach(({ node }, at) => {
-          net[node]! += feedA[at]!
-        })
-        network.draws.forEach(({ node }, at) => {
-          net[node]! -= drawA[at]!
-        })
-        for (const left of net) expect(Math.abs(left)).toBeLessThan(1e-5)
-        network.branches.forEach((branch, at) => {
-          if (!branch.diode) return
-          expect(branchA[at]!).toBeGreaterThan(-1e-5)
-          if (branchA[at] === 0) expect(volts[branch.from]! - volts[branch.to]!).toBeLessThan(branch.dropV + 1e-6)
-        })
-        network.feeds.forEach((feed, at) => {
-          expect(feedA[at]!).toBeGreaterThan(-1e-5)
-          expect(feedA[at]!).toBeLessThan(feed.limitA + 1e-5)
-          if (feedA[at] === 0) expect(volts[feed.node]!).toBeGreaterThan(feed.emfV - 1e-6)
-        })
-        network.draws.forEach((draw, at) => {
-          const v = volts[draw.node]!
-          if (draw.kind === 'resistive') expect(drawA[at]!).toBeCloseTo((draw.amps * v) / draw.atV, 8)
-          // Constant power takes P / V (derived) where it works at all.
-          else if (v >= draw.minV)
-            expect(drawA[at]!).toBeCloseTo(draw.kind === 'constant power' ? (draw.amps * draw.atV) / v : draw.amps, 5)
-        })
-        const given = network.feeds.reduce((sum, feed, at) => sum + volts[feed.node]! * feedA[at]!, 0)
-        const taken =
-          network.draws.reduce((sum, draw, at) => sum + volts[draw.node]! * drawA[at]!, 0) +
-          network.branches.reduce((sum, { from, to }, at) => sum + (volts[from]! - volts[to]!) * branchA[at]!, 0)
-        expect(given).toBeCloseTo(taken, 3)
-      }),
-      { numRuns: 300 }
-    ))
+  it(
+    'in any network Kirchhoff’s current law holds at every node, diodes and sources do what they may, and power ' +
+      'given is power taken',
+    () =>
+      fc.assert(
+        fc.property(networks, network => {
+          const { volts, branchA, feedA, drawA } = solveNetwork(network)
+          const net = Array.from({ length: network.nodes }, () => 0)
+          network.branches.forEach(({ from, to }, at) => {
+            net[from]! -= branchA[at]!
+            net[to]! += branchA[at]!
+          })
+          network.feeds.forEach(({ node }, at) => {
+            net[node]! += feedA[at]!
+          })
+          network.draws.forEach(({ node }, at) => {
+            net[node]! -= drawA[at]!
+          })
+          for (const left of net) expect(Math.abs(left)).toBeLessThan(1e-5)
+          network.branches.forEach((branch, at) => {
+            if (!branch.diode) return
+            expect(branchA[at]!).toBeGreaterThan(-1e-5)
+            if (branchA[at] === 0) expect(volts[branch.from]! - volts[branch.to]!).toBeLessThan(branch.dropV + 1e-6)
+          })
+          network.feeds.forEach((feed, at) => {
+            expect(feedA[at]!).toBeGreaterThan(-1e-5)
+            expect(feedA[at]!).toBeLessThan(feed.limitA + 1e-5)
+            if (feedA[at] === 0) expect(volts[feed.node]!).toBeGreaterThan(feed.emfV - 1e-6)
+          })
+          network.draws.forEach((draw, at) => {
+            const v = volts[draw.node]!
+            if (draw.kind === 'resistive') expect(drawA[at]!).toBeCloseTo((draw.amps * v) / draw.atV, 8)
+            // Constant power takes P / V (derived) where it works at all.
+            else if (v >= draw.minV)
+              expect(drawA[at]!).toBeCloseTo(draw.kind === 'constant power' ? (draw.amps * draw.atV) / v : draw.amps, 5)
+          })
+          const given = network.feeds.reduce((sum, feed, at) => sum + volts[feed.node]! * feedA[at]!, 0)
+          const taken =
+            network.draws.reduce((sum, draw, at) => sum + volts[draw.node]! * drawA[at]!, 0) +
+            network.branches.reduce((sum, { from, to }, at) => sum + (volts[from]! - volts[to]!) * branchA[at]!, 0)
+          expect(given).toBeCloseTo(taken, 3)
+        }),
+        { numRuns: 300 }
+      )
+  )
   it('a load of constant power behind a resistance takes the higher answer of the quadratic V² − E·V + P·R = 0', () => {
     const { volts } = solveNetwork({
       nodes: 2,

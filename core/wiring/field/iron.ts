@@ -101,7 +101,10 @@ export function ironFindings(design: Design, found: readonly IronNear[]): Findin
           measured: one.atLeastMm,
           limit: one.wantedMm,
           unit: 'mm',
-          says: say`${whatOf(one)}, about ${kg(one.massKg)} of iron, is ${mm(one.atLeastMm)} from ${thing(sensor)}; ${mm(one.wantedMm)} are wanted${one.degrees >= 0.05 ? say`, and soft iron alone may turn the heading by ${num(one.degrees, 1)}°` : ''}. Move one of them, or swing the compass with care.`,
+          says: say`${whatOf(one)}, about ${kg(one.massKg)} of iron,
+            is ${mm(one.atLeastMm)} from ${thing(sensor)}; ${mm(one.wantedMm)} are wanted${
+              one.degrees >= 0.05 ? say`, and soft iron alone may turn the heading by ${num(one.degrees, 1)}°` : ''
+            }. Move one of them, or swing the compass with care.`,
           remedies: []
         })),
       ...(unknown.length
@@ -112,7 +115,8 @@ export function ironFindings(design: Design, found: readonly IronNear[]): Findin
               weight: 'note' as const,
               subjects: subjects(unknown),
               basis: basisOf(sensor, unknown[0]!),
-              says: say`Keep ${enumerate(unknown.map(whatOf))} ${mm(Math.max(...unknown.map(one => one.wantedMm)))} away from ${thing(sensor)}: how near that is is not known until all are placed in Wiring.`,
+              says: say`Keep ${enumerate(unknown.map(whatOf))} ${mm(Math.max(...unknown.map(one => one.wantedMm)))} away
+                from ${thing(sensor)}: how near that is is not known until all are placed in Wiring.`,
               remedies: []
             }
           ]
@@ -125,5 +129,7 @@ const basisOf = (sensor: DesignUnit, { wantedMm }: IronNear): Basis =>
     ? { kind: 'entered', source: `how far the maker of ${sensor.item.name} keeps iron away` }
     : {
         kind: 'derived',
-        source: `soft iron as a ball in the earth’s field, ${MOST_DEG}° allowed (assumption); what is magnetised for good turns it by more`
+        source:
+          `soft iron as a ball in the earth’s field, ${MOST_DEG}° allowed (assumption); ` +
+          'what is magnetised for good turns it by more'
       }

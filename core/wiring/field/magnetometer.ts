@@ -148,15 +148,22 @@ export function magnetometerFindings(design: Design, found: readonly Disturbance
         subjects: [sensor.id, ...(one.unit ? [one.unit] : [])],
         basis: {
           kind: 'derived',
-          source: `field of straight pieces of wire, the return through the structure left out, across 20 µT of the earth’s; ${MOST_DEG}° are allowed (assumption; the maker’s manual rules)`
+          source:
+            `field of straight pieces of wire, the return through the structure left out, across 20 µT of the ` +
+            `earth’s; ${MOST_DEG}° are allowed (assumption; the maker’s manual rules)`
         },
         measured: known ? one.degrees : undefined,
         limit: known ? MOST_DEG : undefined,
         unit: known ? 'deg' : undefined,
         figure: { kind: 'magnetometer', of: `${sensor.id} ${one.wire}` },
         says: known
-          ? say`The wire of ${name(one)}, ${amperes(one.amps)}, passes ${thing(sensor)} at ${mm(one.atLeastMm)} and may turn the heading by ${num(one.degrees!, 1)}°. Keep it ${mm(one.wantedMm)} away${one.paired ? '' : ', or lead its return beside it'}.`
-          : say`Keep the wire of ${name(one)}, ${amperes(one.amps)}, ${mm(one.wantedMm)} away from ${thing(sensor)}${one.paired ? '' : ', or lead its return beside it'}: how near it comes is not known until both are placed in Wiring, Airframe.`,
+          ? say`The wire of ${name(one)}, ${amperes(one.amps)}, passes ${thing(sensor)} at ${mm(one.atLeastMm)} and
+            may turn the heading by ${num(one.degrees!, 1)}°. Keep it ${mm(one.wantedMm)} away${
+              one.paired ? '' : ', or lead its return beside it'
+            }.`
+          : say`Keep the wire of ${name(one)}, ${amperes(one.amps)}, ${mm(one.wantedMm)} away
+            from ${thing(sensor)}${one.paired ? '' : ', or lead its return beside it'}: how near it comes is not
+            known until both are placed in Wiring, Airframe.`,
         remedies: one.paired || !one.unit ? [] : besides(design, one.unit)
       }
     ]

@@ -114,7 +114,8 @@ export function standingFindings(design: Design, standings: readonly Standing[])
         finding(
           `stands-${which}`,
           'must fix',
-          say`${thing(unit)} stands ${num(Math.abs(degrees), 1)}° ${off}; ${num(asks.levelDeg, 1)}° are allowed.${shim && shim.mm > 0 ? say` Shim ${shim.under} by ${mm(shim.mm)}.` : ' Set it square.'}`,
+          say`${thing(unit)} stands ${num(Math.abs(degrees), 1)}° ${off}; ${num(asks.levelDeg, 1)}° are
+            allowed.${shim && shim.mm > 0 ? say` Shim ${shim.under} by ${mm(shim.mm)}.` : ' Set it square.'}`,
           { measured: Math.abs(degrees), limit: asks.levelDeg, unit: 'deg' }
         )
       )
@@ -124,7 +125,8 @@ export function standingFindings(design: Design, standings: readonly Standing[])
         finding(
           'stands-unmeasured',
           'note',
-          say`${thing(unit)} has to stand level and square within ${num(asks.levelDeg, 1)}°, its connectors pointing ${orWords(asks.facing)}. Measure it with the aeroplane level, and enter it in Wiring, Radio and compass.`
+          say`${thing(unit)} has to stand level and square within ${num(asks.levelDeg, 1)}°, its connectors
+            pointing ${orWords(asks.facing)}. Measure it with the aeroplane level, and enter it in Wiring, Radio and compass.`
         )
       )
     return found
@@ -154,7 +156,8 @@ export function openingFindings(design: Design): Finding[] {
         measured: b,
         limit: Math.max(opening.widthMm, opening.heightMm),
         unit: 'mm',
-        says: say`${thing(unit)} does not pass the opening of ${unit.place.name}: end on it is ${mm(a!)} by ${mm(b!)}, the hole ${mm(opening.widthMm)} by ${mm(opening.heightMm)}.`,
+        says: say`${thing(unit)} does not pass the opening of ${unit.place.name}: end on it
+          is ${mm(a!)} by ${mm(b!)}, the hole ${mm(opening.widthMm)} by ${mm(opening.heightMm)}.`,
         remedies: []
       }
     ]
@@ -176,7 +179,9 @@ export function openingFindings(design: Design): Finding[] {
       weight: 'note',
       subjects: unmeasured.map(unit => unit.id),
       basis: { kind: 'common practice', source: 'a servo goes in, and is reached, by an inspection opening' },
-      says: say`Measure the inspection opening that ${enumerate(unmeasured.map(thing))} ${unmeasured.length > 1 ? 'go' : 'goes'} in by, and enter it in Wiring, Airframe and routes.`,
+      says: say`Measure the inspection opening
+        that ${enumerate(unmeasured.map(thing))} ${unmeasured.length > 1 ? 'go' : 'goes'} in by, and enter it in
+        Wiring, Airframe and routes.`,
       remedies: []
     }
   ]

@@ -42,7 +42,8 @@ export function pinFindings(design: Design, wires: readonly Wire[]): Finding[] {
       weight: 'note',
       subjects: [...unknown].map(unit => unit.id),
       basis: TABLES,
-      says: say`No pin table is entered for ${listed(unknown)}: the wire list says which port, not which pin. Paste the maker’s table in Wiring, Connectors.`,
+      says: say`No pin table is entered for ${listed(unknown)}: the wire list says which port, not which pin. Paste
+        the maker’s table in Wiring, Connectors.`,
       remedies: []
     })
   if (madeUp.size)
@@ -52,7 +53,8 @@ export function pinFindings(design: Design, wires: readonly Wire[]): Finding[] {
       weight: 'note',
       subjects: [...madeUp].map(unit => unit.id),
       basis: TABLES,
-      says: say`Pins of ${listed(madeUp)} are placeholders for the plan, not the maker’s. Paste the maker’s table in Wiring, Connectors, before a wire is cut.`,
+      says: say`Pins of ${listed(madeUp)} are placeholders for the plan, not the maker’s. Paste the maker’s table in
+        Wiring, Connectors, before a wire is cut.`,
       remedies: []
     })
   return findings
@@ -63,7 +65,8 @@ const nowhere = (wire: Wire, core: WireCore, unit: DesignUnit, side: 'from' | 't
   weight: 'decide',
   subjects: [unit.id],
   basis: TABLES,
-  says: say`The pin table of ${thing(unit)} has no pin for ${core.line} of the wire ${wire.from} to ${wire.to}: it has nowhere to land. Correct the table in Wiring, Connectors.`,
+  says: say`The pin table of ${thing(unit)} has no pin for ${core.line} of the wire ${wire.from} to ${wire.to}: it
+    has nowhere to land. Correct the table in Wiring, Connectors.`,
   remedies: []
 })
 function contactFindings(wire: Wire, unit: DesignUnit, pins: readonly PinAt[]): Finding[] {
@@ -86,7 +89,8 @@ function contactFindings(wire: Wire, unit: DesignUnit, pins: readonly PinAt[]): 
       ? [
           finding(
             'contact-gauge',
-            say`AWG ${wire.awg} does not go into ${where} of ${thing(unit)}: contacts of size ${pins[0]!.size} take AWG ${takes.awg[1]} to ${takes.awg[0]}. End it in a splice to a wire that fits, or enter the contact’s true size.`,
+            say`AWG ${wire.awg} does not go into ${where} of ${thing(unit)}: contacts of size ${pins[0]!.size} take
+              AWG ${takes.awg[1]} to ${takes.awg[0]}. End it in a splice to a wire that fits, or enter the contact’s true size.`,
             wire.awg,
             takes.awg[0]
           )
@@ -97,7 +101,8 @@ function contactFindings(wire: Wire, unit: DesignUnit, pins: readonly PinAt[]): 
           {
             ...finding(
               'contact-amps',
-              say`${where} of ${thing(unit)} would carry ${amperes(amps)} each; a contact of size ${pins[0]!.size} is good for about ${num(takes.amps)} A.`,
+              say`${where} of ${thing(unit)} would carry ${amperes(amps)} each; a contact of size ${pins[0]!.size} is
+                good for about ${num(takes.amps)} A.`,
               amps,
               takes.amps
             ),

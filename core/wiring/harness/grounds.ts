@@ -19,7 +19,8 @@ export function groundLoopFindings(design: Design, circuits: readonly Circuit[])
       weight: 'decide',
       subjects: astray.map(circuit => circuit.unit),
       basis: { kind: 'common practice', source: 'one ground block for everything with audio, no loops' },
-      says: say`${enumerate(astray.map(circuit => thing(units.get(circuit.unit)!)))} ${astray.length > 1 ? 'ground' : 'grounds'} to the structure while the rest of the audio grounds at the block: what flows between the two is heard.`,
+      says: say`${enumerate(astray.map(circuit => thing(units.get(circuit.unit)!)))} ${astray.length > 1 ? 'ground' : 'grounds'} to
+        the structure while the rest of the audio grounds at the block: what flows between the two is heard.`,
       remedies: [
         {
           says: say`Lead every audio ground to the block.`,

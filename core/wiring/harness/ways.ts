@@ -193,7 +193,9 @@ export function reachFindings(design: Design, wires: readonly Wire[], chains: re
       measured: busMm(chain),
       limit: CAN_MM,
       unit: 'mm',
-      says: say`The CAN bus from ${thing(chain.nodes[0]!.unit)} to ${thing(chain.nodes.at(-1)!.unit)} is ${wireRun(busMm(chain))} long; at 1 Mbit/s ${wireRun(CAN_MM)} work.`,
+      says: say`The CAN bus
+        from ${thing(chain.nodes[0]!.unit)} to ${thing(chain.nodes.at(-1)!.unit)} is ${wireRun(busMm(chain))} long;
+        at 1 Mbit/s ${wireRun(CAN_MM)} work.`,
       remedies: []
     })),
     ...chains.flatMap(({ nodes, stubsMm, order }) =>
@@ -210,7 +212,8 @@ export function reachFindings(design: Design, wires: readonly Wire[], chains: re
             measured: stubMm,
             limit: STUB_MM,
             unit: 'mm',
-            says: say`${thing(unit)} hangs on the CAN bus by a stub of ${mm(stubMm)}; at 1 Mbit/s ${mm(STUB_MM)} work. Lead the bus in and out of the box, or bring it nearer.`,
+            says: say`${thing(unit)} hangs on the CAN bus by a stub of ${mm(stubMm)}; at 1
+              Mbit/s ${mm(STUB_MM)} work. Lead the bus in and out of the box, or bring it nearer.`,
             remedies: design.busOrders
               .filter(by => by.id === order)
               .map(by => ({
@@ -245,7 +248,8 @@ export function reachFindings(design: Design, wires: readonly Wire[], chains: re
         measured: wire.length.installedMm,
         limit: RS232_MM,
         unit: 'mm',
-        says: say`The RS-232 line from ${wire.from} to ${wire.to} is ${wireRun(wire.length.installedMm)} long; ${wireRun(RS232_MM)} are the rule.`,
+        says: say`The RS-232 line
+          from ${wire.from} to ${wire.to} is ${wireRun(wire.length.installedMm)} long; ${wireRun(RS232_MM)} are the rule.`,
         remedies: []
       }))
   ]

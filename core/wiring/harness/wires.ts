@@ -298,7 +298,10 @@ function cableWire(design: Design, cable: Cable, arms: Arms): Wire | Finding {
       subjects: [from.unit.id, to.unit.id],
       remedies: [],
       basis: { kind: 'entered', source: 'route table of the airframe' },
-      says: say`No route leads from ${from.unit.place.name} to ${to.unit.place.name}${run.via?.length ? say` by the places it was sent by` : ''}, so the link from ${thing(from.unit)} to ${thing(to.unit)} cannot be measured. Add a leg to the route table in Wiring.`
+      says: say`No route leads from ${from.unit.place.name} to ${to.unit.place.name}${
+        run.via?.length ? say` by the places it was sent by` : ''
+      }, so the link from ${thing(from.unit)} to ${thing(to.unit)} cannot be measured.
+        Add a leg to the route table in Wiring.`
     }
   const mark = markOf(design, cable.id)
   const colours = cores.length === 1 && mark?.colour ? [mark.colour] : coreColours(kind, cores.length)

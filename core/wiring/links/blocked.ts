@@ -113,12 +113,12 @@ export function blockedWords(design: Design, { unit: id, need, why, sources, hol
   const what = need.name
   if (why === 'kind') {
     const ports = [...new Set(unit.item.ports.filter(port => takes(need, port)).map(port => port.kind))]
-    return say`${enumerate(sources.map(one => say`${thing(units.get(one.unit)!)} by ${one.kind}`))} would give ${what}; it takes that by ${ports.join(', ') || 'nothing'}: an adapter between them is wanted.`
+    return say`${enumerate(sources.map(one => say`${thing(units.get(one.unit)!)} by ${one.kind}`))} would
+      give ${what}; it takes that by ${ports.join(', ') || 'nothing'}: an adapter between them is wanted.`
   }
   if (why === 'taken')
-    return say`${enumerate([...new Set(sources.map(one => one.unit))].map(one => thing(units.get(one)!)))} would give ${what}, but no port is free: ${enumerate(
-      holders.map(one => linkWords(design, units, one))
-    )}.`
+    return say`${enumerate([...new Set(sources.map(one => one.unit))].map(one => thing(units.get(one)!)))} would
+      give ${what}, but no port is free: ${enumerate(holders.map(one => linkWords(design, units, one)))}.`
   return undefined
 }
 function linkWords(design: Design, units: ReadonlyMap<string, DesignUnit>, id: string): Phrase {

@@ -50,8 +50,11 @@ function needFinding(design: Design, unit: DesignUnit, need: Need): Finding {
     lacks: dark.length ? undefined : lacks,
     basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
     says: dark.length
-      ? say`${thing(unit)} gets no ${need.name}${scope}: ${enumerate(dark.map(thing))} ${dark.length > 1 ? 'give' : 'gives'} none as it stands.`
-      : say`${thing(unit)} ${all ? DOES[`${need.required}`] : need.required ? 'works in part only' : 'is limited'} without ${wantWords(need)}${scope}${need.text ? `: ${need.text}${why ? '.' : ''}` : '.'}${why ? say` ${why}` : ''}`,
+      ? say`${thing(unit)} gets
+        no ${need.name}${scope}: ${enumerate(dark.map(thing))} ${dark.length > 1 ? 'give' : 'gives'} none as it stands.`
+      : say`${thing(unit)} ${
+          all ? DOES[`${need.required}`] : need.required ? 'works in part only' : 'is limited'
+        } without ${wantWords(need)}${scope}${need.text ? `: ${need.text}${why ? '.' : ''}` : '.'}${why ? say` ${why}` : ''}`,
     remedies
   }
 }
@@ -82,7 +85,8 @@ export function linkFindings(design: Design): Finding[] {
         weight: 'must fix',
         subjects: [from.id, to.id],
         basis: { kind: 'entered', source: 'ports in the catalogue entries' },
-        says: say`${from.label} and ${to.label} cannot talk over this link: ${a.id} is ${a.kind} ${a.flow} (${a.signals.join(', ')}), ${b.id} is ${b.kind} ${b.flow} (${b.signals.join(', ')}).`,
+        says: say`${from.label} and ${to.label} cannot talk over this
+          link: ${a.id} is ${a.kind} ${a.flow} (${a.signals.join(', ')}), ${b.id} is ${b.kind} ${b.flow} (${b.signals.join(', ')}).`,
         remedies: [
           { says: say`Delete the link.`, edits: [{ type: 'link.drop', option: design.optionId, link: link.id }] }
         ]
@@ -101,7 +105,8 @@ export function linkFindings(design: Design): Finding[] {
       weight: 'must fix',
       subjects: [to.id, ...links.map(link => link.from.unit)],
       basis,
-      says: say`${links.length} units talk to ${port.id} of ${to.label}: ${links.map(link => byId.get(link.from.unit)!.label).join(', ')}. An ${port.kind} input hears one.`,
+      says: say`${links.length} units talk
+        to ${port.id} of ${to.label}: ${links.map(link => byId.get(link.from.unit)!.label).join(', ')}. An ${port.kind} input hears one.`,
       remedies: links.slice(1).map(link => ({
         says: say`Delete the link from ${byId.get(link.from.unit)!.label}.`,
         edits: [{ type: 'link.drop' as const, option: design.optionId, link: link.id }]

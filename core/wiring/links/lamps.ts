@@ -24,7 +24,8 @@ function darkLamps(design: Design): Finding[] {
         subjects: [unit.id],
         basis: practice('each warning lamp has a source of its own'),
         measured: dark.length,
-        says: say`${num(dark.length)} of ${num(lamps.length)} lamps of ${thing(unit)} have no source: ${enumerate(dark.map(port => say`${port.id}`))}. Link each to what it warns of.`,
+        says: say`${num(dark.length)} of ${num(lamps.length)} lamps of ${thing(unit)} have no
+          source: ${enumerate(dark.map(port => say`${port.id}`))}. Link each to what it warns of.`,
         remedies: []
       }
     ]
@@ -45,7 +46,9 @@ function lightsByAerials(design: Design): Finding[] {
         weight: 'note',
         subjects: [light.id, ...aerials.map(unit => unit.id)],
         basis: practice('LED and strobe supplies apart from com aerials, or of a kind proven quiet'),
-        says: say`The supply of ${thing(light)} chops, and ${enumerate(aerials.map(thing))} stands at ${light.place.name} too: it may be heard on the com. Choose one that is proven quiet, or another place; listen on every channel with it on and off.`,
+        says: say`The supply of ${thing(light)} chops, and ${enumerate(aerials.map(thing))} stands
+          at ${light.place.name} too: it may be heard on the com. Choose one that is proven quiet, or another place;
+          listen on every channel with it on and off.`,
         remedies: []
       }
     ]

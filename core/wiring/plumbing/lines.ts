@@ -80,7 +80,13 @@ export function tubeFindings(design: Design, lines: readonly TubeLine[]): Findin
             weight: 'note' as const,
             subjects: users,
             basis: CHECK[line].basis,
-            says: say`The ${line} line is opened for ${enumerate(opened.map(id => thing(all.get(id)!)))}: ${CHECK[line].text}.${users.length ? say` ${num(users.length)} on it, ${num(tees)} tees${lengthMm === undefined ? '' : say`, ${wireRun(lengthMm)} of tube`}.` : ''}`,
+            says: say`The ${line} line is opened
+              for ${enumerate(opened.map(id => thing(all.get(id)!)))}: ${CHECK[line].text}.${
+                users.length
+                  ? say` ${num(users.length)} on
+                it, ${num(tees)} tees${lengthMm === undefined ? '' : say`, ${wireRun(lengthMm)} of tube`}.`
+                  : ''
+              }`,
             remedies: []
           }
         ]

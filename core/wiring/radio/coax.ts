@@ -156,7 +156,9 @@ export function coaxFindings(design: Design, chains: readonly RadioChain[]): Fin
           basis: chain.entered ? { kind: 'entered', source: 'catalogue entry' } : ALLOWED,
           measured: chain.lossDb,
           limit: chain.mostDb,
-          says: say`The ${chain.coax} coax of ${thing(radio)} to its ${chain.aerial} loses ${num(chain.lossDb, 1)} dB at ${num(chain.mhz)} MHz; ${num(chain.mostDb, 1)} dB are allowed${chain.entered ? '' : ' as a rule'}. A shorter way or better coax.`
+          says: say`The ${chain.coax} coax of ${thing(radio)} to its ${chain.aerial} loses ${num(chain.lossDb, 1)} dB
+            at ${num(chain.mhz)} MHz; ${num(chain.mostDb, 1)} dB are allowed${chain.entered ? '' : ' as a rule'}. A
+            shorter way or better coax.`
         }
       ]
     return chain.coax === 'single shield' && BANDS[chain.aerial].doubleShield
@@ -167,7 +169,8 @@ export function coaxFindings(design: Design, chains: readonly RadioChain[]): Fin
             code: 'wiring.coax-shield',
             weight: 'decide',
             basis: DOUBLE,
-            says: say`${thing(radio)} hangs on its ${chain.aerial} by single-shielded coax; at ${num(chain.mhz)} MHz and near the transmitters a double shield is wanted.`
+            says: say`${thing(radio)} hangs on its ${chain.aerial} by single-shielded coax; at ${num(chain.mhz)} MHz
+              and near the transmitters a double shield is wanted.`
           }
         ]
       : []
@@ -179,7 +182,9 @@ export function coaxFindings(design: Design, chains: readonly RadioChain[]): Fin
       weight: 'note',
       subjects: [...new Set(old.flatMap(chain => [chain.radio, chain.antenna]))],
       basis: DOUBLE,
-      says: say`The old coax of ${enumerate(old.map(chain => say`${thing(units.get(chain.radio)!)} (${chain.aerial})`))} stays, and nobody has said of what kind it is: taken as double-shielded. Look, and say so in Wiring, Radio.`,
+      says: say`The old coax
+        of ${enumerate(old.map(chain => say`${thing(units.get(chain.radio)!)} (${chain.aerial})`))} stays, and nobody
+        has said of what kind it is: taken as double-shielded. Look, and say so in Wiring, Radio.`,
       remedies: []
     })
   return findings

@@ -17,7 +17,8 @@ export default defineEventHandler(async event => {
   if (project.id !== id)
     throw refuse(
       409,
-      `Version ${wanted} of “${id}” is of the project “${project.id}”, so it cannot be brought back over this one. Nothing was changed.`
+      `Version ${wanted} of “${id}” is of the project “${project.id}”, so it cannot be brought back over this one. ` +
+        'Nothing was changed.'
     )
   const save = `version-${nanoid()}`
   const saved = await saveWhole(db, { project, from: version, save, label: `Bring back version ${wanted}` })
