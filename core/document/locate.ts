@@ -30,6 +30,22 @@ export function positionAt(text: string, offset: number): { line: number; column
   return { line: low + 1, column: offset - starts[low]! + 1 }
 }
 
+/** Whether a bracket or a word is still open where a JSON text ends. */
+function endsOpen(text: string): boolean {
+  let depth = 0
+  let quoted = false
+  for (let at = 0; at < text.length; at++) {
+    const code = text.charCodeAt(at)
+    if (quoted) {
+      if (code === 92) at++
+      else if (code === 34) quoted = false
+    } else if (code === 34) quoted = true
+    else if (code === 91 || code === 123) depth++
+    else if (code === 93 || code === 125) depth--
+  }
+  return quoted || depth > 0
+}
+
 /** A project is some ten deep. What is far deeper is no document of ours, and reading it would end the program. */
 export const MOST_DEEP = 100
 /** Where a JSON text goes deeper than that; undefined where it does not. */
@@ -95,7 +111,9 @@ export function readJson(text: string): { value: unknown } | { problem: FileProb
     const errors: ParseError[] = []
     parseTree(text, errors, { allowTrailingComma: false, disallowComments: true })
     const first = errors[0] ?? { offset: text.length, error: 0 as ParseError['error'], length: 0 }
-    const cut = /^\s*[{[]/.test(text) && first.offset + first.length >= text.trimEnd().length
+    // A comma too many before the last bracket is a slip at the end of a whole file.
+    const atEnd = first.offset + first.length >= text.trimEnd().length
+    const cut = /^\s*[{[]/.test(text) && atEnd && endsOpen(text)
     const message =
       text.trim() === ''
         ? 'the file is empty'

@@ -6,6 +6,7 @@ import {
   figureAt,
   gap,
   metalToEdge,
+  TOUCH_MM,
   travelApart,
   type Figure,
   type PointMm
@@ -18,9 +19,6 @@ import { examineLabels } from './labels'
 import { examineStiffeners } from './stiffeners'
 import { shareOpening } from './stack'
 import { mm, say, thing, type Phrase } from '../quantity'
-
-/** Below this the figures of a drawing are taken as touching: a hundredth of a millimetre, finer than any cutter. */
-export const TOUCH_MM = 0.01
 
 /** A fastener's middle stands this many of its diameters from an edge (common practice). */
 const EDGE_DISTANCES = 2

@@ -1,7 +1,7 @@
 import type { Basis, Design, Finding } from '../design'
-import { gap, metalToEdge, type Figure } from './geometry'
+import { gap, metalToEdge, TOUCH_MM, type Figure } from './geometry'
 import type { Ground, Placed } from './place'
-import { screwEdgeMm, TOUCH_MM } from './check'
+import { screwEdgeMm } from './check'
 import { shareOpening } from './stack'
 import { mm, say, thing, type Phrase } from '../quantity'
 

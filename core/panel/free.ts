@@ -1,5 +1,16 @@
-import { bounds, convexPieces, extent, hull, inside, pointsOf, pointToBox, type Figure, type PointMm } from './geometry'
-import { SCREW_BEHIND_MM, screwEdgeMm, TOUCH_MM } from './check'
+import {
+  bounds,
+  convexPieces,
+  extent,
+  hull,
+  inside,
+  pointsOf,
+  pointToBox,
+  TOUCH_MM,
+  type Figure,
+  type PointMm
+} from './geometry'
+import { SCREW_BEHIND_MM, screwEdgeMm } from './check'
 import { levelRuns } from './runs'
 import { setDown, type Footprint, type Ground, type Placed } from './place'
 

@@ -5,6 +5,10 @@ import type { Shape } from '../catalogue'
  * Circles, upright rectangles, their corners square or rounded, and polygons; a compound cutout is many of them.
  * Distances between what is apart are exact.
  */
+
+/** Below this the figures of a drawing are taken as touching: a hundredth of a millimetre, finer than any cutter. */
+export const TOUCH_MM = 0.01
+
 export type Circle = { readonly kind: 'circle'; readonly x: number; readonly y: number; readonly r: number }
 /** `c` is the radius of its corners; square ones where absent. */
 export type Box = {

@@ -1,4 +1,4 @@
-import { extent, gap, type Figure } from './geometry'
+import { extent, gap, TOUCH_MM, type Figure } from './geometry'
 import type { Placed } from './place'
 
 /** Trays of one stack stand over one another to within this, in mm. */
@@ -7,7 +7,7 @@ const ALIGNED_MM = 0.5
 /** Whether two trays stand one on the other, so that one opening serves both and no metal is wanted between. */
 export function shareOpening(a: Placed, b: Placed, leastWebMm: number): boolean {
   if (!a.item.face?.stack || !b.item.face?.stack || !a.cutout || !b.cutout) return false
-  return Math.abs(a.x - b.x) <= ALIGNED_MM && gap(a.cutout, b.cutout) < leastWebMm
+  return Math.abs(a.x - b.x) <= ALIGNED_MM && gap(a.cutout, b.cutout) < leastWebMm - TOUCH_MM
 }
 
 export interface Opening {

@@ -1,0 +1,91 @@
+import elkjs from 'elkjs/lib/elk.bundled.js'
+import { XMLParser, XMLValidator } from 'fast-xml-parser'
+import { describe, expect, it } from 'vitest'
+import { PORT_KINDS } from '../../catalogue'
+import { resolve } from '../../design'
+import { examineOption } from '../../report'
+import { demoProject } from '../../testing.demo'
+import { connectionsOf, DASHES, layConnections, writeConnectionsSvg } from './connections'
+
+const ELK = elkjs as unknown as typeof elkjs.default
+const dun = demoProject('3-skerrow-dunlin')
+const { wires } = examineOption(dun, 'b').wiring
+const design = resolve(dun, 'b')
+const diagram = connectionsOf(design, wires)
+const placed = await layConnections(diagram, new ELK())
+
+describe('who talks to whom, as a diagram', () => {
+  it('has a line for every cable from unit to unit and no box for what talks to nobody', () => {
+    const cables = wires.filter(wire => wire.units.length === 2)
+    expect(diagram.edges.map(edge => edge.id)).toEqual(cables.map(wire => wire.id))
+    const talks = new Set(cables.flatMap(wire => wire.units))
+    expect(new Set(diagram.nodes.map(node => node.id))).toEqual(talks)
+    expect(diagram.nodes.length).toBeLessThan(design.units.length)
+  })
+  it('no two boxes overlap, and every box is on the sheet', () => {
+    for (const [at, a] of placed.nodes.entries()) {
+      expect(a.x).toBeGreaterThanOrEqual(0)
+      expect(a.y + a.height).toBeLessThanOrEqual(placed.height)
+      for (const b of placed.nodes.slice(at + 1))
+        expect(a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y).toBe(
+          true
+        )
+    }
+  })
+  it('every line begins and ends on the side of the box that it is of', () => {
+    const boxes = new Map(placed.nodes.map(node => [node.id, node]))
+    const onSide = (id: string, { x, y }: { x: number; y: number }) => {
+      const box = boxes.get(id)!
+      const across = Math.abs(x - box.x) < 0.51 || Math.abs(x - box.x - box.width) < 0.51
+      const up = Math.abs(y - box.y) < 0.51 || Math.abs(y - box.y - box.height) < 0.51
+      const within =
+        x > box.x - 0.51 && x < box.x + box.width + 0.51 && y > box.y - 0.51 && y < box.y + box.height + 0.51
+      return within && (across || up)
+    }
+    for (const { from, to, points } of placed.edges) {
+      expect(points.length).toBeGreaterThanOrEqual(2)
+      expect(onSide(from, points[0]!)).toBe(true)
+      expect(onSide(to, points.at(-1)!)).toBe(true)
+    }
+  })
+  it('lines run level or upright', () => {
+    for (const { points } of placed.edges)
+      for (let at = 1; at < points.length; at++) {
+        const [a, b] = [points[at - 1]!, points[at]!]
+        expect(Math.min(Math.abs(a.x - b.x), Math.abs(a.y - b.y))).toBeLessThan(0.51)
+      }
+  })
+  it('every kind of cable has a line of its own: a print without colour tells them apart', () => {
+    const dashes = PORT_KINDS.map(kind => DASHES[kind])
+    expect(new Set(dashes).size).toBe(PORT_KINDS.length)
+  })
+})
+
+describe('as an SVG of its own', () => {
+  const svg = writeConnectionsSvg(placed, 'Refit <B> & “more”')
+  it('is sound XML with its title, whatever is in the names', () => {
+    expect(XMLValidator.validate(svg)).toBe(true)
+    const parsed = new XMLParser({ htmlEntities: true }).parse(svg) as { svg: { title: string } }
+    expect(parsed.svg.title).toBe('Refit <B> & “more”')
+  })
+  it('draws as many boxes and lines as the diagram has, and a key to each kind in it', () => {
+    const kinds = new Set(placed.edges.map(edge => edge.kind))
+    expect(svg.match(/<rect /g)).toHaveLength(placed.nodes.length)
+    expect(svg.match(/<polyline /g)).toHaveLength(placed.edges.length + kinds.size)
+    for (const kind of kinds) expect(svg).toContain(`>${kind}</text>`)
+  })
+  it('all of it lies within its view', () => {
+    const [x, y, width, height] = /viewBox="([-\d. ]+)"/.exec(svg)![1]!.split(' ').map(Number) as [
+      number,
+      number,
+      number,
+      number
+    ]
+    for (const node of placed.nodes) {
+      expect(node.x).toBeGreaterThanOrEqual(x)
+      expect(node.x + node.width).toBeLessThanOrEqual(x + width)
+      expect(node.y).toBeGreaterThanOrEqual(y)
+      expect(node.y + node.height).toBeLessThanOrEqual(y + height)
+    }
+  })
+})
