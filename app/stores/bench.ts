@@ -87,7 +87,7 @@ export const useBench = defineStore('bench', () => {
   const canRedo = computed(() => history.value.future[0]?.label)
 
   /** The worker has the document as it was last, or could not take it. */
-  let inStep: Promise<void> = Promise.resolve()
+  let inStep: Promise<boolean> = Promise.resolve(false)
   let walking = false
   /** Has the design examined: one at a time, the newest next. */
   async function examine() {
@@ -103,8 +103,11 @@ export const useBench = defineStore('bench', () => {
       mine = round
       const asked = design.value!
       try {
-        await inStep
-        const current = await given(asked.optionId)
+        // Asked at once, right behind the document: the worker begins while this thread draws.
+        const answer = given(asked.optionId)
+        answer.catch(() => undefined)
+        const anew = await inStep
+        const current = anew ? await given(asked.optionId) : await answer
         // A newer document has been sent meanwhile: its answer is the one to show.
         if (mine !== round && asked !== design.value) continue
         reports.value = { current, ...besides }

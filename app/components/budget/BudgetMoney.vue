@@ -233,116 +233,120 @@ function setUnitPrice(id: string, cents: number) {
             Each line is rounded to the cent once, half up; tax and contingency once for each visit.
           </p>
         </section>
-        <section class="sheet">
-          <div class="row">
-            <h2 class="grow">Costs of your own</h2>
-            <v-btn @click="addCost">Add a cost</v-btn>
-          </div>
-          <p v-if="!costs.length" class="small quiet">
-            Papers, shipping, finish, test flights, yearly data: what the design does not tell.
-          </p>
-          <div v-for="cost in costs" :key="cost.id" class="row cost-row" :data-cost="cost.id">
-            <v-combobox
-              class="grow"
-              label="What for"
-              :items="USUAL_COSTS"
-              :model-value="cost.says"
-              maxlength="120"
-              @update:model-value="
-                v => typeof v === 'string' && v.trim() && v !== cost.says && putCost({ ...cost, says: v.trim() })
-              "
-            />
-            <QuantityField
-              class="sum"
-              kind="money"
-              label="Sum"
-              :least="0"
-              :model-value="cost.cents"
-              @update:model-value="cents => putCost({ ...cost, cents })"
-            />
-            <ChoiceField
-              class="tax"
-              label="Taxed"
-              :items="TAXED"
-              :model-value="cost.taxed"
-              @update:model-value="taxed => putCost({ ...cost, taxed })"
-            />
-            <v-checkbox
-              label="Every year"
-              :model-value="cost.yearly"
-              @update:model-value="v => putCost({ ...cost, yearly: v === true })"
-            />
-            <v-btn
-              :icon="mdiDelete"
-              variant="text"
-              :aria-label="`Delete ${cost.says}`"
-              @click="bench.act([{ type: 'cost.drop', option: bench.option!.id, cost: cost.id }], 'Delete a cost')"
-            />
-          </div>
-          <p v-if="money.yearly.length" class="small" data-yearly>
-            Every year after: <b class="figures">{{ taste.money(money.yearlyCents) }}</b>, in no total:
-            <template v-for="(one, at) in money.yearly" :key="at"
-              >{{ at ? ', ' : '' }}<SayPhrase :says="one.says" /> {{ taste.money(one.cents) }}</template
-            >.
-          </p>
-        </section>
-        <section class="sheet">
-          <h2>Earned back</h2>
-          <div class="row below">
-            <QuantityField
-              class="few"
-              kind="money"
-              label="Left of an hour flown"
-              :least="0"
-              :model-value="margin"
-              @update:model-value="v => setBrief({ marginCentsPerHour: v })"
-            />
-            <p v-if="earned !== undefined" class="small grow">
-              <b class="figures">{{ taste.number(Math.ceil(earned), 0) }}</b> hours of letting pay for this option:
-              {{ taste.money(money.totalCents) }} at {{ taste.money(margin) }} an hour. A sale does not: a refit seldom
-              brings back more than half of what it cost (common practice).
+        <InTurn>
+          <section class="sheet">
+            <div class="row">
+              <h2 class="grow">Costs of your own</h2>
+              <v-btn @click="addCost">Add a cost</v-btn>
+            </div>
+            <p v-if="!costs.length" class="small quiet">
+              Papers, shipping, finish, test flights, yearly data: what the design does not tell.
             </p>
-            <p v-else class="small quiet grow">
-              For a school or a club: what is left of an hour when all else is paid.
+            <div v-for="cost in costs" :key="cost.id" class="row cost-row" :data-cost="cost.id">
+              <v-combobox
+                class="grow"
+                label="What for"
+                :items="USUAL_COSTS"
+                :model-value="cost.says"
+                maxlength="120"
+                @update:model-value="
+                  v => typeof v === 'string' && v.trim() && v !== cost.says && putCost({ ...cost, says: v.trim() })
+                "
+              />
+              <QuantityField
+                class="sum"
+                kind="money"
+                label="Sum"
+                :least="0"
+                :model-value="cost.cents"
+                @update:model-value="cents => putCost({ ...cost, cents })"
+              />
+              <ChoiceField
+                class="tax"
+                label="Taxed"
+                :items="TAXED"
+                :model-value="cost.taxed"
+                @update:model-value="taxed => putCost({ ...cost, taxed })"
+              />
+              <v-checkbox
+                label="Every year"
+                :model-value="cost.yearly"
+                @update:model-value="v => putCost({ ...cost, yearly: v === true })"
+              />
+              <v-btn
+                :icon="mdiDelete"
+                variant="text"
+                :aria-label="`Delete ${cost.says}`"
+                @click="bench.act([{ type: 'cost.drop', option: bench.option!.id, cost: cost.id }], 'Delete a cost')"
+              />
+            </div>
+            <p v-if="money.yearly.length" class="small" data-yearly>
+              Every year after: <b class="figures">{{ taste.money(money.yearlyCents) }}</b>, in no total:
+              <template v-for="(one, at) in money.yearly" :key="at"
+                >{{ at ? ', ' : '' }}<SayPhrase :says="one.says" /> {{ taste.money(one.cents) }}</template
+              >.
             </p>
-          </div>
-        </section>
-        <section class="sheet">
-          <div class="row">
-            <h2 class="grow">Changes since baseline</h2>
-            <v-btn @click="agree">
-              {{ bench.project!.agreed ? 'Set baseline again' : 'Set baseline' }}
-            </v-btn>
-          </div>
-          <p v-if="!bench.project!.agreed" class="small quiet">
-            No baseline is set. Set one, and what changes after it is listed here, item by item.
-          </p>
-          <template v-else
-            ><p class="small quiet">
-              Agreed {{ taste.day(bench.project!.agreed.on) }}: {{ bench.project!.agreed.option.name }},
-              {{ agreed ? taste.money(agreed.money.totalCents) : '' }}
+          </section>
+          <section class="sheet">
+            <h2>Earned back</h2>
+            <div class="row below">
+              <QuantityField
+                class="few"
+                kind="money"
+                label="Left of an hour flown"
+                :least="0"
+                :model-value="margin"
+                @update:model-value="v => setBrief({ marginCentsPerHour: v })"
+              />
+              <p v-if="earned !== undefined" class="small grow">
+                <b class="figures">{{ taste.number(Math.ceil(earned), 0) }}</b> hours of letting pay for this option:
+                {{ taste.money(money.totalCents) }} at {{ taste.money(margin) }} an hour. A sale does not: a refit
+                seldom brings back more than half of what it cost (common practice).
+              </p>
+              <p v-else class="small quiet grow">
+                For a school or a club: what is left of an hour when all else is paid.
+              </p>
+            </div>
+          </section>
+          <section class="sheet">
+            <div class="row">
+              <h2 class="grow">Changes since baseline</h2>
+              <v-btn @click="agree">
+                {{ bench.project!.agreed ? 'Set baseline again' : 'Set baseline' }}
+              </v-btn>
+            </div>
+            <p v-if="!bench.project!.agreed" class="small quiet">
+              No baseline is set. Set one, and what changes after it is listed here, item by item.
             </p>
-            <p v-if="!creep.length" class="small"><StateMark state="holds" :size="14" /> As the baseline.</p>
-            <table v-else class="list">
-              <tbody>
-                <tr v-for="line in creep" :key="taste.say(line.says)">
-                  <td>{{ taste.say(line.says) }}</td>
-                  <td class="number figures">{{ line.cents > 0 ? '+' : '' }}{{ taste.money(line.cents) }}</td>
-                </tr>
-              </tbody>
-            </table></template
-          >
-        </section>
+            <template v-else
+              ><p class="small quiet">
+                Agreed {{ taste.day(bench.project!.agreed.on) }}: {{ bench.project!.agreed.option.name }},
+                {{ agreed ? taste.money(agreed.money.totalCents) : '' }}
+              </p>
+              <p v-if="!creep.length" class="small"><StateMark state="holds" :size="14" /> As the baseline.</p>
+              <table v-else class="list">
+                <tbody>
+                  <tr v-for="line in creep" :key="taste.say(line.says)">
+                    <td>{{ taste.say(line.says) }}</td>
+                    <td class="number figures">{{ line.cents > 0 ? '+' : '' }}{{ taste.money(line.cents) }}</td>
+                  </tr>
+                </tbody>
+              </table></template
+            >
+          </section>
+        </InTurn>
       </div>
     </div>
-    <section v-if="byUnit.length" class="sheet" data-by-unit>
-      <h2>Unit by unit, with what it drags in</h2>
-      <FactTable :rows="byUnit" :columns="unitColumns" name="Cost by unit" :key-of="row => row.unit" />
-      <p class="small quiet">
-        What is there for one unit alone (its aerial, its sensor) is counted with it, and again in its own row. Panel,
-        journey, papers, tax and contingency belong to no one unit.
-      </p>
-    </section>
+    <InTurn>
+      <section v-if="byUnit.length" class="sheet" data-by-unit>
+        <h2>Unit by unit, with what it drags in</h2>
+        <FactTable :rows="byUnit" :columns="unitColumns" name="Cost by unit" :key-of="row => row.unit" />
+        <p class="small quiet">
+          What is there for one unit alone (its aerial, its sensor) is counted with it, and again in its own row. Panel,
+          journey, papers, tax and contingency belong to no one unit.
+        </p>
+      </section>
+    </InTurn>
     <BudgetSupplier />
   </div>
 </template>

@@ -145,46 +145,48 @@ const some = (words: readonly string[], most: number) =>
         @keydown.down.prevent="toFirst"
         @keydown.enter.prevent="toFirst"
       />
-      <ChoiceField
-        v-model="kind"
-        label="Kind"
-        search
-        class="pick"
-        :items="[{ value: '', title: 'every kind' }, ...kinds]"
-      />
-      <ChoiceField
-        v-model="maker"
-        label="Maker"
-        class="pick"
-        :items="[{ value: '', title: 'every maker' }, ...makers]"
-      />
-      <ChoiceField
-        v-model="basis"
-        label="Basis"
-        class="pick"
-        :items="[
-          { value: '', title: 'any' },
-          { value: 'mine', title: bench.project!.brief.basis }
-        ]"
-      />
-      <ChoiceField
-        v-model="fit"
-        label="Fits"
-        class="pick narrow"
-        :items="[
-          { value: '', title: 'or not' },
-          { value: 'fits', title: 'as it is' }
-        ]"
-      />
-      <ChoiceField
-        v-model="gives"
-        label="Gives"
-        class="pick"
-        :items="[
-          { value: '', title: 'anything' },
-          { value: 'lacking', title: 'what is lacking' }
-        ]"
-      />
+      <InTurn>
+        <ChoiceField
+          v-model="kind"
+          label="Kind"
+          search
+          class="pick"
+          :items="[{ value: '', title: 'every kind' }, ...kinds]"
+        />
+        <ChoiceField
+          v-model="maker"
+          label="Maker"
+          class="pick"
+          :items="[{ value: '', title: 'every maker' }, ...makers]"
+        />
+        <ChoiceField
+          v-model="basis"
+          label="Basis"
+          class="pick"
+          :items="[
+            { value: '', title: 'any' },
+            { value: 'mine', title: bench.project!.brief.basis }
+          ]"
+        />
+        <ChoiceField
+          v-model="fit"
+          label="Fits"
+          class="pick narrow"
+          :items="[
+            { value: '', title: 'or not' },
+            { value: 'fits', title: 'as it is' }
+          ]"
+        />
+        <ChoiceField
+          v-model="gives"
+          label="Gives"
+          class="pick"
+          :items="[
+            { value: '', title: 'anything' },
+            { value: 'lacking', title: 'what is lacking' }
+          ]"
+        />
+      </InTurn>
       <v-btn color="primary" variant="flat" @click="kitOpen = true">Starter kit…</v-btn>
       <v-menu>
         <template #activator="{ props }"><v-btn v-bind="props">Catalogue…</v-btn></template>
@@ -252,68 +254,74 @@ const some = (words: readonly string[], most: number) =>
         </tbody>
       </table>
     </div>
-    <FactTable
-      class="catalogue"
-      :rows="found"
-      :columns="columns"
-      name="catalogue"
-      no-filter
-      :key-of="idOf"
-      :marks="marksOf"
-      empty="Nothing of that name. Clear the filters, or make your own item."
-    >
-      <template #tools>
-        <span class="small quiet"
-          >{{ found.length }} of {{ items.length }}. Invented figures: before you buy, enter the maker’s own with
-          Edit.</span
-        >
-      </template>
-      <template #compare="{ row }">
-        <label class="tick"
-          ><input
-            v-model="chosen"
-            type="checkbox"
-            :value="row.id"
-            :aria-label="`Compare ${row.name}`"
-            :disabled="chosen.length >= 4 && !chosen.includes(row.id)"
-        /></label>
-      </template>
-      <template #name="{ row }">
-        <b>{{ row.name }}</b> <span class="quiet small">{{ row.maker }} · {{ row.kind }}</span>
-        <span class="quiet small clamp" :title="row.summary">{{ row.summary }}</span>
-      </template>
-      <template #fits="{ row }">
-        <span class="clamp two">
-          <StateMark v-if="fits(effects.get(row.id)).state" :state="fits(effects.get(row.id)).state" :size="13" />
-          {{ fits(effects.get(row.id)).text }}
-        </span>
-      </template>
-      <template #cost="{ row }">
-        <b>{{ moneyOf(row) === undefined ? '…' : taste.money(moneyOf(row)!) }}</b><br /><span class="quiet small">{{
-          taste.money(row.priceCents)
-        }}</span>
-      </template>
-      <template #price="{ row }">{{ taste.money(row.priceCents) }}</template>
-      <template #amps="{ row }">{{ effects.has(row.id) ? signed(effects.get(row.id)!.change.amps, 2) : '…' }}</template>
-      <template #gives="{ row }">
-        <span class="clamp two small" :title="row.provides.join(', ')">{{ some(row.provides, 4) || '—' }}</span>
-      </template>
-      <template #requires="{ row }">
-        <span class="clamp two small" :title="requires(row).join('\n')"
-          ><template v-if="requires(row).length"
-            ><StateMark state="decide" :size="12" /> {{ requires(row)[0]
-            }}<template v-if="requires(row).length > 1"> And {{ requires(row).length - 1 }} more.</template></template
-          ><template v-else>{{ effects.has(row.id) ? 'nothing' : '…' }}</template></span
-        >
-      </template>
-      <template #acts="{ row }">
-        <div class="acts">
-          <v-btn color="primary" variant="flat" :aria-label="`Add ${row.name}`" @click="add(row)">Add</v-btn
-          ><v-btn :aria-label="`Edit ${row.name}`" @click="emit('edit', row)">Edit</v-btn
-          ><v-btn v-if="own.has(row.id)" :aria-label="`Delete ${row.name}`" @click="emit('remove', row)">Delete</v-btn>
-        </div>
-      </template>
-    </FactTable>
+    <InTurn>
+      <FactTable
+        class="catalogue"
+        :rows="found"
+        :columns="columns"
+        name="catalogue"
+        no-filter
+        :key-of="idOf"
+        :marks="marksOf"
+        empty="Nothing of that name. Clear the filters, or make your own item."
+      >
+        <template #tools>
+          <span class="small quiet"
+            >{{ found.length }} of {{ items.length }}. Invented figures: before you buy, enter the maker’s own with
+            Edit.</span
+          >
+        </template>
+        <template #compare="{ row }">
+          <label class="tick"
+            ><input
+              v-model="chosen"
+              type="checkbox"
+              :value="row.id"
+              :aria-label="`Compare ${row.name}`"
+              :disabled="chosen.length >= 4 && !chosen.includes(row.id)"
+          /></label>
+        </template>
+        <template #name="{ row }">
+          <b>{{ row.name }}</b> <span class="quiet small">{{ row.maker }} · {{ row.kind }}</span>
+          <span class="quiet small clamp" :title="row.summary">{{ row.summary }}</span>
+        </template>
+        <template #fits="{ row }">
+          <span class="clamp two">
+            <StateMark v-if="fits(effects.get(row.id)).state" :state="fits(effects.get(row.id)).state" :size="13" />
+            {{ fits(effects.get(row.id)).text }}
+          </span>
+        </template>
+        <template #cost="{ row }">
+          <b>{{ moneyOf(row) === undefined ? '…' : taste.money(moneyOf(row)!) }}</b><br /><span class="quiet small">{{
+            taste.money(row.priceCents)
+          }}</span>
+        </template>
+        <template #price="{ row }">{{ taste.money(row.priceCents) }}</template>
+        <template #amps="{ row }">{{
+          effects.has(row.id) ? signed(effects.get(row.id)!.change.amps, 2) : '…'
+        }}</template>
+        <template #gives="{ row }">
+          <span class="clamp two small" :title="row.provides.join(', ')">{{ some(row.provides, 4) || '—' }}</span>
+        </template>
+        <template #requires="{ row }">
+          <span class="clamp two small" :title="requires(row).join('\n')"
+            ><template v-if="requires(row).length"
+              ><StateMark state="decide" :size="12" /> {{ requires(row)[0]
+              }}<template v-if="requires(row).length > 1"> And {{ requires(row).length - 1 }} more.</template></template
+            ><template v-else>{{ effects.has(row.id) ? 'nothing' : '…' }}</template></span
+          >
+        </template>
+        <template #acts="{ row }">
+          <div class="acts">
+            <v-btn color="primary" variant="flat" :aria-label="`Add ${row.name}`" @click="add(row)">Add</v-btn
+            ><v-btn :aria-label="`Edit ${row.name}`" @click="emit('edit', row)">Edit</v-btn
+            ><v-btn v-if="own.has(row.id)" :aria-label="`Delete ${row.name}`" @click="emit('remove', row)"
+              >Delete</v-btn
+            >
+          </div>
+        </template>
+      </FactTable>
+    </InTurn>
     <EquipmentKitDialog v-if="kitOpen" v-model="kitOpen" />
   </div>
 </template>

@@ -34,12 +34,15 @@ const shown = computed(() =>
   )
 )
 const states = computed(() => [...new Set(rules.clauses.map(one => one.state))].sort())
-/** By which chains each clause is met; worked out for what is shown. */
-const chains = computed(() => {
-  const design = bench.examined
-  if (!design) return new Map<string, ReturnType<typeof chainsOf>>()
-  return new Map(rules.clauses.map(one => [one.key, chainsOf(design, one)]))
-})
+/** What is known of this design by clause. */
+const known = computed(() => ({ design: bench.examined, chains: new Map<string, ReturnType<typeof chainsOf>>() }))
+/** By which chains a clause is met: a search, so it is made for what is in sight. */
+function chainsFor(one: ClauseResult): ReturnType<typeof chainsOf> {
+  const { design, chains } = known.value
+  const found = chains.get(one.key) ?? (design ? chainsOf(design, one) : [])
+  chains.set(one.key, found)
+  return found
+}
 /** Whole packs of which nothing applies are named in one line. */
 const silent = computed(() => headings.value.filter(one => one.asked === 0).map(one => one.title))
 /** More units than these are folded to their number. */
@@ -96,51 +99,53 @@ const marks = (one: ClauseResult) => ({
     <span v-if="silent.length && !showAll" class="quiet small">Nothing applies of: {{ silent.join('; ') }}.</span>
   </div>
   <section class="sheet">
-    <FactTable
-      class="clauses"
-      :rows="shown"
-      :columns="columns"
-      name="clauses"
-      :key-of="keyOf"
-      :marks="marks"
-      empty="No clause of this kind is asked."
-    >
-      <template #ref="{ row }">
-        <span class="figures small">{{ row.clause.ref }}</span>
-        <span class="quiet small of">{{ headingOf(row) }}</span>
-      </template>
-      <template #title="{ row }">
-        {{ row.clause.title }}
-        <span v-if="showAll && row.clause.applies" class="quiet small"
-          ><br />asked: {{ conditionWords(row.clause.applies) }}</span
-        >
-      </template>
-      <template #state="{ row }"><StateMark :state="row.state" :size="15" /> {{ row.state }}</template>
-      <template #evidence="{ row }">
-        <template v-if="row.by.length"
-          ><b>{{ names(row) }}</b
-          ><br
-        /></template>
-        <details v-if="chains.get(row.key)?.length" class="small">
-          <summary>{{ chains.get(row.key)!.length > 1 ? 'two chains that share nothing' : 'one chain' }}</summary>
-          <p v-for="(chain, index) in chains.get(row.key)" :key="index">{{ index + 1 }}. {{ chainWords(chain) }}</p>
-        </details>
-        <span class="quiet small"
-          >{{ taste.say(row.because) }}<template v-if="row.due"> Due {{ taste.day(row.due) }}.</template></span
-        >
-        <span v-if="row.clause.note && row.state !== 'met'" class="quiet small"> {{ row.clause.note }}</span>
-        <span v-if="row.lapsed && row.state !== 'missing'" class="small"
-          ><StateMark state="decide" :size="12" /> {{ taste.say(row.lapsed) }}</span
-        >
-      </template>
-      <template #answer="{ row }">
-        <span v-if="row.hand" class="small">{{ answerOf(row) }}<br /></span>
-        <v-btn :aria-label="`Your answer to ${row.clause.ref}, ${row.clause.title}`" @click="answering = row.key">{{
-          row.hand ? 'Change' : 'Answer'
-        }}</v-btn>
-        <span v-if="row.recalled" class="quiet small"> recalled text</span>
-      </template>
-    </FactTable>
+    <InTurn>
+      <FactTable
+        class="clauses"
+        :rows="shown"
+        :columns="columns"
+        name="clauses"
+        :key-of="keyOf"
+        :marks="marks"
+        empty="No clause of this kind is asked."
+      >
+        <template #ref="{ row }">
+          <span class="figures small">{{ row.clause.ref }}</span>
+          <span class="quiet small of">{{ headingOf(row) }}</span>
+        </template>
+        <template #title="{ row }">
+          {{ row.clause.title }}
+          <span v-if="showAll && row.clause.applies" class="quiet small"
+            ><br />asked: {{ conditionWords(row.clause.applies) }}</span
+          >
+        </template>
+        <template #state="{ row }"><StateMark :state="row.state" :size="15" /> {{ row.state }}</template>
+        <template #evidence="{ row }">
+          <template v-if="row.by.length"
+            ><b>{{ names(row) }}</b
+            ><br
+          /></template>
+          <details v-if="chainsFor(row).length" class="small">
+            <summary>{{ chainsFor(row).length > 1 ? 'two chains that share nothing' : 'one chain' }}</summary>
+            <p v-for="(chain, index) in chainsFor(row)" :key="index">{{ index + 1 }}. {{ chainWords(chain) }}</p>
+          </details>
+          <span class="quiet small"
+            >{{ taste.say(row.because) }}<template v-if="row.due"> Due {{ taste.day(row.due) }}.</template></span
+          >
+          <span v-if="row.clause.note && row.state !== 'met'" class="quiet small"> {{ row.clause.note }}</span>
+          <span v-if="row.lapsed && row.state !== 'missing'" class="small"
+            ><StateMark state="decide" :size="12" /> {{ taste.say(row.lapsed) }}</span
+          >
+        </template>
+        <template #answer="{ row }">
+          <span v-if="row.hand" class="small">{{ answerOf(row) }}<br /></span>
+          <v-btn :aria-label="`Your answer to ${row.clause.ref}, ${row.clause.title}`" @click="answering = row.key">{{
+            row.hand ? 'Change' : 'Answer'
+          }}</v-btn>
+          <span v-if="row.recalled" class="quiet small"> recalled text</span>
+        </template>
+      </FactTable>
+    </InTurn>
   </section>
   <RulesAnswer v-if="answered" :one="answered" @close="answering = ''" />
 </template>
