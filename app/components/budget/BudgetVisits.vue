@@ -235,6 +235,44 @@ const laterColumns: Column<Later>[] = [
     text: row => taste.money(row.savedCents)
   }
 ]
+type SplitVisit = NonNullable<NonNullable<typeof search.value>['best']>['visits'][number]
+const splitColumns = computed((): Column<SplitVisit>[] => [
+  {
+    key: 'visit',
+    title: 'Visit',
+    value: visit => visit.name,
+    text: visit => `${visit.name}${visit.openedAgain.length ? ` opens ${visit.openedAgain.join(', ')} again` : ''}`
+  },
+  {
+    key: 'cost',
+    title: 'Cost',
+    value: visit => taste.sum(visit.cents),
+    text: visit => taste.money(visit.cents),
+    number: true
+  },
+  {
+    key: 'ceiling',
+    title: 'May cost',
+    value: visit => (visit.limit.ceilingCents === undefined ? undefined : taste.sum(visit.limit.ceilingCents)),
+    text: visit => (visit.limit.ceilingCents === undefined ? 'any' : taste.money(visit.limit.ceilingCents)),
+    number: true
+  },
+  {
+    key: 'days',
+    title: 'Working days',
+    value: visit => visit.days,
+    text: visit => taste.number(visit.days, 0),
+    number: true
+  },
+  {
+    key: 'there',
+    title: 'There are',
+    value: visit => visit.limit.days,
+    text: visit => String(visit.limit.days ?? 'any'),
+    number: true
+  }
+])
+const visitKey = (visit: SplitVisit) => visit.id
 </script>
 
 <template>
@@ -355,33 +393,20 @@ const laterColumns: Column<Later>[] = [
             <template v-if="!tiedUp">No visit has a limit yet: all of it in the first will be best.</template>
           </p>
           <template v-else-if="search.best">
-            <table class="list">
-              <thead>
-                <tr>
-                  <th>Visit</th>
-                  <th class="number">Cost</th>
-                  <th class="number">May cost</th>
-                  <th class="number">Working days</th>
-                  <th class="number">There are</th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="visit in search.best.visits" :key="visit.id">
-                  <td>
-                    {{ visit.name }}
-                    <span v-if="visit.openedAgain.length" class="quiet"
-                      >opens {{ visit.openedAgain.join(', ') }} again</span
-                    >
-                  </td>
-                  <td class="number figures">{{ taste.money(visit.cents) }}</td>
-                  <td class="number figures">
-                    {{ visit.limit.ceilingCents === undefined ? 'any' : taste.money(visit.limit.ceilingCents) }}
-                  </td>
-                  <td class="number figures">{{ taste.number(visit.days, 0) }}</td>
-                  <td class="number figures">{{ visit.limit.days ?? 'any' }}</td>
-                </tr>
-              </tbody>
-            </table>
+            <FactTable
+              name="best split"
+              no-filter
+              :rows="search.best.visits"
+              :columns="splitColumns"
+              :key-of="visitKey"
+            >
+              <template #visit="{ row: visit }">
+                {{ visit.name }}
+                <span v-if="visit.openedAgain.length" class="quiet"
+                  >opens {{ visit.openedAgain.join(', ') }} again</span
+                >
+              </template>
+            </FactTable>
             <p class="small">
               Together {{ taste.money(search.best.totalCents) }}: {{ taste.money(search.best.lostCents) }} more than all
               of it at once ({{ taste.money(search.whole.totalCents) }}); as it is shared out now it is

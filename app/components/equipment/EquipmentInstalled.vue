@@ -93,6 +93,22 @@ function setPlace(unit: DesignUnit, place: string) {
   const { xMm: _x, yMm: _y, ...rest } = raw
   bench.act([{ type: 'unit.set', option: bench.option.id, unit: { ...rest, place } }], `Put ${unit.label} elsewhere`)
 }
+type Gone = NonNullable<typeof bench.design>['removed'][number]
+const goneColumns = computed((): Column<Gone>[] => [
+  { key: 'unit', title: 'Unit', value: gone => gone.unit.label },
+  { key: 'fate', title: 'What becomes of it', value: gone => gone.how, width: '200px' },
+  {
+    key: 'credit',
+    title: 'Credit',
+    value: gone => taste.sum(gone.creditCents),
+    text: gone => taste.money(gone.creditCents),
+    number: true,
+    width: '150px'
+  },
+  { key: 'acts', title: 'Keep', value: () => '', plain: true, width: '90px' }
+])
+const goneKey = (gone: Gone) => gone.unit.id
+const goneMarks = (gone: Gone) => ({ 'data-removed': gone.unit.id })
 const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mounts.includes(place.kind))
 </script>
 
@@ -100,55 +116,50 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
   <div class="installed">
     <section v-if="bench.design!.removed.length" class="removed" aria-label="Removing">
       <h2>Removing</h2>
-      <table class="list">
-        <thead>
-          <tr>
-            <th>Unit</th>
-            <th>What becomes of it</th>
-            <th class="number">Credit</th>
-            <th><span class="screen-reader">Acts</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="gone in bench.design!.removed" :key="gone.unit.id" :data-removed="gone.unit.id">
-            <td>
-              <s>{{ gone.unit.label }}</s>
-            </td>
-            <td>
-              <ChoiceField
-                hide-label
-                :label="`What becomes of ${gone.unit.label}`"
-                :items="FATES"
-                :model-value="gone.how"
-                @update:model-value="how => credit(gone.unit.id, how, gone.creditCents)"
-              />
-            </td>
-            <td class="number">
-              <QuantityField
-                v-if="gone.how !== 'scrap'"
-                kind="money"
-                hide-label
-                :label="`Credit for ${gone.unit.label}`"
-                :model-value="gone.creditCents"
-                class="money"
-                @update:model-value="cents => credit(gone.unit.id, gone.how, cents)"
-              />
-            </td>
-            <td>
-              <v-btn
-                :aria-label="`Keep ${gone.unit.label}`"
-                @click="
-                  bench.act(
-                    [{ type: 'unit.restore', option: bench.option!.id, unit: gone.unit.id }],
-                    `Keep ${gone.unit.label}`
-                  )
-                "
-                >Keep</v-btn
-              >
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <FactTable
+        name="what is removed"
+        no-filter
+        :rows="bench.design!.removed"
+        :columns="goneColumns"
+        :key-of="goneKey"
+        :marks="goneMarks"
+      >
+        <template #unit="{ row: gone }">
+          <s>{{ gone.unit.label }}</s>
+        </template>
+        <template #fate="{ row: gone }">
+          <ChoiceField
+            hide-label
+            :label="`What becomes of ${gone.unit.label}`"
+            :items="FATES"
+            :model-value="gone.how"
+            @update:model-value="how => credit(gone.unit.id, how, gone.creditCents)"
+          />
+        </template>
+        <template #credit="{ row: gone }">
+          <QuantityField
+            v-if="gone.how !== 'scrap'"
+            kind="money"
+            hide-label
+            :label="`Credit for ${gone.unit.label}`"
+            :model-value="gone.creditCents"
+            class="money"
+            @update:model-value="cents => credit(gone.unit.id, gone.how, cents)"
+          />
+        </template>
+        <template #acts="{ row: gone }">
+          <v-btn
+            :aria-label="`Keep ${gone.unit.label}`"
+            @click="
+              bench.act(
+                [{ type: 'unit.restore', option: bench.option!.id, unit: gone.unit.id }],
+                `Keep ${gone.unit.label}`
+              )
+            "
+            >Keep</v-btn
+          >
+        </template>
+      </FactTable>
     </section>
     <p v-for="[words, many] in common" :key="words" class="small common">
       <StateMark state="decide" :size="13" /> Removing any of {{ many }} units: {{ words }}
@@ -224,9 +235,6 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
 .removed {
   padding: 6px 0;
   flex: none;
-}
-.removed select {
-  width: 110px;
 }
 .money {
   width: 110px;

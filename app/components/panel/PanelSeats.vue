@@ -39,6 +39,36 @@ const rows = computed(() => {
     .map(seat => ({ ...seat, label: name.get(seat.unit) ?? seat.unit, rank: rank.get(seat.unit) ?? 0 }))
     .sort((a, b) => (a.rank || 99) - (b.rank || 99))
 })
+type Seen = (typeof rows.value)[number]
+/** Where in the field of the eye it stands, and how far out of its own cone a screen is looked at from there. */
+const fieldOf = ({ sight, outOfConeDeg }: Seen) =>
+  `${sight.field}${outOfConeDeg > 0 ? `, screen ${taste.number(outOfConeDeg, 0)}° out` : ''}`
+const columns = computed((): Column<Seen>[] => [
+  { key: 'rank', title: 'Rank', value: one => one.rank || undefined, number: true },
+  { key: 'unit', title: 'Unit', value: one => one.label },
+  {
+    key: 'side',
+    title: 'Side',
+    value: one => one.sight.sideDeg,
+    text: one => `${taste.number(one.sight.sideDeg, 0)}°`,
+    number: true
+  },
+  {
+    key: 'up',
+    title: 'Up',
+    value: one => one.sight.upDeg,
+    text: one => `${taste.number(one.sight.upDeg, 0)}°`,
+    number: true
+  },
+  { key: 'field', title: 'Field', value: fieldOf },
+  { key: 'arm', title: 'Arm', value: one => one.reachMm, text: one => taste.length(one.reachMm), number: true },
+  {
+    key: 'reach',
+    title: 'Reach',
+    value: one => (one.overReachMm > 0 ? `${taste.length(one.overReachMm)} over` : one.hand)
+  }
+])
+const unitOf = (one: Seen) => one.unit
 </script>
 
 <template>
@@ -115,40 +145,23 @@ const rows = computed(() => {
       </p>
     </div>
     <div class="table" role="region" aria-label="What each unit is to this pilot" tabindex="0">
-      <table v-if="rows.length" class="list">
-        <thead>
-          <tr>
-            <th class="number">Rank</th>
-            <th>Unit</th>
-            <th class="number">Side</th>
-            <th class="number">Up</th>
-            <th>Field</th>
-            <th class="number">Screen</th>
-            <th class="number">Arm</th>
-            <th>Reach</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in rows" :key="one.unit">
-            <td class="number figures">{{ one.rank || '—' }}</td>
-            <td>{{ one.label }}</td>
-            <td class="number figures">{{ taste.number(one.sight.sideDeg, 0) }}°</td>
-            <td class="number figures">{{ taste.number(one.sight.upDeg, 0) }}°</td>
-            <td>
-              <StateMark :state="one.sight.field === 'outside' ? 'decide' : 'holds'" :size="12" />
-              {{ one.sight.field }}
-            </td>
-            <td class="number figures">
-              {{ one.outOfConeDeg > 0 ? `${taste.number(one.outOfConeDeg, 0)}° out` : 'reads' }}
-            </td>
-            <td class="number figures">{{ taste.length(one.reachMm) }}</td>
-            <td>
-              <StateMark :state="one.overReachMm > 0 ? 'decide' : 'holds'" :size="12" />
-              {{ one.overReachMm > 0 ? `${taste.length(one.overReachMm)} over` : one.hand }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <FactTable
+        v-if="rows.length"
+        name="what the pilot sees and reaches"
+        no-filter
+        :rows="rows"
+        :columns="columns"
+        :key-of="unitOf"
+      >
+        <template #field="{ row: one }">
+          <StateMark :state="one.sight.field === 'outside' || one.outOfConeDeg > 0 ? 'decide' : 'holds'" :size="12" />
+          {{ fieldOf(one) }}
+        </template>
+        <template #reach="{ row: one }">
+          <StateMark :state="one.overReachMm > 0 ? 'decide' : 'holds'" :size="12" />
+          {{ one.overReachMm > 0 ? `${taste.length(one.overReachMm)} over` : one.hand }}
+        </template>
+      </FactTable>
       <p v-if="rows.length" class="small quiet">
         Rank 1 is the worst place for how often eye and hand go there (our own ranking by kind).
       </p>
@@ -171,6 +184,16 @@ const rows = computed(() => {
 }
 .table {
   padding: 6px 12px;
+}
+/* Seven columns beside a drawing. */
+.table :deep(:is(th, td)) {
+  padding-inline: 3px !important;
+}
+.table :deep(.v-data-table-header__sort-icon) {
+  display: none;
+}
+.table :deep(.v-data-table__th--sorted .v-data-table-header__sort-icon) {
+  display: inline;
 }
 .end {
   align-items: end;

@@ -121,6 +121,21 @@ const worthColumns: Column<FailureReport['worth'][number]>[] = [
     number: true
   }
 ]
+type TaskLoss = NonNullable<typeof report.value>['tasks'][number]
+const taskColumns: Column<TaskLoss>[] = [
+  { key: 'task', title: 'Task', value: one => TASK_WORDS[one.task], width: '14%' },
+  { key: 'now', title: 'Now', value: one => (one.works ? 'done' : 'not'), width: '92px' },
+  {
+    key: 'singles',
+    title: 'Any of these takes it',
+    value: one =>
+      one.works && !one.singles.length ? 'No single loss.' : one.singles.map(part => part.name).join(', '),
+    width: '44%'
+  },
+  { key: 'doubles', title: 'Pairs that take it', value: one => one.doubles.length, number: true },
+  { key: 'ways', title: 'Ways', value: one => one.ways.map(way => way.join(' with ')).join('; or ') }
+]
+const taskKey = (one: TaskLoss) => one.task
 </script>
 
 <template>
@@ -210,38 +225,24 @@ const worthColumns: Column<FailureReport['worth'][number]>[] = [
   <section v-if="report" class="sheet">
     <h2>What takes what</h2>
     <p class="small quiet">Switches as in normal flight. A pair is named only where neither takes it alone.</p>
-    <table class="list">
-      <thead>
-        <tr>
-          <th>Task</th>
-          <th>Now</th>
-          <th>Any of these takes it</th>
-          <th class="number">Pairs that take it</th>
-          <th>Ways</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in report.tasks" :key="one.task">
-          <td>
-            <b>{{ TASK_WORDS[one.task] }}</b>
-          </td>
-          <td class="now">
-            <StateMark :state="one.works ? 'holds' : 'does not apply'" :size="14" /> {{ one.works ? 'done' : 'not' }}
-          </td>
-          <td>
-            <template v-if="one.works && one.singles.length === 0">No single loss.</template>
-            <span v-for="(part, index) in one.singles" :key="keyOf(part)"
-              >{{ index ? ', ' : '' }}<button class="link" @click="take([part])">{{ part.name }}</button
-              ><template v-if="rescued(one.task, part)">
-                (brought back by {{ rescued(one.task, part) }})</template
-              ></span
-            >
-          </td>
-          <td class="number figures">{{ one.doubles.length }}</td>
-          <td class="small">{{ one.ways.map(way => way.join(' with ')).join('; or ') }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <FactTable name="what takes what" no-filter :rows="report.tasks" :columns="taskColumns" :key-of="taskKey">
+      <template #task="{ row: one }">
+        <b>{{ TASK_WORDS[one.task] }}</b>
+      </template>
+      <template #now="{ row: one }">
+        <StateMark :state="one.works ? 'holds' : 'does not apply'" :size="14" /> {{ one.works ? 'done' : 'not' }}
+      </template>
+      <template #singles="{ row: one }">
+        <template v-if="one.works && one.singles.length === 0">No single loss.</template>
+        <span v-for="(part, index) in one.singles" :key="keyOf(part)"
+          >{{ index ? ', ' : '' }}<button class="link" @click="take([part])">{{ part.name }}</button
+          ><template v-if="rescued(one.task, part)"> (brought back by {{ rescued(one.task, part) }})</template></span
+        >
+      </template>
+      <template #ways="{ row: one }"
+        ><span class="small">{{ one.ways.map(way => way.join(' with ')).join('; or ') }}</span></template
+      >
+    </FactTable>
     <p v-if="report.worstSingle?.tasks.length">
       Worst single loss:
       <button class="link" @click="take(report.worstSingle.parts)">{{ nameOf(report.worstSingle.parts) }}</button>
@@ -272,9 +273,6 @@ const worthColumns: Column<FailureReport['worth'][number]>[] = [
 </template>
 
 <style scoped>
-.now {
-  white-space: nowrap;
-}
 .board {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);

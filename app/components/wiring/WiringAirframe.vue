@@ -144,6 +144,21 @@ const unplaced = computed(() =>
   airframe.value.places.filter(place => place.acrossMm === undefined || place.upMm === undefined)
 )
 const thick = (from: string, to: string) => 1.2 + (bundleOf.value.get(legName(from, to))?.diameterMm ?? 0) / 4
+const routeColumns = computed((): Column<Route>[] => [
+  { key: 'run', title: 'Run', value: route => `${placeName(route.from)} – ${placeName(route.to)}` },
+  {
+    key: 'length',
+    title: `Length, ${taste.system === 'inch' ? 'in' : 'mm'}`,
+    value: route => route.lengthMm,
+    text: route => taste.length(route.lengthMm),
+    number: true,
+    width: '130px'
+  },
+  { key: 'traits', title: 'Wires meet there', value: route => route.traits?.join(', '), width: '40%' },
+  { key: 'acts', title: 'Delete', value: () => '', plain: true, width: '90px' }
+])
+const routeKey = (route: Route) => legName(route.from, route.to)
+const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
 </script>
 
 <template>
@@ -198,59 +213,44 @@ const thick = (from: string, to: string) => 1.2 + (bundleOf.value.get(legName(fr
     </section>
     <section class="sheet">
       <h2>Routes through the airframe</h2>
-      <div class="scroll" role="region" aria-label="Routes" tabindex="0">
-        <table class="list">
-          <thead>
-            <tr>
-              <th>Run</th>
-              <th>Length</th>
-              <th>Wires meet there</th>
-              <th>Delete</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(route, index) in airframe.routes" :key="legName(route.from, route.to)">
-              <td>{{ placeName(route.from) }} – {{ placeName(route.to) }}</td>
-              <td class="length">
-                <QuantityField
-                  hide-label
-                  kind="length"
-                  :least="1"
-                  :most="50000"
-                  :label="`Run from ${placeName(route.from)} to ${placeName(route.to)}`"
-                  :model-value="route.lengthMm"
-                  @update:model-value="v => setRoute(index, { lengthMm: v })"
-                />
-              </td>
-              <td class="traits">
-                <v-select
-                  :model-value="route.traits ?? []"
-                  :items="[...ROUTE_TRAITS]"
-                  multiple
-                  :aria-label="`What wires meet from ${placeName(route.from)} to ${placeName(route.to)}`"
-                  placeholder="nothing"
-                  @update:model-value="
-                    (traits: NonNullable<Route['traits']>) =>
-                      setRoute(index, { traits: traits.length ? traits : undefined })
-                  "
-                />
-              </td>
-              <td>
-                <v-btn
-                  :aria-label="`Delete the run from ${placeName(route.from)} to ${placeName(route.to)}`"
-                  @click="
-                    setRoutes(
-                      airframe.routes.filter((_, at) => at !== index),
-                      'Delete a route'
-                    )
-                  "
-                  >Delete</v-btn
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <FactTable name="routes" no-filter :rows="airframe.routes" :columns="routeColumns" :key-of="routeKey">
+        <template #length="{ row: route }">
+          <QuantityField
+            hide-label
+            kind="length"
+            :least="1"
+            :most="50000"
+            :label="`Run from ${placeName(route.from)} to ${placeName(route.to)}`"
+            :model-value="route.lengthMm"
+            @update:model-value="v => setRoute(indexOf(route), { lengthMm: v })"
+          />
+        </template>
+        <template #traits="{ row: route }">
+          <v-select
+            :model-value="route.traits ?? []"
+            :items="[...ROUTE_TRAITS]"
+            multiple
+            :aria-label="`What wires meet from ${placeName(route.from)} to ${placeName(route.to)}`"
+            placeholder="nothing"
+            @update:model-value="
+              (traits: NonNullable<Route['traits']>) =>
+                setRoute(indexOf(route), { traits: traits.length ? traits : undefined })
+            "
+          />
+        </template>
+        <template #acts="{ row: route }">
+          <v-btn
+            :aria-label="`Delete the run from ${placeName(route.from)} to ${placeName(route.to)}`"
+            @click="
+              setRoutes(
+                airframe.routes.filter(one => one !== route),
+                'Delete a route'
+              )
+            "
+            >Delete</v-btn
+          >
+        </template>
+      </FactTable>
       <div class="row end">
         <ChoiceField
           v-model="legFrom"
@@ -303,6 +303,9 @@ figure svg {
   width: 100%;
   max-height: 440px;
 }
+.row.end {
+  margin-top: 14px;
+}
 .leg {
   stroke: var(--dye);
   opacity: 0.75;
@@ -325,15 +328,6 @@ figure text {
 figure .count {
   font-family: 'B612 Mono', monospace;
   fill: var(--quiet);
-}
-.scroll {
-  overflow-x: auto;
-}
-.length {
-  width: 120px;
-}
-.traits {
-  min-width: 220px;
 }
 @media (max-width: 900px) {
   .views {

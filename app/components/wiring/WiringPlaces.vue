@@ -65,6 +65,27 @@ function setHeat(place: Place, text: string) {
   if (Number.isFinite(value) && value >= -60 && value <= 250) setPlace(place, { ambientC: value })
   else bench.said = `“${text}” is no temperature from −60 to 250 °C. ${place.name} was left as it was.`
 }
+const columns = computed((): Column<Place>[] => [
+  { key: 'name', title: 'Name', value: place => place.name, width: '19%' },
+  { key: 'kind', title: 'Kind', value: place => place.kind },
+  { key: 'arm', title: 'Arm', value: place => place.armMm, text: place => taste.length(place.armMm), width: '104px' },
+  ...ACROSS.map(([key, title]) => ({
+    key,
+    title,
+    value: (place: Place) => place[key],
+    text: (place: Place) => (place[key] === undefined ? '' : taste.length(place[key]))
+  })),
+  { key: 'heat', title: 'Warmest there, °C', value: place => place.ambientC },
+  { key: 'access', title: 'Got at by', value: place => place.access ?? 'as its kind' },
+  {
+    key: 'opening',
+    title: 'Opening',
+    value: place => place.opening && place.opening.widthMm * place.opening.heightMm,
+    text: place => (place.opening ? openingText(place.opening) : ''),
+    width: '126px'
+  }
+])
+const idOf = (place: Place) => place.id
 </script>
 
 <template>
@@ -73,88 +94,70 @@ function setHeat(place: Place, text: string) {
       <h2 class="grow">Places</h2>
       <v-btn @click="add">Add a place</v-btn>
     </div>
-    <div class="places">
-      <table class="list">
-        <thead>
-          <tr>
-            <th class="name">Name</th>
-            <th>Kind</th>
-            <th class="arm">Arm</th>
-            <th>Right of the middle</th>
-            <th>Above the floor</th>
-            <th>Warmest there, °C</th>
-            <th>Got at by</th>
-            <th class="opening">Opening</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="place in airframe.places" :key="place.id">
-            <td>
-              <TextField
-                hide-label
-                label="Name of the place"
-                :model-value="place.name"
-                @update:model-value="(name: string) => setPlace(place, { name })"
-              />
-            </td>
-            <td>
-              <ChoiceField
-                hide-label
-                :label="`Kind of ${place.name}`"
-                :items="PLACE_KINDS"
-                :model-value="place.kind"
-                @update:model-value="kind => setPlace(place, { kind })"
-              />
-            </td>
-            <td>
-              <QuantityField
-                hide-label
-                kind="length"
-                :label="`Arm of ${place.name}`"
-                :least="-10000"
-                :most="10000"
-                :model-value="place.armMm"
-                @update:model-value="v => setPlace(place, { armMm: v })"
-              />
-            </td>
-            <td v-for="[key, says] in ACROSS" :key="key">
-              <MeasuredField
-                :label="`${says} of ${place.name}`"
-                :model-value="place[key]"
-                @update:model-value="mm => setPlace(place, { [key]: mm })"
-              />
-            </td>
-            <td>
-              <TextField
-                hide-label
-                empty
-                :label="`Warmest at ${place.name}`"
-                :model-value="place.ambientC === undefined ? '' : String(place.ambientC)"
-                @update:model-value="text => setHeat(place, text)"
-              />
-            </td>
-            <td>
-              <ChoiceField
-                hide-label
-                :label="`${place.name} is got at by`"
-                :items="[{ value: '', title: 'as its kind' }, ...ACCESS.map(one => ({ value: one, title: one }))]"
-                :model-value="place.access ?? ''"
-                @update:model-value="access => setPlace(place, { access: access === '' ? undefined : access })"
-              />
-            </td>
-            <td>
-              <TextField
-                hide-label
-                empty
-                :label="`Opening of ${place.name}, wide x high`"
-                :model-value="place.opening ? openingText(place.opening) : ''"
-                @update:model-value="text => setOpening(place, text)"
-              />
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <FactTable class="places" name="places" no-filter :rows="airframe.places" :columns="columns" :key-of="idOf">
+      <template #name="{ row: place }">
+        <TextField
+          hide-label
+          label="Name of the place"
+          :model-value="place.name"
+          @update:model-value="(name: string) => setPlace(place, { name })"
+        />
+      </template>
+      <template #kind="{ row: place }">
+        <ChoiceField
+          hide-label
+          :label="`Kind of ${place.name}`"
+          :items="PLACE_KINDS"
+          :model-value="place.kind"
+          @update:model-value="kind => setPlace(place, { kind })"
+        />
+      </template>
+      <template #arm="{ row: place }">
+        <QuantityField
+          hide-label
+          kind="length"
+          :label="`Arm of ${place.name}`"
+          :least="-10000"
+          :most="10000"
+          :model-value="place.armMm"
+          @update:model-value="v => setPlace(place, { armMm: v })"
+        />
+      </template>
+      <template v-for="[key, says] in ACROSS" :key="key" #[key]="{ row: place }">
+        <MeasuredField
+          :label="`${says} of ${place.name}`"
+          :model-value="place[key]"
+          @update:model-value="mm => setPlace(place, { [key]: mm })"
+        />
+      </template>
+      <template #heat="{ row: place }">
+        <TextField
+          hide-label
+          empty
+          :label="`Warmest at ${place.name}`"
+          :model-value="place.ambientC === undefined ? '' : String(place.ambientC)"
+          @update:model-value="text => setHeat(place, text)"
+        />
+      </template>
+      <template #access="{ row: place }">
+        <ChoiceField
+          hide-label
+          :label="`${place.name} is got at by`"
+          :items="[{ value: '', title: 'as its kind' }, ...ACCESS.map(one => ({ value: one, title: one }))]"
+          :model-value="place.access ?? ''"
+          @update:model-value="access => setPlace(place, { access: access === '' ? undefined : access })"
+        />
+      </template>
+      <template #opening="{ row: place }">
+        <TextField
+          hide-label
+          empty
+          :label="`Opening of ${place.name}, wide x high`"
+          :model-value="place.opening ? openingText(place.opening) : ''"
+          @update:model-value="text => setOpening(place, text)"
+        />
+      </template>
+    </FactTable>
     <p class="quiet small">
       Arms are measured from the datum of the flight manual; weight and balance counts with them. Right and up place
       aerials, boxes and wires; left is negative. An opening, wide x high, is what a box is carried in by. Where it is
@@ -165,15 +168,6 @@ function setHeat(place: Place, text: string) {
 </template>
 
 <style scoped>
-.name {
-  width: 20%;
-}
-.arm {
-  min-width: 88px;
-}
-.opening {
-  min-width: 120px;
-}
 .places {
   max-height: 320px;
   overflow: auto;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { COAX_KINDS, type Unit } from '#core/document'
-import type { FigureOf } from '#core/design'
+import type { DesignUnit, FigureOf } from '#core/design'
 import { positionOf } from '#core/airframe'
 import { MOST_DEG, type Apart, type Disturbance, type RadioChain, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
@@ -81,68 +81,114 @@ const turnColumns = computed((): Column<Disturbance>[] => [
   },
   { key: 'why', title: 'Working', value: () => '', plain: true, width: '60px' }
 ])
+const coaxOf = (chain: RadioChain) => bench.option!.wires.find(one => one.wire === chain.link)?.coax ?? ''
+const coaxColumns = computed((): Column<RadioChain>[] => [
+  { key: 'radio', title: 'Radio', value: chain => nameOf(chain.radio) },
+  { key: 'aerial', title: 'Aerial', value: chain => nameOf(chain.antenna) },
+  { key: 'coax', title: 'Coax', value: chain => coaxOf(chain) || 'not said', width: '190px' },
+  {
+    key: 'lies',
+    title: 'As it lies',
+    value: chain => chain.lengthMm,
+    text: chain => taste.run(chain.lengthMm),
+    number: true
+  },
+  { key: 'connectors', title: 'Connectors', value: chain => chain.connectors, number: true },
+  { key: 'mhz', title: 'At MHz', value: chain => chain.mhz, text: chain => taste.number(chain.mhz, 0), number: true },
+  {
+    key: 'loss',
+    title: 'Loss, dB',
+    value: chain => chain.lossDb,
+    text: chain => taste.number(chain.lossDb, 1),
+    number: true
+  },
+  {
+    key: 'allowed',
+    title: 'Allowed',
+    value: chain => chain.mostDb,
+    text: chain => taste.number(chain.mostDb, 1),
+    number: true
+  }
+])
+const linkOf = (chain: RadioChain) => chain.link
+const coaxMarks = (chain: RadioChain) => ({ 'data-coax': chain.link })
+const SIDES = [
+  ['armMm', 'Arm'],
+  ['acrossMm', 'Right of the middle'],
+  ['upMm', 'Height']
+] as const
+const standing = computed(() => placed.value.flatMap(id => byId.value.get(id) ?? []))
+const standingColumns = computed((): Column<DesignUnit>[] => [
+  { key: 'unit', title: 'Unit', value: unit => unit.label },
+  { key: 'place', title: 'Place', value: unit => unit.place.name },
+  ...SIDES.map(([key, title]) => ({
+    key,
+    title,
+    value: (unit: DesignUnit) => positionOf(unit)[key],
+    text: (unit: DesignUnit) => (positionOf(unit)[key] === undefined ? '' : taste.length(positionOf(unit)[key]!)),
+    width: '112px'
+  })),
+  {
+    key: 'plane',
+    title: 'Metal round its foot',
+    value: unit => antennaOf(unit.id)?.groundPlaneMm,
+    text: unit => (antennaOf(unit.id) ? taste.length(antennaOf(unit.id)!.groundPlaneMm) : ''),
+    number: true
+  },
+  { key: 'drag', title: 'Air load, lb', value: unit => antennaOf(unit.id)?.dragLb, number: true },
+  { key: 'rivets', title: 'Rivets', value: unit => antennaOf(unit.id)?.rivets, number: true, hidden: true }
+])
+const unitId = (unit: DesignUnit) => unit.id
+const standingMarks = (unit: DesignUnit) => ({ 'data-placed': unit.id })
 </script>
 
 <template>
   <div class="radio">
     <section class="sheet">
       <h2>Coax</h2>
-      <div class="scroll" role="region" aria-label="Coax of each radio" tabindex="0">
-        <table class="list">
-          <thead>
-            <tr>
-              <th>Radio</th>
-              <th>Aerial</th>
-              <th>Coax</th>
-              <th class="number">As it lies</th>
-              <th class="number">Connectors</th>
-              <th class="number">At MHz</th>
-              <th class="number">Loss, dB</th>
-              <th class="number">Allowed</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="chain in wiring.radio.chains" :key="chain.link" :data-coax="chain.link">
-              <td>{{ nameOf(chain.radio) }}</td>
-              <td>{{ nameOf(chain.antenna) }}</td>
-              <td class="kind">
-                <ChoiceField
-                  hide-label
-                  :label="`Coax of ${nameOf(chain.radio)}, ${chain.aerial}`"
-                  :items="[
-                    { value: '', title: chain.old ? 'old: look what it is' : 'not said: double' },
-                    ...COAX_KINDS.map(kind => ({ value: kind as string, title: kind }))
-                  ]"
-                  :model-value="bench.option!.wires.find(one => one.wire === chain.link)?.coax ?? ''"
-                  @update:model-value="kind => setCoax(chain, kind)"
-                />
-              </td>
-              <td class="number figures">{{ taste.run(chain.lengthMm) }}</td>
-              <td class="number figures">{{ chain.connectors }}</td>
-              <td class="number figures">{{ taste.number(chain.mhz, 0) }}</td>
-              <td class="number figures" :class="{ over: chain.lossDb > chain.mostDb }">
-                {{ taste.number(chain.lossDb, 1)
-                }}<button
-                  class="ask"
-                  :aria-label="`Working of the loss of ${nameOf(chain.radio)}, ${chain.aerial}`"
-                  title="Why?"
-                  @click="emit('why', `coax of ${nameOf(chain.radio)}`, { kind: 'coax', of: chain.link })"
-                >
-                  ?
-                </button>
-                <br /><span class="quiet small"
-                  >{{ chain.coax === 'double shield' ? 'single' : 'double' }} {{ taste.number(chain.otherDb, 1) }}</span
-                >
-              </td>
-              <td class="number figures">
-                {{ taste.number(chain.mostDb, 1) }}<br /><span class="quiet small">{{
-                  chain.entered ? 'maker’s' : 'usual'
-                }}</span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <FactTable
+        v-if="wiring.radio.chains.length"
+        name="coax of each radio"
+        no-filter
+        :rows="wiring.radio.chains"
+        :columns="coaxColumns"
+        :key-of="linkOf"
+        :marks="coaxMarks"
+      >
+        <template #coax="{ row: chain }">
+          <ChoiceField
+            hide-label
+            :label="`Coax of ${nameOf(chain.radio)}, ${chain.aerial}`"
+            :items="[
+              { value: '', title: chain.old ? 'old: look what it is' : 'not said: double' },
+              ...COAX_KINDS.map(kind => ({ value: kind as string, title: kind }))
+            ]"
+            :model-value="bench.option!.wires.find(one => one.wire === chain.link)?.coax ?? ''"
+            @update:model-value="kind => setCoax(chain, kind)"
+          />
+        </template>
+        <template #loss="{ row: chain }"
+          ><span :class="{ over: chain.lossDb > chain.mostDb }">
+            {{ taste.number(chain.lossDb, 1)
+            }}<button
+              class="ask"
+              :aria-label="`Working of the loss of ${nameOf(chain.radio)}, ${chain.aerial}`"
+              title="Why?"
+              @click="emit('why', `coax of ${nameOf(chain.radio)}`, { kind: 'coax', of: chain.link })"
+            >
+              ?
+            </button>
+            <br /><span class="quiet small"
+              >{{ chain.coax === 'double shield' ? 'single' : 'double' }} {{ taste.number(chain.otherDb, 1) }}</span
+            >
+          </span></template
+        >
+        <template #allowed="{ row: chain }">
+          {{ taste.number(chain.mostDb, 1) }}<br /><span class="quiet small">{{
+            chain.entered ? 'maker’s' : 'usual'
+          }}</span>
+        </template>
+      </FactTable>
       <p v-if="!wiring.radio.chains.length" class="quiet">No radio is linked to an aerial yet.</p>
     </section>
     <section class="sheet">
@@ -151,44 +197,29 @@ const turnColumns = computed((): Column<Disturbance>[] => [
         Arm from the datum; right of the middle (left is negative); above the cabin floor. Empty ones stand where their
         place does.
       </p>
-      <div class="scroll" role="region" aria-label="Positions of aerials and magnetometers" tabindex="0">
-        <table class="list">
-          <thead>
-            <tr>
-              <th>Unit</th>
-              <th>Place</th>
-              <th>Arm</th>
-              <th>Right</th>
-              <th>Up</th>
-              <th class="number">Metal round its foot</th>
-              <th class="number">Air load</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="id in placed" :key="id" :data-placed="id">
-              <td>{{ nameOf(id) }}</td>
-              <td>{{ byId.get(id)!.place.name }}</td>
-              <td v-for="key in ['armMm', 'acrossMm', 'upMm'] as const" :key="key" class="pos">
-                <MeasuredField
-                  :label="`${{ armMm: 'Arm', acrossMm: 'Right of the middle', upMm: 'Height' }[key]} of ${nameOf(id)}`"
-                  :model-value="positionOf(byId.get(id)!)[key]"
-                  @update:model-value="value => setPosition(id, { [key]: value })"
-                />
-              </td>
-              <td class="number figures">
-                {{ antennaOf(id) ? taste.length(antennaOf(id)!.groundPlaneMm) : '' }}
-              </td>
-              <td class="number figures">
-                <template v-if="antennaOf(id)?.dragLb !== undefined"
-                  >{{ taste.number(antennaOf(id)!.dragLb!, 1) }} lb<br /><span class="quiet small"
-                    >{{ antennaOf(id)!.rivets }} rivets</span
-                  ></template
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <FactTable
+        name="positions of aerials and magnetometers"
+        no-filter
+        :rows="standing"
+        :columns="standingColumns"
+        :key-of="unitId"
+        :marks="standingMarks"
+      >
+        <template v-for="[key, says] in SIDES" :key="key" #[key]="{ row: unit }">
+          <MeasuredField
+            :label="`${says} of ${unit.label}`"
+            :model-value="positionOf(unit)[key]"
+            @update:model-value="value => setPosition(unit.id, { [key]: value })"
+          />
+        </template>
+        <template #drag="{ row: unit }">
+          <template v-if="antennaOf(unit.id)?.dragLb !== undefined"
+            >{{ taste.number(antennaOf(unit.id)!.dragLb!, 1) }} lb<br /><span class="quiet small"
+              >{{ antennaOf(unit.id)!.rivets }} rivets</span
+            ></template
+          >
+        </template>
+      </FactTable>
       <div class="row end">
         <QuantityField
           kind="plain"
@@ -275,15 +306,6 @@ const turnColumns = computed((): Column<Disturbance>[] => [
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 12px;
-}
-.scroll {
-  overflow-x: auto;
-}
-.kind {
-  min-width: 180px;
-}
-.pos {
-  width: 108px;
 }
 .row.end {
   margin-top: 12px;

@@ -51,6 +51,18 @@ const asked = ({ asks }: Standing) =>
     `connectors ${asks.facing.join(', ')}`,
     asks.inverted ? 'upright or inverted' : 'upright'
   ].join('; ')
+const shims = ({ shims: list }: Standing) => list.map(shim => `${taste.length(shim.mm)} under ${shim.under}`)
+const columns = computed((): Column<Standing>[] => [
+  { key: 'box', title: 'Box', value: row => labels.value.get(row.unit) ?? row.unit },
+  { key: 'asks', title: 'Asks for', value: asked },
+  { key: 'facing', title: 'Connectors point', value: row => row.is.facing ?? 'not said', width: '140px' },
+  { key: 'inverted', title: 'Inverted', value: row => (row.is.inverted ? 'yes' : 'no') },
+  ...OFF.map(([key, title]) => ({ key, title, value: (row: Standing) => row.is[key], width: '96px' })),
+  { key: 'shim', title: 'Shim', value: row => shims(row).join('; ') },
+  { key: 'state', title: 'State', value: row => row.state }
+])
+const idOf = (row: Standing) => row.unit
+const marks = (row: Standing) => ({ 'data-standing': row.unit })
 </script>
 
 <template>
@@ -60,74 +72,46 @@ const asked = ({ asks }: Standing) =>
       Measured with the aeroplane level. Angles: nose up, right side down and turned to the right count up. The maker’s
       manual decides.
     </p>
-    <div class="scroll">
-      <table class="list">
-        <thead>
-          <tr>
-            <th>Box</th>
-            <th>Asks for</th>
-            <th>Connectors point</th>
-            <th>Inverted</th>
-            <th v-for="[key, says] in OFF" :key="key">{{ says }}</th>
-            <th>Shim</th>
-            <th>State</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in wiring.standings" :key="row.unit" :data-standing="row.unit">
-            <td>{{ labels.get(row.unit) }}</td>
-            <td class="small">{{ asked(row) }}</td>
-            <td class="facing">
-              <ChoiceField
-                hide-label
-                :label="`Connectors of ${labels.get(row.unit)} point`"
-                :items="FACE_ITEMS"
-                :model-value="row.is.facing ?? ''"
-                @update:model-value="
-                  facing => set(row, { facing: (facing || undefined) as (typeof FACINGS)[number] | undefined })
-                "
-              />
-            </td>
-            <td>
-              <v-checkbox
-                :aria-label="`${labels.get(row.unit)} is inverted`"
-                :model-value="row.is.inverted ?? false"
-                @update:model-value="on => set(row, { inverted: !!on })"
-              />
-            </td>
-            <td v-for="[key, says] in OFF" :key="key" class="off">
-              <TextField
-                hide-label
-                empty
-                :label="`${says} of ${labels.get(row.unit)}`"
-                :model-value="row.is[key] === undefined ? '' : taste.number(row.is[key]!, 1)"
-                @update:model-value="text => setOff(row, key, text)"
-              />
-            </td>
-            <td class="small">
-              <span v-for="shim in row.shims" :key="shim.under"
-                >{{ taste.length(shim.mm) }} under {{ shim.under }}<br
-              /></span>
-            </td>
-            <td class="state"><StateMark :state="STATES[row.state]" :size="13" /> {{ row.state }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <FactTable
+      name="boxes that must stand true"
+      no-filter
+      :rows="wiring.standings"
+      :columns="columns"
+      :key-of="idOf"
+      :marks="marks"
+    >
+      <template #facing="{ row }">
+        <ChoiceField
+          hide-label
+          :label="`Connectors of ${labels.get(row.unit)} point`"
+          :items="FACE_ITEMS"
+          :model-value="row.is.facing ?? ''"
+          @update:model-value="
+            facing => set(row, { facing: (facing || undefined) as (typeof FACINGS)[number] | undefined })
+          "
+        />
+      </template>
+      <template #inverted="{ row }">
+        <v-checkbox
+          :aria-label="`${labels.get(row.unit)} is inverted`"
+          :model-value="row.is.inverted ?? false"
+          @update:model-value="on => set(row, { inverted: !!on })"
+        />
+      </template>
+      <template v-for="[key, says] in OFF" :key="key" #[key]="{ row }">
+        <TextField
+          hide-label
+          empty
+          :label="`${says} of ${labels.get(row.unit)}`"
+          :model-value="row.is[key] === undefined ? '' : taste.number(row.is[key]!, 1)"
+          @update:model-value="text => setOff(row, key, text)"
+        />
+      </template>
+      <template #shim="{ row }"
+        ><span class="small"
+          ><span v-for="words in shims(row)" :key="words">{{ words }}<br /></span></span
+      ></template>
+      <template #state="{ row }"><StateMark :state="STATES[row.state]" :size="13" /> {{ row.state }}</template>
+    </FactTable>
   </section>
 </template>
-
-<style scoped>
-.scroll {
-  overflow-x: auto;
-}
-.facing {
-  min-width: 128px;
-}
-.state {
-  white-space: nowrap;
-}
-.off {
-  width: 92px;
-}
-</style>
