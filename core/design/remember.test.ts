@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../document'
-import { remember, resolve } from '.'
+import { AS_FOUND, remember, resolve, type Design } from '.'
 import { demoProject } from '../testing.demo'
 
 describe('what is remembered', () => {
@@ -31,5 +31,16 @@ describe('what is remembered', () => {
     ).units
     expect(after.filter(unit => before.get(unit.id) !== unit).map(unit => unit.id)).toEqual(['asi'])
     expect(after.find(unit => unit.id === 'asi')!.at).toEqual({ xMm: 200, yMm: 200 })
+  })
+  // Each room is asked again only for what it reads: were these others each time, the aeroplane as found would be examined anew
+  // for every act in an option.
+  it('the aeroplane as found is made of the very same parts after an act in an option', () => {
+    const before = demoProject('3-skerrow-dunlin')
+    const [unit] = before.options[0]!.units
+    const after = applyEdits(before, [{ type: 'unit.remove', option: 'a', unit: unit!.id }], 'Remove').project
+    const [was, is] = [resolve(before, AS_FOUND), resolve(after, AS_FOUND)]
+    const shared: (keyof Design)[] = ['brief', 'airframe', 'links', 'circuits', 'supply', 'wires', 'busOrders', 'packs']
+    for (const part of shared) expect(is[part], part).toBe(was[part])
+    is.units.forEach((one, at) => expect(one).toBe(was.units[at]))
   })
 })

@@ -122,8 +122,7 @@ function tally(design: Design, parts: TallyParts): Report['figures'] {
 function besidesPanel({ panel, pilots: _, ...rest }: Airframe): unknown[] {
   return [panel.outline, ...Object.values(rest)]
 }
-/** What the rooms behind the face read of a unit: not where on the face it stands. */
-const besidesPosition = (unit: DesignUnit): unknown[] => [
+const fieldsBehind = (unit: DesignUnit): unknown[] => [
   unit.id,
   unit.label,
   unit.item,
@@ -137,6 +136,25 @@ const besidesPosition = (unit: DesignUnit): unknown[] => [
   unit.shedAfterMinutes,
   unit.shedBelowV
 ]
+const stands = new WeakMap<DesignUnit, object>()
+/** What each unit was last, by its id: the same fields are one and the same thing to compare. */
+const latest = new Map<string, { fields: unknown[]; token: object }>()
+const MOST_LATEST = 5_000
+/**
+ * What the rooms behind the face read of a unit, as one thing to compare: another one where any of it is another, the same one when
+ * the unit was only moved on the face.
+ */
+function besidesPosition(unit: DesignUnit): object {
+  const known = stands.get(unit)
+  if (known) return known
+  const fields = fieldsBehind(unit)
+  const last = latest.get(unit.id)
+  const token = last?.fields.every((field, at) => field === fields[at]) ? last.token : {}
+  if (latest.size > MOST_LATEST) latest.clear()
+  latest.set(unit.id, { fields, token })
+  stands.set(unit, token)
+  return token
+}
 /** What the face reads of a design: what waits for a position changes nothing there. */
 const onFace = ({ optionId, airframe, labels, units }: Design): unknown[] => [
   optionId,
@@ -151,7 +169,7 @@ const behindFace = (design: Design, units: readonly DesignUnit[] = design.units)
   design.circuits,
   design.supply,
   ...besidesPanel(design.airframe),
-  ...units.flatMap(besidesPosition)
+  ...units.map(besidesPosition)
 ]
 
 /** The ways that wires were sent by hand, as one value: a number or a tick more leaves the power as it is. */

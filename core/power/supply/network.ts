@@ -60,7 +60,7 @@ interface Factors {
  * Takes a matrix apart. `matrix` (n rows of n, then flat) is used up.
  * @throws NetworkError when it has no single answer
  */
-function factorsOf(matrix: Float64Array, n: number): Factors {
+export function factorsOf(matrix: Float64Array, n: number): Factors {
   const pivots = new Int32Array(n)
   for (let column = 0; column < n; column++) {
     let pivot = column
@@ -86,7 +86,7 @@ function factorsOf(matrix: Float64Array, n: number): Factors {
   return { n, flat: matrix, pivots }
 }
 /** Solves for one right side, which is used up. */
-function solveFor({ n, flat, pivots }: Factors, right: Float64Array): Float64Array {
+export function solveFor({ n, flat, pivots }: Factors, right: Float64Array): Float64Array {
   for (let column = 0; column < n; column++) {
     const pivot = pivots[column]!
     if (pivot === column) continue
@@ -106,14 +106,6 @@ function solveFor({ n, flat, pivots }: Factors, right: Float64Array): Float64Arr
   }
   return right
 }
-/**
- * Solves a dense linear system by Gauss’s elimination with row exchange. `matrix` (n rows of n, then flat) and `right`
- * are used up.
- * @throws NetworkError when it has no single answer
- */
-export const solveLinear = (matrix: Float64Array, right: Float64Array): Float64Array =>
-  solveFor(factorsOf(matrix, right.length), right)
-
 /** The nodes that some feed can reach, diodes in their own direction. */
 export function reached(network: Pick<Network, 'nodes' | 'branches' | 'feeds'>): boolean[] {
   const seen = Array.from({ length: network.nodes }, () => false)
