@@ -5,9 +5,9 @@ import { resolve } from '../design'
 import { readPhrase, say, US } from '../quantity'
 import { examineOption } from '../report'
 import { demoProject } from '../testing.demo'
-import { creepSince, type MoneyLine } from '.'
+import { creepSince, type CostLine } from '.'
 
-const line = (group: MoneyLine['group'], cents: number, unit?: string, words = 'a line'): MoneyLine => ({
+const line = (group: CostLine['group'], cents: number, unit?: string, words = 'a line'): CostLine => ({
   key: `${group}:${unit ?? words}`,
   group,
   says: say`${words}`,
@@ -35,15 +35,15 @@ describe('what has crept in since a plan was agreed', () => {
   })
   it('lines that carry amounts in their words are one matter a group', () => {
     const found = creepSince(
-      { lines: [line('wiring', 40_000, undefined, '80 m of wire')] },
-      { lines: [line('wiring', 46_000, undefined, '92 m of wire')] }
+      { lines: [line('wire', 40_000, undefined, '80 m of wire')] },
+      { lines: [line('wire', 46_000, undefined, '92 m of wire')] }
     )
     expect(found.map(one => one.cents)).toEqual([6_000])
     expect(readPhrase(found[0]!.says, US)).toBe('92 m of wire')
   })
   it('adds up to the difference of all lines, whatever the two bills hold', () => {
     const anyLine = fc.record({
-      group: fc.constantFrom<MoneyLine['group']>('equipment', 'labour', 'wiring'),
+      group: fc.constantFrom<CostLine['group']>('equipment', 'labour', 'wire'),
       cents: fc.integer({ min: -500_000, max: 5_000_000 }),
       unit: fc.option(fc.constantFrom('a', 'b', 'c', 'd'), { nil: undefined })
     })

@@ -75,7 +75,12 @@ describe('screws round a removable bay', () => {
 })
 
 describe('how a unit comes out again', () => {
-  const body = (widthMm: number, heightMm: number, depthMm = 150): Item['body'] => ({ widthMm, heightMm, depthMm })
+  const body = (widthMm: number, heightMm: number, depthMm = 150): Item['body'] => ({
+    widthMm,
+    heightMm,
+    depthMm,
+    connectorMm: 0
+  })
   const out = (one: Item, bays: readonly Bay[] = []) =>
     wayOut(setDown({ id: 'u', label: 'u', item: one }, 150, 100)!, bays)
   // Facts of the trade (common practice): a radio slides out of its tray to the front; a display smaller than its hole comes out

@@ -1,4 +1,4 @@
-import elkjs from 'elkjs/lib/elk.bundled.js'
+import Elk from 'elkjs/lib/elk.bundled.js'
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import { describe, expect, it } from 'vitest'
 import { PORT_KINDS } from '../../catalogue'
@@ -7,12 +7,11 @@ import { examineOption } from '../../report'
 import { demoProject } from '../../testing.demo'
 import { connectionsOf, DASHES, layConnections, writeConnectionsSvg } from './connections'
 
-const ELK = elkjs as unknown as typeof elkjs.default
 const dun = demoProject('3-skerrow-dunlin')
 const { wires } = examineOption(dun, 'b').wiring
 const design = resolve(dun, 'b')
 const diagram = connectionsOf(design, wires)
-const placed = await layConnections(diagram, new ELK())
+const placed = await layConnections(diagram, new Elk())
 
 describe('who talks to whom, as a diagram', () => {
   it('has a line for every cable from unit to unit and no box for what talks to nobody', () => {
