@@ -87,9 +87,9 @@ function drawings(): string[] {
 function pictures(): string[] {
   return [
     '<svg xmlns="http://www.w3.org/2000/svg" width="600mm" height="300mm" viewBox="0 0 600 300"><g ' +
-      ('transform="translate(10 20) scale(.9)"><path d="M0 0h250v100a20 20 0 0 1-20 20c-40 9-80 9-120 ' +
-        ('0q-30-20-110-20z"/></g><rect x="300" y="20" width="80" height="80" rx="4"/><circle cx="450" cy="80" ' +
-          'r="28.6"/><polygon points="0,300 600,300 600,100"/></svg>')),
+      'transform="translate(10 20) scale(.9)"><path d="M0 0h250v100a20 20 0 0 1-20 20c-40 9-80 9-120 ' +
+      '0q-30-20-110-20z"/></g><rect x="300" y="20" width="80" height="80" rx="4"/><circle cx="450" cy="80" ' +
+      'r="28.6"/><polygon points="0,300 600,300 600,100"/></svg>',
     ...partsToCut(face).map(writePartSvg)
   ]
 }

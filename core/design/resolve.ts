@@ -1,8 +1,10 @@
 import { itemKey, type Item } from '../catalogue'
 import {
+  emptyOption,
   memberPlaces,
   type Airframe,
   type Brief,
+  type BusOrder,
   type CircuitChoice,
   type Flow,
   type Group,
@@ -17,7 +19,6 @@ import {
   type Row,
   type Supply,
   type Unit,
-  type BusOrder,
   type WireMark,
   type WorkPhase
 } from '../document'
@@ -118,26 +119,7 @@ const NO_PRICES: Prices = {
 }
 
 /** What the aeroplane as found has of nothing: one and the same for all documents, so that it counts as unchanged. */
-const NOTHING_OF_ITS_OWN = {
-  id: AS_FOUND,
-  name: 'As installed',
-  note: '',
-  disposals: [],
-  circuits: [],
-  wires: [],
-  rows: [],
-  groups: [],
-  labels: [],
-  flows: [],
-  phases: [],
-  quotes: [],
-  costs: [],
-  actuals: [],
-  tasks: [],
-  shifts: [],
-  busOrders: [],
-  prices: NO_PRICES
-}
+const NOTHING_OF_ITS_OWN = emptyOption(AS_FOUND, 'As installed', NO_PRICES)
 /** The as-found aeroplane as an option, so that every room can examine it like any other. */
 const asFound = (project: Project): Option => ({
   ...NOTHING_OF_ITS_OWN,

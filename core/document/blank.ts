@@ -1,6 +1,31 @@
 import { feet, inches } from '../quantity'
 import { buildOutline } from './outline'
-import { FORMAT, type Project } from './schema'
+import type { Prices } from './budget'
+import { FORMAT, type Option, type Project } from './schema'
+
+/** An option with nothing in it. */
+export const emptyOption = (id: string, name: string, prices: Prices): Option => ({
+  id,
+  name,
+  note: '',
+  units: [],
+  disposals: [],
+  circuits: [],
+  links: [],
+  wires: [],
+  rows: [],
+  groups: [],
+  labels: [],
+  flows: [],
+  phases: [],
+  quotes: [],
+  costs: [],
+  actuals: [],
+  tasks: [],
+  shifts: [],
+  busOrders: [],
+  prices
+})
 
 /**
  * An empty aeroplane to start from. Every figure is our own default for a small single, to be replaced by the
@@ -122,34 +147,13 @@ export function blankProject(start: {
     fitted: [],
     fittedLinks: [],
     options: [
-      {
-        id: 'a',
-        name: 'Option A',
-        note: '',
-        units: [],
-        disposals: [],
-        circuits: [],
-        links: [],
-        wires: [],
-        rows: [],
-        groups: [],
-        labels: [],
-        flows: [],
-        phases: [],
-        quotes: [],
-        costs: [],
-        actuals: [],
-        tasks: [],
-        shifts: [],
-        busOrders: [],
-        prices: {
-          labourCentsPerHour: 11_000,
-          panelWorkCents: 150_000,
-          wireCentsPerMetre: 500,
-          travelCents: 0,
-          contingencyPercent: 15
-        }
-      }
+      emptyOption('a', 'Option A', {
+        labourCentsPerHour: 11_000,
+        panelWorkCents: 150_000,
+        wireCentsPerMetre: 500,
+        travelCents: 0,
+        contingencyPercent: 15
+      })
     ],
     handChecks: [],
     confirmed: [],

@@ -30,26 +30,10 @@ export function positionAt(text: string, offset: number): { line: number; column
   return { line: low + 1, column: offset - starts[low]! + 1 }
 }
 
-/** Whether a bracket or a word is still open where a JSON text ends. */
-function endsOpen(text: string): boolean {
-  let depth = 0
-  let quoted = false
-  for (let at = 0; at < text.length; at++) {
-    const code = text.charCodeAt(at)
-    if (quoted) {
-      if (code === 92) at++
-      else if (code === 34) quoted = false
-    } else if (code === 34) quoted = true
-    else if (code === 91 || code === 123) depth++
-    else if (code === 93 || code === 125) depth--
-  }
-  return quoted || depth > 0
-}
-
 /** A project is some ten deep. What is far deeper is no document of ours, and reading it would end the program. */
 export const MOST_DEEP = 100
-/** Where a JSON text goes deeper than that; undefined where it does not. */
-export function tooDeepAt(text: string): number | undefined {
+/** Where a JSON text goes deeper than that, if it does; and whether a bracket or a word is still open where it ends. */
+function bracketsIn(text: string): { tooDeepAt?: number; open: boolean } {
   let depth = 0
   let quoted = false
   for (let at = 0; at < text.length; at++) {
@@ -60,11 +44,13 @@ export function tooDeepAt(text: string): number | undefined {
       else if (code === 34 || code === 10 || code === 13) quoted = false
     } else if (code === 34) quoted = true
     else if (code === 91 || code === 123) {
-      if (++depth > MOST_DEEP) return at
+      if (++depth > MOST_DEEP) return { tooDeepAt: at, open: true }
     } else if (code === 93 || code === 125) depth--
   }
-  return undefined
+  return { open: quoted || depth > 0 }
 }
+/** Where a JSON text goes deeper than `MOST_DEEP`; undefined where it does not. */
+export const tooDeepAt = (text: string): number | undefined => bracketsIn(text).tooDeepAt
 
 /**
  * Where a JSON text has a character that no database keeps (NUL, half of a pair); undefined where it has none. Such can stand in it
@@ -97,7 +83,7 @@ const fieldName = (path: readonly PropertyKey[]): string =>
 
 /** Reads JSON; when it is broken or cut off, says where. */
 export function readJson(text: string): { value: unknown } | { problem: FileProblem } {
-  const deep = tooDeepAt(text)
+  const { tooDeepAt: deep, open } = bracketsIn(text)
   if (deep !== undefined)
     return {
       problem: { ...positionAt(text, deep), field: '', message: `brackets stand more than ${MOST_DEEP} deep here` }
@@ -113,7 +99,7 @@ export function readJson(text: string): { value: unknown } | { problem: FileProb
     const first = errors[0] ?? { offset: text.length, error: 0 as ParseError['error'], length: 0 }
     // A comma too many before the last bracket is a slip at the end of a whole file.
     const atEnd = first.offset + first.length >= text.trimEnd().length
-    const cut = /^\s*[{[]/.test(text) && atEnd && endsOpen(text)
+    const cut = /^\s*[{[]/.test(text) && atEnd && open
     const message =
       text.trim() === ''
         ? 'the file is empty'

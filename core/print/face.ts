@@ -172,8 +172,8 @@ export async function writeSheetPdf({ part, design, reading, title, datum, secti
   text({
     words:
       `${title} · scale 1 ` +
-      (`: ${(1 / scale).toFixed(2)} · ${design.airframe.panel.material}, ${size(design.airframe.panel.thicknessMm)} · ` +
-        `from ${datum.name}, to centres`),
+      `: ${(1 / scale).toFixed(2)} · ${design.airframe.panel.material}, ${size(design.airframe.panel.thicknessMm)} · ` +
+      `from ${datum.name}, to centres`,
     x: x0,
     y: 12,
     size: 8,

@@ -156,8 +156,8 @@ export function drawSection({
   text({
     words:
       `${title} · section ${along === 'x' ? 'at height' : 'across at'} ${position(section.atMm, reading)}, seen ` +
-      (`from ${along === 'x' ? 'above' : 'the side'}, the face ${along === 'x' ? 'below' : 'at the left'} · boxes, ` +
-        `connectors beyond them, ground taken · scale 1 : ${(1 / scale).toFixed(2)}`),
+      `from ${along === 'x' ? 'above' : 'the side'}, the face ${along === 'x' ? 'below' : 'at the left'} · boxes, ` +
+      `connectors beyond them, ground taken · scale 1 : ${(1 / scale).toFixed(2)}`,
     x: 20,
     y: height - 12,
     size: 8,

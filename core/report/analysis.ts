@@ -241,8 +241,8 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
       }; ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, or as hot as the place it passes, up ` +
         `to ${formatAltitude(airframe.wiring.altitudeFt, reading)}; feeders lie by themselves.`,
       `Batteries have ${formatNumber(airframe.battery.usableFraction * 100, 0, reading)} % of their capacity left by ` +
-        (`age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds ` +
-          `after ${airframe.pilotDelayMinutes} minutes.`),
+        `age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds ` +
+        `after ${airframe.pilotDelayMinutes} minutes.`,
       `A diode takes ${DIODE_V} V. A unit is dark when its bus falls below its least volts; the drop in its own wire is counted there.`
     ],
     sources: [

@@ -188,8 +188,8 @@ export function quoteCut(order: Order): Answer {
           web < 0
             ? `Contours run into each other at ${a.x.toFixed(1)}, ${a.y.toFixed(1)} mm.`
             : `A web of ${web.toFixed(2)} mm ` +
-                (`between ${a.x.toFixed(1)}, ${a.y.toFixed(1)} and ${b.x.toFixed(1)}, ${b.y.toFixed(1)} mm; no less ` +
-                  `than ${RULES.leastWebMm} mm.`)
+                `between ${a.x.toFixed(1)}, ${a.y.toFixed(1)} and ${b.x.toFixed(1)}, ${b.y.toFixed(1)} mm; no less ` +
+                `than ${RULES.leastWebMm} mm.`
         )
     })
   )

@@ -132,8 +132,8 @@ export async function takeDirectory(directory: string, lost: (why: string) => vo
     if (holder && (isOurs(holder) ? held.has(directory) : await lives(holder, file)))
       throw new HeldError(
         `The data directory ${directory} is held by another Ewerpanel server: process ${holder.pid}, ` +
-          (`since ${holder.since}. Two servers on one directory would lose data, so this one stops. Stop the other, or name ` +
-            `another directory in EWERPANEL_DATA.`)
+          `since ${holder.since}. Two servers on one directory would lose data, so this one stops. Stop the other, or name ` +
+          `another directory in EWERPANEL_DATA.`
       )
     // Another file in its place, never the same one written over: who held it before sees by its number that it is gone.
     writeFileSync(

@@ -133,20 +133,20 @@ export function writeOneLineSvg(placed: PlacedLine, title: string, reading: Read
       const at = edge.sign
       return (
         `<path d="${lineOf(edge.points)}" fill="none" stroke="#22272a" ` +
-        (`stroke-width="1.1"/>${
+        `stroke-width="1.1"/>${
           SIGNS[edge.kind]
             ? `<path d="${SIGNS[edge.kind]}" ` +
               `transform="translate(${round(at.x)} ${round(at.y)})" fill="#fff" stroke="#22272a" stroke-width="1.2"/>`
             : ''
         }<text ` +
-          `x="${round(at.x)}" y="${round(at.y - 7)}" text-anchor="middle" font-size="8">${escaped(edge.says)}</text>`)
+        `x="${round(at.x)}" y="${round(at.y - 7)}" text-anchor="middle" font-size="8">${escaped(edge.says)}</text>`
       )
     })
   return (
     `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 ` +
-    (`0 ${Math.ceil(placed.width)} ${Math.ceil(placed.height + head)}" width="${Math.ceil(placed.width)}" ` +
-      (`height="${Math.ceil(placed.height + head)}" font-family="sans-serif" ` +
-        (`font-size="10"><title>${escaped(title)}</title><text x="8" y="18" font-size="13" ` +
-          `font-weight="bold">${escaped(title)}</text><g transform="translate(0 ${head})">${edges.join('')}${nodes.join('')}</g></svg>\n`)))
+    `0 ${Math.ceil(placed.width)} ${Math.ceil(placed.height + head)}" width="${Math.ceil(placed.width)}" ` +
+    `height="${Math.ceil(placed.height + head)}" font-family="sans-serif" ` +
+    `font-size="10"><title>${escaped(title)}</title><text x="8" y="18" font-size="13" ` +
+    `font-weight="bold">${escaped(title)}</text><g transform="translate(0 ${head})">${edges.join('')}${nodes.join('')}</g></svg>\n`
   )
 }

@@ -296,6 +296,7 @@ export class Planner {
   }
 }
 
+const designed = new WeakMap<PowerModel, { circuits: Circuit[]; none: NoCircuit[] }>()
 /**
  * One circuit for each unit that takes current. Its protector: 125 % of the steady load, transmitting, or at the least volts,
  * whichever is most, of all that hang on it. Its wire: the thinnest that passes the protector chart (AC 43.13-1B table 11-3),
@@ -314,7 +315,6 @@ export function designCircuits(model: PowerModel): { circuits: Circuit[]; none: 
   designed.set(model, made)
   return made
 }
-const designed = new WeakMap<PowerModel, { circuits: Circuit[]; none: NoCircuit[] }>()
 
 /** A place in the row of breakers: one with all that hangs on it, or a spare. */
 export type RowPlace =

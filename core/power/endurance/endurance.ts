@@ -164,8 +164,8 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
   return {
     formula:
       'each step Δt: I from the network at the cells’ open-circuit volts E(s) behind R, s ← s − I · max(1, I·H / ' +
-      ('C)^(k−1) · Δt / C; C = capacity · share · cold; a unit is dark below its least volts; by hand: delay + (usable Ah − ' +
-        'I before · delay) / I after'),
+      'C)^(k−1) · Δt / C; C = capacity · share · cold; a unit is dark below its least volts; by hand: delay + (usable Ah − ' +
+      'I before · delay) / I after',
     inputs: [
       ...batteries.flatMap(source => [
         {
