@@ -66,9 +66,15 @@ function setHeat(place: Place, text: string) {
   else bench.said = `“${text}” is no temperature from −60 to 250 °C. ${place.name} was left as it was.`
 }
 const columns = computed((): Column<Place>[] => [
-  { key: 'name', title: 'Name', value: place => place.name, width: '19%' },
-  { key: 'kind', title: 'Kind', value: place => place.kind },
-  { key: 'arm', title: 'Arm', value: place => place.armMm, text: place => taste.length(place.armMm), width: '104px' },
+  { key: 'name', title: 'Name', value: place => place.name, width: '17%' },
+  { key: 'kind', title: 'Kind', value: place => place.kind, width: '152px' },
+  {
+    key: 'arm',
+    title: `Arm, ${taste.system === 'inch' ? 'in' : 'mm'}`,
+    value: place => place.armMm,
+    text: place => taste.length(place.armMm),
+    width: '104px'
+  },
   ...ACROSS.map(([key, title]) => ({
     key,
     title,
@@ -76,7 +82,7 @@ const columns = computed((): Column<Place>[] => [
     text: (place: Place) => (place[key] === undefined ? '' : taste.length(place[key]))
   })),
   { key: 'heat', title: 'Warmest there, °C', value: place => place.ambientC },
-  { key: 'access', title: 'Got at by', value: place => place.access ?? 'as its kind' },
+  { key: 'access', title: 'Got at by', value: place => place.access ?? 'as its kind', width: '140px' },
   {
     key: 'opening',
     title: 'Opening',
@@ -94,7 +100,7 @@ const idOf = (place: Place) => place.id
       <h2 class="grow">Places</h2>
       <v-btn @click="add">Add a place</v-btn>
     </div>
-    <FactTable class="places" name="places" no-filter :rows="airframe.places" :columns="columns" :key-of="idOf">
+    <FactTable name="places" no-filter :rows="airframe.places" :columns="columns" :key-of="idOf">
       <template #name="{ row: place }">
         <TextField
           hide-label
@@ -166,10 +172,3 @@ const idOf = (place: Place) => place.id
     </p>
   </section>
 </template>
-
-<style scoped>
-.places {
-  max-height: 320px;
-  overflow: auto;
-}
-</style>
