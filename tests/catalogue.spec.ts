@@ -1,20 +1,11 @@
 import { readFileSync } from 'node:fs'
-import { choose, expect, test } from './watched'
-import { startServer, type Server } from './server'
+import { baseOf, choose, expect, test, visit } from './shared'
 
 // Findings are tried out while they are open: they are so where a test looks at them.
 test.use({ findingsOpen: false })
 
-let server: Server
-test.beforeAll(async () => {
-  server = await startServer()
-})
-test.afterAll(async () => {
-  await server.kill()
-})
-
 test('an own item is made, used, edited and deleted', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/equipment`)
+  await visit(page, 'skerrow-dunlin/equipment')
   await page.getByRole('button', { name: 'Catalogue…' }).click()
   await page.getByText('Own item…').click()
   const dialog = page.getByRole('dialog')
@@ -43,14 +34,14 @@ test('an own item is made, used, edited and deleted', async ({ page }) => {
   await expect(page.locator('[data-added="my-lamp-1"]')).toContainText('$0')
   await page.getByRole('tab', { name: 'Add', exact: true }).click()
 
-  const exported = await (await fetch(`${server.base}/api/catalogue/export?kind=csv`)).text()
+  const exported = await (await fetch(`${baseOf(page)}/api/catalogue/export?kind=csv`)).text()
   expect(exported).toContain('my-lamp,Map lamp')
   await page.getByRole('button', { name: 'Delete Map lamp' }).click()
   await expect(page.locator('[data-item="my-lamp"]')).toHaveCount(0)
 })
 
 test('an item’s face comes out of its maker’s drawing', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/equipment`)
+  await visit(page, 'skerrow-dunlin/equipment')
   await page.getByRole('button', { name: 'Catalogue…' }).click()
   await page.getByText('Own item…').click()
   const dialog = page.getByRole('dialog')
@@ -78,14 +69,14 @@ test('a CSV with a bad row is shown with line and column, and comes in only when
     lines[1]!.replace('ostrel-wideface-10', 'mine-10').replace('Wideface 10', 'Mine 10'),
     lines[2]!.replace(',1.35,', ',-1.35,')
   ].join('\n')
-  await page.goto(`${server.base}/p/skerrow-dunlin/equipment`)
+  await visit(page, 'skerrow-dunlin/equipment')
   await page.getByRole('button', { name: 'Catalogue…' }).click()
   await page.getByText('Import items…').click()
   await page
     .getByLabel('Catalogue file')
     .setInputFiles({ name: 'mine.csv', mimeType: 'text/csv', buffer: Buffer.from(body) })
   await expect(page.getByRole('dialog')).toContainText(/Line 3, column 13, mass_kg: must not be negative/)
-  expect(((await (await fetch(`${server.base}/api/catalogue`)).json()) as { own: string[] }).own).not.toContain(
+  expect(((await (await fetch(`${baseOf(page)}/api/catalogue`)).json()) as { own: string[] }).own).not.toContain(
     'mine-10'
   )
   await page.getByRole('button', { name: 'Bring the good rows in' }).click()
@@ -96,7 +87,7 @@ test('a CSV with a bad row is shown with line and column, and comes in only when
 })
 
 test('candidates stand side by side, two to four', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/equipment`)
+  await visit(page, 'skerrow-dunlin/equipment')
   await choose(page, 'Kind', 'navigator')
   for (const name of ['Wayfarer T', 'Wayfarer S']) await page.getByLabel(`Compare ${name}`, { exact: true }).check()
   await expect(page.locator('.side tbody tr')).toHaveCount(6)
@@ -106,7 +97,7 @@ test('candidates stand side by side, two to four', async ({ page }) => {
 test.describe('with the findings open', () => {
   test.use({ findingsOpen: true })
   test('links are proposed, taken and undone in Wiring', async ({ page }) => {
-    await page.goto(`${server.base}/p/skerrow-dunlin/equipment`)
+    await visit(page, 'skerrow-dunlin/equipment')
     // One connection is taken out, and proposed again.
     await page.getByRole('link', { name: /Wiring/ }).click()
     await page
@@ -123,7 +114,7 @@ test.describe('with the findings open', () => {
 })
 
 test('changes are counted from the baseline', async ({ page }) => {
-  await page.goto(`${server.base}/p/teasel-ls/budget`)
+  await visit(page, 'teasel-ls/budget')
   await page.getByRole('button', { name: 'Set baseline' }).click()
   await expect(page.getByText('As the baseline.')).toBeVisible()
   await page.getByLabel('Price of Transponder ($)', { exact: true }).fill('2800')

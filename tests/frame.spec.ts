@@ -2,113 +2,120 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import DxfParser from 'dxf-parser'
 import { PDFDocument } from 'pdf-lib'
-import { choose, expect, test } from './watched'
-import { startServer, type Server } from './server'
+import { addressOf, baseOf, choose, expect, test, visit, walkTo } from './shared'
 
-let server: Server
-test.beforeAll(async () => {
-  server = await startServer()
-})
-test.afterAll(async () => {
-  await server.kill()
-})
 const STEPS = ['brief', 'equipment', 'panel', 'power', 'wiring', 'rules', 'budget', 'build']
 const settled = (page: Page) => page.locator('.tally:not(.old) [data-figure="findings"]').waitFor()
 const open = async (page: Page, path: string) => {
-  await page.goto(`${server.base}/p/${path}`)
+  await visit(page, path)
   await settled(page)
 }
+/** Until what is drawn a frame after the rest stands too. */
+const drawn = (page: Page) =>
+  page.evaluate(async () => {
+    for (let frames = 0; frames < 4; frames++) await new Promise(requestAnimationFrame)
+  })
 const step = (page: Page, name: string) =>
   page
     .getByRole('navigation', { name: 'Job card' })
     .getByRole('link', { name: new RegExp(`\\b${name}\\b`) })
     .click()
 
-test('a newcomer goes from nothing to a cut file in at most 45 acts, typing only in the brief', async ({ page }) => {
-  let acts = 0
-  const act = async (does: Promise<unknown>) => {
-    acts++
-    await does
-  }
-  await page.goto(server.base)
-  await act(page.getByRole('button', { name: 'New aeroplane' }).click())
-  await act(page.getByLabel('Registration').fill('ZZ-NOV'))
-  await act(page.getByLabel('Model').fill('Hollin HB-2 Whimbrel'))
-  // A list is opened and chosen from: two acts.
-  acts += 2
-  await choose(page, 'Certification basis', 'amateur-built')
-  acts += 2
-  await choose(page, 'Installed now', 'nothing: a bare panel')
-  await act(page.getByLabel('night VFR').check())
-  await act(page.getByRole('button', { name: 'Begin', exact: true }).click())
-  await settled(page)
-  await act(step(page, 'Equipment'))
-  // What is lacking is named, a line each, with what would give it here.
-  const airspeed = page.locator('[data-lacking="rules.missing:us-equipment/b1"]')
-  await expect(airspeed).toContainText('no airspeed installed')
-  await act(airspeed.getByRole('button', { name: 'What gives it' }).click())
-  // A dial alone gives nothing: what it waits for is said beforehand, and comes with the kit.
-  await expect(page.locator('[data-answer]').first()).toContainText('does not work without pitot and static')
-  await act(page.locator('[data-answer]').first().getByRole('button', { name: /^Add / }).click())
-  await expect(airspeed).toContainText('does not give airspeed: no pitot and static')
-  // The rest is taken as a kit.
-  await act(page.getByRole('button', { name: 'Starter kit…' }).click())
-  await act(page.getByRole('button', { name: 'Take the kit' }).click())
-  await expect(airspeed).toHaveCount(0)
-  await expect(page.locator('[data-lacking^="rules.missing:us-"]')).toHaveCount(0)
-  await act(step(page, 'Panel'))
-  await expect(page.locator('.unit[data-unit]').first()).toBeVisible()
-  await expect(page.locator('[data-finding^="panel."]').filter({ hasText: 'Must fix' })).toHaveCount(0)
-  await act(step(page, 'Build'))
-  const download = page.waitForEvent('download')
-  await act(page.getByRole('button', { name: 'inches' }).click())
-  const drawing = new DxfParser().parseSync(readFileSync(await (await download).path(), 'utf8'))!
-  const cut = (drawing.entities as unknown as { layer: string }[]).filter(one => one.layer === 'CUT')
-  expect(cut.length).toBeGreaterThan(2)
-  expect(acts).toBeLessThanOrEqual(45)
-})
-
-test('back, reload and a link come to the step, the pane, the option and the unit', async ({ page }) => {
-  await open(page, 'skerrow-dunlin/power')
-  await expect(page).toHaveTitle('ZZ-DUN · Power · Ewerpanel')
-  await page.getByRole('tab', { name: 'Circuits', exact: true }).click()
-  await page.getByRole('tab', { name: /Option B/ }).click()
-  await expect(page).toHaveURL(/pane=circuits.*option=b|option=b.*pane=circuits/)
-  await page.reload()
-  await expect(page.getByRole('tab', { name: 'Circuits', exact: true })).toHaveAttribute('aria-selected', 'true')
-  await expect(page.getByRole('tab', { name: /Option B/ })).toHaveAttribute('aria-selected', 'true')
-  await page.goBack()
-  await expect(page.getByRole('tab', { name: /Option A/ })).toHaveAttribute('aria-selected', 'true')
-  await page.goBack()
-  await expect(page.getByRole('tab', { name: 'Loads', exact: true })).toHaveAttribute('aria-selected', 'true')
-  await page.goForward()
-  await expect(page.getByRole('tab', { name: 'Circuits', exact: true })).toHaveAttribute('aria-selected', 'true')
-  await open(page, 'skerrow-dunlin/panel?option=b&unit=pfd&pane=sheet')
-  await expect(page.locator('[data-unit="pfd"]')).toHaveClass(/selected/)
-  await expect(page.getByRole('tab', { name: 'Sheet', exact: true })).toHaveAttribute('aria-selected', 'true')
-  await expect(page.getByRole('tab', { name: /Option B/ })).toHaveAttribute('aria-selected', 'true')
-})
-
-test('a remedy of one option cannot be pressed on another, however slow the worker is', async ({ page }) => {
-  await page.addInitScript(() => {
-    const post = Worker.prototype.postMessage
-    Worker.prototype.postMessage = function (this: Worker, ...sent: unknown[]) {
-      setTimeout(() => (post as (...all: unknown[]) => void).apply(this, sent), 1500)
-    } as typeof post
+test.describe('in a window of its own', () => {
+  test.use({ alone: true })
+  test('a newcomer goes from nothing to a cut file in at most 45 acts, typing only in the brief', async ({ page }) => {
+    let acts = 0
+    const act = async (does: Promise<unknown>) => {
+      acts++
+      await does
+    }
+    await walkTo(page, '/')
+    await act(page.getByRole('button', { name: 'New aeroplane' }).click())
+    await act(page.getByLabel('Registration').fill('ZZ-NOV'))
+    await act(page.getByLabel('Model').fill('Hollin HB-2 Whimbrel'))
+    // A list is opened and chosen from: two acts.
+    acts += 2
+    await choose(page, 'Certification basis', 'amateur-built')
+    acts += 2
+    await choose(page, 'Installed now', 'nothing: a bare panel')
+    await act(page.getByLabel('night VFR').check())
+    await act(page.getByRole('button', { name: 'Begin', exact: true }).click())
+    await settled(page)
+    await act(step(page, 'Equipment'))
+    // What is lacking is named, a line each, with what would give it here.
+    const airspeed = page.locator('[data-lacking="rules.missing:us-equipment/b1"]')
+    await expect(airspeed).toContainText('no airspeed installed')
+    await act(airspeed.getByRole('button', { name: 'What gives it' }).click())
+    // A dial alone gives nothing: what it waits for is said beforehand, and comes with the kit.
+    await expect(page.locator('[data-answer]').first()).toContainText('does not work without pitot and static')
+    await act(page.locator('[data-answer]').first().getByRole('button', { name: /^Add / }).click())
+    await expect(airspeed).toContainText('does not give airspeed: no pitot and static')
+    // The rest is taken as a kit.
+    await act(page.getByRole('button', { name: 'Starter kit…' }).click())
+    await act(page.getByRole('button', { name: 'Take the kit' }).click())
+    await expect(airspeed).toHaveCount(0)
+    await expect(page.locator('[data-lacking^="rules.missing:us-"]')).toHaveCount(0)
+    await act(step(page, 'Panel'))
+    await expect(page.locator('.unit[data-unit]').first()).toBeVisible()
+    await expect(page.locator('[data-finding^="panel."]').filter({ hasText: 'Must fix' })).toHaveCount(0)
+    await act(step(page, 'Build'))
+    const download = page.waitForEvent('download')
+    await act(page.getByRole('button', { name: 'inches' }).click())
+    const drawing = new DxfParser().parseSync(readFileSync(await (await download).path(), 'utf8'))!
+    const cut = (drawing.entities as unknown as { layer: string }[]).filter(one => one.layer === 'CUT')
+    expect(cut.length).toBeGreaterThan(2)
+    expect(acts).toBeLessThanOrEqual(45)
   })
-  await page.goto(`${server.base}/p/skerrow-dunlin/panel?option=b`)
-  // Before anything is known nothing says that all is well.
-  await expect(page.locator('.tally .value').first()).toHaveText('—')
-  await settled(page)
-  const remedies = page.locator('.remedy button')
-  await expect(remedies.first()).toBeEnabled()
-  await page.getByRole('tab', { name: /Option C/ }).click()
-  await expect(page.locator('.tally')).toHaveClass(/old/)
-  for (const remedy of await remedies.all()) await expect(remedy).toBeDisabled()
-  await settled(page)
-  await expect(remedies.first()).toBeEnabled()
-  await page.goto(`${server.base}/p/skerrow-dunlin/equipment`)
-  await expect(page.getByText('What is lacking is being worked out…')).toBeVisible()
+  test('back, reload and a link come to the step, the pane, the option and the unit', async ({ page }) => {
+    await open(page, 'skerrow-dunlin/power')
+    await expect(page).toHaveTitle('ZZ-DUN · Power · Ewerpanel')
+    await page.getByRole('tab', { name: 'Circuits', exact: true }).click()
+    await page.getByRole('tab', { name: /Option B/ }).click()
+    await expect(page).toHaveURL(/pane=circuits.*option=b|option=b.*pane=circuits/)
+    await page.reload()
+    await expect(page.getByRole('tab', { name: 'Circuits', exact: true })).toHaveAttribute('aria-selected', 'true')
+    await expect(page.getByRole('tab', { name: /Option B/ })).toHaveAttribute('aria-selected', 'true')
+    await page.goBack()
+    await expect(page.getByRole('tab', { name: /Option A/ })).toHaveAttribute('aria-selected', 'true')
+    await page.goBack()
+    await expect(page.getByRole('tab', { name: 'Loads', exact: true })).toHaveAttribute('aria-selected', 'true')
+    await page.goForward()
+    await expect(page.getByRole('tab', { name: 'Circuits', exact: true })).toHaveAttribute('aria-selected', 'true')
+    await page.goto(baseOf(page) + (await addressOf(page, 'skerrow-dunlin/panel?option=b&unit=pfd&pane=sheet')))
+    await settled(page)
+    await expect(page.locator('[data-unit="pfd"]')).toHaveClass(/selected/)
+    await expect(page.getByRole('tab', { name: 'Sheet', exact: true })).toHaveAttribute('aria-selected', 'true')
+    await expect(page.getByRole('tab', { name: /Option B/ })).toHaveAttribute('aria-selected', 'true')
+  })
+  test('a remedy of one option cannot be pressed on another, however slow the worker is', async ({ page }) => {
+    await page.addInitScript(() => {
+      const post = Worker.prototype.postMessage
+      Worker.prototype.postMessage = function (this: Worker, ...sent: unknown[]) {
+        setTimeout(() => (post as (...all: unknown[]) => void).apply(this, sent), 1500)
+      } as typeof post
+    })
+    await visit(page, 'skerrow-dunlin/panel?option=b')
+    // Before anything is known nothing says that all is well.
+    await expect(page.locator('.tally .value').first()).toHaveText('—')
+    await settled(page)
+    const remedies = page.locator('.remedy button')
+    await expect(remedies.first()).toBeEnabled()
+    await page.getByRole('tab', { name: /Option C/ }).click()
+    await expect(page.locator('.tally')).toHaveClass(/old/)
+    for (const remedy of await remedies.all()) await expect(remedy).toBeDisabled()
+    await settled(page)
+    await expect(remedies.first()).toBeEnabled()
+    await page.goto(baseOf(page) + (await addressOf(page, 'skerrow-dunlin/equipment')))
+    await expect(page.getByText('What is lacking is being worked out…')).toBeVisible()
+  })
+  test('an address that leads nowhere is answered by a page of ours', async ({ page }) => {
+    await page.goto(`${baseOf(page)}/p/skerrow-dunlin/nowhere`)
+    await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible()
+    await page.getByRole('link', { name: 'To the hangar' }).click()
+    await expect(page.getByRole('article').first()).toBeVisible()
+    await page.goto(`${baseOf(page)}/p/no-such-project/panel`)
+    await expect(page.getByRole('heading', { name: 'This project cannot be opened' })).toBeVisible()
+  })
 })
 
 test('a remedy says beforehand what it brings as well as what it cures', async ({ page }) => {
@@ -137,7 +144,7 @@ test('a finding that lacks a function leads to what gives it', async ({ page }) 
 })
 
 test.describe('as a first visit has it', () => {
-  test.use({ findingsOpen: false, tourDone: false, viewport: { width: 1280, height: 800 } })
+  test.use({ alone: true, findingsOpen: false, tourDone: false, viewport: { width: 1280, height: 800 } })
   test('the work has the room, findings and card fold, the tour can be put away', async ({ page }) => {
     await open(page, 'skerrow-dunlin/panel')
     await expect(page.getByRole('complementary', { name: 'Findings' })).toHaveCount(0)
@@ -152,6 +159,10 @@ test.describe('as a first visit has it', () => {
     await page.getByRole('button', { name: /Open findings, \d+/ }).click()
     await expect(page.locator('[data-finding]').first()).toBeVisible()
   })
+})
+
+test.describe('in any window', () => {
+  test.use({ findingsOpen: false })
   for (const [width, height] of [
     [390, 844],
     [820, 1180],
@@ -163,16 +174,16 @@ test.describe('as a first visit has it', () => {
       page
     }) => {
       test.setTimeout(120_000)
-      await page.addInitScript(() => localStorage.setItem('ewerpanel.tour-done', 'true'))
       await page.setViewportSize({ width, height })
       // The narrow ones in every step, where room is short; the wide ones where most stands side by side.
       const steps = width <= 900 ? [...STEPS, 'panel?pane=paper'] : ['equipment', 'panel', 'budget']
-      for (const path of ['/', ...steps.map(one => `/p/skerrow-dunlin/${one}`)]) {
-        await page.goto(server.base + path)
+      for (const path of ['/', ...steps]) {
+        await (path === '/' ? walkTo(page, path) : visit(page, `skerrow-dunlin/${path}`))
         await page
           .locator(path === '/' ? 'article' : '.tally:not(.old) [data-figure]')
           .first()
           .waitFor()
+        await drawn(page)
         const wrong = await page.evaluate(() => {
           const main = document.querySelector('main')!
           const found: string[] = []
@@ -217,7 +228,7 @@ test('every step prints without rail and strip, with a head of its own', async (
 })
 
 test('a deleted aeroplane is asked about, and can be brought back', async ({ page }) => {
-  await page.goto(server.base)
+  await walkTo(page, '/')
   await page.getByRole('button', { name: 'Delete Teasel, day VFR' }).click()
   await page.keyboard.press('Escape')
   await expect(page.getByRole('link', { name: /Open ZZ-TSL/ })).toBeVisible()
@@ -228,15 +239,6 @@ test('a deleted aeroplane is asked about, and can be brought back', async ({ pag
   await expect(page.getByRole('link', { name: /Open ZZ-TSL/ })).toBeVisible()
   await page.getByLabel('Search').fill('zz-wim')
   await expect(page.getByRole('article')).toHaveCount(1)
-})
-
-test('an address that leads nowhere is answered by a page of ours', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/nowhere`)
-  await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible()
-  await page.getByRole('link', { name: 'To the hangar' }).click()
-  await expect(page.getByRole('article').first()).toBeVisible()
-  await page.goto(`${server.base}/p/no-such-project/panel`)
-  await expect(page.getByRole('heading', { name: 'This project cannot be opened' })).toBeVisible()
 })
 
 test('a closed dialog gives the focus back; the first stop leads past the rail; letters in a field are letters', async ({
@@ -265,8 +267,8 @@ test('a closed dialog gives the focus back; the first stop leads past the rail; 
   await expect(page.getByRole('button', { name: 'Units: inch. Change' })).toBeVisible()
 })
 
-test('a table is sorted, filtered, its columns chosen, copied and given as CSV', async ({ page, context }) => {
-  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+test('a table is sorted, filtered, its columns chosen, copied and given as CSV', async ({ page }) => {
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write'])
   await open(page, 'skerrow-dunlin/wiring?option=a&pane=list')
   const table = page.locator('.wires')
   const first = () => table.locator('tbody tr').first().locator('td').nth(5).textContent()

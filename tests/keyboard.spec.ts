@@ -1,17 +1,9 @@
 import type { Locator, Page } from '@playwright/test'
-import { startServer, type Server } from './server'
-import { expect, test } from './watched'
+import { expect, test, visit } from './shared'
 
 // One act in each step by keyboard alone, from the skip link on; the stops of the Tab key on the way are counted. WCAG 2.1,
 // 2.1.1 (Keyboard), 2.1.2 (No Keyboard Trap) and 2.4.1 (Bypass Blocks).
-let server: Server
 test.use({ findingsOpen: false, viewport: { width: 1280, height: 800 } })
-test.beforeAll(async () => {
-  server = await startServer()
-})
-test.afterAll(async () => {
-  await server.kill()
-})
 
 const isFocused = (one: Locator) => one.evaluate(element => element.contains(document.activeElement)).catch(() => false)
 
@@ -26,7 +18,7 @@ async function reach(page: Page, thing: Locator, key = 'Tab', most = 60): Promis
 }
 /** Opens a step and goes to its work by the skip link, which is the first stop. */
 async function work(page: Page, path: string) {
-  await page.goto(`${server.base}/p/skerrow-dunlin/${path}`)
+  await visit(page, `skerrow-dunlin/${path}`)
   await page.locator('.tally:not(.old) [data-figure="findings"]').waitFor()
   await page.keyboard.press('Tab')
   await expect(page.getByRole('link', { name: 'To the work' })).toBeFocused()
@@ -63,6 +55,7 @@ test('Equipment: an entry is found and added', async ({ page }) => {
   await page.keyboard.press('/')
   await page.keyboard.type('Plumb 2')
   await page.getByText(/^[12] of \d+\./).waitFor()
+  await expect(page.locator('[data-item]').first()).toContainText('Plumb')
   // From Find the arrow leads to what was found.
   await page.keyboard.press('ArrowDown')
   counted('Equipment', await reach(page, page.getByRole('button', { name: 'Add Plumb 2', exact: true })), 2)

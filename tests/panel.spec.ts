@@ -1,52 +1,21 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
-import { atRest, choose, expect, test } from './watched'
+import { atRest, baseOf, bring, choose, expect, kept, test, visit } from './shared'
 import { PDFDocument } from 'pdf-lib'
 import { blankProject } from '../core/document'
-import { startServer, type Server } from './server'
 
 // Findings are tried out while they are open: they are so where a test looks at them.
 test.use({ findingsOpen: false })
 
-let server: Server
-test.beforeAll(async () => {
-  server = await startServer()
-})
-test.afterAll(async () => {
-  await server.kill()
-})
-
 async function openLayout(page: Page, project = 'skerrow-dunlin') {
-  await page.goto(`${server.base}/p/${project}/panel`)
+  await visit(page, `${project}/panel`)
   await page.waitForSelector('.sheet-metal')
   // What is taken by its place is taken where it stands, not where it stood while the page was still filling.
   await atRest(page)
 }
 const unit = (page: Page, id: string) => page.locator(`[data-unit="${id}"]`)
 const pane = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click()
-const kept = async (page: Page, id: string) =>
-  (
-    (await (await page.request.get(`${server.base}/api/projects/${id}`)).json()) as {
-      project: {
-        airframe: {
-          panel: {
-            outline: [number, number][]
-            zones: { id: string; name: string }[]
-            bays: unknown[]
-            stiffeners: unknown[]
-          }
-          pilots: { name: string }[]
-        }
-        options: {
-          id: string
-          units: { id: string; xMm?: number; yMm?: number; locked?: boolean }[]
-          rows: { kind: string; units: string[] }[]
-          groups: unknown[]
-        }[]
-      }
-    }
-  ).project
 const saved = (page: Page) => expect(page.getByText('Saved')).toBeVisible()
 
 test('a panel from nothing: built from measures, a vent and a bay on it, an instrument set down, printed at full size', async ({
@@ -61,9 +30,7 @@ test('a panel from nothing: built from measures, a vent and a bay on it, an inst
     systemV: 14,
     madeOn: '2026-01-01'
   })
-  const made = await page.request.post(`${server.base}/api/projects`, { data: blank })
-  expect(made.ok()).toBe(true)
-  const { id } = (await made.json()) as { id: string }
+  const id = await bring(page, blank)
   await openLayout(page, id)
   await pane(page, 'Sheet')
   await page.getByRole('button', { name: /Outline: import or build/ }).click()
@@ -384,13 +351,13 @@ test('the cutter refuses with reasons, and with the reasons cured gives a price'
   await pane(page, 'Print and cut')
   await page.getByRole('button', { name: 'Send the drawing' }).click()
   await expect(page.getByText(/\$[\d,]+(\.\d\d)?, \d+ days/)).toBeVisible()
-  const foreign = await page.request.post(`${server.base}/api/cutter`, {
+  const foreign = await page.request.post(`${baseOf(page)}/api/cutter`, {
     data: { dxf: 'hello', stock: '2024-T3 0.063 in', finish: 'bare' }
   })
   expect(await foreign.json()).toMatchObject({ accepted: false })
   expect(
     (
-      await page.request.post(`${server.base}/api/cutter`, { data: { dxf: 'x', stock: 'gold', finish: 'bare' } })
+      await page.request.post(`${baseOf(page)}/api/cutter`, { data: { dxf: 'x', stock: 'gold', finish: 'bare' } })
     ).status()
   ).toBe(400)
 })

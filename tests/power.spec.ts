@@ -1,28 +1,17 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { choose, expect, field, test } from './watched'
+import { bring, choose, expect, field, kept, test, visit } from './shared'
 import { XMLValidator } from 'fast-xml-parser'
 import { PDFDocument } from 'pdf-lib'
 import readExcel from 'read-excel-file/node'
-import { blankProject, type Project } from '../core/document'
-import { startServer, type Server } from './server'
-
-let server: Server
-test.beforeAll(async () => {
-  server = await startServer()
-})
-test.afterAll(async () => {
-  await server.kill()
-})
+import { blankProject } from '../core/document'
 
 const pane = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click()
 const minutes = async (page: Page) =>
   Number(/^(\d+) min/.exec((await page.locator('[data-answer]').textContent())!)![1])
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
-const kept = async (page: Page, id: string) =>
-  ((await (await page.request.get(`${server.base}/api/projects/${id}`)).json()) as { project: Project }).project
 async function open(page: Page, id: string, option?: RegExp) {
-  await page.goto(`${server.base}/p/${id}/power`)
+  await visit(page, `${id}/power`)
   await expect(page.locator('[data-figure]').first()).toBeVisible()
   if (!option) return
   await page.getByRole('tab', { name: option }).click()
@@ -53,13 +42,7 @@ test('from a bare project to a printed analysis', async ({ page }) => {
     systemV: 14,
     madeOn: '2026-01-01'
   })
-  expect(
-    (
-      await page.request.post(`${server.base}/api/projects`, {
-        data: { ...bare, brief: { ...bare.brief, flying: ['IFR by day'], wantedMinutes: 60 } }
-      })
-    ).ok()
-  ).toBe(true)
+  await bring(page, { ...bare, brief: { ...bare.brief, flying: ['IFR by day'], wantedMinutes: 60 } })
   await open(page, 'bare-power')
   await pane(page, 'Circuits')
   await expect(page.getByText('Nothing takes current yet')).toBeVisible()

@@ -1,19 +1,10 @@
 import { request } from 'node:http'
-import { expect, test } from './watched'
-import { startServer, type Server } from './server'
-
-let server: Server
-test.beforeAll(async () => {
-  server = await startServer()
-})
-test.afterAll(async () => {
-  await server.kill()
-})
+import { baseOf, expect, kept, test, visit } from './shared'
 
 const STEPS = ['brief', 'equipment', 'panel', 'power', 'wiring', 'rules', 'budget', 'build']
 
 test('what is typed right after / stands in Find, and no letter of it acts as a key', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/rules`)
+  await visit(page, 'skerrow-dunlin/rules')
   await expect(page.locator('[data-figure]').first()).toBeVisible()
   await page.keyboard.press('/')
   await page.keyboard.type('2 mu')
@@ -23,7 +14,7 @@ test('what is typed right after / stands in Find, and no letter of it acts as a 
 })
 
 test('a unit named in a finding is selected where it stands', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/panel`)
+  await visit(page, 'skerrow-dunlin/panel')
   const bend = page.locator('[data-finding="panel.bend"]')
   await bend.getByRole('link', { name: 'Panel dimmer' }).click()
   await expect(page.locator('[data-unit="dimmer"]')).toHaveClass(/selected/)
@@ -31,7 +22,7 @@ test('a unit named in a finding is selected where it stands', async ({ page }) =
 })
 
 test('a working is made when it is asked for, with all its inputs', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/panel`)
+  await visit(page, 'skerrow-dunlin/panel')
   await page.locator('[data-finding="panel.bend"]').getByRole('button', { name: 'Show working' }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog).toContainText('push of a thumb')
@@ -39,33 +30,34 @@ test('a working is made when it is asked for, with all its inputs', async ({ pag
   await expect(dialog).toContainText('Result')
 })
 
-test('an edited entry leaves the unit that stands on it alone, and offers itself with its differences', async ({
-  page
-}) => {
-  const project = await (await page.request.get(`${server.base}/api/projects/hollin-whimbrel`)).json()
-  const installed = new Set(project.project.fitted.map((one: { id: string }) => one.id))
-  const unit = project.project.options[0].units.find((one: { id: string }) => !installed.has(one.id)) as {
-    item: string
-  }
-  const entry = project.project.items.find((one: { id: string }) => one.id === unit.item)
-  await page.request.put(`${server.base}/api/catalogue`, { data: { ...entry, massKg: entry.massKg + 1 } })
-  await page.goto(`${server.base}/p/hollin-whimbrel/equipment`)
-  const newer = page.locator('[data-finding="catalogue.newer"]')
-  await expect(newer).toContainText(/stands? on revision 1 of .*; revision 2 differs: weight [\d.]+ lb → [\d.]+ lb\./)
-  const load = page.locator('[data-figure="useful load"] .value')
-  const before = await load.textContent()
-  await newer.getByRole('button', { name: 'Take revision 2.' }).click()
-  await expect(newer).toHaveCount(0)
-  await expect(load).not.toHaveText(before!)
-  await page.keyboard.press('Control+z')
-  await expect(load).toHaveText(before!)
-  await newer.getByRole('button', { name: 'Keep revision 1.' }).click()
-  await expect(newer).toHaveCount(0)
-  await expect(load).toHaveText(before!)
+test.describe('in a window that has not fetched the catalogue yet', () => {
+  test.use({ alone: true })
+  test('an edited entry leaves the unit that stands on it alone, and offers itself with its differences', async ({
+    page
+  }) => {
+    const project = await kept(page, 'hollin-whimbrel')
+    const installed = new Set(project.fitted.map(one => one.id))
+    const unit = project.options[0]!.units.find(one => !installed.has(one.id))!
+    const entry = project.items.find(one => one.id === unit.item)!
+    await page.request.put(`${baseOf(page)}/api/catalogue`, { data: { ...entry, massKg: entry.massKg + 1 } })
+    await visit(page, 'hollin-whimbrel/equipment')
+    const newer = page.locator('[data-finding="catalogue.newer"]')
+    await expect(newer).toContainText(/stands? on revision 1 of .*; revision 2 differs: weight [\d.]+ lb → [\d.]+ lb\./)
+    const load = page.locator('[data-figure="useful load"] .value')
+    const before = await load.textContent()
+    await newer.getByRole('button', { name: 'Take revision 2.' }).click()
+    await expect(newer).toHaveCount(0)
+    await expect(load).not.toHaveText(before!)
+    await page.keyboard.press('Control+z')
+    await expect(load).toHaveText(before!)
+    await newer.getByRole('button', { name: 'Keep revision 1.' }).click()
+    await expect(newer).toHaveCount(0)
+    await expect(load).toHaveText(before!)
+  })
 })
 
-test('a name given our address from elsewhere is not answered, not even to read', async () => {
-  const { port } = new URL(server.base)
+test('a name given our address from elsewhere is not answered, not even to read', async ({ page }) => {
+  const { port } = new URL(baseOf(page))
   const answer = (host: string) =>
     new Promise<number>((done, fail) => {
       request({ host: '127.0.0.1', port, path: '/api/backup', headers: { host } }, response => {
@@ -80,11 +72,10 @@ test('a name given our address from elsewhere is not answered, not even to read'
 })
 
 test.describe('in a German browser, in millimetres', () => {
-  test.use({ locale: 'de-DE' })
+  test.use({ locale: 'de-DE', units: 'metric' })
   for (const step of STEPS)
     test(`${step} shows one unit, with the comma`, async ({ page }) => {
-      await page.addInitScript(() => localStorage.setItem('ewerpanel.units', 'metric'))
-      await page.goto(`${server.base}/p/skerrow-dunlin/${step}`)
+      await visit(page, `skerrow-dunlin/${step}`)
       await expect(page.locator('[data-figure="useful load"] .value')).toHaveText(/^\d+,\d\d$/)
       await expect(page.locator('[data-finding]').first()).toBeVisible()
       // Words of a catalogue entry’s own may hold inches, and a rule’s airspace feet; quantities of ours may not.
@@ -93,8 +84,7 @@ test.describe('in a German browser, in millimetres', () => {
       expect(words.match(/\d\.\d{1,2} (mm|kg|A|V|m)\b/g) ?? []).toEqual([])
     })
   test('a length is typed with the comma', async ({ page }) => {
-    await page.addInitScript(() => localStorage.setItem('ewerpanel.units', 'metric'))
-    await page.goto(`${server.base}/p/skerrow-dunlin/panel`)
+    await visit(page, 'skerrow-dunlin/panel')
     await page.locator('[data-unit="asi"]').click()
     await page.getByLabel('Across (mm)').fill('150,5')
     await page.getByLabel('Across (mm)').press('Enter')

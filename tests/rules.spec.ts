@@ -1,22 +1,14 @@
 import { readFileSync } from 'node:fs'
-import { startServer, type Server } from './server'
 import type { Page } from '@playwright/test'
-import { expect, test } from './watched'
+import { expect, test, visit } from './shared'
 
 // Findings are tried out while they are open: they are so where a test looks at them.
 test.use({ findingsOpen: false })
 
-let server: Server
-test.beforeAll(async () => {
-  server = await startServer()
-})
-test.afterAll(async () => {
-  await server.kill()
-})
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
 
 test('a chain is broken in Wiring, and the clause that lived on it says what it waits for', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/rules?option=b`)
+  await visit(page, 'skerrow-dunlin/rules?option=b')
   const heading = page.locator('[data-clause="us-equipment/d9"]')
   await expect(heading).toContainText('met')
   await heading.getByText(/one chain|two chains/).click()
@@ -34,7 +26,7 @@ test('a chain is broken in Wiring, and the clause that lived on it says what it 
 test('a bus pressed dead: the panel goes dark, tasks are lost, a switch is named that brings them back', async ({
   page
 }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/rules?pane=failures`)
+  await visit(page, 'skerrow-dunlin/rules?pane=failures')
   await page.getByRole('button', { name: 'Buses' }).click()
   await page.getByRole('group', { name: 'Buses' }).getByRole('button', { name: 'Main bus' }).click()
   await expect(page.locator('.tasks')).toContainText('Communicate no longer')
@@ -52,7 +44,7 @@ test('a bus pressed dead: the panel goes dark, tasks are lost, a switch is named
 })
 
 test('the schools of backup are searched, and the cheapest cure is taken and undone', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/rules?option=b&pane=backups`)
+  await visit(page, 'skerrow-dunlin/rules?option=b&pane=backups')
   await page.getByRole('button', { name: 'Search what each would cost here' }).click()
   const middle = page.locator('tr').filter({ hasText: 'middle (yours)' })
   await expect(middle).toContainText('main bus', { timeout: 80_000 })
@@ -66,7 +58,7 @@ test('the schools of backup are searched, and the cheapest cure is taken and und
 test('papers: a broken pack is refused with line and reason, a good one is asked, and a date is given as calendar', async ({
   page
 }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/rules?pane=papers`)
+  await visit(page, 'skerrow-dunlin/rules?pane=papers')
   const bring = (text: string) =>
     page
       .getByLabel('Rule pack file')
@@ -85,7 +77,7 @@ test('papers: a broken pack is refused with line and reason, a good one is asked
   await bring(pack('warp drive'))
   await expect(page.getByRole('alert')).toContainText(/Line \d+, column \d+/)
   await bring(pack('carbon monoxide warning'))
-  await expect(page.getByRole('cell', { name: /Club rules/ })).toBeVisible()
+  await expect(page.getByRole('cell', { name: 'Club rules', exact: true })).toBeVisible()
   await page.getByRole('tab', { name: 'Clauses' }).click()
   await expect(page.locator('[data-clause="club/co"]')).toContainText('no carbon monoxide warning installed')
   await page.getByRole('tab', { name: 'Papers and packs' }).click()

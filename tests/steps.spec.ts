@@ -1,23 +1,14 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import readExcel from 'read-excel-file/node'
-import { choose, expect, field, test } from './watched'
-import { startServer, type Server } from './server'
+import { choose, expect, field, test, visit } from './shared'
 
 // Findings are tried out while they are open: they are so where a test looks at them.
 test.use({ findingsOpen: false })
 
-let server: Server
-test.beforeAll(async () => {
-  server = await startServer()
-})
-test.afterAll(async () => {
-  await server.kill()
-})
-
 const value = (page: Page, key: string) => page.locator(`[data-figure="${key}"] .value`)
 const at = async (page: Page, path: string) => {
-  await page.goto(`${server.base}/p/${path}`)
+  await visit(page, `${path}`)
   await expect(page.locator('[data-figure]').first()).toBeVisible()
 }
 

@@ -1,4 +1,23 @@
-import { expect, test as base, type Locator, type Page } from '@playwright/test'
+import { expect, test as base, type ConsoleMessage, type Locator, type Page } from '@playwright/test'
+
+/** Hears what a page throws and calls an error, until its test ends. */
+export function watchOver(page: Page): { end: () => Promise<void> } {
+  const errors: string[] = []
+  const thrown = (error: Error) => void errors.push(error.message)
+  const said = (message: ConsoleMessage) => {
+    if (message.type() === 'error' && !message.text().startsWith('Failed to load resource')) errors.push(message.text())
+  }
+  page.on('pageerror', thrown).on('console', said)
+  return {
+    end: async () => {
+      // What a test did is saved before the next one begins.
+      if (!page.isClosed() && (await page.locator('.save').count()))
+        await expect(page.locator('.save:is(.saved, .stale, .missing, .failed)')).toHaveCount(1)
+      page.off('pageerror', thrown).off('console', said)
+      expect(errors, 'errors of the page').toEqual([])
+    }
+  }
+}
 
 /**
  * Playwright’s `test`, which fails besides when the page itself threw or said an error: a screen that looks right while its
@@ -10,12 +29,7 @@ export const test = base.extend<{ watched: void; findingsOpen: boolean; tourDone
   tourDone: [true, { option: true }],
   watched: [
     async ({ page, findingsOpen, tourDone }, use) => {
-      const errors: string[] = []
-      page.on('pageerror', error => errors.push(error.message))
-      page.on('console', message => {
-        if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
-          errors.push(message.text())
-      })
+      const watch = watchOver(page)
       await page.addInitScript(
         ({ done, findings }) => {
           // An empty page has no storage.
@@ -27,10 +41,7 @@ export const test = base.extend<{ watched: void; findingsOpen: boolean; tourDone
         { done: tourDone, findings: findingsOpen }
       )
       await use()
-      // What a test did is saved before the next one begins: they share a server.
-      if (!page.isClosed() && (await page.locator('.save').count()))
-        await expect(page.locator('.save:is(.saved, .stale, .missing, .failed)')).toHaveCount(1)
-      expect(errors, 'errors of the page').toEqual([])
+      await watch.end()
     },
     { auto: true }
   ]

@@ -1,31 +1,17 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { choose, expect, test } from './watched'
-import { startServer, type Server } from './server'
+import { baseOf, choose, expect, kept, test, visit } from './shared'
 
 // Findings are tried out while they are open: they are so where a test looks at them.
 test.use({ findingsOpen: false })
 
-let server: Server
-test.beforeAll(async () => {
-  server = await startServer()
-})
-test.afterAll(async () => {
-  await server.kill()
-})
-
 const open = async (page: Page, pane = '') => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/wiring?option=b${pane && `&pane=${pane}`}`)
+  await visit(page, `skerrow-dunlin/wiring?option=b${pane && `&pane=${pane}`}`)
   await page.locator('.tally:not(.old) [data-figure="findings"]').waitFor()
 }
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
 const wire = (page: Page, id: string) => page.locator(`[data-wire="${id}"]`)
-const option = async (page: Page) =>
-  (
-    (await (await page.request.get(`${server.base}/api/projects/skerrow-dunlin`)).json()) as {
-      project: { options: { id: string; wires: { wire: string; number?: number; state?: string; via?: string[] }[] }[] }
-    }
-  ).project.options.find(one => one.id === 'b')!
+const option = async (page: Page) => (await kept(page, 'skerrow-dunlin')).options.find(one => one.id === 'b')!
 const download = async (page: Page, name: string) => {
   const [file] = await Promise.all([
     page.waitForEvent('download'),
@@ -123,7 +109,7 @@ test.describe('with the findings open', () => {
     await expect(connector).toContainText('AIRCRAFT POWER')
     await expect(connector.getByRole('row', { name: /^14/ })).toContainText('ground block')
     await saved(page)
-    const catalogue = (await (await page.request.get(`${server.base}/api/catalogue`)).json()) as {
+    const catalogue = (await (await page.request.get(`${baseOf(page)}/api/catalogue`)).json()) as {
       items: { name: string; connectors?: { pins: { name?: string }[] }[] }[]
     }
     expect(catalogue.items.some(item => item.connectors?.some(one => one.pins[0]!.name === 'AIRCRAFT POWER'))).toBe(
@@ -154,7 +140,7 @@ test.describe('with the findings open', () => {
     await choose(page, 'Coax of Tall navigator, waas gps antenna', 'single shield')
     await expect(page.locator('[data-figure="findings"]')).toBeVisible()
     await saved(page)
-    expect((await option(page)).wires.some(mark => (mark as { coax?: string }).coax === 'single shield')).toBe(true)
+    expect((await option(page)).wires.some(mark => mark.coax === 'single shield')).toBe(true)
   })
 })
 

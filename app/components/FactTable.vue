@@ -21,6 +21,7 @@ const {
   name,
   keyOf,
   noFilter = false,
+  sum,
   empty = 'Nothing here.',
   marks = noMarks
 } = defineProps<{
@@ -30,6 +31,8 @@ const {
   name: string
   keyOf: (row: Row) => string
   noFilter?: boolean
+  /** The last row, however the others are sorted and sifted: what they make together. */
+  sum?: Row
   empty?: string
   /** Attributes of a row: its data-… and class. */
   marks?: (row: Row) => Record<string, string | undefined>
@@ -104,7 +107,9 @@ const headers = computed(() =>
 )
 const table = (): (string | number)[][] => [
   shown.value.filter(column => !column.plain).map(column => column.title),
-  ...kept.value.map(row => shown.value.filter(column => !column.plain).map(column => cellGiven(column, row)))
+  ...[...kept.value, ...(sum ? [sum] : [])].map(row =>
+    shown.value.filter(column => !column.plain).map(column => cellGiven(column, row))
+  )
 ]
 async function copy() {
   const text = Papa.unparse(table(), { delimiter: '\t', newline: '\n' })
@@ -187,6 +192,9 @@ const download = () =>
       <template #item="{ item, itemRef }: { item: Item; itemRef?: VNodeRef }">
         <FactRow :ref="itemRef" :row="item.row" :columns="shown" :marks="marks" :cells="cells" />
       </template>
+      <template v-if="sum" #[`body.append`]>
+        <FactRow class="sum" :row="sum" :columns="shown" :marks="marks" :cells="cells" />
+      </template>
     </component>
   </div>
 </template>
@@ -216,6 +224,10 @@ const download = () =>
 }
 .body {
   min-height: 0;
+}
+.body :deep(tr.sum td) {
+  font-weight: 700;
+  border-top: 2px solid var(--ink);
 }
 .body.virtual {
   flex: 1;

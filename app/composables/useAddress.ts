@@ -6,15 +6,31 @@ type Query = Record<string, string | undefined>
 const withQuery = (now: Query, patch: Query): Query =>
   Object.fromEntries(Object.entries({ ...now, ...patch }).filter(([, value]) => value !== undefined && value !== ''))
 
+/** Where the window is on its way to: the router needs a moment, and what is changed within it must not undo the change before. */
+let going: { path: string; query: Query; how: 'push' | 'replace' } | undefined
+/** Changes some of the query. `push` is a step of the way, which can be gone back from; `replace` is none. */
+function useQueryChange() {
+  const route = useRoute()
+  const router = useRouter()
+  return (asked: 'push' | 'replace', patch: Query) => {
+    const before = going?.path === route.path ? going : undefined
+    const query = withQuery(before?.query ?? (route.query as Query), patch)
+    // A step of the way that was not taken yet is taken with what comes after it.
+    const how = before?.how === 'push' ? 'push' : asked
+    const mine = (going = { path: route.path, query, how })
+    void router[how]({ query }).finally(() => {
+      if (going === mine) going = undefined
+    })
+  }
+}
+
 /** The pane of a step, kept in the address: a link, a reload and the browser’s own back button come to it again. */
 export function usePane<T extends string>(panes: readonly (readonly [T, string])[]) {
   const route = useRoute()
-  const router = useRouter()
+  const change = useQueryChange()
   return computed<T>({
     get: () => panes.find(([key]) => key === route.query.pane)?.[0] ?? panes[0]![0],
-    set: pane => {
-      void router.push({ query: withQuery(route.query as Query, { pane: pane === panes[0]![0] ? undefined : pane }) })
-    }
+    set: pane => change('push', { pane: pane === panes[0]![0] ? undefined : pane })
   })
 }
 
@@ -25,7 +41,7 @@ export function usePane<T extends string>(panes: readonly (readonly [T, string])
 export function useAddress() {
   const bench = useBench()
   const route = useRoute()
-  const router = useRouter()
+  const change = useQueryChange()
   const first = () => bench.project?.options[0]?.id
   // From the address to the bench: a link, a reload, back and forward.
   watch(
@@ -50,16 +66,13 @@ export function useAddress() {
     () => bench.optionId,
     option => {
       if (!bench.project || (route.query.option ?? first()) === option) return
-      void router.push({
-        query: withQuery(route.query as Query, { option: option === first() ? undefined : option, unit: undefined })
-      })
+      change('push', { option: option === first() ? undefined : option, unit: undefined })
     }
   )
   watch(
     () => (bench.selected.length === 1 ? bench.selected[0] : undefined),
     unit => {
-      if (bench.project && route.query.unit !== unit)
-        void router.replace({ query: withQuery(route.query as Query, { unit }) })
+      if (bench.project && route.query.unit !== unit) change('replace', { unit })
     }
   )
 }

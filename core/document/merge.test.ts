@@ -14,11 +14,11 @@ import {
   type Bench,
   type Edit
 } from '.'
-import { RandomEdits } from './random.testing'
+import { RandomEdits, withFewPins } from './random.testing'
 import { ownFields, recordsOf } from './records'
 import { referenceProblems } from './references'
 
-const base: Bench = { project: demoProject('3-skerrow-dunlin'), history: EMPTY_HISTORY }
+const base: Bench = { project: withFewPins(demoProject('3-skerrow-dunlin')), history: EMPTY_HISTORY }
 const move = (unit: string, xMm: number): Edit => ({ type: 'unit.move', option: 'b', unit, xMm, yMm: 100 })
 const rename = (title: string): Edit => ({ type: 'project.rename', title })
 const content = (project: Bench['project']) =>

@@ -5,6 +5,16 @@ import { keyOf, PROJECT_SPEC, recordsOf, type Body, type ListSpec, type RecordKi
 import { REFERENCES } from './references'
 import type { Project } from './schema'
 
+/** Pin tables are long, and each is like the other: a few of them are enough to be changed at random. */
+export const withFewPins = (project: Project): Project => ({
+  ...project,
+  items: project.items.map((item, at) => {
+    if (at % 8 === 0) return item
+    const { connectors: _, ...rest } = item
+    return rest
+  })
+})
+
 /** What a field of an edit or record names, where its name alone tells. */
 const NAMED_FIELDS: Readonly<Record<string, readonly RecordKind[]>> = {
   option: ['option'],

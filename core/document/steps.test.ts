@@ -2,10 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoProject } from '../testing.demo'
 import { act, EditError, EMPTY_HISTORY, mergeSteps, redo, reverse, takeSteps, undo, type Bench, type Step } from '.'
-import { RandomEdits } from './random.testing'
+import { RandomEdits, withFewPins } from './random.testing'
 import { recordsOf } from './records'
 
-const start: Bench = { project: demoProject('3-skerrow-dunlin'), history: EMPTY_HISTORY }
+const start: Bench = { project: withFewPins(demoProject('3-skerrow-dunlin')), history: EMPTY_HISTORY }
 const random = new RandomEdits(start.project)
 /** A window at work: random acts, some taken back and some of those done again, with the steps it would send. */
 const work = (most: number) =>

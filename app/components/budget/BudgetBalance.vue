@@ -16,6 +16,21 @@ const units = computed(() =>
   inch.value ? { mass: 'lb', arm: 'in', moment: 'lb·in' } : { mass: 'kg', arm: 'mm', moment: 'kg·mm' }
 )
 const alteration = computed(() => balanceRows(mass.value.lines, taste.reading))
+type Row = (typeof alteration.value)['rows'][number]
+const rowOf = (row: Row) => String(alteration.value.rows.indexOf(row))
+const rounded = (key: 'mass' | 'arm' | 'moment', title: string, digits: number): Column<Row> => ({
+  key,
+  title: `${title}, ${units.value[key]}`,
+  value: row => row[key],
+  text: row => taste.number(row[key], digits),
+  number: true
+})
+const alterationColumns = computed((): Column<Row>[] => [
+  { key: 'text', title: 'Line', value: row => row.text },
+  rounded('mass', 'Weight', 2),
+  rounded('arm', 'Arm', 1),
+  rounded('moment', 'Moment', 1)
+])
 const setAirframe = (patch: Partial<Airframe>, what: string) =>
   bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
 const KINDS: Station['kind'][] = ['seat', 'baggage', 'fuel', 'oil', 'other']
@@ -313,36 +328,13 @@ async function givePdf() {
         <v-btn @click="bench.workingOf = { figure: { kind: 'arm', of: '' }, title: 'empty arm' }">Working</v-btn
         ><v-btn color="primary" variant="flat" @click="givePdf">Form to sign, PDF</v-btn>
       </div>
-      <table class="list">
-        <thead>
-          <tr>
-            <th>Line</th>
-            <th class="number">Weight, {{ units.mass }}</th>
-            <th class="number">Arm, {{ units.arm }}</th>
-            <th class="number">Moment, {{ units.moment }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(row, index) in alteration.rows" :key="index">
-            <td>{{ row.text }}</td>
-            <td class="number figures">{{ taste.number(row.mass, 2) }}</td>
-            <td class="number figures">{{ taste.number(row.arm, 1) }}</td>
-            <td class="number figures">{{ taste.number(row.moment, 1) }}</td>
-          </tr>
-          <tr class="sum">
-            <td><b>Empty after the work</b></td>
-            <td class="number figures">
-              <b>{{ taste.number(alteration.sum.mass, 2) }}</b>
-            </td>
-            <td class="number figures">
-              <b>{{ taste.number(alteration.sum.arm, 1) }}</b>
-            </td>
-            <td class="number figures">
-              <b>{{ taste.number(alteration.sum.moment, 1) }}</b>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <FactTable
+        :rows="alteration.rows"
+        :columns="alterationColumns"
+        :sum="{ ...alteration.sum, text: 'Empty after the work' }"
+        name="empty weight"
+        :key-of="rowOf"
+      />
       <p class="small quiet">
         Useful load {{ taste.mass(mass.usefulLoadKg) }}. Old + added − removed, moments over the new weight
         (FAA-H-8083-1B, from memory). Weight and arm are rounded first, so the columns multiply and add up as they

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What it costs by group, prices, costs of one’s own, changes since the baseline. */
 import { mdiDelete } from '@mdi/js'
-import { costByUnit, creepSince, type UnitCost } from '#core/money'
+import { costByUnit, creepSince, type CostLine, type UnitCost } from '#core/money'
 import { TAXED, type OwnCost, type Prices } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -30,13 +30,37 @@ const groups = computed(() =>
   Object.entries(GROUPS)
     .map(([key, name]) => {
       const lines = money.value?.lines.filter(line => line.group === key) ?? []
-      return { key, name, lines, cents: lines.reduce((sum, line) => sum + line.cents, 0) }
+      return { key, name, lines: lines.length, cents: lines.reduce((sum, line) => sum + line.cents, 0) }
     })
-    .filter(group => group.lines.length)
+    .filter(group => group.lines)
 )
+/** Every line of the estimate. */
+const lines = computed(() => money.value?.lines ?? [])
+const visits = computed(() => new Map(money.value?.byPhase.map(one => [one.phase, one.name])))
+const lineColumns = computed((): Column<CostLine>[] => [
+  { key: 'says', title: 'Line', value: row => taste.say(row.says) },
+  { key: 'group', title: 'Group', value: row => GROUPS[row.group] },
+  { key: 'visit', title: 'Visit', value: row => visits.value.get(row.phase ?? ''), hidden: true },
+  { key: 'cents', title: 'Cost', value: row => taste.sum(row.cents), text: row => taste.money(row.cents), number: true }
+])
+const lineOf = (line: CostLine) => `${line.key} ${line.phase ?? ''}`
+const lineMarks = (line: CostLine) => ({ 'data-line': line.key })
 
 /** Item by item, what has been added to and dropped from the plan first agreed. */
 const creep = computed(() => (agreed.value && money.value ? creepSince(agreed.value.money, money.value) : []))
+type CreepLine = (typeof creep.value)[number]
+const signedMoney = (cents: number) => `${cents > 0 ? '+' : ''}${taste.money(cents)}`
+const creepColumns = computed((): Column<CreepLine>[] => [
+  { key: 'says', title: 'What changed', value: row => taste.say(row.says) },
+  {
+    key: 'cents',
+    title: 'By',
+    value: row => taste.sum(row.cents),
+    text: row => signedMoney(row.cents),
+    number: true
+  }
+])
+const creepOf = (row: CreepLine) => taste.say(row.says)
 const agree = () =>
   bench.option &&
   bench.act(
@@ -139,34 +163,37 @@ function setUnitPrice(id: string, cents: number) {
         <div v-for="group in groups" :key="group.key" class="group">
           <div class="row">
             <h3 class="grow">{{ group.name }}</h3>
+            <span class="small quiet">{{ group.lines }} {{ group.lines === 1 ? 'line' : 'lines' }}</span>
             <b class="figures">{{ taste.money(group.cents) }}</b>
           </div>
           <div class="bar">
             <i :style="{ width: `${Math.min(100, (Math.abs(group.cents) / Math.max(money.totalCents, 1)) * 100)}%` }" />
           </div>
-          <details :open="group.key === 'equipment'">
-            <summary class="small quiet">
-              {{ group.lines.length }} {{ group.lines.length === 1 ? 'line' : 'lines' }}
-            </summary>
-            <table class="list">
-              <tbody>
-                <tr v-for="(line, index) in group.lines" :key="index">
-                  <td>{{ taste.say(line.says) }}</td>
-                  <td class="number figures cost">
-                    <QuantityField
-                      v-if="line.key.startsWith('equipment ')"
-                      hide-label
-                      kind="money"
-                      :label="`Price of ${taste.say(line.says)}`"
-                      :model-value="line.cents"
-                      @update:model-value="v => setUnitPrice(line.unit!, v)"
-                    /><template v-else>{{ taste.money(line.cents) }}</template>
-                  </td>
-                </tr>
-              </tbody>
-            </table>
-          </details>
         </div>
+        <InTurn>
+          <FactTable
+            v-if="lines.length"
+            class="lines"
+            :rows="lines"
+            :columns="lineColumns"
+            name="cost lines"
+            :key-of="lineOf"
+            :marks="lineMarks"
+            empty="No line of that group or word."
+          >
+            <template #cents="{ row }">
+              <QuantityField
+                v-if="row.key.startsWith('equipment ')"
+                class="cost"
+                hide-label
+                kind="money"
+                :label="`Price of ${taste.say(row.says)}`"
+                :model-value="row.cents"
+                @update:model-value="v => setUnitPrice(row.unit!, v)"
+              /><template v-else>{{ taste.money(row.cents) }}</template>
+            </template>
+          </FactTable>
+        </InTurn>
       </section>
       <div class="grid">
         <section class="sheet grid five">
@@ -324,15 +351,14 @@ function setUnitPrice(id: string, cents: number) {
                 {{ agreed ? taste.money(agreed.money.totalCents) : '' }}
               </p>
               <p v-if="!creep.length" class="small"><StateMark state="holds" :size="14" /> As the baseline.</p>
-              <table v-else class="list">
-                <tbody>
-                  <tr v-for="line in creep" :key="taste.say(line.says)">
-                    <td>{{ taste.say(line.says) }}</td>
-                    <td class="number figures">{{ line.cents > 0 ? '+' : '' }}{{ taste.money(line.cents) }}</td>
-                  </tr>
-                </tbody>
-              </table></template
-            >
+              <FactTable
+                v-else
+                :rows="creep"
+                :columns="creepColumns"
+                name="changes since baseline"
+                no-filter
+                :key-of="creepOf"
+            /></template>
           </section>
         </InTurn>
       </div>
@@ -379,11 +405,15 @@ function setUnitPrice(id: string, cents: number) {
   height: 100%;
   background: var(--dye);
 }
-.group td {
-  vertical-align: middle;
+.group .row {
+  gap: 10px;
+}
+.lines {
+  margin-top: 10px;
 }
 .cost {
   width: 96px;
+  margin-left: auto;
 }
 .below {
   padding-top: 8px;

@@ -131,6 +131,32 @@ const SAYS: Record<string, string> = {
   '0.8': 'four in five are within',
   '0.95': 'nineteen in twenty are within'
 }
+/** So many of the tries are done within so much; last, what it is if nothing is late. */
+interface Tried {
+  says: string
+  days: number
+  cents?: number
+}
+const tries = computed(
+  () => odds.value?.quantiles.map((one): Tried => ({ ...one, says: SAYS[String(one.share)]! })) ?? []
+)
+const likely = computed((): Tried => ({
+  says: 'if every task took its likely time',
+  days: odds.value?.likelyDays ?? 0
+}))
+const tryOf = (tried: Tried) => tried.says
+const tryColumns = computed((): Column<Tried>[] => [
+  { key: 'says', title: `Of ${taste.number(odds.value?.runs ?? 0, 0)} tries`, value: row => row.says },
+  { key: 'days', title: 'Working days', value: row => row.days, text: row => taste.number(row.days, 0), number: true },
+  { key: 'back', title: 'Back', value: row => dayAt(row.days) ?? '—', number: true },
+  {
+    key: 'money',
+    title: 'Money',
+    value: row => (row.cents === undefined ? undefined : taste.sum(row.cents)),
+    text: row => (row.cents === undefined ? '' : taste.money(row.cents)),
+    number: true
+  }
+])
 const drawn = computed(() =>
   (odds.value?.tasks ?? []).filter(task => task.days[2] > 0).sort((a, b) => a.start - b.start || a.finish - b.finish)
 )
@@ -306,30 +332,7 @@ const moving = ref('')
           <StateMark state="decide" :size="14" /> Tasks of your own name what the plan does not have:
           {{ odds.stray.join(', ') }}.
         </p>
-        <table class="list">
-          <thead>
-            <tr>
-              <th>Of {{ taste.number(odds.runs, 0) }} tries</th>
-              <th class="number">Working days</th>
-              <th class="number">Back</th>
-              <th class="number">Money</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="one in odds.quantiles" :key="one.share">
-              <td>{{ SAYS[String(one.share)] }}</td>
-              <td class="number figures">{{ taste.number(one.days, 0) }}</td>
-              <td class="number figures">{{ dayAt(one.days) ?? '—' }}</td>
-              <td class="number figures">{{ taste.money(one.cents) }}</td>
-            </tr>
-            <tr>
-              <td class="quiet">if every task took its likely time</td>
-              <td class="number figures quiet">{{ taste.number(odds.likelyDays, 0) }}</td>
-              <td class="number figures quiet">{{ dayAt(odds.likelyDays) ?? '—' }}</td>
-              <td />
-            </tr>
-          </tbody>
-        </table>
+        <FactTable :rows="tries" :columns="tryColumns" :sum="likely" name="odds" no-filter :key-of="tryOf" />
         <p class="small quiet">
           Each try lets every task take from its best to its worst (three-point estimate, PERT), mends hidden faults by
           the aeroplane’s age, and lets a maker be behind with all of his parts now and then. Money is the estimate

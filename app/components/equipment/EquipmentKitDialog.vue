@@ -30,6 +30,19 @@ watch(
   { immediate: true }
 )
 const cost = computed(() => kit.value?.lines.reduce((sum, line) => sum + (line.effect?.change.money ?? 0), 0) ?? 0)
+type Line = StarterKit['lines'][number]
+const lineOf = (line: Line) => line.unit.id
+const columns = computed((): Column<Line>[] => [
+  { key: 'item', title: 'Item', value: row => row.item.name },
+  { key: 'because', title: 'Because', value: row => taste.say(row.because.says) },
+  {
+    key: 'money',
+    title: 'Installed cost',
+    value: row => row.effect && taste.sum(row.effect.change.money),
+    text: row => (row.effect ? taste.money(row.effect.change.money) : 'with it'),
+    number: true
+  }
+])
 function take() {
   if (!kit.value) return
   const many = kit.value.lines.length
@@ -52,33 +65,19 @@ function take() {
         <p v-if="kit && kit.lines.length === 0" class="small">
           <StateMark state="holds" :size="14" /> Nothing that must be fixed is lacking.
         </p>
-        <table v-else-if="kit" class="list">
-          <thead>
-            <tr>
-              <th>Item</th>
-              <th>Because</th>
-              <th class="number">Installed cost</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="line in kit.lines" :key="line.unit.id">
-              <td>
-                <b>{{ line.item.name }}</b> <span class="quiet">{{ line.item.kind }}</span>
-                <span v-if="line.waits" class="small"
-                  ><br /><StateMark state="decide" :size="12" /> no free place yet</span
-                >
-              </td>
-              <td class="small">{{ taste.say(line.because.says) }}</td>
-              <td class="number figures">{{ line.effect ? taste.money(line.effect.change.money) : 'with it' }}</td>
-            </tr>
-            <tr>
-              <td colspan="2"><b>Together</b></td>
-              <td class="number figures">
-                <b>{{ taste.money(cost) }}</b>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <template v-else-if="kit">
+          <FactTable :rows="kit.lines" :columns="columns" name="starter kit" no-filter :key-of="lineOf">
+            <template #item="{ row }">
+              <b>{{ row.item.name }}</b> <span class="quiet">{{ row.item.kind }}</span>
+              <span v-if="row.waits" class="small"
+                ><br /><StateMark state="decide" :size="12" /> no free place yet</span
+              >
+            </template>
+          </FactTable>
+          <p class="row">
+            <b class="grow">Together</b><b class="figures">{{ taste.money(cost) }}</b>
+          </p>
+        </template>
         <template v-if="kit?.open.length">
           <h3>Not found in the catalogue</h3>
           <p v-for="finding in kit.open" :key="finding.id" class="small">{{ taste.say(finding.says) }}</p>

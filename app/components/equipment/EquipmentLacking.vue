@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { Item } from '#core/catalogue'
-import type { Finding } from '#core/design'
 import { answersTo, lackingOf, type CandidateEffect } from '#core/report'
 import { WEIGHT_NAMES } from '~/steps'
 import { useBench } from '~/stores/bench'
@@ -32,7 +31,42 @@ const MOST_ANSWERS = 8
 const answers = computed(() =>
   of.value && bench.project ? answersTo(of.value, items, effects, bench.project.brief.basis).slice(0, MOST_ANSWERS) : []
 )
-const cures = (effect: CandidateEffect | undefined, finding: Finding) => effect?.curesIds.includes(finding.id)
+type Answer = (typeof answers.value)[number]
+/** What an answer does about the finding asked of, and what it asks for in turn. */
+function told({ effect }: Answer): string {
+  if (!effect) return '…'
+  const [first] = effect.brings
+  const more = effect.brings.length - 1
+  return [
+    effect.curesIds.includes(asked.value) ? 'cures it' : 'gives it once connected',
+    first && `; also requires: ${taste.say(first).replace(/\.$/, '')}`,
+    first && more > 0 && ` and ${more} more`
+  ]
+    .filter(Boolean)
+    .join('')
+}
+const columns = computed((): Column<Answer>[] => [
+  { key: 'item', title: 'Item', value: row => row.item.name },
+  { key: 'fits', title: 'Fits', value: row => fits(row.effect).text },
+  {
+    key: 'money',
+    title: 'Installed cost',
+    value: row => row.effect && taste.sum(row.effect.change.money),
+    text: row => (row.effect ? taste.money(row.effect.change.money) : '…'),
+    number: true
+  },
+  {
+    key: 'amps',
+    title: 'Amps',
+    value: row => row.effect?.change.amps,
+    text: row => (row.effect ? signed(row.effect.change.amps, 2) : '…'),
+    number: true
+  },
+  { key: 'effect', title: 'Effect', value: told },
+  { key: 'acts', title: 'Add', value: () => '', plain: true }
+])
+const itemOf = (answer: Answer) => answer.item.id
+const marksOf = (answer: Answer) => ({ 'data-answer': answer.item.id })
 </script>
 
 <template>
@@ -52,53 +86,33 @@ const cures = (effect: CandidateEffect | undefined, finding: Finding) => effect?
           <p v-if="answers.length === 0" class="small quiet">
             Nothing in the catalogue gives it. Make your own item, or import a catalogue that has it.
           </p>
-          <table v-else class="list">
-            <thead>
-              <tr>
-                <th>Item</th>
-                <th>Fits</th>
-                <th class="number">Installed cost</th>
-                <th class="number">Amps</th>
-                <th>Effect</th>
-                <th><span class="screen-reader">Add</span></th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="answer in answers" :key="answer.item.id" :data-answer="answer.item.id">
-                <td>
-                  <b>{{ answer.item.name }}</b>{{ ' ' }}
-                  <span class="quiet">{{ answer.item.maker }} · {{ answer.item.kind }}</span>
-                </td>
-                <td>
-                  <StateMark v-if="fits(answer.effect).state" :state="fits(answer.effect).state" :size="12" />
-                  {{ fits(answer.effect).text }}
-                </td>
-                <td class="number figures">{{ answer.effect ? taste.money(answer.effect.change.money) : '…' }}</td>
-                <td class="number figures">{{ answer.effect ? signed(answer.effect.change.amps, 2) : '…' }}</td>
-                <td class="small">
-                  <template v-if="answer.effect"
-                    >{{ cures(answer.effect, finding) ? 'cures it' : 'gives it once connected'
-                    }}<template v-if="answer.effect.brings.length"
-                      >; also requires: {{ taste.say(answer.effect.brings[0]!)
-                      }}<template v-if="answer.effect.brings.length > 1">
-                        and {{ answer.effect.brings.length - 1 }} more</template
-                      ></template
-                    ></template
-                  ><template v-else>…</template>
-                </td>
-                <td>
-                  <v-btn
-                    color="primary"
-                    variant="flat"
-                    :disabled="bench.outOfDate"
-                    :aria-label="`Add ${answer.item.name}`"
-                    @click="add(answer.item)"
-                    >Add</v-btn
-                  >
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <FactTable
+            v-else
+            :rows="answers"
+            :columns="columns"
+            name="what gives it"
+            no-filter
+            :key-of="itemOf"
+            :marks="marksOf"
+          >
+            <template #item="{ row }">
+              <b>{{ row.item.name }}</b> <span class="quiet">{{ row.item.maker }} · {{ row.item.kind }}</span>
+            </template>
+            <template #fits="{ row }">
+              <StateMark v-if="fits(row.effect).state" :state="fits(row.effect).state" :size="12" />
+              {{ fits(row.effect).text }}
+            </template>
+            <template #acts="{ row }">
+              <v-btn
+                color="primary"
+                variant="flat"
+                :disabled="bench.outOfDate"
+                :aria-label="`Add ${row.item.name}`"
+                @click="add(row.item)"
+                >Add</v-btn
+              >
+            </template>
+          </FactTable>
         </div>
       </li>
     </ul>

@@ -47,6 +47,23 @@ watch(
   }
 )
 
+/** Minutes at each temperature, by how much of their capacity the batteries have left. */
+const coldRows = computed(
+  () => range.value?.minutes.map((row, at) => ({ celsius: range.value!.celsius[at]!, minutes: row })) ?? []
+)
+type Cold = (typeof coldRows.value)[number]
+const coldOf = (row: Cold) => String(row.celsius)
+const coldColumns = computed((): Column<Cold>[] => [
+  { key: 'celsius', title: '°C', value: row => row.celsius, number: true },
+  ...(range.value?.shares.map((left, at) => ({
+    key: String(at),
+    title: `${taste.number(left * 100, 0)} %`,
+    value: (row: Cold) => row.minutes[at],
+    text: (row: Cold) => (Number.isFinite(row.minutes[at]) ? taste.number(row.minutes[at]!, 0) : '∞'),
+    number: true
+  })) ?? [])
+])
+const coldState = (minutes: number) => (minutes >= wanted.value ? 'holds' : minutes >= 30 ? 'decide' : 'must fix')
 const minutes = (value: number) => (Number.isFinite(value) ? `${taste.number(value, 0)} min` : 'a day and more')
 const setAirframe = (patch: Partial<Airframe>, what: string) =>
   bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
@@ -341,26 +358,15 @@ function addBackup(offer: BackupOffer) {
         </template>
         <template #acts="{ row }"><v-btn :aria-label="`Add ${row.name}`" @click="addBackup(row)">Add</v-btn></template>
       </FactTable>
-      <table v-if="range" class="list">
-        <caption class="small quiet">
-          Minutes, by how much of their capacity the batteries have left, and how cold they are
-        </caption>
-        <thead>
-          <tr>
-            <th>°C</th>
-            <th v-for="left in range.shares" :key="left" class="number">{{ taste.number(left * 100, 0) }} %</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(row, index) in range.minutes" :key="index">
-            <td class="figures">{{ range.celsius[index] }}</td>
-            <td v-for="(value, at) in row" :key="at" class="number figures">
-              <StateMark :state="value >= wanted ? 'holds' : value >= 30 ? 'decide' : 'must fix'" :size="12" />
-              {{ Number.isFinite(value) ? taste.number(value, 0) : '∞' }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <template v-if="range">
+        <p class="small quiet">Minutes, by how much of their capacity the batteries have left, and how cold they are</p>
+        <FactTable :rows="coldRows" :columns="coldColumns" name="older and colder" no-filter :key-of="coldOf">
+          <template v-for="column in coldColumns.slice(1)" :key="column.key" #[column.key]="{ row }">
+            <StateMark :state="coldState(row.minutes[Number(column.key)]!)" :size="12" />
+            {{ cellText(column, row) }}
+          </template>
+        </FactTable>
+      </template>
       <p v-if="!shed && !backup && !offers && !range && !progress" class="quiet small">
         Ask. The list found is the shortest; what its entry calls essential goes last. Every answer is a simulation of
         this option as it stands.

@@ -53,26 +53,7 @@ const giveSvg = () =>
     <section class="sheet preview" role="region" aria-label="What the paper says" tabindex="0">
       <h2>{{ analysis.title }}</h2>
       <p class="quiet">{{ analysis.of }}, {{ analysis.on }}</p>
-      <template v-for="table in analysis.tables" :key="table.title">
-        <h3>{{ table.title }}</h3>
-        <p class="small quiet">{{ table.note }}</p>
-        <table class="list">
-          <thead>
-            <tr>
-              <th v-for="column in table.columns" :key="column.says" :class="{ number: column.digits !== undefined }">
-                {{ column.says }}
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(row, index) in table.rows" :key="index">
-              <td v-for="(cell, at) in row" :key="at" :class="{ number: typeof cell === 'number' }" class="figures">
-                {{ typeof cell === 'number' ? taste.number(cell, table.columns[at]?.digits ?? 0) : cell }}
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </template>
+      <PaperTable v-for="table in analysis.tables" :key="table.title" :table="table" />
       <template
         v-for="[title, lines] in [
           ['Assumptions', analysis.assumptions],

@@ -27,6 +27,14 @@ const columns: Column<ClauseResult>[] = [
   { key: 'due', title: 'Due', value: row => row.due ?? '', text: row => (row.due ? taste.day(row.due) : '') },
   { key: 'state', title: 'State', value: row => row.state }
 ]
+const packs = computed(() => [...PACKS, ...bench.project!.packs])
+const packOf = (pack: RulePack) => pack.id
+const packColumns: Column<RulePack>[] = [
+  { key: 'title', title: 'Pack', value: row => row.title },
+  { key: 'clauses', title: 'Clauses', value: row => row.clauses.length, number: true },
+  { key: 'source', title: 'Source', value: row => row.source },
+  { key: 'acts', title: 'Do', value: () => '', plain: true }
+]
 const stem = computed(() => `${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name}`)
 const paper = ref<Paper>('A4')
 const busy = ref(false)
@@ -131,32 +139,22 @@ const givePack = (pack: RulePack) =>
       <p>The pack was not taken; nothing was changed.</p>
       <p v-for="says in refused" :key="says">{{ says }}</p>
     </div>
-    <table class="list">
-      <thead>
-        <tr>
-          <th>Pack</th>
-          <th class="number">Clauses</th>
-          <th>Source</th>
-          <th>Do</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="pack in [...PACKS, ...bench.project!.packs]" :key="pack.id">
-          <td>{{ pack.title }} <span v-if="pack.fromMemory" class="quiet small">recalled</span></td>
-          <td class="number figures">{{ pack.clauses.length }}</td>
-          <td class="small">{{ pack.source }}</td>
-          <td class="acts">
-            <v-btn variant="text" @click="givePack(pack)">Save as file</v-btn>
-            <v-btn
-              v-if="bench.project!.packs.some(one => one.id === pack.id)"
-              variant="text"
-              @click="bench.act([{ type: 'pack.drop', pack: pack.id }], `Take out ${pack.title}`)"
-              >Take out</v-btn
-            >
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <FactTable :rows="packs" :columns="packColumns" name="rule packs" no-filter :key-of="packOf">
+      <template #title="{ row }">
+        {{ row.title }} <span v-if="row.fromMemory" class="quiet small">recalled</span>
+      </template>
+      <template #acts="{ row }">
+        <div class="acts">
+          <v-btn variant="text" :aria-label="`Save ${row.title} as file`" @click="givePack(row)">Save as file</v-btn>
+          <v-btn
+            v-if="bench.project!.packs.some(one => one.id === row.id)"
+            variant="text"
+            @click="bench.act([{ type: 'pack.drop', pack: row.id }], `Take out ${row.title}`)"
+            >Take out</v-btn
+          >
+        </div>
+      </template>
+    </FactTable>
     <p class="small quiet">
       Save one as a file, change it and give it an id of its own: docs/rule-packs.md says how a clause is written.
     </p>

@@ -84,26 +84,7 @@ function take() {
         {{ wiring.bill.ends }} ends to make, about {{ taste.number(wiring.bill.hours, 0) }} hours for one person;
         {{ taste.mass(wiring.totalMassKg) }} of wire.
       </p>
-      <template v-for="table in papers.tables" :key="table.title">
-        <h3>{{ table.title }}</h3>
-        <p class="small quiet">{{ table.note }}</p>
-        <table class="list">
-          <thead>
-            <tr>
-              <th v-for="(column, at) in table.columns" :key="at" :class="{ number: column.digits !== undefined }">
-                {{ column.says }}
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(row, index) in table.rows" :key="index">
-              <td v-for="(cell, at) in row" :key="at" :class="{ number: typeof cell === 'number' }">
-                {{ typeof cell === 'number' ? taste.number(cell, table.columns[at]?.digits ?? 0) : cell }}
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </template>
+      <PaperTable v-for="table in papers.tables" :key="table.title" :table="table" />
       <ul class="small">
         <li v-for="line in [...papers.assumptions, ...papers.sources, ...papers.cautions]" :key="line">{{ line }}</li>
       </ul>

@@ -15,11 +15,13 @@ const keys = ref(false)
 const settings = ref(false)
 const versions = ref(false)
 const drawer = useTemplateRef('drawer')
+const find = useFind()
 
 watch(
   id,
   async now => {
     wrong.value = ''
+    find.text.value = ''
     try {
       await bench.open(now)
     } catch (error) {
@@ -47,6 +49,14 @@ const workingOpen = computed({
     if (!open) bench.workingOf = undefined
   }
 })
+// What stands over a step goes with it: back, forward and a link lead to a step, not under a dialog of the one before.
+watch(
+  () => route.path,
+  () => {
+    workingOpen.value = keys.value = settings.value = versions.value = false
+  },
+  { immediate: true }
+)
 const saidOpen = computed({
   get: () => bench.said !== '',
   set: open => {
@@ -60,7 +70,6 @@ function turnOption(by: 1 | -1) {
   const next = options[(now + by + options.length) % options.length]
   if (next) bench.optionId = next.id
 }
-const find = useFind()
 /** Opens Find; what is typed before its field is there is caught for it, and acts as no key. */
 function startFinding() {
   find.text.value = ''

@@ -49,6 +49,41 @@ const powerUp = computed(() =>
       )
     : { steps: [], batteryV: 0 }
 )
+const powerSteps = computed(() => powerUp.value.steps.map((one, at) => ({ ...one, order: at + 1 })))
+type PowerStep = (typeof powerSteps.value)[number]
+const stepOf = (step: PowerStep) => `${step.kind} ${step.of}`
+const powerColumns = computed((): Column<PowerStep>[] => [
+  { key: 'order', title: 'Order', value: row => row.order, number: true },
+  { key: 'label', title: 'Switch on or push', value: row => row.label + (row.offAgain ? ', then off again' : '') },
+  {
+    key: 'bus',
+    title: 'Bus',
+    value: row => row.busName ?? (row.kind === 'master' ? 'master' : 'alternator switch')
+  },
+  {
+    key: 'breaker',
+    title: 'Breaker',
+    value: row => row.breakerA,
+    text: row => (row.breakerA === undefined ? '—' : `${taste.short(row.breakerA)} A`),
+    number: true
+  },
+  {
+    key: 'expect',
+    title: 'Expect of it',
+    value: row => row.expectA,
+    text: row => taste.amps(row.expectA),
+    number: true
+  },
+  {
+    key: 'ammeter',
+    title: 'Ammeter then',
+    value: row => row.ammeterA,
+    text: row => taste.amps(row.ammeterA),
+    number: true
+  },
+  // A line to write on, on paper and in the sheet.
+  { key: 'read', title: 'Read', value: () => '', width: '90px' }
+])
 </script>
 
 <template>
@@ -134,30 +169,18 @@ const powerUp = computed(() =>
         amps. Stop when a reading is far from what is expected. The amps are those at
         {{ taste.number(powerUp.batteryV, 1) }} V of a full battery.
       </p>
-      <table v-if="powerUp.steps.length" class="list">
-        <thead>
-          <tr>
-            <th class="number">Order</th>
-            <th>Switch on or push</th>
-            <th>Bus</th>
-            <th class="number">Breaker</th>
-            <th class="number">Expect of it</th>
-            <th class="number">Ammeter then</th>
-            <th>Read</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(one, index) in powerUp.steps" :key="`${one.kind} ${one.of}`">
-            <td class="number figures">{{ index + 1 }}</td>
-            <td>{{ one.label }}<span v-if="one.offAgain" class="small quiet">, then off again</span></td>
-            <td>{{ one.busName ?? (one.kind === 'master' ? 'master' : 'alternator switch') }}</td>
-            <td class="number figures">{{ one.breakerA === undefined ? '—' : `${taste.short(one.breakerA)} A` }}</td>
-            <td class="number figures">{{ taste.amps(one.expectA) }}</td>
-            <td class="number figures">{{ taste.amps(one.ammeterA) }}</td>
-            <td class="read" />
-          </tr>
-        </tbody>
-      </table>
+      <FactTable
+        v-if="powerUp.steps.length"
+        :rows="powerSteps"
+        :columns="powerColumns"
+        name="first power-up"
+        :key-of="stepOf"
+      >
+        <template #label="{ row }">
+          {{ row.label }}<span v-if="row.offAgain" class="small quiet">, then off again</span>
+        </template>
+        <template #read><span class="read" /></template>
+      </FactTable>
       <p v-else class="quiet">Nothing takes current yet.</p>
     </section>
   </div>

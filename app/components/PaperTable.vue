@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import type { AnalysisTable } from '#core/report'
+import { useTaste } from '~/stores/taste'
+
+/** A table of a paper as it will be printed: looked through, sorted and copied before it is. */
+const { table } = defineProps<{ table: AnalysisTable }>()
+const taste = useTaste()
+interface Line {
+  key: string
+  cells: AnalysisTable['rows'][number]
+}
+const rows = computed(() => table.rows.map((cells, at): Line => ({ key: String(at), cells })))
+const columns = computed(() =>
+  table.columns.map((column, at): Column<Line> => ({
+    key: String(at),
+    title: column.says,
+    number: column.digits !== undefined,
+    value: line => line.cells[at] ?? '',
+    text: line => {
+      const cell = line.cells[at]
+      return typeof cell === 'number' ? taste.number(cell, column.digits ?? 0) : (cell ?? '')
+    }
+  }))
+)
+const keyOf = (line: Line) => line.key
+</script>
+
+<template>
+  <h3>{{ table.title }}</h3>
+  <p class="small quiet">{{ table.note }}</p>
+  <FactTable :rows="rows" :columns="columns" :name="`${table.title} of the paper`" :key-of="keyOf" />
+</template>

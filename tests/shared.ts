@@ -1,0 +1,192 @@
+import { readFileSync, readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import type { Browser, Page } from '@playwright/test'
+import type { Project } from '../core/document'
+import { startServer, type Server } from './server'
+import { expect, test as watched, watchOver } from './watched'
+
+export * from './watched'
+
+const DEMO = join(import.meta.dirname, '../demo/projects')
+const demos = new Map(
+  readdirSync(DEMO).map(name => {
+    const project = JSON.parse(readFileSync(join(DEMO, name), 'utf8')) as Project
+    return [project.id, project] as const
+  })
+)
+
+/** A window that one test after the other works in, and what it kept of a person’s taste when it was opened. */
+interface Desk {
+  page: Page
+  taste: string
+}
+/** What a page works with in the test under way: the server, and its own copy of each demo project. */
+interface Work {
+  base: string
+  copies: Map<string, string>
+}
+const works = new WeakMap<Page, Work>()
+const workOf = (page: Page): Work => {
+  const work = works.get(page)
+  if (!work) throw new Error('This page is not one that the tests share: take `test` of ./shared.')
+  return work
+}
+let copied = 0
+
+/** The address of the server that a page works with. */
+export const baseOf = (page: Page): string => workOf(page).base
+
+/** What is asked of the server is asked again where it had just closed a connection that nobody used. */
+const AGAIN = { maxRetries: 2 }
+/** Brings a project in, as a file is brought in by hand. @returns its id */
+export async function bring(page: Page, project: object): Promise<string> {
+  const made = await page.request.post(`${baseOf(page)}/api/projects`, { data: project, ...AGAIN })
+  expect(made.ok(), await made.text()).toBe(true)
+  return ((await made.json()) as { id: string }).id
+}
+/** The test’s own copy of a demo project, made when it is first asked for; any other id is the project’s itself. */
+async function copyOf(page: Page, id: string): Promise<string> {
+  const { copies } = workOf(page)
+  const demo = demos.get(id)
+  if (!demo) return id
+  if (!copies.has(id)) copies.set(id, await bring(page, { ...demo, id: `${id}-${++copied}` }))
+  return copies.get(id)!
+}
+/** A project as the server keeps it. */
+export async function kept(page: Page, id: string): Promise<Project> {
+  const answer = await page.request.get(`${baseOf(page)}/api/projects/${await copyOf(page, id)}`, AGAIN)
+  return ((await answer.json()) as { project: Project }).project
+}
+
+/** What the application shows outside, which is all that is read of its inside here. */
+interface Running {
+  useNuxtApp: () => {
+    $router: { push: (to: string) => Promise<unknown> }
+    $pinia?: { state: { value: Record<string, { project?: { id: string } } | undefined> } }
+  }
+}
+/**
+ * Goes to an address within the application. The window stays as a person’s does who goes from one aeroplane to another: what a
+ * new window and a link do is tested in frame and keeping.
+ */
+export async function walkTo(page: Page, path: string): Promise<void> {
+  const base = baseOf(page)
+  if (!page.url().startsWith(base)) return void (await page.goto(base + path))
+  await page.evaluate(async to => {
+    await (window as unknown as Running).useNuxtApp().$router.push(to)
+    // The Tab key begins at the top again, as in a new window.
+    ;(document.activeElement as HTMLElement | null)?.blur()
+    getSelection()?.collapse(document.body, 0)
+  }, path)
+}
+/** The address of a step, as `skerrow-dunlin/power?option=b`, on the test’s own copy of that project. */
+export async function addressOf(page: Page, address: string): Promise<string> {
+  const [id, ...rest] = address.split(/(?=[/?])/)
+  return `/p/${await copyOf(page, id!)}${rest.join('')}`
+}
+/** Walks to a step of the test’s own copy of a demo project, or of a project that it has brought in. */
+export async function visit(page: Page, address: string): Promise<void> {
+  const path = await addressOf(page, address)
+  await walkTo(page, path)
+  await page.waitForFunction(
+    wanted => (window as unknown as Running).useNuxtApp?.().$pinia?.state.value.bench?.project?.id === wanted,
+    path.split(/[/?]/)[2]
+  )
+}
+
+const tasteOf = (page: Page) =>
+  page.evaluate(() =>
+    JSON.stringify(
+      Object.entries(localStorage)
+        .filter(([key]) => key.startsWith('ewerpanel.'))
+        .sort()
+    )
+  )
+/** What a person has set before a test begins. */
+interface Taste {
+  findingsOpen: boolean
+  tourDone: boolean
+  units: 'inch' | 'metric'
+  locale?: string
+}
+async function newDesk(browser: Browser, { locale, ...taste }: Taste): Promise<Desk> {
+  const context = await browser.newContext({ acceptDownloads: true, locale })
+  await context.addInitScript(({ findingsOpen, tourDone, units }) => {
+    // An empty page has no storage.
+    if (!location.protocol.startsWith('http')) return
+    const set = Object.entries({ 'findings-open': findingsOpen, 'tour-done': tourDone, units })
+    for (const [key, value] of set) {
+      const name = `ewerpanel.${key}`
+      if (localStorage.getItem(name) === null) localStorage.setItem(name, String(value))
+    }
+  }, taste)
+  return { page: await context.newPage(), taste: '' }
+}
+const ownOf = async (page: Page): Promise<string[]> =>
+  ((await (await page.request.get(`${baseOf(page)}/api/catalogue`, AGAIN)).json()) as { own: string[] }).own
+
+interface Window {
+  page: Page
+  watched: void
+  /** A window that no other test has worked in, which is not used again: for what is kept in it, or slowed, or its history. */
+  alone: boolean
+  units: Taste['units']
+}
+/**
+ * `test` on a server and in a window that the tests of one runner share, each on projects of its own: a new window compiles the
+ * program anew, which takes longer than most tests. A window whose taste a test changed, or in which it failed, is not used again;
+ * what it added to the catalogue is taken out.
+ */
+export const test = watched.extend<Window, { site: Server; desks: Map<string, Desk> }>({
+  alone: [false, { option: true }],
+  units: ['inch', { option: true }],
+  site: [
+    async ({}, use) => {
+      const server = await startServer()
+      await use(server)
+      await server.kill()
+    },
+    { scope: 'worker' }
+  ],
+  desks: [
+    async ({ browser }, use) => {
+      const desks = new Map<string, Desk>()
+      await use(desks)
+      if (browser.isConnected()) for (const { page } of desks.values()) await page.context().close()
+    },
+    { scope: 'worker' }
+  ],
+  page: async ({ browser, site, desks, findingsOpen, tourDone, units, locale, viewport, alone }, use, info) => {
+    const taste = { findingsOpen, tourDone, units, locale }
+    const key = JSON.stringify(taste)
+    const desk = (!alone && desks.get(key)) || (await newDesk(browser, taste))
+    if (!alone) desks.set(key, desk)
+    const { page } = desk
+    page.setDefaultTimeout(20_000)
+    works.set(page, { base: site.base, copies: new Map() })
+    if (viewport) await page.setViewportSize(viewport)
+    await page.mouse.move(0, 0)
+    if (!alone) desk.taste ||= await firstTaste(page, site.base)
+    const own = new Set(await ownOf(page))
+    await use(page)
+    const added = (await ownOf(page)).filter(id => !own.has(id))
+    for (const id of added) await page.request.delete(`${site.base}/api/catalogue/${id}`, AGAIN)
+    for (const id of workOf(page).copies.values()) await page.request.delete(`${site.base}/api/projects/${id}`, AGAIN)
+    const asBefore =
+      info.status === 'passed' && added.length === 0 && !page.isClosed() && (await tasteOf(page)) === desk.taste
+    if (!alone && asBefore) return
+    if (!alone) desks.delete(key)
+    await page.context().close()
+  },
+  watched: async ({ page }, use) => {
+    const watch = watchOver(page)
+    await use()
+    await watch.end()
+  }
+})
+/** Opens the window where nothing is worked out. @returns what it keeps before any test works in it */
+async function firstTaste(page: Page, base: string): Promise<string> {
+  await page.goto(`${base}/nowhere`)
+  await page.getByRole('main').waitFor()
+  return tasteOf(page)
+}
