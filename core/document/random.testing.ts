@@ -72,8 +72,14 @@ export class RandomEdits {
     if (!this.records.has(spec.schema)) this.records.set(spec.schema, spec.kind)
     for (const one of [...Object.values(spec.parts ?? {}), ...Object.values(spec.lists ?? {})]) this.register(one)
   }
+  // Building one of them out of its schema takes longer than drawing a hundred edits from it.
+  private readonly made = new Map<EditType, fc.Arbitrary<Edit>>()
   of(type: EditType): fc.Arbitrary<Edit> {
-    return this.value(EDIT_SHAPES[type], { way: [] }).map(body => ({ type, ...(body as object) }) as Edit)
+    const known =
+      this.made.get(type) ??
+      this.value(EDIT_SHAPES[type], { way: [] }).map(body => ({ type, ...(body as object) }) as Edit)
+    this.made.set(type, known)
+    return known
   }
   any(): fc.Arbitrary<Edit> {
     return fc.oneof(...(Object.keys(EDIT_SHAPES) as EditType[]).map(type => this.of(type)))
