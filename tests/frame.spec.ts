@@ -108,6 +108,46 @@ test.describe('in a window of its own', () => {
     await page.goto(baseOf(page) + (await addressOf(page, 'skerrow-dunlin/equipment')))
     await expect(page.getByText('What is lacking is being worked out…')).toBeVisible()
   })
+  test('what stands over a step goes with it: back leads to a step, not under a dialog of the one before', async ({
+    page
+  }) => {
+    await open(page, 'skerrow-dunlin/rules')
+    await step(page, 'Budget')
+    await settled(page)
+    const dialog = page.getByRole('dialog')
+    await page.locator('[data-figure="money"]').click()
+    await expect(dialog.getByText('Result')).toBeVisible()
+    await page.goBack()
+    await expect(page).toHaveURL(/rules/)
+    await expect(dialog).toHaveCount(0)
+    await page.getByRole('button', { name: 'More for this option' }).click()
+    await page.getByText('Settings…').click()
+    await expect(dialog).toHaveCount(1)
+    // Another aeroplane is another page: nothing of the one before stands over it.
+    await visit(page, 'teasel-ls/rules')
+    await settled(page)
+    await expect(dialog).toHaveCount(0)
+  })
+  test('a pane and a unit chosen in one breath both stand in the address, and back leads before them', async ({
+    page
+  }) => {
+    await open(page, 'skerrow-dunlin/panel')
+    await page.getByRole('tab', { name: 'Sheet', exact: true }).click()
+    await expect(page).toHaveURL(/pane=sheet/)
+    await page.locator('[data-unit="asi"]').waitFor()
+    // Faster than any hand: the second before the router has come to the first.
+    await page.evaluate(() => {
+      document.querySelector<HTMLElement>('#tab-pieces')!.click()
+      const unit = document.querySelector<HTMLElement>('[data-unit="asi"]')!
+      unit.focus()
+      unit.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
+    })
+    await expect(page).toHaveURL(/unit=asi/)
+    await expect(page).not.toHaveURL(/pane=sheet/)
+    await expect(page.getByRole('tab', { name: 'Selected', exact: true })).toHaveAttribute('aria-selected', 'true')
+    await page.goBack()
+    await expect(page.getByRole('tab', { name: 'Sheet', exact: true })).toHaveAttribute('aria-selected', 'true')
+  })
   test('an address that leads nowhere is answered by a page of ours', async ({ page }) => {
     await page.goto(`${baseOf(page)}/p/skerrow-dunlin/nowhere`)
     await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible()

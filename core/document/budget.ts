@@ -9,7 +9,7 @@ const Days = z.number().min(0).max(1_000)
 const rising = ([a, m, b]: readonly [number, number, number]) => a <= m && m <= b
 const RISING = 'best, likely and worst must rise'
 /** Best, likely, worst. */
-export const ThreeWeeks = z.tuple([Weeks, Weeks, Weeks])
+export const ThreeWeeks = z.tuple([Weeks, Weeks, Weeks]).refine(rising, RISING)
 const ThreeDays = z.tuple([Days, Days, Days]).refine(rising, RISING)
 
 /** One thing looked at before ordering: as it should be, or a fault and the hours that it will take. */

@@ -248,6 +248,13 @@ describe('project files', () => {
   ])('%s is refused with its place', (_, patch, says) =>
     expect(complaint(spoilt(d => Object.assign((d.options as object[])[0]!, patch)))).toMatch(says)
   )
+  it('a quote whose weeks do not rise from best to worst is refused with its place: a spread made of it would run backwards', () => {
+    const opened = spoilt(document => {
+      const [quote] = document.options.flatMap(option => option.quotes)
+      Object.assign(quote!, { weeks: [9, 5, 7] })
+    })
+    expect(complaint(opened)).toMatch(/Line \d+, column \d+.*weeks.*best, likely and worst must rise/)
+  })
   it('a quote with two lines of one id is refused with its place', () => {
     const two = (d: Record<string, unknown>) => {
       const line = { id: 'l1', says: 'Labour', cents: 1, covers: [] }
