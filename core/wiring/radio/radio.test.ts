@@ -73,6 +73,55 @@ describe('aerials', () => {
     expect(apart(600)).toEqual(['wiring.antennas-near'])
     expect(apart(620)).toEqual([])
   })
+  // Com to com 36 in, satellite to transponder 12 in, two transponders or DME 20 in (common practice, the maker’s manual rules).
+  it.each([
+    ['com antenna', 'com antenna', 36],
+    ['com antenna', 'waas gps antenna', 24],
+    ['waas gps antenna', 'transponder antenna', 12],
+    ['transponder antenna', 'transponder antenna', 20]
+  ] as const)('%s and %s want %d in, whichever is named first', (one, other, inches) => {
+    for (const [first, second] of [
+      [one, other],
+      [other, one]
+    ] as const) {
+      const pair = projectWith([
+        [aerial('first', first), 'roof'],
+        [aerial('second', second), 'roof']
+      ])
+      const at = (mm: number) =>
+        placed({ first: { acrossMm: 0, upMm: 900 }, second: { acrossMm: mm, upMm: 900 } }, pair)
+      const near = codes(at(inches * 25.4 - 1))
+      expect(near.map(finding => [finding.code, finding.limit])).toEqual([['wiring.antennas-near', inches * 25.4]])
+      expect(codes(at(inches * 25.4 + 1))).toEqual([])
+    }
+  })
+  it('a com and a transponder aerial want no distance of their own', () =>
+    expect(
+      codes(
+        projectWith([
+          [aerial('com', 'com antenna'), 'roof'],
+          [aerial('xpdr', 'transponder antenna'), 'roof']
+        ])
+      )
+    ).toEqual([]))
+  it('distance is that in the room: aside, above and along together (Pythagoras)', () => {
+    const far = (acrossMm: number, upMm: number) =>
+      codes(placed({ com: { acrossMm: 0, upMm: 900 }, gps: { acrossMm, upMm: 900 + upMm } }, two))
+    // 3, 4, 5: 365.76 and 487.68 mm are 609.6 mm, which is 24 in.
+    expect(far(365.7, 487.6)[0]!.measured).toBeCloseTo(Math.hypot(365.7, 487.6), 6)
+    expect(far(365.8, 487.7)).toEqual([])
+  })
+  it('an aerial on a skin that is not metal wants a quarter wave of metal under it', () => {
+    const on = (structure: 'metal' | 'composite') => {
+      const project = projectWith([[aerial('com', 'com antenna'), 'roof']])
+      const design = resolve({ ...project, airframe: { ...project.airframe, structure } }, 'a')
+      return examineWiring(design, circuitsOf(design)).radio.antennas[0]!
+    }
+    expect(on('metal').onMetal).toBe(true)
+    expect(on('composite')).toMatchObject({ onMetal: false, groundPlaneMm: quarterWaveMm(127) })
+    // 23 in (common practice: a com aerial wants a ground plane of two feet all round).
+    expect(on('composite').groundPlaneMm / 25.4).toBeCloseTo(23.25, 1)
+  })
   it('places far enough along the fuselage need no more to be known', () =>
     expect(
       codes(
