@@ -11,6 +11,7 @@ export default defineConfig({
     isolate: false,
     maxWorkers: 2,
     // A slow disk is no fault of the program: what hangs is still told.
-    testTimeout: 180_000
+    testTimeout: 180_000,
+    hookTimeout: 180_000
   }
 })

@@ -87,6 +87,7 @@ it.each([
     // It is as it was, and no demo was put over it.
     expect(files()).toEqual(before)
     expect(existsSync(join(salvaged.folder, 'scratch'))).toBe(false)
+    rmSync(directory, { recursive: true })
   },
   30_000
 )
