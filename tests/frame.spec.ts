@@ -148,6 +148,25 @@ test.describe('in a window of its own', () => {
     await page.goBack()
     await expect(page.getByRole('tab', { name: 'Sheet', exact: true })).toHaveAttribute('aria-selected', 'true')
   })
+  test('a second unit taken before the address has the first one stays taken', async ({ page }) => {
+    await open(page, 'skerrow-dunlin/panel')
+    await page.locator('[data-unit="horizon"]').waitFor()
+    await page.evaluate(async () => {
+      const press = (id: string, shiftKey: boolean) => {
+        const unit = document.querySelector<HTMLElement>(`[data-unit="${id}"]`)!
+        unit.focus()
+        unit.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', shiftKey, bubbles: true }))
+      }
+      press('asi', false)
+      // Until the page has begun to write the first into the address, and no longer.
+      for (let turns = 0; turns < 3; turns++) await Promise.resolve()
+      press('horizon', true)
+    })
+    await expect(page.getByText('2 units')).toBeVisible()
+    await drawn(page)
+    await expect(page.getByText('2 units')).toBeVisible()
+    await expect(page).not.toHaveURL(/unit=/)
+  })
   test('an address that leads nowhere is answered by a page of ours', async ({ page }) => {
     await page.goto(`${baseOf(page)}/p/skerrow-dunlin/nowhere`)
     await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible()

@@ -8,15 +8,17 @@ const withQuery = (now: Query, patch: Query): Query =>
 
 /** Where the window is on its way to: the router needs a moment, and what is changed within it must not undo the change before. */
 let going: { path: string; query: Query; how: 'push' | 'replace' } | undefined
+/** The query of the address as it will be once the window is there. */
+const queryOf = (route: { path: string; query: unknown }): Query =>
+  going?.path === route.path ? going.query : (route.query as Query)
 /** Changes some of the query. `push` is a step of the way, which can be gone back from; `replace` is none. */
 function useQueryChange() {
   const route = useRoute()
   const router = useRouter()
   return (asked: 'push' | 'replace', patch: Query) => {
-    const before = going?.path === route.path ? going : undefined
-    const query = withQuery(before?.query ?? (route.query as Query), patch)
+    const query = withQuery(queryOf(route), patch)
     // A step of the way that was not taken yet is taken with what comes after it.
-    const how = before?.how === 'push' ? 'push' : asked
+    const how = going?.path === route.path && going.how === 'push' ? 'push' : asked
     const mine = (going = { path: route.path, query, how })
     void router[how]({ query }).finally(() => {
       if (going === mine) going = undefined
@@ -43,6 +45,8 @@ export function useAddress() {
   const route = useRoute()
   const change = useQueryChange()
   const first = () => bench.project?.options[0]?.id
+  /** What was written last of the selection: when it arrives, the hand may have taken more since, and keeps it. */
+  let written: string | undefined
   // From the address to the bench: a link, a reload, back and forward.
   watch(
     [() => route.query.option, () => bench.project?.id],
@@ -57,6 +61,10 @@ export function useAddress() {
     [() => route.query.unit, () => bench.project?.id],
     () => {
       const wanted = route.query.unit
+      if (wanted !== undefined && wanted === written) {
+        written = undefined
+        return
+      }
       if (typeof wanted === 'string' && bench.option?.units.some(unit => unit.id === wanted)) bench.selected = [wanted]
     },
     { immediate: true }
@@ -72,7 +80,9 @@ export function useAddress() {
   watch(
     () => (bench.selected.length === 1 ? bench.selected[0] : undefined),
     unit => {
-      if (bench.project && route.query.unit !== unit) change('replace', { unit })
+      if (!bench.project || queryOf(route).unit === unit) return
+      written = unit
+      change('replace', { unit })
     }
   )
 }
