@@ -2,7 +2,7 @@
 import type { AnalysisTable } from '#core/report'
 import { useTaste } from '~/stores/taste'
 
-/** A table of a paper as it will be printed: looked through, sorted and copied before it is. */
+/** A table of a paper as it will be printed: a long one is looked through, sorted and copied before it is. */
 const { table } = defineProps<{ table: AnalysisTable }>()
 const taste = useTaste()
 interface Line {
@@ -23,10 +23,32 @@ const columns = computed(() =>
   }))
 )
 const keyOf = (line: Line) => line.key
+/** A harness has a page for each connector, most of a few contacts: those are read as they stand. */
+const READ_AT_A_GLANCE = 12
 </script>
 
 <template>
   <h3>{{ table.title }}</h3>
   <p class="small quiet">{{ table.note }}</p>
-  <FactTable :rows="rows" :columns="columns" :name="`${table.title} of the paper`" :key-of="keyOf" />
+  <FactTable
+    v-if="rows.length > READ_AT_A_GLANCE"
+    :rows="rows"
+    :columns="columns"
+    :name="`${table.title} of the paper`"
+    :key-of="keyOf"
+  />
+  <table v-else class="list">
+    <thead>
+      <tr>
+        <th v-for="column in columns" :key="column.key" :class="{ number: column.number }">{{ column.title }}</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="line in rows" :key="line.key">
+        <td v-for="column in columns" :key="column.key" :class="{ 'number figures': column.number }">
+          {{ cellText(column, line) }}
+        </td>
+      </tr>
+    </tbody>
+  </table>
 </template>

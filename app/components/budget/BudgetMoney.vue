@@ -410,6 +410,12 @@ function setUnitPrice(id: string, cents: number) {
 }
 .lines {
   margin-top: 10px;
+  max-height: 560px;
+}
+@media print {
+  .lines {
+    max-height: none;
+  }
 }
 .cost {
   width: 96px;
