@@ -200,6 +200,11 @@ test('a finding that lacks a function leads to what gives it', async ({ page }) 
   await expect(page.locator('[data-answer="marlstone-pilot-g"]')).toBeVisible()
   // The port is taken by a receiver of the plain grade: it cures only once that gives way.
   await expect(page.locator('[data-answer]').first()).toContainText('gives it once connected')
+  // A kit that cannot meet it does not say that all is well.
+  await page.getByRole('button', { name: 'Starter kit…' }).click()
+  await expect(page.getByRole('dialog')).toContainText('Not met by this kit')
+  await expect(page.getByRole('dialog')).not.toContainText('Nothing that must be fixed is lacking')
+  await page.getByRole('button', { name: 'Cancel' }).click()
 })
 
 test.describe('as a first visit has it', () => {

@@ -179,7 +179,7 @@ function setUnitPrice(id: string, cents: number) {
             name="cost lines"
             :key-of="lineOf"
             :marks="lineMarks"
-            empty="No line of that group or word."
+            empty="No line with that word."
           >
             <template #cents="{ row }">
               <QuantityField

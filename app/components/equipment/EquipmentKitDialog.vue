@@ -62,10 +62,10 @@ function take() {
         </p>
         <LongWork v-if="progress" :progress="progress" @stop="open = false" />
         <p v-if="wrong" class="caution" role="alert">{{ wrong }}</p>
-        <p v-if="kit && kit.lines.length === 0" class="small">
+        <p v-if="kit && kit.lines.length === 0 && kit.open.length === 0" class="small">
           <StateMark state="holds" :size="14" /> Nothing that must be fixed is lacking.
         </p>
-        <template v-else-if="kit">
+        <template v-else-if="kit?.lines.length">
           <FactTable :rows="kit.lines" :columns="columns" name="starter kit" no-filter :key-of="lineOf">
             <template #item="{ row }">
               <b>{{ row.item.name }}</b> <span class="quiet">{{ row.item.kind }}</span>
@@ -79,7 +79,7 @@ function take() {
           </p>
         </template>
         <template v-if="kit?.open.length">
-          <h3>Not found in the catalogue</h3>
+          <h3>Not met by this kit</h3>
           <p v-for="finding in kit.open" :key="finding.id" class="small">{{ taste.say(finding.says) }}</p>
         </template>
       </v-card-text>
