@@ -46,6 +46,7 @@ const byWhat = new WeakMap<Design['links'], { units: readonly DesignUnit[]; desi
 export function cablesOf(design: Design): Cables {
   const made = known.get(design)
   if (made) return made
+  const ends = design.units.filter(unit => unit.item.ports.length > 0)
   const last = byWhat.get(design.links)
   const same =
     last &&
@@ -55,10 +56,10 @@ export function cablesOf(design: Design): Cables {
     last.design.airframe.panel.outline === design.airframe.panel.outline &&
     last.design.wires === design.wires &&
     last.design.busOrders === design.busOrders &&
-    last.units.length === design.units.length &&
-    last.units.every((unit, at) => sameEnd(unit, design.units[at]!))
+    last.units.length === ends.length &&
+    last.units.every((unit, at) => sameEnd(unit, ends[at]!))
   const cables = same ? last.cables : make(design)
-  byWhat.set(design.links, { units: design.units, design, cables })
+  byWhat.set(design.links, { units: ends, design, cables })
   known.set(design, cables)
   return cables
 }

@@ -1,4 +1,5 @@
 export * from './finding'
 export * from './resolve'
+export * from './reads'
 export * from './remember'
 export * from './steps'

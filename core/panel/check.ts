@@ -13,7 +13,7 @@ import {
 } from './geometry'
 import { groundOf, setDown, setDownUnit, type Ground, type Placed } from './place'
 import { examineAccess, toSeam } from './access'
-import { examineFasteners, screwMetals } from './fasteners'
+import { examineFasteners, nearOf, screwMetals } from './fasteners'
 import { examineCorners } from './inside-corners'
 import { examineLabels } from './labels'
 import { examineStiffeners } from './stiffeners'
@@ -558,7 +558,9 @@ export function examineFace(design: Design): PanelReport {
     for (let j = index + 1; j < placed.length; j++) {
       const other = placed[j]!
       report(unit, misfitsBetween(unit, other, ground.panel.leastWebMm))
-      if (unit.cutout && other.cutout && !shareOpening(unit, other, ground.panel.leastWebMm)) {
+      // No farther apart than their middles less all that reaches out from them.
+      const apart = Math.hypot(unit.x - other.x, unit.y - other.y) - unit.reachMm - other.reachMm
+      if (apart < least && unit.cutout && other.cutout && !shareOpening(unit, other, ground.panel.leastWebMm)) {
         const web = gap(unit.cutout, other.cutout)
         if (web < least) {
           least = web
@@ -569,7 +571,7 @@ export function examineFace(design: Design): PanelReport {
   })
   // Screws and the sheet's own openings count in the least metal too.
   for (const unit of placed) {
-    for (const one of screwMetals(unit, placed, ground))
+    for (const one of screwMetals(unit, nearOf(unit, placed), ground))
       if (one.measuredMm < least) {
         least = one.measuredMm
         between = [unit.label, one.other?.label ?? String(one.to)]

@@ -37,8 +37,38 @@ export interface ScrewMetal {
   to: Phrase | string
   other?: Placed
 }
+/** Farther from a unit than this no head, nut or rivet of it reaches, nor metal wanted round them, in mm. */
+const NEAR_MM = 40
+/** Of all that stands on a face what is near a unit, itself among it: on a full panel that is a handful. */
+export const nearOf = (unit: Placed, placed: readonly Placed[]): Placed[] =>
+  placed.filter(one => {
+    const most = unit.reachMm + one.reachMm + NEAR_MM
+    const [dx, dy] = [unit.x - one.x, unit.y - one.y]
+    return dx * dx + dy * dy <= most * most
+  })
+
+/** What was found of a unit, and beside what: while those stand where they stood it holds. */
+interface Told<T> {
+  near: readonly Placed[]
+  ground: Ground
+  found: T
+}
+const same = <T>(known: Told<T> | undefined, near: readonly Placed[], ground: Ground): known is Told<T> =>
+  known !== undefined &&
+  known.ground === ground &&
+  known.near.length === near.length &&
+  known.near.every((one, at) => one === near[at])
+
+const metals = new WeakMap<Placed, Told<readonly ScrewMetal[]>>()
 /** The least metal round the screws of one unit, to each thing near it. */
-export function screwMetals(unit: Placed, others: readonly Placed[], ground: Ground): ScrewMetal[] {
+export function screwMetals(unit: Placed, near: readonly Placed[], ground: Ground): readonly ScrewMetal[] {
+  const known = metals.get(unit)
+  if (same(known, near, ground)) return known.found
+  const found = metalsOf(unit, near, ground)
+  metals.set(unit, { near, ground, found })
+  return found
+}
+function metalsOf(unit: Placed, others: readonly Placed[], ground: Ground): ScrewMetal[] {
   const found: ScrewMetal[] = []
   const least = (to: ScrewMetal['to'], list: readonly { measuredMm: number; limitMm: number }[], other?: Placed) => {
     const [worst] = [...list].sort((a, b) => a.measuredMm - a.limitMm - (b.measuredMm - b.limitMm))
@@ -75,8 +105,6 @@ export function screwMetals(unit: Placed, others: readonly Placed[], ground: Gro
   return found
 }
 
-/** Farther from a unit than this no head, nut or rivet of it reaches, nor metal wanted round them, in mm. */
-const NEAR_MM = 40
 /** Ways a nut plate may be turned. */
 const TURNS = [0, 45, 90, 135].map(deg => (deg * Math.PI) / 180)
 /** Whether a nut plate finds metal for both its rivets, turned some way. */
@@ -102,80 +130,88 @@ const EDGE_OF_RIVET = 2
 
 /** Screws with too little metal round them, and heads, nuts and nut plates without room. */
 export function examineFasteners(design: Design, placed: readonly Placed[], ground: Ground): Finding[] {
+  // What has hung there for years has its nuts.
+  const kept = new Set(design.units.filter(unit => unit.state === 'kept').map(unit => unit.id))
+  return placed.flatMap(unit => {
+    const near = nearOf(unit, placed)
+    const memory = kept.has(unit.id) ? ofKept : ofNew
+    const known = memory.get(unit)
+    if (same(known, near, ground)) return known.found
+    const found = fastenersOf(unit, near, ground, kept.has(unit.id))
+    memory.set(unit, { near, ground, found })
+    return found
+  })
+}
+const ofKept = new WeakMap<Placed, Told<readonly Finding[]>>()
+const ofNew = new WeakMap<Placed, Told<readonly Finding[]>>()
+
+function fastenersOf(unit: Placed, near: readonly Placed[], ground: Ground, kept: boolean): Finding[] {
   const findings: Finding[] = []
   const tell = (code: string, one: Omit<Finding, 'id' | 'code' | 'remedies'>) =>
     findings.push({ ...one, id: `panel.${code}:${one.subjects.join(':')}`, code: `panel.${code}`, remedies: [] })
-  // What has hung there for years has its nuts.
-  const kept = new Set(design.units.filter(unit => unit.state === 'kept').map(unit => unit.id))
   const holes = ground.holes.map(one => one.figure)
-  for (const unit of placed) {
-    // Only what is near can meet its screws: on a full panel that is a handful.
-    const near = placed.filter(
-      one => Math.hypot(unit.x - one.x, unit.y - one.y) <= unit.reachMm + one.reachMm + NEAR_MM
-    )
-    const cuts = [...near.flatMap(one => one.cutout ?? []), ...holes]
-    const [worst] = screwMetals(unit, near, ground)
-      // Where it runs into the hole the panel's own check says so.
-      .filter(one => one.measuredMm < one.limitMm - TOUCH_MM && one.measuredMm >= -TOUCH_MM)
-      .sort((a, b) => a.measuredMm - b.measuredMm)
-    if (worst)
-      tell('screw-web', {
-        weight: 'decide',
-        subjects: [unit.id, ...(worst.other ? [worst.other.id] : [])],
-        measured: worst.measuredMm,
-        limit: worst.limitMm,
-        unit: 'mm',
-        basis: EDGE_BASIS,
-        says: say`Between a screw
-          of ${thing(unit)} and ${worst.to} ${mm(Math.max(0, worst.measuredMm), worst.limitMm)} of metal is
-          left; ${mm(worst.limitMm, worst.measuredMm)} is wanted.`
-      })
-    let [head, nut, plate] = [false, false, false]
-    for (const screw of unit.screws as readonly Circle[]) {
-      const size = fastenerOf(2 * screw.r)
-      for (const other of near) {
-        if (other.id === unit.id) continue
-        if (
-          !head &&
-          gap(round(screw, size.headMm), other.bezel) < -TOUCH_MM &&
-          gap(unit.bezel, other.bezel) >= -TOUCH_MM
-        ) {
-          head = true
-          tell('screw-head', {
-            weight: 'decide',
-            subjects: [unit.id, other.id],
-            measured: gap(round(screw, size.headMm), other.bezel),
-            limit: 0,
-            unit: 'mm',
-            basis: FASTENER_BASIS,
-            says: say`The head of a ${size.name} screw of ${thing(unit)}, ${mm(size.headMm)} across, lies under the
-              bezel of ${thing(other)}.`
-          })
-        }
-        if (!nut && other.behind && other.depthMm > 0 && gap(round(screw, size.nutMm), other.behind) < -TOUCH_MM) {
-          nut = true
-          tell('screw-nut', {
-            weight: 'decide',
-            subjects: [unit.id, other.id],
-            measured: gap(round(screw, size.nutMm), other.behind),
-            limit: 0,
-            unit: 'mm',
-            basis: FASTENER_BASIS,
-            says: say`Behind the face the nut of a ${size.name} screw of ${thing(unit)}, ${mm(size.nutMm)} across,
-              meets the box of ${thing(other)}.`
-          })
-        }
-      }
-      if (!plate && !kept.has(unit.id) && !takesNutPlate(screw, cuts, ground)) {
-        plate = true
-        tell('nut-plate', {
-          weight: 'note',
-          subjects: [unit.id],
+  const cuts = [...near.flatMap(one => one.cutout ?? []), ...holes]
+  const [worst] = screwMetals(unit, near, ground)
+    // Where it runs into the hole the panel's own check says so.
+    .filter(one => one.measuredMm < one.limitMm - TOUCH_MM && one.measuredMm >= -TOUCH_MM)
+    .sort((a, b) => a.measuredMm - b.measuredMm)
+  if (worst)
+    tell('screw-web', {
+      weight: 'decide',
+      subjects: [unit.id, ...(worst.other ? [worst.other.id] : [])],
+      measured: worst.measuredMm,
+      limit: worst.limitMm,
+      unit: 'mm',
+      basis: EDGE_BASIS,
+      says: say`Between a screw
+        of ${thing(unit)} and ${worst.to} ${mm(Math.max(0, worst.measuredMm), worst.limitMm)} of metal is
+        left; ${mm(worst.limitMm, worst.measuredMm)} is wanted.`
+    })
+  let [head, nut, plate] = [false, false, false]
+  for (const screw of unit.screws as readonly Circle[]) {
+    const size = fastenerOf(2 * screw.r)
+    for (const other of near) {
+      if (other.id === unit.id) continue
+      if (
+        !head &&
+        gap(round(screw, size.headMm), other.bezel) < -TOUCH_MM &&
+        gap(unit.bezel, other.bezel) >= -TOUCH_MM
+      ) {
+        head = true
+        tell('screw-head', {
+          weight: 'decide',
+          subjects: [unit.id, other.id],
+          measured: gap(round(screw, size.headMm), other.bezel),
+          limit: 0,
+          unit: 'mm',
           basis: FASTENER_BASIS,
-          says: say`A nut plate at a screw of ${thing(unit)}, its rivets ${mm(size.rivetsMm)} apart, finds no metal
-            for both of them: a plain nut, or a plate with its rivets on one side.`
+          says: say`The head of a ${size.name} screw of ${thing(unit)}, ${mm(size.headMm)} across, lies under the
+            bezel of ${thing(other)}.`
         })
       }
+      if (!nut && other.behind && other.depthMm > 0 && gap(round(screw, size.nutMm), other.behind) < -TOUCH_MM) {
+        nut = true
+        tell('screw-nut', {
+          weight: 'decide',
+          subjects: [unit.id, other.id],
+          measured: gap(round(screw, size.nutMm), other.behind),
+          limit: 0,
+          unit: 'mm',
+          basis: FASTENER_BASIS,
+          says: say`Behind the face the nut of a ${size.name} screw of ${thing(unit)}, ${mm(size.nutMm)} across,
+            meets the box of ${thing(other)}.`
+        })
+      }
+    }
+    if (!plate && !kept && !takesNutPlate(screw, cuts, ground)) {
+      plate = true
+      tell('nut-plate', {
+        weight: 'note',
+        subjects: [unit.id],
+        basis: FASTENER_BASIS,
+        says: say`A nut plate at a screw of ${thing(unit)}, its rivets ${mm(size.rivetsMm)} apart, finds no metal
+          for both of them: a plain nut, or a plate with its rivets on one side.`
+      })
     }
   }
   return findings

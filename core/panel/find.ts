@@ -72,16 +72,21 @@ function leastInTheWay(item: Item, free: FreeGround, others: readonly Placed[], 
   let nearest: Fit['nearest']
   let least = Infinity
   let last = Infinity
+  const unit = { id: '\u0000trial', label: item.name, item }
+  const { halfMm } = setDown(unit, 0, 0)!
+  const web = ground.panel.leastWebMm
   for (const row of free.rows) {
     if (last - row.y < LOOK_MM) continue
     last = row.y
+    const beside = others.filter(other => Math.abs(other.y - row.y) <= halfMm.y + other.halfMm.y + web)
     for (const [from, to] of row.runs)
       for (let x = from; x <= to; x += LOOK_MM) {
-        const here = setDown({ id: '\u0000trial', label: item.name, item }, x, row.y)!
+        const inTheWay = beside.filter(other => Math.abs(other.x - x) <= halfMm.x + other.halfMm.x + web)
+        const here = setDown(unit, x, row.y)!
         const misfits: Misfit[] = []
         let sum = 0
-        for (const other of others) {
-          for (const misfit of misfitsBetween(here, other, ground.panel.leastWebMm)) {
+        for (const other of inTheWay) {
+          for (const misfit of misfitsBetween(here, other, web)) {
             misfits.push(misfit)
             sum += misfit.limitMm - misfit.measuredMm
           }

@@ -1,3 +1,5 @@
+import equal from 'fast-deep-equal'
+
 /**
  * Thin plates in bending by rectangles of twelve freedoms (Adini, Clough and Melosh; Zienkiewicz, The Finite Element Method):
  * at each corner the deflection w and its slopes by x and by y. Lengths in mm, forces in N, moduli in MPa.
@@ -155,14 +157,12 @@ function rectangleStiffness(dx: number, dy: number): Float64Array {
   return k
 }
 
-/** The stiffness of a sheet before it is split, with the freedoms that are held. */
-interface Whole {
-  n: number
-  band: number
-  k: Float64Array
-  held: Uint8Array
-}
-interface Split extends Whole {
+/** What the stiffness of a sheet is made of, and how that was split: the lower triangle, and the freedoms that stay where they are. */
+interface Split {
+  grid: PlateGrid
+  /** Of each rectangle D times its metal and its stiffness; 0 where nothing carries it. */
+  scales: Float64Array
+  bars: readonly Bar[]
   lower: Float64Array
   fixed: Uint8Array
 }
@@ -187,68 +187,110 @@ export class Plate {
     d: number,
     bars: readonly Bar[] = []
   ) {
-    const { nx, ny, dx, dy, metal, stiff, hold } = grid
+    const { nx, ny, metal, stiff } = grid
     this.up = ny <= nx
     this.n = (nx + 1) * (ny + 1) * 3
     this.band = 3 * (Math.min(nx, ny) + 2) + 3
-    const { n, band } = this
-    const k = new Float64Array(n * band)
     this.carried = carriedOf(grid)
-    const add = (i: number, j: number, value: number) => {
-      if (j <= i) k[i * band + (j - i + band - 1)]! += value
+    const scales = metal.map((share, at) => (this.carried[at] ? d * share * stiff[at]! : 0))
+    const { best, first } = this.closest(scales, bars)
+    if (best && first === this.n) {
+      this.lower = best.lower
+      this.fixed = best.fixed
+      return
     }
-    const one = rectangleStiffness(dx, dy)
-    const freedoms = new Int32Array(12)
-    for (let row = 0; row < ny; row++)
-      for (let column = 0; column < nx; column++) {
-        const at = row * nx + column
-        if (!this.carried[at]) continue
-        CORNERS.forEach(([sx, sy], corner) => {
-          const first = 3 * this.number(column + (sx > 0 ? 1 : 0), row + (sy > 0 ? 1 : 0))
-          for (let f = 0; f < 3; f++) freedoms[3 * corner + f] = first + f
-        })
-        const scale = d * metal[at]! * stiff[at]!
-        for (let i = 0; i < 12; i++)
-          for (let j = 0; j < 12; j++) add(freedoms[i]!, freedoms[j]!, scale * one[i * 12 + j]!)
-      }
-    for (const bar of bars) this.addBar(bar, add)
-    this.fixed = new Uint8Array(n)
+    this.lower = new Float64Array(this.n * this.band)
+    this.fixed = this.heldOf()
+    this.assemble(scales, bars, first)
+    if (best) {
+      this.lower.set(best.lower.subarray(0, first * this.band))
+      this.fixed.set(best.fixed.subarray(0, first))
+    }
+    this.split(first)
+    splits.unshift({ grid, scales, bars, lower: this.lower, fixed: this.fixed })
+    if (splits.length > MOST_SPLITS) splits.pop()
+  }
+
+  /** The freedoms that are held by the sides. */
+  private heldOf(): Uint8Array {
+    const { nx, ny, hold } = this.grid
+    const held = new Uint8Array(this.n)
     for (let j = 0; j <= ny; j++)
       for (let i = 0; i <= nx; i++) {
         const how = hold[j * (nx + 1) + i]!
         const first = 3 * this.number(i, j)
-        if (how !== FREE) this.fixed[first] = 1
-        if (how === HELD_X || how === CLAMPED) this.fixed[first + 1] = 1
-        if (how === HELD_Y || how === CLAMPED) this.fixed[first + 2] = 1
+        if (how !== FREE) held[first] = 1
+        if (how === HELD_X || how === CLAMPED) held[first + 1] = 1
+        if (how === HELD_Y || how === CLAMPED) held[first + 2] = 1
       }
-    const whole = { n, band, k: k.slice(), held: this.fixed.slice() }
-    this.lower = k
-    this.split(this.resume(whole))
-    splits.unshift({ ...whole, lower: k, fixed: this.fixed })
-    if (splits.length > MOST_SPLITS) splits.pop()
+    return held
+  }
+
+  /** The stiffness of all rectangles and bars that reach a freedom from `first` on. Where an entry lies is told once for all of them. */
+  private assemble(scales: Float64Array, bars: readonly Bar[], first: number): void {
+    const { band, lower: k } = this
+    const { nx, ny, dx, dy } = this.grid
+    const one = rectangleStiffness(dx, dy)
+    const steps = CORNERS.flatMap(([sx, sy]) => {
+      const corner = 3 * this.number(sx > 0 ? 1 : 0, sy > 0 ? 1 : 0)
+      return [corner, corner + 1, corner + 2]
+    })
+    const places: number[] = []
+    const values: number[] = []
+    steps.forEach((i, row) =>
+      steps.forEach((j, column) => {
+        if (j > i) return
+        places.push(i * (band - 1) + j + band - 1)
+        values.push(one[row * 12 + column]!)
+      })
+    )
+    const last = Math.max(...steps)
+    const [place, value] = [Int32Array.from(places), Float64Array.from(values)]
+    for (let row = 0; row < ny; row++)
+      for (let column = 0; column < nx; column++) {
+        const scale = scales[row * nx + column]!
+        const from = 3 * this.number(column, row)
+        if (scale === 0 || from + last < first) continue
+        const base = from * band
+        for (let p = 0; p < place.length; p++) k[base + place[p]!]! += scale * value[p]!
+      }
+    for (const bar of bars)
+      this.addBar(bar, (i, j, more) => {
+        if (j <= i) k[i * band + (j - i + band - 1)]! += more
+      })
   }
 
   /**
-   * A row of the split follows from the rows up to it alone: those before the first that differs are taken over from the sheet that has
-   * most in common with this one. @returns the first row that is still to be split
+   * A row of the split follows from the rows up to it alone: those before the first freedom that anything different reaches are taken
+   * over from the sheet that has most in common with this one.
    */
-  private resume({ n, band, k, held }: Whole): number {
+  private closest(scales: Float64Array, bars: readonly Bar[]): { best?: Split; first: number } {
     let best: Split | undefined
-    let most = 0
+    let first = 0
     for (const one of splits) {
-      if (one.n !== n || one.band !== band) continue
-      let same = 0
-      while (same < n && held[same] === one.held[same]) same++
-      let at = 0
-      while (at < same * band && k[at] === one.k[at]) at++
-      same = Math.min(same, Math.floor(at / band))
-      if (same > most) [best, most] = [one, same]
+      const same = this.sameUpTo(one, scales, bars)
+      if (same > first) [best, first] = [one, same]
     }
-    if (best) {
-      this.lower.set(best.lower.subarray(0, most * band))
-      this.fixed.set(best.fixed.subarray(0, most))
+    return { best, first }
+  }
+  /** The first freedom that something reaches in which the two sheets differ. */
+  private sameUpTo(other: Split, scales: Float64Array, bars: readonly Bar[]): number {
+    const { nx, ny, dx, dy, hold } = this.grid
+    const { grid } = other
+    if (grid.nx !== nx || grid.ny !== ny || grid.dx !== dx || grid.dy !== dy) return 0
+    let first = this.n
+    const differs = (i: number, j: number) => {
+      first = Math.min(first, 3 * this.number(i, j))
     }
-    return most
+    for (let at = 0; at < scales.length; at++)
+      if (scales[at] !== other.scales[at]) differs(at % nx, Math.floor(at / nx))
+    for (let at = 0; at < hold.length; at++)
+      if (hold[at] !== grid.hold[at]) differs(at % (nx + 1), Math.floor(at / (nx + 1)))
+    const startsOf = ({ along, line, from }: Bar): [number, number] => (along === 'x' ? [from, line] : [line, from])
+    const missing = (list: readonly Bar[], among: readonly Bar[]) =>
+      list.filter(bar => !among.some(one => equal(one, bar)))
+    for (const bar of [...missing(bars, other.bars), ...missing(other.bars, bars)]) differs(...startsOf(bar))
+    return first
   }
 
   /** The number of a corner, along the shorter way first. */
@@ -401,14 +443,16 @@ export class Plate {
     if (!here) return []
     const [u, v] = [x - x0 - (here.column + 0.5) * dx, y - y0 - (here.row + 0.5) * dy]
     const shape = shapeOf(dx, dy)
-    const terms = TERMS.map(([p, q]) => power(u, p) * power(v, q))
-    return CORNERS.flatMap(([sx, sy], corner) => {
+    const found: [number, number][] = []
+    for (const [corner, [sx, sy]] of CORNERS.entries()) {
       const first = 3 * this.number(here.column + (sx > 0 ? 1 : 0), here.row + (sy > 0 ? 1 : 0))
-      return [0, 1, 2].map((f): [number, number] => [
-        first + f,
-        terms.reduce((sum, term, t) => sum + term * shape[t]![3 * corner + f]!, 0)
-      ])
-    })
+      for (let f = 0; f < 3; f++) {
+        let sum = 0
+        for (let t = 0; t < TERMS.length; t++) sum += u ** TERMS[t]![0] * v ** TERMS[t]![1] * shape[t]![3 * corner + f]!
+        found.push([first + f, sum])
+      }
+    }
+    return found
   }
   private sweep(right: Float64Array): void {
     const { n, band, lower: k, fixed } = this

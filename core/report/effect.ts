@@ -1,7 +1,7 @@
 import type { Item } from '../catalogue'
-import { findPlace, groundOf, setDown, type Fit } from '../panel'
+import { findPlace, groundOf, setDownUnit, type Fit, type Ground, type Placed } from '../panel'
 import { applyEdits, tryEdits, type Edit, type Place, type Project, type Unit } from '../document'
-import { AS_FOUND, remediesOf, resolve, type Design, type Finding, type Remedy, type Steps } from '../design'
+import { AS_FOUND, remediesOf, remember, resolve, type Design, type Finding, type Remedy, type Steps } from '../design'
 import { examine, examineOption, FIGURE_KEYS, type FigureKey, type Report } from './examine'
 import { type Phrase } from '../quantity'
 import { accountOf } from '../capability'
@@ -121,6 +121,21 @@ export interface CandidateEffect extends Effect {
   nowhere?: boolean
 }
 
+/** Where items find room on a face as it stands, each told once: those with the same face and body find the same places. */
+const fitsAmong = remember(
+  (ground: Ground, placed: readonly Placed[]) => {
+    const fits = new Map<string, Fit>()
+    return (item: Item): Fit => {
+      const key = JSON.stringify([item.face, item.body])
+      const fit = fits.get(key) ?? findPlace(item, placed, ground)
+      fits.set(key, fit)
+      return fit
+    }
+  },
+  (ground, placed) => [ground, ...placed],
+  2
+)
+
 const NO_CHANGE = Object.fromEntries(FIGURE_KEYS.map(key => [key, 0])) as Record<FigureKey, number>
 
 /**
@@ -133,15 +148,10 @@ export function* candidateEffects(
   items: readonly Item[]
 ): Steps<CandidateEffect[], CandidateEffect> {
   const design = resolve(project, option)
-  const ground = groundOf(design.airframe.panel)
-  const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
-  // Items with the same face and body find the same places.
-  const fits = new Map<string, Fit>()
-  const fitOf = (item: Item): Fit => {
-    const key = JSON.stringify([item.face, item.body])
-    if (!fits.has(key)) fits.set(key, findPlace(item, placed, ground))
-    return fits.get(key)!
-  }
+  const fitOf = fitsAmong(
+    groundOf(design.airframe.panel),
+    design.units.flatMap(unit => setDownUnit(unit) ?? [])
+  )
   const all: CandidateEffect[] = []
   for (const item of items) {
     const unit = newUnit(project, option, item)

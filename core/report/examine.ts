@@ -13,8 +13,18 @@ import {
   type PowerReport
 } from '../power'
 import type { Item } from '../catalogue'
-import type { Airframe, Option, Project } from '../document'
-import { AS_FOUND, remember, resolve, WEIGHTS, type Design, type DesignUnit, type Finding } from '../design'
+import type { Option, Project } from '../document'
+import {
+  AS_FOUND,
+  besidesPanel,
+  besidesPosition,
+  remember,
+  resolve,
+  WEIGHTS,
+  type Design,
+  type DesignUnit,
+  type Finding
+} from '../design'
 import { examineFunctions } from '../resilience'
 import { revisionFindings } from './revision'
 import { wishFindings } from './wishes'
@@ -118,43 +128,6 @@ function tally(design: Design, parts: TallyParts): Report['figures'] {
   }
 }
 
-/** What the rooms of current, wires and rules read of the airframe: all but the sheet itself and who sits before it. */
-function besidesPanel({ panel, pilots: _, ...rest }: Airframe): unknown[] {
-  return [panel.outline, ...Object.values(rest)]
-}
-const fieldsBehind = (unit: DesignUnit): unknown[] => [
-  unit.id,
-  unit.label,
-  unit.item,
-  unit.place,
-  unit.state,
-  unit.armMm,
-  unit.acrossMm,
-  unit.upMm,
-  unit.stands,
-  unit.shed,
-  unit.shedAfterMinutes,
-  unit.shedBelowV
-]
-const stands = new WeakMap<DesignUnit, object>()
-/** What each unit was last, by its id: the same fields are one and the same thing to compare. */
-const latest = new Map<string, { fields: unknown[]; token: object }>()
-const MOST_LATEST = 5_000
-/**
- * What the rooms behind the face read of a unit, as one thing to compare: another one where any of it is another, the same one when
- * the unit was only moved on the face.
- */
-function besidesPosition(unit: DesignUnit): object {
-  const known = stands.get(unit)
-  if (known) return known
-  const fields = fieldsBehind(unit)
-  const last = latest.get(unit.id)
-  const token = last?.fields.every((field, at) => field === fields[at]) ? last.token : {}
-  if (latest.size > MOST_LATEST) latest.clear()
-  latest.set(unit.id, { fields, token })
-  stands.set(unit, token)
-  return token
-}
 /** What the face reads of a design: what waits for a position changes nothing there. */
 const onFace = ({ optionId, airframe, labels, units }: Design): unknown[] => [
   optionId,
@@ -176,21 +149,32 @@ const behindFace = (design: Design, units: readonly DesignUnit[] = design.units)
 const waysSent = ({ wires }: Design): string =>
   wires.flatMap(({ wire, via }) => (via?.length ? [`${wire}: ${via.join(' ')}`] : [])).join('\n')
 
+/** Answers kept of a room that many trials in a row leave as it is, others between them. */
+const KEPT_OF_MANY = 16
+
 // Each room is asked again only when something that it reads has changed: a unit moved on the face leaves the supply as it was.
 const ROOMS = {
   face: remember(examineFace, onFace),
   strength: remember(examineStrength, (design, placed, trial) => [placed, trial, ...onFace(design)]),
   // It remembers by itself.
   pilot: examinePilots,
-  // Bundles are counted with the wires of every link, wherever its ends are.
-  power: remember(examinePower, (design, trial) => [
-    trial,
-    design.links,
-    design.busOrders,
-    waysSent(design),
-    ...behindFace(design, design.units.filter(readsUnit)),
-    ...design.units.flatMap(unit => [unit.id, unit.place, unit.item])
-  ]),
+  power: remember(
+    examinePower,
+    (design, trial) => {
+      // Bundles are counted with the wires of every link, wherever its ends are.
+      const linked = new Set(design.links.flatMap(({ from, to }) => [from.unit, to.unit]))
+      return [
+        trial,
+        design.links,
+        design.busOrders,
+        waysSent(design),
+        ...behindFace(design, design.units.filter(readsUnit)),
+        ...design.units.flatMap(unit => (linked.has(unit.id) ? [unit.id, unit.place, unit.item] : [])),
+        ...design.removed.flatMap(({ unit }) => (readsUnit(unit) ? [unit.id] : []))
+      ]
+    },
+    KEPT_OF_MANY
+  ),
   wiring: remember(examineWiring, (design, circuits, feeders) => [
     circuits,
     feeders,

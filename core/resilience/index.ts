@@ -150,7 +150,12 @@ function leftOver(design: Design): Finding[] {
 /** Who would give each function, by its catalogue entry; whether it works is the account’s to say. */
 function providers(units: readonly DesignUnit[]): Map<FunctionName, DesignUnit[]> {
   const found = new Map<FunctionName, DesignUnit[]>()
-  for (const unit of units) for (const name of unit.item.provides) found.set(name, [...(found.get(name) ?? []), unit])
+  for (const unit of units)
+    for (const name of unit.item.provides) {
+      const known = found.get(name)
+      if (known) known.push(unit)
+      else found.set(name, [unit])
+    }
   return found
 }
 

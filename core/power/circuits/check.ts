@@ -267,9 +267,14 @@ const WATCHED = [
   ['localizer', 'the localizer']
 ] as const
 
-/** Whether the room of current reads anything of a unit: one that draws, has cells, or gives what is watched on a breaker. */
+/**
+ * Whether the room of current reads anything of a unit: one that draws, has cells, is a source of the aeroplane, or gives what is
+ * watched on a breaker. Of others it reads what their links need.
+ */
 export const readsUnit = ({ item }: DesignUnit): boolean =>
-  item.power !== undefined || item.battery !== undefined || WATCHED.some(([name]) => item.provides.includes(name))
+  item.power !== undefined ||
+  item.battery !== undefined ||
+  item.provides.some(name => name === 'generator' || name === 'battery power' || WATCHED.some(([one]) => one === name))
 
 /** Gives a unit a protector of its own. */
 function alone(design: Design, unit: string): Edit {

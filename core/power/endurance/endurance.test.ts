@@ -322,6 +322,30 @@ const playing = (project: Parameters<typeof resolve>[0], option = 'a'): Paramete
   return [design, examinePower(design).circuits, functionsLost(design)]
 }
 
+// The searches and the trials follow an aeroplane only until its first unit is dark: the whole of it says the same.
+it('nothing after the first unit that is kept goes dark changes when that was, nor what was drawn, in any simulation', () =>
+  fc.assert(
+    fc.property(designs, fc.option(real(1, 60), { nil: undefined }), fc.boolean(), (design, ownMinutes, coarse) => {
+      const units = design.units.map((unit, at) =>
+        at === 0 && unit.item.power
+          ? { ...unit, item: { ...unit.item, power: { ...unit.item.power, internalBatteryMinutes: ownMinutes } } }
+          : unit
+      )
+      const known = { ...design, units }
+      const settings = { ...usualSettings(known), ...(coarse && { staleV: 0.06 }) }
+      const whole = simulate(known, settings)
+      const short = simulate(known, { ...settings, untilFirst: true })
+      expect([short.minutes, short.first, short.fullA, short.shedA]).toEqual([
+        whole.minutes,
+        whole.first,
+        whole.fullA,
+        whole.shedA
+      ])
+      expect(short.solved).toBeLessThanOrEqual(whole.solved)
+    }),
+    { seed: 7, numRuns: process.env.FUZZ ? 5_000 : 150 }
+  ))
+
 describe('searches', () => {
   it('the shed list is as short as any that reaches the time (against every list), and what is not essential goes first', () =>
     fc.assert(

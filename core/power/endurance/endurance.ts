@@ -1,12 +1,12 @@
 import type { FlightPhase } from '../../catalogue'
-import type { Design, Working } from '../../design'
+import { remember, type Design, type Working } from '../../design'
 import { figure, num, say } from '../../quantity'
 import { busV, phasesFlown, unitAmps } from '../loads/load'
 import { blocksOf, coilsOf, positionsOf } from '../supply/tie'
 import { hasPlan, isShed } from './shed'
-import { powerModel } from '../supply/model'
+import { networkOf, NETWORKS_KEPT, powerModel, type PowerModel } from '../supply/model'
 import { DISCHARGE_BASIS, insideOhm, openCircuitPoints, PEUKERT, shareAtCelsius } from './discharge'
-import { simulate, STALE_V, type SimulationSettings } from './simulate'
+import { circuitOhms, simulate, STALE_V, type SimulationSettings } from './simulate'
 
 export const LOST_BECAUSE = ['shed', 'no feed', 'least volts', 'battery flat', 'own battery empty'] as const
 export interface Lost {
@@ -117,15 +117,31 @@ export function usualSettings(design: Design): SimulationSettings {
 const COARSE_V = 3 * STALE_V
 /** Phases in which the loss of the alternators leaves the aeroplane on its batteries: all but those on the ground. */
 const GROUND: readonly FlightPhase[] = ['start', 'taxi']
-/** The alternators have just quit, with the planner's own figures: in the worst cruise, and in every phase of a flight. */
-export function enduranceOf(design: Design, everyPhase = true): FlownEndurance {
+/**
+ * The alternators have just quit, with the planner's own figures: in the worst cruise, and in every phase of a flight.
+ * @param everyPhase else only the worst cruise is asked, and only until the first unit that is kept goes dark
+ */
+export const enduranceOf = (design: Design, everyPhase = true): FlownEndurance =>
+  enduranceKept(design, powerModel(design), everyPhase)
+// The wire of each circuit takes volts of its own.
+const enduranceKept = remember(
+  (design: Design, _model: PowerModel, everyPhase: boolean) => reckon(design, everyPhase),
+  (design, model, everyPhase) => [
+    everyPhase,
+    ...phasesFlown(design),
+    ...networkOf(model),
+    ...[...circuitOhms(model)].flat()
+  ],
+  NETWORKS_KEPT
+)
+function reckon(design: Design, everyPhase: boolean): FlownEndurance {
   const settings = usualSettings(design)
-  const worst = simulate(design, settings)
+  const worst = simulate(design, { ...settings, untilFirst: !everyPhase })
   const phases = phasesFlown(design)
     .filter(phase => (everyPhase ? !GROUND.includes(phase) : phase === settings.phase))
     .map((phase): PhaseEndurance => {
       const { minutes, first, fullA, shedA } =
-        phase === settings.phase ? worst : simulate(design, { ...settings, phase, staleV: COARSE_V })
+        phase === settings.phase ? worst : simulate(design, { ...settings, phase, staleV: COARSE_V, untilFirst: true })
       return { phase, minutes, first, fullA, shedA }
     })
   return { ...worst, phases, hand: handSum(design, settings) }

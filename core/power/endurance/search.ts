@@ -2,7 +2,7 @@ import type { Item } from '../../catalogue'
 import type { Supply } from '../../document'
 import type { Design, Steps } from '../../design'
 import { usualSettings } from './endurance'
-import { simulate, type SimulationSettings } from './simulate'
+import { minutesUntilFirst, simulate, type SimulationSettings } from './simulate'
 
 /** What to shed besides the plan, to have a time; `minutes` is what is then reached. */
 export interface ShedAnswer {
@@ -35,7 +35,7 @@ export function* shortestShed(
   let tries = 0
   const most = 2 * candidates.length + 1
   const minutesWith = (shed: readonly (typeof candidates)[number][]) =>
-    simulate(design, { ...settings, alsoShed: new Set(shed.map(one => one.unit)) }).minutes
+    minutesUntilFirst(design, { ...settings, alsoShed: new Set(shed.map(one => one.unit)) })
   let shed: typeof candidates = []
   let minutes = plan.minutes
   // Adding one more to the list never makes the time shorter, so its length can be found by halving.
@@ -110,14 +110,14 @@ export function* backupFor(
   wantedMinutes: number,
   settings: SimulationSettings = usualSettings(design)
 ): Steps<BackupAnswer> {
-  const asPlannedMinutes = simulate(design, settings).minutes
+  const asPlannedMinutes = minutesUntilFirst(design, settings)
   if (asPlannedMinutes >= wantedMinutes)
     return { wantedMinutes, asPlannedMinutes, capacityAh: 0, minutes: asPlannedMinutes }
   const minutesWith = (tenths: number) =>
-    simulate(design, {
+    minutesUntilFirst(design, {
       ...settings,
       supply: withBackup(settings.supply, { chemistry: 'lithium', capacityAh: tenths / 10, ratedHours: 1 })
-    }).minutes
+    })
   let [low, high] = [0, MOST_BACKUP_AH * 10]
   const rounds = Math.ceil(Math.log2(high)) + 1
   let done = 0
@@ -151,12 +151,15 @@ export function* backupOffers(
   catalogue: readonly Item[],
   settings: SimulationSettings = usualSettings(design)
 ): Steps<BackupOffer[]> {
-  const before = simulate(design, settings).minutes
+  const before = minutesUntilFirst(design, settings)
   const offered = catalogue.filter(item => item.battery)
   const offers: BackupOffer[] = []
   for (const item of offered) {
     yield { done: offers.length, of: offered.length }
-    const { minutes } = simulate(design, { ...settings, supply: withBackup(settings.supply, item.battery!, item.name) })
+    const minutes = minutesUntilFirst(design, {
+      ...settings,
+      supply: withBackup(settings.supply, item.battery!, item.name)
+    })
     const cents = item.priceCents + Math.round(item.labourHours * design.prices.labourCentsPerHour)
     const gainMinutes = Number.isFinite(before) ? minutes - before : 0
     offers.push({
@@ -190,7 +193,7 @@ export function* enduranceRange(
     const row: number[] = []
     for (const share of AGES) {
       yield { done: minutes.length * AGES.length + row.length, of: AGES.length * COLDS_C.length }
-      row.push(simulate(design, { ...settings, share, celsius }).minutes)
+      row.push(minutesUntilFirst(design, { ...settings, share, celsius }))
     }
     minutes.push(row)
   }

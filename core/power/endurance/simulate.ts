@@ -33,11 +33,13 @@ export interface SimulationSettings {
   staleV?: number
   /** Units shed besides those the plan sheds, and kept though it sheds them. */
   alsoShed?: ReadonlySet<string>
+  /** Only the time until the first unit that is kept goes dark is asked: what becomes of the rest is not followed. */
+  untilFirst?: boolean
 }
 
 const ohmsOf = new WeakMap<Design, ReadonlyMap<string, number>>()
 /** Ohms of each unit’s own circuit, out and back. */
-function circuitOhms(model: PowerModel): ReadonlyMap<string, number> {
+export function circuitOhms(model: PowerModel): ReadonlyMap<string, number> {
   const known = ohmsOf.get(model.design)
   if (known) return known
   const made = new Map(
@@ -167,6 +169,7 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
     }
     if (state.reacted) after ??= ampsNow(frame, state)
     if (state.lost.length === state.loads.length) break
+    if (settings.untilFirst && firstIsKnown(state)) break
     const span = spanOf(frame, state, due)
     if (span === undefined) break
     const moved = run(frame, state, span)
@@ -179,6 +182,10 @@ export function simulate(design: Design, settings: SimulationSettings): Enduranc
   mark(frame, state)
   return outcome(frame, state, full, after)
 }
+
+/** The time until the first unit that is kept goes dark, in minutes: `Infinity` where none does within a day. */
+export const minutesUntilFirst = (design: Design, settings: SimulationSettings): number =>
+  simulate(design, { ...settings, untilFirst: true }).minutes
 
 function begin(model: PowerModel, settings: SimulationSettings): { frame: Frame; state: State } {
   const { design, supply, sources } = model
@@ -455,6 +462,13 @@ const nextDue = ({ delayS }: Frame, { loads, reacted }: State): number =>
     (least, load) => (load.on && load.shedAtS !== undefined ? Math.min(least, load.shedAtS) : least),
     reacted ? Infinity : delayS
   )
+
+/**
+ * Whether nothing that is still to come can go dark before the first kept unit did, or change what was drawn before the pilot reacted
+ * and after: a unit with a battery of its own is lost later than its feed was, and another one may be before it.
+ */
+const firstIsKnown = ({ lost, now, reacted, before }: State): boolean =>
+  reacted && lost.some(one => one.kept && one.minute * 60 <= (before?.at ?? now))
 
 /**
  * How far time may go at once: a step, to what is due, or to where a battery is empty or its volts have moved. Undefined where

@@ -13,7 +13,7 @@ const designs = {
   'ZZ-TSL a': resolve(demoProject('1-teasel-ls'), 'a')
 }
 /** A model that nobody has asked yet. */
-const fresh = (name: keyof typeof designs): PowerModel => powerModel({ ...designs[name] })
+const fresh = (name: keyof typeof designs): PowerModel => powerModel(structuredClone(designs[name]))
 /** Any setting of the switches and any failure of a supply. */
 const anySetting = ({ supply, sources }: PowerModel): fc.Arbitrary<Setting> =>
   fc.record({

@@ -1,8 +1,9 @@
 import type { FlightPhase } from '../../catalogue'
+import { remember } from '../../design'
 import { insideOhm, openCircuitV } from '../endurance/discharge'
 import { isShed } from '../endurance/shed'
 import { MAIN_ALTERNATOR } from '../../document'
-import { isDeadField, type PowerModel, type SourceAt } from '../supply/model'
+import { isDeadField, networkOf, NETWORKS_KEPT, type PowerModel, type SourceAt } from '../supply/model'
 import { gathered, reached, solveNetwork, type Draw, type Feed } from '../supply/network'
 import { blocksOf, coilsOf, regulatedV } from '../supply/tie'
 import { Wired, type Failure } from '../supply/wired'
@@ -37,24 +38,30 @@ export function givesIn(source: SourceAt & { kind: 'alternator' }, phase: Flight
 }
 
 type Asker = (setting: Setting, phase: FlightPhase, ampsOf: AmpsOf) => Answer
+/** One that keeps what it was asked, for all designs in which the network is the same. */
+const askerOf = remember(
+  (model: PowerModel): Asker => {
+    const ask = newAsker(model)
+    const answers = new Map<string, Answer>()
+    return (setting, phase, ampsOf) => {
+      const key = `${phase} ${ampsOf} ${nameOf(setting)}`
+      const answer = answers.get(key) ?? ask(setting, phase, ampsOf)
+      answers.set(key, answer)
+      return answer
+    }
+  },
+  networkOf,
+  NETWORKS_KEPT
+)
 const askers = new WeakMap<PowerModel, Asker>()
 /**
  * Asks the network for what every tie and source carries in a setting and a phase, with loads at their usual or at their most;
- * batteries full. Made once for a model: what it was asked once it knows.
+ * batteries full. What it was asked once it knows, of this design and of others with the same supply and loads.
  */
 export function asker(model: PowerModel): Asker {
-  const known = askers.get(model)
-  if (known) return known
-  const ask = newAsker(model)
-  const answers = new Map<string, Answer>()
-  const made: Asker = (setting, phase, ampsOf) => {
-    const key = `${phase} ${ampsOf} ${nameOf(setting)}`
-    const answer = answers.get(key) ?? ask(setting, phase, ampsOf)
-    answers.set(key, answer)
-    return answer
-  }
-  askers.set(model, made)
-  return made
+  const known = askers.get(model) ?? askerOf(model)
+  askers.set(model, known)
+  return known
 }
 /** What tells one setting from another. */
 const nameOf = ({ positions, failure, shed, alternatorShare, afterDip }: Setting): string =>

@@ -1,6 +1,6 @@
 import type { Design, Finding, Working } from '../../design'
 import { amperes, enumerate, figure, num, say, thing, type Phrase } from '../../quantity'
-import { simulate } from '../endurance/simulate'
+import { minutesUntilFirst } from '../endurance/simulate'
 import { usualSettings } from '../endurance/endurance'
 import type { PowerModel } from '../supply/model'
 import { positionsOf, regulatedV } from '../supply/tie'
@@ -182,7 +182,7 @@ function oneLost(model: PowerModel, loads: readonly PhaseLoad[]): Finding[] {
       0
     )
     if (battery <= GIVES_A) return []
-    const { minutes } = simulate(model.design, { ...usualSettings(model.design), failure, phase: worst.phase })
+    const minutes = minutesUntilFirst(model.design, { ...usualSettings(model.design), failure, phase: worst.phase })
     return [
       {
         id: `power.one-lost:${lost.id}`,

@@ -1,6 +1,6 @@
 import type { Kind } from '../../catalogue'
 import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Bus, type CircuitChoice, type Supply } from '../../document'
-import type { Design, DesignUnit } from '../../design'
+import { besidesPanel, besidesPosition, type Design, type DesignUnit } from '../../design'
 import type { Chemistry } from '../endurance/discharge'
 import { proposedSupply } from './propose'
 
@@ -162,6 +162,19 @@ export function powerModel(design: Design, supply?: Supply): PowerModel {
   models.set(design, [{ supply, model }, ...known].slice(0, 8))
   return model
 }
+
+/** Networks that are kept solved: those of a design and of some trials of it. */
+export const NETWORKS_KEPT = 12
+/** All that the network of a model is made of, to tell whether two are the same: where things stand and who is linked is not of it. */
+export const networkOf = ({ design, supply, sources }: PowerModel): readonly unknown[] => [
+  supply,
+  design.circuits,
+  ...besidesPanel(design.airframe),
+  ...sources.map(source => source.id),
+  ...design.units.flatMap(unit => (drawsOrGives(unit) ? [besidesPosition(unit)] : []))
+]
+const drawsOrGives = ({ item }: DesignUnit): boolean =>
+  item.power !== undefined || item.battery !== undefined || item.provides.includes('generator')
 
 /** The supply in force: the planner's own, or the proposal. */
 export const supplyOf = (design: Design): Supply => powerModel(design).supply

@@ -1,5 +1,5 @@
 import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Bus, type Supply, type Tie } from '../../document'
-import type { Design } from '../../design'
+import { remember, type Design, type DesignUnit } from '../../design'
 import { CONTACTOR_COIL_A } from './tie'
 
 /** Whether the flying asks for a bus that outlives the main one: by night or in cloud, or where a second battery is fitted. */
@@ -15,12 +15,32 @@ const wantsEssential = (design: Design): boolean =>
  */
 export function proposedSupply(design: Design): Supply {
   const essential = wantsEssential(design)
-  // An essential clock lives on the essential bus.
-  const hot = design.units.some(
-    unit => unit.item.kind === 'clock' && unit.item.power && !(essential && unit.item.power.essential)
-  )
-  const reserves = design.units.filter(unit => unit.item.battery)
-  const nominal = design.airframe.systemV === 28 ? 28 : 14
+  const { systemV, alternatorA } = design.airframe
+  return proposal({
+    essential,
+    // An essential clock lives on the essential bus.
+    hot: design.units.some(
+      unit => unit.item.kind === 'clock' && unit.item.power && !(essential && unit.item.power.essential)
+    ),
+    nominal: systemV === 28 ? 28 : 14,
+    charged: alternatorA > 0,
+    reserves: design.units.filter(unit => unit.item.battery)
+  })
+}
+/** All that the proposal is made for. */
+interface Asked {
+  essential: boolean
+  hot: boolean
+  nominal: 14 | 28
+  charged: boolean
+  reserves: readonly DesignUnit[]
+}
+/** The same for the same: what is asked of its network is then known of every design that has it. */
+const proposal = remember(propose, ({ reserves, ...rest }) => [
+  ...Object.values(rest),
+  ...reserves.flatMap(unit => [unit.id, unit.label])
+])
+function propose({ essential, hot, nominal, charged, reserves }: Asked): Supply {
   const wire = (tie: Omit<Tie, 'milliohm' | 'kind'> & Partial<Tie>): Tie => ({ kind: 'wire', milliohm: 0, ...tie })
   return {
     sources: [],
@@ -55,7 +75,7 @@ export function proposedSupply(design: Design): Supply {
         milliohm: 2,
         holdA: (CONTACTOR_COIL_A * 14) / nominal
       }),
-      ...(design.airframe.alternatorA > 0
+      ...(charged
         ? [
             wire({
               id: 'alternator-feed',

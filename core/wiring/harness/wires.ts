@@ -88,41 +88,48 @@ const RETURNS_TO: Readonly<Record<Circuit['return'], Phrase>> = {
   'battery': say`battery`
 }
 
+const NO_LINKS: readonly string[] = []
+
 /** Wires of one circuit: out, a second one of a second bus, and back. */
 function circuitWires(design: Design, circuit: Circuit, unit: DesignUnit, arms: Arms): Wire[] {
   const { airframe } = design
   const panel = panelPlace(airframe)!
   const { poundsPerKft } = gauge(circuit.awg)
-  const base = {
-    units: [circuit.unit],
-    links: [],
-    text: `AWG ${circuit.awg}`,
-    awg: circuit.awg,
-    conductors: 1,
-    shield: 'no shield' as const,
-    twisted: false,
-    amps: circuit.steadyA
-  }
-  const one = (end: string, kind: Wire['kind'], run: Run, ends: { from: Phrase; to: Phrase; core: WireCore }): Wire => {
+  const text = `AWG ${circuit.awg}`
+  // Every field is written out: of what is made three times for each circuit, a copy of shared fields takes most of the time.
+  const one = (
+    end: string,
+    kind: 'power' | 'ground',
+    run: Run,
+    ends: { from: Phrase; to: Phrase; core: WireCore }
+  ): Wire => {
     const id = `${circuit.unit}-${end}`
     const mark = markOf(design, id)
-    const length =
-      kind === 'ground' && circuit.return === 'structure'
-        ? { ...short(airframe, circuit.returnMm), cutMm: circuit.returnMm }
-        : lengthOf(airframe, { ...run, via: mark?.via })!
+    const via = mark?.via
+    const led: Run = { from: run.from, to: run.to, dropMm: run.dropMm, via }
+    const bonded = kind === 'ground' && circuit.return === 'structure'
+    const length = bonded ? { ...short(airframe, circuit.returnMm), cutMm: circuit.returnMm } : lengthOf(airframe, led)!
+    const { line, from, to } = ends.core
     return {
-      ...base,
       id,
       kind,
       from: ends.from,
       to: ends.to,
-      cores: [{ ...ends.core, colour: mark?.colour ?? USUAL_COLOUR[kind === 'ground' ? 'ground' : 'power'] }],
-      run: { ...run, via: mark?.via },
+      units: [circuit.unit],
+      links: NO_LINKS,
+      text,
+      awg: circuit.awg,
+      conductors: 1,
+      cores: [{ line, from, to, colour: mark?.colour ?? USUAL_COLOUR[kind] }],
+      shield: 'no shield',
+      twisted: false,
+      run: led,
       length,
       lengthMm: length.cutMm,
       massKg: wireKg(poundsPerKft, length.cutMm),
-      ...(kind === 'ground' && { returns: circuit.return }),
-      armMm: kind === 'ground' && circuit.return === 'structure' ? unit.place.armMm : arms.middle(run),
+      armMm: bonded ? unit.place.armMm : arms.middle(run),
+      returns: kind === 'ground' ? circuit.return : undefined,
+      amps: circuit.steadyA,
       mark
     }
   }

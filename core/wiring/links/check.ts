@@ -4,7 +4,7 @@ import type { Link } from '../../document'
 import type { Basis, Design, DesignUnit, Finding, Remedy } from '../../design'
 import { enumerate, num, say, thing } from '../../quantity'
 import { blockedBy, blockedWords } from './blocked'
-import { carriesAny, linkedSources, mostAt, portOf, possibleLinks, usersOf } from './ports'
+import { carriesAny, countUsers, linkedSources, mostAt, portOf, possibleLinks } from './ports'
 
 const SINGLE_TALKER: Partial<Record<PortKind, Basis>> = {
   'rs-232': { kind: 'common practice', source: 'RS-232 is point to point: never two transmitters on a line' },
@@ -119,6 +119,7 @@ export function linkFindings(design: Design): Finding[] {
 /** Ports that hold more links than their kind bears: listeners of one ARINC 429 talker, aerials of one coax. */
 function crowdedFindings(design: Design, byId: ReadonlyMap<string, DesignUnit>): Finding[] {
   const seen = new Set<string>()
+  const usersAt = countUsers(design.links)
   return design.links.flatMap(link =>
     (['from', 'to'] as const).flatMap((side): Finding[] => {
       const end = link[side]
@@ -128,7 +129,7 @@ function crowdedFindings(design: Design, byId: ReadonlyMap<string, DesignUnit>):
       // Two talkers on one line are told above.
       if (side === 'to' && port.kind !== 'coax') return []
       const most = mostAt(port.kind, side)
-      const users = usersOf(design.links, end, side, port.kind)
+      const users = usersAt(end, side, port.kind)
       const key = `${end.unit} ${end.port}`
       if (users <= most || seen.has(key)) return []
       seen.add(key)

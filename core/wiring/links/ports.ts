@@ -48,6 +48,19 @@ export function usersOf(links: readonly Link[], end: LinkEnd, side: 'from' | 'to
   const same = (one: LinkEnd) => one.unit === end.unit && one.port === end.port
   return links.filter(link => (kind === COAX ? same(link.from) || same(link.to) : same(link[side]))).length
 }
+/** The same of every port, each link looked at once. */
+export function countUsers(links: readonly Link[]): (end: LinkEnd, side: 'from' | 'to', kind: PortKind) => number {
+  const counts = { from: new Map<string, number>(), to: new Map<string, number>(), either: new Map<string, number>() }
+  const nameOf = ({ unit, port }: LinkEnd) => `${unit} ${port}`
+  const count = (of: keyof typeof counts, name: string) => counts[of].set(name, (counts[of].get(name) ?? 0) + 1)
+  for (const { from, to } of links) {
+    const [a, b] = [nameOf(from), nameOf(to)]
+    count('from', a)
+    count('to', b)
+    for (const name of new Set([a, b])) count('either', name)
+  }
+  return (end, side, kind) => counts[kind === COAX ? 'either' : side].get(nameOf(end)) ?? 0
+}
 /** Whether a port has all the links it may have. */
 const taken = (links: readonly Link[], end: LinkEnd, side: 'from' | 'to', kind: PortKind): boolean =>
   usersOf(links, end, side, kind) >= mostAt(kind, side)
