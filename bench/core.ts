@@ -12,7 +12,7 @@ import { readCatalogueCsv } from '../core/formats'
 import { candidateEffects, examineOption, rankForPanel, removalEffects, standOptions } from '../core/report'
 import { jobOdds, searchSplit, USUAL_PACE } from '../core/money'
 import { largeProject } from './generate'
-import { note, time } from './table'
+import { note, time, timeNew } from './table'
 
 function openDemo(name: string): Project {
   const opened = openProject(readFileSync(new URL(`../demo/projects/${name}.json`, import.meta.url), 'utf8'))
@@ -78,11 +78,11 @@ export function measureCore(): void {
   // Each time another document: what is remembered of the one before must not help.
   for (const count of [80, 160, 240, 320, 500]) {
     const large = largeProject(count)
-    time(
+    timeNew(
       `examine the whole option, ${count} units, nothing remembered`,
       count === 80 ? '50 ms at p95' : 'growing no faster than n log n',
       24,
-      () => examineOption(structuredClone(large), 'a')
+      { make: () => structuredClone(large), work: clone => examineOption(clone, 'a') }
     )
   }
   const dunlin = openDemo('3-skerrow-dunlin')
@@ -90,16 +90,18 @@ export function measureCore(): void {
     const entries = readCatalogueCsv(readFileSync(new URL('../demo/catalogue.csv', import.meta.url), 'utf8')).items
     const [ten, all, removals]: [number[], number[], number[]] = [[], [], []]
     for (let round = 0; round < 5; round++) {
+      // Each time another document, as above.
+      const project = structuredClone(dunlin)
       const start = performance.now()
       let known = 0
-      for (const _ of candidateEffects(dunlin, 'a', entries)) if (++known === 10) ten.push(performance.now() - start)
+      for (const _ of candidateEffects(project, 'a', entries)) if (++known === 10) ten.push(performance.now() - start)
       all.push(performance.now() - start)
       const then = performance.now()
       finish(
         removalEffects(
-          dunlin,
+          project,
           'a',
-          dunlin.options[0]!.units.map(unit => unit.id)
+          project.options[0]!.units.map(unit => unit.id)
         )
       )
       removals.push(performance.now() - then)
@@ -133,26 +135,47 @@ export function measureCore(): void {
     )
   }
   const design = resolve(project, 'a')
-  time(`account of what works, ${design.units.length} units and ${design.links.length} links`, '3 ms', 120, () =>
-    new Account({ ...design }).functions()
-  )
-  time('all single and double failures, 80 units', '100 ms', 30, () => failuresOf({ ...design }))
-  accountOf(design)
-  time('every clause of the packs, 80 units, what works known', '5 ms', 60, () => examineRules(design))
-  time('all single and double failures, ZZ-DUN', '100 ms', 30, () => failuresOf({ ...resolve(dunlin, 'b') }))
+  timeNew(`account of what works, ${design.units.length} units and ${design.links.length} links`, '3 ms', 120, {
+    make: () => structuredClone(design),
+    work: design => new Account(design).functions()
+  })
+  timeNew('all single and double failures, 80 units', '100 ms', 30, {
+    make: () => structuredClone(design),
+    work: failuresOf
+  })
+  timeNew('every clause of the packs, 80 units, what works known', '5 ms', 60, {
+    make: () => {
+      const clone = structuredClone(design)
+      accountOf(clone)
+      return clone
+    },
+    work: clone => examineRules(clone)
+  })
+  timeNew('all single and double failures, ZZ-DUN', '100 ms', 30, {
+    make: () => structuredClone(resolve(dunlin, 'b')),
+    work: failuresOf
+  })
   {
     // Forty units that all want each other's signals, with nothing linked yet.
     const forty = resolve(largeProject(40), 'a')
-    time(`links proposed for ${forty.units.length} units, nothing linked`, '200 ms', 12, () =>
-      proposeLinks({ ...forty, links: [] })
-    )
+    timeNew(`links proposed for ${forty.units.length} units, nothing linked`, '200 ms', 12, {
+      make: () => structuredClone({ ...forty, links: [] }),
+      work: proposeLinks
+    })
     const many = resolve(largeProject(500), 'a')
     const circuits = circuitsOf(many)
     const wires = listWires(many, circuits).wires.length
-    time(`${wires} wires routed, with pins and lengths`, '20 ms for 600', 30, () => listWires({ ...many }, circuits))
-    time(`wiring examined whole, ${design.units.length} units`, '20 ms', 30, () =>
-      examineWiring({ ...design }, circuitsOf(design))
-    )
+    timeNew(`${wires} wires routed, with pins and lengths`, '20 ms for 600', 30, {
+      make: () => structuredClone({ many, circuits }),
+      work: ({ many, circuits }) => listWires(many, circuits)
+    })
+    timeNew(`wiring examined whole, ${design.units.length} units`, '20 ms', 30, {
+      make: () => {
+        const clone = structuredClone(design)
+        return { clone, circuits: circuitsOf(clone) }
+      },
+      work: ({ clone, circuits }) => examineWiring(clone, circuits)
+    })
   }
   let step = 0
   time('examine panel and sight again while dragging one unit', '4 ms', 200, () => {

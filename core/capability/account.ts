@@ -1,6 +1,6 @@
 import { isFor, type FunctionName, type Need, type SignalName } from '../catalogue'
-import type { Design, DesignUnit } from '../design'
-import { closed, positionsOf, supplyOf } from '../power'
+import { besidesPosition, remember, type Design, type DesignUnit } from '../design'
+import { closed, positionsOf, powerModel, supplyOf } from '../power'
 import { NOTHING, type Atoms } from './atoms'
 import { hornOf, leastFixedPoint, proofOf, type Horn } from './horn'
 import { rulesOf, wellPlaced, type Goal, type Part, type PartKind } from './rules-of'
@@ -16,6 +16,38 @@ export interface Disjoint {
   atLeast: boolean
 }
 
+/** What is given with the switches so, and the name it is remembered by. */
+interface Given {
+  atoms: Int32Array
+  key: string
+}
+/** The rules of a design, and what was asked of them: the same for all designs in which the same rests on the same. */
+const reckoningOf = remember(
+  (design: Design) => {
+    const { atoms, rules, ties } = rulesOf(design)
+    return {
+      atoms,
+      ties,
+      horn: hornOf(atoms.count, rules),
+      normal: positionsOf(supplyOf(design), 'normal') as Positions,
+      givens: new Map<Positions, Given>(),
+      remembered: new Map<string, Int32Array>(),
+      given: [...new Set(design.units.flatMap(unit => unit.item.provides))]
+    }
+  },
+  design => {
+    const { supply, sources } = powerModel(design)
+    return [
+      supply,
+      design.circuits,
+      ...design.brief.flying,
+      ...sources.flatMap(source => [source.id, source.name]),
+      ...design.links,
+      ...design.units.map(besidesPosition)
+    ]
+  }
+)
+
 /** So many tries are spent on a second or third chain before it is said that there are at least so many. */
 const MOST_TRIES = 400
 
@@ -29,17 +61,19 @@ export class Account {
   private readonly normal: Positions
   private readonly ties: readonly number[]
   /** What is given in each setting of the switches that was asked for, and by what name it is remembered. */
-  private readonly givens = new Map<Positions, { atoms: Int32Array; key: string }>()
-  private readonly remembered = new Map<string, Int32Array>()
-  private readonly given: FunctionName[]
+  private readonly givens: Map<Positions, Given>
+  private readonly remembered: Map<string, Int32Array>
+  private readonly given: readonly FunctionName[]
 
   constructor(readonly design: Design) {
-    const { atoms, rules, ties } = rulesOf(design)
+    const { atoms, horn, ties, normal, givens, remembered, given } = reckoningOf(design)
     this.atoms = atoms
+    this.horn = horn
     this.ties = ties
-    this.horn = hornOf(atoms.count, rules)
-    this.normal = positionsOf(supplyOf(design), 'normal')
-    this.given = [...new Set(design.units.flatMap(unit => unit.item.provides))]
+    this.normal = normal
+    this.givens = givens
+    this.remembered = remembered
+    this.given = given
   }
 
   /** Every part that may fail. */
@@ -47,7 +81,7 @@ export class Account {
     return this.atoms.parts
   }
   /** What is given with the switches so: every part whole, the ties closed that they close. */
-  private givenIn(positions: Positions): { atoms: Int32Array; key: string } {
+  private givenIn(positions: Positions): Given {
     const known = this.givens.get(positions)
     if (known) return known
     const ties = supplyOf(this.design).ties.filter(tie => closed(tie, positions))
@@ -63,6 +97,12 @@ export class Account {
   }
   /** What holds with these parts lost, with the switches as in normal flight where nothing else is said. */
   private holding(lost: readonly Part[] = [], positions: Positions = this.normal): Int32Array {
+    if (lost.length === 0 && positions === this.normal) return (this.whole ??= this.reckoned([], positions))
+    return this.reckoned(lost, positions)
+  }
+  /** What holds with everything whole: asked most. */
+  private whole?: Int32Array
+  private reckoned(lost: readonly Part[], positions: Positions): Int32Array {
     // A part of another design has no number here, and nothing to lose.
     const gone = [...new Set(lost.map(part => this.atoms.part(part.kind, part.id)))]
       .filter(at => at !== NOTHING)

@@ -43,8 +43,16 @@ export const settingsOf = (design: Design): Setting[] => settingsBy(design, fals
 /** The one switch that brings a goal back after these losses; nothing where none does. */
 export const rescueOf = (design: Design, dead: readonly Part[], goal: Goal): Setting['moved'] | undefined =>
   oneMoved(design).find(({ positions }) => accountOf(design).works(goal, dead, positions))?.moved
-/** Single losses that take a goal and that no one switch brings back. */
-export const stubbornLosses = (design: Design, goal: Goal): Part[] =>
-  accountOf(design)
-    .singles(goal)
-    .filter(part => rescueOf(design, [part], goal) === undefined)
+const stubborn = new WeakMap<Design, Map<Goal, readonly Part[]>>()
+/** Single losses that take a goal and that no one switch brings back. Several rules ask the same of a design. */
+export function stubbornLosses(design: Design, goal: Goal): readonly Part[] {
+  const known = stubborn.get(design) ?? new Map<Goal, readonly Part[]>()
+  stubborn.set(design, known)
+  const losses =
+    known.get(goal) ??
+    accountOf(design)
+      .singles(goal)
+      .filter(part => rescueOf(design, [part], goal) === undefined)
+  known.set(goal, losses)
+  return losses
+}

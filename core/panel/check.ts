@@ -228,54 +228,37 @@ export function misfitsBetween(a: Placed, b: Placed, leastWebMm: number): readon
   if (dx > a.halfMm.x + b.halfMm.x + leastWebMm || dy > a.halfMm.y + b.halfMm.y + leastWebMm) return NONE
   if (dx * dx + dy * dy > (a.reachMm + b.reachMm + leastWebMm) ** 2) return NONE
   const found: Misfit[] = []
-  const about = { other: b.id, otherName: b.label }
+  /** Something in the way, written out: it is made by the thousand while places are tried. */
+  const tell = (
+    code: Misfit['code'],
+    { measuredMm, limitMm }: Pick<Misfit, 'measuredMm' | 'limitMm'>,
+    basis: Basis,
+    pair: Misfit['pair']
+  ) => {
+    found.push({ code, measuredMm, limitMm, other: b.id, otherName: b.label, basis, pair })
+  }
   const bezels = gap(a.bezel, b.bezel)
   if (bezels < -TOUCH_MM)
-    found.push({
-      ...about,
-      code: 'bezel-overlap',
-      measuredMm: bezels,
-      limitMm: 0,
-      basis: DRAWN,
-      pair: { mine: a.bezel, theirs: b.bezel }
-    })
+    tell('bezel-overlap', { measuredMm: bezels, limitMm: 0 }, DRAWN, { mine: a.bezel, theirs: b.bezel })
   if (a.cutout && b.cutout && !shareOpening(a, b, leastWebMm)) {
     const web = gap(a.cutout, b.cutout)
     if (web < leastWebMm - TOUCH_MM)
-      found.push({
-        ...about,
-        code: 'web',
-        measuredMm: web,
-        limitMm: leastWebMm,
-        basis: ENTERED('minimum web set for this panel'),
-        pair: { mine: a.cutout, theirs: b.cutout }
+      tell('web', { measuredMm: web, limitMm: leastWebMm }, ENTERED('minimum web set for this panel'), {
+        mine: a.cutout,
+        theirs: b.cutout
       })
   }
   if (a.behind && b.behind) {
     const behind = gap(a.behind, b.behind)
     if (behind < -TOUCH_MM && Math.min(a.depthMm, b.depthMm) > 0)
-      found.push({
-        ...about,
-        code: 'behind-overlap',
-        measuredMm: behind,
-        limitMm: 0,
-        basis: DRAWN,
-        pair: { mine: a.behind, theirs: b.behind }
-      })
+      tell('behind-overlap', { measuredMm: behind, limitMm: 0 }, DRAWN, { mine: a.behind, theirs: b.behind })
   }
   if (found.length === 0)
     for (const screw of a.screws)
       for (const other of b.screws) {
         const clear = gap(screw, other)
         if (clear < -TOUCH_MM && found.length === 0)
-          found.push({
-            ...about,
-            code: 'screw',
-            measuredMm: clear,
-            limitMm: 0,
-            basis: DRAWN,
-            pair: { mine: screw, theirs: other }
-          })
+          tell('screw', { measuredMm: clear, limitMm: 0 }, DRAWN, { mine: screw, theirs: other })
       }
   for (const [one, other] of [
     [a, b],
@@ -285,14 +268,12 @@ export function misfitsBetween(a: Placed, b: Placed, leastWebMm: number): readon
     for (const screw of one.screws) {
       const clear = gap(screw, other.cutout)
       if (clear < -TOUCH_MM) {
-        found.push({
-          ...about,
-          code: 'screw',
-          measuredMm: clear,
-          limitMm: 0,
-          basis: DRAWN,
-          pair: one === a ? { mine: screw, theirs: other.cutout } : { mine: other.cutout, theirs: screw }
-        })
+        tell(
+          'screw',
+          { measuredMm: clear, limitMm: 0 },
+          DRAWN,
+          one === a ? { mine: screw, theirs: other.cutout } : { mine: other.cutout, theirs: screw }
+        )
         break
       }
     }

@@ -1,8 +1,17 @@
 import type { Item } from '../catalogue'
 import type { Steps } from '../design'
 import { misfitsBetween, misfitsWithGround, stands, type Misfit } from './check'
-import { extent } from './geometry'
-import { anyFree, cutDown, firstFree, freeGround, measuresOf, nearestFree, type FreeGround, type Measure } from './free'
+import { extent, figureAt, gap, TOUCH_MM } from './geometry'
+import {
+  anyFree,
+  cutDown,
+  firstPlace,
+  freeGround,
+  measuresOf,
+  nearestFree,
+  type FreeGround,
+  type Measure
+} from './free'
 import { groundOf, setDown, shiftZone, zoneFigure, type Footprint, type Ground, type Placed } from './place'
 
 export interface Fit {
@@ -48,13 +57,13 @@ export function findPlace(item: Item, others: readonly Placed[], ground: Ground,
   if (!item.face) return {}
   const stacked = stackPlaces(item, others, ground)[0]
   if (stacked) return { at: stacked }
-  const at = firstFree(freeGround(item, others, ground, stepMm))
+  const at = firstPlace(item, others, ground, stepMm)
   if (at) return { at }
   const bare = anyFree(item, [], ground, ANY_MM)
   if (bare) return { bare, nearest: leastInTheWay(item, freeGround(item, [], ground, COARSE_MM), others, ground) }
   const best = missOf(item, [], ground)
   if (!best) return { bare }
-  const small = firstFree(freeGround(cutDown(item, best.mm, best.measure), [], ground, COARSE_MM)) ?? { xMm: 0, yMm: 0 }
+  const small = firstPlace(cutDown(item, best.mm, best.measure), [], ground, COARSE_MM) ?? { xMm: 0, yMm: 0 }
   return {
     bare,
     nearest: {
@@ -82,6 +91,15 @@ function leastInTheWay(item: Item, free: FreeGround, others: readonly Placed[], 
     for (const [from, to] of row.runs)
       for (let x = from; x <= to; x += LOOK_MM) {
         const inTheWay = beside.filter(other => Math.abs(other.x - x) <= halfMm.x + other.halfMm.x + web)
+        // The bezels alone may be more in the way already than all is at the best place so far.
+        const bezel = figureAt(item.face!.bezel, x, row.y)
+        let overlap = 0
+        for (const other of inTheWay) {
+          const bezels = gap(bezel, other.bezel)
+          if (bezels < -TOUCH_MM) overlap -= bezels
+          if (overlap >= least) break
+        }
+        if (overlap >= least) continue
         const here = setDown(unit, x, row.y)!
         const misfits: Misfit[] = []
         let sum = 0

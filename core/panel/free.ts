@@ -287,6 +287,14 @@ export const freeGround = (item: Footprint, others: readonly Placed[], ground: G
 export const anyFree = (item: Footprint, others: readonly Placed[], ground: Ground, stepMm: number): boolean =>
   sweep({ item, others, ground, stepMm, firstOnly: true }).rows.some(row => row.runs.length > 0)
 
+/** The first free point from the top, from the left; looks no further than it. */
+export const firstPlace = (
+  item: Footprint,
+  others: readonly Placed[],
+  ground: Ground,
+  stepMm: number
+): { xMm: number; yMm: number } | undefined => firstFree(sweep({ item, others, ground, stepMm, firstOnly: true }))
+
 function sweep({
   item,
   others,

@@ -443,12 +443,13 @@ export class Plate {
     if (!here) return []
     const [u, v] = [x - x0 - (here.column + 0.5) * dx, y - y0 - (here.row + 0.5) * dy]
     const shape = shapeOf(dx, dy)
+    const terms = TERMS.map(([p, q]) => u ** p * v ** q)
     const found: [number, number][] = []
     for (const [corner, [sx, sy]] of CORNERS.entries()) {
       const first = 3 * this.number(here.column + (sx > 0 ? 1 : 0), here.row + (sy > 0 ? 1 : 0))
       for (let f = 0; f < 3; f++) {
         let sum = 0
-        for (let t = 0; t < TERMS.length; t++) sum += u ** TERMS[t]![0] * v ** TERMS[t]![1] * shape[t]![3 * corner + f]!
+        for (let t = 0; t < terms.length; t++) sum += terms[t]! * shape[t]![3 * corner + f]!
         found.push([first + f, sum])
       }
     }

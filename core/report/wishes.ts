@@ -14,15 +14,22 @@ const same = (text: string, name: string): boolean => [name, `${name}s`, `${name
 const names = (text: string, name: string): boolean =>
   ` ${text} `.includes(` ${name} `) || ` ${text} `.includes(` ${name}s `) || ` ${text} `.includes(` ${name}es `)
 
-/** The word of the trade that a wish is about: the longest kind or function named in it. */
-function subjectOf(text: string): { kind?: Kind; function?: FunctionName } | undefined {
-  const found = [
-    ...FUNCTIONS.map(name => ({ name: name as string, function: name })),
-    ...KINDS.map(name => ({ name: name as string, kind: name }))
-  ]
-    .filter(one => names(text, one.name))
-    .sort((a, b) => b.name.length - a.name.length)[0]
-  return found
+interface Subject {
+  name: string
+  kind?: Kind
+  function?: FunctionName
+}
+/** Every word of the trade, the longest first. */
+const SUBJECTS: readonly Subject[] = [
+  ...FUNCTIONS.map(name => ({ name, function: name })),
+  ...KINDS.map(name => ({ name, kind: name }))
+].sort((a, b) => b.name.length - a.name.length)
+const subjects = new WeakMap<readonly string[], readonly (Subject | undefined)[]>()
+/** The word of the trade that each wish is about: the longest kind or function named in it. */
+function subjectsOf(wishes: readonly string[]): readonly (Subject | undefined)[] {
+  const known = subjects.get(wishes) ?? wishes.map(words => SUBJECTS.find(one => names(plain(words), one.name)))
+  subjects.set(wishes, known)
+  return known
 }
 const isOf = (unit: DesignUnit, text: string): boolean =>
   same(text, unit.label.toLowerCase()) ||
@@ -65,7 +72,7 @@ export function wishFindings(
     ]
   })
   const wished = design.brief.wishes.flatMap((words, index): Finding[] => {
-    const subject = subjectOf(plain(words))
+    const subject = subjectsOf(design.brief.wishes)[index]
     if (!subject) return []
     const there = subject.function
       ? works.has(subject.function)

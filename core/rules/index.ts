@@ -2,7 +2,7 @@ import { accountOf, type Part } from '../capability'
 import type { FunctionName } from '../catalogue'
 import { RulePack, type Clause, type HandCheck } from '../document'
 import type { Basis, Design, Finding } from '../design'
-import { onDay, say, thing, type Phrase } from '../quantity'
+import { onDay, say, SILENT, thing, type Phrase } from '../quantity'
 import { briefFindings } from './brief'
 import { holds } from './condition'
 import approval from './packs/approval.json'
@@ -88,7 +88,28 @@ function lapseOf(
   return undefined
 }
 
-function judge(pack: RulePack, clause: Clause, evidence: Evidence, today: string | undefined): ClauseResult {
+/** What a person has said of clauses, by their keys. */
+interface Said {
+  answers: ReadonlyMap<string, HandCheck>
+  confirmed: ReadonlyMap<string, string>
+}
+/** An answer of this option comes before one of the aeroplane; of two the first counts. */
+function saidOf({ handChecks, confirmed }: Design): Said {
+  const answers = new Map<string, HandCheck>()
+  for (const check of handChecks) {
+    const known = answers.get(check.clause)
+    if (!known || (known.option === undefined && check.option !== undefined)) answers.set(check.clause, check)
+  }
+  return { answers, confirmed: new Map(confirmed.toReversed().map(one => [one.clause, one.on])) }
+}
+
+/** What every clause is held against. */
+interface Asking {
+  evidence: Evidence
+  said: Said
+  today: string | undefined
+}
+function judge(pack: RulePack, clause: Clause, { evidence, said, today }: Asking): ClauseResult {
   const { design } = evidence
   const key = `${pack.id}/${clause.id}`
   const applies = clause.applies === undefined ? true : holds(clause.applies, design)
@@ -99,57 +120,55 @@ function judge(pack: RulePack, clause: Clause, evidence: Evidence, today: string
         .sort()
         .join(', ')}`
     : 'does not apply'
-  // An answer of this option comes before one of the aeroplane.
-  const answers = design.handChecks.filter(check => check.clause === key)
-  const hand = answers.find(check => check.option !== undefined) ?? answers[0]
+  const hand = said.answers.get(key)
   const due = dueOf(clause, hand)
   const lapsed = hand && lapseOf(hand, due, about, today)
-  const confirmedOn = design.confirmed.find(one => one.clause === key)?.on
-  const base = {
+  const confirmedOn = said.confirmed.get(key)
+  const result: ClauseResult = {
     key,
     pack: pack.id,
     clause,
+    state: 'does not apply',
+    by: [],
+    lacks: [],
+    because: SILENT,
     hand,
     lapsed,
+    due: undefined,
     about,
     confirmedOn,
-    recalled: pack.fromMemory && confirmedOn === undefined,
-    by: [] as ClauseResult['by'],
-    lacks: [] as FunctionName[]
+    recalled: pack.fromMemory && confirmedOn === undefined
   }
-  if (!standing)
-    return { ...base, state: 'does not apply', because: say`${clause.otherwise ?? 'its conditions do not hold'}` }
-  if (hand && !lapsed)
-    return {
-      ...base,
-      due,
-      state: hand.state,
-      because: say`entered by you${hand.on ? say` on ${onDay(hand.on)}` : ''}${hand.note ? `: ${hand.note}` : ''}`
-    }
-  if (applies === 'not said')
-    return {
-      ...base,
-      state: 'check by hand',
-      because: say`Brief does not say yet which airspace it is to enter.`
-    }
+  const so = (state: ClauseState, because: Phrase): ClauseResult => {
+    result.state = state
+    result.because = because
+    return result
+  }
+  if (!standing) return so('does not apply', say`${clause.otherwise ?? 'its conditions do not hold'}`)
+  if (hand && !lapsed) {
+    result.due = due
+    return so(
+      hand.state,
+      say`entered by you${hand.on ? say` on ${onDay(hand.on)}` : ''}${hand.note ? `: ${hand.note}` : ''}`
+    )
+  }
+  if (applies === 'not said') return so('check by hand', say`Brief does not say yet which airspace it is to enter.`)
   // A date that has passed is not something to look at: the test is due.
-  if (lapsed && due !== undefined && today !== undefined && due < today)
-    return { ...base, due, state: 'missing', because: lapsed }
+  if (lapsed && due !== undefined && today !== undefined && due < today) {
+    result.due = due
+    return so('missing', lapsed)
+  }
   const by = new Map<string, ClauseResult['by'][number]>()
   for (const { unit, name } of standing.by) {
-    const entry = by.get(unit.id) ?? { unit: unit.id, label: unit.label, functions: [] }
-    if (!entry.functions.includes(name)) entry.functions.push(name)
-    by.set(unit.id, entry)
+    const entry = by.get(unit.id)
+    if (!entry) by.set(unit.id, { unit: unit.id, label: unit.label, functions: [name] })
+    else if (!entry.functions.includes(name)) entry.functions.push(name)
   }
+  result.by = [...by.values()]
+  result.lacks = standing.lacks
   // What is met says its note; what is not says why, and its note stands beside it.
   const reasons = standing.state === 'met' && clause.note ? [say`${clause.note}`] : standing.because
-  return {
-    ...base,
-    state: standing.state,
-    by: [...by.values()],
-    lacks: standing.lacks,
-    because: joined(lapsed ? [lapsed, ...reasons] : reasons)
-  }
+  return so(standing.state, joined(lapsed ? [lapsed, ...reasons] : reasons))
 }
 
 /**
@@ -184,7 +203,8 @@ export function examineRules(
   packs: readonly RulePack[] = [...PACKS, ...design.packs]
 ): RulesReport {
   const evidence: Evidence = { design, account: accountOf(design), overloaded }
-  const clauses = packs.flatMap(pack => pack.clauses.map(clause => judge(pack, clause, evidence, today)))
+  const asking: Asking = { evidence, said: saidOf(design), today }
+  const clauses = packs.flatMap(pack => pack.clauses.map(clause => judge(pack, clause, asking)))
   const byId = new Map(packs.map(pack => [pack.id, pack]))
   const findings: Finding[] = clauses
     .filter(one => one.state === 'missing')

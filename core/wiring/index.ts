@@ -1,6 +1,6 @@
 import { cablesOf, type Chain } from '../cables'
-import type { Circuit, Feeder } from '../power'
-import type { Design, Finding } from '../design'
+import { supplyOf, type Circuit, type Feeder } from '../power'
+import { besidesPanel, besidesPosition, remember, type Design, type DesignUnit, type Finding } from '../design'
 import { disturbances, magnetometerFindings, type Disturbance } from './field/magnetometer'
 import { ironFindings, ironNear, type IronNear } from './field/iron'
 import { openingFindings, standingFindings, standingsOf, type Standing } from './field/standing'
@@ -59,19 +59,63 @@ export interface WiringReport {
   findings: Finding[]
 }
 
+/** Whether a wire may end at a unit, or what wires do to it is asked. */
+const isWired = ({ item }: DesignUnit): boolean =>
+  item.power !== undefined ||
+  item.battery !== undefined ||
+  item.ports.length > 0 ||
+  item.provides.some(name => name === 'starter' || name === 'magnetic sensing')
+
+/** All wires with what they make up and what is wrong with them. What has no wire leaves them as they are. */
+const harnessOf = remember(
+  (design: Design, circuits: readonly Circuit[], feeders: readonly Feeder[]) => {
+    const { wires, findings } = listWires(design, circuits, feeders)
+    const { chains: can } = cablesOf(design)
+    const bundles = bundlesOf(design, wires)
+    const joints = jointsOf(design, wires, { bundles, chains: can })
+    const chains = radioChains(design, wires)
+    const disturbed = disturbances(design, wires)
+    return {
+      wires,
+      can,
+      bundles,
+      joints,
+      bill: billOf(design, wires, { bundles, joints }),
+      chains,
+      disturbed,
+      findings: [
+        ...groundLoopFindings(design, circuits),
+        ...findings,
+        ...pinFindings(design, wires),
+        ...wayFindings(design, wires, bundles),
+        ...reachFindings(design, wires, can),
+        ...coaxFindings(design, chains)
+      ],
+      disturbanceFindings: magnetometerFindings(design, disturbed)
+    }
+  },
+  (design, circuits, feeders) => [
+    design.optionId,
+    circuits,
+    feeders,
+    supplyOf(design),
+    design.circuits,
+    design.links,
+    design.busOrders,
+    design.wires,
+    ...besidesPanel(design.airframe),
+    ...design.units.flatMap(unit => (isWired(unit) ? [besidesPosition(unit)] : []))
+  ]
+)
+
 /** Examines who talks to whom, lists every wire with its length and pins, and looks at buses, ways, radio and magnetometers. */
 export function examineWiring(
   design: Design,
   circuits: readonly Circuit[],
   feeders: readonly Feeder[] = []
 ): WiringReport {
-  const { wires, findings } = listWires(design, circuits, feeders)
-  const { chains: can } = cablesOf(design)
-  const bundles = bundlesOf(design, wires)
-  const joints = jointsOf(design, wires, { bundles, chains: can })
-  const chains = radioChains(design, wires)
+  const { wires, bundles, joints, bill, can, chains, disturbed, ...found } = harnessOf(design, circuits, feeders)
   const aerials = examineAntennas(design)
-  const disturbed = disturbances(design, wires)
   const iron = ironNear(design)
   const standings = standingsOf(design)
   const tubes = tubeLines(design)
@@ -81,7 +125,7 @@ export function examineWiring(
     totalMassKg: wires.reduce((sum, wire) => sum + wire.massKg, 0),
     bundles,
     joints,
-    bill: billOf(design, wires, { bundles, joints }),
+    bill,
     can,
     radio: { chains, ...aerials },
     disturbances: disturbed,
@@ -91,14 +135,9 @@ export function examineWiring(
     findings: [
       ...linkFindings(design),
       ...lampFindings(design),
-      ...groundLoopFindings(design, circuits),
-      ...findings,
-      ...pinFindings(design, wires),
-      ...wayFindings(design, wires, bundles),
-      ...reachFindings(design, wires, can),
-      ...coaxFindings(design, chains),
+      ...found.findings,
       ...antennaFindings(design, aerials),
-      ...magnetometerFindings(design, disturbed),
+      ...found.disturbanceFindings,
       ...ironFindings(design, iron),
       ...standingFindings(design, standings),
       ...openingFindings(design),

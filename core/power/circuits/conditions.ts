@@ -101,7 +101,8 @@ export function lieOf(design: Design, unit: DesignUnit): Lie {
     wireC: wiring.wireC,
     altitudeFt: wiring.altitudeFt,
     ambientC: Number.isFinite(ambientC) ? ambientC : wiring.ambientC,
-    ...fullest,
+    bundleWires: fullest.bundleWires,
+    loadedShare: fullest.loadedShare,
     counted: wiring.bundleWires === undefined || wiring.loadedShare === undefined
   }
 }

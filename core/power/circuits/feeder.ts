@@ -103,7 +103,9 @@ function wireFor(
 }
 /** A feeder lies by itself, not in a bundle (our assumption); heat and height are those of the other wires. */
 const lieAlone = ({ airframe: { wiring } }: Design): Lie => ({
-  ...wiring,
+  wireC: wiring.wireC,
+  altitudeFt: wiring.altitudeFt,
+  ambientC: wiring.ambientC,
   bundleWires: 1,
   loadedShare: wiring.loadedShare ?? 0.2
 })

@@ -2,9 +2,9 @@ import type { FlightPhase } from '../../catalogue'
 import { remember } from '../../design'
 import { insideOhm, openCircuitV } from '../endurance/discharge'
 import { isShed } from '../endurance/shed'
-import { MAIN_ALTERNATOR } from '../../document'
+import { MAIN_ALTERNATOR, type Tie } from '../../document'
 import { isDeadField, networkOf, NETWORKS_KEPT, type PowerModel, type SourceAt } from '../supply/model'
-import { gathered, reached, solveNetwork, type Draw, type Feed } from '../supply/network'
+import { gathered, reached, solveNetwork, type Draw, type Feed, type Network } from '../supply/network'
 import { blocksOf, coilsOf, regulatedV } from '../supply/tie'
 import { Wired, type Failure } from '../supply/wired'
 import { fieldA, idlesIn, onIn, quotedA } from './load'
@@ -39,20 +39,7 @@ export function givesIn(source: SourceAt & { kind: 'alternator' }, phase: Flight
 
 type Asker = (setting: Setting, phase: FlightPhase, ampsOf: AmpsOf) => Answer
 /** One that keeps what it was asked, for all designs in which the network is the same. */
-const askerOf = remember(
-  (model: PowerModel): Asker => {
-    const ask = newAsker(model)
-    const answers = new Map<string, Answer>()
-    return (setting, phase, ampsOf) => {
-      const key = `${phase} ${ampsOf} ${nameOf(setting)}`
-      const answer = answers.get(key) ?? ask(setting, phase, ampsOf)
-      answers.set(key, answer)
-      return answer
-    }
-  },
-  networkOf,
-  NETWORKS_KEPT
-)
+const askerOf = remember(newAsker, networkOf, NETWORKS_KEPT)
 const askers = new WeakMap<PowerModel, Asker>()
 /**
  * Asks the network for what every tie and source carries in a setting and a phase, with loads at their usual or at their most;
@@ -63,9 +50,25 @@ export function asker(model: PowerModel): Asker {
   askers.set(model, known)
   return known
 }
+const names = new WeakMap<ReadonlyMap<string, string>, string>()
+function nameOfPositions(positions: ReadonlyMap<string, string>): string {
+  const known = names.get(positions) ?? JSON.stringify([...positions].flat())
+  names.set(positions, known)
+  return known
+}
 /** What tells one setting from another. */
-const nameOf = ({ positions, failure, shed, alternatorShare, afterDip }: Setting): string =>
-  JSON.stringify([[...positions].flat(), failure.sources, failure.ties, failure.buses, shed, alternatorShare, afterDip])
+const nameOf = ({ positions, failure: { sources, ties, buses }, shed, alternatorShare, afterDip }: Setting): string =>
+  `${nameOfPositions(positions)} ${JSON.stringify([sources, ties, buses, shed, alternatorShare, afterDip])}`
+
+/** What of the network stands with the switches so and these sources giving, whatever draws. */
+interface Standing {
+  network: Omit<Network, 'draws'>
+  live: readonly SourceAt[]
+  reached: readonly boolean[]
+  ties: readonly Tie[]
+  /** Coils and fields. */
+  draws: readonly Draw[]
+}
 
 function newAsker(model: PowerModel): Asker {
   const { design, supply, sources } = model
@@ -85,10 +88,17 @@ function newAsker(model: PowerModel): Asker {
         ]
       : []
   )
+  // Phases in which the same is on are one to the network.
+  const onNames = new Map<FlightPhase, string>()
+  const onName = (phase: FlightPhase): string => {
+    const known = onNames.get(phase) ?? hung.map(one => (onIn(one.power, phase) ? '1' : '0')).join('')
+    onNames.set(phase, known)
+    return known
+  }
   const known = new Map<string, Draw[]>()
   const drawsIn = (phase: FlightPhase, ampsOf: AmpsOf, { shed, failure }: Setting): Draw[] => {
     const fieldDead = failure.sources?.includes(MAIN_ALTERNATOR) ?? false
-    const key = `${phase} ${ampsOf} ${shed} ${fieldDead}`
+    const key = `${onName(phase)} ${ampsOf} ${shed} ${fieldDead}`
     let draws = known.get(key)
     if (!draws) {
       draws = gathered(
@@ -106,27 +116,29 @@ function newAsker(model: PowerModel): Asker {
     }
     return draws
   }
-  return (setting, phase, ampsOf) => {
-    const { positions, failure, alternatorShare, afterDip } = setting
+  /** Of each source how much it may give in a phase. */
+  const givenIn = (phase: FlightPhase, share: number | undefined): readonly number[] =>
+    sources.map(source => (source.kind === 'battery' ? Infinity : givesIn(source, phase, share)))
+  const standings = new Map<string, Standing>()
+  const standingIn = ({ positions, failure }: Setting, gives: readonly number[], key: string): Standing => {
+    const before = standings.get(key)
+    if (before) return before
     const failed = new Set(failure.sources)
-    const live = sources.filter(
-      source => !failed.has(source.id) && (source.kind === 'battery' || givesIn(source, phase, alternatorShare) > 0)
-    )
-    const feeds = live.map((source): Feed =>
-      source.kind === 'battery'
-        ? {
-            node: wired.node(source.id),
-            emfV: openCircuitV(source.chemistry, 1, blocks),
-            ohm: insideOhm(source.chemistry, source.capacityAh, blocks),
-            limitA: Infinity
-          }
-        : {
-            node: wired.node(source.id),
-            emfV: regulatedV(systemV),
-            ohm: 0.005,
-            limitA: givesIn(source, phase, alternatorShare)
-          }
-    )
+    const live = sources.filter((source, at) => !failed.has(source.id) && gives[at]! > 0)
+    const feeds = sources.flatMap((source, at): Feed[] => {
+      if (failed.has(source.id) || gives[at]! <= 0) return []
+      const node = wired.node(source.id)
+      return source.kind === 'battery'
+        ? [
+            {
+              node,
+              emfV: openCircuitV(source.chemistry, 1, blocks),
+              ohm: insideOhm(source.chemistry, source.capacityAh, blocks),
+              limitA: Infinity
+            }
+          ]
+        : [{ node, emfV: regulatedV(systemV), ohm: 0.005, limitA: gives[at]! }]
+    })
     const here = wired.failing(failure)
     const cut = new Set([...(failure.ties ?? []), ...(failure.buses ?? [])])
     const coils = coilsOf(supply, positions)
@@ -143,25 +155,37 @@ function newAsker(model: PowerModel): Asker {
         ? [{ node: wired.node(source.id), kind: 'constant current', amps: fieldA(model, source), atV: 14, minV: 1 }]
         : []
     )
-    const network = {
-      nodes: here.nodes,
-      branches: here.closedBranches(positions),
-      feeds,
-      draws: [...drawsIn(phase, ampsOf, setting), ...coils, ...fields]
+    const branches = here.closedBranches(positions)
+    const network = { nodes: here.nodes, branches, feeds }
+    const made = {
+      network,
+      live,
+      reached: reached(network),
+      ties: here.closedTies(positions),
+      draws: [...coils, ...fields]
     }
-    const solved = afterDip
-      ? solveNetwork(
-          network,
-          Array.from({ length: here.nodes }, () => LOW_V),
-          reached(network),
-          true
-        )
-      : solveNetwork(network)
-    const down = new Set(failure.buses)
-    return {
-      tieA: new Map(here.closedTies(positions).map((tie, at) => [tie.id, Math.abs(solved.branchA[at]!)])),
-      sourceA: new Map(live.map((source, at) => [source.id, solved.feedA[at]!])),
-      volts: new Map([...here.index].map(([id, node]) => [id, down.has(id) ? 0 : solved.volts[node]!]))
+    standings.set(key, made)
+    return made
+  }
+  const answers = new Map<string, Answer>()
+  return (setting, phase, ampsOf) => {
+    const gives = givenIn(phase, setting.alternatorShare)
+    const name = `${nameOf(setting)} ${gives.join(' ')}`
+    const key = `${name} ${ampsOf} ${onName(phase)}`
+    const answered = answers.get(key)
+    if (answered) return answered
+    const standing = standingIn(setting, gives, name)
+    const { nodes } = standing.network
+    const network = { ...standing.network, draws: [...drawsIn(phase, ampsOf, setting), ...standing.draws] }
+    const low = setting.afterDip ? Array.from({ length: nodes }, () => LOW_V) : undefined
+    const solved = solveNetwork(network, low, standing.reached, setting.afterDip)
+    const down = new Set(setting.failure.buses)
+    const answer = {
+      tieA: new Map(standing.ties.map((tie, at) => [tie.id, Math.abs(solved.branchA[at]!)])),
+      sourceA: new Map(standing.live.map((source, at) => [source.id, solved.feedA[at]!])),
+      volts: new Map([...wired.index].map(([id, node]) => [id, down.has(id) ? 0 : solved.volts[node]!]))
     }
+    answers.set(key, answer)
+    return answer
   }
 }

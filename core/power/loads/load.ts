@@ -68,6 +68,8 @@ export interface UnitLoad {
   fiveSecondsA: number
   fiveMinutesA: number
   startsA?: number
+  /** What it draws when it does not transmit. */
+  quietA: number
 }
 const NOTHING = {
   quietA: 0,
@@ -79,20 +81,19 @@ const NOTHING = {
   fiveMinutesA: 0
 }
 
-const known = new WeakMap<DesignUnit, Map<string, UnitLoad & { quietA: number }>>()
+const known = new WeakMap<DesignUnit, Map<string, UnitLoad>>()
 /**
- * Amps of a unit in a phase, at a voltage; 0 where it is off. `quietA` is what it draws when it does not transmit. A unit is
- * asked in every phase by many: it is worked out once.
+ * Amps of a unit in a phase, at a voltage; 0 where it is off. A unit is asked in every phase by many: it is worked out once.
  */
-export function unitAmps(unit: DesignUnit, phase: FlightPhase, volts: number): UnitLoad & { quietA: number } {
-  const of = known.get(unit) ?? new Map<string, UnitLoad & { quietA: number }>()
+export function unitAmps(unit: DesignUnit, phase: FlightPhase, volts: number): UnitLoad {
+  const of = known.get(unit) ?? new Map<string, UnitLoad>()
   known.set(unit, of)
   const key = `${phase} ${volts}`
   const amps = of.get(key) ?? workedOut(unit, phase, volts)
   of.set(key, amps)
   return amps
 }
-function workedOut(unit: DesignUnit, phase: FlightPhase, volts: number): UnitLoad & { quietA: number } {
+function workedOut(unit: DesignUnit, phase: FlightPhase, volts: number): UnitLoad {
   const { power } = unit.item
   const on = power && onIn(power, phase)
   const quoted = on ? quotedA(power) : NOTHING

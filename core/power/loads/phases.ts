@@ -73,6 +73,7 @@ const of = (unit: string, label: string, amps: number, patch: Partial<UnitLoad> 
   worstA: amps,
   fiveSecondsA: amps,
   fiveMinutesA: amps,
+  quietA: amps,
   ...patch
 })
 /** What the battery takes back after a start: for minutes, so in the maximum and not in what is for good. */
@@ -136,10 +137,7 @@ export function loadsByPhase(model: PowerModel): PhaseLoad[] {
   const ratedA = tied.reduce((total, one) => total + one.ratedA, 0)
   return phasesFlown(design).map((phase): PhaseLoad => {
     const byUnit = [
-      ...design.units.map((unit): UnitLoad => {
-        const { quietA: _, ...load } = unitAmps(unit, phase, volts)
-        return load
-      }),
+      ...design.units.flatMap((unit): UnitLoad[] => (unit.item.power ? [unitAmps(unit, phase, volts)] : [])),
       ...besidesUnits(model, phase, tied)
     ]
       .filter(load => load.worstA > 0)
