@@ -128,7 +128,8 @@ export const useBench = defineStore('bench', () => {
     const had = lastGiven
     const { report, number, apart } = await useExaminer().examine(of, had?.number)
     if (apart) besides = {}
-    const current = { ...had?.report, ...report } as Report
+    const findings = report.findings.map(one => (typeof one === 'number' ? had!.report.findings[one]! : one))
+    const current = { ...had?.report, ...report, findings } as Report
     lastGiven = { report: current, number }
     return current
   }

@@ -3,7 +3,7 @@ import { format } from 'date-fns'
 import { accountOf, functionsLost, type Part } from '#core/capability'
 import { failuresOf, pressDead, type FailureReport, type Pressed } from '#core/resilience'
 import type { Item } from '#core/catalogue'
-import { bendMap, examinePanel, type BendMap } from '#core/panel'
+import { bendMap, placedOn, type BendMap } from '#core/panel'
 import {
   backupFor,
   backupOffers,
@@ -28,7 +28,7 @@ import {
   type SplitSearch
 } from '#core/money'
 import { applyDiff, applyEdits, EditError, type Diff, type Project } from '#core/document'
-import { AS_FOUND, resolve, type FigureOf, type Progress, type Steps, type Working } from '#core/design'
+import { AS_FOUND, resolve, type FigureOf, type Finding, type Progress, type Steps, type Working } from '#core/design'
 import {
   additionOf,
   afterVisits,
@@ -73,8 +73,12 @@ export type { RoomAnswer } from '#core/report'
 /** Rooms whose reports are large, and often the same as were given last. */
 const LARGE = ['panel', 'strength', 'pilot', 'power', 'wiring', 'rules'] as const
 type Large = (typeof LARGE)[number]
-/** A report without the rooms that are as in the one given before it. */
-export type GivenReport = Omit<Report, Large> & Partial<Pick<Report, Large>>
+/**
+ * A report without the rooms that are as in the one given before it. Of a finding that was in that one as it is, its place there: a
+ * letter to the screen takes time by its length.
+ */
+export type GivenReport = Omit<Report, Large | 'findings'> &
+  Partial<Pick<Report, Large>> & { findings: (Finding | number)[] }
 /** Reports beside that of the option looked at, where they are others than were given last. */
 export interface Besides {
   asFound?: Report
@@ -206,10 +210,17 @@ function differencesIn(project: Project, first: string, second: string): Differe
   })
   return differences(of(first), of(second))
 }
-const omit = (report: Report, rooms: readonly Large[]): GivenReport =>
-  Object.fromEntries(
-    Object.entries(report).filter(([room]) => !rooms.includes(room as Large))
-  ) as unknown as GivenReport
+/** What of a report is another than in the one before it. */
+function since(before: Report, report: Report): GivenReport {
+  const kept = LARGE.filter(room => report[room] === before[room])
+  const known = new Map(before.findings.map((finding, at) => [finding, at]))
+  return {
+    ...(Object.fromEntries(
+      Object.entries(report).filter(([room]) => !kept.includes(room as Large))
+    ) as unknown as GivenReport),
+    findings: report.findings.map(finding => known.get(finding) ?? finding)
+  }
+}
 /** An option put off, and in what it differs from itself now. */
 export type PutOffStanding = Pick<PutOffOption, 'id' | 'name' | 'on' | 'matures'> & { rows: Difference[] }
 
@@ -246,9 +257,7 @@ const examiner = {
     const number = ++numbered
     given.current = { report, number }
     const apart = !same(given.asFound, foundParts(document())) || !same(given.agreed, agreedParts(document()))
-    if (!before) return { report, number, apart }
-    const kept = LARGE.filter(room => report[room] === before[room])
-    return { report: omit(report, kept), number, apart }
+    return { report: before ? since(before, report) : report, number, apart }
   },
   /** The aeroplane as found and the agreed plan. */
   besides(): Besides {
@@ -383,7 +392,7 @@ const examiner = {
   /** How far the face gives at points all over it. */
   bendMap(option: string): BendMap[] {
     const design = resolve(document(), option)
-    return bendMap(design, examinePanel(design).placed)
+    return bendMap(design, placedOn(design))
   },
   /** The odds of the job, or of one visit of it, in time and money. */
   jobOdds(option: string, pace: Omit<Pace, 'on'>, daysThere: number | undefined, visit?: string): JobOdds {

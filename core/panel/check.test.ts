@@ -5,7 +5,7 @@ import { applyEdits } from '../document'
 import { AS_FOUND, remediesOf, resolve } from '../design'
 import { boxFace, designWith, item, plainProject, projectWith, roundFace } from '../testing'
 import { demoCatalogue } from '../testing.demo'
-import { examinePanel, figureAreaMm2, findPlace, groundOf, openings, setDown, stands, zoneFigure } from '.'
+import { examinePanel, figureAreaMm2, findPlace, groundOf, openings, placedOn, setDown, stands, zoneFigure } from '.'
 
 const three = item({ id: 'three', face: roundFace(79.375) })
 const four = item({ id: 'four', face: roundFace(79.375) })
@@ -342,7 +342,7 @@ describe('radio stacks', () => {
     ])
     const report = examinePanel(design)
     expect(report.findings).toEqual([])
-    const cut = openings(report.placed, 6.35)
+    const cut = openings(placedOn(design), 6.35)
     expect(cut).toHaveLength(2)
     expect(cut.find(one => one.units.length === 2)!.figure).toEqual({
       kind: 'box',

@@ -344,7 +344,6 @@ function words(unit: Placed, misfit: Misfit, others: readonly Placed[]): Phrase 
 
 export interface PanelReport {
   findings: Finding[]
-  placed: readonly Placed[]
   /** Units meant for the face that have no position yet. */
   unplaced: readonly string[]
   /** Least metal anywhere between two holes or a hole and the edge, in mm; absent with fewer than one hole. */
@@ -498,11 +497,15 @@ export function withWaiting(design: Design, face: PanelReport): PanelReport {
  */
 export const examinePanel = (design: Design): PanelReport => withWaiting(design, examineFace(design))
 
+/** All that stands on the face, each thing set down where it is. */
+export const placedOn = ({ units }: Design): Placed[] =>
+  units.flatMap(unit => (unit.place.kind === 'panel' ? (setDownUnit(unit) ?? []) : []))
+
 /** The same of what has a position alone: what waits for one changes nothing on the face. */
 export function examineFace(design: Design): PanelReport {
   const ground = groundOf(design.airframe.panel)
   const onPanel = design.units.filter(unit => unit.place.kind === 'panel' && unit.at)
-  const placed = onPanel.flatMap(unit => setDownUnit(unit) ?? [])
+  const placed = placedOn(design)
   // What is locked stays, and a member of a row would take the others along.
   const fixed = new Set(onPanel.filter(unit => unit.locked || unit.row !== undefined).map(unit => unit.id))
   const findings: Finding[] = []
@@ -574,7 +577,6 @@ export function examineFace(design: Design): PanelReport {
   )
   return {
     findings,
-    placed,
     unplaced: [],
     leastMetalMm: between && least,
     leastMetalBetween: between,

@@ -28,7 +28,7 @@ export { cutCorners, leastInsideCorner, type CutCorner } from './inside-corners'
 export { feetOf } from './stiffeners'
 export { trueRing, type RingCorner } from './arcs'
 export { engravedLines, lettersLacking } from './engraving'
-export { examineFace, examinePanel, stands, withWaiting, type Misfit, type PanelReport } from './check'
+export { examineFace, examinePanel, placedOn, stands, withWaiting, type Misfit, type PanelReport } from './check'
 export { bayScrews, wayOut, type WayOut } from './access'
 export {
   bendMap,

@@ -5,7 +5,7 @@ import { applyEdits, type Stiffener } from '../document'
 import { examineOption } from '../report'
 import { boxFace, item, plainProject, projectWith, roundFace } from '../testing'
 import { readPhrase, US } from '../quantity'
-import { bends, examinePanel, examineStrength } from '.'
+import { bends, examinePanel, examineStrength, placedOn } from '.'
 import { angleI, linesOf, trayI } from './stiffeners'
 
 const radio = (id: string) =>
@@ -44,7 +44,7 @@ const tray: Stiffener = {
 }
 const strength = (project: ReturnType<typeof plainProject>) => {
   const design = resolve(project, 'a')
-  const { placed } = examinePanel(design)
+  const placed = placedOn(design)
   return { ...examineStrength(design, placed), bends: bends(design, placed) }
 }
 const hung = (project: ReturnType<typeof plainProject>) =>

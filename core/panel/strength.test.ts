@@ -4,12 +4,12 @@ import { applyEdits } from '../document'
 import { remediesOf, resolve } from '../design'
 import { stiffenerKg } from '../airframe'
 import { readPhrase, US } from '../quantity'
-import { bends, examinePanel, examineStrength, missOf, groundOf, setDown, trayMomentNm, wayOut } from '.'
+import { bends, examinePanel, examineStrength, missOf, groundOf, placedOn, setDown, trayMomentNm, wayOut } from '.'
 
-const give = (design: Parameters<typeof bends>[0]) => bends(design, examinePanel(design).placed)
+const give = (design: Parameters<typeof bends>[0]) => bends(design, placedOn(design))
 const found = (project: Parameters<typeof resolve>[0], code: string) => {
   const design = resolve(project, 'a')
-  return examineStrength(design, examinePanel(design).placed).findings.filter(one => one.code === code)
+  return examineStrength(design, placedOn(design)).findings.filter(one => one.code === code)
 }
 
 describe('bending of the face under a push', () => {
@@ -161,7 +161,7 @@ describe('a heavy tray on the face alone', () => {
   it('wants a support at its back, and has none to complain of with one', () => {
     const project = projectWith([[tray, [300, 150]]])
     const findings = (p: typeof project) =>
-      examineStrength(resolve(p, 'a'), examinePanel(resolve(p, 'a')).placed).findings.filter(
+      examineStrength(resolve(p, 'a'), placedOn(resolve(p, 'a'))).findings.filter(
         finding => finding.code === 'panel.rear-support'
       )
     expect(findings(project)).toHaveLength(1)
@@ -391,8 +391,8 @@ describe('getting things out again', () => {
   }
   it('a case no bigger than its hole comes out to the front; a bigger one from behind, or with its bay', () => {
     for (const bays of [false, true]) {
-      const { placed, findings } = examinePanel(design(bays))
-      expect(placed.map(unit => wayOut(unit, design(bays).airframe.panel.bays))).toEqual([
+      const { findings } = examinePanel(design(bays))
+      expect(placedOn(design(bays)).map(unit => wayOut(unit, design(bays).airframe.panel.bays))).toEqual([
         bays ? 'with its bay' : 'from behind',
         'from the front'
       ])

@@ -1,6 +1,6 @@
 import { examineMass, type MassReport } from '../mass'
 import { examineMoney, type MoneyReport } from '../money'
-import { examineFace, examineStrength, withWaiting, type PanelReport, type StrengthReport } from '../panel'
+import { examineFace, examineStrength, placedOn, withWaiting, type PanelReport, type StrengthReport } from '../panel'
 import { examinePilots, type PilotReport } from '../pilot'
 import {
   circuitsOf,
@@ -228,7 +228,7 @@ export interface Asked {
  */
 export function examine(design: Design, before: Design, { catalogue = [], trial = false, today }: Asked = {}): Report {
   const panel = withWaiting(design, ROOMS.face(design))
-  const strength = ROOMS.strength(design, panel.placed, trial)
+  const strength = ROOMS.strength(design, placedOn(design), trial)
   const pilot = ROOMS.pilot(design)
   const power = ROOMS.power(design, trial)
   const wiring = ROOMS.wiring(design, power.circuits, power.feeders)

@@ -1,6 +1,6 @@
 import { explainArm, explainLoading, explainUsefulLoad } from '../mass'
 import { explainMoney, laterOf } from '../money'
-import { explainBend, explainTray } from '../panel'
+import { explainBend, explainTray, placedOn } from '../panel'
 import {
   explainCircuit,
   explainEndurance,
@@ -44,9 +44,9 @@ const EXPLAINED: Readonly<Record<string, (asked: Asked) => Working | undefined>>
   'findings': explainFindings,
   'bend': ({ design, report, of }) => {
     const bend = report.strength.bends.find(one => one.unit === of)
-    return bend && explainBend(design, bend, report.panel.placed)
+    return bend && explainBend(design, bend, placedOn(design))
   },
-  'tray': ({ design, report, of }) => explainTray(design, report.panel.placed, of),
+  'tray': ({ design, of }) => explainTray(design, placedOn(design), of),
   'coax': ({ report, of }) => {
     const chain = report.wiring.radio.chains.find(one => one.link === of)
     return chain && explainCoax(chain)

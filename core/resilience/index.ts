@@ -1,7 +1,7 @@
 import { accountOf, type Account, type Part } from '../capability'
 import type { FunctionName } from '../catalogue'
 import type { Design, DesignUnit, Finding, Remedy } from '../design'
-import { enumerate, price, say, thing } from '../quantity'
+import { enumerate, num, price, say, thing, type Phrase } from '../quantity'
 
 export {
   failuresOf,
@@ -104,6 +104,13 @@ function backsUp(account: Account, unit: DesignUnit, chainsOf: ChainsOf): boolea
     })
   })
 }
+/** Names told one by one; of more than that the rest is counted. */
+const MOST_NAMES = 4
+const fewOf = (units: readonly DesignUnit[]): Phrase =>
+  units.length > MOST_NAMES
+    ? say`${enumerate(units.slice(0, MOST_NAMES - 1).map(thing))} and ${num(units.length - MOST_NAMES + 1)} more`
+    : enumerate(units.map(thing), ' and ')
+
 /** By function, who gives it and one chain of each: made once. */
 type ChainsOf = (name: FunctionName) => { unit: DesignUnit; parts: ReadonlySet<Part> }[]
 function chainsIn(account: Account): ChainsOf {
@@ -235,7 +242,7 @@ export function examineFunctions(design: Design, found: Design): FunctionsReport
       subjects: [unit.id],
       basis: { kind: 'derived', source: 'functions in the catalogue entries, and what each single loss leaves' },
       says: say`${thing(unit)} only shows
-        what ${enumerate(others.map(thing), ' and ')} ${others.length > 1 ? 'show' : 'shows'} already
+        what ${fewOf(others)} ${others.length > 1 ? 'show' : 'shows'} already
         (${gives.join(', ')}), and lives on after no loss that takes it there. Without
         it: ${unit.state === 'new' ? say`${price(unit.priceCents)} and ` : ''}a hole less.`,
       remedies: [
