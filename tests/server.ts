@@ -1,8 +1,9 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { cpSync, mkdtempSync } from 'node:fs'
+import { mkdtempSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { copyTemplate } from './template-store'
 
 const root = join(import.meta.dirname, '..')
 
@@ -27,7 +28,7 @@ export interface Server {
 function freshDirectory(): string {
   const directory = join(mkdtempSync(join(tmpdir(), 'ewerpanel-e2e-')), 'data')
   const template = process.env.EWERPANEL_TEMPLATE
-  if (template) cpSync(template, directory, { recursive: true })
+  if (template) copyTemplate(template, directory)
   return directory
 }
 

@@ -1,16 +1,7 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { startServer } from './server'
+import { wantTemplate } from './template-store'
 
-/**
- * Makes one data directory with the demo before all tests: each server of a test starts on a copy of it, since making a new database
- * takes seconds. Returns what throws it away again.
- */
-export default async function makeTemplate(): Promise<() => void> {
-  const folder = mkdtempSync(join(tmpdir(), 'ewerpanel-template-'))
-  const server = await startServer(join(folder, 'data'))
-  await server.kill()
-  process.env.EWERPANEL_TEMPLATE = server.directory
-  return () => rmSync(folder, { recursive: true, force: true })
+/** One data directory with the demo before all tests: each server of a test starts on a copy of it. */
+export default async function makeTemplate(): Promise<void> {
+  process.env.EWERPANEL_TEMPLATE = await wantTemplate(async directory => (await startServer(directory)).kill())
 }

@@ -139,8 +139,7 @@ test.describe('with the findings open', () => {
     await expect(row).toContainText('beside it')
     await choose(page, 'Coax of Tall navigator, waas gps antenna', 'single shield')
     await expect(page.locator('[data-figure="findings"]')).toBeVisible()
-    await saved(page)
-    expect((await option(page)).wires.some(mark => mark.coax === 'single shield')).toBe(true)
+    await expect.poll(async () => (await option(page)).wires.some(mark => mark.coax === 'single shield')).toBe(true)
   })
 })
 

@@ -10,7 +10,7 @@ import { flushed } from './durable'
 import { takeDirectory } from './lock'
 import { readProject } from './projects'
 import { saveSteps } from './saving'
-import { embeddedKeeper } from './stores.testing'
+import { beginDirectory, embeddedKeeper } from './stores.testing'
 
 const folders: string[] = []
 const folder = () => {
@@ -63,7 +63,9 @@ describe('a commit that was answered is on the disk', () => {
   }, 30_000)
   it('a cut of power at any moment loses no save; without the flushes it would', async () => {
     const cut = async (...args: string[]) => {
-      const { stdout } = await run(process.execPath, [script('power-cut'), folder(), ...args])
+      const place = folder()
+      await beginDirectory(join(place, 'data'))
+      const { stdout } = await run(process.execPath, [script('power-cut'), place, ...args])
       return JSON.parse(stdout.trim().split('\n').at(-1)!) as Record<
         'saves' | 'flushes' | 'cuts' | 'lost' | 'shut',
         number
@@ -77,7 +79,8 @@ describe('a commit that was answered is on the disk', () => {
   }, 900_000)
   it('killed again and again in the middle of saving, it loses no save', async () => {
     const kills = process.env.FUZZ ? 100 : 8
-    const directory = folder()
+    const directory = join(folder(), 'data')
+    await beginDirectory(directory)
     let acknowledged = 0
     let saves = 0
     for (let round = 0; round < kills; round++) {

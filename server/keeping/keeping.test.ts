@@ -360,10 +360,9 @@ describe('a directory of an earlier program', () => {
     ])
     await client.query(`INSERT INTO facts VALUES ('demo', 'then')`)
     await client.close()
-    const keeper = { ...embeddedKeeper(), directory }
     const { openDirectory } = await import('./database')
     for (let round = 0; round < 2; round++) {
-      const { db, close } = await openDirectory(keeper.directory)
+      const { db, close } = await openDirectory(directory)
       expect(await readProject(db, 'packed')).toEqual({ ...bench, version: 2 })
       expect(await readVersion(db, 'packed', 1)).toEqual(project)
       if (!round) expect(await undropProject(db, 'thrown')).toBe(true)

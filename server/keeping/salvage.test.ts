@@ -17,11 +17,13 @@ import { openDirectory } from './database'
 import { readProject } from './projects'
 import { DamagedError } from './salvage'
 import { saveSteps } from './saving'
+import { beginDirectory } from './stores.testing'
 
 const whole = join(mkdtempSync(join(tmpdir(), 'ewerpanel-salvage-')), 'data')
 const tables = new Map<string, string>()
 beforeAll(async () => {
   process.env.EWERPANEL_COPIES = 'off'
+  await beginDirectory(whole)
   const { db, close } = await openDirectory(whole)
   const kept = (await readProject(db, 'teasel-ls'))!
   const step = wholeStep(kept.project, { ...kept.project, title: 'Saved last' }, 'Rename')

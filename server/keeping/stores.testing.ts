@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Client } from 'pg'
 import { freePort } from '../../tests/server'
+import { copyTemplate, wantTemplate } from '../../tests/template-store'
 import { openDirectory, openServer, type Store } from './database'
 
 /** Where Debian puts the programs of its PostgreSQL; undefined where there is none. */
@@ -83,13 +84,21 @@ export interface Keeper {
   end: () => Promise<void>
 }
 
+/** A data directory as on a first start, closed, where nothing is yet: a copy of one that is made once. */
+export const beginDirectory = async (directory: string): Promise<void> =>
+  copyTemplate(await wantTemplate(async made => (await openDirectory(made)).close()), directory)
+
 /** The embedded database in a directory of its own. */
 export function embeddedKeeper(): Keeper & { directory: string } {
-  const directory = mkdtempSync(join(tmpdir(), 'ewerpanel-'))
+  const folder = mkdtempSync(join(tmpdir(), 'ewerpanel-'))
+  const directory = join(folder, 'data')
   return {
     directory,
-    open: () => openDirectory(directory),
-    end: async () => rmSync(directory, { recursive: true, force: true })
+    open: async () => {
+      if (!existsSync(directory)) await beginDirectory(directory)
+      return openDirectory(directory)
+    },
+    end: async () => rmSync(folder, { recursive: true, force: true })
   }
 }
 
