@@ -123,10 +123,10 @@ export function measureCore(): void {
   {
     // The wide refit over two winters: each may cost less than all of it.
     const twice = resolve(dunlin, 'b')
-    const phases = [2_600_000, 2_000_000].map((ceilingCents, at) => ({
-      id: `y${at}`,
-      name: `Winter ${at + 1}`,
-      from: `${2027 + at}-01-12`,
+    const phases = [2_600_000, 2_000_000].map((ceilingCents, index) => ({
+      id: `y${index}`,
+      name: `Winter ${index + 1}`,
+      from: `${2027 + index}-01-12`,
       ceilingCents
     }))
     const { wires } = examineWiring(twice, circuitsOf(twice))

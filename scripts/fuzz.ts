@@ -137,8 +137,8 @@ function damaged(text: string): string {
       // A number becomes another.
       const numbers = [...text.matchAll(/-?\d+(\.\d+)?/g)]
       if (!numbers.length) return text + pick(ODD)
-      const one = pick(numbers)
-      return text.slice(0, one.index) + pick(ODD) + text.slice(one.index + one[0].length)
+      const array = pick(numbers)
+      return text.slice(0, array.index) + pick(ODD) + text.slice(array.index + array[0].length)
     }
     case 7: {
       // Two lines change places.

@@ -70,8 +70,8 @@ const stopsOf = ({ from, to, via = [] }: Run): string[] => [from, ...via, to]
 export function runMm(airframe: Routes, run: Run): number | undefined {
   let sum = 0
   const stops = stopsOf(run)
-  for (let at = 1; at < stops.length; at++) {
-    const way = wayOf(airframe, stops[at - 1]!, stops[at]!)
+  for (let index = 1; index < stops.length; index++) {
+    const way = wayOf(airframe, stops[index - 1]!, stops[index]!)
     if (!way) return undefined
     sum += way.lengthMm
   }
@@ -81,11 +81,11 @@ export function runMm(airframe: Routes, run: Run): number | undefined {
 export function placesOnWay(airframe: Routes, run: Run): readonly string[] {
   const stops = stopsOf(run)
   const places: string[] = [run.from]
-  for (let at = 1; at < stops.length; at++) {
-    const way = wayOf(airframe, stops[at - 1]!, stops[at]!)
+  for (let index = 1; index < stops.length; index++) {
+    const way = wayOf(airframe, stops[index - 1]!, stops[index]!)
     if (!way) return []
     // The graph finds a way from either end; it is walked from this one.
-    const walked = way.places[0] === stops[at - 1] ? way.places : [...way.places].reverse()
+    const walked = way.places[0] === stops[index - 1] ? way.places : [...way.places].reverse()
     places.push(...walked.slice(1))
   }
   return places
@@ -94,7 +94,7 @@ export function placesOnWay(airframe: Routes, run: Run): readonly string[] {
 export function legsOfWay(airframe: Routes, run: Run): string[] {
   const places = placesOnWay(airframe, run)
   if (places.length === 1) return [legName(places[0]!, places[0]!)]
-  return places.slice(1).map((place, at) => legName(places[at]!, place))
+  return places.slice(1).map((place, index) => legName(places[index]!, place))
 }
 /** The name of a leg, the same from both ends. */
 export const legName = (from: string, to: string): string => (from < to ? `${from}~${to}` : `${to}~${from}`)

@@ -15,15 +15,15 @@ describe('the first power-up', () => {
     const { steps } = orderOf(resolve(demoProject('3-skerrow-dunlin'), 'b'))
     const pushes = steps.filter(step => step.kind === 'breaker')
     const buses = pushes.map(step => step.bus)
-    expect(new Set(buses).size).toBe(buses.filter((bus, at) => bus !== buses[at - 1]).length)
+    expect(new Set(buses).size).toBe(buses.filter((bus, index) => bus !== buses[index - 1]).length)
     let on = 0
     for (const step of steps) {
       expect(step.ammeterA).toBeCloseTo(on + step.expectA, 9)
       if (!step.offAgain) on += step.expectA
     }
-    for (let at = 1; at < pushes.length; at++)
-      if (pushes[at]!.bus === pushes[at - 1]!.bus && pushes[at]!.offAgain !== pushes[at - 1]!.offAgain)
-        expect(pushes[at]!.offAgain).toBe(true)
+    for (let index = 1; index < pushes.length; index++)
+      if (pushes[index]!.bus === pushes[index - 1]!.bus && pushes[index]!.offAgain !== pushes[index - 1]!.offAgain)
+        expect(pushes[index]!.offAgain).toBe(true)
   })
   // Common practice: with the master on and nothing else the ammeter shows the contactor’s coil, 0.7 to 1 A on 14 V.
   it('begins with the coil of the battery contactor and ends with the field, the alternator standing still', () => {

@@ -194,12 +194,12 @@ function drawFigure(f: Figure, layer: Layer, corner = 0): Entity[] {
 
 const sized = (part: Omit<Part, 'minX' | 'minY' | 'maxX' | 'maxY'>): Part => {
   const ends = part.entities
-    .filter(one => one.layer !== LAYERS.reference)
-    .flatMap(one =>
-      one.kind === 'circle'
-        ? [extent({ ...one, kind: 'circle' })]
-        : one.kind === 'ring'
-          ? [extent({ kind: 'poly', x: 0, y: 0, points: ringPoints(one) })]
+    .filter(entity => entity.layer !== LAYERS.reference)
+    .flatMap(entity =>
+      entity.kind === 'circle'
+        ? [extent({ ...entity, kind: 'circle' })]
+        : entity.kind === 'ring'
+          ? [extent({ kind: 'poly', x: 0, y: 0, points: ringPoints(entity) })]
           : []
     )
   return {

@@ -28,7 +28,8 @@ describe.each(designs)('hole schedule of %s', (_, design) => {
   it('numbers every hole once, openings from left to right', () => {
     const numbers = [...openings, ...screws].map(row => row.number)
     expect(new Set(numbers).size).toBe(numbers.length)
-    for (let at = 1; at < openings.length; at++) expect(openings[at]!.xMm).toBeGreaterThanOrEqual(openings[at - 1]!.xMm)
+    for (let index = 1; index < openings.length; index++)
+      expect(openings[index]!.xMm).toBeGreaterThanOrEqual(openings[index - 1]!.xMm)
   })
   // One nut a screw, or one nut plate with two rivets (common practice).
   it('every screw has its nut or its nut plate, and every nut plate two rivets', () => {
@@ -46,8 +47,8 @@ describe.each(designs)('hole schedule of %s', (_, design) => {
   it('lists the round holes that the cut drawing has, each at its place and of its size', () => {
     const dxf = new DxfParser().parseSync(writeFaceDxf(design, 'metric'))!
     const drawn = dxf.entities
-      .filter(one => one.type === 'CIRCLE')
-      .map(one => one as unknown as { center: { x: number; y: number }; radius: number })
+      .filter(entity => entity.type === 'CIRCLE')
+      .map(entity => entity as unknown as { center: { x: number; y: number }; radius: number })
     const rows = [...openings, ...screws].filter(row => row.shape === 'round')
     for (const row of rows)
       expect(
@@ -104,7 +105,7 @@ describe('holes of a small panel', () => {
       fc.property(fc.integer({ min: 0, max: 12 }), many => {
         const units = Array.from(
           { length: many },
-          (_, at) => [{ ...dial, id: `d${at}` }, [60 + at * 90, 150]] as [typeof dial, [number, number]]
+          (_, index) => [{ ...dial, id: `d${index}` }, [60 + index * 90, 150]] as [typeof dial, [number, number]]
         )
         const { openings, screws } = holeSchedule(designWith(units))
         expect(openings).toHaveLength(many)

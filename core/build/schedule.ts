@@ -53,10 +53,10 @@ export function holeSchedule(design: Design): HoleSchedule {
   const label = new Map(placed.map(unit => [unit.id, unit.label]))
   const { holes } = groundOf(panel)
   const cut = [
-    ...openings(placed, panel.leastWebMm).map(one => ({
-      figure: one.figure,
-      cornerMm: one.cornerMm,
-      what: one.units.map(id => label.get(id)).join(', ')
+    ...openings(placed, panel.leastWebMm).map(opening => ({
+      figure: opening.figure,
+      cornerMm: opening.cornerMm,
+      what: opening.units.map(id => label.get(id)).join(', ')
     })),
     ...holes.flatMap(({ zone, figure }) => (zone.hole === 'cut' ? [{ figure, cornerMm: 0, what: zone.name }] : []))
   ].sort((a, b) => a.figure.x - b.figure.x || a.figure.y - b.figure.y)
@@ -81,9 +81,11 @@ export function holeSchedule(design: Design): HoleSchedule {
     } else count(`${name} nut`, 'units; where a maker gives threads of its own, none')
   }
   return {
-    openings: cut.map((one, at) => rowOf(one.figure, String(at + 1), { ...one, toleranceMm: OPENING_TOLERANCE_MM })),
-    screws: drilled.map((one, at) =>
-      rowOf(one.figure, `S${at + 1}`, { cornerMm: 0, what: one.what, toleranceMm: SCREW_TOLERANCE_MM })
+    openings: cut.map((one, index) =>
+      rowOf(one.figure, String(index + 1), { ...one, toleranceMm: OPENING_TOLERANCE_MM })
+    ),
+    screws: drilled.map((one, index) =>
+      rowOf(one.figure, `S${index + 1}`, { cornerMm: 0, what: one.what, toleranceMm: SCREW_TOLERANCE_MM })
     ),
     tightest: cutCorners(design, placed, groundOf(panel))[0],
     hardware: [...hardware.values()].sort((a, b) => (a.name < b.name ? -1 : 1))

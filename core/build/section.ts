@@ -73,7 +73,7 @@ export function sectionOf(design: Design, along: 'x' | 'y', atMm: number): Secti
   const ends = ring.map(([a]) => a)
   const cut = [
     ...placed.flatMap(unit => [unit.cutout, ...unit.screws].flatMap(figure => figure ?? [])),
-    ...ground.holes.map(one => one.figure)
+    ...ground.holes.map(hole => hole.figure)
   ]
   const pieces = placed.flatMap(unit => {
     const whole = depthBehindMm(unit.item)
@@ -95,16 +95,18 @@ export function sectionOf(design: Design, along: 'x' | 'y', atMm: number): Secti
       farMm: zone.toDepthMm ?? panel.depthBehindMm
     }))
   )
-  const trays = panel.stiffeners.flatMap((one): SectionPiece[] =>
-    one.kind === 'tray'
-      ? runsOf({ kind: 'box', x: one.xMm, y: one.yMm, w: one.widthMm, h: one.heightMm }).map(([fromMm, toMm]) => ({
-          name: one.name,
-          kind: 'tray',
-          fromMm,
-          toMm,
-          nearMm: 0,
-          farMm: one.depthMm
-        }))
+  const trays = panel.stiffeners.flatMap((stiffener): SectionPiece[] =>
+    stiffener.kind === 'tray'
+      ? runsOf({ kind: 'box', x: stiffener.xMm, y: stiffener.yMm, w: stiffener.widthMm, h: stiffener.heightMm }).map(
+          ([fromMm, toMm]) => ({
+            name: stiffener.name,
+            kind: 'tray',
+            fromMm,
+            toMm,
+            nearMm: 0,
+            farMm: stiffener.depthMm
+          })
+        )
       : []
   )
   return {

@@ -35,7 +35,7 @@ describe('what a sheet is measured from', () => {
     const datums = datumsOf(part, schedule)
     expect(datums).toHaveLength(5 + schedule.openings.length)
     expect(datums[0]).toMatchObject({ xMm: part.minX, yMm: part.minY })
-    expect(new Set(datums.map(one => one.id)).size).toBe(datums.length)
+    expect(new Set(datums.map(datum => datum.id)).size).toBe(datums.length)
     expect(datums.at(-1)).toMatchObject({ xMm: schedule.openings.at(-1)!.xMm })
   })
 })

@@ -55,27 +55,27 @@ describe('a CAN bus in the order of whoever plans it', () => {
       [{ type: 'unit.remove', option: 'b', unit: nodes[1]!.unit }],
       'remove'
     ).project
-    expect(without.options.find(one => one.id === 'b')!.busOrders[0]!.nodes).toEqual(
+    expect(without.options.find(option => option.id === 'b')!.busOrders[0]!.nodes).toEqual(
       nodes.filter(node => node.unit !== nodes[1]!.unit)
     )
   })
 })
 
 describe('stubs', () => {
-  const withStub = (stubMm: number) => nodes.map((node, at) => (at === 2 ? { ...node, stubMm } : node))
+  const withStub = (stubMm: number) => nodes.map((node, index) => (index === 2 ? { ...node, stubMm } : node))
   const stubbed = (stubMm: number) => examineOption(led(withStub(stubMm)), 'b').wiring
   // ISO 11898-2: stubs to 0.3 m at 1 Mbit/s, from memory.
   it.each([
     [300, false],
     [301, true]
   ])('of %i mm: too long is %s', (stubMm, long) => {
-    const told = stubbed(stubMm).findings.filter(one => one.code === 'wiring.can-stub')
-    expect(told.map(one => one.subjects)).toEqual(long ? [[nodes[2]!.unit]] : [])
+    const told = stubbed(stubMm).findings.filter(finding => finding.code === 'wiring.can-stub')
+    expect(told.map(finding => finding.subjects)).toEqual(long ? [[nodes[2]!.unit]] : [])
     if (!long) return
     expect(readPhrase(told[0]!.says, US)).toContain('stub')
     const [remedy] = remediesOf(told[0]!)
     const cured = applyEdits(led(withStub(stubMm)), remedy!.edits, 'in and out').project
-    expect(examineOption(cured, 'b').wiring.findings.some(one => one.code === 'wiring.can-stub')).toBe(false)
+    expect(examineOption(cured, 'b').wiring.findings.some(finding => finding.code === 'wiring.can-stub')).toBe(false)
   })
   it('a cable of its own, spliced to the bus line by line; the box is landed on by the stub alone', () => {
     const { wires, joints } = stubbed(200)

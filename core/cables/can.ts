@@ -76,16 +76,16 @@ function plannedFor({ busOrders }: Design, found: readonly Node[]): { by: BusOrd
 /** An order with what it does not name put where it takes least cable. */
 function joined(known: readonly number[], between: readonly (readonly number[])[]): number[] {
   const order = [...known]
-  for (let at = 0; at < between.length; at++) {
-    if (order.includes(at)) continue
+  for (let index = 0; index < between.length; index++) {
+    if (order.includes(index)) continue
     // Before the first, between two, behind the last: what each place adds.
     const adds = Array.from({ length: order.length + 1 }, (_, place) => {
       const [before, after] = [order[place - 1], order[place]]
-      const to = (other: number | undefined) => (other === undefined ? 0 : between[at]![other]!)
+      const to = (other: number | undefined) => (other === undefined ? 0 : between[index]![other]!)
       const spared = before === undefined || after === undefined ? 0 : between[before]![after]!
       return to(before) + to(after) - spared
     })
-    order.splice(adds.indexOf(Math.min(...adds)), 0, at)
+    order.splice(adds.indexOf(Math.min(...adds)), 0, index)
   }
   return order
 }
@@ -99,7 +99,7 @@ const spanMm = ({ airframe }: Design, a: Node, b: Node): number | undefined =>
  */
 export function shortestChain(between: readonly (readonly number[])[]): number[] {
   const count = between.length
-  if (count <= 2) return between.map((_, at) => at)
+  if (count <= 2) return between.map((_, index) => index)
   return count <= EXACT ? bySubsets(between) : byTurning(between)
 }
 function bySubsets(between: readonly (readonly number[])[]): number[] {
@@ -107,7 +107,7 @@ function bySubsets(between: readonly (readonly number[])[]): number[] {
   const full = 1 << count
   const best = new Float64Array(full * count).fill(Infinity)
   const before = new Int8Array(full * count).fill(-1)
-  for (let at = 0; at < count; at++) best[(1 << at) * count + at] = 0
+  for (let index = 0; index < count; index++) best[(1 << index) * count + index] = 0
   for (let set = 1; set < full; set++)
     for (let last = 0; last < count; last++) {
       const here = best[set * count + last]!
@@ -123,8 +123,8 @@ function bySubsets(between: readonly (readonly number[])[]): number[] {
       }
     }
   let last = 0
-  for (let at = 1; at < count; at++)
-    if (best[(full - 1) * count + at]! < best[(full - 1) * count + last]! - 1e-9) last = at
+  for (let index = 1; index < count; index++)
+    if (best[(full - 1) * count + index]! < best[(full - 1) * count + last]! - 1e-9) last = index
   const order: number[] = []
   for (let set = full - 1; last >= 0;) {
     order.unshift(last)
@@ -135,11 +135,11 @@ function bySubsets(between: readonly (readonly number[])[]): number[] {
   return order
 }
 function byTurning(between: readonly (readonly number[])[]): number[] {
-  const left = new Set(between.map((_, at) => at).slice(1))
+  const left = new Set(between.map((_, index) => index).slice(1))
   const order = [0]
   while (left.size) {
     const here = order.at(-1)!
-    const next = [...left].reduce((near, at) => (between[here]![at]! < between[here]![near]! ? at : near))
+    const next = [...left].reduce((near, index) => (between[here]![index]! < between[here]![near]! ? index : near))
     order.push(next)
     left.delete(next)
   }

@@ -57,7 +57,7 @@ export function cablesOf(design: Design): Cables {
     last.design.wires === design.wires &&
     last.design.busOrders === design.busOrders &&
     last.units.length === ends.length &&
-    last.units.every((unit, at) => sameEnd(unit, ends[at]!))
+    last.units.every((unit, index) => sameEnd(unit, ends[index]!))
   const cables = same ? last.cables : make(design)
   byWhat.set(design.links, { units: ends, design, cables })
   known.set(design, cables)
@@ -78,7 +78,7 @@ function make(design: Design): Cables {
   const units = new Map(design.units.map(unit => [unit.id, unit]))
   const portOf = (id: string, name: string): Node | undefined => {
     const unit = units.get(id)
-    const port = unit?.item.ports.find(one => one.id === name)
+    const port = unit?.item.ports.find(port => port.id === name)
     return unit && port ? { unit, port } : undefined
   }
   const cable = (
@@ -112,14 +112,14 @@ function make(design: Design): Cables {
         return [cable(link.id, [link.id], [from, to])]
       }),
       ...chains.flatMap(({ nodes, links, stubsMm }) => [
-        ...nodes.slice(1).map((to, at) => {
-          const from = nodes[at]!
+        ...nodes.slice(1).map((to, index) => {
+          const from = nodes[index]!
           const ends = [`${from.unit.id}.${from.port.id}`, `${to.unit.id}.${to.port.id}`].sort()
-          const spliced = { from: stubsMm[at] !== undefined, to: stubsMm[at + 1] !== undefined }
+          const spliced = { from: stubsMm[index] !== undefined, to: stubsMm[index + 1] !== undefined }
           return cable(`can ${ends.join(' to ')}`, links, [from, to], spliced)
         }),
-        ...nodes.flatMap((node, at): Cable[] => {
-          const stubMm = stubsMm[at]
+        ...nodes.flatMap((node, index): Cable[] => {
+          const stubMm = stubsMm[index]
           if (stubMm === undefined) return []
           const id = `stub ${node.unit.id}.${node.port.id}`
           return [{ ...cable(id, links, [node, node], { from: true, to: false }), stubMm }]

@@ -168,9 +168,9 @@ export class Account {
     let kept = [...chain]
     const target = this.atoms.works(name)
     for (const part of chain) {
-      const fewer = kept.filter(one => one !== part)
+      const fewer = kept.filter(other => other !== part)
       // Only these are whole: does it still hold?
-      const given = [...this.ties, ...fewer.map(one => this.atoms.part(one.kind, one.id))]
+      const given = [...this.ties, ...fewer.map(part => this.atoms.part(part.kind, part.id))]
       if (leastFixedPoint(this.horn, given)[target]! > 0) kept = fewer
     }
     return kept
@@ -184,7 +184,7 @@ export class Account {
     let tries = 0
     const common = new Set(
       this.design.units.flatMap(unit =>
-        unit.item.provides.some(one => sharing.includes(one)) ? (this.part('unit', unit.id) ?? []) : []
+        unit.item.provides.some(given => sharing.includes(given)) ? (this.part('unit', unit.id) ?? []) : []
       )
     )
     let best: Chain[] = []

@@ -4,7 +4,7 @@ import type { DesignUnit } from '../design'
 import type { Goal, Part, PartKind } from './rules-of'
 
 const numbered = <T extends string>(names: readonly T[]): ReadonlyMap<T, number> =>
-  new Map(names.map((name, at) => [name, at]))
+  new Map(names.map((name, index) => [name, index]))
 const FUNCTION_AT = numbered(FUNCTIONS)
 const SIGNAL_AT = numbered(SIGNALS)
 const GOAL_AT = numbered<Goal>([...FUNCTIONS, ...TASKS])

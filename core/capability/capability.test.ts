@@ -44,7 +44,7 @@ const unitArb = (id: string): fc.Arbitrary<Item> =>
           { id: 'in', kind: 'rs-232', flow: 'in', signals: SAID },
           { id: 'out', kind: 'rs-232', flow: 'out', signals: says.length ? says : ['time'] }
         ],
-        needs: needs.map(one => ({ what: one.what, name: one[one.what], required: true, text: '' }) as Need),
+        needs: needs.map(need => ({ what: need.what, name: need[need.what], required: true, text: '' }) as Need),
         power: power
           ? { atV: 14, minV: 9, maxV: 32, typicalA: 1, maxA: 1, load: 'constant current', essential: false }
           : undefined
@@ -55,13 +55,13 @@ const designs: fc.Arbitrary<Design> = fc
   .tuple(
     fc
       .integer({ min: 1, max: 5 })
-      .chain(count => fc.tuple(...Array.from({ length: count }, (_, at) => unitArb(`u${at}`)))),
+      .chain(count => fc.tuple(...Array.from({ length: count }, (_, index) => unitArb(`u${index}`)))),
     fc.array(fc.record({ a: fc.nat(), b: fc.nat(), bus: fc.boolean() }), { maxLength: 6 })
   )
   .map(([items, wires]) => {
-    const project = projectWith(items.map(one => [one, 'tail']))
-    const links: Link[] = wires.map(({ a, b, bus }, at) => ({
-      id: `w${at}`,
+    const project = projectWith(items.map(item => [item, 'tail']))
+    const links: Link[] = wires.map(({ a, b, bus }, index) => ({
+      id: `w${index}`,
       from: { unit: items[a % items.length]!.id, port: bus ? 'bus' : 'out' },
       to: { unit: items[b % items.length]!.id, port: bus ? 'bus' : 'in' }
     }))
@@ -108,7 +108,7 @@ describe('the least fixed point', () => {
           let least = (1 << 7) - 1
           for (let set = 0; set < 1 << 7; set++) if (closed(set)) least &= set
           const found = leastFixedPoint(hornOf(7, ruleList(rules)), [])
-          for (let at = 0; at < 7; at++) expect(found[at]! > 0).toBe((least & (1 << at)) !== 0)
+          for (let index = 0; index < 7; index++) expect(found[index]! > 0).toBe((least & (1 << index)) !== 0)
         }
       )
     ))
@@ -142,12 +142,12 @@ describe('the account of a design', () => {
           expect(
             account
               .singles(wanted)
-              .map(one => name([one]))
+              .map(single => name([single]))
               .sort()
-          ).toEqual(single.map(one => name([one])).sort())
+          ).toEqual(single.map(part => name([part])).sort())
           const rest = parts.filter(part => !single.includes(part))
-          const pairs = rest.flatMap((a, at) =>
-            rest.slice(at + 1).flatMap(b => (account.works(wanted, [a, b]) ? [] : [name([a, b])]))
+          const pairs = rest.flatMap((a, index) =>
+            rest.slice(index + 1).flatMap(b => (account.works(wanted, [a, b]) ? [] : [name([a, b])]))
           )
           expect(account.doubles(wanted).map(name).sort()).toEqual(pairs.sort())
         }
@@ -165,8 +165,8 @@ describe('the account of a design', () => {
           // Every set of parts by which it works, and whether its complement has another.
           let two = false
           for (let set = 0; set < 1 << parts.length && !two; set++) {
-            const out = parts.filter((_, at) => (set & (1 << at)) === 0)
-            const rest = parts.filter((_, at) => (set & (1 << at)) !== 0)
+            const out = parts.filter((_, index) => (set & (1 << index)) === 0)
+            const rest = parts.filter((_, index) => (set & (1 << index)) !== 0)
             two = account.works(wanted, out) && account.works(wanted, rest)
           }
           expect(account.disjoint(wanted, 2).chains.length >= 2).toBe(two)
@@ -184,8 +184,8 @@ describe('the account of a design', () => {
         id,
         mounts: ['tail'],
         provides: gives ? ['gps'] : [],
-        ports: ways.flatMap(([from, to], at) =>
-          from === id ? [port(`o${at}`, 'out')] : to === id ? [port(`i${at}`, 'in')] : []
+        ports: ways.flatMap(([from, to], index) =>
+          from === id ? [port(`o${index}`, 'out')] : to === id ? [port(`i${index}`, 'in')] : []
         ),
         needs: hears ? [{ what: 'signal', name: 'position', required: true, text: '' }] : []
       })
@@ -196,32 +196,33 @@ describe('the account of a design', () => {
         const rows = sizes.map((size, row) => Array.from({ length: size }, (_, n) => `r${row}n${n}`))
         const ways = rows
           .slice(1)
-          .flatMap((row, at) => rows[at]!.flatMap(from => row.map(to => [from, to] as const)))
-          .filter((_, at) => drawn[at % drawn.length])
-        const items = rows.flatMap((row, at) => row.map(id => box(id, ways, at > 0, at === rows.length - 1)))
-        const project = projectWith(items.map(one => [one, 'tail']))
-        const links: Link[] = ways.map(([from, to], at) => ({
-          id: `w${at}`,
-          from: { unit: from, port: `o${at}` },
-          to: { unit: to, port: `i${at}` }
+          .flatMap((row, index) => rows[index]!.flatMap(from => row.map(to => [from, to] as const)))
+          .filter((_, index) => drawn[index % drawn.length])
+        const items = rows.flatMap((row, index) => row.map(id => box(id, ways, index > 0, index === rows.length - 1)))
+        const project = projectWith(items.map(item => [item, 'tail']))
+        const links: Link[] = ways.map(([from, to], index) => ({
+          id: `w${index}`,
+          from: { unit: from, port: `o${index}` },
+          to: { unit: to, port: `i${index}` }
         }))
         const design = resolve({ ...project, options: [{ ...project.options[0]!, links }] }, 'a')
         const found = accountOf(design).disjoint('gps', 4)
-        const into = (id: string) => ways.flatMap(([, to], at) => (to === id ? [`f${at}`] : []))
-        const outOf = (id: string) => ways.flatMap(([from], at) => (from === id ? [`f${at}`] : []))
+        const into = (id: string) => ways.flatMap(([, to], index) => (to === id ? [`f${index}`] : []))
+        const outOf = (id: string) => ways.flatMap(([from], index) => (from === id ? [`f${index}`] : []))
         const begins = rows[0]!.flatMap(outOf)
-        const nodes = rows.flatMap((row, at) =>
+        const nodes = rows.flatMap((row, index) =>
           row.flatMap(id => {
             const [come, go] = [into(id), outOf(id)]
-            const limit = [...(at === 0 ? go : come)].join(' + ')
-            const through = at > 0 && at < rows.length - 1 ? [...come, ...go.map(one => `- ${one}`)].join(' + ') : ''
+            const limit = [...(index === 0 ? go : come)].join(' + ')
+            const through =
+              index > 0 && index < rows.length - 1 ? [...come, ...go.map(one => `- ${one}`)].join(' + ') : ''
             return [...(limit ? [` ${limit} <= 1`] : []), ...(through ? [` ${through.replace(/\+ -/g, '-')} = 0`] : [])]
           })
         )
         const flow = begins.length
           ? Math.round(
               solver.solve(
-                `Maximize\n obj: ${begins.join(' + ')}\nSubject To\n${nodes.map((row, at) => ` c${at}:${row}`).join('\n')}\nEnd`
+                `Maximize\n obj: ${begins.join(' + ')}\nSubject To\n${nodes.map((row, index) => ` c${index}:${row}`).join('\n')}\nEnd`
               ).ObjectiveValue
             )
           : 0
@@ -282,12 +283,12 @@ describe('chains of the demo aeroplanes', () => {
     expect(
       accountOf(design)
         .whyNot(pfd, 'vor')
-        .map(one => one.lacks)
+        .map(blocked => blocked.lacks)
     ).toEqual(['vor guidance'])
   })
   it('an old servo does not serve a new computer', () => {
     const project = demoProject('3-skerrow-dunlin')
-    const option = project.options.find(one => one.id === 'b')!
+    const option = project.options.find(option => option.id === 'b')!
     option.units = option.units.map(unit => (unit.id === 'servo-r' ? { ...unit, item: 'tidewell-old-servo' } : unit))
     option.links = option.links.filter(link => ![link.from.unit, link.to.unit].includes('servo-r'))
     const account = accountOf(resolve(project, 'b'))
@@ -375,7 +376,7 @@ describe('switches in another setting', () => {
     const settings = settingsOf(design)
     expect(settings.length).toBeGreaterThan(0)
     for (const { positions } of settings) {
-      const switches = supply.switches.map(one => ({ ...one, normal: positions.get(one.id)! }))
+      const switches = supply.switches.map(other => ({ ...other, normal: positions.get(other.id)! }))
       const set = new Account({ ...design, supply: { ...supply, switches } })
       for (const lost of [undefined, ...account.parts.filter(part => part.kind !== 'link')]) {
         const there = lost && set.part(lost.kind, lost.id)

@@ -35,7 +35,7 @@ export class RuleList {
     this.starts.push(this.bodies.length)
   }
   private has(atom: number, from: number): boolean {
-    for (let at = from; at < this.bodies.length; at++) if (this.bodies[at] === atom) return true
+    for (let index = from; index < this.bodies.length; index++) if (this.bodies[index] === atom) return true
     return false
   }
   /** One after the other: the head and the body of each. */
@@ -48,11 +48,11 @@ export class RuleList {
 /** Where the entries of each key begin when laid by key, and the entries so laid. */
 function laidBy(count: number, keys: Int32Array, entries: Int32Array): { flat: Int32Array; starts: Int32Array } {
   const starts = new Int32Array(count + 1)
-  for (let at = 0; at < keys.length; at++) starts[keys[at]! + 1]!++
+  for (let index = 0; index < keys.length; index++) starts[keys[index]! + 1]!++
   for (let key = 0; key < count; key++) starts[key + 1]! += starts[key]!
   const next = starts.slice()
   const flat = new Int32Array(keys.length)
-  for (let at = 0; at < keys.length; at++) flat[next[keys[at]!]!++] = entries[at]!
+  for (let index = 0; index < keys.length; index++) flat[next[keys[index]!]!++] = entries[index]!
   return { flat, starts }
 }
 
@@ -66,7 +66,7 @@ export function hornOf(atoms: number, rules: RuleList): Horn {
   for (let rule = 0; rule < heads.length; rule++) {
     inOrder[rule] = rule
     waiting[rule] = starts[rule + 1]! - starts[rule]!
-    for (let at = starts[rule]!; at < starts[rule + 1]!; at++) ruleAt[at] = rule
+    for (let index = starts[rule]!; index < starts[rule + 1]!; index++) ruleAt[index] = rule
   }
   const uses = laidBy(atoms, bodies, ruleAt)
   const byHead = laidBy(atoms, heads, inOrder)
@@ -99,13 +99,13 @@ export function leastFixedPoint(horn: Horn, given: ArrayLike<number>, except: re
     queue[end++] = atom
     turn[atom] = end
   }
-  for (let at = 0; at < facts.length; at++) add(facts[at]!)
-  for (let at = 0; at < given.length; at++) if (!except.includes(given[at]!)) add(given[at]!)
+  for (let index = 0; index < facts.length; index++) add(facts[index]!)
+  for (let index = 0; index < given.length; index++) if (!except.includes(given[index]!)) add(given[index]!)
   for (let next = 0; next < end; next++) {
     const atom = queue[next]!
     const last = usesStarts[atom + 1]!
-    for (let at = usesStarts[atom]!; at < last; at++) {
-      const rule = uses[at]!
+    for (let index = usesStarts[atom]!; index < last; index++) {
+      const rule = uses[index]!
       if (--left[rule]! === 0) add(heads[rule]!)
     }
   }
@@ -124,8 +124,8 @@ export function proofOf(horn: Horn, turn: Int32Array, atom: number): number[] {
     seen.add(current)
     let best: number | undefined
     let bestTurn = Infinity
-    for (let at = horn.byHeadStarts[current]!; at < horn.byHeadStarts[current + 1]!; at++) {
-      const rule = horn.byHead[at]!
+    for (let index = horn.byHeadStarts[current]!; index < horn.byHeadStarts[current + 1]!; index++) {
+      const rule = horn.byHead[index]!
       let latest = 0
       for (let b = horn.starts[rule]!; b < horn.starts[rule + 1]!; b++) {
         const known = turn[horn.bodies[b]!]!

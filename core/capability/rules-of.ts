@@ -218,7 +218,7 @@ function farEnd(link: Link, unit: string, port: string): Link['from'] | undefine
 const linkName = (link: Link, units: ReadonlyMap<string, DesignUnit>): string => {
   const end = ({ unit, port }: Link['from']) => {
     const known = units.get(unit)
-    return { label: known?.label ?? unit, kind: known?.item.ports.find(one => one.id === port)?.kind }
+    return { label: known?.label ?? unit, kind: known?.item.ports.find(other => other.id === port)?.kind }
   }
   const from = end(link.from)
   return `${from.kind ?? 'wire'} ${from.label} to ${end(link.to).label}`
@@ -246,7 +246,7 @@ function lineRules(design: Design, { atoms, rules, units }: Making & Known): voi
     if (at === undefined) return undefined
     const before = known.get(at)
     if (before) return before
-    const port = units.get(end.unit)!.item.ports.find(one => one.id === end.port)!
+    const port = units.get(end.unit)!.item.ports.find(port => port.id === end.port)!
     const said = new Set<SignalName>()
     for (const signal of saidBy(port)) for (const also of alsoSaid(signal)) said.add(also)
     const made = { at, port, said, ends: [], talkers: 0 }

@@ -19,13 +19,13 @@ const items = demoCatalogue()
 
 describe('the demo catalogue', () => {
   it('has an item of every kind the job needs', () =>
-    expect([...new Set(items.map(one => one.kind))].sort()).toEqual([...KINDS].sort()))
+    expect([...new Set(items.map(item => item.kind))].sort()).toEqual([...KINDS].sort()))
   it('has servos for roll, pitch, trim and yaw', () => {
-    const given = items.filter(one => one.kind === 'servo').flatMap(one => one.provides)
+    const given = items.filter(item => item.kind === 'servo').flatMap(item => item.provides)
     expect(given).toEqual(expect.arrayContaining(['roll steering', 'pitch steering', 'trim steering', 'yaw damping']))
   })
   it('has buttons for level and go-around, audio for two and four places, and ADS-B in and out', () => {
-    const given = new Set(items.flatMap(one => one.provides))
+    const given = new Set(items.flatMap(item => item.provides))
     for (const name of [
       'level mode',
       'go-around mode',
@@ -39,32 +39,32 @@ describe('the demo catalogue', () => {
   // A tall navigator is about 6 in high, a short one about 2.65 in (common practice).
   it('has a tall and a short navigator', () => {
     const heights = items
-      .filter(one => one.kind === 'navigator' && one.face?.stack)
-      .map(one => (one.face!.bezel as { heightMm: number }).heightMm / 25.4)
+      .filter(item => item.kind === 'navigator' && item.face?.stack)
+      .map(item => (item.face!.bezel as { heightMm: number }).heightMm / 25.4)
     expect(heights.some(height => Math.abs(height - 6) < 0.1)).toBe(true)
     expect(heights.some(height => Math.abs(height - 2.65) < 0.05)).toBe(true)
   })
   // Taller navigator 4,000 to 5,000 dollars more than the short one, VOR/ILS about 4,000 (common practice): the two together.
   it('asks plausible prices for them', () => {
-    const price = (id: string) => items.find(one => one.id === id)!.priceCents / 100
+    const price = (id: string) => items.find(item => item.id === id)!.priceCents / 100
     expect(price('quillon-wayfarer-t') - price('quillon-wayfarer-s')).toBeGreaterThan(4_000)
     expect(price('quillon-wayfarer-t') - price('quillon-wayfarer-s')).toBeLessThan(9_000)
   })
   it('can meet every need with some other item of the catalogue', () => {
-    for (const one of items)
-      for (const need of one.needs) {
+    for (const item of items)
+      for (const need of item.needs) {
         const found =
           need.what === 'function'
-            ? items.some(other => other.id !== one.id && other.provides.includes(need.name))
+            ? items.some(other => other.id !== item.id && other.provides.includes(need.name))
             : need.what === 'aerial'
               ? items.some(
                   other => other.provides.includes(need.name) && other.ports.some(port => port.kind === 'coax')
                 )
               : items.some(
                   other =>
-                    other.id !== one.id &&
+                    other.id !== item.id &&
                     other.ports.some(far =>
-                      one.ports.some(near => {
+                      item.ports.some(near => {
                         // A listener hears what this one says; otherwise this one hears.
                         const [out, into] = need.what === 'listener' ? [near, far] : [far, near]
                         return (
@@ -76,7 +76,7 @@ describe('the demo catalogue', () => {
                       })
                     )
                 )
-        expect(found, `${one.name} needs ${need.name}`).toBe(true)
+        expect(found, `${item.name} needs ${need.name}`).toBe(true)
       }
   })
 })
@@ -155,7 +155,9 @@ it.each([
   ['horizon', 'tidewell-v-horizon'],
   ['intercom', 'marlstone-hush-4'],
   ['aerial', 'tarn-com']
-])('who looks for “%s” finds %s', (word, id) => expect(searchWords(items.find(one => one.id === id)!)).toContain(word))
+])('who looks for “%s” finds %s', (word, id) =>
+  expect(searchWords(items.find(item => item.id === id)!)).toContain(word)
+)
 
 // Where such things are in an aeroplane (common practice).
 it.each([
@@ -164,5 +166,5 @@ it.each([
   ['air-position-lights', ['wing tip', 'tail']],
   ['air-breakers', ['behind panel', 'cabin']]
 ])('%s goes where such a thing is: %j', (id, mounts) =>
-  expect(items.find(one => one.id === id)!.mounts).toEqual(mounts)
+  expect(items.find(item => item.id === id)!.mounts).toEqual(mounts)
 )

@@ -27,8 +27,8 @@ describe('contacts', () => {
     expect(takes.amps).toBeLessThanOrEqual(amps)
   })
   it('a thicker contact takes thicker wire and bears more', () => {
-    for (let at = 1; at < CONTACT_SIZES.length; at++) {
-      const [thick, thin] = [CONTACT_TAKES[CONTACT_SIZES[at - 1]!], CONTACT_TAKES[CONTACT_SIZES[at]!]]
+    for (let index = 1; index < CONTACT_SIZES.length; index++) {
+      const [thick, thin] = [CONTACT_TAKES[CONTACT_SIZES[index - 1]!], CONTACT_TAKES[CONTACT_SIZES[index]!]]
       expect(thick.amps).toBeGreaterThan(thin.amps)
       expect(thick.awg[0]).toBeLessThan(thin.awg[1])
     }

@@ -82,7 +82,7 @@ function needOf(item: OldItem, need: OldNeed, mine: (names: readonly string[]) =
   const coax = (item.ports ?? []).filter(port => port.kind === 'coax')
   const aerial = AERIAL_OF[need.name]
   if (need.what === 'function' && aerial && coax.length) {
-    const port = coax.find(one => aerial.ports.test(one.id)) ?? (coax.length === 1 ? coax[0] : undefined)
+    const port = coax.find(oldPort => aerial.ports.test(oldPort.id)) ?? (coax.length === 1 ? coax[0] : undefined)
     if (!port) return need
     const scope = coax.length > 1 || need.name === 'marker antenna' ? mine(aerial.for) : undefined
     return { ...need, what: 'aerial', port: port.id, ...(scope && { for: scope }) }
@@ -141,7 +141,7 @@ export function modernise(raw: unknown): unknown {
   const whole = { ...item, provides }
   const needs = (item.needs ?? []).map(need => needOf(whole, need, mine))
   const add2 = (need: OldNeed) => {
-    if (!needs.some(one => one.what === need.what && one.name === need.name)) needs.push(need)
+    if (!needs.some(oldNeed => oldNeed.what === need.what && oldNeed.name === need.name)) needs.push(need)
   }
   const hears = (signal: string) => ports.some(port => port.flow !== 'out' && port.signals.includes(signal))
   // A screen shows the air data that it hears; one that hears none has its own.

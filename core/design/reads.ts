@@ -33,7 +33,7 @@ export function besidesPosition(unit: DesignUnit): object {
   if (known) return known
   const fields = fieldsBehind(unit)
   const last = latest.get(unit.id)
-  const token = last?.fields.every((field, at) => field === fields[at]) ? last.token : {}
+  const token = last?.fields.every((field, index) => field === fields[index]) ? last.token : {}
   if (latest.size > MOST_LATEST) latest.clear()
   latest.set(unit.id, { fields, token })
   stands.set(unit, token)

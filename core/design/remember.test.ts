@@ -41,6 +41,6 @@ describe('what is remembered', () => {
     const [was, is] = [resolve(before, AS_FOUND), resolve(after, AS_FOUND)]
     const shared: (keyof Design)[] = ['brief', 'airframe', 'links', 'circuits', 'supply', 'wires', 'busOrders', 'packs']
     for (const part of shared) expect(is[part], part).toBe(was[part])
-    is.units.forEach((one, at) => expect(one).toBe(was.units[at]))
+    is.units.forEach((unit, index) => expect(unit).toBe(was.units[index]))
   })
 })

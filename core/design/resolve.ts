@@ -138,11 +138,11 @@ export function resolve(project: Project, option: string | Option): Design {
       ? option
       : option === AS_FOUND
         ? asFound(project)
-        : project.options.find(one => one.id === option)
+        : project.options.find(other => other.id === option)
   if (!chosen)
     throw new ResolveError(
       `There is no option “${String(option)}” in “${project.title}”. ` +
-        `It has: ${project.options.map(one => one.id).join(', ') || 'none'}.`
+        `It has: ${project.options.map(option => option.id).join(', ') || 'none'}.`
     )
   const items = new Map(project.items.map(item => [itemKey(item), item]))
   const places = new Map(project.airframe.places.map(place => [place.id, place]))

@@ -51,7 +51,7 @@ export const Quote = z
   })
   .superRefine((quote, context) => {
     const ids = quote.lines.map(line => line.id)
-    const twice = ids.findIndex((id, at) => ids.indexOf(id) < at)
+    const twice = ids.findIndex((id, index) => ids.indexOf(id) < index)
     if (twice >= 0)
       context.addIssue({ code: 'custom', path: ['lines', twice, 'id'], message: `“${ids[twice]}” names two lines` })
   })

@@ -71,21 +71,21 @@ function compare({
   for (const [field, list] of Object.entries(spec.lists ?? {})) {
     const [was, is] = [before[field] as Body[], after[field] as Body[]]
     if (was === is) continue
-    const name = (one: Body) => below(path, list, keyOf(list, one))
-    const [old, now] = [new Map(was.map(one => [name(one), one])), new Map(is.map(one => [name(one), one]))]
+    const name = (entry: Body) => below(path, list, keyOf(list, entry))
+    const [old, now] = [new Map(was.map(entry => [name(entry), entry])), new Map(is.map(entry => [name(entry), entry]))]
     const shared = was.map(name).filter(there => now.has(there))
     const order = is.map(name).filter(there => old.has(there))
     // Where a whole list was replaced and stands in another order, what both have is taken out and set in anew.
-    const turned = shared.some((there, at) => order[at] !== there)
-    const follows = (records: Body[], at: number) => records[at + 1] && name(records[at + 1]!)
-    was.forEach((one, at) => {
-      const next = now.get(name(one))
-      if (next && !turned) compare({ spec: list, before: one, after: next, path: name(one), diff })
-      else gather({ spec: list, body: one, path: name(one), before: follows(was, at), side: diff.removed })
+    const turned = shared.some((there, index) => order[index] !== there)
+    const follows = (records: Body[], index: number) => records[index + 1] && name(records[index + 1]!)
+    was.forEach((entry, index) => {
+      const next = now.get(name(entry))
+      if (next && !turned) compare({ spec: list, before: entry, after: next, path: name(entry), diff })
+      else gather({ spec: list, body: entry, path: name(entry), before: follows(was, index), side: diff.removed })
     })
-    is.forEach((one, at) => {
-      if (!old.has(name(one)) || turned)
-        gather({ spec: list, body: one, path: name(one), before: follows(is, at), side: diff.added })
+    is.forEach((entry, index) => {
+      if (!old.has(name(entry)) || turned)
+        gather({ spec: list, body: entry, path: name(entry), before: follows(is, index), side: diff.added })
     })
   }
 }
@@ -110,9 +110,15 @@ function gather({
       gather({ spec: part, body: body[field] as Body, path: partBelow(path, field), before: undefined, side })
   for (const [field, list] of Object.entries(spec.lists ?? {})) {
     const records = body[field] as Body[]
-    const name = (one: Body) => below(path, list, keyOf(list, one))
-    records.forEach((one, at) =>
-      gather({ spec: list, body: one, path: name(one), before: records[at + 1] && name(records[at + 1]!), side })
+    const name = (entry: Body) => below(path, list, keyOf(list, entry))
+    records.forEach((record, index) =>
+      gather({
+        spec: list,
+        body: record,
+        path: name(record),
+        before: records[index + 1] && name(records[index + 1]!),
+        side
+      })
     )
   }
 }
@@ -186,15 +192,15 @@ function rebuild(spec: RecordSpec, body: Body, path: string, parts: Below): Body
   for (const [field, list] of Object.entries(spec.lists ?? {})) {
     // A document of an older format may not have the list yet.
     const records = (next[field] ?? []) as Body[]
-    const name = (one: Body) => below(path, list, keyOf(list, one))
+    const name = (entry: Body) => below(path, list, keyOf(list, entry))
     const prefix = below(path, list, '')
     const coming = [...newBelow].filter(([there]) => there.startsWith(prefix))
-    if (coming.length === 0 && !records.some(one => parts.onTheWay.has(name(one)))) continue
+    if (coming.length === 0 && !records.some(record => parts.onTheWay.has(name(record)))) continue
     const kept: [string, Body][] = []
-    for (const one of records) {
-      const there = name(one)
-      if (parts.removed.has(there)) useAll(list, one, there, parts)
-      else kept.push([there, rebuild(list, one, there, parts)])
+    for (const record of records) {
+      const there = name(record)
+      if (parts.removed.has(there)) useAll(list, record, there, parts)
+      else kept.push([there, rebuild(list, record, there, parts)])
     }
     next[field] = settle(
       kept,
@@ -232,7 +238,7 @@ function useAll(spec: RecordSpec, body: Body, path: string, parts: Below): void 
   for (const [field, part] of Object.entries(spec.parts ?? {}))
     if (body[field]) useAll(part, body[field] as Body, partBelow(path, field), parts)
   for (const [field, list] of Object.entries(spec.lists ?? {}))
-    for (const one of body[field] as Body[]) useAll(list, one, below(path, list, keyOf(list, one)), parts)
+    for (const entry of body[field] as Body[]) useAll(list, entry, below(path, list, keyOf(list, entry)), parts)
 }
 
 /** One diff that does what two do one after the other. */

@@ -65,7 +65,7 @@ const rich = applyEdits(
     { type: 'check.set', check: { clause: 'us-equipment/b13', option: 'b', state: 'met', note: '' } },
     ...start.options[0]!.units.map((unit): Edit => ({
       type: 'item.put',
-      item: { ...start.items.find(one => one.id === unit.item)!, massKg: 3.3 }
+      item: { ...start.items.find(item => item.id === unit.item)!, massKg: 3.3 }
     })),
     {
       type: 'pack.put',
@@ -165,14 +165,14 @@ describe('edits', () => {
         }
         let bench = trail.at(-1)!
         expect(historyProblem(bench.project, bench.history)).toBeUndefined()
-        for (let at = trail.length - 1; at > 0; at--) {
+        for (let index = trail.length - 1; index > 0; index--) {
           bench = undo(bench)
-          expectSame(bench.project, trail[at - 1]!.project)
+          expectSame(bench.project, trail[index - 1]!.project)
         }
         expect(historyProblem(bench.project, bench.history)).toBeUndefined()
-        for (let at = 1; at < trail.length; at++) {
+        for (let index = 1; index < trail.length; index++) {
           bench = redo(bench)
-          expectSame(bench.project, trail[at]!.project)
+          expectSame(bench.project, trail[index]!.project)
         }
       }),
       runs(30)
@@ -314,7 +314,7 @@ describe('resolve', () => {
     const design = resolve(moved, 'a')
     const state = (id: string) => design.units.find(unit => unit.id === id)?.state
     expect([state('asi'), state('alt'), state('audio-4')]).toEqual(['moved', 'kept', 'new'])
-    expect(design.removed.map(one => one.unit.id).sort()).toEqual(['audio', 'clock', 'dg', 'xpdr'])
+    expect(design.removed.map(removed => removed.unit.id).sort()).toEqual(['audio', 'clock', 'dg', 'xpdr'])
     expect(resolve(start, AS_FOUND).units.every(unit => unit.state === 'kept')).toBe(true)
   })
   it('says which options there are when asked for another', () =>
@@ -323,10 +323,10 @@ describe('resolve', () => {
 
 describe('what used to slip through', () => {
   const refuses = (edit: Edit, words: RegExp) => expect(() => applyEdits(start, [edit], 'try')).toThrow(words)
-  const b = start.options.find(one => one.id === 'b')!
+  const b = start.options.find(option => option.id === 'b')!
   it('an entry that others stand on is never overwritten: another content is another revision', () => {
-    const unit = b.units.find(one => one.id === 'pfd')!
-    const old = start.items.find(one => one.id === unit.item)!
+    const unit = b.units.find(unit => unit.id === 'pfd')!
+    const old = start.items.find(item => item.id === unit.item)!
     const { project } = applyEdits(
       start,
       [
@@ -340,8 +340,8 @@ describe('what used to slip through', () => {
       'add'
     )
     const design = resolve(project, 'b')
-    expect(design.units.find(one => one.id === 'pfd')!.item.massKg).toBe(old.massKg)
-    expect(design.units.find(one => one.id === 'pfd-2')!.item).toMatchObject({ massKg: 9, revision: 2 })
+    expect(design.units.find(unit => unit.id === 'pfd')!.item.massKg).toBe(old.massKg)
+    expect(design.units.find(unit => unit.id === 'pfd-2')!.item).toMatchObject({ massKg: 9, revision: 2 })
     // Adding the same again finds it again.
     const again = applyEdits(project, [{ type: 'item.put', item: { ...old, massKg: 9 } }], 'again').project
     expect(again.items).toHaveLength(project.items.length)
@@ -351,7 +351,7 @@ describe('what used to slip through', () => {
       {
         type: 'unit.set',
         option: 'a',
-        unit: { ...start.options[0]!.units.find(one => one.id === 'horizon')!, item: 'tidewell-m-asi' }
+        unit: { ...start.options[0]!.units.find(unit => unit.id === 'horizon')!, item: 'tidewell-m-asi' }
       },
       /no port/
     ))
@@ -419,7 +419,9 @@ describe('what used to slip through', () => {
     const opened = openProject(writeProject(file))
     expect(opened.ok).toBe(false)
     if (!opened.ok)
-      expect(opened.problems.map(one => one.message).join(' ')).toMatch(/“asi” is there twice.*no unit “nobody”/)
+      expect(opened.problems.map(problem => problem.message).join(' ')).toMatch(
+        /“asi” is there twice.*no unit “nobody”/
+      )
   })
   it('an edit that would make the next save fail is refused: too many options, a name without words', () => {
     let project = start
@@ -445,7 +447,7 @@ describe('what used to slip through', () => {
     const opened = openProject(writeProject(project))
     expect(opened.ok && opened.project.handChecks).toEqual(project.handChecks)
     const dropped = applyEdits(project, [{ type: 'option.drop', option: 'b' }], 'drop').project
-    expect(dropped.handChecks.some(one => one.option === 'b')).toBe(false)
+    expect(dropped.handChecks.some(handCheck => handCheck.option === 'b')).toBe(false)
   })
   it('a record that is gone cannot be changed by an old diff, and a history that is another document’s is told', () => {
     const bench = act(
@@ -469,7 +471,7 @@ describe('the table of references', () => {
   it('knows every field of every record that holds an id', () => {
     const forgotten: string[] = []
     const visit = (spec: RecordSpec) => {
-      const known = new Set(REFERENCES[spec.kind].map(one => one.field))
+      const known = new Set(REFERENCES[spec.kind].map(reference => reference.field))
       const below = new Set([...Object.keys(spec.parts ?? {}), ...Object.keys(spec.lists ?? {})])
       const seek = (schema: z.ZodType, way: string[]): void => {
         if (schema === Id) {
@@ -509,8 +511,8 @@ describe('the table of references', () => {
         option,
         supply: {
           ...supply,
-          ties: supply.ties.map((tie, at) => (at ? tie : { ...tie, unit: 'trim' })),
-          switches: supply.switches.map((one, at) => (at ? one : { ...one, unit: 'sw-master' }))
+          ties: supply.ties.map((tie, index) => (index ? tie : { ...tie, unit: 'trim' })),
+          switches: supply.switches.map((other, index) => (index ? other : { ...other, unit: 'sw-master' }))
         }
       },
       { type: 'disposal.set', option, disposal: { unit: 'horizon', how: 'sell', creditCents: 60_000, phase: 'v2' } },
@@ -550,11 +552,12 @@ describe('the table of references', () => {
   })
   it('what is named is not left as a name of nothing when it goes', () => {
     const project = named()
-    const gone = (edit: Edit) => applyEdits(project, [edit], 'gone').project.options.find(one => one.id === 'b')!
+    const gone = (edit: Edit) => applyEdits(project, [edit], 'gone').project.options.find(option => option.id === 'b')!
     const visit = gone({ type: 'phase.drop', option: 'b', phase: 'v2' })
     for (const one of [...visit.costs, ...visit.tasks, ...visit.disposals]) expect(one).not.toHaveProperty('phase')
     expect(gone({ type: 'quote.drop', option: 'b', quote: 'q1' })).not.toHaveProperty('shop')
-    const circuit = (option: ReturnType<typeof gone>, unit: string) => option.circuits.find(one => one.unit === unit)
+    const circuit = (option: ReturnType<typeof gone>, unit: string) =>
+      option.circuits.find(circuit => circuit.unit === unit)
     // What shared the breaker of a unit that goes has one of its own; a switch that was on the face is still a switch.
     expect(circuit(gone({ type: 'unit.remove', option: 'b', unit: 'com-2' }), 'audio-4')).not.toHaveProperty(
       'sharesWith'

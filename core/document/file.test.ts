@@ -122,9 +122,9 @@ describe('project files', () => {
     if (!opened.ok) return
     const old = JSON.parse(text) as typeof opened.project
     // Format 3 brought the cruise in cloud, in which is on what is on in the cruise by night.
-    for (const one of old.items) {
-      const at = one.power?.phases?.indexOf('cruise by night') ?? -1
-      if (at >= 0) one.power!.phases!.splice(at + 1, 0, 'cruise in cloud')
+    for (const item of old.items) {
+      const at = item.power?.phases?.indexOf('cruise by night') ?? -1
+      if (at >= 0) item.power!.phases!.splice(at + 1, 0, 'cruise in cloud')
     }
     // Format 5 says what an item's needs are for; flying in cloud has its hour.
     const { items, ...rest } = old
@@ -133,7 +133,7 @@ describe('project files', () => {
       format: FORMAT,
       brief: { ...rest.brief, flying: expect.any(Array) }
     })
-    expect(opened.project.items.map(one => one.id)).toEqual(items.map(one => one.id))
+    expect(opened.project.items.map(item => item.id)).toEqual(items.map(item => item.id))
     expect(opened.project.airframe.pilots).toEqual([])
     expect(opened.project.airframe.panel.bays).toEqual([])
     for (const option of opened.project.options)
@@ -218,7 +218,7 @@ describe('project files', () => {
     const opened = openProject(readFileSync(new URL('kept/format-9.json', import.meta.url), 'utf8'))
     if (!opened.ok) throw new Error(opened.problems.map(sayProblem).join(' '))
     expect(opened.project.format).toBe(FORMAT)
-    expect(opened.project.options[0]!.phases.map(one => one.accessHours)).toEqual([6, 0])
+    expect(opened.project.options[0]!.phases.map(phase => phase.accessHours)).toEqual([6, 0])
     expect(opened.project.options[0]).toMatchObject({ costs: [], actuals: [], tasks: [], shifts: [] })
   })
   it.each([

@@ -22,7 +22,7 @@ function plainMessage(issue: z.core.$ZodIssue, value: unknown): string {
   if (issue.code === 'invalid_value')
     return `is ${JSON.stringify(value)}; it must be one of ${issue.values
       .slice(0, 12)
-      .map(one => JSON.stringify(one))
+      .map(value => JSON.stringify(value))
       .join(', ')}${issue.values.length > 12 ? ', …' : ''}`
   if (issue.code === 'custom') return issue.message
   return `${issue.message}${

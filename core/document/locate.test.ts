@@ -129,7 +129,7 @@ describe('the place of a fault', () => {
       { seed: 9, numRuns: 100 }
     ))
   it('of very many faults the first two hundred are told', () => {
-    const many = Array.from({ length: 900 }, (_, at) => ({ path: ['options', at], message: 'wrong' }))
+    const many = Array.from({ length: 900 }, (_, index) => ({ path: ['options', index], message: 'wrong' }))
     expect(locate(text, many)).toHaveLength(200)
   })
 })

@@ -13,7 +13,7 @@ let lines: { text: string; starts: number[] } = { text: '', starts: [0] }
 function startsOf(text: string): number[] {
   if (lines.text !== text) {
     const starts = [0]
-    for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) starts.push(at + 1)
+    for (let index = text.indexOf('\n'); index >= 0; index = text.indexOf('\n', index + 1)) starts.push(index + 1)
     lines = { text, starts }
   }
   return lines.starts
@@ -36,15 +36,15 @@ export const MOST_DEEP = 100
 function bracketsIn(text: string): { tooDeepAt?: number; open: boolean } {
   let depth = 0
   let quoted = false
-  for (let at = 0; at < text.length; at++) {
-    const code = text.charCodeAt(at)
+  for (let index = 0; index < text.length; index++) {
+    const code = text.charCodeAt(index)
     if (quoted) {
-      if (code === 92) at++
+      if (code === 92) index++
       // A string does not run over a line: where one is not closed, the place of the fault is sought by a reader that knows it too.
       else if (code === 34 || code === 10 || code === 13) quoted = false
     } else if (code === 34) quoted = true
     else if (code === 91 || code === 123) {
-      if (++depth > MOST_DEEP) return { tooDeepAt: at, open: true }
+      if (++depth > MOST_DEEP) return { tooDeepAt: index, open: true }
     } else if (code === 93 || code === 125) depth--
   }
   return { open: quoted || depth > 0 }

@@ -42,9 +42,9 @@ describe('two windows on one project', () => {
     const theirs = after([move('com-2', 410)])
     const asked = merge(base, mine, theirs)
     if (asked.state !== 'disputed') throw new Error(asked.state)
-    expect(asked.disputes.map(one => [one.name, one.fields, one.mine.xMm, one.theirs.xMm])).toEqual([
-      ['Second com', ['xMm'], 400, 410]
-    ])
+    expect(asked.disputes.map(dispute => [dispute.name, dispute.fields, dispute.mine.xMm, dispute.theirs.xMm])).toEqual(
+      [['Second com', ['xMm'], 400, 410]]
+    )
     for (const side of ['mine', 'theirs'] as const) {
       const chosen = merge(base, mine, theirs, { [asked.disputes[0]!.path]: side })
       if (chosen.state !== 'merged') throw new Error(chosen.state)

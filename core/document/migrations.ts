@@ -62,7 +62,9 @@ const STEPS: Record<number, (old: Loose) => Loose> = {
       }
     }),
     ...(old.handChecks !== undefined && { handChecks: lastOf(old.handChecks as Loose[], 'clause') }),
-    ...(old.log !== undefined && { log: (old.log as Loose[]).map((entry, at) => ({ id: `log-${at + 1}`, ...entry })) })
+    ...(old.log !== undefined && {
+      log: (old.log as Loose[]).map((entry, index) => ({ id: `log-${index + 1}`, ...entry }))
+    })
   }),
   /**
    * Format 4 knew IFR without its hour, items by name and not by what they wait for, and one answer to a clause for all
@@ -110,7 +112,10 @@ const STEPS: Record<number, (old: Loose) => Loose> = {
       return supply?.sources
         ? {
             ...option,
-            supply: { ...supply, sources: supply.sources.map(one => (one.kind === 'battery' ? ratedInADay(one) : one)) }
+            supply: {
+              ...supply,
+              sources: supply.sources.map(source => (source.kind === 'battery' ? ratedInADay(source) : source))
+            }
           }
         : option
     }
@@ -187,7 +192,8 @@ function ratedInADay(battery: Loose): Loose {
   return { ...battery, ratedHours: within, capacityAh: battery.capacityAh * (within / hours) ** ((k - 1) / k) }
 }
 
-const idsOf = (records: unknown): Set<unknown> => new Set((records as { id: string }[] | undefined)?.map(one => one.id))
+const idsOf = (records: unknown): Set<unknown> =>
+  new Set((records as { id: string }[] | undefined)?.map(record => record.id))
 
 /** Of records with one key the last, in the place of the first. */
 function lastOf(records: Loose[], key: string): Loose[] {
@@ -216,7 +222,7 @@ function onceEach(option: Loose, fitted: ReadonlySet<unknown>): Loose {
   const sharing = new Set(last?.filter(one => one.sharesWith !== undefined).map(one => one.unit))
   return {
     ...option,
-    ...(disposals && { disposals: lastOf(disposals, 'unit').filter(one => fitted.has(one.unit)) }),
+    ...(disposals && { disposals: lastOf(disposals, 'unit').filter(loose => fitted.has(loose.unit)) }),
     ...(last && {
       circuits: last.map((circuit): Loose => {
         const { sharesWith, ...rest } = circuit as Loose & { sharesWith?: string }

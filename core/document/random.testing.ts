@@ -8,8 +8,8 @@ import type { Project } from './schema'
 /** Pin tables are long, and each is like the other: a few of them are enough to be changed at random. */
 export const withFewPins = (project: Project): Project => ({
   ...project,
-  items: project.items.map((item, at) => {
-    if (at % 8 === 0) return item
+  items: project.items.map((item, index) => {
+    if (index % 8 === 0) return item
     const { connectors: _, ...rest } = item
     return rest
   })
@@ -118,16 +118,16 @@ export class RandomEdits {
       check => check._zod.def as { check: string }
     )
     const limit = (name: string) =>
-      limits?.find(one => one.check === name) as { value?: number; minimum?: number; maximum?: number } | undefined
+      limits?.find(limit => limit.check === name) as { value?: number; minimum?: number; maximum?: number } | undefined
     switch (def.type) {
       case 'object': {
         const shape = (schema as z.ZodObject).shape as Record<string, z.ZodType>
         return fc
           .record(
             Object.fromEntries(
-              Object.entries(shape).map(([field, one]) => [
+              Object.entries(shape).map(([field, zodType]) => [
                 field,
-                this.value(one, { kind: spot.kind, way: [...spot.way, field] })
+                this.value(zodType, { kind: spot.kind, way: [...spot.way, field] })
               ])
             )
           )
@@ -145,13 +145,13 @@ export class RandomEdits {
           { maxKeys: 3, noNullPrototype: true }
         )
       case 'tuple':
-        return fc.tuple(...(def.items as unknown as z.ZodType[]).map(one => this.value(one, spot)))
+        return fc.tuple(...(def.items as unknown as z.ZodType[]).map(item => this.value(item, spot)))
       case 'optional':
         return fc.option(this.value(def.innerType as unknown as z.ZodType, spot), { nil: undefined })
       case 'default':
         return this.value(def.innerType as unknown as z.ZodType, spot)
       case 'union':
-        return fc.oneof(...(def.options as unknown as z.ZodType[]).map(one => this.value(one, spot)))
+        return fc.oneof(...(def.options as unknown as z.ZodType[]).map(option => this.value(option, spot)))
       case 'lazy': {
         // An expression may stand in itself: deep down it is one of the plain ones, which come first.
         const inner = (def.getter as unknown as () => z.ZodType)()
@@ -170,7 +170,7 @@ export class RandomEdits {
         const low = limit('greater_than')?.value ?? -1_000
         const high = limit('less_than')?.value ?? 1_000
         const whole = [def as unknown as { check?: string }, ...(limits ?? [])].some(
-          one => one.check === 'number_format'
+          limit => limit.check === 'number_format'
         )
         const min = Math.max(low, -10_000)
         const max = Math.min(high, min + 10_000, 10_000)
@@ -192,7 +192,7 @@ export class RandomEdits {
 
   private text(schema: z.ZodType, spot: Spot): fc.Arbitrary<string> {
     const field = spot.way.at(-1)!
-    const reference = spot.kind && REFERENCES[spot.kind].find(one => one.field === spot.way.join('.'))
+    const reference = spot.kind && REFERENCES[spot.kind].find(reference => reference.field === spot.way.join('.'))
     if (reference) return this.name(TARGETS[reference.to] ?? [reference.to as RecordKind])
     if (field === 'currency') return fc.constantFrom('EUR', 'CHF')
     const own = field === 'id' && spot.kind ? this.name([spot.kind]) : undefined

@@ -306,10 +306,10 @@ export function treeOf(project: Project, path: string): (string | number)[] {
       parent = partBelow(parent, step)
       continue
     }
-    const [field, list] = Object.entries(spec.lists ?? {}).find(([, one]) => step.startsWith(`${one.kind}:`))!
+    const [field, list] = Object.entries(spec.lists ?? {}).find(([, list]) => step.startsWith(`${list.kind}:`))!
     const records = body[field] as Body[]
     const there = `${parent}${parent && '/'}${step}`
-    const at = records.findLastIndex(one => below(parent, list, keyOf(list, one)) === there)
+    const at = records.findLastIndex(record => below(parent, list, keyOf(list, record)) === there)
     tree.push(field, at)
     body = records[at]!
     spec = list

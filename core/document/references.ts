@@ -146,7 +146,7 @@ function descend(
   if (part === undefined) return
   if (field === undefined) say(way, part as string)
   else if (field !== '*') descend((part as Body)[field], rest, [...way, field], say)
-  else (part as unknown[]).forEach((element, at) => descend(element, rest, [...way, at], say))
+  else (part as unknown[]).forEach((element, index) => descend(element, rest, [...way, index], say))
 }
 /** A unit names its item by the entry and the revision. */
 const itemNamed = (unit: Body): string =>
@@ -205,8 +205,8 @@ interface Loose extends Named {
 function looseReferences(records: readonly Located[], index: Index): Loose[] {
   const loose: Loose[] = []
   for (const at of records)
-    for (const one of namesIn(at))
-      if (!isThere(index, at.scope, one.reference.to, one.value)) loose.push({ ...one, at })
+    for (const name of namesIn(at))
+      if (!isThere(index, at.scope, name.reference.to, name.value)) loose.push({ ...name, at })
   return loose
 }
 
@@ -321,9 +321,9 @@ function rulesBroken(project: Project, records: readonly Located[], index: Index
       else onFace.set(key, one.what)
     }
     if (kind === 'row')
-      (body as unknown as Row).units.forEach((id, at) => {
+      (body as unknown as Row).units.forEach((id, index) => {
         const key = `${scope} ${id}`
-        if (rowed.has(key)) say(['units', at], `“${id}” is set out by two rows`)
+        if (rowed.has(key)) say(['units', index], `“${id}” is set out by two rows`)
         rowed.add(key)
       })
     else if (kind === 'circuit') {
@@ -345,7 +345,7 @@ function rulesBroken(project: Project, records: readonly Located[], index: Index
       }
     } else if (kind === 'busOrder') {
       const ends = (body as unknown as BusOrder).nodes.map(node => `${node.unit} ${node.port}`)
-      const twice = ends.findIndex((end, at) => ends.indexOf(end) < at)
+      const twice = ends.findIndex((end, index) => ends.indexOf(end) < index)
       if (twice >= 0) say(['nodes', twice], `“${ends[twice]}” stands on the bus twice`)
     } else if (kind === 'tie') {
       const tie = body as unknown as Tie
@@ -378,20 +378,20 @@ export function followDrops(before: Project, after: Project, refuse: (message: s
     if (loose.length === 0) return now
     then ??= new Before(before)
     const old = then
-    const todo = loose.filter(one => !one.reference.loose || old.hadTarget(one))
+    const todo = loose.filter(named => !named.reference.loose || old.hadTarget(named))
     if (todo.length === 0) return now
-    for (const one of todo) {
-      const what = `${SAYS[one.reference.to] ?? one.reference.to} “${one.value.replace(/@1$/, '')}”`
-      if (!old.said(one)) refuse(`There is no ${what}, which ${sayRecord(one.at)} names`)
-      if (dropOf(one) === 'forbid') refuse(`The ${what} cannot go: ${sayRecord(one.at)} needs it`)
+    for (const loose of todo) {
+      const what = `${SAYS[loose.reference.to] ?? loose.reference.to} “${loose.value.replace(/@1$/, '')}”`
+      if (!old.said(loose)) refuse(`There is no ${what}, which ${sayRecord(loose.at)} names`)
+      if (dropOf(loose) === 'forbid') refuse(`The ${what} cannot go: ${sayRecord(loose.at)} needs it`)
     }
     const gone = new Set<string>()
-    const place = new Map(todo.map(one => [one.at.path, treeOf(now, one.at.path)]))
+    const place = new Map(todo.map(named => [named.at.path, treeOf(now, named.at.path)]))
     now = create(now, draft => {
       // From the end, so that what goes does not shift what is still to go.
-      for (const one of todo.reverse())
-        if (!gone.has(one.at.path) && follow(draft as unknown as Body, one, place.get(one.at.path)!))
-          gone.add(one.at.path)
+      for (const loose of todo.reverse())
+        if (!gone.has(loose.at.path) && follow(draft as unknown as Body, loose, place.get(loose.at.path)!))
+          gone.add(loose.at.path)
     })
   }
 }
@@ -408,7 +408,7 @@ class Before {
   /** Whether the record named the same then. */
   said({ at, reference, value }: Loose): boolean {
     const was = this.records.get(at.path)
-    return was !== undefined && namesIn(was).some(one => one.reference === reference && one.value === value)
+    return was !== undefined && namesIn(was).some(name => name.reference === reference && name.value === value)
   }
   /** Whether what is named was there then. */
   hadTarget = ({ at, reference, value }: Loose): boolean => isThere(this.index, at.scope, reference.to, value)
@@ -418,15 +418,15 @@ const dropOf = ({ reference: { onDrop }, value }: Loose): OnDrop =>
   typeof onDrop === 'function' ? onDrop(value) : onDrop
 
 /** Does to a draft what the table says of a name that leads nowhere any more. @returns whether the whole record went */
-function follow(draft: Body, one: Loose, tree: readonly (string | number)[]): boolean {
-  const { way, reference } = one
+function follow(draft: Body, loose: Loose, tree: readonly (string | number)[]): boolean {
+  const { way, reference } = loose
   const reach = (steps: readonly (string | number)[]) =>
     steps.reduce<unknown>((part, step) => (part as Record<string | number, unknown>)[step], draft)
   const remove = () => {
     ;(reach(tree.slice(0, -1)) as unknown[]).splice(tree.at(-1) as number, 1)
     return true
   }
-  const drop = dropOf(one)
+  const drop = dropOf(loose)
   if (drop === 'cascade') return remove()
   if (drop === 'clear') delete (reach([...tree, ...way.slice(0, -1)]) as Record<string, unknown>)[way.at(-1)!]
   if (drop !== 'element') return false

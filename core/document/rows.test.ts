@@ -76,7 +76,10 @@ describe('rows and stacks', () => {
         fc.integer({ min: 0, max: 10 }),
         (shapes, pitchMm) => {
           const all = new Map(
-            shapes.map((bezel, at) => [`u${at}`, item({ id: `u${at}`, face: { bezel, screws: [], stack: true } })])
+            shapes.map((bezel, index) => [
+              `u${index}`,
+              item({ id: `u${index}`, face: { bezel, screws: [], stack: true } })
+            ])
           )
           const at = memberPlaces(
             { id: 's', name: 'Stack', kind: 'stack', units: [...all.keys()], xMm: 0, yMm: 0, pitchMm },

@@ -65,7 +65,7 @@ describe('what a window sends', () => {
         if (merged.state !== 'merged') return
         together++
         const [now, here] = [
-          new Set(recordsOf(merged.bench.project).map(one => one.path)),
+          new Set(recordsOf(merged.bench.project).map(record => record.path)),
           recordsOf(theirs.bench.project)
         ]
         const gone = mine.steps.flatMap(step => Object.keys(step.diff.removed))

@@ -23,4 +23,4 @@ describe.each(PANEL_TEMPLATES)('the typical panel $id', ({ measures: m }) => {
   it('does not cross itself', () => expect(selfCrossing(outline)).toBeUndefined())
 })
 it('their names tell them apart', () =>
-  expect(new Set(PANEL_TEMPLATES.map(one => one.name)).size).toBe(PANEL_TEMPLATES.length))
+  expect(new Set(PANEL_TEMPLATES.map(template => template.name)).size).toBe(PANEL_TEMPLATES.length))

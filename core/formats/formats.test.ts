@@ -216,7 +216,7 @@ describe('catalogue as CSV and JSON', () => {
     expect(read.problems[0]!.message).toContain(why)
   })
   it('an unknown column, a missing one, a short row and an id twice are all said', () => {
-    expect(readCatalogueCsv('id,colour\nx,red').problems.map(one => one.field)).toEqual([
+    expect(readCatalogueCsv('id,colour\nx,red').problems.map(problem => problem.field)).toEqual([
       'colour',
       'name',
       'maker',
@@ -280,7 +280,7 @@ describe('the cut drawing, read back by an independent DXF parser', () => {
       if (entity.type === 'LWPOLYLINE') expect(entity.shape).toBe(true)
       else expect(entity.type).toBe('CIRCLE')
     }
-    expect(entities.filter(one => one.layer === LAYERS.outline)).toHaveLength(1)
+    expect(entities.filter(entity => entity.layer === LAYERS.outline)).toHaveLength(1)
   })
   it('has every opening and screw hole where the design has it, within 0.01 mm', () => {
     const design = resolve(good, 'a')
@@ -290,11 +290,11 @@ describe('the cut drawing, read back by an independent DXF parser', () => {
       ['inch', 25.4]
     ] as const) {
       const { entities } = read(system)
-      const cut = entities.filter(one => one.layer === LAYERS.cut)
+      const cut = entities.filter(entity => entity.layer === LAYERS.cut)
       // The aeroplane's own openings are cut after those of the units.
       const wanted = [
         ...openings(placed, design.airframe.panel.leastWebMm),
-        ...groundOf(design.airframe.panel).holes.filter(one => one.zone.hole === 'cut')
+        ...groundOf(design.airframe.panel).holes.filter(hole => hole.zone.hole === 'cut')
       ]
       expect(wanted.length).toBeGreaterThan(openings(placed, design.airframe.panel.leastWebMm).length)
       expect(cut).toHaveLength(wanted.length)
@@ -311,7 +311,7 @@ describe('the cut drawing, read back by an independent DXF parser', () => {
         }
       })
       const screws = placed.flatMap(unit => unit.screws)
-      expect(entities.filter(one => one.layer === LAYERS.screw)).toHaveLength(screws.length)
+      expect(entities.filter(entity => entity.layer === LAYERS.screw)).toHaveLength(screws.length)
     }
   })
   it('rounds corners with quarter circles: bulge tan(90°/4)', () => {
@@ -332,7 +332,7 @@ describe('the cut drawing, read back by an independent DXF parser', () => {
       ],
       plainProject()
     )
-    const cut = read('metric', design).entities.find(one => one.layer === LAYERS.cut)!
+    const cut = read('metric', design).entities.find(entity => entity.layer === LAYERS.cut)!
     expect(cut.vertices).toHaveLength(8)
     expect(cut.vertices!.filter(v => v.bulge && Math.abs(v.bulge - Math.tan(Math.PI / 8)) < 1e-9)).toHaveLength(4)
   })

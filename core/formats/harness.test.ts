@@ -11,10 +11,10 @@ import { analysisSheets, readPinTable, readWiresCsv, writeWiresCsv } from '.'
 const dun = demoProject('3-skerrow-dunlin')
 const reportOf = (project: typeof dun) => examineOption(project, 'b')
 const report = reportOf(dun)
-const ports = dun.items.find(one => one.id === 'quillon-wayfarer-t')!.ports
+const ports = dun.items.find(item => item.id === 'quillon-wayfarer-t')!.ports
 
 describe('a wire list goes out and comes back', () => {
-  const rows = (change: (row: Record<string, string>, at: number) => void) => {
+  const rows = (change: (row: Record<string, string>, index: number) => void) => {
     const { data } = Papa.parse<Record<string, string>>(writeWiresCsv(report), { header: true, skipEmptyLines: true })
     data.forEach(change)
     return Papa.unparse(data)
@@ -24,8 +24,8 @@ describe('a wire list goes out and comes back', () => {
   it('a tick and a note in a spreadsheet come in, and stay when it goes out again', () => {
     const [first] = report.wiring.wires
     const read = readWiresCsv(
-      rows((row, at) => {
-        if (at === 0) Object.assign(row, { state: 'cut', note: 'from the old reel', number: '7' })
+      rows((row, index) => {
+        if (index === 0) Object.assign(row, { state: 'cut', note: 'from the old reel', number: '7' })
       }),
       report.wiring.wires
     )
@@ -53,15 +53,15 @@ describe('a wire list goes out and comes back', () => {
     expect(readWiresCsv(at(cable, 'white; red'), report.wiring.wires).problems[0]).toMatchObject({ field: 'colour' })
   })
   it('what is wrong is told by row, and nothing is half taken', () => {
-    const wrong = rows((row, at) => {
-      if (at === 0) row.wire = 'nowhere'
-      if (at === 1) row.state = 'lost'
-      if (at === 2) row.number = '5'
-      if (at === 3) row.number = 'W005'
+    const wrong = rows((row, index) => {
+      if (index === 0) row.wire = 'nowhere'
+      if (index === 1) row.state = 'lost'
+      if (index === 2) row.number = '5'
+      if (index === 3) row.number = 'W005'
     })
     const { marks, problems } = readWiresCsv(wrong, report.wiring.wires)
     expect(marks).toEqual([])
-    expect(problems.map(one => [one.line, one.field])).toEqual([
+    expect(problems.map(problem => [problem.line, problem.field])).toEqual([
       [2, 'wire'],
       [3, 'state'],
       [5, 'number']
@@ -102,8 +102,8 @@ describe('a pin table is pasted', () => {
       '1\tP\tpower\n1\tG\tground\n\tX\tground\n4\tY\ts99 tx\n5\tZ\ta1 tx\n6\tQ\ta1 a\t19',
       ports
     )
-    expect(read.problems.map(one => one.line).sort()).toEqual([2, 3, 4, 5, 6])
-    expect(read.problems.map(one => one.message).join('\n')).toMatch(
+    expect(read.problems.map(problem => problem.line).sort()).toEqual([2, 3, 4, 5, 6])
+    expect(read.problems.map(problem => problem.message).join('\n')).toMatch(
       /pin 1 stands in line 1 already[\s\S]*no pin[\s\S]*s99[\s\S]*size/
     )
   })
@@ -112,7 +112,7 @@ describe('a pin table is pasted', () => {
 
 describe('the harness on paper', () => {
   const papers = harnessPapers(resolve(dun, 'b'), report.wiring, '27 Nov 2026', US)
-  const table = (title: string) => papers.tables.find(one => one.title === title)!
+  const table = (title: string) => papers.tables.find(table => table.title === title)!
   it('has every wire once in the list, twice as a label, and every conductor to ring out', () => {
     const { wires } = report.wiring
     expect(table('Wire list').rows).toHaveLength(wires.length)

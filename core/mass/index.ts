@@ -64,7 +64,7 @@ export function examineMass(design: Design, wires: readonly Wire[], wiresAsFound
       line(
         '+ doublers, angles, rails and trays of the panel',
         plates,
-        airframe.places.find(one => one.kind === 'panel')?.armMm ?? airframe.emptyArmMm
+        airframe.places.find(place => place.kind === 'panel')?.armMm ?? airframe.emptyArmMm
       )
     )
   const fittedBefore = new Map(design.units.filter(unit => unit.state !== 'new').map(unit => [unit.id, unit]))
@@ -87,8 +87,8 @@ export function examineMass(design: Design, wires: readonly Wire[], wiresAsFound
     1,
     '+ wire put in'
   )
-  const emptyMassKg = lines.reduce((sum, one) => sum + one.massKg, 0)
-  const moment = lines.reduce((sum, one) => sum + one.momentKgMm, 0)
+  const emptyMassKg = lines.reduce((sum, massLine) => sum + massLine.massKg, 0)
+  const moment = lines.reduce((sum, massLine) => sum + massLine.momentKgMm, 0)
   const emptyArmMm = emptyMassKg > 0 ? moment / emptyMassKg : airframe.emptyArmMm
   const loadings = airframe.loadings.map(loading =>
     loadedOf(airframe, { massKg: emptyMassKg, armMm: emptyArmMm }, loading)
@@ -112,12 +112,12 @@ export function explainUsefulLoad({ airframe }: Design, { lines, usefulLoadKg }:
     formula: 'useful load = most allowed mass − (empty mass + added − removed)',
     inputs: [
       { symbol: 'most allowed', meaning: 'take-off weight', value: airframe.maxMassKg, unit: 'kg', from: 'airframe' },
-      ...lines.map(one => ({
-        symbol: one.text,
-        meaning: say`arm ${mm(one.armMm)}`,
-        value: one.massKg,
+      ...lines.map(line => ({
+        symbol: line.text,
+        meaning: say`arm ${mm(line.armMm)}`,
+        value: line.massKg,
         unit: 'kg',
-        from: one === lines[0] ? 'airframe' : 'catalogue entry or wire list'
+        from: line === lines[0] ? 'airframe' : 'catalogue entry or wire list'
       }))
     ],
     result: { value: usefulLoadKg, unit: 'kg' },
@@ -128,10 +128,10 @@ export function explainUsefulLoad({ airframe }: Design, { lines, usefulLoadKg }:
 export function explainArm({ lines, emptyArmMm }: MassReport): Working {
   return {
     formula: 'arm = Σ (mass · arm) / Σ mass',
-    inputs: lines.map(one => ({
-      symbol: one.text,
-      meaning: say`${kg(one.massKg)} · ${mm(one.armMm)}`,
-      value: one.momentKgMm,
+    inputs: lines.map(line => ({
+      symbol: line.text,
+      meaning: say`${kg(line.massKg)} · ${mm(line.armMm)}`,
+      value: line.momentKgMm,
       unit: 'kg·mm',
       from: 'mass lines'
     })),
@@ -142,7 +142,7 @@ export function explainArm({ lines, emptyArmMm }: MassReport): Working {
 
 /** How the weight and the centre of gravity of a loading came about. */
 export function explainLoading(report: MassReport, of: string): Working | undefined {
-  const loading = report.loadings.find(one => one.id === of)
+  const loading = report.loadings.find(loading => loading.id === of)
   if (!loading) return undefined
   const { takeOff, fuelBurnt } = loading
   return {
@@ -155,10 +155,10 @@ export function explainLoading(report: MassReport, of: string): Working | undefi
         unit: 'kg',
         from: 'mass lines'
       },
-      ...loading.stations.map(one => ({
-        symbol: one.name,
-        meaning: say`arm ${mm(one.armMm)}`,
-        value: one.massKg,
+      ...loading.stations.map(station => ({
+        symbol: station.name,
+        meaning: say`arm ${mm(station.armMm)}`,
+        value: station.massKg,
         unit: 'kg',
         from: 'loading'
       })),

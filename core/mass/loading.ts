@@ -60,8 +60,8 @@ export function limitsAt(
   armMm: number
 ): readonly [number, number] | undefined {
   const crossings: number[] = []
-  envelope.forEach(([x0, y0], at) => {
-    const [x1, y1] = envelope[(at + 1) % envelope.length]!
+  envelope.forEach(([x0, y0], index) => {
+    const [x1, y1] = envelope[(index + 1) % envelope.length]!
     if (Math.abs(y0 - massKg) < CLOSE) crossings.push(x0)
     // Half open, so that a corner counts once.
     if (y0 < massKg - CLOSE !== y1 < massKg - CLOSE && Math.abs(y0 - massKg) >= CLOSE && Math.abs(y1 - massKg) >= CLOSE)
@@ -70,9 +70,9 @@ export function limitsAt(
   if (crossings.length === 0) return undefined
   crossings.sort((a, b) => a - b)
   if (crossings.length <= 2 || crossings.length % 2 === 1) return [crossings[0]!, crossings.at(-1)!]
-  const spans = Array.from({ length: crossings.length / 2 }, (_, at): readonly [number, number] => [
-    crossings[2 * at]!,
-    crossings[2 * at + 1]!
+  const spans = Array.from({ length: crossings.length / 2 }, (_, index): readonly [number, number] => [
+    crossings[2 * index]!,
+    crossings[2 * index + 1]!
   ])
   const miss = ([fore, aft]: readonly [number, number]) => Math.max(0, fore - armMm, armMm - aft)
   return spans.reduce((best, span) => (miss(span) < miss(best) ? span : best))
@@ -80,16 +80,16 @@ export function limitsAt(
 
 /** A loading added up on an empty aeroplane: with all fuel, and with it burnt. */
 export function loadedOf(airframe: Airframe, empty: { massKg: number; armMm: number }, loading: Loading): LoadedReport {
-  const stations = loading.loads.flatMap((one): LoadedStation[] => {
-    const station = airframe.stations.find(other => other.id === one.station)
-    return station && one.massKg > 0
-      ? [{ station: station.id, name: station.name, kind: station.kind, massKg: one.massKg, armMm: station.armMm }]
+  const stations = loading.loads.flatMap((load): LoadedStation[] => {
+    const station = airframe.stations.find(other => other.id === load.station)
+    return station && load.massKg > 0
+      ? [{ station: station.id, name: station.name, kind: station.kind, massKg: load.massKg, armMm: station.armMm }]
       : []
   })
   const envelope = envelopeOf(airframe)
   const state = (list: readonly LoadedStation[]): LoadedState => {
-    const massKg = list.reduce((sum, one) => sum + one.massKg, empty.massKg)
-    const moment = list.reduce((sum, one) => sum + one.massKg * one.armMm, empty.massKg * empty.armMm)
+    const massKg = list.reduce((sum, station) => sum + station.massKg, empty.massKg)
+    const moment = list.reduce((sum, station) => sum + station.massKg * station.armMm, empty.massKg * empty.armMm)
     const armMm = massKg > 0 ? moment / massKg : empty.armMm
     const limitsMm = limitsAt(envelope, massKg, armMm)
     return {
@@ -104,7 +104,7 @@ export function loadedOf(airframe: Airframe, empty: { massKg: number; armMm: num
     name: loading.name,
     stations,
     takeOff: state(stations),
-    fuelBurnt: state(stations.filter(one => one.kind !== 'fuel'))
+    fuelBurnt: state(stations.filter(station => station.kind !== 'fuel'))
   }
 }
 
@@ -187,7 +187,7 @@ export function balanceFindings(design: Design, loadings: readonly LoadedReport[
     ...design.units.flatMap(unit =>
       unit.armMm === undefined ? [] : [{ id: unit.id, name: unit.label, armMm: unit.armMm }]
     ),
-    ...airframe.stations.map(one => ({ id: undefined, name: one.name, armMm: one.armMm })),
+    ...airframe.stations.map(station => ({ id: undefined, name: station.name, armMm: station.armMm })),
     { id: undefined, name: 'the empty aeroplane', armMm: airframe.emptyArmMm }
   ].filter(one => one.armMm < low || one.armMm > high)
   for (const one of far)

@@ -36,7 +36,7 @@ describe('empty mass after an alteration (FAA-H-8083-1B: old + added − removed
   it('taking the vacuum system out of the demo gains useful load', () => {
     const project = demoProject('3-skerrow-dunlin')
     const vacuum = project.options[0]!.units.filter(
-      unit => project.items.find(one => one.id === unit.item)!.kind === 'vacuum part'
+      unit => project.items.find(item => item.id === unit.item)!.kind === 'vacuum part'
     )
     const out = applyEdits(
       project,
@@ -46,7 +46,7 @@ describe('empty mass after an alteration (FAA-H-8083-1B: old + added − removed
     const gain =
       examineMass(resolve(out, 'a'), [], []).usefulLoadKg - examineMass(resolve(project, 'a'), [], []).usefulLoadKg
     expect(gain).toBeCloseTo(
-      vacuum.reduce((sum, unit) => sum + project.items.find(one => one.id === unit.item)!.massKg, 0),
+      vacuum.reduce((sum, unit) => sum + project.items.find(item => item.id === unit.item)!.massKg, 0),
       9
     )
     expect(gain / 0.45359237).toBeGreaterThan(8)
@@ -121,19 +121,19 @@ describe('loadings against the envelope', () => {
     expect(takeOff.massKg / pounds(1)).toBeCloseTo(2280, 9)
     expect((takeOff.massKg * takeOff.armMm) / pounds(1) / 25.4).toBeCloseTo(101_460, 6)
     expect(takeOff.armMm / 25.4).toBeCloseTo(44.5, 1)
-    const outside = findings.find(one => one.id === 'mass.outside:l:at take-off')!
+    const outside = findings.find(finding => finding.id === 'mass.outside:l:at take-off')!
     expect(outside.weight).toBe('must fix')
     expect(readPhrase(outside.says, US)).toContain('1.3 in behind the aft limit')
   })
   it('within the limits nothing is said; each limit passed is told', () => {
     const codes = (loads: Record<string, number>) =>
       loaded(loads)
-        .findings.map(one => one.code)
+        .findings.map(finding => finding.code)
         .sort()
     expect(codes({ front: 340, fuel: 240 })).toEqual([])
     expect(codes({ front: 340, rear: 340, fuel: 240, baggage: 100 })).toContain('mass.over')
     const nose = { ...plainProject(), airframe: { ...handbook({ front: 900 }), emptyArmMm: inches(35.7) } }
-    const forward = massOf(nose).findings.find(one => one.code === 'mass.outside')!
+    const forward = massOf(nose).findings.find(finding => finding.code === 'mass.outside')!
     expect(readPhrase(forward.says, US)).toContain('ahead of the forward limit')
   })
   it('what is within with full tanks and outside when they are burnt is told', () => {
@@ -141,20 +141,24 @@ describe('loadings against the envelope', () => {
     const airframe = handbook({ front: 200, rear: 190, fuel: 300 })
     const ahead = {
       ...airframe,
-      stations: airframe.stations.map(one => (one.id === 'fuel' ? { ...one, armMm: inches(24) } : one)),
+      stations: airframe.stations.map(station => (station.id === 'fuel' ? { ...station, armMm: inches(24) } : station)),
       armLimitsMm: [inches(35.6), inches(40)] as [number, number]
     }
     const { loadings, findings } = massOf({ ...plainProject(), airframe: ahead })
     expect(loadings[0]!.takeOff.inside).toBe(true)
-    expect(findings.map(one => one.id)).toEqual(['mass.outside:l:with the fuel burnt'])
+    expect(findings.map(finding => finding.id)).toEqual(['mass.outside:l:with the fuel burnt'])
   })
   it('a station over its limit is told', () => {
     const airframe = handbook({ front: 300, baggage: 120 })
     const limited = {
       ...airframe,
-      stations: airframe.stations.map(one => (one.id === 'baggage' ? { ...one, mostKg: pounds(100) } : one))
+      stations: airframe.stations.map(station =>
+        station.id === 'baggage' ? { ...station, mostKg: pounds(100) } : station
+      )
     }
-    expect(massOf({ ...plainProject(), airframe: limited }).findings.map(one => one.code)).toContain('mass.station')
+    expect(massOf({ ...plainProject(), airframe: limited }).findings.map(finding => finding.code)).toContain(
+      'mass.station'
+    )
   })
   it('limits at a weight: on a slanted side they lie on the line between its corners', () => {
     const envelope = [
@@ -191,9 +195,9 @@ describe('loadings against the envelope', () => {
     ))
   it('with no loading entered it says so, and an arm outside the aeroplane is told, not reckoned with in silence', () => {
     const project = plainProject()
-    expect(massOf(project).findings.map(one => one.code)).toEqual(['mass.no-loading'])
+    expect(massOf(project).findings.map(finding => finding.code)).toEqual(['mass.no-loading'])
     const far = { ...project, airframe: { ...project.airframe, emptyArmMm: 9_900 } }
-    expect(massOf(far).findings.map(one => one.code)).toContain('mass.arm')
+    expect(massOf(far).findings.map(finding => finding.code)).toContain('mass.arm')
   })
 })
 

@@ -34,8 +34,8 @@ describe('plan and life', () => {
   it('when all is paid, what was paid is what it came to', () =>
     fc.assert(
       fc.property(fc.array(fc.tuple(fc.nat(50_000), fc.nat(50_000)), { maxLength: 12 }), sums => {
-        const lines = sums.map(([cents], at) => line(`l${at}`, cents))
-        const all = sums.map(([, cents], at) => paid(`l${at}`, cents))
+        const lines = sums.map(([cents], index) => line(`l${index}`, cents))
+        const all = sums.map(([, cents], index) => paid(`l${index}`, cents))
         const found = reckon(lines, all)
         expect(found.expectedCents).toBe(found.paidCents)
         expect(found.rows.reduce((sum, row) => sum + (row.overCents ?? 0), 0)).toBe(found.paidCents - found.planCents)

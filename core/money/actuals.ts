@@ -30,7 +30,7 @@ export interface Reckoning {
  * they and the overruns have not used it up.
  */
 export function reckon(lines: readonly CostLine[], actuals: readonly Actual[]): Reckoning {
-  const paid = new Map(actuals.map(one => [one.line, one]))
+  const paid = new Map(actuals.map(actual => [actual.line, actual]))
   const planned = new Set(lines.map(line => line.key))
   const rows: Reckoned[] = [
     ...lines.map((line): Reckoned => {
@@ -48,14 +48,14 @@ export function reckon(lines: readonly CostLine[], actuals: readonly Actual[]): 
       }
     }),
     ...actuals
-      .filter(one => !planned.has(one.line))
-      .map((one): Reckoned => ({
-        line: one.line,
-        says: say`${one.says}`,
-        paidCents: one.cents,
-        overCents: one.cents,
-        on: one.on,
-        ...(one.note && { note: one.note })
+      .filter(actual => !planned.has(actual.line))
+      .map((actual): Reckoned => ({
+        line: actual.line,
+        says: say`${actual.says}`,
+        paidCents: actual.cents,
+        overCents: actual.cents,
+        on: actual.on,
+        ...(actual.note && { note: actual.note })
       }))
   ]
   const sum = (of: (row: Reckoned) => number | undefined) => rows.reduce((total, row) => total + (of(row) ?? 0), 0)

@@ -27,7 +27,7 @@ describe('what has crept in since a plan was agreed', () => {
     const now = {
       lines: [line('equipment', 520_000, 'pfd'), line('equipment', 410_000, 'com'), line('equipment', 30_000, 'usb')]
     }
-    expect(creepSince(agreed, now).map(one => one.cents)).toEqual([410_000, -90_000, 20_000])
+    expect(creepSince(agreed, now).map(creep => creep.cents)).toEqual([410_000, -90_000, 20_000])
   })
   it('of two plans that are the same it is nothing', () => {
     const { lines } = money(dun)
@@ -38,7 +38,7 @@ describe('what has crept in since a plan was agreed', () => {
       { lines: [line('wire', 40_000, undefined, '80 m of wire')] },
       { lines: [line('wire', 46_000, undefined, '92 m of wire')] }
     )
-    expect(found.map(one => one.cents)).toEqual([6_000])
+    expect(found.map(creep => creep.cents)).toEqual([6_000])
     expect(readPhrase(found[0]!.says, US)).toBe('92 m of wire')
   })
   it('adds up to the difference of all lines, whatever the two bills hold', () => {
@@ -55,9 +55,9 @@ describe('what has crept in since a plan was agreed', () => {
       fc.property(bill, bill, (agreed, now) => {
         const found = creepSince({ lines: agreed }, { lines: now })
         expect(sum(found)).toBe(sum(now) - sum(agreed))
-        expect(found.every(one => one.cents !== 0)).toBe(true)
-        for (let at = 1; at < found.length; at++)
-          expect(Math.abs(found[at]!.cents)).toBeLessThanOrEqual(Math.abs(found[at - 1]!.cents))
+        expect(found.every(creep => creep.cents !== 0)).toBe(true)
+        for (let index = 1; index < found.length; index++)
+          expect(Math.abs(found[index]!.cents)).toBeLessThanOrEqual(Math.abs(found[index - 1]!.cents))
       }),
       { seed: 4, numRuns: 300 }
     )
@@ -65,9 +65,9 @@ describe('what has crept in since a plan was agreed', () => {
 })
 
 describe('of a real plan', () => {
-  const option = dun.options.find(one => one.id === 'b')!
+  const option = dun.options.find(option => option.id === 'b')!
   const fresh = resolve(dun, 'b').units.find(unit => unit.state === 'new')!.id
-  const unit = option.units.find(one => one.id === fresh)!
+  const unit = option.units.find(unit => unit.id === fresh)!
   const prices = { ...option.prices, labourCentsPerHour: option.prices.labourCentsPerHour + 2_500 }
   const acts: [string, Edit[]][] = [
     ['a unit left out', [{ type: 'unit.remove', option: 'b', unit: fresh }]],

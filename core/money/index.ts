@@ -202,7 +202,7 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
   const work = lines
     .filter(line => !['credit', 'contingency', 'tax'].includes(line.group))
     .reduce((sum, line) => sum + line.cents, 0)
-  const totalCents = lines.reduce((sum, one) => sum + one.cents, 0)
+  const totalCents = lines.reduce((sum, costLine) => sum + costLine.cents, 0)
   const yearly = [
     ...design.units.flatMap(unit =>
       unit.item.yearly
@@ -219,10 +219,10 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
       code: 'money.over',
       weight: 'decide',
       subjects: lines
-        .filter(one => one.group === 'equipment')
+        .filter(line => line.group === 'equipment')
         .sort((a, b) => b.cents - a.cents)
         .slice(0, 2)
-        .map(one => one.unit!),
+        .map(line => line.unit!),
       measured: totalCents / 100,
       limit: brief.budgetCents / 100,
       unit: 'USD',
@@ -236,7 +236,7 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
   return {
     totalCents,
     lines,
-    labourHours: sums.reduce((sum, one) => sum + one.hours, 0),
+    labourHours: sums.reduce((sum, visitSum) => sum + visitSum.hours, 0),
     quotes,
     byPhase: design.phases.length
       ? job.visits.map(({ id, name }, v) => ({ phase: id, name, cents: sums[v]!.total, hours: sums[v]!.hours }))
@@ -276,7 +276,7 @@ function quoteFindings(quotes: readonly QuoteSummary[], work: number): Finding[]
     // A quote is for the work: what is set aside for surprises is not in it.
     const whole = quote.comparableCents
     const apart = Math.max(whole / work, work / whole)
-    const names = quote.forgotten.slice(0, 4).map(one => one.says)
+    const names = quote.forgotten.slice(0, 4).map(costLine => costLine.says)
     const more = quote.forgotten.length - names.length
     const entered = { kind: 'entered', source: 'lines of the quote, and what each was said to cover' } as const
     return [
@@ -308,7 +308,7 @@ function quoteFindings(quotes: readonly QuoteSummary[], work: number): Finding[]
               id: `money.quote-lacks:${quote.id}`,
               code: 'money.quote-lacks',
               weight: 'decide' as const,
-              subjects: [...new Set(quote.forgotten.flatMap(one => one.unit ?? []))],
+              subjects: [...new Set(quote.forgotten.flatMap(costLine => costLine.unit ?? []))],
               measured: quote.forgottenCents / 100,
               unit: 'USD' as const,
               basis: entered,
@@ -349,15 +349,15 @@ export function explainMoney({ prices }: Design, { lines, totalCents }: MoneyRep
         unit: 'cents',
         from: 'Budget'
       },
-      ...lines.map(one => ({
-        symbol: one.group,
-        meaning: one.says,
-        value: one.cents,
+      ...lines.map(line => ({
+        symbol: line.group,
+        meaning: line.says,
+        value: line.cents,
         unit: 'cents',
         from:
-          one.group === 'equipment'
+          line.group === 'equipment'
             ? 'catalogue entry or your own price'
-            : one.group === 'labour'
+            : line.group === 'labour'
               ? 'hours of the catalogue entry'
               : 'Budget'
       }))

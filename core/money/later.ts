@@ -88,7 +88,7 @@ export function putOff(design: Design, wires: readonly Wire[], months: number): 
   const job = jobOf(design, wires)
   const at = placedAsEntered(job)
   const late = { ...job, visits: job.visits.map(visit => ({ ...visit, months: visit.months + months })) }
-  const [now, then] = [job, late].map(one => sumVisits(one, at))
+  const [now, then] = [job, late].map(job => sumVisits(job, at))
   const more = (of: (sum: VisitSum) => number) => then!.reduce((sum, visit, v) => sum + of(visit) - of(now![v]!), 0)
   return {
     months,

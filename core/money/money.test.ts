@@ -94,7 +94,7 @@ describe('three-point estimate', () =>
 
 describe('visits and quotes', () => {
   const dials = ['a', 'b', 'c'].map(id => item({ id, face: roundFace(79), priceCents: 100_000, labourHours: 3 }))
-  const project = projectWith(dials.map((one, index) => [one, [100 + index * 120, 150]]))
+  const project = projectWith(dials.map((dial, index) => [dial, [100 + index * 120, 150]]))
   const option = project.options[0]!
   option.prices = {
     labourCentsPerHour: 10_000,
@@ -152,6 +152,7 @@ describe('visits and quotes', () => {
     }
     const { findings } = examineMoney(resolve(quoted, 'a'), [])
     expect(findings.some(finding => finding.code === 'money.quote')).toBe(asked)
-    if (asked) expect(readPhrase(findings.find(one => one.code === 'money.quote')!.says, US)).toContain('$6,100')
+    if (asked)
+      expect(readPhrase(findings.find(finding => finding.code === 'money.quote')!.says, US)).toContain('$6,100')
   })
 })

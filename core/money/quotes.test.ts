@@ -38,12 +38,12 @@ describe('a quote in the shop’s own lumps', () => {
             money.lines
           )
           expect(found.totalCents).toBe(sum(lines))
-          expect(found.lines.reduce((total, one) => total + one.planCents, 0) + found.forgottenCents).toBe(
-            sum(quotable)
-          )
+          expect(
+            found.lines.reduce((total, quotedLine) => total + quotedLine.planCents, 0) + found.forgottenCents
+          ).toBe(sum(quotable))
           expect(found.comparableCents).toBe(found.totalCents + found.forgottenCents)
-          const answered = found.lines.flatMap(one => one.covers.map(each => each.key))
-          expect(new Set([...answered, ...found.forgotten.map(one => one.key)]).size).toBe(quotable.length)
+          const answered = found.lines.flatMap(line => line.covers.map(each => each.key))
+          expect(new Set([...answered, ...found.forgotten.map(costLine => costLine.key)]).size).toBe(quotable.length)
         }
       ),
       { seed: 3, numRuns: 150 }
@@ -67,7 +67,7 @@ describe('a quote in the shop’s own lumps', () => {
       money.lines
     )
     expect(whole.forgotten).toEqual([])
-    expect(less.forgotten.map(one => one.key)).toEqual(['panel'])
+    expect(less.forgotten.map(costLine => costLine.key)).toEqual(['panel'])
     expect(less.comparableCents).toBe(whole.comparableCents)
   })
   it('a line of its own is taken out of the lump; what two lines name is told', () => {
@@ -80,9 +80,9 @@ describe('a quote in the shop’s own lumps', () => {
       money.lines
     )
     const [lump, own, again] = found.lines
-    expect(own!.covers.map(one => one.key)).toEqual(['equipment pfd'])
+    expect(own!.covers.map(cover => cover.key)).toEqual(['equipment pfd'])
     expect(own!.gone).toEqual(['equipment gone'])
-    expect(lump!.covers.some(one => one.key === 'equipment pfd')).toBe(false)
+    expect(lump!.covers.some(cover => cover.key === 'equipment pfd')).toBe(false)
     expect(again!.covers).toEqual([])
     expect(found.twice).toEqual([{ says: expect.anything(), by: ['The display', 'Display once more'] }])
     expect(found.extraCents).toBe(5)
@@ -105,9 +105,9 @@ describe('a quote in the shop’s own lumps', () => {
     expect(guess('Shop supplies')).toEqual([])
   })
   it('of the demo each of three quotes leaves something out, and is told with its price', () => {
-    expect(money.quotes.map(one => one.forgotten.length)).toEqual([2, 1, 2])
-    const told = money.findings.filter(one => one.code === 'money.quote-lacks')
-    expect(told.map(one => one.measured)).toEqual(money.quotes.map(one => one.forgottenCents / 100))
+    expect(money.quotes.map(quote => quote.forgotten.length)).toEqual([2, 1, 2])
+    const told = money.findings.filter(finding => finding.code === 'money.quote-lacks')
+    expect(told.map(finding => finding.measured)).toEqual(money.quotes.map(quote => quote.forgottenCents / 100))
   })
   it('keys of the estimate are each of one line, whatever the option', () => {
     for (const option of project.options) {

@@ -72,11 +72,11 @@ export function standQuote(quote: Quote, estimate: readonly CostLine[]): QuoteSu
       if (line.covers.includes(lumpOf(group)))
         take(
           line,
-          quotable.filter(one => one.group === group).map(one => one.key)
+          quotable.filter(costLine => costLine.group === group).map(costLine => costLine.key)
         )
   const sum = (lines: readonly { cents: number }[]) => lines.reduce((total, one) => total + one.cents, 0)
   const lines = quote.lines.map((line): QuotedLine => {
-    const covers = quotable.filter(one => owner.get(one.key) === line.id)
+    const covers = quotable.filter(costLine => owner.get(costLine.key) === line.id)
     return {
       id: line.id,
       says: line.says,
@@ -86,7 +86,7 @@ export function standQuote(quote: Quote, estimate: readonly CostLine[]): QuoteSu
       gone: line.covers.filter(key => !byKey.has(key) && !key.startsWith('all '))
     }
   })
-  const forgotten = quotable.filter(one => !owner.has(one.key) && one.cents > 0)
+  const forgotten = quotable.filter(costLine => !owner.has(costLine.key) && costLine.cents > 0)
   const { mean, deviation } = threePoint(quote.weeks)
   const totalCents = sum(lines)
   return {
@@ -131,7 +131,7 @@ export function guessCovers(says: string, design: Design, estimate: readonly Cos
       const words = [...wordsOf(text)]
       return words.length > 0 && words.every(word => said.has(word))
     })
-  const all = [...design.units, ...design.removed.map(one => one.unit)]
+  const all = [...design.units, ...design.removed.map(removed => removed.unit)]
   const units = new Set(all.filter(unit => named(unit.label, unit.item.name)).map(unit => unit.id))
   if (units.size)
     return estimate

@@ -344,7 +344,7 @@ describe('radio stacks', () => {
     expect(report.findings).toEqual([])
     const cut = openings(placedOn(design), 6.35)
     expect(cut).toHaveLength(2)
-    expect(cut.find(one => one.units.length === 2)!.figure).toEqual({
+    expect(cut.find(opening => opening.units.length === 2)!.figure).toEqual({
       kind: 'box',
       x: expect.closeTo(300, 6),
       y: expect.closeTo(166.5, 6),
@@ -414,8 +414,8 @@ describe('labels', () => {
     const design = designWith([[item({ id: 'dial', face: roundFace(80) }), [100, 100]]])
     const codes = (xMm: number, yMm: number) =>
       examinePanel({ ...design, labels: [{ id: 'l', text: 'OIL', xMm, yMm, heightMm: 4 }] })
-        .findings.filter(one => one.code === 'panel.label')
-        .map(one => one.subjects)
+        .findings.filter(finding => finding.code === 'panel.label')
+        .map(finding => finding.subjects)
     expect(codes(100, 100)).toEqual([['dial']])
     // Bezel of 84 mm: its lower edge is at 58 mm, letters of 4 mm stand clear below 56.
     expect(codes(100, 55.9)).toEqual([])

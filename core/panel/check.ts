@@ -162,7 +162,7 @@ export function misfitsWithGround(unit: Placed, ground: Ground): Misfit[] {
     }
     const zone = [
       ...ground.faceZones,
-      ...ground.behindZones.filter(one => one.zone.fromDepthMm < SCREW_BEHIND_MM)
+      ...ground.behindZones.filter(behindZone => behindZone.zone.fromDepthMm < SCREW_BEHIND_MM)
     ].find(
       one =>
         gap(screw, one.figure) < -TOUCH_MM && (one.zone.side === 'behind' || gap(unit.bezel, one.figure) >= -TOUCH_MM)
@@ -260,19 +260,19 @@ export function misfitsBetween(a: Placed, b: Placed, leastWebMm: number): readon
         if (clear < -TOUCH_MM && found.length === 0)
           tell('screw', { measuredMm: clear, limitMm: 0 }, DRAWN, { mine: screw, theirs: other })
       }
-  for (const [one, other] of [
+  for (const [unit, other] of [
     [a, b],
     [b, a]
   ] as const) {
     if (!other.cutout) continue
-    for (const screw of one.screws) {
+    for (const screw of unit.screws) {
       const clear = gap(screw, other.cutout)
       if (clear < -TOUCH_MM) {
         tell(
           'screw',
           { measuredMm: clear, limitMm: 0 },
           DRAWN,
-          one === a ? { mine: screw, theirs: other.cutout } : { mine: other.cutout, theirs: screw }
+          unit === a ? { mine: screw, theirs: other.cutout } : { mine: other.cutout, theirs: screw }
         )
         break
       }
@@ -300,7 +300,7 @@ const WEIGHT: Record<Misfit['code'], Finding['weight']> = {
 
 function words(unit: Placed, misfit: Misfit, others: readonly Placed[]): Phrase {
   const label = thing(unit)
-  const met = others.find(one => one.id === misfit.other)
+  const met = others.find(other => other.id === misfit.other)
   const otherName = met ? thing(met) : misfit.otherName
   const by = mm(Math.abs(misfit.measuredMm))
   const left = mm(misfit.measuredMm, misfit.limitMm)
@@ -424,7 +424,7 @@ function moveRemedies({
   )
   const byEdge = misfits.some(misfit => AT_EDGE.has(misfit.code))
   if (pairs.length === 0 && !byEdge) return []
-  const other = all.find(one => one.id === misfits[0]!.other)
+  const other = all.find(unit => unit.id === misfits[0]!.other)
   const offers = DIRECTIONS.flatMap(direction => {
     const travel = (who: Placed, mine: 'mine' | 'theirs') => ({
       who,
@@ -516,7 +516,7 @@ export function examineFace(design: Design): PanelReport {
       id: `panel.${first.code}:${[unit.id, first.other].join(':')}`,
       code: `panel.${first.code}`,
       weight: WEIGHT[first.code],
-      subjects: [unit.id, ...(placed.some(one => one.id === first.other) ? [first.other] : [])],
+      subjects: [unit.id, ...(placed.some(unit => unit.id === first.other) ? [first.other] : [])],
       measured: first.measuredMm,
       limit: first.limitMm,
       unit: 'mm',
@@ -555,10 +555,10 @@ export function examineFace(design: Design): PanelReport {
   })
   // Screws and the sheet's own openings count in the least metal too.
   for (const unit of placed) {
-    for (const one of screwMetals(unit, nearOf(unit, placed), ground))
-      if (one.measuredMm < least) {
-        least = one.measuredMm
-        between = [unit.label, one.other?.label ?? String(one.to)]
+    for (const screwMetal of screwMetals(unit, nearOf(unit, placed), ground))
+      if (screwMetal.measuredMm < least) {
+        least = screwMetal.measuredMm
+        between = [unit.label, screwMetal.other?.label ?? String(screwMetal.to)]
       }
     for (const { zone, figure } of ground.holes) {
       const web = unit.cutout ? gap(unit.cutout, figure) : Infinity
@@ -581,7 +581,7 @@ export function examineFace(design: Design): PanelReport {
     leastMetalMm: between && least,
     leastMetalBetween: between,
     cutShare:
-      [...placed.flatMap(unit => unit.cutout ?? []), ...ground.holes.map(one => one.figure)].reduce(
+      [...placed.flatMap(unit => unit.cutout ?? []), ...ground.holes.map(hole => hole.figure)].reduce(
         (sum, cut) => sum + figureAreaMm2(cut),
         0
       ) / areaMm2(ground.panel.outline)

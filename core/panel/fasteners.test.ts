@@ -49,8 +49,8 @@ describe('screws by the hole they go through', () => {
     }
   )
   it('a larger hole never takes a smaller screw, and past the table it is the largest', () => {
-    const sizes = Array.from({ length: 60 }, (_, at) => fastenerOf(2 + at / 10).headMm)
-    for (let at = 1; at < sizes.length; at++) expect(sizes[at]).toBeGreaterThanOrEqual(sizes[at - 1]!)
+    const sizes = Array.from({ length: 60 }, (_, index) => fastenerOf(2 + index / 10).headMm)
+    for (let index = 1; index < sizes.length; index++) expect(sizes[index]).toBeGreaterThanOrEqual(sizes[index - 1]!)
     expect(fastenerOf(9).name).toBe('no. 10')
   })
 })
@@ -83,7 +83,7 @@ describe('metal round screws', () => {
       ],
       'screw-web'
     )
-    expect(new Set(list.map(one => one.subjects.join()))).toEqual(new Set(['a,b']))
+    expect(new Set(list.map(finding => finding.subjects.join()))).toEqual(new Set(['a,b']))
   })
   it('what is left is told finely enough to see that it is less than what is wanted', () => {
     const [one] = found(
@@ -103,11 +103,11 @@ describe('metal round screws', () => {
     const metal = (x: number, side: 1 | -1) => {
       const a = setDown({ id: 'a', label: 'a', item: plate('a') }, x, 150)!
       const b = setDown({ id: 'b', label: 'b', item: hole(40) }, x + side * 68, 130)!
-      return screwMetals(a, [a, b], ground).map(one => one.measuredMm)
+      return screwMetals(a, [a, b], ground).map(screwMetal => screwMetal.measuredMm)
     }
     expect(metal(200, 1)).toEqual(metal(260, 1))
     const [right, left] = [metal(300, 1), metal(300, -1)]
-    right.forEach((mm, at) => expect(mm).toBeCloseTo(left[at]!, 9))
+    right.forEach((mm, index) => expect(mm).toBeCloseTo(left[index]!, 9))
   })
   it('screws far from everything are told nothing of', () => {
     const quiet = ['screw-web', 'screw-head', 'nut-plate', 'nut']

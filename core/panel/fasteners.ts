@@ -26,7 +26,7 @@ const EDGE_BASIS: Basis = { kind: 'common practice', source: 'a fastener stands 
 type Circle = Extract<Figure, { kind: 'circle' }>
 /** The screw that goes through a hole: the smallest of the table that fills it. */
 export const fastenerOf = (holeMm: number) =>
-  FASTENERS.find(one => holeMm <= one.holeMm + 0.05) ?? FASTENERS[FASTENERS.length - 1]!
+  FASTENERS.find(fastener => holeMm <= fastener.holeMm + 0.05) ?? FASTENERS[FASTENERS.length - 1]!
 const round = (at: Circle, diameterMm: number): Figure => ({ kind: 'circle', x: at.x, y: at.y, r: diameterMm / 2 })
 
 /** Metal between a screw’s hole and what is nearest to it: holes and screws of other units, holes of the sheet, its edge. */
@@ -41,9 +41,9 @@ export interface ScrewMetal {
 const NEAR_MM = 40
 /** Of all that stands on a face what is near a unit, itself among it: on a full panel that is a handful. */
 export const nearOf = (unit: Placed, placed: readonly Placed[]): Placed[] =>
-  placed.filter(one => {
-    const most = unit.reachMm + one.reachMm + NEAR_MM
-    const [dx, dy] = [unit.x - one.x, unit.y - one.y]
+  placed.filter(other => {
+    const most = unit.reachMm + other.reachMm + NEAR_MM
+    const [dx, dy] = [unit.x - other.x, unit.y - other.y]
     return dx * dx + dy * dy <= most * most
   })
 
@@ -57,7 +57,7 @@ const same = <T>(known: Told<T> | undefined, near: readonly Placed[], ground: Gr
   known !== undefined &&
   known.ground === ground &&
   known.near.length === near.length &&
-  known.near.every((one, at) => one === near[at])
+  known.near.every((unit, index) => unit === near[index])
 
 const metals = new WeakMap<Placed, Told<readonly ScrewMetal[]>>()
 /** The least metal round the screws of one unit, to each thing near it. */
@@ -147,13 +147,13 @@ const ofNew = new WeakMap<Placed, Told<readonly Finding[]>>()
 
 function fastenersOf(unit: Placed, near: readonly Placed[], ground: Ground, kept: boolean): Finding[] {
   const findings: Finding[] = []
-  const tell = (code: string, one: Omit<Finding, 'id' | 'code' | 'remedies'>) =>
-    findings.push({ ...one, id: `panel.${code}:${one.subjects.join(':')}`, code: `panel.${code}`, remedies: [] })
-  const holes = ground.holes.map(one => one.figure)
-  const cuts = [...near.flatMap(one => one.cutout ?? []), ...holes]
+  const tell = (code: string, omit: Omit<Finding, 'id' | 'code' | 'remedies'>) =>
+    findings.push({ ...omit, id: `panel.${code}:${omit.subjects.join(':')}`, code: `panel.${code}`, remedies: [] })
+  const holes = ground.holes.map(hole => hole.figure)
+  const cuts = [...near.flatMap(unit => unit.cutout ?? []), ...holes]
   const [worst] = screwMetals(unit, near, ground)
     // Where it runs into the hole the panel's own check says so.
-    .filter(one => one.measuredMm < one.limitMm - TOUCH_MM && one.measuredMm >= -TOUCH_MM)
+    .filter(screwMetal => screwMetal.measuredMm < screwMetal.limitMm - TOUCH_MM && screwMetal.measuredMm >= -TOUCH_MM)
     .sort((a, b) => a.measuredMm - b.measuredMm)
   if (worst)
     tell('screw-web', {

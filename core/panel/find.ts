@@ -179,7 +179,7 @@ export function* leastChange(
   for (const [index, other] of others.entries()) {
     yield { done: index, of: others.length }
     if (fixed.has(other.id)) continue
-    const rest = others.filter(one => one !== other)
+    const rest = others.filter(unit => unit !== other)
     // Most things make no room when they go: that is asked first, and cheaply.
     if (!anyFree(item, rest, ground, ANY_MM)) continue
     const free = freeGround(item, rest, ground, COARSE_MM)
@@ -197,7 +197,7 @@ export function* leastChange(
   }
   for (const { zone } of ground.faceZones) {
     if (!zone.movable) continue
-    const without = groundOf({ ...ground.panel, zones: ground.panel.zones.filter(one => one.id !== zone.id) })
+    const without = groundOf({ ...ground.panel, zones: ground.panel.zones.filter(other => other.id !== zone.id) })
     const figure = zoneFigure(zone)
     let best: Change | undefined
     for (const at of corners(freeGround(item, others, without, COARSE_MM), figure.x, figure.y)) {
@@ -236,9 +236,9 @@ export function* fewestOff(
   ground: Ground,
   fixed: ReadonlySet<string> = new Set()
 ): Steps<Clearing | undefined> {
-  const stay = others.filter(one => fixed.has(one.id))
+  const stay = others.filter(other => fixed.has(other.id))
   const free = freeGround(item, stay, ground, CLEARING_MM)
-  const movable = others.filter(one => !fixed.has(one.id))
+  const movable = others.filter(other => !fixed.has(other.id))
   const trial = { id: '\u0000trial', label: item.name, item }
   let best: { off: Placed[]; inTheWay: number; x: number; y: number } | undefined
   for (const [index, row] of free.rows.entries()) {
@@ -261,17 +261,17 @@ export function* fewestOff(
       }
   }
   if (!best) return undefined
-  const gone = new Set(best.off.map(one => one.id))
+  const gone = new Set(best.off.map(unit => unit.id))
   const at = nearestFree(
     freeGround(
       item,
-      others.filter(one => !gone.has(one.id)),
+      others.filter(other => !gone.has(other.id)),
       ground
     ),
     best.x,
     best.y
   )
-  return at && { at: { xMm: at.xMm, yMm: at.yMm }, off: best.off.map(one => ({ id: one.id, name: one.label })) }
+  return at && { at: { xMm: at.xMm, yMm: at.yMm }, off: best.off.map(unit => ({ id: unit.id, name: unit.label })) }
 }
 
 /** Where a zone could be moved to: it keeps clear of bezels and of the other zones, as a bezel of its own shape. */
@@ -288,7 +288,7 @@ function clearOf({
   others: readonly Placed[]
   ground: Ground
 }) {
-  const zone = ground.panel.zones.find(one => one.id === id)!
+  const zone = ground.panel.zones.find(zone => zone.id === id)!
   const figure = zoneFigure(shiftZone(zone, -x, -y))
   const e = extent(figure)
   const shape =
@@ -296,7 +296,7 @@ function clearOf({
       ? { shape: 'round' as const, diameterMm: figure.r * 2 }
       : { shape: 'rectangle' as const, widthMm: e.maxX - e.minX, heightMm: e.maxY - e.minY, cornerMm: 0 }
   const stand: Footprint = { face: { bezel: shape, screws: [], stack: false } }
-  const rest = groundOf({ ...ground.panel, bays: [], zones: ground.panel.zones.filter(one => one.id !== id) })
+  const rest = groundOf({ ...ground.panel, bays: [], zones: ground.panel.zones.filter(zone => zone.id !== id) })
   return nearestFree(freeGround(stand, others, rest, COARSE_MM), x, y)
 }
 

@@ -261,7 +261,7 @@ describe('what does not fit, and what would make it fit', () => {
         fc.tuple(fc.integer({ min: 120, max: 400 }), fc.integer({ min: 80, max: 220 })),
         (dials, [w, h]) => {
           const ground = groundOf(panelOf({}))
-          const placed = dials.map(([d, [x, y]], at) => down(item({ id: `d${at}`, face: roundFace(d) }), x, y))
+          const placed = dials.map(([d, [x, y]], index) => down(item({ id: `d${index}`, face: roundFace(d) }), x, y))
           const wanted = item({ id: 'w', face: boxFace(w, h) })
           const found = finish(fewestOff(wanted, placed, ground))!
           const gone = new Set(found.off.map(one => one.id))
@@ -270,7 +270,7 @@ describe('what does not fit, and what would make it fit', () => {
               unit: { id: 'w', label: 'w', item: wanted },
               x: found.at.xMm,
               y: found.at.yMm,
-              others: placed.filter(one => !gone.has(one.id)),
+              others: placed.filter(unit => !gone.has(unit.id)),
               ground
             })
           ).toBe(true)
@@ -281,7 +281,7 @@ describe('what does not fit, and what would make it fit', () => {
               if (misfitsWithGround(here, ground).length === 0)
                 least = Math.min(
                   least,
-                  placed.filter(one => misfitsBetween(here, one, ground.panel.leastWebMm).length > 0).length
+                  placed.filter(unit => misfitsBetween(here, unit, ground.panel.leastWebMm).length > 0).length
                 )
             }
           // Places are tried 8 mm apart: a gap that is finer may hide one fewer.
@@ -326,7 +326,7 @@ describe('on the demo panel', () => {
     const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
     const ground = groundOf(design.airframe.panel)
     for (const unit of placed) {
-      const rest = placed.filter(one => one !== unit)
+      const rest = placed.filter(other => other !== unit)
       if (unit.item.face?.stack) continue
       expect(isFree(freeGround(unit.item, rest, ground), unit.x, unit.y, 0.5)).toBe(
         stands({ unit, x: unit.x, y: unit.y, others: rest, ground })

@@ -201,27 +201,28 @@ function within(inner: Figure, outer: Figure): boolean {
 const HIDING = 3
 /** Takes away what of one neighbour, from `first` on, lies wholly within one of its large pieces: most of its screws do. */
 function leaveOut(found: Piece[], first: number): void {
-  const large = found.slice(first, first + HIDING).filter(one => one.box)
+  const large = found.slice(first, first + HIDING).filter(piece => piece.box)
   let kept = first
-  for (let at = first; at < found.length; at++) {
-    const one = found[at]!
+  for (let index = first; index < found.length; index++) {
+    const piece = found[index]!
     if (
       !large.some(
-        over => over !== one && hides(over, one) && (!hides(one, over) || large.indexOf(over) < large.indexOf(one))
+        over =>
+          over !== piece && hides(over, piece) && (!hides(piece, over) || large.indexOf(over) < large.indexOf(piece))
       )
     )
-      found[kept++] = one
+      found[kept++] = piece
   }
   found.length = kept
 }
 /** Whether a piece lies wholly within an upright one. */
-function hides(over: Piece, one: Piece): boolean {
+function hides(over: Piece, piece: Piece): boolean {
   if (!over.box) return false
   const [x0, x1, y0, y1] = over.box
-  const limit = over.round - one.round
-  for (let i = 0; i < one.xs.length; i++) {
-    const dx = Math.max(x0 - one.xs[i]!, one.xs[i]! - x1)
-    const dy = Math.max(y0 - one.ys[i]!, one.ys[i]! - y1)
+  const limit = over.round - piece.round
+  for (let i = 0; i < piece.xs.length; i++) {
+    const dx = Math.max(x0 - piece.xs[i]!, piece.xs[i]! - x1)
+    const dy = Math.max(y0 - piece.ys[i]!, piece.ys[i]! - y1)
     if ((dx > 0 && dy > 0 ? Math.hypot(dx, dy) : Math.max(dx, dy)) > limit) return false
   }
   return true
@@ -322,11 +323,11 @@ function sweep({
   const onSheet = (x: number, y: number) => apart.every(screw => inside([x + screw.x, y + screw.y], panel.outline))
   const levels: number[] = []
   for (let y = top; y >= low; y -= stepMm) levels.push(y)
-  for (const one of all) for (const y of [one.low, one.high]) if (y <= top && y >= low) levels.push(y)
+  for (const piece of all) for (const y of [piece.low, piece.high]) if (y <= top && y >= low) levels.push(y)
   levels.sort((a, b) => b - a)
   // Pieces join the row where it reaches their top and leave at their bottom. They are kept in the order of their left
   // ends, which hardly changes from row to row: putting each in its place takes next to nothing.
-  const waiting = all.filter(one => one.high > low && one.low < top).sort((a, b) => b.high - a.high)
+  const waiting = all.filter(piece => piece.high > low && piece.low < top).sort((a, b) => b.high - a.high)
   const active: Piece[] = []
   let next = 0
   let last = Infinity
@@ -339,15 +340,15 @@ function sweep({
     while (next < waiting.length && waiting[next]!.high > y) active.push(waiting[next++]!)
     let count = 0
     for (let i = 0; i < active.length; i++) {
-      const one = active[i]!
-      if (one.low >= y) continue
-      noteRun(one, y)
+      const piece = active[i]!
+      if (piece.low >= y) continue
+      noteRun(piece, y)
       let at = count++
-      while (at > 0 && active[at - 1]!.from > one.from) {
+      while (at > 0 && active[at - 1]!.from > piece.from) {
         active[at] = active[at - 1]!
         at--
       }
-      active[at] = one
+      active[at] = piece
     }
     active.length = count
     const runs: [number, number][] = []

@@ -175,7 +175,7 @@ describe('polygons', () => {
   it('an overlap parts when the figure is moved by as much in the best direction, for convex ones', () =>
     fc.assert(
       fc.property(poly, poly, (p, q) => {
-        const [a, b] = [p, q].map((one): Poly => ({ ...one, points: hull(one.points) })) as [Poly, Poly]
+        const [a, b] = [p, q].map((poly): Poly => ({ ...poly, points: hull(poly.points) })) as [Poly, Poly]
         const depth = gap(a, b)
         if (depth >= -0.01) return
         const best = Math.min(
@@ -297,7 +297,7 @@ describe('metal to the edge of the sheet', () => {
             if (mine <= 0.01) continue
             const there = Math.min(
               ...[...(edge.edges as unknown as Set<Flatten.Edge>)].map(
-                one => asPolygon(f).distanceTo(one.shape as Flatten.Segment)[0]
+                edge => asPolygon(f).distanceTo(edge.shape as Flatten.Segment)[0]
               )
             )
             expect(mine).toBeCloseTo(there, 5)

@@ -73,14 +73,14 @@ export interface CutCorner {
 /** Every opening, hole of the sheet, bay and the edge itself, the tightest first; what has no inside corner is left out. */
 export function cutCorners(design: Design, placed: readonly Placed[], ground: Ground): CutCorner[] {
   const { panel } = design.airframe
-  const label = (id: string) => placed.find(one => one.id === id)!.label
+  const label = (id: string) => placed.find(unit => unit.id === id)!.label
   return [
     { what: 'the edge of the sheet', units: [], radiusMm: leastInsideCorner(panel.outline, 'outside') },
     ...panel.bays.map(bay => ({ what: bay.name, units: [], radiusMm: leastInsideCorner(bay.outline, 'inside') })),
-    ...openings(placed, panel.leastWebMm).map(one => ({
-      what: one.units.map(label).join(', '),
-      units: one.units,
-      radiusMm: ofFigure(one.figure, one.cornerMm)
+    ...openings(placed, panel.leastWebMm).map(opening => ({
+      what: opening.units.map(label).join(', '),
+      units: opening.units,
+      radiusMm: ofFigure(opening.figure, opening.cornerMm)
     })),
     ...ground.holes.flatMap(({ zone, figure }) =>
       zone.hole === 'cut' ? [{ what: zone.name, units: [], radiusMm: ofFigure(figure) }] : []
@@ -94,19 +94,19 @@ export function cutCorners(design: Design, placed: readonly Placed[], ground: Gr
 export function examineCorners(design: Design, placed: readonly Placed[], ground: Ground): Finding[] {
   const { cutterRadiusMm } = design.airframe.panel
   if (cutterRadiusMm === undefined) return []
-  const tight = cutCorners(design, placed, ground).filter(one => one.radiusMm < cutterRadiusMm - 1e-3)
+  const tight = cutCorners(design, placed, ground).filter(cutCorner => cutCorner.radiusMm < cutterRadiusMm - 1e-3)
   const [worst] = tight
   if (!worst) return []
-  const names = tight.slice(0, 4).map(one => {
-    const unit = placed.find(each => each.id === one.units[0])
-    return one.units.length === 1 && unit ? thing(unit) : one.what
+  const names = tight.slice(0, 4).map(cutCorner => {
+    const unit = placed.find(each => each.id === cutCorner.units[0])
+    return cutCorner.units.length === 1 && unit ? thing(unit) : cutCorner.what
   })
   return [
     {
       id: 'panel.inside-corner',
       code: 'panel.inside-corner',
       weight: 'decide',
-      subjects: tight.flatMap(one => one.units),
+      subjects: tight.flatMap(cutCorner => cutCorner.units),
       measured: worst.radiusMm,
       limit: cutterRadiusMm,
       unit: 'mm',

@@ -7,11 +7,11 @@ import { demoCatalogue, demoProject } from '../testing.demo'
 import { examineFace, examinePanel, extent, gap, setDown, type Figure, type Placed } from '.'
 import { misfitsBetween } from './check'
 
-const figures = (one: Placed): Figure[] => [
-  one.bezel,
-  ...(one.cutout ? [one.cutout] : []),
-  ...(one.behind ? [one.behind] : []),
-  ...one.screws
+const figures = (unit: Placed): Figure[] => [
+  unit.bezel,
+  ...(unit.cutout ? [unit.cutout] : []),
+  ...(unit.behind ? [unit.behind] : []),
+  ...unit.screws
 ]
 const faced = demoCatalogue().filter(one => one.face)
 
@@ -87,7 +87,7 @@ describe('a look at what edits do', () => {
   const fits = demoCatalogue().filter(one => one.mounts[0] === 'panel')
   it('leaves the very document that making them leaves, and the one it began from as it was', () =>
     fc.assert(
-      fc.property(fc.constantFrom(...fits), fc.nat({ max: 40 }), (entry, at) => {
+      fc.property(fc.constantFrom(...fits), fc.nat({ max: 40 }), (entry, index) => {
         const units = dun.options[0]!.units
         const before = JSON.stringify(dun)
         const edits = [
@@ -97,7 +97,7 @@ describe('a look at what edits do', () => {
             unit: { id: 'trial', item: entry.id, label: entry.name, place: 'panel' },
             item: entry
           },
-          { type: 'unit.remove' as const, option: 'a', unit: units[at % units.length]!.id }
+          { type: 'unit.remove' as const, option: 'a', unit: units[index % units.length]!.id }
         ]
         expect(tryEdits(dun, edits)).toEqual(applyEdits(dun, edits, 'made').project)
         expect(JSON.stringify(dun)).toBe(before)

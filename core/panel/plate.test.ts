@@ -120,10 +120,10 @@ describe('a plate against closed forms', () => {
       { x: 580 - n * 40, y: 250 - n * 3, n: 25 }
     ])
     const works = plate.works(loads)
-    loads.forEach((pushes, at) => {
+    loads.forEach((pushes, index) => {
       const field = plate.pushed(pushes)
       const work = pushes.reduce((sum, one) => sum + one.n * plate.at(field, one.x, one.y), 0)
-      expect(works[at]! / work).toBeCloseTo(1, 9)
+      expect(works[index]! / work).toBeCloseTo(1, 9)
     })
     expect(plate.works([])).toEqual([])
   })
@@ -138,10 +138,10 @@ describe('a plate against closed forms', () => {
     const cases = [[sheet(4)], [sheet(18)], [sheet(18, true)], [sheet(19)], [sheet(4), bar], [sheet(4)]] as const
     const gives = (plate: Plate) => plate.works([[{ x: 300, y: 150, n: 45 }], [{ x: 50, y: 30, n: 45 }]])
     const after = cases.map(([grid, bars]) => gives(new Plate(grid, d, bars)))
-    cases.forEach(([grid, bars], at) => {
+    cases.forEach(([grid, bars], index) => {
       // Sheets of other sizes push the like ones out of what is remembered.
       for (let n = 0; n < 6; n++) new Plate(rectangle(100, 100, [6 + n, 5], ALL), d)
-      expect(gives(new Plate(grid, d, bars))).toEqual(after[at])
+      expect(gives(new Plate(grid, d, bars))).toEqual(after[index])
     })
   })
 })

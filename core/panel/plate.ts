@@ -192,7 +192,7 @@ export class Plate {
     this.n = (nx + 1) * (ny + 1) * 3
     this.band = 3 * (Math.min(nx, ny) + 2) + 3
     this.carried = carriedOf(grid)
-    const scales = metal.map((share, at) => (this.carried[at] ? d * share * stiff[at]! : 0))
+    const scales = metal.map((share, index) => (this.carried[index] ? d * share * stiff[index]! : 0))
     const { best, first } = this.closest(scales, bars)
     if (best && first === this.n) {
       this.lower = best.lower
@@ -267,9 +267,9 @@ export class Plate {
   private closest(scales: Float64Array, bars: readonly Bar[]): { best?: Split; first: number } {
     let best: Split | undefined
     let first = 0
-    for (const one of splits) {
-      const same = this.sameUpTo(one, scales, bars)
-      if (same > first) [best, first] = [one, same]
+    for (const split of splits) {
+      const same = this.sameUpTo(split, scales, bars)
+      if (same > first) [best, first] = [split, same]
     }
     return { best, first }
   }
@@ -282,13 +282,13 @@ export class Plate {
     const differs = (i: number, j: number) => {
       first = Math.min(first, 3 * this.number(i, j))
     }
-    for (let at = 0; at < scales.length; at++)
-      if (scales[at] !== other.scales[at]) differs(at % nx, Math.floor(at / nx))
-    for (let at = 0; at < hold.length; at++)
-      if (hold[at] !== grid.hold[at]) differs(at % (nx + 1), Math.floor(at / (nx + 1)))
+    for (let index = 0; index < scales.length; index++)
+      if (scales[index] !== other.scales[index]) differs(index % nx, Math.floor(index / nx))
+    for (let index = 0; index < hold.length; index++)
+      if (hold[index] !== grid.hold[index]) differs(index % (nx + 1), Math.floor(index / (nx + 1)))
     const startsOf = ({ along, line, from }: Bar): [number, number] => (along === 'x' ? [from, line] : [line, from])
     const missing = (list: readonly Bar[], among: readonly Bar[]) =>
-      list.filter(bar => !among.some(one => equal(one, bar)))
+      list.filter(bar => !among.some(other => equal(other, bar)))
     for (const bar of [...missing(bars, other.bars), ...missing(other.bars, bars)]) differs(...startsOf(bar))
     return first
   }
@@ -384,11 +384,11 @@ export class Plate {
    * @param loads of each case its pushes
    */
   works(loads: readonly (readonly Push[])[]): number[] {
-    const cases = loads.map((pushes, at) => {
+    const cases = loads.map((pushes, index) => {
       const onto = pushes.flatMap(push =>
         this.shares(push.x, push.y).map(([freedom, share]): [number, number] => [freedom, share * push.n])
       )
-      return { at, onto, first: onto.reduce((least, [freedom]) => Math.min(least, freedom), this.n) }
+      return { at: index, onto, first: onto.reduce((least, [freedom]) => Math.min(least, freedom), this.n) }
     })
     cases.sort((a, b) => a.first - b.first)
     const found: number[] = new Array<number>(loads.length).fill(0)

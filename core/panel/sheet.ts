@@ -44,14 +44,14 @@ function holdsOf(grid: PlateGrid, outline: readonly PointMm[], edges: Panel['edg
 
 /** Where a level line runs in a doubler, and how many times the stiffness it gives. */
 const doublersOf = (panel: Panel, plainMm: number) =>
-  panel.stiffeners.flatMap((one): { low: PointMm; high: PointMm; times: number }[] =>
-    one.kind === 'doubler'
+  panel.stiffeners.flatMap((stiffener): { low: PointMm; high: PointMm; times: number }[] =>
+    stiffener.kind === 'doubler'
       ? [
           {
-            low: [one.xMm - one.widthMm / 2, one.yMm - one.heightMm / 2],
-            high: [one.xMm + one.widthMm / 2, one.yMm + one.heightMm / 2],
+            low: [stiffener.xMm - stiffener.widthMm / 2, stiffener.yMm - stiffener.heightMm / 2],
+            high: [stiffener.xMm + stiffener.widthMm / 2, stiffener.yMm + stiffener.heightMm / 2],
             // Riveted or bonded all over, the two bend as one (our assumption).
-            times: ((plainMm + one.thicknessMm) / plainMm) ** 3
+            times: ((plainMm + stiffener.thicknessMm) / plainMm) ** 3
           }
         ]
       : []
@@ -110,16 +110,16 @@ export function gridOf(
 
 /** Angles, rails and trays behind a sheet as bars along the nearest lines of its grid. */
 function barsOf(panel: Panel, grid: PlateGrid, gpa: number): Bar[] {
-  return panel.stiffeners.flatMap(linesOf).flatMap((one): Bar[] => {
+  return panel.stiffeners.flatMap(linesOf).flatMap((stiffLine): Bar[] => {
     const [low, step, count, lines] =
-      one.along === 'x' ? [grid.x0, grid.dx, grid.nx, grid.ny] : [grid.y0, grid.dy, grid.ny, grid.nx]
-    const [across, width] = one.along === 'x' ? [grid.y0, grid.dy] : [grid.x0, grid.dx]
+      stiffLine.along === 'x' ? [grid.x0, grid.dx, grid.nx, grid.ny] : [grid.y0, grid.dy, grid.ny, grid.nx]
+    const [across, width] = stiffLine.along === 'x' ? [grid.y0, grid.dy] : [grid.x0, grid.dx]
     const at = (mm: number) => Math.min(count, Math.max(0, Math.round((mm - low) / step)))
-    const line = Math.round((one.atMm - across) / width)
-    const [from, to] = [at(Math.min(one.fromMm, one.toMm)), at(Math.max(one.fromMm, one.toMm))]
+    const line = Math.round((stiffLine.atMm - across) / width)
+    const [from, to] = [at(Math.min(stiffLine.fromMm, stiffLine.toMm)), at(Math.max(stiffLine.fromMm, stiffLine.toMm))]
     return line < 0 || line > lines || to <= from
       ? []
-      : [{ along: one.along, line, from, to, ei: gpa * 1000 * one.iMm4 }]
+      : [{ along: stiffLine.along, line, from, to, ei: gpa * 1000 * stiffLine.iMm4 }]
   })
 }
 

@@ -39,7 +39,7 @@ describe('what a hand is drawn to', () => {
       relations: [{ text: 'equal gaps to A and B' }, { text: 'middle in line with A' }]
     }))
   it('the grid only when nothing else is as near, and nothing beyond reach', () => {
-    expect(snapBox(box(203, 7), [], 2.5, 25.4 / 4).relations.map(one => one.text)).toEqual([
+    expect(snapBox(box(203, 7), [], 2.5, 25.4 / 4).relations.map(relation => relation.text)).toEqual([
       'on the grid',
       'on the grid'
     ])
@@ -50,7 +50,7 @@ describe('what a hand is drawn to', () => {
       fc.property(boxes, ([held, ...rest]) => {
         const { dx, dy } = snapBox(
           held!,
-          rest.map((one, i) => ({ ...one, name: String(i) })),
+          rest.map((extent, i) => ({ ...extent, name: String(i) })),
           3,
           6.35
         )
@@ -75,7 +75,7 @@ describe('setting things in order', () => {
         if (set.some((one, i) => i > 0 && one.minX < set[i - 1]!.maxX)) return
         const gaps = set.slice(1).map((one, i) => one.minX - set[i]!.maxX)
         for (const gap of gaps) expect(gap).toBeCloseTo(gaps[0]!, 6)
-        expect(set[0]!.minX).toBeCloseTo(Math.min(...list.map(one => one.minX)), 9)
+        expect(set[0]!.minX).toBeCloseTo(Math.min(...list.map(extent => extent.minX)), 9)
       })
     ))
   it.each([

@@ -67,7 +67,7 @@ describe('openings of any trays', () => {
         for (const a of placed)
           for (const b of placed) if (a.id < b.id && shareOpening(a, b, WEB_MM)) graph.mergeEdge(a.id, b.id)
         const names = (groups: string[][]) => groups.map(group => [...group].sort().join()).sort()
-        expect(names(openings(placed, WEB_MM).map(one => one.units))).toEqual(names(connectedComponents(graph)))
+        expect(names(openings(placed, WEB_MM).map(opening => opening.units))).toEqual(names(connectedComponents(graph)))
       }),
       { seed: 11, numRuns: 300 }
     ))

@@ -48,7 +48,7 @@ const strength = (project: ReturnType<typeof plainProject>) => {
   return { ...examineStrength(design, placed), bends: bends(design, placed) }
 }
 const hung = (project: ReturnType<typeof plainProject>) =>
-  strength(project).findings.find(one => one.code === 'panel.rear-support')
+  strength(project).findings.find(finding => finding.code === 'panel.rear-support')
 
 describe('rails and trays', () => {
   // Any strength-of-materials handbook: I of a rectangle about its foot is b h³ / 3.
@@ -58,7 +58,7 @@ describe('rails and trays', () => {
     expect(trayI(280, 0.8)).toBe(trayI(40, 0.8))
   })
   it('rails stand just beside what is between them, a tray is a frame of four sides', () => {
-    expect(linesOf(rails).map(one => one.atMm)).toEqual([300 - 81 - 19.05 / 2, 300 + 81 + 19.05 / 2])
+    expect(linesOf(rails).map(line => line.atMm)).toEqual([300 - 81 - 19.05 / 2, 300 + 81 + 19.05 / 2])
     expect(linesOf(tray)).toHaveLength(4)
   })
   it('each makes the face give less where the radio hangs', () => {
@@ -84,7 +84,7 @@ describe('rails and trays', () => {
   })
   it('the rails that are offered do hold it, and weigh and cost', () => {
     const project = withParts([])
-    const remedy = remediesOf(hung(project)!).find(one => /pair of rails/.test(readPhrase(one.says, US)))!
+    const remedy = remediesOf(hung(project)!).find(remedy => /pair of rails/.test(readPhrase(remedy.says, US)))!
     const { project: after } = applyEdits(project, remedy.edits, 'rails')
     expect(hung(after)).toBeUndefined()
     expect(resolve(after, 'a').airframe.panel.stiffeners).toHaveLength(1)
@@ -106,11 +106,11 @@ describe('rails and trays', () => {
       thicknessMm: 1.5875
     }
     const base = withParts([across], projectWith([[item({ id: 'dial', face: roundFace(79.375) }), [300, 150]]]))
-    const [told] = examinePanel(resolve(base, 'a')).findings.filter(one => one.code === 'panel.stiffener')
+    const [told] = examinePanel(resolve(base, 'a')).findings.filter(finding => finding.code === 'panel.stiffener')
     expect(told).toMatchObject({ weight: 'must fix', subjects: ['dial'] })
     expect(applyEdits(base, remediesOf(told!)[0]!.edits, 'away').project.airframe.panel.stiffeners).toEqual([])
     expect(
-      examinePanel(resolve(withParts([rails]), 'a')).findings.filter(one => one.code === 'panel.stiffener')
+      examinePanel(resolve(withParts([rails]), 'a')).findings.filter(finding => finding.code === 'panel.stiffener')
     ).toEqual([])
   })
 })

@@ -88,8 +88,8 @@ export function examineStiffeners(
   placed: readonly Placed[],
   holes: readonly { zone: { name: string }; figure: Figure }[]
 ): Finding[] {
-  return panel.stiffeners.flatMap((one): Finding[] => {
-    const met = feetOf(one).flatMap(foot => [
+  return panel.stiffeners.flatMap((stiffener): Finding[] => {
+    const met = feetOf(stiffener).flatMap(foot => [
       ...placed.flatMap(unit =>
         [
           { what: say`the opening of ${thing(unit)}`, figure: unit.cutout },
@@ -109,7 +109,7 @@ export function examineStiffeners(
     return worst
       ? [
           {
-            id: `panel.stiffener:${one.id}`,
+            id: `panel.stiffener:${stiffener.id}`,
             code: 'panel.stiffener',
             weight: 'must fix',
             subjects: [...new Set(met.flatMap(each => each.subjects))],
@@ -117,10 +117,12 @@ export function examineStiffeners(
             limit: 0,
             unit: 'mm',
             basis: { kind: 'derived', source: 'the ground that its leg takes on the back of the sheet' },
-            says: say`${one.name} reaches ${mm(worst.by)} into ${worst.what}${
+            says: say`${stiffener.name} reaches ${mm(worst.by)} into ${worst.what}${
               met.length > 1 ? say` and meets ${met.length - 1} more` : ''
             }: it cannot be riveted there. Move it, or end it before.`,
-            remedies: [{ says: say`Take ${one.name} away.`, edits: [{ type: 'stiffener.drop', stiffener: one.id }] }]
+            remedies: [
+              { says: say`Take ${stiffener.name} away.`, edits: [{ type: 'stiffener.drop', stiffener: stiffener.id }] }
+            ]
           }
         ]
       : []

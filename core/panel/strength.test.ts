@@ -9,7 +9,7 @@ import { bends, examinePanel, examineStrength, missOf, groundOf, placedOn, setDo
 const give = (design: Parameters<typeof bends>[0]) => bends(design, placedOn(design))
 const found = (project: Parameters<typeof resolve>[0], code: string) => {
   const design = resolve(project, 'a')
-  return examineStrength(design, placedOn(design)).findings.filter(one => one.code === code)
+  return examineStrength(design, placedOn(design)).findings.filter(finding => finding.code === code)
 }
 
 describe('bending of the face under a push', () => {
@@ -114,7 +114,7 @@ describe('bending of the face under a push', () => {
     ).project
     const before = give(resolve(project, 'a'))
     const after = give(resolve(stiff, 'a'))
-    after.forEach((bend, at) => expect(bend.deflectionMm).toBeLessThanOrEqual(before[at]!.deflectionMm + 1e-9))
+    after.forEach((bend, index) => expect(bend.deflectionMm).toBeLessThanOrEqual(before[index]!.deflectionMm + 1e-9))
     // 200 × 100 × 1 and 300 × 38 × 2 mm³ of aluminium at 2.78 g/cm³ (any handbook).
     expect(stiff.airframe.panel.stiffeners.reduce((sum, one) => sum + stiffenerKg(one), 0)).toBeCloseTo(
       (20_000 + 22_800) * 2.78e-6,
@@ -217,7 +217,7 @@ describe('metal round screws, and room for heads and nuts', () => {
       }
     })
   const codesOf = (project: Parameters<typeof resolve>[0]) =>
-    examinePanel(resolve(project, 'a')).findings.map(one => one.code)
+    examinePanel(resolve(project, 'a')).findings.map(finding => finding.code)
   it('a screw beside a neighbour’s hole with no metal between is told, and counts in the least metal', () => {
     const slot = item({
       id: 'slot',
@@ -234,7 +234,7 @@ describe('metal round screws, and room for heads and nuts', () => {
       [slot, [200 + 31.43 + 1.9 + 0.1 + 10, 150 + 31.43]]
     ])
     const report = examinePanel(resolve(project, 'a'))
-    const finding = report.findings.find(one => one.code === 'panel.screw-web')!
+    const finding = report.findings.find(finding => finding.code === 'panel.screw-web')!
     expect(finding.measured).toBeCloseTo(0.1, 6)
     expect(report.leastMetalMm).toBeLessThan(0.11)
   })
@@ -292,7 +292,7 @@ describe('openings of the aeroplane', () => {
   const beside = (hole?: 'cut') => projectWith([[dial, [300 + 30 + 79.375 / 2 + 3, 150]]], vent(hole))
   it('a vent marked as a hole counts in the least metal', () => {
     const web = (hole?: 'cut') =>
-      examinePanel(resolve(beside(hole), 'a')).findings.filter(one => one.code === 'panel.web')
+      examinePanel(resolve(beside(hole), 'a')).findings.filter(finding => finding.code === 'panel.web')
     expect(web()).toEqual([])
     expect(web('cut')[0]!.measured).toBeCloseTo(3, 6)
   })

@@ -42,8 +42,8 @@ export interface Bend {
 
 /** What is cut of the face: openings of units, and zones that are holes. */
 const cutsOf = (panel: Panel, placed: readonly Placed[]): Figure[] => [
-  ...openings(placed, panel.leastWebMm).map(one => one.figure),
-  ...groundOf(panel).holes.map(one => one.figure)
+  ...openings(placed, panel.leastWebMm).map(opening => opening.figure),
+  ...groundOf(panel).holes.map(hole => hole.figure)
 ]
 
 /** How far beside a hole the push on a unit is taken up, where it has no screws: under its bezel. */
@@ -68,10 +68,10 @@ function bendsAt(plates: readonly SheetPlate[], panel: Panel, units: readonly Pl
   const gives = new Map<string, number>()
   for (const unit of units) {
     const bay = panel.bays.find(
-      one =>
-        gap({ kind: 'circle', x: unit.x, y: unit.y, r: 0.1 }, { kind: 'poly', x: 0, y: 0, points: one.outline }) < 0
+      bay =>
+        gap({ kind: 'circle', x: unit.x, y: unit.y, r: 0.1 }, { kind: 'poly', x: 0, y: 0, points: bay.outline }) < 0
     )
-    const sheet = plates.find(one => one.bay === (bay?.id ?? ''))!
+    const sheet = plates.find(plate => plate.bay === (bay?.id ?? ''))!
     const seats = seatsOf(unit).filter(seat => sheet.plate.carries(seat.x, seat.y))
     if (seats.length) on.set(sheet, [...(on.get(sheet) ?? []), { unit, seats }])
     else gives.set(unit.id, Infinity)
@@ -81,7 +81,7 @@ function bendsAt(plates: readonly SheetPlate[], panel: Panel, units: readonly Pl
     const works = plate.works(
       pushed.map(({ seats }) => seats.map(seat => ({ ...seat, n: panel.pushN / seats.length })))
     )
-    pushed.forEach(({ unit }, at) => gives.set(unit.id, works[at]! / panel.pushN))
+    pushed.forEach(({ unit }, index) => gives.set(unit.id, works[index]! / panel.pushN))
   }
   return units.map(unit => ({ unit: unit.id, deflectionMm: gives.get(unit.id)! }))
 }
@@ -110,7 +110,7 @@ const BEND_BASIS: Basis = {
 /** How far the face gives at a unit, and from what that follows. */
 export function explainBend({ airframe: { panel } }: Design, bend: Bend, placed: readonly Placed[]): Working {
   const { gpa, from } = stiffnessOf(panel.material)
-  const pushed = placed.find(one => one.id === bend.unit)
+  const pushed = placed.find(unit => unit.id === bend.unit)
   const grid = facePlates(panel, placed)[0]!.plate.grid
   const given = (symbol: string, meaning: string, value: number | string, [unit, source]: [string, string]) => ({
     symbol,
@@ -140,7 +140,7 @@ export function explainBend({ airframe: { panel } }: Design, bend: Bend, placed:
       given(
         'stiffeners',
         'doublers, angles, rails and trays',
-        panel.stiffeners.map(one => one.name).join(', ') || 'none',
+        panel.stiffeners.map(stiffener => stiffener.name).join(', ') || 'none',
         ['', 'panel']
       ),
       given(
@@ -172,8 +172,11 @@ const TRAY_BASIS: Basis = {
 
 /** Groups of units that hang in one opening, and those that hang alone. */
 function groupsOf(openingsOf: readonly Opening[], placed: readonly Placed[]): string[][] {
-  const cut = new Set(openingsOf.flatMap(one => one.units))
-  return [...openingsOf.map(one => one.units), ...placed.filter(one => !cut.has(one.id)).map(one => [one.id])]
+  const cut = new Set(openingsOf.flatMap(opening => opening.units))
+  return [
+    ...openingsOf.map(opening => opening.units),
+    ...placed.filter(unit => !cut.has(unit.id)).map(unit => [unit.id])
+  ]
 }
 /** Of a group what hangs on the face alone: neither held by hand nor by rails. */
 const hangingOf = (design: Design, group: readonly string[]): DesignUnit[] =>
@@ -182,7 +185,9 @@ const hangingOf = (design: Design, group: readonly string[]): DesignUnit[] =>
       group.includes(unit.id) &&
       !unit.rearSupport &&
       trayMomentNm(unit) > 0 &&
-      !design.airframe.panel.stiffeners.some(one => unit.at && carriesBack(one, unit.at, unit.item.body?.depthMm ?? 0))
+      !design.airframe.panel.stiffeners.some(
+        stiffener => unit.at && carriesBack(stiffener, unit.at, unit.item.body?.depthMm ?? 0)
+      )
   )
 /** A tray of its own hangs with what slides into it: its moment, its metal at half its depth. */
 const ownTrayNm = (one: Extract<Stiffener, { kind: 'tray' }>): number =>
@@ -190,16 +195,16 @@ const ownTrayNm = (one: Extract<Stiffener, { kind: 'tray' }>): number =>
 /** Trays in which something of a group hangs, itself held by no rails. */
 const traysOf = (design: Design, hanging: readonly DesignUnit[]) => {
   const { stiffeners } = design.airframe.panel
-  return stiffeners.flatMap(one =>
-    one.kind === 'tray' &&
-    !stiffeners.some(other => carriesBack(other, one, one.depthMm)) &&
+  return stiffeners.flatMap(stiffener =>
+    stiffener.kind === 'tray' &&
+    !stiffeners.some(other => carriesBack(other, stiffener, stiffener.depthMm)) &&
     hanging.some(
       unit =>
         unit.at &&
-        Math.abs(unit.at.xMm - one.xMm) <= one.widthMm / 2 &&
-        Math.abs(unit.at.yMm - one.yMm) <= one.heightMm / 2
+        Math.abs(unit.at.xMm - stiffener.xMm) <= stiffener.widthMm / 2 &&
+        Math.abs(unit.at.yMm - stiffener.yMm) <= stiffener.heightMm / 2
     )
-      ? [one]
+      ? [stiffener]
       : []
   )
 }
@@ -210,7 +215,7 @@ const hungNm = (design: Design, hanging: readonly DesignUnit[]): number =>
 
 /** Moment of all that hangs in one opening with a unit. */
 export function explainTray(design: Design, placed: readonly Placed[], of: string): Working | undefined {
-  const group = groupsOf(openings(placed, design.airframe.panel.leastWebMm), placed).find(one => one.includes(of))
+  const group = groupsOf(openings(placed, design.airframe.panel.leastWebMm), placed).find(group => group.includes(of))
   const hanging = group && hangingOf(design, group)
   if (!hanging?.length) return undefined
   return {
@@ -232,18 +237,18 @@ export function explainTray(design: Design, placed: readonly Placed[], of: strin
           from: 'its mass taken in the middle of the box: our assumption'
         }
       ]),
-      ...traysOf(design, hanging).flatMap(one => [
+      ...traysOf(design, hanging).flatMap(tray => [
         {
-          symbol: `m ${one.name}`,
+          symbol: `m ${tray.name}`,
           meaning: 'mass',
-          value: stiffenerKg(one),
+          value: stiffenerKg(tray),
           unit: 'kg',
           from: 'its sheet, as aluminium'
         },
         {
-          symbol: `d / 2 ${one.name}`,
+          symbol: `d / 2 ${tray.name}`,
           meaning: 'half its depth',
-          value: one.depthMm / 2000,
+          value: tray.depthMm / 2000,
           unit: 'm',
           from: 'panel'
         }
@@ -289,7 +294,7 @@ function bendFindings(design: Design, placed: readonly Placed[], found: readonly
     .sort((a, b) => b.deflectionMm - a.deflectionMm)
   const worst = soft[0]
   if (!worst) return []
-  const name = (bend: Bend) => thing(placed.find(one => one.id === bend.unit)!)
+  const name = (bend: Bend) => thing(placed.find(unit => unit.id === bend.unit)!)
   const others = soft.slice(1, 4).map(name)
   const loose = !Number.isFinite(worst.deflectionMm)
   const finding: Omit<Finding, 'remedies'> = {
@@ -368,7 +373,7 @@ function trayFindings(design: Design, openingsOf: readonly Opening[], placed: re
 /** A pair of rails beside what hangs in one opening, reaching back past its boxes; none where they would meet something. */
 function railRemedy(design: Design, placed: readonly Placed[], hanging: readonly DesignUnit[]): Remedy[] {
   const { panel } = design.airframe
-  const own = placed.filter(unit => hanging.some(one => one.id === unit.id))
+  const own = placed.filter(unit => hanging.some(other => other.id === unit.id))
   const ends = own.map(unit => extent(unit.behind ?? unit.cutout ?? unit.bezel))
   const [left, right] = [Math.min(...ends.map(e => e.minX)), Math.max(...ends.map(e => e.maxX))]
   const rails: Stiffener = {
@@ -383,7 +388,9 @@ function railRemedy(design: Design, placed: readonly Placed[], hanging: readonly
   }
   const tried = { ...panel, stiffeners: [...panel.stiffeners, rails] }
   const holds = hanging.every(unit => unit.at && carriesBack(rails, unit.at, unit.item.body?.depthMm ?? 0))
-  const clash = examineStiffeners(tried, placed, groundOf(panel).holes).some(one => one.id.endsWith(`:${rails.id}`))
+  const clash = examineStiffeners(tried, placed, groundOf(panel).holes).some(finding =>
+    finding.id.endsWith(`:${rails.id}`)
+  )
   return holds && !clash
     ? [
         {
@@ -399,7 +406,7 @@ const STEMS = { angle: 'Angle', doubler: 'Doubler', rails: 'Rails', tray: 'Tray'
 /** An id and a name that no part has yet. */
 function freeName(panel: Panel, stem: Stiffener['kind']): { id: string; name: string } {
   let n = 1
-  while (panel.stiffeners.some(one => one.id === `${stem}-${n}`)) n++
+  while (panel.stiffeners.some(stiffener => stiffener.id === `${stem}-${n}`)) n++
   return { id: `${stem}-${n}`, name: `${STEMS[stem]} ${n}` }
 }
 
@@ -408,11 +415,11 @@ const GAP_MM = 1
 /** Trays narrower than the opening they share. */
 function gapFindings(openingsOf: readonly Opening[], placed: readonly Placed[]): Finding[] {
   return openingsOf
-    .filter(one => one.units.length > 1)
+    .filter(opening => opening.units.length > 1)
     .flatMap((opening): Finding[] => {
       const wide = extent(opening.figure)
       const narrow = opening.units
-        .map(id => placed.find(one => one.id === id)!)
+        .map(id => placed.find(unit => unit.id === id)!)
         .map(unit => {
           const own = extent(unit.cutout!)
           return { unit, gapMm: wide.maxX - wide.minX - (own.maxX - own.minX) }
@@ -479,7 +486,7 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
       remedies.push({ says: says(worst.deflectionMm * (panel.thicknessMm / (inch * 25.4)) ** 3), edits })
     else offer(thicker, says, edits)
   }
-  const unit = placed.find(one => one.id === worst.unit)!
+  const unit = placed.find(unit => unit.id === worst.unit)!
   const hole = extent(unit.cutout ?? unit.bezel)
   const withOne = (one: Stiffener) => ({ ...panel, stiffeners: [...panel.stiffeners, one] })
   const box = extent({ kind: 'poly', x: 0, y: 0, points: panel.outline })
@@ -489,7 +496,7 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
     if (
       x < box.minX ||
       x > box.maxX ||
-      [...cuts, ...placed.flatMap(one => one.behind ?? [])].some(cut => gap(foot, cut) < 0)
+      [...cuts, ...placed.flatMap(unit => unit.behind ?? [])].some(cut => gap(foot, cut) < 0)
     )
       continue
     const angle: Stiffener = {
@@ -511,7 +518,7 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
     break
   }
   // Each is solved before it is offered, so the second is only looked for where the first does not do.
-  if (remedies.some(one => one.edits.some(edit => edit.type === 'stiffener.put'))) return remedies
+  if (remedies.some(remedy => remedy.edits.some(edit => edit.type === 'stiffener.put'))) return remedies
   const doubler: Stiffener = {
     ...freeName(panel, 'doubler'),
     kind: 'doubler',

@@ -36,9 +36,9 @@ export interface FlowWalk {
 
 /** Where a step's hand goes: a unit of this design, or a zone of the face. */
 export function targetOf(design: Design, id: string): { name: string; at?: FacePoint } | undefined {
-  const unit = design.units.find(one => one.id === id)
+  const unit = design.units.find(unit => unit.id === id)
   if (unit) return { name: unit.label, at: unit.at }
-  const zone = design.airframe.panel.zones.find(one => one.id === id && one.side === 'face')
+  const zone = design.airframe.panel.zones.find(zone => zone.id === id && zone.side === 'face')
   if (!zone) return undefined
   const figure = zoneFigure(zone)
   return { name: zone.name, at: { xMm: figure.x, yMm: figure.y } }
@@ -112,8 +112,8 @@ export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): 
     steps,
     lengthMm: steps.reduce((sum, step) => sum + step.travelMm, 0),
     backTracks: count(step => step.backTrack),
-    wrongHand: count(step => step.troubles.some(one => one.kind === 'hand held' || one.kind === 'crosses')),
-    outOfReach: count(step => step.troubles.some(one => one.kind === 'out of reach')),
+    wrongHand: count(step => step.troubles.some(trouble => trouble.kind === 'hand held' || trouble.kind === 'crosses')),
+    outOfReach: count(step => step.troubles.some(trouble => trouble.kind === 'out of reach')),
     missing: count(step => !step.at)
   }
 }

@@ -195,8 +195,8 @@ function closer({
   aim: FacePoint
 }): Remedy[] {
   if (design.optionId === AS_FOUND || unit.locked || unit.row !== undefined) return []
-  const others = design.units.flatMap(one =>
-    one.id !== unit.id && one.at ? (setDown(one, one.at.xMm, one.at.yMm) ?? []) : []
+  const others = design.units.flatMap(other =>
+    other.id !== unit.id && other.at ? (setDown(other, other.at.xMm, other.at.yMm) ?? []) : []
   )
   const there = nearestFree(freeGround(unit.item, others, groundOf(design.airframe.panel), 4), aim.xMm, aim.yMm)
   // Only a place that cures it for every pilot is offered.
@@ -360,7 +360,7 @@ function examineSeats(design: Design): PilotReport {
         remedies: [],
         basis: { kind: 'derived', source: 'the steps of the flow, walked with two hands' },
         says: say`${walk.flow.name}: ${enumerate(
-          bad.map(step => say`“${step.step.says}”: ${enumerate(step.troubles.map(one => one.says))}`),
+          bad.map(step => say`“${step.step.says}”: ${enumerate(step.troubles.map(trouble => trouble.says))}`),
           '; '
         )}.`
       })
@@ -371,7 +371,7 @@ function examineSeats(design: Design): PilotReport {
     first
   )
   for (const order of design.flows.length && design.optionId !== AS_FOUND ? orders : []) {
-    const row = design.rows.find(one => one.id === order.row)!
+    const row = design.rows.find(row => row.id === order.row)!
     findings.push({
       id: `pilot.order:${order.row}`,
       code: 'pilot.order',

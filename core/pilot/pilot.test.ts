@@ -132,7 +132,7 @@ describe('what the eye wants', () => {
       face: { ...roundFace(60)!, readsWithinDeg: { side: 20, up: 30, down: 30 } }
     })
     const finding = examinePilots(resolve(withPilots(projectWith([[screen, [560, 300 - 40]]])), 'a')).findings.find(
-      one => one.code === 'pilot.cone'
+      finding => finding.code === 'pilot.cone'
     )!
     expect(finding.measured).toBeCloseTo((Math.atan2(360, 700) * 180) / Math.PI - 20, 6)
   })
@@ -178,7 +178,7 @@ describe('flows of the hand', () => {
       [{ type: 'flow.put', option: 'a', flow: flow('a', 'b', 'c', 'd') }],
       'flow'
     ).project
-    const finding = examinePilots(resolve(project, 'a')).findings.find(one => one.code === 'pilot.order')!
+    const finding = examinePilots(resolve(project, 'a')).findings.find(finding => finding.code === 'pilot.order')!
     const cured = resolve(applyEdits(project, remediesOf(finding)[0]!.edits, 'order').project, 'a')
     expect(examinePilots(cured).flows[0]).toMatchObject({ lengthMm: 75, backTracks: 0 })
     expect(examinePilots(cured).orders).toEqual([])
@@ -220,8 +220,8 @@ describe('flows of the hand', () => {
     ]))
   it('flows to begin with are made of what stands there', () => {
     const flows = proposedFlows(resolve(demoProject('3-skerrow-dunlin'), 'b'))
-    expect(flows.map(one => one.name)).toContain('Go-around')
-    expect(flows.find(one => one.id === 'go-around')!.steps.map(step => step.to)).toEqual([
+    expect(flows.map(flow => flow.name)).toContain('Go-around')
+    expect(flows.find(flow => flow.id === 'go-around')!.steps.map(step => step.to)).toEqual([
       'throttle',
       'ap-c',
       'flap-lever',

@@ -203,10 +203,10 @@ describe('circuits', () => {
       [{ type: 'circuit.set', option: 'a', circuit: { unit: 'lamp', breakerA: 15, awg: 22 } }],
       'worse'
     ).project
-    const finding = examinePower(resolve(worse, 'a')).findings.find(one => one.code === 'power.protector')!
+    const finding = examinePower(resolve(worse, 'a')).findings.find(finding => finding.code === 'power.protector')!
     expect(finding).toMatchObject({ weight: 'must fix', measured: 15, limit: 5 })
     const cured = applyEdits(worse, finding.remedies[0]!.edits, 'cure').project
-    expect(examinePower(resolve(cured, 'a')).findings.filter(one => one.code === 'power.protector')).toEqual([])
+    expect(examinePower(resolve(cured, 'a')).findings.filter(finding => finding.code === 'power.protector')).toEqual([])
   })
   it('the working of a wire says which limit forbids the next thinner one', () => {
     const why = (amps: number, place: string) =>
@@ -242,9 +242,12 @@ describe('loads by phase', () => {
       examinePower(
         withoutCoils(designWith([[load('heater', { typicalA: maxA, maxA, phases: ['climb'] }), 'tail']], base))
       )
-    expect(loads(31.9).findings.filter(one => one.code === 'power.overload')).toEqual([])
-    expect(loads(32.1).findings.find(one => one.code === 'power.overload')).toMatchObject({ limit: 32, measured: 32.1 })
-    expect(loads(32.1).loads.find(one => one.phase === 'taxi')!.typicalA).toBe(0)
+    expect(loads(31.9).findings.filter(finding => finding.code === 'power.overload')).toEqual([])
+    expect(loads(32.1).findings.find(finding => finding.code === 'power.overload')).toMatchObject({
+      limit: 32,
+      measured: 32.1
+    })
+    expect(loads(32.1).loads.find(load => load.phase === 'taxi')!.typicalA).toBe(0)
   })
   it('a box of constant power takes twice the amps on half the volts: I = P / V', () => {
     const base = plainProject()
@@ -258,12 +261,12 @@ describe('loads by phase', () => {
         base
       )
     )
-    const of = (id: string) => loads[1]!.byUnit.find(one => one.unit === id)!.typicalA
+    const of = (id: string) => loads[1]!.byUnit.find(load => load.unit === id)!.typicalA
     expect(of('radio')).toBe(1)
     expect(of('lamp')).toBe(4)
   })
   it('an aeroplane that only flies by day has no cruise by night', () =>
-    expect(examinePower(designWith([[load('x', {}), 'tail']])).loads.map(one => one.phase)).not.toContain(
+    expect(examinePower(designWith([[load('x', {}), 'tail']])).loads.map(load => load.phase)).not.toContain(
       'cruise by night'
     ))
   it('refuses a 14 V box in a 28 V aeroplane', () => {

@@ -37,7 +37,7 @@ const withSupply = (project: Project, change: (supply: Supply) => Supply): Proje
   options: [{ ...project.options[0]!, supply: change(supplyOf(resolve(project, 'a'))) }]
 })
 const powerOf = (project: Project) => examinePower(resolve(project, 'a'))
-const found = (project: Project, code: string) => powerOf(project).findings.filter(one => one.code === code)
+const found = (project: Project, code: string) => powerOf(project).findings.filter(finding => finding.code === code)
 const ifr = (): Project => {
   const base = plainProject()
   return { ...base, brief: { ...base.brief, flying: ['IFR by day'] } }
@@ -104,8 +104,8 @@ describe('dark means no live source reaches it', () => {
           const { endurance } = powerOf(
             withAirframe(
               projectWith(
-                amps.map((typicalA, at) => [
-                  load(`u${at}`, { typicalA, maxA: typicalA, minV: 0, essential: true }),
+                amps.map((typicalA, index) => [
+                  load(`u${index}`, { typicalA, maxA: typicalA, minV: 0, essential: true }),
                   'tail'
                 ])
               ),
@@ -145,9 +145,9 @@ describe('dark means no live source reaches it', () => {
       [load('light', { typicalA: 12, maxA: 12, essential: true, phases: ['landing'] }, { kind: 'light' }), 'tail']
     ])
     const { phases, minutes } = powerOf(project).endurance
-    const landing = phases.find(one => one.phase === 'landing')!
+    const landing = phases.find(phase => phase.phase === 'landing')!
     expect(landing.minutes).toBeLessThan(minutes / 2)
-    expect(phases.map(one => one.phase)).not.toContain('start')
+    expect(phases.map(phase => phase.phase)).not.toContain('start')
   })
   it('shedding pitot heat where cloud is flown is told, and the remedy keeps it', () => {
     const heat = load('heat', { typicalA: 8, maxA: 8 }, { provides: ['pitot heat'] })
@@ -204,24 +204,24 @@ describe('feeders under failure', () => {
         const project = withAirframe(
           withCircuits(
             projectWith(
-              list.map((one, at) => [
-                load(`u${at}`, { typicalA: one.amps, maxA: one.amps, essential: at % 2 === 0 }),
+              list.map((one, index) => [
+                load(`u${index}`, { typicalA: one.amps, maxA: one.amps, essential: index % 2 === 0 }),
                 'tail'
               ]),
               ifr()
             ),
-            list.map((one, at) => ({ unit: `u${at}`, bus: one.bus }))
+            list.map((one, index) => ({ unit: `u${index}`, bus: one.bus }))
           ),
           { alternatorA: 70 }
         )
         const design = resolve(project, 'a')
         const model = powerModel(design)
-        const feeders = new Map(powerOf(project).feeders.map(one => [one.tie, one]))
+        const feeders = new Map(powerOf(project).feeders.map(feeder => [feeder.tie, feeder]))
         const ask = asker(model)
         const normal = positionsOf(model.supply, 'normal')
         for (const failure of [
-          ...model.sources.map(one => ({ sources: [one.id] })),
-          ...model.supply.ties.map(one => ({ ties: [one.id] }))
+          ...model.sources.map(source => ({ sources: [source.id] })),
+          ...model.supply.ties.map(tie => ({ ties: [tie.id] }))
         ]) {
           const moves = rescueMoves(design, model.supply, failure)
           for (const positions of [normal, new Map([...normal, ...moves])]) {
@@ -289,7 +289,7 @@ describe('alternators', () => {
           ]
         : supply.ties
     }))
-  const climb = (project: Project) => powerOf(project).loads.find(one => one.phase === 'climb')!
+  const climb = (project: Project) => powerOf(project).loads.find(load => load.phase === 'climb')!
   const heavy = () => projectWith([[load('heat', { typicalA: 40, maxA: 40 }), 'tail']])
   it('a machine tied to nothing gives nothing, nor one that is switched off', () => {
     expect(climb(second(heavy(), true)).capacityA).toBe(60)
@@ -297,7 +297,7 @@ describe('alternators', () => {
     expect(found(second(heavy(), false), 'power.overload')).not.toEqual([])
     const off = withSupply(heavy(), supply => ({
       ...supply,
-      switches: supply.switches.map(one => (one.id === 'master' ? { ...one, normal: 'BAT' } : one))
+      switches: supply.switches.map(other => (other.id === 'master' ? { ...other, normal: 'BAT' } : other))
     }))
     expect(climb(off).capacityA).toBe(0)
   })
@@ -305,7 +305,7 @@ describe('alternators', () => {
     const project = withAirframe(projectWith([[load('heat', { typicalA: 50, maxA: 50 }), 'tail']]), {
       alternatorFieldA: 0
     })
-    const [finding] = found(project, 'power.overload').filter(one => one.id.endsWith('climb'))
+    const [finding] = found(project, 'power.overload').filter(finding => finding.id.endsWith('climb'))
     expect(finding!.weight).toBe('must fix')
     expect(climb(project).batteryA.atRating).toBeCloseTo(50 + 0.8 - 40, 0)
     expect(readPhrase(finding!.says, US)).toContain('the battery gives')
@@ -331,18 +331,18 @@ describe('alternators', () => {
   it('one of two lost is a case of its own', () => {
     const project = second(projectWith([[load('heat', { typicalA: 30, maxA: 30 }), 'tail']]), true)
     expect(found(project, 'power.overload')).toEqual([])
-    expect(found(project, 'power.one-lost').map(one => one.id)).toContain('power.one-lost:alternator')
+    expect(found(project, 'power.one-lost').map(finding => finding.id)).toContain('power.one-lost:alternator')
   })
   it('start is on the battery; field and charge are among the loads; a flap motor of 12 A is 12 over five seconds', () => {
     const flap = load('flap', { typicalA: 9, maxA: 12, duty: 0.05, onSeconds: 8 }, { provides: ['flap drive'] })
     const { loads } = powerOf(withAirframe(projectWith([[flap, 'tail']]), { alternatorFieldA: 3, starterA: 200 }))
-    const of = (phase: string) => loads.find(one => one.phase === phase)!
+    const of = (phase: string) => loads.find(load => load.phase === phase)!
     expect(of('start')).toMatchObject({ capacityA: 0, engine: 'stopped' })
     expect(of('start').fiveSecondsA).toBeGreaterThan(200)
-    const labels = of('taxi').byUnit.map(one => one.label)
+    const labels = of('taxi').byUnit.map(load => load.label)
     expect(labels).toContain('Field of Alternator')
-    expect(labels.some(one => one.startsWith('Charging'))).toBe(true)
-    const row = of('landing').byUnit.find(one => one.unit === 'flap')!
+    expect(labels.some(label => label.startsWith('Charging'))).toBe(true)
+    const row = of('landing').byUnit.find(load => load.unit === 'flap')!
     expect(row).toMatchObject({ fiveSecondsA: 12 })
     // Its time on, 8 s of 300, or its duty of 5 %, whichever is more.
     expect(row.fiveMinutesA).toBeCloseTo(12 * 0.05, 9)
@@ -382,9 +382,9 @@ describe('breaker and wire outside the chart', () => {
         fc.double({ min: 0.05, max: 1, noNaN: true }),
         fc.double({ min: 0.2, max: 8, noNaN: true }),
         (ambientC, bundleWires, loadedShare, amps) => {
-          for (const one of powerOf(hot({ ambientC, bundleWires, loadedShare, wireC: 105 }, amps)).circuits) {
+          for (const circuit of powerOf(hot({ ambientC, bundleWires, loadedShare, wireC: 105 }, amps)).circuits) {
             const outside = ambientC > 57.3 || loadedShare > 0.2 + 1e-9
-            if (outside) expect(one.breakerA).toBeLessThanOrEqual(one.ampacity.amps * 1.0001)
+            if (outside) expect(circuit.breakerA).toBeLessThanOrEqual(circuit.ampacity.amps * 1.0001)
           }
         }
       ),
@@ -395,9 +395,9 @@ describe('breaker and wire outside the chart', () => {
     const project = withAirframe(projectWith([[load('x', { essential: true, typicalA: 8, maxA: 8 }), 'tail']], base), {
       wiring: { ...base.airframe.wiring, ambientC: 95, wireC: 105 }
     })
-    for (const one of powerOf(project).feeders)
-      if (one.guardA !== undefined && one.awg !== undefined)
-        expect(one.ampacity!.amps).toBeGreaterThanOrEqual(one.guardA)
+    for (const feeder of powerOf(project).feeders)
+      if (feeder.guardA !== undefined && feeder.awg !== undefined)
+        expect(feeder.ampacity!.amps).toBeGreaterThanOrEqual(feeder.guardA)
     const thin = withSupply(project, supply => ({
       ...supply,
       ties: supply.ties.map(tie => (tie.id === 'essential-alternate' ? { ...tie, awg: 16 as const, ratedA: 15 } : tie))
@@ -408,14 +408,14 @@ describe('breaker and wire outside the chart', () => {
     const project = projectWith([[load('x', { typicalA: 4, maxA: 4 }), 'tail']])
     const temperature = (circuits: Project['options'][0]['circuits']) =>
       explainCircuit(powerModel(resolve(withCircuits(project, circuits), 'a')), 'x', 'wire')!.inputs.find(
-        one => one.symbol === 'T'
+        input => input.symbol === 'T'
       )!.value
     expect(temperature([{ unit: 'x', awg: 2 }])).toBeCloseTo(temperature([]) as number, 9)
   })
   it('a place has heat of its own', () => {
     const base = plainProject()
     const project = withAirframe(projectWith([[load('x'), 'engine']]), {
-      places: base.airframe.places.map(one => (one.id === 'engine' ? { ...one, ambientC: 90 } : one))
+      places: base.airframe.places.map(place => (place.id === 'engine' ? { ...place, ambientC: 90 } : place))
     })
     expect(powerOf(project).circuits[0]).toMatchObject({ inChart: false })
     expect(powerOf(project).circuits[0]!.lie.ambientC).toBe(90)
@@ -516,7 +516,7 @@ describe('workings carry every input', () => {
       const model = powerModel(resolve(demoProject('3-skerrow-dunlin'), option))
       for (const circuit of circuitsOf(model.design)) {
         const working = explainCircuit(model, circuit.unit, 'drop')!
-        const of = (symbol: string) => working.inputs.find(one => one.symbol === symbol)!.value as number
+        const of = (symbol: string) => working.inputs.find(input => input.symbol === symbol)!.value as number
         const drop = of('I') * (((of('r') / 1000) * (of('L') / 304.8) * (234.5 + of('T'))) / 254.5 + of('R structure'))
         expect(drop).toBeCloseTo(working.result.value, 9)
       }
@@ -526,7 +526,7 @@ describe('workings carry every input', () => {
     const model = powerModel(resolve(demoProject('3-skerrow-dunlin'), 'b'))
     for (const circuit of circuitsOf(model.design)) {
       const { inputs, result } = explainCircuit(model, circuit.unit, 'wire')!
-      const of = (symbol: string) => inputs.find(one => one.symbol === symbol)!.value as number
+      const of = (symbol: string) => inputs.find(input => input.symbol === symbol)!.value as number
       expect(of('free air') * of('bundle') * of('height')).toBeCloseTo(of('carries'), 9)
       expect(of('protects to')).toBeGreaterThanOrEqual(of('breaker'))
       const ohms = ((of('r') / 1000) * (of('L') / 304.8) * (234.5 + of('T'))) / 254.5 + of('R structure')

@@ -66,7 +66,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
   turn()
   for (const table of analysis.tables) {
     const widths = widthsOf({ table, font, bold, room, reading: analysis.reading })
-    const heads = table.columns.map((column, at) => wrapped(printable(column.says), bold, SIZE, widths[at]! - 4))
+    const heads = table.columns.map((column, index) => wrapped(printable(column.says), bold, SIZE, widths[index]! - 4))
     const deep = Math.max(...heads.map(lines => lines.length))
     const head = () => {
       const top = y
@@ -103,10 +103,10 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     head()
     for (const row of table.rows) {
       // Words that do not fit beside each other go on below: nothing is cut.
-      const cells = row.map((cell, at) =>
+      const cells = row.map((cell, index) =>
         typeof cell === 'number'
-          ? [formatNumber(cell, table.columns[at]!.digits ?? 0, analysis.reading)]
-          : wrapped(printable(cell), font, SIZE, widths[at]! - 4)
+          ? [formatNumber(cell, table.columns[index]!.digits ?? 0, analysis.reading)]
+          : wrapped(printable(cell), font, SIZE, widths[index]! - 4)
       )
       const lines = Math.max(...cells.map(cell => cell.length))
       if (y - LINE * lines < MARGIN + 12) {
@@ -153,8 +153,8 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
   need(64)
   y -= 36
   const { cells, note } = analysis.signed ?? LICENSED
-  for (const [at, says] of cells.entries()) {
-    const x = MARGIN + (at * room) / cells.length
+  for (const [index, says] of cells.entries()) {
+    const x = MARGIN + (index * room) / cells.length
     page.drawLine({
       start: { x, y: y + 10 },
       end: { x: x + room / cells.length - 12, y: y + 10 },
@@ -171,8 +171,14 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     face: font
   })
   const pages = pdf.getPages()
-  pages.forEach((one, at) => {
-    one.drawText(`${at + 1} of ${pages.length}`, { x: wide - MARGIN - 30, y: MARGIN - 8, size: SIZE, font, color: INK })
+  pages.forEach((page, index) => {
+    page.drawText(`${index + 1} of ${pages.length}`, {
+      x: wide - MARGIN - 30,
+      y: MARGIN - 8,
+      size: SIZE,
+      font,
+      color: INK
+    })
   })
   return pdf.save()
 }
@@ -232,7 +238,7 @@ function widthsOf({
   reading: Reading
 }): number[] {
   const wanted = table.columns.map(
-    (column, at) =>
+    (column, index) =>
       8 +
       Math.max(
         ...printable(column.says)
@@ -241,7 +247,9 @@ function widthsOf({
         ...table.rows.map(row =>
           font.widthOfTextAtSize(
             printable(
-              typeof row[at] === 'number' ? formatNumber(row[at], column.digits ?? 0, reading) : (row[at] ?? '')
+              typeof row[index] === 'number'
+                ? formatNumber(row[index], column.digits ?? 0, reading)
+                : (row[index] ?? '')
             ),
             SIZE
           )
@@ -253,14 +261,14 @@ function widthsOf({
   // Words give way before numbers do: each column of words gets its longest word, and all of them up to one width.
   const numbers = table.columns.map(column => column.digits !== undefined)
   const left = room - wanted.reduce((total, width, at) => total + (numbers[at] ? width : 0), 0)
-  const least = wanted.map((width, at) => {
-    const words = [table.columns[at]!.says, ...table.rows.map(row => String(row[at] ?? ''))].flatMap(text =>
+  const least = wanted.map((width, index) => {
+    const words = [table.columns[index]!.says, ...table.rows.map(row => String(row[index] ?? ''))].flatMap(text =>
       printable(text).split(' ')
     )
     return Math.min(width, 8 + Math.max(...words.map(word => font.widthOfTextAtSize(word, SIZE))))
   })
   const laid = (most: number) =>
-    wanted.map((width, at) => (numbers[at] ? width : Math.max(least[at]!, Math.min(width, most))))
+    wanted.map((width, index) => (numbers[index] ? width : Math.max(least[index]!, Math.min(width, most))))
   const words = (widths: readonly number[]) => widths.reduce((total, width, at) => total + (numbers[at] ? 0 : width), 0)
   let [low, high] = [0, room]
   for (let step = 0; step < 40; step++) {

@@ -31,10 +31,10 @@ export function drawPart({
   scale?: number
 }): void {
   const k = scale * PT
-  for (const one of part.entities) {
-    const ink = INK[one.layer]
-    if (one.kind === 'line') {
-      const path = one.points.map(([px, py]) => `${(px - left).toFixed(4)} ${(top - py).toFixed(4)}`).join('L')
+  for (const entity of part.entities) {
+    const ink = INK[entity.layer]
+    if (entity.kind === 'line') {
+      const path = entity.points.map(([px, py]) => `${(px - left).toFixed(4)} ${(top - py).toFixed(4)}`).join('L')
       page.drawSvgPath(`M${path}`, {
         x: x * PT,
         y: y * PT,
@@ -45,11 +45,16 @@ export function drawPart({
       continue
     }
     const options = { borderColor: ink.colour, borderWidth: ink.mm * PT, borderDashArray: ink.dash?.map(mm => mm * PT) }
-    if (one.kind === 'circle')
-      page.drawCircle({ x: x * PT + (one.x - left) * k, y: y * PT - (top - one.y) * k, size: one.r * k, ...options })
+    if (entity.kind === 'circle')
+      page.drawCircle({
+        x: x * PT + (entity.x - left) * k,
+        y: y * PT - (top - entity.y) * k,
+        size: entity.r * k,
+        ...options
+      })
     // The path runs down from its own corner, which PDF puts at (x, y); its width is scaled with it.
     else
-      page.drawSvgPath(pathOf(one, left, top), {
+      page.drawSvgPath(pathOf(entity, left, top), {
         x: x * PT,
         y: y * PT,
         scale: k,

@@ -210,7 +210,7 @@ export async function writeSheetPdf({ part, design, reading, title, datum, secti
     [
       'Hardware',
       ['', 'Part', 'Pieces', 'For'],
-      schedule.hardware.map(one => ['', one.name, String(one.count), one.what])
+      schedule.hardware.map(hardwareRow => ['', hardwareRow.name, String(hardwareRow.count), hardwareRow.what])
     ]
   ] as const
   const at = [20, 34, 150, 180, 250, 290, 330]
@@ -244,19 +244,19 @@ function mirrored(part: Part): Part {
     ...part,
     minX: -part.maxX,
     maxX: -part.minX,
-    entities: part.entities.map(one =>
-      one.kind === 'ring'
+    entities: part.entities.map(entity =>
+      entity.kind === 'ring'
         ? {
-            ...one,
+            ...entity,
             // Turned over the ring runs the other way round: read backwards, each side keeps its arc.
-            points: [...one.points].reverse().map((p, i, all) => {
+            points: [...entity.points].reverse().map((p, i, all) => {
               const { bulge } = all[(i + 1) % all.length]!
               return { x: -p.x, y: p.y, ...(bulge !== undefined && { bulge }) }
             })
           }
-        : one.kind === 'line'
-          ? { ...one, points: one.points.map(([x, y]): PointMm => [-x, y]) }
-          : { ...one, x: -one.x }
+        : entity.kind === 'line'
+          ? { ...entity, points: entity.points.map(([x, y]): PointMm => [-x, y]) }
+          : { ...entity, x: -entity.x }
     )
   }
 }

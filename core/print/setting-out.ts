@@ -52,10 +52,10 @@ export function drawOrdinates({
   const py = (y: number) => low + (y - part.minY) * scale
   drawPart({ page, part, left: part.minX, top: part.maxY, x: x0, y: low + h * scale, scale })
   const leader = { mm: 0.1, colour: rgb(0.45, 0.48, 0.5) }
-  const across = distinct([...schedule.openings.map(one => one.xMm), datum.xMm, part.minX, part.maxX])
+  const across = distinct([...schedule.openings.map(opening => opening.xMm), datum.xMm, part.minX, part.maxX])
   // Each line reaches the opening nearest to its words; one of an edge stays outside.
   const lowest = (x: number) => {
-    const own = schedule.openings.filter(one => Math.abs(one.xMm - x) <= SAME_MM).map(one => one.yMm)
+    const own = schedule.openings.filter(opening => Math.abs(opening.xMm - x) <= SAME_MM).map(opening => opening.yMm)
     return own.length ? Math.min(...own) : part.minY
   }
   spread(across.map(px), PITCH_MM).forEach((at, i) => {
@@ -64,9 +64,9 @@ export function drawOrdinates({
     line({ x1: px(x), y1: low - 3, x2: at, y2: low - 9, ...leader })
     text({ words: bare(x - datum.xMm, reading), x: at + 0.8, y: low - 24, turnDeg: 90, ...zero(x, datum.xMm, bold) })
   })
-  const up = distinct([...schedule.openings.map(one => one.yMm), datum.yMm, part.minY, part.maxY])
+  const up = distinct([...schedule.openings.map(opening => opening.yMm), datum.yMm, part.minY, part.maxY])
   const leftmost = (y: number) => {
-    const own = schedule.openings.filter(one => Math.abs(one.yMm - y) <= SAME_MM).map(one => one.xMm)
+    const own = schedule.openings.filter(opening => Math.abs(opening.yMm - y) <= SAME_MM).map(opening => opening.xMm)
     return own.length ? Math.min(...own) : part.minX
   }
   spread(up.map(py), PITCH_MM).forEach((at, i) => {
@@ -113,7 +113,7 @@ export function drawSection({
   paperMm: readonly [number, number]
 }): void {
   const { along, pieces, fromMm, toMm, roomMm, thicknessMm } = section
-  const deepest = Math.max(roomMm, ...pieces.map(one => one.farMm))
+  const deepest = Math.max(roomMm, ...pieces.map(piece => piece.farMm))
   // Seen from above depth runs up the paper; seen from the side it runs to the right.
   const [length, room] = along === 'x' ? [width - 60, height - 80] : [height - 60, width - 120]
   const scale = Math.min(length / (toMm - fromMm), room / deepest, 1)
@@ -132,12 +132,12 @@ export function drawSection({
       borderWidth: 0.2 * PT
     })
   }
-  for (const one of pieces) {
-    box(one, FILL[one.kind])
-    if (one.kind === 'connectors') continue
-    const [x, y] = put((one.fromMm + one.toMm) / 2, (one.nearMm + Math.min(one.farMm, roomMm)) / 2)
-    const wide = along === 'x' ? (one.toMm - one.fromMm) * scale : (one.farMm - one.nearMm) * scale
-    const words = fitted(`${one.name} ${formatLength(one.farMm, reading)}`, Math.max(wide, 14))
+  for (const piece of pieces) {
+    box(piece, FILL[piece.kind])
+    if (piece.kind === 'connectors') continue
+    const [x, y] = put((piece.fromMm + piece.toMm) / 2, (piece.nearMm + Math.min(piece.farMm, roomMm)) / 2)
+    const wide = along === 'x' ? (piece.toMm - piece.fromMm) * scale : (piece.farMm - piece.nearMm) * scale
+    const words = fitted(`${piece.name} ${formatLength(piece.farMm, reading)}`, Math.max(wide, 14))
     // Upright beside upright boxes, so that narrow ones keep their names.
     text({
       words,

@@ -61,9 +61,9 @@ function unwrapped(template: TemplateStringsArray): readonly string[] {
 export const say = (template: TemplateStringsArray, ...pieces: readonly Sayable[]): Phrase => {
   const words = unwrapped(template)
   const flat: Piece[] = []
-  for (let at = 0; at < words.length; at++) {
-    add(flat, words[at]!)
-    if (at < pieces.length) add(flat, pieces[at]!)
+  for (let index = 0; index < words.length; index++) {
+    add(flat, words[index]!)
+    if (index < pieces.length) add(flat, pieces[index]!)
   }
   return flat
 }
@@ -74,8 +74,8 @@ export const SILENT: Phrase = []
 /** Phrases one after the other, with words between. */
 export const enumerate = (phrases: readonly Sayable[], between = ', '): Phrase => {
   const flat: Piece[] = []
-  for (const [at, phrase] of phrases.entries()) {
-    if (at > 0) add(flat, between)
+  for (const [index, phrase] of phrases.entries()) {
+    if (index > 0) add(flat, between)
     add(flat, phrase)
   }
   return flat

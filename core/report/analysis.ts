@@ -56,10 +56,10 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
   const names = new Map([...supply.buses, ...sourcesOf(design, supply)].map(one => [one.id, one.name]))
   const lossA = new Map([...endurance.kept, ...endurance.shed].map(load => [load.unit, load]))
   const used = design.units.filter(
-    unit => loads.some(load => load.byUnit.some(one => one.unit === unit.id)) || lossA.has(unit.id)
+    unit => loads.some(load => load.byUnit.some(load => load.unit === unit.id)) || lossA.has(unit.id)
   )
   const inPhase = (unit: string, key: 'typicalA' | 'worstA') =>
-    loads.map(load => load.byUnit.find(one => one.unit === unit)?.[key] ?? 0)
+    loads.map(load => load.byUnit.find(load => load.unit === unit)?.[key] ?? 0)
   const blank = ['', '']
   const A = (value: number) => `${formatShort(value, 2, reading)} A`
   const ofWire = (mm: number) => (reading.system === 'inch' ? toFeet(mm) : mm / 1000)
@@ -104,10 +104,10 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
             lossA.get(unit.id)?.afterA ?? 0
           ]),
           // Coils, fields and the battery’s charge are no units.
-          ...[...new Map(loads.flatMap(load => load.byUnit.map(one => [one.unit, one.label] as const)))]
+          ...[...new Map(loads.flatMap(load => load.byUnit.map(load => [load.unit, load.label] as const)))]
             .filter(([id]) => id.includes(':'))
             .map(([id, label]) => {
-              const coil = endurance.coils.find(one => COIL + one.id === id)
+              const coil = endurance.coils.find(coil => COIL + coil.id === id)
               return [label, '', ...inPhase(id, 'typicalA'), coil?.amps ?? 0, coil?.afterA ?? 0]
             }),
           ['Continuous', '', ...loads.map(load => load.continuousA), ...blank],
@@ -137,17 +137,17 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
           { says: 'Wire' },
           { says: 'Closed while' }
         ],
-        rows: supply.ties.map((tie, at) => [
+        rows: supply.ties.map((tie, index) => [
           tie.name,
           tie.kind,
           names.get(tie.from) ?? tie.from,
           names.get(tie.to) ?? tie.to,
-          feeders[at]!.steadyA,
-          feeders[at]!.mostA,
-          feeders[at]!.ratedA === undefined ? '—' : A(feeders[at]!.ratedA!),
-          feeders[at]!.awg === undefined ? 'thicker than AWG 2' : `AWG ${feeders[at]!.awg}`,
+          feeders[index]!.steadyA,
+          feeders[index]!.mostA,
+          feeders[index]!.ratedA === undefined ? '—' : A(feeders[index]!.ratedA!),
+          feeders[index]!.awg === undefined ? 'thicker than AWG 2' : `AWG ${feeders[index]!.awg}`,
           tie.by
-            ? `${supply.switches.find(one => one.id === tie.by!.switch)?.name ?? tie.by.switch}: ${tie.by.in.join(' or ')}`
+            ? `${supply.switches.find(other => other.id === tie.by!.switch)?.name ?? tie.by.switch}: ${tie.by.in.join(' or ')}`
             : 'always'
         ])
       },
@@ -174,7 +174,7 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
           circuit.briefA,
           circuit.head === circuit.unit
             ? `${A(circuit.breakerA)} ${circuit.protector}`
-            : `with ${circuits.find(one => one.unit === circuit.head)?.label}`,
+            : `with ${circuits.find(other => other.unit === circuit.head)?.label}`,
           `AWG ${circuit.awg}`,
           circuit.ampacity.amps,
           ofWire(circuit.outMm + circuit.returnMm),
@@ -188,9 +188,9 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
         note: 'In their order on each bus, spare places last.',
         columns: [{ says: 'Bus' }, { says: 'Place' }, { says: 'Breaker or fuse' }, { says: 'Carries' }],
         rows: breakerRows(circuits, supply).flatMap(row =>
-          row.places.map((place, at) => [
+          row.places.map((place, index) => [
             row.name,
-            at + 1,
+            index + 1,
             place.kind === 'spare' ? 'spare' : `${A(place.amps)} ${place.protector}`,
             place.kind === 'spare' ? '' : place.labels.join(', ')
           ])
@@ -213,12 +213,12 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
           { says: 'Energy drawn, Wh', digits: 1 }
         ],
         rows: [
-          ...endurance.lost.map(one => [
-            one.label,
-            one.minute,
-            one.why,
-            one.kept ? 'stays on' : 'shed',
-            endurance.energy.byUnit.find(other => other.unit === one.unit)?.wh ?? 0
+          ...endurance.lost.map(lost => [
+            lost.label,
+            lost.minute,
+            lost.why,
+            lost.kept ? 'stays on' : 'shed',
+            endurance.energy.byUnit.find(other => other.unit === lost.unit)?.wh ?? 0
           ]),
           ['Taken out of the cells', minutes(endurance.endMinutes), 'to the end of all', '', endurance.energy.takenWh],
           ['Lost in cells, wires, diodes and coils', '', '', '', endurance.energy.lossWh],

@@ -12,16 +12,16 @@ describe('schools of backup', () => {
   const project = demoProject('3-skerrow-dunlin')
   const answer = finish(backupSearch(project, 'b', demoCatalogue()))
   it('what is added hangs on another bus than what it backs up', () => {
-    const middle = answer.stances.find(one => one.stance === 'middle')!
+    const middle = answer.stances.find(stance => stance.stance === 'middle')!
     expect(middle.missing.length).toBeGreaterThan(0)
-    expect(middle.additions!.says.map(one => readPhrase(one, US)).join(' ')).toMatch(/on the main bus\.$/)
+    expect(middle.additions!.says.map(phrase => readPhrase(phrase, US)).join(' ')).toMatch(/on the main bus\.$/)
   })
   it('what is offered does what it is offered for, and costs what it says', () => {
     for (const { stance, additions } of answer.stances) {
       if (!additions) continue
       const after = applyEdits(project, additions.edits, 'backups').project
       const clauses = examineRules(resolve({ ...after, brief: { ...after.brief, stance } }, 'b')).clauses
-      expect(clauses.filter(one => one.clause.advice && one.state === 'missing')).toEqual([])
+      expect(clauses.filter(clause => clause.clause.advice && clause.state === 'missing')).toEqual([])
     }
     const after = applyEdits(project, answer.additions!.edits, 'backups').project
     for (const task of ['aviate', 'navigate', 'communicate'] as const)
@@ -42,10 +42,10 @@ describe('schools of backup', () => {
           additions.items.reduce((sum, one) => sum + boxOf(one.id), 0),
           6
         )
-    expect(answer.stances.some(one => one.additions && one.additions.faceMm2 > 0)).toBe(true)
+    expect(answer.stances.some(stance => stance.additions && stance.additions.faceMm2 > 0)).toBe(true)
   })
   it('leaner schools ask no more than stricter ones', () => {
-    const asked = answer.stances.map(one => one.met.length + one.missing.length)
+    const asked = answer.stances.map(stance => stance.met.length + stance.missing.length)
     expect(asked).toEqual([...asked].sort((a, b) => a - b))
   })
 })
@@ -57,7 +57,7 @@ describe('sheets and dates', () => {
   it('the compliance sheet holds every clause once, asked or not', () => {
     const sheet = complianceSheet(design, { rules, failures: failuresOf(design) }, '26 Nov 2026')
     const rows = sheet.tables.filter(table => table.title !== 'After a failure').flatMap(table => table.rows)
-    const silent = rules.clauses.filter(one => one.clause.advice && one.state === 'does not apply').length
+    const silent = rules.clauses.filter(clause => clause.clause.advice && clause.state === 'does not apply').length
     expect(rows).toHaveLength(rules.clauses.length - silent)
     for (const table of sheet.tables) for (const row of table.rows) expect(row).toHaveLength(table.columns.length)
   })
@@ -65,7 +65,7 @@ describe('sheets and dates', () => {
   it('what falls due is an iCalendar of whole days', () => {
     const text = writeDueCalendar('ZZ-DUN', rules)
     expect(text.startsWith('BEGIN:VCALENDAR\r\nVERSION:2.0')).toBe(true)
-    expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(rules.clauses.filter(one => one.due).length)
+    expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(rules.clauses.filter(clause => clause.due).length)
     // The annual of 14 March 2026 is good to the end of March 2027 (14 CFR 91.409, from memory).
     expect(text).toContain('DTSTART;VALUE=DATE:20270331')
     expect(text).toContain('END:VCALENDAR')
@@ -85,7 +85,7 @@ describe('sheets and dates', () => {
       { from: '2026-12-17', closed: ['2026-12-24', '2026-12-25'], reading: US }
     )
     const events = text.split('BEGIN:VEVENT').slice(1)
-    expect(events.map(one => /DTSTART;VALUE=DATE:(\d+)[^]*DTEND;VALUE=DATE:(\d+)/.exec(one)!.slice(1))).toEqual([
+    expect(events.map(event => /DTSTART;VALUE=DATE:(\d+)[^]*DTEND;VALUE=DATE:(\d+)/.exec(event)!.slice(1))).toEqual([
       ['20261217', '20261219'],
       ['20261221', '20261224']
     ])

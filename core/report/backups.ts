@@ -70,7 +70,7 @@ const otherBus = (project: Project, option: string, unit: string): Edit[] => {
   const design = resolve(project, option)
   const model = powerModel(design)
   const main = model.role('main')
-  const found = design.units.find(one => one.id === unit)
+  const found = design.units.find(other => other.id === unit)
   if (!found?.item.power || main === undefined || model.hangs(found).bus === main) return []
   return [{ type: 'circuit.set', option, circuit: { ...model.choice(unit), unit, bus: main } }]
 }
@@ -233,16 +233,16 @@ export function* backupSearch(project: Project, option: string, catalogue: reado
   for (const stance of STANCES) {
     const advice = (of: Project) =>
       examineRules(resolve({ ...of, brief: { ...of.brief, stance } }, option), {}, PRUDENCE).clauses.filter(
-        one => one.clause.advice && one.state !== 'does not apply'
+        clause => clause.clause.advice && clause.state !== 'does not apply'
       )
     const now = advice(project)
-    const aim: Aim = of => advice(of).filter(one => one.state === 'missing').length
+    const aim: Aim = of => advice(of).filter(clause => clause.state === 'missing').length
     const answer = yield* leastAdditions({ project, option, moves, aim })
     tried += answer.tried
     stances.push({
       stance,
-      met: now.filter(one => one.state === 'met').map(one => one.clause.title),
-      missing: now.filter(one => one.state === 'missing').map(one => one.clause.title),
+      met: now.filter(clause => clause.state === 'met').map(clause => clause.clause.title),
+      missing: now.filter(clause => clause.state === 'missing').map(clause => clause.clause.title),
       additions: answer.additions,
       found: aim(project) === 0 || answer.additions !== undefined
     })

@@ -49,7 +49,7 @@ export function balanceSheet(design: Design, mass: MassReport, on: string, readi
           rows: tableOf(
             [
               { text: 'Empty after the work', massKg: mass.emptyMassKg, armMm: mass.emptyArmMm },
-              ...loading.stations.map(one => ({ text: one.name, massKg: one.massKg, armMm: one.armMm }))
+              ...loading.stations.map(station => ({ text: station.name, massKg: station.massKg, armMm: station.armMm }))
             ],
             'Take-off'
           )

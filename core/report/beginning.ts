@@ -113,7 +113,7 @@ const GLASS: readonly [FunctionName, readonly Kind[]][] = [
 ]
 
 function airframeOf(begin: Beginning, airframe: Airframe): Airframe {
-  const template = PANEL_TEMPLATES.find(one => one.id === begin.panel)
+  const template = PANEL_TEMPLATES.find(template => template.id === begin.panel)
   if (typeof begin.panel === 'string' && !template) throw new Error(`There is no panel “${begin.panel}”.`)
   const outline = template ? buildOutline(template.measures) : (begin.panel as [number, number][])
   const box = bounds(outline)

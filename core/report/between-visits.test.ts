@@ -24,7 +24,7 @@ describe('the aeroplane between visits', () => {
     expect(first!.mustFix.map(one => one.code)).toEqual(['wiring.signal-missing'])
   })
   it('a pump stays until the last gyro that needs it has gone', () => {
-    const [option] = dun.options.filter(one => one.id === 'c')
+    const [option] = dun.options.filter(option => option.id === 'c')
     const later = {
       ...dun,
       options: [

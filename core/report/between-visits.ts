@@ -22,7 +22,7 @@ export interface AfterVisit {
 export function projectAfter(project: Project, option: string, visit: string): Project {
   const design = resolve(project, option)
   const { visits, of } = placedByVisit(design)
-  const now = visits.findIndex(one => one.id === visit)
+  const now = visits.findIndex(other => other.id === visit)
   const late = (id: string) => (of.get(id) ?? 0) > now
   const found = new Set(project.fitted.map(unit => unit.id))
   const edits = [
@@ -45,9 +45,9 @@ export function afterVisits(project: Project, option: string, today?: string): A
   const worked = accountOf(resolve(project, AS_FOUND)).functions()
   const reportOf = (of: Project, design = option) => examineOption(of, design, { today })
   const ends = [reportOf(project), reportOf(project, AS_FOUND)]
-  const known = new Set(ends.flatMap(report => report.findings.map(one => one.id)))
+  const known = new Set(ends.flatMap(report => report.findings.map(finding => finding.id)))
   const missing = new Set(
-    ends.flatMap(report => report.rules.clauses.filter(one => one.state === 'missing').map(one => one.key))
+    ends.flatMap(report => report.rules.clauses.filter(clause => clause.state === 'missing').map(clause => clause.key))
   )
   return visits.slice(0, -1).map(({ id, name }) => {
     const then = projectAfter(project, option, id)
@@ -57,11 +57,11 @@ export function afterVisits(project: Project, option: string, today?: string): A
       visit: id,
       name,
       mustFix: report.findings
-        .filter(one => one.weight === 'must fix' && !known.has(one.id))
+        .filter(finding => finding.weight === 'must fix' && !known.has(finding.id))
         .map(({ says, code }) => ({ says, code })),
       unmet: report.rules.clauses
-        .filter(one => one.state === 'missing' && !one.clause.advice && !missing.has(one.key))
-        .map(one => `${one.clause.ref} ${one.clause.title}`),
+        .filter(clause => clause.state === 'missing' && !clause.clause.advice && !missing.has(clause.key))
+        .map(clause => `${clause.clause.ref} ${clause.clause.title}`),
       lost: [...worked].filter(one => !works.has(one))
     }
   })

@@ -5,18 +5,18 @@ import type { RulesReport } from '../rules'
 
 /** What falls due, as an iCalendar (RFC 5545): one day-long event each, reminded of a month before. */
 export function writeDueCalendar(title: string, { clauses }: Pick<RulesReport, 'clauses'>): string {
-  const events = clauses.flatMap((one): EventAttributes[] => {
-    if (one.due === undefined || one.state === 'does not apply') return []
-    const [year, month, day] = one.due.split('-').map(Number) as [number, number, number]
+  const events = clauses.flatMap((clause): EventAttributes[] => {
+    if (clause.due === undefined || clause.state === 'does not apply') return []
+    const [year, month, day] = clause.due.split('-').map(Number) as [number, number, number]
     return [
       {
-        uid: `${one.key.replace('/', '-')}-${one.due}@ewerpanel`,
-        title: `${title}: ${one.clause.title} due`,
-        description: `${one.clause.ref}. ${one.hand?.on ? `Last done ${one.hand.on}.` : ''} Check the current text.`,
+        uid: `${clause.key.replace('/', '-')}-${clause.due}@ewerpanel`,
+        title: `${title}: ${clause.clause.title} due`,
+        description: `${clause.clause.ref}. ${clause.hand?.on ? `Last done ${clause.hand.on}.` : ''} Check the current text.`,
         start: [year, month, day],
         duration: { days: 1 },
         productId: 'ewerpanel',
-        alarms: [{ action: 'display', description: one.clause.title, trigger: { days: 30, before: true } }]
+        alarms: [{ action: 'display', description: clause.clause.title, trigger: { days: 30, before: true } }]
       }
     ]
   })

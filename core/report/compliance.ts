@@ -17,8 +17,8 @@ export function complianceSheet(
   reading: Reading = US
 ): LoadAnalysis {
   const packs = [...PACKS, ...design.packs]
-  const secondChain = (one: ClauseResult) => {
-    const second = chainsOf(design, one)[1]
+  const secondChain = (clause: ClauseResult) => {
+    const second = chainsOf(design, clause)[1]
     return second ? chainWords(second) : ''
   }
   return {
@@ -28,21 +28,21 @@ export function complianceSheet(
     reading,
     tables: [
       ...packs.flatMap(pack => {
-        const clauses = rules.clauses.filter(one => one.pack === pack.id && one.state !== 'does not apply')
+        const clauses = rules.clauses.filter(clause => clause.pack === pack.id && clause.state !== 'does not apply')
         if (clauses.length === 0) return []
         return [
           {
             title: pack.title,
             note: `Source: ${pack.source}.`,
             columns: ['Clause', 'Asks for', 'State', 'By', 'Second chain', 'Evidence', 'Due'].map(says => ({ says })),
-            rows: clauses.map(one => [
-              `${one.clause.ref}${one.recalled ? ' (recalled)' : ''}`,
-              one.clause.title,
-              one.state,
-              one.by.map(unit => unit.label).join(', '),
-              secondChain(one),
-              readPhrase(one.because, reading),
-              one.due ?? ''
+            rows: clauses.map(clause => [
+              `${clause.clause.ref}${clause.recalled ? ' (recalled)' : ''}`,
+              clause.clause.title,
+              clause.state,
+              clause.by.map(unit => unit.label).join(', '),
+              secondChain(clause),
+              readPhrase(clause.because, reading),
+              clause.due ?? ''
             ])
           }
         ]
@@ -53,14 +53,14 @@ export function complianceSheet(
         columns: ['Task', 'Done now', 'Taken by', 'Brought back by', 'Chains that share nothing'].map(says => ({
           says
         })),
-        rows: failures.tasks.map(one => [
-          TASK_WORDS[one.task],
-          one.works ? 'yes' : 'no',
-          one.singles.map(part => part.name).join(', ') || 'no single loss',
-          one.rescued
+        rows: failures.tasks.map(task => [
+          TASK_WORDS[task.task],
+          task.works ? 'yes' : 'no',
+          task.singles.map(part => part.name).join(', ') || 'no single loss',
+          task.rescued
             .map(({ part, set }) => `${part.name}: ${set.map(move => `${move.name} ${move.to}`).join(', ')}`)
             .join('; '),
-          one.chains.length > 1 ? 'two or more' : String(one.chains.length)
+          task.chains.length > 1 ? 'two or more' : String(task.chains.length)
         ])
       },
       {
@@ -68,11 +68,11 @@ export function complianceSheet(
         note: 'With the reason.',
         columns: ['Clause', 'Asks for', 'Why not'].map(says => ({ says })),
         rows: rules.clauses
-          .filter(one => one.state === 'does not apply' && !one.clause.advice)
-          .map(one => [
-            one.clause.ref,
-            one.clause.title,
-            `${readPhrase(one.because, reading)}${one.clause.applies ? ` (applies: ${conditionWords(one.clause.applies)})` : ''}`
+          .filter(clause => clause.state === 'does not apply' && !clause.clause.advice)
+          .map(clause => [
+            clause.clause.ref,
+            clause.clause.title,
+            `${readPhrase(clause.because, reading)}${clause.clause.applies ? ` (applies: ${conditionWords(clause.clause.applies)})` : ''}`
           ])
       }
     ],

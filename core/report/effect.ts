@@ -97,11 +97,11 @@ function between(
 /** A unit of an item for an option: a fresh id, and the first place of the airframe where the item may go. */
 export function newUnit(project: Project, option: string, item: Item): Unit | undefined {
   const place: Place | undefined = item.mounts.flatMap(kind =>
-    project.airframe.places.filter(one => one.kind === kind)
+    project.airframe.places.filter(place => place.kind === kind)
   )[0]
   if (!place) return undefined
-  const taken = new Set([...project.fitted, ...project.options.flatMap(one => one.units)].map(unit => unit.id))
-  const labels = new Set(project.options.find(one => one.id === option)?.units.map(unit => unit.label))
+  const taken = new Set([...project.fitted, ...project.options.flatMap(option => option.units)].map(unit => unit.id))
+  const labels = new Set(project.options.find(other => other.id === option)?.units.map(unit => unit.label))
   let number = 1
   while (taken.has(`${item.id.slice(0, 56)}-${number}`)) number++
   let label = item.name

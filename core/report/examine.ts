@@ -120,7 +120,7 @@ function tally(design: Design, parts: TallyParts): Report['figures'] {
       value: rules.met,
       unit: 'clauses',
       limit: rules.asked,
-      state: rules.clauses.some(one => one.state === 'missing' && !one.clause.advice)
+      state: rules.clauses.some(clause => clause.state === 'missing' && !clause.clause.advice)
         ? 'must fix'
         : stateOf(rules.met === rules.asked)
     },
@@ -182,7 +182,7 @@ const ROOMS = {
     design.busOrders,
     design.wires,
     ...behindFace(design),
-    ...design.removed.map(one => one.unit)
+    ...design.removed.map(removed => removed.unit)
   ]),
   rules: remember(
     (design: Design, loads: PowerReport['loads'], today: string | undefined) =>
@@ -201,7 +201,7 @@ const ROOMS = {
     design.links,
     ...behindFace(design),
     ...design.units.map(unit => unit.priceCents),
-    ...design.removed.map(one => one.unit)
+    ...design.removed.map(removed => removed.unit)
   ]),
   wiresBefore: remember(
     (before: Design) => listWires(before, circuitsOf(before), feedersOf(powerModel(before), false)).wires,

@@ -27,14 +27,14 @@ const EXPLAINED: Readonly<Record<string, (asked: Asked) => Working | undefined>>
   // Named by the months and the unit.
   'later': ({ design, of }) => {
     const [months, unit] = of.split(/ (.*)/s)
-    return laterOf(design, Number(months)).find(one => one.unit === unit)?.working
+    return laterOf(design, Number(months)).find(later => later.unit === unit)?.working
   },
   'useful load': ({ design, report }) => explainUsefulLoad(design, report.mass),
   'arm': ({ report }) => explainArm(report.mass),
   'loading': ({ report, of }) => explainLoading(report.mass, of),
   'amps': ({ design, report }) => loadWorking(powerModel(design), heaviest(report.power.loads)),
   'load': ({ design, report, of }) => {
-    const load = report.power.loads.find(one => one.phase === of)
+    const load = report.power.loads.find(load => load.phase === of)
     return load && loadWorking(powerModel(design), load)
   },
   'minutes': ({ design, report }) => explainEndurance(design, report.power.endurance),
@@ -43,16 +43,18 @@ const EXPLAINED: Readonly<Record<string, (asked: Asked) => Working | undefined>>
   'rules': explainRules,
   'findings': explainFindings,
   'bend': ({ design, report, of }) => {
-    const bend = report.strength.bends.find(one => one.unit === of)
+    const bend = report.strength.bends.find(bend => bend.unit === of)
     return bend && explainBend(design, bend, placedOn(design))
   },
   'tray': ({ design, of }) => explainTray(design, placedOn(design), of),
   'coax': ({ report, of }) => {
-    const chain = report.wiring.radio.chains.find(one => one.link === of)
+    const chain = report.wiring.radio.chains.find(chain => chain.link === of)
     return chain && explainCoax(chain)
   },
   'magnetometer': ({ report, of }) => {
-    const found = report.wiring.disturbances.find(one => `${one.magnetometer} ${one.wire}` === of)
+    const found = report.wiring.disturbances.find(
+      disturbance => `${disturbance.magnetometer} ${disturbance.wire}` === of
+    )
     return found && explainDisturbance(found)
   },
   ...Object.fromEntries(
@@ -65,7 +67,7 @@ const EXPLAINED: Readonly<Record<string, (asked: Asked) => Working | undefined>>
     (['rating', 'wire'] as const).map(figure => [
       `feeder ${figure}`,
       ({ design, report, of }: Asked) => {
-        const feeder = report.power.feeders.find(one => one.tie === of)
+        const feeder = report.power.feeders.find(feeder => feeder.tie === of)
         return feeder && explainFeeder(powerModel(design), feeder, figure)
       }
     ])
@@ -162,7 +164,7 @@ function explainRules({ report: { rules } }: Asked): Working {
     inputs: (['met', 'missing', 'check by hand', 'does not apply'] as const).map(state => ({
       symbol: state,
       meaning: 'clauses',
-      value: rules.clauses.filter(one => one.state === state).length,
+      value: rules.clauses.filter(clause => clause.state === state).length,
       unit: '',
       from: 'Rules'
     })),

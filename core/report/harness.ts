@@ -116,16 +116,16 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
         columns: [{ says: 'Pin' }, { says: 'For' }, { says: 'Wire' }, { says: 'Colour' }, { says: 'Other end' }],
         face: faceOf(
           connector,
-          landings.filter(one => one.connector === connector.id).map(one => one.pin)
+          landings.filter(landing => landing.connector === connector.id).map(landing => landing.pin)
         ),
         rows: connector.pins.map(pin => {
-          const there = landings.filter(one => one.connector === connector.id && one.pin === pin.pin)
+          const there = landings.filter(landing => landing.connector === connector.id && landing.pin === pin.pin)
           return [
             pin.pin,
             pin.name ?? (pin.use === 'port' ? `${pin.port} ${pin.line}` : pin.use),
-            there.map(one => label(one.wire)).join(', '),
-            there.map(one => one.colour ?? '').join(', '),
-            there.map(one => says(one.wire[one.far])).join('; ')
+            there.map(landing => label(landing.wire)).join(', '),
+            there.map(landing => landing.colour ?? '').join(', '),
+            there.map(landing => says(landing.wire[landing.far])).join('; ')
           ]
         })
       }))
@@ -225,13 +225,13 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
               { says: 'Opened' },
               { says: 'Leak-checked' }
             ],
-            rows: wiring.tubes.map(one => [
-              one.line,
-              one.source === undefined ? '' : (labels.get(one.source) ?? ''),
-              one.users.map(id => labels.get(id) ?? id).join(', '),
-              one.tees,
-              one.lengthMm === undefined ? '' : long(one.lengthMm),
-              one.opened.length ? 'yes' : 'no',
+            rows: wiring.tubes.map(tube => [
+              tube.line,
+              tube.source === undefined ? '' : (labels.get(tube.source) ?? ''),
+              tube.users.map(id => labels.get(id) ?? id).join(', '),
+              tube.tees,
+              tube.lengthMm === undefined ? '' : long(tube.lengthMm),
+              tube.opened.length ? 'yes' : 'no',
               ''
             ])
           }
@@ -245,7 +245,13 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
               'On the ground, level, engine running, away from iron: once with everything off that may be off, ' +
               'once with everything on. A difference wants its wire moved.',
             columns: ['Heading', 'All off', 'All on', 'Difference', 'Card'].map(column => ({ says: column })),
-            rows: Array.from({ length: 12 }, (_, at) => [String((at * 30) % 360).padStart(3, '0'), '', '', '', ''])
+            rows: Array.from({ length: 12 }, (_, index) => [
+              String((index * 30) % 360).padStart(3, '0'),
+              '',
+              '',
+              '',
+              ''
+            ])
           }
         ]
       : [])

@@ -5,11 +5,11 @@ import { examineOption, unmetWithout } from '.'
 
 const dun = demoProject('3-skerrow-dunlin')
 const without = (option: string, ...units: string[]) =>
-  unmetWithout(dun, option, units, { loads: examineOption(dun, option).power.loads }).map(one => one.ref)
+  unmetWithout(dun, option, units, { loads: examineOption(dun, option).power.loads }).map(unmet => unmet.ref)
 const givers = (option: string, name: string) => {
-  const units = option === AS_FOUND ? dun.fitted : dun.options.find(one => one.id === option)!.units
+  const units = option === AS_FOUND ? dun.fitted : dun.options.find(other => other.id === option)!.units
   const items = new Map(dun.items.map(item => [item.id, item]))
-  return units.filter(unit => items.get(unit.item)!.provides.some(one => one === name)).map(unit => unit.id)
+  return units.filter(unit => items.get(unit.item)!.provides.some(given => given === name)).map(unit => unit.id)
 }
 
 // 14 CFR 91.213(d)(2): what 91.205 asks for the flying intended may not be inoperative (from memory).

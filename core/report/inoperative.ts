@@ -30,10 +30,10 @@ export function unmetWithout(
   const without = resolve(applyEdits(project, edits, 'inoperative').project, option)
   const met = new Set(
     examineRules(design, asked)
-      .clauses.filter(one => one.state === 'met')
-      .map(one => one.key)
+      .clauses.filter(clause => clause.state === 'met')
+      .map(clause => clause.key)
   )
   return examineRules(without, asked)
-    .clauses.filter(one => one.state === 'missing' && met.has(one.key) && !one.clause.advice)
+    .clauses.filter(clause => clause.state === 'missing' && met.has(clause.key) && !clause.clause.advice)
     .map(({ clause }) => ({ ref: clause.ref, title: clause.title }))
 }

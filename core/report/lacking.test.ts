@@ -42,9 +42,9 @@ describe('a starter kit', () => {
     expect(kit.open).toEqual([])
     expect(lackingOf(examineOption(with_, 'a')).filter(finding => finding.weight === 'must fix')).toEqual([])
     const { clauses } = examineRules(resolve(with_, 'a'))
-    expect(clauses.filter(one => one.state === 'missing' && !one.clause.advice)).toEqual([])
+    expect(clauses.filter(clause => clause.state === 'missing' && !clause.clause.advice)).toEqual([])
     // The part of the section that the brief brings in is asked, and met by units of the kit.
-    const asked = clauses.filter(one => one.clause.ref.startsWith(`91.205(${letter})`) && one.state === 'met')
+    const asked = clauses.filter(clause => clause.clause.ref.startsWith(`91.205(${letter})`) && clause.state === 'met')
     expect(asked.length).toBeGreaterThan(0)
     // On the face nothing overlaps, and nothing is taken that the basis does not allow.
     expect(mustFix(with_).map(finding => finding.code)).toEqual([])
@@ -85,8 +85,8 @@ describe('what gives what is lacking', () => {
   it('an answer gives the function, approved ones come before those that are not', () => {
     const answers = answersTo(airspeed, catalogue, effects, 'certified')
     expect(answers.length).toBeGreaterThan(3)
-    expect(answers.every(one => one.item.provides.includes('airspeed'))).toBe(true)
-    const allowed = answers.map(one => one.item.approvals.includes('certified'))
+    expect(answers.every(answer => answer.item.provides.includes('airspeed'))).toBe(true)
+    const allowed = answers.map(answer => answer.item.approvals.includes('certified'))
     expect(allowed.lastIndexOf(true)).toBeLessThan(allowed.indexOf(false))
   })
   it('what an item brings is said beforehand just as it is found afterwards', () => {

@@ -225,7 +225,7 @@ export function* starterKit(
     return false
   })
   const whole = kept.flatMap(({ unit, item }): Edit[] => {
-    const at = trial.options.find(one => one.id === option)?.units.find(one => one.id === unit.id)
+    const at = trial.options.find(other => other.id === option)?.units.find(other => other.id === unit.id)
     return [
       { type: 'unit.add', option, unit, item },
       ...(at?.xMm === undefined

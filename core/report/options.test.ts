@@ -14,15 +14,15 @@ const standings = standOptions(project, '2026-11-27')
 
 describe('options in every currency', () => {
   it('say what the rooms say: the same figures as the tally and the failures of each', () => {
-    expect(standings.map(one => one.id)).toEqual([AS_FOUND, ...project.options.map(one => one.id)])
-    for (const one of standings) {
-      const { figures, findings } = examineOption(project, one.id)
-      expect(one.cents).toBe(figures.money.value)
-      expect(one.minutes).toBe(figures.minutes.value)
-      expect([one.rulesMet, one.rulesAsked]).toEqual([figures.rules.value, figures.rules.limit])
-      expect(one.mustFix + one.decide).toBe(findings.filter(finding => finding.weight !== 'note').length)
-      for (const task of failuresOf(resolve(project, one.id)).tasks)
-        expect(one.tasks.find(each => each.task === task.task)).toMatchObject({
+    expect(standings.map(standing => standing.id)).toEqual([AS_FOUND, ...project.options.map(option => option.id)])
+    for (const standing of standings) {
+      const { figures, findings } = examineOption(project, standing.id)
+      expect(standing.cents).toBe(figures.money.value)
+      expect(standing.minutes).toBe(figures.minutes.value)
+      expect([standing.rulesMet, standing.rulesAsked]).toEqual([figures.rules.value, figures.rules.limit])
+      expect(standing.mustFix + standing.decide).toBe(findings.filter(finding => finding.weight !== 'note').length)
+      for (const task of failuresOf(resolve(project, standing.id)).tasks)
+        expect(standing.tasks.find(each => each.task === task.task)).toMatchObject({
           works: task.works,
           singles: task.singles.length
         })
@@ -31,13 +31,13 @@ describe('options in every currency', () => {
   it('the frontier is what nothing beats: by the definition, pair by pair', () => {
     const beats = (a: (typeof standings)[number], b: (typeof standings)[number]) =>
       a.cents <= b.cents && a.weak <= b.weak && (a.cents < b.cents || a.weak < b.weak)
-    for (const one of standings) expect(one.onFrontier).toBe(!standings.some(other => beats(other, one)))
-    expect(standings.some(one => one.onFrontier)).toBe(true)
+    for (const standing of standings) expect(standing.onFrontier).toBe(!standings.some(other => beats(other, standing)))
+    expect(standings.some(standing => standing.onFrontier)).toBe(true)
   })
 })
 
 describe('what changed between two', () => {
-  const ids = [AS_FOUND, ...project.options.map(one => one.id)]
+  const ids = [AS_FOUND, ...project.options.map(option => option.id)]
   it.each(ids.flatMap(first => ids.map(second => [first, second] as const)))(
     'from %s to %s the rows add up to the difference of the totals, to the cent',
     (first, second) => {
@@ -69,7 +69,10 @@ describe('sheets of the decision and of the budget', () => {
       on: '27 November 2026',
       reading: US
     })
-    expect(sheet.tables[0]!.columns.map(column => column.says)).toEqual(['', ...standings.map(one => one.name)])
+    expect(sheet.tables[0]!.columns.map(column => column.says)).toEqual([
+      '',
+      ...standings.map(standing => standing.name)
+    ])
     for (const row of sheet.tables[0]!.rows) expect(row).toHaveLength(standings.length + 1)
     // What stands on it adds up to the difference of the costs, the smaller ones as one row.
     const cents = (text: unknown) => Math.round(Number(String(text).replace(/[$,]/g, '')) * 100)

@@ -57,7 +57,7 @@ export interface OptionStanding {
 /** Working days of an option, visit by visit, with every task as likely and the shop at its pace. */
 function likelyDays(design: Design, today: string): number | undefined {
   const pace = { ...USUAL_PACE, ...design.brief.shop }
-  const visits = design.phases.length ? design.phases.map(one => inVisit(design, one.id)) : [design]
+  const visits = design.phases.length ? design.phases.map(phase => inVisit(design, phase.id)) : [design]
   return visits.reduce<number | undefined>((sum, visit) => {
     const days = daysOfJob(visit, { ...pace, on: startOf(visit, visit.phases[0]?.id ?? '', today).on ?? today })
     return sum === undefined || days === undefined ? undefined : sum + days
@@ -78,7 +78,7 @@ function standing(
   const { figures, money, findings } = report
   const tasks = TASKS.map(task => ({ task, works: account.works(task), singles: account.singles(task).length }))
   const cheapest = [...money.quotes]
-    .filter(one => one.lines.length)
+    .filter(quote => quote.lines.length)
     .sort((a, b) => a.comparableCents - b.comparableCents)[0]
   return {
     id: design.optionId,
@@ -100,8 +100,8 @@ function standing(
     wires: figures.wires.value,
     rulesMet: figures.rules.value,
     rulesAsked: figures.rules.limit ?? 0,
-    mustFix: findings.filter(one => one.weight === 'must fix').length,
-    decide: findings.filter(one => one.weight === 'decide').length,
+    mustFix: findings.filter(finding => finding.weight === 'must fix').length,
+    decide: findings.filter(finding => finding.weight === 'decide').length,
     gained: [...functions].filter(name => !found.has(name)),
     lost: [...found].filter(name => !functions.has(name)),
     tasks,
@@ -116,18 +116,18 @@ function standing(
 export function standOptions(project: Project, today: string): OptionStanding[] {
   const before = resolve(project, AS_FOUND)
   const found = accountOf(before).functions()
-  const all = [AS_FOUND, ...project.options.map(one => one.id)].map(id =>
+  const all = [AS_FOUND, ...project.options.map(option => option.id)].map(id =>
     standing(resolve(project, id), found, examineOption(project, id, { today }), today)
   )
-  return all.map(one => ({
-    ...one,
-    note: project.options.find(option => option.id === one.id)?.note ?? '',
+  return all.map(omit => ({
+    ...omit,
+    note: project.options.find(option => option.id === omit.id)?.note ?? '',
     onFrontier: !all.some(
       other =>
-        other !== one &&
-        other.cents <= one.cents &&
-        other.weak <= one.weak &&
-        (other.cents < one.cents || other.weak < one.weak)
+        other !== omit &&
+        other.cents <= omit.cents &&
+        other.weak <= omit.weak &&
+        (other.cents < omit.cents || other.weak < omit.weak)
     )
   }))
 }
@@ -194,23 +194,27 @@ export function differences(
 /** What stands in place of days where the plan has none. */
 export const NO_DAYS = 'a task waits for itself'
 /** Measures of the sheet of options: what each is called, and how it reads for one option. */
-const MEASURES: readonly (readonly [string, (one: OptionStanding, reading: Reading) => string])[] = [
+const MEASURES: readonly (readonly [string, (standing: OptionStanding, reading: Reading) => string])[] = [
   [
     'Cost; every year after',
-    (one, reading) => `${formatMoney(one.cents, reading)}; ${formatMoney(one.yearlyCents, reading)}`
+    (standing, reading) => `${formatMoney(standing.cents, reading)}; ${formatMoney(standing.yearlyCents, reading)}`
   ],
   [
     'Least quote, with what it leaves out',
-    (one, reading) => (one.quote ? `${formatMoney(one.quote.cents, reading)}, ${one.quote.shop}` : '')
+    (standing, reading) =>
+      standing.quote ? `${formatMoney(standing.quote.cents, reading)}, ${standing.quote.shop}` : ''
   ],
-  ['Labour, hours', (one, reading) => formatNumber(one.hours, 1, reading)],
-  ['Working days, likely', (one, reading) => (one.days === undefined ? NO_DAYS : formatNumber(one.days, 0, reading))],
-  ['Useful load', (one, reading) => formatMass(one.usefulLoadKg, reading)],
+  ['Labour, hours', (standing, reading) => formatNumber(standing.hours, 1, reading)],
+  [
+    'Working days, likely',
+    (standing, reading) => (standing.days === undefined ? NO_DAYS : formatNumber(standing.days, 0, reading))
+  ],
+  ['Useful load', (standing, reading) => formatMass(standing.usefulLoadKg, reading)],
   [
     'Loadings outside the envelope',
-    one =>
-      one.loadings.length
-        ? one.loadings
+    standing =>
+      standing.loadings.length
+        ? standing.loadings
             .filter(each => !each.inside)
             .map(each => each.name)
             .join(', ') || 'none'
@@ -218,29 +222,30 @@ const MEASURES: readonly (readonly [string, (one: OptionStanding, reading: Readi
   ],
   [
     'Amps in the heaviest phase',
-    (one, reading) =>
-      `${formatNumber(one.amps, 1, reading)}${one.limitA === undefined ? '' : ` of ${formatNumber(one.limitA, 1, reading)}`}`
+    (standing, reading) =>
+      `${formatNumber(standing.amps, 1, reading)}${standing.limitA === undefined ? '' : ` of ${formatNumber(standing.limitA, 1, reading)}`}`
   ],
   [
     'Minutes on battery',
-    (one, reading) => (Number.isFinite(one.minutes) ? formatNumber(one.minutes, 0, reading) : 'a day and more')
+    (standing, reading) =>
+      Number.isFinite(standing.minutes) ? formatNumber(standing.minutes, 0, reading) : 'a day and more'
   ],
-  ['Wires', one => String(one.wires)],
-  ['Clauses met', one => `${one.rulesMet} of ${one.rulesAsked}`],
-  ['Must fix; to decide', one => `${one.mustFix}; ${one.decide}`],
+  ['Wires', standing => String(standing.wires)],
+  ['Clauses met', standing => `${standing.rulesMet} of ${standing.rulesAsked}`],
+  ['Must fix; to decide', standing => `${standing.mustFix}; ${standing.decide}`],
   ...TASKS.map(
     task =>
       [
         `${TASK_WORDS[task]}: single losses that take it`,
-        (one: OptionStanding) => {
-          const found = one.tasks.find(each => each.task === task)
+        (standing: OptionStanding) => {
+          const found = standing.tasks.find(each => each.task === task)
           return !found?.works ? 'not done' : String(found.singles)
         }
       ] as const
   ),
-  ['In flight works that did not', one => one.gained.filter(name => FLOWN.includes(name)).join(', ')],
-  ['In flight works no more', one => one.lost.filter(name => FLOWN.includes(name)).join(', ')],
-  ['Is there one that costs no more and leaves no less', one => (one.onFrontier ? 'no' : 'yes')]
+  ['In flight works that did not', standing => standing.gained.filter(name => FLOWN.includes(name)).join(', ')],
+  ['In flight works no more', standing => standing.lost.filter(name => FLOWN.includes(name)).join(', ')],
+  ['Is there one that costs no more and leaves no less', standing => (standing.onFrontier ? 'no' : 'yes')]
 ]
 
 /** So many differences stand on the sheet, which is to stay one page; the rest are one row. */
@@ -280,8 +285,8 @@ export function decisionSheet({
       table(
         'Side by side',
         project.brief.budgetCents > 0 ? `The ceiling is ${formatMoney(project.brief.budgetCents, reading)}.` : '',
-        ['', ...standings.map(one => one.name)],
-        MEASURES.map(([name, read]) => [name, ...standings.map(one => read(one, reading))])
+        ['', ...standings.map(standing => standing.name)],
+        MEASURES.map(([name, read]) => [name, ...standings.map(standing => read(standing, reading))])
       ),
       table(
         `From ${between.first} to ${between.second}`,
@@ -304,7 +309,7 @@ export function decisionSheet({
         ]
       )
     ],
-    assumptions: standings.filter(one => one.note).map(one => `${one.name}: ${one.note}`),
+    assumptions: standings.filter(standing => standing.note).map(standing => `${standing.name}: ${standing.note}`),
     sources: [],
     signed: PARTNERS,
     cautions: [
@@ -334,9 +339,11 @@ function orderTable(design: Design, report: Report): AnalysisTable {
     .map(circuit => `${circuit.protector} ${circuit.breakerA} A`)
   // Screws hold what comes to the face; those of what stays are there.
   const screws = units.flatMap(unit =>
-    unit.place.kind === 'panel' ? (unit.item.face?.screws ?? []).map(one => `screw for a hole of ${one.holeMm} mm`) : []
+    unit.place.kind === 'panel'
+      ? (unit.item.face?.screws ?? []).map(screw => `screw for a hole of ${screw.holeMm} mm`)
+      : []
   )
-  const metal = design.airframe.panel.stiffeners.map(one => `${one.kind}, ${one.name}`)
+  const metal = design.airframe.panel.stiffeners.map(stiffener => `${stiffener.kind}, ${stiffener.name}`)
   return {
     title: 'To order',
     note:
@@ -389,7 +396,7 @@ export function budgetSheet(design: Design, report: Report, on: string, reading:
   const { money } = report
   const dollars = (cents: number) => cents / 100
   const columns = (...says: (string | [string, number])[]) =>
-    says.map(one => (typeof one === 'string' ? { says: one } : { says: one[0], digits: one[1] }))
+    says.map(words => (typeof words === 'string' ? { says: words } : { says: words[0], digits: words[1] }))
   return {
     title: 'Budget',
     of: `${design.brief.registration || design.title}, ${design.optionName}`,
@@ -429,11 +436,16 @@ export function budgetSheet(design: Design, report: Report, on: string, reading:
         rows: [
           ...quote.lines.map(line => [
             line.says,
-            line.covers.map(one => readPhrase(one.says, reading)).join('; '),
+            line.covers.map(cover => readPhrase(cover.says, reading)).join('; '),
             dollars(line.planCents),
             dollars(line.cents)
           ]),
-          ...quote.forgotten.map(one => ['left out', readPhrase(one.says, reading), dollars(one.cents), 0]),
+          ...quote.forgotten.map(costLine => [
+            'left out',
+            readPhrase(costLine.says, reading),
+            dollars(costLine.cents),
+            0
+          ]),
           [
             'Together',
             'with what it leaves out, by the estimate',

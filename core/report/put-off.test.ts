@@ -33,7 +33,7 @@ describe('an option put off', () => {
       }
   })
   it('with neither drift nor fall, and nothing announced, waiting is free', () => {
-    const [b] = dun.options.filter(one => one.id === 'b')
+    const [b] = dun.options.filter(option => option.id === 'b')
     const { driftPercentAYear: _, tradeInFallPercentAMonth: __, ...prices } = b!.prices
     const flat = applyEdits(without(dun, 'announced'), [{ type: 'prices.set', option: 'b', prices }], 'flat').project
     const late = putOffOption(flat, { option: 'b', months: 12 }, TODAY)
@@ -48,64 +48,64 @@ describe('an option put off', () => {
     expect(phase).toMatchObject({ from: '2028-01-12', days: 38 })
     const [now, then2] = ['b', late.id].map(id =>
       examineOption(then, id)
-        .findings.map(one => one.id)
+        .findings.map(finding => finding.id)
         .sort()
     )
     expect(then2!.filter(id => !id.startsWith('money'))).toEqual(now!.filter(id => !id.startsWith('money')))
     const standings = standOptions(then, TODAY)
-    expect(standings.map(one => one.id)).toEqual(['as-found', 'a', 'b', late.id, 'c'])
-    expect(standings.find(one => one.id === late.id)!.onFrontier).toBe(false)
+    expect(standings.map(standing => standing.id)).toEqual(['as-found', 'a', 'b', late.id, 'c'])
+    expect(standings.find(standing => standing.id === late.id)!.onFrontier).toBe(false)
   })
   it('what a maker announced for then is taken as there, under an entry of its own that nobody else is offered', () => {
     const late = putOffOption(dun, { option: 'b', months: 12 }, TODAY)
-    expect(late.matures.map(one => one.label)).toHaveLength(1)
+    expect(late.matures.map(mature => mature.label)).toHaveLength(1)
     expect(readPhrase(late.matures[0]!.says, US)).toMatch(/the next model.*\$7,200.*\$8,000/)
     const then = withPutOff(dun, late)
-    const unit = resolve(then, late.id).units.find(one => one.id === late.matures[0]!.unit)!
+    const unit = resolve(then, late.id).units.find(unit => unit.id === late.matures[0]!.unit)!
     expect(unit).toMatchObject({ state: 'new', priceCents: 720_000 })
     expect(unit.item.name).toContain('as announced')
     const offered = (project: Project, id: string) =>
-      examineOption(project, id).findings.filter(one => one.code === 'catalogue.newer')
+      examineOption(project, id).findings.filter(finding => finding.code === 'catalogue.newer')
     for (const id of ['a', 'b', late.id]) expect(offered(then, id)).toEqual([])
     // Too early for what is announced for September.
     expect(putOffOption(dun, { option: 'b', months: 6 }, TODAY).matures).toEqual([])
   })
   it('an entry of that name with another content is not taken for it', () => {
     const { edits, id, matures } = putOffOption(dun, { option: 'b', months: 12 }, TODAY)
-    const entry = edits.find(one => one.type === 'item.put')!.item
+    const entry = edits.find(edit => edit.type === 'item.put')!.item
     const with2 = (massKg: number) => ({ ...dun, items: [...dun.items, { ...entry, massKg }] })
     for (const project of [with2(entry.massKg), with2(9)]) {
       const then = withPutOff(project, putOffOption(project, { option: 'b', months: 12 }, TODAY))
-      const unit = resolve(then, id).units.find(one => one.id === matures[0]!.unit)!
+      const unit = resolve(then, id).units.find(unit => unit.id === matures[0]!.unit)!
       expect(unit.item.massKg).toBe(entry.massKg)
     }
   })
   it('an approval that is announced ends the finding that it is lacking', () => {
-    const own = dun.items.find(one => one.id === 'quillon-wayfarer-t')!
+    const own = dun.items.find(item => item.id === 'quillon-wayfarer-t')!
     const item = {
       ...own,
       revision: 2,
       approvals: ['amateur-built' as const],
       announced: [{ by: '2027-06-01', says: 'approval applied for', approvals: ['certified' as const] }]
     }
-    const unit = resolve(dun, 'b').units.find(one => one.item.id === own.id)!.id
+    const unit = resolve(dun, 'b').units.find(unit => unit.item.id === own.id)!.id
     const lacking = applyEdits(dun, [{ type: 'unit.revise', option: 'b', unit, revision: 2, item }], 'x').project
     const codes = (project: Project, id: string) =>
       examineOption(project, id)
-        .findings.filter(one => one.subjects.includes(unit))
-        .map(one => one.code)
+        .findings.filter(finding => finding.subjects.includes(unit))
+        .map(finding => finding.code)
     const late = putOffOption(lacking, { option: 'b', months: 12 }, TODAY)
     const then = withPutOff(lacking, late)
     const gone = codes(then, 'b').filter(code => !codes(then, late.id).includes(code))
     expect(gone).toContain('rules.approval')
   })
   it('one unit that waits is done in a visit of its own, which opens again what the first had open', () => {
-    const unit = resolve(dun, 'b').units.find(one => one.item.id === 'quillon-wayfarer-t')!
+    const unit = resolve(dun, 'b').units.find(unit => unit.item.id === 'quillon-wayfarer-t')!
     const still = without(dun, 'announced')
     const late = putOffOption(still, { option: 'b', months: 12, unit: unit.id }, TODAY)
     const then = withPutOff(still, late)
     const { visits, of } = placedByVisit(resolve(then, late.id))
-    expect(visits.map(one => one.phase!.from)).toEqual(['2027-01-12', '2028-01-12'])
+    expect(visits.map(visit => visit.phase!.from)).toEqual(['2027-01-12', '2028-01-12'])
     for (const one of resolve(then, late.id).units)
       if (one.state === 'new') expect(of.get(one.id)).toBe(one.id === unit.id ? 1 : 0)
     const { lines } = moneyOf(then, late.id)

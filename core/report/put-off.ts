@@ -34,7 +34,7 @@ function announcedEntry({ items }: Project, item: Item, then: Item, day: string)
   const entry = { ...rest, id: `${item.id.slice(0, 50)}.${day}`, name: `${item.name.slice(0, 106)}, as announced` }
   // One of that name with another content is another entry.
   for (let number = 2; ; number++) {
-    const taken = items.find(one => one.id === entry.id)
+    const taken = items.find(item => item.id === entry.id)
     if (!taken || equal(taken, entry)) return entry
     entry.id = `${item.id.slice(0, 50)}.${day}-${number}`
   }
@@ -46,7 +46,7 @@ function changesOf(item: Item, then: Item): Phrase {
   const [approvals, gives] = [came(item.approvals, then.approvals), came(item.provides, then.provides)]
   const words = item.announced!.filter(one => !then.announced?.includes(one))
   return say`${enumerate(
-    words.map(one => say`${one.says} (${onDay(one.by)})`),
+    words.map(word => say`${word.says} (${onDay(word.by)})`),
     '; '
   )}${approvals.length ? `; approved for ${approvals.join(', ')}` : ''}${
     gives.length ? `; gives ${gives.join(', ')}` : ''
@@ -78,22 +78,22 @@ function latePhases(project: Project, option: Option, began: string, by: number)
 export function putOffOption(project: Project, asked: PutOffAsked, today: string): PutOffOption {
   const { option: of, months: by, unit } = asked
   const design = resolve(project, of)
-  const option = project.options.find(one => one.id === of)!
+  const option = project.options.find(option => option.id === of)!
   const first = [...option.phases.flatMap(phase => phase.from ?? [])].sort()[0]
   const began = first ?? project.brief.downFrom ?? today
   const on = monthsAfter(began, by)
   const id = freeId(
-    project.options.map(one => one.id),
+    project.options.map(option => option.id),
     `${of.slice(0, 50)}-later`
   )
-  const label = design.units.find(one => one.id === unit)?.label
+  const label = design.units.find(other => other.id === unit)?.label
   const name = `${option.name.slice(0, 60)}, ${label ? `${label.slice(0, 30)} ` : ''}${months(by)} later`
-  const waits = design.units.filter(one => one.state === 'new' && (unit === undefined || one.id === unit))
-  const mature = waits.flatMap(one => {
-    const then = maturedBy(one.item, on)
-    return then === one.item ? [] : [{ one, entry: announcedEntry(project, one.item, then, on), then }]
+  const waits = design.units.filter(other => other.state === 'new' && (unit === undefined || other.id === unit))
+  const mature = waits.flatMap(wait => {
+    const then = maturedBy(wait.item, on)
+    return then === wait.item ? [] : [{ one: wait, entry: announcedEntry(project, wait.item, then, on), then }]
   })
-  const entries = new Map(mature.map(({ one, entry }) => [itemKey(one.item), entry]))
+  const entries = new Map(mature.map(({ one: unit, entry }) => [itemKey(unit.item), entry]))
   // Where nothing has a day the prices are those of the day on which it would begin.
   const edits: Edit[] = [
     { type: 'option.duplicate', option: of, id, name },
@@ -119,7 +119,7 @@ export function putOffOption(project: Project, asked: PutOffAsked, today: string
     phaseOf.set(unit, phase.id)
   }
   for (const was of option.units) {
-    const entry = mature.find(({ one }) => one.id === was.id)?.entry
+    const entry = mature.find(({ one: unit }) => unit.id === was.id)?.entry
     const phase = phaseOf.get(was.id)
     if (!entry && !phase) continue
     const { revision, ...rest } = was
@@ -138,7 +138,11 @@ export function putOffOption(project: Project, asked: PutOffAsked, today: string
     name,
     on,
     edits,
-    matures: mature.map(({ one, then }) => ({ unit: one.id, label: one.label, says: changesOf(one.item, then) }))
+    matures: mature.map(({ one: unit, then }) => ({
+      unit: unit.id,
+      label: unit.label,
+      says: changesOf(unit.item, then)
+    }))
   }
 }
 

@@ -14,7 +14,7 @@ const demos: [string, Project, string][] = [
 
 describe.each(demos)('the remedies of %s', (_, project, option) => {
   const before = examineOption(project, option)
-  const ids = (of: Project) => new Set(examineOption(of, option).findings.map(one => one.id))
+  const ids = (of: Project) => new Set(examineOption(of, option).findings.map(finding => finding.id))
   const effects = finish(
     remedyEffects(
       project,
@@ -31,7 +31,7 @@ describe.each(demos)('the remedies of %s', (_, project, option) => {
   it('do what they are said to do: that much is cured and that much is brought, for that money', () => {
     const had = ids(project)
     for (const effect of effects) {
-      const finding = before.findings.find(one => one.id === effect.finding)!
+      const finding = before.findings.find(finding => finding.id === effect.finding)!
       const after = applyEdits(project, remediesOf(finding)[effect.remedy]!.edits, 'cure').project
       const has = ids(after)
       const gone = [...had].filter(id => !has.has(id))

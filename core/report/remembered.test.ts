@@ -38,7 +38,7 @@ it('effects are told one by one, the same as when each is asked alone', () => {
   const seen: string[] = []
   const steps = candidateEffects(start, 'a', items)
   for (let next = steps.next(); !next.done; next = steps.next())
-    seen.push(...(next.value.found ?? []).map(one => one.item))
+    seen.push(...(next.value.found ?? []).map(effect => effect.item))
   expect(seen).toEqual(items.map(item => item.id))
   const [first] = finish(candidateEffects(start, 'a', items.slice(0, 1)))
   expect(finish(candidateEffects(start, 'a', items))[0]).toEqual(first)

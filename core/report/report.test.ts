@@ -11,7 +11,7 @@ const NAMES = ['1-teasel-ls', '2-hollin-whimbrel', '3-skerrow-dunlin'] as const
 describe('the report', () => {
   it.each(NAMES)('%s: every figure shows its working, and the working ends in the figure', name => {
     const project = demoProject(name)
-    for (const option of [AS_FOUND, ...project.options.map(one => one.id)]) {
+    for (const option of [AS_FOUND, ...project.options.map(option => option.id)]) {
       const report = examineOption(project, option)
       for (const key of FIGURE_KEYS) {
         const { value } = report.figures[key]
@@ -37,7 +37,7 @@ describe('the report', () => {
           expect(finding.basis.kind).toBeTruthy()
           for (const remedy of remediesOf(finding)) {
             const cured = applyEdits(project, remedy.edits, 'cure').project
-            expect(examineOption(cured, id).findings.some(one => one.id === finding.id)).toBe(false)
+            expect(examineOption(cured, id).findings.some(other => other.id === finding.id)).toBe(false)
           }
         }
       }
@@ -60,7 +60,7 @@ describe('what a change would do', () => {
   const project = demoProject('3-skerrow-dunlin')
   it('going of the vacuum pump breaks the gyros that live on it', () => {
     const effect = effectOf(project, 'a', [{ type: 'unit.remove', option: 'a', unit: 'vac-pump' }])
-    expect(effect.brings.map(one => readPhrase(one, US)).join(' ')).toMatch(
+    expect(effect.brings.map(phrase => readPhrase(phrase, US)).join(' ')).toMatch(
       /Vacuum horizon does not work without vacuum source/
     )
     // And the old autopilot with them, which takes its attitude from the horizon.
@@ -86,11 +86,11 @@ describe('what a change would do', () => {
     const before = without.options[0]!
     before.units = before.units.filter(unit => unit.id !== 'nav' && unit.id !== 'ant-gps')
     before.links = before.links.filter(link => link.from.unit !== 'nav')
-    const effects = new Map(finish(candidateEffects(without, 'a', items)).map(one => [one.item, one]))
+    const effects = new Map(finish(candidateEffects(without, 'a', items)).map(effect => [effect.item, effect]))
     expect(
       effects
         .get('quillon-wayfarer-s')!
-        .brings.map(one => readPhrase(one, US))
+        .brings.map(phrase => readPhrase(phrase, US))
         .join(' ')
     ).toMatch(/without a waas gps antenna on gps/)
     expect(effects.get('quillon-wayfarer-s')!.functionsGained).not.toContain('waas gps')
@@ -144,16 +144,16 @@ describe('making room', () => {
   it('ranks the catalogue: what fits first, by its ground', () => {
     const ranked = finish(rankForPanel(project, 'b', catalogue))
     expect(ranked.length).toBe(catalogue.filter(one => one.face && one.mounts.includes('panel')).length)
-    const order = ranked.map(one => Number(one.fits) * 1e9 + one.areaMm2)
+    const order = ranked.map(rankedItem => Number(rankedItem.fits) * 1e9 + rankedItem.areaMm2)
     expect(order).toEqual([...order].sort((a, b) => b - a))
   })
   it('ranks for one place: what stands there itself fits at its very middle', () => {
     const ranked = finish(rankForPanel(project, 'b', catalogue, 'standby'))
     const own = resolve(project, 'b').units.find(unit => unit.id === 'standby')!.item
-    expect(ranked.find(one => one.item.id === own.id)).toSatisfy(
+    expect(ranked.find(rankedItem => rankedItem.item.id === own.id)).toSatisfy(
       (one: { fits: boolean; awayMm: number }) => one.fits && one.awayMm <= 1.5
     )
-    const away = ranked.filter(one => one.fits).map(one => one.awayMm!)
+    const away = ranked.filter(rankedItem => rankedItem.fits).map(rankedItem => rankedItem.awayMm!)
     expect(away).toEqual([...away].sort((a, b) => a - b))
   })
 })

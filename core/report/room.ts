@@ -65,7 +65,7 @@ export function* makeRoom({
       }${inTheWay.length ? `: ${inTheWay.slice(0, 3).join(', ')}` : ''}${
         fit.bare === false ? '. The bare sheet would not take it either' : ''
       }.`
-  const fixed = new Set(design.units.filter(one => one.locked || one.row !== undefined).map(one => one.id))
+  const fixed = new Set(design.units.filter(unit => unit.locked || unit.row !== undefined).map(unit => unit.id))
   const changes = (
     fit.at || (fit.bare === false && !ground.faceZones.some(({ zone }) => zone.movable))
       ? []
@@ -82,8 +82,8 @@ export function* makeRoom({
           }
         ]
       : []
-    const zone = change.what === 'zone' ? design.airframe.panel.zones.find(one => one.id === change.id) : undefined
-    const before = others.find(one => one.id === change.id)
+    const zone = change.what === 'zone' ? design.airframe.panel.zones.find(zone => zone.id === change.id) : undefined
+    const before = others.find(other => other.id === change.id)
     if (!change.to)
       return {
         says: say`Fits if ${change.name} leaves the face: no other place takes it.`,
@@ -120,7 +120,7 @@ export function* makeRoom({
   const clearing =
     fit.at || changes.length > 0 || !fit.bare
       ? undefined
-      : yield* fewestOff(item, others, ground, new Set(design.units.filter(one => one.locked).map(one => one.id)))
+      : yield* fewestOff(item, others, ground, new Set(design.units.filter(unit => unit.locked).map(unit => unit.id)))
   if (clearing)
     changes.push({
       says: say`Fits at ${mm(clearing.at.xMm)} across, ${mm(clearing.at.yMm)} up

@@ -47,7 +47,7 @@ export function* forTheSameMoney(
   catalogue: readonly Item[]
 ): Steps<SameMoney, Alternative> {
   const without = applyEdits(project, [{ type: 'unit.remove', option, unit }], 'without').project
-  const own = project.options.find(one => one.id === option)!.units.find(one => one.id === unit)!
+  const own = project.options.find(other => other.id === option)!.units.find(other => other.id === unit)!
   const bare = functionsOf(without, option)
   const whole = functionsOf(project, option)
   const given = [...whole].filter(name => !bare.has(name))

@@ -12,7 +12,7 @@ const wishes = (design: Design, found: readonly Finding[] = []) =>
 describe('wishes and dislikes of the brief', () => {
   const project = demoProject('3-skerrow-dunlin')
   const said = (option: string) =>
-    wishes(resolve(project, option), examineOption(project, option).findings).map(one => readPhrase(one.says, US))
+    wishes(resolve(project, option), examineOption(project, option).findings).map(wish => readPhrase(wish.says, US))
   it('the pump they dislike is in A and out of B', () => {
     expect(said('a').join()).toMatch(/dislikes “Vacuum pump”: Vacuum pump is in this option/)
     expect(said('b').join()).not.toMatch(/Vacuum pump/)
@@ -25,8 +25,8 @@ describe('wishes and dislikes of the brief', () => {
     const without = structuredClone(project)
     without.options[0]!.units = without.options[0]!.units.filter(unit => unit.id !== 'glove')
     const found = wishes(resolve(without, 'a'))
-    expect(found.map(one => readPhrase(one.says, US)).join()).toMatch(/there is no glove box/)
-    expect(found.some(one => readPhrase(one.says, US).includes('sea fog'))).toBe(false)
+    expect(found.map(finding => readPhrase(finding.says, US)).join()).toMatch(/there is no glove box/)
+    expect(found.some(finding => readPhrase(finding.says, US).includes('sea fog'))).toBe(false)
   })
   it('switches, in the plural, for an owner who hates them', () => {
     const hated = structuredClone(project)

@@ -27,7 +27,7 @@ const SUBJECTS: readonly Subject[] = [
 const subjects = new WeakMap<readonly string[], readonly (Subject | undefined)[]>()
 /** The word of the trade that each wish is about: the longest kind or function named in it. */
 function subjectsOf(wishes: readonly string[]): readonly (Subject | undefined)[] {
-  const known = subjects.get(wishes) ?? wishes.map(words => SUBJECTS.find(one => names(plain(words), one.name)))
+  const known = subjects.get(wishes) ?? wishes.map(words => SUBJECTS.find(subject => names(plain(words), subject.name)))
   subjects.set(wishes, known)
   return known
 }
@@ -55,7 +55,7 @@ export function wishFindings(
     const units = design.units.filter(unit =>
       reach
         ? (names(text, unit.item.kind) || names(text, unit.label.toLowerCase())) &&
-          findings.some(one => one.code === 'pilot.reach' && one.subjects.includes(unit.id))
+          findings.some(finding => finding.code === 'pilot.reach' && finding.subjects.includes(unit.id))
         : isOf(unit, text)
     )
     if (units.length === 0) return []

@@ -19,7 +19,7 @@ const of = (...items: Item[]): Design => {
   const base = plainProject()
   return resolve(
     projectWith(
-      items.map(one => [one, 'tail']),
+      items.map(item => [item, 'tail']),
       { ...base, brief: { ...base.brief, flying: ['day VFR'] } }
     ),
     'a'
@@ -30,13 +30,13 @@ const names = (parts: readonly { kind: string; id: string }[]) => parts.map(part
 describe('every single loss and every pair', () => {
   it('by day in sight one aviates by airspeed and altitude; each dial alone takes it', () => {
     const report = failuresOf(of(dial('asi', ['airspeed']), dial('alt', ['altitude'])))
-    const aviate = report.tasks.find(one => one.task === 'aviate')!
+    const aviate = report.tasks.find(task => task.task === 'aviate')!
     expect(aviate.works).toBe(true)
     expect(names(aviate.singles)).toEqual(['unit alt', 'unit asi'])
     expect(aviate.doubles).toEqual([])
   })
   it('a second radio on the same bus leaves the bus, one with a battery of its own leaves nothing', () => {
-    const on = (...radios: Item[]) => failuresOf(of(...radios)).tasks.find(one => one.task === 'communicate')!
+    const on = (...radios: Item[]) => failuresOf(of(...radios)).tasks.find(task => task.task === 'communicate')!
     expect(names(on(fed('a', ['com']), fed('b', ['com'])).singles)).toEqual(['bus main'])
     expect(on(fed('a', ['com']), fed('b', ['com'], { internalBatteryMinutes: 60 })).singles).toEqual([])
     const pairs = on(fed('a', ['com']), fed('b', ['com'], { internalBatteryMinutes: 60 })).doubles.map(names)
@@ -44,7 +44,7 @@ describe('every single loss and every pair', () => {
     expect(pairs).toContainEqual(['bus main', 'unit b'])
   })
   it('alternator and battery are a pair: neither takes the radio alone', () => {
-    const { doubles } = failuresOf(of(fed('a', ['com']))).tasks.find(one => one.task === 'communicate')!
+    const { doubles } = failuresOf(of(fed('a', ['com']))).tasks.find(task => task.task === 'communicate')!
     expect(doubles.map(names)).toContainEqual(['source alternator', 'source battery'])
   })
   it('agrees with the naive loop on the demo, pair by pair', () => {
@@ -52,13 +52,13 @@ describe('every single loss and every pair', () => {
     const account = accountOf(design)
     const parts = [...account.parts]
     const { tasks } = failuresOf(design)
-    for (const { task, singles, doubles } of tasks.filter(one => one.task === 'communicate')) {
+    for (const { task, singles, doubles } of tasks.filter(task => task.task === 'communicate')) {
       const one = parts.filter(part => !account.works(task, [part]))
       expect(names(singles)).toEqual(names(one))
       const rest = parts.filter(part => !one.includes(part))
       let pairs = 0
-      for (const [at, a] of rest.entries())
-        for (const b of rest.slice(at + 1)) if (!account.works(task, [a, b])) pairs++
+      for (const [index, a] of rest.entries())
+        for (const b of rest.slice(index + 1)) if (!account.works(task, [a, b])) pairs++
       expect(doubles).toHaveLength(pairs)
     }
   })
@@ -115,7 +115,7 @@ describe('twice for nothing, by failures', () => {
   })
   it('pump and hoses without a gyro are left over, and go in one act', () => {
     const found = examineFunctions(of(dial('pump', ['vacuum source']), dial('hoses', ['vacuum lines'])), of())
-    const left = found.findings.find(one => one.code === 'functions.left-over')!
+    const left = found.findings.find(finding => finding.code === 'functions.left-over')!
     expect(left.subjects).toEqual(['pump', 'hoses'])
     expect(left.remedies[0]!.edits).toHaveLength(2)
   })

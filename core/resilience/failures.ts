@@ -104,12 +104,12 @@ export function failuresOf(design: Design): FailureReport {
   }))
   const key = (parts: readonly Part[]) => parts.map(part => `${part.kind} ${part.id}`).join()
   const single = new Map(
-    [...tasks.flatMap(one => one.singles), ...FLOWN.flatMap(name => account.chain(name) ?? [])].map(
+    [...tasks.flatMap(task => task.singles), ...FLOWN.flatMap(name => account.chain(name) ?? [])].map(
       part => [key([part]), part] as const
     )
   )
   const losses = [...single.values()].map(part => lossOf(account, [part], whole)).sort(heavier)
-  const pairs = new Map(tasks.flatMap(one => one.doubles).map(pair => [key(pair), pair] as const))
+  const pairs = new Map(tasks.flatMap(task => task.doubles).map(pair => [key(pair), pair] as const))
   const doubles = [...pairs.values()].map(pair => lossOf(account, pair, whole)).sort(heavier)
   const flown = new Set(FLOWN)
   return {
@@ -130,16 +130,17 @@ function worthOf(design: Design, account: Account, tasks: readonly TaskStanding[
     .flatMap(unit => {
       const part = account.part('unit', unit.id)
       if (!part) return []
-      const ends = tasks.filter(one => one.works && !one.singles.includes(part))
+      const ends = tasks.filter(task => task.works && !task.singles.includes(part))
       // Pairs of which it is one half: without it the other half alone takes the task.
-      const halves = ends.flatMap(one => one.doubles.filter(pair => pair.includes(part)))
+      const halves = ends.flatMap(end => end.doubles.filter(pair => pair.includes(part)))
       if (halves.length === 0) return []
       const doubles = ends.reduce(
-        (sum, one) =>
+        (sum, taskStanding) =>
           sum +
           Math.max(
             0,
-            account.doubles(one.task, [part]).length - one.doubles.filter(pair => !pair.includes(part)).length
+            account.doubles(taskStanding.task, [part]).length -
+              taskStanding.doubles.filter(pair => !pair.includes(part)).length
           ),
         0
       )

@@ -90,15 +90,16 @@ function backsUp(account: Account, unit: DesignUnit, chainsOf: ChainsOf): boolea
   if (!own) return false
   return unit.item.provides.some(name => {
     if (!account.gives(unit.id, name)) return false
-    const others = chainsOf(name).filter(one => one.unit !== unit && !one.parts.has(own))
+    const others = chainsOf(name).filter(chain => chain.unit !== unit && !chain.parts.has(own))
     if (others.length === 0) return !account.works(name, [own])
     if (!MISSED.has(name)) return false
-    const shared = [...others[0]!.parts].filter(part => others.every(one => one.parts.has(part)))
+    const shared = [...others[0]!.parts].filter(part => others.every(other => other.parts.has(part)))
     return shared.some(part => {
       if (!account.gives(unit.id, name, [part])) return false
       // Another that is left, and does not live on this unit, is asked first: it is known already.
       const left = others.some(
-        one => account.gives(one.unit.id, name, [part]) && !account.chain(name, [part], one.unit.id)!.includes(own)
+        other =>
+          account.gives(other.unit.id, name, [part]) && !account.chain(name, [part], other.unit.id)!.includes(own)
       )
       return !left && !account.works(name, [part, own])
     })
@@ -230,11 +231,11 @@ export function examineFunctions(design: Design, found: Design): FunctionsReport
     const gives = unit.item.provides
     if (
       gives.length === 0 ||
-      gives.some(name => COUNTED.has(name) || now.get(name)!.every(one => one.id === unit.id)) ||
+      gives.some(name => COUNTED.has(name) || now.get(name)!.every(other => other.id === unit.id)) ||
       backsUp(account, unit, chainsOf)
     )
       continue
-    const others = [...new Set(gives.flatMap(name => now.get(name)!.filter(one => one.id !== unit.id)))]
+    const others = [...new Set(gives.flatMap(name => now.get(name)!.filter(other => other.id !== unit.id)))]
     findings.push({
       id: `functions.duplicate:${unit.id}`,
       code: 'functions.duplicate',

@@ -59,7 +59,7 @@ describe('what a choice silently takes away', () => {
   it('nobody misses the vacuum source once nothing lives on it', () => {
     const project = demoProject('3-skerrow-dunlin')
     const vacuum = project.options[0]!.units.filter(
-      unit => project.items.find(one => one.id === unit.item)!.kind === 'vacuum part'
+      unit => project.items.find(item => item.id === unit.item)!.kind === 'vacuum part'
     )
     const out = applyEdits(
       project,

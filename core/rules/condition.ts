@@ -25,8 +25,8 @@ const NAMED: Record<Extract<Condition, { is: unknown }>['is'], (design: Design) 
 
 export function holds(condition: Condition, design: Design): Truth {
   const { brief, airframe } = design
-  if ('all' in condition) return every(condition.all.map(one => holds(one, design)))
-  if ('any' in condition) return some(condition.any.map(one => holds(one, design)))
+  if ('all' in condition) return every(condition.all.map(condition => holds(condition, design)))
+  if ('any' in condition) return some(condition.any.map(condition => holds(condition, design)))
   if ('not' in condition) return not(holds(condition.not, design))
   if ('flying' in condition) return condition.flying.some(kind => brief.flying.includes(kind))
   if ('basis' in condition) return condition.basis.includes(brief.basis)

@@ -207,18 +207,18 @@ export function examineRules(
   const clauses = packs.flatMap(pack => pack.clauses.map(clause => judge(pack, clause, asking)))
   const byId = new Map(packs.map(pack => [pack.id, pack]))
   const findings: Finding[] = clauses
-    .filter(one => one.state === 'missing')
-    .map(one => {
-      const pack = byId.get(one.pack)!
+    .filter(clause => clause.state === 'missing')
+    .map(clause => {
+      const pack = byId.get(clause.pack)!
       return {
-        id: `rules.missing:${one.key}`,
+        id: `rules.missing:${clause.key}`,
         code: 'rules.missing',
-        weight: one.clause.advice ? 'note' : 'must fix',
+        weight: clause.clause.advice ? 'note' : 'must fix',
         subjects: [],
         remedies: [],
-        lacks: one.lacks.length ? { functions: one.lacks } : undefined,
-        basis: basisOf(pack, one, design.packs.includes(pack)),
-        says: say`${one.clause.ref}, ${one.clause.title}: ${one.because}.`
+        lacks: clause.lacks.length ? { functions: clause.lacks } : undefined,
+        basis: basisOf(pack, clause, design.packs.includes(pack)),
+        says: say`${clause.clause.ref}, ${clause.clause.title}: ${clause.because}.`
       }
     })
   for (const unit of design.units) {
@@ -239,6 +239,6 @@ export function examineRules(
     })
   }
   findings.push(...briefFindings(design, today))
-  const asked = clauses.filter(one => one.state !== 'does not apply' && !one.clause.advice)
-  return { clauses, met: asked.filter(one => one.state === 'met').length, asked: asked.length, findings }
+  const asked = clauses.filter(clause => clause.state !== 'does not apply' && !clause.clause.advice)
+  return { clauses, met: asked.filter(clause => clause.state === 'met').length, asked: asked.length, findings }
 }

@@ -26,10 +26,10 @@ const designs: fc.Arbitrary<Design> = fc
     const project: Project = { ...dun, brief: { ...dun.brief, ...brief } }
     const whole = resolve(project, option)
     // Three in four stay, so that chains are broken here and there and not everywhere.
-    const units = whole.units.filter((_, at) => keepUnits[at % 60] || at % 2 === 0)
+    const units = whole.units.filter((_, index) => keepUnits[index % 60] || index % 2 === 0)
     const here = new Set(units.map(unit => unit.id))
     const links = whole.links.filter(
-      ({ from, to }, at) => here.has(from.unit) && here.has(to.unit) && (keepLinks[at % 60] || at % 3 === 0)
+      ({ from, to }, index) => here.has(from.unit) && here.has(to.unit) && (keepLinks[index % 60] || index % 3 === 0)
     )
     const circuits = whole.circuits.filter(
       ({ unit, sharesWith }) => here.has(unit) && (sharesWith === undefined || here.has(sharesWith))

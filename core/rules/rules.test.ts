@@ -23,7 +23,7 @@ const all = (...provides: FunctionName[]): Item[] => [giver('all', ...provides)]
 const project = ({ brief, airframe, units = [], links = [], checks = [] }: Case): Project => {
   const base = plainProject()
   const made = projectWith(
-    units.map(one => [one, 'tail']),
+    units.map(unit => [unit, 'tail']),
     {
       ...base,
       brief: { ...base.brief, basis: 'certified', airspace: [], ...brief },
@@ -37,7 +37,7 @@ const project = ({ brief, airframe, units = [], links = [], checks = [] }: Case)
 const examine = (design: Design, today?: string) =>
   examineRules(design, { overloaded: overloadedPhases(loadsByPhase(powerModel(design))), today })
 const judged = (of: Case, key: string) =>
-  examine(resolve(project(of), 'a'), of.today).clauses.find(one => one.key === key)!
+  examine(resolve(project(of), 'a'), of.today).clauses.find(clause => clause.key === key)!
 
 const need = (what: 'signal' | 'function', name: string, purposes?: string[]): Need =>
   ({ what, name, required: true, text: '', ...(purposes && { for: purposes }) }) as Need
@@ -526,13 +526,13 @@ describe('answers by hand', () => {
     const base = project({ checks: [look('us-equipment/b1', '2026-03-14', { option: 'a' })] })
     const two: Project = { ...base, options: [base.options[0]!, { ...base.options[0]!, id: 'b', name: 'B' }] }
     const state = (option: string) =>
-      examineRules(resolve(two, option)).clauses.find(one => one.key === 'us-equipment/b1')!.state
+      examineRules(resolve(two, option)).clauses.find(clause => clause.key === 'us-equipment/b1')!.state
     expect([state('a'), state('b')]).toEqual(['met', 'missing'])
   })
   it('a recalled clause is marked until somebody confirms it', () => {
     const base = project({})
     const of = (confirmed: Project['confirmed']) =>
-      examineRules(resolve({ ...base, confirmed }, 'a')).clauses.find(one => one.key === 'us-equipment/b1')!
+      examineRules(resolve({ ...base, confirmed }, 'a')).clauses.find(clause => clause.key === 'us-equipment/b1')!
     expect(of([]).recalled).toBe(true)
     expect(of([{ clause: 'us-equipment/b1', on: '2026-11-26' }])).toMatchObject({
       recalled: false,
@@ -575,10 +575,10 @@ describe('a brief that contradicts itself', () => {
       { brief: { basis: 'amateur-built', authority: 'EASA Part-NCO', forHire: true } }
     ]
   ])('%s is none', (_, of) =>
-    expect(examine(resolve(project(of), 'a')).findings.filter(one => one.code === 'rules.brief')).toEqual([])
+    expect(examine(resolve(project(of), 'a')).findings.filter(finding => finding.code === 'rules.brief')).toEqual([])
   )
   it('made in 1974 and certificated after March 1996 cannot be; made tomorrow is judged as of then', () => {
-    const ids = (of: Case) => examine(resolve(project(of), 'a'), '2026-11-27').findings.map(one => one.id)
+    const ids = (of: Case) => examine(resolve(project(of), 'a'), '2026-11-27').findings.map(finding => finding.id)
     expect(ids({ airframe: { certifiedAfter1996: true } })).toContain('rules.certified-on')
     expect(ids({ airframe: { madeOn: '2026-11-28' } })).toContain('rules.made-on')
     expect(ids({ airframe: { madeOn: '2026-11-27', certifiedAfter1996: true } })).not.toContain('rules.certified-on')
@@ -606,9 +606,9 @@ describe('approvals and packs', () => {
       ]
     })
     const report = examineRules(resolve({ ...project({}), packs: [own] }, 'a'))
-    expect(report.clauses.find(one => one.key === 'club/co')!.state).toBe('missing')
+    expect(report.clauses.find(clause => clause.key === 'club/co')!.state).toBe('missing')
     // A finding says where its clause comes from: nothing of the club's is called published.
-    expect(report.findings.find(one => one.id === 'rules.missing:club/co')!.basis.kind).toBe('entered')
+    expect(report.findings.find(finding => finding.id === 'rules.missing:club/co')!.basis.kind).toBe('entered')
   })
   it.each([
     ['no wants', { id: 'x', ref: 'x', title: 'x' }],

@@ -48,8 +48,10 @@ function broken(name: FunctionName, { design, account }: Evidence): Phrase[] {
             ? say`: ${enumerate(
                 why
                   .slice(0, 3)
-                  .map(one =>
-                    one.unit.id === unit.id ? say`no ${one.lacks}` : say`${thing(one.unit)} has no ${one.lacks}`
+                  .map(blocked =>
+                    blocked.unit.id === unit.id
+                      ? say`no ${blocked.lacks}`
+                      : say`${thing(blocked.unit)} has no ${blocked.lacks}`
                   )
               )}`
             : ''
@@ -87,21 +89,24 @@ const doneNow = (task: Task, { account }: Evidence): Standing =>
 export function stands(wanted: Wanted, evidence: Evidence): Standing {
   const { design, account } = evidence
   if ('all' in wanted) {
-    const parts = wanted.all.map(one => stands(one, evidence))
-    const wrong = parts.filter(one => one.state === 'missing')
-    const looks = parts.filter(one => one.state === 'check by hand')
+    const parts = wanted.all.map(wanted => stands(wanted, evidence))
+    const wrong = parts.filter(part => part.state === 'missing')
+    const looks = parts.filter(part => part.state === 'check by hand')
     const of = wrong.length ? wrong : looks
     return {
       state: wrong.length ? 'missing' : looks.length ? 'check by hand' : 'met',
-      by: parts.flatMap(one => one.by),
-      lacks: of.flatMap(one => one.lacks),
-      because: of.flatMap(one => one.because)
+      by: parts.flatMap(part => part.by),
+      lacks: of.flatMap(standing => standing.lacks),
+      because: of.flatMap(standing => standing.because)
     }
   }
   if ('any' in wanted) {
-    const parts = wanted.any.map(one => stands(one, evidence))
+    const parts = wanted.any.map(wanted => stands(wanted, evidence))
     return (
-      parts.find(one => one.state === 'met') ?? parts.find(one => one.state === 'check by hand') ?? parts[0] ?? met()
+      parts.find(part => part.state === 'met') ??
+      parts.find(part => part.state === 'check by hand') ??
+      parts[0] ??
+      met()
     )
   }
   if ('works' in wanted) return works(wanted, evidence)
@@ -124,7 +129,9 @@ export function stands(wanted: Wanted, evidence: Evidence): Standing {
       if (plain.state !== 'met') return plain
       // What a switch brings back is not lost.
       const shared = new Set(
-        design.units.filter(unit => unit.item.provides.some(one => wanted.sharing?.includes(one))).map(unit => unit.id)
+        design.units
+          .filter(unit => unit.item.provides.some(given => wanted.sharing?.includes(given)))
+          .map(unit => unit.id)
       )
       const taken = stubbornLosses(design, name).filter(part => part.kind !== 'unit' || !shared.has(part.id))
       return taken.length
@@ -137,13 +144,13 @@ export function stands(wanted: Wanted, evidence: Evidence): Standing {
           )
         : plain
     })
-    const wrong = parts.filter(one => one.state !== 'met')
+    const wrong = parts.filter(part => part.state !== 'met')
     return wrong.length
       ? missing(
-          wrong.flatMap(one => one.lacks),
-          ...wrong.flatMap(one => one.because)
+          wrong.flatMap(standing => standing.lacks),
+          ...wrong.flatMap(standing => standing.because)
         )
-      : met(parts.flatMap(one => one.by))
+      : met(parts.flatMap(part => part.by))
   }
   if ('adequate' in wanted) {
     if (evidence.overloaded.length === 0) return met()

@@ -24,7 +24,9 @@ const link = (id: string, from: string, to: string) => ({
 })
 /** What is said of who talks to whom: that nobody entered pins is said besides. */
 const findings = (design: ReturnType<typeof designWith>) =>
-  examineWiring(design, examinePower(design).circuits).findings.filter(one => one.code !== 'wiring.pins-unknown')
+  examineWiring(design, examinePower(design).circuits).findings.filter(
+    finding => finding.code !== 'wiring.pins-unknown'
+  )
 
 describe('who can talk to whom', () => {
   it('a link carries what both ends know, in one direction, over one kind of wire', () => {

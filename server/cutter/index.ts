@@ -134,15 +134,15 @@ export function quoteCut(order: Order): Answer {
   const scale = UNIT_MM[Number(drawing?.header?.$INSUNITS ?? 0)]
   if (scale === undefined)
     return { accepted: false, reasons: ['The drawing does not declare inches or millimetres ($INSUNITS).'] }
-  const work = (drawing?.entities ?? []).filter(one => WORK_LAYERS.has(one.layer))
+  const work = (drawing?.entities ?? []).filter(entity => WORK_LAYERS.has(entity.layer))
   if (work.length > RULES.mostContours)
     return { accepted: false, reasons: [`${work.length} contours; we take ${RULES.mostContours}.`] }
   for (const { type, layer } of sound.others) if (WORK_LAYERS.has(layer)) refuse(ONLY(type, layer))
-  const contours = work.flatMap(one => contourOf(one, scale, refuse) ?? [])
-  const outlines = contours.filter(one => one.layer === 'OUTLINE')
+  const contours = work.flatMap(iEntity => contourOf(iEntity, scale, refuse) ?? [])
+  const outlines = contours.filter(contour => contour.layer === 'OUTLINE')
   if (outlines.length !== 1) refuse(`One closed contour on the layer OUTLINE is wanted; there are ${outlines.length}.`)
   const outline = outlines[0]
-  const inner = contours.filter(one => one !== outline)
+  const inner = contours.filter(contour => contour !== outline)
   if (outline) {
     const [w, h] = [outline.box.maxX - outline.box.minX, outline.box.maxY - outline.box.minY]
     const [long, short] = [Math.max(w, h), Math.min(w, h)]
@@ -200,13 +200,13 @@ export function quoteCut(order: Order): Answer {
   const cutMm = contours.reduce((sum, one) => sum + one.lengthMm, 0)
   const areaDm2 = ((outline.box.maxX - outline.box.minX) * (outline.box.maxY - outline.box.minY)) / 10_000
   const etchedMm = (drawing?.entities ?? [])
-    .filter(one => one.layer === 'ETCH')
-    .reduce((sum, one) => sum + lineLength(one, scale), 0)
-  const others = sound.others.filter(one => one.layer === 'ETCH').length
+    .filter(entity => entity.layer === 'ETCH')
+    .reduce((sum, iEntity) => sum + lineLength(iEntity, scale), 0)
+  const others = sound.others.filter(other => other.layer === 'ETCH').length
   const tight = contours.filter(
-    one =>
-      one.kind === 'poly' &&
-      leastInsideCorner(one.points, one === outline ? 'outside' : 'inside') < CUTTER_RADIUS_MM - 0.01
+    contour =>
+      contour.kind === 'poly' &&
+      leastInsideCorner(contour.points, contour === outline ? 'outside' : 'inside') < CUTTER_RADIUS_MM - 0.01
   ).length
   const lines = [
     { text: `Stock, ${order.stock}, ${areaDm2.toFixed(1)} dm²`, cents: Math.round(areaDm2 * stock.centsPerDm2) },

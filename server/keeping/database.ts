@@ -117,15 +117,15 @@ export async function openServer(url: string): Promise<Store> {
   pool.on('error', error => console.error(`The database server closed a connection: ${error.message}`))
   const db = drizzleServer(pool, { schema: tables })
   try {
-    const one = await pool.connect()
+    const poolClient = await pool.connect()
     try {
-      await one.query('SELECT pg_advisory_lock($1)', [MIGRATING])
+      await poolClient.query('SELECT pg_advisory_lock($1)', [MIGRATING])
       await migrateServer(db, { migrationsFolder: migrationsFolder() })
       await unpack(db)
       await seed(db, demoFolder())
-      await one.query('SELECT pg_advisory_unlock($1)', [MIGRATING])
+      await poolClient.query('SELECT pg_advisory_unlock($1)', [MIGRATING])
     } finally {
-      one.release()
+      poolClient.release()
     }
   } catch (error) {
     await pool.end()

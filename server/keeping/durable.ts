@@ -41,7 +41,7 @@ export const openDurable = (directory: string): Promise<PGlite> =>
   PGlite.create({
     fs: new DurableFiles(directory),
     startParams: [
-      ...PGlite.defaultStartParams.filter(one => one !== '-F'),
+      ...PGlite.defaultStartParams.filter(param => param !== '-F'),
       // One user’s projects need no more memory than this for pages; what is asked for is taken at the start and never given back.
       ...['wal_sync_method=fsync', 'shared_buffers=16MB', 'wal_buffers=512kB'].flatMap(one => ['-c', one])
     ]

@@ -39,7 +39,7 @@ export function saySalvaged({ directory, folder, parts, why, projects, lost, cop
     `The database in ${directory} does not open: ${why}`,
     parts.length ? `Damaged: ${parts.join('; ')}.` : 'Which file of it is damaged could not be told.',
     projects.length
-      ? `These projects were read and are in ${folder}: ${list(projects.map(one => `${one.id} (${one.from})`))}.`
+      ? `These projects were read and are in ${folder}: ${list(projects.map(project => `${project.id} (${project.from})`))}.`
       : `No project could be read from it.`,
     ...(lost.length ? [`Nothing could be read of: ${list(lost)}.`] : []),
     copies.length ? `Daily copies that can be restored: ${list(copies)}.` : 'There is no daily copy.',
@@ -85,11 +85,11 @@ function damagedParts(cluster: string): string[] {
   for (const file of [...filesIn('base', /^\d+$/), 'global'].flatMap(folder => filesIn(folder, /^\d+(\.\d+)?$/))) {
     const bytes = readFileSync(join(cluster, file))
     if (bytes.length % PAGE) found.push(`${file} (a table or index) ends inside a page`)
-    for (let at = 0; at + PAGE <= bytes.length; at += PAGE) {
-      const kind = bytes.readUInt16LE(at + 18)
+    for (let index = 0; index + PAGE <= bytes.length; index += PAGE) {
+      const kind = bytes.readUInt16LE(index + 18)
       // A page that was never written is empty.
-      if (kind === (PAGE | PAGE_LAYOUT) || !bytes.subarray(at, at + PAGE).some(byte => byte)) continue
-      found.push(`${file} (a table or index) is damaged at page ${at / PAGE}`)
+      if (kind === (PAGE | PAGE_LAYOUT) || !bytes.subarray(index, index + PAGE).some(byte => byte)) continue
+      found.push(`${file} (a table or index) is damaged at page ${index / PAGE}`)
       break
     }
   }

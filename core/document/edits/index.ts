@@ -87,11 +87,11 @@ export function applyEdits(
  */
 export function tryEdits(project: Project, edits: readonly Edit[]): Project {
   let next = project
-  for (const one of edits) {
+  for (const edit of edits) {
     const began = next
-    const kind = EDITS[one.type] as unknown as EditKind<z.ZodRawShape> | undefined
-    if (!kind) refuse(`There is no edit “${one.type}”`)
-    next = create(began, draft => kind!.apply(draft as Project, one as never))
+    const kind = EDITS[edit.type] as unknown as EditKind<z.ZodRawShape> | undefined
+    if (!kind) refuse(`There is no edit “${edit.type}”`)
+    next = create(began, draft => kind!.apply(draft as Project, edit as never))
     next = followDrops(began, next, refuse)
   }
   return next

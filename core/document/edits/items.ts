@@ -14,7 +14,7 @@ const content = ({ revision: _, ...rest }: Item): Omit<Item, 'revision'> => rest
  */
 export function carryItem(project: Project, item: Item): number {
   // Looked for in the document before the edit: to read hundreds of entries through a draft takes longer than all the rest.
-  const known = (isDraft(project) ? original(project) : project).items.filter(one => one.id === item.id)
+  const known = (isDraft(project) ? original(project) : project).items.filter(other => other.id === item.id)
   const same = known.find(one =>
     equal(JSON.parse(JSON.stringify(content(one))), JSON.parse(JSON.stringify(content(item))))
   )

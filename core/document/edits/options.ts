@@ -7,11 +7,11 @@ import { drop, edit, editOption, plain, put, putById, refuse } from './kit'
 /** Edits of options as a whole, of money and time, and of what a person recorded. */
 export const optionEdits = {
   'option.add': edit({ option: Option }, (project, { option }) => {
-    if (project.options.some(one => one.id === option.id)) refuse(`There is an option “${option.id}” already`)
+    if (project.options.some(other => other.id === option.id)) refuse(`There is an option “${option.id}” already`)
     project.options.push(option)
   }),
   'option.duplicate': editOption({ id: Id, name: Name }, (option, { id, name }, project) => {
-    if (project.options.some(one => one.id === id)) refuse(`There is an option “${id}” already`)
+    if (project.options.some(option => option.id === id)) refuse(`There is an option “${id}” already`)
     project.options.splice(project.options.indexOf(option) + 1, 0, { ...plain(option), id, name })
   }),
   'option.rename': editOption({ name: Name }, (option, { name }) => {
@@ -31,7 +31,7 @@ export const optionEdits = {
   /** Gives the job to the shop of a quote, or takes it back. */
   'shop.set': editOption({ quote: Id.optional() }, (option, { quote }) => {
     if (quote === undefined) delete option.shop
-    else if (option.quotes.some(one => one.id === quote)) option.shop = quote
+    else if (option.quotes.some(other => other.id === quote)) option.shop = quote
     else refuse(`There is no quote “${quote}”`)
   }),
   'phase.put': editOption({ phase: WorkPhase }, (option, { phase }) => putById(option.phases, phase)),
@@ -61,7 +61,7 @@ export const optionEdits = {
     option.note = note
   }),
   'check.set': edit({ check: HandCheck }, (project, { check }) => {
-    if (check.option !== undefined && !project.options.some(one => one.id === check.option))
+    if (check.option !== undefined && !project.options.some(option => option.id === check.option))
       refuse(`There is no option “${check.option}”`)
     put(project.handChecks, check, checkKey)
   }),

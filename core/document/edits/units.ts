@@ -7,14 +7,14 @@ import { drop, editOption, itemFinder, leaveRows, plain, put, putById, refuse, u
 
 const setDisposal = (option: Option, disposal: Disposal | undefined, unit: string): void => {
   if (disposal) put(option.disposals, disposal, one => one.unit)
-  else if (option.disposals.some(one => one.unit === unit))
-    option.disposals = option.disposals.filter(one => one.unit !== unit)
+  else if (option.disposals.some(disposal => disposal.unit === unit))
+    option.disposals = option.disposals.filter(disposal => disposal.unit !== unit)
 }
 
 /** Edits of units and of the links between them. */
 export const unitEdits = {
   'unit.add': editOption({ unit: Unit, item: Item.optional() }, (option, { unit, item }, project) => {
-    if (option.units.some(one => one.id === unit.id)) refuse(`There is a unit “${unit.id}” already`)
+    if (option.units.some(other => other.id === unit.id)) refuse(`There is a unit “${unit.id}” already`)
     if (item && item.id !== unit.item)
       refuse(`“${unit.label}” is of “${unit.item}”, and the entry sent is “${item.id}”`)
     option.units.push(item ? onRevision(unit, carryItem(project, item)) : unit)
@@ -50,7 +50,7 @@ export const unitEdits = {
   }),
   'unit.move': editOption({ unit: Id, xMm: CoordMm, yMm: CoordMm }, (option, { unit: id, xMm, yMm }, project) => {
     const unit = unitOf(option, id)
-    const row = option.rows.find(one => one.units.includes(id))
+    const row = option.rows.find(row => row.units.includes(id))
     if (!row) {
       Object.assign(unit, { xMm, yMm })
       return
@@ -85,7 +85,7 @@ export const unitEdits = {
   'unit.restore': editOption({ unit: Id }, (option, { unit: id }, project) => {
     const found = project.fitted.find(one => one.id === id)
     if (!found) return refuse(`“${id}” is not among what was found installed`)
-    if (option.units.some(one => one.id === id)) refuse(`“${found.label}” is in ${option.name} already`)
+    if (option.units.some(unit => unit.id === id)) refuse(`“${found.label}” is in ${option.name} already`)
     const { phase: _, ...unit } = plain(found)
     option.units.push(unit)
     setDisposal(option, undefined, id)
@@ -96,7 +96,7 @@ export const unitEdits = {
         touches &&
         here.has(link.from.unit) &&
         here.has(link.to.unit) &&
-        !option.links.some(one => one.id === link.id)
+        !option.links.some(other => other.id === link.id)
       )
         option.links.push(plain(link))
     }
@@ -114,7 +114,7 @@ export const unitEdits = {
   }),
   /** What is known of wires: each in the place of what was known of it before. */
   'wires.put': editOption({ wires: z.array(WireMark).min(1).max(5_000) }, (option, { wires }) => {
-    const at = new Map(option.wires.map((one, index) => [one.wire, index]))
+    const at = new Map(option.wires.map((wire, index) => [wire.wire, index]))
     for (const mark of wires) {
       const index = at.get(mark.wire)
       if (index === undefined) {

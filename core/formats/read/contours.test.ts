@@ -15,7 +15,7 @@ const box = (x: number, y: number, w: number, h: number): PointMm[] => [
 describe('lines that belong together', () => {
   it('four sides drawn in any order and either way round are one closed line of four corners', () => {
     const corners = box(0, 0, 300, 200)
-    const sides = corners.map((from, at): [PointMm, PointMm] => [from, corners[(at + 1) % 4]!])
+    const sides = corners.map((from, index): [PointMm, PointMm] => [from, corners[(index + 1) % 4]!])
     fc.assert(
       fc.property(
         fc.shuffledSubarray([0, 1, 2, 3], { minLength: 4 }),
@@ -130,7 +130,7 @@ describe('the outline of a drawing', () => {
     )
     if (!found.ok) throw new Error(found.problems.join(' '))
     expect(found.outline).toEqual(box(0, 0, 600, 250))
-    expect(found.inner.map(one => one.points)).toEqual([box(50, 50, 80, 80)])
+    expect(found.inner.map(contour => contour.points)).toEqual([box(50, 50, 80, 80)])
     expect(found.notes.join(' ')).toContain('1 closed line outside the outline left out')
   })
   it('of a sheet with a border the layer that was chosen is taken', () => {

@@ -48,10 +48,10 @@ const say = ([x, y]: PointMm) => `(${round3(x)}, ${round3(y)})`
 
 /** Joins strokes end to end into closed lines. What stays open is named with its gap. */
 export function joinStrokes(strokes: readonly Stroke[]): { closed: Stroke[]; open: Stroke[] } {
-  const closed = strokes.filter(one => one.closed)
+  const closed = strokes.filter(stroke => stroke.closed)
   const rest = strokes
-    .filter(one => !one.closed && one.points.length > 1)
-    .map(one => ({ ...one, points: [...one.points] }))
+    .filter(stroke => !stroke.closed && stroke.points.length > 1)
+    .map(stroke => ({ ...stroke, points: [...stroke.points] }))
   const open: Stroke[] = []
   const near = (a: PointMm, b: PointMm) => Math.hypot(a[0] - b[0], a[1] - b[1]) <= JOIN_MM
   while (rest.length) {
@@ -103,7 +103,7 @@ const wideEnough = (points: readonly PointMm[]): boolean => {
 export function ringsOf(strokes: readonly Stroke[]): { rings: Stroke[]; open: Stroke[]; flat: number } {
   const { closed, open } = joinStrokes(strokes)
   const rings = closed
-    .map(one => ({ ...one, points: tidy(one.points) }))
+    .map(stroke => ({ ...stroke, points: tidy(stroke.points) }))
     .filter(one => one.points.length > 2 && areaMm2(one.points) > 0)
     .sort((a, b) => areaMm2(b.points) - areaMm2(a.points))
   return { rings, open, flat: closed.length - rings.length }
@@ -128,12 +128,12 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[], layer?: s
         'There is no line in this drawing: no lines, arcs, circles, polylines, splines or paths. Nothing was changed.'
       ]
     }
-  if (strokes.some(one => one.points.some(([x, y]) => !Number.isFinite(x) || !Number.isFinite(y))))
+  if (strokes.some(stroke => stroke.points.some(([x, y]) => !Number.isFinite(x) || !Number.isFinite(y))))
     return { ok: false, problems: ['A coordinate in this drawing is not a number. Nothing was changed.'] }
   const { rings, open, flat } = ringsOf(strokes)
-  const sayOpen = open.slice(0, 5).map(one => {
-    const [a, b] = [one.points[0]!, one.points.at(-1)!]
-    return `On layer “${one.layer}” a line from ${say(a)} to ${say(b)} is open by ${round3(Math.hypot(a[0] - b[0], a[1] - b[1]))} mm.`
+  const sayOpen = open.slice(0, 5).map(stroke => {
+    const [a, b] = [stroke.points[0]!, stroke.points.at(-1)!]
+    return `On layer “${stroke.layer}” a line from ${say(a)} to ${say(b)} is open by ${round3(Math.hypot(a[0] - b[0], a[1] - b[1]))} mm.`
   })
   if (flat > 0) notes.push(`${lines(flat)} of no area left out.`)
   if (rings.length === 0)
@@ -141,14 +141,14 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[], layer?: s
       ok: false,
       problems: ['No line of this drawing is closed, so it has no outline. Nothing was changed.', ...sayOpen]
     }
-  const layers = [...new Set(rings.filter(one => wideEnough(one.points)).map(one => one.layer))]
-  const outer = layer === undefined ? rings[0] : rings.find(one => one.layer === layer)
+  const layers = [...new Set(rings.filter(ring => wideEnough(ring.points)).map(ring => ring.layer))]
+  const outer = layer === undefined ? rings[0] : rings.find(ring => ring.layer === layer)
   if (!outer)
     return {
       ok: false,
       problems: [`There is no closed line on layer “${layer}” of this drawing. Nothing was changed.`]
     }
-  const others = rings.filter(one => one !== outer)
+  const others = rings.filter(ring => ring !== outer)
   const box = bounds(outer.points)
   const [width, height] = [box.maxX - box.minX, box.maxY - box.minY]
   if (width > MOST_MM || height > MOST_MM || Math.max(width, height) < LEAST_MM)
@@ -180,7 +180,7 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[], layer?: s
   if (Math.max(Math.abs(box.minX), Math.abs(box.minY)) > 10_000)
     notes.push(`The drawing lies far off its origin, at ${say([box.minX, box.minY])} mm; it was moved to zero.`)
   const move = ([x, y]: PointMm): [number, number] => [round3(x - box.minX), round3(y - box.minY)]
-  const within = others.filter(one => inside(one.points[0]!, outer.points))
+  const within = others.filter(other => inside(other.points[0]!, outer.points))
   if (within.length < others.length) notes.push(`${lines(others.length - within.length)} outside the outline left out.`)
   if (within.length > 190) {
     notes.push(`${within.length} closed lines lie inside; the 190 largest are offered.`)
@@ -192,11 +192,11 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[], layer?: s
     notes,
     layer: outer.layer,
     layers,
-    inner: within.map(one => ({
-      layer: one.layer,
-      points: one.points.map(move),
-      areaMm2: areaMm2(one.points),
-      round: movedRound(roundOf(one), box)
+    inner: within.map(stroke => ({
+      layer: stroke.layer,
+      points: stroke.points.map(move),
+      areaMm2: areaMm2(stroke.points),
+      round: movedRound(roundOf(stroke), box)
     }))
   }
 }

@@ -55,14 +55,14 @@ const isNumber = (code: number): boolean => (code >= 10 && code <= 79) || (code 
 export function soundDxf(text: string): SoundDxf {
   const lines = text.split(/\r\n|\r|\n/)
   const groups: Group[] = []
-  for (let at = 0; ; at += 2) {
-    if (at + 1 >= lines.length) return { ok: false, problem: 'it ends in the middle: there is no EOF' }
-    const [code, value] = [lines[at]!.trim(), lines[at + 1]!.trim()]
+  for (let index = 0; ; index += 2) {
+    if (index + 1 >= lines.length) return { ok: false, problem: 'it ends in the middle: there is no EOF' }
+    const [code, value] = [lines[index]!.trim(), lines[index + 1]!.trim()]
     if (!/^-?\d{1,5}$/.test(code))
-      return { ok: false, problem: `line ${at + 1} should be the number of a group and is “${code.slice(0, 20)}”` }
-    const group: Group = [Number(code), value, at + 1]
+      return { ok: false, problem: `line ${index + 1} should be the number of a group and is “${code.slice(0, 20)}”` }
+    const group: Group = [Number(code), value, index + 1]
     if (isNumber(group[0]) && !(value !== '' && Math.abs(Number(value)) <= FARTHEST))
-      return { ok: false, problem: `line ${at + 2} should be a number and is “${value.slice(0, 20)}”` }
+      return { ok: false, problem: `line ${index + 2} should be a number and is “${value.slice(0, 20)}”` }
     if (group[0] === 0 && value === 'EOF') break
     if (group[0] !== 999) groups.push(group)
   }

@@ -35,7 +35,7 @@ const near = (face: object): unknown =>
   JSON.parse(JSON.stringify(face), (_, value) => (typeof value === 'number' ? expect.closeTo(value, 1.7) : value))
 const catalogue = readCatalogueCsv(
   readFileSync(new URL('../../../demo/catalogue.csv', import.meta.url), 'utf8')
-).items.filter(one => one.face?.cutout && one.face.bezel.shape !== 'compound')
+).items.filter(item => item.face?.cutout && item.face.bezel.shape !== 'compound')
 
 describe('an item out of its maker’s drawing', () => {
   it('every face of the shipped catalogue, drawn as DXF in either unit or as SVG, is read back as it is', () => {

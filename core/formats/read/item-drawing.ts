@@ -79,7 +79,7 @@ export function readItemDrawing(read: StrokesRead): ItemDrawingRead {
   if (!read.ok) return read
   const notes = [...read.notes]
   const refuse = (problem: string): ItemDrawingRead => ({ ok: false, problems: [`${problem} Nothing was changed.`] })
-  if (read.strokes.some(one => one.points.some(([x, y]) => !Number.isFinite(x) || !Number.isFinite(y))))
+  if (read.strokes.some(stroke => stroke.points.some(([x, y]) => !Number.isFinite(x) || !Number.isFinite(y))))
     return refuse('A coordinate in this drawing is not a number.')
   const { rings, open } = ringsOf(read.strokes)
   if (open.length) notes.push(`${open.length} open lines were left out.`)

@@ -349,7 +349,7 @@ function strokeOf(entity: IEntity, scale: number): Stroke | undefined {
         !(degreeOfSplineCurve >= 1 && degreeOfSplineCurve <= MOST_DEGREE) ||
         controlPoints.length <= degreeOfSplineCurve ||
         knotValues.length < controlPoints.length + degreeOfSplineCurve + 1 ||
-        controlPoints.some(one => !Number.isFinite(one?.x + one?.y)) ||
+        controlPoints.some(controlPoint => !Number.isFinite(controlPoint?.x + controlPoint?.y)) ||
         knotValues.some((knot, index) => !Number.isFinite(knot) || (index > 0 && knot < knotValues[index - 1]!))
       )
         return undefined

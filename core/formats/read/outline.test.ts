@@ -137,7 +137,9 @@ describe('an outline out of DXF', () => {
     expect(size(read.outline)).toEqual([expect.closeTo(300, 6), expect.closeTo(300, 6)])
     expect(areaMm2(read.outline)).toBeCloseTo(90_000, 3)
     const holes = read.inner
-      .map(one => [one.round!.xMm, one.round!.yMm, one.round!.diameterMm].map(v => Number(v.toFixed(3))))
+      .map(contour =>
+        [contour.round!.xMm, contour.round!.yMm, contour.round!.diameterMm].map(v => Number(v.toFixed(3)))
+      )
       .sort((a, b) => a[0]! - b[0]! || a[1]! - b[1]!)
     // (1, 1) five times as large and turned by a quarter is (−5, 5); the second of the pair lies 20 farther and is twice
     // the size.
@@ -157,7 +159,7 @@ describe('an outline out of DXF', () => {
         box(writer, 600, 300)
         writer.addInsert('HOLE', point3d(300, 150), { scaleFactor: { x: 60, y: 30, z: 1 } })
       })
-      expect(got(readDxfOutline(text)).inner.map(one => one.round)).toEqual([undefined])
+      expect(got(readDxfOutline(text)).inner.map(contour => contour.round)).toEqual([undefined])
       const disc = dxf(writer => {
         writer.addBlock('DISC').addCircle(point3d(0, 0), 1)
         writer.addInsert('DISC', point3d(0, 0), { scaleFactor: { x: 200, y: 200, z: 1 } })
@@ -210,7 +212,7 @@ describe('an outline out of DXF', () => {
         const design = designWith([[item({ id: 'a', face: roundFace(79.375) }), [x, y]]])
         const read = got(readDxfOutline(writePartDxf(partsToCut(design)[0]!, 'inch')))
         expect(size(read.outline)[0]).toBeCloseTo(600, 2)
-        expect(read.inner.find(one => one.layer === LAYERS.cut)!.round!.xMm).toBeCloseTo(x, 2)
+        expect(read.inner.find(contour => contour.layer === LAYERS.cut)!.round!.xMm).toBeCloseTo(x, 2)
       }),
       { numRuns: 20 }
     ))
@@ -376,28 +378,30 @@ describe('pieces to cut', () => {
     expect(parts.map(part => part.name)).toEqual(['Frame', 'Right bay'])
     const [frame, bay] = parts.map(part => new DxfParser().parseSync(writePartDxf(part, 'metric'))!.entities)
     const opening = frame!
-      .filter(one => one.layer === LAYERS.cut && one.type === 'LWPOLYLINE')
-      .map(one => bounds((one as ILwpolylineEntity).vertices.map(v => [v.x, v.y] as const)))
+      .filter(iEntity => iEntity.layer === LAYERS.cut && iEntity.type === 'LWPOLYLINE')
+      .map(iEntity => bounds((iEntity as ILwpolylineEntity).vertices.map(v => [v.x, v.y] as const)))
     expect(opening).toContainEqual({
       minX: expect.closeTo(335, 6),
       maxX: expect.closeTo(565, 6),
       minY: expect.closeTo(35, 6),
       maxY: expect.closeTo(265, 6)
     })
-    expect(bay!.filter(one => one.layer === LAYERS.cut).map(one => (one as ICircleEntity).radius)).toEqual([79.375 / 2])
+    expect(
+      bay!.filter(iEntity => iEntity.layer === LAYERS.cut).map(iEntity => (iEntity as ICircleEntity).radius)
+    ).toEqual([79.375 / 2])
     // Words are the single lines that the engraver’s point follows: of 3.5 mm, about the middle of the label.
-    const etched = bay!.filter(one => one.layer === LAYERS.etch)
+    const etched = bay!.filter(iEntity => iEntity.layer === LAYERS.etch)
     expect(etched.length).toBeGreaterThan(8)
-    expect(etched.every(one => one.type === 'LWPOLYLINE' && !(one as ILwpolylineEntity).shape)).toBe(true)
+    expect(etched.every(iEntity => iEntity.type === 'LWPOLYLINE' && !(iEntity as ILwpolylineEntity).shape)).toBe(true)
     // Screws on the middle of the lip, no farther apart than the pitch: 245 and 245 mm a side over 80 are four spaces each.
-    expect(bay!.filter(one => one.layer === LAYERS.screw)).toHaveLength(4 * Math.ceil(245 / 80))
-    expect(frame!.filter(one => one.layer === LAYERS.screw)).toHaveLength(4 * Math.ceil(245 / 80))
+    expect(bay!.filter(iEntity => iEntity.layer === LAYERS.screw)).toHaveLength(4 * Math.ceil(245 / 80))
+    expect(frame!.filter(iEntity => iEntity.layer === LAYERS.screw)).toHaveLength(4 * Math.ceil(245 / 80))
   })
   it('a hole with flats is two lines and two true arcs', () => {
     const ring = new DxfParser()
       .parseSync(writePartDxf(partsToCut(bayed())[0]!, 'metric'))!
       .entities.find(
-        one => one.type === 'LWPOLYLINE' && (one as ILwpolylineEntity).vertices.some(v => v.bulge)
+        entity => entity.type === 'LWPOLYLINE' && (entity as ILwpolylineEntity).vertices.some(v => v.bulge)
       ) as ILwpolylineEntity
     const { vertices: v } = ring
     expect(v).toHaveLength(4)
@@ -422,10 +426,13 @@ describe('pieces to cut', () => {
         stack: false
       }
     })
-    const cuts = partsToCut(designWith([[both, [300, 150]]]))[0]!.entities.filter(one => one.layer === LAYERS.cut)
+    const cuts = partsToCut(designWith([[both, [300, 150]]]))[0]!.entities.filter(entity => entity.layer === LAYERS.cut)
     expect(cuts).toHaveLength(1)
     const read = got(readDxfOutline(writePartDxf(partsToCut(designWith([[both, [300, 150]]]))[0]!, 'metric')))
-    expect(read.inner.find(one => one.layer === LAYERS.cut)!.areaMm2).toBeCloseTo(40 * 20 + (Math.PI * 100) / 2, -1)
+    expect(read.inner.find(contour => contour.layer === LAYERS.cut)!.areaMm2).toBeCloseTo(
+      40 * 20 + (Math.PI * 100) / 2,
+      -1
+    )
   })
 })
 
@@ -433,8 +440,8 @@ describe('arcs of an outline, and the layer it is on', () => {
   const bulges = (text: string) =>
     new DxfParser()
       .parseSync(text)!
-      .entities.filter(one => one.layer === LAYERS.outline)
-      .flatMap(one => (one as ILwpolylineEntity).vertices.flatMap(v => (v.bulge ? [v.bulge] : [])))
+      .entities.filter(entity => entity.layer === LAYERS.outline)
+      .flatMap(entity => (entity as ILwpolylineEntity).vertices.flatMap(v => (v.bulge ? [v.bulge] : [])))
   // A quarter circle is a bulge of tan(90° / 4).
   it.each([
     ['rect', '<rect width="600" height="300" rx="40"/>'],
@@ -510,7 +517,7 @@ describe('what a drawing hides, and what it says in ways that would not be read 
     )
     expect(
       read.inner
-        .map(one => bounds(one.points))
+        .map(contour => bounds(contour.points))
         .map(box => Math.round((box.minX + box.maxX) / 2))
         .sort()
     ).toEqual([150, 400])

@@ -69,26 +69,26 @@ export function readPinTable(text: string, ports: readonly Port[]): PinTableRead
     }
     pins.push({ pin: read.data, line })
   })
-  const probe: Connector = { id: 'J1', kind: 'd-sub', contacts: 'pins', pins: pins.map(one => one.pin) }
+  const probe: Connector = { id: 'J1', kind: 'd-sub', contacts: 'pins', pins: pins.map(pin => pin.pin) }
   for (const { path, message } of connectorProblems([probe], ports)) {
     const at = pins[path[2] as number]
     problems.push({ line: at?.line ?? 1, column: 1, field: 'signal', message: message.replace(' of J1:', ':') })
   }
-  return { pins: pins.map(one => one.pin), problems, gaps: gapsIn(pins.map(one => one.pin.pin)) }
+  return { pins: pins.map(pin => pin.pin), problems, gaps: gapsIn(pins.map(pin => pin.pin.pin)) }
 }
 
 /** What a cell says a pin is for; words when it cannot be read. */
 function useOf(cell: string, ports: readonly Port[]): Partial<Pin> | string {
   const power = /^power(?:\s+(\d))?$/i.exec(cell)
   if (power) return { use: 'power', ...(power[1] && { input: Number(power[1]) }) }
-  const plain = PIN_USES.find(one => one === cell.toLowerCase())
+  const plain = PIN_USES.find(use => use === cell.toLowerCase())
   if (plain && plain !== 'port') return { use: plain }
   const [port, line] = cell.split(/\s+/)
-  const known = ports.find(one => one.id === port)
+  const known = ports.find(other => other.id === port)
   if (!known)
     return (
       `“${cell}” is neither power, ground, shield, spare nor a port and its line; the ports ` +
-      `are ${ports.map(one => one.id).join(', ') || 'none'}`
+      `are ${ports.map(port => port.id).join(', ') || 'none'}`
     )
   const lines = linesOf(known)
   const only = lines.length === 1 ? lines[0] : undefined
@@ -98,8 +98,8 @@ function useOf(cell: string, ports: readonly Port[]): Partial<Pin> | string {
 }
 function gapsIn(names: readonly string[]): number[] {
   const numbers = names.map(Number)
-  if (!numbers.length || numbers.some(one => !Number.isInteger(one))) return []
+  if (!numbers.length || numbers.some(number => !Number.isInteger(number))) return []
   const there = new Set(numbers)
   const [low, high] = [Math.min(...numbers), Math.max(...numbers)]
-  return Array.from({ length: Math.min(high - low, 400) }, (_, at) => low + at).filter(one => !there.has(one))
+  return Array.from({ length: Math.min(high - low, 400) }, (_, index) => low + index).filter(one => !there.has(one))
 }

@@ -53,7 +53,7 @@ describe('a quote out of a table', () => {
     expect(read.notes).toEqual([])
   })
   it('without a heading, by what its columns hold; each and total: the total counts', () => {
-    expect(got('Antenna,$320\nLabour,$800\n').lines.map(one => one.cents)).toEqual([32_000, 80_000])
+    expect(got('Antenna,$320\nLabour,$800\n').lines.map(line => line.cents)).toEqual([32_000, 80_000])
     expect(got('Item,Unit price,Total\nSwitch,22,132\n').lines).toEqual([{ says: 'Switch', cents: 13_200 }])
   })
   it('a total that does not agree, and words without an amount, are told', () => {

@@ -119,7 +119,7 @@ export function readQuoteRows(rows: readonly (readonly string[])[]): QuoteRead {
       bad(line, wordsAt + 1, heads[wordsAt] ?? 'description', 'an amount without words')
       continue
     }
-    const before = lines.find(one => one.says === says && one.cents === cents)
+    const before = lines.find(line => line.says === says && line.cents === cents)
     if (before)
       bad(
         line,

@@ -26,11 +26,11 @@ export function readSupplierFeed(data: unknown): { ok: true; feed: SupplierFeed 
     return { ok: false, problem: `${issue!.path.join('.') || 'feed'}: ${issue!.message}` }
   }
   const seen = new Set<string>()
-  for (const [at, line] of read.data.lines.entries()) {
-    if (seen.has(line.item)) return { ok: false, problem: `lines.${at}.item: “${line.item}” is there twice` }
+  for (const [index, line] of read.data.lines.entries()) {
+    if (seen.has(line.item)) return { ok: false, problem: `lines.${index}.item: “${line.item}” is there twice` }
     seen.add(line.item)
     if (line.state !== 'not carried' && (line.priceCents === undefined || line.weeks === undefined))
-      return { ok: false, problem: `lines.${at}: “${line.item}” has no price or no weeks` }
+      return { ok: false, problem: `lines.${index}: “${line.item}” has no price or no weeks` }
   }
   return { ok: true, feed: read.data }
 }

@@ -22,10 +22,10 @@ describe('who talks to whom, as a diagram', () => {
     expect(diagram.nodes.length).toBeLessThan(design.units.length)
   })
   it('no two boxes overlap, and every box is on the sheet', () => {
-    for (const [at, a] of placed.nodes.entries()) {
+    for (const [index, a] of placed.nodes.entries()) {
       expect(a.x).toBeGreaterThanOrEqual(0)
       expect(a.y + a.height).toBeLessThanOrEqual(placed.height)
-      for (const b of placed.nodes.slice(at + 1))
+      for (const b of placed.nodes.slice(index + 1))
         expect(a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y).toBe(
           true
         )
@@ -49,8 +49,8 @@ describe('who talks to whom, as a diagram', () => {
   })
   it('lines run level or upright', () => {
     for (const { points } of placed.edges)
-      for (let at = 1; at < points.length; at++) {
-        const [a, b] = [points[at - 1]!, points[at]!]
+      for (let index = 1; index < points.length; index++) {
+        const [a, b] = [points[index - 1]!, points[index]!]
         expect(Math.min(Math.abs(a.x - b.x), Math.abs(a.y - b.y))).toBeLessThan(0.51)
       }
   })

@@ -106,8 +106,8 @@ export function writeConnectionsSvg(placed: PlacedConnections, title: string): s
         `<rect x="${node.x}" y="${node.y}" width="${node.width}" height="${node.height}" rx="2" fill="#fff" ` +
         `stroke="#25303a"/><text x="${node.x + 8}" y="${node.y + 17}">${escaped(node.says)}</text>`
     ),
-    ...kinds.map((kind, at) => {
-      const y = placed.height + 20 + at * 16
+    ...kinds.map((kind, index) => {
+      const y = placed.height + 20 + index * 16
       return (
         `<polyline points="0,${y} 46,${y}" stroke="#25303a" stroke-dasharray="${DASHES[kind]}"/><text x="54" ` +
         `y="${y + 4}">${escaped(kind)}</text>`

@@ -20,17 +20,18 @@ export function writePartDxf(part: Part, system: UnitSystem): string {
   const dxf = new DxfWriter()
   dxf.setUnits(system === 'inch' ? Units.Inches : Units.Millimeters)
   for (const [name, colour] of Object.entries(COLOURS)) dxf.addLayer(name, colour, 'CONTINUOUS')
-  for (const one of part.entities) {
-    const { layer: layerName } = one
-    if (one.kind === 'circle') dxf.addCircle(point3d(one.x * scale, one.y * scale, 0), one.r * scale, { layerName })
-    else if (one.kind === 'ring')
+  for (const entity of part.entities) {
+    const { layer: layerName } = entity
+    if (entity.kind === 'circle')
+      dxf.addCircle(point3d(entity.x * scale, entity.y * scale, 0), entity.r * scale, { layerName })
+    else if (entity.kind === 'ring')
       dxf.addLWPolyline(
-        one.points.map(({ x, y, bulge }) => ({ point: point2d(x * scale, y * scale), bulge })),
+        entity.points.map(({ x, y, bulge }) => ({ point: point2d(x * scale, y * scale), bulge })),
         { flags: LWPolylineFlags.Closed, layerName }
       )
     else
       dxf.addLWPolyline(
-        one.points.map(([x, y]) => ({ point: point2d(x * scale, y * scale) })),
+        entity.points.map(([x, y]) => ({ point: point2d(x * scale, y * scale) })),
         { layerName }
       )
   }

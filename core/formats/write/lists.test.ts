@@ -24,7 +24,7 @@ describe.each(['a', 'b'])('parts list of ZZ-DUN, option %s', option => {
   const { rows } = read(writePartsCsv(design))
   it('has every unit once, and what comes out', () => {
     const ids = rows.map(row => row.unit)
-    expect(ids).toEqual([...design.units.map(unit => unit.id), ...design.removed.map(one => one.unit.id)])
+    expect(ids).toEqual([...design.units.map(unit => unit.id), ...design.removed.map(removed => removed.unit.id)])
   })
   it('what is bought adds up to what the money sheet asks for equipment', () => {
     const { money } = examineOption(dun, option)

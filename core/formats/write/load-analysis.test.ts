@@ -22,23 +22,25 @@ describe('the load analysis', () => {
       0,
       loads.rows.findIndex(row => row[0] === 'Continuous')
     )
-    const row = (name: string) => loads.rows.find(one => one[0] === name)!
-    loads.columns.forEach((column, at) => {
+    const row = (name: string) => loads.rows.find(row => row[0] === name)!
+    loads.columns.forEach((column, index) => {
       if (column.digits === undefined) return
-      expect(units.reduce((sum, one) => sum + (one[at] as number), 0)).toBeCloseTo(
-        row('Typical, together')[at] as number,
+      expect(units.reduce((sum, one) => sum + (one[index] as number), 0)).toBeCloseTo(
+        row('Typical, together')[index] as number,
         6
       )
-      if (at < loads.columns.length - 2) {
+      if (index < loads.columns.length - 2) {
         expect(
-          (row('Continuous')[at] as number) + (row('Intermittent')[at] as number) + (row('Transmitting')[at] as number)
-        ).toBeCloseTo(row('Typical, together')[at] as number, 6)
-        expect((row('Continuous limit')[at] as number) - (row('Typical, together')[at] as number)).toBeCloseTo(
-          row('Margin')[at] as number,
+          (row('Continuous')[index] as number) +
+            (row('Intermittent')[index] as number) +
+            (row('Transmitting')[index] as number)
+        ).toBeCloseTo(row('Typical, together')[index] as number, 6)
+        expect((row('Continuous limit')[index] as number) - (row('Typical, together')[index] as number)).toBeCloseTo(
+          row('Margin')[index] as number,
           6
         )
         // AC 43.13-1B 11-36 (from memory): continuous load at most 80 % of the rating.
-        expect(row('Continuous limit')[at] as number).toBeLessThanOrEqual(0.8 * project.airframe.alternatorA)
+        expect(row('Continuous limit')[index] as number).toBeLessThanOrEqual(0.8 * project.airframe.alternatorA)
       }
     })
   })
@@ -55,11 +57,11 @@ describe('the load analysis', () => {
   it('as XLSX another reader finds the same numbers as numbers', async () => {
     const bytes = await writeExcel(analysisSheets(analysis)).toBuffer()
     const sheets = await readExcel(bytes)
-    expect(sheets.map(one => one.sheet)).toEqual([
+    expect(sheets.map(sheet => sheet.sheet)).toEqual([
       ...analysis.tables.map(table => table.title.slice(0, 31)),
       'Assumptions and signature'
     ])
-    const sheet = sheets.find(one => one.sheet.startsWith('Loads by phase'))!.data
+    const sheet = sheets.find(sheet => sheet.sheet.startsWith('Loads by phase'))!.data
     const first = sheet.findIndex(row => row[0] === loads.rows[0]![0])
     loads.rows.slice(0, 5).forEach((row, index) =>
       row.forEach((cell, at) => {
@@ -86,9 +88,9 @@ describe('the one-line diagram', () => {
     expect(new Set(line.nodes.map(node => node.id)).size).toBe(line.nodes.length)
     expect(line.nodes.filter(node => node.kind === 'unit')).toHaveLength(power.circuits.length)
     const placed = await layOneLine(line, new Elk())
-    placed.nodes.forEach((a, at) =>
+    placed.nodes.forEach((a, index) =>
       placed.nodes
-        .slice(at + 1)
+        .slice(index + 1)
         .forEach(b =>
           expect(
             a.x + a.width <= b.x + 0.01 ||

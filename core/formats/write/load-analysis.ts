@@ -20,7 +20,7 @@ export function writeAnalysisCsv(analysis: LoadAnalysis): string {
       [table.title],
       [table.note],
       table.columns.map(column => column.says),
-      ...table.rows.map(row => row.map((cell, at) => rounded(table, cell, at)))
+      ...table.rows.map(row => row.map((cell, index) => rounded(table, cell, index)))
     ]),
     ...list('Assumptions', analysis.assumptions),
     ...list('Sources', analysis.sources),
@@ -51,7 +51,9 @@ export function analysisSheets(
   return [
     ...analysis.tables.map(table => ({
       sheet: sheetName(table.title, taken),
-      columns: table.columns.map((column, at) => ({ width: at === 0 ? 32 : column.digits === undefined ? 18 : 13 })),
+      columns: table.columns.map((column, index) => ({
+        width: index === 0 ? 32 : column.digits === undefined ? 18 : 13
+      })),
       data: [
         [title(table.title)],
         [{ value: `${analysis.of}, ${analysis.on}` }],
@@ -59,12 +61,12 @@ export function analysisSheets(
         [],
         table.columns.map(column => ({ value: column.says, fontWeight: 'bold' as const, wrap: true })),
         ...table.rows.map(row =>
-          row.map((cell, at) =>
+          row.map((cell, index) =>
             typeof cell === 'number'
               ? {
                   value: cell,
                   type: Number,
-                  format: `0${(table.columns[at]?.digits ?? 0) > 0 ? `.${'0'.repeat(table.columns[at]!.digits!)}` : ''}`
+                  format: `0${(table.columns[index]?.digits ?? 0) > 0 ? `.${'0'.repeat(table.columns[index]!.digits!)}` : ''}`
                 }
               : { value: cell }
           )

@@ -93,7 +93,7 @@ export async function layOneLine(line: OneLine, elk: Pick<ELK, 'layout'>): Promi
 }
 
 export const lineOf = (points: readonly { x: number; y: number }[]): string =>
-  points.map(({ x, y }, at) => `${at ? 'L' : 'M'}${round(x)} ${round(y)}`).join('')
+  points.map(({ x, y }, index) => `${index ? 'L' : 'M'}${round(x)} ${round(y)}`).join('')
 const round = (value: number) => Number(value.toFixed(1))
 
 /** The sign of each kind of tie, about (0, 0), as a path: ours, plain strokes; the words beside it say the same. */

@@ -28,16 +28,16 @@ export function pathOf(entity: Extract<Entity, { kind: 'ring' }>, left: number, 
 /** One piece of metal as SVG, one unit a millimetre, with the layers as groups. */
 export function writePartSvg(part: Part): string {
   const [width, height] = [part.maxX - part.minX, part.maxY - part.minY]
-  const draw = (one: Entity): string =>
-    one.kind === 'circle'
-      ? `<circle cx="${n(one.x - part.minX)}" cy="${n(part.maxY - one.y)}" r="${n(one.r)}"/>`
-      : one.kind === 'ring'
-        ? `<path d="${pathOf(one, part.minX, part.maxY)}"/>`
-        : `<path d="M${one.points.map(([x, y]) => `${n(x - part.minX)} ${n(part.maxY - y)}`).join('L')}"/>`
+  const draw = (entity: Entity): string =>
+    entity.kind === 'circle'
+      ? `<circle cx="${n(entity.x - part.minX)}" cy="${n(part.maxY - entity.y)}" r="${n(entity.r)}"/>`
+      : entity.kind === 'ring'
+        ? `<path d="${pathOf(entity, part.minX, part.maxY)}"/>`
+        : `<path d="M${entity.points.map(([x, y]) => `${n(x - part.minX)} ${n(part.maxY - y)}`).join('L')}"/>`
   const groups = Object.values(LAYERS).map(
     layer =>
       `<g id="${layer}" fill="none" ${STYLE[layer]}>${part.entities
-        .filter(one => one.layer === layer)
+        .filter(entity => entity.layer === layer)
         .map(draw)
         .join('')}</g>`
   )

@@ -166,14 +166,14 @@ const RUNS = 4_000
  */
 export function contingencyOf(looked: readonly Looked[], rateCents: number, restCents: number): Contingency {
   const draw = chance(11)
-  const outcomes = looked.map(one => drawer(one.hours))
+  const outcomes = looked.map(fault => drawer(fault.hours))
   const sums = Float64Array.from({ length: RUNS }, () =>
-    looked.reduce((sum, one, at) => sum + (draw() < one.chance ? outcomes[at]!(draw) : 0), 0)
+    looked.reduce((sum, looked, at) => sum + (draw() < looked.chance ? outcomes[at]!(draw) : 0), 0)
   ).sort()
   const hours = sums[Math.ceil(RUNS * 0.8) - 1]!
   const cents = Math.round(hours * rateCents)
   return {
-    expectedHours: looked.reduce((sum, one) => sum + one.chance * momentsOf(one.hours).mean, 0),
+    expectedHours: looked.reduce((sum, looked) => sum + looked.chance * momentsOf(looked.hours).mean, 0),
     hours,
     cents,
     ...(restCents > 0 && { percent: Math.min(100, Math.ceil((cents / restCents) * 100)) })

@@ -62,7 +62,7 @@ export function jobOdds(
     tasks,
     tasks.map(task => task.days[1])
   )
-  const finishOf = new Map(placed.map(one => [one.id, one.finish]))
+  const finishOf = new Map(placed.map(unit => [unit.id, unit.finish]))
   const odds = tryJob(tasks, runs)
   const plannedHours = tasks.reduce((sum, task) => sum + (task.id === 'faults' ? 0 : task.hours), 0)
   const centsAt = (hours: number) => plannedCents + (hours - plannedHours) * rateCents
@@ -79,20 +79,20 @@ export function jobOdds(
     return low === undefined || high === undefined ? undefined : ([Math.min(low, high), Math.max(low, high)] as const)
   }
   const found = {
-    tasks: tasks.map((task, at) => ({
+    tasks: tasks.map((task, index) => ({
       id: task.id,
       name: task.name,
       unit: task.unit,
       days: task.days,
-      start: placed[at]!.start,
-      finish: placed[at]!.finish,
-      slack: placed[at]!.slack,
+      start: placed[index]!.start,
+      finish: placed[index]!.finish,
+      slack: placed[index]!.slack,
       ready: Math.max(0, ...task.after.map(id => finishOf.get(id) ?? 0)),
       held: odds.held.get(task.id)!,
       drives: odds.drives.get(task.id)!,
       ...(task.from !== undefined && { from: task.from })
     })),
-    likelyDays: Math.max(0, ...placed.map(one => one.finish)),
+    likelyDays: Math.max(0, ...placed.map(unit => unit.finish)),
     runs,
     quantiles: SHARES.map(share => ({
       share,
@@ -114,7 +114,7 @@ export function daysOfJob(design: Design, pace: Pace): number | undefined {
   const tasks = tasksOf(design, pace)
   const likely = tasks.map(task => task.days[1])
   try {
-    return Math.max(0, ...criticalPath(tasks, likely).map(one => one.finish))
+    return Math.max(0, ...criticalPath(tasks, likely).map(unit => unit.finish))
   } catch (error) {
     if (error instanceof CircleError) return undefined
     throw error
@@ -128,7 +128,7 @@ const spreadBy = (tasks: readonly Task[], by: number): Task[] => {
     ...task,
     days: wide(task.days),
     ...(task.instead && { instead: wide(task.instead) }),
-    ...(task.perhaps && { perhaps: task.perhaps.map(one => ({ ...one, days: wide(one.days) })) })
+    ...(task.perhaps && { perhaps: task.perhaps.map(perhaps => ({ ...perhaps, days: wide(perhaps.days) })) })
   }))
 }
 
@@ -150,10 +150,10 @@ function workingsOf(
     unit,
     from
   })
-  const ofTasks = tasks.flatMap((task, at) =>
+  const ofTasks = tasks.flatMap((task, index) =>
     task.days[2] > 0
       ? [
-          given(`d${at + 1}`, task.name, task.days[1], [
+          given(`d${index + 1}`, task.name, task.days[1], [
             'd',
             `likely; at best ${task.days[0].toFixed(1)}, at worst ${task.days[2].toFixed(1)}`
           ])

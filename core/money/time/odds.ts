@@ -24,14 +24,14 @@ export interface Odds {
 export function tryJob(tasks: readonly Task[], runs = 20_000, seed = 1): Odds {
   const draw = chance(seed)
   const order = inOrder(tasks)
-  const index = new Map(tasks.map((task, at) => [task.id, at]))
+  const index = new Map(tasks.map((task, index) => [task.id, index]))
   const before = tasks.map(task => task.after.flatMap(id => index.get(id) ?? []))
   const causes = [...new Set(tasks.flatMap(task => task.cause ?? []))]
   const causeOf = tasks.map(task => (task.cause === undefined ? -1 : causes.indexOf(task.cause)))
   const usual = tasks.map(task => drawer(task.days))
   const instead = tasks.map(task => task.instead && drawer(task.instead))
   const perhaps = tasks.map(task =>
-    (task.perhaps ?? []).map(one => ({ chance: one.chance, outcome: drawer(one.days) }))
+    (task.perhaps ?? []).map(perhaps => ({ chance: perhaps.chance, outcome: drawer(perhaps.days) }))
   )
   const faults = (at: number) => {
     let sum = 0
@@ -73,10 +73,10 @@ export function tryJob(tasks: readonly Task[], runs = 20_000, seed = 1): Odds {
     squares += days[run]! ** 2
     hours[run] = spent
     // The tasks of the longest way add up to the days: what a task adds to them, over all tries, is its part of their spread.
-    for (let at = last; at >= 0; at = heldBy[at]!) {
-      if (took[at]! > 0) held[at]!++
-      alone[at]! += took[at]!
-      together[at]! += took[at]! * days[run]!
+    for (let index = last; index >= 0; index = heldBy[index]!) {
+      if (took[index]! > 0) held[index]!++
+      alone[index]! += took[index]!
+      together[index]! += took[index]! * days[run]!
     }
   }
   const meanDays = runs ? all / runs : 0
@@ -87,8 +87,8 @@ export function tryJob(tasks: readonly Task[], runs = 20_000, seed = 1): Odds {
     runs,
     days: days.sort(),
     hours: hours.sort(),
-    held: new Map(tasks.map((task, at) => [task.id, held[at]! / runs])),
-    drives: new Map(tasks.map((task, at) => [task.id, driven(at)])),
+    held: new Map(tasks.map((task, index) => [task.id, held[index]! / runs])),
+    drives: new Map(tasks.map((task, index) => [task.id, driven(index)])),
     meanDays
   }
 }

@@ -24,7 +24,7 @@ describe('when the work begins', () => {
       waits: { shop: 'Ridge & Rowan', wanted: '2027-01-12' }
     })
     expect(daysFor(slow, '', TODAY)).toBe(0)
-    const quote = slow.quotes.find(one => one.id === 'q2')!
+    const quote = slow.quotes.find(quote => quote.id === 'q2')!
     expect(quoteDates(quote, { meanWeeks: 4, deviationWeeks: 0 }, '2027-01-12', TODAY).begins).toBe('2027-08-20')
     const odds = jobOdds(
       slow,
@@ -35,7 +35,7 @@ describe('when the work begins', () => {
     expect(odds.inTime).toBe(0)
   })
   it('a queue without the day of its quote counts from today', () => {
-    const quote = { ...resolve(dun, 'b').quotes.find(one => one.id === 'q2')! }
+    const quote = { ...resolve(dun, 'b').quotes.find(quote => quote.id === 'q2')! }
     delete quote.on
     expect(startOf(given({ type: 'quote.put', option: 'b', quote }, to('q2')), '', '2026-12-01').on).toBe('2027-08-31')
   })
@@ -69,6 +69,6 @@ describe('when the work begins', () => {
       50
     )
     for (const task of odds.tasks) expect(task.start).toBeCloseTo(Math.max(task.ready, task.from ?? 0), 9)
-    expect(odds.tasks.find(one => one.id === 'open')).toMatchObject({ ready: 0, from: 14, start: 14 })
+    expect(odds.tasks.find(task => task.id === 'open')).toMatchObject({ ready: 0, from: 14, start: 14 })
   })
 })

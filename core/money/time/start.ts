@@ -17,8 +17,8 @@ export interface Start {
  * @param today a queue without a day of its quote counts from it: YYYY-MM-DD
  */
 export function startOf({ brief, phases, quotes, shop }: StartsFrom, visit: string, today: string): Start {
-  const wanted = phases.find(one => one.id === visit)?.from ?? brief.downFrom
-  const quote = quotes.find(one => one.id === shop)
+  const wanted = phases.find(phase => phase.id === visit)?.from ?? brief.downFrom
+  const quote = quotes.find(quote => quote.id === shop)
   if (!wanted || !quote) return { ...(wanted && { on: wanted }) }
   const free = queueThrough(quote, today)
   return free > wanted ? { on: free, waits: { shop: quote.shop, wanted } } : { on: wanted }
@@ -31,7 +31,7 @@ export type StartsFrom = Pick<Design, 'brief' | 'phases' | 'quotes' | 'shop'>
  */
 export function daysFor(of: StartsFrom, visit: string, today: string): number | undefined {
   const { brief, phases } = of
-  const phase = phases.find(one => one.id === visit)
+  const phase = phases.find(phase => phase.id === visit)
   const { on } = startOf(of, visit, today)
   const closed: Closed = brief.shop?.closed ?? []
   const given =
@@ -44,4 +44,4 @@ export function daysFor(of: StartsFrom, visit: string, today: string): number | 
 
 /** What a visit may cost, in cents: its own ceiling; the budget where it is the only one; 0 where neither is entered. */
 export const ceilingFor = ({ brief, phases }: Pick<StartsFrom, 'brief' | 'phases'>, visit: string): number =>
-  phases.find(one => one.id === visit)?.ceilingCents ?? (phases.length > 1 ? 0 : brief.budgetCents)
+  phases.find(phase => phase.id === visit)?.ceilingCents ?? (phases.length > 1 ? 0 : brief.budgetCents)

@@ -62,7 +62,7 @@ const scaled = (three: Three, by: number): Three => [three[0] * by, three[1] * b
 /** A design with what one visit changes alone: what another visit brings is not there yet, what it takes is still there. */
 export function inVisit(design: Design, visit: string): Design {
   const job = jobOf(design, [])
-  const wanted = job.visits.findIndex(one => one.id === visit)
+  const wanted = job.visits.findIndex(other => other.id === visit)
   if (wanted < 0) return design
   const at = placedAsEntered(job)
   const { openHours } = sumVisits(job, at)[wanted]!
@@ -70,9 +70,9 @@ export function inVisit(design: Design, visit: string): Design {
   return {
     ...design,
     units: design.units.map(unit => (unit.state === 'kept' || mine.has(unit.id) ? unit : { ...unit, state: 'kept' })),
-    removed: design.removed.filter(one => mine.has(one.unit.id)),
+    removed: design.removed.filter(gone => mine.has(gone.unit.id)),
     // What it opens again takes its time, as it costs its money.
-    phases: design.phases.filter(one => one.id === visit).map(one => ({ ...one, accessHours: openHours })),
+    phases: design.phases.filter(phase => phase.id === visit).map(phase => ({ ...phase, accessHours: openHours })),
     tasks: design.tasks.filter(task => (task.phase ? task.phase === visit : wanted === 0))
   }
 }
@@ -81,7 +81,7 @@ export function inVisit(design: Design, visit: string): Design {
 export function tasksOf(design: Design, pace: Pace): Task[] {
   const fresh = design.units.filter(unit => unit.state === 'new')
   const moved = design.units.filter(unit => unit.state === 'moved')
-  const gone = design.removed.map(one => one.unit)
+  const gone = design.removed.map(removed => removed.unit)
   if (!fresh.length && !moved.length && !gone.length) return []
   const perDay = pace.hoursADay * pace.people * (1 - (pace.lostPercent ?? 0) / 100)
   const work = (id: string, name: Phrase, hours: number, after: string[]): Task[] =>
@@ -180,7 +180,7 @@ function withOwn(design: Design, job: readonly Task[], pace: Pace): Task[] {
       ...task,
       after: [
         ...task.after.filter(id => there.has(id)),
-        ...waits.filter(one => one.before.includes(task.id)).map(one => one.id)
+        ...waits.filter(wait => wait.before.includes(task.id)).map(wait => wait.id)
       ],
       ...(day && { from: workingDaysBefore(pace.on, day, pace.closed) })
     }

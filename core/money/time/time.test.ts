@@ -22,18 +22,18 @@ describe('the critical path', () => {
           maxLength: 12
         }),
         made => {
-          const tasks = made.map((one, at) => ({
-            id: `t${at}`,
-            after: [...new Set(one.after.filter(before => before < at).map(before => `t${before}`))]
+          const tasks = made.map((one, index) => ({
+            id: `t${index}`,
+            after: [...new Set(one.after.filter(before => before < index).map(before => `t${before}`))]
           }))
           const days = made.map(one => one.days)
           const longest = (at: number): number =>
             days[at]! + Math.max(0, ...tasks[at]!.after.map(id => longest(Number(id.slice(1)))))
           const placed = criticalPath(tasks, days)
-          const end = Math.max(...tasks.map((_, at) => longest(at)))
-          expect(Math.max(...placed.map(one => one.finish))).toBe(end)
-          placed.forEach((one, at) => {
-            expect(one.finish).toBe(longest(at))
+          const end = Math.max(...tasks.map((_, index) => longest(index)))
+          expect(Math.max(...placed.map(unit => unit.finish))).toBe(end)
+          placed.forEach((unit, at) => {
+            expect(unit.finish).toBe(longest(at))
             // A task that takes up its room does not move the end, and one day more does.
             const slower = (by: number) =>
               Math.max(
@@ -42,8 +42,8 @@ describe('the critical path', () => {
                   days.map((day, index) => (index === at ? day + by : day))
                 ).map(p => p.finish)
               )
-            expect(slower(one.slack)).toBe(end)
-            expect(slower(one.slack + 1)).toBe(end + 1)
+            expect(slower(unit.slack)).toBe(end)
+            expect(slower(unit.slack + 1)).toBe(end + 1)
           })
         }
       ),
@@ -86,7 +86,7 @@ describe('odds', () => {
       [5, 8, 20]
     ]
     const found = tryJob(
-      threes.map((days, at) => task(`t${at}`, days, at ? [`t${at - 1}`] : [])),
+      threes.map((days, index) => task(`t${index}`, days, index ? [`t${index - 1}`] : [])),
       40_000,
       3
     )
@@ -99,9 +99,9 @@ describe('odds', () => {
   it('of two that run side by side the slower counts: the chance is the product of both', () => {
     const [a, b] = [task('a', [1, 4, 9]), task('b', [2, 5, 8])]
     const both = tryJob([a, b], 40_000, 5)
-    const [one, other] = [tryJob([a], 40_000, 6), tryJob([b], 40_000, 8)]
+    const [odds, other] = [tryJob([a], 40_000, 6), tryJob([b], 40_000, 8)]
     for (const day of [4, 5, 6, 7])
-      expect(shareWithin(both.days, day)).toBeCloseTo(shareWithin(one.days, day) * shareWithin(other.days, day), 1)
+      expect(shareWithin(both.days, day)).toBeCloseTo(shareWithin(odds.days, day) * shareWithin(other.days, day), 1)
     // One of the two holds it up each time.
     expect(both.held.get('a')! + both.held.get('b')!).toBeCloseTo(1, 9)
   })
@@ -121,7 +121,7 @@ describe('odds', () => {
 
 describe('faults that may be there or not', () => {
   const looked = (...found: [number, Three][]) =>
-    found.map(([chance, hours], at) => ({ id: `f${at}`, name: say`f`, how: '', chance, hours }))
+    found.map(([chance, hours], index) => ({ id: `f${index}`, name: say`f`, how: '', chance, hours }))
   // Of independent things each there with p: mean Σ p·m, variance Σ p·(v + m²) − (p·m)² (definition of variance).
   it('take on the average the sum of chance times mean, with the spread of the closed form', () => {
     const three: Three[] = [
@@ -130,7 +130,7 @@ describe('faults that may be there or not', () => {
       [2, 2, 2]
     ]
     const chances = [0.5, 0.2, 1]
-    const perhaps = three.map((days, at) => ({ chance: chances[at]!, days }))
+    const perhaps = three.map((days, index) => ({ chance: chances[index]!, days }))
     const found = tryJob([{ ...task('faults', [0, 1, 50]), perhaps }], 40_000, 12)
     const moments = three.map(momentsOf)
     const mean = moments.reduce((sum, one, at) => sum + chances[at]! * one.mean, 0)
@@ -167,7 +167,7 @@ describe('faults that may be there or not', () => {
       { ...dun, brief: { ...dun.brief, inspected: [{ check: 'insulation', found: 'sound', on: '2026-11-01' }] } },
       '2026-12-01'
     )
-    expect(sound.find(one => one.id === 'insulation')).toMatchObject({ chance: 0, found: 'sound' })
+    expect(sound.find(looked => looked.id === 'insulation')).toMatchObject({ chance: 0, found: 'sound' })
   })
 })
 
@@ -179,13 +179,13 @@ describe('what drives the spread', () =>
       [2, 2, 2]
     ]
     const found = tryJob(
-      threes.map((days, at) => task(`t${at}`, days, at ? [`t${at - 1}`] : [])),
+      threes.map((days, index) => task(`t${index}`, days, index ? [`t${index - 1}`] : [])),
       40_000,
       3
     )
     const variances = threes.map(three => momentsOf(three).variance)
     const all = variances.reduce((sum, one) => sum + one, 0)
-    threes.forEach((_, at) => expect(found.drives.get(`t${at}`)).toBeCloseTo(variances[at]! / all, 1))
+    threes.forEach((_, index) => expect(found.drives.get(`t${index}`)).toBeCloseTo(variances[index]! / all, 1))
     expect([...found.drives.values()].reduce((sum, one) => sum + one, 0)).toBeCloseTo(1, 6)
     // Side by side too: what lies on the longest way adds up to the days, so its parts add up to their spread.
     const wide = tryJob([task('a', [1, 4, 9]), task('b', [2, 5, 8]), task('c', [1, 2, 3], ['a', 'b'])], 20_000, 4)
@@ -201,13 +201,13 @@ describe('the job of a design', () => {
     const placed = new Map(
       criticalPath(
         tasks,
-        tasks.map(one => one.days[2])
-      ).map(one => [one.id, one])
+        tasks.map(task => task.days[2])
+      ).map(unit => [unit.id, unit])
     )
-    for (const one of tasks)
-      for (const id of one.after) expect(placed.get(id)!.finish).toBeLessThanOrEqual(placed.get(one.id)!.start + 1e-9)
-    expect(tasks.find(one => one.id === 'cut')!.after).toContain('part pfd')
-    expect(Math.max(...[...placed.values()].map(one => one.finish))).toBe(placed.get('papers')!.finish)
+    for (const task of tasks)
+      for (const id of task.after) expect(placed.get(id)!.finish).toBeLessThanOrEqual(placed.get(task.id)!.start + 1e-9)
+    expect(tasks.find(task => task.id === 'cut')!.after).toContain('part pfd')
+    expect(Math.max(...[...placed.values()].map(unit => unit.finish))).toBe(placed.get('papers')!.finish)
   })
   // “About 45 working days” for a flagship refit, six weeks quoted that ended near seven (common practice).
   it('a wide refit in an old aeroplane takes weeks, not days: between three and thirteen', () => {
@@ -219,7 +219,7 @@ describe('the job of a design', () => {
     const held = (orderedWeeksAhead: number) => {
       const tasks = tasksOf(resolve(dun, 'b'), { ...pace, orderedWeeksAhead })
       const { held: by } = tryJob(tasks, 2_000)
-      return tasks.filter(one => one.cause).reduce((most, one) => Math.max(most, by.get(one.id)!), 0)
+      return tasks.filter(task => task.cause).reduce((most, task) => Math.max(most, by.get(task.id)!), 0)
     }
     expect(held(30)).toBe(0)
     expect(held(0)).toBeGreaterThan(held(8))
@@ -244,9 +244,9 @@ describe('the job of a design', () => {
       const tasks = tasksOf(of, pace)
       const placed = criticalPath(
         tasks,
-        tasks.map(one => one.days[1])
+        tasks.map(task => task.days[1])
       )
-      return { end: Math.max(...placed.map(one => one.finish)), own: placed.find(one => one.id === 'own annual') }
+      return { end: Math.max(...placed.map(unit => unit.finish)), own: placed.find(unit => unit.id === 'own annual') }
     }
     const alone = likely(design).end
     expect(likely(annual([1, 2, 3])).end).toBe(alone)
@@ -261,8 +261,8 @@ describe('the job of a design', () => {
     expect(
       criticalPath(
         moved,
-        moved.map(one => one.days[1])
-      ).find(one => one.id === 'open')!.start
+        moved.map(task => task.days[1])
+      ).find(unit => unit.id === 'open')!.start
     ).toBe(5)
     const own = (after: string[], before: string[]) => ({
       ...design,
@@ -277,13 +277,13 @@ describe('the job of a design', () => {
     const design = resolve(dun, 'b')
     const lead = { weeks: [20, 20, 20] as [number, number, number], says: 'Whinmoor Supply', on: '2026-11-27' }
     const given = { ...design, units: design.units.map(unit => (unit.id === 'pfd' ? { ...unit, lead } : unit)) }
-    const part = tasksOf(given, pace).find(one => one.id === 'part pfd')!
+    const part = tasksOf(given, pace).find(task => task.id === 'part pfd')!
     expect(part.days).toEqual([70, 70, 70])
     expect(part.instead).toBeUndefined()
   })
   it('illness makes every day of work longer, and nothing that is waited for', () => {
     const days = (lostPercent: number, id: string) =>
-      tasksOf(resolve(dun, 'b'), { ...pace, lostPercent }).find(one => one.id === id)!.days[1]
+      tasksOf(resolve(dun, 'b'), { ...pace, lostPercent }).find(task => task.id === id)!.days[1]
     expect(days(20, 'in')).toBeCloseTo(days(0, 'in') / 0.8, 9)
     expect(days(20, 'cut')).toBe(days(0, 'cut'))
   })
@@ -291,14 +291,14 @@ describe('the job of a design', () => {
   it('what a visit opens again takes the hours that it costs', () => {
     const hours = (visit: string) =>
       tasksOf(inVisit(resolve(dun, 'c'), visit), pace)
-        .filter(one => one.id === 'open' || one.id === 'close')
-        .reduce((sum, one) => sum + one.hours, 0)
+        .filter(task => task.id === 'open' || task.id === 'close')
+        .reduce((sum, task) => sum + task.hours, 0)
     expect(hours('y1')).toBeCloseTo(8, 9)
     expect(hours('y2')).toBeCloseTo(13, 9)
   })
   it('a visit has its own tasks only, and visits together have all of the parts', () => {
     const design = resolve(dun, 'c')
-    const parts = (of: typeof design) => tasksOf(of, pace).flatMap(one => (one.unit ? [one.unit] : []))
+    const parts = (of: typeof design) => tasksOf(of, pace).flatMap(task => (task.unit ? [task.unit] : []))
     const both = ['y1', 'y2'].map(visit => parts(inVisit(design, visit)))
     expect(both[0]!.some(unit => both[1]!.includes(unit))).toBe(false)
     expect(both.flat().sort()).toEqual(parts(design).sort())
@@ -308,7 +308,7 @@ describe('the job of a design', () => {
     const asked = { plannedCents: 3_500_000, rateCents: 12_000, ceilingCents: 3_800_000, daysThere: 45 }
     const odds = jobOdds(design, pace, asked, 4_000)
     expect(odds.working.inTime!.result.value).toBeCloseTo(odds.inTime! * 100, 9)
-    expect(odds.working.underCeiling!.inputs.find(one => one.symbol === 'C')!.value).toBe(3_800_000)
+    expect(odds.working.underCeiling!.inputs.find(input => input.symbol === 'C')!.value).toBe(3_800_000)
     const [low, high] = odds.inTimeBetween!
     expect(low).toBeLessThanOrEqual(odds.inTime! + 0.03)
     expect(high).toBeGreaterThanOrEqual(odds.inTime! - 0.03)
@@ -319,12 +319,14 @@ describe('the job of a design', () => {
     const odds = (ceilingCents: number) =>
       jobOdds(design, pace, { plannedCents: 3_500_000, rateCents: 12_000, ceilingCents, daysThere: 45 }, 4_000)
     const { quantiles, inTime, tasks, likelyDays } = odds(3_800_000)
-    expect(quantiles.map(one => one.share)).toEqual([0.1, 0.5, 0.8, 0.95])
+    expect(quantiles.map(quantile => quantile.share)).toEqual([0.1, 0.5, 0.8, 0.95])
     for (const key of ['days', 'cents'] as const)
-      expect(quantiles.map(one => one[key])).toEqual([...quantiles.map(one => one[key])].sort((a, b) => a - b))
+      expect(quantiles.map(quantile => quantile[key])).toEqual(
+        [...quantiles.map(quantile => quantile[key])].sort((a, b) => a - b)
+      )
     expect(quantiles[1]!.cents).toBeGreaterThan(3_500_000)
     expect(inTime).toBeGreaterThan(0)
-    expect(Math.max(...tasks.map(one => one.finish))).toBe(likelyDays)
+    expect(Math.max(...tasks.map(task => task.finish))).toBe(likelyDays)
     expect(odds(4_200_000).underCeiling!).toBeGreaterThan(odds(3_600_000).underCeiling!)
     expect(odds(0).underCeiling).toBeUndefined()
   })

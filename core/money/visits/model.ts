@@ -59,9 +59,9 @@ export function visitsOf({ phases, prices }: Pick<Design, 'phases' | 'prices'>, 
     return day && began ? monthsBetween(began, day) : 0
   }
   if (!phases.length) return [{ id: '', name: '', months: since(from, undefined) }]
-  const dated = phases.filter(one => one.from).sort((a, b) => (a.from! < b.from! ? -1 : a.from! > b.from! ? 1 : 0))
+  const dated = phases.filter(phase => phase.from).sort((a, b) => (a.from! < b.from! ? -1 : a.from! > b.from! ? 1 : 0))
   let next = 0
-  const order = phases.map(one => (one.from ? dated[next++]! : one))
+  const order = phases.map(phase => (phase.from ? dated[next++]! : phase))
   const first = order.find(one => one.from)?.from
   let months = first ? 0 : since(from, undefined)
   return order.map(phase => {
@@ -110,7 +110,9 @@ export function jobOf(design: Design, wires: readonly Wire[]): Job {
       cutsFace: cuts(unit),
       ...(phase && { phase }),
       makesWayFor: takersOf(unit, fresh),
-      keptFor: design.removed.filter(one => one.unit.id !== unit.id && leansOn(one.unit, unit)).map(one => one.unit.id)
+      keptFor: design.removed
+        .filter(removed => removed.unit.id !== unit.id && leansOn(removed.unit, unit))
+        .map(removed => removed.unit.id)
     })),
     ...design.units
       .filter(unit => unit.state !== 'kept')
@@ -190,7 +192,7 @@ export function placedBy(job: Job, wanted: (piece: Piece) => number | undefined)
   return at
 }
 export function placedAsEntered(job: Job): Int32Array {
-  const index = new Map(job.visits.map((visit, at) => [visit.id, at]))
+  const index = new Map(job.visits.map((visit, index) => [visit.id, index]))
   return placedBy(job, piece => (piece.phase === undefined ? undefined : index.get(piece.phase)))
 }
 
@@ -261,7 +263,7 @@ const nothing = (): VisitSum => ({
   total: 0
 })
 /** Parts of the aeroplane by their bits. */
-export const groupsIn = (bits: number): AccessGroup[] => ACCESS.filter((_, at) => bits & (1 << at))
+export const groupsIn = (bits: number): AccessGroup[] => ACCESS.filter((_, index) => bits & (1 << index))
 
 /**
  * Makes ready to say what each visit costs when each piece is done in a given one: a search asks it many times over.

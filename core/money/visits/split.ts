@@ -76,7 +76,7 @@ function waitsFor(design: Design): Map<string, Set<string>> {
     ] as const) {
       const [gives, takes] = [units.get(giver.unit), units.get(taker.unit)]
       if (!gives || !takes || gives.state !== 'new' || takes.state !== 'new') continue
-      const port = gives.item.ports.find(one => one.id === giver.port)
+      const port = gives.item.ports.find(port => port.id === giver.port)
       if (!port || port.flow === 'in') continue
       // What a function alone needs counts too: a radio without its aerial is of no use, though it lights up.
       const required = takes.item.needs.some(
@@ -115,7 +115,7 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
       if (days !== undefined && daysOf(sums[v]!, pace) > days + 1e-9) return 'days'
       return undefined
     })
-  const total = (sums: readonly VisitSum[]) => sums.reduce((sum, one) => sum + one.total, 0)
+  const total = (sums: readonly VisitSum[]) => sums.reduce((sum, visitSum) => sum + visitSum.total, 0)
   const inOrder = (of: ReadonlyMap<string, number>) =>
     [...waits].every(([taker, givers]) =>
       [...givers].every(giver => !of.has(taker) || !of.has(giver) || of.get(giver)! <= of.get(taker)!)
@@ -202,8 +202,8 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
       part[index] = v
       if (inOrder(chosen)) {
         const sums = sumsOf(part)
-        const fits = sums.every((sum, at) => {
-          const { ceilingCents, days } = limits[at]!
+        const fits = sums.every((sum, index) => {
+          const { ceilingCents, days } = limits[index]!
           return (
             (ceilingCents === undefined || sum.total - credits <= ceilingCents) &&
             (days === undefined || daysOf(sum, pace) <= days + 1e-9)
@@ -285,7 +285,7 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
       if (ceilingCents !== undefined && sums[v]!.total - credits > ceilingCents) return 'money' as const
       return days !== undefined && daysOf(sums[v]!, pace) > days + 1e-9 ? ('days' as const) : undefined
     })
-    return overs.every(one => one !== undefined) ? overs[0] : undefined
+    return overs.every(over => over !== undefined) ? overs[0] : undefined
   }
   return {
     ...(best && { best: describe(best) }),

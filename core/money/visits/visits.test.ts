@@ -147,9 +147,9 @@ describe('visits', () => {
           const job = jobOf(tried, wires)
           const sums = sumVisits(job, placedAsEntered(job))
           const report = examineMoney(tried, wires)
-          const total = sums.reduce((sum, one) => sum + one.total, 0)
+          const total = sums.reduce((sum, visitSum) => sum + visitSum.total, 0)
           expect(report.totalCents).toBe(total)
-          expect(report.byPhase.map(one => one.cents)).toEqual(sums.map(one => one.total))
+          expect(report.byPhase.map(one => one.cents)).toEqual(sums.map(sum => sum.total))
           job.visits.forEach((visit, v) =>
             expect(
               report.lines.filter(line => line.phase === visit.id).reduce((sum, line) => sum + line.cents, 0)
@@ -171,8 +171,8 @@ describe('the search for a split', () => {
     const [units, phases] = [option!.units, option!.phases]
     let best = Infinity
     for (let n = 0; n < phases.length ** units.length; n++) {
-      const given = units.map((_, at) => phases[Math.floor(n / phases.length ** at) % phases.length]!.id)
-      const tried = { ...option!, units: units.map((unit, at) => ({ ...unit, phase: given[at]! })) }
+      const given = units.map((_, index) => phases[Math.floor(n / phases.length ** index) % phases.length]!.id)
+      const tried = { ...option!, units: units.map((unit, index) => ({ ...unit, phase: given[index]! })) }
       const report = money({ ...project, options: [tried] })
       const fits = report.byPhase.every((one, v) => one.cents <= (phases[v]!.ceilingCents ?? Infinity))
       if (fits) best = Math.min(best, report.totalCents)
@@ -205,7 +205,7 @@ describe('the search for a split', () => {
             const [option] = project.options
             const units = option!.units.map(unit => ({ ...unit, phase: taken.get(unit.id)! }))
             const report = money({ ...project, options: [{ ...option!, units }] })
-            expect(best.visits.map(one => one.cents)).toEqual(report.byPhase.map(one => one.cents))
+            expect(best.visits.map(visit => visit.cents)).toEqual(report.byPhase.map(one => one.cents))
           }
         }
       ),
@@ -221,7 +221,7 @@ describe('the search for a split', () => {
     const phases = TWO.map(phase => ({ ...phase, days: 11 }))
     const { best, whole } = searchSplit(resolve(refit(phases, {}), 'a'), [], pace)
     expect(whole.visits[0]!.days).toBeCloseTo(14 / 6 + 9, 9)
-    expect(best!.visits.every(one => one.days <= 11)).toBe(true)
+    expect(best!.visits.every(visit => visit.days <= 11)).toBe(true)
     expect(best!.of.flatMap(one => one.why).some(why => why.kind === 'over elsewhere' && why.by === 'days')).toBe(true)
   })
   it('a unit that no visit can hold is named', () => {

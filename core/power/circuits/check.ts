@@ -72,7 +72,7 @@ export function circuitFindings(
     const thicker = { says: say`Use AWG ${circuit.proposed.awg} wire.`, edits: set({ awg: circuit.proposed.awg }) }
     const wire = gauge(awg)
     const protectedTo = protector === 'fuse' ? wire.fuseA : wire.breakerA
-    if (circuit.alsoBus === undefined && ofHead.some(one => one.ownBus !== circuit.bus))
+    if (circuit.alsoBus === undefined && ofHead.some(other => other.ownBus !== circuit.bus))
       findings.push({
         id: `power.shared-buses:${unit}`,
         code: 'power.shared-buses',
@@ -134,7 +134,7 @@ export function circuitFindings(
         }; its AWG ${awg} wire carries ${amperes(circuit.ampacity.amps)} where it lies, by bundle, heat and height.`,
         remedies: [thicker]
       })
-    const allA = ofHead.reduce((sum, one) => sum + one.steadyA, 0)
+    const allA = ofHead.reduce((sum, circuit) => sum + circuit.steadyA, 0)
     if (circuit.head === unit && breakerA < allA)
       findings.push({
         id: `power.breaker-small:${unit}`,
@@ -242,7 +242,7 @@ export function circuitFindings(
       id: 'power.fuse-spares',
       code: 'power.fuse-spares',
       weight: asked ? 'decide' : 'note',
-      subjects: fused.slice(0, 3).map(one => one.unit),
+      subjects: fused.slice(0, 3).map(circuit => circuit.unit),
       basis: SPARES,
       says: say`${fused.length} circuit${fused.length > 1 ? 's have fuses' : ' has a fuse'} and no spares are
         carried: a set, or three of each kind, within the pilot’s reach${asked ? ', is asked for by night' : ' is sound practice'}.`,
@@ -278,7 +278,7 @@ export const readsUnit = ({ item }: DesignUnit): boolean =>
 
 /** Gives a unit a protector of its own. */
 function alone(design: Design, unit: string): Edit {
-  const { sharesWith: _, ...rest } = design.circuits.find(one => one.unit === unit)!
+  const { sharesWith: _, ...rest } = design.circuits.find(circuit => circuit.unit === unit)!
   return Object.keys(rest).length > 1
     ? { type: 'circuit.set', option: design.optionId, circuit: rest }
     : { type: 'circuit.clear', option: design.optionId, unit }
@@ -415,7 +415,7 @@ export function enduranceFindings({ design }: PowerModel, endurance: FlownEndura
       says: say`No unit is marked to stay on when the alternator has quit, so the time on battery counts with
         everything on. Mark what flight and landing need in Power, Battery.`
     })
-  const landing = endurance.phases.find(one => one.phase === 'landing')
+  const landing = endurance.phases.find(phase => phase.phase === 'landing')
   const after = endurance.curve.findLast(one => one.minute <= Math.max(0, wanted - LANDING_MINUTES))
   if (landing && after && endurance.minutes >= wanted) {
     const leftAh = after.charge * endurance.wholeAh
@@ -461,7 +461,7 @@ export function enduranceFindings({ design }: PowerModel, endurance: FlownEndura
           {
             name: airframe.battery.name,
             id: airframe.battery.name,
-            place: airframe.places.find(one => one.id === airframe.battery.place)
+            place: airframe.places.find(place => place.id === airframe.battery.place)
           }
         ]
       : []),

@@ -58,7 +58,9 @@ describe('what a wire carries where it lies', () => {
   // AC 43.13-1B chg 1 table 11-9 (values from memory): the same conditions by another way, 33 wires and more, 20 % in
   // use, 70 °C, 60,000 ft.
   it.each(
-    GAUGES.filter(one => one.awg >= 10).flatMap(one => ([150, 200] as const).map(rating => [one.awg, rating] as const))
+    GAUGES.filter(gauge => gauge.awg >= 10).flatMap(gauge =>
+      ([150, 200] as const).map(rating => [gauge.awg, rating] as const)
+    )
   )('AWG %i, %i °C: within a quarter of table 11-9, which rounds to whole amps', (awg, wireC) => {
     const ours = ampacityOf(gauge(awg), {
       wireC,
@@ -99,7 +101,7 @@ describe('switches', () => {
     const project = choosing(projectWith([[load('lamp', { typicalA: 4, maxA: 4 }, { kind: 'light' }), 'tail']]), [
       { unit: 'lamp', switch: { ratedA: 10, load: 'lamp' } }
     ])
-    const finding = examinePower(resolve(project, 'a')).findings.find(one => one.code === 'power.switch')!
+    const finding = examinePower(resolve(project, 'a')).findings.find(finding => finding.code === 'power.switch')!
     expect(finding).toMatchObject({ measured: 4, limit: 2 })
     expect(finding.figure).toEqual({ kind: 'circuit switch', of: 'lamp' })
     expect(explainCircuit(powerModel(resolve(project, 'a')), 'lamp', 'switch')!.result.value).toBe(20)
@@ -137,11 +139,11 @@ describe('several loads on one protector', () => {
   it('fuses without spares are a finding by night, a word by day, and none with a set on board', () => {
     const base = choosing(two, [{ unit: 'a', protector: 'fuse' }])
     const weight = (project: Project) =>
-      examinePower(resolve(project, 'a')).findings.find(one => one.code === 'power.fuse-spares')?.weight
+      examinePower(resolve(project, 'a')).findings.find(finding => finding.code === 'power.fuse-spares')?.weight
     expect(weight(base)).toBe('note')
     const night: Project = { ...base, brief: { ...base.brief, flying: ['night VFR'] } }
     expect(weight(night)).toBe('decide')
-    const finding = examinePower(resolve(night, 'a')).findings.find(one => one.code === 'power.fuse-spares')!
+    const finding = examinePower(resolve(night, 'a')).findings.find(finding => finding.code === 'power.fuse-spares')!
     expect(weight(applyEdits(night, finding.remedies[0]!.edits, 'carry').project)).toBeUndefined()
   })
   it('both horizons and both radios on one breaker are a finding; the remedy parts them', () => {
@@ -154,7 +156,7 @@ describe('several loads on one protector', () => {
       ]),
       [{ unit: 'h2', sharesWith: 'h1' }]
     )
-    const finding = examinePower(resolve(project, 'a')).findings.find(one => one.code === 'power.one-breaker')!
+    const finding = examinePower(resolve(project, 'a')).findings.find(finding => finding.code === 'power.one-breaker')!
     expect(readPhrase(finding.says, US)).toContain('attitude is all gone at once')
     expect(codes(applyEdits(project, finding.remedies[0]!.edits, 'part').project)).not.toContain('power.one-breaker')
     expect(codes(choosing(project, [{ unit: 'c', sharesWith: 'h1' }]))).not.toContain('power.one-breaker')
@@ -163,7 +165,7 @@ describe('several loads on one protector', () => {
     const { circuits, supply } = examinePower(resolve(demoProject('3-skerrow-dunlin'), 'b'))
     const rows = breakerRows(circuits, supply)
     expect(rows.map(row => row.bus)).toEqual(
-      supply.buses.map(bus => bus.id).filter(bus => circuits.some(one => one.bus === bus))
+      supply.buses.map(bus => bus.id).filter(bus => circuits.some(circuit => circuit.bus === bus))
     )
     for (const row of rows) {
       const amps = row.places.flatMap(place => (place.kind === 'protector' ? [place.amps] : []))
@@ -172,7 +174,7 @@ describe('several loads on one protector', () => {
     }
     expect(
       rows.flatMap(row => row.places.flatMap(place => (place.kind === 'protector' ? [place.head] : []))).sort()
-    ).toEqual(circuits.map(one => one.unit).sort())
+    ).toEqual(circuits.map(circuit => circuit.unit).sort())
   })
 })
 
@@ -195,8 +197,8 @@ describe('feeds', () => {
     const supply = { ...examinePower(resolve(project, 'a')).supply, ties: [] }
     const cut = applyEdits(project, [{ type: 'supply.set', option: 'a', supply }], 'cut').project
     const findings = examinePower(resolve(cut, 'a')).findings
-    expect(findings.filter(one => one.code === 'power.no-source')).toHaveLength(3)
-    expect(findings.find(one => one.code === 'power.endurance')!.measured).toBe(0)
+    expect(findings.filter(finding => finding.code === 'power.no-source')).toHaveLength(3)
+    expect(findings.find(finding => finding.code === 'power.endurance')!.measured).toBe(0)
     const half = applyEdits(
       cut,
       [
@@ -211,11 +213,11 @@ describe('feeds', () => {
       ],
       'half'
     ).project
-    const left = examinePower(resolve(half, 'a')).findings.filter(one => one.code === 'power.no-source')
-    expect(left.map(one => one.id)).toEqual(['power.no-source:avionics', 'power.no-source:essential'])
+    const left = examinePower(resolve(half, 'a')).findings.filter(finding => finding.code === 'power.no-source')
+    expect(left.map(finding => finding.id)).toEqual(['power.no-source:avionics', 'power.no-source:essential'])
     expect(
       examinePower(resolve(applyEdits(half, left[1]!.remedies[0]!.edits, 'join').project, 'a')).findings.filter(
-        one => one.id === 'power.no-source:essential'
+        finding => finding.id === 'power.no-source:essential'
       )
     ).toEqual([])
   })
@@ -240,7 +242,7 @@ describe('feeds', () => {
       'ring'
     ).project
     const report = examinePower(resolve(ringed, 'a'))
-    expect(report.findings.filter(one => one.code === 'power.feed-ring')).toHaveLength(1)
+    expect(report.findings.filter(finding => finding.code === 'power.feed-ring')).toHaveLength(1)
     expect(report.endurance.minutes).toBeGreaterThan(0)
     expect(Number.isNaN(report.endurance.minutes)).toBe(false)
   })
@@ -248,25 +250,29 @@ describe('feeds', () => {
     const project = choosing(projectWith([[load('x', { essential: true }), 'tail']], ifr()), [
       { unit: 'x', bus: 'avionics' }
     ])
-    const finding = examinePower(resolve(project, 'a')).findings.find(one => one.code === 'power.essential-feed')!
+    const finding = examinePower(resolve(project, 'a')).findings.find(
+      finding => finding.code === 'power.essential-feed'
+    )!
     expect(finding.weight).toBe('decide')
     expect(codes(applyEdits(project, finding.remedies[0]!.edits, 'hang').project)).not.toContain('power.essential-feed')
     // With the avionics switch off after the loss, it is dead, not only in danger.
     const { supply } = examinePower(resolve(project, 'a'))
     const off = {
       ...supply,
-      switches: supply.switches.map(one => (one.id === 'avionics-switch' ? { ...one, afterLoss: 'OFF' } : one))
+      switches: supply.switches.map(other => (other.id === 'avionics-switch' ? { ...other, afterLoss: 'OFF' } : other))
     }
     expect(
       examinePower(resolve({ ...project, options: [{ ...project.options[0]!, supply: off }] }, 'a')).findings.find(
-        one => one.code === 'power.essential-feed'
+        finding => finding.code === 'power.essential-feed'
       )!.weight
     ).toBe('must fix')
   })
   it('a lithium battery ahead of the firewall is a caution', () => {
     const base = plainProject()
     base.airframe.battery = { ...base.airframe.battery, chemistry: 'lithium', place: 'engine' }
-    expect(examinePower(designWith([], base)).findings.find(one => one.code === 'power.lithium-place')).toMatchObject({
+    expect(
+      examinePower(designWith([], base)).findings.find(finding => finding.code === 'power.lithium-place')
+    ).toMatchObject({
       weight: 'decide'
     })
   })
@@ -297,7 +303,7 @@ describe('feeds', () => {
     expect(found.endurance.minutes).toBeLessThan(endurance.minutes)
     const tied = applyEdits(
       loose,
-      found.findings.find(one => one.code === 'power.cells-loose')!.remedies[0]!.edits,
+      found.findings.find(finding => finding.code === 'power.cells-loose')!.remedies[0]!.edits,
       'tie'
     ).project
     expect(examinePower(resolve(tied, 'a')).endurance.minutes).toBeCloseTo(endurance.minutes, 6)

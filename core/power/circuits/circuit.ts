@@ -236,7 +236,7 @@ export class Planner {
     const choice = this.model.choice(unit.id)
     const headChoice = this.model.choice(head)
     const protector = headChoice?.protector ?? 'breaker'
-    const all = together(group.map(one => needOf(one, systemV)))
+    const all = together(group.map(unit => needOf(unit, systemV)))
     const need = needOf(unit, systemV)
     const { steadyA, briefA } = need
     const wantedA = bearsOf(all)
@@ -263,7 +263,7 @@ export class Planner {
       bus,
       alsoBus,
       head,
-      shared: group.map(one => one.id),
+      shared: group.map(unit => unit.id),
       protector,
       intermittent,
       duty,
@@ -339,7 +339,7 @@ export function breakerRows(
       head: head.unit,
       protector: head.protector,
       amps: head.breakerA,
-      labels: circuits.filter(one => one.head === head.unit).map(one => one.label)
+      labels: circuits.filter(circuit => circuit.head === head.unit).map(circuit => circuit.label)
     }))
     return [
       {

@@ -17,7 +17,7 @@ interface Bundle {
 /** Amps a thinnest wire for a load may carry in a bundle (table 11-9), by the breaker that would guard it. */
 function couldCarry(amps: number, wireC: 105 | 150 | 200): number {
   const breaker = BREAKER_SIZES_A.find(size => size >= amps * 1.25) ?? Infinity
-  return (GAUGES.find(one => (one.breakerA ?? 0) >= breaker) ?? GAUGES.at(-1)!).bundleA[wireC]
+  return (GAUGES.find(gauge => (gauge.breakerA ?? 0) >= breaker) ?? GAUGES.at(-1)!).bundleA[wireC]
 }
 
 const known = new WeakMap<Design, ReadonlyMap<string, Bundle>>()
@@ -39,7 +39,7 @@ function bundlesOf(design: Design): ReadonlyMap<string, Bundle> {
     const { power } = unit.item
     if (!power || panel === undefined) continue
     const amps = ampsAt(power, volts)(power.typicalA * (power.duty ?? 1))
-    const choice = design.circuits.find(one => one.unit === unit.id)
+    const choice = design.circuits.find(circuit => circuit.unit === unit.id)
     const back = returnOf(airframe, unit, choice?.return)
     const couldA = couldCarry(Math.max(power.maxA, power.typicalA), airframe.wiring.wireC)
     const wire = { wires: 1, amps, couldA }
@@ -56,7 +56,7 @@ function bundlesOf(design: Design): ReadonlyMap<string, Bundle> {
   }
   // Wires of signals lie in the bundle and carry next to nothing.
   for (const { kind, cores, run } of cablesOf(design).cables) {
-    const each = GAUGES.find(one => one.awg === CABLE_KINDS[kind].awg)!.bundleA[airframe.wiring.wireC]
+    const each = GAUGES.find(gauge => gauge.awg === CABLE_KINDS[kind].awg)!.bundleA[airframe.wiring.wireC]
     put(run, { wires: cores.length, amps: 0, couldA: cores.length * each })
   }
   known.set(design, bundles)

@@ -50,12 +50,12 @@ function breakerWorking({ circuit, group, all }: Plan, systemV: 12 | 14 | 28): W
   return {
     formula: `smallest size of the list ≥ max(1.25 · I steady, I brief, I at least volts, I start / ${START_BEARS})`,
     inputs: [
-      ...(many ? group : []).map(one => ({
-        symbol: one.label,
+      ...(many ? group : []).map(unit => ({
+        symbol: unit.label,
         meaning: 'most steady amps',
-        value: needOf(one, systemV).steadyA,
+        value: needOf(unit, systemV).steadyA,
         unit: 'A',
-        from: entry(one, systemV)
+        from: entry(unit, systemV)
       })),
       input('I steady', 'most steady amps', all.steadyA),
       input('I brief', 'amps for a short while; of several units the largest rise', all.briefA),

@@ -43,9 +43,9 @@ const withTie = (project: Project, id: string, patch: Partial<Tie>) =>
     ties: supply.ties.map(tie => (tie.id === id ? { ...tie, ...patch } : tie))
   }))
 const feeders = (project: Project): Map<string, Feeder> =>
-  new Map(examinePower(resolve(project, 'a')).feeders.map(one => [one.tie, one]))
+  new Map(examinePower(resolve(project, 'a')).feeders.map(feeder => [feeder.tie, feeder]))
 const findings = (project: Project, code: string) =>
-  examinePower(resolve(project, 'a')).findings.filter(one => one.code === code)
+  examinePower(resolve(project, 'a')).findings.filter(finding => finding.code === code)
 /** 10 A on the main bus, 4 A of them essential lamps aside; radios of 6 A; 5 A essential. */
 const three = () =>
   projectWith(
@@ -71,14 +71,16 @@ describe('what ties carry', () => {
         ),
         loads => {
           const project = projectWith(
-            loads.map((one, at) => [load(`u${at}`, one.amps), 'tail']),
+            loads.map((other, index) => [load(`u${index}`, other.amps), 'tail']),
             ifr()
           )
           const hung = {
             ...project,
-            options: [{ ...project.options[0]!, circuits: loads.map((one, at) => ({ unit: `u${at}`, bus: one.bus })) }]
+            options: [
+              { ...project.options[0]!, circuits: loads.map((load, index) => ({ unit: `u${index}`, bus: load.bus })) }
+            ]
           }
-          const sum = (bus: string) => loads.filter(one => one.bus === bus).reduce((all, one) => all + one.amps, 0)
+          const sum = (bus: string) => loads.filter(load => load.bus === bus).reduce((all, one) => all + one.amps, 0)
           const found = feeders(hung)
           const coilA = supplyOf(resolve(hung, 'a')).ties.find(tie => tie.kind === 'contactor')!.holdA!
           expect(found.get('avionics-feed')!.steadyA).toBeCloseTo(sum('avionics'), 6)
@@ -123,18 +125,19 @@ describe('what ties are made of', () => {
     () =>
       fc.assert(
         fc.property(fc.array(fc.double({ min: 0.1, max: 12, noNaN: true }), { minLength: 1, maxLength: 6 }), amps => {
-          for (const one of feeders(
+          for (const feeder of feeders(
             projectWith(
-              amps.map((a, at) => [load(`u${at}`, a, { essential: at % 2 === 0 }), 'tail']),
+              amps.map((a, index) => [load(`u${index}`, a, { essential: index % 2 === 0 }), 'tail']),
               ifr()
             )
           ).values()) {
-            if (one.kind !== 'breaker') continue
-            expect(BREAKER_SIZES_A).toContain(one.ratedA)
-            expect(one.ratedA!).toBeGreaterThanOrEqual(one.mostA - 1e-4)
-            if (one.tie !== 'alternator-feed') expect(one.ratedA!).toBeGreaterThanOrEqual(1.25 * one.steadyA - 1e-4)
-            expect(gauge(one.awg!).breakerA!).toBeGreaterThanOrEqual(one.ratedA!)
-            expect(one.ampacity!.amps).toBeGreaterThanOrEqual(one.steadyA)
+            if (feeder.kind !== 'breaker') continue
+            expect(BREAKER_SIZES_A).toContain(feeder.ratedA)
+            expect(feeder.ratedA!).toBeGreaterThanOrEqual(feeder.mostA - 1e-4)
+            if (feeder.tie !== 'alternator-feed')
+              expect(feeder.ratedA!).toBeGreaterThanOrEqual(1.25 * feeder.steadyA - 1e-4)
+            expect(gauge(feeder.awg!).breakerA!).toBeGreaterThanOrEqual(feeder.ratedA!)
+            expect(feeder.ampacity!.amps).toBeGreaterThanOrEqual(feeder.steadyA)
           }
         }),
         { numRuns: 40 }
@@ -228,7 +231,7 @@ describe('complaints about ties', () => {
       ],
       ties: [...supply.ties, { id: 'd', name: 'Diode', kind: 'diode', from: 'second', to: 'essential', milliohm: 2 }]
     }))
-    expect(findings(bare, 'power.feeder-bare').map(one => one.id)).toEqual(['power.feeder-bare:d'])
+    expect(findings(bare, 'power.feeder-bare').map(finding => finding.id)).toEqual(['power.feeder-bare:d'])
     const box = projectWith(
       [
         [

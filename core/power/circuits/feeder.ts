@@ -129,8 +129,8 @@ function heavyPhases(model: PowerModel, ampsOf: AmpsOf): FlightPhase[] {
     const amps = quotedA(power)[ampsOf]
     for (const bus of ['', model.hangs(unit).bus]) {
       const sums = totals.get(bus) ?? flown.map(() => 0)
-      flown.forEach((phase, at) => {
-        if (onIn(power, phase)) sums[at]! += amps
+      flown.forEach((phase, index) => {
+        if (onIn(power, phase)) sums[index]! += amps
       })
       totals.set(bus, sums)
     }
@@ -160,13 +160,13 @@ function failedCases(model: PowerModel, ask: ReturnType<typeof asker>): Case[] {
   const [usual, most] = [heavyPhases(model, 'averageA'), heavyPhases(model, 'worstA')]
   return failures.flatMap(({ name, failure }) => {
     const moves = rescueMoves(design, supply, failure)
-    const fed = (one: Moves) => worthOf(design, fedWith(design, supply, failure, one))
+    const fed = (moves: Moves) => worthOf(design, fedWith(design, supply, failure, moves))
     const worth = fed(moves)
     // A switch more that leaves as much fed may be advised for the time it buys.
-    const advised = [moves, ...oneMore(supply, moves).filter(one => !better(worth, fed(one)))]
+    const advised = [moves, ...oneMore(supply, moves).filter(moves => !better(worth, fed(moves)))]
     const settings = new Map(
-      [new Map<string, string>(), ...advised].map(one => {
-        const positions = new Map([...normal, ...one])
+      [new Map<string, string>(), ...advised].map(moves => {
+        const positions = new Map([...normal, ...moves])
         return [[...positions.values()].join('|'), positions] as const
       })
     )
@@ -314,7 +314,7 @@ function busDrops(model: PowerModel, ask: ReturnType<typeof asker>): Map<string,
 
 /** How the rating of a feeder, or its wire, came about. */
 export function explainFeeder(model: PowerModel, feeder: Feeder, figure: 'rating' | 'wire'): Working {
-  const tie = model.supply.ties.find(one => one.id === feeder.tie)!
+  const tie = model.supply.ties.find(tie => tie.id === feeder.tie)!
   return figure === 'rating' ? ratingWorking(feeder, tie) : feederWireWorking(model.design, feeder, tie)
 }
 
@@ -443,12 +443,12 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
     {
       type: 'supply.set',
       option: design.optionId,
-      supply: { ...supply, ties: supply.ties.map(one => (one.id === tie.id ? { ...tie, ...patch } : one)) }
+      supply: { ...supply, ties: supply.ties.map(other => (other.id === tie.id ? { ...tie, ...patch } : other)) }
     }
   ]
   const bare = bareTies(model, feeders)
   return feeders.flatMap((feeder): Finding[] => {
-    const tie = supply.ties.find(one => one.id === feeder.tie)!
+    const tie = supply.ties.find(tie => tie.id === feeder.tie)!
     const findings: Finding[] = []
     const { proposed } = feeder
     const about = { subjects: [] as string[], unit: 'A' as const }

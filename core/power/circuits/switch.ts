@@ -27,10 +27,10 @@ export function switchLoadOf(unit: DesignUnit): SwitchLoad {
   const { kind, provides, power } = unit.item
   if (
     kind === 'light' ||
-    provides.some(one => one === 'position lights' || one === 'landing light' || one === 'anti-collision light')
+    provides.some(given => given === 'position lights' || given === 'landing light' || given === 'anti-collision light')
   )
     return 'lamp'
-  if (provides.some(one => one === 'flap drive' || one === 'fuel pump' || one === 'starter')) return 'motor'
+  if (provides.some(given => given === 'flap drive' || given === 'fuel pump' || given === 'starter')) return 'motor'
   return kind === 'servo' || (power?.load === 'constant current' && kind === 'airframe part')
     ? 'inductive'
     : 'resistive'

@@ -178,9 +178,9 @@ export const GAUGES: readonly Gauge[] = [
 
 /** The gauge of a number. @throws RangeError when the table has no such row */
 export function gauge(awg: number): Gauge {
-  const found = GAUGES.find(one => one.awg === awg)
+  const found = GAUGES.find(gauge => gauge.awg === awg)
   if (!found)
-    throw new RangeError(`AWG ${awg} is not in the wire table; it has ${GAUGES.map(one => one.awg).join(', ')}.`)
+    throw new RangeError(`AWG ${awg} is not in the wire table; it has ${GAUGES.map(gauge => gauge.awg).join(', ')}.`)
   return found
 }
 

@@ -41,13 +41,13 @@ export function oneLine(
   feeders: readonly Feeder[]
 ): OneLine {
   const ratings = new Map(
-    feeders.flatMap((one): [string, string][] =>
+    feeders.flatMap((feeder): [string, string][] =>
       // A breaker in the feed of a diode is what opens there.
-      one.kind === 'diode' && one.guardA !== undefined
-        ? [[one.tie, `breaker ${one.guardA}`]]
-        : one.ratedA === undefined
+      feeder.kind === 'diode' && feeder.guardA !== undefined
+        ? [[feeder.tie, `breaker ${feeder.guardA}`]]
+        : feeder.ratedA === undefined
           ? []
-          : [[one.tie, `${one.ratedA}`]]
+          : [[feeder.tie, `${feeder.ratedA}`]]
     )
   )
   const sources = powerModel(design, supply).sources.map((source): LineNode => ({
@@ -62,7 +62,7 @@ export function oneLine(
   }))
   const branches = (bus: string) =>
     Math.max(
-      circuits.filter(one => one.bus === bus || one.alsoBus === bus).length +
+      circuits.filter(circuit => circuit.bus === bus || circuit.alsoBus === bus).length +
         supply.ties.filter(tie => tie.from === bus).length,
       supply.ties.filter(tie => tie.to === bus).length
     )
@@ -72,11 +72,11 @@ export function oneLine(
     says: bus.name,
     width: NODE.bus.width,
     height: Math.max(NODE.bus.height, BRANCH * branches(bus.id)),
-    note: say`${amperes(circuits.filter(one => one.bus === bus.id).reduce((sum, one) => sum + one.steadyA, 0))}`
+    note: say`${amperes(circuits.filter(circuit => circuit.bus === bus.id).reduce((sum, circuit) => sum + circuit.steadyA, 0))}`
   }))
   const names = new Map(sources.map(node => [node.id, node.says]))
   const known = new Set([...sources, ...buses].map(node => node.id))
-  const order = new Map(supply.buses.map((bus, at) => [bus.id, at]))
+  const order = new Map(supply.buses.map((bus, index) => [bus.id, index]))
   // A circuit on a bus that is no more waits for the next examination.
   const fed = circuits
     .filter(circuit => order.has(circuit.bus))
@@ -119,7 +119,7 @@ export function oneLine(
         says:
           circuit.head === circuit.unit
             ? `${circuit.breakerA}${circuit.protector === 'fuse' ? ' F' : ''}`
-            : `with ${circuits.find(one => one.unit === circuit.head)?.label ?? circuit.head}`
+            : `with ${circuits.find(other => other.unit === circuit.head)?.label ?? circuit.head}`
       })),
       ...fed
         .filter(circuit => circuit.alsoBus && order.has(circuit.alsoBus))

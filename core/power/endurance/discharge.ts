@@ -54,12 +54,12 @@ const BY_CELSIUS: Record<Chemistry, readonly (readonly [number, number])[]> = {
 }
 
 /** A value between the points of a table, straight between two of them and level beyond its ends. */
-export function between(table: readonly (readonly [number, number])[], at: number): number {
-  const next = table.findIndex(([x]) => x >= at)
+export function between(table: readonly (readonly [number, number])[], index: number): number {
+  const next = table.findIndex(([x]) => x >= index)
   if (next === 0) return table[0]![1]
   if (next < 0) return table.at(-1)![1]
   const [[x0, y0], [x1, y1]] = [table[next - 1]!, table[next]!]
-  return y0 + ((y1 - y0) * (at - x0)) / (x1 - x0)
+  return y0 + ((y1 - y0) * (index - x0)) / (x1 - x0)
 }
 
 /** Open-circuit volts at a state of charge; `cells12` is the number of 12 V blocks in series. */
@@ -127,8 +127,8 @@ export function dischargeHours(capacityAh: number, ratedHours: number, amps: num
 export function storedWh(chemistry: Chemistry, capacityAh: number, charge: number, cells12: number): number {
   let sum = 0
   const table = OPEN_CIRCUIT[chemistry]
-  for (let at = 1; at < table.length; at++) {
-    const [from, to] = [table[at - 1]![0], Math.min(charge, table[at]![0])]
+  for (let index = 1; index < table.length; index++) {
+    const [from, to] = [table[index - 1]![0], Math.min(charge, table[index]![0])]
     if (to <= from) break
     sum += ((to - from) * (between(table, from) + between(table, to))) / 2
   }

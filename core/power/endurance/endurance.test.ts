@@ -140,9 +140,9 @@ describe('minutes on the battery', () => {
           0.005 * Math.max(energy.takenWh, energy.loadsWh) + 1e-6
         )
         expect(energy.byUnit.reduce((sum, one) => sum + one.wh, 0)).toBeCloseTo(energy.loadsWh, 6)
-        for (let at = 1; at < curve.length; at++) {
-          expect(curve[at]!.charge).toBeLessThanOrEqual(curve[at - 1]!.charge + 1e-9)
-          expect(curve[at]!.charge).toBeGreaterThanOrEqual(0)
+        for (let index = 1; index < curve.length; index++) {
+          expect(curve[index]!.charge).toBeLessThanOrEqual(curve[index - 1]!.charge + 1e-9)
+          expect(curve[index]!.charge).toBeGreaterThanOrEqual(0)
         }
       }),
       { numRuns: 120 }
@@ -218,7 +218,7 @@ describe('minutes on the battery', () => {
         [load('own', { minV: 12, internalBatteryMinutes: 60 }), 'tail']
       ])
     )
-    const of = (id: string) => lost.find(one => one.unit === id)!
+    const of = (id: string) => lost.find(loss => loss.unit === id)!
     expect(of('fussy').minute).toBeLessThan(of('easy').minute)
     expect(of('fussy').why).toBe('least volts')
     expect(of('own').why).toBe('own battery empty')
@@ -237,7 +237,7 @@ describe('minutes on the battery', () => {
       ...(unit.id === 'v' && { shedBelowV: 12.2 })
     }))
     const { lost, curve } = enduranceOf(resolve({ ...project, options: [{ ...project.options[0]!, units }] }, 'a'))
-    const of = (id: string) => lost.find(one => one.unit === id)!
+    const of = (id: string) => lost.find(loss => loss.unit === id)!
     expect([of('t').minute, of('d').minute]).toEqual([17, 5])
     expect([of('v').why, of('k').why]).toEqual(['shed', 'battery flat'])
     const at = curve.find(one => one.minute >= of('v').minute)!
@@ -279,7 +279,7 @@ describe('minutes on the battery', () => {
     const design = resolve({ ...project, options: [{ ...project.options[0]!, supply: two }] }, 'a')
     expect(simulate(design, { ...usualSettings(design), failure: { sources: ['alternator'] } }).minutes).toBe(Infinity)
     expect(enduranceOf(design).minutes).toBeLessThan(Infinity)
-    expect(examinePower(design).loads.find(one => one.phase === 'climb')!.capacityA).toBe(60)
+    expect(examinePower(design).loads.find(load => load.phase === 'climb')!.capacityA).toBe(60)
   })
   it('two alternators of one size share the load evenly, and one alone is held to its rating by the battery’s help', () => {
     const project = projectWith([[load('k', { typicalA: 30, maxA: 30 }), 'tail']])
@@ -294,7 +294,7 @@ describe('minutes on the battery', () => {
       ]
     }
     const { feeders } = examinePower(resolve({ ...project, options: [{ ...project.options[0]!, supply: two }] }, 'a'))
-    const amps = (id: string) => feeders.find(one => one.tie === id)!.steadyA
+    const amps = (id: string) => feeders.find(feeder => feeder.tie === id)!.steadyA
     expect(amps('alt2-feed')).toBeCloseTo(amps('alternator-feed'), 2)
     expect(amps('alt2-feed') + amps('alternator-feed')).toBeGreaterThan(29.9)
   })
@@ -311,7 +311,7 @@ describe('minutes on the battery', () => {
             options: [{ ...project.options[0]!, circuits: [{ unit: 'k', bus: 'avionics', alsoBus }] }]
           })
         )
-      ).find(one => one.id === 'bus:avionics')!.dark
+      ).find(scene => scene.id === 'bus:avionics')!.dark
     expect(of()).toHaveLength(1)
     expect(of('main')).toHaveLength(0)
   })
@@ -326,8 +326,8 @@ const playing = (project: Parameters<typeof resolve>[0], option = 'a'): Paramete
 it('nothing after the first unit that is kept goes dark changes when that was, nor what was drawn, in any simulation', () =>
   fc.assert(
     fc.property(designs, fc.option(real(1, 60), { nil: undefined }), fc.boolean(), (design, ownMinutes, coarse) => {
-      const units = design.units.map((unit, at) =>
-        at === 0 && unit.item.power
+      const units = design.units.map((unit, index) =>
+        index === 0 && unit.item.power
           ? { ...unit, item: { ...unit.item, power: { ...unit.item.power, internalBatteryMinutes: ownMinutes } } }
           : unit
       )
@@ -448,26 +448,26 @@ describe('searches', () => {
     const design = resolve(demoProject('3-skerrow-dunlin'), 'a')
     const offers = finish(backupOffers(design, demoCatalogue()))
     expect(offers.length).toBeGreaterThan(1)
-    for (const one of offers) {
-      expect(one.gainMinutes).toBeGreaterThan(0)
-      expect(one.minutesPerDollar).toBeCloseTo(one.gainMinutes / (one.cents / 100), 9)
+    for (const offer of offers) {
+      expect(offer.gainMinutes).toBeGreaterThan(0)
+      expect(offer.minutesPerDollar).toBeCloseTo(offer.gainMinutes / (offer.cents / 100), 9)
     }
   })
   it('older and colder is never longer', () => {
     const { minutes } = finish(enduranceRange(resolve(demoProject('3-skerrow-dunlin'), 'b')))
     for (const row of minutes)
-      for (let at = 1; at < row.length; at++) expect(row[at]!).toBeLessThanOrEqual(row[at - 1]!)
+      for (let index = 1; index < row.length; index++) expect(row[index]!).toBeLessThanOrEqual(row[index - 1]!)
     for (let row = 1; row < minutes.length; row++)
-      minutes[row]!.forEach((value, at) => expect(value).toBeLessThanOrEqual(minutes[row - 1]![at]! + 1e-9))
+      minutes[row]!.forEach((value, index) => expect(value).toBeLessThanOrEqual(minutes[row - 1]![index]! + 1e-9))
   })
 })
 
 describe('failures as scenes', () => {
   const [design, circuits] = playing(demoProject('3-skerrow-dunlin'), 'b')
   const scenes = finish(playScenes(design, circuits, functionsLost(design)))
-  const scene = (id: string) => scenes.find(one => one.id === id)!
+  const scene = (id: string) => scenes.find(scene => scene.id === id)!
   it('has one for every source, contactor, bus and protector, and the regulator', () => {
-    expect(scenes.filter(one => one.kind === 'protector')).toHaveLength(circuits.length)
+    expect(scenes.filter(scene => scene.kind === 'protector')).toHaveLength(circuits.length)
     for (const id of [
       'source:alternator',
       'source:battery',
@@ -486,10 +486,11 @@ describe('failures as scenes', () => {
   it('a dead bus darkens what hangs on it and nothing else', () => {
     const hung = circuits
       .filter(
-        one =>
-          one.bus === 'avionics' && !design.units.find(unit => unit.id === one.unit)!.item.power!.internalBatteryMinutes
+        circuit =>
+          circuit.bus === 'avionics' &&
+          !design.units.find(unit => unit.id === circuit.unit)!.item.power!.internalBatteryMinutes
       )
-      .map(one => one.unit)
+      .map(circuit => circuit.unit)
       .sort()
     expect(
       scene('bus:avionics')
@@ -512,7 +513,7 @@ describe('failures as scenes', () => {
         { ...plainProject(), brief: { ...plainProject().brief, flying: ['IFR by day'] } }
       )
     )
-    const dead = finish(playScenes(plain, wires, functionsLost(plain))).find(one => one.id === 'bus:main')!
+    const dead = finish(playScenes(plain, wires, functionsLost(plain))).find(scene => scene.id === 'bus:main')!
     expect(dead).toMatchObject({ fedNow: 0, fedBefore: 2, minutes: 0, lostFunctions: ['attitude'] })
     expect(dead.rescue!.set).toContainEqual({ switch: 'Essential feed', to: 'ALTERNATE' })
     // With the main bus gone the contactor’s coil only draws: the master off saves it.
@@ -522,7 +523,7 @@ describe('failures as scenes', () => {
     expect(dead.rescue!.minutes).toBeGreaterThan(600)
     // What a breaker of its own takes away no switch brings back.
     expect(
-      finish(playScenes(plain, wires, functionsLost(plain))).find(one => one.id === 'protector:horizon')!.rescue
+      finish(playScenes(plain, wires, functionsLost(plain))).find(scene => scene.id === 'protector:horizon')!.rescue
     ).toBeUndefined()
   })
   it('where a reserve keeps the essential bus alive, the switch that adds the main battery is named for the time it buys', () => {
@@ -531,8 +532,8 @@ describe('failures as scenes', () => {
     expect(dead.rescue!.set).toEqual([{ switch: 'Essential feed', to: 'ALTERNATE' }])
     expect(dead.rescue!.minutes).toBeGreaterThan(dead.minutes + 30)
     // No switch helps where none is to be set: the alternator's loss is answered by the plan itself.
-    for (const one of scenes)
-      if (one.rescue) expect(one.rescue.back.length > 0 || one.rescue.minutes > one.minutes).toBe(true)
+    for (const scene of scenes)
+      if (scene.rescue) expect(scene.rescue.back.length > 0 || scene.rescue.minutes > scene.minutes).toBe(true)
   })
   it('with the contactor open and the alternator tripped, the reserve keeps the essential bus, and no longer', () => {
     const opened = scene('tie-alt:battery-contactor')
@@ -547,7 +548,7 @@ describe('failures as scenes', () => {
     ])
     expect(
       finish(playScenes(weak, examinePower(weak).circuits, functionsLost(weak)))
-        .find(one => one.id === 'over-voltage')!
+        .find(scene => scene.id === 'over-voltage')!
         .dark.map(one => one.unit)
     ).toEqual(['weak'])
   })

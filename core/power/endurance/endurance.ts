@@ -99,7 +99,7 @@ function ampsIn(design: Design, phase: FlightPhase, kept: boolean): number {
 /** What the planner's figures say: everything but the failure. The phase is the cruise flown in which most stays on. */
 export function usualSettings(design: Design): SimulationSettings {
   const flown = phasesFlown(design)
-  const phase = CRUISES.filter(one => flown.includes(one)).reduce((worst, one) =>
+  const phase = CRUISES.filter(cruise => flown.includes(cruise)).reduce((worst, one) =>
     ampsIn(design, one, true) > ampsIn(design, worst, true) + 1e-9 ? one : worst
   )
   const { supply, alternators } = powerModel(design)
@@ -156,7 +156,8 @@ function handSum(design: Design, { phase, supply, failure }: SimulationSettings)
   const model = powerModel(design, supply)
   const failed = new Set(failure.sources)
   const usableAh = model.sources.reduce(
-    (sum, one) => (one.kind === 'battery' && !failed.has(one.id) ? sum + one.capacityAh * battery.usableFraction : sum),
+    (sum, source) =>
+      source.kind === 'battery' && !failed.has(source.id) ? sum + source.capacityAh * battery.usableFraction : sum,
     0
   )
   const coils = (when: 'normal' | 'afterLoss') =>

@@ -86,9 +86,9 @@ function rescueOf({
         moves = tried
       }
     }
-  const set = supply.switches.flatMap(one => {
-    const to = moves.get(one.id)
-    return to === undefined || to === one.normal ? [] : [{ switch: one.name, to }]
+  const set = supply.switches.flatMap(other => {
+    const to = moves.get(other.id)
+    return to === undefined || to === other.normal ? [] : [{ switch: other.name, to }]
   })
   const left = still(moves)
   const back = dark.filter(unit => !left.has(unit.id)).map(unit => ({ unit: unit.id, label: unit.label }))
@@ -232,6 +232,6 @@ export function* playScenes(
   /** What is left, by the simulation of those still fed. */
   function restMinutes(failure: Failure, feeds: Supply, gone: ReadonlySet<string>): number {
     const { lost } = simulate(design, { ...settings, supply: feeds, failure })
-    return lost.find(one => one.kept && !gone.has(one.unit))?.minute ?? Infinity
+    return lost.find(loss => loss.kept && !gone.has(loss.unit))?.minute ?? Infinity
   }
 }

@@ -79,8 +79,8 @@ export function withBackup(
   name = 'Backup'
 ): Supply {
   const bus =
-    supply.buses.find(one => one.role === 'essential') ??
-    supply.buses.find(one => one.role === 'main') ??
+    supply.buses.find(bus => bus.role === 'essential') ??
+    supply.buses.find(bus => bus.role === 'main') ??
     supply.buses[0]!
   return {
     ...supply,

@@ -43,8 +43,8 @@ export function circuitOhms(model: PowerModel): ReadonlyMap<string, number> {
   const known = ohmsOf.get(model.design)
   if (known) return known
   const made = new Map(
-    designCircuits(model).circuits.flatMap(one =>
-      one.steadyA > 0 ? [[one.unit, one.dropV / one.steadyA] as const] : []
+    designCircuits(model).circuits.flatMap(circuit =>
+      circuit.steadyA > 0 ? [[circuit.unit, circuit.dropV / circuit.steadyA] as const] : []
     )
   )
   ohmsOf.set(model.design, made)
@@ -415,16 +415,16 @@ function solveOnce({ wired, blocks, alternators, settings }: Frame, state: State
   }
   state.lossW = 0
   state.rateW = 0
-  live.forEach((cell, at) => {
-    cell.amps = solution.feedA[at]!
+  live.forEach((cell, index) => {
+    cell.amps = solution.feedA[index]!
     cell.drain = drainA(cell.amps, cell.capacityAh, cell.source.ratedHours, PEUKERT[cell.source.chemistry])
     state.lossW += cell.amps * (cell.solvedV - solution.volts[cell.node]!)
     state.rateW += (cell.drain - cell.amps) * cell.solvedV
   })
   for (const { draw } of state.coils)
     state.lossW += drawnA(draw, solution.volts[draw.node]!) * solution.volts[draw.node]!
-  state.branches.forEach((branch, at) => {
-    state.lossW += (solution.volts[branch.from]! - solution.volts[branch.to]!) * solution.branchA[at]!
+  state.branches.forEach((branch, index) => {
+    state.lossW += (solution.volts[branch.from]! - solution.volts[branch.to]!) * solution.branchA[index]!
   })
 }
 
@@ -468,7 +468,7 @@ const nextDue = ({ delayS }: Frame, { loads, reacted }: State): number =>
  * and after: a unit with a battery of its own is lost later than its feed was, and another one may be before it.
  */
 const firstIsKnown = ({ lost, now, reacted, before }: State): boolean =>
-  reacted && lost.some(one => one.kept && one.minute * 60 <= (before?.at ?? now))
+  reacted && lost.some(loss => loss.kept && loss.minute * 60 <= (before?.at ?? now))
 
 /**
  * How far time may go at once: a step, to what is due, or to where a battery is empty or its volts have moved. Undefined where
@@ -539,7 +539,7 @@ function outcome(
 ): Endurance {
   const { model, settings, blocks } = frame
   lost.sort((a, b) => a.minute - b.minute)
-  const first = lost.find(one => one.kept)
+  const first = lost.find(loss => loss.kept)
   const asLoad = (load: Load): EnduranceLoad => ({
     unit: load.unit.id,
     label: load.unit.label,

@@ -18,8 +18,8 @@ const fresh = (name: keyof typeof designs): PowerModel => powerModel(structuredC
 const anySetting = ({ supply, sources }: PowerModel): fc.Arbitrary<Setting> =>
   fc.record({
     positions: fc
-      .tuple(...supply.switches.map(one => fc.constantFrom(...one.positions)))
-      .map(to => new Map(supply.switches.map((one, at) => [one.id, to[at]!]))),
+      .tuple(...supply.switches.map(other => fc.constantFrom(...other.positions)))
+      .map(to => new Map(supply.switches.map((other, index) => [other.id, to[index]!]))),
     failure: fc.record({
       sources: fc.subarray(sources.map(source => source.id)),
       ties: fc.subarray(
@@ -67,12 +67,12 @@ describe.each(Object.keys(designs) as (keyof typeof designs)[])('the network of 
     }
     const of = powerModel(constant)
     const positions = positionsOf(of.supply, 'normal')
-    for (const phase of phases.filter(one => one !== 'start')) {
+    for (const phase of phases.filter(phase => phase !== 'start')) {
       const { sourceA } = asker(of)({ positions, failure: {}, shed: false }, phase, 'averageA')
       const loads = sum(
         constant.units.map(({ item: { power } }) => (power && onIn(power, phase) ? quotedA(power).averageA : 0))
       )
-      const fields = sum(of.sources.map(one => (one.kind === 'alternator' ? fieldA(of, one) : 0)))
+      const fields = sum(of.sources.map(source => (source.kind === 'alternator' ? fieldA(of, source) : 0)))
       // Coils are resistances: they take what the volts at them drive, between nothing and a fifth more than at 14 V.
       const coils = sum(of.supply.ties.map(tie => (tie.kind === 'contactor' ? (tie.holdA ?? 0) : 0)))
       const given = sum(sourceA.values())

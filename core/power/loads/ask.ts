@@ -124,9 +124,9 @@ function newAsker(model: PowerModel): Asker {
     const before = standings.get(key)
     if (before) return before
     const failed = new Set(failure.sources)
-    const live = sources.filter((source, at) => !failed.has(source.id) && gives[at]! > 0)
-    const feeds = sources.flatMap((source, at): Feed[] => {
-      if (failed.has(source.id) || gives[at]! <= 0) return []
+    const live = sources.filter((source, index) => !failed.has(source.id) && gives[index]! > 0)
+    const feeds = sources.flatMap((source, index): Feed[] => {
+      if (failed.has(source.id) || gives[index]! <= 0) return []
       const node = wired.node(source.id)
       return source.kind === 'battery'
         ? [
@@ -137,7 +137,7 @@ function newAsker(model: PowerModel): Asker {
               limitA: Infinity
             }
           ]
-        : [{ node, emfV: regulatedV(systemV), ohm: 0.005, limitA: gives[at]! }]
+        : [{ node, emfV: regulatedV(systemV), ohm: 0.005, limitA: gives[index]! }]
     })
     const here = wired.failing(failure)
     const cut = new Set([...(failure.ties ?? []), ...(failure.buses ?? [])])
@@ -181,8 +181,8 @@ function newAsker(model: PowerModel): Asker {
     const solved = solveNetwork(network, low, standing.reached, setting.afterDip)
     const down = new Set(setting.failure.buses)
     const answer = {
-      tieA: new Map(standing.ties.map((tie, at) => [tie.id, Math.abs(solved.branchA[at]!)])),
-      sourceA: new Map(standing.live.map((source, at) => [source.id, solved.feedA[at]!])),
+      tieA: new Map(standing.ties.map((tie, index) => [tie.id, Math.abs(solved.branchA[index]!)])),
+      sourceA: new Map(standing.live.map((source, index) => [source.id, solved.feedA[index]!])),
       volts: new Map([...wired.index].map(([id, node]) => [id, down.has(id) ? 0 : solved.volts[node]!]))
     }
     answers.set(key, answer)

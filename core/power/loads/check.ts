@@ -18,17 +18,17 @@ export function loadWorking(model: PowerModel, load: PhaseLoad): Working {
       'Σ typical amps of what is on (continuous + duty · intermittent + share · transmitting) ≤ limit; ' +
       '5 s: Σ most + largest start; 5 min: Σ (most, or of what comes and goes its time on of 300 s)',
     inputs: [
-      ...load.byUnit.map(one => ({
-        symbol: one.label,
-        meaning: say`typical in ${load.phase}; over 5 min ${amperes(one.fiveMinutesA)}, over 5 s ${amperes(one.fiveSecondsA)}`,
-        value: one.typicalA,
+      ...load.byUnit.map(other => ({
+        symbol: other.label,
+        meaning: say`typical in ${load.phase}; over 5 min ${amperes(other.fiveMinutesA)}, over 5 s ${amperes(other.fiveSecondsA)}`,
+        value: other.typicalA,
         unit: 'A',
-        from: one.unit.includes(':') ? 'supply and airframe' : 'catalogue entry'
+        from: other.unit.includes(':') ? 'supply and airframe' : 'catalogue entry'
       })),
-      ...load.machines.map(one => ({
-        symbol: one.name,
-        meaning: say`may give ${amperes(one.limitA)} for good, rated ${amperes(one.ratedA)}; by the network gives`,
-        value: one.givesA,
+      ...load.machines.map(machine => ({
+        symbol: machine.name,
+        meaning: say`may give ${amperes(machine.limitA)} for good, rated ${amperes(machine.ratedA)}; by the network gives`,
+        value: machine.givesA,
         unit: 'A',
         from: 'network of the feeds'
       })),
@@ -65,20 +65,21 @@ export function loadWorking(model: PowerModel, load: PhaseLoad): Working {
 const overloaded = (load: PhaseLoad): boolean =>
   load.machines.length > 0 &&
   load.engine === 'at speed' &&
-  (load.typicalA > load.limitA || (load.batteryA.heldToLimit > GIVES_A && load.machines.some(one => one.atLimit)))
+  (load.typicalA > load.limitA ||
+    (load.batteryA.heldToLimit > GIVES_A && load.machines.some(machine => machine.atLimit)))
 /** Phases with the engine at speed in which the loads take more than the alternators may give for good. */
 export const overloadedPhases = (loads: readonly PhaseLoad[]): PhaseLoad['phase'][] =>
   loads.filter(overloaded).map(load => load.phase)
 
 const largestOf = (load: PhaseLoad): Phrase =>
   enumerate(
-    load.byUnit.slice(0, 3).map(one => say`${thing({ id: one.unit, label: one.label })} ${amperes(one.typicalA)}`)
+    load.byUnit.slice(0, 3).map(load => say`${thing({ id: load.unit, label: load.label })} ${amperes(load.typicalA)}`)
   )
 
 function phaseFinding(load: PhaseLoad): Finding[] {
   const largest = largestOf(load)
   const common = {
-    subjects: load.byUnit.slice(0, 3).map(one => one.unit),
+    subjects: load.byUnit.slice(0, 3).map(load => load.unit),
     measured: load.typicalA,
     limit: load.limitA,
     unit: 'A' as const,
@@ -88,7 +89,7 @@ function phaseFinding(load: PhaseLoad): Finding[] {
   if (load.engine === 'stopped' || load.machines.length === 0) return []
   if (overloaded(load)) {
     const gives = load.batteryA.atRating > GIVES_A
-    const full = load.machines.filter(one => one.givesA > one.limitA + 1e-6)
+    const full = load.machines.filter(machine => machine.givesA > machine.limitA + 1e-6)
     return [
       {
         ...common,
@@ -101,7 +102,8 @@ function phaseFinding(load: PhaseLoad): Finding[] {
             ? say`80 % of the ${amperes(load.capacityA)} of alternator is ${amperes(load.limitA)}.`
             : say`${enumerate(
                 full.map(
-                  one => say`${one.name} would give ${amperes(one.givesA)} and may give ${amperes(one.limitA)} for good`
+                  machine =>
+                    say`${machine.name} would give ${amperes(machine.givesA)} and may give ${amperes(machine.limitA)} for good`
                 )
               )}.`
         }${
@@ -150,7 +152,7 @@ function mostFinding(load: PhaseLoad): Finding[] {
       id: `power.five-minutes:${load.phase}`,
       code: 'power.five-minutes',
       weight: 'decide',
-      subjects: load.byUnit.slice(0, 3).map(one => one.unit),
+      subjects: load.byUnit.slice(0, 3).map(load => load.unit),
       measured: load.fiveMinutesA,
       limit: load.capacityA,
       unit: 'A',
@@ -178,7 +180,7 @@ function oneLost(model: PowerModel, loads: readonly PhaseLoad[]): Finding[] {
       'averageA'
     )
     const battery = model.sources.reduce(
-      (sum, one) => sum + (one.kind === 'battery' ? (sourceA.get(one.id) ?? 0) : 0),
+      (sum, source) => sum + (source.kind === 'battery' ? (sourceA.get(source.id) ?? 0) : 0),
       0
     )
     if (battery <= GIVES_A) return []
@@ -188,7 +190,7 @@ function oneLost(model: PowerModel, loads: readonly PhaseLoad[]): Finding[] {
         id: `power.one-lost:${lost.id}`,
         code: 'power.one-lost',
         weight: 'decide',
-        subjects: worst.byUnit.slice(0, 3).map(one => one.unit),
+        subjects: worst.byUnit.slice(0, 3).map(load => load.unit),
         measured: battery,
         limit: 0,
         unit: 'A',

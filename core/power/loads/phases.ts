@@ -92,7 +92,9 @@ function besidesUnits(model: PowerModel, phase: FlightPhase, machines: readonly 
   const positions = positionsOf(supply, 'normal')
   const coils = coilsOf(supply, positions).map(tie => of(COIL + tie.id, `Coil of ${tie.name}`, tie.holdA!))
   const fields =
-    phase === 'start' ? [] : machines.map(one => of(FIELD + one.id, `Field of ${one.name}`, fieldA(model, one)))
+    phase === 'start'
+      ? []
+      : machines.map(machine => of(FIELD + machine.id, `Field of ${machine.name}`, fieldA(model, machine)))
   const charge = rechargeOf(model)
   const main = sources.find(source => source.id === MAIN_BATTERY)
   const charging =
@@ -150,7 +152,7 @@ export function loadsByPhase(model: PowerModel): PhaseLoad[] {
     const held = ask({ ...setting, alternatorShare: ALTERNATOR_SHARE }, phase, 'averageA')
     const full = ask(setting, phase, 'averageA')
     const batteries = ({ sourceA }: typeof full) =>
-      sources.reduce((total, one) => total + (one.kind === 'battery' ? (sourceA.get(one.id) ?? 0) : 0), 0)
+      sources.reduce((total, source) => total + (source.kind === 'battery' ? (sourceA.get(source.id) ?? 0) : 0), 0)
     const starts = byUnit.reduce((most, load) => Math.max(most, load.startsA ?? 0), 0)
     return {
       phase,

@@ -11,14 +11,14 @@ const ENTERED = { kind: 'entered' as const, source: 'feeds of this option' }
 /** The nodes that some source can reach, every switch closed and diodes in their own direction. */
 function fedNodes({ supply, sources }: PowerModel): Set<string> {
   const nodes = [...new Set([...supply.buses, ...sources].map(one => one.id))]
-  const index = new Map(nodes.map((id, at) => [id, at]))
+  const index = new Map(nodes.map((id, index) => [id, index]))
   const branches = supply.ties.flatMap(tie => {
     const [from, to] = [index.get(tie.from), index.get(tie.to)]
     return from === undefined || to === undefined ? [] : [{ from, to, diode: tie.kind === 'diode', ohm: 0, dropV: 0 }]
   })
   const feeds = sources.map(source => ({ node: index.get(source.id)!, emfV: 0, ohm: 0, limitA: 0 }))
   const live = reached({ nodes: nodes.length, branches, feeds })
-  return new Set(nodes.filter((_, at) => live[at]))
+  return new Set(nodes.filter((_, index) => live[index]))
 }
 
 /** Diodes that run in a ring, ring by ring: what one bus gets from the next comes back to it. */
@@ -48,10 +48,10 @@ export function supplyFindings(model: PowerModel): Finding[] {
         says: say`No source leads to the ${thing(bus)}${
           on.length ? `, on which ${on.length} unit${on.length === 1 ? ' hangs' : 's hang'}` : ''
         }. Join it to a battery, an alternator or another bus in Feeds.`,
-        remedies: supply.buses.some(one => one.id !== bus.id && fed.has(one.id))
+        remedies: supply.buses.some(other => other.id !== bus.id && fed.has(other.id))
           ? [
               {
-                says: say`Join it to the ${supply.buses.find(one => fed.has(one.id))!.name} by a wire.`,
+                says: say`Join it to the ${supply.buses.find(bus => fed.has(bus.id))!.name} by a wire.`,
                 edits: [
                   {
                     type: 'supply.set',
@@ -64,7 +64,7 @@ export function supplyFindings(model: PowerModel): Finding[] {
                           id: freeId(supply, `feed-${bus.id}`),
                           name: `Feed of ${bus.name}`.slice(0, 80),
                           kind: 'wire',
-                          from: supply.buses.find(one => fed.has(one.id))!.id,
+                          from: supply.buses.find(bus => fed.has(bus.id))!.id,
                           to: bus.id,
                           milliohm: 2
                         }
@@ -110,7 +110,7 @@ export function supplyFindings(model: PowerModel): Finding[] {
             {
               type: 'supply.set',
               option: design.optionId,
-              supply: { ...supply, ties: supply.ties.filter(one => one.id !== tie!.id) }
+              supply: { ...supply, ties: supply.ties.filter(other => other.id !== tie!.id) }
             }
           ]
         }

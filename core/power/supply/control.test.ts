@@ -9,14 +9,14 @@ const controls = (of = project) => controlsOf(powerModel(resolve(of, 'b')))
 
 describe('one switch is one thing, wherever it shows', () => {
   it('the master on the face is the one that closes the contactor, by its name', () => {
-    const master = controls().find(one => one.supplySwitch === 'master')!
+    const master = controls().find(control => control.supplySwitch === 'master')!
     expect(master).toMatchObject({ id: 'sw-master', kind: 'switch', unit: 'sw-master', linked: 'by name' })
     expect(master.ties).toEqual(expect.arrayContaining(['battery-contactor', 'alternator-feed']))
   })
   it('a switch in a circuit and on the face is one, with one id', () => {
     const all = controls()
-    expect(new Set(all.map(one => one.id)).size).toBe(all.length)
-    const light = all.filter(one => one.unit === 'sw-land')
+    expect(new Set(all.map(control => control.id)).size).toBe(all.length)
+    const light = all.filter(control => control.unit === 'sw-land')
     expect(light).toHaveLength(1)
     expect(light[0]!.circuits).toHaveLength(1)
   })
@@ -30,20 +30,23 @@ describe('one switch is one thing, wherever it shows', () => {
           option: 'b',
           supply: {
             ...supply,
-            switches: supply.switches.map(one => (one.id === 'master' ? { ...one, unit: 'sw-pump' } : one))
+            switches: supply.switches.map(other => (other.id === 'master' ? { ...other, unit: 'sw-pump' } : other))
           }
         }
       ],
       'say'
     ).project
-    expect(controls(said).find(one => one.supplySwitch === 'master')).toMatchObject({ id: 'sw-pump', linked: 'said' })
+    expect(controls(said).find(control => control.supplySwitch === 'master')).toMatchObject({
+      id: 'sw-pump',
+      linked: 'said'
+    })
     const gone = applyEdits(said, [{ type: 'unit.remove', option: 'b', unit: 'sw-pump' }], 'gone').project
     expect(referenceProblems(gone)).toEqual([])
-    expect(controls(gone).find(one => one.supplySwitch === 'master')!.unit).toBe('sw-master')
+    expect(controls(gone).find(control => control.supplySwitch === 'master')!.unit).toBe('sw-master')
   })
   it('a unit on the face is no two things at once', () => {
     const supply = proposedSupply(resolve(project, 'b'))
-    const twice = supply.switches.map(one => ({ ...one, unit: 'sw-master' }))
+    const twice = supply.switches.map(other => ({ ...other, unit: 'sw-master' }))
     expect(() =>
       applyEdits(project, [{ type: 'supply.set', option: 'b', supply: { ...supply, switches: twice } }], 'twice')
     ).toThrow(/is “Master” already/)

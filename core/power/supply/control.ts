@@ -34,9 +34,9 @@ export function controlsOf(model: PowerModel): Control[] {
   const { design, supply } = model
   const units = new Map(design.units.map(unit => [unit.id, unit]))
   const said = new Set([
-    ...supply.switches.flatMap(one => one.unit ?? []),
-    ...supply.ties.flatMap(one => one.unit ?? []),
-    ...design.circuits.flatMap(one => [one.breakerUnit, one.switch?.unit].flatMap(unit => unit ?? []))
+    ...supply.switches.flatMap(other => other.unit ?? []),
+    ...supply.ties.flatMap(tie => tie.unit ?? []),
+    ...design.circuits.flatMap(circuit => [circuit.breakerUnit, circuit.switch?.unit].flatMap(unit => unit ?? []))
   ])
   const switches = design.units.filter(unit => isSwitch(unit) && !said.has(unit.id))
   const named = (name: string) => switches.find(unit => plainName(unit.label) === plainName(name))

@@ -113,11 +113,11 @@ function reachedByHand({ supply, circuits, positions, failure }: Case): Set<stri
   return new Set(
     circuits
       .filter(
-        one =>
-          !(failure.units ?? []).includes(one.unit) &&
-          [one.bus, one.alsoBus].some(bus => bus !== undefined && lit.has(bus) && !cut.has(bus))
+        circuit =>
+          !(failure.units ?? []).includes(circuit.unit) &&
+          [circuit.bus, circuit.alsoBus].some(bus => bus !== undefined && lit.has(bus) && !cut.has(bus))
       )
-      .map(one => one.unit)
+      .map(circuit => circuit.unit)
   )
 }
 

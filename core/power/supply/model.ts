@@ -105,7 +105,7 @@ export class PowerModel {
     this.choices = new Map(design.circuits.map(choice => [choice.unit, choice]))
   }
 
-  source = (id: string): SourceAt | undefined => this.sources.find(one => one.id === id)
+  source = (id: string): SourceAt | undefined => this.sources.find(source => source.id === id)
   bus = (id: string): Bus | undefined => this.buses.get(id)
   role = (role: Bus['role']): string | undefined => this.roles.get(role)
   /** What the planner decided for a unit's circuit. */
@@ -192,8 +192,8 @@ export const isDeadField = (model: PowerModel, unit: DesignUnit, failure: { sour
 /** The supply with the cells of a box tied by a diode to the essential bus, or to the main one where there is none. */
 export function tieCells(supply: Supply, unit: string, label: string): Supply {
   const bus =
-    supply.buses.find(one => one.role === 'essential') ??
-    supply.buses.find(one => one.role === 'main') ??
+    supply.buses.find(bus => bus.role === 'essential') ??
+    supply.buses.find(bus => bus.role === 'main') ??
     supply.buses[0]!
   return {
     ...supply,

@@ -70,7 +70,7 @@ describe('linear systems', () => {
           )
           const theirs = (lusolve(rows, right) as unknown as number[][] | Matrix).valueOf() as number[][]
           const ours = solveFor(factorsOf(Float64Array.from(rows.flat()), right.length), Float64Array.from(right))
-          theirs.forEach(([value], at) => expect(ours[at]!).toBeCloseTo(value!, 8))
+          theirs.forEach(([value], index) => expect(ours[index]!).toBeCloseTo(value!, 8))
         }
       )
     ))
@@ -89,7 +89,7 @@ describe('linear systems', () => {
           const right = Array.from({ length: n }, () => 20 * (next() - 0.5))
           const theirs = (lusolve(rows, right) as unknown as number[][] | Matrix).valueOf() as number[][]
           const ours = solveFor(factors, Float64Array.from(right))
-          theirs.forEach(([value], at) => expect(ours[at]!).toBeCloseTo(value!, 8))
+          theirs.forEach(([value], index) => expect(ours[index]!).toBeCloseTo(value!, 8))
         }
       })
     ))
@@ -102,15 +102,20 @@ describe('networks', () => {
   it('random networks of resistances, sources and resistive loads agree with mathjs', () =>
     fc.assert(
       fc.property(networks, any => {
-        const branches = any.branches.map(one => ({ ...one, diode: false, dropV: 0 }))
-        const draws = any.draws.map(one => ({ ...one, kind: 'resistive' as const }))
+        const branches = any.branches.map(branch => ({ ...branch, diode: false, dropV: 0 }))
+        const draws = any.draws.map(draw => ({ ...draw, kind: 'resistive' as const }))
         // Every source below no other: all of one voltage, so that none has to take current; and no limit.
-        const feeds = any.feeds.map(one => ({ ...one, emfV: 14, limitA: Infinity }))
+        const feeds = any.feeds.map(feed => ({ ...feed, emfV: 14, limitA: Infinity }))
         const n = any.nodes
         const edges = [
-          ...branches.map(one => ({ from: one.from, to: one.to, siemens: 1 / Math.max(one.ohm, 1e-4), emfV: 0 })),
-          ...feeds.map(one => ({ from: -1, to: one.node, siemens: 1 / one.ohm, emfV: one.emfV })),
-          ...draws.map(one => ({ from: one.node, to: -1, siemens: one.amps / one.atV, emfV: 0 }))
+          ...branches.map(branch => ({
+            from: branch.from,
+            to: branch.to,
+            siemens: 1 / Math.max(branch.ohm, 1e-4),
+            emfV: 0
+          })),
+          ...feeds.map(feed => ({ from: -1, to: feed.node, siemens: 1 / feed.ohm, emfV: feed.emfV })),
+          ...draws.map(draw => ({ from: draw.node, to: -1, siemens: draw.amps / draw.atV, emfV: 0 }))
         ]
         const incidence = edges.map(edge =>
           Array.from({ length: n }, (_, node) => (edge.to === node ? 1 : edge.from === node ? -1 : 0))
@@ -163,33 +168,36 @@ describe('networks', () => {
         fc.property(networks, network => {
           const { volts, branchA, feedA, drawA } = solveNetwork(network)
           const net = Array.from({ length: network.nodes }, () => 0)
-          network.branches.forEach(({ from, to }, at) => {
-            net[from]! -= branchA[at]!
-            net[to]! += branchA[at]!
+          network.branches.forEach(({ from, to }, index) => {
+            net[from]! -= branchA[index]!
+            net[to]! += branchA[index]!
           })
-          network.feeds.forEach(({ node }, at) => {
-            net[node]! += feedA[at]!
+          network.feeds.forEach(({ node }, index) => {
+            net[node]! += feedA[index]!
           })
-          network.draws.forEach(({ node }, at) => {
-            net[node]! -= drawA[at]!
+          network.draws.forEach(({ node }, index) => {
+            net[node]! -= drawA[index]!
           })
           for (const left of net) expect(Math.abs(left)).toBeLessThan(1e-5)
-          network.branches.forEach((branch, at) => {
+          network.branches.forEach((branch, index) => {
             if (!branch.diode) return
-            expect(branchA[at]!).toBeGreaterThan(-1e-5)
-            if (branchA[at] === 0) expect(volts[branch.from]! - volts[branch.to]!).toBeLessThan(branch.dropV + 1e-6)
+            expect(branchA[index]!).toBeGreaterThan(-1e-5)
+            if (branchA[index] === 0) expect(volts[branch.from]! - volts[branch.to]!).toBeLessThan(branch.dropV + 1e-6)
           })
-          network.feeds.forEach((feed, at) => {
-            expect(feedA[at]!).toBeGreaterThan(-1e-5)
-            expect(feedA[at]!).toBeLessThan(feed.limitA + 1e-5)
-            if (feedA[at] === 0) expect(volts[feed.node]!).toBeGreaterThan(feed.emfV - 1e-6)
+          network.feeds.forEach((feed, index) => {
+            expect(feedA[index]!).toBeGreaterThan(-1e-5)
+            expect(feedA[index]!).toBeLessThan(feed.limitA + 1e-5)
+            if (feedA[index] === 0) expect(volts[feed.node]!).toBeGreaterThan(feed.emfV - 1e-6)
           })
-          network.draws.forEach((draw, at) => {
+          network.draws.forEach((draw, index) => {
             const v = volts[draw.node]!
-            if (draw.kind === 'resistive') expect(drawA[at]!).toBeCloseTo((draw.amps * v) / draw.atV, 8)
+            if (draw.kind === 'resistive') expect(drawA[index]!).toBeCloseTo((draw.amps * v) / draw.atV, 8)
             // Constant power takes P / V (derived) where it works at all.
             else if (v >= draw.minV)
-              expect(drawA[at]!).toBeCloseTo(draw.kind === 'constant power' ? (draw.amps * draw.atV) / v : draw.amps, 5)
+              expect(drawA[index]!).toBeCloseTo(
+                draw.kind === 'constant power' ? (draw.amps * draw.atV) / v : draw.amps,
+                5
+              )
           })
           const given = network.feeds.reduce((sum, feed, at) => sum + volts[feed.node]! * feedA[at]!, 0)
           const taken =

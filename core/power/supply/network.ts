@@ -245,22 +245,22 @@ export function solveNetwork(
   }
   const turnAny = (first: boolean): boolean => {
     let turned = false
-    for (let at = 0; at < branches.length; at++) {
-      const branch = branches[at]!
+    for (let index = 0; index < branches.length; index++) {
+      const branch = branches[index]!
       if (!branch.diode || !live[branch.from] || !live[branch.to]) continue
       const over = volts[branch.from]! - volts[branch.to]! - branch.dropV
-      const now = on[at] ? over > -1e-10 : over > 1e-10
-      if (now !== on[at]) {
-        on[at] = now
+      const now = on[index] ? over > -1e-10 : over > 1e-10
+      if (now !== on[index]) {
+        on[index] = now
         turned = true
         if (first) return true
       }
     }
-    for (let at = 0; at < feeds.length; at++) {
-      const feed = feeds[at]!
+    for (let index = 0; index < feeds.length; index++) {
+      const feed = feeds[index]!
       const over = feed.emfV - volts[feed.node]!
       const wanted = over * conductance(feed.ohm)
-      const state = states[at]!
+      const state = states[index]!
       const now: State =
         state === 'on'
           ? wanted < -1e-9
@@ -276,17 +276,17 @@ export function solveNetwork(
               ? 'on'
               : 'at its limit'
       if (now !== state) {
-        states[at] = now
+        states[index] = now
         turned = true
         if (first) return true
       }
     }
-    for (let at = 0; at < draws.length; at++) {
-      const draw = draws[at]!
+    for (let index = 0; index < draws.length; index++) {
+      const draw = draws[index]!
       if (draw.kind === 'resistive' || !live[draw.node]) continue
-      const now = volts[draw.node]! < draw.minV - (starved[at] ? 0 : 1e-9)
-      if (now !== starved[at]) {
-        starved[at] = now
+      const now = volts[draw.node]! < draw.minV - (starved[index] ? 0 : 1e-9)
+      if (now !== starved[index]) {
+        starved[index] = now
         turned = true
         if (first) return true
       }
@@ -294,8 +294,8 @@ export function solveNetwork(
     return turned
   }
   for (let round = 0; n > 0 && round < ROUNDS; round++) {
-    draws.forEach((draw, at) => {
-      if (draw.kind !== 'resistive') amps[at] = above(draw, volts[draw.node]!)
+    draws.forEach((draw, index) => {
+      if (draw.kind !== 'resistive') amps[index] = above(draw, volts[draw.node]!)
     })
     const before = volts
     let flips = 0
@@ -308,13 +308,15 @@ export function solveNetwork(
     for (let node = 0; node < nodes; node++) change = Math.max(change, Math.abs(volts[node]! - before[node]!))
     if (change < CLOSE_V) break
   }
-  const branchA = branches.map((branch, at) =>
-    on[at] ? (volts[branch.from]! - volts[branch.to]! - (branch.diode ? branch.dropV : 0)) * conductance(branch.ohm) : 0
+  const branchA = branches.map((branch, index) =>
+    on[index]
+      ? (volts[branch.from]! - volts[branch.to]! - (branch.diode ? branch.dropV : 0)) * conductance(branch.ohm)
+      : 0
   )
-  const feedA = feeds.map((feed, at) =>
-    states[at] === 'off'
+  const feedA = feeds.map((feed, index) =>
+    states[index] === 'off'
       ? 0
-      : states[at] === 'at its limit'
+      : states[index] === 'at its limit'
         ? feed.limitA
         : (feed.emfV - volts[feed.node]!) * conductance(feed.ohm)
   )
@@ -322,8 +324,8 @@ export function solveNetwork(
     volts,
     branchA,
     feedA,
-    drawA: draws.map((draw, at) =>
-      !live[draw.node] ? 0 : starved[at] ? siemens[at]! * volts[draw.node]! : above(draw, volts[draw.node]!)
+    drawA: draws.map((draw, index) =>
+      !live[draw.node] ? 0 : starved[index] ? siemens[index]! * volts[draw.node]! : above(draw, volts[draw.node]!)
     )
   }
 }

@@ -20,7 +20,9 @@ export const blocksOf = (systemV: 12 | 14 | 28): number => (systemV === 28 ? 2 :
 
 /** What the pilot does when the alternator's loss is noticed, and how switches stand before. */
 export const positionsOf = (supply: Supply, when: 'normal' | 'afterLoss'): Map<string, string> =>
-  new Map(supply.switches.map(one => [one.id, when === 'afterLoss' ? (one.afterLoss ?? one.normal) : one.normal]))
+  new Map(
+    supply.switches.map(other => [other.id, when === 'afterLoss' ? (other.afterLoss ?? other.normal) : other.normal])
+  )
 /** Whether a tie is closed with the switches so. */
 export const closed = (tie: Tie, positions: ReadonlyMap<string, string>): boolean =>
   !tie.by || tie.by.in.includes(positions.get(tie.by.switch) ?? '')

@@ -71,7 +71,7 @@ export class Wired {
         diode: tie.kind === 'diode',
         dropV: tie.kind === 'diode' ? DIODE_V : 0
       })),
-      ...this.branches.filter(one => !gone.has(one.from)).map(one => one.branch)
+      ...this.branches.filter(branch => !gone.has(branch.from)).map(branch => branch.branch)
     ]
   }
 }

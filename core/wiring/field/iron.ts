@@ -46,7 +46,7 @@ interface Lump {
   at: Position
 }
 const hasMotor = ({ item }: DesignUnit): boolean =>
-  item.kind === 'servo' || item.provides.some(one => MOTORS.includes(one))
+  item.kind === 'servo' || item.provides.some(given => MOTORS.includes(given))
 
 /** Every lump of iron with each magnetometer, the nearest for its size first. */
 export function ironNear(design: Design): IronNear[] {
@@ -83,27 +83,29 @@ export function ironFindings(design: Design, found: readonly IronNear[]): Findin
   const units = new Map(design.units.map(unit => [unit.id, unit]))
   const whatOf = ({ unit, name }: IronNear): Phrase =>
     unit === undefined ? say`${name}` : say`the motor of ${thing(units.get(unit)!)}`
-  const near = found.filter(one => one.atLeastMm < one.wantedMm)
-  return [...new Set(near.map(one => one.magnetometer))].flatMap((id): Finding[] => {
+  const near = found.filter(ironNear => ironNear.atLeastMm < ironNear.wantedMm)
+  return [...new Set(near.map(ironNear => ironNear.magnetometer))].flatMap((id): Finding[] => {
     const sensor = units.get(id)!
-    const its = near.filter(one => one.magnetometer === id)
-    const unknown = its.filter(one => !one.known)
-    const subjects = (list: readonly IronNear[]) => [id, ...list.flatMap(one => one.unit ?? [])]
+    const its = near.filter(ironNear => ironNear.magnetometer === id)
+    const unknown = its.filter(ironNear => !ironNear.known)
+    const subjects = (list: readonly IronNear[]) => [id, ...list.flatMap(ironNear => ironNear.unit ?? [])]
     return [
       ...its
-        .filter(one => one.known)
-        .map((one): Finding => ({
-          id: `wiring.iron:${id}:${one.unit ?? one.name}`,
+        .filter(ironNear => ironNear.known)
+        .map((ironNear): Finding => ({
+          id: `wiring.iron:${id}:${ironNear.unit ?? ironNear.name}`,
           code: 'wiring.iron',
           weight: 'decide',
-          subjects: subjects([one]),
-          basis: basisOf(sensor, one),
-          measured: one.atLeastMm,
-          limit: one.wantedMm,
+          subjects: subjects([ironNear]),
+          basis: basisOf(sensor, ironNear),
+          measured: ironNear.atLeastMm,
+          limit: ironNear.wantedMm,
           unit: 'mm',
-          says: say`${whatOf(one)}, about ${kg(one.massKg)} of iron,
-            is ${mm(one.atLeastMm)} from ${thing(sensor)}; ${mm(one.wantedMm)} are wanted${
-              one.degrees >= 0.05 ? say`, and soft iron alone may turn the heading by ${num(one.degrees, 1)}°` : ''
+          says: say`${whatOf(ironNear)}, about ${kg(ironNear.massKg)} of iron,
+            is ${mm(ironNear.atLeastMm)} from ${thing(sensor)}; ${mm(ironNear.wantedMm)} are wanted${
+              ironNear.degrees >= 0.05
+                ? say`, and soft iron alone may turn the heading by ${num(ironNear.degrees, 1)}°`
+                : ''
             }. Move one of them, or swing the compass with care.`,
           remedies: []
         })),
@@ -115,7 +117,7 @@ export function ironFindings(design: Design, found: readonly IronNear[]): Findin
               weight: 'note' as const,
               subjects: subjects(unknown),
               basis: basisOf(sensor, unknown[0]!),
-              says: say`Keep ${enumerate(unknown.map(whatOf))} ${mm(Math.max(...unknown.map(one => one.wantedMm)))} away
+              says: say`Keep ${enumerate(unknown.map(whatOf))} ${mm(Math.max(...unknown.map(ironNear => ironNear.wantedMm)))} away
                 from ${thing(sensor)}: how near that is is not known until all are placed in Wiring.`,
               remedies: []
             }

@@ -28,8 +28,8 @@ describe('the field of a wire', () => {
         (away, from, length) => {
           const steps = 4000
           let sum = 0
-          for (let at = 0; at < steps; at++) {
-            const along = from + (length * (at + 0.5)) / steps
+          for (let index = 0; index < steps; index++) {
+            const along = from + (length * (index + 0.5)) / steps
             sum += ((length / steps) * away) / (along * along + away * away) ** 1.5
           }
           // ∫ dl · r / |…|³ over an endless wire is 2 / r.
@@ -48,8 +48,10 @@ describe('a magnetometer in the wing tip', () => {
     const design = resolve(project, 'b')
     const found = examineWiring(design, circuitsOf(design))
     return {
-      disturbance: found.disturbances.find(one => one.unit === 'position-lights')!,
-      finding: found.findings.find(one => one.subjects.includes('position-lights') && /magnetometer/.test(one.code))
+      disturbance: found.disturbances.find(disturbance => disturbance.unit === 'position-lights')!,
+      finding: found.findings.find(
+        finding => finding.subjects.includes('position-lights') && /magnetometer/.test(finding.code)
+      )
     }
   }
   it('is turned by the lights beside it when they come back through the structure, and not with their return beside them', () => {

@@ -100,8 +100,8 @@ export function disturbances(design: Design, wires: readonly Wire[]): Disturbanc
         const back = grounds.get(wire.units[0] ?? '')
         const paired = back !== undefined && back.run.from !== back.run.to && sameWay(back, wire)
         const pieces = piecesSeen(design, sensor, wire, places)
-        const atLeastMm = Math.min(...pieces.map(one => one.nearestMm))
-        const tesla = pieces.reduce((sum, one) => sum + one.tesla(amps, paired), 0)
+        const atLeastMm = Math.min(...pieces.map(piece => piece.nearestMm))
+        const tesla = pieces.reduce((sum, seen) => sum + seen.tesla(amps, paired), 0)
         return [
           {
             magnetometer: sensor.id,
@@ -110,7 +110,7 @@ export function disturbances(design: Design, wires: readonly Wire[]): Disturbanc
             amps,
             paired,
             atLeastMm,
-            known: pieces.every(one => one.known),
+            known: pieces.every(piece => piece.known),
             tesla,
             degrees: Number.isFinite(tesla) ? headingErrorDeg(tesla) : undefined,
             wantedMm: leastDistanceMm(amps, paired)
@@ -125,53 +125,55 @@ const sameWay = (back: Wire, out: Wire): boolean => back.run.to === out.run.from
 /** The straight pieces of a wire as a magnetometer sees them. */
 function piecesSeen(design: Design, sensor: DesignUnit, wire: Wire, places: ReadonlyMap<string, Position>): Seen[] {
   const point = positionOf(sensor)
-  const unit = design.units.find(one => one.id === wire.units[0])
+  const unit = design.units.find(unit => unit.id === wire.units[0])
   const way: Position[] = placesOnWay(design.airframe, wire.run).map(id => places.get(id)!)
   if (unit) way.push(positionOf(unit))
-  return way.map((to, at) => seenFrom(point, way[Math.max(0, at - 1)]!, to))
+  return way.map((to, index) => seenFrom(point, way[Math.max(0, index - 1)]!, to))
 }
 
 /** Wires that turn the heading by more than they may, and those of which it is not known. */
 export function magnetometerFindings(design: Design, found: readonly Disturbance[]): Finding[] {
   const units = new Map(design.units.map(unit => [unit.id, unit]))
-  const name = (one: Disturbance) =>
-    one.unit ? say`${thing(units.get(one.unit)!)}` : say`${one.wire.replace('feeder', 'the cable')}`
-  return found.flatMap((one): Finding[] => {
-    const sensor = units.get(one.magnetometer)!
-    if (one.degrees !== undefined && one.degrees <= MOST_DEG) return []
-    const known = one.known && one.degrees !== undefined
+  const name = (disturbance: Disturbance) =>
+    disturbance.unit
+      ? say`${thing(units.get(disturbance.unit)!)}`
+      : say`${disturbance.wire.replace('feeder', 'the cable')}`
+  return found.flatMap((disturbance): Finding[] => {
+    const sensor = units.get(disturbance.magnetometer)!
+    if (disturbance.degrees !== undefined && disturbance.degrees <= MOST_DEG) return []
+    const known = disturbance.known && disturbance.degrees !== undefined
     return [
       {
-        id: `wiring.magnetometer:${sensor.id}:${one.wire}`,
+        id: `wiring.magnetometer:${sensor.id}:${disturbance.wire}`,
         code: known ? 'wiring.magnetometer' : 'wiring.magnetometer-where',
         weight: known ? 'decide' : 'note',
-        subjects: [sensor.id, ...(one.unit ? [one.unit] : [])],
+        subjects: [sensor.id, ...(disturbance.unit ? [disturbance.unit] : [])],
         basis: {
           kind: 'derived',
           source:
             `field of straight pieces of wire, the return through the structure left out, across 20 µT of the ` +
             `earth’s; ${MOST_DEG}° are allowed (assumption; the maker’s manual rules)`
         },
-        measured: known ? one.degrees : undefined,
+        measured: known ? disturbance.degrees : undefined,
         limit: known ? MOST_DEG : undefined,
         unit: known ? 'deg' : undefined,
-        figure: { kind: 'magnetometer', of: `${sensor.id} ${one.wire}` },
+        figure: { kind: 'magnetometer', of: `${sensor.id} ${disturbance.wire}` },
         says: known
-          ? say`The wire of ${name(one)}, ${amperes(one.amps)}, passes ${thing(sensor)} at ${mm(one.atLeastMm)} and
-            may turn the heading by ${num(one.degrees!, 1)}°. Keep it ${mm(one.wantedMm)} away${
-              one.paired ? '' : ', or lead its return beside it'
+          ? say`The wire of ${name(disturbance)}, ${amperes(disturbance.amps)}, passes ${thing(sensor)} at ${mm(disturbance.atLeastMm)} and
+            may turn the heading by ${num(disturbance.degrees!, 1)}°. Keep it ${mm(disturbance.wantedMm)} away${
+              disturbance.paired ? '' : ', or lead its return beside it'
             }.`
-          : say`Keep the wire of ${name(one)}, ${amperes(one.amps)}, ${mm(one.wantedMm)} away
-            from ${thing(sensor)}${one.paired ? '' : ', or lead its return beside it'}: how near it comes is not
+          : say`Keep the wire of ${name(disturbance)}, ${amperes(disturbance.amps)}, ${mm(disturbance.wantedMm)} away
+            from ${thing(sensor)}${disturbance.paired ? '' : ', or lead its return beside it'}: how near it comes is not
             known until both are placed in Wiring, Airframe.`,
-        remedies: one.paired || !one.unit ? [] : besides(design, one.unit)
+        remedies: disturbance.paired || !disturbance.unit ? [] : besides(design, disturbance.unit)
       }
     ]
   })
 }
 /** The return by wire, beside the way out. */
 function besides(design: Design, unit: string): Finding['remedies'] {
-  const choice = design.circuits.find(one => one.unit === unit)
+  const choice = design.circuits.find(circuit => circuit.unit === unit)
   return [
     {
       says: say`Lead its return by wire to the ground block.`,
@@ -181,23 +183,23 @@ function besides(design: Design, unit: string): Finding['remedies'] {
 }
 
 /** How the turn of the heading by one wire came about. */
-export const explainDisturbance = (one: Disturbance): Working => ({
-  formula: one.known
+export const explainDisturbance = (disturbance: Disturbance): Working => ({
+  formula: disturbance.known
     ? 'atan(B / E);  B = Σ μ0 I / (2π r) · (cos a + cos b) / 2 over the straight pieces, a pair side by side · s / r'
     : 'atan(B / E);  B = μ0 I / (2π r) of a wire without ends, a pair side by side · s / r',
   inputs: [
-    { symbol: 'I', meaning: 'steady amps of the wire', value: one.amps, unit: 'A', from: 'circuits' },
+    { symbol: 'I', meaning: 'steady amps of the wire', value: disturbance.amps, unit: 'A', from: 'circuits' },
     {
       symbol: 'r',
-      meaning: one.known ? 'nearest it comes' : 'nearest it may come, as far as places are entered',
-      value: one.atLeastMm,
+      meaning: disturbance.known ? 'nearest it comes' : 'nearest it may come, as far as places are entered',
+      value: disturbance.atLeastMm,
       unit: 'mm',
       from: 'places and positions'
     },
-    ...(one.paired
+    ...(disturbance.paired
       ? [{ symbol: 's', meaning: 'between the wire and its return', value: PAIR_MM, unit: 'mm', from: 'assumption' }]
       : []),
-    { symbol: 'B', meaning: 'field of all pieces', value: one.tesla * 1e6, unit: 'µT', from: 'the formula' },
+    { symbol: 'B', meaning: 'field of all pieces', value: disturbance.tesla * 1e6, unit: 'µT', from: 'the formula' },
     { symbol: 'E', meaning: 'level part of the earth’s field', value: EARTH_T * 1e6, unit: 'µT', from: 'assumption' },
     {
       symbol: 'most',
@@ -207,6 +209,6 @@ export const explainDisturbance = (one: Disturbance): Working => ({
       from: 'assumption; the maker’s manual rules'
     }
   ],
-  result: { value: one.degrees ?? 90, unit: 'deg' },
+  result: { value: disturbance.degrees ?? 90, unit: 'deg' },
   basis: { kind: 'derived', source: 'Biot and Savart’s law for straight pieces' }
 })

@@ -24,13 +24,13 @@ const SERVO = item({
 })
 
 const withUnit = (project: Project, id: string, patch: Partial<Unit>): Project => {
-  const unit = project.options[0]!.units.find(one => one.id === id)!
+  const unit = project.options[0]!.units.find(unit => unit.id === id)!
   return applyEdits(project, [{ type: 'unit.set', option: 'a', unit: { ...unit, ...patch } }], 'set').project
 }
 const wiringOf = (project: Project) => examineWiring(resolve(project, 'a'), [])
 const codes = (project: Project) =>
   wiringOf(project)
-    .findings.map(one => one.code)
+    .findings.map(finding => finding.code)
     .filter(code => /stands|iron|opening/.test(code))
 const box = (stands?: Unit['stands'], patch: Partial<Item> = {}) =>
   withUnit(projectWith([[{ ...BOX, ...patch }, 'tail']]), 'box', { stands })
@@ -48,7 +48,7 @@ describe('a box that has to stand true', () => {
   ])('%s', (_, stands, wanted) => expect(codes(box(stands))).toEqual(wanted))
   it('on its head where its maker allows it is told all the same: it is set so when it is set up', () => {
     const project = box({ ...TRUE, inverted: true }, { stands: { ...BOX.stands!, inverted: true } })
-    const [finding] = wiringOf(project).findings.filter(one => one.code === 'wiring.stands-inverted')
+    const [finding] = wiringOf(project).findings.filter(finding => finding.code === 'wiring.stands-inverted')
     expect(finding!.weight).toBe('note')
   })
   // A right triangle: 120 mm of box, 2° off, want 4.19 mm under the low edge.
@@ -96,13 +96,17 @@ describe('iron near a magnetometer', () => {
   it('its maker’s distance counts where it is more', () => {
     const stands = { levelDeg: 2, facing: ['forward' as const], inverted: false, ironMm: 600 }
     const { findings } = wiringOf(near(500, { stands }))
-    const [finding] = findings.filter(one => one.code === 'wiring.iron')
+    const [finding] = findings.filter(finding => finding.code === 'wiring.iron')
     expect(finding).toMatchObject({ measured: 500, limit: 600, basis: { kind: 'entered' } })
     expect(readPhrase(finding!.says, US)).toContain('19.7 in')
   })
   it('iron of the airframe counts as well; where it is not known how near, that is said', () => {
     const project = projectWith([[SENSOR, 'tail']])
-    const lump = { name: 'Gear leg', massKg: 6, armMm: project.airframe.places.find(one => one.id === 'tail')!.armMm }
+    const lump = {
+      name: 'Gear leg',
+      massKg: 6,
+      armMm: project.airframe.places.find(place => place.id === 'tail')!.armMm
+    }
     const withIron = (iron: Project['airframe']['iron']): Project => ({
       ...project,
       airframe: { ...project.airframe, iron }

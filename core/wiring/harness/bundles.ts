@@ -49,14 +49,14 @@ export function bundlesOf({ airframe }: Design, wires: readonly Wire[]): Bundle[
     }
   }
   const routes = new Map(airframe.routes.map(route => [legName(route.from, route.to), route]))
-  const places = new Map([...routes.keys()].map((leg, at) => [leg, at]))
+  const places = new Map([...routes.keys()].map((leg, index) => [leg, index]))
   const order = (leg: string) => places.get(leg) ?? Infinity
   return [...onLeg]
     .sort(([a], [b]) => order(a) - order(b))
     .map(([leg, list]) => {
       const [from, to] = leg.split('~') as [string, string]
       const diameters = list.map(diameterOf)
-      const bends = list.map((wire, at) => diameters[at]! * (wire.kind === 'coax' ? BEND.coax : BEND.wire))
+      const bends = list.map((wire, index) => diameters[index]! * (wire.kind === 'coax' ? BEND.coax : BEND.wire))
       const diameterMm = bundleDiameterMm(diameters)
       return {
         leg,

@@ -16,7 +16,7 @@ function arriving(design: Design, wires: readonly Wire[]): (unit: string, signal
   const units = new Map(design.units.map(unit => [unit.id, unit]))
   const links = new Map(design.links.map(link => [link.id, link]))
   const portAt = ({ unit, port }: { unit: string; port: string }) =>
-    units.get(unit)!.item.ports.find(one => one.id === port)!
+    units.get(unit)!.item.ports.find(other => other.id === port)!
   /** Boxes that pieces of a bus join, by the port they join it with. */
   const bus = new Map<string, Set<string>>()
   const directed: { from: { unit: string; port: string }; to: { unit: string; port: string } }[] = []

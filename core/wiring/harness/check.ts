@@ -114,4 +114,4 @@ function contactFindings(wire: Wire, unit: DesignUnit, pins: readonly PinAt[]): 
 }
 /** Whether the pins of an item are the maker’s as far as anyone has said. */
 export const pinsAre = (item: Item): 'not entered' | 'placeholders' | 'entered' =>
-  !item.connectors ? 'not entered' : item.connectors.some(one => one.madeUp) ? 'placeholders' : 'entered'
+  !item.connectors ? 'not entered' : item.connectors.some(connector => connector.madeUp) ? 'placeholders' : 'entered'

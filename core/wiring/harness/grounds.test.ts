@@ -39,7 +39,7 @@ describe('cables of the starter', () => {
 
 describe('grounds of audio', () => {
   it('at two places are a loop that hums, and one remedy brings them together', () => {
-    const loop = (project: Project) => report(project).findings.find(one => one.code === 'wiring.ground-loop')
+    const loop = (project: Project) => report(project).findings.find(finding => finding.code === 'wiring.ground-loop')
     expect(loop(dun)).toBeUndefined()
     const [com] = resolve(dun, 'b').units.filter(
       unit => unit.item.ports.some(port => port.kind === 'audio') && unit.item.power

@@ -25,11 +25,11 @@ const box = (id: string, patch: Partial<Item> = {}): Item =>
 
 describe('the wire list and what is added up from it', () => {
   it('has the same length and mass in list, bill and weight sheet', () => {
-    for (const option of [AS_FOUND, ...dun.options.map(one => one.id)]) {
+    for (const option of [AS_FOUND, ...dun.options.map(option => option.id)]) {
       const wiring = report(dun, option)
       const wire = wiring.bill.lines.filter(line => line.what === 'wire')
       const sum = (numbers: (number | undefined)[]) => numbers.reduce<number>((total, one) => total + (one ?? 0), 0)
-      expect(sum(wire.map(line => line.lengthMm))).toBeCloseTo(sum(wiring.wires.map(one => one.lengthMm)), 6)
+      expect(sum(wire.map(line => line.lengthMm))).toBeCloseTo(sum(wiring.wires.map(wire => wire.lengthMm)), 6)
       expect(sum(wire.map(line => line.massKg))).toBeCloseTo(wiring.totalMassKg, 9)
     }
   })
@@ -52,7 +52,7 @@ describe('the wire list and what is added up from it', () => {
       6: 26_818,
       2: 66_500
     }
-    for (const wire of report(dun, 'b').wires.filter(one => ['power', 'ground', 'feeder'].includes(one.kind))) {
+    for (const wire of report(dun, 'b').wires.filter(wire => ['power', 'ground', 'feeder'].includes(wire.kind))) {
       const copperKg = mils[wire.awg]! * 5.067e-4 * wire.lengthMm * 8.89e-6
       expect(wire.massKg / copperKg).toBeGreaterThan(1)
       expect(wire.massKg / copperKg).toBeLessThan(2.1)
@@ -66,8 +66,8 @@ describe('the wire list and what is added up from it', () => {
       expect(carried.has(link.id)).toBe(true)
       const kind = design.units
         .find(unit => unit.id === link.from.unit)!
-        .item.ports.find(one => one.id === link.from.port)!.kind
-      const wire = wires.find(one => one.links.includes(link.id))!
+        .item.ports.find(port => port.id === link.from.port)!.kind
+      const wire = wires.find(wire => wire.links.includes(link.id))!
       if (kind === 'can') continue
       expect(wire.units).toEqual([link.from.unit, link.to.unit])
       for (const core of wire.cores) expect([core.from, core.to].every(pins => pins?.length)).toBe(true)
@@ -75,7 +75,7 @@ describe('the wire list and what is added up from it', () => {
     for (const { nodes, links } of can) {
       const there = new Set(nodes.map(node => node.unit.id))
       for (const id of links) {
-        const link = design.links.find(one => one.id === id)!
+        const link = design.links.find(link => link.id === id)!
         expect(there.has(link.from.unit) && there.has(link.to.unit)).toBe(true)
       }
     }
@@ -128,14 +128,14 @@ describe('numbers', () => {
         : project
     }
     const units = dun.options
-      .find(one => one.id === 'b')!
+      .find(option => option.id === 'b')!
       .units.filter(unit => !['breakers', 'battery'].includes(unit.id))
     fc.assert(
       fc.property(
         fc.uniqueArray(fc.constantFrom(...units.map(unit => unit.id)), { minLength: 1, maxLength: 3 }),
         gone => {
           const first = number(dun)
-          const lost = first.options[1]!.units.find(one => one.id === gone[0])!
+          const lost = first.options[1]!.units.find(unit => unit.id === gone[0])!
           const before = new Map(first.options[1]!.wires.map(mark => [mark.wire, mark.number]))
           const without = number(
             gone.reduce(
@@ -146,7 +146,7 @@ describe('numbers', () => {
           const back = number(
             applyEdits(
               without,
-              [{ type: 'unit.add', option: 'b', unit: lost, item: first.items.find(one => one.id === lost.item)! }],
+              [{ type: 'unit.add', option: 'b', unit: lost, item: first.items.find(item => item.id === lost.item)! }],
               'back'
             ).project
           )
@@ -171,16 +171,16 @@ describe('buses', () => {
           order.slice(1).reduce((sum, at, index) => sum + between[order[index]!]![at]!, 0)
         const orders = (left: number[]): number[][] =>
           left.length ? left.flatMap(at => orders(left.filter(one => one !== at)).map(rest => [at, ...rest])) : [[]]
-        const best = Math.min(...orders(points.map((_, at) => at)).map(lengthBy))
+        const best = Math.min(...orders(points.map((_, index) => index)).map(lengthBy))
         const found = shortestChain(between)
-        expect([...found].sort()).toEqual(points.map((_, at) => at))
+        expect([...found].sort()).toEqual(points.map((_, index) => index))
         expect(lengthBy(found)).toBeCloseTo(best, 6)
       }),
       { numRuns: 60 }
     ))
   it('a long chain is led through all of its boxes, each once', () => {
     const between = Array.from({ length: 14 }, (_, i) => Array.from({ length: 14 }, (_, j) => Math.abs(i - j) * 100))
-    expect(shortestChain(between)).toEqual(Array.from({ length: 14 }, (_, at) => at))
+    expect(shortestChain(between)).toEqual(Array.from({ length: 14 }, (_, index) => index))
   })
   // ISO 11898-2: 40 m at 1 Mbit/s, 120 ohm at both ends (published, from memory).
   it('a CAN bus of more than 40 m stops work; two ends, two resistors', () => {
@@ -207,7 +207,7 @@ describe('buses', () => {
       const found = examineWiring(design, [])
       expect(found.bill.lines.find(line => line.what === 'resistor')?.count).toBe(2)
       expect(busMm(found.can[0]!)).toBeCloseTo(lengthOf(design.airframe, { from: 'panel', to: 'tail' })!.installedMm, 9)
-      return found.findings.filter(one => one.code === 'wiring.can-long').length
+      return found.findings.filter(finding => finding.code === 'wiring.can-long').length
     }
     expect(check(39_000)).toBe(0)
     expect(check(41_000)).toBe(1)
@@ -227,7 +227,7 @@ describe('contacts and shells', () => {
     })
     const design = resolve(projectWith([[unit, 'tail']]), 'a')
     return examineWiring(design, circuitsOf(design))
-      .findings.map(one => one.code)
+      .findings.map(finding => finding.code)
       .filter(code => /pin|contact/.test(code))
   }
   it('a wire with no pin to land on is told, and placeholders are told as such', () => {
@@ -262,11 +262,11 @@ describe('contacts and shells', () => {
     const pins = [{ pin: '17', use: 'spare' as const }]
     const plug = shellOf({ kind: 'd-sub', contacts: 'pins', pins })
     expect(plug.size).toBe(25)
-    expect([0, 1].map(y => plug.contacts.filter(one => one.y === y).length)).toEqual([13, 12])
+    expect([0, 1].map(y => plug.contacts.filter(contact => contact.y === y).length)).toEqual([13, 12])
     const socket = shellOf({ kind: 'd-sub', contacts: 'sockets', pins })
-    expect(plug.contacts.map(one => one.x + socket.contacts.find(other => other.pin === one.pin)!.x)).toEqual(
-      plug.contacts.map(() => 12)
-    )
+    expect(
+      plug.contacts.map(contact => contact.x + socket.contacts.find(other => other.pin === contact.pin)!.x)
+    ).toEqual(plug.contacts.map(() => 12))
   })
   it('a pin table with doubled pins, foreign ports or lines is refused by name', () => {
     const read = (pins: unknown[]) =>

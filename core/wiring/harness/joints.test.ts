@@ -72,11 +72,13 @@ describe('what meets outside a unit', () => {
       const [from, to] = plug.id.replace('plug ', '').split('~')
       const passing = wires.filter(wire => {
         const places = placesOnWay(airframe, wire.run)
-        return places.some((place, at) => at > 0 && [place, places[at - 1]].sort().join() === [from, to].sort().join())
+        return places.some(
+          (place, index) => index > 0 && [place, places[index - 1]].sort().join() === [from, to].sort().join()
+        )
       })
       const conductors = passing.filter(wire => wire.kind !== 'coax').flatMap(wire => wire.cores)
-      expect(plug.meets.map(one => one.contact)).toEqual(conductors.map((_, at) => at + 1))
-      expect(new Set(plug.meets.map(one => one.core))).toEqual(new Set(conductors))
+      expect(plug.meets.map(meeting => meeting.contact)).toEqual(conductors.map((_, index) => index + 1))
+      expect(new Set(plug.meets.map(meeting => meeting.core))).toEqual(new Set(conductors))
     }
     expect(of('plug').length).toBeGreaterThan(0)
   })
@@ -125,14 +127,14 @@ describe('colours', () => {
     expect(coresOf(port, { ...port, flow: 'in' })).toHaveLength(2)
   })
   it('one chosen for a single wire holds in list and bill', () => {
-    const [wire] = report(dun).wires.filter(one => one.kind === 'power')
+    const [wire] = report(dun).wires.filter(wire => wire.kind === 'power')
     const white = applyEdits(
       dun,
       [{ type: 'wires.put', option: 'b', wires: [{ wire: wire!.id, colour: 'white' }] }],
       'colour'
     ).project
     const after = report(white)
-    expect(after.wires.find(one => one.id === wire!.id)!.cores[0]!.colour).toBe('white')
+    expect(after.wires.find(other => other.id === wire!.id)!.cores[0]!.colour).toBe('white')
     expect(after.bill.lines.find(line => line.text === `${wire!.text}, white`)!.lengthMm).toBeCloseTo(wire!.lengthMm, 9)
   })
 })
@@ -148,28 +150,30 @@ describe('connector pages on paper', () => {
     for (const connector of display.item.connectors!) {
       const { contacts } = faces.find(table => table.title === `${display.label} ${connector.id}`)!.face!
       expect(contacts.map(({ pin, x, y }) => ({ pin, x, y }))).toEqual(shellOf(connector).contacts)
-      const landed = landingsOf('pfd', wiring.wires).filter(one => one.connector === connector.id)
-      expect(new Set(contacts.filter(one => one.filled).map(one => one.pin))).toEqual(
-        new Set(landed.map(one => one.pin))
+      const landed = landingsOf('pfd', wiring.wires).filter(landing => landing.connector === connector.id)
+      expect(new Set(contacts.filter(contact => contact.filled).map(contact => contact.pin))).toEqual(
+        new Set(landed.map(landing => landing.pin))
       )
-      for (const one of landed) expect(pinText({ ...one, madeUp: false, size: 20 })).toContain(connector.id)
+      for (const landing of landed) expect(pinText({ ...landing, madeUp: false, size: 20 })).toContain(connector.id)
     }
   })
 })
 
 describe('coax beside heavy power', () => {
-  const told = (project: Project) => report(project).findings.find(one => one.code === 'wiring.coax-power')
+  const told = (project: Project) => report(project).findings.find(finding => finding.code === 'wiring.coax-power')
   it('is told with the legs on which they lie together, as audio beside lights is', () => {
     expect(readPhrase(told(dun)!.says, US)).toContain('Fin top to Tail')
   })
   it('is not told where no coax is', () => {
-    const option = dun.options.find(one => one.id === 'b')!
+    const option = dun.options.find(option => option.id === 'b')!
     const coax = new Set(
       report(dun)
         .wires.filter(wire => wire.kind === 'coax')
         .flatMap(wire => wire.links)
     )
     const coaxless = { ...option, links: option.links.filter(link => !coax.has(link.id)) }
-    expect(told({ ...dun, options: dun.options.map(one => (one.id === 'b' ? coaxless : one)) })).toBeUndefined()
+    expect(
+      told({ ...dun, options: dun.options.map(option => (option.id === 'b' ? coaxless : option)) })
+    ).toBeUndefined()
   })
 })

@@ -90,12 +90,12 @@ function stubsOf(design: Design, wires: readonly Wire[]): Joint[] {
       wire =>
         wire !== stub && wire.spliced && wire.id.startsWith('can ') && wire.id.slice(4).split(' to ').includes(end)
     )
-    return stub.cores.map((core, at): Joint => ({
+    return stub.cores.map((core, index): Joint => ({
       id: `splice ${stub.id} ${core.line}`,
       kind: 'splice',
       place: unit.place.id,
       says: say`${core.line} of the bus to the stub of ${thing(unit)}`,
-      meets: [...bus.map(wire => ({ wire, core: wire.cores[at]! })), { wire: stub, core }],
+      meets: [...bus.map(wire => ({ wire, core: wire.cores[index]! })), { wire: stub, core }],
       shields: 0
     }))
   })
@@ -115,7 +115,7 @@ function groundBlocks(design: Design, wires: readonly Wire[]): Joint[] {
       kind: 'ground block',
       place: panel.id,
       says: say`${num(meets.length)} grounds, ${num(shields)} drains of shields`,
-      meets: meets.map((wire, at) => ({ wire, core: wire.cores[0]!, contact: at + 1 })),
+      meets: meets.map((wire, index) => ({ wire, core: wire.cores[0]!, contact: index + 1 })),
       shields
     }
   ]
@@ -138,7 +138,7 @@ function plugsOf(wires: readonly Wire[], bundles: readonly Bundle[], nameOf: (pl
         says: say`${nameOf(bundle.from)} to ${nameOf(bundle.to)}${coax ? say`, and ${num(coax)} coax of their own` : ''}`,
         meets: wired
           .flatMap(wire => wire.cores.map(core => ({ wire, core })))
-          .map((one, at) => ({ ...one, contact: at + 1 })),
+          .map((one, index) => ({ ...one, contact: index + 1 })),
         shields: wired.filter(wire => wire.shield !== 'no shield').length
       }
     })

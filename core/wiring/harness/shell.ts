@@ -46,7 +46,7 @@ export function shellOf({ kind, contacts, pins }: Pick<Connector, 'kind' | 'cont
     return {
       size: pins.length,
       standard: false,
-      contacts: pins.map((pin, at) => ({ pin: pin.pin, x: at % wide, y: Math.floor(at / wide) }))
+      contacts: pins.map((pin, index) => ({ pin: pin.pin, x: index % wide, y: Math.floor(index / wide) }))
     }
   }
   const rows = sizes[size]!
@@ -56,8 +56,8 @@ export function shellOf({ kind, contacts, pins }: Pick<Connector, 'kind' | 'cont
     size,
     standard: true,
     contacts: rows.flatMap((count, y) =>
-      Array.from({ length: count }, (_, at) => {
-        const x = at + (widest - count) / 2
+      Array.from({ length: count }, (_, index) => {
+        const x = index + (widest - count) / 2
         return { pin: String(next++), x: contacts === 'pins' ? x : widest - 1 - x, y }
       })
     )

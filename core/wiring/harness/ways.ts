@@ -102,8 +102,8 @@ function wingFindings(design: Design, bundles: readonly Bundle[], between: (bund
 /** Loads whose supplies chop: LED and strobe lights, motors. */
 const isNoisy = (unit: DesignUnit | undefined): boolean =>
   unit !== undefined &&
-  unit.item.provides.some(one =>
-    ['position lights', 'anti-collision light', 'landing light', 'fuel pump', 'flap drive'].includes(one)
+  unit.item.provides.some(given =>
+    ['position lights', 'anti-collision light', 'landing light', 'fuel pump', 'flap drive'].includes(given)
   )
 /** Amps from which a supply is kept away from coax (common practice). */
 const HEAVY_A = 10
@@ -158,7 +158,7 @@ function noiseFindings(
         subjects: loads,
         basis,
         says: say`${hears} lies beside the supply of ${enumerate([
-          ...loads.map(one => say`${thing(units.get(one)!)}`),
+          ...loads.map(load => say`${thing(units.get(load)!)}`),
           ...cables
         ])} on the way ${enumerate(
           shared.map(({ bundle }) => between(bundle)),
@@ -199,8 +199,8 @@ export function reachFindings(design: Design, wires: readonly Wire[], chains: re
       remedies: []
     })),
     ...chains.flatMap(({ nodes, stubsMm, order }) =>
-      nodes.flatMap(({ unit, port }, at): Finding[] => {
-        const stubMm = stubsMm[at] ?? 0
+      nodes.flatMap(({ unit, port }, index): Finding[] => {
+        const stubMm = stubsMm[index] ?? 0
         if (stubMm <= STUB_MM) return []
         return [
           {

@@ -181,7 +181,7 @@ function feederWire(design: Design, tie: Tie, feeder: Feeder, arms: Arms): Wire 
     if (node === MAIN_ALTERNATOR) return engine ?? panel
     if (node.startsWith(UNIT_SOURCE))
       return design.units.find(unit => unit.id === node.slice(UNIT_SOURCE.length))?.place.id ?? panel
-    const source = supply.sources.find(one => one.id === node)
+    const source = supply.sources.find(source => source.id === node)
     return source ? (source.kind === 'alternator' ? (engine ?? panel) : airframe.battery.place) : panel
   }
   const nameOf = (node: string): string =>
@@ -324,8 +324,8 @@ function cableWire(design: Design, cable: Cable, arms: Arms): Wire | Finding {
     text: makeOf(kind, cores.length, mark),
     awg: CABLE_KINDS[kind].awg,
     conductors: cores.length,
-    cores: cores.map((core, at) => ({
-      colour: colours[at],
+    cores: cores.map((core, index) => ({
+      colour: colours[index],
       line: core.from === core.to ? core.from : `${core.from} to ${core.to}`,
       from: spliced.from ? undefined : pinsFor(from.unit.item, `${from.port.id} ${core.from}`),
       to: spliced.to ? undefined : pinsFor(to.unit.item, `${to.port.id} ${core.to}`)
@@ -364,6 +364,6 @@ export function listWires(
       ...feeders.flatMap(feeder => feederWire(design, ties.get(feeder.tie)!, feeder, arms) ?? []),
       ...signals.filter(isWire)
     ],
-    findings: signals.filter((one): one is Finding => !isWire(one))
+    findings: signals.filter((signal): signal is Finding => !isWire(signal))
   }
 }

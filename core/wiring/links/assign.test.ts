@@ -18,7 +18,7 @@ const problems = (demands: number, options: number, resources: number): fc.Arbit
     capacity: fc.array(fc.constantFrom(0, 1, 1, 1, 2, 20), { minLength: resources, maxLength: resources })
   })
 const fits = ({ options, capacity }: Assignment, chosen: readonly number[]) =>
-  capacity.every((room, at) => chosen.filter(one => options[one]!.takes.includes(at)).length <= room)
+  capacity.every((room, index) => chosen.filter(one => options[one]!.takes.includes(index)).length <= room)
 
 describe('who gets which port', () => {
   it('is the best of every way there is, on small problems', () =>
@@ -28,7 +28,7 @@ describe('who gets which port', () => {
         expect(fits(problem, found)).toBe(true)
         let best = 0
         for (let set = 0; set < 1 << problem.options.length; set++) {
-          const chosen = problem.options.flatMap((_, at) => (set & (1 << at) ? [at] : []))
+          const chosen = problem.options.flatMap((_, index) => (set & (1 << index) ? [index] : []))
           if (fits(problem, chosen)) best = Math.max(best, valueOf(problem, chosen))
         }
         expect(valueOf(problem, found)).toBeCloseTo(best, 6)
@@ -46,18 +46,18 @@ describe('who gets which port', () => {
       const terms = (parts: string[]) => (parts.length ? parts.join(' + ') : '0 zero')
       const lines = [
         'Maximize',
-        ` obj: ${terms(worth.map((one, at) => `${one} y${at}`))}${options.map((one, at) => ` - ${one.cost} x${at}`).join('')}`,
+        ` obj: ${terms(worth.map((one, index) => `${one} y${index}`))}${options.map((option, index) => ` - ${option.cost} x${index}`).join('')}`,
         'Subject To',
         ...worth.map(
-          (_, at) =>
-            ` m${at}: y${at}${options.map((one, x) => (one.meets.includes(at) ? ` - x${x}` : '')).join('')} <= 0`
+          (_, index) =>
+            ` m${index}: y${index}${options.map((option, x) => (option.meets.includes(index) ? ` - x${x}` : '')).join('')} <= 0`
         ),
-        ...capacity.flatMap((room, at) => {
-          const users = options.flatMap((one, x) => (one.takes.includes(at) ? [`x${x}`] : []))
-          return users.length ? [` c${at}: ${users.join(' + ')} <= ${room}`] : []
+        ...capacity.flatMap((room, index) => {
+          const users = options.flatMap((option, x) => (option.takes.includes(index) ? [`x${x}`] : []))
+          return users.length ? [` c${index}: ${users.join(' + ')} <= ${room}`] : []
         }),
         'Binary',
-        ` ${[...worth.map((_, at) => `y${at}`), ...options.map((_, at) => `x${at}`)].join(' ')}`,
+        ` ${[...worth.map((_, index) => `y${index}`), ...options.map((_, index) => `x${index}`)].join(' ')}`,
         'End'
       ]
       return solver.solve(lines.join('\n'), { mip_rel_gap: 0, mip_abs_gap: 1e-7 }).ObjectiveValue

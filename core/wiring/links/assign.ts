@@ -35,9 +35,9 @@ export function valueOf({ worth, options }: Assignment, chosen: Iterable<number>
  */
 export function assign(problem: Assignment): number[] {
   const users = problem.capacity.map(() => 0)
-  for (const { takes } of problem.options) for (const one of takes) users[one]!++
+  for (const { takes } of problem.options) for (const take of takes) users[take]!++
   // A resource of which there is enough for all binds nobody.
-  const scarce = problem.capacity.map((room, at) => users[at]! > room)
+  const scarce = problem.capacity.map((room, index) => users[index]! > room)
   return parts(problem, scarce)
     .flatMap(part => new Part(problem, scarce, part).best())
     .sort((a, b) => a - b)
@@ -45,23 +45,23 @@ export function assign(problem: Assignment): number[] {
 
 /** Options that hang together by a demand or by a scarce resource, part by part. */
 function parts({ worth, options }: Assignment, scarce: readonly boolean[]): number[][] {
-  const parent = options.map((_, at) => at)
+  const parent = options.map((_, index) => index)
   const rootOf = (at: number): number => {
     while (parent[at] !== at) at = parent[at] = parent[parent[at]!]!
     return at
   }
   const first = new Map<string, number>()
-  const join = (key: string, at: number) => {
+  const join = (key: string, index: number) => {
     const other = first.get(key)
-    if (other === undefined) first.set(key, at)
-    else parent[rootOf(at)] = rootOf(other)
+    if (other === undefined) first.set(key, index)
+    else parent[rootOf(index)] = rootOf(other)
   }
-  options.forEach(({ meets, takes }, at) => {
-    for (const demand of meets) if (worth[demand]! > 0) join(`d${demand}`, at)
-    for (const one of takes) if (scarce[one]) join(`r${one}`, at)
+  options.forEach(({ meets, takes }, index) => {
+    for (const demand of meets) if (worth[demand]! > 0) join(`d${demand}`, index)
+    for (const take of takes) if (scarce[take]) join(`r${take}`, index)
   })
   const groups = new Map<number, number[]>()
-  options.forEach((_, at) => groups.set(rootOf(at), [...(groups.get(rootOf(at)) ?? []), at]))
+  options.forEach((_, index) => groups.set(rootOf(index), [...(groups.get(rootOf(index)) ?? []), index]))
   return [...groups.values()]
 }
 
@@ -90,7 +90,7 @@ class Part {
     return this.bestChosen
   }
   private free = (at: number): boolean =>
-    !this.out.has(at) && this.problem.options[at]!.takes.every(one => !this.scarce[one] || this.room[one]! > 0)
+    !this.out.has(at) && this.problem.options[at]!.takes.every(take => !this.scarce[take] || this.room[take]! > 0)
 
   private search(value: number, open: ReadonlySet<number>): void {
     if (value > this.bestValue + 1e-9) {
@@ -137,7 +137,7 @@ class Part {
   private take(at: number, by: 1 | -1): void {
     const { meets, takes } = this.problem.options[at]!
     for (const demand of meets) this.met[demand]! += by
-    for (const one of takes) this.room[one]! -= by
+    for (const take of takes) this.room[take]! -= by
     if (by === 1) this.chosen.push(at)
     else this.chosen.pop()
   }

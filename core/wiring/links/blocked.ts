@@ -74,7 +74,7 @@ export function blockedBy(
       why === 'kind'
         ? adaptersFor(
             need,
-            sources.map(one => one.port),
+            sources.map(source => source.port),
             near,
             catalogue
           )
@@ -93,7 +93,7 @@ function adaptersFor(
     .filter(
       item =>
         item.ports.some(
-          port => sources.some(one => one.kind === port.kind) && heardBy(port).map(plainSignal).includes(plain)
+          port => sources.some(source => source.kind === port.kind) && heardBy(port).map(plainSignal).includes(plain)
         ) &&
         item.ports.some(
           port => near.some(one => one.kind === port.kind) && saidBy(port).flatMap(alsoSaid).includes(need.name)
@@ -113,15 +113,15 @@ export function blockedWords(design: Design, { unit: id, need, why, sources, hol
   const what = need.name
   if (why === 'kind') {
     const ports = [...new Set(unit.item.ports.filter(port => takes(need, port)).map(port => port.kind))]
-    return say`${enumerate(sources.map(one => say`${thing(units.get(one.unit)!)} by ${one.kind}`))} would
+    return say`${enumerate(sources.map(source => say`${thing(units.get(source.unit)!)} by ${source.kind}`))} would
       give ${what}; it takes that by ${ports.join(', ') || 'nothing'}: an adapter between them is wanted.`
   }
   if (why === 'taken')
-    return say`${enumerate([...new Set(sources.map(one => one.unit))].map(one => thing(units.get(one)!)))} would
-      give ${what}, but no port is free: ${enumerate(holders.map(one => linkWords(design, units, one)))}.`
+    return say`${enumerate([...new Set(sources.map(source => source.unit))].map(one => thing(units.get(one)!)))} would
+      give ${what}, but no port is free: ${enumerate(holders.map(holder => linkWords(design, units, holder)))}.`
   return undefined
 }
 function linkWords(design: Design, units: ReadonlyMap<string, DesignUnit>, id: string): Phrase {
-  const link = design.links.find(one => one.id === id)!
+  const link = design.links.find(link => link.id === id)!
   return say`${thing(units.get(link.from.unit)!)} ${link.from.port} is linked to ${thing(units.get(link.to.unit)!)} ${link.to.port}`
 }

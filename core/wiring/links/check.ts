@@ -32,8 +32,10 @@ function needFinding(design: Design, unit: DesignUnit, need: Need): Finding {
   const remedies = possibleLinks(design, unit, need)
     .slice(0, 3)
     .map((link): Remedy => {
-      const other = design.units.find(one => one.id === (link.from.unit === unit.id ? link.to.unit : link.from.unit))!
-      const port = portOf(design.units.find(one => one.id === link.from.unit)!.item, link.from.port)
+      const other = design.units.find(
+        other => other.id === (link.from.unit === unit.id ? link.to.unit : link.from.unit)
+      )!
+      const port = portOf(design.units.find(unit => unit.id === link.from.unit)!.item, link.from.port)
       return {
         says: say`Link ${other.label} to it over ${port.kind} (${link.from.port} to ${link.to.port}).`,
         edits: [{ type: 'link.put', option: design.optionId, link }]
@@ -45,7 +47,7 @@ function needFinding(design: Design, unit: DesignUnit, need: Need): Finding {
     id: `wiring.need:${unit.id}:${need.name}`,
     code: need.what === 'function' || need.what === 'aerial' ? 'wiring.function-missing' : 'wiring.signal-missing',
     weight: need.required ? 'must fix' : 'note',
-    subjects: [unit.id, ...dark.map(one => one.id)],
+    subjects: [unit.id, ...dark.map(unit => unit.id)],
     // What is there and dark is brought to life, not bought again.
     lacks: dark.length ? undefined : lacks,
     basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },

@@ -9,9 +9,9 @@ import { item, projectWith } from '../../testing'
 import { examineWiring, proposeLinks } from '..'
 
 const catalogue = new Map(
-  readCatalogueCsv(readFileSync(new URL('../../../demo/catalogue.csv', import.meta.url), 'utf8')).items.map(one => [
-    one.id,
-    one
+  readCatalogueCsv(readFileSync(new URL('../../../demo/catalogue.csv', import.meta.url), 'utf8')).items.map(item => [
+    item.id,
+    item
   ])
 )
 const entry = (id: string, mount: Item['mounts'][number]): [Item, string] => {
@@ -25,7 +25,7 @@ const withLinks = (project: Project, links: Link[]): Project => ({
   ...project,
   options: [{ ...project.options[0]!, links }]
 })
-const codesOf = (project: Project) => examineWiring(resolve(project, 'a'), []).findings.map(one => one.code)
+const codesOf = (project: Project) => examineWiring(resolve(project, 'a'), []).findings.map(finding => finding.code)
 
 describe('dimming, lamps, tablets: links like any others', () => {
   const project = projectWith([
@@ -87,8 +87,9 @@ describe('lamps without a source', () => {
     })
     const project = projectWith([entry('fenwick-lamps-6', 'tail'), [source, 'tail']])
     const dark = (links: Link[]) =>
-      examineWiring(resolve(withLinks(project, links), 'a'), []).findings.find(one => one.code === 'wiring.dark-lamps')
-        ?.measured
+      examineWiring(resolve(withLinks(project, links), 'a'), []).findings.find(
+        finding => finding.code === 'wiring.dark-lamps'
+      )?.measured
     const link = (port: string): Link => ({
       id: port,
       from: { unit: 'regulator', port: 'w' },

@@ -119,7 +119,7 @@ const hearsKind = (port: Port, signal: SignalName): boolean =>
 export function linkedSources(design: Design, unit: DesignUnit, need: Need): DesignUnit[] {
   if (need.what === 'function')
     return design.units.filter(other => other.id !== unit.id && other.item.provides.includes(need.name))
-  const byId = new Map(design.units.map(one => [one.id, one]))
+  const byId = new Map(design.units.map(unit => [unit.id, unit]))
   return design.links.flatMap(link => {
     const far =
       link.from.unit === unit.id

@@ -11,7 +11,7 @@ const dun = demoProject('3-skerrow-dunlin')
 const of = (option: string) => {
   const design = resolve(dun, option)
   const lines = tubeLines(design)
-  return { line: (name: string) => lines.find(one => one.line === name), findings: tubeFindings(design, lines) }
+  return { line: (name: string) => lines.find(line => line.line === name), findings: tubeFindings(design, lines) }
 }
 
 describe('pitot, static and vacuum', () => {
@@ -25,7 +25,7 @@ describe('pitot, static and vacuum', () => {
   // 14 CFR 91.411(a)(2) (from memory): after any opening and closing of the static system it is tested before IFR.
   it('a display with air of its own opens the static system, and the test is called for', () => {
     const { findings } = of('b')
-    expect(findings.find(one => one.id === 'wiring.tubes:static')).toMatchObject({
+    expect(findings.find(finding => finding.id === 'wiring.tubes:static')).toMatchObject({
       weight: 'note',
       basis: { source: expect.stringContaining('91.411') as string }
     })
@@ -46,7 +46,7 @@ describe('an aeroplane of few parts', () => {
   const gyro = taker('gyro', 'vacuum source', 'attitude')
   it('three on a line are joined by two tees, one alone by none', () => {
     const line = (...units: Item[]) =>
-      tubeLines(designWith(units.map(one => [one, 'panel']))).find(one => one.line === 'static')!
+      tubeLines(designWith(units.map(unit => [unit, 'panel']))).find(tubeLine => tubeLine.line === 'static')!
     expect(line(probe, asi).tees).toBe(0)
     expect(line(probe, asi, alt, taker('vsi', 'pitot and static', 'vertical speed'))).toMatchObject({
       users: ['asi', 'alt', 'vsi'],
@@ -56,7 +56,7 @@ describe('an aeroplane of few parts', () => {
   })
   it('the altimeter is not on the pitot', () => {
     const lines = tubeLines(designWith([probe, alt].map(one => [one, 'panel'])))
-    expect(lines.map(one => one.line)).toEqual(['static'])
+    expect(lines.map(line => line.line)).toEqual(['static'])
   })
   it('tube is as long as the way from the probe to each place where something hangs, once a place', () => {
     const design = designWith([
@@ -66,7 +66,7 @@ describe('an aeroplane of few parts', () => {
     ])
     const way = lengthOf(design.airframe, { from: 'tail', to: 'panel' })
     expect(way).toBeDefined()
-    expect(tubeLines(design).find(one => one.line === 'static')!.lengthMm).toBeCloseTo(way!.cutMm, 6)
+    expect(tubeLines(design).find(tubeLine => tubeLine.line === 'static')!.lengthMm).toBeCloseTo(way!.cutMm, 6)
   })
   it('without a probe the users are named and no length is made up', () => {
     const [line] = tubeLines(designWith([[alt, 'panel']]))

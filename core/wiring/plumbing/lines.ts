@@ -29,7 +29,7 @@ function linesOf(unit: DesignUnit): TubeLine['line'][] {
 
 /** Pitot, static and vacuum: who hangs on each, how many tees, how much tube, and whether it was opened. */
 export function tubeLines(design: Design): TubeLine[] {
-  const removed = design.removed.map(one => one.unit)
+  const removed = design.removed.map(removed => removed.unit)
   return LINES.flatMap((line): TubeLine[] => {
     const source = design.units.find(unit => gives(unit, line === 'vacuum' ? 'vacuum source' : 'pitot and static'))
     const users = design.units.filter(unit => unit !== source && linesOf(unit).includes(line))
@@ -45,8 +45,8 @@ export function tubeLines(design: Design): TubeLine[] {
         source: source?.id,
         users: users.map(unit => unit.id),
         tees: Math.max(0, users.length - 1),
-        lengthMm: lengths?.every(one => one !== undefined)
-          ? lengths.reduce((sum, one) => sum + one!.cutMm, 0)
+        lengthMm: lengths?.every(length => length !== undefined)
+          ? lengths.reduce((sum, wireLength) => sum + wireLength!.cutMm, 0)
           : undefined,
         opened: [...users.filter(unit => unit.state !== 'kept'), ...gone].map(unit => unit.id)
       }
@@ -70,7 +70,7 @@ const CHECK: Readonly<Record<TubeLine['line'], { basis: Basis; text: string }>> 
 }
 /** What has to be checked after lines were opened. */
 export function tubeFindings(design: Design, lines: readonly TubeLine[]): Finding[] {
-  const all = new Map([...design.units, ...design.removed.map(one => one.unit)].map(unit => [unit.id, unit]))
+  const all = new Map([...design.units, ...design.removed.map(removed => removed.unit)].map(unit => [unit.id, unit]))
   return lines.flatMap(({ line, opened, tees, lengthMm, users }) =>
     opened.length
       ? [

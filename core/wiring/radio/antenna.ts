@@ -41,7 +41,7 @@ export interface Apart {
   wantedMm: number
 }
 const aerialsOf = ({ item }: DesignUnit): AerialName[] =>
-  item.kind === 'antenna' ? AERIALS.filter(one => item.provides.includes(one)) : []
+  item.kind === 'antenna' ? AERIALS.filter(aerial => item.provides.includes(aerial)) : []
 
 const KT_TO_MPH = 1.150779
 const SQ_MM_PER_SQ_FT = 304.8 ** 2
@@ -70,14 +70,14 @@ export function examineAntennas(design: Design): { antennas: Antenna[]; apart: A
     return {
       unit: unit.id,
       aerials,
-      groundPlaneMm: Math.max(...aerials.map(one => quarterWaveMm(BANDS[one].quarterMhz))),
+      groundPlaneMm: Math.max(...aerials.map(aerial => quarterWaveMm(BANDS[aerial].quarterMhz))),
       onMetal: airframe.structure === undefined ? undefined : airframe.structure === 'metal',
       dragLb,
       rivets: dragLb === undefined ? undefined : Math.max(LEAST_RIVETS, Math.ceil((FACTOR * dragLb) / RIVET_LB))
     }
   })
-  const apart = all.flatMap((one, at) =>
-    all.slice(at + 1).flatMap((other): Apart[] => {
+  const apart = all.flatMap((one, index) =>
+    all.slice(index + 1).flatMap((other): Apart[] => {
       const wanted = Math.max(...one.aerials.flatMap(a => other.aerials.map(b => leastApartMm(a, b) ?? 0)))
       if (wanted === 0) return []
       const { atLeastMm, known } = distanceMm(positionOf(one.unit), positionOf(other.unit))
@@ -91,12 +91,12 @@ export function examineAntennas(design: Design): { antennas: Antenna[]; apart: A
 export function antennaFindings(design: Design, { antennas, apart }: ReturnType<typeof examineAntennas>): Finding[] {
   const units = new Map(design.units.map(unit => [unit.id, unit]))
   const name = (id: string) => thing(units.get(id)!)
-  const near = apart.filter(one => one.atLeastMm < one.wantedMm)
-  const unknown = near.filter(one => !one.known)
-  const bare = antennas.filter(one => one.onMetal === false && units.get(one.unit)!.state !== 'kept')
+  const near = apart.filter(pair => pair.atLeastMm < pair.wantedMm)
+  const unknown = near.filter(pair => !pair.known)
+  const bare = antennas.filter(antenna => antenna.onMetal === false && units.get(antenna.unit)!.state !== 'kept')
   return [
     ...near
-      .filter(one => one.known)
+      .filter(pair => pair.known)
       .map(({ a, b, atLeastMm, wantedMm }): Finding => ({
         id: `wiring.antennas-near:${a}:${b}`,
         code: 'wiring.antennas-near',
@@ -115,7 +115,7 @@ export function antennaFindings(design: Design, { antennas, apart }: ReturnType<
             id: 'wiring.antennas-where',
             code: 'wiring.antennas-where',
             weight: 'note' as const,
-            subjects: [...new Set(unknown.flatMap(one => [one.a, one.b]))],
+            subjects: [...new Set(unknown.flatMap(pair => [pair.a, pair.b]))],
             basis: SPACING,
             says: say`It is not known how far apart ${enumerate(
               unknown.map(({ a, b, wantedMm }) => say`${name(a)} and ${name(b)} (${mm(wantedMm)} wanted)`),
@@ -131,13 +131,13 @@ export function antennaFindings(design: Design, { antennas, apart }: ReturnType<
             id: 'wiring.ground-plane',
             code: 'wiring.ground-plane',
             weight: 'note' as const,
-            subjects: bare.map(one => one.unit),
+            subjects: bare.map(antenna => antenna.unit),
             basis: {
               kind: 'common practice' as const,
               source: 'ground plane of at least a quarter wave round the aerial'
             },
             says: say`The skin is not metal: ${enumerate(
-              bare.map(one => say`${name(one.unit)} wants ${mm(one.groundPlaneMm)}`),
+              bare.map(antenna => say`${name(antenna.unit)} wants ${mm(antenna.groundPlaneMm)}`),
               '; '
             )} of foil or mesh round its foot.`,
             remedies: []

@@ -94,16 +94,16 @@ export function radioChains(design: Design, wires: readonly Wire[]): RadioChain[
     if (!antenna || !radio) return []
     const wanted = radio.unit.item.needs.find(need => need.what === 'aerial' && need.port === radio.port)
     const aerial =
-      wanted?.what === 'aerial' ? wanted.name : (antenna.unit.item.provides.find(one => one in BANDS) as AerialName)
+      wanted?.what === 'aerial' ? wanted.name : (antenna.unit.item.provides.find(given => given in BANDS) as AerialName)
     if (!aerial) return []
     const band = BANDS[aerial]
     const places = placesOnWay(design.airframe, wire.run)
-    const parted = places.slice(1).filter((place, at) => plugs.has(legName(places[at]!, place))).length
+    const parted = places.slice(1).filter((place, index) => plugs.has(legName(places[index]!, place))).length
     const connectors = 2 + parted
     const coax = wire.mark?.coax ?? 'double shield'
     const lossAs = (kind: CoaxKind) =>
       (lossPer100Ft(kind, band.lossMhz) * wire.length.installedMm) / MM_PER_FOOT / 100 + connectors * CONNECTOR_DB
-    const port = radio.unit.item.ports.find(one => one.id === radio.port)
+    const port = radio.unit.item.ports.find(port => port.id === radio.port)
     return [
       {
         link: link.id,
@@ -130,7 +130,7 @@ export function coaxFindings(design: Design, chains: readonly RadioChain[]): Fin
   const old = chains.filter(chain => chain.old && BANDS[chain.aerial].doubleShield)
   const findings = chains.flatMap((chain): Finding[] => {
     const radio = units.get(chain.radio)!
-    const mark = design.wires.find(one => one.wire === chain.link)
+    const mark = design.wires.find(wire => wire.wire === chain.link)
     const better = {
       says: say`Lay double-shielded coax.`,
       edits: [

@@ -57,7 +57,7 @@ const placed = (positions: Record<string, { acrossMm: number; upMm: number }>, p
 })
 const codes = (project: Project) => {
   const design = resolve(project, 'a')
-  return examineWiring(design, circuitsOf(design)).findings.filter(one => /antenna|coax/.test(one.code))
+  return examineWiring(design, circuitsOf(design)).findings.filter(finding => /antenna|coax/.test(finding.code))
 }
 
 describe('aerials', () => {
@@ -67,9 +67,9 @@ describe('aerials', () => {
   ])
   // GPS to COM 24 in (609.6 mm) or more (common practice, the maker’s manual rules).
   it('a satellite aerial stands 24 in from a com aerial; nearer is told, and not known is told as not known', () => {
-    expect(codes(two).map(one => one.code)).toEqual(['wiring.antennas-where'])
+    expect(codes(two).map(code => code.code)).toEqual(['wiring.antennas-where'])
     const apart = (mm: number) =>
-      codes(placed({ com: { acrossMm: 0, upMm: 900 }, gps: { acrossMm: mm, upMm: 900 } }, two)).map(one => one.code)
+      codes(placed({ com: { acrossMm: 0, upMm: 900 }, gps: { acrossMm: mm, upMm: 900 } }, two)).map(code => code.code)
     expect(apart(600)).toEqual(['wiring.antennas-near'])
     expect(apart(620)).toEqual([])
   })
@@ -148,8 +148,8 @@ describe('the coax of a receiver', () => {
   const linked = (lengthMm: number, coax: 'single shield' | 'double shield', mostLossDb?: number): Project => ({
     ...project,
     airframe: { ...project.airframe, routes: [{ from: 'tail', to: 'roof', lengthMm }] },
-    items: project.items.map(one =>
-      one.id === 'nav' ? { ...one, ports: one.ports.map(port => ({ ...port, mostLossDb })) } : one
+    items: project.items.map(item =>
+      item.id === 'nav' ? { ...item, ports: item.ports.map(port => ({ ...port, mostLossDb })) } : item
     ),
     options: [
       {
@@ -159,7 +159,7 @@ describe('the coax of a receiver', () => {
       }
     ]
   })
-  const found = (...args: Parameters<typeof linked>) => codes(linked(...args)).map(one => one.code)
+  const found = (...args: Parameters<typeof linked>) => codes(linked(...args)).map(code => code.code)
   it('single-shielded it is told, double-shielded it is not', () => {
     expect(found(3_000, 'single shield')).toEqual(['wiring.coax-shield'])
     expect(found(3_000, 'double shield')).toEqual([])
@@ -178,9 +178,9 @@ describe('the coax of a receiver', () => {
     const dun = demoProject('3-skerrow-dunlin')
     const kept = { ...dun.options[0]!, units: dun.fitted, links: dun.fittedLinks, rows: [], groups: [], flows: [] }
     const old = (wires: Project['options'][number]['wires']) =>
-      codes({ ...dun, options: [{ ...kept, wires }] }).filter(one => one.code === 'wiring.coax-old').length
+      codes({ ...dun, options: [{ ...kept, wires }] }).filter(code => code.code === 'wiring.coax-old').length
     expect(old([])).toBe(1)
-    const link = dun.fittedLinks.find(one => [one.from.unit, one.to.unit].includes('ant-xpdr'))!
+    const link = dun.fittedLinks.find(fittedLink => [fittedLink.from.unit, fittedLink.to.unit].includes('ant-xpdr'))!
     expect(old([{ wire: link.id, coax: 'double shield' }])).toBe(0)
   })
 })
