@@ -9,15 +9,15 @@ interface Line {
   key: string
   cells: AnalysisTable['rows'][number]
 }
-const rows = computed(() => table.rows.map((cells, at): Line => ({ key: String(at), cells })))
+const rows = computed(() => table.rows.map((cells, index): Line => ({ key: String(index), cells })))
 const columns = computed(() =>
-  table.columns.map((column, at): Column<Line> => ({
-    key: String(at),
+  table.columns.map((column, index): Column<Line> => ({
+    key: String(index),
     title: column.says,
     number: column.digits !== undefined,
-    value: line => line.cells[at] ?? '',
+    value: line => line.cells[index] ?? '',
     text: line => {
-      const cell = line.cells[at]
+      const cell = line.cells[index]
       return typeof cell === 'number' ? taste.number(cell, column.digits ?? 0) : (cell ?? '')
     }
   }))

@@ -52,7 +52,7 @@ export function useAddress() {
     [() => route.query.option, () => bench.project?.id],
     () => {
       const wanted = route.query.option ?? first()
-      if (bench.project && wanted !== bench.optionId && bench.project.options.some(one => one.id === wanted))
+      if (bench.project && wanted !== bench.optionId && bench.project.options.some(option => option.id === wanted))
         bench.optionId = String(wanted)
     },
     { immediate: true, flush: 'sync' }

@@ -36,7 +36,7 @@ export function useEquipment() {
       }
       const { unit, edits, waits, links } = addition
       if (!bench.act(edits, `Add ${unit.label}`)) return
-      const place = project.airframe.places.find(one => one.id === unit.place)!
+      const place = project.airframe.places.find(place => place.id === unit.place)!
       bench.said = waits
         ? `${unit.label} has no free place on the face: it waits in the tray of Panel. Room tells what would make room.`
         : `${unit.label} is added ${place.kind === 'panel' ? 'on the panel' : `at ${place.name}`}${

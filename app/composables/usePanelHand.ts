@@ -69,13 +69,13 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: nu
   function company(design: Design, unit: DesignUnit): DesignUnit[] {
     const ids = new Set(bench.selected.includes(unit.id) ? bench.selected : [unit.id])
     for (const group of design.groups) if (group.units.some(id => ids.has(id))) group.units.forEach(id => ids.add(id))
-    const rows = new Set(design.units.filter(one => ids.has(one.id) && one.row).map(one => one.row))
+    const rows = new Set(design.units.filter(unit => ids.has(unit.id) && unit.row).map(unit => unit.row))
     return design.units.filter(
-      one =>
-        one.item.face &&
-        (one.at || one.id === unit.id) &&
-        (ids.has(one.id) || rows.has(one.row)) &&
-        (!one.locked || one.id === unit.id)
+      other =>
+        other.item.face &&
+        (other.at || other.id === unit.id) &&
+        (ids.has(other.id) || rows.has(other.row)) &&
+        (!other.locked || other.id === unit.id)
     )
   }
 
@@ -100,7 +100,7 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: nu
       x: one.at?.xMm ?? point.x,
       y: one.at?.yMm ?? point.y
     }))
-    const byId = new Map(design.units.map(one => [one.id, one]))
+    const byId = new Map(design.units.map(unit => [unit.id, unit]))
     hold.value = {
       unit: unit.id,
       label: units.length > 1 ? `${units.length} units` : unit.label,
@@ -109,8 +109,8 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: nu
       fromY: event.clientY,
       startX: point.x,
       startY: point.y,
-      box: union(units.map(one => bezelOf(byId.get(one.id)!, one.x, one.y))),
-      neighbours: neighbours(design, new Set(units.map(one => one.id))),
+      box: union(units.map(unit => bezelOf(byId.get(unit.id)!, unit.x, unit.y))),
+      neighbours: neighbours(design, new Set(units.map(unit => unit.id))),
       moved: !unit.at,
       fresh: !unit.at
     }
@@ -123,7 +123,7 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: nu
 
   /** The design with the held units where the hand has them. */
   function moved(design: Design, { dx, dy }: { dx: number; dy: number }): Design {
-    const held = new Map(hold.value!.units.map(one => [one.id, one]))
+    const held = new Map(hold.value!.units.map(unit => [unit.id, unit]))
     return {
       ...design,
       units: design.units.map(unit => {
@@ -171,7 +171,7 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: nu
     const there = moved(design, by.value)
     const panel = examinePanel(there)
     tell(panel)
-    const own = new Set(held.units.map(one => one.id))
+    const own = new Set(held.units.map(unit => unit.id))
     live.value = { panel, seats: seatsOf({ ...there, units: there.units.filter(unit => own.has(unit.id)) }) }
   }
   useEventListener('pointermove', (event: PointerEvent) => {
@@ -205,7 +205,7 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: nu
     if (held && shift && held.moved)
       moveUnits(
         bench,
-        held.units.map(one => ({ id: one.id, xMm: one.x + shift.dx, yMm: one.y + shift.dy })),
+        held.units.map(unit => ({ id: unit.id, xMm: unit.x + shift.dx, yMm: unit.y + shift.dy })),
         `Move ${held.label}`
       )
   })

@@ -77,7 +77,7 @@ export const useBench = defineStore('bench', () => {
   let besides: { asFound?: Report; agreed?: Report } = {}
 
   const option = computed(
-    () => project.value?.options.find(one => one.id === optionId.value) ?? project.value?.options[0]
+    () => project.value?.options.find(option => option.id === optionId.value) ?? project.value?.options[0]
   )
   const design = computed(() => project.value && option.value && resolve(project.value, option.value.id))
   const report = computed(() => reports.value?.current)
@@ -128,7 +128,9 @@ export const useBench = defineStore('bench', () => {
     const had = lastGiven
     const { report, number, apart } = await useExaminer().examine(of, had?.number)
     if (apart) besides = {}
-    const findings = report.findings.map(one => (typeof one === 'number' ? had!.report.findings[one]! : one))
+    const findings = report.findings.map(finding =>
+      typeof finding === 'number' ? had!.report.findings[finding]! : finding
+    )
     const current = { ...had?.report, ...report, findings } as Report
     lastGiven = { report: current, number }
     return current
@@ -155,7 +157,7 @@ export const useBench = defineStore('bench', () => {
     await flush()
     const kept = await askProject<{ project: Project; history: History; version: number }>(id)
     const same = project.value?.id === id
-    if (!same || !kept.project.options.some(one => one.id === optionId.value)) {
+    if (!same || !kept.project.options.some(option => option.id === optionId.value)) {
       // First the option, then the project: who watches the project sees both as they belong together.
       optionId.value = kept.project.options[0]?.id ?? 'a'
       reports.value = undefined

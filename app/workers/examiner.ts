@@ -190,7 +190,7 @@ const foundParts = (project: Project): unknown[] => [
   project.handChecks
 ]
 const agreedParts = (project: Project): unknown[] => [...foundParts(project), project.agreed]
-const same = (a: unknown[] | undefined, b: unknown[]) => a?.every((part, at) => part === b[at]) ?? false
+const same = (a: unknown[] | undefined, b: unknown[]) => a?.every((part, index) => part === b[index]) ?? false
 
 /** Effects known of the document as it stands, by option and entry: a keystroke in Find asks for none of them again. */
 let effects = new Map<string, CandidateEffect>()
@@ -213,7 +213,7 @@ function differencesIn(project: Project, first: string, second: string): Differe
 /** What of a report is another than in the one before it. */
 function since(before: Report, report: Report): GivenReport {
   const kept = LARGE.filter(room => report[room] === before[room])
-  const known = new Map(before.findings.map((finding, at) => [finding, at]))
+  const known = new Map(before.findings.map((finding, index) => [finding, index]))
   return {
     ...(Object.fromEntries(
       Object.entries(report).filter(([room]) => !kept.includes(room as Large))
@@ -399,7 +399,7 @@ const examiner = {
     const project = document()
     const design = resolve(project, option)
     const { money } = examineOption(project, option)
-    const phase = design.phases.find(one => one.id === visit)
+    const phase = design.phases.find(phase => phase.id === visit)
     const plannedCents = money.lines
       .filter(line => line.group !== 'contingency' && (!phase || line.phase === phase.id))
       .reduce((sum, line) => sum + line.cents, 0)
@@ -422,14 +422,14 @@ const examiner = {
     const of = new Map(found.best?.of.map(one => [one.unit, one.visit]))
     const tried = {
       ...project,
-      options: project.options.map(one =>
-        one.id === option
+      options: project.options.map(other =>
+        other.id === option
           ? {
-              ...one,
-              units: one.units.map(unit => (of.has(unit.id) ? { ...unit, phase: of.get(unit.id)! } : unit)),
-              disposals: one.disposals.map(({ phase: _, ...rest }) => rest)
+              ...other,
+              units: other.units.map(unit => (of.has(unit.id) ? { ...unit, phase: of.get(unit.id)! } : unit)),
+              disposals: other.disposals.map(({ phase: _, ...rest }) => rest)
             }
-          : one
+          : other
       )
     }
     return { ...found, between: found.best ? afterVisits(tried, option, today()) : [] }
@@ -450,7 +450,7 @@ const examiner = {
   stances: (option: string, job: number, tell: Tell): Promise<BackupSearch | undefined> =>
     walk(backupSearch(document(), option, catalogue), job, (far, of) => tell(far, of, [])),
   stop(job: number) {
-    if (jobs.some(one => one.id === job)) stopped.add(job)
+    if (jobs.some(other => other.id === job)) stopped.add(job)
   }
 }
 export type Examiner = typeof examiner

@@ -41,12 +41,12 @@ const freeId = (stem: string, taken: readonly { id: string }[]) => {
 }
 const setStation = (station: Station, patch: Partial<Station>) =>
   setAirframe(
-    { stations: airframe.value.stations.map(one => (one.id === station.id ? { ...one, ...patch } : one)) },
+    { stations: airframe.value.stations.map(other => (other.id === station.id ? { ...other, ...patch } : other)) },
     `Station ${station.name}`
   )
 function addStation() {
   const id = freeId('station', airframe.value.stations)
-  const place = airframe.value.places.find(one => one.kind === 'cabin') ?? airframe.value.places[0]!
+  const place = airframe.value.places.find(place => place.kind === 'cabin') ?? airframe.value.places[0]!
   const station: Station = {
     id,
     name: `Station ${airframe.value.stations.length + 1}`,
@@ -58,10 +58,10 @@ function addStation() {
 const dropStation = (station: Station) =>
   setAirframe(
     {
-      stations: airframe.value.stations.filter(one => one.id !== station.id),
-      loadings: airframe.value.loadings.map(one => ({
-        ...one,
-        loads: one.loads.filter(load => load.station !== station.id)
+      stations: airframe.value.stations.filter(other => other.id !== station.id),
+      loadings: airframe.value.loadings.map(loading => ({
+        ...loading,
+        loads: loading.loads.filter(load => load.station !== station.id)
       }))
     },
     `Delete station ${station.name}`
@@ -73,24 +73,24 @@ function addLoading() {
 }
 const setLoading = (loading: Loading, patch: Partial<Loading>) =>
   setAirframe(
-    { loadings: airframe.value.loadings.map(one => (one.id === loading.id ? { ...one, ...patch } : one)) },
+    { loadings: airframe.value.loadings.map(other => (other.id === loading.id ? { ...other, ...patch } : other)) },
     `Loading ${loading.name}`
   )
 const dropLoading = (loading: Loading) =>
   setAirframe(
-    { loadings: airframe.value.loadings.filter(one => one.id !== loading.id) },
+    { loadings: airframe.value.loadings.filter(other => other.id !== loading.id) },
     `Delete loading ${loading.name}`
   )
 const loadAt = (loading: Loading, station: Station) =>
-  loading.loads.find(one => one.station === station.id)?.massKg ?? 0
+  loading.loads.find(load => load.station === station.id)?.massKg ?? 0
 const setLoad = (loading: Loading, station: Station, massKg: number) =>
   setLoading(loading, {
     loads: [
-      ...loading.loads.filter(one => one.station !== station.id),
+      ...loading.loads.filter(load => load.station !== station.id),
       ...(massKg > 0 ? [{ station: station.id, massKg }] : [])
     ]
   })
-const loaded = (loading: Loading) => mass.value.loadings.find(one => one.id === loading.id)
+const loaded = (loading: Loading) => mass.value.loadings.find(other => other.id === loading.id)
 
 const corners = computed(() => envelopeOf(airframe.value))
 function setCorner(index: number, patch: { arm?: number; mass?: number }) {

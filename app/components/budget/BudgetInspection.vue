@@ -46,7 +46,7 @@ const columns = computed((): Column<Looked>[] => [
     key: 'hours',
     title: 'Hours to mend',
     value: row => row.hours[1],
-    text: row => (row.found === 'sound' ? '' : row.hours.map(one => taste.number(one, 0)).join(' – '))
+    text: row => (row.found === 'sound' ? '' : row.hours.map(hour => taste.number(hour, 0)).join(' – '))
   },
   { key: 'found', title: 'Found', value: row => row.found ?? '', width: '330px' }
 ])

@@ -130,7 +130,7 @@ const unitColumns = computed((): Column<UnitCost>[] => [
   {
     key: 'drags',
     title: 'Drags in',
-    value: row => row.drags.map(one => `${one.label} ${taste.money(one.cents)}`).join(', ')
+    value: row => row.drags.map(drag => `${drag.label} ${taste.money(drag.cents)}`).join(', ')
   },
   sumColumn('togetherCents', 'Together'),
   ...(margin.value > 0
@@ -145,7 +145,7 @@ const unitColumns = computed((): Column<UnitCost>[] => [
     : [])
 ])
 function setUnitPrice(id: string, cents: number) {
-  const unit = bench.option?.units.find(one => one.id === id)
+  const unit = bench.option?.units.find(unit => unit.id === id)
   if (unit && bench.option && cents >= 0)
     bench.act(
       [{ type: 'unit.set', option: bench.option.id, unit: { ...unit, priceCents: cents } }],

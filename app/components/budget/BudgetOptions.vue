@@ -24,7 +24,7 @@ const taste = useTaste()
 const standings = shallowRef<OptionStanding[]>([])
 const rows = shallowRef<Difference[]>([])
 const wrong = ref('')
-const options = computed(() => bench.project!.options.map(one => ({ value: one.id, title: one.name })))
+const options = computed(() => bench.project!.options.map(option => ({ value: option.id, title: option.name })))
 /** What waits, beside the options as they are: nothing, the whole of one, or one new unit of it. */
 const NOTHING = '-'
 const ALL = '*'
@@ -33,7 +33,7 @@ const waits = ref(ALL)
 const months = ref(12)
 const fresh = computed(() => {
   const { project } = bench
-  const option = project?.options.find(one => one.id === waitsOf.value)
+  const option = project?.options.find(option => option.id === waitsOf.value)
   const found = new Map(project?.fitted.map(unit => [unit.id, unit.item]))
   return option?.units.filter(unit => found.get(unit.id) !== unit.item) ?? []
 })
@@ -190,7 +190,7 @@ const changeColumns: Column<Keyed>[] = [
 ]
 const laterCents = computed(() => later.value?.rows.reduce((total, row) => total + row.cents, 0) ?? 0)
 const drifts = computed(() => {
-  const prices = bench.project!.options.find(one => one.id === waitsOf.value)?.prices
+  const prices = bench.project!.options.find(option => option.id === waitsOf.value)?.prices
   return prices?.driftPercentAYear !== undefined || prices?.tradeInFallPercentAMonth !== undefined
 })
 const sum = computed(() => rows.value.reduce((total, row) => total + row.cents, 0))

@@ -13,7 +13,7 @@ const brief = computed(() => bench.project!.brief)
 const chosenId = ref('')
 const chosen = computed(() => quotes.value.find(one => one.id === chosenId.value) ?? quotes.value[0])
 /** Quotes as they stand, without one that was just taken away and is still in the report. */
-const standings = computed(() => money.value.quotes.filter(one => quotes.value.some(quote => quote.id === one.id)))
+const standings = computed(() => money.value.quotes.filter(other => quotes.value.some(quote => quote.id === other.id)))
 const standing = computed(() => new Map(standings.value.map(one => [one.id, one])))
 const chosenStands = computed(() => chosen.value && standing.value.get(chosen.value.id))
 /** The estimate without what no shop quotes. */
@@ -49,7 +49,7 @@ function addLine() {
   if (!chosen.value) return
   const { lines } = chosen.value
   const id = freeId(
-    lines.map(one => one.id),
+    lines.map(line => line.id),
     'l'
   )
   set({ lines: [...lines, { id, says: `Line ${lines.length + 1}`, cents: 0, covers: [] }] })
@@ -132,7 +132,7 @@ const signed = (cents: number) => `${cents > 0 ? '+' : ''}${taste.money(cents)}`
 const byLine = computed(() =>
   quotable.value.map(line => ({
     line,
-    by: standings.value.map(quote => quote.lines.find(one => one.covers.some(each => each.key === line.key)))
+    by: standings.value.map(quote => quote.lines.find(other => other.covers.some(each => each.key === line.key)))
   }))
 )
 type ByLine = (typeof byLine.value)[number]

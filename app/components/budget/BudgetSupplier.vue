@@ -14,7 +14,7 @@ const fresh = computed(() => {
   const design = bench.examined
   const found = new Set(bench.project!.fitted.map(unit => unit.id))
   return (bench.option?.units ?? []).flatMap(unit => {
-    const joined = design?.units.find(one => one.id === unit.id)
+    const joined = design?.units.find(other => other.id === unit.id)
     return joined && !found.has(unit.id) ? [{ unit, item: joined.item, planCents: joined.priceCents }] : []
   })
 })
@@ -81,7 +81,7 @@ const columns = computed((): Column<Row>[] => [
   { key: 'take', title: 'Take', value: () => '', plain: true }
 ])
 const editOf = (row: Row): Edit[] => {
-  const unit = bench.option!.units.find(one => one.id === row.unit)
+  const unit = bench.option!.units.find(unit => unit.id === row.unit)
   const { priceCents, weeks } = row.line
   if (!unit || priceCents === undefined || !weeks) return []
   const lead = { weeks, says: feed.value!.supplier, on: feed.value!.on }

@@ -9,7 +9,7 @@ import { useTaste } from '~/stores/taste'
 const { tasks, visit } = defineProps<{ tasks: readonly JobTask[]; visit: string }>()
 const bench = useBench()
 const taste = useTaste()
-const own = computed(() => (bench.option?.tasks ?? []).filter(one => !visit || (one.phase ?? first.value) === visit))
+const own = computed(() => (bench.option?.tasks ?? []).filter(task => !visit || (task.phase ?? first.value) === visit))
 const first = computed(() => bench.option?.phases[0]?.id)
 const put = (task: OwnTask, says = task.name) =>
   bench.option && bench.act([{ type: 'task.put', option: bench.option.id, task }], says)
@@ -22,7 +22,7 @@ const USUAL: readonly Omit<OwnTask, 'id'>[] = [
 const another = computed(() => USUAL.filter(one => !own.value.some(task => task.name === one.name)))
 function add(usual: Omit<OwnTask, 'id'>) {
   let number = 1
-  while (bench.option?.tasks.some(one => one.id === `t${number}`)) number++
+  while (bench.option?.tasks.some(task => task.id === `t${number}`)) number++
   put({ id: `t${number}`, ...usual, ...(visit && { phase: visit }) }, `${usual.name} in the same visit`)
 }
 const blank: Omit<OwnTask, 'id'> = {
@@ -36,7 +36,7 @@ const blank: Omit<OwnTask, 'id'> = {
 const choices = (id: string) => {
   const names = new Map([
     ...own.value.map(one => [ownTask(one.id), one.name] as const),
-    ...tasks.map(one => [one.id, taste.say(one.name)] as const)
+    ...tasks.map(task => [task.id, taste.say(task.name)] as const)
   ])
   names.delete(ownTask(id))
   return [...names].map(([value, title]) => ({ value, title }))

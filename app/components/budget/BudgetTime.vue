@@ -106,8 +106,8 @@ watch(
       wrong.value = ''
     } catch (error) {
       const said = (error as Error).message.replace(/“([^”]+)”/, (whole, id: string) => {
-        const own = bench.option?.tasks.find(one => ownTask(one.id) === id)?.name
-        const planned = odds.value?.tasks.find(one => one.id === id)?.name
+        const own = bench.option?.tasks.find(task => ownTask(task.id) === id)?.name
+        const planned = odds.value?.tasks.find(task => task.id === id)?.name
         const name = own ?? (planned && taste.say(planned))
         return name === undefined ? whole : `“${name}”`
       })
@@ -138,7 +138,7 @@ interface Tried {
   cents?: number
 }
 const tries = computed(
-  () => odds.value?.quantiles.map((one): Tried => ({ ...one, says: SAYS[String(one.share)]! })) ?? []
+  () => odds.value?.quantiles.map((quantile): Tried => ({ ...quantile, says: SAYS[String(quantile.share)]! })) ?? []
 )
 const likely = computed((): Tried => ({
   says: 'if every task took its likely time',
@@ -179,7 +179,7 @@ const columns = computed((): Column<Drawn>[] => [
   { key: 'bars', title: 'With likely times', value: () => '', plain: true, picture: true, width: '36%' }
 ])
 const taskOf = (task: Drawn) => task.id
-const shiftOf = (task: string) => bench.option?.shifts.find(one => one.task === task)?.from ?? ''
+const shiftOf = (task: string) => bench.option?.shifts.find(shift => shift.task === task)?.from ?? ''
 /** Moves a task: it is not to begin before a day, or as soon as it may again. */
 function shift(task: string, day: string, name: string, key = '') {
   if (!bench.option || day === shiftOf(task)) return

@@ -63,14 +63,14 @@ const shared = computed((): Shared[] => {
         label: unit.label,
         does: unit.state === 'new' ? 'comes' : 'is moved',
         visit: visitOf(unit.id),
-        chosen: option.units.find(one => one.id === unit.id)?.phase ?? ''
+        chosen: option.units.find(other => other.id === unit.id)?.phase ?? ''
       })),
     ...design.removed.map(({ unit }): Shared => ({
       id: unit.id,
       label: unit.label,
       does: 'goes',
       visit: visitOf(`-${unit.id}`),
-      chosen: option.disposals.find(one => one.unit === unit.id)?.phase ?? ''
+      chosen: option.disposals.find(disposal => disposal.unit === unit.id)?.phase ?? ''
     }))
   ]
 })
@@ -83,14 +83,14 @@ const sharedColumns = computed((): Column<Shared>[] => [
 function visitEdit(id: string, does: Shared['does'], visit: string): Edit[] {
   const option = bench.option!
   if (does === 'goes') {
-    const { phase: _, ...rest } = option.disposals.find(one => one.unit === id) ?? {
+    const { phase: _, ...rest } = option.disposals.find(disposal => disposal.unit === id) ?? {
       unit: id,
       how: 'scrap' as const,
       creditCents: 0
     }
     return [{ type: 'disposal.set', option: option.id, disposal: visit ? { ...rest, phase: visit } : rest }]
   }
-  const unit = option.units.find(one => one.id === id)
+  const unit = option.units.find(unit => unit.id === id)
   if (!unit) return []
   const { phase: _, ...rest } = unit
   return [{ type: 'unit.set', option: option.id, unit: visit ? { ...rest, phase: visit } : rest }]
@@ -135,12 +135,14 @@ function takeSplit() {
     [
       ...best.of.flatMap(one => visitEdit(one.unit, does.get(one.unit) ?? 'comes', one.visit)),
       // What is removed goes again with what takes its ground.
-      ...bench.option!.disposals.filter(one => one.phase).flatMap(one => visitEdit(one.unit, 'goes', ''))
+      ...bench
+        .option!.disposals.filter(disposal => disposal.phase)
+        .flatMap(disposal => visitEdit(disposal.unit, 'goes', ''))
     ],
     'Share the job out over the visits'
   )
 }
-const labelOf = (unit: string) => bench.option?.units.find(one => one.id === unit)?.label ?? unit
+const labelOf = (unit: string) => bench.option?.units.find(other => other.id === unit)?.label ?? unit
 function sayWhy(why: Why): string {
   switch (why.kind) {
     case 'open anyway':

@@ -39,8 +39,8 @@ const uprights = {
   afterDatasetsDraw(chart: Chart) {
     const { ctx, chartArea, scales } = chart
     const marks = chart.data.datasets
-      .flatMap((set, at) =>
-        chart.isDatasetVisible(at) && 'upright' in set
+      .flatMap((set, index) =>
+        chart.isDatasetVisible(index) && 'upright' in set
           ? [
               {
                 text: set.label!,

@@ -47,15 +47,18 @@ const data = computed(() => ({
       pointStyle: 'rectRot' as const,
       pointRadius: 6
     },
-    ...mass.loadings.map((one, at) => {
-      const colour = one.takeOff.inside && one.fuelBurnt.inside ? ink.value.holds : ink.value.out
+    ...mass.loadings.map((loading, index) => {
+      const colour = loading.takeOff.inside && loading.fuelBurnt.inside ? ink.value.holds : ink.value.out
       return {
-        label: `${one.name}${one.takeOff.inside && one.fuelBurnt.inside ? '' : ' (outside)'}`,
-        data: [point(one.takeOff.armMm, one.takeOff.massKg), point(one.fuelBurnt.armMm, one.fuelBurnt.massKg)],
+        label: `${loading.name}${loading.takeOff.inside && loading.fuelBurnt.inside ? '' : ' (outside)'}`,
+        data: [
+          point(loading.takeOff.armMm, loading.takeOff.massKg),
+          point(loading.fuelBurnt.armMm, loading.fuelBurnt.massKg)
+        ],
         borderColor: colour,
         backgroundColor: colour,
-        borderDash: [[], [6, 3], [2, 2]][at % 3]!,
-        pointStyle: (['circle', 'triangle', 'rect'] as const)[at % 3]!,
+        borderDash: [[], [6, 3], [2, 2]][index % 3]!,
+        pointStyle: (['circle', 'triangle', 'rect'] as const)[index % 3]!,
         pointRadius: 5,
         showLine: true,
         borderWidth: 1.5
@@ -69,7 +72,7 @@ const axis = (text: string) => ({
   grid: { color: ink.value.rule }
 })
 const low = computed(() => {
-  const weights = [mass.emptyMassKg, ...mass.loadings.map(one => one.fuelBurnt.massKg)]
+  const weights = [mass.emptyMassKg, ...mass.loadings.map(loading => loading.fuelBurnt.massKg)]
   return point(0, Math.min(...weights) * 0.94).y
 })
 const options = computed(() => ({

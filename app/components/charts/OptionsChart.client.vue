@@ -15,11 +15,11 @@ const ink = computed(() =>
 )
 const SHAPES = ['circle', 'triangle', 'rect', 'rectRot', 'star', 'cross'] as const
 const data = computed(() => ({
-  datasets: standings.map((one, i) => {
-    const colour = one.onFrontier ? ink.value.on : ink.value.off
+  datasets: standings.map((standing, i) => {
+    const colour = standing.onFrontier ? ink.value.on : ink.value.off
     return {
-      label: `${one.name}${one.onFrontier ? '' : ' (another costs no more and leaves no less)'}`,
-      data: [{ x: taste.sum(one.cents), y: one.weak }],
+      label: `${standing.name}${standing.onFrontier ? '' : ' (another costs no more and leaves no less)'}`,
+      data: [{ x: taste.sum(standing.cents), y: standing.weak }],
       borderColor: colour,
       backgroundColor: colour,
       pointStyle: SHAPES[i % SHAPES.length],

@@ -82,13 +82,18 @@ const credit = (id: string, how: 'scrap' | 'sell' | 'trade in', cents: number) =
       {
         type: 'disposal.set',
         option: bench.option.id,
-        disposal: { ...bench.option.disposals.find(one => one.unit === id), unit: id, how, creditCents: cents }
+        disposal: {
+          ...bench.option.disposals.find(disposal => disposal.unit === id),
+          unit: id,
+          how,
+          creditCents: cents
+        }
       }
     ],
     'Change what becomes of a removed unit'
   )
 function setPlace(unit: DesignUnit, place: string) {
-  const raw = bench.option?.units.find(one => one.id === unit.id)
+  const raw = bench.option?.units.find(other => other.id === unit.id)
   if (!raw || !bench.option) return
   const { xMm: _x, yMm: _y, ...rest } = raw
   bench.act([{ type: 'unit.set', option: bench.option.id, unit: { ...rest, place } }], `Put ${unit.label} elsewhere`)

@@ -11,7 +11,7 @@ watch(
     chosen.value = {}
   }
 )
-const all = computed(() => bench.disputes.every(one => chosen.value[one.path]))
+const all = computed(() => bench.disputes.every(dispute => chosen.value[dispute.path]))
 /** A field of a record as one reads it: a plain value, or that it is another one. */
 const value = (record: Dispute['mine'], field: string) => {
   const is = record[field]

@@ -21,7 +21,7 @@ const renaming = ref(false)
 const name = ref('')
 
 function freshId(): string {
-  const taken = new Set(bench.project?.options.map(one => one.id))
+  const taken = new Set(bench.project?.options.map(option => option.id))
   for (const letter of 'abcdefghijklmnopqrstuvwxyz') if (!taken.has(letter)) return letter
   return `o${Date.now()}`
 }

@@ -24,9 +24,9 @@ const start = reactive({
 })
 const file = shallowRef<{ name: string; points: [number, number][] }>()
 const panels = computed(() => [
-  ...PANEL_TEMPLATES.map(one => ({
-    value: one.id,
-    title: `${one.name}, ${taste.length(one.measures.widthMm)} × ${taste.length(one.measures.heightMm)}`
+  ...PANEL_TEMPLATES.map(template => ({
+    value: template.id,
+    title: `${template.name}, ${taste.length(template.measures.widthMm)} × ${taste.length(template.measures.heightMm)}`
   })),
   { value: OWN, title: 'an outline of my own: DXF or SVG' }
 ])

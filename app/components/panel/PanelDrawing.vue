@@ -59,7 +59,7 @@ const troubled = computed((before?: Map<string, string>) => {
 })
 const holding = computed(() => hand.by.value !== undefined)
 // From the press on: what a first move needs stands ready then.
-const heldIds = computed(() => new Set(hand.hold.value?.units.map(one => one.id)))
+const heldIds = computed(() => new Set(hand.hold.value?.units.map(unit => unit.id)))
 /**
  * Every unit where the document has it. Those in the hand leave their outline behind: to go back by, and so that the
  * drawing need not be laid out anew.
@@ -188,8 +188,8 @@ function onKey(unit: DesignUnit, event: KeyboardEvent) {
   moveUnits(
     bench,
     design.units
-      .filter(one => members.has(one.id) && one.at && !one.locked)
-      .map(one => ({ id: one.id, xMm: one.at!.xMm + move[0] * step, yMm: one.at!.yMm + move[1] * step })),
+      .filter(unit => members.has(unit.id) && unit.at && !unit.locked)
+      .map(unit => ({ id: unit.id, xMm: unit.at!.xMm + move[0] * step, yMm: unit.at!.yMm + move[1] * step })),
     `Nudge ${ids.length > 1 ? `${ids.length} units` : unit.label}`,
     `nudge ${ids.join()}`
   )

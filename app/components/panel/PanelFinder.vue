@@ -51,7 +51,7 @@ const choices = computed(() => {
 const subject = computed(() => {
   const [kind, id] = wanted.value.split(/:(.*)/s)
   if (kind === 'unit') {
-    const unit = bench.design!.units.find(one => one.id === id)
+    const unit = bench.design!.units.find(unit => unit.id === id)
     return unit && { item: unit.item, unit: unit.id, name: unit.label }
   }
   const item = items.value.find(one => one.id === id)
@@ -94,7 +94,7 @@ function setDownNearest() {
   const { design, option } = bench
   if (!now || !design || !option || !free.value) return
   const pilot = design.airframe.pilots[0]
-  const unit = now.unit ? design.units.find(one => one.id === now.unit) : undefined
+  const unit = now.unit ? design.units.find(unit => unit.id === now.unit) : undefined
   const at = nearestFree(
     free.value.ground,
     unit?.at?.xMm ?? pilot?.eye.acrossMm ?? 0,

@@ -57,14 +57,14 @@ const bays = computed(() => design.airframe.panel.bays.map(bayNow))
 
 /** Doublers, angles, rails and trays as the ground they take behind the face. */
 const stiffeners = computed(() =>
-  design.airframe.panel.stiffeners.flatMap(one =>
-    (one.kind === 'doubler' || one.kind === 'tray'
-      ? [{ x: one.xMm, y: one.yMm, w: one.widthMm, h: one.heightMm }]
-      : feetOf(one)
+  design.airframe.panel.stiffeners.flatMap(stiffener =>
+    (stiffener.kind === 'doubler' || stiffener.kind === 'tray'
+      ? [{ x: stiffener.xMm, y: stiffener.yMm, w: stiffener.widthMm, h: stiffener.heightMm }]
+      : feetOf(stiffener)
     ).map(({ x, y, w, h }, i) => ({
-      key: `${one.id} ${i}`,
-      id: one.id,
-      name: one.name,
+      key: `${stiffener.id} ${i}`,
+      id: stiffener.id,
+      name: stiffener.name,
       x: x - w / 2,
       y: flip(y + h / 2),
       w,
@@ -122,14 +122,14 @@ const corners = computed((): { x: number; y: number; what: Held }[] => {
   if (tool.value !== 'sheet') return []
   const now = chosen.value
   if (now?.kind === 'zone') {
-    const zone = design.airframe.panel.zones.find(one => one.id === now.id)
+    const zone = design.airframe.panel.zones.find(zone => zone.id === now.id)
     const shown = zone && zoneNow(zone)
     return zone && shown?.area.shape === 'polygon'
       ? shown.area.points.map(([x, y], corner) => ({ x, y, what: { kind: 'zone' as const, zone, corner } }))
       : []
   }
   if (now?.kind === 'bay') {
-    const bay = design.airframe.panel.bays.find(one => one.id === now.id)
+    const bay = design.airframe.panel.bays.find(bay => bay.id === now.id)
     return bay
       ? bayNow(bay).outline.map(([x, y], corner) => ({ x, y, what: { kind: 'bay' as const, bay, corner } }))
       : []

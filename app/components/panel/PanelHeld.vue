@@ -20,7 +20,7 @@ const taste = useTaste()
 const box = bounds(design.airframe.panel.outline)
 const flip = (y: number) => topMm - y
 const held = computed(() => {
-  const places = new Map(hand.hold.value?.units.map(one => [one.id, one]))
+  const places = new Map(hand.hold.value?.units.map(unit => [unit.id, unit]))
   return design.units.flatMap(unit => {
     const from = places.get(unit.id)
     return from ? [{ unit, x: from.x, y: flip(from.y) }] : []
@@ -39,10 +39,10 @@ const shift = computed(() =>
 const reading = computed(() => {
   const { hold, by, live, relations } = hand
   if (!hold.value || !by.value) return ''
-  const first = hold.value.units.find(one => one.id === hold.value!.unit)!
+  const first = hold.value.units.find(unit => unit.id === hold.value!.unit)!
   const seats = live.value?.seats.filter(seat => seat.unit === first.id) ?? []
   const people = seats.map(({ pilot, sight, overReachMm, reachMm }) => {
-    const name = design.airframe.pilots.find(one => one.id === pilot)?.name
+    const name = design.airframe.pilots.find(other => other.id === pilot)?.name
     const arm = overReachMm > 0 ? `out of reach by ${taste.length(overReachMm)}` : `arm ${taste.length(reachMm)}`
     return `${name}: ${Math.round(sight.sideDeg)}° side, ${Math.round(sight.upDeg)}° up, ${arm}`
   })
@@ -54,7 +54,7 @@ const reading = computed(() => {
 })
 /** What is wrong where the hand has it now, the gravest first. */
 const wrong = computed(() => {
-  const ids = new Set(hand.hold.value?.units.map(one => one.id))
+  const ids = new Set(hand.hold.value?.units.map(unit => unit.id))
   return (hand.live.value?.panel.findings ?? [])
     .filter(finding => finding.weight !== 'note' && finding.subjects.some(id => ids.has(id)))
     .sort((a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight))

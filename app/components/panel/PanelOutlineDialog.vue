@@ -89,7 +89,7 @@ function take() {
     panel: {
       ...panel,
       outline: read.value.outline,
-      zones: [...panel.zones.filter(zone => !zones.some(one => one.id === zone.id)), ...zones]
+      zones: [...panel.zones.filter(zone => !zones.some(other => other.id === zone.id)), ...zones]
     }
   }
   if (bench.act([edit], way.value === 'file' ? `Import the outline of ${file.value!.name}` : 'Build the outline')) {

@@ -13,7 +13,9 @@ const { layers, ghost, pilot: pilotId, flow: flowId, free, measured } = usePanel
 
 const box = computed(() => bounds(design.airframe.panel.outline))
 const flip = (y: number) => box.value.maxY - y
-const pilot = computed(() => design.airframe.pilots.find(one => one.id === pilotId.value) ?? design.airframe.pilots[0])
+const pilot = computed(
+  () => design.airframe.pilots.find(pilot => pilot.id === pilotId.value) ?? design.airframe.pilots[0]
+)
 
 /** Where angles to the side and up from the line of sight meet the face, as a closed line. */
 function fieldRing(side: number, up: number, down: number): string {
@@ -114,10 +116,10 @@ watch(
 /** Cells by how much of the limit the face gives there, in quarters of it; over it the last. */
 const cells = computed(() =>
   map.value.flatMap(({ x0, y0, dx, dy, columns, deflectionMm }) =>
-    deflectionMm.flatMap((give, at) => {
+    deflectionMm.flatMap((give, index) => {
       if (Number.isNaN(give)) return []
       const step = Math.min(4, Math.floor((give / design.airframe.panel.mostBendMm) * 4))
-      return [{ x: x0 + (at % columns) * dx, y: flip(y0 + (Math.floor(at / columns) + 1) * dy), dx, dy, step }]
+      return [{ x: x0 + (index % columns) * dx, y: flip(y0 + (Math.floor(index / columns) + 1) * dy), dx, dy, step }]
     })
   )
 )
@@ -155,7 +157,7 @@ const ghosts = computed(() => {
   const { project } = bench
   if (!ghost.value || !project) return []
   const there =
-    ghost.value === AS_FOUND || project.options.some(one => one.id === ghost.value)
+    ghost.value === AS_FOUND || project.options.some(option => option.id === ghost.value)
       ? resolve(project, ghost.value)
       : undefined
   return (

@@ -75,7 +75,7 @@ const giveSvg = (index: number) =>
   )
 function addLabel() {
   const text = label.value.trim()
-  const unit = design.value.units.find(one => one.id === bench.selected[0])
+  const unit = design.value.units.find(unit => unit.id === bench.selected[0])
   if (!text) return
   const at = unit?.at ?? { xMm: 100, yMm: 20 }
   if (

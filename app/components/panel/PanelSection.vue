@@ -6,7 +6,7 @@ import { useTaste } from '~/stores/taste'
 const { section } = defineProps<{ section: Section }>()
 const taste = useTaste()
 const level = computed(() => section.along === 'x')
-const deepest = computed(() => Math.max(section.roomMm, ...section.pieces.map(one => one.farMm)))
+const deepest = computed(() => Math.max(section.roomMm, ...section.pieces.map(piece => piece.farMm)))
 /** A rectangle along the line and in depth, as the drawing has it: depth runs up from above, to the right from the side. */
 const rect = (from: number, to: number, near: number, far: number) =>
   level.value
@@ -19,7 +19,7 @@ const frame = computed(() => {
 const says = (piece: SectionPiece) =>
   `${piece.name}, ${piece.kind === 'ground' ? 'ground taken' : piece.kind}: ` +
   `${taste.length(piece.nearMm)} to ${taste.length(piece.farMm)} behind the face`
-const boxes = computed(() => section.pieces.filter(one => one.kind !== 'connectors'))
+const boxes = computed(() => section.pieces.filter(piece => piece.kind !== 'connectors'))
 </script>
 
 <template>

@@ -17,10 +17,10 @@ const bringing = ref(false)
 const panel = computed(() => bench.project!.airframe.panel)
 const box = computed(() => bounds(panel.value.outline))
 const zone = computed(() =>
-  ground.value?.kind === 'zone' ? panel.value.zones.find(one => one.id === ground.value!.id) : undefined
+  ground.value?.kind === 'zone' ? panel.value.zones.find(zone => zone.id === ground.value!.id) : undefined
 )
 const bay = computed(() =>
-  ground.value?.kind === 'bay' ? panel.value.bays.find(one => one.id === ground.value!.id) : undefined
+  ground.value?.kind === 'bay' ? panel.value.bays.find(bay => bay.id === ground.value!.id) : undefined
 )
 const wrong = ref('')
 
@@ -145,7 +145,9 @@ function setCutter(radius: number) {
 }
 const SIDES = ['bottom', 'right', 'top', 'left'] as const
 const stiffener = computed(() =>
-  ground.value?.kind === 'stiffener' ? panel.value.stiffeners.find(one => one.id === ground.value!.id) : undefined
+  ground.value?.kind === 'stiffener'
+    ? panel.value.stiffeners.find(stiffener => stiffener.id === ground.value!.id)
+    : undefined
 )
 const putStiffener = (next: Stiffener) => bench.act([{ type: 'stiffener.put', stiffener: next }], `Change ${next.name}`)
 function addStiffener(kind: Stiffener['kind']) {

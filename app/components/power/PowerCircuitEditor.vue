@@ -10,8 +10,8 @@ const { power, unit } = defineProps<{ power: PowerReport; unit: string }>()
 const emit = defineEmits<{ close: []; why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
 const taste = useTaste()
-const circuit = computed(() => power.circuits.find(one => one.unit === unit))
-const own = computed(() => bench.option?.circuits.find(one => one.unit === unit))
+const circuit = computed(() => power.circuits.find(circuit => circuit.unit === unit))
+const own = computed(() => bench.option?.circuits.find(circuit => circuit.unit === unit))
 const RETURNS = ['structure', 'ground block', 'battery'] as const
 const SWITCHES_A = [3, 5, 7.5, 10, 15, 20, 25, 35, 50]
 
@@ -38,7 +38,7 @@ const asProposed = () =>
 const setSwitch = (ratedA: number | undefined, load: Circuit['switch']['load']) =>
   choose({ switch: ratedA === undefined ? undefined : { ratedA, load } }, ratedA === undefined ? 'no switch' : 'switch')
 
-const heads = computed(() => power.circuits.filter(one => one.head === one.unit && one.unit !== unit))
+const heads = computed(() => power.circuits.filter(circuit => circuit.head === circuit.unit && circuit.unit !== unit))
 const isHead = computed(() => circuit.value?.head === unit)
 /** Units whose protector this one may share: those that have one of their own, where nothing hangs on this one's. */
 const mayShare = computed(() => (isHead.value && circuit.value!.shared.length > 1 ? [] : heads.value))
@@ -50,7 +50,7 @@ const breakers = computed(() =>
   }))
 )
 const wires = computed(() =>
-  GAUGES.filter(one => one.awg <= 22).map(({ awg }) => ({
+  GAUGES.filter(gauge => gauge.awg <= 22).map(({ awg }) => ({
     value: awg as number,
     title: dotted(`AWG ${awg}`, awg === circuit.value?.proposed.awg)
   }))

@@ -18,15 +18,15 @@ const { power } = defineProps<{ power: PowerReport }>()
 const emit = defineEmits<{ why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
 const taste = useTaste()
-const own = computed(() => new Set(bench.option?.circuits.map(one => one.unit)))
+const own = computed(() => new Set(bench.option?.circuits.map(circuit => circuit.unit)))
 const rows = computed(() => breakerRows(power.circuits, power.supply))
 /** The switch on the face in the wire of each unit, by what it is called there. */
 const faceSwitch = computed(
   () =>
     new Map(
       controlsOf(powerModel(bench.examined!, power.supply))
-        .filter(one => one.kind === 'switch' && one.unit !== undefined)
-        .flatMap(one => one.circuits.map(unit => [unit, one.name] as const))
+        .filter(control => control.kind === 'switch' && control.unit !== undefined)
+        .flatMap(control => control.circuits.map(unit => [unit, control.name] as const))
     )
 )
 const editing = ref<{ unit?: string; tie?: string }>({})
@@ -60,7 +60,7 @@ const circuits = computed((): Column<Circuit>[] => [
     key: 'shares',
     title: 'Shares with',
     value: one => (one.head === one.unit ? '' : (names.value.unit.get(one.head) ?? one.head)),
-    hidden: !power.circuits.some(one => one.head !== one.unit)
+    hidden: !power.circuits.some(circuit => circuit.head !== circuit.unit)
   },
   {
     key: 'steady',

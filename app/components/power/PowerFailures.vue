@@ -35,7 +35,7 @@ const shown = computed(() => scenes.value?.filter(scene => kind.value === '' || 
 /** What a pilot cannot do without; the rest of what is lost is listed after. */
 const GRAVE: readonly string[] = ['attitude', 'com', 'airspeed', 'altitude', 'heading', 'ignition']
 const state = (scene: Scene) =>
-  scene.lostFunctions.some(one => GRAVE.includes(one))
+  scene.lostFunctions.some(lostFunction => GRAVE.includes(lostFunction))
     ? ('must fix' as const)
     : scene.dark.length || scene.minutes < (bench.project?.brief.wantedMinutes ?? 0)
       ? ('decide' as const)
@@ -51,7 +51,7 @@ const minutes = (scene: Scene) =>
 const names = (list: readonly { label: string }[]) => list.map(one => one.label).join(', ')
 /** Longer lists are folded: their number says most. */
 const SHOWN = 4
-const grave = (scene: Scene) => scene.lostFunctions.filter(one => GRAVE.includes(one))
+const grave = (scene: Scene) => scene.lostFunctions.filter(lostFunction => GRAVE.includes(lostFunction))
 const columns = computed((): Column<Scene>[] => [
   { key: 'name', title: 'Failure', value: scene => scene.name },
   { key: 'dark', title: 'Dark at once', value: scene => names(scene.dark) },
@@ -71,7 +71,7 @@ const columns = computed((): Column<Scene>[] => [
 ])
 const idOf = (scene: Scene) => scene.id
 const marks = (scene: Scene) => ({ 'data-scene': scene.id })
-const rest = (scene: Scene) => scene.lostFunctions.filter(one => !GRAVE.includes(one))
+const rest = (scene: Scene) => scene.lostFunctions.filter(lostFunction => !GRAVE.includes(lostFunction))
 </script>
 
 <template>

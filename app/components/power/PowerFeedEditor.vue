@@ -26,29 +26,31 @@ const bench = useBench()
 const airframe = computed(() => bench.project!.airframe)
 const setAirframe = (patch: Partial<Airframe>, what: string) =>
   bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
-const AWGS = GAUGES.filter(one => one.awg <= 22).map(one => one.awg)
-const feeder = computed(() => feeders.find(one => one.tie === tie.value?.id))
+const AWGS = GAUGES.filter(gauge => gauge.awg <= 22).map(gauge => gauge.awg)
+const feeder = computed(() => feeders.find(feeder => feeder.tie === tie.value?.id))
 const tie = computed(() =>
-  chosen.value?.kind === 'tie' ? supply.ties.find(one => one.id === chosen.value!.id) : undefined
+  chosen.value?.kind === 'tie' ? supply.ties.find(tie => tie.id === chosen.value!.id) : undefined
 )
 const bus = computed(() =>
-  chosen.value?.kind === 'node' ? supply.buses.find(one => one.id === chosen.value!.id) : undefined
+  chosen.value?.kind === 'node' ? supply.buses.find(bus => bus.id === chosen.value!.id) : undefined
 )
 const source = computed(() =>
-  chosen.value?.kind === 'node' ? supply.sources.find(one => one.id === chosen.value!.id) : undefined
+  chosen.value?.kind === 'node' ? supply.sources.find(source => source.id === chosen.value!.id) : undefined
 )
 const own = computed(() =>
-  chosen.value?.kind === 'switch' ? supply.switches.find(one => one.id === chosen.value!.id) : undefined
+  chosen.value?.kind === 'switch' ? supply.switches.find(other => other.id === chosen.value!.id) : undefined
 )
 const unit = computed(() =>
-  chosen.value?.kind === 'unit' ? bench.design?.units.find(one => one.id === chosen.value!.id) : undefined
+  chosen.value?.kind === 'unit' ? bench.design?.units.find(unit => unit.id === chosen.value!.id) : undefined
 )
 const hung = computed(() => unit.value && busOf(unit.value))
 const nodes = computed(() => [
   { id: MAIN_BATTERY, name: airframe.value.battery.name },
   ...(airframe.value.alternatorA > 0 ? [{ id: MAIN_ALTERNATOR, name: 'Alternator' }] : []),
   ...supply.sources,
-  ...bench.design!.units.filter(one => one.item.battery).map(one => ({ id: UNIT_SOURCE + one.id, name: one.label })),
+  ...bench
+    .design!.units.filter(unit => unit.item.battery)
+    .map(unit => ({ id: UNIT_SOURCE + unit.id, name: unit.label })),
   ...supply.buses
 ])
 
@@ -86,7 +88,7 @@ const setSource = (patch: object, what: string) => {
 const faceSwitches = computed(() => bench.design?.units.filter(isSwitch) ?? [])
 const byName = computed(() => {
   const control =
-    bench.design && controlsOf(powerModel(bench.design, supply)).find(one => one.supplySwitch === own.value?.id)
+    bench.design && controlsOf(powerModel(bench.design, supply)).find(control => control.supplySwitch === own.value?.id)
   return control?.linked === 'by name' ? control.name : undefined
 })
 const setSwitch = (patch: Partial<SupplySwitch>, what: string) => {
@@ -96,18 +98,18 @@ const setSwitch = (patch: Partial<SupplySwitch>, what: string) => {
   if (!next.positions.includes(next.normal)) next.normal = next.positions.at(-1)!
   if (next.afterLoss !== undefined && !next.positions.includes(next.afterLoss)) delete next.afterLoss
   // A tie that a position closed which is no more is closed in the others it had, or in normal flight.
-  const ties = supply.ties.map(one =>
-    one.by?.switch === next.id
+  const ties = supply.ties.map(tie =>
+    tie.by?.switch === next.id
       ? {
-          ...one,
+          ...tie,
           by: {
-            ...one.by,
-            in: one.by.in.filter(at => next.positions.includes(at)).length
-              ? one.by.in.filter(at => next.positions.includes(at))
+            ...tie.by,
+            in: tie.by.in.filter(at => next.positions.includes(at)).length
+              ? tie.by.in.filter(at => next.positions.includes(at))
               : [next.normal]
           }
         }
-      : one
+      : tie
   )
   emit('put', { ...supply, switches: swap(supply.switches, next), ties }, `${next.name}: ${what}`)
 }
@@ -139,13 +141,13 @@ function toggle(at: string, on: boolean) {
 }
 function drop() {
   const id = chosen.value?.id
-  if (tie.value) emit('put', { ...supply, ties: supply.ties.filter(one => one.id !== id) }, `Delete ${tie.value.name}`)
+  if (tie.value) emit('put', { ...supply, ties: supply.ties.filter(tie => tie.id !== id) }, `Delete ${tie.value.name}`)
   else if (own.value)
     emit(
       'put',
       {
         ...supply,
-        switches: supply.switches.filter(one => one.id !== id),
+        switches: supply.switches.filter(other => other.id !== id),
         ties: supply.ties.map(({ by, ...rest }) => (by && by.switch !== id ? { ...rest, by } : rest))
       },
       `Delete ${own.value.name}`
@@ -156,9 +158,9 @@ function drop() {
       return
     }
     const moved = bench
-      .option!.circuits.filter(one => one.bus === id || one.alsoBus === id)
-      .map((one): Edit => {
-        const { bus: was, alsoBus: also, ...rest } = one
+      .option!.circuits.filter(circuit => circuit.bus === id || circuit.alsoBus === id)
+      .map((other): Edit => {
+        const { bus: was, alsoBus: also, ...rest } = other
         const circuit = {
           ...rest,
           ...(was !== undefined && was !== id && { bus: was }),
@@ -166,15 +168,15 @@ function drop() {
         }
         return Object.keys(circuit).length > 1
           ? { type: 'circuit.set', option: bench.option!.id, circuit }
-          : { type: 'circuit.clear', option: bench.option!.id, unit: one.unit }
+          : { type: 'circuit.clear', option: bench.option!.id, unit: other.unit }
       })
     emit(
       'put',
       {
         ...supply,
-        buses: supply.buses.filter(one => one.id !== id),
-        sources: supply.sources.filter(one => one.id !== id),
-        ties: supply.ties.filter(one => one.from !== id && one.to !== id)
+        buses: supply.buses.filter(bus => bus.id !== id),
+        sources: supply.sources.filter(source => source.id !== id),
+        ties: supply.ties.filter(tie => tie.from !== id && tie.to !== id)
       },
       `Delete ${(bus.value ?? source.value)!.name}`,
       moved
@@ -185,7 +187,9 @@ function drop() {
 function also(bus: string) {
   const { option } = bench
   if (!unit.value || !option) return
-  const { alsoBus: _, ...rest } = option.circuits.find(one => one.unit === unit.value!.id) ?? { unit: unit.value.id }
+  const { alsoBus: _, ...rest } = option.circuits.find(circuit => circuit.unit === unit.value!.id) ?? {
+    unit: unit.value.id
+  }
   const circuit = { ...rest, ...(bus && { alsoBus: bus }) }
   bench.act(
     [

@@ -10,14 +10,14 @@ const { power, tie } = defineProps<{ power: PowerReport; tie: string }>()
 const emit = defineEmits<{ close: []; why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
 const taste = useTaste()
-const feeder = computed(() => power.feeders.find(one => one.tie === tie))
+const feeder = computed(() => power.feeders.find(feeder => feeder.tie === tie))
 
 /** A tie is changed in the feeds as they stand; where they are the proposal they become the planner’s own. */
 function set(patch: Partial<Tie>, what: string) {
   const { design, option } = bench
   if (!design || !option || !feeder.value) return
   const supply = supplyOf(design)
-  const ties = supply.ties.map(one => (one.id === tie ? { ...one, ...patch } : one))
+  const ties = supply.ties.map(other => (other.id === tie ? { ...other, ...patch } : other))
   bench.act([{ type: 'supply.set', option: option.id, supply: { ...supply, ties } }], `${feeder.value.name}: ${what}`)
 }
 const dotted = (says: string, proposed: boolean) => `${says}${proposed ? ' (proposed)' : ''}`
@@ -29,7 +29,7 @@ const breakers = computed(() =>
 )
 const wires = computed(() => [
   ...(feeder.value?.awg === undefined ? [{ value: -1, title: 'thicker than AWG 2', disabled: true }] : []),
-  ...GAUGES.filter(one => one.awg <= 22).map(({ awg }) => ({
+  ...GAUGES.filter(gauge => gauge.awg <= 22).map(({ awg }) => ({
     value: awg as number,
     title: dotted(`AWG ${awg}`, awg === feeder.value?.proposed.awg)
   }))

@@ -26,9 +26,9 @@ const failed = ref<string[]>([])
 const positions = computed(
   () =>
     new Map(
-      supply.value.switches.map(one => [
-        one.id,
-        one.positions.includes(tried.value[one.id] ?? '') ? tried.value[one.id]! : one.normal
+      supply.value.switches.map(other => [
+        other.id,
+        other.positions.includes(tried.value[other.id] ?? '') ? tried.value[other.id]! : other.normal
       ])
     )
 )
@@ -55,8 +55,8 @@ const fail = (id: string) => {
 const afterLoss = () => {
   tried.value = Object.fromEntries(positionsOf(supply.value, 'afterLoss'))
   failed.value = supply.value.sources
-    .filter(one => one.kind === 'alternator')
-    .map(one => one.id)
+    .filter(source => source.kind === 'alternator')
+    .map(source => source.id)
     .concat('alternator')
 }
 
@@ -83,16 +83,16 @@ const put = (next: Supply, what: string, more: Edit[] = []) =>
   bench.act([...more, { type: 'supply.set', option: bench.option!.id, supply: next }], what)
 function hang(unit: string, bus: string) {
   const { option } = bench
-  const label = bench.design?.units.find(one => one.id === unit)?.label
+  const label = bench.design?.units.find(other => other.id === unit)?.label
   if (!option) return
-  const head = option.circuits.find(one => one.unit === unit)
+  const head = option.circuits.find(circuit => circuit.unit === unit)
   if (head?.sharesWith !== undefined) {
     bench.said = `${label} shares a breaker or fuse; part them in Circuits, or hang the other.`
     return
   }
   bench.act(
     [{ type: 'circuit.set', option: option.id, circuit: { ...(head ?? { unit }), bus } }],
-    `Hang ${label} on ${supply.value.buses.find(one => one.id === bus)?.name}`
+    `Hang ${label} on ${supply.value.buses.find(other => other.id === bus)?.name}`
   )
 }
 function tie(from: string, to: string) {

@@ -49,17 +49,17 @@ watch(
 
 /** Minutes at each temperature, by how much of their capacity the batteries have left. */
 const coldRows = computed(
-  () => range.value?.minutes.map((row, at) => ({ celsius: range.value!.celsius[at]!, minutes: row })) ?? []
+  () => range.value?.minutes.map((row, index) => ({ celsius: range.value!.celsius[index]!, minutes: row })) ?? []
 )
 type Cold = (typeof coldRows.value)[number]
 const coldOf = (row: Cold) => String(row.celsius)
 const coldColumns = computed((): Column<Cold>[] => [
   { key: 'celsius', title: '°C', value: row => row.celsius, number: true },
-  ...(range.value?.shares.map((left, at) => ({
-    key: String(at),
+  ...(range.value?.shares.map((left, index) => ({
+    key: String(index),
     title: `${taste.number(left * 100, 0)} %`,
-    value: (row: Cold) => row.minutes[at],
-    text: (row: Cold) => (Number.isFinite(row.minutes[at]) ? taste.number(row.minutes[at]!, 0) : '∞'),
+    value: (row: Cold) => row.minutes[index],
+    text: (row: Cold) => (Number.isFinite(row.minutes[index]) ? taste.number(row.minutes[index]!, 0) : '∞'),
     number: true
   })) ?? [])
 ])
@@ -103,8 +103,8 @@ const span = computed(
 const share = (minute: number) => `${Math.min(100, (minute / span.value) * 100).toFixed(2)}%`
 const STEPS = [5, 10, 15, 30, 60, 120, 240, 480]
 const ticks = computed(() => {
-  const step = STEPS.find(one => span.value / one <= 7) ?? 480
-  return Array.from({ length: Math.floor(span.value / step) }, (_, at) => (at + 1) * step)
+  const step = STEPS.find(step => span.value / step <= 7) ?? 480
+  return Array.from({ length: Math.floor(span.value / step) }, (_, index) => (index + 1) * step)
 })
 type Plan = 'stays on' | 'shed' | 'at minute' | 'below volts'
 const PLANS: readonly [Plan, string][] = [

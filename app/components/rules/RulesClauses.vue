@@ -15,10 +15,10 @@ const headingOf = (one: ClauseResult) =>
 /** Headings in the order of the packs, with how many clauses of each are asked and met. */
 const headings = computed(() => {
   const found = new Map<string, { asked: number; met: number }>()
-  for (const one of rules.clauses) {
-    const { asked, met } = found.get(headingOf(one)) ?? { asked: 0, met: 0 }
-    const counts = Number(one.state !== 'does not apply')
-    found.set(headingOf(one), { asked: asked + counts, met: met + Number(one.state === 'met') })
+  for (const clause of rules.clauses) {
+    const { asked, met } = found.get(headingOf(clause)) ?? { asked: 0, met: 0 }
+    const counts = Number(clause.state !== 'does not apply')
+    found.set(headingOf(clause), { asked: asked + counts, met: met + Number(clause.state === 'met') })
   }
   return [...found].map(([title, counts]) => ({ title, ...counts }))
 })
@@ -27,13 +27,13 @@ const heading = ref('')
 const state = ref('')
 const shown = computed(() =>
   rules.clauses.filter(
-    one =>
-      (showAll.value || one.state !== 'does not apply') &&
-      (!heading.value || headingOf(one) === heading.value) &&
-      (!state.value || one.state === state.value)
+    clause =>
+      (showAll.value || clause.state !== 'does not apply') &&
+      (!heading.value || headingOf(clause) === heading.value) &&
+      (!state.value || clause.state === state.value)
   )
 )
-const states = computed(() => [...new Set(rules.clauses.map(one => one.state))].sort())
+const states = computed(() => [...new Set(rules.clauses.map(clause => clause.state))].sort())
 /** What is known of this design by clause. */
 const known = computed(() => ({ design: bench.examined, chains: new Map<string, ReturnType<typeof chainsOf>>() }))
 /** By which chains a clause is met: a search, so it is made for what is in sight. */
@@ -55,7 +55,7 @@ const names = (one: ClauseResult) =>
         .join(', ')} and ${one.by.length - MOST_NAMED} more`
     : one.by.map(unit => unit.label).join(', ')
 const answering = ref('')
-const answered = computed(() => rules.clauses.find(one => one.key === answering.value))
+const answered = computed(() => rules.clauses.find(clause => clause.key === answering.value))
 const answerOf = ({ hand }: ClauseResult) =>
   hand ? [hand.state, hand.on ? taste.day(hand.on) : '', hand.note].filter(Boolean).join(', ') : ''
 const columns = computed((): Column<ClauseResult>[] => [

@@ -83,7 +83,7 @@ const face = computed(() => {
 })
 const rescued = (task: Task, part: Part) =>
   report.value?.tasks
-    .find(one => one.task === task)
+    .find(other => other.task === task)
     ?.rescued.find(one => one.part.id === part.id && one.part.kind === part.kind)
     ?.set.map(move => `${move.name} to ${move.to}`)
     .join(', ')

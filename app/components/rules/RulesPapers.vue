@@ -13,7 +13,9 @@ const { rules } = defineProps<{ rules: RulesReport }>()
 const bench = useBench()
 const taste = useTaste()
 const dated = computed(() =>
-  rules.clauses.filter(one => (one.clause.everyMonths || one.clause.everyDays) && one.state !== 'does not apply')
+  rules.clauses.filter(
+    clause => (clause.clause.everyMonths || clause.clause.everyDays) && clause.state !== 'does not apply'
+  )
 )
 const columns: Column<ClauseResult>[] = [
   { key: 'ref', title: 'Clause', value: row => row.clause.ref },
@@ -82,7 +84,7 @@ async function take(event: Event) {
   const problems = 'problem' in json ? [json.problem] : locate(text, schemaProblems(RulePack, json.value))
   if (!problems.length && !('problem' in json)) {
     const pack = RulePack.parse(json.value)
-    if (PACKS.some(one => one.id === pack.id))
+    if (PACKS.some(other => other.id === pack.id))
       problems.push({
         line: 1,
         column: 1,

@@ -26,8 +26,8 @@ const rows = computed((): Row[] => {
       .filter(unit => unit.item.provides.includes(name) && !account.gives(unit.id, name))
       .map(unit => {
         const blocks = account.whyNot(unit, name)
-        const waits = blocks.map(one =>
-          one.unit.id === unit.id ? `no ${one.lacks}` : `${one.unit.label} has no ${one.lacks}`
+        const waits = blocks.map(block =>
+          block.unit.id === unit.id ? `no ${block.lacks}` : `${block.unit.label} has no ${block.lacks}`
         )
         return `${unit.label}: ${waits.join(', ')}`
       })

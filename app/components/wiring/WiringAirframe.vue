@@ -16,7 +16,7 @@ const setRoutes = (routes: Route[], what: string) =>
   bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, routes } }], what)
 const setRoute = (index: number, patch: Partial<Route>) =>
   setRoutes(
-    airframe.value.routes.map((one, at) => (at === index ? { ...one, ...patch } : one)),
+    airframe.value.routes.map((route, at) => (at === index ? { ...route, ...patch } : route)),
     'Change a route'
   )
 const legFrom = ref('')
@@ -110,7 +110,7 @@ useEventListener('pointerup', () => {
   const was = held.value
   held.value = undefined
   if (!was || Math.hypot(was.dx, was.dy) < 3) return
-  const place = airframe.value.places.find(one => one.id === was.id)!
+  const place = airframe.value.places.find(place => place.id === was.id)!
   const round = (mm: number) => Math.round(mm / 10) * 10
   const moved = {
     ...place,
@@ -121,7 +121,10 @@ useEventListener('pointerup', () => {
     [
       {
         type: 'airframe.set',
-        airframe: { ...airframe.value, places: airframe.value.places.map(one => (one.id === was.id ? moved : one)) }
+        airframe: {
+          ...airframe.value,
+          places: airframe.value.places.map(place => (place.id === was.id ? moved : place))
+        }
       }
     ],
     `Move ${place.name}`

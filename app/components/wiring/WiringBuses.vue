@@ -13,15 +13,15 @@ type Chain = WiringReport['can'][number]
 
 /** A bus as it is led now, to be changed. */
 function orderOf({ nodes, stubsMm, order }: Chain): BusOrder {
-  const taken = new Set(bench.option!.busOrders.map(one => one.id))
+  const taken = new Set(bench.option!.busOrders.map(busOrder => busOrder.id))
   let number = 1
   while (taken.has(`bus-${number}`)) number++
   return {
     id: order ?? `bus-${number}`,
-    nodes: nodes.map(({ unit, port }, at) => ({
+    nodes: nodes.map(({ unit, port }, index) => ({
       unit: unit.id,
       port: port.id,
-      ...(stubsMm[at] !== undefined && { stubMm: stubsMm[at] })
+      ...(stubsMm[index] !== undefined && { stubMm: stubsMm[index] })
     }))
   }
 }

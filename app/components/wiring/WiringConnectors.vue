@@ -25,7 +25,7 @@ const pinCount = ({ item }: DesignUnit) =>
 const counts = computed(() => {
   const states = withEnds.value.map(one => pinsAre(one.item))
   return (['entered', 'placeholders', 'not entered'] as const).map(
-    state => [state, states.filter(one => one === state).length] as const
+    state => [state, states.filter(other => other === state).length] as const
   )
 })
 const STATES = { 'entered': 'met', 'placeholders': 'decide', 'not entered': 'missing' } as const
@@ -55,7 +55,7 @@ const PITCH = 22
 /** The face of a connector with its size on the screen. */
 function faceOf(connector: Connector) {
   const shell = shellOf(connector)
-  const over = (axis: 'x' | 'y') => (Math.max(...shell.contacts.map(one => one[axis])) + 1) * PITCH + 6
+  const over = (axis: 'x' | 'y') => (Math.max(...shell.contacts.map(contact => contact[axis])) + 1) * PITCH + 6
   return { ...shell, width: over('x'), height: over('y') }
 }
 const entering = shallowRef<{ unit: DesignUnit; connector?: Connector }>()

@@ -16,7 +16,7 @@ interface Row {
 const rows = computed((): Row[] =>
   wiring.joints.flatMap((joint): Row[] =>
     joint.meets.length
-      ? joint.meets.map((meets, at) => ({ key: `${joint.id} ${at}`, joint, meets }))
+      ? joint.meets.map((meets, index) => ({ key: `${joint.id} ${index}`, joint, meets }))
       : [{ key: joint.id, joint }]
   )
 )

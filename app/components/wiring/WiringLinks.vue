@@ -16,13 +16,13 @@ const design = computed(() => bench.design!)
 const byId = computed(() => new Map(design.value.units.map(unit => [unit.id, unit])))
 const nameOf = (id: string) => byId.value.get(id)?.label ?? id
 const portText = (unit: DesignUnit | undefined, id: string) => {
-  const port = unit?.item.ports.find(one => one.id === id)
+  const port = unit?.item.ports.find(port => port.id === id)
   return port ? `${port.id}, ${port.kind}` : id
 }
 type Ends = Pick<Link, 'from' | 'to'>
 const says = (link: Ends) => {
-  const a = byId.value.get(link.from.unit)?.item.ports.find(one => one.id === link.from.port)
-  const b = byId.value.get(link.to.unit)?.item.ports.find(one => one.id === link.to.port)
+  const a = byId.value.get(link.from.unit)?.item.ports.find(port => port.id === link.from.port)
+  const b = byId.value.get(link.to.unit)?.item.ports.find(port => port.id === link.to.port)
   return a && b ? carried(a, b) : []
 }
 const columns: Column<Link>[] = [
@@ -52,7 +52,7 @@ function link() {
   const { option } = bench
   if (!option || !from.port || !to.port) return
   let number = option.links.length + 1
-  while (option.links.some(one => one.id === `l${number}`)) number++
+  while (option.links.some(link => link.id === `l${number}`)) number++
   const made: Link = { id: `l${number}`, from: { ...from }, to: { ...to } }
   if (
     bench.act([{ type: 'link.put', option: option.id, link: made }], `Link ${nameOf(from.unit)} to ${nameOf(to.unit)}`)
@@ -95,7 +95,7 @@ useEventListener('pointerup', (event: PointerEvent) => {
   if (!line || !placed.value) return
   const { x, y } = inDrawing(event)
   const node = placed.value.nodes.find(
-    one => x >= one.x && x <= one.x + one.width && y >= one.y && y <= one.y + one.height
+    node => x >= node.x && x <= node.x + node.width && y >= node.y && y <= node.y + node.height
   )
   if (node && node.id !== line.from) joinUnits(line.from, node.id)
 })

@@ -55,7 +55,7 @@ const places = computed(() => new Map(bench.project!.airframe.places.map(place =
 
 function put(wire: Wire, patch: Partial<WireMark>, what: string) {
   // Of the document itself: the report on it comes a moment later, and two ticks in a row must build on each other.
-  const now = bench.option!.wires.find(one => one.wire === wire.id)
+  const now = bench.option!.wires.find(other => other.wire === wire.id)
   const mark: WireMark = { ...now, wire: wire.id, ...patch }
   for (const key of ['via', 'note', 'coax', 'colour', 'state', 'number'] as const)
     if (mark[key] === undefined || (Array.isArray(mark[key]) && mark[key].length === 0) || mark[key] === '')

@@ -15,7 +15,7 @@ const signalOf = (pin: Connector['pins'][number]) =>
   pin.use === 'port' ? `${pin.port} ${pin.line}` : `${pin.use}${pin.input ? ` ${pin.input}` : ''}`
 const freshId = () => {
   let number = 1
-  while (unit.item.connectors?.some(one => !one.madeUp && one.id === `J${number}`)) number++
+  while (unit.item.connectors?.some(connector => !connector.madeUp && connector.id === `J${number}`)) number++
   return `J${number}`
 }
 const id = ref(connector?.id ?? freshId())
@@ -26,7 +26,7 @@ const text = ref(
     .map(pin => [pin.pin, pin.name ?? '', signalOf(pin), pin.size ?? ''].join('\t').trimEnd())
     .join('\n') ?? ''
 )
-const instead = ref(unit.item.connectors?.some(one => one.madeUp) ?? false)
+const instead = ref(unit.item.connectors?.some(connector => connector.madeUp) ?? false)
 const read = computed(() => readPinTable(text.value, unit.item.ports))
 const made = computed((): Connector => ({
   id: id.value,
@@ -36,7 +36,7 @@ const made = computed((): Connector => ({
 }))
 const others = computed(() =>
   (unit.item.connectors ?? []).filter(
-    one => one.id !== connector?.id && one.id !== id.value && !(instead.value && one.madeUp)
+    other => other.id !== connector?.id && other.id !== id.value && !(instead.value && other.madeUp)
   )
 )
 const entry = computed(() => Item.safeParse({ ...unit.item, connectors: [...others.value, made.value] }))
@@ -57,8 +57,8 @@ async function keep() {
   try {
     const item = entry.value.data
     const revision =
-      Math.max(...bench.project!.items.filter(one => one.id === item.id).map(one => one.revision ?? 1)) + 1
-    const same = bench.design!.units.filter(one => one.item === unit.item)
+      Math.max(...bench.project!.items.filter(other => other.id === item.id).map(item => item.revision ?? 1)) + 1
+    const same = bench.design!.units.filter(other => other.item === unit.item)
     const done = bench.act(
       same.map(one => ({
         type: 'unit.revise' as const,

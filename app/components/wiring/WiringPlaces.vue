@@ -16,7 +16,7 @@ const setPlace = (place: Place, patch: Partial<Place>) =>
         type: 'airframe.set',
         airframe: {
           ...airframe.value,
-          places: airframe.value.places.map(one => (one.id === place.id ? { ...one, ...patch } : one))
+          places: airframe.value.places.map(other => (other.id === place.id ? { ...other, ...patch } : other))
         }
       }
     ],
@@ -24,7 +24,7 @@ const setPlace = (place: Place, patch: Partial<Place>) =>
   )
 function add() {
   let number = 1
-  while (airframe.value.places.some(one => one.id === `place-${number}`)) number++
+  while (airframe.value.places.some(place => place.id === `place-${number}`)) number++
   const place: Place = {
     id: `place-${number}`,
     name: `Place ${number}`,

@@ -15,7 +15,7 @@ const byId = computed(() => new Map(bench.examined!.units.map(unit => [unit.id, 
 const nameOf = (id: string) => byId.value.get(id)?.label ?? id
 function setCoax(chain: RadioChain, kind: string) {
   const { option } = bench
-  const mark = option?.wires.find(one => one.wire === chain.link)
+  const mark = option?.wires.find(wire => wire.wire === chain.link)
   const { coax: _, ...rest } = { wire: chain.link, ...mark }
   if (option)
     bench.act(
@@ -26,15 +26,15 @@ function setCoax(chain: RadioChain, kind: string) {
 /** Where a unit is, entered of it and not of its place. */
 function setPosition(id: string, patch: Partial<Pick<Unit, 'armMm' | 'acrossMm' | 'upMm'>>) {
   const { option } = bench
-  const unit = option?.units.find(one => one.id === id)
+  const unit = option?.units.find(unit => unit.id === id)
   if (option && unit)
     bench.act([{ type: 'unit.set', option: option.id, unit: { ...unit, ...patch } }], `Place ${unit.label}`)
 }
 const placed = computed(() => [
-  ...wiring.radio.antennas.map(one => one.unit),
-  ...new Set(wiring.disturbances.map(one => one.magnetometer))
+  ...wiring.radio.antennas.map(antenna => antenna.unit),
+  ...new Set(wiring.disturbances.map(disturbance => disturbance.magnetometer))
 ])
-const antennaOf = (id: string) => wiring.radio.antennas.find(one => one.unit === id)
+const antennaOf = (id: string) => wiring.radio.antennas.find(antenna => antenna.unit === id)
 const apartColumns = computed((): Column<Apart>[] => [
   { key: 'a', title: 'Aerial', value: one => nameOf(one.a) },
   { key: 'b', title: 'and', value: one => nameOf(one.b) },
@@ -81,7 +81,7 @@ const turnColumns = computed((): Column<Disturbance>[] => [
   },
   { key: 'why', title: 'Working', value: () => '', plain: true, width: '60px' }
 ])
-const coaxOf = (chain: RadioChain) => bench.option!.wires.find(one => one.wire === chain.link)?.coax ?? ''
+const coaxOf = (chain: RadioChain) => bench.option!.wires.find(wire => wire.wire === chain.link)?.coax ?? ''
 const coaxColumns = computed((): Column<RadioChain>[] => [
   { key: 'radio', title: 'Radio', value: chain => nameOf(chain.radio) },
   { key: 'aerial', title: 'Aerial', value: chain => nameOf(chain.antenna) },

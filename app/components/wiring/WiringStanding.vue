@@ -16,11 +16,14 @@ const OFF = [
   ['rollDeg', 'Right side down, °'],
   ['yawDeg', 'Turned right, °']
 ] as const
-const FACE_ITEMS = [{ value: '', title: 'not said' }, ...FACINGS.map(one => ({ value: one as string, title: one }))]
+const FACE_ITEMS = [
+  { value: '', title: 'not said' },
+  ...FACINGS.map(facing => ({ value: facing as string, title: facing }))
+]
 
 function set({ unit: id }: Standing, patch: NonNullable<Unit['stands']>) {
   const { option } = bench
-  const unit = option?.units.find(one => one.id === id)
+  const unit = option?.units.find(unit => unit.id === id)
   if (!option || !unit) return
   const { stands, ...rest } = unit
   const next = Object.fromEntries(

@@ -66,7 +66,7 @@ const saidOpen = computed({
 
 function turnOption(by: 1 | -1) {
   const options = bench.project?.options ?? []
-  const now = options.findIndex(one => one.id === bench.option?.id)
+  const now = options.findIndex(option => option.id === bench.option?.id)
   const next = options[(now + by + options.length) % options.length]
   if (next) bench.optionId = next.id
 }

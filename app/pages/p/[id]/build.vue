@@ -49,7 +49,7 @@ const powerUp = computed(() =>
       )
     : { steps: [], batteryV: 0 }
 )
-const powerSteps = computed(() => powerUp.value.steps.map((one, at) => ({ ...one, order: at + 1 })))
+const powerSteps = computed(() => powerUp.value.steps.map((step, index) => ({ ...step, order: index + 1 })))
 type PowerStep = (typeof powerSteps.value)[number]
 const stepOf = (step: PowerStep) => `${step.kind} ${step.of}`
 const powerColumns = computed((): Column<PowerStep>[] => [

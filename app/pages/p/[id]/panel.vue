@@ -22,7 +22,7 @@ const pane = usePane(PANES)
 const design = computed(() => bench.design)
 const others = computed(() => [
   { id: AS_FOUND, name: 'As installed' },
-  ...(bench.project?.options.filter(one => one.id !== bench.option?.id) ?? [])
+  ...(bench.project?.options.filter(option => option.id !== bench.option?.id) ?? [])
 ])
 
 onMounted(() => {
