@@ -16,6 +16,7 @@ import {
 import type { Bench, Dispute, Step } from '#core/document'
 import { resolve } from '#core/design'
 import type { Report } from '#core/report'
+import { wholeReport } from '#core/report/given'
 import type { PanelReport } from '#core/panel'
 
 /** Wait after an act before it is saved, so that a burst of nudges is one save. */
@@ -128,10 +129,7 @@ export const useBench = defineStore('bench', () => {
     const had = lastGiven
     const { report, number, apart } = await useExaminer().examine(of, had?.number)
     if (apart) besides = {}
-    const findings = report.findings.map(finding =>
-      typeof finding === 'number' ? had!.report.findings[finding]! : finding
-    )
-    const current = { ...had?.report, ...report, findings } as Report
+    const current = wholeReport(had?.report, report)
     lastGiven = { report: current, number }
     return current
   }

@@ -28,7 +28,7 @@ import {
   type SplitSearch
 } from '#core/money'
 import { applyDiff, applyEdits, EditError, type Diff, type Project } from '#core/document'
-import { AS_FOUND, resolve, type FigureOf, type Finding, type Progress, type Steps, type Working } from '#core/design'
+import { AS_FOUND, resolve, type FigureOf, type Progress, type Steps, type Working } from '#core/design'
 import {
   additionOf,
   afterVisits,
@@ -44,6 +44,7 @@ import {
   rankForPanel,
   remedyEffects,
   removalEffects,
+  reportSince,
   standOptions,
   starterKit,
   unmetWithout,
@@ -54,6 +55,7 @@ import {
   type Alternative,
   type CandidateEffect,
   type Difference,
+  type GivenReport,
   type OptionStanding,
   type PutOffAsked,
   type PutOffOption,
@@ -70,15 +72,6 @@ import type { Tell } from '~/composables/useLongWork'
 
 export type { RoomAnswer } from '#core/report'
 
-/** Rooms whose reports are large, and often the same as were given last. */
-const LARGE = ['panel', 'strength', 'pilot', 'power', 'wiring', 'rules'] as const
-type Large = (typeof LARGE)[number]
-/**
- * A report without the rooms that are as in the one given before it. Of a finding that was in that one as it is, its place there: a
- * letter to the screen takes time by its length.
- */
-export type GivenReport = Omit<Report, Large | 'findings'> &
-  Partial<Pick<Report, Large>> & { findings: (Finding | number)[] }
 /** Reports beside that of the option looked at, where they are others than were given last. */
 export interface Besides {
   asFound?: Report
@@ -210,17 +203,6 @@ function differencesIn(project: Project, first: string, second: string): Differe
   })
   return differences(of(first), of(second))
 }
-/** What of a report is another than in the one before it. */
-function since(before: Report, report: Report): GivenReport {
-  const kept = LARGE.filter(room => report[room] === before[room])
-  const known = new Map(before.findings.map((finding, index) => [finding, index]))
-  return {
-    ...(Object.fromEntries(
-      Object.entries(report).filter(([room]) => !kept.includes(room as Large))
-    ) as unknown as GivenReport),
-    findings: report.findings.map(finding => known.get(finding) ?? finding)
-  }
-}
 /** An option put off, and in what it differs from itself now. */
 export type PutOffStanding = Pick<PutOffOption, 'id' | 'name' | 'on' | 'matures'> & { rows: Difference[] }
 
@@ -257,7 +239,7 @@ const examiner = {
     const number = ++numbered
     given.current = { report, number }
     const apart = !same(given.asFound, foundParts(document())) || !same(given.agreed, agreedParts(document()))
-    return { report: before ? since(before, report) : report, number, apart }
+    return { report: reportSince(before, report), number, apart }
   },
   /** The aeroplane as found and the agreed plan. */
   besides(): Besides {

@@ -13,6 +13,7 @@ export {
 } from './effect'
 export { additionOf, answersTo, lackingOf, starterKit, type Addition, type Answer, type StarterKit } from './lacking'
 export { examine, examineOption, FIGURE_KEYS, type Figure, type FigureKey, type Report } from './examine'
+export { reportSince, type GivenReport } from './given'
 export { makeRoom, rankForPanel, type RankedItem, type RoomAnswer } from './room'
 export { loadAnalysis, type AnalysisTable, type LoadAnalysis } from './analysis'
 export { harnessPapers, landingsOf, type Landing } from './harness'

@@ -3,7 +3,7 @@ import { expect, it } from 'vitest'
 import { applyEdits, EditError, type Edit, type Project } from '../document'
 import { RandomEdits } from '../document/random.testing'
 import { demoCatalogue, demoProject } from '../testing.demo'
-import { candidateEffects, effectOf, examineOption } from '.'
+import { candidateEffects, effectOf, examineOption, removalEffects } from '.'
 import { finish } from '../design'
 
 const start = demoProject('3-skerrow-dunlin')
@@ -46,3 +46,28 @@ it('effects are told one by one, the same as when each is asked alone', () => {
   const pump: Edit = { type: 'unit.remove', option: 'a', unit: 'vac-pump' }
   expect(effectOf(start, 'a', [pump])).toEqual(effectOf(structuredClone(start), 'a', [pump]))
 })
+
+it('nor what is remembered of one trial for the next: after any edits the effects are those on a document never seen before', () =>
+  fc.assert(
+    fc.property(
+      fc.array(random.any(), { minLength: 1, maxLength: 6 }),
+      fc.uniqueArray(fc.nat(demoCatalogue().length - 1), { minLength: 3, maxLength: 6 }),
+      (edits, tried) => {
+        let project = start
+        for (const edit of edits) {
+          project = after(project, edit)
+          // Something is asked between the edits, so that there is something to be remembered.
+          examineOption(project, project.options[0]!.id, { trial: true })
+        }
+        const { id, units } = project.options[0]!
+        const items = tried.map(index => demoCatalogue()[index]!)
+        const some = units.slice(0, 4).map(unit => unit.id)
+        const told = [finish(candidateEffects(project, id, items)), finish(removalEffects(project, id, some))]
+        const never = structuredClone(project)
+        // One at a time, each on a document of its own.
+        const alone = items.flatMap(item => finish(candidateEffects(structuredClone(project), id, [item])))
+        expect(told).toEqual([alone, finish(removalEffects(never, id, some))])
+      }
+    ),
+    { numRuns: process.env.FUZZ ? 100 : 6 }
+  ))

@@ -46,7 +46,9 @@ describe('who gets which port', () => {
       const terms = (parts: string[]) => (parts.length ? parts.join(' + ') : '0 zero')
       const lines = [
         'Maximize',
-        ` obj: ${terms(worth.map((one, index) => `${one} y${index}`))}${options.map((option, index) => ` - ${option.cost} x${index}`).join('')}`,
+        ` obj: ${terms(worth.map((value, index) => `${value} y${index}`))}${options
+          .map((option, index) => ` - ${option.cost} x${index}`)
+          .join('')}`,
         'Subject To',
         ...worth.map(
           (_, index) =>
