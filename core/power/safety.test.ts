@@ -471,7 +471,15 @@ describe('breaker and wire outside the chart', () => {
       { unit: 'a', bus: 'main' },
       { unit: 'b', sharesWith: 'a', bus: 'essential' }
     ])
-    expect(found(apart, 'power.shared-buses')[0]).toMatchObject({ weight: 'must fix' })
+    // Told once, whichever of them was chosen another bus for: it is one matter.
+    expect(found(apart, 'power.shared-buses')).toMatchObject([{ weight: 'must fix' }])
+    const byGuest = withCircuits(two, [{ unit: 'b', sharesWith: 'a', bus: 'essential' }])
+    const [told] = found(byGuest, 'power.shared-buses')
+    // The one whose breaker it is has nothing to give up, and need not be named among the circuits at all.
+    expect(told!.remedies[0]!.edits).toEqual([
+      { type: 'circuit.set', option: 'a', circuit: { unit: 'b', bus: 'essential' } }
+    ])
+    expect(found(applyEdits(byGuest, told!.remedies[0]!.edits, 'cure').project, 'power.shared-buses')).toEqual([])
   })
   it('loads of a 12 V system are at the volts its regulator holds: I = P / V', () => {
     const project = withAirframe(

@@ -43,6 +43,15 @@ export { type TubeLine } from './plumbing/lines'
 export { dragLoadLb, type Antenna, type Apart } from './radio/antenna'
 export { BANDS, explainCoax, lossPer100Ft, quarterWaveMm, type RadioChain } from './radio/coax'
 
+/** A CAN bus as it is led, each box by its id and what it is called. */
+export type BusLed = Omit<Chain, 'nodes'> & {
+  nodes: readonly { unit: { id: string; label: string }; port: { id: string } }[]
+}
+const asLed = ({ nodes, ...chain }: Chain): BusLed => ({
+  nodes: nodes.map(({ unit, port }) => ({ unit: { id: unit.id, label: unit.label }, port: { id: port.id } })),
+  ...chain
+})
+
 export interface WiringReport {
   wires: Wire[]
   totalLengthMm: number
@@ -50,7 +59,7 @@ export interface WiringReport {
   bundles: Bundle[]
   joints: Joint[]
   bill: Bill
-  can: readonly Chain[]
+  can: readonly BusLed[]
   radio: { chains: RadioChain[]; antennas: Antenna[]; apart: Apart[] }
   disturbances: Disturbance[]
   iron: IronNear[]
@@ -77,7 +86,7 @@ const harnessOf = remember(
     const disturbed = disturbances(design, wires)
     return {
       wires,
-      can,
+      can: can.map(asLed),
       bundles,
       joints,
       bill: billOf(design, wires, { bundles, joints }),

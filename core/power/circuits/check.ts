@@ -72,9 +72,10 @@ export function circuitFindings(
     const thicker = { says: say`Use AWG ${circuit.proposed.awg} wire.`, edits: set({ awg: circuit.proposed.awg }) }
     const wire = gauge(awg)
     const protectedTo = protector === 'fuse' ? wire.fuseA : wire.breakerA
-    if (circuit.alsoBus === undefined && ofHead.some(other => other.ownBus !== circuit.bus))
+    // Told once for all that share it. The one whose protector it is has nothing to give up.
+    if (circuit === ofHead[0] && circuit.alsoBus === undefined && ofHead.some(other => other.ownBus !== circuit.bus))
       findings.push({
-        id: `power.shared-buses:${unit}`,
+        id: `power.shared-buses:${circuit.head}`,
         code: 'power.shared-buses',
         weight: 'must fix',
         subjects: circuit.shared,
@@ -84,7 +85,7 @@ export function circuitFindings(
         remedies: [
           {
             says: say`Give each a ${protector} of its own.`,
-            edits: circuit.shared.filter(id => id !== unit).map(id => alone(design, id))
+            edits: circuit.shared.filter(id => id !== circuit.head).map(id => alone(design, id))
           }
         ]
       })
