@@ -156,19 +156,19 @@ export function balanceFindings(design: Design, loadings: readonly LoadedReport[
               } limit of ${mm(fore ? limitsMm[0] : limitsMm[1])} at ${kg(state.massKg)}.`
       })
     }
-    for (const one of loading.stations) {
-      const most = airframe.stations.find(station => station.id === one.station)?.mostKg
-      if (most !== undefined && one.massKg > most)
+    for (const held of loading.stations) {
+      const most = airframe.stations.find(station => station.id === held.station)?.mostKg
+      if (most !== undefined && held.massKg > most)
         findings.push({
           ...common,
-          id: `mass.station:${loading.id}:${one.station}`,
+          id: `mass.station:${loading.id}:${held.station}`,
           code: 'mass.station',
           weight: 'must fix',
-          measured: one.massKg,
+          measured: held.massKg,
           limit: most,
           unit: 'kg',
-          basis: { kind: 'entered', source: `limit of ${one.name}` },
-          says: say`Loaded as “${loading.name}”, ${one.name} holds ${kg(one.massKg)}; ${kg(most)} is its limit.`
+          basis: { kind: 'entered', source: `limit of ${held.name}` },
+          says: say`Loaded as “${loading.name}”, ${held.name} holds ${kg(held.massKg)}; ${kg(most)} is its limit.`
         })
     }
   }
@@ -189,19 +189,19 @@ export function balanceFindings(design: Design, loadings: readonly LoadedReport[
     ),
     ...airframe.stations.map(station => ({ id: undefined, name: station.name, armMm: station.armMm })),
     { id: undefined, name: 'the empty aeroplane', armMm: airframe.emptyArmMm }
-  ].filter(one => one.armMm < low || one.armMm > high)
-  for (const one of far)
+  ].filter(mass => mass.armMm < low || mass.armMm > high)
+  for (const mass of far)
     findings.push({
       ...common,
-      id: `mass.arm:${one.id ?? one.name}`,
+      id: `mass.arm:${mass.id ?? mass.name}`,
       code: 'mass.arm',
       weight: 'must fix',
-      subjects: one.id === undefined ? [] : [one.id],
-      measured: one.armMm,
-      limit: one.armMm < low ? low : high,
+      subjects: mass.id === undefined ? [] : [mass.id],
+      measured: mass.armMm,
+      limit: mass.armMm < low ? low : high,
       unit: 'mm',
       basis: { kind: 'entered', source: 'arms of the places of the airframe' },
-      says: say`The arm of ${one.name}, ${mm(one.armMm)}, lies outside the aeroplane, whose places reach
+      says: say`The arm of ${mass.name}, ${mm(mass.armMm)}, lies outside the aeroplane, whose places reach
         from ${mm(low + BEYOND_MM)} to ${mm(high - BEYOND_MM)}. It is measured from another datum, or mistyped.`
     })
   return findings

@@ -159,13 +159,13 @@ function polyGap(a: Exclude<Figure, Many>, b: Exclude<Figure, Many>): number {
   if (a.kind === 'circle') return -depthInside([a.x, a.y], (b as Poly).points) - a.r
   if (b.kind === 'circle') return -depthInside([b.x, b.y], (a as Poly).points) - b.r
   const round = (a.kind === 'box' ? (a.c ?? 0) : 0) + (b.kind === 'box' ? (b.c ?? 0) : 0)
-  const one = pointsOf(a)
-  const other = pointsOf(b)
-  const apart = polygonDistance(one, other)
+  const mine = pointsOf(a)
+  const theirs = pointsOf(b)
+  const apart = polygonDistance(mine, theirs)
   if (apart > 0) return apart - round
   let deepest = 0
-  for (const p of convexPieces(one))
-    for (const q of convexPieces(other)) deepest = Math.min(deepest, convexOverlap(p, q))
+  for (const p of convexPieces(mine))
+    for (const q of convexPieces(theirs)) deepest = Math.min(deepest, convexOverlap(p, q))
   return deepest - round
 }
 

@@ -35,14 +35,14 @@ const isPhrase = (piece: Sayable): piece is Phrase => Array.isArray(piece)
 /** Adds to a phrase that is being made. Thousands are made in an examination: nothing is copied on the way. */
 function add(flat: Piece[], piece: Sayable): void {
   if (isPhrase(piece)) {
-    for (const one of piece) add(flat, one)
+    for (const part of piece) add(flat, part)
     return
   }
-  const one = typeof piece === 'number' ? String(piece) : piece
-  if (one === '') return
+  const said = typeof piece === 'number' ? String(piece) : piece
+  if (said === '') return
   const last = flat.length - 1
-  if (typeof one === 'string' && typeof flat[last] === 'string') flat[last] += one
-  else flat.push(one)
+  if (typeof said === 'string' && typeof flat[last] === 'string') flat[last] += said
+  else flat.push(said)
 }
 
 const folded = new WeakMap<TemplateStringsArray, readonly string[]>()

@@ -35,7 +35,7 @@ export function tryJob(tasks: readonly Task[], runs = 20_000, seed = 1): Odds {
   )
   const faults = (at: number) => {
     let sum = 0
-    for (const one of perhaps[at]!) if (draw() < one.chance) sum += one.outcome(draw)
+    for (const fault of perhaps[at]!) if (draw() < fault.chance) sum += fault.outcome(draw)
     return sum
   }
   const late = new Uint8Array(causes.length)
@@ -59,10 +59,10 @@ export function tryJob(tasks: readonly Task[], runs = 20_000, seed = 1): Odds {
       if (task.hours > 0 && task.days[1] > 0) spent += (task.hours * length) / task.days[1]
       let start = task.from ?? 0
       let by = -1
-      for (const one of before[at]!)
-        if (finish[one]! > start) {
-          start = finish[one]!
-          by = one
+      for (const earlier of before[at]!)
+        if (finish[earlier]! > start) {
+          start = finish[earlier]!
+          by = earlier
         }
       finish[at] = start + length
       heldBy[at] = by

@@ -65,10 +65,10 @@ export function controlsOf(model: PowerModel): Control[] {
   }
   const link = (unit: string | undefined, name: string) =>
     unit !== undefined ? { id: unit, by: 'said' as const } : { id: named(name)?.id, by: 'by name' as const }
-  for (const one of supply.switches) {
-    const it = control(`switch:${one.id}`, 'switch', one.name, link(one.unit, one.name))
-    it.supplySwitch = one.id
-    it.ties.push(...supply.ties.filter(tie => tie.by?.switch === one.id).map(tie => tie.id))
+  for (const toggle of supply.switches) {
+    const it = control(`switch:${toggle.id}`, 'switch', toggle.name, link(toggle.unit, toggle.name))
+    it.supplySwitch = toggle.id
+    it.ties.push(...supply.ties.filter(tie => tie.by?.switch === toggle.id).map(tie => tie.id))
   }
   for (const tie of supply.ties)
     if (tie.kind === 'breaker')

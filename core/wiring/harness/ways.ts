@@ -255,4 +255,5 @@ export function reachFindings(design: Design, wires: readonly Wire[], chains: re
   ]
 }
 /** Length of a CAN bus in mm, from its first box to its last. */
-export const busMm = ({ legsMm }: Pick<Chain, 'legsMm'>): number => legsMm.reduce<number>((sum, leg) => sum + (leg ?? 0), 0)
+export const busMm = ({ legsMm }: Pick<Chain, 'legsMm'>): number =>
+  legsMm.reduce<number>((sum, leg) => sum + (leg ?? 0), 0)

@@ -97,7 +97,7 @@ function circuitWires(design: Design, circuit: Circuit, unit: DesignUnit, arms: 
   const { poundsPerKft } = gauge(circuit.awg)
   const text = `AWG ${circuit.awg}`
   // Every field is written out: of what is made three times for each circuit, a copy of shared fields takes most of the time.
-  const one = (
+  const wireOf = (
     end: string,
     kind: 'power' | 'ground',
     run: Run,
@@ -142,7 +142,7 @@ function circuitWires(design: Design, circuit: Circuit, unit: DesignUnit, arms: 
   }
   const power = (input: 1 | 2): WireCore => ({ line: 'power', to: pinsFor(unit.item, `power ${input}`) })
   return [
-    one('power', 'power', out, {
+    wireOf('power', 'power', out, {
       from: say`breaker ${figure(circuit.breakerA, 'A')}`,
       to: say`${thing(unit)}`,
       core: power(1)
@@ -151,13 +151,13 @@ function circuitWires(design: Design, circuit: Circuit, unit: DesignUnit, arms: 
     ...(circuit.alsoBus === undefined
       ? []
       : [
-          one('power-2', 'power', out, {
+          wireOf('power-2', 'power', out, {
             from: say`second breaker ${figure(circuit.breakerA, 'A')}`,
             to: say`${thing(unit)}`,
             core: power(2)
           })
         ]),
-    one('ground', 'ground', home, {
+    wireOf('ground', 'ground', home, {
       from: say`${thing(unit)}`,
       to: RETURNS_TO[circuit.return],
       core: { line: 'ground', from: pinsFor(unit.item, 'ground') }
@@ -191,7 +191,7 @@ function feederWire(design: Design, tie: Tie, feeder: Feeder, arms: Arms): Wire 
         ? 'alternator'
         : node.startsWith(UNIT_SOURCE)
           ? (design.units.find(unit => unit.id === node.slice(UNIT_SOURCE.length))?.label ?? node)
-          : ([...supply.sources, ...supply.buses].find(one => one.id === node)?.name ?? node)
+          : ([...supply.sources, ...supply.buses].find(end => end.id === node)?.name ?? node)
   const [from, to] = [placeOf(tie.from), placeOf(tie.to)]
   if (from === undefined || to === undefined) return undefined
   const id = `feeder ${tie.id}`
@@ -356,7 +356,7 @@ export function listWires(
   const arms = new Arms(design)
   const ties = new Map((feeders.length ? supplyOf(design).ties : []).map(tie => [tie.id, tie]))
   const signals = cablesOf(design).cables.map(cable => cableWire(design, cable, arms))
-  const isWire = (one: Wire | Finding): one is Wire => !('weight' in one)
+  const isWire = (found: Wire | Finding): found is Wire => !('weight' in found)
   return {
     wires: [
       ...circuits.flatMap(circuit => circuitWires(design, circuit, byId.get(circuit.unit)!, arms)),

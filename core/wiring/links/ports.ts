@@ -45,7 +45,7 @@ export const mostAt = (kind: PortKind, side: 'from' | 'to'): number =>
       : Infinity
 /** How many links end at a port on that side; of coax on either. */
 export function usersOf(links: readonly Link[], end: LinkEnd, side: 'from' | 'to', kind: PortKind): number {
-  const same = (one: LinkEnd) => one.unit === end.unit && one.port === end.port
+  const same = (there: LinkEnd) => there.unit === end.unit && there.port === end.port
   return links.filter(link => (kind === COAX ? same(link.from) || same(link.to) : same(link[side]))).length
 }
 /** The same of every port, each link looked at once. */
@@ -142,18 +142,18 @@ export const alreadyThere = (design: Design, unit: DesignUnit, need: Need): bool
 
 /** Every link that could join two units over free ports, either way, the one that carries most first; coax where one is an aerial. */
 export function joinsOf(design: Design, a: string, b: string): { link: Link; says: SignalName[] }[] {
-  const [one, other] = [a, b].map(id => design.units.find(unit => unit.id === id))
-  if (!one || !other) return []
+  const [first, second] = [a, b].map(id => design.units.find(unit => unit.id === id))
+  if (!first || !second) return []
   const found: { link: Link; says: SignalName[] }[] = []
   for (const [from, to] of [
-    [one, other],
-    [other, one]
+    [first, second],
+    [second, first]
   ] as const)
     for (const out of from.item.ports)
       for (const into of to.item.ports) {
         const says = carried(out, into)
         // An aerial is linked to one radio once, whichever way it is drawn.
-        const coax = out.kind === COAX && into.kind === COAX && from === one
+        const coax = out.kind === COAX && into.kind === COAX && from === first
         if (out.kind === COAX ? !coax : !says.length) continue
         const link: Link = {
           id: freshId(design.links),
