@@ -31,7 +31,7 @@ it('what rooms remember is never out of date: after any edits the report is that
       const { id } = project.options.at(-1)!
       expect(examineOption(project, id)).toEqual(examineOption(structuredClone(project), id))
     }),
-    { numRuns: process.env.FUZZ ? 300 : 8 }
+    { numRuns: process.env.FUZZ ? 300 : 5 }
   ))
 
 // Of every kind of edit by itself, so that none is rare: the aeroplane before it is what is remembered.
@@ -45,7 +45,7 @@ it.each(Object.keys(EDIT_SHAPES) as EditType[])('nor after one edit “%s”', t
       examineOption(start, start.options.some(({ id }) => id === option) ? option : 'a')
       expect(examineOption(next, option)).toEqual(examineOption(structuredClone(next), option))
     }),
-    { numRuns: process.env.FUZZ ? 60 : 2, maxSkipsPerRun: 2_000 }
+    { numRuns: process.env.FUZZ ? 60 : 1, maxSkipsPerRun: 2_000 }
   )
 )
 
@@ -85,5 +85,5 @@ it('nor what is remembered of one trial for the next: after any edits the effect
         expect(told).toEqual([alone, finish(removalEffects(never, id, some))])
       }
     ),
-    { numRuns: process.env.FUZZ ? 100 : 6 }
+    { numRuns: process.env.FUZZ ? 100 : 3 }
   ))

@@ -70,11 +70,16 @@ function turnOption(by: 1 | -1) {
   const next = options[(now + by + options.length) % options.length]
   if (next) bench.optionId = next.id
 }
+const work = useTemplateRef<HTMLElement>('work')
+const MOST_TRIES = 3
 /** Opens Find; what is typed before its field is there is caught for it, and acts as no key. */
-function startFinding() {
+async function startFinding() {
   find.text.value = ''
   find.catching.value = true
-  void navigateTo(address('equipment', { find: String(Date.now()) }))
+  // A change of the address that was under way already may take the place of this one: it is asked again then.
+  for (let tries = 0; tries < MOST_TRIES && find.catching.value; tries++)
+    if (!(await navigateTo(address('equipment', { find: String(Date.now()) })))) return
+  find.catching.value = false
 }
 function catchLetter(event: KeyboardEvent) {
   if (event.ctrlKey || event.metaKey || event.altKey) return
@@ -105,7 +110,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (step) void navigateTo(address(step.id))
   else if (event.key === '/') {
     event.preventDefault()
-    startFinding()
+    void startFinding()
   } else if (event.key === '[') turnOption(-1)
   else if (event.key === ']') turnOption(1)
   else if (event.key === ',') drawer.value?.walk(-1)
@@ -146,7 +151,8 @@ const compare = () =>
     <p><NuxtLink to="/">To the hangar</NuxtLink></p>
   </div>
   <div v-else-if="bench.project" class="frame">
-    <a class="skip" href="#work">To the work</a>
+    <!-- The hand goes there, and the address stays: a change of it under way would be lost by one of the place on the page. -->
+    <a class="skip" href="#work" @click.prevent="work?.focus()">To the work</a>
     <FrameJobCard class="card" />
     <FrameOptionTabs
       class="tabs"
@@ -155,7 +161,7 @@ const compare = () =>
       @versions="versions = true"
       @settings="settings = true"
     />
-    <main id="work" class="step" tabindex="-1">
+    <main id="work" ref="work" class="step" tabindex="-1">
       <header class="printed">
         <b>{{ bench.project.brief.registration }} {{ bench.project.title }}</b> · {{ stepName }} ·
         {{ bench.option?.name }} · {{ printedOn }}<br />
