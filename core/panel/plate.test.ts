@@ -127,7 +127,7 @@ describe('a plate against closed forms', () => {
     })
     expect(plate.works([])).toEqual([])
   })
-  it('a sheet like one before it is the same as if it had been the first: a hole moved, a side freed, a bar put', () => {
+  it('a sheet like one before it is the same as if it had been the first: a hole moved, a side freed, a bar put, another just like it', () => {
     const sheet = (hole: number, free = false) => {
       const grid = rectangle(600, 300, [30, 15], free ? [HELD_X, FREE, HELD_X, HELD_Y] : ALL)
       for (let row = 5; row < 9; row++)
@@ -135,7 +135,15 @@ describe('a plate against closed forms', () => {
       return grid
     }
     const bar = [{ along: 'y' as const, line: 20, from: 0, to: 15, ei: 1e8 }]
-    const cases = [[sheet(4)], [sheet(18)], [sheet(18, true)], [sheet(19)], [sheet(4), bar], [sheet(4)]] as const
+    const cases = [
+      [sheet(4)],
+      [sheet(18)],
+      [sheet(18, true)],
+      [sheet(19)],
+      [sheet(4), bar],
+      [sheet(4), [...bar, ...bar]],
+      [sheet(4)]
+    ] as const
     const gives = (plate: Plate) => plate.works([[{ x: 300, y: 150, n: 45 }], [{ x: 50, y: 30, n: 45 }]])
     const after = cases.map(([grid, bars]) => gives(new Plate(grid, d, bars)))
     cases.forEach(([grid, bars], index) => {

@@ -287,8 +287,15 @@ export class Plate {
     for (let index = 0; index < hold.length; index++)
       if (hold[index] !== grid.hold[index]) differs(index % (nx + 1), Math.floor(index / (nx + 1)))
     const startsOf = ({ along, line, from }: Bar): [number, number] => (along === 'x' ? [from, line] : [line, from])
-    const missing = (list: readonly Bar[], among: readonly Bar[]) =>
-      list.filter(bar => !among.some(other => equal(other, bar)))
+    // Two angles may lie in the same place: each stands for one of the others.
+    const missing = (list: readonly Bar[], among: readonly Bar[]) => {
+      const left = [...among]
+      return list.filter(bar => {
+        const like = left.findIndex(other => equal(other, bar))
+        if (like >= 0) left.splice(like, 1)
+        return like < 0
+      })
+    }
     for (const bar of [...missing(bars, other.bars), ...missing(other.bars, bars)]) differs(...startsOf(bar))
     return first
   }
