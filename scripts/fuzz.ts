@@ -137,8 +137,8 @@ function damaged(text: string): string {
       // A number becomes another.
       const numbers = [...text.matchAll(/-?\d+(\.\d+)?/g)]
       if (!numbers.length) return text + pick(ODD)
-      const array = pick(numbers)
-      return text.slice(0, array.index) + pick(ODD) + text.slice(array.index + array[0].length)
+      const number = pick(numbers)
+      return text.slice(0, number.index) + pick(ODD) + text.slice(number.index + number[0].length)
     }
     case 7: {
       // Two lines change places.

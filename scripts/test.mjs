@@ -46,7 +46,10 @@ function go(command, args, { minutes = 5, env = {} } = {}) {
       done(false)
     })
     // “exit”, not “close”: a grandchild that lives on must not keep us waiting. A moment for the last of its words.
+    // Whoever stops the run stops all of it.
+    process.once('exit', stop)
     child.on('exit', code => {
+      process.off('exit', stop)
       clearTimeout(limit)
       stop()
       setTimeout(() => {
@@ -94,8 +97,11 @@ function scratch() {
     // The PostgreSQL server of the tests runs as a user of its own.
     chmodSync(folder, 0o1777)
     process.on('exit', () => rmSync(folder, { recursive: true, force: true }))
+    // Memory is not given back by itself where a person stops the run.
+    for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => process.exit(130))
     return { TMPDIR: folder }
   } catch {
+    // There is no such place on this system, or it is not ours to write: then as ever.
     return {}
   }
 }

@@ -19,7 +19,7 @@ function stateOfSources(): string {
 }
 
 /** Where the data directory lies that others are copies of: making a new database takes seconds. It may not be there yet. */
-export const templateStore = (): string => join(root, 'node_modules/.cache/ewerpanel', `store-${stateOfSources()}`)
+const templateStore = (): string => join(root, 'node_modules/.cache/ewerpanel', `store-${stateOfSources()}`)
 
 const STALE_MS = 180_000
 /**
@@ -45,11 +45,19 @@ export async function wantTemplate(make: (directory: string) => Promise<void>): 
       const aside = join(making, 'data')
       await make(aside)
       renameSync(aside, there)
+      forgetOlder(dirname(there))
     } finally {
       rmSync(making, { recursive: true, force: true })
     }
   }
   return there
+}
+const OLD_MS = 24 * 3_600_000
+/** Templates of sources that are gone: each holds tens of megabytes, and a run that uses one does not last so long. */
+function forgetOlder(folder: string): void {
+  for (const name of readdirSync(folder))
+    if (name.startsWith('store-') && Date.now() - statSync(join(folder, name)).mtimeMs > OLD_MS)
+      rmSync(join(folder, name), { recursive: true, force: true })
 }
 /** Puts a copy of the template where nothing is yet. */
 export const copyTemplate = (template: string, directory: string): void =>

@@ -55,10 +55,10 @@ export function powerUpOrder(design: Design, circuits: readonly Circuit[], essen
   const nominalV = systemV === 28 ? 28 : 14
   const units = new Map(design.units.map(unit => [unit.id, unit]))
   let ammeterA = 0
-  const step = (omit: Omit<PowerUpStep, 'ammeterA'>): PowerUpStep => {
-    const shows = ammeterA + omit.expectA
-    if (!omit.offAgain) ammeterA = shows
-    return { ...omit, ammeterA: shows }
+  const step = (taken: Omit<PowerUpStep, 'ammeterA'>): PowerUpStep => {
+    const shows = ammeterA + taken.expectA
+    if (!taken.offAgain) ammeterA = shows
+    return { ...taken, ammeterA: shows }
   }
   const expected = (id: string): number => {
     const unit = units.get(id)!

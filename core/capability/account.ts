@@ -21,6 +21,8 @@ interface Given {
   atoms: Int32Array
   key: string
 }
+/** Few: what was asked of one may be many losses. Of a trial and what it is held against two or three are wanted at once. */
+const RECKONINGS_KEPT = 4
 /** The rules of a design, and what was asked of them: the same for all designs in which the same rests on the same. */
 const reckoningOf = remember(
   (design: Design) => {
@@ -45,7 +47,8 @@ const reckoningOf = remember(
       ...design.links,
       ...design.units.map(besidesPosition)
     ]
-  }
+  },
+  RECKONINGS_KEPT
 )
 
 /** So many tries are spent on a second or third chain before it is said that there are at least so many. */
@@ -64,6 +67,8 @@ export class Account {
   private readonly givens: Map<Positions, Given>
   private readonly remembered: Map<string, Int32Array>
   private readonly given: readonly FunctionName[]
+  /** What holds with everything whole: asked most. */
+  private whole?: Int32Array
 
   constructor(readonly design: Design) {
     const { atoms, horn, ties, normal, givens, remembered, given } = reckoningOf(design)
@@ -100,8 +105,6 @@ export class Account {
     if (lost.length === 0 && positions === this.normal) return (this.whole ??= this.reckoned([], positions))
     return this.reckoned(lost, positions)
   }
-  /** What holds with everything whole: asked most. */
-  private whole?: Int32Array
   private reckoned(lost: readonly Part[], positions: Positions): Int32Array {
     // A part of another design has no number here, and nothing to lose.
     const gone = [...new Set(lost.map(part => this.atoms.part(part.kind, part.id)))]

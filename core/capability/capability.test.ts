@@ -376,7 +376,7 @@ describe('switches in another setting', () => {
     const settings = settingsOf(design)
     expect(settings.length).toBeGreaterThan(0)
     for (const { positions } of settings) {
-      const switches = supply.switches.map(other => ({ ...other, normal: positions.get(other.id)! }))
+      const switches = supply.switches.map(toggle => ({ ...toggle, normal: positions.get(toggle.id)! }))
       const set = new Account({ ...design, supply: { ...supply, switches } })
       for (const lost of [undefined, ...account.parts.filter(part => part.kind !== 'link')]) {
         const there = lost && set.part(lost.kind, lost.id)

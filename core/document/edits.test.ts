@@ -439,7 +439,7 @@ describe('the table of references', () => {
         supply: {
           ...supply,
           ties: supply.ties.map((tie, index) => (index ? tie : { ...tie, unit: 'trim' })),
-          switches: supply.switches.map((other, index) => (index ? other : { ...other, unit: 'sw-master' }))
+          switches: supply.switches.map((toggle, index) => (index ? toggle : { ...toggle, unit: 'sw-master' }))
         }
       },
       { type: 'disposal.set', option, disposal: { unit: 'horizon', how: 'sell', creditCents: 60_000, phase: 'v2' } },

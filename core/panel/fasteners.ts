@@ -147,8 +147,13 @@ const ofNew = new WeakMap<Placed, Told<readonly Finding[]>>()
 
 function fastenersOf(unit: Placed, near: readonly Placed[], ground: Ground, kept: boolean): Finding[] {
   const findings: Finding[] = []
-  const tell = (code: string, omit: Omit<Finding, 'id' | 'code' | 'remedies'>) =>
-    findings.push({ ...omit, id: `panel.${code}:${omit.subjects.join(':')}`, code: `panel.${code}`, remedies: [] })
+  const tell = (code: string, finding: Omit<Finding, 'id' | 'code' | 'remedies'>) =>
+    findings.push({
+      ...finding,
+      id: `panel.${code}:${finding.subjects.join(':')}`,
+      code: `panel.${code}`,
+      remedies: []
+    })
   const holes = ground.holes.map(hole => hole.figure)
   const cuts = [...near.flatMap(unit => unit.cutout ?? []), ...holes]
   const [worst] = screwMetals(unit, near, ground)

@@ -21,7 +21,7 @@ export {
   type PointMm,
   type Poly
 } from './geometry'
-export { groundOf, setDown, setDownUnit, shiftZone, zoneFigure, type Ground, type Placed } from './place'
+export { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './place'
 export { fastenerOf } from './fasteners'
 export { chords, inOrder, levelRuns, turned, type Interval } from './runs'
 export { cutCorners, leastInsideCorner, type CutCorner } from './inside-corners'

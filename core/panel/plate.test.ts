@@ -127,7 +127,7 @@ describe('a plate against closed forms', () => {
     })
     expect(plate.works([])).toEqual([])
   })
-  it('a sheet like one before it is the same as if it had been the first: a hole moved, a side freed, a bar put, another just like it', () => {
+  it('a sheet like one before it is as if it were the first: a hole moved, a side freed, a bar put, another just like it', () => {
     const sheet = (hole: number, free = false) => {
       const grid = rectangle(600, 300, [30, 15], free ? [HELD_X, FREE, HELD_X, HELD_Y] : ALL)
       for (let row = 5; row < 9; row++)

@@ -297,7 +297,7 @@ describe('alternators', () => {
     expect(found(second(heavy(), false), 'power.overload')).not.toEqual([])
     const off = withSupply(heavy(), supply => ({
       ...supply,
-      switches: supply.switches.map(other => (other.id === 'master' ? { ...other, normal: 'BAT' } : other))
+      switches: supply.switches.map(toggle => (toggle.id === 'master' ? { ...toggle, normal: 'BAT' } : toggle))
     }))
     expect(climb(off).capacityA).toBe(0)
   })

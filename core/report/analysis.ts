@@ -147,7 +147,7 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
           feeders[index]!.ratedA === undefined ? '—' : A(feeders[index]!.ratedA!),
           feeders[index]!.awg === undefined ? 'thicker than AWG 2' : `AWG ${feeders[index]!.awg}`,
           tie.by
-            ? `${supply.switches.find(other => other.id === tie.by!.switch)?.name ?? tie.by.switch}: ${tie.by.in.join(' or ')}`
+            ? `${supply.switches.find(toggle => toggle.id === tie.by!.switch)?.name ?? tie.by.switch}: ${tie.by.in.join(' or ')}`
             : 'always'
         ])
       },

@@ -1,5 +1,5 @@
 import type { Item } from '../catalogue'
-import { findPlace, groundOf, setDownUnit, type Fit, type Ground, type Placed } from '../panel'
+import { findPlace, groundOf, placedOn, type Fit, type Ground, type Placed } from '../panel'
 import { applyEdits, tryEdits, type Edit, type Place, type Project, type Unit } from '../document'
 import { AS_FOUND, remediesOf, remember, resolve, type Design, type Finding, type Remedy, type Steps } from '../design'
 import { examine, examineOption, FIGURE_KEYS, type FigureKey, type Report } from './examine'
@@ -148,10 +148,7 @@ export function* candidateEffects(
   items: readonly Item[]
 ): Steps<CandidateEffect[], CandidateEffect> {
   const design = resolve(project, option)
-  const fitOf = fitsAmong(
-    groundOf(design.airframe.panel),
-    design.units.flatMap(unit => setDownUnit(unit) ?? [])
-  )
+  const fitOf = fitsAmong(groundOf(design.airframe.panel), placedOn(design))
   const all: CandidateEffect[] = []
   for (const item of items) {
     const unit = newUnit(project, option, item)

@@ -119,15 +119,15 @@ export function standOptions(project: Project, today: string): OptionStanding[] 
   const all = [AS_FOUND, ...project.options.map(option => option.id)].map(id =>
     standing(resolve(project, id), found, examineOption(project, id, { today }), today)
   )
-  return all.map(omit => ({
-    ...omit,
-    note: project.options.find(option => option.id === omit.id)?.note ?? '',
+  return all.map(standing => ({
+    ...standing,
+    note: project.options.find(option => option.id === standing.id)?.note ?? '',
     onFrontier: !all.some(
       other =>
-        other !== omit &&
-        other.cents <= omit.cents &&
-        other.weak <= omit.weak &&
-        (other.cents < omit.cents || other.weak < omit.weak)
+        other !== standing &&
+        other.cents <= standing.cents &&
+        other.weak <= standing.weak &&
+        (other.cents < standing.cents || other.weak < standing.weak)
     )
   }))
 }

@@ -138,7 +138,7 @@ export function quoteCut(order: Order): Answer {
   if (work.length > RULES.mostContours)
     return { accepted: false, reasons: [`${work.length} contours; we take ${RULES.mostContours}.`] }
   for (const { type, layer } of sound.others) if (WORK_LAYERS.has(layer)) refuse(ONLY(type, layer))
-  const contours = work.flatMap(iEntity => contourOf(iEntity, scale, refuse) ?? [])
+  const contours = work.flatMap(entity => contourOf(entity, scale, refuse) ?? [])
   const outlines = contours.filter(contour => contour.layer === 'OUTLINE')
   if (outlines.length !== 1) refuse(`One closed contour on the layer OUTLINE is wanted; there are ${outlines.length}.`)
   const outline = outlines[0]
@@ -201,7 +201,7 @@ export function quoteCut(order: Order): Answer {
   const areaDm2 = ((outline.box.maxX - outline.box.minX) * (outline.box.maxY - outline.box.minY)) / 10_000
   const etchedMm = (drawing?.entities ?? [])
     .filter(entity => entity.layer === 'ETCH')
-    .reduce((sum, iEntity) => sum + lineLength(iEntity, scale), 0)
+    .reduce((sum, entity) => sum + lineLength(entity, scale), 0)
   const others = sound.others.filter(other => other.layer === 'ETCH').length
   const tight = contours.filter(
     contour =>

@@ -38,7 +38,7 @@ const source = computed(() =>
   chosen.value?.kind === 'node' ? supply.sources.find(source => source.id === chosen.value!.id) : undefined
 )
 const own = computed(() =>
-  chosen.value?.kind === 'switch' ? supply.switches.find(other => other.id === chosen.value!.id) : undefined
+  chosen.value?.kind === 'switch' ? supply.switches.find(toggle => toggle.id === chosen.value!.id) : undefined
 )
 const unit = computed(() =>
   chosen.value?.kind === 'unit' ? bench.design?.units.find(unit => unit.id === chosen.value!.id) : undefined
@@ -129,7 +129,7 @@ function setPositions(words: string) {
   setSwitch({ positions }, 'positions')
 }
 function setBy(id: string) {
-  const one = supply.switches.find(other => other.id === id)
+  const one = supply.switches.find(toggle => toggle.id === id)
   setTie({ by: one && { switch: one.id, in: [one.normal] } }, 'switch')
 }
 function toggle(at: string, on: boolean) {
@@ -147,7 +147,7 @@ function drop() {
       'put',
       {
         ...supply,
-        switches: supply.switches.filter(other => other.id !== id),
+        switches: supply.switches.filter(toggle => toggle.id !== id),
         ties: supply.ties.map(({ by, ...rest }) => (by && by.switch !== id ? { ...rest, by } : rest))
       },
       `Delete ${own.value.name}`

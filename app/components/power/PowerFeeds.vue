@@ -26,9 +26,9 @@ const failed = ref<string[]>([])
 const positions = computed(
   () =>
     new Map(
-      supply.value.switches.map(other => [
-        other.id,
-        other.positions.includes(tried.value[other.id] ?? '') ? tried.value[other.id]! : other.normal
+      supply.value.switches.map(toggle => [
+        toggle.id,
+        toggle.positions.includes(tried.value[toggle.id] ?? '') ? tried.value[toggle.id]! : toggle.normal
       ])
     )
 )

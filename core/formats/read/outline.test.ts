@@ -378,24 +378,24 @@ describe('pieces to cut', () => {
     expect(parts.map(part => part.name)).toEqual(['Frame', 'Right bay'])
     const [frame, bay] = parts.map(part => new DxfParser().parseSync(writePartDxf(part, 'metric'))!.entities)
     const opening = frame!
-      .filter(iEntity => iEntity.layer === LAYERS.cut && iEntity.type === 'LWPOLYLINE')
-      .map(iEntity => bounds((iEntity as ILwpolylineEntity).vertices.map(v => [v.x, v.y] as const)))
+      .filter(entity => entity.layer === LAYERS.cut && entity.type === 'LWPOLYLINE')
+      .map(entity => bounds((entity as ILwpolylineEntity).vertices.map(v => [v.x, v.y] as const)))
     expect(opening).toContainEqual({
       minX: expect.closeTo(335, 6),
       maxX: expect.closeTo(565, 6),
       minY: expect.closeTo(35, 6),
       maxY: expect.closeTo(265, 6)
     })
-    expect(
-      bay!.filter(iEntity => iEntity.layer === LAYERS.cut).map(iEntity => (iEntity as ICircleEntity).radius)
-    ).toEqual([79.375 / 2])
+    expect(bay!.filter(entity => entity.layer === LAYERS.cut).map(entity => (entity as ICircleEntity).radius)).toEqual([
+      79.375 / 2
+    ])
     // Words are the single lines that the engraver’s point follows: of 3.5 mm, about the middle of the label.
-    const etched = bay!.filter(iEntity => iEntity.layer === LAYERS.etch)
+    const etched = bay!.filter(entity => entity.layer === LAYERS.etch)
     expect(etched.length).toBeGreaterThan(8)
-    expect(etched.every(iEntity => iEntity.type === 'LWPOLYLINE' && !(iEntity as ILwpolylineEntity).shape)).toBe(true)
+    expect(etched.every(entity => entity.type === 'LWPOLYLINE' && !(entity as ILwpolylineEntity).shape)).toBe(true)
     // Screws on the middle of the lip, no farther apart than the pitch: 245 and 245 mm a side over 80 are four spaces each.
-    expect(bay!.filter(iEntity => iEntity.layer === LAYERS.screw)).toHaveLength(4 * Math.ceil(245 / 80))
-    expect(frame!.filter(iEntity => iEntity.layer === LAYERS.screw)).toHaveLength(4 * Math.ceil(245 / 80))
+    expect(bay!.filter(entity => entity.layer === LAYERS.screw)).toHaveLength(4 * Math.ceil(245 / 80))
+    expect(frame!.filter(entity => entity.layer === LAYERS.screw)).toHaveLength(4 * Math.ceil(245 / 80))
   })
   it('a hole with flats is two lines and two true arcs', () => {
     const ring = new DxfParser()

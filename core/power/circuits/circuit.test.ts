@@ -259,7 +259,9 @@ describe('feeds', () => {
     const { supply } = examinePower(resolve(project, 'a'))
     const off = {
       ...supply,
-      switches: supply.switches.map(other => (other.id === 'avionics-switch' ? { ...other, afterLoss: 'OFF' } : other))
+      switches: supply.switches.map(toggle =>
+        toggle.id === 'avionics-switch' ? { ...toggle, afterLoss: 'OFF' } : toggle
+      )
     }
     expect(
       examinePower(resolve({ ...project, options: [{ ...project.options[0]!, supply: off }] }, 'a')).findings.find(

@@ -248,10 +248,11 @@ export class Planner {
     const lie = lieOf(design, unit)
     const duty = unit.item.power!.duty ?? 1
     const intermittent = duty < 1
-    const asked = { protector, systemV, lie, intermittent, duty, breakerA: breakerA ?? 0, ...need, ...lengths }
-    const proposal = breakerA === undefined ? undefined : wireFor(asked)
-    if (breakerA === undefined || proposal === undefined || proposedBreaker === undefined)
-      return { unit, why: 'no wire', wantedA, runMm: lengths.liesMm }
+    const none: NoCircuit = { unit, why: 'no wire', wantedA, runMm: lengths.liesMm }
+    if (breakerA === undefined || proposedBreaker === undefined) return none
+    const asked = { protector, systemV, lie, intermittent, duty, breakerA, ...need, ...lengths }
+    const proposal = wireFor(asked)
+    if (!proposal) return none
     const awg = choice?.awg ?? proposal.wire.awg
     const wire = gauge(awg)
     const load = choice?.switch?.load ?? switchLoadOf(unit)
@@ -289,7 +290,7 @@ export class Planner {
         })
       },
       proposed: { breakerA: proposedBreaker, awg: proposal.wire.awg },
-      // What is spread comes last: before other fields it costs ten times as much.
+      // What is spread comes last: before other fields it costs many times as much.
       ...need,
       ...lengths
     }

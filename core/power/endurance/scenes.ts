@@ -86,9 +86,9 @@ function rescueOf({
         moves = tried
       }
     }
-  const set = supply.switches.flatMap(other => {
-    const to = moves.get(other.id)
-    return to === undefined || to === other.normal ? [] : [{ switch: other.name, to }]
+  const set = supply.switches.flatMap(toggle => {
+    const to = moves.get(toggle.id)
+    return to === undefined || to === toggle.normal ? [] : [{ switch: toggle.name, to }]
   })
   const left = still(moves)
   const back = dark.filter(unit => !left.has(unit.id)).map(unit => ({ unit: unit.id, label: unit.label }))

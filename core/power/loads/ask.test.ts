@@ -18,8 +18,8 @@ const fresh = (name: keyof typeof designs): PowerModel => powerModel(structuredC
 const anySetting = ({ supply, sources }: PowerModel): fc.Arbitrary<Setting> =>
   fc.record({
     positions: fc
-      .tuple(...supply.switches.map(other => fc.constantFrom(...other.positions)))
-      .map(to => new Map(supply.switches.map((other, index) => [other.id, to[index]!]))),
+      .tuple(...supply.switches.map(toggle => fc.constantFrom(...toggle.positions)))
+      .map(to => new Map(supply.switches.map((toggle, index) => [toggle.id, to[index]!]))),
     failure: fc.record({
       sources: fc.subarray(sources.map(source => source.id)),
       ties: fc.subarray(

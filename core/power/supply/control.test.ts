@@ -30,7 +30,7 @@ describe('one switch is one thing, wherever it shows', () => {
           option: 'b',
           supply: {
             ...supply,
-            switches: supply.switches.map(other => (other.id === 'master' ? { ...other, unit: 'sw-pump' } : other))
+            switches: supply.switches.map(toggle => (toggle.id === 'master' ? { ...toggle, unit: 'sw-pump' } : toggle))
           }
         }
       ],
@@ -46,7 +46,7 @@ describe('one switch is one thing, wherever it shows', () => {
   })
   it('a unit on the face is no two things at once', () => {
     const supply = proposedSupply(resolve(project, 'b'))
-    const twice = supply.switches.map(other => ({ ...other, unit: 'sw-master' }))
+    const twice = supply.switches.map(toggle => ({ ...toggle, unit: 'sw-master' }))
     expect(() =>
       applyEdits(project, [{ type: 'supply.set', option: 'b', supply: { ...supply, switches: twice } }], 'twice')
     ).toThrow(/is “Master” already/)

@@ -34,7 +34,7 @@ export function controlsOf(model: PowerModel): Control[] {
   const { design, supply } = model
   const units = new Map(design.units.map(unit => [unit.id, unit]))
   const said = new Set([
-    ...supply.switches.flatMap(other => other.unit ?? []),
+    ...supply.switches.flatMap(toggle => toggle.unit ?? []),
     ...supply.ties.flatMap(tie => tie.unit ?? []),
     ...design.circuits.flatMap(circuit => [circuit.breakerUnit, circuit.switch?.unit].flatMap(unit => unit ?? []))
   ])

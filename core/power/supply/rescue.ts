@@ -11,17 +11,17 @@ export type Moves = ReadonlyMap<string, string>
 /** The supply as it is with some switches moved and left there. */
 export const withMoves = (supply: Supply, moves: Moves): Supply => ({
   ...supply,
-  switches: supply.switches.map(other => {
-    const to = moves.get(other.id)
-    return to === undefined ? other : { ...other, normal: to, afterLoss: to }
+  switches: supply.switches.map(toggle => {
+    const to = moves.get(toggle.id)
+    return to === undefined ? toggle : { ...toggle, normal: to, afterLoss: to }
   })
 })
 /** Every setting with one switch more moved. */
 export const oneMore = (supply: Supply, moves: Moves): Moves[] =>
-  supply.switches.flatMap(other =>
-    other.positions
-      .filter(to => to !== (moves.get(other.id) ?? other.normal))
-      .map(to => new Map(moves).set(other.id, to))
+  supply.switches.flatMap(toggle =>
+    toggle.positions
+      .filter(to => to !== (moves.get(toggle.id) ?? toggle.normal))
+      .map(to => new Map(moves).set(toggle.id, to))
   )
 /** Who is fed with some switches moved and something failed. */
 export function fedWith(design: Design, supply: Supply, failure: Failure, moves: Moves): ReadonlySet<string> {

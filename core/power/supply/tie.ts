@@ -21,7 +21,10 @@ export const blocksOf = (systemV: 12 | 14 | 28): number => (systemV === 28 ? 2 :
 /** What the pilot does when the alternator's loss is noticed, and how switches stand before. */
 export const positionsOf = (supply: Supply, when: 'normal' | 'afterLoss'): Map<string, string> =>
   new Map(
-    supply.switches.map(other => [other.id, when === 'afterLoss' ? (other.afterLoss ?? other.normal) : other.normal])
+    supply.switches.map(toggle => [
+      toggle.id,
+      when === 'afterLoss' ? (toggle.afterLoss ?? toggle.normal) : toggle.normal
+    ])
   )
 /** Whether a tie is closed with the switches so. */
 export const closed = (tie: Tie, positions: ReadonlyMap<string, string>): boolean =>
