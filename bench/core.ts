@@ -76,15 +76,18 @@ export function measureCore(): void {
       `${(writeProject(project).length / 1024).toFixed(0)} kB.`
   )
   // Each time another document: what is remembered of the one before must not help.
-  for (const count of [80, 160, 240, 320, 500]) {
+  const examineNew = (count: number, limit: string, rounds: number, warm: number) => {
     const large = largeProject(count)
-    timeNew(
-      `examine the whole option, ${count} units, nothing remembered`,
-      count === 80 ? '50 ms at p95' : 'growing no faster than n log n',
-      24,
-      { make: () => structuredClone(large), work: clone => examineOption(clone, 'a') }
-    )
+    const what = `examine the whole option, ${count} units, nothing remembered`
+    return timeNew(what, limit, rounds, {
+      make: () => structuredClone(large),
+      work: clone => examineOption(clone, 'a'),
+      warm
+    })
   }
+  // Compiling goes on beside the first hundred.
+  note('the same, the first that a program examines', [examineNew(80, '50 ms at p95', 60, 120)], 'none')
+  for (const count of [160, 240, 320, 500]) examineNew(count, 'growing no faster than n log n', 24, 6)
   const dunlin = openDemo('3-skerrow-dunlin')
   {
     const entries = readCatalogueCsv(readFileSync(new URL('../demo/catalogue.csv', import.meta.url), 'utf8')).items

@@ -8,8 +8,8 @@ import { blankProject } from '../core/document'
 // Findings are tried out while they are open: they are so where a test looks at them.
 test.use({ findingsOpen: false })
 
-async function openLayout(page: Page, project = 'skerrow-dunlin') {
-  await visit(page, `${project}/panel`)
+async function openLayout(page: Page, project = 'skerrow-dunlin', option = '') {
+  await visit(page, `${project}/panel${option && `?option=${option}`}`)
   await page.waitForSelector('.sheet-metal')
   // What is taken by its place is taken where it stands, not where it stood while the page was still filling.
   await atRest(page)
@@ -91,8 +91,7 @@ test('an outline out of a drawing; a bad one is refused in words and changes not
 })
 
 test('where can the display go: shaded ground, or by how much it misses and what would make room', async ({ page }) => {
-  await openLayout(page)
-  await page.getByRole('tab', { name: /Option B/ }).click()
+  await openLayout(page, 'skerrow-dunlin', 'b')
   await pane(page, 'Room')
   await choose(page, 'Where can this go?', /Standby horizon/)
   await expect(page.getByText(/The shaded ground is free for the middle of/)).toBeVisible()
@@ -204,8 +203,7 @@ test('of a drawing with a border the layer is chosen, and rounded corners come i
 test('rails are put behind, the cutter is chosen, and the sheet is measured from where the shop wants it', async ({
   page
 }) => {
-  await openLayout(page)
-  await page.getByRole('tab', { name: /Option A/ }).click()
+  await openLayout(page, 'skerrow-dunlin', 'a')
   await pane(page, 'Sheet')
   await page.getByRole('button', { name: '+ rails' }).click()
   await page.getByLabel('Middle, across (in)').fill('3')
@@ -231,8 +229,7 @@ test('rails are put behind, the cutter is chosen, and the sheet is measured from
 })
 
 test('zones, corners and labels are moved on the drawing, and by keyboard and number', async ({ page }) => {
-  await openLayout(page)
-  await page.getByRole('tab', { name: /Option B/ }).click()
+  await openLayout(page, 'skerrow-dunlin', 'b')
   const label = page.locator('[data-label="l-sw-master"]')
   await label.focus()
   await page.keyboard.press('Shift+ArrowUp')
@@ -271,8 +268,7 @@ test('zones, corners and labels are moved on the drawing, and by keyboard and nu
 test.describe('with the findings open', () => {
   test.use({ findingsOpen: true })
   test('a vent is marked as an opening and cut; an angle behind the face makes it give less', async ({ page }) => {
-    await openLayout(page)
-    await page.getByRole('tab', { name: /Option A/ }).click()
+    await openLayout(page, 'skerrow-dunlin', 'a')
     await pane(page, 'Sheet')
     const bend = page.locator('[data-finding="panel.bend"]')
     await expect(bend).toContainText('Deflection')
@@ -296,8 +292,7 @@ test.describe('with the findings open', () => {
 test('a press on what waits in the tray sets nothing down; Delete takes off the face, out of a row too', async ({
   page
 }) => {
-  await openLayout(page)
-  await page.getByRole('tab', { name: /Option B/ }).click()
+  await openLayout(page, 'skerrow-dunlin', 'b')
   await unit(page, 'sw-pitot').focus()
   await page.keyboard.press('Enter')
   await page.keyboard.press('Delete')
@@ -316,8 +311,7 @@ test('a press on what waits in the tray sets nothing down; Delete takes off the 
 test('seats and hands: a pilot is added and seen, a flow is walked and its row put in a better order', async ({
   page
 }) => {
-  await openLayout(page)
-  await page.getByRole('tab', { name: /Option B/ }).click()
+  await openLayout(page, 'skerrow-dunlin', 'b')
   await pane(page, 'Seats')
   await page.getByRole('button', { name: '+ pilot' }).click()
   await expect(page.locator('.over .sight .limit')).toBeAttached()
@@ -332,8 +326,7 @@ test('seats and hands: a pilot is added and seen, a flow is walked and its row p
 })
 
 test('the cutter refuses with reasons, and with the reasons cured gives a price', async ({ page }) => {
-  await openLayout(page)
-  await page.getByRole('tab', { name: /Option B/ }).click()
+  await openLayout(page, 'skerrow-dunlin', 'b')
   await pane(page, 'Print and cut')
   await page.getByRole('button', { name: 'Send the drawing' }).click()
   await expect(page.getByText(/is refused:/)).toBeVisible()
@@ -365,8 +358,7 @@ test('the cutter refuses with reasons, and with the reasons cured gives a price'
 test('what is in the hand leaves its outline behind, is set down just where the hand let go, and Escape lets go of it', async ({
   page
 }) => {
-  await openLayout(page)
-  await page.getByRole('tab', { name: /Option B/ }).click()
+  await openLayout(page, 'skerrow-dunlin', 'b')
   const unit = page.locator('.unit[data-unit="com-2"]')
   const label = await unit.getAttribute('aria-label')
   const box = (await unit.boundingBox())!

@@ -39,7 +39,8 @@ export async function startServer(
   env: Record<string, string> = {}
 ): Promise<Server> {
   const port = await freePort()
-  const child: ChildProcess = spawn(process.execPath, [join(root, '.output/server/index.mjs')], {
+  // The database is compiled once and quickly, not a second time for speed: no server of a test lives long enough to gain by it.
+  const child: ChildProcess = spawn(process.execPath, ['--liftoff-only', join(root, '.output/server/index.mjs')], {
     cwd: root,
     env: {
       ...process.env,

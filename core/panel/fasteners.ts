@@ -70,39 +70,44 @@ export function screwMetals(unit: Placed, near: readonly Placed[], ground: Groun
 }
 function metalsOf(unit: Placed, others: readonly Placed[], ground: Ground): ScrewMetal[] {
   const found: ScrewMetal[] = []
-  const least = (to: ScrewMetal['to'], list: readonly { measuredMm: number; limitMm: number }[], other?: Placed) => {
-    const [worst] = [...list].sort((a, b) => a.measuredMm - a.limitMm - (b.measuredMm - b.limitMm))
-    if (worst) found.push({ unit, to, other, ...worst })
+  const screws = unit.screws as readonly Circle[]
+  if (screws.length === 0) return found
+  /** Of all screws the one with least beyond what it wants. */
+  const least = (to: ScrewMetal['to'], thing: Figure, other?: Placed) => {
+    let worst: { measuredMm: number; limitMm: number } | undefined
+    for (const screw of screws) {
+      const [measuredMm, limitMm] = [gap(screw, thing), screwEdgeMm(screw)]
+      if (!worst || measuredMm - limitMm < worst.measuredMm - worst.limitMm) worst = { measuredMm, limitMm }
+    }
+    found.push({ unit, to, other, ...worst! })
   }
   for (const other of others) {
     if (other.id === unit.id || Math.hypot(unit.x - other.x, unit.y - other.y) > unit.reachMm + other.reachMm + 20)
       continue
     const { cutout } = other
     if (cutout && !shareOpening(unit, other, ground.panel.leastWebMm))
-      least(
-        say`the hole for ${thing(other)}`,
-        unit.screws.map(screw => ({ measuredMm: gap(screw, cutout), limitMm: screwEdgeMm(screw) })),
-        other
-      )
+      least(say`the hole for ${thing(other)}`, cutout, other)
     // Two screws are one matter: it is told of the first.
-    if (other.id > unit.id)
-      least(
-        say`a screw of ${thing(other)}`,
-        unit.screws.flatMap(screw =>
-          other.screws.map(theirs => ({
-            measuredMm: gap(screw, theirs),
-            limitMm: 2 * Math.max((screw as Circle).r, (theirs as Circle).r)
-          }))
-        ),
-        other
-      )
+    if (other.id > unit.id) {
+      const pair = closestScrews(screws, other.screws as readonly Circle[])
+      if (pair) found.push({ unit, to: say`a screw of ${thing(other)}`, other, ...pair })
+    }
   }
-  for (const { zone, figure } of ground.holes)
-    least(
-      zone.name,
-      unit.screws.map(screw => ({ measuredMm: gap(screw, figure), limitMm: screwEdgeMm(screw) }))
-    )
+  for (const { zone, figure } of ground.holes) least(zone.name, figure)
   return found
+}
+/** Of the screws of two units the pair with least between them beyond what they want: two diameters of the larger. */
+function closestScrews(
+  own: readonly Circle[],
+  theirs: readonly Circle[]
+): { measuredMm: number; limitMm: number } | undefined {
+  let worst: { measuredMm: number; limitMm: number } | undefined
+  for (const a of own)
+    for (const b of theirs) {
+      const [measuredMm, limitMm] = [Math.hypot(a.x - b.x, a.y - b.y) - a.r - b.r, 2 * Math.max(a.r, b.r)]
+      if (!worst || measuredMm - limitMm < worst.measuredMm - worst.limitMm) worst = { measuredMm, limitMm }
+    }
+  return worst
 }
 
 /** Ways a nut plate may be turned. */

@@ -199,7 +199,9 @@ export class Plate {
       this.fixed = best.fixed
       return
     }
-    this.lower = new Float64Array(this.n * this.band)
+    // A row more than there are freedoms, of which nothing comes: rows are swept two at a time.
+    this.lower = new Float64Array((this.n + 1) * this.band)
+    this.lower[this.lower.length - 1] = 1
     this.fixed = this.heldOf()
     this.assemble(scales, bars, first)
     if (best) {
@@ -409,37 +411,71 @@ export class Plate {
     }
     return found
   }
-  /** The first sweep of up to four cases from a freedom on: of each |L⁻¹ F|². */
+  /**
+   * The first sweep of up to four cases from a freedom on: of each |L⁻¹ F|². Two rows at a time: what the cases have come to is then
+   * fetched once for both, and none of the eight sums waits for another.
+   */
   private sweepFour(onto: readonly (readonly [number, number][])[], first: number): number[] {
     const { n, band, lower: k, fixed } = this
     const [a, b, c, d] = [0, 1, 2, 3].map(at => {
-      const field = new Float64Array(n)
-      for (const [freedom, force] of onto[at] ?? []) field[freedom]! += force
+      const field = new Float64Array(n + 1)
+      // The row of a freedom that stays where it is holds nothing but a 1: without a force nothing comes of it.
+      for (const [freedom, force] of onto[at] ?? []) if (!fixed[freedom]) field[freedom]! += force
       return field
     }) as [Float64Array, Float64Array, Float64Array, Float64Array]
     let [sa, sb, sc, sd] = [0, 0, 0, 0]
-    for (let i = first; i < n; i++) {
-      if (fixed[i]) {
-        a[i] = b[i] = c[i] = d[i] = 0
-        continue
-      }
+    for (let i = first; i < n; i += 2) {
       const row = i * band + band - 1 - i
-      let va = a[i]!
-      let vb = b[i]!
-      let vc = c[i]!
-      let vd = d[i]!
-      for (let j = Math.max(first, i - band + 1); j < i; j++) {
+      const next = row + band - 1
+      let a0 = a[i]!
+      let b0 = b[i]!
+      let c0 = c[i]!
+      let d0 = d[i]!
+      let a1 = a[i + 1]!
+      let b1 = b[i + 1]!
+      let c1 = c[i + 1]!
+      let d1 = d[i + 1]!
+      let j = Math.max(first, i - band + 1)
+      // The first of the two rows reaches back one further than the second.
+      if (j === i - band + 1 && j < i) {
         const l = k[row + j]!
-        va -= l * a[j]!
-        vb -= l * b[j]!
-        vc -= l * c[j]!
-        vd -= l * d[j]!
+        a0 -= l * a[j]!
+        b0 -= l * b[j]!
+        c0 -= l * c[j]!
+        d0 -= l * d[j]!
+        j++
+      }
+      for (; j < i; j++) {
+        const l = k[row + j]!
+        const m = k[next + j]!
+        const aj = a[j]!
+        const bj = b[j]!
+        const cj = c[j]!
+        const dj = d[j]!
+        a0 -= l * aj
+        a1 -= m * aj
+        b0 -= l * bj
+        b1 -= m * bj
+        c0 -= l * cj
+        c1 -= m * cj
+        d0 -= l * dj
+        d1 -= m * dj
       }
       const own = k[row + i]!
-      sa += (a[i] = va / own) ** 2
-      sb += (b[i] = vb / own) ** 2
-      sc += (c[i] = vc / own) ** 2
-      sd += (d[i] = vd / own) ** 2
+      a[i] = a0 /= own
+      b[i] = b0 /= own
+      c[i] = c0 /= own
+      d[i] = d0 /= own
+      const m = k[next + i]!
+      const after = k[next + i + 1]!
+      a[i + 1] = a1 = (a1 - m * a0) / after
+      b[i + 1] = b1 = (b1 - m * b0) / after
+      c[i + 1] = c1 = (c1 - m * c0) / after
+      d[i + 1] = d1 = (d1 - m * d0) / after
+      sa += a0 * a0 + a1 * a1
+      sb += b0 * b0 + b1 * b1
+      sc += c0 * c0 + c1 * c1
+      sd += d0 * d0 + d1 * d1
     }
     return [sa, sb, sc, sd]
   }

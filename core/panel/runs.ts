@@ -48,19 +48,27 @@ export function levelRuns(polygon: readonly PointMm[], y: number): Interval[] {
   xs.sort((a, b) => a - b)
   return Array.from({ length: xs.length >> 1 }, (_, i) => [xs[2 * i]!, xs[2 * i + 1]!] as const)
 }
-/** How much of a stretch is covered by runs that stand in order, each counted once. */
-export function covered(runs: readonly Interval[], low: number, high: number): number {
-  let sum = 0
-  let to = low
+/**
+ * How much of each of a row of equal stretches is covered by runs, each place counted once.
+ * @param runs in order of where they begin
+ * @param row where the first stretch begins, how wide each is and how many there are
+ * @returns a length for each stretch
+ */
+export function covered(runs: readonly Interval[], row: { from: number; width: number; count: number }): Float64Array {
+  const sums = new Float64Array(row.count)
+  let to = row.from
   for (const [a, b] of runs) {
     const from = Math.max(a, to)
-    const end = Math.min(b, high)
-    if (end > from) {
-      sum += end - from
-      to = end
+    const end = Math.min(b, row.from + row.count * row.width)
+    if (end <= from) continue
+    to = end
+    const last = Math.min(row.count - 1, Math.floor((end - row.from) / row.width))
+    for (let at = Math.floor((from - row.from) / row.width); at <= last; at++) {
+      const low = row.from + at * row.width
+      sums[at]! += Math.max(0, Math.min(end, low + row.width) - Math.max(from, low))
     }
   }
-  return sum
+  return sums
 }
 /** Runs from left to right. */
 export const inOrder = (runs: readonly Interval[]): Interval[] => [...runs].sort((p, q) => p[0] - q[0])

@@ -88,11 +88,10 @@ export function gridOf(
       const y = box.minY + (row + (line + 0.5) / LINES) * grid.dy
       const metal = inOrder(levelRuns(outline, y))
       const gone = inOrder(holes.flatMap(({ cut, box: of }) => (of.minY < y && of.maxY > y ? chords(cut, y) : [])))
-      for (let column = 0; column < nx; column++) {
-        const [from, to] = [box.minX + column * grid.dx, box.minX + (column + 1) * grid.dx]
-        const left = Math.max(0, covered(metal, from, to) - covered(gone, from, to))
-        grid.metal[row * nx + column]! += left / grid.dx / LINES
-      }
+      const across = { from: box.minX, width: grid.dx, count: nx }
+      const [there, cut] = [covered(metal, across), covered(gone, across)]
+      for (let column = 0; column < nx; column++)
+        grid.metal[row * nx + column]! += Math.max(0, there[column]! - cut[column]!) / grid.dx / LINES
     }
   for (const { low, high, times } of doublersOf(panel, panel.thicknessMm))
     for (let row = 0; row < ny; row++)

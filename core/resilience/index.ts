@@ -235,7 +235,7 @@ export function examineFunctions(design: Design, found: Design): FunctionsReport
       backsUp(account, unit, chainsOf)
     )
       continue
-    const others = [...new Set(gives.flatMap(name => now.get(name)!.filter(other => other.id !== unit.id)))]
+    const others = [...new Set(gives.flatMap(name => now.get(name)!))].filter(other => other.id !== unit.id)
     findings.push({
       id: `functions.duplicate:${unit.id}`,
       code: 'functions.duplicate',

@@ -34,6 +34,8 @@ beforeAll(() =>
     logLevel: 'error'
   })
 )
+/** The database is compiled once, not a second time for speed: these processes end before they would gain by it. */
+const QUICK = '--liftoff-only'
 const run = promisify(execFile)
 
 /** Whether a thing that wants rights can be done here; in a container without them it is left out, and said. */
@@ -65,7 +67,7 @@ describe('a commit that was answered is on the disk', () => {
     const cut = async (...args: string[]) => {
       const place = folder()
       await beginDirectory(join(place, 'data'))
-      const { stdout } = await run(process.execPath, [script('power-cut'), place, ...args])
+      const { stdout } = await run(process.execPath, [QUICK, script('power-cut'), place, ...args])
       return JSON.parse(stdout.trim().split('\n').at(-1)!) as Record<
         'saves' | 'flushes' | 'cuts' | 'lost' | 'shut',
         number
@@ -78,13 +80,13 @@ describe('a commit that was answered is on the disk', () => {
     expect(blind.lost + blind.shut).toBeGreaterThan(0)
   }, 900_000)
   it('killed again and again in the middle of saving, it loses no save', async () => {
-    const kills = process.env.FUZZ ? 100 : 8
+    const kills = process.env.FUZZ ? 100 : 6
     const directory = join(folder(), 'data')
     await beginDirectory(directory)
     let acknowledged = 0
     let saves = 0
     for (let round = 0; round < kills; round++) {
-      const child = spawn(process.execPath, [script('killed'), directory], {
+      const child = spawn(process.execPath, [QUICK, script('killed'), directory], {
         stdio: ['ignore', 'pipe', 'inherit']
       })
       const gone = new Promise(done => child.once('exit', done))
