@@ -179,8 +179,8 @@ async function drag(browser: Browser, base: string) {
   await tools.send('Tracing.end')
   await traced
   const frames = trace
-    .filter(one => one.name === 'ProxyMain::BeginMainFrame' && one.ph === 'X')
-    .map(one => one.dur! / 1000)
+    .filter(other => other.name === 'ProxyMain::BeginMainFrame' && other.ph === 'X')
+    .map(frame => frame.dur! / 1000)
   console.log(
     `Frames of the traced drag: ${frames.length}, over 16.7 ms: ${frames.filter(ms => ms > 16.7).length}, the ` +
       `longest ${Math.max(...frames).toFixed(1)} ms.`

@@ -71,12 +71,12 @@ export function plainProject(): Project {
 
 /** A project whose option A holds these items, each as one unit of the same id, at a point of the panel or at a place. */
 export function projectWith(placed: [Item, [number, number] | string][], base = plainProject()): Project {
-  const units = placed.map(([one, where]) =>
+  const units = placed.map(([entry, where]) =>
     typeof where === 'string'
-      ? { id: one.id, item: one.id, label: one.name, place: where }
-      : { id: one.id, item: one.id, label: one.name, xMm: where[0], yMm: where[1], place: 'panel' }
+      ? { id: entry.id, item: entry.id, label: entry.name, place: where }
+      : { id: entry.id, item: entry.id, label: entry.name, xMm: where[0], yMm: where[1], place: 'panel' }
   )
-  return { ...base, items: placed.map(([one]) => one), options: [{ ...base.options[0]!, units }] }
+  return { ...base, items: placed.map(([entry]) => entry), options: [{ ...base.options[0]!, units }] }
 }
 export const designWith = (placed: [Item, [number, number] | string][], base?: Project): Design =>
   resolve(projectWith(placed, base), 'a')

@@ -148,9 +148,9 @@ const [, built] = await Promise.all([
   ),
   go('node', ['scripts/start.mjs', '--build-only'], { minutes: 8 })
 ])
-add('unit tests', join(results, 'unit.json'), one => [
-  one.numPassedTests,
-  one.numFailedTests + (one.numFailedTestSuites && !one.numFailedTests ? one.numFailedTestSuites : 0)
+add('unit tests', join(results, 'unit.json'), run => [
+  run.numPassedTests,
+  run.numFailedTests + (run.numFailedTestSuites && !run.numFailedTests ? run.numFailedTestSuites : 0)
 ])
 count('build', built)
 
@@ -167,9 +167,9 @@ if (browser) {
     minutes: 27,
     env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'e2e.json') }
   })
-  add('end-to-end tests', join(results, 'e2e.json'), one => {
-    if (one.stats.flaky) console.log(`${one.stats.flaky} passed only at the second try: see “flaky” above`)
-    return [one.stats.expected + one.stats.flaky, one.stats.unexpected + (one.errors?.length ?? 0)]
+  add('end-to-end tests', join(results, 'e2e.json'), run => {
+    if (run.stats.flaky) console.log(`${run.stats.flaky} passed only at the second try: see “flaky” above`)
+    return [run.stats.expected + run.stats.flaky, run.stats.unexpected + (run.errors?.length ?? 0)]
   })
 }
 end()

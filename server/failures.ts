@@ -20,8 +20,8 @@ function* chainOf(error: unknown): Generator<{ code?: unknown; message?: unknown
  */
 export function failureOf(error: unknown): Failure | undefined {
   const chain = [...chainOf(error)]
-  const texts = chain.map(one => String(one.message ?? ''))
-  const has = (codes: ReadonlySet<string>) => chain.some(one => codes.has(String(one.code)))
+  const texts = chain.map(error => String(error.message ?? ''))
+  const has = (codes: ReadonlySet<string>) => chain.some(error => codes.has(String(error.code)))
   if (has(FULL) || texts.some(text => /No space left on device|disk quota exceeded|could not extend file/i.test(text)))
     return {
       statusCode: 507,

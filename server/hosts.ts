@@ -12,7 +12,7 @@ export function isOurHost(host: string | undefined, env: NodeJS.ProcessEnv = pro
   const name = new URL(`http://${host}`).hostname
   if (LOOPBACK.has(name) || /^127\.\d+\.\d+\.\d+$/.test(name)) return true
   const listens = env.HOST ?? env.NITRO_HOST ?? ''
-  const named = (env.EWERPANEL_HOSTS ?? '').split(',').map(one => one.trim().toLowerCase())
+  const named = (env.EWERPANEL_HOSTS ?? '').split(',').map(name => name.trim().toLowerCase())
   // Told to listen everywhere, we answer to any address; a name must be listed, for only names can be given away.
   const everywhere = listens === '0.0.0.0' || listens === '::'
   return (

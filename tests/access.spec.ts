@@ -13,8 +13,8 @@ async function violationsOf(page: Page): Promise<string[]> {
     .disableRules(['color-contrast'])
     .analyze()
   return violations.map(
-    one =>
-      `${one.id}: ${one.nodes
+    violation =>
+      `${violation.id}: ${violation.nodes
         .slice(0, 3)
         .map(node => node.target.join(' '))
         .join('; ')}`

@@ -62,7 +62,7 @@ test.describe('in a window of its own', () => {
     const download = page.waitForEvent('download')
     await act(page.getByRole('button', { name: 'inches' }).click())
     const drawing = new DxfParser().parseSync(readFileSync(await (await download).path(), 'utf8'))!
-    const cut = (drawing.entities as unknown as { layer: string }[]).filter(one => one.layer === 'CUT')
+    const cut = (drawing.entities as unknown as { layer: string }[]).filter(other => other.layer === 'CUT')
     expect(cut.length).toBeGreaterThan(2)
     expect(acts).toBeLessThanOrEqual(45)
   })
@@ -252,14 +252,14 @@ test.describe('in any window', () => {
           const main = document.querySelector('main')!
           const found: string[] = []
           if (main.scrollWidth > main.clientWidth + 1) found.push(`main is ${main.scrollWidth} wide`)
-          for (const one of main.querySelectorAll<HTMLElement>('h1, h2, button, .v-field, select')) {
-            const box = one.getBoundingClientRect()
-            if (!box.width || getComputedStyle(one).visibility === 'hidden') continue
-            const inScroller = one.closest('.sheet, .v-table__wrapper, .v-slide-group, .answers, .pane, .scroll')
-            if (box.right > innerWidth + 1 && !inScroller) found.push(`${one.textContent} is cut`)
-            const press = one.matches('button:not(.link), .v-field, select') && !one.closest('p, small, svg')
+          for (const part of main.querySelectorAll<HTMLElement>('h1, h2, button, .v-field, select')) {
+            const box = part.getBoundingClientRect()
+            if (!box.width || getComputedStyle(part).visibility === 'hidden') continue
+            const inScroller = part.closest('.sheet, .v-table__wrapper, .v-slide-group, .answers, .pane, .scroll')
+            if (box.right > innerWidth + 1 && !inScroller) found.push(`${part.textContent} is cut`)
+            const press = part.matches('button:not(.link), .v-field, select') && !part.closest('p, small, svg')
             if (innerWidth <= 900 && press && box.height < 39)
-              found.push(`${one.ariaLabel ?? one.textContent}: ${box.height}`)
+              found.push(`${part.ariaLabel ?? part.textContent}: ${box.height}`)
           }
           return found
         })

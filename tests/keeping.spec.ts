@@ -388,7 +388,8 @@ test('two app servers on one PostgreSQL database lose nothing, and what goes tog
   for (const server of servers) {
     const now = await read(server.base, 'skerrow-dunlin')
     expect(now.version).toBe(acknowledged + 1)
-    for (const [unit, xMm] of last) expect(now.project.options[1]!.units.find(one => one.id === unit)!.xMm).toBe(xMm)
+    for (const [unit, xMm] of last)
+      expect(now.project.options[1]!.units.find(other => other.id === unit)!.xMm).toBe(xMm)
   }
   for (const server of servers) await server.kill()
   await postgres!.end()
@@ -510,7 +511,7 @@ test('a lost answer makes no second save', async ({ page }) => {
   await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 15_000 })
   const after = await read(server.base, 'skerrow-dunlin')
   expect([after.version, after.project.title]).toEqual([before.version + 1, 'Said once'])
-  expect(after.history.past.filter(one => one.label === after.history.past.at(-1)!.label)).toHaveLength(
-    before.history.past.filter(one => one.label === after.history.past.at(-1)!.label).length + 1
+  expect(after.history.past.filter(other => other.label === after.history.past.at(-1)!.label)).toHaveLength(
+    before.history.past.filter(other => other.label === after.history.past.at(-1)!.label).length + 1
   )
 })

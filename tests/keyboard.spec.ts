@@ -5,7 +5,8 @@ import { expect, test, visit } from './shared'
 // 2.1.1 (Keyboard), 2.1.2 (No Keyboard Trap) and 2.4.1 (Bypass Blocks).
 test.use({ findingsOpen: false, viewport: { width: 1280, height: 800 } })
 
-const isFocused = (one: Locator) => one.evaluate(element => element.contains(document.activeElement)).catch(() => false)
+const isFocused = (locator: Locator) =>
+  locator.evaluate(element => element.contains(document.activeElement)).catch(() => false)
 
 /** Presses a key until the focus is in a thing. @returns how many presses that took */
 async function reach(page: Page, thing: Locator, key = 'Tab', most = 60): Promise<number> {

@@ -128,8 +128,8 @@ test('several at once: box, shift, order, group, lock, duplicate, row; and all o
   await unit(page, 'asi').focus()
   await page.keyboard.press('ArrowRight')
   await saved(page)
-  const a = (await kept(page, 'skerrow-dunlin')).options.find(one => one.id === 'a')!
-  expect(a.units.find(one => one.id === 'turn')!.xMm).toBeCloseTo(190 + 1.27, 2)
+  const a = (await kept(page, 'skerrow-dunlin')).options.find(option => option.id === 'a')!
+  expect(a.units.find(unit => unit.id === 'turn')!.xMm).toBeCloseTo(190 + 1.27, 2)
   await page.getByRole('button', { name: 'Lock', exact: true }).click()
   await unit(page, 'asi').focus()
   await page.keyboard.press('ArrowRight')
@@ -301,9 +301,9 @@ test('a press on what waits in the tray sets nothing down; Delete takes off the 
   await waiting.click()
   await expect(waiting).toBeVisible()
   await saved(page)
-  const b = (await kept(page, 'skerrow-dunlin')).options.find(one => one.id === 'b')!
+  const b = (await kept(page, 'skerrow-dunlin')).options.find(option => option.id === 'b')!
   expect(b.rows.find(row => row.kind === 'row')!.units).not.toContain('sw-pitot')
-  expect(b.units.find(one => one.id === 'sw-pitot')!.xMm).toBeUndefined()
+  expect(b.units.find(unit => unit.id === 'sw-pitot')!.xMm).toBeUndefined()
   await page.keyboard.press('Control+z')
   await expect(waiting).toHaveCount(0)
 })

@@ -94,7 +94,7 @@ test.describe('with the findings open', () => {
     expect(pdf.getPageCount()).toBeGreaterThan(1)
     expect(pdf.getTitle()).toContain('ZZ-BAR')
     const sheets = await readExcel(await file('XLSX'))
-    const loads = sheets.find(one => one.sheet.startsWith('Loads by phase'))!.data
+    const loads = sheets.find(sheet => sheet.sheet.startsWith('Loads by phase'))!.data
     expect(loads.map(row => row[0])).toEqual(expect.arrayContaining(['Wideface 10', 'Wayfarer T', 'Typical, together']))
     const csv = String(await file('CSV'))
     expect(csv).toContain('Checked by (name, licence, date, signature)')

@@ -36,9 +36,9 @@ test.describe('in a window that has not fetched the catalogue yet', () => {
     page
   }) => {
     const project = await kept(page, 'hollin-whimbrel')
-    const installed = new Set(project.fitted.map(one => one.id))
-    const unit = project.options[0]!.units.find(one => !installed.has(one.id))!
-    const entry = project.items.find(one => one.id === unit.item)!
+    const installed = new Set(project.fitted.map(unit => unit.id))
+    const unit = project.options[0]!.units.find(unit => !installed.has(unit.id))!
+    const entry = project.items.find(item => item.id === unit.item)!
     await page.request.put(`${baseOf(page)}/api/catalogue`, { data: { ...entry, massKg: entry.massKg + 1 } })
     await visit(page, 'hollin-whimbrel/equipment')
     const newer = page.locator('[data-finding="catalogue.newer"]')

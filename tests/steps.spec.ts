@@ -181,7 +181,7 @@ test('Budget: options side by side, what changed between two, and the sheet for 
   const budget = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Full budget, XLSX' }).click()
   const sheets = await readExcel(await (await budget).path())
-  expect(sheets.map(one => one.sheet)).toEqual(expect.arrayContaining(['Estimate', 'Quote of Tarn Panels']))
+  expect(sheets.map(sheet => sheet.sheet)).toEqual(expect.arrayContaining(['Estimate', 'Quote of Tarn Panels']))
 })
 
 test.describe('with the findings open', () => {
@@ -412,10 +412,10 @@ for (const step of ['brief', 'equipment', 'panel', 'power', 'wiring', 'rules', '
       ? await page.getByRole('tablist').last().getByRole('tab').allTextContents()
       : ['']
     const options = [/Option B/, /Option C/, /Option A/]
-    for (const [at, tab] of tabs.entries()) {
+    for (const [index, tab] of tabs.entries()) {
       if (tab) await page.getByRole('tab', { name: tab, exact: true }).click()
       // Two on every pane, each time from another to another.
-      for (const turn of [0, 1]) await page.getByRole('tab', { name: options[(2 * at + turn) % 3]! }).click()
+      for (const turn of [0, 1]) await page.getByRole('tab', { name: options[(2 * index + turn) % 3]! }).click()
     }
     await page.getByRole('tab', { name: /Option C/ }).click()
     await page.getByRole('tab', { name: /Option B/ }).click()

@@ -137,13 +137,13 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   const drawing = new DxfParser().parseSync(await take('inches'))!
   const cut = (
     drawing.entities as unknown as { layer: string; type: string; center?: { x: number; y: number } }[]
-  ).filter(one => one.layer === 'CUT')
+  ).filter(other => other.layer === 'CUT')
   expect(
     cut.some(
-      one =>
-        one.type === 'CIRCLE' &&
-        Math.abs(one.center!.x * 25.4 - 285) < 0.01 &&
-        Math.abs(one.center!.y * 25.4 - 240) < 0.02
+      entity =>
+        entity.type === 'CIRCLE' &&
+        Math.abs(entity.center!.x * 25.4 - 285) < 0.01 &&
+        Math.abs(entity.center!.y * 25.4 - 240) < 0.02
     )
   ).toBe(true)
   expect(await take('Parts list')).toContain('buy,pellinore-rondo-h-1,Rondo Horizon')

@@ -57,7 +57,7 @@ export async function choose(page: Page, label: string, option: string | RegExp)
   const list = field(page, label)
   await list.click()
   // One that can be searched draws only the choices in sight.
-  const searched = await list.evaluate(one => one.classList.contains('v-autocomplete'))
+  const searched = await list.evaluate(field => field.classList.contains('v-autocomplete'))
   if (searched && typeof option === 'string') await list.locator('input[role=combobox]').fill(option)
   await page.getByRole('option', { name: option, exact: typeof option === 'string' }).click()
 }

@@ -11,7 +11,7 @@ const open = async (page: Page, pane = '') => {
 }
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
 const wire = (page: Page, id: string) => page.locator(`[data-wire="${id}"]`)
-const option = async (page: Page) => (await kept(page, 'skerrow-dunlin')).options.find(one => one.id === 'b')!
+const option = async (page: Page) => (await kept(page, 'skerrow-dunlin')).options.find(option => option.id === 'b')!
 const download = async (page: Page, name: string) => {
   const [file] = await Promise.all([
     page.waitForEvent('download'),
@@ -32,12 +32,12 @@ test('from units to a printed list: numbered, one wire sent another way, one tic
 
   // All of one wire: where it lands, how long it is piece by piece; sent another way it is longer.
   await page.getByRole('button', { name: `All of wire ${number}` }).click()
-  const one = page.locator('[data-one-wire]')
-  await expect(one).toContainText('J1-1')
-  const before = Number(/Length to cut ([\d.]+)/.exec((await one.textContent())!)![1])
+  const sheet = page.locator('[data-one-wire]')
+  await expect(sheet).toContainText('J1-1')
+  const before = Number(/Length to cut ([\d.]+)/.exec((await sheet.textContent())!)![1])
   await choose(page, 'By way of', 'Cabin')
   await expect
-    .poll(async () => Number(/Length to cut ([\d.]+)/.exec((await one.textContent())!)![1]))
+    .poll(async () => Number(/Length to cut ([\d.]+)/.exec((await sheet.textContent())!)![1]))
     .toBeGreaterThan(before)
 
   // Ticked off from planned to tested, step by step.
@@ -112,9 +112,9 @@ test.describe('with the findings open', () => {
     const catalogue = (await (await page.request.get(`${baseOf(page)}/api/catalogue`)).json()) as {
       items: { name: string; connectors?: { pins: { name?: string }[] }[] }[]
     }
-    expect(catalogue.items.some(item => item.connectors?.some(one => one.pins[0]!.name === 'AIRCRAFT POWER'))).toBe(
-      true
-    )
+    expect(
+      catalogue.items.some(item => item.connectors?.some(connector => connector.pins[0]!.name === 'AIRCRAFT POWER'))
+    ).toBe(true)
     // What lands on no pin now is told.
     await expect(page.locator('[data-finding="wiring.pin-missing"]').first()).toContainText('has no pin for')
   })

@@ -95,10 +95,10 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: nu
       bench.said = `${unit.label} is locked. Unlock it in Pieces to move it.`
       return
     }
-    const units = (unit.at ? company(design, unit) : [unit]).map(one => ({
-      id: one.id,
-      x: one.at?.xMm ?? point.x,
-      y: one.at?.yMm ?? point.y
+    const units = (unit.at ? company(design, unit) : [unit]).map(unit => ({
+      id: unit.id,
+      x: unit.at?.xMm ?? point.x,
+      y: unit.at?.yMm ?? point.y
     }))
     const byId = new Map(design.units.map(unit => [unit.id, unit]))
     hold.value = {
@@ -127,8 +127,8 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: nu
     return {
       ...design,
       units: design.units.map(unit => {
-        const one = held.get(unit.id)
-        return one ? { ...unit, at: { xMm: one.x + dx, yMm: one.y + dy } } : unit
+        const start = held.get(unit.id)
+        return start ? { ...unit, at: { xMm: start.x + dx, yMm: start.y + dy } } : unit
       })
     }
   }

@@ -14,7 +14,7 @@ function walk(): void {
 }
 /** All at once: a print has the whole page. */
 function drawAll(): void {
-  for (const one of waiting.splice(0)) one.value = true
+  for (const turn of waiting.splice(0)) turn.value = true
 }
 if (import.meta.client) window.addEventListener('beforeprint', drawAll)
 
@@ -30,8 +30,8 @@ export function useTurn(): Readonly<Ref<boolean>> {
     requestAnimationFrame(() => setTimeout(walk))
   }
   onUnmounted(() => {
-    const at = waiting.indexOf(there)
-    if (at >= 0) waiting.splice(at, 1)
+    const index = waiting.indexOf(there)
+    if (index >= 0) waiting.splice(index, 1)
   })
   return there
 }

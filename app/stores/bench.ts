@@ -300,13 +300,13 @@ export const useBench = defineStore('bench', () => {
     const kept = await ask<Kept>(`/api/projects/${id}`)
     let bench: Bench = kept
     const left: string[] = []
-    pending = pending.filter(one => {
+    pending = pending.filter(waiting => {
       try {
-        bench = takeSteps(bench, [one])
+        bench = takeSteps(bench, [waiting])
         return true
       } catch (error) {
         if (!(error instanceof EditError)) throw error
-        left.push(one.label)
+        left.push(waiting.label)
         return false
       }
     })

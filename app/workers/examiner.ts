@@ -401,7 +401,7 @@ const examiner = {
     const project = document()
     const { wiring } = examineOption(project, option)
     const found = searchSplit(resolve(project, option), wiring.wires, pace)
-    const of = new Map(found.best?.of.map(one => [one.unit, one.visit]))
+    const of = new Map(found.best?.of.map(placed => [placed.unit, placed.visit]))
     const tried = {
       ...project,
       options: project.options.map(other =>

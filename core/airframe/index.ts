@@ -46,7 +46,7 @@ function shortest(graph: UndirectedGraph, from: string, to: string) {
         places,
         lengthMm: places
           .slice(1)
-          .reduce((sum, place, at) => sum + (graph.getEdgeAttribute(places[at]!, place, 'lengthMm') as number), 0)
+          .reduce((sum, place, index) => sum + (graph.getEdgeAttribute(places[index]!, place, 'lengthMm') as number), 0)
       }
     : undefined
 }
@@ -188,17 +188,26 @@ function panelHalfWidth(airframe: Airframe): number {
 /** Aluminium, kg for each mm³ (any handbook: 2.78 g/cm³). */
 const ALUMINIUM_KG = 2.78e-6
 /** Metal of a part behind the face, in mm³. */
-function stiffenerMm3(one: Stiffener): number {
-  switch (one.kind) {
+function stiffenerMm3(stiffener: Stiffener): number {
+  switch (stiffener.kind) {
     case 'doubler':
-      return one.widthMm * one.heightMm * one.thicknessMm
+      return stiffener.widthMm * stiffener.heightMm * stiffener.thicknessMm
     case 'angle':
-      return Math.abs(one.toMm - one.fromMm) * (2 * one.legMm - one.thicknessMm) * one.thicknessMm
+      return (
+        Math.abs(stiffener.toMm - stiffener.fromMm) *
+        (2 * stiffener.legMm - stiffener.thicknessMm) *
+        stiffener.thicknessMm
+      )
     case 'rails':
-      return 2 * (Math.abs(one.toMm - one.fromMm) + one.backMm) * (2 * one.legMm - one.thicknessMm) * one.thicknessMm
+      return (
+        2 *
+        (Math.abs(stiffener.toMm - stiffener.fromMm) + stiffener.backMm) *
+        (2 * stiffener.legMm - stiffener.thicknessMm) *
+        stiffener.thicknessMm
+      )
     case 'tray':
-      return 2 * (one.widthMm + one.heightMm) * one.depthMm * one.thicknessMm
+      return 2 * (stiffener.widthMm + stiffener.heightMm) * stiffener.depthMm * stiffener.thicknessMm
   }
 }
 /** Mass of a doubler, an angle, a pair of rails or a tray in kg, as aluminium. */
-export const stiffenerKg = (one: Stiffener): number => ALUMINIUM_KG * stiffenerMm3(one)
+export const stiffenerKg = (stiffener: Stiffener): number => ALUMINIUM_KG * stiffenerMm3(stiffener)

@@ -69,8 +69,8 @@ export function powerUpOrder(design: Design, circuits: readonly Circuit[], essen
     return duty < 1 ? amps.intermittentA / duty : amps.quietA
   }
   const rank = (bus: string) => {
-    const at = ORDER.indexOf(model.bus(bus)?.role ?? 'other')
-    return at < 0 ? ORDER.length : at
+    const index = ORDER.indexOf(model.bus(bus)?.role ?? 'other')
+    return index < 0 ? ORDER.length : index
   }
   const coils = coilsOf(supply, positionsOf(supply, 'normal')).map(tie =>
     step({

@@ -81,11 +81,11 @@ export function holeSchedule(design: Design): HoleSchedule {
     } else count(`${name} nut`, 'units; where a maker gives threads of its own, none')
   }
   return {
-    openings: cut.map((one, index) =>
-      rowOf(one.figure, String(index + 1), { ...one, toleranceMm: OPENING_TOLERANCE_MM })
+    openings: cut.map((opening, index) =>
+      rowOf(opening.figure, String(index + 1), { ...opening, toleranceMm: OPENING_TOLERANCE_MM })
     ),
-    screws: drilled.map((one, index) =>
-      rowOf(one.figure, `S${index + 1}`, { cornerMm: 0, what: one.what, toleranceMm: SCREW_TOLERANCE_MM })
+    screws: drilled.map((screw, index) =>
+      rowOf(screw.figure, `S${index + 1}`, { cornerMm: 0, what: screw.what, toleranceMm: SCREW_TOLERANCE_MM })
     ),
     tightest: cutCorners(design, placed, groundOf(panel))[0],
     hardware: [...hardware.values()].sort((a, b) => (a.name < b.name ? -1 : 1))

@@ -40,9 +40,9 @@ export function canChains(design: Design, portOf: (unit: string, port: string) =
     nodes.set(a, from).set(b, to)
     const joined = new Set([a, b, ...(groups.get(a) ?? []), ...(groups.get(b) ?? [])])
     const carried = [...(links.get(a) ?? []), ...(groups.get(a) === groups.get(b) ? [] : (links.get(b) ?? [])), link]
-    for (const one of joined) {
-      groups.set(one, joined)
-      links.set(one, carried)
+    for (const branch of joined) {
+      groups.set(branch, joined)
+      links.set(branch, carried)
     }
   }
   return [...new Set(groups.values())].map(group => {
@@ -54,11 +54,11 @@ export function canChains(design: Design, portOf: (unit: string, port: string) =
     const stubOf = ({ unit, port }: Node) =>
       planned?.by.nodes.find(node => node.unit === unit.id && node.port === port.id)?.stubMm
     return {
-      nodes: order.map(at => found[at]!),
-      stubsMm: order.map(at => stubOf(found[at]!)),
+      nodes: order.map(index => found[index]!),
+      stubsMm: order.map(index => stubOf(found[index]!)),
       order: planned?.by.id,
       links: links.get([...group][0]!)!.map(link => link.id),
-      legsMm: order.slice(1).map((at, index) => between[order[index]!]![at])
+      legsMm: order.slice(1).map((position, index) => between[order[index]!]![position])
     }
   })
 }
@@ -144,7 +144,7 @@ function byTurning(between: readonly (readonly number[])[]): number[] {
     left.delete(next)
   }
   const lengthBy = (chain: readonly number[]) =>
-    chain.slice(1).reduce((sum, at, index) => sum + between[chain[index]!]![at]!, 0)
+    chain.slice(1).reduce((sum, node, index) => sum + between[chain[index]!]![node]!, 0)
   for (let better = true; better;) {
     better = false
     for (let from = 0; from < order.length - 1; from++)

@@ -160,9 +160,9 @@ export class Account {
   }
   /** One chain by which a function works with these parts lost; nothing where it does not. */
   chain(name: Goal, lost?: readonly Part[], unit?: string): Chain | undefined {
-    const at = unit === undefined ? this.atoms.works(name) : this.atoms.gives(unit, name as FunctionName)
+    const index = unit === undefined ? this.atoms.works(name) : this.atoms.gives(unit, name as FunctionName)
     const turn = this.holding(lost)
-    return turn[at] ? this.partsIn(proofOf(this.horn, turn, at)) : undefined
+    return turn[index] ? this.partsIn(proofOf(this.horn, turn, index)) : undefined
   }
   /** A chain from which nothing can be left out. */
   private least(name: Goal, lost: readonly Part[]): Part[] | undefined {

@@ -72,10 +72,10 @@ export class Atoms {
     this.complete = true
   }
 
-  private seat(at: number): number {
-    const known = this.seats[at]!
+  private seat(index: number): number {
+    const known = this.seats[index]!
     if (known || this.complete) return known
-    return (this.seats[at] = this.count++)
+    return (this.seats[index] = this.count++)
   }
   private named(kind: Named, id: string): number {
     const known = this.byName[kind].get(id)
@@ -105,8 +105,8 @@ export class Atoms {
   }
   /** A unit’s own need, by its place in the list of them. */
   need(unit: string, index: number): number {
-    const at = this.unitAt.get(unit)
-    return at === undefined || index < 0 ? NOTHING : this.seat(this.base.need + this.firstNeed[at]! + index)
+    const position = this.unitAt.get(unit)
+    return position === undefined || index < 0 ? NOTHING : this.seat(this.base.need + this.firstNeed[position]! + index)
   }
   powered(unit: string): number {
     return this.ofUnit(this.base.powered, unit, 1, 0)
@@ -136,14 +136,14 @@ export class Atoms {
   }
   /** Names a part that may fail. */
   addPart(kind: PartKind, id: string, name: string): number {
-    const at = this.part(kind, id)
-    if (!this.partOf[at]) {
+    const index = this.part(kind, id)
+    if (!this.partOf[index]) {
       const part = { id, kind, name }
-      this.partOf[at] = part
+      this.partOf[index] = part
       this.parts.push(part)
-      this.partAtoms.push(at)
+      this.partAtoms.push(index)
     }
-    return at
+    return index
   }
   /** The part of a number; nothing where it is of something else. */
   partAt(atom: number): Part | undefined {

@@ -79,7 +79,7 @@ function naive(design: Design, lost: readonly Part[] = []): { works: (name: Func
   for (let more = true; more;) {
     more = false
     for (const { head, body } of rules)
-      if (!holds.has(head) && body.every(one => holds.has(one))) {
+      if (!holds.has(head) && body.every(atom => holds.has(atom))) {
         holds.add(head)
         more = true
       }
@@ -104,7 +104,7 @@ describe('the least fixed point', () => {
         fc.array(fc.record({ head: fc.nat(6), body: fc.array(fc.nat(6), { maxLength: 3 }) }), { maxLength: 12 }),
         rules => {
           const closed = (set: number) =>
-            rules.every(({ head, body }) => !body.every(one => set & (1 << one)) || (set & (1 << head)) !== 0)
+            rules.every(({ head, body }) => !body.every(atom => set & (1 << atom)) || (set & (1 << head)) !== 0)
           let least = (1 << 7) - 1
           for (let set = 0; set < 1 << 7; set++) if (closed(set)) least &= set
           const found = leastFixedPoint(hornOf(7, ruleList(rules)), [])
@@ -215,7 +215,7 @@ describe('the account of a design', () => {
             const [come, go] = [into(id), outOf(id)]
             const limit = [...(index === 0 ? go : come)].join(' + ')
             const through =
-              index > 0 && index < rows.length - 1 ? [...come, ...go.map(one => `- ${one}`)].join(' + ') : ''
+              index > 0 && index < rows.length - 1 ? [...come, ...go.map(word => `- ${word}`)].join(' + ') : ''
             return [...(limit ? [` ${limit} <= 1`] : []), ...(through ? [` ${through.replace(/\+ -/g, '-')} = 0`] : [])]
           })
         )
@@ -304,7 +304,7 @@ describe('power and place', () => {
     provides: ['com'],
     power: { atV: 14, minV: 9, maxV: 32, typicalA: 1, maxA: 1, load: 'resistive', essential: false }
   })
-  const of = (one: Item) => accountOf(resolve(projectWith([[one, 'tail']]), 'a'))
+  const of = (item: Item) => accountOf(resolve(projectWith([[item, 'tail']]), 'a'))
   it('what is fed dies with its bus and its breaker, and neither with the alternator nor the battery alone', () => {
     expect(
       of(lamp)
@@ -336,7 +336,7 @@ describe('power and place', () => {
         talker('x'),
         talker('y'),
         item({ id: 'z', mounts: ['tail'], provides: ['moving map'], ports: [port], needs })
-      ].map(one => [one, 'tail'])
+      ].map(entry => [entry, 'tail'])
     )
     const link = (id: string, from: string): Link => ({
       id,

@@ -34,7 +34,7 @@ describe('the account of the demo against a satisfiability solver', () => {
           if (kind !== lost?.kind || id !== lost.id) solver.require(term(atoms.part(kind, id)))
         if (lost) solver.forbid(term(atoms.part(lost.kind, lost.id)))
         for (const { head, body } of rules)
-          solver.require(Logic.or(term(head), ...body.map(one => Logic.not(term(one)))))
+          solver.require(Logic.or(term(head), ...body.map(atom => Logic.not(term(atom)))))
         for (const name of FUNCTIONS) {
           const deniable = solver.solveAssuming(Logic.not(term(atoms.works(name)))) !== null
           expect(account.works(name, lost && [lost]), `${name} without ${lost?.name}`).toBe(!deniable)

@@ -14,11 +14,13 @@ export interface Setting {
 /** The switches of a design in other settings: each moved alone, or all together unless there are too many. */
 function settingsBy(design: Design, single: boolean): Setting[] {
   const supply = supplyOf(design)
-  const count = supply.switches.reduce((product, one) => product * one.positions.length, 1)
+  const count = supply.switches.reduce((product, toggle) => product * toggle.positions.length, 1)
   const alone = single || count > MOST_SETTINGS
   let all: Setting['moved'][] = [[]]
-  for (const one of supply.switches) {
-    const others = one.positions.filter(to => to !== one.normal).map(to => ({ switch: one.id, to, name: one.name }))
+  for (const toggle of supply.switches) {
+    const others = toggle.positions
+      .filter(to => to !== toggle.normal)
+      .map(to => ({ switch: toggle.id, to, name: toggle.name }))
     all = [...all, ...(alone ? others.map(move => [move]) : all.flatMap(moves => others.map(move => [...moves, move])))]
   }
   const normal = positionsOf(supply, 'normal')
@@ -26,7 +28,7 @@ function settingsBy(design: Design, single: boolean): Setting[] {
     .filter(moved => moved.length > 0)
     .map(moved => ({
       moved,
-      positions: new Map([...normal, ...moved.map(one => [one.switch, one.to] as const)])
+      positions: new Map([...normal, ...moved.map(move => [move.switch, move.to] as const)])
     }))
 }
 

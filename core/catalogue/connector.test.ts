@@ -118,8 +118,8 @@ describe('what is wrong with a pin table', () => {
 describe('as it is entered', () => {
   const names = (value: unknown) => Pin.safeParse(value).success
   it('pins are numbers or letters as moulded into the shell', () => {
-    for (const one of ['1', '62', 'A', 'AA', 'a', '+', 'T1-2']) expect(names({ pin: one, use: 'spare' })).toBe(true)
-    for (const one of ['', '1 2', 'pin;1', '123456789']) expect(names({ pin: one, use: 'spare' })).toBe(false)
+    for (const name of ['1', '62', 'A', 'AA', 'a', '+', 'T1-2']) expect(names({ pin: name, use: 'spare' })).toBe(true)
+    for (const name of ['', '1 2', 'pin;1', '123456789']) expect(names({ pin: name, use: 'spare' })).toBe(false)
   })
   it('a shell without a pin, or with a contact size that nobody makes, is refused', () => {
     expect(Connector.safeParse(shell([])).success).toBe(false)

@@ -290,24 +290,24 @@ export type Power = z.infer<typeof Power>
 
 /** An entry as its maker says that it will be on a day; itself where nothing is announced for until then. */
 export function maturedBy(item: Item, day: string): Item {
-  const there = (item.announced ?? []).filter(one => one.by <= day).sort((a, b) => (a.by < b.by ? -1 : 1))
+  const there = (item.announced ?? []).filter(notice => notice.by <= day).sort((a, b) => (a.by < b.by ? -1 : 1))
   if (!there.length) return item
   const { announced = [], ...now } = item
-  const later = announced.filter(one => one.by > day)
+  const later = announced.filter(notice => notice.by > day)
   const union = <T>(known: readonly T[], more: readonly (readonly T[] | undefined)[]) => [
-    ...new Set([...known, ...more.flatMap(one => one ?? [])])
+    ...new Set([...known, ...more.flatMap(names => names ?? [])])
   ]
   return {
     ...now,
     approvals: union(
       item.approvals,
-      there.map(one => one.approvals)
+      there.map(notice => notice.approvals)
     ),
     provides: union(
       item.provides,
-      there.map(one => one.provides)
+      there.map(notice => notice.provides)
     ),
-    priceCents: there.findLast(one => one.priceCents !== undefined)?.priceCents ?? item.priceCents,
+    priceCents: there.findLast(notice => notice.priceCents !== undefined)?.priceCents ?? item.priceCents,
     ...(later.length && { announced: later })
   }
 }

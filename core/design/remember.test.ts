@@ -9,7 +9,7 @@ describe('what is remembered', () => {
     const sum = remember(
       (list: readonly { v: number }[]) => {
         worked++
-        return list.reduce((total, one) => total + one.v, 0)
+        return list.reduce((total, entry) => total + entry.v, 0)
       },
       list => list,
       2

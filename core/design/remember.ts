@@ -11,11 +11,13 @@ export function remember<A extends unknown[], R>(
   const kept: { parts: readonly unknown[]; answer: R }[] = []
   return (...args) => {
     const now = parts(...args)
-    const at = kept.findIndex(one => one.parts.length === now.length && one.parts.every((part, i) => part === now[i]))
-    if (at >= 0) {
-      const [one] = kept.splice(at, 1)
-      kept.unshift(one!)
-      return one!.answer
+    const index = kept.findIndex(
+      other => other.parts.length === now.length && other.parts.every((part, i) => part === now[i])
+    )
+    if (index >= 0) {
+      const [again] = kept.splice(index, 1)
+      kept.unshift(again!)
+      return again!.answer
     }
     const answer = work(...args)
     kept.unshift({ parts: now, answer })

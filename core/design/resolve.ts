@@ -150,7 +150,7 @@ export function resolve(project: Project, option: string | Option): Design {
   const itemOf = new Map(chosen.units.map(unit => [unit.id, items.get(keyOfItem(unit))]))
   const rowOf = new Map(
     chosen.rows.flatMap(row =>
-      [...memberPlaces(row, id => itemOf.get(id))].map(([id, at]) => [id, { row: row.id, at }] as const)
+      [...memberPlaces(row, id => itemOf.get(id))].map(([id, spot]) => [id, { row: row.id, at: spot }] as const)
     )
   )
   const join = (unit: Unit): DesignUnit => {
@@ -161,12 +161,12 @@ export function resolve(project: Project, option: string | Option): Design {
     if (!place) throw new ResolveError(`“${unit.label}” stands at “${unit.place}”, which the airframe does not have.`)
     const before = fitted.get(unit.id)
     const set = rowOf.get(unit.id)
-    const at =
+    const spot =
       set?.at ?? (unit.xMm === undefined || unit.yMm === undefined ? undefined : { xMm: unit.xMm, yMm: unit.yMm })
     const state =
       !before || before.item !== unit.item
         ? 'new'
-        : before.place === unit.place && before.xMm === at?.xMm && before.yMm === at?.yMm
+        : before.place === unit.place && before.xMm === spot?.xMm && before.yMm === spot?.yMm
           ? 'kept'
           : 'moved'
     const wasItem = before && items.get(keyOfItem(before))
@@ -189,8 +189,8 @@ export function resolve(project: Project, option: string | Option): Design {
       known.was?.item === was?.item &&
       known.was?.place === was?.place &&
       known.was?.armMm === was?.armMm &&
-      known.at?.xMm === (place.kind === 'panel' ? at?.xMm : undefined) &&
-      known.at?.yMm === (place.kind === 'panel' ? at?.yMm : undefined)
+      known.at?.xMm === (place.kind === 'panel' ? spot?.xMm : undefined) &&
+      known.at?.yMm === (place.kind === 'panel' ? spot?.yMm : undefined)
     )
       return known
     const made: DesignUnit = {
@@ -204,7 +204,7 @@ export function resolve(project: Project, option: string | Option): Design {
       stands: unit.stands,
       upMm: unit.upMm,
       ...(was && { was }),
-      at: place.kind === 'panel' ? at : undefined,
+      at: place.kind === 'panel' ? spot : undefined,
       row: set?.row,
       shed: unit.shed,
       shedAfterMinutes: unit.shedAfterMinutes,

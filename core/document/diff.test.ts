@@ -21,7 +21,7 @@ describe('what turns one document into another', () => {
   it('a word of a record is one change of that record, before and after', () => {
     const diff = difference(start, { ...start, title: 'Renamed' })
     expect(Object.keys(diff.updated)).toEqual([''])
-    expect(diff.updated['']!.map(one => one.title)).toEqual([start.title, 'Renamed'])
+    expect(diff.updated['']!.map(record => record.title)).toEqual([start.title, 'Renamed'])
     expect([diff.added, diff.removed]).toEqual([{}, {}])
   })
   it('a unit that moves leaves its neighbours, its option and the airframe as they are: the same, not equal ones', () => {
@@ -37,7 +37,7 @@ describe('what turns one document into another', () => {
   it('a unit that goes comes back before the one it stood before', () => {
     const gone = withOption({ units: option.units.filter(unit => unit !== first) })
     const diff = difference(start, gone)
-    expect(Object.values(diff.removed).map(one => one.before?.endsWith(second.id))).toEqual([true])
+    expect(Object.values(diff.removed).map(gone => gone.before?.endsWith(second.id))).toEqual([true])
     expect(applyDiff(gone, reverse(diff)).options[0]!.units.map(unit => unit.id)).toEqual(
       option.units.map(unit => unit.id)
     )
@@ -49,8 +49,8 @@ describe('what turns one document into another', () => {
   })
   it('two changes of one unit squashed are one, from the first before to the last after', () => {
     const at = (xMm: number) => withOption({ units: [{ ...first, xMm }, ...option.units.slice(1)] })
-    const one = squash(difference(start, at(10)), difference(at(10), at(20)))
-    expect(one).toEqual(difference(start, at(20)))
+    const both = squash(difference(start, at(10)), difference(at(10), at(20)))
+    expect(both).toEqual(difference(start, at(20)))
     // There and back again is nothing.
     expect(squash(difference(start, at(10)), difference(at(10), start))).toEqual(NOTHING)
   })

@@ -224,10 +224,10 @@ function settle(kept: [string, Body][], coming: [string, string | undefined, Bod
     const ready = open.filter(([, before]) => before === undefined || names.has(before) || !waiting.has(before))
     const now = ready.length ? ready : open
     for (const [name, before, body] of now) {
-      const at = before === undefined ? -1 : list.findIndex(([other]) => other === before)
-      list.splice(at < 0 ? list.length : at, 0, [name, body])
+      const index = before === undefined ? -1 : list.findIndex(([other]) => other === before)
+      list.splice(index < 0 ? list.length : index, 0, [name, body])
     }
-    open = open.filter(one => !now.includes(one))
+    open = open.filter(pair => !now.includes(pair))
   }
   return list.map(([, body]) => body)
 }
@@ -259,7 +259,7 @@ export function squash(first: Diff, then: Diff): Diff {
         : (first.added[path] ?? (first.updated[path] && { record: first.updated[path][1] })))
     const before = (then.added[path] ?? first.added[path])?.before
     const place = { ...end!, ...(before !== undefined && { before }) }
-    const moved = [first, then].some(one => one.added[path] ?? one.removed[path])
+    const moved = [first, then].some(diff => diff.added[path] ?? diff.removed[path])
     if (!start && end) diff.added[path] = place
     else if (start && !end) diff.removed[path] = first.removed[path] ?? { ...then.removed[path]!, record: start.record }
     else if (start && end && moved) {

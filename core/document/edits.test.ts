@@ -405,14 +405,14 @@ describe('the table of references', () => {
           const field = way.join('.')
           if (field !== 'id' && !known.has(field) && !OTHER.has(field)) forgotten.push(`${spec.kind}.${field}`)
         } else if (schema instanceof z.ZodObject) {
-          for (const [field, one] of Object.entries(schema.shape))
-            if (way.length || !below.has(field)) seek(one as z.ZodType, [...way, field])
+          for (const [field, inner] of Object.entries(schema.shape))
+            if (way.length || !below.has(field)) seek(inner as z.ZodType, [...way, field])
         } else if (schema instanceof z.ZodArray) seek(schema.element as z.ZodType, [...way, '*'])
         else if (schema instanceof z.ZodOptional || schema instanceof z.ZodDefault)
           seek(schema.unwrap() as z.ZodType, way)
       }
       seek(spec.schema, [])
-      for (const one of [...Object.values(spec.parts ?? {}), ...Object.values(spec.lists ?? {})]) visit(one)
+      for (const part of [...Object.values(spec.parts ?? {}), ...Object.values(spec.lists ?? {})]) visit(part)
     }
     visit(PROJECT_SPEC)
     // A catalogue entry names its own ports.
@@ -481,7 +481,7 @@ describe('the table of references', () => {
     const project = named()
     const gone = (edit: Edit) => applyEdits(project, [edit], 'gone').project.options.find(option => option.id === 'b')!
     const visit = gone({ type: 'phase.drop', option: 'b', phase: 'v2' })
-    for (const one of [...visit.costs, ...visit.tasks, ...visit.disposals]) expect(one).not.toHaveProperty('phase')
+    for (const part of [...visit.costs, ...visit.tasks, ...visit.disposals]) expect(part).not.toHaveProperty('phase')
     expect(gone({ type: 'quote.drop', option: 'b', quote: 'q1' })).not.toHaveProperty('shop')
     const circuit = (option: ReturnType<typeof gone>, unit: string) =>
       option.circuits.find(circuit => circuit.unit === unit)

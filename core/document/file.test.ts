@@ -123,8 +123,8 @@ describe('project files', () => {
     const old = JSON.parse(text) as typeof opened.project
     // Format 3 brought the cruise in cloud, in which is on what is on in the cruise by night.
     for (const item of old.items) {
-      const at = item.power?.phases?.indexOf('cruise by night') ?? -1
-      if (at >= 0) item.power!.phases!.splice(at + 1, 0, 'cruise in cloud')
+      const index = item.power?.phases?.indexOf('cruise by night') ?? -1
+      if (index >= 0) item.power!.phases!.splice(index + 1, 0, 'cruise in cloud')
     }
     // Format 5 says what an item's needs are for; flying in cloud has its hour.
     const { items, ...rest } = old
@@ -443,7 +443,7 @@ describe('project files', () => {
   )
   it('the line is the one a text editor shows', () => {
     const bad = text.replace('"alternatorA": 60', '"alternatorA": -60')
-    const line = bad.split('\n').findIndex(one => one.includes('"alternatorA": -60')) + 1
+    const line = bad.split('\n').findIndex(text => text.includes('"alternatorA": -60')) + 1
     expect(complaint(openProject(bad))).toMatch(new RegExp(`^Line ${line}, `))
   })
   it('HTML in a name is kept as text, letter for letter', () => {

@@ -35,12 +35,15 @@ const STEPS: Record<number, (old: Loose) => Loose> = {
   2: old => {
     const items = (old.items as { power?: { phases?: string[] } }[] | undefined)?.map(item => {
       const phases = item.power?.phases
-      const at = phases?.indexOf('cruise by night') ?? -1
-      return at < 0
+      const index = phases?.indexOf('cruise by night') ?? -1
+      return index < 0
         ? item
         : {
             ...item,
-            power: { ...item.power, phases: [...phases!.slice(0, at + 1), 'cruise in cloud', ...phases!.slice(at + 1)] }
+            power: {
+              ...item.power,
+              phases: [...phases!.slice(0, index + 1), 'cruise in cloud', ...phases!.slice(index + 1)]
+            }
           }
     })
     return { ...old, ...(items && { items }), format: 3 }
@@ -219,14 +222,14 @@ function onceEach(option: Loose, fitted: ReadonlySet<unknown>): Loose {
   const supply = option.supply as { buses?: { id: string }[] } | undefined
   const buses = supply && idsOf(supply.buses)
   const last = circuits && (lastOf(circuits, 'unit') as typeof circuits).filter(circuit => units.has(circuit.unit))
-  const sharing = new Set(last?.filter(one => one.sharesWith !== undefined).map(one => one.unit))
+  const sharing = new Set(last?.filter(other => other.sharesWith !== undefined).map(circuit => circuit.unit))
   return {
     ...option,
     ...(disposals && { disposals: lastOf(disposals, 'unit').filter(loose => fitted.has(loose.unit)) }),
     ...(last && {
       circuits: last.map((circuit): Loose => {
         const { sharesWith, ...rest } = circuit as Loose & { sharesWith?: string }
-        const other = last.find(one => one.unit === sharesWith)
+        const other = last.find(other => other.unit === sharesWith)
         // A chain came to an end at the first breaker that was somebody's own.
         const alone = sharesWith === undefined || sharesWith === rest.unit || (other && sharing.has(other.unit))
         for (const field of ['bus', 'alsoBus'] as const)

@@ -70,7 +70,7 @@ export class RandomEdits {
 
   private register(spec: RecordSpec): void {
     if (!this.records.has(spec.schema)) this.records.set(spec.schema, spec.kind)
-    for (const one of [...Object.values(spec.parts ?? {}), ...Object.values(spec.lists ?? {})]) this.register(one)
+    for (const part of [...Object.values(spec.parts ?? {}), ...Object.values(spec.lists ?? {})]) this.register(part)
   }
   // Building one of them out of its schema takes longer than drawing a hundred edits from it.
   private readonly made = new Map<EditType, fc.Arbitrary<Edit>>()
@@ -101,9 +101,9 @@ export class RandomEdits {
       const made = this.plain(schema, { kind, way: [] })
       return fc.oneof(
         stands,
-        fc.tuple(stands, made, fc.nat()).map(([body, other, at]) => {
+        fc.tuple(stands, made, fc.nat()).map(([body, other, index]) => {
           const fields = Object.keys(other as object)
-          const field = fields[at % fields.length]!
+          const field = fields[index % fields.length]!
           return { ...body, [field]: (other as Body)[field] }
         }),
         made

@@ -309,9 +309,9 @@ export function treeOf(project: Project, path: string): (string | number)[] {
     const [field, list] = Object.entries(spec.lists ?? {}).find(([, list]) => step.startsWith(`${list.kind}:`))!
     const records = body[field] as Body[]
     const there = `${parent}${parent && '/'}${step}`
-    const at = records.findLastIndex(record => below(parent, list, keyOf(list, record)) === there)
-    tree.push(field, at)
-    body = records[at]!
+    const index = records.findLastIndex(record => below(parent, list, keyOf(list, record)) === there)
+    tree.push(field, index)
+    body = records[index]!
     spec = list
     parent = there
   }

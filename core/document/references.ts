@@ -313,12 +313,12 @@ function rulesBroken(project: Project, records: readonly Located[], index: Index
   for (const { kind, scope, body, path } of records) {
     const say = (way: (string | number)[], message: string) =>
       problems.push({ path: [...treeOf(project, path), ...way], message })
-    for (const one of faceNames({ kind, body } as Located)) {
-      const key = `${scope} ${one.unit}`
+    for (const name of faceNames({ kind, body } as Located)) {
+      const key = `${scope} ${name.unit}`
       const other = onFace.get(key)
       if (other !== undefined)
-        say(one.way, `“${one.unit}” on the face is ${other} already; it cannot be ${one.what} too`)
-      else onFace.set(key, one.what)
+        say(name.way, `“${name.unit}” on the face is ${other} already; it cannot be ${name.what} too`)
+      else onFace.set(key, name.what)
     }
     if (kind === 'row')
       (body as unknown as Row).units.forEach((id, index) => {

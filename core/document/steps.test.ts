@@ -19,18 +19,18 @@ type Work = Parameters<Parameters<ReturnType<typeof work>['map']>[0]>[0]
 function worked(from: Bench, doing: Work): { bench: Bench; steps: Step[] } {
   let bench = from
   const steps: Step[] = []
-  for (const one of doing) {
+  for (const deed of doing) {
     try {
-      if (one === 'undo') {
+      if (deed === 'undo') {
         const last = bench.history.past.at(-1)
         bench = undo(bench)
         if (last) steps.push({ does: 'undo', label: last.label, diff: reverse(last.diff) })
-      } else if (one === 'redo') {
+      } else if (deed === 'redo') {
         const next = bench.history.future[0]
         bench = redo(bench)
         if (next) steps.push({ does: 'redo', ...next })
       } else {
-        const next = act(bench, [one as never], 'act')
+        const next = act(bench, [deed as never], 'act')
         if (next !== bench) steps.push({ does: 'act', ...next.history.past.at(-1)! })
         bench = next
       }

@@ -23,13 +23,13 @@ export const SupplySwitch = z
     /** Where the pilot puts it once the alternator's loss is noticed; unchanged when absent. */
     afterLoss: Name.optional()
   })
-  .superRefine((one, context) => {
+  .superRefine((toggle, context) => {
     for (const key of ['normal', 'afterLoss'] as const)
-      if (one[key] !== undefined && !one.positions.includes(one[key]))
+      if (toggle[key] !== undefined && !toggle.positions.includes(toggle[key]))
         context.addIssue({
           code: 'custom',
           path: [key],
-          message: `“${one[key]}” is none of the positions ${one.positions.join(', ')}`
+          message: `“${toggle[key]}” is none of the positions ${toggle.positions.join(', ')}`
         })
   })
 

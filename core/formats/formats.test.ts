@@ -59,13 +59,13 @@ describe('catalogue as CSV and JSON', () => {
   it('text with commas, quotes, line ends and formulas survives', () =>
     fc.assert(
       fc.property(fc.string({ maxLength: 60 }), summary => {
-        const one = item({ id: 'x', face: roundFace(79), summary: summary.replace(/\r\n?|\r/g, '\n').trim() })
-        expect(readCatalogueCsv(writeCatalogueCsv([one])).items[0]?.summary).toBe(one.summary)
+        const entry = item({ id: 'x', face: roundFace(79), summary: summary.replace(/\r\n?|\r/g, '\n').trim() })
+        expect(readCatalogueCsv(writeCatalogueCsv([entry])).items[0]?.summary).toBe(entry.summary)
       }),
       { numRuns: 200 }
     ))
   it('yearly costs and announcements go through their cells and back; what is none is told with its column', () => {
-    const one = item({
+    const entry = item({
       id: 'x',
       face: roundFace(79),
       yearly: { cents: 12_050, for: 'navigation data' },
@@ -80,8 +80,8 @@ describe('catalogue as CSV and JSON', () => {
         { by: '2028-02-01', says: 'a new colour' }
       ]
     })
-    const text = writeCatalogueCsv([one])
-    expect(readCatalogueCsv(text)).toEqual({ items: [one], problems: [] })
+    const text = writeCatalogueCsv([entry])
+    expect(readCatalogueCsv(text)).toEqual({ items: [entry], problems: [] })
     const wrong = (from: string, to: string) => readCatalogueCsv(text.replace(from, to)).problems.map(bad => bad.field)
     expect(wrong('2027-09-01', 'soon')).toEqual(['announced'])
     expect(wrong('price 4500.5', 'price low')).toEqual(['announced'])
@@ -111,7 +111,7 @@ describe('catalogue as CSV and JSON', () => {
           fc.array(part, { minLength: 2, maxLength: 4 }).map(parts => ({ shape: 'compound' as const, parts }))
         ),
         cutout => {
-          const one = item({
+          const entry = item({
             id: 'x',
             face: {
               bezel: { shape: 'round', diameterMm: 90 },
@@ -121,7 +121,7 @@ describe('catalogue as CSV and JSON', () => {
               readsWithinDeg: { side: 60, up: 40, down: 55 }
             }
           })
-          expect(readCatalogueCsv(writeCatalogueCsv([one])).items).toEqual([one])
+          expect(readCatalogueCsv(writeCatalogueCsv([entry])).items).toEqual([entry])
         }
       )
     )
@@ -133,7 +133,7 @@ describe('catalogue as CSV and JSON', () => {
     ['reads_deg', '60 40', /three angles/],
     ['reads_deg', '60 40 95', /95|90/]
   ])('a face whose %s is “%s” is refused with its column', (column, value, why) => {
-    const one = item({
+    const entry = item({
       id: 'x',
       face: {
         bezel: { shape: 'round', diameterMm: 90 },
@@ -143,7 +143,7 @@ describe('catalogue as CSV and JSON', () => {
         readsWithinDeg: { side: 60, up: 40, down: 55 }
       }
     })
-    const parsed = Papa.parse<string[]>(writeCatalogueCsv([one]).trim()).data
+    const parsed = Papa.parse<string[]>(writeCatalogueCsv([entry]).trim()).data
     parsed[1]![parsed[0]!.indexOf(column)] = value
     const [problem] = readCatalogueCsv(Papa.unparse(parsed)).problems
     expect(problem).toMatchObject({ line: 2, field: column, column: parsed[0]!.indexOf(column) + 1 })
@@ -178,15 +178,15 @@ describe('catalogue as CSV and JSON', () => {
       ...[0, 1, 2].map(i =>
         header
           .map(name => {
-            const one = items[i]!
+            const entry = items[i]!
             return name === column && i === 1
               ? cell
               : ((
                   {
-                    id: one.id,
+                    id: entry.id,
                     name: `N${i}`,
                     maker: 'M',
-                    kind: one.kind,
+                    kind: entry.kind,
                     mass_kg: '1',
                     price_usd: '1',
                     labour_h: '1',

@@ -122,7 +122,7 @@ describe('the harness on paper', () => {
   it('placeholder pins are called so on the page that shows them', () =>
     expect(table('Wide display J1').note).toContain('PLACEHOLDER PINS'))
   it('names of sheets are told apart', () => {
-    const names = analysisSheets(papers).map(one => one.sheet)
+    const names = analysisSheets(papers).map(sheet => sheet.sheet)
     expect(new Set(names).size).toBe(names.length)
   })
 })

@@ -58,7 +58,7 @@ export function examineMass(design: Design, wires: readonly Wire[], wiresAsFound
       )
     } else if (unit.state === 'new') lines.push(line(`+ ${unit.label}`, unit.item.massKg, armOf(unit)))
   }
-  const plates = airframe.panel.stiffeners.reduce((sum, one) => sum + stiffenerKg(one), 0)
+  const plates = airframe.panel.stiffeners.reduce((sum, stiffener) => sum + stiffenerKg(stiffener), 0)
   if (plates > 0 && design.optionId !== AS_FOUND)
     lines.push(
       line(

@@ -31,29 +31,29 @@ export function costByUnit(design: Design, wires: readonly Wire[]): UnitCost[] {
     piece.priceCents + piece.workCents + Math.round(wireCents[index]!)
   const partners = new Map<string, Set<string>>()
   for (const { from, to } of design.links)
-    for (const [one, other] of [
+    for (const [mine, other] of [
       [from.unit, to.unit],
       [to.unit, from.unit]
     ] as const)
-      partners.set(one, (partners.get(one) ?? new Set()).add(other))
+      partners.set(mine, (partners.get(mine) ?? new Set()).add(other))
   /** The unit that another is there for: the only one it is linked with, when that one does more than hang on it. */
   const owner = (id: string): string | undefined => {
     const [only, ...more] = partners.get(id) ?? []
     return only !== undefined && !more.length && (partners.get(only)?.size ?? 0) > 1 ? only : undefined
   }
   return fresh
-    .map((one): UnitCost => {
+    .map((unit): UnitCost => {
       const drags = fresh
-        .filter(other => owner(other.piece.id) === one.piece.id)
+        .filter(other => owner(other.piece.id) === unit.piece.id)
         .map(other => ({ unit: other.piece.id, label: other.piece.unit.label, cents: own(other) }))
       return {
-        unit: one.piece.id,
-        label: one.piece.unit.label,
-        priceCents: one.piece.priceCents,
-        workCents: one.piece.workCents,
-        wireCents: Math.round(wireCents[one.index]!),
+        unit: unit.piece.id,
+        label: unit.piece.unit.label,
+        priceCents: unit.piece.priceCents,
+        workCents: unit.piece.workCents,
+        wireCents: Math.round(wireCents[unit.index]!),
         drags,
-        togetherCents: own(one) + drags.reduce((sum, drag) => sum + drag.cents, 0)
+        togetherCents: own(unit) + drags.reduce((sum, drag) => sum + drag.cents, 0)
       }
     })
     .sort((a, b) => b.togetherCents - a.togetherCents)

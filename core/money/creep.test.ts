@@ -16,7 +16,7 @@ const line = (group: CostLine['group'], cents: number, unit?: string, words = 'a
 })
 const dun = demoProject('3-skerrow-dunlin')
 const money = (project: typeof dun, option = 'b') => examineOption(project, option).money
-const sum = (list: readonly { cents: number }[]) => list.reduce((total, one) => total + one.cents, 0)
+const sum = (list: readonly { cents: number }[]) => list.reduce((total, line) => total + line.cents, 0)
 
 describe('what has crept in since a plan was agreed', () => {
   // A difference of two bills is what came in less what fell out, item by item (common practice of any shop).
@@ -48,7 +48,7 @@ describe('what has crept in since a plan was agreed', () => {
       unit: fc.option(fc.constantFrom('a', 'b', 'c', 'd'), { nil: undefined })
     })
     const bill = fc.array(
-      anyLine.map(one => line(one.group, one.cents, one.unit)),
+      anyLine.map(made => line(made.group, made.cents, made.unit)),
       { maxLength: 12 }
     )
     fc.assert(

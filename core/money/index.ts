@@ -242,7 +242,7 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
       ? job.visits.map(({ id, name }, v) => ({ phase: id, name, cents: sums[v]!.total, hours: sums[v]!.hours }))
       : [],
     yearly,
-    yearlyCents: yearly.reduce((sum, one) => sum + one.cents, 0),
+    yearlyCents: yearly.reduce((sum, cost) => sum + cost.cents, 0),
     findings
   }
 }
@@ -328,7 +328,7 @@ function quoteFindings(quotes: readonly QuoteSummary[], work: number): Finding[]
               subjects: [],
               basis: entered,
               remedies: [],
-              says: say`${quote.shop}’s quote names ${enumerate(quote.twice.map(one => one.says))} in more than one
+              says: say`${quote.shop}’s quote names ${enumerate(quote.twice.map(line => line.says))} in more than one
                 line: ask whether it is charged twice.`
             }
           ]

@@ -73,7 +73,7 @@ describe('creep', () => {
       [item({ id: 'a', mounts: ['tail'], priceCents: 100_000 }), 'tail'],
       [item({ id: 'c', mounts: ['tail'], priceCents: 80_000 }), 'tail']
     ])
-    const [was, now] = [before, after].map(one => examineMoney(resolve(one, 'a'), [])) as [
+    const [was, now] = [before, after].map(project => examineMoney(resolve(project, 'a'), [])) as [
       ReturnType<typeof examineMoney>,
       ReturnType<typeof examineMoney>
     ]
@@ -114,9 +114,9 @@ describe('visits and quotes', () => {
     const { byPhase, lines, totalCents } = examineMoney(resolve(project, 'a'), [])
     // The first visit: what nobody gave one too. 2000 of equipment, 6 h and 4 h of opening at 100, panel 500, travel 200, and 10 %.
     // The second: 1000, 3 h and 4 h, its own metal and its own journey, and 10 %.
-    expect(byPhase.map(one => one.cents)).toEqual([407_000, 264_000])
+    expect(byPhase.map(phase => phase.cents)).toEqual([407_000, 264_000])
     expect(lines.every(line => line.phase === 'y1' || line.phase === 'y2')).toBe(true)
-    expect(byPhase.reduce((sum, one) => sum + one.cents, 0)).toBe(totalCents)
+    expect(byPhase.reduce((sum, phase) => sum + phase.cents, 0)).toBe(totalCents)
   })
   it.each([
     // Equipment 3000, labour 17 h at 100, panel twice 500, travel twice 200: 6100 without contingency.

@@ -10,7 +10,7 @@ import { standQuote } from './quotes'
 const project = demoProject('3-skerrow-dunlin')
 const { money } = examineOption(project, 'b')
 const quotable = money.lines.filter(line => (QUOTED_GROUPS as readonly string[]).includes(line.group))
-const sum = (lines: readonly { cents: number }[]) => lines.reduce((total, one) => total + one.cents, 0)
+const sum = (lines: readonly { cents: number }[]) => lines.reduce((total, line) => total + line.cents, 0)
 const quote = (lines: Quote['lines'], patch: Partial<Quote> = {}): Quote => ({
   id: 'q',
   shop: 'Tarn Panels',
@@ -61,7 +61,7 @@ describe('a quote in the shop’s own lumps', () => {
           id: 'a',
           says: 'All but the panel',
           cents: 3_000_000 - panel.cents,
-          covers: ['equipment', 'labour', 'wire'].map(one => `all ${one}`)
+          covers: ['equipment', 'labour', 'wire'].map(group => `all ${group}`)
         }
       ]),
       money.lines

@@ -74,7 +74,7 @@ export function standQuote(quote: Quote, estimate: readonly CostLine[]): QuoteSu
           line,
           quotable.filter(costLine => costLine.group === group).map(costLine => costLine.key)
         )
-  const sum = (lines: readonly { cents: number }[]) => lines.reduce((total, one) => total + one.cents, 0)
+  const sum = (lines: readonly { cents: number }[]) => lines.reduce((total, line) => total + line.cents, 0)
   const lines = quote.lines.map((line): QuotedLine => {
     const covers = quotable.filter(costLine => owner.get(costLine.key) === line.id)
     return {

@@ -24,7 +24,7 @@ const RECTANGLE: [number, number][] = [
 ]
 /** Distance of a point from a side, by the general library. */
 const fromSide = (p: PointMm, a: PointMm, b: PointMm) => Number(distance([p[0], p[1]], [a[0], a[1]], [b[0], b[1]]))
-const points = (one: Bay): PointMm[] => bayScrews(one).map(({ x, y }): PointMm => [x, y])
+const points = (bay: Bay): PointMm[] => bayScrews(bay).map(({ x, y }): PointMm => [x, y])
 const sides = (ring: readonly (readonly [number, number])[]) =>
   ring.map((p, i) => [p, ring[(i + 1) % ring.length]!] as const)
 
@@ -59,11 +59,11 @@ describe('screws round a removable bay', () => {
         fc.integer({ min: 25, max: 90 }),
         (shifts, turned, lipMm, screwPitchMm) => {
           const ring = RECTANGLE.map(([x, y], i): [number, number] => [x + shifts[2 * i]!, y + shifts[2 * i + 1]!])
-          const one = bay(turned ? [...ring].reverse() : ring, { lipMm, screwPitchMm })
-          const found = points(one)
+          const face = bay(turned ? [...ring].reverse() : ring, { lipMm, screwPitchMm })
+          const found = points(face)
           for (const p of found) {
-            expect(inside(p, one.outline)).toBe(true)
-            const near = Math.min(...sides(one.outline).map(([a, b]) => fromSide(p, a, b)))
+            expect(inside(p, face.outline)).toBe(true)
+            const near = Math.min(...sides(face.outline).map(([a, b]) => fromSide(p, a, b)))
             expect(near).toBeCloseTo(lipMm / 2, 6)
           }
           for (const [a, b] of sides(found))
@@ -81,8 +81,8 @@ describe('how a unit comes out again', () => {
     depthMm,
     connectorMm: 0
   })
-  const out = (one: Item, bays: readonly Bay[] = []) =>
-    wayOut(setDown({ id: 'u', label: 'u', item: one }, 150, 100)!, bays)
+  const out = (item: Item, bays: readonly Bay[] = []) =>
+    wayOut(setDown({ id: 'u', label: 'u', item: item }, 150, 100)!, bays)
   // Facts of the trade (common practice): a radio slides out of its tray to the front; a display smaller than its hole comes out
   // to the front with its screws undone; a dial that is put in from behind comes out behind, unless its bay comes out with it.
   it.each<[string, Item, ReturnType<typeof wayOut>]>([
@@ -116,7 +116,7 @@ describe('how a unit comes out again', () => {
       'from behind'
     ],
     ['what has nothing behind the face', item({ id: 'p', face: roundFace(30) }), 'from the front']
-  ])('%s', (_, one, way) => expect(out(one)).toBe(way))
+  ])('%s', (_, made, way) => expect(out(made)).toBe(way))
   it('what only comes out from behind comes with its bay where it stands in one', () => {
     const box = item({ id: 'b', face: roundFace(57), body: body(80, 80) })
     expect(out(box, [bay(RECTANGLE)])).toBe('with its bay')

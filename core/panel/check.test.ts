@@ -17,7 +17,7 @@ describe('standard instruments of the demo catalogue', () => {
     ['pellinore-rondo-h', 3.125, 2.475, 3.5],
     ['quillon-plumb-2', 2.25, 1.856, 2.625]
   ])('%s has hole and screw pattern of the standard', (id, hole, square, circle) => {
-    const face = demoCatalogue().find(one => one.id === id)!.face!
+    const face = demoCatalogue().find(other => other.id === id)!.face!
     expect(face.cutout).toEqual({ shape: 'round', diameterMm: hole * 25.4 })
     expect(face.screws).toHaveLength(4)
     for (const screw of face.screws) {
@@ -27,8 +27,8 @@ describe('standard instruments of the demo catalogue', () => {
   })
   // Radio stack units are 6.25 in wide (common practice).
   it('radios are 6.25 in wide', () => {
-    for (const one of demoCatalogue().filter(entry => entry.face?.stack))
-      expect(one.face!.bezel).toMatchObject({ shape: 'rectangle', widthMm: 158.8 })
+    for (const radio of demoCatalogue().filter(entry => entry.face?.stack))
+      expect(radio.face!.bezel).toMatchObject({ shape: 'rectangle', widthMm: 158.8 })
   })
 })
 

@@ -164,8 +164,9 @@ export function misfitsWithGround(unit: Placed, ground: Ground): Misfit[] {
       ...ground.faceZones,
       ...ground.behindZones.filter(behindZone => behindZone.zone.fromDepthMm < SCREW_BEHIND_MM)
     ].find(
-      one =>
-        gap(screw, one.figure) < -TOUCH_MM && (one.zone.side === 'behind' || gap(unit.bezel, one.figure) >= -TOUCH_MM)
+      within =>
+        gap(screw, within.figure) < -TOUCH_MM &&
+        (within.zone.side === 'behind' || gap(unit.bezel, within.figure) >= -TOUCH_MM)
     )
     if (zone) {
       found.push({

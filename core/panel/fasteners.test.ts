@@ -86,14 +86,14 @@ describe('metal round screws', () => {
     expect(new Set(list.map(finding => finding.subjects.join()))).toEqual(new Set(['a,b']))
   })
   it('what is left is told finely enough to see that it is less than what is wanted', () => {
-    const [one] = found(
+    const [finding] = found(
       [
         [plate('a'), [300, 150]],
         [hole(40), [300 + 40 + 2 + 5.98 + 20, 130]]
       ],
       'screw-web'
     )
-    const text = readPhrase(one!.says, US)
+    const text = readPhrase(finding!.says, US)
     const [left, wanted] = [...text.matchAll(/([\d.]+) in/g)].map(match => Number(match[1]))
     expect(left).toBeLessThan(wanted!)
   })

@@ -27,7 +27,12 @@ type Circle = Extract<Figure, { kind: 'circle' }>
 /** The screw that goes through a hole: the smallest of the table that fills it. */
 export const fastenerOf = (holeMm: number) =>
   FASTENERS.find(fastener => holeMm <= fastener.holeMm + 0.05) ?? FASTENERS[FASTENERS.length - 1]!
-const round = (at: Circle, diameterMm: number): Figure => ({ kind: 'circle', x: at.x, y: at.y, r: diameterMm / 2 })
+const round = (circle: Circle, diameterMm: number): Figure => ({
+  kind: 'circle',
+  x: circle.x,
+  y: circle.y,
+  r: diameterMm / 2
+})
 
 /** Metal between a screw’s hole and what is nearest to it: holes and screws of other units, holes of the sheet, its edge. */
 export interface ScrewMetal {

@@ -57,8 +57,8 @@ export function findPlace(item: Item, others: readonly Placed[], ground: Ground,
   if (!item.face) return {}
   const stacked = stackPlaces(item, others, ground)[0]
   if (stacked) return { at: stacked }
-  const at = firstPlace(item, others, ground, stepMm)
-  if (at) return { at }
+  const spot = firstPlace(item, others, ground, stepMm)
+  if (spot) return { at: spot }
   const bare = anyFree(item, [], ground, ANY_MM)
   if (bare) return { bare, nearest: leastInTheWay(item, freeGround(item, [], ground, COARSE_MM), others, ground) }
   const best = missOf(item, [], ground)
@@ -184,14 +184,14 @@ export function* leastChange(
     if (!anyFree(item, rest, ground, ANY_MM)) continue
     const free = freeGround(item, rest, ground, COARSE_MM)
     let best: Change | undefined
-    for (const at of corners(free, other.x, other.y)) {
+    for (const corner of corners(free, other.x, other.y)) {
       const there = nearestFree(
-        freeGround(other.item, [...rest, setDown(trial, at.xMm, at.yMm)!], ground, COARSE_MM),
+        freeGround(other.item, [...rest, setDown(trial, corner.xMm, corner.yMm)!], ground, COARSE_MM),
         other.x,
         other.y
       )
       if (!best || (there && (!best.to || there.awayMm < best.to.awayMm)))
-        best = { what: 'unit', id: other.id, name: other.label, at, to: there }
+        best = { what: 'unit', id: other.id, name: other.label, at: corner, to: there }
     }
     if (best) found.push(best)
   }
@@ -200,15 +200,16 @@ export function* leastChange(
     const without = groundOf({ ...ground.panel, zones: ground.panel.zones.filter(other => other.id !== zone.id) })
     const figure = zoneFigure(zone)
     let best: Change | undefined
-    for (const at of corners(freeGround(item, others, without, COARSE_MM), figure.x, figure.y)) {
+    for (const corner of corners(freeGround(item, others, without, COARSE_MM), figure.x, figure.y)) {
       const to = clearOf({
         id: zone.id,
         x: figure.x,
         y: figure.y,
-        others: [...others, setDown(trial, at.xMm, at.yMm)!],
+        others: [...others, setDown(trial, corner.xMm, corner.yMm)!],
         ground
       })
-      if (to && (!best?.to || to.awayMm < best.to.awayMm)) best = { what: 'zone', id: zone.id, name: zone.name, at, to }
+      if (to && (!best?.to || to.awayMm < best.to.awayMm))
+        best = { what: 'zone', id: zone.id, name: zone.name, at: corner, to }
     }
     if (best) found.push(best)
   }
@@ -262,7 +263,7 @@ export function* fewestOff(
   }
   if (!best) return undefined
   const gone = new Set(best.off.map(unit => unit.id))
-  const at = nearestFree(
+  const spot = nearestFree(
     freeGround(
       item,
       others.filter(other => !gone.has(other.id)),
@@ -271,7 +272,9 @@ export function* fewestOff(
     best.x,
     best.y
   )
-  return at && { at: { xMm: at.xMm, yMm: at.yMm }, off: best.off.map(unit => ({ id: unit.id, name: unit.label })) }
+  return (
+    spot && { at: { xMm: spot.xMm, yMm: spot.yMm }, off: best.off.map(unit => ({ id: unit.id, name: unit.label })) }
+  )
 }
 
 /** Where a zone could be moved to: it keeps clear of bezels and of the other zones, as a bezel of its own shape. */

@@ -29,8 +29,8 @@ const zone = (area: Zone['area'], patch: Partial<Zone> = {}): Zone => ({
   movable: false,
   ...patch
 })
-const down = (one: ReturnType<typeof item>, x: number, y: number) =>
-  setDown({ id: one.id, label: one.name, item: one }, x, y)!
+const down = (box: ReturnType<typeof item>, x: number, y: number) =>
+  setDown({ id: box.id, label: box.name, item: box }, x, y)!
 
 const size = fc.integer({ min: 20, max: 140 })
 const face = fc.oneof(
@@ -63,7 +63,7 @@ const screws = fc.array(
   }),
   { maxLength: 2 }
 )
-const one = (id: string) =>
+const boxOf = (id: string) =>
   fc.tuple(face, body, screws).map(([f, b, s]) => item({ id, face: { ...f!, screws: s }, body: b }))
 const spot = fc.tuple(fc.integer({ min: 0, max: 600 }), fc.integer({ min: 0, max: 300 }))
 const outline = fc.constantFrom<[number, number][]>(
@@ -113,8 +113,8 @@ describe('the free ground of an item', () => {
   it('agrees with trying to set it down, anywhere on the sheet, to within half a millimetre', () =>
     fc.assert(
       fc.property(
-        one('wanted'),
-        fc.array(fc.tuple(one('other'), spot), { maxLength: 4 }),
+        boxOf('wanted'),
+        fc.array(fc.tuple(boxOf('other'), spot), { maxLength: 4 }),
         outline,
         zones,
         fc.array(spot, { minLength: 25, maxLength: 25 }),
@@ -264,7 +264,7 @@ describe('what does not fit, and what would make it fit', () => {
           const placed = dials.map(([d, [x, y]], index) => down(item({ id: `d${index}`, face: roundFace(d) }), x, y))
           const wanted = item({ id: 'w', face: boxFace(w, h) })
           const found = finish(fewestOff(wanted, placed, ground))!
-          const gone = new Set(found.off.map(one => one.id))
+          const gone = new Set(found.off.map(unit => unit.id))
           expect(
             stands({
               unit: { id: 'w', label: 'w', item: wanted },
@@ -297,7 +297,9 @@ describe('what does not fit, and what would make it fit', () => {
       down(item({ id: 'right', face: boxFace(120, 240) }), 480, 150)
     ]
     const wide = item({ id: 'w', face: boxFace(260, 200) })
-    expect(finish(fewestOff(wide, [left, right], ground, new Set(['left'])))!.off.map(one => one.id)).toEqual(['right'])
+    expect(finish(fewestOff(wide, [left, right], ground, new Set(['left'])))!.off.map(unit => unit.id)).toEqual([
+      'right'
+    ])
     expect(finish(fewestOff(wide, [left, right], ground, new Set(['left', 'right'])))).toBeUndefined()
   })
   it('too deep is said as depth', () => {

@@ -75,7 +75,7 @@ function piece(ring: readonly PointMm[], round: number): Piece {
   // A line has no inside: both of its hands are outer. A ring's outer hand depends on the way round it runs.
   const hands = n < 3 ? [1, -1] : twice >= 0 ? [1] : [-1]
   const sides = new Float64Array(n < 2 ? 0 : n * hands.length * 4)
-  let at = 0
+  let index = 0
   if (n > 1)
     for (const hand of hands)
       for (let i = 0; i < n; i++) {
@@ -83,10 +83,10 @@ function piece(ring: readonly PointMm[], round: number): Piece {
         const length = Math.hypot(xs[j]! - xs[i]!, ys[j]! - ys[i]!) || 1
         const nx = ((ys[j]! - ys[i]!) / length) * round * hand
         const ny = ((xs[i]! - xs[j]!) / length) * round * hand
-        sides[at++] = xs[i]! + nx
-        sides[at++] = ys[i]! + ny
-        sides[at++] = xs[j]! + nx
-        sides[at++] = ys[j]! + ny
+        sides[index++] = xs[i]! + nx
+        sides[index++] = ys[i]! + ny
+        sides[index++] = xs[j]! + nx
+        sides[index++] = ys[j]! + ny
       }
   const upright = n === 1 || (n === 4 && xs.every((x, i) => x === xs[(i + 1) % 4] || ys[i] === ys[(i + 1) % 4]))
   return {
@@ -343,12 +343,12 @@ function sweep({
       const piece = active[i]!
       if (piece.low >= y) continue
       noteRun(piece, y)
-      let at = count++
-      while (at > 0 && active[at - 1]!.from > piece.from) {
-        active[at] = active[at - 1]!
-        at--
+      let index = count++
+      while (index > 0 && active[index - 1]!.from > piece.from) {
+        active[index] = active[index - 1]!
+        index--
       }
-      active[at] = piece
+      active[index] = piece
     }
     active.length = count
     const runs: [number, number][] = []

@@ -231,10 +231,10 @@ function triangles(polygon: readonly PointMm[]): PointMm[][] {
       )
     })
     // A polygon whose corners lie on one line has no ear left; what remains has no area.
-    const at = Math.max(ear, 0)
-    const ends = [rest[(at + rest.length - 1) % rest.length]!, rest[at]!, rest[(at + 1) % rest.length]!]
+    const index = Math.max(ear, 0)
+    const ends = [rest[(index + rest.length - 1) % rest.length]!, rest[index]!, rest[(index + 1) % rest.length]!]
     if (ear >= 0) found.push(ends)
-    rest.splice(at, 1)
+    rest.splice(index, 1)
   }
   return [...found, rest]
 }

@@ -64,10 +64,10 @@ describe('corners that a round cutter must go into', () => {
       stack: false
     }
   })
-  function corners(one: typeof radio, cutterRadiusMm: number | undefined) {
+  function corners(item: typeof radio, cutterRadiusMm: number | undefined) {
     const base = plainProject()
     base.airframe.panel = { ...base.airframe.panel, cutterRadiusMm }
-    const design = designWith([[one, [300, 150]]], base)
+    const design = designWith([[item, [300, 150]]], base)
     return examinePanel(design).findings.filter(finding => finding.code === 'panel.inside-corner')
   }
   it('what is tighter than the chosen cutter leaves is told; nothing while none is chosen', () => {

@@ -86,7 +86,7 @@ export function cutCorners(design: Design, placed: readonly Placed[], ground: Gr
       zone.hole === 'cut' ? [{ what: zone.name, units: [], radiusMm: ofFigure(figure) }] : []
     )
   ]
-    .filter(one => Number.isFinite(one.radiusMm))
+    .filter(corner => Number.isFinite(corner.radiusMm))
     .sort((a, b) => a.radiusMm - b.radiusMm)
 }
 

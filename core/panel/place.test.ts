@@ -13,11 +13,11 @@ const figures = (unit: Placed): Figure[] => [
   ...(unit.behind ? [unit.behind] : []),
   ...unit.screws
 ]
-const faced = demoCatalogue().filter(one => one.face)
+const faced = demoCatalogue().filter(entry => entry.face)
 
 describe('how far a unit reaches', () => {
-  it.each(faced.map(one => [one.id, one] as const))('nothing of %s lies outside what is said', (_, one) => {
-    const placed = setDown({ id: 'u', label: 'u', item: one }, 0, 0)!
+  it.each(faced.map(entry => [entry.id, entry] as const))('nothing of %s lies outside what is said', (_, entry) => {
+    const placed = setDown({ id: 'u', label: 'u', item: entry }, 0, 0)!
     for (const figure of figures(placed)) {
       const e = extent(figure)
       expect(Math.max(e.maxX, -e.minX)).toBeLessThanOrEqual(placed.halfMm.x + 1e-9)
@@ -39,8 +39,8 @@ describe('how far a unit reaches', () => {
         fc.constantFrom(...faced),
         fc.double({ min: -320, max: 320, noNaN: true }),
         fc.double({ min: -220, max: 220, noNaN: true }),
-        (one, other, x, y) => {
-          const a = setDown({ id: 'a', label: 'a', item: one }, 0, 0)!
+        (item, other, x, y) => {
+          const a = setDown({ id: 'a', label: 'a', item: item }, 0, 0)!
           const b = setDown({ id: 'b', label: 'b', item: other }, x, y)!
           const told = misfitsBetween(a, b, 6.35)
           if (gap(a.bezel, b.bezel) < -0.02) expect(told.some(misfit => misfit.code === 'bezel-overlap')).toBe(true)
@@ -84,7 +84,7 @@ describe('what waits for a position', () => {
 
 describe('a look at what edits do', () => {
   const dun = demoProject('3-skerrow-dunlin')
-  const fits = demoCatalogue().filter(one => one.mounts[0] === 'panel')
+  const fits = demoCatalogue().filter(other => other.mounts[0] === 'panel')
   it('leaves the very document that making them leaves, and the one it began from as it was', () =>
     fc.assert(
       fc.property(fc.constantFrom(...fits), fc.nat({ max: 40 }), (entry, index) => {

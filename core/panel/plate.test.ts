@@ -122,7 +122,7 @@ describe('a plate against closed forms', () => {
     const works = plate.works(loads)
     loads.forEach((pushes, index) => {
       const field = plate.pushed(pushes)
-      const work = pushes.reduce((sum, one) => sum + one.n * plate.at(field, one.x, one.y), 0)
+      const work = pushes.reduce((sum, push) => sum + push.n * plate.at(field, push.x, push.y), 0)
       expect(works[index]! / work).toBeCloseTo(1, 9)
     })
     expect(plate.works([])).toEqual([])

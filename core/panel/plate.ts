@@ -232,7 +232,7 @@ export class Plate {
   private assemble(scales: Float64Array, bars: readonly Bar[], first: number): void {
     const { band, lower: k } = this
     const { nx, ny, dx, dy } = this.grid
-    const one = rectangleStiffness(dx, dy)
+    const rectangle = rectangleStiffness(dx, dy)
     const steps = CORNERS.flatMap(([sx, sy]) => {
       const corner = 3 * this.number(sx > 0 ? 1 : 0, sy > 0 ? 1 : 0)
       return [corner, corner + 1, corner + 2]
@@ -243,7 +243,7 @@ export class Plate {
       steps.forEach((j, column) => {
         if (j > i) return
         places.push(i * (band - 1) + j + band - 1)
-        values.push(one[row * 12 + column]!)
+        values.push(rectangle[row * 12 + column]!)
       })
     )
     const last = Math.max(...steps)
@@ -404,10 +404,10 @@ export class Plate {
     for (let c = 0; c < cases.length; c += 4) {
       const four = cases.slice(c, c + 4)
       const sums = this.sweepFour(
-        four.map(one => one.onto),
+        four.map(swept => swept.onto),
         four[0]!.first
       )
-      four.forEach((one, k) => (found[one.at] = sums[k]!))
+      four.forEach((swept, k) => (found[swept.at] = sums[k]!))
     }
     return found
   }
@@ -417,10 +417,10 @@ export class Plate {
    */
   private sweepFour(onto: readonly (readonly [number, number][])[], first: number): number[] {
     const { n, band, lower: k, fixed } = this
-    const [a, b, c, d] = [0, 1, 2, 3].map(at => {
+    const [a, b, c, d] = [0, 1, 2, 3].map(index => {
       const field = new Float64Array(n + 1)
       // The row of a freedom that stays where it is holds nothing but a 1: without a force nothing comes of it.
-      for (const [freedom, force] of onto[at] ?? []) if (!fixed[freedom]) field[freedom]! += force
+      for (const [freedom, force] of onto[index] ?? []) if (!fixed[freedom]) field[freedom]! += force
       return field
     }) as [Float64Array, Float64Array, Float64Array, Float64Array]
     let [sa, sb, sc, sd] = [0, 0, 0, 0]
@@ -524,10 +524,10 @@ export class Plate {
 function carriedOf({ nx, ny, metal, hold }: PlateGrid): Uint8Array {
   const carried = new Uint8Array(nx * ny)
   const open: number[] = []
-  const reach = (at: number) => {
-    if (metal[at]! >= LEAST_METAL && !carried[at]) {
-      carried[at] = 1
-      open.push(at)
+  const reach = (index: number) => {
+    if (metal[index]! >= LEAST_METAL && !carried[index]) {
+      carried[index] = 1
+      open.push(index)
     }
   }
   // Held at one corner alone it could turn about it: a side with both its corners held carries.
@@ -539,7 +539,7 @@ function carriedOf({ nx, ny, metal, hold }: PlateGrid): Uint8Array {
         [1, 1],
         [0, 1]
       ].map(([i, j]) => hold[(row + j!) * (nx + 1) + column + i!]! !== FREE)
-      if (held.some((one, i) => one && held[(i + 1) % 4])) reach(row * nx + column)
+      if (held.some((corner, i) => corner && held[(i + 1) % 4])) reach(row * nx + column)
     }
   while (open.length) {
     const at = open.pop()!

@@ -63,9 +63,9 @@ export function covered(runs: readonly Interval[], row: { from: number; width: n
     if (end <= from) continue
     to = end
     const last = Math.min(row.count - 1, Math.floor((end - row.from) / row.width))
-    for (let at = Math.floor((from - row.from) / row.width); at <= last; at++) {
-      const low = row.from + at * row.width
-      sums[at]! += Math.max(0, Math.min(end, low + row.width) - Math.max(from, low))
+    for (let index = Math.floor((from - row.from) / row.width); index <= last; index++) {
+      const low = row.from + index * row.width
+      sums[index]! += Math.max(0, Math.min(end, low + row.width) - Math.max(from, low))
     }
   }
   return sums

@@ -32,9 +32,9 @@ function holdsOf(grid: PlateGrid, outline: readonly PointMm[], edges: Panel['edg
   })
   for (let j = 0; j <= ny; j++)
     for (let i = 0; i <= nx; i++) {
-      const at: PointMm = [x0 + i * dx, y0 + j * dy]
+      const point: PointMm = [x0 + i * dx, y0 + j * dy]
       for (const { p, q, code } of sides)
-        if (code !== FREE && pointToSegment(at, p, q) <= near) {
+        if (code !== FREE && pointToSegment(point, p, q) <= near) {
           const k = j * (nx + 1) + i
           hold[k] =
             hold[k] === FREE ? code : hold[k] === code ? code : hold[k] === CLAMPED || code === CLAMPED ? CLAMPED : HELD

@@ -72,8 +72,8 @@ describe('setting things in order', () => {
       fc.property(boxes, list => {
         const set = after(list, 'equal gaps across').sort((a, b) => a.minX - b.minX)
         // Things that lie over one another have no gaps to make equal.
-        if (set.some((one, i) => i > 0 && one.minX < set[i - 1]!.maxX)) return
-        const gaps = set.slice(1).map((one, i) => one.minX - set[i]!.maxX)
+        if (set.some((box, i) => i > 0 && box.minX < set[i - 1]!.maxX)) return
+        const gaps = set.slice(1).map((box, i) => box.minX - set[i]!.maxX)
         for (const gap of gaps) expect(gap).toBeCloseTo(gaps[0]!, 6)
         expect(set[0]!.minX).toBeCloseTo(Math.min(...list.map(extent => extent.minX)), 9)
       })
@@ -85,14 +85,14 @@ describe('setting things in order', () => {
     ['bottoms', 'minY']
   ] as const)('%s', (how, end) =>
     fc.assert(
-      fc.property(boxes, list => after(list, how).forEach(one => expect(one[end]).toBeCloseTo(list[0]![end], 9)))
+      fc.property(boxes, list => after(list, how).forEach(box => expect(box[end]).toBeCloseTo(list[0]![end], 9)))
     )
   )
   it('mirrored twice is as it was', () =>
     fc.assert(
       fc.property(boxes, list => {
-        after(after(list, 'mirrored across'), 'mirrored across').forEach((one, i) =>
-          expect(one.minX).toBeCloseTo(list[i]!.minX, 6)
+        after(after(list, 'mirrored across'), 'mirrored across').forEach((box, i) =>
+          expect(box.minX).toBeCloseTo(list[i]!.minX, 6)
         )
       })
     ))

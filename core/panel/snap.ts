@@ -171,13 +171,13 @@ export function arrange(boxes: readonly Extent[], how: Arrangement): { dx: numbe
 }
 function spread(boxes: readonly Extent[], ends: (box: Extent) => [number, number]): number[] {
   const order = boxes.map((box, index) => ({ index, ends: ends(box) })).sort((a, b) => a.ends[0] - b.ends[0])
-  const taken = order.reduce((sum, one) => sum + one.ends[1] - one.ends[0], 0)
+  const taken = order.reduce((sum, box) => sum + box.ends[1] - box.ends[0], 0)
   const gap = (order.at(-1)!.ends[1] - order[0]!.ends[0] - taken) / (order.length - 1)
   const shifts = boxes.map(() => 0)
   let at = order[0]!.ends[0]
-  for (const one of order) {
-    shifts[one.index] = at - one.ends[0]
-    at += one.ends[1] - one.ends[0] + gap
+  for (const box of order) {
+    shifts[box.index] = at - box.ends[0]
+    at += box.ends[1] - box.ends[0] + gap
   }
   return shifts
 }

@@ -88,7 +88,7 @@ describe('rails and trays', () => {
     const { project: after } = applyEdits(project, remedy.edits, 'rails')
     expect(hung(after)).toBeUndefined()
     expect(resolve(after, 'a').airframe.panel.stiffeners).toHaveLength(1)
-    const [was, is] = [project, after].map(one => examineOption(one, 'a'))
+    const [was, is] = [project, after].map(project => examineOption(project, 'a'))
     const kilograms = stiffenerKg(after.airframe.panel.stiffeners[0]!)
     expect(was!.mass.usefulLoadKg - is!.mass.usefulLoadKg).toBeCloseTo(kilograms, 6)
     expect(is!.money.totalCents).toBeGreaterThan(was!.money.totalCents)

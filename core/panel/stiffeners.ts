@@ -32,26 +32,26 @@ const uprights = (rails: Extract<Stiffener, { kind: 'rails' }>): [number, number
 }
 
 /** The lines of a part; none of a doubler, which makes the sheet itself thicker. */
-export function linesOf(one: Stiffener): StiffLine[] {
-  switch (one.kind) {
+export function linesOf(stiffener: Stiffener): StiffLine[] {
+  switch (stiffener.kind) {
     case 'doubler':
       return []
     case 'angle': {
-      const { along, atMm, fromMm, toMm } = one
-      return [{ along, atMm, fromMm, toMm, iMm4: angleI(one.legMm, one.thicknessMm) }]
+      const { along, atMm, fromMm, toMm } = stiffener
+      return [{ along, atMm, fromMm, toMm, iMm4: angleI(stiffener.legMm, stiffener.thicknessMm) }]
     }
     case 'rails':
-      return uprights(one).map(atMm => ({
+      return uprights(stiffener).map(atMm => ({
         along: 'y',
         atMm,
-        fromMm: one.fromMm,
-        toMm: one.toMm,
-        iMm4: angleI(one.legMm, one.thicknessMm)
+        fromMm: stiffener.fromMm,
+        toMm: stiffener.toMm,
+        iMm4: angleI(stiffener.legMm, stiffener.thicknessMm)
       }))
     case 'tray': {
-      const [left, right] = [one.xMm - one.widthMm / 2, one.xMm + one.widthMm / 2]
-      const [low, high] = [one.yMm - one.heightMm / 2, one.yMm + one.heightMm / 2]
-      const iMm4 = trayI(one.depthMm, one.thicknessMm)
+      const [left, right] = [stiffener.xMm - stiffener.widthMm / 2, stiffener.xMm + stiffener.widthMm / 2]
+      const [low, high] = [stiffener.yMm - stiffener.heightMm / 2, stiffener.yMm + stiffener.heightMm / 2]
+      const iMm4 = trayI(stiffener.depthMm, stiffener.thicknessMm)
       return [
         ...[left, right].map(atMm => ({ along: 'y', atMm, fromMm: low, toMm: high, iMm4 }) as const),
         ...[low, high].map(atMm => ({ along: 'x', atMm, fromMm: left, toMm: right, iMm4 }) as const)
@@ -61,23 +61,23 @@ export function linesOf(one: Stiffener): StiffLine[] {
 }
 
 /** The ground that a part takes on the back of the sheet, where nothing may be cut and no box may stand. */
-export function feetOf(one: Stiffener): Box[] {
-  if (one.kind === 'doubler' || one.kind === 'tray') return []
-  const [low, high] = [Math.min(one.fromMm, one.toMm), Math.max(one.fromMm, one.toMm)]
-  const upright = (x: number): Box => ({ kind: 'box', x, y: (low + high) / 2, w: one.legMm, h: high - low })
-  if (one.kind === 'rails') return uprights(one).map(upright)
-  return one.along === 'y'
-    ? [upright(one.atMm)]
-    : [{ kind: 'box', x: (low + high) / 2, y: one.atMm, w: high - low, h: one.legMm }]
+export function feetOf(stiffener: Stiffener): Box[] {
+  if (stiffener.kind === 'doubler' || stiffener.kind === 'tray') return []
+  const [low, high] = [Math.min(stiffener.fromMm, stiffener.toMm), Math.max(stiffener.fromMm, stiffener.toMm)]
+  const upright = (x: number): Box => ({ kind: 'box', x, y: (low + high) / 2, w: stiffener.legMm, h: high - low })
+  if (stiffener.kind === 'rails') return uprights(stiffener).map(upright)
+  return stiffener.along === 'y'
+    ? [upright(stiffener.atMm)]
+    : [{ kind: 'box', x: (low + high) / 2, y: stiffener.atMm, w: high - low, h: stiffener.legMm }]
 }
 
 /** Whether a pair of rails carries the back of a thing: it stands between them, and they reach past the middle of its box. */
-export const carriesBack = (one: Stiffener, at: { xMm: number; yMm: number }, depthMm: number): boolean =>
-  one.kind === 'rails' &&
-  Math.abs(at.xMm - one.xMm) <= one.widthMm / 2 &&
-  at.yMm >= Math.min(one.fromMm, one.toMm) &&
-  at.yMm <= Math.max(one.fromMm, one.toMm) &&
-  one.backMm >= depthMm / 2
+export const carriesBack = (stiffener: Stiffener, spot: { xMm: number; yMm: number }, depthMm: number): boolean =>
+  stiffener.kind === 'rails' &&
+  Math.abs(spot.xMm - stiffener.xMm) <= stiffener.widthMm / 2 &&
+  spot.yMm >= Math.min(stiffener.fromMm, stiffener.toMm) &&
+  spot.yMm <= Math.max(stiffener.fromMm, stiffener.toMm) &&
+  stiffener.backMm >= depthMm / 2
 
 /** A foot on a hole’s edge by less than this is on it by rounding, in mm. */
 const TOUCH_MM = 0.05

@@ -116,7 +116,7 @@ describe('bending of the face under a push', () => {
     const after = give(resolve(stiff, 'a'))
     after.forEach((bend, index) => expect(bend.deflectionMm).toBeLessThanOrEqual(before[index]!.deflectionMm + 1e-9))
     // 200 × 100 × 1 and 300 × 38 × 2 mm³ of aluminium at 2.78 g/cm³ (any handbook).
-    expect(stiff.airframe.panel.stiffeners.reduce((sum, one) => sum + stiffenerKg(one), 0)).toBeCloseTo(
+    expect(stiff.airframe.panel.stiffeners.reduce((sum, stiffener) => sum + stiffenerKg(stiffener), 0)).toBeCloseTo(
       (20_000 + 22_800) * 2.78e-6,
       9
     )

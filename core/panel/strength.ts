@@ -190,8 +190,8 @@ const hangingOf = (design: Design, group: readonly string[]): DesignUnit[] =>
       )
   )
 /** A tray of its own hangs with what slides into it: its moment, its metal at half its depth. */
-const ownTrayNm = (one: Extract<Stiffener, { kind: 'tray' }>): number =>
-  (stiffenerKg(one) * STANDARD_G * DOWN_G * one.depthMm) / 2000
+const ownTrayNm = (stiffener: Extract<Stiffener, { kind: 'tray' }>): number =>
+  (stiffenerKg(stiffener) * STANDARD_G * DOWN_G * stiffener.depthMm) / 2000
 /** Trays in which something of a group hangs, itself held by no rails. */
 const traysOf = (design: Design, hanging: readonly DesignUnit[]) => {
   const { stiffeners } = design.airframe.panel
@@ -211,7 +211,7 @@ const traysOf = (design: Design, hanging: readonly DesignUnit[]) => {
 /** The whole moment of what hangs in one opening. */
 const hungNm = (design: Design, hanging: readonly DesignUnit[]): number =>
   hanging.reduce((sum, unit) => sum + trayMomentNm(unit), 0) +
-  traysOf(design, hanging).reduce((sum, one) => sum + ownTrayNm(one), 0)
+  traysOf(design, hanging).reduce((sum, tray) => sum + ownTrayNm(tray), 0)
 
 /** Moment of all that hangs in one opening with a unit. */
 export function explainTray(design: Design, placed: readonly Placed[], of: string): Working | undefined {
@@ -326,7 +326,7 @@ function trayFindings(design: Design, openingsOf: readonly Opening[], placed: re
     const moment = hungNm(design, hanging)
     const massKg =
       hanging.reduce((sum, unit) => sum + unit.item.massKg, 0) +
-      traysOf(design, hanging).reduce((sum, one) => sum + stiffenerKg(one), 0)
+      traysOf(design, hanging).reduce((sum, tray) => sum + stiffenerKg(tray), 0)
     const [first] = hanging
     if (first && moment > panel.mostTrayMomentNm) {
       const weigh = (g: number) => massKg * STANDARD_G * g
@@ -424,7 +424,7 @@ function gapFindings(openingsOf: readonly Opening[], placed: readonly Placed[]):
           const own = extent(unit.cutout!)
           return { unit, gapMm: wide.maxX - wide.minX - (own.maxX - own.minX) }
         })
-        .filter(one => one.gapMm > GAP_MM)
+        .filter(tray => tray.gapMm > GAP_MM)
         .sort((a, b) => b.gapMm - a.gapMm)
       const [worst] = narrow
       return worst
@@ -433,7 +433,7 @@ function gapFindings(openingsOf: readonly Opening[], placed: readonly Placed[]):
               id: `panel.tray-gap:${worst.unit.id}`,
               code: 'panel.tray-gap',
               weight: 'decide',
-              subjects: narrow.map(one => one.unit.id),
+              subjects: narrow.map(tray => tray.unit.id),
               measured: worst.gapMm,
               limit: GAP_MM,
               unit: 'mm',
@@ -473,8 +473,9 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
   }
   // Deflection of a plain sheet goes with 1 / t³: the first that may do is tried.
   const inch = SHEETS_IN.find(
-    one =>
-      one * 25.4 > panel.thicknessMm && worst.deflectionMm * (panel.thicknessMm / (one * 25.4)) ** 3 <= panel.mostBendMm
+    inches =>
+      inches * 25.4 > panel.thicknessMm &&
+      worst.deflectionMm * (panel.thicknessMm / (inches * 25.4)) ** 3 <= panel.mostBendMm
   )
   if (inch !== undefined) {
     const thicker = { ...panel, thicknessMm: inch * 25.4 }
@@ -488,7 +489,7 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
   }
   const unit = placed.find(unit => unit.id === worst.unit)!
   const hole = extent(unit.cutout ?? unit.bezel)
-  const withOne = (one: Stiffener) => ({ ...panel, stiffeners: [...panel.stiffeners, one] })
+  const withOne = (stiffener: Stiffener) => ({ ...panel, stiffeners: [...panel.stiffeners, stiffener] })
   const box = extent({ kind: 'poly', x: 0, y: 0, points: panel.outline })
   const cuts = cutsOf(panel, placed)
   for (const x of [hole.maxX + ANGLE_BESIDE_MM, hole.minX - ANGLE_BESIDE_MM]) {
@@ -562,7 +563,7 @@ export function bendMap({ airframe: { panel } }: Design, placed: readonly Placed
       }
     plate
       .works(pushed.map(({ x, y }) => [{ x, y, n: panel.pushN }]))
-      .forEach((work, one) => (deflectionMm[pushed[one]!.at] = work / panel.pushN))
+      .forEach((work, index) => (deflectionMm[pushed[index]!.at] = work / panel.pushN))
     return { x0, y0, dx: 2 * dx, dy: 2 * dy, columns, deflectionMm }
   })
 }

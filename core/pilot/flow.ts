@@ -63,9 +63,9 @@ export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): 
         backTrack: false,
         troubles: [{ kind: 'not here', says: say`what it goes to is not in this option` }]
       }
-    const at = target.at
+    const point = target.at
     const other = (hand: Hand): Hand => (hand === 'left' ? 'right' : 'left')
-    const arm = (hand: Hand) => (at && pilot ? armMm(pilot, hand, at) : 0)
+    const arm = (hand: Hand) => (point && pilot ? armMm(pilot, hand, point) : 0)
     // A hand that may be either is the free one, and of two free ones the nearer.
     const free = (['left', 'right'] as const).filter(hand => held[hand] === undefined || held[hand] === step.to)
     const hand: Hand =
@@ -80,7 +80,7 @@ export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): 
       })
     }
     held[hand] = step.holds ? step.to : undefined
-    if (!at)
+    if (!point)
       return {
         step,
         hand,
@@ -95,16 +95,16 @@ export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): 
           kind: 'out of reach',
           says: say`out of ${pilot.name}’s ${hand} hand’s reach by ${mm(reach - pilot.reachMm)}`
         })
-      const over = (at.xMm - pilot.shoulder.acrossMm) * (hand === 'left' ? 1 : -1)
+      const over = (point.xMm - pilot.shoulder.acrossMm) * (hand === 'left' ? 1 : -1)
       if (over > CROSS_MM) troubles.push({ kind: 'crosses', says: say`the ${hand} hand crosses the body` })
     }
     const before = where[hand]
-    const dx = before ? at.xMm - before.xMm : 0
-    const travelMm = before ? Math.hypot(dx, at.yMm - before.yMm) : 0
+    const dx = before ? point.xMm - before.xMm : 0
+    const travelMm = before ? Math.hypot(dx, point.yMm - before.yMm) : 0
     const backTrack = Math.abs(dx) > TURN_BACK_MM && course[hand] !== 0 && Math.sign(dx) !== course[hand]
     if (Math.abs(dx) > TURN_BACK_MM) course[hand] = Math.sign(dx)
-    where[hand] = at
-    return { step, at, hand, travelMm, backTrack, troubles }
+    where[hand] = point
+    return { step, at: point, hand, travelMm, backTrack, troubles }
   })
   const count = (is: (step: StepWalk) => boolean) => steps.filter(is).length
   return {

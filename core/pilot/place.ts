@@ -9,11 +9,11 @@ const LOOK_MM = 12
 const round = (mm: number) => Number(mm.toFixed(2))
 
 /** What a place costs its pilots: 0 is straight ahead and at hand. What lies out of reach or field counts ten times over. */
-function burden(design: Design, item: Item, at: FacePoint): number {
+function burden(design: Design, item: Item, point: FacePoint): number {
   const use = useOf(item)
   return design.airframe.pilots.reduce((sum, pilot) => {
-    const sight = sightOf(pilot, at)
-    const reach = reachTo(pilot, at)
+    const sight = sightOf(pilot, point)
+    const reach = reachTo(pilot, point)
     const degOff = Math.hypot(sight.sideDeg, sight.upDeg)
     const outside = sight.field === 'outside' ? use.eye : 0
     const beyond = Math.max(0, outOfConeDeg(item, sight)) / FIELD.bestDeg
@@ -52,9 +52,9 @@ export function bestPlace(design: Design, item: Item): FacePoint | undefined {
         }
     }
   }
-  const best = places.reduce<{ at: FacePoint; burden: number } | undefined>((found, at) => {
-    const mine = burden(design, item, at)
-    return !found || mine < found.burden ? { at, burden: mine } : found
+  const best = places.reduce<{ at: FacePoint; burden: number } | undefined>((found, place) => {
+    const mine = burden(design, item, place)
+    return !found || mine < found.burden ? { at: place, burden: mine } : found
   }, undefined)
   return best && { xMm: round(best.at.xMm), yMm: round(best.at.yMm) }
 }

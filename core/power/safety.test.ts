@@ -204,13 +204,13 @@ describe('feeders under failure', () => {
         const project = withAirframe(
           withCircuits(
             projectWith(
-              list.map((one, index) => [
-                load(`u${index}`, { typicalA: one.amps, maxA: one.amps, essential: index % 2 === 0 }),
+              list.map((wanted, index) => [
+                load(`u${index}`, { typicalA: wanted.amps, maxA: wanted.amps, essential: index % 2 === 0 }),
                 'tail'
               ]),
               ifr()
             ),
-            list.map((one, index) => ({ unit: `u${index}`, bus: one.bus }))
+            list.map((wanted, index) => ({ unit: `u${index}`, bus: wanted.bus }))
           ),
           { alternatorA: 70 }
         )

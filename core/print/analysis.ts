@@ -70,8 +70,8 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     const deep = Math.max(...heads.map(lines => lines.length))
     const head = () => {
       const top = y
-      heads.forEach((lines, at) => {
-        const x = MARGIN + widths.slice(0, at).reduce((sum, w) => sum + w, 0)
+      heads.forEach((lines, position) => {
+        const x = MARGIN + widths.slice(0, position).reduce((sum, w) => sum + w, 0)
         lines.forEach((line, index) => {
           y = top - index * (LINE - 1.5)
           write({
@@ -79,7 +79,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
             x,
             size: SIZE,
             face: bold,
-            right: table.columns[at]!.digits === undefined ? undefined : widths[at]! - 4
+            right: table.columns[position]!.digits === undefined ? undefined : widths[position]! - 4
           })
         })
       })
@@ -113,13 +113,13 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
         turn()
         head()
       }
-      cells.forEach((cell, at) => {
-        const x = MARGIN + widths.slice(0, at).reduce((sum, w) => sum + w, 0)
-        const right = typeof row[at] === 'number' || table.columns[at]!.digits !== undefined
+      cells.forEach((cell, position) => {
+        const x = MARGIN + widths.slice(0, position).reduce((sum, w) => sum + w, 0)
+        const right = typeof row[position] === 'number' || table.columns[position]!.digits !== undefined
         cell.forEach((line, index) => {
-          const text = fitted(line, font, SIZE, widths[at]! - 4)
+          const text = fitted(line, font, SIZE, widths[position]! - 4)
           page.drawText(text, {
-            x: right ? x + widths[at]! - 4 - font.widthOfTextAtSize(text, SIZE) : x,
+            x: right ? x + widths[position]! - 4 - font.widthOfTextAtSize(text, SIZE) : x,
             y: y - index * (LINE - 1.5),
             size: SIZE,
             font,
@@ -198,9 +198,9 @@ function drawFace(
 ): number {
   const size = 5.2
   for (const contact of contacts) {
-    const at = { x: x + CONTACT + contact.x * PITCH, y: y - contact.y * PITCH }
+    const point = { x: x + CONTACT + contact.x * PITCH, y: y - contact.y * PITCH }
     page.drawCircle({
-      ...at,
+      ...point,
       size: CONTACT,
       borderWidth: 0.6,
       borderColor: INK,
@@ -208,8 +208,8 @@ function drawFace(
     })
     const pin = printable(contact.pin)
     page.drawText(pin, {
-      x: at.x - font.widthOfTextAtSize(pin, size) / 2,
-      y: at.y - size * 0.36,
+      x: point.x - font.widthOfTextAtSize(pin, size) / 2,
+      y: point.y - size * 0.36,
       size,
       font,
       color: contact.filled ? WHITE : INK
@@ -260,7 +260,7 @@ function widthsOf({
   if (sum <= room) return wanted.map(width => width + (room - sum) / wanted.length)
   // Words give way before numbers do: each column of words gets its longest word, and all of them up to one width.
   const numbers = table.columns.map(column => column.digits !== undefined)
-  const left = room - wanted.reduce((total, width, at) => total + (numbers[at] ? width : 0), 0)
+  const left = room - wanted.reduce((total, width, index) => total + (numbers[index] ? width : 0), 0)
   const least = wanted.map((width, index) => {
     const words = [table.columns[index]!.says, ...table.rows.map(row => String(row[index] ?? ''))].flatMap(text =>
       printable(text).split(' ')
@@ -269,7 +269,8 @@ function widthsOf({
   })
   const laid = (most: number) =>
     wanted.map((width, index) => (numbers[index] ? width : Math.max(least[index]!, Math.min(width, most))))
-  const words = (widths: readonly number[]) => widths.reduce((total, width, at) => total + (numbers[at] ? 0 : width), 0)
+  const words = (widths: readonly number[]) =>
+    widths.reduce((total, width, index) => total + (numbers[index] ? 0 : width), 0)
   let [low, high] = [0, room]
   for (let step = 0; step < 40; step++) {
     const middle = (low + high) / 2

@@ -120,8 +120,11 @@ export function drawSection({
   const [ox, oy] = along === 'x' ? [30, 30] : [60, 30]
   const put = (at: number, depth: number): [number, number] =>
     along === 'x' ? [ox + (at - fromMm) * scale, oy + depth * scale] : [ox + depth * scale, oy + (at - fromMm) * scale]
-  const box = (one: { fromMm: number; toMm: number; nearMm: number; farMm: number }, fill: ReturnType<typeof rgb>) => {
-    const [[xa, ya], [xb, yb]] = [put(one.fromMm, one.nearMm), put(one.toMm, one.farMm)]
+  const box = (
+    piece: { fromMm: number; toMm: number; nearMm: number; farMm: number },
+    fill: ReturnType<typeof rgb>
+  ) => {
+    const [[xa, ya], [xb, yb]] = [put(piece.fromMm, piece.nearMm), put(piece.toMm, piece.farMm)]
     page.drawRectangle({
       x: Math.min(xa, xb) * PT,
       y: Math.min(ya, yb) * PT,

@@ -53,7 +53,7 @@ const minutes = (value: number): number | string => (Number.isFinite(value) ? va
 export function loadAnalysis(design: Design, power: PowerReport, on: string, reading: Reading = US): LoadAnalysis {
   const { airframe, brief } = design
   const { loads, circuits, feeders, endurance, supply } = power
-  const names = new Map([...supply.buses, ...sourcesOf(design, supply)].map(one => [one.id, one.name]))
+  const names = new Map([...supply.buses, ...sourcesOf(design, supply)].map(node => [node.id, node.name]))
   const lossA = new Map([...endurance.kept, ...endurance.shed].map(load => [load.unit, load]))
   const used = design.units.filter(
     unit => loads.some(load => load.byUnit.some(load => load.unit === unit.id)) || lossA.has(unit.id)

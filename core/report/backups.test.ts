@@ -31,7 +31,7 @@ describe('schools of backup', () => {
   // A round bezel takes the square round it, any other its width by its height.
   it('tells how much of the panel it takes', () => {
     const boxOf = (id: string) => {
-      const item = demoCatalogue().find(one => one.id === id)!
+      const item = demoCatalogue().find(other => other.id === id)!
       const bezel = item.mounts[0] === 'panel' ? item.face?.bezel : undefined
       if (bezel?.shape === 'round') return bezel.diameterMm ** 2
       return bezel?.shape === 'rectangle' ? bezel.widthMm * bezel.heightMm : 0
@@ -39,7 +39,7 @@ describe('schools of backup', () => {
     for (const { additions } of answer.stances)
       if (additions)
         expect(additions.faceMm2).toBeCloseTo(
-          additions.items.reduce((sum, one) => sum + boxOf(one.id), 0),
+          additions.items.reduce((sum, item) => sum + boxOf(item.id), 0),
           6
         )
     expect(answer.stances.some(stance => stance.additions && stance.additions.faceMm2 > 0)).toBe(true)

@@ -226,7 +226,7 @@ const BACKUPS: ReadonlySet<FunctionName> = new Set<FunctionName>([
 export function* backupSearch(project: Project, option: string, catalogue: readonly Item[]): Steps<BackupSearch> {
   const allowed = catalogue.filter(item => item.approvals.length === 0 || item.approvals.includes(project.brief.basis))
   const moves = movesOf(project, option, worthTrying(allowed), allowed)
-  const survive: Aim = of => openLosses(of, option).reduce((sum, one) => sum + one.losses.length, 0)
+  const survive: Aim = of => openLosses(of, option).reduce((sum, loss) => sum + loss.losses.length, 0)
   const vital = yield* leastAdditions({ project, option, moves, aim: survive })
   const stances: StanceAnswer[] = []
   let tried = vital.tried

@@ -91,10 +91,10 @@ function sixDials(project: Project, items: readonly Item[]): Edit[] {
 }
 
 /** Adds an item to the first option; on the face where it is told, or where its pilots see and reach it best. */
-function added(project: Project, item: Item, at?: { xMm: number; yMm: number }): Edit[] {
+function added(project: Project, item: Item, spot?: { xMm: number; yMm: number }): Edit[] {
   const unit = newUnit(project, 'a', item)
   if (!unit) return []
-  const there = at ?? (unit.place === 'panel' ? bestPlace(resolve(project, 'a'), item) : undefined)
+  const there = spot ?? (unit.place === 'panel' ? bestPlace(resolve(project, 'a'), item) : undefined)
   return [
     { type: 'unit.add', option: 'a', unit, item },
     ...(there ? [{ type: 'unit.move' as const, option: 'a', unit: unit.id, ...there }] : [])

@@ -21,7 +21,7 @@ describe('the aeroplane between visits', () => {
   it('tells that the transponder of the first visit cannot serve before the navigator of the second', () => {
     const [first, ...rest] = afterVisits(dun, 'c')
     expect(rest).toEqual([])
-    expect(first!.mustFix.map(one => one.code)).toEqual(['wiring.signal-missing'])
+    expect(first!.mustFix.map(finding => finding.code)).toEqual(['wiring.signal-missing'])
   })
   it('a pump stays until the last gyro that needs it has gone', () => {
     const [option] = dun.options.filter(option => option.id === 'c')
@@ -34,7 +34,9 @@ describe('the aeroplane between visits', () => {
     const { of } = placedByVisit(resolve(later, 'c'))
     expect(of.get('-horizon')).toBe(0)
     for (const id of ['dg', 'vac-pump', 'vac-lines']) expect(of.get(`-${id}`)).toBe(1)
-    expect(afterVisits(later, 'c')[0]!.mustFix.some(one => readPhrase(one.says, US).includes('vacuum'))).toBe(false)
+    expect(afterVisits(later, 'c')[0]!.mustFix.some(finding => readPhrase(finding.says, US).includes('vacuum'))).toBe(
+      false
+    )
   })
   it('of one visit there is nothing between', () => expect(afterVisits(dun, 'b')).toEqual([]))
 })

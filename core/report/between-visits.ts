@@ -62,7 +62,7 @@ export function afterVisits(project: Project, option: string, today?: string): A
       unmet: report.rules.clauses
         .filter(clause => clause.state === 'missing' && !clause.clause.advice && !missing.has(clause.key))
         .map(clause => `${clause.clause.ref} ${clause.clause.title}`),
-      lost: [...worked].filter(one => !works.has(one))
+      lost: [...worked].filter(name => !works.has(name))
     }
   })
 }

@@ -18,10 +18,10 @@ export interface Landing {
 /** Every contact of a unit that a wire lands on. */
 export function landingsOf(unit: string, wires: readonly Wire[]): Landing[] {
   return wires.flatMap(wire => {
-    const at = wire.units.indexOf(unit)
-    if (at < 0) return []
+    const index = wire.units.indexOf(unit)
+    if (index < 0) return []
     const two = wire.units.length > 1
-    const near = two ? (at === 0 ? 'from' : 'to') : wire.kind === 'ground' ? 'from' : 'to'
+    const near = two ? (index === 0 ? 'from' : 'to') : wire.kind === 'ground' ? 'from' : 'to'
     return wire.cores.flatMap(core =>
       (core[near] ?? []).map(({ connector, pin }) => ({
         connector,
@@ -144,15 +144,15 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
         { says: 'Other ends' }
       ],
       rows: wiring.joints.flatMap(joint =>
-        (joint.meets.length ? joint.meets : [undefined]).map(one => [
+        (joint.meets.length ? joint.meets : [undefined]).map(meeting => [
           joint.kind,
           places.get(joint.place) ?? joint.place,
           says(joint.says),
-          one?.contact ?? '',
-          one ? label(one.wire) : '',
-          one?.core.line ?? '',
-          one?.core.colour ?? '',
-          one ? `${says(one.wire.from)} > ${says(one.wire.to)}` : ''
+          meeting?.contact ?? '',
+          meeting ? label(meeting.wire) : '',
+          meeting?.core.line ?? '',
+          meeting?.core.colour ?? '',
+          meeting ? `${says(meeting.wire.from)} > ${says(meeting.wire.to)}` : ''
         ])
       )
     },

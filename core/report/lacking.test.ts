@@ -48,8 +48,8 @@ describe('a starter kit', () => {
     expect(asked.length).toBeGreaterThan(0)
     // On the face nothing overlaps, and nothing is taken that the basis does not allow.
     expect(mustFix(with_).map(finding => finding.code)).toEqual([])
-    for (const { item: one } of kit.lines)
-      expect(one.approvals.length === 0 || one.approvals.includes(basis), one.name).toBe(true)
+    for (const { item: fitted } of kit.lines)
+      expect(fitted.approvals.length === 0 || fitted.approvals.includes(basis), fitted.name).toBe(true)
     // Nothing is in it without need: without any one of them something that must be fixed is lacking.
     for (const { unit } of kit.lines) {
       const without = applyEdits(with_, [{ type: 'unit.remove', option: 'a', unit: unit.id }], 'trial').project
@@ -91,7 +91,7 @@ describe('what gives what is lacking', () => {
   })
   it('what an item brings is said beforehand just as it is found afterwards', () => {
     for (const id of ['ostrel-needle', 'corvane-echo-p', 'quillon-wayfarer-s']) {
-      const entry = catalogue.find(one => one.id === id)!
+      const entry = catalogue.find(other => other.id === id)!
       const { unit } = additionOf(project, 'a', entry)!
       const added = applyEdits(project, [{ type: 'unit.add', option: 'a', unit, item: entry }], 'add').project
       const after = applyEdits(added, linkEdits(added, 'a'), 'link').project
@@ -109,11 +109,11 @@ describe('where an item is set down', () => {
   it('is free, and no free place asks less of eye and hand', () => {
     const project = demoProject('3-skerrow-dunlin')
     const design = resolve(project, 'a')
-    const at = bestPlace(design, small)!
+    const spot = bestPlace(design, small)!
     const ground = groundOf(design.airframe.panel)
     const others = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
     const trial = { id: 'trial', label: 'trial', item: small }
-    expect(stands({ unit: trial, x: at.xMm, y: at.yMm, others, ground })).toBe(true)
+    expect(stands({ unit: trial, x: spot.xMm, y: spot.yMm, others, ground })).toBe(true)
     const far = (point: { xMm: number; yMm: number }) =>
       Math.max(...design.airframe.pilots.map(pilot => reachTo(pilot, point).mm - pilot.reachMm))
     // If any place on a grid of 15 mm is free and in reach of everyone, the place chosen is in reach too.
@@ -122,7 +122,7 @@ describe('where an item is set down', () => {
       for (let y = 0; y < 320; y += 15)
         if (stands({ unit: trial, x, y, others, ground }) && far({ xMm: x, yMm: y }) <= 0)
           reachable.push({ xMm: x, yMm: y })
-    if (reachable.length) expect(far(at)).toBeLessThanOrEqual(0)
+    if (reachable.length) expect(far(spot)).toBeLessThanOrEqual(0)
   })
   it('is the tray when no place is free', () => {
     const wide = item({ id: 'wide', face: roundFace(500), mounts: ['panel'] })

@@ -59,8 +59,8 @@ export function answersTo(
     .map(item => ({ item, effect: effects.get(item.id) }))
     .map(answer => ({ answer, rank: rank(answer) }))
     .sort((a, b) => {
-      const at = a.rank.findIndex((value, index) => value !== b.rank[index])
-      return at < 0 ? 0 : a.rank[at]! - b.rank[at]!
+      const place = a.rank.findIndex((value, index) => value !== b.rank[index])
+      return place < 0 ? 0 : a.rank[place]! - b.rank[place]!
     })
     .map(({ answer }) => answer)
 }
@@ -78,10 +78,10 @@ export function additionOf(project: Project, option: string, item: Item): Additi
   if (!unit) return undefined
   const onFace =
     item.face !== undefined && project.airframe.places.find(place => place.id === unit.place)?.kind === 'panel'
-  const at = onFace ? bestPlace(resolve(project, option), item) : undefined
+  const point = onFace ? bestPlace(resolve(project, option), item) : undefined
   const edits: Edit[] = [{ type: 'unit.add', option, unit, item }]
-  if (at) edits.push({ type: 'unit.move', option, unit: unit.id, ...at })
-  return { unit, edits, waits: onFace && !at }
+  if (point) edits.push({ type: 'unit.move', option, unit: unit.id, ...point })
+  return { unit, edits, waits: onFace && !point }
 }
 
 /** So many units one item may drag in before it is given up. */
@@ -105,10 +105,10 @@ export function completed(
     edits.push(...more)
     trial = applyEdits(trial, more, 'trial').project
   }
-  const add = (one: Item): boolean => {
-    const addition = additionOf(trial, option, one)
+  const add = (item: Item): boolean => {
+    const addition = additionOf(trial, option, item)
     if (!addition) return false
-    parts.push({ item: one, addition })
+    parts.push({ item: item, addition })
     act(addition.edits)
     act(linkEdits(trial, option))
     return true
@@ -123,13 +123,13 @@ export function completed(
       .flatMap(unit => unit.item.needs.filter(need => need.required && !account.met(unit, need)))
     const found = wanted.some(need =>
       allowed
-        .filter(one =>
+        .filter(entry =>
           need.what === 'function' || need.what === 'aerial'
-            ? one.provides.includes(need.name) &&
+            ? entry.provides.includes(need.name) &&
               !design.units.some(unit => unit.item.provides.includes(need.name) && need.what === 'function')
             : need.what === 'signal' &&
-              one.kind !== 'adapter' &&
-              saysSignal(one, need.name) &&
+              entry.kind !== 'adapter' &&
+              saysSignal(entry, need.name) &&
               !design.units.some(unit => saysSignal(unit.item, need.name))
         )
         .sort((a, b) => a.priceCents - b.priceCents)

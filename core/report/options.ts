@@ -105,7 +105,7 @@ function standing(
     gained: [...functions].filter(name => !found.has(name)),
     lost: [...found].filter(name => !functions.has(name)),
     tasks,
-    weak: tasks.reduce((sum, one) => sum + (one.works ? one.singles : UNDONE), 0)
+    weak: tasks.reduce((sum, task) => sum + (task.works ? task.singles : UNDONE), 0)
   }
 }
 
@@ -151,8 +151,10 @@ export function differences(
 ): Difference[] {
   const costOf = (report: Report, of: (unit: string | undefined, key: string) => boolean) =>
     report.money.lines.filter(line => of(line.unit, line.key)).reduce((sum, line) => sum + line.cents, 0)
-  const [a, b] = [first, second].map(one => new Map(one.design.units.map(unit => [unit.id, unit])))
-  const [goneA, goneB] = [first, second].map(one => new Map(one.design.removed.map(gone => [gone.unit.id, gone.unit])))
+  const [a, b] = [first, second].map(side => new Map(side.design.units.map(unit => [unit.id, unit])))
+  const [goneA, goneB] = [first, second].map(
+    side => new Map(side.design.removed.map(gone => [gone.unit.id, gone.unit]))
+  )
   const ids = new Set([...a!.keys(), ...b!.keys(), ...goneA!.keys(), ...goneB!.keys()])
   const rows: Difference[] = []
   for (const id of ids) {
@@ -423,7 +425,7 @@ export function budgetSheet(design: Design, report: Report, on: string, reading:
               title: 'Visits',
               note: '',
               columns: columns('Visit', ['Hours', 1], ['Dollars', 2]),
-              rows: money.byPhase.map(one => [one.name, one.hours, dollars(one.cents)])
+              rows: money.byPhase.map(phase => [phase.name, phase.hours, dollars(phase.cents)])
             }
           ]
         : []),

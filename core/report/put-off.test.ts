@@ -106,8 +106,8 @@ describe('an option put off', () => {
     const then = withPutOff(still, late)
     const { visits, of } = placedByVisit(resolve(then, late.id))
     expect(visits.map(visit => visit.phase!.from)).toEqual(['2027-01-12', '2028-01-12'])
-    for (const one of resolve(then, late.id).units)
-      if (one.state === 'new') expect(of.get(one.id)).toBe(one.id === unit.id ? 1 : 0)
+    for (const standing of resolve(then, late.id).units)
+      if (standing.state === 'new') expect(of.get(standing.id)).toBe(standing.id === unit.id ? 1 : 0)
     const { lines } = moneyOf(then, late.id)
     expect(lines.some(line => line.key.startsWith('open '))).toBe(true)
     const of2 = (project: Project, id: string) => ({

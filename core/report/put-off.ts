@@ -42,9 +42,9 @@ function announcedEntry({ items }: Project, item: Item, then: Item, day: string)
 
 /** What changes in an entry that matures, in words. */
 function changesOf(item: Item, then: Item): Phrase {
-  const came = <T>(now: readonly T[], later: readonly T[]) => later.filter(one => !now.includes(one))
+  const came = <T>(now: readonly T[], later: readonly T[]) => later.filter(thing => !now.includes(thing))
   const [approvals, gives] = [came(item.approvals, then.approvals), came(item.provides, then.provides)]
-  const words = item.announced!.filter(one => !then.announced?.includes(one))
+  const words = item.announced!.filter(notice => !then.announced?.includes(notice))
   return say`${enumerate(
     words.map(word => say`${word.says} (${onDay(word.by)})`),
     '; '

@@ -72,14 +72,14 @@ describe('what a change would do', () => {
     const bare = demoProject('2-hollin-whimbrel')
     bare.options[0]!.units = []
     bare.options[0]!.links = []
-    const dial = demoCatalogue().find(one => one.id === 'tidewell-m-asi')!
+    const dial = demoCatalogue().find(other => other.id === 'tidewell-m-asi')!
     const [effect] = finish(candidateEffects(bare, 'a', [dial]))
     expect(effect!.change.minutes).toBe(0)
     for (const key of FIGURE_KEYS) expect(effect!.change[key]).not.toBeNaN()
   })
   it('a candidate tells fit, money and what it drags in', () => {
-    const items = demoCatalogue().filter(one =>
-      ['quillon-wayfarer-s', 'pellinore-vista-10', 'tarn-gps'].includes(one.id)
+    const items = demoCatalogue().filter(entry =>
+      ['quillon-wayfarer-s', 'pellinore-vista-10', 'tarn-gps'].includes(entry.id)
     )
     // Option A as it would stand before it had a navigator and its antenna.
     const without = structuredClone(project)
@@ -104,10 +104,10 @@ describe('what a change would do', () => {
   })
   it('a new unit stands where its item may and has a label and id of its own', () => {
     const items = demoCatalogue()
-    const one = items.find(entry => entry.id === 'tarn-com')!
-    const unit = newUnit(project, 'a', one)!
+    const radio = items.find(entry => entry.id === 'tarn-com')!
+    const unit = newUnit(project, 'a', radio)!
     expect(
-      resolve(applyEdits(project, [{ type: 'unit.add', option: 'a', unit, item: one }], 'add').project, 'a').units.at(
+      resolve(applyEdits(project, [{ type: 'unit.add', option: 'a', unit, item: radio }], 'add').project, 'a').units.at(
         -1
       )!.place.kind
     ).toBe('roof')
@@ -117,7 +117,7 @@ describe('what a change would do', () => {
 describe('making room', () => {
   const project = demoProject('3-skerrow-dunlin')
   const catalogue = demoCatalogue()
-  const wide = catalogue.find(one => one.id === 'pellinore-vista-10')!
+  const wide = catalogue.find(other => other.id === 'pellinore-vista-10')!
   it('says by how much the wide display misses, names what is in its way, and offers what of its kind fits', () => {
     const answer = finish(makeRoom({ project, option: 'a', item: wide, unit: undefined, catalogue }))
     expect(readPhrase(answer.says, US)).toMatch(/^[\d /.]+ in too (wide|high|deep): /)
@@ -126,14 +126,14 @@ describe('making room', () => {
     for (const { id } of answer.smaller)
       expect(
         findPlace(
-          catalogue.find(one => one.id === id)!,
+          catalogue.find(other => other.id === id)!,
           others,
           groundOf(design.airframe.panel)
         ).at
       ).toBeDefined()
   })
   it('what it offers makes the room it promises', () => {
-    const medium = catalogue.filter(one => one.kind === 'round instrument' && one.face)[0]!
+    const medium = catalogue.filter(other => other.kind === 'round instrument' && other.face)[0]!
     for (const item of [wide, medium])
       for (const change of finish(makeRoom({ project, option: 'a', item, unit: undefined, catalogue })).changes) {
         const next = resolve(applyEdits(project, change.edits, 'room').project, 'a')
@@ -143,7 +143,7 @@ describe('making room', () => {
   })
   it('ranks the catalogue: what fits first, by its ground', () => {
     const ranked = finish(rankForPanel(project, 'b', catalogue))
-    expect(ranked.length).toBe(catalogue.filter(one => one.face && one.mounts.includes('panel')).length)
+    expect(ranked.length).toBe(catalogue.filter(entry => entry.face && entry.mounts.includes('panel')).length)
     const order = ranked.map(rankedItem => Number(rankedItem.fits) * 1e9 + rankedItem.areaMm2)
     expect(order).toEqual([...order].sort((a, b) => b - a))
   })
@@ -151,7 +151,7 @@ describe('making room', () => {
     const ranked = finish(rankForPanel(project, 'b', catalogue, 'standby'))
     const own = resolve(project, 'b').units.find(unit => unit.id === 'standby')!.item
     expect(ranked.find(rankedItem => rankedItem.item.id === own.id)).toSatisfy(
-      (one: { fits: boolean; awayMm: number }) => one.fits && one.awayMm <= 1.5
+      (ranked: { fits: boolean; awayMm: number }) => ranked.fits && ranked.awayMm <= 1.5
     )
     const away = ranked.filter(rankedItem => rankedItem.fits).map(rankedItem => rankedItem.awayMm!)
     expect(away).toEqual([...away].sort((a, b) => a - b))

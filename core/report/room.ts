@@ -125,9 +125,9 @@ export function* makeRoom({
     changes.push({
       says: say`Fits at ${mm(clearing.at.xMm)} across, ${mm(clearing.at.yMm)} up
         when ${clearing.off.length === 1 ? 'one unit leaves' : `these ${clearing.off.length} leave`} the face, the
-        fewest found: ${clearing.off.map(one => one.name).join(', ')}.`,
+        fewest found: ${clearing.off.map(unit => unit.name).join(', ')}.`,
       edits: [
-        ...clearing.off.map((one): Edit => ({ type: 'unit.lift', option, unit: one.id })),
+        ...clearing.off.map((unit): Edit => ({ type: 'unit.lift', option, unit: unit.id })),
         ...(unit
           ? [
               {
@@ -181,7 +181,7 @@ export function* rankForPanel(
       const free = freeGround(item, others, ground, RANK_STEP_MM)
       const near = aim && [
         nearestFree(free, aim.xMm, aim.yMm)?.awayMm ?? Infinity,
-        ...stackPlaces(item, others, ground).map(at => Math.hypot(at.xMm - aim.xMm, at.yMm - aim.yMm))
+        ...stackPlaces(item, others, ground).map(place => Math.hypot(place.xMm - aim.xMm, place.yMm - aim.yMm))
       ]
       known.set(key, {
         areaMm2: free.areaMm2,

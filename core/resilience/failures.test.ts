@@ -53,9 +53,9 @@ describe('every single loss and every pair', () => {
     const parts = [...account.parts]
     const { tasks } = failuresOf(design)
     for (const { task, singles, doubles } of tasks.filter(task => task.task === 'communicate')) {
-      const one = parts.filter(part => !account.works(task, [part]))
-      expect(names(singles)).toEqual(names(one))
-      const rest = parts.filter(part => !one.includes(part))
+      const vital = parts.filter(part => !account.works(task, [part]))
+      expect(names(singles)).toEqual(names(vital))
+      const rest = parts.filter(part => !vital.includes(part))
       let pairs = 0
       for (const [index, a] of rest.entries())
         for (const b of rest.slice(index + 1)) if (!account.works(task, [a, b])) pairs++

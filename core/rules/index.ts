@@ -70,7 +70,7 @@ const dueOf = (clause: Clause, hand: HandCheck | undefined): string | undefined 
 }
 
 const joined = (phrases: readonly Phrase[]): Phrase =>
-  phrases.reduce((all, one, index) => (index === 0 ? one : say`${all}; ${one}`), say``)
+  phrases.reduce((all, phrase, index) => (index === 0 ? phrase : say`${all}; ${phrase}`), say``)
 
 /** Why an answer by hand does not count, where it does not. */
 function lapseOf(
@@ -100,7 +100,7 @@ function saidOf({ handChecks, confirmed }: Design): Said {
     const known = answers.get(check.clause)
     if (!known || (known.option === undefined && check.option !== undefined)) answers.set(check.clause, check)
   }
-  return { answers, confirmed: new Map(confirmed.toReversed().map(one => [one.clause, one.on])) }
+  return { answers, confirmed: new Map(confirmed.toReversed().map(look => [look.clause, look.on])) }
 }
 
 /** What every clause is held against. */
@@ -176,7 +176,7 @@ function judge(pack: RulePack, clause: Clause, { evidence, said, today }: Asking
  * is asked for.
  */
 export function chainsOf(design: Design, { state, by }: ClauseResult): readonly (readonly Part[])[] {
-  const names = new Set(by.flatMap(one => one.functions))
+  const names = new Set(by.flatMap(giver => giver.functions))
   return state === 'met' && names.size === 1 ? accountOf(design).disjoint([...names][0] as FunctionName, 2).chains : []
 }
 

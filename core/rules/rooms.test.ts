@@ -47,12 +47,12 @@ describe('no room contradicts another, on any design', () => {
         for (const { key, clause, state, by, hand } of examineRules(design).clauses) {
           if (hand) continue
           if (state === 'met')
-            for (const one of by)
-              for (const name of one.functions) {
+            for (const giver of by)
+              for (const name of giver.functions) {
                 met++
-                expect(account.gives(one.unit, name as FunctionName), `${key} ${name}`).toBe(true)
+                expect(account.gives(giver.unit, name as FunctionName), `${key} ${name}`).toBe(true)
                 expect(account.works(name as FunctionName), `${key} ${name}`).toBe(true)
-                expect(approvedFor(units.get(one.unit)!, design.brief.basis), `${key} ${one.unit}`).toBe(true)
+                expect(approvedFor(units.get(giver.unit)!, design.brief.basis), `${key} ${giver.unit}`).toBe(true)
               }
           // A clause that asks for one function and nothing more.
           const { wants } = clause

@@ -499,7 +499,7 @@ describe('clauses, worked by hand (from memory; the screen says to check the cur
   it('a met clause names its chain, and the second one that shares nothing with it', () => {
     const of = { brief: IFR, units: [giver('a', 'attitude'), giver('b', 'attitude')] }
     const found = judged(of, 'us-equipment/d8')
-    expect(found.by.map(one => one.unit)).toEqual(['a', 'b'])
+    expect(found.by.map(giver => giver.unit)).toEqual(['a', 'b'])
     expect(chainsOf(resolve(project(of), 'a'), found).map(chain => chain.map(part => part.id))).toEqual([['a'], ['b']])
   })
 })
@@ -561,7 +561,7 @@ describe('a brief that contradicts itself', () => {
     ['IFR by VOR without IFR', { brief: { byVor: true } }, 'rules.brief:vor', 2],
     ['IFR by night alone', { brief: { flying: ['IFR by night'] } }, 'rules.brief:night', 2]
   ])('%s: told, and each remedy ends it', (_, of, id, remedies) => {
-    const told = (one: Project) => examineRules(resolve(one, 'a')).findings.find(finding => finding.id === id)
+    const told = (project: Project) => examineRules(resolve(project, 'a')).findings.find(finding => finding.id === id)
     const finding = told(project(of))!
     expect(finding.remedies).toHaveLength(remedies)
     for (const remedy of finding.remedies)
@@ -631,9 +631,9 @@ describe('approvals and packs', () => {
       const design = resolve(demoProject('3-skerrow-dunlin'), option)
       for (const clause of examineRules(design).clauses)
         if (clause.state === 'met')
-          for (const one of clause.by)
-            for (const name of one.functions)
-              expect(accountOf(design).gives(one.unit, name as FunctionName), `${clause.key} ${name}`).toBe(true)
+          for (const giver of clause.by)
+            for (const name of giver.functions)
+              expect(accountOf(design).gives(giver.unit, name as FunctionName), `${clause.key} ${name}`).toBe(true)
     }
   })
 })

@@ -151,15 +151,15 @@ export function quoteCut(order: Order): Answer {
         `The piece is ${w.toFixed(0)} × ${h.toFixed(0)} mm; our sheets are ${RULES.sheetMm[0]} × ${RULES.sheetMm[1]} mm.`
       )
     const edge = outline.kind === 'poly' ? outline.points : []
-    for (const one of inner)
-      if (edge.length && !inside([(one.box.minX + one.box.maxX) / 2, (one.box.minY + one.box.maxY) / 2], edge))
-        refuse(`A contour on ${one.layer} at ${one.x.toFixed(1)}, ${one.y.toFixed(1)} mm lies outside the outline.`)
+    for (const hole of inner)
+      if (edge.length && !inside([(hole.box.minX + hole.box.maxX) / 2, (hole.box.minY + hole.box.maxY) / 2], edge))
+        refuse(`A contour on ${hole.layer} at ${hole.x.toFixed(1)}, ${hole.y.toFixed(1)} mm lies outside the outline.`)
   }
-  for (const one of inner) {
-    const least = Math.min(one.box.maxX - one.box.minX, one.box.maxY - one.box.minY)
+  for (const hole of inner) {
+    const least = Math.min(hole.box.maxX - hole.box.minX, hole.box.maxY - hole.box.minY)
     if (least < stock.thickMm * RULES.holePerThickness)
       refuse(
-        `A hole of ${least.toFixed(2)} mm at ${one.x.toFixed(1)}, ${one.y.toFixed(1)} mm; in this stock no less ` +
+        `A hole of ${least.toFixed(2)} mm at ${hole.x.toFixed(1)}, ${hole.y.toFixed(1)} mm; in this stock no less ` +
           `than ${(stock.thickMm * RULES.holePerThickness).toFixed(2)} mm.`
       )
   }
@@ -197,7 +197,7 @@ export function quoteCut(order: Order): Answer {
   const acrylic = order.stock.includes('acrylic')
   if (acrylic && order.finish !== 'bare')
     return { accepted: false, reasons: ['Acrylic is cut bare: it takes no finish.'] }
-  const cutMm = contours.reduce((sum, one) => sum + one.lengthMm, 0)
+  const cutMm = contours.reduce((sum, contour) => sum + contour.lengthMm, 0)
   const areaDm2 = ((outline.box.maxX - outline.box.minX) * (outline.box.maxY - outline.box.minY)) / 10_000
   const etchedMm = (drawing?.entities ?? [])
     .filter(entity => entity.layer === 'ETCH')
@@ -221,7 +221,7 @@ export function quoteCut(order: Order): Answer {
   return {
     accepted: true,
     lines,
-    priceCents: lines.reduce((sum, one) => sum + one.cents, 0),
+    priceCents: lines.reduce((sum, line) => sum + line.cents, 0),
     days: (acrylic ? 2 : 4) + FINISHES[order.finish].days,
     cutMm,
     holes: inner.length,

@@ -12,7 +12,7 @@ const MOST_MEGABYTES = 768
 
 /** Where the build has put the thread's program: beside the server, or in `.nuxt` while developing. */
 const program = (root: string): string =>
-  ['.output/server/foreign.cjs', '.nuxt/foreign.cjs'].map(one => join(root, one)).find(existsSync) ??
+  ['.output/server/foreign.cjs', '.nuxt/foreign.cjs'].map(path => join(root, path)).find(existsSync) ??
   join(root, '.output/server/foreign.cjs')
 
 let threads: Pool | undefined

@@ -76,7 +76,7 @@ describe('backup', () => {
     const six = (await readProject(store.db, 'six'))!
     expect(six.project.title).toBe('Second')
     expect(undo(six).project.title).toBe('Changed since')
-    expect((await listVersions(store.db, 'six')).map(one => one.title)).toEqual([
+    expect((await listVersions(store.db, 'six')).map(version => version.title)).toEqual([
       'Changed since',
       'Second',
       project.title
@@ -103,7 +103,7 @@ describe('backup', () => {
     await fresh('branched')
     await retitle('branched', 'Other two')
     await restore(text)
-    expect((await listVersions(store.db, 'branched')).map(one => one.title)).toEqual([
+    expect((await listVersions(store.db, 'branched')).map(version => version.title)).toEqual([
       'Two',
       'Teasel, day VFR',
       'Other two',
@@ -123,7 +123,7 @@ describe('backup', () => {
       await dropProject(store.db, 'm3')
       await fresh('m4')
     })
-    const documents = (backup: typeof before) => backup.projects.map(one => one.project)
+    const documents = (backup: typeof before) => backup.projects.map(project => project.project)
     expect(once).toBe(true)
     expect(documents(JSON.parse(during) as typeof before)).toEqual(documents(before))
   })
@@ -139,7 +139,7 @@ describe('backup', () => {
       change(copy)
       return JSON.stringify(copy)
     }
-    const six = (backup: typeof whole) => backup.projects.find(one => one.project.id === 'six')!
+    const six = (backup: typeof whole) => backup.projects.find(project => project.project.id === 'six')!
     for (const [bad, says] of [
       ['', /empty|not whole JSON/],
       ['[]', /no backup of ours/],
@@ -185,8 +185,8 @@ describe('the copy of the day', () => {
     const read = JSON.parse(readFileSync(join(there, 'ewerpanel-2026-11-09.json'), 'utf8')) as {
       projects: { project: { id: string } }[]
     }
-    expect(read.projects.map(one => one.project.id).sort()).toEqual(
-      (await listProjects(store.db)).map(one => one.id).sort()
+    expect(read.projects.map(project => project.project.id).sort()).toEqual(
+      (await listProjects(store.db)).map(project => project.id).sort()
     )
     rmSync(there, { recursive: true })
   })

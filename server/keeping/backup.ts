@@ -22,17 +22,17 @@ async function projectAt(db: Database, id: string, version: number): Promise<Kep
   const { written, since } = found
   if (found.version < version) throw gone()
   if (written.version > version) return rewound(db, written, version)
-  const steps = since.filter(one => one.version <= version).flatMap(one => one.steps)
+  const steps = since.filter(row => row.version <= version).flatMap(row => row.steps)
   return { ...stepped(written, steps), version }
 }
 
 /** Takes back what was saved after a version. Which acts could be undone then is not known any more. */
 async function rewound(db: Database, kept: Kept, version: number): Promise<Kept> {
   if (kept.version === version) return kept
-  const since = (await stepsAfter(db, kept.project.id, version)).filter(one => one.version <= kept.version)
+  const since = (await stepsAfter(db, kept.project.id, version)).filter(saved => saved.version <= kept.version)
   if (since.length !== kept.version - version)
     throw new Error(`“${kept.project.id}” was changed too often while the backup was being written; begin it again.`)
-  const steps = since.flatMap(one => one.steps)
+  const steps = since.flatMap(row => row.steps)
   const project = steps.reduceRight((after, { diff }) => applyDiff(after, reverse(diff)), kept.project)
   return { project, history: EMPTY_HISTORY, version }
 }
@@ -67,15 +67,19 @@ export async function* backupPieces(db: Database): AsyncGenerator<string> {
     first = false
     yield `{"project":${JSON.stringify(project)},"history":${JSON.stringify(history)},"version":${version},"versions":[`
     let comma = ''
-    for (const one of old.filter(({ project: of }) => of === id)) {
+    for (const earlier of old.filter(({ project: of }) => of === id)) {
       // As text: it need not be read to be written.
       const [kept] = await db
         .select({ document: sql<string>`${versions.document}::text` })
         .from(versions)
-        .where(and(eq(versions.project, id), eq(versions.version, one.version)))
+        .where(and(eq(versions.project, id), eq(versions.version, earlier.version)))
       // The oldest may have been dropped since, for the two hundred that are kept.
       if (!kept) continue
-      const head = JSON.stringify({ version: one.version, title: one.title, savedAt: one.savedAt.toISOString() })
+      const head = JSON.stringify({
+        version: earlier.version,
+        title: earlier.title,
+        savedAt: earlier.savedAt.toISOString()
+      })
       yield `${comma}${head.slice(0, -1)},"project":${kept.document}}`
       // The embedded database answers at once, without giving way by itself: others are let in between.
       await breath()

@@ -57,7 +57,7 @@ export async function copyOfDay(
     )
   }
   await rename(aside, join(directory, name))
-  const copies = [...there.filter(one => NAME.test(one)), name].sort()
+  const copies = [...there.filter(file => NAME.test(file)), name].sort()
   for (const old of copies.slice(0, -COPIES_KEPT)) await rm(join(directory, old), { force: true })
   return { file: join(directory, name), projects }
 }

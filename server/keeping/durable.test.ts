@@ -18,7 +18,7 @@ const folder = () => {
   folders.push(made)
   return made
 }
-afterAll(() => folders.forEach(one => rmSync(one, { recursive: true, force: true })))
+afterAll(() => folders.forEach(folder => rmSync(folder, { recursive: true, force: true })))
 /** Scripts of ours for processes of their own, built: they start in a fraction of the time. Packages are found from where they lie. */
 const built = new URL('../../node_modules/.cache/ewerpanel/', import.meta.url).pathname
 const script = (name: string) => join(built, `${name}.testing.mjs`)
@@ -103,7 +103,7 @@ describe('a commit that was answered is on the disk', () => {
       // One may have been written and not yet answered.
       expect(Number(found)).toBeLessThanOrEqual(acknowledged + 1)
       if (acknowledged) expect(title).toBe(`Save ${found}`)
-      const said = [...text.matchAll(/^saved (\d+)$/gm)].map(one => Number(one[1]))
+      const said = [...text.matchAll(/^saved (\d+)$/gm)].map(match => Number(match[1]))
       saves += said.length
       acknowledged = Math.max(acknowledged || 1, ...said)
     }

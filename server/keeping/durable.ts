@@ -43,14 +43,14 @@ export const openDurable = (directory: string): Promise<PGlite> =>
     startParams: [
       ...PGlite.defaultStartParams.filter(param => param !== '-F'),
       // One user’s projects need no more memory than this for pages; what is asked for is taken at the start and never given back.
-      ...['wal_sync_method=fsync', 'shared_buffers=16MB', 'wal_buffers=512kB'].flatMap(one => ['-c', one])
+      ...['wal_sync_method=fsync', 'shared_buffers=16MB', 'wal_buffers=512kB'].flatMap(setting => ['-c', setting])
     ]
   })
 
 /** Flushes a directory, with all that is in it. @param deep false for the directory’s own list of names alone */
 export function flushAll(path: string, deep = true): void {
-  const flush = (one: string) => {
-    const handle = openSync(one, 'r')
+  const flush = (path: string) => {
+    const handle = openSync(path, 'r')
     try {
       fsyncSync(handle)
     } finally {

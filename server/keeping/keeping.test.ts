@@ -140,12 +140,12 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
     const both = (await readProject(db, 'windows'))!
     expect([both.project.title, both.project.options[0]!.units[0]!.xMm]).toEqual(['From the other', 120])
     // What stood before the merge is among the earlier versions.
-    expect((await listVersions(db, 'windows')).map(one => one.version)).toContain(2)
+    expect((await listVersions(db, 'windows')).map(version => version.version)).toContain(2)
 
     const mine = does(bench, nudge(130)).steps
     const asked = await save('windows', 1, mine)
     if (asked.state !== 'disputed') throw new Error(asked.state)
-    expect(asked.disputes.map(one => [one.mine.xMm, one.theirs.xMm])).toEqual([[130, 120]])
+    expect(asked.disputes.map(dispute => [dispute.mine.xMm, dispute.theirs.xMm])).toEqual([[130, 120]])
     const chosen = { [asked.disputes[0]!.path]: 'mine' as const }
     // The record changed once more before the choice came: it is asked about again.
     await save('windows', 3, does(both, nudge(125)).steps)
@@ -176,8 +176,8 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
     const saved = await Promise.all(
       Array.from({ length: 8 }, (_, i) => save('race', 1, does(bench, rename(`Window ${i}`)).steps))
     )
-    expect(saved.filter(one => one.state === 'saved')).toHaveLength(1)
-    expect(saved.filter(one => one.state === 'disputed')).toHaveLength(7)
+    expect(saved.filter(saved => saved.state === 'saved')).toHaveLength(1)
+    expect(saved.filter(saved => saved.state === 'disputed')).toHaveLength(7)
   })
   test('twenty writers for two seconds lose nothing: every save that was answered stands, others’ beside it', async () => {
     const ids = ['a', 'b', 'c', 'd'].map(letter => `writers-${letter}`)
@@ -207,7 +207,7 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
       const now = (await readProject(db, id))!
       expect(now.version).toBe(counts.get(id)! + 1)
       for (const unit of units)
-        expect(now.project.options[0]!.units.find(one => one.id === unit)!.xMm).toBe(last.get(`${id} ${unit}`))
+        expect(now.project.options[0]!.units.find(other => other.id === unit)!.xMm).toBe(last.get(`${id} ${unit}`))
     }
     if (other !== store) await other.close()
   })
@@ -224,14 +224,14 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
       await save('minutes', version, done.steps)
     }
     for (let version = 1; version < 6; version++) await next(version)
-    expect((await listVersions(db, 'minutes')).map(one => one.version)).toEqual([1])
+    expect((await listVersions(db, 'minutes')).map(version => version.version)).toEqual([1])
     // The window was left for the night half a minute after the last version was kept: what was left is kept too.
     await at(6, 3_600_000)
     await db.execute(
       sql`UPDATE projects SET kept_at = ${new Date(Date.now() - 3_630_000).toISOString()} WHERE id = 'minutes'`
     )
     await next(6)
-    expect((await listVersions(db, 'minutes')).map(one => one.version)).toEqual([6, 1])
+    expect((await listVersions(db, 'minutes')).map(version => version.version)).toEqual([6, 1])
   })
   test('keeps earlier versions, gives each back, and the bringing back can be undone', async () => {
     let bench = await fresh('three')
@@ -240,7 +240,7 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
       await save('three', version, done.steps, { always: true })
       bench = done.bench
     }
-    expect((await listVersions(db, 'three')).map(one => one.version)).toEqual([4, 3, 2, 1])
+    expect((await listVersions(db, 'three')).map(version => version.version)).toEqual([4, 3, 2, 1])
     const second = (await readVersion(db, 'three', 2))!
     expect(second.title).toBe('Title 2')
     expect(await readVersion(db, 'three', 9)).toBeUndefined()
@@ -322,11 +322,11 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
     const shipped = shippedItems()[0]!
     await keepItems(db, [{ ...shipped, priceCents: 1 }, item({ id: 'mine', mounts: ['tail'] })])
     const whole = await wholeCatalogue(db)
-    expect(whole.items.find(one => one.id === shipped.id)!.priceCents).toBe(1)
+    expect(whole.items.find(item => item.id === shipped.id)!.priceCents).toBe(1)
     expect(whole.items).toHaveLength(shippedItems().length + 1)
     expect(await dropItem(db, shipped.id)).toBe(true)
     expect(await dropItem(db, shipped.id)).toBe(false)
-    expect((await wholeCatalogue(db)).items.find(one => one.id === shipped.id)).toEqual(shipped)
+    expect((await wholeCatalogue(db)).items.find(item => item.id === shipped.id)).toEqual(shipped)
   })
 })
 
@@ -336,7 +336,7 @@ describe('a directory of an earlier program', () => {
     const migrations = new URL('./migrations/', import.meta.url).pathname
     const older = mkdtempSync(join(tmpdir(), 'ewerpanel-migrations-'))
     mkdirSync(join(older, 'meta'))
-    for (const file of readdirSync(migrations).filter(one => /^000[01]/.test(one)))
+    for (const file of readdirSync(migrations).filter(name => /^000[01]/.test(name)))
       writeFileSync(join(older, file), readFileSync(join(migrations, file)))
     const journal = JSON.parse(readFileSync(join(migrations, 'meta/_journal.json'), 'utf8')) as { entries: unknown[] }
     writeFileSync(
@@ -367,9 +367,9 @@ describe('a directory of an earlier program', () => {
       expect(await readVersion(db, 'packed', 1)).toEqual(project)
       if (!round) expect(await undropProject(db, 'thrown')).toBe(true)
       expect((await readProject(db, 'thrown'))!.version).toBe(3)
-      expect((await listProjects(db)).map(one => one.id).sort()).toEqual(['other', 'packed', 'thrown'])
+      expect((await listProjects(db)).map(project => project.id).sort()).toEqual(['other', 'packed', 'thrown'])
       await close()
     }
-    for (const one of [directory, older]) rmSync(one, { recursive: true })
+    for (const folder of [directory, older]) rmSync(folder, { recursive: true })
   }, 60_000)
 })

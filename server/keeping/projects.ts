@@ -116,7 +116,7 @@ export async function readProject(db: Pick<Database, 'select'>, id: string): Pro
   const { written, version, since } = found
   const now = stepped(
     written,
-    since.flatMap(one => one.steps)
+    since.flatMap(row => row.steps)
   )
   if (now.project.format === FORMAT) return { ...now, version }
   return { project: carried(now.project), history: EMPTY_HISTORY, version, carried: true }
@@ -198,7 +198,7 @@ export async function dropProject(db: Database, id: string): Promise<boolean> {
       .select({ id: deleted.id })
       .from(deleted)
       .where(lt(deleted.deletedAt, new Date(Date.now() - DELETED_KEPT_MS)))
-    for (const one of old) await purge(tx, one.id)
+    for (const gone of old) await purge(tx, gone.id)
     return true
   })
   if (dropped) dropFile(db, id)

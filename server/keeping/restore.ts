@@ -126,7 +126,7 @@ async function layAside(db: Database, run: string, value: unknown, open: OpenTex
   const twice = await db.select({ id: deleted.id }).from(deleted).where(eq(deleted.id, id))
   if (twice.length) throw new RestoreError(`The project “${project.id}” is in it twice.`)
   const now = new Date()
-  const top = Math.max(0, ...part.versions.map(one => one.version))
+  const top = Math.max(0, ...part.versions.map(version => version.version))
   await db.insert(deleted).values({
     id,
     version: Math.max(part.version ?? 1, top + 1),
@@ -135,22 +135,26 @@ async function layAside(db: Database, run: string, value: unknown, open: OpenTex
     savedAt: now,
     deletedAt: now
   })
-  for (const one of part.versions) {
-    const version = await opened(open, one.project, `Version ${one.version} of “${project.title}” cannot be read`)
+  for (const earlier of part.versions) {
+    const version = await opened(
+      open,
+      earlier.project,
+      `Version ${earlier.version} of “${project.title}” cannot be read`
+    )
     if (version.id !== project.id)
-      throw new RestoreError(`Version ${one.version} of “${project.title}” is of another project, “${version.id}”.`)
+      throw new RestoreError(`Version ${earlier.version} of “${project.title}” is of another project, “${version.id}”.`)
     const made = await db
       .insert(versions)
       .values({
         project: id,
-        version: one.version,
-        title: one.title,
+        version: earlier.version,
+        title: earlier.title,
         document: version,
-        savedAt: new Date(one.savedAt)
+        savedAt: new Date(earlier.savedAt)
       })
       .onConflictDoNothing()
       .returning({ version: versions.version })
-    if (!made.length) throw new RestoreError(`Version ${one.version} of “${project.title}” is in it twice.`)
+    if (!made.length) throw new RestoreError(`Version ${earlier.version} of “${project.title}” is in it twice.`)
   }
   return project.id
 }
@@ -184,18 +188,18 @@ async function bringIn(tx: Transaction, id: string, run: string, at: string): Pr
     .select({ version: versions.version, savedAt: versions.savedAt })
     .from(versions)
     .where(eq(versions.project, id))
-  const same = new Set(stands.map(one => `${one.version} ${one.savedAt.getTime()}`))
+  const same = new Set(stands.map(version => `${version.version} ${version.savedAt.getTime()}`))
   const coming = await tx
     .select({ version: versions.version, savedAt: versions.savedAt })
     .from(versions)
     .where(eq(versions.project, aside))
     .orderBy(versions.version)
   let next = there.version
-  for (const one of coming.filter(({ version: of, savedAt }) => !same.has(`${of} ${savedAt.getTime()}`)))
+  for (const earlier of coming.filter(({ version: of, savedAt }) => !same.has(`${of} ${savedAt.getTime()}`)))
     await tx
       .update(versions)
       .set({ project: id, version: ++next })
-      .where(and(eq(versions.project, aside), eq(versions.version, one.version)))
+      .where(and(eq(versions.project, aside), eq(versions.version, earlier.version)))
   if (next > there.version)
     await tx
       .update(projects)

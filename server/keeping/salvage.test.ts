@@ -76,13 +76,17 @@ it.each([
     const before = files()
     const error = await openDirectory(directory).then(
       () => undefined,
-      (one: unknown) => one
+      (thrown: unknown) => thrown
     )
     expect(error).toBeInstanceOf(DamagedError)
     const { message, salvaged } = error as DamagedError
     expect(message).toMatch(says)
     expect(message).not.toMatch(/Aborted|undefined|Failed query/)
-    expect(salvaged.projects.map(one => one.id).sort()).toEqual(['hollin-whimbrel', 'skerrow-dunlin', 'teasel-ls'])
+    expect(salvaged.projects.map(project => project.id).sort()).toEqual([
+      'hollin-whimbrel',
+      'skerrow-dunlin',
+      'teasel-ls'
+    ])
     const read = openProject(readFileSync(join(salvaged.folder, 'teasel-ls.json'), 'utf8'))
     expect(read.ok && read.project.title).toBe('Saved last')
     expect(readFileSync(join(salvaged.folder, 'what-happened.txt'), 'utf8')).toContain('no demo was put over it')
@@ -98,9 +102,9 @@ it('out of a store that opens in part what it holds is read, before the files be
   cpSync(whole, directory, { recursive: true })
   rmSync(join(directory, 'readable/teasel-ls.json'))
   garble(join(directory, 'db', tables.get('facts')!))
-  const error = await openDirectory(directory).catch((one: unknown) => one)
+  const error = await openDirectory(directory).catch((thrown: unknown) => thrown)
   const { salvaged } = error as DamagedError
-  expect(salvaged.projects.find(one => one.id === 'teasel-ls')!.from).toBe('as last saved, version 2')
+  expect(salvaged.projects.find(project => project.id === 'teasel-ls')!.from).toBe('as last saved, version 2')
 })
 it('of a store that is whole nothing is put aside', async () => {
   const directory = join(dirname(whole), 'whole')

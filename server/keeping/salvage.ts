@@ -68,15 +68,15 @@ function damagedParts(cluster: string): string[] {
     ['base', 'the tables']
   ] as const) {
     const names =
-      size(folder) === undefined ? [] : readdirSync(join(cluster, folder)).filter(one => /^[0-9A-F]+$/.test(one))
+      size(folder) === undefined ? [] : readdirSync(join(cluster, folder)).filter(name => /^[0-9A-F]+$/.test(name))
     if (!names.length) found.push(`${folder} (${says}) is empty or missing`)
   }
   const filesIn = (folder: string, name: RegExp) =>
     size(folder) === undefined
       ? []
       : readdirSync(join(cluster, folder))
-          .filter(one => name.test(one))
-          .map(one => join(folder, one))
+          .filter(file => name.test(file))
+          .map(file => join(folder, file))
   for (const file of filesIn('pg_wal', /^[0-9A-F]{24}$/)) {
     const start = readFileSync(join(cluster, file)).subarray(0, 2)
     if (start[1] !== WAL_PAGE && start.some(byte => byte))
@@ -128,9 +128,9 @@ async function readLoosely<T>(
       fs: new NodeFS(scratch),
       startParams: [
         ...PGlite.defaultStartParams,
-        ...['zero_damaged_pages=on', 'ignore_invalid_pages=on', 'ignore_checksum_failure=on'].flatMap(one => [
+        ...['zero_damaged_pages=on', 'ignore_invalid_pages=on', 'ignore_checksum_failure=on'].flatMap(setting => [
           '-c',
-          one
+          setting
         ])
       ]
     })

@@ -158,12 +158,12 @@ async function doneTo(
     }
   // A choice holds for the record as it was seen; one that changed again is asked about again.
   const changed = new Set(
-    since.filter(one => one.version > seen).flatMap(one => one.steps.flatMap(({ diff }) => touched(diff)))
+    since.filter(row => row.version > seen).flatMap(row => row.steps.flatMap(({ diff }) => touched(diff)))
   )
   const stands = Object.fromEntries(Object.entries(chosen).filter(([path]) => !changed.has(path)))
   const merged = mergeSteps(
     now,
-    since.flatMap(one => one.steps),
+    since.flatMap(row => row.steps),
     steps,
     stands
   )

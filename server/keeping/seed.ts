@@ -11,7 +11,7 @@ export async function seed(db: Database, folder: string): Promise<void> {
   const done = await db.select().from(facts).where(eq(facts.key, 'demo'))
   if (done.length > 0) return
   for (const name of readdirSync(folder)
-    .filter(one => one.endsWith('.json'))
+    .filter(name => name.endsWith('.json'))
     .sort()) {
     const opened = openProject(readFileSync(join(folder, name), 'utf8'))
     if (!opened.ok) throw new Error(`Demo project ${name}: ${opened.problems.map(sayProblem).join(' ')}`)

@@ -38,10 +38,9 @@ export async function startPostgres(): Promise<TestServer | undefined> {
     stdio: 'ignore'
   })
   const port = await freePort()
-  const settings = ['fsync=off', `unix_socket_directories=${directory}`, 'listen_addresses=127.0.0.1'].flatMap(one => [
-    '-c',
-    one
-  ])
+  const settings = ['fsync=off', `unix_socket_directories=${directory}`, 'listen_addresses=127.0.0.1'].flatMap(
+    setting => ['-c', setting]
+  )
   const server = spawn(join(programs, 'postgres'), ['-D', data, '-p', String(port), ...settings], {
     ...as,
     cwd: directory,

@@ -36,7 +36,7 @@ const setAirframe = (patch: Partial<Airframe>, what: string) =>
 const KINDS: Station['kind'][] = ['seat', 'baggage', 'fuel', 'oil', 'other']
 const freeId = (stem: string, taken: readonly { id: string }[]) => {
   let number = 1
-  while (taken.some(one => one.id === `${stem}-${number}`)) number++
+  while (taken.some(other => other.id === `${stem}-${number}`)) number++
   return `${stem}-${number}`
 }
 const setStation = (station: Station, patch: Partial<Station>) =>

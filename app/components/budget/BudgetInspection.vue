@@ -17,7 +17,7 @@ const rest = computed(() =>
 )
 const aside = computed(() => contingencyOf(looked.value, bench.option!.prices.labourCentsPerHour, rest.value))
 function record(check: string, found?: 'sound' | 'fault', hours?: number) {
-  const others = (brief.value.inspected ?? []).filter(one => one.check !== check)
+  const others = (brief.value.inspected ?? []).filter(other => other.check !== check)
   const inspected = found
     ? [...others, { check, found, on: today(), ...(found === 'fault' && hours !== undefined && { hours }) }]
     : others

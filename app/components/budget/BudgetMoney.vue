@@ -36,7 +36,7 @@ const groups = computed(() =>
 )
 /** Every line of the estimate. */
 const lines = computed(() => money.value?.lines ?? [])
-const visits = computed(() => new Map(money.value?.byPhase.map(one => [one.phase, one.name])))
+const visits = computed(() => new Map(money.value?.byPhase.map(phase => [phase.phase, phase.name])))
 const lineColumns = computed((): Column<CostLine>[] => [
   { key: 'says', title: 'Line', value: row => taste.say(row.says) },
   { key: 'group', title: 'Group', value: row => GROUPS[row.group] },
@@ -90,8 +90,8 @@ const putCost = (cost: OwnCost, says = cost.says) =>
   bench.option && bench.act([{ type: 'cost.put', option: bench.option.id, cost }], says)
 function addCost() {
   let number = 1
-  while (costs.value.some(one => one.id === `c${number}`)) number++
-  const says = USUAL_COSTS.find(name => costs.value.every(one => one.says !== name)) ?? `Cost ${number}`
+  while (costs.value.some(cost => cost.id === `c${number}`)) number++
+  const says = USUAL_COSTS.find(name => costs.value.every(cost => cost.says !== name)) ?? `Cost ${number}`
   putCost({ id: `c${number}`, says, cents: 0, yearly: says === 'Navigation data', taxed: 'not' }, 'Add a cost')
 }
 /** Hours at so much left over that bring back what the option costs. */
@@ -309,8 +309,8 @@ function setUnitPrice(id: string, cents: number) {
             </div>
             <p v-if="money.yearly.length" class="small" data-yearly>
               Every year after: <b class="figures">{{ taste.money(money.yearlyCents) }}</b>, in no total:
-              <template v-for="(one, at) in money.yearly" :key="at"
-                >{{ at ? ', ' : '' }}<SayPhrase :says="one.says" /> {{ taste.money(one.cents) }}</template
+              <template v-for="(cost, at) in money.yearly" :key="at"
+                >{{ at ? ', ' : '' }}<SayPhrase :says="cost.says" /> {{ taste.money(cost.cents) }}</template
               >.
             </p>
           </section>

@@ -38,7 +38,7 @@ const fresh = computed(() => {
   return option?.units.filter(unit => found.get(unit.id) !== unit.item) ?? []
 })
 const asked = computed((): PutOffAsked | undefined => {
-  if (waits.value === NOTHING || !options.value.some(one => one.value === waitsOf.value)) return undefined
+  if (waits.value === NOTHING || !options.value.some(option => option.value === waitsOf.value)) return undefined
   if (waits.value === ALL) return { option: waitsOf.value, months: months.value }
   return fresh.value.some(unit => unit.id === waits.value)
     ? { option: waitsOf.value, months: months.value, unit: waits.value }
@@ -68,7 +68,7 @@ async function stand() {
   try {
     const wanted = asked.value && { ...asked.value }
     const known = (id: string) =>
-      id === 'as-found' || id === later.value?.id || options.value.some(one => one.value === id)
+      id === 'as-found' || id === later.value?.id || options.value.some(option => option.value === id)
     const end = (id: string, otherwise: string) => (known(id) ? id : otherwise)
     const all = await useExaminer().options(wanted)
     if (mine !== turn) return
@@ -91,7 +91,7 @@ async function stand() {
 watchDebounced([() => bench.report, from, to, asked], stand, { debounce: 250 })
 onMounted(stand)
 watch(others, now => {
-  const known = (id: string) => id === 'as-found' || now.some(one => one.value === id)
+  const known = (id: string) => id === 'as-found' || now.some(other => other.value === id)
   if (!known(from.value)) from.value = 'as-found'
   if (!known(to.value)) to.value = now[0]?.value ?? 'as-found'
 })
@@ -105,73 +105,80 @@ const ceiling = computed(() => bench.project!.brief.budgetCents)
 const measures = computed((): Measure[] => [
   {
     name: 'Cost',
-    read: one => taste.money(one.cents),
-    state: one => (ceiling.value > 0 && one.cents > ceiling.value ? 'decide' : 'holds')
+    read: standing => taste.money(standing.cents),
+    state: standing => (ceiling.value > 0 && standing.cents > ceiling.value ? 'decide' : 'holds')
   },
-  { name: 'Every year after, in no total', read: one => taste.money(one.yearlyCents) },
+  { name: 'Every year after, in no total', read: standing => taste.money(standing.yearlyCents) },
   {
     name: 'Least quote, with what it leaves out',
-    read: one => (one.quote ? `${taste.money(one.quote.cents)}, ${one.quote.shop}` : '—')
+    read: standing => (standing.quote ? `${taste.money(standing.quote.cents)}, ${standing.quote.shop}` : '—')
   },
-  { name: 'Labour', read: one => `${taste.number(one.hours, 1)} h` },
-  { name: 'Working days, likely', read: one => (one.days === undefined ? NO_DAYS : taste.number(one.days, 0)) },
-  { name: 'Useful load', read: one => taste.mass(one.usefulLoadKg) },
+  { name: 'Labour', read: standing => `${taste.number(standing.hours, 1)} h` },
+  {
+    name: 'Working days, likely',
+    read: standing => (standing.days === undefined ? NO_DAYS : taste.number(standing.days, 0))
+  },
+  { name: 'Useful load', read: standing => taste.mass(standing.usefulLoadKg) },
   {
     name: 'Loadings outside the envelope',
-    read: one =>
-      one.loadings.length
-        ? one.loadings
+    read: standing =>
+      standing.loadings.length
+        ? standing.loadings
             .filter(each => !each.inside)
             .map(each => each.name)
             .join(', ') || 'none'
         : 'none entered',
-    state: one => (one.loadings.some(each => !each.inside) ? 'must fix' : 'holds')
+    state: standing => (standing.loadings.some(each => !each.inside) ? 'must fix' : 'holds')
   },
   {
     name: 'Amps, heaviest phase',
-    read: one => taste.amps(one.amps),
-    state: one => (one.limitA !== undefined && one.amps > one.limitA ? 'must fix' : 'holds')
+    read: standing => taste.amps(standing.amps),
+    state: standing => (standing.limitA !== undefined && standing.amps > standing.limitA ? 'must fix' : 'holds')
   },
   {
     name: 'On battery',
-    read: one => (Number.isFinite(one.minutes) ? `${taste.number(one.minutes, 0)} min` : 'a day and more'),
-    state: one => (one.minutes < bench.project!.brief.wantedMinutes ? 'decide' : 'holds')
+    read: standing =>
+      Number.isFinite(standing.minutes) ? `${taste.number(standing.minutes, 0)} min` : 'a day and more',
+    state: standing => (standing.minutes < bench.project!.brief.wantedMinutes ? 'decide' : 'holds')
   },
-  { name: 'Least metal', read: one => (Number.isFinite(one.leastMetalMm) ? taste.length(one.leastMetalMm) : '—') },
-  { name: 'Wires', read: one => String(one.wires) },
+  {
+    name: 'Least metal',
+    read: standing => (Number.isFinite(standing.leastMetalMm) ? taste.length(standing.leastMetalMm) : '—')
+  },
+  { name: 'Wires', read: standing => String(standing.wires) },
   {
     name: 'Clauses met',
-    read: one => `${one.rulesMet} of ${one.rulesAsked}`,
-    state: one => (one.rulesMet < one.rulesAsked ? 'decide' : 'holds')
+    read: standing => `${standing.rulesMet} of ${standing.rulesAsked}`,
+    state: standing => (standing.rulesMet < standing.rulesAsked ? 'decide' : 'holds')
   },
   {
     name: 'Must fix, to decide',
-    read: one => `${one.mustFix}, ${one.decide}`,
-    state: one => (one.mustFix ? 'must fix' : one.decide ? 'decide' : 'holds')
+    read: standing => `${standing.mustFix}, ${standing.decide}`,
+    state: standing => (standing.mustFix ? 'must fix' : standing.decide ? 'decide' : 'holds')
   },
   ...TASKS.map((task): Measure => ({
     name: `${TASK_WORDS[task]}: single losses that take it`,
-    read: one => {
-      const found = one.tasks.find(each => each.task === task)
+    read: standing => {
+      const found = standing.tasks.find(each => each.task === task)
       return found?.works ? String(found.singles) : 'not done'
     },
-    state: one => {
-      const found = one.tasks.find(each => each.task === task)
+    state: standing => {
+      const found = standing.tasks.find(each => each.task === task)
       return !found?.works ? 'must fix' : found.singles ? 'decide' : 'holds'
     }
   })),
-  { name: 'Works that did not', read: one => one.gained.join(', ') || '—' },
-  { name: 'Works no more', read: one => one.lost.join(', ') || '—' }
+  { name: 'Works that did not', read: standing => standing.gained.join(', ') || '—' },
+  { name: 'Works no more', read: standing => standing.lost.join(', ') || '—' }
 ])
 /** Options are called as their makers please; a column is not to be taken for another part of the table. */
-const columnOf = (one: OptionStanding) => `option-${one.id}`
+const columnOf = (standing: OptionStanding) => `option-${standing.id}`
 const columns = computed((): Column<Measure>[] => [
   { key: 'measure', title: 'Measure', value: row => row.name },
-  ...standings.value.map((one): Column<Measure> => ({
-    key: columnOf(one),
-    title: one.name,
+  ...standings.value.map((standing): Column<Measure> => ({
+    key: columnOf(standing),
+    title: standing.name,
     width: `${Math.floor(80 / standings.value.length)}%`,
-    value: row => row.read(one)
+    value: row => row.read(standing)
   }))
 ])
 const keyed = computed(() => rows.value.map((row, i) => ({ ...row, key: `${i}` })))
@@ -194,7 +201,7 @@ const drifts = computed(() => {
   return prices?.driftPercentAYear !== undefined || prices?.tradeInFallPercentAMonth !== undefined
 })
 const sum = computed(() => rows.value.reduce((total, row) => total + row.cents, 0))
-const titleOf = (id: string) => ends.value.find(one => one.value === id)?.title ?? id
+const titleOf = (id: string) => ends.value.find(other => other.value === id)?.title ?? id
 const today = () => taste.day(format(new Date(), 'yyyy-MM-dd'))
 const stem = computed(() => bench.project!.brief.registration || bench.project!.title)
 const sheet = useAnalysisFiles(
@@ -235,8 +242,8 @@ const budget = useAnalysisFiles(
         no-filter
         :key-of="row => row.name"
       >
-        <template v-for="one in standings" :key="one.id" #[columnOf(one)]="{ row }">
-          <StateMark v-if="row.state" :state="row.state(one)" :size="13" /> {{ row.read(one) }}
+        <template v-for="standing in standings" :key="standing.id" #[columnOf(standing)]="{ row }">
+          <StateMark v-if="row.state" :state="row.state(standing)" :size="13" /> {{ row.read(standing) }}
         </template>
       </FactTable>
     </section>
@@ -274,9 +281,9 @@ const budget = useAnalysisFiles(
             <span class="figures">{{ signed(row.cents) }}</span> {{ taste.say(row.says) }}
           </li>
         </ul>
-        <p v-for="one in later.matures" :key="one.unit" class="small" data-matures>
-          <StateMark state="note" :size="13" /> {{ one.label }}, announced by its maker and promised by nobody:
-          <SayPhrase :says="one.says" />. The column takes it as there.
+        <p v-for="matured in later.matures" :key="matured.unit" class="small" data-matures>
+          <StateMark state="note" :size="13" /> {{ matured.label }}, announced by its maker and promised by nobody:
+          <SayPhrase :says="matured.says" />. The column takes it as there.
         </p>
       </template>
     </section>

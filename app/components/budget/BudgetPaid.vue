@@ -11,7 +11,7 @@ const standing = computed(() => reckon(bench.report!.money.lines, actuals.value)
 const today = () => new Date().toLocaleDateString('sv-SE')
 function pay(row: Reckoned, cents: number) {
   if (!bench.option) return
-  const known = actuals.value.find(one => one.line === row.line)
+  const known = actuals.value.find(actual => actual.line === row.line)
   bench.act(
     [
       {
@@ -31,7 +31,7 @@ const extraCents = ref(0)
 function addExtra() {
   if (!bench.option || !extra.value.trim()) return
   let number = 1
-  while (actuals.value.some(one => one.line === `extra ${number}`)) number++
+  while (actuals.value.some(actual => actual.line === `extra ${number}`)) number++
   const actual = { line: `extra ${number}`, says: extra.value.trim(), cents: extraCents.value, on: today() }
   if (bench.act([{ type: 'actual.put', option: bench.option.id, actual }], `${actual.says}: paid`)) {
     extra.value = ''

@@ -11,10 +11,10 @@ const money = computed(() => bench.report!.money)
 const quotes = computed(() => bench.option!.quotes)
 const brief = computed(() => bench.project!.brief)
 const chosenId = ref('')
-const chosen = computed(() => quotes.value.find(one => one.id === chosenId.value) ?? quotes.value[0])
+const chosen = computed(() => quotes.value.find(quote => quote.id === chosenId.value) ?? quotes.value[0])
 /** Quotes as they stand, without one that was just taken away and is still in the report. */
 const standings = computed(() => money.value.quotes.filter(other => quotes.value.some(quote => quote.id === other.id)))
-const standing = computed(() => new Map(standings.value.map(one => [one.id, one])))
+const standing = computed(() => new Map(standings.value.map(standing => [standing.id, standing])))
 const chosenStands = computed(() => chosen.value && standing.value.get(chosen.value.id))
 /** The estimate without what no shop quotes. */
 const quotable = computed(() =>
@@ -39,7 +39,7 @@ const freeId = (taken: readonly string[], stem: string) => {
 function addQuote() {
   if (!bench.option) return
   const id = freeId(
-    quotes.value.map(one => one.id),
+    quotes.value.map(quote => quote.id),
     'q'
   )
   if (put({ id, shop: `Shop ${quotes.value.length + 1}`, lines: [], weeks: [4, 6, 9], note: '' }, 'Add a quote'))
@@ -64,7 +64,7 @@ const choices = computed(() => [
   ...quotable.value.map(line => ({ value: line.key, title: taste.say(line.says) }))
 ])
 const nameOf = (key: string) =>
-  choices.value.find(one => one.value === key)?.title ?? `${key.replace(/^\w+ /, '')} (no more in the plan)`
+  choices.value.find(choice => choice.value === key)?.title ?? `${key.replace(/^\w+ /, '')} (no more in the plan)`
 
 function setWeeks(index: number, weeks: number) {
   if (!chosen.value || !(weeks >= 0 && weeks <= 200)) return
@@ -77,54 +77,54 @@ function setWeeks(index: number, weeks: number) {
   set({ weeks: next })
 }
 /** When it can begin and is back, late one time in forty or so. */
-const dates = (one: QuoteSummary) =>
-  brief.value.downFrom ? quoteDates(quoteOf(one.id), one, brief.value.downFrom, iso(new Date())) : undefined
-const quoteOf = (id: string): Partial<Quote> => quotes.value.find(one => one.id === id) ?? {}
+const dates = (quote: QuoteSummary) =>
+  brief.value.downFrom ? quoteDates(quoteOf(quote.id), quote, brief.value.downFrom, iso(new Date())) : undefined
+const quoteOf = (id: string): Partial<Quote> => quotes.value.find(quote => quote.id === id) ?? {}
 const iso = (date: Date) => date.toLocaleDateString('sv-SE')
 
 const columns = computed((): Column<QuoteSummary>[] => [
-  { key: 'shop', title: 'Shop', value: one => one.shop },
-  { key: 'job', title: 'Has the job', value: one => (bench.option?.shop === one.id ? 'yes' : '') },
+  { key: 'shop', title: 'Shop', value: quote => quote.shop },
+  { key: 'job', title: 'Has the job', value: quote => (bench.option?.shop === quote.id ? 'yes' : '') },
   {
     key: 'total',
     title: 'Quoted',
     number: true,
-    value: one => taste.sum(one.totalCents),
-    text: one => taste.money(one.totalCents)
+    value: quote => taste.sum(quote.totalCents),
+    text: quote => taste.money(quote.totalCents)
   },
   {
     key: 'lacks',
     title: 'Left out, by the estimate',
     number: true,
-    value: one => taste.sum(one.forgottenCents),
-    text: one => taste.money(one.forgottenCents)
+    value: quote => taste.sum(quote.forgottenCents),
+    text: quote => taste.money(quote.forgottenCents)
   },
   {
     key: 'whole',
     title: 'To compare',
     number: true,
-    value: one => taste.sum(one.comparableCents),
-    text: one => taste.money(one.comparableCents)
+    value: quote => taste.sum(quote.comparableCents),
+    text: quote => taste.money(quote.comparableCents)
   },
   {
     key: 'against',
     title: 'Against the estimate',
     number: true,
-    value: one => taste.sum(one.comparableCents - quotableCents.value),
-    text: one => signed(one.comparableCents - quotableCents.value)
+    value: quote => taste.sum(quote.comparableCents - quotableCents.value),
+    text: quote => signed(quote.comparableCents - quotableCents.value)
   },
   {
     key: 'weeks',
     title: 'Weeks, ± SD',
     number: true,
-    value: one => one.meanWeeks,
-    text: one => `${taste.number(one.meanWeeks, 1)} ± ${taste.number(one.deviationWeeks, 1)}`
+    value: quote => quote.meanWeeks,
+    text: quote => `${taste.number(quote.meanWeeks, 1)} ± ${taste.number(quote.deviationWeeks, 1)}`
   },
-  { key: 'back', title: '97.5 % date', value: one => dates(one)?.back },
-  { key: 'queue', title: 'Queue, weeks', number: true, value: one => quoteOf(one.id).queueWeeks },
-  { key: 'warranty', title: 'Warranty, months', number: true, value: one => quoteOf(one.id).warrantyMonths },
-  { key: 'reports', title: 'Progress told', value: one => quoteOf(one.id).reports },
-  { key: 'done', title: 'Jobs like it', number: true, value: one => quoteOf(one.id).done }
+  { key: 'back', title: '97.5 % date', value: quote => dates(quote)?.back },
+  { key: 'queue', title: 'Queue, weeks', number: true, value: quote => quoteOf(quote.id).queueWeeks },
+  { key: 'warranty', title: 'Warranty, months', number: true, value: quote => quoteOf(quote.id).warrantyMonths },
+  { key: 'reports', title: 'Progress told', value: quote => quoteOf(quote.id).reports },
+  { key: 'done', title: 'Jobs like it', number: true, value: quote => quoteOf(quote.id).done }
 ])
 const signed = (cents: number) => `${cents > 0 ? '+' : ''}${taste.money(cents)}`
 
@@ -416,9 +416,9 @@ function takeBrought() {
           <StateMark state="must fix" :size="14" /> {{ sayProblem(problem) }}
         </p>
       </div>
-      <p v-for="one in chosenStands.twice" :key="taste.say(one.says)" class="small">
-        <StateMark state="decide" :size="14" /> {{ taste.say(one.says) }} is named by more than one line:
-        {{ one.by.join(' · ') }}
+      <p v-for="line in chosenStands.twice" :key="taste.say(line.says)" class="small">
+        <StateMark state="decide" :size="14" /> {{ taste.say(line.says) }} is named by more than one line:
+        {{ line.by.join(' · ') }}
       </p>
     </section>
     <section v-if="quotes.length" class="sheet">

@@ -13,7 +13,7 @@ const fresh = computed(() =>
   )
 )
 const unit = ref('')
-const chosen = computed(() => fresh.value.find(one => one.id === unit.value) ?? fresh.value[0])
+const chosen = computed(() => fresh.value.find(other => other.id === unit.value) ?? fresh.value[0])
 const answer = shallowRef<SameMoney>()
 const wrong = ref('')
 // An answer is of the design it was asked of.

@@ -19,7 +19,7 @@ const USUAL: readonly Omit<OwnTask, 'id'>[] = [
   { name: 'Propeller away for overhaul', days: [10, 15, 30], after: [], before: ['test'], hours: 4 },
   { name: 'Paint cures', days: [2, 3, 5], after: ['cut'], before: ['in'], hours: 0 }
 ]
-const another = computed(() => USUAL.filter(one => !own.value.some(task => task.name === one.name)))
+const another = computed(() => USUAL.filter(other => !own.value.some(task => task.name === other.name)))
 function add(usual: Omit<OwnTask, 'id'>) {
   let number = 1
   while (bench.option?.tasks.some(task => task.id === `t${number}`)) number++
@@ -35,15 +35,15 @@ const blank: Omit<OwnTask, 'id'> = {
 /** Tasks that may be named: those of the plan, and one’s own where the plan cannot be drawn. */
 const choices = (id: string) => {
   const names = new Map([
-    ...own.value.map(one => [ownTask(one.id), one.name] as const),
+    ...own.value.map(task => [ownTask(task.id), task.name] as const),
     ...tasks.map(task => [task.id, taste.say(task.name)] as const)
   ])
   names.delete(ownTask(id))
   return [...names].map(([value, title]) => ({ value, title }))
 }
-function setDays(task: OwnTask, at: number, value: number) {
+function setDays(task: OwnTask, index: number, value: number) {
   const days = [...task.days] as [number, number, number]
-  days[at] = value
+  days[index] = value
   if (days[0] > days[1] || days[1] > days[2])
     bench.said = 'Days go from the best to the worst case: best ≤ likely ≤ worst.'
   else put({ ...task, days })

@@ -33,7 +33,7 @@ const wrong = ref('')
 /** The visits, in order of their days; the one looked at, where there are several. */
 const visits = computed(() => visitsOf(bench.option!, brief.value.downFrom))
 const visitChosen = ref('')
-const visit = computed(() => visits.value.find(one => one.id === visitChosen.value) ?? visits.value[0]!)
+const visit = computed(() => visits.value.find(visit => visit.id === visitChosen.value) ?? visits.value[0]!)
 const job = computed(() => ({ ...bench.option!, brief: brief.value }))
 const today = format(new Date(), 'yyyy-MM-dd')
 /** When it begins: when it was to, or when the queue of the shop that has the job is through. */

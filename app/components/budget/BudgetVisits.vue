@@ -33,10 +33,10 @@ const without = (phase: WorkPhase, field: 'from' | 'accessHours' | 'ceilingCents
 }
 function addPhase() {
   let number = 1
-  while (phases.value.some(one => one.id === `y${number}`)) number++
+  while (phases.value.some(phase => phase.id === `y${number}`)) number++
   putPhase({ id: `y${number}`, name: `Visit ${phases.value.length + 1}` }, 'Add a visit')
 }
-const sumOf = (id: string) => money.value.byPhase.find(one => one.phase === id)
+const sumOf = (id: string) => money.value.byPhase.find(other => other.phase === id)
 /** What is opened again in a visit, as its line says. */
 const openLine = (id: string) => money.value.lines.find(line => line.key === `open ${id}`)
 
@@ -74,7 +74,7 @@ const shared = computed((): Shared[] => {
     }))
   ]
 })
-const nameOf = (visit: string) => phases.value.find(one => one.id === visit)?.name ?? visit
+const nameOf = (visit: string) => phases.value.find(phase => phase.id === visit)?.name ?? visit
 const sharedColumns = computed((): Column<Shared>[] => [
   { key: 'label', title: 'Unit', value: row => row.label },
   { key: 'does', title: 'It', value: row => row.does },
@@ -100,7 +100,7 @@ const setVisit = (row: Shared, visit: string) =>
 /** What is free to go with what takes its ground, or is done first. */
 const choicesOf = (row: Shared) => [
   { value: '', title: row.does === 'goes' ? 'with what takes its ground' : 'first' },
-  ...phases.value.map(one => ({ value: one.id, title: one.name }))
+  ...phases.value.map(phase => ({ value: phase.id, title: phase.name }))
 ]
 
 const search = shallowRef<SplitSearch & { between: AfterVisit[] }>()
@@ -133,7 +133,7 @@ function takeSplit() {
   const does = new Map(shared.value.map(row => [row.id, row.does]))
   bench.act(
     [
-      ...best.of.flatMap(one => visitEdit(one.unit, does.get(one.unit) ?? 'comes', one.visit)),
+      ...best.of.flatMap(placed => visitEdit(placed.unit, does.get(placed.unit) ?? 'comes', placed.visit)),
       // What is removed goes again with what takes its ground.
       ...bench
         .option!.disposals.filter(disposal => disposal.phase)
@@ -160,12 +160,12 @@ function sayWhy(why: Why): string {
 /** Units of one visit that are there for the same reasons stand together. */
 const reasons = computed(() => {
   const groups = new Map<string, { visit: string; labels: string[]; why: string }>()
-  for (const one of search.value?.best?.of ?? []) {
-    const said = one.why.map(sayWhy).join('; ') || 'nothing speaks against it'
+  for (const choice of search.value?.best?.of ?? []) {
+    const said = choice.why.map(sayWhy).join('; ') || 'nothing speaks against it'
     const why = `${said[0]!.toLocaleUpperCase()}${said.slice(1)}`
-    const key = `${one.visit} ${why}`
-    const group = groups.get(key) ?? { visit: nameOf(one.visit), labels: [], why }
-    group.labels.push(one.label)
+    const key = `${choice.visit} ${why}`
+    const group = groups.get(key) ?? { visit: nameOf(choice.visit), labels: [], why }
+    group.labels.push(choice.label)
     groups.set(key, group)
   }
   return [...groups.values()]
@@ -177,12 +177,12 @@ const nowSays = computed(() => {
     ({ cents, days, limit }) => cents > (limit.ceilingCents ?? Infinity) || days > (limit.days ?? Infinity) + 1e-9
   )
   const against = [
-    ...over.map(one => `${one.name} passes its limit`),
-    ...tooEarly.map(one => `${one.label} comes before ${one.needs}, which it needs`)
+    ...over.map(visit => `${visit.name} passes its limit`),
+    ...tooEarly.map(unit => `${unit.label} comes before ${unit.needs}, which it needs`)
   ]
   return against.length ? `, but ${against.join(', ')}` : ''
 })
-const tiedUp = computed(() => phases.value.some(one => one.ceilingCents !== undefined || one.days !== undefined))
+const tiedUp = computed(() => phases.value.some(phase => phase.ceilingCents !== undefined || phase.days !== undefined))
 
 /** The aeroplane as it flies between visits. */
 const between = shallowRef<AfterVisit[]>([])
@@ -420,14 +420,14 @@ const visitKey = (visit: SplitVisit) => visit.id
               }}
             </p>
             <ul class="reasons">
-              <li v-for="one in reasons" :key="one.labels.join()">
-                <b>{{ one.visit }}</b>: {{ one.labels.join(', ') }}. {{ one.why }}.
+              <li v-for="reason in reasons" :key="reason.labels.join()">
+                <b>{{ reason.visit }}</b>: {{ reason.labels.join(', ') }}. {{ reason.why }}.
               </li>
             </ul>
-            <p v-for="one in search.between.filter(each => each.mustFix.length)" :key="one.visit" class="small">
-              <StateMark state="must fix" :size="14" /> Flown after {{ one.name }} it would have
-              {{ one.mustFix.length === 1 ? 'one thing' : `${one.mustFix.length} things` }} that must be fixed:
-              <SayPhrase :says="one.mustFix[0]!.says" /> The search counts money and days, and what a unit needs of
+            <p v-for="leg in search.between.filter(each => each.mustFix.length)" :key="leg.visit" class="small">
+              <StateMark state="must fix" :size="14" /> Flown after {{ leg.name }} it would have
+              {{ leg.mustFix.length === 1 ? 'one thing' : `${leg.mustFix.length} things` }} that must be fixed:
+              <SayPhrase :says="leg.mustFix[0]!.says" /> The search counts money and days, and what a unit needs of
               another; move what is missed, and look at what flies between below.
             </p>
             <v-btn @click="takeSplit">Take this split</v-btn>
@@ -453,9 +453,9 @@ const visitKey = (visit: SplitVisit) => visit.id
             </p>
           </template>
         </section>
-        <section v-for="one in between" :key="one.visit" class="sheet" :data-between="one.visit">
-          <h2>Flown after {{ one.name }}</h2>
-          <p v-if="!one.mustFix.length && !one.unmet.length" class="small">
+        <section v-for="leg in between" :key="leg.visit" class="sheet" :data-between="leg.visit">
+          <h2>Flown after {{ leg.name }}</h2>
+          <p v-if="!leg.mustFix.length && !leg.unmet.length" class="small">
             <StateMark state="holds" :size="14" /> Nothing that must be fixed waits for a later visit.
           </p>
           <template v-else>
@@ -464,10 +464,10 @@ const visitKey = (visit: SplitVisit) => visit.id
               into this one, or do not fly what asks for it.
             </p>
             <ul class="reasons">
-              <li v-for="(fix, at) in one.mustFix" :key="at"><SayPhrase :says="fix.says" /></li>
+              <li v-for="(fix, at) in leg.mustFix" :key="at"><SayPhrase :says="fix.says" /></li>
             </ul>
           </template>
-          <p v-if="one.lost.length" class="small quiet">Works no more, as found it did: {{ one.lost.join(', ') }}.</p>
+          <p v-if="leg.lost.length" class="small quiet">Works no more, as found it did: {{ leg.lost.join(', ') }}.</p>
         </section>
         <section class="sheet">
           <h2>Hours to open again and close</h2>

@@ -90,7 +90,7 @@ const data = computed(() => {
     datasets: [
       {
         label: 'usable charge left, %',
-        data: endurance.curve.map(one => ({ x: one.minute, y: one.charge * 100 })),
+        data: endurance.curve.map(point => ({ x: point.minute, y: point.charge * 100 })),
         borderColor: ink.value.charge,
         backgroundColor: ink.value.fill,
         fill: true,
@@ -100,7 +100,7 @@ const data = computed(() => {
       },
       {
         label: 'lowest bus that is kept, V',
-        data: endurance.curve.filter(one => one.volts > 0).map(one => ({ x: one.minute, y: one.volts })),
+        data: endurance.curve.filter(point => point.volts > 0).map(point => ({ x: point.minute, y: point.volts })),
         borderColor: ink.value.volts,
         borderWidth: 2,
         borderDash: [1, 0],

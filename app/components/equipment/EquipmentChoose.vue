@@ -65,7 +65,7 @@ const isFree = (item: Item) => {
 }
 const found = computed(() => {
   const words = find.value.trim()
-  const list = words ? fuse.value.search(words).map(one => one.item.item) : items
+  const list = words ? fuse.value.search(words).map(match => match.item.item) : items
   return list.filter(
     item =>
       (!kind.value || item.kind === kind.value) &&
@@ -108,7 +108,7 @@ const columns = computed((): Column<Item>[] => [
   {
     key: 'announced',
     title: 'Announced',
-    value: item => item.announced?.map(one => `${taste.day(one.by)}: ${one.says}`).join('; '),
+    value: item => item.announced?.map(notice => `${taste.day(notice.by)}: ${notice.says}`).join('; '),
     hidden: true
   },
   { key: 'amps', title: 'Amps', value: item => effects.get(item.id)?.change.amps, number: true },

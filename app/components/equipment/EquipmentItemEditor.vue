@@ -181,8 +181,13 @@ async function keep() {
             <path v-for="(screw, i) in face.screws" :key="i" class="hole" :d="figurePath(screw, upsideDown)" />
           </svg>
         </div>
-        <p v-for="one in drawingSays" :key="one.words" class="small" :role="one.state === 'note' ? 'status' : 'alert'">
-          <StateMark :state="one.state" :size="14" /> {{ one.words }}
+        <p
+          v-for="said in drawingSays"
+          :key="said.words"
+          class="small"
+          :role="said.state === 'note' ? 'status' : 'alert'"
+        >
+          <StateMark :state="said.state" :size="14" /> {{ said.words }}
         </p>
         <form class="grid cells" @submit.prevent="keep">
           <template v-for="column in CATALOGUE_COLUMNS" :key="column">

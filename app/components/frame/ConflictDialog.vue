@@ -40,18 +40,18 @@ const mine = () => {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="one in bench.disputes" :key="one.path" data-dispute>
+            <tr v-for="dispute in bench.disputes" :key="dispute.path" data-dispute>
               <td>
-                {{ one.name }}<br /><span class="small quiet">{{ one.fields.join(', ') }}</span>
+                {{ dispute.name }}<br /><span class="small quiet">{{ dispute.fields.join(', ') }}</span>
               </td>
               <td v-for="side in ['mine', 'theirs'] as const" :key="side">
                 <v-btn
-                  :variant="chosen[one.path] === side ? 'flat' : 'outlined'"
-                  :color="chosen[one.path] === side ? 'primary' : undefined"
-                  :aria-pressed="chosen[one.path] === side"
-                  :aria-label="`${one.name}: ${side === 'mine' ? 'as it is here' : 'as in the other window'}`"
-                  @click="chosen = { ...chosen, [one.path]: side }"
-                  >{{ one.fields.map(field => value(one[side], field)).join(', ') }}</v-btn
+                  :variant="chosen[dispute.path] === side ? 'flat' : 'outlined'"
+                  :color="chosen[dispute.path] === side ? 'primary' : undefined"
+                  :aria-pressed="chosen[dispute.path] === side"
+                  :aria-label="`${dispute.name}: ${side === 'mine' ? 'as it is here' : 'as in the other window'}`"
+                  @click="chosen = { ...chosen, [dispute.path]: side }"
+                  >{{ dispute.fields.map(field => value(dispute[side], field)).join(', ') }}</v-btn
                 >
               </td>
             </tr>

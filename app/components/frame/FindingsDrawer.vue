@@ -32,7 +32,7 @@ const groups = computed(() =>
 )
 const counts = computed(() =>
   WEIGHTS.map(weight => ({ weight, count: findings.value.filter(finding => finding.weight === weight).length })).filter(
-    one => one.count
+    weighed => weighed.count
   )
 )
 /** So many of a step are listed at first: nobody cures hundreds at once, and they would hold the screen up. */
@@ -98,7 +98,7 @@ watch(
     if (!taste.findingsOpen || bench.outOfDate || !option) return
     const listed = groups.value
       .flatMap(group => group.findings.slice(0, SHOWN))
-      .filter(one => one.remedies.length || one.seeks)
+      .filter(finding => finding.remedies.length || finding.seeks)
     const wanted = (scrolled.value ? listed : listed.slice(0, IN_SIGHT))
       .map(finding => finding.id)
       .filter(id => !effects.value.has(`${id}#0`) && !sought.value.has(id))
@@ -136,8 +136,8 @@ const source = (finding: Finding) => [finding.basis.kind, finding.basis.source].
       <v-btn variant="text" :icon="mdiClose" aria-label="Fold findings" @click="taste.findingsOpen = false" />
       <p v-if="bench.outOfDate" class="small quiet" role="status">Being worked out…</p>
       <p v-else class="counts small">
-        <span v-for="one in counts" :key="one.weight"
-          ><StateMark :state="one.weight" :size="13" /> {{ countWords(one.weight, one.count) }}</span
+        <span v-for="weighed in counts" :key="weighed.weight"
+          ><StateMark :state="weighed.weight" :size="13" /> {{ countWords(weighed.weight, weighed.count) }}</span
         >
       </p>
     </div>

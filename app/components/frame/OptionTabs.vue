@@ -92,8 +92,8 @@ function startRenaming() {
       show-arrows
       @update:model-value="id => typeof id === 'string' && (bench.optionId = id)"
     >
-      <v-tab v-for="one in bench.project?.options" :key="one.id" :value="one.id" :title="one.name">
-        <span class="option">{{ one.name }}</span>
+      <v-tab v-for="option in bench.project?.options" :key="option.id" :value="option.id" :title="option.name">
+        <span class="option">{{ option.name }}</span>
       </v-tab>
     </v-tabs>
     <v-menu>

@@ -29,8 +29,8 @@ const DOES = { act: '', undo: 'Undo: ', redo: 'Redo: ' } as const
 /** What was done after one version up to another, latest first. */
 function did(from: number, to: number): string {
   const acts = saves.value
-    .filter(one => one.version <= to && one.version > from)
-    .flatMap(one => [...one.did].reverse().map(({ does, label }) => `${DOES[does]}${label}`))
+    .filter(save => save.version <= to && save.version > from)
+    .flatMap(save => [...save.did].reverse().map(({ does, label }) => `${DOES[does]}${label}`))
   const kinds = [...new Set(acts)]
   return [...kinds.slice(0, NAMED), ...(kinds.length > NAMED ? [`and ${kinds.length - NAMED} more`] : [])].join('; ')
 }
@@ -73,12 +73,12 @@ async function bringBack(version: number) {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="(one, index) in list" :key="one.version">
-              <td class="number figures">{{ one.version }}</td>
-              <td>{{ taste.time(one.savedAt) }}</td>
-              <td>{{ one.title }}</td>
-              <td class="small">{{ did(list[index + 1]?.version ?? 0, one.version) }}</td>
-              <td><v-btn @click="bringBack(one.version)">Bring back</v-btn></td>
+            <tr v-for="(version, index) in list" :key="version.version">
+              <td class="number figures">{{ version.version }}</td>
+              <td>{{ taste.time(version.savedAt) }}</td>
+              <td>{{ version.title }}</td>
+              <td class="small">{{ did(list[index + 1]?.version ?? 0, version.version) }}</td>
+              <td><v-btn @click="bringBack(version.version)">Bring back</v-btn></td>
             </tr>
           </tbody>
         </table>

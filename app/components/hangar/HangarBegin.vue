@@ -40,7 +40,7 @@ async function readOutline(files: File | File[] | null) {
   else wrong.value = read.problems.join(' ')
 }
 function setFlying(kind: (typeof FLYING)[number], on: boolean) {
-  const flying = FLYING.filter(one => (one === kind ? on : start.flying.includes(one)))
+  const flying = FLYING.filter(other => (other === kind ? on : start.flying.includes(other)))
   if (flying.length) start.flying = flying
 }
 async function begin() {

@@ -21,21 +21,22 @@ interface Ranked {
   awayMm?: number
 }
 const ranked = shallowRef<Ranked[]>()
-const fitOf = (one: Ranked) => (one.fits ? 'fits' : 'no place')
+const fitOf = (ranked: Ranked) => (ranked.fits ? 'fits' : 'no place')
 const columns = computed((): Column<Ranked>[] => [
-  { key: 'item', title: 'Item', value: one => `${one.item.maker} ${one.item.name}` },
-  { key: 'kind', title: 'Kind', value: one => one.item.kind, hidden: true },
+  { key: 'item', title: 'Item', value: ranked => `${ranked.item.maker} ${ranked.item.name}` },
+  { key: 'kind', title: 'Kind', value: ranked => ranked.item.kind, hidden: true },
   {
     key: 'ground',
     title: place.value ? 'Off its middle' : 'Ground',
-    value: one => (one.fits ? (one.awayMm ?? one.areaMm2) : undefined),
-    text: one => (!one.fits ? '—' : one.awayMm === undefined ? taste.area(one.areaMm2) : taste.length(one.awayMm)),
+    value: ranked => (ranked.fits ? (ranked.awayMm ?? ranked.areaMm2) : undefined),
+    text: ranked =>
+      !ranked.fits ? '—' : ranked.awayMm === undefined ? taste.area(ranked.areaMm2) : taste.length(ranked.awayMm),
     number: true
   },
   { key: 'fit', title: 'Fit', value: fitOf }
 ])
-const marks = (one: Ranked) => ({ 'data-ranked': one.item.id })
-const itemOf = (one: Ranked) => one.item.id
+const marks = (ranked: Ranked) => ({ 'data-ranked': ranked.item.id })
+const itemOf = (ranked: Ranked) => ranked.item.id
 const { progress, run, stop } = useLongWork()
 
 const choices = computed(() => {
@@ -54,7 +55,7 @@ const subject = computed(() => {
     const unit = bench.design!.units.find(unit => unit.id === id)
     return unit && { item: unit.item, unit: unit.id, name: unit.label }
   }
-  const item = items.value.find(one => one.id === id)
+  const item = items.value.find(item => item.id === id)
   return item && { item, unit: undefined, name: item.name }
 })
 const SHOWN_STEP_MM = 1
@@ -95,20 +96,20 @@ function setDownNearest() {
   if (!now || !design || !option || !free.value) return
   const pilot = design.airframe.pilots[0]
   const unit = now.unit ? design.units.find(unit => unit.id === now.unit) : undefined
-  const at = nearestFree(
+  const spot = nearestFree(
     free.value.ground,
     unit?.at?.xMm ?? pilot?.eye.acrossMm ?? 0,
     unit?.at?.yMm ?? pilot?.eye.upMm ?? 1e4
   )
-  if (!at || !unit) return
+  if (!spot || !unit) return
   bench.act(
     [
       {
         type: 'unit.move',
         option: option.id,
         unit: unit.id,
-        xMm: Number(at.xMm.toFixed(2)),
-        yMm: Number(at.yMm.toFixed(2))
+        xMm: Number(spot.xMm.toFixed(2)),
+        yMm: Number(spot.yMm.toFixed(2))
       }
     ],
     `Set ${unit.label} down`

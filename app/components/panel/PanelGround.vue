@@ -222,14 +222,16 @@ const middle = (f: Parameters<typeof extent>[0]) => {
       <text :x="middle(figure).x" :y="flip(middle(figure).y) + 3" text-anchor="middle">{{ zone.name }}</text>
     </g>
     <g
-      v-for="one in stiffeners"
-      :key="one.key"
+      v-for="stiffener in stiffeners"
+      :key="stiffener.key"
       class="stiffener"
-      :class="{ chosen: chosen?.id === one.id }"
-      @pointerdown="tool === 'sheet' && (chosen = { kind: 'stiffener', id: one.id })"
+      :class="{ chosen: chosen?.id === stiffener.id }"
+      @pointerdown="tool === 'sheet' && (chosen = { kind: 'stiffener', id: stiffener.id })"
     >
-      <rect :x="one.x" :y="one.y" :width="one.w" :height="one.h" />
-      <text :x="one.x + one.w / 2" :y="one.y + one.h / 2 + 3" text-anchor="middle">{{ one.name }}</text>
+      <rect :x="stiffener.x" :y="stiffener.y" :width="stiffener.w" :height="stiffener.h" />
+      <text :x="stiffener.x + stiffener.w / 2" :y="stiffener.y + stiffener.h / 2 + 3" text-anchor="middle">{{
+        stiffener.name
+      }}</text>
     </g>
     <rect
       v-for="(corner, index) in corners"

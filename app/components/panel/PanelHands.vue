@@ -13,7 +13,7 @@ const { flow: chosenId, layers } = usePanelTools()
 const design = computed(() => bench.design!)
 const on = computed(() => bench.option!.id)
 const walks = computed(() => bench.report?.pilot.flows ?? [])
-const walk = computed(() => walks.value.find(one => one.flow.id === chosenId.value) ?? walks.value[0])
+const walk = computed(() => walks.value.find(walk => walk.flow.id === chosenId.value) ?? walks.value[0])
 const own = computed(() => design.value.flows.length > 0)
 const targets = computed(() => [
   ...design.value.units
@@ -61,7 +61,7 @@ function addFlow() {
   const before = own.value ? [] : proposedFlows(design.value)
   if (
     bench.act(
-      [...before, flow].map(one => ({ type: 'flow.put' as const, option: on.value, flow: one })),
+      [...before, flow].map(step => ({ type: 'flow.put' as const, option: on.value, flow: step })),
       'Add a flow'
     )
   )
@@ -77,19 +77,19 @@ const labels = (ids: readonly string[]) =>
     <div class="which">
       <div class="row">
         <v-btn
-          v-for="one in walks"
-          :key="one.flow.id"
-          :color="one.flow.id === walk?.flow.id ? 'primary' : undefined"
-          :variant="one.flow.id === walk?.flow.id ? 'flat' : 'outlined'"
-          :aria-pressed="one.flow.id === walk?.flow.id"
+          v-for="walked in walks"
+          :key="walked.flow.id"
+          :color="walked.flow.id === walk?.flow.id ? 'primary' : undefined"
+          :variant="walked.flow.id === walk?.flow.id ? 'flat' : 'outlined'"
+          :aria-pressed="walked.flow.id === walk?.flow.id"
           @click="
             () => {
-              chosenId = one.flow.id
+              chosenId = walked.flow.id
               layers.flow = true
             }
           "
         >
-          {{ one.flow.name }}
+          {{ walked.flow.name }}
         </v-btn>
         <v-btn @click="addFlow">+ flow</v-btn>
       </div>
@@ -132,7 +132,7 @@ const labels = (ids: readonly string[]) =>
     </div>
     <div class="steps" role="region" aria-label="Steps of the flow" tabindex="0">
       <ol v-if="walk" class="steps-list">
-        <li v-for="(one, index) in walk.steps" :key="index" :aria-label="`Step ${index + 1}`" :data-step="index + 1">
+        <li v-for="(step, index) in walk.steps" :key="index" :aria-label="`Step ${index + 1}`" :data-step="index + 1">
           <span class="number figures">{{ index + 1 }}</span>
           <div class="fields">
             <TextField
@@ -140,7 +140,7 @@ const labels = (ids: readonly string[]) =>
               label="Says"
               :disabled="!own"
               :most="120"
-              :model-value="one.step.says"
+              :model-value="step.step.says"
               @update:model-value="(says: string) => setStep(index, { says })"
             />
             <ChoiceField
@@ -149,7 +149,7 @@ const labels = (ids: readonly string[]) =>
               label="Goes to"
               :disabled="!own"
               :items="targets"
-              :model-value="one.step.to"
+              :model-value="step.step.to"
               @update:model-value="to => setStep(index, { to })"
             />
             <ChoiceField
@@ -157,7 +157,7 @@ const labels = (ids: readonly string[]) =>
               label="Hand"
               :disabled="!own"
               :items="HANDS"
-              :model-value="one.step.hand"
+              :model-value="step.step.hand"
               @update:model-value="hand => setStep(index, { hand })"
             />
             <v-checkbox
@@ -165,7 +165,7 @@ const labels = (ids: readonly string[]) =>
               label="stays"
               :aria-label="`Hand stays after step ${index + 1}`"
               :disabled="!own"
-              :model-value="one.step.holds"
+              :model-value="step.step.holds"
               @update:model-value="holds => setStep(index, { holds: !!holds })"
             />
             <span v-if="own" class="order">
@@ -195,13 +195,13 @@ const labels = (ids: readonly string[]) =>
             </span>
           </div>
           <p class="small figures">
-            {{ index === 0 ? 'begins there' : `${taste.length(one.travelMm)} from the step before` }}
-            <span v-if="one.troubles.length || one.backTrack">
+            {{ index === 0 ? 'begins there' : `${taste.length(step.travelMm)} from the step before` }}
+            <span v-if="step.troubles.length || step.backTrack">
               · <StateMark state="decide" :size="12" />
               {{
                 [
-                  ...one.troubles.map(trouble => taste.say(trouble.says)),
-                  ...(one.backTrack ? ['turns back'] : [])
+                  ...step.troubles.map(trouble => taste.say(trouble.says)),
+                  ...(step.backTrack ? ['turns back'] : [])
                 ].join('; ')
               }}</span
             >

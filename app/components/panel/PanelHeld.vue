@@ -48,7 +48,7 @@ const reading = computed(() => {
   })
   return [
     `${hold.value.label}: ${taste.position(first.x + by.value.dx)} across, ${taste.position(first.y + by.value.dy)} up`,
-    ...relations.value.map(one => one.text),
+    ...relations.value.map(relation => relation.text),
     ...people
   ].join(' · ')
 })

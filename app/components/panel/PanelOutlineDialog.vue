@@ -71,17 +71,17 @@ function take() {
   const { panel } = bench.project!.airframe
   const zones =
     way.value === 'file' && holesToo.value
-      ? read.value.inner.map((one, i) => ({
+      ? read.value.inner.map((outline, i) => ({
           id: `in-${i + 1}`,
           name: `Hole ${i + 1} of ${file.value!.name}`.slice(0, 120),
           side: 'face' as const,
           fromDepthMm: 0,
           movable: false,
           // What is a hole in the drawing is cut: a round one no bigger than a screw’s is drilled with the screws.
-          hole: one.round && one.round.diameterMm <= SCREW_HOLE_MM ? ('screw' as const) : ('cut' as const),
-          area: one.round
-            ? { shape: 'round' as const, ...one.round }
-            : { shape: 'polygon' as const, points: one.points }
+          hole: outline.round && outline.round.diameterMm <= SCREW_HOLE_MM ? ('screw' as const) : ('cut' as const),
+          area: outline.round
+            ? { shape: 'round' as const, ...outline.round }
+            : { shape: 'polygon' as const, points: outline.points }
         }))
       : []
   const edit: Edit = {
@@ -178,7 +178,7 @@ function take() {
             aria-label="The outline to come"
           >
             <path :d="ringPath(read.outline, flip)" class="edge" />
-            <path v-for="(one, i) in read.inner" :key="i" :d="ringPath(one.points, flip)" class="hole" />
+            <path v-for="(outline, i) in read.inner" :key="i" :d="ringPath(outline.points, flip)" class="hole" />
           </svg>
           <p class="small figures">
             {{ taste.length(box.maxX - box.minX) }} × {{ taste.length(box.maxY - box.minY) }},

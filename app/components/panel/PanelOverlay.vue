@@ -70,7 +70,7 @@ const notes = computed(() =>
 
 const walk = computed(() => {
   const all = bench.report?.pilot.flows ?? []
-  return all.find(one => one.flow.id === flowId.value) ?? all[0]
+  return all.find(walk => walk.flow.id === flowId.value) ?? all[0]
 })
 const ways = computed(() =>
   (['left', 'right'] as const).map(hand => {
@@ -202,8 +202,8 @@ const rule = computed(() => {
       :class="['gives', `gives-${cell.step}`]"
     />
     <path v-if="free" :d="freePath" class="free" />
-    <g v-for="one in ghosts" :key="one.id" class="ghost"
-      ><path :d="one.path" /><text :x="one.x" :y="one.y" text-anchor="middle">{{ one.label }}</text></g
+    <g v-for="shade in ghosts" :key="shade.id" class="ghost"
+      ><path :d="shade.path" /><text :x="shade.x" :y="shade.y" text-anchor="middle">{{ shade.label }}</text></g
     >
     <g v-if="layers.sight && pilot && aim" class="sight">
       <path :d="fieldRing(FIELD.sideDeg, FIELD.upDeg, FIELD.downDeg)" class="limit" /><path

@@ -19,7 +19,7 @@ const whole = computed(() => wholeFace(design.value))
 const datums = computed(() => datumsOf(whole.value, holeSchedule(design.value)))
 const from = ref('lower left')
 /** The point chosen, or the corner where that opening is no more. */
-const datum = computed(() => datums.value.find(one => one.id === from.value) ?? datums.value[0])
+const datum = computed(() => datums.value.find(datum => datum.id === from.value) ?? datums.value[0])
 const along = ref<'x' | 'y'>('x')
 const sectionAt = ref<number>()
 const at = computed({
@@ -77,7 +77,7 @@ function addLabel() {
   const text = label.value.trim()
   const unit = design.value.units.find(unit => unit.id === bench.selected[0])
   if (!text) return
-  const at = unit?.at ?? { xMm: 100, yMm: 20 }
+  const spot = unit?.at ?? { xMm: 100, yMm: 20 }
   if (
     bench.act(
       [
@@ -87,8 +87,8 @@ function addLabel() {
           label: {
             id: `l-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
             text: text.slice(0, 120),
-            xMm: at.xMm,
-            yMm: Number((at.yMm + 14).toFixed(2)),
+            xMm: spot.xMm,
+            yMm: Number((spot.yMm + 14).toFixed(2)),
             heightMm: 3
           }
         }
@@ -156,8 +156,8 @@ watch(parts, () => {
   offers.value = undefined
 })
 const total = computed(() =>
-  offers.value?.every(one => one.accepted)
-    ? offers.value.reduce((sum, one) => sum + (one.priceCents ?? 0), 0)
+  offers.value?.every(offer => offer.accepted)
+    ? offers.value.reduce((sum, offer) => sum + (offer.priceCents ?? 0), 0)
     : undefined
 )
 </script>
@@ -180,7 +180,7 @@ const total = computed(() =>
           v-model="from"
           class="grow"
           label="Positions on the sheet from"
-          :items="datums.map(one => ({ value: one.id, title: one.name }))"
+          :items="datums.map(datum => ({ value: datum.id, title: datum.name }))"
         />
       </div>
       <div class="row">
@@ -223,39 +223,39 @@ const total = computed(() =>
           @keydown.enter="addLabel"
         /><v-btn @click="addLabel">+ label</v-btn>
       </div>
-      <div v-for="one in design.labels" :key="one.id" class="row tight">
-        <b class="small grow">{{ one.text }}</b>
+      <div v-for="drawn in design.labels" :key="drawn.id" class="row tight">
+        <b class="small grow">{{ drawn.text }}</b>
         <QuantityField
           kind="position"
           label="Across"
           hide-label
-          :model-value="one.xMm"
+          :model-value="drawn.xMm"
           class="pos"
           @update:model-value="
-            v => bench.act([{ type: 'label.put', option: on, label: { ...one, xMm: v } }], `Move ${one.text}`)
+            v => bench.act([{ type: 'label.put', option: on, label: { ...drawn, xMm: v } }], `Move ${drawn.text}`)
           "
         /><QuantityField
           kind="position"
           label="Up"
           hide-label
-          :model-value="one.yMm"
+          :model-value="drawn.yMm"
           class="pos"
           @update:model-value="
-            v => bench.act([{ type: 'label.put', option: on, label: { ...one, yMm: v } }], `Move ${one.text}`)
+            v => bench.act([{ type: 'label.put', option: on, label: { ...drawn, yMm: v } }], `Move ${drawn.text}`)
           "
         /><QuantityField
           kind="length"
           label="Letter height"
           hide-label
-          :model-value="one.heightMm"
+          :model-value="drawn.heightMm"
           class="pos"
           @update:model-value="
-            v => bench.act([{ type: 'label.put', option: on, label: { ...one, heightMm: v } }], `Size ${one.text}`)
+            v => bench.act([{ type: 'label.put', option: on, label: { ...drawn, heightMm: v } }], `Size ${drawn.text}`)
           "
         />
         <v-btn
-          :aria-label="`Take the label ${one.text} away`"
-          @click="bench.act([{ type: 'label.drop', option: on, label: one.id }], `Delete ${one.text}`)"
+          :aria-label="`Take the label ${drawn.text} away`"
+          @click="bench.act([{ type: 'label.drop', option: on, label: drawn.id }], `Delete ${drawn.text}`)"
         >
           ✕
         </v-btn>
@@ -279,22 +279,22 @@ const total = computed(() =>
         ><v-btn @click="takeCutter">Hold the panel to it</v-btn>
       </p>
       <p v-if="asking" class="small" role="status">{{ asking }}</p>
-      <div v-for="one in offers" :key="one.part" class="small">
-        <template v-if="one.accepted"
+      <div v-for="offer in offers" :key="offer.part" class="small">
+        <template v-if="offer.accepted"
           ><p>
-            <StateMark state="holds" :size="14" /> <b>{{ one.part }}</b>:
-            <span class="figures">{{ taste.money(one.priceCents!) }}, {{ one.days }} days</span>
+            <StateMark state="holds" :size="14" /> <b>{{ offer.part }}</b>:
+            <span class="figures">{{ taste.money(offer.priceCents!) }}, {{ offer.days }} days</span>
           </p>
-          <p class="quiet">{{ one.lines!.map(line => `${line.text} ${taste.money(line.cents)}`).join(' · ') }}</p>
-          <p v-for="note in one.notes" :key="note" class="quiet">{{ note }}</p></template
+          <p class="quiet">{{ offer.lines!.map(line => `${line.text} ${taste.money(line.cents)}`).join(' · ') }}</p>
+          <p v-for="note in offer.notes" :key="note" class="quiet">{{ note }}</p></template
         >
         <template v-else
           ><p>
-            <StateMark state="must fix" :size="14" /> <b>{{ one.part }}</b> is refused:
+            <StateMark state="must fix" :size="14" /> <b>{{ offer.part }}</b> is refused:
           </p>
           <ul>
-            <li v-for="reason in one.reasons!.slice(0, 8)" :key="reason">{{ reason }}</li>
-            <li v-if="one.reasons!.length > 8">and {{ one.reasons!.length - 8 }} more</li>
+            <li v-for="reason in offer.reasons!.slice(0, 8)" :key="reason">{{ reason }}</li>
+            <li v-if="offer.reasons!.length > 8">and {{ offer.reasons!.length - 8 }} more</li>
           </ul></template
         >
       </div>

@@ -16,14 +16,14 @@ const tray = computed(() =>
   design.value.units.filter(unit => unit.item.face && unit.place.kind === 'panel' && !unit.at)
 )
 const chosen = computed(() => bench.selected.flatMap(id => design.value.units.find(unit => unit.id === id) ?? []))
-const one = computed(() => (chosen.value.length === 1 ? chosen.value[0] : undefined))
-const raw = computed(() => bench.option?.units.find(unit => unit.id === one.value?.id))
+const single = computed(() => (chosen.value.length === 1 ? chosen.value[0] : undefined))
+const raw = computed(() => bench.option?.units.find(unit => unit.id === single.value?.id))
 const findings = computed(() =>
   [
     ...(bench.livePanel?.findings ?? bench.report?.panel.findings ?? []),
     ...(bench.report?.pilot.findings ?? []),
     ...(bench.report?.strength.findings ?? [])
-  ].filter(finding => one.value && finding.subjects.includes(one.value.id))
+  ].filter(finding => single.value && finding.subjects.includes(single.value.id))
 )
 const row = computed(() => design.value.rows.find(found => chosen.value.some(unit => unit.row === found.id)))
 const group = computed(() =>
@@ -42,15 +42,18 @@ const size = (unit: DesignUnit) => {
     : `${taste.length(e.maxX - e.minX)} × ${taste.length(e.maxY - e.minY)}`
 }
 const move = (patch: { xMm?: number; yMm?: number }) => {
-  if (one.value?.at)
+  if (single.value?.at)
     bench.act(
-      [{ type: 'unit.move', option: on.value, unit: one.value.id, ...one.value.at, ...patch }],
-      `Move ${one.value.label}`
+      [{ type: 'unit.move', option: on.value, unit: single.value.id, ...single.value.at, ...patch }],
+      `Move ${single.value.label}`
     )
 }
 const backToTray = () => {
-  if (one.value)
-    bench.act([{ type: 'unit.lift', option: on.value, unit: one.value.id }], `Take ${one.value.label} off the face`)
+  if (single.value)
+    bench.act(
+      [{ type: 'unit.lift', option: on.value, unit: single.value.id }],
+      `Take ${single.value.label} off the face`
+    )
 }
 function rename(label: string) {
   if (raw.value && label)
@@ -69,13 +72,13 @@ const lock = () => {
 function duplicate() {
   const edits = chosen.value.map(unit => {
     const found = bench.option!.units.find(other => other.id === unit.id)!
-    const at = unit.at && { xMm: Number((unit.at.xMm + 10).toFixed(3)), yMm: Number((unit.at.yMm - 10).toFixed(3)) }
+    const spot = unit.at && { xMm: Number((unit.at.xMm + 10).toFixed(3)), yMm: Number((unit.at.yMm - 10).toFixed(3)) }
     return {
       type: 'unit.add' as const,
       option: on.value,
       unit: {
         ...found,
-        ...at,
+        ...spot,
         id: `${unit.item.id.slice(0, 50)}-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
         label: `${unit.label} copy`,
         locked: false
@@ -154,11 +157,11 @@ const setRow = (patch: Partial<Row>) => {
     bench.act([{ type: 'row.put', option: on.value, row: { ...row.value, ...patch } }], `Change ${row.value.name}`)
 }
 function shiftInRow(by: -1 | 1) {
-  if (!row.value || !one.value) return
+  if (!row.value || !single.value) return
   const units = [...row.value.units]
-  const at = units.indexOf(one.value.id)
-  if (at + by < 0 || at + by >= units.length) return
-  ;[units[at], units[at + by]] = [units[at + by]!, units[at]!]
+  const index = units.indexOf(single.value.id)
+  if (index + by < 0 || index + by >= units.length) return
+  ;[units[index], units[index + by]] = [units[index + by]!, units[index]!]
   setRow({ units })
 }
 const gapOf = computed(() => {
@@ -193,31 +196,31 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
       </div>
     </div>
     <div class="exact" aria-label="Selected unit">
-      <template v-if="one && raw">
+      <template v-if="single && raw">
         <div class="row first">
-          <TextField :most="120" label="Label" class="grow" :model-value="one.label" @update:model-value="rename" />
-          <template v-if="one.at">
+          <TextField :most="120" label="Label" class="grow" :model-value="single.label" @update:model-value="rename" />
+          <template v-if="single.at">
             <QuantityField
               kind="position"
               label="Across"
-              :model-value="one.at.xMm"
+              :model-value="single.at.xMm"
               class="pos"
               @update:model-value="v => move({ xMm: v })"
             />
             <QuantityField
               kind="position"
               label="Up"
-              :model-value="one.at.yMm"
+              :model-value="single.at.yMm"
               class="pos"
               @update:model-value="v => move({ yMm: v })"
             />
           </template>
-          <v-btn v-if="one.at" class="nowrap" @click="backToTray">To the tray</v-btn>
-          <v-btn @click="lock">{{ one.locked ? 'Unlock' : 'Lock' }}</v-btn>
+          <v-btn v-if="single.at" class="nowrap" @click="backToTray">To the tray</v-btn>
+          <v-btn @click="lock">{{ single.locked ? 'Unlock' : 'Lock' }}</v-btn>
           <v-btn @click="duplicate">Duplicate</v-btn>
           <v-checkbox
-            v-if="one.item.body"
-            :model-value="one.rearSupport"
+            v-if="single.item.body"
+            :model-value="single.rearSupport"
             @update:model-value="
               checked =>
                 bench.act(
@@ -225,7 +228,7 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
                     {
                       type: 'unit.support',
                       option: on,
-                      unit: one!.id,
+                      unit: single!.id,
                       rear: checked === true
                     }
                   ],
@@ -236,9 +239,10 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
           />
         </div>
         <p class="small quiet">
-          {{ one.item.maker }} {{ one.item.name }} · {{ size(one) }} · depth
-          {{ one.item.body ? taste.length(one.item.body.depthMm + one.item.body.connectorMm) : '—' }} with connectors ·
-          {{ taste.mass(one.item.massKg) }}
+          {{ single.item.maker }} {{ single.item.name }} · {{ size(single) }} · depth
+          {{ single.item.body ? taste.length(single.item.body.depthMm + single.item.body.connectorMm) : '—' }} with
+          connectors ·
+          {{ taste.mass(single.item.massKg) }}
         </p>
         <p v-for="finding in findings" :key="finding.id" class="small">
           <StateMark :state="finding.weight" :size="14" /> <SayPhrase :says="finding.says" />
@@ -283,7 +287,7 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
           class="pos"
           @update:model-value="v => setRow({ pitchMm: v })"
         />
-        <template v-if="one"
+        <template v-if="single"
           ><v-btn :aria-label="`Earlier in ${row.name}`" @click="shiftInRow(-1)">earlier</v-btn
           ><v-btn :aria-label="`Later in ${row.name}`" @click="shiftInRow(1)">later</v-btn></template
         >

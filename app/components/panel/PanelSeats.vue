@@ -11,7 +11,7 @@ const bench = useBench()
 const taste = useTaste()
 const { pilot: chosenId, layers } = usePanelTools()
 const pilots = computed(() => bench.project!.airframe.pilots)
-const pilot = computed(() => pilots.value.find(one => one.id === chosenId.value) ?? pilots.value[0])
+const pilot = computed(() => pilots.value.find(pilot => pilot.id === chosenId.value) ?? pilots.value[0])
 const put = (next: Pilot) => bench.act([{ type: 'pilot.put', pilot: next }], `Seat ${next.name}`)
 function add() {
   const box = bounds(bench.project!.airframe.panel.outline)
@@ -33,7 +33,7 @@ function drop() {
 const rows = computed(() => {
   const report = bench.report?.pilot
   const name = new Map(bench.design?.units.map(unit => [unit.id, unit.label]))
-  const rank = new Map(report?.ranking.map((one, index) => [one.unit, index + 1]))
+  const rank = new Map(report?.ranking.map((ranked, index) => [ranked.unit, index + 1]))
   return (report?.seats ?? [])
     .filter(seat => seat.pilot === pilot.value?.id)
     .map(seat => ({ ...seat, label: name.get(seat.unit) ?? seat.unit, rank: rank.get(seat.unit) ?? 0 }))
@@ -44,31 +44,31 @@ type Seen = (typeof rows.value)[number]
 const fieldOf = ({ sight, outOfConeDeg }: Seen) =>
   `${sight.field}${outOfConeDeg > 0 ? `, screen ${taste.number(outOfConeDeg, 0)}° out` : ''}`
 const columns = computed((): Column<Seen>[] => [
-  { key: 'rank', title: 'Rank', value: one => one.rank || undefined, number: true },
-  { key: 'unit', title: 'Unit', value: one => one.label },
+  { key: 'rank', title: 'Rank', value: row => row.rank || undefined, number: true },
+  { key: 'unit', title: 'Unit', value: row => row.label },
   {
     key: 'side',
     title: 'Side',
-    value: one => one.sight.sideDeg,
-    text: one => `${taste.number(one.sight.sideDeg, 0)}°`,
+    value: row => row.sight.sideDeg,
+    text: row => `${taste.number(row.sight.sideDeg, 0)}°`,
     number: true
   },
   {
     key: 'up',
     title: 'Up',
-    value: one => one.sight.upDeg,
-    text: one => `${taste.number(one.sight.upDeg, 0)}°`,
+    value: row => row.sight.upDeg,
+    text: row => `${taste.number(row.sight.upDeg, 0)}°`,
     number: true
   },
   { key: 'field', title: 'Field', value: fieldOf },
-  { key: 'arm', title: 'Arm', value: one => one.reachMm, text: one => taste.length(one.reachMm), number: true },
+  { key: 'arm', title: 'Arm', value: row => row.reachMm, text: row => taste.length(row.reachMm), number: true },
   {
     key: 'reach',
     title: 'Reach',
-    value: one => (one.overReachMm > 0 ? `${taste.length(one.overReachMm)} over` : one.hand)
+    value: row => (row.overReachMm > 0 ? `${taste.length(row.overReachMm)} over` : row.hand)
   }
 ])
-const unitOf = (one: Seen) => one.unit
+const unitOf = (row: Seen) => row.unit
 </script>
 
 <template>
@@ -76,14 +76,14 @@ const unitOf = (one: Seen) => one.unit
     <div class="who">
       <div class="row">
         <v-btn
-          v-for="one in pilots"
-          :key="one.id"
-          :color="one.id === pilot?.id ? 'primary' : undefined"
-          :variant="one.id === pilot?.id ? 'flat' : 'outlined'"
-          :aria-pressed="one.id === pilot?.id"
-          @click="chosenId = one.id"
+          v-for="seated in pilots"
+          :key="seated.id"
+          :color="seated.id === pilot?.id ? 'primary' : undefined"
+          :variant="seated.id === pilot?.id ? 'flat' : 'outlined'"
+          :aria-pressed="seated.id === pilot?.id"
+          @click="chosenId = seated.id"
         >
-          {{ one.name }}
+          {{ seated.name }}
         </v-btn>
         <v-btn @click="add">+ pilot</v-btn>
       </div>

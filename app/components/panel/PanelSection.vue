@@ -26,12 +26,12 @@ const boxes = computed(() => section.pieces.filter(piece => piece.kind !== 'conn
   <figure>
     <svg :viewBox="frame" role="img" aria-label="Section behind the face">
       <rect
-        v-for="(one, i) in section.pieces"
+        v-for="(piece, i) in section.pieces"
         :key="i"
-        v-bind="rect(one.fromMm, one.toMm, one.nearMm, one.farMm)"
-        :class="one.kind"
+        v-bind="rect(piece.fromMm, piece.toMm, piece.nearMm, piece.farMm)"
+        :class="piece.kind"
       >
-        <title>{{ says(one) }}</title>
+        <title>{{ says(piece) }}</title>
       </rect>
       <rect
         v-for="([low, high], i) in section.sheet"
@@ -49,8 +49,8 @@ const boxes = computed(() => section.pieces.filter(piece => piece.kind !== 'conn
     </svg>
     <figcaption class="small quiet">
       <template v-if="boxes.length">
-        <span v-for="(one, i) in boxes" :key="i"
-          >{{ i ? ' · ' : '' }}{{ one.name }} <span class="figures">{{ taste.length(one.farMm) }}</span></span
+        <span v-for="(box, i) in boxes" :key="i"
+          >{{ i ? ' · ' : '' }}{{ box.name }} <span class="figures">{{ taste.length(box.farMm) }}</span></span
         >; the room ends at <span class="figures">{{ taste.length(section.roomMm) }}</span>.
       </template>
       <template v-else>Nothing stands behind the face along this line.</template>

@@ -89,7 +89,7 @@ const decimalComma = computed(() => (1.5).toLocaleString(taste.reading.locale).i
 const cornersText = (points: readonly (readonly [number, number])[]) =>
   points
     .map(([x, y]) =>
-      [x, y].map(one => taste.position(one).replace(/ (in|mm)$/, '')).join(decimalComma.value ? '; ' : ', ')
+      [x, y].map(mm => taste.position(mm).replace(/ (in|mm)$/, '')).join(decimalComma.value ? '; ' : ', ')
     )
     .join('\n')
 function readCorners(text: string): [number, number][] | undefined {
@@ -215,34 +215,34 @@ const setArea = (patch: Record<string, number>) => {
           Outline
         </v-btn>
         <v-btn
-          v-for="one in panel.zones"
-          :key="one.id"
-          :color="ground?.id === one.id ? 'primary' : undefined"
-          :variant="ground?.id === one.id ? 'flat' : 'outlined'"
-          :aria-pressed="ground?.id === one.id"
-          @click="ground = { kind: 'zone', id: one.id }"
+          v-for="area in panel.zones"
+          :key="area.id"
+          :color="ground?.id === area.id ? 'primary' : undefined"
+          :variant="ground?.id === area.id ? 'flat' : 'outlined'"
+          :aria-pressed="ground?.id === area.id"
+          @click="ground = { kind: 'zone', id: area.id }"
         >
-          {{ one.name }}&nbsp;<span class="small">{{ one.side }}</span>
+          {{ area.name }}&nbsp;<span class="small">{{ area.side }}</span>
         </v-btn>
         <v-btn
-          v-for="one in panel.bays"
-          :key="one.id"
-          :color="ground?.id === one.id ? 'primary' : undefined"
-          :variant="ground?.id === one.id ? 'flat' : 'outlined'"
-          :aria-pressed="ground?.id === one.id"
-          @click="ground = { kind: 'bay', id: one.id }"
+          v-for="piece in panel.bays"
+          :key="piece.id"
+          :color="ground?.id === piece.id ? 'primary' : undefined"
+          :variant="ground?.id === piece.id ? 'flat' : 'outlined'"
+          :aria-pressed="ground?.id === piece.id"
+          @click="ground = { kind: 'bay', id: piece.id }"
         >
-          {{ one.name }}&nbsp;<span class="small">bay</span>
+          {{ piece.name }}&nbsp;<span class="small">bay</span>
         </v-btn>
         <v-btn
-          v-for="one in panel.stiffeners"
-          :key="one.id"
-          :color="ground?.id === one.id ? 'primary' : undefined"
-          :variant="ground?.id === one.id ? 'flat' : 'outlined'"
-          :aria-pressed="ground?.id === one.id"
-          @click="ground = { kind: 'stiffener', id: one.id }"
+          v-for="stiff in panel.stiffeners"
+          :key="stiff.id"
+          :color="ground?.id === stiff.id ? 'primary' : undefined"
+          :variant="ground?.id === stiff.id ? 'flat' : 'outlined'"
+          :aria-pressed="ground?.id === stiff.id"
+          @click="ground = { kind: 'stiffener', id: stiff.id }"
         >
-          {{ one.name }}
+          {{ stiff.name }}
         </v-btn>
       </div>
     </div>

@@ -54,83 +54,95 @@ const switchOf = ({ unit, switch: { ratedA, wantedA, load } }: Circuit) =>
     .filter(Boolean)
     .join(', ')
 const circuits = computed((): Column<Circuit>[] => [
-  { key: 'unit', title: 'Unit', value: one => one.label },
-  { key: 'bus', title: 'Bus', value: one => names.value.bus.get(one.bus) ?? one.bus },
+  { key: 'unit', title: 'Unit', value: circuit => circuit.label },
+  { key: 'bus', title: 'Bus', value: circuit => names.value.bus.get(circuit.bus) ?? circuit.bus },
   {
     key: 'shares',
     title: 'Shares with',
-    value: one => (one.head === one.unit ? '' : (names.value.unit.get(one.head) ?? one.head)),
+    value: circuit => (circuit.head === circuit.unit ? '' : (names.value.unit.get(circuit.head) ?? circuit.head)),
     hidden: !power.circuits.some(circuit => circuit.head !== circuit.unit)
   },
   {
     key: 'steady',
     title: 'Steady A',
-    value: one => one.steadyA,
-    text: one => taste.number(one.steadyA, 2),
+    value: circuit => circuit.steadyA,
+    text: circuit => taste.number(circuit.steadyA, 2),
     number: true
   },
-  { key: 'brief', title: 'Brief A', value: one => one.briefA, text: one => taste.number(one.briefA, 2), number: true },
+  {
+    key: 'brief',
+    title: 'Brief A',
+    value: circuit => circuit.briefA,
+    text: circuit => taste.number(circuit.briefA, 2),
+    number: true
+  },
   {
     key: 'breaker',
     title: 'Breaker or fuse, A',
-    value: one => one.breakerA,
-    text: one => `${taste.short(one.breakerA)} ${one.protector}`,
+    value: circuit => circuit.breakerA,
+    text: circuit => `${taste.short(circuit.breakerA)} ${circuit.protector}`,
     number: true
   },
-  { key: 'wire', title: 'Wire, AWG', value: one => one.awg, number: true },
-  { key: 'lies', title: 'Length', value: one => one.liesMm, text: one => taste.run(one.liesMm), number: true },
-  { key: 'back', title: 'Back by', value: one => one.return },
+  { key: 'wire', title: 'Wire, AWG', value: circuit => circuit.awg, number: true },
+  {
+    key: 'lies',
+    title: 'Length',
+    value: circuit => circuit.liesMm,
+    text: circuit => taste.run(circuit.liesMm),
+    number: true
+  },
+  { key: 'back', title: 'Back by', value: circuit => circuit.return },
   {
     key: 'carries',
     title: 'Carries there, A',
-    value: one => one.ampacity.amps,
-    text: one => taste.number(one.ampacity.amps, 1),
+    value: circuit => circuit.ampacity.amps,
+    text: circuit => taste.number(circuit.ampacity.amps, 1),
     number: true
   },
   {
     key: 'warm',
     title: 'Warms to, °C',
-    value: one => one.conductorC,
-    text: one => taste.number(one.conductorC, 0),
+    value: circuit => circuit.conductorC,
+    text: circuit => taste.number(circuit.conductorC, 0),
     number: true,
     hidden: true
   },
   {
     key: 'drop',
     title: 'Voltage drop, V',
-    value: one => one.dropV,
-    text: one => `${taste.number(one.dropV, 3)} of ${taste.number(one.dropLimitV, 1)}`,
+    value: circuit => circuit.dropV,
+    text: circuit => `${taste.number(circuit.dropV, 3)} of ${taste.number(circuit.dropLimitV, 1)}`,
     number: true
   },
   { key: 'switch', title: 'Switch', value: switchOf },
   { key: 'acts', title: 'Change', value: () => '', plain: true, width: '84px' }
 ])
 const feeders = computed((): Column<Feeder>[] => [
-  { key: 'tie', title: 'Tie', value: one => one.name },
-  { key: 'kind', title: 'Kind', value: one => one.kind },
+  { key: 'tie', title: 'Tie', value: feeder => feeder.name },
+  { key: 'kind', title: 'Kind', value: feeder => feeder.kind },
   {
     key: 'steady',
     title: 'Steady A',
-    value: one => one.steadyA,
-    text: one => taste.number(one.steadyA, 1),
+    value: feeder => feeder.steadyA,
+    text: feeder => taste.number(feeder.steadyA, 1),
     number: true
   },
   {
     key: 'most',
     title: 'Maximum load, A',
-    value: one => one.mostA,
-    text: one => taste.number(one.mostA, 1),
+    value: feeder => feeder.mostA,
+    text: feeder => taste.number(feeder.mostA, 1),
     number: true
   },
-  { key: 'when', title: 'Most in', value: one => (one.steadyA > 0 ? one.when : 'carries nothing') },
+  { key: 'when', title: 'Most in', value: feeder => (feeder.steadyA > 0 ? feeder.when : 'carries nothing') },
   {
     key: 'rated',
     title: 'Opens at, or bears, A',
-    value: one => one.ratedA,
-    text: one =>
-      one.ratedA !== undefined
-        ? taste.short(one.ratedA)
-        : one.kind === 'wire'
+    value: feeder => feeder.ratedA,
+    text: feeder =>
+      feeder.ratedA !== undefined
+        ? taste.short(feeder.ratedA)
+        : feeder.kind === 'wire'
           ? 'no circuit protection'
           : 'not entered',
     number: true
@@ -138,33 +150,33 @@ const feeders = computed((): Column<Feeder>[] => [
   {
     key: 'wire',
     title: 'Wire, AWG',
-    value: one => one.awg,
-    text: one => String(one.awg ?? 'thicker than 2'),
+    value: feeder => feeder.awg,
+    text: feeder => String(feeder.awg ?? 'thicker than 2'),
     number: true
   },
   {
     key: 'carries',
     title: 'By itself it carries, A',
-    value: one => one.ampacity?.amps,
-    text: one => (one.ampacity ? taste.number(one.ampacity.amps, 0) : ''),
+    value: feeder => feeder.ampacity?.amps,
+    text: feeder => (feeder.ampacity ? taste.number(feeder.ampacity.amps, 0) : ''),
     number: true
   },
   {
     key: 'drop',
     title: 'Voltage drop, V',
-    value: one => one.dropV,
-    text: one => taste.number(one.dropV, 3),
+    value: feeder => feeder.dropV,
+    text: feeder => taste.number(feeder.dropV, 3),
     number: true
   },
   { key: 'acts', title: 'Change', value: () => '', plain: true, width: '84px' }
 ])
-const unitOf = (one: Circuit) => one.unit
-const tieOf = (one: Feeder) => one.tie
-const circuitMarks = (one: Circuit) => ({
-  'data-circuit': one.unit,
-  'class': bench.selected.includes(one.unit) ? 'here' : undefined
+const unitOf = (circuit: Circuit) => circuit.unit
+const tieOf = (feeder: Feeder) => feeder.tie
+const circuitMarks = (circuit: Circuit) => ({
+  'data-circuit': circuit.unit,
+  'class': bench.selected.includes(circuit.unit) ? 'here' : undefined
 })
-const feederMarks = (one: Feeder) => ({ 'data-feeder': one.tie })
+const feederMarks = (feeder: Feeder) => ({ 'data-feeder': feeder.tie })
 </script>
 
 <template>

@@ -48,7 +48,7 @@ const minutes = (scene: Scene) =>
       : scene.kind === 'over-voltage'
         ? ''
         : 'as long as wanted'
-const names = (list: readonly { label: string }[]) => list.map(one => one.label).join(', ')
+const names = (list: readonly { label: string }[]) => list.map(named => named.label).join(', ')
 /** Longer lists are folded: their number says most. */
 const SHOWN = 4
 const grave = (scene: Scene) => scene.lostFunctions.filter(lostFunction => GRAVE.includes(lostFunction))
@@ -59,7 +59,7 @@ const columns = computed((): Column<Scene>[] => [
   {
     key: 'switches',
     title: 'What switches can do',
-    value: scene => scene.rescue?.set.map(one => `${one.switch} to ${one.to}`).join(', ')
+    value: scene => scene.rescue?.set.map(setting => `${setting.switch} to ${setting.to}`).join(', ')
   },
   {
     key: 'lasts',

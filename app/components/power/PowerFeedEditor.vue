@@ -67,7 +67,7 @@ const ratings = computed(() => {
   ]
 })
 const swap = <T extends { id: string }>(list: readonly T[], next: T): T[] =>
-  list.map(one => (one.id === next.id ? next : one))
+  list.map(other => (other.id === next.id ? next : other))
 const setTie = (patch: Partial<Tie>, what: string) => {
   if (tie.value)
     emit('put', { ...supply, ties: swap(supply.ties, { ...tie.value, ...patch }) }, `${tie.value.name}: ${what}`)
@@ -118,7 +118,7 @@ function setPositions(words: string) {
     ...new Set(
       words
         .split(',')
-        .map(one => one.trim())
+        .map(position => position.trim())
         .filter(Boolean)
     )
   ].slice(0, 6)
@@ -129,13 +129,13 @@ function setPositions(words: string) {
   setSwitch({ positions }, 'positions')
 }
 function setBy(id: string) {
-  const one = supply.switches.find(toggle => toggle.id === id)
-  setTie({ by: one && { switch: one.id, in: [one.normal] } }, 'switch')
+  const toggled = supply.switches.find(toggle => toggle.id === id)
+  setTie({ by: toggled && { switch: toggled.id, in: [toggled.normal] } }, 'switch')
 }
 function toggle(at: string, on: boolean) {
   const by = tie.value?.by
   if (!by) return
-  const next = on ? [...by.in, at] : by.in.filter(one => one !== at)
+  const next = on ? [...by.in, at] : by.in.filter(other => other !== at)
   if (next.length) setTie({ by: { ...by, in: next } }, 'positions')
   else bench.said = 'A tie must be closed in one position at least; to leave it open always, delete it.'
 }

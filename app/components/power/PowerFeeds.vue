@@ -50,7 +50,7 @@ const fed = computed(() =>
 const isFed = (id: string) =>
   id.startsWith('load ') ? fed.value.powered.has(id.slice(5)) : (fed.value.volts.get(id) ?? 0) > 1
 const fail = (id: string) => {
-  failed.value = failed.value.includes(id) ? failed.value.filter(one => one !== id) : [...failed.value, id]
+  failed.value = failed.value.includes(id) ? failed.value.filter(other => other !== id) : [...failed.value, id]
 }
 const afterLoss = () => {
   tried.value = Object.fromEntries(positionsOf(supply.value, 'afterLoss'))
@@ -182,8 +182,8 @@ useEventListener('pointercancel', () => {
   over.value = ''
 })
 const edgeShut = (id: string | undefined) => {
-  const one = supply.value.ties.find(other => other.id === id)
-  return one !== undefined && (failed.value.includes(one.id) || !closed(one, positions.value))
+  const feed = supply.value.ties.find(other => other.id === id)
+  return feed !== undefined && (failed.value.includes(feed.id) || !closed(feed, positions.value))
 }
 function choose(node: PlacedLine['nodes'][number]) {
   chosen.value = node.unit ? { kind: 'unit', id: node.unit } : { kind: 'node', id: node.id }
@@ -214,14 +214,14 @@ function backToNormal() {
         </v-btn>
       </div>
       <div class="row tries" role="group" aria-label="Try switches and failures">
-        <span v-for="one in supply.switches" :key="one.id" class="try"
-          ><button class="link small" @click="chosen = { kind: 'switch', id: one.id }">{{ one.name }}</button
+        <span v-for="toggle in supply.switches" :key="toggle.id" class="try"
+          ><button class="link small" @click="chosen = { kind: 'switch', id: toggle.id }">{{ toggle.name }}</button
           ><ChoiceField
-            :model-value="positions.get(one.id)!"
-            :label="`Try ${one.name}`"
+            :model-value="positions.get(toggle.id)!"
+            :label="`Try ${toggle.name}`"
             hide-label
-            :items="one.positions"
-            @update:model-value="value => (tried = { ...tried, [one.id]: value })"
+            :items="toggle.positions"
+            @update:model-value="value => (tried = { ...tried, [toggle.id]: value })"
         /></span>
         <v-btn @click="afterLoss">Alternators lost, switches set</v-btn>
         <v-btn v-if="changedSetting" @click="backToNormal">Back to normal</v-btn>

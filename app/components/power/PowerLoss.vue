@@ -71,8 +71,8 @@ const setWanted = (value: number) =>
   bench.act([{ type: 'brief.set', brief: { ...bench.project!.brief, wantedMinutes: value } }], 'Minutes wanted')
 
 const rows = computed(() => {
-  const lost = new Map(endurance.value.lost.map(one => [one.unit, one]))
-  const wh = new Map(endurance.value.energy.byUnit.map(one => [one.unit, one.wh]))
+  const lost = new Map(endurance.value.lost.map(loss => [loss.unit, loss]))
+  const wh = new Map(endurance.value.energy.byUnit.map(share => [share.unit, share.wh]))
   const units = new Map(bench.option?.units.map(unit => [unit.id, unit]))
   return [
     ...endurance.value.kept.map(load => ({ ...load, kept: true })),
@@ -159,19 +159,25 @@ const columns = computed((): Column<Row>[] => [
   { key: 'wh', title: 'Wh', value: row => row.wh, text: row => taste.number(row.wh, 0), number: true }
 ])
 const offerColumns: Column<BackupOffer>[] = [
-  { key: 'name', title: 'Backup, with labour', value: one => one.name },
-  { key: 'gain', title: 'Gains', value: one => one.gainMinutes, text: one => minutes(one.gainMinutes), number: true },
+  { key: 'name', title: 'Backup, with labour', value: offer => offer.name },
+  {
+    key: 'gain',
+    title: 'Gains',
+    value: offer => offer.gainMinutes,
+    text: offer => minutes(offer.gainMinutes),
+    number: true
+  },
   {
     key: 'worth',
     title: 'per $100',
-    value: one => one.minutesPerDollar * 100,
-    text: one => `${taste.number(one.minutesPerDollar * 100, 1)} min`,
+    value: offer => offer.minutesPerDollar * 100,
+    text: offer => `${taste.number(offer.minutesPerDollar * 100, 1)} min`,
     number: true
   },
   { key: 'acts', title: 'Add', value: () => '', plain: true, width: '60px' }
 ]
 const unitOf = (row: Row) => row.unit
-const offerOf = (one: BackupOffer) => one.item
+const offerOf = (offer: BackupOffer) => offer.item
 const marks = (row: Row) => ({ 'data-loss': row.unit, 'class': row.kept ? undefined : 'off' })
 
 async function askShed() {
@@ -208,16 +214,16 @@ async function askRange() {
 function applyShed() {
   const { option } = bench
   if (!option || !shed.value) return
-  const edits = shed.value.shed.flatMap((one): Edit[] => {
-    const unit = option.units.find(other => other.id === one.unit)
+  const edits = shed.value.shed.flatMap((load): Edit[] => {
+    const unit = option.units.find(other => other.id === load.unit)
     return unit ? [{ type: 'unit.set', option: option.id, unit: { ...unit, shed: true } }] : []
   })
-  const says = `Shed ${shed.value.shed.map(one => one.label).join(', ')}`
+  const says = `Shed ${shed.value.shed.map(unit => unit.label).join(', ')}`
   if (bench.act(edits, says)) bench.said = `Done: ${says}. Undo takes it back.`
 }
 function addBackup(offer: BackupOffer) {
   const { project, option } = bench
-  const item = items.value.find(one => one.id === offer.item)
+  const item = items.value.find(item => item.id === offer.item)
   if (!project || !option || !item) return
   const unit = newUnit(project, option.id, item)
   if (!unit) {
@@ -315,9 +321,9 @@ function addBackup(offer: BackupOffer) {
             >
           </p>
           <ul v-if="shed.reached">
-            <li v-for="one in shed.shed" :key="one.unit">
-              {{ one.label }} <span class="figures quiet">{{ taste.amps(one.amps) }}</span><b
-                v-if="one.essential"
+            <li v-for="unit in shed.shed" :key="unit.unit">
+              {{ unit.label }} <span class="figures quiet">{{ taste.amps(unit.amps) }}</span><b
+                v-if="unit.essential"
                 class="essential"
               >
                 called essential by its entry: think twice</b

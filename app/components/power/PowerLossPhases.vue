@@ -8,21 +8,33 @@ const taste = useTaste()
 const minutes = (value: number) => (Number.isFinite(value) ? `${taste.number(value, 0)} min` : 'a day and more')
 type PhaseLost = FlownEndurance['phases'][number]
 const columns: Column<PhaseLost>[] = [
-  { key: 'phase', title: 'Alternator lost in', value: one => one.phase },
-  { key: 'before', title: 'A before', value: one => one.fullA, text: one => taste.number(one.fullA, 1), number: true },
+  { key: 'phase', title: 'Alternator lost in', value: phase => phase.phase },
+  {
+    key: 'before',
+    title: 'A before',
+    value: phase => phase.fullA,
+    text: phase => taste.number(phase.fullA, 1),
+    number: true
+  },
   {
     key: 'after',
     title: 'A after shedding',
-    value: one => one.shedA,
-    text: one => taste.number(one.shedA, 1),
+    value: phase => phase.shedA,
+    text: phase => taste.number(phase.shedA, 1),
     number: true
   },
-  { key: 'minutes', title: 'Minutes', value: one => one.minutes, text: one => minutes(one.minutes), number: true },
-  { key: 'first', title: 'First to lose power', value: one => one.first?.label ?? '—' },
-  { key: 'why', title: 'Why', value: one => one.first?.why }
+  {
+    key: 'minutes',
+    title: 'Minutes',
+    value: phase => phase.minutes,
+    text: phase => minutes(phase.minutes),
+    number: true
+  },
+  { key: 'first', title: 'First to lose power', value: phase => phase.first?.label ?? '—' },
+  { key: 'why', title: 'Why', value: phase => phase.first?.why }
 ]
-const phaseOf = (one: PhaseLost) => one.phase
-const marks = (one: PhaseLost) => ({ class: one.phase === endurance.phase ? 'here' : undefined })
+const phaseOf = (phase: PhaseLost) => phase.phase
+const marks = (phase: PhaseLost) => ({ class: phase.phase === endurance.phase ? 'here' : undefined })
 </script>
 
 <template>

@@ -6,34 +6,37 @@ import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
 /** What a person found by looking at a clause, when, and whether the recalled text was held against the one in force. */
-const { one } = defineProps<{ one: ClauseResult }>()
+const { one: clause } = defineProps<{ one: ClauseResult }>()
 const emit = defineEmits<{ close: [] }>()
 const bench = useBench()
 const taste = useTaste()
 /** Papers are the aeroplane’s, whatever the option; all else is of the option that was looked at. */
-const ofOption = computed(() => (one.pack === 'us-papers' ? undefined : bench.option!.id))
+const ofOption = computed(() => (clause.pack === 'us-papers' ? undefined : bench.option!.id))
 function put(patch: Partial<HandCheck>, what: string) {
-  const before = one.hand
+  const before = clause.hand
   const check: HandCheck = {
-    clause: one.key,
+    clause: clause.key,
     option: before ? before.option : ofOption.value,
     state: before?.state ?? 'met',
     note: before?.note ?? '',
     on: before?.on,
-    about: one.about,
+    about: clause.about,
     ...patch
   }
-  bench.act([{ type: 'check.set', check }], `${one.clause.ref}: ${what}`)
+  bench.act([{ type: 'check.set', check }], `${clause.clause.ref}: ${what}`)
 }
 function answer(state: string) {
   if (state !== '') put({ state: state as HandCheck['state'] }, state)
-  else if (one.hand)
-    bench.act([{ type: 'check.clear', clause: one.key, of: one.hand.option }], `${one.clause.ref}: take my answer back`)
+  else if (clause.hand)
+    bench.act(
+      [{ type: 'check.clear', clause: clause.key, of: clause.hand.option }],
+      `${clause.clause.ref}: take my answer back`
+    )
 }
 const confirm = () =>
   bench.act(
-    [{ type: 'clause.confirm', confirmed: { clause: one.key, on: format(new Date(), 'yyyy-MM-dd') } }],
-    `${one.clause.ref}: text confirmed`
+    [{ type: 'clause.confirm', confirmed: { clause: clause.key, on: format(new Date(), 'yyyy-MM-dd') } }],
+    `${clause.clause.ref}: text confirmed`
   )
 </script>
 

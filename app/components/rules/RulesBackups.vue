@@ -41,24 +41,24 @@ const changes = ({ effect, faceMm2 }: Additions) =>
     `${taste.number(effect.change.amps, 1)} A`,
     faceMm2 > 0 ? `${taste.area(faceMm2)} of the panel` : 'nothing of the panel'
   ].join(', ')
-const wants = (one: StanceAnswer) =>
-  one.additions?.says.map(taste.say).join(' ') ??
-  (one.found ? 'Nothing is wanted.' : 'None found among what was tried.')
+const wants = (answer: StanceAnswer) =>
+  answer.additions?.says.map(taste.say).join(' ') ??
+  (answer.found ? 'Nothing is wanted.' : 'None found among what was tried.')
 const columns: Column<StanceAnswer>[] = [
-  { key: 'school', title: 'School', value: one => one.stance },
-  { key: 'met', title: 'Follows', value: one => one.met.length, number: true },
-  { key: 'missing', title: 'Does not', value: one => one.missing.join('; ') || 'nothing' },
+  { key: 'school', title: 'School', value: answer => answer.stance },
+  { key: 'met', title: 'Follows', value: answer => answer.met.length, number: true },
+  { key: 'missing', title: 'Does not', value: answer => answer.missing.join('; ') || 'nothing' },
   { key: 'wants', title: 'The least found that would', value: wants },
   {
     key: 'costs',
     title: 'Costs',
-    value: one => one.additions && taste.sum(one.additions.effect.change.money),
-    text: one => (one.additions ? changes(one.additions) : ''),
+    value: answer => answer.additions && taste.sum(answer.additions.effect.change.money),
+    text: answer => (answer.additions ? changes(answer.additions) : ''),
     number: true
   },
   { key: 'acts', title: 'Do', value: () => '', plain: true, width: '70px' }
 ]
-const stanceOf = (one: StanceAnswer) => one.stance
+const stanceOf = (answer: StanceAnswer) => answer.stance
 </script>
 
 <template>
@@ -108,11 +108,11 @@ const stanceOf = (one: StanceAnswer) => one.stance
   </section>
   <section v-if="found" class="sheet">
     <h2>After any single loss</h2>
-    <p v-for="one in found.open" :key="one.task">
-      <StateMark :state="one.losses.length ? 'decide' : 'holds'" :size="14" /> <b>{{ TASK_WORDS[one.task] }}</b>:
+    <p v-for="open in found.open" :key="open.task">
+      <StateMark :state="open.losses.length ? 'decide' : 'holds'" :size="14" /> <b>{{ TASK_WORDS[open.task] }}</b>:
       {{
-        one.losses.length
-          ? `taken by ${one.losses.join(', ')}, and no one switch brings it back`
+        open.losses.length
+          ? `taken by ${open.losses.join(', ')}, and no one switch brings it back`
           : 'left by every single loss'
       }}.
     </p>

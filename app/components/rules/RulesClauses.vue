@@ -10,8 +10,8 @@ const bench = useBench()
 const taste = useTaste()
 const showAll = ref(false)
 const packs = computed(() => [...PACKS, ...(bench.project?.packs ?? [])])
-const headingOf = (one: ClauseResult) =>
-  one.clause.group ?? packs.value.find(pack => pack.id === one.pack)?.title ?? one.pack
+const headingOf = (clause: ClauseResult) =>
+  clause.clause.group ?? packs.value.find(pack => pack.id === clause.pack)?.title ?? clause.pack
 /** Headings in the order of the packs, with how many clauses of each are asked and met. */
 const headings = computed(() => {
   const found = new Map<string, { asked: number; met: number }>()
@@ -37,44 +37,50 @@ const states = computed(() => [...new Set(rules.clauses.map(clause => clause.sta
 /** What is known of this design by clause. */
 const known = computed(() => ({ design: bench.examined, chains: new Map<string, ReturnType<typeof chainsOf>>() }))
 /** By which chains a clause is met: a search, so it is made for what is in sight. */
-function chainsFor(one: ClauseResult): ReturnType<typeof chainsOf> {
+function chainsFor(clause: ClauseResult): ReturnType<typeof chainsOf> {
   const { design, chains } = known.value
-  const found = chains.get(one.key) ?? (design ? chainsOf(design, one) : [])
-  chains.set(one.key, found)
+  const found = chains.get(clause.key) ?? (design ? chainsOf(design, clause) : [])
+  chains.set(clause.key, found)
   return found
 }
 /** Whole packs of which nothing applies are named in one line. */
-const silent = computed(() => headings.value.filter(one => one.asked === 0).map(one => one.title))
+const silent = computed(() => headings.value.filter(heading => heading.asked === 0).map(heading => heading.title))
 /** More units than these are folded to their number. */
 const MOST_NAMED = 4
-const names = (one: ClauseResult) =>
-  one.by.length > MOST_NAMED
-    ? `${one.by
+const names = (clause: ClauseResult) =>
+  clause.by.length > MOST_NAMED
+    ? `${clause.by
         .slice(0, MOST_NAMED)
         .map(unit => unit.label)
-        .join(', ')} and ${one.by.length - MOST_NAMED} more`
-    : one.by.map(unit => unit.label).join(', ')
+        .join(', ')} and ${clause.by.length - MOST_NAMED} more`
+    : clause.by.map(unit => unit.label).join(', ')
 const answering = ref('')
 const answered = computed(() => rules.clauses.find(clause => clause.key === answering.value))
 const answerOf = ({ hand }: ClauseResult) =>
   hand ? [hand.state, hand.on ? taste.day(hand.on) : '', hand.note].filter(Boolean).join(', ') : ''
 const columns = computed((): Column<ClauseResult>[] => [
-  { key: 'ref', title: 'Clause', value: one => one.clause.ref, width: '148px' },
-  { key: 'title', title: 'Asks for', value: one => one.clause.title, width: '26%' },
+  { key: 'ref', title: 'Clause', value: clause => clause.clause.ref, width: '148px' },
+  { key: 'title', title: 'Asks for', value: clause => clause.clause.title, width: '26%' },
   { key: 'heading', title: 'Of', value: headingOf, hidden: true },
-  { key: 'state', title: 'State', value: one => one.state, width: '128px' },
+  { key: 'state', title: 'State', value: clause => clause.state, width: '128px' },
   {
     key: 'evidence',
     title: 'Evidence',
-    value: one => [names(one), taste.say(one.because)].filter(Boolean).join('. ')
+    value: clause => [names(clause), taste.say(clause.because)].filter(Boolean).join('. ')
   },
-  { key: 'due', title: 'Due', value: one => one.due, text: one => (one.due ? taste.day(one.due) : ''), hidden: true },
+  {
+    key: 'due',
+    title: 'Due',
+    value: clause => clause.due,
+    text: clause => (clause.due ? taste.day(clause.due) : ''),
+    hidden: true
+  },
   { key: 'answer', title: 'Looked at by you', value: answerOf, width: '168px' }
 ])
-const keyOf = (one: ClauseResult) => one.key
-const marks = (one: ClauseResult) => ({
-  'data-clause': one.key,
-  'class': one.state === 'does not apply' ? 'out' : undefined
+const keyOf = (clause: ClauseResult) => clause.key
+const marks = (clause: ClauseResult) => ({
+  'data-clause': clause.key,
+  'class': clause.state === 'does not apply' ? 'out' : undefined
 })
 </script>
 

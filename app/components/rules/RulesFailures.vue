@@ -37,7 +37,7 @@ async function setDead(keys: string[]) {
   if (dead.value === keys) pressed.value = answer
 }
 const press = (key: string) =>
-  setDead(dead.value.includes(key) ? dead.value.filter(one => one !== key) : [...dead.value, key])
+  setDead(dead.value.includes(key) ? dead.value.filter(other => other !== key) : [...dead.value, key])
 const take = (parts: readonly Part[]) => setDead(parts.map(keyOf))
 const KINDS: readonly [PartKind, string][] = [
   ['source', 'Sources'],
@@ -84,7 +84,7 @@ const face = computed(() => {
 const rescued = (task: Task, part: Part) =>
   report.value?.tasks
     .find(other => other.task === task)
-    ?.rescued.find(one => one.part.id === part.id && one.part.kind === part.kind)
+    ?.rescued.find(rescue => rescue.part.id === part.id && rescue.part.kind === part.kind)
     ?.set.map(move => `${move.name} to ${move.to}`)
     .join(', ')
 const lossWords = (loss: Loss) => loss.tasks.map(task => TASK_WORDS[task].toLowerCase()).join(', ')
@@ -123,19 +123,21 @@ const worthColumns: Column<FailureReport['worth'][number]>[] = [
 ]
 type TaskLoss = NonNullable<typeof report.value>['tasks'][number]
 const taskColumns: Column<TaskLoss>[] = [
-  { key: 'task', title: 'Task', value: one => TASK_WORDS[one.task], width: '14%' },
-  { key: 'now', title: 'Now', value: one => (one.works ? 'done' : 'not'), width: '92px' },
+  { key: 'task', title: 'Task', value: standing => TASK_WORDS[standing.task], width: '14%' },
+  { key: 'now', title: 'Now', value: standing => (standing.works ? 'done' : 'not'), width: '92px' },
   {
     key: 'singles',
     title: 'Any of these takes it',
-    value: one =>
-      one.works && !one.singles.length ? 'No single loss.' : one.singles.map(part => part.name).join(', '),
+    value: standing =>
+      standing.works && !standing.singles.length
+        ? 'No single loss.'
+        : standing.singles.map(part => part.name).join(', '),
     width: '44%'
   },
-  { key: 'doubles', title: 'Pairs that take it', value: one => one.doubles.length, number: true },
-  { key: 'ways', title: 'Ways', value: one => one.ways.map(way => way.join(' with ')).join('; or ') }
+  { key: 'doubles', title: 'Pairs that take it', value: standing => standing.doubles.length, number: true },
+  { key: 'ways', title: 'Ways', value: standing => standing.ways.map(way => way.join(' with ')).join('; or ') }
 ]
-const taskKey = (one: TaskLoss) => one.task
+const taskKey = (loss: TaskLoss) => loss.task
 </script>
 
 <template>
@@ -189,13 +191,13 @@ const taskKey = (one: TaskLoss) => one.task
         </g>
       </svg>
       <div v-if="pressed && report" class="tasks" aria-live="polite">
-        <p v-for="one in report.tasks" :key="one.task">
+        <p v-for="task in report.tasks" :key="task.task">
           <StateMark
-            :state="!one.works ? 'does not apply' : pressed.tasks.includes(one.task) ? 'must fix' : 'holds'"
+            :state="!task.works ? 'does not apply' : pressed.tasks.includes(task.task) ? 'must fix' : 'holds'"
             :size="15"
           />
-          <b>{{ TASK_WORDS[one.task] }}</b>
-          {{ !one.works ? 'not with this option' : pressed.tasks.includes(one.task) ? 'no longer' : 'still' }}
+          <b>{{ TASK_WORDS[task.task] }}</b>
+          {{ !task.works ? 'not with this option' : pressed.tasks.includes(task.task) ? 'no longer' : 'still' }}
         </p>
         <p v-if="pressed.rescue">
           A switch brings back {{ pressed.rescue.back.map(task => TASK_WORDS[task].toLowerCase()).join(', ') }}:
@@ -205,8 +207,8 @@ const taskKey = (one: TaskLoss) => one.task
         <p v-if="dead.some(key => key.startsWith('unit '))" class="small" data-unmet>
           <template v-if="pressed.unmet.length"
             >Begun so, a flight as in the brief would not meet
-            <template v-for="(one, at) in pressed.unmet" :key="one.ref"
-              >{{ at ? '; ' : '' }}<b>{{ one.ref }}</b> {{ one.title }}</template
+            <template v-for="(clause, at) in pressed.unmet" :key="clause.ref"
+              >{{ at ? '; ' : '' }}<b>{{ clause.ref }}</b> {{ clause.title }}</template
             >.</template
           ><template v-else>Begun so, a flight as in the brief would meet the same clauses.</template>
           Whether it may be begun with something inoperative: 14 CFR 91.213 (from memory; check the current text), the
@@ -215,8 +217,8 @@ const taskKey = (one: TaskLoss) => one.task
         <p v-else-if="dead.length" class="small">Nothing else goes with it.</p>
         <details class="small">
           <summary>What is left, and on which unit</summary>
-          <p v-for="one in pressed.from" :key="one.name">
-            {{ one.name }}: {{ one.units.map(labelOf).join(', ') || 'nobody' }}
+          <p v-for="source in pressed.from" :key="source.name">
+            {{ source.name }}: {{ source.units.map(labelOf).join(', ') || 'nobody' }}
           </p>
         </details>
       </div>

@@ -30,14 +30,32 @@ function addRoute() {
 }
 const bundleOf = computed(() => new Map(wiring.bundles.map(bundle => [bundle.leg, bundle])))
 const bundleColumns = computed((): Column<Bundle>[] => [
-  { key: 'from', title: 'From', value: one => placeName(one.from) },
-  { key: 'to', title: 'To', value: one => placeName(one.to) },
-  { key: 'meets', title: 'Meets', value: one => one.traits.join(', ') },
-  { key: 'wires', title: 'Wires', value: one => one.wires.length, number: true },
-  { key: 'cores', title: 'Conductors', value: one => one.conductors, number: true },
-  { key: 'over', title: 'Over', value: one => one.diameterMm, text: one => taste.length(one.diameterMm), number: true },
-  { key: 'bend', title: 'Least bend', value: one => one.bendMm, text: one => taste.length(one.bendMm), number: true },
-  { key: 'hole', title: 'Grommet for', value: one => one.holeMm, text: one => taste.length(one.holeMm), number: true }
+  { key: 'from', title: 'From', value: bundle => placeName(bundle.from) },
+  { key: 'to', title: 'To', value: bundle => placeName(bundle.to) },
+  { key: 'meets', title: 'Meets', value: bundle => bundle.traits.join(', ') },
+  { key: 'wires', title: 'Wires', value: bundle => bundle.wires.length, number: true },
+  { key: 'cores', title: 'Conductors', value: bundle => bundle.conductors, number: true },
+  {
+    key: 'over',
+    title: 'Over',
+    value: bundle => bundle.diameterMm,
+    text: bundle => taste.length(bundle.diameterMm),
+    number: true
+  },
+  {
+    key: 'bend',
+    title: 'Least bend',
+    value: bundle => bundle.bendMm,
+    text: bundle => taste.length(bundle.bendMm),
+    number: true
+  },
+  {
+    key: 'hole',
+    title: 'Grommet for',
+    value: bundle => bundle.holeMm,
+    text: bundle => taste.length(bundle.holeMm),
+    number: true
+  }
 ])
 
 const counts = computed(() => {
@@ -70,7 +88,7 @@ function viewOf(axis: 'acrossMm' | 'upMm') {
       const left = dot.x > 640
       const from = left ? dot.x - 2 - wide : dot.x + 4
       const free = (y: number) =>
-        !taken.some(one => Math.abs(one.y - y) < 15 && one.from < from + wide && from < one.to)
+        !taken.some(label => Math.abs(label.y - y) < 15 && label.from < from + wide && from < label.to)
       const labelY = SIDES.map(by => dot.y + by).find(free) ?? dot.y + SIDES.at(-1)!
       taken.push({ from, to: from + wide, y: labelY })
       return { ...dot, labelY, left }

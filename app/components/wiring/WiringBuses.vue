@@ -32,18 +32,18 @@ function put(chain: Chain, what: string, change: (nodes: BusOrder['nodes']) => B
     what
   )
 }
-function move(chain: Chain, at: number, by: -1 | 1) {
-  const { label } = chain.nodes[at]!.unit
+function move(chain: Chain, index: number, by: -1 | 1) {
+  const { label } = chain.nodes[index]!.unit
   put(chain, `${label} ${by < 0 ? 'earlier' : 'later'} on the bus`, nodes => {
     const next = [...nodes]
-    next.splice(at + by, 0, ...next.splice(at, 1))
+    next.splice(index + by, 0, ...next.splice(index, 1))
     return next
   })
 }
-const setStub = (chain: Chain, at: number, stubMm: number) =>
-  put(chain, `Stub of ${chain.nodes[at]!.unit.label}`, nodes =>
+const setStub = (chain: Chain, position: number, stubMm: number) =>
+  put(chain, `Stub of ${chain.nodes[position]!.unit.label}`, nodes =>
     nodes.map(({ stubMm: _, ...node }, index) =>
-      index === at ? { ...node, ...(stubMm > 0 && { stubMm }) } : { ...nodes[index]! }
+      index === position ? { ...node, ...(stubMm > 0 && { stubMm }) } : { ...nodes[index]! }
     )
   )
 const shortest = (chain: Chain) =>

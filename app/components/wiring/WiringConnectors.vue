@@ -16,14 +16,14 @@ const withEnds = computed(() => {
 })
 const unit = computed(
   (): DesignUnit | undefined =>
-    withEnds.value.find(one => bench.selected.includes(one.id)) ??
+    withEnds.value.find(unit => bench.selected.includes(unit.id)) ??
     // Until one is chosen, the one that has most to be wired.
     [...withEnds.value].sort((a, b) => pinCount(b) - pinCount(a))[0]
 )
 const pinCount = ({ item }: DesignUnit) =>
   (item.connectors ?? []).reduce((sum, connector) => sum + connector.pins.length, 0)
 const counts = computed(() => {
-  const states = withEnds.value.map(one => pinsAre(one.item))
+  const states = withEnds.value.map(unit => pinsAre(unit.item))
   return (['entered', 'placeholders', 'not entered'] as const).map(
     state => [state, states.filter(other => other === state).length] as const
   )
@@ -32,12 +32,12 @@ const STATES = { 'entered': 'met', 'placeholders': 'decide', 'not entered': 'mis
 const landings = computed(() => (unit.value ? landingsOf(unit.value.id, wiring.wires) : []))
 const rowsOf = (connector: Connector) =>
   connector.pins.map(pin => {
-    const there = landings.value.filter(one => one.connector === connector.id && one.pin === pin.pin)
+    const there = landings.value.filter(landing => landing.connector === connector.id && landing.pin === pin.pin)
     return {
       pin,
       for: pin.use === 'port' ? `${pin.port} ${pin.line}` : pin.use + (pin.input ? ` ${pin.input}` : ''),
-      wires: there.map(one => numberText(one.wire.mark?.number) || one.wire.text).join(', '),
-      far: there.map(one => taste.say(one.wire[one.far])).join('; ')
+      wires: there.map(landing => numberText(landing.wire.mark?.number) || landing.wire.text).join(', '),
+      far: there.map(landing => taste.say(landing.wire[landing.far])).join('; ')
     }
   })
 type PinRow = ReturnType<typeof rowsOf>[number]
@@ -50,7 +50,7 @@ const columns: Column<PinRow>[] = [
 ]
 const pinOf = (row: PinRow) => row.pin.pin
 const wired = (connector: Connector) =>
-  new Set(landings.value.filter(one => one.connector === connector.id).map(one => one.pin))
+  new Set(landings.value.filter(landing => landing.connector === connector.id).map(landing => landing.pin))
 const PITCH = 22
 /** The face of a connector with its size on the screen. */
 function faceOf(connector: Connector) {
@@ -74,15 +74,15 @@ const open = computed({
         <span v-for="[state, count] in counts" :key="state">{{ count }} {{ state }}<br /></span>
       </p>
       <v-btn
-        v-for="one in withEnds"
-        :key="one.id"
+        v-for="box in withEnds"
+        :key="box.id"
         class="unit"
-        :variant="one.id === unit?.id ? 'flat' : 'text'"
-        :color="one.id === unit?.id ? 'primary' : undefined"
-        :aria-pressed="one.id === unit?.id"
-        @click="bench.selected = [one.id]"
+        :variant="box.id === unit?.id ? 'flat' : 'text'"
+        :color="box.id === unit?.id ? 'primary' : undefined"
+        :aria-pressed="box.id === unit?.id"
+        @click="bench.selected = [box.id]"
       >
-        <StateMark :state="STATES[pinsAre(one.item)]" :size="13" />{{ one.label }}
+        <StateMark :state="STATES[pinsAre(box.item)]" :size="13" />{{ box.label }}
       </v-btn>
       <p v-if="!withEnds.length" class="quiet">No wire ends at a unit yet.</p>
     </section>

@@ -16,10 +16,10 @@ function put(next: Iron[], what: string) {
   const { iron: _, ...airframe } = bench.project!.airframe
   bench.act([{ type: 'airframe.set', airframe: { ...airframe, ...(next.length && { iron: next }) } }], what)
 }
-const set = (at: number, patch: Partial<Iron>) =>
+const set = (position: number, patch: Partial<Iron>) =>
   put(
-    iron.value.map((one, index) => (index === at ? { ...one, ...patch } : one)),
-    `Iron ${iron.value[at]!.name}`
+    iron.value.map((iron, index) => (index === position ? { ...iron, ...patch } : iron)),
+    `Iron ${iron.value[position]!.name}`
   )
 function add() {
   const sensor = bench.examined!.units.find(unit => unit.id === wiring.iron[0]?.magnetometer)
@@ -32,20 +32,27 @@ const SIDES = [
   ['acrossMm', 'Right of the middle'],
   ['upMm', 'Height']
 ] as const
-const stateOf = (one: IronNear) => (one.atLeastMm >= one.wantedMm ? 'far enough' : one.known ? 'too near' : 'not known')
+const stateOf = (iron: IronNear) =>
+  iron.atLeastMm >= iron.wantedMm ? 'far enough' : iron.known ? 'too near' : 'not known'
 const MARKS = { 'far enough': 'met', 'too near': 'decide', 'not known': 'check by hand' } as const
 const columns = computed((): Column<IronNear>[] => [
-  { key: 'sensor', title: 'Magnetometer', value: one => labels.value.get(one.magnetometer) ?? one.magnetometer },
-  { key: 'name', title: 'Iron', value: one => (one.unit ? `motor of ${labels.value.get(one.unit)}` : one.name) },
-  { key: 'mass', title: 'Mass', value: one => one.massKg, text: one => taste.mass(one.massKg), number: true },
+  { key: 'sensor', title: 'Magnetometer', value: iron => labels.value.get(iron.magnetometer) ?? iron.magnetometer },
+  { key: 'name', title: 'Iron', value: iron => (iron.unit ? `motor of ${labels.value.get(iron.unit)}` : iron.name) },
+  { key: 'mass', title: 'Mass', value: iron => iron.massKg, text: iron => taste.mass(iron.massKg), number: true },
   {
     key: 'away',
     title: 'Away',
-    value: one => one.atLeastMm,
-    text: one => `${one.known ? '' : 'at least '}${taste.length(one.atLeastMm)}`,
+    value: iron => iron.atLeastMm,
+    text: iron => `${iron.known ? '' : 'at least '}${taste.length(iron.atLeastMm)}`,
     number: true
   },
-  { key: 'wanted', title: 'Wanted', value: one => one.wantedMm, text: one => taste.length(one.wantedMm), number: true },
+  {
+    key: 'wanted',
+    title: 'Wanted',
+    value: iron => iron.wantedMm,
+    text: iron => taste.length(iron.wantedMm),
+    number: true
+  },
   { key: 'state', title: 'State', value: stateOf }
 ])
 </script>
@@ -71,12 +78,12 @@ const columns = computed((): Column<IronNear>[] => [
         </tr>
       </thead>
       <tbody>
-        <tr v-for="(one, at) in iron" :key="at">
+        <tr v-for="(lump, at) in iron" :key="at">
           <td>
             <TextField
               hide-label
               label="Name of the iron"
-              :model-value="one.name"
+              :model-value="lump.name"
               @update:model-value="(name: string) => set(at, { name })"
             />
           </td>
@@ -84,10 +91,10 @@ const columns = computed((): Column<IronNear>[] => [
             <QuantityField
               hide-label
               kind="mass"
-              :label="`Mass of ${one.name}`"
+              :label="`Mass of ${lump.name}`"
               :least="0.001"
               :most="500"
-              :model-value="one.massKg"
+              :model-value="lump.massKg"
               @update:model-value="massKg => set(at, { massKg })"
             />
           </td>
@@ -95,27 +102,27 @@ const columns = computed((): Column<IronNear>[] => [
             <QuantityField
               hide-label
               kind="length"
-              :label="`Arm of ${one.name}`"
+              :label="`Arm of ${lump.name}`"
               :least="-10000"
               :most="10000"
-              :model-value="one.armMm"
+              :model-value="lump.armMm"
               @update:model-value="armMm => set(at, { armMm })"
             />
           </td>
           <td v-for="[key, says] in SIDES" :key="key" class="pos">
             <MeasuredField
-              :label="`${says} of ${one.name}`"
-              :model-value="one[key]"
+              :label="`${says} of ${lump.name}`"
+              :model-value="lump[key]"
               @update:model-value="mm => set(at, { [key]: mm })"
             />
           </td>
           <td>
             <v-btn
-              :aria-label="`Delete ${one.name}`"
+              :aria-label="`Delete ${lump.name}`"
               @click="
                 put(
                   iron.filter((_, index) => index !== at),
-                  `Delete ${one.name}`
+                  `Delete ${lump.name}`
                 )
               "
               >Delete</v-btn

@@ -23,7 +23,7 @@ const rows = computed((): Row[] =>
 const counts = computed(() =>
   (['ground block', 'plug', 'splice', 'terminator'] as const)
     .map(kind => ({ kind, count: wiring.joints.filter(joint => joint.kind === kind).length }))
-    .filter(one => one.count)
+    .filter(kind => kind.count)
 )
 const places = computed(() => new Map(bench.project!.airframe.places.map(place => [place.id, place.name])))
 const columns = computed((): Column<Row>[] => [

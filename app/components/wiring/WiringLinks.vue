@@ -26,19 +26,19 @@ const says = (link: Ends) => {
   return a && b ? carried(a, b) : []
 }
 const columns: Column<Link>[] = [
-  { key: 'from', title: 'From', value: one => nameOf(one.from.unit) },
-  { key: 'out', title: 'Port', value: one => portText(byId.value.get(one.from.unit), one.from.port) },
-  { key: 'to', title: 'To', value: one => nameOf(one.to.unit) },
-  { key: 'in', title: 'Port', value: one => portText(byId.value.get(one.to.unit), one.to.port) },
-  { key: 'signal', title: 'Signal', value: one => says(one).join(', ') },
+  { key: 'from', title: 'From', value: row => nameOf(row.from.unit) },
+  { key: 'out', title: 'Port', value: row => portText(byId.value.get(row.from.unit), row.from.port) },
+  { key: 'to', title: 'To', value: row => nameOf(row.to.unit) },
+  { key: 'in', title: 'Port', value: row => portText(byId.value.get(row.to.unit), row.to.port) },
+  { key: 'signal', title: 'Signal', value: row => says(row).join(', ') },
   { key: 'acts', title: 'Delete', value: () => '', plain: true, width: '80px' }
 ]
 const proposed = computed(() => proposeLinks(design.value))
 onMounted(() => ready().catch((error: unknown) => (bench.said = sayError(error))))
 const blocked = computed(() =>
-  blockedWishes(design.value, items.value).filter(one => one.need.required || one.why !== 'nobody')
+  blockedWishes(design.value, items.value).filter(wish => wish.need.required || wish.why !== 'nobody')
 )
-const itemName = (id: string) => items.value.find(one => one.id === id)?.name ?? id
+const itemName = (id: string) => items.value.find(item => item.id === id)?.name ?? id
 
 const from = reactive({ unit: '', port: '' })
 const to = reactive({ unit: '', port: '' })
@@ -66,7 +66,7 @@ function takeProposal() {
   if (
     option &&
     bench.act(
-      proposed.value.map(one => ({ type: 'link.put' as const, option: option.id, link: one })),
+      proposed.value.map(link => ({ type: 'link.put' as const, option: option.id, link: link })),
       `Take ${proposed.value.length} proposed connections`
     )
   )
@@ -209,15 +209,15 @@ const giveSvg = () =>
         Wishes that no connection can meet <span class="figures quiet">{{ blocked.length }}</span>
       </h2>
       <ul class="blocked">
-        <li v-for="one in blocked" :key="`${one.unit} ${one.need.what} ${one.need.name}`">
-          <StateMark :state="one.need.required ? 'must fix' : 'note'" :size="14" />
+        <li v-for="wish in blocked" :key="`${wish.unit} ${wish.need.what} ${wish.need.name}`">
+          <StateMark :state="wish.need.required ? 'must fix' : 'note'" :size="14" />
           <span>
-            <b>{{ nameOf(one.unit) }}</b> wants {{ one.need.name
-            }}{{ one.need.for ? ` (${one.need.for.join(', ')})` : '' }}.
-            <template v-if="one.why === 'nobody'">No unit here gives it.</template>
-            <SayPhrase v-else :says="blockedWords(design, one)!" />
-            <template v-if="one.adapters.length">
-              Adapters that would: {{ one.adapters.map(itemName).join(', ') }}.</template
+            <b>{{ nameOf(wish.unit) }}</b> wants {{ wish.need.name
+            }}{{ wish.need.for ? ` (${wish.need.for.join(', ')})` : '' }}.
+            <template v-if="wish.why === 'nobody'">No unit here gives it.</template>
+            <SayPhrase v-else :says="blockedWords(design, wish)!" />
+            <template v-if="wish.adapters.length">
+              Adapters that would: {{ wish.adapters.map(itemName).join(', ') }}.</template
             >
           </span>
         </li>

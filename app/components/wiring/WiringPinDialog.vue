@@ -60,10 +60,10 @@ async function keep() {
       Math.max(...bench.project!.items.filter(other => other.id === item.id).map(item => item.revision ?? 1)) + 1
     const same = bench.design!.units.filter(other => other.item === unit.item)
     const done = bench.act(
-      same.map(one => ({
+      same.map(unit => ({
         type: 'unit.revise' as const,
         option: option.id,
-        unit: one.id,
+        unit: unit.id,
         revision,
         item: { ...item, revision }
       })),

@@ -36,47 +36,63 @@ const placed = computed(() => [
 ])
 const antennaOf = (id: string) => wiring.radio.antennas.find(antenna => antenna.unit === id)
 const apartColumns = computed((): Column<Apart>[] => [
-  { key: 'a', title: 'Aerial', value: one => nameOf(one.a) },
-  { key: 'b', title: 'and', value: one => nameOf(one.b) },
+  { key: 'a', title: 'Aerial', value: pair => nameOf(pair.a) },
+  { key: 'b', title: 'and', value: pair => nameOf(pair.b) },
   {
     key: 'apart',
     title: 'Apart',
-    value: one => one.atLeastMm,
-    text: one => `${one.known ? '' : 'at least '}${taste.length(one.atLeastMm)}`,
+    value: pair => pair.atLeastMm,
+    text: pair => `${pair.known ? '' : 'at least '}${taste.length(pair.atLeastMm)}`,
     number: true
   },
-  { key: 'wanted', title: 'Wanted', value: one => one.wantedMm, text: one => taste.length(one.wantedMm), number: true },
+  {
+    key: 'wanted',
+    title: 'Wanted',
+    value: pair => pair.wantedMm,
+    text: pair => taste.length(pair.wantedMm),
+    number: true
+  },
   {
     key: 'state',
     title: 'State',
-    value: one => (one.atLeastMm >= one.wantedMm ? 'far enough' : one.known ? 'too near' : 'not known')
+    value: pair => (pair.atLeastMm >= pair.wantedMm ? 'far enough' : pair.known ? 'too near' : 'not known')
   }
 ])
 const turned = computed(() => wiring.disturbances.slice(0, 40))
 const turnColumns = computed((): Column<Disturbance>[] => [
-  { key: 'sensor', title: 'Magnetometer', value: one => nameOf(one.magnetometer) },
-  { key: 'wire', title: 'Wire', value: one => (one.unit ? nameOf(one.unit) : one.wire) },
-  { key: 'amps', title: 'Amps', value: one => one.amps, text: one => taste.amps(one.amps), number: true },
-  { key: 'back', title: 'Return', value: one => (one.paired ? 'beside it' : 'elsewhere') },
+  { key: 'sensor', title: 'Magnetometer', value: disturbance => nameOf(disturbance.magnetometer) },
+  {
+    key: 'wire',
+    title: 'Wire',
+    value: disturbance => (disturbance.unit ? nameOf(disturbance.unit) : disturbance.wire)
+  },
+  {
+    key: 'amps',
+    title: 'Amps',
+    value: disturbance => disturbance.amps,
+    text: disturbance => taste.amps(disturbance.amps),
+    number: true
+  },
+  { key: 'back', title: 'Return', value: disturbance => (disturbance.paired ? 'beside it' : 'elsewhere') },
   {
     key: 'near',
     title: 'Comes as near as',
-    value: one => one.atLeastMm,
-    text: one => `${one.known ? '' : 'perhaps '}${taste.length(one.atLeastMm)}`,
+    value: disturbance => disturbance.atLeastMm,
+    text: disturbance => `${disturbance.known ? '' : 'perhaps '}${taste.length(disturbance.atLeastMm)}`,
     number: true
   },
   {
     key: 'degrees',
     title: 'Heading, °',
-    value: one => one.degrees ?? 90,
-    text: one => (one.degrees === undefined ? 'may touch' : taste.number(one.degrees, 1)),
+    value: disturbance => disturbance.degrees ?? 90,
+    text: disturbance => (disturbance.degrees === undefined ? 'may touch' : taste.number(disturbance.degrees, 1)),
     number: true
   },
   {
     key: 'wanted',
     title: 'Keep away',
-    value: one => one.wantedMm,
-    text: one => taste.length(one.wantedMm),
+    value: disturbance => disturbance.wantedMm,
+    text: disturbance => taste.length(disturbance.wantedMm),
     number: true
   },
   { key: 'why', title: 'Working', value: () => '', plain: true, width: '60px' }

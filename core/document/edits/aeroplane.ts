@@ -22,20 +22,20 @@ export const aeroplaneEdits = {
   }),
   'zone.put': edit({ zone: Zone }, (project, { zone }) => putById(project.airframe.panel.zones, zone)),
   'zone.drop': edit({ zone: Id }, (project, { zone }) => {
-    drop(project.airframe.panel.zones, one => one.id === zone, `zone “${zone}”`)
+    drop(project.airframe.panel.zones, other => other.id === zone, `zone “${zone}”`)
   }),
   'bay.put': edit({ bay: Bay }, (project, { bay }) => putById(project.airframe.panel.bays, bay)),
   'bay.drop': edit({ bay: Id }, (project, { bay }) => {
-    drop(project.airframe.panel.bays, one => one.id === bay, `bay “${bay}”`)
+    drop(project.airframe.panel.bays, other => other.id === bay, `bay “${bay}”`)
   }),
   'stiffener.put': edit({ stiffener: Stiffener }, (project, { stiffener }) =>
     putById(project.airframe.panel.stiffeners, stiffener)
   ),
   'stiffener.drop': edit({ stiffener: Id }, (project, { stiffener }) => {
-    drop(project.airframe.panel.stiffeners, one => one.id === stiffener, `stiffener “${stiffener}”`)
+    drop(project.airframe.panel.stiffeners, other => other.id === stiffener, `stiffener “${stiffener}”`)
   }),
   'pilot.put': edit({ pilot: Pilot }, (project, { pilot }) => putById(project.airframe.pilots, pilot)),
   'pilot.drop': edit({ pilot: Id }, (project, { pilot }) => {
-    drop(project.airframe.pilots, one => one.id === pilot, `pilot “${pilot}”`)
+    drop(project.airframe.pilots, other => other.id === pilot, `pilot “${pilot}”`)
   })
 }

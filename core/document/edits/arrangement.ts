@@ -22,19 +22,19 @@ export const arrangementEdits = {
     putById(option.rows, row)
   }),
   'row.drop': editOption({ row: Id }, (option, { row: id }, project) => {
-    const row = drop(option.rows, one => one.id === id, `row “${id}”`)
+    const row = drop(option.rows, row => row.id === id, `row “${id}”`)
     settle(project, option, row, row.units)
   }),
   'group.put': editOption({ group: Group }, (option, { group }) => putById(option.groups, group)),
   'group.drop': editOption({ group: Id }, (option, { group }) => {
-    drop(option.groups, one => one.id === group, `group “${group}”`)
+    drop(option.groups, other => other.id === group, `group “${group}”`)
   }),
   'label.put': editOption({ label: Label }, (option, { label }) => putById(option.labels, label)),
   'label.drop': editOption({ label: Id }, (option, { label }) => {
-    drop(option.labels, one => one.id === label, `label “${label}”`)
+    drop(option.labels, other => other.id === label, `label “${label}”`)
   }),
   'flow.put': editOption({ flow: Flow }, (option, { flow }) => putById(option.flows, flow)),
   'flow.drop': editOption({ flow: Id }, (option, { flow }) => {
-    drop(option.flows, one => one.id === flow, `flow “${flow}”`)
+    drop(option.flows, other => other.id === flow, `flow “${flow}”`)
   })
 }

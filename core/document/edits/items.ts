@@ -15,13 +15,13 @@ const content = ({ revision: _, ...rest }: Item): Omit<Item, 'revision'> => rest
 export function carryItem(project: Project, item: Item): number {
   // Looked for in the document before the edit: to read hundreds of entries through a draft takes longer than all the rest.
   const known = (isDraft(project) ? original(project) : project).items.filter(other => other.id === item.id)
-  const same = known.find(one =>
-    equal(JSON.parse(JSON.stringify(content(one))), JSON.parse(JSON.stringify(content(item))))
+  const same = known.find(revision =>
+    equal(JSON.parse(JSON.stringify(content(revision))), JSON.parse(JSON.stringify(content(item))))
   )
   if (same) return same.revision ?? 1
   const wanted = item.revision ?? 1
-  const taken = known.some(one => itemKey(one) === itemKey(item))
-  const revision = taken ? Math.max(...known.map(one => one.revision ?? 1)) + 1 : wanted
+  const taken = known.some(other => itemKey(other) === itemKey(item))
+  const revision = taken ? Math.max(...known.map(revision => revision.revision ?? 1)) + 1 : wanted
   project.items.push({ ...item, ...(revision !== 1 && { revision }) })
   return revision
 }
@@ -39,6 +39,6 @@ export const itemEdits = {
   }),
   'fitted.put': edit({ unit: Unit }, (project, { unit }) => putById(project.fitted, unit)),
   'fitted.drop': edit({ unit: Id }, (project, { unit }) => {
-    drop(project.fitted, one => one.id === unit, `installed unit “${unit}”`)
+    drop(project.fitted, other => other.id === unit, `installed unit “${unit}”`)
   })
 }

@@ -44,16 +44,16 @@ export function unitOf(option: Option, id: string): Unit {
 
 /** Puts an entry in the place of the one with the same key, or at the end. */
 export function put<T>(list: T[], entry: T, key: (one: T) => string): void {
-  const at = list.findIndex(one => key(one) === key(entry))
-  if (at < 0) list.push(entry)
-  else list[at] = entry
+  const index = list.findIndex(other => key(other) === key(entry))
+  if (index < 0) list.push(entry)
+  else list[index] = entry
 }
-export const putById = <T extends { id: string }>(list: T[], entry: T): void => put(list, entry, one => one.id)
+export const putById = <T extends { id: string }>(list: T[], entry: T): void => put(list, entry, member => member.id)
 
 /** Takes an entry out. @throws EditError when it is not there */
 export function drop<T>(list: T[], matches: (one: T) => boolean, what: string): T {
-  const at = list.findIndex(matches)
-  return at < 0 ? refuse(`There is no ${what}`) : list.splice(at, 1)[0]!
+  const index = list.findIndex(matches)
+  return index < 0 ? refuse(`There is no ${what}`) : list.splice(index, 1)[0]!
 }
 
 /** A draft's part as plain data: what is cloned must not be a proxy. */
@@ -80,7 +80,7 @@ export function leaveRows(option: Option, unit: string): void {
 export function settle(project: Project, option: Option, row: Row, units: readonly string[]): void {
   const places = memberPlaces(row, itemFinder(project, option))
   for (const unit of option.units) {
-    const at = places.get(unit.id)
-    if (at && units.includes(unit.id)) Object.assign(unit, { xMm: at.xMm, yMm: at.yMm })
+    const spot = places.get(unit.id)
+    if (spot && units.includes(unit.id)) Object.assign(unit, { xMm: spot.xMm, yMm: spot.yMm })
   }
 }

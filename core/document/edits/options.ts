@@ -19,14 +19,14 @@ export const optionEdits = {
   }),
   'option.drop': editOption({}, (option, _, project) => {
     if (project.options.length === 1) refuse('The last option cannot be deleted')
-    drop(project.options, one => one.id === option.id, `option “${option.id}”`)
+    drop(project.options, other => other.id === option.id, `option “${option.id}”`)
   }),
   'plan.agree': editOption({ on: Day }, (option, { on }, project) => {
     project.agreed = { on, option: plain(option) }
   }),
   'quote.put': editOption({ quote: Quote }, (option, { quote }) => putById(option.quotes, quote)),
   'quote.drop': editOption({ quote: Id }, (option, { quote }) => {
-    drop(option.quotes, one => one.id === quote, `quote “${quote}”`)
+    drop(option.quotes, other => other.id === quote, `quote “${quote}”`)
   }),
   /** Gives the job to the shop of a quote, or takes it back. */
   'shop.set': editOption({ quote: Id.optional() }, (option, { quote }) => {
@@ -36,23 +36,25 @@ export const optionEdits = {
   }),
   'phase.put': editOption({ phase: WorkPhase }, (option, { phase }) => putById(option.phases, phase)),
   'phase.drop': editOption({ phase: Id }, (option, { phase }) => {
-    drop(option.phases, one => one.id === phase, `phase “${phase}”`)
+    drop(option.phases, other => other.id === phase, `phase “${phase}”`)
   }),
   'cost.put': editOption({ cost: OwnCost }, (option, { cost }) => putById(option.costs, cost)),
   'cost.drop': editOption({ cost: Id }, (option, { cost }) => {
-    drop(option.costs, one => one.id === cost, `cost “${cost}”`)
+    drop(option.costs, other => other.id === cost, `cost “${cost}”`)
   }),
-  'actual.put': editOption({ actual: Actual }, (option, { actual }) => put(option.actuals, actual, one => one.line)),
+  'actual.put': editOption({ actual: Actual }, (option, { actual }) =>
+    put(option.actuals, actual, actual => actual.line)
+  ),
   'actual.drop': editOption({ line: Actual.shape.line }, (option, { line }) => {
-    drop(option.actuals, one => one.line === line, `sum paid for “${line}”`)
+    drop(option.actuals, actual => actual.line === line, `sum paid for “${line}”`)
   }),
   'task.put': editOption({ task: OwnTask }, (option, { task }) => putById(option.tasks, task)),
   'task.drop': editOption({ task: Id }, (option, { task }) => {
-    drop(option.tasks, one => one.id === task, `task “${task}”`)
+    drop(option.tasks, other => other.id === task, `task “${task}”`)
   }),
-  'shift.put': editOption({ shift: Shift }, (option, { shift }) => put(option.shifts, shift, one => one.task)),
+  'shift.put': editOption({ shift: Shift }, (option, { shift }) => put(option.shifts, shift, shift => shift.task)),
   'shift.drop': editOption({ task: Shift.shape.task }, (option, { task }) => {
-    drop(option.shifts, one => one.task === task, `earliest day of “${task}”`)
+    drop(option.shifts, shift => shift.task === task, `earliest day of “${task}”`)
   }),
   'prices.set': editOption({ prices: Prices }, (option, { prices }) => {
     option.prices = prices
@@ -67,14 +69,14 @@ export const optionEdits = {
   }),
   'check.clear': edit({ clause: HandCheck.shape.clause, of: Id.optional() }, (project, { clause, of: option }) => {
     const key = checkKey({ clause, option })
-    drop(project.handChecks, one => checkKey(one) === key, `look at “${clause}” recorded`)
+    drop(project.handChecks, handCheck => checkKey(handCheck) === key, `look at “${clause}” recorded`)
   }),
   'clause.confirm': edit({ confirmed: Confirmed }, (project, { confirmed }) =>
-    put(project.confirmed, confirmed, one => one.clause)
+    put(project.confirmed, confirmed, look => look.clause)
   ),
   'pack.put': edit({ pack: RulePack }, (project, { pack }) => putById(project.packs, pack)),
   'pack.drop': edit({ pack: RulePack.shape.id }, (project, { pack }) => {
-    drop(project.packs, one => one.id === pack, `rule pack “${pack}”`)
+    drop(project.packs, other => other.id === pack, `rule pack “${pack}”`)
   }),
   'log.add': edit({ on: Day, text: HandCheck.shape.note }, (project, { on, text }) => {
     const taken = new Set(project.log.map(entry => entry.id))

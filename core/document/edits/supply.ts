@@ -18,9 +18,9 @@ export const supplyEdits = {
     }
   }),
   'circuit.set': editOption({ circuit: CircuitChoice }, (option, { circuit }) =>
-    put(option.circuits, circuit, one => one.unit)
+    put(option.circuits, circuit, circuit => circuit.unit)
   ),
   'circuit.clear': editOption({ unit: Id }, (option, { unit }) => {
-    drop(option.circuits, one => one.unit === unit, `own choice for the circuit of “${unit}”`)
+    drop(option.circuits, circuit => circuit.unit === unit, `own choice for the circuit of “${unit}”`)
   })
 }

@@ -6,7 +6,7 @@ import { carryItem, onRevision } from './items'
 import { drop, editOption, itemFinder, leaveRows, plain, put, putById, refuse, unitOf } from './kit'
 
 const setDisposal = (option: Option, disposal: Disposal | undefined, unit: string): void => {
-  if (disposal) put(option.disposals, disposal, one => one.unit)
+  if (disposal) put(option.disposals, disposal, disposal => disposal.unit)
   else if (option.disposals.some(disposal => disposal.unit === unit))
     option.disposals = option.disposals.filter(disposal => disposal.unit !== unit)
 }
@@ -79,11 +79,11 @@ export const unitEdits = {
     unitOf(option, unit).rearSupport = rear
   }),
   'unit.remove': editOption({ unit: Id, disposal: Disposal.optional() }, (option, { unit, disposal }) => {
-    drop(option.units, one => one.id === unit, `unit “${unit}” in ${option.name}`)
+    drop(option.units, other => other.id === unit, `unit “${unit}” in ${option.name}`)
     setDisposal(option, disposal, unit)
   }),
   'unit.restore': editOption({ unit: Id }, (option, { unit: id }, project) => {
-    const found = project.fitted.find(one => one.id === id)
+    const found = project.fitted.find(other => other.id === id)
     if (!found) return refuse(`“${id}” is not among what was found installed`)
     if (option.units.some(unit => unit.id === id)) refuse(`“${found.label}” is in ${option.name} already`)
     const { phase: _, ...unit } = plain(found)
@@ -106,11 +106,11 @@ export const unitEdits = {
   ),
   'link.put': editOption({ link: Link }, (option, { link }) => putById(option.links, link)),
   'link.drop': editOption({ link: Id }, (option, { link }) => {
-    drop(option.links, one => one.id === link, `link “${link}”`)
+    drop(option.links, other => other.id === link, `link “${link}”`)
   }),
   'busOrder.put': editOption({ busOrder: BusOrder }, (option, { busOrder }) => putById(option.busOrders, busOrder)),
   'busOrder.drop': editOption({ busOrder: Id }, (option, { busOrder }) => {
-    drop(option.busOrders, one => one.id === busOrder, `order of the bus “${busOrder}”`)
+    drop(option.busOrders, other => other.id === busOrder, `order of the bus “${busOrder}”`)
   }),
   /** What is known of wires: each in the place of what was known of it before. */
   'wires.put': editOption({ wires: z.array(WireMark).min(1).max(5_000) }, (option, { wires }) => {
@@ -124,6 +124,6 @@ export const unitEdits = {
     }
   }),
   'wire.clear': editOption({ wire: WireMark.shape.wire }, (option, { wire }) => {
-    drop(option.wires, one => one.wire === wire, `mark of wire “${wire}”`)
+    drop(option.wires, other => other.wire === wire, `mark of wire “${wire}”`)
   })
 }

@@ -269,7 +269,7 @@ function stands(row: Row): unknown {
   const [, level, facing, inverted, iron] = found
   return present({
     levelDeg: Number(level),
-    facing: facing!.split(',').map(one => one.trim()),
+    facing: facing!.split(',').map(facing => facing.trim()),
     inverted: inverted !== undefined,
     ironMm: iron === undefined ? undefined : Number(iron)
   })

@@ -21,7 +21,7 @@ describe('lines that belong together', () => {
         fc.shuffledSubarray([0, 1, 2, 3], { minLength: 4 }),
         fc.array(fc.boolean(), { minLength: 4, maxLength: 4 }),
         (order, turned) => {
-          const strokes = order.map(at => line(...(turned[at] ? [...sides[at]!].reverse() : sides[at]!)))
+          const strokes = order.map(index => line(...(turned[index] ? [...sides[index]!].reverse() : sides[index]!)))
           const { rings, open } = ringsOf(strokes)
           expect(open).toEqual([])
           expect(rings).toHaveLength(1)

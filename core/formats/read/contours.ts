@@ -59,16 +59,16 @@ export function joinStrokes(strokes: readonly Stroke[]): { closed: Stroke[]; ope
     for (let grown = true; grown && !near(chain.points[0]!, chain.points.at(-1)!);) {
       const end = chain.points.at(-1)!
       const start = chain.points[0]!
-      const at = rest.findIndex(
-        one =>
-          near(one.points[0]!, end) ||
-          near(one.points.at(-1)!, end) ||
-          near(one.points[0]!, start) ||
-          near(one.points.at(-1)!, start)
+      const index = rest.findIndex(
+        stroke =>
+          near(stroke.points[0]!, end) ||
+          near(stroke.points.at(-1)!, end) ||
+          near(stroke.points[0]!, start) ||
+          near(stroke.points.at(-1)!, start)
       )
-      grown = at >= 0
+      grown = index >= 0
       if (!grown) break
-      const next = rest.splice(at, 1)[0]!.points
+      const next = rest.splice(index, 1)[0]!.points
       if (near(next[0]!, end)) chain.points.push(...next.slice(1))
       else if (near(next.at(-1)!, end)) chain.points.push(...next.reverse().slice(1))
       else if (near(next.at(-1)!, start)) chain.points.unshift(...next.slice(0, -1))
@@ -104,7 +104,7 @@ export function ringsOf(strokes: readonly Stroke[]): { rings: Stroke[]; open: St
   const { closed, open } = joinStrokes(strokes)
   const rings = closed
     .map(stroke => ({ ...stroke, points: tidy(stroke.points) }))
-    .filter(one => one.points.length > 2 && areaMm2(one.points) > 0)
+    .filter(contour => contour.points.length > 2 && areaMm2(contour.points) > 0)
     .sort((a, b) => areaMm2(b.points) - areaMm2(a.points))
   return { rings, open, flat: closed.length - rings.length }
 }

@@ -191,7 +191,7 @@ class Rebuild {
     const from = ++this.at
     while (this.at < this.groups.length && !this.is(0)) this.at++
     const own = this.groups.slice(from, this.at).filter(([code]) => CODES.has(code))
-    const lacks = NEEDS[type]?.find(code => !own.some(([one]) => one === code))
+    const lacks = NEEDS[type]?.find(code => !own.some(([group]) => group === code))
     if (lacks !== undefined) return this.fail(`the ${type} of line ${line} lacks its value ${lacks}`)
     const round = ANGLES[type]
     if (round && own.some(([code, value]) => round.codes.includes(code) && Math.abs(Number(value)) > round.most))

@@ -46,7 +46,7 @@ function plainOf(ring: readonly PointMm[]): Shape | undefined {
         Math.abs(Math.abs(corner.bulge!) - Math.tan(Math.PI / 8)) < 0.003 &&
         same(Math.abs(next(corner).x - corner.x), Math.abs(next(corner).y - corner.y))
     )
-    return quarter && rest.every(one => same(one, first!))
+    return quarter && rest.every(radius => same(radius, first!))
       ? { shape: 'rectangle', widthMm: round3(w), heightMm: round3(h), cornerMm: round3(first!) }
       : undefined
   }
@@ -54,7 +54,7 @@ function plainOf(ring: readonly PointMm[]): Shape | undefined {
     const r = points.map(corner => Math.hypot(corner.x - x, corner.y - y))
     const turned = w < h
     const [across, whole] = turned ? [w, h] : [h, w]
-    return r.every(one => same(one, whole / 2))
+    return r.every(radius => same(radius, whole / 2))
       ? { shape: 'flats', diameterMm: round3(whole), acrossMm: round3(across), turned }
       : undefined
   }

@@ -251,7 +251,7 @@ function strokesOf(d: string, transforms: readonly string[], layer: string, scal
   const found: Stroke[] = []
   let points: PointMm[] = []
   let start: PointMm = [0, 0]
-  let at: PointMm = [0, 0]
+  let point: PointMm = [0, 0]
   const end = (closed: boolean) => {
     if (points.length > 1)
       found.push({ layer, closed, points: points.map(([x, y]): PointMm => [x * scale, -y * scale]) })
@@ -259,49 +259,58 @@ function strokesOf(d: string, transforms: readonly string[], layer: string, scal
   }
   const cubic = (...p: [PointMm, PointMm, PointMm, PointMm]) => {
     points.push(...flattenCubic(p, scale))
-    at = p[3]
+    point = p[3]
   }
   drawn.iterate(segment => {
     const [command, ...v] = segment as unknown as [string, ...number[]]
     const line = (x: number, y: number) => {
-      if (points.length === 0) points.push(at)
-      at = [x, y]
-      points.push(at)
+      if (points.length === 0) points.push(point)
+      point = [x, y]
+      points.push(point)
     }
     switch (command) {
       case 'M':
         end(false)
-        at = start = [v[0]!, v[1]!]
-        points = [at]
+        point = start = [v[0]!, v[1]!]
+        points = [point]
         break
       case 'L':
         line(v[0]!, v[1]!)
         break
       case 'H':
-        line(v[0]!, at[1])
+        line(v[0]!, point[1])
         break
       case 'V':
-        line(at[0], v[0]!)
+        line(point[0], v[0]!)
         break
       case 'C':
-        if (points.length === 0) points.push(at)
-        cubic(at, [v[0]!, v[1]!], [v[2]!, v[3]!], [v[4]!, v[5]!])
+        if (points.length === 0) points.push(point)
+        cubic(point, [v[0]!, v[1]!], [v[2]!, v[3]!], [v[4]!, v[5]!])
         break
       case 'A': {
-        if (points.length === 0) points.push(at)
+        if (points.length === 0) points.push(point)
         const [rx, ry, turnDeg, large, sweep, x, y] = v as [number, number, number, number, number, number, number]
-        const arc = arcBetween({ from: at, to: [x, y], rx: rx * scale, ry: ry * scale, turnDeg, large, sweep, scale })
+        const arc = arcBetween({
+          from: point,
+          to: [x, y],
+          rx: rx * scale,
+          ry: ry * scale,
+          turnDeg,
+          large,
+          sweep,
+          scale
+        })
         if (arc.length) points.push(...arc)
         else line(x, y)
-        at = [x, y]
+        point = [x, y]
         break
       }
       case 'Q': {
-        if (points.length === 0) points.push(at)
+        if (points.length === 0) points.push(point)
         const [cx, cy, x, y] = v as [number, number, number, number]
         cubic(
-          at,
-          [at[0] + (2 / 3) * (cx - at[0]), at[1] + (2 / 3) * (cy - at[1])],
+          point,
+          [point[0] + (2 / 3) * (cx - point[0]), point[1] + (2 / 3) * (cy - point[1])],
           [x + (2 / 3) * (cx - x), y + (2 / 3) * (cy - y)],
           [x, y]
         )
@@ -309,7 +318,7 @@ function strokesOf(d: string, transforms: readonly string[], layer: string, scal
       }
       case 'Z':
         end(true)
-        at = start
+        point = start
         break
     }
   })

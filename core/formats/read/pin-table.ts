@@ -101,5 +101,7 @@ function gapsIn(names: readonly string[]): number[] {
   if (!numbers.length || numbers.some(number => !Number.isInteger(number))) return []
   const there = new Set(numbers)
   const [low, high] = [Math.min(...numbers), Math.max(...numbers)]
-  return Array.from({ length: Math.min(high - low, 400) }, (_, index) => low + index).filter(one => !there.has(one))
+  return Array.from({ length: Math.min(high - low, 400) }, (_, index) => low + index).filter(
+    source => !there.has(source)
+  )
 }

@@ -144,7 +144,7 @@ export function readQuoteRows(rows: readonly (readonly string[])[]): QuoteRead {
     bad(1, 1, '', `it has ${lines.length} lines with amounts; a quote has at most ${MOST_LINES}`)
   if (lines.length === 0 && problems.length === 0) bad(1, 1, '', 'no line of it has an amount')
   if (problems.length) return { ok: false, problems }
-  const sum = lines.reduce((total, one) => total + one.cents, 0)
+  const sum = lines.reduce((total, line) => total + line.cents, 0)
   const total = totals.at(-1)
   if (total && Math.abs(total.cents - sum) > 1)
     notes.push(

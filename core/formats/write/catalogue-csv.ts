@@ -34,8 +34,14 @@ const pinCell = (pin: Pin): string =>
     ...(pin.size === undefined ? [] : [`size ${pin.size}`]),
     ...(pin.name === undefined ? [] : [`called ${pin.name}`])
   ].join(' ')
-const connectorCell = (one: Connector): string =>
-  `${[one.id, one.kind, one.contacts, ...(one.madeUp ? ['made up'] : [])].join(' | ')} | ${one.pins.map(pinCell).join('; ')}`
+const connectorCell = (connector: Connector): string =>
+  [
+    connector.id,
+    connector.kind,
+    connector.contacts,
+    ...(connector.madeUp ? ['made up'] : []),
+    connector.pins.map(pinCell).join('; ')
+  ].join(' | ')
 const needCell = (need: Need): string =>
   [
     `${need.what}${need.required ? '' : '?'} ${need.name}`,

@@ -25,7 +25,7 @@ describe('the load analysis', () => {
     const row = (name: string) => loads.rows.find(row => row[0] === name)!
     loads.columns.forEach((column, index) => {
       if (column.digits === undefined) return
-      expect(units.reduce((sum, one) => sum + (one[index] as number), 0)).toBeCloseTo(
+      expect(units.reduce((sum, unit) => sum + (unit[index] as number), 0)).toBeCloseTo(
         row('Typical, together')[index] as number,
         6
       )
@@ -48,9 +48,9 @@ describe('the load analysis', () => {
     const { data, errors } = Papa.parse<string[]>(writeAnalysisCsv(analysis))
     expect(errors).toEqual([])
     for (const table of analysis.tables) {
-      const at = data.findIndex(row => row[0] === table.title)
-      expect(data[at + 2]).toEqual(table.columns.map(column => column.says))
-      expect(data[at + 2 + table.rows.length]![0]!.trim()).toBe(String(table.rows.at(-1)![0]))
+      const index = data.findIndex(row => row[0] === table.title)
+      expect(data[index + 2]).toEqual(table.columns.map(column => column.says))
+      expect(data[index + 2 + table.rows.length]![0]!.trim()).toBe(String(table.rows.at(-1)![0]))
     }
     expect(data.flat()).toContain('Checked by (name, licence, date, signature):')
   })
@@ -64,8 +64,8 @@ describe('the load analysis', () => {
     const sheet = sheets.find(sheet => sheet.sheet.startsWith('Loads by phase'))!.data
     const first = sheet.findIndex(row => row[0] === loads.rows[0]![0])
     loads.rows.slice(0, 5).forEach((row, index) =>
-      row.forEach((cell, at) => {
-        if (typeof cell === 'number') expect(sheet[first + index]![at]).toBeCloseTo(cell, 9)
+      row.forEach((cell, position) => {
+        if (typeof cell === 'number') expect(sheet[first + index]![position]).toBeCloseTo(cell, 9)
       })
     )
   })

@@ -30,8 +30,8 @@ export function writeAnalysisCsv(analysis: LoadAnalysis): string {
   ])
 }
 /** A cell with no more digits than its column shows, and some for reckoning on. */
-const rounded = (table: AnalysisTable, cell: string | number, at: number): string | number =>
-  typeof cell === 'number' ? Number(cell.toFixed((table.columns[at]?.digits ?? 0) + 2)) : cell
+const rounded = (table: AnalysisTable, cell: string | number, index: number): string | number =>
+  typeof cell === 'number' ? Number(cell.toFixed((table.columns[index]?.digits ?? 0) + 2)) : cell
 
 /** A name of a sheet has at most 31 letters, none of : \ / ? * [ ], and none is there twice. */
 function sheetName(title: string, taken: Set<string>): string {

@@ -130,16 +130,16 @@ export function writeOneLineSvg(placed: PlacedLine, title: string, reading: Read
   const edges = placed.edges
     .filter(edge => edge.points.length > 1)
     .map(edge => {
-      const at = edge.sign
+      const point = edge.sign
       return (
         `<path d="${lineOf(edge.points)}" fill="none" stroke="#22272a" ` +
         `stroke-width="1.1"/>${
           SIGNS[edge.kind]
             ? `<path d="${SIGNS[edge.kind]}" ` +
-              `transform="translate(${round(at.x)} ${round(at.y)})" fill="#fff" stroke="#22272a" stroke-width="1.2"/>`
+              `transform="translate(${round(point.x)} ${round(point.y)})" fill="#fff" stroke="#22272a" stroke-width="1.2"/>`
             : ''
         }<text ` +
-        `x="${round(at.x)}" y="${round(at.y - 7)}" text-anchor="middle" font-size="8">${escaped(edge.says)}</text>`
+        `x="${round(point.x)}" y="${round(point.y - 7)}" text-anchor="middle" font-size="8">${escaped(edge.says)}</text>`
       )
     })
   return (

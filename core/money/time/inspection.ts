@@ -135,7 +135,7 @@ export function inspectionOf({ airframe, brief }: Pick<Design, 'airframe' | 'bri
   const age = yearsFrom(airframe.madeOn, on)
   const at = age < AGES[0] ? 0 : age < AGES[1] ? 1 : 2
   const kind = brief.basis === 'certified' ? 'certified' : 'built'
-  const known = new Map((brief.inspected ?? []).map(one => [one.check, one]))
+  const known = new Map((brief.inspected ?? []).map(looked => [looked.check, looked]))
   return CHECKS.filter(check => check.only === undefined || check.only === kind).map(check => {
     const looked = known.get(check.id)
     const hours = looked?.found === 'fault' && looked.hours !== undefined ? looked.hours : undefined
@@ -168,7 +168,7 @@ export function contingencyOf(looked: readonly Looked[], rateCents: number, rest
   const draw = chance(11)
   const outcomes = looked.map(fault => drawer(fault.hours))
   const sums = Float64Array.from({ length: RUNS }, () =>
-    looked.reduce((sum, looked, at) => sum + (draw() < looked.chance ? outcomes[at]!(draw) : 0), 0)
+    looked.reduce((sum, looked, index) => sum + (draw() < looked.chance ? outcomes[index]!(draw) : 0), 0)
   ).sort()
   const hours = sums[Math.ceil(RUNS * 0.8) - 1]!
   const cents = Math.round(hours * rateCents)

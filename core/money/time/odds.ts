@@ -33,9 +33,9 @@ export function tryJob(tasks: readonly Task[], runs = 20_000, seed = 1): Odds {
   const perhaps = tasks.map(task =>
     (task.perhaps ?? []).map(perhaps => ({ chance: perhaps.chance, outcome: drawer(perhaps.days) }))
   )
-  const faults = (at: number) => {
+  const faults = (index: number) => {
     let sum = 0
-    for (const fault of perhaps[at]!) if (draw() < fault.chance) sum += fault.outcome(draw)
+    for (const fault of perhaps[index]!) if (draw() < fault.chance) sum += fault.outcome(draw)
     return sum
   }
   const late = new Uint8Array(causes.length)
@@ -51,22 +51,24 @@ export function tryJob(tasks: readonly Task[], runs = 20_000, seed = 1): Odds {
     for (let cause = 0; cause < causes.length; cause++) late[cause] = draw() < BACK_ORDER_SHARE ? 1 : 0
     let last = -1
     let spent = 0
-    for (const at of order) {
-      const task = tasks[at]!
-      const isLate = causeOf[at]! >= 0 && late[causeOf[at]!] === 1
-      const length = task.perhaps ? faults(at) : (isLate && instead[at] ? instead[at]! : usual[at]!)(draw)
-      took[at] = length
+    for (const position of order) {
+      const task = tasks[position]!
+      const isLate = causeOf[position]! >= 0 && late[causeOf[position]!] === 1
+      const length = task.perhaps
+        ? faults(position)
+        : (isLate && instead[position] ? instead[position]! : usual[position]!)(draw)
+      took[position] = length
       if (task.hours > 0 && task.days[1] > 0) spent += (task.hours * length) / task.days[1]
       let start = task.from ?? 0
       let by = -1
-      for (const earlier of before[at]!)
+      for (const earlier of before[position]!)
         if (finish[earlier]! > start) {
           start = finish[earlier]!
           by = earlier
         }
-      finish[at] = start + length
-      heldBy[at] = by
-      if (last < 0 || finish[at]! > finish[last]!) last = at
+      finish[position] = start + length
+      heldBy[position] = by
+      if (last < 0 || finish[position]! > finish[last]!) last = position
     }
     days[run] = last < 0 ? 0 : finish[last]!
     all += days[run]!
@@ -81,8 +83,8 @@ export function tryJob(tasks: readonly Task[], runs = 20_000, seed = 1): Odds {
   }
   const meanDays = runs ? all / runs : 0
   const variance = runs ? squares / runs - meanDays ** 2 : 0
-  const driven = (at: number) =>
-    variance > 1e-9 ? (together[at]! / runs - (alone[at]! / runs) * meanDays) / variance : 0
+  const driven = (index: number) =>
+    variance > 1e-9 ? (together[index]! / runs - (alone[index]! / runs) * meanDays) / variance : 0
   return {
     runs,
     days: days.sort(),

@@ -112,7 +112,7 @@ export function tasksOf(design: Design, pace: Pace): Task[] {
   const arrived = leads.map(task => task.id)
   const looked = inspectionOf(design, pace.on)
   const faults = looked.map(({ chance, hours }) => ({ chance, days: scaled(hours, 1 / perDay) }))
-  const expected = faults.reduce((sum, one) => sum + one.chance * momentsOf(one.days).mean, 0)
+  const expected = faults.reduce((sum, fault) => sum + fault.chance * momentsOf(fault.days).mean, 0)
   const tasks: Task[] = [
     ...leads,
     ...work('open', say`Open up`, accessHours * 0.6, []),
@@ -122,9 +122,9 @@ export function tasksOf(design: Design, pace: Pace): Task[] {
       name: say`Hidden faults mended`,
       after: ['open', 'out'],
       days: [
-        faults.reduce((sum, one) => sum + (one.chance === 1 ? one.days[0] : 0), 0),
+        faults.reduce((sum, fault) => sum + (fault.chance === 1 ? fault.days[0] : 0), 0),
         expected,
-        faults.reduce((sum, one) => sum + (one.chance > 0 ? one.days[2] : 0), 0)
+        faults.reduce((sum, fault) => sum + (fault.chance > 0 ? fault.days[2] : 0), 0)
       ],
       hours: expected * perDay,
       perhaps: faults

@@ -22,13 +22,13 @@ describe('the critical path', () => {
           maxLength: 12
         }),
         made => {
-          const tasks = made.map((one, index) => ({
+          const tasks = made.map((task, index) => ({
             id: `t${index}`,
-            after: [...new Set(one.after.filter(before => before < index).map(before => `t${before}`))]
+            after: [...new Set(task.after.filter(before => before < index).map(before => `t${before}`))]
           }))
-          const days = made.map(one => one.days)
-          const longest = (at: number): number =>
-            days[at]! + Math.max(0, ...tasks[at]!.after.map(id => longest(Number(id.slice(1)))))
+          const days = made.map(task => task.days)
+          const longest = (index: number): number =>
+            days[index]! + Math.max(0, ...tasks[index]!.after.map(id => longest(Number(id.slice(1)))))
           const placed = criticalPath(tasks, days)
           const end = Math.max(...tasks.map((_, index) => longest(index)))
           expect(Math.max(...placed.map(unit => unit.finish))).toBe(end)
@@ -133,9 +133,10 @@ describe('faults that may be there or not', () => {
     const perhaps = three.map((days, index) => ({ chance: chances[index]!, days }))
     const found = tryJob([{ ...task('faults', [0, 1, 50]), perhaps }], 40_000, 12)
     const moments = three.map(momentsOf)
-    const mean = moments.reduce((sum, one, at) => sum + chances[at]! * one.mean, 0)
+    const mean = moments.reduce((sum, moment, index) => sum + chances[index]! * moment.mean, 0)
     const variance = moments.reduce(
-      (sum, one, at) => sum + chances[at]! * (one.variance + one.mean ** 2) - (chances[at]! * one.mean) ** 2,
+      (sum, moment, index) =>
+        sum + chances[index]! * (moment.variance + moment.mean ** 2) - (chances[index]! * moment.mean) ** 2,
       0
     )
     expect(Math.abs(found.meanDays - mean)).toBeLessThan(5 * Math.sqrt(variance / found.runs))
@@ -184,12 +185,12 @@ describe('what drives the spread', () =>
       3
     )
     const variances = threes.map(three => momentsOf(three).variance)
-    const all = variances.reduce((sum, one) => sum + one, 0)
+    const all = variances.reduce((sum, variance) => sum + variance, 0)
     threes.forEach((_, index) => expect(found.drives.get(`t${index}`)).toBeCloseTo(variances[index]! / all, 1))
-    expect([...found.drives.values()].reduce((sum, one) => sum + one, 0)).toBeCloseTo(1, 6)
+    expect([...found.drives.values()].reduce((sum, drive) => sum + drive, 0)).toBeCloseTo(1, 6)
     // Side by side too: what lies on the longest way adds up to the days, so its parts add up to their spread.
     const wide = tryJob([task('a', [1, 4, 9]), task('b', [2, 5, 8]), task('c', [1, 2, 3], ['a', 'b'])], 20_000, 4)
-    expect([...wide.drives.values()].reduce((sum, one) => sum + one, 0)).toBeCloseTo(1, 6)
+    expect([...wide.drives.values()].reduce((sum, drive) => sum + drive, 0)).toBeCloseTo(1, 6)
   }))
 
 describe('the job of a design', () => {

@@ -62,7 +62,7 @@ export function visitsOf({ phases, prices }: Pick<Design, 'phases' | 'prices'>, 
   const dated = phases.filter(phase => phase.from).sort((a, b) => (a.from! < b.from! ? -1 : a.from! > b.from! ? 1 : 0))
   let next = 0
   const order = phases.map(phase => (phase.from ? dated[next++]! : phase))
-  const first = order.find(one => one.from)?.from
+  const first = order.find(phase => phase.from)?.from
   let months = first ? 0 : since(from, undefined)
   return order.map(phase => {
     if (phase.from) months = Math.max(months, since(phase.from, first))
@@ -155,7 +155,7 @@ export function jobOf(design: Design, wires: readonly Wire[]): Job {
     stiffeners:
       design.optionId === AS_FOUND
         ? 0
-        : design.airframe.panel.stiffeners.reduce((sum, one) => sum + (one.kind === 'rails' ? 2 : 1), 0),
+        : design.airframe.panel.stiffeners.reduce((sum, stiffener) => sum + (stiffener.kind === 'rails' ? 2 : 1), 0),
     costs: design.costs
   }
 }

@@ -125,7 +125,7 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
   const offer = (of: ReadonlyMap<string, number>) => {
     const at = place(of)
     const sums = sumsOf(at)
-    if (total(sums) < found.cents && overOf(sums).every(one => one === undefined))
+    if (total(sums) < found.cents && overOf(sums).every(other => other === undefined))
       Object.assign(found, { cents: total(sums), at })
   }
   /** How far a sharing out is from keeping its limits, and then what it costs: a walk goes downhill on it. */
@@ -227,7 +227,8 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
       const mine = at[index]!
       const reasons: Why[] = []
       const others = pieces.some(
-        (other, one) => one !== index && at[one] === mine && other.opens.some(group => piece.opens.includes(group))
+        (other, position) =>
+          position !== index && at[position] === mine && other.opens.some(group => piece.opens.includes(group))
       )
       if (others) reasons.push({ kind: 'open anyway' })
       for (const giver of waits.get(piece.id) ?? []) {
@@ -236,7 +237,7 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
       }
       visits.forEach((visit, v) => {
         if (v === mine) return
-        const of = new Map(movable.map(one => [pieces[one]!.id, one === index ? v : at[one]!]))
+        const of = new Map(movable.map(other => [pieces[other]!.id, other === index ? v : at[other]!]))
         if (!inOrder(of)) return
         const moved = place(of)
         const other = sumsOf(moved)

@@ -115,7 +115,7 @@ describe('visits', () => {
     ]
     const [before, after] = [money(base), money({ ...base, options: [{ ...option!, costs }] })]
     expect(after.totalCents - before.totalCents).toBe(50_000)
-    expect(after.byPhase.map((one, v) => one.cents - before.byPhase[v]!.cents)).toEqual([40_000, 10_000])
+    expect(after.byPhase.map((phase, v) => phase.cents - before.byPhase[v]!.cents)).toEqual([40_000, 10_000])
     expect(after.yearlyCents).toBe(60_000)
   })
   it('lines, visits and the sums that the search goes by agree to the cent, for any prices and any sharing out', () => {
@@ -149,7 +149,7 @@ describe('visits', () => {
           const report = examineMoney(tried, wires)
           const total = sums.reduce((sum, visitSum) => sum + visitSum.total, 0)
           expect(report.totalCents).toBe(total)
-          expect(report.byPhase.map(one => one.cents)).toEqual(sums.map(sum => sum.total))
+          expect(report.byPhase.map(phase => phase.cents)).toEqual(sums.map(sum => sum.total))
           job.visits.forEach((visit, v) =>
             expect(
               report.lines.filter(line => line.phase === visit.id).reduce((sum, line) => sum + line.cents, 0)
@@ -174,7 +174,7 @@ describe('the search for a split', () => {
       const given = units.map((_, index) => phases[Math.floor(n / phases.length ** index) % phases.length]!.id)
       const tried = { ...option!, units: units.map((unit, index) => ({ ...unit, phase: given[index]! })) }
       const report = money({ ...project, options: [tried] })
-      const fits = report.byPhase.every((one, v) => one.cents <= (phases[v]!.ceilingCents ?? Infinity))
+      const fits = report.byPhase.every((phase, v) => phase.cents <= (phases[v]!.ceilingCents ?? Infinity))
       if (fits) best = Math.min(best, report.totalCents)
     }
     return best
@@ -201,11 +201,11 @@ describe('the search for a split', () => {
           expect(best?.totalCents ?? Infinity).toBe(bruteForce(project))
           if (tooLarge.length) expect(best).toBeUndefined()
           if (best) {
-            const taken = new Map(best.of.map(one => [one.unit, one.visit]))
+            const taken = new Map(best.of.map(placed => [placed.unit, placed.visit]))
             const [option] = project.options
             const units = option!.units.map(unit => ({ ...unit, phase: taken.get(unit.id)! }))
             const report = money({ ...project, options: [{ ...option!, units }] })
-            expect(best.visits.map(visit => visit.cents)).toEqual(report.byPhase.map(one => one.cents))
+            expect(best.visits.map(visit => visit.cents)).toEqual(report.byPhase.map(phase => phase.cents))
           }
         }
       ),
@@ -213,7 +213,7 @@ describe('the search for a split', () => {
     ))
   it('with no limit all of it is done at once, and nothing is lost', () => {
     const { best } = searchSplit(resolve(refit(TWO, { second: 'y2' }), 'a'), [], pace)
-    expect(new Set(best!.of.map(one => one.visit))).toEqual(new Set(['y1']))
+    expect(new Set(best!.of.map(placed => placed.visit))).toEqual(new Set(['y1']))
     expect(best!.lostCents).toBe(0)
   })
   it('a window of days is kept, and why each unit is where it is can be told', () => {
@@ -222,7 +222,9 @@ describe('the search for a split', () => {
     const { best, whole } = searchSplit(resolve(refit(phases, {}), 'a'), [], pace)
     expect(whole.visits[0]!.days).toBeCloseTo(14 / 6 + 9, 9)
     expect(best!.visits.every(visit => visit.days <= 11)).toBe(true)
-    expect(best!.of.flatMap(one => one.why).some(why => why.kind === 'over elsewhere' && why.by === 'days')).toBe(true)
+    expect(best!.of.flatMap(placed => placed.why).some(why => why.kind === 'over elsewhere' && why.by === 'days')).toBe(
+      true
+    )
   })
   it('a unit that no visit can hold is named', () => {
     const phases = TWO.map(phase => ({ ...phase, ceilingCents: 250_000 }))

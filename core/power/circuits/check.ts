@@ -275,7 +275,9 @@ const WATCHED = [
 export const readsUnit = ({ item }: DesignUnit): boolean =>
   item.power !== undefined ||
   item.battery !== undefined ||
-  item.provides.some(name => name === 'generator' || name === 'battery power' || WATCHED.some(([one]) => one === name))
+  item.provides.some(
+    name => name === 'generator' || name === 'battery power' || WATCHED.some(([watched]) => watched === name)
+  )
 
 /** Gives a unit a protector of its own. */
 function alone(design: Design, unit: string): Edit {
@@ -298,8 +300,8 @@ function oneBreaker(design: Design, circuits: readonly Circuit[]): Finding[] {
           ? [{ says, twice: all.length > 1 }]
           : []
       })
-      const says = [...new Set(gone.map(one => one.says))]
-      if (!gone.some(one => one.twice) && says.length < 2) return []
+      const says = [...new Set(gone.map(loss => loss.says))]
+      if (!gone.some(loss => loss.twice) && says.length < 2) return []
       const away = circuit.shared.filter(id => id !== circuit.head)
       return [
         {
@@ -417,7 +419,7 @@ export function enduranceFindings({ design }: PowerModel, endurance: FlownEndura
         everything on. Mark what flight and landing need in Power, Battery.`
     })
   const landing = endurance.phases.find(phase => phase.phase === 'landing')
-  const after = endurance.curve.findLast(one => one.minute <= Math.max(0, wanted - LANDING_MINUTES))
+  const after = endurance.curve.findLast(point => point.minute <= Math.max(0, wanted - LANDING_MINUTES))
   if (landing && after && endurance.minutes >= wanted) {
     const leftAh = after.charge * endurance.wholeAh
     const needAh = (landing.shedA * LANDING_MINUTES) / 60

@@ -120,7 +120,7 @@ describe('several loads on one protector', () => {
     expect([a!.breakerA, b!.breakerA]).toEqual([10, 10])
     expect([b!.head, a!.shared]).toEqual(['a', ['a', 'b']])
     // Table 11-3: a 10 A breaker wants AWG 18 at least (from memory), for each wire that hangs on it.
-    for (const one of [a, b]) expect(one!.awg).toBeLessThanOrEqual(18)
+    for (const circuit of [a, b]) expect(circuit!.awg).toBeLessThanOrEqual(18)
   })
   it('a fuse protects thinner than a breaker does: table 11-3 gives AWG 20 7.5 A of breaker and 5 A of fuse (from memory)', () => {
     const project = projectWith([[load('x', { typicalA: 5, maxA: 5, load: 'resistive' }), 'tail']])

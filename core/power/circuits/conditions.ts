@@ -91,9 +91,9 @@ export function lieOf(design: Design, unit: DesignUnit): Lie {
       asEntered({ wires, share: Math.min(1, Math.max(0.01, couldA > 0 ? amps / couldA : 0)) })
     )
     .reduce(
-      (worst, one) =>
-        bundleFactor(one.bundleWires, one.loadedShare) < bundleFactor(worst.bundleWires, worst.loadedShare)
-          ? one
+      (worst, stretch) =>
+        bundleFactor(stretch.bundleWires, stretch.loadedShare) < bundleFactor(worst.bundleWires, worst.loadedShare)
+          ? stretch
           : worst,
       asEntered({ wires: 1, share: 0.01 })
     )

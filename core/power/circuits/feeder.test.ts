@@ -80,7 +80,7 @@ describe('what ties carry', () => {
               { ...project.options[0]!, circuits: loads.map((load, index) => ({ unit: `u${index}`, bus: load.bus })) }
             ]
           }
-          const sum = (bus: string) => loads.filter(load => load.bus === bus).reduce((all, one) => all + one.amps, 0)
+          const sum = (bus: string) => loads.filter(load => load.bus === bus).reduce((all, load) => all + load.amps, 0)
           const found = feeders(hung)
           const coilA = supplyOf(resolve(hung, 'a')).ties.find(tie => tie.kind === 'contactor')!.holdA!
           expect(found.get('avionics-feed')!.steadyA).toBeCloseTo(sum('avionics'), 6)

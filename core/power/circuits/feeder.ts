@@ -233,13 +233,13 @@ export function feedersOf(model: PowerModel, everyFailure = true, flown = phases
     let [steadyA, mostA] = [0, 0]
     let when: Feeder['when'] = 'start'
     const open = ![normal, noticed].some(setting => closed(tie, setting.positions))
-    for (const one of open ? [...aloneA(tie), ...cases] : cases) {
-      const amps = one.typical.get(tie.id) ?? 0
+    for (const state of open ? [...aloneA(tie), ...cases] : cases) {
+      const amps = state.typical.get(tie.id) ?? 0
       if (amps > steadyA + 1e-9) {
         steadyA = amps
-        when = one.when
+        when = state.when
       }
-      mostA = Math.max(mostA, amps, one.most.get(tie.id) ?? 0)
+      mostA = Math.max(mostA, amps, state.most.get(tie.id) ?? 0)
     }
     const ends = [model.source(tie.from), model.source(tie.to)]
     const given = ends.flatMap(source => (source?.kind === 'alternator' ? [source.ratedA] : []))[0]

@@ -55,22 +55,22 @@ const designs: fc.Arbitrary<Design> = fc
     backup: fc.option(real(1, 12), { nil: undefined }),
     night: fc.boolean()
   })
-  .map(one => {
+  .map(made => {
     const base = plainProject()
     const airframe: Airframe = {
       ...base.airframe,
-      systemV: one.systemV,
-      batteryC: one.batteryC,
-      pilotDelayMinutes: one.delay,
+      systemV: made.systemV,
+      batteryC: made.batteryC,
+      pilotDelayMinutes: made.delay,
       battery: {
         ...base.airframe.battery,
-        chemistry: one.chemistry,
-        capacityAh: one.capacityAh,
-        usableFraction: one.share
+        chemistry: made.chemistry,
+        capacityAh: made.capacityAh,
+        usableFraction: made.share
       }
     }
-    const scale = one.systemV === 28 ? 2 : 1
-    const items: [Item, string][] = one.loads.map((l, index) => [
+    const scale = made.systemV === 28 ? 2 : 1
+    const items: [Item, string][] = made.loads.map((l, index) => [
       load(`u${index}`, {
         atV: 14 * scale,
         minV: l.minV * scale,
@@ -83,24 +83,24 @@ const designs: fc.Arbitrary<Design> = fc
       }),
       'tail'
     ])
-    if (one.backup)
+    if (made.backup)
       items.push([
         item({
           id: 'backup',
           mounts: ['tail'],
-          battery: { chemistry: 'lithium', capacityAh: one.backup, ratedHours: 1 }
+          battery: { chemistry: 'lithium', capacityAh: made.backup, ratedHours: 1 }
         }),
         'tail'
       ])
     const project = projectWith(items, {
       ...base,
       airframe,
-      brief: { ...base.brief, flying: one.night ? ['IFR by day'] : ['day VFR'] }
+      brief: { ...base.brief, flying: made.night ? ['IFR by day'] : ['day VFR'] }
     })
     const units = project.options[0]!.units.map((unit, index): Unit => ({
       ...unit,
-      shedAfterMinutes: one.loads[index]?.shedAfterMinutes,
-      ...(one.loads[index]?.shedBelowV && { shedBelowV: one.loads[index].shedBelowV * scale })
+      shedAfterMinutes: made.loads[index]?.shedAfterMinutes,
+      ...(made.loads[index]?.shedBelowV && { shedBelowV: made.loads[index].shedBelowV * scale })
     }))
     return resolve({ ...project, options: [{ ...project.options[0]!, units }] }, 'a')
   })
@@ -139,7 +139,7 @@ describe('minutes on the battery', () => {
         expect(Math.abs(energy.takenWh - spent)).toBeLessThanOrEqual(
           0.005 * Math.max(energy.takenWh, energy.loadsWh) + 1e-6
         )
-        expect(energy.byUnit.reduce((sum, one) => sum + one.wh, 0)).toBeCloseTo(energy.loadsWh, 6)
+        expect(energy.byUnit.reduce((sum, share) => sum + share.wh, 0)).toBeCloseTo(energy.loadsWh, 6)
         for (let index = 1; index < curve.length; index++) {
           expect(curve[index]!.charge).toBeLessThanOrEqual(curve[index - 1]!.charge + 1e-9)
           expect(curve[index]!.charge).toBeGreaterThanOrEqual(0)
@@ -184,7 +184,7 @@ describe('minutes on the battery', () => {
     const design = withoutCoils(designWith([[load('p', { typicalA: 5, maxA: 5, load: 'constant power' }), 'tail']]))
     const { curve, fullA } = enduranceOf(design)
     expect(fullA).toBeCloseTo(70 / curve[0]!.volts, 4)
-    const last = curve.filter(one => one.volts > 0).at(-1)!
+    const last = curve.filter(point => point.volts > 0).at(-1)!
     expect(last.volts).toBeLessThan(curve[0]!.volts - 1)
     expect(last.amps).toBeCloseTo(70 / last.volts, 1)
   })
@@ -240,16 +240,16 @@ describe('minutes on the battery', () => {
     const of = (id: string) => lost.find(loss => loss.unit === id)!
     expect([of('t').minute, of('d').minute]).toEqual([17, 5])
     expect([of('v').why, of('k').why]).toEqual(['shed', 'battery flat'])
-    const at = curve.find(one => one.minute >= of('v').minute)!
+    const at = curve.find(point => point.minute >= of('v').minute)!
     expect(at.volts).toBeGreaterThan(12.1)
     expect(at.volts).toBeLessThan(12.3)
   })
   it('about an hour for display, attitude box and engine box on a 6 Ah backup (common practice)', () => {
     const base = plainProject()
     base.airframe.battery = { ...base.airframe.battery, capacityAh: 0.01 }
-    const typical = (id: string) => demoCatalogue().find(one => one.id === id)!.power!.typicalA
+    const typical = (id: string) => demoCatalogue().find(other => other.id === id)!.power!.typicalA
     const kinds = ['display', 'attitude and air data', 'engine monitor'] as const
-    const boxes = kinds.map(kind => demoCatalogue().find(one => one.kind === kind && one.power)!)
+    const boxes = kinds.map(kind => demoCatalogue().find(other => other.kind === kind && other.power)!)
     const amps = boxes.reduce((sum, box) => sum + typical(box.id), 0)
     const design = designWith(
       [
@@ -373,7 +373,7 @@ describe('searches', () => {
           }
           expect(answer.reached).toBe(best !== undefined)
           if (!best) return
-          expect(essentials(answer.shed.map(one => one.unit))).toBe(best[0])
+          expect(essentials(answer.shed.map(unit => unit.unit))).toBe(best[0])
           // With as few essential ones; the rest may be one longer only where an essential one of another size makes up for it.
           if (best[0] === 0) expect(answer.shed.length).toBe(best[1])
         }
@@ -387,7 +387,9 @@ describe('searches', () => {
     expect(answer.reached).toBe(true)
     const done = {
       ...design,
-      units: design.units.map(unit => (answer.shed.some(one => one.unit === unit.id) ? { ...unit, shed: true } : unit))
+      units: design.units.map(unit =>
+        answer.shed.some(other => other.unit === unit.id) ? { ...unit, shed: true } : unit
+      )
     }
     expect(enduranceOf(done).minutes).toBeCloseTo(answer.minutes, 6)
     expect(answer.minutes).toBeGreaterThanOrEqual(wanted)
@@ -494,7 +496,7 @@ describe('failures as scenes', () => {
       .sort()
     expect(
       scene('bus:avionics')
-        .dark.map(one => one.unit)
+        .dark.map(unit => unit.unit)
         .sort()
     ).toEqual(hung)
     expect(scene('bus:avionics').minutes).toBe(Infinity)
@@ -528,7 +530,7 @@ describe('failures as scenes', () => {
   })
   it('where a reserve keeps the essential bus alive, the switch that adds the main battery is named for the time it buys', () => {
     const dead = scene('bus:main')
-    expect(dead.dark.map(one => one.unit)).not.toContain('efis')
+    expect(dead.dark.map(unit => unit.unit)).not.toContain('efis')
     expect(dead.rescue!.set).toEqual([{ switch: 'Essential feed', to: 'ALTERNATE' }])
     expect(dead.rescue!.minutes).toBeGreaterThan(dead.minutes + 30)
     // No switch helps where none is to be set: the alternator's loss is answered by the plan itself.
@@ -549,7 +551,7 @@ describe('failures as scenes', () => {
     expect(
       finish(playScenes(weak, examinePower(weak).circuits, functionsLost(weak)))
         .find(scene => scene.id === 'over-voltage')!
-        .dark.map(one => one.unit)
+        .dark.map(unit => unit.unit)
     ).toEqual(['weak'])
   })
 })

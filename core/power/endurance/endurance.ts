@@ -99,8 +99,8 @@ function ampsIn(design: Design, phase: FlightPhase, kept: boolean): number {
 /** What the planner's figures say: everything but the failure. The phase is the cruise flown in which most stays on. */
 export function usualSettings(design: Design): SimulationSettings {
   const flown = phasesFlown(design)
-  const phase = CRUISES.filter(cruise => flown.includes(cruise)).reduce((worst, one) =>
-    ampsIn(design, one, true) > ampsIn(design, worst, true) + 1e-9 ? one : worst
+  const phase = CRUISES.filter(cruise => flown.includes(cruise)).reduce((worst, cruise) =>
+    ampsIn(design, cruise, true) > ampsIn(design, worst, true) + 1e-9 ? cruise : worst
   )
   const { supply, alternators } = powerModel(design)
   return {

@@ -35,7 +35,7 @@ export function* shortestShed(
   let tries = 0
   const most = 2 * candidates.length + 1
   const minutesWith = (shed: readonly (typeof candidates)[number][]) =>
-    minutesUntilFirst(design, { ...settings, alsoShed: new Set(shed.map(one => one.unit)) })
+    minutesUntilFirst(design, { ...settings, alsoShed: new Set(shed.map(unit => unit.unit)) })
   let shed: typeof candidates = []
   let minutes = plan.minutes
   // Adding one more to the list never makes the time shorter, so its length can be found by halving.
@@ -55,9 +55,9 @@ export function* shortestShed(
         else low = middle + 1
       }
       shed = candidates.slice(0, high)
-      for (const one of [...shed].sort((a, b) => Number(b.essential) - Number(a.essential) || a.amps - b.amps)) {
+      for (const unit of [...shed].sort((a, b) => Number(b.essential) - Number(a.essential) || a.amps - b.amps)) {
         yield { done: ++tries, of: most }
-        const without = shed.filter(other => other !== one)
+        const without = shed.filter(other => other !== unit)
         if (minutesWith(without) >= wantedMinutes) shed = without
       }
       minutes = minutesWith(shed)

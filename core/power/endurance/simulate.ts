@@ -136,7 +136,7 @@ interface State {
   sums?: { of: number; draws: Draw[] }
 }
 
-const total = (amps: ReadonlyMap<unknown, number>): number => [...amps.values()].reduce((sum, one) => sum + one, 0)
+const total = (amps: ReadonlyMap<unknown, number>): number => [...amps.values()].reduce((sum, amps) => sum + amps, 0)
 const stored = ({ blocks }: Pick<Frame, 'blocks'>, cells: readonly Cell[]): number =>
   cells.reduce((sum, cell) => sum + storedWh(cell.source.chemistry, cell.capacityAh, cell.charge, blocks), 0)
 

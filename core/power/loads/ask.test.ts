@@ -29,7 +29,7 @@ const anySetting = ({ supply, sources }: PowerModel): fc.Arbitrary<Setting> =>
     }),
     shed: fc.boolean()
   })
-const sum = (amps: Iterable<number>) => [...amps].reduce((total, one) => total + one, 0)
+const sum = (amps: Iterable<number>) => [...amps].reduce((total, amps) => total + amps, 0)
 
 describe.each(Object.keys(designs) as (keyof typeof designs)[])('the network of %s', name => {
   const model = fresh(name)

@@ -91,7 +91,7 @@ function newAsker(model: PowerModel): Asker {
   // Phases in which the same is on are one to the network.
   const onNames = new Map<FlightPhase, string>()
   const onName = (phase: FlightPhase): string => {
-    const known = onNames.get(phase) ?? hung.map(one => (onIn(one.power, phase) ? '1' : '0')).join('')
+    const known = onNames.get(phase) ?? hung.map(load => (onIn(load.power, phase) ? '1' : '0')).join('')
     onNames.set(phase, known)
     return known
   }
@@ -103,7 +103,7 @@ function newAsker(model: PowerModel): Asker {
     if (!draws) {
       draws = gathered(
         hung
-          .filter(one => onIn(one.power, phase) && !(shed && one.shed) && !isDeadField(model, one.unit, failure))
+          .filter(load => onIn(load.power, phase) && !(shed && load.shed) && !isDeadField(model, load.unit, failure))
           .map(({ power, node, quoted }): Draw => ({
             node,
             kind: power.load,

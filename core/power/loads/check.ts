@@ -222,7 +222,7 @@ function twoAnswers(model: PowerModel): Finding[] {
   const [usual, dipped] = [ask(setting, phase, 'averageA'), ask({ ...setting, afterDip: true }, phase, 'averageA')]
   const hanging = model.supply.buses
     .map(bus => ({ bus, from: usual.volts.get(bus.id) ?? 0, to: dipped.volts.get(bus.id) ?? 0 }))
-    .filter(one => one.from - one.to > TWO_ANSWERS_V)
+    .filter(setting => setting.from - setting.to > TWO_ANSWERS_V)
     .sort((a, b) => b.from - b.to - (a.from - a.to))
   const [worst] = hanging
   return worst

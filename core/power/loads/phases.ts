@@ -136,7 +136,7 @@ export function loadsByPhase(model: PowerModel): PhaseLoad[] {
     return supply.buses.some(bus => live[wired.node(bus.id)])
   })
   const ask = asker(model)
-  const ratedA = tied.reduce((total, one) => total + one.ratedA, 0)
+  const ratedA = tied.reduce((total, machine) => total + machine.ratedA, 0)
   return phasesFlown(design).map((phase): PhaseLoad => {
     const byUnit = [
       ...design.units.flatMap((unit): UnitLoad[] => (unit.item.power ? [unitAmps(unit, phase, volts)] : [])),
@@ -145,7 +145,7 @@ export function loadsByPhase(model: PowerModel): PhaseLoad[] {
       .filter(load => load.worstA > 0)
       .sort((a, b) => b.typicalA - a.typicalA)
     const engine = phase === 'start' ? 'stopped' : idlesIn(phase) ? 'idle' : 'at speed'
-    const capacityA = tied.reduce((total, one) => total + givesIn(one, phase), 0)
+    const capacityA = tied.reduce((total, machine) => total + givesIn(machine, phase), 0)
     const limitA = Math.min(capacityA, ratedA * ALTERNATOR_SHARE)
     const typicalA = sum(byUnit, 'typicalA')
     const setting = { positions, failure: {}, shed: false }
@@ -166,16 +166,16 @@ export function loadsByPhase(model: PowerModel): PhaseLoad[] {
       capacityA,
       limitA,
       engine,
-      atIdle: engine === 'idle' && tied.some(one => one.idleA !== undefined),
+      atIdle: engine === 'idle' && tied.some(machine => machine.idleA !== undefined),
       marginA: limitA - typicalA,
       byUnit,
-      machines: tied.map(one => ({
-        id: one.id,
-        name: one.name,
-        ratedA: one.ratedA,
-        givesA: full.sourceA.get(one.id) ?? 0,
-        limitA: givesIn(one, phase, ALTERNATOR_SHARE),
-        atLimit: (held.sourceA.get(one.id) ?? 0) >= givesIn(one, phase, ALTERNATOR_SHARE) - 1e-6
+      machines: tied.map(machine => ({
+        id: machine.id,
+        name: machine.name,
+        ratedA: machine.ratedA,
+        givesA: full.sourceA.get(machine.id) ?? 0,
+        limitA: givesIn(machine, phase, ALTERNATOR_SHARE),
+        atLimit: (held.sourceA.get(machine.id) ?? 0) >= givesIn(machine, phase, ALTERNATOR_SHARE) - 1e-6
       })),
       batteryA: { heldToLimit: batteries(held), atRating: batteries(full) }
     }

@@ -10,7 +10,7 @@ const ENTERED = { kind: 'entered' as const, source: 'feeds of this option' }
 
 /** The nodes that some source can reach, every switch closed and diodes in their own direction. */
 function fedNodes({ supply, sources }: PowerModel): Set<string> {
-  const nodes = [...new Set([...supply.buses, ...sources].map(one => one.id))]
+  const nodes = [...new Set([...supply.buses, ...sources].map(node => node.id))]
   const index = new Map(nodes.map((id, index) => [id, index]))
   const branches = supply.ties.flatMap(tie => {
     const [from, to] = [index.get(tie.from), index.get(tie.to)]
@@ -116,8 +116,8 @@ export function supplyFindings(model: PowerModel): Finding[] {
         }
       ],
       basis: ENTERED,
-      says: say`The feeds ${enumerate(ring.map(one => one.name))} run in a ring, ${enumerate(
-        ring.map(one => model.name(one.from)),
+      says: say`The feeds ${enumerate(ring.map(tie => tie.name))} run in a ring, ${enumerate(
+        ring.map(tie => model.name(tie.from)),
         ' to '
       )} and back: a fault on one of these buses reaches all of them, and none can be shut off alone.`
     })

@@ -124,26 +124,29 @@ function reachedByHand({ supply, circuits, positions, failure }: Case): Set<stri
 describe('who is fed', () => {
   it('agrees with walking the drawing by hand, in any supply, setting and failure', () =>
     fc.assert(
-      fc.property(cases, one => {
-        const design = designOf(one)
-        const { powered } = fedBy(new Wired(powerModel(design, one.supply), one.failure), one.positions)
+      fc.property(cases, situation => {
+        const design = designOf(situation)
+        const { powered } = fedBy(
+          new Wired(powerModel(design, situation.supply), situation.failure),
+          situation.positions
+        )
         // Ends that fall below a volt are diodes in a long row: each takes half a volt of twelve, so at most a dozen ties
         // cannot do it.
-        expect([...powered].sort()).toEqual([...reachedByHand(one)].sort())
+        expect([...powered].sort()).toEqual([...reachedByHand(situation)].sort())
       }),
       { numRuns: 400 }
     ))
   it('one switch more closed never darkens anything; one failure more never lights anything', () =>
     fc.assert(
-      fc.property(cases, fc.constantFrom(...BUSES), (one, bus) => {
-        const design = designOf(one)
+      fc.property(cases, fc.constantFrom(...BUSES), (situation, bus) => {
+        const design = designOf(situation)
         const fed = (failure: Failure) =>
-          fedBy(new Wired(powerModel(design, one.supply), failure), one.positions).powered
-        const before = fed(one.failure)
-        for (const unit of fed({ ...one.failure, buses: [...(one.failure.buses ?? []), bus] }))
+          fedBy(new Wired(powerModel(design, situation.supply), failure), situation.positions).powered
+        const before = fed(situation.failure)
+        for (const unit of fed({ ...situation.failure, buses: [...(situation.failure.buses ?? []), bus] }))
           expect(before.has(unit)).toBe(true)
-        const open = { ...one.supply, ties: one.supply.ties.map(({ by: _, ...tie }) => tie) }
-        const all = fedBy(new Wired(powerModel(design, open), one.failure), one.positions).powered
+        const open = { ...situation.supply, ties: situation.supply.ties.map(({ by: _, ...tie }) => tie) }
+        const all = fedBy(new Wired(powerModel(design, open), situation.failure), situation.positions).powered
         for (const unit of before) expect(all.has(unit)).toBe(true)
       }),
       { numRuns: 150 }

@@ -97,7 +97,7 @@ export class PowerModel {
   ) {
     this.sources = allSources(design, supply)
     this.alternators = this.sources.flatMap(source => (source.kind === 'alternator' ? [source.id] : []))
-    this.names = new Map([...supply.buses, ...this.sources].map(one => [one.id, one.name]))
+    this.names = new Map([...supply.buses, ...this.sources].map(node => [node.id, node.name]))
     this.buses = new Map(supply.buses.map(bus => [bus.id, bus]))
     // Of two buses of one role the first is meant.
     this.roles = new Map([...supply.buses].reverse().map(bus => [bus.role, bus.id]))
@@ -156,7 +156,7 @@ export function powerModel(design: Design, supply?: Supply): PowerModel {
   const inForce = own.get(design)
   if (inForce?.supply === supply) return inForce
   const known = models.get(design) ?? []
-  const found = known.find(one => one.supply === supply)
+  const found = known.find(other => other.supply === supply)
   if (found) return found.model
   const model = new PowerModel(design, supply)
   models.set(design, [{ supply, model }, ...known].slice(0, 8))
@@ -214,8 +214,8 @@ export function tieCells(supply: Supply, unit: string, label: string): Supply {
 /** An id no part of the supply has yet. */
 export function freeId(supply: Supply, wish: string): string {
   const taken = new Set(
-    [MAIN_BATTERY, MAIN_ALTERNATOR, ...supply.sources, ...supply.buses, ...supply.ties, ...supply.switches].map(one =>
-      typeof one === 'string' ? one : one.id
+    [MAIN_BATTERY, MAIN_ALTERNATOR, ...supply.sources, ...supply.buses, ...supply.ties, ...supply.switches].map(part =>
+      typeof part === 'string' ? part : part.id
     )
   )
   for (let n = 1; ; n++) {

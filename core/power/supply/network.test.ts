@@ -23,7 +23,7 @@ const networks: fc.Arbitrary<Network> = fc.integer({ min: 2, max: 9 }).chain(nod
           fc
             .tuple(fc.nat(nodes - 1), fc.nat(nodes - 1), real(0.005, 2), fc.boolean())
             .filter(([a, b]) => a !== b)
-            .map(([a, b, ohm, one]) => (one ? diode(a, b, ohm) : wire(a, b, ohm))),
+            .map(([a, b, ohm, oneWay]) => (oneWay ? diode(a, b, ohm) : wire(a, b, ohm))),
           { maxLength: 8 }
         )
       )
@@ -199,10 +199,13 @@ describe('networks', () => {
                 5
               )
           })
-          const given = network.feeds.reduce((sum, feed, at) => sum + volts[feed.node]! * feedA[at]!, 0)
+          const given = network.feeds.reduce((sum, feed, index) => sum + volts[feed.node]! * feedA[index]!, 0)
           const taken =
-            network.draws.reduce((sum, draw, at) => sum + volts[draw.node]! * drawA[at]!, 0) +
-            network.branches.reduce((sum, { from, to }, at) => sum + (volts[from]! - volts[to]!) * branchA[at]!, 0)
+            network.draws.reduce((sum, draw, index) => sum + volts[draw.node]! * drawA[index]!, 0) +
+            network.branches.reduce(
+              (sum, { from, to }, index) => sum + (volts[from]! - volts[to]!) * branchA[index]!,
+              0
+            )
           expect(given).toBeCloseTo(taken, 3)
         }),
         { numRuns: 300 }

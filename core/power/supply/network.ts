@@ -195,9 +195,9 @@ export function solveNetwork(
     const fixed = new Float64Array(n)
     // A path of a billion ohms to ground keeps what an open diode cuts off from floating.
     for (let row = 0; row < n; row++) matrix[row * n + row] = 1e-9
-    for (let at = 0; at < branches.length; at++) {
-      if (!on[at]) continue
-      const branch = branches[at]!
+    for (let position = 0; position < branches.length; position++) {
+      if (!on[position]) continue
+      const branch = branches[position]!
       const g = conductance(branch.ohm)
       const from = index[branch.from]!
       const to = index[branch.to]!
@@ -210,19 +210,19 @@ export function solveNetwork(
         fixed[to]! -= g * branch.dropV
       }
     }
-    for (let at = 0; at < feeds.length; at++) {
-      const feed = feeds[at]!
+    for (let position = 0; position < feeds.length; position++) {
+      const feed = feeds[position]!
       const node = index[feed.node]!
-      if (states[at] === 'at its limit') fixed[node]! += feed.limitA
-      else if (states[at] === 'on') {
+      if (states[position] === 'at its limit') fixed[node]! += feed.limitA
+      else if (states[position] === 'on') {
         const g = conductance(feed.ohm)
         matrix[node * n + node]! += g
         fixed[node]! += g * feed.emfV
       }
     }
-    for (let at = 0; at < draws.length; at++) {
-      const node = index[draws[at]!.node]!
-      if (node >= 0 && starved[at]) matrix[node * n + node]! += siemens[at]!
+    for (let position = 0; position < draws.length; position++) {
+      const node = index[draws[position]!.node]!
+      if (node >= 0 && starved[position]) matrix[node * n + node]! += siemens[position]!
     }
     return { factors: factorsOf(matrix, n), fixed }
   }
@@ -230,9 +230,9 @@ export function solveNetwork(
   const once = (): number[] => {
     known ??= standing()
     const right = known.fixed.slice()
-    for (let at = 0; at < draws.length; at++) {
-      const node = index[draws[at]!.node]!
-      if (node >= 0 && !starved[at]) right[node]! -= amps[at]!
+    for (let position = 0; position < draws.length; position++) {
+      const node = index[draws[position]!.node]!
+      if (node >= 0 && !starved[position]) right[node]! -= amps[position]!
     }
     const answer = solveFor(known.factors, right)
     return index.map(row => (row < 0 ? 0 : answer[row]!))

@@ -67,10 +67,10 @@ function seenFrom(point: Position, a: Position, b: Position): Seen {
   const from = axes.map(axis => point[axis]! - a[axis]!)
   const known = axes.length === 3
   const length = Math.hypot(...along)
-  const foot = length === 0 ? 0 : along.reduce((sum, one, i) => sum + one * from[i]!, 0) / length
+  const foot = length === 0 ? 0 : along.reduce((sum, step, i) => sum + step * from[i]!, 0) / length
   const t = Math.min(length, Math.max(0, foot))
-  const nearestMm = Math.hypot(...from.map((one, i) => one - (length === 0 ? 0 : (t * along[i]!) / length)))
-  const awayMm = Math.sqrt(Math.max(0, from.reduce((sum, one) => sum + one * one, 0) - foot * foot))
+  const nearestMm = Math.hypot(...from.map((source, i) => source - (length === 0 ? 0 : (t * along[i]!) / length)))
+  const awayMm = Math.sqrt(Math.max(0, from.reduce((sum, source) => sum + source * source, 0) - foot * foot))
   return {
     nearestMm,
     known,

@@ -30,7 +30,9 @@ export const diameterOf = (wire: Wire): number =>
  * D = √(Σ d² / 0.7)
  */
 export const bundleDiameterMm = (diametersMm: readonly number[]): number =>
-  diametersMm.length === 1 ? diametersMm[0]! : Math.sqrt(diametersMm.reduce((sum, one) => sum + one * one, 0) / PACKED)
+  diametersMm.length === 1
+    ? diametersMm[0]!
+    : Math.sqrt(diametersMm.reduce((sum, diameterMm) => sum + diameterMm * diameterMm, 0) / PACKED)
 /** Times its diameter that a wire and a coax may be bent to (AC 43.13-1B chapter 11 sections 9 to 11, from memory). */
 export const BEND = { wire: 10, coax: 6 } as const
 /** A quarter of the bundle to spare in its grommet, for the wires to come (our default). */

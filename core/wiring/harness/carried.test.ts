@@ -36,12 +36,12 @@ function arriving(design: Design, wires: readonly Wire[]): (unit: string, signal
   const says = (unit: string, port: string, signal: SignalName) =>
     account.says({ ...units.get(unit)!, item: { ...units.get(unit)!.item, ports: [portAt({ unit, port })] } }, signal)
   const into = (unit: string, port: string) =>
-    directed.filter(one => one.to.unit === unit && one.to.port === port && portAt(one.from).flow !== 'in')
+    directed.filter(other => other.to.unit === unit && other.to.port === port && portAt(other.from).flow !== 'in')
   return (unit, signal) =>
     units.get(unit)!.item.ports.some(port => {
       if (port.flow === 'out' || !port.signals.some(known => plainSignal(known) === plainSignal(signal))) return false
       const said = (from: { unit: string; port: string }) =>
-        saidBy(portAt(from)).some(one => alsoSaid(one).includes(signal)) && says(from.unit, from.port, signal)
+        saidBy(portAt(from)).some(word => alsoSaid(word).includes(signal)) && says(from.unit, from.port, signal)
       const onBus = [...(bus.get(`${unit}.${port.id}`) ?? [])].some(end => {
         const [other, at] = end.split('.') as [string, string]
         return said({ unit: other, port: at })
@@ -67,7 +67,7 @@ describe('what the account says arrives is what the wires carry', () => {
     let heard = 0
     fc.assert(
       fc.property(fc.subarray([...whole.links.keys()]), kept => {
-        const design = { ...whole, links: kept.map(at => whole.links[at]!) }
+        const design = { ...whole, links: kept.map(index => whole.links[index]!) }
         const { wires } = examineWiring(design, circuitsOf(design))
         const account = accountOf(design)
         const arrives = arriving(design, wires)

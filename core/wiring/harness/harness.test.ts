@@ -28,7 +28,8 @@ describe('the wire list and what is added up from it', () => {
     for (const option of [AS_FOUND, ...dun.options.map(option => option.id)]) {
       const wiring = report(dun, option)
       const wire = wiring.bill.lines.filter(line => line.what === 'wire')
-      const sum = (numbers: (number | undefined)[]) => numbers.reduce<number>((total, one) => total + (one ?? 0), 0)
+      const sum = (numbers: (number | undefined)[]) =>
+        numbers.reduce<number>((total, number) => total + (number ?? 0), 0)
       expect(sum(wire.map(line => line.lengthMm))).toBeCloseTo(sum(wiring.wires.map(wire => wire.lengthMm)), 6)
       expect(sum(wire.map(line => line.massKg))).toBeCloseTo(wiring.totalMassKg, 9)
     }
@@ -168,9 +169,9 @@ describe('buses', () => {
       fc.property(fc.array(fc.tuple(fc.nat(5000), fc.nat(900)), { minLength: 3, maxLength: 6 }), points => {
         const between = points.map(([x, y]) => points.map(([u, v]) => Math.abs(x - u) + Math.abs(y - v)))
         const lengthBy = (order: readonly number[]) =>
-          order.slice(1).reduce((sum, at, index) => sum + between[order[index]!]![at]!, 0)
+          order.slice(1).reduce((sum, position, index) => sum + between[order[index]!]![position]!, 0)
         const orders = (left: number[]): number[][] =>
-          left.length ? left.flatMap(at => orders(left.filter(one => one !== at)).map(rest => [at, ...rest])) : [[]]
+          left.length ? left.flatMap(at => orders(left.filter(other => other !== at)).map(rest => [at, ...rest])) : [[]]
         const best = Math.min(...orders(points.map((_, index) => index)).map(lengthBy))
         const found = shortestChain(between)
         expect([...found].sort()).toEqual(points.map((_, index) => index))
@@ -241,14 +242,14 @@ describe('contacts and shells', () => {
   })
   // Size 20 contacts take AWG 20 to 24 and about 5 A (common practice).
   it('a thick wire does not go into a size 20 contact, nor do ten amps through one; three pins share them', () => {
-    const one = tail(
+    const words = tail(
       [
         { pin: '1', use: 'power' },
         { pin: '2', use: 'ground' }
       ],
       { typicalA: 10, maxA: 10 }
     )
-    expect(new Set(one)).toEqual(new Set(['wiring.contact-gauge', 'wiring.contact-amps']))
+    expect(new Set(words)).toEqual(new Set(['wiring.contact-gauge', 'wiring.contact-amps']))
     const three = ['1', '2', '3'].map(pin => ({ pin, use: 'power' as const, size: 16 as const }))
     expect(
       tail([...three, ...['4', '5', '6'].map(pin => ({ pin, use: 'ground' as const, size: 16 as const }))], {
@@ -294,7 +295,7 @@ describe('bundles', () => {
     fc.assert(
       fc.property(fc.array(fc.double({ min: 1, max: 9, noNaN: true }), { minLength: 2, maxLength: 60 }), wires => {
         const over = bundleDiameterMm(wires)
-        expect(over).toBeGreaterThan(Math.sqrt(wires.reduce((sum, one) => sum + one * one, 0)))
+        expect(over).toBeGreaterThan(Math.sqrt(wires.reduce((sum, wire) => sum + wire * wire, 0)))
         expect(bundleDiameterMm([...wires, 1])).toBeGreaterThan(over)
       }),
       { numRuns: 40 }

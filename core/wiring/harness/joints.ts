@@ -138,7 +138,7 @@ function plugsOf(wires: readonly Wire[], bundles: readonly Bundle[], nameOf: (pl
         says: say`${nameOf(bundle.from)} to ${nameOf(bundle.to)}${coax ? say`, and ${num(coax)} coax of their own` : ''}`,
         meets: wired
           .flatMap(wire => wire.cores.map(core => ({ wire, core })))
-          .map((one, index) => ({ ...one, contact: index + 1 })),
+          .map((wire, index) => ({ ...wire, contact: index + 1 })),
         shields: wired.filter(wire => wire.shield !== 'no shield').length
       }
     })

@@ -40,7 +40,7 @@ export function shellOf({ kind, contacts, pins }: Pick<Connector, 'kind' | 'cont
     numbers.every(number => Number.isInteger(number) && number > 0) &&
     Object.keys(sizes)
       .map(Number)
-      .find(one => one >= most)
+      .find(size => size >= most)
   if (!sizes || !size) {
     const wide = Math.min(pins.length, 13)
     return {

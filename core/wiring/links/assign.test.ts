@@ -11,14 +11,14 @@ const problems = (demands: number, options: number, resources: number): fc.Arbit
       fc.record({
         meets: fc.uniqueArray(fc.nat(demands - 1), { minLength: 1, maxLength: 3 }),
         takes: fc.uniqueArray(fc.nat(resources - 1), { maxLength: 2 }),
-        cost: fc.integer({ min: 1, max: 9 }).map(one => one / 1000)
+        cost: fc.integer({ min: 1, max: 9 }).map(mille => mille / 1000)
       }),
       { minLength: Math.ceil(options / 2), maxLength: options, size: 'max' }
     ),
     capacity: fc.array(fc.constantFrom(0, 1, 1, 1, 2, 20), { minLength: resources, maxLength: resources })
   })
 const fits = ({ options, capacity }: Assignment, chosen: readonly number[]) =>
-  capacity.every((room, index) => chosen.filter(one => options[one]!.takes.includes(index)).length <= room)
+  capacity.every((room, index) => chosen.filter(position => options[position]!.takes.includes(index)).length <= room)
 
 describe('who gets which port', () => {
   it('is the best of every way there is, on small problems', () =>

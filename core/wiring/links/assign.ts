@@ -21,9 +21,9 @@ export interface Assignment {
 export function valueOf({ worth, options }: Assignment, chosen: Iterable<number>): number {
   const met = new Set<number>()
   let cost = 0
-  for (const at of chosen) {
-    cost += options[at]!.cost
-    for (const demand of options[at]!.meets) met.add(demand)
+  for (const index of chosen) {
+    cost += options[index]!.cost
+    for (const demand of options[index]!.meets) met.add(demand)
   }
   return [...met].reduce((sum, demand) => sum + worth[demand]!, 0) - cost
 }
@@ -46,9 +46,9 @@ export function assign(problem: Assignment): number[] {
 /** Options that hang together by a demand or by a scarce resource, part by part. */
 function parts({ worth, options }: Assignment, scarce: readonly boolean[]): number[][] {
   const parent = options.map((_, index) => index)
-  const rootOf = (at: number): number => {
-    while (parent[at] !== at) at = parent[at] = parent[parent[at]!]!
-    return at
+  const rootOf = (index: number): number => {
+    while (parent[index] !== index) index = parent[index] = parent[parent[index]!]!
+    return index
   }
   const first = new Map<string, number>()
   const join = (key: string, index: number) => {
@@ -81,16 +81,16 @@ class Part {
   ) {
     this.room = [...problem.capacity]
     this.met = problem.worth.map(() => 0)
-    for (const at of part)
-      for (const demand of problem.options[at]!.meets)
-        this.byDemand.set(demand, [...(this.byDemand.get(demand) ?? []), at])
+    for (const index of part)
+      for (const demand of problem.options[index]!.meets)
+        this.byDemand.set(demand, [...(this.byDemand.get(demand) ?? []), index])
   }
   best(): number[] {
     this.search(0, new Set(this.byDemand.keys()))
     return this.bestChosen
   }
-  private free = (at: number): boolean =>
-    !this.out.has(at) && this.problem.options[at]!.takes.every(take => !this.scarce[take] || this.room[take]! > 0)
+  private free = (index: number): boolean =>
+    !this.out.has(index) && this.problem.options[index]!.takes.every(take => !this.scarce[take] || this.room[take]! > 0)
 
   private search(value: number, open: ReadonlySet<number>): void {
     if (value > this.bestValue + 1e-9) {
@@ -114,31 +114,31 @@ class Part {
         scarcest = { demand, ways }
     }
     if (!scarcest || hope <= this.bestValue + 1e-9) return
-    const gains = new Map(scarcest.ways.map(at => [at, this.gain(at)]))
+    const gains = new Map(scarcest.ways.map(way => [way, this.gain(way)]))
     const ways = scarcest.ways.sort((a, b) => gains.get(b)! - gains.get(a)! || a - b)
     const tried: number[] = []
-    for (const at of ways) {
-      this.take(at, 1)
-      this.search(value + gains.get(at)!, still)
-      this.take(at, -1)
+    for (const way of ways) {
+      this.take(way, 1)
+      this.search(value + gains.get(way)!, still)
+      this.take(way, -1)
       // Whatever is worth most with this option has been found: from here on it is out.
-      this.out.add(at)
-      tried.push(at)
+      this.out.add(way)
+      tried.push(way)
     }
     still.delete(scarcest.demand)
     // With every way out this demand is left unmet.
     this.search(value, still)
     for (const at of tried) this.out.delete(at)
   }
-  private gain(at: number): number {
-    const { meets, cost } = this.problem.options[at]!
+  private gain(index: number): number {
+    const { meets, cost } = this.problem.options[index]!
     return meets.reduce((sum, demand) => sum + (this.met[demand]! > 0 ? 0 : this.problem.worth[demand]!), 0) - cost
   }
-  private take(at: number, by: 1 | -1): void {
-    const { meets, takes } = this.problem.options[at]!
+  private take(index: number, by: 1 | -1): void {
+    const { meets, takes } = this.problem.options[index]!
     for (const demand of meets) this.met[demand]! += by
     for (const take of takes) this.room[take]! -= by
-    if (by === 1) this.chosen.push(at)
+    if (by === 1) this.chosen.push(index)
     else this.chosen.pop()
   }
 }

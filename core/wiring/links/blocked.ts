@@ -96,7 +96,7 @@ function adaptersFor(
           port => sources.some(source => source.kind === port.kind) && heardBy(port).map(plainSignal).includes(plain)
         ) &&
         item.ports.some(
-          port => near.some(one => one.kind === port.kind) && saidBy(port).flatMap(alsoSaid).includes(need.name)
+          port => near.some(other => other.kind === port.kind) && saidBy(port).flatMap(alsoSaid).includes(need.name)
         )
     )
     .map(item => item.id)
@@ -117,7 +117,7 @@ export function blockedWords(design: Design, { unit: id, need, why, sources, hol
       give ${what}; it takes that by ${ports.join(', ') || 'nothing'}: an adapter between them is wanted.`
   }
   if (why === 'taken')
-    return say`${enumerate([...new Set(sources.map(source => source.unit))].map(one => thing(units.get(one)!)))} would
+    return say`${enumerate([...new Set(sources.map(source => source.unit))].map(unit => thing(units.get(unit)!)))} would
       give ${what}, but no port is free: ${enumerate(holders.map(holder => linkWords(design, units, holder)))}.`
   return undefined
 }

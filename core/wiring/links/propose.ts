@@ -42,12 +42,12 @@ function problemOf(design: Design, wanted: readonly Wanted[], working: boolean) 
   }
   wanted.forEach(({ unit, need }, demand) => {
     rankedLinks(design, unit, need)
-      .filter(one => one.works || !working)
+      .filter(link => link.works || !working)
       .forEach(({ link }, rank) => {
         const key = `${endKey(link.from)} > ${endKey(link.to)}`
-        let at = known.get(key)
-        if (at === undefined) {
-          known.set(key, (at = links.length))
+        let index = known.get(key)
+        if (index === undefined) {
+          known.set(key, (index = links.length))
           links.push(link)
           options.push({
             meets: [],
@@ -56,7 +56,7 @@ function problemOf(design: Design, wanted: readonly Wanted[], working: boolean) 
             cost: LINK_COST + rank * 1e-4
           })
         }
-        if (!options[at]!.meets.includes(demand)) options[at]!.meets.push(demand)
+        if (!options[index]!.meets.includes(demand)) options[index]!.meets.push(demand)
       })
   })
   const problem: Assignment = { worth: wanted.map(({ need }) => worthOf(need)), options, capacity }
@@ -83,7 +83,7 @@ export function proposeLinks(design: Design): Link[] {
   const round = (working: boolean): boolean => {
     const { problem, links } = problemOf(trial, unmetOf(trial), working)
     const chosen = assign(problem)
-    for (const at of chosen) proposed.push({ ...links[at]!, id: freshId([...design.links, ...proposed]) })
+    for (const index of chosen) proposed.push({ ...links[index]!, id: freshId([...design.links, ...proposed]) })
     if (chosen.length) trial = { ...design, links: [...design.links, ...proposed] }
     return chosen.length > 0
   }

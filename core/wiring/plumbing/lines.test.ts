@@ -55,7 +55,7 @@ describe('an aeroplane of few parts', () => {
     })
   })
   it('the altimeter is not on the pitot', () => {
-    const lines = tubeLines(designWith([probe, alt].map(one => [one, 'panel'])))
+    const lines = tubeLines(designWith([probe, alt].map(item => [item, 'panel'])))
     expect(lines.map(line => line.line)).toEqual(['static'])
   })
   it('tube is as long as the way from the probe to each place where something hangs, once a place', () => {
@@ -73,7 +73,7 @@ describe('an aeroplane of few parts', () => {
     expect(line).toMatchObject({ source: undefined, users: ['alt'], lengthMm: undefined })
   })
   it('a gyro hangs on the vacuum, not on the air', () => {
-    const lines = tubeLines(designWith([probe, gyro].map(one => [one, 'panel'])))
+    const lines = tubeLines(designWith([probe, gyro].map(item => [item, 'panel'])))
     expect(lines).toMatchObject([{ line: 'vacuum', users: ['gyro'] }])
   })
   // An altimeter taken out leaves an open end: the static system is tested before IFR all the same (14 CFR 91.411, from memory).

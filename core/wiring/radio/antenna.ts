@@ -9,9 +9,9 @@ const GPS = ['gps antenna', 'waas gps antenna']
 /** Least distance between two kinds of aerial, in mm (common practice, the maker’s manual rules). */
 function leastApartMm(a: AerialName, b: AerialName): number | undefined {
   const pair = [a, b]
-  const gps = pair.filter(one => GPS.includes(one)).length
-  const com = pair.filter(one => one === 'com antenna').length
-  const l = pair.filter(one => one === 'transponder antenna').length
+  const gps = pair.filter(kind => GPS.includes(kind)).length
+  const com = pair.filter(other => other === 'com antenna').length
+  const l = pair.filter(other => other === 'transponder antenna').length
   if (com === 2) return inches(36)
   if (com === 1 && gps === 1) return inches(24)
   if (gps === 1 && l === 1) return inches(12)
@@ -76,12 +76,12 @@ export function examineAntennas(design: Design): { antennas: Antenna[]; apart: A
       rivets: dragLb === undefined ? undefined : Math.max(LEAST_RIVETS, Math.ceil((FACTOR * dragLb) / RIVET_LB))
     }
   })
-  const apart = all.flatMap((one, index) =>
+  const apart = all.flatMap((aerial, index) =>
     all.slice(index + 1).flatMap((other): Apart[] => {
-      const wanted = Math.max(...one.aerials.flatMap(a => other.aerials.map(b => leastApartMm(a, b) ?? 0)))
+      const wanted = Math.max(...aerial.aerials.flatMap(a => other.aerials.map(b => leastApartMm(a, b) ?? 0)))
       if (wanted === 0) return []
-      const { atLeastMm, known } = distanceMm(positionOf(one.unit), positionOf(other.unit))
-      return [{ a: one.unit.id, b: other.unit.id, atLeastMm, known, wantedMm: wanted }]
+      const { atLeastMm, known } = distanceMm(positionOf(aerial.unit), positionOf(other.unit))
+      return [{ a: aerial.unit.id, b: other.unit.id, atLeastMm, known, wantedMm: wanted }]
     })
   )
   return { antennas, apart }

@@ -26,11 +26,11 @@ const MORE_FLYING = [
 ] as const
 const setAirspace = (kind: (typeof AIRSPACE)[number], on: boolean) =>
   setBrief(
-    { airspace: AIRSPACE.filter(one => (one === kind ? on : (brief.value.airspace?.includes(one) ?? false))) },
+    { airspace: AIRSPACE.filter(other => (other === kind ? on : (brief.value.airspace?.includes(other) ?? false))) },
     'airspace'
   )
 function setFlying(kind: (typeof FLYING)[number], on: boolean) {
-  const flying = FLYING.filter(one => (one === kind ? on : brief.value.flying.includes(one)))
+  const flying = FLYING.filter(other => (other === kind ? on : brief.value.flying.includes(other)))
   if (flying.length) setBrief({ flying }, 'flying')
   else bench.said = 'At least one kind of flying is wanted.'
 }

@@ -30,7 +30,7 @@ const placed = computed(
 const cuts = computed(() => (design.value ? openings(placed.value, design.value.airframe.panel.leastWebMm) : []))
 /** The aeroplane's own openings: cut with the others, or drilled with the screws. */
 const own = computed(() => (design.value ? groundOf(design.value.airframe.panel).holes : []))
-const ownCount = (as: 'cut' | 'screw') => own.value.filter(one => one.zone.hole === as).length
+const ownCount = (as: 'cut' | 'screw') => own.value.filter(other => other.zone.hole === as).length
 const screws = computed(() => placed.value.reduce((sum, unit) => sum + unit.screws.length, 0) + ownCount('screw'))
 const box = computed(() => bounds(design.value!.airframe.panel.outline))
 const flip = (y: number) => box.value.maxY - y
@@ -143,12 +143,12 @@ const powerColumns = computed((): Column<PowerStep>[] => [
         >
           <path :d="outline" />
           <path
-            v-for="(one, index) in cuts"
+            v-for="(cut, index) in cuts"
             :key="index"
-            :d="figurePath(one.figure, flip, one.cornerMm)"
+            :d="figurePath(cut.figure, flip, cut.cornerMm)"
             class="hole"
           />
-          <path v-for="one in own" :key="one.zone.id" :d="figurePath(one.figure, flip)" class="hole" />
+          <path v-for="hole in own" :key="hole.zone.id" :d="figurePath(hole.figure, flip)" class="hole" />
           <template v-for="unit in placed" :key="unit.id">
             <path v-for="(screw, index) in unit.screws" :key="index" :d="figurePath(screw, flip)" class="hole" />
           </template>

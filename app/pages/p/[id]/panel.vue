@@ -74,8 +74,8 @@ async function setDownFree(unit: DesignUnit) {
     other.at ? (setDown(other, other.at.xMm, other.at.yMm) ?? []) : []
   )
   const fit = findPlace(unit.item, placed, groundOf(design.value.airframe.panel))
-  const at = fit.at ?? fit.nearest
-  if (!at) {
+  const spot = fit.at ?? fit.nearest
+  if (!spot) {
     bench.said = `${unit.label} finds no place at all on this sheet. Room tells why.`
     return
   }
@@ -85,8 +85,8 @@ async function setDownFree(unit: DesignUnit) {
         type: 'unit.move',
         option: bench.option.id,
         unit: unit.id,
-        xMm: Number(at.xMm.toFixed(3)),
-        yMm: Number(at.yMm.toFixed(3))
+        xMm: Number(spot.xMm.toFixed(3)),
+        yMm: Number(spot.yMm.toFixed(3))
       }
     ],
     `Set ${unit.label} down`
