@@ -122,6 +122,34 @@ test.describe('panes', () => {
   })
 })
 
+test('nothing moves for those who asked their system for less motion', async ({ page }) => {
+  const moving = () =>
+    page.evaluate(async () => {
+      const seen = new Set<string>()
+      for (let frame = 0; frame < 12; frame++) {
+        for (const animation of document.getAnimations())
+          if (animation.playState === 'running') seen.add(animation.id || 'one')
+        await new Promise(requestAnimationFrame)
+      }
+      return seen.size
+    })
+  const turn = async (pane: string) => {
+    await page.getByRole('tab', { name: pane, exact: true }).click()
+    await page.locator('[data-figure="money"]').click()
+    const seen = await moving()
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+    return seen
+  }
+  await visit(page, 'skerrow-dunlin/power?option=b')
+  await page.locator('.tally:not(.old) [data-figure="findings"]').waitFor()
+  // That this can fail: as usual the dialog comes up slowly.
+  expect(await turn('Loads')).toBeGreaterThan(0)
+  await page.emulateMedia({ reducedMotion: 'reduce' })
+  expect(await turn('Circuits')).toBe(0)
+  await page.emulateMedia({ reducedMotion: null })
+})
+
 test('a unit is chosen, set down, nudged and typed by keyboard alone', async ({ page }) => {
   await visit(page, 'skerrow-dunlin/rules')
   await expect(page.locator('[data-figure]').first()).toBeVisible()
