@@ -1,40 +1,26 @@
 import type { FlightPhase } from '../../catalogue'
-import { MAIN_BATTERY, type Edit, type Tie } from '../../document'
-import { type Basis, type Design, type Finding, type Working } from '../../design'
-import { ampacityOf, DERATING_BASIS, type Ampacity, type Lie } from './ampacity'
+import { MAIN_BATTERY, type Tie } from '../../document'
+import type { Basis, Design } from '../../design'
+import { ampacityOf, type Ampacity, type Lie } from './ampacity'
 import { BREAKER_MARGIN, mostProtectorA, protects } from './circuit'
 import type { Failure } from '../supply/wired'
 import { asker, type AmpsOf, type Setting } from '../loads/ask'
 import { onIn, phasesFlown, quotedA } from '../loads/load'
 import { better, fedWith, oneMore, rescueMoves, worthOf, type Moves } from '../supply/rescue'
-import { closed, CONDUCTOR_CELSIUS, positionsOf, regulatedV, tieOhm } from '../supply/tie'
-import { bareTies } from '../supply/bare'
+import { closed, positionsOf, tieOhm } from '../supply/tie'
 import type { PowerModel } from '../supply/model'
-import { BREAKER_SIZES_A, gauge, GAUGES, PROTECTOR_BASIS, resistanceOhm, type Gauge } from './wire'
-import { altitude, amperes, figure, num, say } from '../../quantity'
+import { BREAKER_SIZES_A, gauge, GAUGES, type Gauge } from './wire'
 
-const FEEDER_BASIS: Basis = {
+export const FEEDER_BASIS: Basis = {
   kind: 'derived',
   source: 'network of the feeds: every phase flown, every single failure, switches as advised'
 }
-const STARTER_BASIS: Basis = {
+/** Battery cable that is proposed (common practice). */
+export const BATTERY_CABLE_AWG = 2
+export const STARTER_BASIS: Basis = {
   kind: 'common practice',
   source: 'a starter takes 150 to 250 A while it cranks; battery cables are AWG 4 to 2'
 }
-const EVERY_CIRCUIT: Basis = {
-  kind: 'published',
-  source: '14 CFR 23.1357(a) as it stood before 2017: a protective device in every circuit but the starter’s main one',
-  fromMemory: true
-}
-const MAIN_DROP_BASIS: Basis = {
-  kind: 'published',
-  source: 'AC 43.13-1B, 11-66: main power wires lose at most 2 % of the regulated voltage from source to bus',
-  fromMemory: true
-}
-const MAIN_DROP_SHARE = 0.02
-/** Thinnest battery cable that bears cranking, and the one proposed (common practice). */
-const CRANKING_AWG = 4
-const BATTERY_CABLE_AWG = 2
 
 /** What one tie carries, and what it is or would be made of. */
 export interface Feeder {
@@ -102,14 +88,14 @@ function wireFor(
   return { decided }
 }
 /** A feeder lies by itself, not in a bundle (our assumption); heat and height are those of the other wires. */
-const lieAlone = ({ airframe: { wiring } }: Design): Lie => ({
+export const lieAlone = ({ airframe: { wiring } }: Design): Lie => ({
   wireC: wiring.wireC,
   altitudeFt: wiring.altitudeFt,
   ambientC: wiring.ambientC,
   bundleWires: 1,
   loadedShare: wiring.loadedShare ?? 0.2
 })
-const alone = (wire: Gauge, design: Design): Ampacity => ampacityOf(wire, lieAlone(design))
+export const alone = (wire: Gauge, design: Design): Ampacity => ampacityOf(wire, lieAlone(design))
 
 /** What one asking of the network says of every tie. */
 interface Case {
@@ -182,7 +168,7 @@ function failedCases(model: PowerModel, ask: ReturnType<typeof asker>): Case[] {
 const NOTHING: ReadonlyMap<string, number> = new Map()
 
 /** Whether something that opens on a short stands in a tie. */
-const opens = (tie: Tie): boolean => tie.kind === 'breaker' || tie.guarded === true
+export const opens = (tie: Tie): boolean => tie.kind === 'breaker' || tie.guarded === true
 
 /**
  * Every tie of the supply by what it carries: amps from the network in each phase flown, with all loads at their usual and at
@@ -310,303 +296,4 @@ function busDrops(model: PowerModel, ask: ReturnType<typeof asker>): Map<string,
     }
   }
   return drops
-}
-
-/** How the rating of a feeder, or its wire, came about. */
-export function explainFeeder(model: PowerModel, feeder: Feeder, figure: 'rating' | 'wire'): Working {
-  const tie = model.supply.ties.find(tie => tie.id === feeder.tie)!
-  return figure === 'rating' ? ratingWorking(feeder, tie) : feederWireWorking(model.design, feeder, tie)
-}
-
-function ratingWorking({ steadyA, mostA, when, givenA: given, ratedA, guardA, proposed }: Feeder, tie: Tie): Working {
-  const size = `smallest size of the list (${BREAKER_SIZES_A.join(', ')} A)`
-  return {
-    formula: !opens(tie)
-      ? 'what it must bear for good = I steady'
-      : proposed.ratedA === undefined
-        ? `no size of the list (to ${BREAKER_SIZES_A.at(-1)!} A) is enough; it must bear max(1.25 · I steady, I most)`
-        : given !== undefined
-          ? `${size} ≥ what the alternator gives, and ≥ all at their most`
-          : `${size} ≥ max(1.25 · I steady, I most)`,
-    inputs: [
-      {
-        symbol: 'I steady',
-        meaning: `most for good: ${when}`,
-        value: steadyA,
-        unit: 'A',
-        from: FEEDER_BASIS.source!
-      },
-      {
-        symbol: 'I most',
-        meaning: 'with every load at its most',
-        value: mostA,
-        unit: 'A',
-        from: FEEDER_BASIS.source!
-      },
-      ...(given === undefined
-        ? []
-        : [
-            {
-              symbol: 'gives',
-              meaning: 'the alternator into a flat battery',
-              value: given,
-              unit: 'A',
-              from: 'airframe and feeds'
-            }
-          ]),
-      {
-        symbol: 'in force',
-        meaning: tie.ratedA === undefined ? 'as proposed' : 'entered',
-        value: guardA ?? ratedA ?? 'not a breaker',
-        unit: (guardA ?? ratedA) === undefined ? '' : 'A',
-        from: tie.ratedA === undefined ? 'this working' : 'feeds'
-      }
-    ],
-    result: {
-      value: opens(tie) ? (proposed.ratedA ?? Math.max(BREAKER_MARGIN * steadyA, mostA, given ?? 0)) : steadyA,
-      unit: 'A'
-    },
-    basis: { kind: 'common practice' }
-  }
-}
-
-function feederWireWorking(design: Design, feeder: Feeder, tie: Tie): Working {
-  const { asksA: asked, givenA: given, cranks, decided, proposed, awg } = feeder
-  const wire = awg === undefined ? undefined : gauge(awg)
-  return {
-    formula: cranks
-      ? 'a battery cable is sized by the starter'
-      : 'thinnest wire with: breaker ≤ what protects it, I ≤ what it carries by itself',
-    inputs: [
-      {
-        symbol: 'I',
-        meaning:
-          given !== undefined
-            ? 'what the alternator may give'
-            : opens(tie)
-              ? 'steady'
-              : 'all at their most, with no breaker of its own',
-        value: asked,
-        unit: 'A',
-        from: FEEDER_BASIS.source!
-      },
-      ...(wire === undefined
-        ? []
-        : [
-            {
-              symbol: 'carries',
-              meaning: say`AWG ${wire.awg} by itself, in ${figure(design.airframe.wiring.ambientC, '°C')} up
-                to ${altitude(design.airframe.wiring.altitudeFt)}`,
-              value: alone(wire, design).amps,
-              unit: 'A',
-              from: DERATING_BASIS.source!
-            },
-            {
-              symbol: 'protects to',
-              meaning: `largest breaker for AWG ${wire.awg}`,
-              value: protects(wire, 'breaker')!,
-              unit: 'A',
-              from: PROTECTOR_BASIS.source!
-            }
-          ]),
-      ...(tie.awg !== undefined && tie.lengthMm !== undefined
-        ? [
-            {
-              symbol: 'R wire',
-              meaning: `over its length at ${CONDUCTOR_CELSIUS} °C`,
-              value: resistanceOhm(gauge(tie.awg), tie.lengthMm, CONDUCTOR_CELSIUS) * 1000,
-              unit: 'mΩ',
-              from: 'wire table'
-            }
-          ]
-        : []),
-      {
-        symbol: 'thinner',
-        meaning: 'why not',
-        value: decided,
-        unit: '',
-        from: cranks ? STARTER_BASIS.source! : 'the same tables'
-      }
-    ],
-    result:
-      proposed.awg !== undefined
-        ? { value: proposed.awg, unit: 'AWG' }
-        : { value: asked, unit: 'A: thicker than AWG 2' },
-    basis: cranks ? STARTER_BASIS : PROTECTOR_BASIS
-  }
-}
-
-/** What is wrong with a tie as it stands. Where its size or wire is not entered, the proposal stands and nothing is. */
-export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): Finding[] {
-  const { design, supply } = model
-  const set = (tie: Tie, patch: Partial<Tie>): Edit[] => [
-    {
-      type: 'supply.set',
-      option: design.optionId,
-      supply: { ...supply, ties: supply.ties.map(other => (other.id === tie.id ? { ...tie, ...patch } : other)) }
-    }
-  ]
-  const bare = bareTies(model, feeders)
-  return feeders.flatMap((feeder): Finding[] => {
-    const tie = supply.ties.find(tie => tie.id === feeder.tie)!
-    const findings: Finding[] = []
-    const { proposed } = feeder
-    const about = { subjects: [] as string[], unit: 'A' as const }
-    const rating: Finding['remedies'] =
-      proposed.ratedA === undefined
-        ? []
-        : [{ says: say`Make it ${figure(proposed.ratedA, 'A')}.`, edits: set(tie, { ratedA: proposed.ratedA }) }]
-    const thicker: Finding['remedies'] =
-      proposed.awg === undefined
-        ? []
-        : [{ says: say`Use AWG ${proposed.awg}.`, edits: set(tie, { awg: proposed.awg as Tie['awg'] }) }]
-    if (opens(tie) && feeder.guardA === undefined)
-      findings.push({
-        ...about,
-        id: `power.feeder-none:${tie.id}`,
-        code: 'power.feeder-none',
-        weight: 'decide',
-        measured: feeder.bearsA,
-        limit: BREAKER_SIZES_A.at(-1)!,
-        basis: PROTECTOR_BASIS,
-        figure: { kind: 'feeder rating', of: tie.id },
-        remedies: [],
-        says: say`${tie.name} must bear ${amperes(feeder.bearsA)}; the largest breaker of the tables
-          is ${figure(BREAKER_SIZES_A.at(-1)!, 'A')}. A current limiter or a thicker cable is chosen by its maker’s
-          data: enter what it opens at in Feeds.`
-      })
-    // A breaker on an alternator must bear what that gives into a flat battery; a contactor or a diode what it carries
-    // for good.
-    const forGoodA = tie.kind === 'breaker' ? feeder.asksA : feeder.steadyA
-    if (tie.ratedA !== undefined && tie.ratedA < forGoodA * (1 - 1e-6))
-      findings.push({
-        ...about,
-        id: `power.feeder-rated:${tie.id}`,
-        code: 'power.feeder-rated',
-        weight: 'decide',
-        measured: forGoodA,
-        limit: tie.ratedA,
-        basis: FEEDER_BASIS,
-        figure: { kind: 'feeder rating', of: tie.id },
-        remedies: rating,
-        says: say`${tie.name} ${
-          forGoodA > feeder.steadyA
-            ? say`may carry ${amperes(forGoodA)} into a flat battery`
-            : say`carries ${amperes(feeder.steadyA)} (${feeder.when})`
-        } and bears ${amperes(tie.ratedA)}: it ${
-          tie.kind === 'breaker'
-            ? 'opens and takes all behind it along'
-            : tie.kind === 'contactor'
-              ? 'welds or burns its contacts'
-              : 'overheats'
-        }.`
-      })
-    if (tie.awg !== undefined) {
-      const chart = protects(gauge(tie.awg), 'breaker')!
-      const most = mostProtectorA(gauge(tie.awg), 'breaker', lieAlone(design))
-      if (feeder.guardA !== undefined && feeder.guardA > most * (1 + 1e-9))
-        findings.push({
-          ...about,
-          id: `power.feeder-protector:${tie.id}`,
-          code: 'power.feeder-protector',
-          weight: 'must fix',
-          measured: feeder.guardA,
-          limit: most,
-          basis: PROTECTOR_BASIS,
-          figure: { kind: 'feeder wire', of: tie.id },
-          remedies: thicker,
-          says: say`The ${figure(feeder.guardA, 'A')} breaker of ${tie.name} does not protect its
-            AWG ${tie.awg} wire, ${
-              most < chart
-                ? say`which outside the conditions of table 11-3 carries ${amperes(most)}`
-                : say`which wants ${figure(most, 'A')} at most`
-            }. A short would burn the wire first.`
-        })
-      else if (feeder.ampacity!.amps < feeder.asksA * (1 - 1e-6))
-        findings.push({
-          ...about,
-          id: `power.feeder-ampacity:${tie.id}`,
-          code: 'power.feeder-ampacity',
-          weight: 'must fix',
-          measured: feeder.asksA,
-          limit: feeder.ampacity!.amps,
-          basis: DERATING_BASIS,
-          figure: { kind: 'feeder wire', of: tie.id },
-          remedies: thicker,
-          says: say`${tie.name} must carry ${amperes(feeder.asksA)}; its AWG ${tie.awg} wire
-            carries ${amperes(feeder.ampacity!.amps)} by itself in that heat and height.`
-        })
-      if (feeder.cranks && tie.awg > CRANKING_AWG)
-        findings.push({
-          id: `power.feeder-starter:${tie.id}`,
-          code: 'power.feeder-starter',
-          weight: 'decide',
-          subjects: [],
-          basis: STARTER_BASIS,
-          figure: { kind: 'feeder wire', of: tie.id },
-          remedies: thicker,
-          says: say`${tie.name} is of AWG ${tie.awg} and carries the starter, 150 to 250 A while it cranks:
-            AWG ${CRANKING_AWG} to ${BATTERY_CABLE_AWG} is common practice.`
-        })
-    }
-    const guard = tie.kind === 'diode' ? tie.guardA : undefined
-    if (guard !== undefined && tie.guarded && guard < feeder.steadyA * (1 - 1e-6))
-      findings.push({
-        ...about,
-        id: `power.feeder-rated:${tie.id}`,
-        code: 'power.feeder-rated',
-        weight: 'decide',
-        measured: feeder.steadyA,
-        limit: guard,
-        basis: FEEDER_BASIS,
-        figure: { kind: 'feeder rating', of: tie.id },
-        remedies:
-          proposed.ratedA === undefined
-            ? []
-            : [{ says: say`Make it ${figure(proposed.ratedA, 'A')}.`, edits: set(tie, { guardA: proposed.ratedA }) }],
-        says: say`The breaker of ${tie.name} carries ${amperes(feeder.steadyA)} (${feeder.when}) and
-          is ${figure(guard, 'A')}: it opens and takes all behind it along.`
-      })
-    const lost = feeder.busDropV ?? 0
-    const mostV = MAIN_DROP_SHARE * regulatedV(design.airframe.systemV)
-    if (lost > mostV * 1.001)
-      findings.push({
-        id: `power.feeder-drop:${tie.id}`,
-        code: 'power.feeder-drop',
-        weight: 'decide',
-        subjects: [],
-        measured: lost,
-        limit: mostV,
-        unit: 'V',
-        basis: MAIN_DROP_BASIS,
-        figure: { kind: 'feeder wire', of: tie.id },
-        remedies: tie.awg !== undefined && proposed.awg !== undefined && proposed.awg < tie.awg ? thicker : [],
-        says: say`From its source to the ${model.name(tie.to)}, by ${tie.name}, ${num(lost, 2, 'V')} are
-          lost; ${num(mostV, 2, 'V')} is allowed in main power wires. A thicker or shorter cable, or better contacts, mends it.`
-      })
-    if (bare.has(tie.id))
-      findings.push({
-        id: `power.feeder-bare:${tie.id}`,
-        code: 'power.feeder-bare',
-        weight: 'decide',
-        subjects: [],
-        basis: EVERY_CIRCUIT,
-        says: say`Nothing opens on a short of ${tie.name}: its wire would burn, and what feeds it cannot be shut off
-          in time. A breaker or fuse stands where its current comes from${
-            bare.get(tie.id) === 'battery' ? ', at the battery’s post' : ''
-          }.`,
-        remedies:
-          tie.kind === 'wire'
-            ? [{ says: say`Make it a breaker, of the size the tables propose.`, edits: set(tie, { kind: 'breaker' }) }]
-            : tie.kind === 'diode'
-              ? [
-                  {
-                    says: say`Set a breaker in it, of the size the tables propose.`,
-                    edits: set(tie, { guarded: true })
-                  }
-                ]
-              : []
-      })
-    return findings
-  })
 }

@@ -1,0 +1,133 @@
+import type { Tie } from '../../document'
+import type { Design, Working } from '../../design'
+import { DERATING_BASIS } from './ampacity'
+import { BREAKER_MARGIN, protects } from './circuit'
+import { CONDUCTOR_CELSIUS } from '../supply/tie'
+import type { PowerModel } from '../supply/model'
+import { BREAKER_SIZES_A, gauge, PROTECTOR_BASIS, resistanceOhm } from './wire'
+import { STARTER_BASIS, FEEDER_BASIS, opens, alone, type Feeder } from './feeder'
+import { altitude, figure, say } from '../../quantity'
+
+/** How the rating of a feeder, or its wire, came about. */
+export function explainFeeder(model: PowerModel, feeder: Feeder, figure: 'rating' | 'wire'): Working {
+  const tie = model.supply.ties.find(tie => tie.id === feeder.tie)!
+  return figure === 'rating' ? ratingWorking(feeder, tie) : feederWireWorking(model.design, feeder, tie)
+}
+
+function ratingWorking({ steadyA, mostA, when, givenA: given, ratedA, guardA, proposed }: Feeder, tie: Tie): Working {
+  const size = `smallest size of the list (${BREAKER_SIZES_A.join(', ')} A)`
+  return {
+    formula: !opens(tie)
+      ? 'what it must bear for good = I steady'
+      : proposed.ratedA === undefined
+        ? `no size of the list (to ${BREAKER_SIZES_A.at(-1)!} A) is enough; it must bear max(1.25 · I steady, I most)`
+        : given !== undefined
+          ? `${size} ≥ what the alternator gives, and ≥ all at their most`
+          : `${size} ≥ max(1.25 · I steady, I most)`,
+    inputs: [
+      {
+        symbol: 'I steady',
+        meaning: `most for good: ${when}`,
+        value: steadyA,
+        unit: 'A',
+        from: FEEDER_BASIS.source!
+      },
+      {
+        symbol: 'I most',
+        meaning: 'with every load at its most',
+        value: mostA,
+        unit: 'A',
+        from: FEEDER_BASIS.source!
+      },
+      ...(given === undefined
+        ? []
+        : [
+            {
+              symbol: 'gives',
+              meaning: 'the alternator into a flat battery',
+              value: given,
+              unit: 'A',
+              from: 'airframe and feeds'
+            }
+          ]),
+      {
+        symbol: 'in force',
+        meaning: tie.ratedA === undefined ? 'as proposed' : 'entered',
+        value: guardA ?? ratedA ?? 'not a breaker',
+        unit: (guardA ?? ratedA) === undefined ? '' : 'A',
+        from: tie.ratedA === undefined ? 'this working' : 'feeds'
+      }
+    ],
+    result: {
+      value: opens(tie) ? (proposed.ratedA ?? Math.max(BREAKER_MARGIN * steadyA, mostA, given ?? 0)) : steadyA,
+      unit: 'A'
+    },
+    basis: { kind: 'common practice' }
+  }
+}
+
+function feederWireWorking(design: Design, feeder: Feeder, tie: Tie): Working {
+  const { asksA: asked, givenA: given, cranks, decided, proposed, awg } = feeder
+  const wire = awg === undefined ? undefined : gauge(awg)
+  return {
+    formula: cranks
+      ? 'a battery cable is sized by the starter'
+      : 'thinnest wire with: breaker ≤ what protects it, I ≤ what it carries by itself',
+    inputs: [
+      {
+        symbol: 'I',
+        meaning:
+          given !== undefined
+            ? 'what the alternator may give'
+            : opens(tie)
+              ? 'steady'
+              : 'all at their most, with no breaker of its own',
+        value: asked,
+        unit: 'A',
+        from: FEEDER_BASIS.source!
+      },
+      ...(wire === undefined
+        ? []
+        : [
+            {
+              symbol: 'carries',
+              meaning: say`AWG ${wire.awg} by itself, in ${figure(design.airframe.wiring.ambientC, '°C')} up
+                to ${altitude(design.airframe.wiring.altitudeFt)}`,
+              value: alone(wire, design).amps,
+              unit: 'A',
+              from: DERATING_BASIS.source!
+            },
+            {
+              symbol: 'protects to',
+              meaning: `largest breaker for AWG ${wire.awg}`,
+              value: protects(wire, 'breaker')!,
+              unit: 'A',
+              from: PROTECTOR_BASIS.source!
+            }
+          ]),
+      ...(tie.awg !== undefined && tie.lengthMm !== undefined
+        ? [
+            {
+              symbol: 'R wire',
+              meaning: `over its length at ${CONDUCTOR_CELSIUS} °C`,
+              value: resistanceOhm(gauge(tie.awg), tie.lengthMm, CONDUCTOR_CELSIUS) * 1000,
+              unit: 'mΩ',
+              from: 'wire table'
+            }
+          ]
+        : []),
+      {
+        symbol: 'thinner',
+        meaning: 'why not',
+        value: decided,
+        unit: '',
+        from: cranks ? STARTER_BASIS.source! : 'the same tables'
+      }
+    ],
+    result:
+      proposed.awg !== undefined
+        ? { value: proposed.awg, unit: 'AWG' }
+        : { value: asked, unit: 'A: thicker than AWG 2' },
+    basis: cranks ? STARTER_BASIS : PROTECTOR_BASIS
+  }
+}
