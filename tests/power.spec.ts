@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { bring, choose, expect, field, kept, test, visit } from './shared'
+import { bring, choose, expect, field, kept, test, visit, saved } from './shared'
 import { XMLValidator } from 'fast-xml-parser'
 import { PDFDocument } from 'pdf-lib'
 import readExcel from 'read-excel-file/node'
@@ -9,7 +9,6 @@ import { blankProject } from '../core/document'
 const pane = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click()
 const minutes = async (page: Page) =>
   Number(/^(\d+) min/.exec((await page.locator('[data-answer]').textContent())!)![1])
-const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
 async function open(page: Page, id: string, option = '') {
   await visit(page, `${id}/power${option && `?option=${option}`}`)
   await page.locator('[data-figure]').first().waitFor()

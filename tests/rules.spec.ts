@@ -1,11 +1,8 @@
 import { readFileSync } from 'node:fs'
-import type { Page } from '@playwright/test'
-import { expect, test, visit } from './shared'
+import { expect, test, visit, saved } from './shared'
 
 // Findings are tried out while they are open: they are so where a test looks at them.
 test.use({ findingsOpen: false })
-
-const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
 
 test('a chain is broken in Wiring, and the clause that lived on it says what it waits for', async ({ page }) => {
   await visit(page, 'skerrow-dunlin/rules?option=b')

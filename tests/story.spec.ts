@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { atRest, choose, expect, field, test } from './watched'
+import { atRest, choose, expect, field, test, saved } from './watched'
 import DxfParser from 'dxf-parser'
 import { startServer, type Server } from './server'
 
@@ -13,7 +13,6 @@ test.afterAll(async () => {
 })
 
 const figure = (page: Page, key: string) => page.locator(`[data-figure="${key}"] .value`)
-const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
 const goTo = (page: Page, step: string) =>
   page
     .getByRole('navigation', { name: 'Job card' })

@@ -62,6 +62,12 @@ export async function choose(page: Page, label: string, option: string | RegExp)
   await page.getByRole('option', { name: option, exact: typeof option === 'string' }).click()
 }
 
+/** Until what was done is saved. The word may still be said of the act before until the screen has been drawn again. */
+export async function saved(page: Page): Promise<void> {
+  await page.evaluate(() => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done))))
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+}
+
 /** Until the figures have followed the last act and the drawing of the panel has stood still for a fifth of a second. */
 export async function atRest(page: Page) {
   await page.locator('.tally:not(.old) [data-figure="findings"]').waitFor()

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { baseOf, choose, expect, kept, test, visit } from './shared'
+import { baseOf, choose, expect, kept, test, visit, saved } from './shared'
 
 // Findings are tried out while they are open: they are so where a test looks at them.
 test.use({ findingsOpen: false })
@@ -9,7 +9,6 @@ const open = async (page: Page, pane = '') => {
   await visit(page, `skerrow-dunlin/wiring?option=b${pane && `&pane=${pane}`}`)
   await page.locator('.tally:not(.old) [data-figure="findings"]').waitFor()
 }
-const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
 const wire = (page: Page, id: string) => page.locator(`[data-wire="${id}"]`)
 const option = async (page: Page) => (await kept(page, 'skerrow-dunlin')).options.find(option => option.id === 'b')!
 const download = async (page: Page, name: string) => {
