@@ -446,7 +446,7 @@ const setArea = (patch: Record<string, number>) => {
             kind="length"
             label="Deflection limit"
             :model-value="panel.mostBendMm"
-            class="pos"
+            class="pos named"
             @update:model-value="v => set({ mostBendMm: v }, 'Change how far it may bend')"
           />
           <ChoiceField
@@ -512,6 +512,10 @@ const setArea = (patch: Record<string, number>) => {
 .pos {
   flex: 1 1 106px;
   max-width: 170px;
+}
+/* Room for a label of two words with its unit. */
+.named {
+  flex-basis: 160px;
 }
 .wrong {
   color: var(--grease);
