@@ -446,7 +446,7 @@ const setArea = (patch: Record<string, number>) => {
             kind="length"
             label="Deflection limit"
             :model-value="panel.mostBendMm"
-            class="pos named"
+            class="pos"
             @update:model-value="v => set({ mostBendMm: v }, 'Change how far it may bend')"
           />
           <ChoiceField
@@ -509,13 +509,10 @@ const setArea = (patch: Record<string, number>) => {
 .wide {
   width: 150px;
 }
-.pos {
-  flex: 1 1 106px;
-  max-width: 170px;
-}
 /* Room for a label of two words with its unit. */
-.named {
-  flex-basis: 160px;
+.pos {
+  flex: 1 1 150px;
+  max-width: 170px;
 }
 .wrong {
   color: var(--grease);

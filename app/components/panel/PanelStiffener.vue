@@ -73,7 +73,7 @@ const fields = computed(() =>
   width: 150px;
 }
 .pos {
-  flex: 1 1 106px;
+  flex: 1 1 150px;
   max-width: 170px;
 }
 </style>
