@@ -179,7 +179,7 @@ async function drag(browser: Browser, base: string) {
   await tools.send('Tracing.end')
   await traced
   const frames = trace
-    .filter(other => other.name === 'ProxyMain::BeginMainFrame' && other.ph === 'X')
+    .filter(event => event.name === 'ProxyMain::BeginMainFrame' && event.ph === 'X')
     .map(frame => frame.dur! / 1000)
   console.log(
     `Frames of the traced drag: ${frames.length}, over 16.7 ms: ${frames.filter(ms => ms > 16.7).length}, the ` +

@@ -63,14 +63,17 @@ function pierced(shiftMm: number) {
 }
 /** The computation by itself, in this process. */
 export function measureCore(): void {
+  // Before anything else: nothing of the program is compiled yet.
+  const project = largeProject()
+  const began = performance.now()
+  const report = examineOption(project, 'a')
+  note('examine the whole option, 80 units, the first that a program examines', [performance.now() - began], 'none')
   let shifted = 0
   time('face of 40 × 12 in with 25 openings as a plate, after one move (400 first, 150 after)', '150 ms', 12, () => {
     const { design, placed } = pierced((shifted += 0.1))
     bends(design, placed)
   })
 
-  const project = largeProject()
-  const report = examineOption(project, 'a')
   console.log(
     `Generated project: ${project.options[0]!.units.length} units, ${report.wiring.wires.length} wires, ` +
       `${(writeProject(project).length / 1024).toFixed(0)} kB.`
@@ -79,14 +82,14 @@ export function measureCore(): void {
   const examineNew = (count: number, limit: string, rounds: number, warm: number) => {
     const large = largeProject(count)
     const what = `examine the whole option, ${count} units, nothing remembered`
-    return timeNew(what, limit, rounds, {
+    timeNew(what, limit, rounds, {
       make: () => structuredClone(large),
       work: clone => examineOption(clone, 'a'),
       warm
     })
   }
   // Compiling goes on beside the first hundred.
-  note('the same, the first that a program examines', [examineNew(80, '50 ms at p95', 60, 120)], 'none')
+  examineNew(80, '50 ms at p95', 60, 120)
   for (const count of [160, 240, 320, 500]) examineNew(count, 'growing no faster than n log n', 24, 6)
   const dunlin = openDemo('3-skerrow-dunlin')
   {

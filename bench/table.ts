@@ -43,22 +43,19 @@ export function time(what: string, limit: string, rounds: number, work: () => un
 /**
  * The same of work on something that nobody has worked on yet: made each time before the clock runs.
  * @param work how it is made, what is done, and how often before it is measured
- * @returns what the very first took, in ms, when nothing of the program was compiled yet
  */
 export function timeNew<T>(
   what: string,
   limit: string,
   rounds: number,
   { make, work, warm = rounds / 4 }: { make: () => T; work: (of: T) => unknown; warm?: number }
-): number {
+) {
   const once = () => {
     const of = make()
     const start = performance.now()
     work(of)
     return performance.now() - start
   }
-  const first = once()
-  for (let i = 1; i < warm; i++) once()
+  for (let i = 0; i < warm; i++) once()
   note(what, Array.from({ length: rounds }, once), limit)
-  return first
 }
