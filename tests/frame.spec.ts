@@ -5,7 +5,7 @@ import { PDFDocument } from 'pdf-lib'
 import { addressOf, baseOf, choose, expect, test, visit, walkTo } from './shared'
 
 const STEPS = ['brief', 'equipment', 'panel', 'power', 'wiring', 'rules', 'budget', 'build']
-const settled = (page: Page) => page.locator('.tally:not(.old) [data-figure="findings"]').waitFor()
+const settled = (page: Page) => page.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
 const open = async (page: Page, path: string) => {
   await visit(page, path)
   await settled(page)
@@ -244,7 +244,7 @@ test.describe('in any window', () => {
       for (const path of ['/', ...steps]) {
         await (path === '/' ? walkTo(page, path) : visit(page, `skerrow-dunlin/${path}`))
         await page
-          .locator(path === '/' ? 'article' : '.tally:not(.old) [data-figure]')
+          .locator(path === '/' ? 'article' : '.tally[aria-busy="false"] [data-figure]')
           .first()
           .waitFor()
         await drawn(page)

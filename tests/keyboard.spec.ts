@@ -20,7 +20,7 @@ async function reach(page: Page, thing: Locator, key = 'Tab', most = 60): Promis
 /** Opens a step and goes to its work by the skip link, which is the first stop. */
 async function work(page: Page, path: string) {
   await visit(page, `skerrow-dunlin/${path}`)
-  await page.locator('.tally:not(.old) [data-figure="findings"]').waitFor()
+  await page.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
   await page.keyboard.press('Tab')
   await expect(page.getByRole('link', { name: 'To the work' })).toBeFocused()
   await page.keyboard.press('Enter')

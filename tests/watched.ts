@@ -70,7 +70,7 @@ export async function saved(page: Page): Promise<void> {
 
 /** Until the figures have followed the last act and the drawing of the panel has stood still for a fifth of a second. */
 export async function atRest(page: Page) {
-  await page.locator('.tally:not(.old) [data-figure="findings"]').waitFor()
+  await page.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
   let before = ''
   await expect
     .poll(

@@ -7,7 +7,7 @@ test.use({ findingsOpen: false })
 
 const open = async (page: Page, pane = '') => {
   await visit(page, `skerrow-dunlin/wiring?option=b${pane && `&pane=${pane}`}`)
-  await page.locator('.tally:not(.old) [data-figure="findings"]').waitFor()
+  await page.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
 }
 const wire = (page: Page, id: string) => page.locator(`[data-wire="${id}"]`)
 const option = async (page: Page) => (await kept(page, 'skerrow-dunlin')).options.find(option => option.id === 'b')!

@@ -14,8 +14,9 @@ const {
   hideLabel?: boolean
   search?: boolean
 }>()
+const MENU = { maxHeight: 420 }
 const value = defineModel<T>({ required: true })
-const choices = computed(() =>
+const choices = useSteady(() =>
   items.map(item =>
     typeof item === 'object'
       ? { value: item.value, title: item.title, props: { disabled: item.disabled } }
@@ -31,7 +32,7 @@ const choices = computed(() =>
     :items="choices"
     :label="hideLabel ? undefined : label"
     :aria-label="hideLabel ? label : undefined"
-    :menu-props="{ maxHeight: 420 }"
+    :menu-props="MENU"
     v-bind="search ? { autoSelectFirst: true } : {}"
     class="choice"
     @update:model-value="(chosen: T | null) => chosen !== null && chosen !== value && (value = chosen)"

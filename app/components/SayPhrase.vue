@@ -8,7 +8,6 @@ const { says } = defineProps<{ says: Phrase }>()
 const bench = useBench()
 const taste = useTaste()
 
-const here = computed(() => new Set(bench.option?.units.map(unit => unit.id)))
 /** A list of more names than this is folded to the first few. */
 const MOST_NAMES = 6
 const SHOWN_NAMES = 4
@@ -35,7 +34,7 @@ const parts = computed(() => {
   <span
     ><template v-for="(piece, index) in parts.before" :key="index"
       ><a
-        v-if="typeof piece !== 'string' && piece.is === 'thing' && here.has(piece.id)"
+        v-if="typeof piece !== 'string' && piece.is === 'thing' && bench.unitIds.has(piece.id)"
         :href="`?unit=${piece.id}`"
         class="thing"
         :title="`Select ${piece.name}`"

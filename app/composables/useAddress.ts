@@ -87,11 +87,13 @@ export function useAddress() {
   )
 }
 
-/** A step’s address, the option kept. */
+/** A step’s address, the option kept. It is the same after an act: what is drawn by it need not be drawn again. */
 export function useStepAddress() {
   const bench = useBench()
+  const project = computed(() => bench.project?.id)
+  const option = computed(() => (bench.optionId === bench.project?.options[0]?.id ? undefined : bench.optionId))
   return (step: string, query: Query = {}) => ({
-    path: `/p/${bench.project?.id}/${step}`,
-    query: withQuery(query, { option: bench.optionId === bench.project?.options[0]?.id ? undefined : bench.optionId })
+    path: `/p/${project.value}/${step}`,
+    query: withQuery(query, { option: option.value })
   })
 }

@@ -24,6 +24,9 @@ const SAVE_AFTER_MS = 350
 /** Nudges of one unit that follow each other this fast are one act to undo. */
 const SAME_ACT_MS = 900
 
+/** Figures of the design before are marked as such after so long: what takes a moment is not worth a blink of the screen. */
+const LATE_MS = 250
+
 /** Steps sent at once; a window that was without its server for a day sends the rest after them. */
 const STEPS_AT_ONCE = 500
 
@@ -84,6 +87,28 @@ export const useBench = defineStore('bench', () => {
   const report = computed(() => reports.value?.current)
   /** The report is of an earlier document, of another option or of none yet: what it offers must not be done to this one. */
   const outOfDate = computed(() => examined.value !== design.value || report.value === undefined)
+  /** Out of date for so long that it is shown; at once where the report is of another option. */
+  const late = ref(true)
+  let lateTimer: ReturnType<typeof setTimeout> | undefined
+  watch(
+    [outOfDate, () => examined.value?.optionId === design.value?.optionId],
+    ([old, sameOption]) => {
+      clearTimeout(lateTimer)
+      late.value = old && !sameOption
+      if (old && sameOption)
+        lateTimer = setTimeout(() => {
+          late.value = true
+        }, LATE_MS)
+    },
+    { immediate: true, flush: 'sync' }
+  )
+  /** The units of the option, by id: the same set as long as they are the same units. */
+  const unitIds = computed<ReadonlySet<string>>(before => {
+    const units = option.value?.units ?? []
+    return before?.size === units.length && units.every(unit => before.has(unit.id))
+      ? before
+      : new Set(units.map(unit => unit.id))
+  })
   const canUndo = computed(() => history.value.past.at(-1)?.label)
   const canRedo = computed(() => history.value.future[0]?.label)
 
@@ -179,8 +204,7 @@ export const useBench = defineStore('bench', () => {
   /** What was chosen in the window and is no longer in the document is let go. */
   function letGo() {
     if (!option.value || option.value.id !== optionId.value) optionId.value = project.value?.options[0]?.id ?? 'a'
-    const here = new Set(option.value?.units.map(unit => unit.id))
-    selected.value = selected.value.filter(id => here.has(id))
+    selected.value = selected.value.filter(id => unitIds.value.has(id))
   }
   function changed() {
     letGo()
@@ -249,7 +273,8 @@ export const useBench = defineStore('bench', () => {
   const redo = () => step('redo', canRedo.value, 'Redone')
   const cure = (remedy: Remedy) => {
     const words = useTaste().say(remedy.says)
-    if (!outOfDate.value && act(remedy.edits, words)) said.value = `Done: ${words} Undo takes it back.`
+    if (outOfDate.value) said.value = 'The figures are still being worked out. Press again once they stand.'
+    else if (act(remedy.edits, words)) said.value = `Done: ${words} Undo takes it back.`
   }
 
   async function save() {
@@ -367,6 +392,8 @@ export const useBench = defineStore('bench', () => {
     design,
     examined,
     outOfDate,
+    late,
+    unitIds,
     report,
     reports,
     livePanel,

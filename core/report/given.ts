@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal'
 import type { Finding } from '../design'
 import type { Report } from './examine'
 
@@ -15,8 +16,13 @@ export type GivenReport = Omit<Report, Large | 'findings'> &
 /** What of a report is another than in the one that was given before it. */
 export function reportSince(before: Report | undefined, report: Report): GivenReport {
   if (!before) return report
-  const known = new Map(before.findings.map((finding, index) => [finding, index]))
-  const given: GivenReport = { ...report, findings: report.findings.map(finding => known.get(finding) ?? finding) }
+  const places = new Map(before.findings.map((finding, index) => [finding.id, index]))
+  const findings = report.findings.map(finding => {
+    const place = places.get(finding.id)
+    // A room examined anew says most of what it said: whoever shows it goes by whether it is the same, and need not draw it again.
+    return place !== undefined && equal(before.findings[place], finding) ? place : finding
+  })
+  const given: GivenReport = { ...report, findings }
   for (const room of LARGE) if (report[room] === before[room]) delete given[room]
   return given
 }

@@ -46,7 +46,7 @@ const gives = ref<'' | 'lacking'>('')
 const kinds = computed(() => [...new Set(items.map(item => item.kind))].sort())
 const makers = computed(() => [...new Set(items.map(item => item.maker))].sort())
 const wanted = computed(() => {
-  const findings = bench.report && !bench.outOfDate ? lackingOf(bench.report) : []
+  const findings = bench.report && !bench.late ? lackingOf(bench.report) : []
   return {
     functions: new Set<string>(findings.flatMap(finding => finding.lacks!.functions)),
     signals: new Set<string>(findings.flatMap(finding => finding.lacks!.signal ?? []))

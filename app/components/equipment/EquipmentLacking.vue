@@ -10,7 +10,7 @@ const { items, effects } = defineProps<{ items: readonly Item[]; effects: Readon
 const bench = useBench()
 const taste = useTaste()
 const { add, fits, signed } = useEquipment()
-const lacking = computed(() => (bench.report && !bench.outOfDate ? lackingOf(bench.report) : []))
+const lacking = computed(() => (bench.report && !bench.late ? lackingOf(bench.report) : []))
 const asked = ref('')
 const of = computed(() => lacking.value.find(finding => finding.id === asked.value))
 const SHOWN = 4
@@ -71,8 +71,8 @@ const marksOf = (answer: Answer) => ({ 'data-answer': answer.item.id })
 
 <template>
   <section class="lacks" aria-label="What is lacking">
-    <p v-if="bench.outOfDate" class="small quiet" role="status">What is lacking is being worked out…</p>
-    <p v-else-if="lacking.length === 0" class="small">
+    <p v-if="bench.late" class="small quiet" role="status">What is lacking is being worked out…</p>
+    <p v-else-if="lacking.length === 0 && !bench.outOfDate" class="small">
       <StateMark state="holds" :size="14" /> Nothing is lacking that a unit could give.
     </p>
     <ul v-else>
@@ -106,7 +106,7 @@ const marksOf = (answer: Answer) => ({ 'data-answer': answer.item.id })
               <v-btn
                 color="primary"
                 variant="flat"
-                :disabled="bench.outOfDate"
+                :disabled="bench.late"
                 :aria-label="`Add ${row.item.name}`"
                 @click="add(row.item)"
                 >Add</v-btn

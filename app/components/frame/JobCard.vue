@@ -27,7 +27,7 @@ watch(
 const current = computed(() => route.path.split('/')[3])
 
 /** The worst there is among the findings of a step's rooms. */
-const states = computed(() =>
+const states = useSteady(() =>
   Object.fromEntries(
     STEPS.map(step => {
       const mine = (bench.report?.findings ?? []).filter(finding =>
@@ -42,6 +42,9 @@ const states = computed(() =>
     })
   )
 )
+const addresses = useSteady(() => STEPS.map(step => address(step.id)))
+const registration = computed(() => bench.project?.brief.registration)
+const title = computed(() => bench.project?.title)
 </script>
 
 <template>
@@ -50,13 +53,13 @@ const states = computed(() =>
       <v-icon :icon="mdiHomeOutline" size="18" /><span class="words">Hangar</span>
     </NuxtLink>
     <div class="title">
-      <strong class="code">{{ bench.project?.brief.registration || '—' }}</strong>
-      <span class="small">{{ bench.project?.title }}</span>
+      <strong class="code">{{ registration || '—' }}</strong>
+      <span class="small">{{ title }}</span>
     </div>
     <ol>
       <li v-for="(step, index) in STEPS" :key="step.id">
         <NuxtLink
-          :to="address(step.id)"
+          :to="addresses[index]!"
           :class="{ here: current === step.id }"
           :aria-current="current === step.id ? 'step' : undefined"
           :title="open ? undefined : step.name"
@@ -65,7 +68,7 @@ const states = computed(() =>
           <span class="grow name words"
             >{{ step.name }}<small>{{ step.hint }}</small></span
           >
-          <span v-if="step.rooms.length && bench.report && !bench.outOfDate" class="state">
+          <span v-if="step.rooms.length && !bench.late" class="state">
             <span v-if="states[step.id]!.count" class="figures small">{{ states[step.id]!.count }}</span>
             <StateMark :state="states[step.id]!.worst" :size="15" />
           </span>

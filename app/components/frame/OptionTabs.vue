@@ -1,16 +1,12 @@
 <script setup lang="ts">
 import {
-  mdiCircleMedium,
   mdiCompareHorizontal,
   mdiContentDuplicate,
   mdiDotsHorizontal,
   mdiHelp,
-  mdiRedoVariant,
-  mdiUndoVariant,
   mdiWeatherNight,
   mdiWhiteBalanceSunny
 } from '@mdi/js'
-import { WEIGHTS } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -19,6 +15,9 @@ const bench = useBench()
 const taste = useTaste()
 const renaming = ref(false)
 const name = ref('')
+const options = useSteady(() => bench.project?.options.map(({ id, name }) => ({ id, name })) ?? [])
+const alone = computed(() => options.value.length < 2)
+const current = computed(() => bench.option?.id)
 
 function freshId(): string {
   const taken = new Set(bench.project?.options.map(option => option.id))
@@ -60,21 +59,7 @@ function drop() {
   if (!bench.option) return
   bench.act([{ type: 'option.drop', option: bench.option.id }], `Delete ${bench.option.name}`)
 }
-const SAVED: Record<string, string> = {
-  saved: 'Saved',
-  waiting: 'Saving…',
-  saving: 'Saving…',
-  stale: 'Not saved: changed elsewhere',
-  missing: 'Not saved: project is gone',
-  failed: 'Not saved: trying again'
-}
 const printStep = () => window.print()
-/** The heaviest that was found; unknown while the figures are being worked out. */
-const worst = computed(() =>
-  bench.outOfDate
-    ? undefined
-    : WEIGHTS.find(weight => bench.report!.findings.some(finding => finding.weight === weight && weight !== 'note'))
-)
 /** Asks for a new name, with the old one to begin from. */
 function startRenaming() {
   name.value = bench.option?.name ?? ''
@@ -85,14 +70,14 @@ function startRenaming() {
 <template>
   <header class="top">
     <v-tabs
-      :model-value="bench.option?.id"
+      :model-value="current"
       class="tabs"
       aria-label="Options"
       height="38"
       show-arrows
       @update:model-value="id => typeof id === 'string' && (bench.optionId = id)"
     >
-      <v-tab v-for="option in bench.project?.options" :key="option.id" :value="option.id" :title="option.name">
+      <v-tab v-for="option in options" :key="option.id" :value="option.id" :title="option.name">
         <span class="option">{{ option.name }}</span>
       </v-tab>
     </v-tabs>
@@ -103,10 +88,8 @@ function startRenaming() {
       <v-list density="compact">
         <v-list-item @click="startRenaming">Rename…</v-list-item>
         <v-list-item @click="duplicate">Duplicate</v-list-item>
-        <v-list-item :disabled="(bench.project?.options.length ?? 0) < 2" @click="emit('compare')"
-          >Compare…</v-list-item
-        >
-        <v-list-item :disabled="(bench.project?.options.length ?? 0) < 2" @click="drop">Delete</v-list-item>
+        <v-list-item :disabled="alone" @click="emit('compare')">Compare…</v-list-item>
+        <v-list-item :disabled="alone" @click="drop">Delete</v-list-item>
         <v-list-item @click="emit('versions')">Earlier versions…</v-list-item>
         <v-list-item @click="printStep">Print this step…</v-list-item>
         <v-list-item @click="emit('settings')">Settings…</v-list-item>
@@ -126,31 +109,12 @@ function startRenaming() {
       :icon="mdiCompareHorizontal"
       aria-label="Compare options"
       title="Compare two options"
-      :disabled="(bench.project?.options.length ?? 0) < 2"
+      :disabled="alone"
       @click="emit('compare')"
     />
     <span class="grow" />
-    <span class="small save" :class="bench.saveState" role="status" :title="bench.saveError"
-      ><v-icon :icon="mdiCircleMedium" size="16" /> {{ SAVED[bench.saveState] }}</span
-    >
-    <v-btn
-      class="tool"
-      variant="text"
-      :icon="mdiUndoVariant"
-      :disabled="!bench.canUndo"
-      :aria-label="bench.canUndo ? `Undo: ${bench.canUndo}` : 'Nothing to undo'"
-      :title="bench.canUndo && `Undo: ${bench.canUndo}`"
-      @click="bench.undo"
-    />
-    <v-btn
-      class="tool"
-      variant="text"
-      :icon="mdiRedoVariant"
-      :disabled="!bench.canRedo"
-      :aria-label="bench.canRedo ? `Redo: ${bench.canRedo}` : 'Nothing to redo'"
-      :title="bench.canRedo && `Redo: ${bench.canRedo}`"
-      @click="bench.redo"
-    />
+    <FrameSaveMark />
+    <FrameUndoButtons />
     <v-btn
       class="tool wide rare"
       variant="text"
@@ -174,18 +138,7 @@ function startRenaming() {
       title="All keys (?)"
       @click="emit('keys')"
     />
-    <v-btn
-      class="found"
-      :color="taste.findingsOpen ? 'primary' : undefined"
-      :variant="taste.findingsOpen ? 'flat' : 'outlined'"
-      :aria-expanded="taste.findingsOpen"
-      :aria-label="`${taste.findingsOpen ? 'Fold' : 'Open'} findings, ${bench.report?.findings.length ?? 'not known yet'}`"
-      @click="taste.findingsOpen = !taste.findingsOpen"
-    >
-      <StateMark v-if="worst && !taste.findingsOpen" :state="worst" :size="15" />
-      <span class="words">Findings</span>
-      <span class="figures">{{ bench.outOfDate ? '—' : bench.report?.findings.length }}</span>
-    </v-btn>
+    <FrameFindingsButton />
     <ModalDialog v-model="renaming" max-width="420">
       <v-card title="Rename option">
         <v-card-text
@@ -230,42 +183,13 @@ function startRenaming() {
   min-width: 46px;
   padding: 0;
 }
-.found {
-  margin-left: 6px;
-  flex: none;
-}
-.found :deep(.v-btn__content) {
-  gap: 6px;
-}
-.save {
-  white-space: nowrap;
-  color: var(--quiet);
-  padding: 0 8px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.save .v-icon {
-  color: var(--primer);
-}
-.save.stale,
-.save.missing,
-.save.failed {
-  color: var(--grease);
-  font-weight: 700;
-}
-.save.waiting .v-icon,
-.save.saving .v-icon {
-  color: var(--tape);
-}
 @media (max-width: 900px) {
-  .rare,
-  .save.saved {
+  .rare {
     display: none;
   }
 }
 @media (max-width: 600px) {
-  .seldom,
-  .found .words {
+  .seldom {
     display: none;
   }
   .option {

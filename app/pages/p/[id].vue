@@ -204,6 +204,7 @@ const compare = () =>
 }
 .step {
   grid-area: step;
+  position: relative;
   overflow: auto;
   min-height: 0;
 }

@@ -19,7 +19,7 @@ const ceiling = computed(() => bench.project!.brief.budgetCents)
 </script>
 
 <template>
-  <div v-if="bench.report" class="budget" :aria-busy="bench.examining">
+  <div v-if="bench.report" class="budget fills" :aria-busy="bench.examining">
     <header class="row bar">
       <h1 class="grow">Budget</h1>
       <span class="figures total" :class="{ over: total > ceiling }">{{ taste.money(total) }}</span><span class="quiet"
@@ -42,8 +42,7 @@ const ceiling = computed(() => bench.project!.brief.budgetCents)
 <style scoped>
 .budget {
   display: grid;
-  grid-template-rows: auto auto minmax(0, 1fr);
-  height: 100%;
+  grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
 }
 .bar {
   padding: 6px 14px;

@@ -88,7 +88,7 @@ async function dropOwn(item: Item) {
 </script>
 
 <template>
-  <div v-if="bench.design" class="equipment">
+  <div v-if="bench.design" class="equipment fills">
     <header class="row bar">
       <h1>Equipment</h1>
       <PaneTabs v-model="pane" :panes="PANES" says="Parts of Equipment" class="grow" />
@@ -117,7 +117,6 @@ async function dropOwn(item: Item) {
 .equipment {
   display: flex;
   flex-direction: column;
-  height: 100%;
   min-height: 0;
 }
 .bar {

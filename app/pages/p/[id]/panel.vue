@@ -3,12 +3,10 @@ import { useEventListener } from '@vueuse/core'
 import { findPlace, groundOf, setDown } from '#core/panel'
 import { AS_FOUND, type DesignUnit } from '#core/design'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
 
 const bench = useBench()
-const taste = useTaste()
 const drawing = useTemplateRef('drawing')
-const { layers, tool, grid, ghost, measured } = usePanelTools()
+const { tool, ghost, measured } = usePanelTools()
 const { refresh } = useCatalogue()
 const PANES = [
   ['pieces', 'Selected'],
@@ -20,9 +18,12 @@ const PANES = [
 ] as const
 const pane = usePane(PANES)
 const design = computed(() => bench.design)
-const others = computed(() => [
-  { id: AS_FOUND, name: 'As installed' },
-  ...(bench.project?.options.filter(option => option.id !== bench.option?.id) ?? [])
+const underlays = computed(() => [
+  { value: '', title: 'nothing' },
+  { value: AS_FOUND, title: 'As installed' },
+  ...(bench.project?.options ?? [])
+    .filter(option => option.id !== bench.option?.id)
+    .map(option => ({ value: option.id, title: option.name }))
 ])
 
 onMounted(() => {
@@ -101,46 +102,11 @@ async function setDownFree(unit: DesignUnit) {
 </script>
 
 <template>
-  <div v-if="design" class="layout">
+  <div v-if="design" class="layout fills">
     <header class="bar">
       <h1>Panel</h1>
-      <div class="row tight" role="group" aria-label="Layers">
-        <v-btn
-          v-for="[key, name, title] in PANEL_LAYERS"
-          :key="key"
-          :color="layers[key] ? 'primary' : undefined"
-          :variant="layers[key] ? 'flat' : 'outlined'"
-          :aria-pressed="layers[key]"
-          :title="title"
-          @click="layers[key] = !layers[key]"
-        >
-          {{ name }}
-        </v-btn>
-      </div>
-      <v-btn
-        :color="tool === 'measure' ? 'primary' : undefined"
-        :variant="tool === 'measure' ? 'flat' : 'outlined'"
-        :aria-pressed="tool === 'measure'"
-        title="m"
-        @click="measure"
-      >
-        Measure
-      </v-btn>
-      <v-btn
-        :color="grid ? 'primary' : undefined"
-        :variant="grid ? 'flat' : 'outlined'"
-        :aria-pressed="grid"
-        :title="taste.system === 'inch' ? 'Quarter-inch grid' : '5 mm grid'"
-        @click="grid = !grid"
-      >
-        Grid
-      </v-btn>
-      <ChoiceField
-        v-model="ghost"
-        class="under"
-        label="Under it"
-        :items="[{ value: '', title: 'nothing' }, ...others.map(one => ({ value: one.id, title: one.name }))]"
-      />
+      <PanelTools @measure="measure" />
+      <ChoiceField v-model="ghost" class="under" label="Under it" :items="underlays" />
     </header>
     <PanelDrawing ref="drawing" :design="design" class="canvas" />
     <section class="side">
@@ -161,7 +127,6 @@ async function setDownFree(unit: DesignUnit) {
 .layout {
   display: grid;
   grid-template: 'bar bar' auto 'canvas side' minmax(0, 1fr) / minmax(0, 1fr) 392px;
-  height: 100%;
 }
 .bar {
   grid-area: bar;
@@ -178,9 +143,6 @@ async function setDownFree(unit: DesignUnit) {
 .under {
   flex: 0 1 190px;
   margin-top: 4px;
-}
-.tight {
-  gap: 3px;
 }
 .side {
   grid-area: side;

@@ -26,7 +26,7 @@ const why = (title: string, figure: FigureOf) => {
 </script>
 
 <template>
-  <div v-if="power" class="power" :aria-busy="bench.examining">
+  <div v-if="power" class="power fills" :aria-busy="bench.examining">
     <header class="bar">
       <h1>Power</h1>
       <p class="caution">
@@ -50,8 +50,7 @@ const why = (title: string, figure: FigureOf) => {
 <style scoped>
 .power {
   display: grid;
-  grid-template-rows: auto auto minmax(0, 1fr);
-  height: 100%;
+  grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
 }
 .bar {
   display: flex;

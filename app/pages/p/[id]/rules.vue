@@ -14,7 +14,7 @@ const pane = usePane(PANES)
 </script>
 
 <template>
-  <div v-if="rules" class="rules" :aria-busy="bench.examining">
+  <div v-if="rules" class="rules fills" :aria-busy="bench.examining">
     <header class="bar">
       <h1>
         Rules <span class="figures quiet">{{ rules.met }} of {{ rules.asked }}</span>
@@ -38,8 +38,7 @@ const pane = usePane(PANES)
 <style scoped>
 .rules {
   display: grid;
-  grid-template-rows: auto auto minmax(0, 1fr);
-  height: 100%;
+  grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
 }
 .bar {
   display: flex;

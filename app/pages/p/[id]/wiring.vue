@@ -28,7 +28,7 @@ const why = (title: string, figure: FigureOf) => {
 </script>
 
 <template>
-  <div class="wiring" :aria-busy="bench.examining">
+  <div class="wiring fills" :aria-busy="bench.examining">
     <header class="bar">
       <h1>Wiring</h1>
       <p class="caution">
@@ -54,8 +54,7 @@ const why = (title: string, figure: FigureOf) => {
 <style scoped>
 .wiring {
   display: grid;
-  grid-template-rows: auto auto minmax(0, 1fr);
-  height: 100%;
+  grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
 }
 .bar {
   display: flex;

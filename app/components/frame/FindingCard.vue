@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import type { Finding, Remedy } from '#core/design'
+import type { RemedyEffect } from '#core/report'
+import { WEIGHT_NAMES } from '~/steps'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+/** A finding: what it says and rests on, and each remedy with what that would cure and bring. */
+const { finding, here, effects, sought } = defineProps<{
+  finding: Finding
+  here: boolean
+  /** What remedies would do, by finding and place. */
+  effects: ReadonlyMap<string, RemedyEffect>
+  /** Findings of which every remedy has been found and tried. */
+  sought: ReadonlySet<string>
+}>()
+const emit = defineEmits<{ go: [Finding] }>()
+const bench = useBench()
+const taste = useTaste()
+const address = useStepAddress()
+
+/** What the working of a finding is called: its title, or what it begins with. */
+const titleOf = (finding: Finding) => {
+  const words = taste.say(finding.title ?? finding.says)
+  return words.length > 70 ? `${words.slice(0, 69)}…` : words
+}
+
+/** Its remedies: those known at once, and those a search has found. */
+const remedies = computed((): readonly Remedy[] => {
+  if (!finding.seeks) return finding.remedies
+  const found: Remedy[] = []
+  for (let place = 0; ; place++) {
+    const effect = effects.get(`${finding.id}#${place}`)
+    if (!effect) return found
+    found.push(effect.of)
+  }
+})
+const count = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`
+function effectWords(effect: RemedyEffect | undefined): string {
+  if (!effect) return 'What it would do is being worked out…'
+  const { money } = effect.change
+  return [
+    `Cures ${count(effect.cures.length, 'finding')}`,
+    effect.brings.length ? `brings ${effect.brings.length}: ${taste.say(effect.brings[0]!)}` : 'brings none',
+    money ? `${money > 0 ? '+' : '−'}${taste.money(Math.abs(money))}` : ''
+  ]
+    .filter(Boolean)
+    .join(' · ')
+}
+
+const source = computed(() => [finding.basis.kind, finding.basis.source].filter(Boolean).join(' · '))
+</script>
+
+<template>
+  <article :class="{ here }" :data-finding="finding.code">
+    <!-- The words go to the step; a unit’s name in them selects it where it stands. -->
+    <p class="text" @click="emit('go', finding)">
+      <StateMark :state="finding.weight" :size="14" /> <b>{{ WEIGHT_NAMES[finding.weight] }}.</b>{{ ' ' }}
+      <SayPhrase :says="finding.says" />
+    </p>
+    <p class="quiet source">
+      {{ source }}
+      <button class="link" @click="emit('go', finding)">Show</button>
+      <button
+        v-if="finding.figure"
+        class="link"
+        @click="bench.workingOf = { figure: finding.figure, title: titleOf(finding) }"
+      >
+        Show working
+      </button>
+    </p>
+    <v-btn v-if="finding.lacks" class="gives" :to="address('equipment', { lacks: finding.id })">What gives it</v-btn>
+    <small v-if="finding.seeks && !sought.has(finding.id) && !bench.late" class="quiet"
+      >Looking for what would cure it…</small
+    >
+    <div v-for="(remedy, index) in remedies" :key="index" class="remedy">
+      <v-btn block :disabled="bench.late" @click="bench.cure(remedy)">{{ taste.say(remedy.says) }}</v-btn>
+      <small class="quiet">{{ effectWords(effects.get(`${finding.id}#${index}`)) }}</small>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+article {
+  content-visibility: auto;
+  contain-intrinsic-height: auto 110px;
+  padding: 6px 12px 9px;
+  border-bottom: 1px solid var(--rule);
+}
+article.here {
+  background: var(--dye-wash);
+}
+.text {
+  font-size: 12.5px;
+  line-height: 1.4;
+  cursor: pointer;
+}
+.text:hover {
+  color: var(--dye);
+}
+.source {
+  font-size: 11px;
+  margin: 2px 0 4px;
+}
+button.link + button.link {
+  margin-left: 10px;
+}
+.link {
+  border: 0;
+  background: none;
+  padding: 0;
+  font: inherit;
+  color: var(--dye);
+  text-decoration: underline;
+  cursor: pointer;
+}
+.gives,
+.remedy {
+  margin-top: 5px;
+}
+.remedy :deep(.v-btn) {
+  height: auto;
+  min-height: 28px;
+  padding: 4px 8px;
+  justify-content: start;
+  text-align: left;
+  border-left: 4px solid var(--dye);
+}
+.remedy :deep(.v-btn__content) {
+  white-space: normal;
+  justify-content: start;
+}
+.remedy small {
+  display: block;
+  font-size: 11px;
+  line-height: 1.35;
+  margin-top: 2px;
+}
+</style>

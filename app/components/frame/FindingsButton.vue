@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { WEIGHTS } from '#core/design'
+import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
+
+/** How many findings there are, and the heaviest of them; opens and folds their list. */
+const bench = useBench()
+const taste = useTaste()
+const count = computed(() => bench.report?.findings.length)
+/** The heaviest that was found; unknown while the figures are being worked out. */
+const worst = computed(() =>
+  bench.late
+    ? undefined
+    : WEIGHTS.find(weight => weight !== 'note' && bench.report?.findings.some(finding => finding.weight === weight))
+)
+</script>
+
+<template>
+  <v-btn
+    class="found"
+    :color="taste.findingsOpen ? 'primary' : undefined"
+    :variant="taste.findingsOpen ? 'flat' : 'outlined'"
+    :aria-expanded="taste.findingsOpen"
+    :aria-label="`${taste.findingsOpen ? 'Fold' : 'Open'} findings, ${count ?? 'not known yet'}`"
+    @click="taste.findingsOpen = !taste.findingsOpen"
+  >
+    <StateMark v-if="worst && !taste.findingsOpen" :state="worst" :size="15" />
+    <span class="words">Findings</span>
+    <span class="figures">{{ bench.late ? '—' : count }}</span>
+  </v-btn>
+</template>
+
+<style scoped>
+.found {
+  margin-left: 6px;
+  flex: none;
+}
+.found :deep(.v-btn__content) {
+  gap: 6px;
+}
+@media (max-width: 600px) {
+  .found .words {
+    display: none;
+  }
+}
+</style>
