@@ -42,3 +42,29 @@ it('a nudge on the face sends neither the rooms behind it nor the findings that 
   expect(sent.filter(finding => before.findings.some(had => had.id === finding.id && equal(had, finding)))).toEqual([])
   expect(sent.length).toBeLessThan(given.findings.length / 4)
 })
+
+it('of a report that comes, what is as it was is the very thing it was: what shows it is not drawn again', () => {
+  const before = structuredClone(examineOption(start, 'a'))
+  const brief: Edit = { type: 'brief.set', brief: { ...start.brief, wantedMinutes: 240 } }
+  const after = structuredClone(examineOption(applyEdits(start, [brief], 'try').project, 'a'))
+  const whole = wholeReport(before, after)
+  expect(whole).toEqual(after)
+  expect(whole.wiring).toBe(before.wiring)
+  // Rooms that are examined anew too: a clause that stands as it stood is the clause that is on the screen.
+  expect(whole.rules.clauses.filter(clause => before.rules.clauses.includes(clause)).length).toBeGreaterThan(
+    before.rules.clauses.length - 3
+  )
+  expect(whole.findings.filter(finding => before.findings.includes(finding)).length).toBeGreaterThan(
+    before.findings.length - 3
+  )
+  expect(whole.figures.minutes).not.toBe(before.figures.minutes)
+  expect(wholeReport(whole, structuredClone(after))).toBe(whole)
+})
+
+it('an entry that has another place in its list is found by its name', () => {
+  const before = structuredClone(examineOption(start, 'a'))
+  const turned = { ...structuredClone(before), findings: structuredClone(before.findings).reverse() }
+  const whole = wholeReport(before, turned)
+  expect(whole.findings).not.toBe(before.findings)
+  whole.findings.forEach((finding, index) => expect(finding).toBe(before.findings.at(-1 - index)))
+})

@@ -18,17 +18,19 @@ const { power } = defineProps<{ power: PowerReport }>()
 const emit = defineEmits<{ why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
 const taste = useTaste()
-const own = computed(() => new Set(bench.option?.circuits.map(circuit => circuit.unit)))
-const rows = computed(() => breakerRows(power.circuits, power.supply))
+// Of the power plan what this pane shows: the rest of it may change without a table drawn anew.
+const listed = computed(() => power.circuits)
+const supply = computed(() => power.supply)
+const ties = computed(() => power.feeders)
+const own = useSteady(() => bench.option?.circuits.map(circuit => circuit.unit) ?? [])
+const rows = useSteady(() => breakerRows(listed.value, supply.value))
 /** The switch on the face in the wire of each unit, by what it is called there. */
-const faceSwitch = computed(
-  () =>
-    new Map(
-      controlsOf(powerModel(bench.examined!, power.supply))
-        .filter(control => control.kind === 'switch' && control.unit !== undefined)
-        .flatMap(control => control.circuits.map(unit => [unit, control.name] as const))
-    )
+const faceNames = useSteady(() =>
+  controlsOf(powerModel(bench.examined!, supply.value))
+    .filter(control => control.kind === 'switch' && control.unit !== undefined)
+    .flatMap(control => control.circuits.map(unit => [unit, control.name] as const))
 )
+const faceSwitch = computed(() => new Map(faceNames.value))
 const editing = ref<{ unit?: string; tie?: string }>({})
 const close = () => {
   editing.value = {}
@@ -41,8 +43,8 @@ const setWiring = (patch: Partial<Airframe['wiring']>, what: string) =>
   setAirframe({ wiring: { ...airframe.value.wiring, ...patch } }, what)
 
 const names = computed(() => ({
-  bus: new Map(power.supply.buses.map(bus => [bus.id, bus.name])),
-  unit: new Map(power.circuits.map(circuit => [circuit.unit, circuit.label]))
+  bus: new Map(supply.value.buses.map(bus => [bus.id, bus.name])),
+  unit: new Map(listed.value.map(circuit => [circuit.unit, circuit.label]))
 }))
 const isOver = (circuit: Circuit) => circuit.dropV > circuit.dropLimitV * (1 + DROP_TOLERANCE)
 const switchOf = ({ unit, switch: { ratedA, wantedA, load } }: Circuit) =>
@@ -60,7 +62,7 @@ const circuits = computed((): Column<Circuit>[] => [
     key: 'shares',
     title: 'Shares with',
     value: circuit => (circuit.head === circuit.unit ? '' : (names.value.unit.get(circuit.head) ?? circuit.head)),
-    hidden: !power.circuits.some(circuit => circuit.head !== circuit.unit)
+    hidden: !listed.value.some(circuit => circuit.head !== circuit.unit)
   },
   {
     key: 'steady',
@@ -249,7 +251,7 @@ const feederMarks = (feeder: Feeder) => ({ 'data-feeder': feeder.tie })
     <section class="sheet" aria-label="Circuits">
       <h2>To the units</h2>
       <FactTable
-        :rows="power.circuits"
+        :rows="listed"
         :columns="circuits"
         name="circuits"
         :key-of="unitOf"
@@ -257,7 +259,7 @@ const feederMarks = (feeder: Feeder) => ({ 'data-feeder': feeder.tie })
         empty="Nothing takes current yet. Choose units in Equipment."
       >
         <template #unit="{ row }">
-          {{ row.label }} <span v-if="own.has(row.unit)" class="small quiet">own choice</span>
+          {{ row.label }} <span v-if="own.includes(row.unit)" class="small quiet">own choice</span>
         </template>
         <template #drop="{ row }">
           <span class="whole"
@@ -276,7 +278,7 @@ const feederMarks = (feeder: Feeder) => ({ 'data-feeder': feeder.tie })
     </section>
     <section class="sheet" aria-label="Feeders">
       <h2>From the sources to the buses</h2>
-      <FactTable :rows="power.feeders" :columns="feeders" name="feeders" :key-of="tieOf" :marks="feederMarks">
+      <FactTable :rows="ties" :columns="feeders" name="feeders" :key-of="tieOf" :marks="feederMarks">
         <template #acts="{ row }">
           <v-btn :aria-label="`Change ${row.name}`" @click="editing = { tie: row.tie }">Change</v-btn>
         </template>

@@ -9,7 +9,8 @@ const { rules } = defineProps<{ rules: RulesReport }>()
 const bench = useBench()
 const taste = useTaste()
 const showAll = ref(false)
-const packs = computed(() => [...PACKS, ...(bench.project?.packs ?? [])])
+const own = computed(() => bench.project?.packs)
+const packs = computed(() => [...PACKS, ...(own.value ?? [])])
 const headingOf = (clause: ClauseResult) =>
   clause.clause.group ?? packs.value.find(pack => pack.id === clause.pack)?.title ?? clause.pack
 /** Headings in the order of the packs, with how many clauses of each are asked and met. */

@@ -136,6 +136,8 @@ const giveSvg = () =>
     writeConnectionsSvg(placed.value!, `${design.value.title}, ${design.value.optionName}: who talks to whom`),
     'image/svg+xml'
   )
+const keyOf = (link: Link) => link.id
+const marksOf = (link: Link) => ({ 'data-link': link.id })
 </script>
 
 <template>
@@ -163,8 +165,8 @@ const giveSvg = () =>
         name="data connections"
         :rows="bench.option!.links"
         :columns="columns"
-        :key-of="(one: Link) => one.id"
-        :marks="(one: Link) => ({ 'data-link': one.id })"
+        :key-of="keyOf"
+        :marks="marksOf"
       >
         <template #signal="{ row }">
           <template v-if="says(row).length">{{ says(row).join(', ') }}</template><template

@@ -77,19 +77,14 @@ function numberAll() {
   )
     bench.said = `${marks.length} wires have numbers now. They stay with them, whatever else changes.`
 }
+const keyOf = (wire: Wire) => wire.id
+const marksOf = (wire: Wire) => ({ 'data-wire': wire.id, 'class': wire.id === chosenId.value ? 'here' : undefined })
 </script>
 
 <template>
   <div class="split" :class="{ open: chosen }">
     <section class="sheet table">
-      <FactTable
-        class="wires"
-        name="wire list"
-        :rows="wires"
-        :columns="columns"
-        :key-of="(wire: Wire) => wire.id"
-        :marks="(wire: Wire) => ({ 'data-wire': wire.id, 'class': wire.id === chosenId ? 'here' : undefined })"
-      >
+      <FactTable class="wires" name="wire list" :rows="wires" :columns="columns" :key-of="keyOf" :marks="marksOf">
         <template #tools>
           <h2>
             Wire list <span class="figures quiet">{{ wires.length }}</span>
