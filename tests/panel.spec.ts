@@ -17,6 +17,36 @@ async function openLayout(page: Page, project = 'skerrow-dunlin', option = '') {
 const unit = (page: Page, id: string) => page.locator(`[data-unit="${id}"]`)
 const pane = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click()
 
+test.describe('with the findings open', () => {
+  test.use({ findingsOpen: true })
+  test('a nudge draws anew the unit and the figures it changes, and nothing beside them', async ({ page }) => {
+    await openLayout(page, 'skerrow-dunlin', 'b')
+    await unit(page, 'pfd').press('Enter')
+    await page.locator('.remedy').first().waitFor()
+    await page.evaluate(() => {
+      const drawn = new Set<string>()
+      Object.assign(window, { drawn })
+      new MutationObserver(changes => {
+        for (const { target, type } of changes) {
+          const element = target instanceof Element ? target : target.parentElement
+          const part = element?.closest(
+            'nav.card, [data-unit], [data-figure], .drawer article .text, .side .v-tabs, header.bar'
+          )
+          if (part && type !== 'attributes') drawn.add(part.getAttribute('aria-label') ?? part.className)
+          else if (part?.matches('[data-unit]')) drawn.add(part.getAttribute('data-unit')!)
+        }
+      }).observe(document.body, { subtree: true, childList: true, characterData: true, attributes: true })
+    })
+    await unit(page, 'pfd').press('ArrowDown')
+    await saved(page)
+    await atRest(page)
+    const drawn = await page.evaluate(() => [...(window as unknown as { drawn: Set<string> }).drawn])
+    expect(drawn).toContain('pfd')
+    // Marks and counts of the steps, tabs, layers and the other units stand as they stood.
+    expect(drawn.filter(part => !['pfd', 'text'].includes(part) && !part.startsWith('cell'))).toEqual([])
+  })
+})
+
 test('a panel from nothing: built from measures, a vent and a bay on it, an instrument set down, printed at full size', async ({
   page
 }) => {

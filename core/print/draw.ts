@@ -74,7 +74,7 @@ export const printable = (text: string): string =>
 /** A page with lines and words in mm from its lower left. */
 export interface Pen {
   page: PDFPage
-  text: (one: {
+  text: (words: {
     words: string
     x: number
     y: number
@@ -83,7 +83,7 @@ export interface Pen {
     turnDeg?: number
     middle?: boolean
   }) => void
-  line: (one: {
+  line: (stroke: {
     x1: number
     y1: number
     x2: number

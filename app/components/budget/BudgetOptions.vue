@@ -98,8 +98,8 @@ watch(others, now => {
 
 interface Measure {
   name: string
-  read: (one: OptionStanding) => string
-  state?: (one: OptionStanding) => 'holds' | 'decide' | 'must fix'
+  read: (standing: OptionStanding) => string
+  state?: (standing: OptionStanding) => 'holds' | 'decide' | 'must fix'
 }
 const ceiling = computed(() => bench.project!.brief.budgetCents)
 const measures = computed((): Measure[] => [

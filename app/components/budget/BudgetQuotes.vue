@@ -200,8 +200,8 @@ function takeBrought() {
           :columns="columns"
           name="Quotes"
           no-filter
-          :key-of="one => one.id"
-          :marks="one => ({ 'data-quote': one.id, 'class': one.id === chosen?.id ? 'chosen' : undefined })"
+          :key-of="row => row.id"
+          :marks="row => ({ 'data-quote': row.id, 'class': row.id === chosen?.id ? 'chosen' : undefined })"
         >
           <template #shop="{ row }"
             ><v-btn variant="text" :aria-pressed="row.id === chosen?.id" @click="chosenId = row.id">{{
@@ -357,14 +357,14 @@ function takeBrought() {
         </v-autocomplete>
         <span class="small quiet stands">{{
           lumpSays(
-            chosenStands.lines.find(one => one.id === line.id)?.covers ?? [],
-            chosenStands.lines.find(one => one.id === line.id)?.cents ?? 0,
-            chosenStands.lines.find(one => one.id === line.id)?.planCents ?? 0
+            chosenStands.lines.find(stands => stands.id === line.id)?.covers ?? [],
+            chosenStands.lines.find(stands => stands.id === line.id)?.cents ?? 0,
+            chosenStands.lines.find(stands => stands.id === line.id)?.planCents ?? 0
           )
         }}</span>
         <v-btn
           :aria-label="`Take the line ${line.says} away`"
-          @click="set({ lines: chosen!.lines.filter(one => one.id !== line.id) })"
+          @click="set({ lines: chosen!.lines.filter(other => other.id !== line.id) })"
           >✕</v-btn
         >
       </div>

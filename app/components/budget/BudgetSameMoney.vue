@@ -56,7 +56,7 @@ const columns: Column<Alternative>[] = [
         :model-value="chosen.id"
         class="unit"
         label="In place of"
-        :items="fresh.map(one => ({ value: one.id, title: one.label }))"
+        :items="fresh.map(unit => ({ value: unit.id, title: unit.label }))"
         @update:model-value="value => (unit = value)"
       /><v-btn :disabled="!!progress" @click="look">What else would it buy?</v-btn>
     </div>

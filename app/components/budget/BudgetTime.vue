@@ -209,7 +209,7 @@ const moving = ref('')
         v-if="visits.length > 1"
         class="pace"
         label="Visit"
-        :items="visits.map(one => ({ value: one.id, title: one.name }))"
+        :items="visits.map(other => ({ value: other.id, title: other.name }))"
         :model-value="visit.id"
         @update:model-value="id => (visitChosen = id)"
       />
@@ -273,7 +273,7 @@ const moving = ref('')
         label="Shop that has the job"
         :items="[
           { value: '', title: 'none yet' },
-          ...bench.option!.quotes.map(one => ({ value: one.id, title: one.shop }))
+          ...bench.option!.quotes.map(quote => ({ value: quote.id, title: quote.shop }))
         ]"
         :model-value="bench.option!.shop ?? ''"
         @update:model-value="setShopOf"

@@ -443,7 +443,8 @@ const visitKey = (visit: SplitVisit) => visit.id
                 {{
                   search.tooLarge
                     .map(
-                      one => `${one.label} alone passes the ${one.by === 'money' ? 'ceiling' : 'days'} of every visit`
+                      unit =>
+                        `${unit.label} alone passes the ${unit.by === 'money' ? 'ceiling' : 'days'} of every visit`
                     )
                     .join('; ')
                 }}.

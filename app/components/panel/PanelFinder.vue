@@ -148,7 +148,7 @@ async function rankAll() {
           :items="[
             { value: '', title: 'the whole panel' },
             ...bench
-              .design!.units.filter(one => one.at && one.item.face)
+              .design!.units.filter(other => other.at && other.item.face)
               .map(unit => ({ value: unit.id, title: `the place of ${unit.label}` }))
           ]"
         />
@@ -170,7 +170,7 @@ async function rankAll() {
               <v-btn v-if="change.edits.length" @click="bench.act(change.edits, taste.say(change.says))"> Do it </v-btn>
             </li>
             <li v-if="answer.smaller.length">
-              Of its kind these fit as the panel is: {{ answer.smaller.map(one => one.name).join(', ') }}.
+              Of its kind these fit as the panel is: {{ answer.smaller.map(smaller => smaller.name).join(', ') }}.
             </li>
             <li v-if="answer.changes.length === 0 && answer.smaller.length === 0">
               No single change makes room for it.

@@ -190,7 +190,7 @@ const middle = (f: Parameters<typeof extent>[0]) => {
         :key="zone.id"
         :class="{ chosen: chosen?.id === zone.id }"
         @pointerdown="
-          event => take({ kind: 'zone', zone: design.airframe.panel.zones.find(one => one.id === zone.id)! }, event)
+          event => take({ kind: 'zone', zone: design.airframe.panel.zones.find(kept => kept.id === zone.id)! }, event)
         "
       >
         <path :d="figurePath(figure, flip)" />
@@ -203,7 +203,7 @@ const middle = (f: Parameters<typeof extent>[0]) => {
       class="bay"
       :class="{ chosen: chosen?.id === bay.id }"
       @pointerdown="
-        event => take({ kind: 'bay', bay: design.airframe.panel.bays.find(one => one.id === bay.id)! }, event)
+        event => take({ kind: 'bay', bay: design.airframe.panel.bays.find(kept => kept.id === bay.id)! }, event)
       "
     >
       <path :d="ringPath(bay.outline, flip)" />
@@ -215,7 +215,7 @@ const middle = (f: Parameters<typeof extent>[0]) => {
       class="zone"
       :class="{ chosen: chosen?.id === zone.id }"
       @pointerdown="
-        event => take({ kind: 'zone', zone: design.airframe.panel.zones.find(one => one.id === zone.id)! }, event)
+        event => take({ kind: 'zone', zone: design.airframe.panel.zones.find(kept => kept.id === zone.id)! }, event)
       "
     >
       <path :d="figurePath(figure, flip)" />

@@ -77,7 +77,7 @@ function onKey(label: Label, event: KeyboardEvent) {
     @pointerdown="
       event =>
         take(
-          design.labels.find(one => one.id === label.id)!,
+          design.labels.find(kept => kept.id === label.id)!,
           event
         )
     "

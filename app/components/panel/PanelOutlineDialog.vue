@@ -142,7 +142,7 @@ function take() {
               v-if="layers.length > 1"
               v-model="layer"
               label="Layer of the outline"
-              :items="[{ value: '', title: 'the greatest' }, ...layers.map(one => ({ value: one, title: one }))]"
+              :items="[{ value: '', title: 'the greatest' }, ...layers.map(layer => ({ value: layer, title: layer }))]"
             />
           </div>
           <v-checkbox

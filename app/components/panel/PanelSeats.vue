@@ -153,13 +153,13 @@ const unitOf = (row: Seen) => row.unit
         :columns="columns"
         :key-of="unitOf"
       >
-        <template #field="{ row: one }">
-          <StateMark :state="one.sight.field === 'outside' || one.outOfConeDeg > 0 ? 'decide' : 'holds'" :size="12" />
-          {{ fieldOf(one) }}
+        <template #field="{ row }">
+          <StateMark :state="row.sight.field === 'outside' || row.outOfConeDeg > 0 ? 'decide' : 'holds'" :size="12" />
+          {{ fieldOf(row) }}
         </template>
-        <template #reach="{ row: one }">
-          <StateMark :state="one.overReachMm > 0 ? 'decide' : 'holds'" :size="12" />
-          {{ one.overReachMm > 0 ? `${taste.length(one.overReachMm)} over` : one.hand }}
+        <template #reach="{ row }">
+          <StateMark :state="row.overReachMm > 0 ? 'decide' : 'holds'" :size="12" />
+          {{ row.overReachMm > 0 ? `${taste.length(row.overReachMm)} over` : row.hand }}
         </template>
       </FactTable>
       <p v-if="rows.length" class="small quiet">

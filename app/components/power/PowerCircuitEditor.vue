@@ -116,7 +116,7 @@ const why = (what: string, kind: 'circuit breaker' | 'circuit wire' | 'circuit d
         </template>
         <p v-else class="small">
           Its {{ circuit.protector }} of {{ taste.short(circuit.breakerA) }} A is that of
-          {{ power.circuits.find(one => one.unit === circuit!.head)?.label }}.
+          {{ power.circuits.find(other => other.unit === circuit!.head)?.label }}.
           <v-btn aria-label="Why this breaker" @click="why('breaker', 'circuit breaker')">why</v-btn>
         </p>
         <div class="pair">
@@ -133,7 +133,7 @@ const why = (what: string, kind: 'circuit breaker' | 'circuit wire' | 'circuit d
           label="Back by"
           :items="[
             { value: '', title: own?.return ? 'as proposed' : dotted(circuit.return, true) },
-            ...RETURNS.map(one => ({ value: one, title: one }))
+            ...RETURNS.map(way => ({ value: way, title: way }))
           ]"
           @update:model-value="back => choose({ return: (back || undefined) as 'structure' }, 'its return')"
         />

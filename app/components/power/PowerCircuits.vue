@@ -188,7 +188,10 @@ const feederMarks = (feeder: Feeder) => ({ 'data-feeder': feeder.tie })
       <ChoiceField
         :model-value="airframe.structure ?? ''"
         label="Structure"
-        :items="[{ value: '', title: 'not said: wire back' }, ...STRUCTURES.map(one => ({ value: one, title: one }))]"
+        :items="[
+          { value: '', title: 'not said: wire back' },
+          ...STRUCTURES.map(structure => ({ value: structure, title: structure }))
+        ]"
         @update:model-value="value => setAirframe({ structure: (value || undefined) as 'metal' }, 'Structure')"
       />
       <QuantityField

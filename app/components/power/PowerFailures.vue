@@ -102,7 +102,7 @@ const rest = (scene: Scene) => scene.lostFunctions.filter(lostFunction => !GRAVE
           {{ names(row.dark) }}
         </details>
         <span v-if="row.onOwn.length" class="quiet small own"
-          >on its own battery: {{ row.onOwn.map(one => `${one.label} ${one.minutes} min`).join(', ') }}</span
+          >on its own battery: {{ row.onOwn.map(unit => `${unit.label} ${unit.minutes} min`).join(', ') }}</span
         >
       </template>
       <template #lost="{ row }">
@@ -115,7 +115,7 @@ const rest = (scene: Scene) => scene.lostFunctions.filter(lostFunction => !GRAVE
       </template>
       <template #switches="{ row }">
         <template v-if="row.rescue"
-          ><b>{{ row.rescue.set.map(one => `${one.switch} to ${one.to}`).join(', ') }}</b
+          ><b>{{ row.rescue.set.map(turned => `${turned.switch} to ${turned.to}`).join(', ') }}</b
           ><template v-if="row.rescue.back.length">
             brings back <template v-if="row.rescue.back.length <= SHOWN">{{ names(row.rescue.back) }}</template>
             <details v-else>

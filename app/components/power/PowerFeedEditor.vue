@@ -209,7 +209,7 @@ function also(bus: string) {
       <ChoiceField
         :model-value="hung!.bus"
         label="Hangs on"
-        :items="supply.buses.map(one => ({ value: one.id, title: one.name }))"
+        :items="supply.buses.map(bus => ({ value: bus.id, title: bus.name }))"
         @update:model-value="value => emit('hang', unit!.id, value)"
       />
       <ChoiceField
@@ -217,7 +217,7 @@ function also(bus: string) {
         label="and, each through a diode, on"
         :items="[
           { value: '', title: 'no second bus' },
-          ...supply.buses.filter(b => b.id !== hung!.bus).map(one => ({ value: one.id, title: one.name }))
+          ...supply.buses.filter(bus => bus.id !== hung!.bus).map(bus => ({ value: bus.id, title: bus.name }))
         ]"
         @update:model-value="value => also(value)"
       />
@@ -269,13 +269,13 @@ function also(bus: string) {
       <ChoiceField
         :model-value="tie.from"
         label="From"
-        :items="nodes.map(one => ({ value: one.id, title: one.name }))"
+        :items="nodes.map(node => ({ value: node.id, title: node.name }))"
         @update:model-value="value => setTie({ from: value }, 'from')"
       />
       <ChoiceField
         :model-value="tie.to"
         label="To"
-        :items="nodes.map(one => ({ value: one.id, title: one.name }))"
+        :items="nodes.map(node => ({ value: node.id, title: node.name }))"
         @update:model-value="value => setTie({ to: value }, 'to')"
       />
       <ChoiceField
@@ -283,13 +283,13 @@ function also(bus: string) {
         label="Closed by"
         :items="[
           { value: '', title: 'nothing: always closed' },
-          ...supply.switches.map(one => ({ value: one.id, title: one.name }))
+          ...supply.switches.map(known => ({ value: known.id, title: known.name }))
         ]"
         @update:model-value="value => setBy(value)"
       />
       <div v-if="tie.by" class="row" role="group" aria-label="Closed in">
         <v-checkbox
-          v-for="at in supply.switches.find(one => one.id === tie!.by!.switch)?.positions"
+          v-for="at in supply.switches.find(known => known.id === tie!.by!.switch)?.positions"
           :key="at"
           :model-value="tie.by.in.includes(at)"
           @update:model-value="checked => toggle(at, checked === true)"
@@ -332,7 +332,7 @@ function also(bus: string) {
         label="Wire"
         :items="[
           { value: '', title: `${feeder?.proposed.awg ? `AWG ${feeder.proposed.awg}, ` : ''}as proposed` },
-          ...AWGS.map(one => ({ value: one, title: `AWG ${one}` }))
+          ...AWGS.map(awg => ({ value: awg, title: `AWG ${awg}` }))
         ]"
         @update:model-value="value => setTie({ awg: value ? (value as 22) : undefined }, 'wire')"
       />
@@ -387,7 +387,7 @@ function also(bus: string) {
         label="On the face"
         :items="[
           { value: '', title: byName ? `${byName}, by its name` : 'not there' },
-          ...faceSwitches.map(one => ({ value: one.id, title: one.label }))
+          ...faceSwitches.map(unit => ({ value: unit.id, title: unit.label }))
         ]"
         @update:model-value="value => setSwitch({ unit: value || undefined }, 'where it stands')"
       />

@@ -315,7 +315,7 @@ function backToNormal() {
         anything to change it below. Broken lines are dark or open.
       </p>
       <span v-if="held?.moved" class="ghost" :style="{ left: `${held.x + 10}px`, top: `${held.y + 6}px` }"
-        >{{ held.says }}<template v-if="over"> → {{ supply.buses.find(one => one.id === over)?.name }}</template></span
+        >{{ held.says }}<template v-if="over"> → {{ supply.buses.find(bus => bus.id === over)?.name }}</template></span
       >
     </section>
     <PowerFeedEditor

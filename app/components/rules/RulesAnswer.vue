@@ -6,7 +6,7 @@ import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
 /** What a person found by looking at a clause, when, and whether the recalled text was held against the one in force. */
-const { one: clause } = defineProps<{ one: ClauseResult }>()
+const { clause } = defineProps<{ clause: ClauseResult }>()
 const emit = defineEmits<{ close: [] }>()
 const bench = useBench()
 const taste = useTaste()
@@ -43,40 +43,40 @@ const confirm = () =>
 <template>
   <ModalDialog
     :model-value="true"
-    :aria-label="`Your answer to ${one.clause.ref}, ${one.clause.title}`"
+    :aria-label="`Your answer to ${clause.clause.ref}, ${clause.clause.title}`"
     @update:model-value="emit('close')"
   >
     <v-card class="answer" max-width="520">
-      <v-card-title>{{ one.clause.ref }}</v-card-title>
+      <v-card-title>{{ clause.clause.ref }}</v-card-title>
       <v-card-text class="fields">
         <p>
-          {{ one.clause.title }}. <StateMark :state="one.state" :size="14" /> {{ one.state }}:
-          {{ taste.say(one.because) }}
+          {{ clause.clause.title }}. <StateMark :state="clause.state" :size="14" /> {{ clause.state }}:
+          {{ taste.say(clause.because) }}
         </p>
         <ChoiceField
-          :model-value="(one.hand?.state ?? '') as string"
+          :model-value="(clause.hand?.state ?? '') as string"
           label="You looked, and found it"
           :items="[{ value: '', title: 'no answer of yours' }, 'met', 'missing', 'does not apply']"
           @update:model-value="answer"
         />
         <v-text-field
-          v-if="one.clause.everyMonths || one.clause.everyDays || one.hand"
+          v-if="clause.clause.everyMonths || clause.clause.everyDays || clause.hand"
           type="date"
           label="Date"
-          :model-value="one.hand?.on"
+          :model-value="clause.hand?.on"
           @change="(event: Event) => put({ on: (event.target as HTMLInputElement).value || undefined }, 'date')"
         />
         <v-text-field
-          v-if="one.hand"
+          v-if="clause.hand"
           label="Note"
-          :model-value="one.hand.note"
+          :model-value="clause.hand.note"
           @change="(event: Event) => put({ note: (event.target as HTMLInputElement).value.slice(0, 4000) }, 'note')"
         />
-        <p v-if="one.recalled" class="small">
+        <p v-if="clause.recalled" class="small">
           Its text is recalled, not copied. Hold it against the one in force:
-          <v-btn :aria-label="`Confirm the text of ${one.clause.ref}`" @click="confirm">It says so</v-btn>
+          <v-btn :aria-label="`Confirm the text of ${clause.clause.ref}`" @click="confirm">It says so</v-btn>
         </p>
-        <p v-else-if="one.confirmedOn" class="quiet small">Text confirmed {{ taste.day(one.confirmedOn) }}.</p>
+        <p v-else-if="clause.confirmedOn" class="quiet small">Text confirmed {{ taste.day(clause.confirmedOn) }}.</p>
       </v-card-text>
       <v-card-actions>
         <v-spacer /><v-btn color="primary" variant="flat" @click="emit('close')">Close</v-btn>

@@ -130,7 +130,7 @@ const stanceOf = (answer: StanceAnswer) => answer.stance
         >
       </p>
     </template>
-    <p v-else-if="found.open.some(one => one.losses.length)">No set of those tried leaves all three.</p>
+    <p v-else-if="found.open.some(school => school.losses.length)">No set of those tried leaves all three.</p>
   </section>
 </template>
 

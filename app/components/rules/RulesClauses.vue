@@ -93,14 +93,17 @@ const marks = (clause: ClauseResult) => ({
       class="pick wide"
       :items="[
         { value: '', title: 'all' },
-        ...headings.map(one => ({ value: one.title, title: `${one.title}: ${one.met} of ${one.asked}` }))
+        ...headings.map(counted => ({
+          value: counted.title,
+          title: `${counted.title}: ${counted.met} of ${counted.asked}`
+        }))
       ]"
     />
     <ChoiceField
       v-model="state"
       label="State"
       class="pick"
-      :items="[{ value: '', title: 'any' }, ...states.map(one => ({ value: one as string, title: one as string }))]"
+      :items="[{ value: '', title: 'any' }, ...states.map(each => ({ value: each as string, title: each as string }))]"
     />
     <v-checkbox v-model="showAll" label="Also what does not apply" />
     <span v-if="silent.length && !showAll" class="quiet small">Nothing applies of: {{ silent.join('; ') }}.</span>
@@ -154,7 +157,7 @@ const marks = (clause: ClauseResult) => ({
       </FactTable>
     </InTurn>
   </section>
-  <RulesAnswer v-if="answered" :one="answered" @close="answering = ''" />
+  <RulesAnswer v-if="answered" :clause="answered" @close="answering = ''" />
 </template>
 
 <style scoped>

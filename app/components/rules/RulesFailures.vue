@@ -157,7 +157,7 @@ const taskKey = (loss: TaskLoss) => loss.task
         >
         <v-btn variant="text" :disabled="dead.length === 0" @click="take([])">All whole again</v-btn>
       </div>
-      <div class="parts" role="group" :aria-label="KINDS.find(one => one[0] === kind)![1]">
+      <div class="parts" role="group" :aria-label="KINDS.find(known => known[0] === kind)![1]">
         <v-btn
           v-for="part in shown"
           :key="keyOf(part)"
@@ -228,21 +228,21 @@ const taskKey = (loss: TaskLoss) => loss.task
     <h2>What takes what</h2>
     <p class="small quiet">Switches as in normal flight. A pair is named only where neither takes it alone.</p>
     <FactTable name="what takes what" no-filter :rows="report.tasks" :columns="taskColumns" :key-of="taskKey">
-      <template #task="{ row: one }">
-        <b>{{ TASK_WORDS[one.task] }}</b>
+      <template #task="{ row }">
+        <b>{{ TASK_WORDS[row.task] }}</b>
       </template>
-      <template #now="{ row: one }">
-        <StateMark :state="one.works ? 'holds' : 'does not apply'" :size="14" /> {{ one.works ? 'done' : 'not' }}
+      <template #now="{ row }">
+        <StateMark :state="row.works ? 'holds' : 'does not apply'" :size="14" /> {{ row.works ? 'done' : 'not' }}
       </template>
-      <template #singles="{ row: one }">
-        <template v-if="one.works && one.singles.length === 0">No single loss.</template>
-        <span v-for="(part, index) in one.singles" :key="keyOf(part)"
+      <template #singles="{ row }">
+        <template v-if="row.works && row.singles.length === 0">No single loss.</template>
+        <span v-for="(part, index) in row.singles" :key="keyOf(part)"
           >{{ index ? ', ' : '' }}<button class="link" @click="take([part])">{{ part.name }}</button
-          ><template v-if="rescued(one.task, part)"> (brought back by {{ rescued(one.task, part) }})</template></span
+          ><template v-if="rescued(row.task, part)"> (brought back by {{ rescued(row.task, part) }})</template></span
         >
       </template>
-      <template #ways="{ row: one }"
-        ><span class="small">{{ one.ways.map(way => way.join(' with ')).join('; or ') }}</span></template
+      <template #ways="{ row }"
+        ><span class="small">{{ row.ways.map(way => way.join(' with ')).join('; or ') }}</span></template
       >
     </FactTable>
     <p v-if="report.worstSingle?.tasks.length">

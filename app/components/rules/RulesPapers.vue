@@ -104,7 +104,7 @@ const givePack = (pack: RulePack) =>
   <section class="sheet">
     <div class="row">
       <h2 class="grow">What falls due</h2>
-      <v-btn variant="outlined" :disabled="busy || !dated.some(one => one.due)" @click="giveCalendar"
+      <v-btn variant="outlined" :disabled="busy || !dated.some(item => item.due)" @click="giveCalendar"
         >Calendar (iCalendar)</v-btn
       >
     </div>
@@ -149,7 +149,7 @@ const givePack = (pack: RulePack) =>
         <div class="acts">
           <v-btn variant="text" :aria-label="`Save ${row.title} as file`" @click="givePack(row)">Save as file</v-btn>
           <v-btn
-            v-if="bench.project!.packs.some(one => one.id === row.id)"
+            v-if="bench.project!.packs.some(pack => pack.id === row.id)"
             variant="text"
             @click="bench.act([{ type: 'pack.drop', pack: row.id }], `Take out ${row.title}`)"
             >Take out</v-btn

@@ -264,7 +264,7 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
             :aria-label="`Delete the run from ${placeName(route.from)} to ${placeName(route.to)}`"
             @click="
               setRoutes(
-                airframe.routes.filter(one => one !== route),
+                airframe.routes.filter(other => other !== route),
                 'Delete a route'
               )
             "
@@ -297,7 +297,7 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
         no-filter
         :rows="wiring.bundles"
         :columns="bundleColumns"
-        :key-of="(one: Bundle) => one.leg"
+        :key-of="(bundle: Bundle) => bundle.leg"
         empty="No wire lies on a route yet."
       />
       <p class="quiet small">

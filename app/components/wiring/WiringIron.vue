@@ -137,7 +137,7 @@ const columns = computed((): Column<IronNear>[] => [
       no-filter
       :rows="wiring.iron"
       :columns="columns"
-      :key-of="(one: IronNear) => `${one.magnetometer} ${one.unit ?? one.name}`"
+      :key-of="(iron: IronNear) => `${iron.magnetometer} ${iron.unit ?? iron.name}`"
     >
       <template #state="{ row }"><StateMark :state="MARKS[stateOf(row)]" :size="13" /> {{ stateOf(row) }}</template>
     </FactTable>

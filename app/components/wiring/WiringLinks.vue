@@ -153,7 +153,7 @@ const marksOf = (link: Link) => ({ 'data-link': link.id })
         Proposed:
         {{
           proposed
-            .map(one => `${nameOf(one.from.unit)} → ${nameOf(one.to.unit)} (${says(one).join(', ') || 'coax'})`)
+            .map(link => `${nameOf(link.from.unit)} → ${nameOf(link.to.unit)} (${says(link).join(', ') || 'coax'})`)
             .join('; ')
         }}
       </p>

@@ -94,8 +94,8 @@ const marksOf = (wire: Wire) => ({ 'data-wire': wire.id, 'class': wire.id === ch
           </v-btn>
           <span class="small quiet" data-progress>{{
             done
-              .filter(one => one.count)
-              .map(one => `${one.count} ${one.state}`)
+              .filter(counted => counted.count)
+              .map(counted => `${counted.count} ${counted.state}`)
               .join(', ')
           }}</span>
           <span v-if="gone.length" class="small quiet"

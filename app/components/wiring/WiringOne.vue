@@ -82,7 +82,7 @@ const SHIELD = {
             class="stop"
             :aria-label="`Not by way of ${places.get(id)}`"
             title="Take it off the way"
-            @click="emit('put', { via: via.filter(one => one !== id) }, `${name} another way`)"
+            @click="emit('put', { via: via.filter(leg => leg !== id) }, `${name} another way`)"
             >{{ places.get(id) }} ×</v-btn
           >
           → </template

@@ -108,7 +108,7 @@ async function keep() {
           placeholder="1&#9;AIRCRAFT POWER&#9;power"
         />
         <v-checkbox
-          v-if="unit.item.connectors?.some(one => one.madeUp && one.id !== id)"
+          v-if="unit.item.connectors?.some(connector => connector.madeUp && connector.id !== id)"
           v-model="instead"
           label="The placeholder connectors go"
         />

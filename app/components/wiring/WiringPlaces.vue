@@ -149,7 +149,7 @@ const idOf = (place: Place) => place.id
         <ChoiceField
           hide-label
           :label="`${place.name} is got at by`"
-          :items="[{ value: '', title: 'as its kind' }, ...ACCESS.map(one => ({ value: one, title: one }))]"
+          :items="[{ value: '', title: 'as its kind' }, ...ACCESS.map(access => ({ value: access, title: access }))]"
           :model-value="place.access ?? ''"
           @update:model-value="access => setPlace(place, { access: access === '' ? undefined : access })"
         />

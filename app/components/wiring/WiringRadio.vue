@@ -179,7 +179,7 @@ const standingMarks = (unit: DesignUnit) => ({ 'data-placed': unit.id })
               { value: '', title: chain.old ? 'old: look what it is' : 'not said: double' },
               ...COAX_KINDS.map(kind => ({ value: kind as string, title: kind }))
             ]"
-            :model-value="bench.option!.wires.find(one => one.wire === chain.link)?.coax ?? ''"
+            :model-value="bench.option!.wires.find(mark => mark.wire === chain.link)?.coax ?? ''"
             @update:model-value="kind => setCoax(chain, kind)"
           />
         </template>
@@ -268,7 +268,7 @@ const standingMarks = (unit: DesignUnit) => ({ 'data-placed': unit.id })
         no-filter
         :rows="wiring.radio.apart"
         :columns="apartColumns"
-        :key-of="(one: Apart) => `${one.a} ${one.b}`"
+        :key-of="(pair: Apart) => `${pair.a} ${pair.b}`"
       >
         <template #state="{ row }"
           ><StateMark
@@ -293,7 +293,7 @@ const standingMarks = (unit: DesignUnit) => ({ 'data-placed': unit.id })
           no-filter
           :rows="turned"
           :columns="turnColumns"
-          :key-of="(one: Disturbance) => `${one.magnetometer} ${one.wire}`"
+          :key-of="(row: Disturbance) => `${row.magnetometer} ${row.wire}`"
         >
           <template #why="{ row }"
             ><button

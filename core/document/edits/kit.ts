@@ -43,7 +43,7 @@ export function unitOf(option: Option, id: string): Unit {
 }
 
 /** Puts an entry in the place of the one with the same key, or at the end. */
-export function put<T>(list: T[], entry: T, key: (one: T) => string): void {
+export function put<T>(list: T[], entry: T, key: (entry: T) => string): void {
   const index = list.findIndex(other => key(other) === key(entry))
   if (index < 0) list.push(entry)
   else list[index] = entry
@@ -51,7 +51,7 @@ export function put<T>(list: T[], entry: T, key: (one: T) => string): void {
 export const putById = <T extends { id: string }>(list: T[], entry: T): void => put(list, entry, member => member.id)
 
 /** Takes an entry out. @throws EditError when it is not there */
-export function drop<T>(list: T[], matches: (one: T) => boolean, what: string): T {
+export function drop<T>(list: T[], matches: (entry: T) => boolean, what: string): T {
   const index = list.findIndex(matches)
   return index < 0 ? refuse(`There is no ${what}`) : list.splice(index, 1)[0]!
 }
