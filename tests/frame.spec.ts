@@ -102,6 +102,7 @@ test.describe('in a window of its own', () => {
     await expect(remedies.first()).toBeEnabled()
     await page.getByRole('tab', { name: /Option C/ }).click()
     await expect(page.locator('.tally')).toHaveClass(/old/)
+    await expect(page.locator('main')).toHaveClass(/old/)
     for (const remedy of await remedies.all()) await expect(remedy).toBeDisabled()
     await settled(page)
     await expect(remedies.first()).toBeEnabled()

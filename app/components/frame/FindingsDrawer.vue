@@ -172,6 +172,7 @@ watch(
 }
 .scroll.old {
   opacity: 0.55;
+  transition: opacity 0.1s 0.25s;
 }
 h3 {
   padding: 8px 12px 3px;

@@ -24,13 +24,15 @@ const bench = useBench()
 }
 .tally.old > :deep(.cell) {
   opacity: 0.5;
+  transition: opacity 0.1s 0.25s;
 }
 /* It has its place always: nothing moves when it is shown. */
 .working {
   position: absolute;
-  right: 6px;
-  bottom: 3px;
-  padding: 0 5px;
+  right: 0;
+  bottom: 100%;
+  padding: 2px 8px;
+  border: 1px solid var(--sheet-edge);
   background: var(--paper);
   font-size: 11px;
   visibility: hidden;
@@ -43,6 +45,9 @@ const bench = useBench()
     grid-template-columns: repeat(8, minmax(104px, 1fr));
     overflow-x: auto;
     min-height: 62px;
+  }
+  .working {
+    bottom: 0;
   }
 }
 </style>

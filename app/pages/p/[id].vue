@@ -161,7 +161,7 @@ const compare = () =>
       @versions="versions = true"
       @settings="settings = true"
     />
-    <main id="work" ref="work" class="step" tabindex="-1">
+    <main id="work" ref="work" class="step" :class="{ old: bench.late && bench.report }" tabindex="-1">
       <header class="printed">
         <b>{{ bench.project.brief.registration }} {{ bench.project.title }}</b> · {{ stepName }} ·
         {{ bench.option?.name }} · {{ printedOn }}<br />
@@ -207,6 +207,11 @@ const compare = () =>
   position: relative;
   overflow: auto;
   min-height: 0;
+}
+/* What is on the step is of the design before, like the figures under it. */
+.step.old > :deep(*) {
+  opacity: 0.5;
+  transition: opacity 0.1s 0.25s;
 }
 .step:focus {
   outline: none;
