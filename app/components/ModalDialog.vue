@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A dialog that gives the focus back to where it was when it opened, whoever closed it and however soon. */
+/**
+ * A dialog that gives the focus back to where it was when it opened, whoever closed it and however soon. Going back is left to the
+ * window: the library would close the dialog and stay for some entries of the history and not for others.
+ */
 const open = defineModel<boolean>({ required: true })
 let before: Element | null = null
 
@@ -21,7 +24,7 @@ onBeforeUnmount(() => before && void giveBack())
 </script>
 
 <template>
-  <v-dialog v-model="open">
+  <v-dialog v-model="open" :close-on-back="false">
     <slot />
   </v-dialog>
 </template>
