@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, test, visit, walkTo } from './shared'
+import { expect, settled, test, visit, walkTo } from './shared'
 
 const STEPS = ['brief', 'equipment', 'panel', 'power', 'wiring', 'rules', 'budget', 'build']
 
@@ -36,7 +36,7 @@ for (const path of [
 ])
   test(`no accessibility violations at ${path}`, async ({ page }) => {
     await visit(page, `skerrow-dunlin/${path}`)
-    await page.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
+    await settled(page)
     expect(await violationsOf(page)).toEqual([])
   })
 // The list of findings is looked at above, on every step.
@@ -141,7 +141,7 @@ test('nothing moves for those who asked their system for less motion', async ({ 
     return seen
   }
   await visit(page, 'skerrow-dunlin/power?option=b')
-  await page.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
+  await settled(page)
   // That this can fail: as usual the dialog comes up slowly.
   expect(await turn('Loads')).toBe(true)
   await page.emulateMedia({ reducedMotion: 'reduce' })

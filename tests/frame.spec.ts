@@ -2,10 +2,9 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import DxfParser from 'dxf-parser'
 import { PDFDocument } from 'pdf-lib'
-import { addressOf, baseOf, choose, expect, test, visit, walkTo } from './shared'
+import { addressOf, baseOf, choose, expect, settled, test, visit, walkTo } from './shared'
 
 const STEPS = ['brief', 'equipment', 'panel', 'power', 'wiring', 'rules', 'budget', 'build']
-const settled = (page: Page) => page.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
 const open = async (page: Page, path: string) => {
   await visit(page, path)
   await settled(page)
@@ -121,7 +120,22 @@ test.describe('in a window of its own', () => {
     await page.goBack()
     await expect(page).toHaveURL(/rules/)
     await expect(dialog).toHaveCount(0)
-    // Nor from one pane of a step to the one before.
+    // A unit taken in the address is no other place to be.
+    await page.locator('[data-figure="money"]').click()
+    await expect(dialog.getByText('Result')).toBeVisible()
+    await page.evaluate(async () => {
+      interface Running {
+        useNuxtApp: () => { $router: { replace: (to: object) => Promise<unknown> } }
+      }
+      await (window as unknown as Running).useNuxtApp().$router.replace({ query: { unit: 'pfd' } })
+    })
+    await expect(page).toHaveURL(/unit=pfd/)
+    await drawn(page)
+    // One that is closing can still be seen, but is no longer active.
+    await expect(page.locator('.v-dialog.v-overlay--active')).toHaveCount(1)
+    await page.keyboard.press('Escape')
+    await expect(dialog).toHaveCount(0)
+    // Nor does a dialog stay from one pane of a step to the one before.
     await page.getByRole('tab', { name: 'Failures', exact: true }).click()
     await expect(page).toHaveURL(/pane=/)
     await page.locator('[data-figure="money"]').click()

@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test'
-import { expect, test, visit } from './shared'
+import { expect, settled, test, visit } from './shared'
 
 // One act in each step by keyboard alone, from the skip link on; the stops of the Tab key on the way are counted. WCAG 2.1,
 // 2.1.1 (Keyboard), 2.1.2 (No Keyboard Trap) and 2.4.1 (Bypass Blocks).
@@ -20,7 +20,7 @@ async function reach(page: Page, thing: Locator, key = 'Tab', most = 60): Promis
 /** Opens a step and goes to its work by the skip link, which is the first stop. */
 async function work(page: Page, path: string) {
   await visit(page, `skerrow-dunlin/${path}`)
-  await page.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
+  await settled(page)
   await page.keyboard.press('Tab')
   await expect(page.getByRole('link', { name: 'To the work' })).toBeFocused()
   await page.keyboard.press('Enter')

@@ -68,9 +68,12 @@ export async function saved(page: Page): Promise<void> {
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
 }
 
+/** Until the figures have followed the last act. */
+export const settled = (page: Page) => page.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
+
 /** Until the figures have followed the last act and the drawing of the panel has stood still for a fifth of a second. */
 export async function atRest(page: Page) {
-  await page.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
+  await settled(page)
   let before = ''
   await expect
     .poll(

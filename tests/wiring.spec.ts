@@ -1,13 +1,13 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { baseOf, choose, expect, kept, test, visit, saved } from './shared'
+import { baseOf, choose, expect, kept, saved, settled, test, visit } from './shared'
 
 // Findings are tried out while they are open: they are so where a test looks at them.
 test.use({ findingsOpen: false })
 
 const open = async (page: Page, pane = '') => {
   await visit(page, `skerrow-dunlin/wiring?option=b${pane && `&pane=${pane}`}`)
-  await page.locator('.tally[aria-busy="false"] [data-figure="findings"]').waitFor()
+  await settled(page)
 }
 const wire = (page: Page, id: string) => page.locator(`[data-wire="${id}"]`)
 const option = async (page: Page) => (await kept(page, 'skerrow-dunlin')).options.find(option => option.id === 'b')!

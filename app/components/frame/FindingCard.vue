@@ -19,11 +19,11 @@ const bench = useBench()
 const taste = useTaste()
 const address = useStepAddress()
 
-/** What the working of a finding is called: its title, or what it begins with. */
-const titleOf = (finding: Finding) => {
+/** What its working is called: its title, or what it begins with. */
+const title = computed(() => {
   const words = taste.say(finding.title ?? finding.says)
   return words.length > 70 ? `${words.slice(0, 69)}…` : words
-}
+})
 
 /** Its remedies: those known at once, and those a search has found. */
 const remedies = computed((): readonly Remedy[] => {
@@ -61,11 +61,7 @@ const source = computed(() => [finding.basis.kind, finding.basis.source].filter(
     <p class="quiet source">
       {{ source }}
       <button class="link" @click="emit('go', finding)">Show</button>
-      <button
-        v-if="finding.figure"
-        class="link"
-        @click="bench.workingOf = { figure: finding.figure, title: titleOf(finding) }"
-      >
+      <button v-if="finding.figure" class="link" @click="bench.workingOf = { figure: finding.figure, title }">
         Show working
       </button>
     </p>

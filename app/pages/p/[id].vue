@@ -51,7 +51,7 @@ const workingOpen = computed({
 })
 // What stands over a step goes with it: back, forward and a link lead to a step, not under a dialog of the one before.
 watch(
-  () => [route.path, route.query.pane, route.query.option],
+  [() => route.path, () => route.query.pane, () => route.query.option],
   () => {
     workingOpen.value = keys.value = settings.value = versions.value = false
   },
