@@ -28,13 +28,13 @@ const SAVED: Record<string, string> = {
 .save {
   position: relative;
   flex: none;
-  width: 88px;
+  width: 70px;
   height: 22px;
   color: var(--quiet);
 }
 .words {
   position: absolute;
-  width: 88px;
+  width: 70px;
   height: 22px;
   line-height: 22px;
   contain: strict;
