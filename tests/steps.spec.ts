@@ -145,6 +145,26 @@ test('Budget: what doing a thing now saves, with its working; prices that do not
   for (let n = 0; n < 2; n++) await page.getByRole('button', { name: 'Undo' }).click()
 })
 
+test('Budget: options side by side follow an act on another one than is looked at', async ({ page }) => {
+  await at(page, 'skerrow-dunlin/budget?option=b&pane=options')
+  const cost = page.getByRole('row', { name: /^Cost / })
+  await expect(cost).toContainText('$40,192')
+  // With this nothing waits any more.
+  await page.getByRole('button', { name: 'Keep as an option' }).click()
+  await expect(page.getByRole('tab', { name: /12 months later/ })).toBeVisible()
+  // Twice: what was still under way from the opening could bring the first name with it.
+  for (const name of ['First name', 'Second name']) {
+    await page.evaluate(renamed => {
+      interface Running {
+        useNuxtApp: () => { $pinia: { _s: Map<string, { act: (edits: object[], label: string) => boolean }> } }
+      }
+      const bench = (window as unknown as Running).useNuxtApp().$pinia._s.get('bench')!
+      bench.act([{ type: 'option.rename', option: 'a', name: renamed }], 'Rename')
+    }, name)
+    await expect(page.getByRole('columnheader', { name })).toBeVisible()
+  }
+})
+
 test('Budget: options side by side, what changed between two, and the sheet for the partners', async ({ page }) => {
   await at(page, 'skerrow-dunlin/budget?option=b&pane=options')
   const cost = page.getByRole('row', { name: /^Cost / })

@@ -87,8 +87,9 @@ async function stand() {
     if (mine === turn) wrong.value = sayError(error)
   }
 }
-// A moment of quiet first: every option is examined, and each failure of it tried.
-watchDebounced([() => bench.report, from, to, asked], stand, { debounce: 250 })
+// A moment of quiet first: every option is examined, and each failure of it tried. They are all of the document: the report of the
+// option looked at stays as it is when another one is changed.
+watchDebounced([() => bench.project, from, to, asked], stand, { debounce: 250 })
 onMounted(stand)
 watch(others, now => {
   const known = (id: string) => id === 'as-found' || now.some(other => other.value === id)

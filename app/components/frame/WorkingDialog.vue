@@ -12,7 +12,7 @@ const working = shallowRef<Working>()
 const wrong = ref('')
 
 watch(
-  [() => figure, () => given, open, () => bench.report],
+  [() => figure, () => given, open, () => bench.examined, () => bench.report],
   async ([asked, made, isOpen]) => {
     if (made) {
       working.value = made

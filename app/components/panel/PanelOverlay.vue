@@ -98,7 +98,7 @@ const stops = computed(
 /** How far the face gives all over it, from the worker, while the layer is on. */
 const map = shallowRef<BendMap[]>([])
 watch(
-  [() => layers.metal, () => bench.report?.strength],
+  [() => layers.metal, () => bench.examined],
   async ([on]) => {
     if (!on || !bench.option) {
       map.value = []
