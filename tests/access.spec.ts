@@ -140,11 +140,11 @@ test('nothing moves for those who asked their system for less motion', async ({ 
   }
   await visit(page, 'skerrow-dunlin/power?option=b')
   await settled(page)
-  // That this can fail: as usual the dialog comes up slowly.
+  // That this can fail: as usual the dialog comes up slowly. The windows that tests share are of those who want it still.
+  await page.emulateMedia({ reducedMotion: 'no-preference' })
   expect(await turn('Loads')).toBe(true)
   await page.emulateMedia({ reducedMotion: 'reduce' })
   expect(await turn('Circuits')).toBe(false)
-  await page.emulateMedia({ reducedMotion: null })
 })
 
 test('a unit is chosen, set down, nudged and typed by keyboard alone', async ({ page }) => {

@@ -291,6 +291,20 @@ test.describe('in any window', () => {
     })
 })
 
+test('what is said in passing covers no figure, and what lies under it is pressed through it', async ({ page }) => {
+  await visit(page, 'skerrow-dunlin/brief')
+  await page.getByRole('button', { name: 'Duplicate option' }).click()
+  const words = page.locator('.v-snackbar__wrapper').filter({ hasText: 'which is now open' })
+  await expect(words).toBeVisible()
+  const [said, strip] = await Promise.all([words.boundingBox(), page.locator('.tally').boundingBox()])
+  expect(said!.y + said!.height).toBeLessThanOrEqual(strip!.y)
+  const under = await words.evaluate(box => {
+    const { x, y, width, height } = box.getBoundingClientRect()
+    return document.elementFromPoint(x + width / 2, y + height / 2)?.closest('.v-snackbar, main')?.tagName
+  })
+  expect(under).toBe('MAIN')
+})
+
 test('every step prints without rail and strip, with a head of its own', async ({ page }) => {
   test.setTimeout(180_000)
   await open(page, 'skerrow-dunlin/brief?option=b')

@@ -42,20 +42,19 @@ const runs = (numRuns: number) => ({
   ...(process.env.FUZZ && { seed: Number(process.env.FUZZ), interruptAfterTimeLimit: 600_000 })
 })
 
-const texts = new WeakMap<Project, string>()
-const textOf = (project: Project): string => {
-  const text = texts.get(project) ?? JSON.stringify(project)
-  texts.set(project, text)
-  return text
+/** The same document, where any change to it in place throws. What a change left as it was is frozen already. */
+function frozen<T>(part: T): T {
+  if (typeof part !== 'object' || part === null || Object.isFrozen(part)) return part
+  Object.values(part).forEach(frozen)
+  return Object.freeze(part)
 }
-/** Does what can be done; an edit that cannot be made must change nothing and say so. */
+/** Does what can be done; an edit that cannot be made says so, and whether or not it is made, what it was made on stays as it was. */
 function tryAct(bench: Bench, edit: Edit): Bench {
-  const before = textOf(bench.project)
+  frozen(bench.project)
   try {
     return act(bench, [edit], edit.type)
   } catch (error) {
-    expect(error).toBeInstanceOf(EditError)
-    expect(JSON.stringify(bench.project) === before, `${edit.type} changed what it refused`).toBe(true)
+    if (!(error instanceof EditError)) throw error
     return bench
   }
 }

@@ -15,6 +15,10 @@ export const withFewPins = (project: Project): Project => ({
   })
 })
 
+// A pattern takes far longer to make than to draw from, and stands at each of a thousand fields.
+const FRESH = fc.stringMatching(/^[a-z][a-z0-9]{0,3}$/)
+const WORDS = fc.stringMatching(/^[a-z][a-z0-9 ]{0,8}$/).map(text => text.trim())
+
 /** What a field of an edit or record names, where its name alone tells. */
 const NAMED_FIELDS: Readonly<Record<string, readonly RecordKind[]>> = {
   option: ['option'],
@@ -87,10 +91,9 @@ export class RandomEdits {
 
   private name(kinds: readonly RecordKind[]): fc.Arbitrary<string> {
     const there = kinds.flatMap(kind => this.keys.get(kind) ?? [])
-    const fresh = fc.stringMatching(/^[a-z][a-z0-9]{0,3}$/)
     return there.length
-      ? fc.oneof({ weight: 4, arbitrary: fc.constantFrom(...there) }, { weight: 1, arbitrary: fresh })
-      : fresh
+      ? fc.oneof({ weight: 4, arbitrary: fc.constantFrom(...there) }, { weight: 1, arbitrary: FRESH })
+      : FRESH
   }
 
   private value(schema: z.ZodType, spot: Spot): fc.Arbitrary<unknown> {
@@ -200,10 +203,7 @@ export class RandomEdits {
     return (
       named ??
       fc
-        .oneof(
-          fc.stringMatching(/^[a-z][a-z0-9 ]{0,8}$/).map(text => text.trim()),
-          fc.constantFrom('2026-11-23', 'main', 'ON')
-        )
+        .oneof(WORDS, fc.constantFrom('2026-11-23', 'main', 'ON'))
         .filter(text => schema.safeParse(text).success || spot.way.length > 0)
     )
   }

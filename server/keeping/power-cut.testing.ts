@@ -128,7 +128,7 @@ function watchDisk(): void {
 
 /** A file as the disk has it: what it was, and what was written to it up to the cut. */
 function contentOf(file: number, was: Buffer, done: readonly Event[], flushed: number): Buffer {
-  let bytes = was
+  let bytes = Buffer.from(was)
   done.forEach((event, index) => {
     if (!('file' in event) || event.file !== file) return
     const sure = index <= flushed
@@ -147,8 +147,9 @@ function contentOf(file: number, was: Buffer, done: readonly Event[], flushed: n
   })
   return bytes
 }
+/** The very bytes where there are enough of them: a log of many megabytes is not copied for each of its pages. */
 const grown = (bytes: Buffer, size: number): Buffer =>
-  Buffer.concat([bytes, Buffer.alloc(Math.max(0, size - bytes.length))])
+  size <= bytes.length ? bytes : Buffer.concat([bytes, Buffer.alloc(size - bytes.length)])
 
 /** Makes the directory as a cut after so many events may leave it. */
 function cutAt(end: number, into: string): void {

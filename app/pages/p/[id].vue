@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
+import { useElementSize, useEventListener } from '@vueuse/core'
+import type { ComponentPublicInstance } from 'vue'
 import { FIGURE_KEYS, type FigureKey } from '#core/report'
 import { FIGURE_NAMES, STEPS } from '~/steps'
 import { useBench } from '~/stores/bench'
@@ -16,6 +17,8 @@ const settings = ref(false)
 const versions = ref(false)
 const drawer = useTemplateRef('drawer')
 const find = useFind()
+const strip = useTemplateRef<ComponentPublicInstance>('strip')
+const { height: stripHeight } = useElementSize(strip, undefined, { box: 'border-box' })
 
 watch(
   id,
@@ -170,7 +173,7 @@ const compare = () =>
       <NuxtPage />
     </main>
     <FrameFindingsDrawer ref="drawer" class="findings" />
-    <FrameTallyStrip class="strip" />
+    <FrameTallyStrip ref="strip" class="strip" />
     <FrameWorkingDialog
       v-model="workingOpen"
       :title="bench.workingOf?.title ?? ''"
@@ -182,7 +185,16 @@ const compare = () =>
     <FrameKeysDialog v-model="keys" />
     <FrameTour />
     <LazyFrameSettingsDialog v-if="settings" v-model="settings" />
-    <v-snackbar v-model="saidOpen" :timeout="4500" location="bottom" rounded="0">{{ bench.said }}</v-snackbar>
+    <!-- Words that pass, above the figures that an act changes: what lies under them is pressed through them. -->
+    <v-snackbar
+      v-model="saidOpen"
+      class="passing"
+      :timeout="4500"
+      location="bottom"
+      rounded="0"
+      :style="{ marginBottom: `${stripHeight}px` }"
+      >{{ bench.said }}</v-snackbar
+    >
   </div>
   <p v-else class="quiet opening">Opening…</p>
 </template>
