@@ -213,6 +213,36 @@ test('a remedy says beforehand what it brings as well as what it cures', async (
   await expect.poll(count).toBe(before - cures + brings)
 })
 
+test('what a search found stays in the list through an act, and is told again', async ({ page }) => {
+  await open(page, 'skerrow-dunlin/panel?option=b')
+  // A remedy of this finding is a place to move to, which is searched.
+  const remedy = page.locator('[data-finding="panel.edge"] .remedy').first()
+  await expect(remedy.locator('small[aria-busy="false"]')).toContainText('Cures')
+  await page.evaluate(() => {
+    const seen = { gone: [] as string[], old: 0 }
+    Object.assign(window, { seen })
+    new MutationObserver(changes => {
+      for (const { type, removedNodes } of changes) {
+        if (type === 'attributes') seen.old++
+        for (const node of removedNodes)
+          if (node instanceof HTMLElement && (node.matches('.remedy') || node.querySelector('.remedy')))
+            seen.gone.push(node.textContent)
+      }
+    }).observe(document.querySelector('[aria-label="List of findings"]')!, {
+      childList: true,
+      subtree: true,
+      attributeFilter: ['aria-busy']
+    })
+  })
+  // An act elsewhere: nothing about the finding changes.
+  await page.locator('[data-unit="standby"]').focus()
+  await page.keyboard.press('ArrowRight')
+  const seen = () => page.evaluate(() => (window as unknown as { seen: { gone: string[]; old: number } }).seen)
+  await expect.poll(async () => (await seen()).old).toBeGreaterThan(0)
+  await expect(remedy.locator('small[aria-busy="false"]')).toContainText('Cures')
+  expect((await seen()).gone).toEqual([])
+})
+
 test('a finding that lacks a function leads to what gives it', async ({ page }) => {
   await open(page, 'teasel-ls/rules')
   await page

@@ -28,7 +28,6 @@ import {
   undo,
   type Bench,
   type Edit,
-  type Project,
   type RecordSpec
 } from '.'
 import { EDIT_TYPES, RandomEdits } from './random.testing'

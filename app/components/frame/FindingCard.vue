@@ -6,11 +6,13 @@ import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
 /** A finding: what it says and rests on, and each remedy with what that would cure and bring. */
-const { finding, here, effects, sought } = defineProps<{
+const { finding, here, effects, fresh, sought } = defineProps<{
   finding: Finding
   here: boolean
   /** What remedies would do, by finding and place. */
   effects: ReadonlyMap<string, RemedyEffect>
+  /** Those of them that are of the design as it stands. */
+  fresh: ReadonlySet<string>
   /** Findings of which every remedy has been found and tried. */
   sought: ReadonlySet<string>
 }>()
@@ -30,11 +32,24 @@ const remedies = computed((): readonly Remedy[] => {
   if (!finding.seeks) return finding.remedies
   const found: Remedy[] = []
   for (let place = 0; ; place++) {
-    const effect = effects.get(`${finding.id}#${place}`)
+    const effect = effects.get(placeOf(place))
     if (!effect) return found
     found.push(effect.of)
   }
 })
+const placeOf = (index: number) => `${finding.id}#${index}`
+const isOld = (index: number) => effects.has(placeOf(index)) && !fresh.has(placeOf(index))
+/** Whether a search for what cures it has ended before: then what it found stands until the next one ends. */
+const known = ref(false)
+watchEffect(() => {
+  if (sought.has(finding.id)) known.value = true
+})
+function take(remedy: Remedy, index: number) {
+  // What a search found for the design before may not be possible in this one.
+  if (finding.seeks && isOld(index))
+    bench.said = 'What would cure it is being looked for again. Press again once it stands.'
+  else bench.cure(remedy)
+}
 const count = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`
 function effectWords(effect: RemedyEffect | undefined): string {
   if (!effect) return 'What it would do is being worked out…'
@@ -66,12 +81,14 @@ const source = computed(() => [finding.basis.kind, finding.basis.source].filter(
       </button>
     </p>
     <v-btn v-if="finding.lacks" class="gives" :to="address('equipment', { lacks: finding.id })">What gives it</v-btn>
-    <small v-if="finding.seeks && !sought.has(finding.id) && !bench.late" class="quiet"
+    <small v-if="finding.seeks && !sought.has(finding.id) && !bench.late && !(known && remedies.length)" class="quiet"
       >Looking for what would cure it…</small
     >
     <div v-for="(remedy, index) in remedies" :key="index" class="remedy">
-      <v-btn block :disabled="bench.late" @click="bench.cure(remedy)">{{ taste.say(remedy.says) }}</v-btn>
-      <small class="quiet">{{ effectWords(effects.get(`${finding.id}#${index}`)) }}</small>
+      <v-btn block :disabled="bench.late" @click="take(remedy, index)">{{ taste.say(remedy.says) }}</v-btn>
+      <small class="quiet" :class="{ old: isOld(index) }" :aria-busy="isOld(index)">{{
+        effectWords(effects.get(placeOf(index)))
+      }}</small>
     </div>
   </article>
 </template>
@@ -131,5 +148,10 @@ button.link + button.link {
   font-size: 11px;
   line-height: 1.35;
   margin-top: 2px;
+}
+/* Of the design before: it goes pale only where that takes long enough to be seen. */
+.remedy small.old {
+  opacity: 0.5;
+  transition: opacity 0.1s 0.25s;
 }
 </style>

@@ -48,33 +48,50 @@ async function goTo(finding: Finding) {
 }
 /** Goes to the next or the one before. */
 function walk(by: 1 | -1) {
-  const list = groups.value.flatMap(group => group.findings)
-  if (list.length === 0) return
+  const all = groups.value.flatMap(group => group.findings)
+  if (all.length === 0) return
   taste.findingsOpen = true
-  const now = list.findIndex(finding => finding.id === current.value)
-  void goTo(list[(now + by + list.length) % list.length]!)
+  const now = all.findIndex(finding => finding.id === current.value)
+  void goTo(all[(now + by + all.length) % all.length]!)
 }
 defineExpose({ walk })
 
 /** What the remedies would do, by finding and place; worked out while the list is open. */
 const effects = shallowReactive(new Map<string, RemedyEffect>())
+/** Those that are of the design as it stands. The others are of the one before, and stay until it is known what takes their place. */
+const fresh = shallowReactive(new Set<string>())
+const placeOf = ({ finding, remedy }: { finding: string; remedy: number }) => `${finding}#${remedy}`
 const { run, stop } = useLongWork<RemedyEffect>(found => {
-  for (const effect of found) effects.set(`${effect.finding}#${effect.remedy}`, effect)
+  for (const effect of found) {
+    effects.set(placeOf(effect), effect)
+    fresh.add(placeOf(effect))
+  }
 })
 /** Findings of which every remedy has been found and tried. */
 const sought = shallowReactive(new Set<string>())
+/** All remedies of a finding are told: of more that the design before had, none is left. */
+function allFound(finding: string) {
+  for (let remedy = 0; effects.has(placeOf({ finding, remedy })); remedy++)
+    if (!fresh.has(placeOf({ finding, remedy }))) effects.delete(placeOf({ finding, remedy }))
+  sought.add(finding)
+}
+/** What was told is of the design before; of another option, or of a finding that is gone, nothing is kept. */
+function growOld(sameOption: boolean) {
+  const there = new Set(findings.value.map(finding => finding.id))
+  for (const [place, effect] of effects) if (!sameOption || !there.has(effect.finding)) effects.delete(place)
+  fresh.clear()
+  sought.clear()
+  scrolled.value = (list.value?.scrollTop ?? 0) > 0
+}
 /** So many findings are in sight at first; the remedies of the others are tried when they are scrolled to. */
 const IN_SIGHT = 6
 const scrolled = ref(false)
+const list = useTemplateRef<HTMLElement>('list')
 watch(
   [() => bench.examined, () => taste.findingsOpen, scrolled, here],
   ([examined], [before]) => {
     stop()
-    if (examined !== before) {
-      effects.clear()
-      sought.clear()
-      scrolled.value = false
-    }
+    if (examined !== before) growOld(examined?.optionId === before?.optionId)
     const { option } = bench
     if (!taste.findingsOpen || bench.outOfDate || !option) return
     const listed = groups.value
@@ -82,11 +99,11 @@ watch(
       .filter(finding => finding.remedies.length || finding.seeks)
     const wanted = (scrolled.value ? listed : listed.slice(0, IN_SIGHT))
       .map(finding => finding.id)
-      .filter(id => !effects.has(`${id}#0`) && !sought.has(id))
+      .filter(id => !sought.has(id))
     if (wanted.length)
       void run('Trying the remedies…', (examiner, job, tell) => examiner.remedies(option.id, wanted, job, tell)).then(
         all => {
-          if (all && bench.examined === examined) for (const id of wanted) sought.add(id)
+          if (all && bench.examined === examined) wanted.forEach(allFound)
         }
       )
   },
@@ -112,6 +129,7 @@ watch(
       Nothing found against this option. Build has the files.
     </p>
     <div
+      ref="list"
       class="scroll"
       :class="{ old: bench.late }"
       tabindex="0"
@@ -127,6 +145,7 @@ watch(
           :finding="finding"
           :here="current === finding.id"
           :effects="effects"
+          :fresh="fresh"
           :sought="sought"
           @go="goTo"
         />
