@@ -128,7 +128,7 @@ function watchDisk(): void {
 
 /** A file as the disk has it: what it was, and what was written to it up to the cut. */
 function contentOf(file: number, was: Buffer, done: readonly Event[], flushed: number): Buffer {
-  let bytes = Buffer.from(was)
+  let bytes: Buffer = Buffer.from(was)
   done.forEach((event, index) => {
     if (!('file' in event) || event.file !== file) return
     const sure = index <= flushed
