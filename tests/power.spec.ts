@@ -207,6 +207,8 @@ test('what must I shed to have so many minutes: answered and applied', async ({ 
   await page.getByLabel('Minute at which Pitot heat is shed').fill('30')
   await page.getByLabel('Minute at which Pitot heat is shed').press('Enter')
   await expect.poll(() => minutes(page)).toBeLessThan(before)
+  // Its row has gone to where it sorts now, and the hand with it.
+  await expect(page.getByLabel('Minute at which Pitot heat is shed')).toBeFocused()
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')
   await expect.poll(() => minutes(page)).toBe(before)

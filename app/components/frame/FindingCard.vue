@@ -39,6 +39,11 @@ const remedies = computed((): readonly Remedy[] => {
 })
 const placeOf = (index: number) => `${finding.id}#${index}`
 const isOld = (index: number) => effects.has(placeOf(index)) && !fresh.has(placeOf(index))
+/** What a remedy would do; of the design before only where that remedy is the one that stands there now. */
+function effectOf(remedy: Remedy, index: number): RemedyEffect | undefined {
+  const effect = effects.get(placeOf(index))
+  return effect && isOld(index) && taste.say(effect.of.says) !== taste.say(remedy.says) ? undefined : effect
+}
 /** Whether a search for what cures it has ended before: then what it found stands until the next one ends. */
 const known = ref(false)
 watchEffect(() => {
@@ -87,7 +92,7 @@ const source = computed(() => [finding.basis.kind, finding.basis.source].filter(
     <div v-for="(remedy, index) in remedies" :key="index" class="remedy">
       <v-btn block :disabled="bench.late" @click="take(remedy, index)">{{ taste.say(remedy.says) }}</v-btn>
       <small class="quiet" :class="{ old: isOld(index) }" :aria-busy="isOld(index)">{{
-        effectWords(effects.get(placeOf(index)))
+        effectWords(effectOf(remedy, index))
       }}</small>
     </div>
   </article>

@@ -35,6 +35,7 @@ watch(
 )
 
 useAddress()
+useKeptFocus([() => bench.project, () => bench.report])
 const address = useStepAddress()
 const stepName = computed(() => STEPS.find(step => step.id === route.path.split('/')[3])?.name ?? '')
 useHead({
