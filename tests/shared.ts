@@ -109,9 +109,10 @@ interface Taste {
   units: 'inch' | 'metric'
   locale?: string
 }
-async function newDesk(browser: Browser, { locale, ...taste }: Taste): Promise<Desk> {
-  // What opens, opens at once: fewer pictures to draw. Windows of one test’s own move as usual.
-  const context = await browser.newContext({ acceptDownloads: true, locale, reducedMotion: 'reduce' })
+/** @param shared of many tests: what opens there opens at once, which is less to draw. In a window of one test’s own it moves. */
+async function newDesk(browser: Browser, shared: boolean, { locale, ...taste }: Taste): Promise<Desk> {
+  const reducedMotion = shared ? 'reduce' : 'no-preference'
+  const context = await browser.newContext({ acceptDownloads: true, locale, reducedMotion })
   await context.addInitScript(({ findingsOpen, tourDone, units }) => {
     // An empty page has no storage.
     if (!location.protocol.startsWith('http')) return
@@ -160,7 +161,7 @@ export const test = watched.extend<Window, { site: Server; desks: Map<string, De
   page: async ({ browser, site, desks, findingsOpen, tourDone, units, locale, viewport, alone }, use, info) => {
     const taste = { findingsOpen, tourDone, units, locale }
     const key = JSON.stringify(taste)
-    const desk = (!alone && desks.get(key)) || (await newDesk(browser, taste))
+    const desk = (!alone && desks.get(key)) || (await newDesk(browser, !alone, taste))
     if (!alone) desks.set(key, desk)
     const { page } = desk
     page.setDefaultTimeout(20_000)

@@ -80,7 +80,7 @@ describe('a commit that was answered is on the disk', () => {
     expect(blind.lost + blind.shut).toBeGreaterThan(0)
   }, 900_000)
   it('killed again and again in the middle of saving, it loses no save', async () => {
-    const kills = process.env.FUZZ ? 100 : 4
+    const kills = process.env.FUZZ ? 100 : 6
     const directory = join(folder(), 'data')
     await beginDirectory(directory)
     let acknowledged = 0

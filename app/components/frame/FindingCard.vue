@@ -27,6 +27,7 @@ const title = computed(() => {
   return words.length > 70 ? `${words.slice(0, 69)}…` : words
 })
 
+const placeOf = (index: number) => placeOfRemedy(finding.id, index)
 /** Its remedies: those known at once, and those a search has found. */
 const remedies = computed((): readonly Remedy[] => {
   if (!finding.seeks) return finding.remedies
@@ -37,7 +38,6 @@ const remedies = computed((): readonly Remedy[] => {
     found.push(effect.of)
   }
 })
-const placeOf = (index: number) => `${finding.id}#${index}`
 const isOld = (index: number) => effects.has(placeOf(index)) && !fresh.has(placeOf(index))
 /** What a remedy would do; of the design before only where that remedy is the one that stands there now. */
 function effectOf(remedy: Remedy, index: number): RemedyEffect | undefined {

@@ -60,19 +60,22 @@ defineExpose({ walk })
 const effects = shallowReactive(new Map<string, RemedyEffect>())
 /** Those that are of the design as it stands. The others are of the one before, and stay until it is known what takes their place. */
 const fresh = shallowReactive(new Set<string>())
-const placeOf = ({ finding, remedy }: { finding: string; remedy: number }) => `${finding}#${remedy}`
-const { run, stop } = useLongWork<RemedyEffect>(found => {
+function tell(found: readonly RemedyEffect[]) {
   for (const effect of found) {
-    effects.set(placeOf(effect), effect)
-    fresh.add(placeOf(effect))
+    const place = placeOfRemedy(effect.finding, effect.remedy)
+    effects.set(place, effect)
+    fresh.add(place)
   }
-})
+}
+const { run, stop } = useLongWork<RemedyEffect>(tell)
 /** Findings of which every remedy has been found and tried. */
 const sought = shallowReactive(new Set<string>())
 /** All remedies of a finding are told: of more that the design before had, none is left. */
 function allFound(finding: string) {
-  for (let remedy = 0; effects.has(placeOf({ finding, remedy })); remedy++)
-    if (!fresh.has(placeOf({ finding, remedy }))) effects.delete(placeOf({ finding, remedy }))
+  for (let remedy = 0; effects.has(placeOfRemedy(finding, remedy)); remedy++) {
+    const place = placeOfRemedy(finding, remedy)
+    if (!fresh.has(place)) effects.delete(place)
+  }
   sought.add(finding)
 }
 /** What was told is of the design before; of another option, or of a finding that is gone, nothing is kept. */
@@ -101,9 +104,12 @@ watch(
       .map(finding => finding.id)
       .filter(id => !sought.has(id))
     if (wanted.length)
-      void run('Trying the remedies…', (examiner, job, tell) => examiner.remedies(option.id, wanted, job, tell)).then(
+      void run('Trying the remedies…', (examiner, job, heard) => examiner.remedies(option.id, wanted, job, heard)).then(
         all => {
-          if (all && bench.examined === examined) wanted.forEach(allFound)
+          if (!all || bench.examined !== examined) return
+          // The whole answer may be here before the last of its parts, which come by a way of their own.
+          tell(all)
+          wanted.forEach(allFound)
         }
       )
   },
