@@ -39,18 +39,22 @@ const value = defineModel<number>({ required: true })
 const taste = useTaste()
 
 const plainNumber = (v: number, digits: number) => formatNumber(v, digits, taste.reading, false)
+/** A minus as keyboards have it: what stands in a field is typed again, and copied into sheets. */
+const typed = (said: string) => said.replace('−', '-')
 /** As many digits as a number has, up to six. */
 const digitsOf = (v: number) => Math.min(6, String(v).split('.')[1]?.length ?? 0)
 const isLength = computed(() => kind === 'length' || kind === 'position')
 /** As it is typed: to the last figure that is kept. */
 const show = (v: number): string =>
-  isLength.value
-    ? formatPosition(v, taste.reading).replace(/ (in|mm)$/, '')
-    : kind === 'mass'
-      ? formatMass(v, taste.reading).replace(/ (lb|kg)$/, '')
-      : kind === 'money'
-        ? showSum(inCurrency(v, taste.reading))
-        : plainNumber(v, digitsOf(v))
+  typed(
+    isLength.value
+      ? formatPosition(v, taste.reading).replace(/ (in|mm)$/, '')
+      : kind === 'mass'
+        ? formatMass(v, taste.reading, false).replace(/ (lb|kg)$/, '')
+        : kind === 'money'
+          ? showSum(inCurrency(v, taste.reading))
+          : plainNumber(v, digitsOf(v))
+  )
 /** A sum with its smaller coins where it has any. */
 const showSum = (sum: number) => plainNumber(sum, Math.abs(sum - Math.round(sum)) < 0.005 ? 0 : 2)
 const unit = computed(() =>
@@ -68,11 +72,7 @@ const unit = computed(() =>
 )
 /** As it is read while nobody types: a length as a person says it, which says no more than is there. */
 const rest = (v: number): string =>
-  kind === 'length'
-    ? formatLength(v, taste.reading)
-        .replace(/ (in|mm)$/, '')
-        .replace('−', '-')
-    : show(v)
+  kind === 'length' ? typed(formatLength(v, taste.reading, 0, false).replace(/ (in|mm)$/, '')) : show(v)
 const text = ref(rest(value.value))
 const wrong = ref('')
 watch([value, () => taste.reading], () => {

@@ -26,7 +26,11 @@ export function useAnalysisFiles(analysis: () => LoadAnalysis, stem: () => strin
   const givePdf = () =>
     give(async () => {
       const { writeAnalysisPdf } = await import('#core/print')
-      giveFile(fileName(stem(), 'pdf'), await writeAnalysisPdf(analysis(), paper.value), 'application/pdf')
+      giveFile(
+        fileName(stem(), 'pdf'),
+        await writeAnalysisPdf(analysis(), paper.value, await paperFonts()),
+        'application/pdf'
+      )
     })
   const giveXlsx = () =>
     give(async () => {

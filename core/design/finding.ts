@@ -14,14 +14,14 @@ export interface Basis {
 export interface WorkingInput {
   symbol: string
   meaning: Phrase | string
-  value: number | string
+  value: number | Phrase | string
   unit: string
-  from: string
+  from: Phrase | string
 }
 
 /** How a number came about, so that anyone can do it again by hand. Made only when it is asked for. */
 export interface Working {
-  formula: string
+  formula: Phrase | string
   inputs: WorkingInput[]
   result: { value: number; unit: string }
   basis: Basis

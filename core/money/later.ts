@@ -1,4 +1,5 @@
 import type { Design, Working } from '../design'
+import { say, type Phrase } from '../quantity'
 import type { Wire } from '../wiring'
 import { accessHours, opensIn } from './visits/access'
 import { jobOf, placedAsEntered, sumVisits, type VisitSum } from './visits/model'
@@ -47,7 +48,7 @@ export function laterOf(design: Design, months: number): Later[] {
       }
       const nowCents = unit.priceCents + install
       const laterCents = later.price + install + later.access + later.panel + later.travel
-      const given = (symbol: string, meaning: string, value: number, [of, from]: [string, string]) => ({
+      const given = (symbol: string, meaning: string, value: number, [of, from]: [string, Phrase | string]) => ({
         symbol,
         meaning,
         value,
@@ -64,7 +65,7 @@ export function laterOf(design: Design, months: number): Later[] {
           formula: 'now = p + i; later = p · (1 + d)^(m/12) + i + h · rate + panel + travel',
           inputs: [
             given('p', 'price today', unit.priceCents, ['cents', 'catalogue entry or your own price']),
-            given('i', 'to install', install, ['cents', `${unit.item.labourHours} h of the catalogue entry`]),
+            given('i', 'to install', install, ['cents', say`${unit.item.labourHours} h of the catalogue entry`]),
             given('d', 'prices rise a year', drift, ['%', 'Budget']),
             given('m', 'months later', months, ['', 'Budget']),
             given('h', `open and close: ${kinds.join(', ')}`, hours, [

@@ -17,7 +17,7 @@ import { platesOf, type SheetPlate } from './sheet'
 import { openings, type Opening } from './stack'
 import { carriesBack, examineStiffeners } from './stiffeners'
 import { stiffenerKg } from '../airframe'
-import { enumerate, figure, kg, mm, num, say, thing } from '../quantity'
+import { enumerate, figure, kg, mm, num, say, thing, type Phrase } from '../quantity'
 
 /** Young's modulus in GPa by what the material's name holds. Aluminium alloys: any strength-of-materials handbook. */
 const STIFFNESS: readonly (readonly [RegExp, number, string])[] = [
@@ -112,7 +112,12 @@ export function explainBend({ airframe: { panel } }: Design, bend: Bend, placed:
   const { gpa, from } = stiffnessOf(panel.material)
   const pushed = placed.find(unit => unit.id === bend.unit)
   const grid = facePlates(panel, placed)[0]!.plate.grid
-  const given = (symbol: string, meaning: string, value: number | string, [unit, source]: [string, string]) => ({
+  const given = (
+    symbol: string,
+    meaning: Phrase | string,
+    value: number | string,
+    [unit, source]: [string, string]
+  ) => ({
     symbol,
     meaning,
     value,
@@ -126,12 +131,10 @@ export function explainBend({ airframe: { panel } }: Design, bend: Bend, placed:
       given('t', 'sheet', panel.thicknessMm, ['mm', 'panel']),
       given('E', panel.material, gpa, ['GPa', from]),
       given('ν', 'Poisson’s ratio', POISSON, ['', 'aluminium, handbook value']),
-      given(
-        'elements',
-        `across and up, of ${grid.dx.toFixed(1)} × ${grid.dy.toFixed(1)} mm`,
-        `${grid.nx} × ${grid.ny}`,
-        ['', 'our choice']
-      ),
+      given('elements', say`across and up, of ${mm(grid.dx)} × ${mm(grid.dy)}`, `${grid.nx} × ${grid.ny}`, [
+        '',
+        'our choice'
+      ]),
       given('sides', 'bottom, right, top, left', Object.values(panel.edges).join(', '), ['', 'panel']),
       given('openings', 'of units, and holes of the sheet', cutsOf(panel, placed).length, [
         '',
@@ -219,7 +222,8 @@ export function explainTray(design: Design, placed: readonly Placed[], of: strin
   const hanging = group && hangingOf(design, group)
   if (!hanging?.length) return undefined
   return {
-    formula: 'M = Σ m · g · n · d / 2 over what hangs in one opening; up n = 3, sideways 1.5; forward F = Σ m · g · 9',
+    formula: say`M = Σ m · g · n · d / 2 over what hangs in one opening; up n = ${LOADS_G.up}, sideways ${LOADS_G.side};
+      forward F = Σ m · g · ${LOADS_G.forward}`,
     inputs: [
       ...hanging.flatMap(unit => [
         {

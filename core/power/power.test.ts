@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import type { Item } from '../catalogue'
 import { applyEdits } from '../document'
 import { resolve } from '../design'
-import { feet } from '../quantity'
+import { feet, readPhrase, US, type Phrase } from '../quantity'
 import { designWith, item, plainProject, projectWith } from '../testing'
 import { withoutCoils } from '../testing.supply'
 import {
@@ -209,16 +209,22 @@ describe('circuits', () => {
     expect(examinePower(resolve(cured, 'a')).findings.filter(finding => finding.code === 'power.protector')).toEqual([])
   })
   it('the working of a wire says which limit forbids the next thinner one', () => {
-    const why = (amps: number, place: string) =>
-      explainCircuit(
-        powerModel(designWith([[{ ...load('x', { typicalA: amps, maxA: amps }), mounts: ['tail', 'cabin'] }, place]])),
-        'x',
-        'wire'
-      )!.inputs.at(-1)!.value
+    const why = (amps: number, place: string, reading = US) =>
+      readPhrase(
+        explainCircuit(
+          powerModel(
+            designWith([[{ ...load('x', { typicalA: amps, maxA: amps }), mounts: ['tail', 'cabin'] }, place]])
+          ),
+          'x',
+          'wire'
+        )!.inputs.at(-1)!.value as Phrase,
+        reading
+      )
     expect(why(0.2, 'cabin')).toBe('it is the thinnest of the chart')
     // Over the same run: at 1 A the drop decides; close by, at 5 A, a 7.5 A breaker is more than AWG 22 bears (table 11-3).
     expect(why(1, 'tail')).toMatch(/^AWG 22: it drops 0\.5\d V at the steady load$/)
     expect(why(5, 'cabin')).toMatch(/^AWG \d+: (it drops|a 7\.5 A breaker does not protect it)/)
+    expect(why(1, 'tail', { system: 'metric', locale: 'de-DE' })).toMatch(/^AWG 22: it drops 0,5\d V/)
   })
   it('a load no table wire carries is said, not guessed', () => {
     expect(examinePower(designWith([[load('winch', { typicalA: 400, maxA: 400 }), 'tail']])).findings).toContainEqual(

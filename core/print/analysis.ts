@@ -1,13 +1,14 @@
-import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib'
+import { rgb, type PDFFont, type PDFPage } from 'pdf-lib'
 import type { AnalysisTable, LoadAnalysis } from '../report'
 import { formatNumber, type Reading } from '../quantity'
-import { printable } from './draw'
 import { PAPERS, type Paper } from './face'
+import { beginPaper, widthOf, type PaperFonts, type Setting } from './paper'
 
 const PT = 72 / 25.4
 const MARGIN = 14 * PT
-const SIZE = 7.5
-const LINE = 10.5
+// The letters stand taller in their line than those of most fonts: so large they read as 7.5 elsewhere.
+const SIZE = 7.1
+const LINE = 10
 const INK = rgb(0.13, 0.15, 0.16)
 const RULE = rgb(0.75, 0.77, 0.77)
 const WHITE = rgb(1, 1, 1)
@@ -16,10 +17,10 @@ const WHITE = rgb(1, 1, 1)
  * The load analysis on paper, lying: every table, assumptions, sources, cautions, and a place for the signature of a
  * licensed person.
  */
-export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Promise<Uint8Array> {
-  const pdf = await PDFDocument.create()
+export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper, fonts: PaperFonts): Promise<Uint8Array> {
+  const setting = await beginPaper(fonts)
+  const { file: pdf, font, bold, printable } = setting
   pdf.setTitle(`${analysis.title}, ${analysis.of}`)
-  const [font, bold] = [await pdf.embedFont(StandardFonts.Helvetica), await pdf.embedFont(StandardFonts.HelveticaBold)]
   const [high, wide] = PAPERS[paper].map(mm => mm * PT) as [number, number]
   const room = wide - 2 * MARGIN
   let page!: PDFPage
@@ -39,7 +40,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
   }) => {
     const shown = fitted(printable(text), face, size, right ?? wide - MARGIN - x)
     page.drawText(shown, {
-      x: right === undefined ? x : x + right - face.widthOfTextAtSize(shown, size),
+      x: right === undefined ? x : x + right - widthOf(shown, face, size),
       y,
       size,
       font: face,
@@ -65,7 +66,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
   }
   turn()
   for (const table of analysis.tables) {
-    const widths = widthsOf({ table, font, bold, room, reading: analysis.reading })
+    const widths = widthsOf({ table, setting, room, reading: analysis.reading })
     const heads = table.columns.map((column, index) => wrapped(printable(column.says), bold, SIZE, widths[index]! - 4))
     const deep = Math.max(...heads.map(lines => lines.length))
     const head = () => {
@@ -96,7 +97,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     if (table.face) {
       const deepest = Math.max(...table.face.contacts.map(contact => contact.y))
       need((deepest + 1) * PITCH + LINE * (deep + 2))
-      y = drawFace(page, { contacts: table.face.contacts, x: MARGIN, y, font })
+      y = drawFace(page, { contacts: table.face.contacts, x: MARGIN, y, setting })
       paragraph(table.face.says)
       y -= 2
     }
@@ -105,7 +106,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
       // Words that do not fit beside each other go on below: nothing is cut.
       const cells = row.map((cell, index) =>
         typeof cell === 'number'
-          ? [formatNumber(cell, table.columns[index]!.digits ?? 0, analysis.reading)]
+          ? [printable(formatNumber(cell, table.columns[index]!.digits ?? 0, analysis.reading))]
           : wrapped(printable(cell), font, SIZE, widths[index]! - 4)
       )
       const lines = Math.max(...cells.map(cell => cell.length))
@@ -119,7 +120,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
         cell.forEach((line, index) => {
           const text = fitted(line, font, SIZE, widths[position]! - 4)
           page.drawText(text, {
-            x: right ? x + widths[position]! - 4 - font.widthOfTextAtSize(text, SIZE) : x,
+            x: right ? x + widths[position]! - 4 - widthOf(text, font, SIZE) : x,
             y: y - index * (LINE - 1.5),
             size: SIZE,
             font,
@@ -150,7 +151,8 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     for (const line of lines) paragraph(line)
     y -= 5
   }
-  need(64)
+  const lacking = setting.lacking()
+  need(50 + (lacking === undefined ? 0 : LINE))
   y -= 36
   const { cells, note } = analysis.signed ?? LICENSED
   for (const [index, says] of cells.entries()) {
@@ -170,6 +172,10 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper): Pr
     size: SIZE,
     face: font
   })
+  if (lacking !== undefined) {
+    y -= LINE
+    write({ text: lacking, x: MARGIN, size: SIZE, face: font })
+  }
   const pages = pdf.getPages()
   pages.forEach((page, index) => {
     page.drawText(`${index + 1} of ${pages.length}`, {
@@ -193,8 +199,8 @@ function drawFace(
     contacts,
     x,
     y,
-    font
-  }: { contacts: NonNullable<AnalysisTable['face']>['contacts']; x: number; y: number; font: PDFFont }
+    setting: { font, printable }
+  }: { contacts: NonNullable<AnalysisTable['face']>['contacts']; x: number; y: number; setting: Setting }
 ): number {
   const size = 5.2
   for (const contact of contacts) {
@@ -208,7 +214,7 @@ function drawFace(
     })
     const pin = printable(contact.pin)
     page.drawText(pin, {
-      x: point.x - font.widthOfTextAtSize(pin, size) / 2,
+      x: point.x - widthOf(pin, font, size) / 2,
       y: point.y - size * 0.36,
       size,
       font,
@@ -226,14 +232,12 @@ const LICENSED = {
 /** Widths of columns for what stands in them, drawn together evenly where the paper is too narrow. */
 function widthsOf({
   table,
-  font,
-  bold,
+  setting: { font, bold, printable },
   room,
   reading
 }: {
   table: AnalysisTable
-  font: PDFFont
-  bold: PDFFont
+  setting: Setting
   room: number
   reading: Reading
 }): number[] {
@@ -243,14 +247,15 @@ function widthsOf({
       Math.max(
         ...printable(column.says)
           .split(' ')
-          .map(word => bold.widthOfTextAtSize(word, SIZE)),
+          .map(word => widthOf(word, bold, SIZE)),
         ...table.rows.map(row =>
-          font.widthOfTextAtSize(
+          widthOf(
             printable(
               typeof row[index] === 'number'
                 ? formatNumber(row[index], column.digits ?? 0, reading)
                 : (row[index] ?? '')
             ),
+            font,
             SIZE
           )
         )
@@ -265,7 +270,7 @@ function widthsOf({
     const words = [table.columns[index]!.says, ...table.rows.map(row => String(row[index] ?? ''))].flatMap(text =>
       printable(text).split(' ')
     )
-    return Math.min(width, 8 + Math.max(...words.map(word => font.widthOfTextAtSize(word, SIZE))))
+    return Math.min(width, 8 + Math.max(...words.map(word => widthOf(word, font, SIZE))))
   })
   const laid = (most: number) =>
     wanted.map((width, index) => (numbers[index] ? width : Math.max(least[index]!, Math.min(width, most))))
@@ -284,16 +289,16 @@ function widthsOf({
 }
 /** A text cut to what fits, with dots where something is left out. */
 function fitted(text: string, font: PDFFont, size: number, width: number): string {
-  if (font.widthOfTextAtSize(text, size) <= width) return text
+  if (widthOf(text, font, size) <= width) return text
   let cut = text
-  while (cut.length > 1 && font.widthOfTextAtSize(`${cut}...`, size) > width) cut = cut.slice(0, -1)
+  while (cut.length > 1 && widthOf(`${cut}...`, font, size) > width) cut = cut.slice(0, -1)
   return `${cut}...`
 }
 function wrapped(text: string, font: PDFFont, size: number, width: number): string[] {
   const lines: string[] = ['']
   for (const word of text.split(' ')) {
     const next = lines.at(-1) ? `${lines.at(-1)} ${word}` : word
-    if (font.widthOfTextAtSize(next, size) <= width || !lines.at(-1)) lines[lines.length - 1] = next
+    if (widthOf(next, font, size) <= width || !lines.at(-1)) lines[lines.length - 1] = next
     else lines.push(word)
   }
   return lines

@@ -1,6 +1,7 @@
 import { degrees, rgb, type PDFFont, type PDFPage } from 'pdf-lib'
 import { LAYERS, type Layer, type Part } from '../build'
 import { pathOf } from '../formats'
+import { widthOf, type Setting } from './paper'
 
 /** Points of PDF in a millimetre. */
 export const PT = 72 / 25.4
@@ -64,13 +65,6 @@ export function drawPart({
       })
   }
 }
-/** The standard fonts of PDF know Latin letters only; others become a question mark, and the drawing says so in its note. */
-export const printable = (text: string): string =>
-  text
-    .replace(/[‘’]/g, "'")
-    .replace(/[“”]/g, '"')
-    .replace(/[^\u0020-\u007e\u00a0-\u00ff·–—]/g, '?')
-
 /** A page with lines and words in mm from its lower left. */
 export interface Pen {
   page: PDFPage
@@ -93,13 +87,13 @@ export interface Pen {
     colour?: ReturnType<typeof rgb>
   }) => void
 }
-/** A pen for a page: words in `font` unless they say otherwise, in points; lines in mm. */
-export function penOf(page: PDFPage, font: PDFFont): Pen {
+/** A pen for a page: words in the regular font unless they say otherwise, in points; lines in mm. */
+export function penOf(page: PDFPage, { font, printable }: Setting): Pen {
   return {
     page,
     text: ({ words, x, y, size = 7, face = font, turnDeg = 0, middle = false }) => {
       const said = printable(words)
-      const half = middle ? face.widthOfTextAtSize(said, size) / 2 / PT : 0
+      const half = middle ? widthOf(said, face, size) / 2 / PT : 0
       const turn = (turnDeg * Math.PI) / 180
       page.drawText(said, {
         x: (x - half * Math.cos(turn)) * PT,

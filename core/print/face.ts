@@ -1,19 +1,10 @@
-import {
-  clip,
-  endPath,
-  PDFDocument,
-  popGraphicsState,
-  pushGraphicsState,
-  rectangle,
-  rgb,
-  StandardFonts,
-  type PDFFont
-} from 'pdf-lib'
+import { clip, endPath, popGraphicsState, pushGraphicsState, rectangle, rgb, type PDFFont } from 'pdf-lib'
 import { holeSchedule, type Datum, type HoleRow, type Part, type Section } from '../build'
 import type { Design } from '../design'
 import type { PointMm } from '../panel'
-import { formatLength, type Reading } from '../quantity'
-import { drawPart, penOf, printable, PT, type Pen } from './draw'
+import { formatLength, formatNumber, type Reading } from '../quantity'
+import { drawPart, penOf, PT, type Pen } from './draw'
+import { beginPaper, type PaperFonts } from './paper'
 import { drawOrdinates, drawSection, position } from './setting-out'
 
 /** Paper in mm, upright. */
@@ -56,10 +47,9 @@ export function tilesOf(part: Pick<Part, 'minX' | 'minY' | 'maxX' | 'maxY'>, pap
  * A piece at full size over as many sheets as it takes, with marks where they overlap and a bar to check the printer by.
  * @returns the bytes of a PDF
  */
-export async function writeFacePdf(part: Part, paper: Paper, title: string): Promise<Uint8Array> {
-  const file = await PDFDocument.create()
-  const font = await file.embedFont(StandardFonts.Helvetica)
-  file.setTitle(printable(title))
+export async function writeFacePdf(part: Part, paper: Paper, title: string, fonts: PaperFonts): Promise<Uint8Array> {
+  const { file, font, printable, lacking } = await beginPaper(fonts)
+  file.setTitle(title)
   const tiles = tilesOf(part, paper)
   for (let row = 0; row < tiles.rows; row++)
     for (let column = 0; column < tiles.columns; column++) {
@@ -108,6 +98,8 @@ export async function writeFacePdf(part: Part, paper: Paper, title: string): Pro
         { x: x0 * PT, y: (MARGIN_MM - 2) * PT, size: 7, font }
       )
     }
+  const says = lacking()
+  if (says !== undefined) file.getPage(0).drawText(says, { x: MARGIN_MM * PT, y: (MARGIN_MM - 5) * PT, size: 7, font })
   return file.save()
 }
 
@@ -121,19 +113,20 @@ export interface SheetAsked {
   datum: Datum
   /** Where the face is cut through for a look behind it. */
   section: Section
+  fonts: PaperFonts
 }
 
 /**
  * A drawing sheet: the face to a scale that fits A3, its overall dimensions, every opening numbered; ordinate dimensions and
  * tables of positions and sizes from the datum; a section in depth.
  */
-export async function writeSheetPdf({ part, design, reading, title, datum, section }: SheetAsked): Promise<Uint8Array> {
-  const file = await PDFDocument.create()
-  const font = await file.embedFont(StandardFonts.Helvetica)
-  const bold = await file.embedFont(StandardFonts.HelveticaBold)
+export async function writeSheetPdf(asked: SheetAsked): Promise<Uint8Array> {
+  const { part, design, reading, title, datum, section } = asked
+  const setting = await beginPaper(asked.fonts)
+  const { file, font, bold, printable } = setting
   const [width, height] = [PAPERS.A3[1], PAPERS.A3[0]]
   const page = file.addPage([width * PT, height * PT])
-  const { text, line } = penOf(page, font)
+  const { text, line } = penOf(page, setting)
   const [w, h] = [part.maxX - part.minX, part.maxY - part.minY]
   const scale = Math.min((width - 60) / w, (height * 0.52) / h, 1)
   const [x0, y0] = [35, height - 22]
@@ -172,7 +165,7 @@ export async function writeSheetPdf({ part, design, reading, title, datum, secti
   text({
     words:
       `${title} · scale 1 ` +
-      `: ${(1 / scale).toFixed(2)} · ${design.airframe.panel.material}, ${size(design.airframe.panel.thicknessMm)} · ` +
+      `: ${formatNumber(1 / scale, 2, reading)} · ${design.airframe.panel.material}, ${size(design.airframe.panel.thicknessMm)} · ` +
       `from ${datum.name}, to centres`,
     x: x0,
     y: 12,
@@ -181,14 +174,14 @@ export async function writeSheetPdf({ part, design, reading, title, datum, secti
   })
   text({
     words:
-      "Plans, not approved data. The maker's manual, the approval and your inspector decide. Prove it with a test " +
+      'Plans, not approved data. The maker’s manual, the approval and your inspector decide. Prove it with a test ' +
       'piece before metal is cut.',
     x: x0,
     y: 7
   })
-  const leafPen = () => penOf(file.addPage([width * PT, height * PT]), font)
+  const leafPen = () => penOf(file.addPage([width * PT, height * PT]), setting)
   drawOrdinates({ pen: leafPen(), bold, part, schedule, datum, reading, title, paperMm: [width, height] })
-  drawSection({ pen: leafPen(), bold, section, reading, title, paperMm: [width, height] })
+  drawSection({ pen: leafPen(), setting, section, reading, title, paperMm: [width, height] })
   const head = { face: bold, size: 8 }
   const rows = (list: readonly HoleRow[]) =>
     list.map(hole => [
@@ -235,6 +228,8 @@ export async function writeSheetPdf({ part, design, reading, title, datum, secti
       y -= 4.6
     }
   }
+  const lacking = setting.lacking()
+  if (lacking !== undefined) text({ words: lacking, x: x0, y: 2.5 })
   return file.save()
 }
 

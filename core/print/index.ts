@@ -1,2 +1,3 @@
 export { PAPERS, tilesOf, writeFacePdf, writeSheetPdf, type Paper } from './face'
 export { writeAnalysisPdf } from './analysis'
+export type { PaperFonts } from './paper'

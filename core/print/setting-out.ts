@@ -1,16 +1,15 @@
 import { rgb, type PDFFont } from 'pdf-lib'
 import { spread, type Datum, type HoleSchedule, type Part, type Section, type SectionPiece } from '../build'
-import { formatLength, type Reading } from '../quantity'
-import { drawPart, printable, PT, type Pen } from './draw'
+import { formatLength, formatNumber, toInches, type Reading } from '../quantity'
+import { drawPart, PT, type Pen } from './draw'
+import type { Setting } from './paper'
 
 /** A length as it is set out: to the thousandth of an inch, or the hundredth of a millimetre. */
 export const position = (mm: number, reading: Reading): string =>
-  reading.system === 'inch' ? `${(mm / 25.4).toFixed(3)} in` : `${mm.toFixed(2)} mm`
-/** The same without its unit, as it stands beside a drawing that says its unit once; no minus before nothing. */
-const bare = (mm: number, reading: Reading): string => {
-  const said = reading.system === 'inch' ? (mm / 25.4).toFixed(3) : mm.toFixed(2)
-  return /^-0\.0+$/.test(said) ? said.slice(1) : said
-}
+  `${bare(mm, reading)} ${reading.system === 'inch' ? 'in' : 'mm'}`
+/** The same without its unit, as it stands beside a drawing that says its unit once. */
+const bare = (mm: number, reading: Reading): string =>
+  reading.system === 'inch' ? formatNumber(toInches(mm), 3, reading, false) : formatNumber(mm, 2, reading, false)
 const unitOf = (reading: Reading) => (reading.system === 'inch' ? 'inches' : 'millimetres')
 
 /** Words of an ordinate take so much of the line, in mm of paper. */
@@ -80,7 +79,9 @@ export function drawOrdinates({
   const ring = { x: px(datum.xMm) * PT, y: py(datum.yMm) * PT, size: 2 * PT }
   page.drawCircle({ ...ring, borderColor: rgb(0.15, 0.29, 0.56), borderWidth: 0.4 * PT })
   text({
-    words: `${title} · ordinate dimensions in ${unitOf(reading)} from ${datum.name}, to centres · scale 1 : ${(1 / scale).toFixed(2)}`,
+    words:
+      `${title} · ordinate dimensions in ${unitOf(reading)} from ${datum.name}, to centres · scale ` +
+      `1 : ${formatNumber(1 / scale, 2, reading)}`,
     x: 20,
     y: height - 12,
     size: 8,
@@ -99,14 +100,14 @@ const FILL: Record<SectionPiece['kind'], ReturnType<typeof rgb>> = {
 /** The face cut through: the sheet, what stands behind it with its depth, and where the room behind ends. */
 export function drawSection({
   pen: { page, text, line },
-  bold,
+  setting: { bold, printable },
   section,
   reading,
   title,
   paperMm: [width, height]
 }: {
   pen: Pen
-  bold: PDFFont
+  setting: Setting
   section: Section
   reading: Reading
   title: string
@@ -140,7 +141,7 @@ export function drawSection({
     if (piece.kind === 'connectors') continue
     const [x, y] = put((piece.fromMm + piece.toMm) / 2, (piece.nearMm + Math.min(piece.farMm, roomMm)) / 2)
     const wide = along === 'x' ? (piece.toMm - piece.fromMm) * scale : (piece.farMm - piece.nearMm) * scale
-    const words = fitted(`${piece.name} ${formatLength(piece.farMm, reading)}`, Math.max(wide, 14))
+    const words = fitted(printable(`${piece.name} ${formatLength(piece.farMm, reading)}`), Math.max(wide, 14))
     // Upright beside upright boxes, so that narrow ones keep their names.
     text({
       words,
@@ -160,7 +161,7 @@ export function drawSection({
     words:
       `${title} · section ${along === 'x' ? 'at height' : 'across at'} ${position(section.atMm, reading)}, seen ` +
       `from ${along === 'x' ? 'above' : 'the side'}, the face ${along === 'x' ? 'below' : 'at the left'} · boxes, ` +
-      `connectors beyond them, ground taken · scale 1 : ${(1 / scale).toFixed(2)}`,
+      `connectors beyond them, ground taken · scale 1 : ${formatNumber(1 / scale, 2, reading)}`,
     x: 20,
     y: height - 12,
     size: 8,
@@ -170,6 +171,5 @@ export function drawSection({
 /** A name cut to the room it has, about a millimetre a letter at six points. */
 const fitted = (words: string, mm: number): string => {
   const most = Math.max(6, Math.floor(mm))
-  const said = printable(words)
-  return said.length <= most ? said : `${said.slice(0, most - 3)}...`
+  return words.length <= most ? words : `${words.slice(0, most - 3)}...`
 }

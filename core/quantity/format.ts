@@ -14,12 +14,19 @@ export interface Reading {
 export const US: Reading = { system: 'inch', locale: 'en-US' }
 
 const makers = new Map<string, Intl.NumberFormat>()
+/** Figures are 0 to 9 in every language: they stand beside units and are typed again. */
 function maker(locale: string, options: Intl.NumberFormatOptions): Intl.NumberFormat {
   const key = `${locale} ${JSON.stringify(options)}`
-  const known = makers.get(key) ?? new Intl.NumberFormat(locale, options)
+  const known = makers.get(key) ?? new Intl.NumberFormat(locale, { ...options, numberingSystem: 'latn' })
   makers.set(key, known)
   return known
 }
+/** A number with a minus, not a hyphen, before what is below nothing; without the marks of direction that some languages set. */
+const written = (value: number, locale: string, options: Intl.NumberFormatOptions): string =>
+  maker(locale, options)
+    .format(value)
+    .replace(/[\u200e\u200f\u061c]/g, '')
+    .replace('-', '−')
 
 /** A number with just so many digits behind the point, or the comma, of the reader; never minus nothing. */
 export function formatNumber(
@@ -30,9 +37,11 @@ export function formatNumber(
 ): string {
   if (!Number.isFinite(value)) return value > 0 ? '∞' : value < 0 ? '−∞' : '—'
   const nothing = Math.abs(value) < 0.5 * 10 ** -digits
-  return maker(locale, { minimumFractionDigits: digits, maximumFractionDigits: digits, useGrouping }).format(
-    nothing ? 0 : value
-  )
+  return written(nothing ? 0 : value, locale, {
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+    useGrouping
+  })
 }
 /** A number with at most so many digits, and none that say nothing. */
 export const formatShort = (
@@ -42,9 +51,10 @@ export const formatShort = (
   useGrouping = true
 ): string =>
   Number.isFinite(value)
-    ? maker(locale, { maximumFractionDigits: digits, useGrouping }).format(
-        Math.abs(value) < 0.5 * 10 ** -digits ? 0 : value
-      )
+    ? written(Math.abs(value) < 0.5 * 10 ** -digits ? 0 : value, locale, {
+        maximumFractionDigits: digits,
+        useGrouping
+      })
     : formatNumber(value, digits, { locale })
 
 /** Nearer than this to a sixteenth of an inch, a length is read as one. */
@@ -87,9 +97,14 @@ export const formatRun = (mm: number, reading: Reading): string =>
 /** A height above the sea: `18,000 ft`; in metric reading too, since heights are flown in feet. */
 export const formatAltitude = (ft: number, reading: Reading): string => `${formatNumber(ft, 0, reading)} ft`
 
-/** A mass: `4.2 lb` or `1.91 kg`. */
-export const formatMass = (kg: number, reading: Reading): string =>
-  reading.system === 'inch' ? `${formatNumber(toPounds(kg), 1, reading)} lb` : `${formatNumber(kg, 2, reading)} kg`
+/**
+ * A mass: `4.2 lb` or `1.91 kg`.
+ * @param useGrouping whether thousands are set apart; not where it is to be typed again
+ */
+export const formatMass = (kg: number, reading: Reading, useGrouping = true): string =>
+  reading.system === 'inch'
+    ? `${formatNumber(toPounds(kg), 1, reading, useGrouping)} lb`
+    : `${formatNumber(kg, 2, reading, useGrouping)} kg`
 
 /** An area of the face: `12 in²` or `77 cm²`. */
 export const formatArea = (mm2: number, reading: Reading): string =>
@@ -111,9 +126,11 @@ export const inCurrency = (cents: number, { perDollar = 1 }: Pick<Reading, 'perD
 export function formatMoney(cents: number, reading: Pick<Reading, 'locale' | 'currency' | 'perDollar'>): string {
   const { locale, currency = 'USD' } = reading
   const sum = inCurrency(cents, reading)
-  return maker(locale, { style: 'currency', currency, maximumFractionDigits: 0 }).format(Math.abs(sum) < 0.5 ? 0 : sum)
+  return written(Math.abs(sum) < 0.5 ? 0 : sum, locale, { style: 'currency', currency, maximumFractionDigits: 0 })
 }
 
+/** The code of the reader's currency: `USD`, `EUR`. */
+export const currencyOf = ({ currency = 'USD' }: Pick<Reading, 'currency'>): string => currency
 /** The sign of the reader's currency: `$`, `€`. */
 export const currencySign = ({ locale, currency = 'USD' }: Pick<Reading, 'locale' | 'currency'>): string =>
   maker(locale, { style: 'currency', currency })
@@ -139,7 +156,11 @@ const UNITS: Readonly<Record<string, (value: number, reading: Reading) => string
   'Ω/1000 ft': (value, reading) =>
     reading.system === 'inch'
       ? `${formatShort(value, 3, reading)} Ω/1000 ft`
-      : `${formatShort(value / 0.3048, 2, reading)} Ω/km`
+      : `${formatShort(value / 0.3048, 2, reading)} Ω/km`,
+  'dB/100 ft': (value, reading) =>
+    reading.system === 'inch'
+      ? `${formatShort(value, 2, reading)} dB/100 ft`
+      : `${formatShort(value / 30.48, 3, reading)} dB/m`
 }
 
 /** A figure with its unit, as the reader has it. Units that are the same everywhere stand as they are. */

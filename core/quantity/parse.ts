@@ -12,15 +12,45 @@ const AMOUNT = new RegExp(
   'i'
 )
 
-/** A number as it is written where the comma is the decimal sign, with a point instead; groups of thousands run together. */
-function pointed(text: string, locale: string): string {
-  if (!(1.5).toLocaleString(locale).includes(',')) return text
-  return text.includes(',') ? text.replace(/\.(?=\d{3}(\D|$))/g, '').replace(',', '.') : text
+const commas = new Map<string, boolean>()
+/** Whether a language has the comma before the parts of one. */
+export function hasDecimalComma(locale: string): boolean {
+  const known = commas.get(locale) ?? (1.5).toLocaleString(locale, { numberingSystem: 'latn' }).includes(',')
+  commas.set(locale, known)
+  return known
+}
+/** What is read: a lone mark with three digits behind it parts off thousands or parts of one by what it is, and by the language. */
+type Read = 'length' | 'inches' | 'number' | 'whether a number'
+const asks = (unsure: string): QuantityError => {
+  const [whole, parts] = unsure.split(/[.,]/) as [string, string]
+  const mark = unsure.includes('.') ? ',' : '.'
+  return new QuantityError(
+    `“${unsure}” can be ${whole}${parts} or ${`${whole}${mark}${parts}`.replace(/[.,]?0+$/, '')}. Write it as one of these.`
+  )
+}
+/**
+ * A number with a point before its parts, as it is written in code: a minus is a hyphen, thousands run together.
+ * @throws QuantityError where a mark can stand before thousands or before parts of one
+ */
+function pointed(text: string, locale: string, read: Read): string {
+  const plain = text.replace(/^(\s*)−/, '$1-').replace(/(?<=\d)[\u00a0\u202f’'](?=\d{3}(?!\d))/g, '')
+  // Of three digits behind a lone mark it cannot be seen what they are; of 1.234,5 and 1.234.567 it can.
+  const lone = /(?<![\d.,])[1-9]\d{0,2}[.,]\d{3}(?![\d.,])/.exec(plain)?.[0]
+  if (!hasDecimalComma(locale)) {
+    if (lone?.includes(',') && (read === 'length' || read === 'inches')) throw asks(lone)
+    return plain.replace(/(?<![\d.,])[1-9]\d{0,2}(?:,\d{2,3})*,\d{3}(?![\d,])/g, grouped => grouped.replaceAll(',', ''))
+  }
+  if (lone?.includes('.')) {
+    // Inches are written with a point in every language, and not by the thousand.
+    if (read === 'length' || read === 'number') throw asks(lone)
+    return plain
+  }
+  return plain.replace(/(?<=\d)\.(?=\d{3}(?:\.\d{3})*,|\d{3}\.\d{3})/g, '').replace(',', '.')
 }
 
 /** Reads a number that may carry a fraction: `3 1/8`, `5/16`, `3.125`, and the unit written behind it. */
-function amount(text: string, locale: string): { value: number; unit: string } | undefined {
-  const found = AMOUNT.exec(pointed(text, locale))
+function amount(text: string, locale: string, kind: Read = 'number'): { value: number; unit: string } | undefined {
+  const found = AMOUNT.exec(pointed(text, locale, kind))
   if (!found) return undefined
   const [, whole, over, under, top, bottom, plain, unit = ''] = found
   let value: number
@@ -44,7 +74,7 @@ function calculate(text: string, locale: string, read: (term: string) => number)
   const parts = text.split(SIGN).filter((part): part is string => part !== undefined)
   if (parts.length === 1) return read(text)
   const plain = (term: string): number | undefined => {
-    const found = amount(term, locale)
+    const found = amount(term, locale, 'whether a number')
     return found && found.unit === '' ? found.value : undefined
   }
   let sum = 0
@@ -104,7 +134,7 @@ const LENGTH_UNITS: Record<string, number> = {
  */
 export const parseLength = (text: string, { system, locale }: Reading): number =>
   calculate(text, locale, term => {
-    const read = amount(term, locale)
+    const read = amount(term, locale, system === 'inch' || /["″]|in/i.test(term) ? 'inches' : 'length')
     const factor = read && (read.unit === '' ? (system === 'inch' ? MM_PER_INCH : 1) : LENGTH_UNITS[read.unit])
     if (!read || factor === undefined)
       throw new QuantityError(`“${term}” is not a length. Write it like 3 1/8, 3.125" or 79.4 mm.`)
@@ -152,7 +182,12 @@ export const parseNumber = (text: string, { locale }: Pick<Reading, 'locale'>): 
 export const parseMoney = (text: string, { locale, perDollar = 1 }: Pick<Reading, 'locale' | 'perDollar'>): number =>
   Math.round(
     calculate(text, locale, term => {
-      const plain = pointed(term.replace(/[\s\p{Sc}]|[A-Z]{3}$/gu, ''), locale).replace(/,(?=\d{3}\b)/g, '')
+      const bare = term.replace(/[\s\p{Sc}]|[A-Z]{3}$/gu, '')
+      // No sum has a thousandth: three digits behind a point are its thousands there.
+      const grouped = hasDecimalComma(locale)
+        ? bare.replace(/\.(?=\d{3}(?!\d))/g, '')
+        : bare.replace(/,(?=\d{3}(?!\d))/g, '')
+      const plain = pointed(grouped, locale, 'number')
       if (!/^[+-]?\d+(\.\d{1,2})?$/.test(plain))
         throw new QuantityError(`“${term}” is not a sum of money. Write it like 1250 or 1,250.50.`)
       return Number(plain) * 100

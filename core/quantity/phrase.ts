@@ -38,7 +38,7 @@ function add(flat: Piece[], piece: Sayable): void {
     for (const part of piece) add(flat, part)
     return
   }
-  const said = typeof piece === 'number' ? String(piece) : piece
+  const said = typeof piece !== 'number' ? piece : Number.isInteger(piece) ? String(piece) : figure(piece)
   if (said === '') return
   const last = flat.length - 1
   if (typeof said === 'string' && typeof flat[last] === 'string') flat[last] += said
@@ -55,8 +55,8 @@ function unwrapped(template: TemplateStringsArray): readonly string[] {
   return made
 }
 /**
- * Makes a phrase: `` say`${thing(unit)} leaves ${mm(9.3)} of metal` ``. A number as it is stands for a count. A long sentence may
- * be wrapped in the source.
+ * Makes a phrase: `` say`${thing(unit)} leaves ${mm(9.3)} of metal` ``. A number as it is stands for a count; one with a fraction
+ * has the reader's comma. A long sentence may be wrapped in the source.
  */
 export const say = (template: TemplateStringsArray, ...pieces: readonly Sayable[]): Phrase => {
   const words = unwrapped(template)

@@ -12,6 +12,8 @@ import {
   formatArea,
   formatMass,
   formatMoney,
+  formatNumber,
+  formatShort,
   inCurrency,
   formatPosition,
   inches,
@@ -65,14 +67,58 @@ describe('lengths as people write them', () => {
   ])('with a decimal comma, %s is %f mm', (text, mm) =>
     expect(parseLength(text, { system: 'inch', locale: 'de-DE' })).toBeCloseTo(mm, 9)
   )
-  it.each([INCH, METRIC, GERMAN])('reads back what it wrote, to the half of the last figure: %j', reading =>
+  // Unicode CLDR: figures of their own (ar, fa, mr), a minus of their own (sv, nb, fa, he), thin, apostrophed and paired thousands.
+  const LOCALES =
+    'en-US de-DE fr-FR sv-SE pl-PL de-CH ar-EG fa-IR hi-IN mr-IN pt-BR nb-NO he-IL es-ES ru-RU ja-JP'.split(' ')
+  it.each(LOCALES)('reads back what it wrote, to the half of the last figure: %s', locale =>
     fc.assert(
-      fc.property(fc.double({ min: -5000, max: 5000, noNaN: true }), mm => {
-        const half = reading.system === 'inch' ? 0.0005 * 25.4 : 0.05
-        expect(Math.abs(parseLength(formatPosition(mm, reading), reading) - mm)).toBeLessThanOrEqual(half + 1e-9)
-      })
+      fc.property(
+        fc.double({ min: -5000, max: 5000, noNaN: true }),
+        fc.constantFrom('inch' as const, 'metric' as const),
+        (value, system) => {
+          const reading = { system, locale }
+          const half = system === 'inch' ? 0.0005 * 25.4 : 0.05
+          expect(Math.abs(parseLength(formatPosition(value, reading), reading) - value)).toBeLessThanOrEqual(
+            half + 1e-9
+          )
+          expect(parseNumber(formatNumber(value, 3, reading, false), reading)).toBeCloseTo(value, 2)
+          expect(parseMass(formatMass(value, reading, false), reading)).toBeCloseTo(
+            parseMass(formatMass(value, reading), reading),
+            9
+          )
+          const kilogram = system === 'inch' ? 0.05 * 0.45359237 : 0.005
+          expect(Math.abs(parseMass(formatMass(value, reading), reading) - value)).toBeLessThanOrEqual(kilogram + 1e-9)
+        }
+      )
     )
   )
+  it.each([
+    ['−3/8', INCH, -9.525],
+    ['−1.5', INCH, -38.1],
+    ['1\u202f234,5 mm', { system: 'metric', locale: 'fr-FR' }, 1234.5],
+    ['1’234.5', { system: 'metric', locale: 'de-CH' }, 1234.5],
+    ['1.234,5', GERMAN, 1234.5]
+  ] as [string, Reading, number][])('takes %s as it is copied from the screen', (text, reading, mm) =>
+    expect(parseLength(text, reading)).toBeCloseTo(mm, 9)
+  )
+  it('asks where a point can stand before thousands or before parts of one, and does not guess', () => {
+    expect(() => parseLength('1.250', GERMAN)).toThrow('“1.250” can be 1250 or 1,25.')
+    expect(() => parseLength('3,125', INCH)).toThrow('“3,125” can be 3125 or 3.125.')
+    expect(parseMass('2,400 lb', INCH)).toBeCloseTo(1088.62, 2)
+    expect(parseNumber('18,000', INCH)).toBe(18_000)
+    expect(() => parseNumber('0,125', INCH)).toThrow(QuantityError)
+    expect(() => parseMass('12.500 kg', GERMAN)).toThrow('can be 12500 or 12,5')
+    expect(parseLength('0.125', GERMAN)).toBeCloseTo(0.125, 9)
+    expect(parseLength('1.25', GERMAN)).toBeCloseTo(1.25, 9)
+    expect(parseLength('1.250 in', GERMAN)).toBeCloseTo(31.75, 9)
+    // No sum has a thousandth.
+    expect(parseMoney('1.250', GERMAN)).toBe(125_000)
+  })
+  it.each(LOCALES)('has a minus, never a hyphen, before what is below nothing: %s', locale => {
+    const reading: Reading = { system: 'inch', locale }
+    for (const said of [formatNumber(-1.5, 1, reading), formatShort(-1.5, 1, reading), formatMoney(-150_000, reading)])
+      expect(said.replace(/[^-−]/g, '')).toBe('−')
+  })
 })
 
 describe('lengths as they are read', () => {

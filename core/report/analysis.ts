@@ -14,7 +14,7 @@ import {
   type PowerReport
 } from '../power'
 import type { Basis, Design } from '../design'
-import { formatAltitude, formatNumber, formatShort, toFeet, US, type Reading } from '../quantity'
+import { altitude, formatNumber, formatShort, num, readPhrase, say, toFeet, US, type Reading } from '../quantity'
 
 /**
  * One table of the load analysis, the same on paper, in a spreadsheet and as CSV. A number is a number; `digits` are for
@@ -228,23 +228,24 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
     ],
     assumptions: [
       'Amps are those of the catalogue entries, invented or entered: put the maker’s own, or measured ones, in their place.',
-      `A breaker or fuse carries ${BREAKER_MARGIN * 100} % of the steady load. The way back to ground is as long as ` +
-        `the way out. Conductors are at ${CONDUCTOR_CELSIUS} °C for the drop.`,
-      `${
+      say`A breaker or fuse carries ${BREAKER_MARGIN * 100} % of the steady load. The way back to ground is as long
+        as the way out. Conductors are at ${CONDUCTOR_CELSIUS} °C for the drop.`,
+      say`${
         airframe.wiring.bundleWires === undefined
           ? 'Bundles are counted on the routes that wires share'
           : `Wires lie ${airframe.wiring.bundleWires} together`
       }, loaded to ${
         airframe.wiring.loadedShare === undefined
           ? 'what their wires carry in sum'
-          : `${formatNumber(airframe.wiring.loadedShare * 100, 0, reading)} %`
-      }; ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, or as hot as the place it passes, up ` +
-        `to ${formatAltitude(airframe.wiring.altitudeFt, reading)}; feeders lie by themselves.`,
-      `Batteries have ${formatNumber(airframe.battery.usableFraction * 100, 0, reading)} % of their capacity left by ` +
-        `age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds ` +
-        `after ${airframe.pilotDelayMinutes} minutes.`,
-      `A diode takes ${DIODE_V} V. A unit is dark when its bus falls below its least volts; the drop in its own wire is counted there.`
-    ],
+          : num(airframe.wiring.loadedShare * 100, 0, '%')
+      }; ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, or as hot as the place it passes, up
+        to ${altitude(airframe.wiring.altitudeFt)}; feeders lie by themselves.`,
+      say`Batteries have ${num(airframe.battery.usableFraction * 100, 0, '%')} of their capacity left by
+        age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds
+        after ${airframe.pilotDelayMinutes} minutes.`,
+      say`A diode takes ${DIODE_V} V. A unit is dark when its bus falls below its least volts; the drop in its own
+        wire is counted there.`
+    ].map(phrase => readPhrase(phrase, reading)),
     sources: [
       ...new Set([ALTERNATOR_BASIS, PROTECTOR_BASIS, WIRE_BASIS, DROP_BASIS, DISCHARGE_BASIS].map(says)),
       'AC 43.13-1B, 11-69 (bundle, heat, height) and table 11-4 (switches) (values from memory: check the current text)',

@@ -1,8 +1,23 @@
 import type { Connector } from '../catalogue'
 import type { Design } from '../design'
-import { readPhrase, toFeet, toInches, toPounds, US, type Reading } from '../quantity'
+import {
+  formatNumber,
+  mm,
+  MM_PER_INCH,
+  readPhrase,
+  say,
+  toFeet,
+  toInches,
+  toPounds,
+  US,
+  type Phrase,
+  type Reading
+} from '../quantity'
 import { mateText, MINUTES_AN_END, numberText, pinText, shellOf, type Wire, type WiringReport } from '../wiring'
 import type { AnalysisTable, LoadAnalysis } from './analysis'
+
+/** Between two clamps of a bundle, at most: 24 in (common practice). */
+const CLAMPS_MM = 24 * MM_PER_INCH
 
 /** Where a conductor of the harness lands on a unit, with the wire that it is of. */
 export interface Landing {
@@ -50,7 +65,7 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
   const { wires, bill } = wiring
   const inch = reading.system === 'inch'
   const long = (mm: number) => (inch ? toFeet(mm) : mm / 1000)
-  const says = (phrase: Wire['from']) => readPhrase(phrase, reading)
+  const says = (phrase: Phrase | string) => readPhrase(phrase, reading)
   const label = (wire: Wire) => numberText(wire.mark?.number) || wire.id
   const lengthUnit = inch ? 'ft' : 'm'
   const places = new Map(design.airframe.places.map(place => [place.id, place.name]))
@@ -168,7 +183,7 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
     {
       title: 'What to buy',
       note:
-        `${bill.ends} ends to make, about ${bill.hours.toFixed(1)} hours for one person ` +
+        `${bill.ends} ends to make, about ${formatNumber(bill.hours, 1, reading)} hours for one person ` +
         `at ${MINUTES_AN_END} minutes an end (4 to 6, assumption).`,
       columns: [
         { says: 'What' },
@@ -180,7 +195,7 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
       ],
       rows: bill.lines.map(line => [
         line.what,
-        line.text,
+        says(line.text),
         line.count ?? '',
         line.buy ?? line.count ?? '',
         line.lengthMm === undefined ? '' : long(line.lengthMm),
@@ -189,9 +204,8 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
     },
     {
       title: 'Bundles',
-      note:
-        'On each leg of the routes: ten times the thickest wire is the least bend, six times for coax. Clamps ' +
-        'every 24 in (610 mm) at most.',
+      note: says(say`On each leg of the routes: ten times the thickest wire is the least bend, six times for coax. Clamps
+        every ${mm(CLAMPS_MM)} at most (common practice).`),
       columns: [
         { says: 'From' },
         { says: 'To' },

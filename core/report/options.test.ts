@@ -75,7 +75,7 @@ describe('sheets of the decision and of the budget', () => {
     ])
     for (const row of sheet.tables[0]!.rows) expect(row).toHaveLength(standings.length + 1)
     // What stands on it adds up to the difference of the costs, the smaller ones as one row.
-    const cents = (text: unknown) => Math.round(Number(String(text).replace(/[$,]/g, '')) * 100)
+    const cents = (text: unknown) => Math.round(Number(String(text).replace(/[$,]/g, '').replace('−', '-')) * 100)
     const shown = sheet.tables[1]!.rows.reduce((total, row) => total + cents(row[2]), 0)
     const exact = of('b').report.money.totalCents - of('a').report.money.totalCents
     expect(Math.abs(shown - exact)).toBeLessThanOrEqual(50 * sheet.tables[1]!.rows.length)
@@ -97,7 +97,8 @@ describe('sheets of the decision and of the budget', () => {
         .filter(unit => unit.state === 'new' && unit.place.kind === 'panel')
         .reduce((sum, unit) => sum + unit.item.face!.screws.length, 0)
     )
-    const metres = order.rows.filter(row => row[0] === 'wire').reduce((total, row) => total + Number(row[3]), 0)
-    expect(metres).toBeCloseTo(report.wiring.wires.reduce((total, wire) => total + wire.lengthMm, 0) / 1000, 6)
+    const feet = order.rows.filter(row => row[0] === 'wire').reduce((total, row) => total + Number(row[3]), 0)
+    // In feet of 304.8 mm for whoever reads inches.
+    expect(feet).toBeCloseTo(report.wiring.wires.reduce((total, wire) => total + wire.lengthMm, 0) / 304.8, 6)
   })
 })

@@ -3,13 +3,18 @@ import type { FunctionName } from '../catalogue'
 import { AS_FOUND, resolve, type Design } from '../design'
 import { TASKS, type Project } from '../document'
 import {
+  currencyOf,
+  figure,
   formatMass,
   formatMoney,
   formatNumber,
+  inCurrency,
+  mm,
   price,
   readPhrase,
   say,
   thing,
+  toFeet,
   type Phrase,
   type Reading
 } from '../quantity'
@@ -329,7 +334,8 @@ export const KIND_WORDS: Readonly<Record<Difference['kind'], string>> = {
 }
 
 /** What is to be ordered, with quantities: units, breakers and fuses, wire, connectors, contacts, sleeves. */
-function orderTable(design: Design, report: Report): AnalysisTable {
+function orderTable(design: Design, report: Report, reading: Reading): AnalysisTable {
+  const inch = reading.system === 'inch'
   const count = (names: readonly string[]) => {
     const counts = new Map<string, number>()
     for (const name of names) counts.set(name, (counts.get(name) ?? 0) + 1)
@@ -338,11 +344,11 @@ function orderTable(design: Design, report: Report): AnalysisTable {
   const units = design.units.filter(unit => unit.state === 'new')
   const protectors = report.power.circuits
     .filter(circuit => circuit.head === circuit.unit)
-    .map(circuit => `${circuit.protector} ${circuit.breakerA} A`)
+    .map(circuit => readPhrase(say`${circuit.protector} ${figure(circuit.breakerA, 'A')}`, reading))
   // Screws hold what comes to the face; those of what stays are there.
   const screws = units.flatMap(unit =>
     unit.place.kind === 'panel'
-      ? (unit.item.face?.screws ?? []).map(screw => `screw for a hole of ${screw.holeMm} mm`)
+      ? (unit.item.face?.screws ?? []).map(screw => readPhrase(say`screw for a hole of ${mm(screw.holeMm)}`, reading))
       : []
   )
   const metal = design.airframe.panel.stiffeners.map(stiffener => `${stiffener.kind}, ${stiffener.name}`)
@@ -351,7 +357,7 @@ function orderTable(design: Design, report: Report): AnalysisTable {
     note:
       'Units that come, screws for them, metal behind the face; then what the circuits and the harness of the ' +
       'whole option take; what the aeroplane has already comes off it.',
-    columns: [{ says: 'Kind' }, { says: 'What' }, { says: 'Count' }, { says: 'Metres', digits: 1 }],
+    columns: [{ says: 'Kind' }, { says: 'What' }, { says: 'Count' }, { says: inch ? 'Feet' : 'Metres', digits: 1 }],
     rows: [
       ...count(units.map(unit => `${unit.item.name}, ${unit.item.maker}`)).map(([name, n]) => ['unit', name, n, '']),
       ...count(screws).map(([name, n]) => ['hardware', name, n, '']),
@@ -359,9 +365,9 @@ function orderTable(design: Design, report: Report): AnalysisTable {
       ...count(protectors).map(([name, n]) => ['protection', name, n, '']),
       ...report.wiring.bill.lines.map(line => [
         line.what,
-        line.text,
+        readPhrase(line.text, reading),
         line.buy ?? line.count ?? '',
-        line.lengthMm === undefined ? '' : line.lengthMm / 1000
+        line.lengthMm === undefined ? '' : inch ? toFeet(line.lengthMm) : line.lengthMm / 1000
       ])
     ]
   }
@@ -369,26 +375,24 @@ function orderTable(design: Design, report: Report): AnalysisTable {
 
 /** What was paid against the plan, line by line. */
 function paidTable({ rows, planCents, paidCents, expectedCents }: Reckoning, reading: Reading): AnalysisTable {
-  const dollars = (cents: number | undefined) => (cents === undefined ? '' : cents / 100)
+  const sum = (cents: number | undefined) => (cents === undefined ? '' : inCurrency(cents, reading))
   return {
     title: 'Plan and life',
     note: `At the end, if the rest costs what is planned: ${readPhrase(say`${price(expectedCents)}`, reading)}.`,
     columns: [
       { says: 'Line' },
-      { says: 'Plan, dollars', digits: 2 },
-      { says: 'Paid, dollars', digits: 2 },
-      { says: 'More, dollars', digits: 2 },
+      ...['Plan', 'Paid', 'More'].map(says => ({ says: `${says}, ${currencyOf(reading)}`, digits: 2 })),
       { says: 'On' }
     ],
     rows: [
       ...rows.map(row => [
         readPhrase(row.says, reading),
-        dollars(row.planCents),
-        dollars(row.paidCents),
-        dollars(row.overCents),
+        sum(row.planCents),
+        sum(row.paidCents),
+        sum(row.overCents),
         row.on ?? ''
       ]),
-      ['Together', dollars(planCents), dollars(paidCents), '', '']
+      ['Together', sum(planCents), sum(paidCents), '', '']
     ]
   }
 }
@@ -396,7 +400,10 @@ function paidTable({ rows, planCents, paidCents, expectedCents }: Reckoning, rea
 /** The whole budget as tables: every line of the estimate, what each visit costs, each quote line by line. */
 export function budgetSheet(design: Design, report: Report, on: string, reading: Reading): LoadAnalysis {
   const { money } = report
-  const dollars = (cents: number) => cents / 100
+  const sum = (cents: number) => inCurrency(cents, reading)
+  const currency = currencyOf(reading)
+  const { perDollar = 1 } = reading
+  const rate = perDollar === 1 ? '' : say`At ${perDollar} ${currency} for a US dollar. `
   const columns = (...says: (string | [string, number])[]) =>
     says.map(words => (typeof words === 'string' ? { says: words } : { says: words[0], digits: words[1] }))
   return {
@@ -407,16 +414,16 @@ export function budgetSheet(design: Design, report: Report, on: string, reading:
     tables: [
       {
         title: 'Estimate',
-        note: `In US dollars. Together ${readPhrase(say`${price(money.totalCents)}`, reading)}.`,
-        columns: columns('Group', 'Line', 'Visit', ['Dollars', 2]),
+        note: readPhrase(say`${rate}Together ${price(money.totalCents)}.`, reading),
+        columns: columns('Group', 'Line', 'Visit', [`Sum, ${currency}`, 2]),
         rows: [
           ...money.lines.map(line => [
             line.group,
             readPhrase(line.says, reading),
             design.phases.find(phase => phase.id === line.phase)?.name ?? '',
-            dollars(line.cents)
+            sum(line.cents)
           ]),
-          ['', 'Together', '', dollars(money.totalCents)]
+          ['', 'Together', '', sum(money.totalCents)]
         ]
       },
       ...(money.byPhase.length
@@ -424,36 +431,26 @@ export function budgetSheet(design: Design, report: Report, on: string, reading:
             {
               title: 'Visits',
               note: '',
-              columns: columns('Visit', ['Hours', 1], ['Dollars', 2]),
-              rows: money.byPhase.map(phase => [phase.name, phase.hours, dollars(phase.cents)])
+              columns: columns('Visit', ['Hours', 1], [`Sum, ${currency}`, 2]),
+              rows: money.byPhase.map(phase => [phase.name, phase.hours, sum(phase.cents)])
             }
           ]
         : []),
-      orderTable(design, report),
+      orderTable(design, report, reading),
       ...(design.actuals.length ? [paidTable(reckon(money.lines, design.actuals), reading)] : []),
       ...money.quotes.map(quote => ({
         title: `Quote of ${quote.shop}`,
         note: 'Each line with the lines of the estimate that it is for; then what it leaves out.',
-        columns: columns('Line', 'For', ['Estimate, dollars', 2], ['Quoted, dollars', 2]),
+        columns: columns('Line', 'For', [`Estimate, ${currency}`, 2], [`Quoted, ${currency}`, 2]),
         rows: [
           ...quote.lines.map(line => [
             line.says,
             line.covers.map(cover => readPhrase(cover.says, reading)).join('; '),
-            dollars(line.planCents),
-            dollars(line.cents)
+            sum(line.planCents),
+            sum(line.cents)
           ]),
-          ...quote.forgotten.map(costLine => [
-            'left out',
-            readPhrase(costLine.says, reading),
-            dollars(costLine.cents),
-            0
-          ]),
-          [
-            'Together',
-            'with what it leaves out, by the estimate',
-            dollars(quote.comparableCents),
-            dollars(quote.totalCents)
-          ]
+          ...quote.forgotten.map(costLine => ['left out', readPhrase(costLine.says, reading), sum(costLine.cents), 0]),
+          ['Together', 'with what it leaves out, by the estimate', sum(quote.comparableCents), sum(quote.totalCents)]
         ]
       }))
     ],

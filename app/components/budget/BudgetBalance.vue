@@ -119,7 +119,7 @@ async function givePdf() {
     const stem = bench.project!.brief.registration || bench.project!.title
     giveFile(
       fileName(`${stem} ${bench.option!.name} weight and balance`, 'pdf'),
-      await writeAnalysisPdf(sheet, inch.value ? 'Letter' : 'A4'),
+      await writeAnalysisPdf(sheet, inch.value ? 'Letter' : 'A4', await paperFonts()),
       'application/pdf'
     )
   } catch (error) {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { FigureOf, Working } from '#core/design'
+import type { Phrase } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -29,8 +30,8 @@ watch(
   },
   { immediate: true }
 )
-const show = (value: number | string, unit: string) =>
-  typeof value === 'number' ? taste.quantity(value, unit) : `${value}${unit && ` ${unit}`}`
+const show = (value: number | Phrase | string, unit: string) =>
+  typeof value === 'number' ? taste.quantity(value, unit) : `${taste.say(value)}${unit && ` ${unit}`}`
 </script>
 
 <template>
@@ -41,7 +42,7 @@ const show = (value: number | string, unit: string) =>
         ><p>{{ wrong }}</p></v-card-text
       >
       <v-card-text v-else-if="working" tabindex="0">
-        <p class="formula">{{ working.formula }}</p>
+        <p class="formula">{{ taste.say(working.formula) }}</p>
         <table class="list">
           <thead>
             <tr>
@@ -56,7 +57,7 @@ const show = (value: number | string, unit: string) =>
               <td>{{ input.symbol }}</td>
               <td>{{ taste.say(input.meaning) }}</td>
               <td class="number figures">{{ show(input.value, input.unit) }}</td>
-              <td class="quiet">{{ input.from }}</td>
+              <td class="quiet">{{ taste.say(input.from) }}</td>
             </tr>
           </tbody>
         </table>

@@ -49,14 +49,17 @@ async function print(sheet: boolean) {
           reading: taste.reading,
           title: stem.value,
           datum: datum.value,
-          section: section.value
+          section: section.value,
+          fonts: await paperFonts()
         })
-      : await writeFacePdf(whole.value, paper.value, stem.value)
+      : await writeFacePdf(whole.value, paper.value, stem.value, await paperFonts())
     giveFile(
       fileName(`${stem.value} ${sheet ? 'drawing sheet' : `full size ${paper.value}`}`, 'pdf'),
       bytes,
       'application/pdf'
     )
+  } catch (error) {
+    bench.said = `The file could not be made: ${sayError(error)} Nothing was changed.`
   } finally {
     busy.value = false
   }

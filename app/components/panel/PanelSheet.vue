@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { bounds } from '#core/panel'
 import { HOLDS, type Bay, type Panel, type Stiffener, type Zone } from '#core/document'
-import { parseLength, QuantityError } from '#core/quantity'
+import { hasDecimalComma, parseLength, QuantityError } from '#core/quantity'
 import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
@@ -84,7 +84,7 @@ function drop() {
   ground.value = undefined
 }
 /** Where the comma parts a number, a semicolon parts two of them. */
-const decimalComma = computed(() => (1.5).toLocaleString(taste.reading.locale).includes(','))
+const decimalComma = computed(() => hasDecimalComma(taste.reading.locale))
 /** Corners as lines of two lengths, in the unit in use. */
 const cornersText = (points: readonly (readonly [number, number])[]) =>
   points

@@ -53,7 +53,7 @@ const names = (list: readonly { label: string }[]) => list.map(named => named.la
 const SHOWN = 4
 const grave = (scene: Scene) => scene.lostFunctions.filter(lostFunction => GRAVE.includes(lostFunction))
 const columns = computed((): Column<Scene>[] => [
-  { key: 'name', title: 'Failure', value: scene => scene.name },
+  { key: 'name', title: 'Failure', value: scene => taste.say(scene.name) },
   { key: 'dark', title: 'Dark at once', value: scene => names(scene.dark) },
   { key: 'lost', title: 'No longer there', value: scene => scene.lostFunctions.join(', ') },
   {
@@ -93,7 +93,7 @@ const rest = (scene: Scene) => scene.lostFunctions.filter(lostFunction => !GRAVE
     </div>
     <LongWork v-if="progress" :progress="progress" @stop="stop" />
     <FactTable v-if="scenes" :rows="shown" :columns="columns" name="failures" :key-of="idOf" :marks="marks">
-      <template #name="{ row }"><StateMark :state="state(row)" :size="13" /> {{ row.name }}</template>
+      <template #name="{ row }"><StateMark :state="state(row)" :size="13" /> {{ taste.say(row.name) }}</template>
       <template #dark="{ row }">
         <template v-if="!row.dark.length">nothing</template
         ><template v-else-if="row.dark.length <= SHOWN">{{ names(row.dark) }}</template>

@@ -60,7 +60,11 @@ const givePdf = () =>
       taste.day(format(new Date(), 'yyyy-MM-dd')),
       taste.reading
     )
-    giveFile(fileName(`${stem.value} compliance`, 'pdf'), await writeAnalysisPdf(sheet, paper.value), 'application/pdf')
+    giveFile(
+      fileName(`${stem.value} compliance`, 'pdf'),
+      await writeAnalysisPdf(sheet, paper.value, await paperFonts()),
+      'application/pdf'
+    )
   })
 const giveCalendar = () =>
   give(async () => {

@@ -1,5 +1,5 @@
 import type { Design, Working } from '../../design'
-import type { Phrase } from '../../quantity'
+import { num, say, type Phrase } from '../../quantity'
 import type { Three } from './chance'
 import { shareWithin, tryJob, within, type Odds } from './odds'
 import { CircleError, criticalPath } from './path'
@@ -143,7 +143,12 @@ function workingsOf(
     source:
       'three-point estimates (PERT: beta, mean (a + 4m + b) / 6), critical path; spreads and leads as entered or assumed'
   } as const
-  const given = (symbol: string, meaning: Phrase | string, value: number, [unit, from]: readonly [string, string]) => ({
+  const given = (
+    symbol: string,
+    meaning: Phrase | string,
+    value: number,
+    [unit, from]: readonly [string, Phrase | string]
+  ) => ({
     symbol,
     meaning,
     value,
@@ -155,7 +160,7 @@ function workingsOf(
       ? [
           given(`d${index + 1}`, task.name, task.days[1], [
             'd',
-            `likely; at best ${task.days[0].toFixed(1)}, at worst ${task.days[2].toFixed(1)}`
+            say`likely; at best ${num(task.days[0], 1)}, at worst ${num(task.days[2], 1)}`
           ])
         ]
       : []

@@ -1,6 +1,7 @@
 import { dropOf as dropMmOf, lengthOf, markOf, panelPlace } from '../../airframe'
 import type { Supply } from '../../document'
 import type { DesignUnit } from '../../design'
+import { figure, num, say, type Phrase } from '../../quantity'
 import { ampacityOf, conductorC, type Ampacity, type Lie } from './ampacity'
 import { ampsAt, busV } from '../loads/load'
 import type { PowerModel } from '../supply/model'
@@ -143,28 +144,29 @@ function dropOf(wire: Gauge, amps: number, { liesMm, structureOhm, lie, steadyA,
   return amps * (resistanceOhm(wire, liesMm, warm) + structureOhm)
 }
 /** The first limit that a wire breaks on a circuit, in words; undefined when it keeps them all. */
-function brokenLimit(wire: Gauge, asked: Asked): string | undefined {
+function brokenLimit(wire: Gauge, asked: Asked): Phrase | undefined {
   const { breakerA, protector, steadyA, briefA, systemV, lie, intermittent, duty } = asked
   const keeps = (amps: number, kind: 'continuous' | 'intermittent') =>
     dropOf(wire, amps, asked) <= allowableDropV(systemV, kind) * (1 + DROP_TOLERANCE)
   const { amps } = ampacityOf(wire, lie)
-  if ((protects(wire, protector) ?? 0) < breakerA) return `a ${breakerA} A ${protector} does not protect it`
+  if ((protects(wire, protector) ?? 0) < breakerA)
+    return say`a ${figure(breakerA, 'A')} ${protector} does not protect it`
   if (mostProtectorA(wire, protector, lie) < breakerA)
-    return `outside the chart’s conditions it carries ${amps.toFixed(1)} A, less than its ${breakerA} A ${protector}`
-  if (amps < steadyA * Math.sqrt(duty)) return `where it lies it carries ${amps.toFixed(1)} A`
+    return say`outside the chart’s conditions it carries ${num(amps, 1, 'A')}, less than its ${figure(breakerA, 'A')} ${protector}`
+  if (amps < steadyA * Math.sqrt(duty)) return say`where it lies it carries ${num(amps, 1, 'A')}`
   if (!keeps(steadyA, intermittent ? 'intermittent' : 'continuous'))
-    return `it drops ${dropOf(wire, steadyA, asked).toFixed(2)} V at the ${intermittent ? 'intermittent' : 'steady'} load`
-  if (!keeps(briefA, 'intermittent')) return `it drops ${dropOf(wire, briefA, asked).toFixed(2)} V at the brief load`
+    return say`it drops ${num(dropOf(wire, steadyA, asked), 2, 'V')} at the ${intermittent ? 'intermittent' : 'steady'} load`
+  if (!keeps(briefA, 'intermittent')) return say`it drops ${num(dropOf(wire, briefA, asked), 2, 'V')} at the brief load`
   return undefined
 }
 
-function wireFor(asked: Asked): { wire: Gauge; decided: string } | undefined {
-  let decided = 'it is the thinnest of the chart'
+function wireFor(asked: Asked): { wire: Gauge; decided: Phrase } | undefined {
+  let decided = say`it is the thinnest of the chart`
   for (const wire of GAUGES) {
     if (wire.awg > THINNEST_AWG) continue
     const broken = brokenLimit(wire, asked)
     if (broken === undefined) return { wire, decided }
-    decided = `AWG ${wire.awg}: ${broken}`
+    decided = say`AWG ${wire.awg}: ${broken}`
   }
   return undefined
 }
@@ -175,7 +177,7 @@ export interface Plan {
   unit: DesignUnit
   group: readonly DesignUnit[]
   all: Need
-  proposal: { wire: Gauge; decided: string }
+  proposal: { wire: Gauge; decided: Phrase }
   breakerBy: 'your choice' | 'breaker working'
 }
 /** Lead of a unit that grounds to the structure beside it (our default). */

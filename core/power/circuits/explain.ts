@@ -1,13 +1,13 @@
 import type { Design, DesignUnit, Working } from '../../design'
-import { altitude, figure, num, say } from '../../quantity'
+import { altitude, enumerate, figure, num, say, type Phrase } from '../../quantity'
 import type { PowerModel } from '../supply/model'
 import { busV } from '../loads/load'
 import { ampacityOf, conductorC, DERATING_BASIS, type Lie } from './ampacity'
-import { mostProtectorA, needOf, Planner, protects, START_BEARS, type Plan } from './circuit'
+import { BREAKER_MARGIN, mostProtectorA, needOf, Planner, protects, START_BEARS, type Plan } from './circuit'
 import { chartHolds } from './conditions'
 import { RETURN_BASIS, RETURN_WORDS } from './return'
 import { switchWorking } from './switch'
-import { BREAKER_SIZES_A, DROP_BASIS, gauge, PROTECTOR_BASIS, WIRE_BASIS, type Gauge } from './wire'
+import { BREAKER_SIZES_A, COPPER_ZERO_C, DROP_BASIS, gauge, PROTECTOR_BASIS, WIRE_BASIS, type Gauge } from './wire'
 
 export type CircuitFigure = 'breaker' | 'wire' | 'drop' | 'switch'
 /** How a figure of a unit's circuit came about; undefined where the unit has no circuit. */
@@ -35,12 +35,13 @@ export function explainCircuit(model: PowerModel, unit: string, figure: CircuitF
 }
 
 /** Where the amps of a unit come from: its entry, and whether they were scaled to the volts of the bus. */
-function entry({ item }: DesignUnit, systemV: 12 | 14 | 28): string {
+function entry({ item }: DesignUnit, systemV: 12 | 14 | 28): Phrase | string {
   const { load, atV } = item.power!
   const said = `catalogue entry ${item.name}`
   return load === 'constant current'
     ? said
-    : `${said} at ${atV} V, here at ${busV(systemV)} V: ${load === 'resistive' ? 'more by the volts' : 'less by the volts'}`
+    : say`${said} at ${figure(atV, 'V')}, here at ${figure(busV(systemV), 'V')}:
+        ${load === 'resistive' ? 'more by the volts' : 'less by the volts'}`
 }
 
 function breakerWorking({ circuit, group, all }: Plan, systemV: 12 | 14 | 28): Working {
@@ -48,7 +49,7 @@ function breakerWorking({ circuit, group, all }: Plan, systemV: 12 | 14 | 28): W
   const from = many ? 'sum of the above' : entry(group[0]!, systemV)
   const input = (symbol: string, meaning: string, value: number) => ({ symbol, meaning, value, unit: 'A', from })
   return {
-    formula: `smallest size of the list ≥ max(1.25 · I steady, I brief, I at least volts, I start / ${START_BEARS})`,
+    formula: say`smallest size of the list ≥ max(${BREAKER_MARGIN} · I steady, I brief, I at least volts, I start / ${START_BEARS})`,
     inputs: [
       ...(many ? group : []).map(unit => ({
         symbol: unit.label,
@@ -64,7 +65,7 @@ function breakerWorking({ circuit, group, all }: Plan, systemV: 12 | 14 | 28): W
       {
         symbol: 'sizes',
         meaning: 'that can be bought',
-        value: BREAKER_SIZES_A.join(', '),
+        value: enumerate(BREAKER_SIZES_A, '; '),
         unit: 'A',
         from: 'common practice'
       },
@@ -85,9 +86,8 @@ function wireWorking({ circuit, unit, proposal, breakerBy }: Plan, systemV: 12 |
   const { protector, breakerA, lie, steadyA, briefA } = circuit
   const { wire } = proposal
   return {
-    formula:
-      'thinnest wire with: protector ≤ what protects it, I ≤ what it carries where it lies, I · (r · L · (234.5 + T) ' +
-      '/ 254.5 + R structure) ≤ limit',
+    formula: say`thinnest wire with: protector ≤ what protects it, I ≤ what it carries where it lies,
+      I · (r · L · (${COPPER_ZERO_C} + T) / ${COPPER_ZERO_C + 20} + R structure) ≤ limit`,
     inputs: [
       { symbol: protector, meaning: 'of this circuit', value: breakerA, unit: 'A', from: breakerBy },
       {
@@ -174,7 +174,7 @@ function dropInputs(circuit: Plan['circuit'], wire: Gauge): Working['inputs'] {
 function dropWorking({ circuit, unit }: Plan, airframe: Design['airframe']): Working {
   const { steadyA, awg, dropV } = circuit
   return {
-    formula: 'V = I · (r · L · (234.5 + T) / 254.5 + R structure)',
+    formula: say`V = I · (r · L · (${COPPER_ZERO_C} + T) / ${COPPER_ZERO_C + 20} + R structure)`,
     inputs: [
       { symbol: 'I', meaning: 'most steady amps', value: steadyA, unit: 'A', from: entry(unit, airframe.systemV) },
       ...dropInputs(circuit, gauge(awg)),

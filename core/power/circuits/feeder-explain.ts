@@ -6,7 +6,7 @@ import { CONDUCTOR_CELSIUS } from '../supply/tie'
 import type { PowerModel } from '../supply/model'
 import { BREAKER_SIZES_A, gauge, PROTECTOR_BASIS, resistanceOhm } from './wire'
 import { STARTER_BASIS, FEEDER_BASIS, opens, alone, type Feeder } from './feeder'
-import { altitude, figure, say } from '../../quantity'
+import { altitude, enumerate, figure, say } from '../../quantity'
 
 /** How the rating of a feeder, or its wire, came about. */
 export function explainFeeder(model: PowerModel, feeder: Feeder, figure: 'rating' | 'wire'): Working {
@@ -15,15 +15,15 @@ export function explainFeeder(model: PowerModel, feeder: Feeder, figure: 'rating
 }
 
 function ratingWorking({ steadyA, mostA, when, givenA: given, ratedA, guardA, proposed }: Feeder, tie: Tie): Working {
-  const size = `smallest size of the list (${BREAKER_SIZES_A.join(', ')} A)`
+  const size = say`smallest size of the list (${enumerate(BREAKER_SIZES_A, '; ')} A)`
   return {
     formula: !opens(tie)
       ? 'what it must bear for good = I steady'
       : proposed.ratedA === undefined
-        ? `no size of the list (to ${BREAKER_SIZES_A.at(-1)!} A) is enough; it must bear max(1.25 · I steady, I most)`
+        ? say`no size of the list (to ${BREAKER_SIZES_A.at(-1)!} A) is enough; it must bear max(${BREAKER_MARGIN} · I steady, I most)`
         : given !== undefined
-          ? `${size} ≥ what the alternator gives, and ≥ all at their most`
-          : `${size} ≥ max(1.25 · I steady, I most)`,
+          ? say`${size} ≥ what the alternator gives, and ≥ all at their most`
+          : say`${size} ≥ max(${BREAKER_MARGIN} · I steady, I most)`,
     inputs: [
       {
         symbol: 'I steady',

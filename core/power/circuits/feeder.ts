@@ -1,6 +1,7 @@
 import type { FlightPhase } from '../../catalogue'
 import { MAIN_BATTERY, type Tie } from '../../document'
 import type { Basis, Design } from '../../design'
+import { figure, num, say, type Phrase } from '../../quantity'
 import { ampacityOf, type Ampacity, type Lie } from './ampacity'
 import { BREAKER_MARGIN, mostProtectorA, protects } from './circuit'
 import type { Failure } from '../supply/wired'
@@ -53,7 +54,7 @@ export interface Feeder {
   /** What an alternator at one end gives; whether it carries the starter; why no thinner wire is proposed. */
   givenA?: number
   cranks: boolean
-  decided: string
+  decided: Phrase
 }
 
 /**
@@ -68,21 +69,21 @@ const JUMPER_AWG = 10
 function wireFor(
   { tie, guardA, asked, cranks }: { tie: Tie; guardA: number | undefined; asked: number; cranks: boolean },
   { design, supply }: PowerModel
-): { wire?: Gauge; decided: string } {
-  if (cranks) return { wire: gauge(BATTERY_CABLE_AWG), decided: 'it carries the starter' }
+): { wire?: Gauge; decided: Phrase } {
+  if (cranks) return { wire: gauge(BATTERY_CABLE_AWG), decided: say`it carries the starter` }
   const jumps = !opens(tie) && [tie.from, tie.to].every(end => supply.buses.some(bus => bus.id === end))
-  let decided = 'it is the thinnest of the chart'
+  let decided = say`it is the thinnest of the chart`
   for (const wire of GAUGES) {
     const most = protects(wire, 'breaker')
     if (most === undefined) continue
     const { amps } = alone(wire, design)
     if (jumps && wire.awg > JUMPER_AWG)
-      decided = `AWG ${wire.awg}: without a breaker of its own it is a short jumper, AWG ${JUMPER_AWG} at least (common practice)`
+      decided = say`AWG ${wire.awg}: without a breaker of its own it is a short jumper, AWG ${JUMPER_AWG} at least (common practice)`
     else if (guardA !== undefined && most < guardA)
-      decided = `AWG ${wire.awg}: a ${guardA} A breaker does not protect it`
+      decided = say`AWG ${wire.awg}: a ${figure(guardA, 'A')} breaker does not protect it`
     else if (guardA !== undefined && mostProtectorA(wire, 'breaker', lieAlone(design)) < guardA)
-      decided = `AWG ${wire.awg}: outside the chart’s conditions it carries ${amps.toFixed(1)} A, less than its breaker`
-    else if (amps < asked) decided = `AWG ${wire.awg}: it carries ${amps.toFixed(1)} A`
+      decided = say`AWG ${wire.awg}: outside the chart’s conditions it carries ${num(amps, 1, 'A')}, less than its breaker`
+    else if (amps < asked) decided = say`AWG ${wire.awg}: it carries ${num(amps, 1, 'A')}`
     else return { wire, decided }
   }
   return { decided }

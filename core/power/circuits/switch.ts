@@ -1,5 +1,6 @@
 import type { CircuitChoice } from '../../document'
 import type { Basis, DesignUnit, Working } from '../../design'
+import type { Phrase } from '../../quantity'
 
 export const SWITCH_BASIS: Basis = { kind: 'published', source: 'AC 43.13-1B, table 11-4', fromMemory: true }
 export type SwitchLoad = NonNullable<CircuitChoice['switch']>['load']
@@ -37,7 +38,7 @@ export function switchLoadOf(unit: DesignUnit): SwitchLoad {
 }
 
 /** How the least rating of a switch comes about. */
-export function switchWorking(amps: number, systemV: 12 | 14 | 28, load: SwitchLoad, from: string): Working {
+export function switchWorking(amps: number, systemV: 12 | 14 | 28, load: SwitchLoad, from: Phrase | string): Working {
   const factor = switchDerating(systemV, load)
   const size = switchFor(amps, systemV, load)
   return {

@@ -187,6 +187,8 @@ export function gauge(awg: number): Gauge {
 /** Breakers that can be bought, in amps (common practice). */
 export const BREAKER_SIZES_A = [1, 2, 3, 5, 7.5, 10, 15, 20, 25, 30, 35, 40, 50, 60, 70, 80, 100] as const
 
+/** Degrees below 0 °C at which copper would have no resistance, drawn on in a line (AC 43.13-1B 11-66, from memory). */
+export const COPPER_ZERO_C = 234.5
 /**
  * Resistance of a run in ohms.
  * R(T) = R20 · (234.5 + T) / 254.5 (AC 43.13-1B 11-66, from memory)
@@ -194,7 +196,7 @@ export const BREAKER_SIZES_A = [1, 2, 3, 5, 7.5, 10, 15, 20, 25, 30, 35, 40, 50,
  * @param celsius conductor temperature
  */
 export const resistanceOhm = (wire: Gauge, runMm: number, celsius = 20): number =>
-  ((wire.ohmsPerKft / 1000) * (runMm / MM_PER_FOOT) * (234.5 + celsius)) / 254.5
+  ((wire.ohmsPerKft / 1000) * (runMm / MM_PER_FOOT) * (COPPER_ZERO_C + celsius)) / (COPPER_ZERO_C + 20)
 
 /**
  * Allowable drop between bus and load ground, in volts (AC 43.13-1B table 11-6, from memory).

@@ -1,6 +1,6 @@
 import type { FlightPhase } from '../../catalogue'
 import { remember, type Design, type Working } from '../../design'
-import { figure, num, say } from '../../quantity'
+import { enumerate, figure, num, say } from '../../quantity'
 import { busV, phasesFlown, unitAmps } from '../loads/load'
 import { blocksOf, coilsOf, positionsOf } from '../supply/tie'
 import { hasPlan, isShed } from './shed'
@@ -195,9 +195,12 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
         {
           symbol: `E ${source.name}`,
           meaning: 'open-circuit volts by charge left: empty to full',
-          value: openCircuitPoints(source.chemistry)
-            .map(([charge, volts]) => `${charge * 100} %: ${volts} V`)
-            .join('; '),
+          value: enumerate(
+            openCircuitPoints(source.chemistry).map(
+              ([charge, volts]) => say`${figure(charge * 100, '%')}: ${figure(volts, 'V')}`
+            ),
+            '; '
+          ),
           unit: '',
           from: 'common practice, of 12 V'
         },
@@ -231,7 +234,7 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
         meaning: 'left by age and state of charge',
         value: settings.share,
         unit: '',
-        from: 'airframe; common practice 0.75 to 0.8'
+        from: say`airframe; common practice ${0.75} to ${0.8}`
       },
       { symbol: 'T', meaning: 'batteries are', value: settings.celsius, unit: '°C', from: 'airframe' },
       { symbol: 'Δt', meaning: 'step', value: settings.stepS, unit: 's', from: 'our choice' },

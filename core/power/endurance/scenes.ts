@@ -1,6 +1,7 @@
 import type { FunctionName } from '../../catalogue'
 import type { Supply } from '../../document'
 import type { Basis, Design, DesignUnit, Steps } from '../../design'
+import { figure, say, type Phrase } from '../../quantity'
 import type { Circuit } from '../circuits/circuit'
 import { usualSettings } from './endurance'
 import { simulate } from './simulate'
@@ -14,7 +15,7 @@ import { powerModel } from '../supply/model'
 export interface Scene {
   id: string
   kind: 'alternator' | 'battery' | 'contactor' | 'feeder' | 'bus' | 'protector' | 'over-voltage'
-  name: string
+  name: Phrase | string
   dark: { unit: string; label: string }[]
   /** On a battery of its own for so long. */
   onOwn: { unit: string; label: string; minutes: number }[]
@@ -110,7 +111,7 @@ export function* playScenes(
   const { supply, sources } = model
   const alternators = sources.filter(source => source.kind === 'alternator')
   const heads = circuits.filter(circuit => circuit.head === circuit.unit)
-  const asked: { id: string; kind: Scene['kind']; name: string; failure: Failure }[] = [
+  const asked: { id: string; kind: Scene['kind']; name: Scene['name']; failure: Failure }[] = [
     ...alternators.map(source => ({
       id: `source:${source.id}`,
       kind: 'alternator' as const,
@@ -168,7 +169,7 @@ export function* playScenes(
     ...heads.map(head => ({
       id: `protector:${head.unit}`,
       kind: 'protector' as const,
-      name: `${head.breakerA} A ${head.protector} of ${head.label} opens`,
+      name: say`${figure(head.breakerA, 'A')} ${head.protector} of ${head.label} opens`,
       // One of two breakers leaves the other.
       failure: { units: head.alsoBus === undefined ? head.shared : [] }
     }))
@@ -215,7 +216,7 @@ export function* playScenes(
   scenes.push({
     id: 'over-voltage',
     kind: 'over-voltage',
-    name: `Regulator runs away to ${volts} V`,
+    name: say`Regulator runs away to ${figure(volts, 'V')}`,
     onOwn: [],
     minutes: Infinity,
     fedBefore: normal.size,

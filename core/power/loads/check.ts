@@ -39,7 +39,7 @@ export function loadWorking(model: PowerModel, load: PhaseLoad): Working {
         meaning: say`what the battery takes back for ${num(charge.minutes, 0, 'min')} after a start`,
         value: charge.amps,
         unit: 'A',
-        from: charge.entered ? 'airframe' : 'our default, 0.2 A for each Ah'
+        from: charge.entered ? 'airframe' : say`our default, ${0.2} A for each Ah`
       },
       {
         symbol: 'alternators',

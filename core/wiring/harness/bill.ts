@@ -1,5 +1,5 @@
 import type { Design } from '../../design'
-import { readPhrase, US } from '../../quantity'
+import { mm, say, type Phrase } from '../../quantity'
 import type { Wire } from './wires'
 import { mateText, needsBackshell, shellText } from './shell'
 import type { Bundle } from './bundles'
@@ -19,7 +19,7 @@ export interface BillLine {
     | 'resistor'
     | 'sleeve'
     | 'grommet'
-  text: string
+  text: Phrase | string
   count?: number
   /** To buy, with as many spares as wire is wasted: of what is spoilt in making an end. */
   buy?: number
@@ -88,14 +88,14 @@ export function billOf(
     })),
     ...joined('plug').map(({ says, meets }): BillLine => ({
       what: 'plug',
-      text: `${readPhrase(says, US)}, ${meets.length} contacts`,
+      text: say`${says}, ${meets.length} contacts`,
       count: 1
     })),
     ...bundles
       .filter(bundle => bundle.traits.includes('firewall'))
       .map((bundle): BillLine => ({
         what: 'grommet',
-        text: `firewall, sealed and fire-resistant, for a bundle of ${bundle.diameterMm.toFixed(1)} mm`,
+        text: say`firewall, sealed and fire-resistant, for a bundle of ${mm(bundle.diameterMm)}`,
         count: 1
       })),
     ...(splices ? [{ what: 'splice' as const, text: 'splice', count: splices }] : []),

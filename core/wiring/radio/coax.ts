@@ -2,7 +2,7 @@ import { placesOnWay, legName } from '../../airframe'
 import type { AerialName } from '../../catalogue'
 import type { COAX_KINDS } from '../../document'
 import type { Basis, Design, Finding, Working } from '../../design'
-import { enumerate, MM_PER_FOOT, num, say, thing } from '../../quantity'
+import { enumerate, figure, MM_PER_FOOT, num, say, thing } from '../../quantity'
 import type { Wire } from '../harness/wires'
 
 type CoaxKind = (typeof COAX_KINDS)[number]
@@ -199,11 +199,11 @@ const DOUBLE: Basis = { kind: 'common practice', source: 'double shield for GPS,
 export function explainCoax(chain: RadioChain): Working {
   const per100 = lossPer100Ft(chain.coax, chain.mhz)
   return {
-    formula: 'L / 100 ft · a(f) + n · 0.15 dB;  a(f) = k1·√f + k2·f through the neighbouring values of the table',
+    formula: say`L · a(f) + n · ${figure(CONNECTOR_DB, 'dB')};  a(f) = k1·√f + k2·f through the neighbouring values of the table`,
     inputs: [
       { symbol: 'L', meaning: 'coax as it lies', value: chain.lengthMm, unit: 'mm of wire', from: 'wire list' },
       { symbol: 'f', meaning: `of the ${chain.aerial}`, value: chain.mhz, unit: 'MHz', from: 'band' },
-      { symbol: 'a(f)', meaning: `${chain.coax}, for 100 ft`, value: per100, unit: 'dB', from: 'cable tables' },
+      { symbol: 'a(f)', meaning: chain.coax, value: per100, unit: 'dB/100 ft', from: 'cable tables' },
       {
         symbol: 'n',
         meaning: 'connector pairs, one at each end and one at each plug of the way',
