@@ -70,24 +70,12 @@ const virtual = computed(() => wasLong.value && !printing.value)
 
 /** Rows with their keys. Values are read where they are drawn, sorted or looked through: one that changes redraws its own row. */
 const all = computed(() => rows.map(row => ({ key: keyOf(row), row })))
-/** What each row is looked through by: written once, not for every letter, and only when somebody looks. */
-const texts = computed(
-  () =>
-    new Map(
-      rows.map(row => [
-        row,
-        columns
-          .filter(column => !column.plain)
-          .map(column => cellText(column, row))
-          .join(' ')
-          .toLocaleLowerCase()
-      ])
-    )
-)
+/** What each row is looked through by, written when somebody looks. */
+const texts = computed(() => new Map(rows.map(row => [row, searchText(columns, row)])))
 const items = computed(() => {
   const words = filter.value.toLocaleLowerCase().split(/\s+/).filter(Boolean)
   if (!words.length) return all.value
-  return all.value.filter(({ row }) => words.every(word => texts.value.get(row)!.includes(word)))
+  return all.value.filter(({ row }) => hasWords(texts.value.get(row)!, words))
 })
 const kept = computed(() => items.value.map(({ row }) => row))
 type Item = (typeof items.value)[number]
@@ -105,11 +93,10 @@ const headers = computed(() =>
     headerProps: { class: column.plain && !column.picture ? 'no-print' : undefined }
   }))
 )
+const given = computed(() => shown.value.filter(column => !column.plain))
 const table = (): (string | number)[][] => [
-  shown.value.filter(column => !column.plain).map(column => column.title),
-  ...[...kept.value, ...(sum ? [sum] : [])].map(row =>
-    shown.value.filter(column => !column.plain).map(column => cellGiven(column, row))
-  )
+  given.value.map(column => headGiven(column, taste.reading)),
+  ...[...kept.value, ...(sum ? [sum] : [])].map(row => given.value.map(column => cellGiven(column, row, taste.reading)))
 ]
 async function copy() {
   const text = Papa.unparse(table(), { delimiter: '\t', newline: '\n' })

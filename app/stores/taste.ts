@@ -70,6 +70,8 @@ export const useTaste = defineStore('taste', () => {
     /** Cents of a dollar as a number in the reader’s currency, to sort, copy and export by. */
     sum: (cents: number) => Math.round(inCurrency(cents, reading.value) * 100) / 100,
     money: (cents: number) => formatMoney(cents, reading.value),
+    /** A sum that is in the reader’s currency already. */
+    moneyOfSum: (sum: number) => formatMoney(sum * 100, { ...reading.value, perDollar: 1 }),
     /** Square inches or square centimetres, as lengths are read. */
     area: (mm2: number) => formatArea(mm2, reading.value),
     amps: (amps: number) => formatAmps(amps, reading.value),

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { byAlphabet, cellGiven, cellText, compareCells, type Column } from './columns'
+import { US, type Measure } from '#core/quantity'
+import { byAlphabet, cellGiven, cellText, compareCells, hasWords, headGiven, searchText, type Column } from './columns'
 
 const alphabet = byAlphabet('en-US')
 const sorted = (cells: (string | number | undefined)[], locale = 'en-US') =>
@@ -52,8 +53,46 @@ describe('the order of a table', () => {
   // RFC 4180 knows no endless number, and spreadsheets read “Infinity” as a word: it is given as the screen says it.
   it('what has no end is given in words, a number as a number', () => {
     const column: Column<number> = { key: 'min', title: 'Lit until', value: row => row, text: () => 'a day and more' }
-    expect(cellGiven(column, Infinity)).toBe('a day and more')
-    expect(cellGiven(column, 93.25)).toBe(93.25)
-    expect(cellGiven({ ...column, value: () => undefined }, 1)).toBe('')
+    expect(cellGiven(column, Infinity, US)).toBe('a day and more')
+    expect(cellGiven(column, 93.25, US)).toBe(93.25)
+    expect(cellGiven({ ...column, value: () => undefined }, 1, US)).toBe('')
+  })
+  // NIST SP 811: 1 in = 25.4 mm, 1 ft = 304.8 mm, 1 lb = 0.45359237 kg.
+  it.each([
+    ['length', 317.5, 'in', 12.5, 'mm', 317.5],
+    ['run', 3048, 'ft', 10, 'm', 3.048],
+    ['area', 6451.6, 'in²', 10, 'cm²', 64.5],
+    ['mass', 0.45359237, 'lb', 1, 'kg', 0.454],
+    ['money', 125_000, 'USD', 1250, 'EUR', 1150]
+  ] as [Measure, number, string, number, string, number][])(
+    'what is kept in one unit is given in the reader’s, and the heading says which: %s',
+    (of, kept, american, there, german, here) => {
+      const column: Column<number> = { key: 'n', title: 'Size', of, value: row => row, number: true }
+      expect([headGiven(column, US), cellGiven(column, kept, US)]).toEqual([`Size, ${american}`, there])
+      const reading = { system: 'metric', locale: 'de-DE', currency: 'EUR', perDollar: 0.92 } as const
+      expect([headGiven(column, reading), cellGiven(column, kept, reading)]).toEqual([`Size, ${german}`, here])
+    }
+  )
+})
+
+describe('looking through a table', () => {
+  const columns: Column<{ name: string; ft: number }>[] = [
+    { key: 'name', title: 'Name', value: row => row.name },
+    { key: 'ft', title: 'Length', value: row => row.ft, text: row => `${row.ft} ft`, number: true },
+    { key: 'acts', title: 'Add', value: () => 'Add', plain: true }
+  ]
+  const found = (words: string) =>
+    [
+      { name: 'Item 7, pin 3', ft: 12 },
+      { name: 'Item 8', ft: 24.7 },
+      { name: 'Item 9', ft: 7.5 }
+    ]
+      .filter(row => hasWords(searchText(columns, row), words.toLowerCase().split(' ')))
+      .map(row => row.name)
+  it('finds words anywhere, numbers from their first figure, and no buttons', () => {
+    expect(found('item 7')).toEqual(['Item 7, pin 3', 'Item 9'])
+    expect(found('24.7')).toEqual(['Item 8'])
+    expect(found('pin item')).toEqual(['Item 7, pin 3'])
+    expect(found('add')).toEqual([])
   })
 })

@@ -1,3 +1,5 @@
+import { measured, measureUnit, type Measure, type Reading } from '#core/quantity'
+
 /** One column of a table: what stands in a cell, as words or as a number that sorts as one. */
 export interface Column<Row> {
   key: string
@@ -7,6 +9,8 @@ export interface Column<Row> {
   /** As it is read, where that is not the value itself. */
   text?: (row: Row) => string
   number?: boolean
+  /** What its numbers are of that are kept in mm, kg or cents: they are given in the reader’s unit, which the heading names then. */
+  of?: Measure
   width?: string
   /** Not shown until it is chosen. */
   hidden?: boolean
@@ -19,10 +23,37 @@ export interface Column<Row> {
 /** What stands in a cell, as it is read. */
 export const cellText = <Row>(column: Column<Row>, row: Row): string =>
   column.text?.(row) ?? String(column.value(row) ?? '')
-/** What is copied and exported of a cell: its value; as it is read where that is no number that a sheet can hold. */
-export function cellGiven<Row>(column: Column<Row>, row: Row): string | number {
+/**
+ * What is copied and exported of a cell: its value, in the reader’s unit; as it is read where that is no number that a sheet can
+ * hold.
+ */
+export function cellGiven<Row>(column: Column<Row>, row: Row, reading: Reading): string | number {
   const value = column.value(row)
-  return typeof value === 'number' && !Number.isFinite(value) ? cellText(column, row) : (value ?? '')
+  if (typeof value !== 'number') return value ?? ''
+  if (!Number.isFinite(value)) return cellText(column, row)
+  return column.of ? measured(column.of, value, reading) : value
+}
+/** What stands over a column where its cells are copied and exported: with the unit, which the cells themselves do not say. */
+export const headGiven = <Row>({ title, of }: Column<Row>, reading: Reading): string =>
+  of ? `${title}, ${measureUnit(of, reading)}` : title
+
+/**
+ * What a row is looked through by: words anywhere in them, numbers from their first figure on, so that 7 does not find 24.7.
+ * Written once for a row, not for every letter.
+ */
+export function searchText<Row>(columns: readonly Column<Row>[], row: Row): string {
+  const said = (numbers: boolean) =>
+    columns
+      .filter(column => !column.plain && !!column.number === numbers)
+      .map(column => (numbers ? '\n' : ' ') + cellText(column, row))
+      .join('')
+  return (said(false) + said(true)).toLocaleLowerCase()
+}
+/** Whether all the words are in a row’s text, in any order. */
+export const hasWords = (text: string, words: readonly string[]): boolean => {
+  const numbers = text.indexOf('\n')
+  const plain = numbers < 0 ? text : text.slice(0, numbers)
+  return words.every(word => plain.includes(word) || text.includes(`\n${word}`))
 }
 
 type Cell = string | number | undefined

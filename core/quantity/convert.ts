@@ -6,6 +6,8 @@
 export const MM_PER_INCH = 25.4
 export const MM_PER_FOOT = 304.8
 export const KG_PER_POUND = 0.45359237
+/** Newtons in a pound of force: a pound under standard gravity (NIST SP 811). */
+export const NEWTONS_PER_POUND = KG_PER_POUND * 9.80665
 
 /** Inches to millimetres. */
 export const inches = (value: number): number => value * MM_PER_INCH

@@ -1,4 +1,4 @@
-import { KG_PER_POUND, toFeet, toInches, toPounds } from './convert'
+import { KG_PER_POUND, MM_PER_FOOT, MM_PER_INCH, toFeet, toInches, toPounds } from './convert'
 import type { UnitSystem } from './parse'
 
 /** How a person reads: inches or metric, and the language whose commas and dates they use. */
@@ -109,7 +109,7 @@ export const formatMass = (kg: number, reading: Reading, useGrouping = true): st
 /** An area of the face: `12 in²` or `77 cm²`. */
 export const formatArea = (mm2: number, reading: Reading): string =>
   reading.system === 'inch'
-    ? `${formatNumber(mm2 / 25.4 ** 2, 0, reading)} in²`
+    ? `${formatNumber(mm2 / MM_PER_INCH ** 2, mm2 < 10 * MM_PER_INCH ** 2 ? 1 : 0, reading)} in²`
     : `${formatNumber(mm2 / 100, 0, reading)} cm²`
 
 /** A moment of mass: `1,234 lb·in` or `14.22 kg·m`. */
@@ -144,6 +144,24 @@ export const formatAmps = (amps: number, reading: Pick<Reading, 'locale'>): stri
 /** A day: `Nov 26, 2026`. */
 export const formatDay = (iso: string, { locale }: Pick<Reading, 'locale'>): string =>
   new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(`${iso}T00:00:00Z`))
+
+/** What a number is of that is kept in mm, kg or cents. */
+export type Measure = 'length' | 'run' | 'area' | 'mass' | 'money'
+/** The unit that a reader has for each, how much of it one kept unit is, and to how many places it is worth giving. */
+const MEASURES: Readonly<Record<Measure, (reading: Reading) => [unit: string, each: number, digits: number]>> = {
+  length: ({ system }) => (system === 'inch' ? ['in', 1 / MM_PER_INCH, 3] : ['mm', 1, 1]),
+  run: ({ system }) => (system === 'inch' ? ['ft', 1 / MM_PER_FOOT, 2] : ['m', 0.001, 3]),
+  area: ({ system }) => (system === 'inch' ? ['in²', 1 / MM_PER_INCH ** 2, 2] : ['cm²', 0.01, 1]),
+  mass: ({ system }) => (system === 'inch' ? ['lb', 1 / KG_PER_POUND, 3] : ['kg', 1, 3]),
+  money: reading => [currencyOf(reading), (reading.perDollar ?? 1) / 100, 2]
+}
+/** A number in the reader's unit, to be copied into a sheet: without its unit, which its heading names. */
+export function measured(of: Measure, value: number, reading: Reading): number {
+  const [, each, digits] = MEASURES[of](reading)
+  return Number((value * each).toFixed(digits))
+}
+/** The name of the reader's unit: `in`, `kg`, `EUR`. */
+export const measureUnit = (of: Measure, reading: Reading): string => MEASURES[of](reading)[0]
 
 /** Units in which a working states its figures, and how each is read. */
 const UNITS: Readonly<Record<string, (value: number, reading: Reading) => string>> = {

@@ -41,7 +41,14 @@ const lineColumns = computed((): Column<CostLine>[] => [
   { key: 'says', title: 'Line', value: row => taste.say(row.says) },
   { key: 'group', title: 'Group', value: row => GROUPS[row.group] },
   { key: 'visit', title: 'Visit', value: row => visits.value.get(row.phase ?? ''), hidden: true },
-  { key: 'cents', title: 'Cost', value: row => taste.sum(row.cents), text: row => taste.money(row.cents), number: true }
+  {
+    key: 'cents',
+    title: 'Cost',
+    of: 'money',
+    value: row => row.cents,
+    text: row => taste.money(row.cents),
+    number: true
+  }
 ])
 const lineOf = (line: CostLine) => `${line.key} ${line.phase ?? ''}`
 const lineMarks = (line: CostLine) => ({ 'data-line': line.key })
@@ -55,7 +62,8 @@ const creepColumns = computed((): Column<CreepLine>[] => [
   {
     key: 'cents',
     title: 'By',
-    value: row => taste.sum(row.cents),
+    of: 'money',
+    value: row => row.cents,
     text: row => signedMoney(row.cents),
     number: true
   }
@@ -119,7 +127,8 @@ const sumColumn = (
   key,
   title,
   number: true,
-  value: row => taste.sum(row[key]),
+  of: 'money',
+  value: row => row[key],
   text: row => taste.money(row[key])
 })
 const unitColumns = computed((): Column<UnitCost>[] => [

@@ -192,7 +192,8 @@ const changeColumns: Column<Keyed>[] = [
     key: 'cents',
     title: 'Difference',
     number: true,
-    value: row => taste.sum(row.cents),
+    of: 'money',
+    value: row => row.cents,
     text: row => signed(row.cents)
   }
 ]

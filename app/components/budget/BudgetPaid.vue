@@ -44,7 +44,8 @@ const columns = computed((): Column<Reckoned>[] => [
     key: 'plan',
     title: 'Plan',
     number: true,
-    value: row => (row.planCents === undefined ? undefined : taste.sum(row.planCents)),
+    of: 'money',
+    value: row => row.planCents,
     text: row => (row.planCents === undefined ? 'not in the plan' : taste.money(row.planCents))
   },
   {
@@ -52,13 +53,15 @@ const columns = computed((): Column<Reckoned>[] => [
     title: 'What it was',
     number: true,
     width: '190px',
-    value: row => (row.paidCents === undefined ? undefined : taste.sum(row.paidCents))
+    of: 'money',
+    value: row => row.paidCents
   },
   {
     key: 'over',
     title: 'More',
     number: true,
-    value: row => (row.overCents === undefined ? undefined : taste.sum(row.overCents)),
+    of: 'money',
+    value: row => row.overCents,
     text: row => (row.overCents === undefined ? '' : taste.money(row.overCents))
   },
   { key: 'on', title: 'On', value: row => row.on, text: row => (row.on ? taste.day(row.on) : '') },

@@ -89,28 +89,32 @@ const columns = computed((): Column<QuoteSummary>[] => [
     key: 'total',
     title: 'Quoted',
     number: true,
-    value: quote => taste.sum(quote.totalCents),
+    of: 'money',
+    value: quote => quote.totalCents,
     text: quote => taste.money(quote.totalCents)
   },
   {
     key: 'lacks',
     title: 'Left out, by the estimate',
     number: true,
-    value: quote => taste.sum(quote.forgottenCents),
+    of: 'money',
+    value: quote => quote.forgottenCents,
     text: quote => taste.money(quote.forgottenCents)
   },
   {
     key: 'whole',
     title: 'To compare',
     number: true,
-    value: quote => taste.sum(quote.comparableCents),
+    of: 'money',
+    value: quote => quote.comparableCents,
     text: quote => taste.money(quote.comparableCents)
   },
   {
     key: 'against',
     title: 'Against the estimate',
     number: true,
-    value: quote => taste.sum(quote.comparableCents - quotableCents.value),
+    of: 'money',
+    value: quote => quote.comparableCents - quotableCents.value,
     text: quote => signed(quote.comparableCents - quotableCents.value)
   },
   {
@@ -120,7 +124,7 @@ const columns = computed((): Column<QuoteSummary>[] => [
     value: quote => quote.meanWeeks,
     text: quote => `${taste.number(quote.meanWeeks, 1)} ± ${taste.number(quote.deviationWeeks, 1)}`
   },
-  { key: 'back', title: '97.5 % date', value: quote => dates(quote)?.back },
+  { key: 'back', title: `${taste.number(97.5, 1)} % date`, value: quote => dates(quote)?.back },
   { key: 'queue', title: 'Queue, weeks', number: true, value: quote => quoteOf(quote.id).queueWeeks },
   { key: 'warranty', title: 'Warranty, months', number: true, value: quote => quoteOf(quote.id).warrantyMonths },
   { key: 'reports', title: 'Progress told', value: quote => quoteOf(quote.id).reports },
@@ -142,7 +146,8 @@ const againstColumns = computed((): Column<ByLine>[] => [
     key: 'cents',
     title: 'Estimate',
     number: true,
-    value: row => taste.sum(row.line.cents),
+    of: 'money',
+    value: row => row.line.cents,
     text: row => taste.money(row.line.cents)
   },
   ...standings.value.map((quote, i): Column<ByLine> => ({

@@ -39,7 +39,8 @@ const columns: Column<Alternative>[] = [
     key: 'cents',
     title: 'Installed cost',
     number: true,
-    value: row => taste.sum(row.cents),
+    of: 'money',
+    value: row => row.cents,
     text: row => taste.money(row.cents)
   },
   { key: 'weak', title: 'Losses that take a task (100: one not done)', number: true, value: row => row.weak },

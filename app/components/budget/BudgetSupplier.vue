@@ -59,21 +59,24 @@ const columns = computed((): Column<Row>[] => [
     key: 'plan',
     title: 'In the plan',
     number: true,
-    value: row => taste.sum(row.planCents),
+    of: 'money',
+    value: row => row.planCents,
     text: row => taste.money(row.planCents)
   },
   {
     key: 'price',
     title: 'Today',
     number: true,
-    value: row => (row.line.priceCents === undefined ? undefined : taste.sum(row.line.priceCents)),
+    of: 'money',
+    value: row => row.line.priceCents,
     text: row => (row.line.priceCents === undefined ? '—' : taste.money(row.line.priceCents))
   },
   {
     key: 'more',
     title: 'More',
     number: true,
-    value: row => (row.line.priceCents === undefined ? undefined : taste.sum(row.line.priceCents - row.planCents)),
+    of: 'money',
+    value: row => (row.line.priceCents === undefined ? undefined : row.line.priceCents - row.planCents),
     text: row => (row.line.priceCents === undefined ? '—' : taste.money(row.line.priceCents - row.planCents))
   },
   { key: 'stock', title: 'On the shelf', number: true, value: row => row.line.stock },

@@ -152,7 +152,8 @@ const tryColumns = computed((): Column<Tried>[] => [
   {
     key: 'money',
     title: 'Money',
-    value: row => (row.cents === undefined ? undefined : taste.sum(row.cents)),
+    of: 'money',
+    value: row => row.cents,
     text: row => (row.cents === undefined ? '' : taste.money(row.cents)),
     number: true
   }

@@ -219,21 +219,24 @@ const laterColumns: Column<Later>[] = [
     key: 'now',
     title: 'In this visit',
     number: true,
-    value: row => taste.sum(row.nowCents),
+    of: 'money',
+    value: row => row.nowCents,
     text: row => taste.money(row.nowCents)
   },
   {
     key: 'later',
     title: 'Alone, later',
     number: true,
-    value: row => taste.sum(row.laterCents),
+    of: 'money',
+    value: row => row.laterCents,
     text: row => taste.money(row.laterCents)
   },
   {
     key: 'saved',
     title: 'Now saves',
     number: true,
-    value: row => taste.sum(row.savedCents),
+    of: 'money',
+    value: row => row.savedCents,
     text: row => taste.money(row.savedCents)
   }
 ]
@@ -248,14 +251,16 @@ const splitColumns = computed((): Column<SplitVisit>[] => [
   {
     key: 'cost',
     title: 'Cost',
-    value: visit => taste.sum(visit.cents),
+    of: 'money',
+    value: visit => visit.cents,
     text: visit => taste.money(visit.cents),
     number: true
   },
   {
     key: 'ceiling',
     title: 'May cost',
-    value: visit => (visit.limit.ceilingCents === undefined ? undefined : taste.sum(visit.limit.ceilingCents)),
+    of: 'money',
+    value: visit => visit.limit.ceilingCents,
     text: visit => (visit.limit.ceilingCents === undefined ? 'any' : taste.money(visit.limit.ceilingCents)),
     number: true
   },

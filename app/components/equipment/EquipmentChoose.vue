@@ -93,14 +93,16 @@ const columns = computed((): Column<Item>[] => [
   {
     key: 'cost',
     title: 'Installed cost',
-    value: item => (moneyOf(item) === undefined ? undefined : moneyOf(item)! / 100),
+    of: 'money',
+    value: item => moneyOf(item),
     number: true
   },
-  { key: 'price', title: 'Price', value: item => taste.sum(item.priceCents), number: true, hidden: true },
+  { key: 'price', title: 'Price', of: 'money', value: item => item.priceCents, number: true, hidden: true },
   {
     key: 'yearly',
     title: 'Every year',
-    value: item => item.yearly && taste.sum(item.yearly.cents),
+    of: 'money',
+    value: item => item.yearly?.cents,
     text: item => (item.yearly ? `${taste.money(item.yearly.cents)}, ${item.yearly.for}` : ''),
     number: true,
     hidden: true
@@ -122,7 +124,7 @@ const columns = computed((): Column<Item>[] => [
   { key: 'gives', title: 'Gives', value: item => item.provides.join(', ') },
   { key: 'requires', title: 'Also requires', value: item => requires(item).join(' ') },
   { key: 'approvals', title: 'Approved for', value: item => item.approvals.join(', '), hidden: true },
-  { key: 'acts', title: 'Add', value: () => '', plain: true, width: '74px' }
+  { key: 'acts', title: 'Add', value: () => '', plain: true, width: '116px' }
 ])
 // Named here: functions written in the template are new ones each time it is drawn, and the table with them.
 const idOf = (item: Item) => item.id
@@ -282,11 +284,13 @@ const some = (words: readonly string[], most: number) =>
           /></label>
         </template>
         <template #name="{ row }">
-          <b>{{ row.name }}</b> <span class="quiet small">{{ row.maker }} · {{ row.kind }}</span>
+          <span class="clamp named" :title="`${row.name}, ${row.maker} · ${row.kind}`"
+            ><b>{{ row.name }}</b> <span class="quiet small">{{ row.maker }} · {{ row.kind }}</span></span
+          >
           <span class="quiet small clamp" :title="row.summary">{{ row.summary }}</span>
         </template>
         <template #fits="{ row }">
-          <span class="clamp two">
+          <span class="clamp two" :title="fits(effects.get(row.id)).text">
             <StateMark v-if="fits(effects.get(row.id)).state" :state="fits(effects.get(row.id)).state" :size="13" />
             {{ fits(effects.get(row.id)).text }}
           </span>
@@ -360,12 +364,13 @@ const some = (words: readonly string[], most: number) =>
   padding: 0 14px;
 }
 .old .catalogue :deep(tbody .figures),
-.old .catalogue :deep(tbody .clamp) {
+.old .catalogue :deep(tbody .clamp:not(.named)) {
   opacity: 0.55;
   transition: opacity 0.1s 0.25s;
 }
 .acts {
-  display: grid;
+  display: flex;
+  flex-wrap: wrap;
   gap: 3px;
 }
 .clamp {
@@ -375,6 +380,6 @@ const some = (words: readonly string[], most: number) =>
   overflow: hidden;
 }
 .clamp.two {
-  -webkit-line-clamp: 3;
+  -webkit-line-clamp: 2;
 }
 </style>

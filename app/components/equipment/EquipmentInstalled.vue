@@ -51,7 +51,7 @@ const columns = computed((): Column<DesignUnit>[] => [
     text: unit => (removals[unit.id] ? signed(removals[unit.id]!.change.amps) : ''),
     number: true
   },
-  { key: 'price', title: 'Price', value: unit => taste.sum(unit.priceCents), number: true },
+  { key: 'price', title: 'Price', of: 'money', value: unit => unit.priceCents, number: true },
   { key: 'effect', title: 'Effect of removal', width: '34%', value: unit => breaks(unit).join(' ') },
   { key: 'acts', title: 'Remove', value: () => '', plain: true, width: '82px' }
 ])
@@ -105,7 +105,8 @@ const goneColumns = computed((): Column<Gone>[] => [
   {
     key: 'credit',
     title: 'Credit',
-    value: gone => taste.sum(gone.creditCents),
+    of: 'money',
+    value: gone => gone.creditCents,
     text: gone => taste.money(gone.creditCents),
     number: true,
     width: '150px'

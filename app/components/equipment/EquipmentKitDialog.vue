@@ -38,7 +38,8 @@ const columns = computed((): Column<Line>[] => [
   {
     key: 'money',
     title: 'Installed cost',
-    value: row => row.effect && taste.sum(row.effect.change.money),
+    of: 'money',
+    value: row => row.effect?.change.money,
     text: row => (row.effect ? taste.money(row.effect.change.money) : 'with it'),
     number: true
   }

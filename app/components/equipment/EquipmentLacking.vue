@@ -51,7 +51,8 @@ const columns = computed((): Column<Answer>[] => [
   {
     key: 'money',
     title: 'Installed cost',
-    value: row => row.effect && taste.sum(row.effect.change.money),
+    of: 'money',
+    value: row => row.effect?.change.money,
     text: row => (row.effect ? taste.money(row.effect.change.money) : '…'),
     number: true
   },

@@ -65,7 +65,7 @@ const DIGITS: Record<FigureKey, number> = {
 function asShown(key: FigureKey, value: number): number {
   const inReader =
     key === 'money'
-      ? value / 100
+      ? taste.sum(value)
       : key === 'useful load' && taste.system === 'inch'
         ? value / 0.45359237
         : key === 'metal' && taste.system === 'inch'
@@ -88,7 +88,7 @@ function change(against: Report | undefined): string {
   const least = 0.5 * 10 ** -digitsOf(key)
   if (Math.abs(difference) < least) return '±0'
   const size = Math.abs(difference)
-  return `${difference > 0 ? '+' : '−'}${key === 'money' ? taste.money(size * 100) : taste.number(size, digitsOf(key))}`
+  return `${difference > 0 ? '+' : '−'}${key === 'money' ? taste.moneyOfSum(size) : taste.number(size, digitsOf(key))}`
 }
 
 /** The least metal follows the hand; the rest follows when the hand rests. */
@@ -171,6 +171,7 @@ const shown = useSteady(
 .main {
   white-space: nowrap;
   overflow: hidden;
+  text-overflow: ellipsis;
 }
 .value {
   font-size: 16px;
@@ -187,5 +188,14 @@ const shown = useSteady(
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
+}
+/* In a narrow cell the limit has a line of its own: “want 4” of “want 45” says something else. */
+@media (max-width: 900px) {
+  .main small {
+    display: block;
+    margin-left: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
 }
 </style>

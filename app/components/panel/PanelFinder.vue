@@ -28,6 +28,7 @@ const columns = computed((): Column<Ranked>[] => [
   {
     key: 'ground',
     title: place.value ? 'Off its middle' : 'Ground',
+    of: place.value ? 'length' : 'area',
     value: ranked => (ranked.fits ? (ranked.awayMm ?? ranked.areaMm2) : undefined),
     text: ranked =>
       !ranked.fits ? '—' : ranked.awayMm === undefined ? taste.area(ranked.areaMm2) : taste.length(ranked.awayMm),
@@ -87,9 +88,7 @@ onUnmounted(() => {
   free.value = undefined
 })
 
-const areaText = computed(() =>
-  free.value ? `${taste.number(free.value.ground.areaMm2 / 100, 0)} cm² of ground for its middle` : ''
-)
+const areaText = computed(() => (free.value ? `${taste.area(free.value.ground.areaMm2)} of ground for its middle` : ''))
 function setDownNearest() {
   const now = subject.value
   const { design, option } = bench

@@ -124,8 +124,8 @@ function take() {
         <template v-if="way === 'file'">
           <p class="small">
             DXF with lines, arcs, circles, ellipses, polylines and splines, or SVG with paths and shapes. Arcs are cut
-            as arcs; other curves become straight sides that miss them by at most {{ FLATTEN_MM }} mm. The closed line
-            with the greatest area is the outline, unless another layer is chosen.
+            as arcs; other curves become straight sides that miss them by at most {{ taste.length(FLATTEN_MM) }}. The
+            closed line with the greatest area is the outline, unless another layer is chosen.
           </p>
           <div class="row">
             <v-file-input class="grow" label="Drawing" accept=".dxf,.svg" @update:model-value="pick" />

@@ -61,7 +61,14 @@ const columns = computed((): Column<Seen>[] => [
     number: true
   },
   { key: 'field', title: 'Field', value: fieldOf },
-  { key: 'arm', title: 'Arm', value: row => row.reachMm, text: row => taste.length(row.reachMm), number: true },
+  {
+    key: 'arm',
+    title: 'Arm',
+    of: 'length',
+    value: row => row.reachMm,
+    text: row => taste.length(row.reachMm),
+    number: true
+  },
   {
     key: 'reach',
     title: 'Reach',

@@ -89,6 +89,7 @@ const circuits = computed((): Column<Circuit>[] => [
   {
     key: 'lies',
     title: 'Length',
+    of: 'run',
     value: circuit => circuit.liesMm,
     text: circuit => taste.run(circuit.liesMm),
     number: true
@@ -298,7 +299,8 @@ const feederMarks = (feeder: Feeder) => ({ 'data-feeder': feeder.tie })
         <ol>
           <li v-for="(place, index) in row.places" :key="index" :class="place.kind">
             <template v-if="place.kind === 'protector'"
-              ><span class="figures amps">{{ place.amps }}{{ place.protector === 'fuse' ? ' F' : '' }}</span
+              ><span class="figures amps"
+                >{{ taste.short(place.amps) }}{{ place.protector === 'fuse' ? ' F' : '' }}</span
               ><span>{{ place.labels.join(', ') }}</span></template
             ><template v-else>spare</template>
           </li>

@@ -265,13 +265,17 @@ function backToNormal() {
               :transform="`translate(${edge.sign.x} ${edge.sign.y})`"
               :role="edge.tie ? 'button' : undefined"
               :tabindex="edge.tie ? 0 : undefined"
-              :aria-label="edge.tie ? `${edge.says}, ${edge.kind}${edgeShut(edge.tie) ? ', open' : ''}` : undefined"
+              :aria-label="
+                edge.tie ? `${taste.say(edge.says)}, ${edge.kind}${edgeShut(edge.tie) ? ', open' : ''}` : undefined
+              "
               @click="edge.tie && (chosen = { kind: 'tie', id: edge.tie })"
               @keydown.enter="edge.tie && (chosen = { kind: 'tie', id: edge.tie })"
             >
               <rect v-if="edge.tie" x="-34" y="-16" width="68" height="23" class="touch" />
               <path v-if="SIGNS[edge.kind]" class="sign" :d="SIGNS[edge.kind]" />
-              <text y="-7" text-anchor="middle">{{ edge.says }}{{ edgeShut(edge.tie) ? ' · open' : '' }}</text>
+              <text y="-7" text-anchor="middle">
+                {{ taste.say(edge.says) }}{{ edgeShut(edge.tie) ? ' · open' : '' }}
+              </text>
             </g>
           </g>
           <g

@@ -158,7 +158,9 @@ const columns = computed((): Column<Row>[] => [
   { key: 'why', title: 'Then', value: row => row.lost?.why },
   { key: 'wh', title: 'Wh', value: row => row.wh, text: row => taste.number(row.wh, 0), number: true }
 ])
-const offerColumns: Column<BackupOffer>[] = [
+/** Minutes gained for a hundred of the reader’s currency. */
+const perHundred = (offer: BackupOffer) => (offer.minutesPerDollar * 100) / (taste.reading.perDollar ?? 1)
+const offerColumns = computed((): Column<BackupOffer>[] => [
   { key: 'name', title: 'Backup, with labour', value: offer => offer.name },
   {
     key: 'gain',
@@ -169,13 +171,13 @@ const offerColumns: Column<BackupOffer>[] = [
   },
   {
     key: 'worth',
-    title: 'per $100',
-    value: offer => offer.minutesPerDollar * 100,
-    text: offer => `${taste.number(offer.minutesPerDollar * 100, 1)} min`,
+    title: `per ${taste.moneyOfSum(100)}`,
+    value: perHundred,
+    text: offer => `${taste.number(perHundred(offer), 1)} min`,
     number: true
   },
   { key: 'acts', title: 'Add', value: () => '', plain: true, width: '60px' }
-]
+])
 const unitOf = (row: Row) => row.unit
 const offerOf = (offer: BackupOffer) => offer.item
 const marks = (row: Row) => ({ 'data-loss': row.unit, 'class': row.kept ? undefined : 'off' })

@@ -52,7 +52,8 @@ const columns: Column<StanceAnswer>[] = [
   {
     key: 'costs',
     title: 'Costs',
-    value: answer => answer.additions && taste.sum(answer.additions.effect.change.money),
+    of: 'money',
+    value: answer => answer.additions?.effect.change.money,
     text: answer => (answer.additions ? changes(answer.additions) : ''),
     number: true
   },

@@ -95,20 +95,23 @@ const worthColumns: Column<FailureReport['worth'][number]>[] = [
   {
     key: 'cost',
     title: 'Price',
-    value: row => taste.sum(row.unit.priceCents),
+    of: 'money',
+    value: row => row.unit.priceCents,
     text: row => (row.unit.state === 'new' ? taste.money(row.unit.priceCents) : 'there already'),
     number: true
   },
   {
     key: 'each',
     title: 'Price for each',
-    value: row => row.each.cents && taste.sum(row.each.cents),
+    of: 'money',
+    value: row => row.each.cents,
     text: row => (row.each.cents === undefined ? '' : taste.money(row.each.cents)),
     number: true
   },
   {
     key: 'mass',
     title: 'Weight for each',
+    of: 'mass',
     value: row => row.each.kg,
     text: row => taste.mass(row.each.kg),
     number: true

@@ -38,6 +38,7 @@ const bundleColumns = computed((): Column<Bundle>[] => [
   {
     key: 'over',
     title: 'Over',
+    of: 'length',
     value: bundle => bundle.diameterMm,
     text: bundle => taste.length(bundle.diameterMm),
     number: true
@@ -45,6 +46,7 @@ const bundleColumns = computed((): Column<Bundle>[] => [
   {
     key: 'bend',
     title: 'Least bend',
+    of: 'length',
     value: bundle => bundle.bendMm,
     text: bundle => taste.length(bundle.bendMm),
     number: true
@@ -52,6 +54,7 @@ const bundleColumns = computed((): Column<Bundle>[] => [
   {
     key: 'hole',
     title: 'Grommet for',
+    of: 'length',
     value: bundle => bundle.holeMm,
     text: bundle => taste.length(bundle.holeMm),
     number: true
@@ -169,7 +172,8 @@ const routeColumns = computed((): Column<Route>[] => [
   { key: 'run', title: 'Run', value: route => `${placeName(route.from)} – ${placeName(route.to)}` },
   {
     key: 'length',
-    title: `Length, ${taste.system === 'inch' ? 'in' : 'mm'}`,
+    title: 'Length',
+    of: 'length',
     value: route => route.lengthMm,
     text: route => taste.length(route.lengthMm),
     number: true,
@@ -301,8 +305,8 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
         empty="No wire lies on a route yet."
       />
       <p class="quiet small">
-        Over all: √(Σ d² / 0.7). Least bend: ten times the thickest wire, six times coax; clamps every
-        {{ taste.length(609.6) }} at most (AC 43.13-1B chapter 11). The same count derates the circuits of Power.
+        Over all: √(Σ d² / {{ taste.short(0.7) }}). Least bend: ten times the thickest wire, six times coax; clamps
+        every {{ taste.length(609.6) }} at most (AC 43.13-1B chapter 11). The same count derates the circuits of Power.
       </p>
     </section>
     <WiringPlaces />

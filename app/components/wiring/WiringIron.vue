@@ -38,10 +38,18 @@ const MARKS = { 'far enough': 'met', 'too near': 'decide', 'not known': 'check b
 const columns = computed((): Column<IronNear>[] => [
   { key: 'sensor', title: 'Magnetometer', value: iron => labels.value.get(iron.magnetometer) ?? iron.magnetometer },
   { key: 'name', title: 'Iron', value: iron => (iron.unit ? `motor of ${labels.value.get(iron.unit)}` : iron.name) },
-  { key: 'mass', title: 'Mass', value: iron => iron.massKg, text: iron => taste.mass(iron.massKg), number: true },
+  {
+    key: 'mass',
+    title: 'Mass',
+    of: 'mass',
+    value: iron => iron.massKg,
+    text: iron => taste.mass(iron.massKg),
+    number: true
+  },
   {
     key: 'away',
     title: 'Away',
+    of: 'length',
     value: iron => iron.atLeastMm,
     text: iron => `${iron.known ? '' : 'at least '}${taste.length(iron.atLeastMm)}`,
     number: true
@@ -49,6 +57,7 @@ const columns = computed((): Column<IronNear>[] => [
   {
     key: 'wanted',
     title: 'Wanted',
+    of: 'length',
     value: iron => iron.wantedMm,
     text: iron => taste.length(iron.wantedMm),
     number: true

@@ -33,15 +33,17 @@ const columns = computed((): Column<Wire>[] => [
   { key: 'colour', title: 'Colour', value: coloursText, hidden: true },
   {
     key: 'length',
-    title: taste.system === 'inch' ? 'Length to cut, ft' : 'Length to cut, m',
-    value: wire => Number((taste.system === 'inch' ? wire.lengthMm / 304.8 : wire.lengthMm / 1000).toFixed(2)),
+    title: 'Length to cut',
+    of: 'run',
+    value: wire => wire.lengthMm,
     text: wire => taste.run(wire.lengthMm),
     number: true
   },
   {
     key: 'weight',
-    title: taste.system === 'inch' ? 'Weight, lb' : 'Weight, kg',
-    value: wire => Number((taste.system === 'inch' ? wire.massKg / 0.45359237 : wire.massKg).toFixed(3)),
+    title: 'Weight',
+    of: 'mass',
+    value: wire => wire.massKg,
     text: wire => taste.mass(wire.massKg),
     number: true,
     hidden: true

@@ -70,7 +70,8 @@ const columns = computed((): Column<Place>[] => [
   { key: 'kind', title: 'Kind', value: place => place.kind, width: '152px' },
   {
     key: 'arm',
-    title: `Arm, ${taste.system === 'inch' ? 'in' : 'mm'}`,
+    title: 'Arm',
+    of: 'length',
     value: place => place.armMm,
     text: place => taste.length(place.armMm),
     width: '104px'
@@ -78,6 +79,7 @@ const columns = computed((): Column<Place>[] => [
   ...ACROSS.map(([key, title]) => ({
     key,
     title,
+    of: 'length' as const,
     value: (place: Place) => place[key],
     text: (place: Place) => (place[key] === undefined ? '' : taste.length(place[key]))
   })),
@@ -86,6 +88,7 @@ const columns = computed((): Column<Place>[] => [
   {
     key: 'opening',
     title: 'Opening',
+    of: 'area',
     value: place => place.opening && place.opening.widthMm * place.opening.heightMm,
     text: place => (place.opening ? openingText(place.opening) : ''),
     width: '126px'

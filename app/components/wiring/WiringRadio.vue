@@ -4,6 +4,7 @@ import type { DesignUnit, FigureOf } from '#core/design'
 import { positionOf } from '#core/airframe'
 import { MOST_DEG, type Apart, type Disturbance, type RadioChain, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
+import { NEWTONS_PER_POUND } from '#core/quantity'
 import { useTaste } from '~/stores/taste'
 
 /** Aerials and their coax, how far apart they stand; buses; what turns the compass. */
@@ -35,12 +36,18 @@ const placed = computed(() => [
   ...new Set(wiring.disturbances.map(disturbance => disturbance.magnetometer))
 ])
 const antennaOf = (id: string) => wiring.radio.antennas.find(antenna => antenna.unit === id)
+/** What the air pulls an antenna by, in pounds or newtons. */
+function airLoad({ id }: DesignUnit): number | undefined {
+  const pounds = antennaOf(id)?.dragLb
+  return pounds !== undefined && taste.system === 'metric' ? pounds * NEWTONS_PER_POUND : pounds
+}
 const apartColumns = computed((): Column<Apart>[] => [
   { key: 'a', title: 'Aerial', value: pair => nameOf(pair.a) },
   { key: 'b', title: 'and', value: pair => nameOf(pair.b) },
   {
     key: 'apart',
     title: 'Apart',
+    of: 'length',
     value: pair => pair.atLeastMm,
     text: pair => `${pair.known ? '' : 'at least '}${taste.length(pair.atLeastMm)}`,
     number: true
@@ -48,6 +55,7 @@ const apartColumns = computed((): Column<Apart>[] => [
   {
     key: 'wanted',
     title: 'Wanted',
+    of: 'length',
     value: pair => pair.wantedMm,
     text: pair => taste.length(pair.wantedMm),
     number: true
@@ -77,6 +85,7 @@ const turnColumns = computed((): Column<Disturbance>[] => [
   {
     key: 'near',
     title: 'Comes as near as',
+    of: 'length',
     value: disturbance => disturbance.atLeastMm,
     text: disturbance => `${disturbance.known ? '' : 'perhaps '}${taste.length(disturbance.atLeastMm)}`,
     number: true
@@ -91,6 +100,7 @@ const turnColumns = computed((): Column<Disturbance>[] => [
   {
     key: 'wanted',
     title: 'Keep away',
+    of: 'length',
     value: disturbance => disturbance.wantedMm,
     text: disturbance => taste.length(disturbance.wantedMm),
     number: true
@@ -105,6 +115,7 @@ const coaxColumns = computed((): Column<RadioChain>[] => [
   {
     key: 'lies',
     title: 'As it lies',
+    of: 'run',
     value: chain => chain.lengthMm,
     text: chain => taste.run(chain.lengthMm),
     number: true
@@ -140,6 +151,7 @@ const standingColumns = computed((): Column<DesignUnit>[] => [
   ...SIDES.map(([key, title]) => ({
     key,
     title,
+    of: 'length' as const,
     value: (unit: DesignUnit) => positionOf(unit)[key],
     text: (unit: DesignUnit) => (positionOf(unit)[key] === undefined ? '' : taste.length(positionOf(unit)[key]!)),
     width: '112px'
@@ -147,11 +159,12 @@ const standingColumns = computed((): Column<DesignUnit>[] => [
   {
     key: 'plane',
     title: 'Metal round its foot',
+    of: 'length',
     value: unit => antennaOf(unit.id)?.groundPlaneMm,
     text: unit => (antennaOf(unit.id) ? taste.length(antennaOf(unit.id)!.groundPlaneMm) : ''),
     number: true
   },
-  { key: 'drag', title: 'Air load, lb', value: unit => antennaOf(unit.id)?.dragLb, number: true },
+  { key: 'drag', title: `Air load, ${taste.system === 'inch' ? 'lb' : 'N'}`, value: airLoad, number: true },
   { key: 'rivets', title: 'Rivets', value: unit => antennaOf(unit.id)?.rivets, number: true, hidden: true }
 ])
 const unitId = (unit: DesignUnit) => unit.id
@@ -230,7 +243,8 @@ const standingMarks = (unit: DesignUnit) => ({ 'data-placed': unit.id })
         </template>
         <template #drag="{ row: unit }">
           <template v-if="antennaOf(unit.id)?.dragLb !== undefined"
-            >{{ taste.number(antennaOf(unit.id)!.dragLb!, 1) }} lb<br /><span class="quiet small"
+            >{{ taste.number(airLoad(unit)!, 1) }} {{ taste.system === 'inch' ? 'lb' : 'N' }}<br /><span
+              class="quiet small"
               >{{ antennaOf(unit.id)!.rivets }} rivets</span
             ></template
           >
@@ -258,8 +272,9 @@ const standingMarks = (unit: DesignUnit) => ({ 'data-placed': unit.id })
           "
         />
         <p class="small quiet">
-          Air load D = 0.000327 · A · V² (AC 43.13-2B chapter 3); 1/8 in rivets of a doubler at three times that load,
-          eight at least. On thin skin an aerial wants a doubler behind it.
+          Air load D = {{ taste.short(0.000327, 6) }} · A · V², in pounds of square feet and miles an hour (AC 43.13-2B
+          chapter 3); rivets of {{ taste.length(3.175) }} in a doubler at three times that load, eight at least. On thin
+          skin an aerial wants a doubler behind it.
         </p>
       </div>
       <FactTable

@@ -113,7 +113,7 @@ describe('the one-line diagram', () => {
     }
     // Every edge has a place for its sign, words or none.
     for (const edge of placed.edges) expect(edge.sign.x > 1 && edge.sign.y > 1).toBe(true)
-    expect(placed.edges.some(edge => edge.says === '')).toBe(true)
+    expect(placed.edges.some(edge => edge.says.length === 0)).toBe(true)
     // The words of an edge stand clear of every box: the layout keeps room for them.
     for (const edge of placed.edges)
       for (const node of placed.nodes)

@@ -38,7 +38,7 @@ const LAYOUT = {
 const NO_WORDS = '·'
 /** Room for the words of an edge, which the library keeps free: about 4.4 px a letter, and the height of words and sign. */
 const labelSize = (edge: LineEdge) => ({
-  width: Math.max(20, Math.ceil(edge.says.length * 4.4)),
+  width: Math.max(20, Math.ceil(readPhrase(edge.says, US).length * 4.4)),
   height: edge.tie ? 22 : 17
 })
 
@@ -63,7 +63,7 @@ export async function layOneLine(line: OneLine, elk: Pick<ELK, 'layout'>): Promi
       targets: [edge.to],
       labels: [
         {
-          text: edge.says || NO_WORDS,
+          text: readPhrase(edge.says, US) || NO_WORDS,
           ...labelSize(edge),
           layoutOptions: { 'elk.edgeLabels.placement': 'CENTER', 'elk.edgeLabels.inline': 'true' }
         }
@@ -139,7 +139,7 @@ export function writeOneLineSvg(placed: PlacedLine, title: string, reading: Read
               `transform="translate(${round(point.x)} ${round(point.y)})" fill="#fff" stroke="#22272a" stroke-width="1.2"/>`
             : ''
         }<text ` +
-        `x="${round(point.x)}" y="${round(point.y - 7)}" text-anchor="middle" font-size="8">${escaped(edge.says)}</text>`
+        `x="${round(point.x)}" y="${round(point.y - 7)}" text-anchor="middle" font-size="8">${escaped(readPhrase(edge.says, reading))}</text>`
       )
     })
   return (

@@ -3,7 +3,7 @@ import { type Design } from '../../design'
 import type { Circuit } from '../circuits/circuit'
 import type { Feeder } from '../circuits/feeder'
 import { powerModel } from '../supply/model'
-import { amperes, figure, say, type Phrase } from '../../quantity'
+import { amperes, enumerate, figure, say, SILENT, type Phrase } from '../../quantity'
 
 /** A thing drawn in the one-line diagram, before it has a place. Sizes are in px of the drawing. */
 export interface LineNode {
@@ -21,7 +21,7 @@ export interface LineEdge {
   kind: Tie['kind'] | 'protector'
   from: string
   to: string
-  says: string
+  says: Phrase
   tie?: string
 }
 export interface OneLine {
@@ -41,13 +41,13 @@ export function oneLine(
   feeders: readonly Feeder[]
 ): OneLine {
   const ratings = new Map(
-    feeders.flatMap((feeder): [string, string][] =>
+    feeders.flatMap((feeder): [string, Phrase][] =>
       // A breaker in the feed of a diode is what opens there.
       feeder.kind === 'diode' && feeder.guardA !== undefined
-        ? [[feeder.tie, `breaker ${feeder.guardA}`]]
+        ? [[feeder.tie, say`breaker ${feeder.guardA}`]]
         : feeder.ratedA === undefined
           ? []
-          : [[feeder.tie, `${feeder.ratedA}`]]
+          : [[feeder.tie, say`${feeder.ratedA}`]]
     )
   )
   const sources = powerModel(design, supply).sources.map((source): LineNode => ({
@@ -106,9 +106,12 @@ export function oneLine(
           kind: tie.kind,
           from: tie.from,
           to: tie.to,
-          says: [tie.name === names.get(tie.from) ? '' : tie.name, ratings.get(tie.id) ?? '']
-            .filter(Boolean)
-            .join(' · '),
+          says: enumerate(
+            [tie.name === names.get(tie.from) ? SILENT : say`${tie.name}`, ratings.get(tie.id) ?? SILENT].filter(
+              words => words.length > 0
+            ),
+            ' · '
+          ),
           tie: tie.id
         })),
       ...fed.map((circuit): LineEdge => ({
@@ -118,8 +121,8 @@ export function oneLine(
         to: `load ${circuit.unit}`,
         says:
           circuit.head === circuit.unit
-            ? `${circuit.breakerA}${circuit.protector === 'fuse' ? ' F' : ''}`
-            : `with ${circuits.find(other => other.unit === circuit.head)?.label ?? circuit.head}`
+            ? say`${circuit.breakerA}${circuit.protector === 'fuse' ? ' F' : ''}`
+            : say`with ${circuits.find(other => other.unit === circuit.head)?.label ?? circuit.head}`
       })),
       ...fed
         .filter(circuit => circuit.alsoBus && order.has(circuit.alsoBus))
@@ -128,7 +131,7 @@ export function oneLine(
           kind: 'diode',
           from: circuit.alsoBus!,
           to: `load ${circuit.unit}`,
-          says: 'second feed'
+          says: say`second feed`
         }))
     ]
   }

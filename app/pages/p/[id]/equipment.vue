@@ -62,8 +62,8 @@ watch(
   [() => bench.examined, items],
   () => {
     if (!bench.examined || bench.outOfDate) return
-    // What was known stands, marked old, until the new answers are there.
-    old.value = true
+    // What was known stands, marked old, until the new answers are there; at first nothing was.
+    old.value = effects.size > 0
     const inOrder = pane.value === 'add' ? [askRemovals, askEffects] : [askEffects, askRemovals]
     for (const ask of inOrder) void ask()
   },
