@@ -139,7 +139,8 @@ export function writeOneLineSvg(placed: PlacedLine, title: string, reading: Read
               `transform="translate(${round(point.x)} ${round(point.y)})" fill="#fff" stroke="#22272a" stroke-width="1.2"/>`
             : ''
         }<text ` +
-        `x="${round(point.x)}" y="${round(point.y - 7)}" text-anchor="middle" font-size="8">${escaped(readPhrase(edge.says, reading))}</text>`
+        `x="${round(point.x)}" y="${round(point.y - 7)}" text-anchor="middle" font-size="8">` +
+        `${escaped(readPhrase(edge.says, reading))}</text>`
       )
     })
   return (
