@@ -4,11 +4,14 @@ import { VTextarea, VTextField } from 'vuetify/components'
 import { FUNCTIONS, KINDS, PLACE_KINDS, type Item } from '#core/catalogue'
 import { extent, setDown } from '#core/panel'
 import { CATALOGUE_COLUMNS, faceCells, readCatalogueCsv, writeCatalogueCsv } from '#core/formats'
+import { parseLength, parseMass, parseNumber, QuantityError, type Reading } from '#core/quantity'
+import { useTaste } from '~/stores/taste'
 
 /** One catalogue entry, cell by cell as its CSV row has it: the same words, the same checks, the same complaints. */
 const { item } = defineProps<{ item: Item | 'new' }>()
 const emit = defineEmits<{ close: []; kept: [] }>()
 type Column = (typeof CATALOGUE_COLUMNS)[number]
+const taste = useTaste()
 
 const NAMES: Partial<Record<Column, [string, string]>> = {
   id: ['Id', 'letters, digits and hyphens'],
@@ -26,8 +29,8 @@ const NAMES: Partial<Record<Column, [string, string]>> = {
   screws_mm: ['Screws from centre, mm', 'x y hole; x y hole'],
   stack: ['Slides in a tray', 'yes or no'],
   body_mm: ['Body, mm', 'width x height x depth'],
-  connector_mm: ['Connectors, mm', 'depth they and their bend add'],
-  mass_kg: ['Mass, kg', ''],
+  connector_mm: ['Connectors, mm', 'depth they and their bend add; or with its unit: 1 1/2 in'],
+  mass_kg: ['Mass, kg', 'or with its unit: 4.2 lb'],
   at_v: ['Amps stated at, V', 'empty: takes no current'],
   min_v: ['Least volts', ''],
   max_v: ['Most volts', ''],
@@ -85,6 +88,22 @@ const blank = (): Record<Column, string> =>
   }) as Record<Column, string>
 const cells = reactive(item === 'new' ? blank() : cellsOf(item))
 const wrong = ref<Record<string, string>>({})
+/** A cell of one number as it was typed, with the reader’s comma or another unit: in the cell’s own unit when the hand leaves it. */
+function settle(column: Column) {
+  const text = cells[column].trim()
+  const metric: Reading = { ...taste.reading, system: 'metric' }
+  const read = column === 'mass_kg' ? parseMass : column === 'connector_mm' ? parseLength : parseNumber
+  // Shapes and angles are several numbers. A plain number stands as it is; what it may be is told when it is kept.
+  if (!/_(?:kg|a|v|h|s|min|usd|share)$|^duty$|^connector_mm$/.test(column) || /^[-+]?[\d.]*$/.test(text)) return
+  try {
+    cells[column] = String(Number(read(text, metric).toFixed(4)))
+    const { [column]: _, ...rest } = wrong.value
+    wrong.value = rest
+  } catch (error) {
+    if (!(error instanceof QuantityError)) throw error
+    wrong.value = { ...wrong.value, [column]: error.message }
+  }
+}
 const other = ref('')
 
 /** Bezel, cutout and screws out of the maker's drawing; the cells are filled, and nothing is kept until it is asked. */
@@ -202,6 +221,7 @@ async function keep() {
               persistent-hint
               :rows="WIDE.includes(column) ? 2 : undefined"
               :error-messages="wrong[column]"
+              @blur="settle(column)"
               hide-details="auto"
             />
           </template>
