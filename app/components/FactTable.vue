@@ -75,7 +75,8 @@ const texts = computed(() => new Map(rows.map(row => [row, searchText(columns, r
 const items = computed(() => {
   const words = filter.value.toLocaleLowerCase().split(/\s+/).filter(Boolean)
   if (!words.length) return all.value
-  return all.value.filter(({ row }) => hasWords(texts.value.get(row)!, words))
+  const has = finderOf(words)
+  return all.value.filter(({ row }) => has(texts.value.get(row)!))
 })
 const kept = computed(() => items.value.map(({ row }) => row))
 type Item = (typeof items.value)[number]

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { US, type Measure } from '#core/quantity'
-import { byAlphabet, cellGiven, cellText, compareCells, hasWords, headGiven, searchText, type Column } from './columns'
+import { byAlphabet, cellGiven, cellText, compareCells, finderOf, headGiven, searchText, type Column } from './columns'
 
 const alphabet = byAlphabet('en-US')
 const sorted = (cells: (string | number | undefined)[], locale = 'en-US') =>
@@ -79,6 +79,7 @@ describe('looking through a table', () => {
   const columns: Column<{ name: string; ft: number }>[] = [
     { key: 'name', title: 'Name', value: row => row.name },
     { key: 'ft', title: 'Length', value: row => row.ft, text: row => `${row.ft} ft`, number: true },
+    { key: 'sum', title: 'Sum', value: row => row.ft * 1000, text: row => `at least $${row.ft},400`, number: true },
     { key: 'acts', title: 'Add', value: () => 'Add', plain: true }
   ]
   const found = (words: string) =>
@@ -87,12 +88,15 @@ describe('looking through a table', () => {
       { name: 'Item 8', ft: 24.7 },
       { name: 'Item 9', ft: 7.5 }
     ]
-      .filter(row => hasWords(searchText(columns, row), words.toLowerCase().split(' ')))
+      .filter(row => finderOf(words.toLowerCase().split(' '))(searchText(columns, row)))
       .map(row => row.name)
   it('finds words anywhere, numbers from their first figure, and no buttons', () => {
     expect(found('item 7')).toEqual(['Item 7, pin 3', 'Item 9'])
     expect(found('24.7')).toEqual(['Item 8'])
     expect(found('pin item')).toEqual(['Item 7, pin 3'])
     expect(found('add')).toEqual([])
+    expect(found('7.5,4')).toEqual(['Item 9'])
+    expect(found('least $12')).toEqual(['Item 7, pin 3'])
+    expect(found('400')).toEqual([])
   })
 })

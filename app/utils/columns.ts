@@ -49,11 +49,17 @@ export function searchText<Row>(columns: readonly Column<Row>[], row: Row): stri
       .join('')
   return (said(false) + said(true)).toLocaleLowerCase()
 }
-/** Whether all the words are in a row’s text, in any order. */
-export const hasWords = (text: string, words: readonly string[]): boolean => {
-  const numbers = text.indexOf('\n')
-  const plain = numbers < 0 ? text : text.slice(0, numbers)
-  return words.every(word => plain.includes(word) || text.includes(`\n${word}`))
+/** Tells whether all of some words are in a row’s text, in any order. */
+export function finderOf(words: readonly string[]): (text: string) => boolean {
+  const asked = words.map(word => ({
+    word,
+    figure: /^\d/.test(word) ? new RegExp(`(?<![\\d.,])${word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`) : undefined
+  }))
+  return text => {
+    const end = text.indexOf('\n')
+    const [plain, numbers] = end < 0 ? [text, ''] : [text.slice(0, end), text.slice(end)]
+    return asked.every(({ word, figure }) => plain.includes(word) || (figure?.test(numbers) ?? numbers.includes(word)))
+  }
 }
 
 type Cell = string | number | undefined

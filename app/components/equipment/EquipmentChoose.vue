@@ -97,7 +97,15 @@ const columns = computed((): Column<Item>[] => [
     value: item => moneyOf(item),
     number: true
   },
-  { key: 'price', title: 'Price', of: 'money', value: item => item.priceCents, number: true, hidden: true },
+  {
+    key: 'price',
+    title: 'Price',
+    of: 'money',
+    value: item => item.priceCents,
+    text: item => taste.money(item.priceCents),
+    number: true,
+    hidden: true
+  },
   {
     key: 'yearly',
     title: 'Every year',
@@ -372,6 +380,8 @@ const some = (words: readonly string[], most: number) =>
   display: flex;
   flex-wrap: wrap;
   gap: 3px;
+  /* Both stand side by side however narrow the table is. */
+  min-width: 97px;
 }
 .clamp {
   display: -webkit-box;

@@ -51,7 +51,14 @@ const columns = computed((): Column<DesignUnit>[] => [
     text: unit => (removals[unit.id] ? signed(removals[unit.id]!.change.amps) : ''),
     number: true
   },
-  { key: 'price', title: 'Price', of: 'money', value: unit => unit.priceCents, number: true },
+  {
+    key: 'price',
+    title: 'Price',
+    of: 'money',
+    value: unit => unit.priceCents,
+    text: unit => taste.money(unit.priceCents),
+    number: true
+  },
   { key: 'effect', title: 'Effect of removal', width: '34%', value: unit => breaks(unit).join(' ') },
   { key: 'acts', title: 'Remove', value: () => '', plain: true, width: '82px' }
 ])
