@@ -19,6 +19,13 @@ export function hasDecimalComma(locale: string): boolean {
   commas.set(locale, known)
   return known
 }
+const gaps = new Map<string, boolean>()
+/** Whether a language sets thousands apart with a blank: of any width, as it is typed. */
+function hasGaps(locale: string): boolean {
+  const known = gaps.get(locale) ?? /\s/.test((1234567).toLocaleString(locale))
+  gaps.set(locale, known)
+  return known
+}
 /** What is read: a lone mark with three digits behind it parts off thousands or parts of one by what it is, and by the language. */
 type Read = 'length' | 'inches' | 'number' | 'whether a number'
 const asks = (unsure: string): QuantityError => {
@@ -33,7 +40,11 @@ const asks = (unsure: string): QuantityError => {
  * @throws QuantityError where a mark can stand before thousands or before parts of one
  */
 function pointed(text: string, locale: string, read: Read): string {
-  const plain = text.replace(/^(\s*)−/, '$1-').replace(/(?<=\d)[\u00a0\u202f’'](?=\d{3}(?!\d))/g, '')
+  // A blank before a fraction parts it from the whole: 3 125/128.
+  const gap = hasGaps(locale)
+    ? /(?<=\d)[ \u00a0\u202f’'](?=\d{3}(?!\d|\s*\/))/g
+    : /(?<=\d)[\u00a0\u202f’'](?=\d{3}(?!\d))/g
+  const plain = text.replace(/^(\s*)−/, '$1-').replace(gap, '')
   // Of three digits behind a lone mark it cannot be seen what they are; of 1.234,5 and 1.234.567 it can.
   const lone = /(?<![\d.,])[1-9]\d{0,2}[.,]\d{3}(?![\d.,])/.exec(plain)?.[0]
   if (!hasDecimalComma(locale)) {

@@ -96,6 +96,8 @@ describe('lengths as people write them', () => {
     ['−3/8', INCH, -9.525],
     ['−1.5', INCH, -38.1],
     ['1\u202f234,5 mm', { system: 'metric', locale: 'fr-FR' }, 1234.5],
+    ['1 234,5 mm', { system: 'metric', locale: 'fr-FR' }, 1234.5],
+    ['3 125/128', { system: 'inch', locale: 'fr-FR' }, (3 + 125 / 128) * 25.4],
     ['1’234.5', { system: 'metric', locale: 'de-CH' }, 1234.5],
     ['1.234,5', GERMAN, 1234.5]
   ] as [string, Reading, number][])('takes %s as it is copied from the screen', (text, reading, mm) =>
