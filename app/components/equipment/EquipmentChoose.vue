@@ -295,7 +295,7 @@ const some = (words: readonly string[], most: number) =>
           <span class="clamp named" :title="`${row.name}, ${row.maker} · ${row.kind}`"
             ><b>{{ row.name }}</b> <span class="quiet small">{{ row.maker }} · {{ row.kind }}</span></span
           >
-          <span class="quiet small clamp" :title="row.summary">{{ row.summary }}</span>
+          <span class="quiet small clamp summary" :title="row.summary">{{ row.summary }}</span>
         </template>
         <template #fits="{ row }">
           <span class="clamp two" :title="fits(effects.get(row.id)).text">
@@ -391,5 +391,14 @@ const some = (words: readonly string[], most: number) =>
 }
 .clamp.two {
   -webkit-line-clamp: 2;
+}
+/* Where there is little room the name has both lines: three entries may begin with one word. */
+@media (max-width: 900px) {
+  .clamp.named {
+    -webkit-line-clamp: 2;
+  }
+  .summary {
+    display: none;
+  }
 }
 </style>
