@@ -3,7 +3,6 @@ import type { Design } from '../design'
 import {
   formatNumber,
   mm,
-  MM_PER_INCH,
   readPhrase,
   say,
   toFeet,
@@ -13,11 +12,17 @@ import {
   type Phrase,
   type Reading
 } from '../quantity'
-import { mateText, MINUTES_AN_END, numberText, pinText, shellOf, type Wire, type WiringReport } from '../wiring'
+import {
+  CLAMPS_MM,
+  mateText,
+  MINUTES_AN_END,
+  numberText,
+  pinText,
+  shellOf,
+  type Wire,
+  type WiringReport
+} from '../wiring'
 import type { AnalysisTable, LoadAnalysis } from './analysis'
-
-/** Between two clamps of a bundle, at most: 24 in (common practice). */
-const CLAMPS_MM = 24 * MM_PER_INCH
 
 /** Where a conductor of the harness lands on a unit, with the wire that it is of. */
 export interface Landing {
@@ -205,7 +210,7 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
     {
       title: 'Bundles',
       note: says(say`On each leg of the routes: ten times the thickest wire is the least bend, six times for coax. Clamps
-        every ${mm(CLAMPS_MM)} at most (common practice).`),
+        every ${mm(CLAMPS_MM)} at most (AC 43.13-1B chapter 11).`),
       columns: [
         { says: 'From' },
         { says: 'To' },

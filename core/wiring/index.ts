@@ -31,7 +31,7 @@ export {
 export { ironClearMm, ironDeg, type IronNear } from './field/iron'
 export { passes, shimMm, type Standing } from './field/standing'
 export { MINUTES_AN_END, type Bill, type BillLine } from './harness/bill'
-export { bundleDiameterMm, type Bundle } from './harness/bundles'
+export { bundleDiameterMm, CLAMPS_MM, type Bundle } from './harness/bundles'
 export { pinsAre } from './harness/check'
 export { type Joint } from './harness/joints'
 export { numberText, numberWires, retired } from './harness/numbers'

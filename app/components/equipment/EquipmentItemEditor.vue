@@ -152,6 +152,8 @@ const frame = computed(() => {
 })
 
 async function keep() {
+  // Enter keeps the entry with the hand still in a cell.
+  for (const column of CATALOGUE_COLUMNS) settle(column)
   const read = readCatalogueCsv(
     Papa.unparse([CATALOGUE_COLUMNS as unknown as string[], CATALOGUE_COLUMNS.map(column => cells[column])])
   )

@@ -2,7 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 import { legName } from '#core/airframe'
 import { ROUTE_TRAITS, type Route } from '#core/document'
-import type { Bundle, WiringReport } from '#core/wiring'
+import { CLAMPS_MM, type Bundle, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -306,7 +306,8 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
       />
       <p class="quiet small">
         Over all: √(Σ d² / {{ taste.short(0.7) }}). Least bend: ten times the thickest wire, six times coax; clamps
-        every {{ taste.length(609.6) }} at most (AC 43.13-1B chapter 11). The same count derates the circuits of Power.
+        every {{ taste.length(CLAMPS_MM) }} at most (AC 43.13-1B chapter 11). The same count derates the circuits of
+        Power.
       </p>
     </section>
     <WiringPlaces />

@@ -3,6 +3,7 @@ import { cableDiameterMm, PACKED, WIRE_DIAMETER_MM } from '../../cables'
 import type { Route } from '../../document'
 import type { Design } from '../../design'
 import type { Wire } from './wires'
+import { MM_PER_INCH } from '../../quantity'
 
 /** What lies on one leg of the routes. */
 export interface Bundle {
@@ -35,6 +36,8 @@ export const bundleDiameterMm = (diametersMm: readonly number[]): number =>
     : Math.sqrt(diametersMm.reduce((sum, diameterMm) => sum + diameterMm * diameterMm, 0) / PACKED)
 /** Times its diameter that a wire and a coax may be bent to (AC 43.13-1B chapter 11 sections 9 to 11, from memory). */
 export const BEND = { wire: 10, coax: 6 } as const
+/** Between two clamps of a bundle at most: 24 in (AC 43.13-1B chapter 11, from memory). */
+export const CLAMPS_MM = 24 * MM_PER_INCH
 /** A quarter of the bundle to spare in its grommet, for the wires to come (our default). */
 const GROMMET_SPARE = 1.25
 
