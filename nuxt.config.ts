@@ -10,6 +10,8 @@ export default defineNuxtConfig({
   alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
   css: ['@fontsource/b612/400.css', '@fontsource/b612/700.css', '@fontsource/b612-mono/400.css', '~/assets/bench.css'],
   telemetry: false,
+  // Nothing here reads them, and to write them takes a quarter of a build.
+  sourcemap: false,
   devtools: { enabled: false },
   app: {
     head: {
