@@ -139,12 +139,17 @@ rmSync(results, { recursive: true, force: true })
 const env = scratch()
 const [, built] = await Promise.all([
   go(
-    'npx',
-    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(results, 'unit.json')}`],
-    {
-      minutes: 10,
-      env
-    }
+    'npm',
+    [
+      'run',
+      '-s',
+      'unit',
+      '--',
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${join(results, 'unit.json')}`
+    ],
+    { minutes: 10, env }
   ),
   go('node', ['scripts/start.mjs', '--build-only'], { minutes: 8 })
 ])

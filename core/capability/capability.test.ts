@@ -5,7 +5,7 @@ import { FUNCTIONS, modernise, type FunctionName, type Item, type Need, type Por
 import { resolve, type Design } from '../design'
 import { TASKS, type Link } from '../document'
 import { supplyOf } from '../power'
-import { item, projectWith } from '../testing'
+import { item, projectWith, runs } from '../testing'
 import { demoProject } from '../testing.demo'
 import { Account, accountOf, settingsOf, type Part } from '.'
 import { hornOf, leastFixedPoint, RuleList } from './horn'
@@ -124,7 +124,7 @@ describe('the account of a design', () => {
           for (const name of NAMES) expect(account.works(name, lost)).toBe(holds.works(name))
         }
       }),
-      { numRuns: 120 }
+      runs(50)
     ))
   it('single and double losses are those of the naive loop', () =>
     fc.assert(
@@ -233,7 +233,7 @@ describe('the account of a design', () => {
           cut++
         }
       }),
-      { numRuns: 150 }
+      runs(50)
     )
     expect(cut).toBeLessThan(8)
   })
@@ -251,7 +251,7 @@ describe('the account of a design', () => {
               )
             ).toBe(true)
       }),
-      { numRuns: 80 }
+      runs(30)
     ))
 })
 

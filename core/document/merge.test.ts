@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../testing'
 import { demoProject } from '../testing.demo'
 import {
   act,
@@ -94,7 +95,7 @@ describe('two windows on one project', () => {
         expect(content(other.bench.project)).toEqual(content(project))
         expect(applyEdits(project, [rename('again')], 'more').project.title).toBe('again')
       }),
-      { numRuns: 60 }
+      runs(25)
     )
     expect(together).toBeGreaterThan(10)
   })

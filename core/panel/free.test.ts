@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { boxFace, item, plainProject, roundFace } from '../testing'
+import { boxFace, item, plainProject, roundFace, runs } from '../testing'
 import { demoProject } from '../testing.demo'
 import { type Panel, type Zone } from '../document'
 import { finish, resolve } from '../design'
@@ -155,7 +155,7 @@ describe('the free ground of an item', () => {
           for (const [x, y] of spots) if (here(x, y)) expect(isFree(free, x, y, 0.5)).toBe(true)
         }
       ),
-      { numRuns: 40 }
+      runs(12)
     ))
   it('finds a slot with no room to spare', () => {
     const ground = groundOf(panelOf({ lipMm: 15, zones: [] }))
@@ -288,7 +288,7 @@ describe('what does not fit, and what would make it fit', () => {
           expect(found.off.length).toBeLessThanOrEqual(least + 1)
         }
       ),
-      { numRuns: 25 }
+      runs(8)
     ))
   it('what is locked stays: the place found is another, or there is none', () => {
     const ground = groundOf(panelOf({}))

@@ -4,7 +4,7 @@ import type { Item } from '../catalogue'
 import { applyEdits } from '../document'
 import { resolve } from '../design'
 import { feet, readPhrase, US, type Phrase } from '../quantity'
-import { designWith, item, plainProject, projectWith } from '../testing'
+import { designWith, item, plainProject, projectWith, runs } from '../testing'
 import { withoutCoils } from '../testing.supply'
 import {
   BREAKER_SIZES_A,
@@ -194,7 +194,7 @@ describe('circuits', () => {
           expect(circuit.dropV).toBeLessThanOrEqual(0.5 * 1.013)
         }
       }),
-      { numRuns: 60 }
+      runs(25)
     ))
   it('a breaker larger than its wire stops work, and the remedy cures it', () => {
     const project = projectWith([[load('lamp', { typicalA: 6, maxA: 6 }), 'tail']])

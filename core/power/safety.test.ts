@@ -4,7 +4,7 @@ import type { Item } from '../catalogue'
 import { applyEdits, type Project, type Supply } from '../document'
 import { resolve } from '../design'
 import { feet, readPhrase, US } from '../quantity'
-import { item, plainProject, projectWith } from '../testing'
+import { item, plainProject, projectWith, runs } from '../testing'
 import { demoProject } from '../testing.demo'
 import { circuitsOf, enduranceOf, examinePower, explainCircuit, gauge, powerModel, supplyOf, usualSettings } from '.'
 import { bundleFactor, conductorC } from './circuits/ampacity'
@@ -120,7 +120,7 @@ describe('dark means no live source reaches it', () => {
           )
         }
       ),
-      { numRuns: 60 }
+      runs(25)
     ))
   // Common practice, the sum an inspector does: delay + (usable Ah − amps before · delay) / amps after.
   it('the hand sum stands beside the simulation', () => {
@@ -233,7 +233,7 @@ describe('feeders under failure', () => {
           }
         }
       }),
-      { numRuns: 30 }
+      runs(12)
     ))
   it('a bare wire or diode from bus to bus is told, and a breaker in it cures that; the proposal has none', () => {
     const project = projectWith([[load('x', { essential: true }), 'tail']], ifr())
@@ -388,7 +388,7 @@ describe('breaker and wire outside the chart', () => {
           }
         }
       ),
-      { numRuns: 60 }
+      runs(25)
     ))
   it('a feeder in the heat is held to it too, proposed or entered', () => {
     const base = ifr()

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { resolve, type Design } from '../../design'
 import type { Project } from '../../document'
 import { readPhrase, US } from '../../quantity'
-import { item, plainProject, projectWith, roundFace } from '../../testing'
+import { item, plainProject, projectWith, roundFace, runs } from '../../testing'
 import { demoProject } from '../../testing.demo'
 import { examineWiring } from '../../wiring'
 import { circuitsOf, feedersOf, powerModel } from '../../power'
@@ -209,7 +209,7 @@ describe('the search for a split', () => {
           }
         }
       ),
-      { numRuns: 60 }
+      runs(20)
     ))
   it('with no limit all of it is done at once, and nothing is lost', () => {
     const { best } = searchSplit(resolve(refit(TWO, { second: 'y2' }), 'a'), [], pace)

@@ -4,7 +4,7 @@ import type { Item } from '../../catalogue'
 import { applyEdits, type Project, type Supply, type Tie } from '../../document'
 import { resolve } from '../../design'
 import { feet } from '../../quantity'
-import { item, plainProject, projectWith } from '../../testing'
+import { item, plainProject, projectWith, runs } from '../../testing'
 import { demoProject } from '../../testing.demo'
 import { BREAKER_SIZES_A, examinePower, gauge, supplyOf, type Feeder } from '..'
 
@@ -93,7 +93,7 @@ describe('what ties carry', () => {
           expect(found.get('essential-alternate')!.steadyA).toBeCloseTo(sum('essential'), 6)
         }
       ),
-      { numRuns: 40 }
+      runs(15)
     ))
   it('the worst case is named: the battery’s contactor carries most while the alternator gives nothing', () => {
     const contactor = feeders(three()).get('battery-contactor')!
@@ -140,7 +140,7 @@ describe('what ties are made of', () => {
             expect(feeder.ampacity!.amps).toBeGreaterThanOrEqual(feeder.steadyA)
           }
         }),
-        { numRuns: 40 }
+        runs(15)
       )
   )
   // From bus to bus with nothing that opens: short and stout (common practice); with a breaker, by the table.

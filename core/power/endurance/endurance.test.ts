@@ -4,7 +4,7 @@ import { functionsLost } from '../../capability'
 import type { Item } from '../../catalogue'
 import { type Airframe, type Unit } from '../../document'
 import { finish, resolve, type Design } from '../../design'
-import { designWith, item, plainProject, projectWith } from '../../testing'
+import { designWith, item, plainProject, projectWith, runs } from '../../testing'
 import { demoCatalogue, demoProject } from '../../testing.demo'
 import { withoutCoils } from '../../testing.supply'
 import {
@@ -145,7 +145,7 @@ describe('minutes on the battery', () => {
           expect(curve[index]!.charge).toBeGreaterThanOrEqual(0)
         }
       }),
-      { numRuns: 120 }
+      runs(40)
     ))
   it('half the step changes no time by more than 0.5 %, in any simulation', () =>
     fc.assert(
@@ -158,7 +158,7 @@ describe('minutes on the battery', () => {
         }
         expect(Math.abs(whole! - half!)).toBeLessThanOrEqual(0.005 * half! + 1e-9)
       }),
-      { numRuns: 80 }
+      runs(30)
     ))
   it('shedding later never buys time', () =>
     fc.assert(
@@ -178,7 +178,7 @@ describe('minutes on the battery', () => {
         }
         expect(run(delay + 1)).toBeLessThanOrEqual(run(delay) + 0.02)
       }),
-      { numRuns: 60 }
+      runs(25)
     ))
   it('a box of constant power draws more as the volts fall: I = P / V (derived)', () => {
     const design = withoutCoils(designWith([[load('p', { typicalA: 5, maxA: 5, load: 'constant power' }), 'tail']]))

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import highs from 'highs'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { runs } from '../../testing'
 import { assign, valueOf, type Assignment } from './assign'
 
 /** Problems like those of ports: most resources have room for one, some for a few; must-haves are worth far more than wishes. */
@@ -71,7 +72,7 @@ describe('who gets which port', () => {
           expect(fits(problem, found)).toBe(true)
           expect(valueOf(problem, found)).toBeCloseTo(optimum(problem), 4)
         }),
-        { numRuns: 25, seed: 12 }
+        { ...runs(8), seed: 12 }
       ))
   })
 })
