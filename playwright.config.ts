@@ -4,7 +4,7 @@ import { BROWSER } from './scripts/browser.mjs'
 export default defineConfig({
   testDir: 'tests',
   globalSetup: './tests/template.ts',
-  timeout: 90_000,
+  timeout: 120_000,
   expect: { timeout: 15_000 },
   // Where the browser cannot work at all, a dozen failures say so as well as all of them, and the run ends.
   globalTimeout: 25 * 60_000,

@@ -423,23 +423,23 @@ test('options are renamed and walked through by keys', async ({ page }) => {
 })
 
 // The report on a design comes a moment after it: between the two no screen may stumble.
-for (const step of ['brief', 'equipment', 'panel', 'power', 'wiring', 'rules', 'budget', 'build']) {
-  test(`${step}: options and panes are gone through fast, and no page errs`, async ({ page }) => {
-    test.setTimeout(90_000)
+test('options and panes of every step are gone through fast, and no page errs', async ({ page }) => {
+  const options = [/Option B/, /Option C/, /Option A/]
+  let turn = 0
+  for (const step of ['brief', 'equipment', 'panel', 'power', 'wiring', 'rules', 'budget', 'build']) {
     await at(page, `skerrow-dunlin/${step}`)
     const panes = page.locator('[role=tabpanel]').first()
     const tabs = (await panes.count())
       ? await page.getByRole('tablist').last().getByRole('tab').allTextContents()
       : ['']
-    const options = [/Option B/, /Option C/, /Option A/]
-    for (const [index, tab] of tabs.entries()) {
+    for (const tab of tabs) {
       if (tab) await page.getByRole('tab', { name: tab, exact: true }).click()
-      // Two on every pane, each time from another to another.
-      for (const turn of [0, 1]) await page.getByRole('tab', { name: options[(2 * index + turn) % 3]! }).click()
+      // Each pane is left for another option at once, each time another one.
+      await page.getByRole('tab', { name: options[turn++ % 3]! }).click()
     }
     await page.getByRole('tab', { name: /Option C/ }).click()
     await page.getByRole('tab', { name: /Option B/ }).click()
     await expect(page.locator('main')).toBeVisible()
     await expect(page.getByRole('tab', { name: /Option B/ })).toHaveAttribute('aria-selected', 'true')
-  })
-}
+  }
+})
