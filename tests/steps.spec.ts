@@ -21,6 +21,15 @@ test.describe('with the findings open', () => {
   })
 })
 
+test('Brief: what is out of range is told in the reader’s own unit', async ({ page }) => {
+  await at(page, 'teasel-ls/brief')
+  const weight = page.getByLabel('Empty weight (lb)')
+  await weight.fill('99999')
+  await weight.press('Enter')
+  // 5,000 kg, at 0.45359237 kg to the pound (NIST SP 811).
+  await expect(page.getByRole('alert')).toContainText(/out of range: from 0(\.0)? lb to 11023\.1\d* lb/)
+})
+
 test('Brief: what an option tries is written down and kept', async ({ page }) => {
   await at(page, 'teasel-ls/brief')
   const note = page.getByLabel('What Option A: one more radio box tries')
@@ -350,6 +359,10 @@ test('Budget: what was paid stands beside the plan, and where it will end', asyn
   await paid.press('Enter')
   await expect(says).toContainText('Paid $5,000')
   await page.getByLabel('What it was for').fill('A new battery box')
+  // What is no sum is not put down as nothing.
+  await page.getByLabel('Sum paid ($)').fill('seven')
+  await page.getByLabel('What it was for').focus()
+  await expect(page.getByRole('button', { name: 'Add it' })).toBeDisabled()
   await page.getByLabel('Sum paid ($)').fill('700')
   await page.getByRole('button', { name: 'Add it' }).click()
   await expect(says).toContainText('Paid $5,700')

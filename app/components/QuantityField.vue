@@ -1,17 +1,6 @@
 <script setup lang="ts">
-import {
-  currencySign,
-  formatLength,
-  formatMass,
-  formatNumber,
-  formatPosition,
-  inCurrency,
-  parseLength,
-  parseMass,
-  parseMoney,
-  parseNumber,
-  QuantityError
-} from '#core/quantity'
+import { QuantityError } from '#core/quantity'
+import type { QuantityKind } from '~/composables/useQuantityText'
 import { useTaste } from '~/stores/taste'
 
 /**
@@ -26,8 +15,7 @@ const {
   least = -Infinity,
   most = Infinity
 } = defineProps<{
-  /** A position is a length that is read as it is set: to the thousandth of an inch or the tenth of a millimetre. */
-  kind: 'length' | 'position' | 'mass' | 'money' | 'plain'
+  kind: QuantityKind
   label: string
   hideLabel?: boolean
   /** A number of things: no part of one. */
@@ -36,43 +24,9 @@ const {
   most?: number
 }>()
 const value = defineModel<number>({ required: true })
+const { unit, show, rest, named, read } = useQuantityText(() => kind)
 const taste = useTaste()
 
-const plainNumber = (v: number, digits: number) => formatNumber(v, digits, taste.reading, false)
-/** A minus as keyboards have it: what stands in a field is typed again, and copied into sheets. */
-const typed = (said: string) => said.replace('−', '-')
-/** As many digits as a number has, up to six. */
-const digitsOf = (v: number) => Math.min(6, String(v).split('.')[1]?.length ?? 0)
-const isLength = computed(() => kind === 'length' || kind === 'position')
-/** As it is typed: to the last figure that is kept. */
-const show = (v: number): string =>
-  typed(
-    isLength.value
-      ? formatPosition(v, taste.reading).replace(/ (in|mm)$/, '')
-      : kind === 'mass'
-        ? formatMass(v, taste.reading, false).replace(/ (lb|kg)$/, '')
-        : kind === 'money'
-          ? showSum(inCurrency(v, taste.reading))
-          : plainNumber(v, digitsOf(v))
-  )
-/** A sum with its smaller coins where it has any. */
-const showSum = (sum: number) => plainNumber(sum, Math.abs(sum - Math.round(sum)) < 0.005 ? 0 : 2)
-const unit = computed(() =>
-  isLength.value
-    ? taste.system === 'inch'
-      ? 'in'
-      : 'mm'
-    : kind === 'mass'
-      ? taste.system === 'inch'
-        ? 'lb'
-        : 'kg'
-      : kind === 'money'
-        ? currencySign(taste.reading)
-        : ''
-)
-/** As it is read while nobody types: a length as a person says it, which says no more than is there. */
-const rest = (v: number): string =>
-  kind === 'length' ? typed(formatLength(v, taste.reading, 0, false).replace(/ (in|mm)$/, '')) : show(v)
 const text = ref(rest(value.value))
 const wrong = ref('')
 watch([value, () => taste.reading], () => {
@@ -95,28 +49,33 @@ function open(event: FocusEvent) {
 function close() {
   if (wrong.value === '' && text.value === show(value.value)) text.value = rest(value.value)
 }
+/** @throws QuantityError for what cannot be read, or stand here */
+function given(): number {
+  const said = read(text.value)
+  if (whole && !Number.isInteger(said)) throw new QuantityError(`${text.value} is not a whole number.`)
+  if (said < least || said > most)
+    throw new QuantityError(
+      `${text.value} is out of range: ${Number.isFinite(least) ? `from ${named(least)} ` : ''}` +
+        `${Number.isFinite(most) ? `to ${named(most)}` : 'on'}. ${named(value.value)} stands.`
+    )
+  return said
+}
 function take() {
-  if (text.value === show(value.value) || text.value === rest(value.value)) {
-    wrong.value = ''
-    return
-  }
+  wrong.value = ''
+  if (text.value === show(value.value) || text.value === rest(value.value)) return
   try {
-    const read = isLength.value
-      ? parseLength(text.value, taste.reading)
-      : kind === 'mass'
-        ? parseMass(text.value, taste.reading)
-        : kind === 'money'
-          ? parseMoney(text.value, taste.reading)
-          : parseNumber(text.value, taste.reading)
-    if (!Number.isFinite(read) || text.value.trim() === '') throw new QuantityError(`“${text.value}” is not a number.`)
-    if (whole && !Number.isInteger(read)) throw new QuantityError(`${text.value} is not a whole number.`)
-    if (read < least || read > most)
-      throw new QuantityError(
-        `${text.value} is out of range: ${Number.isFinite(least) ? `from ${least} ` : ''}` +
-          `${Number.isFinite(most) ? `to ${most}` : 'on'}. ${show(value.value)} stands.`
-      )
+    value.value = given()
+  } catch (error) {
+    if (!(error instanceof QuantityError)) throw error
+    wrong.value = error.message
+  }
+}
+/** What was refused is looked at again with every letter, so that a button which waits for it can be pressed at once. */
+function look() {
+  if (wrong.value === '') return
+  try {
+    given()
     wrong.value = ''
-    value.value = read
   } catch (error) {
     if (!(error instanceof QuantityError)) throw error
     wrong.value = error.message
@@ -138,6 +97,7 @@ function take() {
     inputmode="text"
     @focus="open"
     @blur="close"
+    @update:model-value="look"
     @change="take"
     @keydown.enter="take"
   />

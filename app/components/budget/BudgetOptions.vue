@@ -31,6 +31,8 @@ const ALL = '*'
 const waitsOf = ref(bench.option?.id ?? '')
 const waits = ref(ALL)
 const months = ref(12)
+/** False while a field holds what cannot be read: nothing is done with what stood there before. */
+const readable = ref<boolean | null>(null)
 const fresh = computed(() => {
   const { project } = bench
   const option = project?.options.find(option => option.id === waitsOf.value)
@@ -250,7 +252,7 @@ const budget = useAnalysisFiles(
       </FactTable>
     </section>
     <section class="sheet" data-waits>
-      <div class="row end">
+      <v-form v-model="readable" class="row end" @submit.prevent>
         <h2 class="grow">What waiting costs</h2>
         <ChoiceField v-model="waitsOf" class="end-field" label="Option" :items="options" />
         <ChoiceField
@@ -264,11 +266,11 @@ const budget = useAnalysisFiles(
           ]"
         />
         <QuantityField v-model="months" class="months" kind="plain" whole label="Months" :least="1" :most="120" /><v-btn
-          :disabled="!asked || !later"
+          :disabled="!asked || !later || readable === false"
           @click="keep"
           >Keep as an option</v-btn
         >
-      </div>
+      </v-form>
       <p v-if="refused" class="small" role="alert">It cannot stand beside the others. {{ refused }}</p>
       <template v-if="later && asked">
         <p class="small">

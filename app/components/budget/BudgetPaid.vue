@@ -28,6 +28,8 @@ const unpay = (row: Reckoned) =>
   bench.act([{ type: 'actual.drop', option: bench.option.id, line: row.line }], `${taste.say(row.says)}: not paid`)
 const extra = ref('')
 const extraCents = ref(0)
+/** False while a field holds what cannot be read: nothing is done with what stood there before. */
+const readable = ref<boolean | null>(null)
 function addExtra() {
   if (!bench.option || !extra.value.trim()) return
   let number = 1
@@ -114,11 +116,11 @@ const columns = computed((): Column<Reckoned>[] => [
     </section>
     <section class="sheet">
       <h2>A sum that nobody planned</h2>
-      <form class="row" @submit.prevent="addExtra">
+      <v-form v-model="readable" class="row" @submit.prevent="addExtra">
         <v-text-field v-model="extra" class="grow" label="What it was for" maxlength="120" />
         <QuantityField v-model="extraCents" class="few" kind="money" label="Sum paid" />
-        <v-btn type="submit" :disabled="!extra.trim()">Add it</v-btn>
-      </form>
+        <v-btn type="submit" :disabled="!extra.trim() || readable === false">Add it</v-btn>
+      </v-form>
     </section>
   </div>
 </template>

@@ -1,62 +1,15 @@
 <script setup lang="ts">
 import Papa from 'papaparse'
 import { VTextarea, VTextField } from 'vuetify/components'
-import { FUNCTIONS, KINDS, PLACE_KINDS, type Item } from '#core/catalogue'
+import { FUNCTIONS, KINDS, type Item } from '#core/catalogue'
 import { extent, setDown } from '#core/panel'
 import { CATALOGUE_COLUMNS, faceCells, readCatalogueCsv, writeCatalogueCsv } from '#core/formats'
-import { parseLength, parseMass, parseNumber, QuantityError, type Reading } from '#core/quantity'
-import { useTaste } from '~/stores/taste'
 
-/** One catalogue entry, cell by cell as its CSV row has it: the same words, the same checks, the same complaints. */
+/** One catalogue entry, cell by cell as its CSV row has it: the same checks, the same complaints; numbers as the reader has them. */
 const { item } = defineProps<{ item: Item | 'new' }>()
 const emit = defineEmits<{ close: []; kept: [] }>()
 type Column = (typeof CATALOGUE_COLUMNS)[number]
-const taste = useTaste()
 
-const NAMES: Partial<Record<Column, [string, string]>> = {
-  id: ['Id', 'letters, digits and hyphens'],
-  name: ['Name', ''],
-  maker: ['Maker', ''],
-  summary: ['What it is', ''],
-  reads_deg: ['Reads well within, degrees', 'side up down, for a screen'],
-  on_s: ['On at a time, s', ''],
-  start_a: ['Starting, A', ''],
-  stands: ['How it stands', 'within 0.5 deg; connectors forward, aft; iron 600 mm away'],
-  tanks: ['Tanks it gauges', ''],
-  connectors: ['Connectors and pins', 'id | kind | pin or socket | pin use; …'],
-  bezel_mm: ['Bezel, mm', 'round 82.6 · rectangle 158.8 x 67.3 corner 2'],
-  cutout_mm: ['Cutout, mm', 'as bezel, or polygon x y, x y, …'],
-  screws_mm: ['Screws from centre, mm', 'x y hole; x y hole'],
-  stack: ['Slides in a tray', 'yes or no'],
-  body_mm: ['Body, mm', 'width x height x depth'],
-  connector_mm: ['Connectors, mm', 'depth they and their bend add; or with its unit: 1 1/2 in'],
-  mass_kg: ['Mass, kg', 'or with its unit: 4.2 lb'],
-  at_v: ['Amps stated at, V', 'empty: takes no current'],
-  min_v: ['Least volts', ''],
-  max_v: ['Most volts', ''],
-  typical_a: ['Typical, A', ''],
-  max_a: ['Most, A', ''],
-  transmit_a: ['Transmitting, A', ''],
-  transmit_share: ['Share of time transmitting', '0 to 1; empty: 0.1'],
-  duty: ['Share of time it draws', '0 to 1; empty: always'],
-  battery: ['Cells that feed a bus', '6 Ah lithium · 24 Ah lead-acid in 20 h'],
-  load: ['Load', 'constant power · constant current · resistive'],
-  phases: ['On in phases', 'empty: in all; else parted by ;'],
-  essential: ['Stays on when the alternator quits', 'yes or no'],
-  internal_battery_min: ['Own battery, min', ''],
-  ports: ['Ports', 'id | kind | in, out or both | signal, signal; …'],
-  provides: ['Gives', 'functions parted by ;'],
-  needs: ['Needs', 'function com antenna; signal? heading: why'],
-  approvals: ['Approved for', 'certified; amateur-built; light-sport'],
-  price_usd: ['Price, dollars', ''],
-  yearly_usd: ['Every year, dollars', 'data, a licence'],
-  yearly_for: ['Every year for', ''],
-  announced: ['Announced', '2027-09-01 | price 4500 | approved certified | gives com | in words'],
-  labour_h: ['Labour to install, h', ''],
-  remove_h: ['Labour to take out, h', ''],
-  mounts: ['May stand', PLACE_KINDS.join('; ')],
-  kind: ['Kind', '']
-}
 /** The other cells of an entry, for drawing its face while they are not filled in yet. */
 const SAMPLE: Partial<Record<Column, string>> = {
   id: 'drawn',
@@ -69,8 +22,6 @@ const SAMPLE: Partial<Record<Column, string>> = {
   price_usd: '0',
   labour_h: '0'
 }
-const WIDE: Column[] = ['summary', 'connectors', 'ports', 'provides', 'needs', 'screws_mm', 'mounts', 'announced']
-
 function cellsOf(from: Item): Record<Column, string> {
   return Papa.parse<Record<Column, string>>(writeCatalogueCsv([from]), { header: true }).data[0]!
 }
@@ -88,22 +39,8 @@ const blank = (): Record<Column, string> =>
   }) as Record<Column, string>
 const cells = reactive(item === 'new' ? blank() : cellsOf(item))
 const wrong = ref<Record<string, string>>({})
-/** A cell of one number as it was typed, with the reader’s comma or another unit: in the cell’s own unit when the hand leaves it. */
-function settle(column: Column) {
-  const text = cells[column].trim()
-  const metric: Reading = { ...taste.reading, system: 'metric' }
-  const read = column === 'mass_kg' ? parseMass : column === 'connector_mm' ? parseLength : parseNumber
-  // Shapes and angles are several numbers. A plain number stands as it is; what it may be is told when it is kept.
-  if (!/_(?:kg|a|v|h|s|min|usd|share)$|^duty$|^connector_mm$/.test(column) || /^[-+]?[\d.]*$/.test(text)) return
-  try {
-    cells[column] = String(Number(read(text, metric).toFixed(4)))
-    const { [column]: _, ...rest } = wrong.value
-    wrong.value = rest
-  } catch (error) {
-    if (!(error instanceof QuantityError)) throw error
-    wrong.value = { ...wrong.value, [column]: error.message }
-  }
-}
+/** Numbers that cannot be read: nothing is kept with what stood there before. */
+const unreadable = reactive(new Set<Column>())
 const other = ref('')
 
 /** Bezel, cutout and screws out of the maker's drawing; the cells are filled, and nothing is kept until it is asked. */
@@ -151,15 +88,26 @@ const frame = computed(() => {
   return `${minX - 4} ${-maxY - 4} ${maxX - minX + 8} ${maxY - minY + 8}`
 })
 
+/** A column by the name that its field has here. */
+const inWords = (message: string) =>
+  message.replace(/\b[a-z]+_[a-z]+\b/g, word => {
+    const field = ITEM_FORM.flatMap(section => section.fields).find(({ column }) => column === word)
+    return field ? `“${field.label}”` : word
+  })
+const form = useTemplateRef('form')
 async function keep() {
-  // Enter keeps the entry with the hand still in a cell.
-  for (const column of CATALOGUE_COLUMNS) settle(column)
   const read = readCatalogueCsv(
     Papa.unparse([CATALOGUE_COLUMNS as unknown as string[], CATALOGUE_COLUMNS.map(column => cells[column])])
   )
-  wrong.value = Object.fromEntries(read.problems.map(problem => [problem.field, problem.message]))
+  wrong.value = Object.fromEntries(read.problems.map(problem => [problem.field, inWords(problem.message)]))
   other.value = read.problems.length ? 'Some cells cannot be read; nothing was kept yet.' : ''
-  if (read.problems.length || !read.items[0]) return
+  if (read.problems.length || !read.items[0]) {
+    await nextTick()
+    form.value
+      ?.querySelector<HTMLElement>('[aria-invalid="true"], .v-input--error input, .v-input--error textarea')
+      ?.focus()
+    return
+  }
   try {
     await ask('/api/catalogue', { method: 'PUT', body: read.items[0] })
     emit('kept')
@@ -210,23 +158,37 @@ async function keep() {
         >
           <StateMark :state="said.state" :size="14" /> {{ said.words }}
         </p>
-        <form class="grid cells" @submit.prevent="keep">
-          <template v-for="column in CATALOGUE_COLUMNS" :key="column">
-            <ChoiceField v-if="column === 'kind'" v-model="cells.kind" label="Kind" :items="KINDS" search />
-            <component
-              :is="WIDE.includes(column) ? VTextarea : VTextField"
-              v-else
-              v-model="cells[column]"
-              :class="{ span: WIDE.includes(column) }"
-              :label="NAMES[column]?.[0] ?? column"
-              :hint="NAMES[column]?.[1]"
-              persistent-hint
-              :rows="WIDE.includes(column) ? 2 : undefined"
-              :error-messages="wrong[column]"
-              @blur="settle(column)"
-              hide-details="auto"
-            />
-          </template>
+        <form id="entry" ref="form" @submit.prevent="keep">
+          <section v-for="section in ITEM_FORM" :key="section.title" class="part">
+            <h3>{{ section.title }}</h3>
+            <div class="grid cells">
+              <template v-for="field in section.fields" :key="field.column">
+                <ChoiceField v-if="field.column === 'kind'" v-model="cells.kind" label="Kind" :items="KINDS" search />
+                <EquipmentNumberCell
+                  v-else-if="field.number"
+                  v-model="cells[field.column]"
+                  :kind="field.number"
+                  :label="field.label"
+                  :hint="field.hint"
+                  :wrong="wrong[field.column]"
+                  @refused="is => (is ? unreadable.add(field.column) : unreadable.delete(field.column))"
+                />
+                <component
+                  :is="field.wide ? VTextarea : VTextField"
+                  v-else
+                  v-model="cells[field.column]"
+                  :class="{ span: field.wide }"
+                  :label="field.label"
+                  :hint="field.hint"
+                  persistent-hint
+                  :rows="field.wide ? 1 : undefined"
+                  :auto-grow="field.wide || undefined"
+                  :error-messages="wrong[field.column]"
+                  hide-details="auto"
+                />
+              </template>
+            </div>
+          </section>
         </form>
         <details class="small">
           <summary>All functions there are words for</summary>
@@ -236,7 +198,9 @@ async function keep() {
       <v-card-actions
         ><span v-if="other" class="said" role="alert">{{ other }}</span
         ><v-spacer /><v-btn @click="emit('close')">Leave</v-btn
-        ><v-btn color="primary" variant="flat" @click="keep">Keep as mine</v-btn></v-card-actions
+        ><v-btn color="primary" variant="flat" type="submit" form="entry" :disabled="unreadable.size > 0"
+          >Keep as mine</v-btn
+        ></v-card-actions
       >
     </v-card>
   </ModalDialog>
@@ -269,9 +233,12 @@ async function keep() {
 }
 .cells {
   grid-template-columns: repeat(3, 1fr);
-  margin: 10px 0;
+  margin: 8px 0 0;
   align-items: start;
   gap: 10px;
+}
+.part {
+  margin-top: 16px;
 }
 .span {
   grid-column: span 3;

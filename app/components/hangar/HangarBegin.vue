@@ -22,6 +22,8 @@ const start = reactive({
   panel: PANEL_TEMPLATES[0]!.id,
   installed: 'six round dials' as Beginning['installed']
 })
+/** False while a field holds what cannot be read: nothing is done with what stood there before. */
+const readable = ref<boolean | null>(null)
 const file = shallowRef<{ name: string; points: [number, number][] }>()
 const panels = computed(() => [
   ...PANEL_TEMPLATES.map(template => ({
@@ -72,7 +74,7 @@ async function begin() {
   <ModalDialog v-model="open" max-width="720" aria-label="New aeroplane">
     <v-card title="New aeroplane">
       <v-card-text>
-        <form id="begin" class="grid" @submit.prevent="begin">
+        <v-form id="begin" v-model="readable" class="grid" @submit.prevent="begin">
           <div class="grid three">
             <TextField v-model="start.registration" label="Registration" :most="20" empty />
             <TextField v-model="start.model" label="Model" empty />
@@ -120,12 +122,14 @@ async function begin() {
             Equipment. The measures of the sheet are in Panel.
           </p>
           <p v-if="wrong" class="caution" role="alert">{{ wrong }}</p>
-        </form>
+        </v-form>
       </v-card-text>
       <v-card-actions>
         <v-spacer />
         <v-btn @click="open = false">Cancel</v-btn>
-        <v-btn color="primary" variant="flat" type="submit" form="begin" :loading="busy">Begin</v-btn>
+        <v-btn color="primary" variant="flat" type="submit" form="begin" :disabled="readable === false" :loading="busy"
+          >Begin</v-btn
+        >
       </v-card-actions>
     </v-card>
   </ModalDialog>

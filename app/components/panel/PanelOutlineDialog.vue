@@ -25,6 +25,8 @@ const measures = reactive({
   notchHeightMm: 0
 })
 const way = ref<'file' | 'build'>('file')
+/** False while a field holds what cannot be read: nothing is done with what stood there before. */
+const readable = ref<boolean | null>(null)
 
 async function pick(files: File | File[] | null) {
   const chosen = Array.isArray(files) ? files[0] : files
@@ -151,7 +153,7 @@ function take() {
             :label="`cut what is drawn inside, ${read.inner.length} closed ${read.inner.length === 1 ? 'line' : 'lines'}`"
           />
         </template>
-        <div v-else class="row">
+        <v-form v-else v-model="readable" class="row" @submit.prevent>
           <QuantityField v-model="measures.widthMm" kind="length" label="Width" class="pos" /><QuantityField
             v-model="measures.heightMm"
             kind="length"
@@ -164,7 +166,7 @@ function take() {
             label="Notch, width"
             class="pos"
           /><QuantityField v-model="measures.notchHeightMm" kind="length" label="Notch, height" class="pos" />
-        </div>
+        </v-form>
         <p v-if="reading && way === 'file'" class="quiet small" role="status">Reading the drawing…</p>
         <template v-if="read && !read.ok"
           ><p v-for="problem in read.problems" :key="problem" class="small" role="alert">
@@ -190,7 +192,11 @@ function take() {
       </v-card-text>
       <v-card-actions
         ><v-spacer /><v-btn @click="open = false">Leave it</v-btn
-        ><v-btn color="primary" variant="flat" :disabled="!read?.ok" @click="take"
+        ><v-btn
+          color="primary"
+          variant="flat"
+          :disabled="!read?.ok || (way === 'build' && readable === false)"
+          @click="take"
           >Take this outline</v-btn
         ></v-card-actions
       >

@@ -29,6 +29,8 @@ const endurance = computed<FlownEndurance>(() => power.endurance)
 const airframe = computed(() => bench.project!.airframe)
 const wanted = computed(() => bench.project!.brief.wantedMinutes)
 const asked = ref(wanted.value)
+/** False while a field holds what cannot be read: nothing is done with what stood there before. */
+const readable = ref<boolean | null>(null)
 watch(wanted, now => {
   asked.value = now
 })
@@ -296,17 +298,18 @@ function addBackup(offer: BackupOffer) {
         />
       </div>
       <h2 class="next">What would give me</h2>
-      <div class="row ask">
+      <v-form v-model="readable" class="row ask" @submit.prevent>
         <QuantityField kind="plain" whole :least="1" :most="1440" label="Minutes asked for" v-model="asked" /><v-btn
           color="primary"
           variant="flat"
-          :disabled="!!progress || !(asked > 0)"
+          :disabled="!!progress || !(asked > 0) || readable === false"
           @click="askShed"
           >What must I shed?</v-btn
-        ><v-btn :disabled="!!progress || !(asked > 0)" @click="askBackup">What backup would do?</v-btn
+        ><v-btn :disabled="!!progress || !(asked > 0) || readable === false" @click="askBackup"
+          >What backup would do?</v-btn
         ><v-btn :disabled="!!progress" @click="askOffers">What each backup buys</v-btn
         ><v-btn :disabled="!!progress" @click="askRange">Older and colder</v-btn>
-      </div>
+      </v-form>
       <LongWork v-if="progress" :progress="progress" @stop="stop" />
       <div v-if="shed" class="result" role="status">
         <p v-if="shed.asPlannedMinutes >= shed.wantedMinutes">

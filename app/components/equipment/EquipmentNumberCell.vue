@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { QuantityError } from '#core/quantity'
+import type { QuantityKind } from '~/composables/useQuantityText'
+import { useTaste } from '~/stores/taste'
+
+/**
+ * One number of a catalogue entry, read and typed in the reader’s unit and language; it is kept as its cell of the CSV has it: mm,
+ * kg or dollars, and empty where the maker says nothing.
+ */
+const {
+  kind = 'plain',
+  label,
+  hint = '',
+  wrong = ''
+} = defineProps<{
+  kind?: QuantityKind
+  label: string
+  hint?: string
+  /** What the reader of the whole entry says of this cell. */
+  wrong?: string
+}>()
+const cell = defineModel<string>({ required: true })
+const emit = defineEmits<{ refused: [boolean] }>()
+const taste = useTaste()
+const { unit, rest, read } = useQuantityText(() => kind)
+
+/** Money is counted in cents and written in dollars. */
+const scale = computed(() => (kind === 'money' ? 100 : 1))
+function shown(): string {
+  const value = Number(cell.value)
+  return cell.value.trim() === '' || !Number.isFinite(value) ? cell.value : rest(value * scale.value)
+}
+const text = ref(shown())
+const refused = ref('')
+watch(refused, words => emit('refused', words !== ''))
+watch([cell, () => taste.reading], () => {
+  text.value = shown()
+  refused.value = ''
+})
+/** The cell for what is typed. @throws QuantityError when it cannot be read, or is less than nothing */
+function given(): string {
+  if (text.value.trim() === '') return ''
+  const said = read(text.value)
+  if (said < 0) throw new QuantityError(`${text.value} is less than nothing.`)
+  // The last figures of a binary fraction are nobody’s.
+  return String(Number((said / scale.value).toFixed(6)))
+}
+function take() {
+  refused.value = ''
+  if (text.value === shown()) return
+  try {
+    cell.value = given()
+    text.value = shown()
+  } catch (error) {
+    if (!(error instanceof QuantityError)) throw error
+    refused.value = error.message
+  }
+}
+/** What was refused is looked at again with every letter, so that the button which waits for it can be pressed at once. */
+function look() {
+  if (refused.value === '') return
+  try {
+    given()
+    refused.value = ''
+  } catch (error) {
+    if (!(error instanceof QuantityError)) throw error
+    refused.value = error.message
+  }
+}
+</script>
+
+<template>
+  <v-text-field
+    v-model="text"
+    class="number"
+    :label="unit ? `${label}, ${unit}` : label"
+    :hint="hint"
+    persistent-hint
+    hide-details="auto"
+    :error-messages="refused || wrong"
+    :aria-invalid="(refused || wrong) !== ''"
+    spellcheck="false"
+    autocomplete="off"
+    @update:model-value="look"
+    @change="take"
+    @keydown.enter="take"
+  />
+</template>
