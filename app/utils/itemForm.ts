@@ -38,7 +38,7 @@ export const ITEM_FORM: ItemSection[] = [
   {
     title: 'Weight, money and labour',
     fields: [
-      { column: 'mass_kg', label: 'Mass', number: 'mass', hint: 'or with another unit' },
+      { column: 'mass_kg', label: 'Mass', number: 'mass', hint: 'or with its unit: 4 oz, 110 g' },
       { column: 'price_usd', label: 'Price', number: 'money' },
       { column: 'labour_h', label: 'Labour to install, h', number: 'plain' },
       { column: 'remove_h', label: 'Labour to take out, h', number: 'plain' },
@@ -94,7 +94,7 @@ export const ITEM_FORM: ItemSection[] = [
       { column: 'duty', label: 'Share of time it draws', number: 'plain', hint: '0 to 1; empty: always' },
       { column: 'on_s', label: 'On at a time, s', number: 'plain' },
       { column: 'load', label: 'Load', hint: 'constant power · constant current · resistive' },
-      { column: 'essential', label: 'Stays on when the alternator quits', hint: 'yes or no' },
+      { column: 'essential', label: 'Essential', hint: 'yes: stays on when the alternator quits' },
       { column: 'internal_battery_min', label: 'Own battery, min', number: 'plain' },
       { column: 'battery', label: 'Cells that feed a bus', hint: '6 Ah lithium · 24 Ah lead-acid in 20 h' },
       { column: 'tanks', label: 'Tanks it gauges' },
