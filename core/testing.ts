@@ -81,12 +81,5 @@ export function projectWith(placed: [Item, [number, number] | string][], base = 
 export const designWith = (placed: [Item, [number, number] | string][], base?: Project): Design =>
   resolve(projectWith(placed, base), 'a')
 
-/** The same, where any change to it in place throws. What a change left as it was is frozen already. */
-export function frozen<T>(part: T): T {
-  if (typeof part !== 'object' || part === null || Object.isFrozen(part)) return part
-  Object.values(part).forEach(frozen)
-  return Object.freeze(part)
-}
-
 /** How often a random test is run: with `FUZZ` set twenty times as often as in every run of all tests. */
 export const runs = (numRuns: number): { numRuns: number } => ({ numRuns: process.env.FUZZ ? 20 * numRuns : numRuns })

@@ -30,7 +30,6 @@ import {
   type Edit,
   type RecordSpec
 } from '.'
-import { frozen } from '../testing'
 import { EDIT_TYPES, RandomEdits } from './random.testing'
 import { recordsOf } from './records'
 
@@ -42,6 +41,12 @@ const runs = (numRuns: number) => ({
   ...(process.env.FUZZ && { seed: Number(process.env.FUZZ), interruptAfterTimeLimit: 600_000 })
 })
 
+/** The same document, where any change to it in place throws. What a change left as it was is frozen already. */
+function frozen<T>(part: T): T {
+  if (typeof part !== 'object' || part === null || Object.isFrozen(part)) return part
+  Object.values(part).forEach(frozen)
+  return Object.freeze(part)
+}
 /** Does what can be done; an edit that cannot be made says so, and whether or not it is made, what it was made on stays as it was. */
 function tryAct(bench: Bench, edit: Edit): Bench {
   frozen(bench.project)

@@ -1,6 +1,5 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { runs } from '../testing'
 import { demoProject } from '../testing.demo'
 import {
   act,
@@ -95,7 +94,7 @@ describe('two windows on one project', () => {
         expect(content(other.bench.project)).toEqual(content(project))
         expect(applyEdits(project, [rename('again')], 'more').project.title).toBe('again')
       }),
-      runs(25)
+      { numRuns: 60 }
     )
     expect(together).toBeGreaterThan(10)
   })

@@ -1,6 +1,5 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { runs } from '../testing'
 import { demoProject } from '../testing.demo'
 import { act, EditError, EMPTY_HISTORY, mergeSteps, redo, reverse, takeSteps, undo, type Bench, type Step } from '.'
 import { RandomEdits, withFewPins } from './random.testing'
@@ -52,7 +51,7 @@ describe('what a window sends', () => {
         some += steps.length
         expect(plain(takeSteps(plain(start), steps))).toEqual(plain(bench))
       }),
-      runs(25)
+      { numRuns: 60 }
     )
     expect(some).toBeGreaterThan(40)
   })
@@ -72,7 +71,7 @@ describe('what a window sends', () => {
         const gone = mine.steps.flatMap(step => Object.keys(step.diff.removed))
         for (const { path } of here) expect(now.has(path) || gone.includes(path)).toBe(true)
       }),
-      runs(20)
+      { numRuns: 40 }
     )
     expect(together).toBeGreaterThan(10)
   })
