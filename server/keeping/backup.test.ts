@@ -13,7 +13,7 @@ import { writeFiles } from './files'
 import type { Store } from './database'
 import { createProject, dropProject, listProjects, listVersions, readProject } from './projects'
 import { restoreBackup, RestoreError } from './restore'
-import { saveWhole } from './saving'
+import { saveWhole, SWEEP_EVERY, unswept } from './saving'
 import { embeddedKeeper } from './stores.testing'
 
 const keeper = embeddedKeeper()
@@ -92,6 +92,17 @@ describe('backup', () => {
       sql`SELECT id FROM deleted WHERE id LIKE '~%' UNION SELECT project FROM versions WHERE project LIKE '~%'`
     )) as unknown as { rows: unknown[] }
     expect(rows).toEqual([])
+  })
+  it('is restored too when the store is due to be swept, which then waits for the next save', async () => {
+    await fresh('due')
+    const text = await gathered()
+    await retitle('due', 'Later')
+    unswept.saves = SWEEP_EVERY
+    await restore(text)
+    expect((await readProject(store.db, 'due'))!.project.title).toBe(demoProject('1-teasel-ls').title)
+    expect(unswept.saves).toBeGreaterThanOrEqual(SWEEP_EVERY)
+    await retitle('due', 'After it')
+    expect(unswept.saves).toBe(0)
   })
   it('versions of the backup that are not there come beside those that are', async () => {
     await fresh('branched')

@@ -1,4 +1,5 @@
-import { and, desc, eq, lte, sql } from 'drizzle-orm'
+import { and, desc, eq, is, lte, sql } from 'drizzle-orm'
+import { PgTransaction } from 'drizzle-orm/pg-core'
 import {
   EditError,
   mergeSteps,
@@ -208,11 +209,13 @@ export const listSaves = async (db: Database, id: string, most = 200) =>
     did: steps.map(({ does, label }) => ({ does, label }))
   }))
 
-let sinceSwept = 0
 /** The embedded database does not sweep by itself: every so many saves the space of overwritten rows is given back. */
-const SWEEP_EVERY = 400
+export const SWEEP_EVERY = 400
+/** Saves since the store was swept; a test puts it forward. */
+export const unswept = { saves: 0 }
 async function sweep(db: Database): Promise<void> {
-  if (++sinceSwept < SWEEP_EVERY) return
-  sinceSwept = 0
+  // In the midst of a transaction, as when a backup is restored, the store refuses to be swept: the next save by itself does it.
+  if (++unswept.saves < SWEEP_EVERY || is(db, PgTransaction)) return
+  unswept.saves = 0
   await db.execute(sql`VACUUM projects`)
 }
