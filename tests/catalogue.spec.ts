@@ -21,6 +21,7 @@ test('an own item is made, used, edited and deleted', async ({ page }) => {
   await cell(/^Maker/).focus()
   await expect(dialog.getByText('“a quarter” is not a weight')).toBeVisible()
   await expect(dialog.getByRole('button', { name: 'Keep as mine' })).toBeDisabled()
+  await expect(dialog.getByText('“Mass” cannot be read.')).toBeVisible()
   // A weight is typed as the maker gives it, and read as the reader has it (NIST SP 811: 1 lb = 0.45359237 kg).
   await cell(/^Mass/).fill('4 oz')
   await cell(/^Maker/).focus()

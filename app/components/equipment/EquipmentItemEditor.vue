@@ -88,12 +88,18 @@ const frame = computed(() => {
   return `${minX - 4} ${-maxY - 4} ${maxX - minX + 8} ${maxY - minY + 8}`
 })
 
+const FIELDS = ITEM_FORM.flatMap(section => section.fields)
 /** A column by the name that its field has here. */
 const inWords = (message: string) =>
   message.replace(/\b[a-z]+_[a-z]+\b/g, word => {
-    const field = ITEM_FORM.flatMap(section => section.fields).find(({ column }) => column === word)
+    const field = FIELDS.find(({ column }) => column === word)
     return field ? `“${field.label}”` : word
   })
+/** Why the button waits, or what came of it: the field itself may be scrolled out of sight. */
+const answer = computed(() => {
+  const first = FIELDS.find(({ column }) => unreadable.has(column))
+  return first ? `“${first.label}” cannot be read.` : other.value
+})
 const form = useTemplateRef('form')
 async function keep() {
   const read = readCatalogueCsv(
@@ -196,7 +202,7 @@ async function keep() {
         </details>
       </v-card-text>
       <v-card-actions
-        ><span v-if="other" class="said" role="alert">{{ other }}</span
+        ><span v-if="answer" class="said" role="alert">{{ answer }}</span
         ><v-spacer /><v-btn @click="emit('close')">Leave</v-btn
         ><v-btn color="primary" variant="flat" type="submit" form="entry" :disabled="unreadable.size > 0"
           >Keep as mine</v-btn
