@@ -26,8 +26,9 @@ test('no accessibility violations in the hangar, on any step, in any pane of Bud
   await walkTo(page, '/')
   await expect(page.locator('article').first()).toBeVisible()
   expect.soft(await violationsOf(page), 'hangar').toEqual([])
-  const panes = ['balance', 'visits', 'paid', 'quotes', 'options'].map(pane => `budget?option=b&pane=${pane}`)
-  for (const path of [...STEPS.filter(step => step !== 'panel' && step !== 'power'), ...panes]) {
+  const budget = ['b&pane=balance', 'c&pane=visits', 'b&pane=paid', 'b&pane=quotes', 'b&pane=options']
+  const steps = STEPS.filter(step => step !== 'panel' && step !== 'power')
+  for (const path of [...steps, ...budget.map(pane => `budget?option=${pane}`)]) {
     await visit(page, `skerrow-dunlin/${path}`)
     await settled(page)
     expect.soft(await violationsOf(page), path).toEqual([])

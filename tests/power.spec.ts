@@ -191,6 +191,9 @@ test('what must I shed to have so many minutes: answered and applied', async ({ 
   await pane(page, 'On battery')
   const before = await minutes(page)
   const wanted = before + 30
+  await page.getByLabel('Minutes asked for').fill('an hour')
+  await page.getByLabel('Minutes asked for').press('Enter')
+  await expect(page.getByRole('button', { name: 'What must I shed?' })).toBeDisabled()
   await page.getByLabel('Minutes asked for').fill(String(wanted))
   await page.getByLabel('Minutes asked for').press('Enter')
   await page.getByRole('button', { name: 'What must I shed?' }).click()

@@ -28,7 +28,7 @@ const { unit, show, rest, named, read } = useQuantityText(() => kind)
 const taste = useTaste()
 
 const text = ref(rest(value.value))
-const wrong = ref('')
+const { words: wrong, attempt, look } = useRefusal(given)
 watch([value, () => taste.reading], () => {
   text.value = rest(value.value)
   wrong.value = ''
@@ -63,23 +63,8 @@ function given(): number {
 function take() {
   wrong.value = ''
   if (text.value === show(value.value) || text.value === rest(value.value)) return
-  try {
-    value.value = given()
-  } catch (error) {
-    if (!(error instanceof QuantityError)) throw error
-    wrong.value = error.message
-  }
-}
-/** What was refused is looked at again with every letter, so that a button which waits for it can be pressed at once. */
-function look() {
-  if (wrong.value === '') return
-  try {
-    given()
-    wrong.value = ''
-  } catch (error) {
-    if (!(error instanceof QuantityError)) throw error
-    wrong.value = error.message
-  }
+  const said = attempt()
+  if (said !== undefined) value.value = said
 }
 </script>
 

@@ -2,6 +2,7 @@ import {
   currencySign,
   formatLength,
   formatMass,
+  formatMoney,
   formatNumber,
   formatPosition,
   inCurrency,
@@ -59,7 +60,8 @@ export function useQuantityText(kind: () => QuantityKind) {
       : show(value)
   }
   /** In words about it: in the reader’s unit, which is named. */
-  const named = (value: number) => [rest(value), unit.value].filter(Boolean).join(' ')
+  const named = (value: number) =>
+    kind() === 'money' ? typed(formatMoney(value, taste.reading)) : [rest(value), unit.value].filter(Boolean).join(' ')
   /** @throws QuantityError when it cannot be read */
   function read(text: string): number {
     const value = isLength.value
@@ -73,4 +75,28 @@ export function useQuantityText(kind: () => QuantityKind) {
     return value
   }
   return { unit, show, rest, named, read }
+}
+
+/**
+ * Keeps in words why what stands in a field is refused.
+ * @param given reads the field, or throws QuantityError
+ */
+export function useRefusal<T>(given: () => T) {
+  const words = ref('')
+  /** What is given; undefined where it is refused. */
+  function attempt(): T | undefined {
+    words.value = ''
+    try {
+      return given()
+    } catch (error) {
+      if (!(error instanceof QuantityError)) throw error
+      words.value = error.message
+      return undefined
+    }
+  }
+  /** What was refused is looked at again with every letter, so that a button which waits for it can be pressed at once. */
+  function look() {
+    if (words.value !== '') attempt()
+  }
+  return { words, attempt, look }
 }

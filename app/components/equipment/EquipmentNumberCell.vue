@@ -31,7 +31,7 @@ function shown(): string {
   return cell.value.trim() === '' || !Number.isFinite(value) ? cell.value : rest(value * scale.value)
 }
 const text = ref(shown())
-const refused = ref('')
+const { words: refused, attempt, look } = useRefusal(given)
 watch(refused, words => emit('refused', words !== ''))
 watch([cell, () => taste.reading], () => {
   text.value = shown()
@@ -48,24 +48,10 @@ function given(): string {
 function take() {
   refused.value = ''
   if (text.value === shown()) return
-  try {
-    cell.value = given()
-    text.value = shown()
-  } catch (error) {
-    if (!(error instanceof QuantityError)) throw error
-    refused.value = error.message
-  }
-}
-/** What was refused is looked at again with every letter, so that the button which waits for it can be pressed at once. */
-function look() {
-  if (refused.value === '') return
-  try {
-    given()
-    refused.value = ''
-  } catch (error) {
-    if (!(error instanceof QuantityError)) throw error
-    refused.value = error.message
-  }
+  const said = attempt()
+  if (said === undefined) return
+  cell.value = said
+  text.value = shown()
 }
 </script>
 
