@@ -138,5 +138,10 @@ async function begin() {
 <style scoped>
 .three {
   grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
+  align-items: start;
+}
+/* Room for the labels of the first fields, which stand on their edge. */
+#begin {
+  padding-top: 8px;
 }
 </style>

@@ -153,19 +153,17 @@ function take() {
             :label="`cut what is drawn inside, ${read.inner.length} closed ${read.inner.length === 1 ? 'line' : 'lines'}`"
           />
         </template>
-        <v-form v-else v-model="readable" class="row" @submit.prevent>
-          <QuantityField v-model="measures.widthMm" kind="length" label="Width" class="pos" /><QuantityField
+        <v-form v-else v-model="readable" class="grid measures" @submit.prevent>
+          <QuantityField v-model="measures.widthMm" kind="length" label="Width" /><QuantityField
             v-model="measures.heightMm"
             kind="length"
             label="Height in the middle"
-            class="pos"
-          /><QuantityField v-model="measures.shoulderMm" kind="length" label="Height at the sides" class="pos" />
-          <QuantityField v-model="measures.cornerMm" kind="length" label="Lower corners" class="pos" /><QuantityField
+          /><QuantityField v-model="measures.shoulderMm" kind="length" label="Height at the sides" />
+          <QuantityField v-model="measures.cornerMm" kind="length" label="Lower corners" /><QuantityField
             v-model="measures.notchWidthMm"
             kind="length"
             label="Notch, width"
-            class="pos"
-          /><QuantityField v-model="measures.notchHeightMm" kind="length" label="Notch, height" class="pos" />
+          /><QuantityField v-model="measures.notchHeightMm" kind="length" label="Notch, height" />
         </v-form>
         <p v-if="reading && way === 'file'" class="quiet small" role="status">Reading the drawing…</p>
         <template v-if="read && !read.ok"
@@ -221,7 +219,9 @@ svg {
   stroke-width: 1;
   vector-effect: non-scaling-stroke;
 }
-.pos {
-  width: 130px;
+.measures {
+  grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
+  align-items: start;
+  padding-top: 8px;
 }
 </style>
