@@ -16,7 +16,7 @@ let failed = 0
  * failure with a name and never a run without an end. Its output goes through this process: a stray child cannot
  * hold the caller's pipe open. Nothing here reads from the keyboard.
  */
-function go(command, args, { minutes = 5, env = {} } = {}) {
+function go(command, args, { minutes = 10, env = {} } = {}) {
   const name = [command, ...args].join(' ').slice(0, 70)
   const from = Date.now()
   return new Promise(done => {
@@ -149,9 +149,9 @@ const [, built] = await Promise.all([
       '--reporter=json',
       `--outputFile.json=${join(results, 'unit.json')}`
     ],
-    { minutes: 10, env }
+    { minutes: 20, env }
   ),
-  go('node', ['scripts/start.mjs', '--build-only'], { minutes: 8 })
+  go('node', ['scripts/start.mjs', '--build-only'], { minutes: 15 })
 ])
 add('unit tests', join(results, 'unit.json'), run => [
   run.numPassedTests,

@@ -54,6 +54,14 @@ test.describe('panes', () => {
     await expect(page.getByRole('dialog').getByText('Result')).toBeVisible()
     expect(await violationsOf(page), 'working').toEqual([])
   })
+  test('no accessibility violations in the form of an entry with its ports and screws', async ({ page }) => {
+    await visit(page, 'skerrow-dunlin/equipment')
+    await page.getByRole('searchbox').fill('Wideface 10')
+    await page.getByRole('button', { name: 'Edit Wideface 10', exact: true }).click()
+    await expect(page.getByRole('group', { name: 'Port can1', exact: true })).toBeVisible()
+    await expect(page.getByLabel('Screw 4 hole, in', { exact: true })).toBeVisible()
+    expect(await violationsOf(page)).toEqual([])
+  })
   test('no accessibility violations in the odds of the job, nor in their working', async ({ page }) => {
     await visit(page, 'skerrow-dunlin/budget?option=b&pane=time')
     await expect(page.locator('[data-odds]')).toHaveAttribute('aria-busy', 'false')

@@ -73,10 +73,90 @@ test('an item’s face comes out of its maker’s drawing', async ({ page }) => 
   })
   // What came of it is said first: a refusal would be read here in words.
   await expect(dialog.getByText(/maker\.svg filled bezel, cutout and 1 screw hole/)).toBeVisible({ timeout: 60_000 })
-  await expect(dialog.getByRole('textbox', { name: /^Bezel/ })).toHaveValue('rectangle 90 x 70 corner 4')
-  await expect(dialog.getByRole('textbox', { name: /^Cutout/ })).toHaveValue('rectangle 50 x 50')
-  await expect(dialog.getByRole('textbox', { name: /^Screws/ })).toHaveValue('-39 29 3.8')
+  // In the reader’s unit: 90 by 70 mm with corners of 4 mm, a hole of 50 mm, and a screw of 3.8 mm 39 mm to the left and 29 mm up.
+  const expected = {
+    'Bezel width, in': '3.543',
+    'Bezel height, in': '2.756',
+    'Bezel corner, in': '0.157',
+    'Cutout width, in': '1.969',
+    'Cutout height, in': '1.969',
+    'Screw 1 across, in': '-1.535',
+    'Screw 1 up, in': '1.142',
+    'Screw 1 hole, in': '0.150'
+  }
+  for (const [label, value] of Object.entries(expected))
+    await expect(dialog.getByLabel(label, { exact: true }), label).toHaveValue(value)
   await expect(dialog.getByRole('img', { name: 'The face as entered' })).toBeVisible()
+})
+
+test('a box with a hole, screws and ports is entered in fields, in inches, and stands so in the catalogue', async ({
+  page
+}) => {
+  await visit(page, 'skerrow-dunlin/equipment')
+  await page.getByRole('button', { name: 'Catalogue…' }).click()
+  await page.getByText('Own item…').click()
+  const dialog = page.getByRole('dialog')
+  const fill = (label: string, value: string) => dialog.getByLabel(label, { exact: true }).fill(value)
+  await fill('Id', 'my-receiver')
+  await fill('Name', 'Shelf receiver')
+  await fill('Maker', 'Fenwick & Rook')
+  await choose(dialog, 'Gives', 'gps')
+  await page.keyboard.press('Escape')
+  await choose(dialog, 'Bezel', 'rectangle')
+  await fill('Bezel width, in', '6 1/4')
+  await fill('Bezel height, in', '1.3')
+  await choose(dialog, 'Cutout', 'none')
+  await dialog.getByRole('button', { name: 'Add a screw' }).click()
+  await fill('Screw 1 across, in', '1 1/2')
+  await fill('Screw 1 up, in', '-1/2')
+  await dialog.getByRole('button', { name: 'Add a port' }).click()
+  await dialog.getByRole('group', { name: 'Port p1' }).getByLabel('Port', { exact: true }).fill('s1')
+  await dialog.getByRole('group', { name: 'Port p1' }).getByLabel('Port', { exact: true }).press('Tab')
+  const port = dialog.getByRole('group', { name: 'Port s1' })
+  await choose(port, 'Direction', 'out')
+  await choose(port, 'Carries', 'position')
+  await page.keyboard.press('Escape')
+  // A screw without its hole is refused: it would be another face.
+  await dialog.getByRole('button', { name: 'Keep as mine' }).click()
+  await expect(dialog.getByRole('alert').filter({ hasText: 'is not a screw' })).toBeVisible()
+  await fill('Screw 1 hole, in', '5/32')
+  await dialog.getByRole('button', { name: 'Keep as mine' }).click()
+  await expect(dialog).toHaveCount(0)
+
+  // 1 in is 25.4 mm (NIST SP 811): 6 1/4 in is 158.75 mm, 1.3 in 33.02 mm, 5/32 in 3.96875 mm.
+  const exported = await (await fetch(`${baseOf(page)}/api/catalogue/export?kind=csv`)).text()
+  const row = exported.split('\n').find(line => line.startsWith('my-receiver'))
+  for (const cell of ['rectangle 158.75 x 33.02', '38.1 -12.7 3.96875', 's1 | rs-232 | out | position', 'gps'])
+    expect(row).toContain(cell)
+
+  await page.getByRole('searchbox').fill('Shelf receiver')
+  await page.getByRole('button', { name: 'Edit Shelf receiver' }).click()
+  await expect(dialog.getByLabel('Bezel width, in', { exact: true })).toHaveValue('6.250')
+  await dialog.getByRole('button', { name: 'Take out screw 1' }).click()
+  await dialog.getByRole('button', { name: 'Take out port s1' }).click()
+  await dialog.getByRole('button', { name: 'Keep as mine' }).click()
+  await expect(dialog).toHaveCount(0)
+  const without = await (await fetch(`${baseOf(page)}/api/catalogue/export?kind=csv`)).text()
+  expect(without.split('\n').find(line => line.startsWith('my-receiver'))).not.toMatch(/3\.96875|rs-232/)
+})
+
+test('a shipped entry opens with all that it holds, and keeps all but what was changed', async ({ page }) => {
+  const rowOf = async () =>
+    (await (await fetch(`${baseOf(page)}/api/catalogue/export?kind=csv`)).text())
+      .split('\n')
+      .find(line => line.startsWith('ostrel-wideface-7,'))!
+  const before = await rowOf()
+  await visit(page, 'skerrow-dunlin/equipment')
+  await page.getByRole('searchbox').fill('Wideface 7')
+  await page.getByRole('button', { name: 'Edit Wideface 7', exact: true }).click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByLabel('Maker', { exact: true })).toHaveValue('Ostrel')
+  await expect(dialog.getByRole('group', { name: /^Port / })).toHaveCount(5)
+  await dialog.getByLabel('Price, $', { exact: true }).fill('4301')
+  await dialog.getByRole('button', { name: 'Keep as mine' }).click()
+  await expect(dialog).toHaveCount(0)
+  expect(before).toContain(',4300,150,')
+  expect(await rowOf()).toBe(before.replace(',4300,150,', ',4301,150,'))
 })
 
 test('a CSV with a bad row is shown with line and column, and comes in only when agreed', async ({ page }) => {

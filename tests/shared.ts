@@ -164,7 +164,7 @@ export const test = watched.extend<Window, { site: Server; desks: Map<string, De
     const desk = (!alone && desks.get(key)) || (await newDesk(browser, !alone, taste))
     if (!alone) desks.set(key, desk)
     const { page } = desk
-    page.setDefaultTimeout(20_000)
+    page.setDefaultTimeout(40_000)
     works.set(page, { base: site.base, copies: new Map() })
     if (viewport) await page.setViewportSize(viewport)
     await page.mouse.move(0, 0)

@@ -48,13 +48,15 @@ export const test = base.extend<{ watched: void; findingsOpen: boolean; tourDone
 })
 export { expect }
 
+const pageOf = (scope: Page | Locator): Page => ('page' in scope ? scope.page() : scope)
 /** A field of the library’s, by its label: with it what it shows. */
 export const field = (scope: Page | Locator, label: string): Locator =>
-  scope.locator('.v-input').filter({ has: scope.getByLabel(label, { exact: true }) })
+  scope.locator('.v-input').filter({ has: pageOf(scope).getByLabel(label, { exact: true }) })
 
-/** Chooses from a list of the library’s. */
-export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
-  const list = field(page, label)
+/** Chooses from a list of the library’s; what may be chosen is drawn over the page. */
+export async function choose(scope: Page | Locator, label: string, option: string | RegExp): Promise<void> {
+  const page = pageOf(scope)
+  const list = field(scope, label)
   await list.click()
   // One that can be searched draws only the choices in sight.
   const searched = await list.evaluate(field => field.classList.contains('v-autocomplete'))

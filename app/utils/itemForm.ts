@@ -1,6 +1,7 @@
-import { PLACE_KINDS } from '#core/catalogue'
+import { BASES, FUNCTIONS, KINDS, LOADS, PHASES, PLACE_KINDS } from '#core/catalogue'
 import { CATALOGUE_COLUMNS } from '#core/formats'
 import type { QuantityKind } from '~/composables/useQuantityText'
+import { BODY_FORMS, READS_FORMS, SHAPE_FORMS, type CellForm } from './itemCells'
 
 type Column = (typeof CATALOGUE_COLUMNS)[number]
 
@@ -11,6 +12,12 @@ export interface ItemField {
   hint?: string
   /** One number, typed and read in the reader’s unit and language; else words, as the cell has them. */
   number?: QuantityKind
+  /** Words of a list: one, or several parted by semicolons. */
+  choice?: { of: readonly string[]; several?: boolean; search?: boolean }
+  /** Several numbers, in one of these forms. */
+  forms?: { of: readonly CellForm[]; number: QuantityKind }
+  /** A list, each of its things a row of fields. */
+  rows?: 'screws' | 'ports'
   /** As wide as the form. */
   wide?: boolean
 }
@@ -19,6 +26,9 @@ interface ItemSection {
   fields: ItemField[]
 }
 
+const YES_OR_NO = { of: ['yes', 'no'] }
+const FLATS_HINT = 'in mm: flats 12 x 10.5 · polygon 0 0, 20 0, 20 10 · several with + and “at x y” between'
+
 /** The form of a catalogue entry: every column of the CSV once, in the order in which a data sheet gives it. */
 export const ITEM_FORM: ItemSection[] = [
   {
@@ -26,12 +36,12 @@ export const ITEM_FORM: ItemSection[] = [
     fields: [
       { column: 'name', label: 'Name' },
       { column: 'maker', label: 'Maker' },
-      { column: 'kind', label: 'Kind' },
+      { column: 'kind', label: 'Kind', choice: { of: KINDS, search: true } },
       { column: 'id', label: 'Id', hint: 'letters, digits and hyphens' },
-      { column: 'mounts', label: 'May stand', hint: PLACE_KINDS.join('; ') },
-      { column: 'approvals', label: 'Approved for', hint: 'certified; amateur-built; light-sport' },
+      { column: 'mounts', label: 'May stand', choice: { of: PLACE_KINDS, several: true } },
+      { column: 'approvals', label: 'Approved for', choice: { of: BASES, several: true } },
       { column: 'summary', label: 'In a sentence', wide: true },
-      { column: 'provides', label: 'Gives', hint: 'functions parted by ;', wide: true },
+      { column: 'provides', label: 'Gives', choice: { of: FUNCTIONS, several: true, search: true }, wide: true },
       { column: 'needs', label: 'Needs', hint: 'function com antenna; signal? heading: why', wide: true }
     ]
   },
@@ -55,18 +65,42 @@ export const ITEM_FORM: ItemSection[] = [
   {
     title: 'Face and body',
     fields: [
-      { column: 'bezel_mm', label: 'Bezel, mm', hint: 'round 82.6 · rectangle 158.8 x 67.3 corner 2' },
-      { column: 'cutout_mm', label: 'Cutout, mm', hint: 'as bezel, or polygon x y, x y, …' },
-      { column: 'stack', label: 'Slides in a tray', hint: 'yes or no' },
-      { column: 'screws_mm', label: 'Screws from centre, mm', hint: 'x y hole; x y hole', wide: true },
-      { column: 'body_mm', label: 'Body, mm', hint: 'width x height x depth' },
+      {
+        column: 'bezel_mm',
+        label: 'Bezel',
+        forms: { of: SHAPE_FORMS, number: 'position' },
+        hint: FLATS_HINT,
+        wide: true
+      },
+      {
+        column: 'cutout_mm',
+        label: 'Cutout',
+        forms: { of: SHAPE_FORMS, number: 'position' },
+        hint: FLATS_HINT,
+        wide: true
+      },
+      { column: 'screws_mm', label: 'Screws', rows: 'screws', hint: 'x y hole; x y hole, in mm', wide: true },
+      {
+        column: 'body_mm',
+        label: 'Body',
+        forms: { of: BODY_FORMS, number: 'position' },
+        hint: 'width x height x depth, in mm',
+        wide: true
+      },
       {
         column: 'connector_mm',
         label: 'Connectors behind',
         number: 'position',
         hint: 'depth that they and their bend add'
       },
-      { column: 'reads_deg', label: 'Reads well within, degrees', hint: 'side up down, for a screen' },
+      { column: 'stack', label: 'Slides in a tray', choice: YES_OR_NO },
+      {
+        column: 'reads_deg',
+        label: 'Reads well',
+        forms: { of: READS_FORMS, number: 'plain' },
+        hint: 'side up down',
+        wide: true
+      },
       {
         column: 'stands',
         label: 'How it stands',
@@ -93,18 +127,30 @@ export const ITEM_FORM: ItemSection[] = [
       },
       { column: 'duty', label: 'Share of time it draws', number: 'plain', hint: '0 to 1; empty: always' },
       { column: 'on_s', label: 'On at a time, s', number: 'plain' },
-      { column: 'load', label: 'Load', hint: 'constant power · constant current · resistive' },
-      { column: 'essential', label: 'Essential', hint: 'yes: stays on when the alternator quits' },
+      { column: 'load', label: 'Load', choice: { of: LOADS } },
+      { column: 'essential', label: 'Essential', choice: YES_OR_NO, hint: 'stays on when the alternator quits' },
       { column: 'internal_battery_min', label: 'Own battery, min', number: 'plain' },
       { column: 'battery', label: 'Cells that feed a bus', hint: '6 Ah lithium · 24 Ah lead-acid in 20 h' },
       { column: 'tanks', label: 'Tanks it gauges' },
-      { column: 'phases', label: 'On in phases', hint: 'empty: in all; else parted by ;', wide: true }
+      {
+        column: 'phases',
+        label: 'On in phases',
+        choice: { of: PHASES, several: true },
+        hint: 'empty: in all',
+        wide: true
+      }
     ]
   },
   {
     title: 'Ports and pins',
     fields: [
-      { column: 'ports', label: 'Ports', hint: 'id | kind | in, out or both | signal, signal; …', wide: true },
+      {
+        column: 'ports',
+        label: 'Ports',
+        rows: 'ports',
+        hint: 'id | kind | in, out or both | signal, signal; …',
+        wide: true
+      },
       {
         column: 'connectors',
         label: 'Connectors and pins',

@@ -5,8 +5,10 @@ import {
   alsoSaid,
   FACINGS,
   BASES,
+  FLOWS,
   FUNCTIONS,
   KINDS,
+  LOADS,
   PHASES,
   PLACE_KINDS,
   PORT_KINDS,
@@ -130,7 +132,7 @@ export const Power = z.strictObject({
   onSeconds: z.number().gt(0).max(3_600).optional(),
   /** Amps for a moment when it is switched on: motors, pumps, lamps. */
   startA: Amps.optional(),
-  load: z.enum(['constant current', 'constant power', 'resistive']).default('constant power'),
+  load: z.enum(LOADS).default('constant power'),
   phases: z.array(z.enum(PHASES)).max(PHASES.length).optional(),
   essential: z.boolean().default(false),
   internalBatteryMinutes: z.number().min(0).max(2_000).optional()
@@ -146,7 +148,7 @@ export const Cells = z.strictObject({
 export const Port = z.strictObject({
   id: Id,
   kind: z.enum(PORT_KINDS),
-  flow: z.enum(['in', 'out', 'both']),
+  flow: z.enum(FLOWS),
   signals: z.array(z.enum(SIGNALS)).min(1).max(20),
   /** Of a port that speaks both ways: the signals it says itself, the others it only hears. All of them when absent. */
   says: z.array(z.enum(SIGNALS)).max(20).optional(),

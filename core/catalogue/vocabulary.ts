@@ -226,6 +226,12 @@ export const PORT_KINDS = [
   'dc power'
 ] as const
 
+/** Which way a port speaks. */
+export const FLOWS = ['in', 'out', 'both'] as const
+
+/** How what a unit draws follows the volts it is given. */
+export const LOADS = ['constant current', 'constant power', 'resistive'] as const
+
 export const PLACE_KINDS = [
   'panel',
   'behind panel',

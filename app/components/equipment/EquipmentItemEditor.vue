@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import Papa from 'papaparse'
 import { VTextarea, VTextField } from 'vuetify/components'
-import { FUNCTIONS, KINDS, type Item } from '#core/catalogue'
+import { EquipmentPortsCell, EquipmentScrewsCell } from '#components'
+import type { Item } from '#core/catalogue'
 import { extent, setDown } from '#core/panel'
-import { CATALOGUE_COLUMNS, faceCells, readCatalogueCsv, writeCatalogueCsv } from '#core/formats'
+import { CATALOGUE_COLUMNS, faceCells, readCatalogueCsv } from '#core/formats'
 
 /** One catalogue entry, cell by cell as its CSV row has it: the same checks, the same complaints; numbers as the reader has them. */
 const { item } = defineProps<{ item: Item | 'new' }>()
@@ -21,9 +22,6 @@ const SAMPLE: Partial<Record<Column, string>> = {
   mass_kg: '1',
   price_usd: '0',
   labour_h: '0'
-}
-function cellsOf(from: Item): Record<Column, string> {
-  return Papa.parse<Record<Column, string>>(writeCatalogueCsv([from]), { header: true }).data[0]!
 }
 const blank = (): Record<Column, string> =>
   ({
@@ -88,6 +86,7 @@ const frame = computed(() => {
   return `${minX - 4} ${-maxY - 4} ${maxX - minX + 8} ${maxY - minY + 8}`
 })
 
+const ROWS = { screws: EquipmentScrewsCell, ports: EquipmentPortsCell }
 const FIELDS = ITEM_FORM.flatMap(section => section.fields)
 /** A column by the name that its field has here. */
 const inWords = (message: string) =>
@@ -166,10 +165,38 @@ async function keep() {
         </p>
         <form id="entry" ref="form" @submit.prevent="keep">
           <section v-for="section in ITEM_FORM" :key="section.title" class="part">
-            <h3>{{ section.title }}</h3>
+            <h2>{{ section.title }}</h2>
             <div class="grid cells">
               <template v-for="field in section.fields" :key="field.column">
-                <ChoiceField v-if="field.column === 'kind'" v-model="cells.kind" label="Kind" :items="KINDS" search />
+                <EquipmentChoiceCell
+                  v-if="field.choice"
+                  v-bind="field.choice"
+                  v-model="cells[field.column]"
+                  :class="{ span: field.wide }"
+                  :label="field.label"
+                  :hint="field.hint"
+                  :error-messages="wrong[field.column]"
+                />
+                <EquipmentFormsCell
+                  v-else-if="field.forms"
+                  v-model="cells[field.column]"
+                  class="span"
+                  :of="field.forms.of"
+                  :kind="field.forms.number"
+                  :label="field.label"
+                  :hint="field.hint"
+                  :wrong="wrong[field.column]"
+                  @refused="is => (is ? unreadable.add(field.column) : unreadable.delete(field.column))"
+                />
+                <component
+                  :is="ROWS[field.rows]"
+                  v-else-if="field.rows"
+                  v-model="cells[field.column]"
+                  class="span"
+                  :hint="field.hint"
+                  :wrong="wrong[field.column]"
+                  @refused="(is: boolean) => (is ? unreadable.add(field.column) : unreadable.delete(field.column))"
+                />
                 <EquipmentNumberCell
                   v-else-if="field.number"
                   v-model="cells[field.column]"
@@ -196,10 +223,6 @@ async function keep() {
             </div>
           </section>
         </form>
-        <details class="small">
-          <summary>All functions there are words for</summary>
-          {{ FUNCTIONS.join(' · ') }}
-        </details>
       </v-card-text>
       <v-card-actions
         ><span v-if="answer" class="said" role="alert">{{ answer }}</span

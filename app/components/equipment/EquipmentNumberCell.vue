@@ -11,11 +11,14 @@ const {
   kind = 'plain',
   label,
   hint = '',
-  wrong = ''
+  wrong = '',
+  signed = false
 } = defineProps<{
   kind?: QuantityKind
   label: string
   hint?: string
+  /** It may be less than nothing: a place, not an amount. */
+  signed?: boolean
   /** What the reader of the whole entry says of this cell. */
   wrong?: string
 }>()
@@ -41,7 +44,7 @@ watch([cell, () => taste.reading], () => {
 function given(): string {
   if (text.value.trim() === '') return ''
   const said = read(text.value)
-  if (said < 0) throw new QuantityError(`${text.value} is less than nothing.`)
+  if (said < 0 && !signed) throw new QuantityError(`${text.value} is less than nothing.`)
   // The last figures of a binary fraction are nobody’s.
   return String(Number((said / scale.value).toFixed(6)))
 }
