@@ -31,7 +31,7 @@ export {
 export { ironClearMm, ironDeg, type IronNear } from './field/iron'
 export { passes, shimMm, type Standing } from './field/standing'
 export { MINUTES_AN_END, type Bill, type BillLine } from './harness/bill'
-export { bundleDiameterMm, CLAMPS_MM, type Bundle } from './harness/bundles'
+export { BEND, bundleDiameterMm, CLAMPS_MM, type Bundle } from './harness/bundles'
 export { pinsAre } from './harness/check'
 export { type Joint } from './harness/joints'
 export { numberText, numberWires, retired } from './harness/numbers'
@@ -40,7 +40,7 @@ export { mateText, shellOf, shellText, type Shell } from './harness/shell'
 export { busMm, CAN_MM, STUB_MM } from './harness/ways'
 export { coloursText, listWires, type Wire, type WireCore } from './harness/wires'
 export { type TubeLine } from './plumbing/lines'
-export { dragLoadLb, type Antenna, type Apart } from './radio/antenna'
+export { DRAG_FACTOR, dragLoadLb, LEAST_RIVETS, RIVETED_FOR, type Antenna, type Apart } from './radio/antenna'
 export { BANDS, explainCoax, lossPer100Ft, quarterWaveMm, type RadioChain } from './radio/coax'
 
 /** A CAN bus as it is led, each box by its id and what it is called. */

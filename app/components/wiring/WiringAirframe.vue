@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { legName } from '#core/airframe'
+import { PACKED } from '#core/cables'
 import { ROUTE_TRAITS, type Route } from '#core/document'
-import { CLAMPS_MM, type Bundle, type WiringReport } from '#core/wiring'
+import { BEND, CLAMPS_MM, type Bundle, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -305,9 +306,9 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
         empty="No wire lies on a route yet."
       />
       <p class="quiet small">
-        Over all: √(Σ d² / {{ taste.short(0.7) }}). Least bend: ten times the thickest wire, six times coax; clamps
-        every {{ taste.length(CLAMPS_MM) }} at most (AC 43.13-1B chapter 11). The same count derates the circuits of
-        Power.
+        Over all: √(Σ d² / {{ taste.short(PACKED) }}). Least bend: {{ BEND.wire }} times the thickest wire,
+        {{ BEND.coax }} times coax; clamps every {{ taste.length(CLAMPS_MM) }} at most (AC 43.13-1B chapter 11). The
+        same count derates the circuits of Power.
       </p>
     </section>
     <WiringPlaces />

@@ -2,7 +2,16 @@
 import { COAX_KINDS, type Unit } from '#core/document'
 import type { DesignUnit, FigureOf } from '#core/design'
 import { positionOf } from '#core/airframe'
-import { MOST_DEG, type Apart, type Disturbance, type RadioChain, type WiringReport } from '#core/wiring'
+import {
+  DRAG_FACTOR,
+  LEAST_RIVETS,
+  MOST_DEG,
+  RIVETED_FOR,
+  type Apart,
+  type Disturbance,
+  type RadioChain,
+  type WiringReport
+} from '#core/wiring'
 import { useBench } from '~/stores/bench'
 import { NEWTONS_PER_POUND } from '#core/quantity'
 import { useTaste } from '~/stores/taste'
@@ -272,9 +281,9 @@ const standingMarks = (unit: DesignUnit) => ({ 'data-placed': unit.id })
           "
         />
         <p class="small quiet">
-          Air load D = {{ taste.short(0.000327, 6) }} · A · V², in pounds of square feet and miles an hour (AC 43.13-2B
-          chapter 3); rivets of {{ taste.length(3.175) }} in a doubler at three times that load, eight at least. On thin
-          skin an aerial wants a doubler behind it.
+          Air load D = {{ taste.short(DRAG_FACTOR, 6) }} · A · V², in pounds of square feet and miles an hour (AC
+          43.13-2B chapter 3); rivets of {{ taste.length(3.175) }} in a doubler at {{ RIVETED_FOR }} times that load,
+          {{ LEAST_RIVETS }} at least. On thin skin an aerial wants a doubler behind it.
         </p>
       </div>
       <FactTable

@@ -45,14 +45,18 @@ const aerialsOf = ({ item }: DesignUnit): AerialName[] =>
 
 const KT_TO_MPH = 1.150779
 const SQ_MM_PER_SQ_FT = 304.8 ** 2
+/** Load of the air in lb on a square foot at a mile an hour (AC 43.13-2B chapter 3). */
+export const DRAG_FACTOR = 0.000327
 /**
  * Load of the air on an aerial, in lb: D = 0.000327 · A · V², A its frontal area in square feet, V in miles an hour
  * (AC 43.13-2B chapter 3).
  */
 export const dragLoadLb = (frontalMm2: number, knots: number): number =>
-  0.000327 * (frontalMm2 / SQ_MM_PER_SQ_FT) * (knots * KT_TO_MPH) ** 2
-/** Shear of a 1/8 in rivet of 2117-T4, in lb (MIL-HDBK-5, from memory); three times the load; eight round a base at least. */
-const [RIVET_LB, FACTOR, LEAST_RIVETS] = [388, 3, 8] as const
+  DRAG_FACTOR * (frontalMm2 / SQ_MM_PER_SQ_FT) * (knots * KT_TO_MPH) ** 2
+/** Shear of a 1/8 in rivet of 2117-T4, in lb (MIL-HDBK-5, from memory). */
+const RIVET_LB = 388
+/** How many times its load an aerial is riveted for, and how many rivets there are at least. */
+export const [RIVETED_FOR, LEAST_RIVETS] = [3, 8] as const
 
 /** The aerials of a design with their ground planes and loads, and how far apart those are that want a distance. */
 export function examineAntennas(design: Design): { antennas: Antenna[]; apart: Apart[] } {
@@ -73,7 +77,7 @@ export function examineAntennas(design: Design): { antennas: Antenna[]; apart: A
       groundPlaneMm: Math.max(...aerials.map(aerial => quarterWaveMm(BANDS[aerial].quarterMhz))),
       onMetal: airframe.structure === undefined ? undefined : airframe.structure === 'metal',
       dragLb,
-      rivets: dragLb === undefined ? undefined : Math.max(LEAST_RIVETS, Math.ceil((FACTOR * dragLb) / RIVET_LB))
+      rivets: dragLb === undefined ? undefined : Math.max(LEAST_RIVETS, Math.ceil((RIVETED_FOR * dragLb) / RIVET_LB))
     }
   })
   const apart = all.flatMap((aerial, index) =>
