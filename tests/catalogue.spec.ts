@@ -107,6 +107,13 @@ test('a box with a hole, screws and ports is entered in fields, in inches, and s
   await fill('Bezel height, in', '1.3')
   await choose(dialog, 'Cutout', 'none')
   await dialog.getByRole('button', { name: 'Add a screw' }).click()
+  // What cannot be read holds the button for as long as it stands there, whatever becomes of other rows.
+  await fill('Screw 1 across, in', 'wide')
+  await dialog.getByRole('button', { name: 'Add a screw' }).click()
+  await expect(dialog.getByText('“Screws” cannot be read.')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Take out screw 2' }).click()
+  await expect(dialog.getByRole('button', { name: 'Take out screw 2' })).toHaveCount(0)
+  await expect(dialog.getByRole('button', { name: 'Keep as mine' })).toBeDisabled()
   await fill('Screw 1 across, in', '1 1/2')
   await fill('Screw 1 up, in', '-1/2')
   await dialog.getByRole('button', { name: 'Add a port' }).click()

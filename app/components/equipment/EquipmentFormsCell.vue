@@ -22,10 +22,19 @@ const single = computed(() => of.length === 1)
 const parts = ref<string[]>([])
 const name = ref(NONE)
 const form = computed(() => of.find(form => form.name === name.value))
+const unreadable = reactive(new Set<number>())
+watch(
+  () => unreadable.size > 0,
+  is => emit('refused', is)
+)
+/** Tells numbers that were taken out of the cell anew from those before. */
+const version = ref(0)
 /** What was written here last: what is being typed is not taken apart under the hand. */
 let written: string | undefined
 function takeApart() {
   if (cell.value === written) return
+  unreadable.clear()
+  version.value++
   const fitting = of.find(form => form.read(cell.value))
   const empty = cell.value.trim() === ''
   name.value = fitting?.name ?? (empty ? (single.value ? of[0]!.name : NONE) : IN_WORDS)
@@ -48,11 +57,6 @@ function choose(chosen: string) {
   parts.value = form.value.parts.map((_, i) => parts.value[i] ?? '')
   write(form.value.write(parts.value))
 }
-const unreadable = reactive(new Set<number>())
-watch(
-  () => unreadable.size > 0,
-  is => emit('refused', is)
-)
 </script>
 
 <template>
@@ -68,7 +72,7 @@ watch(
     <template v-if="form">
       <EquipmentNumberCell
         v-for="(part, i) in form.parts"
-        :key="part"
+        :key="`${version} ${part}`"
         :kind="kind"
         :label="`${label} ${part}`"
         :model-value="parts[i] ?? ''"

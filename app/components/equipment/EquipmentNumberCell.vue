@@ -36,6 +36,12 @@ function shown(): string {
 const text = ref(shown())
 const { words: refused, attempt, look } = useRefusal(given)
 watch(refused, words => emit('refused', words !== ''))
+/** The words wait for the end of the press that left the field: what is pressed must not move away under the hand. */
+const told = ref('')
+const pressed = usePressed()
+watch([refused, pressed], () => {
+  if (!pressed.value) told.value = refused.value
+})
 watch([cell, () => taste.reading], () => {
   text.value = shown()
   refused.value = ''
@@ -66,7 +72,7 @@ function take() {
     :hint="hint"
     persistent-hint
     hide-details="auto"
-    :error-messages="refused || wrong"
+    :error-messages="told || wrong"
     :aria-invalid="(refused || wrong) !== ''"
     spellcheck="false"
     autocomplete="off"

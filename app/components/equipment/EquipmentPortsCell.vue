@@ -8,15 +8,14 @@ const { hint = '', wrong = '' } = defineProps<{ hint?: string; wrong?: string }>
 const cell = defineModel<string>({ required: true })
 const emit = defineEmits<{ refused: [boolean] }>()
 
-const { rows, put, takeOut } = useRowsOfCell(cell, portsIn, portsCell)
-const unreadable = reactive(new Set<number>())
-watch(
-  () => unreadable.size > 0,
-  is => emit('refused', is)
+const LOSS = 'loss'
+const { rows, version, put, takeOut, hold } = useRowsOfCell(cell, { read: portsIn, write: portsCell }, is =>
+  emit('refused', is)
 )
 const change = (at: number, changed: Partial<PortRow>) => put(at, { ...rows.value![at]!, ...changed })
 /** What only some ports have goes with what made it so. */
 function setKind(at: number, kind: string) {
+  if (kind !== 'coax') hold(at, LOSS, false)
   change(at, { kind, ...(kind === 'coax' ? { says: undefined } : { mostLossDb: '' }) })
 }
 function setFlow(at: number, flow: string) {
@@ -36,16 +35,12 @@ function add() {
   while (taken.has(`p${number}`)) number++
   put(rows.value!.length, { id: `p${number}`, kind: 'rs-232', flow: 'in', signals: [], mostLossDb: '' })
 }
-function drop(at: number) {
-  unreadable.clear()
-  takeOut(at)
-}
 const called = (port: PortRow, at: number) => `Port ${port.id || at + 1}`
 </script>
 
 <template>
   <div v-if="rows" class="rows" role="group" aria-label="Ports">
-    <div v-for="(port, at) in rows" :key="at" class="line" role="group" :aria-label="called(port, at)">
+    <div v-for="(port, at) in rows" :key="`${version} ${at}`" class="line" role="group" :aria-label="called(port, at)">
       <TextField label="Port" :model-value="port.id" @update:model-value="id => change(at, { id })" />
       <ChoiceField
         label="Kind"
@@ -76,7 +71,7 @@ const called = (port: PortRow, at: number) => `Port ${port.id || at + 1}`
         variant="text"
         size="small"
         :aria-label="`Take out port ${port.id || at + 1}`"
-        @click="drop(at)"
+        @click="takeOut(at)"
       />
       <v-select
         v-if="port.flow === 'both' && port.kind !== 'coax' && port.signals.length > 1"
@@ -96,7 +91,7 @@ const called = (port: PortRow, at: number) => `Port ${port.id || at + 1}`
         hint="empty: the maker sets no limit"
         :model-value="port.mostLossDb"
         @update:model-value="mostLossDb => change(at, { mostLossDb })"
-        @refused="is => (is ? unreadable.add(at) : unreadable.delete(at))"
+        @refused="is => hold(at, LOSS, is)"
       />
     </div>
     <p v-if="wrong" class="wrong small" role="alert">{{ wrong }}</p>

@@ -8,25 +8,18 @@ const cell = defineModel<string>({ required: true })
 const emit = defineEmits<{ refused: [boolean] }>()
 const PARTS = ['across', 'up', 'hole'] as const
 
-const { rows, put, takeOut } = useRowsOfCell(cell, screwsIn, screwsCell)
-const unreadable = reactive(new Set<string>())
-watch(
-  () => unreadable.size > 0,
-  is => emit('refused', is)
+const { rows, version, put, takeOut, hold } = useRowsOfCell(cell, { read: screwsIn, write: screwsCell }, is =>
+  emit('refused', is)
 )
 function set(at: number, part: number, text: string) {
   put(at, rows.value![at]!.map((value, i) => (i === part ? text : value)) as ScrewRow)
-}
-function drop(at: number) {
-  unreadable.clear()
-  takeOut(at)
 }
 </script>
 
 <template>
   <div v-if="rows" class="rows" role="group" aria-label="Screws">
     <p class="quiet small">Screws: each from the centre of the bezel.</p>
-    <div v-for="(screw, at) in rows" :key="at" class="line">
+    <div v-for="(screw, at) in rows" :key="`${version} ${at}`" class="line">
       <EquipmentNumberCell
         v-for="(part, i) in PARTS"
         :key="part"
@@ -35,9 +28,15 @@ function drop(at: number) {
         :label="`Screw ${at + 1} ${part}`"
         :model-value="screw[i]!"
         @update:model-value="text => set(at, i, text)"
-        @refused="is => (is ? unreadable.add(`${at} ${i}`) : unreadable.delete(`${at} ${i}`))"
+        @refused="is => hold(at, part, is)"
       />
-      <v-btn :icon="mdiClose" variant="text" size="small" :aria-label="`Take out screw ${at + 1}`" @click="drop(at)" />
+      <v-btn
+        :icon="mdiClose"
+        variant="text"
+        size="small"
+        :aria-label="`Take out screw ${at + 1}`"
+        @click="takeOut(at)"
+      />
     </div>
     <p v-if="wrong" class="wrong small" role="alert">{{ wrong }}</p>
     <v-btn size="small" variant="outlined" @click="put(rows.length, ['', '', rows.at(-1)?.[2] ?? ''])"
