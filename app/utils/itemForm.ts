@@ -38,7 +38,12 @@ export const ITEM_FORM: ItemSection[] = [
       { column: 'maker', label: 'Maker' },
       { column: 'kind', label: 'Kind', choice: { of: KINDS, search: true } },
       { column: 'id', label: 'Id', hint: 'letters, digits and hyphens' },
-      { column: 'mounts', label: 'May stand', choice: { of: PLACE_KINDS, several: true } },
+      {
+        column: 'mounts',
+        label: 'May stand',
+        choice: { of: PLACE_KINDS, several: true },
+        hint: 'the first is tried first'
+      },
       { column: 'approvals', label: 'Approved for', choice: { of: BASES, several: true } },
       { column: 'summary', label: 'In a sentence', wide: true },
       { column: 'provides', label: 'Gives', choice: { of: FUNCTIONS, several: true, search: true }, wide: true },

@@ -9,11 +9,9 @@ const {
 } = defineProps<{ of: readonly string[]; several?: boolean; search?: boolean }>()
 const cell = defineModel<string>({ required: true })
 const chosen = computed(() => (several ? listIn(cell.value) : cell.value || null))
+/** In the order in which they were chosen: of the places where a thing may stand the first is taken first. */
 function take(words: string | string[] | null) {
-  // In the order of the list, whatever order they were chosen in.
-  cell.value = Array.isArray(words)
-    ? [...words].sort((a, b) => of.indexOf(a) - of.indexOf(b)).join('; ')
-    : (words ?? '')
+  cell.value = Array.isArray(words) ? words.join('; ') : (words ?? '')
 }
 const MENU = { maxHeight: 420 }
 </script>

@@ -92,7 +92,7 @@ function choose(chosen: string) {
       :error-messages="wrong"
       @update:model-value="write"
     />
-    <p v-else-if="wrong" class="wrong small" role="alert">{{ wrong }}</p>
+    <p v-else-if="wrong" class="wrong small" role="alert" tabindex="-1">{{ wrong }}</p>
   </div>
 </template>
 

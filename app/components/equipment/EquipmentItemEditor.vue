@@ -109,7 +109,7 @@ async function keep() {
   if (read.problems.length || !read.items[0]) {
     await nextTick()
     form.value
-      ?.querySelector<HTMLElement>('[aria-invalid="true"], .v-input--error input, .v-input--error textarea')
+      ?.querySelector<HTMLElement>('[aria-invalid="true"], .v-input--error input, .v-input--error textarea, .wrong')
       ?.focus()
     return
   }

@@ -94,7 +94,7 @@ const called = (port: PortRow, at: number) => `Port ${port.id || at + 1}`
         @refused="is => hold(at, LOSS, is)"
       />
     </div>
-    <p v-if="wrong" class="wrong small" role="alert">{{ wrong }}</p>
+    <p v-if="wrong" class="wrong small" role="alert" tabindex="-1">{{ wrong }}</p>
     <v-btn size="small" variant="outlined" @click="add">Add a port</v-btn>
   </div>
   <v-textarea

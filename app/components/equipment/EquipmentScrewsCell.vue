@@ -38,7 +38,7 @@ function set(at: number, part: number, text: string) {
         @click="takeOut(at)"
       />
     </div>
-    <p v-if="wrong" class="wrong small" role="alert">{{ wrong }}</p>
+    <p v-if="wrong" class="wrong small" role="alert" tabindex="-1">{{ wrong }}</p>
     <v-btn size="small" variant="outlined" @click="put(rows.length, ['', '', rows.at(-1)?.[2] ?? ''])"
       >Add a screw</v-btn
     >
