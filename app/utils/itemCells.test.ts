@@ -20,6 +20,17 @@ const csv = readFileSync(new URL('../../demo/catalogue.csv', import.meta.url), '
 const { items } = readCatalogueCsv(csv)
 const rows = items.map(cellsOf)
 
+/** What no entry does without, but for where it stands. */
+const ENTRY = {
+  id: 'x',
+  name: 'X',
+  maker: 'Y',
+  kind: 'round instrument',
+  mass_kg: '1',
+  price_usd: '0',
+  labour_h: '1'
+}
+
 /** What comes of a cell that is taken apart and put together again; the cell itself where no form is its own. */
 const through = (forms: readonly CellForm[]) => (cell: string) => {
   const form = forms.find(({ read }) => read(cell))
@@ -44,22 +55,13 @@ describe('cells taken apart for the form', () => {
 
   const again = (cells: Row) =>
     readCatalogueCsv(Papa.unparse([[...CATALOGUE_COLUMNS], CATALOGUE_COLUMNS.map(column => cells[column])]))
+  // What parts the cells was guessed: the strokes and semicolons of ports were taken for it, and 100 of 124 entries fell apart.
   it('every entry is the same again out of its cells', () => {
     for (const item of items) expect(again(cellsOf(item)), item.id).toEqual({ items: [item], problems: [] })
   })
-  // What parts the cells was guessed: in an entry of few cells and a port the strokes of the port were taken for it.
   it('an entry of few cells keeps them apart, whatever signs stand in them', () => {
-    const few = {
-      id: 'x',
-      name: 'X',
-      maker: 'Y',
-      kind: 'round instrument',
-      mass_kg: '1',
-      price_usd: '0',
-      labour_h: '1'
-    }
     const ports = 's1 | rs-232 | out | position; s2 | rs-232 | in | position; s3 | can | both | heading'
-    const cells = { ...few, mounts: 'behind panel', approvals: 'certified', ports } as Partial<Row>
+    const cells = { ...ENTRY, mounts: 'behind panel', approvals: 'certified', ports } as Partial<Row>
     const full = Object.fromEntries(CATALOGUE_COLUMNS.map(column => [column, cells[column] ?? ''])) as Row
     const [item] = again(full).items
     expect(cellsOf(item!)).toMatchObject({ ...cells, id: 'x', bezel_mm: '', needs: '' })
@@ -87,17 +89,8 @@ describe('cells taken apart for the form', () => {
   })
 
   it('a number that is not given yet is refused by the reader, and not left out', () => {
-    const entry = {
-      id: 'x',
-      name: 'X',
-      maker: 'Y',
-      kind: 'round instrument',
-      mass_kg: '1',
-      price_usd: '0',
-      labour_h: '1'
-    }
     const read = (cells: Partial<Row>) => {
-      const whole = { ...entry, approvals: 'certified', mounts: 'panel', bezel_mm: 'round 82.6', ...cells } as Row
+      const whole = { ...ENTRY, approvals: 'certified', mounts: 'panel', bezel_mm: 'round 82.6', ...cells } as Row
       const line = CATALOGUE_COLUMNS.map(column => whole[column] ?? '')
       return readCatalogueCsv(Papa.unparse([[...CATALOGUE_COLUMNS], line])).problems.map(problem => problem.field)
     }
