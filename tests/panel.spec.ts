@@ -51,6 +51,27 @@ test.describe('with the findings open', () => {
   })
 })
 
+test('an act styles anew what it changes, not the whole step while its figures are late', async ({ page, browser }) => {
+  await openLayout(page, 'skerrow-dunlin', 'b')
+  await unit(page, 'pfd').press('Enter')
+  await atRest(page)
+  await browser.startTracing(page, { categories: ['devtools.timeline'] })
+  await unit(page, 'pfd').press('ArrowDown')
+  await saved(page)
+  await atRest(page)
+  interface Told {
+    name: string
+    args: { elementCount?: number }
+  }
+  const { traceEvents } = JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: Told[] }
+  const styled = traceEvents.filter(told => told.name === 'UpdateLayoutTree').map(told => told.args.elementCount ?? 0)
+  expect(styled.length).toBeGreaterThan(0)
+  // A rule for any child (*) of what is late had all of it styled anew at the act, and once more when the figures came.
+  const onStep = await page.locator('main *').count()
+  expect(onStep).toBeGreaterThan(300)
+  expect(Math.max(...styled)).toBeLessThan(onStep / 2)
+})
+
 test('a panel from nothing: built from measures, a vent and a bay on it, an instrument set down, printed at full size', async ({
   page
 }) => {

@@ -207,7 +207,7 @@ const download = () =>
   display: grid;
 }
 /* Words stand in the middle of a row that holds a field or a button. */
-.body :deep(tr:has(.v-btn, .v-input) td) {
+.body :deep(tr.v-data-table__tr:has(.v-btn, .v-input)) {
   vertical-align: middle;
 }
 .body {

@@ -171,7 +171,7 @@ const compare = () =>
         {{ bench.option?.name }} · {{ printedOn }}<br />
         <small>Plans, not approved data. The maker’s manual, the approval and your inspector decide.</small>
       </header>
-      <NuxtPage />
+      <NuxtPage class="shown" />
     </main>
     <FrameFindingsDrawer ref="drawer" class="findings" />
     <FrameTallyStrip ref="strip" class="strip" />
@@ -221,8 +221,11 @@ const compare = () =>
   overflow: auto;
   min-height: 0;
 }
-/* What is on the step is of the design before, like the figures under it. */
-.step.old > :deep(*) {
+/*
+ * What is on the step is of the design before, like the figures under it. By a class of its own: with any child at all (*) the
+ * browser styles the whole step anew at each act, and once more when its figures come.
+ */
+.step.old > :deep(.shown) {
   opacity: 0.5;
   transition: opacity 0.1s 0.25s;
 }
