@@ -12,8 +12,9 @@ export default defineConfig({
   globalTimeout: 25 * 60_000,
   maxFailures: 12,
   workers: 2,
-  // A stumble of the machine is not a fault of the program: once more, and what needed it is named as flaky.
+  // Once more, so that what passes only now and then is known from what never does; it has failed all the same.
   retries: 1,
+  failOnFlakyTests: true,
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : 'list',
   use: {
     viewport: { width: 1500, height: 860 },

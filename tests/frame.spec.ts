@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import DxfParser from 'dxf-parser'
 import { PDFDocument } from 'pdf-lib'
-import { addressOf, baseOf, choose, expect, settled, test, visit, walkTo } from './shared'
+import { addressOf, baseOf, choose, expect, saved, settled, test, visit, walkTo } from './shared'
 
 const STEPS = ['brief', 'equipment', 'panel', 'power', 'wiring', 'rules', 'budget', 'build']
 const open = async (page: Page, path: string) => {
@@ -108,96 +108,134 @@ test.describe('in a window of its own', () => {
     await page.goto(baseOf(page) + (await addressOf(page, 'skerrow-dunlin/equipment')))
     await expect(page.getByText('What is lacking is being worked out…')).toBeVisible()
   })
-  test('what stands over a step goes with it: back leads to a step, not under a dialog of the one before', async ({
-    page
-  }) => {
-    await open(page, 'skerrow-dunlin/rules')
-    await step(page, 'Budget')
-    await settled(page)
-    const dialog = page.getByRole('dialog')
-    await page.locator('[data-figure="money"]').click()
-    await expect(dialog.getByText('Result')).toBeVisible()
-    await page.goBack()
-    await expect(page).toHaveURL(/rules/)
-    await expect(dialog).toHaveCount(0)
-    // A unit taken in the address is no other place to be.
-    await page.locator('[data-figure="money"]').click()
-    await expect(dialog.getByText('Result')).toBeVisible()
-    await page.evaluate(async () => {
-      interface Running {
-        useNuxtApp: () => { $router: { replace: (to: object) => Promise<unknown> } }
-      }
-      await (window as unknown as Running).useNuxtApp().$router.replace({ query: { unit: 'pfd' } })
-    })
-    await expect(page).toHaveURL(/unit=pfd/)
-    await drawn(page)
-    // One that is closing can still be seen, but is no longer active.
-    await expect(page.locator('.v-dialog.v-overlay--active')).toHaveCount(1)
-    await page.keyboard.press('Escape')
-    await expect(dialog).toHaveCount(0)
-    // Nor does a dialog stay from one pane of a step to the one before.
-    await page.getByRole('tab', { name: 'Failures', exact: true }).click()
-    await expect(page).toHaveURL(/pane=/)
-    await page.locator('[data-figure="money"]').click()
-    await expect(dialog.getByText('Result')).toBeVisible()
-    await page.goBack()
-    await expect(page).not.toHaveURL(/pane=/)
-    await expect(dialog).toHaveCount(0)
-    await page.getByRole('button', { name: 'More for this option' }).click()
-    await page.getByText('Settings…').click()
-    await expect(dialog).toHaveCount(1)
-    // Another aeroplane is another page: nothing of the one before stands over it.
-    await visit(page, 'teasel-ls/rules')
-    await settled(page)
-    await expect(dialog).toHaveCount(0)
+})
+
+test('what stands over a step goes with it: back leads to a step, not under a dialog of the one before', async ({
+  page
+}) => {
+  await open(page, 'skerrow-dunlin/rules')
+  await step(page, 'Budget')
+  await settled(page)
+  const dialog = page.getByRole('dialog')
+  await page.locator('[data-figure="money"]').click()
+  await expect(dialog.getByText('Result')).toBeVisible()
+  await page.goBack()
+  await expect(page).toHaveURL(/rules/)
+  await expect(dialog).toHaveCount(0)
+  // A unit taken in the address is no other place to be.
+  await page.locator('[data-figure="money"]').click()
+  await expect(dialog.getByText('Result')).toBeVisible()
+  await page.evaluate(async () => {
+    interface Running {
+      useNuxtApp: () => { $router: { replace: (to: object) => Promise<unknown> } }
+    }
+    await (window as unknown as Running).useNuxtApp().$router.replace({ query: { unit: 'pfd' } })
   })
-  test('a pane and a unit chosen in one breath both stand in the address, and back leads before them', async ({
-    page
-  }) => {
-    await open(page, 'skerrow-dunlin/panel')
-    await page.getByRole('tab', { name: 'Sheet', exact: true }).click()
-    await expect(page).toHaveURL(/pane=sheet/)
-    await page.locator('[data-unit="asi"]').waitFor()
-    // Faster than any hand: the second before the router has come to the first.
-    await page.evaluate(() => {
-      document.querySelector<HTMLElement>('#tab-pieces')!.click()
-      const unit = document.querySelector<HTMLElement>('[data-unit="asi"]')!
+  await expect(page).toHaveURL(/unit=pfd/)
+  await drawn(page)
+  // One that is closing can still be seen, but is no longer active.
+  await expect(page.locator('.v-dialog.v-overlay--active')).toHaveCount(1)
+  await page.keyboard.press('Escape')
+  await expect(dialog).toHaveCount(0)
+  // Nor does a dialog stay from one pane of a step to the one before.
+  await page.getByRole('tab', { name: 'Failures', exact: true }).click()
+  await expect(page).toHaveURL(/pane=/)
+  await page.locator('[data-figure="money"]').click()
+  await expect(dialog.getByText('Result')).toBeVisible()
+  await page.goBack()
+  await expect(page).not.toHaveURL(/pane=/)
+  await expect(dialog).toHaveCount(0)
+  await page.getByRole('button', { name: 'More for this option' }).click()
+  await page.getByText('Settings…').click()
+  await expect(dialog).toHaveCount(1)
+  // Another aeroplane is another page: nothing of the one before stands over it.
+  await visit(page, 'teasel-ls/rules')
+  await settled(page)
+  await expect(dialog).toHaveCount(0)
+})
+
+test('a pane and a unit chosen in one breath both stand in the address, and back leads before them', async ({
+  page
+}) => {
+  await open(page, 'skerrow-dunlin/panel')
+  await page.getByRole('tab', { name: 'Sheet', exact: true }).click()
+  await expect(page).toHaveURL(/pane=sheet/)
+  await page.locator('[data-unit="asi"]').waitFor()
+  // Faster than any hand: the second before the router has come to the first.
+  await page.evaluate(() => {
+    document.querySelector<HTMLElement>('#tab-pieces')!.click()
+    const unit = document.querySelector<HTMLElement>('[data-unit="asi"]')!
+    unit.focus()
+    unit.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
+  })
+  await expect(page).toHaveURL(/unit=asi/)
+  await expect(page).not.toHaveURL(/pane=sheet/)
+  await expect(page.getByRole('tab', { name: 'Selected', exact: true })).toHaveAttribute('aria-selected', 'true')
+  await page.goBack()
+  await expect(page.getByRole('tab', { name: 'Sheet', exact: true })).toHaveAttribute('aria-selected', 'true')
+})
+
+test('a second unit taken before the address has the first one stays taken', async ({ page }) => {
+  await open(page, 'skerrow-dunlin/panel')
+  await page.locator('[data-unit="horizon"]').waitFor()
+  await page.evaluate(async () => {
+    const press = (id: string, shiftKey: boolean) => {
+      const unit = document.querySelector<HTMLElement>(`[data-unit="${id}"]`)!
       unit.focus()
-      unit.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
-    })
-    await expect(page).toHaveURL(/unit=asi/)
-    await expect(page).not.toHaveURL(/pane=sheet/)
-    await expect(page.getByRole('tab', { name: 'Selected', exact: true })).toHaveAttribute('aria-selected', 'true')
-    await page.goBack()
-    await expect(page.getByRole('tab', { name: 'Sheet', exact: true })).toHaveAttribute('aria-selected', 'true')
+      unit.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', shiftKey, bubbles: true }))
+    }
+    press('asi', false)
+    // Until the page has begun to write the first into the address, and no longer.
+    for (let turns = 0; turns < 3; turns++) await Promise.resolve()
+    press('horizon', true)
   })
-  test('a second unit taken before the address has the first one stays taken', async ({ page }) => {
-    await open(page, 'skerrow-dunlin/panel')
-    await page.locator('[data-unit="horizon"]').waitFor()
-    await page.evaluate(async () => {
-      const press = (id: string, shiftKey: boolean) => {
-        const unit = document.querySelector<HTMLElement>(`[data-unit="${id}"]`)!
-        unit.focus()
-        unit.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', shiftKey, bubbles: true }))
-      }
-      press('asi', false)
-      // Until the page has begun to write the first into the address, and no longer.
-      for (let turns = 0; turns < 3; turns++) await Promise.resolve()
-      press('horizon', true)
-    })
-    await expect(page.getByText('2 units')).toBeVisible()
-    await drawn(page)
-    await expect(page.getByText('2 units')).toBeVisible()
-    await expect(page).not.toHaveURL(/unit=/)
-  })
-  test('an address that leads nowhere is answered by a page of ours', async ({ page }) => {
-    await page.goto(`${baseOf(page)}/p/skerrow-dunlin/nowhere`)
-    await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible()
-    await page.getByRole('link', { name: 'To the hangar' }).click()
-    await expect(page.getByRole('article').first()).toBeVisible()
-    await page.goto(`${baseOf(page)}/p/no-such-project/panel`)
-    await expect(page.getByRole('heading', { name: 'This project cannot be opened' })).toBeVisible()
-  })
+  await expect(page.getByText('2 units')).toBeVisible()
+  await drawn(page)
+  await expect(page.getByText('2 units')).toBeVisible()
+  await expect(page).not.toHaveURL(/unit=/)
+})
+
+test('an address that leads nowhere is answered by a page of ours', async ({ page }) => {
+  await page.goto(`${baseOf(page)}/p/skerrow-dunlin/nowhere`)
+  await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible()
+  await page.getByRole('link', { name: 'To the hangar' }).click()
+  await expect(page.getByRole('article').first()).toBeVisible()
+  await page.goto(`${baseOf(page)}/p/no-such-project/panel`)
+  await expect(page.getByRole('heading', { name: 'This project cannot be opened' })).toBeVisible()
+})
+
+test('a finding is cured by its remedy, and undone', async ({ page }) => {
+  await visit(page, 'skerrow-dunlin/panel')
+  await page.getByRole('tab', { name: /Option B/ }).click()
+  const finding = page.locator('[data-finding="panel.edge"]')
+  await finding.locator('.remedy button').first().click()
+  await expect(finding).toHaveCount(0)
+  await page.keyboard.press('Control+z')
+  await expect(finding).toHaveCount(1)
+  await saved(page)
+})
+
+test('an empty aeroplane can be begun and gets its first unit', async ({ page }) => {
+  await walkTo(page, '/')
+  await page.getByRole('button', { name: 'New aeroplane' }).click()
+  await page.getByLabel('Registration').fill('ZZ-NEW')
+  await page.getByLabel('Model').fill('Larkfell L-24 Dunlin')
+  await choose(page, 'Installed now', 'nothing: a bare panel')
+  // It is not begun with the seats that stood there before something that is no number.
+  await page.getByLabel('Seats', { exact: true }).fill('four')
+  await page.getByLabel('Model').focus()
+  await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeDisabled()
+  await page.getByLabel('Seats', { exact: true }).fill('2')
+  await page.getByRole('button', { name: 'Begin', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Brief' })).toBeVisible()
+  await page.keyboard.press('2')
+  await page.getByRole('searchbox').fill('Plumb 3')
+  await page.getByRole('button', { name: 'Add Plumb 3', exact: true }).click()
+  await page.keyboard.press('Escape')
+  await step(page, 'Panel')
+  await expect(page.locator('.unit[data-unit]')).toHaveCount(1)
+  await saved(page)
+  await page.request.delete(`${baseOf(page)}/api/projects/${new URL(page.url()).pathname.split('/')[2]}`)
 })
 
 test('a remedy says beforehand what it brings as well as what it cures', async ({ page }) => {

@@ -4,13 +4,11 @@ import { connect } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { nanoid } from 'nanoid'
-import { act, EMPTY_HISTORY, FORMAT, wholeStep, type Project } from '../core/document'
+import { act, EMPTY_HISTORY, wholeStep, type Project } from '../core/document'
 import { startPostgres } from '../server/keeping/stores.testing'
-import { expect, test } from './watched'
+import { expect, test } from '@playwright/test'
+import { test as inWindow } from './watched'
 import { startServer, type Server } from './server'
-
-// Findings are tried out while they are open: they are so where a test looks at them.
-test.use({ findingsOpen: false })
 
 let server: Server
 test.beforeAll(async () => {
@@ -25,205 +23,6 @@ const file = (body: string, name = 'project.json') => ({
   name,
   mimeType: 'application/json',
   buffer: Buffer.from(body)
-})
-
-test('two windows never overwrite each other unseen', async ({ page, context }) => {
-  const other = await context.newPage()
-  const rename = async (which: typeof page, name: string) => {
-    await which.getByLabel('Name of the project').fill(name)
-    await which.getByLabel('Name of the project').press('Tab')
-  }
-  for (const which of [page, other]) await which.goto(`${server.base}/p/teasel-ls/brief`)
-  await rename(page, 'Named in window one')
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
-  await rename(other, 'Named in window two')
-  await expect(other.getByText('The same thing was changed in another window')).toBeVisible()
-  expect(
-    ((await (await fetch(`${server.base}/api/projects/teasel-ls`)).json()) as { project: { title: string } }).project
-      .title
-  ).toBe('Named in window one')
-
-  // Just the name is asked about, with both values; the other's stays among the earlier versions.
-  await expect(other.locator('[data-dispute]')).toHaveCount(1)
-  await expect(other.locator('[data-dispute]')).toContainText('Named in window one')
-  await other.getByRole('button', { name: /as it is here/ }).click()
-  await other.getByRole('button', { name: 'Go on with these' }).click()
-  await expect(other.getByText('Saved', { exact: true })).toBeVisible()
-  expect(
-    ((await (await fetch(`${server.base}/api/projects/teasel-ls`)).json()) as { project: { title: string } }).project
-      .title
-  ).toBe('Named in window two')
-
-  // And the first window, acting on, is told in turn and takes what was saved.
-  await rename(page, 'Named once more')
-  await page.getByRole('button', { name: /as in the other window/ }).click()
-  await page.getByRole('button', { name: 'Go on with these' }).click()
-  await expect(page.getByLabel('Name of the project')).toHaveValue('Named in window two')
-})
-
-test('two windows that change different things both keep what they did, and nobody is asked', async ({
-  page,
-  context
-}) => {
-  const other = await context.newPage()
-  await page.goto(`${server.base}/p/skerrow-dunlin/brief`)
-  await other.goto(`${server.base}/p/skerrow-dunlin/panel?option=b&unit=pfd`)
-  await page.getByLabel('Name of the project').fill('Renamed here')
-  await page.getByLabel('Name of the project').press('Tab')
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
-  await other.locator('[data-unit="pfd"]').press('ArrowUp')
-  await expect(other.getByText(/both stay/)).toBeVisible()
-  await expect(other.getByText('Saved', { exact: true })).toBeVisible()
-  const { project, history } = (await (await fetch(`${server.base}/api/projects/skerrow-dunlin`)).json()) as {
-    project: { title: string }
-    history: { past: { label: string }[] }
-  }
-  expect(project.title).toBe('Renamed here')
-  expect(history.past.at(-1)!.label).toMatch(/^Nudge/)
-  // What was done there can be taken back here too, after what was done here.
-  await other.keyboard.press('Control+z')
-  await other.keyboard.press('Control+z')
-  await expect(other.getByText('Saved', { exact: true })).toBeVisible()
-  await expect
-    .poll(
-      async () =>
-        ((await (await fetch(`${server.base}/api/projects/skerrow-dunlin`)).json()) as { project: { title: string } })
-          .project.title
-    )
-    .not.toBe('Renamed here')
-})
-
-test('an earlier version can be brought back', async ({ page }) => {
-  await page.goto(`${server.base}/p/hollin-whimbrel/brief`)
-  await page.getByLabel('Name of the project').fill('A passing fancy')
-  await page.getByLabel('Name of the project').press('Tab')
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
-  await page.getByRole('button', { name: 'More for this option' }).click()
-  await page.getByText('Earlier versions…').click()
-  await expect(page.getByText(/Since the last of them: Rename project/)).toBeVisible()
-  await page.getByRole('button', { name: 'Bring back' }).first().click()
-  await expect(page.getByLabel('Name of the project')).toHaveValue('Hollin Evening School')
-})
-
-test('a project deleted elsewhere is not saved over nothing', async ({ page }) => {
-  await fetch(`${server.base}/api/projects`, {
-    method: 'POST',
-    body: text().replace('"id": "teasel-ls"', '"id": "short-lived"')
-  })
-  await page.goto(`${server.base}/p/short-lived/brief`)
-  await expect(page.getByLabel('Name of the project')).toBeVisible()
-  await fetch(`${server.base}/api/projects/short-lived`, { method: 'DELETE' })
-  await page.getByLabel('Name of the project').fill('Ghost')
-  await page.getByLabel('Name of the project').press('Tab')
-  await expect(page.getByText('This project is no longer on the server')).toBeVisible()
-})
-
-test.describe('bad files bring a clear message and change nothing', () => {
-  const bring = async (page: import('@playwright/test').Page, body: string, name?: string) => {
-    await page.goto(server.base)
-    await expect(page.getByRole('article').first()).toBeVisible()
-    const before = await page.getByRole('article').count()
-    await page.getByLabel('Import a project file').setInputFiles(file(body, name))
-    await expect(page.getByRole('alert')).toBeVisible()
-    expect(await page.getByRole('article').count()).toBe(before)
-    return page.getByRole('alert')
-  }
-  test('truncated', async ({ page }) => {
-    await expect(await bring(page, text().slice(0, 3000))).toContainText(
-      /Line \d+, column \d+: the file ends in the middle/
-    )
-  })
-  test('foreign', async ({ page }) => {
-    await expect(await bring(page, '{"name":"something else"}')).toContainText('not an Ewerpanel project')
-  })
-  test('newer', async ({ page }) => {
-    await expect(await bring(page, text().replace(`"format": ${FORMAT}`, `"format": ${FORMAT + 1}`))).toContainText(
-      `format ${FORMAT + 1} by a newer Ewerpanel`
-    )
-  })
-  test('a negative mass, with line and field', async ({ page }) => {
-    await expect(await bring(page, text().replace(/("items": [^]*?"massKg": )[\d.]+/, '$1-3'))).toContainText(
-      /Line \d+, column \d+, items\[0\]\.massKg: must not be negative/
-    )
-  })
-  test('a hundred megabytes', async ({ page }) => {
-    // Written into a file of the browser's own: Playwright does not carry buffers of that size.
-    await page.goto(server.base)
-    await expect(page.getByRole('article').first()).toBeVisible()
-    await page.evaluate(() => {
-      const input = document.querySelector<HTMLInputElement>('input[aria-label="Import a project file"]')!
-      const pile = new DataTransfer()
-      pile.items.add(new File([new Uint8Array(100 * 1048576)], 'huge.json'))
-      input.files = pile.files
-      input.dispatchEvent(new Event('change', { bubbles: true }))
-    })
-    await expect(page.getByRole('alert')).toContainText(
-      '“huge.json” has 100 MB; at most 20 MB are read. Nothing was changed.'
-    )
-  })
-  test('and the server itself refuses it before reading', async () => {
-    const { request } = await import('node:http')
-    const status = await new Promise<number | undefined>(done => {
-      const sent = request(
-        `${server.base}/api/projects`,
-        { method: 'POST', headers: { 'content-length': 100 * 1048576 } },
-        answer => {
-          done(answer.statusCode)
-          sent.destroy()
-        }
-      )
-      sent.on('error', () => done(undefined))
-      sent.flushHeaders()
-    })
-    expect(status).toBe(413)
-  })
-})
-
-test('while the server is gone nothing is lost: the window stays, and saves when it is back', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/brief`)
-  await expect(page.locator('[data-figure]').first()).toBeVisible()
-  await page.route('**/api/projects/skerrow-dunlin/saves', route => route.abort())
-  await page.getByLabel('Name of the project').fill('Said in the dark')
-  await page.getByLabel('Name of the project').press('Tab')
-  await expect(page.getByText('Not saved: trying again')).toBeVisible()
-  await page.getByRole('link', { name: 'Hangar' }).click()
-  await expect(page.getByText('so this window stays here')).toBeVisible()
-  await expect(page.getByLabel('Name of the project')).toHaveValue('Said in the dark')
-  await page.unroute('**/api/projects/skerrow-dunlin/saves')
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
-  expect(
-    ((await (await fetch(`${server.base}/api/projects/skerrow-dunlin`)).json()) as { project: { title: string } })
-      .project.title
-  ).toBe('Said in the dark')
-})
-
-test('HTML in a name is shown as text', async ({ page }) => {
-  let alerted = false
-  page.on('dialog', dialog => {
-    alerted = true
-    void dialog.dismiss()
-  })
-  const title = '<img src=x onerror=alert(1)>'
-  await page.goto(server.base)
-  await page.getByLabel('Import a project file').setInputFiles(
-    file(
-      text()
-        .replace('"Teasel, day VFR"', JSON.stringify(title))
-        .replace('"id": "teasel-ls"', '"id": "html"')
-        .replace('"label": "Small display"', `"label": ${JSON.stringify(title)}`)
-    )
-  )
-  await expect(page.getByRole('article').filter({ hasText: title })).toBeVisible()
-  await page.goto(`${server.base}/p/html/panel`)
-  await expect(page.getByRole('navigation')).toContainText(title)
-  expect(await page.locator('img[src="x"]').count()).toBe(0)
-  expect(alerted).toBe(false)
-})
-
-test('a file of a project that is there already comes in as a copy beside it', async ({ page }) => {
-  await page.goto(server.base)
-  await page.getByLabel('Import a project file').setInputFiles(file(text()))
-  await expect(page.getByRole('status')).toContainText('as a copy beside it')
 })
 
 test('a second server on one directory says who holds it and leaves', async () => {
@@ -395,7 +194,7 @@ test('two app servers on one PostgreSQL database lose nothing, and what goes tog
   await postgres!.end()
 })
 
-test('everything is backed up into one file and restored from it', async ({ page }) => {
+inWindow('everything is backed up into one file and restored from it', async ({ page }) => {
   await page.goto(server.base)
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -493,25 +292,4 @@ test('a body that stops coming is closed, and the server goes on', async () => {
   await new Promise(done => socket.once('close', done))
   expect(Date.now() - began).toBeLessThan(25_000)
   expect((await fetch(`${server.base}/api/projects`)).ok).toBe(true)
-})
-
-test('a lost answer makes no second save', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/brief`)
-  const before = await read(server.base, 'skerrow-dunlin')
-  let lost = 0
-  // The save arrives, its answer does not.
-  await page.route('**/saves', async route => {
-    if (lost++) return route.continue()
-    await route.fetch()
-    await route.abort()
-  })
-  await page.getByLabel('Name of the project').fill('Said once')
-  await page.getByLabel('Name of the project').press('Tab')
-  await expect(page.getByText('Not saved: trying again')).toBeVisible()
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
-  const after = await read(server.base, 'skerrow-dunlin')
-  expect([after.version, after.project.title]).toEqual([before.version + 1, 'Said once'])
-  expect(after.history.past.filter(other => other.label === after.history.past.at(-1)!.label)).toHaveLength(
-    before.history.past.filter(other => other.label === after.history.past.at(-1)!.label).length + 1
-  )
 })

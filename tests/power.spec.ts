@@ -146,6 +146,27 @@ test.describe('with the findings open', () => {
     expect((await kept(page, 'skerrow-dunlin')).options[1]).not.toHaveProperty('supply')
   })
 
+  test('a breaker larger than its wire is said and cured in Power', async ({ page }) => {
+    await visit(page, 'hollin-whimbrel/power')
+    await page.getByRole('tab', { name: 'Circuits' }).click()
+    const change = page.getByRole('button', { name: 'Change the circuit of Com', exact: true })
+    await change.click()
+    const circuit = page.getByRole('dialog', { name: 'Circuit of Com' })
+    await choose(page, 'Breaker or fuse', /^15 A/)
+    await expect(field(page, 'Wire')).toContainText('AWG 16')
+    await choose(page, 'Wire', /^AWG 22\b/)
+    await circuit.getByRole('button', { name: 'Close' }).click()
+    const finding = page.locator('[data-finding="power.protector"]')
+    await expect(finding).toContainText(
+      'The 15 A breaker of Com does not protect its AWG 22 wire, which wants 5 A at most.'
+    )
+    await finding.locator('.remedy button').click()
+    await expect(finding).toHaveCount(0)
+    await change.click()
+    await circuit.getByRole('button', { name: 'Why this wire' }).click()
+    await expect(page.getByRole('dialog').filter({ hasText: 'AC 43.13-1B, table 11-3' })).toBeVisible()
+  })
+
   test('a feeder too small for what it carries is said, its working shown, and cured by its remedy', async ({
     page
   }) => {

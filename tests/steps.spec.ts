@@ -23,6 +23,9 @@ test.describe('with the findings open', () => {
 
 test('Brief: what is out of range is told in the reader’s own unit', async ({ page }) => {
   await at(page, 'teasel-ls/brief')
+  // No field holds the library's hidden bar, which has the page laid out while it is made (`nuxt.config.ts`).
+  await expect(page.locator('main .v-field').first()).toBeVisible()
+  await expect(page.locator('.v-progress-linear')).toHaveCount(0)
   const weight = page.getByLabel('Empty weight (lb)')
   await weight.fill('99999')
   await weight.press('Enter')

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { atRest, choose, expect, field, test, saved } from './watched'
+import { atRest, expect, test, saved } from './watched'
 import DxfParser from 'dxf-parser'
 import { startServer, type Server } from './server'
 
@@ -161,59 +161,5 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   await expect(figure(page, 'money')).toHaveText(money!)
   await page.getByRole('button', { name: /^Undo: Duplicate Option A/ }).click()
   await expect(page.getByRole('tablist', { name: 'Options' }).getByRole('tab')).toHaveCount(3)
-  await saved(page)
-})
-
-test('a finding is cured by its remedy, and undone', async ({ page }) => {
-  await page.goto(`${server.base}/p/skerrow-dunlin/panel`)
-  await page.getByRole('tab', { name: /Option B/ }).click()
-  const finding = page.locator('[data-finding="panel.edge"]')
-  await finding.locator('.remedy button').first().click()
-  await expect(finding).toHaveCount(0)
-  await page.keyboard.press('Control+z')
-  await expect(finding).toHaveCount(1)
-  await saved(page)
-})
-
-test('a breaker larger than its wire is said and cured in Power', async ({ page }) => {
-  await page.goto(`${server.base}/p/hollin-whimbrel/power`)
-  await page.getByRole('tab', { name: 'Circuits' }).click()
-  const change = page.getByRole('button', { name: 'Change the circuit of Com', exact: true })
-  await change.click()
-  const circuit = page.getByRole('dialog', { name: 'Circuit of Com' })
-  await choose(page, 'Breaker or fuse', /^15 A/)
-  await expect(field(page, 'Wire')).toContainText('AWG 16')
-  await choose(page, 'Wire', /^AWG 22\b/)
-  await circuit.getByRole('button', { name: 'Close' }).click()
-  const finding = page.locator('[data-finding="power.protector"]')
-  await expect(finding).toContainText(
-    'The 15 A breaker of Com does not protect its AWG 22 wire, which wants 5 A at most.'
-  )
-  await finding.locator('.remedy button').click()
-  await expect(finding).toHaveCount(0)
-  await change.click()
-  await circuit.getByRole('button', { name: 'Why this wire' }).click()
-  await expect(page.getByRole('dialog').filter({ hasText: 'AC 43.13-1B, table 11-3' })).toBeVisible()
-})
-
-test('an empty aeroplane can be begun and gets its first unit', async ({ page }) => {
-  await page.goto(server.base)
-  await page.getByRole('button', { name: 'New aeroplane' }).click()
-  await page.getByLabel('Registration').fill('ZZ-NEW')
-  await page.getByLabel('Model').fill('Larkfell L-24 Dunlin')
-  await choose(page, 'Installed now', 'nothing: a bare panel')
-  // It is not begun with the seats that stood there before something that is no number.
-  await page.getByLabel('Seats', { exact: true }).fill('four')
-  await page.getByLabel('Model').focus()
-  await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeDisabled()
-  await page.getByLabel('Seats', { exact: true }).fill('2')
-  await page.getByRole('button', { name: 'Begin', exact: true }).click()
-  await expect(page.getByRole('heading', { name: 'Brief' })).toBeVisible()
-  await page.keyboard.press('2')
-  await page.getByRole('searchbox').fill('Plumb 3')
-  await page.getByRole('button', { name: 'Add Plumb 3', exact: true }).click()
-  await page.keyboard.press('Escape')
-  await goTo(page, 'Panel')
-  await expect(page.locator('.unit[data-unit]')).toHaveCount(1)
   await saved(page)
 })

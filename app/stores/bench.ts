@@ -176,9 +176,13 @@ export const useBench = defineStore('bench', () => {
     void examine()
   })
 
+  let opening = 0
+  /** Opens a project. Of several asked for the last one is opened, however late the others are answered. */
   async function open(id: string) {
+    const mine = ++opening
     await flush()
     const kept = await askProject<{ project: Project; history: History; version: number }>(id)
+    if (mine !== opening) return
     const same = project.value?.id === id
     if (!same || !kept.project.options.some(option => option.id === optionId.value)) {
       // First the option, then the project: who watches the project sees both as they belong together.

@@ -17,6 +17,8 @@ const settings = ref(false)
 const versions = ref(false)
 const drawer = useTemplateRef('drawer')
 const find = useFind()
+/** Until the project of the address is there the bench holds the one before: it is not shown, and no key or act goes to it. */
+const open = computed(() => bench.project?.id === id.value)
 const strip = useTemplateRef<ComponentPublicInstance>('strip')
 const { height: stripHeight } = useElementSize(strip, undefined, { box: 'border-box' })
 
@@ -94,6 +96,7 @@ function catchLetter(event: KeyboardEvent) {
   event.preventDefault()
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
+  if (!open.value) return
   if (find.catching.value) {
     catchLetter(event)
     return
@@ -135,14 +138,17 @@ useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
 useEventListener(document, 'visibilitychange', () => {
   if (document.visibilityState === 'hidden') void bench.flush()
 })
-onBeforeRouteLeave(async () => {
+async function stayUnsaved() {
   await bench.flush()
   if (bench.saveState !== 'failed') return
   // Another project would take the place of what is not saved yet.
   bench.said =
     'The last acts are not saved yet, so this window stays here. They are tried again every few seconds; Build gives the project as a file.'
   return false
-})
+}
+onBeforeRouteLeave(stayUnsaved)
+// Back and forward may lead from one aeroplane to another at once.
+onBeforeRouteUpdate(to => (String(to.params.id) === id.value ? true : stayUnsaved()))
 /** Options side by side have one place. */
 const compare = () =>
   router.push({ path: `/p/${bench.project!.id}/budget`, query: { ...route.query, pane: 'options', unit: undefined } })
@@ -154,7 +160,7 @@ const compare = () =>
     <p>{{ wrong }}</p>
     <p><NuxtLink to="/">To the hangar</NuxtLink></p>
   </div>
-  <div v-else-if="bench.project" class="frame">
+  <div v-else-if="bench.project && open" class="frame">
     <!-- The hand goes there, and the address stays: a change of it under way would be lost by one of the place on the page. -->
     <a class="skip" href="#work" @click.prevent="work?.focus()">To the work</a>
     <FrameJobCard class="card" />
