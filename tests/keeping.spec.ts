@@ -195,6 +195,13 @@ test('two app servers on one PostgreSQL database lose nothing, and what goes tog
 })
 
 inWindow('everything is backed up into one file and restored from it', async ({ page }) => {
+  // A card that is asked for late finds its project deleted, and asks again when it is back.
+  let late = () => {}
+  const deleted = new Promise<void>(done => (late = done))
+  await page.route('**/api/projects/hollin-whimbrel/card', async route => {
+    await deleted
+    await route.continue()
+  })
   await page.goto(server.base)
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -202,11 +209,14 @@ inWindow('everything is backed up into one file and restored from it', async ({ 
   ])
   const path = await download.path()
   await fetch(`${server.base}/api/projects/hollin-whimbrel`, { method: 'DELETE' })
+  late()
+  await expect(page.getByRole('alert')).toContainText('There is no project “hollin-whimbrel”')
   await page
     .getByLabel('Restore a backup')
     .setInputFiles({ name: 'backup.json', mimeType: 'application/json', buffer: readFileSync(path) })
   await expect(page.getByRole('status')).toContainText(/1 projects added, \d+ replaced/)
   await expect(page.getByRole('link', { name: /ZZ-WIM/ })).toBeVisible()
+  await expect(page.getByRole('alert')).toHaveCount(0)
   await page.getByLabel('Restore a backup').setInputFiles(file('{"backup":1}'))
   await expect(page.getByRole('alert')).toContainText('was not restored')
 })

@@ -11,14 +11,21 @@ const emit = defineEmits<{ remove: [] }>()
 const taste = useTaste()
 const card = shallowRef<Card>()
 const wrong = ref('')
+/** The version that the card shows. */
+let shown: number | undefined
+// With each list of the hangar: what could not be had, as of a project that was deleted and is restored, is asked for again.
 watch(
-  () => row.version,
-  async () => {
+  () => row,
+  async now => {
+    if (now.version === shown) return
     try {
-      card.value = await ask<Card>(`/api/projects/${row.id}/card`)
+      const given = await ask<Card>(`/api/projects/${now.id}/card`)
+      if (row !== now) return
+      card.value = given
+      shown = now.version
       wrong.value = ''
     } catch (error) {
-      wrong.value = sayError(error)
+      if (row === now) wrong.value = sayError(error)
     }
   },
   { immediate: true }
