@@ -6,7 +6,7 @@ const LOADER = 'vuetify/lib/composables/loader.js'
 const NO_BAR = '\0no-loading-bar'
 /**
  * Nothing here loads within a field. The library puts a hidden bar for it into each one all the same, with an observer that has the
- * page laid out while it is still being made: a third of what a step with many fields takes to open.
+ * page laid out while it is still being made: of Brief, with 29 fields, a seventh of the time that it takes to open (measured).
  */
 const noLoadingBars = {
   name: 'no-loading-bars',

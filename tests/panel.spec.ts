@@ -51,14 +51,16 @@ test.describe('with the findings open', () => {
   })
 })
 
-test('an act styles anew what it changes, not the whole step while its figures are late', async ({ page, browser }) => {
+test('what is late is paled without styling anew all that stands on the step', async ({ page, browser }) => {
   await openLayout(page, 'skerrow-dunlin', 'b')
-  await unit(page, 'pfd').press('Enter')
-  await atRest(page)
   await browser.startTracing(page, { categories: ['devtools.timeline'] })
-  await unit(page, 'pfd').press('ArrowDown')
-  await saved(page)
-  await atRest(page)
+  await page.evaluate(async () => {
+    const step = document.querySelector('main')!
+    step.classList.add('old')
+    for (let frames = 0; frames < 3; frames++) await new Promise(requestAnimationFrame)
+    step.classList.remove('old')
+    for (let frames = 0; frames < 3; frames++) await new Promise(requestAnimationFrame)
+  })
   interface Told {
     name: string
     args: { elementCount?: number }

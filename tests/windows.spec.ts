@@ -143,7 +143,8 @@ test('a project deleted elsewhere is not saved over nothing', async ({ page }) =
 
 test.describe('bad files bring a clear message and change nothing', () => {
   const bring = async (page: Page, body: string, name?: string) => {
-    await walkTo(page, '/')
+    // As new: no word of the file before stands there.
+    await page.goto(baseOf(page))
     await expect(page.getByRole('article').first()).toBeVisible()
     const before = await page.getByRole('article').count()
     await page.getByLabel('Import a project file').setInputFiles(file(body, name))
@@ -171,7 +172,7 @@ test.describe('bad files bring a clear message and change nothing', () => {
   })
   test('a hundred megabytes', async ({ page }) => {
     // Written into a file of the browser's own: Playwright does not carry buffers of that size.
-    await walkTo(page, '/')
+    await page.goto(baseOf(page))
     await expect(page.getByRole('article').first()).toBeVisible()
     await page.evaluate(() => {
       const input = document.querySelector<HTMLInputElement>('input[aria-label="Import a project file"]')!

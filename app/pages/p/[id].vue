@@ -30,7 +30,7 @@ watch(
     try {
       await bench.open(now)
     } catch (error) {
-      wrong.value = sayError(error)
+      if (now === id.value) wrong.value = sayError(error)
     }
   },
   { immediate: true }
