@@ -1,3 +1,4 @@
+import { readFileSync, readdirSync } from 'node:fs'
 import tseslint from 'typescript-eslint'
 import vue from 'eslint-plugin-vue'
 import vueParser from 'vue-eslint-parser'
@@ -69,6 +70,22 @@ const roomRules = Object.entries(ROOMS).map(([room, may]) => ({
   }
 }))
 
+/** What screens use without importing it. */
+const AUTO_IMPORTED = ['app/composables', 'app/utils'].flatMap(folder =>
+  readdirSync(folder)
+    .filter(file => file.endsWith('.ts') && !file.endsWith('.test.ts'))
+    .flatMap(file => [
+      ...readFileSync(`${folder}/${file}`, 'utf8').matchAll(/^export (?:async )?(?:function|const) (\w+)/gm)
+    ])
+    .map(([, name]) => name)
+)
+/** Those names as they are declared or taken within a file. */
+const taken = [
+  'VariableDeclarator > Identifier.id',
+  ':function > Identifier.params',
+  'ObjectPattern > Property > Identifier.value'
+].map(place => `:not(ExportNamedDeclaration > VariableDeclaration) > ${place}[name=/^(${AUTO_IMPORTED.join('|')})$/]`)
+
 export default tseslint.config(
   { ignores: ['.nuxt/**', '.output/**', 'node_modules/**', 'coverage/**', 'playwright-report/**', 'test-results/**'] },
   ...tseslint.configs.recommended,
@@ -99,6 +116,16 @@ export default tseslint.config(
   // The core uses the language and nothing of browsers or Node.js, in its types neither.
   { files: ['core/**/*.ts'], ignores: ['**/*.test.ts', '**/*testing*.ts'], rules: { 'no-undef': 'error' } },
   ...roomRules,
+  {
+    files: ['app/**/*.{vue,ts}'],
+    rules: {
+      // A name that is declared anywhere in a file is not imported into it by itself: its other use would be of nothing.
+      'no-restricted-syntax': [
+        'error',
+        ...taken.map(selector => ({ selector, message: 'This name is imported by itself.' }))
+      ]
+    }
+  },
   {
     files: ['server/**/*.ts', 'cli/**/*.ts'],
     rules: {

@@ -24,6 +24,8 @@ export default defineNuxtConfig({
   alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
   css: ['@fontsource/b612/400.css', '@fontsource/b612/700.css', '@fontsource/b612-mono/400.css', '~/assets/bench.css'],
   telemetry: false,
+  // The bundler makes styles small by itself.
+  postcss: { plugins: { cssnano: false } },
   // Nothing here reads them, and to write them takes a quarter of a build.
   sourcemap: false,
   devtools: { enabled: false },
@@ -123,13 +125,14 @@ export default defineNuxtConfig({
   },
   nitro: {
     esbuild: { options: { target: 'node20' } },
+    logging: { compressedSizes: false },
     hooks: { compiled: async nitro => void (await buildForeign(join(nitro.options.output.serverDir, 'foreign.cjs'))) }
   },
   // Built, the server takes what it keeps before it listens; while developing, the tools listen for it.
   $production: { nitro: { entry: fileURLToPath(new URL('./server/entry.ts', import.meta.url)) } },
   vite: {
     plugins: [noLoadingBars],
-    build: { target: 'es2022' },
+    build: { target: 'es2022', reportCompressedSize: false },
     // No component, ours or the library’s, is written in that manner; without it each is made a little sooner.
     define: { __VUE_OPTIONS_API__: 'false' },
     worker: { format: 'es' }

@@ -25,7 +25,7 @@ async function within<Answer>(ms: number, asked: Promise<Answer>, otherwise: () 
  */
 async function inTime<Read>(
   name: string,
-  ask: (reader: Remote<ForeignReader>) => Promise<Read>,
+  question: (reader: Remote<ForeignReader>) => Promise<Read>,
   refused: (words: string) => Read
 ): Promise<Read> {
   const worker = new Worker(new URL('../workers/foreign.ts', import.meta.url), { type: 'module' })
@@ -35,7 +35,7 @@ async function inTime<Read>(
     const there = await within<boolean>(READER_MS, Promise.race([reader.ready(), broken]), () => false)
     if (!there)
       return refused(`What reads ${name} did not start. Nothing was changed: load the page anew and try again.`)
-    return await within(LIMIT_MS, ask(reader), () =>
+    return await within(LIMIT_MS, question(reader), () =>
       refused(
         `${name} could not be read within ${LIMIT_MS / 1000} seconds: it is damaged, or far larger than it should be. Nothing was changed.`
       )

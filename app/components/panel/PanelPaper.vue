@@ -14,7 +14,6 @@ const on = computed(() => bench.option!.id)
 const parts = computed(() => partsToCut(design.value))
 const stem = computed(() => `${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name}`)
 const paper = ref<Paper>('A4')
-const PAPER_NAMES: readonly Paper[] = ['A4', 'A3', 'Letter']
 const whole = computed(() => wholeFace(design.value))
 const datums = computed(() => datumsOf(whole.value, holeSchedule(design.value)))
 const from = ref('lower left')

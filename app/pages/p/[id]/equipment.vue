@@ -65,7 +65,7 @@ watch(
     // What was known stands, marked old, until the new answers are there; at first nothing was.
     old.value = effects.size > 0
     const inOrder = pane.value === 'add' ? [askRemovals, askEffects] : [askEffects, askRemovals]
-    for (const ask of inOrder) void ask()
+    for (const begin of inOrder) void begin()
   },
   { immediate: true }
 )
