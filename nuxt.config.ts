@@ -1,6 +1,6 @@
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { buildForeign } from './scripts/build-foreign.mjs'
+import { buildThreads } from './scripts/build-threads.mjs'
 
 const LOADER = 'vuetify/lib/composables/loader.js'
 const NO_BAR = '\0no-loading-bar'
@@ -126,7 +126,7 @@ export default defineNuxtConfig({
   nitro: {
     esbuild: { options: { target: 'node20' } },
     logging: { compressedSizes: false },
-    hooks: { compiled: async nitro => void (await buildForeign(join(nitro.options.output.serverDir, 'foreign.cjs'))) }
+    hooks: { compiled: async nitro => void (await buildThreads(join(nitro.options.output.serverDir, 'threads.cjs'))) }
   },
   // Built, the server takes what it keeps before it listens; while developing, the tools listen for it.
   $production: { nitro: { entry: fileURLToPath(new URL('./server/entry.ts', import.meta.url)) } },

@@ -11,7 +11,7 @@ import {
   type Project
 } from '../core/document'
 import { bodyText, refuse } from './body'
-import { openForeign } from './foreign'
+import { openForeign } from './threads'
 
 export { bodyText, refuse, withBodyFile } from './body'
 

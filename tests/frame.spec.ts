@@ -399,7 +399,9 @@ test('every step prints without rail and strip, with a head of its own', async (
 test('a deleted aeroplane is asked about, and can be brought back', async ({ page }) => {
   await walkTo(page, '/')
   await page.getByRole('button', { name: 'Delete Teasel, day VFR' }).click()
+  await expect(page.getByRole('alertdialog')).toBeVisible()
   await page.keyboard.press('Escape')
+  await expect(page.getByRole('alertdialog')).toHaveCount(0)
   await expect(page.getByRole('link', { name: /Open ZZ-TSL/ })).toBeVisible()
   await page.getByRole('button', { name: 'Delete Teasel, day VFR' }).click()
   await page.getByRole('button', { name: 'Delete', exact: true }).click()

@@ -1,5 +1,5 @@
 import { database, restoreBackup, RestoreError } from '../keeping'
-import { openForeign } from '../foreign'
+import { openForeign } from '../threads'
 import { refuse, withBodyFile } from '../request'
 
 /** A backup of everything can be larger than any one file else; it is never in memory as a whole. */

@@ -1,4 +1,4 @@
-import { endForeign } from '../foreign'
+import { endCards, endForeign } from '../threads'
 import { closeDatabase, DamagedError, HeldError, store } from '../keeping'
 
 /** Opens what keeps the projects as the server starts: a server that cannot keep anything must not answer. */
@@ -13,6 +13,7 @@ export default defineNitroPlugin(nitro => {
   )
   nitro.hooks.hook('close', closeDatabase)
   nitro.hooks.hook('close', endForeign)
+  nitro.hooks.hook('close', endCards)
   for (const signal of ['SIGINT', 'SIGTERM'] as const)
     process.once(signal, () => {
       void closeDatabase().finally(() => process.exit(0))

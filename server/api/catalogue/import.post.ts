@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { catalogueForeign } from '../../foreign'
+import { catalogueForeign } from '../../threads'
 import { database, keepItems, wholeCatalogue } from '../../keeping'
 import { bodyOf } from '../../request'
 

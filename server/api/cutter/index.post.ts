@@ -1,5 +1,5 @@
 import { Order } from '../../cutter'
-import { quoteForeign } from '../../foreign'
+import { quoteForeign } from '../../threads'
 import { bodyOf } from '../../request'
 
 /** The stand-in cutter: takes a DXF, answers with reasons or with a price and days. */

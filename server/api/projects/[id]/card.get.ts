@@ -1,10 +1,11 @@
 import { format } from 'date-fns'
-import { cardOf, type Card } from '../../../../core/report'
+import type { Card } from '../../../../core/report'
 import { database, readProject } from '../../../keeping'
 import { idOf, refuse } from '../../../request'
+import { cardApart } from '../../../threads'
 
-/** Cards by project, with the version and the day they are of: a project is examined once for each. */
-const cards = new Map<string, { version: number; on: string; card: Card }>()
+/** Cards by project, with the version and the day they are of: a project is examined once for each, however many ask. */
+const cards = new Map<string, { version: number; on: string; card: Promise<Card> }>()
 const MOST_CARDS = 500
 
 /** What the hangar shows of a project. */
@@ -15,8 +16,10 @@ export default defineEventHandler(async event => {
   const known = cards.get(id)
   const on = format(new Date(), 'yyyy-MM-dd')
   if (known?.version === kept.version && known.on === on) return known.card
-  const card = cardOf(kept.project, on)
+  const card = cardApart(kept.project, on)
   if (cards.size >= MOST_CARDS) cards.clear()
   cards.set(id, { version: kept.version, on, card })
+  // What could not be examined is tried again when it is asked for again.
+  card.catch(() => cards.get(id)?.card === card && cards.delete(id))
   return card
 })

@@ -1,15 +1,17 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { buildForeign } from '../../scripts/build-foreign.mjs'
-import { catalogueForeign, endForeign, openForeign, quoteForeign } from '.'
+import { buildThreads } from '../../scripts/build-threads.mjs'
+import { cardOf } from '../../core/report'
+import { openProject } from '../../core/document'
+import { cardApart, catalogueForeign, endCards, endForeign, openForeign, quoteForeign } from '.'
 
-const folder = mkdtempSync(join(tmpdir(), 'ewerpanel-foreign-'))
-const program = join(folder, 'foreign.cjs')
-beforeAll(() => buildForeign(program))
+const folder = mkdtempSync(join(tmpdir(), 'ewerpanel-threads-'))
+const program = join(folder, 'threads.cjs')
+beforeAll(() => buildThreads(program))
 afterAll(async () => {
-  await endForeign()
+  await Promise.all([endForeign(), endCards()])
   rmSync(folder, { recursive: true, force: true })
 })
 const order = (dxf: string) => ({ dxf, stock: '2024-T3 0.063 in' as const, finish: 'bare' as const })
@@ -35,3 +37,17 @@ it('a project and a catalogue are read in the thread as they are here, and one t
   const late = await openForeign(`[${'{"a":1},'.repeat(1_000_000)}1]`, { file: program, limitMs: 1 })
   expect(late.ok === false && late.problems[0]!.message).toMatch(/could not be read within/)
 }, 30_000)
+it('a card of the hangar is that which is worked out here, and the thread of the server goes on meanwhile', async () => {
+  const opened = openProject(readFileSync('demo/projects/3-skerrow-dunlin.json', 'utf8'))
+  if (!opened.ok) throw new Error(opened.problems[0]!.message)
+  // Turns that this thread had until the card was there: worked out on it, a handful.
+  let turns = 0
+  let next = setImmediate(function turn() {
+    turns++
+    next = setImmediate(turn)
+  })
+  const card = await cardApart(opened.project, '2026-12-01', program)
+  clearImmediate(next)
+  expect(turns).toBeGreaterThan(50)
+  expect(card).toEqual(JSON.parse(JSON.stringify(cardOf(opened.project, '2026-12-01'))))
+}, 60_000)

@@ -1,19 +1,13 @@
-import { existsSync } from 'node:fs'
-import { join } from 'node:path'
 import { pool, Promise as Work, type Pool } from 'workerpool'
 import type { Opened } from '../../core/document'
 import type { CatalogueRead } from '../../core/formats'
 import type { Answer, Order } from '../cutter'
+import { program } from './program'
 
 /** Longest that a file from elsewhere is looked at. A drawing of a thousand contours takes a tenth of a second. */
 export const FOREIGN_LIMIT_MS = 5_000
 /** Most memory that one may take. */
 const MOST_MEGABYTES = 768
-
-/** Where the build has put the thread's program: beside the server, or in `.nuxt` while developing. */
-const program = (root: string): string =>
-  ['.output/server/foreign.cjs', '.nuxt/foreign.cjs'].map(path => join(root, path)).find(existsSync) ??
-  join(root, '.output/server/foreign.cjs')
 
 let threads: Pool | undefined
 
@@ -34,7 +28,7 @@ async function apart<T>(
   args: unknown[],
   { file, limitMs = FOREIGN_LIMIT_MS }: Reading
 ): Promise<T | string> {
-  threads ??= pool(file ?? program(process.env.EWERPANEL_ROOT ?? process.cwd()), {
+  threads ??= pool(file ?? program(), {
     workerType: 'thread',
     maxWorkers: 2,
     workerThreadOpts: { resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES } }

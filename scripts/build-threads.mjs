@@ -4,10 +4,10 @@ import { build } from 'esbuild'
 
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '..')
 
-/** Builds the program of the thread in which files from elsewhere are read, as one file that needs no other. */
-export const buildForeign = outfile =>
+/** Builds the program of the server's threads, as one file that needs no other. */
+export const buildThreads = outfile =>
   build({
-    entryPoints: [resolve(root, 'server/foreign/worker.ts')],
+    entryPoints: [resolve(root, 'server/threads/worker.ts')],
     outfile,
     bundle: true,
     platform: 'node',

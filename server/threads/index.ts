@@ -1,0 +1,2 @@
+export { catalogueForeign, endForeign, openForeign, quoteForeign } from './foreign'
+export { cardApart, endCards } from './cards'
