@@ -426,6 +426,34 @@ test('Budget: the annual goes into the same visit, a task is moved, faults are l
   for (let n = 0; n < 4; n++) await page.getByRole('button', { name: 'Undo' }).click()
 })
 
+test('Equipment: what a removal would do is marked as of before until it is told anew', async ({ page }) => {
+  await at(page, 'skerrow-dunlin/equipment?pane=installed')
+  const told = page.locator('.installed[aria-busy="false"]')
+  await expect(told).toBeVisible()
+  const rows = page.locator('[data-fitted]')
+  await expect(rows.filter({ hasText: '…' })).toHaveCount(0)
+  // Common practice: what leaves gives at least its own weight back to what may be loaded.
+  const [weight, gained] = (await page.locator('[data-fitted="asi"] .figures').allTextContents()).map(Number)
+  expect(weight).toBeGreaterThan(0)
+  expect(gained).toBeGreaterThanOrEqual(weight!)
+  const antenna = page.locator('[data-fitted="ant-com"]')
+  await expect(antenna).toContainText('Old nav/com works in part only')
+  await page.evaluate(() => {
+    const seen: boolean[] = []
+    Object.assign(window, { seen })
+    const pane = document.querySelector('.installed')!
+    new MutationObserver(() => seen.push(pane.getAttribute('aria-busy') === 'true')).observe(pane, {
+      attributeFilter: ['aria-busy']
+    })
+  })
+  await page.getByRole('button', { name: 'Remove Old nav/com', exact: true }).click()
+  await page.locator('.v-list-item').getByText('scrap', { exact: true }).click()
+  await expect(page.locator('[data-fitted="navcom"]')).toHaveCount(0)
+  await expect(antenna).not.toContainText('Old nav/com')
+  await expect(told).toBeVisible()
+  expect(await page.evaluate(() => (window as unknown as { seen: boolean[] }).seen)).toEqual([true, false])
+})
+
 test('options are renamed and walked through by keys', async ({ page }) => {
   await at(page, 'hollin-whimbrel/equipment')
   await page.getByRole('button', { name: 'More for this option' }).click()

@@ -307,7 +307,8 @@ const examiner = {
     })
     if (!done) return false
     for (const effect of done) mine.set(`${option} ${effect.item}`, effect)
-    void tell(ids.length, ids.length, done)
+    // Heard before the answer, which goes another way and ends the hearing: else the last of them would be lost.
+    await tell(ids.length, ids.length, done)
     return true
   },
   /** What the removal of each unit gives and breaks. */
@@ -322,7 +323,8 @@ const examiner = {
     })
     if (!done) return false
     for (const effect of done) mine.set(`${option} ${effect.unit}`, effect)
-    void tell(ids.length, ids.length, done)
+    // Heard before the answer, which goes another way and ends the hearing: else the last of them would be lost.
+    await tell(ids.length, ids.length, done)
     return true
   },
   /** What each remedy of these findings would cure and bring. */

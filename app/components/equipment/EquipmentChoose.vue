@@ -142,7 +142,7 @@ const some = (words: readonly string[], most: number) =>
 </script>
 
 <template>
-  <div ref="list" class="choose" :class="{ old }">
+  <div ref="list" class="choose" :class="{ old }" :aria-busy="old || items.some(item => !effects.has(item.id))">
     <EquipmentLacking :items="items" :effects="effects" />
     <div class="row sieve" role="search">
       <v-text-field

@@ -5,19 +5,25 @@ import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
 /** What is installed, what is added and what is removed, with the effect of removing each. */
-const { removals } = defineProps<{ removals: Readonly<Record<string, RemovalEffect>> }>()
+const { removals, old } = defineProps<{
+  removals: Readonly<Record<string, RemovalEffect>>
+  /** What stands there is of the document before. */
+  old: boolean
+}>()
 const bench = useBench()
 const taste = useTaste()
 const { signed, kgToRead, massUnit } = useEquipment()
 const units = computed(() => bench.design?.units ?? [])
+const busy = computed(() => old || units.value.some(unit => unit.state !== 'new' && !removals[unit.id]))
 const places = computed(() => bench.project!.airframe.places)
 
 /** What the removal of many units brings alike is said once, above them. */
 const OFTEN = 4
 const common = computed(() => {
   const count = new Map<string, number>()
-  for (const effect of Object.values(removals))
-    for (const words of new Set(effect.brings.map(taste.say))) count.set(words, (count.get(words) ?? 0) + 1)
+  // Of units that have been removed since, an effect is still known.
+  for (const { id } of units.value)
+    for (const words of new Set(removals[id]?.brings.map(taste.say))) count.set(words, (count.get(words) ?? 0) + 1)
   return [...count].filter(([, many]) => many >= OFTEN)
 })
 const isCommon = computed(() => new Set(common.value.map(([words]) => words)))
@@ -27,7 +33,7 @@ const STATES = { kept: 'installed', moved: 'installed, moved', new: 'adding' } a
 
 const columns = computed((): Column<DesignUnit>[] => [
   { key: 'label', title: 'Unit', value: unit => unit.label, width: '16%' },
-  { key: 'state', title: 'State', value: unit => STATES[unit.state] },
+  { key: 'state', title: 'State', value: unit => STATES[unit.state], width: '112px' },
   { key: 'kind', title: 'Kind', value: unit => unit.item.kind, hidden: true },
   { key: 'place', title: 'Where', value: unit => unit.place.name },
   {
@@ -126,7 +132,7 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
 </script>
 
 <template>
-  <div class="installed">
+  <div class="installed" :class="{ old }" :aria-busy="busy">
     <section v-if="bench.design!.removed.length" class="removed" aria-label="Removing">
       <h2>Removing</h2>
       <FactTable
@@ -258,6 +264,11 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
 }
 .list {
   flex: 1;
+}
+.old .list :deep(tbody .figures),
+.old .list :deep(tbody .clamp) {
+  opacity: 0.55;
+  transition: opacity 0.1s 0.25s;
 }
 .list :deep(tr.here) {
   background: var(--dye-wash);

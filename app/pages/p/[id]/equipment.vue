@@ -32,12 +32,13 @@ watch(
 const removals = shallowRef<Record<string, RemovalEffect>>({})
 /** By entry: one that is told redraws the rows that show it, and no others. */
 const effects = shallowReactive(new Map<string, CandidateEffect>())
-const old = ref(false)
+/** What stands of them is of the document before. */
+const old = reactive({ removals: false, effects: false })
 // The worker tells what each removal and each addition would do, one by one; what it knows of this document it keeps.
-const { run: runRemovals } = useLongWork<RemovalEffect>(found => {
+const { run: runRemovals, stop: stopRemovals } = useLongWork<RemovalEffect>(found => {
   removals.value = { ...removals.value, ...Object.fromEntries(found.map(effect => [effect.unit, effect])) }
 })
-const { run: runEffects } = useLongWork<CandidateEffect>(some => {
+const { run: runEffects, stop: stopEffects } = useLongWork<CandidateEffect>(some => {
   for (const effect of some) effects.set(effect.item, effect)
 })
 /** What is looked at comes first, the rest of the catalogue after it. */
@@ -48,33 +49,43 @@ async function askEffects(first: readonly Item[] = []) {
   const done = await runEffects('Trying the catalogue…', (examiner, job, tell) =>
     examiner.candidates(option.id, ids, job, tell)
   )
-  if (done) old.value = false
+  if (done) old.effects = false
 }
 async function askRemovals() {
   const { project, option } = bench
   if (!project || !option) return
   const installed = new Set(project.fitted.map(unit => unit.id))
   const ids = option.units.map(unit => unit.id).filter(id => installed.has(id))
-  await runRemovals('Trying removals…', (examiner, job, tell) => examiner.removals(option.id, ids, job, tell))
+  const done = await runRemovals('Trying removals…', (examiner, job, tell) =>
+    examiner.removals(option.id, ids, job, tell)
+  )
+  if (done) old.removals = false
 }
-// Once the figures are there, the pane that is looked at is worked out first: what was asked last is answered first.
+/** Only what is looked at is worked out: each of the two takes the worker longer than all figures do. */
+function askForPane() {
+  if (pane.value === 'add') {
+    stopRemovals()
+    void askEffects()
+  } else {
+    stopEffects()
+    void askRemovals()
+  }
+}
 watch(
   [() => bench.examined, items],
   () => {
     if (!bench.examined || bench.outOfDate) return
     // What was known stands, marked old, until the new answers are there; at first nothing was.
-    old.value = effects.size > 0
-    const inOrder = pane.value === 'add' ? [askRemovals, askEffects] : [askEffects, askRemovals]
-    for (const begin of inOrder) void begin()
+    old.effects = effects.size > 0
+    old.removals = Object.keys(removals.value).length > 0
+    askForPane()
   },
   { immediate: true }
 )
-watch(pane, now => {
-  void (now === 'add' ? askEffects() : askRemovals())
-})
+watch(pane, askForPane)
 /** A keystroke asks for nothing that is known: only where some of what is shown is still open, that comes first now. */
 function seen(now: Item[]) {
-  if (old.value || now.some(item => !effects.has(item.id))) void askEffects(now)
+  if (old.effects || now.some(item => !effects.has(item.id))) void askEffects(now)
 }
 async function dropOwn(item: Item) {
   try {
@@ -100,13 +111,13 @@ async function dropOwn(item: Item) {
         :items="items"
         :own="own"
         :effects="effects"
-        :old="old"
+        :old="old.effects"
         @edit="item => (editing = item)"
         @imports="importing = true"
         @remove="dropOwn"
         @seen="seen"
       />
-      <EquipmentInstalled v-else :removals="removals" />
+      <EquipmentInstalled v-else :removals="removals" :old="old.removals" />
     </div>
     <EquipmentItemEditor v-if="editing" :item="editing" @close="editing = undefined" @kept="refresh" />
     <EquipmentImportDialog v-model="importing" @kept="refresh" />
