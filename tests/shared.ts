@@ -94,6 +94,12 @@ export async function visit(page: Page, address: string): Promise<void> {
   )
 }
 
+/** Walks to a step, as `visit` does, and waits until there are figures. */
+export async function arrive(page: Page, address: string): Promise<void> {
+  await visit(page, address)
+  await expect(page.locator('[data-figure]').first()).toBeVisible()
+}
+
 const tasteOf = (page: Page) =>
   page.evaluate(() =>
     JSON.stringify(

@@ -6,6 +6,8 @@ import { program } from './program'
 
 /** Longest that a file from elsewhere is looked at. A drawing of a thousand contours takes a tenth of a second. */
 export const FOREIGN_LIMIT_MS = 5_000
+/** Longest that a thread may take to be there, on a machine that serves others. */
+const START_MS = 60_000
 /** Most memory that one may take. */
 const MOST_MEGABYTES = 768
 
@@ -28,13 +30,19 @@ async function apart<T>(
   args: unknown[],
   { file, limitMs = FOREIGN_LIMIT_MS }: Reading
 ): Promise<T | string> {
-  threads ??= pool(file ?? program(), {
+  const readers = (threads ??= pool(file ?? program(), {
     workerType: 'thread',
     maxWorkers: 2,
     workerThreadOpts: { resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES } }
-  })
+  }))
   try {
-    return (await threads.exec(does, args).timeout(limitMs)) as T
+    // The time of a file begins when there is a thread to read it: a slow machine is no fault of the file.
+    await readers.exec('ready').timeout(START_MS)
+  } catch (error) {
+    return `What reads files did not start (${(error as Error).message}).`
+  }
+  try {
+    return (await readers.exec(does, args).timeout(limitMs)) as T
   } catch (error) {
     if (error instanceof Work.TimeoutError)
       return `The file could not be read within ${limitMs / 1000} seconds; it is damaged, or far larger than one of its kind.`

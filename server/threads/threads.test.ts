@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
@@ -37,6 +37,15 @@ it('a project and a catalogue are read in the thread as they are here, and one t
   const late = await openForeign(`[${'{"a":1},'.repeat(1_000_000)}1]`, { file: program, limitMs: 1 })
   expect(late.ok === false && late.problems[0]!.message).toMatch(/could not be read within/)
 }, 30_000)
+it('a thread that is slow to be there is no fault of the file: its time begins when it is read', async () => {
+  await endForeign()
+  const slow = join(folder, 'slow.cjs')
+  const sleep = 'Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 3000)'
+  writeFileSync(slow, `${sleep}\nrequire(${JSON.stringify(program)})\n`)
+  const read = await catalogueForeign('csv', 'id,name\n', { file: slow, limitMs: 2_500 })
+  expect(read.problems[0]!.message).toMatch(/column/)
+  await endForeign()
+}, 60_000)
 it('a card of the hangar is that which is worked out here, and the thread of the server goes on meanwhile', async () => {
   const opened = openProject(readFileSync('demo/projects/3-skerrow-dunlin.json', 'utf8'))
   if (!opened.ok) throw new Error(opened.problems[0]!.message)

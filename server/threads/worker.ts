@@ -7,8 +7,11 @@ import { quoteCut } from '../cutter'
 const readCatalogue = (kind: 'csv' | 'json', text: string) =>
   kind === 'csv' ? readCatalogueCsv(text) : readCatalogueJson(text)
 
+/** That the thread is there. */
+const ready = () => true
+
 /**
  * What is done apart from the server's own thread: what takes long, and what is done with files from elsewhere, which can be stopped
  * when it does not end.
  */
-worker({ quoteCut, openProject, readCatalogue, cardOf })
+worker({ ready, quoteCut, openProject, readCatalogue, cardOf })
