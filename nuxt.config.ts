@@ -128,6 +128,12 @@ export default defineNuxtConfig({
     logging: { compressedSizes: false },
     hooks: { compiled: async nitro => void (await buildThreads(join(nitro.options.output.serverDir, 'threads.cjs'))) }
   },
+  hooks: {
+    // The bundler counts the programs of workers among what the entry shows, as pictures are: each page would fetch them at once.
+    'build:manifest': manifest => {
+      for (const chunk of Object.values(manifest)) chunk.assets = chunk.assets?.filter(asset => !asset.endsWith('.js'))
+    }
+  },
   // Built, the server takes what it keeps before it listens; while developing, the tools listen for it.
   $production: { nitro: { entry: fileURLToPath(new URL('./server/entry.ts', import.meta.url)) } },
   vite: {

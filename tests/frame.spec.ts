@@ -28,7 +28,13 @@ test.describe('in a window of its own', () => {
       acts++
       await does
     }
+    const scripts: string[] = []
+    page.on('request', request => void (request.resourceType() === 'script' && scripts.push(request.url())))
     await walkTo(page, '/')
+    await expect(page.getByRole('article').first()).toBeVisible()
+    // Nothing is examined in the hangar: the programs that do it are not fetched for it.
+    expect(scripts.length).toBeGreaterThan(5)
+    expect(scripts.filter(url => /examiner|foreign|elk/.test(url))).toEqual([])
     await act(page.getByRole('button', { name: 'New aeroplane' }).click())
     await act(page.getByLabel('Registration').fill('ZZ-NOV'))
     await act(page.getByLabel('Model').fill('Hollin HB-2 Whimbrel'))
