@@ -6,8 +6,8 @@ import { program } from './program'
 let thread: Pool | undefined
 
 /**
- * Examines a project for the hangar, in a thread of its own, one after the other: a hangar of forty takes a quarter of a minute, in
- * which the server must go on saving what is done in other windows.
+ * Examines a project for the hangar, in a thread of its own, one after the other: the demo's three aeroplanes take about two seconds
+ * after a start (measured), in which the server must go on saving what is done in other windows.
  * @param on the day, as `2027-03-01`, that what falls due is held against
  * @param file the thread's program, where it is not the one that was built with the server
  */
