@@ -379,23 +379,8 @@ test('what is said in passing covers no figure, and what lies under it is presse
   expect(under).toBe('MAIN')
 })
 
-test('every step prints without rail and strip, with a head of its own', async ({ page }) => {
-  test.setTimeout(180_000)
-  await open(page, 'skerrow-dunlin/brief?option=b')
-  for (const name of STEPS) {
-    await page.locator(`nav a[href*="/${name}?"]`).first().click()
-    await expect(page).toHaveURL(new RegExp(`/${name}\\?`))
-    await settled(page)
-    await page.evaluate(() => dispatchEvent(new Event('beforeprint')))
-    await page.emulateMedia({ media: 'print' })
-    await expect(page.getByRole('navigation', { name: 'Job card' })).toBeHidden()
-    await expect(page.getByRole('region', { name: 'Tally' })).toBeHidden()
-    await expect(page.locator('.printed')).toContainText('ZZ-DUN Skerrow Bird Count')
-    await expect(page.locator('.printed')).toContainText('Option B: one wide display')
-    await page.emulateMedia({ media: null })
-  }
+test('all wires stand on paper, not only those in sight; on A4 and on Letter', async ({ page }) => {
   await open(page, 'skerrow-dunlin/wiring?option=b&pane=list')
-  // All wires stand on paper, not only those in sight; on A4 and on Letter.
   for (const format of ['A4', 'Letter'] as const) {
     const pdf = await page.pdf({ format })
     expect((await PDFDocument.load(pdf)).getPageCount()).toBeGreaterThan(2)
