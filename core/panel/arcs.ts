@@ -8,7 +8,8 @@ export interface RingCorner {
 }
 /** What a ring truly is: a circle, or corners with straight sides and arcs between them. */
 export type TrueRing =
-  { kind: 'circle'; x: number; y: number; r: number } | { kind: 'ring'; points: readonly RingCorner[] }
+  | { kind: 'circle'; x: number; y: number; r: number }
+  | { kind: 'ring'; points: readonly RingCorner[] }
 
 /** Points lie on an arc when they miss it by no more than this, in mm: coordinates are kept to the thousandth. */
 const ON_ARC_MM = 0.003

@@ -311,9 +311,7 @@ function takeBrought() {
         >
       </div>
       <div v-if="chosen.rate" class="row fields taking">
-        <span
-          >Its amounts are in <b>{{ chosen.rate.currency }}</b>.</span
-        >
+        <span>Its amounts are in <b>{{ chosen.rate.currency }}</b>.</span>
         <QuantityField
           class="rate"
           kind="plain"
@@ -432,11 +430,8 @@ function takeBrought() {
         <template v-for="(quote, i) in standings" :key="quote.id" #[`quote-${quote.id}`]="{ row }">
           <template v-if="row.by[i]"
             >{{ row.by[i]!.says }}
-            <span v-if="row.by[i]!.covers.length === 1" class="figures">{{ taste.money(row.by[i]!.cents) }}</span><span
-              v-else
-              class="quiet"
-              >(lump)</span
-            ></template
+            <span v-if="row.by[i]!.covers.length === 1" class="figures">{{ taste.money(row.by[i]!.cents) }}</span
+            ><span v-else class="quiet">(lump)</span></template
           ><template v-else><StateMark state="decide" :size="13" /> left out</template>
         </template>
       </FactTable>

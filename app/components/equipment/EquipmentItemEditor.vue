@@ -225,8 +225,8 @@ async function keep() {
         </form>
       </v-card-text>
       <v-card-actions
-        ><span v-if="answer" class="said" role="alert">{{ answer }}</span
-        ><v-spacer /><v-btn @click="emit('close')">Leave</v-btn
+        ><span v-if="answer" class="said" role="alert">{{ answer }}</span><v-spacer /><v-btn @click="emit('close')"
+          >Leave</v-btn
         ><v-btn color="primary" variant="flat" type="submit" form="entry" :disabled="unreadable.size > 0"
           >Keep as mine</v-btn
         ></v-card-actions

@@ -75,9 +75,7 @@ function take() {
               >
             </template>
           </FactTable>
-          <p class="row">
-            <b class="grow">Together</b><b class="figures">{{ taste.money(cost) }}</b>
-          </p>
+          <p class="row"><b class="grow">Together</b><b class="figures">{{ taste.money(cost) }}</b></p>
         </template>
         <template v-if="kit?.open.length">
           <h3>Not met by this kit</h3>

@@ -41,9 +41,7 @@ const mine = () => {
           </thead>
           <tbody>
             <tr v-for="dispute in bench.disputes" :key="dispute.path" data-dispute>
-              <td>
-                {{ dispute.name }}<br /><span class="small quiet">{{ dispute.fields.join(', ') }}</span>
-              </td>
+              <td>{{ dispute.name }}<br /><span class="small quiet">{{ dispute.fields.join(', ') }}</span></td>
               <td v-for="side in ['mine', 'theirs'] as const" :key="side">
                 <v-btn
                   :variant="chosen[dispute.path] === side ? 'flat' : 'outlined'"

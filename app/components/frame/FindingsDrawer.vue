@@ -120,9 +120,7 @@ watch(
 <template>
   <aside v-if="taste.findingsOpen" class="drawer" aria-label="Findings">
     <div class="head">
-      <h2 class="grow">
-        Findings <span class="figures">{{ findings.length }}</span>
-      </h2>
+      <h2 class="grow">Findings <span class="figures">{{ findings.length }}</span></h2>
       <v-btn variant="text" :icon="mdiClose" aria-label="Fold findings" @click="taste.findingsOpen = false" />
       <p v-if="bench.late" class="small quiet" role="status">Being worked out…</p>
       <p v-else class="counts small">

@@ -65,9 +65,7 @@ const title = computed(() => bench.project?.title)
           :title="open ? undefined : step.name"
         >
           <span class="figures n">{{ index + 1 }}</span>
-          <span class="grow name words"
-            >{{ step.name }}<small>{{ step.hint }}</small></span
-          >
+          <span class="grow name words">{{ step.name }}<small>{{ step.hint }}</small></span>
           <span v-if="step.rooms.length && !bench.late" class="state">
             <span v-if="states[step.id]!.count" class="figures small">{{ states[step.id]!.count }}</span>
             <StateMark :state="states[step.id]!.worst" :size="15" />

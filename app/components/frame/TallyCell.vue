@@ -121,8 +121,7 @@ const shown = useSteady(
   >
     <span class="head"><StateMark v-if="!bench.late" :state="shown.state" :size="14" /> {{ FIGURE_NAMES[key] }}</span>
     <span class="main"
-      ><span class="figures value">{{ shown.value }}</span
-      ><small>{{ unit(key) }} {{ shown.limit }}</small></span
+      ><span class="figures value">{{ shown.value }}</span><small>{{ unit(key) }} {{ shown.limit }}</small></span
     >
     <span class="small figures against" title="Against the aeroplane as installed, and against the baseline">
       <span>installed {{ shown.installed }}</span
@@ -130,8 +129,7 @@ const shown = useSteady(
     </span>
   </button>
   <span v-else class="cell"
-    ><span class="head">{{ FIGURE_NAMES[key] }}</span
-    ><span class="main value quiet">—</span></span
+    ><span class="head">{{ FIGURE_NAMES[key] }}</span><span class="main value quiet">—</span></span
   >
 </template>
 

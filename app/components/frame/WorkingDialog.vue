@@ -38,9 +38,7 @@ const show = (value: number | Phrase | string, unit: string) =>
   <ModalDialog v-model="open" aria-label="Working">
     <v-card v-if="working || wrong">
       <v-card-title class="head">How “{{ title }}” is worked out</v-card-title>
-      <v-card-text v-if="wrong"
-        ><p>{{ wrong }}</p></v-card-text
-      >
+      <v-card-text v-if="wrong"><p>{{ wrong }}</p></v-card-text>
       <v-card-text v-else-if="working" tabindex="0">
         <p class="formula">{{ taste.say(working.formula) }}</p>
         <table class="list">

@@ -47,10 +47,7 @@ const money = (cents: number) => taste.money(Math.round(cents / 100) * 100)
       </span>
       <span class="head"
         ><strong class="code reg">{{ row.registration || '—' }}</strong>
-        <span class="names"
-          ><b>{{ row.title }}</b
-          ><span class="quiet small">{{ row.model }}</span></span
-        ></span
+        <span class="names"><b>{{ row.title }}</b><span class="quiet small">{{ row.model }}</span></span></span
       >
     </NuxtLink>
     <p v-if="wrong" class="small wrong" role="alert">{{ wrong }}</p>

@@ -197,9 +197,8 @@ async function rankAll() {
       >
         <template #tools><span class="small quiet">Press one to see its ground, or why it has none.</span></template>
         <template #item="{ row }">
-          <v-btn variant="text" class="choose" @click="wanted = `item:${row.item.id}`">{{
-            row.item.name
-          }}</v-btn><br /><span class="quiet small">{{ row.item.maker }} · {{ row.item.kind }}</span>
+          <v-btn variant="text" class="choose" @click="wanted = `item:${row.item.id}`">{{ row.item.name }}</v-btn
+          ><br /><span class="quiet small">{{ row.item.maker }} · {{ row.item.kind }}</span>
         </template>
         <template #fit="{ row }">
           <StateMark :state="row.fits ? 'holds' : 'must fix'" :size="13" /> {{ fitOf(row) }}

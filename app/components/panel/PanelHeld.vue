@@ -102,7 +102,8 @@ const wrong = computed(() => {
       </g>
     </svg>
     <div class="reading small">
-      <span class="figures">{{ reading }}</span><span v-if="wrong[0]" class="wrong"
+      <span class="figures">{{ reading }}</span
+      ><span v-if="wrong[0]" class="wrong"
         ><StateMark :state="wrong[0].weight" :size="13" /> {{ taste.say(wrong[0].says)
         }}{{ wrong.length > 1 ? ` And ${wrong.length - 1} more.` : '' }}</span
       >

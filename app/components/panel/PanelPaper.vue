@@ -291,9 +291,7 @@ const total = computed(() =>
           <p v-for="note in offer.notes" :key="note" class="quiet">{{ note }}</p></template
         >
         <template v-else
-          ><p>
-            <StateMark state="must fix" :size="14" /> <b>{{ offer.part }}</b> is refused:
-          </p>
+          ><p><StateMark state="must fix" :size="14" /> <b>{{ offer.part }}</b> is refused:</p>
           <ul>
             <li v-for="reason in offer.reasons!.slice(0, 8)" :key="reason">{{ reason }}</li>
             <li v-if="offer.reasons!.length > 8">and {{ offer.reasons!.length - 8 }} more</li>

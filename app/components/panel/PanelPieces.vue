@@ -257,8 +257,8 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
             @click="setInOrder"
             >Set</v-btn
           >
-          <v-btn @click="regroup">{{ group ? 'Ungroup' : 'Group' }}</v-btn><v-btn @click="lock">
-            {{ chosen.every(unit => unit.locked) ? 'Unlock' : 'Lock' }}</v-btn
+          <v-btn @click="regroup">{{ group ? 'Ungroup' : 'Group' }}</v-btn
+          ><v-btn @click="lock"> {{ chosen.every(unit => unit.locked) ? 'Unlock' : 'Lock' }}</v-btn
           ><v-btn @click="duplicate">Duplicate</v-btn> <v-btn v-if="stackable" @click="makeRow('row')">Make a row</v-btn
           ><v-btn v-if="stackable" @click="makeRow('stack')">Make a stack</v-btn>
         </div>

@@ -249,7 +249,8 @@ function also(bus: string) {
       </p>
       <div class="row">
         <v-btn :aria-pressed="failed.includes(bus.id)" @click="emit('fail', bus!.id)">
-          {{ failed.includes(bus.id) ? 'Failed: mend it' : 'Let it fail' }}</v-btn><v-btn @click="drop"> Delete </v-btn>
+          {{ failed.includes(bus.id) ? 'Failed: mend it' : 'Let it fail' }}</v-btn
+        ><v-btn @click="drop"> Delete </v-btn>
       </div>
     </template>
     <template v-else-if="tie"
@@ -369,9 +370,8 @@ function also(bus: string) {
       </p>
       <div class="row">
         <v-btn :aria-pressed="failed.includes(tie.id)" @click="emit('fail', tie!.id)">
-          {{ failed.includes(tie.id) ? 'Failed open: mend it' : 'Let it fail open' }}</v-btn><v-btn @click="drop">
-          Delete
-        </v-btn>
+          {{ failed.includes(tie.id) ? 'Failed open: mend it' : 'Let it fail open' }}</v-btn
+        ><v-btn @click="drop"> Delete </v-btn>
       </div>
     </template>
     <template v-else-if="own"
@@ -539,9 +539,8 @@ function also(bus: string) {
       <p class="small quiet">Drag it onto a bus to tie it there.</p>
       <div class="row">
         <v-btn :aria-pressed="failed.includes(source.id)" @click="emit('fail', source!.id)">
-          {{ failed.includes(source.id) ? 'Failed: mend it' : 'Let it fail' }}</v-btn><v-btn @click="drop">
-          Delete
-        </v-btn>
+          {{ failed.includes(source.id) ? 'Failed: mend it' : 'Let it fail' }}</v-btn
+        ><v-btn @click="drop"> Delete </v-btn>
       </div>
     </template>
     <template v-else

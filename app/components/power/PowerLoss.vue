@@ -318,8 +318,7 @@ function addBackup(offer: BackupOffer) {
         <template v-else
           ><p>
             <StateMark :state="shed.reached ? 'holds' : 'must fix'" :size="14" />
-            <template v-if="shed.reached"
-              >Shed these besides, and it is <b>{{ minutes(shed.minutes) }}</b>:</template
+            <template v-if="shed.reached">Shed these besides, and it is <b>{{ minutes(shed.minutes) }}</b>:</template
             ><template v-else
               >Even with all but one unit shed it is {{ minutes(shed.minutes) }}. A backup battery or another alternator
               is wanted.</template
@@ -327,12 +326,8 @@ function addBackup(offer: BackupOffer) {
           </p>
           <ul v-if="shed.reached">
             <li v-for="unit in shed.shed" :key="unit.unit">
-              {{ unit.label }} <span class="figures quiet">{{ taste.amps(unit.amps) }}</span><b
-                v-if="unit.essential"
-                class="essential"
-              >
-                called essential by its entry: think twice</b
-              >
+              {{ unit.label }} <span class="figures quiet">{{ taste.amps(unit.amps) }}</span
+              ><b v-if="unit.essential" class="essential"> called essential by its entry: think twice</b>
             </li>
           </ul>
           <v-btn v-if="shed.reached" color="primary" variant="flat" @click="applyShed">Shed them</v-btn></template
@@ -399,7 +394,8 @@ function addBackup(offer: BackupOffer) {
               aria-haspopup="menu"
               :append-icon="mdiMenuDown"
               @click="(event: MouseEvent) => openPlan(event, row.set!)"
-              >{{ planWords(row) }}</v-btn><QuantityField
+              >{{ planWords(row) }}</v-btn
+            ><QuantityField
               v-if="planOf(row) === 'at minute'"
               hide-label
               kind="plain"

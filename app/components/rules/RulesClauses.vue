@@ -131,10 +131,7 @@ const marks = (clause: ClauseResult) => ({
         </template>
         <template #state="{ row }"><StateMark :state="row.state" :size="15" /> {{ row.state }}</template>
         <template #evidence="{ row }">
-          <template v-if="row.by.length"
-            ><b>{{ names(row) }}</b
-            ><br
-          /></template>
+          <template v-if="row.by.length"><b>{{ names(row) }}</b><br /></template>
           <details v-if="chainsFor(row).length" class="small">
             <summary>{{ chainsFor(row).length > 1 ? 'two chains that share nothing' : 'one chain' }}</summary>
             <p v-for="(chain, index) in chainsFor(row)" :key="index">{{ index + 1 }}. {{ chainWords(chain) }}</p>

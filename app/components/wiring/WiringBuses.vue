@@ -54,9 +54,7 @@ const shortest = (chain: Chain) =>
   <section v-if="wiring.can.length" class="sheet buses" aria-label="CAN buses">
     <div v-for="(chain, index) in wiring.can" :key="index" :data-bus="index">
       <div class="row">
-        <h2>
-          CAN bus <span v-if="wiring.can.length > 1" class="figures">{{ index + 1 }}</span>
-        </h2>
+        <h2>CAN bus <span v-if="wiring.can.length > 1" class="figures">{{ index + 1 }}</span></h2>
         <span class="quiet small grow">
           {{ taste.run(busMm(chain)) }} in all, of {{ taste.run(CAN_MM) }} at 1 Mbit/s;
           {{ chain.order ? 'in your order' : 'in the order that takes least cable' }}
@@ -66,9 +64,7 @@ const shortest = (chain: Chain) =>
       <ol class="chain">
         <li v-for="(node, at) in chain.nodes" :key="`${node.unit.id} ${node.port.id}`" :data-node="node.unit.id">
           <div class="box">
-            <span>
-              <b>{{ node.unit.label }}</b> <span class="quiet small">{{ node.port.id }}</span>
-            </span>
+            <span> <b>{{ node.unit.label }}</b> <span class="quiet small">{{ node.port.id }}</span> </span>
             <span class="row">
               <v-btn
                 :icon="mdiArrowLeft"

@@ -88,9 +88,7 @@ const open = computed({
     </section>
     <section v-if="unit" class="sheet one" :aria-label="`Connectors of ${unit.label}`">
       <div class="row">
-        <h2 class="grow">
-          {{ unit.label }} <span class="quiet small">{{ unit.item.name }}</span>
-        </h2>
+        <h2 class="grow">{{ unit.label }} <span class="quiet small">{{ unit.item.name }}</span></h2>
         <v-btn color="primary" variant="flat" @click="entering = { unit }">Enter a pin table…</v-btn>
       </div>
       <p v-if="pinsAre(unit.item) === 'placeholders'" class="caution">

@@ -169,9 +169,8 @@ const marksOf = (link: Link) => ({ 'data-link': link.id })
         :marks="marksOf"
       >
         <template #signal="{ row }">
-          <template v-if="says(row).length">{{ says(row).join(', ') }}</template><template
-            v-else-if="portText(byId.get(row.from.unit), row.from.port).endsWith('coax')"
-            >coax</template
+          <template v-if="says(row).length">{{ says(row).join(', ') }}</template
+          ><template v-else-if="portText(byId.get(row.from.unit), row.from.port).endsWith('coax')">coax</template
           ><template v-else><StateMark state="must fix" :size="13" /> nothing</template>
         </template>
         <template #acts="{ row }">
@@ -207,9 +206,7 @@ const marksOf = (link: Link) => ({ 'data-link': link.id })
       </form>
     </section>
     <section v-if="blocked.length" class="sheet" data-blocked>
-      <h2>
-        Wishes that no connection can meet <span class="figures quiet">{{ blocked.length }}</span>
-      </h2>
+      <h2>Wishes that no connection can meet <span class="figures quiet">{{ blocked.length }}</span></h2>
       <ul class="blocked">
         <li v-for="wish in blocked" :key="`${wish.unit} ${wish.need.what} ${wish.need.name}`">
           <StateMark :state="wish.need.required ? 'must fix' : 'note'" :size="14" />

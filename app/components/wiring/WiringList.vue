@@ -88,9 +88,7 @@ const marksOf = (wire: Wire) => ({ 'data-wire': wire.id, 'class': wire.id === ch
     <section class="sheet table">
       <FactTable class="wires" name="wire list" :rows="wires" :columns="columns" :key-of="keyOf" :marks="marksOf">
         <template #tools>
-          <h2>
-            Wire list <span class="figures quiet">{{ wires.length }}</span>
-          </h2>
+          <h2>Wire list <span class="figures quiet">{{ wires.length }}</span></h2>
           <v-btn v-if="unnumbered.length" color="primary" variant="flat" @click="numberAll">
             Number {{ unnumbered.length }} wires
           </v-btn>
@@ -127,7 +125,8 @@ const marksOf = (wire: Wire) => ({ 'data-wire': wire.id, 'class': wire.id === ch
             :aria-label="`${nameOf(row)} is ${stateOf(row)}; mark it ${nextOf(row)}`"
             :title="`Mark it ${nextOf(row)}`"
             @click="tick(row)"
-            >{{ stateOf(row) }}</v-btn><span v-else><StateMark state="met" :size="13" /> tested</span>
+            >{{ stateOf(row) }}</v-btn
+          ><span v-else><StateMark state="met" :size="13" /> tested</span>
         </template>
       </FactTable>
     </section>

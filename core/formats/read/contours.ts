@@ -40,7 +40,8 @@ export type OutlineRead =
 
 /** The lines of a drawing in mm, y up, or why it cannot be read. */
 export type StrokesRead =
-  { ok: true; strokes: Stroke[]; notes: string[] } | { ok: false; problems: string[]; needsUnit?: true }
+  | { ok: true; strokes: Stroke[]; notes: string[] }
+  | { ok: false; problems: string[]; needsUnit?: true }
 
 const lines = (count: number) => `${count} closed ${count === 1 ? 'line' : 'lines'}`
 const round3 = (value: number) => Number(value.toFixed(3))

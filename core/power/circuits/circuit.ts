@@ -322,7 +322,8 @@ export function designCircuits(model: PowerModel): { circuits: Circuit[]; none: 
 
 /** A place in the row of breakers: one with all that hangs on it, or a spare. */
 export type RowPlace =
-  { kind: 'spare' } | { kind: 'protector'; head: string; protector: Protector; amps: number; labels: string[] }
+  | { kind: 'spare' }
+  | { kind: 'protector'; head: string; protector: Protector; amps: number; labels: string[] }
 /** One spare place for so many in use, at least one in each row (our default). */
 const SPARE_FOR = 8
 

@@ -16,9 +16,7 @@ const pane = usePane(PANES)
 <template>
   <div v-if="rules" class="rules fills" :aria-busy="bench.examining">
     <header class="bar">
-      <h1>
-        Rules <span class="figures quiet">{{ rules.met }} of {{ rules.asked }}</span>
-      </h1>
+      <h1>Rules <span class="figures quiet">{{ rules.met }} of {{ rules.asked }}</span></h1>
       <p class="caution">
         Summaries, to be checked against the current text. Legal is not the same as wise, and no clause of 91.205 asks
         for backups. Your inspector and authority decide; other countries have other rules.
