@@ -1,6 +1,6 @@
 import { zoneFigure } from '../panel'
 import type { Flow, FlowStep, Pilot, Row } from '../document'
-import type { Design } from '../design'
+import { remember, type Design } from '../design'
 import { memberPlaces } from '../document'
 import { armMm, type FacePoint, type Hand } from './sight'
 import { mm, say, type Phrase } from '../quantity'
@@ -34,8 +34,13 @@ export interface FlowWalk {
   missing: number
 }
 
+/** Of a design what hands go to. */
+interface Within {
+  units: Design['units']
+  airframe: Pick<Design['airframe'], 'panel'>
+}
 /** Where a step's hand goes: a unit of this design, or a zone of the face. */
-export function targetOf(design: Design, id: string): { name: string; at?: FacePoint } | undefined {
+export function targetOf(design: Within, id: string): { name: string; at?: FacePoint } | undefined {
   const unit = design.units.find(unit => unit.id === id)
   if (unit) return { name: unit.label, at: unit.at }
   const zone = design.airframe.panel.zones.find(zone => zone.id === id && zone.side === 'face')
@@ -48,7 +53,7 @@ export function targetOf(design: Design, id: string): { name: string; at?: FaceP
  * Walks a flow with a pilot's two hands: the way each hand goes from one thing to the next, where it turns back,
  * and steps that ask for a hand that is held elsewhere, crosses the body or does not reach.
  */
-export function walkFlow(design: Design, flow: Flow, pilot: Pilot | undefined): FlowWalk {
+export function walkFlow(design: Within, flow: Flow, pilot: Pilot | undefined): FlowWalk {
   const where: Record<Hand, FacePoint | undefined> = { left: undefined, right: undefined }
   const course: Record<Hand, number> = { left: 0, right: 0 }
   const held: Record<Hand, string | undefined> = { left: undefined, right: undefined }
@@ -135,67 +140,74 @@ export interface BetterOrder {
  * For each row of switches a better order for the flows that use it, when there is one: fewer turns back, then a shorter
  * way.
  */
-export function betterOrders(design: Design, flows: readonly Flow[], pilot: Pilot | undefined): BetterOrder[] {
-  const items = new Map(design.units.map(unit => [unit.id, unit.item]))
-  return design.rows
+export const betterOrders = (design: Design, flows: readonly Flow[], pilot: Pilot | undefined): BetterOrder[] =>
+  design.rows
     .filter(row => row.kind === 'row' && row.units.length > 2)
     .flatMap((row): BetterOrder[] => {
       const used = flows.filter(flow => flow.steps.filter(step => row.units.includes(step.to)).length > 1)
       if (used.length === 0) return []
       // Hundreds of orders are walked: what no hand goes to is left out.
       const named = new Set([...row.units, ...used.flatMap(flow => flow.steps.map(step => step.to))])
-      const small = { ...design, units: design.units.filter(unit => named.has(unit.id)) }
-      const cost = (units: readonly string[]) => {
-        const there = withRow(small, { ...row, units: [...units] }, items)
-        const walks = used.map(flow => walkFlow(there, flow, pilot))
-        return {
-          lengthMm: walks.reduce((sum, walk) => sum + walk.lengthMm, 0),
-          backTracks: walks.reduce((sum, walk) => sum + walk.backTracks, 0)
-        }
-      }
-      const better = (a: ReturnType<typeof cost>, b: ReturnType<typeof cost>) =>
-        a.backTracks < b.backTracks || (a.backTracks === b.backTracks && a.lengthMm < b.lengthMm - 0.5)
-      const was = cost(row.units)
-      let best = { units: [...row.units], ...was }
-      const offer = (units: readonly string[]) => {
-        const now = cost(units)
-        if (better(now, best)) best = { units: [...units], ...now }
-      }
-      if (row.units.length <= ALL_ORDERS) for (const order of orders(row.units)) offer(order)
-      else
-        for (let found = true; found;) {
-          const from = best
-          for (let i = 0; i < row.units.length; i++)
-            for (let j = i + 1; j < row.units.length; j++) {
-              const next = [...from.units]
-              ;[next[i], next[j]] = [next[j]!, next[i]!]
-              offer(next)
-            }
-          found = best !== from
-        }
-      return better(best, was)
-        ? [
-            {
-              row: row.id,
-              name: row.name,
-              units: best.units,
-              lengthMm: best.lengthMm,
-              wasMm: was.lengthMm,
-              backTracks: best.backTracks,
-              wereBackTracks: was.backTracks
-            }
-          ]
-        : []
+      const { panel } = design.airframe
+      const best = bestOrder({ row, flows: used, pilot, units: design.units.filter(unit => named.has(unit.id)), panel })
+      return best ? [best] : []
     })
-}
 
-function withRow(design: Design, row: Row, items: ReadonlyMap<string, Design['units'][number]['item']>): Design {
-  const places = memberPlaces(row, id => items.get(id))
-  return {
-    ...design,
-    units: design.units.map(unit => (places.has(unit.id) ? { ...unit, at: places.get(unit.id)! } : unit))
-  }
+/** A row, the flows that use it, and where their hands go. */
+interface RowUse {
+  row: Row
+  flows: readonly Flow[]
+  pilot: Pilot | undefined
+  units: Design['units']
+  panel: Design['airframe']['panel']
 }
+/** What else stands on the panel changes nothing here. Flows that were only proposed are made anew each time: their words are compared. */
+const bestOrder = remember(
+  ({ row, flows, pilot, units, panel }: RowUse): BetterOrder | undefined => {
+    const items = new Map(units.map(unit => [unit.id, unit.item]))
+    const cost = (order: readonly string[]) => {
+      const places = memberPlaces({ ...row, units: [...order] }, id => items.get(id))
+      const moved = units.map(unit => (places.has(unit.id) ? { ...unit, at: places.get(unit.id)! } : unit))
+      const walks = flows.map(flow => walkFlow({ units: moved, airframe: { panel } }, flow, pilot))
+      return {
+        lengthMm: walks.reduce((sum, walk) => sum + walk.lengthMm, 0),
+        backTracks: walks.reduce((sum, walk) => sum + walk.backTracks, 0)
+      }
+    }
+    const better = (a: ReturnType<typeof cost>, b: ReturnType<typeof cost>) =>
+      a.backTracks < b.backTracks || (a.backTracks === b.backTracks && a.lengthMm < b.lengthMm - 0.5)
+    const was = cost(row.units)
+    let best = { units: [...row.units], ...was }
+    const offer = (order: readonly string[]) => {
+      const now = cost(order)
+      if (better(now, best)) best = { units: [...order], ...now }
+    }
+    if (row.units.length <= ALL_ORDERS) for (const order of orders(row.units)) offer(order)
+    else
+      for (let found = true; found;) {
+        const from = best
+        for (let i = 0; i < row.units.length; i++)
+          for (let j = i + 1; j < row.units.length; j++) {
+            const next = [...from.units]
+            ;[next[i], next[j]] = [next[j]!, next[i]!]
+            offer(next)
+          }
+        found = best !== from
+      }
+    if (!better(best, was)) return undefined
+    return {
+      row: row.id,
+      name: row.name,
+      units: best.units,
+      lengthMm: best.lengthMm,
+      wasMm: was.lengthMm,
+      backTracks: best.backTracks,
+      wereBackTracks: was.backTracks
+    }
+  },
+  ({ row, flows, pilot, units, panel }) => [row, JSON.stringify(flows), pilot, panel, ...units],
+  24
+)
 function* orders<T>(list: readonly T[]): Generator<T[]> {
   if (list.length <= 1) {
     yield [...list]
