@@ -3,7 +3,7 @@ import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
-import type { H3Event } from 'h3'
+import { createError, type H3Event } from 'h3'
 import { MOST_BYTES } from '../core/document'
 
 /** Answers with an error in words that a screen can show as they are. */

@@ -1,6 +1,7 @@
 import { pool, Promise as Work, type Pool } from 'workerpool'
 import type { Opened } from '../../core/document'
 import type { CatalogueRead } from '../../core/formats'
+import { refuse } from '../body'
 import type { Answer, Order } from '../cutter'
 import { program } from './program'
 
@@ -24,6 +25,7 @@ export interface Reading {
  * Has something done with a file from elsewhere in a thread of its own, with a limit of time and of memory: a damaged file may keep
  * a parser busy for ever, and the server must go on answering.
  * @returns what the thread answers, or in words why it did not
+ * @throws 503 when no thread started
  */
 async function apart<T>(
   does: string,
@@ -39,7 +41,9 @@ async function apart<T>(
     // The time of a file begins when there is a thread to read it: a slow machine is no fault of the file.
     await readers.exec('ready').timeout(START_MS)
   } catch (error) {
-    return `What reads files did not start (${(error as Error).message}).`
+    // No fault of the file, which may be sound.
+    const [why] = (error as Error).message.split('\n')
+    throw refuse(503, `What reads files did not start (${why}). Nothing was changed; try again.`)
   }
   try {
     return (await readers.exec(does, args).timeout(limitMs)) as T

@@ -46,6 +46,17 @@ it('a thread that is slow to be there is no fault of the file: its time begins w
   expect(read.problems[0]!.message).toMatch(/column/)
   await endForeign()
 }, 60_000)
+it('that no thread started is no word against the file: the server could not (RFC 9110, 503), and the next file is read', async () => {
+  await endForeign()
+  const broken = join(folder, 'broken.cjs')
+  writeFileSync(broken, 'process.exit(1)\n')
+  await expect(catalogueForeign('csv', 'id,name\n', { file: broken })).rejects.toMatchObject({
+    statusCode: 503,
+    message: expect.stringMatching(/did not start .*Nothing was changed; try again/)
+  })
+  await endForeign()
+  expect((await catalogueForeign('csv', 'id,name\n', { file: program })).problems[0]!.message).toMatch(/column/)
+}, 60_000)
 it('a card of the hangar is that which is worked out here, and the thread of the server goes on meanwhile', async () => {
   const opened = openProject(readFileSync('demo/projects/3-skerrow-dunlin.json', 'utf8'))
   if (!opened.ok) throw new Error(opened.problems[0]!.message)
