@@ -36,6 +36,11 @@ test.describe('without the list of findings', () => {
     await expect(page.getByRole('dialog').getByText('Result')).toBeVisible()
     expect(await violationsOf(page)).toEqual([])
   })
+  test('no accessibility violations in a job of two visits', async ({ page }) => {
+    await visit(page, 'skerrow-dunlin/budget?option=c&pane=visits')
+    await settled(page)
+    expect(await violationsOf(page)).toEqual([])
+  })
   test('no accessibility violations in a wire that is chosen, nor in the pin table', async ({ page }) => {
     await visit(page, 'skerrow-dunlin/wiring?option=b&pane=list')
     await page.locator('[data-wire] button').first().click()

@@ -35,9 +35,26 @@ test('a bus pressed dead: the panel goes dark, tasks are lost, a switch is named
   await page.getByRole('group', { name: 'Units' }).getByRole('button', { name: 'Airspeed', exact: true }).click()
   await expect(page.locator('[data-unmet]')).toContainText('91.205(b)(1)')
   await expect(page.locator('[data-unmet]')).toContainText('14 CFR 91.213')
+  // Until it is answered, what stands there is said to be of before.
+  const [tasks, losses] = await Promise.all(
+    [page.locator('.tasks'), page.locator('section').filter({ hasText: 'What takes what' })].map(part =>
+      part.evaluateHandle(element => {
+        const seen: boolean[] = []
+        new MutationObserver(() => seen.push(element.ariaBusy === 'true')).observe(element, {
+          attributeFilter: ['aria-busy']
+        })
+        return seen
+      })
+    )
+  )
   await page.getByRole('button', { name: 'All whole again' }).click()
   await expect(page.locator('.tasks')).toContainText('Communicate still')
   await expect(page.locator('.piece.dark')).toHaveCount(0)
+  await expect(page.locator('.tasks')).toHaveAttribute('aria-busy', 'false')
+  expect(await tasks!.jsonValue()).toEqual([true, false])
+  expect(await losses!.jsonValue()).toEqual([])
+  await page.keyboard.press(']')
+  await expect.poll(() => losses!.jsonValue()).toEqual([true, false])
 })
 
 test('the schools of backup are searched, and the cheapest cure is taken and undone', async ({ page }) => {

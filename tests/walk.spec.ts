@@ -47,7 +47,9 @@ for (const half of [STEPS.slice(0, 4), STEPS.slice(4)])
         : null
       for (let pane = 0; pane < ((await tabs?.count()) ?? 1); pane++) {
         await tabs?.nth(pane).click()
-        await expect(page.locator('.paper[aria-busy="true"], [data-odds][aria-busy="true"]')).toHaveCount(0)
+        if (tabs) await expect(tabs.nth(pane)).toHaveAttribute('aria-selected', 'true')
+        // What each entry of the catalogue would do is told on and on.
+        await expect(page.locator('main [aria-busy="true"]:not(.choose), main progress')).toHaveCount(0)
         const seen = `${step}, pane ${pane + 1}`
         expect.soft(await foreignTo(page, step), seen).toEqual([])
         // The list of findings is the same beside every pane of a step.

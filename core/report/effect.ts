@@ -140,21 +140,22 @@ const NO_CHANGE = Object.fromEntries(FIGURE_KEYS.map(key => [key, 0])) as Record
 
 /**
  * What each item would do to this aeroplane if it were added with the data connections it then has, and whether it finds room on
- * the panel: one after the other, in the order they are asked, each told as it is known.
+ * the panel: one after the other, in the order they are asked, each told as it is known, with the design that it makes.
  */
-export function* candidateEffects(
+export function* candidateTrials(
   project: Project,
   option: string,
   items: readonly Item[]
-): Steps<CandidateEffect[], CandidateEffect> {
+): Steps<CandidateEffect[], { effect: CandidateEffect; design?: Design }> {
   const design = resolve(project, option)
   const fitOf = fitsAmong(groundOf(design.airframe.panel), placedOn(design))
   const all: CandidateEffect[] = []
   for (const item of items) {
     const unit = newUnit(project, option, item)
     const fit = item.mounts[0] === 'panel' ? fitOf(item) : undefined
-    const effect: CandidateEffect = unit
-      ? { item: item.id, fit, ...effectOn(project, option, withUnit(project, option, unit, item)) }
+    const trial = unit && withUnit(project, option, unit, item)
+    const effect: CandidateEffect = trial
+      ? { item: item.id, fit, ...effectOn(project, option, trial) }
       : {
           item: item.id,
           nowhere: true,
@@ -167,9 +168,22 @@ export function* candidateEffects(
           functionsLost: []
         }
     all.push(effect)
-    yield { done: all.length, of: items.length, found: [effect] }
+    yield { done: all.length, of: items.length, found: [{ effect, design: trial?.design }] }
   }
   return all
+}
+/** The same, of which only what each would do is told. */
+export function* candidateEffects(
+  project: Project,
+  option: string,
+  items: readonly Item[]
+): Steps<CandidateEffect[], CandidateEffect> {
+  const trials = candidateTrials(project, option, items)
+  for (;;) {
+    const step = trials.next()
+    if (step.done) return step.value
+    yield { ...step.value, found: step.value.found?.map(trial => trial.effect) }
+  }
 }
 
 /** A unit added, with the links it and what waits for it then have. */

@@ -1,8 +1,8 @@
 import { accountOf } from '../capability'
 import type { Item } from '../catalogue'
-import { resolve, type Steps } from '../design'
+import { resolve, type Design, type Steps } from '../design'
 import { applyEdits, TASKS, type Project } from '../document'
-import { candidateEffects, newUnit, linkEdits, type CandidateEffect } from './effect'
+import { candidateTrials, type CandidateEffect } from './effect'
 import { examineOption } from './examine'
 import { UNDONE } from './options'
 
@@ -28,11 +28,11 @@ export interface SameMoney {
   alternatives: Alternative[]
 }
 
-const weakOf = (project: Project, option: string): number => {
-  const account = accountOf(resolve(project, option))
+const weakOf = (design: Design): number => {
+  const account = accountOf(design)
   return TASKS.reduce((sum, task) => sum + (account.works(task) ? account.singles(task).length : UNDONE), 0)
 }
-const functionsOf = (project: Project, option: string) => accountOf(resolve(project, option)).functions()
+const functionsOf = (design: Design) => accountOf(design).functions()
 const centsOf = (project: Project, option: string) => examineOption(project, option, { trial: true }).money.totalCents
 
 /**
@@ -48,11 +48,12 @@ export function* forTheSameMoney(
 ): Steps<SameMoney, Alternative> {
   const without = applyEdits(project, [{ type: 'unit.remove', option, unit }], 'without').project
   const own = project.options.find(other => other.id === option)!.units.find(other => other.id === unit)!
-  const bare = functionsOf(without, option)
-  const whole = functionsOf(project, option)
+  const design = resolve(project, option)
+  const bare = functionsOf(resolve(without, option))
+  const whole = functionsOf(design)
   const given = [...whole].filter(name => !bare.has(name))
   const cents = centsOf(project, option) - centsOf(without, option)
-  const rate = resolve(project, option).prices.labourCentsPerHour
+  const rate = design.prices.labourCentsPerHour
   const open = catalogue.filter(
     item =>
       item.id !== own.item &&
@@ -63,17 +64,14 @@ export function* forTheSameMoney(
   )
   const alternatives: Alternative[] = []
   const byId = new Map(open.map(item => [item.id, item]))
-  const walk = candidateEffects(without, option, open)
+  const walk = candidateTrials(without, option, open)
   for (let step = walk.next(); !step.done; step = walk.next()) {
     const found: Alternative[] = []
-    for (const effect of step.value.found ?? []) {
+    for (const { effect, design: instead } of step.value.found ?? []) {
       const item = byId.get(effect.item)!
-      const fits = !effect.nowhere && (item.mounts[0] !== 'panel' || effect.fit?.at !== undefined)
+      const fits = instead && (item.mounts[0] !== 'panel' || effect.fit?.at !== undefined)
       if (!fits || effect.change.money > cents || effect.mustFix > 0 || effect.functionsGained.length === 0) continue
-      const added = newUnit(without, option, item)!
-      const there = applyEdits(without, [{ type: 'unit.add', option, unit: added, item }], 'instead').project
-      const linked = applyEdits(there, linkEdits(there, option), 'linked').project
-      const now = functionsOf(linked, option)
+      const now = functionsOf(instead)
       found.push({
         item: item.id,
         name: item.name,
@@ -81,7 +79,7 @@ export function* forTheSameMoney(
         cents: effect.change.money,
         gained: effect.functionsGained,
         without: given.filter(name => !now.has(name)),
-        weak: weakOf(linked, option),
+        weak: weakOf(instead),
         mustFix: effect.mustFix
       })
     }
@@ -89,5 +87,5 @@ export function* forTheSameMoney(
     yield { ...step.value, found }
   }
   alternatives.sort((a, b) => a.weak - b.weak || b.gained.length - a.gained.length || a.cents - b.cents)
-  return { chosen: { cents, gained: given, weak: weakOf(project, option) }, alternatives }
+  return { chosen: { cents, gained: given, weak: weakOf(design) }, alternatives }
 }

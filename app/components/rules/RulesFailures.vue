@@ -15,26 +15,39 @@ const pressed = shallowRef<Pressing>()
 const dead = shallowRef<string[]>([])
 const wrong = ref('')
 const keyOf = (part: Part) => `${part.kind} ${part.id}`
-async function ask() {
-  const { option } = bench
-  if (!option) return
+/** How much is asked for and not answered: until it is, what stands there is of the design or of the press before. */
+const waiting = reactive({ press: 0, failures: 0 })
+async function answered<T>(of: keyof typeof waiting, answer: Promise<T>): Promise<T | undefined> {
+  waiting[of]++
   try {
-    const examiner = useExaminer()
-    pressed.value = await examiner.press(option.id, dead.value)
-    report.value = await examiner.failures(option.id)
+    const known = await answer
     wrong.value = ''
+    return known
   } catch (error) {
     wrong.value = sayError(error)
+  } finally {
+    waiting[of]--
   }
 }
-watch(() => bench.examined, ask, { immediate: true })
-async function setDead(keys: string[]) {
-  dead.value = keys
+async function askPressed() {
   const { option } = bench
-  if (!option) return
-  const answer = await useExaminer().press(option.id, keys)
+  const keys = dead.value
+  const answer = option && (await answered('press', useExaminer().press(option.id, keys)))
   // What was pressed meanwhile is answered for itself.
-  if (dead.value === keys) pressed.value = answer
+  if (answer && dead.value === keys) pressed.value = answer
+}
+async function askFailures() {
+  const { option } = bench
+  report.value = (option && (await answered('failures', useExaminer().failures(option.id)))) ?? report.value
+}
+watch(
+  () => bench.examined,
+  () => Promise.all([askPressed(), askFailures()]),
+  { immediate: true }
+)
+const setDead = (keys: string[]) => {
+  dead.value = keys
+  return askPressed()
 }
 const press = (key: string) =>
   setDead(dead.value.includes(key) ? dead.value.filter(other => other !== key) : [...dead.value, key])
@@ -193,7 +206,13 @@ const taskKey = (loss: TaskLoss) => loss.task
           />
         </g>
       </svg>
-      <div v-if="pressed && report" class="tasks" aria-live="polite">
+      <div
+        v-if="pressed && report"
+        class="tasks"
+        :class="{ old: waiting.press }"
+        :aria-busy="waiting.press > 0"
+        aria-live="polite"
+      >
         <p v-for="task in report.tasks" :key="task.task">
           <StateMark
             :state="!task.works ? 'does not apply' : pressed.tasks.includes(task.task) ? 'must fix' : 'holds'"
@@ -227,7 +246,7 @@ const taskKey = (loss: TaskLoss) => loss.task
       </div>
     </div>
   </section>
-  <section v-if="report" class="sheet">
+  <section v-if="report" class="sheet" :class="{ old: waiting.failures }" :aria-busy="waiting.failures > 0">
     <h2>What takes what</h2>
     <p class="small quiet">Switches as in normal flight. A pair is named only where neither takes it alone.</p>
     <FactTable name="what takes what" no-filter :rows="report.tasks" :columns="taskColumns" :key-of="taskKey">
@@ -265,7 +284,7 @@ const taskKey = (loss: TaskLoss) => loss.task
       >.
     </p>
   </section>
-  <section v-if="report" class="sheet">
+  <section v-if="report" class="sheet" :class="{ old: waiting.failures }" :aria-busy="waiting.failures > 0">
     <h2>What each backup is worth</h2>
     <FactTable
       :rows="report.worth"
@@ -278,6 +297,10 @@ const taskKey = (loss: TaskLoss) => loss.task
 </template>
 
 <style scoped>
+.old {
+  opacity: 0.55;
+  transition: opacity 0.1s 0.25s;
+}
 .board {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);

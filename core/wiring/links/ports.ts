@@ -43,9 +43,10 @@ export const mostAt = (kind: PortKind, side: 'from' | 'to'): number =>
     : side === 'from'
       ? (MOST_LISTENERS[kind] ?? Infinity)
       : Infinity
+const sameEnd = (a: LinkEnd, b: LinkEnd): boolean => a.unit === b.unit && a.port === b.port
 /** How many links end at a port on that side; of coax on either. */
 export function usersOf(links: readonly Link[], end: LinkEnd, side: 'from' | 'to', kind: PortKind): number {
-  const same = (there: LinkEnd) => there.unit === end.unit && there.port === end.port
+  const same = (there: LinkEnd) => sameEnd(there, end)
   return links.filter(link => (kind === COAX ? same(link.from) || same(link.to) : same(link[side]))).length
 }
 /** The same of every port, each link looked at once. */
@@ -65,6 +66,10 @@ export function countUsers(links: readonly Link[]): (end: LinkEnd, side: 'from' 
 const taken = (links: readonly Link[], end: LinkEnd, side: 'from' | 'to', kind: PortKind): boolean =>
   usersOf(links, end, side, kind) >= mostAt(kind, side)
 
+/** Whether two ports are joined that way already: what that did not meet, joining them once more does not either. */
+const isThere = (links: readonly Link[], { from, to }: Link): boolean =>
+  links.some(link => sameEnd(link.from, from) && sameEnd(link.to, to))
+
 /** Every link that could meet a need of a unit from what is in the design, free ports only: of those whose source works first. */
 export const possibleLinks = (design: Design, to: DesignUnit, need: Need): Link[] =>
   rankedLinks(design, to, need).map(({ link }) => link)
@@ -83,19 +88,20 @@ export function rankedLinks(design: Design, to: DesignUnit, need: Need): { link:
         // A listener hears what this one says; otherwise this one hears.
         const [out, into, from, end] =
           need.what === 'listener' ? ([near, far, to, other] as const) : ([far, near, other, to] as const)
+        const heard = () => carried(out, into).filter(signal => plainSignal(signal) === wanted)
         const fits =
           need.what === 'aerial'
             ? near.id === need.port && far.kind === COAX && other.item.provides.includes(need.name)
-            : carried(out, into).some(
-                signal =>
-                  plainSignal(signal) === wanted && (need.what === 'listener' || alsoSaid(signal).includes(need.name))
-              )
+            : need.what === 'listener'
+              ? heard().length > 0 && hearsKind(into, need.name)
+              : heard().some(signal => alsoSaid(signal).includes(need.name))
         if (!fits) continue
         const link: Link = {
           id: freshId(design.links),
           from: { unit: from.id, port: out.id },
           to: { unit: end.id, port: into.id }
         }
+        if (isThere(design.links, link)) continue
         if (taken(design.links, link.from, 'from', out.kind) || taken(design.links, link.to, 'to', into.kind)) continue
         found.push({
           link,
@@ -160,15 +166,8 @@ export function joinsOf(design: Design, a: string, b: string): { link: Link; say
           from: { unit: from.id, port: out.id },
           to: { unit: to.id, port: into.id }
         }
-        const there = design.links.some(
-          known =>
-            known.from.unit === from.id &&
-            known.to.unit === to.id &&
-            known.from.port === out.id &&
-            known.to.port === into.id
-        )
-        if (there || taken(design.links, link.from, 'from', out.kind) || taken(design.links, link.to, 'to', into.kind))
-          continue
+        if (isThere(design.links, link)) continue
+        if (taken(design.links, link.from, 'from', out.kind) || taken(design.links, link.to, 'to', into.kind)) continue
         found.push({ link, says })
       }
   return found.sort((x, y) => y.says.length - x.says.length)
