@@ -28,6 +28,8 @@ test('a bus pressed dead: the panel goes dark, tasks are lost, a switch is named
   await page.getByRole('group', { name: 'Buses' }).getByRole('button', { name: 'Main bus' }).click()
   await expect(page.locator('.tasks')).toContainText('Communicate no longer')
   await expect(page.locator('.tasks')).toContainText('Essential feed to ALTERNATE')
+  await expect(page.locator('.tasks')).toContainText('Gone:')
+  await expect(page.locator('.tasks')).not.toContainText('Nothing else goes')
   expect(await page.locator('.piece.dark').count()).toBeGreaterThan(3)
   // A unit on the ground: what the brief’s flying asks for and nothing else gives.
   await page.getByRole('button', { name: 'All whole again' }).click()

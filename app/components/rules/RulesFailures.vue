@@ -236,7 +236,7 @@ const taskKey = (loss: TaskLoss) => loss.task
           Whether it may be begun with something inoperative: 14 CFR 91.213 (from memory; check the current text), the
           aeroplane’s equipment list, placard or removal, and who signs for it.
         </p>
-        <p v-else-if="dead.length" class="small">Nothing else goes with it.</p>
+        <p v-else-if="dead.length && !pressed.functions.length" class="small">Nothing else goes with it.</p>
         <details class="small">
           <summary>What is left, and on which unit</summary>
           <p v-for="source in pressed.from" :key="source.name">
