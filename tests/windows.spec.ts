@@ -31,6 +31,8 @@ const rename = async (page: Page, name: string) => {
 async function secondWindow(page: Page, address: string): Promise<Page> {
   const other = await page.context().newPage()
   await other.goto(baseOf(page) + (await addressOf(page, address)))
+  // It has the project as it is before anything else is done to it: a slow window else fetches what came after.
+  await other.locator('[data-figure]').first().waitFor()
   return other
 }
 /** Takes away again what a test brings in by hand. */
