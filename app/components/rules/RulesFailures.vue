@@ -13,18 +13,19 @@ const taste = useTaste()
 const report = shallowRef<FailureReport>()
 const pressed = shallowRef<Pressing>()
 const dead = shallowRef<string[]>([])
-const wrong = ref('')
 const keyOf = (part: Part) => `${part.kind} ${part.id}`
 /** How much is asked for and not answered: until it is, what stands there is of the design or of the press before. */
 const waiting = reactive({ press: 0, failures: 0 })
+/** Why the last of it has no answer; what stands there is then of before too. */
+const wrong = reactive({ press: '', failures: '' })
 async function answered<T>(of: keyof typeof waiting, answer: Promise<T>): Promise<T | undefined> {
   waiting[of]++
   try {
     const known = await answer
-    wrong.value = ''
+    wrong[of] = ''
     return known
   } catch (error) {
-    wrong.value = sayError(error)
+    wrong[of] = sayError(error)
   } finally {
     waiting[of]--
   }
@@ -157,7 +158,7 @@ const taskKey = (loss: TaskLoss) => loss.task
 </script>
 
 <template>
-  <p v-if="wrong" class="caution" role="alert">{{ wrong }}</p>
+  <p v-if="wrong.press || wrong.failures" class="caution" role="alert">{{ wrong.press || wrong.failures }}</p>
   <section class="sheet board">
     <div>
       <h2>Press something dead</h2>
@@ -209,7 +210,7 @@ const taskKey = (loss: TaskLoss) => loss.task
       <div
         v-if="pressed && report"
         class="tasks"
-        :class="{ old: waiting.press }"
+        :class="{ old: waiting.press || wrong.press }"
         :aria-busy="waiting.press > 0"
         aria-live="polite"
       >
@@ -246,7 +247,12 @@ const taskKey = (loss: TaskLoss) => loss.task
       </div>
     </div>
   </section>
-  <section v-if="report" class="sheet" :class="{ old: waiting.failures }" :aria-busy="waiting.failures > 0">
+  <section
+    v-if="report"
+    class="sheet"
+    :class="{ old: waiting.failures || wrong.failures }"
+    :aria-busy="waiting.failures > 0"
+  >
     <h2>What takes what</h2>
     <p class="small quiet">Switches as in normal flight. A pair is named only where neither takes it alone.</p>
     <FactTable name="what takes what" no-filter :rows="report.tasks" :columns="taskColumns" :key-of="taskKey">
@@ -284,7 +290,12 @@ const taskKey = (loss: TaskLoss) => loss.task
       >.
     </p>
   </section>
-  <section v-if="report" class="sheet" :class="{ old: waiting.failures }" :aria-busy="waiting.failures > 0">
+  <section
+    v-if="report"
+    class="sheet"
+    :class="{ old: waiting.failures || wrong.failures }"
+    :aria-busy="waiting.failures > 0"
+  >
     <h2>What each backup is worth</h2>
     <FactTable
       :rows="report.worth"
