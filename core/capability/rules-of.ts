@@ -7,6 +7,7 @@ import {
   type FunctionName,
   type Need,
   type Port,
+  type PortKind,
   type SignalName
 } from '../catalogue'
 import { TASKS, MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Link } from '../document'
@@ -32,7 +33,7 @@ export interface DesignRules {
 }
 
 /** Kinds of port whose links make one bus that everybody on it hears. */
-const SHARED = new Set(['can', 'ethernet'])
+export const SHARED: ReadonlySet<PortKind> = new Set<PortKind>(['can', 'ethernet'])
 /** Kinds of port that hear one talker at most: two on a line say nothing that can be read. */
 const ONE_TALKER = new Set(['rs-232', 'arinc 429'])
 

@@ -36,6 +36,24 @@ it('a display that hears them is, to each of them once', () => {
   ])
 })
 
+// Common practice: all that are on a CAN bus hear what is said there, and a box is joined to it once.
+it('a box that two on one bus want to hear is joined to that bus once', () => {
+  const listener = (id: string): Item => ({
+    ...can(id, 'both', [{ what: 'signal', name: 'attitude', required: true, text: 'attitude' }]),
+    ports: [{ id: 'can', kind: 'can', flow: 'both', signals: ['attitude', 'air data'], says: ['air data'] }]
+  })
+  const box: Item = { ...can('box', 'out'), ports: [{ id: 'can', kind: 'can', flow: 'out', signals: ['attitude'] }] }
+  const design = designWith([
+    [listener('display'), 'tail'],
+    [listener('autopilot'), 'tail'],
+    [box, 'tail']
+  ])
+  const joined = { id: 'l1', from: { unit: 'display', port: 'can' }, to: { unit: 'autopilot', port: 'can' } }
+  expect(proposeLinks({ ...design, links: [joined] })).toEqual([
+    { id: 'l2', from: { unit: 'box', port: 'can' }, to: { unit: 'display', port: 'can' } }
+  ])
+})
+
 const demos = [demoProject('1-teasel-ls'), demoProject('2-hollin-whimbrel'), demoProject('3-skerrow-dunlin')]
 const catalogue = demoCatalogue().filter(entry => entry.ports.length > 0)
 /** An option from which a unit was taken and to which an entry was added: what is proposed for it ends, and nothing is twice. */
@@ -57,6 +75,15 @@ function expectAnEnd(project: Project, option: string, gone: string, added: Item
   ).project
   const links = proposeLinks(resolve(changed, option))
   expect(new Set(links.map(({ from, to }) => JSON.stringify([from, to]))).size).toBe(links.length)
+  // Each is for something: without it something is asked for still.
+  for (const link of links) {
+    const others = links.filter(other => other !== link)
+    const without = {
+      ...resolve(changed, option),
+      links: [...changed.options.find(({ id }) => id === option)!.links, ...others]
+    }
+    expect(proposeLinks(without), JSON.stringify(link)).not.toEqual([])
+  }
   const joined = links.map(link => ({ type: 'link.put' as const, option, link }))
   const linked = applyEdits(changed, joined, 'links').project
   expect(proposeLinks(resolve(linked, option))).toEqual([])

@@ -1,4 +1,4 @@
-import { accountOf } from '../../capability'
+import { accountOf, SHARED } from '../../capability'
 import type { Need, PortKind } from '../../catalogue'
 import type { Link, LinkEnd } from '../../document'
 import type { Design, DesignUnit } from '../../design'
@@ -72,10 +72,39 @@ const unmetOf = (design: Design): Wanted[] => {
   )
 }
 
+/** How much of what the units of a design ask is met, and how much is not even linked to what could meet it. */
+function standing(design: Design): { met: number; unmet: number } {
+  const account = accountOf(design)
+  const met = design.units.flatMap(unit => unit.item.needs.filter(need => account.met(unit, need))).length
+  return { met, unmet: unmetOf(design).length }
+}
+/**
+ * Those of the proposed links that are for something. A round takes a link for each need; where two of them join one bus, all on it
+ * hear all of it, and one may do for both needs.
+ */
+function neededOf(design: Design, proposed: readonly Link[]): Link[] {
+  const kindOf = ({ from }: Link) =>
+    design.units.find(unit => unit.id === from.unit)?.item.ports.find(port => port.id === from.port)?.kind
+  const shared = proposed.filter(link => SHARED.has(kindOf(link)!))
+  if (shared.length < 2) return [...proposed]
+  const withLinks = (links: readonly Link[]) => standing({ ...design, links: [...design.links, ...links] })
+  const all = withLinks(proposed)
+  let needed = [...proposed]
+  // The last first: what was taken in an early round, later ones were built on.
+  for (const link of shared.reverse()) {
+    const without = needed.filter(other => other !== link)
+    const { met, unmet } = withLinks(without)
+    if (met === all.met && unmet === all.unmet) needed = without
+  }
+  const numbered: Link[] = []
+  for (const link of needed) numbered.push({ ...link, id: freshId([...design.links, ...numbered]) })
+  return numbered
+}
+
 /**
  * The links that together meet most of what is unmet with what is there: must-haves first, then wishes by what hangs on them, with
- * the fewest links; no port is given twice that can be had once. First from sources that work, round by round, since what one link
- * brings to life another may hear; then to sources that are dark yet.
+ * the fewest links; no port is given twice that can be had once, and no bus is joined twice for what it carries to all. First from
+ * sources that work, round by round, since what one link brings to life another may hear; then to sources that are dark yet.
  */
 export function proposeLinks(design: Design): Link[] {
   const proposed: Link[] = []
@@ -90,5 +119,5 @@ export function proposeLinks(design: Design): Link[] {
   do while (round(true));
   while (round(false))
   while (round(true));
-  return proposed
+  return neededOf(design, proposed)
 }
