@@ -15,10 +15,13 @@ const demos = new Map(
   })
 )
 
-/** A window that one test after the other works in, and what it kept of a person’s taste when it was opened. */
+/** A window that one test after the other works in, and what it kept when it was opened. */
 interface Desk {
   page: Page
-  taste: string
+  /** A person’s taste, as the application holds it. */
+  taste?: Record<string, unknown>
+  /** All that is kept in the browser. */
+  kept: string
 }
 /** What a page works with in the test under way: the server, and its own copy of each demo project. */
 interface Work {
@@ -62,7 +65,7 @@ export async function kept(page: Page, id: string): Promise<Project> {
 interface Running {
   useNuxtApp: () => {
     $router: { push: (to: string) => Promise<unknown> }
-    $pinia?: { state: { value: Record<string, { project?: { id: string } } | undefined> } }
+    $pinia?: { state: { value: { bench?: { project?: { id: string } }; taste: Record<string, unknown> } } }
   }
 }
 /**
@@ -100,7 +103,7 @@ export async function arrive(page: Page, address: string): Promise<void> {
   await expect(page.locator('[data-figure]').first()).toBeVisible()
 }
 
-const tasteOf = (page: Page) =>
+const keptIn = (page: Page) =>
   page.evaluate(() =>
     JSON.stringify(
       Object.entries(localStorage)
@@ -108,6 +111,12 @@ const tasteOf = (page: Page) =>
         .sort()
     )
   )
+/** A person’s taste put as it was, or with the findings open or not; it is kept in the browser a moment later. */
+const putTaste = (page: Page, taste: Record<string, unknown>) =>
+  page.evaluate(async wanted => {
+    Object.assign((window as unknown as Running).useNuxtApp().$pinia!.state.value.taste, wanted)
+    await new Promise(done => setTimeout(done))
+  }, taste)
 /** What a person has set before a test begins. */
 interface Taste {
   findingsOpen: boolean
@@ -128,7 +137,7 @@ async function newDesk(browser: Browser, shared: boolean, { locale, ...taste }: 
       if (localStorage.getItem(name) === null) localStorage.setItem(name, String(value))
     }
   }, taste)
-  return { page: await context.newPage(), taste: '' }
+  return { page: await context.newPage(), kept: '' }
 }
 const ownOf = async (page: Page): Promise<string[]> =>
   ((await (await page.request.get(`${baseOf(page)}/api/catalogue`, AGAIN)).json()) as { own: string[] }).own
@@ -142,8 +151,8 @@ interface Window {
 }
 /**
  * `test` on a server and in a window that the tests of one runner share, each on projects of its own: a new window compiles the
- * program anew, which takes longer than most tests. A window whose taste a test changed, or in which it failed, is not used again;
- * what it added to the catalogue is taken out.
+ * program anew, which takes longer than most tests. A person’s taste is put back after each; a window in which a test failed, or
+ * kept something else, is not used again. What it added to the catalogue is taken out.
  */
 export const test = watched.extend<Window, { site: Server; desks: Map<string, Desk> }>({
   alone: [false, { option: true }],
@@ -166,7 +175,8 @@ export const test = watched.extend<Window, { site: Server; desks: Map<string, De
   ],
   page: async ({ browser, site, desks, findingsOpen, tourDone, units, locale, viewport, alone }, use, info) => {
     const taste = { findingsOpen, tourDone, units, locale }
-    const key = JSON.stringify(taste)
+    // Whether the findings are open is put before each test; the rest is another person.
+    const key = JSON.stringify({ tourDone, units, locale })
     const desk = (!alone && desks.get(key)) || (await newDesk(browser, !alone, taste))
     if (!alone) desks.set(key, desk)
     const { page } = desk
@@ -174,15 +184,16 @@ export const test = watched.extend<Window, { site: Server; desks: Map<string, De
     works.set(page, { base: site.base, copies: new Map() })
     if (viewport) await page.setViewportSize(viewport)
     await page.mouse.move(0, 0)
-    if (!alone) desk.taste ||= await firstTaste(page, site.base)
+    if (!alone) {
+      await atDesk(desk, site.base)
+      await putTaste(page, { findingsOpen })
+    }
     const own = new Set(await ownOf(page))
     await use(page)
     const added = (await ownOf(page)).filter(id => !own.has(id))
     for (const id of added) await page.request.delete(`${site.base}/api/catalogue/${id}`, AGAIN)
     for (const id of workOf(page).copies.values()) await page.request.delete(`${site.base}/api/projects/${id}`, AGAIN)
-    const asBefore =
-      info.status === 'passed' && added.length === 0 && !page.isClosed() && (await tasteOf(page)) === desk.taste
-    if (!alone && asBefore) return
+    if (!alone && info.status === 'passed' && added.length === 0 && (await isAsBefore(desk, site.base))) return
     if (!alone) desks.delete(key)
     await page.context().close()
   },
@@ -192,9 +203,18 @@ export const test = watched.extend<Window, { site: Server; desks: Map<string, De
     await watch.end()
   }
 })
-/** Opens the window where nothing is worked out. @returns what it keeps before any test works in it */
-async function firstTaste(page: Page, base: string): Promise<string> {
+/** Opens a window where nothing is worked out, and remembers what it keeps before any test works in it. */
+async function atDesk(desk: Desk, base: string): Promise<void> {
+  const { page } = desk
+  if (desk.taste) return
   await page.goto(`${base}/nowhere`)
   await page.getByRole('main').waitFor()
-  return tasteOf(page)
+  desk.taste = await page.evaluate(() => ({ ...(window as unknown as Running).useNuxtApp().$pinia!.state.value.taste }))
+  desk.kept = await keptIn(page)
+}
+/** Puts a person’s taste back. @returns whether the window stands and keeps nothing else */
+async function isAsBefore({ page, taste, kept }: Desk, base: string): Promise<boolean> {
+  if (page.isClosed() || !page.url().startsWith(base)) return false
+  await putTaste(page, taste!)
+  return (await keptIn(page)) === kept
 }
