@@ -1,13 +1,13 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import type { Item } from '../../catalogue'
+import type { Item, Port } from '../../catalogue'
 import { resolve } from '../../design'
 import { applyEdits, type Project } from '../../document'
 import { designWith, item, runs } from '../../testing'
 import { demoCatalogue, demoProject } from '../../testing.demo'
 import { proposeLinks } from './propose'
 
-const can = (id: string, flow: 'in' | 'both', needs: Item['needs'] = []): Item =>
+const can = (id: string, flow: Port['flow'], needs: Item['needs'] = []): Item =>
   item({ id, mounts: ['tail'], ports: [{ id: 'can', kind: 'can', flow, signals: ['engine data'] }], needs })
 const monitor = (id: string) =>
   can(id, 'both', [{ what: 'listener', name: 'engine data', required: true, text: 'a display that shows it' }])

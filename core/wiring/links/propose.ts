@@ -1,3 +1,5 @@
+import { MultiUndirectedGraph } from 'graphology'
+import { bidirectional } from 'graphology-shortest-path/unweighted.js'
 import { accountOf, SHARED } from '../../capability'
 import type { Need, PortKind } from '../../catalogue'
 import type { Link, LinkEnd } from '../../document'
@@ -16,6 +18,14 @@ interface Wanted {
 }
 const endKey = ({ unit, port }: LinkEnd): string => `${unit} ${port}`
 
+/** What each port speaks. */
+const kindsOf = (design: Design): Map<string, PortKind> =>
+  new Map(
+    design.units.flatMap(unit =>
+      unit.item.ports.map(port => [endKey({ unit: unit.id, port: port.id }), port.kind] as const)
+    )
+  )
+
 /** The unmet needs of a design as a problem of ports, with the link that each option is. */
 function problemOf(design: Design, wanted: readonly Wanted[], working: boolean) {
   const links: Link[] = []
@@ -23,11 +33,7 @@ function problemOf(design: Design, wanted: readonly Wanted[], working: boolean) 
   const known = new Map<string, number>()
   const resources = new Map<string, number>()
   const capacity: number[] = []
-  const kinds = new Map<string, PortKind>(
-    design.units.flatMap(unit =>
-      unit.item.ports.map(port => [endKey({ unit: unit.id, port: port.id }), port.kind] as const)
-    )
-  )
+  const kinds = kindsOf(design)
   const resource = (end: LinkEnd, side: 'from' | 'to'): number[] => {
     const kind = kinds.get(endKey(end))!
     const most = mostAt(kind, side)
@@ -72,29 +78,28 @@ const unmetOf = (design: Design): Wanted[] => {
   )
 }
 
-/** How much of what the units of a design ask is met, and how much is not even linked to what could meet it. */
-function standing(design: Design): { met: number; unmet: number } {
-  const account = accountOf(design)
-  const met = design.units.flatMap(unit => unit.item.needs.filter(need => account.met(unit, need))).length
-  return { met, unmet: unmetOf(design).length }
-}
 /**
  * Those of the proposed links that are for something. A round takes a link for each need; where two of them join one bus, all on it
- * hear all of it, and one may do for both needs.
+ * hear all of it, and one may do for both needs: a link whose ends are on one bus without it.
  */
 function neededOf(design: Design, proposed: readonly Link[]): Link[] {
-  const kindOf = ({ from }: Link) =>
-    design.units.find(unit => unit.id === from.unit)?.item.ports.find(port => port.id === from.port)?.kind
-  const shared = proposed.filter(link => SHARED.has(kindOf(link)!))
-  if (shared.length < 2) return [...proposed]
-  const withLinks = (links: readonly Link[]) => standing({ ...design, links: [...design.links, ...links] })
-  const all = withLinks(proposed)
+  const kinds = kindsOf(design)
+  const isShared = ({ from }: Link) => SHARED.has(kinds.get(endKey(from))!)
+  const buses = new MultiUndirectedGraph()
+  for (const { id, from, to } of [...design.links, ...proposed].filter(isShared)) {
+    for (const end of [from, to]) buses.mergeNode(endKey(end))
+    buses.addEdgeWithKey(id, endKey(from), endKey(to))
+  }
+  const unmetWith = (links: readonly Link[]) => unmetOf({ ...design, links: [...design.links, ...links] }).length
   let needed = [...proposed]
   // The last first: what was taken in an early round, later ones were built on.
-  for (const link of shared.reverse()) {
+  for (const link of proposed.filter(isShared).reverse()) {
+    const [from, to] = [endKey(link.from), endKey(link.to)]
+    buses.dropEdge(link.id)
     const without = needed.filter(other => other !== link)
-    const { met, unmet } = withLinks(without)
-    if (met === all.met && unmet === all.unmet) needed = without
+    // To be joined to a source that is dark yet is worth a link of its own.
+    if (bidirectional(buses, from, to) && unmetWith(without) === unmetWith(needed)) needed = without
+    else buses.addEdgeWithKey(link.id, from, to)
   }
   const numbered: Link[] = []
   for (const link of needed) numbered.push({ ...link, id: freshId([...design.links, ...numbered]) })
