@@ -1,10 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { resolve } from '../../design'
+import { resolve, type Design } from '../../design'
 import { demoProject } from '../../testing.demo'
-import { phasesFlown, powerModel, type PowerModel } from '..'
+import { feedersOf, phasesFlown, powerModel, proposedSupply, type PowerModel } from '..'
 import { positionsOf } from '../supply/tie'
 import { asker, type Setting } from './ask'
+import { MAIN_ALTERNATOR } from '../../document'
 import { fieldA, onIn, quotedA } from './load'
 
 const designs = {
@@ -12,6 +13,32 @@ const designs = {
   'ZZ-DUN b': resolve(demoProject('3-skerrow-dunlin'), 'b'),
   'ZZ-TSL a': resolve(demoProject('1-teasel-ls'), 'a')
 }
+/** The feeds as they were drawn, of an aeroplane whose alternator was then taken out. */
+const drawn = designs['ZZ-DUN b']
+const noAlternator: Design = {
+  ...drawn,
+  supply: proposedSupply(drawn),
+  airframe: { ...drawn.airframe, alternatorA: 0 }
+}
+// Kirchhoff’s current law: what hangs on nothing carries nothing; and every other feed carries what can be reckoned.
+it('a feed that hangs on an alternator that is no longer there carries nothing, whatever fails', () => {
+  const model = powerModel(noAlternator)
+  const ask = asker(model)
+  const feed = model.supply.ties.find(tie => tie.from === MAIN_ALTERNATOR)!.id
+  const positions = positionsOf(model.supply, 'normal')
+  const failures = [
+    ...model.sources.map(({ id }) => ({ sources: [id] })),
+    ...model.supply.ties.map(({ id }) => ({ ties: [id] }))
+  ]
+  for (const failure of [{}, ...failures])
+    for (const phase of phasesFlown(noAlternator)) {
+      const { tieA } = ask({ positions, failure, shed: false }, phase, 'worstA')
+      expect(tieA.get(feed) ?? 0).toBeCloseTo(0, 6)
+      expect([...tieA.values()].every(Number.isFinite)).toBe(true)
+    }
+  for (const feeder of feedersOf(model)) expect(Number.isFinite(feeder.mostA), feeder.name).toBe(true)
+})
+
 /** A model that nobody has asked yet. */
 const fresh = (name: keyof typeof designs): PowerModel => powerModel(structuredClone(designs[name]))
 /** Any setting of the switches and any failure of a supply. */

@@ -23,6 +23,8 @@ export class Wired {
   ) {
     for (const bus of model.supply.buses) this.node(bus.id)
     for (const source of model.sources) this.node(source.id)
+    // A tie may hang on a source that is no longer there, an alternator that was taken out: its end is a place without volts.
+    for (const tie of model.supply.ties) for (const end of [tie.from, tie.to]) this.node(end)
   }
 
   /** The same nodes with another failure, for asking many settings of one supply. */
