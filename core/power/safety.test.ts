@@ -328,6 +328,34 @@ describe('alternators', () => {
     }
     expect(found(hung, 'power.battery-gives')[0]).toMatchObject({ weight: 'must fix' })
   })
+  // Kirchhoff’s current law: with nothing but batteries connected they give all that is taken.
+  it('without an alternator that gives, the batteries give all, and it is said; one that is there is meant to give', () => {
+    const project = projectWith([[load('heat', { typicalA: 5, maxA: 5 }), 'tail']])
+    expect(found(project, 'power.uncharged')).toEqual([])
+    const none = withAirframe(project, { alternatorA: 0 })
+    const apart = withSupply(project, supply => ({
+      ...supply,
+      ties: supply.ties.filter(tie => tie.from !== 'alternator')
+    }))
+    const switched = withSupply(project, supply => ({
+      ...supply,
+      switches: supply.switches.map(toggle => (toggle.id === 'master' ? { ...toggle, normal: 'BAT' } : toggle))
+    }))
+    for (const [changed, weight] of [
+      [none, 'decide'],
+      [apart, 'must fix'],
+      [switched, 'must fix']
+    ] as const) {
+      const [said, ...more] = found(changed, 'power.uncharged')
+      expect(said).toMatchObject({ weight, limit: 0 })
+      expect(more).toEqual([])
+      const model = powerModel(resolve(changed, 'a'))
+      const setting = { positions: positionsOf(model.supply, 'normal'), failure: {}, shed: false }
+      const { sourceA } = asker(model)(setting, 'cruise by day', 'averageA')
+      // An alternator by itself feeds its own field.
+      expect(sourceA.get('battery')).toBeCloseTo(said!.measured!, 0)
+    }
+  })
   it('one of two lost is a case of its own', () => {
     const project = second(projectWith([[load('heat', { typicalA: 30, maxA: 30 }), 'tail']]), true)
     expect(found(project, 'power.overload')).toEqual([])

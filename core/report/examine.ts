@@ -84,8 +84,9 @@ function tally(design: Design, parts: TallyParts): Report['figures'] {
       key: 'money',
       value: money.totalCents,
       unit: 'USD cents',
-      limit: design.brief.budgetCents,
-      state: stateOf(money.totalCents <= design.brief.budgetCents)
+      // A budget of nothing is none that was set.
+      limit: design.brief.budgetCents || undefined,
+      state: worstOf(findings.filter(finding => finding.code === 'money.over'))
     },
     'useful load': {
       key: 'useful load',
@@ -98,7 +99,7 @@ function tally(design: Design, parts: TallyParts): Report['figures'] {
       value: heavy.typicalA,
       unit: 'A',
       limit: heavy.limitA,
-      state: stateOf(heavy.typicalA <= heavy.limitA, 'must fix')
+      state: worstOf(findings.filter(finding => finding.figure?.kind === 'load'))
     },
     'minutes': {
       key: 'minutes',

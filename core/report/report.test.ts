@@ -43,6 +43,39 @@ describe('the report', () => {
       }
     }
   )
+  // One fact is said once: what the tally marks stands in the list, as heavy; what the list says of a figure, the tally marks.
+  it.each(NAMES)('%s: no figure is marked without a finding, nor a finding of it passed over', name => {
+    const project = demoProject(name)
+    const kinds = {
+      money: 'money.over',
+      amps: 'power.',
+      minutes: 'power.endurance',
+      metal: 'panel.',
+      wires: 'wiring.'
+    } as const
+    const heavier = ['holds', 'decide', 'must fix'] as const
+    for (const [brief, airframe] of [
+      [{}, {}],
+      [{ budgetCents: 0 }, { alternatorA: 0 }],
+      [{ budgetCents: 1, wantedMinutes: 240 }, { alternatorA: 3 }]
+    ]) {
+      const changed = {
+        ...project,
+        brief: { ...project.brief, ...brief },
+        airframe: { ...project.airframe, ...airframe }
+      }
+      for (const { id } of project.options) {
+        const { figures, findings } = examineOption(changed, id)
+        for (const [key, code] of Object.entries(kinds)) {
+          const of = findings.filter(
+            finding => finding.code.startsWith(code) && (key !== 'amps' || finding.figure?.kind === 'load')
+          )
+          const worst = heavier.findLast(weight => of.some(finding => finding.weight === weight)) ?? 'holds'
+          expect(figures[key as keyof typeof kinds].state, `${id} ${key} ${JSON.stringify(airframe)}`).toBe(worst)
+        }
+      }
+    }
+  })
   it('the same design gives the same report, and examining changes nothing', () => {
     const project = demoProject('3-skerrow-dunlin')
     const before = JSON.stringify(project)

@@ -166,6 +166,35 @@ function mostFinding(load: PhaseLoad): Finding[] {
   ]
 }
 
+/** No alternator gives in flight: the batteries give all, and no phase can be held against what an alternator may give. */
+function unchargedFinding({ sources }: PowerModel, loads: readonly PhaseLoad[]): Finding[] {
+  const worst = heaviest(loads)
+  if (worst.machines.length > 0 || worst.typicalA <= GIVES_A) return []
+  const there = sources.filter(source => source.kind === 'alternator')
+  return [
+    {
+      id: 'power.uncharged',
+      code: 'power.uncharged',
+      // An aeroplane may be flown on its battery alone; one that has an alternator is meant to be charged by it.
+      weight: there.length ? 'must fix' : 'decide',
+      subjects: worst.byUnit.slice(0, 3).map(load => load.unit),
+      measured: worst.typicalA,
+      limit: 0,
+      unit: 'A',
+      basis: there.length
+        ? { kind: 'derived', source: 'network of the feeds, switches as in normal flight' }
+        : { kind: 'entered', source: 'alternator in the brief' },
+      figure: { kind: 'load', of: worst.phase },
+      remedies: [],
+      says: there.length
+        ? say`With the switches as in normal flight ${enumerate(there.map(({ name }) => name))} reaches no bus: in ${worst.phase}
+          the batteries give all of ${amperes(worst.typicalA)} and run down unseen. See Feeds. The largest: ${largestOf(worst)}.`
+        : say`There is no alternator: in ${worst.phase} the batteries give all of ${amperes(worst.typicalA)}, and a flight
+          is as long as they last. The largest: ${largestOf(worst)}.`
+    }
+  ]
+}
+
 /** One of several alternators lost: what the others can carry. */
 function oneLost(model: PowerModel, loads: readonly PhaseLoad[]): Finding[] {
   const worst = heaviest(loads)
@@ -300,6 +329,7 @@ export function loadFindings(model: PowerModel, loads: readonly PhaseLoad[]): Fi
   return [
     ...loads.flatMap(phaseFinding),
     ...loads.flatMap(mostFinding),
+    ...unchargedFinding(model, loads),
     ...oneLost(model, loads),
     ...twoAnswers(model),
     ...voltFindings(model.design)
