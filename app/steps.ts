@@ -1,16 +1,22 @@
 import type { Finding, Weight } from '#core/design'
 import type { FigureKey } from '#core/report'
 
-/** The eight steps in working order, each with the rooms whose findings it shows. */
+/** The eight steps in working order, each with the rooms whose findings it shows and the figures of the tally that are theirs. */
 export const STEPS = [
-  { id: 'brief', name: 'Brief', rooms: ['brief'], hint: 'what it is for' },
-  { id: 'equipment', name: 'Equipment', rooms: ['functions', 'catalogue'], hint: 'out, in, instead' },
-  { id: 'panel', name: 'Panel', rooms: ['panel', 'pilot'], hint: 'to scale' },
-  { id: 'power', name: 'Power', rooms: ['power'], hint: 'loads, minutes' },
-  { id: 'wiring', name: 'Wiring', rooms: ['wiring'], hint: 'signals, routes' },
-  { id: 'rules', name: 'Rules', rooms: ['rules'], hint: 'clause by clause' },
-  { id: 'budget', name: 'Budget', rooms: ['money', 'mass'], hint: 'money, time' },
-  { id: 'build', name: 'Build', rooms: [] as string[], hint: 'files, lists' }
+  { id: 'brief', name: 'Brief', rooms: ['brief'], figures: [] as FigureKey[], hint: 'what it is for' },
+  {
+    id: 'equipment',
+    name: 'Equipment',
+    rooms: ['functions', 'catalogue'],
+    figures: [] as FigureKey[],
+    hint: 'out, in, instead'
+  },
+  { id: 'panel', name: 'Panel', rooms: ['panel', 'pilot'], figures: ['metal'], hint: 'to scale' },
+  { id: 'power', name: 'Power', rooms: ['power'], figures: ['amps', 'minutes'], hint: 'loads, minutes' },
+  { id: 'wiring', name: 'Wiring', rooms: ['wiring'], figures: ['wires'], hint: 'signals, routes' },
+  { id: 'rules', name: 'Rules', rooms: ['rules'], figures: ['rules'], hint: 'clause by clause' },
+  { id: 'budget', name: 'Budget', rooms: ['money', 'mass'], figures: ['money', 'useful load'], hint: 'money, time' },
+  { id: 'build', name: 'Build', rooms: [] as string[], figures: [] as FigureKey[], hint: 'files, lists' }
 ] as const
 
 export type StepId = (typeof STEPS)[number]['id']

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
-import type { Page } from '@playwright/test'
-import { bring, choose, expect, field, kept, test, visit, saved } from './shared'
+import type { Locator, Page } from '@playwright/test'
+import { bring, choose, expect, field, kept, saved, settled, test, visit } from './shared'
 import { XMLValidator } from 'fast-xml-parser'
 import { PDFDocument } from 'pdf-lib'
 import readExcel from 'read-excel-file/node'
@@ -292,4 +292,25 @@ test('what loses power, when: a shed moved earlier moves its bar and buys minute
   await page.locator('h1').click()
   for (let n = 0; n < 2; n++) await page.keyboard.press('Control+z')
   await expect.poll(() => minutes(page)).toBe(before)
+})
+
+test('without an alternator the tally, the job card, the list and the table of loads say one thing', async ({
+  page
+}) => {
+  await visit(page, 'teasel-ls/brief')
+  await page.getByLabel('Alternator (A)').fill('0')
+  await page.getByLabel('Alternator (A)').press('Tab')
+  await settled(page)
+  const card = page.getByRole('navigation', { name: 'Job card' })
+  const mark = (of: Locator) => of.locator('svg.mark').first()
+  await expect(mark(page.locator('[data-figure="amps"]'))).toHaveAccessibleName('decide')
+  await card.getByRole('link', { name: /Power/ }).click()
+  await expect(mark(card.getByRole('link', { name: /Power/ }))).toHaveAccessibleName('decide')
+  const phases = page.getByRole('row').filter({ hasText: /^(?:taxi|take-off|climb|approach)/ })
+  await expect(phases).toHaveCount(4)
+  for (const phase of await phases.all()) await expect(mark(phase)).toHaveAccessibleName('decide')
+  await page.getByRole('button', { name: /^Open findings/ }).click()
+  await expect(page.locator('[data-finding="power.uncharged"]')).toContainText('There is no alternator')
+  // A clause that nobody has looked at is no finding, and is not called met on the card either.
+  await expect(mark(card.getByRole('link', { name: /Rules/ }))).toHaveAccessibleName('decide')
 })

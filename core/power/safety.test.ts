@@ -6,7 +6,17 @@ import { resolve } from '../design'
 import { feet, readPhrase, US } from '../quantity'
 import { item, plainProject, projectWith, runs } from '../testing'
 import { demoProject } from '../testing.demo'
-import { circuitsOf, enduranceOf, examinePower, explainCircuit, gauge, powerModel, supplyOf, usualSettings } from '.'
+import {
+  circuitsOf,
+  enduranceOf,
+  examinePower,
+  explainCircuit,
+  gauge,
+  phaseState,
+  powerModel,
+  supplyOf,
+  usualSettings
+} from '.'
 import { bundleFactor, conductorC } from './circuits/ampacity'
 import { insideOhm } from './endurance/discharge'
 import { simulate } from './endurance/simulate'
@@ -346,7 +356,12 @@ describe('alternators', () => {
       [apart, 'must fix'],
       [switched, 'must fix']
     ] as const) {
-      const [said, ...more] = found(changed, 'power.uncharged')
+      const { loads, findings } = powerOf(changed)
+      const [said, ...more] = findings.filter(finding => finding.code === 'power.uncharged')
+      // Each phase is marked as it is told; a start is on the battery in any aeroplane.
+      expect(new Set(loads.map(load => `${load.engine === 'stopped'} ${phaseState(findings, load)}`))).toEqual(
+        new Set(['true holds', `false ${weight}`])
+      )
       expect(said).toMatchObject({ weight, limit: 0 })
       expect(more).toEqual([])
       const model = powerModel(resolve(changed, 'a'))

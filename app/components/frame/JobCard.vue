@@ -26,18 +26,18 @@ watch(
 )
 const current = computed(() => route.path.split('/')[3])
 
-/** The worst there is among the findings of a step's rooms. */
+/** The worst of what is found in a step’s rooms and of their figures in the tally: a clause that nobody looked at has no finding. */
 const states = useSteady(() =>
   Object.fromEntries(
     STEPS.map(step => {
       const mine = (bench.report?.findings ?? []).filter(finding =>
         (step.rooms as readonly string[]).includes(finding.code.split('.')[0]!)
       )
-      const worst = mine.some(finding => finding.weight === 'must fix')
-        ? 'must fix'
-        : mine.some(finding => finding.weight === 'decide')
-          ? 'decide'
-          : 'holds'
+      const said = new Set<string>([
+        ...mine.map(finding => finding.weight),
+        ...step.figures.map(key => bench.report?.figures[key].state ?? 'holds')
+      ])
+      const worst = said.has('must fix') ? 'must fix' : said.has('decide') ? 'decide' : 'holds'
       return [step.id, { worst, count: mine.filter(finding => finding.weight !== 'note').length }]
     })
   )

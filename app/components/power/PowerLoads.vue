@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PhaseLoad, PowerReport } from '#core/power'
+import { phaseState, type PhaseLoad, type PowerReport } from '#core/power'
 import type { FigureOf } from '#core/design'
 import { useTaste } from '~/stores/taste'
 
@@ -53,12 +53,6 @@ const units: Column<UnitLoad>[] = [
 const phaseOf = (load: PhaseLoad) => load.phase
 const unitOf = (load: UnitLoad) => load.unit
 const phaseMarks = (load: PhaseLoad) => ({ class: load === shown.value ? 'here' : undefined })
-const state = (load: PhaseLoad) =>
-  load.engine === 'stopped' || load.marginA >= 0
-    ? ('holds' as const)
-    : load.atIdle
-      ? ('decide' as const)
-      : ('must fix' as const)
 </script>
 
 <template>
@@ -76,7 +70,7 @@ const state = (load: PhaseLoad) =>
       >
         <template #phase="{ row }">
           <span class="nowrap">
-            <StateMark :state="state(row)" :size="13" />
+            <StateMark :state="phaseState(power.findings, row)" :size="13" />
             <v-btn variant="text" class="pick" :aria-pressed="row === shown" @click="chosen = row.phase">{{
               row.phase
             }}</v-btn>

@@ -1,4 +1,4 @@
-import type { Design, Finding, Working } from '../../design'
+import { WEIGHTS, type Design, type Finding, type Weight, type Working } from '../../design'
 import { amperes, enumerate, figure, num, say, thing, type Phrase } from '../../quantity'
 import { minutesUntilFirst } from '../endurance/simulate'
 import { usualSettings } from '../endurance/endurance'
@@ -322,6 +322,15 @@ function voltFindings(design: Design): Finding[] {
       ]
     return []
   })
+}
+
+/** How a phase stands: by the worst that is found of its load. */
+export function phaseState(findings: readonly Finding[], { phase, engine }: PhaseLoad): Weight | 'holds' {
+  const said = findings.filter(
+    ({ code, figure }) =>
+      figure?.kind === 'load' && (figure.of === phase || (code === 'power.uncharged' && engine !== 'stopped'))
+  )
+  return WEIGHTS.find(weight => said.some(finding => finding.weight === weight)) ?? 'holds'
 }
 
 /** What is wrong with loads and volts. */
