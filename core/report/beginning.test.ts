@@ -84,14 +84,16 @@ describe('an aeroplane begun from a handful of answers', () => {
   })
 })
 
-it('a card says what the examination says', () => {
-  const project = demoProject('3-skerrow-dunlin')
+it.each(['2-hollin-whimbrel', '3-skerrow-dunlin'] as const)('a card says what the examination of %s says', name => {
+  const project = demoProject(name)
   const card = cardOf(project)
   expect(card.options.map(option => option.id)).toEqual(project.options.map(option => option.id))
   for (const option of card.options) {
     const { figures, findings } = examineOption(project, option.id)
     expect(option.moneyCents).toBe(figures.money.value)
-    expect(option.fit).toBe(figures.metal.state)
+    expect([option.money, option.fit, option.rules]).toEqual(
+      [figures.money, figures.metal, figures.rules].map(figure => figure.state)
+    )
     expect([option.rulesMet, option.rulesAsked]).toEqual([figures.rules.value, figures.rules.limit])
     expect(option.mustFix).toBe(findings.filter(finding => finding.weight === 'must fix').length)
   }

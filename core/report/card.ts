@@ -11,9 +11,11 @@ export interface Card {
     name: string
     moneyCents: number
     budgetCents: number
+    money: Figure['state']
     fit: Figure['state']
     rulesMet: number
     rulesAsked: number
+    rules: Figure['state']
     mustFix: number
   }[]
   /** The panel of the first option and the boxes of its bezels, in mm, y upward. */
@@ -37,9 +39,11 @@ export function cardOf(project: Project, today?: string): Card {
         name,
         moneyCents: figures.money.value,
         budgetCents: project.brief.budgetCents,
+        money: figures.money.state,
         fit: figures.metal.state,
         rulesMet: figures.rules.value,
         rulesAsked: figures.rules.limit ?? 0,
+        rules: figures.rules.state,
         mustFix: findings.filter(finding => finding.weight === 'must fix').length
       }
     }),

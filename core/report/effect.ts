@@ -51,7 +51,7 @@ const hard = (findings: readonly Finding[]) => findings.filter(finding => findin
  * hundred things in turn. The project is untouched.
  */
 export function effectOf(project: Project, option: string, edits: readonly Edit[]): Effect {
-  const next = applyEdits(project, edits, 'trial').project
+  const next = tryEdits(project, edits)
   return effectOn(project, option, { next, design: resolve(next, option) })
 }
 /** The same of a document to which the edits have been made. */

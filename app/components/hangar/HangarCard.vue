@@ -63,17 +63,12 @@ const money = (cents: number) => taste.money(Math.round(cents / 100) * 100)
           >{{ option.name }}</NuxtLink
         >
         <span class="figures money" :title="option.budgetCents ? `of ${money(option.budgetCents)}` : ''">
-          <StateMark
-            v-if="option.budgetCents"
-            :state="option.moneyCents > option.budgetCents ? 'decide' : 'holds'"
-            :size="12"
-          />
+          <StateMark v-if="option.budgetCents" :state="option.money" :size="12" />
           {{ money(option.moneyCents) }}</span
         >
         <span class="small"><StateMark :state="option.fit" :size="12" /> fit</span>
         <span class="small figures"
-          ><StateMark :state="option.rulesMet >= option.rulesAsked ? 'holds' : 'check by hand'" :size="12" />
-          {{ option.rulesMet }}/{{ option.rulesAsked }} rules</span
+          ><StateMark :state="option.rules" :size="12" /> {{ option.rulesMet }}/{{ option.rulesAsked }} rules</span
         >
         <span class="small figures"
           ><StateMark :state="option.mustFix ? 'must fix' : 'holds'" :size="12" /> {{ option.mustFix }} must fix</span
