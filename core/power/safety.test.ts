@@ -371,6 +371,16 @@ describe('alternators', () => {
       expect(sourceA.get('battery')).toBeCloseTo(said!.measured!, 0)
     }
   })
+  // AC 43.13-1B 11-36 (from memory): 80 % of the rating for good. What an alternator gives at idle, entered or not, is no more.
+  it('no phase that takes more than its limit is marked as well, at idle neither', () => {
+    const project = projectWith([[load('heat', { typicalA: 60, maxA: 60 }), 'tail']])
+    for (const changed of [project, withAirframe(project, { alternatorIdleA: 20 })]) {
+      const { loads, findings } = powerOf(changed)
+      const over = loads.filter(load => load.engine !== 'stopped' && load.marginA < 0)
+      expect(over.map(load => load.phase)).toEqual(expect.arrayContaining(['taxi', 'climb']))
+      for (const load of over) expect(phaseState(findings, load), load.phase).not.toBe('holds')
+    }
+  })
   it('one of two lost is a case of its own', () => {
     const project = second(projectWith([[load('heat', { typicalA: 30, maxA: 30 }), 'tail']]), true)
     expect(found(project, 'power.overload')).toEqual([])

@@ -115,16 +115,16 @@ function phaseFinding(load: PhaseLoad): Finding[] {
       }
     ]
   }
-  if (load.atIdle && load.typicalA > load.limitA)
+  if (load.engine === 'idle' && load.typicalA > load.limitA)
     return [
       {
         ...common,
         id: `power.idle:${load.phase}`,
         code: 'power.idle',
         weight: 'note',
-        basis: { kind: 'entered', source: 'what the alternator gives at idle' },
+        basis: load.atIdle ? { kind: 'entered', source: 'what the alternator gives at idle' } : ALTERNATOR_BASIS,
         says: say`In ${load.phase} at idle the units take ${amperes(load.typicalA)} and the alternators
-          give ${amperes(load.limitA)}: the battery gives the rest. The largest: ${largest}.`
+          give ${amperes(load.limitA)}${load.atIdle ? '' : ' at most'}: the battery gives the rest. The largest: ${largestOf(load)}.`
       }
     ]
   if (load.engine === 'at speed' && load.batteryA.atRating > GIVES_A)

@@ -85,6 +85,8 @@ const unmetOf = (design: Design): Wanted[] => {
 function neededOf(design: Design, proposed: readonly Link[]): Link[] {
   const kinds = kindsOf(design)
   const isShared = ({ from }: Link) => SHARED.has(kinds.get(endKey(from))!)
+  const joining = proposed.filter(isShared)
+  if (joining.length === 0) return [...proposed]
   const buses = new MultiUndirectedGraph()
   for (const { id, from, to } of [...design.links, ...proposed].filter(isShared)) {
     for (const end of [from, to]) buses.mergeNode(endKey(end))
@@ -93,7 +95,7 @@ function neededOf(design: Design, proposed: readonly Link[]): Link[] {
   const unmetWith = (links: readonly Link[]) => unmetOf({ ...design, links: [...design.links, ...links] }).length
   let needed = [...proposed]
   // The last first: what was taken in an early round, later ones were built on.
-  for (const link of proposed.filter(isShared).reverse()) {
+  for (const link of joining.reverse()) {
     const [from, to] = [endKey(link.from), endKey(link.to)]
     buses.dropEdge(link.id)
     const without = needed.filter(other => other !== link)
