@@ -1,9 +1,13 @@
+import { once } from 'node:events'
 import { readdirSync } from 'node:fs'
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { failureOf } from './failures'
 import { policyFor } from './policy'
 import { misasked, ROUTES } from './routes'
+import { sendPieces } from './send'
 
 const API = new URL('./api/', import.meta.url).pathname
 
@@ -32,6 +36,42 @@ describe('what the server answers', () => {
     const scripts = /script-src ([^;]*)/.exec(policy)![1]
     expect(scripts).toBe("'self' 'sha256-abc='")
     expect(scripts).not.toContain('unsafe')
+  })
+})
+
+describe('a file that is sent as it is made', () => {
+  const sent = async (pieces: () => AsyncGenerator<string>) => {
+    let failed: Error | undefined
+    const server = createServer((_, response) => {
+      sendPieces(response, pieces(), () => response.setHeader('Content-Type', 'application/json')).then(
+        error => (failed = error),
+        (error: Error) => response.writeHead(500).end(error.message)
+      )
+    }).listen(0, '127.0.0.1')
+    await once(server, 'listening')
+    const answer = await fetch(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`)
+    const text = await answer.text().catch((error: Error) => error)
+    server.close()
+    return { status: answer.status, text, failed }
+  }
+  it('comes whole; one that fails in the middle breaks the connection, and is no file', async () => {
+    const good = await sent(async function* () {
+      yield '{"a":'
+      yield '1}'
+    })
+    expect(good).toEqual({ status: 200, text: '{"a":1}', failed: undefined })
+    const bad = await sent(async function* () {
+      yield 'x'.repeat(100_000)
+      throw new Error('Of “a” a save is missing.')
+    })
+    expect(bad.text).toBeInstanceOf(Error)
+    expect(bad.failed?.message).toBe('Of “a” a save is missing.')
+  })
+  it('one that fails before anything was sent is answered in words', async () => {
+    const bad = await sent(async function* () {
+      throw new Error('The store is damaged.')
+    })
+    expect(bad).toMatchObject({ status: 500, text: 'The store is damaged.' })
   })
 })
 

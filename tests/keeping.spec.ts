@@ -205,7 +205,7 @@ inWindow('everything is backed up into one file and restored from it', async ({ 
   await page.goto(server.base)
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Back everything up' }).click()
+    page.getByRole('button', { name: 'Back up all' }).click()
   ])
   const path = await download.path()
   await fetch(`${server.base}/api/projects/hollin-whimbrel`, { method: 'DELETE' })

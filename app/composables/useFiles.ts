@@ -1,5 +1,5 @@
 /** Hands the browser a file to save. */
-export function giveFile(name: string, content: string | Uint8Array, type = 'text/plain') {
+export function giveFile(name: string, content: string | Uint8Array | Blob, type = 'text/plain') {
   const url = URL.createObjectURL(
     new Blob([content as BlobPart], { type: typeof content === 'string' ? `${type};charset=utf-8` : type })
   )

@@ -7,6 +7,7 @@ useHead({ title: 'Hangar · Ewerpanel' })
 
 interface Row {
   id: string
+  incarnation: string
   title: string
   registration: string
   model: string
@@ -127,6 +128,25 @@ async function bringBack() {
   }
   await refresh()
 }
+const backingUp = ref(false)
+/** Fetched by the page and not by the browser alone, so that one that breaks off is told here and leaves no half file. */
+async function backUp() {
+  wrong.value = said.value = ''
+  backingUp.value = true
+  try {
+    const answer = await fetch('/api/backup')
+    if (!answer.ok) throw new Error(((await answer.json()) as { message: string }).message)
+    const whole = await answer.blob()
+    const day = new Date().toLocaleDateString('sv')
+    giveFile(`ewerpanel-backup-${day}.json`, whole)
+    said.value = `The backup is complete: ${(whole.size / 1048576).toFixed(1)} MB.`
+  } catch (error) {
+    const { message } = error as Error
+    const why = error instanceof TypeError ? 'The server broke off the download before it was complete.' : message
+    wrong.value = `There is no backup: nothing was downloaded. ${why} The server log names the project that could not be read.`
+  }
+  backingUp.value = false
+}
 async function restore(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
@@ -136,7 +156,7 @@ async function restore(event: Event) {
   try {
     const { added, replaced } = await ask<{ added: number; replaced: number }>('/api/backup', {
       method: 'POST',
-      body: await file.text(),
+      body: file,
       headers: { 'Content-Type': 'application/json' }
     })
     said.value =
@@ -204,7 +224,7 @@ const restoreField = useTemplateRef('restoreField')
     </v-snackbar>
     <footer class="foot">
       <span class="row">
-        <v-btn href="/api/backup" download>Back everything up</v-btn>
+        <v-btn :disabled="backingUp" @click="backUp">{{ backingUp ? 'Backing up…' : 'Back up all' }}</v-btn>
         <v-btn @click="restoreField?.click()">Restore a backup</v-btn>
         <input
           ref="restoreField"

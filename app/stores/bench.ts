@@ -7,9 +7,12 @@ import {
   act as actOn,
   EMPTY_HISTORY,
   EditError,
+  MOST_PATHS,
+  MOST_STEPS,
   redo as redoOn,
   reverse,
   takeSteps,
+  touched,
   undo as undoOn,
   wholeStep
 } from '#core/document'
@@ -27,13 +30,21 @@ const SAME_ACT_MS = 900
 /** Figures of the design before are marked as such after so long: what takes a moment is not worth a blink of the screen. */
 const LATE_MS = 250
 
-/** Steps sent at once; a window that was without its server for a day sends the rest after them. */
-const STEPS_AT_ONCE = 500
+/**
+ * How many of the waiting steps are sent at once, within what a save may have; a window that was without its server for a day sends
+ * the rest after them.
+ */
+function firstBatch(steps: readonly Step[]): number {
+  let paths = 0
+  const most = steps.slice(0, MOST_STEPS).findIndex(({ diff }) => (paths += touched(diff).length) > MOST_PATHS)
+  return most < 0 ? MOST_STEPS : Math.max(1, most)
+}
 
 /** A save on its way: the same one is sent again until it is answered, so that a lost answer makes no second one. */
 interface Sending {
   save: string
   from: number
+  incarnation: string
   steps: Step[]
   chosen?: Readonly<Record<string, 'mine' | 'theirs'>>
   seen?: number
@@ -41,6 +52,7 @@ interface Sending {
 }
 interface Kept extends Bench {
   version: number
+  incarnation: string
 }
 
 type SaveState = 'saved' | 'waiting' | 'saving' | 'stale' | 'missing' | 'failed'
@@ -50,6 +62,8 @@ export const useBench = defineStore('bench', () => {
   const project = shallowRef<Project>()
   const history = shallowRef<History>(EMPTY_HISTORY)
   const version = ref(0)
+  /** Which life of the project’s id the document is of. */
+  let incarnation = ''
   /** What was done here and is not on its way to the server yet. */
   let pending: Step[] = []
   let sending: Sending | undefined
@@ -181,7 +195,7 @@ export const useBench = defineStore('bench', () => {
   async function open(id: string) {
     const mine = ++opening
     await flush()
-    const kept = await askProject<{ project: Project; history: History; version: number }>(id)
+    const kept = await askProject<Kept>(id)
     if (mine !== opening) return
     const same = project.value?.id === id
     if (!same || !kept.project.options.some(option => option.id === optionId.value)) {
@@ -192,6 +206,7 @@ export const useBench = defineStore('bench', () => {
     }
     history.value = kept.history
     version.value = kept.version
+    incarnation = kept.incarnation
     project.value = kept.project
     pending = []
     sending = undefined
@@ -284,7 +299,7 @@ export const useBench = defineStore('bench', () => {
   async function save() {
     if (!project.value) return
     const { id } = project.value
-    sending ??= { save: nanoid(), from: version.value, steps: pending.splice(0, STEPS_AT_ONCE) }
+    sending ??= { save: nanoid(), from: version.value, steps: pending.splice(0, firstBatch(pending)), incarnation }
     if (!sending.steps.length) {
       sending = undefined
       saveState.value = 'saved'
@@ -340,6 +355,7 @@ export const useBench = defineStore('bench', () => {
       }
     })
     version.value = kept.version
+    incarnation = kept.incarnation
     history.value = bench.history
     project.value = bench.project
     letGo()
@@ -374,7 +390,8 @@ export const useBench = defineStore('bench', () => {
     if (!project.value) return
     const theirs = await ask<Kept>(`/api/projects/${project.value.id}`)
     const whole = wholeStep(theirs.project, project.value, 'Kept over what another window saved')
-    sending = { save: nanoid(), from: theirs.version, steps: [whole], always: true }
+    incarnation = theirs.incarnation
+    sending = { save: nanoid(), from: theirs.version, incarnation, steps: [whole], always: true }
     pending = []
     history.value = { past: [...theirs.history.past, { label: whole.label, diff: whole.diff }], future: [] }
     saveState.value = 'waiting'

@@ -60,17 +60,28 @@ export function openProject(text: string): Opened {
     }
   const json = readJson(text)
   if ('problem' in json) return { ok: false, problems: [json.problem] }
+  const checked = checkDocument(json.value)
+  return checked.ok ? checked : { ok: false, problems: locate(text, checked.problems) }
+}
+
+/**
+ * A project out of what was read of a file: carried forward from older formats and checked whole. Text that cannot be stored is not
+ * looked for.
+ */
+export function checkDocument(
+  value: unknown
+): { ok: true; project: Project } | { ok: false; problems: { path: readonly PropertyKey[]; message: string }[] } {
   let document: unknown
   try {
-    document = migrate(json.value)
+    document = migrate(value)
   } catch (error) {
     if (!(error instanceof FormatError)) throw error
-    return { ok: false, problems: locate(text, [{ path: ['format'], message: error.message }]) }
+    return { ok: false, problems: [{ path: ['format'], message: error.message }] }
   }
   const read = Project.safeParse(document)
-  if (!read.success) return { ok: false, problems: locate(text, schemaProblems(Project, document)) }
+  if (!read.success) return { ok: false, problems: schemaProblems(Project, document) }
   const loose = referenceProblems(read.data)
-  return loose.length ? { ok: false, problems: locate(text, loose) } : { ok: true, project: read.data }
+  return loose.length ? { ok: false, problems: loose } : { ok: true, project: read.data }
 }
 
 /** The text of a project file. */

@@ -6,6 +6,10 @@ import { HISTORY_DEPTH, historyProblem, type Bench, type History } from './histo
 import { merge, type Merged } from './merge'
 import type { Project } from './schema'
 
+/** Most steps in one save, and most records that its steps may change together: a window that has more sends several saves. */
+export const MOST_STEPS = 200
+export const MOST_PATHS = 20_000
+
 /** One thing that was done to a document, as it is sent and logged: an act, or one taken back or done again. */
 export const Step = z.strictObject({
   does: z.enum(['act', 'undo', 'redo']),

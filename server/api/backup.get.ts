@@ -1,12 +1,16 @@
-import { Readable } from 'node:stream'
-import { backupPieces, database } from '../keeping'
+import { backupPieces, database, store } from '../keeping'
+import { sendPieces } from '../send'
 
 /** Everything as one file, sent as it is read. */
 export default defineEventHandler(async event => {
-  const db = await database()
-  setResponseHeaders(event, {
-    'Content-Type': 'application/json',
-    'Content-Disposition': `attachment; filename="ewerpanel-backup-${new Date().toISOString().slice(0, 10)}.json"`
-  })
-  return sendStream(event, Readable.from(backupPieces(db)))
+  const pieces = backupPieces(await database())
+  const failed = await sendPieces(event.node.res, pieces, () =>
+    setResponseHeaders(event, {
+      'Content-Type': 'application/json',
+      'Content-Disposition': `attachment; filename="ewerpanel-backup-${new Date().toISOString().slice(0, 10)}.json"`
+    })
+  )
+  if (!failed) return
+  console.error(`A backup was broken off: ${failed.message}`)
+  await (await store()).damaged(failed)
 })

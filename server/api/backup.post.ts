@@ -1,5 +1,5 @@
 import { database, restoreBackup, RestoreError } from '../keeping'
-import { openForeign } from '../threads'
+import { backupForeign } from '../threads'
 import { refuse, withBodyFile } from '../request'
 
 /** A backup of everything can be larger than any one file else; it is never in memory as a whole. */
@@ -10,7 +10,7 @@ export default defineEventHandler(async event => {
   const db = await database()
   return withBodyFile(event, MOST, async file => {
     try {
-      return await restoreBackup(db, file, openForeign)
+      return await restoreBackup(db, file, (body, folder) => backupForeign(body, folder))
     } catch (error) {
       if (!(error instanceof RestoreError)) throw error
       throw refuse(422, `The backup was not restored. ${error.message} Nothing was changed.`)

@@ -3,14 +3,15 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { EMPTY_HISTORY, openProject, undo } from '../../core/document'
+import { EMPTY_HISTORY, undo } from '../../core/document'
 import { item } from '../../core/testing'
 import { demoProject } from '../../core/testing.demo'
 import { backupPieces } from './backup'
 import { keepItems, wholeCatalogue } from './catalogue'
 import { copyOfDay } from './copies'
 import { writeFiles } from './files'
-import type { Store } from './database'
+import { readBackup } from './read-backup'
+import type { Store } from './store'
 import { createProject, dropProject, listProjects, listVersions, readProject } from './projects'
 import { restoreBackup, RestoreError } from './restore'
 import { saveWhole, SWEEP_EVERY, unswept } from './saving'
@@ -48,10 +49,9 @@ async function gathered(between: (piece: string) => Promise<unknown> = async () 
   }
   return text
 }
-const open = async (text: string) => openProject(text)
 const restore = (text: string) => {
   writeFileSync(file, text)
-  return restoreBackup(store.db, file, open)
+  return restoreBackup(store.db, file, readBackup)
 }
 
 describe('backup', () => {
@@ -71,7 +71,9 @@ describe('backup', () => {
     await dropProject(store.db, 'deleted-after')
     const count = (JSON.parse(text) as { projects: unknown[] }).projects.length
     expect(await restore(text)).toEqual({ added: 1, replaced: count - 1 })
-    expect(await readProject(store.db, 'deleted-after')).toEqual(before.gone)
+    const back = (await readProject(store.db, 'deleted-after'))!
+    expect(back).toEqual({ ...before.gone, incarnation: back.incarnation })
+    expect(back.incarnation).not.toBe(before.gone!.incarnation)
     expect(await listVersions(store.db, 'deleted-after')).toEqual(before.goneVersions)
     const six = (await readProject(store.db, 'six'))!
     expect(six.project.title).toBe('Second')
@@ -141,10 +143,11 @@ describe('backup', () => {
     for (const id of ['m1', 'm2', 'm4', 'branched']) await dropProject(store.db, id)
   })
   it('damaged, foreign or hostile, changes nothing and says why', async () => {
-    const text = await gathered()
-    const whole = JSON.parse(text) as {
+    const whole = JSON.parse(await gathered()) as {
       projects: { project: { id: string }; versions: { project: { id: string } }[] }[]
     }
+    whole.projects = whole.projects.filter(({ project }) => project.id === 'six')
+    const text = JSON.stringify(whole)
     const state = async () => [await listProjects(store.db), await listVersions(store.db, 'six')]
     const before = await state()
     const changed = (change: (backup: typeof whole) => void) => {
@@ -153,23 +156,66 @@ describe('backup', () => {
       return JSON.stringify(copy)
     }
     const six = (backup: typeof whole) => backup.projects.find(project => project.project.id === 'six')!
+    const first = (backup: typeof whole) => six(backup).versions[0]!
     for (const [bad, says] of [
-      ['', /empty|not whole JSON/],
-      ['[]', /no backup of ours/],
-      ['{"backup":2}', /no backup of ours, at backup/],
+      ['', /It is empty/],
+      ['[]', /not a backup of Ewerpanel/],
+      ['{"backup":2}', /no list of projects/],
+      ['{"backup":2,"projects":[]}', /not a backup of Ewerpanel, at backup/],
       [text.slice(0, text.length / 2), /not whole JSON/],
-      [changed(backup => Object.assign(backup, { extra: 1 })), /no backup of ours/],
+      [changed(backup => Object.assign(backup, { extra: 1 })), /there is no field “extra”/],
+      [changed(backup => Object.assign(six(backup), { extra: 1 })), /there is no field “extra”/],
+      [text.replace(/}$/, ',"at":"2026-01-01T00:00:00.000Z"}'), /“at” twice/],
+      [changed(backup => Object.assign(backup, { projects: {} })), /“projects” is not a list/],
+      [changed(backup => Object.assign(backup, { projects: 7 })), /“projects” is not a list/],
+      [changed(backup => Object.assign(backup, { projects: [7] })), /is not a project/],
+      [changed(backup => Object.assign(backup, { projects: [{}] })), /has no “project”/],
+      [changed(backup => Object.assign(backup, { projects: [], items: [] })), /no project and no catalog entry/],
+      [changed(backup => Object.assign(backup, { at: '0000-01-01T00:00:00.000Z' })), /before the year 1970/],
+      [changed(backup => Object.assign(six(backup), { versions: {} })), /“versions” is not a list/],
+      [changed(backup => Object.assign(six(backup), { version: 3e9 })), /no good version/],
+      [changed(backup => Object.assign(six(backup), { version: 2_147_483_647 })), /no good version/],
+      [changed(backup => Object.assign(six(backup), { version: 1.5 })), /no good version/],
+      [changed(backup => Object.assign(first(backup), { version: 3e9 })), /A version in it cannot be read, at version/],
+      [changed(backup => Object.assign(first(backup), { version: 0 })), /A version in it cannot be read, at version/],
+      [changed(backup => Object.assign(first(backup), { title: 'a\0b' })), /at title: has a character/],
+      [changed(backup => Object.assign(first(backup), { title: 'a\ud800' })), /at title: has a character/],
+      [changed(backup => Object.assign(first(backup), { title: 'x'.repeat(201) })), /at title/],
+      [
+        changed(backup => Object.assign(first(backup), { savedAt: '0000-01-01T00:00:00.000Z' })),
+        /before the year 1970/
+      ],
+      [changed(backup => Object.assign(first(backup), { savedAt: 'yesterday' })), /at savedAt/],
+      [changed(backup => six(backup).versions.push(first(backup))), /is in it twice/],
+      [changed(backup => Object.assign(six(backup).project, { title: 'a\0b' })), /cannot be read: title/],
+      [changed(backup => Object.assign(six(backup), { history: null })), /undo history/],
+      [
+        changed(backup => {
+          six(backup).versions = Array.from({ length: 1_001 }, (_, i) => ({ ...first(backup), version: i + 1 }))
+        }),
+        /more than 1000 earlier versions/
+      ],
       [changed(backup => (six(backup).project.id = '')), /id/],
-      [changed(backup => (six(backup).versions[0]!.project.id = 'another')), /is of another project, “another”/],
+      [changed(backup => (first(backup).project.id = 'another')), /is of another project, “another”/],
       [changed(backup => backup.projects.push(six(backup))), /“six” is in it twice/],
-      [changed(backup => Object.assign(six(backup), { history: { past: [{}], future: [] } })), /steps of undo/],
-      [text.replace('"projects":[', `"projects":[${'['.repeat(5_000)}${']'.repeat(5_000)},`), /brackets/]
+      [changed(backup => Object.assign(six(backup), { history: { past: [{}], future: [] } })), /undo history/],
+      [text.replace('"projects":[', `"projects":[${'['.repeat(5_000)}${']'.repeat(5_000)},`), /not a project/],
+      [`{"backup":1,"items":[${'['.repeat(5_000)}`, /brackets/]
     ] as [string, RegExp][]) {
       const refused: unknown = await restore(bad).catch((error: unknown) => error)
       expect(refused).toBeInstanceOf(RestoreError)
       expect((refused as Error).message).toMatch(says)
     }
     expect(await state()).toEqual(before)
+  })
+  it('brings back a version as high as any that saves will ever make, and it can be saved after that', async () => {
+    const project = { ...demoProject('1-teasel-ls'), id: 'high' }
+    const head = { backup: 1, at: '2026-01-01T00:00:00.000Z', items: [] }
+    await restore(
+      JSON.stringify({ ...head, projects: [{ project, history: EMPTY_HISTORY, version: 500_000_000, versions: [] }] })
+    )
+    expect(await retitle('high', 'Saved')).toMatchObject({ state: 'saved', version: 500_000_001 })
+    await dropProject(store.db, 'high')
   })
   it('of an older program, without numbers of versions and with a history that fits no more, is read too', async () => {
     const old = readFileSync(new URL('../../core/document/kept/format-3.json', import.meta.url), 'utf8')

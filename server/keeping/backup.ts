@@ -2,32 +2,39 @@ import { setImmediate as breath } from 'node:timers/promises'
 import { and, eq, sql } from 'drizzle-orm'
 import { applyDiff, EMPTY_HISTORY, reverse, type Project } from '../../core/document'
 import { listOwn } from './catalogue'
-import { readWritten, stepped, stepsAfter, type Kept } from './projects'
+import { readWritten, stepped, stepsAfter, withId, type Kept } from './projects'
 import { deleted, projects, versions } from './tables'
 import type { Database } from './types'
+
+/** What of a project goes into a backup: which life of its id it is does not. */
+type Written = Omit<Kept, 'incarnation' | 'carried'>
 
 /**
  * A project as it stood at a version, though it may have been saved or deleted since.
  * @throws Error when it cannot be had any more: a backup without it would not be one
  */
-async function projectAt(db: Database, id: string, version: number): Promise<Kept> {
+async function projectAt(
+  db: Database,
+  { id, version, incarnation }: { id: string; version: number; incarnation: string }
+): Promise<Written> {
   const gone = () => new Error(`“${id}” was deleted for good while the backup was being written; begin it again.`)
   const found = await readWritten(db, id)
   if (!found) {
     const [aside] = await db.select().from(deleted).where(eq(deleted.id, id))
     if (!aside || aside.version < version) throw gone()
-    const kept = { project: aside.document as Project, history: aside.history, version: aside.version }
+    const kept = { project: withId(aside.document as Project, id), history: aside.history, version: aside.version }
     return rewound(db, kept, version)
   }
   const { written, since } = found
-  if (found.version < version) throw gone()
+  if (found.version < version || written.incarnation !== incarnation) throw gone()
   if (written.version > version) return rewound(db, written, version)
   const steps = since.filter(row => row.version <= version).flatMap(row => row.steps)
-  return { ...stepped(written, steps), version }
+  const { project, history } = stepped(written, steps)
+  return { project: withId(project, id), history, version }
 }
 
 /** Takes back what was saved after a version. Which acts could be undone then is not known any more. */
-async function rewound(db: Database, kept: Kept, version: number): Promise<Kept> {
+async function rewound(db: Database, kept: Written, version: number): Promise<Written> {
   if (kept.version === version) return kept
   const since = (await stepsAfter(db, kept.project.id, version)).filter(saved => saved.version <= kept.version)
   if (since.length !== kept.version - version)
@@ -45,7 +52,10 @@ export async function* backupPieces(db: Database): AsyncGenerator<string> {
   const { at, heads, old, items } = await db.transaction(
     async tx => ({
       at: new Date(),
-      heads: await tx.select({ id: projects.id, version: projects.version }).from(projects).orderBy(projects.id),
+      heads: await tx
+        .select({ id: projects.id, version: projects.version, incarnation: projects.incarnation })
+        .from(projects)
+        .orderBy(projects.id),
       old: await tx
         .select({
           project: versions.project,
@@ -61,8 +71,9 @@ export async function* backupPieces(db: Database): AsyncGenerator<string> {
   )
   yield `{"backup":1,"at":${JSON.stringify(at.toISOString())},"projects":[`
   let first = true
-  for (const { id, version } of heads) {
-    const { project, history } = await projectAt(db, id, version)
+  for (const head of heads) {
+    const { id, version } = head
+    const { project, history } = await projectAt(db, head)
     if (!first) yield ','
     first = false
     yield `{"project":${JSON.stringify(project)},"history":${JSON.stringify(history)},"version":${version},"versions":[`

@@ -4,7 +4,7 @@ import { eq } from 'drizzle-orm'
 import { Item } from '../../core/catalogue'
 import { readCatalogueCsv } from '../../core/formats'
 import { sayProblem } from '../../core/document'
-import { programRoot } from './database'
+import { programRoot } from './store'
 import type { Database } from './types'
 import { ownItems } from './tables'
 

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { backupPieces } from './backup'
-import { projectsIn } from './restore'
+import { projectsIn } from './read-backup'
 import type { Database } from './types'
 
 /** How many daily copies are kept. */
@@ -17,13 +17,15 @@ export class CopyError extends Error {}
 /**
  * Copies everything into a file of the day, once a day: written aside, flushed to the disk, read back and counted, and only then given
  * its name. Of older copies the last seven stay.
+ * @param count reads the copy back; in a thread, where others are to be served meanwhile
  * @returns the file and how many projects it holds; undefined when there is one of today already
  * @throws CopyError when what was read back is not what was written; what the file system throws otherwise
  */
 export async function copyOfDay(
   db: Database,
   directory: string,
-  now: Date
+  now: Date,
+  count: (file: string) => Promise<number> = projectsIn
 ): Promise<{ file: string; projects: number } | undefined> {
   await mkdir(directory, { recursive: true })
   const name = `ewerpanel-${now.toISOString().slice(0, 10)}.json`
@@ -49,7 +51,7 @@ export async function copyOfDay(
   } finally {
     await handle.close()
   }
-  const projects = await countIn(aside)
+  const projects = await countIn(aside, count)
   if (projects !== written) {
     await rm(aside, { force: true })
     throw new CopyError(
@@ -65,9 +67,9 @@ export async function copyOfDay(
 const PROJECT = '{"project":'
 
 /** How many projects a copy on disk holds. @throws CopyError when it cannot be read */
-async function countIn(file: string): Promise<number> {
+async function countIn(file: string, count: (file: string) => Promise<number>): Promise<number> {
   try {
-    return await projectsIn(file)
+    return await count(file)
   } catch (error) {
     await rm(file, { force: true })
     throw new CopyError(`What was written could not be read back: ${(error as Error).message}`)

@@ -1,23 +1,29 @@
-import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  renameSync,
+  rmSync,
+  statfsSync,
+  writeSync
+} from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
-import { drizzle as drizzleServer } from 'drizzle-orm/node-postgres'
-import { migrate as migrateServer } from 'drizzle-orm/node-postgres/migrator'
 import { drizzle as drizzleEmbedded } from 'drizzle-orm/pglite'
 import { migrate as migrateEmbedded } from 'drizzle-orm/pglite/migrator'
-import { Pool } from 'pg'
 import type { Project } from '../../core/document'
+import { isDamage } from './damage'
 import { flushAll, openDurable } from './durable'
 import { filed, keepFiles, writeFiles } from './files'
 import { takeDirectory } from './lock'
 import { listProjects, readProject } from './projects'
-import { DamagedError, salvage } from './salvage'
-import { seed } from './seed'
+import { DamagedError, inWords, salvage, saySalvaged } from './salvage'
+import { openServer, placeOfServer } from './server'
+import { migrationsFolder, prepare, programRoot, type Store } from './store'
 import * as tables from './tables'
 import type { Database } from './types'
-import { unpack } from './unpack'
 
-/** Where the program's own files lie: migrations and demo. */
-export const programRoot = (): string => process.env.EWERPANEL_ROOT ?? process.cwd()
 /** Where projects are kept, without a database server. */
 export const dataDirectory = (): string => resolve(process.env.EWERPANEL_DATA ?? join(programRoot(), '.data'))
 /** Where the daily copies go: beside the data directory, or where it was said; undefined where none are wanted. */
@@ -28,18 +34,12 @@ export const copiesDirectory = (): string | undefined =>
 /** The PostgreSQL server that keeps the projects, when one was said. */
 export const databaseUrl = (): string | undefined => process.env.DATABASE_URL || undefined
 
-/** A database that is open. */
-export interface Store {
-  db: Database
-  /** Where it is, in words without a password. */
-  where: string
-  /** Whether what was written is still ours and on a disk that takes it: asked before anything is said to be saved. */
-  holds: () => boolean
-  close: () => Promise<void>
+/** Where projects are kept, in words without a password. */
+export function placeOfStore(): string {
+  const url = databaseUrl()
+  if (!url) return dataDirectory()
+  return URL.canParse(url) ? placeOfServer(url) : 'the address in DATABASE_URL, which is no address'
 }
-
-const migrationsFolder = () => join(programRoot(), 'server/keeping/migrations')
-const demoFolder = () => join(programRoot(), 'demo/projects')
 
 /**
  * Opens a data directory: takes it for this process, opens the database, brings its tables up to date and, the
@@ -62,13 +62,16 @@ export async function openDirectory(directory: string): Promise<Store> {
     const client = await openDurable(cluster)
     const db = drizzleEmbedded(client, { schema: tables })
     await migrateEmbedded(db, { migrationsFolder: migrationsFolder() })
-    await unpack(db)
-    await seed(db, demoFolder())
+    await prepare(db)
+    await readEach(db)
     await keepFiles(db, directory, there => withoutFile(db, there))
+    let damage: Promise<string> | undefined
     return {
       db,
       where: directory,
-      holds: held.holds,
+      holds: () => held.holds() && damage === undefined,
+      damaged: async error => (isDamage(error) ? (damage ??= salvageWhileOpen(directory, error)) : undefined),
+      damage: () => damage,
       close: async () => {
         writeFiles(db)
         await client.close()
@@ -76,10 +79,45 @@ export async function openDirectory(directory: string): Promise<Store> {
       }
     }
   } catch (error) {
+    // A disk that is full or cannot be written is no damage: nothing could be put into files beside it either.
+    const disk = diskProblem(directory)
+    if (disk) {
+      held.giveBack()
+      throw disk
+    }
     // A directory that was ours before and does not open is never begun anew: what can be read of it is put into files.
     const saved = fresh && !filed(directory).length ? undefined : await salvage(directory, copiesDirectory(), error)
     held.giveBack()
     throw saved ? new DamagedError(saved) : error
+  }
+}
+
+/** Least room that the database needs to begin: some segments of its log. */
+const LEAST_FREE = 48 * 1024 * 1024
+
+/** What the disk of a directory refuses, if it does: found by writing, for the database says little of it. */
+function diskProblem(directory: string): Error | undefined {
+  const probe = join(directory, 'probe')
+  try {
+    const handle = openSync(probe, 'w')
+    try {
+      writeSync(handle, Buffer.alloc(65_536))
+      fsyncSync(handle)
+    } finally {
+      closeSync(handle)
+      rmSync(probe, { force: true })
+    }
+    const { bavail, bsize } = statfsSync(directory)
+    if (bavail * bsize >= LEAST_FREE) return undefined
+    const megabytes = (bavail * bsize) / 1048576
+    return Object.assign(
+      new Error(`${megabytes.toFixed(0)} MB are free; at least ${LEAST_FREE / 1048576} MB are needed`),
+      {
+        code: 'ENOSPC'
+      }
+    )
+  } catch (error) {
+    return error as Error
   }
 }
 
@@ -97,42 +135,29 @@ async function beginCluster(cluster: string): Promise<void> {
   flushAll(dirname(cluster), false)
 }
 
+/** Reads each project once: a store that is damaged is found when it is opened, and not when somebody wants the project. */
+async function readEach(db: Database): Promise<void> {
+  for (const { id } of await listProjects(db))
+    try {
+      if (!(await readProject(db, id))) throw new Error('its row is in the list and cannot be found by its id')
+    } catch (error) {
+      throw new Error(`the project “${id}” cannot be read: ${inWords(error)}`, { cause: error })
+    }
+  for (const table of [tables.versions, tables.operations, tables.deleted, tables.ownItems]) await db.$count(table)
+}
+
+/** Salvages a store that was found damaged while it was open. */
+async function salvageWhileOpen(directory: string, error: unknown): Promise<string> {
+  const words = saySalvaged(await salvage(directory, copiesDirectory(), error))
+  console.error(words)
+  return words
+}
+
 async function* withoutFile(db: Database, there: ReadonlySet<string>): AsyncGenerator<Project> {
   for (const { id } of await listProjects(db)) {
     const kept = there.has(id) ? undefined : await readProject(db, id)
     if (kept) yield kept.project
   }
-}
-
-/** One number for all our servers on one database: only one at a time brings the tables up to date. */
-const MIGRATING = 0x45_77_65_72
-
-/**
- * Opens a PostgreSQL database. Any number of servers may have it open at once.
- * @throws what the database server says; nothing is kept elsewhere instead
- */
-export async function openServer(url: string): Promise<Store> {
-  const pool = new Pool({ connectionString: url, max: 10 })
-  // A connection that breaks while nobody uses it is no failure: the next request opens another.
-  pool.on('error', error => console.error(`The database server closed a connection: ${error.message}`))
-  const db = drizzleServer(pool, { schema: tables })
-  try {
-    const poolClient = await pool.connect()
-    try {
-      await poolClient.query('SELECT pg_advisory_lock($1)', [MIGRATING])
-      await migrateServer(db, { migrationsFolder: migrationsFolder() })
-      await unpack(db)
-      await seed(db, demoFolder())
-      await poolClient.query('SELECT pg_advisory_unlock($1)', [MIGRATING])
-    } finally {
-      poolClient.release()
-    }
-  } catch (error) {
-    await pool.end()
-    throw error
-  }
-  const { host, pathname } = new URL(url)
-  return { db, where: `the PostgreSQL database ${host}${pathname}`, holds: () => true, close: () => pool.end() }
 }
 
 let opened: Promise<Store> | undefined

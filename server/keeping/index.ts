@@ -1,7 +1,8 @@
+export { Save } from './apply'
 export { backupPieces } from './backup'
 export { copyOfDay } from './copies'
 export { dropItem, keepItems, wholeCatalogue } from './catalogue'
-export { closeDatabase, copiesDirectory, database, store } from './database'
+export { closeDatabase, copiesDirectory, database, placeOfStore, store } from './database'
 export { HeldError } from './lock'
 export {
   createProject,
@@ -14,4 +15,5 @@ export {
 } from './projects'
 export { restoreBackup, RestoreError } from './restore'
 export { DamagedError } from './salvage'
+export { sweepStore } from './sweep'
 export { listSaves, saveSteps, saveWhole } from './saving'

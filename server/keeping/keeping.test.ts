@@ -21,7 +21,7 @@ import {
 import { item } from '../../core/testing'
 import { demoProject } from '../../core/testing.demo'
 import { dropItem, keepItems, shippedItems, wholeCatalogue } from './catalogue'
-import type { Store } from './database'
+import type { Store } from './store'
 import {
   createProject,
   dropProject,
@@ -29,10 +29,13 @@ import {
   listVersions,
   readProject,
   readVersion,
+  thinned,
   undropProject
 } from './projects'
 import { listSaves, saveSteps, saveWhole } from './saving'
 import { embeddedKeeper, serverKeeper, type Keeper } from './stores.testing'
+import { applySave, Save } from './apply'
+import { sweepStore } from './sweep'
 import { operations } from './tables'
 import type { Database } from './types'
 
@@ -77,7 +80,7 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
     await createProject(db, project)
     return { project, history: EMPTY_HISTORY }
   }
-  const save = (id: string, from: number, steps: readonly Step[], more = {}) =>
+  const save = (id: string, from: number, steps: Step[], more = {}) =>
     saveSteps(db, id, { save: name(), from, steps, ...more })
 
   test('shows the demo on the first start and not again once it is deleted', async () => {
@@ -104,7 +107,7 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
       }
     }
     const kept = (await readProject(db, 'one'))!
-    expect({ ...kept, version: 0 }).toEqual({ ...bench, version: 0 })
+    expect(kept).toEqual({ ...bench, version: 116, incarnation: kept.incarnation })
     await store.close()
     await open()
     expect(await readProject(db, 'one')).toEqual(kept)
@@ -167,7 +170,7 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
       [{ ...good!, does: 'undo' as const }]
     ] as Step[][])
       expect(await save('unfit', 1, steps)).toMatchObject({ state: 'unfit' })
-    expect(await readProject(db, 'unfit')).toEqual({ ...bench, version: 1 })
+    expect(await readProject(db, 'unfit')).toEqual({ ...bench, version: 1, incarnation: expect.any(String) as string })
     expect(await save('unfit', 9, [good!])).toMatchObject({ state: 'apart', version: 1 })
     expect(await save('never-there', 1, [good!])).toEqual({ state: 'missing' })
   })
@@ -270,9 +273,87 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
     expect(await readProject(db, 'gone')).toBeUndefined()
     expect(await dropProject(db, 'gone')).toBe(false)
     expect(await undropProject(db, 'gone')).toBe(true)
-    expect(await readProject(db, 'gone')).toEqual(before)
+    const back = (await readProject(db, 'gone'))!
+    expect(back).toEqual({ ...before, incarnation: back.incarnation })
+    expect(back.incarnation).not.toBe(before!.incarnation)
     expect(await listVersions(db, 'gone')).toEqual(earlier)
     expect(await undropProject(db, 'gone')).toBe(false)
+  })
+  test('a project restored under the id and version of a deleted one is the one that is saved, and a window of the deleted one is told', async () => {
+    const bench = await fresh('reborn')
+    const before = (await readProject(db, 'reborn'))!
+    expect(await save('reborn', 1, does(bench, rename('A')).steps)).toMatchObject({ version: 2 })
+    await dropProject(db, 'reborn')
+    // Another aircraft comes under the same id, at the same version.
+    const other = { ...bench.project, title: 'B', brief: { ...bench.project.brief, registration: 'ZZ-OTH' } }
+    await createProject(db, other, { version: 2 })
+    const stale = does({ project: { ...bench.project, title: 'A' }, history: EMPTY_HISTORY }, rename('A again')).steps
+    expect(await save('reborn', 2, stale, { incarnation: before.incarnation })).toMatchObject({ state: 'apart' })
+    const { incarnation } = (await readProject(db, 'reborn'))!
+    const own = does({ project: other, history: EMPTY_HISTORY }, rename('B again')).steps
+    expect(await save('reborn', 2, own, { incarnation, always: true })).toMatchObject({ version: 3 })
+    const now = (await readProject(db, 'reborn'))!
+    expect([now.project.title, now.project.brief.registration]).toEqual(['B again', 'ZZ-OTH'])
+    expect((await readVersion(db, 'reborn', 2))!.title).toBe('B')
+  })
+  test('a save cannot change the id of a project', async () => {
+    const bench = await fresh('own-id')
+    const step = wholeStep(bench.project, { ...bench.project, id: 'of-another' }, 'Steal')
+    expect(await save('own-id', 1, [step])).toMatchObject({
+      state: 'unfit',
+      why: 'A save cannot change the id of a project from “own-id” to “of-another”.'
+    })
+    // Likewise where it is joined with what another window saved.
+    await save(
+      'own-id',
+      1,
+      does(bench, { type: 'unit.move', option: 'a', unit: bench.project.options[0]!.units[0]!.id, xMm: 99, yMm: 90 })
+        .steps
+    )
+    expect(await save('own-id', 1, [step])).toMatchObject({ state: 'unfit' })
+    // One that an earlier program let through is read under the id it is kept by.
+    await db.execute(
+      sql`UPDATE projects SET document = jsonb_set(document, '{id}', '"of-another"'), document_version = version
+        WHERE id = 'own-id'`
+    )
+    expect((await readProject(db, 'own-id'))!.project.id).toBe('own-id')
+  })
+  test('a large save is worked out before the project is locked, and again when another came first', async () => {
+    let bench = await fresh('large')
+    const unit = bench.project.options[0]!.units[0]!.id
+    const many = does(
+      bench,
+      ...Array.from({ length: 21 }, (_, i): Edit => ({ type: 'unit.move', option: 'a', unit, xMm: 100 + i, yMm: 90 }))
+    )
+    let calls = 0
+    const apart = async (...args: Parameters<typeof applySave>) => {
+      calls++
+      return applySave(...structuredClone(args))
+    }
+    expect(await saveSteps(db, 'large', { save: name(), from: 1, steps: many.steps }, apart)).toMatchObject({
+      version: 2
+    })
+    bench = many.bench
+    expect((await readProject(db, 'large'))!.project).toEqual(bench.project)
+    const small = does(bench, rename('Small')).steps
+    await saveSteps(db, 'large', { save: name(), from: 2, steps: small }, apart)
+    expect(calls).toBe(1)
+    const more = does(
+      bench,
+      ...Array.from({ length: 21 }, (_, i): Edit => ({ type: 'unit.move', option: 'a', unit, xMm: 50 + i, yMm: 90 }))
+    )
+    const late = async (...args: Parameters<typeof applySave>) => {
+      const applied = applySave(...args)
+      await save('large', 3, does((await readProject(db, 'large'))!, rename('Came first')).steps)
+      return applied
+    }
+    expect(await saveSteps(db, 'large', { save: name(), from: 3, steps: more.steps }, late)).toEqual({
+      state: 'saved',
+      version: 5,
+      merged: true
+    })
+    const now = (await readProject(db, 'large'))!.project
+    expect([now.title, now.options[0]!.units[0]!.xMm]).toEqual(['Came first', 70])
   })
   test('a new project of a deleted one’s id has none of its versions, and the deleted one stays deleted', async () => {
     const bench = await fresh('again')
@@ -330,6 +411,83 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
   })
 })
 
+describe('what is kept, and for how long', () => {
+  const now = new Date('2026-12-01T12:00:00Z')
+  const ago = (minutes: number) => new Date(now.getTime() - minutes * 60_000)
+  it('earlier versions: each of the last hour, then one a quarter of an hour, a day, a month', () => {
+    // One a minute for a hundred days of work around the clock.
+    const all = Array.from({ length: 100 * 1440 }, (_, i) => ({ version: 100 * 1440 - i, savedAt: ago(i) }))
+    const gone = new Set(thinned(all, now))
+    const stays = all
+      .filter(({ version }) => !gone.has(version))
+      .map(({ savedAt }) => (now.getTime() - savedAt.getTime()) / 60_000)
+    const within = (from: number, to: number) => stays.filter(minutes => minutes >= from && minutes < to).length
+    expect(within(0, 60)).toBe(60)
+    // A quarter that the hour or the day begins in counts twice.
+    expect(within(60, 1440)).toBeGreaterThanOrEqual(92)
+    expect(within(60, 1440)).toBeLessThanOrEqual(93)
+    expect(within(1440, 30 * 1440)).toBeGreaterThanOrEqual(29)
+    expect(within(1440, 30 * 1440)).toBeLessThanOrEqual(30)
+    expect(within(30 * 1440, Infinity)).toBeLessThanOrEqual(4)
+    // The last one always stays, and what stayed stays when it is asked again.
+    expect(stays[0]).toBe(0)
+    expect(
+      thinned(
+        all.filter(({ version }) => !gone.has(version)),
+        now
+      )
+    ).toEqual([])
+  })
+  it('a project that was deleted more than thirty days ago is forgotten with the hourly sweep', async () => {
+    const keeper = embeddedKeeper()
+    const { db, close } = await keeper.open()
+    await dropProject(db, 'teasel-ls')
+    await sweepStore(db, new Date(Date.now() + 29 * 86_400_000))
+    expect(await undropProject(db, 'teasel-ls')).toBe(true)
+    await dropProject(db, 'teasel-ls')
+    await sweepStore(db, new Date(Date.now() + 31 * 86_400_000))
+    expect(await undropProject(db, 'teasel-ls')).toBe(false)
+    await close()
+    await keeper.end()
+  })
+  it('the store does not grow with the number of saves: after 300 of them it is not much larger than after 100', async () => {
+    const keeper = embeddedKeeper()
+    const { db, close } = await keeper.open()
+    let bench: Bench = (await readProject(db, 'teasel-ls'))!
+    let version = 1
+    const size = async (saves: number) => {
+      for (let i = 0; i < saves; i++) {
+        const done = does(bench, rename(`Title ${version}`))
+        await saveSteps(db, 'teasel-ls', { save: name(), from: version++, steps: done.steps })
+        bench = done.bench
+      }
+      const { rows } = (await db.execute(sql`SELECT pg_total_relation_size('projects') AS projects`)) as unknown as {
+        rows: { projects: string }[]
+      }
+      return Number(rows[0]!.projects)
+    }
+    const [early, late] = [await size(100), await size(200)]
+    expect(late).toBeLessThan(early * 1.25)
+    await close()
+    await keeper.end()
+  })
+  it('one save may have 200 steps and change 20,000 records, no more', () => {
+    const step: Step = { does: 'act', label: 'x', diff: { added: {}, removed: {}, updated: {} } }
+    const many = (count: number) => ({
+      ...step,
+      diff: {
+        ...step.diff,
+        updated: Object.fromEntries(Array.from({ length: count }, (_, i) => [`option:${i}`, [{}, {}]]))
+      }
+    })
+    const reads = (steps: unknown[]) => Save.safeParse({ save: 'of-this-test', from: 1, steps })
+    expect(reads(Array(200).fill(step)).success).toBe(true)
+    expect(reads(Array(201).fill(step)).success).toBe(false)
+    expect(reads([many(20_000)]).success).toBe(true)
+    expect(reads([many(10_000), many(10_001)]).error?.issues[0]?.message).toMatch(/more than 20000 records/)
+  })
+})
+
 describe('a directory of an earlier program', () => {
   it('what it kept packed is unpacked, once, with nothing lost', async () => {
     const directory = mkdtempSync(join(tmpdir(), 'ewerpanel-before-'))
@@ -363,7 +521,11 @@ describe('a directory of an earlier program', () => {
     const { openDirectory } = await import('./database')
     for (let round = 0; round < 2; round++) {
       const { db, close } = await openDirectory(directory)
-      expect(await readProject(db, 'packed')).toEqual({ ...bench, version: 2 })
+      expect(await readProject(db, 'packed')).toEqual({
+        ...bench,
+        version: 2,
+        incarnation: expect.any(String) as string
+      })
       expect(await readVersion(db, 'packed', 1)).toEqual(project)
       if (!round) expect(await undropProject(db, 'thrown')).toBe(true)
       expect((await readProject(db, 'thrown'))!.version).toBe(3)

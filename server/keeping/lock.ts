@@ -121,6 +121,8 @@ export interface Held {
  */
 export async function takeDirectory(directory: string, lost: (why: string) => void = () => {}): Promise<Held> {
   mkdirSync(directory, { recursive: true })
+  // Where it cannot be written that is said at once: the guard would try again and again.
+  accessSync(directory, constants.W_OK)
   const file = join(directory, 'held-by.json')
   const release = await guard(directory, {
     lockfilePath: join(directory, 'taking.lock'),

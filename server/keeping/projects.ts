@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, lt, lte, sql } from 'drizzle-orm'
+import { and, desc, eq, gt, inArray, lt, sql } from 'drizzle-orm'
 import {
   applyDiff,
   EMPTY_HISTORY,
@@ -14,11 +14,52 @@ import { dropFile, fileSoon } from './files'
 import { deleted, operations, projects, versions, type KeptDocument } from './tables'
 import type { Database, Transaction } from './types'
 
-/** How many earlier versions of a project are kept. */
+/** How many earlier versions of a project are kept, after thinning by age. */
 const VERSIONS_KEPT = 200
+const [MINUTE, HOUR, DAY] = [60_000, 3_600_000, 86_400_000]
+/** Of earlier versions younger than `within`, one in each span of `every` is kept: the latest of that span. */
+const THINNING = [
+  { within: HOUR, every: 0 },
+  { within: DAY, every: 15 * MINUTE },
+  { within: 30 * DAY, every: DAY },
+  { within: Infinity, every: 30 * DAY }
+] as const
+
+/**
+ * Which earlier versions are dropped with age: all of the last hour stay, then one a quarter of an hour for a day, one a day for a
+ * month, one a month after that; at most 200 in all.
+ * @returns their numbers
+ */
+export function thinned(kept: readonly { version: number; savedAt: Date }[], now: Date): number[] {
+  const latestFirst = [...kept].sort((a, b) => b.version - a.version)
+  const spans = new Set<string>()
+  const stays = latestFirst.filter(({ savedAt }) => {
+    const age = now.getTime() - savedAt.getTime()
+    const { every } = THINNING.find(({ within }) => age < within)!
+    if (every === 0) return true
+    const span = `${every} ${Math.floor(savedAt.getTime() / every)}`
+    if (spans.has(span)) return false
+    spans.add(span)
+    return true
+  })
+  const staying = new Set(stays.slice(0, VERSIONS_KEPT).map(({ version }) => version))
+  return latestFirst.filter(({ version }) => !staying.has(version)).map(({ version }) => version)
+}
+
+/** Drops the earlier versions of a project that `thinned` names. */
+export async function thinVersions(db: Pick<Database, 'select' | 'delete'>, id: string, now: Date): Promise<void> {
+  const kept = await db
+    .select({ version: versions.version, savedAt: versions.savedAt })
+    .from(versions)
+    .where(eq(versions.project, id))
+  const drop = thinned(kept, now)
+  if (drop.length) await db.delete(versions).where(and(eq(versions.project, id), inArray(versions.version, drop)))
+}
 
 export interface Kept extends Bench {
   version: number
+  /** Which life of this id it is: with the version, it says which document this is. */
+  incarnation: string
   /** It was kept by an earlier program, and has been carried forward as it was read. */
   carried?: boolean
 }
@@ -35,6 +76,7 @@ export const listProjects = (db: Database) =>
   db
     .select({
       id: projects.id,
+      incarnation: projects.incarnation,
       title: projects.title,
       registration: projects.registration,
       model: projects.model,
@@ -52,6 +94,9 @@ export const listProjects = (db: Database) =>
 function carried(document: KeptDocument): Project {
   return document.format === FORMAT ? (document as Project) : Project.parse(migrate(document))
 }
+
+/** A document under the id it is kept by: an earlier program let a save change the id inside, and no backup could be restored then. */
+export const withId = (project: Project, id: string): Project => (project.id === id ? project : { ...project, id })
 
 /** What was saved of a project after a version, in order. */
 export const stepsAfter = async (
@@ -75,6 +120,7 @@ export async function readWritten(
 ): Promise<{ written: Kept; version: number; since: { version: number; steps: Step[] }[] } | undefined> {
   const [row] = await db
     .select({
+      incarnation: projects.incarnation,
       version: projects.version,
       documentVersion: projects.documentVersion,
       document: projects.document,
@@ -87,12 +133,12 @@ export async function readWritten(
     .from(projects)
     .where(eq(projects.id, id))
   if (!row) return undefined
-  const { version, documentVersion, document, history, since } = row
+  const { incarnation, version, documentVersion, document, history, since } = row
   if (since.length !== version - documentVersion)
     throw new Error(
       `Of “${id}” the saves ${documentVersion + 1} to ${version} should be there, and ${since.length} are.`
     )
-  return { written: { project: document as Project, history, version: documentVersion }, version, since }
+  return { written: { project: document as Project, history, version: documentVersion, incarnation }, version, since }
 }
 
 /**
@@ -114,12 +160,14 @@ export async function readProject(db: Pick<Database, 'select'>, id: string): Pro
   const found = await readWritten(db, id)
   if (!found) return undefined
   const { written, version, since } = found
+  const { incarnation } = written
   const now = stepped(
     written,
     since.flatMap(row => row.steps)
   )
-  if (now.project.format === FORMAT) return { ...now, version }
-  return { project: carried(now.project), history: EMPTY_HISTORY, version, carried: true }
+  if (now.project.format === FORMAT) return { ...now, project: withId(now.project, id), version, incarnation }
+  const project = withId(carried(now.project), id)
+  return { project, history: EMPTY_HISTORY, version, incarnation, carried: true }
 }
 
 /** Keeps a new project. @returns false when there is one of that id already */
@@ -150,22 +198,14 @@ export async function createProject(
   return made
 }
 
-/** Puts a document among the earlier versions; beyond two hundred the oldest goes. */
+/** Puts a document among the earlier versions, which are thinned by age. */
 export async function keepVersion(tx: Transaction, kept: Kept, savedAt: Date): Promise<void> {
   const { project, version } = kept
   await tx
     .insert(versions)
     .values({ project: project.id, version, title: project.title, document: project, savedAt })
     .onConflictDoNothing()
-  const [oldest] = await tx
-    .select({ version: versions.version })
-    .from(versions)
-    .where(eq(versions.project, project.id))
-    .orderBy(desc(versions.version))
-    .offset(VERSIONS_KEPT)
-    .limit(1)
-  if (oldest)
-    await tx.delete(versions).where(and(eq(versions.project, project.id), lte(versions.version, oldest.version)))
+  await thinVersions(tx, project.id, new Date())
 }
 
 /** How long a deleted project can be brought back. */
@@ -178,8 +218,19 @@ async function purge(tx: Transaction, id: string): Promise<void> {
   await tx.delete(operations).where(eq(operations.project, id))
 }
 
+/** Forgets the projects that were deleted more than thirty days ago. */
+export async function purgeDeleted(db: Database, now: Date): Promise<void> {
+  await db.transaction(async tx => {
+    const old = await tx
+      .select({ id: deleted.id })
+      .from(deleted)
+      .where(lt(deleted.deletedAt, new Date(now.getTime() - DELETED_KEPT_MS)))
+    for (const gone of old) await purge(tx, gone.id)
+  })
+}
+
 /**
- * Deletes a project. It is put aside whole and can be brought back; what was put aside long ago is forgotten.
+ * Deletes a project. It is put aside whole and can be brought back within thirty days.
  * @returns false when there was none
  */
 export async function dropProject(db: Database, id: string): Promise<boolean> {
@@ -194,11 +245,6 @@ export async function dropProject(db: Database, id: string): Promise<boolean> {
       .insert(deleted)
       .values({ id, ...aside })
       .onConflictDoUpdate({ target: deleted.id, set: aside })
-    const old = await tx
-      .select({ id: deleted.id })
-      .from(deleted)
-      .where(lt(deleted.deletedAt, new Date(Date.now() - DELETED_KEPT_MS)))
-    for (const gone of old) await purge(tx, gone.id)
     return true
   })
   if (dropped) dropFile(db, id)

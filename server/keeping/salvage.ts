@@ -9,7 +9,7 @@ import { listProjects, listVersions, readProject, readVersion } from './projects
 import * as tables from './tables'
 import type { Database } from './types'
 
-/** What could be read of a data directory that does not open. */
+/** What could be read of a damaged data directory. */
 export interface Salvaged {
   directory: string
   folder: string
@@ -24,7 +24,7 @@ export interface Salvaged {
   copies: string[]
 }
 
-/** A data directory does not open. What was readable of it is in files, and it is left as it is. */
+/** A data directory is damaged. What was readable of it is in files, and it is left as it is. */
 export class DamagedError extends Error {
   constructor(readonly salvaged: Salvaged) {
     super(saySalvaged(salvaged))
@@ -36,7 +36,7 @@ const list = (names: readonly string[]) => names.join(', ')
 /** What happened, what was kept, what to do. */
 export function saySalvaged({ directory, folder, parts, why, projects, lost, copies }: Salvaged): string {
   return [
-    `The database in ${directory} does not open: ${why}`,
+    `The database in ${directory} is damaged: ${why}`,
     parts.length ? `Damaged: ${parts.join('; ')}.` : 'Which file of it is damaged could not be told.',
     projects.length
       ? `These projects were read and are in ${folder}: ${list(projects.map(project => `${project.id} (${project.from})`))}.`
@@ -106,7 +106,7 @@ const WAL_PAGE = 0xd1
 const CONTROL_LAYOUTS = [800, 3_000] as const
 
 /** What the database said, in words; of its own crash it says nothing that helps. */
-function inWords(cause: unknown): string {
+export function inWords(cause: unknown): string {
   const { message = String(cause), cause: below } = cause as Error
   if (message.startsWith('Failed query') && below) return inWords(below)
   return /^Aborted|failed to initialize|unreachable|out of bounds/i.test(message)

@@ -1,19 +1,11 @@
-import { and, desc, eq, is, lte, sql } from 'drizzle-orm'
-import { PgTransaction } from 'drizzle-orm/pg-core'
-import {
-  EditError,
-  mergeSteps,
-  takeSteps,
-  touched,
-  wholeStep,
-  type Bench,
-  type Dispute,
-  type Project,
-  type Step
-} from '../../core/document'
+import { and, desc, eq, is, lte } from 'drizzle-orm'
+import { PgliteDatabase } from 'drizzle-orm/pglite'
+import { wholeStep, type Project } from '../../core/document'
+import { applySave, isLarge, type Applied, type Now, type Save, type Unsaved } from './apply'
 import { fileSoon } from './files'
 import { headOf, keepVersion, readProject, stepsAfter, type Kept } from './projects'
 import { operations, projects } from './tables'
+import { freeSpace } from './sweep'
 import type { Database, Transaction } from './types'
 
 /** An earlier version is kept at most once in this time: every keystroke would bury the ones worth having. */
@@ -23,31 +15,17 @@ const WRITTEN_EVERY = 50
 /** How many saves of a project the log holds. A window that was away for longer is not merged but asked. */
 const OPERATIONS_KEPT = 2_000
 
-/** A save as a window sends it. */
-export interface Save {
-  /** A name of its own: the same one sent again, as after a lost answer, is one save. */
-  save: string
-  /** The version it began from. */
-  from: number
-  steps: readonly Step[]
-  /** Whose record is to stand, of those in dispute at version `seen`. */
-  chosen?: Readonly<Record<string, 'mine' | 'theirs'>>
-  seen?: number
-  /** What stood before is kept as an earlier version, however short ago the last one was. */
-  always?: boolean
-}
 export type Saved =
   /** `merged`: others saved meanwhile, and what they did stands in it too. */
   | { state: 'saved'; version: number; merged: boolean }
-  /** Both changed the same records: nothing was saved, and just these are to be chosen. */
-  | { state: 'disputed'; version: number; disputes: Dispute[] }
-  /** What others did meanwhile and this do not go together. */
-  | { state: 'apart'; version: number; why: string }
-  /** The steps do not fit the document they say they began from. */
-  | { state: 'unfit'; why: string }
+  /** Nothing was saved, and why. */
+  | Unsaved
   | { state: 'missing' }
 
-/** Documents as they were last saved, so that a save need not read the whole; looked up by the version that is locked. */
+/**
+ * Documents as they were last saved, so that a save need not read the whole; one counts only when its incarnation and version are
+ * those of the row that is locked.
+ */
 const known = new WeakMap<Database, Map<string, Kept>>()
 const MOST_KNOWN = 32
 function remember(db: Database, kept: Kept): void {
@@ -61,16 +39,34 @@ function remember(db: Database, kept: Kept): void {
   }
 }
 
+/** Works out a save elsewhere than in this thread. */
+export type ApplyApart = (...args: Parameters<typeof applySave>) => Promise<Applied>
+
+/** What a large save makes of the document, worked out before the project is locked, so that nobody waits for it. */
+async function applyBefore(
+  db: Database,
+  id: string,
+  save: Save,
+  apart: ApplyApart
+): Promise<{ now: Kept; applied: Applied } | undefined> {
+  const now = await readProject(db, id)
+  return now && { now, applied: await apart(plain(now), await sinceOf(db, now, save), save) }
+}
+const plain = ({ project, history, version, carried }: Kept): Now => ({ project, history, version, carried })
+
 /**
  * Saves what a window did. When others saved since it began, both go together record by record, or just the records that both
  * changed are given back to be chosen. The row of the project is locked meanwhile, so that of two saves at once, from one server or
  * two, the second one sees the first.
+ * @param apart works a large save out in another thread; where it is not given all is done in this one
  */
-export async function saveSteps(db: Database, id: string, save: Save): Promise<Saved> {
+export async function saveSteps(db: Database, id: string, save: Save, apart?: ApplyApart): Promise<Saved> {
+  const before = apart && isLarge(save) ? await applyBefore(db, id, save, apart) : undefined
   let after: Kept | undefined
   const saved = await db.transaction(async (tx): Promise<Saved> => {
     const [row] = await tx
       .select({
+        incarnation: projects.incarnation,
         version: projects.version,
         documentVersion: projects.documentVersion,
         savedAt: projects.savedAt,
@@ -80,21 +76,29 @@ export async function saveSteps(db: Database, id: string, save: Save): Promise<S
       .where(eq(projects.id, id))
       .for('update')
     if (!row) return { state: 'missing' }
+    const { incarnation } = row
+    if (save.incarnation !== undefined && save.incarnation !== incarnation)
+      return {
+        state: 'apart',
+        version: row.version,
+        why: 'it was deleted meanwhile, and then restored, imported or undeleted'
+      }
     const again = await saveOf(tx, id, save.save)
     if (again) return { state: 'saved', version: again.version, merged: again.version !== save.from + 1 }
-    const remembered = known.get(db)?.get(id)
-    const now = remembered?.version === row.version ? remembered : (await readProject(tx, id))!
-    const done = await doneTo(tx, now, save)
-    if (!('bench' in done)) return done
-    const due = save.always || done.merged || versionDue(row.savedAt, row.keptAt)
+    const same = (kept: Kept | undefined) => kept?.version === row.version && kept.incarnation === incarnation
+    const cached = known.get(db)?.get(id)
+    const now = same(before?.now) ? before!.now : same(cached) ? cached! : (await readProject(tx, id))!
+    const applied = now === before?.now ? before.applied : applySave(plain(now), await sinceOf(tx, now, save), save)
+    if (applied.state !== 'applied') return applied
+    const due = save.always || applied.merged || versionDue(row.savedAt, row.keptAt)
     if (due) await keepVersion(tx, now, row.savedAt)
     const version = row.version + 1
-    after = { ...done.bench, version }
+    after = { ...applied.bench, version, incarnation }
     const savedAt = new Date()
-    await tx.insert(operations).values({ project: id, version, save: save.save, steps: [...done.steps], savedAt })
+    await tx.insert(operations).values({ project: id, version, save: save.save, steps: [...applied.steps], savedAt })
     // A merge has a history that its steps alone do not tell.
     // One carried forward is written out, so that what comes after stands on it and not on what it was.
-    const written = due || done.merged || now.carried || version - row.documentVersion >= WRITTEN_EVERY
+    const written = due || applied.merged || now.carried || version - row.documentVersion >= WRITTEN_EVERY
     await tx
       .update(projects)
       .set({
@@ -109,12 +113,12 @@ export async function saveSteps(db: Database, id: string, save: Save): Promise<S
       await tx
         .delete(operations)
         .where(and(eq(operations.project, id), lte(operations.version, version - OPERATIONS_KEPT)))
-    return { state: 'saved', version, merged: done.merged }
+    return { state: 'saved', version, merged: applied.merged }
   })
   if (after) {
     remember(db, after)
     fileSoon(db, after.project)
-    await sweep(db)
+    await sweepWhenDue(db)
   }
   return saved
 }
@@ -136,43 +140,9 @@ async function saveOf(tx: Transaction, id: string, save: string): Promise<{ vers
   return row
 }
 
-/** What the document becomes, with the steps to log; or why it cannot be saved. */
-async function doneTo(
-  tx: Transaction,
-  now: Kept,
-  { from, steps, chosen = {}, seen = now.version }: Save
-): Promise<{ bench: Bench; steps: readonly Step[]; merged: boolean } | Saved> {
-  if (from === now.version) {
-    try {
-      return { bench: takeSteps(now, steps), steps, merged: false }
-    } catch (error) {
-      if (!(error instanceof EditError)) throw error
-      return { state: 'unfit', why: error.message }
-    }
-  }
-  const since = await stepsAfter(tx, now.project.id, from)
-  if (now.carried || from > now.version || since.length !== now.version - from)
-    return {
-      state: 'apart',
-      version: now.version,
-      why: 'what was done since is no longer known step by step'
-    }
-  // A choice holds for the record as it was seen; one that changed again is asked about again.
-  const changed = new Set(
-    since.filter(row => row.version > seen).flatMap(row => row.steps.flatMap(({ diff }) => touched(diff)))
-  )
-  const stands = Object.fromEntries(Object.entries(chosen).filter(([path]) => !changed.has(path)))
-  const merged = mergeSteps(
-    now,
-    since.flatMap(row => row.steps),
-    steps,
-    stands
-  )
-  if (merged.state === 'disputed') return { state: 'disputed', version: now.version, disputes: merged.disputes }
-  if (merged.state === 'apart') return { state: 'apart', version: now.version, why: merged.why }
-  const whole = wholeStep(now.project, merged.bench.project, steps.at(-1)?.label ?? '')
-  return { bench: merged.bench, steps: [whole], merged: true }
-}
+/** What was saved after the version that a save began from; nothing where it began from the one of now. */
+const sinceOf = async (tx: Pick<Database, 'select'>, now: Kept, { from }: Save) =>
+  from < now.version ? stepsAfter(tx, now.project.id, from) : []
 
 /**
  * Saves a whole document over what stands, as one act that can be undone: an earlier version brought back, a backup restored.
@@ -209,13 +179,13 @@ export const listSaves = async (db: Database, id: string, most = 200) =>
     did: steps.map(({ does, label }) => ({ does, label }))
   }))
 
-/** The embedded database does not sweep by itself: every so many saves the space of overwritten rows is given back. */
-export const SWEEP_EVERY = 400
+/** The embedded database gives no space back by itself: after so many saves that of overwritten rows is freed. */
+export const SWEEP_EVERY = 100
 /** Saves since the store was swept; a test puts it forward. */
 export const unswept = { saves: 0 }
-async function sweep(db: Database): Promise<void> {
-  // In the midst of a transaction, as when a backup is restored, the store refuses to be swept: the next save by itself does it.
-  if (++unswept.saves < SWEEP_EVERY || is(db, PgTransaction)) return
+async function sweepWhenDue(db: Database): Promise<void> {
+  // Within a transaction, as when a backup is restored, the store cannot be swept: the next save by itself does it.
+  if (++unswept.saves < SWEEP_EVERY || !is(db, PgliteDatabase)) return
   unswept.saves = 0
-  await db.execute(sql`VACUUM projects`)
+  await freeSpace(db)
 }

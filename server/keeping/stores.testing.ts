@@ -1,11 +1,13 @@
 import { execFileSync, spawn } from 'node:child_process'
-import { chownSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
+import { chownSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Client } from 'pg'
 import { freePort } from '../../tests/server'
 import { copyTemplate, wantTemplate } from '../../tests/template-store'
-import { openDirectory, openServer, type Store } from './database'
+import { openDirectory } from './database'
+import { openServer } from './server'
+import type { Store } from './store'
 
 /** Where Debian puts the programs of its PostgreSQL; undefined where there is none. */
 function postgresPrograms(): string | undefined {
@@ -19,11 +21,16 @@ function postgresPrograms(): string | undefined {
 export interface TestServer {
   /** Makes an empty database and says its address. */
   fresh: () => Promise<string>
+  /** Stops it and all that serve a connection where they are, as a machine that hangs does; or lets them go on. */
+  freeze: (still: boolean) => void
   end: () => Promise<void>
 }
 
-/** Starts a PostgreSQL server for tests; undefined where none is installed. It does not run as root, so root lends it a user. */
-export async function startPostgres(): Promise<TestServer | undefined> {
+/**
+ * Starts a PostgreSQL server for tests, at a free port or at the wanted one; undefined where none is installed. It does not run as
+ * root, so root lends it a user.
+ */
+export async function startPostgres(wanted?: number): Promise<TestServer | undefined> {
   const programs = postgresPrograms()
   if (!programs) return undefined
   const directory = mkdtempSync(join(tmpdir(), 'ewerpanel-pg-'))
@@ -37,7 +44,7 @@ export async function startPostgres(): Promise<TestServer | undefined> {
     cwd: directory,
     stdio: 'ignore'
   })
-  const port = await freePort()
+  const port = wanted ?? (await freePort())
   const settings = ['fsync=off', `unix_socket_directories=${directory}`, 'listen_addresses=127.0.0.1'].flatMap(
     setting => ['-c', setting]
   )
@@ -67,6 +74,10 @@ export async function startPostgres(): Promise<TestServer | undefined> {
       const name = `test${++made}`
       await ask(`CREATE DATABASE ${name}`)
       return address(name)
+    },
+    freeze: still => {
+      const children = readFileSync(`/proc/${server.pid}/task/${server.pid}/children`, 'utf8').trim().split(/\s+/)
+      for (const pid of [server.pid!, ...children.map(Number)]) process.kill(pid, still ? 'SIGSTOP' : 'SIGCONT')
     },
     end: async () => {
       const gone = new Promise(done => server.once('exit', done))

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import { integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core'
 import type { History, Project, Step } from '../../core/document'
 
@@ -10,6 +11,13 @@ export type KeptDocument = Project | { format: number }
  */
 export const projects = pgTable('projects', {
   id: text().primaryKey(),
+  /**
+   * Drawn anew each time a project of this id is created, restored or undeleted. The same id and version can be another aircraft
+   * after that, so caches and windows go by this too.
+   */
+  incarnation: text()
+    .notNull()
+    .default(sql`gen_random_uuid()::text`),
   title: text().notNull(),
   registration: text().notNull(),
   model: text().notNull(),

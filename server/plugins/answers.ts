@@ -31,11 +31,16 @@ export default defineNitroPlugin(nitro => {
   // Before anything is said to be saved: a directory that has gone, or is another's now, takes writes that nobody will see again.
   nitro.hooks.hook('beforeResponse', async event => {
     if (event.method === 'GET' || event.method === 'HEAD' || !event.path.startsWith('/api/')) return
-    if (!(await store()).holds()) throw createError(GONE)
+    const { holds, damage } = await store()
+    if (holds()) return
+    const words = await damage()
+    throw createError(words === undefined ? GONE : { statusCode: 503, message: words })
   })
   const { options } = nitro.h3App
   const before = options.onError
   options.onError = async (error, event) => {
+    const damage = await (await store()).damaged(error)
+    if (damage !== undefined) return before?.(createError({ statusCode: 503, message: damage }), event)
     const told = failureOf(error)
     const failure = told && !(await store()).holds() ? GONE : told
     return before?.(failure ? createError(failure) : error, event)

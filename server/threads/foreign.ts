@@ -1,89 +1,46 @@
-import { pool, Promise as Work, type Pool } from 'workerpool'
 import type { Opened } from '../../core/document'
 import type { CatalogueRead } from '../../core/formats'
-import { refuse } from '../body'
 import type { Answer, Order } from '../cutter'
-import { program } from './program'
+import type { BackupRead } from '../keeping/read-backup'
+import { Threads, type Limits } from './pool'
 
-/** Longest that a file from elsewhere is looked at. A drawing of a thousand contours takes a tenth of a second. */
-export const FOREIGN_LIMIT_MS = 5_000
-/** Longest that a thread may take to be there, on a machine that serves others. */
-const START_MS = 60_000
-/** Most memory that one may take. */
-const MOST_MEGABYTES = 768
-
-let threads: Pool | undefined
-
-/** How a file from elsewhere is read. */
-export interface Reading {
-  /** The thread's program, where it is not the one that was built with the server. */
-  file?: string
-  limitMs?: number
-}
-
-/**
- * Has something done with a file from elsewhere in a thread of its own, with a limit of time and of memory: a damaged file may keep
- * a parser busy for ever, and the server must go on answering.
- * @returns what the thread answers, or in words why it did not
- * @throws 503 when no thread started
- */
-async function apart<T>(
-  does: string,
-  args: unknown[],
-  { file, limitMs = FOREIGN_LIMIT_MS }: Reading
-): Promise<T | string> {
-  const readers = (threads ??= pool(file ?? program(), {
-    workerType: 'thread',
-    maxWorkers: 2,
-    workerThreadOpts: { resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES } }
-  }))
-  try {
-    // The time of a file begins when there is a thread to read it: a slow machine is no fault of the file.
-    await readers.exec('ready').timeout(START_MS)
-  } catch (error) {
-    // No fault of the file, which may be sound.
-    const [why] = (error as Error).message.split('\n')
-    throw refuse(503, `What reads files did not start (${why}). Nothing was changed; try again.`)
-  }
-  try {
-    return (await readers.exec(does, args).timeout(limitMs)) as T
-  } catch (error) {
-    if (error instanceof Work.TimeoutError)
-      return `The file could not be read within ${limitMs / 1000} seconds; it is damaged, or far larger than one of its kind.`
-    const { message } = error as Error
-    if (/out of memory|memory limit|Worker terminated|terminated unexpectedly/i.test(message))
-      return `Reading the file took more than ${MOST_MEGABYTES} MB of memory; it is damaged, or far larger than one of its kind.`
-    throw error
-  }
-}
+/** A drawing of a thousand contours takes a tenth of a second. */
+const files = new Threads(2, 768, 5_000)
+/** A backup of forty projects with all their versions takes minutes. */
+const backups = new Threads(1, 2_048, 3_600_000)
 
 /** Has the stand-in cutter look at a drawing. */
-export async function quoteForeign(order: Order, reading: Reading = {}): Promise<Answer> {
-  const answer = await apart<Answer>('quoteCut', [order], reading)
-  return typeof answer === 'string' ? { accepted: false, reasons: [`${answer} Nothing was ordered.`] } : answer
+export async function quoteForeign(order: Order, limits?: Limits): Promise<Answer> {
+  const answer = await files.run<Answer>('quoteCut', [order], limits)
+  return 'done' in answer ? answer.done : { accepted: false, reasons: [`${answer.why} Nothing was ordered.`] }
 }
 
 const problem = (message: string) => ({ line: 1, column: 1, field: '', message })
 
 /** Opens the text of a project. */
-export async function openForeign(text: string, reading: Reading = {}): Promise<Opened> {
-  const opened = await apart<Opened>('openProject', [text], reading)
-  return typeof opened === 'string' ? { ok: false, problems: [problem(opened)] } : opened
+export async function openForeign(text: string, limits?: Limits): Promise<Opened> {
+  const opened = await files.run<Opened>('openProject', [text], limits)
+  return 'done' in opened ? opened.done : { ok: false, problems: [problem(opened.why)] }
 }
 
 /** Reads a catalogue. */
-export async function catalogueForeign(
-  kind: 'csv' | 'json',
-  text: string,
-  reading: Reading = {}
-): Promise<CatalogueRead> {
-  const read = await apart<CatalogueRead>('readCatalogue', [kind, text], reading)
-  return typeof read === 'string' ? { items: [], problems: [problem(read)] } : read
+export async function catalogueForeign(kind: 'csv' | 'json', text: string, limits?: Limits): Promise<CatalogueRead> {
+  const read = await files.run<CatalogueRead>('readCatalogue', [kind, text], limits)
+  return 'done' in read ? read.done : { items: [], problems: [problem(read.why)] }
 }
 
-/** Ends the threads, with what they are at. */
-export async function endForeign(): Promise<void> {
-  const ending = threads
-  threads = undefined
-  await ending?.terminate(true)
+/** Reads and checks a backup; what is good in it is put into `folder`. */
+export async function backupForeign(file: string, folder: string, limits?: Limits): Promise<BackupRead> {
+  const read = await backups.run<BackupRead>('readBackup', [file, folder], limits)
+  return 'done' in read ? read.done : { ok: false, why: read.why }
 }
+
+/** How many projects a copy holds that was just written. @throws Error when it cannot be read back */
+export async function projectsInCopy(file: string): Promise<number> {
+  const read = await backups.run<number>('projectsIn', [file])
+  if ('done' in read) return read.done
+  throw new Error(read.why)
+}
+
+/** Ends the threads, with what they are doing. */
+export const endForeign = () => Promise.all([files.end(), backups.end()])

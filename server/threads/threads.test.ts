@@ -4,14 +4,27 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { buildThreads } from '../../scripts/build-threads.mjs'
 import { cardOf } from '../../core/report'
-import { openProject } from '../../core/document'
-import { cardApart, catalogueForeign, endCards, endForeign, openForeign, quoteForeign } from '.'
+import { EMPTY_HISTORY, openProject, wholeStep } from '../../core/document'
+import { applySave, Save } from '../keeping/apply'
+import { parseBody } from '../parse'
+import {
+  applySaveApart,
+  backupForeign,
+  cardApart,
+  catalogueForeign,
+  endForeign,
+  endThreads,
+  openForeign,
+  projectsInCopy,
+  quoteForeign,
+  readSaveApart
+} from '.'
 
 const folder = mkdtempSync(join(tmpdir(), 'ewerpanel-threads-'))
 const program = join(folder, 'threads.cjs')
 beforeAll(() => buildThreads(program))
 afterAll(async () => {
-  await Promise.all([endForeign(), endCards()])
+  await endThreads()
   rmSync(folder, { recursive: true, force: true })
 })
 const order = (dxf: string) => ({ dxf, stock: '2024-T3 0.063 in' as const, finish: 'bare' as const })
@@ -56,6 +69,34 @@ it('that no thread started is no word against the file: the server could not (RF
   })
   await endForeign()
   expect((await catalogueForeign('csv', 'id,name\n', { file: program })).problems[0]!.message).toMatch(/column/)
+}, 60_000)
+it('a large save is read and worked out in the thread as it would be here', async () => {
+  const opened = openProject(readFileSync('demo/projects/1-teasel-ls.json', 'utf8'))
+  if (!opened.ok) throw new Error(opened.problems[0]!.message)
+  const { project } = opened
+  const steps = [wholeStep(project, { ...project, title: 'From the thread' }, 'Rename')]
+  const text = JSON.stringify({ save: 'of-this-test', from: 1, steps })
+  expect(await readSaveApart(text, { file: program })).toEqual(parseBody(text, Save))
+  expect(await readSaveApart('{"save":1}', { file: program })).toMatchObject({
+    ok: false,
+    why: expect.stringMatching(/save: /)
+  })
+  const now = { project, history: EMPTY_HISTORY, version: 1 }
+  expect(await applySaveApart(now, [], { from: 1, steps })).toEqual(applySave(now, [], { from: 1, steps }))
+}, 60_000)
+it('a backup is read in the thread as it would be here', async () => {
+  const project: unknown = JSON.parse(readFileSync('demo/projects/1-teasel-ls.json', 'utf8'))
+  const file = join(folder, 'backup.json')
+  const parts = [{ project, history: EMPTY_HISTORY, version: 1, versions: [] }]
+  writeFileSync(file, JSON.stringify({ backup: 1, at: '2026-12-01T00:00:00.000Z', projects: parts, items: [] }))
+  const read = await backupForeign(file, folder, { file: program })
+  expect(read).toMatchObject({ ok: true, projects: 1 })
+  expect(await projectsInCopy(file)).toBe(1)
+  writeFileSync(file, '{"backup":1,"projects":{}}')
+  expect(await backupForeign(file, folder)).toMatchObject({
+    ok: false,
+    why: expect.stringMatching(/“projects” is not a list/)
+  })
 }, 60_000)
 it('a card of the hangar is that which is worked out here, and the thread of the server goes on meanwhile', async () => {
   const opened = openProject(readFileSync('demo/projects/3-skerrow-dunlin.json', 'utf8'))

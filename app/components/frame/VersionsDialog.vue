@@ -56,8 +56,9 @@ async function bringBack(version: number) {
     <v-card title="Earlier versions">
       <v-card-text>
         <p class="small quiet">
-          One is kept each minute while you work, as you leave it, and before two windows are joined. Bringing one back
-          keeps what stands now, and undo takes it back.
+          One is saved each minute while you work, when you leave, and before the changes of two windows are joined.
+          After an hour one per quarter hour is kept, after a day one per day, after a month one per month. Restoring
+          one keeps the current state as an earlier version, and undo reverses it.
         </p>
         <p v-if="wrong" role="alert">{{ wrong }}</p>
         <p v-if="list.length && since" class="small">Since the last of them: {{ since }}.</p>

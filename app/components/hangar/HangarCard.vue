@@ -5,24 +5,33 @@ import { useTaste } from '~/stores/taste'
 
 /** An aeroplane in the hangar: its panel small, its options in figures. */
 const { row } = defineProps<{
-  row: { id: string; title: string; registration: string; model: string; version: number; savedAt: string }
+  row: {
+    id: string
+    incarnation: string
+    title: string
+    registration: string
+    model: string
+    version: number
+    savedAt: string
+  }
 }>()
 const emit = defineEmits<{ remove: [] }>()
 const taste = useTaste()
 const card = shallowRef<Card>()
 const wrong = ref('')
-/** The version that the card shows. */
-let shown: number | undefined
+/** Which document the card shows. */
+let shown: string | undefined
 // With each list of the hangar: what could not be had, as of a project that was deleted and is restored, is asked for again.
 watch(
   () => row,
   async now => {
-    if (now.version === shown) return
+    const of = `${now.incarnation} ${now.version}`
+    if (of === shown) return
     try {
       const given = await ask<Card>(`/api/projects/${now.id}/card`)
       if (row !== now) return
       card.value = given
-      shown = now.version
+      shown = of
       wrong.value = ''
     } catch (error) {
       if (row === now) wrong.value = sayError(error)

@@ -4,8 +4,8 @@ import { database, readProject } from '../../../keeping'
 import { idOf, refuse } from '../../../request'
 import { cardApart } from '../../../threads'
 
-/** Cards by project, with the version and the day they are of: a project is examined once for each, however many ask. */
-const cards = new Map<string, { version: number; on: string; card: Promise<Card> }>()
+/** Cards by project, with the document and the day they are of: a project is examined once for each, however many ask. */
+const cards = new Map<string, { of: string; card: Promise<Card> }>()
 const MOST_CARDS = 500
 
 /** What the hangar shows of a project. */
@@ -15,10 +15,11 @@ export default defineEventHandler(async event => {
   if (!kept) throw refuse(404, `There is no project “${id}”.`)
   const known = cards.get(id)
   const on = format(new Date(), 'yyyy-MM-dd')
-  if (known?.version === kept.version && known.on === on) return known.card
+  const of = `${kept.incarnation} ${kept.version} ${on}`
+  if (known?.of === of) return known.card
   const card = cardApart(kept.project, on)
   if (cards.size >= MOST_CARDS) cards.clear()
-  cards.set(id, { version: kept.version, on, card })
+  cards.set(id, { of, card })
   // What could not be examined is tried again when it is asked for again.
   card.catch(() => cards.get(id)?.card === card && cards.delete(id))
   return card

@@ -1,16 +1,12 @@
-import * as z from 'zod'
-import { Step } from '../../../../../core/document'
-import { database, saveSteps } from '../../../../keeping'
-import { bodyOf, idOf, refuse } from '../../../../request'
+import { database, Save, saveSteps } from '../../../../keeping'
+import { parseBody } from '../../../../parse'
+import { bodyText, idOf, parsedOrRefused, refuse } from '../../../../request'
+import { applySaveApart, readSaveApart } from '../../../../threads'
 
-const Save = z.strictObject({
-  save: z.string().regex(/^[\w-]{8,64}$/, 'must be 8 to 64 letters, digits, - or _'),
-  from: z.int().min(1).max(2_000_000_000),
-  steps: z.array(Step).min(1).max(2_000),
-  chosen: z.record(z.string().max(400), z.enum(['mine', 'theirs'])).optional(),
-  seen: z.int().min(1).max(2_000_000_000).optional(),
-  always: z.boolean().optional()
-})
+/** Most that one save may have: the whole of a project of 500 units, before and after. */
+const MOST_BYTES = 12 * 1024 * 1024
+/** What is longer is read in a thread, so that others need not wait for it. */
+const LONG = 100_000
 
 /**
  * Saves what a window did since the version it began from. What others saved meanwhile stays; where both changed the same records
@@ -18,7 +14,9 @@ const Save = z.strictObject({
  */
 export default defineEventHandler(async event => {
   const id = idOf(event)
-  const saved = await saveSteps(await database(), id, await bodyOf(event, Save))
+  const text = await bodyText(event, MOST_BYTES)
+  const save = parsedOrRefused(text.length > LONG ? await readSaveApart(text) : parseBody(text, Save))
+  const saved = await saveSteps(await database(), id, save, applySaveApart)
   switch (saved.state) {
     case 'saved':
       return { version: saved.version, merged: saved.merged }

@@ -1,14 +1,23 @@
-import { copiesDirectory, copyOfDay, database } from '../keeping'
+import { copiesDirectory, copyOfDay, database, sweepStore } from '../keeping'
+import { projectsInCopy } from '../threads'
 
-/** After the start and every hour it is looked whether today has its copy. */
+/** After the start and every hour what is kept no longer is dropped, and it is looked whether today has its copy. */
 const [FIRST_MS, EVERY_MS] = [20_000, 3600_000]
 
 export default defineNitroPlugin(nitro => {
   const directory = copiesDirectory()
-  if (directory === undefined) return
-  const look = async () => {
+  const sweep = async () => {
     try {
-      const made = await copyOfDay(await database(), directory, new Date())
+      await sweepStore(await database(), new Date())
+    } catch (error) {
+      console.error(`Old versions were not dropped: ${(error as Error).message} It is tried again in an hour.`)
+    }
+  }
+  const look = async () => {
+    await sweep()
+    if (directory === undefined) return
+    try {
+      const made = await copyOfDay(await database(), directory, new Date(), projectsInCopy)
       if (made) console.log(`A copy of ${made.projects} projects is in ${made.file}.`)
     } catch (error) {
       console.error(
