@@ -245,8 +245,11 @@ test('of a drawing with a border the layer is chosen, and rounded corners come i
         'height="400"/></g><g id="Panel"><rect x="70" y="70" width="560" height="260" rx="30"/></g></svg>'
     )
   })
+  // What is on a layer named for the panel is taken; another closed line can be chosen.
+  await expect(page.getByText('4 straight sides, 4 arcs')).toBeVisible()
+  await choose(page, 'Closed line that is the panel', /layer “Border”/)
   await expect(page.getByText('4 straight sides, 0 arcs')).toBeVisible()
-  await choose(page, 'Layer of the outline', 'Panel')
+  await choose(page, 'Closed line that is the panel', /layer “Panel”/)
   await expect(page.getByText('4 straight sides, 4 arcs')).toBeVisible()
   await page.getByRole('button', { name: 'Take this outline' }).click()
   await saved(page)

@@ -12,12 +12,12 @@ import {
   type QuoteRead
 } from '#core/formats'
 
-/** A drawing from elsewhere: millimetres of one unit for files that do not say, the layer where several could be meant. */
+/** A drawing from elsewhere: millimetres of one unit for files that do not say, which closed line is the outline where several could be. */
 export interface ForeignDrawing {
   name: string
   text: string
   unitMm?: number
-  layer?: string
+  choice?: number
 }
 const isSvg = (name: string, text: string) => /\.svg$/i.test(name) || text.trimStart().startsWith('<')
 
@@ -25,8 +25,8 @@ const isSvg = (name: string, text: string) => /\.svg$/i.test(name) || text.trimS
 const reader = {
   /** Answers as soon as the thread is there. */
   ready: (): boolean => true,
-  outline: ({ name, text, unitMm, layer }: ForeignDrawing): OutlineRead =>
-    isSvg(name, text) ? readSvgOutline(text, unitMm, layer) : readDxfOutline(text, unitMm, layer),
+  outline: ({ name, text, unitMm, choice }: ForeignDrawing): OutlineRead =>
+    isSvg(name, text) ? readSvgOutline(text, unitMm, choice) : readDxfOutline(text, unitMm, choice),
   item: ({ name, text, unitMm }: ForeignDrawing): ItemDrawingRead =>
     readItemDrawing(isSvg(name, text) ? svgStrokes(text, unitMm) : dxfStrokes(text, unitMm)),
   /** A quote out of CSV, or out of the first sheet of an XLSX file. */

@@ -87,11 +87,7 @@ const STEPS: Record<number, (old: Loose) => Loose> = {
           ...brief,
           ...(Array.isArray(flying) && {
             flying: flying.flatMap(kind =>
-              kind !== 'IFR by day'
-                ? [kind]
-                : flying.includes('night VFR')
-                  ? ['IFR by day', 'IFR by night']
-                  : ['IFR by day']
+              kind !== 'IFR' ? [kind] : flying.includes('night VFR') ? ['IFR by day', 'IFR by night'] : ['IFR by day']
             )
           })
         }

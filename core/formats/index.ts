@@ -1,7 +1,7 @@
 export { CATALOGUE_COLUMNS } from './catalogue-columns'
 export { readCatalogueCsv, type CatalogueRead } from './read/catalogue-csv'
 export { readCatalogueJson } from './read/catalogue-json'
-export { FLATTEN_MM, type Contour, type OutlineRead } from './read/contours'
+export { FLATTEN_MM, type Contour, type OutlineChoice, type OutlineRead } from './read/contours'
 export { soundDxf } from './read/dxf-groups'
 export { readItemDrawing, type ItemDrawingRead } from './read/item-drawing'
 export { dxfStrokes, readDxfOutline } from './read/outline-dxf'

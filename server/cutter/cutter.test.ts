@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@tarikjabiri/dxf'
 import { describe, expect, it } from 'vitest'
 import { partsToCut } from '../../core/build'
@@ -144,5 +145,18 @@ describe('the stand-in cutter', () => {
     expect(
       quoteCut({ dxf: drawing(w => sheet(w)), stock: 'clear acrylic 3 mm, test piece', finish: 'primed' })
     ).toMatchObject({ accepted: false })
+  })
+})
+
+describe('drawings written by an independent library (ezdxf 0.18)', () => {
+  const folder = new URL('../../core/formats/read/foreign/', import.meta.url)
+  const kept = (name: string) => readFileSync(new URL(name, folder), 'utf8')
+  const orders = (JSON.parse(kept('expected.json')) as { name: string; kind: string; holes: number }[]).filter(
+    ({ kind }) => kind === 'cutter'
+  )
+  it.each(orders)('$name is taken', ({ name, holes }) => {
+    const answer = quoteCut({ dxf: kept(`${name}.dxf`), stock, finish: 'bare' })
+    if (!answer.accepted) throw new Error(answer.reasons.join(' '))
+    expect(answer.holes).toBe(holes)
   })
 })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { FLYING, PANEL_TEMPLATES } from '#core/document'
+import { bounds } from '#core/panel'
 import type { Beginning } from '#core/report'
 import { useTaste } from '~/stores/taste'
 
@@ -24,7 +25,9 @@ const start = reactive({
 })
 /** False while a field holds what cannot be read: nothing is done with what stood there before. */
 const readable = ref<boolean | null>(null)
-const file = shallowRef<{ name: string; points: [number, number][] }>()
+const { file, unit, choice, choices, read: drawing, reading, pick } = useOutlineFile()
+const outline = computed(() => (drawing.value?.ok ? drawing.value.outline : undefined))
+const outlineBox = computed(() => outline.value && bounds(outline.value))
 const panels = computed(() => [
   ...PANEL_TEMPLATES.map(template => ({
     value: template.id,
@@ -32,23 +35,17 @@ const panels = computed(() => [
   })),
   { value: OWN, title: 'an outline of my own: DXF or SVG' }
 ])
-async function readOutline(files: File | File[] | null) {
-  const picked = Array.isArray(files) ? files[0] : files
-  file.value = undefined
-  wrong.value = ''
-  if (!picked) return
-  const read = await readForeignOutline({ name: picked.name, text: await picked.text() })
-  if (read.ok) file.value = { name: picked.name, points: read.outline.map(([x, y]) => [x, y]) }
-  else wrong.value = read.problems.join(' ')
-}
 function setFlying(kind: (typeof FLYING)[number], on: boolean) {
   const flying = FLYING.filter(other => (other === kind ? on : start.flying.includes(other)))
   if (flying.length) start.flying = flying
 }
 async function begin() {
   wrong.value = ''
-  if (start.panel === OWN && !file.value) {
-    wrong.value = 'Choose the file with the outline, or one of the typical panels.'
+  if (start.panel === OWN && !outline.value) {
+    wrong.value =
+      drawing.value?.ok === false
+        ? drawing.value.problems.join(' ')
+        : 'Choose the file with the outline, or one of the panel templates.'
     return
   }
   busy.value = true
@@ -58,7 +55,7 @@ async function begin() {
       body: {
         ...start,
         labourCentsPerHour: taste.ownLabourCents,
-        panel: start.panel === OWN ? file.value!.points : start.panel
+        panel: start.panel === OWN ? outline.value! : start.panel
       }
     })
     await navigateTo(`/p/${id}/brief`)
@@ -114,9 +111,24 @@ async function begin() {
             v-if="start.panel === OWN"
             label="Outline, DXF or SVG"
             accept=".dxf,.svg"
-            @update:model-value="readOutline"
+            @update:model-value="pick"
           />
-          <p v-if="file" class="small quiet">{{ file.name }}: {{ file.points.length }} corners.</p>
+          <div v-if="start.panel === OWN && file" class="row">
+            <OutlineFields
+              v-model:unit="unit"
+              v-model:choice="choice"
+              :choices="choices"
+              :taken="drawing?.ok ? drawing.choice : undefined"
+            />
+          </div>
+          <p v-if="reading" class="small quiet" role="status">Reading the drawing…</p>
+          <p v-else-if="outline && outlineBox" class="small" role="status">
+            The outline is {{ taste.length(outlineBox.maxX) }} × {{ taste.length(outlineBox.maxY) }},
+            {{ outline.length }} corners. {{ drawing?.ok ? drawing.notes.join(' ') : '' }}
+          </p>
+          <template v-else-if="drawing && !drawing.ok && start.panel === OWN">
+            <p v-for="problem in drawing.problems" :key="problem" class="caution" role="alert">{{ problem }}</p>
+          </template>
           <p class="small quiet">
             Pilots, weights and what is installed are typical figures: replace them by the aeroplane’s own in Brief and
             Equipment. The measures of the sheet are in Panel.

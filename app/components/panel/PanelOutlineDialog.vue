@@ -11,10 +11,7 @@ import { useTaste } from '~/stores/taste'
 const open = defineModel<boolean>({ required: true })
 const bench = useBench()
 const taste = useTaste()
-const file = ref<{ name: string; text: string }>()
-const unit = ref<'' | 'in' | 'mm'>('')
-/** The layer of the outline; none until one is chosen. */
-const layer = ref('')
+const { file, unit, choice, choices, read: drawn, reading, pick } = useOutlineFile()
 const holesToo = ref(true)
 const measures = reactive({
   widthMm: inches(36),
@@ -28,34 +25,13 @@ const way = ref<'file' | 'build'>('file')
 /** False while a field holds what cannot be read: nothing is done with what stood there before. */
 const readable = ref<boolean | null>(null)
 
-async function pick(files: File | File[] | null) {
-  const chosen = Array.isArray(files) ? files[0] : files
-  layer.value = ''
-  file.value = chosen ? { name: chosen.name, text: await chosen.text() } : undefined
-}
 const built = computed((): OutlineRead => {
   try {
-    return { ok: true, outline: buildOutline(measures), inner: [], notes: [], layer: '', layers: [] }
+    return { ok: true, outline: buildOutline(measures), inner: [], notes: [], choices: [], choice: 0 }
   } catch (error) {
     if (!(error instanceof MeasureError)) throw error
     return { ok: false, problems: [error.message] }
   }
-})
-const drawn = shallowRef<OutlineRead>()
-const reading = ref(false)
-/** Layers that could hold the outline; kept while another of them is read. */
-const layers = ref<string[]>([])
-const ofUnit = computed(() => (unit.value === 'in' ? 25.4 : unit.value === 'mm' ? 1 : undefined))
-watch([file, unit, layer], async ([now, of, from]) => {
-  drawn.value = undefined
-  if (!now) return
-  reading.value = true
-  const found = await readForeignOutline({ ...now, unitMm: ofUnit.value, layer: from || undefined })
-  // Another file, unit or layer was chosen meanwhile.
-  if (file.value !== now || unit.value !== of || layer.value !== from) return
-  drawn.value = found
-  layers.value = found.ok ? found.layers : from ? layers.value : []
-  reading.value = false
 })
 /** A round hole up to this is a screw’s. */
 const SCREW_HOLE_MM = 6.5
@@ -126,25 +102,16 @@ function take() {
         <template v-if="way === 'file'">
           <p class="small">
             DXF with lines, arcs, circles, ellipses, polylines and splines, or SVG with paths and shapes. Arcs are cut
-            as arcs; other curves become straight sides that miss them by at most {{ taste.length(FLATTEN_MM) }}. The
-            closed line with the greatest area is the outline, unless another layer is chosen.
+            as arcs; other curves become straight sides within {{ taste.length(FLATTEN_MM) }} of them. Where several
+            closed lines could be the panel, you choose one.
           </p>
           <div class="row">
             <v-file-input class="grow" label="Drawing" accept=".dxf,.svg" @update:model-value="pick" />
-            <ChoiceField
-              v-model="unit"
-              label="One unit of it, if it does not say"
-              :items="[
-                { value: '', title: 'as it says' },
-                { value: 'in', title: 'inch' },
-                { value: 'mm', title: 'millimetre' }
-              ]"
-            />
-            <ChoiceField
-              v-if="layers.length > 1"
-              v-model="layer"
-              label="Layer of the outline"
-              :items="[{ value: '', title: 'the greatest' }, ...layers.map(layer => ({ value: layer, title: layer }))]"
+            <OutlineFields
+              v-model:unit="unit"
+              v-model:choice="choice"
+              :choices="choices"
+              :taken="drawn?.ok ? drawn.choice : undefined"
             />
           </div>
           <v-checkbox

@@ -133,12 +133,14 @@ describe('the outline of a drawing', () => {
     expect(found.inner.map(contour => contour.points)).toEqual([box(50, 50, 80, 80)])
     expect(found.notes.join(' ')).toContain('1 closed line outside the outline left out')
   })
-  it('of a sheet with a border the layer that was chosen is taken', () => {
+  it('of a sheet with a border what is named for the panel is taken, or what was chosen', () => {
     const strokes = [ring(box(0, 0, 1189, 841), 'BORDER'), ring(box(300, 300, 500, 200), 'FACE')]
-    const border = outlineOf(strokes, [])
-    const face = outlineOf(strokes, [], 'FACE')
-    expect(border.ok && border.layers).toEqual(['BORDER', 'FACE'])
+    const face = outlineOf(strokes, [])
+    expect(face.ok && face.choices.map(({ layer }) => layer)).toEqual(['BORDER', 'FACE'])
     expect(face.ok && face.outline).toEqual(box(0, 0, 500, 200))
+    expect(face.ok && face.notes.join(' ')).toContain('on layer “BORDER” and was taken for the border')
+    const border = outlineOf(strokes, [], 0)
+    expect(border.ok && border.outline).toEqual(box(0, 0, 1189, 841))
   })
   it.each([
     ['nothing', [], /no line in this drawing/],

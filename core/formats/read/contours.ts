@@ -25,18 +25,27 @@ export interface Contour {
   areaMm2: number
   round?: { xMm: number; yMm: number; diameterMm: number }
 }
-/** What a drawing holds for a panel: the outermost closed line, what is closed inside it, and what is worth saying. */
+/** A closed line that could be the outline of a panel. */
+export interface OutlineChoice {
+  layer: string
+  widthMm: number
+  heightMm: number
+  /** How many closed lines lie inside it. */
+  inside: number
+}
+/** What a drawing holds for a panel: its outline, what is closed inside it, and what is worth saying. */
 export type OutlineRead =
   | {
       ok: true
       outline: [number, number][]
       inner: Contour[]
       notes: string[]
-      /** The layer of the outline, and all layers on which a closed line could be one, greatest first. */
-      layer: string
-      layers: string[]
+      /** All closed lines that could be the outline, greatest first, and which of them was taken. */
+      choices: OutlineChoice[]
+      choice: number
     }
-  | { ok: false; problems: string[]; needsUnit?: true }
+  /** With `choices`, several closed lines could be the panel: one is to be chosen. */
+  | { ok: false; problems: string[]; needsUnit?: true; choices?: OutlineChoice[] }
 
 /** The lines of a drawing in mm, y up, or why it cannot be read. */
 export type StrokesRead =
@@ -47,17 +56,31 @@ const lines = (count: number) => `${count} closed ${count === 1 ? 'line' : 'line
 const round3 = (value: number) => Number(value.toFixed(3))
 const say = ([x, y]: PointMm) => `(${round3(x)}, ${round3(y)})`
 
-/** Joins strokes end to end into closed lines. What stays open is named with its gap. */
-export function joinStrokes(strokes: readonly Stroke[]): { closed: Stroke[]; open: Stroke[] } {
+/** The same for two open strokes that run along each other, whichever way. */
+function courseOf({ points }: Stroke): string {
+  const corners = points.map(([x, y]) => `${Math.round(x * 100)},${Math.round(y * 100)}`)
+  const [there, back] = [corners.join(' '), [...corners].reverse().join(' ')]
+  return there < back ? there : back
+}
+
+/** Joins strokes end to end into closed lines. What stays open is named with its gap; what was drawn twice counts once. */
+export function joinStrokes(strokes: readonly Stroke[]): { closed: Stroke[]; open: Stroke[]; twice: number } {
   const closed = strokes.filter(stroke => stroke.closed)
-  const rest = strokes
-    .filter(stroke => !stroke.closed && stroke.points.length > 1)
-    .map(stroke => ({ ...stroke, points: [...stroke.points] }))
+  const drawn = strokes.filter(
+    ({ closed, points }) =>
+      !closed && points.length > 1 && points.some(p => p[0] !== points[0]![0] || p[1] !== points[0]![1])
+  )
+  const rest = [...new Map(drawn.map(stroke => [courseOf(stroke), stroke])).values()].map(stroke => ({
+    ...stroke,
+    points: [...stroke.points]
+  }))
+  const twice = drawn.length - rest.length
   const open: Stroke[] = []
   const near = (a: PointMm, b: PointMm) => Math.hypot(a[0] - b[0], a[1] - b[1]) <= JOIN_MM
   while (rest.length) {
     const chain = rest.shift()!
-    for (let grown = true; grown && !near(chain.points[0]!, chain.points.at(-1)!);) {
+    const isClosed = () => chain.points.length > 3 && near(chain.points[0]!, chain.points.at(-1)!)
+    for (let grown = true; grown && !isClosed();) {
       const end = chain.points.at(-1)!
       const start = chain.points[0]!
       const index = rest.findIndex(
@@ -75,11 +98,10 @@ export function joinStrokes(strokes: readonly Stroke[]): { closed: Stroke[]; ope
       else if (near(next.at(-1)!, start)) chain.points.unshift(...next.slice(0, -1))
       else chain.points.unshift(...next.reverse().slice(0, -1))
     }
-    if (chain.points.length > 3 && near(chain.points[0]!, chain.points.at(-1)!))
-      closed.push({ ...chain, points: chain.points.slice(0, -1), closed: true })
+    if (isClosed()) closed.push({ ...chain, points: chain.points.slice(0, -1), closed: true })
     else open.push(chain)
   }
-  return { closed, open }
+  return { closed, open, twice }
 }
 
 /** Corners that add nothing: the same point twice, or on the straight line between its neighbours. */
@@ -100,15 +122,79 @@ const wideEnough = (points: readonly PointMm[]): boolean => {
   return Math.max(maxX - minX, maxY - minY) >= LEAST_MM && maxX - minX <= MOST_MM && maxY - minY <= MOST_MM
 }
 
-/** Closed lines of strokes, corners that add nothing left out, the greatest area first; what stays open; lines of no area. */
-export function ringsOf(strokes: readonly Stroke[]): { rings: Stroke[]; open: Stroke[]; flat: number } {
-  const { closed, open } = joinStrokes(strokes)
-  const rings = closed
+/** How far a point is from the nearest side of a ring, in mm. */
+const offRing = ([x, y]: PointMm, ring: readonly PointMm[]): number =>
+  Math.min(
+    ...ring.map(([ax, ay], i) => {
+      const [bx, by] = ring[(i + 1) % ring.length]!
+      const [dx, dy] = [bx - ax, by - ay]
+      const t = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)))
+      return Math.hypot(x - ax - t * dx, y - ay - t * dy)
+    })
+  )
+/** Whether two rings are one line drawn twice, though flattened or begun otherwise. */
+function sameRing(a: Stroke, b: Stroke): boolean {
+  const [boxA, boxB] = [bounds(a.points), bounds(b.points)]
+  const near = (['minX', 'minY', 'maxX', 'maxY'] as const).every(key => Math.abs(boxA[key] - boxB[key]) <= 2 * JOIN_MM)
+  return (
+    near &&
+    a.points.every(point => offRing(point, b.points) <= 2 * JOIN_MM) &&
+    b.points.every(point => offRing(point, a.points) <= 2 * JOIN_MM)
+  )
+}
+
+/**
+ * Closed lines of strokes, corners that add nothing left out, the greatest area first; what stays open; how many lines have no area,
+ * and how many were drawn a second time.
+ */
+export function ringsOf(strokes: readonly Stroke[]): { rings: Stroke[]; open: Stroke[]; flat: number; twice: number } {
+  const { closed, open, twice } = joinStrokes(strokes)
+  const all = closed
     .map(stroke => ({ ...stroke, points: tidy(stroke.points) }))
     .filter(contour => contour.points.length > 2 && areaMm2(contour.points) > 0)
     .sort((a, b) => areaMm2(b.points) - areaMm2(a.points))
-  return { rings, open, flat: closed.length - rings.length }
+  const rings: Stroke[] = []
+  for (const ring of all) if (!rings.some(other => sameRing(ring, other))) rings.push(ring)
+  return { rings, open, flat: closed.length - all.length, twice: twice + all.length - rings.length }
 }
+
+/** Layers that by their name hold the border of a sheet, and such as hold the outline of a part (common practice). */
+const BORDER_LAYER = /border|title|viewport|defpoints|paper|rahmen|schriftfeld|cartouche/i
+const OUTLINE_LAYER = /^(outline|panel|face|profile|contour|perimeter)/i
+/** Whether a ring is the border of a sheet, by the name of its layer. */
+export const isBorder = ({ layer }: Stroke): boolean => BORDER_LAYER.test(layer)
+
+const isRectangle = ({ points }: Stroke): boolean => {
+  const { minX, minY, maxX, maxY } = bounds(points)
+  return points.length === 4 && areaMm2(points) > 0.999 * (maxX - minX) * (maxY - minY)
+}
+const isInside = (inner: Stroke, outer: Stroke): boolean => inner !== outer && inside(inner.points[0]!, outer.points)
+
+/**
+ * Which of the closed lines is the panel's outline: of layers that are named for it the greatest, else the greatest that is on no
+ * layer named for a border.
+ * @returns undefined where the greatest is a rectangle round another that holds most of what is drawn: it may be a border, or a panel
+ * with a bay, and only a person can tell
+ */
+function likeliest(candidates: readonly Stroke[], rings: readonly Stroke[]): Stroke | undefined {
+  const named = candidates.find(({ layer }) => OUTLINE_LAYER.test(layer))
+  if (named) return named
+  const [top, ...others] = candidates.filter(ring => !isBorder(ring))
+  if (!top) return candidates[0]
+  const rest = rings.filter(ring => ring !== top && !isBorder(ring))
+  const holds = (ring: Stroke) => rest.filter(other => isInside(other, ring)).length
+  const doubtful = others.some(
+    ring =>
+      isInside(ring, top) &&
+      areaMm2(ring.points) > 0.15 * areaMm2(top.points) &&
+      holds(ring) * 2 > rest.length - 1 &&
+      holds(ring) > 0
+  )
+  return doubtful && isRectangle(top) ? undefined : top
+}
+/** More closed lines than these are not offered as the outline. */
+const MOST_CHOICES = 20
+
 /** A closed line as a circle, where it is one. */
 export function roundOf(ring: Stroke): Contour['round'] {
   if (ring.round) return ring.round
@@ -117,11 +203,10 @@ export function roundOf(ring: Stroke): Contour['round'] {
 }
 
 /**
- * Picks the panel's outline from strokes: the closed line with the greatest area, moved so that its lower left stands
- * at zero. Refuses, in words, what cannot be a panel.
- * @param layer the layer whose greatest closed line is the outline, where several could be it
+ * Picks the panel's outline from strokes, moved so that its lower left is at zero. Refuses, in words, what cannot be a panel.
+ * @param choice which closed line is the outline, of the `choices` told before, where several could be it
  */
-export function outlineOf(strokes: readonly Stroke[], notes: string[], layer?: string): OutlineRead {
+export function outlineOf(strokes: readonly Stroke[], notes: string[], choice?: number): OutlineRead {
   if (strokes.length === 0)
     return {
       ok: false,
@@ -131,24 +216,42 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[], layer?: s
     }
   if (strokes.some(stroke => stroke.points.some(([x, y]) => !Number.isFinite(x) || !Number.isFinite(y))))
     return { ok: false, problems: ['A coordinate in this drawing is not a number. Nothing was changed.'] }
-  const { rings, open, flat } = ringsOf(strokes)
+  const { rings, open, flat, twice } = ringsOf(strokes)
   const sayOpen = open.slice(0, 5).map(stroke => {
     const [a, b] = [stroke.points[0]!, stroke.points.at(-1)!]
     return `On layer “${stroke.layer}” a line from ${say(a)} to ${say(b)} is open by ${round3(Math.hypot(a[0] - b[0], a[1] - b[1]))} mm.`
   })
   if (flat > 0) notes.push(`${lines(flat)} of no area left out.`)
+  if (twice > 0)
+    notes.push(
+      `${twice} ${twice === 1 ? 'line is' : 'lines are'} drawn twice and ${twice === 1 ? 'counts' : 'count'} once.`
+    )
   if (rings.length === 0)
     return {
       ok: false,
       problems: ['No line of this drawing is closed, so it has no outline. Nothing was changed.', ...sayOpen]
     }
-  const layers = [...new Set(rings.filter(ring => wideEnough(ring.points)).map(ring => ring.layer))]
-  const outer = layer === undefined ? rings[0] : rings.find(ring => ring.layer === layer)
+  const wide = rings.filter(ring => wideEnough(ring.points)).slice(0, MOST_CHOICES)
+  // Where none has the size of a panel, the greatest is measured below, in words.
+  const candidates = wide.length ? wide : rings.slice(0, 1)
+  const choices = candidates.map(ring => {
+    const { minX, minY, maxX, maxY } = bounds(ring.points)
+    const count = rings.filter(other => isInside(other, ring)).length
+    return { layer: ring.layer, widthMm: round3(maxX - minX), heightMm: round3(maxY - minY), inside: count }
+  })
+  const outer = choice === undefined ? likeliest(candidates, rings) : candidates[choice]
   if (!outer)
     return {
       ok: false,
-      problems: [`There is no closed line on layer “${layer}” of this drawing. Nothing was changed.`]
+      choices,
+      problems: [
+        choice === undefined
+          ? `${choices.length} closed lines of this drawing could be the panel. Choose the one that is. Nothing was changed.`
+          : `There is no closed line ${choice + 1} in this drawing. Nothing was changed.`
+      ]
     }
+  if (choice === undefined && isBorder(rings[0]!) && outer !== rings[0])
+    notes.push(`The greatest closed line is on layer “${rings[0]!.layer}” and was taken for the border of the sheet.`)
   const others = rings.filter(ring => ring !== outer)
   const box = bounds(outer.points)
   const [width, height] = [box.maxX - box.minX, box.maxY - box.minY]
@@ -191,8 +294,8 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[], layer?: s
     ok: true,
     outline: outer.points.map(move),
     notes,
-    layer: outer.layer,
-    layers,
+    choices,
+    choice: candidates.indexOf(outer),
     inner: within.map(stroke => ({
       layer: stroke.layer,
       points: stroke.points.map(move),

@@ -47,6 +47,11 @@ const FARTHEST = 1e7
 
 /** The kinds of values of the published DXF reference: codes 10 to 59 and 210 to 239 are reals, 60 to 79 integers. */
 const isNumber = (code: number): boolean => (code >= 10 && code <= 79) || (code >= 210 && code <= 239)
+/**
+ * Whether a value is a number that can be drawn. Asked only of what is read: ±1E+20 stands in headers and layouts for “not computed”,
+ * and common drawing programs write it there.
+ */
+const isDrawable = (value: string): boolean => value !== '' && Math.abs(Number(value)) <= FARTHEST
 
 /**
  * Looks whether a drawing is built as one: sections within each other, every value of its kind, an end. The reader that comes after
@@ -61,8 +66,6 @@ export function soundDxf(text: string): SoundDxf {
     if (!/^-?\d{1,5}$/.test(code))
       return { ok: false, problem: `line ${index + 1} should be the number of a group and is “${code.slice(0, 20)}”` }
     const group: Group = [Number(code), value, index + 1]
-    if (isNumber(group[0]) && !(value !== '' && Math.abs(Number(value)) <= FARTHEST))
-      return { ok: false, problem: `line ${index + 2} should be a number and is “${value.slice(0, 20)}”` }
     if (group[0] === 0 && value === 'EOF') break
     if (group[0] !== 999) groups.push(group)
   }
@@ -120,7 +123,7 @@ class Rebuild {
     while (this.at < this.groups.length && !this.is(0)) {
       const unit = this.is(9, '$INSUNITS')
       const value = this.groups[this.at + 1]
-      if (unit && value?.[0] === 70) {
+      if (unit && value?.[0] === 70 && isDrawable(value[1])) {
         this.put(9, '$INSUNITS')
         this.put(70, value[1])
       }
@@ -191,6 +194,8 @@ class Rebuild {
     const from = ++this.at
     while (this.at < this.groups.length && !this.is(0)) this.at++
     const own = this.groups.slice(from, this.at).filter(([code]) => CODES.has(code))
+    const odd = own.find(([code, value]) => isNumber(code) && !isDrawable(value))
+    if (odd) return this.fail(`line ${odd[2] + 1} should be a number and is “${odd[1].slice(0, 20)}”`)
     const lacks = NEEDS[type]?.find(code => !own.some(([group]) => group === code))
     if (lacks !== undefined) return this.fail(`the ${type} of line ${line} lacks its value ${lacks}`)
     const round = ANGLES[type]
@@ -201,6 +206,9 @@ class Rebuild {
     if (type === 'LWPOLYLINE') this.put(90, String(own.filter(([code]) => code === 10).length))
     // The reader takes the corners in one go, and does not come to an end where something else stands among them.
     const last = ([code]: Group) => type === 'LWPOLYLINE' && CORNER.has(code)
-    for (const [code, value] of [...own.filter(group => !last(group)), ...own.filter(last)]) this.put(code, value)
+    const ordered = [...own.filter(group => !last(group)), ...own.filter(last)]
+    // Of a circle the reader leaves out that it is seen from behind, where x runs the other way.
+    const behind = type === 'CIRCLE' && own.some(([code, value]) => code === 230 && Number(value) < 0)
+    for (const [code, value] of ordered) this.put(code, behind && code === 10 ? String(-Number(value)) : value)
   }
 }

@@ -2,7 +2,7 @@ import type { Face, Shape } from '../../catalogue'
 import { flatten } from '../../build'
 import { bounds, inside, trueRing, type PointMm } from '../../panel'
 import { MOST_CORNERS_OF_SHAPE } from '../../catalogue'
-import { ringsOf, roundOf, type Stroke, type StrokesRead } from './contours'
+import { isBorder, ringsOf, roundOf, type Stroke, type StrokesRead } from './contours'
 
 /** What a maker's drawing says of the face of an item; measured from the middle of the bezel, or of the cutout where there is none. */
 export type ItemDrawingRead =
@@ -81,7 +81,11 @@ export function readItemDrawing(read: StrokesRead): ItemDrawingRead {
   const refuse = (problem: string): ItemDrawingRead => ({ ok: false, problems: [`${problem} Nothing was changed.`] })
   if (read.strokes.some(stroke => stroke.points.some(([x, y]) => !Number.isFinite(x) || !Number.isFinite(y))))
     return refuse('A coordinate in this drawing is not a number.')
-  const { rings, open } = ringsOf(read.strokes)
+  const { rings: all, open, twice } = ringsOf(read.strokes)
+  const rings = all.filter(ring => !isBorder(ring))
+  if (rings.length < all.length)
+    notes.push(`${all.length - rings.length} on a layer named for the border of a sheet left out.`)
+  if (twice) notes.push(`${twice} drawn twice count once.`)
   if (open.length) notes.push(`${open.length} open lines were left out.`)
   const screws = rings.filter(ring => (roundOf(ring)?.diameterMm ?? Infinity) <= SCREW_HOLE_MM)
   const large = rings.filter(ring => !screws.includes(ring))

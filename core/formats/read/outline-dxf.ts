@@ -99,12 +99,20 @@ const keepsRound = ([a, b, c, d]: Affine): boolean =>
   Math.abs(a * c + b * d) < 1e-9 * (a * a + b * b)
 
 type Layers = Record<string, { visible?: boolean; frozen?: boolean }>
+/** An entity with where it comes to lie, the layer it counts on, and why it is not seen, where an insert hides it. */
+interface Laid {
+  entity: IEntity
+  place: Affine
+  layer: string
+  hidden?: string
+}
 /** Why an entity is not seen in the drawing, so that it is no part of the panel; nothing for one that is. */
-function unseenBecause(entity: IEntity, layers: Layers): string | undefined {
+function unseenBecause({ entity, layer, hidden }: Laid, layers: Layers): string | undefined {
+  if (hidden) return hidden
   if ((entity as { inPaperSpace?: boolean }).inPaperSpace) return 'in paper space'
-  const layer = layers[entity.layer]
-  if (layer?.frozen) return `on the layer “${entity.layer}”, which is frozen`
-  if (layer?.visible === false) return `on the layer “${entity.layer}”, which is off`
+  if (layers[layer]?.frozen) return `on the layer “${layer}”, which is frozen`
+  // A block whose insert is on a layer that is off shows what has a layer of its own.
+  if (layers[layer]?.visible === false && entity.type !== 'INSERT') return `on the layer “${layer}”, which is off`
   return (entity as { visible?: boolean }).visible === false ? 'not visible' : undefined
 }
 
@@ -116,11 +124,21 @@ const MOST_NESTED = 16
  */
 function laidOut(
   entities: readonly IEntity[],
-  blocks: Record<string, { entities?: IEntity[]; position?: { x: number; y: number } }>
-): { entity: IEntity; place: Affine }[] | undefined {
-  const found: { entity: IEntity; place: Affine }[] = []
-  const walk = (list: readonly IEntity[], place: Affine, depth: number): boolean =>
+  blocks: Record<string, { entities?: IEntity[]; position?: { x: number; y: number } }>,
+  layers: Layers
+): Laid[] | undefined {
+  const found: Laid[] = []
+  interface Within {
+    place: Affine
+    depth: number
+    /** The layer of the insert, which what is drawn on layer 0 of the block takes. */
+    layer?: string
+    hidden?: string
+  }
+  const walk = (list: readonly IEntity[], { place, depth, layer: above, hidden }: Within): boolean =>
     list.every(entity => {
+      const own = entity.layer ?? '0'
+      const layer = own === '0' && above !== undefined ? above : own
       const z =
         (entity as { extrusionDirectionZ?: number }).extrusionDirectionZ ??
         (entity as { extrusionDirection?: { z: number } }).extrusionDirection?.z
@@ -128,14 +146,16 @@ function laidOut(
       const insert = entity as IInsertEntity
       const block = entity.type === 'INSERT' ? blocks[insert.name] : undefined
       if (!block?.entities || depth >= MOST_NESTED) {
-        found.push({ entity, place: here })
+        found.push({ entity, place: here, layer, hidden })
         return found.length <= MOST_ENTITIES
       }
+      // What is inserted on a frozen layer, or not visible itself, is not seen whatever its own layers are.
+      const unseen = unseenBecause({ entity, place: here, layer, hidden }, layers)
       const [sx, sy, turn] = [insert.xScale ?? 1, insert.yScale ?? 1, ((insert.rotation ?? 0) * Math.PI) / 180]
       const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
       for (let row = 0; row < Math.max(1, insert.rowCount ?? 1); row++)
         for (let column = 0; column < Math.max(1, insert.columnCount ?? 1); column++) {
-          const own: Affine = then(
+          const put: Affine = then(
             [
               sx,
               0,
@@ -146,21 +166,22 @@ function laidOut(
             ],
             [cos, sin, -sin, cos, insert.position.x, insert.position.y]
           )
-          if (!walk(block.entities, then(own, here), depth + 1)) return false
+          const within = { place: then(put, here), depth: depth + 1, layer, hidden: unseen }
+          if (!walk(block.entities, within)) return false
         }
       return true
     })
-  return walk(entities, STILL, 0) ? found : undefined
+  return walk(entities, { place: STILL, depth: 0 }) ? found : undefined
 }
 
 /**
  * Reads a panel's outline from a DXF drawing.
  * @param unitMm millimetres of one unit of the drawing, for files that do not declare it
- * @param layer that of the outline, where several could be it
+ * @param choice which closed line is the outline, of the `choices` told before, where several could be it
  */
-export function readDxfOutline(text: string, unitMm?: number, layer?: string): OutlineRead {
+export function readDxfOutline(text: string, unitMm?: number, choice?: number): OutlineRead {
   const read = dxfStrokes(text, unitMm)
-  return read.ok ? outlineOf(read.strokes, read.notes, layer) : read
+  return read.ok ? outlineOf(read.strokes, read.notes, choice) : read
 }
 
 /**
@@ -215,7 +236,7 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
   for (const { type } of sound.others) left.set(type, (left.get(type) ?? 0) + 1)
   const hidden = new Map<string, number>()
   const layers = (drawing.tables?.layer as { layers?: Layers } | undefined)?.layers ?? {}
-  const laid = laidOut(entities, drawing.blocks ?? {})
+  const laid = laidOut(entities, drawing.blocks ?? {}, layers)
   if (!laid)
     return {
       ok: false,
@@ -223,7 +244,9 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
         `With its blocks the drawing holds more than ${MOST_ENTITIES} entities. Take all but the panel out of it. Nothing was changed.`
       ]
     }
-  const weighted = laid.find(({ entity }) => entity.type === 'SPLINE' && (entity as ISplineEntity).rational)
+  const weighted = laid.find(
+    each => each.entity.type === 'SPLINE' && (each.entity as ISplineEntity).rational && !unseenBecause(each, layers)
+  )
   if (weighted)
     return {
       ok: false,
@@ -233,16 +256,17 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
       ]
     }
   let corners = 0
-  const strokes = laid.flatMap(({ entity, place }): Stroke[] => {
+  const strokes = laid.flatMap((each): Stroke[] => {
+    const { entity, place, layer } = each
     if (corners > MOST_POINTS) return []
-    const unseen = unseenBecause(entity, layers)
+    const unseen = unseenBecause(each, layers)
     if (unseen) {
       hidden.set(unseen, (hidden.get(unseen) ?? 0) + 1)
       return []
     }
     // Curves are flattened at the size they come to have, so that the tolerance holds.
     const k = scale * stretch(place)
-    const found = k > 0 ? strokeOf(entity, k) : undefined
+    const found = k > 0 ? strokeOf(entity, layer, k) : undefined
     corners += found?.points.length ?? 0
     if (!found) left.set(entity.type, (left.get(entity.type) ?? 0) + 1)
     if (!found || place === STILL) return found ? [found] : []
@@ -272,8 +296,7 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
   return { ok: true, strokes, notes }
 }
 
-function strokeOf(entity: IEntity, scale: number): Stroke | undefined {
-  const layer = entity.layer ?? '0'
+function strokeOf(entity: IEntity, layer: string, scale: number): Stroke | undefined {
   const point = (p: { x: number; y: number }): PointMm => [p.x * scale, p.y * scale]
   switch (entity.type) {
     case 'LINE':

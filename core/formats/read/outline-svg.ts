@@ -75,11 +75,11 @@ function lengthIn(tag: string, a: Record<string, string>): string | undefined {
 /**
  * Reads a panel's outline from an SVG drawing.
  * @param unitMm millimetres of one unit of the drawing, for files whose width is in no real unit
- * @param layer the group of the outline, where several could be it
+ * @param choice which closed line is the outline, of the `choices` told before, where several could be it
  */
-export function readSvgOutline(text: string, unitMm?: number, layer?: string): OutlineRead {
+export function readSvgOutline(text: string, unitMm?: number, choice?: number): OutlineRead {
   const read = svgStrokes(text, unitMm)
-  return read.ok ? outlineOf(read.strokes, read.notes, layer) : read
+  return read.ok ? outlineOf(read.strokes, read.notes, choice) : read
 }
 
 /**

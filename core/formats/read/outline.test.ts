@@ -458,7 +458,7 @@ describe('arcs of an outline, and the layer it is on', () => {
     base.airframe.panel = { ...base.airframe.panel, outline: read.outline }
     const found = bulges(writePartDxf(partsToCut(designWith([], base))[0]!, 'metric'))
     expect(found).toEqual(Array.from({ length: 4 }, () => expect.closeTo(found[0]! < 0 ? -QUARTER : QUARTER, 3)))
-    expect(read.layers).toEqual(['svg'])
+    expect(read.choices.map(({ layer }) => layer)).toEqual(['svg'])
   })
   const QUARTER = Math.tan(Math.PI / 8)
   it('an ellipse by an SVG arc has its area, π a b', () => {
@@ -485,13 +485,13 @@ describe('arcs of an outline, and the layer it is on', () => {
   })
   const frame = `<svg xmlns="http://www.w3.org/2000/svg" width="700mm" viewBox="0 0 700 400">
     <g id="Border"><rect width="700" height="400"/></g><g id="Panel"><rect x="50" y="50" width="600" height="300"/></g></svg>`
-  it('the greatest closed line may be the border of the sheet: the layers are told, and one can be chosen', () => {
+  it('the greatest closed line may be the border of the sheet: all that could be the panel are told, and one can be chosen', () => {
     const border = got(readSvgOutline(frame))
-    expect([border.layer, border.layers]).toEqual(['Border', ['Border', 'Panel']])
-    const panel = got(readSvgOutline(frame, undefined, 'Panel'))
-    expect(bounds(panel.outline)).toEqual({ minX: 0, minY: 0, maxX: 600, maxY: 300 })
-    const none = readSvgOutline(frame, undefined, 'Nowhere')
-    expect(none.ok ? [] : none.problems).toEqual([expect.stringContaining('no closed line on layer “Nowhere”')])
+    expect(border.choices.map(({ layer }) => layer)).toEqual(['Border', 'Panel'])
+    expect([border.choice, bounds(border.outline)]).toEqual([1, { minX: 0, minY: 0, maxX: 600, maxY: 300 }])
+    expect(bounds(got(readSvgOutline(frame, undefined, 0)).outline).maxX).toBe(700)
+    const none = readSvgOutline(frame, undefined, 7)
+    expect(none.ok ? [] : none.problems).toEqual([expect.stringContaining('no closed line 8')])
   })
 })
 
