@@ -11,7 +11,7 @@ const NONE = -1
 const items = computed(() =>
   choices.map(({ layer, widthMm, heightMm, inside }, value) => ({
     value,
-    title: `${taste.length(widthMm)} × ${taste.length(heightMm)}, layer “${layer}”, ${inside} closed ${inside === 1 ? 'line' : 'lines'} inside`
+    title: `${taste.length(widthMm)} × ${taste.length(heightMm)}, layer “${layer}”, ${inside} inside`
   }))
 )
 </script>

@@ -7,6 +7,7 @@ import {
   readQuoteRows,
   readSvgOutline,
   svgStrokes,
+  xlsxMoneyFormats,
   type ItemDrawingRead,
   type OutlineRead,
   type QuoteRead
@@ -18,6 +19,13 @@ export interface ForeignDrawing {
   text: string
   unitMm?: number
   choice?: number
+}
+/** What a spreadsheet calls a cell: C7. */
+function cellName(line: number, column: number): string {
+  let letters = ''
+  for (let left = column + 1; left > 0; left = Math.floor((left - 1) / 26))
+    letters = String.fromCharCode(65 + ((left - 1) % 26)) + letters
+  return `${letters}${line + 1}`
 }
 const isSvg = (name: string, text: string) => /\.svg$/i.test(name) || text.trimStart().startsWith('<')
 
@@ -34,13 +42,13 @@ const reader = {
     if (!/\.xlsx$/i.test(file.name)) return readQuoteCsv(await file.text())
     const { readSheet } = await import('read-excel-file/web-worker')
     try {
-      const rows = await readSheet(file)
+      const [rows, formats] = [await readSheet(file), xlsxMoneyFormats(new Uint8Array(await file.arrayBuffer()))]
       return readQuoteRows(
-        rows.map(row =>
-          row.map(cell =>
-            // A number of a spreadsheet has no thousands to be told from its decimals.
+        rows.map((row, line) =>
+          row.map((cell, column) =>
+            // A number of a spreadsheet has no thousands to be told from its decimals; its currency is in its format.
             typeof cell === 'number'
-              ? cell.toFixed(2)
+              ? `${Number.isInteger(cell) ? cell : cell.toFixed(2)} ${formats.get(cellName(line, column)) ?? ''}`.trim()
               : cell instanceof Date
                 ? cell.toISOString().slice(0, 10)
                 : String(cell ?? '')

@@ -12,7 +12,15 @@ export { catalogueSchema, projectSchema } from './write/json-schema'
 export { writeFaceDxf, writePartDxf } from './write/dxf'
 export { pathOf, writePartSvg } from './write/svg'
 export { writePartsCsv, writeWiresCsv, WIRE_COLUMNS } from './write/parts-csv'
-export { amountCents, readQuoteCsv, readQuoteRows, type QuoteRead } from './read/quote-rows'
+export {
+  amountCents,
+  readQuoteCsv,
+  readQuoteRows,
+  unexplainedCents,
+  type QuoteRead,
+  type QuoteReading
+} from './read/quote-rows'
+export { xlsxMoneyFormats } from './read/xlsx-currencies'
 export { readSupplierFeed, SupplierFeed } from './read/supplier-feed'
 export { readPinTable, type PinTableRead } from './read/pin-table'
 export { readWiresCsv, type WiresRead } from './read/wires-csv'

@@ -1,7 +1,7 @@
 import type { Design, Finding, Working } from '../design'
 import type { Wire } from '../wiring'
 import { enumerate, figure, num, price, say, thing, type Phrase, wireRun } from '../quantity'
-import { standQuote, type QuoteSummary } from './quotes'
+import { standQuotes, type QuoteSummary } from './quotes'
 import {
   groupsIn,
   jobOf,
@@ -19,6 +19,7 @@ export {
   lumpOf,
   queueThrough,
   quoteDates,
+  quotableLines,
   QUOTED_GROUPS,
   threePoint,
   type QuotedLine,
@@ -211,7 +212,7 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
     ),
     ...design.costs.filter(cost => cost.yearly).map(cost => ({ says: say`${cost.says}`, cents: cost.cents }))
   ]
-  const quotes = design.quotes.map(quote => standQuote(quote, lines))
+  const quotes = standQuotes(design.quotes, lines)
   const findings: Finding[] = []
   if (brief.budgetCents > 0 && totalCents > brief.budgetCents)
     findings.push({

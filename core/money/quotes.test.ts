@@ -3,13 +3,15 @@ import { describe, expect, it } from 'vitest'
 import { resolve } from '../design'
 import type { Quote } from '../document'
 import { examineOption } from '../report'
+import { say } from '../quantity'
 import { demoProject } from '../testing.demo'
 import { guessCovers, inUsCents, lumpOf, quoteDates, QUOTED_GROUPS, type CostLine } from '.'
-import { standQuote } from './quotes'
+import { standQuotes } from './quotes'
 
 const project = demoProject('3-skerrow-dunlin')
 const { money } = examineOption(project, 'b')
-const quotable = money.lines.filter(line => (QUOTED_GROUPS as readonly string[]).includes(line.group))
+const quotable = money.lines.filter(line => ['equipment', 'labour', 'panel', 'wire'].includes(line.group))
+const standQuote = (one: Quote, estimate: readonly CostLine[]) => standQuotes([one], estimate)[0]!
 const sum = (lines: readonly { cents: number }[]) => lines.reduce((total, line) => total + line.cents, 0)
 const quote = (lines: Quote['lines'], patch: Partial<Quote> = {}): Quote => ({
   id: 'q',
@@ -22,7 +24,8 @@ const quote = (lines: Quote['lines'], patch: Partial<Quote> = {}): Quote => ({
 
 describe('a quote in the shop’s own lumps', () => {
   it('whatever its lines say they cover: each line of the estimate is answered for once or left out, to the cent', () => {
-    const keys = [...quotable.map(line => line.key), ...QUOTED_GROUPS.map(lumpOf), 'equipment gone', 'nonsense']
+    const groups = ['equipment', 'labour', 'panel', 'wire'] as const
+    const keys = [...quotable.map(line => line.key), ...groups.map(lumpOf), 'equipment gone', 'nonsense']
     fc.assert(
       fc.property(
         fc.array(
@@ -70,6 +73,33 @@ describe('a quote in the shop’s own lumps', () => {
     expect(less.forgotten.map(costLine => costLine.key)).toEqual(['panel'])
     expect(less.comparableCents).toBe(whole.comparableCents)
   })
+  it('the shop that states tax and own costs is no dearer for it than the one that forgets them', () => {
+    const own = { key: 'cost papers', group: 'other' as const, says: say`Papers`, cents: 90_000 }
+    const tax = { key: 'tax', group: 'tax' as const, says: say`Tax`, cents: 210_000 }
+    const estimate = [...money.lines.filter(line => !['other', 'tax'].includes(line.group)), own, tax]
+    const all = ['equipment', 'labour', 'panel', 'wire'].map(group => `all ${group}`)
+    const bare = { id: 'a', says: 'All', cents: 3_000_000, covers: all }
+    const forgets = quote([bare], { id: 'forgets' })
+    const states = quote(
+      [
+        bare,
+        { id: 't', says: 'Sales tax', cents: 210_000, covers: ['all tax'] },
+        { id: 'p', says: 'Papers', cents: 90_000, covers: ['cost papers'] }
+      ],
+      { id: 'states' }
+    )
+    const both = standQuotes([forgets, states], estimate)
+    expect(both.map(({ comparableCents }) => comparableCents)).toEqual([3_300_000, 3_300_000])
+    expect(both[0]!.forgotten.map(({ key }) => key)).toEqual(['cost papers', 'tax'])
+    // Where none states them they are the owner's, in all alike, and no shop is asked about them.
+    expect(standQuotes([forgets], estimate)[0]!.forgotten).toEqual([])
+    // Tax that the estimate does not know is put on all at the rate that is stated: 210,000 of 3,000,000 is 7 %.
+    const untaxed = estimate.filter(({ key }) => key !== 'tax' && key !== 'cost papers')
+    const taxed = quote(states.lines.slice(0, 2), { id: 'states' })
+    expect(standQuotes([forgets, taxed], untaxed).map(({ comparableCents }) => comparableCents)).toEqual([
+      3_210_000, 3_210_000
+    ])
+  })
   it('a line of its own is taken out of the lump; what two lines name is told', () => {
     const found = standQuote(
       quote([
@@ -102,6 +132,7 @@ describe('a quote in the shop’s own lumps', () => {
     expect(guess('Remove vacuum pump')).toEqual(['labour vac-pump'])
     expect(guess('Wiring harness')).toEqual(['all wire'])
     expect(guess('Panel, powder coated and engraved')).toEqual(['all panel'])
+    expect(guess('Sales tax 7.5 %')).toEqual(['all tax'])
     expect(guess('Shop supplies')).toEqual([])
   })
   it('of the demo each of three quotes leaves something out, and is told with its price', () => {

@@ -1,12 +1,19 @@
 import { addDays, addWeeks, format, parseISO } from 'date-fns'
 import type { Design } from '../design'
 import type { Quote } from '../document'
-import type { Phrase } from '../quantity'
+import { num, say, type Phrase } from '../quantity'
 import type { CostLine } from './index'
 
-/** Groups of the estimate that a shop’s quote is for; what the owner pays besides is in none. */
-export const QUOTED_GROUPS = ['equipment', 'labour', 'panel', 'wire'] as const
+/** Groups of the estimate that every shop’s quote is held to. */
+const ALWAYS_QUOTED = ['equipment', 'labour', 'panel', 'wire'] as const
+/** Groups that some shops state and others leave to the owner: held against all as soon as one of them states a line. */
+const SOMETIMES_QUOTED = ['travel', 'other', 'tax'] as const
+/** Groups of the estimate that a line of a quote can be for. What is set aside and what is traded in is in none. */
+export const QUOTED_GROUPS = [...ALWAYS_QUOTED, ...SOMETIMES_QUOTED] as const
 export type QuotedGroup = (typeof QUOTED_GROUPS)[number]
+const isIn = (groups: readonly string[]) => (line: CostLine) => groups.includes(line.group)
+/** The lines of an estimate that a quote can be for. */
+export const quotableLines = (estimate: readonly CostLine[]): CostLine[] => estimate.filter(isIn(QUOTED_GROUPS))
 /** A lump over a whole group of the estimate. */
 export const lumpOf = (group: QuotedGroup): string => `all ${group}`
 
@@ -50,12 +57,60 @@ export const threePoint = ([a, m, b]: readonly [number, number, number]): { mean
 /** Cents of a quote’s own currency as US cents, at the rate written beside it. */
 export const inUsCents = (cents: number, { rate }: Pick<Quote, 'rate'>): number => Math.round(cents * (rate?.usd ?? 1))
 
+/** Whether a line of a quote is for a line of the estimate, by its name or by its group. */
+const isFor = ({ covers }: Quote['lines'][number], line: CostLine): boolean =>
+  covers.includes(line.key) || covers.includes(lumpOf(line.group as QuotedGroup))
+
 /**
- * Holds a quote in the shop’s own lumps against the estimate: a line named by itself is answered for before a lump takes the rest of
- * its group; what is named twice belongs to the line that named it first.
+ * The tax that a quote states though the estimate has none, as a share of its other lines: with it all quotes are filled, so that the
+ * shop that states tax is not the dearer for it.
  */
-export function standQuote(quote: Quote, estimate: readonly CostLine[]): QuoteSummary {
-  const quotable = estimate.filter(line => (QUOTED_GROUPS as readonly string[]).includes(line.group))
+function statedTaxShare(quotes: readonly Quote[], estimate: readonly CostLine[]): number {
+  if (estimate.some(isIn(['tax']))) return 0
+  const shares = quotes.map(quote => {
+    const isTax = (line: Quote['lines'][number]) => line.covers.includes(lumpOf('tax'))
+    const [tax, rest] = [true, false].map(wanted =>
+      quote.lines.filter(line => isTax(line) === wanted).reduce((sum, { cents }) => sum + cents, 0)
+    ) as [number, number]
+    return rest > 0 ? tax / rest : 0
+  })
+  return Math.max(0, ...shares)
+}
+
+/**
+ * Holds quotes against the estimate and against each other, all filled to one scope: what every quote is held to, and of travel, own
+ * costs and tax what any of them states.
+ */
+export function standQuotes(quotes: readonly Quote[], estimate: readonly CostLine[]): QuoteSummary[] {
+  const stated = (line: CostLine) => quotes.some(quote => quote.lines.some(quoted => isFor(quoted, line)))
+  const scope = estimate.filter(line => isIn(ALWAYS_QUOTED)(line) || (isIn(SOMETIMES_QUOTED)(line) && stated(line)))
+  const share = statedTaxShare(quotes, estimate)
+  return quotes.map(quote => withStatedTax(standQuote(quote, scope), quote, share))
+}
+
+/** Fills a quote without tax with the tax that another one states. */
+function withStatedTax(summary: QuoteSummary, quote: Quote, share: number): QuoteSummary {
+  if (!(share > 0) || quote.lines.some(({ covers }) => covers.includes(lumpOf('tax')))) return summary
+  const cents = Math.round(summary.comparableCents * share)
+  const tax: CostLine = {
+    key: 'tax stated by another',
+    group: 'tax',
+    says: say`Tax, ${num(share * 100, 1, '%')} as another quote states`,
+    cents
+  }
+  return {
+    ...summary,
+    forgotten: [...summary.forgotten, tax],
+    forgottenCents: summary.forgottenCents + cents,
+    comparableCents: summary.comparableCents + cents
+  }
+}
+
+/**
+ * Holds a quote in the shop’s own lumps against the lines of the estimate in scope: a line named by itself is answered for before a
+ * lump takes the rest of its group; what is named twice belongs to the line that named it first.
+ */
+function standQuote(quote: Quote, quotable: readonly CostLine[]): QuoteSummary {
   const byKey = new Map(quotable.map(line => [line.key, line]))
   const owner = new Map<string, string>()
   const claims = new Map<string, string[]>()
@@ -108,7 +163,10 @@ const LUMP_WORDS: Readonly<Record<QuotedGroup, RegExp>> = {
   equipment: /\b(equipment|avionics|parts|units|hardware list)\b/i,
   labour: /\b(labou?r|install(ation)?|work|hours)\b/i,
   panel: /\b(panel|face ?plate|sheet metal|engrav\w*|powder)\b/i,
-  wire: /\b(wir\w+|harness|cables?|connectors?)\b/i
+  wire: /\b(wir\w+|harness|cables?|connectors?)\b/i,
+  travel: /\b(travel|ferry|pick-?up|delivery flight)\b/i,
+  other: /\b(own costs?)\b/i,
+  tax: /\b(tax|vat|gst|hst|pst|mwst|ust)\b/i
 }
 const wordsOf = (text: string): Set<string> =>
   new Set(

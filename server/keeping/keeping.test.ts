@@ -279,7 +279,7 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
     expect(await listVersions(db, 'gone')).toEqual(earlier)
     expect(await undropProject(db, 'gone')).toBe(false)
   })
-  test('a project restored under the id and version of a deleted one is the one that is saved, and a window of the deleted one is told', async () => {
+  test('a project restored under the id of a deleted one is the one that is saved; a window of the deleted one is told', async () => {
     const bench = await fresh('reborn')
     const before = (await readProject(db, 'reborn'))!
     expect(await save('reborn', 1, does(bench, rename('A')).steps)).toMatchObject({ version: 2 })

@@ -29,7 +29,8 @@ beforeAll(async () => {
   const step = wholeStep(kept.project, { ...kept.project, title: 'Saved last' }, 'Rename')
   await saveSteps(db, 'teasel-ls', { save: 'the-last-save', from: 1, steps: [step] })
   const { rows } = (await db.execute(
-    sql`SELECT relname AS name, pg_relation_filepath(oid) AS file FROM pg_class WHERE relname IN ('projects', 'facts', 'pg_class', 'projects_pkey', 'versions')
+    sql`SELECT relname AS name, pg_relation_filepath(oid) AS file FROM pg_class
+        WHERE relname IN ('projects', 'facts', 'pg_class', 'projects_pkey', 'versions')
       UNION SELECT relname || ' toast', pg_relation_filepath(reltoastrelid) FROM pg_class
         WHERE relname IN ('projects', 'versions')`
   )) as unknown as { rows: { name: string; file: string }[] }

@@ -1,7 +1,15 @@
 <script setup lang="ts">
 /** Quotes of shops in their own lumps, held line by line against the estimate, and compared with what each leaves out. */
-import { guessCovers, lumpOf, quoteDates, QUOTED_GROUPS, type CostLine, type QuoteSummary } from '#core/money'
-import { sayProblem, type Quote } from '#core/document'
+import {
+  guessCovers,
+  lumpOf,
+  quotableLines,
+  quoteDates,
+  QUOTED_GROUPS,
+  type CostLine,
+  type QuoteSummary
+} from '#core/money'
+import type { Quote } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -16,11 +24,18 @@ const chosen = computed(() => quotes.value.find(quote => quote.id === chosenId.v
 const standings = computed(() => money.value.quotes.filter(other => quotes.value.some(quote => quote.id === other.id)))
 const standing = computed(() => new Map(standings.value.map(standing => [standing.id, standing])))
 const chosenStands = computed(() => chosen.value && standing.value.get(chosen.value.id))
-/** The estimate without what no shop quotes. */
-const quotable = computed(() =>
-  money.value.lines.filter(line => (QUOTED_GROUPS as readonly string[]).includes(line.group))
-)
-const quotableCents = computed(() => quotable.value.reduce((sum, line) => sum + line.cents, 0))
+/** The lines of the estimate that a quote can be for. */
+const quotable = computed(() => quotableLines(money.value.lines))
+/** What all quotes are held to: what every one is for, and what one of them states. */
+const scope = computed(() => {
+  const inScope = new Set(
+    standings.value.flatMap(({ lines, forgotten }) =>
+      [...lines.flatMap(line => line.covers), ...forgotten].map(({ key }) => key)
+    )
+  )
+  return quotable.value.filter(({ key }) => inScope.has(key))
+})
+const scopeCents = computed(() => scope.value.reduce((sum, line) => sum + line.cents, 0))
 
 const put = (quote: Quote, says = `Quote of ${quote.shop}`) =>
   bench.option && bench.act([{ type: 'quote.put', option: bench.option.id, quote }], says)
@@ -58,7 +73,15 @@ const setLine = (id: string, patch: Partial<Quote['lines'][number]>) =>
   chosen.value && set({ lines: chosen.value.lines.map(line => (line.id === id ? { ...line, ...patch } : line)) })
 
 /** What a line of a quote may be for: whole groups, then line by line. */
-const LUMPS = { equipment: 'All equipment', labour: 'All labour', panel: 'All panel work', wire: 'All wire' } as const
+const LUMPS = {
+  equipment: 'All equipment',
+  labour: 'All labor',
+  panel: 'All panel work',
+  wire: 'All wire',
+  travel: 'All travel',
+  other: 'All own costs',
+  tax: 'Tax'
+} as const
 const choices = computed(() => [
   ...QUOTED_GROUPS.map(group => ({ value: lumpOf(group), title: LUMPS[group] })),
   ...quotable.value.map(line => ({ value: line.key, title: taste.say(line.says) }))
@@ -114,8 +137,8 @@ const columns = computed((): Column<QuoteSummary>[] => [
     title: 'Against the estimate',
     number: true,
     of: 'money',
-    value: quote => quote.comparableCents - quotableCents.value,
-    text: quote => signed(quote.comparableCents - quotableCents.value)
+    value: quote => quote.comparableCents - scopeCents.value,
+    text: quote => signed(quote.comparableCents - scopeCents.value)
   },
   {
     key: 'weeks',
@@ -134,7 +157,7 @@ const signed = (cents: number) => `${cents > 0 ? '+' : ''}${taste.money(cents)}`
 
 /** The estimate line by line, and by which line of each quote it is answered for. */
 const byLine = computed(() =>
-  quotable.value.map(line => ({
+  scope.value.map(line => ({
     line,
     by: standings.value.map(quote => quote.lines.find(other => other.covers.some(each => each.key === line.key)))
   }))
@@ -161,31 +184,30 @@ const lumpSays = (covers: readonly CostLine[], cents: number, planCents: number)
     ? `for ${covers.length} ${covers.length === 1 ? 'line' : 'lines'} of ${taste.money(planCents)}, ${signed(cents - planCents)}`
     : 'for nothing in the plan'
 
-/** A file brought in: read, shown, and taken only when agreed. */
-const brought = shallowRef<{ name: string; read: Awaited<ReturnType<typeof readForeignQuote>> }>()
-/** Dollars for one unit of the file’s currency, entered by hand: no rate is guessed. */
-const foreignUsd = ref(0)
-const foreign = computed(() => {
-  const read = brought.value?.read
-  return read?.ok && read.currency && read.currency !== 'USD' ? read.currency : undefined
-})
-async function bring(files: File | File[] | null) {
-  const file = Array.isArray(files) ? files[0] : files
-  brought.value = file ? { name: file.name, read: await readForeignQuote(file) } : undefined
-}
-function takeBrought() {
-  const now = brought.value
-  if (!now?.read.ok || !chosen.value) return
-  const lines = now.read.lines.map((line, i) => ({
+function importLines(file: string, read: { says: string; cents: number }[], rate: Quote['rate']) {
+  if (!chosen.value) return
+  const lines = read.map((line, i) => ({
     id: `l${i + 1}`,
     ...line,
     covers: guessCovers(line.says, bench.design!, quotable.value)
   }))
-  const rate = foreign.value && { rate: { currency: foreign.value, usd: foreignUsd.value, on: iso(new Date()) } }
-  if (put({ ...chosen.value, lines, ...rate }, `Lines of ${chosen.value.shop} out of ${now.name}`)) {
-    bench.said = `${lines.length} lines of ${now.name} are in. Look through what each is for: it was guessed by its words.`
-    brought.value = undefined
-  }
+  const { rate: _, ...rest } = chosen.value
+  if (put({ ...rest, lines, ...(rate && { rate }) }, `Import ${file} into the quote of ${chosen.value.shop}`))
+    bench.said = `${lines.length} lines of ${file} are imported. Check what each line is for: it was guessed from its words.`
+}
+/** A currency that was chosen and whose rate is not entered yet: no rate is guessed, so nothing is changed before. */
+const wanted = ref<{ quote: string; currency: string }>()
+const wantedHere = computed(() => (wanted.value?.quote === chosen.value?.id ? wanted.value?.currency : undefined))
+const currency = computed(() => wantedHere.value ?? chosen.value?.rate?.currency ?? 'USD')
+function setCurrency(code: string) {
+  if (!chosen.value) return
+  wanted.value = code === 'USD' ? undefined : { quote: chosen.value.id, currency: code }
+  if (code === 'USD' && chosen.value.rate) clear('rate')
+}
+function setRate(usd: number) {
+  if (!(usd > 0)) return
+  set({ rate: { currency: currency.value, usd, on: iso(new Date()) } })
+  wanted.value = undefined
 }
 </script>
 
@@ -228,9 +250,10 @@ function takeBrought() {
           >
         </FactTable>
         <p class="quiet small">
-          To compare: what the shop asks, with what it leaves out at the estimate’s prices, so that forgetting is no
-          bargain. Travel, contingency and credits are the owner’s and in none. Weeks: mean (best + 4 · likely + late) /
-          6, deviation (late − best) / 6; shops that quoted four to six weeks ended near seven (common practice).
+          To compare: the shop’s price plus what it leaves out, at the estimate’s prices. Equipment, labor, panel and
+          wire are compared always; travel, own costs and tax as soon as one shop states them. Contingency and credits
+          are in none. Weeks: mean (best + 4 · likely + late) / 6, deviation (late − best) / 6; shops that quoted four
+          to six weeks ended near seven (common practice).
         </p>
       </template>
     </section>
@@ -310,19 +333,30 @@ function takeBrought() {
           >Delete</v-btn
         >
       </div>
-      <div v-if="chosen.rate" class="row fields taking">
-        <span>Its amounts are in <b>{{ chosen.rate.currency }}</b>.</span>
-        <QuantityField
-          class="rate"
-          kind="plain"
-          :label="`Dollars for one ${chosen.rate.currency}`"
-          :model-value="chosen.rate.usd"
-          :least="0.0001"
-          :most="1000"
-          @update:model-value="v => set({ rate: { ...chosen!.rate!, usd: v, on: iso(new Date()) } })"
+      <div class="row fields taking">
+        <ChoiceField
+          class="few"
+          label="Currency"
+          :model-value="currency"
+          :items="[...new Set([...QUOTE_CURRENCIES, currency])]"
+          @update:model-value="setCurrency"
         />
-        <span class="quiet small">rate of {{ taste.day(chosen.rate.on) }}</span>
-        <v-btn @click="clear('rate')">They are in dollars</v-btn>
+        <template v-if="currency !== 'USD'">
+          <QuantityField
+            class="rate"
+            kind="plain"
+            :label="`Dollars for one ${currency}`"
+            :model-value="wantedHere ? 0 : chosen.rate!.usd"
+            :least="0"
+            :most="1000"
+            @update:model-value="setRate"
+          />
+          <span v-if="wantedHere" class="small"
+            ><StateMark state="decide" :size="14" /> Enter the rate. Until then the amounts count as
+            {{ chosen.rate?.currency ?? 'USD' }}.</span
+          >
+          <span v-else class="quiet small">Rate of {{ taste.day(chosen.rate!.on) }}.</span>
+        </template>
       </div>
       <div v-for="line in chosen.lines" :key="line.id" class="line">
         <TextField
@@ -373,12 +407,7 @@ function takeBrought() {
       </div>
       <div class="row">
         <v-btn @click="addLine">Add a line</v-btn>
-        <v-file-input
-          class="bring"
-          label="Its lines out of a file, CSV or XLSX"
-          accept=".csv,.txt,.tsv,.xlsx"
-          @update:model-value="bring"
-        />
+        <BudgetQuoteImport @take="importLines" />
         <TextField
           class="grow"
           label="Note"
@@ -387,37 +416,6 @@ function takeBrought() {
           :model-value="chosen.note"
           @update:model-value="note => set({ note })"
         />
-      </div>
-      <div v-if="brought" class="brought">
-        <template v-if="brought.read.ok">
-          <p class="small">
-            <StateMark state="note" :size="14" /> {{ brought.name }}: {{ brought.read.lines.length }} lines,
-            {{ brought.read.currency ?? 'no currency said' }}. They take the place of the lines above.
-          </p>
-          <p v-for="note in brought.read.notes" :key="note" class="small">
-            <StateMark state="decide" :size="14" /> {{ note }}
-          </p>
-          <div class="row fields taking">
-            <QuantityField
-              v-if="foreign"
-              v-model="foreignUsd"
-              class="rate"
-              kind="plain"
-              :label="`Dollars for one ${foreign}`"
-              :least="0"
-              :most="1000"
-            /><v-btn
-              color="primary"
-              variant="flat"
-              :disabled="foreign !== undefined && !(foreignUsd > 0)"
-              @click="takeBrought"
-              >Take these lines</v-btn
-            >
-          </div>
-        </template>
-        <p v-for="(problem, i) in brought.read.ok ? [] : brought.read.problems" :key="i" class="small" role="alert">
-          <StateMark state="must fix" :size="14" /> {{ sayProblem(problem) }}
-        </p>
       </div>
       <p v-for="line in chosenStands.twice" :key="taste.say(line.says)" class="small">
         <StateMark state="decide" :size="14" /> {{ taste.say(line.says) }} is named by more than one line:
@@ -469,13 +467,6 @@ function takeBrought() {
 }
 .stands {
   padding-top: 6px;
-}
-.bring {
-  flex: 0 1 320px;
-}
-.brought {
-  border-left: 3px solid var(--dye);
-  padding: 4px 10px;
 }
 @media (max-width: 1023px) {
   .line {

@@ -305,9 +305,14 @@ export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
     const busy = new Uint8Array(many)
     const cuts = new Uint8Array(many)
     for (const wire of job.wires) {
+      // A wire is made when the last of what it joins is there; while one of them is in no visit yet, nobody knows which that is.
       let last = -1
-      for (const piece of wire.pieces) if (at[piece]! > last) last = at[piece]!
-      if (last < 0) continue
+      let open = false
+      for (const piece of wire.pieces) {
+        if (at[piece]! < 0) open = true
+        else if (at[piece]! > last) last = at[piece]!
+      }
+      if (open || last < 0) continue
       metres[last]! += wire.metres
       ends[last]! += wire.ends
     }

@@ -165,6 +165,10 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
   for (const from of [startAt(() => 0), startAt(index => entered[index]!), startAt(() => visits.length - 1)])
     if (inOrder(from)) descend(from)
 
+  // Wires cost the same whenever they are made: those that no visit has yet are still to come.
+  const wireCents = Math.floor(job.wires.reduce((sum, { metres }) => sum + metres, 0) * job.prices.wireCentsPerMetre)
+  const wiresLeft = (sums: readonly VisitSum[]) =>
+    Math.max(0, wireCents - visits.length - sums.reduce((sum, { wire }) => sum + wire, 0))
   // What is done in no visit yet adds at least its own price and work at the cheapest time, and takes its credit off at most.
   const drift = 1 + (job.prices.driftPercentAYear ?? 0) / 100
   const least = (piece: Piece): number =>
@@ -210,7 +214,7 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
           )
         })
         // Removals are not in yet: their work is, and their credits take money off, at most all of it.
-        if (fits && total(sums) + atLeast(restFrom[depth]! + removals) < found.cents) walk(depth + 1)
+        if (fits && total(sums) + atLeast(restFrom[depth]! + removals + wiresLeft(sums)) < found.cents) walk(depth + 1)
       }
       part[index] = -1
       chosen.delete(piece.id)

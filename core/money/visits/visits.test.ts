@@ -5,7 +5,7 @@ import type { Project } from '../../document'
 import { readPhrase, US } from '../../quantity'
 import { item, plainProject, projectWith, roundFace, runs } from '../../testing'
 import { demoProject } from '../../testing.demo'
-import { examineWiring } from '../../wiring'
+import { examineWiring, type Wire } from '../../wiring'
 import { circuitsOf, feedersOf, powerModel } from '../../power'
 import { examineMoney } from '..'
 import { jobOf, placedAsEntered, sumVisits } from './model'
@@ -210,6 +210,97 @@ describe('the search for a split', () => {
         }
       ),
       runs(20)
+    ))
+  /** Boxes of these prices in the tail, work and journeys free, and wires of 500 between some of them. */
+  function boxes(
+    prices: readonly number[],
+    pairs: readonly (readonly [number, number])[],
+    ceilings: readonly (number | undefined)[]
+  ) {
+    const project = projectWith(
+      prices.map(
+        (price, i) =>
+          [item({ id: `box-${i}`, priceCents: price * 100, labourHours: 0, mounts: ['tail'] }), 'tail'] as const
+      ),
+      plainProject()
+    )
+    const [option] = project.options
+    const phases = ceilings.map((ceiling, v) => ({
+      id: `y${v}`,
+      name: `Year ${v}`,
+      ...(ceiling !== undefined && { ceilingCents: ceiling * 100 })
+    }))
+    const free = { ...PRICES, labourCentsPerHour: 0, panelWorkCents: 0, travelCents: 0, wireCentsPerMetre: 50_000 }
+    const wires = pairs.map(
+      ([a, b], i) =>
+        ({
+          id: `w${i}`,
+          units: [option!.units[a]!.id, option!.units[b]!.id],
+          lengthMm: 1_000,
+          conductors: 1,
+          cores: []
+        }) as unknown as Wire
+    )
+    const of = (given?: readonly string[]) =>
+      resolve(
+        {
+          ...project,
+          options: [
+            {
+              ...option!,
+              units: option!.units.map((unit, i) => ({ ...unit, ...(given && { phase: given[i]! }) })),
+              phases,
+              prices: free
+            }
+          ]
+        },
+        'a'
+      )
+    /** The least that any sharing out within the ceilings costs, by the estimate itself. */
+    const least = () => {
+      let best = Infinity
+      for (let n = 0; n < phases.length ** prices.length; n++) {
+        const design = of(prices.map((_, i) => phases[Math.floor(n / phases.length ** i) % phases.length]!.id))
+        const report = examineMoney(design, wires)
+        if (report.byPhase.every((phase, v) => phase.cents <= (ceilings[v] ?? Infinity) * 100))
+          best = Math.min(best, report.totalCents)
+      }
+      return best
+    }
+    return { search: () => searchSplit(of(), wires, pace), least }
+  }
+  // By hand: box 2 alone is 2,500; the others 2,000 + 3,500 + 1,500 and both wires, made when their second end is there, are 8,000.
+  it('a wire between two boxes is paid in the visit of the second one: a split that just fits is found', () => {
+    const { best, proven } = boxes(
+      [2_000, 3_500, 2_500, 1_500],
+      [
+        [0, 2],
+        [0, 1]
+      ],
+      [2_500, 8_000]
+    ).search()
+    expect(proven).toBe(true)
+    expect(best?.visits.map(({ cents }) => cents)).toEqual([250_000, 800_000])
+  })
+  it('with wires between boxes too it finds what trying every way finds', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 5, max: 40 }), { minLength: 3, maxLength: 5 }),
+        fc.array(fc.tuple(fc.nat(4), fc.nat(4)), { maxLength: 6 }),
+        fc.array(fc.option(fc.integer({ min: 10, max: 90 }), { nil: undefined }), { minLength: 2, maxLength: 3 }),
+        (prices, ends, ceilings) => {
+          const pairs = ends.filter(([a, b]) => a !== b && a < prices.length && b < prices.length)
+          const { search, least } = boxes(
+            prices.map(price => price * 100),
+            pairs,
+            ceilings.map(ceiling => ceiling && ceiling * 100)
+          )
+          const { best, proven } = search()
+          expect(proven).toBe(true)
+          expect(best?.totalCents ?? Infinity).toBe(least())
+        }
+      ),
+      runs(40)
     ))
   it('with no limit all of it is done at once, and nothing is lost', () => {
     const { best } = searchSplit(resolve(refit(TWO, { second: 'y2' }), 'a'), [], pace)
