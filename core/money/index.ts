@@ -33,7 +33,7 @@ export { searchSplit, type Split, type SplitSearch, type Why } from './visits/sp
 export { creepSince, type Creep } from './creep'
 export { costByUnit, type UnitCost } from './by-unit'
 export { reckon, type Reckoned, type Reckoning } from './actuals'
-export { daysOfJob, jobOdds, type JobOdds, type JobTask } from './time/job'
+export { evenDays, jobOdds, type JobOdds, type JobTask } from './time/job'
 export {
   monthsAfter,
   readClosed,

@@ -18,7 +18,7 @@ import {
   type Phrase,
   type Reading
 } from '../quantity'
-import { daysOfJob, inVisit, reckon, startOf, USUAL_PACE, type Reckoning } from '../money'
+import { evenDays, inVisit, reckon, startOf, USUAL_PACE, type Reckoning } from '../money'
 import { FLOWN, TASK_WORDS } from '../resilience'
 import type { AnalysisTable, LoadAnalysis } from './analysis'
 import { examineOption, type Report } from './examine'
@@ -59,14 +59,16 @@ export interface OptionStanding {
   onFrontier: boolean
 }
 
-/** Working days of an option, visit by visit, with every task as likely and the shop at its pace. */
-function likelyDays(design: Design, today: string): number | undefined {
+/** Working days of an option, all visits together, that half of the tries stay within, the shop at its pace. */
+function daysOf(design: Design, today: string): number | undefined {
   const pace = { ...USUAL_PACE, ...design.brief.shop }
   const visits = design.phases.length ? design.phases.map(phase => inVisit(design, phase.id)) : [design]
-  return visits.reduce<number | undefined>((sum, visit) => {
-    const days = daysOfJob(visit, { ...pace, on: startOf(visit, visit.phases[0]?.id ?? '', today).on ?? today })
-    return sum === undefined || days === undefined ? undefined : sum + days
-  }, 0)
+  return evenDays(
+    visits.map(visit => ({
+      design: visit,
+      pace: { ...pace, on: startOf(visit, visit.phases[0]?.id ?? '', today).on ?? today }
+    }))
+  )
 }
 
 /** A task that does not work is taken by nothing, and is worse than one that a single loss takes. */
@@ -97,7 +99,7 @@ function standing(
       inside: takeOff.inside && fuelBurnt.inside && takeOff.massKg <= design.airframe.maxMassKg + 1e-9
     })),
     yearlyCents: money.yearlyCents,
-    days: likelyDays(design, today),
+    days: daysOf(design, today),
     amps: figures.amps.value,
     limitA: figures.amps.limit,
     minutes: figures.minutes.value,
@@ -213,7 +215,7 @@ const MEASURES: readonly (readonly [string, (standing: OptionStanding, reading: 
   ],
   ['Labour, hours', (standing, reading) => formatNumber(standing.hours, 1, reading)],
   [
-    'Working days, likely',
+    'Working days, 50 % chance',
     (standing, reading) => (standing.days === undefined ? NO_DAYS : formatNumber(standing.days, 0, reading))
   ],
   ['Useful load', (standing, reading) => formatMass(standing.usefulLoadKg, reading)],

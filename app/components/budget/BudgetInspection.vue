@@ -56,10 +56,13 @@ const columns = computed((): Column<Looked>[] => [
   <section class="sheet" data-inspection>
     <h2>Look before you order</h2>
     <p class="small">
-      Faults to be expected take {{ taste.number(aside.expectedHours, 0) }} h; four in five aeroplanes like it take no
-      more than {{ taste.number(aside.hours, 0) }} h, {{ taste.money(aside.cents)
-      }}<template v-if="aside.percent !== undefined"> or {{ aside.percent }} % of the rest</template>. The contingency
-      is {{ taste.number(bench.option!.prices.contingencyPercent, 1) }} %.
+      Expected hidden faults take {{ taste.number(aside.expectedHours, 0) }} h; in four of five aircraft like it they
+      take no more than {{ taste.number(aside.hours, 0) }} h<template v-if="aside.cents > 0"
+        >, {{ taste.money(aside.cents)
+        }}<template v-if="aside.percent !== undefined"> or {{ aside.percent }} % of the rest</template></template
+      ><template v-else-if="aside.hours > 0">
+        of your own labor, which costs time; parts for them are not counted</template
+      >. The contingency is {{ taste.number(bench.option!.prices.contingencyPercent, 1) }} %.
       <v-btn
         v-if="aside.percent !== undefined && aside.percent !== bench.option!.prices.contingencyPercent"
         size="small"

@@ -118,7 +118,7 @@ const measures = computed((): Measure[] => [
   },
   { name: 'Labour', read: standing => `${taste.number(standing.hours, 1)} h` },
   {
-    name: 'Working days, likely',
+    name: 'Working days, 50 % chance',
     read: standing => (standing.days === undefined ? NO_DAYS : taste.number(standing.days, 0))
   },
   { name: 'Useful load', read: standing => taste.mass(standing.usefulLoadKg) },

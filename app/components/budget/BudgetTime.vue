@@ -141,7 +141,7 @@ const tries = computed(
   () => odds.value?.quantiles.map((quantile): Tried => ({ ...quantile, says: SAYS[String(quantile.share)]! })) ?? []
 )
 const likely = computed((): Tried => ({
-  says: 'if every task took its likely time',
+  says: `all tasks in their likely time: ${percent(odds.value?.likelyShare ?? 0)} of tries are within`,
   days: odds.value?.likelyDays ?? 0
 }))
 const tryOf = (tried: Tried) => tried.says
@@ -313,8 +313,8 @@ const moving = ref('')
           >
         </p>
         <p v-if="odds.inTimeBetween" class="small quiet">
-          {{ percent(odds.inTimeBetween[0]) }} were every worst case half as far again from the likely one,
-          {{ percent(odds.inTimeBetween[1]) }} were it half as far: so sure are the odds themselves.
+          With worst cases 50 % nearer to the likely ones, or 50 % further from them, the chance is
+          {{ percent(odds.inTimeBetween[0]) }} to {{ percent(odds.inTimeBetween[1]) }}.
         </p>
         <p v-if="odds.underCeiling !== undefined" class="big">
           Under {{ taste.money(ceiling) }}: <b class="figures">{{ percent(odds.underCeiling) }}</b>
@@ -327,7 +327,8 @@ const moving = ref('')
           >
         </p>
         <p v-if="odds.underCeilingBetween" class="small quiet">
-          In the same way {{ percent(odds.underCeilingBetween[0]) }} to {{ percent(odds.underCeilingBetween[1]) }}.
+          With the same changes {{ percent(odds.underCeilingBetween[0]) }} to
+          {{ percent(odds.underCeilingBetween[1]) }}.
         </p>
         <p v-if="odds.stray.length" role="alert" class="small">
           <StateMark state="decide" :size="14" /> Tasks of your own name what the plan does not have:

@@ -156,7 +156,7 @@ export interface Contingency {
   /** Four in five aeroplanes like it take no more hours than this. */
   hours: number
   cents: number
-  /** Of the rest of the estimate, rounded up to a whole per cent; undefined where the estimate is nothing. */
+  /** Of the rest of the estimate, rounded up to a whole per cent; undefined where the estimate, or what an hour costs, is nothing. */
   percent?: number
 }
 const RUNS = 4_000
@@ -176,6 +176,7 @@ export function contingencyOf(looked: readonly Looked[], rateCents: number, rest
     expectedHours: looked.reduce((sum, looked) => sum + looked.chance * momentsOf(looked.hours).mean, 0),
     hours,
     cents,
-    ...(restCents > 0 && { percent: Math.min(100, Math.ceil((cents / restCents) * 100)) })
+    // Of own labor a fault takes hours and no money that is known: nothing can be set aside for it in per cent.
+    ...(restCents > 0 && cents > 0 && { percent: Math.min(100, Math.ceil((cents / restCents) * 100)) })
   }
 }

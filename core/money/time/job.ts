@@ -1,9 +1,9 @@
 import type { Design, Working } from '../../design'
 import { num, say, type Phrase } from '../../quantity'
-import type { Three } from './chance'
+import { chance, type Three } from './chance'
 import { shareWithin, tryJob, within, type Odds } from './odds'
 import { CircleError, criticalPath } from './path'
-import { strayNames, tasksOf, type Pace, type Task } from './tasks'
+import { strayNames, tasksOf, type Pace, type Task, type VisitDesign } from './tasks'
 
 /** One task as planned with likely durations, and how often it held the job up in the tries. */
 export interface JobTask {
@@ -25,8 +25,9 @@ export interface JobTask {
 /** The odds of a job in time and money. */
 export interface JobOdds {
   tasks: JobTask[]
-  /** Working days with every task as likely. */
+  /** Working days with every task as likely, and the share of the tries that stay within them: far from half, as delays add up. */
   likelyDays: number
+  likelyShare: number
   runs: number
   /** Working days and cents that so many in a hundred tries stay within. */
   quantiles: { share: number; days: number; cents: number }[]
@@ -35,7 +36,7 @@ export interface JobOdds {
   inTime?: number
   /** Share of the tries that stay under the ceiling; undefined while none is entered. */
   underCeiling?: number
-  /** The same shares were every worst case half as far again from the likely one, and were it half as far. */
+  /** Least and greatest of the same shares with worst cases as they are, 50 % further from the likely ones, and 50 % nearer. */
   inTimeBetween?: readonly [number, number]
   underCeilingBetween?: readonly [number, number]
   /** Names given as before or after by tasks of one’s own, and borne by no task. */
@@ -51,7 +52,7 @@ const SHARES = [0.1, 0.5, 0.8, 0.95] as const
  * to the day it is to be back, undefined where no end is entered
  */
 export function jobOdds(
-  design: Design,
+  design: VisitDesign,
   pace: Pace,
   asked: { plannedCents: number; rateCents: number; ceilingCents: number; daysThere?: number },
   runs = 20_000
@@ -73,11 +74,12 @@ export function jobOdds(
       : rateCents > 0
         ? shareWithin(of.hours, plannedHours + (ceilingCents - plannedCents) / rateCents)
         : Number(plannedCents <= ceilingCents)
-  const [darker, brighter] = [1.5, 0.5].map(by => tryJob(spreadBy(tasks, by), Math.ceil(runs / 5)))
+  const varied = [1.5, 0.5].map(by => tryJob(spreadBy(tasks, by), Math.ceil(runs / 5)))
   const between = (of: (odds: Odds) => number | undefined) => {
-    const [low, high] = [of(darker!), of(brighter!)]
-    return low === undefined || high === undefined ? undefined : ([Math.min(low, high), Math.max(low, high)] as const)
+    const shares = [odds, ...varied].flatMap(each => of(each) ?? [])
+    return shares.length ? ([Math.min(...shares), Math.max(...shares)] as const) : undefined
   }
+  const likelyDays = Math.max(0, ...placed.map(unit => unit.finish))
   const found = {
     tasks: tasks.map((task, index) => ({
       id: task.id,
@@ -92,7 +94,8 @@ export function jobOdds(
       drives: odds.drives.get(task.id)!,
       ...(task.from !== undefined && { from: task.from })
     })),
-    likelyDays: Math.max(0, ...placed.map(unit => unit.finish)),
+    likelyDays,
+    likelyShare: shareWithin(odds.days, likelyDays + 1e-9),
     runs,
     quantiles: SHARES.map(share => ({
       share,
@@ -109,12 +112,21 @@ export function jobOdds(
   return { ...found, working: workingsOf(found, tasks, { ...asked, plannedHours }) }
 }
 
-/** Working days of a job with every task as likely; undefined where tasks wait for each other in a circle. */
-export function daysOfJob(design: Design, pace: Pace): number | undefined {
-  const tasks = tasksOf(design, pace)
-  const likely = tasks.map(task => task.days[1])
+/** Tries for the days of an option beside others: their median is off by less than a day. */
+const FEW_RUNS = 4_000
+
+/**
+ * Working days that half of the tries of all visits together stay within; undefined where tasks wait for each other in a circle.
+ * @param visits each with what it changes alone, and how it is worked
+ */
+export function evenDays(visits: readonly { design: VisitDesign; pace: Pace }[]): number | undefined {
   try {
-    return Math.max(0, ...criticalPath(tasks, likely).map(unit => unit.finish))
+    const days = visits.map(({ design, pace }) => tryJob(tasksOf(design, pace), FEW_RUNS).days)
+    const draw = chance(3)
+    const sums = Float64Array.from({ length: FEW_RUNS }, () =>
+      days.reduce((sum, tries) => sum + (tries[Math.floor(draw() * tries.length)] ?? 0), 0)
+    )
+    return within(sums.sort(), 0.5)
   } catch (error) {
     if (error instanceof CircleError) return undefined
     throw error

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { resolve } from '../../design'
 import { applyEdits, EditError, type Edit } from '../../document'
 import { demoProject } from '../../testing.demo'
-import { ceilingFor, daysFor, jobOdds, quoteDates, startOf, USUAL_PACE } from '..'
+import { ceilingFor, daysFor, jobOdds, quoteDates, startOf, USUAL_PACE, workingDayAfter } from '..'
 
 const dun = demoProject('3-skerrow-dunlin')
 const TODAY = '2026-11-27'
@@ -38,6 +38,19 @@ describe('when the work begins', () => {
     const quote = { ...resolve(dun, 'b').quotes.find(quote => quote.id === 'q2')! }
     delete quote.on
     expect(startOf(given({ type: 'quote.put', option: 'b', quote }, to('q2')), '', '2026-12-01').on).toBe('2027-08-31')
+  })
+  // 16 January 2027 is a Saturday, the 18th the Monday after it.
+  it('from a Saturday the work begins on the Monday, and all that follows is as from that Monday', () => {
+    const from = (downFrom: string) => given({ type: 'brief.set', brief: { ...dun.brief, downFrom } })
+    expect(startOf(from('2027-01-16'), '', TODAY)).toEqual({ on: '2027-01-18' })
+    expect(daysFor(from('2027-01-16'), '', TODAY)).toBe(daysFor(from('2027-01-18'), '', TODAY))
+    // Five days of work from it are Monday to Friday: it is back on the Monday after.
+    expect(workingDayAfter(startOf(from('2027-01-16'), '', TODAY).on!, 5)).toBe('2027-01-25')
+    const shut = given({
+      type: 'brief.set',
+      brief: { ...dun.brief, downFrom: '2027-01-16', shop: { ...USUAL_PACE, closed: ['2027-01-18'] } }
+    })
+    expect(startOf(shut, '', TODAY).on).toBe('2027-01-19')
   })
   it('each visit waits for itself: one after the queue begins on its day', () => {
     const phases = [

@@ -1,17 +1,17 @@
 import type { Design } from '../../design'
 import { queueThrough } from '../quotes'
-import { workingDaysBetween, type Closed } from './days'
+import { workingDayOf, workingDaysBetween, type Closed } from './days'
 
 /** When a visit begins, and what keeps it from beginning when it was to. */
 export interface Start {
-  /** The day its work begins, YYYY-MM-DD; none while no day is entered. */
+  /** The day its work begins, YYYY-MM-DD, a working day; none while no day is entered. */
   on?: string
   /** The shop whose queue puts it off, and the day it was to begin. */
   waits?: { shop: string; wanted: string }
 }
 
 /**
- * The day a visit begins: its own, the aeroplane’s where it has none; the day the queue of the shop that has the job is through where
+ * The day a visit begins, or the first working day after it: its own, the aeroplane’s where it has none; the day the queue of the shop that has the job is through where
  * that is later.
  * @param visit its id; of a job without visits empty
  * @param today a queue without a day of its quote counts from it: YYYY-MM-DD
@@ -19,9 +19,11 @@ export interface Start {
 export function startOf({ brief, phases, quotes, shop }: StartsFrom, visit: string, today: string): Start {
   const wanted = phases.find(phase => phase.id === visit)?.from ?? brief.downFrom
   const quote = quotes.find(quote => quote.id === shop)
-  if (!wanted || !quote) return { ...(wanted && { on: wanted }) }
+  if (!wanted) return {}
+  const worked = (day: string) => workingDayOf(day, 0, brief.shop?.closed)
+  if (!quote) return { on: worked(wanted) }
   const free = queueThrough(quote, today)
-  return free > wanted ? { on: free, waits: { shop: quote.shop, wanted } } : { on: wanted }
+  return free > wanted ? { on: worked(free), waits: { shop: quote.shop, wanted } } : { on: worked(wanted) }
 }
 export type StartsFrom = Pick<Design, 'brief' | 'phases' | 'quotes' | 'shop'>
 

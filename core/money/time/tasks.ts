@@ -59,13 +59,17 @@ const [OPEN_HOURS, CUT_DAYS, TEST_DAYS, PAPER_DAYS]: readonly [number, Three, Th
 const isChange = (unit: DesignUnit) => unit.state !== 'kept'
 const scaled = (three: Three, by: number): Three => [three[0] * by, three[1] * by, three[2] * by]
 
+/** A design as one visit changes it. Hidden faults are found when the aircraft is first opened, and not again in a later visit. */
+export type VisitDesign = Design & { openedBefore?: boolean }
+
 /** A design with what one visit changes alone: what another visit brings is not there yet, what it takes is still there. */
-export function inVisit(design: Design, visit: string): Design {
+export function inVisit(design: Design, visit: string): VisitDesign {
   const job = jobOf(design, [])
   const wanted = job.visits.findIndex(other => other.id === visit)
   if (wanted < 0) return design
   const at = placedAsEntered(job)
-  const { openHours } = sumVisits(job, at)[wanted]!
+  const sums = sumVisits(job, at)
+  const { openHours } = sums[wanted]!
   const mine = new Set(job.pieces.filter((_, index) => at[index] === wanted).map(piece => piece.id))
   return {
     ...design,
@@ -73,12 +77,13 @@ export function inVisit(design: Design, visit: string): Design {
     removed: design.removed.filter(gone => mine.has(gone.unit.id)),
     // What it opens again takes its time, as it costs its money.
     phases: design.phases.filter(phase => phase.id === visit).map(phase => ({ ...phase, accessHours: openHours })),
-    tasks: design.tasks.filter(task => (task.phase ? task.phase === visit : wanted === 0))
+    tasks: design.tasks.filter(task => (task.phase ? task.phase === visit : wanted === 0)),
+    openedBefore: sums.slice(0, wanted).some(({ busy }) => busy)
   }
 }
 
 /** The job of a design, piece by piece with what each waits for; nothing where nothing changes. */
-export function tasksOf(design: Design, pace: Pace): Task[] {
+export function tasksOf(design: VisitDesign, pace: Pace): Task[] {
   const fresh = design.units.filter(unit => unit.state === 'new')
   const moved = design.units.filter(unit => unit.state === 'moved')
   const gone = design.removed.map(removed => removed.unit)
@@ -110,25 +115,29 @@ export function tasksOf(design: Design, pace: Pace): Task[] {
     }
   })
   const arrived = leads.map(task => task.id)
-  const looked = inspectionOf(design, pace.on)
+  const looked = design.openedBefore ? [] : inspectionOf(design, pace.on)
   const faults = looked.map(({ chance, hours }) => ({ chance, days: scaled(hours, 1 / perDay) }))
   const expected = faults.reduce((sum, fault) => sum + fault.chance * momentsOf(fault.days).mean, 0)
   const tasks: Task[] = [
     ...leads,
     ...work('open', say`Open up`, accessHours * 0.6, []),
     ...work('out', say`Take out, ${figure(Math.round(outHours * 10) / 10, 'h')}`, outHours, ['open']),
-    {
-      id: 'faults',
-      name: say`Hidden faults mended`,
-      after: ['open', 'out'],
-      days: [
-        faults.reduce((sum, fault) => sum + (fault.chance === 1 ? fault.days[0] : 0), 0),
-        expected,
-        faults.reduce((sum, fault) => sum + (fault.chance > 0 ? fault.days[2] : 0), 0)
-      ],
-      hours: expected * perDay,
-      perhaps: faults
-    },
+    ...(faults.length
+      ? [
+          {
+            id: 'faults',
+            name: say`Hidden faults mended`,
+            after: ['open', 'out'],
+            days: [
+              faults.reduce((sum, fault) => sum + (fault.chance === 1 ? fault.days[0] : 0), 0),
+              expected,
+              faults.reduce((sum, fault) => sum + (fault.chance > 0 ? fault.days[2] : 0), 0)
+            ] as Three,
+            hours: expected * perDay,
+            perhaps: faults
+          }
+        ]
+      : []),
     // Metal is cut when what goes into it is in hand.
     ...(isCut
       ? [

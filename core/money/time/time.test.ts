@@ -5,7 +5,7 @@ import { demoProject } from '../../testing.demo'
 import { say } from '../../quantity'
 import { chance, momentsOf, outcomeOf, type Three } from './chance'
 import { shareWithin, tryJob, within } from './odds'
-import { daysOfJob, jobOdds } from './job'
+import { evenDays, jobOdds } from './job'
 import { CircleError, criticalPath } from './path'
 import { contingencyOf, inspectionOf } from './inspection'
 import { inVisit, tasksOf, USUAL_PACE, type Task } from './tasks'
@@ -271,8 +271,50 @@ describe('the job of a design', () => {
     })
     const asked = { plannedCents: 0, rateCents: 0, ceilingCents: 0 }
     expect(() => jobOdds(own(['close'], ['open']), pace, asked, 10)).toThrow(CircleError)
-    expect(daysOfJob(own(['close'], ['open']), pace)).toBeUndefined()
+    expect(evenDays([{ design: own(['close'], ['open']), pace }])).toBeUndefined()
     expect(jobOdds(own(['nowhere'], ['close']), pace, asked, 10).stray).toEqual(['nowhere'])
+  })
+  it('the days of an option are those that half of the tries stay within; all tasks in their likely time are far fewer', () => {
+    const design = resolve(dun, 'b')
+    const odds = jobOdds(design, pace, { plannedCents: 0, rateCents: 0, ceilingCents: 0 }, 20_000)
+    const half = odds.quantiles.find(({ share }) => share === 0.5)!.days
+    expect(Math.abs(evenDays([{ design, pace }])! - half)).toBeLessThan(1)
+    expect(odds.likelyDays).toBeLessThan(half)
+    expect(odds.likelyShare).toBeLessThan(0.3)
+  })
+  it('hidden faults are found when the aircraft is opened first, and not again in the visit after it', () => {
+    const design = resolve(dun, 'c')
+    const faultsIn = (visit: string) => tasksOf(inVisit(design, visit), pace).filter(({ id }) => id === 'faults').length
+    expect(design.phases.map(({ id }) => faultsIn(id))).toEqual([1, 0])
+    expect(tasksOf(design, pace).filter(({ id }) => id === 'faults')).toHaveLength(1)
+  })
+  it('the band round a chance holds the chance itself, whatever the days there are and the ceiling', () => {
+    for (let daysThere = 10; daysThere <= 90; daysThere += 8) {
+      const asked = {
+        plannedCents: 3_000_000,
+        rateCents: 11_000,
+        ceilingCents: 3_000_000 + daysThere * 5_000,
+        daysThere
+      }
+      const { inTime, inTimeBetween, underCeiling, underCeilingBetween } = jobOdds(
+        resolve(dun, 'b'),
+        pace,
+        asked,
+        1_000
+      )
+      expect(inTimeBetween![0]).toBeLessThanOrEqual(inTime!)
+      expect(inTimeBetween![1]).toBeGreaterThanOrEqual(inTime!)
+      expect(underCeilingBetween![0]).toBeLessThanOrEqual(underCeiling!)
+      expect(underCeilingBetween![1]).toBeGreaterThanOrEqual(underCeiling!)
+    }
+  })
+  it('of own labor no per cent is set aside for faults: they take hours, and no money that is known', () => {
+    const looked = inspectionOf(resolve(dun, 'b'), '2027-01-12')
+    expect(contingencyOf(looked, 11_000, 3_000_000).percent).toBeGreaterThan(0)
+    const own = contingencyOf(looked, 0, 3_000_000)
+    expect(own).toMatchObject({ cents: 0 })
+    expect(own.hours).toBeGreaterThan(0)
+    expect(own.percent).toBeUndefined()
   })
   it('weeks that the supplier gave stand in place of the usual, and he is late no more by chance', () => {
     const design = resolve(dun, 'b')
