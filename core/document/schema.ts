@@ -392,6 +392,8 @@ export const CircuitChoice = z.strictObject({
   /** The bus it hangs on, and a second one that feeds it too, each through a diode. */
   bus: Id.optional(),
   alsoBus: Id.optional(),
+  /** Volts that each of those two diodes takes; by an assumption while absent. */
+  diodeV: z.number().gt(0).max(2).optional(),
   /** Its breaker is that unit's. */
   sharesWith: Id.optional(),
   protector: z.enum(['breaker', 'fuse']).optional(),

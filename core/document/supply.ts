@@ -62,9 +62,11 @@ export const Tie = z.strictObject({
   lengthMm: RunMm.optional(),
   /** The unit on the face that is its breaker. */
   unit: Id.optional(),
+  /** Volts that a diode takes at its current; by an assumption while absent. */
+  dropV: z.number().gt(0).max(2).optional(),
   /** What the coil of a contactor draws, at the volts of the system, while it is closed. */
   holdA: Amps.optional(),
-  /** A breaker stands in the same feed as a diode; of the size the tables propose, or of `guardA`. */
+  /** A breaker is in the same feed as a diode or a contactor; of the size the tables propose, or of `guardA`. */
   guarded: z.boolean().optional(),
   guardA: Amps.gt(0, 'must be more than 0').optional()
 })

@@ -20,10 +20,11 @@ export {
   explainEndurance,
   usualSettings,
   type Endurance,
+  LANDING_MINUTES,
   type FlownEndurance
 } from './endurance/endurance'
 export { isShed } from './endurance/shed'
-export { simulate } from './endurance/simulate'
+export { ownBatteryMinutes, simulate } from './endurance/simulate'
 export { Wired, type Failure } from './supply/wired'
 export { feedersOf, type Feeder } from './circuits/feeder'
 export { explainFeeder } from './circuits/feeder-explain'
@@ -31,7 +32,18 @@ export { fedBy } from './supply/feeding'
 export { ALTERNATOR_BASIS, ALTERNATOR_SHARE, COIL, heaviest, loadsByPhase, type PhaseLoad } from './loads/phases'
 export { busV, fieldA, phasesFlown, quotedA, unitAmps } from './loads/load'
 export { loadWorking, overloadedPhases, phaseState } from './loads/check'
-export { blocksOf, closed, coilsOf, CONDUCTOR_CELSIUS, positionsOf, DIODE_V, regulatedV } from './supply/tie'
+export {
+  blocksOf,
+  closed,
+  coilsOf,
+  CONDUCTOR_CELSIUS,
+  positionsOf,
+  DIODE_V,
+  DIODES,
+  MOST_DIODE_V,
+  regulatedV
+} from './supply/tie'
+export { diodesOf, type Diodes } from './supply/diodes'
 export { busOf, freeId, powerModel, PowerModel, sourcesOf, supplyOf, tieCells, type SourceAt } from './supply/model'
 export { proposedSupply } from './supply/propose'
 export {

@@ -6,15 +6,26 @@ import {
   COIL,
   CONDUCTOR_CELSIUS,
   DISCHARGE_BASIS,
-  DIODE_V,
   DROP_BASIS,
   PROTECTOR_BASIS,
   sourcesOf,
   WIRE_BASIS,
+  type PhaseLoad,
   type PowerReport
 } from '../power'
 import type { Basis, Design } from '../design'
-import { altitude, formatNumber, formatShort, num, readPhrase, say, toFeet, US, type Reading } from '../quantity'
+import {
+  altitude,
+  enumerate,
+  formatNumber,
+  formatShort,
+  num,
+  readPhrase,
+  say,
+  toFeet,
+  US,
+  type Reading
+} from '../quantity'
 
 /**
  * One table of the load analysis, the same on paper, in a spreadsheet and as CSV. A number is a number; `digits` are for
@@ -43,6 +54,8 @@ export interface LoadAnalysis {
 
 const says = (basis: Basis): string =>
   `${basis.source ?? basis.kind}${basis.fromMemory ? ' (value from memory: check the current text)' : ''}`
+/** What alternators may give in a phase, where what they give at idle was entered. */
+const known = ({ idleUnknown }: PhaseLoad, value: number): number | string => (idleUnknown.length ? 'unknown' : value)
 const minutes = (value: number): number | string => (Number.isFinite(value) ? value : 'a day and more')
 
 /**
@@ -116,9 +129,9 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
           ['Typical, together', '', ...loads.map(load => load.typicalA), endurance.fullA, endurance.shedA],
           ['Most over 5 min', '', ...loads.map(load => load.fiveMinutesA), ...blank],
           ['Most over 5 s', '', ...loads.map(load => load.fiveSecondsA), ...blank],
-          ['Alternators give', '', ...loads.map(load => load.capacityA), 0, 0],
-          ['Continuous limit', '', ...loads.map(load => load.limitA), ...blank],
-          ['Margin', '', ...loads.map(load => load.marginA), ...blank]
+          ['Alternators give', '', ...loads.map(load => known(load, load.capacityA)), 0, 0],
+          ['Continuous limit', '', ...loads.map(load => known(load, load.limitA)), ...blank],
+          ['Margin', '', ...loads.map(load => known(load, load.marginA)), ...blank]
         ]
       },
       {
@@ -243,7 +256,16 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
       say`Batteries have ${num(airframe.battery.usableFraction * 100, 0, '%')} of their capacity left by
         age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds
         after ${airframe.pilotDelayMinutes} minutes.`,
-      say`A diode takes ${DIODE_V} V. A unit is dark when its bus falls below its least volts; the drop in its own
+      say`${
+        endurance.diodes.length
+          ? say`${enumerate(
+              endurance.diodes.map(
+                ({ name, dropV, assumed }) => say`The diode of ${name} takes ${dropV} V${assumed ? ' (assumed)' : ''}`
+              ),
+              '; '
+            )}. `
+          : ''
+      }A unit is dark when its bus falls below its least volts; the drop in its own
         wire is counted there.`
     ].map(phrase => readPhrase(phrase, reading)),
     sources: [

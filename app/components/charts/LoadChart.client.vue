@@ -83,8 +83,18 @@ const data = computed(() => {
       ['lost,', 'after']
     ],
     datasets: [
-      line('alternators give', [...loads.map(load => load.capacityA), null, null], ink.value.given, [2, 3]),
-      line('continuous limit', [...loads.map(load => load.limitA), null, null], ink.value.limit, [6, 4]),
+      line(
+        'alternators give',
+        [...loads.map(load => (load.idleUnknown.length ? null : load.capacityA)), null, null],
+        ink.value.given,
+        [2, 3]
+      ),
+      line(
+        'continuous limit',
+        [...loads.map(load => (load.idleUnknown.length ? null : load.limitA)), null, null],
+        ink.value.limit,
+        [6, 4]
+      ),
       bar('continuous', [...loads.map(load => load.continuousA), ...lost], ink.value.steady, 'typical'),
       bar(
         'intermittent',

@@ -22,6 +22,8 @@ const amps = (key: string, title: string, value: (load: PhaseLoad) => number | u
   text: load => (value(load) === undefined ? '—' : a(value(load)!)),
   number: true
 })
+/** Whether it is known what the alternators may give. */
+const isLimited = (load: PhaseLoad) => load.engine !== 'stopped' && load.idleUnknown.length === 0
 const phases: Column<PhaseLoad>[] = [
   { key: 'phase', title: 'Phase', value: load => load.phase },
   amps('continuous', 'Continuous A', load => load.continuousA),
@@ -30,8 +32,8 @@ const phases: Column<PhaseLoad>[] = [
   amps('typical', 'Typical A', load => load.typicalA),
   amps('minutes', '5 min max.', load => load.fiveMinutesA),
   amps('seconds', '5 s max.', load => load.fiveSecondsA),
-  amps('limit', 'Continuous limit', load => (load.engine === 'stopped' ? undefined : load.limitA)),
-  amps('margin', 'Margin', load => (load.engine === 'stopped' ? undefined : load.marginA)),
+  amps('limit', 'Continuous limit', load => (isLimited(load) ? load.limitA : undefined)),
+  amps('margin', 'Margin', load => (isLimited(load) ? load.marginA : undefined)),
   { key: 'acts', title: 'Working', value: () => '', plain: true, width: '64px' }
 ]
 type UnitLoad = PhaseLoad['byUnit'][number]
@@ -81,6 +83,7 @@ const phaseMarks = (load: PhaseLoad) => ({ class: load === shown.value ? 'here' 
         </template>
         <template #limit="{ row }">
           <span v-if="row.engine === 'stopped'" class="quiet">on battery</span
+          ><span v-else-if="row.idleUnknown.length" class="quiet">unknown: enter the output at idle in Feeds</span
           ><template v-else
             >{{ a(row.limitA)
             }}<span class="quiet small"> of {{ a(row.capacityA) }}{{ row.atIdle ? ' idle' : '' }}</span></template

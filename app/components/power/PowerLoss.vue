@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { mdiMenuDown } from '@mdi/js'
 import {
+  MOST_DIODE_V,
+  ownBatteryMinutes,
   tieCells,
   type BackupAnswer,
   type BackupOffer,
@@ -66,6 +68,18 @@ const coldColumns = computed((): Column<Cold>[] => [
   })) ?? [])
 ])
 const coldState = (minutes: number) => (minutes >= wanted.value ? 'holds' : minutes >= 30 ? 'decide' : 'must fix')
+/** Each drop with what it was entered for. */
+const diodesSay = computed(() =>
+  endurance.value.diodes
+    .map(({ name, dropV, assumed }) => `${name} ${taste.short(dropV)} V${assumed ? ' assumed' : ''}`)
+    .join(', ')
+)
+/** Minutes of a unit on the battery within it, with age and cold. */
+function ownMinutes(id: string) {
+  const unit = bench.design?.units.find(other => other.id === id)
+  const { usableFraction: share } = airframe.value.battery
+  return unit ? ownBatteryMinutes(unit, { share, celsius: airframe.value.batteryC }) : 0
+}
 const minutes = (value: number) => (Number.isFinite(value) ? `${taste.number(value, 0)} min` : 'a day and more')
 const setAirframe = (patch: Partial<Airframe>, what: string) =>
   bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
@@ -82,10 +96,7 @@ const rows = computed(() => {
   ]
     .map(load => {
       const gone = lost.get(load.unit)
-      const own =
-        gone?.why === 'own battery empty'
-          ? (bench.design?.units.find(unit => unit.id === load.unit)?.item.power?.internalBatteryMinutes ?? 0)
-          : 0
+      const own = gone?.why === 'own battery empty' ? ownMinutes(load.unit) : 0
       const until = gone?.minute ?? Infinity
       return {
         ...load,
@@ -255,6 +266,12 @@ function addBackup(offer: BackupOffer) {
         ><template v-else>anything that stays on loses power</template>. {{ taste.amps(endurance.fullA) }} for
         {{ airframe.pilotDelayMinutes }} min, then {{ taste.amps(endurance.shedA) }}. The last unit goes after
         {{ minutes(endurance.endMinutes) }}.
+        <span v-if="endurance.diodes.length" class="small" data-diodes
+          >Diode drop: {{ diodesSay }}.<template v-if="endurance.withMostDiodeV !== undefined">
+            With {{ taste.short(MOST_DIODE_V) }} V (silicon bridge) it is {{ minutes(endurance.withMostDiodeV) }}: enter
+            the type in Feeds.</template
+          ></span
+        >
         <v-btn @click="emit('why', 'minutes on battery', { kind: 'minutes', of: '' })"> Show working </v-btn>
       </p>
       <div class="chart"><ChartsEnduranceChart :endurance="endurance" :wanted="wanted" /></div>

@@ -30,6 +30,13 @@ const columns: Column<PhaseLost>[] = [
     text: phase => minutes(phase.minutes),
     number: true
   },
+  {
+    key: 'needed',
+    title: 'Required',
+    value: phase => phase.neededMinutes,
+    text: phase => minutes(phase.neededMinutes),
+    number: true
+  },
   { key: 'first', title: 'First to lose power', value: phase => phase.first?.label ?? '—' },
   { key: 'why', title: 'Why', value: phase => phase.first?.why }
 ]
@@ -47,7 +54,12 @@ const marks = (phase: PhaseLost) => ({ class: phase.phase === endurance.phase ? 
       no-filter
       :key-of="phaseOf"
       :marks="marks"
-    />
+    >
+      <template #minutes="{ row }"
+        ><StateMark :state="row.minutes >= row.neededMinutes ? 'holds' : 'decide'" :size="13" />
+        {{ minutes(row.minutes) }}</template
+      >
+    </FactTable>
     <p class="small" data-hand-sum>
       By hand, for the inspector: {{ taste.number(endurance.hand.delayMinutes, 0) }} min + ({{
         taste.number(endurance.hand.usableAh, 2)

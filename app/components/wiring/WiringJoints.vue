@@ -3,7 +3,7 @@ import { numberText, type Joint, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
-/** Splices, ground blocks, plugs and terminators, conductor by conductor: what meets where, on which contact. */
+/** Splices, diodes, ground blocks, plugs and terminators, conductor by conductor: what meets where, on which contact. */
 const { wiring } = defineProps<{ wiring: WiringReport }>()
 const bench = useBench()
 const taste = useTaste()
@@ -21,8 +21,11 @@ const rows = computed((): Row[] =>
   )
 )
 const counts = computed(() =>
-  (['ground block', 'plug', 'splice', 'terminator'] as const)
-    .map(kind => ({ kind, count: wiring.joints.filter(joint => joint.kind === kind).length }))
+  (['ground block', 'plug', 'splice', 'diode', 'terminator'] as const)
+    .map(kind => ({
+      kind,
+      count: wiring.joints.filter(joint => joint.kind === kind).reduce((sum, { count = 1 }) => sum + count, 0)
+    }))
     .filter(kind => kind.count)
 )
 const places = computed(() => new Map(bench.project!.airframe.places.map(place => [place.id, place.name])))

@@ -2,7 +2,8 @@ import type { Edit } from '../../document'
 import type { Design, DesignUnit, Finding } from '../../design'
 import { START_BEARS, together, type Circuit, type NoCircuit } from './circuit'
 import { outsideOf } from './conditions'
-import type { FlownEndurance } from '../endurance/endurance'
+import { LANDING_MINUTES, type FlownEndurance } from '../endurance/endurance'
+import { MOST_DIODE_V } from '../supply/tie'
 import { hasPlan, isShed } from '../endurance/shed'
 import { phasesFlown } from '../loads/load'
 import { Wired } from '../supply/wired'
@@ -15,8 +16,6 @@ import { DERATING_BASIS } from './ampacity'
 import { amperes, enumerate, figure, num, say, thing, wireRun } from '../../quantity'
 
 const CHOSEN = { kind: 'entered' as const, source: 'your choice for this circuit' }
-/** For approach and landing at the end (our default). */
-const LANDING_MINUTES = 10
 const SPARES = { kind: 'published' as const, source: '14 CFR 91.205(c)(6)', fromMemory: true }
 
 /** The unit of a circuit, to be gone to. */
@@ -374,6 +373,54 @@ export function feedFindings(model: PowerModel): Finding[] {
 }
 
 /** Complaints about endurance and the batteries. */
+/** Phases other than the worst cruise in which the batteries do not last as long as that phase must be flown on. */
+const phaseFindings = ({ phase: worst, phases }: FlownEndurance): Finding[] =>
+  phases
+    .filter(({ phase, minutes, neededMinutes }) => phase !== worst && minutes < neededMinutes)
+    .map(({ phase, minutes, neededMinutes, first, shedA }): Finding => ({
+      id: `power.phase-endurance:${phase}`,
+      code: 'power.phase-endurance',
+      weight: 'decide',
+      subjects: first ? [first.unit] : [],
+      measured: minutes,
+      limit: neededMinutes,
+      unit: 'min',
+      basis: phase.startsWith('cruise')
+        ? { kind: 'entered', source: 'time required on battery, in Brief' }
+        : { kind: 'common practice', source: `${LANDING_MINUTES} minutes for approach and landing` },
+      figure: { kind: 'minutes', of: '' },
+      remedies: [],
+      says: say`If the alternator fails in ${phase}, ${
+        first ? thing({ id: first.unit, label: first.label }) : 'the first unit that stays on'
+      } loses power after ${num(minutes, 0, 'min')}. ${figure(neededMinutes, 'min')} are required. ${amperes(shedA)} are
+        on after shedding: shed more, or add battery capacity.`
+    }))
+
+/** Diodes whose volts nobody entered, where the time required depends on them. */
+function diodeFindings({ diodes, minutes, withMostDiodeV }: FlownEndurance, wanted: number): Finding[] {
+  const assumed = diodes.filter(diode => diode.assumed)
+  if (!assumed.length || withMostDiodeV === undefined || minutes < wanted || withMostDiodeV >= wanted) return []
+  return [
+    {
+      id: 'power.diode-drop',
+      code: 'power.diode-drop',
+      weight: 'decide',
+      subjects: [],
+      measured: withMostDiodeV,
+      limit: wanted,
+      unit: 'min',
+      basis: { kind: 'assumption', source: `${assumed[0]!.dropV} V for a diode of unknown type` },
+      figure: { kind: 'minutes', of: '' },
+      remedies: [],
+      says: say`The voltage drop of ${enumerate(assumed.map(diode => diode.name))} is not
+        entered. With ${figure(assumed[0]!.dropV, 'V')} (assumed) the battery lasts ${num(minutes, 0, 'min')}, with ${figure(
+          MOST_DIODE_V,
+          'V'
+        )} (silicon bridge) ${num(withMostDiodeV, 0, 'min')}. ${figure(wanted, 'min')} are required. Enter the diode type in Feeds.`
+    }
+  ]
+}
+
 export function enduranceFindings({ design }: PowerModel, endurance: FlownEndurance): Finding[] {
   const { brief, airframe } = design
   const findings: Finding[] = []
@@ -406,6 +453,7 @@ export function enduranceFindings({ design }: PowerModel, endurance: FlownEndura
       }`
     })
   }
+  findings.push(...phaseFindings(endurance), ...diodeFindings(endurance, wanted))
   if (endurance.kept.length > 0 && !hasPlan(design))
     findings.push({
       id: 'power.nothing-kept',

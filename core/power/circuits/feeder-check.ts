@@ -136,7 +136,7 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
             AWG ${CRANKING_AWG} to ${BATTERY_CABLE_AWG} is common practice.`
         })
     }
-    const guard = tie.kind === 'diode' ? tie.guardA : undefined
+    const guard = tie.kind === 'diode' || tie.kind === 'contactor' ? tie.guardA : undefined
     if (guard !== undefined && tie.guarded && guard < feeder.steadyA * (1 - 1e-6))
       findings.push({
         ...about,
@@ -185,7 +185,7 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
         remedies:
           tie.kind === 'wire'
             ? [{ says: say`Make it a breaker, of the size the tables propose.`, edits: set(tie, { kind: 'breaker' }) }]
-            : tie.kind === 'diode'
+            : tie.kind === 'diode' || tie.kind === 'contactor'
               ? [
                   {
                     says: say`Set a breaker in it, of the size the tables propose.`,

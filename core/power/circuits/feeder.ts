@@ -1,5 +1,5 @@
 import type { FlightPhase } from '../../catalogue'
-import { MAIN_BATTERY, type Tie } from '../../document'
+import type { Tie } from '../../document'
 import type { Basis, Design } from '../../design'
 import { figure, num, say, type Phrase } from '../../quantity'
 import { ampacityOf, type Ampacity, type Lie } from './ampacity'
@@ -8,6 +8,7 @@ import type { Failure } from '../supply/wired'
 import { asker, type AmpsOf, type Setting } from '../loads/ask'
 import { onIn, phasesFlown, quotedA } from '../loads/load'
 import { better, fedWith, oneMore, rescueMoves, worthOf, type Moves } from '../supply/rescue'
+import { carriesStarter } from '../supply/bare'
 import { closed, positionsOf, tieOhm } from '../supply/tie'
 import type { PowerModel } from '../supply/model'
 import { BREAKER_SIZES_A, gauge, GAUGES, type Gauge } from './wire'
@@ -230,8 +231,7 @@ export function feedersOf(model: PowerModel, everyFailure = true, flown = phases
     }
     const ends = [model.source(tie.from), model.source(tie.to)]
     const given = ends.flatMap(source => (source?.kind === 'alternator' ? [source.ratedA] : []))[0]
-    const cranks =
-      tie.kind === 'contactor' && ends.some(source => source?.kind === 'battery' && source.id === MAIN_BATTERY)
+    const cranks = carriesStarter(supply, tie)
     const bears = given !== undefined ? Math.max(given, mostA) : Math.max(BREAKER_MARGIN * steadyA, mostA)
     const proposedA = opens(tie) ? BREAKER_SIZES_A.find(size => size >= bears * (1 - 1e-6)) : undefined
     const ratedA = tie.kind === 'breaker' ? (tie.ratedA ?? proposedA) : tie.ratedA

@@ -222,7 +222,8 @@ describe('minutes on the battery', () => {
     expect(of('fussy').minute).toBeLessThan(of('easy').minute)
     expect(of('fussy').why).toBe('least volts')
     expect(of('own').why).toBe('own battery empty')
-    expect(of('own').minute).toBeCloseTo(of('fussy').minute + 60, 6)
+    // Age and charge leave three quarters of it, as of every battery of this aircraft.
+    expect(of('own').minute).toBeCloseTo(of('fussy').minute + 0.75 * 60, 6)
   })
   it('sheds by time and by volts happen when they should', () => {
     const project = projectWith([

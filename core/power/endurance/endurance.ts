@@ -2,7 +2,8 @@ import type { FlightPhase } from '../../catalogue'
 import { remember, type Design, type Working } from '../../design'
 import { enumerate, figure, num, say } from '../../quantity'
 import { busV, phasesFlown, unitAmps } from '../loads/load'
-import { blocksOf, coilsOf, positionsOf } from '../supply/tie'
+import { diodesOf, type Diodes } from '../supply/diodes'
+import { blocksOf, coilsOf, MOST_DIODE_V, positionsOf } from '../supply/tie'
 import { hasPlan, isShed } from './shed'
 import { networkOf, NETWORKS_KEPT, powerModel, type PowerModel } from '../supply/model'
 import { DISCHARGE_BASIS, insideOhm, openCircuitPoints, PEUKERT, shareAtCelsius } from './discharge'
@@ -68,6 +69,8 @@ export interface HandSum {
 export interface PhaseEndurance {
   phase: FlightPhase
   minutes: number
+  /** Minutes that it must last: those wanted in a cruise, else those to an approach and a landing. */
+  neededMinutes: number
   first?: Lost
   fullA: number
   shedA: number
@@ -76,6 +79,9 @@ export interface PhaseEndurance {
 export interface FlownEndurance extends Endurance {
   phases: PhaseEndurance[]
   hand: HandSum
+  /** The diodes it counts with; and the minutes were those that nobody entered to take the most that a diode takes. */
+  diodes: Diodes[]
+  withMostDiodeV?: number
 }
 
 /** Most that time goes at once, in seconds; it stops besides wherever volts have moved. */
@@ -115,6 +121,11 @@ export function usualSettings(design: Design): SimulationSettings {
 
 /** Volts by which batteries may fall before the other phases are solved anew: their minutes are read to the minute. */
 const COARSE_V = 3 * STALE_V
+/** Minutes for an approach and a landing, whatever phase the alternators are lost in (common practice). */
+export const LANDING_MINUTES = 10
+/** Minutes that the batteries must last when the alternators are lost in a phase. */
+const neededIn = ({ brief }: Design, phase: FlightPhase): number =>
+  CRUISES.includes(phase) ? brief.wantedMinutes : Math.min(LANDING_MINUTES, brief.wantedMinutes)
 /** Phases in which the loss of the alternators leaves the aeroplane on its batteries: all but those on the ground. */
 const GROUND: readonly FlightPhase[] = ['start', 'taxi']
 /**
@@ -128,6 +139,7 @@ const enduranceKept = remember(
   (design: Design, _model: PowerModel, everyPhase: boolean) => reckon(design, everyPhase),
   (design, model, everyPhase) => [
     everyPhase,
+    design.brief.wantedMinutes,
     ...phasesFlown(design),
     ...networkOf(model),
     ...[...circuitOhms(model)].flat()
@@ -142,9 +154,19 @@ function reckon(design: Design, everyPhase: boolean): FlownEndurance {
     .map((phase): PhaseEndurance => {
       const { minutes, first, fullA, shedA } =
         phase === settings.phase ? worst : simulate(design, { ...settings, phase, staleV: COARSE_V, untilFirst: true })
-      return { phase, minutes, first, fullA, shedA }
+      return { phase, minutes, neededMinutes: neededIn(design, phase), first, fullA, shedA }
     })
-  return { ...worst, phases, hand: handSum(design, settings) }
+  const diodes = diodesOf(powerModel(design))
+  const assumed = everyPhase && diodes.some(diode => diode.assumed)
+  return {
+    ...worst,
+    phases,
+    hand: handSum(design, settings),
+    diodes,
+    ...(assumed && {
+      withMostDiodeV: simulate(design, { ...settings, assumedDiodeV: MOST_DIODE_V, untilFirst: true }).minutes
+    })
+  }
 }
 
 /**
@@ -245,6 +267,13 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
         unit: 'min',
         from: 'airframe; common practice 5'
       },
+      ...endurance.diodes.map(({ name, count, dropV, assumed }) => ({
+        symbol: `U ${name}`,
+        meaning: count === 2 ? 'drop of each of its two diodes' : 'drop of the diode',
+        value: dropV,
+        unit: 'V',
+        from: assumed ? 'assumed: enter the diode type in Feeds' : 'Feeds'
+      })),
       {
         symbol: 'I full',
         meaning: `all loads in ${phase}`,

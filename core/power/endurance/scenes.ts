@@ -1,15 +1,15 @@
 import type { FunctionName } from '../../catalogue'
-import type { Supply } from '../../document'
+import { MAIN_ALTERNATOR, type Supply } from '../../document'
 import type { Basis, Design, DesignUnit, Steps } from '../../design'
 import { figure, say, type Phrase } from '../../quantity'
 import type { Circuit } from '../circuits/circuit'
 import { usualSettings } from './endurance'
-import { simulate } from './simulate'
+import { ownBatteryMinutes, simulate } from './simulate'
 import { fedWith, oneMore, rescueMoves, withMoves, worthOf, type Moves } from '../supply/rescue'
 import { Wired, type Failure } from '../supply/wired'
 import { fedBy } from '../supply/feeding'
 import { positionsOf } from '../supply/tie'
-import { powerModel } from '../supply/model'
+import { powerModel, type PowerModel } from '../supply/model'
 
 /** A failure played through: what goes dark at once, what can no longer be done, and how long the rest lasts. */
 export interface Scene {
@@ -97,6 +97,20 @@ function rescueOf({
 }
 
 /**
+ * A failure with the alternator lost too, where it takes the power of its field: an alternator whose field breaker opens, or whose
+ * field hangs on a dead bus, gives nothing (common practice).
+ */
+function withDeadField(model: PowerModel, failure: Failure): Failure {
+  const fields = model.design.units.filter(unit => unit.item.power && unit.item.provides.includes('generator'))
+  if (!fields.length || failure.sources?.includes(MAIN_ALTERNATOR) || !model.alternators.includes(MAIN_ALTERNATOR))
+    return failure
+  const { powered } = fedBy(new Wired(model, failure), positionsOf(model.supply, 'normal'))
+  return fields.every(({ id }) => !powered.has(id) || failure.units?.includes(id))
+    ? { ...failure, sources: [...(failure.sources ?? []), MAIN_ALTERNATOR] }
+    : failure
+}
+
+/**
  * Every failure worth a thought, one after the other: alternators, batteries, contactors, feeders, buses, protectors, and
  * a regulator that runs away.
  * @param functionsLost what no longer works with units dark
@@ -176,16 +190,18 @@ export function* playScenes(
   ]
   const scenes: Scene[] = []
   const normal = fedBy(new Wired(model, {}), positionsOf(supply, 'normal')).powered
-  for (const { id, kind, name, failure } of asked) {
+  for (const { id, kind, name: called, failure: alone } of asked) {
     yield { done: scenes.length, of: asked.length + 1 }
+    const failure = withDeadField(model, alone)
+    const name = failure === alone ? called : say`${called}, and the alternator gives nothing: its field has no power`
     const { powered } = fedBy(new Wired(model, failure), positionsOf(supply, 'normal'))
     const off = design.units.filter(unit => normal.has(unit.id) && !powered.has(unit.id))
-    const own = (unit: (typeof off)[number]) => unit.item.power?.internalBatteryMinutes ?? 0
+    const own = (unit: (typeof off)[number]) => ownBatteryMinutes(unit, settings)
     const dark = off.filter(unit => own(unit) === 0)
     const minutes =
       off.length === normal.size
         ? 0
-        : failure.units
+        : failure.units && !failure.sources
           ? Infinity
           : restMinutes(failure, supply, new Set(off.map(unit => unit.id)))
     scenes.push({
@@ -196,16 +212,17 @@ export function* playScenes(
       fedNow: normal.size - off.length,
       minutes,
       basis: { kind: 'derived', source: 'network of the feeds' },
-      rescue: failure.units
-        ? undefined
-        : rescueOf({
-            design,
-            supply,
-            failure,
-            dark: off,
-            minutesWith: (moves, gone) => restMinutes(failure, withMoves(supply, moves), gone),
-            minutes
-          }),
+      rescue:
+        failure.units && !failure.sources
+          ? undefined
+          : rescueOf({
+              design,
+              supply,
+              failure,
+              dark: off,
+              minutesWith: (moves, gone) => restMinutes(failure, withMoves(supply, moves), gone),
+              minutes
+            }),
       dark: dark.map(unit => ({ unit: unit.id, label: unit.label })),
       onOwn: off.filter(unit => own(unit) > 0).map(unit => ({ unit: unit.id, label: unit.label, minutes: own(unit) })),
       lostFunctions: functionsLost(new Set(dark.map(unit => unit.id)))

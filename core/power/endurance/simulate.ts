@@ -17,7 +17,16 @@ import {
 import { blocksOf, coilsOf, positionsOf, regulatedV } from '../supply/tie'
 import { Wired, type Failure } from '../supply/wired'
 import { hasPlan, isShed } from './shed'
-import { chargeBelow, drainA, insideOhm, openCircuitV, PEUKERT, shareAtCelsius, storedWh } from './discharge'
+import {
+  chargeBelow,
+  drainA,
+  insideOhm,
+  openCircuitV,
+  PEUKERT,
+  shareAtCelsius,
+  storedWh,
+  type Chemistry
+} from './discharge'
 import type { Endurance, EnduranceLoad, Lost } from './endurance'
 
 export interface SimulationSettings {
@@ -33,6 +42,8 @@ export interface SimulationSettings {
   staleV?: number
   /** Units shed besides those the plan sheds, and kept though it sheds them. */
   alsoShed?: ReadonlySet<string>
+  /** What a diode takes whose volts nobody entered; `DIODE_V` when absent. */
+  assumedDiodeV?: number
   /** Only the time until the first unit that is kept goes dark is asked: what becomes of the rest is not followed. */
   untilFirst?: boolean
 }
@@ -191,7 +202,7 @@ function begin(model: PowerModel, settings: SimulationSettings): { frame: Frame;
   const { design, supply, sources } = model
   const { failure } = settings
   const { systemV, pilotDelayMinutes } = design.airframe
-  const wired = new Wired(model, failure)
+  const wired = new Wired(model, failure, settings.assumedDiodeV)
   const failed = new Set(failure.sources)
   const alternators = sources.flatMap((source): Feed[] =>
     source.kind === 'alternator' && !failed.has(source.id)
@@ -238,7 +249,7 @@ function begin(model: PowerModel, settings: SimulationSettings): { frame: Frame;
     rateAh: 0
   }
   setSwitches(frame, state, 'normal')
-  for (const load of state.loads) if (!load.on) lose(state, load, 0, 'no feed')
+  for (const load of state.loads) if (!load.on) lose(frame, state, load, 0, 'no feed')
   return { frame, state }
 }
 
@@ -331,12 +342,23 @@ function setSwitches(
     }))
 }
 
+/** Cells of a battery within an instrument, where nothing else is said (common practice). */
+const INSIDE: Chemistry = 'lithium'
+/**
+ * Minutes that a unit works on the battery within it: those of its entry, less what age, charge and cold take from every other
+ * battery of the aircraft; none where it has none.
+ */
+export const ownBatteryMinutes = (
+  { item }: DesignUnit,
+  { share, celsius }: Pick<SimulationSettings, 'share' | 'celsius'>
+): number => (item.power?.internalBatteryMinutes ?? 0) * share * shareAtCelsius(INSIDE, celsius)
+
 /** Least volts of a node that count as being fed. */
 const FED_V = 0.5
 /** Takes a unit off; one with a battery of its own works on for as long as that lasts. */
-function lose(state: State, load: Load, second: number, why: Lost['why']): void {
+function lose({ settings }: Pick<Frame, 'settings'>, state: State, load: Load, second: number, why: Lost['why']): void {
   load.on = false
-  const own = why === 'shed' || why === 'own battery empty' ? 0 : (load.unit.item.power!.internalBatteryMinutes ?? 0)
+  const own = why === 'shed' || why === 'own battery empty' ? 0 : ownBatteryMinutes(load.unit, settings)
   if (load.kept && why !== 'shed')
     state.atFirst ??= {
       drawnAh: state.drawnAh,
@@ -379,12 +401,12 @@ function solve(frame: Frame, state: State): void {
     // Too few volts for it, or no live source that reaches it at all.
     const dark = active.filter(load => load.volts < FED_V || atUnit(load, load.volts) < load.minV - 1e-6)
     if (dark.length === 0) break
-    for (const load of dark) goDark(state, load)
+    for (const load of dark) goDark(frame, state, load)
   }
   state.before = { volts: state.solution!.volts, at: state.now }
   for (const load of state.loads)
     if (load.on && load.shedBelowV !== undefined && load.volts < load.shedBelowV && state.now > 0) {
-      lose(state, load, state.now, 'shed')
+      lose(frame, state, load, state.now, 'shed')
       state.stale = true
     }
 }
@@ -429,13 +451,14 @@ function solveOnce({ wired, blocks, alternators, settings }: Frame, state: State
 }
 
 /** A unit has too few volts. Between two looks the volts fell straight: when they passed the least is on the line between. */
-function goDark(state: State, load: Load): void {
+function goDark(frame: Frame, state: State, load: Load): void {
   const { before, now, cells } = state
   const had = before && before.at < now ? atUnit(load, before.volts[load.node]!) : undefined
   const has = atUnit(load, load.volts)
   const share = had !== undefined && had > load.minV && had > has ? (had - load.minV) / (had - has) : 1
   const fell = load.volts > FED_V
   lose(
+    frame,
     state,
     load,
     before && had !== undefined && fell ? before.at + (now - before.at) * Math.min(1, share) : now,
@@ -451,7 +474,7 @@ function react(frame: Frame, state: State): void {
     setSwitches(frame, state, 'afterLoss')
   }
   for (const load of state.loads)
-    if (load.on && load.shedAtS !== undefined && state.now >= load.shedAtS) lose(state, load, state.now, 'shed')
+    if (load.on && load.shedAtS !== undefined && state.now >= load.shedAtS) lose(frame, state, load, state.now, 'shed')
   state.before = undefined
   solve(frame, state)
 }

@@ -43,7 +43,14 @@ export function loadWorking(model: PowerModel, load: PhaseLoad): Working {
       },
       {
         symbol: 'alternators',
-        meaning: load.engine === 'stopped' ? 'the engine stands still' : load.atIdle ? 'at idle' : 'rating',
+        meaning:
+          load.engine === 'stopped'
+            ? 'the engine stands still'
+            : load.idleUnknown.length
+              ? 'at idle: unknown, the rating at most'
+              : load.atIdle
+                ? 'at idle'
+                : 'rating',
         value: load.capacityA,
         unit: 'A',
         from: 'airframe and feeds, those that reach a bus'
@@ -115,6 +122,19 @@ function phaseFinding(load: PhaseLoad): Finding[] {
       }
     ]
   }
+  if (load.idleUnknown.length && load.typicalA > GIVES_A)
+    return [
+      {
+        ...common,
+        limit: undefined,
+        id: `power.idle-unknown:${load.phase}`,
+        code: 'power.idle-unknown',
+        weight: 'note',
+        basis: { kind: 'entered', source: 'alternator output at idle: not entered' },
+        says: say`The units draw ${amperes(load.typicalA)} in ${load.phase}. What ${enumerate(load.idleUnknown)} gives at idle is
+          not entered, so it is unknown whether the battery is charged or drained. Enter it in Feeds, from the maker’s curve.`
+      }
+    ]
   if (load.engine === 'idle' && load.typicalA > load.limitA)
     return [
       {
@@ -122,9 +142,9 @@ function phaseFinding(load: PhaseLoad): Finding[] {
         id: `power.idle:${load.phase}`,
         code: 'power.idle',
         weight: 'note',
-        basis: load.atIdle ? { kind: 'entered', source: 'what the alternator gives at idle' } : ALTERNATOR_BASIS,
+        basis: { kind: 'entered', source: 'what the alternator gives at idle' },
         says: say`In ${load.phase} at idle the units take ${amperes(load.typicalA)} and the alternators
-          give ${amperes(load.limitA)}${load.atIdle ? '' : ' at most'}: the battery gives the rest. The largest: ${largestOf(load)}.`
+          give ${amperes(load.limitA)}: the battery gives the rest. The largest: ${largestOf(load)}.`
       }
     ]
   if (load.engine === 'at speed' && load.batteryA.atRating > GIVES_A)

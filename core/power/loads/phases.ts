@@ -48,6 +48,8 @@ export interface PhaseLoad {
   limitA: number
   engine: 'stopped' | 'idle' | 'at speed'
   atIdle: boolean
+  /** Alternators of which nobody entered what they give at idle: limit and margin are then unknown, and only the most they could be. */
+  idleUnknown: string[]
   marginA: number
   byUnit: UnitLoad[]
   machines: Machine[]
@@ -117,7 +119,7 @@ function besidesUnits(model: PowerModel, phase: FlightPhase, machines: readonly 
 
 /**
  * Loads by phase against the alternators, each machine by the network of the feeds: 80 % of its rating at speed; at idle what it
- * gives there, where known, if that is less; nothing before the start. One that is tied to no bus, or switched off, gives nothing.
+ * gives there, if that is less, and unknown where nobody entered it; nothing before the start. One that is tied to no bus, or switched off, gives nothing.
  * Coils of closed contactors and fields draw in every phase; the battery’s charge and the starter in the maximum.
  */
 export function loadsByPhase(model: PowerModel): PhaseLoad[] {
@@ -167,6 +169,7 @@ export function loadsByPhase(model: PowerModel): PhaseLoad[] {
       limitA,
       engine,
       atIdle: engine === 'idle' && tied.some(machine => machine.idleA !== undefined),
+      idleUnknown: engine === 'idle' ? tied.filter(machine => machine.idleA === undefined).map(({ name }) => name) : [],
       marginA: limitA - typicalA,
       byUnit,
       machines: tied.map(machine => ({

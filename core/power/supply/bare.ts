@@ -1,4 +1,4 @@
-import { UNIT_SOURCE, type Tie } from '../../document'
+import { MAIN_BATTERY, UNIT_SOURCE, type Supply, type Tie } from '../../document'
 import { gauge } from '../circuits/wire'
 import type { PowerModel } from './model'
 
@@ -10,9 +10,17 @@ interface Guarded {
 }
 
 /**
+ * Whether a tie carries the starter: the main battery’s contactor to the main bus. No protective device is asked for in it, and in
+ * no other (14 CFR 23.1357(a), from memory).
+ */
+export const carriesStarter = ({ buses }: Supply, { kind, from, to }: Tie): boolean =>
+  kind === 'contactor' &&
+  [from, to].includes(MAIN_BATTERY) &&
+  buses.some(({ id, role }) => (id === from || id === to) && role === 'main')
+
+/**
  * Ties with a wire that nothing guards: from some source a current reaches it through no breaker small enough for it, whatever
- * the switches. The main battery’s cable through its contactor is the starter’s and goes without; cells inside a box have a guard
- * of their own.
+ * the switches. The cable that carries the starter goes without; cells inside a box have a guard of their own.
  * @returns for each whether it begins at a battery
  */
 export function bareTies(model: PowerModel, feeders: readonly Guarded[]): Map<string, 'battery' | 'bus'> {
@@ -24,7 +32,7 @@ export function bareTies(model: PowerModel, feeders: readonly Guarded[]): Map<st
     const feeder = of.get(tie.id)
     const touches = (id: string) => tie.from === id || tie.to === id
     if (feeder?.guardA !== undefined || tie.kind === 'breaker') continue
-    if (tie.kind === 'contactor' && sources.some(source => source.kind === 'battery' && touches(source.id))) continue
+    if (carriesStarter(supply, tie)) continue
     if ([tie.from, tie.to].some(end => end.startsWith(UNIT_SOURCE))) continue
     const most = feeder?.awg === undefined ? 0 : (gauge(feeder.awg).breakerA ?? 0)
     /** Whether a current too great for this wire passes another tie. */

@@ -110,6 +110,11 @@ export class PowerModel {
   role = (role: Bus['role']): string | undefined => this.roles.get(role)
   /** What the planner decided for a unit's circuit. */
   choice = (unit: string): CircuitChoice | undefined => this.choices.get(unit)
+  /** Volts that each of the two diodes of a unit takes, where entered; of one that shares a breaker, those of its head. */
+  diodeV(unit: DesignUnit): number | undefined {
+    const head = this.choices.get(unit.id)?.sharesWith
+    return this.choices.get(head ?? unit.id)?.diodeV
+  }
   /** What a node is called. */
   name = (id: string): string => this.names.get(id) ?? id
 

@@ -1,8 +1,15 @@
 import type { Supply, Tie } from '../../document'
 import { gauge, resistanceOhm } from '../circuits/wire'
 
-/** Volts a diode takes (common practice: a silicon diode or bridge takes 0.5 to 0.9 V, a Schottky one 0.3 to 0.6 V). */
+/** Volts a diode is assumed to take while nobody has entered them. */
 export const DIODE_V = 0.5
+/** Kinds of diode that feeds are made with, and the volts each takes at its current (from memory: makers' data sheets). */
+export const DIODES = [
+  { name: 'Schottky', dropV: 0.4 },
+  { name: 'silicon bridge', dropV: 0.9 }
+] as const
+/** The most that a diode of these kinds takes. */
+export const MOST_DIODE_V = 0.9
 /** Volts an alternator holds its bus at (common practice: 13.8 to 14.4 V for 14 V, twice that for 28 V). */
 export const regulatedV = (systemV: 12 | 14 | 28): number => (systemV === 28 ? 28.4 : systemV === 14 ? 14.2 : 13.8)
 /** What the coil of a battery contactor draws on 14 V (common practice: 0.7 to 1 A). */

@@ -19,7 +19,9 @@ export class Wired {
   nodes = 0
   constructor(
     readonly model: PowerModel,
-    readonly failure: Failure
+    readonly failure: Failure,
+    /** What a diode takes whose volts nobody entered. */
+    readonly assumedDiodeV = DIODE_V
   ) {
     for (const bus of model.supply.buses) this.node(bus.id)
     for (const source of model.sources) this.node(source.id)
@@ -44,11 +46,12 @@ export class Wired {
     const { bus, alsoBus } = this.model.hangs(unit)
     if (!alsoBus) return this.node(bus)
     const own = this.node(`fed twice ${unit.id}`)
+    const dropV = this.model.diodeV(unit) ?? this.assumedDiodeV
     for (const from of [bus, alsoBus])
       this.branches.push({
         from,
         to: `fed twice ${unit.id}`,
-        branch: { from: this.node(from), to: own, ohm: 0.005, diode: true, dropV: DIODE_V }
+        branch: { from: this.node(from), to: own, ohm: 0.005, diode: true, dropV }
       })
     return own
   }
@@ -71,7 +74,7 @@ export class Wired {
         to: this.node(tie.to),
         ohm: tieOhm(tie),
         diode: tie.kind === 'diode',
-        dropV: tie.kind === 'diode' ? DIODE_V : 0
+        dropV: tie.kind === 'diode' ? (tie.dropV ?? this.assumedDiodeV) : 0
       })),
       ...this.branches.filter(branch => !gone.has(branch.from)).map(branch => branch.branch)
     ]

@@ -1,5 +1,5 @@
 import type { Design } from '../../design'
-import { mm, say, type Phrase } from '../../quantity'
+import { figure, mm, say, type Phrase } from '../../quantity'
 import type { Wire } from './wires'
 import { mateText, needsBackshell, shellText } from './shell'
 import type { Bundle } from './bundles'
@@ -17,6 +17,7 @@ export interface BillLine {
     | 'splice'
     | 'terminal'
     | 'resistor'
+    | 'diode'
     | 'sleeve'
     | 'grommet'
   text: Phrase | string
@@ -103,9 +104,26 @@ export function billOf(
     ...(joined('terminator').length
       ? [{ what: 'resistor' as const, text: '120 Ω, CAN end', count: joined('terminator').length }]
       : []),
+    ...diodeLines(joined('diode')),
     { what: 'sleeve', text: 'label sleeve', count: 2 * wires.length }
   ]
   return { lines: lines.map(withSpares), ends, hours: (ends * MINUTES_AN_END) / 60 }
+}
+/** Diodes by the amps that their wire carries: what is bought is rated for more. */
+function diodeLines(diodes: readonly Joint[]): BillLine[] {
+  const byAmps = new Map<number, number>()
+  for (const { meets, count = 1 } of diodes) {
+    const amps = Math.ceil(Math.max(0, ...meets.map(({ wire }) => wire.amps ?? 0)))
+    byAmps.set(amps, (byAmps.get(amps) ?? 0) + count)
+  }
+  return [...byAmps]
+    .sort(([a], [b]) => a - b)
+    .map(([amps, count]): BillLine => ({
+      what: 'diode',
+      text:
+        amps > 0 ? say`diode, for ${figure(amps, 'A')} and more, on a heat sink where its maker asks for one` : 'diode',
+      count
+    }))
 }
 /** What a wire is bought as: a single one in its colour. */
 const buyText = ({ text, cores: [core, ...more] }: Wire): string =>

@@ -1,8 +1,9 @@
 import type { Chain } from '../../cables'
 import type { Design } from '../../design'
-import { num, say, thing, type Phrase } from '../../quantity'
+import { figure, num, say, thing, type Phrase } from '../../quantity'
 import type { Bundle } from './bundles'
-import { pinText, type PinAt } from './pins'
+import { diodesOf, powerModel } from '../../power'
+import { needsDiodes, pinText, type PinAt } from './pins'
 import type { Wire, WireCore } from './wires'
 
 /** One conductor where it meets others: of which wire, which of its lines, in which colour. */
@@ -16,12 +17,14 @@ export interface Meeting {
 export interface Joint {
   /** What it joins, not where it stands in a list. */
   id: string
-  kind: 'splice' | 'ground block' | 'plug' | 'terminator'
+  kind: 'splice' | 'ground block' | 'plug' | 'terminator' | 'diode'
   place: string
   says: Phrase
   meets: Meeting[]
   /** Shields whose drains end there. */
   shields: number
+  /** How many diodes. */
+  count?: number
 }
 
 /** The unit at an end of a wire; of a wire with one unit always that. */
@@ -31,8 +34,40 @@ const unitAt = (wire: Wire, side: 'from' | 'to'): string =>
 const byNumber = (a: Wire, b: Wire): number =>
   (a.mark?.number ?? Infinity) - (b.mark?.number ?? Infinity) || (a.id < b.id ? -1 : 1)
 
+/**
+ * Every diode of the supply: of a feed, and the two where two buses feed one input of a unit. A unit with a second input of its own
+ * keeps the two apart within it.
+ */
+function diodeJoints(design: Design, wires: readonly Wire[]): Joint[] {
+  const byId = new Map(wires.map(wire => [wire.id, wire]))
+  const units = new Map(design.units.map(unit => [unit.id, unit]))
+  const panel = design.airframe.places.find(place => place.kind === 'panel')
+  return diodesOf(powerModel(design)).flatMap(({ id, name, count, dropV, assumed }): Joint[] => {
+    const unit = count === 2 ? units.get(id) : undefined
+    if (unit && !needsDiodes(unit.item)) return []
+    const volts = say`${figure(dropV, 'V')} ${assumed ? '(assumed)' : 'drop'}`
+    const feeds = unit ? [`${id}-power`, `${id}-power-2`] : [`feeder ${id}`]
+    const met = feeds.flatMap(wire => byId.get(wire) ?? [])
+    const pins = met[0]?.cores[0]?.to?.map(pinText).join(', ')
+    return [
+      {
+        id: `diode ${id}`,
+        kind: 'diode',
+        place: unit?.place.id ?? panel?.id ?? '',
+        says: unit
+          ? say`2 diodes, one in each feed, cathodes joined to ${pins ? say`${pins} of ` : ''}${thing(unit)}, ${volts}`
+          : say`diode in ${name}, ${volts}`,
+        meets: met.map(wire => ({ wire, core: wire.cores[0]! })),
+        shields: 0,
+        count
+      }
+    ]
+  })
+}
+
 /** Splices: a line that lands on several contacts, and wires that share one contact (one wire a contact, common practice). */
-function splicesOf(design: Design, wires: readonly Wire[]): Joint[] {
+function splicesOf(design: Design, wires: readonly Wire[], diodes: readonly Joint[]): Joint[] {
+  const behindDiodes = new Set(diodes.flatMap(({ meets }) => meets.map(({ wire }) => wire.id)))
   const units = new Map(design.units.map(unit => [unit.id, unit]))
   const atPin = new Map<string, { unit: string; pin: PinAt; meets: Meeting[] }>()
   const spread: Joint[] = []
@@ -61,6 +96,8 @@ function splicesOf(design: Design, wires: readonly Wire[]): Joint[] {
             )
           )
         for (const pin of pins) {
+          // Two feeds meet behind their diodes.
+          if (behindDiodes.has(wire.id)) continue
           const key = `${unit} ${pinText(pin)}`
           const there = atPin.get(key) ?? { unit, pin, meets: [] }
           there.meets.push({ wire, core })
@@ -156,17 +193,19 @@ const terminatorsOf = (chains: readonly Chain[]): Joint[] =>
     }))
   )
 
-/** Every splice, ground block, plug and terminator of a harness, each with what meets there. */
+/** Every splice, diode, ground block, plug and terminator of a harness, each with what meets there. */
 export function jointsOf(
   design: Design,
   wires: readonly Wire[],
   { bundles, chains }: { bundles: readonly Bundle[]; chains: readonly Chain[] }
 ): Joint[] {
   const places = new Map(design.airframe.places.map(place => [place.id, place.name]))
+  const diodes = diodeJoints(design, wires)
   return [
     ...groundBlocks(design, wires),
     ...plugsOf(wires, bundles, id => places.get(id) ?? id),
-    ...splicesOf(design, wires),
+    ...splicesOf(design, wires, diodes),
+    ...diodes,
     ...terminatorsOf(chains)
   ]
 }

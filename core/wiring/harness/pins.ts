@@ -55,5 +55,8 @@ export const pinsFor = (item: Item, what: string): readonly PinAt[] | undefined 
   // A second feed lands on the only input of power there is, joined before it.
   return table && (table.get(what) ?? (/^power \d$/.test(what) ? table.get('power 1') : undefined) ?? [])
 }
+/** Whether two feeds of a unit must be kept apart by diodes outside it: it has no second input of power of its own. */
+export const needsDiodes = (item: Item): boolean => !tableOf(item)?.get('power 2')?.length
+
 /** A contact in a few words: J1-4. */
 export const pinText = ({ connector, pin }: PinAt): string => `${connector}-${pin}`

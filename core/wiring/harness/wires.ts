@@ -5,7 +5,7 @@ import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Tie, type WireMark } f
 import type { Design, DesignUnit, Finding } from '../../design'
 import { gauge, supplyOf, type Circuit, type Feeder } from '../../power'
 import { KG_PER_POUND, MM_PER_FOOT, figure, say, thing, type Phrase } from '../../quantity'
-import { pinsFor, type PinAt } from './pins'
+import { needsDiodes, pinsFor, type PinAt } from './pins'
 
 /** One conductor of a wire or cable: from contact to contact. */
 export interface WireCore {
@@ -141,10 +141,13 @@ function circuitWires(design: Design, circuit: Circuit, unit: DesignUnit, arms: 
     dropMm
   }
   const power = (input: 1 | 2): WireCore => ({ line: 'power', to: pinsFor(unit.item, `power ${input}`) })
+  // Two buses into one input of power meet behind two diodes: without them one bus would feed the other through the unit.
+  const end =
+    needsDiodes(unit.item) && circuit.alsoBus !== undefined ? say`diode at ${thing(unit)}` : say`${thing(unit)}`
   return [
     wireOf('power', 'power', out, {
       from: say`breaker ${figure(circuit.breakerA, 'A')}`,
-      to: say`${thing(unit)}`,
+      to: end,
       core: power(1)
     }),
     // A unit on two buses has a wire and a breaker of each.
@@ -153,7 +156,7 @@ function circuitWires(design: Design, circuit: Circuit, unit: DesignUnit, arms: 
       : [
           wireOf('power-2', 'power', out, {
             from: say`second breaker ${figure(circuit.breakerA, 'A')}`,
-            to: say`${thing(unit)}`,
+            to: end,
             core: power(2)
           })
         ]),
