@@ -249,7 +249,7 @@ function begin(model: PowerModel, settings: SimulationSettings): { frame: Frame;
     rateAh: 0
   }
   setSwitches(frame, state, 'normal')
-  for (const load of state.loads) if (!load.on) lose(frame, state, load, 0, 'no feed')
+  for (const load of state.loads) if (!load.on) lose(frame, state, load, { second: 0, why: 'no feed' })
   return { frame, state }
 }
 
@@ -356,7 +356,12 @@ export const ownBatteryMinutes = (
 /** Least volts of a node that count as being fed. */
 const FED_V = 0.5
 /** Takes a unit off; one with a battery of its own works on for as long as that lasts. */
-function lose({ settings }: Pick<Frame, 'settings'>, state: State, load: Load, second: number, why: Lost['why']): void {
+function lose(
+  { settings }: Pick<Frame, 'settings'>,
+  state: State,
+  load: Load,
+  { second, why }: { second: number; why: Lost['why'] }
+): void {
   load.on = false
   const own = why === 'shed' || why === 'own battery empty' ? 0 : ownBatteryMinutes(load.unit, settings)
   if (load.kept && why !== 'shed')
@@ -406,7 +411,7 @@ function solve(frame: Frame, state: State): void {
   state.before = { volts: state.solution!.volts, at: state.now }
   for (const load of state.loads)
     if (load.on && load.shedBelowV !== undefined && load.volts < load.shedBelowV && state.now > 0) {
-      lose(frame, state, load, state.now, 'shed')
+      lose(frame, state, load, { second: state.now, why: 'shed' })
       state.stale = true
     }
 }
@@ -457,13 +462,9 @@ function goDark(frame: Frame, state: State, load: Load): void {
   const has = atUnit(load, load.volts)
   const share = had !== undefined && had > load.minV && had > has ? (had - load.minV) / (had - has) : 1
   const fell = load.volts > FED_V
-  lose(
-    frame,
-    state,
-    load,
-    before && had !== undefined && fell ? before.at + (now - before.at) * Math.min(1, share) : now,
-    fell ? 'least volts' : now > 0 && cells.some(cell => cell.dead) ? 'battery flat' : 'no feed'
-  )
+  const second = before && had !== undefined && fell ? before.at + (now - before.at) * Math.min(1, share) : now
+  const why = fell ? 'least volts' : now > 0 && cells.some(cell => cell.dead) ? 'battery flat' : 'no feed'
+  lose(frame, state, load, { second, why })
 }
 
 /** The pilot's hand: switches, once the loss is noticed, and what is to be shed by now. */
@@ -474,7 +475,8 @@ function react(frame: Frame, state: State): void {
     setSwitches(frame, state, 'afterLoss')
   }
   for (const load of state.loads)
-    if (load.on && load.shedAtS !== undefined && state.now >= load.shedAtS) lose(frame, state, load, state.now, 'shed')
+    if (load.on && load.shedAtS !== undefined && state.now >= load.shedAtS)
+      lose(frame, state, load, { second: state.now, why: 'shed' })
   state.before = undefined
   solve(frame, state)
 }

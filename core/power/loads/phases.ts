@@ -48,7 +48,7 @@ export interface PhaseLoad {
   limitA: number
   engine: 'stopped' | 'idle' | 'at speed'
   atIdle: boolean
-  /** Alternators of which nobody entered what they give at idle: limit and margin are then unknown, and only the most they could be. */
+  /** Alternators of which nobody entered what they give at idle: limit and margin are the most they could be, and unknown. */
   idleUnknown: string[]
   marginA: number
   byUnit: UnitLoad[]
@@ -169,7 +169,7 @@ export function loadsByPhase(model: PowerModel): PhaseLoad[] {
       limitA,
       engine,
       atIdle: engine === 'idle' && tied.some(machine => machine.idleA !== undefined),
-      idleUnknown: engine === 'idle' ? tied.filter(machine => machine.idleA === undefined).map(({ name }) => name) : [],
+      idleUnknown: tied.flatMap(({ idleA, name }) => (engine === 'idle' && idleA === undefined ? [name] : [])),
       marginA: limitA - typicalA,
       byUnit,
       machines: tied.map(machine => ({
