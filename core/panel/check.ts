@@ -1,5 +1,6 @@
 import { AS_FOUND, seeking, type Basis, type Design, type DesignUnit, type Finding, type Remedy } from '../design'
 import {
+  inside,
   areaMm2,
   DIRECTIONS,
   figureAreaMm2,
@@ -47,6 +48,7 @@ export interface Misfit {
     | 'bezel-edge'
     | 'seam'
     | 'bay-lip'
+    | 'bay-frame'
   /** The other unit's id, a zone's id, or 'outline'. */
   other: string
   otherName: string
@@ -132,6 +134,22 @@ export function misfitsWithGround(unit: Placed, ground: Ground): Misfit[] {
         other: bay.id,
         otherName: bay.name,
         measuredMm: lip,
+        limitMm: bay.lipMm,
+        basis: ENTERED(`edge margin set for the bay “${bay.name}”`)
+      })
+  }
+  for (const bay of panel.bays) {
+    // What comes out with its bay goes through the opening of the frame, which is smaller than the bay by the lip that it is screwed to.
+    const body =
+      unit.behind && unit.depthMm > 0 && inside([unit.x, unit.y], bay.outline)
+        ? toSeam(unit.behind, bay.outline)
+        : Infinity
+    if (body < bay.lipMm - TOUCH_MM)
+      found.push({
+        code: 'bay-frame',
+        other: bay.id,
+        otherName: bay.name,
+        measuredMm: body,
         limitMm: bay.lipMm,
         basis: ENTERED(`edge margin set for the bay “${bay.name}”`)
       })
@@ -296,6 +314,7 @@ const WEIGHT: Record<Misfit['code'], Finding['weight']> = {
   'screw-zone': 'must fix',
   'seam': 'must fix',
   'bay-lip': 'must fix',
+  'bay-frame': 'must fix',
   'bezel-edge': 'decide'
 }
 
@@ -334,6 +353,9 @@ function words(unit: Placed, misfit: Misfit, others: readonly Placed[]): Phrase 
       return say`${label} lies across the seam of ${otherName} by ${by}: the bay would not come out.`
     case 'bay-lip':
       return say`The hole for ${label} leaves ${left} to the seam of ${otherName}; its frame and screws want ${wanted}.`
+    case 'bay-frame':
+      return say`The body of ${label} is ${left} from the seam of ${otherName}. The frame reaches ${wanted} under the bay: the body
+        would run into it.`
     case 'screw-edge':
       return say`A screw of ${label} leaves ${left} of metal to the edge of the sheet; ${wanted} is wanted.`
     case 'screw-zone':
@@ -387,7 +409,14 @@ export function stands({
 const roundOut = (mm: number): number => Math.ceil(mm * 10 - 1e-6) / 10
 
 /** What moving away from an edge or a seam cures. */
-const AT_EDGE: ReadonlySet<Misfit['code']> = new Set(['edge', 'bezel-edge', 'screw-edge', 'seam', 'bay-lip'])
+const AT_EDGE: ReadonlySet<Misfit['code']> = new Set([
+  'edge',
+  'bezel-edge',
+  'screw-edge',
+  'seam',
+  'bay-lip',
+  'bay-frame'
+])
 /** Farthest a unit is moved away from an edge to cure it, in mm. */
 const EDGE_REACH_MM = 120
 

@@ -278,6 +278,39 @@ function pieces(trial: Placed, others: readonly Placed[], ground: Ground): Piece
 }
 
 /**
+ * Where the body of an item would run into the frame of a bay that it stands on, row by row: near the seam, on the inside of it.
+ * A body beside a bay is behind the frame and runs into nothing.
+ */
+const frames = (trial: Placed, { panel }: Ground): { outline: readonly PointMm[]; pieces: Piece[] }[] =>
+  trial.behind && trial.depthMm > 0
+    ? panel.bays.map(({ outline, lipMm }) => ({
+        outline,
+        pieces: grown(trial.behind!, segments(outline), lipMm - TOUCH_MM / 2)
+      }))
+    : []
+/** Runs less what of them lies between two ends. */
+const lessRun = (runs: readonly [number, number][], from: number, to: number): [number, number][] =>
+  runs.flatMap(([a, b]): [number, number][] =>
+    to <= a || from >= b
+      ? [[a, b]]
+      : [...(from > a ? [[a, from] as [number, number]] : []), ...(to < b ? [[to, b] as [number, number]] : [])]
+  )
+/** Runs of a row without those in which a body would run into the frame of its bay. */
+function clearOfFrames(runs: [number, number][], y: number, bays: ReturnType<typeof frames>): [number, number][] {
+  let left = runs
+  for (const { outline, pieces } of bays)
+    for (const piece of pieces) {
+      if (piece.low >= y || piece.high <= y) continue
+      noteRun(piece, y)
+      for (const [a, b] of levelRuns(outline, y)) {
+        const [from, to] = [Math.max(a, piece.from), Math.min(b, piece.to)]
+        if (to > from) left = lessRun(left, from, to)
+      }
+    }
+  return left
+}
+
+/**
  * The free ground of an item among others.
  * @returns rows without runs where there is none; an item without a face, or deeper than the panel, has none at all
  */
@@ -314,6 +347,7 @@ function sweep({
   if (!trial || (trial.behind && trial.depthMm > panel.depthBehindMm + TOUCH_MM))
     return { stepMm, rows: [], areaMm2: 0 }
   const all = pieces(trial, others, ground)
+  const bays = frames(trial, ground)
   const box = bounds(panel.outline)
   const half = extent(trial.bezel)
   const [top, low] = [box.maxY - half.maxY, box.minY - half.minY]
@@ -323,7 +357,8 @@ function sweep({
   const onSheet = (x: number, y: number) => apart.every(screw => inside([x + screw.x, y + screw.y], panel.outline))
   const levels: number[] = []
   for (let y = top; y >= low; y -= stepMm) levels.push(y)
-  for (const piece of all) for (const y of [piece.low, piece.high]) if (y <= top && y >= low) levels.push(y)
+  for (const piece of [...all, ...bays.flatMap(bay => bay.pieces)])
+    for (const y of [piece.low, piece.high]) if (y <= top && y >= low) levels.push(y)
   levels.sort((a, b) => b - a)
   // Pieces join the row where it reaches their top and leave at their bottom. They are kept in the order of their left
   // ends, which hardly changes from row to row: putting each in its place takes next to nothing.
@@ -364,6 +399,7 @@ function sweep({
       if (at <= right) runs.push([at, right])
     }
     if (apart.length && runs.length) runs.splice(0, runs.length, ...runs.filter(([a, b]) => onSheet((a + b) / 2, y)))
+    if (bays.length && runs.length) runs.splice(0, runs.length, ...clearOfFrames(runs, y, bays))
     rows.push({ y, runs })
     if (firstOnly && runs.length > 0) break
     const free = runs.reduce((sum, [a, b]) => sum + b - a, 0)

@@ -4,7 +4,18 @@ import { applyEdits } from '../document'
 import { remediesOf, resolve } from '../design'
 import { stiffenerKg } from '../airframe'
 import { readPhrase, US } from '../quantity'
-import { bends, examinePanel, examineStrength, missOf, groundOf, placedOn, setDown, trayMomentNm, wayOut } from '.'
+import {
+  bends,
+  examinePanel,
+  explainBend,
+  examineStrength,
+  missOf,
+  groundOf,
+  placedOn,
+  setDown,
+  trayMomentNm,
+  wayOut
+} from '.'
 
 const give = (design: Parameters<typeof bends>[0]) => bends(design, placedOn(design))
 const found = (project: Parameters<typeof resolve>[0], code: string) => {
@@ -425,5 +436,72 @@ describe('getting things out again', () => {
     expect(lip).toMatchObject({ code: 'panel.bay-lip', limit: 15 })
     expect(lip!.measured).toBeCloseTo(50 - 79.375 / 2, 9)
     expect(examinePanel(designWith([[dial, [400, 150]]], base)).findings).toEqual([])
+  })
+  /** A bay from 300 to 580 across and 20 to 280 up, with a lip of the frame under it. */
+  const bayOf = (lipMm: number) => ({
+    id: 'b',
+    name: 'Right bay',
+    outline: [
+      [300, 20],
+      [580, 20],
+      [580, 280],
+      [300, 280]
+    ] as [number, number][],
+    lipMm,
+    screwPitchMm: 80,
+    screwHoleMm: 4
+  })
+  it('a bay makes a face no stiffer: the weaker of the whole sheet and of the bay alone is taken, and the working says which', () => {
+    const dial = item({ id: 'dial', face: roundFace(79.375) })
+    const other = item({ id: 'other', face: roundFace(57) })
+    const thin = plainProject()
+    thin.airframe.panel = { ...thin.airframe.panel, thicknessMm: 0.8128 }
+    const withBay = structuredClone(thin)
+    withBay.airframe.panel.bays = [bayOf(15)]
+    const at = (base: typeof thin) =>
+      designWith(
+        [
+          [dial, [440, 150]],
+          [other, [150, 150]]
+        ],
+        base
+      )
+    const [whole, cut] = [at(thin), at(withBay)].map(design => give(design)) as [
+      ReturnType<typeof give>,
+      ReturnType<typeof give>
+    ]
+    const of = (bends: typeof whole, unit: string) => bends.find(bend => bend.unit === unit)!
+    expect(of(cut, 'dial').deflectionMm).toBeCloseTo(of(whole, 'dial').deflectionMm, 9)
+    expect(of(cut, 'dial').taken).toBe('the whole sheet')
+    expect(of(cut, 'other').deflectionMm).toBeGreaterThanOrEqual(of(whole, 'other').deflectionMm - 1e-9)
+    expect(of(whole, 'dial').taken).toBeUndefined()
+    const design = at(withBay)
+    const { inputs } = explainBend(design, of(cut, 'dial'), placedOn(design))
+    expect(inputs.find(({ symbol }) => symbol === 'piece')!.value).toBe('the whole sheet')
+    const soft = (of: typeof design) =>
+      examineStrength(of, placedOn(of)).findings.filter(({ code }) => code === 'panel.bend')
+    expect(soft(design)).toHaveLength(soft(at(thin)).length)
+    expect(soft(design)).toHaveLength(1)
+  })
+  it('a body on a bay goes through the opening of its frame: one that reaches over the lip is named, one beside the bay is not', () => {
+    const base = plainProject()
+    base.airframe.panel.bays = [bayOf(25)]
+    // A bezel of 60 by 40 over a hole of 40 by 20, and a box of 58 by 38 behind it.
+    const box = item({
+      id: 'box',
+      face: {
+        bezel: { shape: 'rectangle', widthMm: 60, heightMm: 40, cornerMm: 0 },
+        cutout: { shape: 'rectangle', widthMm: 40, heightMm: 20, cornerMm: 0 },
+        screws: [],
+        stack: false
+      },
+      body: { widthMm: 58, heightMm: 38, depthMm: 120, connectorMm: 0 }
+    })
+    const codes = (x: number) =>
+      examinePanel(designWith([[box, [x, 150]]], base)).findings.filter(({ code }) => code === 'panel.bay-frame')
+    // Hole: 355 − 20 − 300 = 35 from the seam, more than the lip. Body: 355 − 29 − 300 = 26; at 350 it is 21.
+    expect(codes(355)).toEqual([])
+    expect(codes(350)[0]).toMatchObject({ weight: 'must fix', measured: 21, limit: 25 })
+    expect(codes(250)).toEqual([])
   })
 })

@@ -38,6 +38,8 @@ export interface Bend {
   unit: string
   /** How far the face gives where the unit is fastened; Infinity where that hangs on nothing. */
   deflectionMm: number
+  /** Of a face with bays: which of the two that are taken for it gives more. */
+  taken?: 'the whole sheet' | 'the bay alone' | 'the frame alone'
 }
 
 /** What is cut of the face: openings of units, and zones that are holes. */
@@ -62,15 +64,18 @@ function seatsOf(unit: Placed): { x: number; y: number }[] {
   ]
 }
 
+/** The bay on which a unit is, if it is on one. */
+const bayOf = (panel: Panel, { x, y }: Placed) =>
+  panel.bays.find(
+    ({ outline }) => gap({ kind: 'circle', x, y, r: 0.1 }, { kind: 'poly', x: 0, y: 0, points: outline }) < 0
+  )
+
 /** How far the face gives at units under a push shared by the seats of each: the mean at them. */
 function bendsAt(plates: readonly SheetPlate[], panel: Panel, units: readonly Placed[]): Bend[] {
   const on = new Map<SheetPlate, { unit: Placed; seats: { x: number; y: number }[] }[]>()
   const gives = new Map<string, number>()
   for (const unit of units) {
-    const bay = panel.bays.find(
-      bay =>
-        gap({ kind: 'circle', x: unit.x, y: unit.y, r: 0.1 }, { kind: 'poly', x: 0, y: 0, points: bay.outline }) < 0
-    )
+    const bay = bayOf(panel, unit)
     const sheet = plates.find(plate => plate.bay === (bay?.id ?? ''))!
     const seats = seatsOf(unit).filter(seat => sheet.plate.carries(seat.x, seat.y))
     if (seats.length) on.set(sheet, [...(on.get(sheet) ?? []), { unit, seats }])
@@ -92,10 +97,34 @@ export const facePlates = remember(
     platesOf(panel, cutsOf(panel, placed), stiffnessOf(panel.material).gpa),
   (panel, placed) => [panel, ...placed]
 )
-const bendsWith = (panel: Panel, placed: readonly Placed[]): Bend[] => bendsAt(facePlates(panel, placed), panel, placed)
+/** A panel as one sheet, its bays not cut out: the same object for the same panel. */
+const uncut = new WeakMap<Panel, Panel>()
+function withoutBays(panel: Panel): Panel {
+  const known = uncut.get(panel) ?? { ...panel, bays: [] }
+  uncut.set(panel, known)
+  return known
+}
 /**
- * How far the face gives when a thumb pushes on each unit: as a thin plate with its openings, sides as they are mounted, bays as
- * pieces of their own held by their screws, doublers and angles with it.
+ * A bay held firmly all round looks stiffer than it is: its frame gives too. Until both are solved as one, the weaker of the whole
+ * sheet, uncut, and of the piece alone is taken (our assumption, on the safe side of the piece alone).
+ */
+function bendsOn(panel: Panel, placed: readonly Placed[], units: readonly Placed[]): Bend[] {
+  const alone = bendsAt(facePlates(panel, placed), panel, units)
+  if (!panel.bays.length) return alone
+  const one = withoutBays(panel)
+  const whole = new Map(bendsAt(facePlates(one, placed), one, units).map(bend => [bend.unit, bend.deflectionMm]))
+  return alone.map(bend => {
+    const other = whole.get(bend.unit)!
+    if (other !== Infinity && other > bend.deflectionMm)
+      return { ...bend, deflectionMm: other, taken: 'the whole sheet' as const }
+    const unit = units.find(({ id }) => id === bend.unit)!
+    return { ...bend, taken: bayOf(panel, unit) ? ('the bay alone' as const) : ('the frame alone' as const) }
+  })
+}
+const bendsWith = (panel: Panel, placed: readonly Placed[]): Bend[] => bendsOn(panel, placed, placed)
+/**
+ * How far the face gives when a thumb pushes on each unit: as a thin plate with its openings, sides as they are mounted, doublers and
+ * angles with it; of a face with bays the weaker of the whole sheet and of the bay by itself.
  */
 export const bends = remember(
   ({ airframe: { panel } }: Design, placed: readonly Placed[]): Bend[] => bendsWith(panel, placed),
@@ -111,7 +140,9 @@ const BEND_BASIS: Basis = {
 export function explainBend({ airframe: { panel } }: Design, bend: Bend, placed: readonly Placed[]): Working {
   const { gpa, from } = stiffnessOf(panel.material)
   const pushed = placed.find(unit => unit.id === bend.unit)
-  const grid = facePlates(panel, placed)[0]!.plate.grid
+  const bay = pushed && bend.taken === 'the bay alone' ? (bayOf(panel, pushed)?.id ?? '') : ''
+  const plates = facePlates(bend.taken === 'the whole sheet' ? withoutBays(panel) : panel, placed)
+  const { grid } = plates.find(plate => plate.bay === bay)!.plate
   const given = (
     symbol: string,
     meaning: Phrase | string,
@@ -135,6 +166,14 @@ export function explainBend({ airframe: { panel } }: Design, bend: Bend, placed:
         '',
         'our choice'
       ]),
+      ...(bend.taken
+        ? [
+            given('piece', 'the weaker of the whole sheet and of the bay or frame alone', bend.taken, [
+              '',
+              'our assumption'
+            ])
+          ]
+        : []),
       given('sides', 'bottom, right, top, left', Object.values(panel.edges).join(', '), ['', 'panel']),
       given('openings', 'of units, and holes of the sheet', cutsOf(panel, placed).length, [
         '',
@@ -463,9 +502,8 @@ const ANGLE_BESIDE_MM = 12
 function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Remedy[] {
   /** The most that a face would give; nothing as soon as it gives too much somewhere, the worst place tried first. */
   const most = (tried: Panel): number | undefined => {
-    const plates = facePlates(tried, placed)
     const most = (units: readonly Placed[]) =>
-      bendsAt(plates, tried, units).reduce((gives, bend) => Math.max(gives, bend.deflectionMm), 0)
+      bendsOn(tried, placed, units).reduce((gives, bend) => Math.max(gives, bend.deflectionMm), 0)
     const first = most(placed.filter(unit => unit.id === worst.unit))
     const gives = first > tried.mostBendMm ? first : most(placed)
     return gives > tried.mostBendMm ? undefined : gives
@@ -553,6 +591,7 @@ export interface BendMap {
   deflectionMm: number[]
 }
 export function bendMap({ airframe: { panel } }: Design, placed: readonly Placed[]): BendMap[] {
+  const whole = panel.bays.length ? facePlates(withoutBays(panel), placed)[0]!.plate : undefined
   return facePlates(panel, placed).map(({ plate, outline }) => {
     const { x0, y0, nx, ny, dx, dy } = plate.grid
     // Every second rectangle: a push costs two sweeps of the whole sheet.
@@ -565,9 +604,14 @@ export function bendMap({ airframe: { panel } }: Design, placed: readonly Placed
         const [x, y] = [x0 + Math.min(nx - 0.5, 2 * column + 1) * dx, y0 + Math.min(ny - 0.5, 2 * row + 1) * dy]
         if (inside([x, y], outline) && plate.carries(x, y)) pushed.push({ at: row * columns + column, x, y })
       }
-    plate
-      .works(pushed.map(({ x, y }) => [{ x, y, n: panel.pushN }]))
-      .forEach((work, index) => (deflectionMm[pushed[index]!.at] = work / panel.pushN))
+    const pushes = (of: typeof pushed) => of.map(({ x, y }) => [{ x, y, n: panel.pushN }])
+    plate.works(pushes(pushed)).forEach((work, index) => (deflectionMm[pushed[index]!.at] = work / panel.pushN))
+    // As for units: the weaker of the piece alone and of the whole sheet.
+    const also = whole ? pushed.filter(({ x, y }) => whole.carries(x, y)) : []
+    whole?.works(pushes(also)).forEach((work, index) => {
+      const { at } = also[index]!
+      deflectionMm[at] = Math.max(deflectionMm[at]!, work / panel.pushN)
+    })
     return { x0, y0, dx: 2 * dx, dy: 2 * dy, columns, deflectionMm }
   })
 }

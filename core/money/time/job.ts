@@ -1,4 +1,4 @@
-import type { Design, Working } from '../../design'
+import type { Working } from '../../design'
 import { num, say, type Phrase } from '../../quantity'
 import { chance, type Three } from './chance'
 import { shareWithin, tryJob, within, type Odds } from './odds'

@@ -11,7 +11,8 @@ export interface Start {
 }
 
 /**
- * The day a visit begins, or the first working day after it: its own, the aeroplane’s where it has none; the day the queue of the shop that has the job is through where
+ * The day a visit begins, or the first working day after it: its own, the aeroplane’s where it has none; the day the queue of the shop
+ * that has the job is through where
  * that is later.
  * @param visit its id; of a job without visits empty
  * @param today a queue without a day of its quote counts from it: YYYY-MM-DD

@@ -119,7 +119,8 @@ function besidesUnits(model: PowerModel, phase: FlightPhase, machines: readonly 
 
 /**
  * Loads by phase against the alternators, each machine by the network of the feeds: 80 % of its rating at speed; at idle what it
- * gives there, if that is less, and unknown where nobody entered it; nothing before the start. One that is tied to no bus, or switched off, gives nothing.
+ * gives there, if that is less, and unknown where nobody entered it; nothing before the start. One that is tied to no bus, or switched
+ * off, gives nothing.
  * Coils of closed contactors and fields draw in every phase; the battery’s charge and the starter in the maximum.
  */
 export function loadsByPhase(model: PowerModel): PhaseLoad[] {
