@@ -1,6 +1,6 @@
 import { UndirectedGraph } from 'graphology'
 import { bidirectional } from 'graphology-shortest-path/dijkstra.js'
-import type { Airframe, Stiffener, WireMark } from '../document'
+import { isSameWire, type Airframe, type Stiffener, type WireMark } from '../document'
 import type { Design, DesignUnit } from '../design'
 
 type Routes = Pick<Airframe, 'routes'>
@@ -168,11 +168,12 @@ export function distanceMm(a: Position, b: Position): { atLeastMm: number; known
 }
 
 const marks = new WeakMap<readonly WireMark[], ReadonlyMap<string, WireMark>>()
-/** What is known of a wire beyond what the design says of it. */
-export function markOf({ wires }: Pick<Design, 'wires'>, wire: string): WireMark | undefined {
+/** What is known of a wire beyond what the design says of it; nothing of a new one between the ends of one that is gone. */
+export function markOf({ wires, links }: Pick<Design, 'wires' | 'links'>, wire: string): WireMark | undefined {
   let known = marks.get(wires)
   if (!known) marks.set(wires, (known = new Map(wires.map(mark => [mark.wire, mark]))))
-  return known.get(wire)
+  const mark = known.get(wire)
+  return mark && isSameWire(mark, links) ? mark : undefined
 }
 
 function panelHalfWidth(airframe: Airframe): number {

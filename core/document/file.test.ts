@@ -182,7 +182,20 @@ describe('project files', () => {
     expect(opened.project.options[0]!.circuits).toEqual([
       { unit: one, breakerA: 5 },
       { unit: two, sharesWith: one },
-      { unit: three }
+      // It shared a breaker that was shared itself: all three hang on the first.
+      { unit: three, sharesWith: one }
+    ])
+    // In a ring none has a breaker of its own: all hang on that of the first.
+    option.circuits = [
+      { unit: two, sharesWith: three },
+      { unit: one, sharesWith: two },
+      { unit: three, sharesWith: one }
+    ]
+    const ring = openProject(JSON.stringify(old))
+    expect(ring.ok && ring.project.options[0]!.circuits).toEqual([
+      { unit: two },
+      { unit: one, sharesWith: two },
+      { unit: three, sharesWith: two }
     ])
     expect(opened.project.log).toEqual([{ id: 'log-1', on: '2026-11-01', text: 'Begun' }])
   })

@@ -50,8 +50,9 @@ const STEPS: Record<number, (old: Loose) => Loose> = {
   },
   /**
    * Format 3 let lists name one thing twice, and name things that are not there, in ways that made no difference: the last word
-   * on a circuit, a fate or a look counted, the shorter of two routes, and a breaker shared down a chain. What did not count is
-   * left out, so that what is kept says each thing once. Log entries have ids.
+   * on a circuit, a fate or a look counted, and the shorter of two routes; a breaker could be shared down a chain or in a ring. What
+   * did not count is left out, so that what is kept says each thing once; who shared down a chain shares the one at its end. Log entries
+   * have ids.
    */
   3: old => ({
     ...old,
@@ -211,6 +212,28 @@ function oncePerRoute(airframe: Loose | undefined): Loose | undefined {
   return { ...airframe, routes: [...shortest.values()] }
 }
 
+/**
+ * Whose breaker a unit's circuit hangs on at last. All of a chain hang on the breaker at its end; of a ring, in which none had one of
+ * its own, on that of the unit that is named first.
+ */
+function breakerOf(circuits: readonly { unit: string; sharesWith?: string }[]): (unit: string) => string {
+  const next = new Map(circuits.map(circuit => [circuit.unit, circuit.sharesWith]))
+  const order = new Map(circuits.map((circuit, index) => [circuit.unit, index]))
+  return unit => {
+    const seen: string[] = []
+    let at = unit
+    for (let to = next.get(at); to !== undefined && to !== at; to = next.get(at)) {
+      if (seen.includes(at)) {
+        const ring = seen.slice(seen.indexOf(at))
+        return ring.reduce((first, other) => (order.get(other)! < order.get(first)! ? other : first))
+      }
+      seen.push(at)
+      at = to
+    }
+    return at
+  }
+}
+
 function onceEach(option: Loose, fitted: ReadonlySet<unknown>): Loose {
   const units = idsOf(option.units)
   const circuits = option.circuits as { unit: string; sharesWith?: string }[] | undefined
@@ -218,19 +241,17 @@ function onceEach(option: Loose, fitted: ReadonlySet<unknown>): Loose {
   const supply = option.supply as { buses?: { id: string }[] } | undefined
   const buses = supply && idsOf(supply.buses)
   const last = circuits && (lastOf(circuits, 'unit') as typeof circuits).filter(circuit => units.has(circuit.unit))
-  const sharing = new Set(last?.filter(other => other.sharesWith !== undefined).map(circuit => circuit.unit))
+  const headOf = breakerOf(last ?? [])
   return {
     ...option,
     ...(disposals && { disposals: lastOf(disposals, 'unit').filter(loose => fitted.has(loose.unit)) }),
     ...(last && {
       circuits: last.map((circuit): Loose => {
-        const { sharesWith, ...rest } = circuit as Loose & { sharesWith?: string }
-        const other = last.find(other => other.unit === sharesWith)
-        // A chain came to an end at the first breaker that was somebody's own.
-        const alone = sharesWith === undefined || sharesWith === rest.unit || (other && sharing.has(other.unit))
+        const { sharesWith: _, ...rest } = circuit as Loose & { sharesWith?: string }
+        const head = headOf(circuit.unit)
         for (const field of ['bus', 'alsoBus'] as const)
           if (buses && rest[field] !== undefined && !buses.has(rest[field])) delete rest[field]
-        return alone || !units.has(sharesWith) ? rest : { ...rest, sharesWith }
+        return head === circuit.unit || !units.has(head) ? rest : { ...rest, sharesWith: head }
       })
     })
   }

@@ -457,7 +457,12 @@ export const WireMark = z.strictObject({
   coax: z.enum(COAX_KINDS).optional(),
   /** Of a single wire, where it is not the usual one. */
   colour: z.enum(WIRE_COLOURS).optional(),
-  note: Text.optional()
+  note: Text.optional(),
+  /**
+   * Of a wire of a bus the names of the links that joined its ends when this was noted: without them it is another wire. They refer to
+   * nothing: one that is gone stays named.
+   */
+  joinedBy: z.array(z.string().min(1).max(64)).max(500).optional()
 })
 
 export const Disposal = z.strictObject({

@@ -146,7 +146,9 @@ export function explainLoading(report: MassReport, of: string): Working | undefi
   if (!loading) return undefined
   const { takeOff, fuelBurnt } = loading
   return {
-    formula: 'arm = Σ (mass · arm) / Σ mass, at take-off and with the fuel burnt; within the envelope at that mass',
+    formula:
+      'arm = Σ (mass · arm) / Σ mass, at take-off, along the burn in the worst order of tanks, and with the fuel burnt; ' +
+      'within the envelope at that mass',
     inputs: [
       {
         symbol: 'empty',
@@ -173,6 +175,17 @@ export function explainLoading(report: MassReport, of: string): Working | undefi
               from: 'envelope'
             },
             { symbol: 'aft limit', meaning: 'at that weight', value: takeOff.limitsMm[1], unit: 'mm', from: 'envelope' }
+          ]
+        : []),
+      ...(loading.worstInBurn
+        ? [
+            {
+              symbol: 'during the burn',
+              meaning: say`arm with ${kg(loading.worstInBurn.fuelLeftKg)} of fuel left, ${loading.worstInBurn.order}: outside`,
+              value: loading.worstInBurn.armMm,
+              unit: 'mm',
+              from: 'tanks emptied one after the other, both ways'
+            }
           ]
         : []),
       { symbol: 'fuel burnt', meaning: 'arm', value: fuelBurnt.armMm, unit: 'mm', from: 'the same without fuel' }

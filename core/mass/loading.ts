@@ -1,6 +1,7 @@
 import type { Airframe, Loading } from '../document'
 import type { Basis, Design, Finding } from '../design'
-import { kg, mm, say } from '../quantity'
+import { kg, mm, say, type Phrase } from '../quantity'
+import { burnOf, type BurnState } from './burn'
 
 export const BALANCE_BASIS: Basis = {
   kind: 'published',
@@ -30,6 +31,11 @@ export interface LoadedReport {
   takeOff: LoadedState
   /** With all fuel burnt. */
   fuelBurnt: LoadedState
+  /** The states of both ways in which tanks can be emptied; and the one furthest outside, where both ends are within. */
+  burn: readonly (readonly BurnState[])[]
+  worstInBurn?: BurnState
+  /** At take-off, at every moment of the burn in any order of the tanks, and with the fuel burnt. */
+  inside: boolean
 }
 
 /** The envelope in force, as corners of arm and mass: the one entered, or the rectangle of arm limits up to the most mass. */
@@ -78,7 +84,7 @@ export function limitsAt(
   return spans.reduce((best, span) => (miss(span) < miss(best) ? span : best))
 }
 
-/** A loading added up on an empty aeroplane: with all fuel, and with it burnt. */
+/** A loading added up on an empty aeroplane: with all fuel, as it is burnt, and with it burnt. */
 export function loadedOf(airframe: Airframe, empty: { massKg: number; armMm: number }, loading: Loading): LoadedReport {
   const stations = loading.loads.flatMap((load): LoadedStation[] => {
     const station = airframe.stations.find(other => other.id === load.station)
@@ -87,24 +93,31 @@ export function loadedOf(airframe: Airframe, empty: { massKg: number; armMm: num
       : []
   })
   const envelope = envelopeOf(airframe)
-  const state = (list: readonly LoadedStation[]): LoadedState => {
-    const massKg = list.reduce((sum, station) => sum + station.massKg, empty.massKg)
-    const moment = list.reduce((sum, station) => sum + station.massKg * station.armMm, empty.massKg * empty.armMm)
-    const armMm = massKg > 0 ? moment / massKg : empty.armMm
+  const stateOf = (massKg: number, momentKgMm: number): LoadedState => {
+    const armMm = massKg > 0 ? momentKgMm / massKg : empty.armMm
     const limitsMm = limitsAt(envelope, massKg, armMm)
-    return {
-      massKg,
-      armMm,
-      limitsMm,
-      inside: limitsMm !== undefined && armMm >= limitsMm[0] - CLOSE && armMm <= limitsMm[1] + CLOSE
-    }
+    const inside = limitsMm !== undefined && armMm >= limitsMm[0] - CLOSE && armMm <= limitsMm[1] + CLOSE
+    return { massKg, armMm, limitsMm, inside }
   }
+  const sumOf = (list: readonly LoadedStation[]) => ({
+    massKg: list.reduce((sum, station) => sum + station.massKg, empty.massKg),
+    momentKgMm: list.reduce((sum, station) => sum + station.massKg * station.armMm, empty.massKg * empty.armMm)
+  })
+  const [all, dry] = [sumOf(stations), sumOf(stations.filter(station => station.kind !== 'fuel'))]
+  const takeOff = stateOf(all.massKg, all.momentKgMm)
+  const fuelBurnt = stateOf(dry.massKg, dry.momentKgMm)
+  const tanks = stations.filter(station => station.kind === 'fuel')
+  const { ways, worst } = burnOf(dry, tanks, { envelope, stateOf, mostKg: airframe.maxMassKg + CLOSE })
+  const ends = takeOff.inside && fuelBurnt.inside
   return {
     id: loading.id,
     name: loading.name,
     stations,
-    takeOff: state(stations),
-    fuelBurnt: state(stations.filter(station => station.kind !== 'fuel'))
+    takeOff,
+    fuelBurnt,
+    burn: ways,
+    ...(ends && worst && { worstInBurn: worst }),
+    inside: ends && worst === undefined
   }
 }
 
@@ -117,10 +130,20 @@ export function balanceFindings(design: Design, loadings: readonly LoadedReport[
   const common = { subjects: [], remedies: [], basis: BALANCE_BASIS }
   const findings: Finding[] = []
   for (const loading of loadings) {
-    const states = [
-      ['at take-off', loading.takeOff],
-      ['with the fuel burnt', loading.fuelBurnt]
-    ] as const
+    const { worstInBurn: worst } = loading
+    const states: [string, Phrase | string, LoadedState][] = [
+      ['at take-off', 'at take-off', loading.takeOff],
+      ['with the fuel burnt', 'with the fuel burnt', loading.fuelBurnt],
+      ...(worst
+        ? [
+            [
+              'as fuel is burnt',
+              say`with ${kg(worst.fuelLeftKg)} of fuel left${loading.burn.length > 1 ? `, ${worst.order}` : ''}`,
+              worst
+            ] as [string, Phrase, LoadedState]
+          ]
+        : [])
+    ]
     if (loading.takeOff.massKg > airframe.maxMassKg + CLOSE)
       findings.push({
         ...common,
@@ -134,13 +157,13 @@ export function balanceFindings(design: Design, loadings: readonly LoadedReport[
         says: say`Loaded as “${loading.name}” the aeroplane
           weighs ${kg(loading.takeOff.massKg)}; ${kg(airframe.maxMassKg)} is the maximum take-off weight.`
       })
-    for (const [when, state] of states) {
+    for (const [id, when, state] of states) {
       if (state.inside || state.massKg > airframe.maxMassKg + CLOSE) continue
       const { limitsMm } = state
       const fore = limitsMm !== undefined && state.armMm < limitsMm[0]
       findings.push({
         ...common,
-        id: `mass.outside:${loading.id}:${when}`,
+        id: `mass.outside:${loading.id}:${id}`,
         code: 'mass.outside',
         weight: 'must fix',
         measured: state.armMm,

@@ -2,10 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { applyEdits, type Airframe, type Project } from '../document'
 import { resolve } from '../design'
-import { item, plainProject, projectWith } from '../testing'
+import { item, plainProject, projectWith, runs } from '../testing'
 import { demoProject } from '../testing.demo'
 import { inches, pounds, readPhrase, US } from '../quantity'
-import { balanceRows, examineMass, limitsAt } from '.'
+import { balanceRows, examineMass, limitsAt, loadedOf } from '.'
 
 describe('empty mass after an alteration (FAA-H-8083-1B: old + added − removed, from memory)', () => {
   it('sums masses and moments', () => {
@@ -148,6 +148,86 @@ describe('loadings against the envelope', () => {
     expect(loadings[0]!.takeOff.inside).toBe(true)
     expect(findings.map(finding => finding.id)).toEqual(['mass.outside:l:with the fuel burnt'])
   })
+  it('the burn is checked along its way, in the worst order of the tanks: within at both ends, outside between', () => {
+    // A nose tank and a tail tank of 100 lb each, equally far from the middle: full and empty the centre is the same.
+    const airframe = handbook({ front: 200, nose: 100, tail: 100 })
+    const two = {
+      ...airframe,
+      emptyArmMm: inches(40),
+      stations: [
+        { id: 'front', name: 'Front seats', kind: 'seat' as const, armMm: inches(40) },
+        { id: 'nose', name: 'Nose tank', kind: 'fuel' as const, armMm: inches(0) },
+        { id: 'tail', name: 'Tail tank', kind: 'fuel' as const, armMm: inches(80) }
+      ],
+      armLimitsMm: [inches(38), inches(42)] as [number, number]
+    }
+    const { loadings, findings } = massOf({ ...plainProject(), airframe: two })
+    const [loading] = loadings
+    expect([loading!.takeOff.inside, loading!.fuelBurnt.inside, loading!.inside]).toEqual([true, true, false])
+    // By hand: 1,340 + 200 + 100 = 1,640 lb with one tank full; the arm is off by 100 · 40 / 1,640 = 2.44 in.
+    const worst = loading!.worstInBurn!
+    expect([worst.massKg / pounds(1), worst.fuelLeftKg / pounds(1)]).toEqual([
+      expect.closeTo(1640, 6),
+      expect.closeTo(100, 6)
+    ])
+    expect(Math.abs(worst.armMm / 25.4 - 40)).toBeCloseTo(4000 / 1640, 6)
+    const [finding] = findings.filter(({ code }) => code === 'mass.outside')
+    expect(finding!.id).toBe('mass.outside:l:as fuel is burnt')
+    expect(readPhrase(finding!.says, US)).toMatch(/with 100\.0 lb of fuel left, (aft|forward) tanks first/)
+    // One of them alone, burnt, moves it too; wider limits hold it.
+    const wide = { ...two, armLimitsMm: [inches(37), inches(43)] as [number, number] }
+    expect(massOf({ ...plainProject(), airframe: wide }).loadings[0]!.inside).toBe(true)
+  })
+  it('what is said of the burn agrees with trying every share of every tank, on any envelope', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ kg: fc.integer({ min: 5, max: 120 }), armMm: fc.integer({ min: 200, max: 3_000 }) }), {
+          minLength: 1,
+          maxLength: 3
+        }),
+        fc.array(fc.tuple(fc.integer({ min: 900, max: 1_150 }), fc.integer({ min: 1_150, max: 1_400 })), {
+          minLength: 3,
+          maxLength: 3
+        }),
+        (tanks, spans) => {
+          const stations = tanks.map(({ armMm }, i) => ({
+            id: `t${i}`,
+            name: `Tank ${i}`,
+            kind: 'fuel' as const,
+            armMm
+          }))
+          const masses = [500, 750, 1_000]
+          const envelope = [
+            ...spans.map(([fore], i) => [fore, masses[i]!]),
+            ...spans.map(([, aft], i) => [aft, masses[i]!]).reverse()
+          ] as [number, number][]
+          const airframe = { ...plainProject().airframe, stations, envelope, maxMassKg: 1_000 }
+          const loads = tanks.map(({ kg }, i) => ({ station: `t${i}`, massKg: kg }))
+          const empty = { massKg: 600, armMm: 1_150 }
+          const found = loadedOf(airframe, empty, { id: 'l', name: 'L', loads })
+          const shares = Array.from({ length: 13 }, (_, i) => i / 12)
+          let outside = false
+          const walk = (index: number, massKg: number, moment: number) => {
+            if (index < tanks.length) {
+              for (const share of shares)
+                walk(
+                  index + 1,
+                  massKg + tanks[index]!.kg * share,
+                  moment + tanks[index]!.kg * share * tanks[index]!.armMm
+                )
+              return
+            }
+            const limits = limitsAt(envelope, massKg, moment / massKg)
+            if (limits && (moment / massKg < limits[0] - 1e-3 || moment / massKg > limits[1] + 1e-3)) outside = true
+          }
+          walk(0, empty.massKg, empty.massKg * empty.armMm)
+          // Whatever trying finds outside is told; the exact way may find what lies between two tries.
+          if (outside) expect(found.inside).toBe(false)
+          if (found.inside) expect(outside).toBe(false)
+        }
+      ),
+      runs(40)
+    ))
   it('a station over its limit is told', () => {
     const airframe = handbook({ front: 300, baggage: 120 })
     const limited = {

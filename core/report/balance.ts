@@ -44,7 +44,12 @@ export function balanceSheet(design: Design, mass: MassReport, on: string, readi
             takeOff.inside ? 'within' : 'OUTSIDE'
           }. With the fuel burnt ${formatMass(fuelBurnt.massKg, reading)} at ${formatLength(fuelBurnt.armMm, reading)}: ${
             fuelBurnt.inside ? 'within' : 'OUTSIDE'
-          }.`,
+          }.${
+            loading.worstInBurn
+              ? ` With ${formatMass(loading.worstInBurn.fuelLeftKg, reading)} of fuel left, ${loading.worstInBurn.order}, ` +
+                `${formatLength(loading.worstInBurn.armMm, reading)}: OUTSIDE.`
+              : ''
+          }`,
           columns,
           rows: tableOf(
             [

@@ -1,6 +1,6 @@
 import type { Item } from '../catalogue'
 import { findPlace, groundOf, placedOn, type Fit, type Ground, type Placed } from '../panel'
-import { applyEdits, tryEdits, type Edit, type Place, type Project, type Unit } from '../document'
+import { applyEdits, isWireOf, tryEdits, type Edit, type Place, type Project, type Unit } from '../document'
 import { AS_FOUND, remediesOf, remember, resolve, type Design, type Finding, type Remedy, type Steps } from '../design'
 import { examine, examineOption, FIGURE_KEYS, type FigureKey, type Report } from './examine'
 import { type Phrase } from '../quantity'
@@ -102,8 +102,10 @@ export function newUnit(project: Project, option: string, item: Item): Unit | un
   if (!place) return undefined
   const taken = new Set([...project.fitted, ...project.options.flatMap(option => option.units)].map(unit => unit.id))
   const labels = new Set(project.options.find(other => other.id === option)?.units.map(unit => unit.label))
+  const known = project.options.flatMap(({ wires }) => wires.map(({ wire }) => wire))
+  const isTaken = (id: string) => taken.has(id) || known.some(wire => isWireOf(wire, id))
   let number = 1
-  while (taken.has(`${item.id.slice(0, 56)}-${number}`)) number++
+  while (isTaken(`${item.id.slice(0, 56)}-${number}`)) number++
   let label = item.name
   for (let count = 2; labels.has(label); count++) label = `${item.name} ${count}`
   return { id: `${item.id.slice(0, 56)}-${number}`, item: item.id, label, place: place.id }

@@ -94,9 +94,9 @@ function standing(
     hours: money.labourHours,
     ...(cheapest && { quote: { shop: cheapest.shop, cents: cheapest.comparableCents } }),
     usefulLoadKg: figures['useful load'].value,
-    loadings: report.mass.loadings.map(({ name, takeOff, fuelBurnt }) => ({
+    loadings: report.mass.loadings.map(({ name, takeOff, inside }) => ({
       name,
-      inside: takeOff.inside && fuelBurnt.inside && takeOff.massKg <= design.airframe.maxMassKg + 1e-9
+      inside: inside && takeOff.massKg <= design.airframe.maxMassKg + 1e-9
     })),
     yearlyCents: money.yearlyCents,
     days: daysOf(design, today),

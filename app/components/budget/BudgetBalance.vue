@@ -236,6 +236,18 @@ async function givePdf() {
             <td />
           </tr>
           <tr>
+            <td colspan="4">As fuel is burnt, worst order of tanks</td>
+            <td v-for="loading in airframe.loadings" :key="loading.id" class="figures">
+              <template v-if="loaded(loading)?.worstInBurn"
+                ><StateMark state="must fix" :size="13" /> {{ taste.mass(loaded(loading)!.worstInBurn!.massKg) }} at
+                {{ taste.length(loaded(loading)!.worstInBurn!.armMm) }}</template
+              ><template v-else-if="loaded(loading)?.inside"
+                ><StateMark state="holds" :size="13" /> within all the way</template
+              ><template v-else>—</template>
+            </td>
+            <td />
+          </tr>
+          <tr>
             <td colspan="4">With the fuel burnt</td>
             <td v-for="loading in airframe.loadings" :key="loading.id" class="figures">
               <template v-if="loaded(loading)"

@@ -48,18 +48,22 @@ const data = computed(() => ({
       pointRadius: 6
     },
     ...mass.loadings.map((loading, index) => {
-      const colour = loading.takeOff.inside && loading.fuelBurnt.inside ? ink.value.holds : ink.value.out
+      const colour = loading.inside ? ink.value.holds : ink.value.out
       return {
-        label: `${loading.name}${loading.takeOff.inside && loading.fuelBurnt.inside ? '' : ' (outside)'}`,
+        label: `${loading.name}${loading.inside ? '' : ' (outside)'}`,
+        // There by one order of the tanks and back by the other: what can be reached lies between.
         data: [
           point(loading.takeOff.armMm, loading.takeOff.massKg),
-          point(loading.fuelBurnt.armMm, loading.fuelBurnt.massKg)
+          ...(loading.burn[0] ?? []).map(state => point(state.armMm, state.massKg)),
+          point(loading.fuelBurnt.armMm, loading.fuelBurnt.massKg),
+          ...[...(loading.burn[1] ?? [])].reverse().map(state => point(state.armMm, state.massKg))
         ],
         borderColor: colour,
         backgroundColor: colour,
         borderDash: [[], [6, 3], [2, 2]][index % 3]!,
         pointStyle: (['circle', 'triangle', 'rect'] as const)[index % 3]!,
-        pointRadius: 5,
+        // The two ends are marked; what lies between is a line.
+        pointRadius: [5, ...(loading.burn[0] ?? []).map(() => 0), 5, ...(loading.burn[1] ?? []).map(() => 0)],
         showLine: true,
         borderWidth: 1.5
       }

@@ -247,7 +247,11 @@ function addBackup(offer: BackupOffer) {
   }
   const edits: Edit[] = [{ type: 'unit.add', option: option.id, unit, item: structuredClone(toRaw(item)) }]
   if (option.supply)
-    edits.push({ type: 'supply.set', option: option.id, supply: tieCells(option.supply, unit.id, unit.label) })
+    edits.push({
+      type: 'supply.set',
+      option: option.id,
+      supply: tieCells(option.supply, { unit: unit.id, label: unit.label, wires: option.wires })
+    })
   if (bench.act(edits, `Add ${unit.label}`))
     bench.said =
       `${unit.label} is added at ${project.airframe.places.find(place => place.id === unit.place)?.name}, ` +

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import type { Link } from '#core/document'
+import { freeLinkId, type Link } from '#core/document'
 import type { DesignUnit } from '#core/design'
 import { connectionsOf, DASHES, layConnections, writeConnectionsSvg, type PlacedConnections } from '#core/formats'
 import { blockedWishes, blockedWords, carried, joinsOf, proposeLinks, type WiringReport } from '#core/wiring'
@@ -51,9 +51,7 @@ const would = computed(() => (from.port && to.port ? says({ from, to }) : []))
 function link() {
   const { option } = bench
   if (!option || !from.port || !to.port) return
-  let number = option.links.length + 1
-  while (option.links.some(link => link.id === `l${number}`)) number++
-  const made: Link = { id: `l${number}`, from: { ...from }, to: { ...to } }
+  const made: Link = { id: freeLinkId(option.links, option.wires), from: { ...from }, to: { ...to } }
   if (
     bench.act([{ type: 'link.put', option: option.id, link: made }], `Link ${nameOf(from.unit)} to ${nameOf(to.unit)}`)
   ) {

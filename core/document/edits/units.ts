@@ -2,6 +2,7 @@ import * as z from 'zod'
 import { CoordMm, Id, Item, Revision } from '../../catalogue/item'
 import { memberPlaces } from '../rows'
 import { BusOrder, Disposal, Link, Unit, WireMark, type Option } from '../schema'
+import { withBusLinks } from '../wire-identity'
 import { carryItem, onRevision } from './items'
 import { drop, editOption, itemFinder, leaveRows, plain, put, putById, refuse, unitOf } from './kit'
 
@@ -115,7 +116,8 @@ export const unitEdits = {
   /** What is known of wires: each in the place of what was known of it before. */
   'wires.put': editOption({ wires: z.array(WireMark).min(1).max(5_000) }, (option, { wires }) => {
     const at = new Map(option.wires.map((wire, index) => [wire.wire, index]))
-    for (const mark of wires) {
+    for (const put of wires) {
+      const mark = withBusLinks(put, option.links)
       const index = at.get(mark.wire)
       if (index === undefined) {
         at.set(mark.wire, option.wires.length)

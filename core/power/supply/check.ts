@@ -61,7 +61,7 @@ export function supplyFindings(model: PowerModel): Finding[] {
                       ties: [
                         ...supply.ties,
                         {
-                          id: freeId(supply, `feed-${bus.id}`),
+                          id: freeId(supply, `feed-${bus.id}`, design.wires),
                           name: `Feed of ${bus.name}`.slice(0, 80),
                           kind: 'wire',
                           from: supply.buses.find(bus => fed.has(bus.id))!.id,
@@ -92,7 +92,13 @@ export function supplyFindings(model: PowerModel): Finding[] {
         remedies: [
           {
             says: say`Tie it by a diode to the bus that must live longest.`,
-            edits: [{ type: 'supply.set', option: design.optionId, supply: tieCells(supply, unit.id, unit.label) }]
+            edits: [
+              {
+                type: 'supply.set',
+                option: design.optionId,
+                supply: tieCells(supply, { unit: unit.id, label: unit.label, wires: design.wires })
+              }
+            ]
           }
         ]
       })

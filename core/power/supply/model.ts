@@ -1,5 +1,13 @@
 import type { Kind } from '../../catalogue'
-import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Bus, type CircuitChoice, type Supply } from '../../document'
+import {
+  MAIN_ALTERNATOR,
+  MAIN_BATTERY,
+  UNIT_SOURCE,
+  type Bus,
+  type CircuitChoice,
+  type Supply,
+  type WireMark
+} from '../../document'
 import { besidesPanel, besidesPosition, type Design, type DesignUnit } from '../../design'
 import type { Chemistry } from '../endurance/discharge'
 import { proposedSupply } from './propose'
@@ -195,7 +203,10 @@ export const isDeadField = (model: PowerModel, unit: DesignUnit, failure: { sour
   model.alternators.includes(MAIN_ALTERNATOR)
 
 /** The supply with the cells of a box tied by a diode to the essential bus, or to the main one where there is none. */
-export function tieCells(supply: Supply, unit: string, label: string): Supply {
+export function tieCells(
+  supply: Supply,
+  { unit, label, wires }: { unit: string; label: string; wires: readonly WireMark[] }
+): Supply {
   const bus =
     supply.buses.find(bus => bus.role === 'essential') ??
     supply.buses.find(bus => bus.role === 'main') ??
@@ -205,7 +216,7 @@ export function tieCells(supply: Supply, unit: string, label: string): Supply {
     ties: [
       ...supply.ties,
       {
-        id: freeId(supply, `reserve-${unit}`.slice(0, 60)),
+        id: freeId(supply, `reserve-${unit}`.slice(0, 60), wires),
         name: `${label} feed`.slice(0, 80),
         kind: 'diode',
         from: UNIT_SOURCE + unit,
@@ -216,8 +227,8 @@ export function tieCells(supply: Supply, unit: string, label: string): Supply {
   }
 }
 
-/** An id no part of the supply has yet. */
-export function freeId(supply: Supply, wish: string): string {
+/** An id that no part of the supply has, and none had of whose wire anything is known. */
+export function freeId(supply: Supply, wish: string, wires: readonly WireMark[]): string {
   const taken = new Set(
     [MAIN_BATTERY, MAIN_ALTERNATOR, ...supply.sources, ...supply.buses, ...supply.ties, ...supply.switches].map(part =>
       typeof part === 'string' ? part : part.id
@@ -225,6 +236,6 @@ export function freeId(supply: Supply, wish: string): string {
   )
   for (let n = 1; ; n++) {
     const id = n === 1 ? wish : `${wish}-${n}`
-    if (!taken.has(id)) return id
+    if (!taken.has(id) && !wires.some(({ wire }) => wire === `feeder ${id}`)) return id
   }
 }

@@ -10,7 +10,7 @@ import {
   type SignalName
 } from '../../catalogue'
 import { accountOf } from '../../capability'
-import type { Link, LinkEnd } from '../../document'
+import { freeLinkId, type Link, type LinkEnd } from '../../document'
 import type { Design, DesignUnit } from '../../design'
 
 const MOST_LISTENERS: Partial<Record<PortKind, number>> = { 'arinc 429': 20 }
@@ -28,13 +28,6 @@ export function carried(from: Port, to: Port): SignalName[] {
 }
 /** Whether a link carries anything, either way where its ports speak both ways. */
 export const carriesAny = (a: Port, b: Port): boolean => carried(a, b).length > 0 || carried(b, a).length > 0
-
-/** The next id that no link of the design has. */
-export function freshId(links: readonly Link[]): string {
-  let number = links.length + 1
-  while (links.some(link => link.id === `l${number}`)) number++
-  return `l${number}`
-}
 
 /** How many links may end at a port: one aerial a coax, one talker that a line hears, twenty that hear a talker. */
 export const mostAt = (kind: PortKind, side: 'from' | 'to'): number =>
@@ -97,7 +90,7 @@ export function rankedLinks(design: Design, to: DesignUnit, need: Need): { link:
               : heard().some(signal => alsoSaid(signal).includes(need.name))
         if (!fits) continue
         const link: Link = {
-          id: freshId(design.links),
+          id: freeLinkId(design.links, design.wires),
           from: { unit: from.id, port: out.id },
           to: { unit: end.id, port: into.id }
         }
@@ -162,7 +155,7 @@ export function joinsOf(design: Design, a: string, b: string): { link: Link; say
         const coax = out.kind === COAX && into.kind === COAX && from === first
         if (out.kind === COAX ? !coax : !says.length) continue
         const link: Link = {
-          id: freshId(design.links),
+          id: freeLinkId(design.links, design.wires),
           from: { unit: from.id, port: out.id },
           to: { unit: to.id, port: into.id }
         }

@@ -2,10 +2,10 @@ import { MultiUndirectedGraph } from 'graphology'
 import { bidirectional } from 'graphology-shortest-path/unweighted.js'
 import { accountOf, SHARED } from '../../capability'
 import type { Need, PortKind } from '../../catalogue'
-import type { Link, LinkEnd } from '../../document'
+import { freeLinkId, type Link, type LinkEnd } from '../../document'
 import type { Design, DesignUnit } from '../../design'
 import { assign, type Assignment } from './assign'
-import { alreadyThere, freshId, mostAt, rankedLinks, usersOf } from './ports'
+import { alreadyThere, mostAt, rankedLinks, usersOf } from './ports'
 
 /** A must-have comes before any number of wishes; a link more only decides between equals. */
 const [MUST_WORTH, LINK_COST] = [10_000, 0.01] as const
@@ -104,7 +104,7 @@ function neededOf(design: Design, proposed: readonly Link[]): Link[] {
     else buses.addEdgeWithKey(link.id, from, to)
   }
   const numbered: Link[] = []
-  for (const link of needed) numbered.push({ ...link, id: freshId([...design.links, ...numbered]) })
+  for (const link of needed) numbered.push({ ...link, id: freeLinkId([...design.links, ...numbered], design.wires) })
   return numbered
 }
 
@@ -119,7 +119,8 @@ export function proposeLinks(design: Design): Link[] {
   const round = (working: boolean): boolean => {
     const { problem, links } = problemOf(trial, unmetOf(trial), working)
     const chosen = assign(problem)
-    for (const index of chosen) proposed.push({ ...links[index]!, id: freshId([...design.links, ...proposed]) })
+    for (const index of chosen)
+      proposed.push({ ...links[index]!, id: freeLinkId([...design.links, ...proposed], design.wires) })
     if (chosen.length) trial = { ...design, links: [...design.links, ...proposed] }
     return chosen.length > 0
   }
