@@ -55,7 +55,11 @@ export function waysOf(design: Pick<Design, 'brief'>): Record<Task, readonly (re
     ],
     navigate: [['waas gps'], ['gps'], ['vor']],
     communicate: [['com']],
-    approach: [['satellite approach'], ['localizer', 'glideslope']]
+    // In cloud, down to the minimum height: by guidance alone nobody knows whether the wings are level, or how high.
+    approach: [
+      ['satellite approach', 'attitude', 'altitude'],
+      ['localizer', 'glideslope', 'attitude', 'altitude']
+    ]
   }
 }
 

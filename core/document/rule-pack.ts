@@ -115,6 +115,11 @@ export const Clause = z
     wants: Wanted,
     /** Said beside the evidence. */
     note: z.string().max(600).optional(),
+    /**
+     * A test that is due again after work on a unit that gives or needs one of these: an answer of before the work does not count for an
+     * option that adds, moves or removes one.
+     */
+    redoneAfter: z.array(z.enum(FUNCTIONS)).min(1).max(20).optional(),
     /** Done again every so many calendar months, or days. */
     everyMonths: z.int().min(1).max(240).optional(),
     everyDays: z.int().min(1).max(3_660).optional(),

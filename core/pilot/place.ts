@@ -1,4 +1,5 @@
-import type { Item } from '../catalogue'
+import type { FunctionName, Item } from '../catalogue'
+import type { Pilot } from '../document'
 import type { Design } from '../design'
 import { findPlace, freeGround, groundOf, setDown, stackPlaces } from '../panel'
 import { FIELD, outOfConeDeg, reachTo, sightOf, useOf, type FacePoint } from './sight'
@@ -8,10 +9,31 @@ const LOOK_MM = 12
 /** Places are set to the hundredth of a millimetre. */
 const round = (mm: number) => Number(mm.toFixed(2))
 
+/** Seats nearer to each other than this across are one seat, in mm. */
+const ONE_SEAT_MM = 150
+/** What a pilot flies by. */
+const FLOWN_BY: ReadonlySet<FunctionName> = new Set<FunctionName>([
+  'airspeed',
+  'attitude',
+  'altitude',
+  'heading',
+  'vertical speed',
+  'electronic primary display'
+])
+/**
+ * The pilots who count for a place: of what is flown by, those in the seat of the pilot in command, who is entered first (common
+ * practice: the primary instruments are in front of one pilot, not between two); of all else every one.
+ */
+function pilotsFor({ airframe: { pilots } }: Design, item: Item): readonly Pilot[] {
+  const [first] = pilots
+  if (!first || !item.provides.some(name => FLOWN_BY.has(name))) return pilots
+  return pilots.filter(({ eye }) => Math.abs(eye.acrossMm - first.eye.acrossMm) < ONE_SEAT_MM)
+}
+
 /** What a place costs its pilots: 0 is straight ahead and at hand. What lies out of reach or field counts ten times over. */
 function burden(design: Design, item: Item, point: FacePoint): number {
   const use = useOf(item)
-  return design.airframe.pilots.reduce((sum, pilot) => {
+  return pilotsFor(design, item).reduce((sum, pilot) => {
     const sight = sightOf(pilot, point)
     const reach = reachTo(pilot, point)
     const degOff = Math.hypot(sight.sideDeg, sight.upDeg)

@@ -56,6 +56,61 @@ describe('a starter kit', () => {
       expect(mustFix(without).length, unit.label).toBeGreaterThan(0)
     }
   })
+  it.each(['amateur-built', 'light-sport'] as const)(
+    'for a bare %s aircraft by day has airspeed, altitude, compass, engine and fuel',
+    basis => {
+      const project = bare(basis, ['day VFR'])
+      expect(lackingOf(examineOption(project, 'a')).map(({ id }) => id)).toContain(
+        'rules.missing:us-equipment/floor-airspeed'
+      )
+      const kit = finish(starterKit(project, 'a', catalogue))
+      const given = new Set(kit.lines.flatMap(({ item }) => item.provides))
+      for (const name of [
+        'airspeed',
+        'altitude',
+        'magnetic direction',
+        'tachometer',
+        'oil pressure',
+        'fuel quantity'
+      ] as const)
+        expect(given.has(name), name).toBe(true)
+    }
+  )
+  it('buys nothing back that the option takes out, nor what needs the vacuum that it has given up', () => {
+    const dun = demoProject('3-skerrow-dunlin')
+    const vacuum = dun.fitted.filter(unit => {
+      const { provides, needs } = dun.items.find(({ id }) => id === unit.item)!
+      return provides.includes('vacuum source') || needs.some(({ name }) => name === 'vacuum source')
+    })
+    expect(vacuum.length).toBeGreaterThan(1)
+    const out = vacuum.reduce(
+      (project, unit) => applyEdits(project, [{ type: 'unit.remove', option: 'a', unit: unit.id }], 'out').project,
+      dun
+    )
+    const kit = finish(starterKit(out, 'a', [...catalogue, ...dun.items]))
+    const gone = new Set(vacuum.map(unit => unit.item))
+    for (const { item } of kit.lines) {
+      expect(gone.has(item.id), item.name).toBe(false)
+      expect(
+        item.needs.some(({ name }) => name === 'vacuum source'),
+        item.name
+      ).toBe(false)
+    }
+  })
+  it('sets a primary display in front of the pilot in command, though another pilot is across', () => {
+    const project = bare('amateur-built', ['day VFR'])
+    const two: Project = {
+      ...project,
+      airframe: {
+        ...project.airframe,
+        pilots: [defaultPilot('left', 'Left seat', 240, 280), defaultPilot('right', 'Right seat', 760, 280)]
+      }
+    }
+    const display = catalogue.find(({ provides, face }) => provides.includes('electronic primary display') && face)!
+    const at = bestPlace(resolve(two, 'a'), display)!
+    expect(Math.abs(at.xMm - 240)).toBeLessThan(Math.abs(at.xMm - 760))
+    expect(at).toEqual(bestPlace(resolve(project, 'a'), display))
+  })
   it('says what the catalogue has nothing for, and takes nothing then', () => {
     const kit = finish(starterKit(bare('certified', ['day VFR']), 'a', []))
     expect(kit.lines).toEqual([])

@@ -1,6 +1,6 @@
 import { accountOf } from '../capability'
-import { alsoSaid, saidBy, type Item, type SignalName } from '../catalogue'
-import type { Finding, Steps } from '../design'
+import { alsoSaid, saidBy, type FunctionName, type Item, type SignalName } from '../catalogue'
+import type { Design, Finding, Steps } from '../design'
 import { resolve } from '../design'
 import { applyEdits, type Edit, type Project, type Unit } from '../document'
 import { bestPlace } from '../pilot'
@@ -156,6 +156,25 @@ const waiting = ({ parts }: Completed): number => parts.filter(({ addition }) =>
 /** So many units a kit may have before it is given up: it would go round in circles. */
 const MOST_UNITS = 60
 
+/** What stands for a way of powering instruments: who takes it all out does not want it back. */
+const MEDIA: readonly FunctionName[] = ['vacuum source', 'vacuum lines']
+/**
+ * What an option has given up: items that it takes out, and such as need a medium of which it takes out the source. No kit buys those
+ * back.
+ */
+function givenUpIn(design: Design): (item: Item) => boolean {
+  const removed = new Set(design.removed.map(({ unit }) => unit.item.id))
+  const gone = MEDIA.filter(
+    name =>
+      design.removed.some(({ unit }) => unit.item.provides.includes(name)) &&
+      !design.units.some(unit => unit.item.provides.includes(name))
+  )
+  return item =>
+    removed.has(item.id) ||
+    item.provides.some(name => gone.includes(name)) ||
+    item.needs.some(need => need.required && need.what === 'function' && gone.includes(need.name))
+}
+
 /**
  * A starter kit: as long as the brief lacks something that must be fixed, the item of the catalogue that cures most of it on
  * this aeroplane, without bringing more than it cures, fitting before not fitting, the cheaper of equals; then the data
@@ -172,7 +191,10 @@ export function* starterKit(
   const act = (more: Edit[]) => {
     trial = applyEdits(trial, more, 'starter kit').project
   }
-  const allowed = catalogue.filter(item => item.approvals.length === 0 || item.approvals.includes(project.brief.basis))
+  const givenUp = givenUpIn(resolve(project, option))
+  const allowed = catalogue.filter(
+    item => (item.approvals.length === 0 || item.approvals.includes(project.brief.basis)) && !givenUp(item)
+  )
   while (lines.length < MOST_UNITS) {
     act(linkEdits(trial, option))
     const report = examineOption(trial, option, { trial: true })

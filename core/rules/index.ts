@@ -2,7 +2,7 @@ import { accountOf, type Part } from '../capability'
 import type { FunctionName } from '../catalogue'
 import { RulePack, type Clause, type HandCheck } from '../document'
 import type { Basis, Design, Finding } from '../design'
-import { onDay, say, SILENT, thing, type Phrase } from '../quantity'
+import { enumerate, onDay, say, SILENT, thing, type Phrase } from '../quantity'
 import { briefFindings } from './brief'
 import { holds } from './condition'
 import approval from './packs/approval.json'
@@ -88,6 +88,26 @@ function lapseOf(
   return undefined
 }
 
+/** Units that an option adds, moves or removes and that give or need one of these functions. */
+function workOn(design: Design, names: readonly FunctionName[]): { id: string; label: string }[] {
+  const concerned = ({ item }: Design['units'][number]) =>
+    item.provides.some(name => names.includes(name)) ||
+    item.needs.some(need => need.what === 'function' && names.includes(need.name))
+  return [...design.units.filter(unit => unit.state !== 'kept'), ...design.removed.map(({ unit }) => unit)].filter(
+    concerned
+  )
+}
+/** Why a test must be done again, where the work of the option undoes it and it was not done after the work began. */
+function undoneBy(clause: Clause, hand: HandCheck | undefined, { design }: Evidence): Phrase | undefined {
+  const units = clause.redoneAfter ? workOn(design, clause.redoneAfter) : []
+  if (!units.length) return undefined
+  const begins = design.brief.downFrom
+  if (begins !== undefined && hand?.on !== undefined && hand.on >= begins) return undefined
+  return say`due again after the work on ${enumerate(units.slice(0, 3).map(unit => thing(unit)))}${
+    begins ? say`, which begins on ${onDay(begins)}` : ': enter in Brief when it begins'
+  }`
+}
+
 /** What a person has said of clauses, by their keys. */
 interface Said {
   answers: ReadonlyMap<string, HandCheck>
@@ -122,7 +142,8 @@ function judge(pack: RulePack, clause: Clause, { evidence, said, today }: Asking
     : 'does not apply'
   const hand = said.answers.get(key)
   const due = dueOf(clause, hand)
-  const lapsed = hand && lapseOf(hand, due, about, today)
+  const undone = standing && undoneBy(clause, hand, evidence)
+  const lapsed = (hand && lapseOf(hand, due, about, today)) ?? undone
   const confirmedOn = said.confirmed.get(key)
   const result: ClauseResult = {
     key,
