@@ -48,8 +48,12 @@ test('Budget: a quote comes in from a file, mixed currencies are refused, and wh
   const take = page.getByRole('button', { name: 'Import these lines' })
   await expect(take).toBeEnabled()
   // Without a currency, and with a total that the lines do not reach, nothing is taken before both are answered.
-  await bring('Description;Amount\nTall navigator;8.100,00\nWiring harness;900,00\nParts total;9.000,00\nBalance due;9.630,00\n')
-  await expect(page.getByText('Still to be answered: the currency, the difference from the stated total.')).toBeVisible()
+  await bring(
+    'Description;Amount\nTall navigator;8.100,00\nWiring harness;900,00\nParts total;9.000,00\nBalance due;9.630,00\n'
+  )
+  await expect(
+    page.getByText('Still to be answered: the currency, the difference from the stated total.')
+  ).toBeVisible()
   await expect(take).toBeDisabled()
   await choose(page, 'Currency (not stated)', 'USD')
   await expect(page.getByRole('alert')).toContainText('The lines add up to 9,000.00 USD')

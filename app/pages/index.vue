@@ -137,7 +137,7 @@ async function backUp() {
     const answer = await fetch('/api/backup')
     if (!answer.ok) throw new Error(((await answer.json()) as { message: string }).message)
     const whole = await answer.blob()
-    const day = new Date().toLocaleDateString('sv')
+    const day = localToday()
     giveFile(`ewerpanel-backup-${day}.json`, whole)
     said.value = `The backup is complete: ${(whole.size / 1048576).toFixed(1)} MB.`
   } catch (error) {

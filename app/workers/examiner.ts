@@ -36,8 +36,10 @@ import {
   candidateEffects,
   differences,
   forTheSameMoney,
+  agreedParts,
   examineOption,
-  explain,
+  explainOption,
+  foundParts,
   linkEdits,
   makeRoom,
   putOffOption,
@@ -82,7 +84,8 @@ export interface Besides {
 let kept: { project: Project; turn: number } | undefined
 let catalogue: readonly Item[] = []
 /** What was given last: the report of an option with its number, and by the documents' own parts what was given beside it. */
-let given: { current?: { report: Report; number: number }; asFound?: unknown[]; agreed?: unknown[] } = {}
+let given: { current?: { report: Report; number: number }; asFound?: readonly unknown[]; agreed?: readonly unknown[] } =
+  {}
 let numbered = 0
 
 /** What is left with parts pressed dead, of which parts there are, and what a flight begun so would not meet. */
@@ -173,17 +176,8 @@ function walk<T, P>(steps: Steps<T, P>, job: number, tell: Tell<P>): Promise<T |
 }
 const stopped = new Set<number>()
 
-/** The parts of the document that the aeroplane as found is examined from. */
-const foundParts = (project: Project): unknown[] => [
-  project.airframe,
-  project.brief,
-  project.items,
-  project.fitted,
-  project.fittedLinks,
-  project.handChecks
-]
-const agreedParts = (project: Project): unknown[] => [...foundParts(project), project.agreed]
-const same = (a: unknown[] | undefined, b: unknown[]) => a?.every((part, index) => part === b[index]) ?? false
+const same = (a: readonly unknown[] | undefined, b: readonly unknown[]) =>
+  a?.length === b.length && a.every((part, index) => part === b[index])
 
 /** Effects known of the document as it stands, by option and entry: a keystroke in Find asks for none of them again. */
 let effects = new Map<string, CandidateEffect>()
@@ -199,7 +193,7 @@ const withAsked = (asked?: PutOffAsked): Project =>
 function differencesIn(project: Project, first: string, second: string): Difference[] {
   const of = (option: string) => ({
     design: resolve(project, option),
-    report: examineOption(project, option)
+    report: examineOption(project, option, { today: today() })
   })
   return differences(of(first), of(second))
 }
@@ -283,8 +277,7 @@ const examiner = {
     differencesIn(withAsked(asked), first, second),
   /** How a figure of an option came about. */
   explain(option: string, figure: FigureOf): Working | undefined {
-    const project = document()
-    return explain(resolve(project, option), examineOption(project, option, { catalogue }), figure)
+    return explainOption(document(), option, figure, { catalogue, today: today() })
   },
   /** A unit of an item as it is added, with the data connections it then has; nothing where no place takes it. */
   addition(option: string, item: Item): (Addition & { links: number }) | undefined {

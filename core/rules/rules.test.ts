@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { accountOf } from '../capability'
 import { FUNCTIONS, type FunctionName, type Item, type Need, type Port } from '../catalogue'
 import { applyEdits, RulePack, type Link, type Project } from '../document'
-import { AS_FOUND, resolve, type Design } from '../design'
+import { resolve, type Design } from '../design'
 import { loadsByPhase, overloadedPhases, powerModel } from '../power'
 import { readPhrase, US } from '../quantity'
 import { item, plainProject, projectWith } from '../testing'
@@ -382,36 +382,6 @@ const TRUTH: [string, Case, string, string][] = [
     'us-papers/ads-b-out',
     'met'
   ],
-  // Operating limitations and the design standard ask for these by day too (common practice).
-  [
-    'an amateur-built aircraft by day without airspeed',
-    { brief: { basis: 'amateur-built' } },
-    'us-equipment/floor-airspeed',
-    'missing'
-  ],
-  [
-    'a light-sport one with it',
-    { brief: { basis: 'light-sport' }, units: all('airspeed') },
-    'us-equipment/floor-airspeed',
-    'met'
-  ],
-  ['a certified one, which 91.205 asks', {}, 'us-equipment/floor-airspeed', 'does not apply'],
-  [
-    'a light-sport one by night, which 91.205 asks too',
-    { brief: { ...NIGHT, basis: 'light-sport' } },
-    'us-equipment/floor-fuel',
-    'does not apply'
-  ],
-  // NCO.IDE.A.115 to .205 (from memory).
-  ['no lights by night', { brief: { ...NIGHT, ...EU } }, 'easa-nco/x115', 'missing'],
-  [
-    'lights by night; a torch is for a person to look at',
-    { brief: { ...NIGHT, ...EU }, units: all('position lights', 'anti-collision light', 'landing light') },
-    'easa-nco/x115',
-    'check by hand'
-  ],
-  ['no radio', { brief: EU }, 'easa-nco/x190', 'missing'],
-  ['belts', { brief: EU }, 'easa-nco/x140', 'check by hand'],
   // Tests and papers.
   ['an annual nobody entered', { today: '2026-11-26' }, 'us-papers/annual', 'check by hand'],
   [
@@ -681,68 +651,3 @@ describe('approvals and packs', () => {
 function nested(depth: number): unknown {
   return depth === 0 ? { works: 'com' } : { all: [nested(depth - 1)] }
 }
-
-describe('what is not to be said', () => {
-  it('the European pack never holds by its instruments alone: what a person must look at is asked and open', () => {
-    const design = resolve(
-      project({ brief: { ...EU, flying: ['day VFR', 'night VFR', 'IFR by day'] }, units: all(...FUNCTIONS) }),
-      'a'
-    )
-    const { clauses } = examine(design)
-    const asked = clauses.filter(({ pack, state }) => pack === 'easa-nco' && state !== 'does not apply')
-    expect(asked.filter(({ state }) => state === 'missing')).toEqual([])
-    expect(asked.filter(({ state }) => state === 'check by hand').length).toBeGreaterThan(5)
-    for (const ref of ['.115', '.140', '.170', '.190', '.200'])
-      expect(
-        asked.map(({ clause }) => clause.ref),
-        ref
-      ).toContain(`NCO.IDE.A${ref}`)
-  })
-  // 91.411(a)(2): a leak check after the static system was opened; 91.413(b): a test after the transponder was installed (from memory).
-  it('a test of the static system or the transponder does not stay met where the plan opens or changes them', () => {
-    const tested = (clause: string, on: string, units: Item[], downFrom?: string) =>
-      judged(
-        {
-          units,
-          brief: { ...IFR, ...(downFrom && { downFrom, downTo: '2027-12-31' }) },
-          checks: [look(clause, on)],
-          today: '2027-06-01'
-        },
-        clause
-      )
-    const altimeter = item({
-      id: 'alt',
-      mounts: ['tail'],
-      provides: ['altitude'],
-      needs: [need('function', 'pitot and static')]
-    })
-    const [still, mode] = ['us-papers/altimeter-test', 'us-papers/transponder-test']
-    expect(tested(still, '2026-03-01', [giver('lamp', 'position lights')]).state).toBe('met')
-    expect(tested(still, '2026-03-01', [altimeter]).state).toBe('check by hand')
-    expect(readPhrase(tested(still, '2026-03-01', [altimeter], '2027-01-12').because, US)).toMatch(
-      /due again after the work on alt, which begins on Jan 12, 2027/
-    )
-    expect(tested(mode, '2026-03-01', [transponder], '2027-01-12').state).toBe('check by hand')
-    // Done after the work began it counts.
-    expect(tested(mode, '2027-03-01', [transponder], '2027-01-12').state).toBe('met')
-    // In the aircraft as found nothing is changed.
-    const found = {
-      ...project({ checks: [look(still, '2026-03-01')], brief: IFR }),
-      fitted: project({ units: [altimeter] }).options[0]!.units
-    }
-    expect(
-      examine(resolve({ ...found, items: [altimeter] }, AS_FOUND), '2026-06-01').clauses.find(
-        ({ key }) => key === still
-      )!.state
-    ).toBe('met')
-  })
-  it('nobody flies an approach without attitude or without an altimeter', () => {
-    const approach = (...provides: FunctionName[]) =>
-      accountOf(resolve(project({ brief: IFR, units: all('com', 'gps', ...provides) }), 'a')).works('approach')
-    expect(approach('satellite approach', 'attitude', 'altitude')).toBe(true)
-    expect(approach('localizer', 'glideslope', 'attitude', 'altitude')).toBe(true)
-    expect(approach('satellite approach', 'altitude')).toBe(false)
-    expect(approach('satellite approach', 'attitude')).toBe(false)
-    expect(approach('localizer', 'glideslope', 'attitude')).toBe(false)
-  })
-})

@@ -1,3 +1,4 @@
+import { format } from 'date-fns'
 import { backupPieces, database, store } from '../keeping'
 import { sendPieces } from '../send'
 
@@ -7,7 +8,7 @@ export default defineEventHandler(async event => {
   const failed = await sendPieces(event.node.res, pieces, () =>
     setResponseHeaders(event, {
       'Content-Type': 'application/json',
-      'Content-Disposition': `attachment; filename="ewerpanel-backup-${new Date().toISOString().slice(0, 10)}.json"`
+      'Content-Disposition': `attachment; filename="ewerpanel-backup-${format(new Date(), 'yyyy-MM-dd')}.json"`
     })
   )
   if (!failed) return

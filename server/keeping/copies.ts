@@ -1,6 +1,7 @@
 import { createWriteStream } from 'node:fs'
 import { mkdir, open, readdir, rename, rm } from 'node:fs/promises'
 import { join } from 'node:path'
+import { format } from 'date-fns'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { backupPieces } from './backup'
@@ -28,7 +29,7 @@ export async function copyOfDay(
   count: (file: string) => Promise<number> = projectsIn
 ): Promise<{ file: string; projects: number } | undefined> {
   await mkdir(directory, { recursive: true })
-  const name = `ewerpanel-${now.toISOString().slice(0, 10)}.json`
+  const name = `ewerpanel-${format(now, 'yyyy-MM-dd')}.json`
   const there = await readdir(directory)
   if (there.includes(name)) return undefined
   const aside = join(directory, `${name}.part`)

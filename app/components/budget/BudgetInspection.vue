@@ -7,7 +7,7 @@ import { useTaste } from '~/stores/taste'
 const { on } = defineProps<{ on?: string }>()
 const bench = useBench()
 const taste = useTaste()
-const today = () => new Date().toLocaleDateString('sv-SE')
+const today = () => localToday()
 const brief = computed(() => bench.project!.brief)
 const looked = computed(() => (bench.examined ? inspectionOf(bench.examined, on ?? today()) : []))
 const rest = computed(() =>

@@ -71,10 +71,7 @@ const creepColumns = computed((): Column<CreepLine>[] => [
 const creepOf = (row: CreepLine) => taste.say(row.says)
 const agree = () =>
   bench.option &&
-  bench.act(
-    [{ type: 'plan.agree', option: bench.option.id, on: new Date().toISOString().slice(0, 10) }],
-    `Set baseline: ${bench.option.name}`
-  )
+  bench.act([{ type: 'plan.agree', option: bench.option.id, on: localToday() }], `Set baseline: ${bench.option.name}`)
 function setPriceDay(day: string) {
   const { on: _, ...rest } = prices.value
   if (bench.option)

@@ -8,7 +8,7 @@ const bench = useBench()
 const taste = useTaste()
 const actuals = computed(() => bench.option?.actuals ?? [])
 const standing = computed(() => reckon(bench.report!.money.lines, actuals.value))
-const today = () => new Date().toLocaleDateString('sv-SE')
+const today = () => localToday()
 function pay(row: Reckoned, cents: number) {
   if (!bench.option) return
   const known = actuals.value.find(actual => actual.line === row.line)

@@ -40,10 +40,7 @@ function take() {
   if (!now || !reading.value || open.value.length) return
   const more =
     difference.value === 'line' ? [{ says: 'Difference from the stated total', cents: unexplained.value }] : []
-  const rate =
-    currency.value === 'USD'
-      ? undefined
-      : { currency: currency.value, usd: usd.value, on: new Date().toLocaleDateString('sv-SE') }
+  const rate = currency.value === 'USD' ? undefined : { currency: currency.value, usd: usd.value, on: localToday() }
   emit('take', now.name, [...reading.value.lines, ...more], rate)
   brought.value = undefined
 }

@@ -25,7 +25,7 @@ async function enquire() {
     const items = new Map(fresh.value.map(({ item }) => [item.id, { id: item.id, listCents: item.priceCents }]))
     const answer = await ask('/api/supplier', {
       method: 'POST',
-      body: { on: new Date().toLocaleDateString('sv-SE'), items: [...items.values()] }
+      body: { on: localToday(), items: [...items.values()] }
     })
     const read = readSupplierFeed(answer)
     if (read.ok) feed.value = read.feed

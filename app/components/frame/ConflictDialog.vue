@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { writeProject, type Dispute } from '#core/document'
 import { useBench } from '~/stores/bench'
+import { useTaste } from '~/stores/taste'
 
 const bench = useBench()
 const shown = computed(() => bench.saveState === 'stale' || bench.saveState === 'missing')
@@ -12,11 +13,9 @@ watch(
   }
 )
 const all = computed(() => bench.disputes.every(dispute => chosen.value[dispute.path]))
-/** A field of a record as one reads it: a plain value, or that it is another one. */
-const value = (record: Dispute['mine'], field: string) => {
-  const is = record[field]
-  return is === undefined ? 'empty' : typeof is === 'object' ? JSON.stringify(is).slice(0, 80) : String(is)
-}
+const taste = useTaste()
+/** A field of a record with its value, as the reader reads it. */
+const valueOf = (record: Dispute['mine'], field: string) => fieldValue(field, record[field], taste)
 const mine = () => {
   if (bench.project)
     giveFile(fileName(`${bench.project.title} this window`, 'json'), writeProject(bench.project), 'application/json')
@@ -41,7 +40,9 @@ const mine = () => {
           </thead>
           <tbody>
             <tr v-for="dispute in bench.disputes" :key="dispute.path" data-dispute>
-              <td>{{ dispute.name }}<br /><span class="small quiet">{{ dispute.fields.join(', ') }}</span></td>
+              <td>
+                {{ dispute.name }}<br /><span class="small quiet">{{ dispute.fields.map(fieldName).join(', ') }}</span>
+              </td>
               <td v-for="side in ['mine', 'theirs'] as const" :key="side">
                 <v-btn
                   :variant="chosen[dispute.path] === side ? 'flat' : 'outlined'"
@@ -49,7 +50,7 @@ const mine = () => {
                   :aria-pressed="chosen[dispute.path] === side"
                   :aria-label="`${dispute.name}: ${side === 'mine' ? 'as it is here' : 'as in the other window'}`"
                   @click="chosen = { ...chosen, [dispute.path]: side }"
-                  >{{ dispute.fields.map(field => value(dispute[side], field)).join(', ') }}</v-btn
+                  >{{ dispute.fields.map(field => valueOf(dispute[side], field)).join(', ') }}</v-btn
                 >
               </td>
             </tr>

@@ -7,7 +7,7 @@ const taste = useTaste()
 /** A rate has its day: another currency begins at one to one again. */
 function setRate(perDollar: number) {
   taste.perDollar = perDollar
-  taste.rateOn = perDollar === 1 ? '' : new Date().toLocaleDateString('sv-SE')
+  taste.rateOn = perDollar === 1 ? '' : localToday()
 }
 watch(
   () => taste.currency,

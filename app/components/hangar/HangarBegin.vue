@@ -14,7 +14,7 @@ const start = reactive({
   registration: '',
   model: '',
   title: '',
-  madeOn: new Date().toISOString().slice(0, 10),
+  madeOn: localToday(),
   basis: 'certified' as Beginning['basis'],
   seats: 4,
   seating: 'side by side' as Beginning['seating'],
