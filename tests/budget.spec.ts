@@ -206,7 +206,7 @@ test('Budget: the odds of being back in time follow how the job is worked, and s
   // A day on which the shop is closed moves the day back; what is no day is named; all of it is kept.
   const back = () =>
     odds
-      .getByRole('row', { name: /if every task took its likely time/ })
+      .getByRole('row', { name: /all tasks in their likely time/ })
       .getByRole('cell')
       .nth(2)
       .textContent()
@@ -327,7 +327,7 @@ test('Budget: the annual goes into the same visit, a task is moved, faults are l
   await page.getByRole('button', { name: 'Move: Open up' }).click()
   await page.getByLabel('Not before: Open up').fill('2027-02-15')
   await page.getByLabel('Not before: Open up').press('Enter')
-  const likely = odds.getByRole('row', { name: /if every task took its likely time/ })
+  const likely = odds.getByRole('row', { name: /all tasks in their likely time/ })
   await expect(likely).toContainText('Mar')
   // By its arrow keys a day later, which is taken back; drawn to the left end it may begin as soon as it may.
   const bar = page.getByRole('slider', { name: 'Begin of Open up' })

@@ -74,15 +74,24 @@ test('Power: what is shed buys minutes, what is kept on costs them', async ({ pa
 test('Rules: a look by hand counts, carries its date and falls due at the end of the month', async ({ page }) => {
   await arrive(page, 'skerrow-dunlin/rules')
   const before = Number(await value(page, 'rules').textContent())
-  const clause = page.locator('[data-clause="us-papers/altimeter-test"]')
+  const clause = page.locator('[data-clause="us-papers/elt-inspection"]')
   await expect(clause).toContainText('check by hand')
   await clause.getByRole('button', { name: 'Answer' }).click()
   await choose(page, 'You looked, and found it', 'met')
   await expect(value(page, 'rules')).toHaveText(String(before + 1))
   await page.getByRole('dialog').getByLabel('Date', { exact: true }).fill('2026-09-10')
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
-  // 91.411: every 24 calendar months.
-  await expect(clause).toContainText('Due Sep 30, 2028')
+  // 91.207(d): every 12 calendar months.
+  await expect(clause).toContainText('Due Sep 30, 2027')
+  // 91.411(a)(3): the plan changes what reports the altitude, so a test before the work is due again after it.
+  const altimeter = page.locator('[data-clause="us-papers/altimeter-test"]')
+  await altimeter.getByRole('button', { name: 'Answer' }).click()
+  await choose(page, 'You looked, and found it', 'met')
+  await page.getByRole('dialog').getByLabel('Date', { exact: true }).fill('2026-09-10')
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
+  await expect(altimeter).toContainText('due again after the work on')
+  await expect(altimeter).toContainText('check by hand')
+  await expect(value(page, 'rules')).toHaveText(String(before + 1))
 })
 
 test('Equipment: what a removal would do is marked as of before until it is told anew', async ({ page }) => {

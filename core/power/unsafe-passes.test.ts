@@ -147,6 +147,7 @@ describe('what once passed and is unsafe', () => {
       weight: 'decide',
       limit: between.brief.wantedMinutes
     })
+    expect(examineOption(between, 'a').figures.minutes.state).toBe('decide')
     between.brief.wantedMinutes = 1
     expect(found(between, 'power.diode-drop')).toEqual([])
   })

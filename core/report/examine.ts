@@ -106,7 +106,7 @@ function tally(design: Design, parts: TallyParts): Report['figures'] {
       value: power.endurance.minutes,
       unit: 'min',
       limit: design.brief.wantedMinutes,
-      state: stateOf(power.endurance.minutes >= design.brief.wantedMinutes)
+      state: worstOf(findings.filter(finding => finding.figure?.kind === 'minutes'))
     },
     'metal': {
       key: 'metal',

@@ -49,7 +49,7 @@ describe('the report', () => {
     const kinds = {
       money: 'money.over',
       amps: 'power.',
-      minutes: 'power.endurance',
+      minutes: 'power.',
       metal: 'panel.',
       wires: 'wiring.'
     } as const
@@ -68,7 +68,10 @@ describe('the report', () => {
         const { figures, findings } = examineOption(changed, id)
         for (const [key, code] of Object.entries(kinds)) {
           const of = findings.filter(
-            finding => finding.code.startsWith(code) && (key !== 'amps' || finding.figure?.kind === 'load')
+            finding =>
+              finding.code.startsWith(code) &&
+              (key !== 'amps' || finding.figure?.kind === 'load') &&
+              (key !== 'minutes' || finding.figure?.kind === 'minutes')
           )
           const worst = heavier.findLast(weight => of.some(finding => finding.weight === weight)) ?? 'holds'
           expect(figures[key as keyof typeof kinds].state, `${id} ${key} ${JSON.stringify(airframe)}`).toBe(worst)

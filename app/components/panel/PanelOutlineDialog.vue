@@ -135,7 +135,7 @@ function take() {
         <p v-if="reading && way === 'file'" class="quiet small" role="status">Reading the drawing…</p>
         <template v-if="read && !read.ok"
           ><p v-for="problem in read.problems" :key="problem" class="small" role="alert">
-            <StateMark state="must fix" :size="14" /> {{ problem }}
+            <StateMark :state="read.choices?.length ? 'decide' : 'must fix'" :size="14" /> {{ problem }}
           </p></template
         >
         <template v-if="read?.ok && box">

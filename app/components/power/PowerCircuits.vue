@@ -289,7 +289,7 @@ const feederMarks = (feeder: Feeder) => ({ 'data-feeder': feeder.tie })
       </FactTable>
       <p class="quiet small">
         Amps by the network of the feeds, in every phase and with the alternators lost. A starter’s amps are not
-        counted: a battery’s cable is taken as its starter’s. Lengths are entered in Feeds.
+        counted: a battery’s cable is taken as its starter’s. Lengths are entered in Distribution.
       </p>
     </section>
     <section class="sheet">

@@ -611,8 +611,10 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
 .edit > h2 {
   flex: 0 0 100%;
 }
+/* Not narrower than their labels: fields wrap to another line. */
 .edit > .field {
-  flex: 0 1 118px;
+  flex: 1 0 118px;
+  max-width: 220px;
 }
 .edit > p {
   flex: 1 1 240px;

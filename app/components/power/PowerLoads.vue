@@ -83,7 +83,8 @@ const phaseMarks = (load: PhaseLoad) => ({ class: load === shown.value ? 'here' 
         </template>
         <template #limit="{ row }">
           <span v-if="row.engine === 'stopped'" class="quiet">on battery</span
-          ><span v-else-if="row.idleUnknown.length" class="quiet">unknown: enter the output at idle in Feeds</span
+          ><span v-else-if="row.idleUnknown.length" class="quiet"
+            >unknown: enter the output at idle in Distribution</span
           ><template v-else
             >{{ a(row.limitA)
             }}<span class="quiet small"> of {{ a(row.capacityA) }}{{ row.atIdle ? ' idle' : '' }}</span></template

@@ -264,7 +264,7 @@ function addBackup(offer: BackupOffer) {
     <section class="sheet curve">
       <h2>The alternator has just quit, in {{ endurance.phase }}</h2>
       <p class="answer">
-        <StateMark :state="endurance.minutes >= wanted ? 'holds' : 'decide'" :size="20" />
+        <StateMark :state="bench.report?.figures.minutes.state ?? 'decide'" :size="20" />
         <span class="figures big" data-answer>{{ minutes(endurance.minutes) }}</span> until
         <template v-if="endurance.first">{{ endurance.first.label }} loses power ({{ endurance.first.why }})</template
         ><template v-else>anything that stays on loses power</template>. {{ taste.amps(endurance.fullA) }} for
@@ -273,7 +273,7 @@ function addBackup(offer: BackupOffer) {
         <span v-if="endurance.diodes.length" class="small" data-diodes
           >Diode drop: {{ diodesSay }}.<template v-if="endurance.withMostDiodeV !== undefined">
             With {{ taste.short(MOST_DIODE_V) }} V (silicon bridge) it is {{ minutes(endurance.withMostDiodeV) }}: enter
-            the type in Feeds.</template
+            the type in Distribution.</template
           ></span
         >
         <v-btn @click="emit('why', 'minutes on battery', { kind: 'minutes', of: '' })"> Show working </v-btn>

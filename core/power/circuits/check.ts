@@ -372,7 +372,6 @@ export function feedFindings(model: PowerModel): Finding[] {
     })
 }
 
-/** Complaints about endurance and the batteries. */
 /** Phases other than the worst cruise in which the batteries do not last as long as that phase must be flown on. */
 const phaseFindings = ({ phase: worst, phases }: FlownEndurance): Finding[] =>
   phases
@@ -416,11 +415,12 @@ function diodeFindings({ diodes, minutes, withMostDiodeV }: FlownEndurance, want
         entered. With ${figure(assumed[0]!.dropV, 'V')} (assumed) the battery lasts ${num(minutes, 0, 'min')}, with ${figure(
           MOST_DIODE_V,
           'V'
-        )} (silicon bridge) ${num(withMostDiodeV, 0, 'min')}. ${figure(wanted, 'min')} are required. Enter the diode type in Feeds.`
+        )} (silicon bridge) ${num(withMostDiodeV, 0, 'min')}. ${figure(wanted, 'min')} are required. Enter the diode type in Distribution.`
     }
   ]
 }
 
+/** Complaints about endurance and the batteries. */
 export function enduranceFindings({ design }: PowerModel, endurance: FlownEndurance): Finding[] {
   const { brief, airframe } = design
   const findings: Finding[] = []

@@ -60,7 +60,7 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
         remedies: [],
         says: say`${tie.name} must bear ${amperes(feeder.bearsA)}; the largest breaker of the tables
           is ${figure(BREAKER_SIZES_A.at(-1)!, 'A')}. A current limiter or a thicker cable is chosen by its maker’s
-          data: enter what it opens at in Feeds.`
+          data: enter what it opens at in Distribution.`
       })
     // A breaker on an alternator must bear what that gives into a flat battery; a contactor or a diode what it carries
     // for good.

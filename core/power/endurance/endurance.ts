@@ -272,7 +272,7 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
         meaning: count === 2 ? 'drop of each of its two diodes' : 'drop of the diode',
         value: dropV,
         unit: 'V',
-        from: assumed ? 'assumed: enter the diode type in Feeds' : 'Feeds'
+        from: assumed ? 'assumed: enter the diode type in Distribution' : 'Distribution'
       })),
       {
         symbol: 'I full',

@@ -132,7 +132,7 @@ function phaseFinding(load: PhaseLoad): Finding[] {
         weight: 'note',
         basis: { kind: 'entered', source: 'alternator output at idle: not entered' },
         says: say`The units draw ${amperes(load.typicalA)} in ${load.phase}. What ${enumerate(load.idleUnknown)} gives at idle is
-          not entered, so it is unknown whether the battery is charged or drained. Enter it in Feeds, from the maker’s curve.`
+          not entered, so it is unknown whether the battery is charged or drained. Enter it in Distribution, from the maker’s curve.`
       }
     ]
   if (load.engine === 'idle' && load.typicalA > load.limitA)
@@ -158,7 +158,7 @@ function phaseFinding(load: PhaseLoad): Finding[] {
         limit: 0,
         basis: { kind: 'derived', source: 'network of the feeds' },
         says: say`In ${load.phase}, with all alternators running, a battery gives ${amperes(load.batteryA.atRating)}:
-          a bus is fed by it alone, and it runs down unseen. See Feeds.`
+          a bus is fed by it alone, and it runs down unseen. See Distribution.`
       }
     ]
   return []
@@ -208,7 +208,7 @@ function unchargedFinding({ sources }: PowerModel, loads: readonly PhaseLoad[]):
       remedies: [],
       says: there.length
         ? say`With the switches as in normal flight ${enumerate(there.map(({ name }) => name))} reaches no bus: in ${worst.phase}
-          the batteries give all of ${amperes(worst.typicalA)} and run down unseen. See Feeds. The largest: ${largestOf(worst)}.`
+          the batteries give all of ${amperes(worst.typicalA)} and run down unseen. See Distribution. The largest: ${largestOf(worst)}.`
         : say`There is no alternator: in ${worst.phase} the batteries give all of ${amperes(worst.typicalA)}, and a flight
           is as long as they last. The largest: ${largestOf(worst)}.`
     }

@@ -47,7 +47,7 @@ export function supplyFindings(model: PowerModel): Finding[] {
         basis: ENTERED,
         says: say`No source leads to the ${thing(bus)}${
           on.length ? `, on which ${on.length} unit${on.length === 1 ? ' hangs' : 's hang'}` : ''
-        }. Join it to a battery, an alternator or another bus in Feeds.`,
+        }. Join it to a battery, an alternator or another bus in Distribution.`,
         remedies: supply.buses.some(other => other.id !== bus.id && fed.has(other.id))
           ? [
               {
