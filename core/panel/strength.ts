@@ -65,10 +65,8 @@ function seatsOf(unit: Placed): { x: number; y: number }[] {
 }
 
 /** The bay on which a unit is, if it is on one. */
-const bayOf = (panel: Panel, { x, y }: Placed) =>
-  panel.bays.find(
-    ({ outline }) => gap({ kind: 'circle', x, y, r: 0.1 }, { kind: 'poly', x: 0, y: 0, points: outline }) < 0
-  )
+const bayOf = ({ bays }: Panel, { x, y }: Placed) =>
+  bays.find(({ outline }) => gap({ kind: 'circle', x, y, r: 0.1 }, { kind: 'poly', x: 0, y: 0, points: outline }) < 0)
 
 /** How far the face gives at units under a push shared by the seats of each: the mean at them. */
 function bendsAt(plates: readonly SheetPlate[], panel: Panel, units: readonly Placed[]): Bend[] {

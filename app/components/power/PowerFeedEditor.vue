@@ -2,7 +2,7 @@
 import type { Airframe, Bus, Edit, Source, Supply, SupplySwitch, Tie } from '#core/document'
 import type { DesignUnit } from '#core/design'
 import { BUS_ROLES, MAIN_ALTERNATOR, MAIN_BATTERY, TIE_KINDS, UNIT_SOURCE } from '#core/document'
-import { BREAKER_SIZES_A, controlsOf, DIODE_V, DIODES, GAUGES, isSwitch, powerModel, type Feeder } from '#core/power'
+import { BREAKER_SIZES_A, controlsOf, GAUGES, isSwitch, powerModel, type Feeder } from '#core/power'
 import { useBench } from '~/stores/bench'
 import { useTaste } from '~/stores/taste'
 
@@ -72,16 +72,6 @@ const setTie = (patch: Partial<Tie>, what: string) => {
   if (tie.value)
     emit('put', { ...supply, ties: swap(supply.ties, { ...tie.value, ...patch }) }, `${tie.value.name}: ${what}`)
 }
-/** The kind of diode whose drop was entered; `own` for any other drop. */
-const typeOf = (dropV: number | undefined) =>
-  dropV === undefined ? '' : (DIODES.find(diode => diode.dropV === dropV)?.name ?? 'own')
-const dropOf = (type: string, now: number | undefined) =>
-  type === '' ? undefined : (DIODES.find(diode => diode.name === type)?.dropV ?? (now ?? DIODE_V) + 0.05)
-const diodeItems = computed(() => [
-  { value: '', title: `not entered: ${taste.short(DIODE_V)} V assumed` },
-  ...DIODES.map(({ name, dropV }) => ({ value: name as string, title: `${name}, ${taste.short(dropV)} V` })),
-  { value: 'own', title: 'other' }
-])
 const setBus = (patch: Partial<Bus>, what: string) => {
   if (bus.value)
     emit('put', { ...supply, buses: swap(supply.buses, { ...bus.value, ...patch }) }, `${bus.value.name}: ${what}`)
@@ -196,7 +186,6 @@ function drop() {
 }
 const circuitOf = computed(() => bench.option?.circuits.find(circuit => circuit.unit === unit.value?.id))
 const also = (bus: string) => setCircuit({ alsoBus: bus || undefined, ...(!bus && { diodeV: undefined }) })
-const setDiodes = (diodeV: number | undefined) => setCircuit({ diodeV })
 /** Changes the circuit of the unit; one of which nothing is left that was chosen goes. */
 function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
   const { option } = bench
@@ -233,23 +222,13 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
         ]"
         @update:model-value="value => also(value)"
       />
-      <template v-if="hung!.alsoBus">
-        <ChoiceField
-          label="Diode type (two diodes)"
-          :model-value="typeOf(circuitOf?.diodeV)"
-          :items="diodeItems"
-          @update:model-value="type => setDiodes(dropOf(type, circuitOf?.diodeV))"
-        />
-        <QuantityField
-          v-if="circuitOf?.diodeV !== undefined"
-          kind="plain"
-          label="Voltage drop of each, V"
-          :least="0.05"
-          :most="2"
-          :model-value="circuitOf.diodeV"
-          @update:model-value="setDiodes"
-        />
-      </template>
+      <PowerDiodeFields
+        v-if="hung!.alsoBus"
+        type-label="Diode type (two diodes)"
+        drop-label="Voltage drop of each, V"
+        :model-value="circuitOf?.diodeV"
+        @update:model-value="diodeV => setCircuit({ diodeV })"
+      />
       <p class="small quiet">
         {{ taste.short(unit.item.power!.minV) }} to {{ taste.short(unit.item.power!.maxV) }} V,
         {{ unit.item.power!.load
@@ -342,23 +321,13 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
         :model-value="tie.ratedA ?? 0"
         @update:model-value="v => setTie({ ratedA: v || undefined }, 'rating')"
       />
-      <template v-if="tie.kind === 'diode'">
-        <ChoiceField
-          label="Diode type"
-          :model-value="typeOf(tie.dropV)"
-          :items="diodeItems"
-          @update:model-value="type => setTie({ dropV: dropOf(type, tie!.dropV) }, 'diode type')"
-        />
-        <QuantityField
-          v-if="tie.dropV !== undefined"
-          kind="plain"
-          label="Voltage drop, V"
-          :least="0.05"
-          :most="2"
-          :model-value="tie.dropV"
-          @update:model-value="v => setTie({ dropV: v }, 'voltage drop')"
-        />
-      </template>
+      <PowerDiodeFields
+        v-if="tie.kind === 'diode'"
+        type-label="Diode type"
+        drop-label="Voltage drop, V"
+        :model-value="tie.dropV"
+        @update:model-value="dropV => setTie({ dropV }, 'voltage drop')"
+      />
       <template v-if="tie.kind === 'diode' || tie.kind === 'contactor'"
         ><v-checkbox
           :model-value="tie.guarded === true"
