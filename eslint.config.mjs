@@ -112,7 +112,7 @@ export default tseslint.config(
       'vue/no-template-shadow': 'error'
     }
   },
-  { files: ['**/*.test.ts', 'tests/**'], rules: { 'max-params': 'off' } },
+  { files: ['**/*.test.ts', '**/*testing*.ts', 'tests/**'], rules: { 'max-params': 'off' } },
   // The core uses the language and nothing of browsers or Node.js, in its types neither.
   { files: ['core/**/*.ts'], ignores: ['**/*.test.ts', '**/*testing*.ts'], rules: { 'no-undef': 'error' } },
   ...roomRules,

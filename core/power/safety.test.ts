@@ -1,22 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Item } from '../catalogue'
-import { applyEdits, type Project, type Supply } from '../document'
+import { applyEdits, type Project } from '../document'
 import { resolve } from '../design'
 import { feet, readPhrase, US } from '../quantity'
 import { item, plainProject, projectWith, runs } from '../testing'
+import { load, withAirframe, withCircuits, withSupply } from '../testing.circuits'
 import { demoProject } from '../testing.demo'
-import {
-  circuitsOf,
-  enduranceOf,
-  examinePower,
-  explainCircuit,
-  gauge,
-  phaseState,
-  powerModel,
-  supplyOf,
-  usualSettings
-} from '.'
+import { circuitsOf, enduranceOf, examinePower, explainCircuit, gauge, phaseState, powerModel, usualSettings } from '.'
 import { bundleFactor, conductorC } from './circuits/ampacity'
 import { insideOhm } from './endurance/discharge'
 import { simulate } from './endurance/simulate'
@@ -27,25 +17,6 @@ import { listWires } from '../wiring'
 
 /** What the rules around the network must not pass: each was passed once, and could have hurt someone. */
 
-const load = (id: string, power: Partial<NonNullable<Item['power']>> = {}, rest: Partial<Item> = {}): Item =>
-  item({
-    id,
-    mounts: ['tail', 'engine bay', 'behind panel'],
-    power: { atV: 14, minV: 10, maxV: 32, typicalA: 1, maxA: 1, load: 'constant current', essential: false, ...power },
-    ...rest
-  })
-const withAirframe = (project: Project, patch: Partial<Project['airframe']>): Project => ({
-  ...project,
-  airframe: { ...project.airframe, ...patch }
-})
-const withCircuits = (project: Project, circuits: Project['options'][0]['circuits']): Project => ({
-  ...project,
-  options: [{ ...project.options[0]!, circuits }]
-})
-const withSupply = (project: Project, change: (supply: Supply) => Supply): Project => ({
-  ...project,
-  options: [{ ...project.options[0]!, supply: change(supplyOf(resolve(project, 'a'))) }]
-})
 const powerOf = (project: Project) => examinePower(resolve(project, 'a'))
 const found = (project: Project, code: string) => powerOf(project).findings.filter(finding => finding.code === code)
 const ifr = (): Project => {

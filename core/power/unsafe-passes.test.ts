@@ -1,31 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import type { Item } from '../catalogue'
-import { applyEdits, type Project, type Supply } from '../document'
+import { applyEdits, type Project } from '../document'
 import { finish, resolve } from '../design'
 import { readPhrase, US, type Phrase } from '../quantity'
 import { examineOption } from '../report'
-import { item, plainProject, projectWith } from '../testing'
+import { plainProject, projectWith } from '../testing'
+import { load, withAirframe, withCircuits, withSupply } from '../testing.circuits'
 import { circuitsOf, enduranceOf, examinePower, ownBatteryMinutes, phaseState, playScenes, supplyOf } from '.'
 
-const load = (id: string, power: Partial<NonNullable<Item['power']>> = {}, rest: Partial<Item> = {}): Item =>
-  item({
-    id,
-    mounts: ['tail'],
-    power: { atV: 14, minV: 10, maxV: 32, typicalA: 1, maxA: 1, load: 'constant current', essential: false, ...power },
-    ...rest
-  })
-const withAirframe = (project: Project, patch: Partial<Project['airframe']>): Project => ({
-  ...project,
-  airframe: { ...project.airframe, ...patch }
-})
-const withCircuits = (project: Project, circuits: Project['options'][0]['circuits']): Project => ({
-  ...project,
-  options: [{ ...project.options[0]!, circuits }]
-})
-const withSupply = (project: Project, change: (supply: Supply) => Supply): Project => ({
-  ...project,
-  options: [{ ...project.options[0]!, supply: change(supplyOf(resolve(project, 'a'))) }]
-})
 const ifr = (): Project => {
   const base = plainProject()
   return { ...base, brief: { ...base.brief, flying: ['IFR by day'] }, airframe: { ...base.airframe, alternatorA: 60 } }

@@ -1,60 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { accountOf } from '../capability'
-import { FUNCTIONS, type FunctionName, type Item, type Need, type Port } from '../catalogue'
-import type { Link, Project } from '../document'
-import { AS_FOUND, resolve, type Design } from '../design'
-import { loadsByPhase, overloadedPhases, powerModel } from '../power'
+import { FUNCTIONS, type FunctionName, type Item } from '../catalogue'
+import { AS_FOUND, resolve } from '../design'
 import { readPhrase, US } from '../quantity'
-import { item, plainProject, projectWith } from '../testing'
-import { examineRules } from '.'
-
-/** An aeroplane for a case: what the brief and the airframe say beside a certified single of 1974, flown by day in sight. */
-interface Case {
-  brief?: Partial<Project['brief']>
-  airframe?: Partial<Project['airframe']>
-  units?: Item[]
-  links?: Link[]
-  checks?: Project['handChecks']
-  today?: string
-}
-const giver = (id: string, ...provides: FunctionName[]): Item => item({ id, mounts: ['tail'], provides })
-const all = (...provides: FunctionName[]): Item[] => [giver('all', ...provides)]
-const project = ({ brief, airframe, units = [], links = [], checks = [] }: Case): Project => {
-  const base = plainProject()
-  const made = projectWith(
-    units.map(unit => [unit, 'tail']),
-    {
-      ...base,
-      brief: { ...base.brief, basis: 'certified', airspace: [], ...brief },
-      airframe: { ...base.airframe, madeOn: '1974-05-20', tanks: 1, ...airframe },
-      handChecks: checks
-    }
-  )
-  return { ...made, options: [{ ...made.options[0]!, links }] }
-}
-/** The rules as the report asks them: told which phases ask more than the sources give. */
-const examine = (design: Design, today?: string) =>
-  examineRules(design, { overloaded: overloadedPhases(loadsByPhase(powerModel(design))), today })
-const judged = (of: Case, key: string) =>
-  examine(resolve(project(of), 'a'), of.today).clauses.find(clause => clause.key === key)!
-
-const need = (what: 'signal' | 'function', name: string, purposes?: string[]): Need =>
-  ({ what, name, required: true, text: '', ...(purposes && { for: purposes }) }) as Need
-const port = (
-  id: string,
-  kind: Port['kind'],
-  flow: Port['flow'],
-  signals: Port['signals'],
-  says?: Port['says']
-): Port => ({
-  id,
-  kind,
-  flow,
-  signals,
-  ...(says && { says })
-})
-const IFR: Case['brief'] = { flying: ['IFR by day'] }
-const EU: Case['brief'] = { authority: 'EASA Part-NCO' }
+import { item } from '../testing'
+import { type Case, all, EU, examine, giver, IFR, judged, need, port, project, NIGHT, look } from '../testing.rules'
 
 const transponder = item({
   id: 'xpdr',
@@ -63,15 +13,7 @@ const transponder = item({
   ports: [port('s', 'rs-232', 'in', ['augmented position']), port('c', 'rs-232', 'in', ['altitude code'])],
   needs: [need('signal', 'altitude code', ['altitude reporting']), need('signal', 'augmented position', ['ads-b out'])]
 })
-const look = (clause: string, on: string, more: Partial<Project['handChecks'][number]> = {}) => ({
-  clause,
-  state: 'met' as const,
-  note: '',
-  on,
-  ...more
-})
 
-const NIGHT: Case['brief'] = { flying: ['night VFR'] }
 /** Cases, each with its clause and how that stands. */
 const cases: [string, Case, string, string][] = [
   // Operating limitations and the design standard ask for these by day too (common practice).

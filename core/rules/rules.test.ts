@@ -1,67 +1,19 @@
 import { describe, expect, it } from 'vitest'
 import { accountOf } from '../capability'
-import { FUNCTIONS, type FunctionName, type Item, type Need, type Port } from '../catalogue'
+import { FUNCTIONS, type FunctionName, type Item } from '../catalogue'
 import { applyEdits, RulePack, type Link, type Project } from '../document'
-import { resolve, type Design } from '../design'
-import { loadsByPhase, overloadedPhases, powerModel } from '../power'
+import { resolve } from '../design'
 import { readPhrase, US } from '../quantity'
-import { item, plainProject, projectWith } from '../testing'
+import { item } from '../testing'
+import { type Case, all, EU, examine, giver, IFR, judged, need, NIGHT, port, project, look } from '../testing.rules'
 import { demoProject } from '../testing.demo'
 import { chainsOf, conditionWords, daysAfter, endOfMonthAfter, examineRules, PACKS } from '.'
 
-/** An aeroplane for a case: what the brief and the airframe say beside a certified single of 1974, flown by day in sight. */
-interface Case {
-  brief?: Partial<Project['brief']>
-  airframe?: Partial<Project['airframe']>
-  units?: Item[]
-  links?: Link[]
-  checks?: Project['handChecks']
-  today?: string
-}
-const giver = (id: string, ...provides: FunctionName[]): Item => item({ id, mounts: ['tail'], provides })
-const all = (...provides: FunctionName[]): Item[] => [giver('all', ...provides)]
-const project = ({ brief, airframe, units = [], links = [], checks = [] }: Case): Project => {
-  const base = plainProject()
-  const made = projectWith(
-    units.map(unit => [unit, 'tail']),
-    {
-      ...base,
-      brief: { ...base.brief, basis: 'certified', airspace: [], ...brief },
-      airframe: { ...base.airframe, madeOn: '1974-05-20', tanks: 1, ...airframe },
-      handChecks: checks
-    }
-  )
-  return { ...made, options: [{ ...made.options[0]!, links }] }
-}
-/** The rules as the report asks them: told which phases ask more than the sources give. */
-const examine = (design: Design, today?: string) =>
-  examineRules(design, { overloaded: overloadedPhases(loadsByPhase(powerModel(design))), today })
-const judged = (of: Case, key: string) =>
-  examine(resolve(project(of), 'a'), of.today).clauses.find(clause => clause.key === key)!
-
-const need = (what: 'signal' | 'function', name: string, purposes?: string[]): Need =>
-  ({ what, name, required: true, text: '', ...(purposes && { for: purposes }) }) as Need
-const port = (
-  id: string,
-  kind: Port['kind'],
-  flow: Port['flow'],
-  signals: Port['signals'],
-  says?: Port['says']
-): Port => ({
-  id,
-  kind,
-  flow,
-  signals,
-  ...(says && { says })
-})
 const wire = (id: string, from: [string, string], to: [string, string]): Link => ({
   id,
   from: { unit: from[0], port: from[1] },
   to: { unit: to[0], port: to[1] }
 })
-const NIGHT: Case['brief'] = { flying: ['night VFR'] }
-const IFR: Case['brief'] = { flying: ['IFR by day'] }
-const EU: Case['brief'] = { authority: 'EASA Part-NCO' }
 
 /** A display that hears its attitude, a box that says it, a magnetometer that the box waits for. */
 const display = item({
@@ -130,13 +82,6 @@ const heater = (amps: number): Item =>
 const CITY: Case['brief'] = { airspace: ['class C'] }
 const gauge = (id: string, tanks?: number): Item => item({ id, mounts: ['tail'], provides: ['fuel quantity'], tanks })
 const unapproved = item({ id: 'x', mounts: ['tail'], provides: ['airspeed'], approvals: ['amateur-built'] })
-const look = (clause: string, on: string, more: Partial<Project['handChecks'][number]> = {}) => ({
-  clause,
-  state: 'met' as const,
-  note: '',
-  on,
-  ...more
-})
 
 /**
  * Worked by hand from 14 CFR 91.205, 91.207, 91.209, 91.215, 91.225, 91.227, 91.409, 91.411, 91.413, 91.171, 61.129(j), AC 91-75
