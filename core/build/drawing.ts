@@ -5,7 +5,7 @@ import {
   engravedLines,
   extent,
   groundOf,
-  inside,
+  bayAt,
   openings,
   pointsOf,
   setDown,
@@ -219,9 +219,9 @@ export function partsToCut(design: Design): Part[] {
   const { panel } = design.airframe
   const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
   const byId = new Map(placed.map(unit => [unit.id, unit]))
-  const bayAt = (x: number, y: number): Bay | undefined => panel.bays.find(bay => inside([x, y], bay.outline))
   const of = new Map<string, Entity[]>([['', []], ...panel.bays.map((bay): [string, Entity[]] => [bay.id, []])])
-  const draw = (x: number, y: number, entities: Entity[]) => of.get(bayAt(x, y)?.id ?? '')!.push(...entities)
+  const draw = (x: number, y: number, entities: Entity[]) =>
+    of.get(bayAt(panel.bays, { x, y })?.id ?? '')!.push(...entities)
   for (const opening of openings(placed, panel.leastWebMm)) {
     const alone = opening.units.length === 1 ? byId.get(opening.units[0]!) : undefined
     draw(

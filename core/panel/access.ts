@@ -23,13 +23,17 @@ export function wayOut(unit: Placed, bays: readonly Bay[]): WayOut {
       : body.widthMm <= hole.maxX - hole.minX + 0.01 && body.heightMm <= hole.maxY - hole.minY + 0.01
     if (through && !rearMounted(unit)) return 'from the front'
   }
-  return bays.some(bay => inside([unit.x, unit.y], bay.outline)) ? 'with its bay' : 'from behind'
+  return bayAt(bays, unit) ? 'with its bay' : 'from behind'
 }
 /** Its bezel is no bigger than its hole: it is put in from behind and screwed there. */
 const rearMounted = (unit: Placed): boolean => {
   const [b, c] = [extent(unit.bezel), extent(unit.cutout!)]
   return b.maxX - b.minX <= c.maxX - c.minX + 0.01
 }
+
+/** The bay in which a point of the face is, in mm from the lower left of the sheet; none on the frame. */
+export const bayAt = (bays: readonly Bay[], { x, y }: { x: number; y: number }): Bay | undefined =>
+  bays.find(({ outline }) => inside([x, y], outline))
 
 /**
  * Distance from a figure to a closed seam, from whichever side of it the figure stands. Negative where the seam runs

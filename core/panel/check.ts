@@ -1,6 +1,5 @@
 import { AS_FOUND, seeking, type Basis, type Design, type DesignUnit, type Finding, type Remedy } from '../design'
 import {
-  inside,
   areaMm2,
   DIRECTIONS,
   figureAreaMm2,
@@ -13,7 +12,7 @@ import {
   type PointMm
 } from './geometry'
 import { groundOf, setDown, setDownUnit, type Ground, type Placed } from './place'
-import { examineAccess, toSeam } from './access'
+import { bayAt, examineAccess, toSeam } from './access'
 import { examineFasteners, nearOf, screwMetals } from './fasteners'
 import { examineCorners } from './inside-corners'
 import { examineLabels } from './labels'
@@ -138,22 +137,18 @@ export function misfitsWithGround(unit: Placed, ground: Ground): Misfit[] {
         basis: ENTERED(`edge margin set for the bay “${bay.name}”`)
       })
   }
-  for (const bay of panel.bays) {
-    // What comes out with its bay goes through the opening of the frame, which is smaller than the bay by the lip that it is screwed to.
-    const body =
-      unit.behind && unit.depthMm > 0 && inside([unit.x, unit.y], bay.outline)
-        ? toSeam(unit.behind, bay.outline)
-        : Infinity
-    if (body < bay.lipMm - TOUCH_MM)
-      found.push({
-        code: 'bay-frame',
-        other: bay.id,
-        otherName: bay.name,
-        measuredMm: body,
-        limitMm: bay.lipMm,
-        basis: ENTERED(`edge margin set for the bay “${bay.name}”`)
-      })
-  }
+  // What comes out with its bay goes through the opening of the frame, which is smaller than the bay by the lip that it is screwed to.
+  const bay = unit.behind && unit.depthMm > 0 ? bayAt(panel.bays, unit) : undefined
+  const body = bay ? toSeam(unit.behind!, bay.outline) : Infinity
+  if (bay && body < bay.lipMm - TOUCH_MM)
+    found.push({
+      code: 'bay-frame',
+      other: bay.id,
+      otherName: bay.name,
+      measuredMm: body,
+      limitMm: bay.lipMm,
+      basis: ENTERED(`edge margin set for the bay “${bay.name}”`)
+    })
   const own = cut && unit.screws.find(screw => gap(screw, cut) < -TOUCH_MM)
   if (own)
     found.push({

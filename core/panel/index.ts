@@ -29,7 +29,7 @@ export { feetOf } from './stiffeners'
 export { trueRing, type RingCorner } from './arcs'
 export { engravedLines, lettersLacking } from './engraving'
 export { examineFace, examinePanel, placedOn, stands, withWaiting, type Misfit, type PanelReport } from './check'
-export { bayScrews, wayOut, type WayOut } from './access'
+export { bayAt, bayScrews, wayOut, type WayOut } from './access'
 export {
   bendMap,
   bends,

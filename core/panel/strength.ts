@@ -11,6 +11,7 @@ import {
 } from '../design'
 import type { Edit, Panel, Stiffener } from '../document'
 import { extent, gap, inside, type Figure } from './geometry'
+import { bayAt } from './access'
 import { groundOf, type Placed } from './place'
 import { POISSON } from './plate'
 import { platesOf, type SheetPlate } from './sheet'
@@ -64,16 +65,12 @@ function seatsOf(unit: Placed): { x: number; y: number }[] {
   ]
 }
 
-/** The bay on which a unit is, if it is on one. */
-const bayOf = ({ bays }: Panel, { x, y }: Placed) =>
-  bays.find(({ outline }) => gap({ kind: 'circle', x, y, r: 0.1 }, { kind: 'poly', x: 0, y: 0, points: outline }) < 0)
-
 /** How far the face gives at units under a push shared by the seats of each: the mean at them. */
 function bendsAt(plates: readonly SheetPlate[], panel: Panel, units: readonly Placed[]): Bend[] {
   const on = new Map<SheetPlate, { unit: Placed; seats: { x: number; y: number }[] }[]>()
   const gives = new Map<string, number>()
   for (const unit of units) {
-    const bay = bayOf(panel, unit)
+    const bay = bayAt(panel.bays, unit)
     const sheet = plates.find(plate => plate.bay === (bay?.id ?? ''))!
     const seats = seatsOf(unit).filter(seat => sheet.plate.carries(seat.x, seat.y))
     if (seats.length) on.set(sheet, [...(on.get(sheet) ?? []), { unit, seats }])
@@ -116,7 +113,7 @@ function bendsOn(panel: Panel, placed: readonly Placed[], units: readonly Placed
     if (other !== Infinity && other > bend.deflectionMm)
       return { ...bend, deflectionMm: other, taken: 'the whole sheet' as const }
     const unit = units.find(({ id }) => id === bend.unit)!
-    return { ...bend, taken: bayOf(panel, unit) ? ('the bay alone' as const) : ('the frame alone' as const) }
+    return { ...bend, taken: bayAt(panel.bays, unit) ? ('the bay alone' as const) : ('the frame alone' as const) }
   })
 }
 const bendsWith = (panel: Panel, placed: readonly Placed[]): Bend[] => bendsOn(panel, placed, placed)
@@ -138,7 +135,7 @@ const BEND_BASIS: Basis = {
 export function explainBend({ airframe: { panel } }: Design, bend: Bend, placed: readonly Placed[]): Working {
   const { gpa, from } = stiffnessOf(panel.material)
   const pushed = placed.find(unit => unit.id === bend.unit)
-  const bay = pushed && bend.taken === 'the bay alone' ? (bayOf(panel, pushed)?.id ?? '') : ''
+  const bay = pushed && bend.taken === 'the bay alone' ? (bayAt(panel.bays, pushed)?.id ?? '') : ''
   const plates = facePlates(bend.taken === 'the whole sheet' ? withoutBays(panel) : panel, placed)
   const { grid } = plates.find(plate => plate.bay === bay)!.plate
   const given = (

@@ -193,8 +193,8 @@ describe('what once passed and is unsafe', () => {
 
   it('what an alternator gives at idle is unknown while nobody entered it, and is asked for', () => {
     const lamp = load('lamp', { typicalA: 20, maxA: 20 })
-    const idle = (alternatorIdleA?: number) => {
-      const project = withAirframe(projectWith([[lamp, 'tail']], ifr()), { alternatorA: 60, alternatorIdleA })
+    const idle = (alternatorIdleA?: number, alternatorA = 60) => {
+      const project = withAirframe(projectWith([[lamp, 'tail']], ifr()), { alternatorA, alternatorIdleA })
       const { loads, findings } = examinePower(resolve(project, 'a'))
       const taxi = loads.find(({ phase }) => phase === 'taxi')!
       const codes = findings.filter(({ figure }) => figure?.of === 'taxi').map(({ code }) => code)
@@ -207,5 +207,7 @@ describe('what once passed and is unsafe', () => {
     })
     expect(idle(25)).toMatchObject({ taxi: { idleUnknown: [], capacityA: 25 }, codes: [], state: 'holds' })
     expect(idle(10)).toMatchObject({ codes: ['power.idle'], state: 'note' })
+    // More than it may ever give: the battery gives the rest, whatever it gives at idle.
+    expect(idle(undefined, 15)).toMatchObject({ codes: ['power.idle'], state: 'note' })
   })
 })

@@ -120,6 +120,18 @@ describe('a quote out of a table', () => {
       { says: 'Antenne', cents: 64_000 }
     ])
   })
+  it.each([
+    ['1.5 h', 15_000],
+    ['1,5', 15_000],
+    ['3 pcs', 30_000]
+  ])('a quantity of %s', (quantity, cents) => {
+    expect(got(`Description;Qty;Unit price\nWork;${quantity};100\n`).lines[0]!.cents).toBe(cents)
+  })
+  // A minus, and what can be thousands in one language and thousandths in another, are never read as something else.
+  it.each(['-1', '(2)', '1.000', '1,000', '0', 'two'])('%s is no quantity, and is refused by its line', quantity => {
+    const read = readQuoteCsv(`Description;Qty;Unit price\nWork;${quantity};100\n`)
+    expect(read.ok ? [] : read.problems).toMatchObject([{ line: 2, column: 2, field: 'Qty' }])
+  })
   it('“price” beside a quantity can be meant in two ways: the total decides, else the person', () => {
     const rows = 'Item,Qty,Price\nServo,2,1450\nDisplay,1,9000\n'
     expect(got(`${rows}Total,,11900\n`).lines[0]!.cents).toBe(290_000)

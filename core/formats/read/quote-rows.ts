@@ -46,8 +46,12 @@ const EACH = /\b(each|ea|unit|rate|per|einzel\w*|stückpreis)\b/i
 const WHOLE = /\b(amount|total|ext|extended|line|betrag|gesamt\w*|sum)\b/i
 const QUANTITY = /^(qty|quantity|count|pcs|pieces|hours|hrs|no\.? of|anzahl|menge|stk|stück|std)\b/i
 /** Words of a row that sums up others, wherever they stand in it; and of such as sum up a part only, or what is already paid. */
-const SUMS =
-  /^balance$|\b(sub-?\s?total|total|sum|balance (due|forward|owing|payable|to pay)|amount (due|payable)|due$|payable$|to pay|carried forward|outstanding|gesamt(betrag|summe)?|summe|zwischensumme|endbetrag|rechnungsbetrag|brutto|netto)\b/i
+const SUM_WORDS = [
+  'sub-?\\s?total|total|sum|carried forward|outstanding',
+  'balance (due|forward|owing|payable|to pay)|amount (due|payable)|due$|payable$|to pay',
+  'gesamt(betrag|summe)?|summe|zwischensumme|endbetrag|rechnungsbetrag|brutto|netto'
+]
+const SUMS = new RegExp(`^balance$|\\b(${SUM_WORDS.join('|')})\\b`, 'i')
 const PART = 'parts?|labou?r|equipment|materials?|section|page|hours'
 const OF_A_PART = new RegExp(
   `\\b(sub-?\\s?total|zwischensumme|carried forward|netto)\\b|^\\s*(${PART})\\b.*\\b(total|sum)\\b|\\b(total|sum)\\s+(of\\s+)?(${PART})\\b`,
@@ -135,6 +139,16 @@ interface Written {
   quantity: number
 }
 
+/**
+ * A quantity as people write it: `2`, `1,5`, `10 h`, `3 pcs`. What is not above nothing, or could be thousands or a fraction (`1.000`),
+ * is none.
+ */
+function quantityOf(text: string): number | undefined {
+  const [, digits, decimals] = /^(\d{1,6})(?:[.,](\d{1,2}))?\s*[\p{L}.]*$/u.exec(text) ?? []
+  const count = digits === undefined ? 0 : Number(`${digits}.${decimals ?? 0}`)
+  return count > 0 && count <= 100_000 ? count : undefined
+}
+
 /** Reads the rows below the headings: lines, sums, what is paid; problems and notes with their places. */
 class Body {
   readonly lines: Written[] = []
@@ -182,9 +196,9 @@ class Body {
       return
     }
     if (!says) return this.bad(line, words, 'an amount without words')
-    const count =
-      quantity === undefined || !row[quantity] ? 1 : Number(row[quantity].replace(',', '.').replace(/[^\d.]/g, ''))
-    if (!(count > 0) || count > 100_000) return this.bad(line, quantity!, `“${row[quantity!]}” is not a quantity`)
+    const count = quantity === undefined || !row[quantity] ? 1 : quantityOf(row[quantity])
+    if (count === undefined)
+      return this.bad(line, quantity!, `“${row[quantity!]}” is not a quantity: write it like 2 or 1.5`)
     if (amount !== undefined && each !== undefined && Math.abs(amount - each * count) > 1)
       this.notes.push(
         `Line ${line}, “${says.slice(0, 60)}”: ${count} × ${decimals(each)} is ${decimals(each * count)}, ` +

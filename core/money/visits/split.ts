@@ -165,7 +165,7 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
   for (const from of [startAt(() => 0), startAt(index => entered[index]!), startAt(() => visits.length - 1)])
     if (inOrder(from)) descend(from)
 
-  // Wires cost the same whenever they are made: those that no visit has yet are still to come.
+  // Wires cost the same whenever they are made: those that no visit has yet are still to come. Each visit rounds its wires to the cent.
   const wireCents = Math.floor(job.wires.reduce((sum, { metres }) => sum + metres, 0) * job.prices.wireCentsPerMetre)
   const wiresLeft = (sums: readonly VisitSum[]) =>
     Math.max(0, wireCents - visits.length - sums.reduce((sum, { wire }) => sum + wire, 0))

@@ -122,7 +122,7 @@ function phaseFinding(load: PhaseLoad): Finding[] {
       }
     ]
   }
-  if (load.idleUnknown.length && load.typicalA > GIVES_A)
+  if (load.idleUnknown.length && load.typicalA > GIVES_A && load.typicalA <= load.limitA)
     return [
       {
         ...common,
@@ -142,9 +142,11 @@ function phaseFinding(load: PhaseLoad): Finding[] {
         id: `power.idle:${load.phase}`,
         code: 'power.idle',
         weight: 'note',
-        basis: { kind: 'entered', source: 'what the alternator gives at idle' },
-        says: say`In ${load.phase} at idle the units take ${amperes(load.typicalA)} and the alternators
-          give ${amperes(load.limitA)}: the battery gives the rest. The largest: ${largestOf(load)}.`
+        basis: load.idleUnknown.length
+          ? ALTERNATOR_BASIS
+          : { kind: 'entered', source: 'what the alternator gives at idle' },
+        says: say`The units draw ${amperes(load.typicalA)} in ${load.phase} at idle. The alternators supply
+          ${load.idleUnknown.length ? 'at most ' : ''}${amperes(load.limitA)}, the battery the rest. Largest: ${largestOf(load)}.`
       }
     ]
   if (load.engine === 'at speed' && load.batteryA.atRating > GIVES_A)

@@ -9,7 +9,7 @@ export const DIODES = [
   { name: 'silicon bridge', dropV: 0.9 }
 ] as const
 /** The most that a diode of these kinds takes. */
-export const MOST_DIODE_V = 0.9
+export const MOST_DIODE_V = Math.max(...DIODES.map(({ dropV }) => dropV))
 /** Volts an alternator holds its bus at (common practice: 13.8 to 14.4 V for 14 V, twice that for 28 V). */
 export const regulatedV = (systemV: 12 | 14 | 28): number => (systemV === 28 ? 28.4 : systemV === 14 ? 14.2 : 13.8)
 /** What the coil of a battery contactor draws on 14 V (common practice: 0.7 to 1 A). */
