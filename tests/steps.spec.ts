@@ -158,3 +158,24 @@ test('options and panes of every step are gone through fast, and no page errs', 
     if (tabs.length) await expect(tabs.at(-1)!, step).toHaveAttribute('aria-selected', 'true')
   }
 })
+
+// A machine that stood still gives several keys at once, before the address has followed the first.
+test('an option is gone round to within a moment, and stays', async ({ page }) => {
+  await arrive(page, 'skerrow-dunlin/budget')
+  const options = page.getByRole('tablist', { name: 'Options' }).getByRole('tab')
+  await options.first().click()
+  await page.getByRole('heading', { name: 'Budget' }).click()
+  const address = page.url()
+  await page.evaluate(async () => {
+    for (let turn = 0; turn < 3; turn++) {
+      document.body.dispatchEvent(new KeyboardEvent('keydown', { key: ']', bubbles: true }))
+      await Promise.resolve()
+      await Promise.resolve()
+    }
+    // The address is changed in tasks of its own: all of them are over before it is looked at.
+    await new Promise(done => setTimeout(done, 300))
+  })
+  await expect(options).toHaveCount(3)
+  await expect(options.first()).toHaveAttribute('aria-selected', 'true')
+  expect(page.url()).toBe(address)
+})

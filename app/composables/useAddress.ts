@@ -73,7 +73,8 @@ export function useAddress() {
   watch(
     () => bench.optionId,
     option => {
-      if (!bench.project || (route.query.option ?? first()) === option) return
+      // Held against where the window is on its way to: three options on within a moment may end at the one the address still has.
+      if (!bench.project || (queryOf(route).option ?? first()) === option) return
       change('push', { option: option === first() ? undefined : option, unit: undefined })
     }
   )

@@ -16,9 +16,11 @@ describe('options in every currency', () => {
   it('say what the rooms say: the same figures as the tally and the failures of each', () => {
     expect(standings.map(standing => standing.id)).toEqual([AS_FOUND, ...project.options.map(option => option.id)])
     for (const standing of standings) {
-      const { figures, findings } = examineOption(project, standing.id)
+      const { figures, findings } = examineOption(project, standing.id, { today: '2026-11-27' })
       expect(standing.cents).toBe(figures.money.value)
       expect(standing.minutes).toBe(figures.minutes.value)
+      for (const key of ['money', 'amps', 'minutes', 'rules'] as const)
+        expect(standing.states[key], key).toBe(figures[key].state)
       expect([standing.rulesMet, standing.rulesAsked]).toEqual([figures.rules.value, figures.rules.limit])
       expect(standing.mustFix + standing.decide).toBe(findings.filter(finding => finding.weight !== 'note').length)
       for (const task of failuresOf(resolve(project, standing.id)).tasks)

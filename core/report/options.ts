@@ -21,7 +21,7 @@ import {
 import { evenDays, inVisit, reckon, startOf, USUAL_PACE, type Reckoning } from '../money'
 import { FLOWN, TASK_WORDS } from '../resilience'
 import type { AnalysisTable, LoadAnalysis } from './analysis'
-import { examineOption, type Report } from './examine'
+import { examineOption, type Figure, type Report } from './examine'
 
 /** One option in every currency: money, hours, weight, current, time, metal, wire, rules, and what is left after failures. */
 export interface OptionStanding {
@@ -42,6 +42,8 @@ export interface OptionStanding {
   amps: number
   limitA?: number
   minutes: number
+  /** How the tally marks these figures, so that a table marks them the same. */
+  states: Readonly<Record<'money' | 'amps' | 'minutes' | 'rules', Figure['state']>>
   /** Infinity where nothing is cut. */
   leastMetalMm: number
   wires: number
@@ -103,6 +105,12 @@ function standing(
     amps: figures.amps.value,
     limitA: figures.amps.limit,
     minutes: figures.minutes.value,
+    states: {
+      money: figures.money.state,
+      amps: figures.amps.state,
+      minutes: figures.minutes.state,
+      rules: figures.rules.state
+    },
     leastMetalMm: figures.metal.value,
     wires: figures.wires.value,
     rulesMet: figures.rules.value,

@@ -102,14 +102,14 @@ watch(others, now => {
 interface Measure {
   name: string
   read: (standing: OptionStanding) => string
-  state?: (standing: OptionStanding) => 'holds' | 'decide' | 'must fix'
+  /** As the tally marks it, or by what the table itself says. */
+  state?: (standing: OptionStanding) => OptionStanding['states']['money']
 }
-const ceiling = computed(() => bench.project!.brief.budgetCents)
 const measures = computed((): Measure[] => [
   {
     name: 'Cost',
     read: standing => taste.money(standing.cents),
-    state: standing => (ceiling.value > 0 && standing.cents > ceiling.value ? 'decide' : 'holds')
+    state: standing => standing.states.money
   },
   { name: 'Every year after, in no total', read: standing => taste.money(standing.yearlyCents) },
   {
@@ -136,13 +136,13 @@ const measures = computed((): Measure[] => [
   {
     name: 'Amps, heaviest phase',
     read: standing => taste.amps(standing.amps),
-    state: standing => (standing.limitA !== undefined && standing.amps > standing.limitA ? 'must fix' : 'holds')
+    state: standing => standing.states.amps
   },
   {
     name: 'On battery',
     read: standing =>
       Number.isFinite(standing.minutes) ? `${taste.number(standing.minutes, 0)} min` : 'a day and more',
-    state: standing => (standing.minutes < bench.project!.brief.wantedMinutes ? 'decide' : 'holds')
+    state: standing => standing.states.minutes
   },
   {
     name: 'Least metal',
@@ -152,7 +152,7 @@ const measures = computed((): Measure[] => [
   {
     name: 'Clauses met',
     read: standing => `${standing.rulesMet} of ${standing.rulesAsked}`,
-    state: standing => (standing.rulesMet < standing.rulesAsked ? 'decide' : 'holds')
+    state: standing => standing.states.rules
   },
   {
     name: 'Must fix, to decide',

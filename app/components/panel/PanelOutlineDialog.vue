@@ -140,6 +140,7 @@ function take() {
         >
         <template v-if="read?.ok && box">
           <svg
+            class="drawing"
             :viewBox="`${box.minX - 5} -5 ${box.maxX - box.minX + 10} ${box.maxY - box.minY + 10}`"
             role="img"
             aria-label="The outline to come"
@@ -170,7 +171,7 @@ function take() {
 </template>
 
 <style scoped>
-svg {
+.drawing {
   width: 100%;
   max-height: 240px;
 }

@@ -581,9 +581,9 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
   flex: 0 0 100%;
 }
 /* Not narrower than their labels: fields wrap to another line. */
-.edit > .field {
-  flex: 1 0 118px;
-  max-width: 220px;
+.edit > :deep(.v-input:not(.v-checkbox)) {
+  flex: 1 0 150px;
+  max-width: 230px;
 }
 .edit > p {
   flex: 1 1 240px;
