@@ -70,8 +70,8 @@ export function measureCore(): void {
   note('examine the whole option, 80 units, the first that a program examines', [performance.now() - began], 'none')
   let shifted = 0
   time('face of 40 × 12 in with 25 openings as a plate, after one move (400 first, 150 after)', '150 ms', 12, () => {
-    const { design, placed } = pierced((shifted += 0.1))
-    bends(design, placed)
+    const { design } = pierced((shifted += 0.1))
+    bends(design)
   })
 
   console.log(

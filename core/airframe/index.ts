@@ -1,3 +1,4 @@
+import { perObject } from '../cache'
 import { UndirectedGraph } from 'graphology'
 import { bidirectional } from 'graphology-shortest-path/dijkstra.js'
 import { isSameWire, type Airframe, type Stiffener, type WireMark } from '../document'
@@ -10,14 +11,11 @@ interface Ways {
   /** Runs worked out so far. */
   known: Map<string, { places: string[]; lengthMm: number } | undefined>
 }
-const ways = new WeakMap<Airframe['routes'], Ways>()
 /**
  * The graph of a route table, made once for it. Of two legs between the same places the shorter counts; one back to
  * itself counts for nothing.
  */
-function waysOf({ routes }: Routes): Ways {
-  const made = ways.get(routes)
-  if (made) return made
+const waysOf = perObject((routes: Airframe['routes']): Ways => {
   const graph = new UndirectedGraph()
   for (const { from, to, lengthMm } of routes) {
     graph.mergeNode(from)
@@ -25,15 +23,13 @@ function waysOf({ routes }: Routes): Ways {
     if (from !== to)
       graph.updateEdge(from, to, old => ({ lengthMm: Math.min(lengthMm, (old.lengthMm as number) ?? lengthMm) }))
   }
-  const fresh: Ways = { graph, known: new Map() }
-  ways.set(routes, fresh)
-  return fresh
-}
+  return { graph, known: new Map() }
+})
 
 /** The shortest way between two places along the route table, with the places on it; undefined when no legs join them. */
 function wayOf(airframe: Routes, from: string, to: string): { places: string[]; lengthMm: number } | undefined {
   if (from === to) return { places: [from], lengthMm: 0 }
-  const { graph, known } = waysOf(airframe)
+  const { graph, known } = waysOf(airframe.routes)
   const key = from < to ? `${from}~${to}` : `${to}~${from}`
   if (!known.has(key)) known.set(key, shortest(graph, from, to))
   return known.get(key)
@@ -116,14 +112,11 @@ export interface WireLength {
   /** Trim and waste on top; what is to be cut and bought. */
   cutMm: number
 }
-const panels = new WeakMap<Airframe['places'], ReadonlySet<string>>()
 /** The places that are panels; found once for a list of places. */
-function panelsOf(places: Airframe['places']): ReadonlySet<string> {
-  let found = panels.get(places)
-  if (!found)
-    panels.set(places, (found = new Set(places.filter(place => place.kind === 'panel').map(place => place.id))))
-  return found
-}
+const panelsOf = perObject(
+  (places: Airframe['places']): ReadonlySet<string> =>
+    new Set(places.filter(place => place.kind === 'panel').map(place => place.id))
+)
 /** How long a wire is as it lies and as it is cut; undefined when no legs join its ends. */
 export function lengthOf(airframe: Airframe, run: Run): WireLength | undefined {
   const along = run.from === run.to && !run.via?.length ? panelHalfWidth(airframe) : runMm(airframe, run)
@@ -167,12 +160,10 @@ export function distanceMm(a: Position, b: Position): { atLeastMm: number; known
   }
 }
 
-const marks = new WeakMap<readonly WireMark[], ReadonlyMap<string, WireMark>>()
+const marksOf = perObject((wires: readonly WireMark[]) => new Map(wires.map(mark => [mark.wire, mark])))
 /** What is known of a wire beyond what the design says of it; nothing of a new one between the ends of one that is gone. */
 export function markOf({ wires, links }: Pick<Design, 'wires' | 'links'>, wire: string): WireMark | undefined {
-  let known = marks.get(wires)
-  if (!known) marks.set(wires, (known = new Map(wires.map(mark => [mark.wire, mark]))))
-  const mark = known.get(wire)
+  const mark = marksOf(wires).get(wire)
   return mark && isSameWire(mark, links) ? mark : undefined
 }
 

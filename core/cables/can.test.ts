@@ -73,7 +73,7 @@ describe('stubs', () => {
     expect(told.map(finding => finding.subjects)).toEqual(long ? [[nodes[2]!.unit]] : [])
     if (!long) return
     expect(readPhrase(told[0]!.says, US)).toContain('stub')
-    const [remedy] = remediesOf(told[0]!)
+    const [remedy] = remediesOf(told[0]!, resolve(led(withStub(stubMm)), 'b'))
     const cured = applyEdits(led(withStub(stubMm)), remedy!.edits, 'in and out').project
     expect(examineOption(cured, 'b').wiring.findings.some(finding => finding.code === 'wiring.can-stub')).toBe(false)
   })

@@ -1,6 +1,7 @@
 import { dropOf, markOf, type Run } from '../airframe'
 import type { Port, PortKind } from '../catalogue'
-import type { Design, DesignUnit } from '../design'
+import { perObject, remembered } from '../cache'
+import { sameUnits, type Design } from '../design'
 import { canChains, type Chain, type Node } from './can'
 import { coresOf, type Core } from './kinds'
 
@@ -39,43 +40,13 @@ export interface Cables {
   chains: readonly Chain[]
 }
 
-const known = new WeakMap<Design, Cables>()
-const byWhat = new WeakMap<Design['links'], { units: readonly DesignUnit[]; design: Design; cables: Cables }>()
+/** Units that a cable may end at. */
+const endsOf = perObject((design: Design) => design.units.filter(unit => unit.item.ports.length > 0), sameUnits)
 
-/** The signal cables of a design: one a link, a CAN bus led from box to box. Worked out once. */
-export function cablesOf(design: Design): Cables {
-  const made = known.get(design)
-  if (made) return made
-  const ends = design.units.filter(unit => unit.item.ports.length > 0)
-  const last = byWhat.get(design.links)
-  const same =
-    last &&
-    last.design.airframe.routes === design.airframe.routes &&
-    last.design.airframe.places === design.airframe.places &&
-    last.design.airframe.serviceLoopMm === design.airframe.serviceLoopMm &&
-    last.design.airframe.panel.outline === design.airframe.panel.outline &&
-    last.design.wires === design.wires &&
-    last.design.busOrders === design.busOrders &&
-    last.units.length === ends.length &&
-    last.units.every((unit, index) => sameEnd(unit, ends[index]!))
-  const cables = same ? last.cables : make(design)
-  byWhat.set(design.links, { units: ends, design, cables })
-  known.set(design, cables)
-  return cables
-}
-/** Whether a cable to it would be the same: where it stands on the face does not matter. */
-const sameEnd = (a: DesignUnit, b: DesignUnit): boolean =>
-  a === b ||
-  (a.id === b.id &&
-    a.item === b.item &&
-    a.place === b.place &&
-    a.label === b.label &&
-    a.armMm === b.armMm &&
-    a.acrossMm === b.acrossMm &&
-    a.upMm === b.upMm)
-
+/** The signal cables of a design: one a link, a CAN bus led from box to box. */
+export const cablesOf = remembered(make)
 function make(design: Design): Cables {
-  const units = new Map(design.units.map(unit => [unit.id, unit]))
+  const units = new Map(endsOf(design).map(unit => [unit.id, unit]))
   const portOf = (id: string, name: string): Node | undefined => {
     const unit = units.get(id)
     const port = unit?.item.ports.find(port => port.id === name)

@@ -1,6 +1,7 @@
 import { isFor, type FunctionName, type Need, type SignalName } from '../catalogue'
-import { besidesPosition, remember, type Design, type DesignUnit } from '../design'
-import { closed, positionsOf, powerModel, supplyOf } from '../power'
+import { perObject, remembered } from '../cache'
+import type { Design, DesignUnit } from '../design'
+import { closed, positionsOf, supplyOf } from '../power'
 import { NOTHING, type Atoms } from './atoms'
 import { hornOf, leastFixedPoint, proofOf, type Horn } from './horn'
 import { rulesOf, wellPlaced, type Goal, type Part, type PartKind } from './rules-of'
@@ -24,32 +25,18 @@ interface Given {
 /** Few: what was asked of one may be many losses. Of a trial and what it is held against two or three are wanted at once. */
 const RECKONINGS_KEPT = 4
 /** The rules of a design, and what was asked of them: the same for all designs in which the same rests on the same. */
-const reckoningOf = remember(
-  (design: Design) => {
-    const { atoms, rules, ties } = rulesOf(design)
-    return {
-      atoms,
-      ties,
-      horn: hornOf(atoms.count, rules),
-      normal: positionsOf(supplyOf(design), 'normal') as Positions,
-      givens: new Map<Positions, Given>(),
-      remembered: new Map<string, Int32Array>(),
-      given: [...new Set(design.units.flatMap(unit => unit.item.provides))]
-    }
-  },
-  design => {
-    const { supply, sources } = powerModel(design)
-    return [
-      supply,
-      design.circuits,
-      ...design.brief.flying,
-      ...sources.flatMap(source => [source.id, source.name]),
-      ...design.links,
-      ...design.units.map(besidesPosition)
-    ]
-  },
-  RECKONINGS_KEPT
-)
+const reckoningOf = remembered((design: Design) => {
+  const { atoms, rules, ties } = rulesOf(design)
+  return {
+    atoms,
+    ties,
+    horn: hornOf(atoms.count, rules),
+    normal: positionsOf(supplyOf(design), 'normal') as Positions,
+    givens: new Map<Positions, Given>(),
+    remembered: new Map<string, Int32Array>(),
+    given: [...new Set(design.units.flatMap(unit => unit.item.provides))]
+  }
+}, RECKONINGS_KEPT)
 
 /** So many tries are spent on a second or third chain before it is said that there are at least so many. */
 const MOST_TRIES = 400
@@ -270,12 +257,5 @@ export interface Blocked {
   need?: Need
 }
 
-const accounts = new WeakMap<Design, Account>()
 /** The account of a design: made once for it. */
-export function accountOf(design: Design): Account {
-  const known = accounts.get(design)
-  if (known) return known
-  const made = new Account(design)
-  accounts.set(design, made)
-  return made
-}
+export const accountOf = perObject((design: Design) => new Account(design))

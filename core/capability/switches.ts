@@ -1,3 +1,4 @@
+import { perObject } from '../cache'
 import { positionsOf, supplyOf } from '../power'
 import type { Design } from '../design'
 import { accountOf, type Positions } from './account'
@@ -32,29 +33,25 @@ function settingsBy(design: Design, single: boolean): Setting[] {
     }))
 }
 
-const single = new WeakMap<Design, Setting[]>()
 /** Each switch moved alone, made once for a design. */
-function oneMoved(design: Design): Setting[] {
-  const known = single.get(design) ?? settingsBy(design, true)
-  single.set(design, known)
-  return known
-}
+const oneMoved = perObject((design: Design) => settingsBy(design, true))
 /** The switches of a design in every other setting. */
 export const settingsOf = (design: Design): Setting[] => settingsBy(design, false)
 
 /** The one switch that brings a goal back after these losses; nothing where none does. */
 export const rescueOf = (design: Design, dead: readonly Part[], goal: Goal): Setting['moved'] | undefined =>
   oneMoved(design).find(({ positions }) => accountOf(design).works(goal, dead, positions))?.moved
-const stubborn = new WeakMap<Design, Map<Goal, readonly Part[]>>()
 /** Single losses that take a goal and that no one switch brings back. Several rules ask the same of a design. */
-export function stubbornLosses(design: Design, goal: Goal): readonly Part[] {
-  const known = stubborn.get(design) ?? new Map<Goal, readonly Part[]>()
-  stubborn.set(design, known)
-  const losses =
-    known.get(goal) ??
-    accountOf(design)
-      .singles(goal)
-      .filter(part => rescueOf(design, [part], goal) === undefined)
-  known.set(goal, losses)
-  return losses
-}
+export const stubbornLosses = (design: Design, goal: Goal): readonly Part[] => lossesOf(design)(goal)
+const lossesOf = perObject((design: Design) => {
+  const account = accountOf(design)
+  const rescues = oneMoved(design)
+  const losses = new Map<Goal, readonly Part[]>()
+  return (goal: Goal): readonly Part[] => {
+    const known =
+      losses.get(goal) ??
+      account.singles(goal).filter(part => !rescues.some(({ positions }) => account.works(goal, [part], positions)))
+    losses.set(goal, known)
+    return known
+  }
+})

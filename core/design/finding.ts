@@ -1,4 +1,6 @@
+import { perObject } from '../cache'
 import type { FunctionName, SignalName } from '../catalogue'
+import type { Design } from './resolve'
 import type { Edit } from '../document'
 import type { Phrase } from '../quantity'
 
@@ -68,13 +70,16 @@ export interface Finding {
   figure?: FigureOf
 }
 
-const searches = new WeakMap<Finding, () => Remedy[]>()
-/** A finding whose remedies take a search, which is made when somebody asks for them and not before. */
-export function seeking(finding: Omit<Finding, 'remedies'>, seek: () => Remedy[]): Finding {
+const searches = new WeakMap<Finding, (design: Design) => Remedy[]>()
+/**
+ * A finding whose remedies take a search, which is made when somebody asks for them and not before.
+ * @param seek asked of the design as it is then: the finding may be of an earlier one that read the same
+ */
+export function seeking(finding: Omit<Finding, 'remedies'>, seek: (design: Design) => Remedy[]): Finding {
   const told: Finding = { ...finding, remedies: [], seeks: true }
-  let found: Remedy[] | undefined
-  searches.set(told, () => (found ??= seek()))
+  searches.set(told, perObject(seek))
   return told
 }
-/** What would cure a finding, sought now where that takes a search. Of the finding itself, not of a copy of it. */
-export const remediesOf = (finding: Finding): readonly Remedy[] => searches.get(finding)?.() ?? finding.remedies
+/** What would cure a finding of a design, sought now where that takes a search. Of the finding itself, not of a copy of it. */
+export const remediesOf = (finding: Finding, design: Design): readonly Remedy[] =>
+  searches.get(finding)?.(design) ?? finding.remedies

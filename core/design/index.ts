@@ -1,5 +1,4 @@
 export * from './finding'
 export * from './resolve'
-export * from './reads'
-export * from './remember'
+export { sameUnits } from './tracked'
 export * from './steps'

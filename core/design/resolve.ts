@@ -1,3 +1,4 @@
+import { perObject } from '../cache'
 import { itemKey, type Item } from '../catalogue'
 import {
   emptyOption,
@@ -22,6 +23,7 @@ import {
   type WireMark,
   type WorkPhase
 } from '../document'
+import { sameUnit, trackAirframe, trackBrief, trackDesign } from './tracked'
 
 /** A unit joined with its catalogue entry and its place. */
 export interface DesignUnit {
@@ -108,8 +110,6 @@ export class ResolveError extends Error {}
 
 export const AS_FOUND = 'as-found'
 
-const joined = new WeakMap<Unit, DesignUnit>()
-
 const NO_PRICES: Prices = {
   labourCentsPerHour: 0,
   panelWorkCents: 0,
@@ -121,14 +121,78 @@ const NO_PRICES: Prices = {
 /** What the aeroplane as found has of nothing: one and the same for all documents, so that it counts as unchanged. */
 const NOTHING_OF_ITS_OWN = emptyOption(AS_FOUND, 'As installed', NO_PRICES)
 /** The as-found aeroplane as an option, so that every room can examine it like any other. */
-const asFound = (project: Project): Option => ({
+const asFound = perObject((project: Project): Option => ({
   ...NOTHING_OF_ITS_OWN,
   units: project.fitted,
   links: project.fittedLinks
-})
+}))
+
+type Fate = Project['options'][number]['disposals'][number]
+/** What the records of a project are joined by. */
+interface Joins {
+  items: ReadonlyMap<string, Item>
+  places: ReadonlyMap<string, Place>
+  fitted: ReadonlyMap<string, Unit>
+}
+const joinsOf = perObject((project: Project): Joins => ({
+  items: new Map(project.items.map(item => [itemKey(item), item])),
+  places: new Map(project.airframe.places.map(place => [place.id, place])),
+  fitted: new Map(project.fitted.map(unit => [unit.id, unit]))
+}))
+/** The row or stack that sets a unit out, and where. */
+interface SetOut {
+  row: string
+  at: { xMm: number; yMm: number }
+}
+
+function priorOf(unit: Unit, item: Item, { items, places, fitted }: Joins): DesignUnit['was'] {
+  const before = fitted.get(unit.id)
+  const wasItem = before && items.get(keyOfItem(before))
+  const wasPlace = before && places.get(before.place)
+  if (!before || !wasItem || !wasPlace) return undefined
+  const same =
+    wasItem.id === item.id &&
+    (wasItem.revision ?? 1) === (item.revision ?? 1) &&
+    before.place === unit.place &&
+    before.armMm === unit.armMm
+  return same ? undefined : { item: wasItem, place: wasPlace, armMm: before.armMm }
+}
+function join(unit: Unit, set: SetOut | undefined, joins: Joins): DesignUnit {
+  const item = joins.items.get(keyOfItem(unit))
+  const place = joins.places.get(unit.place)
+  if (!item) throw new ResolveError(`“${unit.label}” is of the item “${unit.item}”, which the project does not carry.`)
+  if (!place) throw new ResolveError(`“${unit.label}” stands at “${unit.place}”, which the airframe does not have.`)
+  const before = joins.fitted.get(unit.id)
+  const spot =
+    set?.at ?? (unit.xMm === undefined || unit.yMm === undefined ? undefined : { xMm: unit.xMm, yMm: unit.yMm })
+  const stays = before?.place === unit.place && before.xMm === spot?.xMm && before.yMm === spot?.yMm
+  return sameUnit(unit, {
+    id: unit.id,
+    label: unit.label,
+    item,
+    place,
+    state: before?.item !== unit.item ? 'new' : stays ? 'kept' : 'moved',
+    armMm: unit.armMm,
+    acrossMm: unit.acrossMm,
+    stands: unit.stands,
+    upMm: unit.upMm,
+    was: priorOf(unit, item, joins),
+    at: place.kind === 'panel' ? spot : undefined,
+    row: set?.row,
+    shed: unit.shed,
+    shedAfterMinutes: unit.shedAfterMinutes,
+    shedBelowV: unit.shedBelowV,
+    phase: unit.phase,
+    lead: unit.lead,
+    locked: unit.locked,
+    rearSupport: unit.rearSupport,
+    passedOver: unit.passedOver,
+    priceCents: unit.priceCents ?? item.priceCents
+  })
+}
 
 /**
- * Joins an option with items, places and airframe.
+ * Joins an option with items, places and airframe. The same option of the same project is the same design.
  * @param option an option's id, `AS_FOUND`, or an option itself (the agreed plan)
  * @throws ResolveError when the option, an item or a place is missing
  */
@@ -144,97 +208,38 @@ export function resolve(project: Project, option: string | Option): Design {
       `There is no option “${String(option)}” in “${project.title}”. ` +
         `It has: ${project.options.map(option => option.id).join(', ') || 'none'}.`
     )
-  const items = new Map(project.items.map(item => [itemKey(item), item]))
-  const places = new Map(project.airframe.places.map(place => [place.id, place]))
-  const fitted = new Map(project.fitted.map(unit => [unit.id, unit]))
-  const itemOf = new Map(chosen.units.map(unit => [unit.id, items.get(keyOfItem(unit))]))
-  const rowOf = new Map(
+  const designs = designsOf(project)
+  const known = designs.get(chosen) ?? joinOption(project, chosen)
+  designs.set(chosen, known)
+  return known
+}
+const designsOf = perObject((_: Project) => new WeakMap<Option, Design>())
+
+function joinOption(project: Project, chosen: Option): Design {
+  const joins = joinsOf(project)
+  const itemOf = new Map(chosen.units.map(unit => [unit.id, joins.items.get(keyOfItem(unit))]))
+  const setOut = new Map<string, SetOut>(
     chosen.rows.flatMap(row =>
       [...memberPlaces(row, id => itemOf.get(id))].map(([id, spot]) => [id, { row: row.id, at: spot }] as const)
     )
   )
-  const join = (unit: Unit): DesignUnit => {
-    const item = items.get(keyOfItem(unit))
-    const place = places.get(unit.place)
-    if (!item)
-      throw new ResolveError(`“${unit.label}” is of the item “${unit.item}”, which the project does not carry.`)
-    if (!place) throw new ResolveError(`“${unit.label}” stands at “${unit.place}”, which the airframe does not have.`)
-    const before = fitted.get(unit.id)
-    const set = rowOf.get(unit.id)
-    const spot =
-      set?.at ?? (unit.xMm === undefined || unit.yMm === undefined ? undefined : { xMm: unit.xMm, yMm: unit.yMm })
-    const state =
-      !before || before.item !== unit.item
-        ? 'new'
-        : before.place === unit.place && before.xMm === spot?.xMm && before.yMm === spot?.yMm
-          ? 'kept'
-          : 'moved'
-    const wasItem = before && items.get(keyOfItem(before))
-    const wasPlace = before && places.get(before.place)
-    const same =
-      wasItem?.id === item.id &&
-      (wasItem.revision ?? 1) === (item.revision ?? 1) &&
-      before?.place === unit.place &&
-      before.armMm === unit.armMm
-    const was =
-      before && wasItem && wasPlace && !same ? { item: wasItem, place: wasPlace, armMm: before.armMm } : undefined
-    // The same unit of the same item in the same place is the same object from one design to the next.
-    const known = joined.get(unit)
-    if (
-      known &&
-      known.item === item &&
-      known.place === place &&
-      known.state === state &&
-      known.row === set?.row &&
-      known.was?.item === was?.item &&
-      known.was?.place === was?.place &&
-      known.was?.armMm === was?.armMm &&
-      known.at?.xMm === (place.kind === 'panel' ? spot?.xMm : undefined) &&
-      known.at?.yMm === (place.kind === 'panel' ? spot?.yMm : undefined)
-    )
-      return known
-    const made: DesignUnit = {
-      id: unit.id,
-      label: unit.label,
-      item,
-      place,
-      state,
-      armMm: unit.armMm,
-      acrossMm: unit.acrossMm,
-      stands: unit.stands,
-      upMm: unit.upMm,
-      ...(was && { was }),
-      at: place.kind === 'panel' ? spot : undefined,
-      row: set?.row,
-      shed: unit.shed,
-      shedAfterMinutes: unit.shedAfterMinutes,
-      shedBelowV: unit.shedBelowV,
-      phase: unit.phase,
-      lead: unit.lead,
-      locked: unit.locked,
-      rearSupport: unit.rearSupport,
-      passedOver: unit.passedOver,
-      priceCents: unit.priceCents ?? item.priceCents
-    }
-    joined.set(unit, made)
-    return made
-  }
+  const joined = (unit: Unit) => join(unit, setOut.get(unit.id), joins)
   const here = new Set(chosen.units.map(unit => unit.id))
-  const fates = new Map(chosen.disposals.map(disposal => [disposal.unit, disposal]))
-  return {
+  const fates = new Map<string, Fate>(chosen.disposals.map(disposal => [disposal.unit, disposal]))
+  return trackDesign({
     projectId: project.id,
     title: project.title,
     optionId: chosen.id,
     optionName: chosen.name,
-    brief: project.brief,
-    airframe: project.airframe,
-    units: chosen.units.map(join),
+    brief: trackBrief(project.brief),
+    airframe: trackAirframe(project.airframe),
+    units: chosen.units.map(joined),
     removed: project.fitted
       .filter(unit => !here.has(unit.id))
       .map(unit => {
         const fate = fates.get(unit.id)
         return {
-          unit: join(unit),
+          unit: joined(unit),
           how: fate?.how ?? 'scrap',
           creditCents: fate?.creditCents ?? 0,
           ...(fate?.phase && { phase: fate.phase })
@@ -250,7 +255,7 @@ export function resolve(project: Project, option: string | Option): Design {
     labels: chosen.labels,
     flows: chosen.flows,
     quotes: chosen.quotes,
-    ...(chosen.shop && { shop: chosen.shop }),
+    shop: chosen.shop,
     phases: chosen.phases,
     costs: chosen.costs,
     actuals: chosen.actuals,
@@ -260,5 +265,5 @@ export function resolve(project: Project, option: string | Option): Design {
     handChecks: project.handChecks.filter(check => check.option === undefined || check.option === chosen.id),
     confirmed: project.confirmed,
     packs: project.packs
-  }
+  })
 }

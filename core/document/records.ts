@@ -1,3 +1,4 @@
+import { perObject, remembered } from '../cache'
 import type * as z from 'zod'
 import { Item, itemKey } from '../catalogue/item'
 import {
@@ -234,24 +235,12 @@ export function ownFields(spec: RecordSpec, body: Body): Body {
   return Object.fromEntries(Object.entries(body).filter(([field]) => !spec.parts?.[field] && !spec.lists?.[field]))
 }
 
-/**
- * The records of one list as they were found, kept while the list is the same object: documents share what an edit leaves
- * alone.
- */
-const lists = new WeakMap<readonly Body[], { parent: string; scope: string; located: readonly Located[] }>()
-
-/** The records of a document as they were found: a document never changes, a changed one is another. */
-const documents = new WeakMap<Project, readonly Located[]>()
-
 /** Every record of a document, parents before what is below them. What did not change since is not walked again. */
-export function recordsOf(project: Project): readonly Located[] {
-  const known = documents.get(project)
-  if (known) return known
+export const recordsOf = perObject((project: Project): readonly Located[] => {
   const found: Located[] = []
   walk({ kind: 'project', spec: PROJECT_SPEC, path: '', scope: '', body: project as unknown as Body }, found)
-  documents.set(project, found)
   return found
-}
+})
 
 function walk(at: Located, found: Located[]): void {
   const { spec, path, scope, body } = at
@@ -279,17 +268,20 @@ function walk(at: Located, found: Located[]): void {
   }
 }
 
-function locatedIn(list: ListSpec, records: readonly Body[], parent: string, scope: string): readonly Located[] {
-  const known = lists.get(records)
-  if (known && known.parent === parent && known.scope === scope) return known.located
-  const located = records.map((body): Located => {
-    const key = keyOf(list, body)
-    const path = below(parent, list, key)
-    return { kind: list.kind, spec: list, path, scope: list.kind === 'option' ? path : scope, body, key }
-  })
-  lists.set(records, { parent, scope, located })
-  return located
-}
+/** The records of one list, found once while the list is the same object: documents share what an edit leaves alone. */
+const locatedIn = (list: ListSpec, records: readonly Body[], parent: string, scope: string): readonly Located[] =>
+  recordsIn(records)(list, parent, scope)
+const recordsIn = perObject((records: readonly Body[]) =>
+  remembered(
+    (list: ListSpec, parent: string, scope: string) =>
+      records.map((body): Located => {
+        const key = keyOf(list, body)
+        const path = below(parent, list, key)
+        return { kind: list.kind, spec: list, path, scope: list.kind === 'option' ? path : scope, body, key }
+      }),
+    1
+  )
+)
 
 /** The place of a record in the file, from its name: `['options', 1, 'units', 4]`. Of two with one name the later is meant. */
 export function treeOf(project: Project, path: string): (string | number)[] {

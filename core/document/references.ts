@@ -1,3 +1,4 @@
+import { perObject, remembered } from '../cache'
 import { create } from 'mutative'
 import { itemKey, type Item } from '../catalogue/item'
 import { recordsOf, treeOf, type Body, type ListSpec, type Located, type RecordKind } from './records'
@@ -121,22 +122,20 @@ interface Named {
   value: string
 }
 
-const named = new WeakMap<Body, readonly Named[]>()
 const NONE: readonly Named[] = []
 /** All names in a record. A record that is the same object names the same. */
-function namesIn({ kind, body }: Located): readonly Named[] {
-  const references = REFERENCES[kind]
-  if (references.length === 0) return NONE
-  const known = named.get(body)
-  if (known) return known
-  const found: Named[] = []
-  for (const reference of references)
-    descend(body, reference.field.split('.'), [], (way, value) => {
-      found.push({ reference, way, value: reference.to === 'item' ? itemNamed(body) : value })
-    })
-  named.set(body, found)
-  return found
-}
+const namesIn = ({ kind, body }: Located): readonly Named[] =>
+  REFERENCES[kind].length === 0 ? NONE : namesOfBody(body)(kind)
+const namesOfBody = perObject((body: Body) =>
+  remembered((kind: RecordKind): readonly Named[] => {
+    const found: Named[] = []
+    for (const reference of REFERENCES[kind])
+      descend(body, reference.field.split('.'), [], (way, value) => {
+        found.push({ reference, way, value: reference.to === 'item' ? itemNamed(body) : value })
+      })
+    return found
+  }, 1)
+)
 function descend(
   part: unknown,
   [field, ...rest]: readonly string[],
@@ -158,10 +157,7 @@ interface Index {
   scopes: Map<string, Map<RecordKind, Set<string>>>
   items: Map<string, Item>
 }
-const indices = new WeakMap<readonly Located[], Index>()
-function indexOf(records: readonly Located[]): Index {
-  const known = indices.get(records)
-  if (known) return known
+const indexOf = perObject((records: readonly Located[]): Index => {
   const index: Index = { whole: new Map(), scopes: new Map(), items: new Map() }
   for (const { kind, scope, body, key } of records) {
     if (key === undefined && kind !== 'supply') continue
@@ -173,9 +169,8 @@ function indexOf(records: readonly Located[]): Index {
     keys.add(key ?? kind)
     if (kind === 'item') index.items.set(key!, body as unknown as Item)
   }
-  indices.set(records, index)
   return index
-}
+})
 
 function isThere(index: Index, scope: string, to: Target, value: string): boolean {
   const own = index.scopes.get(scope)

@@ -33,7 +33,7 @@ export function shapeSizeMm(shape: Shape): { widthMm: number; heightMm: number }
  */
 export function memberPlaces(
   row: Row,
-  itemOf: (unit: string) => Item | undefined
+  itemOf: (unit: string) => Pick<Item, 'face'> | undefined
 ): Map<string, { xMm: number; yMm: number }> {
   const places = new Map<string, { xMm: number; yMm: number }>()
   let along = 0

@@ -54,8 +54,8 @@ describe('what does not go on the face', () => {
     ])
     const [finding] = examinePanel(resolve(project, 'a')).findings
     expect(finding!.measured).toBeCloseTo(60 - 83.375, 6)
-    expect(remediesOf(finding!).length).toBeGreaterThan(0)
-    for (const remedy of remediesOf(finding!))
+    expect(remediesOf(finding!, resolve(project, 'a')).length).toBeGreaterThan(0)
+    for (const remedy of remediesOf(finding!, resolve(project, 'a')))
       expect(examinePanel(resolve(applyEdits(project, remedy.edits, 'cure').project, 'a')).findings).toEqual([])
   })
   it('offers no remedy for the aeroplane as found: what is, is', () => {
@@ -64,7 +64,7 @@ describe('what does not go on the face', () => {
       [four, [260, 150]]
     ])
     const found = { ...project, fitted: project.options[0]!.units }
-    expect(remediesOf(examinePanel(resolve(found, AS_FOUND)).findings[0]!)).toEqual([])
+    expect(remediesOf(examinePanel(resolve(found, AS_FOUND)).findings[0]!, resolve(found, AS_FOUND))).toEqual([])
   })
   it('a hole keeps the lip of the sheet', () => {
     const [finding] = examinePanel(designWith([[three, [50, 150]]])).findings
@@ -82,8 +82,8 @@ describe('what does not go on the face', () => {
     const project = projectWith([[three, [300, 170]]], base)
     const [finding] = examinePanel(resolve(project, 'a')).findings
     expect(finding).toMatchObject({ code: 'panel.edge' })
-    expect(remediesOf(finding!)).toHaveLength(2)
-    for (const remedy of remediesOf(finding!))
+    expect(remediesOf(finding!, resolve(project, 'a'))).toHaveLength(2)
+    for (const remedy of remediesOf(finding!, resolve(project, 'a')))
       expect(examinePanel(resolve(applyEdits(project, remedy.edits, 'cure').project, 'a')).findings).toEqual([])
   })
   it('a deep box meets a T-bar only where it reaches it, and says by how much', () => {
@@ -316,16 +316,17 @@ describe('locked and set out', () => {
       [four, [260, 150]]
     ])
     project.options[0]!.units[0] = { ...project.options[0]!.units[0]!, ...patch }
-    return examinePanel(resolve(project, 'a')).findings[0]!
+    const design = resolve(project, 'a')
+    return remediesOf(examinePanel(design).findings[0]!, design)
   }
   it('a remedy moves the other one when one is locked', () => {
     expect(
-      remediesOf(near({}))
+      near({})
         .flatMap(remedy => remedy.edits)
         .some(edit => edit.type === 'unit.move' && edit.unit === 'three')
     ).toBe(true)
     expect(
-      remediesOf(near({ locked: true }))
+      near({ locked: true })
         .flatMap(remedy => remedy.edits)
         .every(edit => edit.type === 'unit.move' && edit.unit === 'four')
     ).toBe(true)

@@ -1,3 +1,4 @@
+import { perObject, remembered } from '../cache'
 import { AS_FOUND, seeking, type Basis, type Design, type DesignUnit, type Finding, type Remedy } from '../design'
 import {
   areaMm2,
@@ -11,7 +12,7 @@ import {
   type Figure,
   type PointMm
 } from './geometry'
-import { groundOf, setDown, setDownUnit, type Ground, type Placed } from './place'
+import { groundOf, setDown, setDownUnit, unitsOnFace, type Ground, type Placed } from './place'
 import { bayAt, examineAccess, toSeam } from './access'
 import { examineFasteners, nearOf, screwMetals } from './fasteners'
 import { examineCorners } from './inside-corners'
@@ -220,19 +221,16 @@ export function misfitsWithGround(unit: Placed, ground: Ground): Misfit[] {
   return found
 }
 
-const settled = new WeakMap<Placed, { ground: Ground; misfits: Misfit[]; metalMm: number }>()
 /** What stands between a unit and the sheet, kept while neither changes. */
-function againstGround(unit: Placed, ground: Ground): { misfits: Misfit[]; metalMm: number } {
-  const before = settled.get(unit)
-  if (before?.ground === ground) return before
-  const found = {
-    ground,
-    misfits: misfitsWithGround(unit, ground),
-    metalMm: unit.cutout ? metalToEdge(unit.cutout, ground.panel.outline) : Infinity
-  }
-  settled.set(unit, found)
-  return found
-}
+const againstGround = perObject((unit: Placed) =>
+  remembered(
+    (ground: Ground) => ({
+      misfits: misfitsWithGround(unit, ground),
+      metalMm: unit.cutout ? metalToEdge(unit.cutout, ground.panel.outline) : Infinity
+    }),
+    1
+  )
+)
 
 const NONE: readonly Misfit[] = []
 
@@ -428,22 +426,13 @@ function travelFromEdge(unit: Placed, [ux, uy]: PointMm, ground: Ground): number
  * Straight moves of either of the two, or away from the edge, that cure all that is wrong between them, the
  * shortest first, and only such as bring nothing else into the way.
  */
-function moveRemedies({
-  unit,
-  misfits,
-  all,
-  ground,
-  optionId,
-  fixed
-}: {
-  unit: Placed
-  misfits: readonly Misfit[]
-  all: readonly Placed[]
-  ground: Ground
-  optionId: string
-  fixed: ReadonlySet<string>
-}): Remedy[] {
-  if (optionId === AS_FOUND) return []
+function moveRemedies(design: Design, id: string, misfits: readonly Misfit[]): Remedy[] {
+  const all = placedOn(design)
+  const unit = all.find(unit => unit.id === id)
+  if (!unit || design.optionId === AS_FOUND) return []
+  const ground = groundOf(design.airframe.panel)
+  // What is locked stays, and a member of a row would take the others along.
+  const fixed = new Set(unitsOnFace(design).flatMap(unit => (unit.locked || unit.row !== undefined ? [unit.id] : [])))
   const pairs = misfits.flatMap(misfit =>
     misfit.pair ? [{ ...misfit.pair, want: misfit.code === 'web' ? misfit.limitMm : 0 }] : []
   )
@@ -475,7 +464,7 @@ function moveRemedies({
       edits: [
         {
           type: 'unit.move',
-          option: optionId,
+          option: design.optionId,
           unit: who.id,
           xMm: who.x + direction[0] * byMm,
           yMm: who.y + direction[1] * byMm
@@ -523,16 +512,14 @@ export function withWaiting(design: Design, face: PanelReport): PanelReport {
 export const examinePanel = (design: Design): PanelReport => withWaiting(design, examineFace(design))
 
 /** All that stands on the face, each thing set down where it is. */
-export const placedOn = ({ units }: Design): Placed[] =>
-  units.flatMap(unit => (unit.place.kind === 'panel' ? (setDownUnit(unit) ?? []) : []))
+export const placedOn = remembered((design: Design): Placed[] =>
+  unitsOnFace(design).flatMap(unit => setDownUnit(unit) ?? [])
+)
 
 /** The same of what has a position alone: what waits for one changes nothing on the face. */
 export function examineFace(design: Design): PanelReport {
   const ground = groundOf(design.airframe.panel)
-  const onPanel = design.units.filter(unit => unit.place.kind === 'panel' && unit.at)
   const placed = placedOn(design)
-  // What is locked stays, and a member of a row would take the others along.
-  const fixed = new Set(onPanel.filter(unit => unit.locked || unit.row !== undefined).map(unit => unit.id))
   const findings: Finding[] = []
   const report = (unit: Placed, misfits: readonly Misfit[]) => {
     const first = misfits[0]
@@ -548,14 +535,12 @@ export function examineFace(design: Design): PanelReport {
       basis: first.basis,
       says: say`${words(unit, first, placed)}${also(misfits.slice(1))}`
     }
-    findings.push(
-      seeking(finding, () => moveRemedies({ unit, misfits, all: placed, ground, optionId: design.optionId, fixed }))
-    )
+    findings.push(seeking(finding, now => moveRemedies(now, unit.id, misfits)))
   }
   let least = Infinity
   let between: [string, string] | undefined
   placed.forEach((unit, index) => {
-    const alone = againstGround(unit, ground)
+    const alone = againstGround(unit)(ground)
     for (const misfit of alone.misfits) report(unit, [misfit])
     if (unit.cutout) {
       const metal = alone.metalMm

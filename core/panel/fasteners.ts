@@ -1,6 +1,7 @@
+import { perObject, remembered } from '../cache'
 import type { Basis, Design, Finding } from '../design'
 import { gap, metalToEdge, TOUCH_MM, type Figure } from './geometry'
-import type { Ground, Placed } from './place'
+import { unitsOnFace, type Ground, type Placed } from './place'
 import { screwEdgeMm } from './check'
 import { shareOpening } from './stack'
 import { mm, say, thing, type Phrase } from '../quantity'
@@ -52,27 +53,12 @@ export const nearOf = (unit: Placed, placed: readonly Placed[]): Placed[] =>
     return dx * dx + dy * dy <= most * most
   })
 
-/** What was found of a unit, and beside what: while those stand where they stood it holds. */
-interface Told<T> {
-  near: readonly Placed[]
-  ground: Ground
-  found: T
-}
-const same = <T>(known: Told<T> | undefined, near: readonly Placed[], ground: Ground): known is Told<T> =>
-  known !== undefined &&
-  known.ground === ground &&
-  known.near.length === near.length &&
-  known.near.every((unit, index) => unit === near[index])
-
-const metals = new WeakMap<Placed, Told<readonly ScrewMetal[]>>()
-/** The least metal round the screws of one unit, to each thing near it. */
-export function screwMetals(unit: Placed, near: readonly Placed[], ground: Ground): readonly ScrewMetal[] {
-  const known = metals.get(unit)
-  if (same(known, near, ground)) return known.found
-  const found = metalsOf(unit, near, ground)
-  metals.set(unit, { near, ground, found })
-  return found
-}
+/** The least metal round the screws of one unit, to each thing near it. While all of them stand where they stood it holds. */
+export const screwMetals = (unit: Placed, near: readonly Placed[], ground: Ground): readonly ScrewMetal[] =>
+  metalsBy(unit)(near, ground)
+const metalsBy = perObject((unit: Placed) =>
+  remembered((near: readonly Placed[], ground: Ground) => metalsOf(unit, near, ground), 1)
+)
 function metalsOf(unit: Placed, others: readonly Placed[], ground: Ground): ScrewMetal[] {
   const found: ScrewMetal[] = []
   const screws = unit.screws as readonly Circle[]
@@ -141,19 +127,16 @@ const EDGE_OF_RIVET = 2
 /** Screws with too little metal round them, and heads, nuts and nut plates without room. */
 export function examineFasteners(design: Design, placed: readonly Placed[], ground: Ground): Finding[] {
   // What has hung there for years has its nuts.
-  const kept = new Set(design.units.filter(unit => unit.state === 'kept').map(unit => unit.id))
-  return placed.flatMap(unit => {
-    const near = nearOf(unit, placed)
-    const memory = kept.has(unit.id) ? ofKept : ofNew
-    const known = memory.get(unit)
-    if (same(known, near, ground)) return known.found
-    const found = fastenersOf(unit, near, ground, kept.has(unit.id))
-    memory.set(unit, { near, ground, found })
-    return found
-  })
+  const kept = new Set(
+    unitsOnFace(design)
+      .filter(unit => unit.state === 'kept')
+      .map(unit => unit.id)
+  )
+  return placed.flatMap(unit => fastenersBy(unit)(nearOf(unit, placed), ground, kept.has(unit.id)))
 }
-const ofKept = new WeakMap<Placed, Told<readonly Finding[]>>()
-const ofNew = new WeakMap<Placed, Told<readonly Finding[]>>()
+const fastenersBy = perObject((unit: Placed) =>
+  remembered((near: readonly Placed[], ground: Ground, kept: boolean) => fastenersOf(unit, near, ground, kept), 2)
+)
 
 function fastenersOf(unit: Placed, near: readonly Placed[], ground: Ground, kept: boolean): Finding[] {
   const findings: Finding[] = []

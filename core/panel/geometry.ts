@@ -1,3 +1,4 @@
+import { perObject } from '../cache'
 import type { Shape } from '../catalogue'
 
 /**
@@ -203,16 +204,10 @@ const isConvex = (points: readonly PointMm[]): boolean => {
   return true
 }
 
-const pieces = new WeakMap<readonly PointMm[], readonly (readonly PointMm[])[]>()
 /** A polygon as convex pieces: itself, or triangles cut off it ear by ear. */
-export function convexPieces(polygon: readonly PointMm[]): readonly (readonly PointMm[])[] {
-  let found = pieces.get(polygon)
-  if (!found) {
-    found = isConvex(polygon) ? [polygon] : triangles(polygon)
-    pieces.set(polygon, found)
-  }
-  return found
-}
+export const convexPieces = perObject((polygon: readonly PointMm[]): readonly (readonly PointMm[])[] =>
+  isConvex(polygon) ? [polygon] : triangles(polygon)
+)
 function triangles(polygon: readonly PointMm[]): PointMm[][] {
   let twice = 0
   for (const [a, b] of edges(polygon)) twice += a[0] * b[1] - b[0] * a[1]

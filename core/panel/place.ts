@@ -1,6 +1,7 @@
 import { depthBehindMm, type Item, type Shape } from '../catalogue'
 import type { Airframe, Zone } from '../document'
-import type { DesignUnit } from '../design'
+import { perObject } from '../cache'
+import { sameUnits, type Design, type DesignUnit } from '../design'
 import { extent, figureAt, hull, pointsOf, type Circle, type Figure, type PointMm } from './geometry'
 
 /** What a thing takes of the face and behind it: a catalogue entry has one, and so has a zone that may be moved. */
@@ -28,7 +29,6 @@ interface Reach {
   radius: number
   half: { x: number; y: number }
 }
-const reaches = new WeakMap<Footprint, Reach>()
 /** Nothing of a shape lies farther than this from its centre. */
 function reachOfShape(shape: Shape): Reach {
   const e = extent(figureAt(shape, 0, 0))
@@ -36,9 +36,7 @@ function reachOfShape(shape: Shape): Reach {
   return { radius: shape.shape === 'round' ? shape.diameterMm / 2 : Math.hypot(half.x, half.y), half }
 }
 
-function reachOf(item: Footprint): Reach {
-  const known = reaches.get(item)
-  if (known) return known
+const reachOf = perObject((item: Footprint): Reach => {
   const { face, body } = item
   const parts: Reach[] = [
     ...(face ? [reachOfShape(face.bezel)] : []),
@@ -52,13 +50,11 @@ function reachOf(item: Footprint): Reach {
       : [])
   ]
   const most = (value: (part: Reach) => number) => Math.max(0, ...parts.map(value))
-  const reach = {
+  return {
     radius: most(part => part.radius),
     half: { x: most(part => part.half.x), y: most(part => part.half.y) }
   }
-  reaches.set(item, reach)
-  return reach
-}
+})
 
 /** Sets a thing down with the centre of its bezel at (x, y), in mm. */
 export function setDown(
@@ -90,19 +86,18 @@ export function setDown(
   }
 }
 
-const known = new WeakMap<object, Placed>()
 /**
  * A design's unit set down where it stands; kept as long as the design's unit is the same object, as it is while a hand
  * drags another one.
  */
-export function setDownUnit(unit: DesignUnit): Placed | undefined {
-  if (!unit.at) return undefined
-  const before = known.get(unit)
-  if (before) return before
-  const placed = setDown(unit, unit.at.xMm, unit.at.yMm)
-  if (placed) known.set(unit, placed)
-  return placed
-}
+export const setDownUnit = perObject(
+  (unit: DesignUnit): Placed | undefined => unit.at && setDown(unit, unit.at.xMm, unit.at.yMm)
+)
+/** Units that have a position on the face: what waits for one leaves the face as it is. */
+export const unitsOnFace = perObject(
+  (design: Design) => design.units.filter(unit => unit.place.kind === 'panel' && unit.at),
+  sameUnits
+)
 
 /** A zone's ground as a figure: where it is drawn, or all it sweeps over. What sweeps is taken as convex. */
 export function zoneFigure(zone: Zone): Figure {
@@ -150,18 +145,14 @@ export interface Ground {
   readonly holes: readonly { zone: Zone; figure: Figure }[]
 }
 
-const grounds = new WeakMap<object, Ground>()
-/** The panel with its zones as figures, made once for many checks. */
-export function groundOf(panel: Airframe['panel']): Ground {
-  const before = grounds.get(panel)
-  if (before) return before
+/** The panel with its zones as figures, made once for many checks: the whole panel is read here, and nothing of it later. */
+export const groundOf = perObject((whole: Airframe['panel']): Ground => {
+  const panel = { ...whole }
   const zones = panel.zones.map(zone => ({ zone, figure: zoneFigure(zone) }))
-  const ground = {
+  return {
     panel,
     faceZones: zones.filter(({ zone }) => zone.side === 'face'),
     behindZones: zones.filter(({ zone }) => zone.side === 'behind'),
     holes: zones.filter(({ zone }) => zone.hole !== undefined)
   }
-  grounds.set(panel, ground)
-  return ground
-}
+})

@@ -5,7 +5,7 @@ import { applyEdits, type Stiffener } from '../document'
 import { examineOption } from '../report'
 import { boxFace, item, plainProject, projectWith, roundFace } from '../testing'
 import { readPhrase, US } from '../quantity'
-import { bends, examinePanel, examineStrength, placedOn } from '.'
+import { bends, examinePanel, examineStrength } from '.'
 import { angleI, linesOf, trayI } from './stiffeners'
 
 const radio = (id: string) =>
@@ -44,8 +44,7 @@ const tray: Stiffener = {
 }
 const strength = (project: ReturnType<typeof plainProject>) => {
   const design = resolve(project, 'a')
-  const placed = placedOn(design)
-  return { ...examineStrength(design, placed), bends: bends(design, placed) }
+  return { ...examineStrength(design), bends: bends(design) }
 }
 const hung = (project: ReturnType<typeof plainProject>) =>
   strength(project).findings.find(finding => finding.code === 'panel.rear-support')
@@ -84,7 +83,9 @@ describe('rails and trays', () => {
   })
   it('the rails that are offered do hold it, and weigh and cost', () => {
     const project = withParts([])
-    const remedy = remediesOf(hung(project)!).find(remedy => /pair of rails/.test(readPhrase(remedy.says, US)))!
+    const remedy = remediesOf(hung(project)!, resolve(project, 'a')).find(remedy =>
+      /pair of rails/.test(readPhrase(remedy.says, US))
+    )!
     const { project: after } = applyEdits(project, remedy.edits, 'rails')
     expect(hung(after)).toBeUndefined()
     expect(resolve(after, 'a').airframe.panel.stiffeners).toHaveLength(1)
@@ -108,7 +109,9 @@ describe('rails and trays', () => {
     const base = withParts([across], projectWith([[item({ id: 'dial', face: roundFace(79.375) }), [300, 150]]]))
     const [told] = examinePanel(resolve(base, 'a')).findings.filter(finding => finding.code === 'panel.stiffener')
     expect(told).toMatchObject({ weight: 'must fix', subjects: ['dial'] })
-    expect(applyEdits(base, remediesOf(told!)[0]!.edits, 'away').project.airframe.panel.stiffeners).toEqual([])
+    expect(
+      applyEdits(base, remediesOf(told!, resolve(base, 'a'))[0]!.edits, 'away').project.airframe.panel.stiffeners
+    ).toEqual([])
     expect(
       examinePanel(resolve(withParts([rails]), 'a')).findings.filter(finding => finding.code === 'panel.stiffener')
     ).toEqual([])

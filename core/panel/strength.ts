@@ -1,6 +1,6 @@
+import { perObject, remembered } from '../cache'
 import {
   AS_FOUND,
-  remember,
   seeking,
   type Basis,
   type Design,
@@ -12,6 +12,7 @@ import {
 import type { Edit, Panel, Stiffener } from '../document'
 import { extent, gap, inside, type Figure } from './geometry'
 import { bayAt } from './access'
+import { placedOn } from './check'
 import { groundOf, type Placed } from './place'
 import { POISSON } from './plate'
 import { platesOf, type SheetPlate } from './sheet'
@@ -87,18 +88,11 @@ function bendsAt(plates: readonly SheetPlate[], panel: Panel, units: readonly Pl
 }
 
 /** Every piece of the face as a plate, with what is cut from it. */
-export const facePlates = remember(
-  (panel: Panel, placed: readonly Placed[]): SheetPlate[] =>
-    platesOf(panel, cutsOf(panel, placed), stiffnessOf(panel.material).gpa),
-  (panel, placed) => [panel, ...placed]
+export const facePlates = remembered((panel: Panel, placed: readonly Placed[]): SheetPlate[] =>
+  platesOf(panel, cutsOf(panel, placed), stiffnessOf(panel.material).gpa)
 )
 /** A panel as one sheet, its bays not cut out: the same object for the same panel. */
-const uncut = new WeakMap<Panel, Panel>()
-function withoutBays(panel: Panel): Panel {
-  const known = uncut.get(panel) ?? { ...panel, bays: [] }
-  uncut.set(panel, known)
-  return known
-}
+const withoutBays = perObject((panel: Panel): Panel => ({ ...panel, bays: [] }))
 /**
  * A bay held firmly all round looks stiffer than it is: its frame gives too. Until both are solved as one, the weaker of the whole
  * sheet, uncut, and of the piece alone is taken (our assumption, on the safe side of the piece alone).
@@ -121,10 +115,7 @@ const bendsWith = (panel: Panel, placed: readonly Placed[]): Bend[] => bendsOn(p
  * How far the face gives when a thumb pushes on each unit: as a thin plate with its openings, sides as they are mounted, doublers and
  * angles with it; of a face with bays the weaker of the whole sheet and of the bay by itself.
  */
-export const bends = remember(
-  ({ airframe: { panel } }: Design, placed: readonly Placed[]): Bend[] => bendsWith(panel, placed),
-  (design, placed) => [design.airframe.panel, ...placed]
-)
+export const bends = remembered((design: Design): Bend[] => bendsWith(design.airframe.panel, placedOn(design)))
 
 const BEND_BASIS: Basis = {
   kind: 'derived',
@@ -313,9 +304,10 @@ export interface StrengthReport {
  * Bending of the face under a push, and boxes that want a support at the back.
  * @param trial one of many leaves the plate out, and says nothing of bending
  */
-export function examineStrength(design: Design, placed: readonly Placed[], trial = false): StrengthReport {
+export function examineStrength(design: Design, trial = false): StrengthReport {
+  const placed = placedOn(design)
   const { panel } = design.airframe
-  const found = trial ? [] : bends(design, placed)
+  const found = trial ? [] : bends(design)
   return {
     findings: [
       ...bendFindings(design, placed, found),
@@ -352,7 +344,11 @@ function bendFindings(design: Design, placed: readonly Placed[], found: readonly
     }${others.length ? say` Soft too: ${enumerate(others)}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.` : ''}`,
     figure: { kind: 'bend', of: worst.unit }
   }
-  return [loose ? { ...finding, remedies: [] } : seeking(finding, () => bendRemedies(panel, placed, worst))]
+  return [
+    loose
+      ? { ...finding, remedies: [] }
+      : seeking(finding, now => bendRemedies(now.airframe.panel, placedOn(now), worst))
+  ]
 }
 
 /** Units that hang in one opening, judged together; one that is held at its back is carried there. */

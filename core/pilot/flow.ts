@@ -1,6 +1,7 @@
 import { zoneFigure } from '../panel'
-import type { Flow, FlowStep, Pilot, Row } from '../document'
-import { remember, type Design } from '../design'
+import type { Flow, FlowStep, Pilot, Row, Zone } from '../document'
+import { perObject, remembered } from '../cache'
+import { sameUnits, type Design, type DesignUnit } from '../design'
 import { memberPlaces } from '../document'
 import { armMm, type FacePoint, type Hand } from './sight'
 import { mm, say, type Phrase } from '../quantity'
@@ -34,10 +35,21 @@ export interface FlowWalk {
   missing: number
 }
 
+/** Units that pilots have to do with: on the face, linked to others, or gone to in a flow. */
+export const unitsInUse = perObject((design: Design) => {
+  const used = new Set([
+    ...design.links.flatMap(link => [link.from.unit, link.to.unit]),
+    ...design.flows.flatMap(flow => flow.steps.map(step => step.to))
+  ])
+  return design.units.filter(unit => unit.at || used.has(unit.id))
+}, sameUnits)
+
+/** What a hand may go to. */
+type Target = Pick<DesignUnit, 'id' | 'label' | 'at'> & { item: Pick<DesignUnit['item'], 'face' | 'body'> }
 /** Of a design what hands go to. */
 interface Within {
-  units: Design['units']
-  airframe: Pick<Design['airframe'], 'panel'>
+  units: readonly Pick<Target, 'id' | 'label' | 'at'>[]
+  airframe: { panel: { zones: readonly Zone[] } }
 }
 /** Where a step's hand goes: a unit of this design, or a zone of the face. */
 export function targetOf(design: Within, id: string): { name: string; at?: FacePoint } | undefined {
@@ -148,8 +160,11 @@ export const betterOrders = (design: Design, flows: readonly Flow[], pilot: Pilo
       if (used.length === 0) return []
       // Hundreds of orders are walked: what no hand goes to is left out.
       const named = new Set([...row.units, ...used.flatMap(flow => flow.steps.map(step => step.to))])
-      const { panel } = design.airframe
-      const best = bestOrder({ row, flows: used, pilot, units: design.units.filter(unit => named.has(unit.id)), panel })
+      const units = unitsInUse(design).flatMap(({ id, label, at, item: { face, body } }) =>
+        named.has(id) ? [{ id, label, at, item: { face, body } }] : []
+      )
+      const { zones } = design.airframe.panel
+      const best = bestOrder(JSON.stringify({ row, flows: used, pilot, units, zones } satisfies RowUse))
       return best ? [best] : []
     })
 
@@ -157,57 +172,54 @@ export const betterOrders = (design: Design, flows: readonly Flow[], pilot: Pilo
 interface RowUse {
   row: Row
   flows: readonly Flow[]
-  pilot: Pilot | undefined
-  units: Design['units']
-  panel: Design['airframe']['panel']
+  pilot?: Pilot
+  units: readonly Target[]
+  zones: readonly Zone[]
 }
-/** What else stands on the panel changes nothing here. Flows that were only proposed are made anew each time: their words are compared. */
-const bestOrder = remember(
-  ({ row, flows, pilot, units, panel }: RowUse): BetterOrder | undefined => {
-    const items = new Map(units.map(unit => [unit.id, unit.item]))
-    const cost = (order: readonly string[]) => {
-      const places = memberPlaces({ ...row, units: [...order] }, id => items.get(id))
-      const moved = units.map(unit => (places.has(unit.id) ? { ...unit, at: places.get(unit.id)! } : unit))
-      const walks = flows.map(flow => walkFlow({ units: moved, airframe: { panel } }, flow, pilot))
-      return {
-        lengthMm: walks.reduce((sum, walk) => sum + walk.lengthMm, 0),
-        backTracks: walks.reduce((sum, walk) => sum + walk.backTracks, 0)
-      }
-    }
-    const better = (a: ReturnType<typeof cost>, b: ReturnType<typeof cost>) =>
-      a.backTracks < b.backTracks || (a.backTracks === b.backTracks && a.lengthMm < b.lengthMm - 0.5)
-    const was = cost(row.units)
-    let best = { units: [...row.units], ...was }
-    const offer = (order: readonly string[]) => {
-      const now = cost(order)
-      if (better(now, best)) best = { units: [...order], ...now }
-    }
-    if (row.units.length <= ALL_ORDERS) for (const order of orders(row.units)) offer(order)
-    else
-      for (let found = true; found;) {
-        const from = best
-        for (let i = 0; i < row.units.length; i++)
-          for (let j = i + 1; j < row.units.length; j++) {
-            const next = [...from.units]
-            ;[next[i], next[j]] = [next[j]!, next[i]!]
-            offer(next)
-          }
-        found = best !== from
-      }
-    if (!better(best, was)) return undefined
+/** By what it is told alone, in letters: flows that were only proposed are made anew each time. */
+const bestOrder = remembered((told: string): BetterOrder | undefined => {
+  const { row, flows, pilot, units, zones } = JSON.parse(told) as RowUse
+  const items = new Map(units.map(unit => [unit.id, unit.item]))
+  const cost = (order: readonly string[]) => {
+    const places = memberPlaces({ ...row, units: [...order] }, id => items.get(id))
+    const moved = units.map(unit => (places.has(unit.id) ? { ...unit, at: places.get(unit.id)! } : unit))
+    const walks = flows.map(flow => walkFlow({ units: moved, airframe: { panel: { zones } } }, flow, pilot))
     return {
-      row: row.id,
-      name: row.name,
-      units: best.units,
-      lengthMm: best.lengthMm,
-      wasMm: was.lengthMm,
-      backTracks: best.backTracks,
-      wereBackTracks: was.backTracks
+      lengthMm: walks.reduce((sum, walk) => sum + walk.lengthMm, 0),
+      backTracks: walks.reduce((sum, walk) => sum + walk.backTracks, 0)
     }
-  },
-  ({ row, flows, pilot, units, panel }) => [row, JSON.stringify(flows), pilot, panel, ...units],
-  24
-)
+  }
+  const better = (a: ReturnType<typeof cost>, b: ReturnType<typeof cost>) =>
+    a.backTracks < b.backTracks || (a.backTracks === b.backTracks && a.lengthMm < b.lengthMm - 0.5)
+  const was = cost(row.units)
+  let best = { units: [...row.units], ...was }
+  const offer = (order: readonly string[]) => {
+    const now = cost(order)
+    if (better(now, best)) best = { units: [...order], ...now }
+  }
+  if (row.units.length <= ALL_ORDERS) for (const order of orders(row.units)) offer(order)
+  else
+    for (let found = true; found;) {
+      const from = best
+      for (let i = 0; i < row.units.length; i++)
+        for (let j = i + 1; j < row.units.length; j++) {
+          const next = [...from.units]
+          ;[next[i], next[j]] = [next[j]!, next[i]!]
+          offer(next)
+        }
+      found = best !== from
+    }
+  if (!better(best, was)) return undefined
+  return {
+    row: row.id,
+    name: row.name,
+    units: best.units,
+    lengthMm: best.lengthMm,
+    wasMm: was.lengthMm,
+    backTracks: best.backTracks,
+    wereBackTracks: was.backTracks
+  }
+}, 24)
 function* orders<T>(list: readonly T[]): Generator<T[]> {
   if (list.length <= 1) {
     yield [...list]
@@ -222,7 +234,7 @@ function* orders<T>(list: readonly T[]): Generator<T[]> {
  * hands, to be changed; the aeroplane's own handbook says what is done and when (common practice).
  */
 export function proposedFlows(design: Design): Flow[] {
-  const onFace = design.units.filter(unit => unit.at)
+  const onFace = unitsInUse(design).filter(unit => unit.at)
   const named = (...words: string[]) =>
     onFace.find(unit => words.some(word => unit.label.toLowerCase().includes(word)))?.id
   const zoned = (...words: string[]) =>

@@ -1,8 +1,9 @@
 import type { FunctionName } from '../catalogue'
 import { freeGround, groundOf, nearestFree, setDown } from '../panel'
 import { type Pilot } from '../document'
-import { AS_FOUND, remember, seeking, type Design, type DesignUnit, type Remedy, type Finding } from '../design'
-import { betterOrders, proposedFlows, walkFlow, type BetterOrder, type FlowWalk } from './flow'
+import { remembered, varied } from '../cache'
+import { AS_FOUND, seeking, type Design, type DesignUnit, type Remedy, type Finding } from '../design'
+import { betterOrders, proposedFlows, unitsInUse, walkFlow, type BetterOrder, type FlowWalk } from './flow'
 import {
   FIELD,
   FIELD_BASIS,
@@ -67,7 +68,7 @@ const isPrimary = (unit: DesignUnit) => unit.item.provides.some(name => PRIMARY.
 /** Sight and reach of every pilot at every unit on the face: what follows the hand while it drags. */
 export const seatsOf = (design: Design): Seat[] =>
   design.airframe.pilots.flatMap(pilot =>
-    design.units.flatMap((unit): Seat[] => {
+    unitsInUse(design).flatMap((unit): Seat[] => {
       if (!unit.at || !unit.item.face) return []
       const sight = sightOf(pilot, unit.at)
       const reach = reachTo(pilot, unit.at)
@@ -91,7 +92,7 @@ export const seatsOf = (design: Design): Seat[] =>
  */
 function basicT(design: Design): Finding[] {
   const single = (name: FunctionName) =>
-    design.units.filter(
+    unitsInUse(design).filter(
       unit =>
         unit.at &&
         unit.item.provides.includes(name) &&
@@ -99,7 +100,7 @@ function basicT(design: Design): Finding[] {
           unit.item.kind === 'vacuum part' ||
           unit.item.kind === 'round instrument')
     )
-  if (design.units.some(unit => unit.at && unit.item.provides.includes('electronic primary display'))) return []
+  if (unitsInUse(design).some(unit => unit.at && unit.item.provides.includes('electronic primary display'))) return []
   const attitude = single('attitude')[0]
   if (!attitude?.at) return []
   const { xMm, yMm } = attitude.at
@@ -140,11 +141,11 @@ function basicT(design: Design): Finding[] {
 /** Boxes away from the panel that only one thing on the panel can tune or set. */
 function singleControl(design: Design): Finding[] {
   const controls = new Set(['com tuning', 'nav tuning', 'transponder control', 'autopilot mode'])
-  const byId = new Map(design.units.map(unit => [unit.id, unit]))
+  const byId = new Map(unitsInUse(design).map(unit => [unit.id, unit]))
   const linksOf = new Map<string, Design['links'][number][]>()
   for (const link of design.links)
     for (const { unit } of [link.from, link.to]) linksOf.set(unit, [...(linksOf.get(unit) ?? []), link])
-  return design.units.flatMap((unit): Finding[] => {
+  return unitsInUse(design).flatMap((unit): Finding[] => {
     if (unit.place.kind === 'panel') return []
     const heads = new Set(
       (linksOf.get(unit.id) ?? []).flatMap((link): string[] => {
@@ -195,12 +196,13 @@ function closer({
   aim: FacePoint
 }): Remedy[] {
   if (design.optionId === AS_FOUND || unit.locked || unit.row !== undefined) return []
-  const others = design.units.flatMap(other =>
+  const others = unitsInUse(design).flatMap(other =>
     other.id !== unit.id && other.at ? (setDown(other, other.at.xMm, other.at.yMm) ?? []) : []
   )
   const there = nearestFree(freeGround(unit.item, others, groundOf(design.airframe.panel), 4), aim.xMm, aim.yMm)
   // Only a place that cures it for every pilot is offered.
-  if (!there || seatsOf({ ...design, units: [{ ...unit, at: there }] }).some(seat => value(seat) > 0)) return []
+  if (!there || seatsOf(varied(design, { units: [varied(unit, { at: there })] })).some(seat => value(seat) > 0))
+    return []
   const now = sightOf(pilot, there)
   return [
     {
@@ -234,25 +236,12 @@ interface Complaint {
 }
 
 /** Examines what the pilots see, reach and do with their hands. Without pilots only what does not depend on them. */
-export const examinePilots = remember(
-  (design: Design) => examineSeats(design),
-  design => {
-    const linked = new Set(design.links.flatMap(link => [link.from.unit, link.to.unit]))
-    return [
-      design.airframe,
-      design.optionId,
-      design.links,
-      design.rows,
-      design.flows,
-      ...design.units.filter(unit => unit.at || linked.has(unit.id))
-    ]
-  }
-)
+export const examinePilots = remembered(examineSeats)
 
 function examineSeats(design: Design): PilotReport {
   const { pilots } = design.airframe
   const seats = seatsOf(design)
-  const byId = new Map(design.units.map(unit => [unit.id, unit]))
+  const byId = new Map(unitsInUse(design).map(unit => [unit.id, unit]))
   const nameOf = new Map(pilots.map(pilot => [pilot.id, pilot]))
   const findings: Finding[] = [...basicT(design), ...singleControl(design)]
   const worst = (list: readonly Seat[], value: (seat: Seat) => number): Seat | undefined =>
@@ -260,7 +249,7 @@ function examineSeats(design: Design): PilotReport {
       (best, seat) => (value(seat) > 0 && (!best || value(seat) > value(best)) ? seat : best),
       undefined
     )
-  for (const unit of design.units) {
+  for (const unit of unitsInUse(design)) {
     const mine = seats.filter(seat => seat.unit === unit.id)
     if (mine.length === 0) continue
     const complain = (seat: Seat, about: Complaint) => {
@@ -277,9 +266,20 @@ function examineSeats(design: Design): PilotReport {
         says: about.says
       }
       findings.push(
-        seeking(finding, () =>
-          closer({ design, unit, pilot, value: about.value, aim: about.aim ?? lineOfSightPoint(pilot) })
-        )
+        seeking(finding, now => {
+          const [there, who] = [
+            now.units.find(({ id }) => id === unit.id),
+            now.airframe.pilots.find(({ id }) => id === pilot.id)
+          ]
+          if (!there || !who) return []
+          return closer({
+            design: now,
+            unit: there,
+            pilot: who,
+            value: about.value,
+            aim: about.aim ?? lineOfSightPoint(who)
+          })
+        })
       )
     }
     const out = isPrimary(unit) ? worst(mine, seat => beyondField(seat.sight)) : undefined
@@ -346,7 +346,8 @@ function examineSeats(design: Design): PilotReport {
   }
   const ranking = ranked(design, seats)
   const first = pilots[0]
-  const flows = (design.flows.length ? design.flows : proposedFlows(design)).map(flow => walkFlow(design, flow, first))
+  const within = { units: unitsInUse(design), airframe: design.airframe }
+  const flows = (design.flows.length ? design.flows : proposedFlows(design)).map(flow => walkFlow(within, flow, first))
   // A flow that was only proposed does not complain.
   if (design.flows.length)
     for (const walk of flows) {
@@ -396,7 +397,7 @@ function examineSeats(design: Design): PilotReport {
  * the pilots.
  */
 function ranked(design: Design, seats: readonly Seat[]): Ranked[] {
-  return design.units
+  return unitsInUse(design)
     .flatMap((unit): Ranked[] => {
       const mine = seats.filter(seat => seat.unit === unit.id)
       const use = useOf(unit.item)

@@ -78,7 +78,10 @@ describe('reach', () => {
     const [finding] = examinePilots(resolve(project, 'a')).findings
     expect(finding).toMatchObject({ code: 'pilot.reach', limit: 670 })
     expect(finding!.measured).toBeCloseTo(Math.hypot(170, 140, 650), 6)
-    const cured = resolve(applyEdits(project, remediesOf(finding!)[0]!.edits, 'nearer').project, 'a')
+    const cured = resolve(
+      applyEdits(project, remediesOf(finding!, resolve(project, 'a'))[0]!.edits, 'nearer').project,
+      'a'
+    )
     expect(examinePilots(cured).findings).toEqual([])
   })
 })
@@ -179,7 +182,10 @@ describe('flows of the hand', () => {
       'flow'
     ).project
     const finding = examinePilots(resolve(project, 'a')).findings.find(finding => finding.code === 'pilot.order')!
-    const cured = resolve(applyEdits(project, remediesOf(finding)[0]!.edits, 'order').project, 'a')
+    const cured = resolve(
+      applyEdits(project, remediesOf(finding, resolve(project, 'a'))[0]!.edits, 'order').project,
+      'a'
+    )
     expect(examinePilots(cured).flows[0]).toMatchObject({ lengthMm: 75, backTracks: 0 })
     expect(examinePilots(cured).orders).toEqual([])
   })

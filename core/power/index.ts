@@ -111,4 +111,3 @@ export function examinePower(design: Design, trial = false): PowerReport {
   }
 }
 export { controlsOf, isSwitch, type Control } from './supply/control'
-export { readsUnit } from './circuits/check'

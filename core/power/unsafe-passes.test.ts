@@ -122,15 +122,14 @@ describe('what once passed and is unsafe', () => {
     expect(assumed.withMostDiodeV).toBeCloseTo(bridge.minutes, 6)
     expect([bridge.withMostDiodeV, bridge.diodes[0]!.assumed]).toEqual([undefined, false])
     // Where what is required lies between the two, the type must be entered.
-    const between = fed()
-    between.brief.wantedMinutes = Math.floor((assumed.minutes + bridge.minutes) / 2)
-    expect(found(between, 'power.diode-drop')[0]).toMatchObject({
-      weight: 'decide',
-      limit: between.brief.wantedMinutes
-    })
-    expect(examineOption(between, 'a').figures.minutes.state).toBe('decide')
-    between.brief.wantedMinutes = 1
-    expect(found(between, 'power.diode-drop')).toEqual([])
+    const wanting = (wantedMinutes: number) => {
+      const project = fed()
+      return { ...project, brief: { ...project.brief, wantedMinutes } }
+    }
+    const limit = Math.floor((assumed.minutes + bridge.minutes) / 2)
+    expect(found(wanting(limit), 'power.diode-drop')[0]).toMatchObject({ weight: 'decide', limit })
+    expect(examineOption(wanting(limit), 'a').figures.minutes.state).toBe('decide')
+    expect(found(wanting(1), 'power.diode-drop')).toEqual([])
   })
 
   it('two buses into one input of power: both diodes are listed where the wires meet, and billed with those of the feeds', () => {

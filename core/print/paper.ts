@@ -1,3 +1,4 @@
+import { perObject } from '../cache'
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, type PDFFont } from 'pdf-lib'
 
@@ -45,11 +46,10 @@ export async function beginPaper(fonts: PaperFonts): Promise<Setting> {
   }
 }
 
-const widths = new WeakMap<PDFFont, Map<string, number>>()
+const widthsOf = perObject((_: PDFFont) => new Map<string, number>())
 /** Width of a printable text in points; letter by letter, since setting each text in full takes a hundred times as long. */
 export function widthOf(text: string, font: PDFFont, size: number): number {
-  const known = widths.get(font) ?? new Map<string, number>()
-  widths.set(font, known)
+  const known = widthsOf(font)
   let sum = 0
   for (const letter of text) {
     let width = known.get(letter)

@@ -1,3 +1,4 @@
+import { perObject } from '../cache'
 import {
   formatAltitude,
   formatAmps,
@@ -45,15 +46,10 @@ function add(flat: Piece[], piece: Sayable): void {
   else flat.push(said)
 }
 
-const folded = new WeakMap<TemplateStringsArray, readonly string[]>()
 /** The words of a template, each line’s end with the blanks about it as one blank: where a sentence is wrapped is no matter of it. */
-function unwrapped(template: TemplateStringsArray): readonly string[] {
-  const known = folded.get(template)
-  if (known) return known
-  const made = template.map(words => words.replace(/\s*\n\s*/g, ' '))
-  folded.set(template, made)
-  return made
-}
+const unwrapped = perObject((template: TemplateStringsArray): readonly string[] =>
+  template.map(words => words.replace(/\s*\n\s*/g, ' '))
+)
 /**
  * Makes a phrase: `` say`${thing(unit)} leaves ${mm(9.3)} of metal` ``. A number as it is stands for a count; one with a fraction
  * has the reader's comma. A long sentence may be wrapped in the source.

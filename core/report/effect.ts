@@ -1,7 +1,8 @@
 import type { Item } from '../catalogue'
-import { findPlace, groundOf, placedOn, type Fit, type Ground, type Placed } from '../panel'
+import { findPlace, groundOf, placedOn, type Fit } from '../panel'
 import { applyEdits, isWireOf, tryEdits, type Edit, type Place, type Project, type Unit } from '../document'
-import { AS_FOUND, remediesOf, remember, resolve, type Design, type Finding, type Remedy, type Steps } from '../design'
+import { perObject, remembered } from '../cache'
+import { AS_FOUND, remediesOf, resolve, type Design, type Finding, type Remedy, type Steps } from '../design'
 import { examine, examineOption, FIGURE_KEYS, type FigureKey, type Report } from './examine'
 import { type Phrase } from '../quantity'
 import { accountOf } from '../capability'
@@ -24,25 +25,14 @@ export interface Effect {
 const difference = (after: number, before: number): number => (after === before ? 0 : after - before)
 
 /** What works in an option as it was, by the report that the effects are told against: asked once for all of them. */
-const workedBefore = new WeakMap<Report, ReadonlySet<string>>()
-function functionsBefore(project: Project, option: string, report: Report): ReadonlySet<string> {
-  const known = workedBefore.get(report) ?? accountOf(resolve(project, option)).functions()
-  workedBefore.set(report, known)
-  return known
-}
+const functionsOf = perObject((design: Design): ReadonlySet<string> => accountOf(design).functions())
 
 /** Of a trial only what is found is asked; cures are looked for when it is done. */
 const TRIAL = { trial: true }
 
-const tried = new WeakMap<Project, Map<string, Report>>()
+const trialsOf = perObject((project: Project) => remembered((option: string) => examineOption(project, option, TRIAL)))
 /** An option as it stands, examined as its trials are: asked once for all of them. */
-function asTrial(project: Project, option: string): Report {
-  const known = tried.get(project) ?? new Map<string, Report>()
-  tried.set(project, known)
-  const report = known.get(option) ?? examineOption(project, option, TRIAL)
-  known.set(option, report)
-  return report
-}
+const asTrial = (project: Project, option: string): Report => trialsOf(project)(option)
 
 const hard = (findings: readonly Finding[]) => findings.filter(finding => finding.weight === 'must fix').length
 
@@ -77,7 +67,7 @@ function between(
   const had = new Set(was.map(finding => finding.id))
   const has = new Set(is.map(finding => finding.id))
   const gone = was.filter(finding => !has.has(finding.id))
-  const worked = functionsBefore(project, option, before)
+  const worked = functionsOf(resolve(project, option))
   const now = accountOf(design).functions()
   return {
     change: Object.fromEntries(
@@ -124,19 +114,17 @@ export interface CandidateEffect extends Effect {
 }
 
 /** Where items find room on a face as it stands, each told once: those with the same face and body find the same places. */
-const fitsAmong = remember(
-  (ground: Ground, placed: readonly Placed[]) => {
-    const fits = new Map<string, Fit>()
-    return (item: Item): Fit => {
-      const key = JSON.stringify([item.face, item.body])
-      const fit = fits.get(key) ?? findPlace(item, placed, ground)
-      fits.set(key, fit)
-      return fit
-    }
-  },
-  (ground, placed) => [ground, ...placed],
-  2
-)
+const fitsOn = remembered((design: Design) => {
+  const ground = groundOf(design.airframe.panel)
+  const placed = placedOn(design)
+  const fits = new Map<string, Fit>()
+  return (item: Item): Fit => {
+    const key = JSON.stringify([item.face, item.body])
+    const fit = fits.get(key) ?? findPlace(item, placed, ground)
+    fits.set(key, fit)
+    return fit
+  }
+}, 2)
 
 const NO_CHANGE = Object.fromEntries(FIGURE_KEYS.map(key => [key, 0])) as Record<FigureKey, number>
 
@@ -150,7 +138,7 @@ export function* candidateTrials(
   items: readonly Item[]
 ): Steps<CandidateEffect[], { effect: CandidateEffect; design?: Design }> {
   const design = resolve(project, option)
-  const fitOf = fitsAmong(groundOf(design.airframe.panel), placedOn(design))
+  const fitOf = fitsOn(design)
   const all: CandidateEffect[] = []
   for (const item of items) {
     const unit = newUnit(project, option, item)
@@ -236,11 +224,12 @@ export function* remedyEffects(
   wanted: readonly string[]
 ): Steps<RemedyEffect[], RemedyEffect> {
   const before = examineOption(project, option)
+  const design = resolve(project, option)
   const byId = new Map(findings.map(finding => [finding.id, finding]))
   const all: RemedyEffect[] = []
   for (const [done, id] of wanted.entries()) {
     const finding = byId.get(id)
-    for (const [remedy, of] of (finding ? remediesOf(finding) : []).entries()) {
+    for (const [remedy, of] of (finding ? remediesOf(finding, design) : []).entries()) {
       const effect = { finding: id, remedy, of, ...wholeEffectOf(project, option, of.edits, before) }
       all.push(effect)
       yield { done, of: wanted.length, found: [effect] }

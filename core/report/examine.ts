@@ -1,30 +1,12 @@
+import { remembered } from '../cache'
 import { examineMass, type MassReport } from '../mass'
 import { examineMoney, type MoneyReport } from '../money'
-import { examineFace, examineStrength, placedOn, withWaiting, type PanelReport, type StrengthReport } from '../panel'
+import { examineFace, examineStrength, withWaiting, type PanelReport, type StrengthReport } from '../panel'
 import { examinePilots, type PilotReport } from '../pilot'
-import {
-  circuitsOf,
-  examinePower,
-  feedersOf,
-  heaviest,
-  overloadedPhases,
-  powerModel,
-  readsUnit,
-  type PowerReport
-} from '../power'
+import { circuitsOf, examinePower, feedersOf, heaviest, overloadedPhases, powerModel, type PowerReport } from '../power'
 import type { Item } from '../catalogue'
 import type { Option, Project } from '../document'
-import {
-  AS_FOUND,
-  besidesPanel,
-  besidesPosition,
-  remember,
-  resolve,
-  WEIGHTS,
-  type Design,
-  type DesignUnit,
-  type Finding
-} from '../design'
+import { AS_FOUND, resolve, WEIGHTS, type Design, type Finding } from '../design'
 import { examineFunctions } from '../resilience'
 import { revisionFindings } from './revision'
 import { wishFindings } from './wishes'
@@ -129,86 +111,21 @@ function tally(design: Design, parts: TallyParts): Report['figures'] {
   }
 }
 
-/** What the face reads of a design: what waits for a position changes nothing there. */
-const onFace = ({ optionId, airframe, labels, units }: Design): unknown[] => [
-  optionId,
-  airframe.panel,
-  labels,
-  ...units.filter(unit => unit.at)
-]
-/** What the rooms behind the face read of a design, of these units. */
-const behindFace = (design: Design, units: readonly DesignUnit[] = design.units): unknown[] => [
-  design.optionId,
-  design.brief,
-  design.circuits,
-  design.supply,
-  ...besidesPanel(design.airframe),
-  ...units.map(besidesPosition)
-]
-
-/** The ways that wires were sent by hand, as one value: a number or a tick more leaves the power as it is. */
-const waysSent = ({ wires }: Design): string =>
-  wires.flatMap(({ wire, via }) => (via?.length ? [`${wire}: ${via.join(' ')}`] : [])).join('\n')
-
 /** Answers kept of a room that many trials in a row leave as it is, others between them. */
 const KEPT_OF_MANY = 16
 
-// Each room is asked again only when something that it reads has changed: a unit moved on the face leaves the supply as it was.
-const ROOMS = {
-  face: remember(examineFace, onFace),
-  strength: remember(examineStrength, (design, placed, trial) => [placed, trial, ...onFace(design)]),
-  // It remembers by itself.
-  pilot: examinePilots,
-  power: remember(
-    examinePower,
-    (design, trial) => {
-      // Bundles are counted with the wires of every link, wherever its ends are.
-      const linked = new Set(design.links.flatMap(({ from, to }) => [from.unit, to.unit]))
-      return [
-        trial,
-        design.links,
-        design.busOrders,
-        waysSent(design),
-        ...behindFace(design, design.units.filter(readsUnit)),
-        ...design.units.flatMap(unit => (linked.has(unit.id) ? [unit.id, unit.place, unit.item] : [])),
-        ...design.removed.flatMap(({ unit }) => (readsUnit(unit) ? [unit.id] : []))
-      ]
-    },
-    KEPT_OF_MANY
-  ),
-  wiring: remember(examineWiring, (design, circuits, feeders) => [
-    circuits,
-    feeders,
-    design.links,
-    design.busOrders,
-    design.wires,
-    ...behindFace(design),
-    ...design.removed.map(removed => removed.unit)
-  ]),
-  rules: remember(
-    (design: Design, loads: PowerReport['loads'], today: string | undefined) =>
-      examineRules(design, { overloaded: overloadedPhases(loads), today }),
-    (design, loads, today) => [
-      loads,
-      today,
-      design.links,
-      design.packs,
-      ...design.confirmed,
-      ...design.handChecks,
-      ...behindFace(design)
-    ]
-  ),
-  functions: remember(examineFunctions, design => [
-    design.links,
-    ...behindFace(design),
-    ...design.units.map(unit => unit.priceCents),
-    ...design.removed.map(removed => removed.unit)
-  ]),
-  wiresBefore: remember(
-    (before: Design) => listWires(before, circuitsOf(before), feedersOf(powerModel(before), false)).wires,
-    before => [before.links, ...behindFace(before)]
-  )
-}
+// Each room is asked again only when something that it read has changed: a unit moved on the face leaves the supply as it was.
+const face = remembered(examineFace)
+const strengthOf = remembered(examineStrength)
+const powerOf = remembered(examinePower, KEPT_OF_MANY)
+const wiringOf = remembered(examineWiring)
+const rulesMet = remembered((design: Design, loads: PowerReport['loads'], today: string | undefined) =>
+  examineRules(design, { overloaded: overloadedPhases(loads), today })
+)
+const functionsOf = remembered(examineFunctions)
+const wiresBefore = remembered(
+  (before: Design) => listWires(before, circuitsOf(before), feedersOf(powerModel(before), false)).wires
+)
 
 /** What else an examination is told. */
 export interface Asked {
@@ -228,19 +145,15 @@ export interface Asked {
  * @param before the aeroplane as found, for what wire comes out
  */
 export function examine(design: Design, before: Design, { catalogue = [], trial = false, today }: Asked = {}): Report {
-  const panel = withWaiting(design, ROOMS.face(design))
-  const strength = ROOMS.strength(design, placedOn(design), trial)
-  const pilot = ROOMS.pilot(design)
-  const power = ROOMS.power(design, trial)
-  const wiring = ROOMS.wiring(design, power.circuits, power.feeders)
-  const rules = ROOMS.rules(design, power.loads, today)
-  const mass = examineMass(
-    design,
-    wiring.wires,
-    design.optionId === AS_FOUND ? wiring.wires : ROOMS.wiresBefore(before)
-  )
+  const panel = withWaiting(design, face(design))
+  const strength = strengthOf(design, trial)
+  const pilot = examinePilots(design)
+  const power = powerOf(design, trial)
+  const wiring = wiringOf(design, power.circuits, power.feeders)
+  const rules = rulesMet(design, power.loads, today)
+  const mass = examineMass(design, wiring.wires, design.optionId === AS_FOUND ? wiring.wires : wiresBefore(before))
   const money = examineMoney(design, wiring.wires)
-  const functions = ROOMS.functions(design, before)
+  const functions = functionsOf(design, before)
   const found = [
     ...panel.findings,
     ...strength.findings,

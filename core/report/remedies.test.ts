@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { finish, remediesOf } from '../design'
+import { finish, remediesOf, resolve } from '../design'
 import { applyEdits, openProject, writeProject, type Project } from '../document'
 import { demoProject } from '../testing.demo'
 import { examineOption, remedyEffects } from '.'
@@ -25,14 +25,20 @@ describe.each(demos)('the remedies of %s', (_, project, option) => {
   )
   it('each is told of once', () => {
     expect(effects.map(effect => `${effect.finding}#${effect.remedy}`)).toEqual(
-      before.findings.flatMap(finding => remediesOf(finding).map((_, index) => `${finding.id}#${index}`))
+      before.findings.flatMap(finding =>
+        remediesOf(finding, resolve(project, option)).map((_, index) => `${finding.id}#${index}`)
+      )
     )
   })
   it('do what they are said to do: that much is cured and that much is brought, for that money', () => {
     const had = ids(project)
     for (const effect of effects) {
       const finding = before.findings.find(finding => finding.id === effect.finding)!
-      const after = applyEdits(project, remediesOf(finding)[effect.remedy]!.edits, 'cure').project
+      const after = applyEdits(
+        project,
+        remediesOf(finding, resolve(project, option))[effect.remedy]!.edits,
+        'cure'
+      ).project
       const has = ids(after)
       const gone = [...had].filter(id => !has.has(id))
       const come = [...has].filter(id => !had.has(id) && !id.startsWith('panel.unplaced'))

@@ -35,7 +35,7 @@ describe('the report', () => {
         expect(order).toEqual([...order].sort())
         for (const finding of findings) {
           expect(finding.basis.kind).toBeTruthy()
-          for (const remedy of remediesOf(finding)) {
+          for (const remedy of remediesOf(finding, resolve(project, id))) {
             const cured = applyEdits(project, remedy.edits, 'cure').project
             expect(examineOption(cured, id).findings.some(other => other.id === finding.id)).toBe(false)
           }

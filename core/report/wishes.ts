@@ -1,3 +1,4 @@
+import { perObject } from '../cache'
 import { FUNCTIONS, KINDS, type FunctionName, type Kind } from '../catalogue'
 import type { Design, DesignUnit, Finding } from '../design'
 import { enumerate, say, thing } from '../quantity'
@@ -24,13 +25,10 @@ const SUBJECTS: readonly Subject[] = [
   ...FUNCTIONS.map(name => ({ name, function: name })),
   ...KINDS.map(name => ({ name, kind: name }))
 ].sort((a, b) => b.name.length - a.name.length)
-const subjects = new WeakMap<readonly string[], readonly (Subject | undefined)[]>()
 /** The word of the trade that each wish is about: the longest kind or function named in it. */
-function subjectsOf(wishes: readonly string[]): readonly (Subject | undefined)[] {
-  const known = subjects.get(wishes) ?? wishes.map(words => SUBJECTS.find(subject => names(plain(words), subject.name)))
-  subjects.set(wishes, known)
-  return known
-}
+const subjectsOf = perObject((wishes: readonly string[]): readonly (Subject | undefined)[] =>
+  wishes.map(words => SUBJECTS.find(subject => names(plain(words), subject.name)))
+)
 const isOf = (unit: DesignUnit, text: string): boolean =>
   same(text, unit.label.toLowerCase()) ||
   same(text, unit.item.kind) ||

@@ -1,3 +1,4 @@
+import { varied } from '../cache'
 import { accountOf, type Account, type Part } from '../capability'
 import type { FunctionName } from '../catalogue'
 import type { Design, DesignUnit, Finding, Remedy } from '../design'
@@ -183,7 +184,7 @@ function keepRemedies(design: Design, found: Design, name: FunctionName): Remedy
       stands.has(to.unit) &&
       back.some(unit => unit.id === from.unit || unit.id === to.unit)
   )
-  if (!accountOf({ ...design, units, links: [...design.links, ...links] }).works(name)) return []
+  if (!accountOf(varied(design, { units, links: [...design.links, ...links] })).works(name)) return []
   return [
     {
       says: say`Keep ${enumerate(back.map(thing), ' and ')}.`,

@@ -1,6 +1,7 @@
 import { cablesOf, type Chain } from '../cables'
-import { supplyOf, type Circuit, type Feeder } from '../power'
-import { besidesPanel, besidesPosition, remember, type Design, type DesignUnit, type Finding } from '../design'
+import type { Circuit, Feeder } from '../power'
+import { perObject, remembered, varied } from '../cache'
+import { sameUnits, type Design, type DesignUnit, type Finding } from '../design'
 import { disturbances, magnetometerFindings, type Disturbance } from './field/magnetometer'
 import { ironFindings, ironNear, type IronNear } from './field/iron'
 import { openingFindings, standingFindings, standingsOf, type Standing } from './field/standing'
@@ -75,47 +76,36 @@ const isWired = ({ item }: DesignUnit): boolean =>
   item.ports.length > 0 ||
   item.provides.some(name => name === 'starter' || name === 'magnetic sensing')
 
+const wiredUnits = perObject((design: Design) => design.units.filter(isWired), sameUnits)
+
 /** All wires with what they make up and what is wrong with them. What has no wire leaves them as they are. */
-const harnessOf = remember(
-  (design: Design, circuits: readonly Circuit[], feeders: readonly Feeder[]) => {
-    const { wires, findings } = listWires(design, circuits, feeders)
-    const { chains: can } = cablesOf(design)
-    const bundles = bundlesOf(design, wires)
-    const joints = jointsOf(design, wires, { bundles, chains: can })
-    const chains = radioChains(design, wires)
-    const disturbed = disturbances(design, wires)
-    return {
-      wires,
-      can: can.map(asLed),
-      bundles,
-      joints,
-      bill: billOf(design, wires, { bundles, joints }),
-      chains,
-      disturbed,
-      findings: [
-        ...groundLoopFindings(design, circuits),
-        ...findings,
-        ...pinFindings(design, wires),
-        ...wayFindings(design, wires, bundles),
-        ...reachFindings(design, wires, can),
-        ...coaxFindings(design, chains)
-      ],
-      disturbanceFindings: magnetometerFindings(design, disturbed)
-    }
-  },
-  (design, circuits, feeders) => [
-    design.optionId,
-    circuits,
-    feeders,
-    supplyOf(design),
-    design.circuits,
-    design.links,
-    design.busOrders,
-    design.wires,
-    ...besidesPanel(design.airframe),
-    ...design.units.flatMap(unit => (isWired(unit) ? [besidesPosition(unit)] : []))
-  ]
-)
+const harnessOf = remembered((whole: Design, circuits: readonly Circuit[], feeders: readonly Feeder[]) => {
+  const design = varied(whole, { units: wiredUnits(whole) })
+  const { wires, findings } = listWires(design, circuits, feeders)
+  const { chains: can } = cablesOf(design)
+  const bundles = bundlesOf(design, wires)
+  const joints = jointsOf(design, wires, { bundles, chains: can })
+  const chains = radioChains(design, wires)
+  const disturbed = disturbances(design, wires)
+  return {
+    wires,
+    can: can.map(asLed),
+    bundles,
+    joints,
+    bill: billOf(design, wires, { bundles, joints }),
+    chains,
+    disturbed,
+    findings: [
+      ...groundLoopFindings(design, circuits),
+      ...findings,
+      ...pinFindings(design, wires),
+      ...wayFindings(design, wires, bundles),
+      ...reachFindings(design, wires, can),
+      ...coaxFindings(design, chains)
+    ],
+    disturbanceFindings: magnetometerFindings(design, disturbed)
+  }
+})
 
 /** Examines who talks to whom, lists every wire with its length and pins, and looks at buses, ways, radio and magnetometers. */
 export function examineWiring(

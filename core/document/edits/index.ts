@@ -1,3 +1,4 @@
+import { perObject } from '../../cache'
 import equal from 'fast-deep-equal'
 import * as z from 'zod'
 import { create } from 'mutative'
@@ -51,17 +52,17 @@ function overfull(spec: RecordSpec, body: Record<string, unknown>): string | und
   }
   return undefined
 }
-const mosts = new WeakMap<z.ZodType, Map<string, number | undefined>>()
-function mostIn(schema: z.ZodType, field: string): number | undefined {
-  const known = mosts.get(schema) ?? new Map<string, number | undefined>()
-  mosts.set(schema, known)
-  if (!known.has(field)) {
-    let list = (schema as z.ZodObject).shape[field] as z.ZodType
-    while (list instanceof z.ZodDefault || list instanceof z.ZodOptional) list = list.unwrap() as z.ZodType
-    const limit = list._zod.def.checks?.map(check => check._zod.def as { check: string; maximum?: number })
-    known.set(field, limit?.find(check => check.check === 'max_length')?.maximum)
-  }
-  return known.get(field)
+const mostIn = (schema: z.ZodType, field: string): number | undefined => mostsOf(schema).get(field)
+/** Most entries of each list of a record, where its schema says. */
+const mostsOf = perObject(
+  (schema: z.ZodType) =>
+    new Map(Object.keys((schema as z.ZodObject).shape).map(field => [field, mostOfList(schema, field)] as const))
+)
+function mostOfList(schema: z.ZodType, field: string): number | undefined {
+  let list = (schema as z.ZodObject).shape[field] as z.ZodType
+  while (list instanceof z.ZodDefault || list instanceof z.ZodOptional) list = list.unwrap() as z.ZodType
+  const limit = list._zod.def.checks?.map(check => check._zod.def as { check: string; maximum?: number })
+  return limit?.find(check => check.check === 'max_length')?.maximum
 }
 
 /**

@@ -1,3 +1,4 @@
+import { varied } from '../../cache'
 import type { Design, DesignUnit } from '../../design'
 import { figure, say, thing, type Phrase } from '../../quantity'
 import { jobOf, placedAsEntered, sumVisits } from '../visits/model'
@@ -73,7 +74,9 @@ export function inVisit(design: Design, visit: string): VisitDesign {
   const mine = new Set(job.pieces.filter((_, index) => at[index] === wanted).map(piece => piece.id))
   return {
     ...design,
-    units: design.units.map(unit => (unit.state === 'kept' || mine.has(unit.id) ? unit : { ...unit, state: 'kept' })),
+    units: design.units.map(unit =>
+      unit.state === 'kept' || mine.has(unit.id) ? unit : varied(unit, { state: 'kept' })
+    ),
     removed: design.removed.filter(gone => mine.has(gone.unit.id)),
     // What it opens again takes its time, as it costs its money.
     phases: design.phases.filter(phase => phase.id === visit).map(phase => ({ ...phase, accessHours: openHours })),

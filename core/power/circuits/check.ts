@@ -1,5 +1,7 @@
+import { perObject } from '../../cache'
+import { electricUnits } from '../supply/electric'
 import type { Edit } from '../../document'
-import type { Design, DesignUnit, Finding } from '../../design'
+import { sameUnits, type Design, type Finding } from '../../design'
 import { START_BEARS, together, type Circuit, type NoCircuit } from './circuit'
 import { outsideOf } from './conditions'
 import { LANDING_MINUTES, type FlownEndurance } from '../endurance/endurance'
@@ -249,7 +251,12 @@ export function circuitFindings(
       remedies: [
         {
           says: say`A set of spare fuses is carried.`,
-          edits: [{ type: 'airframe.set', airframe: { ...design.airframe, spareFuses: true } }]
+          edits: [
+            {
+              type: 'airframe.set',
+              airframe: { ...design.airframe, panel: { ...design.airframe.panel }, spareFuses: true }
+            }
+          ]
         }
       ]
     })
@@ -267,16 +274,11 @@ const WATCHED = [
   ['localizer', 'the localizer']
 ] as const
 
-/**
- * Whether the room of current reads anything of a unit: one that draws, has cells, is a source of the aeroplane, or gives what is
- * watched on a breaker. Of others it reads what their links need.
- */
-export const readsUnit = ({ item }: DesignUnit): boolean =>
-  item.power !== undefined ||
-  item.battery !== undefined ||
-  item.provides.some(
-    name => name === 'generator' || name === 'battery power' || WATCHED.some(([watched]) => watched === name)
-  )
+const watchedUnits = perObject(
+  (design: Design) =>
+    design.units.filter(unit => unit.item.provides.some(name => WATCHED.some(([watched]) => watched === name))),
+  sameUnits
+)
 
 /** Gives a unit a protector of its own. */
 function alone(design: Design, unit: string): Edit {
@@ -293,7 +295,7 @@ function oneBreaker(design: Design, circuits: readonly Circuit[]): Finding[] {
     .flatMap((circuit): Finding[] => {
       const group = new Set(circuit.shared)
       const gone = WATCHED.flatMap(([name, says]) => {
-        const all = design.units.filter(unit => unit.item.provides.includes(name))
+        const all = watchedUnits(design).filter(unit => unit.item.provides.includes(name))
         return all.some(unit => group.has(unit.id)) &&
           all.every(unit => group.has(unit.id) && !unit.item.power?.internalBatteryMinutes)
           ? [{ says, twice: all.length > 1 }]
@@ -330,7 +332,7 @@ export function feedFindings(model: PowerModel): Finding[] {
   const { design, supply } = model
   const { powered } = fedBy(new Wired(model, { sources: model.alternators }), positionsOf(supply, 'afterLoss'))
   const safe = supply.buses.find(bus => bus.role === 'essential')
-  return design.units
+  return electricUnits(design)
     .filter(unit => unit.item.power && !isShed(unit))
     .flatMap((unit): Finding[] => {
       const { bus } = model.hangs(unit)
@@ -489,7 +491,7 @@ export function enduranceFindings({ design }: PowerModel, endurance: FlownEndura
       })
   }
   if (phasesFlown(design).includes('cruise in cloud'))
-    for (const unit of design.units)
+    for (const unit of electricUnits(design))
       if (unit.item.power && unit.item.provides.includes('pitot heat') && isShed(unit) && hasPlan(design))
         findings.push({
           id: `power.sheds-pitot-heat:${unit.id}`,
@@ -516,7 +518,7 @@ export function enduranceFindings({ design }: PowerModel, endurance: FlownEndura
           }
         ]
       : []),
-    ...design.units
+    ...electricUnits(design)
       .filter(unit => unit.item.battery?.chemistry === 'lithium')
       .map(unit => ({ name: thing(unit), id: unit.label, place: unit.place }))
   ]

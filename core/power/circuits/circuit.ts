@@ -1,3 +1,5 @@
+import { electricUnits } from '../supply/electric'
+import { perObject } from '../../cache'
 import { dropOf as dropMmOf, lengthOf, markOf, panelPlace } from '../../airframe'
 import type { Supply } from '../../document'
 import type { DesignUnit } from '../../design'
@@ -192,7 +194,9 @@ export class Planner {
   constructor(private readonly model: PowerModel) {
     const { design } = model
     this.panel = panelPlace(design.airframe)
-    this.taking = design.units.filter(unit => unit.item.power && needOf(unit, design.airframe.systemV).briefA > 0)
+    this.taking = electricUnits(design).filter(
+      unit => unit.item.power && needOf(unit, design.airframe.systemV).briefA > 0
+    )
     this.byId = new Map(this.taking.map(unit => [unit.id, unit]))
     for (const unit of this.taking) {
       const head = this.headOf(unit)
@@ -300,25 +304,20 @@ export class Planner {
   }
 }
 
-const designed = new WeakMap<PowerModel, { circuits: Circuit[]; none: NoCircuit[] }>()
 /**
  * One circuit for each unit that takes current. Its protector: 125 % of the steady load, transmitting, or at the least volts,
  * whichever is most, of all that hang on it. Its wire: the thinnest that passes the protector chart (AC 43.13-1B table 11-3),
  * what it may carry in its bundle, heat and height (11-69) and the allowable drop (table 11-6) over out and return. Its switch:
  * by table 11-4. A unit on two buses has a breaker and a wire of each.
  */
-export function designCircuits(model: PowerModel): { circuits: Circuit[]; none: NoCircuit[] } {
-  const known = designed.get(model)
-  if (known) return known
+export const designCircuits = perObject((model: PowerModel): { circuits: Circuit[]; none: NoCircuit[] } => {
   const planner = new Planner(model)
   const plans = planner.taking.map(unit => planner.plan(unit))
-  const made = {
+  return {
     circuits: plans.flatMap(plan => ('circuit' in plan ? [plan.circuit] : [])),
     none: plans.flatMap(plan => ('circuit' in plan ? [] : [plan]))
   }
-  designed.set(model, made)
-  return made
-}
+})
 
 /** A place in the row of breakers: one with all that hangs on it, or a spare. */
 export type RowPlace =

@@ -1,3 +1,5 @@
+import { electricUnits } from '../supply/electric'
+import { perObject } from '../../cache'
 import { legsOfWay, markOf, panelPlace, placesOnWay, type Run } from '../../airframe'
 import { CABLE_KINDS, cablesOf } from '../../cables'
 import type { Design, DesignUnit } from '../../design'
@@ -20,11 +22,8 @@ function couldCarry(amps: number, wireC: 105 | 150 | 200): number {
   return (GAUGES.find(gauge => (gauge.breakerA ?? 0) >= breaker) ?? GAUGES.at(-1)!).bundleA[wireC]
 }
 
-const known = new WeakMap<Design, ReadonlyMap<string, Bundle>>()
 /** The wires on each leg of the routes: of every circuit there and, where it comes back by wire, back; and of every link. */
-function bundlesOf(design: Design): ReadonlyMap<string, Bundle> {
-  const made = known.get(design)
-  if (made) return made
+const bundlesOf = perObject((design: Design): ReadonlyMap<string, Bundle> => {
   const bundles = new Map<string, Bundle>()
   const { airframe } = design
   const panel = panelPlace(airframe)
@@ -35,7 +34,7 @@ function bundlesOf(design: Design): ReadonlyMap<string, Bundle> {
     }
   }
   const volts = busV(airframe.systemV)
-  for (const unit of design.units) {
+  for (const unit of electricUnits(design)) {
     const { power } = unit.item
     if (!power || panel === undefined) continue
     const amps = ampsAt(power, volts)(power.typicalA * (power.duty ?? 1))
@@ -59,9 +58,8 @@ function bundlesOf(design: Design): ReadonlyMap<string, Bundle> {
     const each = GAUGES.find(gauge => gauge.awg === CABLE_KINDS[kind].awg)!.bundleA[airframe.wiring.wireC]
     put(run, { wires: cores.length, amps: 0, couldA: cores.length * each })
   }
-  known.set(design, bundles)
   return bundles
-}
+})
 
 /**
  * In what the wire of a unit lies: the hottest place on its way, and of the legs it shares with other wires the fullest; as

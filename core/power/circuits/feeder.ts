@@ -1,3 +1,4 @@
+import { electricUnits } from '../supply/electric'
 import type { FlightPhase } from '../../catalogue'
 import type { Tie } from '../../document'
 import type { Basis, Design } from '../../design'
@@ -111,7 +112,7 @@ function heavyPhases(model: PowerModel, ampsOf: AmpsOf): FlightPhase[] {
   const { design } = model
   const flown = phasesFlown(design).filter(phase => phase !== 'start')
   const totals = new Map<string, number[]>()
-  for (const unit of design.units) {
+  for (const unit of electricUnits(design)) {
     const { power } = unit.item
     if (!power) continue
     const amps = quotedA(power)[ampsOf]

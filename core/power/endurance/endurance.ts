@@ -1,13 +1,15 @@
+import { electricUnits } from '../supply/electric'
 import type { FlightPhase } from '../../catalogue'
-import { remember, type Design, type Working } from '../../design'
+import { remembered } from '../../cache'
+import type { Design, Working } from '../../design'
 import { enumerate, figure, num, say } from '../../quantity'
 import { busV, phasesFlown, unitAmps } from '../loads/load'
 import { diodesOf, type Diodes } from '../supply/diodes'
 import { blocksOf, coilsOf, MOST_DIODE_V, positionsOf } from '../supply/tie'
 import { hasPlan, isShed } from './shed'
-import { networkOf, NETWORKS_KEPT, powerModel, type PowerModel } from '../supply/model'
+import { NETWORKS_KEPT, powerModel } from '../supply/model'
 import { DISCHARGE_BASIS, insideOhm, openCircuitPoints, PEUKERT, shareAtCelsius } from './discharge'
-import { circuitOhms, simulate, STALE_V, type SimulationSettings } from './simulate'
+import { simulate, STALE_V, type SimulationSettings } from './simulate'
 
 export const LOST_BECAUSE = ['shed', 'no feed', 'least volts', 'battery flat', 'own battery empty'] as const
 export interface Lost {
@@ -93,7 +95,7 @@ const CRUISES: readonly FlightPhase[] = ['cruise in cloud', 'cruise by night', '
 function ampsIn(design: Design, phase: FlightPhase, kept: boolean): number {
   const volts = busV(design.airframe.systemV)
   const planned = hasPlan(design)
-  return design.units.reduce(
+  return electricUnits(design).reduce(
     (sum, unit) =>
       (kept && planned && isShed(unit)) || unit.item.provides.includes('generator')
         ? sum
@@ -132,20 +134,8 @@ const GROUND: readonly FlightPhase[] = ['start', 'taxi']
  * The alternators have just quit, with the planner's own figures: in the worst cruise, and in every phase of a flight.
  * @param everyPhase else only the worst cruise is asked, and only until the first unit that is kept goes dark
  */
-export const enduranceOf = (design: Design, everyPhase = true): FlownEndurance =>
-  enduranceKept(design, powerModel(design), everyPhase)
-// The wire of each circuit takes volts of its own.
-const enduranceKept = remember(
-  (design: Design, _model: PowerModel, everyPhase: boolean) => reckon(design, everyPhase),
-  (design, model, everyPhase) => [
-    everyPhase,
-    design.brief.wantedMinutes,
-    ...phasesFlown(design),
-    ...networkOf(model),
-    ...[...circuitOhms(model)].flat()
-  ],
-  NETWORKS_KEPT
-)
+export const enduranceOf = (design: Design, everyPhase = true): FlownEndurance => enduranceKept(design, everyPhase)
+const enduranceKept = remembered(reckon, NETWORKS_KEPT)
 function reckon(design: Design, everyPhase: boolean): FlownEndurance {
   const settings = usualSettings(design)
   const worst = simulate(design, { ...settings, untilFirst: !everyPhase })
@@ -300,7 +290,7 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
             {
               symbol: 'least volts',
               meaning: `of ${first.label}, at its own terminals`,
-              value: design.units.find(unit => unit.id === first.unit)?.item.power?.minV ?? 0,
+              value: electricUnits(design).find(unit => unit.id === first.unit)?.item.power?.minV ?? 0,
               unit: 'V',
               from: 'catalogue entry'
             }

@@ -1,3 +1,4 @@
+import { electricUnits } from '../supply/electric'
 import type { FunctionName } from '../../catalogue'
 import { MAIN_ALTERNATOR, type Supply } from '../../document'
 import type { Basis, Design, DesignUnit, Steps } from '../../design'
@@ -101,7 +102,7 @@ function rescueOf({
  * field hangs on a dead bus, gives nothing (common practice).
  */
 function withDeadField(model: PowerModel, failure: Failure): Failure {
-  const fields = model.design.units.filter(unit => unit.item.power && unit.item.provides.includes('generator'))
+  const fields = electricUnits(model.design).filter(unit => unit.item.power && unit.item.provides.includes('generator'))
   if (!fields.length || failure.sources?.includes(MAIN_ALTERNATOR) || !model.alternators.includes(MAIN_ALTERNATOR))
     return failure
   const { powered } = fedBy(new Wired(model, failure), positionsOf(model.supply, 'normal'))
@@ -195,7 +196,7 @@ export function* playScenes(
     const failure = withDeadField(model, alone)
     const name = failure === alone ? called : say`${called}, and the alternator gives nothing: its field has no power`
     const { powered } = fedBy(new Wired(model, failure), positionsOf(supply, 'normal'))
-    const off = design.units.filter(unit => normal.has(unit.id) && !powered.has(unit.id))
+    const off = electricUnits(design).filter(unit => normal.has(unit.id) && !powered.has(unit.id))
     const own = (unit: (typeof off)[number]) => ownBatteryMinutes(unit, settings)
     const dark = off.filter(unit => own(unit) === 0)
     const minutes =
@@ -229,7 +230,7 @@ export function* playScenes(
     })
   }
   const volts = overVolts(design.airframe.systemV)
-  const burnt = design.units.filter(unit => unit.item.power && unit.item.power.maxV < volts)
+  const burnt = electricUnits(design).filter(unit => unit.item.power && unit.item.power.maxV < volts)
   scenes.push({
     id: 'over-voltage',
     kind: 'over-voltage',

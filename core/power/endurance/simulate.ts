@@ -1,9 +1,11 @@
 import type { FlightPhase } from '../../catalogue'
 import type { Supply, Tie } from '../../document'
 import type { Design, DesignUnit } from '../../design'
+import { perObject } from '../../cache'
 import { designCircuits } from '../circuits/circuit'
 import { onIn, quotedA } from '../loads/load'
-import { isDeadField, powerModel, type PowerModel, type SourceAt } from '../supply/model'
+import { electricUnits } from '../supply/electric'
+import { isFieldDead, isMainField, powerModel, type PowerModel, type SourceAt } from '../supply/model'
 import {
   drawnA,
   gathered,
@@ -48,19 +50,15 @@ export interface SimulationSettings {
   untilFirst?: boolean
 }
 
-const ohmsOf = new WeakMap<Design, ReadonlyMap<string, number>>()
 /** Ohms of each unit’s own circuit, out and back. */
-export function circuitOhms(model: PowerModel): ReadonlyMap<string, number> {
-  const known = ohmsOf.get(model.design)
-  if (known) return known
-  const made = new Map(
-    designCircuits(model).circuits.flatMap(circuit =>
-      circuit.steadyA > 0 ? [[circuit.unit, circuit.dropV / circuit.steadyA] as const] : []
+const circuitOhms = perObject(
+  (model: PowerModel): ReadonlyMap<string, number> =>
+    new Map(
+      designCircuits(model).circuits.flatMap(circuit =>
+        circuit.steadyA > 0 ? [[circuit.unit, circuit.dropV / circuit.steadyA] as const] : []
+      )
     )
-  )
-  ohmsOf.set(model.design, made)
-  return made
-}
+)
 
 /** Longest time looked at. */
 export const MOST_MINUTES = 24 * 60
@@ -289,11 +287,11 @@ function loadsOf(
   const ohms = circuitOhms(model)
   // Where nothing is marked to stay on nobody has planned to shed: everything stays on.
   const planned = hasPlan(design)
-  return design.units.flatMap((unit): Load[] => {
+  return electricUnits(design).flatMap((unit): Load[] => {
     const { power } = unit.item
     if (!power || !onIn(power, phase)) return []
     const amps = quotedA(power).averageA
-    if (amps <= 0 || isDeadField(model, unit, failure)) return []
+    if (amps <= 0 || (isFieldDead(failure) && isMainField(model, unit))) return []
     const off = (alsoShed?.has(unit.id) ?? false) || (planned && isShed(unit))
     const node = wired.nodeOf(unit)
     return [

@@ -1,9 +1,11 @@
 import type { FlightPhase } from '../../catalogue'
-import { remember } from '../../design'
+import { perObject, remembered } from '../../cache'
+import type { Design } from '../../design'
 import { insideOhm, openCircuitV } from '../endurance/discharge'
 import { isShed } from '../endurance/shed'
-import { MAIN_ALTERNATOR, type Tie } from '../../document'
-import { isDeadField, networkOf, NETWORKS_KEPT, type PowerModel, type SourceAt } from '../supply/model'
+import type { Supply, Tie } from '../../document'
+import { electricUnits } from '../supply/electric'
+import { isFieldDead, isMainField, NETWORKS_KEPT, powerModel, type PowerModel, type SourceAt } from '../supply/model'
 import { gathered, reached, solveNetwork, type Draw, type Feed, type Network } from '../supply/network'
 import { blocksOf, coilsOf, regulatedV } from '../supply/tie'
 import { Wired, type Failure } from '../supply/wired'
@@ -39,23 +41,16 @@ export function givesIn(source: SourceAt & { kind: 'alternator' }, phase: Flight
 
 type Asker = (setting: Setting, phase: FlightPhase, ampsOf: AmpsOf) => Answer
 /** One that keeps what it was asked, for all designs in which the network is the same. */
-const askerOf = remember(newAsker, networkOf, NETWORKS_KEPT)
-const askers = new WeakMap<PowerModel, Asker>()
+const askerOf = remembered(
+  (design: Design, supply: Supply): Asker => newAsker(powerModel(design, supply)),
+  NETWORKS_KEPT
+)
 /**
  * Asks the network for what every tie and source carries in a setting and a phase, with loads at their usual or at their most;
  * batteries full. What it was asked once it knows, of this design and of others with the same supply and loads.
  */
-export function asker(model: PowerModel): Asker {
-  const known = askers.get(model) ?? askerOf(model)
-  askers.set(model, known)
-  return known
-}
-const names = new WeakMap<ReadonlyMap<string, string>, string>()
-function nameOfPositions(positions: ReadonlyMap<string, string>): string {
-  const known = names.get(positions) ?? JSON.stringify([...positions].flat())
-  names.set(positions, known)
-  return known
-}
+export const asker = perObject(({ design, supply }: PowerModel): Asker => askerOf(design, supply))
+const nameOfPositions = perObject((positions: ReadonlyMap<string, string>) => JSON.stringify([...positions].flat()))
 /** What tells one setting from another. */
 const nameOf = ({ positions, failure: { sources, ties, buses }, shed, alternatorShare, afterDip }: Setting): string =>
   `${nameOfPositions(positions)} ${JSON.stringify([sources, ties, buses, shed, alternatorShare, afterDip])}`
@@ -75,11 +70,12 @@ function newAsker(model: PowerModel): Asker {
   const { systemV } = design.airframe
   const blocks = blocksOf(systemV)
   const wired = new Wired(model, {})
-  const hung = design.units.flatMap(unit =>
+  // All that is read of the design is read here: what is asked later is asked of designs that read the same.
+  const hung = electricUnits(design).flatMap(unit =>
     unit.item.power
       ? [
           {
-            unit,
+            mainField: isMainField(model, unit),
             power: unit.item.power,
             node: wired.nodeOf(unit),
             shed: isShed(unit),
@@ -87,6 +83,9 @@ function newAsker(model: PowerModel): Asker {
           }
         ]
       : []
+  )
+  const fields = new Map(
+    sources.flatMap(source => (source.kind === 'alternator' ? [[source, fieldA(model, source)] as const] : []))
   )
   // Phases in which the same is on are one to the network.
   const onNames = new Map<FlightPhase, string>()
@@ -97,13 +96,13 @@ function newAsker(model: PowerModel): Asker {
   }
   const known = new Map<string, Draw[]>()
   const drawsIn = (phase: FlightPhase, ampsOf: AmpsOf, { shed, failure }: Setting): Draw[] => {
-    const fieldDead = failure.sources?.includes(MAIN_ALTERNATOR) ?? false
+    const fieldDead = isFieldDead(failure)
     const key = `${onName(phase)} ${ampsOf} ${shed} ${fieldDead}`
     let draws = known.get(key)
     if (!draws) {
       draws = gathered(
         hung
-          .filter(load => onIn(load.power, phase) && !(shed && load.shed) && !isDeadField(model, load.unit, failure))
+          .filter(load => onIn(load.power, phase) && !(shed && load.shed) && !(fieldDead && load.mainField))
           .map(({ power, node, quoted }): Draw => ({
             node,
             kind: power.load,
@@ -150,9 +149,9 @@ function newAsker(model: PowerModel): Asker {
         atV: systemV === 28 ? 28 : 14,
         minV: 1
       }))
-    const fields = live.flatMap((source): Draw[] =>
+    const fieldDraws = live.flatMap((source): Draw[] =>
       source.kind === 'alternator'
-        ? [{ node: wired.node(source.id), kind: 'constant current', amps: fieldA(model, source), atV: 14, minV: 1 }]
+        ? [{ node: wired.node(source.id), kind: 'constant current', amps: fields.get(source)!, atV: 14, minV: 1 }]
         : []
     )
     const branches = here.closedBranches(positions)
@@ -162,7 +161,7 @@ function newAsker(model: PowerModel): Asker {
       live,
       reached: reached(network),
       ties: here.closedTies(positions),
-      draws: [...coils, ...fields]
+      draws: [...coils, ...fieldDraws]
     }
     standings.set(key, made)
     return made

@@ -1,3 +1,4 @@
+import { electricUnits } from '../supply/electric'
 import { WEIGHTS, type Design, type Finding, type Weight, type Working } from '../../design'
 import { amperes, enumerate, figure, num, say, thing, type Phrase } from '../../quantity'
 import { minutesUntilFirst } from '../endurance/simulate'
@@ -306,7 +307,7 @@ const BEARS = 1.2
 function voltFindings(design: Design): Finding[] {
   const { systemV } = design.airframe
   const held = regulatedV(systemV)
-  return design.units.flatMap((unit): Finding[] => {
+  return electricUnits(design).flatMap((unit): Finding[] => {
     const { power } = unit.item
     if (!power) return []
     const common = {

@@ -1,3 +1,5 @@
+import { perObject } from '../../cache'
+import { electricUnits } from '../supply/electric'
 import { PHASES, type FlightPhase, type Power } from '../../catalogue'
 import type { Design, DesignUnit } from '../../design'
 import { regulatedV } from '../supply/tie'
@@ -81,19 +83,18 @@ const NOTHING = {
   fiveMinutesA: 0
 }
 
-const known = new WeakMap<DesignUnit, Map<string, UnitLoad>>()
-/**
- * Amps of a unit in a phase, at a voltage; 0 where it is off. A unit is asked in every phase by many: it is worked out once.
- */
-export function unitAmps(unit: DesignUnit, phase: FlightPhase, volts: number): UnitLoad {
-  const of = known.get(unit) ?? new Map<string, UnitLoad>()
-  known.set(unit, of)
-  const key = `${phase} ${volts}`
-  const amps = of.get(key) ?? workedOut(unit, phase, volts)
-  of.set(key, amps)
-  return amps
-}
-function workedOut(unit: DesignUnit, phase: FlightPhase, volts: number): UnitLoad {
+/** Amps of a unit in a phase, at a voltage; 0 where it is off. A unit is asked in every phase by many: it is worked out once. */
+export const unitAmps = (unit: DesignUnit, phase: FlightPhase, volts: number): UnitLoad => loadsOf(unit)(phase, volts)
+const loadsOf = perObject(({ id, label, item }: DesignUnit) => {
+  const loads = new Map<string, UnitLoad>()
+  return (phase: FlightPhase, volts: number): UnitLoad => {
+    const key = `${phase} ${volts}`
+    const load = loads.get(key) ?? workedOut({ id, label, item }, phase, volts)
+    loads.set(key, load)
+    return load
+  }
+})
+function workedOut(unit: Pick<DesignUnit, 'id' | 'label' | 'item'>, phase: FlightPhase, volts: number): UnitLoad {
   const { power } = unit.item
   const on = power && onIn(power, phase)
   const quoted = on ? quotedA(power) : NOTHING
@@ -142,6 +143,6 @@ const FIELD_SHARE = 0.05
 /** What the field of an alternator takes; nothing besides where it is a unit with a power entry of its own. */
 export const fieldA = ({ design }: Pick<PowerModel, 'design'>, source: SourceAt & { kind: 'alternator' }): number =>
   source.id === MAIN_ALTERNATOR &&
-  design.units.some(unit => unit.item.provides.includes('generator') && unit.item.power)
+  electricUnits(design).some(unit => unit.item.provides.includes('generator') && unit.item.power)
     ? 0
     : (source.fieldA ?? source.ratedA * FIELD_SHARE)

@@ -1,3 +1,4 @@
+import { electricUnits } from '../supply/electric'
 import type { FlightPhase } from '../../catalogue'
 import type { Basis } from '../../design'
 import { MAIN_BATTERY } from '../../document'
@@ -142,7 +143,7 @@ export function loadsByPhase(model: PowerModel): PhaseLoad[] {
   const ratedA = tied.reduce((total, machine) => total + machine.ratedA, 0)
   return phasesFlown(design).map((phase): PhaseLoad => {
     const byUnit = [
-      ...design.units.flatMap((unit): UnitLoad[] => (unit.item.power ? [unitAmps(unit, phase, volts)] : [])),
+      ...electricUnits(design).flatMap((unit): UnitLoad[] => (unit.item.power ? [unitAmps(unit, phase, volts)] : [])),
       ...besidesUnits(model, phase, tied)
     ]
       .filter(load => load.worstA > 0)

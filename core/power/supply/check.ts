@@ -1,3 +1,4 @@
+import { electricUnits } from './electric'
 import { stronglyConnectedComponents } from 'graphology-components'
 import { DirectedGraph } from 'graphology'
 import { UNIT_SOURCE } from '../../document'
@@ -38,7 +39,7 @@ export function supplyFindings(model: PowerModel): Finding[] {
   const fed = fedNodes(model)
   for (const bus of supply.buses)
     if (!fed.has(bus.id)) {
-      const on = design.units.filter(unit => unit.item.power && model.hangs(unit).bus === bus.id)
+      const on = electricUnits(design).filter(unit => unit.item.power && model.hangs(unit).bus === bus.id)
       findings.push({
         id: `power.no-source:${bus.id}`,
         code: 'power.no-source',
@@ -77,7 +78,7 @@ export function supplyFindings(model: PowerModel): Finding[] {
           : []
       })
     }
-  for (const unit of design.units)
+  for (const unit of electricUnits(design))
     if (
       unit.item.battery &&
       !supply.ties.some(tie => tie.from === UNIT_SOURCE + unit.id || tie.to === UNIT_SOURCE + unit.id)

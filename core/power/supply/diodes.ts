@@ -1,3 +1,4 @@
+import { electricUnits } from './electric'
 import type { PowerModel } from './model'
 import { DIODE_V } from './tie'
 
@@ -25,7 +26,7 @@ export function diodesOf(model: PowerModel): Diodes[] {
         dropV: dropV ?? DIODE_V,
         assumed: dropV === undefined
       })),
-    ...design.units.flatMap((unit): Diodes[] => {
+    ...electricUnits(design).flatMap((unit): Diodes[] => {
       if (!unit.item.power || model.hangs(unit).alsoBus === undefined) return []
       const dropV = model.diodeV(unit)
       return [{ id: unit.id, name: unit.label, count: 2, dropV: dropV ?? DIODE_V, assumed: dropV === undefined }]

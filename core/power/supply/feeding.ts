@@ -1,3 +1,4 @@
+import { electricUnits } from './electric'
 import { insideOhm, openCircuitV } from '../endurance/discharge'
 import type { Wired } from './wired'
 import { solveNetwork } from './network'
@@ -17,7 +18,7 @@ export function fedBy(
   const { model, failure } = wired
   const { design } = model
   const blocks = blocksOf(design.airframe.systemV)
-  const units = design.units
+  const units = electricUnits(design)
     .filter(unit => unit.item.power)
     .map((unit): [string, number] => [unit.id, wired.nodeOf(unit)])
   const failed = new Set(failure.sources)

@@ -8,8 +8,10 @@ import {
   type Supply,
   type WireMark
 } from '../../document'
-import { besidesPanel, besidesPosition, type Design, type DesignUnit } from '../../design'
+import { perObject } from '../../cache'
+import type { Design, DesignUnit } from '../../design'
 import type { Chemistry } from '../endurance/discharge'
+import { electricRemoved, electricUnits } from './electric'
 import { proposedSupply } from './propose'
 
 /** What gives current: a battery with its cells, or an alternator. `id` is its node in the supply. */
@@ -19,8 +21,8 @@ export type SourceAt =
 
 /** Whether the airframe’s own source was a unit that this option takes out, with none in its stead. */
 const takenOut = (design: Design, name: 'generator' | 'battery power'): boolean =>
-  design.removed.some(({ unit }) => unit.item.provides.includes(name)) &&
-  !design.units.some(unit => unit.item.provides.includes(name))
+  electricRemoved(design).some(unit => unit.item.provides.includes(name)) &&
+  !electricUnits(design).some(unit => unit.item.provides.includes(name))
 
 /** All sources of an aeroplane: its own battery and alternator, what the supply adds, and boxes with cells inside. */
 function allSources(design: Design, supply: Supply): SourceAt[] {
@@ -51,7 +53,7 @@ function allSources(design: Design, supply: Supply): SourceAt[] {
           }
         ]),
     ...supply.sources,
-    ...design.units.flatMap(unit =>
+    ...electricUnits(design).flatMap(unit =>
       unit.item.battery
         ? [{ kind: 'battery' as const, id: UNIT_SOURCE + unit.id, name: unit.label, ...unit.item.battery }]
         : []
@@ -109,7 +111,7 @@ export class PowerModel {
     this.buses = new Map(supply.buses.map(bus => [bus.id, bus]))
     // Of two buses of one role the first is meant.
     this.roles = new Map([...supply.buses].reverse().map(bus => [bus.role, bus.id]))
-    this.byId = new Map(design.units.map(unit => [unit.id, unit]))
+    this.byId = new Map(electricUnits(design).map(unit => [unit.id, unit]))
     this.choices = new Map(design.circuits.map(choice => [choice.unit, choice]))
   }
 
@@ -153,42 +155,20 @@ export class PowerModel {
   }
 }
 
-const models = new WeakMap<Design, { supply: Supply; model: PowerModel }[]>()
-const own = new WeakMap<Design, PowerModel>()
+const own = perObject((design: Design) => new PowerModel(design, design.supply ?? proposedSupply(design)))
+/** Models of other supplies that are tried on a design, by supply. */
+const triedOn = perObject((design: Design) => perObject((supply: Supply) => new PowerModel(design, supply)))
 /**
  * The model of a design with the supply in force, the planner's own or the proposal; or with another one that is tried on
  * it.
  */
 export function powerModel(design: Design, supply?: Supply): PowerModel {
-  if (supply === undefined) {
-    const known = own.get(design) ?? powerModel(design, design.supply ?? proposedSupply(design))
-    own.set(design, known)
-    return known
-  }
-  // Others are tried by the dozen: they must not push out the one in force.
-  const inForce = own.get(design)
-  if (inForce?.supply === supply) return inForce
-  const known = models.get(design) ?? []
-  const found = known.find(other => other.supply === supply)
-  if (found) return found.model
-  const model = new PowerModel(design, supply)
-  models.set(design, [{ supply, model }, ...known].slice(0, 8))
-  return model
+  const inForce = own(design)
+  return supply === undefined || inForce.supply === supply ? inForce : triedOn(design)(supply)
 }
 
 /** Networks that are kept solved: those of a design and of some trials of it. */
 export const NETWORKS_KEPT = 12
-/** All that the network of a model is made of, to tell whether two are the same: where things stand and who is linked is not of it. */
-export const networkOf = ({ design, supply, sources }: PowerModel): readonly unknown[] => [
-  supply,
-  design.circuits,
-  ...besidesPanel(design.airframe),
-  ...sources.map(source => source.id),
-  ...design.units.flatMap(unit => (drawsOrGives(unit) ? [besidesPosition(unit)] : []))
-]
-const drawsOrGives = ({ item }: DesignUnit): boolean =>
-  item.power !== undefined || item.battery !== undefined || item.provides.includes('generator')
-
 /** The supply in force: the planner's own, or the proposal. */
 export const supplyOf = (design: Design): Supply => powerModel(design).supply
 /** All sources of an aeroplane with a supply. */
@@ -196,11 +176,12 @@ export const sourcesOf = (design: Design, supply: Supply): readonly SourceAt[] =
 /** Where a unit hangs on a supply. */
 export const busOf = (design: Design, supply: Supply, unit: DesignUnit): Hung => powerModel(design, supply).hangs(unit)
 
-/** Whether a unit is an alternator that has quit: its field draws no more. */
-export const isDeadField = (model: PowerModel, unit: DesignUnit, failure: { sources?: readonly string[] }): boolean =>
-  unit.item.provides.includes('generator') &&
-  (failure.sources?.includes(MAIN_ALTERNATOR) ?? false) &&
-  model.alternators.includes(MAIN_ALTERNATOR)
+/** Whether what a unit draws is the field of the main alternator. */
+export const isMainField = (model: PowerModel, unit: DesignUnit): boolean =>
+  unit.item.provides.includes('generator') && model.alternators.includes(MAIN_ALTERNATOR)
+/** Whether the main alternator has quit: its field draws no more. */
+export const isFieldDead = (failure: { sources?: readonly string[] }): boolean =>
+  failure.sources?.includes(MAIN_ALTERNATOR) ?? false
 
 /** The supply with the cells of a box tied by a diode to the essential bus, or to the main one where there is none. */
 export function tieCells(

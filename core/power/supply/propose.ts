@@ -1,10 +1,12 @@
 import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Bus, type Supply, type Tie } from '../../document'
-import { remember, type Design, type DesignUnit } from '../../design'
+import { remembered } from '../../cache'
+import type { Design } from '../../design'
+import { electricUnits } from './electric'
 import { CONTACTOR_COIL_A } from './tie'
 
 /** Whether the flying asks for a bus that outlives the main one: by night or in cloud, or where a second battery is fitted. */
 const wantsEssential = (design: Design): boolean =>
-  design.brief.flying.some(kind => kind !== 'day VFR') || design.units.some(unit => unit.item.battery)
+  design.brief.flying.some(kind => kind !== 'day VFR') || electricUnits(design).some(unit => unit.item.battery)
 
 /**
  * The supply we propose: battery through a contactor, alternator through its breaker, a main bus; where flying is by
@@ -13,33 +15,29 @@ const wantsEssential = (design: Design): boolean =>
  * switch of its
  * own; a bus that is always hot for a clock; each box with cells inside by a diode. Sizes are left to the tables (`feeder.ts`).
  */
-export function proposedSupply(design: Design): Supply {
+export const proposedSupply = remembered((design: Design): Supply => {
+  const electric = electricUnits(design)
   const essential = wantsEssential(design)
   const { systemV, alternatorA } = design.airframe
-  return proposal({
+  return propose({
     essential,
     // An essential clock lives on the essential bus.
-    hot: design.units.some(
+    hot: electric.some(
       unit => unit.item.kind === 'clock' && unit.item.power && !(essential && unit.item.power.essential)
     ),
     nominal: systemV === 28 ? 28 : 14,
     charged: alternatorA > 0,
-    reserves: design.units.filter(unit => unit.item.battery)
+    reserves: electric.flatMap(unit => (unit.item.battery ? [{ id: unit.id, label: unit.label }] : []))
   })
-}
+}, 12)
 /** All that the proposal is made for. */
 interface Asked {
   essential: boolean
   hot: boolean
   nominal: 14 | 28
   charged: boolean
-  reserves: readonly DesignUnit[]
+  reserves: readonly { id: string; label: string }[]
 }
-/** The same for the same: what is asked of its network is then known of every design that has it. */
-const proposal = remember(propose, ({ reserves, ...rest }) => [
-  ...Object.values(rest),
-  ...reserves.flatMap(unit => [unit.id, unit.label])
-])
 function propose({ essential, hot, nominal, charged, reserves }: Asked): Supply {
   const wire = (tie: Omit<Tie, 'milliohm' | 'kind'> & Partial<Tie>): Tie => ({ kind: 'wire', milliohm: 0, ...tie })
   return {

@@ -1,3 +1,4 @@
+import { electricUnits } from './electric'
 import type { Supply } from '../../document'
 import type { Design } from '../../design'
 import { isShed } from '../endurance/shed'
@@ -30,7 +31,7 @@ export function fedWith(design: Design, supply: Supply, failure: Failure, moves:
 }
 /** How much of what is to stay on is fed, and how much at all. */
 export function worthOf(design: Design, powered: ReadonlySet<string>): readonly [number, number] {
-  return [design.units.filter(unit => powered.has(unit.id) && !isShed(unit)).length, powered.size]
+  return [electricUnits(design).filter(unit => powered.has(unit.id) && !isShed(unit)).length, powered.size]
 }
 export const better = (a: readonly [number, number], b: readonly [number, number]): boolean =>
   a[0] > b[0] || (a[0] === b[0] && a[1] > b[1])

@@ -51,6 +51,6 @@ describe('grounds of audio', () => {
     ).project
     const told = loop(astray)!
     expect(told.subjects).toEqual([com!.id])
-    expect(loop(applyEdits(astray, remediesOf(told)[0]!.edits, 'block').project)).toBeUndefined()
+    expect(loop(applyEdits(astray, remediesOf(told, resolve(astray, 'b'))[0]!.edits, 'block').project)).toBeUndefined()
   })
 })

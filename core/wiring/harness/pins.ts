@@ -1,3 +1,4 @@
+import { perObject } from '../../cache'
 import type { Connector, Item } from '../../catalogue'
 
 /** A contact of a unit's connector. */
@@ -22,29 +23,26 @@ const USUAL_SIZE: Readonly<Record<Connector['kind'], number>> = {
   'flying leads': 8
 }
 
-const tables = new WeakMap<Item, ReadonlyMap<string, readonly PinAt[]> | undefined>()
 /** The contacts of an item by what they are for: `power 1`, `ground`, or a port and its line; undefined where none are entered. */
-function tableOf(item: Item): ReadonlyMap<string, readonly PinAt[]> | undefined {
-  if (!tables.has(item)) {
-    const table = new Map<string, PinAt[]>()
-    for (const connector of item.connectors ?? [])
-      for (const pin of connector.pins) {
-        const key =
-          pin.use === 'port' ? `${pin.port} ${pin.line}` : pin.use === 'power' ? `power ${pin.input ?? 1}` : pin.use
-        table.set(key, [
-          ...(table.get(key) ?? []),
-          {
-            connector: connector.id,
-            pin: pin.pin,
-            madeUp: connector.madeUp === true,
-            size: pin.size ?? USUAL_SIZE[connector.kind]
-          }
-        ])
-      }
-    tables.set(item, item.connectors ? table : undefined)
-  }
-  return tables.get(item)
-}
+const tableOf = perObject((item: Item): ReadonlyMap<string, readonly PinAt[]> | undefined => {
+  if (!item.connectors) return undefined
+  const table = new Map<string, PinAt[]>()
+  for (const connector of item.connectors)
+    for (const pin of connector.pins) {
+      const key =
+        pin.use === 'port' ? `${pin.port} ${pin.line}` : pin.use === 'power' ? `power ${pin.input ?? 1}` : pin.use
+      table.set(key, [
+        ...(table.get(key) ?? []),
+        {
+          connector: connector.id,
+          pin: pin.pin,
+          madeUp: connector.madeUp === true,
+          size: pin.size ?? USUAL_SIZE[connector.kind]
+        }
+      ])
+    }
+  return table
+})
 /**
  * The contacts of an item that a wire lands on.
  * @param what `power 1`, `power 2`, `ground`, or a port and its line: `s1 tx`

@@ -1,3 +1,4 @@
+import { varied } from '../../cache'
 import { MultiUndirectedGraph } from 'graphology'
 import { bidirectional } from 'graphology-shortest-path/unweighted.js'
 import { accountOf, SHARED } from '../../capability'
@@ -92,7 +93,7 @@ function neededOf(design: Design, proposed: readonly Link[]): Link[] {
     for (const end of [from, to]) buses.mergeNode(endKey(end))
     buses.addEdgeWithKey(id, endKey(from), endKey(to))
   }
-  const unmetWith = (links: readonly Link[]) => unmetOf({ ...design, links: [...design.links, ...links] }).length
+  const unmetWith = (links: readonly Link[]) => unmetOf(varied(design, { links: [...design.links, ...links] })).length
   let needed = [...proposed]
   // The last first: what was taken in an early round, later ones were built on.
   for (const link of joining.reverse()) {
@@ -121,7 +122,7 @@ export function proposeLinks(design: Design): Link[] {
     const chosen = assign(problem)
     for (const index of chosen)
       proposed.push({ ...links[index]!, id: freeLinkId([...design.links, ...proposed], design.wires) })
-    if (chosen.length) trial = { ...design, links: [...design.links, ...proposed] }
+    if (chosen.length) trial = varied(design, { links: [...design.links, ...proposed] })
     return chosen.length > 0
   }
   do while (round(true));

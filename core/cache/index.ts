@@ -1,0 +1,2 @@
+export { perObject, remembered, sameElements } from './remembered'
+export { track, trackedOf, valueOf, varied, type Shape, type Tracked } from './reader'
