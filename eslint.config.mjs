@@ -1,5 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import tseslint from 'typescript-eslint'
+import importX from 'eslint-plugin-import-x'
 import vue from 'eslint-plugin-vue'
 import vueParser from 'vue-eslint-parser'
 
@@ -116,6 +117,16 @@ export default tseslint.config(
   { files: ['**/*.test.ts', '**/*testing*.ts', 'tests/**'], rules: { 'max-params': 'off' } },
   // The core uses the language and nothing of browsers or Node.js, in its types neither.
   { files: ['core/**/*.ts'], ignores: ['**/*.test.ts', '**/*testing*.ts'], rules: { 'no-undef': 'error' } },
+  {
+    files: ['core/**/*.ts'],
+    plugins: { 'import-x': importX },
+    settings: {
+      'import-x/extensions': ['.ts'],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts'] },
+      'import-x/resolver-next': [importX.createNodeResolver({ extensions: ['.ts'] })]
+    },
+    rules: { 'import-x/no-cycle': 'error' }
+  },
   ...roomRules,
   {
     files: ['app/**/*.{vue,ts}'],

@@ -4,7 +4,8 @@ import type { Design, DesignUnit } from '../design'
 import { closed, positionsOf, supplyOf } from '../power'
 import { NOTHING, type Atoms } from './atoms'
 import { hornOf, leastFixedPoint, proofOf, type Horn } from './horn'
-import { rulesOf, wellPlaced, type Goal, type Part, type PartKind } from './rules-of'
+import type { Goal, Part, PartKind } from './parts'
+import { rulesOf, wellPlaced } from './rules-of'
 
 /** How the switches stand, by their ids. */
 export type Positions = ReadonlyMap<string, string>

@@ -1,7 +1,7 @@
 import { FUNCTIONS, SIGNALS, type FunctionName, type SignalName } from '../catalogue'
 import { TASKS } from '../document'
 import type { DesignUnit } from '../design'
-import type { Goal, Part, PartKind } from './rules-of'
+import type { Goal, Part, PartKind } from './parts'
 
 const numbered = <T extends string>(names: readonly T[]): ReadonlyMap<T, number> =>
   new Map(names.map((name, index) => [name, index]))

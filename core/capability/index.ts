@@ -2,4 +2,5 @@ export { Account, accountOf, type Blocked, type Chain, type Disjoint } from './a
 export { rescueOf, settingsOf, stubbornLosses } from './switches'
 export { chainWords } from './words'
 export { functionsLost } from './lost'
-export { type Goal, type Part, type PartKind, SHARED, type Task, waysOf, wellPlaced } from './rules-of'
+export type { Goal, Part, PartKind, Task } from './parts'
+export { SHARED, waysOf, wellPlaced } from './rules-of'

@@ -10,19 +10,12 @@ import {
   type PortKind,
   type SignalName
 } from '../catalogue'
-import { TASKS, MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Link } from '../document'
+import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Link } from '../document'
 import type { Design, DesignUnit } from '../design'
 import { closed, positionsOf, powerModel } from '../power'
 import { Atoms } from './atoms'
 import { RuleList } from './horn'
-
-/** What may fail by itself. */
-export type PartKind = 'unit' | 'link' | 'protector' | 'tie' | 'bus' | 'source'
-export interface Part {
-  id: string
-  kind: PartKind
-  name: string
-}
+import type { Task } from './parts'
 
 /** What rests on what in a design: what its atoms mean, and the rules between them. */
 export interface DesignRules {
@@ -36,10 +29,6 @@ export interface DesignRules {
 export const SHARED: ReadonlySet<PortKind> = new Set<PortKind>(['can', 'ethernet'])
 /** Kinds of port that hear one talker at most: two on a line say nothing that can be read. */
 const ONE_TALKER = new Set(['rs-232', 'arinc 429'])
-
-export type Task = (typeof TASKS)[number]
-/** A function, or a task that several functions serve. */
-export type Goal = FunctionName | Task
 
 /**
  * Ways to do each task (common practice). To aviate in cloud or by night wants an attitude; in sight of the ground airspeed and

@@ -2,7 +2,7 @@ import { perObject } from '../cache'
 import { positionsOf, supplyOf } from '../power'
 import type { Design } from '../design'
 import { accountOf, type Positions } from './account'
-import type { Goal, Part } from './rules-of'
+import type { Goal, Part } from './parts'
 
 /** So many settings are tried: beyond, one switch at a time. */
 const MOST_SETTINGS = 400

@@ -1,6 +1,6 @@
 import { perObject } from '../cache'
 import type { FunctionName, SignalName } from '../catalogue'
-import type { Design } from './resolve'
+import type { Design } from './design'
 import type { Edit } from '../document'
 import type { Phrase } from '../quantity'
 

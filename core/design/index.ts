@@ -1,4 +1,5 @@
 export * from './finding'
+export * from './design'
 export * from './resolve'
 export { sameUnits } from './tracked'
 export * from './steps'

@@ -1,6 +1,6 @@
 import { perObject, sameElements, track, trackedOf, valueOf, type Shape, type Tracked } from '../cache'
 import { Airframe, Brief, Panel, type Unit } from '../document'
-import type { Design, DesignUnit, Removed } from './resolve'
+import type { Design, DesignUnit, Removed } from './design'
 
 const keysOf = <T>(fields: Record<keyof T, true>): string[] => Object.keys(fields)
 const ofDesign = <K extends keyof Design>(root: Tracked, field: K): Design[K] => valueOf(root, field) as Design[K]

@@ -1,4 +1,4 @@
-import type { LoadedStation, LoadedState } from './loading'
+import type { LoadedStation, LoadedState } from './states'
 
 /** In what order tanks are emptied: the two that move the centre of gravity most, one each way. */
 export type BurnOrder = 'aft tanks first' | 'forward tanks first'

@@ -2,6 +2,7 @@ import type { Airframe, Loading } from '../document'
 import type { Basis, Design, Finding } from '../design'
 import { kg, mm, say, type Phrase } from '../quantity'
 import { burnOf, type BurnState } from './burn'
+import type { LoadedStation, LoadedState } from './states'
 
 export const BALANCE_BASIS: Basis = {
   kind: 'published',
@@ -9,21 +10,6 @@ export const BALANCE_BASIS: Basis = {
   fromMemory: true
 }
 
-/** One line of a loading: a station with what is on it. */
-export interface LoadedStation {
-  station: string
-  name: string
-  kind: Airframe['stations'][number]['kind']
-  massKg: number
-  armMm: number
-}
-/** Mass and arm in one state of a loading, with the limits at that mass; absent where the envelope does not reach it. */
-export interface LoadedState {
-  massKg: number
-  armMm: number
-  limitsMm?: readonly [number, number]
-  inside: boolean
-}
 export interface LoadedReport {
   id: string
   name: string

@@ -1,6 +1,6 @@
 import type { Actual } from '../document'
 import { say, type Phrase } from '../quantity'
-import type { CostLine } from './index'
+import type { CostLine } from './cost-line'
 
 /** One line of the plan, or a sum that it never had, with what it came to. */
 export interface Reckoned {

@@ -1,4 +1,4 @@
-import type { MoneyReport } from './index'
+import type { CostLine } from './cost-line'
 import { type Phrase } from '../quantity'
 
 /** One thing that came in, grew, shrank or fell out since the plan was agreed. */
@@ -7,8 +7,11 @@ export interface Creep {
   cents: number
 }
 
+/** The estimate, line by line. */
+type Lines = { lines: readonly CostLine[] }
+
 /** What has crept in since the plan first agreed, item by item, the largest first. The sum is the change of the total. */
-export function creepSince(agreed: Pick<MoneyReport, 'lines'>, now: Pick<MoneyReport, 'lines'>): Creep[] {
+export function creepSince(agreed: Lines, now: Lines): Creep[] {
   const sums = new Map<string, Creep>()
   for (const [report, sign] of [
     [agreed, -1],

@@ -1,6 +1,7 @@
 import type { Design, Finding, Working } from '../design'
 import type { Wire } from '../wiring'
 import { enumerate, figure, num, price, say, thing, type Phrase, wireRun } from '../quantity'
+import type { CostLine } from './cost-line'
 import { standQuotes, type QuoteSummary } from './quotes'
 import {
   groupsIn,
@@ -26,6 +27,7 @@ export {
   type QuoteSummary
 } from './quotes'
 
+export type { CostLine } from './cost-line'
 export { laterOf, putOff, type Later, type PutOff } from './later'
 export { accessHours, USUAL_ACCESS_HOURS } from './visits/access'
 export { placedByVisit, visitsOf, type Visit } from './visits/model'
@@ -46,17 +48,6 @@ export {
 export { ceilingFor, daysFor, startOf, type Start, type StartsFrom } from './time/start'
 export { inVisit, ownTask, USUAL_PACE, type Pace } from './time/tasks'
 export { contingencyOf, inspectionOf, type Contingency, type Looked } from './time/inspection'
-
-/** One line of the cost, in cents; a credit is negative. */
-export interface CostLine {
-  /** What it is called by a line of a quote: the same for the same thing as long as it is in the plan. */
-  key: string
-  group: 'equipment' | 'labour' | 'panel' | 'wire' | 'travel' | 'other' | 'tax' | 'credit' | 'contingency'
-  says: Phrase
-  cents: number
-  unit?: string
-  phase?: string
-}
 
 export interface MoneyReport {
   totalCents: number

@@ -2,7 +2,7 @@ import { addDays, addWeeks, format, parseISO } from 'date-fns'
 import type { Design } from '../design'
 import type { Quote } from '../document'
 import { num, say, type Phrase } from '../quantity'
-import type { CostLine } from './index'
+import type { CostLine } from './cost-line'
 
 /** Groups of the estimate that every shop’s quote is held to. */
 const ALWAYS_QUOTED = ['equipment', 'labour', 'panel', 'wire'] as const

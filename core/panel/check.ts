@@ -12,6 +12,7 @@ import {
   type Figure,
   type PointMm
 } from './geometry'
+import { SCREW_BEHIND_MM, screwEdgeMm } from './limits'
 import { groundOf, setDown, setDownUnit, unitsOnFace, type Ground, type Placed } from './place'
 import { bayAt, examineAccess, toSeam } from './access'
 import { examineFasteners, nearOf, screwMetals } from './fasteners'
@@ -21,13 +22,6 @@ import { examineStiffeners } from './stiffeners'
 import { shareOpening } from './stack'
 import { mm, say, thing, type Phrase } from '../quantity'
 
-/** A fastener's middle stands this many of its diameters from an edge (common practice). */
-const EDGE_DISTANCES = 2
-/** A screw with its nut reaches about this far behind the face: our assumption. */
-export const SCREW_BEHIND_MM = 12
-/** Metal wanted between a screw's hole and the edge of the sheet. */
-export const screwEdgeMm = (screw: Figure): number =>
-  (EDGE_DISTANCES - 0.5) * 2 * (screw as Extract<Figure, { kind: 'circle' }>).r
 const ENTERED = (source: string): Basis => ({ kind: 'entered', source })
 const DRAWN: Basis = { kind: 'derived', source: 'distance between the drawn outlines' }
 

@@ -2,7 +2,7 @@ import { perObject, remembered } from '../cache'
 import type { Basis, Design, Finding } from '../design'
 import { gap, metalToEdge, TOUCH_MM, type Figure } from './geometry'
 import { unitsOnFace, type Ground, type Placed } from './place'
-import { screwEdgeMm } from './check'
+import { screwEdgeMm } from './limits'
 import { shareOpening } from './stack'
 import { mm, say, thing, type Phrase } from '../quantity'
 

@@ -10,7 +10,7 @@ import {
   type Figure,
   type PointMm
 } from './geometry'
-import { SCREW_BEHIND_MM, screwEdgeMm } from './check'
+import { SCREW_BEHIND_MM, screwEdgeMm } from './limits'
 import { levelRuns } from './runs'
 import { setDown, type Footprint, type Ground, type Placed } from './place'
 

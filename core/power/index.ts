@@ -19,10 +19,10 @@ export {
   enduranceOf,
   explainEndurance,
   usualSettings,
-  type Endurance,
   LANDING_MINUTES,
   type FlownEndurance
 } from './endurance/endurance'
+export type { Endurance } from './endurance/result'
 export { isShed } from './endurance/shed'
 export { ownBatteryMinutes, simulate } from './endurance/simulate'
 export { Wired, type Failure } from './supply/wired'

@@ -106,12 +106,21 @@ describe('voltage drop', () => {
  * A design with one load at the end of so many feet of wire, one way: in a metal airframe a light grounds to the structure beside
  * it, as the tables count. They are for wire at 20 °C and name no ohms for the structure: so is this aeroplane.
  */
-function atEndOf(tableFt: number, systemV: 14 | 28, amps: number, awg?: 10) {
+function atEndOf(tableFt: number, systemV: 14 | 28, amps: number, awg?: 10, transmitA?: number) {
   const far = item({
     id: 'far',
     kind: 'light',
     mounts: ['tail'],
-    power: { atV: systemV, minV: 10, maxV: 32, typicalA: amps, maxA: amps, load: 'constant current', essential: false }
+    power: {
+      atV: systemV,
+      minV: 10,
+      maxV: 32,
+      typicalA: amps,
+      maxA: amps,
+      transmitA,
+      load: 'constant current',
+      essential: false
+    }
   })
   const project = projectWith([[far, 'tail']])
   const { airframe } = project
@@ -154,6 +163,17 @@ describe('the wire of a circuit, by the handbook’s own tables', () => {
       circuitFindingsOf(atEndOf(ft, systemV, 20, 10)).some(finding => finding.code === 'power.drop')
     expect(drops(run * 0.96)).toBe(false)
     expect(drops(run * 1.03)).toBe(true)
+  })
+  // Table 11-6 (from memory): 1 V at 14 V and 2 V at 28 V for intermittent loads. By the same table as above AWG 10 drops that at
+  // 20 A over 39 and 78 ft, while 5 A all the time are well within the limit of continuous loads.
+  it.each([
+    [28, 78, 2],
+    [14, 39, 1]
+  ] as const)('at %i V, AWG 10 reaches %f ft at 20 A while transmitting, and no farther', (systemV, run, limit) => {
+    const drop = (ft: number) =>
+      circuitFindingsOf(atEndOf(ft, systemV, 5, 10, 20)).find(finding => finding.code === 'power.drop')
+    expect(drop(run * 0.92)).toBeUndefined()
+    expect(drop(run * 1.06)).toMatchObject({ limit, measured: expect.closeTo(limit * 1.06, 1) })
   })
   // The trade’s example (derived from the same tables): 5 A over 22.4 ft on 14 V wants AWG 14 out and structure back, or a pair
   // of AWG 10. Mass of the wire from the rough figures of the wire table: 1.43 lb against 0.29.

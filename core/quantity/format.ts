@@ -1,17 +1,5 @@
 import { KG_PER_POUND, MM_PER_FOOT, MM_PER_INCH, toFeet, toInches, toPounds } from './convert'
-import type { UnitSystem } from './parse'
-
-/** How a person reads: inches or metric, and the language whose commas and dates they use. */
-export interface Reading {
-  system: UnitSystem
-  /** A BCP 47 tag, `en-US`, `de-DE`. */
-  locale: string
-  /** The currency that sums are in, by its ISO 4217 code; dollars where none is said. */
-  currency?: string
-  /** How much of that currency one dollar is; 1 where nothing is converted. */
-  perDollar?: number
-}
-export const US: Reading = { system: 'inch', locale: 'en-US' }
+import type { Reading } from './reading'
 
 const makers = new Map<string, Intl.NumberFormat>()
 /** Figures are 0 to 9 in every language: they stand beside units and are typed again. */

@@ -1,4 +1,5 @@
 export * from './convert'
+export * from './reading'
 export * from './parse'
 export * from './format'
 export * from './phrase'

@@ -1,7 +1,5 @@
-import type { Reading } from './format'
+import type { Reading } from './reading'
 import { KG_PER_POUND, MM_PER_FOOT, MM_PER_INCH } from './convert'
-
-export type UnitSystem = 'inch' | 'metric'
 
 /** What a person typed cannot be read as a quantity. The message says what would be. */
 export class QuantityError extends Error {}

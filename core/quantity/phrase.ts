@@ -9,9 +9,9 @@ import {
   formatNumber,
   formatQuantity,
   formatRun,
-  formatShort,
-  type Reading
+  formatShort
 } from './format'
+import type { Reading } from './reading'
 
 /** A piece of a phrase that is no mere word: a quantity, read in the reader's units, or a thing that can be gone to. */
 export type Typed =

@@ -3,6 +3,7 @@ import type { Item } from '../catalogue'
 import { applyEdits } from '../document'
 import { resolve } from '../design'
 import { KG_PER_POUND } from '../quantity'
+import { accountOf } from '../capability'
 import { examinePower } from '../power'
 import { designWith, item, projectWith } from '../testing'
 import { demoProject } from '../testing.demo'
@@ -63,6 +64,42 @@ describe('who can talk to whom', () => {
       links: [link('1', 'a', 'b'), link('2', 'a', 'c')]
     }
     expect(findings(fan)).toEqual([])
+  })
+  // ARINC 429 has one transmitter on a line (published, from memory); RS-232 too (common practice).
+  it.each(['rs-232', 'arinc 429'] as const)('of two transmitters on one %s input none is received', kind => {
+    const received = (...from: string[]) => {
+      const design = {
+        ...designWith([
+          [talker('a', kind), 'tail'],
+          [talker('b', kind), 'tail'],
+          [listener('c', kind), 'tail']
+        ]),
+        links: from.map((id, index) => link(String(index), id, 'c'))
+      }
+      const unit = design.units.find(({ id }) => id === 'c')!
+      return accountOf(design).met(unit, unit.item.needs[0]!)
+    }
+    expect([received('a'), received('b'), received('a', 'b')]).toEqual([true, true, false])
+  })
+  // RS-232 works over 50 ft at most (common practice).
+  it('an RS-232 line of 50 ft is within the limit, one longer by an inch is a finding with both lengths', () => {
+    const long = (feet: number) => {
+      const base = projectWith([
+        [talker('a'), 'tail'],
+        [listener('c'), 'tail']
+      ])
+      const [option] = base.options
+      const units = option!.units.map(unit => (unit.id === 'c' ? { ...unit, place: 'panel' } : unit))
+      const airframe = {
+        ...base.airframe,
+        serviceLoopMm: 0,
+        routes: [{ from: 'panel', to: 'tail', lengthMm: feet * 304.8 }]
+      }
+      const project = { ...base, airframe, options: [{ ...option!, units, links: [link('1', 'a', 'c')] }] }
+      return findings(resolve(project, 'a')).find(({ code }) => code === 'wiring.rs-232-long')
+    }
+    expect(long(50)).toBeUndefined()
+    expect(long(50 + 1 / 12)).toMatchObject({ limit: 15_240, measured: expect.closeTo(15_265.4, 6) })
   })
   // ARINC 429: one transmitter, up to 20 receivers (published, from memory).
   it('proposes up to twenty receivers for an ARINC 429 transmitter and not one more', () => {

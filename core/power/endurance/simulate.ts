@@ -29,7 +29,7 @@ import {
   storedWh,
   type Chemistry
 } from './discharge'
-import type { Endurance, EnduranceLoad, Lost } from './endurance'
+import type { Endurance, EnduranceLoad, Lost } from './result'
 
 export interface SimulationSettings {
   failure: Failure

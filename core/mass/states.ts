@@ -1,0 +1,17 @@
+import type { Airframe } from '../document'
+
+/** One line of a loading: a station with what is on it. */
+export interface LoadedStation {
+  station: string
+  name: string
+  kind: Airframe['stations'][number]['kind']
+  massKg: number
+  armMm: number
+}
+/** Mass and arm in one state of a loading, with the limits at that mass; absent where the envelope does not reach it. */
+export interface LoadedState {
+  massKg: number
+  armMm: number
+  limitsMm?: readonly [number, number]
+  inside: boolean
+}
