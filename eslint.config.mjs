@@ -89,7 +89,17 @@ const taken = [
 ].map(place => `:not(ExportNamedDeclaration > VariableDeclaration) > ${place}[name=/^(${AUTO_IMPORTED.join('|')})$/]`)
 
 export default tseslint.config(
-  { ignores: ['.nuxt/**', '.output/**', 'node_modules/**', 'coverage/**', 'playwright-report/**', 'test-results/**'] },
+  {
+    ignores: [
+      '.nuxt/**',
+      '.stryker-tmp/**',
+      '.output/**',
+      'node_modules/**',
+      'coverage/**',
+      'playwright-report/**',
+      'test-results/**'
+    ]
+  },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'],
   { files: ['**/*.vue'], languageOptions: { parser: vueParser, parserOptions: { parser: tseslint.parser } } },

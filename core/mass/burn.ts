@@ -1,4 +1,4 @@
-import type { LoadedStation, LoadedState } from './states'
+import { CLOSE, type LoadedStation, type LoadedState } from './states'
 
 /** In what order tanks are emptied: the two that move the centre of gravity most, one each way. */
 export type BurnOrder = 'aft tanks first' | 'forward tanks first'
@@ -32,8 +32,8 @@ function turningMasses(
     const slope = (x1 - x0) / (y1 - y0)
     return Number.isFinite(slope) && slope !== 0 ? [Math.sqrt(-c / slope)] : []
   })
-  // Just below and above each corner: limits may jump there.
-  const corners = envelope.flatMap(([, mass]) => [mass - 1e-6, mass, mass + 1e-6])
+  // Below and above each corner, where limits may jump: by more than what still counts as the corner itself.
+  const corners = envelope.flatMap(([, mass]) => [mass - 10 * CLOSE, mass, mass + 10 * CLOSE])
   return [high, low, ...[...corners, ...parallel].filter(within)]
 }
 

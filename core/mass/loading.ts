@@ -2,7 +2,7 @@ import type { Airframe, Loading } from '../document'
 import type { Basis, Design, Finding } from '../design'
 import { kg, mm, say, type Phrase } from '../quantity'
 import { burnOf, type BurnState } from './burn'
-import type { LoadedStation, LoadedState } from './states'
+import { CLOSE, type LoadedStation, type LoadedState } from './states'
 
 export const BALANCE_BASIS: Basis = {
   kind: 'published',
@@ -40,8 +40,6 @@ export function envelopeOf({
   )
 }
 
-/** Most that rounding may put a corner off, in mm and kg. */
-const CLOSE = 1e-6
 /**
  * The forward and the aft limit at a mass: where a level line crosses the envelope. Of an envelope with a gap at that mass the
  * span that holds the arm, or the nearest. Undefined where the envelope does not reach that mass.

@@ -1,5 +1,8 @@
 import type { Airframe } from '../document'
 
+/** Most that rounding may put a corner off, in mm and kg. */
+export const CLOSE = 1e-6
+
 /** One line of a loading: a station with what is on it. */
 export interface LoadedStation {
   station: string

@@ -1,0 +1,79 @@
+// npm run mutants -- core/ROOM [COUNT [SEED]]: changes the room on purpose, a line at a time, and tells which changes no test noticed.
+// Not part of npm test. A sample drawn by seed, from lines that compare, reckon or choose.
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { Stryker } from '@stryker-mutator/core'
+
+const [room, count = '70', seed = '1'] = process.argv.slice(2)
+if (!room?.startsWith('core/')) {
+  console.error('Say which room: npm run mutants -- core/power [lines [seed]].')
+  process.exit(2)
+}
+process.env.MUTANTS_OF = room
+
+/** A line that holds a rule, a limit or arithmetic; words and imports hold none. */
+const DECIDES = /(?:[<>]=?|[!=]==|&&|\|\||\?\?|[\w)\]] [-+*/] [\w(]|Math\.|\.(?:some|every|filter|find)\(| \? )/
+const IS_TEXT = /^\s*(?:\/\/|\*|\/\*|import|export (?:\*|\{|type|interface)|says|source|from |[`'"])/
+const lines = readdirSync(room, { recursive: true })
+  .map(file => join(room, String(file)))
+  .filter(file => file.endsWith('.ts') && !/\.test\.ts$|testing/.test(file))
+  .sort()
+  .flatMap(file =>
+    readFileSync(file, 'utf8')
+      .split('\n')
+      .flatMap((line, index) =>
+        DECIDES.test(line) && !IS_TEXT.test(line) ? [`${file}:${index + 1}-${index + 1}`] : []
+      )
+  )
+
+/** Mulberry32: the same sample for the same seed, on every machine. */
+let state = Number(seed)
+function random() {
+  state = (state + 0x6d2b79f5) | 0
+  let mixed = Math.imul(state ^ (state >>> 15), 1 | state)
+  mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed
+  return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296
+}
+const drawn = lines
+  .map(line => ({ line, by: random() }))
+  .sort((a, b) => a.by - b.by)
+  .slice(0, Number(count))
+  .map(({ line }) => line)
+
+const results = await new Stryker({
+  mutate: drawn,
+  mutator: { excludedMutations: ['StringLiteral', 'ObjectLiteral', 'ArrayDeclaration', 'BlockStatement'] },
+  testRunner: 'vitest',
+  vitest: { configFile: 'vitest.mutants.config.ts' },
+  coverageAnalysis: 'perTest',
+  // A mutant of what is worked out while a file is loaded needs the whole run to itself.
+  ignoreStatic: true,
+  tsconfigFile: 'tsconfig.mutants.json',
+  ignorePatterns: [
+    '.nuxt/*',
+    '!.nuxt/tsconfig*.json',
+    '.output',
+    '.data*',
+    'app',
+    'server',
+    'docs',
+    'tests',
+    'bench',
+    'test-results'
+  ],
+  reporters: ['dots'],
+  concurrency: 2,
+  timeoutMS: 20_000,
+  logLevel: 'warn'
+}).runMutationTest()
+
+const tried = results.filter(({ status }) => status !== 'Ignored' && status !== 'CompileError')
+const noticed = tried.filter(({ status }) => status === 'Killed' || status === 'Timeout' || status === 'RuntimeError')
+for (const { status, fileName, location, mutatorName, replacement } of tried)
+  if (status === 'Survived' || status === 'NoCoverage')
+    console.log(
+      `${status === 'Survived' ? 'not noticed' : 'not tested'}: ${fileName.slice(fileName.indexOf('core/'))}:${location.start.line} ${mutatorName}: ${String(replacement).replace(/\s+/g, ' ').slice(0, 90)}`
+    )
+console.log(
+  `${room}: ${noticed.length} of ${tried.length} noticed, ${((100 * noticed.length) / tried.length).toFixed(0)} % (seed ${seed})`
+)
