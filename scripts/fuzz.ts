@@ -19,17 +19,11 @@ import {
   writePartSvg
 } from '../core/formats'
 import { quoteCut } from '../server/cutter'
+import { seeded } from './random.mjs'
 
 const root = resolve(import.meta.dirname, '..')
 const count = Number(process.argv[2] ?? 10_000)
-let state = Number(process.argv[3] ?? 1)
-/** Numbers between 0 and 1, the same for a seed (mulberry32). */
-function random(): number {
-  state = (state + 0x6d2b79f5) | 0
-  let t = Math.imul(state ^ (state >>> 15), 1 | state)
-  t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-  return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-}
+const random = seeded(Number(process.argv[3] ?? 1))
 const below = (most: number) => Math.floor(random() * most)
 const pick = <T>(of: readonly T[]): T => of[below(of.length)]!
 

@@ -3,6 +3,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { Stryker } from '@stryker-mutator/core'
+import { seeded } from './random.mjs'
 
 const [room, count = '70', seed = '1'] = process.argv.slice(2)
 if (!room?.startsWith('core/')) {
@@ -26,14 +27,7 @@ const lines = readdirSync(room, { recursive: true })
       )
   )
 
-/** Mulberry32: the same sample for the same seed, on every machine. */
-let state = Number(seed)
-function random() {
-  state = (state + 0x6d2b79f5) | 0
-  let mixed = Math.imul(state ^ (state >>> 15), 1 | state)
-  mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed
-  return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296
-}
+const random = seeded(Number(seed))
 const drawn = lines
   .map(line => ({ line, by: random() }))
   .sort((a, b) => a.by - b.by)
@@ -69,11 +63,12 @@ const results = await new Stryker({
 
 const tried = results.filter(({ status }) => status !== 'Ignored' && status !== 'CompileError')
 const noticed = tried.filter(({ status }) => status === 'Killed' || status === 'Timeout' || status === 'RuntimeError')
-for (const { status, fileName, location, mutatorName, replacement } of tried)
-  if (status === 'Survived' || status === 'NoCoverage')
-    console.log(
-      `${status === 'Survived' ? 'not noticed' : 'not tested'}: ${fileName.slice(fileName.indexOf('core/'))}:${location.start.line} ${mutatorName}: ${String(replacement).replace(/\s+/g, ' ').slice(0, 90)}`
-    )
+for (const { status, fileName, location, mutatorName, replacement } of tried) {
+  if (status !== 'Survived' && status !== 'NoCoverage') continue
+  const where = `${fileName.slice(fileName.indexOf('core/'))}:${location.start.line}`
+  const what = String(replacement).replace(/\s+/g, ' ').slice(0, 90)
+  console.log(`${status === 'Survived' ? 'not noticed' : 'not tested'}: ${where} ${mutatorName}: ${what}`)
+}
 console.log(
   `${room}: ${noticed.length} of ${tried.length} noticed, ${((100 * noticed.length) / tried.length).toFixed(0)} % (seed ${seed})`
 )

@@ -379,8 +379,8 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
       />
       <p v-if="feeder" class="small quiet">
         Carries <b class="figures">{{ taste.amps(feeder.steadyA) }}</b> continuously ({{ feeder.when }}),
-        {{ taste.amps(feeder.mostA) }} with all at their most.<template v-if="feeder.busDropV !== undefined">
-          {{ taste.number(feeder.busDropV, 2) }} V are lost from the source to its bus.</template
+        {{ taste.amps(feeder.mostA) }} with all at their most.<template v-if="feeder.busDropV !== undefined"
+          >{{ ' ' }}{{ taste.number(feeder.busDropV, 2) }} V are lost from the source to its bus.</template
         >
       </p>
       <div class="row">
@@ -582,8 +582,8 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
 }
 /* Not narrower than their labels: fields wrap to another line. */
 .edit > :deep(.v-input:not(.v-checkbox)) {
-  flex: 1 0 150px;
-  max-width: 230px;
+  flex: 1 0 180px;
+  max-width: 240px;
 }
 .edit > p {
   flex: 1 1 240px;
