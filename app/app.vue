@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
-const taste = useTaste()
+const preferences = usePreferences()
 </script>
 
 <template>
-  <v-app :class="{ 'hangar-night': taste.dark, 'roomy': taste.roomy }">
+  <v-app :class="{ 'hangar-night': preferences.dark, 'roomy': preferences.roomy }">
     <NuxtPage />
   </v-app>
 </template>

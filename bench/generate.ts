@@ -1,6 +1,6 @@
 import type { Item } from '../core/catalogue'
 import type { Project } from '../core/document'
-import { blankProject } from '../core/document/blank'
+import { blankProject } from '../core/document/make/blank'
 
 /** How many stand beside each other in a row of the panel. */
 const ACROSS = 14

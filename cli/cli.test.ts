@@ -97,7 +97,7 @@ describe('the command line', () => {
     expect((JSON.parse(readFileSync(out, 'utf8')) as { catalogue: number }).catalogue).toBe(2)
   })
   it('import carries an old format forward', async () => {
-    const { status, stdout } = await run('import', 'core/document/kept/format-0.json')
+    const { status, stdout } = await run('import', 'core/document/file/kept/format-0.json')
     expect(status).toBe(0)
     expect(JSON.parse(stdout)).toMatchObject({ format: 10 })
   })

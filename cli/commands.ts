@@ -82,7 +82,7 @@ function write(streams: Streams, out: string | undefined, text: string): void {
 }
 
 /** The name of a file with a word before its ending: `face.dxf` and `left` give `face-left.dxf`. */
-const besides = (file: string, word: string): string => {
+const nextTo = (file: string, word: string): string => {
   const ending = extname(file)
   return `${file.slice(0, file.length - ending.length)}-${word}${ending}`
 }
@@ -192,7 +192,7 @@ function commandsFor(streams: Streams) {
           for (const part of parts)
             write(
               streams,
-              part.id === 'face' ? out : besides(out, part.id),
+              part.id === 'face' ? out : nextTo(out, part.id),
               args.to === 'dxf' ? writePartDxf(part, reading.system) : writePartSvg(part)
             )
           return 0

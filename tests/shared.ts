@@ -18,8 +18,8 @@ const demos = new Map(
 /** A window that one test after the other works in, and what it kept when it was opened. */
 interface Desk {
   page: Page
-  /** A person’s taste, as the application holds it. */
-  taste?: Record<string, unknown>
+  /** A person’s preferences, as the application holds it. */
+  preferences?: Record<string, unknown>
   /** All that is kept in the browser. */
   kept: string
 }
@@ -65,7 +65,7 @@ export async function kept(page: Page, id: string): Promise<Project> {
 interface Running {
   useNuxtApp: () => {
     $router: { push: (to: string) => Promise<unknown> }
-    $pinia?: { state: { value: { bench?: { project?: { id: string } }; taste: Record<string, unknown> } } }
+    $pinia?: { state: { value: { bench?: { project?: { id: string } }; preferences: Record<string, unknown> } } }
   }
 }
 /**
@@ -111,12 +111,12 @@ const keptIn = (page: Page) =>
         .sort()
     )
   )
-/** A person’s taste put as it was, or with the findings open or not; it is kept in the browser a moment later. */
-const putTaste = (page: Page, taste: Record<string, unknown>) =>
+/** A person’s preferences put as it was, or with the findings open or not; it is kept in the browser a moment later. */
+const putTaste = (page: Page, preferences: Record<string, unknown>) =>
   page.evaluate(async wanted => {
-    Object.assign((window as unknown as Running).useNuxtApp().$pinia!.state.value.taste, wanted)
+    Object.assign((window as unknown as Running).useNuxtApp().$pinia!.state.value.preferences, wanted)
     await new Promise(done => setTimeout(done))
-  }, taste)
+  }, preferences)
 /** What a person has set before a test begins. */
 interface Taste {
   findingsOpen: boolean
@@ -125,7 +125,7 @@ interface Taste {
   locale?: string
 }
 /** @param shared of many tests: what opens there opens at once, which is less to draw. In a window of one test’s own it moves. */
-async function newDesk(browser: Browser, shared: boolean, { locale, ...taste }: Taste): Promise<Desk> {
+async function newDesk(browser: Browser, shared: boolean, { locale, ...preferences }: Taste): Promise<Desk> {
   const reducedMotion = shared ? 'reduce' : 'no-preference'
   const context = await browser.newContext({ acceptDownloads: true, locale, reducedMotion })
   await context.addInitScript(({ findingsOpen, tourDone, units }) => {
@@ -136,7 +136,7 @@ async function newDesk(browser: Browser, shared: boolean, { locale, ...taste }: 
       const name = `ewerpanel.${key}`
       if (localStorage.getItem(name) === null) localStorage.setItem(name, String(value))
     }
-  }, taste)
+  }, preferences)
   return { page: await context.newPage(), kept: '' }
 }
 const ownOf = async (page: Page): Promise<string[]> =>
@@ -151,7 +151,7 @@ interface Window {
 }
 /**
  * `test` on a server and in a window that the tests of one runner share, each on projects of its own: a new window compiles the
- * program anew, which takes longer than most tests. A person’s taste is put back after each; a window in which a test failed, or
+ * program anew, which takes longer than most tests. A person’s preferences is put back after each; a window in which a test failed, or
  * kept something else, is not used again. What it added to the catalogue is taken out.
  */
 export const test = watched.extend<Window, { site: Server; desks: Map<string, Desk> }>({
@@ -174,10 +174,10 @@ export const test = watched.extend<Window, { site: Server; desks: Map<string, De
     { scope: 'worker' }
   ],
   page: async ({ browser, site, desks, findingsOpen, tourDone, units, locale, viewport, alone }, use, info) => {
-    const taste = { findingsOpen, tourDone, units, locale }
+    const preferences = { findingsOpen, tourDone, units, locale }
     // Whether the findings are open is put before each test; the rest is another person.
     const key = JSON.stringify({ tourDone, units, locale })
-    const desk = (!alone && desks.get(key)) || (await newDesk(browser, !alone, taste))
+    const desk = (!alone && desks.get(key)) || (await newDesk(browser, !alone, preferences))
     if (!alone) desks.set(key, desk)
     const { page } = desk
     page.setDefaultTimeout(40_000)
@@ -206,15 +206,17 @@ export const test = watched.extend<Window, { site: Server; desks: Map<string, De
 /** Opens a window where nothing is worked out, and remembers what it keeps before any test works in it. */
 async function atDesk(desk: Desk, base: string): Promise<void> {
   const { page } = desk
-  if (desk.taste) return
+  if (desk.preferences) return
   await page.goto(`${base}/nowhere`)
   await page.getByRole('main').waitFor()
-  desk.taste = await page.evaluate(() => ({ ...(window as unknown as Running).useNuxtApp().$pinia!.state.value.taste }))
+  desk.preferences = await page.evaluate(() => ({
+    ...(window as unknown as Running).useNuxtApp().$pinia!.state.value.preferences
+  }))
   desk.kept = await keptIn(page)
 }
-/** Puts a person’s taste back. @returns whether the window stands and keeps nothing else */
-async function isAsBefore({ page, taste, kept }: Desk, base: string): Promise<boolean> {
+/** Puts a person’s preferences back. @returns whether the window stands and keeps nothing else */
+async function isAsBefore({ page, preferences, kept }: Desk, base: string): Promise<boolean> {
   if (page.isClosed() || !page.url().startsWith(base)) return false
-  await putTaste(page, taste!)
+  await putTaste(page, preferences!)
   return (await keptIn(page)) === kept
 }

@@ -9,7 +9,7 @@ import type { VNodeRef } from 'vue'
 import Papa from 'papaparse'
 import { VDataTable, VDataTableVirtual } from 'vuetify/components'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /**
  * A table that sorts, filters, chooses its columns, is copied as tab-separated text and given as CSV. Long ones draw only what
@@ -39,7 +39,7 @@ const {
 }>()
 const cells = defineSlots<Record<string, ((of: { row: Row }) => unknown) | undefined>>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const filter = ref('')
 const chosen = ref<string[]>([])
 watch(
@@ -80,7 +80,7 @@ const items = computed(() => {
 })
 const kept = computed(() => items.value.map(({ row }) => row))
 type Item = (typeof items.value)[number]
-const inOrder = computed(() => byAlphabet(taste.locale))
+const inOrder = computed(() => byAlphabet(preferences.locale))
 const headers = computed(() =>
   shown.value.map(column => ({
     key: column.key,
@@ -96,8 +96,10 @@ const headers = computed(() =>
 )
 const given = computed(() => shown.value.filter(column => !column.plain))
 const table = (): (string | number)[][] => [
-  given.value.map(column => headGiven(column, taste.reading)),
-  ...[...kept.value, ...(sum ? [sum] : [])].map(row => given.value.map(column => cellGiven(column, row, taste.reading)))
+  given.value.map(column => headGiven(column, preferences.reading)),
+  ...[...kept.value, ...(sum ? [sum] : [])].map(row =>
+    given.value.map(column => cellGiven(column, row, preferences.reading))
+  )
 ]
 async function copy() {
   const text = Papa.unparse(table(), { delimiter: '\t', newline: '\n' })

@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import { parseLength, QuantityError } from '#core/quantity'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Where something is along an axis, as it is typed: empty where nobody has measured it, which is not the same as 0. */
 const { label } = defineProps<{ label: string }>()
 const value = defineModel<number>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 function set(text: string) {
   if (text.trim() === '') {
     value.value = undefined
     return
   }
   try {
-    const read = parseLength(text, taste.reading)
+    const read = parseLength(text, preferences.reading)
     if (Math.abs(read) > 10_000) throw new QuantityError(`${text} is more than ten metres.`)
     value.value = read
   } catch (error) {
@@ -29,7 +29,7 @@ function set(text: string) {
     hide-label
     empty
     :label="label"
-    :model-value="value === undefined ? '' : taste.position(value)"
+    :model-value="value === undefined ? '' : preferences.position(value)"
     @update:model-value="set"
   />
 </template>

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import type { OutlineChoice } from '#core/formats'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** What is asked of a drawing that holds an outline: its unit, where it does not say, and which closed line is the panel. */
 const { choices, taken } = defineProps<{ choices: readonly OutlineChoice[]; taken?: number }>()
 const unit = defineModel<'' | 'in' | 'mm'>('unit', { required: true })
 const choice = defineModel<number | undefined>('choice')
-const taste = useTaste()
+const preferences = usePreferences()
 const NONE = -1
 const items = computed(() =>
   choices.map(({ layer, widthMm, heightMm, inside }, value) => ({
     value,
-    title: `${taste.length(widthMm)} × ${taste.length(heightMm)}, layer “${layer}”, ${inside} inside`
+    title: `${preferences.length(widthMm)} × ${preferences.length(heightMm)}, layer “${layer}”, ${inside} inside`
   }))
 )
 </script>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { AnalysisTable } from '#core/report'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** A table of a paper as it will be printed: a long one is looked through, sorted and copied before it is. */
 const { table } = defineProps<{ table: AnalysisTable }>()
-const taste = useTaste()
+const preferences = usePreferences()
 interface Line {
   key: string
   cells: AnalysisTable['rows'][number]
@@ -18,7 +18,7 @@ const columns = computed(() =>
     value: line => line.cells[index] ?? '',
     text: line => {
       const cell = line.cells[index]
-      return typeof cell === 'number' ? taste.number(cell, column.digits ?? 0) : (cell ?? '')
+      return typeof cell === 'number' ? preferences.number(cell, column.digits ?? 0) : (cell ?? '')
     }
   }))
 )

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { QuantityError } from '#core/quantity'
 import type { QuantityKind } from '~/composables/useQuantityText'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /**
  * One quantity, typed as people write it: 3 1/8, 3.125", 79.4 mm; 2.4 lb; 1,250. Tells what is wrong and keeps the old
@@ -25,11 +25,11 @@ const {
 }>()
 const value = defineModel<number>({ required: true })
 const { unit, show, rest, named, read } = useQuantityText(() => kind)
-const taste = useTaste()
+const preferences = usePreferences()
 
 const text = ref(rest(value.value))
 const { words: wrong, attempt, look } = useRefusal(given)
-watch([value, () => taste.reading], () => {
+watch([value, () => preferences.reading], () => {
   text.value = rest(value.value)
   wrong.value = ''
 })

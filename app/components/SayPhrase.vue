@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { readPiece, type Phrase } from '#core/quantity'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** A phrase in the reader's units; the units it names can be gone to. */
 const { says } = defineProps<{ says: Phrase }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 
 /** A list of more names than this is folded to the first few. */
 const MOST_NAMES = 6
@@ -40,11 +40,11 @@ const parts = computed(() => {
         :title="`Select ${piece.name}`"
         @click.prevent.stop="bench.selected = [piece.id]"
         >{{ piece.name }}</a
-      ><template v-else>{{ readPiece(piece, taste.reading) }}</template></template
+      ><template v-else>{{ readPiece(piece, preferences.reading) }}</template></template
     ><template v-if="parts.folded"
       >&nbsp;<button class="thing fold" @click.stop="unfolded = true">and {{ parts.folded }} more</button
       ><template v-for="(piece, index) in parts.after" :key="index">{{
-        readPiece(piece, taste.reading)
+        readPiece(piece, preferences.reading)
       }}</template></template
     ></span
   >

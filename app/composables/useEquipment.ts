@@ -1,7 +1,7 @@
 import type { Item } from '#core/catalogue'
 import type { CandidateEffect } from '#core/report'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** One addition after the other: two presses are two units. */
 let adding: Promise<void> = Promise.resolve()
@@ -9,7 +9,7 @@ let adding: Promise<void> = Promise.resolve()
 /** Acts and words that all panes of Equipment share. */
 export function useEquipment() {
   const bench = useBench()
-  const taste = useTaste()
+  const preferences = usePreferences()
 
   /** Adds an item as one act: at its place, on the face where it is free, seen and reached best, with its connections. */
   function add(item: Item) {
@@ -51,9 +51,9 @@ export function useEquipment() {
       ? '∞'
       : Math.abs(value) < 0.5 * 10 ** -digits
         ? '0'
-        : `${value > 0 ? '+' : '−'}${taste.number(Math.abs(value), digits)}`
-  const kgToRead = (kg: number) => (taste.system === 'inch' ? kg / 0.45359237 : kg)
-  const massUnit = computed(() => (taste.system === 'inch' ? 'lb' : 'kg'))
+        : `${value > 0 ? '+' : '−'}${preferences.number(Math.abs(value), digits)}`
+  const kgToRead = (kg: number) => (preferences.system === 'inch' ? kg / 0.45359237 : kg)
+  const massUnit = computed(() => (preferences.system === 'inch' ? 'lb' : 'kg'))
 
   /** Where an item fits, in words and as a state. */
   function fits(effect: CandidateEffect | undefined): { text: string; state: string } {
@@ -61,19 +61,19 @@ export function useEquipment() {
     if (effect.nowhere) return { text: 'no place for it here', state: 'missing' }
     if (!effect.fit) return { text: 'not on the face', state: 'does not apply' }
     if (effect.fit.at) return { text: 'fits', state: 'met' }
-    const misfits = [...(effect.fit.nearest?.misfits ?? [])].sort(
+    const violations = [...(effect.fit.nearest?.violations ?? [])].sort(
       (a, b) => Math.abs(b.limitMm - b.measuredMm) - Math.abs(a.limitMm - a.measuredMm)
     )
-    const inTheWay = [...new Set(misfits.map(misfit => misfit.otherName))]
+    const inTheWay = [...new Set(violations.map(violation => violation.otherName))]
     if (effect.fit.bare)
       return {
         text: `only with ${inTheWay.slice(0, 2).join(', ')}${inTheWay.length > 2 ? ` and ${inTheWay.length - 2} more` : ''} moved`,
         state: 'decide'
       }
-    const worst = misfits[0]
+    const worst = violations[0]
     return {
       text: worst
-        ? `misses even the bare sheet by ${taste.length(Math.abs(worst.limitMm - worst.measuredMm))}: ${worst.otherName}`
+        ? `misses even the bare sheet by ${preferences.length(Math.abs(worst.limitMm - worst.measuredMm))}: ${worst.otherName}`
         : 'no room',
       state: 'missing'
     }

@@ -13,7 +13,7 @@ import { seatsOf, type Seat } from '#core/pilot'
 import type { Design, DesignUnit } from '#core/design'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** How far a hand is drawn to a line, in mm of the face. Alt held lets go of it. */
 const SNAP_MM = 2.5
@@ -57,7 +57,7 @@ const bezelOf = (unit: DesignUnit, x: number, y: number): Extent => extent(setDo
  */
 export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: number } | undefined) {
   const bench = useBench()
-  const taste = useTaste()
+  const preferences = usePreferences()
   const { grid } = usePanelTools()
   const hold = shallowRef<Hold>()
   /** How far the held things are from where they stood; undefined when nothing is held or it has not moved. */
@@ -165,7 +165,12 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: nu
     }
     const snapped = event.altKey
       ? undefined
-      : snapBox(box, held.neighbours, SNAP_MM, grid.value ? (taste.system === 'inch' ? inches(0.25) : 5) : undefined)
+      : snapBox(
+          box,
+          held.neighbours,
+          SNAP_MM,
+          grid.value ? (preferences.system === 'inch' ? inches(0.25) : 5) : undefined
+        )
     relations.value = snapped?.relations ?? []
     by.value = { dx: raw.dx + (snapped?.dx ?? 0), dy: raw.dy + (snapped?.dy ?? 0) }
     const there = moved(design, by.value)

@@ -13,7 +13,7 @@ import {
   parseNumber,
   QuantityError
 } from '#core/quantity'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /**
  * What a field holds. A position is a length that is read as it is set: to the thousandth of an inch or the tenth of a millimetre.
@@ -31,46 +31,50 @@ const digitsOf = (value: number) => Math.min(6, String(value).split('.')[1]?.len
 
 /** How a quantity stands in a field, and how what is typed there is read: in the reader’s unit and language. */
 export function useQuantityText(kind: () => QuantityKind) {
-  const taste = useTaste()
+  const preferences = usePreferences()
   const isLength = computed(() => kind() === 'length' || kind() === 'position')
-  const plainNumber = (value: number, digits: number) => formatNumber(value, digits, taste.reading, false)
+  const plainNumber = (value: number, digits: number) => formatNumber(value, digits, preferences.reading, false)
   /** A sum with its smaller coins where it has any. */
   const showSum = (sum: number) => plainNumber(sum, Math.abs(sum - Math.round(sum)) < 0.005 ? 0 : 2)
   /** A mass to the gram or the thousandth of a pound: what a scale says of a small thing is more than a figure in a list. */
   const showMass = (value: number) => {
-    const said = Number((taste.system === 'inch' ? value / KG_PER_POUND : value).toFixed(3))
+    const said = Number((preferences.system === 'inch' ? value / KG_PER_POUND : value).toFixed(3))
     return plainNumber(said, digitsOf(said))
   }
   const unit = computed(() => {
-    if (isLength.value) return taste.system === 'inch' ? 'in' : 'mm'
-    if (kind() === 'mass') return taste.system === 'inch' ? 'lb' : 'kg'
-    return kind() === 'money' ? currencySign(taste.reading) : ''
+    if (isLength.value) return preferences.system === 'inch' ? 'in' : 'mm'
+    if (kind() === 'mass') return preferences.system === 'inch' ? 'lb' : 'kg'
+    return kind() === 'money' ? currencySign(preferences.reading) : ''
   })
   /** As it is typed: to the last figure that is kept. */
   function show(value: number): string {
-    if (isLength.value) return bare(formatPosition(value, taste.reading))
+    if (isLength.value) return bare(formatPosition(value, preferences.reading))
     if (kind() === 'mass') return typed(showMass(value))
-    return typed(kind() === 'money' ? showSum(inCurrency(value, taste.reading)) : plainNumber(value, digitsOf(value)))
+    return typed(
+      kind() === 'money' ? showSum(inCurrency(value, preferences.reading)) : plainNumber(value, digitsOf(value))
+    )
   }
   /** As it is read while nobody types: as a person says it, which says no more than is there. */
   function rest(value: number): string {
-    if (kind() === 'length') return bare(formatLength(value, taste.reading, 0, false))
+    if (kind() === 'length') return bare(formatLength(value, preferences.reading, 0, false))
     return kind() === 'mass' && Math.abs(value) >= SMALL_KG
-      ? bare(formatMass(value, taste.reading, false))
+      ? bare(formatMass(value, preferences.reading, false))
       : show(value)
   }
   /** In words about it: in the reader’s unit, which is named. */
   const named = (value: number) =>
-    kind() === 'money' ? typed(formatMoney(value, taste.reading)) : [rest(value), unit.value].filter(Boolean).join(' ')
+    kind() === 'money'
+      ? typed(formatMoney(value, preferences.reading))
+      : [rest(value), unit.value].filter(Boolean).join(' ')
   /** @throws QuantityError when it cannot be read */
   function read(text: string): number {
     const value = isLength.value
-      ? parseLength(text, taste.reading)
+      ? parseLength(text, preferences.reading)
       : kind() === 'mass'
-        ? parseMass(text, taste.reading)
+        ? parseMass(text, preferences.reading)
         : kind() === 'money'
-          ? parseMoney(text, taste.reading)
-          : parseNumber(text, taste.reading)
+          ? parseMoney(text, preferences.reading)
+          : parseNumber(text, preferences.reading)
     if (!Number.isFinite(value) || text.trim() === '') throw new QuantityError(`“${text}” is not a number.`)
     return value
   }

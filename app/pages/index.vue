@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** The hangar: every aeroplane with its panel and its options in figures. */
-const taste = useTaste()
+const preferences = usePreferences()
 useHead({ title: 'Hangar · Ewerpanel' })
 
 interface Row {
@@ -49,7 +49,7 @@ const shown = computed(() => {
     return words.every(word => text.includes(word))
   })
   const key = sort.value
-  return key === 'saved' ? list : [...list].sort((a, b) => a[key].localeCompare(b[key], taste.reading.locale))
+  return key === 'saved' ? list : [...list].sort((a, b) => a[key].localeCompare(b[key], preferences.reading.locale))
 })
 
 /** Largest file the server reads; a larger one is refused here, before it is read at all. */

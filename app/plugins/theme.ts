@@ -1,11 +1,11 @@
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
-/** Keeps Vuetify's theme in step with the person's taste. */
+/** Keeps Vuetify's theme in step with the person's preferences. */
 export default defineNuxtPlugin(app => {
-  const taste = useTaste()
+  const preferences = usePreferences()
   app.hook('vuetify:ready', vuetify => {
     watchEffect(() => {
-      vuetify.theme.change(taste.dark ? 'hangarNight' : 'bench')
+      vuetify.theme.change(preferences.dark ? 'hangarNight' : 'bench')
     })
   })
 })

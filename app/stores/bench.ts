@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { nanoid } from 'nanoid'
 import type { Edit, History, Project } from '#core/document'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 import type { Design, FigureOf, Working, Remedy } from '#core/design'
 import {
   act as actOn,
@@ -19,7 +19,7 @@ import {
 import type { Bench, Dispute, Step } from '#core/document'
 import { resolve } from '#core/design'
 import type { Report } from '#core/report'
-import { wholeReport } from '#core/report/given'
+import { wholeReport } from '#core/report/examine/since'
 import type { PanelReport } from '#core/panel'
 
 /** Wait after an act before it is saved, so that a burst of nudges is one save. */
@@ -92,7 +92,7 @@ export const useBench = defineStore('bench', () => {
   /** The report that the worker gave last, by its number. */
   let lastGiven: { report: Report; number: number } | undefined
   /** Reports that are shown beside the current one. */
-  let besides: { asFound?: Report; agreed?: Report } = {}
+  let comparison: { asFound?: Report; agreed?: Report } = {}
 
   const option = computed(
     () => project.value?.options.find(option => option.id === optionId.value) ?? project.value?.options[0]
@@ -150,7 +150,7 @@ export const useBench = defineStore('bench', () => {
         const current = anew ? await given(asked.optionId) : await answer
         // A newer document has been sent meanwhile: its answer is the one to show.
         if (mine !== round && asked !== design.value) continue
-        reports.value = { current, ...besides }
+        reports.value = { current, ...comparison }
         // The answer is of this option and of no other.
         examined.value = asked
       } catch (error) {
@@ -167,7 +167,7 @@ export const useBench = defineStore('bench', () => {
   async function given(of: string): Promise<Report> {
     const had = lastGiven
     const { report, number, apart } = await useExaminer().examine(of, had?.number)
-    if (apart) besides = {}
+    if (apart) comparison = {}
     const current = wholeReport(had?.report, report)
     lastGiven = { report: current, number }
     return current
@@ -175,11 +175,11 @@ export const useBench = defineStore('bench', () => {
   /** What the figures are held against follows: nobody waits for that before the first ones stand. */
   async function lookBeside() {
     try {
-      const found = await useExaminer().besides()
+      const found = await useExaminer().comparison()
       if (!found.asFound && !found.agreed) return
-      besides.asFound = found.asFound ?? besides.asFound
-      if (found.agreed) besides.agreed = found.agreed === 'none' ? undefined : found.agreed
-      if (reports.value) reports.value = { current: reports.value.current, ...besides }
+      comparison.asFound = found.asFound ?? comparison.asFound
+      if (found.agreed) comparison.agreed = found.agreed === 'none' ? undefined : found.agreed
+      if (reports.value) reports.value = { current: reports.value.current, ...comparison }
     } catch (error) {
       said.value = `The aeroplane as installed could not be examined: ${(error as Error).message}`
     }
@@ -291,7 +291,7 @@ export const useBench = defineStore('bench', () => {
   const undo = () => step('undo', canUndo.value, 'Undone')
   const redo = () => step('redo', canRedo.value, 'Redone')
   const cure = (remedy: Remedy) => {
-    const words = useTaste().say(remedy.says)
+    const words = usePreferences().say(remedy.says)
     if (outOfDate.value) said.value = 'The figures are still being worked out. Press again once they stand.'
     else if (act(remedy.edits, words)) said.value = `Done: ${words} Undo takes it back.`
   }

@@ -1,7 +1,7 @@
 import { expose } from 'comlink'
 import { format } from 'date-fns'
 import { accountOf, functionsLost, type Part } from '#core/capability'
-import { failuresOf, pressDead, type FailureReport, type Pressed } from '#core/resilience'
+import { failuresOf, simulateFailure, type FailureReport, type SimulatedFailure } from '#core/resilience'
 import type { Item } from '#core/catalogue'
 import { bendMap, placedOn, type BendMap } from '#core/panel'
 import {
@@ -75,7 +75,7 @@ import type { Tell } from '~/composables/useLongWork'
 export type { RoomAnswer } from '#core/report'
 
 /** Reports beside that of the option looked at, where they are others than were given last. */
-export interface Besides {
+export interface Comparison {
   asFound?: Report
   agreed?: Report | 'none'
 }
@@ -89,7 +89,7 @@ let given: { current?: { report: Report; number: number }; asFound?: readonly un
 let numbered = 0
 
 /** What is left with parts pressed dead, of which parts there are, and what a flight begun so would not meet. */
-export type Pressing = Omit<Pressed, 'parts'> & { parts: readonly Part[]; unmet: Unmet[] }
+export type Pressing = Omit<SimulatedFailure, 'parts'> & { parts: readonly Part[]; unmet: Unmet[] }
 
 const document = (): Project => {
   if (!kept) throw new Error('No document was opened.')
@@ -236,9 +236,9 @@ const examiner = {
     return { report: reportSince(before, report), number, apart }
   },
   /** The aeroplane as found and the agreed plan. */
-  besides(): Besides {
+  comparison(): Comparison {
     const project = document()
-    const reports: Besides = {}
+    const reports: Comparison = {}
     const found = foundParts(project)
     if (!same(given.asFound, found)) {
       reports.asFound = examineOption(project, AS_FOUND, { today: today() })
@@ -421,7 +421,7 @@ const examiner = {
     const units = dead.filter(part => part.kind === 'unit').map(part => part.id)
     const { loads } = examineOption(document(), option, { catalogue, today: today() }).power
     const unmet = unmetWithout(document(), option, units, { loads, today: today() })
-    return { ...pressDead(design, dead), parts, unmet }
+    return { ...simulateFailure(design, dead), parts, unmet }
   },
   /** What each school of backup asks, and the least additions that leave one flying after any single loss. */
   stances: (option: string, job: number, tell: Tell): Promise<BackupSearch | undefined> =>

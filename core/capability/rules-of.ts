@@ -152,7 +152,7 @@ function powerRules(design: Design, { atoms, rules, ties }: Making): void {
   const labels = new Map(design.units.map(unit => [unit.id, unit.label]))
   for (const unit of design.units) {
     if (!unit.item.power) continue
-    const { bus, alsoBus } = model.hangs(unit)
+    const { bus, alsoBus } = model.feedOf(unit)
     const owner = model.choice(unit.id)?.sharesWith ?? unit.id
     const protector = atoms.addPart('protector', owner, `breaker of ${labels.get(owner) ?? owner}`)
     for (const from of alsoBus ? [bus, alsoBus] : [bus])

@@ -31,7 +31,7 @@ import {
   type RecordSpec
 } from '.'
 import { EDIT_TYPES, RandomEdits } from './random.testing'
-import { recordsOf } from './records'
+import { recordsOf } from './schema/records'
 
 const { start, rich } = richDemo()
 const random = new RandomEdits(rich)

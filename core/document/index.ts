@@ -1,16 +1,16 @@
-export * from './schema'
-export * from './budget'
+export * from './schema/schema'
+export * from './schema/budget'
 export * from './edits'
-export * from './diff'
-export * from './records'
-export * from './history'
-export { merge, type Dispute, type Merged } from './merge'
-export { mergeSteps, MOST_PATHS, MOST_STEPS, Step, takeSteps, wholeStep } from './steps'
-export { freeLinkId, isSameWire, isWireOf } from './wire-identity'
-export * from './rows'
-export * from './migrations'
-export * from './references'
-export * from './file'
+export * from './changes/diff'
+export * from './schema/records'
+export * from './changes/history'
+export { merge, type Dispute, type Merged } from './changes/merge'
+export { mergeSteps, MOST_PATHS, MOST_STEPS, Step, takeSteps, wholeStep } from './changes/steps'
+export { freeLinkId, isSameWire, isWireOf } from './changes/wire-identity'
+export * from './make/rows'
+export * from './file/migrations'
+export * from './schema/references'
+export * from './file/file'
 export {
   locate,
   MOST_DEEP,
@@ -20,10 +20,10 @@ export {
   tooDeepAt,
   unkeepableAt,
   type FileProblem
-} from './locate'
-export * from './blank'
-export { PANEL_TEMPLATES } from './templates'
-export * from './outline'
+} from './file/locate'
+export * from './make/blank'
+export { PANEL_TEMPLATES } from './make/templates'
+export * from './make/outline'
 export {
   BUS_ROLES,
   MAIN_ALTERNATOR,
@@ -36,4 +36,4 @@ export {
   type SupplySwitch,
   type Tie,
   type WireConditions
-} from './supply'
+} from './schema/supply'

@@ -1,9 +1,17 @@
 import fc from 'fast-check'
 import * as z from 'zod'
 import { EDIT_SHAPES, type Edit, type EditType } from './edits'
-import { keyOf, PROJECT_SPEC, recordsOf, type Body, type ListSpec, type RecordKind, type RecordSpec } from './records'
-import { REFERENCES } from './references'
-import type { Project } from './schema'
+import {
+  keyOf,
+  PROJECT_SPEC,
+  recordsOf,
+  type Body,
+  type ListSpec,
+  type RecordKind,
+  type RecordSpec
+} from './schema/records'
+import { REFERENCES } from './schema/references'
+import type { Project } from './schema/schema'
 
 /** Pin tables are long, and each is like the other: a few of them are enough to be changed at random. */
 export const withFewPins = (project: Project): Project => ({

@@ -20,16 +20,24 @@ export {
   type Many,
   type PointMm,
   type Poly
-} from './geometry'
-export { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './place'
-export { fastenerOf } from './fasteners'
-export { chords, inOrder, levelRuns, turned, type Interval } from './runs'
-export { cutCorners, leastInsideCorner, type CutCorner } from './inside-corners'
-export { feetOf } from './stiffeners'
-export { trueRing, type RingCorner } from './arcs'
-export { engravedLines, lettersLacking } from './engraving'
-export { examineFace, examinePanel, placedOn, stands, withWaiting, type Misfit, type PanelReport } from './check'
-export { bayAt, bayScrews, wayOut, type WayOut } from './access'
+} from './geometry/geometry'
+export { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './face/place'
+export { fastenerOf } from './face/fasteners'
+export { chords, inOrder, levelRuns, turned, type Interval } from './geometry/runs'
+export { cutCorners, leastInsideCorner, type CutCorner } from './face/inside-corners'
+export { feetOf } from './strength/stiffeners'
+export { trueRing, type RingCorner } from './geometry/arcs'
+export { engravedLines, missingLetters } from './engraving'
+export {
+  examineFace,
+  examinePanel,
+  placedOn,
+  stands,
+  withWaiting,
+  type FitViolation,
+  type PanelReport
+} from './face/check'
+export { bayAt, bayScrews, wayOut, type WayOut } from './face/access'
 export {
   bendMap,
   bends,
@@ -40,8 +48,16 @@ export {
   type Bend,
   type BendMap,
   type StrengthReport
-} from './strength'
-export { fewestOff, findPlace, leastChange, missOf, stackPlaces, type Change, type Fit, type Miss } from './find'
-export { firstFree, freeGround, isFree, nearestFree, type FreeGround } from './free'
-export { openings, type Opening } from './stack'
-export { ARRANGEMENTS, arrange, snapBox, type Arrangement, type Extent, type Neighbour, type Relation } from './snap'
+} from './strength/strength'
+export { fewestOff, findPlace, leastChange, missOf, stackPlaces, type Change, type Fit, type Miss } from './finder/find'
+export { firstFree, freeGround, isFree, nearestFree, type FreeGround } from './finder/free'
+export { openings, type Opening } from './face/stack'
+export {
+  ARRANGEMENTS,
+  arrange,
+  snapBox,
+  type Arrangement,
+  type Extent,
+  type Neighbour,
+  type Relation
+} from './geometry/snap'

@@ -489,7 +489,7 @@ describe('breaker and wire outside the chart', () => {
     )
     const shared = withCircuits(two, [{ unit: 'b', sharesWith: 'a' }])
     const model = powerModel(resolve(shared, 'a'))
-    expect(model.hangs(model.design.units[1]!)).toEqual(model.hangs(model.design.units[0]!))
+    expect(model.feedOf(model.design.units[1]!)).toEqual(model.feedOf(model.design.units[0]!))
     expect(found(shared, 'power.shared-buses')).toEqual([])
     const apart = withCircuits(two, [
       { unit: 'a', bus: 'main' },

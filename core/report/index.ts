@@ -1,4 +1,4 @@
-export { balanceSheet } from './balance'
+export { balanceSheet } from './papers/balance'
 export {
   candidateEffects,
   effectOf,
@@ -10,20 +10,28 @@ export {
   type Effect,
   type RemedyEffect,
   type RemovalEffect
-} from './effect'
-export { additionOf, answersTo, lackingOf, starterKit, type Addition, type Answer, type StarterKit } from './lacking'
-export { examine, examineOption, FIGURE_KEYS, type Figure, type FigureKey, type Report } from './examine'
-export { reportSince, type GivenReport } from './given'
-export { makeRoom, rankForPanel, type RankedItem, type RoomAnswer } from './room'
-export { loadAnalysis, type AnalysisTable, type LoadAnalysis } from './analysis'
-export { harnessPapers, landingsOf, type Landing } from './harness'
-export { beginProject, Beginning } from './beginning'
-export { cardOf, type Card } from './card'
-export { agreedParts, explainOption, foundParts } from './besides'
-export { explain } from './explain'
-export { backupSearch, type Additions, type BackupSearch, type StanceAnswer } from './backups'
-export { complianceSheet } from './compliance'
-export { forTheSameMoney, type Alternative, type SameMoney } from './same-money'
+} from './effects/effect'
+export {
+  additionOf,
+  answersTo,
+  missingFrom,
+  starterKit,
+  type Addition,
+  type Answer,
+  type StarterKit
+} from './effects/missing'
+export { examine, examineOption, FIGURE_KEYS, type Figure, type FigureKey, type Report } from './examine/examine'
+export { reportSince, type GivenReport } from './examine/since'
+export { makeRoom, rankForPanel, type RankedItem, type RoomAnswer } from './effects/room'
+export { loadAnalysis, type AnalysisTable, type LoadAnalysis } from './papers/analysis'
+export { harnessPapers, landingsOf, type Landing } from './papers/harness'
+export { beginProject, Beginning } from './effects/beginning'
+export { cardOf, type Card } from './papers/card'
+export { agreedParts, explainOption, foundParts } from './examine/comparison'
+export { explain } from './examine/explain'
+export { backupSearch, type Additions, type BackupSearch, type StanceAnswer } from './effects/backups'
+export { complianceSheet } from './papers/compliance'
+export { forTheSameMoney, type Alternative, type SameMoney } from './options/same-money'
 export {
   budgetSheet,
   decisionSheet,
@@ -34,8 +42,8 @@ export {
   UNDONE,
   type Difference,
   type OptionStanding
-} from './options'
-export { writeDueCalendar, writePlanCalendar } from './calendar'
-export { unmetWithout, type Unmet } from './inoperative'
-export { putOffOption, withPutOff, type PutOffAsked, type PutOffOption } from './put-off'
-export { afterVisits, projectAfter, type AfterVisit } from './between-visits'
+} from './options/options'
+export { writeDueCalendar, writePlanCalendar } from './papers/calendar'
+export { unmetWithout, type Unmet } from './examine/inoperative'
+export { putOffOption, withPutOff, type PutOffAsked, type PutOffOption } from './options/put-off'
+export { afterVisits, projectAfter, type AfterVisit } from './options/between-visits'

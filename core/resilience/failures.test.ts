@@ -4,7 +4,8 @@ import type { Item } from '../catalogue'
 import { resolve, type Design } from '../design'
 import { item, plainProject, projectWith } from '../testing'
 import { demoProject } from '../testing.demo'
-import { examineFunctions, failuresOf, FLOWN, pressDead, TASK_WORDS } from '.'
+import { examineFunctions } from '../capability'
+import { failuresOf, FLOWN, simulateFailure, TASK_WORDS } from '.'
 
 const fed = (id: string, provides: Item['provides'], more: Partial<NonNullable<Item['power']>> = {}): Item =>
   item({
@@ -78,14 +79,14 @@ describe('parts pressed dead', () => {
   const a = resolve(demoProject('3-skerrow-dunlin'), 'a')
   it('the pump takes the gyros and the old autopilot, and their dials are dark', () => {
     const pump = accountOf(a).part('unit', 'vac-pump')!
-    const { functions, dark } = pressDead(a, [pump])
+    const { functions, dark } = simulateFailure(a, [pump])
     for (const name of ['attitude', 'heading', 'autopilot'] as const) expect(functions).toContain(name)
     for (const id of ['horizon', 'dg', 'old-ap']) expect(dark).toContain(id)
     expect(dark).not.toContain('asi')
   })
   it('the main bus takes the radios, and the alternate feed brings them back', () => {
     const bus = accountOf(a).part('bus', 'main')!
-    const { tasks, rescue } = pressDead(a, [bus])
+    const { tasks, rescue } = simulateFailure(a, [bus])
     expect(tasks).toContain('communicate')
     expect(rescue!.set).toEqual([{ switch: 'essential-feed', to: 'ALTERNATE', name: 'Essential feed' }])
     expect(rescue!.back).toContain('communicate')
@@ -93,7 +94,7 @@ describe('parts pressed dead', () => {
     expect(names(stubbornLosses(a, 'communicate'))).toEqual(['bus essential'])
   })
   it('nothing pressed, nothing lost', () => {
-    expect(pressDead(a, [])).toMatchObject({ tasks: [], functions: [], dark: [] })
+    expect(simulateFailure(a, [])).toMatchObject({ tasks: [], functions: [], dark: [] })
   })
 })
 

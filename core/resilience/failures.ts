@@ -163,7 +163,7 @@ function worthOf(design: Design, account: Account, tasks: readonly TaskStanding[
 }
 
 /** What is left with some parts pressed dead. */
-export interface Pressed extends Loss {
+export interface SimulatedFailure extends Loss {
   /** Units that give nothing any more of what they gave, or have no power. */
   dark: string[]
   /** Units from which something is still set or tuned, by function. */
@@ -172,7 +172,7 @@ export interface Pressed extends Loss {
   rescue?: { set: { switch: string; to: string; name: string }[]; back: Task[] }
 }
 /** Presses parts dead and says what is left, by which unit, and what a switch would bring back. */
-export function pressDead(design: Design, dead: readonly Part[]): Pressed {
+export function simulateFailure(design: Design, dead: readonly Part[]): SimulatedFailure {
   const account = accountOf(design)
   const whole = account.functions()
   const loss = lossOf(account, [...dead], whole)
@@ -194,9 +194,9 @@ export function pressDead(design: Design, dead: readonly Part[]): Pressed {
 }
 
 /** Of all settings of the switches the one that brings most tasks back with fewest moved; nothing where none does. */
-function rescueBySwitch(design: Design, dead: readonly Part[], lost: readonly Task[]): Pressed['rescue'] {
+function rescueBySwitch(design: Design, dead: readonly Part[], lost: readonly Task[]): SimulatedFailure['rescue'] {
   const account = accountOf(design)
-  let best: Pressed['rescue']
+  let best: SimulatedFailure['rescue']
   for (const { moved, positions } of settingsOf(design)) {
     const back = lost.filter(task => account.works(task, dead, positions))
     if (

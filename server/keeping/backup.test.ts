@@ -218,7 +218,7 @@ describe('backup', () => {
     await dropProject(store.db, 'high')
   })
   it('of an older program, without numbers of versions and with a history that fits no more, is read too', async () => {
-    const old = readFileSync(new URL('../../core/document/kept/format-3.json', import.meta.url), 'utf8')
+    const old = readFileSync(new URL('../../core/document/file/kept/format-3.json', import.meta.url), 'utf8')
     const document = { ...(JSON.parse(old) as object), id: 'from-old' }
     const text = JSON.stringify({
       backup: 1,

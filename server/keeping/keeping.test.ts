@@ -368,7 +368,7 @@ describe.each(['embedded', 'a PostgreSQL server'] as const)('keeping in %s', kin
   })
   test('carries a document forward that an earlier program kept, without its old history', async () => {
     const old = JSON.parse(
-      readFileSync(new URL('../../core/document/kept/format-1.json', import.meta.url), 'utf8')
+      readFileSync(new URL('../../core/document/file/kept/format-1.json', import.meta.url), 'utf8')
     ) as ReturnType<typeof demoProject>
     expect(old.format).toBe(1)
     await createProject(db, { ...old, id: 'from-before' })

@@ -145,8 +145,8 @@ class Checked {
     const what = `The undo history of “${title}” does not belong to it`
     // Steps of undo belong to the document as it was written; one carried forward from an older format starts without.
     const steps = format === FORMAT ? wanted(History, history, what) : EMPTY_HISTORY
-    const misfit = historyProblem(project, steps)
-    if (misfit) throw new RestoreError(`${what}: ${misfit}.`)
+    const violation = historyProblem(project, steps)
+    if (violation) throw new RestoreError(`${what}: ${violation}.`)
     const top = Math.max(0, ...versions.keys())
     const line: ProjectLine = { kind: 'project', of, id, title, version: Math.max(version ?? 1, top + 1) }
     this.write([JSON.stringify(line), lineOf(project, `“${title}”`), lineOf(steps, what)])

@@ -4,25 +4,25 @@ import { balanceRows, envelopeOf } from '#core/mass'
 import { balanceSheet } from '#core/report'
 import type { Airframe, Loading, Station } from '#core/document'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Empty weight after the work, line by line; seats, tanks and baggage; how they are loaded, against the envelope; the form. */
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const airframe = computed(() => bench.project!.airframe)
 const mass = computed(() => bench.report!.mass)
-const inch = computed(() => taste.reading.system === 'inch')
+const inch = computed(() => preferences.reading.system === 'inch')
 const units = computed(() =>
   inch.value ? { mass: 'lb', arm: 'in', moment: 'lb·in' } : { mass: 'kg', arm: 'mm', moment: 'kg·mm' }
 )
-const alteration = computed(() => balanceRows(mass.value.lines, taste.reading))
+const alteration = computed(() => balanceRows(mass.value.lines, preferences.reading))
 type Row = (typeof alteration.value)['rows'][number]
 const rowOf = (row: Row) => String(alteration.value.rows.indexOf(row))
 const rounded = (key: 'mass' | 'arm' | 'moment', title: string, digits: number): Column<Row> => ({
   key,
   title: `${title}, ${units.value[key]}`,
   value: row => row[key],
-  text: row => taste.number(row[key], digits),
+  text: row => preferences.number(row[key], digits),
   number: true
 })
 const alterationColumns = computed((): Column<Row>[] => [
@@ -115,7 +115,12 @@ async function givePdf() {
   if (!design) return
   try {
     const { writeAnalysisPdf } = await import('#core/print')
-    const sheet = balanceSheet(design, mass.value, taste.day(format(new Date(), 'yyyy-MM-dd')), taste.reading)
+    const sheet = balanceSheet(
+      design,
+      mass.value,
+      preferences.day(format(new Date(), 'yyyy-MM-dd')),
+      preferences.reading
+    )
     const stem = bench.project!.brief.registration || bench.project!.title
     giveFile(
       fileName(`${stem} ${bench.option!.name} weight and balance`, 'pdf'),
@@ -229,8 +234,8 @@ async function givePdf() {
                   "
                   :size="13"
                 />
-                {{ taste.mass(loaded(loading)!.takeOff.massKg) }} at
-                {{ taste.length(loaded(loading)!.takeOff.armMm) }}</template
+                {{ preferences.mass(loaded(loading)!.takeOff.massKg) }} at
+                {{ preferences.length(loaded(loading)!.takeOff.armMm) }}</template
               >
             </td>
             <td />
@@ -239,8 +244,9 @@ async function givePdf() {
             <td colspan="4">As fuel is burnt, worst order of tanks</td>
             <td v-for="loading in airframe.loadings" :key="loading.id" class="figures">
               <template v-if="loaded(loading)?.worstInBurn"
-                ><StateMark state="must fix" :size="13" /> {{ taste.mass(loaded(loading)!.worstInBurn!.massKg) }} at
-                {{ taste.length(loaded(loading)!.worstInBurn!.armMm) }}</template
+                ><StateMark state="must fix" :size="13" />
+                {{ preferences.mass(loaded(loading)!.worstInBurn!.massKg) }} at
+                {{ preferences.length(loaded(loading)!.worstInBurn!.armMm) }}</template
               ><template v-else-if="loaded(loading)?.inside"
                 ><StateMark state="holds" :size="13" /> within all the way</template
               ><template v-else>—</template>
@@ -252,8 +258,8 @@ async function givePdf() {
             <td v-for="loading in airframe.loadings" :key="loading.id" class="figures">
               <template v-if="loaded(loading)"
                 ><StateMark :state="loaded(loading)!.fuelBurnt.inside ? 'holds' : 'must fix'" :size="13" />
-                {{ taste.mass(loaded(loading)!.fuelBurnt.massKg) }} at
-                {{ taste.length(loaded(loading)!.fuelBurnt.armMm) }}</template
+                {{ preferences.mass(loaded(loading)!.fuelBurnt.massKg) }} at
+                {{ preferences.length(loaded(loading)!.fuelBurnt.armMm) }}</template
               >
             </td>
             <td />
@@ -348,7 +354,7 @@ async function givePdf() {
         :key-of="rowOf"
       />
       <p class="small quiet">
-        Useful load {{ taste.mass(mass.usefulLoadKg) }}. Old + added − removed, moments over the new weight
+        Useful load {{ preferences.mass(mass.usefulLoadKg) }}. Old + added − removed, moments over the new weight
         (FAA-H-8083-1B, from memory). Weight and arm are rounded first, so the columns multiply and add up as they
         stand. The aeroplane is weighed, or the sums are signed, by a person licensed to.
       </p>

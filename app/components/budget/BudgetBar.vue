@@ -2,7 +2,7 @@
 /** A task as a bar on its track of days. Drawn along it, or moved by its arrow keys, it is not to begin before another day. */
 import { useDraggable, useElementSize, useEventListener } from '@vueuse/core'
 import { workingDayOf, type JobTask } from '#core/money'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const { task, name, days, start, closed } = defineProps<{
   task: JobTask
@@ -15,7 +15,7 @@ const { task, name, days, start, closed } = defineProps<{
 }>()
 /** The day before which it is not to begin; none when it may begin as soon as what it waits for is done. */
 const emit = defineEmits<{ move: [day: string] }>()
-const taste = useTaste()
+const preferences = usePreferences()
 const track = useTemplateRef('track')
 const bar = useTemplateRef('bar')
 const { width } = useElementSize(track)
@@ -88,7 +88,7 @@ const long = computed(() => (days ? Math.max(0.6, ((task.finish - task.start) / 
               'aria-valuenow': begins,
               'aria-valuemin': 0,
               'aria-valuemax': Math.max(begins, Math.ceil(days)),
-              'aria-valuetext': taste.day(dayOf(begins))
+              'aria-valuetext': preferences.day(dayOf(begins))
             }
           : {}
       "
@@ -99,7 +99,7 @@ const long = computed(() => (days ? Math.max(0.6, ((task.finish - task.start) / 
       class="day figures"
       :class="{ before: left > 50 }"
       :style="{ left: `${left > 50 ? left : left + long}%` }"
-      >{{ taste.day(dayOf(begins)) }}</output
+      >{{ preferences.day(dayOf(begins)) }}</output
     >
   </div>
 </template>

@@ -2,11 +2,11 @@
 /** What to look at before anything is ordered, and what to set aside for what may be found. */
 import { contingencyOf, inspectionOf, type Looked } from '#core/money'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const { on } = defineProps<{ on?: string }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const today = () => localToday()
 const brief = computed(() => bench.project!.brief)
 const looked = computed(() => (bench.examined ? inspectionOf(bench.examined, on ?? today()) : []))
@@ -33,20 +33,21 @@ const setContingency = (contingencyPercent: number) =>
     'Contingency from what may be found'
   )
 const columns = computed((): Column<Looked>[] => [
-  { key: 'name', title: 'Look at', value: row => taste.say(row.name) },
+  { key: 'name', title: 'Look at', value: row => preferences.say(row.name) },
   { key: 'how', title: 'How', value: row => row.how },
   {
     key: 'chance',
     title: 'A fault',
     number: true,
     value: row => row.chance,
-    text: row => (row.found ? (row.found === 'fault' ? 'found' : 'none') : `${taste.number(row.chance * 100, 0)} %`)
+    text: row =>
+      row.found ? (row.found === 'fault' ? 'found' : 'none') : `${preferences.number(row.chance * 100, 0)} %`
   },
   {
     key: 'hours',
     title: 'Hours to mend',
     value: row => row.hours[1],
-    text: row => (row.found === 'sound' ? '' : row.hours.map(hour => taste.number(hour, 0)).join(' – '))
+    text: row => (row.found === 'sound' ? '' : row.hours.map(hour => preferences.number(hour, 0)).join(' – '))
   },
   { key: 'found', title: 'Found', value: row => row.found ?? '', width: '330px' }
 ])
@@ -56,13 +57,13 @@ const columns = computed((): Column<Looked>[] => [
   <section class="sheet" data-inspection>
     <h2>Look before you order</h2>
     <p class="small">
-      Expected hidden faults take {{ taste.number(aside.expectedHours, 0) }} h; in four of five aircraft like it they
-      take no more than {{ taste.number(aside.hours, 0) }} h<template v-if="aside.cents > 0"
-        >, {{ taste.money(aside.cents)
+      Expected hidden faults take {{ preferences.number(aside.expectedHours, 0) }} h; in four of five aircraft like it
+      they take no more than {{ preferences.number(aside.hours, 0) }} h<template v-if="aside.cents > 0"
+        >, {{ preferences.money(aside.cents)
         }}<template v-if="aside.percent !== undefined"> or {{ aside.percent }} % of the rest</template></template
       ><template v-else-if="aside.hours > 0">
         of your own labor, which costs time; parts for them are not counted</template
-      >. The contingency is {{ taste.number(bench.option!.prices.contingencyPercent, 1) }} %.
+      >. The contingency is {{ preferences.number(bench.option!.prices.contingencyPercent, 1) }} %.
       <v-btn
         v-if="aside.percent !== undefined && aside.percent !== bench.option!.prices.contingencyPercent"
         size="small"
@@ -77,14 +78,14 @@ const columns = computed((): Column<Looked>[] => [
           <v-btn
             v-if="row.found !== 'sound'"
             size="small"
-            :aria-label="`Sound: ${taste.say(row.name)}`"
+            :aria-label="`Sound: ${preferences.say(row.name)}`"
             @click="record(row.id, 'sound')"
             >Sound</v-btn
           >
           <v-btn
             v-if="row.found !== 'fault'"
             size="small"
-            :aria-label="`Fault: ${taste.say(row.name)}`"
+            :aria-label="`Fault: ${preferences.say(row.name)}`"
             @click="record(row.id, 'fault', row.hours[1])"
             >Fault</v-btn
           >
@@ -93,18 +94,18 @@ const columns = computed((): Column<Looked>[] => [
             class="hours"
             kind="plain"
             hide-label
-            :label="`Hours to mend: ${taste.say(row.name)}`"
+            :label="`Hours to mend: ${preferences.say(row.name)}`"
             :least="0"
             :most="2000"
             :model-value="row.hours[1]"
             @update:model-value="hours => record(row.id, 'fault', hours)"
           />
           <template v-if="row.found">
-            <span class="small quiet">{{ taste.day(row.on!) }}</span>
+            <span class="small quiet">{{ preferences.day(row.on!) }}</span>
             <v-btn
               size="small"
               variant="text"
-              :aria-label="`Not looked at: ${taste.say(row.name)}`"
+              :aria-label="`Not looked at: ${preferences.say(row.name)}`"
               @click="record(row.id)"
               >Undo it</v-btn
             >

@@ -4,9 +4,9 @@ import { mdiDelete } from '@mdi/js'
 import { costByUnit, creepSince, type CostLine, type UnitCost } from '#core/money'
 import { TAXED, type OwnCost, type Prices } from '#core/document'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
-const taste = useTaste()
+const preferences = usePreferences()
 
 const bench = useBench()
 const money = computed(() => bench.report?.money)
@@ -38,7 +38,7 @@ const groups = computed(() =>
 const lines = computed(() => money.value?.lines ?? [])
 const visits = computed(() => new Map(money.value?.byPhase.map(phase => [phase.phase, phase.name])))
 const lineColumns = computed((): Column<CostLine>[] => [
-  { key: 'says', title: 'Line', value: row => taste.say(row.says) },
+  { key: 'says', title: 'Line', value: row => preferences.say(row.says) },
   { key: 'group', title: 'Group', value: row => GROUPS[row.group] },
   { key: 'visit', title: 'Visit', value: row => visits.value.get(row.phase ?? ''), hidden: true },
   {
@@ -46,7 +46,7 @@ const lineColumns = computed((): Column<CostLine>[] => [
     title: 'Cost',
     of: 'money',
     value: row => row.cents,
-    text: row => taste.money(row.cents),
+    text: row => preferences.money(row.cents),
     number: true
   }
 ])
@@ -56,9 +56,9 @@ const lineMarks = (line: CostLine) => ({ 'data-line': line.key })
 /** Item by item, what has been added to and dropped from the plan first agreed. */
 const creep = computed(() => (agreed.value && money.value ? creepSince(agreed.value.money, money.value) : []))
 type CreepLine = (typeof creep.value)[number]
-const signedMoney = (cents: number) => `${cents > 0 ? '+' : ''}${taste.money(cents)}`
+const signedMoney = (cents: number) => `${cents > 0 ? '+' : ''}${preferences.money(cents)}`
 const creepColumns = computed((): Column<CreepLine>[] => [
-  { key: 'says', title: 'What changed', value: row => taste.say(row.says) },
+  { key: 'says', title: 'What changed', value: row => preferences.say(row.says) },
   {
     key: 'cents',
     title: 'By',
@@ -68,7 +68,7 @@ const creepColumns = computed((): Column<CreepLine>[] => [
     number: true
   }
 ])
-const creepOf = (row: CreepLine) => taste.say(row.says)
+const creepOf = (row: CreepLine) => preferences.say(row.says)
 const agree = () =>
   bench.option &&
   bench.act([{ type: 'plan.agree', option: bench.option.id, on: localToday() }], `Set baseline: ${bench.option.name}`)
@@ -126,7 +126,7 @@ const sumColumn = (
   number: true,
   of: 'money',
   value: row => row[key],
-  text: row => taste.money(row[key])
+  text: row => preferences.money(row[key])
 })
 const unitColumns = computed((): Column<UnitCost>[] => [
   { key: 'label', title: 'Unit', value: row => row.label },
@@ -136,7 +136,7 @@ const unitColumns = computed((): Column<UnitCost>[] => [
   {
     key: 'drags',
     title: 'Drags in',
-    value: row => row.drags.map(drag => `${drag.label} ${taste.money(drag.cents)}`).join(', ')
+    value: row => row.drags.map(drag => `${drag.label} ${preferences.money(drag.cents)}`).join(', ')
   },
   sumColumn('togetherCents', 'Together'),
   ...(margin.value > 0
@@ -170,7 +170,7 @@ function setUnitPrice(id: string, cents: number) {
           <div class="row">
             <h3 class="grow">{{ group.name }}</h3>
             <span class="small quiet">{{ group.lines }} {{ group.lines === 1 ? 'line' : 'lines' }}</span>
-            <b class="figures">{{ taste.money(group.cents) }}</b>
+            <b class="figures">{{ preferences.money(group.cents) }}</b>
           </div>
           <div class="bar">
             <i :style="{ width: `${Math.min(100, (Math.abs(group.cents) / Math.max(money.totalCents, 1)) * 100)}%` }" />
@@ -193,10 +193,10 @@ function setUnitPrice(id: string, cents: number) {
                 class="cost"
                 hide-label
                 kind="money"
-                :label="`Price of ${taste.say(row.says)}`"
+                :label="`Price of ${preferences.say(row.says)}`"
                 :model-value="row.cents"
                 @update:model-value="v => setUnitPrice(row.unit!, v)"
-              /><template v-else>{{ taste.money(row.cents) }}</template>
+              /><template v-else>{{ preferences.money(row.cents) }}</template>
             </template>
           </FactTable>
         </InTurn>
@@ -314,9 +314,9 @@ function setUnitPrice(id: string, cents: number) {
               />
             </div>
             <p v-if="money.yearly.length" class="small" data-yearly>
-              Every year after: <b class="figures">{{ taste.money(money.yearlyCents) }}</b>, in no total:
+              Every year after: <b class="figures">{{ preferences.money(money.yearlyCents) }}</b>, in no total:
               <template v-for="(cost, at) in money.yearly" :key="at"
-                >{{ at ? ', ' : '' }}<SayPhrase :says="cost.says" /> {{ taste.money(cost.cents) }}</template
+                >{{ at ? ', ' : '' }}<SayPhrase :says="cost.says" /> {{ preferences.money(cost.cents) }}</template
               >.
             </p>
           </section>
@@ -332,9 +332,9 @@ function setUnitPrice(id: string, cents: number) {
                 @update:model-value="v => setBrief({ marginCentsPerHour: v })"
               />
               <p v-if="earned !== undefined" class="small grow">
-                <b class="figures">{{ taste.number(Math.ceil(earned), 0) }}</b> hours of letting pay for this option:
-                {{ taste.money(money.totalCents) }} at {{ taste.money(margin) }} an hour. A sale does not: a refit
-                seldom brings back more than half of what it cost (common practice).
+                <b class="figures">{{ preferences.number(Math.ceil(earned), 0) }}</b> hours of letting pay for this
+                option: {{ preferences.money(money.totalCents) }} at {{ preferences.money(margin) }} an hour. A sale
+                does not: a refit seldom brings back more than half of what it cost (common practice).
               </p>
               <p v-else class="small quiet grow">
                 For a school or a club: what is left of an hour when all else is paid.
@@ -353,8 +353,8 @@ function setUnitPrice(id: string, cents: number) {
             </p>
             <template v-else
               ><p class="small quiet">
-                Agreed {{ taste.day(bench.project!.agreed.on) }}: {{ bench.project!.agreed.option.name }},
-                {{ agreed ? taste.money(agreed.money.totalCents) : '' }}
+                Agreed {{ preferences.day(bench.project!.agreed.on) }}: {{ bench.project!.agreed.option.name }},
+                {{ agreed ? preferences.money(agreed.money.totalCents) : '' }}
               </p>
               <p v-if="!creep.length" class="small"><StateMark state="holds" :size="14" /> As the baseline.</p>
               <FactTable

@@ -17,10 +17,10 @@ import type { PutOffStanding } from '~/workers/examiner'
 import { TASK_WORDS } from '#core/resilience'
 import { TASKS } from '#core/document'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const standings = shallowRef<OptionStanding[]>([])
 const rows = shallowRef<Difference[]>([])
 const wrong = ref('')
@@ -108,20 +108,20 @@ interface Measure {
 const measures = computed((): Measure[] => [
   {
     name: 'Cost',
-    read: standing => taste.money(standing.cents),
+    read: standing => preferences.money(standing.cents),
     state: standing => standing.states.money
   },
-  { name: 'Every year after, in no total', read: standing => taste.money(standing.yearlyCents) },
+  { name: 'Every year after, in no total', read: standing => preferences.money(standing.yearlyCents) },
   {
     name: 'Least quote, with what it leaves out',
-    read: standing => (standing.quote ? `${taste.money(standing.quote.cents)}, ${standing.quote.shop}` : '—')
+    read: standing => (standing.quote ? `${preferences.money(standing.quote.cents)}, ${standing.quote.shop}` : '—')
   },
-  { name: 'Labour', read: standing => `${taste.number(standing.hours, 1)} h` },
+  { name: 'Labour', read: standing => `${preferences.number(standing.hours, 1)} h` },
   {
     name: 'Working days, 50 % chance',
-    read: standing => (standing.days === undefined ? NO_DAYS : taste.number(standing.days, 0))
+    read: standing => (standing.days === undefined ? NO_DAYS : preferences.number(standing.days, 0))
   },
-  { name: 'Useful load', read: standing => taste.mass(standing.usefulLoadKg) },
+  { name: 'Useful load', read: standing => preferences.mass(standing.usefulLoadKg) },
   {
     name: 'Loadings outside the envelope',
     read: standing =>
@@ -135,18 +135,18 @@ const measures = computed((): Measure[] => [
   },
   {
     name: 'Amps, heaviest phase',
-    read: standing => taste.amps(standing.amps),
+    read: standing => preferences.amps(standing.amps),
     state: standing => standing.states.amps
   },
   {
     name: 'On battery',
     read: standing =>
-      Number.isFinite(standing.minutes) ? `${taste.number(standing.minutes, 0)} min` : 'a day and more',
+      Number.isFinite(standing.minutes) ? `${preferences.number(standing.minutes, 0)} min` : 'a day and more',
     state: standing => standing.states.minutes
   },
   {
     name: 'Least metal',
-    read: standing => (Number.isFinite(standing.leastMetalMm) ? taste.length(standing.leastMetalMm) : '—')
+    read: standing => (Number.isFinite(standing.leastMetalMm) ? preferences.length(standing.leastMetalMm) : '—')
   },
   { name: 'Wires', read: standing => String(standing.wires) },
   {
@@ -186,9 +186,9 @@ const columns = computed((): Column<Measure>[] => [
 ])
 const keyed = computed(() => rows.value.map((row, i) => ({ ...row, key: `${i}` })))
 type Keyed = (typeof keyed.value)[number]
-const signed = (cents: number) => (cents === 0 ? '' : `${cents > 0 ? '+' : ''}${taste.money(cents)}`)
+const signed = (cents: number) => (cents === 0 ? '' : `${cents > 0 ? '+' : ''}${preferences.money(cents)}`)
 const changeColumns: Column<Keyed>[] = [
-  { key: 'what', title: 'What', value: row => taste.say(row.says) },
+  { key: 'what', title: 'What', value: row => preferences.say(row.says) },
   { key: 'how', title: 'How', value: row => KIND_WORDS[row.kind] },
   {
     key: 'cents',
@@ -206,7 +206,7 @@ const drifts = computed(() => {
 })
 const sum = computed(() => rows.value.reduce((total, row) => total + row.cents, 0))
 const titleOf = (id: string) => ends.value.find(other => other.value === id)?.title ?? id
-const today = () => taste.day(format(new Date(), 'yyyy-MM-dd'))
+const today = () => preferences.day(format(new Date(), 'yyyy-MM-dd'))
 const stem = computed(() => bench.project!.brief.registration || bench.project!.title)
 const sheet = useAnalysisFiles(
   () =>
@@ -215,12 +215,12 @@ const sheet = useAnalysisFiles(
       standings: standings.value,
       between: { first: titleOf(from.value), second: titleOf(to.value), rows: rows.value },
       on: today(),
-      reading: taste.reading
+      reading: preferences.reading
     }),
   () => `${stem.value} options`
 )
 const budget = useAnalysisFiles(
-  () => budgetSheet(bench.examined!, bench.report!, today(), taste.reading),
+  () => budgetSheet(bench.examined!, bench.report!, today(), preferences.reading),
   () => `${stem.value} ${bench.option!.name} budget`
 )
 </script>
@@ -274,15 +274,16 @@ const budget = useAnalysisFiles(
       <p v-if="refused" class="small" role="alert">It cannot stand beside the others. {{ refused }}</p>
       <template v-if="later && asked">
         <p class="small">
-          Begun {{ taste.day(later.on) }} instead it costs
-          <b class="figures">{{ signed(laterCents) || taste.money(0) }}</b>; its column stands beside the others above.
+          Begun {{ preferences.day(later.on) }} instead it costs
+          <b class="figures">{{ signed(laterCents) || preferences.money(0) }}</b>; its column stands beside the others
+          above.
           <template v-if="!drifts">
             Nobody has said how prices rise or what is traded in falls: enter it in Visits, else waiting looks free.
           </template>
         </p>
         <ul v-if="later.rows.length" class="small plain">
           <li v-for="(row, at) in later.rows" :key="at">
-            <span class="figures">{{ signed(row.cents) }}</span> {{ taste.say(row.says) }}
+            <span class="figures">{{ signed(row.cents) }}</span> {{ preferences.say(row.says) }}
           </li>
         </ul>
         <p v-for="matured in later.matures" :key="matured.unit" class="small" data-matures>
@@ -314,7 +315,7 @@ const budget = useAnalysisFiles(
         empty="They are the same."
       />
       <p v-if="rows.length" class="small">
-        Together <b class="figures">{{ signed(sum) || taste.money(0) }}</b>, the difference of the two costs.
+        Together <b class="figures">{{ signed(sum) || preferences.money(0) }}</b>, the difference of the two costs.
       </p>
     </section>
   </div>

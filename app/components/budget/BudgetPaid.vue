@@ -2,10 +2,10 @@
 /** What it really was, line by line against the plan, and where it will end. */
 import { reckon, type Reckoned } from '#core/money'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const actuals = computed(() => bench.option?.actuals ?? [])
 const standing = computed(() => reckon(bench.report!.money.lines, actuals.value))
 const today = () => localToday()
@@ -17,15 +17,24 @@ function pay(row: Reckoned, cents: number) {
       {
         type: 'actual.put',
         option: bench.option.id,
-        actual: { on: today(), ...known, line: row.line, says: known?.says ?? taste.say(row.says).slice(0, 400), cents }
+        actual: {
+          on: today(),
+          ...known,
+          line: row.line,
+          says: known?.says ?? preferences.say(row.says).slice(0, 400),
+          cents
+        }
       }
     ],
-    `${taste.say(row.says)}: what it was`
+    `${preferences.say(row.says)}: what it was`
   )
 }
 const unpay = (row: Reckoned) =>
   bench.option &&
-  bench.act([{ type: 'actual.drop', option: bench.option.id, line: row.line }], `${taste.say(row.says)}: not paid`)
+  bench.act(
+    [{ type: 'actual.drop', option: bench.option.id, line: row.line }],
+    `${preferences.say(row.says)}: not paid`
+  )
 const extra = ref('')
 const extraCents = ref(0)
 /** False while a field holds what cannot be read: nothing is done with what stood there before. */
@@ -41,14 +50,14 @@ function addExtra() {
   }
 }
 const columns = computed((): Column<Reckoned>[] => [
-  { key: 'says', title: 'Line', value: row => taste.say(row.says) },
+  { key: 'says', title: 'Line', value: row => preferences.say(row.says) },
   {
     key: 'plan',
     title: 'Plan',
     number: true,
     of: 'money',
     value: row => row.planCents,
-    text: row => (row.planCents === undefined ? 'not in the plan' : taste.money(row.planCents))
+    text: row => (row.planCents === undefined ? 'not in the plan' : preferences.money(row.planCents))
   },
   {
     key: 'paid',
@@ -64,9 +73,9 @@ const columns = computed((): Column<Reckoned>[] => [
     number: true,
     of: 'money',
     value: row => row.overCents,
-    text: row => (row.overCents === undefined ? '' : taste.money(row.overCents))
+    text: row => (row.overCents === undefined ? '' : preferences.money(row.overCents))
   },
-  { key: 'on', title: 'On', value: row => row.on, text: row => (row.on ? taste.day(row.on) : '') },
+  { key: 'on', title: 'On', value: row => row.on, text: row => (row.on ? preferences.day(row.on) : '') },
   { key: 'act', title: 'Acts', value: () => '', plain: true }
 ])
 </script>
@@ -76,10 +85,10 @@ const columns = computed((): Column<Reckoned>[] => [
     <section class="sheet">
       <h2>Plan and life</h2>
       <p class="big">
-        Paid <b class="figures">{{ taste.money(standing.paidCents) }}</b>, planned for it
-        <b class="figures">{{ taste.money(standing.plannedOfPaidCents) }}</b>. At the end, if the rest costs what is
-        planned: <b class="figures">{{ taste.money(standing.expectedCents) }}</b> of
-        <span class="figures">{{ taste.money(standing.planCents) }}</span>.
+        Paid <b class="figures">{{ preferences.money(standing.paidCents) }}</b>, planned for it
+        <b class="figures">{{ preferences.money(standing.plannedOfPaidCents) }}</b>. At the end, if the rest costs what
+        is planned: <b class="figures">{{ preferences.money(standing.expectedCents) }}</b> of
+        <span class="figures">{{ preferences.money(standing.planCents) }}</span>.
       </p>
       <p class="small quiet">
         What comes dearer and what nobody planned comes out of the contingency first. Enter a line as it is paid; a line
@@ -91,14 +100,14 @@ const columns = computed((): Column<Reckoned>[] => [
             v-if="row.paidCents !== undefined"
             hide-label
             kind="money"
-            :label="`What it was: ${taste.say(row.says)}`"
+            :label="`What it was: ${preferences.say(row.says)}`"
             :model-value="row.paidCents"
             @update:model-value="cents => pay(row, cents)"
           />
           <v-btn
             v-else
             variant="text"
-            :aria-label="`Paid as planned: ${taste.say(row.says)}`"
+            :aria-label="`Paid as planned: ${preferences.say(row.says)}`"
             @click="pay(row, row.planCents ?? 0)"
             >Paid as planned</v-btn
           >
@@ -107,7 +116,7 @@ const columns = computed((): Column<Reckoned>[] => [
           <v-btn
             v-if="row.paidCents !== undefined"
             variant="text"
-            :aria-label="`Not paid: ${taste.say(row.says)}`"
+            :aria-label="`Not paid: ${preferences.say(row.says)}`"
             @click="unpay(row)"
             >Not paid</v-btn
           >

@@ -2,10 +2,10 @@
 /** Lines of a quote out of a file: read, shown, asked about, and taken only when agreed. */
 import { unexplainedCents, type QuoteReading } from '#core/formats'
 import { sayProblem, type Quote } from '#core/document'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const emit = defineEmits<{ take: [file: string, lines: QuoteReading['lines'], rate: Quote['rate']] }>()
-const taste = useTaste()
+const preferences = usePreferences()
 
 const brought = shallowRef<{ name: string; read: Awaited<ReturnType<typeof readForeignQuote>> }>()
 const prices = ref<'' | QuoteReading['prices']>('')
@@ -27,7 +27,7 @@ async function bring(files: File | File[] | null) {
 const read = computed(() => (brought.value?.read.ok ? brought.value.read : undefined))
 const reading = computed(() => read.value?.readings.find(other => other.prices === prices.value))
 const unexplained = computed(() => (read.value && reading.value ? unexplainedCents(read.value, reading.value) : 0))
-const plain = (cents: number) => `${taste.number(cents / 100, 2)} ${currency.value}`.trim()
+const plain = (cents: number) => `${preferences.number(cents / 100, 2)} ${currency.value}`.trim()
 /** What is still to be answered before the lines can be taken. */
 const open = computed(() => [
   ...(reading.value ? [] : ['what the prices are']),

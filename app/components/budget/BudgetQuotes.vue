@@ -11,10 +11,10 @@ import {
 } from '#core/money'
 import type { Quote } from '#core/document'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const money = computed(() => bench.report!.money)
 const quotes = computed(() => bench.option!.quotes)
 const brief = computed(() => bench.project!.brief)
@@ -84,7 +84,7 @@ const LUMPS = {
 } as const
 const choices = computed(() => [
   ...QUOTED_GROUPS.map(group => ({ value: lumpOf(group), title: LUMPS[group] })),
-  ...quotable.value.map(line => ({ value: line.key, title: taste.say(line.says) }))
+  ...quotable.value.map(line => ({ value: line.key, title: preferences.say(line.says) }))
 ])
 const nameOf = (key: string) =>
   choices.value.find(choice => choice.value === key)?.title ?? `${key.replace(/^\w+ /, '')} (no more in the plan)`
@@ -114,7 +114,7 @@ const columns = computed((): Column<QuoteSummary>[] => [
     number: true,
     of: 'money',
     value: quote => quote.totalCents,
-    text: quote => taste.money(quote.totalCents)
+    text: quote => preferences.money(quote.totalCents)
   },
   {
     key: 'lacks',
@@ -122,7 +122,7 @@ const columns = computed((): Column<QuoteSummary>[] => [
     number: true,
     of: 'money',
     value: quote => quote.forgottenCents,
-    text: quote => taste.money(quote.forgottenCents)
+    text: quote => preferences.money(quote.forgottenCents)
   },
   {
     key: 'whole',
@@ -130,7 +130,7 @@ const columns = computed((): Column<QuoteSummary>[] => [
     number: true,
     of: 'money',
     value: quote => quote.comparableCents,
-    text: quote => taste.money(quote.comparableCents)
+    text: quote => preferences.money(quote.comparableCents)
   },
   {
     key: 'against',
@@ -145,15 +145,15 @@ const columns = computed((): Column<QuoteSummary>[] => [
     title: 'Weeks, ± SD',
     number: true,
     value: quote => quote.meanWeeks,
-    text: quote => `${taste.number(quote.meanWeeks, 1)} ± ${taste.number(quote.deviationWeeks, 1)}`
+    text: quote => `${preferences.number(quote.meanWeeks, 1)} ± ${preferences.number(quote.deviationWeeks, 1)}`
   },
-  { key: 'back', title: `${taste.number(97.5, 1)} % date`, value: quote => dates(quote)?.back },
+  { key: 'back', title: `${preferences.number(97.5, 1)} % date`, value: quote => dates(quote)?.back },
   { key: 'queue', title: 'Queue, weeks', number: true, value: quote => quoteOf(quote.id).queueWeeks },
   { key: 'warranty', title: 'Warranty, months', number: true, value: quote => quoteOf(quote.id).warrantyMonths },
   { key: 'reports', title: 'Progress told', value: quote => quoteOf(quote.id).reports },
   { key: 'done', title: 'Jobs like it', number: true, value: quote => quoteOf(quote.id).done }
 ])
-const signed = (cents: number) => `${cents > 0 ? '+' : ''}${taste.money(cents)}`
+const signed = (cents: number) => `${cents > 0 ? '+' : ''}${preferences.money(cents)}`
 
 /** The estimate line by line, and by which line of each quote it is answered for. */
 const byLine = computed(() =>
@@ -164,14 +164,14 @@ const byLine = computed(() =>
 )
 type ByLine = (typeof byLine.value)[number]
 const againstColumns = computed((): Column<ByLine>[] => [
-  { key: 'line', title: 'Line of the estimate', value: row => taste.say(row.line.says) },
+  { key: 'line', title: 'Line of the estimate', value: row => preferences.say(row.line.says) },
   {
     key: 'cents',
     title: 'Estimate',
     number: true,
     of: 'money',
     value: row => row.line.cents,
-    text: row => taste.money(row.line.cents)
+    text: row => preferences.money(row.line.cents)
   },
   ...standings.value.map((quote, i): Column<ByLine> => ({
     key: `quote-${quote.id}`,
@@ -181,7 +181,7 @@ const againstColumns = computed((): Column<ByLine>[] => [
 ])
 const lumpSays = (covers: readonly CostLine[], cents: number, planCents: number) =>
   covers.length
-    ? `for ${covers.length} ${covers.length === 1 ? 'line' : 'lines'} of ${taste.money(planCents)}, ${signed(cents - planCents)}`
+    ? `for ${covers.length} ${covers.length === 1 ? 'line' : 'lines'} of ${preferences.money(planCents)}, ${signed(cents - planCents)}`
     : 'for nothing in the plan'
 
 function importLines(file: string, read: { says: string; cents: number }[], rate: Quote['rate']) {
@@ -237,14 +237,14 @@ function setRate(usd: number) {
           >
           <template #lacks="{ row }"
             ><StateMark :state="row.forgotten.length ? 'decide' : 'holds'" :size="13" />
-            {{ taste.money(row.forgottenCents) }}</template
+            {{ preferences.money(row.forgottenCents) }}</template
           >
           <template #back="{ row }"
             ><template v-if="dates(row)"
               ><StateMark :state="!brief.downTo || dates(row)!.back <= brief.downTo ? 'holds' : 'decide'" :size="13" />
-              {{ taste.day(dates(row)!.back)
+              {{ preferences.day(dates(row)!.back)
               }}<span v-if="dates(row)!.begins > brief.downFrom!" class="quiet small"
-                >, begins {{ taste.day(dates(row)!.begins) }}</span
+                >, begins {{ preferences.day(dates(row)!.begins) }}</span
               ></template
             ><span v-else class="quiet">no window in Brief</span></template
           >
@@ -355,7 +355,7 @@ function setRate(usd: number) {
             ><StateMark state="decide" :size="14" /> Enter the rate. Until then the amounts count as
             {{ chosen.rate?.currency ?? 'USD' }}.</span
           >
-          <span v-else class="quiet small">Rate of {{ taste.day(chosen.rate!.on) }}.</span>
+          <span v-else class="quiet small">Rate of {{ preferences.day(chosen.rate!.on) }}.</span>
         </template>
       </div>
       <div v-for="line in chosen.lines" :key="line.id" class="line">
@@ -417,8 +417,8 @@ function setRate(usd: number) {
           @update:model-value="note => set({ note })"
         />
       </div>
-      <p v-for="line in chosenStands.twice" :key="taste.say(line.says)" class="small">
-        <StateMark state="decide" :size="14" /> {{ taste.say(line.says) }} is named by more than one line:
+      <p v-for="line in chosenStands.twice" :key="preferences.say(line.says)" class="small">
+        <StateMark state="decide" :size="14" /> {{ preferences.say(line.says) }} is named by more than one line:
         {{ line.by.join(' · ') }}
       </p>
     </section>
@@ -428,7 +428,7 @@ function setRate(usd: number) {
         <template v-for="(quote, i) in standings" :key="quote.id" #[`quote-${quote.id}`]="{ row }">
           <template v-if="row.by[i]"
             >{{ row.by[i]!.says }}
-            <span v-if="row.by[i]!.covers.length === 1" class="figures">{{ taste.money(row.by[i]!.cents) }}</span
+            <span v-if="row.by[i]!.covers.length === 1" class="figures">{{ preferences.money(row.by[i]!.cents) }}</span
             ><span v-else class="quiet">(lump)</span></template
           ><template v-else><StateMark state="decide" :size="13" /> left out</template>
         </template>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { Alternative, SameMoney } from '#core/report'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** For the same money: what else the price of a choice would buy on this aeroplane, by what works and what survives. */
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const { progress, run, stop } = useLongWork<Alternative>()
 const fresh = computed(() =>
   [...(bench.examined?.units.filter(unit => unit.state === 'new' && unit.priceCents > 0) ?? [])].sort(
@@ -26,7 +26,7 @@ async function look() {
   if (!option || !of) return
   wrong.value = ''
   try {
-    answer.value = await run(`What else would ${taste.money(of.priceCents)} buy?`, (examiner, job, tell) =>
+    answer.value = await run(`What else would ${preferences.money(of.priceCents)} buy?`, (examiner, job, tell) =>
       examiner.sameMoney(option.id, of.id, job, tell)
     )
   } catch (error) {
@@ -41,7 +41,7 @@ const columns: Column<Alternative>[] = [
     number: true,
     of: 'money',
     value: row => row.cents,
-    text: row => taste.money(row.cents)
+    text: row => preferences.money(row.cents)
   },
   { key: 'weak', title: 'Losses that take a task (100: one not done)', number: true, value: row => row.weak },
   { key: 'gained', title: 'Works with it', value: row => row.gained.join(', ') },
@@ -65,7 +65,7 @@ const columns: Column<Alternative>[] = [
     <p v-if="wrong" class="small" role="alert"><StateMark state="must fix" :size="14" /> {{ wrong }}</p>
     <template v-if="answer">
       <p class="small">
-        {{ chosen.label }} costs <b class="figures">{{ taste.money(answer.chosen.cents) }}</b> installed and gives
+        {{ chosen.label }} costs <b class="figures">{{ preferences.money(answer.chosen.cents) }}</b> installed and gives
         {{ answer.chosen.gained.join(', ') || 'nothing that was not there' }}; with it
         <b class="figures">{{ answer.chosen.weak }}</b> single losses take a task.
       </p>

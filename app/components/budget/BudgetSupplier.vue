@@ -3,10 +3,10 @@
 import { readSupplierFeed, type SupplierFeed } from '#core/formats'
 import type { Edit } from '#core/document'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const feed = shallowRef<SupplierFeed>()
 const asking = ref(false)
 const wrong = ref('')
@@ -61,7 +61,7 @@ const columns = computed((): Column<Row>[] => [
     number: true,
     of: 'money',
     value: row => row.planCents,
-    text: row => taste.money(row.planCents)
+    text: row => preferences.money(row.planCents)
   },
   {
     key: 'price',
@@ -69,7 +69,7 @@ const columns = computed((): Column<Row>[] => [
     number: true,
     of: 'money',
     value: row => row.line.priceCents,
-    text: row => (row.line.priceCents === undefined ? '—' : taste.money(row.line.priceCents))
+    text: row => (row.line.priceCents === undefined ? '—' : preferences.money(row.line.priceCents))
   },
   {
     key: 'more',
@@ -77,7 +77,7 @@ const columns = computed((): Column<Row>[] => [
     number: true,
     of: 'money',
     value: row => (row.line.priceCents === undefined ? undefined : row.line.priceCents - row.planCents),
-    text: row => (row.line.priceCents === undefined ? '—' : taste.money(row.line.priceCents - row.planCents))
+    text: row => (row.line.priceCents === undefined ? '—' : preferences.money(row.line.priceCents - row.planCents))
   },
   { key: 'stock', title: 'On the shelf', number: true, value: row => row.line.stock },
   { key: 'weeks', title: 'Weeks', value: row => row.line.weeks?.join(' – ') ?? '—' },
@@ -100,7 +100,7 @@ const open = computed(() => rows.value.filter(row => !row.taken && row.line.pric
       <v-btn :loading="asking" @click="enquire">{{ feed ? 'Ask again' : 'Ask the supplier' }}</v-btn>
       <v-btn
         v-if="open.length"
-        @click="bench.act(open.flatMap(editOf), `Prices and leads of ${feed!.supplier}, ${taste.day(feed!.on)}`)"
+        @click="bench.act(open.flatMap(editOf), `Prices and leads of ${feed!.supplier}, ${preferences.day(feed!.on)}`)"
       >
         Take all {{ open.length }}
       </v-btn>
@@ -112,8 +112,8 @@ const open = computed(() => rows.value.filter(row => !row.taken && row.line.pric
     </p>
     <template v-else>
       <p class="small quiet">
-        {{ feed.supplier }} (stand-in), {{ taste.day(feed.on) }}. What is taken counts in the estimate and in Time and
-        odds.
+        {{ feed.supplier }} (stand-in), {{ preferences.day(feed.on) }}. What is taken counts in the estimate and in Time
+        and odds.
       </p>
       <FactTable :rows="rows" :columns="columns" name="Supplier" :key-of="row => row.unit" no-filter>
         <template #take="{ row }">

@@ -4,11 +4,11 @@ import type { OwnTask } from '#core/document'
 import { ownTask, type JobTask } from '#core/money'
 import { mdiDelete } from '@mdi/js'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const { tasks, visit } = defineProps<{ tasks: readonly JobTask[]; visit: string }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const own = computed(() => (bench.option?.tasks ?? []).filter(task => !visit || (task.phase ?? first.value) === visit))
 const first = computed(() => bench.option?.phases[0]?.id)
 const put = (task: OwnTask, says = task.name) =>
@@ -36,7 +36,7 @@ const blank: Omit<OwnTask, 'id'> = {
 const choices = (id: string) => {
   const names = new Map([
     ...own.value.map(task => [ownTask(task.id), task.name] as const),
-    ...tasks.map(task => [task.id, taste.say(task.name)] as const)
+    ...tasks.map(task => [task.id, preferences.say(task.name)] as const)
   ])
   names.delete(ownTask(id))
   return [...names].map(([value, title]) => ({ value, title }))

@@ -14,10 +14,10 @@ import {
 import { format } from 'date-fns'
 import type { Working } from '#core/design'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const brief = computed(() => bench.project!.brief)
 const shop = computed(() => brief.value.shop ?? { ...USUAL_PACE, closed: [] })
 const setShop = (change: Partial<typeof shop.value>) =>
@@ -64,14 +64,14 @@ const taken = ref('')
 async function giveCalendar() {
   taken.value = ''
   try {
-    const { writePlanCalendar } = await import('#core/report/calendar')
+    const { writePlanCalendar } = await import('#core/report/papers/calendar')
     const { registration } = brief.value
     giveFile(
       fileName(`${registration || bench.project!.title} plan`, 'ics'),
       writePlanCalendar(registration || bench.project!.title, odds.value!.tasks, {
         from: start.value!,
         closed: shop.value.closed,
-        reading: taste.reading
+        reading: preferences.reading
       }),
       'text/calendar'
     )
@@ -108,7 +108,7 @@ watch(
       const said = (error as Error).message.replace(/“([^”]+)”/, (whole, id: string) => {
         const own = bench.option?.tasks.find(task => ownTask(task.id) === id)?.name
         const planned = odds.value?.tasks.find(task => task.id === id)?.name
-        const name = own ?? (planned && taste.say(planned))
+        const name = own ?? (planned && preferences.say(planned))
         return name === undefined ? whole : `“${name}”`
       })
       wrong.value =
@@ -120,11 +120,11 @@ watch(
 )
 /** The day after so many working days. */
 const dayAt = (days: number) =>
-  start.value ? taste.day(workingDayAfter(start.value, days, shop.value.closed)) : undefined
+  start.value ? preferences.day(workingDayAfter(start.value, days, shop.value.closed)) : undefined
 const showWorking = (working: Working | undefined, title: string) => {
   if (working) bench.workingOf = { working, title }
 }
-const percent = (share: number) => `${taste.number(share * 100, 0)} %`
+const percent = (share: number) => `${preferences.number(share * 100, 0)} %`
 const SAYS: Record<string, string> = {
   '0.1': 'one in ten is within',
   '0.5': 'half are within',
@@ -146,15 +146,21 @@ const likely = computed((): Tried => ({
 }))
 const tryOf = (tried: Tried) => tried.says
 const tryColumns = computed((): Column<Tried>[] => [
-  { key: 'says', title: `Of ${taste.number(odds.value?.runs ?? 0, 0)} tries`, value: row => row.says },
-  { key: 'days', title: 'Working days', value: row => row.days, text: row => taste.number(row.days, 0), number: true },
+  { key: 'says', title: `Of ${preferences.number(odds.value?.runs ?? 0, 0)} tries`, value: row => row.says },
+  {
+    key: 'days',
+    title: 'Working days',
+    value: row => row.days,
+    text: row => preferences.number(row.days, 0),
+    number: true
+  },
   { key: 'back', title: 'Back', value: row => dayAt(row.days) ?? '—', number: true },
   {
     key: 'money',
     title: 'Money',
     of: 'money',
     value: row => row.cents,
-    text: row => (row.cents === undefined ? '' : taste.money(row.cents)),
+    text: row => (row.cents === undefined ? '' : preferences.money(row.cents)),
     number: true
   }
 ])
@@ -162,16 +168,16 @@ const drawn = computed(() =>
   (odds.value?.tasks ?? []).filter(task => task.days[2] > 0).sort((a, b) => a.start - b.start || a.finish - b.finish)
 )
 type Drawn = (typeof drawn.value)[number]
-const slackOf = (task: Drawn) => (task.slack < 0.05 ? 'none' : taste.number(task.slack, 1))
+const slackOf = (task: Drawn) => (task.slack < 0.05 ? 'none' : preferences.number(task.slack, 1))
 const days = (key: string, title: string, at: 0 | 1 | 2): Column<Drawn> => ({
   key,
   title,
   value: task => task.days[at],
-  text: task => taste.number(task.days[at], 1),
+  text: task => preferences.number(task.days[at], 1),
   number: true
 })
 const columns = computed((): Column<Drawn>[] => [
-  { key: 'task', title: 'Task', value: task => taste.say(task.name) },
+  { key: 'task', title: 'Task', value: task => preferences.say(task.name) },
   days('best', 'Best', 0),
   days('likely', 'Likely', 1),
   days('worst', 'Worst', 2),
@@ -281,12 +287,12 @@ const moving = ref('')
       />
       <p v-if="begins.waits" class="small grow" data-queue>
         <StateMark state="decide" :size="14" /> {{ begins.waits.shop }}’s queue is through on
-        {{ taste.day(begins.on!) }}: the plan begins then, not on {{ taste.day(begins.waits.wanted) }}.
+        {{ preferences.day(begins.on!) }}: the plan begins then, not on {{ preferences.day(begins.waits.wanted) }}.
       </p>
       <p class="small quiet grow">
-        The window ({{ brief.downFrom ? taste.day(brief.downFrom) : 'no start' }} to
-        {{ brief.downTo ? taste.day(brief.downTo) : 'no end' }}) and the ceiling are those of Brief. Monday to Friday,
-        but for the days closed: holidays, the shop’s own leave, your own.
+        The window ({{ brief.downFrom ? preferences.day(brief.downFrom) : 'no start' }} to
+        {{ brief.downTo ? preferences.day(brief.downTo) : 'no end' }}) and the ceiling are those of Brief. Monday to
+        Friday, but for the days closed: holidays, the shop’s own leave, your own.
       </p>
     </section>
     <p v-if="wrong" class="sheet" role="alert">{{ wrong }}</p>
@@ -317,7 +323,7 @@ const moving = ref('')
           {{ percent(odds.inTimeBetween[0]) }} to {{ percent(odds.inTimeBetween[1]) }}.
         </p>
         <p v-if="odds.underCeiling !== undefined" class="big">
-          Under {{ taste.money(ceiling) }}: <b class="figures">{{ percent(odds.underCeiling) }}</b>
+          Under {{ preferences.money(ceiling) }}: <b class="figures">{{ percent(odds.underCeiling) }}</b>
           <v-btn
             class="beside"
             size="small"
@@ -396,7 +402,7 @@ const moving = ref('')
                 <v-btn
                   v-if="start && !shiftOf(row.id) && moving !== row.id"
                   variant="text"
-                  :aria-label="`Move: ${taste.say(row.name)}`"
+                  :aria-label="`Move: ${preferences.say(row.name)}`"
                   @click="moving = row.id"
                   >Move…</v-btn
                 >
@@ -405,9 +411,9 @@ const moving = ref('')
                   hide-label
                   empty
                   type="date"
-                  :label="`Not before: ${taste.say(row.name)}`"
+                  :label="`Not before: ${preferences.say(row.name)}`"
                   :model-value="shiftOf(row.id)"
-                  @update:model-value="day => shift(row.id, day, taste.say(row.name))"
+                  @update:model-value="day => shift(row.id, day, preferences.say(row.name))"
                 />
               </div>
             </template>
@@ -415,11 +421,11 @@ const moving = ref('')
             <template #bars="{ row }">
               <BudgetBar
                 :task="row"
-                :name="taste.say(row.name)"
+                :name="preferences.say(row.name)"
                 :days="odds.likelyDays"
                 :start="start"
                 :closed="shop.closed"
-                @move="day => shift(row.id, day, taste.say(row.name), day && `shift ${row.id}`)"
+                @move="day => shift(row.id, day, preferences.say(row.name), day && `shift ${row.id}`)"
               />
             </template>
           </FactTable>

@@ -14,10 +14,10 @@ import {
 import type { AfterVisit } from '#core/report'
 import { mdiDelete } from '@mdi/js'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const money = computed(() => bench.report!.money)
 const phases = computed(() => bench.option?.phases ?? [])
 const prices = computed(() => bench.option!.prices)
@@ -152,7 +152,7 @@ function sayWhy(why: Why): string {
     case 'over elsewhere':
       return `${nameOf(why.visit)} would pass its ${why.by === 'money' ? 'ceiling' : 'days'}`
     case 'dearer elsewhere':
-      return `${nameOf(why.visit)}: ${taste.money(why.cents)} more`
+      return `${nameOf(why.visit)}: ${preferences.money(why.cents)} more`
     case 'no dearer elsewhere':
       return `${nameOf(why.visit)} would cost no more`
   }
@@ -221,7 +221,7 @@ const laterColumns: Column<Later>[] = [
     number: true,
     of: 'money',
     value: row => row.nowCents,
-    text: row => taste.money(row.nowCents)
+    text: row => preferences.money(row.nowCents)
   },
   {
     key: 'later',
@@ -229,7 +229,7 @@ const laterColumns: Column<Later>[] = [
     number: true,
     of: 'money',
     value: row => row.laterCents,
-    text: row => taste.money(row.laterCents)
+    text: row => preferences.money(row.laterCents)
   },
   {
     key: 'saved',
@@ -237,7 +237,7 @@ const laterColumns: Column<Later>[] = [
     number: true,
     of: 'money',
     value: row => row.savedCents,
-    text: row => taste.money(row.savedCents)
+    text: row => preferences.money(row.savedCents)
   }
 ]
 type SplitVisit = NonNullable<NonNullable<typeof search.value>['best']>['visits'][number]
@@ -253,7 +253,7 @@ const splitColumns = computed((): Column<SplitVisit>[] => [
     title: 'Cost',
     of: 'money',
     value: visit => visit.cents,
-    text: visit => taste.money(visit.cents),
+    text: visit => preferences.money(visit.cents),
     number: true
   },
   {
@@ -261,14 +261,14 @@ const splitColumns = computed((): Column<SplitVisit>[] => [
     title: 'May cost',
     of: 'money',
     value: visit => visit.limit.ceilingCents,
-    text: visit => (visit.limit.ceilingCents === undefined ? 'any' : taste.money(visit.limit.ceilingCents)),
+    text: visit => (visit.limit.ceilingCents === undefined ? 'any' : preferences.money(visit.limit.ceilingCents)),
     number: true
   },
   {
     key: 'days',
     title: 'Working days',
     value: visit => visit.days,
-    text: visit => taste.number(visit.days, 0),
+    text: visit => preferences.number(visit.days, 0),
     number: true
   },
   {
@@ -357,14 +357,15 @@ const visitKey = (visit: SplitVisit) => visit.id
           @click="bench.act([{ type: 'phase.drop', option: bench.option!.id, phase: phase.id }], 'Delete a visit')"
         />
         <p class="small grow says">
-          <b class="figures">{{ taste.money(sumOf(phase.id)?.cents ?? 0) }}</b>,
-          {{ taste.number(sumOf(phase.id)?.hours ?? 0, 1) }} h<template v-if="openLine(phase.id)"
-            >. <SayPhrase :says="openLine(phase.id)!.says" />: {{ taste.money(openLine(phase.id)!.cents) }}</template
+          <b class="figures">{{ preferences.money(sumOf(phase.id)?.cents ?? 0) }}</b>,
+          {{ preferences.number(sumOf(phase.id)?.hours ?? 0, 1) }} h<template v-if="openLine(phase.id)"
+            >. <SayPhrase :says="openLine(phase.id)!.says" />:
+            {{ preferences.money(openLine(phase.id)!.cents) }}</template
           >.
         </p>
       </div>
       <p v-if="phases.length" class="sum">
-        Together <b class="figures">{{ taste.money(money.byPhase.reduce((sum, one) => sum + one.cents, 0)) }}</b>
+        Together <b class="figures">{{ preferences.money(money.byPhase.reduce((sum, one) => sum + one.cents, 0)) }}</b>
       </p>
     </section>
     <div v-if="phases.length" class="two">
@@ -415,13 +416,14 @@ const visitKey = (visit: SplitVisit) => visit.id
               </template>
             </FactTable>
             <p class="small">
-              Together {{ taste.money(search.best.totalCents) }}: {{ taste.money(search.best.lostCents) }} more than all
-              of it at once ({{ taste.money(search.whole.totalCents) }}); as it is shared out now it is
-              {{ taste.money(search.now.totalCents) }}{{ nowSays }}.
+              Together {{ preferences.money(search.best.totalCents) }}:
+              {{ preferences.money(search.best.lostCents) }} more than all of it at once ({{
+                preferences.money(search.whole.totalCents)
+              }}); as it is shared out now it is {{ preferences.money(search.now.totalCents) }}{{ nowSays }}.
               {{
                 search.proven
                   ? 'No way to share it out costs less within these limits.'
-                  : `The best of ${taste.number(search.tried, 0)} looked at; there may be a better one.`
+                  : `The best of ${preferences.number(search.tried, 0)} looked at; there may be a better one.`
               }}
             </p>
             <ul class="reasons">
@@ -442,7 +444,7 @@ const visitKey = (visit: SplitVisit) => visit.id
               {{
                 search.proven
                   ? 'No way to share it out keeps every limit.'
-                  : `None of ${taste.number(search.tried, 0)} ways looked at keeps every limit; there may be one.`
+                  : `None of ${preferences.number(search.tried, 0)} ways looked at keeps every limit; there may be one.`
               }}
               <template v-if="search.tooLarge.length">
                 {{
@@ -454,8 +456,8 @@ const visitKey = (visit: SplitVisit) => visit.id
                     .join('; ')
                 }}.
               </template>
-              All of it at once costs {{ taste.money(search.whole.totalCents) }} and takes
-              {{ taste.number(search.whole.visits[0]!.days, 0) }} working days. Raise a limit or add a visit.
+              All of it at once costs {{ preferences.money(search.whole.totalCents) }} and takes
+              {{ preferences.number(search.whole.visits[0]!.days, 0) }} working days. Raise a limit or add a visit.
             </p>
           </template>
         </section>
@@ -527,10 +529,10 @@ const visitKey = (visit: SplitVisit) => visit.id
       </div>
       <p v-if="off" class="small">
         All of it {{ months }} {{ months === 1 ? 'month' : 'months' }} later costs
-        <b class="figures">{{ taste.money(off.togetherCents) }}</b> more, entries as they are today: equipment
-        {{ taste.money(off.equipmentCents) }}, trade-ins and sales {{ taste.money(off.creditsCents) }}, tax and
-        contingency on it {{ taste.money(off.taxCents) }}. What makers have announced for then is counted in Options
-        side by side, where it stands as a column of its own.
+        <b class="figures">{{ preferences.money(off.togetherCents) }}</b> more, entries as they are today: equipment
+        {{ preferences.money(off.equipmentCents) }}, trade-ins and sales {{ preferences.money(off.creditsCents) }}, tax
+        and contingency on it {{ preferences.money(off.taxCents) }}. What makers have announced for then is counted in
+        Options side by side, where it stands as a column of its own.
       </p>
       <FactTable :rows="later" :columns="laterColumns" name="Now or later" no-filter :key-of="row => row.unit">
         <template #saved="{ row }"
@@ -545,7 +547,7 @@ const visitKey = (visit: SplitVisit) => visit.id
               }
             "
           >
-            {{ taste.money(row.savedCents) }}
+            {{ preferences.money(row.savedCents) }}
           </v-btn></template
         >
       </FactTable>

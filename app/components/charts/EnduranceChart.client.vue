@@ -2,15 +2,15 @@
 import { Chart, Filler, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js'
 import { Chart as ChartView } from 'vue-chartjs'
 import type { Endurance } from '#core/power'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 Chart.register(Filler, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip)
 const { endurance, wanted } = defineProps<{ endurance: Endurance; wanted: number }>()
-const taste = useTaste()
+const preferences = usePreferences()
 Chart.defaults.font.family = 'B612'
 Chart.defaults.font.size = 11
 const ink = computed(() =>
-  taste.dark
+  preferences.dark
     ? {
         text: '#E4E2DA',
         rule: '#465055',
@@ -111,7 +111,7 @@ const data = computed(() => {
       upright('30 min, the rule before 2017', 30, { colour: ink.value.text, dash: [2, 3], width: 1 }),
       ...(Number.isFinite(endurance.minutes)
         ? [
-            upright(`first dark, ${taste.number(endurance.minutes, 0)} min`, endurance.minutes, {
+            upright(`first dark, ${preferences.number(endurance.minutes, 0)} min`, endurance.minutes, {
               colour: ink.value.dark,
               dash: [10, 3],
               width: 2

@@ -12,18 +12,18 @@ import {
 import { Chart as ChartView } from 'vue-chartjs'
 import type { MassReport } from '#core/mass'
 import { KG_PER_POUND, MM_PER_INCH } from '#core/quantity'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Arm against weight: the envelope, the empty aeroplane, and each loading from take-off to its fuel burnt. */
 Chart.register(Legend, LinearScale, LineController, LineElement, PointElement, ScatterController, Tooltip)
 const { corners, mass } = defineProps<{ corners: readonly (readonly [number, number])[]; mass: MassReport }>()
-const taste = useTaste()
+const preferences = usePreferences()
 const ink = computed(() =>
-  taste.dark
+  preferences.dark
     ? { text: '#E4E2DA', rule: '#465055', edge: '#93B0EC', holds: '#B4C381', out: '#F0907F', empty: '#E2B04A' }
     : { text: '#22272A', rule: '#D5D8D4', edge: '#27498F', holds: '#566330', out: '#B83A27', empty: '#9A6A0C' }
 )
-const inch = computed(() => taste.reading.system === 'inch')
+const inch = computed(() => preferences.reading.system === 'inch')
 const point = (armMm: number, massKg: number) => ({
   x: inch.value ? armMm / MM_PER_INCH : armMm,
   y: inch.value ? massKg / KG_PER_POUND : massKg

@@ -13,7 +13,7 @@ import {
 } from 'chart.js'
 import { Chart as ChartView } from 'vue-chartjs'
 import type { PowerReport } from '#core/power'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 Chart.register(
   BarController,
@@ -27,11 +27,11 @@ Chart.register(
   Tooltip
 )
 const { power } = defineProps<{ power: PowerReport }>()
-const taste = useTaste()
+const preferences = usePreferences()
 Chart.defaults.font.family = 'B612'
 Chart.defaults.font.size = 11
 const ink = computed(() =>
-  taste.dark
+  preferences.dark
     ? {
         text: '#E4E2DA',
         rule: '#465055',

@@ -2,14 +2,14 @@
 import { Chart, Legend, LinearScale, PointElement, ScatterController, Tooltip } from 'chart.js'
 import { Scatter } from 'vue-chartjs'
 import type { OptionStanding } from '#core/report'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Money against what failures take: what lies toward the lower left costs less and leaves more. */
 Chart.register(Legend, LinearScale, PointElement, ScatterController, Tooltip)
 const { standings } = defineProps<{ standings: readonly OptionStanding[] }>()
-const taste = useTaste()
+const preferences = usePreferences()
 const ink = computed(() =>
-  taste.dark
+  preferences.dark
     ? { text: '#E4E2DA', rule: '#465055', on: '#93B0EC', off: '#9AA3A6' }
     : { text: '#22272A', rule: '#D5D8D4', on: '#27498F', off: '#6B7478' }
 )
@@ -19,7 +19,7 @@ const data = computed(() => ({
     const colour = standing.onFrontier ? ink.value.on : ink.value.off
     return {
       label: `${standing.name}${standing.onFrontier ? '' : ' (another costs no more and leaves no less)'}`,
-      data: [{ x: taste.sum(standing.cents), y: standing.weak }],
+      data: [{ x: preferences.sum(standing.cents), y: standing.weak }],
       borderColor: colour,
       backgroundColor: colour,
       pointStyle: SHAPES[i % SHAPES.length],

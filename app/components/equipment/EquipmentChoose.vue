@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { searchWords, type Item } from '#core/catalogue'
-import { lackingOf, type CandidateEffect } from '#core/report'
+import { missingFrom, type CandidateEffect } from '#core/report'
 import Fuse from 'fuse.js'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** The catalogue on this aeroplane: where each entry fits and what it would cost, bring and require. */
 const { items, own, effects, old } = defineProps<{
@@ -15,7 +15,7 @@ const { items, own, effects, old } = defineProps<{
 }>()
 const emit = defineEmits<{ edit: [item: Item | 'new']; imports: []; remove: [item: Item]; seen: [items: Item[]] }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const route = useRoute()
 const { add, fits, signed, kgToRead, massUnit } = useEquipment()
 const { text: find, catching } = useFind()
@@ -46,7 +46,7 @@ const gives = ref<'' | 'lacking'>('')
 const kinds = computed(() => [...new Set(items.map(item => item.kind))].sort())
 const makers = computed(() => [...new Set(items.map(item => item.maker))].sort())
 const wanted = computed(() => {
-  const findings = bench.report && !bench.late ? lackingOf(bench.report) : []
+  const findings = bench.report && !bench.late ? missingFrom(bench.report) : []
   return {
     functions: new Set<string>(findings.flatMap(finding => finding.lacks!.functions)),
     signals: new Set<string>(findings.flatMap(finding => finding.lacks!.signal ?? []))
@@ -81,7 +81,7 @@ watch(found, now => emit('seen', now))
 
 const chosen = ref<string[]>([])
 const compared = computed(() => chosen.value.flatMap(id => items.find(item => item.id === id) ?? []))
-const requires = (item: Item): string[] => effects.get(item.id)?.brings.map(taste.say) ?? []
+const requires = (item: Item): string[] => effects.get(item.id)?.brings.map(preferences.say) ?? []
 const moneyOf = (item: Item) => effects.get(item.id)?.change.money
 
 const columns = computed((): Column<Item>[] => [
@@ -102,7 +102,7 @@ const columns = computed((): Column<Item>[] => [
     title: 'Price',
     of: 'money',
     value: item => item.priceCents,
-    text: item => taste.money(item.priceCents),
+    text: item => preferences.money(item.priceCents),
     number: true,
     hidden: true
   },
@@ -111,14 +111,14 @@ const columns = computed((): Column<Item>[] => [
     title: 'Every year',
     of: 'money',
     value: item => item.yearly?.cents,
-    text: item => (item.yearly ? `${taste.money(item.yearly.cents)}, ${item.yearly.for}` : ''),
+    text: item => (item.yearly ? `${preferences.money(item.yearly.cents)}, ${item.yearly.for}` : ''),
     number: true,
     hidden: true
   },
   {
     key: 'announced',
     title: 'Announced',
-    value: item => item.announced?.map(notice => `${taste.day(notice.by)}: ${notice.says}`).join('; '),
+    value: item => item.announced?.map(notice => `${preferences.day(notice.by)}: ${notice.says}`).join('; '),
     hidden: true
   },
   { key: 'amps', title: 'Amps', value: item => effects.get(item.id)?.change.amps, number: true },
@@ -126,7 +126,7 @@ const columns = computed((): Column<Item>[] => [
     key: 'weight',
     title: `Weight, ${massUnit.value}`,
     value: item => Number(kgToRead(item.massKg).toFixed(2)),
-    text: item => taste.number(kgToRead(item.massKg), 1),
+    text: item => preferences.number(kgToRead(item.massKg), 1),
     number: true
   },
   { key: 'gives', title: 'Gives', value: item => item.provides.join(', ') },
@@ -143,7 +143,7 @@ const some = (words: readonly string[], most: number) =>
 
 <template>
   <div ref="list" class="choose" :class="{ old }" :aria-busy="old || items.some(item => !effects.has(item.id))">
-    <EquipmentLacking :items="items" :effects="effects" />
+    <EquipmentMissing :items="items" :effects="effects" />
     <div class="row sieve" role="search">
       <v-text-field
         ref="findField"
@@ -232,7 +232,7 @@ const some = (words: readonly string[], most: number) =>
           <tr>
             <td>Installed cost</td>
             <td v-for="item in compared" :key="item.id" class="figures">
-              {{ moneyOf(item) === undefined ? '—' : taste.money(moneyOf(item)!) }}
+              {{ moneyOf(item) === undefined ? '—' : preferences.money(moneyOf(item)!) }}
             </td>
           </tr>
           <tr>
@@ -242,7 +242,7 @@ const some = (words: readonly string[], most: number) =>
                 >{{ signed(effects.get(item.id)!.change.amps, 2) }} A ·
                 {{ signed(effects.get(item.id)!.change.minutes, 0) }} min ·</template
               >
-              {{ taste.mass(item.massKg) }}
+              {{ preferences.mass(item.massKg) }}
             </td>
           </tr>
           <tr>
@@ -304,11 +304,12 @@ const some = (words: readonly string[], most: number) =>
           </span>
         </template>
         <template #cost="{ row }">
-          <b>{{ moneyOf(row) === undefined ? '…' : taste.money(moneyOf(row)!) }}</b><br /><span class="quiet small">{{
-            taste.money(row.priceCents)
-          }}</span>
+          <b>{{ moneyOf(row) === undefined ? '…' : preferences.money(moneyOf(row)!) }}</b><br /><span
+            class="quiet small"
+            >{{ preferences.money(row.priceCents) }}</span
+          >
         </template>
-        <template #price="{ row }">{{ taste.money(row.priceCents) }}</template>
+        <template #price="{ row }">{{ preferences.money(row.priceCents) }}</template>
         <template #amps="{ row }">{{
           effects.has(row.id) ? signed(effects.get(row.id)!.change.amps, 2) : '…'
         }}</template>

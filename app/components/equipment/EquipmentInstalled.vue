@@ -2,7 +2,7 @@
 import type { DesignUnit } from '#core/design'
 import type { RemovalEffect } from '#core/report'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** What is installed, what is added and what is removed, with the effect of removing each. */
 const { removals, old } = defineProps<{
@@ -11,7 +11,7 @@ const { removals, old } = defineProps<{
   old: boolean
 }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const { signed, kgToRead, massUnit } = useEquipment()
 const units = computed(() => bench.design?.units ?? [])
 const busy = computed(() => old || units.value.some(unit => unit.state !== 'new' && !removals[unit.id]))
@@ -23,12 +23,13 @@ const common = computed(() => {
   const count = new Map<string, number>()
   // Of units that have been removed since, an effect is still known.
   for (const { id } of units.value)
-    for (const words of new Set(removals[id]?.brings.map(taste.say))) count.set(words, (count.get(words) ?? 0) + 1)
+    for (const words of new Set(removals[id]?.brings.map(preferences.say)))
+      count.set(words, (count.get(words) ?? 0) + 1)
   return [...count].filter(([, many]) => many >= OFTEN)
 })
 const isCommon = computed(() => new Set(common.value.map(([words]) => words)))
 const breaks = (unit: DesignUnit): string[] =>
-  (removals[unit.id]?.brings ?? []).map(taste.say).filter(words => !isCommon.value.has(words))
+  (removals[unit.id]?.brings ?? []).map(preferences.say).filter(words => !isCommon.value.has(words))
 const STATES = { kept: 'installed', moved: 'installed, moved', new: 'adding' } as const
 
 const columns = computed((): Column<DesignUnit>[] => [
@@ -40,7 +41,7 @@ const columns = computed((): Column<DesignUnit>[] => [
     key: 'weight',
     title: `Weight, ${massUnit.value}`,
     value: unit => Number(kgToRead(unit.item.massKg).toFixed(2)),
-    text: unit => taste.number(kgToRead(unit.item.massKg), 1),
+    text: unit => preferences.number(kgToRead(unit.item.massKg), 1),
     number: true
   },
   {
@@ -62,7 +63,7 @@ const columns = computed((): Column<DesignUnit>[] => [
     title: 'Price',
     of: 'money',
     value: unit => unit.priceCents,
-    text: unit => taste.money(unit.priceCents),
+    text: unit => preferences.money(unit.priceCents),
     number: true
   },
   { key: 'effect', title: 'Effect of removal', width: '34%', value: unit => breaks(unit).join(' ') },
@@ -120,7 +121,7 @@ const goneColumns = computed((): Column<Gone>[] => [
     title: 'Credit',
     of: 'money',
     value: gone => gone.creditCents,
-    text: gone => taste.money(gone.creditCents),
+    text: gone => preferences.money(gone.creditCents),
     number: true,
     width: '150px'
   },
@@ -212,7 +213,7 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
         />
         <template v-else>{{ row.place.name }}</template>
       </template>
-      <template #price="{ row }">{{ taste.money(row.priceCents) }}</template>
+      <template #price="{ row }">{{ preferences.money(row.priceCents) }}</template>
       <template #effect="{ row }">
         <span class="clamp small" :title="breaks(row).join('\n')">
           <template v-if="!removals[row.id]">{{ row.state === 'new' ? 'Back to before it was added.' : '…' }}</template>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { StarterKit } from '#core/report'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** A starter kit for the brief: worked out on this aeroplane, looked over, taken whole as one act. */
 const open = defineModel<boolean>({ required: true })
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const kit = shallowRef<StarterKit>()
 const wrong = ref('')
 const { progress, run, stop } = useLongWork()
@@ -34,13 +34,13 @@ type Line = StarterKit['lines'][number]
 const lineOf = (line: Line) => line.unit.id
 const columns = computed((): Column<Line>[] => [
   { key: 'item', title: 'Item', value: row => row.item.name },
-  { key: 'because', title: 'Because', value: row => taste.say(row.because.says) },
+  { key: 'because', title: 'Because', value: row => preferences.say(row.because.says) },
   {
     key: 'money',
     title: 'Installed cost',
     of: 'money',
     value: row => row.effect?.change.money,
-    text: row => (row.effect ? taste.money(row.effect.change.money) : 'with it'),
+    text: row => (row.effect ? preferences.money(row.effect.change.money) : 'with it'),
     number: true
   }
 ])
@@ -75,11 +75,11 @@ function take() {
               >
             </template>
           </FactTable>
-          <p class="row"><b class="grow">Together</b><b class="figures">{{ taste.money(cost) }}</b></p>
+          <p class="row"><b class="grow">Together</b><b class="figures">{{ preferences.money(cost) }}</b></p>
         </template>
         <template v-if="kit?.open.length">
           <h3>Not met by this kit</h3>
-          <p v-for="finding in kit.open" :key="finding.id" class="small">{{ taste.say(finding.says) }}</p>
+          <p v-for="finding in kit.open" :key="finding.id" class="small">{{ preferences.say(finding.says) }}</p>
         </template>
       </v-card-text>
       <v-card-actions>

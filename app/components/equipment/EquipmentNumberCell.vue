@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { QuantityError } from '#core/quantity'
 import type { QuantityKind } from '~/composables/useQuantityText'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /**
  * One number of a catalogue entry, read and typed in the reader’s unit and language; it is kept as its cell of the CSV has it: mm,
@@ -24,7 +24,7 @@ const {
 }>()
 const cell = defineModel<string>({ required: true })
 const emit = defineEmits<{ refused: [boolean] }>()
-const taste = useTaste()
+const preferences = usePreferences()
 const { unit, rest, read } = useQuantityText(() => kind)
 
 /** Money is counted in cents and written in dollars. */
@@ -42,7 +42,7 @@ const pressed = usePressed()
 watch([refused, pressed], () => {
   if (!pressed.value) told.value = refused.value
 })
-watch([cell, () => taste.reading], () => {
+watch([cell, () => preferences.reading], () => {
   text.value = shown()
   refused.value = ''
 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { writeProject, type Dispute } from '#core/document'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const bench = useBench()
 const shown = computed(() => bench.saveState === 'stale' || bench.saveState === 'missing')
@@ -13,9 +13,9 @@ watch(
   }
 )
 const all = computed(() => bench.disputes.every(dispute => chosen.value[dispute.path]))
-const taste = useTaste()
+const preferences = usePreferences()
 /** A field of a record with its value, as the reader reads it. */
-const valueOf = (record: Dispute['mine'], field: string) => fieldValue(field, record[field], taste)
+const valueOf = (record: Dispute['mine'], field: string) => fieldValue(field, record[field], preferences)
 const mine = () => {
   if (bench.project)
     giveFile(fileName(`${bench.project.title} this window`, 'json'), writeProject(bench.project), 'application/json')

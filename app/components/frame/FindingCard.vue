@@ -3,7 +3,7 @@ import type { Finding, Remedy } from '#core/design'
 import type { RemedyEffect } from '#core/report'
 import { WEIGHT_NAMES } from '~/steps'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** A finding: what it says and rests on, and each remedy with what that would cure and bring. */
 const { finding, here, effects, fresh, sought } = defineProps<{
@@ -18,12 +18,12 @@ const { finding, here, effects, fresh, sought } = defineProps<{
 }>()
 const emit = defineEmits<{ go: [Finding] }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const address = useStepAddress()
 
 /** What its working is called: its title, or what it begins with. */
 const title = computed(() => {
-  const words = taste.say(finding.title ?? finding.says)
+  const words = preferences.say(finding.title ?? finding.says)
   return words.length > 70 ? `${words.slice(0, 69)}…` : words
 })
 
@@ -42,7 +42,7 @@ const isOld = (index: number) => effects.has(placeOf(index)) && !fresh.has(place
 /** What a remedy would do; of the design before only where that remedy is the one that stands there now. */
 function effectOf(remedy: Remedy, index: number): RemedyEffect | undefined {
   const effect = effects.get(placeOf(index))
-  return effect && isOld(index) && taste.say(effect.of.says) !== taste.say(remedy.says) ? undefined : effect
+  return effect && isOld(index) && preferences.say(effect.of.says) !== preferences.say(remedy.says) ? undefined : effect
 }
 /** Whether a search for what cures it has ended before: then what it found stands until the next one ends. */
 const known = ref(false)
@@ -61,8 +61,8 @@ function effectWords(effect: RemedyEffect | undefined): string {
   const { money } = effect.change
   return [
     `Cures ${count(effect.cures.length, 'finding')}`,
-    effect.brings.length ? `brings ${effect.brings.length}: ${taste.say(effect.brings[0]!)}` : 'brings none',
-    money ? `${money > 0 ? '+' : '−'}${taste.money(Math.abs(money))}` : ''
+    effect.brings.length ? `brings ${effect.brings.length}: ${preferences.say(effect.brings[0]!)}` : 'brings none',
+    money ? `${money > 0 ? '+' : '−'}${preferences.money(Math.abs(money))}` : ''
   ]
     .filter(Boolean)
     .join(' · ')
@@ -90,7 +90,7 @@ const source = computed(() => [finding.basis.kind, finding.basis.source].filter(
       >Looking for what would cure it…</small
     >
     <div v-for="(remedy, index) in remedies" :key="index" class="remedy">
-      <v-btn block :disabled="bench.late" @click="take(remedy, index)">{{ taste.say(remedy.says) }}</v-btn>
+      <v-btn block :disabled="bench.late" @click="take(remedy, index)">{{ preferences.say(remedy.says) }}</v-btn>
       <small class="quiet" :class="{ old: isOld(index) }" :aria-busy="isOld(index)">{{
         effectWords(effectOf(remedy, index))
       }}</small>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { WEIGHTS } from '#core/design'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** How many findings there are, and the heaviest of them; opens and folds their list. */
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const count = computed(() => bench.report?.findings.length)
 /** The heaviest that was found; unknown while the figures are being worked out. */
 const worst = computed(() =>
@@ -18,13 +18,13 @@ const worst = computed(() =>
 <template>
   <v-btn
     class="found"
-    :color="taste.findingsOpen ? 'primary' : undefined"
-    :variant="taste.findingsOpen ? 'flat' : 'outlined'"
-    :aria-expanded="taste.findingsOpen"
-    :aria-label="`${taste.findingsOpen ? 'Fold' : 'Open'} findings, ${count ?? 'not known yet'}`"
-    @click="taste.findingsOpen = !taste.findingsOpen"
+    :color="preferences.findingsOpen ? 'primary' : undefined"
+    :variant="preferences.findingsOpen ? 'flat' : 'outlined'"
+    :aria-expanded="preferences.findingsOpen"
+    :aria-label="`${preferences.findingsOpen ? 'Fold' : 'Open'} findings, ${count ?? 'not known yet'}`"
+    @click="preferences.findingsOpen = !preferences.findingsOpen"
   >
-    <StateMark v-if="worst && !taste.findingsOpen" :state="worst" :size="15" />
+    <StateMark v-if="worst && !preferences.findingsOpen" :state="worst" :size="15" />
     <span class="words">Findings</span>
     <span class="figures">{{ bench.late ? '—' : count }}</span>
   </v-btn>

@@ -4,11 +4,11 @@ import { WEIGHTS, type Finding } from '#core/design'
 import type { RemedyEffect } from '#core/report'
 import { countWords, STEPS, stepOf } from '~/steps'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Everything found, this step's first; each goes to its thing, and its remedies say what they cure and bring. */
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const route = useRoute()
 const address = useStepAddress()
 const here = computed(() => route.path.split('/')[3])
@@ -50,7 +50,7 @@ async function goTo(finding: Finding) {
 function walk(by: 1 | -1) {
   const all = groups.value.flatMap(group => group.findings)
   if (all.length === 0) return
-  taste.findingsOpen = true
+  preferences.findingsOpen = true
   const now = all.findIndex(finding => finding.id === current.value)
   void goTo(all[(now + by + all.length) % all.length]!)
 }
@@ -91,12 +91,12 @@ const IN_SIGHT = 6
 const scrolled = ref(false)
 const list = useTemplateRef<HTMLElement>('list')
 watch(
-  [() => bench.examined, () => taste.findingsOpen, scrolled, here],
+  [() => bench.examined, () => preferences.findingsOpen, scrolled, here],
   ([examined], [before]) => {
     stop()
     if (examined !== before) growOld(examined?.optionId === before?.optionId)
     const { option } = bench
-    if (!taste.findingsOpen || bench.outOfDate || !option) return
+    if (!preferences.findingsOpen || bench.outOfDate || !option) return
     const listed = groups.value
       .flatMap(group => group.findings.slice(0, SHOWN))
       .filter(finding => finding.remedies.length || finding.seeks)
@@ -118,10 +118,10 @@ watch(
 </script>
 
 <template>
-  <aside v-if="taste.findingsOpen" class="drawer" aria-label="Findings">
+  <aside v-if="preferences.findingsOpen" class="drawer" aria-label="Findings">
     <div class="head">
       <h2 class="grow">Findings <span class="figures">{{ findings.length }}</span></h2>
-      <v-btn variant="text" :icon="mdiClose" aria-label="Fold findings" @click="taste.findingsOpen = false" />
+      <v-btn variant="text" :icon="mdiClose" aria-label="Fold findings" @click="preferences.findingsOpen = false" />
       <p v-if="bench.late" class="small quiet" role="status">Being worked out…</p>
       <p v-else class="counts small">
         <span v-for="weighed in counts" :key="weighed.weight"

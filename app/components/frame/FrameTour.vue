@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** A short walk through the steps for a first visit. It stands in nobody’s way and stays away once it is put away. */
-const taste = useTaste()
+const preferences = usePreferences()
 const address = useStepAddress()
 const STOPS = [
   [
@@ -37,14 +37,14 @@ async function go(to: number) {
 </script>
 
 <template>
-  <aside v-if="!taste.tourDone" class="tour sheet" aria-label="Tour">
+  <aside v-if="!preferences.tourDone" class="tour sheet" aria-label="Tour">
     <p class="small">{{ STOPS[stop]![1] }}</p>
     <div class="row">
       <span class="small quiet figures grow">{{ stop + 1 }} of {{ STOPS.length }}</span>
-      <v-btn variant="text" @click="taste.tourDone = true">Put away</v-btn>
+      <v-btn variant="text" @click="preferences.tourDone = true">Put away</v-btn>
       <v-btn v-if="stop > 0" @click="go(stop - 1)">Back</v-btn>
       <v-btn v-if="stop < STOPS.length - 1" color="primary" variant="flat" @click="go(stop + 1)">Next</v-btn>
-      <v-btn v-else color="primary" variant="flat" @click="taste.tourDone = true">Done</v-btn>
+      <v-btn v-else color="primary" variant="flat" @click="preferences.tourDone = true">Done</v-btn>
     </div>
   </aside>
 </template>

@@ -3,20 +3,20 @@ import { mdiChevronDoubleLeft, mdiChevronDoubleRight, mdiHomeOutline } from '@md
 import { useMediaQuery } from '@vueuse/core'
 import { STEPS } from '~/steps'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** The steps in working order, each with its state; folded, their numbers and marks. */
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const route = useRoute()
 const address = useStepAddress()
 /** On a narrow screen the card is folded but for the moment in which a step is chosen. */
 const narrow = useMediaQuery('(max-width: 900px)')
 const over = ref(false)
-const open = computed(() => (narrow.value ? over.value : taste.railOpen))
+const open = computed(() => (narrow.value ? over.value : preferences.railOpen))
 function fold() {
   if (narrow.value) over.value = !over.value
-  else taste.railOpen = !taste.railOpen
+  else preferences.railOpen = !preferences.railOpen
 }
 watch(
   () => route.path,

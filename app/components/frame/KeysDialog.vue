@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
-const taste = useTaste()
+const preferences = usePreferences()
 const open = defineModel<boolean>({ required: true })
 const KEYS = [
   ['1 – 8', 'the eight steps'],
@@ -35,7 +35,8 @@ const KEYS = [
           </tbody>
         </table>
         <p class="small quiet">
-          Lengths are read as you write them: 3 1/8, {{ taste.short(3.125, 3) }}", {{ taste.short(79.4) }} mm.
+          Lengths are read as you write them: 3 1/8, {{ preferences.short(3.125, 3) }}",
+          {{ preferences.short(79.4) }} mm.
         </p></v-card-text
       >
       <v-card-actions><v-spacer /><v-btn @click="open = false">Close</v-btn></v-card-actions>

@@ -8,11 +8,11 @@ import {
   mdiWhiteBalanceSunny
 } from '@mdi/js'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const emit = defineEmits<{ compare: []; keys: []; versions: []; settings: [] }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const renaming = ref(false)
 const name = ref('')
 const options = useSteady(() => bench.project?.options.map(({ id, name }) => ({ id, name })) ?? [])
@@ -118,17 +118,17 @@ function startRenaming() {
     <v-btn
       class="tool wide rare"
       variant="text"
-      :aria-label="`Units: ${taste.system}. Change`"
+      :aria-label="`Units: ${preferences.system}. Change`"
       title="Inch or metric (u)"
-      @click="taste.system = taste.system === 'inch' ? 'metric' : 'inch'"
-      >{{ taste.system === 'inch' ? 'inch' : 'mm' }}</v-btn
+      @click="preferences.system = preferences.system === 'inch' ? 'metric' : 'inch'"
+      >{{ preferences.system === 'inch' ? 'inch' : 'mm' }}</v-btn
     >
     <v-btn
       class="tool rare"
       variant="text"
-      :icon="taste.dark ? mdiWhiteBalanceSunny : mdiWeatherNight"
-      :aria-label="taste.dark ? 'Day colours' : 'Night colours'"
-      @click="taste.dark = !taste.dark"
+      :icon="preferences.dark ? mdiWhiteBalanceSunny : mdiWeatherNight"
+      :aria-label="preferences.dark ? 'Day colours' : 'Night colours'"
+      @click="preferences.dark = !preferences.dark"
     />
     <v-btn
       class="tool rare"

@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** What a person likes in this browser. */
 const open = defineModel<boolean>({ required: true })
-const taste = useTaste()
+const preferences = usePreferences()
 /** A rate has its day: another currency begins at one to one again. */
 function setRate(perDollar: number) {
-  taste.perDollar = perDollar
-  taste.rateOn = perDollar === 1 ? '' : localToday()
+  preferences.perDollar = perDollar
+  preferences.rateOn = perDollar === 1 ? '' : localToday()
 }
 watch(
-  () => taste.currency,
+  () => preferences.currency,
   () => setRate(1)
 )
 const LANGUAGES: readonly { value: string; title: string }[] = [
@@ -29,38 +29,38 @@ const LANGUAGES: readonly { value: string; title: string }[] = [
       <v-card-text class="grid">
         <p class="small quiet">Kept in this browser. They change how things read, never what is kept.</p>
         <ChoiceField
-          v-model="taste.system"
+          v-model="preferences.system"
           label="Lengths and weights"
           :items="[
             { value: 'inch', title: 'inches and pounds' },
             { value: 'metric', title: 'millimetres and kilograms' }
           ]"
         />
-        <ChoiceField v-model="taste.locale" label="Numbers and dates" :items="LANGUAGES" />
+        <ChoiceField v-model="preferences.locale" label="Numbers and dates" :items="LANGUAGES" />
         <ChoiceField
-          v-model="taste.currency"
+          v-model="preferences.currency"
           label="Currency that sums are read in"
           :items="['USD', 'CAD', 'EUR', 'GBP', 'SEK', 'NOK', 'CHF', 'AUD', 'NZD']"
         />
         <QuantityField
-          v-if="taste.currency !== 'USD'"
+          v-if="preferences.currency !== 'USD'"
           kind="plain"
-          :label="`One dollar is so many ${taste.currency}`"
+          :label="`One dollar is so many ${preferences.currency}`"
           :least="0.0001"
           :most="100000"
-          :model-value="taste.perDollar"
+          :model-value="preferences.perDollar"
           @update:model-value="setRate"
         />
-        <p v-if="taste.currency !== 'USD'" class="small quiet">
+        <p v-if="preferences.currency !== 'USD'" class="small quiet">
           {{
-            taste.rateOn
-              ? `Rate of ${taste.day(taste.rateOn)}, as you entered it.`
+            preferences.rateOn
+              ? `Rate of ${preferences.day(preferences.rateOn)}, as you entered it.`
               : 'At 1 nothing is converted: the currency is a name for the sums entered.'
           }}
           Sums are kept in dollars; files for others say which they are in.
         </p>
         <QuantityField
-          v-model="taste.ownLabourCents"
+          v-model="preferences.ownLabourCents"
           kind="money"
           label="Labour an hour, for new aeroplanes"
           :least="0"
@@ -68,24 +68,24 @@ const LANGUAGES: readonly { value: string; title: string }[] = [
         />
         <p class="small quiet">Build it yourself and your own labour is free: 0.</p>
         <ChoiceField
-          :model-value="taste.dark ? 'night' : 'day'"
+          :model-value="preferences.dark ? 'night' : 'day'"
           label="Colours"
           :items="[
             { value: 'day', title: 'day: chalk' },
             { value: 'night', title: 'hangar night' }
           ]"
-          @update:model-value="value => (taste.dark = value === 'night')"
+          @update:model-value="value => (preferences.dark = value === 'night')"
         />
         <ChoiceField
-          :model-value="taste.roomy ? 'roomy' : 'dense'"
+          :model-value="preferences.roomy ? 'roomy' : 'dense'"
           label="Tables and buttons"
           :items="[
             { value: 'dense', title: 'dense, for a mouse' },
             { value: 'roomy', title: 'roomy, for a finger' }
           ]"
-          @update:model-value="value => (taste.roomy = value === 'roomy')"
+          @update:model-value="value => (preferences.roomy = value === 'roomy')"
         />
-        <div><v-btn @click="taste.tourDone = false">Show the tour again</v-btn></div>
+        <div><v-btn @click="preferences.tourDone = false">Show the tour again</v-btn></div>
       </v-card-text>
       <v-card-actions
         ><v-spacer /><v-btn color="primary" variant="flat" @click="open = false">Close</v-btn></v-card-actions

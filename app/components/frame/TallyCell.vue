@@ -2,12 +2,12 @@
 import { FIGURE_NAMES } from '~/steps'
 import type { Figure, FigureKey, Report } from '#core/report'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** One figure of the design, and how it stands against the aeroplane as installed and the baseline. */
 const { figure: key } = defineProps<{ figure: FigureKey }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 
 /** A quantity without its unit, which stands smaller beside it. */
 const bare = (text: string) => text.replace(/ \S+$/, '')
@@ -15,22 +15,22 @@ function number(key: FigureKey, value: number): string {
   if (!Number.isFinite(value)) return '—'
   switch (key) {
     case 'money':
-      return taste.money(value)
+      return preferences.money(value)
     case 'useful load':
-      return bare(taste.mass(value))
+      return bare(preferences.mass(value))
     case 'amps':
-      return taste.number(value, 1)
+      return preferences.number(value, 1)
     case 'minutes':
-      return value > 600 ? '600+' : taste.number(value, 0)
+      return value > 600 ? '600+' : preferences.number(value, 0)
     case 'metal':
-      return bare(taste.length(value))
+      return bare(preferences.length(value))
     default:
       return String(value)
   }
 }
 const unit = (key: FigureKey): string =>
   key === 'useful load'
-    ? taste.system === 'inch'
+    ? preferences.system === 'inch'
       ? 'lb'
       : 'kg'
     : key === 'amps'
@@ -38,7 +38,7 @@ const unit = (key: FigureKey): string =>
       : key === 'minutes'
         ? 'min'
         : key === 'metal'
-          ? taste.system === 'inch'
+          ? preferences.system === 'inch'
             ? 'in'
             : 'mm'
           : ''
@@ -65,19 +65,19 @@ const DIGITS: Record<FigureKey, number> = {
 function asShown(key: FigureKey, value: number): number {
   const inReader =
     key === 'money'
-      ? taste.sum(value)
-      : key === 'useful load' && taste.system === 'inch'
+      ? preferences.sum(value)
+      : key === 'useful load' && preferences.system === 'inch'
         ? value / 0.45359237
-        : key === 'metal' && taste.system === 'inch'
+        : key === 'metal' && preferences.system === 'inch'
           ? value / 25.4
           : value
   const digits = digitsOf(key)
   return Math.round(inReader * 10 ** digits) / 10 ** digits
 }
 const digitsOf = (key: FigureKey) =>
-  key === 'useful load' && taste.system === 'metric'
+  key === 'useful load' && preferences.system === 'metric'
     ? 2
-    : key === 'metal' && taste.system === 'metric'
+    : key === 'metal' && preferences.system === 'metric'
       ? 1
       : DIGITS[key]
 function change(against: Report | undefined): string {
@@ -88,7 +88,7 @@ function change(against: Report | undefined): string {
   const least = 0.5 * 10 ** -digitsOf(key)
   if (Math.abs(difference) < least) return '±0'
   const size = Math.abs(difference)
-  return `${difference > 0 ? '+' : '−'}${key === 'money' ? taste.moneyOfSum(size) : taste.number(size, digitsOf(key))}`
+  return `${difference > 0 ? '+' : '−'}${key === 'money' ? preferences.moneyOfSum(size) : preferences.number(size, digitsOf(key))}`
 }
 
 /** The least metal follows the hand; the rest follows when the hand rests. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
-const taste = useTaste()
+const preferences = usePreferences()
 
 const open = defineModel<boolean>({ required: true })
 const bench = useBench()
@@ -76,7 +76,7 @@ async function bringBack(version: number) {
           <tbody>
             <tr v-for="(version, index) in list" :key="version.version">
               <td class="number figures">{{ version.version }}</td>
-              <td>{{ taste.time(version.savedAt) }}</td>
+              <td>{{ preferences.time(version.savedAt) }}</td>
               <td>{{ version.title }}</td>
               <td class="small">{{ did(list[index + 1]?.version ?? 0, version.version) }}</td>
               <td><v-btn @click="bringBack(version.version)">Bring back</v-btn></td>

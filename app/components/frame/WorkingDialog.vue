@@ -2,13 +2,13 @@
 import type { FigureOf, Working } from '#core/design'
 import type { Phrase } from '#core/quantity'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** How a number came about: formula, inputs with their sources, result, basis. Worked out when it is asked for. */
 const { title, figure, given } = defineProps<{ title: string; figure?: FigureOf; given?: Working }>()
 const open = defineModel<boolean>({ required: true })
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const working = shallowRef<Working>()
 const wrong = ref('')
 
@@ -31,7 +31,7 @@ watch(
   { immediate: true }
 )
 const show = (value: number | Phrase | string, unit: string) =>
-  typeof value === 'number' ? taste.quantity(value, unit) : `${taste.say(value)}${unit && ` ${unit}`}`
+  typeof value === 'number' ? preferences.quantity(value, unit) : `${preferences.say(value)}${unit && ` ${unit}`}`
 </script>
 
 <template>
@@ -40,7 +40,7 @@ const show = (value: number | Phrase | string, unit: string) =>
       <v-card-title class="head">How “{{ title }}” is worked out</v-card-title>
       <v-card-text v-if="wrong"><p>{{ wrong }}</p></v-card-text>
       <v-card-text v-else-if="working" tabindex="0">
-        <p class="formula">{{ taste.say(working.formula) }}</p>
+        <p class="formula">{{ preferences.say(working.formula) }}</p>
         <table class="list">
           <thead>
             <tr>
@@ -53,9 +53,9 @@ const show = (value: number | Phrase | string, unit: string) =>
           <tbody>
             <tr v-for="(input, index) in working.inputs" :key="index">
               <td>{{ input.symbol }}</td>
-              <td>{{ taste.say(input.meaning) }}</td>
+              <td>{{ preferences.say(input.meaning) }}</td>
               <td class="number figures">{{ show(input.value, input.unit) }}</td>
-              <td class="quiet">{{ taste.say(input.from) }}</td>
+              <td class="quiet">{{ preferences.say(input.from) }}</td>
             </tr>
           </tbody>
         </table>

@@ -2,11 +2,11 @@
 import { FLYING, PANEL_TEMPLATES } from '#core/document'
 import { bounds } from '#core/panel'
 import type { Beginning } from '#core/report'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** A handful of questions, and an aeroplane stands filled in. */
 const open = defineModel<boolean>({ required: true })
-const taste = useTaste()
+const preferences = usePreferences()
 const wrong = ref('')
 const busy = ref(false)
 const OWN = 'own'
@@ -31,7 +31,7 @@ const outlineBox = computed(() => outline.value && bounds(outline.value))
 const panels = computed(() => [
   ...PANEL_TEMPLATES.map(template => ({
     value: template.id,
-    title: `${template.name}, ${taste.length(template.measures.widthMm)} × ${taste.length(template.measures.heightMm)}`
+    title: `${template.name}, ${preferences.length(template.measures.widthMm)} × ${preferences.length(template.measures.heightMm)}`
   })),
   { value: OWN, title: 'an outline of my own: DXF or SVG' }
 ])
@@ -54,7 +54,7 @@ async function begin() {
       method: 'POST',
       body: {
         ...start,
-        labourCentsPerHour: taste.ownLabourCents,
+        labourCentsPerHour: preferences.ownLabourCents,
         panel: start.panel === OWN ? outline.value! : start.panel
       }
     })
@@ -123,7 +123,7 @@ async function begin() {
           </div>
           <p v-if="reading" class="small quiet" role="status">Reading the drawing…</p>
           <p v-else-if="outline && outlineBox" class="small" role="status">
-            The outline is {{ taste.length(outlineBox.maxX) }} × {{ taste.length(outlineBox.maxY) }},
+            The outline is {{ preferences.length(outlineBox.maxX) }} × {{ preferences.length(outlineBox.maxY) }},
             {{ outline.length }} corners. {{ drawing?.ok ? drawing.notes.join(' ') : '' }}
           </p>
           <template v-else-if="drawing && !drawing.ok && start.panel === OWN">

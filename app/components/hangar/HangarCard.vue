@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiDeleteOutline } from '@mdi/js'
 import type { Card } from '#core/report'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** An aeroplane in the hangar: its panel small, its options in figures. */
 const { row } = defineProps<{
@@ -16,7 +16,7 @@ const { row } = defineProps<{
   }
 }>()
 const emit = defineEmits<{ remove: [] }>()
-const taste = useTaste()
+const preferences = usePreferences()
 const card = shallowRef<Card>()
 const wrong = ref('')
 /** Which document the card shows. */
@@ -40,7 +40,7 @@ watch(
   { immediate: true }
 )
 /** In whole units of the currency: a card is for comparing. */
-const money = (cents: number) => taste.money(Math.round(cents / 100) * 100)
+const money = (cents: number) => preferences.money(Math.round(cents / 100) * 100)
 </script>
 
 <template>
@@ -85,7 +85,7 @@ const money = (cents: number) => taste.money(Math.round(cents / 100) * 100)
       </li>
     </ul>
     <footer class="foot">
-      <span class="quiet small grow">saved {{ taste.time(row.savedAt) }} · version {{ row.version }}</span>
+      <span class="quiet small grow">saved {{ preferences.time(row.savedAt) }} · version {{ row.version }}</span>
       <v-btn variant="text" :icon="mdiDeleteOutline" :aria-label="`Delete ${row.title}`" @click="emit('remove')" />
     </footer>
   </article>

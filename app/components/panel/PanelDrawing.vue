@@ -6,12 +6,12 @@ import { bounds, extent, setDown } from '#core/panel'
 import type { Design, DesignUnit } from '#core/design'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** The panel to scale, y up as a drafter has it, with rulers, and the hand that moves things on it. */
 const { design } = defineProps<{ design: Design }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const { tool, layers, measured } = usePanelTools()
 const svg = useTemplateRef<SVGSVGElement>('svg')
 const sheet = useTemplateRef<SVGGElement>('sheet')
@@ -178,7 +178,7 @@ function onKey(unit: DesignUnit, event: KeyboardEvent) {
     bench.said = `${unit.label} is locked. Unlock it in Pieces to move it.`
     return
   }
-  const step = (taste.system === 'inch' ? inches(0.05) : 1) * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
+  const step = (preferences.system === 'inch' ? inches(0.05) : 1) * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
   const ids = bench.selected.includes(unit.id) ? bench.selected : [unit.id]
   const members = new Set([
     ...ids,
@@ -195,7 +195,7 @@ function onKey(unit: DesignUnit, event: KeyboardEvent) {
   )
 }
 const place = (unit: DesignUnit) =>
-  unit.at ? `${taste.position(unit.at.xMm)} across, ${taste.position(unit.at.yMm)} up` : 'no position'
+  unit.at ? `${preferences.position(unit.at.xMm)} across, ${preferences.position(unit.at.yMm)} up` : 'no position'
 </script>
 
 <template>

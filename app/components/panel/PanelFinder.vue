@@ -3,11 +3,11 @@ import { firstFree, freeGround, groundOf, nearestFree, setDown } from '#core/pan
 import type { Item } from '#core/catalogue'
 import type { RoomAnswer } from '~/workers/examiner'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Where can it go? Shades the ground an item can stand on, or says by how much it misses and what would make room. */
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const { items } = useCatalogue()
 const { free } = usePanelTools()
 const wanted = ref('')
@@ -31,7 +31,11 @@ const columns = computed((): Column<Ranked>[] => [
     of: place.value ? 'length' : 'area',
     value: ranked => (ranked.fits ? (ranked.awayMm ?? ranked.areaMm2) : undefined),
     text: ranked =>
-      !ranked.fits ? '—' : ranked.awayMm === undefined ? taste.area(ranked.areaMm2) : taste.length(ranked.awayMm),
+      !ranked.fits
+        ? '—'
+        : ranked.awayMm === undefined
+          ? preferences.area(ranked.areaMm2)
+          : preferences.length(ranked.awayMm),
     number: true
   },
   { key: 'fit', title: 'Fit', value: fitOf }
@@ -88,7 +92,9 @@ onUnmounted(() => {
   free.value = undefined
 })
 
-const areaText = computed(() => (free.value ? `${taste.area(free.value.ground.areaMm2)} of ground for its middle` : ''))
+const areaText = computed(() =>
+  free.value ? `${preferences.area(free.value.ground.areaMm2)} of ground for its middle` : ''
+)
 function setDownNearest() {
   const now = subject.value
   const { design, option } = bench
@@ -161,12 +167,14 @@ async function rankAll() {
         <template v-else>
           <p class="small">
             <StateMark state="must fix" :size="14" />
-            <b>{{ answer ? taste.say(answer.says) : `${subject.name} finds no place.` }}</b>
+            <b>{{ answer ? preferences.say(answer.says) : `${subject.name} finds no place.` }}</b>
           </p>
           <ul v-if="answer" class="small">
             <li v-for="(change, index) in answer.changes" :key="index">
-              {{ taste.say(change.says) }}
-              <v-btn v-if="change.edits.length" @click="bench.act(change.edits, taste.say(change.says))"> Do it </v-btn>
+              {{ preferences.say(change.says) }}
+              <v-btn v-if="change.edits.length" @click="bench.act(change.edits, preferences.say(change.says))">
+                Do it
+              </v-btn>
             </li>
             <li v-if="answer.smaller.length">
               Of its kind these fit as the panel is: {{ answer.smaller.map(smaller => smaller.name).join(', ') }}.

@@ -5,7 +5,7 @@ import type { Bay, Edit, Zone } from '#core/document'
 import type { Design } from '#core/design'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** The sheet with its rulers, zones and bays. With the sheet tool they are taken, moved and bent by their corners. */
 const { design, behind, toFace } = defineProps<{
@@ -14,7 +14,7 @@ const { design, behind, toFace } = defineProps<{
   toFace: (event: PointerEvent) => { x: number; y: number } | undefined
 }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const { tool, ground: chosen } = usePanelTools()
 
 const box = computed(() => bounds(design.airframe.panel.outline))
@@ -145,15 +145,17 @@ const corners = computed((): { x: number; y: number; what: Held }[] => {
 
 /** Ticks of the rulers: every inch or every 20 mm, long ones every five. */
 const ticks = (length: number) => {
-  const step = taste.system === 'inch' ? inches(1) : 20
+  const step = preferences.system === 'inch' ? inches(1) : 20
   return Array.from({ length: Math.floor(length / step) + 1 }, (_, index) => ({
     at: index * step,
     long: index % 5 === 0,
-    text: taste.system === 'inch' ? String(index) : String(index * 20)
+    text: preferences.system === 'inch' ? String(index) : String(index * 20)
   }))
 }
 const depthOf = (zone: Zone) =>
-  `${zone.name}, ${taste.length(zone.fromDepthMm)}${zone.toDepthMm === undefined ? ' and deeper' : ` to ${taste.length(zone.toDepthMm)}`}`
+  `${zone.name}, ${preferences.length(zone.fromDepthMm)}${
+    zone.toDepthMm === undefined ? ' and deeper' : ` to ${preferences.length(zone.toDepthMm)}`
+  }`
 const middle = (f: Parameters<typeof extent>[0]) => {
   const e = extent(f)
   return { x: (e.minX + e.maxX) / 2, y: (e.minY + e.maxY) / 2 }

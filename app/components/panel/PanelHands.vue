@@ -4,11 +4,11 @@ import { proposedFlows } from '#core/pilot'
 import type { Flow, FlowStep } from '#core/document'
 import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Flows of the hands: what is done in which order, how far the hands go, where they turn back or are the wrong ones. */
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const { flow: chosenId, layers } = usePanelTools()
 const design = computed(() => bench.design!)
 const on = computed(() => bench.option!.id)
@@ -101,14 +101,14 @@ const labels = (ids: readonly string[]) =>
         <v-btn color="primary" variant="flat" @click="keep">Keep and change them</v-btn>
       </p>
       <p v-if="walk" class="small figures">
-        <b>{{ walk.flow.name }}</b>: {{ taste.length(walk.lengthMm) }} of hand, {{ walk.backTracks }}
+        <b>{{ walk.flow.name }}</b>: {{ preferences.length(walk.lengthMm) }} of hand, {{ walk.backTracks }}
         {{ walk.backTracks === 1 ? 'turn' : 'turns' }} back, {{ walk.wrongHand }} with the wrong hand,
         {{ walk.outOfReach }} out of reach.
       </p>
       <p v-for="order in better" :key="order.row" class="small">
         <StateMark state="note" :size="14" /> {{ order.name }} as {{ labels(order.units) }}:
         {{ order.backTracks }} instead of {{ order.wereBackTracks }} turns back,
-        {{ taste.length(order.lengthMm) }} instead of {{ taste.length(order.wasMm) }}.
+        {{ preferences.length(order.lengthMm) }} instead of {{ preferences.length(order.wasMm) }}.
         <v-btn
           @click="
             bench.act(
@@ -195,12 +195,12 @@ const labels = (ids: readonly string[]) =>
             </span>
           </div>
           <p class="small figures">
-            {{ index === 0 ? 'begins there' : `${taste.length(step.travelMm)} from the step before` }}
+            {{ index === 0 ? 'begins there' : `${preferences.length(step.travelMm)} from the step before` }}
             <span v-if="step.troubles.length || step.backTrack">
               · <StateMark state="decide" :size="12" />
               {{
                 [
-                  ...step.troubles.map(trouble => taste.say(trouble.says)),
+                  ...step.troubles.map(trouble => preferences.say(trouble.says)),
                   ...(step.backTrack ? ['turns back'] : [])
                 ].join('; ')
               }}</span

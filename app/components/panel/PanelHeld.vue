@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { bounds } from '#core/panel'
 import { WEIGHTS, type Design } from '#core/design'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /**
  * What is in the hand, on a sheet of its own over the drawing, with the lines it is drawn to and what is read off it.
@@ -16,7 +16,7 @@ const { design, hand, topMm, troubled, layers } = defineProps<{
   troubled: ReadonlyMap<string, string>
   layers: Record<LayoutLayer, boolean>
 }>()
-const taste = useTaste()
+const preferences = usePreferences()
 const box = bounds(design.airframe.panel.outline)
 const flip = (y: number) => topMm - y
 const held = computed(() => {
@@ -43,11 +43,12 @@ const reading = computed(() => {
   const seats = live.value?.seats.filter(seat => seat.unit === first.id) ?? []
   const people = seats.map(({ pilot, sight, overReachMm, reachMm }) => {
     const name = design.airframe.pilots.find(other => other.id === pilot)?.name
-    const arm = overReachMm > 0 ? `out of reach by ${taste.length(overReachMm)}` : `arm ${taste.length(reachMm)}`
+    const arm =
+      overReachMm > 0 ? `out of reach by ${preferences.length(overReachMm)}` : `arm ${preferences.length(reachMm)}`
     return `${name}: ${Math.round(sight.sideDeg)}° side, ${Math.round(sight.upDeg)}° up, ${arm}`
   })
   return [
-    `${hold.value.label}: ${taste.position(first.x + by.value.dx)} across, ${taste.position(first.y + by.value.dy)} up`,
+    `${hold.value.label}: ${preferences.position(first.x + by.value.dx)} across, ${preferences.position(first.y + by.value.dy)} up`,
     ...relations.value.map(relation => relation.text),
     ...people
   ].join(' · ')
@@ -104,7 +105,7 @@ const wrong = computed(() => {
     <div class="reading small">
       <span class="figures">{{ reading }}</span
       ><span v-if="wrong[0]" class="wrong"
-        ><StateMark :state="wrong[0].weight" :size="13" /> {{ taste.say(wrong[0].says)
+        ><StateMark :state="wrong[0].weight" :size="13" /> {{ preferences.say(wrong[0].says)
         }}{{ wrong.length > 1 ? ` And ${wrong.length - 1} more.` : '' }}</span
       >
     </div>

@@ -5,7 +5,7 @@ import type { Design } from '#core/design'
 import { engravedLines } from '#core/panel'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Words on the face: taken by the hand or moved by the arrows; their numbers stand in Paper and cutter. */
 const { design, topMm, toFace } = defineProps<{
@@ -14,7 +14,7 @@ const { design, topMm, toFace } = defineProps<{
   toFace: (event: PointerEvent) => { x: number; y: number } | undefined
 }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const held = shallowRef<{ label: Label; x: number; y: number }>()
 const by = shallowRef({ dx: 0, dy: 0 })
 const round = (v: number) => Number(v.toFixed(2))
@@ -60,7 +60,7 @@ function onKey(label: Label, event: KeyboardEvent) {
   const move = MOVES[event.key]
   if (!move) return
   event.preventDefault()
-  const step = (taste.system === 'inch' ? inches(0.05) : 1) * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
+  const step = (preferences.system === 'inch' ? inches(0.05) : 1) * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1)
   put({ ...label, xMm: round(label.xMm + move[0] * step), yMm: round(label.yMm + move[1] * step) }, `label ${label.id}`)
 }
 </script>
@@ -73,7 +73,7 @@ function onKey(label: Label, event: KeyboardEvent) {
     :data-label="label.id"
     tabindex="0"
     role="button"
-    :aria-label="`Label ${label.text}, ${taste.position(label.xMm)} across, ${taste.position(label.yMm)} up`"
+    :aria-label="`Label ${label.text}, ${preferences.position(label.xMm)} across, ${preferences.position(label.yMm)} up`"
     @pointerdown="
       event =>
         take(

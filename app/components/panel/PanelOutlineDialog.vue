@@ -5,12 +5,12 @@ import { buildOutline, MeasureError } from '#core/document'
 import type { Edit } from '#core/document'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** A panel's outline out of a drawing, or built from a few measures. Nothing changes until it is taken. */
 const open = defineModel<boolean>({ required: true })
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const { file, unit, choice, choices, read: drawn, reading, pick } = useOutlineFile()
 const holesToo = ref(true)
 const measures = reactive({
@@ -102,8 +102,8 @@ function take() {
         <template v-if="way === 'file'">
           <p class="small">
             DXF with lines, arcs, circles, ellipses, polylines and splines, or SVG with paths and shapes. Arcs are cut
-            as arcs; other curves become straight sides within {{ taste.length(FLATTEN_MM) }} of them. Where several
-            closed lines could be the panel, you choose one.
+            as arcs; other curves become straight sides within {{ preferences.length(FLATTEN_MM) }} of them. Where
+            several closed lines could be the panel, you choose one.
           </p>
           <div class="row">
             <v-file-input class="grow" label="Drawing" accept=".dxf,.svg" @update:model-value="pick" />
@@ -149,7 +149,7 @@ function take() {
             <path v-for="(outline, i) in read.inner" :key="i" :d="ringPath(outline.points, flip)" class="hole" />
           </svg>
           <p class="small figures">
-            {{ taste.length(box.maxX - box.minX) }} × {{ taste.length(box.maxY - box.minY) }},
+            {{ preferences.length(box.maxX - box.minX) }} × {{ preferences.length(box.maxY - box.minY) }},
             {{ sides.straight }} straight {{ sides.straight === 1 ? 'side' : 'sides' }}, {{ sides.arcs }}
             {{ sides.arcs === 1 ? 'arc' : 'arcs' }}.
           </p>

@@ -3,12 +3,12 @@ import { type BendMap, bounds, extent, setDown } from '#core/panel'
 import { FIELD, lineOfSightPoint, seatsOf } from '#core/pilot'
 import { AS_FOUND, resolve, type Design } from '#core/design'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** What is laid over the panel: field of view, reach, the way of the hands, bending, free ground, another option's ghost. */
 const { design, quiet } = defineProps<{ design: Design; quiet: boolean }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const { layers, ghost, pilot: pilotId, flow: flowId, free, measured } = usePanelTools()
 
 const box = computed(() => bounds(design.airframe.panel.outline))
@@ -48,7 +48,7 @@ const notes = computed(() =>
         if (!unit?.at || quiet || setDown(unit, 0, 0)!.reachMm < 18) return []
         const text = [
           layers.sight ? `${Math.round(seat.sight.sideDeg)}° ${Math.round(seat.sight.upDeg)}°` : '',
-          layers.reach ? taste.length(seat.reachMm) : ''
+          layers.reach ? preferences.length(seat.reachMm) : ''
         ]
           .filter(Boolean)
           .join(' · ')
@@ -133,7 +133,7 @@ const bends = computed(() =>
                 id: bend.unit,
                 x: unit.at.xMm,
                 y: flip(unit.at.yMm),
-                text: Number.isFinite(bend.deflectionMm) ? taste.length(bend.deflectionMm) : 'cut through',
+                text: Number.isFinite(bend.deflectionMm) ? preferences.length(bend.deflectionMm) : 'cut through',
                 bad: bend.deflectionMm > design.airframe.panel.mostBendMm
               }
             ]
@@ -183,8 +183,8 @@ const rule = computed(() => {
         a,
         b,
         text:
-          `${taste.position(Math.hypot(b.x - a.x, b.y - a.y))}: ` +
-          `${taste.position(Math.abs(b.x - a.x))} across, ${taste.position(Math.abs(b.y - a.y))} up`
+          `${preferences.position(Math.hypot(b.x - a.x, b.y - a.y))}: ` +
+          `${preferences.position(Math.abs(b.x - a.x))} across, ${preferences.position(Math.abs(b.y - a.y))} up`
       }
     : undefined
 })

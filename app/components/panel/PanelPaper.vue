@@ -4,11 +4,11 @@ import { writePartDxf, writePartSvg } from '#core/formats'
 import type { Paper } from '#core/print'
 import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Out of the screen: paper at full size, drawings for the cutter, words to engrave, and an offer from the cutter. */
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const design = computed(() => bench.design!)
 const on = computed(() => bench.option!.id)
 const parts = computed(() => partsToCut(design.value))
@@ -45,7 +45,7 @@ async function print(sheet: boolean) {
       ? await writeSheetPdf({
           part: whole.value,
           design: design.value,
-          reading: taste.reading,
+          reading: preferences.reading,
           title: stem.value,
           datum: datum.value,
           section: section.value,
@@ -65,8 +65,8 @@ async function print(sheet: boolean) {
 }
 const giveDxf = (index: number) =>
   giveFile(
-    fileName(`${stem.value} ${parts.value[index]!.name} ${taste.system === 'inch' ? 'inch' : 'mm'}`, 'dxf'),
-    writePartDxf(parts.value[index]!, taste.system),
+    fileName(`${stem.value} ${parts.value[index]!.name} ${preferences.system === 'inch' ? 'inch' : 'mm'}`, 'dxf'),
+    writePartDxf(parts.value[index]!, preferences.system),
     'application/dxf'
   )
 const giveSvg = (index: number) =>
@@ -144,7 +144,7 @@ async function send() {
         part: part.name,
         ...(await ask<Omit<Offer, 'part'>>('/api/cutter', {
           method: 'POST',
-          body: { dxf: writePartDxf(part, taste.system), stock: stock.value, finish: finish.value }
+          body: { dxf: writePartDxf(part, preferences.system), stock: stock.value, finish: finish.value }
         }))
       }))
     )
@@ -208,7 +208,7 @@ const total = computed(() =>
         <b class="small grow"
           >{{ part.name }}
           <span class="quiet figures"
-            >{{ taste.length(part.maxX - part.minX) }} × {{ taste.length(part.maxY - part.minY) }}</span
+            >{{ preferences.length(part.maxX - part.minX) }} × {{ preferences.length(part.maxY - part.minY) }}</span
           ></b
         ><v-btn :aria-label="`${part.name} as DXF`" @click="giveDxf(index)">DXF</v-btn
         ><v-btn :aria-label="`${part.name} as SVG`" @click="giveSvg(index)">SVG</v-btn>
@@ -277,7 +277,7 @@ const total = computed(() =>
       <p v-if="shop && design.airframe.panel.cutterRadiusMm !== shop.cutterRadiusMm" class="small row">
         <span class="grow"
           >Its cutter leaves inside corners of R
-          <span class="figures">{{ taste.length(shop.cutterRadiusMm) }}</span>.</span
+          <span class="figures">{{ preferences.length(shop.cutterRadiusMm) }}</span>.</span
         ><v-btn @click="takeCutter">Hold the panel to it</v-btn>
       </p>
       <p v-if="asking" class="small" role="status">{{ asking }}</p>
@@ -285,9 +285,11 @@ const total = computed(() =>
         <template v-if="offer.accepted"
           ><p>
             <StateMark state="holds" :size="14" /> <b>{{ offer.part }}</b>:
-            <span class="figures">{{ taste.money(offer.priceCents!) }}, {{ offer.days }} days</span>
+            <span class="figures">{{ preferences.money(offer.priceCents!) }}, {{ offer.days }} days</span>
           </p>
-          <p class="quiet">{{ offer.lines!.map(line => `${line.text} ${taste.money(line.cents)}`).join(' · ') }}</p>
+          <p class="quiet">
+            {{ offer.lines!.map(line => `${line.text} ${preferences.money(line.cents)}`).join(' · ') }}
+          </p>
           <p v-for="note in offer.notes" :key="note" class="quiet">{{ note }}</p></template
         >
         <template v-else
@@ -299,7 +301,7 @@ const total = computed(() =>
         >
       </div>
       <p v-if="total !== undefined" class="small">
-        <b class="figures">{{ taste.money(total) }}</b> for all {{ offers!.length }}
+        <b class="figures">{{ preferences.money(total) }}</b> for all {{ offers!.length }}
         {{ offers!.length === 1 ? 'piece' : 'pieces' }}.
       </p>
     </div>

@@ -5,12 +5,12 @@ import type { Row } from '#core/document'
 import type { DesignUnit } from '#core/design'
 import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** What is in the tray, and what is selected: its exact place, and what can be done with several at once. */
 const emit = defineEmits<{ take: [DesignUnit, PointerEvent]; down: [DesignUnit] }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const design = computed(() => bench.design!)
 const tray = computed(() =>
   design.value.units.filter(unit => unit.item.face && unit.place.kind === 'panel' && !unit.at)
@@ -38,8 +38,8 @@ const boxOf = (unit: DesignUnit) => extent(setDown(unit, unit.at!.xMm, unit.at!.
 const size = (unit: DesignUnit) => {
   const e = extent(setDown(unit, 0, 0)!.bezel)
   return looksRound(unit.item.face!.bezel)
-    ? `⌀ ${taste.length(e.maxX - e.minX)}`
-    : `${taste.length(e.maxX - e.minX)} × ${taste.length(e.maxY - e.minY)}`
+    ? `⌀ ${preferences.length(e.maxX - e.minX)}`
+    : `${preferences.length(e.maxX - e.minX)} × ${preferences.length(e.maxY - e.minY)}`
 }
 const move = (patch: { xMm?: number; yMm?: number }) => {
   if (single.value?.at)
@@ -169,8 +169,11 @@ const gapOf = computed(() => {
   if (chosen.value.length !== 2 || !a?.at || !b?.at) return ''
   const [p, q] = [boxOf(a), boxOf(b)]
   const clear = Math.max(p.minX - q.maxX, q.minX - p.maxX, p.minY - q.maxY, q.minY - p.maxY)
-  const [across, up] = [taste.length(Math.abs(a.at.xMm - b.at.xMm)), taste.length(Math.abs(a.at.yMm - b.at.yMm))]
-  const between = clear >= 0 ? `${taste.length(clear)} between the bezels` : 'the bezels overlap'
+  const [across, up] = [
+    preferences.length(Math.abs(a.at.xMm - b.at.xMm)),
+    preferences.length(Math.abs(a.at.yMm - b.at.yMm))
+  ]
+  const between = clear >= 0 ? `${preferences.length(clear)} between the bezels` : 'the bezels overlap'
   return `middles ${across} across and ${up} up apart; ${between}`
 })
 const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(unit => unit.at) && !row.value)
@@ -240,9 +243,9 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
         </div>
         <p class="small quiet">
           {{ single.item.maker }} {{ single.item.name }} · {{ size(single) }} · depth
-          {{ single.item.body ? taste.length(single.item.body.depthMm + single.item.body.connectorMm) : '—' }} with
-          connectors ·
-          {{ taste.mass(single.item.massKg) }}
+          {{ single.item.body ? preferences.length(single.item.body.depthMm + single.item.body.connectorMm) : '—' }}
+          with connectors ·
+          {{ preferences.mass(single.item.massKg) }}
         </p>
         <p v-for="finding in findings" :key="finding.id" class="small">
           <StateMark :state="finding.weight" :size="14" /> <SayPhrase :says="finding.says" />
@@ -268,9 +271,9 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
         </p>
       </template>
       <p v-else class="quiet small">
-        Select a unit to type its exact position: 3 1/8, {{ taste.short(3.125, 3) }}" or {{ taste.short(79.4) }} mm.
-        Drag it; hold Alt to let go of the lines it is drawn to. Drag over the ground to select several, Shift adds. The
-        wheel zooms; Space with a drag pans; m measures.
+        Select a unit to type its exact position: 3 1/8, {{ preferences.short(3.125, 3) }}" or
+        {{ preferences.short(79.4) }} mm. Drag it; hold Alt to let go of the lines it is drawn to. Drag over the ground
+        to select several, Shift adds. The wheel zooms; Space with a drag pans; m measures.
       </p>
       <div v-if="row" class="row first set">
         <TextField

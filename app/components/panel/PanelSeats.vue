@@ -4,11 +4,11 @@ import { bounds } from '#core/panel'
 import type { Pilot } from '#core/document'
 import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Who sits there, and what they see and reach of each unit. */
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const { pilot: chosenId, layers } = usePanelTools()
 const pilots = computed(() => bench.project!.airframe.pilots)
 const pilot = computed(() => pilots.value.find(pilot => pilot.id === chosenId.value) ?? pilots.value[0])
@@ -42,7 +42,7 @@ const rows = computed(() => {
 type Seen = (typeof rows.value)[number]
 /** Where in the field of the eye it stands, and how far out of its own cone a screen is looked at from there. */
 const fieldOf = ({ sight, outOfConeDeg }: Seen) =>
-  `${sight.field}${outOfConeDeg > 0 ? `, screen ${taste.number(outOfConeDeg, 0)}° out` : ''}`
+  `${sight.field}${outOfConeDeg > 0 ? `, screen ${preferences.number(outOfConeDeg, 0)}° out` : ''}`
 const columns = computed((): Column<Seen>[] => [
   { key: 'rank', title: 'Rank', value: row => row.rank || undefined, number: true },
   { key: 'unit', title: 'Unit', value: row => row.label },
@@ -50,14 +50,14 @@ const columns = computed((): Column<Seen>[] => [
     key: 'side',
     title: 'Side',
     value: row => row.sight.sideDeg,
-    text: row => `${taste.number(row.sight.sideDeg, 0)}°`,
+    text: row => `${preferences.number(row.sight.sideDeg, 0)}°`,
     number: true
   },
   {
     key: 'up',
     title: 'Up',
     value: row => row.sight.upDeg,
-    text: row => `${taste.number(row.sight.upDeg, 0)}°`,
+    text: row => `${preferences.number(row.sight.upDeg, 0)}°`,
     number: true
   },
   { key: 'field', title: 'Field', value: fieldOf },
@@ -66,13 +66,13 @@ const columns = computed((): Column<Seen>[] => [
     title: 'Arm',
     of: 'length',
     value: row => row.reachMm,
-    text: row => taste.length(row.reachMm),
+    text: row => preferences.length(row.reachMm),
     number: true
   },
   {
     key: 'reach',
     title: 'Reach',
-    value: row => (row.overReachMm > 0 ? `${taste.length(row.overReachMm)} over` : row.hand)
+    value: row => (row.overReachMm > 0 ? `${preferences.length(row.overReachMm)} over` : row.hand)
   }
 ])
 const unitOf = (row: Seen) => row.unit
@@ -166,7 +166,7 @@ const unitOf = (row: Seen) => row.unit
         </template>
         <template #reach="{ row }">
           <StateMark :state="row.overReachMm > 0 ? 'decide' : 'holds'" :size="12" />
-          {{ row.overReachMm > 0 ? `${taste.length(row.overReachMm)} over` : row.hand }}
+          {{ row.overReachMm > 0 ? `${preferences.length(row.overReachMm)} over` : row.hand }}
         </template>
       </FactTable>
       <p v-if="rows.length" class="small quiet">

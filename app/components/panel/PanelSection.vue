@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { Section, SectionPiece } from '#core/build'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** The face cut through: what stands behind it along a line, how deep, and where the room ends. */
 const { section } = defineProps<{ section: Section }>()
-const taste = useTaste()
+const preferences = usePreferences()
 const level = computed(() => section.along === 'x')
 const deepest = computed(() => Math.max(section.roomMm, ...section.pieces.map(piece => piece.farMm)))
 /** A rectangle along the line and in depth, as the drawing has it: depth runs up from above, to the right from the side. */
@@ -18,7 +18,7 @@ const frame = computed(() => {
 })
 const says = (piece: SectionPiece) =>
   `${piece.name}, ${piece.kind === 'ground' ? 'ground taken' : piece.kind}: ` +
-  `${taste.length(piece.nearMm)} to ${taste.length(piece.farMm)} behind the face`
+  `${preferences.length(piece.nearMm)} to ${preferences.length(piece.farMm)} behind the face`
 const boxes = computed(() => section.pieces.filter(piece => piece.kind !== 'connectors'))
 </script>
 
@@ -50,8 +50,8 @@ const boxes = computed(() => section.pieces.filter(piece => piece.kind !== 'conn
     <figcaption class="small quiet">
       <template v-if="boxes.length">
         <span v-for="(box, i) in boxes" :key="i"
-          >{{ i ? ' · ' : '' }}{{ box.name }} <span class="figures">{{ taste.length(box.farMm) }}</span></span
-        >; the room ends at <span class="figures">{{ taste.length(section.roomMm) }}</span>.
+          >{{ i ? ' · ' : '' }}{{ box.name }} <span class="figures">{{ preferences.length(box.farMm) }}</span></span
+        >; the room ends at <span class="figures">{{ preferences.length(section.roomMm) }}</span>.
       </template>
       <template v-else>Nothing stands behind the face along this line.</template>
     </figcaption>

@@ -4,14 +4,14 @@ import { HOLDS, type Bay, type Panel, type Stiffener, type Zone } from '#core/do
 import { hasDecimalComma, parseLength, QuantityError } from '#core/quantity'
 import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /**
  * The sheet itself: outline, what cannot move on it and behind it, and the bays that come out. By numbers here, by hand
  * on the drawing.
  */
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const { ground } = usePanelTools()
 const bringing = ref(false)
 const panel = computed(() => bench.project!.airframe.panel)
@@ -84,12 +84,12 @@ function drop() {
   ground.value = undefined
 }
 /** Where the comma parts a number, a semicolon parts two of them. */
-const decimalComma = computed(() => hasDecimalComma(taste.reading.locale))
+const decimalComma = computed(() => hasDecimalComma(preferences.reading.locale))
 /** Corners as lines of two lengths, in the unit in use. */
 const cornersText = (points: readonly (readonly [number, number])[]) =>
   points
     .map(([x, y]) =>
-      [x, y].map(mm => taste.position(mm).replace(/ (in|mm)$/, '')).join(decimalComma.value ? '; ' : ', ')
+      [x, y].map(mm => preferences.position(mm).replace(/ (in|mm)$/, '')).join(decimalComma.value ? '; ' : ', ')
     )
     .join('\n')
 function readCorners(text: string): [number, number][] | undefined {
@@ -104,8 +104,8 @@ function readCorners(text: string): [number, number][] | undefined {
       if (parts.length !== 2)
         throw new QuantityError(`Line ${i + 1}: “${line}” is not two lengths; write “across, up”.`)
       return [
-        Number(parseLength(parts[0]!, taste.reading).toFixed(3)),
-        Number(parseLength(parts[1]!, taste.reading).toFixed(3))
+        Number(parseLength(parts[0]!, preferences.reading).toFixed(3)),
+        Number(parseLength(parts[1]!, preferences.reading).toFixed(3))
       ]
     })
     if (points.length < 3) throw new QuantityError(`${points.length} corners; at least three are wanted.`)
@@ -131,10 +131,10 @@ const CUTTERS = [
 ] as const
 const cutters = computed(() => [
   { value: -1, title: 'not chosen' },
-  ...CUTTERS.map(([value, name]) => ({ value, title: `R ${taste.length(value)}, ${name}` })),
+  ...CUTTERS.map(([value, name]) => ({ value, title: `R ${preferences.length(value)}, ${name}` })),
   ...(panel.value.cutterRadiusMm === undefined || CUTTERS.some(([value]) => value === panel.value.cutterRadiusMm)
     ? []
-    : [{ value: panel.value.cutterRadiusMm, title: `R ${taste.length(panel.value.cutterRadiusMm)}` }])
+    : [{ value: panel.value.cutterRadiusMm, title: `R ${preferences.length(panel.value.cutterRadiusMm)}` }])
 ])
 function setCutter(radius: number) {
   const { cutterRadiusMm: _, ...rest } = panel.value

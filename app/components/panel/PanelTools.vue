@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** What of the panel is drawn, and whether the hand measures or a grid holds it. */
 const emit = defineEmits<{ measure: [] }>()
-const taste = useTaste()
+const preferences = usePreferences()
 const { layers, tool, grid } = usePanelTools()
 </script>
 
@@ -34,7 +34,7 @@ const { layers, tool, grid } = usePanelTools()
     :color="grid ? 'primary' : undefined"
     :variant="grid ? 'flat' : 'outlined'"
     :aria-pressed="grid"
-    :title="taste.system === 'inch' ? 'Quarter-inch grid' : '5 mm grid'"
+    :title="preferences.system === 'inch' ? 'Quarter-inch grid' : '5 mm grid'"
     @click="grid = !grid"
   >
     Grid

@@ -3,13 +3,13 @@ import { BREAKER_SIZES_A, DROP_TOLERANCE, GAUGES, SWITCH_LOADS, type Circuit, ty
 import type { CircuitChoice } from '#core/document'
 import type { FigureOf } from '#core/design'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** One circuit: what the tables propose, what is chosen in its place, and why. The figures follow as it is chosen. */
 const { power, unit } = defineProps<{ power: PowerReport; unit: string }>()
 const emit = defineEmits<{ close: []; why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const circuit = computed(() => power.circuits.find(circuit => circuit.unit === unit))
 const own = computed(() => bench.option?.circuits.find(circuit => circuit.unit === unit))
 const RETURNS = ['structure', 'ground block', 'battery'] as const
@@ -46,7 +46,7 @@ const dotted = (says: string, proposed: boolean) => `${says}${proposed ? ' (prop
 const breakers = computed(() =>
   BREAKER_SIZES_A.map(size => ({
     value: size as number,
-    title: dotted(`${taste.short(size)} A`, size === circuit.value?.proposed.breakerA)
+    title: dotted(`${preferences.short(size)} A`, size === circuit.value?.proposed.breakerA)
   }))
 )
 const wires = computed(() =>
@@ -58,8 +58,8 @@ const wires = computed(() =>
 const switches = computed(() => {
   const { wantedA } = circuit.value!.switch
   return [
-    { value: 0, title: `none entered; wants ${wantedA ? `${taste.short(wantedA)} A` : 'a relay'}` },
-    ...SWITCHES_A.map(size => ({ value: size, title: `${taste.short(size)} A` }))
+    { value: 0, title: `none entered; wants ${wantedA ? `${preferences.short(wantedA)} A` : 'a relay'}` },
+    ...SWITCHES_A.map(size => ({ value: size, title: `${preferences.short(size)} A` }))
   ]
 })
 const why = (what: string, kind: 'circuit breaker' | 'circuit wire' | 'circuit drop' | 'circuit switch') =>
@@ -115,7 +115,7 @@ const why = (what: string, kind: 'circuit breaker' | 'circuit wire' | 'circuit d
           />
         </template>
         <p v-else class="small">
-          Its {{ circuit.protector }} of {{ taste.short(circuit.breakerA) }} A is that of
+          Its {{ circuit.protector }} of {{ preferences.short(circuit.breakerA) }} A is that of
           {{ power.circuits.find(other => other.unit === circuit!.head)?.label }}.
           <v-btn aria-label="Why this breaker" @click="why('breaker', 'circuit breaker')">why</v-btn>
         </p>
@@ -155,19 +155,19 @@ const why = (what: string, kind: 'circuit breaker' | 'circuit wire' | 'circuit d
         />
         <dl class="figures small">
           <dt>Steady, brief</dt>
-          <dd>{{ taste.amps(circuit.steadyA) }}, {{ taste.amps(circuit.briefA) }}</dd>
+          <dd>{{ preferences.amps(circuit.steadyA) }}, {{ preferences.amps(circuit.briefA) }}</dd>
           <dt>Wire carries there</dt>
           <dd>
-            {{ taste.number(circuit.ampacity.amps, 1) }} A over {{ taste.run(circuit.liesMm) }}, with
+            {{ preferences.number(circuit.ampacity.amps, 1) }} A over {{ preferences.run(circuit.liesMm) }}, with
             {{ circuit.lie.bundleWires }} wires in {{ circuit.lie.ambientC }} °C; it warms to
-            {{ taste.number(circuit.conductorC, 0) }} °C
+            {{ preferences.number(circuit.conductorC, 0) }} °C
           </dd>
           <dt>Voltage drop</dt>
           <dd>
             <span :class="{ over: circuit.dropV > circuit.dropLimitV * (1 + DROP_TOLERANCE) }"
-              >{{ taste.number(circuit.dropV, 3) }} V</span
+              >{{ preferences.number(circuit.dropV, 3) }} V</span
             >
-            of {{ taste.number(circuit.dropLimitV, 1) }}
+            of {{ preferences.number(circuit.dropLimitV, 1) }}
             <v-btn aria-label="Working of the drop" @click="why('drop', 'circuit drop')">why</v-btn>
           </dd>
         </dl>

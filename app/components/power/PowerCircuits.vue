@@ -11,13 +11,13 @@ import {
 import { STRUCTURES, type Airframe } from '#core/document'
 import type { FigureOf } from '#core/design'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Breaker or fuse, wire, drop and switch of each unit and of each tie; and the rows they stand in. */
 const { power } = defineProps<{ power: PowerReport }>()
 const emit = defineEmits<{ why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 // Of the power plan what this pane shows: the rest of it may change without a table drawn anew.
 const listed = computed(() => power.circuits)
 const supply = computed(() => power.supply)
@@ -49,7 +49,9 @@ const names = computed(() => ({
 const isOver = (circuit: Circuit) => circuit.dropV > circuit.dropLimitV * (1 + DROP_TOLERANCE)
 const switchOf = ({ unit, switch: { ratedA, wantedA, load } }: Circuit) =>
   [
-    ratedA === undefined ? `wants ${wantedA ? `${taste.short(wantedA)} A` : 'a relay'}` : `${taste.short(ratedA)} A`,
+    ratedA === undefined
+      ? `wants ${wantedA ? `${preferences.short(wantedA)} A` : 'a relay'}`
+      : `${preferences.short(ratedA)} A`,
     load,
     faceSwitch.value.has(unit) ? `${faceSwitch.value.get(unit)} on the face` : ''
   ]
@@ -68,21 +70,21 @@ const circuits = computed((): Column<Circuit>[] => [
     key: 'steady',
     title: 'Steady A',
     value: circuit => circuit.steadyA,
-    text: circuit => taste.number(circuit.steadyA, 2),
+    text: circuit => preferences.number(circuit.steadyA, 2),
     number: true
   },
   {
     key: 'brief',
     title: 'Brief A',
     value: circuit => circuit.briefA,
-    text: circuit => taste.number(circuit.briefA, 2),
+    text: circuit => preferences.number(circuit.briefA, 2),
     number: true
   },
   {
     key: 'breaker',
     title: 'Breaker or fuse, A',
     value: circuit => circuit.breakerA,
-    text: circuit => `${taste.short(circuit.breakerA)} ${circuit.protector}`,
+    text: circuit => `${preferences.short(circuit.breakerA)} ${circuit.protector}`,
     number: true
   },
   { key: 'wire', title: 'Wire, AWG', value: circuit => circuit.awg, number: true },
@@ -91,7 +93,7 @@ const circuits = computed((): Column<Circuit>[] => [
     title: 'Length',
     of: 'run',
     value: circuit => circuit.liesMm,
-    text: circuit => taste.run(circuit.liesMm),
+    text: circuit => preferences.run(circuit.liesMm),
     number: true
   },
   { key: 'back', title: 'Back by', value: circuit => circuit.return },
@@ -99,14 +101,14 @@ const circuits = computed((): Column<Circuit>[] => [
     key: 'carries',
     title: 'Carries there, A',
     value: circuit => circuit.ampacity.amps,
-    text: circuit => taste.number(circuit.ampacity.amps, 1),
+    text: circuit => preferences.number(circuit.ampacity.amps, 1),
     number: true
   },
   {
     key: 'warm',
     title: 'Warms to, °C',
     value: circuit => circuit.conductorC,
-    text: circuit => taste.number(circuit.conductorC, 0),
+    text: circuit => preferences.number(circuit.conductorC, 0),
     number: true,
     hidden: true
   },
@@ -114,7 +116,7 @@ const circuits = computed((): Column<Circuit>[] => [
     key: 'drop',
     title: 'Voltage drop, V',
     value: circuit => circuit.dropV,
-    text: circuit => `${taste.number(circuit.dropV, 3)} of ${taste.number(circuit.dropLimitV, 1)}`,
+    text: circuit => `${preferences.number(circuit.dropV, 3)} of ${preferences.number(circuit.dropLimitV, 1)}`,
     number: true
   },
   { key: 'switch', title: 'Switch', value: switchOf },
@@ -127,14 +129,14 @@ const feeders = computed((): Column<Feeder>[] => [
     key: 'steady',
     title: 'Steady A',
     value: feeder => feeder.steadyA,
-    text: feeder => taste.number(feeder.steadyA, 1),
+    text: feeder => preferences.number(feeder.steadyA, 1),
     number: true
   },
   {
     key: 'most',
     title: 'Maximum load, A',
     value: feeder => feeder.mostA,
-    text: feeder => taste.number(feeder.mostA, 1),
+    text: feeder => preferences.number(feeder.mostA, 1),
     number: true
   },
   { key: 'when', title: 'Most in', value: feeder => (feeder.steadyA > 0 ? feeder.when : 'carries nothing') },
@@ -144,7 +146,7 @@ const feeders = computed((): Column<Feeder>[] => [
     value: feeder => feeder.ratedA,
     text: feeder =>
       feeder.ratedA !== undefined
-        ? taste.short(feeder.ratedA)
+        ? preferences.short(feeder.ratedA)
         : feeder.kind === 'wire'
           ? 'no circuit protection'
           : 'not entered',
@@ -161,14 +163,14 @@ const feeders = computed((): Column<Feeder>[] => [
     key: 'carries',
     title: 'By itself it carries, A',
     value: feeder => feeder.ampacity?.amps,
-    text: feeder => (feeder.ampacity ? taste.number(feeder.ampacity.amps, 0) : ''),
+    text: feeder => (feeder.ampacity ? preferences.number(feeder.ampacity.amps, 0) : ''),
     number: true
   },
   {
     key: 'drop',
     title: 'Voltage drop, V',
     value: feeder => feeder.dropV,
-    text: feeder => taste.number(feeder.dropV, 3),
+    text: feeder => preferences.number(feeder.dropV, 3),
     number: true
   },
   { key: 'acts', title: 'Change', value: () => '', plain: true, width: '84px' }
@@ -267,8 +269,8 @@ const feederMarks = (feeder: Feeder) => ({ 'data-feeder': feeder.tie })
         </template>
         <template #drop="{ row }">
           <span class="whole"
-            ><span :class="{ over: isOver(row) }">{{ taste.number(row.dropV, 3) }}</span
-            ><span class="quiet"> of {{ taste.number(row.dropLimitV, 1) }}</span></span
+            ><span :class="{ over: isOver(row) }">{{ preferences.number(row.dropV, 3) }}</span
+            ><span class="quiet"> of {{ preferences.number(row.dropLimitV, 1) }}</span></span
           >
         </template>
         <template #acts="{ row }">
@@ -300,7 +302,7 @@ const feederMarks = (feeder: Feeder) => ({ 'data-feeder': feeder.tie })
           <li v-for="(place, index) in row.places" :key="index" :class="place.kind">
             <template v-if="place.kind === 'protector'"
               ><span class="figures amps"
-                >{{ taste.short(place.amps) }}{{ place.protector === 'fuse' ? ' F' : '' }}</span
+                >{{ preferences.short(place.amps) }}{{ place.protector === 'fuse' ? ' F' : '' }}</span
               ><span>{{ place.labels.join(', ') }}</span></template
             ><template v-else>spare</template>
           </li>

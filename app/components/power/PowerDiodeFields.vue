@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { DIODE_V, DIODES } from '#core/power'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** The voltage drop of a diode: by its type, or typed. Nothing is entered until one of the two is. */
 const { typeLabel, dropLabel } = defineProps<{ typeLabel: string; dropLabel: string }>()
 const dropV = defineModel<number | undefined>({ required: true })
-const taste = useTaste()
+const preferences = usePreferences()
 
 /** Any voltage that is not that of a type. */
 const OTHER = 'other'
@@ -13,8 +13,11 @@ const type = computed(() =>
   dropV.value === undefined ? '' : (DIODES.find(diode => diode.dropV === dropV.value)?.name ?? OTHER)
 )
 const types = computed(() => [
-  { value: '', title: `not entered: ${taste.short(DIODE_V)} V assumed` },
-  ...DIODES.map(diode => ({ value: diode.name as string, title: `${diode.name}, ${taste.short(diode.dropV)} V` })),
+  { value: '', title: `not entered: ${preferences.short(DIODE_V)} V assumed` },
+  ...DIODES.map(diode => ({
+    value: diode.name as string,
+    title: `${diode.name}, ${preferences.short(diode.dropV)} V`
+  })),
   ...(type.value === OTHER ? [{ value: OTHER, title: OTHER }] : [])
 ])
 const choose = (name: string) => {

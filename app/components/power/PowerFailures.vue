@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { Scene } from '#core/power'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
-const taste = useTaste()
+const preferences = usePreferences()
 
 /** Every failure played through: what goes dark at once, what can no longer be done, how long the rest lasts. */
 const bench = useBench()
@@ -44,7 +44,7 @@ const minutes = (scene: Scene) =>
   scene.fedNow === 0
     ? 'nothing is left'
     : Number.isFinite(scene.minutes)
-      ? `${taste.number(scene.minutes, 0)} min`
+      ? `${preferences.number(scene.minutes, 0)} min`
       : scene.kind === 'over-voltage'
         ? ''
         : 'as long as wanted'
@@ -53,7 +53,7 @@ const names = (list: readonly { label: string }[]) => list.map(named => named.la
 const SHOWN = 4
 const grave = (scene: Scene) => scene.lostFunctions.filter(lostFunction => GRAVE.includes(lostFunction))
 const columns = computed((): Column<Scene>[] => [
-  { key: 'name', title: 'Failure', value: scene => taste.say(scene.name) },
+  { key: 'name', title: 'Failure', value: scene => preferences.say(scene.name) },
   { key: 'dark', title: 'Dark at once', value: scene => names(scene.dark) },
   { key: 'lost', title: 'No longer there', value: scene => scene.lostFunctions.join(', ') },
   {
@@ -93,7 +93,7 @@ const rest = (scene: Scene) => scene.lostFunctions.filter(lostFunction => !GRAVE
     </div>
     <LongWork v-if="progress" :progress="progress" @stop="stop" />
     <FactTable v-if="scenes" :rows="shown" :columns="columns" name="failures" :key-of="idOf" :marks="marks">
-      <template #name="{ row }"><StateMark :state="state(row)" :size="13" /> {{ taste.say(row.name) }}</template>
+      <template #name="{ row }"><StateMark :state="state(row)" :size="13" /> {{ preferences.say(row.name) }}</template>
       <template #dark="{ row }">
         <template v-if="!row.dark.length">nothing</template
         ><template v-else-if="row.dark.length <= SHOWN">{{ names(row.dark) }}</template>
@@ -123,7 +123,7 @@ const rest = (scene: Scene) => scene.lostFunctions.filter(lostFunction => !GRAVE
               {{ names(row.rescue.back) }}
             </details></template
           ><template v-if="Number.isFinite(row.rescue.minutes)"
-            >: <span class="figures">{{ taste.number(row.rescue.minutes, 0) }} min</span></template
+            >: <span class="figures">{{ preferences.number(row.rescue.minutes, 0) }} min</span></template
           ></template
         ><span v-else-if="row.dark.length" class="quiet">no switch helps</span>
       </template>

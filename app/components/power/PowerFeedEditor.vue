@@ -4,9 +4,9 @@ import type { DesignUnit } from '#core/design'
 import { BUS_ROLES, MAIN_ALTERNATOR, MAIN_BATTERY, TIE_KINDS, UNIT_SOURCE } from '#core/document'
 import { BREAKER_SIZES_A, controlsOf, GAUGES, isSwitch, powerModel, type Feeder } from '#core/power'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
-const taste = useTaste()
+const preferences = usePreferences()
 
 /** What was chosen in the one-line diagram, by numbers and words. */
 type Chosen = { kind: 'node' | 'tie' | 'unit' | 'switch'; id: string } | undefined
@@ -59,10 +59,10 @@ const ratings = computed(() => {
   const proposed = feeder.value?.proposed.ratedA
   const entered = tie.value?.ratedA
   return [
-    { value: 0, title: `${proposed === undefined ? '—' : taste.short(proposed)} A, as proposed` },
+    { value: 0, title: `${proposed === undefined ? '—' : preferences.short(proposed)} A, as proposed` },
     ...[...new Set([...BREAKER_SIZES_A, ...(entered === undefined ? [] : [entered])])].map(amps => ({
       value: amps,
-      title: `${taste.short(amps)} A`
+      title: `${preferences.short(amps)} A`
     }))
   ]
 })
@@ -230,7 +230,7 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
         @update:model-value="diodeV => setCircuit({ diodeV })"
       />
       <p class="small quiet">
-        {{ taste.short(unit.item.power!.minV) }} to {{ taste.short(unit.item.power!.maxV) }} V,
+        {{ preferences.short(unit.item.power!.minV) }} to {{ preferences.short(unit.item.power!.maxV) }} V,
         {{ unit.item.power!.load
         }}<template v-if="unit.item.power!.internalBatteryMinutes"
           >, {{ unit.item.power!.internalBatteryMinutes }} min on a battery of its own</template
@@ -378,9 +378,9 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
         @update:model-value="v => setTie({ holdA: v || undefined }, 'coil')"
       />
       <p v-if="feeder" class="small quiet">
-        Carries <b class="figures">{{ taste.amps(feeder.steadyA) }}</b> continuously ({{ feeder.when }}),
-        {{ taste.amps(feeder.mostA) }} with all at their most.<template v-if="feeder.busDropV !== undefined"
-          >{{ ' ' }}{{ taste.number(feeder.busDropV, 2) }} V are lost from the source to its bus.</template
+        Carries <b class="figures">{{ preferences.amps(feeder.steadyA) }}</b> continuously ({{ feeder.when }}),
+        {{ preferences.amps(feeder.mostA) }} with all at their most.<template v-if="feeder.busDropV !== undefined"
+          >{{ ' ' }}{{ preferences.number(feeder.busDropV, 2) }} V are lost from the source to its bus.</template
         >
       </p>
       <div class="row">

@@ -3,13 +3,13 @@ import { BREAKER_SIZES_A, GAUGES, supplyOf, type PowerReport } from '#core/power
 import type { Tie } from '#core/document'
 import type { FigureOf } from '#core/design'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** One tie of the feeds: what opens it and what wire it is of. Its length and ends are entered in Distribution. */
 const { power, tie } = defineProps<{ power: PowerReport; tie: string }>()
 const emit = defineEmits<{ close: []; why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const feeder = computed(() => power.feeders.find(feeder => feeder.tie === tie))
 
 /** A tie is changed in the feeds as they stand; where they are the proposal they become the planner’s own. */
@@ -24,7 +24,7 @@ const dotted = (says: string, proposed: boolean) => `${says}${proposed ? ' (prop
 const breakers = computed(() =>
   BREAKER_SIZES_A.map(size => ({
     value: size as number,
-    title: dotted(`${taste.short(size)} A`, size === feeder.value?.proposed.ratedA)
+    title: dotted(`${preferences.short(size)} A`, size === feeder.value?.proposed.ratedA)
   }))
 )
 const wires = computed(() => [
@@ -70,9 +70,10 @@ const wires = computed(() => [
           >
         </div>
         <p class="small">
-          It carries {{ taste.number(feeder.steadyA, 1) }} A steadily, {{ taste.number(feeder.mostA, 1) }} A at most;
-          {{ feeder.ampacity ? `by itself the wire bears ${taste.number(feeder.ampacity.amps, 0)} A. ` : '' }}It loses
-          {{ taste.number(feeder.dropV, 3) }} V.
+          It carries {{ preferences.number(feeder.steadyA, 1) }} A steadily, {{ preferences.number(feeder.mostA, 1) }} A
+          at most;
+          {{ feeder.ampacity ? `by itself the wire bears ${preferences.number(feeder.ampacity.amps, 0)} A. ` : '' }}It
+          loses {{ preferences.number(feeder.dropV, 3) }} V.
         </p>
       </v-card-text>
       <v-card-actions>

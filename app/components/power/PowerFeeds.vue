@@ -5,7 +5,7 @@ import { layOneLine, lineOf, SIGNS, type PlacedLine } from '#core/formats'
 import { Wired, busOf, closed, fedBy, oneLine, positionsOf, powerModel, supplyOf, type PowerReport } from '#core/power'
 import { MAIN_BATTERY, type Edit, type Supply, type Tie } from '#core/document'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /**
  * The one-line diagram: sources, buses, ties and units. Units are hung on buses by hand; a source or bus dropped on a bus
@@ -13,7 +13,7 @@ import { useTaste } from '~/stores/taste'
  */
 const { power } = defineProps<{ power: PowerReport }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 // Of the document itself, not of the report on it, which comes a moment later: two edits in a row must build on each other.
 const supply = computed(() => supplyOf(bench.design!))
 const own = computed(() => bench.option?.supply !== undefined)
@@ -266,7 +266,9 @@ function backToNormal() {
               :role="edge.tie ? 'button' : undefined"
               :tabindex="edge.tie ? 0 : undefined"
               :aria-label="
-                edge.tie ? `${taste.say(edge.says)}, ${edge.kind}${edgeShut(edge.tie) ? ', open' : ''}` : undefined
+                edge.tie
+                  ? `${preferences.say(edge.says)}, ${edge.kind}${edgeShut(edge.tie) ? ', open' : ''}`
+                  : undefined
               "
               @click="edge.tie && (chosen = { kind: 'tie', id: edge.tie })"
               @keydown.enter="edge.tie && (chosen = { kind: 'tie', id: edge.tie })"
@@ -274,7 +276,7 @@ function backToNormal() {
               <rect v-if="edge.tie" x="-34" y="-16" width="68" height="23" class="touch" />
               <path v-if="SIGNS[edge.kind]" class="sign" :d="SIGNS[edge.kind]" />
               <text y="-7" text-anchor="middle">
-                {{ taste.say(edge.says) }}{{ edgeShut(edge.tie) ? ' · open' : '' }}
+                {{ preferences.say(edge.says) }}{{ edgeShut(edge.tie) ? ' · open' : '' }}
               </text>
             </g>
           </g>
@@ -287,7 +289,7 @@ function backToNormal() {
             :transform="`translate(${node.x} ${node.y})`"
             role="button"
             tabindex="0"
-            :aria-label="`${node.says}, ${taste.say(node.note)}${isFed(node.id) ? '' : ', dark'}`"
+            :aria-label="`${node.says}, ${preferences.say(node.note)}${isFed(node.id) ? '' : ', dark'}`"
             @click="choose(node)"
             @keydown.enter="choose(node)"
             @keydown.space.prevent="choose(node)"
@@ -301,13 +303,13 @@ function backToNormal() {
             <template v-if="node.kind === 'unit'">
               <text x="4" y="13">{{ node.says.length > 20 ? `${node.says.slice(0, 19)}…` : node.says }}</text>
               <text :x="node.width - 3" y="13" text-anchor="end" class="note">
-                {{ isFed(node.id) ? taste.say(node.note) : 'dark' }}
+                {{ isFed(node.id) ? preferences.say(node.note) : 'dark' }}
               </text>
             </template>
             <template v-else>
               <text x="9" :y="Math.min(node.height / 2, 20) - 2" class="name">{{ node.says }}</text>
               <text x="9" :y="Math.min(node.height / 2, 20) + 11" class="note">
-                {{ failed.includes(node.id) ? 'failed' : isFed(node.id) ? taste.say(node.note) : 'dark' }}
+                {{ failed.includes(node.id) ? 'failed' : isFed(node.id) ? preferences.say(node.note) : 'dark' }}
               </text>
             </template>
           </g>

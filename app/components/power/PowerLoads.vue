@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { phaseState, type PhaseLoad, type PowerReport } from '#core/power'
 import type { FigureOf } from '#core/design'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
-const taste = useTaste()
+const preferences = usePreferences()
 
 /** Loads by phase against what the alternators give, and unit by unit. */
 const { power } = defineProps<{ power: PowerReport }>()
@@ -14,7 +14,7 @@ const shown = computed<PhaseLoad>(
     power.loads.find(load => load.phase === chosen.value) ??
     power.loads.reduce((most, load) => (load.typicalA > most.typicalA ? load : most))
 )
-const a = (value: number) => taste.number(value, 1)
+const a = (value: number) => preferences.number(value, 1)
 const amps = (key: string, title: string, value: (load: PhaseLoad) => number | undefined): Column<PhaseLoad> => ({
   key,
   title,
@@ -41,7 +41,7 @@ const draws = (key: string, title: string, value: (load: UnitLoad) => number): C
   key,
   title,
   value,
-  text: load => (value(load) ? taste.number(value(load), 2) : ''),
+  text: load => (value(load) ? preferences.number(value(load), 2) : ''),
   number: true
 })
 const units: Column<UnitLoad>[] = [

@@ -13,7 +13,7 @@ import {
 } from '#core/power'
 import type { Airframe, Edit, Unit } from '#core/document'
 import type { FigureOf } from '#core/design'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 import { newUnit } from '#core/report'
 import { useBench } from '~/stores/bench'
 
@@ -21,7 +21,7 @@ import { useBench } from '~/stores/bench'
 const { power } = defineProps<{ power: PowerReport }>()
 const emit = defineEmits<{ why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const { items, refresh } = useCatalogue()
 onMounted(() => {
   void refresh()
@@ -61,9 +61,9 @@ const coldColumns = computed((): Column<Cold>[] => [
   { key: 'celsius', title: '°C', value: row => row.celsius, number: true },
   ...(range.value?.shares.map((left, index) => ({
     key: String(index),
-    title: `${taste.number(left * 100, 0)} %`,
+    title: `${preferences.number(left * 100, 0)} %`,
     value: (row: Cold) => row.minutes[index],
-    text: (row: Cold) => (Number.isFinite(row.minutes[index]) ? taste.number(row.minutes[index]!, 0) : '∞'),
+    text: (row: Cold) => (Number.isFinite(row.minutes[index]) ? preferences.number(row.minutes[index]!, 0) : '∞'),
     number: true
   })) ?? [])
 ])
@@ -71,7 +71,7 @@ const coldState = (minutes: number) => (minutes >= wanted.value ? 'holds' : minu
 /** Each drop with what it was entered for. */
 const diodesSay = computed(() =>
   endurance.value.diodes
-    .map(({ name, dropV, assumed }) => `${name} ${taste.short(dropV)} V${assumed ? ' assumed' : ''}`)
+    .map(({ name, dropV, assumed }) => `${name} ${preferences.short(dropV)} V${assumed ? ' assumed' : ''}`)
     .join(', ')
 )
 /** Minutes of a unit on the battery within it, with age and cold. */
@@ -80,7 +80,7 @@ function ownMinutes(id: string) {
   const { usableFraction: share } = airframe.value.battery
   return unit ? ownBatteryMinutes(unit, { share, celsius: airframe.value.batteryC }) : 0
 }
-const minutes = (value: number) => (Number.isFinite(value) ? `${taste.number(value, 0)} min` : 'a day and more')
+const minutes = (value: number) => (Number.isFinite(value) ? `${preferences.number(value, 0)} min` : 'a day and more')
 const setAirframe = (patch: Partial<Airframe>, what: string) =>
   bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
 const setWanted = (value: number) =>
@@ -164,15 +164,21 @@ function openPlan(event: MouseEvent, unit: Unit) {
 const untilOf = (row: Row) => (row.lost ? minutes(row.lost.minute) : 'a day and more')
 const columns = computed((): Column<Row>[] => [
   { key: 'unit', title: 'Unit', value: row => row.label },
-  { key: 'amps', title: 'A before', value: row => row.amps, text: row => taste.number(row.amps, 2), number: true },
+  {
+    key: 'amps',
+    title: 'A before',
+    value: row => row.amps,
+    text: row => preferences.number(row.amps, 2),
+    number: true
+  },
   { key: 'plan', title: 'Plan', value: planWords },
   { key: 'bar', title: 'Lit, over time in minutes', value: () => '', plain: true, picture: true, width: '34%' },
   { key: 'until', title: 'Lit until', value: row => row.lost?.minute ?? Infinity, text: untilOf, number: true },
   { key: 'why', title: 'Then', value: row => row.lost?.why },
-  { key: 'wh', title: 'Wh', value: row => row.wh, text: row => taste.number(row.wh, 0), number: true }
+  { key: 'wh', title: 'Wh', value: row => row.wh, text: row => preferences.number(row.wh, 0), number: true }
 ])
 /** Minutes gained for a hundred of the reader’s currency. */
-const perHundred = (offer: BackupOffer) => (offer.minutesPerDollar * 100) / (taste.reading.perDollar ?? 1)
+const perHundred = (offer: BackupOffer) => (offer.minutesPerDollar * 100) / (preferences.reading.perDollar ?? 1)
 const offerColumns = computed((): Column<BackupOffer>[] => [
   { key: 'name', title: 'Backup, with labour', value: offer => offer.name },
   {
@@ -184,9 +190,9 @@ const offerColumns = computed((): Column<BackupOffer>[] => [
   },
   {
     key: 'worth',
-    title: `per ${taste.moneyOfSum(100)}`,
+    title: `per ${preferences.moneyOfSum(100)}`,
     value: perHundred,
-    text: offer => `${taste.number(perHundred(offer), 1)} min`,
+    text: offer => `${preferences.number(perHundred(offer), 1)} min`,
     number: true
   },
   { key: 'acts', title: 'Add', value: () => '', plain: true, width: '60px' }
@@ -267,13 +273,13 @@ function addBackup(offer: BackupOffer) {
         <StateMark :state="bench.report?.figures.minutes.state ?? 'decide'" :size="20" />
         <span class="figures big" data-answer>{{ minutes(endurance.minutes) }}</span> until
         <template v-if="endurance.first">{{ endurance.first.label }} loses power ({{ endurance.first.why }})</template
-        ><template v-else>anything that stays on loses power</template>. {{ taste.amps(endurance.fullA) }} for
-        {{ airframe.pilotDelayMinutes }} min, then {{ taste.amps(endurance.shedA) }}. The last unit goes after
+        ><template v-else>anything that stays on loses power</template>. {{ preferences.amps(endurance.fullA) }} for
+        {{ airframe.pilotDelayMinutes }} min, then {{ preferences.amps(endurance.shedA) }}. The last unit goes after
         {{ minutes(endurance.endMinutes) }}.
         <span v-if="endurance.diodes.length" class="small" data-diodes
           >Diode drop: {{ diodesSay }}.<template v-if="endurance.withMostDiodeV !== undefined">
-            With {{ taste.short(MOST_DIODE_V) }} V (silicon bridge) it is {{ minutes(endurance.withMostDiodeV) }}: enter
-            the type in Distribution.</template
+            With {{ preferences.short(MOST_DIODE_V) }} V (silicon bridge) it is {{ minutes(endurance.withMostDiodeV) }}:
+            enter the type in Distribution.</template
           ></span
         >
         <v-btn @click="emit('why', 'minutes on battery', { kind: 'minutes', of: '' })"> Show working </v-btn>
@@ -347,7 +353,7 @@ function addBackup(offer: BackupOffer) {
           </p>
           <ul v-if="shed.reached">
             <li v-for="unit in shed.shed" :key="unit.unit">
-              {{ unit.label }} <span class="figures quiet">{{ taste.amps(unit.amps) }}</span
+              {{ unit.label }} <span class="figures quiet">{{ preferences.amps(unit.amps) }}</span
               ><b v-if="unit.essential" class="essential"> called essential by its entry: think twice</b>
             </li>
           </ul>
@@ -361,8 +367,8 @@ function addBackup(offer: BackupOffer) {
         </p>
         <p v-else-if="backup.capacityAh">
           <StateMark state="holds" :size="14" /> A lithium backup of
-          <b class="figures">{{ taste.number(backup.capacityAh, 1) }} Ah</b> or more, through a diode to the bus that
-          lives longest: {{ minutes(backup.minutes) }}.
+          <b class="figures">{{ preferences.number(backup.capacityAh, 1) }} Ah</b> or more, through a diode to the bus
+          that lives longest: {{ minutes(backup.minutes) }}.
         </p>
         <p v-else>
           <StateMark state="must fix" :size="14" /> Even 100 Ah more gives {{ minutes(backup.minutes) }}: what loses
@@ -380,7 +386,8 @@ function addBackup(offer: BackupOffer) {
       >
         <template #name="{ row }">
           {{ row.name }}<br /><span class="small quiet figures"
-            >{{ taste.short(row.capacityAh) }} Ah, {{ taste.money(row.cents) }}, then {{ minutes(row.minutes) }}</span
+            >{{ preferences.short(row.capacityAh) }} Ah, {{ preferences.money(row.cents) }}, then
+            {{ minutes(row.minutes) }}</span
           >
         </template>
         <template #acts="{ row }"><v-btn :aria-label="`Add ${row.name}`" @click="addBackup(row)">Add</v-btn></template>
@@ -464,10 +471,10 @@ function addBackup(offer: BackupOffer) {
         {{ wanted }} min wanted.
       </p>
       <p class="quiet small">
-        Cells gave <span class="figures">{{ taste.number(endurance.energy.takenWh, 0) }} Wh</span>: loads
-        {{ taste.number(endurance.energy.loadsWh, 0) }}, lost in cells, wires, diodes and coils
-        {{ taste.number(endurance.energy.lossWh, 0) }}, rate {{ taste.number(endurance.energy.rateWh, 0) }}. Measure
-        your own battery before relying on a time.
+        Cells gave <span class="figures">{{ preferences.number(endurance.energy.takenWh, 0) }} Wh</span>: loads
+        {{ preferences.number(endurance.energy.loadsWh, 0) }}, lost in cells, wires, diodes and coils
+        {{ preferences.number(endurance.energy.lossWh, 0) }}, rate {{ preferences.number(endurance.energy.rateWh, 0) }}.
+        Measure your own battery before relying on a time.
       </p>
     </section>
   </div>

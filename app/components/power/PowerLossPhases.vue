@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { FlownEndurance } from '#core/power'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** The loss in each phase of a flight, and the sum an inspector does by hand beside the simulation. */
 const { endurance } = defineProps<{ endurance: FlownEndurance }>()
-const taste = useTaste()
-const minutes = (value: number) => (Number.isFinite(value) ? `${taste.number(value, 0)} min` : 'a day and more')
+const preferences = usePreferences()
+const minutes = (value: number) => (Number.isFinite(value) ? `${preferences.number(value, 0)} min` : 'a day and more')
 type PhaseLost = FlownEndurance['phases'][number]
 const columns: Column<PhaseLost>[] = [
   { key: 'phase', title: 'Alternator lost in', value: phase => phase.phase },
@@ -13,14 +13,14 @@ const columns: Column<PhaseLost>[] = [
     key: 'before',
     title: 'A before',
     value: phase => phase.fullA,
-    text: phase => taste.number(phase.fullA, 1),
+    text: phase => preferences.number(phase.fullA, 1),
     number: true
   },
   {
     key: 'after',
     title: 'A after shedding',
     value: phase => phase.shedA,
-    text: phase => taste.number(phase.shedA, 1),
+    text: phase => preferences.number(phase.shedA, 1),
     number: true
   },
   {
@@ -61,17 +61,18 @@ const marks = (phase: PhaseLost) => ({ class: phase.phase === endurance.phase ? 
       >
     </FactTable>
     <p class="small" data-hand-sum>
-      By hand, for the inspector: {{ taste.number(endurance.hand.delayMinutes, 0) }} min + ({{
-        taste.number(endurance.hand.usableAh, 2)
+      By hand, for the inspector: {{ preferences.number(endurance.hand.delayMinutes, 0) }} min + ({{
+        preferences.number(endurance.hand.usableAh, 2)
       }}
-      Ah − {{ taste.number(endurance.hand.beforeA, 1) }} A · {{ taste.number(endurance.hand.delayMinutes, 0) }} min) ÷
-      {{ taste.number(endurance.hand.afterA, 1) }} A = <b class="figures">{{ minutes(endurance.hand.minutes) }}</b>. The
-      simulation gives {{ minutes(endurance.minutes)
+      Ah − {{ preferences.number(endurance.hand.beforeA, 1) }} A ·
+      {{ preferences.number(endurance.hand.delayMinutes, 0) }} min) ÷
+      {{ preferences.number(endurance.hand.afterA, 1) }} A =
+      <b class="figures">{{ minutes(endurance.hand.minutes) }}</b>. The simulation gives {{ minutes(endurance.minutes)
       }}<template v-if="endurance.atFirst"
-        >: until the first unit loses power {{ taste.number(endurance.atFirst.drawnAh, 1) }} Ah flow, the rate costs
-        {{ taste.number(endurance.atFirst.rateAh, 1) }}, cold and age leave {{ taste.number(endurance.wholeAh, 1) }},
-        and {{ taste.number(endurance.atFirst.leftAh, 1) }} stay in the batteries below the least volts of
-        {{ endurance.first?.label }}; amps grow as volts fall</template
+        >: until the first unit loses power {{ preferences.number(endurance.atFirst.drawnAh, 1) }} Ah flow, the rate
+        costs {{ preferences.number(endurance.atFirst.rateAh, 1) }}, cold and age leave
+        {{ preferences.number(endurance.wholeAh, 1) }}, and {{ preferences.number(endurance.atFirst.leftAh, 1) }} stay
+        in the batteries below the least volts of {{ endurance.first?.label }}; amps grow as volts fall</template
       >.
     </p>
   </section>

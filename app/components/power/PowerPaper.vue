@@ -4,15 +4,15 @@ import { oneLine, type PowerReport } from '#core/power'
 import { loadAnalysis } from '#core/report'
 import { format } from 'date-fns'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** The load analysis on paper and as files, and the one-line diagram. */
 const { power } = defineProps<{ power: PowerReport }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const stem = computed(() => `${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name}`)
 const analysis = computed(() =>
-  loadAnalysis(bench.examined!, power, taste.day(format(new Date(), 'yyyy-MM-dd')), taste.reading)
+  loadAnalysis(bench.examined!, power, preferences.day(format(new Date(), 'yyyy-MM-dd')), preferences.reading)
 )
 const { paper, busy, give, givePdf, giveXlsx, giveCsv } = useAnalysisFiles(
   () => analysis.value,
@@ -25,7 +25,7 @@ const giveSvg = () =>
       writeOneLineSvg(
         await layOneLine(oneLine(bench.examined!, power.supply, power.circuits, power.feeders), await useElk()),
         `${stem.value}, one-line diagram`,
-        taste.reading
+        preferences.reading
       ),
       'image/svg+xml'
     )

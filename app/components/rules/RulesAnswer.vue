@@ -3,13 +3,13 @@ import type { ClauseResult } from '#core/rules'
 import type { HandCheck } from '#core/document'
 import { format } from 'date-fns'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** What a person found by looking at a clause, when, and whether the recalled text was held against the one in force. */
 const { clause } = defineProps<{ clause: ClauseResult }>()
 const emit = defineEmits<{ close: [] }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 /** Papers are the aeroplane’s, whatever the option; all else is of the option that was looked at. */
 const ofOption = computed(() => (clause.pack === 'us-papers' ? undefined : bench.option!.id))
 function put(patch: Partial<HandCheck>, what: string) {
@@ -51,7 +51,7 @@ const confirm = () =>
       <v-card-text class="fields">
         <p>
           {{ clause.clause.title }}. <StateMark :state="clause.state" :size="14" /> {{ clause.state }}:
-          {{ taste.say(clause.because) }}
+          {{ preferences.say(clause.because) }}
         </p>
         <ChoiceField
           :model-value="(clause.hand?.state ?? '') as string"
@@ -76,7 +76,9 @@ const confirm = () =>
           Its text is recalled, not copied. Hold it against the one in force:
           <v-btn :aria-label="`Confirm the text of ${clause.clause.ref}`" @click="confirm">It says so</v-btn>
         </p>
-        <p v-else-if="clause.confirmedOn" class="quiet small">Text confirmed {{ taste.day(clause.confirmedOn) }}.</p>
+        <p v-else-if="clause.confirmedOn" class="quiet small">
+          Text confirmed {{ preferences.day(clause.confirmedOn) }}.
+        </p>
       </v-card-text>
       <v-card-actions>
         <v-spacer /><v-btn color="primary" variant="flat" @click="emit('close')">Close</v-btn>

@@ -2,11 +2,11 @@
 import type { Additions, BackupSearch, StanceAnswer } from '#core/report'
 import { TASK_WORDS } from '#core/resilience'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** The schools of backup side by side on this aeroplane, and the least that leaves one flying after any single loss. */
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const found = shallowRef<BackupSearch>()
 const wrong = ref('')
 /** The design the answer is of: another one makes it old. */
@@ -36,13 +36,13 @@ const STANCE_SAYS = {
 } as const
 const changes = ({ effect, faceMm2 }: Additions) =>
   [
-    taste.money(effect.change.money),
-    taste.mass(-effect.change['useful load']),
-    `${taste.number(effect.change.amps, 1)} A`,
-    faceMm2 > 0 ? `${taste.area(faceMm2)} of the panel` : 'nothing of the panel'
+    preferences.money(effect.change.money),
+    preferences.mass(-effect.change['useful load']),
+    `${preferences.number(effect.change.amps, 1)} A`,
+    faceMm2 > 0 ? `${preferences.area(faceMm2)} of the panel` : 'nothing of the panel'
   ].join(', ')
 const wants = (answer: StanceAnswer) =>
-  answer.additions?.says.map(taste.say).join(' ') ??
+  answer.additions?.says.map(preferences.say).join(' ') ??
   (answer.found ? 'Nothing is wanted.' : 'None found among what was tried.')
 const columns: Column<StanceAnswer>[] = [
   { key: 'school', title: 'School', value: answer => answer.stance },
@@ -93,7 +93,7 @@ const stanceOf = (answer: StanceAnswer) => answer.stance
       </template>
       <template #wants="{ row }">
         <template v-if="row.additions"
-          ><p v-for="(says, index) in row.additions.says" :key="index">{{ taste.say(says) }}</p></template
+          ><p v-for="(says, index) in row.additions.says" :key="index">{{ preferences.say(says) }}</p></template
         >
         <template v-else>{{ wants(row) }}</template>
       </template>
@@ -119,7 +119,7 @@ const stanceOf = (answer: StanceAnswer) => answer.stance
     </p>
     <template v-if="found.additions">
       <p>The least found that leaves all three:</p>
-      <p v-for="(says, index) in found.additions.says" :key="index">{{ taste.say(says) }}</p>
+      <p v-for="(says, index) in found.additions.says" :key="index">{{ preferences.say(says) }}</p>
       <p class="row">
         <span class="figures">{{ changes(found.additions) }}</span>
         <v-btn

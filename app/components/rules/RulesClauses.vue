@@ -2,12 +2,12 @@
 import { chainWords } from '#core/capability'
 import { chainsOf, conditionWords, PACKS, type ClauseResult, type RulesReport } from '#core/rules'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Every clause that is asked: how it stands, by which chain and by which second one, and what a person found by looking. */
 const { rules } = defineProps<{ rules: RulesReport }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const showAll = ref(false)
 const own = computed(() => bench.project?.packs)
 const packs = computed(() => [...PACKS, ...(own.value ?? [])])
@@ -58,7 +58,7 @@ const names = (clause: ClauseResult) =>
 const answering = ref('')
 const answered = computed(() => rules.clauses.find(clause => clause.key === answering.value))
 const answerOf = ({ hand }: ClauseResult) =>
-  hand ? [hand.state, hand.on ? taste.day(hand.on) : '', hand.note].filter(Boolean).join(', ') : ''
+  hand ? [hand.state, hand.on ? preferences.day(hand.on) : '', hand.note].filter(Boolean).join(', ') : ''
 const columns = computed((): Column<ClauseResult>[] => [
   { key: 'ref', title: 'Clause', value: clause => clause.clause.ref, width: '148px' },
   { key: 'title', title: 'Asks for', value: clause => clause.clause.title, width: '26%' },
@@ -67,13 +67,13 @@ const columns = computed((): Column<ClauseResult>[] => [
   {
     key: 'evidence',
     title: 'Evidence',
-    value: clause => [names(clause), taste.say(clause.because)].filter(Boolean).join('. ')
+    value: clause => [names(clause), preferences.say(clause.because)].filter(Boolean).join('. ')
   },
   {
     key: 'due',
     title: 'Due',
     value: clause => clause.due,
-    text: clause => (clause.due ? taste.day(clause.due) : ''),
+    text: clause => (clause.due ? preferences.day(clause.due) : ''),
     hidden: true
   },
   { key: 'answer', title: 'Looked at by you', value: answerOf, width: '168px' }
@@ -137,11 +137,12 @@ const marks = (clause: ClauseResult) => ({
             <p v-for="(chain, index) in chainsFor(row)" :key="index">{{ index + 1 }}. {{ chainWords(chain) }}</p>
           </details>
           <span class="quiet small"
-            >{{ taste.say(row.because) }}<template v-if="row.due"> Due {{ taste.day(row.due) }}.</template></span
+            >{{ preferences.say(row.because)
+            }}<template v-if="row.due"> Due {{ preferences.day(row.due) }}.</template></span
           >
           <span v-if="row.clause.note && row.state !== 'met'" class="quiet small"> {{ row.clause.note }}</span>
           <span v-if="row.lapsed && row.state !== 'missing'" class="small"
-            ><StateMark state="decide" :size="12" /> {{ taste.say(row.lapsed) }}</span
+            ><StateMark state="decide" :size="12" /> {{ preferences.say(row.lapsed) }}</span
           >
         </template>
         <template #answer="{ row }">

@@ -5,11 +5,11 @@ import { extent, figureAt } from '#core/panel'
 import { TASK_WORDS, type FailureReport, type Loss } from '#core/resilience'
 import type { Pressing } from '~/workers/examiner'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Anything pressed dead: the panel as it would then be, what can still be done, and what each loss takes. */
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const report = shallowRef<FailureReport>()
 const pressed = shallowRef<Pressing>()
 const dead = shallowRef<string[]>([])
@@ -111,7 +111,7 @@ const worthColumns: Column<FailureReport['worth'][number]>[] = [
     title: 'Price',
     of: 'money',
     value: row => row.unit.priceCents,
-    text: row => (row.unit.state === 'new' ? taste.money(row.unit.priceCents) : 'there already'),
+    text: row => (row.unit.state === 'new' ? preferences.money(row.unit.priceCents) : 'there already'),
     number: true
   },
   {
@@ -119,7 +119,7 @@ const worthColumns: Column<FailureReport['worth'][number]>[] = [
     title: 'Price for each',
     of: 'money',
     value: row => row.each.cents,
-    text: row => (row.each.cents === undefined ? '' : taste.money(row.each.cents)),
+    text: row => (row.each.cents === undefined ? '' : preferences.money(row.each.cents)),
     number: true
   },
   {
@@ -127,14 +127,14 @@ const worthColumns: Column<FailureReport['worth'][number]>[] = [
     title: 'Weight for each',
     of: 'mass',
     value: row => row.each.kg,
-    text: row => taste.mass(row.each.kg),
+    text: row => preferences.mass(row.each.kg),
     number: true
   },
   {
     key: 'amps',
     title: 'Amps for each',
     value: row => row.each.amps,
-    text: row => taste.number(row.each.amps, 2),
+    text: row => preferences.number(row.each.amps, 2),
     number: true
   }
 ]

@@ -6,12 +6,12 @@ import { complianceSheet } from '#core/report'
 import { failuresOf } from '#core/resilience'
 import { PACKS, type ClauseResult, type RulesReport } from '#core/rules'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Dates that fall due, the compliance sheet, and rule packs of one’s own. */
 const { rules } = defineProps<{ rules: RulesReport }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const dated = computed(() =>
   rules.clauses.filter(
     clause => (clause.clause.everyMonths || clause.clause.everyDays) && clause.state !== 'does not apply'
@@ -24,9 +24,9 @@ const columns: Column<ClauseResult>[] = [
     key: 'last',
     title: 'Last done',
     value: row => row.hand?.on ?? '',
-    text: row => (row.hand?.on ? taste.day(row.hand.on) : 'not entered')
+    text: row => (row.hand?.on ? preferences.day(row.hand.on) : 'not entered')
   },
-  { key: 'due', title: 'Due', value: row => row.due ?? '', text: row => (row.due ? taste.day(row.due) : '') },
+  { key: 'due', title: 'Due', value: row => row.due ?? '', text: row => (row.due ? preferences.day(row.due) : '') },
   { key: 'state', title: 'State', value: row => row.state }
 ]
 const packs = computed(() => [...PACKS, ...bench.project!.packs])
@@ -57,8 +57,8 @@ const givePdf = () =>
     const sheet = complianceSheet(
       design,
       { rules, failures: failuresOf(design) },
-      taste.day(format(new Date(), 'yyyy-MM-dd')),
-      taste.reading
+      preferences.day(format(new Date(), 'yyyy-MM-dd')),
+      preferences.reading
     )
     giveFile(
       fileName(`${stem.value} compliance`, 'pdf'),
@@ -68,7 +68,7 @@ const givePdf = () =>
   })
 const giveCalendar = () =>
   give(async () => {
-    const { writeDueCalendar } = await import('#core/report/calendar')
+    const { writeDueCalendar } = await import('#core/report/papers/calendar')
     giveFile(
       fileName(`${stem.value} due`, 'ics'),
       writeDueCalendar(bench.project!.brief.registration || bench.project!.title, rules),

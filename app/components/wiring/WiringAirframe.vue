@@ -5,12 +5,12 @@ import { PACKED } from '#core/cables'
 import { ROUTE_TRAITS, type Route } from '#core/document'
 import { BEND, CLAMPS_MM, type Bundle, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Places and the runs between them, from above and from the side; what lies on each run. */
 const { wiring } = defineProps<{ wiring: WiringReport }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const airframe = computed(() => bench.project!.airframe)
 const placeName = (id: string) => airframe.value.places.find(place => place.id === id)?.name ?? id
 const setRoutes = (routes: Route[], what: string) =>
@@ -41,7 +41,7 @@ const bundleColumns = computed((): Column<Bundle>[] => [
     title: 'Over',
     of: 'length',
     value: bundle => bundle.diameterMm,
-    text: bundle => taste.length(bundle.diameterMm),
+    text: bundle => preferences.length(bundle.diameterMm),
     number: true
   },
   {
@@ -49,7 +49,7 @@ const bundleColumns = computed((): Column<Bundle>[] => [
     title: 'Least bend',
     of: 'length',
     value: bundle => bundle.bendMm,
-    text: bundle => taste.length(bundle.bendMm),
+    text: bundle => preferences.length(bundle.bendMm),
     number: true
   },
   {
@@ -57,7 +57,7 @@ const bundleColumns = computed((): Column<Bundle>[] => [
     title: 'Grommet for',
     of: 'length',
     value: bundle => bundle.holeMm,
-    text: bundle => taste.length(bundle.holeMm),
+    text: bundle => preferences.length(bundle.holeMm),
     number: true
   }
 ])
@@ -176,7 +176,7 @@ const routeColumns = computed((): Column<Route>[] => [
     title: 'Length',
     of: 'length',
     value: route => route.lengthMm,
-    text: route => taste.length(route.lengthMm),
+    text: route => preferences.length(route.lengthMm),
     number: true,
     width: '130px'
   },
@@ -291,8 +291,8 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
       </div>
       <p class="quiet small">
         A wire goes the shortest way along these, unless it was sent another way in Wire list; with
-        {{ taste.length(airframe.serviceLoopMm) }} of loop at the panel and
-        {{ taste.number(airframe.wasteFraction * 100, 0) }} % for trim and waste.
+        {{ preferences.length(airframe.serviceLoopMm) }} of loop at the panel and
+        {{ preferences.number(airframe.wasteFraction * 100, 0) }} % for trim and waste.
       </p>
     </section>
     <section class="sheet">
@@ -306,9 +306,9 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
         empty="No wire lies on a route yet."
       />
       <p class="quiet small">
-        Over all: √(Σ d² / {{ taste.short(PACKED) }}). Least bend: {{ BEND.wire }} times the thickest wire,
-        {{ BEND.coax }} times coax; clamps every {{ taste.length(CLAMPS_MM) }} at most (AC 43.13-1B chapter 11). The
-        same count derates the circuits of Power.
+        Over all: √(Σ d² / {{ preferences.short(PACKED) }}). Least bend: {{ BEND.wire }} times the thickest wire,
+        {{ BEND.coax }} times coax; clamps every {{ preferences.length(CLAMPS_MM) }} at most (AC 43.13-1B chapter 11).
+        The same count derates the circuits of Power.
       </p>
     </section>
     <WiringPlaces />

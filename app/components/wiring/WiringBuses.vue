@@ -3,12 +3,12 @@ import { mdiArrowLeft, mdiArrowRight } from '@mdi/js'
 import type { BusOrder } from '#core/document'
 import { busMm, CAN_MM, STUB_MM, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** CAN buses from box to box: by the shortest way, or in the order of whoever plans them, with a stub where one is wanted. */
 const { wiring } = defineProps<{ wiring: WiringReport }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 type Chain = WiringReport['can'][number]
 
 /** A bus as it is led now, to be changed. */
@@ -56,7 +56,7 @@ const shortest = (chain: Chain) =>
       <div class="row">
         <h2>CAN bus <span v-if="wiring.can.length > 1" class="figures">{{ index + 1 }}</span></h2>
         <span class="quiet small grow">
-          {{ taste.run(busMm(chain)) }} in all, of {{ taste.run(CAN_MM) }} at 1 Mbit/s;
+          {{ preferences.run(busMm(chain)) }} in all, of {{ preferences.run(CAN_MM) }} at 1 Mbit/s;
           {{ chain.order ? 'in your order' : 'in the order that takes least cable' }}
         </span>
         <v-btn v-if="chain.order" @click="shortest(chain)">By the shortest way</v-btn>
@@ -95,19 +95,19 @@ const shortest = (chain: Chain) =>
             <span class="small">
               <span v-if="at === 0 || at === chain.nodes.length - 1">120 Ω here </span>
               <span v-if="(chain.stubsMm[at] ?? 0) > STUB_MM" class="over">
-                <StateMark state="missing" :size="13" /> over {{ taste.length(STUB_MM) }}
+                <StateMark state="missing" :size="13" /> over {{ preferences.length(STUB_MM) }}
               </span>
             </span>
           </div>
           <span v-if="at < chain.nodes.length - 1" class="figures quiet">
-            → {{ chain.legsMm[at] === undefined ? 'no route' : taste.run(chain.legsMm[at]!) }}</span
+            → {{ chain.legsMm[at] === undefined ? 'no route' : preferences.run(chain.legsMm[at]!) }}</span
           >
         </li>
       </ol>
     </div>
     <p class="small quiet">
-      Without a stub the bus is led in and out of the box. ISO 11898-2: stubs to {{ taste.length(STUB_MM) }}, 120 Ω at
-      both ends; a box that has its resistor inside wants none outside.
+      Without a stub the bus is led in and out of the box. ISO 11898-2: stubs to {{ preferences.length(STUB_MM) }}, 120
+      Ω at both ends; a box that has its resistor inside wants none outside.
     </p>
   </section>
 </template>

@@ -4,12 +4,12 @@ import type { DesignUnit } from '#core/design'
 import { landingsOf } from '#core/report'
 import { mateText, numberText, pinsAre, shellOf, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Connectors of every unit: their face with numbered contacts, what each is for, which wire lands on it. */
 const { wiring } = defineProps<{ wiring: WiringReport }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const withEnds = computed(() => {
   const used = new Set(wiring.wires.flatMap(wire => wire.units))
   return bench.examined!.units.filter(unit => used.has(unit.id))
@@ -37,7 +37,7 @@ const rowsOf = (connector: Connector) =>
       pin,
       for: pin.use === 'port' ? `${pin.port} ${pin.line}` : pin.use + (pin.input ? ` ${pin.input}` : ''),
       wires: there.map(landing => numberText(landing.wire.mark?.number) || landing.wire.text).join(', '),
-      far: there.map(landing => taste.say(landing.wire[landing.far])).join('; ')
+      far: there.map(landing => preferences.say(landing.wire[landing.far])).join('; ')
     }
   })
 type PinRow = ReturnType<typeof rowsOf>[number]

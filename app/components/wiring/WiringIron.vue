@@ -2,12 +2,12 @@
 import type { Airframe } from '#core/document'
 import type { IronNear, WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Iron near a magnetometer: motors of the units, and lumps of the airframe that are entered here. */
 const { wiring } = defineProps<{ wiring: WiringReport }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const labels = computed(() => new Map(bench.examined!.units.map(unit => [unit.id, unit.label])))
 const iron = computed(() => bench.project!.airframe.iron ?? [])
 type Iron = NonNullable<Airframe['iron']>[number]
@@ -43,7 +43,7 @@ const columns = computed((): Column<IronNear>[] => [
     title: 'Mass',
     of: 'mass',
     value: iron => iron.massKg,
-    text: iron => taste.mass(iron.massKg),
+    text: iron => preferences.mass(iron.massKg),
     number: true
   },
   {
@@ -51,7 +51,7 @@ const columns = computed((): Column<IronNear>[] => [
     title: 'Away',
     of: 'length',
     value: iron => iron.atLeastMm,
-    text: iron => `${iron.known ? '' : 'at least '}${taste.length(iron.atLeastMm)}`,
+    text: iron => `${iron.known ? '' : 'at least '}${preferences.length(iron.atLeastMm)}`,
     number: true
   },
   {
@@ -59,7 +59,7 @@ const columns = computed((): Column<IronNear>[] => [
     title: 'Wanted',
     of: 'length',
     value: iron => iron.wantedMm,
-    text: iron => taste.length(iron.wantedMm),
+    text: iron => preferences.length(iron.wantedMm),
     number: true
   },
   { key: 'state', title: 'State', value: stateOf }

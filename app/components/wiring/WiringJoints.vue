@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { numberText, type Joint, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Splices, diodes, ground blocks, plugs and terminators, conductor by conductor: what meets where, on which contact. */
 const { wiring } = defineProps<{ wiring: WiringReport }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 interface Row {
   key: string
   joint: Joint
@@ -32,7 +32,7 @@ const places = computed(() => new Map(bench.project!.airframe.places.map(place =
 const columns = computed((): Column<Row>[] => [
   { key: 'kind', title: 'Kind', value: row => row.joint.kind, width: '112px' },
   { key: 'place', title: 'Place', value: row => places.value.get(row.joint.place) ?? row.joint.place },
-  { key: 'what', title: 'What', value: row => taste.say(row.joint.says) },
+  { key: 'what', title: 'What', value: row => preferences.say(row.joint.says) },
   { key: 'contact', title: 'Contact', value: row => row.meets?.contact ?? '', number: true },
   { key: 'number', title: 'Wire', value: row => numberText(row.meets?.wire.mark?.number) },
   { key: 'line', title: 'Line', value: row => row.meets?.core.line ?? '' },
@@ -40,7 +40,7 @@ const columns = computed((): Column<Row>[] => [
   {
     key: 'ends',
     title: 'From and to',
-    value: ({ meets }) => (meets ? `${taste.say(meets.wire.from)} → ${taste.say(meets.wire.to)}` : '')
+    value: ({ meets }) => (meets ? `${preferences.say(meets.wire.from)} → ${preferences.say(meets.wire.to)}` : '')
   }
 ])
 </script>

@@ -5,12 +5,12 @@ import type { DesignUnit } from '#core/design'
 import { connectionsOf, DASHES, layConnections, writeConnectionsSvg, type PlacedConnections } from '#core/formats'
 import { blockedWishes, blockedWords, carried, joinsOf, proposeLinks, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Who talks to whom: links taken as proposed or made by hand, wishes that none can meet and why, and all of it as a diagram. */
 const { wiring } = defineProps<{ wiring: WiringReport }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const { items, ready } = useCatalogue()
 const design = computed(() => bench.design!)
 const byId = computed(() => new Map(design.value.units.map(unit => [unit.id, unit])))
@@ -263,8 +263,8 @@ const marksOf = (link: Link) => ({ 'data-link': link.id })
       <p v-else class="quiet">Nothing is linked yet.</p>
       <p class="small quiet">
         A CAN bus is led from box to box in the order that takes least cable, with
-        {{ taste.number(120, 0) }} Ω at both ends. Press a unit to see its cables; draw from one to another to link them
-        over the free ports by which most is said.
+        {{ preferences.number(120, 0) }} Ω at both ends. Press a unit to see its cables; draw from one to another to
+        link them over the free ports by which most is said.
       </p>
     </section>
   </div>

@@ -2,12 +2,12 @@
 import { WIRE_STATES, type WireMark } from '#core/document'
 import { coloursText, numberText, numberWires, pinText, retired, type Wire, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Every wire with its number, ends and length; ticked off while the harness is built. One that is pressed shows all of itself. */
 const { wiring } = defineProps<{ wiring: WiringReport }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const wires = computed(() => wiring.wires)
 const unnumbered = computed(() => numberWires(bench.examined!, wires.value))
 const gone = computed(() => retired(bench.examined!, wires.value))
@@ -27,8 +27,8 @@ const nextOf = (wire: Wire) => WIRE_STATES[WIRE_STATES.indexOf(stateOf(wire)) + 
 const columns = computed((): Column<Wire>[] => [
   { key: 'number', title: 'No.', value: wire => numberText(wire.mark?.number), width: '74px' },
   { key: 'kind', title: 'Kind', value: wire => wire.kind },
-  { key: 'from', title: 'From', value: wire => `${taste.say(wire.from)} ${pins(wire, 'from')}`.trim() },
-  { key: 'to', title: 'To', value: wire => `${taste.say(wire.to)} ${pins(wire, 'to')}`.trim() },
+  { key: 'from', title: 'From', value: wire => `${preferences.say(wire.from)} ${pins(wire, 'from')}`.trim() },
+  { key: 'to', title: 'To', value: wire => `${preferences.say(wire.to)} ${pins(wire, 'to')}`.trim() },
   { key: 'text', title: 'Make', value: wire => wire.text, width: '132px' },
   { key: 'colour', title: 'Colour', value: coloursText, hidden: true },
   {
@@ -36,7 +36,7 @@ const columns = computed((): Column<Wire>[] => [
     title: 'Length to cut',
     of: 'run',
     value: wire => wire.lengthMm,
-    text: wire => taste.run(wire.lengthMm),
+    text: wire => preferences.run(wire.lengthMm),
     number: true
   },
   {
@@ -44,13 +44,14 @@ const columns = computed((): Column<Wire>[] => [
     title: 'Weight',
     of: 'mass',
     value: wire => wire.massKg,
-    text: wire => taste.mass(wire.massKg),
+    text: wire => preferences.mass(wire.massKg),
     number: true,
     hidden: true
   },
   { key: 'state', title: 'State', value: stateOf, width: '128px' }
 ])
-const nameOf = (wire: Wire) => numberText(wire.mark?.number) || `${taste.say(wire.from)} to ${taste.say(wire.to)}`
+const nameOf = (wire: Wire) =>
+  numberText(wire.mark?.number) || `${preferences.say(wire.from)} to ${preferences.say(wire.to)}`
 const chosenId = ref('')
 const chosen = computed(() => wires.value.find(wire => wire.id === chosenId.value))
 const places = computed(() => new Map(bench.project!.airframe.places.map(place => [place.id, place.name])))
@@ -113,10 +114,10 @@ const marksOf = (wire: Wire) => ({ 'data-wire': wire.id, 'class': wire.id === ch
           >
         </template>
         <template #from="{ row }"
-          >{{ taste.say(row.from) }} <span class="figures quiet">{{ pins(row, 'from') }}</span></template
+          >{{ preferences.say(row.from) }} <span class="figures quiet">{{ pins(row, 'from') }}</span></template
         >
         <template #to="{ row }"
-          >{{ taste.say(row.to) }} <span class="figures quiet">{{ pins(row, 'to') }}</span></template
+          >{{ preferences.say(row.to) }} <span class="figures quiet">{{ pins(row, 'to') }}</span></template
         >
         <template #state="{ row }">
           <v-btn

@@ -2,13 +2,13 @@
 import { COAX_KINDS, WIRE_COLOURS, WIRE_STATES, type WireMark } from '#core/document'
 import { numberText, pinText, type Wire } from '#core/wiring'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** One wire with all that is known of it: conductor by conductor, its length piece by piece, its way, how far it has come. */
 const { wire, places } = defineProps<{ wire: Wire; places: ReadonlyMap<string, string> }>()
 const emit = defineEmits<{ put: [patch: Partial<WireMark>, what: string]; close: [] }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const name = computed(() => numberText(wire.mark?.number) || 'This wire')
 const via = computed(() => wire.mark?.via ?? [])
 const fixed = computed(() => wire.kind === 'ground' && wire.run.from === wire.run.to)
@@ -42,9 +42,10 @@ const SHIELD = {
       <h2 class="grow">{{ name }}</h2>
       <v-btn variant="text" @click="emit('close')">Close</v-btn>
     </div>
-    <p>{{ taste.say(wire.from) }} → {{ taste.say(wire.to) }}</p>
+    <p>{{ preferences.say(wire.from) }} → {{ preferences.say(wire.to) }}</p>
     <p class="small quiet">
-      {{ wire.text }}; {{ SHIELD[wire.shield] }}{{ wire.twisted ? '; twisted' : '' }}; {{ taste.mass(wire.massKg) }}
+      {{ wire.text }}; {{ SHIELD[wire.shield] }}{{ wire.twisted ? '; twisted' : '' }};
+      {{ preferences.mass(wire.massKg) }}
     </p>
     <table class="list">
       <thead>
@@ -64,12 +65,12 @@ const SHIELD = {
         </tr>
       </tbody>
     </table>
-    <h3>Length to cut {{ taste.run(wire.lengthMm) }}</h3>
+    <h3>Length to cut {{ preferences.run(wire.lengthMm) }}</h3>
     <table class="list">
       <tbody>
         <tr v-for="[says, length] in pieces" :key="says">
           <td>{{ says }}</td>
-          <td class="number figures">{{ taste.run(length) }}</td>
+          <td class="number figures">{{ preferences.run(length) }}</td>
         </tr>
       </tbody>
     </table>

@@ -5,17 +5,17 @@ import { harnessPapers } from '#core/report'
 import type { WiringReport } from '#core/wiring'
 import { format } from 'date-fns'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** The harness on paper and as files; a wire list that was ticked off elsewhere read back in; what to buy. */
 const { wiring } = defineProps<{ wiring: WiringReport }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const stem = computed(
   () => `${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name} harness`
 )
 const papers = computed(() =>
-  harnessPapers(bench.examined!, wiring, taste.day(format(new Date(), 'yyyy-MM-dd')), taste.reading)
+  harnessPapers(bench.examined!, wiring, preferences.day(format(new Date(), 'yyyy-MM-dd')), preferences.reading)
 )
 const { paper, busy, givePdf, giveXlsx, giveCsv } = useAnalysisFiles(
   () => papers.value,
@@ -81,8 +81,8 @@ function take() {
       <h2>{{ papers.title }}</h2>
       <p class="quiet">{{ papers.of }}, {{ papers.on }}</p>
       <p>
-        {{ wiring.bill.ends }} ends to make, about {{ taste.number(wiring.bill.hours, 0) }} hours for one person;
-        {{ taste.mass(wiring.totalMassKg) }} of wire.
+        {{ wiring.bill.ends }} ends to make, about {{ preferences.number(wiring.bill.hours, 0) }} hours for one person;
+        {{ preferences.mass(wiring.totalMassKg) }} of wire.
       </p>
       <PaperTable v-for="table in papers.tables" :key="table.title" :table="table" />
       <ul class="small">

@@ -3,11 +3,11 @@ import { PLACE_KINDS } from '#core/catalogue'
 import { ACCESS, type Place } from '#core/document'
 import { parseLength, QuantityError } from '#core/quantity'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** The places of the airframe: what they are called, their arm, how hot it is there. */
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const airframe = computed(() => bench.project!.airframe)
 const setPlace = (place: Place, patch: Partial<Place>) =>
   bench.act(
@@ -40,7 +40,7 @@ const ACROSS = [
   ['acrossMm', 'Right of the middle'],
   ['upMm', 'Above the floor']
 ] as const
-const bare = (mm: number) => taste.position(mm).replace(/ (in|mm)$/, '')
+const bare = (mm: number) => preferences.position(mm).replace(/ (in|mm)$/, '')
 const openingText = ({ widthMm, heightMm }: NonNullable<Place['opening']>) => `${bare(widthMm)} x ${bare(heightMm)}`
 /** The hole of a place as it is typed, wide x high: empty where there is none of a certain size. */
 function setOpening(place: Place, text: string) {
@@ -48,7 +48,7 @@ function setOpening(place: Place, text: string) {
   const sides = text.split(/[x×]/i)
   try {
     if (sides.length !== 2) throw new QuantityError(`“${text}” is no opening: write it wide x high.`)
-    const [widthMm, heightMm] = sides.map(side => parseLength(side, taste.reading)) as [number, number]
+    const [widthMm, heightMm] = sides.map(side => parseLength(side, preferences.reading)) as [number, number]
     if (Math.min(widthMm, heightMm) < 1 || Math.max(widthMm, heightMm) > 5_000)
       throw new QuantityError(`${text} is no opening that a hand goes through.`)
     setPlace(place, { opening: { widthMm, heightMm } })
@@ -73,7 +73,7 @@ const columns = computed((): Column<Place>[] => [
     title: 'Arm',
     of: 'length',
     value: place => place.armMm,
-    text: place => taste.length(place.armMm),
+    text: place => preferences.length(place.armMm),
     width: '104px'
   },
   ...ACROSS.map(([key, title]) => ({
@@ -81,7 +81,7 @@ const columns = computed((): Column<Place>[] => [
     title,
     of: 'length' as const,
     value: (place: Place) => place[key],
-    text: (place: Place) => (place[key] === undefined ? '' : taste.length(place[key]))
+    text: (place: Place) => (place[key] === undefined ? '' : preferences.length(place[key]))
   })),
   { key: 'heat', title: 'Warmest there, °C', value: place => place.ambientC },
   { key: 'access', title: 'Got at by', value: place => place.access ?? 'as its kind', width: '140px' },

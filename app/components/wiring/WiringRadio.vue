@@ -14,13 +14,13 @@ import {
 } from '#core/wiring'
 import { useBench } from '~/stores/bench'
 import { NEWTONS_PER_POUND } from '#core/quantity'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Aerials and their coax, how far apart they stand; buses; what turns the compass. */
 const { wiring } = defineProps<{ wiring: WiringReport }>()
 const emit = defineEmits<{ why: [title: string, figure: FigureOf] }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const byId = computed(() => new Map(bench.examined!.units.map(unit => [unit.id, unit])))
 const nameOf = (id: string) => byId.value.get(id)?.label ?? id
 function setCoax(chain: RadioChain, kind: string) {
@@ -48,7 +48,7 @@ const antennaOf = (id: string) => wiring.radio.antennas.find(antenna => antenna.
 /** What the air pulls an antenna by, in pounds or newtons. */
 function airLoad({ id }: DesignUnit): number | undefined {
   const pounds = antennaOf(id)?.dragLb
-  return pounds !== undefined && taste.system === 'metric' ? pounds * NEWTONS_PER_POUND : pounds
+  return pounds !== undefined && preferences.system === 'metric' ? pounds * NEWTONS_PER_POUND : pounds
 }
 const apartColumns = computed((): Column<Apart>[] => [
   { key: 'a', title: 'Aerial', value: pair => nameOf(pair.a) },
@@ -58,7 +58,7 @@ const apartColumns = computed((): Column<Apart>[] => [
     title: 'Apart',
     of: 'length',
     value: pair => pair.atLeastMm,
-    text: pair => `${pair.known ? '' : 'at least '}${taste.length(pair.atLeastMm)}`,
+    text: pair => `${pair.known ? '' : 'at least '}${preferences.length(pair.atLeastMm)}`,
     number: true
   },
   {
@@ -66,7 +66,7 @@ const apartColumns = computed((): Column<Apart>[] => [
     title: 'Wanted',
     of: 'length',
     value: pair => pair.wantedMm,
-    text: pair => taste.length(pair.wantedMm),
+    text: pair => preferences.length(pair.wantedMm),
     number: true
   },
   {
@@ -87,7 +87,7 @@ const turnColumns = computed((): Column<Disturbance>[] => [
     key: 'amps',
     title: 'Amps',
     value: disturbance => disturbance.amps,
-    text: disturbance => taste.amps(disturbance.amps),
+    text: disturbance => preferences.amps(disturbance.amps),
     number: true
   },
   { key: 'back', title: 'Return', value: disturbance => (disturbance.paired ? 'beside it' : 'elsewhere') },
@@ -96,14 +96,14 @@ const turnColumns = computed((): Column<Disturbance>[] => [
     title: 'Comes as near as',
     of: 'length',
     value: disturbance => disturbance.atLeastMm,
-    text: disturbance => `${disturbance.known ? '' : 'perhaps '}${taste.length(disturbance.atLeastMm)}`,
+    text: disturbance => `${disturbance.known ? '' : 'perhaps '}${preferences.length(disturbance.atLeastMm)}`,
     number: true
   },
   {
     key: 'degrees',
     title: 'Heading, °',
     value: disturbance => disturbance.degrees ?? 90,
-    text: disturbance => (disturbance.degrees === undefined ? 'may touch' : taste.number(disturbance.degrees, 1)),
+    text: disturbance => (disturbance.degrees === undefined ? 'may touch' : preferences.number(disturbance.degrees, 1)),
     number: true
   },
   {
@@ -111,7 +111,7 @@ const turnColumns = computed((): Column<Disturbance>[] => [
     title: 'Keep away',
     of: 'length',
     value: disturbance => disturbance.wantedMm,
-    text: disturbance => taste.length(disturbance.wantedMm),
+    text: disturbance => preferences.length(disturbance.wantedMm),
     number: true
   },
   { key: 'why', title: 'Working', value: () => '', plain: true, width: '60px' }
@@ -126,23 +126,29 @@ const coaxColumns = computed((): Column<RadioChain>[] => [
     title: 'As it lies',
     of: 'run',
     value: chain => chain.lengthMm,
-    text: chain => taste.run(chain.lengthMm),
+    text: chain => preferences.run(chain.lengthMm),
     number: true
   },
   { key: 'connectors', title: 'Connectors', value: chain => chain.connectors, number: true },
-  { key: 'mhz', title: 'At MHz', value: chain => chain.mhz, text: chain => taste.number(chain.mhz, 0), number: true },
+  {
+    key: 'mhz',
+    title: 'At MHz',
+    value: chain => chain.mhz,
+    text: chain => preferences.number(chain.mhz, 0),
+    number: true
+  },
   {
     key: 'loss',
     title: 'Loss, dB',
     value: chain => chain.lossDb,
-    text: chain => taste.number(chain.lossDb, 1),
+    text: chain => preferences.number(chain.lossDb, 1),
     number: true
   },
   {
     key: 'allowed',
     title: 'Allowed',
     value: chain => chain.mostDb,
-    text: chain => taste.number(chain.mostDb, 1),
+    text: chain => preferences.number(chain.mostDb, 1),
     number: true
   }
 ])
@@ -162,7 +168,7 @@ const standingColumns = computed((): Column<DesignUnit>[] => [
     title,
     of: 'length' as const,
     value: (unit: DesignUnit) => positionOf(unit)[key],
-    text: (unit: DesignUnit) => (positionOf(unit)[key] === undefined ? '' : taste.length(positionOf(unit)[key]!)),
+    text: (unit: DesignUnit) => (positionOf(unit)[key] === undefined ? '' : preferences.length(positionOf(unit)[key]!)),
     width: '112px'
   })),
   {
@@ -170,10 +176,10 @@ const standingColumns = computed((): Column<DesignUnit>[] => [
     title: 'Metal round its foot',
     of: 'length',
     value: unit => antennaOf(unit.id)?.groundPlaneMm,
-    text: unit => (antennaOf(unit.id) ? taste.length(antennaOf(unit.id)!.groundPlaneMm) : ''),
+    text: unit => (antennaOf(unit.id) ? preferences.length(antennaOf(unit.id)!.groundPlaneMm) : ''),
     number: true
   },
-  { key: 'drag', title: `Air load, ${taste.system === 'inch' ? 'lb' : 'N'}`, value: airLoad, number: true },
+  { key: 'drag', title: `Air load, ${preferences.system === 'inch' ? 'lb' : 'N'}`, value: airLoad, number: true },
   { key: 'rivets', title: 'Rivets', value: unit => antennaOf(unit.id)?.rivets, number: true, hidden: true }
 ])
 const unitId = (unit: DesignUnit) => unit.id
@@ -207,7 +213,7 @@ const standingMarks = (unit: DesignUnit) => ({ 'data-placed': unit.id })
         </template>
         <template #loss="{ row: chain }"
           ><span :class="{ over: chain.lossDb > chain.mostDb }">
-            {{ taste.number(chain.lossDb, 1)
+            {{ preferences.number(chain.lossDb, 1)
             }}<button
               class="ask"
               :aria-label="`Working of the loss of ${nameOf(chain.radio)}, ${chain.aerial}`"
@@ -217,12 +223,13 @@ const standingMarks = (unit: DesignUnit) => ({ 'data-placed': unit.id })
               ?
             </button>
             <br /><span class="quiet small"
-              >{{ chain.coax === 'double shield' ? 'single' : 'double' }} {{ taste.number(chain.otherDb, 1) }}</span
+              >{{ chain.coax === 'double shield' ? 'single' : 'double' }}
+              {{ preferences.number(chain.otherDb, 1) }}</span
             >
           </span></template
         >
         <template #allowed="{ row: chain }">
-          {{ taste.number(chain.mostDb, 1) }}<br /><span class="quiet small">{{
+          {{ preferences.number(chain.mostDb, 1) }}<br /><span class="quiet small">{{
             chain.entered ? 'maker’s' : 'usual'
           }}</span>
         </template>
@@ -252,7 +259,7 @@ const standingMarks = (unit: DesignUnit) => ({ 'data-placed': unit.id })
         </template>
         <template #drag="{ row: unit }">
           <template v-if="antennaOf(unit.id)?.dragLb !== undefined"
-            >{{ taste.number(airLoad(unit)!, 1) }} {{ taste.system === 'inch' ? 'lb' : 'N' }}<br /><span
+            >{{ preferences.number(airLoad(unit)!, 1) }} {{ preferences.system === 'inch' ? 'lb' : 'N' }}<br /><span
               class="quiet small"
               >{{ antennaOf(unit.id)!.rivets }} rivets</span
             ></template
@@ -281,9 +288,9 @@ const standingMarks = (unit: DesignUnit) => ({ 'data-placed': unit.id })
           "
         />
         <p class="small quiet">
-          Air load D = {{ taste.short(DRAG_FACTOR, 6) }} · A · V², in pounds of square feet and miles an hour (AC
-          43.13-2B chapter 3); rivets of {{ taste.length(3.175) }} in a doubler at {{ RIVETED_FOR }} times that load,
-          {{ LEAST_RIVETS }} at least. On thin skin an aerial wants a doubler behind it.
+          Air load D = {{ preferences.short(DRAG_FACTOR, 6) }} · A · V², in pounds of square feet and miles an hour (AC
+          43.13-2B chapter 3); rivets of {{ preferences.length(3.175) }} in a doubler at {{ RIVETED_FOR }} times that
+          load, {{ LEAST_RIVETS }} at least. On thin skin an aerial wants a doubler behind it.
         </p>
       </div>
       <FactTable

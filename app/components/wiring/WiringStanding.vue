@@ -3,12 +3,12 @@ import { FACINGS } from '#core/catalogue'
 import type { Unit } from '#core/document'
 import type { Standing, WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 /** Boxes that have to stand true: which way their connectors point and how far they were found off level, with the shims. */
 const { wiring } = defineProps<{ wiring: WiringReport }>()
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const labels = computed(() => new Map(bench.examined!.units.map(unit => [unit.id, unit.label])))
 const STATES = { 'true': 'met', 'off': 'missing', 'not measured': 'check by hand' } as const
 const OFF = [
@@ -50,11 +50,11 @@ function setOff(row: Standing, key: (typeof OFF)[number][0], text: string) {
 }
 const asked = ({ asks }: Standing) =>
   [
-    `within ${taste.number(asks.levelDeg, 1)}°`,
+    `within ${preferences.number(asks.levelDeg, 1)}°`,
     `connectors ${asks.facing.join(', ')}`,
     asks.inverted ? 'upright or inverted' : 'upright'
   ].join('; ')
-const shims = ({ shims: list }: Standing) => list.map(shim => `${taste.length(shim.mm)} under ${shim.under}`)
+const shims = ({ shims: list }: Standing) => list.map(shim => `${preferences.length(shim.mm)} under ${shim.under}`)
 const columns = computed((): Column<Standing>[] => [
   { key: 'box', title: 'Box', value: row => labels.value.get(row.unit) ?? row.unit },
   { key: 'asks', title: 'Asks for', value: asked },
@@ -106,7 +106,7 @@ const marks = (row: Standing) => ({ 'data-standing': row.unit })
           hide-label
           empty
           :label="`${says} of ${labels.get(row.unit)}`"
-          :model-value="row.is[key] === undefined ? '' : taste.number(row.is[key]!, 1)"
+          :model-value="row.is[key] === undefined ? '' : preferences.number(row.is[key]!, 1)"
           @update:model-value="text => setOff(row, key, text)"
         />
       </template>

@@ -4,10 +4,10 @@ import type { ComponentPublicInstance } from 'vue'
 import { FIGURE_KEYS, type FigureKey } from '#core/report'
 import { FIGURE_NAMES, STEPS } from '~/steps'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const route = useRoute()
 const router = useRouter()
 const id = computed(() => String(route.params.id))
@@ -47,7 +47,7 @@ useHead({
 /** What stands above a printed step: whose it is, which option, and when. */
 const printedOn = ref('')
 useEventListener('beforeprint', () => {
-  printedOn.value = taste.time(new Date().toISOString())
+  printedOn.value = preferences.time(new Date().toISOString())
 })
 const workingOpen = computed({
   get: () => bench.workingOf !== undefined,
@@ -126,7 +126,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     const key = target.dataset.figure as FigureKey | undefined
     const kind = key && FIGURE_KEYS.includes(key) ? key : 'money'
     bench.workingOf = { figure: { kind, of: '' }, title: FIGURE_NAMES[kind] }
-  } else if (event.key === 'u') taste.system = taste.system === 'inch' ? 'metric' : 'inch'
+  } else if (event.key === 'u') preferences.system = preferences.system === 'inch' ? 'metric' : 'inch'
   else if (event.key === '?') keys.value = true
 })
 // A closed tab must not lose the last act: what waits is sent before the page goes.

@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { Id, Name } from '../../catalogue/item'
-import { Airframe, Bay, Brief, Panel, Pilot, Point, Stiffener, Zone } from '../schema'
+import { Airframe, Bay, Brief, Panel, Pilot, Point, Stiffener, Zone } from '../schema/schema'
 import { drop, edit, putById } from './kit'
 
 /** Edits of the aeroplane itself and of what it is for. */

@@ -1,5 +1,5 @@
 import { Id } from '../../catalogue/item'
-import { Flow, Group, Label, Row } from '../schema'
+import { Flow, Group, Label, Row } from '../schema/schema'
 import { drop, editOption, putById, settle, unitOf } from './kit'
 
 /** Edits of how units are set out on the face, of words on it, and of the flows of the hands. */

@@ -2,10 +2,10 @@ import { perObject } from '../../cache'
 import equal from 'fast-deep-equal'
 import * as z from 'zod'
 import { create } from 'mutative'
-import { difference, touched, type Diff } from '../diff'
-import { recordsOf, type RecordSpec } from '../records'
-import { followDrops, referenceProblems } from '../references'
-import type { Project } from '../schema'
+import { difference, touched, type Diff } from '../changes/diff'
+import { recordsOf, type RecordSpec } from '../schema/records'
+import { followDrops, referenceProblems } from '../schema/references'
+import type { Project } from '../schema/schema'
 import { aeroplaneEdits } from './aeroplane'
 import { arrangementEdits } from './arrangement'
 import { itemEdits } from './items'
@@ -78,7 +78,7 @@ export function applyEdits(
 ): { project: Project; change: Change } {
   const next = tryEdits(project, edits)
   const diff = difference(project, next)
-  if (touched(diff).length > 0) wantWhole(next, diff)
+  if (touched(diff).length > 0) assertValid(next, diff)
   return { project: next, change: { label, diff } }
 }
 
@@ -99,7 +99,7 @@ export function tryEdits(project: Project, edits: readonly Edit[]): Project {
 }
 
 /** @throws EditError when a touched record, or the document as a whole, could not be saved as it is */
-export function wantWhole(project: Project, diff: Diff): void {
+export function assertValid(project: Project, diff: Diff): void {
   const changed = new Set([...Object.keys(diff.added), ...Object.keys(diff.updated)])
   const parents = new Set([...touched(diff)].map(path => path.slice(0, Math.max(0, path.lastIndexOf('/')))))
   for (const { path, spec, body } of recordsOf(project)) {

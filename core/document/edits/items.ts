@@ -1,7 +1,7 @@
 import equal from 'fast-deep-equal'
 import { isDraft, original } from 'mutative'
 import { Id, Item, itemKey } from '../../catalogue/item'
-import { Unit, type Project } from '../schema'
+import { Unit, type Project } from '../schema/schema'
 import { drop, edit, putById } from './kit'
 
 /** What an entry says, its revision left out. */

@@ -1,8 +1,8 @@
 import * as z from 'zod'
 import { Id } from '../../catalogue/item'
-import type { Option, Project, Row, Unit } from '../schema'
+import type { Option, Project, Row, Unit } from '../schema/schema'
 import { itemKey, type Item } from '../../catalogue/item'
-import { memberPlaces } from '../rows'
+import { memberPlaces } from '../make/rows'
 
 /**
  * An edit cannot be made: what it names is not there, or the document would not hold together. The message says which;

@@ -1,7 +1,7 @@
 import { Id, Name } from '../../catalogue/item'
-import { checkKey } from '../records'
-import { Actual, Day, OwnCost, OwnTask, Prices, Quote, Shift, WorkPhase } from '../budget'
-import { Confirmed, HandCheck, Option, RulePack } from '../schema'
+import { checkKey } from '../schema/records'
+import { Actual, Day, OwnCost, OwnTask, Prices, Quote, Shift, WorkPhase } from '../schema/budget'
+import { Confirmed, HandCheck, Option, RulePack } from '../schema/schema'
 import { drop, edit, editOption, plain, put, putById, refuse } from './kit'
 
 /** Edits of options as a whole, of money and time, and of what a person recorded. */

@@ -1,6 +1,6 @@
 import { Id } from '../../catalogue/item'
-import { CircuitChoice } from '../schema'
-import { Supply } from '../supply'
+import { CircuitChoice } from '../schema/schema'
+import { Supply } from '../schema/supply'
 import { drop, editOption, put, refuse } from './kit'
 
 /** Edits of the supply and of the circuits that hang on it. */

@@ -1,8 +1,8 @@
 import * as z from 'zod'
 import { CoordMm, Id, Item, Revision } from '../../catalogue/item'
-import { memberPlaces } from '../rows'
-import { BusOrder, Disposal, Link, Unit, WireMark, type Option } from '../schema'
-import { withBusLinks } from '../wire-identity'
+import { memberPlaces } from '../make/rows'
+import { BusOrder, Disposal, Link, Unit, WireMark, type Option } from '../schema/schema'
+import { withBusLinks } from '../changes/wire-identity'
 import { carryItem, onRevision } from './items'
 import { drop, editOption, itemFinder, leaveRows, plain, put, putById, refuse, unitOf } from './kit'
 

@@ -1,4 +1,4 @@
-import { bounds, type PointMm } from '../geometry'
+import { bounds, type PointMm } from '../geometry/geometry'
 import letters from './letters.json'
 
 /** Height of a capital in the units of the letters; see NOTICE.txt for where they come from. */
@@ -9,13 +9,13 @@ const PLAIN: Record<string, string> = { '’': "'", '‘': "'", '′': "'", '″
 const formOf = (letter: string) => FORMS[letter] ?? FORMS[PLAIN[letter] ?? '']
 
 /** The letters of a text for which there is no single-line form, each once. */
-export const lettersLacking = (text: string): string[] => [
+export const missingLetters = (text: string): string[] => [
   ...new Set([...text].filter(letter => formOf(letter) === undefined))
 ]
 
 /**
  * A text as the lines that an engraver’s point follows, in mm: capitals `heightMm` high, the ink centred on x, the middle of a
- * capital on y. Letters without a form are left out: ask `lettersLacking`.
+ * capital on y. Letters without a form are left out: ask `missingLetters`.
  */
 export function engravedLines(text: string, xMm: number, yMm: number, heightMm: number): PointMm[][] {
   const k = heightMm / CAPITAL

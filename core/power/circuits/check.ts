@@ -335,7 +335,7 @@ export function feedFindings(model: PowerModel): Finding[] {
   return electricUnits(design)
     .filter(unit => unit.item.power && !isShed(unit))
     .flatMap((unit): Finding[] => {
-      const { bus } = model.hangs(unit)
+      const { bus } = model.feedOf(unit)
       const at = model.bus(bus)!
       const dead = !powered.has(unit.id) && !unit.item.power!.internalBatteryMinutes
       const sheddable = safe !== undefined && at.role === 'avionics' && unit.item.power!.essential

@@ -262,7 +262,7 @@ export class Planner {
     const awg = choice?.awg ?? proposal.wire.awg
     const wire = gauge(awg)
     const load = choice?.switch?.load ?? switchLoadOf(unit)
-    const { bus, alsoBus } = this.model.hangs(this.byId.get(head)!)
+    const { bus, alsoBus } = this.model.feedOf(this.byId.get(head)!)
     const ampacity = ampacityOf(wire, lie)
     const circuit: Circuit = {
       unit: unit.id,

@@ -116,7 +116,7 @@ function heavyPhases(model: PowerModel, ampsOf: AmpsOf): FlightPhase[] {
     const { power } = unit.item
     if (!power) continue
     const amps = quotedA(power)[ampsOf]
-    for (const bus of ['', model.hangs(unit).bus]) {
+    for (const bus of ['', model.feedOf(unit).bus]) {
       const sums = totals.get(bus) ?? flown.map(() => 0)
       flown.forEach((phase, index) => {
         if (onIn(power, phase)) sums[index]! += amps

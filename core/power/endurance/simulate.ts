@@ -566,7 +566,7 @@ function outcome(
   const asLoad = (load: Load): EnduranceLoad => ({
     unit: load.unit.id,
     label: load.unit.label,
-    bus: model.hangs(load.unit).bus,
+    bus: model.feedOf(load.unit).bus,
     amps: full.loads.get(load)!,
     afterA: after?.loads.get(load) ?? 0
   })

@@ -39,7 +39,7 @@ export function supplyFindings(model: PowerModel): Finding[] {
   const fed = fedNodes(model)
   for (const bus of supply.buses)
     if (!fed.has(bus.id)) {
-      const on = electricUnits(design).filter(unit => unit.item.power && model.hangs(unit).bus === bus.id)
+      const on = electricUnits(design).filter(unit => unit.item.power && model.feedOf(unit).bus === bus.id)
       findings.push({
         id: `power.no-source:${bus.id}`,
         code: 'power.no-source',

@@ -27,7 +27,7 @@ export function diodesOf(model: PowerModel): Diodes[] {
         assumed: dropV === undefined
       })),
     ...electricUnits(design).flatMap((unit): Diodes[] => {
-      if (!unit.item.power || model.hangs(unit).alsoBus === undefined) return []
+      if (!unit.item.power || model.feedOf(unit).alsoBus === undefined) return []
       const dropV = model.diodeV(unit)
       return [{ id: unit.id, name: unit.label, count: 2, dropV: dropV ?? DIODE_V, assumed: dropV === undefined }]
     })

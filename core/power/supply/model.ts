@@ -129,14 +129,14 @@ export class PowerModel {
   name = (id: string): string => this.names.get(id) ?? id
 
   /** The bus a unit hangs on, and a second one where it has two: the planner's choice, or by what it is and does. */
-  hangs(unit: DesignUnit): Hung {
+  feedOf(unit: DesignUnit): Hung {
     const known = this.hung.get(unit)
     if (known) return known
     const choice = this.choices.get(unit.id)
     // One breaker is fed by one bus: who shares it hangs where it hangs.
     const head = choice?.sharesWith === unit.id ? undefined : this.byId.get(choice?.sharesWith ?? '')
     if (head?.item.power && this.choices.get(head.id)?.sharesWith === undefined) {
-      const same = this.hangs(head)
+      const same = this.feedOf(head)
       this.hung.set(unit, same)
       return same
     }
@@ -174,7 +174,7 @@ export const supplyOf = (design: Design): Supply => powerModel(design).supply
 /** All sources of an aeroplane with a supply. */
 export const sourcesOf = (design: Design, supply: Supply): readonly SourceAt[] => powerModel(design, supply).sources
 /** Where a unit hangs on a supply. */
-export const busOf = (design: Design, supply: Supply, unit: DesignUnit): Hung => powerModel(design, supply).hangs(unit)
+export const busOf = (design: Design, supply: Supply, unit: DesignUnit): Hung => powerModel(design, supply).feedOf(unit)
 
 /** Whether what a unit draws is the field of the main alternator. */
 export const isMainField = (model: PowerModel, unit: DesignUnit): boolean =>

@@ -43,7 +43,7 @@ export class Wired {
 
   /** The node a unit hangs on: its bus, or one of its own behind two diodes where two buses feed it. */
   nodeOf(unit: DesignUnit): number {
-    const { bus, alsoBus } = this.model.hangs(unit)
+    const { bus, alsoBus } = this.model.feedOf(unit)
     if (!alsoBus) return this.node(bus)
     const own = this.node(`fed twice ${unit.id}`)
     const dropV = this.model.diodeV(unit) ?? this.assumedDiodeV

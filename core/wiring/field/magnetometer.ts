@@ -166,13 +166,13 @@ export function magnetometerFindings(design: Design, found: readonly Disturbance
           : say`Keep the wire of ${name(disturbance)}, ${amperes(disturbance.amps)}, ${mm(disturbance.wantedMm)} away
             from ${thing(sensor)}${disturbance.paired ? '' : ', or lead its return beside it'}: how near it comes is not
             known until both are placed in Wiring, Airframe.`,
-        remedies: disturbance.paired || !disturbance.unit ? [] : besides(design, disturbance.unit)
+        remedies: disturbance.paired || !disturbance.unit ? [] : pairReturn(design, disturbance.unit)
       }
     ]
   })
 }
 /** The return by wire, beside the way out. */
-function besides(design: Design, unit: string): Finding['remedies'] {
+function pairReturn(design: Design, unit: string): Finding['remedies'] {
   const choice = design.circuits.find(circuit => circuit.unit === unit)
   return [
     {

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const PANES = [
   ['money', 'What it costs'],
   ['visits', 'Visits'],
@@ -22,8 +22,8 @@ const ceiling = computed(() => bench.project!.brief.budgetCents)
   <div v-if="bench.report" class="budget fills" :aria-busy="bench.examining">
     <header class="row bar">
       <h1 class="grow">Budget</h1>
-      <span class="figures total" :class="{ over: total > ceiling }">{{ taste.money(total) }}</span
-      ><span class="quiet">of {{ taste.money(ceiling) }}</span
+      <span class="figures total" :class="{ over: total > ceiling }">{{ preferences.money(total) }}</span
+      ><span class="quiet">of {{ preferences.money(ceiling) }}</span
       ><v-btn @click="bench.workingOf = { figure: { kind: 'money', of: '' }, title: 'Money' }">Show working</v-btn>
     </header>
     <PaneTabs v-model="pane" :panes="PANES" says="Parts of the budget" />

@@ -4,10 +4,10 @@ import { writeFaceDxf, writePartsCsv, writeWiresCsv } from '#core/formats'
 import { writeProject } from '#core/document'
 import { bounds, groundOf, openings, setDown } from '#core/panel'
 import { useBench } from '~/stores/bench'
-import { useTaste } from '~/stores/taste'
+import { usePreferences } from '~/stores/preferences'
 
 const bench = useBench()
-const taste = useTaste()
+const preferences = usePreferences()
 const design = computed(() => bench.design)
 const stops = computed(() => (bench.report?.panel.findings ?? []).filter(finding => finding.weight === 'must fix'))
 const name = (ending: string, what: string) =>
@@ -64,21 +64,21 @@ const powerColumns = computed((): Column<PowerStep>[] => [
     key: 'breaker',
     title: 'Breaker',
     value: row => row.breakerA,
-    text: row => (row.breakerA === undefined ? '—' : `${taste.short(row.breakerA)} A`),
+    text: row => (row.breakerA === undefined ? '—' : `${preferences.short(row.breakerA)} A`),
     number: true
   },
   {
     key: 'expect',
     title: 'Expect of it',
     value: row => row.expectA,
-    text: row => taste.amps(row.expectA),
+    text: row => preferences.amps(row.expectA),
     number: true
   },
   {
     key: 'ammeter',
     title: 'Ammeter then',
     value: row => row.ammeterA,
-    text: row => taste.amps(row.ammeterA),
+    text: row => preferences.amps(row.ammeterA),
     number: true
   },
   // A line to write on, on paper and in the sheet.
@@ -91,7 +91,7 @@ const powerColumns = computed((): Column<PowerStep>[] => [
     <h1>Build</h1>
     <p v-if="stops.length" class="caution">
       <StateMark state="must fix" /> {{ stops.length }} findings on the face must be fixed. The files can be taken, but
-      a sheet cut now would be cut for nothing: {{ taste.say(stops[0]!.says) }}
+      a sheet cut now would be cut for nothing: {{ preferences.say(stops[0]!.says) }}
     </p>
     <div class="two">
       <section class="sheet grid">
@@ -154,8 +154,8 @@ const powerColumns = computed((): Column<PowerStep>[] => [
           </template>
         </svg>
         <p class="small quiet">
-          Sheet {{ taste.length(box.maxX - box.minX) }} × {{ taste.length(box.maxY - box.minY) }},
-          {{ taste.number(bench.report.panel.cutShare * 100, 0) }} % of it cut away.
+          Sheet {{ preferences.length(box.maxX - box.minX) }} × {{ preferences.length(box.maxY - box.minY) }},
+          {{ preferences.number(bench.report.panel.cutShare * 100, 0) }} % of it cut away.
         </p>
         <h3>Labels to make</h3>
         <p class="small">{{ placed.map(unit => unit.label).join(' · ') || 'Nothing is on the face yet.' }}</p>
@@ -167,7 +167,7 @@ const powerColumns = computed((): Column<PowerStep>[] => [
         Someone stands by with the master and an extinguisher. Engine and propeller stand still and are clear. All
         breakers out; master on, listen for the contactor; then bus by bus one breaker at a time, watching for smoke and
         amps. Stop when a reading is far from what is expected. The amps are those at
-        {{ taste.number(powerUp.batteryV, 1) }} V of a full battery.
+        {{ preferences.number(powerUp.batteryV, 1) }} V of a full battery.
       </p>
       <FactTable
         v-if="powerUp.steps.length"

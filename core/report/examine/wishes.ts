@@ -1,0 +1,95 @@
+import { perObject } from '../../cache'
+import { FUNCTIONS, KINDS, type FunctionName, type Kind } from '../../catalogue'
+import type { Design, DesignUnit, Finding } from '../../design'
+import { enumerate, say, thing } from '../../quantity'
+
+const plain = (text: string): string =>
+  text
+    .toLowerCase()
+    .replace(/[^a-z0-9 -]+/g, ' ')
+    .replace(/\b(a|an|the|no|any|keep|without|with)\b/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim()
+/** The same thing in the plural. */
+const same = (text: string, name: string): boolean => [name, `${name}s`, `${name}es`].includes(text)
+const names = (text: string, name: string): boolean =>
+  ` ${text} `.includes(` ${name} `) || ` ${text} `.includes(` ${name}s `) || ` ${text} `.includes(` ${name}es `)
+
+interface Subject {
+  name: string
+  kind?: Kind
+  function?: FunctionName
+}
+/** Every word of the trade, the longest first. */
+const SUBJECTS: readonly Subject[] = [
+  ...FUNCTIONS.map(name => ({ name, function: name })),
+  ...KINDS.map(name => ({ name, kind: name }))
+].sort((a, b) => b.name.length - a.name.length)
+/** The word of the trade that each wish is about: the longest kind or function named in it. */
+const subjectsOf = perObject((wishes: readonly string[]): readonly (Subject | undefined)[] =>
+  wishes.map(words => SUBJECTS.find(subject => names(plain(words), subject.name)))
+)
+const isOf = (unit: DesignUnit, text: string): boolean =>
+  same(text, unit.label.toLowerCase()) ||
+  same(text, unit.item.kind) ||
+  unit.item.provides.some(name => same(text, name)) ||
+  same(text, unit.item.name.toLowerCase())
+
+/**
+ * Wishes and dislikes of the brief that can be checked: a thing disliked that is there, a thing wished for that is not, or is out of
+ * reach. What a wish means beyond the names of things is for its owner to judge, and nothing is said of it.
+ * @param findings what the other rooms found, for what is out of reach
+ * @param works what works in the design
+ */
+export function wishFindings(
+  design: Design,
+  findings: readonly Finding[],
+  works: ReadonlySet<FunctionName>
+): Finding[] {
+  const basis = { kind: 'entered', source: 'wishes and dislikes of the brief' } as const
+  const disliked = design.brief.dislikes.flatMap((words, index): Finding[] => {
+    const text = plain(words)
+    const reach = /\breach\b/.test(text)
+    const units = design.units.filter(unit =>
+      reach
+        ? (names(text, unit.item.kind) || names(text, unit.label.toLowerCase())) &&
+          findings.some(finding => finding.code === 'pilot.reach' && finding.subjects.includes(unit.id))
+        : isOf(unit, text)
+    )
+    if (units.length === 0) return []
+    return [
+      {
+        id: `brief.dislike:${index}`,
+        code: 'brief.dislike',
+        weight: 'note',
+        subjects: units.map(unit => unit.id),
+        basis,
+        remedies: [],
+        says: say`The brief dislikes “${words}”: ${enumerate(units.map(thing))} ${units.length > 1 ? 'are' : 'is'} in this option.`
+      }
+    ]
+  })
+  const wished = design.brief.wishes.flatMap((words, index): Finding[] => {
+    const subject = subjectsOf(design.brief.wishes)[index]
+    if (!subject) return []
+    const there = subject.function
+      ? works.has(subject.function)
+      : design.units.some(unit => unit.item.kind === subject.kind)
+    if (there) return []
+    return [
+      {
+        id: `brief.wish:${index}`,
+        code: 'brief.wish',
+        weight: 'note',
+        subjects: [],
+        basis,
+        remedies: [],
+        lacks: subject.function ? { functions: [subject.function] } : undefined,
+        says: say`The brief wishes “${words}”: ${
+          subject.function ? `no ${subject.function} works` : `there is no ${subject.kind}`
+        } in this option.`
+      }
+    ]
+  })
+  return [...disliked, ...wished]
+}
