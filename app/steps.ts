@@ -1,29 +1,40 @@
-import type { Finding, Weight } from '#core/design'
+import { roomOf, type Finding, type FindingRoom, type Weight } from '#core/design'
+import { SCREENS, type StepId } from '#core/quantity'
 import type { FigureKey } from '#core/report'
 
 /** The eight steps in working order, each with the rooms whose findings it shows and the figures of the tally that are theirs. */
 export const STEPS = [
-  { id: 'brief', name: 'Brief', rooms: ['brief'], figures: [] as FigureKey[], hint: 'what it is for' },
+  { id: 'brief', name: SCREENS.brief.name, rooms: ['brief'], figures: [] as FigureKey[], hint: 'what it is for' },
   {
     id: 'equipment',
-    name: 'Equipment',
+    name: SCREENS.equipment.name,
     rooms: ['functions', 'catalogue'],
     figures: [] as FigureKey[],
     hint: 'out, in, instead'
   },
-  { id: 'panel', name: 'Panel', rooms: ['panel', 'pilot'], figures: ['metal'], hint: 'to scale' },
-  { id: 'power', name: 'Power', rooms: ['power'], figures: ['amps', 'minutes'], hint: 'loads, minutes' },
-  { id: 'wiring', name: 'Wiring', rooms: ['wiring'], figures: ['wires'], hint: 'signals, routes' },
-  { id: 'rules', name: 'Rules', rooms: ['rules'], figures: ['rules'], hint: 'clause by clause' },
-  { id: 'budget', name: 'Budget', rooms: ['money', 'mass'], figures: ['money', 'useful load'], hint: 'money, time' },
-  { id: 'build', name: 'Build', rooms: [] as string[], figures: [] as FigureKey[], hint: 'files, lists' }
+  { id: 'panel', name: SCREENS.panel.name, rooms: ['panel', 'pilot'], figures: ['metal'], hint: 'to scale' },
+  { id: 'power', name: SCREENS.power.name, rooms: ['power'], figures: ['amps', 'minutes'], hint: 'loads, minutes' },
+  { id: 'wiring', name: SCREENS.wiring.name, rooms: ['wiring'], figures: ['wires'], hint: 'signals, routes' },
+  { id: 'rules', name: SCREENS.rules.name, rooms: ['rules'], figures: ['rules'], hint: 'clause by clause' },
+  {
+    id: 'budget',
+    name: SCREENS.budget.name,
+    rooms: ['money', 'mass'],
+    figures: ['money', 'useful load'],
+    hint: 'money, time'
+  },
+  {
+    id: 'build',
+    name: SCREENS.build.name,
+    rooms: [] as FindingRoom[],
+    figures: [] as FigureKey[],
+    hint: 'files, lists'
+  }
 ] as const
-
-export type StepId = (typeof STEPS)[number]['id']
 
 /** The step at which a finding is looked at. */
 export const stepOf = (finding: Finding): StepId =>
-  STEPS.find(step => (step.rooms as readonly string[]).includes(finding.code.split('.')[0]!))?.id ?? 'equipment'
+  STEPS.find(step => (step.rooms as readonly FindingRoom[]).includes(roomOf(finding.code)))?.id ?? 'equipment'
 
 /** What each figure of the tally is called. */
 export const FIGURE_NAMES: Readonly<Record<FigureKey, string>> = {

@@ -7,6 +7,7 @@ import { usePreferences } from '~/stores/preferences'
 const { says } = defineProps<{ says: Phrase }>()
 const bench = useBench()
 const preferences = usePreferences()
+const address = useStepAddress()
 
 /** A list of more names than this is folded to the first few. */
 const MOST_NAMES = 6
@@ -40,6 +41,12 @@ const parts = computed(() => {
         :title="`Select ${piece.name}`"
         @click.prevent.stop="bench.selected = [piece.id]"
         >{{ piece.name }}</a
+      ><NuxtLink
+        v-else-if="typeof piece !== 'string' && piece.is === 'screen'"
+        :to="address(piece.step, { pane: piece.pane })"
+        class="thing"
+        @click.stop
+        >{{ readPiece(piece, preferences.reading) }}</NuxtLink
       ><template v-else>{{ readPiece(piece, preferences.reading) }}</template></template
     ><template v-if="parts.folded"
       >&nbsp;<button class="thing fold" @click.stop="unfolded = true">and {{ parts.folded }} more</button

@@ -1,9 +1,10 @@
+import * as messages from './messages'
 import { varied } from '../cache'
 import { accountOf, type Account } from './account'
 import type { Part } from './parts'
 import type { FunctionName } from '../catalogue'
-import type { Design, DesignUnit, Finding, Remedy } from '../design'
-import { enumerate, num, price, say, thing, type Phrase } from '../quantity'
+import { finding, type Design, type DesignUnit, type Finding, type Remedy } from '../design'
+import { type Phrase } from '../quantity'
 
 /** Of these an aeroplane has several, each for itself: none is there for nothing. */
 const COUNTED: ReadonlySet<FunctionName> = new Set<FunctionName>([
@@ -97,10 +98,7 @@ function backsUp(account: Account, unit: DesignUnit, chainsOf: ChainsOf): boolea
 }
 /** Names told one by one; of more than that the rest is counted. */
 const MOST_NAMES = 4
-const fewOf = (units: readonly DesignUnit[]): Phrase =>
-  units.length > MOST_NAMES
-    ? say`${enumerate(units.slice(0, MOST_NAMES - 1).map(thing))} and ${num(units.length - MOST_NAMES + 1)} more`
-    : enumerate(units.map(thing), ' and ')
+const fewOf = (units: readonly DesignUnit[]): Phrase => messages.fewOfFewOf({ units, mostNames: MOST_NAMES })
 
 /** By function, who gives it and one chain of each: made once. */
 type ChainsOf = (name: FunctionName) => { unit: DesignUnit; parts: ReadonlySet<Part> }[]
@@ -127,21 +125,21 @@ function leftOver(design: Design): Finding[] {
   )
   if (served || serving.length === 0) return []
   return [
-    {
-      id: 'functions.left-over',
-      code: 'functions.left-over',
-      weight: 'note',
-      subjects: serving.map(unit => unit.id),
-      basis: { kind: 'derived', source: 'needs in the catalogue entries' },
-      says: say`${enumerate(serving.map(thing), ' and ')} ${serving.length > 1 ? 'serve' : 'serves'} nothing any
-        more: no gyro here runs on air.`,
-      remedies: [
-        {
-          says: say`Take ${serving.length > 1 ? 'them' : 'it'} out.`,
-          edits: serving.map(unit => ({ type: 'unit.remove' as const, option: design.optionId, unit: unit.id }))
-        }
-      ]
-    }
+    finding(
+      'functions.left-over',
+      serving.map(unit => unit.id),
+      {
+        weight: 'note',
+        basis: { kind: 'derived', source: 'needs in the catalogue entries' },
+        says: messages.leftOver(serving),
+        remedies: [
+          {
+            says: messages.leftOverRemedy(serving),
+            edits: serving.map(unit => ({ type: 'unit.remove' as const, option: design.optionId, unit: unit.id }))
+          }
+        ]
+      }
+    )
   ]
 }
 
@@ -176,7 +174,7 @@ function keepRemedies(design: Design, found: Design, name: FunctionName): Remedy
   if (!accountOf(varied(design, { units, links: [...design.links, ...links] })).works(name)) return []
   return [
     {
-      says: say`Keep ${enumerate(back.map(thing), ' and ')}.`,
+      says: messages.keepRemedies(back),
       edits: back.map(unit => ({ type: 'unit.restore' as const, option: design.optionId, unit: unit.id }))
     }
   ]
@@ -204,18 +202,16 @@ export function examineFunctions(design: Design, found: Design): FunctionsReport
   for (const name of lost) {
     const givers = before.givers(name)
     const there = now.get(name) ?? []
-    findings.push({
-      id: `functions.lost:${name}`,
-      code: 'functions.lost',
-      weight: 'decide',
-      subjects: [...new Set([...givers, ...there].map(unit => unit.id))],
-      basis: { kind: 'derived', source: 'what works as installed, against this option' },
-      lacks: there.length ? undefined : { functions: [name] },
-      says: there.length
-        ? say`No ${name} any more: ${enumerate(there.map(thing))} would give it and ${there.length > 1 ? 'do' : 'does'} not work.`
-        : say`No ${name} any more: ${enumerate(givers.map(thing))} gave it.`,
-      remedies: keepRemedies(design, found, name)
-    })
+    findings.push(
+      finding('functions.lost', [...new Set([...givers, ...there].map(unit => unit.id))], {
+        key: name,
+        weight: 'decide',
+        basis: { kind: 'derived', source: 'what works as installed, against this option' },
+        lacks: there.length ? undefined : { functions: [name] },
+        says: messages.lost({ there, name, givers }),
+        remedies: keepRemedies(design, found, name)
+      })
+    )
   }
   for (const unit of design.units) {
     const gives = unit.item.provides
@@ -226,49 +222,45 @@ export function examineFunctions(design: Design, found: Design): FunctionsReport
     )
       continue
     const others = [...new Set(gives.flatMap(name => now.get(name)!))].filter(other => other.id !== unit.id)
-    findings.push({
-      id: `functions.duplicate:${unit.id}`,
-      code: 'functions.duplicate',
-      weight: 'note',
-      subjects: [unit.id],
-      basis: { kind: 'derived', source: 'functions in the catalogue entries, and what each single loss leaves' },
-      says: say`${thing(unit)} only shows
-        what ${fewOf(others)} ${others.length > 1 ? 'show' : 'shows'} already
-        (${gives.join(', ')}), and lives on after no loss that takes it there. Without
-        it: ${unit.state === 'new' ? say`${price(unit.priceCents)} and ` : ''}a hole less.`,
-      remedies: [
-        {
-          says: say`Remove ${thing(unit)}.`,
-          edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }]
-        }
-      ]
-    })
+    findings.push(
+      finding('functions.duplicate', unit.id, {
+        weight: 'note',
+        basis: { kind: 'derived', source: 'functions in the catalogue entries, and what each single loss leaves' },
+        says: messages.duplicate({ unit, few: fewOf(others), others, gives }),
+        remedies: [
+          {
+            says: messages.duplicateRemedy(unit),
+            edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }]
+          }
+        ]
+      })
+    )
   }
   findings.push(...leftOver(design))
   for (const unit of design.units)
     if (!unit.item.mounts.includes(unit.place.kind))
-      findings.push({
-        id: `functions.place:${unit.id}`,
-        code: 'functions.place',
-        weight: 'must fix',
-        subjects: [unit.id],
-        basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
-        says: say`${thing(unit)} is entered at ${unit.place.name} (${unit.place.kind}); it is made for ${unit.item.mounts.join(' or ')}.`,
-        remedies: []
-      })
+      findings.push(
+        finding('functions.place', unit.id, {
+          weight: 'must fix',
+          basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
+          says: messages.place(unit)
+        })
+      )
   const { seats } = design.brief
   if (seats > 2 && now.has('two-place intercom') && !now.has('four-place intercom'))
-    findings.push({
-      id: 'functions.seats',
-      code: 'functions.seats',
-      weight: 'decide',
-      subjects: now.get('two-place intercom')!.map(unit => unit.id),
-      measured: 2,
-      limit: seats,
-      basis: { kind: 'derived', source: 'seats in the brief' },
-      remedies: [],
-      lacks: { functions: ['four-place intercom'] },
-      says: say`The brief asks for ${seats} seats; the intercom serves two. The back seats will hear nothing.`
-    })
+    findings.push(
+      finding(
+        'functions.seats',
+        now.get('two-place intercom')!.map(unit => unit.id),
+        {
+          weight: 'decide',
+          measured: 2,
+          limit: seats,
+          basis: { kind: 'derived', source: 'seats in the brief' },
+          lacks: { functions: ['four-place intercom'] },
+          says: messages.seats(seats)
+        }
+      )
+    )
   return { findings, lost, works }
 }

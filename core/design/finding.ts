@@ -1,5 +1,6 @@
 import { perObject } from '../cache'
 import type { FunctionName, SignalName } from '../catalogue'
+import type { FigureKind, FindingCode } from './codes'
 import type { Design } from './design'
 import type { Edit } from '../document'
 import type { Phrase } from '../quantity'
@@ -31,7 +32,7 @@ export interface Working {
 
 /** The figure a working is asked of: a word for the kind, and what it is of. `explain` of the report answers it. */
 export interface FigureOf {
-  kind: string
+  kind: FigureKind
   of: string
 }
 
@@ -51,7 +52,7 @@ export interface Remedy {
 export interface Finding {
   /** What it is about, stable from one examination to the next, so that a list can keep its place. */
   id: string
-  code: string
+  code: FindingCode
   weight: Weight
   subjects: string[]
   /** What it is about in a few words, for headings. */
@@ -70,13 +71,37 @@ export interface Finding {
   figure?: FigureOf
 }
 
+/** The facts of a finding: all but what `finding` derives from its code and subjects. */
+export type FindingFacts = Omit<Finding, 'id' | 'code' | 'subjects' | 'remedies' | 'seeks'> & {
+  remedies?: Remedy[]
+  /** What tells it from others of its code, where that is not its one subject. */
+  key?: string
+}
+/**
+ * A finding with its id, which is the code and its key.
+ * @param of the one unit that it is about, which is its key too; or all, with the key among the facts where there is one
+ */
+export function finding(
+  code: FindingCode,
+  of: string | string[],
+  { key = typeof of === 'string' ? of : undefined, remedies = [], ...facts }: FindingFacts
+): Finding {
+  return {
+    id: key === undefined ? code : `${code}:${key}`,
+    code,
+    subjects: typeof of === 'string' ? [of] : of,
+    ...facts,
+    remedies
+  }
+}
+
 const searches = new WeakMap<Finding, (design: Design) => Remedy[]>()
 /**
  * A finding whose remedies take a search, which is made when somebody asks for them and not before.
  * @param seek asked of the design as it is then: the finding may be of an earlier one that read the same
  */
-export function seeking(finding: Omit<Finding, 'remedies'>, seek: (design: Design) => Remedy[]): Finding {
-  const told: Finding = { ...finding, remedies: [], seeks: true }
+export function seeking(found: Finding, seek: (design: Design) => Remedy[]): Finding {
+  const told: Finding = { ...found, seeks: true }
   searches.set(told, perObject(seek))
   return told
 }

@@ -1,3 +1,4 @@
+export * from './codes'
 export * from './finding'
 export * from './design'
 export * from './resolve'

@@ -1,3 +1,4 @@
+import * as messages from './messages'
 import { AS_FOUND, type Basis, type Design, type Finding, type Working } from '../design'
 import type { Wire } from '../wiring'
 import { kg, mm, say } from '../quantity'
@@ -114,7 +115,7 @@ export function explainUsefulLoad({ airframe }: Design, { lines, usefulLoadKg }:
       { symbol: 'most allowed', meaning: 'take-off weight', value: airframe.maxMassKg, unit: 'kg', from: 'airframe' },
       ...lines.map(line => ({
         symbol: line.text,
-        meaning: say`arm ${mm(line.armMm)}`,
+        meaning: messages.explainUsefulLoadMeaning(line.armMm),
         value: line.massKg,
         unit: 'kg',
         from: line === lines[0] ? 'airframe' : 'catalogue entry or wire list'
@@ -152,14 +153,14 @@ export function explainLoading(report: MassReport, of: string): Working | undefi
     inputs: [
       {
         symbol: 'empty',
-        meaning: say`after the work, arm ${mm(report.emptyArmMm)}`,
+        meaning: messages.explainLoadingMeaning(report.emptyArmMm),
         value: report.emptyMassKg,
         unit: 'kg',
         from: 'mass lines'
       },
       ...loading.stations.map(station => ({
         symbol: station.name,
-        meaning: say`arm ${mm(station.armMm)}`,
+        meaning: messages.explainLoadingMeaningArm(station.armMm),
         value: station.massKg,
         unit: 'kg',
         from: 'loading'
@@ -181,7 +182,10 @@ export function explainLoading(report: MassReport, of: string): Working | undefi
         ? [
             {
               symbol: 'during the burn',
-              meaning: say`arm with ${kg(loading.worstInBurn.fuelLeftKg)} of fuel left, ${loading.worstInBurn.order}: outside`,
+              meaning: messages.explainLoadingMeaningArmWithFuel({
+                fuelLeftKg: loading.worstInBurn.fuelLeftKg,
+                order: loading.worstInBurn.order
+              }),
               value: loading.worstInBurn.armMm,
               unit: 'mm',
               from: 'tanks emptied one after the other, both ways'

@@ -1,6 +1,7 @@
+import * as messages from './messages'
 import type { Airframe, Loading } from '../document'
-import type { Basis, Design, Finding } from '../design'
-import { kg, mm, say, type Phrase } from '../quantity'
+import { finding, type Basis, type Design, type Finding } from '../design'
+import { type Phrase } from '../quantity'
 import { burnOf, type BurnState } from './burn'
 import { CLOSE, type LoadedStation, type LoadedState } from './states'
 
@@ -111,7 +112,7 @@ const BEYOND_MM = 2_000
 /** What is wrong with weight and balance: loadings outside their limits, stations over theirs, arms outside the aeroplane. */
 export function balanceFindings(design: Design, loadings: readonly LoadedReport[]): Finding[] {
   const { airframe } = design
-  const common = { subjects: [], remedies: [], basis: BALANCE_BASIS }
+  const common = { basis: BALANCE_BASIS }
   const findings: Finding[] = []
   for (const loading of loadings) {
     const { worstInBurn: worst } = loading
@@ -122,72 +123,74 @@ export function balanceFindings(design: Design, loadings: readonly LoadedReport[
         ? [
             [
               'as fuel is burnt',
-              say`with ${kg(worst.fuelLeftKg)} of fuel left${loading.burn.length > 1 ? `, ${worst.order}` : ''}`,
+              messages.balanceFindingsStates({ fuelLeftKg: worst.fuelLeftKg, burn: loading.burn, order: worst.order }),
               worst
             ] as [string, Phrase, LoadedState]
           ]
         : [])
     ]
     if (loading.takeOff.massKg > airframe.maxMassKg + CLOSE)
-      findings.push({
-        ...common,
-        id: `mass.over:${loading.id}`,
-        code: 'mass.over',
-        weight: 'must fix',
-        measured: loading.takeOff.massKg,
-        limit: airframe.maxMassKg,
-        unit: 'kg',
-        figure: { kind: 'loading', of: loading.id },
-        says: say`Loaded as “${loading.name}” the aeroplane
-          weighs ${kg(loading.takeOff.massKg)}; ${kg(airframe.maxMassKg)} is the maximum take-off weight.`
-      })
+      findings.push(
+        finding('mass.over', [], {
+          ...common,
+          key: loading.id,
+          weight: 'must fix',
+          measured: loading.takeOff.massKg,
+          limit: airframe.maxMassKg,
+          unit: 'kg',
+          figure: { kind: 'loading', of: loading.id },
+          says: messages.over({ name: loading.name, massKg: loading.takeOff.massKg, maxMassKg: airframe.maxMassKg })
+        })
+      )
     for (const [id, when, state] of states) {
       if (state.inside || state.massKg > airframe.maxMassKg + CLOSE) continue
       const { limitsMm } = state
       const fore = limitsMm !== undefined && state.armMm < limitsMm[0]
-      findings.push({
-        ...common,
-        id: `mass.outside:${loading.id}:${id}`,
-        code: 'mass.outside',
-        weight: 'must fix',
-        measured: state.armMm,
-        ...(limitsMm && { limit: fore ? limitsMm[0] : limitsMm[1] }),
-        unit: 'mm',
-        figure: { kind: 'loading', of: loading.id },
-        says:
-          limitsMm === undefined
-            ? say`Loaded as “${loading.name}”, ${when}, the aeroplane weighs ${kg(state.massKg)}; the envelope has no limits there.`
-            : say`Loaded as “${loading.name}”, ${when}, the centre of gravity is
-              at ${mm(state.armMm)}, ${mm(Math.abs(state.armMm - (fore ? limitsMm[0] : limitsMm[1])))} ${
-                fore ? 'ahead of the forward' : 'behind the aft'
-              } limit of ${mm(fore ? limitsMm[0] : limitsMm[1])} at ${kg(state.massKg)}.`
-      })
+      findings.push(
+        finding('mass.outside', [], {
+          ...common,
+          key: `${loading.id}:${id}`,
+          weight: 'must fix',
+          measured: state.armMm,
+          ...(limitsMm && { limit: fore ? limitsMm[0] : limitsMm[1] }),
+          unit: 'mm',
+          figure: { kind: 'loading', of: loading.id },
+          says: messages.outside({
+            limitsMm,
+            name: loading.name,
+            when,
+            massKg: state.massKg,
+            armMm: state.armMm,
+            fore
+          })
+        })
+      )
     }
     for (const held of loading.stations) {
       const most = airframe.stations.find(station => station.id === held.station)?.mostKg
       if (most !== undefined && held.massKg > most)
-        findings.push({
-          ...common,
-          id: `mass.station:${loading.id}:${held.station}`,
-          code: 'mass.station',
-          weight: 'must fix',
-          measured: held.massKg,
-          limit: most,
-          unit: 'kg',
-          basis: { kind: 'entered', source: `limit of ${held.name}` },
-          says: say`Loaded as “${loading.name}”, ${held.name} holds ${kg(held.massKg)}; ${kg(most)} is its limit.`
-        })
+        findings.push(
+          finding('mass.station', [], {
+            ...common,
+            key: `${loading.id}:${held.station}`,
+            weight: 'must fix',
+            measured: held.massKg,
+            limit: most,
+            unit: 'kg',
+            basis: { kind: 'entered', source: `limit of ${held.name}` },
+            says: messages.station({ name: loading.name, heldName: held.name, massKg: held.massKg, most })
+          })
+        )
     }
   }
   if (airframe.loadings.length === 0)
-    findings.push({
-      ...common,
-      id: 'mass.no-loading',
-      code: 'mass.no-loading',
-      weight: 'note',
-      says: say`No loading is entered, so the limits of the centre of gravity are not checked. Enter seats, tanks and
-        baggage, and how they are loaded, in Budget, Weight and balance.`
-    })
+    findings.push(
+      finding('mass.no-loading', [], {
+        ...common,
+        weight: 'note',
+        says: messages.noLoading
+      })
+    )
   const arms = airframe.places.map(place => place.armMm)
   const [low, high] = [Math.min(...arms) - BEYOND_MM, Math.max(...arms) + BEYOND_MM]
   const far = [
@@ -198,18 +201,17 @@ export function balanceFindings(design: Design, loadings: readonly LoadedReport[
     { id: undefined, name: 'the empty aeroplane', armMm: airframe.emptyArmMm }
   ].filter(mass => mass.armMm < low || mass.armMm > high)
   for (const mass of far)
-    findings.push({
-      ...common,
-      id: `mass.arm:${mass.id ?? mass.name}`,
-      code: 'mass.arm',
-      weight: 'must fix',
-      subjects: mass.id === undefined ? [] : [mass.id],
-      measured: mass.armMm,
-      limit: mass.armMm < low ? low : high,
-      unit: 'mm',
-      basis: { kind: 'entered', source: 'arms of the places of the airframe' },
-      says: say`The arm of ${mass.name}, ${mm(mass.armMm)}, lies outside the aeroplane, whose places reach
-        from ${mm(low + BEYOND_MM)} to ${mm(high - BEYOND_MM)}. It is measured from another datum, or mistyped.`
-    })
+    findings.push(
+      finding('mass.arm', mass.id === undefined ? [] : [mass.id], {
+        key: mass.id ?? mass.name,
+        ...common,
+        weight: 'must fix',
+        measured: mass.armMm,
+        limit: mass.armMm < low ? low : high,
+        unit: 'mm',
+        basis: { kind: 'entered', source: 'arms of the places of the airframe' },
+        says: messages.arm({ name: mass.name, armMm: mass.armMm, low, beyondMm: BEYOND_MM, high })
+      })
+    )
   return findings
 }

@@ -1,6 +1,7 @@
-import type { Design, Finding, Working } from '../design'
+import * as messages from './messages'
+import { finding, type Design, type Finding, type Working } from '../design'
 import type { Wire } from '../wiring'
-import { enumerate, figure, num, price, say, thing, type Phrase, wireRun } from '../quantity'
+import { figure, say, thing, type Phrase, screenName } from '../quantity'
 import type { CostLine } from './cost-line'
 import { standQuotes, type QuoteSummary } from './quotes'
 import {
@@ -104,12 +105,12 @@ function linesOf(job: Job, at: ArrayLike<number>, sums: readonly VisitSum[]): Co
     const add = (key: string, group: CostLine['group'], cents: number, says: Phrase) => {
       if (cents !== 0) lines.push({ key, group, says: inVisit(visits, visit, says), cents, ...ofPhase(v) })
     }
-    add(`drift ${visit.id}`, 'equipment', sum.drift, say`Prices ${sum.drift > 0 ? 'risen' : 'fallen'} by then`)
+    add(`drift ${visit.id}`, 'equipment', sum.drift, messages.linesOf(sum.drift))
     if (visit.phase?.accessHours !== undefined && sum.openHours > 0)
       lines.push({
         key: `open ${visit.id}`,
         group: 'labour',
-        says: say`Open and close for ${visit.name}, ${figure(sum.openHours, 'h')}`,
+        says: messages.linesOfOpenClose({ name: visit.name, openHours: sum.openHours }),
         cents: sum.open,
         phase: visit.id
       })
@@ -118,23 +119,23 @@ function linesOf(job: Job, at: ArrayLike<number>, sums: readonly VisitSum[]): Co
         `open ${visit.id}`,
         'labour',
         sum.open,
-        say`Open again and close: ${groupsIn(sum.again).join(', ')}, ${figure(sum.openHours, 'h')}`
+        messages.linesOfOpenAgainClose({ groups: groupsIn(sum.again).join(', '), openHours: sum.openHours })
       )
     add(
       keyed('harness'),
       'labour',
       sum.harness,
-      say`Harness, ${figure(sum.ends)} ends, ${num(sum.harnessHours, 1, 'h')}`
+      messages.linesOfHarnessEnds({ ends: sum.ends, harnessHours: sum.harnessHours })
     )
-    add(keyed('panel'), 'panel', sum.panel, say`Panel: cut, finish, label`)
+    add(keyed('panel'), 'panel', sum.panel, messages.linesOfPanelCutFinish)
     add(
       'stiffeners',
       'panel',
       sum.stiffeners,
-      say`Doublers, angles, rails and trays, ${figure(job.stiffeners)}, ${figure(STIFFENER_HOURS, 'h')} each`
+      messages.linesOfDoublersAnglesRails({ stiffeners: job.stiffeners, stiffenerHours: STIFFENER_HOURS })
     )
-    add(keyed('wire'), 'wire', sum.wire, say`Wire and connectors, ${wireRun(sum.metres * 1000)} of conductor`)
-    add(keyed('travel'), 'travel', sum.travel, say`Travel to the shop and back`)
+    add(keyed('wire'), 'wire', sum.wire, messages.linesOfWireConnectorsConductor(sum.metres))
+    add(keyed('travel'), 'travel', sum.travel, messages.linesOfTravelShopBack)
     for (const cost of job.costs)
       if (!cost.yearly && (cost.phase ? cost.phase === visit.id : v === 0))
         lines.push({
@@ -148,21 +149,19 @@ function linesOf(job: Job, at: ArrayLike<number>, sums: readonly VisitSum[]): Co
       keyed('tax'),
       'tax',
       sum.tax,
-      say`Tax: ${figure(prices.taxOnThingsPercent ?? 0, '%')} on things, ${figure(prices.taxOnWorkPercent ?? 0, '%')} on work`
+      messages.linesOfTaxThingsWork({
+        taxOnThingsPercent: prices.taxOnThingsPercent,
+        taxOnWorkPercent: prices.taxOnWorkPercent
+      })
     )
-    add(
-      keyed('contingency'),
-      'contingency',
-      sum.contingency,
-      say`Contingency, ${figure(prices.contingencyPercent, '%')}`
-    )
+    add(keyed('contingency'), 'contingency', sum.contingency, messages.linesOfContingency(prices.contingencyPercent))
   })
   job.pieces.forEach((piece, index) => {
     if (piece.creditCents > 0)
       lines.push({
         key: `credit ${piece.id}`,
         group: 'credit',
-        says: say`${piece.how === 'sell' ? 'Sale' : 'Trade-in'} of ${thing(piece.unit)}`,
+        says: messages.linesOf2({ how: piece.how, unit: piece.unit }),
         cents: -piece.creditCents,
         unit: piece.id,
         ...ofPhase(at[index]!)
@@ -173,7 +172,7 @@ function linesOf(job: Job, at: ArrayLike<number>, sums: readonly VisitSum[]): Co
       lines.push({
         key: `fall ${visits[v]!.id}`,
         group: 'credit',
-        says: inVisit(visits, visits[v]!, say`What is sold or traded in has lost by then`),
+        says: inVisit(visits, visits[v]!, messages.linesOfWhatSoldOr),
         cents: sum.fall,
         ...ofPhase(v)
       })
@@ -206,23 +205,24 @@ export function examineMoney(design: Design, wires: readonly Wire[]): MoneyRepor
   const quotes = standQuotes(design.quotes, lines)
   const findings: Finding[] = []
   if (brief.budgetCents > 0 && totalCents > brief.budgetCents)
-    findings.push({
-      id: 'money.over',
-      code: 'money.over',
-      weight: 'decide',
-      subjects: lines
-        .filter(line => line.group === 'equipment')
-        .sort((a, b) => b.cents - a.cents)
-        .slice(0, 2)
-        .map(line => line.unit!),
-      measured: totalCents / 100,
-      limit: brief.budgetCents / 100,
-      unit: 'USD',
-      basis: { kind: 'entered', source: 'budget in the brief' },
-      remedies: [],
-      says: say`${design.optionName} costs ${price(totalCents)}; the budget
-        is ${price(brief.budgetCents)}: ${price(totalCents - brief.budgetCents)} over.`
-    })
+    findings.push(
+      finding(
+        'money.over',
+        lines
+          .filter(line => line.group === 'equipment')
+          .sort((a, b) => b.cents - a.cents)
+          .slice(0, 2)
+          .map(line => line.unit!),
+        {
+          weight: 'decide',
+          measured: totalCents / 100,
+          limit: brief.budgetCents / 100,
+          unit: 'USD',
+          basis: { kind: 'entered', source: 'budget in the brief' },
+          says: messages.over({ optionName: design.optionName, totalCents, budgetCents: brief.budgetCents })
+        }
+      )
+    )
   findings.push(...quoteFindings(quotes, work))
   findings.push(...visitFindings(job, sums))
   return {
@@ -246,18 +246,15 @@ const visitFindings = ({ visits }: Job, sums: readonly VisitSum[]): Finding[] =>
     const ceiling = phase?.ceilingCents
     return ceiling !== undefined && total > ceiling
       ? [
-          {
-            id: `money.visit:${id}`,
-            code: 'money.visit',
+          finding('money.visit', [], {
+            key: id,
             weight: 'decide',
-            subjects: [],
             measured: total / 100,
             limit: ceiling / 100,
             unit: 'USD',
             basis: { kind: 'entered', source: 'what the visit may cost' },
-            remedies: [],
-            says: say`${name} costs ${price(total)}; it may cost ${price(ceiling)}: ${price(total - ceiling)} over.`
-          }
+            says: messages.visit({ name, total, ceiling })
+          })
         ]
       : []
   })
@@ -274,11 +271,9 @@ function quoteFindings(quotes: readonly QuoteSummary[], work: number): Finding[]
     return [
       ...(work > 0 && quote.totalCents > 0 && apart >= QUOTE_APART
         ? [
-            {
-              id: `money.quote:${quote.id}`,
-              code: 'money.quote',
+            finding('money.quote', [], {
+              key: quote.id,
               weight: 'decide' as const,
-              subjects: [],
               measured: whole / 100,
               limit: work / 100,
               unit: 'USD' as const,
@@ -286,43 +281,37 @@ function quoteFindings(quotes: readonly QuoteSummary[], work: number): Finding[]
                 kind: 'common practice' as const,
                 source: 'a quote and an estimate of the same work lie within a half of each other'
               },
-              remedies: [],
-              says: say`${quote.shop} quotes ${price(quote.totalCents)}${
-                quote.forgottenCents ? say`, ${price(whole)} with what it leaves out` : ''
-              }; the estimate without contingency is ${price(work)}: the larger
-                is ${num(apart, 1)} times the smaller. One of the two leaves something out.`
-            }
+              says: messages.quote({
+                shop: quote.shop,
+                totalCents: quote.totalCents,
+                forgottenCents: quote.forgottenCents,
+                whole,
+                work,
+                apart
+              })
+            })
           ]
         : []),
       ...(quote.lines.length && quote.forgotten.length
         ? [
-            {
-              id: `money.quote-lacks:${quote.id}`,
-              code: 'money.quote-lacks',
+            finding('money.quote-lacks', [...new Set(quote.forgotten.flatMap(costLine => costLine.unit ?? []))], {
+              key: quote.id,
               weight: 'decide' as const,
-              subjects: [...new Set(quote.forgotten.flatMap(costLine => costLine.unit ?? []))],
               measured: quote.forgottenCents / 100,
               unit: 'USD' as const,
               basis: entered,
-              remedies: [],
-              says: say`No line of ${quote.shop}’s quote is
-                for ${enumerate(names)}${more ? say` and ${figure(more)} more` : ''}: ${price(quote.forgottenCents)} by
-                the estimate. Ask whether it is left out.`
-            }
+              says: messages.quoteLacks({ shop: quote.shop, names, more, forgottenCents: quote.forgottenCents })
+            })
           ]
         : []),
       ...(quote.twice.length
         ? [
-            {
-              id: `money.quote-twice:${quote.id}`,
-              code: 'money.quote-twice',
+            finding('money.quote-twice', [], {
+              key: quote.id,
               weight: 'decide' as const,
-              subjects: [],
               basis: entered,
-              remedies: [],
-              says: say`${quote.shop}’s quote names ${enumerate(quote.twice.map(line => line.says))} in more than one
-                line: ask whether it is charged twice.`
-            }
+              says: messages.quoteTwice({ shop: quote.shop, twice: quote.twice })
+            })
           ]
         : [])
     ]
@@ -355,6 +344,6 @@ export function explainMoney({ prices }: Design, { lines, totalCents }: MoneyRep
       }))
     ],
     result: { value: totalCents, unit: 'cents' },
-    basis: { kind: 'entered', source: 'catalogue prices and the figures in Budget' }
+    basis: { kind: 'entered', source: `catalogue prices and the figures in ${screenName('budget')}` }
   }
 }

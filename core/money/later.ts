@@ -1,5 +1,6 @@
+import * as messages from './messages'
 import type { Design, Working } from '../design'
-import { say, type Phrase } from '../quantity'
+import { type Phrase } from '../quantity'
 import type { Wire } from '../wiring'
 import { accessHours, opensIn } from './visits/access'
 import { jobOf, placedAsEntered, sumVisits, type VisitSum } from './visits/model'
@@ -65,7 +66,7 @@ export function laterOf(design: Design, months: number): Later[] {
           formula: 'now = p + i; later = p · (1 + d)^(m/12) + i + h · rate + panel + travel',
           inputs: [
             given('p', 'price today', unit.priceCents, ['cents', 'catalogue entry or your own price']),
-            given('i', 'to install', install, ['cents', say`${unit.item.labourHours} h of the catalogue entry`]),
+            given('i', 'to install', install, ['cents', messages.laterOfInputs(unit.item.labourHours)]),
             given('d', 'prices rise a year', drift, ['%', 'Budget']),
             given('m', 'months later', months, ['', 'Budget']),
             given('h', `open and close: ${kinds.join(', ')}`, hours, [

@@ -1,7 +1,8 @@
+import * as messages from './messages'
 import { addDays, addWeeks, format, parseISO } from 'date-fns'
 import type { Design } from '../design'
 import type { Quote } from '../document'
-import { num, say, type Phrase } from '../quantity'
+import { type Phrase } from '../quantity'
 import type { CostLine } from './cost-line'
 
 /** Groups of the estimate that every shop’s quote is held to. */
@@ -95,7 +96,7 @@ function withStatedTax(summary: QuoteSummary, quote: Quote, share: number): Quot
   const tax: CostLine = {
     key: 'tax stated by another',
     group: 'tax',
-    says: say`Tax, ${num(share * 100, 1, '%')} as another quote states`,
+    says: messages.tax(share),
     cents
   }
   return {

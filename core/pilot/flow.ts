@@ -1,10 +1,11 @@
+import * as messages from './messages'
 import { zoneFigure } from '../panel'
 import type { Flow, FlowStep, Pilot, Row, Zone } from '../document'
 import { perObject, remembered } from '../cache'
 import { sameUnits, type Design, type DesignUnit } from '../design'
 import { memberPlaces } from '../document'
 import { armMm, type FacePoint, type Hand } from './sight'
-import { mm, say, type Phrase } from '../quantity'
+import { type Phrase } from '../quantity'
 
 /** Across less than this the hand does not turn back, it only shifts. Our assumption. */
 const TURN_BACK_MM = 15
@@ -78,7 +79,7 @@ export function walkFlow(design: Within, flow: Flow, pilot: Pilot | undefined): 
         hand: step.hand === 'left' ? 'left' : 'right',
         travelMm: 0,
         backTrack: false,
-        troubles: [{ kind: 'not here', says: say`what it goes to is not in this option` }]
+        troubles: [{ kind: 'not here', says: messages.steps }]
       }
     const point = target.at
     const other = (hand: Hand): Hand => (hand === 'left' ? 'right' : 'left')
@@ -91,9 +92,7 @@ export function walkFlow(design: Within, flow: Flow, pilot: Pilot | undefined): 
       const busy = targetOf(design, held[hand]!)?.name ?? held[hand]!
       troubles.push({
         kind: 'hand held',
-        says: say`the ${hand} hand holds ${busy}${
-          held[other(hand)] === undefined ? `; the ${other(hand)} one is free` : ', and so is the other one held'
-        }`
+        says: messages.stepsHandHolds({ hand, busy, held: held[other(hand)], other: other(hand) })
       })
     }
     held[hand] = step.holds ? step.to : undefined
@@ -103,17 +102,17 @@ export function walkFlow(design: Within, flow: Flow, pilot: Pilot | undefined): 
         hand,
         travelMm: 0,
         backTrack: false,
-        troubles: [...troubles, { kind: 'no place', says: say`${target.name} has no place on the face` }]
+        troubles: [...troubles, { kind: 'no place', says: messages.stepsHasNoPlace(target.name) }]
       }
     if (pilot) {
       const reach = arm(hand)
       if (reach > pilot.reachMm + 0.5)
         troubles.push({
           kind: 'out of reach',
-          says: say`out of ${pilot.name}’s ${hand} hand’s reach by ${mm(reach - pilot.reachMm)}`
+          says: messages.stepsOutHandReach({ name: pilot.name, hand, reach, reachMm: pilot.reachMm })
         })
       const over = (point.xMm - pilot.shoulder.acrossMm) * (hand === 'left' ? 1 : -1)
-      if (over > CROSS_MM) troubles.push({ kind: 'crosses', says: say`the ${hand} hand crosses the body` })
+      if (over > CROSS_MM) troubles.push({ kind: 'crosses', says: messages.stepsHandCrossesBody(hand) })
     }
     const before = where[hand]
     const dx = before ? point.xMm - before.xMm : 0

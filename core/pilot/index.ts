@@ -1,8 +1,9 @@
+import * as messages from './messages'
 import type { FunctionName } from '../catalogue'
 import { freeGround, groundOf, nearestFree, setDown } from '../panel'
 import { type Pilot } from '../document'
 import { remembered, varied } from '../cache'
-import { AS_FOUND, seeking, type Design, type DesignUnit, type Remedy, type Finding } from '../design'
+import { finding, AS_FOUND, seeking, type Design, type DesignUnit, type Remedy, type Finding } from '../design'
 import { betterOrders, proposedFlows, unitsInUse, walkFlow, type BetterOrder, type FlowWalk } from './flow'
 import {
   FIELD,
@@ -31,7 +32,7 @@ export {
   type FacePoint,
   type Sight
 } from './sight'
-import { enumerate, mm, num, say, thing, type Phrase } from '../quantity'
+import { enumerate, say, type Phrase } from '../quantity'
 
 /** How one pilot sees and reaches one unit. */
 export interface Seat {
@@ -122,19 +123,15 @@ function basicT(design: Design): Finding[] {
   return wrong.length === 0
     ? []
     : [
-        {
-          id: 'pilot.basic-t',
-          code: 'pilot.basic-t',
+        finding('pilot.basic-t', [attitude.id], {
           weight: 'decide',
-          subjects: [attitude.id],
-          remedies: [],
           basis: {
             kind: 'published',
             source: '14 CFR 23.1321, arrangement of flight instruments; check the current text',
             fromMemory: true
           },
-          says: say`The flight instruments do not stand in a T about ${attitude.label}: ${wrong.join('; ')}.`
-        }
+          says: messages.basicT({ label: attitude.label, wrong })
+        })
       ]
 }
 
@@ -164,15 +161,12 @@ function singleControl(design: Design): Finding[] {
     if (heads.size !== 1) return []
     const head = byId.get([...heads][0]!)!
     return [
-      {
-        id: `pilot.single-control:${unit.id}`,
-        code: 'pilot.single-control',
+      finding('pilot.single-control', [unit.id, head.id], {
+        key: unit.id,
         weight: 'note',
-        subjects: [unit.id, head.id],
-        remedies: [],
         basis: { kind: 'derived', source: 'links of this option' },
-        says: say`${thing(unit)} can be set from ${thing(head)} alone: with ${thing(head)} dark it cannot be set at all.`
-      }
+        says: messages.singleControl({ unit, head })
+      })
     ]
   })
 }
@@ -206,9 +200,7 @@ function closer({
   const now = sightOf(pilot, there)
   return [
     {
-      says: say`Move ${thing(unit)} to the nearest free place that cures it: from ${pilot.name}’s
-        eye ${num(Math.abs(now.sideDeg), 0, '°')} to the
-        side, ${num(Math.abs(now.upDeg), 0, '°')} ${now.upDeg < 0 ? 'below' : 'above'} the line of sight.`,
+      says: messages.closer({ unit, name: pilot.name, sideDeg: now.sideDeg, upDeg: now.upDeg }),
       edits: [
         {
           type: 'unit.move',
@@ -224,7 +216,7 @@ function closer({
 
 /** One complaint about where a unit stands, seen from a seat; `value` is what a better place must bring to nothing. */
 interface Complaint {
-  code: string
+  code: 'sight' | 'cone' | 'reach' | 'warning-light'
   says: Phrase
   measured: number
   limit: number
@@ -254,19 +246,16 @@ function examineSeats(design: Design): PilotReport {
     if (mine.length === 0) continue
     const complain = (seat: Seat, about: Complaint) => {
       const pilot = nameOf.get(seat.pilot)!
-      const finding: Omit<Finding, 'remedies'> = {
-        id: `pilot.${about.code}:${unit.id}`,
-        code: `pilot.${about.code}`,
+      const told = finding(`pilot.${about.code}`, unit.id, {
         weight: unit.state === 'kept' ? 'note' : 'decide',
-        subjects: [unit.id],
         measured: about.measured,
         limit: about.limit,
         unit: about.unit,
         basis: about.basis,
         says: about.says
-      }
+      })
       findings.push(
-        seeking(finding, now => {
+        seeking(told, now => {
           const [there, who] = [
             now.units.find(({ id }) => id === unit.id),
             now.airframe.pilots.find(({ id }) => id === pilot.id)
@@ -293,9 +282,7 @@ function examineSeats(design: Design): PilotReport {
           : [upDeg, FIELD.upDeg]
       complain(out, {
         code: 'sight',
-        says: say`${thing(unit)} lies ${num(measured, 0, '°')} ${
-          below ? 'below' : measured === upDeg ? 'above' : 'to the side of'
-        } ${nameOf.get(out.pilot)!.name}’s line of sight; the eye alone goes ${num(limit, 0, '°')}.`,
+        says: messages.sight({ unit, measured, below, upDeg, name: nameOf.get(out.pilot)!.name, limit }),
         measured: measured,
         limit: limit,
         unit: 'deg',
@@ -307,8 +294,7 @@ function examineSeats(design: Design): PilotReport {
     if (cone)
       complain(cone, {
         code: 'cone',
-        says: say`${nameOf.get(cone.pilot)!.name} looks
-          at ${thing(unit)} from ${num(cone.outOfConeDeg, 0, '°')} outside the angles its screen reads well in.`,
+        says: messages.cone({ name: nameOf.get(cone.pilot)!.name, unit, outOfConeDeg: cone.outOfConeDeg }),
         measured: cone.outOfConeDeg,
         limit: 0,
         unit: 'deg',
@@ -319,8 +305,12 @@ function examineSeats(design: Design): PilotReport {
     if (far)
       complain(far, {
         code: 'reach',
-        says: say`${thing(unit)} is ${mm(far.reachMm)} from ${nameOf.get(far.pilot)!.name}’s nearer
-          shoulder, ${mm(far.overReachMm)} out of reach without leaning.`,
+        says: messages.reach({
+          unit,
+          reachMm: far.reachMm,
+          name: nameOf.get(far.pilot)!.name,
+          overReachMm: far.overReachMm
+        }),
         measured: far.reachMm,
         limit: nameOf.get(far.pilot)!.reachMm,
         unit: 'mm',
@@ -334,8 +324,7 @@ function examineSeats(design: Design): PilotReport {
       if (lamp)
         complain(lamp, {
           code: 'warning-light',
-          says: say`The warning lights of ${thing(unit)} lie outside
-            the ${num(FIELD.bestDeg, 0, '°')} about ${nameOf.get(lamp.pilot)!.name}’s line of sight.`,
+          says: messages.warningLight({ unit, bestDeg: FIELD.bestDeg, name: nameOf.get(lamp.pilot)!.name }),
           measured: Math.max(Math.abs(lamp.sight.sideDeg), Math.abs(lamp.sight.upDeg)),
           limit: FIELD.bestDeg,
           unit: 'deg',
@@ -353,18 +342,17 @@ function examineSeats(design: Design): PilotReport {
     for (const walk of flows) {
       const bad = walk.steps.filter(step => step.troubles.length)
       if (bad.length === 0) continue
-      findings.push({
-        id: `pilot.flow:${walk.flow.id}`,
-        code: 'pilot.flow',
-        weight: 'note',
-        subjects: [...new Set(bad.flatMap(step => (byId.has(step.step.to) ? [step.step.to] : [])))],
-        remedies: [],
-        basis: { kind: 'derived', source: 'the steps of the flow, walked with two hands' },
-        says: say`${walk.flow.name}: ${enumerate(
-          bad.map(step => say`“${step.step.says}”: ${enumerate(step.troubles.map(trouble => trouble.says))}`),
-          '; '
-        )}.`
-      })
+      findings.push(
+        finding('pilot.flow', [...new Set(bad.flatMap(step => (byId.has(step.step.to) ? [step.step.to] : [])))], {
+          key: walk.flow.id,
+          weight: 'note',
+          basis: { kind: 'derived', source: 'the steps of the flow, walked with two hands' },
+          says: say`${walk.flow.name}: ${enumerate(
+            bad.map(step => say`“${step.step.says}”: ${enumerate(step.troubles.map(trouble => trouble.says))}`),
+            '; '
+          )}.`
+        })
+      )
     }
   const orders = betterOrders(
     design,
@@ -373,21 +361,26 @@ function examineSeats(design: Design): PilotReport {
   )
   for (const order of design.flows.length && design.optionId !== AS_FOUND ? orders : []) {
     const row = design.rows.find(row => row.id === order.row)!
-    findings.push({
-      id: `pilot.order:${order.row}`,
-      code: 'pilot.order',
-      weight: 'note',
-      subjects: [...order.units],
-      basis: { kind: 'derived', source: 'every order of the row tried against the flows' },
-      says: say`In another order ${order.name} takes ${order.backTracks} instead of ${order.wereBackTracks} turns
-        back and ${mm(order.lengthMm)} instead of ${mm(order.wasMm)} of hand over its flows.`,
-      remedies: [
-        {
-          says: say`Order ${order.name}: ${enumerate(order.units.map(id => byId.get(id)?.label ?? id))}.`,
-          edits: [{ type: 'row.put', option: design.optionId, row: { ...row, units: order.units } }]
-        }
-      ]
-    })
+    findings.push(
+      finding('pilot.order', [...order.units], {
+        key: order.row,
+        weight: 'note',
+        basis: { kind: 'derived', source: 'every order of the row tried against the flows' },
+        says: messages.order({
+          name: order.name,
+          backTracks: order.backTracks,
+          wereBackTracks: order.wereBackTracks,
+          lengthMm: order.lengthMm,
+          wasMm: order.wasMm
+        }),
+        remedies: [
+          {
+            says: messages.orderRemedy({ name: order.name, units: order.units.map(id => byId.get(id)?.label ?? id) }),
+            edits: [{ type: 'row.put', option: design.optionId, row: { ...row, units: order.units } }]
+          }
+        ]
+      })
+    )
   }
   return { findings, seats, ranking, flows, orders }
 }

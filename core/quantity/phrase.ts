@@ -12,6 +12,7 @@ import {
   formatShort
 } from './format'
 import type { Reading } from './reading'
+import { screenName, type Pane, type PaneOf, type StepId } from './screens'
 
 /** A piece of a phrase that is no mere word: a quantity, read in the reader's units, or a thing that can be gone to. */
 export type Typed =
@@ -25,6 +26,7 @@ export type Typed =
   | { is: 'quantity'; value: number; unit: string }
   | { is: 'day'; iso: string }
   | { is: 'thing'; id: string; name: string }
+  | { is: 'screen'; step: StepId; pane?: Pane }
 export type Piece = string | Typed
 /** Words with quantities and things in them, as plain data: it is put into words where it is read. */
 export type Phrase = readonly Piece[]
@@ -108,11 +110,24 @@ export const figure = (value: number, unit?: string): Typed => ({
   ...(unit && { unit })
 })
 export const onDay = (iso: string): Typed => ({ is: 'day', iso })
-/** A unit, bus or other thing that can be gone to. */
-export const thing = ({ id, label, name }: { id: string; label?: string; name?: string }): Typed => ({
+/** What has a name that can be shown and an id that can be gone to. */
+export interface Named {
+  id: string
+  label?: string
+  name?: string
+}
+/** A unit, bus or other item that a reader can go to. */
+export const thing = ({ id, label, name }: Named): Typed => ({
   is: 'thing',
   id,
   name: label ?? name ?? id
+})
+
+/** A step of the app, or a pane of it, that a reader can go to. */
+export const screen = <S extends StepId>(step: S, pane?: PaneOf<S>): Typed => ({
+  is: 'screen',
+  step,
+  ...(pane !== undefined && { pane: pane as Pane })
 })
 
 /** One piece in the reader's words. */
@@ -147,6 +162,8 @@ export function readPiece(piece: Piece, reading: Reading): string {
       return formatDay(piece.iso, reading)
     case 'thing':
       return piece.name
+    case 'screen':
+      return screenName(piece.step, piece.pane as PaneOf<typeof piece.step>)
   }
 }
 /** A phrase in the reader's words. */

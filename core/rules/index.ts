@@ -1,8 +1,9 @@
+import * as messages from './messages'
 import { accountOf, type Part } from '../capability'
 import type { FunctionName } from '../catalogue'
 import { RulePack, type Clause, type HandCheck } from '../document'
-import type { Basis, Design, Finding } from '../design'
-import { enumerate, onDay, say, SILENT, thing, type Phrase } from '../quantity'
+import { finding, type Basis, type Design, type Finding } from '../design'
+import { say, SILENT, type Phrase } from '../quantity'
 import { briefFindings } from './brief'
 import { holds } from './condition'
 import approval from './packs/approval.json'
@@ -79,12 +80,9 @@ function lapseOf(
   about: string,
   today: string | undefined
 ): Phrase | undefined {
-  if (today !== undefined && hand.on !== undefined && hand.on > today)
-    return say`your answer bears ${onDay(hand.on)}, a day that is still to come`
-  if (today !== undefined && due !== undefined && due < today)
-    return say`done on ${onDay(hand.on!)}, it fell due on ${onDay(due)}`
-  if (hand.about !== undefined && hand.about !== about)
-    return say`your answer${hand.on ? say` of ${onDay(hand.on)}` : ''} no longer stands: what it was about has changed`
+  if (today !== undefined && hand.on !== undefined && hand.on > today) return messages.lapseOf(hand.on)
+  if (today !== undefined && due !== undefined && due < today) return messages.lapseOfDoneFellDue({ on: hand.on, due })
+  if (hand.about !== undefined && hand.about !== about) return messages.lapseOfYourAnswerNo(hand.on)
   return undefined
 }
 
@@ -103,9 +101,7 @@ function undoneBy(clause: Clause, hand: HandCheck | undefined, { design }: Evide
   if (!units.length) return undefined
   const begins = design.brief.downFrom
   if (begins !== undefined && hand?.on !== undefined && hand.on >= begins) return undefined
-  return say`due again after the work on ${enumerate(units.slice(0, 3).map(unit => thing(unit)))}${
-    begins ? say`, which begins on ${onDay(begins)}` : ': enter in Brief when it begins'
-  }`
+  return messages.undoneBy({ units, begins })
 }
 
 /** What a person has said of clauses, by their keys. */
@@ -168,12 +164,9 @@ function judge(pack: RulePack, clause: Clause, { evidence, said, today }: Asking
   if (!standing) return so('does not apply', say`${clause.otherwise ?? 'its conditions do not hold'}`)
   if (hand && !lapsed) {
     result.due = due
-    return so(
-      hand.state,
-      say`entered by you${hand.on ? say` on ${onDay(hand.on)}` : ''}${hand.note ? `: ${hand.note}` : ''}`
-    )
+    return so(hand.state, messages.judge({ on: hand.on, note: hand.note }))
   }
-  if (applies === 'not said') return so('check by hand', say`Brief does not say yet which airspace it is to enter.`)
+  if (applies === 'not said') return so('check by hand', messages.judgeBriefDoesSay)
   // A date that has passed is not something to look at: the test is due.
   if (lapsed && due !== undefined && today !== undefined && due < today) {
     result.due = due
@@ -231,33 +224,29 @@ export function examineRules(
     .filter(clause => clause.state === 'missing')
     .map(clause => {
       const pack = byId.get(clause.pack)!
-      return {
-        id: `rules.missing:${clause.key}`,
-        code: 'rules.missing',
+      return finding('rules.missing', [], {
+        key: clause.key,
         weight: clause.clause.advice ? 'note' : 'must fix',
-        subjects: [],
-        remedies: [],
         lacks: clause.lacks.length ? { functions: clause.lacks } : undefined,
         basis: basisOf(pack, clause, design.packs.includes(pack)),
         says: say`${clause.clause.ref}, ${clause.clause.title}: ${clause.because}.`
-      }
+      })
     })
   for (const unit of design.units) {
     if (approvedFor(unit, design.brief.basis)) continue
-    findings.push({
-      id: `rules.approval:${unit.id}`,
-      code: 'rules.approval',
-      weight: 'must fix',
-      subjects: [unit.id],
-      remedies: [
-        {
-          says: say`Remove ${thing(unit)}.`,
-          edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }]
-        }
-      ],
-      basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
-      says: say`${thing(unit)} is for ${unit.item.approvals.join(' and ')} aeroplanes; this one is ${design.brief.basis}.`
-    })
+    findings.push(
+      finding('rules.approval', unit.id, {
+        weight: 'must fix',
+        remedies: [
+          {
+            says: messages.approvalRemedy(unit),
+            edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }]
+          }
+        ],
+        basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
+        says: messages.approval({ unit, basis: design.brief.basis })
+      })
+    )
   }
   findings.push(...briefFindings(design, today))
   const asked = clauses.filter(clause => clause.state !== 'does not apply' && !clause.clause.advice)

@@ -1,8 +1,9 @@
+import * as messages from './messages'
 import { stubbornLosses, type Account, type Task } from '../capability'
 import type { FunctionName } from '../catalogue'
 import { TASKS, type Wanted } from '../document'
 import type { Design, DesignUnit } from '../design'
-import { enumerate, say, thing, type Phrase } from '../quantity'
+import { say, type Phrase } from '../quantity'
 
 /** What a clause is judged by, besides its own words. */
 export interface Evidence {
@@ -38,25 +39,9 @@ function broken(name: FunctionName, { design, account }: Evidence): Phrase[] {
     .filter(unit => unit.item.provides.includes(name))
     .flatMap(unit => {
       if (account.gives(unit.id, name))
-        return approvedFor(unit, design.brief.basis)
-          ? []
-          : [say`${thing(unit)} gives it but is not approved for a ${design.brief.basis} aeroplane`]
+        return approvedFor(unit, design.brief.basis) ? [] : [messages.broken({ unit, basis: design.brief.basis })]
       const why = account.whyNot(unit, name)
-      return [
-        say`${thing(unit)} does not give ${name}${
-          why.length
-            ? say`: ${enumerate(
-                why
-                  .slice(0, 3)
-                  .map(blocked =>
-                    blocked.unit.id === unit.id
-                      ? say`no ${blocked.lacks}`
-                      : say`${thing(blocked.unit)} has no ${blocked.lacks}`
-                  )
-              )}`
-            : ''
-        }`
-      ]
+      return [messages.brokenDoesGiveNo({ unit, name, why })]
     })
 }
 
@@ -73,17 +58,13 @@ function works(wanted: Extract<Wanted, { works: unknown }>, evidence: Evidence):
   const have = each === 'tank' ? units.reduce((sum, unit) => sum + (unit.item.tanks ?? 1), 0) : units.length
   if (have >= asked) return met(units.map(unit => ({ unit, name })))
   const why = broken(name, evidence)
-  if (have === 0 && why.length === 0) return missing([name], say`no ${name} installed`)
-  return missing(
-    [name],
-    ...(asked > 1 ? [say`${name} for ${have} of ${asked}${each === 'tank' ? ' tanks' : ''}`] : []),
-    ...why
-  )
+  if (have === 0 && why.length === 0) return missing([name], messages.works(name))
+  return missing([name], ...(asked > 1 ? [messages.works2({ name, have, asked, each })] : []), ...why)
 }
 
 const isTask = (name: FunctionName | Task): name is Task => (TASKS as readonly string[]).includes(name)
 const doneNow = (task: Task, { account }: Evidence): Standing =>
-  account.works(task) ? met() : missing([], say`nothing to ${task} by`)
+  account.works(task) ? met() : missing([], messages.doneNowDoneNow(task))
 
 /** Holds what a clause wants against a design. */
 export function stands(wanted: Wanted, evidence: Evidence): Standing {
@@ -116,12 +97,7 @@ export function stands(wanted: Wanted, evidence: Evidence): Standing {
     if (plain.state !== 'met') return plain
     const { chains, atLeast } = account.disjoint(name, wanted.chains, wanted.sharing)
     if (chains.length >= wanted.chains) return plain
-    return missing(
-      [name],
-      say`${name} by ${
-        chains.length === 1 ? 'one chain alone' : `${chains.length} chains that share nothing`
-      }${atLeast ? ' found' : ''}; ${wanted.chains} are wanted`
-    )
+    return missing([name], messages.stands({ name, chains, atLeast, wantedChains: wanted.chains }))
   }
   if ('survives' in wanted) {
     const parts = wanted.survives.map((name): Standing => {
@@ -134,15 +110,7 @@ export function stands(wanted: Wanted, evidence: Evidence): Standing {
           .map(unit => unit.id)
       )
       const taken = stubbornLosses(design, name).filter(part => part.kind !== 'unit' || !shared.has(part.id))
-      return taken.length
-        ? missing(
-            isTask(name) ? [] : [name],
-            say`${name} goes with ${enumerate(
-              taken.slice(0, 4).map(part => part.name),
-              ' or '
-            )}`
-          )
-        : plain
+      return taken.length ? missing(isTask(name) ? [] : [name], messages.partsParts({ name, taken })) : plain
     })
     const wrong = parts.filter(part => part.state !== 'met')
     return wrong.length
@@ -154,9 +122,8 @@ export function stands(wanted: Wanted, evidence: Evidence): Standing {
   }
   if ('adequate' in wanted) {
     if (evidence.overloaded.length === 0) return met()
-    return missing([], say`the sources give less than the loads take in ${enumerate(evidence.overloaded)}: see Power`)
+    return missing([], messages.standsSourcesGiveLess(evidence.overloaded))
   }
-  if ('carried' in wanted)
-    return design.airframe.spareFuses ? met() : missing([], say`no spare fuses are entered in Brief`)
+  if ('carried' in wanted) return design.airframe.spareFuses ? met() : missing([], messages.standsNoSpareFuses)
   return { state: 'check by hand', by: [], lacks: [], because: [say`${wanted.look}`] }
 }

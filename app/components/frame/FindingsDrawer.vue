@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
-import { WEIGHTS, type Finding } from '#core/design'
+import { roomOf, WEIGHTS, type Finding } from '#core/design'
 import type { RemedyEffect } from '#core/report'
 import { countWords, STEPS, stepOf } from '~/steps'
 import { useBench } from '~/stores/bench'
@@ -17,7 +17,7 @@ const here = computed(() => route.path.split('/')[3])
 const findings = computed(() => {
   const all = bench.report?.findings ?? []
   return bench.livePanel
-    ? [...bench.livePanel.findings, ...all.filter(finding => !finding.code.startsWith('panel.'))]
+    ? [...bench.livePanel.findings, ...all.filter(finding => roomOf(finding.code) !== 'panel')]
     : all
 })
 const groups = computed(() =>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiChevronDoubleLeft, mdiChevronDoubleRight, mdiHomeOutline } from '@mdi/js'
 import { useMediaQuery } from '@vueuse/core'
-import { STEPS } from '~/steps'
+import { STEPS, stepOf } from '~/steps'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -30,9 +30,7 @@ const current = computed(() => route.path.split('/')[3])
 const states = useSteady(() =>
   Object.fromEntries(
     STEPS.map(step => {
-      const mine = (bench.report?.findings ?? []).filter(finding =>
-        (step.rooms as readonly string[]).includes(finding.code.split('.')[0]!)
-      )
+      const mine = (bench.report?.findings ?? []).filter(finding => stepOf(finding) === step.id)
       const said = new Set<string>([
         ...mine.map(finding => finding.weight),
         ...step.figures.map(key => bench.report?.figures[key].state ?? 'holds')

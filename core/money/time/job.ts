@@ -1,5 +1,6 @@
+import * as messages from '../messages'
 import type { Working } from '../../design'
-import { num, say, type Phrase } from '../../quantity'
+import { type Phrase, screenName } from '../../quantity'
 import { chance, type Three } from './chance'
 import { shareWithin, tryJob, within, type Odds } from './odds'
 import { CircleError, criticalPath } from './path'
@@ -172,7 +173,7 @@ function workingsOf(
       ? [
           given(`d${index + 1}`, task.name, task.days[1], [
             'd',
-            say`likely; at best ${num(task.days[0], 1)}, at worst ${num(task.days[2], 1)}`
+            messages.ofTasksOfTasks({ day: task.days[0], dayOf: task.days[2] })
           ])
         ]
       : []
@@ -183,7 +184,10 @@ function workingsOf(
       inTime: {
         formula: 'P = tries whose longest way through the tasks is within D, over n',
         inputs: [
-          given('D', 'working days there are', asked.daysThere!, ['d', 'window in Brief, less the days to be left']),
+          given('D', 'working days there are', asked.daysThere!, [
+            'd',
+            `window in ${screenName('brief')}, less the days to be left`
+          ]),
           runs,
           ...ofTasks
         ],

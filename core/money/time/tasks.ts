@@ -1,6 +1,7 @@
+import * as messages from '../messages'
 import { varied } from '../../cache'
 import type { Design, DesignUnit } from '../../design'
-import { figure, say, thing, type Phrase } from '../../quantity'
+import { say, type Phrase } from '../../quantity'
 import { jobOf, placedAsEntered, sumVisits } from '../visits/model'
 import { momentsOf, type Three } from './chance'
 import { workingDaysBefore } from './days'
@@ -108,7 +109,7 @@ export function tasksOf(design: VisitDesign, pace: Pace): Task[] {
     const days = (three: Three): Three => [less(three[0]), less(three[1]), less(three[2])]
     return {
       id: `part ${unit.id}`,
-      name: say`${thing(unit)} arrives`,
+      name: messages.leadsName(unit),
       after: [],
       days: days(unit.lead?.weeks ?? LEAD_WEEKS),
       hours: 0,
@@ -123,13 +124,13 @@ export function tasksOf(design: VisitDesign, pace: Pace): Task[] {
   const expected = faults.reduce((sum, fault) => sum + fault.chance * momentsOf(fault.days).mean, 0)
   const tasks: Task[] = [
     ...leads,
-    ...work('open', say`Open up`, accessHours * 0.6, []),
-    ...work('out', say`Take out, ${figure(Math.round(outHours * 10) / 10, 'h')}`, outHours, ['open']),
+    ...work('open', messages.tasksOfTasks, accessHours * 0.6, []),
+    ...work('out', messages.tasksOfTasksTakeOut(outHours), outHours, ['open']),
     ...(faults.length
       ? [
           {
             id: 'faults',
-            name: say`Hidden faults mended`,
+            name: messages.tasksOfName,
             after: ['open', 'out'],
             days: [
               faults.reduce((sum, fault) => sum + (fault.chance === 1 ? fault.days[0] : 0), 0),
@@ -146,7 +147,7 @@ export function tasksOf(design: VisitDesign, pace: Pace): Task[] {
       ? [
           {
             id: 'cut',
-            name: say`Panel cut and finished`,
+            name: messages.tasksOfNamePanelCutFinished,
             after: [
               'out',
               ...leads.filter(task => design.units.find(unit => unit.id === task.unit)?.item.face).map(task => task.id)
@@ -156,15 +157,10 @@ export function tasksOf(design: VisitDesign, pace: Pace): Task[] {
           }
         ]
       : []),
-    ...work('in', say`Install and wire, ${figure(Math.round(inHours * 10) / 10, 'h')}`, inHours, [
-      'out',
-      'faults',
-      'cut',
-      ...arrived
-    ]),
-    ...work('close', say`Close up`, accessHours * 0.4, ['in', 'faults', 'cut', ...arrived]),
-    { id: 'test', name: say`Ground and flight test`, after: ['close'], days: TEST_DAYS, hours: 0 },
-    { id: 'papers', name: say`Papers and signature`, after: ['test'], days: PAPER_DAYS, hours: 0 }
+    ...work('in', messages.tasksOfTasksInstallWire(inHours), inHours, ['out', 'faults', 'cut', ...arrived]),
+    ...work('close', messages.tasksOfTasksCloseUp, accessHours * 0.4, ['in', 'faults', 'cut', ...arrived]),
+    { id: 'test', name: messages.tasksOfNameGroundFlightTest, after: ['close'], days: TEST_DAYS, hours: 0 },
+    { id: 'papers', name: messages.tasksOfNamePapersSignature, after: ['test'], days: PAPER_DAYS, hours: 0 }
   ]
   return withOwn(design, tasks, pace)
 }

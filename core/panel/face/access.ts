@@ -1,8 +1,8 @@
+import * as messages from '../messages'
 import type { Bay } from '../../document'
-import type { Design, Finding } from '../../design'
+import { finding, type Design, type Finding } from '../../design'
 import { extent, gap, inside, metalToEdge, type Figure, type PointMm } from '../geometry/geometry'
 import type { Placed } from './place'
-import { enumerate, say, thing } from '../../quantity'
 
 /** How a unit can be taken out again. */
 export type WayOut = 'from the front' | 'with its bay' | 'from behind'
@@ -48,16 +48,15 @@ export function examineAccess(design: Design, placed: readonly Placed[]): Findin
   const hard = placed.filter(unit => wayOut(unit, bays) === 'from behind')
   if (hard.length === 0) return []
   return [
-    {
-      id: 'panel.access',
-      code: 'panel.access',
-      weight: 'note',
-      subjects: hard.map(unit => unit.id),
-      remedies: [],
-      basis: { kind: 'derived', source: 'each box against its hole, trays and bays' },
-      says: say`Only from behind can these be taken out, bigger than their hole or screwed on from behind, and in no
-        removable bay: ${enumerate(hard.map(thing))}.`
-    }
+    finding(
+      'panel.access',
+      hard.map(unit => unit.id),
+      {
+        weight: 'note',
+        basis: { kind: 'derived', source: 'each box against its hole, trays and bays' },
+        says: messages.access(hard)
+      }
+    )
   ]
 }
 

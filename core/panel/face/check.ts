@@ -1,5 +1,15 @@
+import * as messages from '../messages'
 import { perObject, remembered } from '../../cache'
-import { AS_FOUND, seeking, type Basis, type Design, type DesignUnit, type Finding, type Remedy } from '../../design'
+import {
+  finding,
+  AS_FOUND,
+  seeking,
+  type Basis,
+  type Design,
+  type DesignUnit,
+  type Finding,
+  type Remedy
+} from '../../design'
 import {
   areaMm2,
   DIRECTIONS,
@@ -314,41 +324,42 @@ function words(unit: Placed, violation: FitViolation, others: readonly Placed[])
   const wanted = mm(violation.limitMm, violation.measuredMm)
   switch (violation.code) {
     case 'bezel-overlap':
-      return say`The bezels of ${label} and ${otherName} overlap by ${by}.`
+      return messages.words({ label, otherName, by })
     case 'web':
-      return violation.measuredMm < 0
-        ? say`The holes for ${label} and ${otherName} run into each other by ${by}.`
-        : say`Between the holes for ${label} and ${otherName} only ${left} of metal is left; ${wanted} is wanted.`
+      return messages.wordsHolesRunInto({ measuredMm: violation.measuredMm, label, otherName, by, left, wanted })
     case 'edge':
-      return violation.measuredMm < 0
-        ? say`The hole for ${label} reaches ${by} over the edge of the sheet.`
-        : say`The hole for ${label} leaves an edge margin of ${left}; ${wanted} is wanted.`
+      return messages.wordsHoleReachesOver({ measuredMm: violation.measuredMm, label, by, left, wanted })
     case 'bezel-edge':
-      return say`The bezel of ${label} reaches ${by} over the edge of the sheet.`
+      return messages.wordsBezelReachesOver({ label, by })
     case 'face-zone':
-      return say`${label} covers ${otherName} by ${by}.`
+      return messages.wordsCovers({ label, otherName, by })
     case 'depth':
-      return say`${label} goes ${left} deep with its connectors; ${otherName} begins
-        at ${wanted}: ${mm(violation.measuredMm - violation.limitMm)} too deep.`
+      return messages.wordsGoesDeepWith({
+        label,
+        left,
+        otherName,
+        wanted,
+        measuredMm: violation.measuredMm,
+        limitMm: violation.limitMm
+      })
     case 'bulkhead':
-      return say`${label} goes ${left} deep with its connectors; there are ${wanted} behind the panel.`
+      return messages.wordsGoesDeepWith2({ label, left, wanted })
     case 'behind-overlap':
-      return say`Behind the face the boxes of ${label} and ${otherName} run into each other by ${by}.`
+      return messages.wordsBehindFaceBoxes({ label, otherName, by })
     case 'own-screw':
-      return say`A screw of ${label} comes out in its own hole by ${by}: its entry in the catalogue is wrong.`
+      return messages.wordsScrewComesOut({ label, by })
     case 'seam':
-      return say`${label} lies across the seam of ${otherName} by ${by}: the bay would not come out.`
+      return messages.wordsLiesAcrossSeam({ label, otherName, by })
     case 'bay-lip':
-      return say`The hole for ${label} leaves ${left} to the seam of ${otherName}; its frame and screws want ${wanted}.`
+      return messages.wordsHoleLeavesSeam({ label, left, otherName, wanted })
     case 'bay-frame':
-      return say`The body of ${label} is ${left} from the seam of ${otherName}. The frame reaches ${wanted} under the bay: the body
-        would run into it.`
+      return messages.wordsBodyFromSeam({ label, left, otherName, wanted })
     case 'screw-edge':
-      return say`A screw of ${label} leaves ${left} of metal to the edge of the sheet; ${wanted} is wanted.`
+      return messages.wordsScrewLeavesMetal({ label, left, wanted })
     case 'screw-zone':
-      return say`A screw of ${label} runs into ${otherName} by ${by}.`
+      return messages.wordsScrewRunsInto({ label, otherName, by })
     case 'screw':
-      return say`A screw of ${label} or ${otherName} comes out in the other's hole, by ${by}.`
+      return messages.wordsScrewOrComes({ label, otherName, by })
   }
 }
 
@@ -456,7 +467,7 @@ function moveRemedies(design: Design, id: string, violations: readonly FitViolat
     )
     .slice(0, 2)
     .map(({ who, direction, byMm }) => ({
-      says: say`Move ${thing(who)} ${mm(byMm)} ${WAYS[DIRECTIONS.indexOf(direction)]!}; nothing else is in its way there.`,
+      says: messages.moveRemedies({ who, byMm, ways: WAYS[DIRECTIONS.indexOf(direction)] }),
       edits: [
         {
           type: 'unit.move',
@@ -490,15 +501,13 @@ const waiting = (design: Design): DesignUnit[] =>
 export function withWaiting(design: Design, face: PanelReport): PanelReport {
   const units = waiting(design)
   if (units.length === 0) return face
-  const findings = units.map((unit): Finding => ({
-    id: `panel.unplaced:${unit.id}`,
-    code: 'panel.unplaced',
-    weight: 'decide',
-    subjects: [unit.id],
-    basis: { kind: 'entered', source: 'position on the panel' },
-    says: say`${thing(unit)} belongs on the panel and has no position yet. In Panel, drag it from the tray or type its position.`,
-    remedies: []
-  }))
+  const findings = units.map((unit): Finding =>
+    finding('panel.unplaced', unit.id, {
+      weight: 'decide',
+      basis: { kind: 'entered', source: 'position on the panel' },
+      says: messages.unplaced(unit)
+    })
+  )
   return { ...face, unplaced: units.map(unit => unit.id), findings: [...face.findings, ...findings] }
 }
 /**
@@ -520,18 +529,17 @@ export function examineFace(design: Design): PanelReport {
   const report = (unit: Placed, violations: readonly FitViolation[]) => {
     const first = violations[0]
     if (!first) return
-    const finding: Omit<Finding, 'remedies'> = {
-      id: `panel.${first.code}:${[unit.id, first.other].join(':')}`,
-      code: `panel.${first.code}`,
+    const isUnit = placed.some(unit => unit.id === first.other)
+    const about = finding(`panel.${first.code}`, [unit.id, ...(isUnit ? [first.other] : [])], {
+      key: `${unit.id}:${first.other}`,
       weight: WEIGHT[first.code],
-      subjects: [unit.id, ...(placed.some(unit => unit.id === first.other) ? [first.other] : [])],
       measured: first.measuredMm,
       limit: first.limitMm,
       unit: 'mm',
       basis: first.basis,
       says: say`${words(unit, first, placed)}${also(violations.slice(1))}`
-    }
-    findings.push(seeking(finding, now => moveRemedies(now, unit.id, violations)))
+    })
+    findings.push(seeking(about, now => moveRemedies(now, unit.id, violations)))
   }
   let least = Infinity
   let between: [string, string] | undefined

@@ -1,10 +1,11 @@
+import * as messages from '../messages'
 import { perObject, remembered } from '../../cache'
-import type { Basis, Design, Finding } from '../../design'
+import { type Basis, type Design, type Finding, finding, type FindingCode, type FindingFacts } from '../../design'
 import { gap, metalToEdge, TOUCH_MM, type Figure } from '../geometry/geometry'
 import { unitsOnFace, type Ground, type Placed } from './place'
 import { screwEdgeMm } from './limits'
 import { shareOpening } from './stack'
-import { mm, say, thing, type Phrase } from '../../quantity'
+import { type Phrase } from '../../quantity'
 
 /**
  * Screws by the clearance hole they go through: how far a pan head and a plain nut or nut plate reach round them, and how far
@@ -76,12 +77,11 @@ function metalsOf(unit: Placed, others: readonly Placed[], ground: Ground): Scre
     if (other.id === unit.id || Math.hypot(unit.x - other.x, unit.y - other.y) > unit.reachMm + other.reachMm + 20)
       continue
     const { cutout } = other
-    if (cutout && !shareOpening(unit, other, ground.panel.leastWebMm))
-      least(say`the hole for ${thing(other)}`, cutout, other)
+    if (cutout && !shareOpening(unit, other, ground.panel.leastWebMm)) least(messages.metalsOf(other), cutout, other)
     // Two screws are one matter: it is told of the first.
     if (other.id > unit.id) {
       const pair = closestScrews(screws, other.screws as readonly Circle[])
-      if (pair) found.push({ unit, to: say`a screw of ${thing(other)}`, other, ...pair })
+      if (pair) found.push({ unit, to: messages.metalsOfTo(other), other, ...pair })
     }
   }
   for (const { zone, figure } of ground.holes) least(zone.name, figure)
@@ -140,13 +140,8 @@ const fastenersBy = perObject((unit: Placed) =>
 
 function fastenersOf(unit: Placed, near: readonly Placed[], ground: Ground, kept: boolean): Finding[] {
   const findings: Finding[] = []
-  const tell = (code: string, finding: Omit<Finding, 'id' | 'code' | 'remedies'>) =>
-    findings.push({
-      ...finding,
-      id: `panel.${code}:${finding.subjects.join(':')}`,
-      code: `panel.${code}`,
-      remedies: []
-    })
+  const tell = (code: FindingCode, subjects: string[], facts: FindingFacts) =>
+    findings.push(finding(code, subjects, { key: subjects.join(':'), ...facts }))
   const holes = ground.holes.map(hole => hole.figure)
   const cuts = [...near.flatMap(unit => unit.cutout ?? []), ...holes]
   const [worst] = screwMetals(unit, near, ground)
@@ -154,16 +149,13 @@ function fastenersOf(unit: Placed, near: readonly Placed[], ground: Ground, kept
     .filter(screwMetal => screwMetal.measuredMm < screwMetal.limitMm - TOUCH_MM && screwMetal.measuredMm >= -TOUCH_MM)
     .sort((a, b) => a.measuredMm - b.measuredMm)
   if (worst)
-    tell('screw-web', {
+    tell('panel.screw-web', [unit.id, ...(worst.other ? [worst.other.id] : [])], {
       weight: 'decide',
-      subjects: [unit.id, ...(worst.other ? [worst.other.id] : [])],
       measured: worst.measuredMm,
       limit: worst.limitMm,
       unit: 'mm',
       basis: EDGE_BASIS,
-      says: say`Between a screw
-        of ${thing(unit)} and ${worst.to} ${mm(Math.max(0, worst.measuredMm), worst.limitMm)} of metal is
-        left; ${mm(worst.limitMm, worst.measuredMm)} is wanted.`
+      says: messages.fastenersOf({ unit, to: worst.to, measuredMm: worst.measuredMm, limitMm: worst.limitMm })
     })
   let [head, nut, plate] = [false, false, false]
   for (const screw of unit.screws as readonly Circle[]) {
@@ -176,39 +168,33 @@ function fastenersOf(unit: Placed, near: readonly Placed[], ground: Ground, kept
         gap(unit.bezel, other.bezel) >= -TOUCH_MM
       ) {
         head = true
-        tell('screw-head', {
+        tell('panel.screw-head', [unit.id, other.id], {
           weight: 'decide',
-          subjects: [unit.id, other.id],
           measured: gap(round(screw, size.headMm), other.bezel),
           limit: 0,
           unit: 'mm',
           basis: FASTENER_BASIS,
-          says: say`The head of a ${size.name} screw of ${thing(unit)}, ${mm(size.headMm)} across, lies under the
-            bezel of ${thing(other)}.`
+          says: messages.fastenersOfHeadScrewAcross({ name: size.name, unit, headMm: size.headMm, other })
         })
       }
       if (!nut && other.behind && other.depthMm > 0 && gap(round(screw, size.nutMm), other.behind) < -TOUCH_MM) {
         nut = true
-        tell('screw-nut', {
+        tell('panel.screw-nut', [unit.id, other.id], {
           weight: 'decide',
-          subjects: [unit.id, other.id],
           measured: gap(round(screw, size.nutMm), other.behind),
           limit: 0,
           unit: 'mm',
           basis: FASTENER_BASIS,
-          says: say`Behind the face the nut of a ${size.name} screw of ${thing(unit)}, ${mm(size.nutMm)} across,
-            meets the box of ${thing(other)}.`
+          says: messages.fastenersOfBehindFaceNut({ name: size.name, unit, nutMm: size.nutMm, other })
         })
       }
     }
     if (!plate && !kept && !takesNutPlate(screw, cuts, ground)) {
       plate = true
-      tell('nut-plate', {
+      tell('panel.nut-plate', [unit.id], {
         weight: 'note',
-        subjects: [unit.id],
         basis: FASTENER_BASIS,
-        says: say`A nut plate at a screw of ${thing(unit)}, its rivets ${mm(size.rivetsMm)} apart, finds no metal
-          for both of them: a plain nut, or a plate with its rivets on one side.`
+        says: messages.fastenersOfNutPlateScrew({ unit, rivetsMm: size.rivetsMm })
       })
     }
   }

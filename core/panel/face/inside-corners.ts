@@ -1,5 +1,6 @@
-import type { Design, Finding } from '../../design'
-import { enumerate, figure as count, mm, say, thing } from '../../quantity'
+import * as messages from '../messages'
+import { finding, type Design, type Finding } from '../../design'
+import { thing } from '../../quantity'
 import { trueRing } from '../geometry/arcs'
 import { inside, pointsOf, type Box, type Circle, type Figure, type PointMm, type Poly } from '../geometry/geometry'
 import type { Ground, Placed } from './place'
@@ -102,20 +103,17 @@ export function examineCorners(design: Design, placed: readonly Placed[], ground
     return cutCorner.units.length === 1 && unit ? thing(unit) : cutCorner.what
   })
   return [
-    {
-      id: 'panel.inside-corner',
-      code: 'panel.inside-corner',
-      weight: 'decide',
-      subjects: tight.flatMap(cutCorner => cutCorner.units),
-      measured: worst.radiusMm,
-      limit: cutterRadiusMm,
-      unit: 'mm',
-      basis: { kind: 'entered', source: 'radius that the chosen cutter leaves, as entered for the panel' },
-      says: say`Inside corners tighter than the cutter
-        leaves, ${mm(cutterRadiusMm)}: ${enumerate(names)}${tight.length > 4 ? say` and ${count(tight.length - 4)} more` : ''};
-        the tightest is ${mm(worst.radiusMm)}. What slides in with sharp corners will not go in: have them filed out,
-        take a finer cutter, or ask for relief in the corners.`,
-      remedies: []
-    }
+    finding(
+      'panel.inside-corner',
+      tight.flatMap(cutCorner => cutCorner.units),
+      {
+        weight: 'decide',
+        measured: worst.radiusMm,
+        limit: cutterRadiusMm,
+        unit: 'mm',
+        basis: { kind: 'entered', source: 'radius that the chosen cutter leaves, as entered for the panel' },
+        says: messages.insideCorner({ cutterRadiusMm, names, tight, radiusMm: worst.radiusMm })
+      }
+    )
   ]
 }

@@ -1,8 +1,8 @@
-import type { Design, Finding } from '../../design'
+import * as messages from '../messages'
+import { finding, type Design, type Finding } from '../../design'
 import { engravedLines, missingLetters } from '../engraving'
 import { bounds, gap, metalToEdge, type Box } from '../geometry/geometry'
 import type { Placed } from './place'
-import { mm, say } from '../../quantity'
 
 /** The ground a label takes: that of its lines; of a label without any a point. */
 function labelBox(label: Design['labels'][number]): Box {
@@ -15,16 +15,12 @@ function letterFinding(label: Design['labels'][number]): Finding[] {
   const lacking = missingLetters(label.text)
   return lacking.length
     ? [
-        {
-          id: `panel.letters:${label.id}`,
-          code: 'panel.letters',
+        finding('panel.letters', [], {
+          key: label.id,
           weight: 'decide',
-          subjects: [],
-          remedies: [],
           basis: { kind: 'derived', source: 'single-line letters that ship with the app' },
-          says: say`The label “${label.text}” is engraved without ${lacking.map(letter => `“${letter}”`).join(', ')}:
-            there is no single-line form of it. Write it with other letters.`
-        }
+          says: messages.letters({ text: label.text, lacking })
+        })
       ]
     : []
 }
@@ -42,18 +38,15 @@ function coverFinding(label: Design['labels'][number], design: Design, placed: r
         })[0]
   return met
     ? [
-        {
-          id: `panel.label:${label.id}`,
-          code: 'panel.label',
+        finding('panel.label', met.subjects, {
+          key: label.id,
           weight: 'decide',
-          subjects: met.subjects,
-          remedies: [],
           measured: met.by,
           limit: 0,
           unit: 'mm',
           basis: { kind: 'derived', source: 'the single lines in which it is engraved' },
-          says: say`The label “${label.text}” reaches ${mm(-met.by)} into ${met.who}: it would be cut away or covered.`
-        }
+          says: messages.label({ text: label.text, by: met.by, who: met.who })
+        })
       ]
     : []
 }

@@ -1,9 +1,10 @@
+import * as messages from '../messages'
 import type { Stiffener } from '../../document'
 import { gap, type Box, type Figure } from '../geometry/geometry'
 import type { Placed } from '../face/place'
-import type { Finding } from '../../design'
+import { finding, type Finding } from '../../design'
 import type { Panel } from '../../document'
-import { mm, say, thing } from '../../quantity'
+import { say } from '../../quantity'
 
 /** The I of an equal angle about the sheet it stands on: one leg upright, the other along the sheet (b t³ / 3 and b³ t / 3). */
 export const angleI = (legMm: number, thicknessMm: number): number =>
@@ -92,9 +93,9 @@ export function examineStiffeners(
     const met = feetOf(stiffener).flatMap(foot => [
       ...placed.flatMap(unit =>
         [
-          { what: say`the opening of ${thing(unit)}`, figure: unit.cutout },
-          ...unit.screws.map(figure => ({ what: say`a screw of ${thing(unit)}`, figure })),
-          { what: say`the box of ${thing(unit)}`, figure: unit.behind }
+          { what: messages.metWhat(unit), figure: unit.cutout },
+          ...unit.screws.map(figure => ({ what: messages.metWhatScrew(unit), figure })),
+          { what: messages.metWhatBox(unit), figure: unit.behind }
         ].flatMap(({ what, figure }) => {
           const by = figure ? -gap(foot, figure) : 0
           return by > TOUCH_MM ? [{ what, by, subjects: [unit.id] }] : []
@@ -108,22 +109,21 @@ export function examineStiffeners(
     const [worst] = met.sort((a, b) => b.by - a.by)
     return worst
       ? [
-          {
-            id: `panel.stiffener:${stiffener.id}`,
-            code: 'panel.stiffener',
+          finding('panel.stiffener', [...new Set(met.flatMap(each => each.subjects))], {
+            key: stiffener.id,
             weight: 'must fix',
-            subjects: [...new Set(met.flatMap(each => each.subjects))],
             measured: -worst.by,
             limit: 0,
             unit: 'mm',
             basis: { kind: 'derived', source: 'the ground that its leg takes on the back of the sheet' },
-            says: say`${stiffener.name} reaches ${mm(worst.by)} into ${worst.what}${
-              met.length > 1 ? say` and meets ${met.length - 1} more` : ''
-            }: it cannot be riveted there. Move it, or end it before.`,
+            says: messages.stiffener({ name: stiffener.name, by: worst.by, what: worst.what, met }),
             remedies: [
-              { says: say`Take ${stiffener.name} away.`, edits: [{ type: 'stiffener.drop', stiffener: stiffener.id }] }
+              {
+                says: messages.stiffenerRemedy(stiffener.name),
+                edits: [{ type: 'stiffener.drop', stiffener: stiffener.id }]
+              }
             ]
-          }
+          })
         ]
       : []
   })

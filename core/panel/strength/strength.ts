@@ -1,5 +1,7 @@
+import * as messages from '../messages'
 import { perObject, remembered } from '../../cache'
 import {
+  finding,
   AS_FOUND,
   seeking,
   type Basis,
@@ -19,7 +21,7 @@ import { platesOf, type SheetPlate } from './sheet'
 import { openings, type Opening } from '../face/stack'
 import { carriesBack, examineStiffeners } from './stiffeners'
 import { stiffenerKg } from '../../airframe'
-import { enumerate, figure, kg, mm, num, say, thing, type Phrase } from '../../quantity'
+import { num, thing, type Phrase } from '../../quantity'
 
 /** Young's modulus in GPa by what the material's name holds. Aluminium alloys: any strength-of-materials handbook. */
 const STIFFNESS: readonly (readonly [RegExp, number, string])[] = [
@@ -148,7 +150,7 @@ export function explainBend({ airframe: { panel } }: Design, bend: Bend, placed:
       given('t', 'sheet', panel.thicknessMm, ['mm', 'panel']),
       given('E', panel.material, gpa, ['GPa', from]),
       given('ν', 'Poisson’s ratio', POISSON, ['', 'aluminium, handbook value']),
-      given('elements', say`across and up, of ${mm(grid.dx)} × ${mm(grid.dy)}`, `${grid.nx} × ${grid.ny}`, [
+      given('elements', messages.explainBendInputs({ dx: grid.dx, dy: grid.dy }), `${grid.nx} × ${grid.ny}`, [
         '',
         'our choice'
       ]),
@@ -247,8 +249,7 @@ export function explainTray(design: Design, placed: readonly Placed[], of: strin
   const hanging = group && hangingOf(design, group)
   if (!hanging?.length) return undefined
   return {
-    formula: say`M = Σ m · g · n · d / 2 over what hangs in one opening; up n = ${LOADS_G.up}, sideways ${LOADS_G.side};
-      forward F = Σ m · g · ${LOADS_G.forward}`,
+    formula: messages.explainTrayFormula({ up: LOADS_G.up, side: LOADS_G.side, forward: LOADS_G.forward }),
     inputs: [
       ...hanging.flatMap(unit => [
         {
@@ -327,28 +328,28 @@ function bendFindings(design: Design, placed: readonly Placed[], found: readonly
   const name = (bend: Bend) => thing(placed.find(unit => unit.id === bend.unit)!)
   const others = soft.slice(1, 4).map(name)
   const loose = !Number.isFinite(worst.deflectionMm)
-  const finding: Omit<Finding, 'remedies'> = {
-    id: 'panel.bend',
-    code: 'panel.bend',
-    weight: loose ? 'must fix' : 'decide',
-    subjects: soft.map(bend => bend.unit),
-    ...(!loose && { measured: worst.deflectionMm }),
-    limit: panel.mostBendMm,
-    unit: 'mm',
-    basis: BEND_BASIS,
-    says: say`${
-      loose
-        ? say`The metal at ${name(worst)} hangs on nothing: its openings, or sides that are not held, cut it off from what carries it.`
-        : say`Deflection ${mm(worst.deflectionMm, panel.mostBendMm)} at ${figure(panel.pushN, 'N')} on ${name(worst)},
-          limit ${mm(panel.mostBendMm, worst.deflectionMm)}.`
-    }${others.length ? say` Soft too: ${enumerate(others)}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.` : ''}`,
-    figure: { kind: 'bend', of: worst.unit }
-  }
-  return [
-    loose
-      ? { ...finding, remedies: [] }
-      : seeking(finding, now => bendRemedies(now.airframe.panel, placedOn(now), worst))
-  ]
+  const about = finding(
+    'panel.bend',
+    soft.map(bend => bend.unit),
+    {
+      weight: loose ? 'must fix' : 'decide',
+      ...(!loose && { measured: worst.deflectionMm }),
+      limit: panel.mostBendMm,
+      unit: 'mm',
+      basis: BEND_BASIS,
+      says: messages.bend({
+        loose,
+        name: name(worst),
+        deflectionMm: worst.deflectionMm,
+        mostBendMm: panel.mostBendMm,
+        pushN: panel.pushN,
+        others,
+        soft
+      }),
+      figure: { kind: 'bend', of: worst.unit }
+    }
+  )
+  return [loose ? about : seeking(about, now => bendRemedies(now.airframe.panel, placedOn(now), worst))]
 }
 
 /** Units that hang in one opening, judged together; one that is held at its back is carried there. */
@@ -365,40 +366,47 @@ function trayFindings(design: Design, openingsOf: readonly Opening[], placed: re
     if (first && moment > panel.mostTrayMomentNm) {
       const weigh = (g: number) => massKg * STANDARD_G * g
       const newtonMetres = (g: number) => num((moment * g) / DOWN_G, 1, 'N·m')
-      findings.push({
-        id: `panel.rear-support:${first.id}`,
-        code: 'panel.rear-support',
-        weight: 'decide',
-        subjects: hanging.map(unit => unit.id),
-        measured: moment,
-        limit: panel.mostTrayMomentNm,
-        unit: 'Nm',
-        basis: TRAY_BASIS,
-        figure: { kind: 'tray', of: first.id },
-        says: say`${enumerate(hanging.map(thing))} (${kg(massKg)}) ${
-          hanging.length > 1 ? 'hang in one opening and are' : 'is'
-        } carried by the face alone: ${num(moment, 1, 'N·m')} at ${DOWN_G} g
-          down, ${newtonMetres(LOADS_G.up)} up, ${newtonMetres(LOADS_G.side)}
-          sideways, ${num(weigh(LOADS_G.forward), 0, 'N')} at ${LOADS_G.forward} g
-          forward; ${figure(panel.mostTrayMomentNm, 'N·m')} is set. Hold ${
-            hanging.length > 1 ? 'their backs' : 'its back'
-          } by rails or on a duct.`,
-        remedies:
-          design.optionId === AS_FOUND
-            ? []
-            : [
-                {
-                  says: say`Give ${enumerate(hanging.map(thing))} a support at the back.`,
-                  edits: hanging.map((unit): Edit => ({
-                    type: 'unit.support',
-                    option: design.optionId,
-                    unit: unit.id,
-                    rear: true
-                  }))
-                },
-                ...railRemedy(design, placed, hanging)
-              ]
-      })
+      findings.push(
+        finding(
+          'panel.rear-support',
+          hanging.map(unit => unit.id),
+          {
+            key: first.id,
+            weight: 'decide',
+            measured: moment,
+            limit: panel.mostTrayMomentNm,
+            unit: 'Nm',
+            basis: TRAY_BASIS,
+            figure: { kind: 'tray', of: first.id },
+            says: messages.rearSupport({
+              hanging,
+              massKg,
+              moment,
+              downG: DOWN_G,
+              newtonMetres: newtonMetres(LOADS_G.up),
+              newtonMetresOf: newtonMetres(LOADS_G.side),
+              weigh: weigh(LOADS_G.forward),
+              forward: LOADS_G.forward,
+              mostTrayMomentNm: panel.mostTrayMomentNm
+            }),
+            remedies:
+              design.optionId === AS_FOUND
+                ? []
+                : [
+                    {
+                      says: messages.rearSupportRemedy(hanging),
+                      edits: hanging.map((unit): Edit => ({
+                        type: 'unit.support',
+                        option: design.optionId,
+                        unit: unit.id,
+                        rear: true
+                      }))
+                    },
+                    ...railRemedy(design, placed, hanging)
+                  ]
+          }
+        )
+      )
     }
   }
   return [...findings, ...gapFindings(openingsOf, placed)]
@@ -428,8 +436,12 @@ function railRemedy(design: Design, placed: readonly Placed[], hanging: readonly
   return holds && !clash
     ? [
         {
-          says: say`Put a pair of rails beside ${enumerate(hanging.map(thing))}, ${mm(rails.widthMm)} apart
-            and ${mm(rails.backMm)} back to where their ends are tied: ${kg(stiffenerKg(rails))}.`,
+          says: messages.railRemedy({
+            hanging,
+            widthMm: rails.widthMm,
+            backMm: rails.backMm,
+            stiffenerKg: stiffenerKg(rails)
+          }),
           edits: [{ type: 'stiffener.put', stiffener: rails }]
         }
       ]
@@ -463,19 +475,19 @@ function gapFindings(openingsOf: readonly Opening[], placed: readonly Placed[]):
       const [worst] = narrow
       return worst
         ? [
-            {
-              id: `panel.tray-gap:${worst.unit.id}`,
-              code: 'panel.tray-gap',
-              weight: 'decide',
-              subjects: narrow.map(tray => tray.unit.id),
-              measured: worst.gapMm,
-              limit: GAP_MM,
-              unit: 'mm',
-              basis: { kind: 'derived', source: 'widths of the openings that run into one' },
-              says: say`The opening that ${thing(worst.unit)} shares is ${mm(worst.gapMm)} wider than it: its tray
-                has no metal beside it to be fastened to. Set trays of one width one over another, or leave a web between.`,
-              remedies: []
-            }
+            finding(
+              'panel.tray-gap',
+              narrow.map(tray => tray.unit.id),
+              {
+                key: worst.unit.id,
+                weight: 'decide',
+                measured: worst.gapMm,
+                limit: GAP_MM,
+                unit: 'mm',
+                basis: { kind: 'derived', source: 'widths of the openings that run into one' },
+                says: messages.trayGap({ unit: worst.unit, gapMm: worst.gapMm })
+              }
+            )
           ]
         : []
     })
@@ -512,8 +524,7 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
   )
   if (inch !== undefined) {
     const thicker = { ...panel, thicknessMm: inch * 25.4 }
-    const says = (gives: number) =>
-      say`Make the face of ${mm(inch * 25.4)} sheet: it then gives at most ${mm(gives)} anywhere.`
+    const says = (gives: number) => messages.says({ inch, gives })
     const edits: Edit[] = [{ type: 'panel.set', panel: thicker }]
     // Of a sheet with nothing behind it that is exact, and need not be solved again.
     if (panel.stiffeners.length === 0)
@@ -542,13 +553,9 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
       toMm: box.maxY,
       ...ANGLE
     }
-    offer(
-      withOne(angle),
-      gives =>
-        say`Rivet an upright angle of ${mm(ANGLE.legMm)} legs behind, beside ${thing(unit)}: the face then gives at
-          most ${mm(gives)} anywhere.`,
-      [{ type: 'stiffener.put', stiffener: angle }]
-    )
+    offer(withOne(angle), gives => messages.bendRemedies({ legMm: ANGLE.legMm, unit, gives }), [
+      { type: 'stiffener.put', stiffener: angle }
+    ])
     break
   }
   // Each is solved before it is offered, so the second is only looked for where the first does not do.
@@ -565,8 +572,7 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
   offer(
     withOne(doubler),
     gives =>
-      say`Rivet a doubler of ${mm(doubler.thicknessMm)} round ${thing(unit)}, ${mm(DOUBLER_MM)} beyond its hole: the
-        face then gives at most ${mm(gives)} anywhere.`,
+      messages.bendRemediesRivetDoublerRound({ thicknessMm: doubler.thicknessMm, unit, doublerMm: DOUBLER_MM, gives }),
     [{ type: 'stiffener.put', stiffener: doubler }]
   )
   return remedies

@@ -1,7 +1,8 @@
+import * as messages from '../messages'
 import { perObject } from '../../cache'
 import { electricUnits } from '../supply/electric'
 import type { Edit } from '../../document'
-import { sameUnits, type Design, type Finding } from '../../design'
+import { finding, sameUnits, type Design, type Finding } from '../../design'
 import { START_BEARS, together, type Circuit, type NoCircuit } from './circuit'
 import { outsideOf } from './conditions'
 import { LANDING_MINUTES, type FlownEndurance } from '../endurance/endurance'
@@ -15,7 +16,7 @@ import type { PowerModel } from '../supply/model'
 import { SWITCH_BASIS } from './switch'
 import { BREAKER_SIZES_A, DROP_BASIS, DROP_TOLERANCE, gauge, PROTECTOR_BASIS } from './wire'
 import { DERATING_BASIS } from './ampacity'
-import { amperes, enumerate, figure, num, say, thing, wireRun } from '../../quantity'
+import { thing, screenName } from '../../quantity'
 
 const CHOSEN = { kind: 'entered' as const, source: 'your choice for this circuit' }
 const SPARES = { kind: 'published' as const, source: '14 CFR 91.205(c)(6)', fromMemory: true }
@@ -34,29 +35,19 @@ export function circuitFindings(
   for (const { unit, why, wantedA, runMm } of none)
     findings.push(
       why === 'no route'
-        ? {
-            id: `power.no-route:${unit.id}`,
-            code: 'power.no-route',
+        ? finding('power.no-route', unit.id, {
             weight: 'decide',
-            subjects: [unit.id],
-            remedies: [],
             basis: { kind: 'entered', source: 'route table of the airframe' },
-            says: say`${thing(unit)} stands at ${unit.place.name}, and no route leads there from the panel, so its
-              wire cannot be measured. Add a leg to the route table in Wire.`
-          }
-        : {
-            id: `power.no-wire:${unit.id}`,
-            code: 'power.no-wire',
+            says: messages.noRoute(unit)
+          })
+        : finding('power.no-wire', unit.id, {
             weight: 'must fix',
-            subjects: [unit.id],
-            remedies: [],
             measured: wantedA,
             unit: 'A',
             limit: BREAKER_SIZES_A.at(-1)!,
             basis: PROTECTOR_BASIS,
-            says: say`${thing(unit)} wants ${amperes(wantedA)}; no breaker or fuse and wire of the tables carries
-              that over ${wireRun(runMm)} out and back.`
-          }
+            says: messages.noWire({ unit, wantedA, runMm })
+          })
     )
   const choiceOf = (unit: string) => model.choice(unit) ?? { unit }
   const byHead = new Map<string, Circuit[]>()
@@ -70,93 +61,95 @@ export function circuitFindings(
     const set = (patch: object): Edit[] => [
       { type: 'circuit.set', option: design.optionId, circuit: { ...choiceOf(unit), ...patch } }
     ]
-    const thicker = { says: say`Use AWG ${circuit.proposed.awg} wire.`, edits: set({ awg: circuit.proposed.awg }) }
+    const thicker = { says: messages.thicker(circuit.proposed.awg), edits: set({ awg: circuit.proposed.awg }) }
     const wire = gauge(awg)
     const protectedTo = protector === 'fuse' ? wire.fuseA : wire.breakerA
     // Told once for all that share it. The one whose protector it is has nothing to give up.
     if (circuit === ofHead[0] && circuit.alsoBus === undefined && ofHead.some(other => other.ownBus !== circuit.bus))
-      findings.push({
-        id: `power.shared-buses:${circuit.head}`,
-        code: 'power.shared-buses',
-        weight: 'must fix',
-        subjects: circuit.shared,
-        basis: CHOSEN,
-        says: say`${enumerate(ofHead.map(thingOf))} share one ${protector} and are to hang on different buses:
-          one ${protector} is fed by one bus. All of them are on the ${model.name(circuit.bus)} as it stands.`,
-        remedies: [
-          {
-            says: say`Give each a ${protector} of its own.`,
-            edits: circuit.shared.filter(id => id !== circuit.head).map(id => alone(design, id))
-          }
-        ]
-      })
+      findings.push(
+        finding('power.shared-buses', circuit.shared, {
+          key: circuit.head,
+          weight: 'must fix',
+          basis: CHOSEN,
+          says: messages.sharedBuses({ ofHead: ofHead.map(thingOf), protector, name: model.name(circuit.bus) }),
+          remedies: [
+            {
+              says: messages.sharedBusesRemedy(protector),
+              edits: circuit.shared.filter(id => id !== circuit.head).map(id => alone(design, id))
+            }
+          ]
+        })
+      )
     if (protectedTo === undefined || breakerA > protectedTo)
-      findings.push({
-        id: `power.protector:${unit}`,
-        code: 'power.protector',
-        weight: 'must fix',
-        subjects: [unit],
-        measured: breakerA,
-        limit: protectedTo,
-        unit: 'A',
-        basis: PROTECTOR_BASIS,
-        says: say`The ${figure(breakerA, 'A')} ${protector} of ${label} does not protect its AWG ${awg} wire, which
-          wants ${protectedTo === undefined ? '—' : figure(protectedTo, 'A')} at most. A short would burn the wire first.`,
-        remedies: [thicker]
-      })
+      findings.push(
+        finding('power.protector', unit, {
+          weight: 'must fix',
+          measured: breakerA,
+          limit: protectedTo,
+          unit: 'A',
+          basis: PROTECTOR_BASIS,
+          says: messages.protector({ breakerA, protector, label, awg, protectedTo }),
+          remedies: [thicker]
+        })
+      )
     else if (breakerA > circuit.mostProtectorA * (1 + 1e-9))
-      findings.push({
-        id: `power.protector-hot:${unit}`,
-        code: 'power.protector-hot',
-        weight: 'must fix',
-        subjects: [unit],
-        measured: breakerA,
-        limit: circuit.mostProtectorA,
-        unit: 'A',
-        basis: { ...PROTECTOR_BASIS, source: `${PROTECTOR_BASIS.source!}, its notes; ${DERATING_BASIS.source!}` },
-        figure: { kind: 'circuit wire', of: unit },
-        says: say`The AWG ${awg} wire of ${label} lies outside the conditions of table 11-3
-          (${outsideOf(circuit.lie).join(', ')}) and carries ${amperes(circuit.ampacity.amps)} there;
-          its ${figure(breakerA, 'A')} ${protector} would let it burn.`,
-        remedies: [thicker]
-      })
+      findings.push(
+        finding('power.protector-hot', unit, {
+          weight: 'must fix',
+          measured: breakerA,
+          limit: circuit.mostProtectorA,
+          unit: 'A',
+          basis: { ...PROTECTOR_BASIS, source: `${PROTECTOR_BASIS.source!}, its notes; ${DERATING_BASIS.source!}` },
+          figure: { kind: 'circuit wire', of: unit },
+          says: messages.protectorHot({
+            awg,
+            label,
+            outside: outsideOf(circuit.lie).join(', '),
+            amps: circuit.ampacity.amps,
+            breakerA,
+            protector
+          }),
+          remedies: [thicker]
+        })
+      )
     if (warmsA > circuit.ampacity.amps)
-      findings.push({
-        id: `power.ampacity:${unit}`,
-        code: 'power.ampacity',
-        weight: 'must fix',
-        subjects: [unit],
-        measured: warmsA,
-        limit: circuit.ampacity.amps,
-        unit: 'A',
-        basis: DERATING_BASIS,
-        figure: { kind: 'circuit wire', of: unit },
-        says: say`${label} draws ${amperes(warmsA)}${
-          circuit.intermittent ? ' on the average that warms a wire' : ' continuously'
-        }; its AWG ${awg} wire carries ${amperes(circuit.ampacity.amps)} where it lies, by bundle, heat and height.`,
-        remedies: [thicker]
-      })
+      findings.push(
+        finding('power.ampacity', unit, {
+          weight: 'must fix',
+          measured: warmsA,
+          limit: circuit.ampacity.amps,
+          unit: 'A',
+          basis: DERATING_BASIS,
+          figure: { kind: 'circuit wire', of: unit },
+          says: messages.ampacity({
+            label,
+            warmsA,
+            intermittent: circuit.intermittent,
+            awg,
+            amps: circuit.ampacity.amps
+          }),
+          remedies: [thicker]
+        })
+      )
     const allA = ofHead.reduce((sum, circuit) => sum + circuit.steadyA, 0)
     if (circuit.head === unit && breakerA < allA)
-      findings.push({
-        id: `power.breaker-small:${unit}`,
-        code: 'power.breaker-small',
-        weight: 'decide',
-        subjects: circuit.shared,
-        measured: allA,
-        limit: breakerA,
-        unit: 'A',
-        basis: CHOSEN,
-        says: say`${enumerate(ofHead.map(thingOf))} ${
-          ofHead.length > 1 ? 'together take' : 'takes'
-        } ${amperes(allA)} and the ${protector} is ${figure(breakerA, 'A')}: it will open.`,
-        remedies: [
-          {
-            says: say`Go back to the proposed ${figure(circuit.proposed.breakerA, 'A')}.`,
-            edits: set({ breakerA: circuit.proposed.breakerA })
-          }
-        ]
-      })
+      findings.push(
+        finding('power.breaker-small', circuit.shared, {
+          key: unit,
+          weight: 'decide',
+          measured: allA,
+          limit: breakerA,
+          unit: 'A',
+          basis: CHOSEN,
+          says: messages.breakerSmall({ ofHead: ofHead.map(thingOf), allA, protector, breakerA }),
+          remedies: [
+            {
+              says: messages.breakerSmallRemedy(circuit.proposed.breakerA),
+              edits: set({ breakerA: circuit.proposed.breakerA })
+            }
+          ]
+        })
+      )
     if (circuit.head === unit && breakerA >= allA) {
       const all = together(ofHead)
       const briefly = [
@@ -171,95 +164,98 @@ export function circuitFindings(
       // What the breaker must bear, and the amps as they flow.
       const [worst] = briefly.filter(([bears]) => bears > breakerA * (1 + 1e-9)).sort((a, b) => b[0] - a[0])
       if (worst)
-        findings.push({
-          id: `power.breaker-brief:${unit}`,
-          code: 'power.breaker-brief',
-          weight: 'decide',
-          subjects: circuit.shared,
-          measured: worst[0],
-          limit: breakerA,
-          unit: 'A',
-          basis: CHOSEN,
-          figure: { kind: 'circuit breaker', of: unit },
-          says: say`${enumerate(ofHead.map(thingOf))} ${ofHead.length > 1 ? 'take' : 'takes'} ${amperes(worst[1])} ${worst[2]},
-            and the ${protector} is ${figure(breakerA, 'A')}: it opens when it is wanted.`,
-          remedies: [
-            {
-              says: say`Go back to the proposed ${figure(circuit.proposed.breakerA, 'A')}.`,
-              edits: set({ breakerA: circuit.proposed.breakerA })
-            }
-          ]
-        })
+        findings.push(
+          finding('power.breaker-brief', circuit.shared, {
+            key: unit,
+            weight: 'decide',
+            measured: worst[0],
+            limit: breakerA,
+            unit: 'A',
+            basis: CHOSEN,
+            figure: { kind: 'circuit breaker', of: unit },
+            says: messages.breakerBrief({
+              ofHead: ofHead.map(thingOf),
+              worst: worst[1],
+              worstOf: worst[2],
+              protector,
+              breakerA
+            }),
+            remedies: [
+              {
+                says: messages.breakerBriefRemedy(circuit.proposed.breakerA),
+                edits: set({ breakerA: circuit.proposed.breakerA })
+              }
+            ]
+          })
+        )
     }
     for (const [dropV, limitV, when] of [
       [circuit.dropV, circuit.dropLimitV, circuit.intermittent ? 'intermittent' : 'steady'],
       [circuit.briefDropV, circuit.briefDropLimitV, 'brief']
     ] as const)
       if (dropV > limitV * (1 + DROP_TOLERANCE)) {
-        findings.push({
-          id: `power.drop:${unit}`,
-          code: 'power.drop',
-          weight: 'decide',
-          subjects: [unit],
-          measured: dropV,
-          limit: limitV,
-          unit: 'V',
-          basis: DROP_BASIS,
-          figure: { kind: 'circuit drop', of: unit },
-          says: say`The wire of ${label} drops ${num(dropV, 2, 'V')} over ${wireRun(circuit.liesMm)} at
-            its ${when} load; ${figure(limitV, 'V')} is allowed.`,
-          remedies: [thicker]
-        })
+        findings.push(
+          finding('power.drop', unit, {
+            weight: 'decide',
+            measured: dropV,
+            limit: limitV,
+            unit: 'V',
+            basis: DROP_BASIS,
+            figure: { kind: 'circuit drop', of: unit },
+            says: messages.drop({ label, dropV, liesMm: circuit.liesMm, when, limitV }),
+            remedies: [thicker]
+          })
+        )
         break
       }
     const { ratedA, allowsA, load, wantedA } = circuit.switch
     if (allowsA !== undefined && steadyA > allowsA + 1e-9)
-      findings.push({
-        id: `power.switch:${unit}`,
-        code: 'power.switch',
-        weight: 'decide',
-        subjects: [unit],
-        measured: steadyA,
-        limit: allowsA,
-        unit: 'A',
-        basis: SWITCH_BASIS,
-        figure: { kind: 'circuit switch', of: unit },
-        says: say`The ${ratedA === undefined ? '' : figure(ratedA, 'A')} switch of ${label} may
-          switch ${amperes(allowsA)} of ${load} load; ${amperes(steadyA)} is drawn. Its contacts would weld or burn.`,
-        remedies:
-          wantedA === undefined
-            ? []
-            : [
-                {
-                  says: say`Use a switch of ${figure(wantedA, 'A')}.`,
-                  edits: set({ switch: { ratedA: wantedA, load } })
-                }
-              ]
-      })
+      findings.push(
+        finding('power.switch', unit, {
+          weight: 'decide',
+          measured: steadyA,
+          limit: allowsA,
+          unit: 'A',
+          basis: SWITCH_BASIS,
+          figure: { kind: 'circuit switch', of: unit },
+          says: messages.switchText({ ratedA, label, allowsA, load, steadyA }),
+          remedies:
+            wantedA === undefined
+              ? []
+              : [
+                  {
+                    says: messages.switchRemedy(wantedA),
+                    edits: set({ switch: { ratedA: wantedA, load } })
+                  }
+                ]
+        })
+      )
   }
   const fused = circuits.filter(circuit => circuit.protector === 'fuse' && circuit.head === circuit.unit)
   if (fused.length && !design.airframe.spareFuses) {
     const asked = design.brief.flying.some(kind => kind !== 'day VFR')
-    findings.push({
-      id: 'power.fuse-spares',
-      code: 'power.fuse-spares',
-      weight: asked ? 'decide' : 'note',
-      subjects: fused.slice(0, 3).map(circuit => circuit.unit),
-      basis: SPARES,
-      says: say`${fused.length} circuit${fused.length > 1 ? 's have fuses' : ' has a fuse'} and no spares are
-        carried: a set, or three of each kind, within the pilot’s reach${asked ? ', is asked for by night' : ' is sound practice'}.`,
-      remedies: [
+    findings.push(
+      finding(
+        'power.fuse-spares',
+        fused.slice(0, 3).map(circuit => circuit.unit),
         {
-          says: say`A set of spare fuses is carried.`,
-          edits: [
+          weight: asked ? 'decide' : 'note',
+          basis: SPARES,
+          says: messages.fuseSpares({ fused, asked }),
+          remedies: [
             {
-              type: 'airframe.set',
-              airframe: { ...design.airframe, panel: { ...design.airframe.panel }, spareFuses: true }
+              says: messages.fuseSparesRemedy,
+              edits: [
+                {
+                  type: 'airframe.set',
+                  airframe: { ...design.airframe, panel: { ...design.airframe.panel }, spareFuses: true }
+                }
+              ]
             }
           ]
         }
-      ]
-    })
+      )
+    )
   }
   return [...findings, ...oneBreaker(design, circuits)]
 }
@@ -305,21 +301,18 @@ function oneBreaker(design: Design, circuits: readonly Circuit[]): Finding[] {
       if (!gone.some(loss => loss.twice) && says.length < 2) return []
       const away = circuit.shared.filter(id => id !== circuit.head)
       return [
-        {
-          id: `power.one-breaker:${circuit.unit}`,
-          code: 'power.one-breaker',
+        finding('power.one-breaker', circuit.shared, {
+          key: circuit.unit,
           weight: 'decide',
-          subjects: circuit.shared,
           basis: { kind: 'common practice' },
-          says: say`One ${circuit.protector} carries ${circuit.shared.length} units; when it
-            opens, ${says.join(', ')} ${says.length > 1 ? 'are' : 'is'} all gone at once.`,
+          says: messages.oneBreaker({ protector: circuit.protector, shared: circuit.shared, says }),
           remedies: [
             {
-              says: say`Give each a breaker of its own.`,
+              says: messages.oneBreakerRemedy,
               edits: away.map(unit => alone(design, unit))
             }
           ]
-        }
+        })
       ]
     })
 }
@@ -341,21 +334,15 @@ export function feedFindings(model: PowerModel): Finding[] {
       const sheddable = safe !== undefined && at.role === 'avionics' && unit.item.power!.essential
       if (!dead && !sheddable) return []
       return [
-        {
-          id: `power.essential-feed:${unit.id}`,
-          code: 'power.essential-feed',
+        finding('power.essential-feed', unit.id, {
           weight: dead ? 'must fix' : 'decide',
-          subjects: [unit.id],
           basis: { kind: 'common practice' },
-          says: dead
-            ? say`${thing(unit)} is to stay on, but the ${thing(at)} is dead once the switches stand as they do after
-              the alternator’s loss.`
-            : say`${thing(unit)} is essential and is on the ${thing(at)}, which one switch takes away; the ${thing(safe!)} outlives it.`,
+          says: messages.essentialFeed({ dead, unit, at, safe }),
           remedies:
             safe && safe.id !== bus
               ? [
                   {
-                    says: say`Hang it on the ${safe.name}.`,
+                    says: messages.essentialFeedRemedy(safe.name),
                     edits: [
                       {
                         type: 'circuit.set',
@@ -369,7 +356,7 @@ export function feedFindings(model: PowerModel): Finding[] {
                   }
                 ]
               : []
-        }
+        })
       ]
     })
 }
@@ -378,47 +365,42 @@ export function feedFindings(model: PowerModel): Finding[] {
 const phaseFindings = ({ phase: worst, phases }: FlownEndurance): Finding[] =>
   phases
     .filter(({ phase, minutes, neededMinutes }) => phase !== worst && minutes < neededMinutes)
-    .map(({ phase, minutes, neededMinutes, first, shedA }): Finding => ({
-      id: `power.phase-endurance:${phase}`,
-      code: 'power.phase-endurance',
-      weight: 'decide',
-      subjects: first ? [first.unit] : [],
-      measured: minutes,
-      limit: neededMinutes,
-      unit: 'min',
-      basis: phase.startsWith('cruise')
-        ? { kind: 'entered', source: 'time required on battery, in Brief' }
-        : { kind: 'common practice', source: `${LANDING_MINUTES} minutes for approach and landing` },
-      figure: { kind: 'minutes', of: '' },
-      remedies: [],
-      says: say`If the alternator fails in ${phase}, ${
-        first ? thing({ id: first.unit, label: first.label }) : 'the first unit that stays on'
-      } loses power after ${num(minutes, 0, 'min')}. ${figure(neededMinutes, 'min')} are required. ${amperes(shedA)} are
-        on after shedding: shed more, or add battery capacity.`
-    }))
+    .map(({ phase, minutes, neededMinutes, first, shedA }): Finding =>
+      finding('power.phase-endurance', first ? [first.unit] : [], {
+        key: phase,
+        weight: 'decide',
+        measured: minutes,
+        limit: neededMinutes,
+        unit: 'min',
+        basis: phase.startsWith('cruise')
+          ? { kind: 'entered', source: `time required on battery, in ${screenName('brief')}` }
+          : { kind: 'common practice', source: `${LANDING_MINUTES} minutes for approach and landing` },
+        figure: { kind: 'minutes', of: '' },
+        says: messages.phaseEndurance({ phase, first, minutes, neededMinutes, shedA })
+      })
+    )
 
 /** Diodes whose volts nobody entered, where the time required depends on them. */
 function diodeFindings({ diodes, minutes, withMostDiodeV }: FlownEndurance, wanted: number): Finding[] {
   const assumed = diodes.filter(diode => diode.assumed)
   if (!assumed.length || withMostDiodeV === undefined || minutes < wanted || withMostDiodeV >= wanted) return []
   return [
-    {
-      id: 'power.diode-drop',
-      code: 'power.diode-drop',
+    finding('power.diode-drop', [], {
       weight: 'decide',
-      subjects: [],
       measured: withMostDiodeV,
       limit: wanted,
       unit: 'min',
       basis: { kind: 'assumption', source: `${assumed[0]!.dropV} V for a diode of unknown type` },
       figure: { kind: 'minutes', of: '' },
-      remedies: [],
-      says: say`The voltage drop of ${enumerate(assumed.map(diode => diode.name))} is not
-        entered. With ${figure(assumed[0]!.dropV, 'V')} (assumed) the battery lasts ${num(minutes, 0, 'min')}, with ${figure(
-          MOST_DIODE_V,
-          'V'
-        )} (silicon bridge) ${num(withMostDiodeV, 0, 'min')}. ${figure(wanted, 'min')} are required. Enter the diode type in Distribution.`
-    }
+      says: messages.diodeDrop({
+        assumed,
+        dropV: assumed[0]!.dropV,
+        minutes,
+        mostDiodeV: MOST_DIODE_V,
+        withMostDiodeV,
+        wanted
+      })
+    })
   ]
 }
 
@@ -429,85 +411,65 @@ export function enduranceFindings({ design }: PowerModel, endurance: FlownEndura
   const wanted = brief.wantedMinutes
   if (endurance.minutes < wanted) {
     const largest = [...endurance.kept].sort((a, b) => b.amps - a.amps)[0]
-    findings.push({
-      id: 'power.endurance',
-      code: 'power.endurance',
-      weight: 'decide',
-      subjects: endurance.first ? [endurance.first.unit] : [],
-      measured: endurance.minutes,
-      limit: wanted,
-      unit: 'min',
-      basis: {
-        kind: 'entered',
-        source: 'time wanted in the brief; 30 min was the rule of 14 CFR 23.1353(h) before 2017 (from memory)'
-      },
-      remedies: [],
-      figure: { kind: 'minutes', of: '' },
-      says: say`With the alternator gone, ${
-        endurance.first
-          ? thing({ id: endurance.first.unit, label: endurance.first.label })
-          : 'the first unit that stays on'
-      } loses power after ${num(endurance.minutes, 0, 'min')}; you want ${figure(wanted, 'min')}.${
-        largest
-          ? say` The largest load left on
-          is ${thing({ id: largest.unit, label: largest.label })}, ${amperes(largest.amps)}.`
-          : ''
-      }`
-    })
+    findings.push(
+      finding('power.endurance', endurance.first ? [endurance.first.unit] : [], {
+        weight: 'decide',
+        measured: endurance.minutes,
+        limit: wanted,
+        unit: 'min',
+        basis: {
+          kind: 'entered',
+          source: 'time wanted in the brief; 30 min was the rule of 14 CFR 23.1353(h) before 2017 (from memory)'
+        },
+        figure: { kind: 'minutes', of: '' },
+        says: messages.endurance({ first: endurance.first, minutes: endurance.minutes, wanted, largest })
+      })
+    )
   }
   findings.push(...phaseFindings(endurance), ...diodeFindings(endurance, wanted))
   if (endurance.kept.length > 0 && !hasPlan(design))
-    findings.push({
-      id: 'power.nothing-kept',
-      code: 'power.nothing-kept',
-      weight: 'decide',
-      subjects: [],
-      basis: { kind: 'common practice', source: 'a plan of what is shed goes with an electrical load analysis' },
-      remedies: [],
-      figure: { kind: 'minutes', of: '' },
-      says: say`No unit is marked to stay on when the alternator has quit, so the time on battery counts with
-        everything on. Mark what flight and landing need in Power, Battery.`
-    })
+    findings.push(
+      finding('power.nothing-kept', [], {
+        weight: 'decide',
+        basis: { kind: 'common practice', source: 'a plan of what is shed goes with an electrical load analysis' },
+        figure: { kind: 'minutes', of: '' },
+        says: messages.nothingKept
+      })
+    )
   const landing = endurance.phases.find(phase => phase.phase === 'landing')
   const after = endurance.curve.findLast(point => point.minute <= Math.max(0, wanted - LANDING_MINUTES))
   if (landing && after && endurance.minutes >= wanted) {
     const leftAh = after.charge * endurance.wholeAh
     const needAh = (landing.shedA * LANDING_MINUTES) / 60
     if (needAh > leftAh)
-      findings.push({
-        id: 'power.landing-reserve',
-        code: 'power.landing-reserve',
-        weight: 'decide',
-        subjects: landing.first ? [landing.first.unit] : [],
-        measured: (leftAh / landing.shedA) * 60,
-        limit: LANDING_MINUTES,
-        unit: 'min',
-        basis: { kind: 'common practice', source: `${LANDING_MINUTES} minutes for approach and landing` },
-        remedies: [],
-        figure: { kind: 'minutes', of: '' },
-        says: say`The ${figure(wanted, 'min')} you want end with an approach and landing
-          of ${figure(LANDING_MINUTES, 'min')}, which takes ${amperes(landing.shedA)}; what is left by then carries
-          it for ${num((leftAh / landing.shedA) * 60, 0, 'min')}. Shed more, or land earlier.`
-      })
+      findings.push(
+        finding('power.landing-reserve', landing.first ? [landing.first.unit] : [], {
+          weight: 'decide',
+          measured: (leftAh / landing.shedA) * 60,
+          limit: LANDING_MINUTES,
+          unit: 'min',
+          basis: { kind: 'common practice', source: `${LANDING_MINUTES} minutes for approach and landing` },
+          figure: { kind: 'minutes', of: '' },
+          says: messages.landingReserve({ wanted, landingMinutes: LANDING_MINUTES, shedA: landing.shedA, leftAh })
+        })
+      )
   }
   if (phasesFlown(design).includes('cruise in cloud'))
     for (const unit of electricUnits(design))
       if (unit.item.power && unit.item.provides.includes('pitot heat') && isShed(unit) && hasPlan(design))
-        findings.push({
-          id: `power.sheds-pitot-heat:${unit.id}`,
-          code: 'power.sheds-pitot-heat',
-          weight: 'decide',
-          subjects: [unit.id],
-          basis: { kind: 'common practice', source: 'pitot heat is on in visible moisture' },
-          remedies: [
-            {
-              says: say`Keep it on.`,
-              edits: [{ type: 'unit.keep', option: design.optionId, unit: unit.id, keep: true }]
-            }
-          ],
-          says: say`${thing(unit)} is shed when the alternator has quit, and cloud is flown: airspeed may go with the
-            ice. Keep it on, or plan to leave cloud at once.`
-        })
+        findings.push(
+          finding('power.sheds-pitot-heat', unit.id, {
+            weight: 'decide',
+            basis: { kind: 'common practice', source: 'pitot heat is on in visible moisture' },
+            remedies: [
+              {
+                says: messages.shedsPitotHeatRemedy,
+                edits: [{ type: 'unit.keep', option: design.optionId, unit: unit.id, keep: true }]
+              }
+            ],
+            says: messages.shedsPitotHeat(unit)
+          })
+        )
   const lithium = [
     ...(airframe.battery.chemistry === 'lithium'
       ? [
@@ -524,19 +486,13 @@ export function enduranceFindings({ design }: PowerModel, endurance: FlownEndura
   ]
   for (const { name, id, place } of lithium)
     if (place)
-      findings.push({
-        id: `power.lithium-place:${id}`,
-        code: 'power.lithium-place',
-        weight: place.kind === 'engine bay' ? 'decide' : 'note',
-        subjects: [],
-        basis: { kind: 'common practice' },
-        remedies: [],
-        says:
-          place.kind === 'engine bay'
-            ? say`${name}, a lithium battery, stands ahead of the firewall: heat soak after shutdown can destroy it
-              or worse. Ask its maker.`
-            : say`${name}, a lithium battery, stands at ${place.name}, on the cabin side of the firewall: a cell that
-              fails vents hot gas there. Follow its maker on box and vent.`
-      })
+      findings.push(
+        finding('power.lithium-place', [], {
+          key: id,
+          weight: place.kind === 'engine bay' ? 'decide' : 'note',
+          basis: { kind: 'common practice' },
+          says: messages.lithiumPlace({ kind: place.kind, name, placeName: place.name })
+        })
+      )
   return findings
 }

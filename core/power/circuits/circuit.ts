@@ -1,9 +1,10 @@
+import * as messages from '../messages'
 import { electricUnits } from '../supply/electric'
 import { perObject } from '../../cache'
 import { dropOf as dropMmOf, lengthOf, markOf, panelPlace } from '../../airframe'
 import type { Supply } from '../../document'
 import type { DesignUnit } from '../../design'
-import { figure, num, say, type Phrase } from '../../quantity'
+import { type Phrase } from '../../quantity'
 import { ampacityOf, conductorC, type Ampacity, type Lie } from './ampacity'
 import { ampsAt, busV } from '../loads/load'
 import type { PowerModel } from '../supply/model'
@@ -151,24 +152,23 @@ function brokenLimit(wire: Gauge, asked: Asked): Phrase | undefined {
   const keeps = (amps: number, kind: 'continuous' | 'intermittent') =>
     dropOf(wire, amps, asked) <= allowableDropV(systemV, kind) * (1 + DROP_TOLERANCE)
   const { amps } = ampacityOf(wire, lie)
-  if ((protects(wire, protector) ?? 0) < breakerA)
-    return say`a ${figure(breakerA, 'A')} ${protector} does not protect it`
+  if ((protects(wire, protector) ?? 0) < breakerA) return messages.brokenLimit({ breakerA, protector })
   if (mostProtectorA(wire, protector, lie) < breakerA)
-    return say`outside the chart’s conditions it carries ${num(amps, 1, 'A')}, less than its ${figure(breakerA, 'A')} ${protector}`
-  if (amps < steadyA * Math.sqrt(duty)) return say`where it lies it carries ${num(amps, 1, 'A')}`
+    return messages.brokenLimitOutsideChartConditions({ amps, breakerA, protector })
+  if (amps < steadyA * Math.sqrt(duty)) return messages.brokenLimitWhereLiesCarries(amps)
   if (!keeps(steadyA, intermittent ? 'intermittent' : 'continuous'))
-    return say`it drops ${num(dropOf(wire, steadyA, asked), 2, 'V')} at the ${intermittent ? 'intermittent' : 'steady'} load`
-  if (!keeps(briefA, 'intermittent')) return say`it drops ${num(dropOf(wire, briefA, asked), 2, 'V')} at the brief load`
+    return messages.brokenLimitDropsLoad({ drop: dropOf(wire, steadyA, asked), intermittent })
+  if (!keeps(briefA, 'intermittent')) return messages.brokenLimitDropsBriefLoad(dropOf(wire, briefA, asked))
   return undefined
 }
 
 function wireFor(asked: Asked): { wire: Gauge; decided: Phrase } | undefined {
-  let decided = say`it is the thinnest of the chart`
+  let decided = messages.wireForDecided
   for (const wire of GAUGES) {
     if (wire.awg > THINNEST_AWG) continue
     const broken = brokenLimit(wire, asked)
     if (broken === undefined) return { wire, decided }
-    decided = say`AWG ${wire.awg}: ${broken}`
+    decided = messages.wireFor({ awg: wire.awg, broken })
   }
   return undefined
 }

@@ -1,5 +1,6 @@
+import * as messages from '../messages'
 import type { Design, DesignUnit, Working } from '../../design'
-import { altitude, enumerate, figure, num, say, type Phrase } from '../../quantity'
+import { altitude, enumerate, say, type Phrase } from '../../quantity'
 import type { PowerModel } from '../supply/model'
 import { busV } from '../loads/load'
 import { ampacityOf, conductorC, DERATING_BASIS, type Lie } from './ampacity'
@@ -38,10 +39,7 @@ export function explainCircuit(model: PowerModel, unit: string, figure: CircuitF
 function entry({ item }: DesignUnit, systemV: 12 | 14 | 28): Phrase | string {
   const { load, atV } = item.power!
   const said = `catalogue entry ${item.name}`
-  return load === 'constant current'
-    ? said
-    : say`${said} at ${figure(atV, 'V')}, here at ${figure(busV(systemV), 'V')}:
-        ${load === 'resistive' ? 'more by the volts' : 'less by the volts'}`
+  return messages.entry({ load, said, atV, busV: busV(systemV) })
 }
 
 function breakerWorking({ circuit, group, all }: Plan, systemV: 12 | 14 | 28): Working {
@@ -49,7 +47,7 @@ function breakerWorking({ circuit, group, all }: Plan, systemV: 12 | 14 | 28): W
   const from = many ? 'sum of the above' : entry(group[0]!, systemV)
   const input = (symbol: string, meaning: string, value: number) => ({ symbol, meaning, value, unit: 'A', from })
   return {
-    formula: say`smallest size of the list ≥ max(${BREAKER_MARGIN} · I steady, I brief, I at least volts, I start / ${START_BEARS})`,
+    formula: messages.breakerWorkingFormula({ breakerMargin: BREAKER_MARGIN, startBears: START_BEARS }),
     inputs: [
       ...(many ? group : []).map(unit => ({
         symbol: unit.label,
@@ -86,8 +84,7 @@ function wireWorking({ circuit, unit, proposal, breakerBy }: Plan, systemV: 12 |
   const { protector, breakerA, lie, steadyA, briefA } = circuit
   const { wire } = proposal
   return {
-    formula: say`thinnest wire with: protector ≤ what protects it, I ≤ what it carries where it lies,
-      I · (r · L · (${COPPER_ZERO_C} + T) / ${COPPER_ZERO_C + 20} + R structure) ≤ limit`,
+    formula: messages.wireWorkingFormula(COPPER_ZERO_C),
     inputs: [
       { symbol: protector, meaning: 'of this circuit', value: breakerA, unit: 'A', from: breakerBy },
       {
@@ -174,7 +171,7 @@ function dropInputs(circuit: Plan['circuit'], wire: Gauge): Working['inputs'] {
 function dropWorking({ circuit, unit }: Plan, airframe: Design['airframe']): Working {
   const { steadyA, awg, dropV } = circuit
   return {
-    formula: say`V = I · (r · L · (${COPPER_ZERO_C} + T) / ${COPPER_ZERO_C + 20} + R structure)`,
+    formula: messages.dropWorkingFormula(COPPER_ZERO_C),
     inputs: [
       { symbol: 'I', meaning: 'most steady amps', value: steadyA, unit: 'A', from: entry(unit, airframe.systemV) },
       ...dropInputs(circuit, gauge(awg)),
@@ -191,14 +188,18 @@ function ampacityInputs(wire: Gauge, lie: Lie): Working['inputs'] {
   return [
     {
       symbol: 'free air',
-      meaning: say`AWG ${wire.awg}, ${figure(lie.wireC, '°C')} wire in ${figure(lie.ambientC, '°C')}`,
+      meaning: messages.ampacityInputsMeaning({ awg: wire.awg, wireC: lie.wireC, ambientC: lie.ambientC }),
       value: freeA,
       unit: 'A',
       from: DERATING_BASIS.source!
     },
     {
       symbol: 'bundle',
-      meaning: say`${lie.bundleWires} wires, loaded to ${num(lie.loadedShare * 100, 0, '%')} of what they carry (${counted})`,
+      meaning: messages.ampacityInputsMeaningWiresLoadedWhat({
+        bundleWires: lie.bundleWires,
+        loadedShare: lie.loadedShare,
+        counted
+      }),
       value: bundle,
       unit: '',
       from: DERATING_BASIS.source!

@@ -1,5 +1,6 @@
+import * as messages from '../messages'
 import type { Edit, Tie } from '../../document'
-import type { Basis, Finding } from '../../design'
+import { finding, type Basis, type Finding } from '../../design'
 import { DERATING_BASIS } from './ampacity'
 import { mostProtectorA, protects } from './circuit'
 import { regulatedV } from '../supply/tie'
@@ -7,7 +8,6 @@ import { bareTies } from '../supply/bare'
 import type { PowerModel } from '../supply/model'
 import { BREAKER_SIZES_A, gauge, PROTECTOR_BASIS } from './wire'
 import { BATTERY_CABLE_AWG, STARTER_BASIS, FEEDER_BASIS, opens, lieAlone, type Feeder } from './feeder'
-import { amperes, figure, num, say } from '../../quantity'
 
 const EVERY_CIRCUIT: Basis = {
   kind: 'published',
@@ -42,11 +42,11 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
     const rating: Finding['remedies'] =
       proposed.ratedA === undefined
         ? []
-        : [{ says: say`Make it ${figure(proposed.ratedA, 'A')}.`, edits: set(tie, { ratedA: proposed.ratedA }) }]
+        : [{ says: messages.feederFindings(proposed.ratedA), edits: set(tie, { ratedA: proposed.ratedA }) }]
     const thicker: Finding['remedies'] =
       proposed.awg === undefined
         ? []
-        : [{ says: say`Use AWG ${proposed.awg}.`, edits: set(tie, { awg: proposed.awg as Tie['awg'] }) }]
+        : [{ says: messages.feederFindingsUseAwg(proposed.awg), edits: set(tie, { awg: proposed.awg as Tie['awg'] }) }]
     if (opens(tie) && feeder.guardA === undefined)
       findings.push({
         ...about,
@@ -58,9 +58,7 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
         basis: PROTECTOR_BASIS,
         figure: { kind: 'feeder rating', of: tie.id },
         remedies: [],
-        says: say`${tie.name} must bear ${amperes(feeder.bearsA)}; the largest breaker of the tables
-          is ${figure(BREAKER_SIZES_A.at(-1)!, 'A')}. A current limiter or a thicker cable is chosen by its maker’s
-          data: enter what it opens at in Distribution.`
+        says: messages.feederNone({ name: tie.name, bearsA: feeder.bearsA, breakerSizesA: BREAKER_SIZES_A })
       })
     // A breaker on an alternator must bear what that gives into a flat battery; a contactor or a diode what it carries
     // for good.
@@ -76,17 +74,14 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
         basis: FEEDER_BASIS,
         figure: { kind: 'feeder rating', of: tie.id },
         remedies: rating,
-        says: say`${tie.name} ${
-          forGoodA > feeder.steadyA
-            ? say`may carry ${amperes(forGoodA)} into a flat battery`
-            : say`carries ${amperes(feeder.steadyA)} (${feeder.when})`
-        } and bears ${amperes(tie.ratedA)}: it ${
-          tie.kind === 'breaker'
-            ? 'opens and takes all behind it along'
-            : tie.kind === 'contactor'
-              ? 'welds or burns its contacts'
-              : 'overheats'
-        }.`
+        says: messages.feederRated({
+          name: tie.name,
+          forGoodA,
+          steadyA: feeder.steadyA,
+          when: feeder.when,
+          ratedA: tie.ratedA,
+          kind: tie.kind
+        })
       })
     if (tie.awg !== undefined) {
       const chart = protects(gauge(tie.awg), 'breaker')!
@@ -102,12 +97,7 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
           basis: PROTECTOR_BASIS,
           figure: { kind: 'feeder wire', of: tie.id },
           remedies: thicker,
-          says: say`The ${figure(feeder.guardA, 'A')} breaker of ${tie.name} does not protect its
-            AWG ${tie.awg} wire, ${
-              most < chart
-                ? say`which outside the conditions of table 11-3 carries ${amperes(most)}`
-                : say`which wants ${figure(most, 'A')} at most`
-            }. A short would burn the wire first.`
+          says: messages.feederProtector({ guardA: feeder.guardA, name: tie.name, awg: tie.awg, most, chart })
         })
       else if (feeder.ampacity!.amps < feeder.asksA * (1 - 1e-6))
         findings.push({
@@ -120,21 +110,29 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
           basis: DERATING_BASIS,
           figure: { kind: 'feeder wire', of: tie.id },
           remedies: thicker,
-          says: say`${tie.name} must carry ${amperes(feeder.asksA)}; its AWG ${tie.awg} wire
-            carries ${amperes(feeder.ampacity!.amps)} by itself in that heat and height.`
+          says: messages.feederAmpacity({
+            name: tie.name,
+            asksA: feeder.asksA,
+            awg: tie.awg,
+            amps: feeder.ampacity!.amps
+          })
         })
       if (feeder.cranks && tie.awg > CRANKING_AWG)
-        findings.push({
-          id: `power.feeder-starter:${tie.id}`,
-          code: 'power.feeder-starter',
-          weight: 'decide',
-          subjects: [],
-          basis: STARTER_BASIS,
-          figure: { kind: 'feeder wire', of: tie.id },
-          remedies: thicker,
-          says: say`${tie.name} is of AWG ${tie.awg} and carries the starter, 150 to 250 A while it cranks:
-            AWG ${CRANKING_AWG} to ${BATTERY_CABLE_AWG} is common practice.`
-        })
+        findings.push(
+          finding('power.feeder-starter', [], {
+            key: tie.id,
+            weight: 'decide',
+            basis: STARTER_BASIS,
+            figure: { kind: 'feeder wire', of: tie.id },
+            remedies: thicker,
+            says: messages.feederStarter({
+              name: tie.name,
+              awg: tie.awg,
+              crankingAwg: CRANKING_AWG,
+              batteryCableAwg: BATTERY_CABLE_AWG
+            })
+          })
+        )
     }
     const guard = tie.kind === 'diode' || tie.kind === 'contactor' ? tie.guardA : undefined
     if (guard !== undefined && tie.guarded && guard < feeder.steadyA * (1 - 1e-6))
@@ -150,50 +148,50 @@ export function feederFindings(model: PowerModel, feeders: readonly Feeder[]): F
         remedies:
           proposed.ratedA === undefined
             ? []
-            : [{ says: say`Make it ${figure(proposed.ratedA, 'A')}.`, edits: set(tie, { guardA: proposed.ratedA }) }],
-        says: say`The breaker of ${tie.name} carries ${amperes(feeder.steadyA)} (${feeder.when}) and
-          is ${figure(guard, 'A')}: it opens and takes all behind it along.`
+            : [{ says: messages.feederRatedRemedy(proposed.ratedA), edits: set(tie, { guardA: proposed.ratedA }) }],
+        says: messages.feederRatedBreakerCarriesOpens({
+          name: tie.name,
+          steadyA: feeder.steadyA,
+          when: feeder.when,
+          guard
+        })
       })
     const lost = feeder.busDropV ?? 0
     const mostV = MAIN_DROP_SHARE * regulatedV(design.airframe.systemV)
     if (lost > mostV * 1.001)
-      findings.push({
-        id: `power.feeder-drop:${tie.id}`,
-        code: 'power.feeder-drop',
-        weight: 'decide',
-        subjects: [],
-        measured: lost,
-        limit: mostV,
-        unit: 'V',
-        basis: MAIN_DROP_BASIS,
-        figure: { kind: 'feeder wire', of: tie.id },
-        remedies: tie.awg !== undefined && proposed.awg !== undefined && proposed.awg < tie.awg ? thicker : [],
-        says: say`From its source to the ${model.name(tie.to)}, by ${tie.name}, ${num(lost, 2, 'V')} are
-          lost; ${num(mostV, 2, 'V')} is allowed in main power wires. A thicker or shorter cable, or better contacts, mends it.`
-      })
+      findings.push(
+        finding('power.feeder-drop', [], {
+          key: tie.id,
+          weight: 'decide',
+          measured: lost,
+          limit: mostV,
+          unit: 'V',
+          basis: MAIN_DROP_BASIS,
+          figure: { kind: 'feeder wire', of: tie.id },
+          remedies: tie.awg !== undefined && proposed.awg !== undefined && proposed.awg < tie.awg ? thicker : [],
+          says: messages.feederDrop({ name: model.name(tie.to), tieName: tie.name, lost, mostV })
+        })
+      )
     if (bare.has(tie.id))
-      findings.push({
-        id: `power.feeder-bare:${tie.id}`,
-        code: 'power.feeder-bare',
-        weight: 'decide',
-        subjects: [],
-        basis: EVERY_CIRCUIT,
-        says: say`Nothing opens on a short of ${tie.name}: its wire would burn, and what feeds it cannot be shut off
-          in time. A breaker or fuse stands where its current comes from${
-            bare.get(tie.id) === 'battery' ? ', at the battery’s post' : ''
-          }.`,
-        remedies:
-          tie.kind === 'wire'
-            ? [{ says: say`Make it a breaker, of the size the tables propose.`, edits: set(tie, { kind: 'breaker' }) }]
-            : tie.kind === 'diode' || tie.kind === 'contactor'
-              ? [
-                  {
-                    says: say`Set a breaker in it, of the size the tables propose.`,
-                    edits: set(tie, { guarded: true })
-                  }
-                ]
-              : []
-      })
+      findings.push(
+        finding('power.feeder-bare', [], {
+          key: tie.id,
+          weight: 'decide',
+          basis: EVERY_CIRCUIT,
+          says: messages.feederBare({ name: tie.name, bare: bare.get(tie.id) }),
+          remedies:
+            tie.kind === 'wire'
+              ? [{ says: messages.feederBareRemedy, edits: set(tie, { kind: 'breaker' }) }]
+              : tie.kind === 'diode' || tie.kind === 'contactor'
+                ? [
+                    {
+                      says: messages.feederBareRemedySetBreakerSize,
+                      edits: set(tie, { guarded: true })
+                    }
+                  ]
+                : []
+        })
+      )
     return findings
   })
 }

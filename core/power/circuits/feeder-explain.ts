@@ -1,3 +1,4 @@
+import * as messages from '../messages'
 import type { Tie } from '../../document'
 import type { Design, Working } from '../../design'
 import { DERATING_BASIS } from './ampacity'
@@ -6,7 +7,6 @@ import { CONDUCTOR_CELSIUS } from '../supply/tie'
 import type { PowerModel } from '../supply/model'
 import { BREAKER_SIZES_A, gauge, PROTECTOR_BASIS, resistanceOhm } from './wire'
 import { STARTER_BASIS, FEEDER_BASIS, opens, alone, type Feeder } from './feeder'
-import { altitude, enumerate, figure, say } from '../../quantity'
 
 /** How the rating of a feeder, or its wire, came about. */
 export function explainFeeder(model: PowerModel, feeder: Feeder, figure: 'rating' | 'wire'): Working {
@@ -15,15 +15,16 @@ export function explainFeeder(model: PowerModel, feeder: Feeder, figure: 'rating
 }
 
 function ratingWorking({ steadyA, mostA, when, givenA: given, ratedA, guardA, proposed }: Feeder, tie: Tie): Working {
-  const size = say`smallest size of the list (${enumerate(BREAKER_SIZES_A, '; ')} A)`
+  const size = messages.ratingWorkingSize(BREAKER_SIZES_A)
   return {
-    formula: !opens(tie)
-      ? 'what it must bear for good = I steady'
-      : proposed.ratedA === undefined
-        ? say`no size of the list (to ${BREAKER_SIZES_A.at(-1)!} A) is enough; it must bear max(${BREAKER_MARGIN} · I steady, I most)`
-        : given !== undefined
-          ? say`${size} ≥ what the alternator gives, and ≥ all at their most`
-          : say`${size} ≥ max(${BREAKER_MARGIN} · I steady, I most)`,
+    formula: messages.ratingWorkingFormula({
+      opens: opens(tie),
+      ratedA: proposed.ratedA,
+      breakerSizesA: BREAKER_SIZES_A,
+      breakerMargin: BREAKER_MARGIN,
+      given,
+      size
+    }),
     inputs: [
       {
         symbol: 'I steady',
@@ -91,8 +92,11 @@ function feederWireWorking(design: Design, feeder: Feeder, tie: Tie): Working {
         : [
             {
               symbol: 'carries',
-              meaning: say`AWG ${wire.awg} by itself, in ${figure(design.airframe.wiring.ambientC, '°C')} up
-                to ${altitude(design.airframe.wiring.altitudeFt)}`,
+              meaning: messages.feederWireWorkingMeaning({
+                awg: wire.awg,
+                ambientC: design.airframe.wiring.ambientC,
+                altitudeFt: design.airframe.wiring.altitudeFt
+              }),
               value: alone(wire, design).amps,
               unit: 'A',
               from: DERATING_BASIS.source!

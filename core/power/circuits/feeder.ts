@@ -1,8 +1,9 @@
+import * as messages from '../messages'
 import { electricUnits } from '../supply/electric'
 import type { FlightPhase } from '../../catalogue'
 import type { Tie } from '../../document'
 import type { Basis, Design } from '../../design'
-import { figure, num, say, type Phrase } from '../../quantity'
+import { type Phrase } from '../../quantity'
 import { ampacityOf, type Ampacity, type Lie } from './ampacity'
 import { BREAKER_MARGIN, mostProtectorA, protects } from './circuit'
 import type { Failure } from '../supply/wired'
@@ -72,20 +73,19 @@ function wireFor(
   { tie, guardA, asked, cranks }: { tie: Tie; guardA: number | undefined; asked: number; cranks: boolean },
   { design, supply }: PowerModel
 ): { wire?: Gauge; decided: Phrase } {
-  if (cranks) return { wire: gauge(BATTERY_CABLE_AWG), decided: say`it carries the starter` }
+  if (cranks) return { wire: gauge(BATTERY_CABLE_AWG), decided: messages.wireForDecidedCarriesStarter }
   const jumps = !opens(tie) && [tie.from, tie.to].every(end => supply.buses.some(bus => bus.id === end))
-  let decided = say`it is the thinnest of the chart`
+  let decided = messages.wireForDecidedThinnestChart
   for (const wire of GAUGES) {
     const most = protects(wire, 'breaker')
     if (most === undefined) continue
     const { amps } = alone(wire, design)
     if (jumps && wire.awg > JUMPER_AWG)
-      decided = say`AWG ${wire.awg}: without a breaker of its own it is a short jumper, AWG ${JUMPER_AWG} at least (common practice)`
-    else if (guardA !== undefined && most < guardA)
-      decided = say`AWG ${wire.awg}: a ${figure(guardA, 'A')} breaker does not protect it`
+      decided = messages.wireForAwgWithoutBreaker({ awg: wire.awg, jumperAwg: JUMPER_AWG })
+    else if (guardA !== undefined && most < guardA) decided = messages.wireForAwgBreakerDoes({ awg: wire.awg, guardA })
     else if (guardA !== undefined && mostProtectorA(wire, 'breaker', lieAlone(design)) < guardA)
-      decided = say`AWG ${wire.awg}: outside the chart’s conditions it carries ${num(amps, 1, 'A')}, less than its breaker`
-    else if (amps < asked) decided = say`AWG ${wire.awg}: it carries ${num(amps, 1, 'A')}`
+      decided = messages.wireForAwgOutsideChart({ awg: wire.awg, amps })
+    else if (amps < asked) decided = messages.wireForAwgCarries({ awg: wire.awg, amps })
     else return { wire, decided }
   }
   return { decided }

@@ -1,9 +1,10 @@
+import * as messages from '../messages'
 import { MAIN_ALTERNATOR, type Supply, type Tie } from '../../document'
 import { type Design } from '../../design'
 import type { Circuit } from '../circuits/circuit'
 import type { Feeder } from '../circuits/feeder'
 import { powerModel } from '../supply/model'
-import { amperes, enumerate, figure, say, SILENT, type Phrase } from '../../quantity'
+import { amperes, enumerate, say, SILENT, type Phrase } from '../../quantity'
 
 /** A thing drawn in the one-line diagram, before it has a place. Sizes are in px of the drawing. */
 export interface LineNode {
@@ -44,7 +45,7 @@ export function oneLine(
     feeders.flatMap((feeder): [string, Phrase][] =>
       // A breaker in the feed of a diode is what opens there.
       feeder.kind === 'diode' && feeder.guardA !== undefined
-        ? [[feeder.tie, say`breaker ${feeder.guardA}`]]
+        ? [[feeder.tie, messages.oneLineRatings(feeder.guardA)]]
         : feeder.ratedA === undefined
           ? []
           : [[feeder.tie, say`${feeder.ratedA}`]]
@@ -57,8 +58,8 @@ export function oneLine(
     ...NODE.source,
     note:
       source.kind === 'battery'
-        ? say`${figure(source.capacityAh, 'Ah')} ${source.chemistry}`
-        : say`${figure(source.ratedA, 'A')}${source.id === MAIN_ALTERNATOR && source.idleA ? say`, ${figure(source.idleA, 'A')} idle` : ''}`
+        ? messages.batteryNote(source)
+        : messages.alternatorNote(source.ratedA, source.id === MAIN_ALTERNATOR ? source.idleA : undefined)
   }))
   const branches = (bus: string) =>
     Math.max(
@@ -95,7 +96,7 @@ export function oneLine(
         says: circuit.label,
         unit: circuit.unit,
         ...NODE.unit,
-        note: say`${amperes(circuit.steadyA)} · AWG ${circuit.awg}`
+        note: messages.oneLineNote({ steadyA: circuit.steadyA, awg: circuit.awg })
       }))
     ],
     edges: [
@@ -119,10 +120,13 @@ export function oneLine(
         kind: 'protector',
         from: circuit.bus,
         to: `load ${circuit.unit}`,
-        says:
-          circuit.head === circuit.unit
-            ? say`${circuit.breakerA}${circuit.protector === 'fuse' ? ' F' : ''}`
-            : say`with ${circuits.find(other => other.unit === circuit.head)?.label ?? circuit.head}`
+        says: messages.oneLine({
+          head: circuit.head,
+          unit: circuit.unit,
+          breakerA: circuit.breakerA,
+          protector: circuit.protector,
+          label: circuits.find(other => other.unit === circuit.head)?.label
+        })
       })),
       ...fed
         .filter(circuit => circuit.alsoBus && order.has(circuit.alsoBus))
@@ -131,7 +135,7 @@ export function oneLine(
           kind: 'diode',
           from: circuit.alsoBus!,
           to: `load ${circuit.unit}`,
-          says: say`second feed`
+          says: messages.oneLineSecondFeed
         }))
     ]
   }

@@ -1,8 +1,9 @@
+import * as messages from '../messages'
 import { electricUnits } from '../supply/electric'
 import type { FlightPhase } from '../../catalogue'
 import { remembered } from '../../cache'
 import type { Design, Working } from '../../design'
-import { enumerate, figure, num, say } from '../../quantity'
+import { enumerate, figure, num, say, screenName } from '../../quantity'
 import { busV, phasesFlown, unitAmps } from '../loads/load'
 import { diodesOf, type Diodes } from '../supply/diodes'
 import { blocksOf, coilsOf, MOST_DIODE_V, positionsOf } from '../supply/tie'
@@ -152,7 +153,11 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
       ...batteries.flatMap(source => [
         {
           symbol: `C ${source.name}`,
-          meaning: say`of ${figure(source.capacityAh, 'Ah')} rated in ${figure(source.ratedHours, 'h')}, ${source.chemistry}`,
+          meaning: messages.explainEnduranceMeaning({
+            capacityAh: source.capacityAh,
+            ratedHours: source.ratedHours,
+            chemistry: source.chemistry
+          }),
           value: source.capacityAh * settings.share * shareAtCelsius(source.chemistry, settings.celsius),
           unit: 'Ah',
           from: source.id === 'battery' ? 'airframe' : 'feeds or catalogue entry'
@@ -199,7 +204,7 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
         meaning: 'left by age and state of charge',
         value: settings.share,
         unit: '',
-        from: say`airframe; common practice ${0.75} to ${0.8}`
+        from: messages.explainEnduranceFrom
       },
       { symbol: 'T', meaning: 'batteries are', value: settings.celsius, unit: '°C', from: 'airframe' },
       { symbol: 'Δt', meaning: 'step', value: settings.stepS, unit: 's', from: 'our choice' },
@@ -215,7 +220,9 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
         meaning: count === 2 ? 'drop of each of its two diodes' : 'drop of the diode',
         value: dropV,
         unit: 'V',
-        from: assumed ? 'assumed: enter the diode type in Distribution' : 'Distribution'
+        from: assumed
+          ? `assumed: enter the diode type in ${screenName('power', 'feeds')}`
+          : screenName('power', 'feeds')
       })),
       {
         symbol: 'I full',
@@ -262,11 +269,13 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
         ? [
             {
               symbol: 'why they differ',
-              meaning: say`of ${num(hand.usableAh, 2, 'Ah')} by hand the cold
-                leaves ${num(endurance.wholeAh, 2, 'Ah')}; until the first unit loses
-                power ${num(endurance.atFirst.drawnAh, 2, 'Ah')} flow, the rate
-                costs ${num(endurance.atFirst.rateAh, 2, 'Ah')}, and ${num(endurance.atFirst.leftAh, 2, 'Ah')} stay
-                below its least volts; amps follow the volts`,
+              meaning: messages.explainEnduranceMeaningHandColdLeaves({
+                usableAh: hand.usableAh,
+                wholeAh: endurance.wholeAh,
+                drawnAh: endurance.atFirst.drawnAh,
+                rateAh: endurance.atFirst.rateAh,
+                leftAh: endurance.atFirst.leftAh
+              }),
               value: minutes - hand.minutes,
               unit: 'min',
               from: 'simulation'
@@ -275,8 +284,11 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
         : []),
       {
         symbol: 'energy',
-        meaning: say`cells gave: loads ${num(energy.loadsWh, 1)}, wires, diodes and coils ${num(energy.lossWh, 1)},
-          rate ${num(energy.rateWh, 1)}`,
+        meaning: messages.explainEnduranceMeaningCellsGaveLoads({
+          loadsWh: energy.loadsWh,
+          lossWh: energy.lossWh,
+          rateWh: energy.rateWh
+        }),
         value: energy.takenWh,
         unit: 'Wh',
         from: 'simulation'

@@ -1,8 +1,9 @@
+import * as messages from '../messages'
 import { electricUnits } from '../supply/electric'
 import type { FunctionName } from '../../catalogue'
 import { MAIN_ALTERNATOR, type Supply } from '../../document'
 import type { Basis, Design, DesignUnit, Steps } from '../../design'
-import { figure, say, type Phrase } from '../../quantity'
+import { type Phrase } from '../../quantity'
 import type { Circuit } from '../circuits/circuit'
 import { usualSettings } from './endurance'
 import { ownBatteryMinutes, simulate } from './simulate'
@@ -184,7 +185,7 @@ export function* playScenes(
     ...heads.map(head => ({
       id: `protector:${head.unit}`,
       kind: 'protector' as const,
-      name: say`${figure(head.breakerA, 'A')} ${head.protector} of ${head.label} opens`,
+      name: messages.playScenesName({ breakerA: head.breakerA, protector: head.protector, label: head.label }),
       // One of two breakers leaves the other.
       failure: { units: head.alsoBus === undefined ? head.shared : [] }
     }))
@@ -194,7 +195,7 @@ export function* playScenes(
   for (const { id, kind, name: called, failure: alone } of asked) {
     yield { done: scenes.length, of: asked.length + 1 }
     const failure = withDeadField(model, alone)
-    const name = failure === alone ? called : say`${called}, and the alternator gives nothing: its field has no power`
+    const name = messages.playScenesNameAlternatorGivesNothing({ failure, alone, called })
     const { powered } = fedBy(new Wired(model, failure), positionsOf(supply, 'normal'))
     const off = electricUnits(design).filter(unit => normal.has(unit.id) && !powered.has(unit.id))
     const own = (unit: (typeof off)[number]) => ownBatteryMinutes(unit, settings)
@@ -234,7 +235,7 @@ export function* playScenes(
   scenes.push({
     id: 'over-voltage',
     kind: 'over-voltage',
-    name: say`Regulator runs away to ${figure(volts, 'V')}`,
+    name: messages.playScenesNameRegulatorRunsAway(volts),
     onOwn: [],
     minutes: Infinity,
     fedBefore: normal.size,

@@ -1,6 +1,16 @@
+import * as messages from '../messages'
 import { electricUnits } from '../supply/electric'
-import { WEIGHTS, type Design, type Finding, type Weight, type Working } from '../../design'
-import { amperes, enumerate, figure, num, say, thing, type Phrase } from '../../quantity'
+import {
+  finding,
+  WEIGHTS,
+  type Design,
+  type Finding,
+  type Weight,
+  type Working,
+  type FindingCode,
+  type FindingFacts
+} from '../../design'
+import { amperes, enumerate, say, thing, type Phrase } from '../../quantity'
 import { minutesUntilFirst } from '../endurance/simulate'
 import { usualSettings } from '../endurance/endurance'
 import type { PowerModel } from '../supply/model'
@@ -21,14 +31,18 @@ export function loadWorking(model: PowerModel, load: PhaseLoad): Working {
     inputs: [
       ...load.byUnit.map(other => ({
         symbol: other.label,
-        meaning: say`typical in ${load.phase}; over 5 min ${amperes(other.fiveMinutesA)}, over 5 s ${amperes(other.fiveSecondsA)}`,
+        meaning: messages.loadWorkingMeaning({
+          phase: load.phase,
+          fiveMinutesA: other.fiveMinutesA,
+          fiveSecondsA: other.fiveSecondsA
+        }),
         value: other.typicalA,
         unit: 'A',
         from: other.unit.includes(':') ? 'supply and airframe' : 'catalogue entry'
       })),
       ...load.machines.map(machine => ({
         symbol: machine.name,
-        meaning: say`may give ${amperes(machine.limitA)} for good, rated ${amperes(machine.ratedA)}; by the network gives`,
+        meaning: messages.loadWorkingMeaningMayGiveGood({ limitA: machine.limitA, ratedA: machine.ratedA }),
         value: machine.givesA,
         unit: 'A',
         from: 'network of the feeds'
@@ -37,10 +51,10 @@ export function loadWorking(model: PowerModel, load: PhaseLoad): Working {
       { symbol: '5 min', meaning: 'most over five minutes', value: load.fiveMinutesA, unit: 'A', from: 'this sum' },
       {
         symbol: 'charge',
-        meaning: say`what the battery takes back for ${num(charge.minutes, 0, 'min')} after a start`,
+        meaning: messages.loadWorkingMeaningWhatBatteryTakes(charge.minutes),
         value: charge.amps,
         unit: 'A',
-        from: charge.entered ? 'airframe' : say`our default, ${0.2} A for each Ah`
+        from: messages.loadWorkingFrom(charge.entered)
       },
       {
         symbol: 'alternators',
@@ -86,84 +100,68 @@ const largestOf = (load: PhaseLoad): Phrase =>
 
 function phaseFinding(load: PhaseLoad): Finding[] {
   const largest = largestOf(load)
-  const common = {
-    subjects: load.byUnit.slice(0, 3).map(load => load.unit),
-    measured: load.typicalA,
-    limit: load.limitA,
-    unit: 'A' as const,
-    figure: { kind: 'load', of: load.phase },
-    remedies: []
-  }
+  const tell = (code: FindingCode, facts: Pick<FindingFacts, 'weight' | 'basis' | 'says'> & Partial<FindingFacts>) => [
+    finding(
+      code,
+      load.byUnit.slice(0, 3).map(load => load.unit),
+      {
+        key: load.phase,
+        measured: load.typicalA,
+        limit: load.limitA,
+        unit: 'A',
+        figure: { kind: 'load', of: load.phase },
+        ...facts
+      }
+    )
+  ]
   if (load.engine === 'stopped' || load.machines.length === 0) return []
   if (overloaded(load)) {
     const gives = load.batteryA.atRating > GIVES_A
     const full = load.machines.filter(machine => machine.givesA > machine.limitA + 1e-6)
-    return [
-      {
-        ...common,
-        id: `power.overload:${load.phase}`,
-        code: 'power.overload',
-        weight: 'must fix',
-        basis: ALTERNATOR_BASIS,
-        says: say`In ${load.phase} the units take ${amperes(load.typicalA)}; ${
-          load.typicalA > load.limitA || full.length === 0
-            ? say`80 % of the ${amperes(load.capacityA)} of alternator is ${amperes(load.limitA)}.`
-            : say`${enumerate(
-                full.map(
-                  machine =>
-                    say`${machine.name} would give ${amperes(machine.givesA)} and may give ${amperes(machine.limitA)} for good`
-                )
-              )}.`
-        }${
-          gives
-            ? say` Even at its full rating the battery gives ${amperes(load.batteryA.atRating)} and runs down in
-          flight.`
-            : ''
-        } The largest: ${largest}.`
-      }
-    ]
+    return tell('power.overload', {
+      weight: 'must fix',
+      basis: ALTERNATOR_BASIS,
+      says: messages.overload({
+        phase: load.phase,
+        typicalA: load.typicalA,
+        limitA: load.limitA,
+        full,
+        capacityA: load.capacityA,
+        gives,
+        atRating: load.batteryA.atRating,
+        largest
+      })
+    })
   }
   if (load.idleUnknown.length && load.typicalA > GIVES_A && load.typicalA <= load.limitA)
-    return [
-      {
-        ...common,
-        limit: undefined,
-        id: `power.idle-unknown:${load.phase}`,
-        code: 'power.idle-unknown',
-        weight: 'note',
-        basis: { kind: 'entered', source: 'alternator output at idle: not entered' },
-        says: say`The units draw ${amperes(load.typicalA)} in ${load.phase}. What ${enumerate(load.idleUnknown)} gives at idle is
-          not entered, so it is unknown whether the battery is charged or drained. Enter it in Distribution, from the maker’s curve.`
-      }
-    ]
+    return tell('power.idle-unknown', {
+      limit: undefined,
+      weight: 'note',
+      basis: { kind: 'entered', source: 'alternator output at idle: not entered' },
+      says: messages.idleUnknown({ typicalA: load.typicalA, phase: load.phase, idleUnknown: load.idleUnknown })
+    })
   if (load.engine === 'idle' && load.typicalA > load.limitA)
-    return [
-      {
-        ...common,
-        id: `power.idle:${load.phase}`,
-        code: 'power.idle',
-        weight: 'note',
-        basis: load.idleUnknown.length
-          ? ALTERNATOR_BASIS
-          : { kind: 'entered', source: 'what the alternator gives at idle' },
-        says: say`The units draw ${amperes(load.typicalA)} in ${load.phase} at idle. The alternators supply
-          ${load.idleUnknown.length ? 'at most ' : ''}${amperes(load.limitA)}, the battery the rest. Largest: ${largestOf(load)}.`
-      }
-    ]
+    return tell('power.idle', {
+      weight: 'note',
+      basis: load.idleUnknown.length
+        ? ALTERNATOR_BASIS
+        : { kind: 'entered', source: 'what the alternator gives at idle' },
+      says: messages.idle({
+        typicalA: load.typicalA,
+        phase: load.phase,
+        idleUnknown: load.idleUnknown,
+        limitA: load.limitA,
+        largest: largestOf(load)
+      })
+    })
   if (load.engine === 'at speed' && load.batteryA.atRating > GIVES_A)
-    return [
-      {
-        ...common,
-        id: `power.battery-gives:${load.phase}`,
-        code: 'power.battery-gives',
-        weight: 'must fix',
-        measured: load.batteryA.atRating,
-        limit: 0,
-        basis: { kind: 'derived', source: 'network of the feeds' },
-        says: say`In ${load.phase}, with all alternators running, a battery gives ${amperes(load.batteryA.atRating)}:
-          a bus is fed by it alone, and it runs down unseen. See Distribution.`
-      }
-    ]
+    return tell('power.battery-gives', {
+      weight: 'must fix',
+      measured: load.batteryA.atRating,
+      limit: 0,
+      basis: { kind: 'derived', source: 'network of the feeds' },
+      says: messages.batteryGives({ phase: load.phase, atRating: load.batteryA.atRating })
+    })
   return []
 }
 
@@ -171,21 +169,25 @@ function phaseFinding(load: PhaseLoad): Finding[] {
 function mostFinding(load: PhaseLoad): Finding[] {
   if (load.engine !== 'at speed' || load.machines.length === 0 || load.fiveMinutesA <= load.capacityA) return []
   return [
-    {
-      id: `power.five-minutes:${load.phase}`,
-      code: 'power.five-minutes',
-      weight: 'decide',
-      subjects: load.byUnit.slice(0, 3).map(load => load.unit),
-      measured: load.fiveMinutesA,
-      limit: load.capacityA,
-      unit: 'A',
-      basis: { kind: 'common practice', source: 'maximum load over five minutes against the rating' },
-      figure: { kind: 'load', of: load.phase },
-      remedies: [],
-      says: say`In ${load.phase} the units may take ${amperes(load.fiveMinutesA)} for five minutes at their most, and
-        the alternators give ${amperes(load.capacityA)}: the battery gives the rest and the volts fall. Over five
-        seconds it is ${amperes(load.fiveSecondsA)}, which the battery bears.`
-    }
+    finding(
+      'power.five-minutes',
+      load.byUnit.slice(0, 3).map(load => load.unit),
+      {
+        key: load.phase,
+        weight: 'decide',
+        measured: load.fiveMinutesA,
+        limit: load.capacityA,
+        unit: 'A',
+        basis: { kind: 'common practice', source: 'maximum load over five minutes against the rating' },
+        figure: { kind: 'load', of: load.phase },
+        says: messages.fiveMinutes({
+          phase: load.phase,
+          fiveMinutesA: load.fiveMinutesA,
+          capacityA: load.capacityA,
+          fiveSecondsA: load.fiveSecondsA
+        })
+      }
+    )
   ]
 }
 
@@ -195,26 +197,22 @@ function unchargedFinding({ sources }: PowerModel, loads: readonly PhaseLoad[]):
   if (worst.machines.length > 0 || worst.typicalA <= GIVES_A) return []
   const there = sources.filter(source => source.kind === 'alternator')
   return [
-    {
-      id: 'power.uncharged',
-      code: 'power.uncharged',
-      // An aeroplane may be flown on its battery alone; one that has an alternator is meant to be charged by it.
-      weight: there.length ? 'must fix' : 'decide',
-      subjects: worst.byUnit.slice(0, 3).map(load => load.unit),
-      measured: worst.typicalA,
-      limit: 0,
-      unit: 'A',
-      basis: there.length
-        ? { kind: 'derived', source: 'network of the feeds, switches as in normal flight' }
-        : { kind: 'entered', source: 'alternator in the brief' },
-      figure: { kind: 'load', of: worst.phase },
-      remedies: [],
-      says: there.length
-        ? say`With the switches as in normal flight ${enumerate(there.map(({ name }) => name))} reaches no bus: in ${worst.phase}
-          the batteries give all of ${amperes(worst.typicalA)} and run down unseen. See Distribution. The largest: ${largestOf(worst)}.`
-        : say`There is no alternator: in ${worst.phase} the batteries give all of ${amperes(worst.typicalA)}, and a flight
-          is as long as they last. The largest: ${largestOf(worst)}.`
-    }
+    finding(
+      'power.uncharged',
+      worst.byUnit.slice(0, 3).map(load => load.unit),
+      {
+        // An aeroplane may be flown on its battery alone; one that has an alternator is meant to be charged by it.
+        weight: there.length ? 'must fix' : 'decide',
+        measured: worst.typicalA,
+        limit: 0,
+        unit: 'A',
+        basis: there.length
+          ? { kind: 'derived', source: 'network of the feeds, switches as in normal flight' }
+          : { kind: 'entered', source: 'alternator in the brief' },
+        figure: { kind: 'load', of: worst.phase },
+        says: messages.uncharged({ there, phase: worst.phase, typicalA: worst.typicalA, largest: largestOf(worst) })
+      }
+    )
   ]
 }
 
@@ -238,24 +236,20 @@ function oneLost(model: PowerModel, loads: readonly PhaseLoad[]): Finding[] {
     if (battery <= GIVES_A) return []
     const minutes = minutesUntilFirst(model.design, { ...usualSettings(model.design), failure, phase: worst.phase })
     return [
-      {
-        id: `power.one-lost:${lost.id}`,
-        code: 'power.one-lost',
-        weight: 'decide',
-        subjects: worst.byUnit.slice(0, 3).map(load => load.unit),
-        measured: battery,
-        limit: 0,
-        unit: 'A',
-        basis: ALTERNATOR_BASIS,
-        figure: { kind: 'load', of: worst.phase },
-        remedies: [],
-        says: say`With ${lost.name} lost in ${worst.phase} the others, held to what they may give for good,
-          leave ${amperes(battery)} to the batteries${
-            Number.isFinite(minutes)
-              ? say`; at their full rating the first unit loses power after ${num(minutes, 0, 'min')}`
-              : ''
-          }. Plan what is shed then. The largest: ${largestOf(worst)}.`
-      }
+      finding(
+        'power.one-lost',
+        worst.byUnit.slice(0, 3).map(load => load.unit),
+        {
+          key: lost.id,
+          weight: 'decide',
+          measured: battery,
+          limit: 0,
+          unit: 'A',
+          basis: ALTERNATOR_BASIS,
+          figure: { kind: 'load', of: worst.phase },
+          says: messages.oneLost({ name: lost.name, phase: worst.phase, battery, minutes, largest: largestOf(worst) })
+        }
+      )
     ]
   })
 }
@@ -279,11 +273,8 @@ function twoAnswers(model: PowerModel): Finding[] {
   const [worst] = hanging
   return worst
     ? [
-        {
-          id: 'power.two-answers',
-          code: 'power.two-answers',
+        finding('power.two-answers', [], {
           weight: 'decide',
-          subjects: [],
           measured: worst.to,
           limit: worst.from,
           unit: 'V',
@@ -291,11 +282,8 @@ function twoAnswers(model: PowerModel): Finding[] {
             kind: 'derived',
             source: 'network of the feeds with loads of constant power, begun from above and from below'
           },
-          remedies: [],
-          says: say`With the alternators lost the ${thing(worst.bus)} stands at ${num(worst.from, 1, 'V')}; after a
-            dip it can hang at ${num(worst.to, 1, 'V')} instead, since loads of constant power take more the fewer
-            volts there are, and comes back only when some are switched off. Times on battery count with the upper answer.`
-        }
+          says: messages.twoAnswers({ bus: worst.bus, from: worst.from, to: worst.to })
+        })
       ]
     : []
 }
@@ -310,39 +298,26 @@ function voltFindings(design: Design): Finding[] {
   return electricUnits(design).flatMap((unit): Finding[] => {
     const { power } = unit.item
     if (!power) return []
-    const common = {
-      id: `power.volts:${unit.id}`,
-      code: 'power.volts',
-      weight: 'must fix' as const,
-      subjects: [unit.id],
-      unit: 'V' as const,
-      remedies: []
-    }
+    const tell = (facts: Pick<FindingFacts, 'measured' | 'limit' | 'basis' | 'says'>) => [
+      finding('power.volts', unit.id, { weight: 'must fix', unit: 'V', ...facts })
+    ]
     const entry = { kind: 'entered' as const, source: `catalogue entry ${unit.item.name}` }
     if (held > power.maxV || systemV < power.minV)
-      return [
-        {
-          ...common,
-          measured: held > power.maxV ? held : systemV,
-          limit: held > power.maxV ? power.maxV : power.minV,
-          basis: entry,
-          says: say`${thing(unit)} works from ${figure(power.minV)} to ${figure(power.maxV, 'V')}; the bus of this
-            aeroplane is at ${figure(systemV, 'V')}, and the regulator holds it at ${figure(held, 'V')}.`
-        }
-      ]
+      return tell({
+        measured: held > power.maxV ? held : systemV,
+        limit: held > power.maxV ? power.maxV : power.minV,
+        basis: entry,
+        says: messages.voltFindings({ unit, minV: power.minV, maxV: power.maxV, systemV, held })
+      })
     // A resistance has no regulator of its own: twice the volts is four times the heat, whatever its entry bears.
     const ratio = held / power.atV
     if (power.load === 'resistive' && (ratio > BEARS || ratio < 1 / BEARS))
-      return [
-        {
-          ...common,
-          measured: held,
-          limit: power.atV * (ratio > 1 ? BEARS : 1 / BEARS),
-          basis: { kind: 'derived', source: 'P = V² / R' },
-          says: say`${thing(unit)} is made for ${figure(power.atV, 'V')} and has no regulator of its own; the bus is
-            held at ${figure(held, 'V')}, where it makes ${num(ratio * ratio, 1)} times its heat.`
-        }
-      ]
+      return tell({
+        measured: held,
+        limit: power.atV * (ratio > 1 ? BEARS : 1 / BEARS),
+        basis: { kind: 'derived', source: 'P = V² / R' },
+        says: messages.voltFindingsMadeHasNo({ unit, atV: power.atV, held, ratio })
+      })
     return []
   })
 }

@@ -1,9 +1,9 @@
+import * as messages from '../messages'
 import { electricUnits } from './electric'
 import { stronglyConnectedComponents } from 'graphology-components'
 import { DirectedGraph } from 'graphology'
 import { UNIT_SOURCE } from '../../document'
-import type { Finding } from '../../design'
-import { enumerate, figure, say, thing } from '../../quantity'
+import { finding, type Finding } from '../../design'
 import { freeId, tieCells, type PowerModel } from './model'
 import { reached } from './network'
 
@@ -40,94 +40,92 @@ export function supplyFindings(model: PowerModel): Finding[] {
   for (const bus of supply.buses)
     if (!fed.has(bus.id)) {
       const on = electricUnits(design).filter(unit => unit.item.power && model.feedOf(unit).bus === bus.id)
-      findings.push({
-        id: `power.no-source:${bus.id}`,
-        code: 'power.no-source',
-        weight: 'must fix',
-        subjects: on.slice(0, 3).map(unit => unit.id),
-        basis: ENTERED,
-        says: say`No source leads to the ${thing(bus)}${
-          on.length ? `, on which ${on.length} unit${on.length === 1 ? ' hangs' : 's hang'}` : ''
-        }. Join it to a battery, an alternator or another bus in Distribution.`,
-        remedies: supply.buses.some(other => other.id !== bus.id && fed.has(other.id))
-          ? [
-              {
-                says: say`Join it to the ${supply.buses.find(bus => fed.has(bus.id))!.name} by a wire.`,
-                edits: [
+      findings.push(
+        finding(
+          'power.no-source',
+          on.slice(0, 3).map(unit => unit.id),
+          {
+            key: bus.id,
+            weight: 'must fix',
+            basis: ENTERED,
+            says: messages.noSource({ bus, on }),
+            remedies: supply.buses.some(other => other.id !== bus.id && fed.has(other.id))
+              ? [
                   {
-                    type: 'supply.set',
-                    option: design.optionId,
-                    supply: {
-                      ...supply,
-                      ties: [
-                        ...supply.ties,
-                        {
-                          id: freeId(supply, `feed-${bus.id}`, design.wires),
-                          name: `Feed of ${bus.name}`.slice(0, 80),
-                          kind: 'wire',
-                          from: supply.buses.find(bus => fed.has(bus.id))!.id,
-                          to: bus.id,
-                          milliohm: 2
+                    says: messages.noSourceRemedy(supply.buses.find(bus => fed.has(bus.id))!.name),
+                    edits: [
+                      {
+                        type: 'supply.set',
+                        option: design.optionId,
+                        supply: {
+                          ...supply,
+                          ties: [
+                            ...supply.ties,
+                            {
+                              id: freeId(supply, `feed-${bus.id}`, design.wires),
+                              name: `Feed of ${bus.name}`.slice(0, 80),
+                              kind: 'wire',
+                              from: supply.buses.find(bus => fed.has(bus.id))!.id,
+                              to: bus.id,
+                              milliohm: 2
+                            }
+                          ]
                         }
-                      ]
-                    }
+                      }
+                    ]
                   }
                 ]
-              }
-            ]
-          : []
-      })
+              : []
+          }
+        )
+      )
     }
   for (const unit of electricUnits(design))
     if (
       unit.item.battery &&
       !supply.ties.some(tie => tie.from === UNIT_SOURCE + unit.id || tie.to === UNIT_SOURCE + unit.id)
     )
-      findings.push({
-        id: `power.cells-loose:${unit.id}`,
-        code: 'power.cells-loose',
+      findings.push(
+        finding('power.cells-loose', unit.id, {
+          weight: 'decide',
+          basis: ENTERED,
+          says: messages.cellsLoose({ unit, capacityAh: unit.item.battery!.capacityAh }),
+          remedies: [
+            {
+              says: messages.cellsLooseRemedy,
+              edits: [
+                {
+                  type: 'supply.set',
+                  option: design.optionId,
+                  supply: tieCells(supply, { unit: unit.id, label: unit.label, wires: design.wires })
+                }
+              ]
+            }
+          ]
+        })
+      )
+  for (const ring of diodeRings(model)) {
+    const [tie] = ring
+    findings.push(
+      finding('power.feed-ring', [], {
+        key: tie!.id,
         weight: 'decide',
-        subjects: [unit.id],
-        basis: ENTERED,
-        says: say`${thing(unit)} has ${figure(unit.item.battery.capacityAh, 'Ah')} inside that feed no bus.`,
         remedies: [
           {
-            says: say`Tie it by a diode to the bus that must live longest.`,
+            says: messages.feedRingRemedy(tie!.name),
             edits: [
               {
                 type: 'supply.set',
                 option: design.optionId,
-                supply: tieCells(supply, { unit: unit.id, label: unit.label, wires: design.wires })
+                supply: { ...supply, ties: supply.ties.filter(other => other.id !== tie!.id) }
               }
             ]
           }
-        ]
+        ],
+        basis: ENTERED,
+        says: messages.feedRing({ ring, ringOf: ring.map(tie => model.name(tie.from)) })
       })
-  for (const ring of diodeRings(model)) {
-    const [tie] = ring
-    findings.push({
-      id: `power.feed-ring:${tie!.id}`,
-      code: 'power.feed-ring',
-      weight: 'decide',
-      subjects: [],
-      remedies: [
-        {
-          says: say`Take ${tie!.name} out.`,
-          edits: [
-            {
-              type: 'supply.set',
-              option: design.optionId,
-              supply: { ...supply, ties: supply.ties.filter(other => other.id !== tie!.id) }
-            }
-          ]
-        }
-      ],
-      basis: ENTERED,
-      says: say`The feeds ${enumerate(ring.map(tie => tie.name))} run in a ring, ${enumerate(
-        ring.map(tie => model.name(tie.from)),
-        ' to '
-      )} and back: a fault on one of these buses reaches all of them, and none can be shut off alone.`
-    })
+    )
   }
   return findings
 }

@@ -1,3 +1,4 @@
+import * as messages from '../messages'
 import { accountOf, stubbornLosses, type Task } from '../../capability'
 import type { FunctionName, Item } from '../../catalogue'
 import { resolve, type Steps } from '../../design'
@@ -7,7 +8,7 @@ import { FLOWN } from '../../resilience'
 import { examineRules, PACKS } from '../../rules'
 import { effectOf, type Effect } from './effect'
 import { powerModel } from '../../power'
-import { say, thing, type Phrase } from '../../quantity'
+import { type Phrase } from '../../quantity'
 import { completed, type Completed } from './missing'
 
 /** Additions that reach an aim, with what they cost and bring. */
@@ -92,14 +93,14 @@ function movesOf(project: Project, option: string, items: readonly Item[], allow
     ...rehung.map((unit): Move => ({
       edits: of => {
         const edits = otherBus(of, option, unit.id)
-        return edits.length ? { edits, items: [], says: say`Hang ${thing(unit)} on the main bus.` } : undefined
+        return edits.length ? { edits, items: [], says: messages.movesOf(unit) } : undefined
       }
     })),
     ...items.flatMap((item): Move[] => {
       const add: Move['edits'] = of => {
         const found = whole(of, item)
         return (
-          found && { edits: found.edits, items: found.parts.map(part => part.item), says: say`Add ${namesOf(found)}.` }
+          found && { edits: found.edits, items: found.parts.map(part => part.item), says: messages.add(namesOf(found)) }
         )
       }
       const elsewhere: Move['edits'] = of => {
@@ -111,7 +112,7 @@ function movesOf(project: Project, option: string, items: readonly Item[], allow
           ? {
               edits: [...found.edits, ...more],
               items: found.parts.map(part => part.item),
-              says: say`Add ${namesOf(found)}, hung on the main bus.`
+              says: messages.elsewhere(namesOf(found))
             }
           : undefined
       }

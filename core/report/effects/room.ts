@@ -1,3 +1,4 @@
+import * as messages from '../messages'
 import type { Item } from '../../catalogue'
 import {
   fewestOff,
@@ -59,12 +60,8 @@ export function* makeRoom({
   const miss = fit.at ? undefined : missOf(item, fit.bare === false ? [] : others, ground)
   const inTheWay = [...new Set((fit.nearest?.violations ?? []).map(violation => violation.otherName))]
   const says = fit.at
-    ? say`${item.name} fits.`
-    : say`${
-        miss ? say`${mm(miss.mm)} ${WAYS[miss.measure]}` : 'No place for it'
-      }${inTheWay.length ? `: ${inTheWay.slice(0, 3).join(', ')}` : ''}${
-        fit.bare === false ? '. The bare sheet would not take it either' : ''
-      }.`
+    ? messages.fits(item.name)
+    : messages.misses({ by: miss && say`${mm(miss.mm)} ${WAYS[miss.measure]}`, inTheWay, bare: fit.bare })
   const fixed = new Set(design.units.filter(unit => unit.locked || unit.row !== undefined).map(unit => unit.id))
   const changes = (
     fit.at || (fit.bare === false && !ground.faceZones.some(({ zone }) => zone.movable))
@@ -86,7 +83,7 @@ export function* makeRoom({
     const before = others.find(other => other.id === change.id)
     if (!change.to)
       return {
-        says: say`Fits if ${change.name} leaves the face: no other place takes it.`,
+        says: messages.changes(change.name),
         edits: [{ type: 'unit.lift' as const, option, unit: change.id }, ...moveItem]
       }
     const area = zone && (zone.area.shape === 'polygon' ? undefined : zone.area)
@@ -115,7 +112,7 @@ export function* makeRoom({
               ...moveItem
             ]
           : []
-    return { says: say`Fits if ${change.name} moves ${mm(change.to.awayMm)}.`, edits }
+    return { says: messages.changesFitsIfMoves({ name: change.name, awayMm: change.to.awayMm }), edits }
   })
   const clearing =
     fit.at || changes.length > 0 || !fit.bare
@@ -123,9 +120,7 @@ export function* makeRoom({
       : yield* fewestOff(item, others, ground, new Set(design.units.filter(unit => unit.locked).map(unit => unit.id)))
   if (clearing)
     changes.push({
-      says: say`Fits at ${mm(clearing.at.xMm)} across, ${mm(clearing.at.yMm)} up
-        when ${clearing.off.length === 1 ? 'one unit leaves' : `these ${clearing.off.length} leave`} the face, the
-        fewest found: ${clearing.off.map(unit => unit.name).join(', ')}.`,
+      says: messages.makeRoomFitsAcrossUp({ xMm: clearing.at.xMm, yMm: clearing.at.yMm, off: clearing.off }),
       edits: [
         ...clearing.off.map((unit): Edit => ({ type: 'unit.lift', option, unit: unit.id })),
         ...(unit

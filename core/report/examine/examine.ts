@@ -14,7 +14,7 @@ import {
 } from '../../power'
 import type { Item } from '../../catalogue'
 import type { Option, Project } from '../../document'
-import { AS_FOUND, resolve, WEIGHTS, type Design, type Finding } from '../../design'
+import { AS_FOUND, resolve, roomOf, WEIGHTS, type Design, type Finding, type FindingRoom } from '../../design'
 import { examineFunctions } from '../../capability'
 import { revisionFindings } from './revision'
 import { wishFindings } from './wishes'
@@ -68,7 +68,7 @@ function tally(design: Design, parts: TallyParts): Report['figures'] {
       : list.some(finding => finding.weight === 'decide')
         ? 'decide'
         : 'holds'
-  const ofRoom = (room: string) => findings.filter(finding => finding.code.startsWith(`${room}.`))
+  const ofRoom = (room: FindingRoom) => findings.filter(finding => roomOf(finding.code) === room)
   return {
     'money': {
       key: 'money',

@@ -1,3 +1,4 @@
+import { screenName } from '../../quantity'
 import { explainArm, explainLoading, explainUsefulLoad } from '../../mass'
 import { explainMoney, laterOf } from '../../money'
 import { explainBend, explainTray, placedOn } from '../../panel'
@@ -10,7 +11,7 @@ import {
   powerModel,
   type CircuitFigure
 } from '../../power'
-import { WEIGHTS, type Design, type FigureOf, type Working } from '../../design'
+import { WEIGHTS, type Design, type FigureOf, type Working, type FigureKind } from '../../design'
 import { explainCoax, explainDisturbance } from '../../wiring'
 import type { Report } from './examine'
 
@@ -21,8 +22,19 @@ interface Asked {
   of: string
 }
 
+const ofCircuit =
+  (figure: CircuitFigure) =>
+  ({ design, of }: Asked) =>
+    explainCircuit(powerModel(design), of, figure)
+const ofFeeder =
+  (figure: 'rating' | 'wire') =>
+  ({ design, report, of }: Asked) => {
+    const feeder = report.power.feeders.find(feeder => feeder.tie === of)
+    return feeder && explainFeeder(powerModel(design), feeder, figure)
+  }
+
 /** Every kind of figure that can say how it came about. */
-const EXPLAINED: Readonly<Record<string, (asked: Asked) => Working | undefined>> = {
+const EXPLAINED: Readonly<Record<FigureKind, (asked: Asked) => Working | undefined>> = {
   'money': ({ design, report }) => explainMoney(design, report.money),
   // Named by the months and the unit.
   'later': ({ design, of }) => {
@@ -57,21 +69,12 @@ const EXPLAINED: Readonly<Record<string, (asked: Asked) => Working | undefined>>
     )
     return found && explainDisturbance(found)
   },
-  ...Object.fromEntries(
-    (['breaker', 'wire', 'drop', 'switch'] as CircuitFigure[]).map(figure => [
-      `circuit ${figure}`,
-      ({ design, of }: Asked) => explainCircuit(powerModel(design), of, figure)
-    ])
-  ),
-  ...Object.fromEntries(
-    (['rating', 'wire'] as const).map(figure => [
-      `feeder ${figure}`,
-      ({ design, report, of }: Asked) => {
-        const feeder = report.power.feeders.find(feeder => feeder.tie === of)
-        return feeder && explainFeeder(powerModel(design), feeder, figure)
-      }
-    ])
-  )
+  'circuit breaker': ofCircuit('breaker'),
+  'circuit wire': ofCircuit('wire'),
+  'circuit drop': ofCircuit('drop'),
+  'circuit switch': ofCircuit('switch'),
+  'feeder rating': ofFeeder('rating'),
+  'feeder wire': ofFeeder('wire')
 }
 
 /**
@@ -80,7 +83,7 @@ const EXPLAINED: Readonly<Record<string, (asked: Asked) => Working | undefined>>
  * @returns undefined where there is no such figure in this design
  */
 export const explain = (design: Design, report: Report, { kind, of }: FigureOf): Working | undefined =>
-  EXPLAINED[kind]?.({ design, report, of })
+  EXPLAINED[kind]({ design, report, of })
 
 function explainMetal({ design, report: { panel } }: Asked): Working {
   return {
@@ -91,7 +94,7 @@ function explainMetal({ design, report: { panel } }: Asked): Working {
         meaning: panel.leastMetalBetween?.join(' and ') ?? 'no holes yet',
         value: panel.leastMetalMm ?? '—',
         unit: 'mm',
-        from: 'positions in Panel, cutouts of the catalogue entries'
+        from: `positions in ${screenName('panel')}, cutouts of the catalogue entries`
       },
       {
         symbol: 'wanted',
@@ -136,7 +139,7 @@ function explainWires({ report: { wiring } }: Asked): Working {
         meaning: 'data, audio and coax; a CAN bus from box to box',
         value: wiring.wires.filter(wire => wire.links.length > 0).length,
         unit: '',
-        from: 'links of Wiring'
+        from: `links of ${screenName('wiring', 'links')}`
       },
       {
         symbol: 'length',
@@ -166,10 +169,14 @@ function explainRules({ report: { rules } }: Asked): Working {
       meaning: 'clauses',
       value: rules.clauses.filter(clause => clause.state === state).length,
       unit: '',
-      from: 'Rules'
+      from: screenName('rules')
     })),
     result: { value: rules.met, unit: 'clauses' },
-    basis: { kind: 'published', source: '14 CFR 91 as listed in Rules; check the current text', fromMemory: true }
+    basis: {
+      kind: 'published',
+      source: `14 CFR 91 as listed in ${screenName('rules')}; check the current text`,
+      fromMemory: true
+    }
   }
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { functionsLost } from '../../capability'
-import { AS_FOUND, finish, resolve } from '../../design'
+import { AS_FOUND, finish, resolve, type FigureKind } from '../../design'
 import { playScenes } from '../../power'
 import { readPhrase, type Phrase, type Reading } from '../../quantity'
 import { failuresOf } from '../../resilience'
@@ -32,7 +32,7 @@ function saidIn(reading: Reading): Set<string> {
     for (const option of project.options) {
       const design = resolve(project, option.id)
       const report = examine(design, before, { today: '2026-11-28' })
-      const of = (kind: string, list: readonly string[]) => list.map(id => ({ kind, of: id }))
+      const of = (kind: FigureKind, list: readonly string[]) => list.map(id => ({ kind, of: id }))
       const units = design.units.map(unit => unit.id)
       const feeders = report.power.feeders.map(feeder => feeder.tie)
       const figures = [
@@ -43,10 +43,10 @@ function saidIn(reading: Reading): Set<string> {
         ...of('minutes', ['']),
         ...of('metal', ['']),
         ...of('wires', ['']),
-        ...['bend', 'tray', 'circuit breaker', 'circuit wire', 'circuit drop', 'circuit switch'].flatMap(kind =>
-          of(kind, units)
+        ...(['bend', 'tray', 'circuit breaker', 'circuit wire', 'circuit drop', 'circuit switch'] as const).flatMap(
+          kind => of(kind, units)
         ),
-        ...['feeder rating', 'feeder wire'].flatMap(kind => of(kind, feeders)),
+        ...(['feeder rating', 'feeder wire'] as const).flatMap(kind => of(kind, feeders)),
         ...of(
           'load',
           report.power.loads.map(load => load.phase)

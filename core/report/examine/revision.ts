@@ -1,8 +1,9 @@
+import * as messages from '../messages'
 import equal from 'fast-deep-equal'
 import type { Item } from '../../catalogue'
-import { AS_FOUND, type Design, type DesignUnit, type Finding } from '../../design'
+import { finding, AS_FOUND, type Design, type DesignUnit, type Finding } from '../../design'
 import type { Edit } from '../../document'
-import { amperes, enumerate, kg, mm, price, say, thing, figure, type Phrase } from '../../quantity'
+import { amperes, kg, mm, price, say, figure, type Phrase } from '../../quantity'
 
 /** What one figure of an entry is called, and how it reads. */
 type Told = readonly [name: string, of: (item: Item) => Phrase | undefined]
@@ -33,7 +34,7 @@ function differences(from: Item, to: Item): Phrase[] {
       const [was, is] = [of(from), of(to)]
       return equal(was, is) ? [] : [say`${name} ${was ?? 'none'} → ${is ?? 'none'}`]
     }),
-    ...PARTS.flatMap(([name, of]) => (equal(of(from), of(to)) ? [] : [say`${name} changed`]))
+    ...PARTS.flatMap(([name, of]) => (equal(of(from), of(to)) ? [] : [messages.differences(name)]))
   ]
 }
 
@@ -55,36 +56,36 @@ export function revisionFindings(design: Design, entries: readonly Item[]): Find
     const newer = latest.get(item.id)!
     const revision = newer.revision ?? 1
     const changes = differences(item, newer)
-    return {
-      id: `catalogue.newer:${item.id}@${item.revision ?? 1}`,
-      code: 'catalogue.newer',
-      weight: 'note',
-      subjects: units.map(unit => unit.id),
-      basis: { kind: 'entered', source: `catalogue entry ${item.name}, revision ${revision}` },
-      says: say`${enumerate(units.map(thing))} ${units.length > 1 ? 'stand' : 'stands'} on
-        revision ${item.revision ?? 1} of ${item.name};
-        revision ${revision} differs: ${changes.length ? enumerate(changes) : 'in its notes'}.`,
-      remedies: [
-        {
-          says: say`Take revision ${revision}.`,
-          edits: units.map((unit): Edit => ({
-            type: 'unit.revise',
-            option: design.optionId,
-            unit: unit.id,
-            revision,
-            item: newer
-          }))
-        },
-        {
-          says: say`Keep revision ${item.revision ?? 1}.`,
-          edits: units.map((unit): Edit => ({
-            type: 'unit.pass-over',
-            option: design.optionId,
-            unit: unit.id,
-            revision
-          }))
-        }
-      ]
-    }
+    return finding(
+      'catalogue.newer',
+      units.map(unit => unit.id),
+      {
+        key: `${item.id}@${item.revision ?? 1}`,
+        weight: 'note',
+        basis: { kind: 'entered', source: `catalogue entry ${item.name}, revision ${revision}` },
+        says: messages.newer({ units, revision: item.revision, name: item.name, revisionOf: revision, changes }),
+        remedies: [
+          {
+            says: messages.newerRemedy(revision),
+            edits: units.map((unit): Edit => ({
+              type: 'unit.revise',
+              option: design.optionId,
+              unit: unit.id,
+              revision,
+              item: newer
+            }))
+          },
+          {
+            says: messages.newerRemedyKeepRevision(item.revision),
+            edits: units.map((unit): Edit => ({
+              type: 'unit.pass-over',
+              option: design.optionId,
+              unit: unit.id,
+              revision
+            }))
+          }
+        ]
+      }
+    )
   })
 }

@@ -1,7 +1,7 @@
+import * as messages from '../messages'
 import { perObject } from '../../cache'
 import { FUNCTIONS, KINDS, type FunctionName, type Kind } from '../../catalogue'
-import type { Design, DesignUnit, Finding } from '../../design'
-import { enumerate, say, thing } from '../../quantity'
+import { finding, type Design, type DesignUnit, type Finding } from '../../design'
 
 const plain = (text: string): string =>
   text
@@ -58,15 +58,11 @@ export function wishFindings(
     )
     if (units.length === 0) return []
     return [
-      {
-        id: `brief.dislike:${index}`,
-        code: 'brief.dislike',
-        weight: 'note',
-        subjects: units.map(unit => unit.id),
-        basis,
-        remedies: [],
-        says: say`The brief dislikes “${words}”: ${enumerate(units.map(thing))} ${units.length > 1 ? 'are' : 'is'} in this option.`
-      }
+      finding(
+        'brief.dislike',
+        units.map(unit => unit.id),
+        { key: String(index), weight: 'note', basis, says: messages.dislike({ words, units }) }
+      )
     ]
   })
   const wished = design.brief.wishes.flatMap((words, index): Finding[] => {
@@ -77,18 +73,13 @@ export function wishFindings(
       : design.units.some(unit => unit.item.kind === subject.kind)
     if (there) return []
     return [
-      {
-        id: `brief.wish:${index}`,
-        code: 'brief.wish',
+      finding('brief.wish', [], {
+        key: String(index),
         weight: 'note',
-        subjects: [],
         basis,
-        remedies: [],
         lacks: subject.function ? { functions: [subject.function] } : undefined,
-        says: say`The brief wishes “${words}”: ${
-          subject.function ? `no ${subject.function} works` : `there is no ${subject.kind}`
-        } in this option.`
-      }
+        says: messages.wish({ words, functionWord: subject.function, kind: subject.kind })
+      })
     ]
   })
   return [...disliked, ...wished]

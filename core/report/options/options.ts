@@ -1,3 +1,4 @@
+import * as messages from '../messages'
 import { accountOf } from '../../capability'
 import type { FunctionName } from '../../catalogue'
 import { AS_FOUND, resolve, type Design } from '../../design'
@@ -9,14 +10,14 @@ import {
   formatMoney,
   formatNumber,
   inCurrency,
-  mm,
   price,
   readPhrase,
   say,
   thing,
   toFeet,
   type Phrase,
-  type Reading
+  type Reading,
+  screenName
 } from '../../quantity'
 import { evenDays, inVisit, reckon, startOf, USUAL_PACE, type Reckoning } from '../../money'
 import { FLOWN, TASK_WORDS } from '../../resilience'
@@ -183,10 +184,10 @@ export function differences(
           : before && after && before.item.id !== after.item.id
             ? ({
                 kind: 'another item',
-                says: say`${thing(after)}: ${before.item.name}, now ${after.item.name}`
+                says: messages.differencesNow({ after, name: before.item.name })
               } as const)
             : before && after && placeOf(before) !== placeOf(after)
-              ? ({ kind: 'moved', says: say`${thing(after)} stands elsewhere` } as const)
+              ? ({ kind: 'moved', says: messages.differencesStandsElsewhere(after) } as const)
               : cents !== 0
                 ? ({
                     kind: 'price',
@@ -358,7 +359,7 @@ function orderTable(design: Design, report: Report, reading: Reading): AnalysisT
   // Screws hold what comes to the face; those of what stays are there.
   const screws = units.flatMap(unit =>
     unit.place.kind === 'panel'
-      ? (unit.item.face?.screws ?? []).map(screw => readPhrase(say`screw for a hole of ${mm(screw.holeMm)}`, reading))
+      ? (unit.item.face?.screws ?? []).map(screw => readPhrase(messages.screwsScrews(screw.holeMm), reading))
       : []
   )
   const metal = design.airframe.panel.stiffeners.map(stiffener => `${stiffener.kind}, ${stiffener.name}`)
@@ -413,7 +414,7 @@ export function budgetSheet(design: Design, report: Report, on: string, reading:
   const sum = (cents: number) => inCurrency(cents, reading)
   const currency = currencyOf(reading)
   const { perDollar = 1 } = reading
-  const rate = perDollar === 1 ? '' : say`At ${perDollar} ${currency} for a US dollar. `
+  const rate = messages.budgetSheetRate({ perDollar, currency })
   const columns = (...says: (string | [string, number])[]) =>
     says.map(words => (typeof words === 'string' ? { says: words } : { says: words[0], digits: words[1] }))
   return {
@@ -424,7 +425,7 @@ export function budgetSheet(design: Design, report: Report, on: string, reading:
     tables: [
       {
         title: 'Estimate',
-        note: readPhrase(say`${rate}Together ${price(money.totalCents)}.`, reading),
+        note: readPhrase(messages.budgetSheetNote({ rate, totalCents: money.totalCents }), reading),
         columns: columns('Group', 'Line', 'Visit', [`Sum, ${currency}`, 2]),
         rows: [
           ...money.lines.map(line => [
@@ -464,7 +465,7 @@ export function budgetSheet(design: Design, report: Report, on: string, reading:
         ]
       }))
     ],
-    assumptions: ['Prices and hours are those of the catalogue’s entries or entered in Budget.'],
+    assumptions: [`Prices and hours are those of the catalogue’s entries or entered in ${screenName('budget')}.`],
     sources: [],
     signed: { cells: ['Made by, date'], note: '' },
     cautions: ['An estimate, not an offer. Ask each shop in writing what its lines leave out.']

@@ -1,9 +1,10 @@
+import * as messages from '../messages'
 import equal from 'fast-deep-equal'
 import { itemKey, maturedBy, type Item } from '../../catalogue'
 import { resolve } from '../../design'
 import { applyEdits, type Edit, type Option, type Project, type WorkPhase } from '../../document'
 import { monthsAfter, workingDaysBetween } from '../../money'
-import { enumerate, onDay, price, say, type Phrase } from '../../quantity'
+import { type Phrase } from '../../quantity'
 
 /** What is asked: an option put off by so many months, or one of its new units alone. */
 export interface PutOffAsked {
@@ -45,12 +46,7 @@ function changesOf(item: Item, then: Item): Phrase {
   const came = <T>(now: readonly T[], later: readonly T[]) => later.filter(thing => !now.includes(thing))
   const [approvals, gives] = [came(item.approvals, then.approvals), came(item.provides, then.provides)]
   const words = item.announced!.filter(notice => !then.announced?.includes(notice))
-  return say`${enumerate(
-    words.map(word => say`${word.says} (${onDay(word.by)})`),
-    '; '
-  )}${approvals.length ? `; approved for ${approvals.join(', ')}` : ''}${
-    gives.length ? `; gives ${gives.join(', ')}` : ''
-  }${then.priceCents === item.priceCents ? '' : say`; ${price(then.priceCents)} in place of ${price(item.priceCents)}`}`
+  return messages.changesOf({ words, approvals, gives, priceCents: then.priceCents, itemPriceCents: item.priceCents })
 }
 
 /** The visits of the whole job, each so much later; one of its own where it has none. */

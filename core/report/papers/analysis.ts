@@ -1,3 +1,4 @@
+import * as messages from '../messages'
 import {
   ALTERNATOR_BASIS,
   breakerRows,
@@ -14,18 +15,7 @@ import {
   type PowerReport
 } from '../../power'
 import type { Basis, Design } from '../../design'
-import {
-  altitude,
-  enumerate,
-  formatNumber,
-  formatShort,
-  num,
-  readPhrase,
-  say,
-  toFeet,
-  US,
-  type Reading
-} from '../../quantity'
+import { formatNumber, formatShort, readPhrase, toFeet, US, type Reading } from '../../quantity'
 
 /**
  * One table of the load analysis, the same on paper, in a spreadsheet and as CSV. A number is a number; `digits` are for
@@ -241,32 +231,20 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
     ],
     assumptions: [
       'Amps are those of the catalogue entries, invented or entered: put the maker’s own, or measured ones, in their place.',
-      say`A breaker or fuse carries ${BREAKER_MARGIN * 100} % of the steady load. The way back to ground is as long
-        as the way out. Conductors are at ${CONDUCTOR_CELSIUS} °C for the drop.`,
-      say`${
-        airframe.wiring.bundleWires === undefined
-          ? 'Bundles are counted on the routes that wires share'
-          : `Wires lie ${airframe.wiring.bundleWires} together`
-      }, loaded to ${
-        airframe.wiring.loadedShare === undefined
-          ? 'what their wires carry in sum'
-          : num(airframe.wiring.loadedShare * 100, 0, '%')
-      }; ${airframe.wiring.wireC} °C wire in ${airframe.wiring.ambientC} °C, or as hot as the place it passes, up
-        to ${altitude(airframe.wiring.altitudeFt)}; feeders lie by themselves.`,
-      say`Batteries have ${num(airframe.battery.usableFraction * 100, 0, '%')} of their capacity left by
-        age and charge, at ${airframe.batteryC} °C. The pilot sees the loss, sets the switches and sheds
-        after ${airframe.pilotDelayMinutes} minutes.`,
-      say`${
-        endurance.diodes.length
-          ? say`${enumerate(
-              endurance.diodes.map(
-                ({ name, dropV, assumed }) => say`The diode of ${name} takes ${dropV} V${assumed ? ' (assumed)' : ''}`
-              ),
-              '; '
-            )}. `
-          : ''
-      }A unit is dark when its bus falls below its least volts; the drop in its own
-        wire is counted there.`
+      messages.loadAnalysisAssumptions({ breakerMargin: BREAKER_MARGIN, conductorCelsius: CONDUCTOR_CELSIUS }),
+      messages.loadAnalysisAssumptionsLoadedWireOr({
+        bundleWires: airframe.wiring.bundleWires,
+        loadedShare: airframe.wiring.loadedShare,
+        wireC: airframe.wiring.wireC,
+        ambientC: airframe.wiring.ambientC,
+        altitudeFt: airframe.wiring.altitudeFt
+      }),
+      messages.loadAnalysisAssumptionsBatteriesHaveTheir({
+        usableFraction: airframe.battery.usableFraction,
+        batteryC: airframe.batteryC,
+        pilotDelayMinutes: airframe.pilotDelayMinutes
+      }),
+      messages.loadAnalysisAssumptionsUnitDarkWhen(endurance.diodes)
     ].map(phrase => readPhrase(phrase, reading)),
     sources: [
       ...new Set([ALTERNATOR_BASIS, PROTECTOR_BASIS, WIRE_BASIS, DROP_BASIS, DISCHARGE_BASIS].map(says)),

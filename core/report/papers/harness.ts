@@ -1,17 +1,7 @@
+import * as messages from '../messages'
 import type { Connector } from '../../catalogue'
 import type { Design } from '../../design'
-import {
-  formatNumber,
-  mm,
-  readPhrase,
-  say,
-  toFeet,
-  toInches,
-  toPounds,
-  US,
-  type Phrase,
-  type Reading
-} from '../../quantity'
+import { formatNumber, readPhrase, toFeet, toInches, toPounds, US, type Phrase, type Reading } from '../../quantity'
 import {
   CLAMPS_MM,
   mateText,
@@ -209,8 +199,7 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
     },
     {
       title: 'Bundles',
-      note: says(say`On each leg of the routes: ten times the thickest wire is the least bend, six times for coax. Clamps
-        every ${mm(CLAMPS_MM)} at most (AC 43.13-1B chapter 11).`),
+      note: says(messages.harnessPapersNote(CLAMPS_MM)),
       columns: [
         { says: 'From' },
         { says: 'To' },

@@ -1,6 +1,7 @@
+import * as messages from '../messages'
 import { distanceMm, positionOf, type Position } from '../../airframe'
-import type { Basis, Design, DesignUnit, Finding } from '../../design'
-import { enumerate, kg, mm, num, say, thing, type Phrase } from '../../quantity'
+import { finding, type Basis, type Design, type DesignUnit, type Finding } from '../../design'
+import { say, type Phrase } from '../../quantity'
 import { MOST_DEG } from './magnetometer'
 
 /** The earth’s field, all of it and its level part, in tesla; about those in middle latitudes (assumption). */
@@ -82,7 +83,7 @@ export function ironNear(design: Design): IronNear[] {
 export function ironFindings(design: Design, found: readonly IronNear[]): Finding[] {
   const units = new Map(design.units.map(unit => [unit.id, unit]))
   const whatOf = ({ unit, name }: IronNear): Phrase =>
-    unit === undefined ? say`${name}` : say`the motor of ${thing(units.get(unit)!)}`
+    unit === undefined ? say`${name}` : messages.motorOf(units.get(unit)!)
   const near = found.filter(ironNear => ironNear.atLeastMm < ironNear.wantedMm)
   return [...new Set(near.map(ironNear => ironNear.magnetometer))].flatMap((id): Finding[] => {
     const sensor = units.get(id)!
@@ -92,35 +93,32 @@ export function ironFindings(design: Design, found: readonly IronNear[]): Findin
     return [
       ...its
         .filter(ironNear => ironNear.known)
-        .map((ironNear): Finding => ({
-          id: `wiring.iron:${id}:${ironNear.unit ?? ironNear.name}`,
-          code: 'wiring.iron',
-          weight: 'decide',
-          subjects: subjects([ironNear]),
-          basis: basisOf(sensor, ironNear),
-          measured: ironNear.atLeastMm,
-          limit: ironNear.wantedMm,
-          unit: 'mm',
-          says: say`${whatOf(ironNear)}, about ${kg(ironNear.massKg)} of iron,
-            is ${mm(ironNear.atLeastMm)} from ${thing(sensor)}; ${mm(ironNear.wantedMm)} are wanted${
-              ironNear.degrees >= 0.05
-                ? say`, and soft iron alone may turn the heading by ${num(ironNear.degrees, 1)}°`
-                : ''
-            }. Move one of them, or swing the compass with care.`,
-          remedies: []
-        })),
+        .map((ironNear): Finding =>
+          finding('wiring.iron', subjects([ironNear]), {
+            key: `${id}:${ironNear.unit ?? ironNear.name}`,
+            weight: 'decide',
+            basis: basisOf(sensor, ironNear),
+            measured: ironNear.atLeastMm,
+            limit: ironNear.wantedMm,
+            unit: 'mm',
+            says: messages.iron({
+              what: whatOf(ironNear),
+              massKg: ironNear.massKg,
+              atLeastMm: ironNear.atLeastMm,
+              sensor,
+              wantedMm: ironNear.wantedMm,
+              degrees: ironNear.degrees
+            })
+          })
+        ),
       ...(unknown.length
         ? [
-            {
-              id: `wiring.iron-where:${id}`,
-              code: 'wiring.iron-where',
+            finding('wiring.iron-where', subjects(unknown), {
+              key: id,
               weight: 'note' as const,
-              subjects: subjects(unknown),
               basis: basisOf(sensor, unknown[0]!),
-              says: say`Keep ${enumerate(unknown.map(whatOf))} ${mm(Math.max(...unknown.map(ironNear => ironNear.wantedMm)))} away
-                from ${thing(sensor)}: how near that is is not known until all are placed in Wiring.`,
-              remedies: []
-            }
+              says: messages.ironWhere({ unknown: unknown.map(whatOf), unknownOf: unknown, sensor })
+            })
           ]
         : [])
     ]

@@ -1,6 +1,7 @@
+import * as messages from '../messages'
 import { placesOnWay, positionOf, type Position } from '../../airframe'
-import type { Design, DesignUnit, Finding, Working } from '../../design'
-import { amperes, mm, num, say, thing } from '../../quantity'
+import { type Design, type DesignUnit, type Finding, type Working, finding } from '../../design'
+import { say, thing } from '../../quantity'
 import type { Wire } from '../harness/wires'
 
 /** Level part of the earth’s field, in tesla; about that in middle latitudes (assumption). */
@@ -142,12 +143,11 @@ export function magnetometerFindings(design: Design, found: readonly Disturbance
     const sensor = units.get(disturbance.magnetometer)!
     if (disturbance.degrees !== undefined && disturbance.degrees <= MOST_DEG) return []
     const known = disturbance.known && disturbance.degrees !== undefined
+    const code = known ? 'wiring.magnetometer' : 'wiring.magnetometer-where'
     return [
-      {
-        id: `wiring.magnetometer:${sensor.id}:${disturbance.wire}`,
-        code: known ? 'wiring.magnetometer' : 'wiring.magnetometer-where',
+      finding(code, [sensor.id, ...(disturbance.unit ? [disturbance.unit] : [])], {
+        key: `${sensor.id}:${disturbance.wire}`,
         weight: known ? 'decide' : 'note',
-        subjects: [sensor.id, ...(disturbance.unit ? [disturbance.unit] : [])],
         basis: {
           kind: 'derived',
           source:
@@ -158,16 +158,18 @@ export function magnetometerFindings(design: Design, found: readonly Disturbance
         limit: known ? MOST_DEG : undefined,
         unit: known ? 'deg' : undefined,
         figure: { kind: 'magnetometer', of: `${sensor.id} ${disturbance.wire}` },
-        says: known
-          ? say`The wire of ${name(disturbance)}, ${amperes(disturbance.amps)}, passes ${thing(sensor)} at ${mm(disturbance.atLeastMm)} and
-            may turn the heading by ${num(disturbance.degrees!, 1)}°. Keep it ${mm(disturbance.wantedMm)} away${
-              disturbance.paired ? '' : ', or lead its return beside it'
-            }.`
-          : say`Keep the wire of ${name(disturbance)}, ${amperes(disturbance.amps)}, ${mm(disturbance.wantedMm)} away
-            from ${thing(sensor)}${disturbance.paired ? '' : ', or lead its return beside it'}: how near it comes is not
-            known until both are placed in Wiring, Airframe.`,
+        says: messages.magnetometerFindings({
+          known,
+          name: name(disturbance),
+          amps: disturbance.amps,
+          sensor,
+          atLeastMm: disturbance.atLeastMm,
+          degrees: disturbance.degrees,
+          wantedMm: disturbance.wantedMm,
+          paired: disturbance.paired
+        }),
         remedies: disturbance.paired || !disturbance.unit ? [] : pairReturn(design, disturbance.unit)
-      }
+      })
     ]
   })
 }
@@ -176,7 +178,7 @@ function pairReturn(design: Design, unit: string): Finding['remedies'] {
   const choice = design.circuits.find(circuit => circuit.unit === unit)
   return [
     {
-      says: say`Lead its return by wire to the ground block.`,
+      says: messages.pairReturn,
       edits: [{ type: 'circuit.set', option: design.optionId, circuit: { ...choice, unit, return: 'ground block' } }]
     }
   ]

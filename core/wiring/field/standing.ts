@@ -1,6 +1,14 @@
-import type { Basis, Design, DesignUnit, Finding } from '../../design'
+import * as messages from '../messages'
+import {
+  finding,
+  type Basis,
+  type Design,
+  type DesignUnit,
+  type Finding,
+  type FindingCode,
+  type FindingFacts
+} from '../../design'
 import type { Item } from '../../catalogue'
-import { enumerate, mm, num, say, thing } from '../../quantity'
 
 /** A box that has to stand true, and how it was found to stand. */
 export interface Standing {
@@ -63,39 +71,23 @@ export function standingFindings(design: Design, standings: readonly Standing[])
   const units = new Map(design.units.map(unit => [unit.id, unit]))
   return standings.flatMap(({ unit: id, asks, is, shims, state }): Finding[] => {
     const unit = units.get(id)!
-    const finding = (what: string, weight: Finding['weight'], says: Finding['says'], more: Partial<Finding> = {}) => ({
-      id: `wiring.${what}:${id}`,
-      code: `wiring.${what}`,
-      weight,
-      subjects: [id],
-      basis: MANUAL,
-      says,
-      remedies: [],
-      ...more
-    })
     const found: Finding[] = []
+    const tell = (
+      code: FindingCode,
+      weight: Finding['weight'],
+      says: Finding['says'],
+      more: Partial<FindingFacts> = {}
+    ) => found.push(finding(code, id, { weight, basis: MANUAL, says, ...more }))
     if (is.facing !== undefined && !asks.facing.includes(is.facing))
-      found.push(
-        finding(
-          'stands-facing',
-          'must fix',
-          say`The connectors of ${thing(unit)} point ${is.facing}; its maker allows ${orWords(asks.facing)}.`
-        )
+      tell(
+        'wiring.stands-facing',
+        'must fix',
+        messages.standsFacing({ unit, facing: is.facing, orWords: orWords(asks.facing) })
       )
-    if (is.inverted)
-      found.push(
-        asks.inverted
-          ? finding(
-              'stands-inverted',
-              'note',
-              say`${thing(unit)} stands on its head, which its maker allows: it has to be told so when it is set up.`
-            )
-          : finding(
-              'stands-inverted',
-              'must fix',
-              say`${thing(unit)} stands on its head; its maker allows it upright only.`
-            )
-      )
+    if (is.inverted) {
+      if (asks.inverted) tell('wiring.stands-inverted', 'note', messages.standsInvertedAllowed(unit))
+      else tell('wiring.stands-inverted', 'must fix', messages.standsInverted(unit))
+    }
     for (const [degrees, which] of [
       [is.pitchDeg, 'nose'],
       [is.rollDeg, 'roll'],
@@ -110,24 +102,18 @@ export function standingFindings(design: Design, standings: readonly Standing[])
         roll: degrees > 0 ? 'right side down' : 'left side down',
         turn: degrees > 0 ? 'turned to the right' : 'turned to the left'
       }[which]
-      found.push(
-        finding(
-          `stands-${which}`,
-          'must fix',
-          say`${thing(unit)} stands ${num(Math.abs(degrees), 1)}° ${off}; ${num(asks.levelDeg, 1)}° are
-            allowed.${shim && shim.mm > 0 ? say` Shim ${shim.under} by ${mm(shim.mm)}.` : ' Set it square.'}`,
-          { measured: Math.abs(degrees), limit: asks.levelDeg, unit: 'deg' }
-        )
+      tell(
+        `wiring.stands-${which}`,
+        'must fix',
+        messages.standsOff({ unit, degrees, off, levelDeg: asks.levelDeg, shim }),
+        { measured: Math.abs(degrees), limit: asks.levelDeg, unit: 'deg' }
       )
     }
     if (state === 'not measured')
-      found.push(
-        finding(
-          'stands-unmeasured',
-          'note',
-          say`${thing(unit)} has to stand level and square within ${num(asks.levelDeg, 1)}°, its connectors
-            pointing ${orWords(asks.facing)}. Measure it with the aeroplane level, and enter it in Wiring, Radio and compass.`
-        )
+      tell(
+        'wiring.stands-unmeasured',
+        'note',
+        messages.standsUnmeasured({ unit, levelDeg: asks.levelDeg, orWords: orWords(asks.facing) })
       )
     return found
   })
@@ -147,19 +133,14 @@ export function openingFindings(design: Design): Finding[] {
     if (!opening || !unit.item.body || unit.state === 'kept' || passes(unit.item.body, opening)) return []
     const [a, b] = [unit.item.body.widthMm, unit.item.body.heightMm, unit.item.body.depthMm].sort((x, y) => x - y)
     return [
-      {
-        id: `wiring.opening:${unit.id}`,
-        code: 'wiring.opening',
+      finding('wiring.opening', unit.id, {
         weight: 'must fix',
-        subjects: [unit.id],
         basis: { kind: 'entered', source: `opening of ${unit.place.name}` },
         measured: b,
         limit: Math.max(opening.widthMm, opening.heightMm),
         unit: 'mm',
-        says: say`${thing(unit)} does not pass the opening of ${unit.place.name}: end on it
-          is ${mm(a!)} by ${mm(b!)}, the hole ${mm(opening.widthMm)} by ${mm(opening.heightMm)}.`,
-        remedies: []
-      }
+        says: messages.opening({ unit, a, b, widthMm: opening.widthMm, heightMm: opening.heightMm })
+      })
     ]
   })
   const unmeasured = design.units.filter(
@@ -173,16 +154,14 @@ export function openingFindings(design: Design): Finding[] {
   if (!unmeasured.length) return tight
   return [
     ...tight,
-    {
-      id: 'wiring.opening-unknown',
-      code: 'wiring.opening-unknown',
-      weight: 'note',
-      subjects: unmeasured.map(unit => unit.id),
-      basis: { kind: 'common practice', source: 'a servo goes in, and is reached, by an inspection opening' },
-      says: say`Measure the inspection opening
-        that ${enumerate(unmeasured.map(thing))} ${unmeasured.length > 1 ? 'go' : 'goes'} in by, and enter it in
-        Wiring, Airframe and routes.`,
-      remedies: []
-    }
+    finding(
+      'wiring.opening-unknown',
+      unmeasured.map(unit => unit.id),
+      {
+        weight: 'note',
+        basis: { kind: 'common practice', source: 'a servo goes in, and is reached, by an inspection opening' },
+        says: messages.openingUnknown(unmeasured)
+      }
+    )
   ]
 }

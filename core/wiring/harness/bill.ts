@@ -1,5 +1,6 @@
+import * as messages from '../messages'
 import type { Design } from '../../design'
-import { figure, mm, say, type Phrase } from '../../quantity'
+import { type Phrase } from '../../quantity'
 import type { Wire } from './wires'
 import { mateText, needsBackshell, shellText } from './shell'
 import type { Bundle } from './bundles'
@@ -89,14 +90,14 @@ export function billOf(
     })),
     ...joined('plug').map(({ says, meets }): BillLine => ({
       what: 'plug',
-      text: say`${says}, ${meets.length} contacts`,
+      text: messages.billOfText({ says, meets }),
       count: 1
     })),
     ...bundles
       .filter(bundle => bundle.traits.includes('firewall'))
       .map((bundle): BillLine => ({
         what: 'grommet',
-        text: say`firewall, sealed and fire-resistant, for a bundle of ${mm(bundle.diameterMm)}`,
+        text: messages.billOfTextFirewallSealedFire(bundle.diameterMm),
         count: 1
       })),
     ...(splices ? [{ what: 'splice' as const, text: 'splice', count: splices }] : []),
@@ -120,8 +121,7 @@ function diodeLines(diodes: readonly Joint[]): BillLine[] {
     .sort(([a], [b]) => a - b)
     .map(([amps, count]): BillLine => ({
       what: 'diode',
-      text:
-        amps > 0 ? say`diode, for ${figure(amps, 'A')} and more, on a heat sink where its maker asks for one` : 'diode',
+      text: messages.diodeLinesText(amps),
       count
     }))
 }

@@ -1,6 +1,6 @@
+import * as messages from '../messages'
 import { CONTACT_TAKES, type Item } from '../../catalogue'
-import type { Basis, Design, DesignUnit, Finding } from '../../design'
-import { amperes, enumerate, num, say, thing } from '../../quantity'
+import { finding, type Basis, type Design, type DesignUnit, type Finding } from '../../design'
 import type { PinAt } from './pins'
 import type { Wire, WireCore } from './wires'
 
@@ -33,81 +33,67 @@ export function pinFindings(design: Design, wires: readonly Wire[]): Finding[] {
       else findings.push(...contactFindings(wire, unit, pins))
     }
   // A long list is told by its number; whose they are stands in Connectors.
-  const listed = (units: ReadonlySet<DesignUnit>) =>
-    units.size > 4 ? say`${num(units.size)} units` : enumerate([...units].map(thing))
+  const listed = (units: ReadonlySet<DesignUnit>) => messages.listedListed(units)
   if (unknown.size)
-    findings.push({
-      id: 'wiring.pins-unknown',
-      code: 'wiring.pins-unknown',
-      weight: 'note',
-      subjects: [...unknown].map(unit => unit.id),
-      basis: TABLES,
-      says: say`No pin table is entered for ${listed(unknown)}: the wire list says which port, not which pin. Paste
-        the maker’s table in Wiring, Connectors.`,
-      remedies: []
-    })
+    findings.push(
+      finding(
+        'wiring.pins-unknown',
+        [...unknown].map(unit => unit.id),
+        { weight: 'note', basis: TABLES, says: messages.pinsUnknown(listed(unknown)) }
+      )
+    )
   if (madeUp.size)
-    findings.push({
-      id: 'wiring.pins-made-up',
-      code: 'wiring.pins-made-up',
-      weight: 'note',
-      subjects: [...madeUp].map(unit => unit.id),
-      basis: TABLES,
-      says: say`Pins of ${listed(madeUp)} are placeholders for the plan, not the maker’s. Paste the maker’s table in
-        Wiring, Connectors, before a wire is cut.`,
-      remedies: []
-    })
+    findings.push(
+      finding(
+        'wiring.pins-made-up',
+        [...madeUp].map(unit => unit.id),
+        { weight: 'note', basis: TABLES, says: messages.pinsMadeUp(listed(madeUp)) }
+      )
+    )
   return findings
 }
-const nowhere = (wire: Wire, core: WireCore, unit: DesignUnit, side: 'from' | 'to'): Finding => ({
-  id: `wiring.pin-missing:${wire.id}:${core.line}:${side}`,
-  code: 'wiring.pin-missing',
-  weight: 'decide',
-  subjects: [unit.id],
-  basis: TABLES,
-  says: say`The pin table of ${thing(unit)} has no pin for ${core.line} of the wire ${wire.from} to ${wire.to}: it
-    has nowhere to land. Correct the table in Wiring, Connectors.`,
-  remedies: []
-})
+const nowhere = (wire: Wire, core: WireCore, unit: DesignUnit, side: 'from' | 'to'): Finding =>
+  finding('wiring.pin-missing', [unit.id], {
+    key: `${wire.id}:${core.line}:${side}`,
+    weight: 'decide',
+    basis: TABLES,
+    says: messages.pinMissing({ unit, line: core.line, from: wire.from, to: wire.to })
+  })
 function contactFindings(wire: Wire, unit: DesignUnit, pins: readonly PinAt[]): Finding[] {
   const takes = CONTACT_TAKES[pins[0]!.size as keyof typeof CONTACT_TAKES]
   const where = pins.map(pin => `${pin.connector}-${pin.pin}`).join(', ')
   const amps = (wire.amps ?? 0) / pins.length
-  const finding = (what: string, says: Finding['says'], measured: number, limit: number): Finding => ({
-    id: `wiring.${what}:${wire.id}`,
-    code: `wiring.${what}`,
-    weight: 'decide',
-    subjects: [unit.id],
-    basis: CONTACTS,
-    says,
-    measured,
-    limit,
-    remedies: []
-  })
   return [
     ...(wire.awg < takes.awg[0] || wire.awg > takes.awg[1]
       ? [
-          finding(
-            'contact-gauge',
-            say`AWG ${wire.awg} does not go into ${where} of ${thing(unit)}: contacts of size ${pins[0]!.size} take
-              AWG ${takes.awg[1]} to ${takes.awg[0]}. End it in a splice to a wire that fits, or enter the contact’s true size.`,
-            wire.awg,
-            takes.awg[0]
-          )
+          finding('wiring.contact-gauge', [unit.id], {
+            key: wire.id,
+            weight: 'decide',
+            basis: CONTACTS,
+            says: messages.contactGauge({
+              awg: wire.awg,
+              where,
+              unit,
+              size: pins[0]!.size,
+              thinnest: takes.awg[1],
+              thickest: takes.awg[0]
+            }),
+            measured: wire.awg,
+            limit: takes.awg[0]
+          })
         ]
       : []),
     ...(amps > takes.amps + 1e-9
       ? [
-          {
-            ...finding(
-              'contact-amps',
-              say`${where} of ${thing(unit)} would carry ${amperes(amps)} each; a contact of size ${pins[0]!.size} is
-                good for about ${num(takes.amps)} A.`,
-              amps,
-              takes.amps
-            ),
-            unit: 'A' as const
-          }
+          finding('wiring.contact-amps', [unit.id], {
+            key: wire.id,
+            weight: 'decide',
+            basis: CONTACTS,
+            says: messages.contactAmps({ where, unit, amps, size: pins[0]!.size, takesAmps: takes.amps }),
+            measured: amps,
+            limit: takes.amps,
+            unit: 'A'
+          })
         ]
       : [])
   ]

@@ -1,6 +1,7 @@
+import * as messages from '../messages'
 import type { Chain } from '../../cables'
 import type { Design } from '../../design'
-import { figure, num, say, thing, type Phrase } from '../../quantity'
+import { figure, say, type Phrase } from '../../quantity'
 import type { Bundle } from './bundles'
 import { diodesOf, powerModel } from '../../power'
 import { needsDiodes, pinText, type PinAt } from './pins'
@@ -54,9 +55,7 @@ function diodeJoints(design: Design, wires: readonly Wire[]): Joint[] {
         id: `diode ${id}`,
         kind: 'diode',
         place: unit?.place.id ?? panel?.id ?? '',
-        says: unit
-          ? say`2 diodes, one in each feed, cathodes joined to ${pins ? say`${pins} of ` : ''}${thing(unit)}, ${volts}`
-          : say`diode in ${name}, ${volts}`,
+        says: messages.diodeJoints({ unit, pins, volts, name }),
         meets: met.map(wire => ({ wire, core: wire.cores[0]! })),
         shields: 0,
         count
@@ -91,7 +90,7 @@ function splicesOf(design: Design, wires: readonly Wire[], diodes: readonly Join
             splice(
               unit,
               `${wire.id} ${core.line} ${side}`,
-              say`${core.line} spread over ${pins.map(pinText).join(', ')} of ${thing({ id: unit, label })}`,
+              messages.splicesOf({ line: core.line, pins: pins.map(pinText).join(', '), unit, label }),
               [{ wire, core }]
             )
           )
@@ -110,7 +109,7 @@ function splicesOf(design: Design, wires: readonly Wire[], diodes: readonly Join
       splice(
         unit,
         key,
-        say`${num(meets.length)} wires into ${pinText(pin)} of ${thing({ id: unit, label: units.get(unit)?.label ?? unit })}`,
+        messages.sharedShared({ meets, pinText: pinText(pin), unit, label: units.get(unit)?.label }),
         meets
       )
     )
@@ -131,7 +130,7 @@ function stubsOf(design: Design, wires: readonly Wire[]): Joint[] {
       id: `splice ${stub.id} ${core.line}`,
       kind: 'splice',
       place: unit.place.id,
-      says: say`${core.line} of the bus to the stub of ${thing(unit)}`,
+      says: messages.stubsOf({ line: core.line, unit }),
       meets: [...bus.map(wire => ({ wire, core: wire.cores[index]! })), { wire: stub, core }],
       shields: 0
     }))
@@ -151,7 +150,7 @@ function groundBlocks(design: Design, wires: readonly Wire[]): Joint[] {
       id: `ground block ${panel.id}`,
       kind: 'ground block',
       place: panel.id,
-      says: say`${num(meets.length)} grounds, ${num(shields)} drains of shields`,
+      says: messages.groundBlocks({ meets, shields }),
       meets: meets.map((wire, index) => ({ wire, core: wire.cores[0]!, contact: index + 1 })),
       shields
     }
@@ -172,7 +171,7 @@ function plugsOf(wires: readonly Wire[], bundles: readonly Bundle[], nameOf: (pl
         id: `plug ${bundle.leg}`,
         kind: 'plug',
         place: bundle.from,
-        says: say`${nameOf(bundle.from)} to ${nameOf(bundle.to)}${coax ? say`, and ${num(coax)} coax of their own` : ''}`,
+        says: messages.plugsOf({ name: nameOf(bundle.from), nameOf: nameOf(bundle.to), coax }),
         meets: wired
           .flatMap(wire => wire.cores.map(core => ({ wire, core })))
           .map((wire, index) => ({ ...wire, contact: index + 1 })),
@@ -187,7 +186,7 @@ const terminatorsOf = (chains: readonly Chain[]): Joint[] =>
       id: `terminator ${unit.id} ${port.id}`,
       kind: 'terminator',
       place: unit.place.id,
-      says: say`120 Ω across the pair at ${thing(unit)} ${port.id}`,
+      says: messages.terminatorsOf({ unit, id: port.id }),
       meets: [],
       shields: 0
     }))

@@ -1,7 +1,8 @@
+import * as messages from '../messages'
 import type { Route } from '../../document'
-import type { Basis, Design, DesignUnit, Finding } from '../../design'
+import { finding, type Basis, type Design, type DesignUnit, type Finding, type FindingCode } from '../../design'
 import type { Chain } from '../../cables'
-import { enumerate, feet, inches, mm, num, say, thing, wireRun, type Phrase } from '../../quantity'
+import { feet, num, say, thing, type Phrase } from '../../quantity'
 import type { Bundle } from './bundles'
 import type { Wire } from './wires'
 
@@ -17,20 +18,20 @@ const MIND: Readonly<Record<NonNullable<Route['traits']>[number], { basis: Basis
       kind: 'common practice',
       source: 'grommet where a bundle crosses metal; a firewall is sealed and fire-resistant'
     },
-    text: say`a fire-resistant, sealed fitting`
+    text: messages.MINDText
   },
-  'near controls': { basis: AC_ROUTING, text: say`${mm(inches(3))} or more from the control cables, and clamps` },
+  'near controls': { basis: AC_ROUTING, text: messages.MINDTextOrMoreFrom },
   'near fuel': {
     basis: AC_ROUTING,
-    text: say`${mm(inches(6))} or more from fuel and oil lines where it can be, and above them`
+    text: messages.MINDTextOrMoreFrom2
   },
   'moving': {
     basis: { kind: 'common practice', source: 'a bundle over a hinge is led so that it twists and does not bend' },
-    text: say`a loop that twists and does not bend, clamped on both sides`
+    text: messages.MINDTextLoopThatTwists
   },
   'wet': {
     basis: { kind: 'common practice', source: 'drip loops and sealed ends in wet places' },
-    text: say`drip loops and sealed ends`
+    text: messages.MINDTextDripLoopsSealed
   },
   'plug': undefined
 }
@@ -39,21 +40,18 @@ const MIND: Readonly<Record<NonNullable<Route['traits']>[number], { basis: Basis
 export function wayFindings(design: Design, wires: readonly Wire[], bundles: readonly Bundle[]): Finding[] {
   const places = new Map(design.airframe.places.map(place => [place.id, place]))
   const name = (id: string) => places.get(id)?.name ?? id
-  const between = (bundle: Bundle) => say`${name(bundle.from)} to ${name(bundle.to)}`
+  const between = (bundle: Bundle) => messages.betweenBetween({ name: name(bundle.from), nameOf: name(bundle.to) })
   const careful = (Object.keys(MIND) as (keyof typeof MIND)[]).flatMap((trait): Finding[] => {
     const there = bundles.filter(bundle => bundle.traits.includes(trait))
     const mind = MIND[trait]
     return there.length && mind
       ? [
-          {
-            id: `wiring.way:${trait}`,
-            code: 'wiring.way',
+          finding('wiring.way', [], {
+            key: trait,
             weight: 'note',
-            subjects: [],
             basis: mind.basis,
-            says: say`Wires on the way ${enumerate(there.map(between), '; ')} (${trait}) want ${mind.text}.`,
-            remedies: []
-          }
+            says: messages.way({ there: there.map(between), trait, text: mind.text })
+          })
         ]
       : []
   })
@@ -67,19 +65,15 @@ function wingFindings(design: Design, bundles: readonly Bundle[], between: (bund
   const roots = bundles.filter(bundle => isWing(bundle.from) !== isWing(bundle.to) && !bundle.traits.includes('plug'))
   if (!roots.length) return []
   return [
-    {
-      id: 'wiring.wing-root',
-      code: 'wiring.wing-root',
+    finding('wiring.wing-root', [], {
       weight: 'note',
-      subjects: [],
       basis: { kind: 'common practice', source: 'a plug at the wing root, so that the wing comes off' },
-      says: say`Nothing parts the wires where a wing comes off: ${enumerate(
-        roots.map(bundle => say`${between(bundle)} wants a plug of ${num(bundle.conductors)} contacts`),
-        '; '
-      )}.`,
+      says: messages.wingRoot(
+        roots.map(bundle => say`${between(bundle)} wants a plug of ${num(bundle.conductors)} contacts`)
+      ),
       remedies: [
         {
-          says: say`Put a plug there.`,
+          says: messages.wingRootRemedy,
           edits: [
             {
               type: 'airframe.set',
@@ -95,7 +89,7 @@ function wingFindings(design: Design, bundles: readonly Bundle[], between: (bund
           ]
         }
       ]
-    }
+    })
   ]
 }
 
@@ -109,21 +103,21 @@ const isNoisy = (unit: DesignUnit | undefined): boolean =>
 const HEAVY_A = 10
 /** What is led apart: who hears, and whom he would hear. */
 const APART: readonly {
-  id: string
+  code: FindingCode
   hears: string
   isHearing: (wire: Wire) => boolean
   isHeard: (wire: Wire, unit: DesignUnit | undefined) => boolean
   basis: Basis
 }[] = [
   {
-    id: 'noise',
+    code: 'wiring.noise',
     hears: 'Audio',
     isHearing: wire => wire.kind === 'audio',
     isHeard: (wire, unit) => wire.kind === 'power' && isNoisy(unit),
     basis: { kind: 'common practice', source: 'microphone and audio wires apart from lights and motors' }
   },
   {
-    id: 'coax-power',
+    code: 'wiring.coax-power',
     hears: 'Coax',
     isHearing: wire => wire.kind === 'coax',
     isHeard: (wire, unit) =>
@@ -140,7 +134,7 @@ function noiseFindings(
 ): Finding[] {
   const byId = new Map(wires.map(wire => [wire.id, wire]))
   const units = new Map(design.units.map(unit => [unit.id, unit]))
-  return APART.flatMap(({ id, hears, isHearing, isHeard, basis }): Finding[] => {
+  return APART.flatMap(({ code, hears, isHearing, isHeard, basis }): Finding[] => {
     const shared = bundles.flatMap(bundle => {
       const list = bundle.wires.map(wire => byId.get(wire)!)
       const heard = list.filter(wire => isHeard(wire, units.get(wire.units[0] ?? '')))
@@ -149,23 +143,18 @@ function noiseFindings(
     if (!shared.length) return []
     const all = [...new Set(shared.flatMap(({ heard }) => heard))]
     const loads = [...new Set(all.flatMap(wire => (wire.kind === 'power' ? [wire.units[0]!] : [])))]
-    const cables = all.filter(wire => wire.kind === 'feeder').map(({ from, to }) => say`the cable ${from} to ${to}`)
+    const cables = all.filter(wire => wire.kind === 'feeder').map(({ from, to }) => messages.cablesCables({ from, to }))
     return [
-      {
-        id: `wiring.${id}`,
-        code: `wiring.${id}`,
+      finding(code, loads, {
         weight: 'note',
-        subjects: loads,
         basis,
-        says: say`${hears} lies beside the supply of ${enumerate([
-          ...loads.map(load => say`${thing(units.get(load)!)}`),
-          ...cables
-        ])} on the way ${enumerate(
-          shared.map(({ bundle }) => between(bundle)),
-          '; '
-        )}. Lead them apart, or cross them squarely.`,
-        remedies: []
-      }
+        says: messages.noiseFindings({
+          hears,
+          loads: loads.map(load => say`${thing(units.get(load)!)}`),
+          cables,
+          shared: shared.map(({ bundle }) => between(bundle))
+        })
+      })
     ]
   })
 }
@@ -184,40 +173,43 @@ const ISO: Basis = {
 export function reachFindings(design: Design, wires: readonly Wire[], chains: readonly Chain[]): Finding[] {
   const long = chains.filter(chain => busMm(chain) > CAN_MM)
   return [
-    ...long.map((chain): Finding => ({
-      id: `wiring.can-long:${chain.nodes[0]!.unit.id}`,
-      code: 'wiring.can-long',
-      weight: 'must fix',
-      subjects: chain.nodes.map(node => node.unit.id),
-      basis: ISO,
-      measured: busMm(chain),
-      limit: CAN_MM,
-      unit: 'mm',
-      says: say`The CAN bus
-        from ${thing(chain.nodes[0]!.unit)} to ${thing(chain.nodes.at(-1)!.unit)} is ${wireRun(busMm(chain))} long;
-        at 1 Mbit/s ${wireRun(CAN_MM)} work.`,
-      remedies: []
-    })),
+    ...long.map((chain): Finding =>
+      finding(
+        'wiring.can-long',
+        chain.nodes.map(node => node.unit.id),
+        {
+          key: chain.nodes[0]!.unit.id,
+          weight: 'must fix',
+          basis: ISO,
+          measured: busMm(chain),
+          limit: CAN_MM,
+          unit: 'mm',
+          says: messages.canLong({
+            unit: chain.nodes[0]!.unit,
+            nodesUnit: chain.nodes.at(-1)!.unit,
+            busMm: busMm(chain),
+            canMm: CAN_MM
+          })
+        }
+      )
+    ),
     ...chains.flatMap(({ nodes, stubsMm, order }) =>
       nodes.flatMap(({ unit, port }, index): Finding[] => {
         const stubMm = stubsMm[index] ?? 0
         if (stubMm <= STUB_MM) return []
         return [
-          {
-            id: `wiring.can-stub:${unit.id}:${port.id}`,
-            code: 'wiring.can-stub',
+          finding('wiring.can-stub', [unit.id], {
+            key: `${unit.id}:${port.id}`,
             weight: 'must fix',
-            subjects: [unit.id],
             basis: { ...ISO, source: 'ISO 11898-2: stubs to 0.3 m at 1 Mbit/s' },
             measured: stubMm,
             limit: STUB_MM,
             unit: 'mm',
-            says: say`${thing(unit)} hangs on the CAN bus by a stub of ${mm(stubMm)}; at 1
-              Mbit/s ${mm(STUB_MM)} work. Lead the bus in and out of the box, or bring it nearer.`,
+            says: messages.canStub({ unit, stubMm, stubMmOf: STUB_MM }),
             remedies: design.busOrders
               .filter(by => by.id === order)
               .map(by => ({
-                says: say`Lead the bus in and out of ${thing(unit)}.`,
+                says: messages.canStubRemedy(unit),
                 edits: [
                   {
                     type: 'busOrder.put' as const,
@@ -233,25 +225,28 @@ export function reachFindings(design: Design, wires: readonly Wire[], chains: re
                   }
                 ]
               }))
-          }
+          })
         ]
       })
     ),
     ...wires
       .filter(wire => wire.kind === 'rs-232' && wire.length.installedMm > RS232_MM)
-      .map((wire): Finding => ({
-        id: `wiring.rs-232-long:${wire.id}`,
-        code: 'wiring.rs-232-long',
-        weight: 'decide',
-        subjects: wire.units,
-        basis: { kind: 'common practice', source: 'RS-232 to 50 ft' },
-        measured: wire.length.installedMm,
-        limit: RS232_MM,
-        unit: 'mm',
-        says: say`The RS-232 line
-          from ${wire.from} to ${wire.to} is ${wireRun(wire.length.installedMm)} long; ${wireRun(RS232_MM)} are the rule.`,
-        remedies: []
-      }))
+      .map((wire): Finding =>
+        finding('wiring.rs-232-long', wire.units, {
+          key: wire.id,
+          weight: 'decide',
+          basis: { kind: 'common practice', source: 'RS-232 to 50 ft' },
+          measured: wire.length.installedMm,
+          limit: RS232_MM,
+          unit: 'mm',
+          says: messages.rs232Long({
+            from: wire.from,
+            to: wire.to,
+            installedMm: wire.length.installedMm,
+            rs232Mm: RS232_MM
+          })
+        })
+      )
   ]
 }
 /** Length of a CAN bus in mm, from its first box to its last. */

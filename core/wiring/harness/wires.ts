@@ -1,10 +1,11 @@
+import * as messages from '../messages'
 import { lengthOf, markOf, panelPlace, type Run, type WireLength } from '../../airframe'
 import { CABLE_KINDS, cablePoundsPerKft, cablesOf, coreColours, type Cable, type ShieldAt } from '../../cables'
 import type { PortKind } from '../../catalogue'
 import { MAIN_ALTERNATOR, MAIN_BATTERY, UNIT_SOURCE, type Tie, type WireMark } from '../../document'
-import type { Design, DesignUnit, Finding } from '../../design'
+import { finding, type Design, type DesignUnit, type Finding } from '../../design'
 import { gauge, supplyOf, type Circuit, type Feeder } from '../../power'
-import { KG_PER_POUND, MM_PER_FOOT, figure, say, thing, type Phrase } from '../../quantity'
+import { KG_PER_POUND, MM_PER_FOOT, say, thing, type Phrase } from '../../quantity'
 import { needsDiodes, pinsFor, type PinAt } from './pins'
 
 /** One conductor of a wire or cable: from contact to contact. */
@@ -83,9 +84,9 @@ const short = (airframe: Design['airframe'], installedMm: number): WireLength =>
 })
 
 const RETURNS_TO: Readonly<Record<Circuit['return'], Phrase>> = {
-  'structure': say`structure`,
-  'ground block': say`ground block`,
-  'battery': say`battery`
+  'structure': messages.RETURNSTOStructure,
+  'ground block': messages.RETURNSTOGroundBlock,
+  'battery': messages.RETURNSTOBattery
 }
 
 const NO_LINKS: readonly string[] = []
@@ -142,11 +143,10 @@ function circuitWires(design: Design, circuit: Circuit, unit: DesignUnit, arms: 
   }
   const power = (input: 1 | 2): WireCore => ({ line: 'power', to: pinsFor(unit.item, `power ${input}`) })
   // Two buses into one input of power meet behind two diodes: without them one bus would feed the other through the unit.
-  const end =
-    needsDiodes(unit.item) && circuit.alsoBus !== undefined ? say`diode at ${thing(unit)}` : say`${thing(unit)}`
+  const end = messages.circuitWiresEnd({ needsDiodes: needsDiodes(unit.item), alsoBus: circuit.alsoBus, unit })
   return [
     wireOf('power', 'power', out, {
-      from: say`breaker ${figure(circuit.breakerA, 'A')}`,
+      from: messages.circuitWiresFrom(circuit.breakerA),
       to: end,
       core: power(1)
     }),
@@ -155,7 +155,7 @@ function circuitWires(design: Design, circuit: Circuit, unit: DesignUnit, arms: 
       ? []
       : [
           wireOf('power-2', 'power', out, {
-            from: say`second breaker ${figure(circuit.breakerA, 'A')}`,
+            from: messages.circuitWiresFromSecondBreaker(circuit.breakerA),
             to: end,
             core: power(2)
           })
@@ -283,14 +283,14 @@ function crankingWires(design: Design, feeders: readonly Feeder[], arms: Arms): 
         `cranking ${unit.id}`,
         'feeder',
         { from: place, to: unit.place.id },
-        { from: say`contactor of ${name}`, to: say`${thing(unit)}`, line: 'power' }
+        { from: messages.crankingWiresFrom(name), to: say`${thing(unit)}`, line: 'power' }
       )
     ),
     ...cable(
       'cranking ground',
       'ground',
       { from: place, to: metal ? place : engine },
-      { from: say`${name}`, to: metal ? RETURNS_TO.structure : say`engine`, line: 'ground' }
+      { from: say`${name}`, to: messages.crankingWiresTo({ metal, structure: RETURNS_TO.structure }), line: 'ground' }
     )
   ]
 }
@@ -301,25 +301,19 @@ function cableWire(design: Design, cable: Cable, arms: Arms): Wire | Finding {
   const { spliced, stubMm } = cable
   const length = stubMm === undefined ? lengthOf(airframe, run) : short(airframe, stubMm)
   if (length === undefined)
-    return {
-      id: `wiring.no-route:${cable.id}`,
-      code: 'wiring.no-route',
+    return finding('wiring.no-route', [from.unit.id, to.unit.id], {
+      key: cable.id,
       weight: 'decide',
-      subjects: [from.unit.id, to.unit.id],
-      remedies: [],
       basis: { kind: 'entered', source: 'route table of the airframe' },
-      says: say`No route leads from ${from.unit.place.name} to ${to.unit.place.name}${
-        run.via?.length ? say` by the places it was sent by` : ''
-      }, so the link from ${thing(from.unit)} to ${thing(to.unit)} cannot be measured.
-        Add a leg to the route table in Wiring.`
-    }
+      says: messages.noRoute({ unit: from.unit, toUnit: to.unit, via: run.via ?? [] })
+    })
   const mark = markOf(design, cable.id)
   const colours = cores.length === 1 && mark?.colour ? [mark.colour] : coreColours(kind, cores.length)
   const pounds = cablePoundsPerKft(kind, cores.length, mark?.coax === 'single shield')
   return {
     id: cable.id,
     kind,
-    from: stubMm === undefined ? say`${thing(from.unit)} ${from.port.id}` : say`splice in the bus`,
+    from: messages.cableWireFrom({ stubMm, unit: from.unit, id: from.port.id }),
     to: say`${thing(to.unit)} ${to.port.id}`,
     units: stubMm === undefined ? [from.unit.id, to.unit.id] : [to.unit.id],
     spliced,

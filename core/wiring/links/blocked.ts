@@ -1,8 +1,9 @@
+import * as messages from '../messages'
 import { accountOf } from '../../capability'
 import { alsoSaid, heardBy, plainSignal, saidBy, type Item, type Need, type Port, type PortKind } from '../../catalogue'
 import type { Link } from '../../document'
 import type { Design, DesignUnit } from '../../design'
-import { enumerate, say, thing, type Phrase } from '../../quantity'
+import { say, thing, type Phrase } from '../../quantity'
 import { mostAt, possibleLinks, usersOf } from './ports'
 
 /** Why a need cannot be met by a link as things stand. */
@@ -113,15 +114,26 @@ export function blockedWords(design: Design, { unit: id, need, why, sources, hol
   const what = need.name
   if (why === 'kind') {
     const ports = [...new Set(unit.item.ports.filter(port => takes(need, port)).map(port => port.kind))]
-    return say`${enumerate(sources.map(source => say`${thing(units.get(source.unit)!)} by ${source.kind}`))} would
-      give ${what}; it takes that by ${ports.join(', ') || 'nothing'}: an adapter between them is wanted.`
+    return messages.blockedWords({
+      sources: sources.map(source => say`${thing(units.get(source.unit)!)} by ${source.kind}`),
+      what,
+      ports
+    })
   }
   if (why === 'taken')
-    return say`${enumerate([...new Set(sources.map(source => source.unit))].map(unit => thing(units.get(unit)!)))} would
-      give ${what}, but no port is free: ${enumerate(holders.map(holder => linkWords(design, units, holder)))}.`
+    return messages.blockedWordsWouldGiveBut({
+      fact: [...new Set(sources.map(source => source.unit))].map(unit => thing(units.get(unit)!)),
+      what,
+      holders: holders.map(holder => linkWords(design, units, holder))
+    })
   return undefined
 }
 function linkWords(design: Design, units: ReadonlyMap<string, DesignUnit>, id: string): Phrase {
   const link = design.links.find(link => link.id === id)!
-  return say`${thing(units.get(link.from.unit)!)} ${link.from.port} is linked to ${thing(units.get(link.to.unit)!)} ${link.to.port}`
+  return messages.linkWords({
+    units: units.get(link.from.unit),
+    port: link.from.port,
+    unitsOf: units.get(link.to.unit),
+    toPort: link.to.port
+  })
 }

@@ -1,8 +1,8 @@
+import * as messages from '../messages'
 import type { Need, PortKind } from '../../catalogue'
 import { accountOf } from '../../capability'
 import type { Link } from '../../document'
-import type { Basis, Design, DesignUnit, Finding, Remedy } from '../../design'
-import { enumerate, num, say, thing } from '../../quantity'
+import { finding, type Basis, type Design, type DesignUnit, type Finding, type Remedy } from '../../design'
 import { blockedBy, blockedWords } from './blocked'
 import { carriesAny, countUsers, linkedSources, mostAt, portOf, possibleLinks } from './ports'
 
@@ -37,28 +37,33 @@ function needFinding(design: Design, unit: DesignUnit, need: Need): Finding {
       )!
       const port = portOf(design.units.find(unit => unit.id === link.from.unit)!.item, link.from.port)
       return {
-        says: say`Link ${other.label} to it over ${port.kind} (${link.from.port} to ${link.to.port}).`,
+        says: messages.remedies({ label: other.label, kind: port.kind, port: link.from.port, toPort: link.to.port }),
         edits: [{ type: 'link.put', option: design.optionId, link }]
       }
     })
   const blocked = dark.length || remedies.length ? undefined : blockedBy(design, unit, need)
   const why = blocked && blockedWords(design, blocked)
-  return {
-    id: `wiring.need:${unit.id}:${need.name}`,
-    code: need.what === 'function' || need.what === 'aerial' ? 'wiring.function-missing' : 'wiring.signal-missing',
+  const code = need.what === 'function' || need.what === 'aerial' ? 'wiring.function-missing' : 'wiring.signal-missing'
+  return finding(code, [unit.id, ...dark.map(unit => unit.id)], {
+    key: `${unit.id}:${need.name}`,
     weight: need.required ? 'must fix' : 'note',
-    subjects: [unit.id, ...dark.map(unit => unit.id)],
     // What is there and dark is brought to life, not bought again.
     lacks: dark.length ? undefined : lacks,
     basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
-    says: dark.length
-      ? say`${thing(unit)} gets
-        no ${need.name}${scope}: ${enumerate(dark.map(thing))} ${dark.length > 1 ? 'give' : 'gives'} none as it stands.`
-      : say`${thing(unit)} ${
-          all ? DOES[`${need.required}`] : need.required ? 'works in part only' : 'is limited'
-        } without ${wantWords(need)}${scope}${need.text ? `: ${need.text}${why ? '.' : ''}` : '.'}${why ? say` ${why}` : ''}`,
+    says: messages.needFinding({
+      dark,
+      unit,
+      name: need.name,
+      scope,
+      all,
+      does: DOES[`${need.required}`],
+      required: need.required,
+      wantWords: wantWords(need),
+      text: need.text,
+      why
+    }),
     remedies
-  }
+  })
 }
 
 /** Needs that nobody meets, and links that cannot work. */
@@ -81,18 +86,28 @@ export function linkFindings(design: Design): Finding[] {
     const a = portOf(from.item, link.from.port)
     const b = portOf(to.item, link.to.port)
     if (!carriesAny(a, b))
-      findings.push({
-        id: `wiring.mismatch:${link.id}`,
-        code: 'wiring.mismatch',
-        weight: 'must fix',
-        subjects: [from.id, to.id],
-        basis: { kind: 'entered', source: 'ports in the catalogue entries' },
-        says: say`${from.label} and ${to.label} cannot talk over this
-          link: ${a.id} is ${a.kind} ${a.flow} (${a.signals.join(', ')}), ${b.id} is ${b.kind} ${b.flow} (${b.signals.join(', ')}).`,
-        remedies: [
-          { says: say`Delete the link.`, edits: [{ type: 'link.drop', option: design.optionId, link: link.id }] }
-        ]
-      })
+      findings.push(
+        finding('wiring.mismatch', [from.id, to.id], {
+          key: link.id,
+          weight: 'must fix',
+          basis: { kind: 'entered', source: 'ports in the catalogue entries' },
+          says: messages.mismatch({
+            label: from.label,
+            toLabel: to.label,
+            id: a.id,
+            kind: a.kind,
+            flow: a.flow,
+            signals: a.signals,
+            bId: b.id,
+            bKind: b.kind,
+            bFlow: b.flow,
+            bSignals: b.signals
+          }),
+          remedies: [
+            { says: messages.mismatchRemedy, edits: [{ type: 'link.drop', option: design.optionId, link: link.id }] }
+          ]
+        })
+      )
     const key = `${to.id}\u0000${b.id}`
     talkers.set(key, [...(talkers.get(key) ?? []), link])
   }
@@ -101,19 +116,24 @@ export function linkFindings(design: Design): Finding[] {
     const port = portOf(to.item, links[0]!.to.port)
     const basis = SINGLE_TALKER[port.kind]
     if (!basis || links.length < 2) continue
-    findings.push({
-      id: `wiring.talkers:${to.id}:${port.id}`,
-      code: 'wiring.talkers',
-      weight: 'must fix',
-      subjects: [to.id, ...links.map(link => link.from.unit)],
-      basis,
-      says: say`${links.length} units talk
-        to ${port.id} of ${to.label}: ${links.map(link => byId.get(link.from.unit)!.label).join(', ')}. An ${port.kind} input hears one.`,
-      remedies: links.slice(1).map(link => ({
-        says: say`Delete the link from ${byId.get(link.from.unit)!.label}.`,
-        edits: [{ type: 'link.drop' as const, option: design.optionId, link: link.id }]
-      }))
-    })
+    findings.push(
+      finding('wiring.talkers', [to.id, ...links.map(link => link.from.unit)], {
+        key: `${to.id}:${port.id}`,
+        weight: 'must fix',
+        basis,
+        says: messages.talkers({
+          links,
+          id: port.id,
+          label: to.label,
+          linksOf: links.map(link => byId.get(link.from.unit)!.label).join(', '),
+          kind: port.kind
+        }),
+        remedies: links.slice(1).map(link => ({
+          says: messages.talkersRemedy(byId.get(link.from.unit)!.label),
+          edits: [{ type: 'link.drop' as const, option: design.optionId, link: link.id }]
+        }))
+      })
+    )
   }
   return [...findings, ...crowdedFindings(design, byId)]
 }
@@ -136,23 +156,17 @@ function crowdedFindings(design: Design, byId: ReadonlyMap<string, DesignUnit>):
       if (users <= most || seen.has(key)) return []
       seen.add(key)
       return [
-        {
-          id: `wiring.crowded:${end.unit}:${end.port}`,
-          code: 'wiring.crowded',
+        finding('wiring.crowded', [end.unit], {
+          key: `${end.unit}:${end.port}`,
           weight: 'must fix',
-          subjects: [end.unit],
           basis:
             port.kind === 'coax'
               ? { kind: 'common practice', source: 'one aerial a coax; a splitter is a unit of its own' }
               : SINGLE_TALKER[port.kind]!,
           measured: users,
           limit: most,
-          says:
-            port.kind === 'coax'
-              ? say`${num(users)} coaxes are on ${port.id} of ${thing(unit)}; it takes one. Two radios share an aerial by a splitter.`
-              : say`${num(users)} units hear ${port.id} of ${thing(unit)}; an ${port.kind} talker feeds ${num(most)}.`,
-          remedies: []
-        }
+          says: messages.crowded({ kind: port.kind, users, id: port.id, unit, most })
+        })
       ]
     })
   )

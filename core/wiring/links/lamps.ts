@@ -1,6 +1,6 @@
+import * as messages from '../messages'
 import { heardBy } from '../../catalogue'
-import type { Basis, Design, DesignUnit, Finding } from '../../design'
-import { enumerate, num, say, thing } from '../../quantity'
+import { finding, type Basis, type Design, type DesignUnit, type Finding } from '../../design'
 
 const practice = (source: string): Basis => ({ kind: 'common practice', source })
 /** Places that a hand gets at in the seat. */
@@ -17,17 +17,12 @@ function darkLamps(design: Design): Finding[] {
     const dark = lamps.filter(port => !linked.has(`${unit.id} ${port.id}`))
     if (unit.item.kind !== 'annunciator' || dark.length === 0) return []
     return [
-      {
-        id: `wiring.dark-lamps:${unit.id}`,
-        code: 'wiring.dark-lamps',
+      finding('wiring.dark-lamps', unit.id, {
         weight: 'note',
-        subjects: [unit.id],
         basis: practice('each warning lamp has a source of its own'),
         measured: dark.length,
-        says: say`${num(dark.length)} of ${num(lamps.length)} lamps of ${thing(unit)} have no
-          source: ${enumerate(dark.map(port => say`${port.id}`))}. Link each to what it warns of.`,
-        remedies: []
-      }
+        says: messages.darkLamps({ dark, lamps, unit })
+      })
     ]
   })
 }
@@ -40,17 +35,12 @@ function lightsByAerials(design: Design): Finding[] {
     )
     if (aerials.length === 0) return []
     return [
-      {
-        id: `wiring.light-by-aerial:${light.id}`,
-        code: 'wiring.light-by-aerial',
+      finding('wiring.light-by-aerial', [light.id, ...aerials.map(unit => unit.id)], {
+        key: light.id,
         weight: 'note',
-        subjects: [light.id, ...aerials.map(unit => unit.id)],
         basis: practice('LED and strobe supplies apart from com aerials, or of a kind proven quiet'),
-        says: say`The supply of ${thing(light)} chops, and ${enumerate(aerials.map(thing))} stands
-          at ${light.place.name} too: it may be heard on the com. Choose one that is proven quiet, or another place;
-          listen on every channel with it on and off.`,
-        remedies: []
-      }
+        says: messages.lightByAerial({ light, aerials })
+      })
     ]
   })
 }
@@ -59,15 +49,13 @@ function lightsByAerials(design: Design): Finding[] {
 const farSockets = (design: Design): Finding[] =>
   design.units
     .filter(unit => unit.item.provides.includes('data updates') && !AT_HAND.includes(unit.place.kind))
-    .map(unit => ({
-      id: `wiring.socket-far:${unit.id}`,
-      code: 'wiring.socket-far',
-      weight: 'decide',
-      subjects: [unit.id],
-      basis: practice('data is brought up to date every four weeks: its socket is where a hand gets at it'),
-      says: say`${thing(unit)} is at ${unit.place.name}, where no hand gets at it from a seat. Put it on the panel or in the cabin.`,
-      remedies: []
-    }))
+    .map(unit =>
+      finding('wiring.socket-far', unit.id, {
+        weight: 'decide',
+        basis: practice('data is brought up to date every four weeks: its socket is where a hand gets at it'),
+        says: messages.socketFar(unit)
+      })
+    )
 
 /** Lamps without a source, lights beside com aerials, sockets out of reach. */
 export const lampFindings = (design: Design): Finding[] => [

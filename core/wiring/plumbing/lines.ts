@@ -1,7 +1,8 @@
+import * as messages from '../messages'
 import { lengthOf, dropOf } from '../../airframe'
 import type { FunctionName } from '../../catalogue'
-import type { Basis, Design, DesignUnit, Finding } from '../../design'
-import { enumerate, num, say, thing, wireRun } from '../../quantity'
+import { finding, type Basis, type Design, type DesignUnit, type Finding } from '../../design'
+import { thing } from '../../quantity'
 
 const LINES = ['pitot', 'static', 'vacuum'] as const
 /** One system of tubes: what feeds it, what hangs on it. */
@@ -74,21 +75,19 @@ export function tubeFindings(design: Design, lines: readonly TubeLine[]): Findin
   return lines.flatMap(({ line, opened, tees, lengthMm, users }) =>
     opened.length
       ? [
-          {
-            id: `wiring.tubes:${line}`,
-            code: 'wiring.tubes',
+          finding('wiring.tubes', users, {
+            key: line,
             weight: 'note' as const,
-            subjects: users,
             basis: CHECK[line].basis,
-            says: say`The ${line} line is opened
-              for ${enumerate(opened.map(id => thing(all.get(id)!)))}: ${CHECK[line].text}.${
-                users.length
-                  ? say` ${num(users.length)} on
-                it, ${num(tees)} tees${lengthMm === undefined ? '' : say`, ${wireRun(lengthMm)} of tube`}.`
-                  : ''
-              }`,
-            remedies: []
-          }
+            says: messages.tubes({
+              line,
+              opened: opened.map(id => thing(all.get(id)!)),
+              text: CHECK[line].text,
+              users,
+              tees,
+              lengthMm
+            })
+          })
         ]
       : []
   )

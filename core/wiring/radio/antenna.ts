@@ -1,7 +1,8 @@
+import * as messages from '../messages'
 import { distanceMm, positionOf } from '../../airframe'
 import { AERIALS, type AerialName } from '../../catalogue'
-import type { Basis, Design, DesignUnit, Finding } from '../../design'
-import { enumerate, inches, mm, say, thing } from '../../quantity'
+import { finding, type Basis, type Design, type DesignUnit, type Finding } from '../../design'
+import { inches, mm, say, thing } from '../../quantity'
 import { BANDS, quarterWaveMm } from './coax'
 
 const SPACING: Basis = { kind: 'common practice', source: 'distances between aerials; the maker’s manual rules' }
@@ -101,51 +102,44 @@ export function antennaFindings(design: Design, { antennas, apart }: ReturnType<
   return [
     ...near
       .filter(pair => pair.known)
-      .map(({ a, b, atLeastMm, wantedMm }): Finding => ({
-        id: `wiring.antennas-near:${a}:${b}`,
-        code: 'wiring.antennas-near',
-        weight: 'decide',
-        subjects: [a, b],
-        basis: SPACING,
-        measured: atLeastMm,
-        limit: wantedMm,
-        unit: 'mm',
-        says: say`${name(a)} and ${name(b)} stand ${mm(atLeastMm, wantedMm)} apart; ${mm(wantedMm, atLeastMm)} or more are wanted.`,
-        remedies: []
-      })),
+      .map(({ a, b, atLeastMm, wantedMm }): Finding =>
+        finding('wiring.antennas-near', [a, b], {
+          key: `${a}:${b}`,
+          weight: 'decide',
+          basis: SPACING,
+          measured: atLeastMm,
+          limit: wantedMm,
+          unit: 'mm',
+          says: messages.antennasNear({ name: name(a), nameOf: name(b), atLeastMm, wantedMm })
+        })
+      ),
     ...(unknown.length
       ? [
-          {
-            id: 'wiring.antennas-where',
-            code: 'wiring.antennas-where',
+          finding('wiring.antennas-where', [...new Set(unknown.flatMap(pair => [pair.a, pair.b]))], {
             weight: 'note' as const,
-            subjects: [...new Set(unknown.flatMap(pair => [pair.a, pair.b]))],
             basis: SPACING,
-            says: say`It is not known how far apart ${enumerate(
-              unknown.map(({ a, b, wantedMm }) => say`${name(a)} and ${name(b)} (${mm(wantedMm)} wanted)`),
-              '; '
-            )} stand. Enter where they are in Wiring, Radio.`,
-            remedies: []
-          }
+            says: messages.antennasWhere(
+              unknown.map(({ a, b, wantedMm }) => say`${name(a)} and ${name(b)} (${mm(wantedMm)} wanted)`)
+            )
+          })
         ]
       : []),
     ...(bare.length
       ? [
-          {
-            id: 'wiring.ground-plane',
-            code: 'wiring.ground-plane',
-            weight: 'note' as const,
-            subjects: bare.map(antenna => antenna.unit),
-            basis: {
-              kind: 'common practice' as const,
-              source: 'ground plane of at least a quarter wave round the aerial'
-            },
-            says: say`The skin is not metal: ${enumerate(
-              bare.map(antenna => say`${name(antenna.unit)} wants ${mm(antenna.groundPlaneMm)}`),
-              '; '
-            )} of foil or mesh round its foot.`,
-            remedies: []
-          }
+          finding(
+            'wiring.ground-plane',
+            bare.map(antenna => antenna.unit),
+            {
+              weight: 'note' as const,
+              basis: {
+                kind: 'common practice' as const,
+                source: 'ground plane of at least a quarter wave round the aerial'
+              },
+              says: messages.groundPlane(
+                bare.map(antenna => say`${name(antenna.unit)} wants ${mm(antenna.groundPlaneMm)}`)
+              )
+            }
+          )
         ]
       : [])
   ]

@@ -1,8 +1,9 @@
+import * as messages from '../messages'
 import { placesOnWay, legName } from '../../airframe'
 import type { AerialName } from '../../catalogue'
 import type { COAX_KINDS } from '../../document'
-import type { Basis, Design, Finding, Working } from '../../design'
-import { enumerate, figure, MM_PER_FOOT, num, say, thing } from '../../quantity'
+import { finding, type Basis, type Design, type Finding, type Working } from '../../design'
+import { MM_PER_FOOT, say, thing } from '../../quantity'
 import type { Wire } from '../harness/wires'
 
 type CoaxKind = (typeof COAX_KINDS)[number]
@@ -132,7 +133,7 @@ export function coaxFindings(design: Design, chains: readonly RadioChain[]): Fin
     const radio = units.get(chain.radio)!
     const mark = design.wires.find(wire => wire.wire === chain.link)
     const better = {
-      says: say`Lay double-shielded coax.`,
+      says: messages.better,
       edits: [
         {
           type: 'wires.put' as const,
@@ -141,52 +142,50 @@ export function coaxFindings(design: Design, chains: readonly RadioChain[]): Fin
         }
       ]
     }
+    const subjects = [chain.radio, chain.antenna]
     const base = {
-      subjects: [chain.radio, chain.antenna],
-      figure: { kind: 'coax', of: chain.link },
+      key: chain.link,
+      figure: { kind: 'coax' as const, of: chain.link },
       remedies: chain.coax === 'single shield' ? [better] : []
     }
     if (chain.lossDb > chain.mostDb)
       return [
-        {
+        finding('wiring.coax-loss', subjects, {
           ...base,
-          id: `wiring.coax-loss:${chain.link}`,
-          code: 'wiring.coax-loss',
           weight: 'decide',
           basis: chain.entered ? { kind: 'entered', source: 'catalogue entry' } : ALLOWED,
           measured: chain.lossDb,
           limit: chain.mostDb,
-          says: say`The ${chain.coax} coax of ${thing(radio)} to its ${chain.aerial} loses ${num(chain.lossDb, 1)} dB
-            at ${num(chain.mhz)} MHz; ${num(chain.mostDb, 1)} dB are allowed${chain.entered ? '' : ' as a rule'}. A
-            shorter way or better coax.`
-        }
+          says: messages.coaxLoss({
+            coax: chain.coax,
+            radio,
+            aerial: chain.aerial,
+            lossDb: chain.lossDb,
+            mhz: chain.mhz,
+            mostDb: chain.mostDb,
+            entered: chain.entered
+          })
+        })
       ]
     return chain.coax === 'single shield' && BANDS[chain.aerial].doubleShield
       ? [
-          {
+          finding('wiring.coax-shield', subjects, {
             ...base,
-            id: `wiring.coax-shield:${chain.link}`,
-            code: 'wiring.coax-shield',
             weight: 'decide',
             basis: DOUBLE,
-            says: say`${thing(radio)} hangs on its ${chain.aerial} by single-shielded coax; at ${num(chain.mhz)} MHz
-              and near the transmitters a double shield is wanted.`
-          }
+            says: messages.coaxShield({ radio, aerial: chain.aerial, mhz: chain.mhz })
+          })
         ]
       : []
   })
   if (old.length)
-    findings.push({
-      id: 'wiring.coax-old',
-      code: 'wiring.coax-old',
-      weight: 'note',
-      subjects: [...new Set(old.flatMap(chain => [chain.radio, chain.antenna]))],
-      basis: DOUBLE,
-      says: say`The old coax
-        of ${enumerate(old.map(chain => say`${thing(units.get(chain.radio)!)} (${chain.aerial})`))} stays, and nobody
-        has said of what kind it is: taken as double-shielded. Look, and say so in Wiring, Radio.`,
-      remedies: []
-    })
+    findings.push(
+      finding('wiring.coax-old', [...new Set(old.flatMap(chain => [chain.radio, chain.antenna]))], {
+        weight: 'note',
+        basis: DOUBLE,
+        says: messages.coaxOld(old.map(chain => say`${thing(units.get(chain.radio)!)} (${chain.aerial})`))
+      })
+    )
   return findings
 }
 const ALLOWED: Basis = {
@@ -199,7 +198,7 @@ const DOUBLE: Basis = { kind: 'common practice', source: 'double shield for GPS,
 export function explainCoax(chain: RadioChain): Working {
   const per100 = lossPer100Ft(chain.coax, chain.mhz)
   return {
-    formula: say`L · a(f) + n · ${figure(CONNECTOR_DB, 'dB')};  a(f) = k1·√f + k2·f through the neighbouring values of the table`,
+    formula: messages.explainCoaxFormula(CONNECTOR_DB),
     inputs: [
       { symbol: 'L', meaning: 'coax as it lies', value: chain.lengthMm, unit: 'mm of wire', from: 'wire list' },
       { symbol: 'f', meaning: `of the ${chain.aerial}`, value: chain.mhz, unit: 'MHz', from: 'band' },

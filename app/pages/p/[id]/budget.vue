@@ -1,18 +1,11 @@
 <script setup lang="ts">
+import { panesOf } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
 const bench = useBench()
 const preferences = usePreferences()
-const PANES = [
-  ['money', 'What it costs'],
-  ['visits', 'Visits'],
-  ['quotes', 'Quotes'],
-  ['time', 'Time and odds'],
-  ['options', 'Options side by side'],
-  ['paid', 'What it was'],
-  ['balance', 'Weight and balance']
-] as const
+const PANES = panesOf('budget')
 const pane = usePane(PANES)
 const total = computed(() => bench.report?.money.totalCents ?? 0)
 const ceiling = computed(() => bench.project!.brief.budgetCents)

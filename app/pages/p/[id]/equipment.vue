@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { panesOf } from '#core/quantity'
 import type { Item } from '#core/catalogue'
 import type { CandidateEffect, RemovalEffect } from '#core/report'
 import { useBench } from '~/stores/bench'
@@ -7,10 +8,7 @@ import { useBench } from '~/stores/bench'
 const bench = useBench()
 const route = useRoute()
 const { items, own, refresh, ready } = useCatalogue()
-const PANES = [
-  ['add', 'Add'],
-  ['installed', 'Installed']
-] as const
+const PANES = panesOf('equipment')
 const pane = usePane(PANES)
 const editing = shallowRef<Item | 'new'>()
 const importing = ref(false)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { panesOf } from '#core/quantity'
 import { useEventListener } from '@vueuse/core'
 import { findPlace, groundOf, setDown } from '#core/panel'
 import { AS_FOUND, type DesignUnit } from '#core/design'
@@ -8,14 +9,7 @@ const bench = useBench()
 const drawing = useTemplateRef('drawing')
 const { tool, ghost, measured } = usePanelTools()
 const { refresh } = useCatalogue()
-const PANES = [
-  ['pieces', 'Selected'],
-  ['finder', 'Room'],
-  ['sheet', 'Sheet'],
-  ['seats', 'Seats'],
-  ['hands', 'Hands'],
-  ['paper', 'Print and cut']
-] as const
+const PANES = panesOf('panel')
 const pane = usePane(PANES)
 const design = computed(() => bench.design)
 const underlays = computed(() => [

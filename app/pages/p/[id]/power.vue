@@ -1,17 +1,11 @@
 <script setup lang="ts">
+import { panesOf } from '#core/quantity'
 import type { FigureOf } from '#core/design'
 import { useBench } from '~/stores/bench'
 
 const bench = useBench()
 const power = computed(() => bench.report?.power)
-const PANES = [
-  ['loads', 'Loads'],
-  ['feeds', 'Distribution'],
-  ['circuits', 'Circuits'],
-  ['loss', 'On battery'],
-  ['failures', 'Failures'],
-  ['paper', 'Print and files']
-] as const
+const PANES = panesOf('power')
 const pane = usePane(PANES)
 const working = shallowRef<{ title: string; figure: FigureOf }>()
 const workingOpen = computed({

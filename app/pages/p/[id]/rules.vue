@@ -1,15 +1,10 @@
 <script setup lang="ts">
+import { panesOf } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 
 const bench = useBench()
 const rules = computed(() => bench.report?.rules)
-const PANES = [
-  ['clauses', 'Clauses'],
-  ['works', 'What works'],
-  ['failures', 'Failures'],
-  ['backups', 'Backups'],
-  ['papers', 'Papers and packs']
-] as const
+const PANES = panesOf('rules')
 const pane = usePane(PANES)
 </script>
 

@@ -1,19 +1,12 @@
 <script setup lang="ts">
+import { panesOf } from '#core/quantity'
 import type { FigureOf } from '#core/design'
 import { useBench } from '~/stores/bench'
 
 const bench = useBench()
 /** Only what is of the option that is shown: what is done here goes into that one. */
 const wiring = computed(() => (bench.examined?.optionId === bench.option?.id ? bench.report?.wiring : undefined))
-const PANES = [
-  ['links', 'Who talks to whom'],
-  ['list', 'Wire list'],
-  ['connectors', 'Connectors'],
-  ['joints', 'Buses and splices'],
-  ['airframe', 'Airframe and routes'],
-  ['radio', 'Radio and compass'],
-  ['paper', 'Print and files']
-] as const
+const PANES = panesOf('wiring')
 const pane = usePane(PANES)
 const working = shallowRef<{ title: string; figure: FigureOf }>()
 const workingOpen = computed({

@@ -1,0 +1,119 @@
+/** The words of money: each message is a function of its facts. */
+import { say, figure, num, wireRun, thing, price, enumerate, type Named, type Sayable, type Phrase } from '../quantity'
+
+// index.ts
+
+export const linesOf = (drift: number) => say`Prices ${drift > 0 ? 'risen' : 'fallen'} by then`
+export const linesOfOpenClose = ({ name, openHours }: { name: string; openHours: number }) =>
+  say`Open and close for ${name}, ${figure(openHours, 'h')}`
+export const linesOfOpenAgainClose = ({ groups, openHours }: { groups: string; openHours: number }) =>
+  say`Open again and close: ${groups}, ${figure(openHours, 'h')}`
+export const linesOfHarnessEnds = ({ ends, harnessHours }: { ends: number; harnessHours: number }) =>
+  say`Harness, ${figure(ends)} ends, ${num(harnessHours, 1, 'h')}`
+export const linesOfPanelCutFinish = say`Panel: cut, finish, label`
+export const linesOfDoublersAnglesRails = ({
+  stiffeners,
+  stiffenerHours
+}: {
+  stiffeners: number
+  stiffenerHours: number
+}) => say`Doublers, angles, rails and trays, ${figure(stiffeners)}, ${figure(stiffenerHours, 'h')}
+    each`
+export const linesOfWireConnectorsConductor = (metres: number) =>
+  say`Wire and connectors, ${wireRun(metres * 1000)} of conductor`
+export const linesOfTravelShopBack = say`Travel to the shop and back`
+export const linesOfTaxThingsWork = ({
+  taxOnThingsPercent,
+  taxOnWorkPercent
+}: {
+  taxOnThingsPercent: number | undefined
+  taxOnWorkPercent: number | undefined
+}) => say`Tax: ${figure(taxOnThingsPercent ?? 0, '%')} on things, ${figure(taxOnWorkPercent ?? 0, '%')}
+    on work`
+export const linesOfContingency = (contingencyPercent: number) => say`Contingency, ${figure(contingencyPercent, '%')}`
+export const linesOf2 = ({ how, unit }: { how: string | undefined; unit: Named }) =>
+  say`${how === 'sell' ? 'Sale' : 'Trade-in'} of ${thing(unit)}`
+export const linesOfWhatSoldOr = say`What is sold or traded in has lost by then`
+export const over = ({
+  optionName,
+  totalCents,
+  budgetCents
+}: {
+  optionName: string
+  totalCents: number
+  budgetCents: number
+}) => say`${optionName} costs ${price(totalCents)}; the budget is ${price(budgetCents)}:
+    ${price(totalCents - budgetCents)} over.`
+export const visit = ({
+  name,
+  total,
+  ceiling
+}: {
+  name: string
+  total: number
+  ceiling: number
+}) => say`${name} costs ${price(total)}; it may cost ${price(ceiling)}: ${price(total - ceiling)}
+    over.`
+export const quote = ({
+  shop,
+  totalCents,
+  forgottenCents,
+  whole,
+  work,
+  apart
+}: {
+  shop: string
+  totalCents: number
+  forgottenCents: number
+  whole: number
+  work: number
+  apart: number
+}) => say`${shop} quotes ${price(totalCents)}${forgottenCents ? say`, ${price(whole)} with what it leaves out` : ''};
+    the estimate without contingency is ${price(work)}: the larger is ${num(apart, 1)} times the smaller.
+    One of the two leaves something out.`
+export const quoteLacks = ({
+  shop,
+  names,
+  more,
+  forgottenCents
+}: {
+  shop: string
+  names: readonly Sayable[]
+  more: number
+  forgottenCents: number
+}) => say`No line of ${shop}’s quote is for ${enumerate(names)}${more ? say` and ${figure(more)} more` : ''}:
+    ${price(forgottenCents)} by the estimate. Ask whether it is left out.`
+export const quoteTwice = ({
+  shop,
+  twice
+}: {
+  shop: string
+  twice: { says: Phrase; by: string[] }[]
+}) => say`${shop}’s quote names ${enumerate(twice.map(line => line.says))} in more
+    than one line: ask whether it is charged twice.`
+
+// later.ts
+
+export const laterOfInputs = (labourHours: number) => say`${labourHours} h of the catalogue entry`
+
+// quotes.ts
+
+export const tax = (share: number) => say`Tax, ${num(share * 100, 1, '%')} as another quote states`
+
+// time/job.ts
+
+export const ofTasksOfTasks = ({ day, dayOf }: { day: number; dayOf: number }) =>
+  say`likely; at best ${num(day, 1)}, at worst ${num(dayOf, 1)}`
+
+// time/tasks.ts
+
+export const leadsName = (unit: Named) => say`${thing(unit)} arrives`
+export const tasksOfTasks = say`Open up`
+export const tasksOfTasksTakeOut = (outHours: number) => say`Take out, ${figure(Math.round(outHours * 10) / 10, 'h')}`
+export const tasksOfName = say`Hidden faults mended`
+export const tasksOfNamePanelCutFinished = say`Panel cut and finished`
+export const tasksOfTasksInstallWire = (inHours: number) =>
+  say`Install and wire, ${figure(Math.round(inHours * 10) / 10, 'h')}`
+export const tasksOfTasksCloseUp = say`Close up`
+export const tasksOfNameGroundFlightTest = say`Ground and flight test`
+export const tasksOfNamePapersSignature = say`Papers and signature`

@@ -1,0 +1,122 @@
+/** The words of pilot: each message is a function of its facts. */
+import type { Hand } from './sight'
+import { say, mm, thing, num, enumerate, type Named, type Sayable } from '../quantity'
+
+// flow.ts
+
+export const steps = say`what it goes to is not in this option`
+export const stepsHandHolds = ({
+  hand,
+  busy,
+  held,
+  other
+}: {
+  hand: Hand
+  busy: string
+  held: string | undefined
+  other: Hand
+}) =>
+  say`the ${hand} hand holds ${busy}${held === undefined ? `; the ${other} one is free` : ', and so is the other one held'}`
+export const stepsHasNoPlace = (name: string) => say`${name} has no place on the face`
+export const stepsOutHandReach = ({
+  name,
+  hand,
+  reach,
+  reachMm
+}: {
+  name: string
+  hand: Hand
+  reach: number
+  reachMm: number
+}) => say`out of ${name}’s ${hand} hand’s reach by ${mm(reach - reachMm)}`
+export const stepsHandCrossesBody = (hand: Hand) => say`the ${hand} hand crosses the body`
+
+// index.ts
+
+export const basicT = ({ label, wrong }: { label: string; wrong: string[] }) =>
+  say`The flight instruments do not stand in a T about ${label}: ${wrong.join('; ')}.`
+export const singleControl = ({
+  unit,
+  head
+}: {
+  unit: Named
+  head: Named
+}) => say`${thing(unit)} can be set from ${thing(head)} alone: with ${thing(head)}
+    dark it cannot be set at all.`
+export const closer = ({
+  unit,
+  name,
+  sideDeg,
+  upDeg
+}: {
+  unit: Named
+  name: string
+  sideDeg: number
+  upDeg: number
+}) => say`Move ${thing(unit)} to the nearest free place that cures it: from ${name}’s
+    eye ${num(Math.abs(sideDeg), 0, '°')} to the side, ${num(Math.abs(upDeg), 0, '°')} ${upDeg < 0 ? 'below' : 'above'}
+    the line of sight.`
+export const sight = ({
+  unit,
+  measured,
+  below,
+  upDeg,
+  name,
+  limit
+}: {
+  unit: Named
+  measured: number
+  below: boolean
+  upDeg: number
+  name: string
+  limit: number
+}) => say`${thing(unit)} lies ${num(measured, 0, '°')} ${below ? 'below' : measured === upDeg ? 'above' : 'to the side of'}
+    ${name}’s line of sight; the eye alone goes ${num(limit, 0, '°')}.`
+export const cone = ({
+  name,
+  unit,
+  outOfConeDeg
+}: {
+  name: string
+  unit: Named
+  outOfConeDeg: number
+}) => say`${name} looks at ${thing(unit)} from ${num(outOfConeDeg, 0, '°')} outside
+    the angles its screen reads well in.`
+export const reach = ({
+  unit,
+  reachMm,
+  name,
+  overReachMm
+}: {
+  unit: Named
+  reachMm: number
+  name: string
+  overReachMm: number
+}) => say`${thing(unit)} is ${mm(reachMm)} from ${name}’s nearer shoulder, ${mm(overReachMm)}
+    out of reach without leaning.`
+export const warningLight = ({
+  unit,
+  bestDeg,
+  name
+}: {
+  unit: Named
+  bestDeg: number
+  name: string
+}) => say`The warning lights of ${thing(unit)} lie outside the ${num(bestDeg, 0, '°')}
+    about ${name}’s line of sight.`
+export const order = ({
+  name,
+  backTracks,
+  wereBackTracks,
+  lengthMm,
+  wasMm
+}: {
+  name: string
+  backTracks: number
+  wereBackTracks: number
+  lengthMm: number
+  wasMm: number
+}) => say`In another order ${name} takes ${backTracks} instead of ${wereBackTracks}
+    turns back and ${mm(lengthMm)} instead of ${mm(wasMm)} of hand over its flows.`
+export const orderRemedy = ({ name, units }: { name: string; units: readonly Sayable[] }) =>
+  say`Order ${name}: ${enumerate(units)}.`
