@@ -109,9 +109,8 @@ const locale = {
   default: 'en-US'
 } as const
 
-/** The commands, each writing where it is told. */
-function commandsFor(streams: Streams) {
-  const report = defineCommand({
+const report = (streams: Streams) =>
+  defineCommand({
     meta: { name: 'report', description: 'Prints the whole report of an option as JSON.' },
     args: { file, option },
     run({ args }) {
@@ -123,7 +122,8 @@ function commandsFor(streams: Streams) {
     }
   })
 
-  const check = defineCommand({
+const check = (streams: Streams) =>
+  defineCommand({
     meta: { name: 'check', description: 'Lists findings; exits 1 when something must be fixed.' },
     args: { file, option, units, locale },
     run({ args }) {
@@ -140,7 +140,8 @@ function commandsFor(streams: Streams) {
     }
   })
 
-  const exporting = defineCommand({
+const exporting = (streams: Streams) =>
+  defineCommand({
     meta: { name: 'export', description: 'Writes the cut drawing, the parts list, the load analysis or the project.' },
     args: {
       file,
@@ -203,7 +204,8 @@ function commandsFor(streams: Streams) {
     }
   })
 
-  const importing = defineCommand({
+const importing = (streams: Streams) =>
+  defineCommand({
     meta: {
       name: 'import',
       description: 'Reads a project or a catalogue (CSV or JSON), checks it whole and writes it in today’s format.'
@@ -229,8 +231,13 @@ function commandsFor(streams: Streams) {
     }
   })
 
-  return { report, check, export: exporting, import: importing }
-}
+/** The commands, each writing where it is told. */
+const commandsFor = (streams: Streams) => ({
+  report: report(streams),
+  check: check(streams),
+  export: exporting(streams),
+  import: importing(streams)
+})
 
 /**
  * The command line.

@@ -50,35 +50,75 @@ const union = (boxes: readonly Extent[]): Extent => ({
 })
 const bezelOf = (unit: DesignUnit, x: number, y: number): Extent => extent(setDown(unit, x, y)!.bezel)
 
-/**
- * The hand on the panel: takes a unit with all that goes along with it (the selection, its group, its row), follows it,
- * lets panel and sight be examined at each step, and makes one edit when it is set down.
- * @param toFace turns a pointer's place on the screen into mm on the face, or undefined while there is no drawing
- */
-export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: number } | undefined) {
-  const bench = useBench()
-  const preferences = usePreferences()
-  const { grid } = usePanelTools()
-  const hold = shallowRef<Hold>()
-  /** How far the held things are from where they stood; undefined when nothing is held or it has not moved. */
-  const by = shallowRef<{ dx: number; dy: number }>()
-  const relations = shallowRef<Relation[]>([])
-  const live = shallowRef<LiveSight>()
+/** All that moves with a unit: the selection it belongs to, its group, and its row; nothing locked. */
+function company(design: Design, unit: DesignUnit, selected: readonly string[]): DesignUnit[] {
+  const ids = new Set(selected.includes(unit.id) ? selected : [unit.id])
+  for (const group of design.groups) if (group.units.some(id => ids.has(id))) group.units.forEach(id => ids.add(id))
+  const rows = new Set(design.units.filter(unit => ids.has(unit.id) && unit.row).map(unit => unit.row))
+  return design.units.filter(
+    other =>
+      other.item.face &&
+      (other.at || other.id === unit.id) &&
+      (ids.has(other.id) || rows.has(other.row)) &&
+      (!other.locked || other.id === unit.id)
+  )
+}
 
-  /** All that moves with a unit: the selection it belongs to, its group, and its row; nothing locked. */
-  function company(design: Design, unit: DesignUnit): DesignUnit[] {
-    const ids = new Set(bench.selected.includes(unit.id) ? bench.selected : [unit.id])
-    for (const group of design.groups) if (group.units.some(id => ids.has(id))) group.units.forEach(id => ids.add(id))
-    const rows = new Set(design.units.filter(unit => ids.has(unit.id) && unit.row).map(unit => unit.row))
-    return design.units.filter(
-      other =>
-        other.item.face &&
-        (other.at || other.id === unit.id) &&
-        (ids.has(other.id) || rows.has(other.row)) &&
-        (!other.locked || other.id === unit.id)
-    )
+const neighbours = (design: Design, own: ReadonlySet<string>) =>
+  design.units.flatMap(unit =>
+    unit.at && unit.item.face && !own.has(unit.id)
+      ? [{ name: unit.label, ...bezelOf(unit, unit.at.xMm, unit.at.yMm) }]
+      : []
+  )
+/** A hold on a unit and its company, at a point of the face. */
+function holdOn(
+  design: Design,
+  unit: DesignUnit,
+  selected: readonly string[],
+  at: { event: PointerEvent; point: { x: number; y: number } }
+): Hold {
+  const { event, point } = at
+  const units = (unit.at ? company(design, unit, selected) : [unit]).map(unit => ({
+    id: unit.id,
+    x: unit.at?.xMm ?? point.x,
+    y: unit.at?.yMm ?? point.y
+  }))
+  const byId = new Map(design.units.map(unit => [unit.id, unit]))
+  return {
+    unit: unit.id,
+    label: units.length > 1 ? `${units.length} units` : unit.label,
+    units,
+    fromX: event.clientX,
+    fromY: event.clientY,
+    startX: point.x,
+    startY: point.y,
+    box: union(units.map(unit => bezelOf(byId.get(unit.id)!, unit.x, unit.y))),
+    neighbours: neighbours(design, new Set(units.map(unit => unit.id))),
+    moved: !unit.at,
+    fresh: !unit.at
   }
+}
 
+/** The design with the held units where the hand has them. */
+function moved(design: Design, units: Hold['units'], { dx, dy }: { dx: number; dy: number }): Design {
+  const held = new Map(units.map(unit => [unit.id, unit]))
+  return {
+    ...design,
+    units: design.units.map(unit => {
+      const start = held.get(unit.id)
+      return start ? { ...unit, at: { xMm: start.x + dx, yMm: start.y + dy } } : unit
+    })
+  }
+}
+
+type ToFace = (event: PointerEvent) => { x: number; y: number } | undefined
+
+/** What the hand holds, and how it takes hold. */
+function useHold(toFace: ToFace) {
+  const bench = useBench()
+  const hold = shallowRef<Hold>()
+  /** How far the held units are from where they were; undefined when nothing is held or it has not moved. */
+  const by = shallowRef<{ dx: number; dy: number }>()
   function take(unit: DesignUnit, event: PointerEvent) {
     const { design } = bench
     if (event.button !== 0 || !design) return
@@ -95,43 +135,45 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: nu
       bench.said = `${unit.label} is locked. Unlock it in Pieces to move it.`
       return
     }
-    const units = (unit.at ? company(design, unit) : [unit]).map(unit => ({
-      id: unit.id,
-      x: unit.at?.xMm ?? point.x,
-      y: unit.at?.yMm ?? point.y
-    }))
-    const byId = new Map(design.units.map(unit => [unit.id, unit]))
-    hold.value = {
-      unit: unit.id,
-      label: units.length > 1 ? `${units.length} units` : unit.label,
-      units,
-      fromX: event.clientX,
-      fromY: event.clientY,
-      startX: point.x,
-      startY: point.y,
-      box: union(units.map(unit => bezelOf(byId.get(unit.id)!, unit.x, unit.y))),
-      neighbours: neighbours(design, new Set(units.map(unit => unit.id))),
-      moved: !unit.at,
-      fresh: !unit.at
-    }
+    hold.value = holdOn(design, unit, bench.selected, { event, point })
     // The first examinations fill what later ones find ready: they are done while the hand still takes hold.
     setTimeout(() => {
       seatsOf(design)
-      for (const dx of [0, 1, 2]) if (hold.value && !by.value) examinePanel(moved(design, { dx, dy: 0 }))
+      for (const dx of [0, 1, 2])
+        if (hold.value && !by.value) examinePanel(moved(design, hold.value.units, { dx, dy: 0 }))
     })
   }
+  return { hold, by, take }
+}
 
-  /** The design with the held units where the hand has them. */
-  function moved(design: Design, { dx, dy }: { dx: number; dy: number }): Design {
-    const held = new Map(hold.value!.units.map(unit => [unit.id, unit]))
-    return {
-      ...design,
-      units: design.units.map(unit => {
-        const start = held.get(unit.id)
-        return start ? { ...unit, at: { xMm: start.x + dx, yMm: start.y + dy } } : unit
-      })
-    }
+/** How far held units go when the pointer is at a point: with the pointer, and on to what they snap to. */
+function followed(held: Hold, point: { x: number; y: number }, snap: { to?: number } | undefined) {
+  const raw = { dx: point.x - held.startX, dy: point.y - held.startY }
+  const box = {
+    minX: held.box.minX + raw.dx,
+    maxX: held.box.maxX + raw.dx,
+    minY: held.box.minY + raw.dy,
+    maxY: held.box.maxY + raw.dy
   }
+  const snapped = snap && snapBox(box, held.neighbours, SNAP_MM, snap.to)
+  return {
+    relations: snapped?.relations ?? [],
+    by: { dx: raw.dx + (snapped?.dx ?? 0), dy: raw.dy + (snapped?.dy ?? 0) }
+  }
+}
+
+/**
+ * The hand on the panel: takes a unit with all that goes along with it (the selection, its group, its row), follows it,
+ * lets panel and sight be examined at each step, and makes one edit when it is set down.
+ * @param toFace turns a pointer's place on the screen into mm on the face, or undefined while there is no drawing
+ */
+export function usePanelHand(toFace: ToFace) {
+  const bench = useBench()
+  const preferences = usePreferences()
+  const { grid } = usePanelTools()
+  const { hold, by, take } = useHold(toFace)
+  const relations = shallowRef<Relation[]>([])
+  const live = shallowRef<LiveSight>()
 
   let frame = 0
   let telling: ReturnType<typeof setTimeout> | undefined
@@ -156,24 +198,11 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: nu
     held.moved = true
     const point = toFace(event)
     if (!point) return
-    const raw = { dx: point.x - held.startX, dy: point.y - held.startY }
-    const box = {
-      minX: held.box.minX + raw.dx,
-      maxX: held.box.maxX + raw.dx,
-      minY: held.box.minY + raw.dy,
-      maxY: held.box.maxY + raw.dy
-    }
-    const snapped = event.altKey
-      ? undefined
-      : snapBox(
-          box,
-          held.neighbours,
-          SNAP_MM,
-          grid.value ? (preferences.system === 'inch' ? inches(0.25) : 5) : undefined
-        )
-    relations.value = snapped?.relations ?? []
-    by.value = { dx: raw.dx + (snapped?.dx ?? 0), dy: raw.dy + (snapped?.dy ?? 0) }
-    const there = moved(design, by.value)
+    const step = grid.value ? (preferences.system === 'inch' ? inches(0.25) : 5) : undefined
+    const now = followed(held, point, event.altKey ? undefined : { to: step })
+    relations.value = now.relations
+    by.value = now.by
+    const there = moved(design, held.units, by.value)
     const panel = examinePanel(there)
     tell(panel)
     const own = new Set(held.units.map(unit => unit.id))
@@ -184,12 +213,6 @@ export function usePanelHand(toFace: (event: PointerEvent) => { x: number; y: nu
     last = event
     if (!frame) frame = requestAnimationFrame(follow)
   })
-  const neighbours = (design: Design, own: ReadonlySet<string>) =>
-    design.units.flatMap(unit =>
-      unit.at && unit.item.face && !own.has(unit.id)
-        ? [{ name: unit.label, ...bezelOf(unit, unit.at.xMm, unit.at.yMm) }]
-        : []
-    )
   function letGo() {
     cancelAnimationFrame(frame)
     frame = 0

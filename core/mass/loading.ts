@@ -109,88 +109,83 @@ export function loadedOf(airframe: Airframe, empty: { massKg: number; armMm: num
 /** How far outside the places of an aeroplane an arm may lie: tanks, cowls and tails reach farther than any place. */
 const BEYOND_MM = 2_000
 
-/** What is wrong with weight and balance: loadings outside their limits, stations over theirs, arms outside the aeroplane. */
-export function balanceFindings(design: Design, loadings: readonly LoadedReport[]): Finding[] {
-  const { airframe } = design
+/** A loading outside its limits, at take-off, with the fuel burnt, or on the way. */
+function loadingFindings({ airframe }: Design, loading: LoadedReport): Finding[] {
   const common = { basis: BALANCE_BASIS }
   const findings: Finding[] = []
-  for (const loading of loadings) {
-    const { worstInBurn: worst } = loading
-    const states: [string, Phrase | string, LoadedState][] = [
-      ['at take-off', 'at take-off', loading.takeOff],
-      ['with the fuel burnt', 'with the fuel burnt', loading.fuelBurnt],
-      ...(worst
-        ? [
-            [
-              'as fuel is burnt',
-              messages.balanceFindingsStates({ fuelLeftKg: worst.fuelLeftKg, burn: loading.burn, order: worst.order }),
-              worst
-            ] as [string, Phrase, LoadedState]
-          ]
-        : [])
-    ]
-    if (loading.takeOff.massKg > airframe.maxMassKg + CLOSE)
-      findings.push(
-        finding('mass.over', [], {
-          ...common,
-          key: loading.id,
-          weight: 'must fix',
-          measured: loading.takeOff.massKg,
-          limit: airframe.maxMassKg,
-          unit: 'kg',
-          figure: { kind: 'loading', of: loading.id },
-          says: messages.over({ name: loading.name, massKg: loading.takeOff.massKg, maxMassKg: airframe.maxMassKg })
-        })
-      )
-    for (const [id, when, state] of states) {
-      if (state.inside || state.massKg > airframe.maxMassKg + CLOSE) continue
-      const { limitsMm } = state
-      const fore = limitsMm !== undefined && state.armMm < limitsMm[0]
-      findings.push(
-        finding('mass.outside', [], {
-          ...common,
-          key: `${loading.id}:${id}`,
-          weight: 'must fix',
-          measured: state.armMm,
-          ...(limitsMm && { limit: fore ? limitsMm[0] : limitsMm[1] }),
-          unit: 'mm',
-          figure: { kind: 'loading', of: loading.id },
-          says: messages.outside({
-            limitsMm,
-            name: loading.name,
-            when,
-            massKg: state.massKg,
-            armMm: state.armMm,
-            fore
-          })
-        })
-      )
-    }
-    for (const held of loading.stations) {
-      const most = airframe.stations.find(station => station.id === held.station)?.mostKg
-      if (most !== undefined && held.massKg > most)
-        findings.push(
-          finding('mass.station', [], {
-            ...common,
-            key: `${loading.id}:${held.station}`,
-            weight: 'must fix',
-            measured: held.massKg,
-            limit: most,
-            unit: 'kg',
-            basis: { kind: 'entered', source: `limit of ${held.name}` },
-            says: messages.station({ name: loading.name, heldName: held.name, massKg: held.massKg, most })
-          })
-        )
-    }
-  }
-  if (airframe.loadings.length === 0)
+  const { worstInBurn: worst } = loading
+  const states: [string, Phrase | string, LoadedState][] = [
+    ['at take-off', 'at take-off', loading.takeOff],
+    ['with the fuel burnt', 'with the fuel burnt', loading.fuelBurnt],
+    ...(worst
+      ? [
+          [
+            'as fuel is burnt',
+            messages.balanceFindingsStates({ fuelLeftKg: worst.fuelLeftKg, burn: loading.burn, order: worst.order }),
+            worst
+          ] as [string, Phrase, LoadedState]
+        ]
+      : [])
+  ]
+  if (loading.takeOff.massKg > airframe.maxMassKg + CLOSE)
     findings.push(
-      finding('mass.no-loading', [], {
+      finding('mass.over', [], {
         ...common,
-        weight: 'note',
-        says: messages.noLoading
+        key: loading.id,
+        weight: 'must fix',
+        measured: loading.takeOff.massKg,
+        limit: airframe.maxMassKg,
+        unit: 'kg',
+        figure: { kind: 'loading', of: loading.id },
+        says: messages.over({ name: loading.name, massKg: loading.takeOff.massKg, maxMassKg: airframe.maxMassKg })
       })
     )
+  for (const [id, when, state] of states) {
+    if (state.inside || state.massKg > airframe.maxMassKg + CLOSE) continue
+    const { limitsMm } = state
+    const fore = limitsMm !== undefined && state.armMm < limitsMm[0]
+    findings.push(
+      finding('mass.outside', [], {
+        ...common,
+        key: `${loading.id}:${id}`,
+        weight: 'must fix',
+        measured: state.armMm,
+        ...(limitsMm && { limit: fore ? limitsMm[0] : limitsMm[1] }),
+        unit: 'mm',
+        figure: { kind: 'loading', of: loading.id },
+        says: messages.outside({
+          limitsMm,
+          name: loading.name,
+          when,
+          massKg: state.massKg,
+          armMm: state.armMm,
+          fore
+        })
+      })
+    )
+  }
+  for (const held of loading.stations) {
+    const most = airframe.stations.find(station => station.id === held.station)?.mostKg
+    if (most !== undefined && held.massKg > most)
+      findings.push(
+        finding('mass.station', [], {
+          ...common,
+          key: `${loading.id}:${held.station}`,
+          weight: 'must fix',
+          measured: held.massKg,
+          limit: most,
+          unit: 'kg',
+          basis: { kind: 'entered', source: `limit of ${held.name}` },
+          says: messages.station({ name: loading.name, heldName: held.name, massKg: held.massKg, most })
+        })
+      )
+  }
+  return findings
+}
+
+/** Arms outside the aeroplane. */
+function armFindings(design: Design): Finding[] {
+  const { airframe } = design
   const arms = airframe.places.map(place => place.armMm)
   const [low, high] = [Math.min(...arms) - BEYOND_MM, Math.max(...arms) + BEYOND_MM]
   const far = [
@@ -200,18 +195,30 @@ export function balanceFindings(design: Design, loadings: readonly LoadedReport[
     ...airframe.stations.map(station => ({ id: undefined, name: station.name, armMm: station.armMm })),
     { id: undefined, name: 'the empty aeroplane', armMm: airframe.emptyArmMm }
   ].filter(mass => mass.armMm < low || mass.armMm > high)
-  for (const mass of far)
-    findings.push(
-      finding('mass.arm', mass.id === undefined ? [] : [mass.id], {
-        key: mass.id ?? mass.name,
-        ...common,
-        weight: 'must fix',
-        measured: mass.armMm,
-        limit: mass.armMm < low ? low : high,
-        unit: 'mm',
-        basis: { kind: 'entered', source: 'arms of the places of the airframe' },
-        says: messages.arm({ name: mass.name, armMm: mass.armMm, low, beyondMm: BEYOND_MM, high })
-      })
-    )
-  return findings
+  return far.map(mass =>
+    finding('mass.arm', mass.id === undefined ? [] : [mass.id], {
+      key: mass.id ?? mass.name,
+      weight: 'must fix',
+      measured: mass.armMm,
+      limit: mass.armMm < low ? low : high,
+      unit: 'mm',
+      basis: { kind: 'entered', source: 'arms of the places of the airframe' },
+      says: messages.arm({ name: mass.name, armMm: mass.armMm, low, beyondMm: BEYOND_MM, high })
+    })
+  )
 }
+
+/** What is wrong with weight and balance: loadings outside their limits, stations over theirs, arms outside the aeroplane. */
+export const balanceFindings = (design: Design, loadings: readonly LoadedReport[]): Finding[] => [
+  ...loadings.flatMap(loading => loadingFindings(design, loading)),
+  ...(design.airframe.loadings.length === 0
+    ? [
+        finding('mass.no-loading', [], {
+          basis: BALANCE_BASIS,
+          weight: 'note',
+          says: messages.noLoading
+        })
+      ]
+    : []),
+  ...armFindings(design)
+]

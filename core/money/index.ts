@@ -70,13 +70,14 @@ const QUOTE_APART = 1.5
 const inVisit = (visits: readonly Visit[], { name }: Visit, says: Phrase): Phrase =>
   visits.length > 1 ? say`${says}, ${name}` : says
 
-/** The lines of what each visit comes to: one for each thing, one for each piece of work, one for what is counted for none of them. */
-function linesOf(job: Job, at: ArrayLike<number>, sums: readonly VisitSum[]): CostLine[] {
-  const { visits, prices } = job
+/** The visit a line belongs to; none where there is only the one. */
+const phaseOf = ({ id }: Visit) => (id ? { phase: id } : {})
+
+/** Equipment and labour, piece by piece. */
+function pieceLines({ pieces, visits }: Job, at: ArrayLike<number>): CostLine[] {
   const lines: CostLine[] = []
   const DID = { new: 'Install', moved: 'Move', removed: 'Take out' } as const
-  const ofPhase = (v: number) => (visits[v]!.id ? { phase: visits[v]!.id } : {})
-  job.pieces.forEach((piece, index) => {
+  pieces.forEach((piece, index) => {
     if (piece.kind === 'new')
       lines.push({
         key: `equipment ${piece.id}`,
@@ -84,10 +85,10 @@ function linesOf(job: Job, at: ArrayLike<number>, sums: readonly VisitSum[]): Co
         says: say`${thing(piece.unit)}`,
         cents: piece.priceCents,
         unit: piece.id,
-        ...ofPhase(at[index]!)
+        ...phaseOf(visits[at[index]!]!)
       })
   })
-  job.pieces.forEach((piece, index) => {
+  pieces.forEach((piece, index) => {
     if (piece.hours > 0)
       lines.push({
         key: `labour ${piece.id}`,
@@ -95,68 +96,79 @@ function linesOf(job: Job, at: ArrayLike<number>, sums: readonly VisitSum[]): Co
         says: say`${DID[piece.kind]} ${thing(piece.unit)}, ${figure(piece.hours, 'h')}`,
         cents: piece.workCents,
         unit: piece.id,
-        ...ofPhase(at[index]!)
+        ...phaseOf(visits[at[index]!]!)
       })
   })
-  sums.forEach((sum, v) => {
-    const visit = visits[v]!
-    // Of the first visit a line is called by its group alone, so that what a quote says it covers stays true when visits are added.
-    const keyed = (key: string) => (v === 0 ? key : `${key} ${visit.id}`)
-    const add = (key: string, group: CostLine['group'], cents: number, says: Phrase) => {
-      if (cents !== 0) lines.push({ key, group, says: inVisit(visits, visit, says), cents, ...ofPhase(v) })
-    }
-    add(`drift ${visit.id}`, 'equipment', sum.drift, messages.linesOf(sum.drift))
-    if (visit.phase?.accessHours !== undefined && sum.openHours > 0)
-      lines.push({
-        key: `open ${visit.id}`,
-        group: 'labour',
-        says: messages.linesOfOpenClose({ name: visit.name, openHours: sum.openHours }),
-        cents: sum.open,
-        phase: visit.id
-      })
-    else if (sum.again)
-      add(
-        `open ${visit.id}`,
-        'labour',
-        sum.open,
-        messages.linesOfOpenAgainClose({ groups: groupsIn(sum.again).join(', '), openHours: sum.openHours })
-      )
+  return lines
+}
+
+/** What a visit costs beyond its pieces. */
+function visitLines(job: Job, sum: VisitSum, v: number): CostLine[] {
+  const { visits, prices } = job
+  const visit = visits[v]!
+  const lines: CostLine[] = []
+  // Of the first visit a line is called by its group alone, so that what a quote says it covers stays true when visits are added.
+  const keyed = (key: string) => (v === 0 ? key : `${key} ${visit.id}`)
+  const add = (key: string, group: CostLine['group'], cents: number, says: Phrase) => {
+    if (cents !== 0) lines.push({ key, group, says: inVisit(visits, visit, says), cents, ...phaseOf(visit) })
+  }
+  add(`drift ${visit.id}`, 'equipment', sum.drift, messages.linesOf(sum.drift))
+  if (visit.phase?.accessHours !== undefined && sum.openHours > 0)
+    lines.push({
+      key: `open ${visit.id}`,
+      group: 'labour',
+      says: messages.linesOfOpenClose({ name: visit.name, openHours: sum.openHours }),
+      cents: sum.open,
+      phase: visit.id
+    })
+  else if (sum.again)
     add(
-      keyed('harness'),
+      `open ${visit.id}`,
       'labour',
-      sum.harness,
-      messages.linesOfHarnessEnds({ ends: sum.ends, harnessHours: sum.harnessHours })
+      sum.open,
+      messages.linesOfOpenAgainClose({ groups: groupsIn(sum.again).join(', '), openHours: sum.openHours })
     )
-    add(keyed('panel'), 'panel', sum.panel, messages.linesOfPanelCutFinish)
-    add(
-      'stiffeners',
-      'panel',
-      sum.stiffeners,
-      messages.linesOfDoublersAnglesRails({ stiffeners: job.stiffeners, stiffenerHours: STIFFENER_HOURS })
-    )
-    add(keyed('wire'), 'wire', sum.wire, messages.linesOfWireConnectorsConductor(sum.metres))
-    add(keyed('travel'), 'travel', sum.travel, messages.linesOfTravelShopBack)
-    for (const cost of job.costs)
-      if (!cost.yearly && (cost.phase ? cost.phase === visit.id : v === 0))
-        lines.push({
-          key: `cost ${cost.id}`,
-          group: 'other',
-          says: say`${cost.says}`,
-          cents: cost.cents,
-          ...ofPhase(v)
-        })
-    add(
-      keyed('tax'),
-      'tax',
-      sum.tax,
-      messages.linesOfTaxThingsWork({
-        taxOnThingsPercent: prices.taxOnThingsPercent,
-        taxOnWorkPercent: prices.taxOnWorkPercent
+  add(
+    keyed('harness'),
+    'labour',
+    sum.harness,
+    messages.linesOfHarnessEnds({ ends: sum.ends, harnessHours: sum.harnessHours })
+  )
+  add(keyed('panel'), 'panel', sum.panel, messages.linesOfPanelCutFinish)
+  add(
+    'stiffeners',
+    'panel',
+    sum.stiffeners,
+    messages.linesOfDoublersAnglesRails({ stiffeners: job.stiffeners, stiffenerHours: STIFFENER_HOURS })
+  )
+  add(keyed('wire'), 'wire', sum.wire, messages.linesOfWireConnectorsConductor(sum.metres))
+  add(keyed('travel'), 'travel', sum.travel, messages.linesOfTravelShopBack)
+  for (const cost of job.costs)
+    if (!cost.yearly && (cost.phase ? cost.phase === visit.id : v === 0))
+      lines.push({
+        key: `cost ${cost.id}`,
+        group: 'other',
+        says: say`${cost.says}`,
+        cents: cost.cents,
+        ...phaseOf(visit)
       })
-    )
-    add(keyed('contingency'), 'contingency', sum.contingency, messages.linesOfContingency(prices.contingencyPercent))
-  })
-  job.pieces.forEach((piece, index) => {
+  add(
+    keyed('tax'),
+    'tax',
+    sum.tax,
+    messages.linesOfTaxThingsWork({
+      taxOnThingsPercent: prices.taxOnThingsPercent,
+      taxOnWorkPercent: prices.taxOnWorkPercent
+    })
+  )
+  add(keyed('contingency'), 'contingency', sum.contingency, messages.linesOfContingency(prices.contingencyPercent))
+  return lines
+}
+
+/** What is sold, and what the wait takes off it. */
+function creditLines({ pieces, visits }: Job, at: ArrayLike<number>, sums: readonly VisitSum[]): CostLine[] {
+  const lines: CostLine[] = []
+  pieces.forEach((piece, index) => {
     if (piece.creditCents > 0)
       lines.push({
         key: `credit ${piece.id}`,
@@ -164,7 +176,7 @@ function linesOf(job: Job, at: ArrayLike<number>, sums: readonly VisitSum[]): Co
         says: messages.linesOf2({ how: piece.how, unit: piece.unit }),
         cents: -piece.creditCents,
         unit: piece.id,
-        ...ofPhase(at[index]!)
+        ...phaseOf(visits[at[index]!]!)
       })
   })
   sums.forEach((sum, v) => {
@@ -174,11 +186,18 @@ function linesOf(job: Job, at: ArrayLike<number>, sums: readonly VisitSum[]): Co
         group: 'credit',
         says: inVisit(visits, visits[v]!, messages.linesOfWhatSoldOr),
         cents: sum.fall,
-        ...ofPhase(v)
+        ...phaseOf(visits[v]!)
       })
   })
   return lines
 }
+
+/** The lines of what each visit comes to: one for each thing, one for each piece of work, one for what is counted for none of them. */
+const linesOf = (job: Job, at: ArrayLike<number>, sums: readonly VisitSum[]): CostLine[] => [
+  ...pieceLines(job, at),
+  ...sums.flatMap((sum, v) => visitLines(job, sum, v)),
+  ...creditLines(job, at, sums)
+]
 
 /**
  * What the design costs, visit by visit: equipment, labour, panel, wire, travel, costs of one’s own, tax, contingency, credits. Each

@@ -230,159 +230,212 @@ interface Complaint {
 /** Examines what the pilots see, reach and do with their hands. Without pilots only what does not depend on them. */
 export const examinePilots = remembered(examineSeats)
 
-function examineSeats(design: Design): PilotReport {
-  const { pilots } = design.airframe
-  const seats = seatsOf(design)
-  const byId = new Map(unitsInUse(design).map(unit => [unit.id, unit]))
-  const nameOf = new Map(pilots.map(pilot => [pilot.id, pilot]))
-  const findings: Finding[] = [...basicT(design), ...singleControl(design)]
-  const worst = (list: readonly Seat[], value: (seat: Seat) => number): Seat | undefined =>
-    list.reduce<Seat | undefined>(
-      (best, seat) => (value(seat) > 0 && (!best || value(seat) > value(best)) ? seat : best),
-      undefined
-    )
-  for (const unit of unitsInUse(design)) {
-    const mine = seats.filter(seat => seat.unit === unit.id)
-    if (mine.length === 0) continue
-    const complain = (seat: Seat, about: Complaint) => {
-      const pilot = nameOf.get(seat.pilot)!
-      const told = finding(`pilot.${about.code}`, unit.id, {
-        weight: unit.state === 'kept' ? 'note' : 'decide',
-        measured: about.measured,
-        limit: about.limit,
-        unit: about.unit,
-        basis: about.basis,
-        says: about.says
-      })
-      findings.push(
-        seeking(told, now => {
-          const [there, who] = [
-            now.units.find(({ id }) => id === unit.id),
-            now.airframe.pilots.find(({ id }) => id === pilot.id)
-          ]
-          if (!there || !who) return []
-          return closer({
-            design: now,
-            unit: there,
-            pilot: who,
-            value: about.value,
-            aim: about.aim ?? lineOfSightPoint(who)
-          })
-        })
-      )
-    }
-    const out = isPrimary(unit) ? worst(mine, seat => beyondField(seat.sight)) : undefined
-    if (out) {
-      const { sideDeg, upDeg } = out.sight
-      const below = -upDeg > FIELD.downDeg
-      const [measured, limit] = below
-        ? [-upDeg, FIELD.downDeg]
-        : Math.abs(sideDeg) > FIELD.sideDeg
-          ? [Math.abs(sideDeg), FIELD.sideDeg]
-          : [upDeg, FIELD.upDeg]
-      complain(out, {
-        code: 'sight',
-        says: messages.sight({ unit, measured, below, upDeg, name: nameOf.get(out.pilot)!.name, limit }),
-        measured: measured,
-        limit: limit,
-        unit: 'deg',
-        basis: FIELD_BASIS,
-        value: seat => beyondField(seat.sight)
-      })
-    }
-    const cone = worst(mine, seat => seat.outOfConeDeg)
-    if (cone)
-      complain(cone, {
-        code: 'cone',
-        says: messages.cone({ name: nameOf.get(cone.pilot)!.name, unit, outOfConeDeg: cone.outOfConeDeg }),
-        measured: cone.outOfConeDeg,
-        limit: 0,
-        unit: 'deg',
-        basis: { kind: 'entered', source: `viewing angles of ${unit.item.name}` },
-        value: seat => seat.outOfConeDeg
-      })
-    const far = useOf(unit.item).hand > 0 ? worst(mine, seat => seat.overReachMm) : undefined
-    if (far)
-      complain(far, {
-        code: 'reach',
-        says: messages.reach({
-          unit,
-          reachMm: far.reachMm,
-          name: nameOf.get(far.pilot)!.name,
-          overReachMm: far.overReachMm
-        }),
-        measured: far.reachMm,
-        limit: nameOf.get(far.pilot)!.reachMm,
-        unit: 'mm',
-        basis: { kind: 'entered', source: 'reach set for this pilot' },
-        value: seat => seat.overReachMm,
-        aim: shoulderPoint(nameOf.get(far.pilot)!, far.hand)
-      })
-    if (unit.item.kind === 'annunciator') {
-      const beside = (seat: Seat) => Math.max(Math.abs(seat.sight.sideDeg), Math.abs(seat.sight.upDeg)) - FIELD.bestDeg
-      const lamp = worst(mine, beside)
-      if (lamp)
-        complain(lamp, {
-          code: 'warning-light',
-          says: messages.warningLight({ unit, bestDeg: FIELD.bestDeg, name: nameOf.get(lamp.pilot)!.name }),
-          measured: Math.max(Math.abs(lamp.sight.sideDeg), Math.abs(lamp.sight.upDeg)),
-          limit: FIELD.bestDeg,
-          unit: 'deg',
-          basis: FIELD_BASIS,
-          value: beside
-        })
+/** The seat at which a value is largest, where it is more than nothing. */
+const worst = (list: readonly Seat[], value: (seat: Seat) => number): Seat | undefined =>
+  list.reduce<Seat | undefined>(
+    (best, seat) => (value(seat) > 0 && (!best || value(seat) > value(best)) ? seat : best),
+    undefined
+  )
+
+/** A unit as the pilots have it. */
+interface Used {
+  unit: DesignUnit
+  mine: readonly Seat[]
+  nameOf: ReadonlyMap<string, Pilot>
+}
+/** What is wrong at a seat. */
+type SeatComplaint = { seat: Seat; about: Complaint }
+
+function sightComplaint({ unit, mine, nameOf }: Used): SeatComplaint | undefined {
+  const out = isPrimary(unit) ? worst(mine, seat => beyondField(seat.sight)) : undefined
+  if (!out) return undefined
+  const { sideDeg, upDeg } = out.sight
+  const below = -upDeg > FIELD.downDeg
+  const [measured, limit] = below
+    ? [-upDeg, FIELD.downDeg]
+    : Math.abs(sideDeg) > FIELD.sideDeg
+      ? [Math.abs(sideDeg), FIELD.sideDeg]
+      : [upDeg, FIELD.upDeg]
+  return {
+    seat: out,
+    about: {
+      code: 'sight',
+      says: messages.sight({ unit, measured, below, upDeg, name: nameOf.get(out.pilot)!.name, limit }),
+      measured: measured,
+      limit: limit,
+      unit: 'deg',
+      basis: FIELD_BASIS,
+      value: seat => beyondField(seat.sight)
     }
   }
-  const ranking = ranked(design, seats)
-  const first = pilots[0]
+}
+function coneComplaint({ unit, mine, nameOf }: Used): SeatComplaint | undefined {
+  const cone = worst(mine, seat => seat.outOfConeDeg)
+  if (!cone) return undefined
+  return {
+    seat: cone,
+    about: {
+      code: 'cone',
+      says: messages.cone({ name: nameOf.get(cone.pilot)!.name, unit, outOfConeDeg: cone.outOfConeDeg }),
+      measured: cone.outOfConeDeg,
+      limit: 0,
+      unit: 'deg',
+      basis: { kind: 'entered', source: `viewing angles of ${unit.item.name}` },
+      value: seat => seat.outOfConeDeg
+    }
+  }
+}
+function reachComplaint({ unit, mine, nameOf }: Used): SeatComplaint | undefined {
+  const far = useOf(unit.item).hand > 0 ? worst(mine, seat => seat.overReachMm) : undefined
+  if (!far) return undefined
+  return {
+    seat: far,
+    about: {
+      code: 'reach',
+      says: messages.reach({
+        unit,
+        reachMm: far.reachMm,
+        name: nameOf.get(far.pilot)!.name,
+        overReachMm: far.overReachMm
+      }),
+      measured: far.reachMm,
+      limit: nameOf.get(far.pilot)!.reachMm,
+      unit: 'mm',
+      basis: { kind: 'entered', source: 'reach set for this pilot' },
+      value: seat => seat.overReachMm,
+      aim: shoulderPoint(nameOf.get(far.pilot)!, far.hand)
+    }
+  }
+}
+function lampComplaint({ unit, mine, nameOf }: Used): SeatComplaint | undefined {
+  if (unit.item.kind !== 'annunciator') return undefined
+  const offLine = (seat: Seat) => Math.max(Math.abs(seat.sight.sideDeg), Math.abs(seat.sight.upDeg)) - FIELD.bestDeg
+  const lamp = worst(mine, offLine)
+  if (!lamp) return undefined
+  return {
+    seat: lamp,
+    about: {
+      code: 'warning-light',
+      says: messages.warningLight({ unit, bestDeg: FIELD.bestDeg, name: nameOf.get(lamp.pilot)!.name }),
+      measured: Math.max(Math.abs(lamp.sight.sideDeg), Math.abs(lamp.sight.upDeg)),
+      limit: FIELD.bestDeg,
+      unit: 'deg',
+      basis: FIELD_BASIS,
+      value: offLine
+    }
+  }
+}
+
+/** The finding of a complaint; a better place is sought when it is asked for. */
+function complain({ unit, nameOf }: Used, { seat, about }: SeatComplaint): Finding {
+  const pilot = nameOf.get(seat.pilot)!
+  const told = finding(`pilot.${about.code}`, unit.id, {
+    weight: unit.state === 'kept' ? 'note' : 'decide',
+    measured: about.measured,
+    limit: about.limit,
+    unit: about.unit,
+    basis: about.basis,
+    says: about.says
+  })
+  return seeking(told, now => {
+    const [there, who] = [
+      now.units.find(({ id }) => id === unit.id),
+      now.airframe.pilots.find(({ id }) => id === pilot.id)
+    ]
+    if (!there || !who) return []
+    return closer({
+      design: now,
+      unit: there,
+      pilot: who,
+      value: about.value,
+      aim: about.aim ?? lineOfSightPoint(who)
+    })
+  })
+}
+
+function seatFindings(design: Design, seats: readonly Seat[]): Finding[] {
+  const nameOf = new Map(design.airframe.pilots.map(pilot => [pilot.id, pilot]))
+  return unitsInUse(design).flatMap(unit => {
+    const used = { unit, mine: seats.filter(seat => seat.unit === unit.id), nameOf }
+    if (used.mine.length === 0) return []
+    return [sightComplaint, coneComplaint, reachComplaint, lampComplaint].flatMap(look => {
+      const found = look(used)
+      return found ? [complain(used, found)] : []
+    })
+  })
+}
+
+/** Steps of the flows that a hand has trouble with. A flow that was only proposed does not complain. */
+function flowFindings(design: Design, flows: readonly FlowWalk[]): Finding[] {
+  if (!design.flows.length) return []
+  const byId = new Map(unitsInUse(design).map(unit => [unit.id, unit]))
+  return flows.flatMap(walk => {
+    const bad = walk.steps.filter(step => step.troubles.length)
+    if (bad.length === 0) return []
+    return [
+      finding('pilot.flow', [...new Set(bad.flatMap(step => (byId.has(step.step.to) ? [step.step.to] : [])))], {
+        key: walk.flow.id,
+        weight: 'note',
+        basis: { kind: 'derived', source: 'the steps of the flow, walked with two hands' },
+        says: say`${walk.flow.name}: ${enumerate(
+          bad.map(step => say`“${step.step.says}”: ${enumerate(step.troubles.map(trouble => trouble.says))}`),
+          '; '
+        )}.`
+      })
+    ]
+  })
+}
+
+/** Rows in which another order would serve the flows better. */
+function orderFindings(design: Design, orders: readonly BetterOrder[]): Finding[] {
+  if (!design.flows.length || design.optionId === AS_FOUND) return []
+  const byId = new Map(unitsInUse(design).map(unit => [unit.id, unit]))
+  return orders.map(order => {
+    const row = design.rows.find(row => row.id === order.row)!
+    return finding('pilot.order', [...order.units], {
+      key: order.row,
+      weight: 'note',
+      basis: { kind: 'derived', source: 'every order of the row tried against the flows' },
+      says: messages.order({
+        name: order.name,
+        backTracks: order.backTracks,
+        wereBackTracks: order.wereBackTracks,
+        lengthMm: order.lengthMm,
+        wasMm: order.wasMm
+      }),
+      remedies: [
+        {
+          says: messages.orderRemedy({ name: order.name, units: order.units.map(id => byId.get(id)?.label ?? id) }),
+          edits: [{ type: 'row.put', option: design.optionId, row: { ...row, units: order.units } }]
+        }
+      ]
+    })
+  })
+}
+
+function examineSeats(design: Design): PilotReport {
+  const seats = seatsOf(design)
+  const first = design.airframe.pilots[0]
   const within = { units: unitsInUse(design), airframe: design.airframe }
   const flows = (design.flows.length ? design.flows : proposedFlows(design)).map(flow => walkFlow(within, flow, first))
-  // A flow that was only proposed does not complain.
-  if (design.flows.length)
-    for (const walk of flows) {
-      const bad = walk.steps.filter(step => step.troubles.length)
-      if (bad.length === 0) continue
-      findings.push(
-        finding('pilot.flow', [...new Set(bad.flatMap(step => (byId.has(step.step.to) ? [step.step.to] : [])))], {
-          key: walk.flow.id,
-          weight: 'note',
-          basis: { kind: 'derived', source: 'the steps of the flow, walked with two hands' },
-          says: say`${walk.flow.name}: ${enumerate(
-            bad.map(step => say`“${step.step.says}”: ${enumerate(step.troubles.map(trouble => trouble.says))}`),
-            '; '
-          )}.`
-        })
-      )
-    }
   const orders = betterOrders(
     design,
     flows.map(walk => walk.flow),
     first
   )
-  for (const order of design.flows.length && design.optionId !== AS_FOUND ? orders : []) {
-    const row = design.rows.find(row => row.id === order.row)!
-    findings.push(
-      finding('pilot.order', [...order.units], {
-        key: order.row,
-        weight: 'note',
-        basis: { kind: 'derived', source: 'every order of the row tried against the flows' },
-        says: messages.order({
-          name: order.name,
-          backTracks: order.backTracks,
-          wereBackTracks: order.wereBackTracks,
-          lengthMm: order.lengthMm,
-          wasMm: order.wasMm
-        }),
-        remedies: [
-          {
-            says: messages.orderRemedy({ name: order.name, units: order.units.map(id => byId.get(id)?.label ?? id) }),
-            edits: [{ type: 'row.put', option: design.optionId, row: { ...row, units: order.units } }]
-          }
-        ]
-      })
-    )
+  return {
+    findings: [
+      ...basicT(design),
+      ...singleControl(design),
+      ...seatFindings(design, seats),
+      ...flowFindings(design, flows),
+      ...orderFindings(design, orders)
+    ],
+    seats,
+    ranking: ranked(design, seats),
+    flows,
+    orders
   }
-  return { findings, seats, ranking, flows, orders }
 }
 
 /**

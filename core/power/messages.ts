@@ -327,8 +327,8 @@ export const ampacityInputsMeaningWiresLoadedWhat = ({
 
 // circuits/feeder-check.ts
 
-export const feederFindings = (ratedA: number) => say`Make it ${figure(ratedA, 'A')}.`
-export const feederFindingsUseAwg = (awg: number) => say`Use AWG ${awg}.`
+export const feederRating = (ratedA: number) => say`Make it ${figure(ratedA, 'A')}.`
+export const feederUseAwg = (awg: number) => say`Use AWG ${awg}.`
 export const feederNone = ({
   name,
   bearsA,

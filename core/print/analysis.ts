@@ -13,173 +13,202 @@ const INK = rgb(0.13, 0.15, 0.16)
 const RULE = rgb(0.75, 0.77, 0.77)
 const WHITE = rgb(1, 1, 1)
 
+/** A pen that writes down the page and turns it. */
+class Pen {
+  page!: PDFPage
+  y = 0
+  readonly wide: number
+  readonly high: number
+  readonly room: number
+
+  constructor(
+    readonly analysis: LoadAnalysis,
+    readonly setting: Awaited<ReturnType<typeof beginPaper>>,
+    paper: Paper
+  ) {
+    const [high, wide] = PAPERS[paper].map(mm => mm * PT) as [number, number]
+    this.high = high
+    this.wide = wide
+    this.room = wide - 2 * MARGIN
+    this.turn()
+  }
+
+  write({ text, x, size, face, right }: { text: string; x: number; size: number; face: PDFFont; right?: number }) {
+    const shown = fitted(this.setting.printable(text), face, size, right ?? this.wide - MARGIN - x)
+    this.page.drawText(shown, {
+      x: right === undefined ? x : x + right - widthOf(shown, face, size),
+      y: this.y,
+      size,
+      font: face,
+      color: INK
+    })
+  }
+  rule(y: number, thickness: number, color = INK) {
+    this.page.drawLine({ start: { x: MARGIN, y }, end: { x: this.wide - MARGIN, y }, thickness, color })
+  }
+  turn() {
+    const { analysis, setting } = this
+    this.page = setting.file.addPage([this.wide, this.high])
+    this.y = this.high - MARGIN
+    this.write({ text: `${analysis.title}: ${analysis.of}`, x: MARGIN, size: 10, face: setting.bold })
+    this.write({ text: analysis.on, x: MARGIN, size: 8, face: setting.font, right: this.room })
+    this.y -= 18
+  }
+  need(height: number) {
+    if (this.y - height < MARGIN + 12) this.turn()
+  }
+  title(text: string) {
+    this.write({ text, x: MARGIN, size: 9.5, face: this.setting.bold })
+    this.y -= 12
+  }
+  paragraph(text: string) {
+    const { font, printable } = this.setting
+    for (const line of wrapped(printable(text), font, SIZE, this.room)) {
+      this.need(LINE)
+      this.write({ text: line, x: MARGIN, size: SIZE, face: font })
+      this.y -= LINE
+    }
+  }
+}
+
+/** A table with its heads, again on every page it goes on to. */
+function writeTable(pen: Pen, table: LoadAnalysis['tables'][number]): void {
+  const { setting, room, analysis } = pen
+  const widths = widthsOf({ table, setting, room, reading: analysis.reading })
+  const heads = table.columns.map((column, index) =>
+    wrapped(setting.printable(column.says), setting.bold, SIZE, widths[index]! - 4)
+  )
+  const deep = Math.max(...heads.map(lines => lines.length))
+  pen.need(LINE * (deep + 5))
+  pen.y -= 4
+  pen.title(table.title)
+  pen.paragraph(table.note)
+  pen.y -= 2
+  if (table.face) {
+    const deepest = Math.max(...table.face.contacts.map(contact => contact.y))
+    pen.need((deepest + 1) * PITCH + LINE * (deep + 2))
+    pen.y = drawFace(pen.page, { contacts: table.face.contacts, x: MARGIN, y: pen.y, setting })
+    pen.paragraph(table.face.says)
+    pen.y -= 2
+  }
+  const head = () => writeHead(pen, table, heads, widths)
+  head()
+  for (const row of table.rows) writeRow(pen, table, { row, widths, head })
+  pen.y -= 6
+}
+
+const leftOf = (widths: readonly number[], position: number): number =>
+  MARGIN + widths.slice(0, position).reduce((sum, w) => sum + w, 0)
+
+function writeHead(
+  pen: Pen,
+  table: LoadAnalysis['tables'][number],
+  heads: readonly string[][],
+  widths: readonly number[]
+): void {
+  const top = pen.y
+  heads.forEach((lines, position) => {
+    lines.forEach((line, index) => {
+      pen.y = top - index * (LINE - 1.5)
+      pen.write({
+        text: line,
+        x: leftOf(widths, position),
+        size: SIZE,
+        face: pen.setting.bold,
+        right: table.columns[position]!.digits === undefined ? undefined : widths[position]! - 4
+      })
+    })
+  })
+  pen.y = top - Math.max(...heads.map(lines => lines.length)) * (LINE - 1.5) - 1
+  pen.rule(pen.y + 6, 0.6)
+  pen.y -= 4
+}
+
+/** A row. Words that do not fit in a cell go on below: nothing is cut. */
+function writeRow(
+  pen: Pen,
+  table: LoadAnalysis['tables'][number],
+  { row, widths, head }: { row: readonly (string | number)[]; widths: readonly number[]; head: () => void }
+): void {
+  const { font, printable } = pen.setting
+  const cells = row.map((cell, index) =>
+    typeof cell === 'number'
+      ? [printable(formatNumber(cell, table.columns[index]!.digits ?? 0, pen.analysis.reading))]
+      : wrapped(printable(cell), font, SIZE, widths[index]! - 4)
+  )
+  const lines = Math.max(...cells.map(cell => cell.length))
+  if (pen.y - LINE * lines < MARGIN + 12) {
+    pen.turn()
+    head()
+  }
+  cells.forEach((cell, position) => {
+    const x = leftOf(widths, position)
+    const right = typeof row[position] === 'number' || table.columns[position]!.digits !== undefined
+    cell.forEach((line, index) => {
+      const text = fitted(line, font, SIZE, widths[position]! - 4)
+      pen.page.drawText(text, {
+        x: right ? x + widths[position]! - 4 - widthOf(text, font, SIZE) : x,
+        y: pen.y - index * (LINE - 1.5),
+        size: SIZE,
+        font,
+        color: INK
+      })
+    })
+  })
+  pen.y -= (lines - 1) * (LINE - 1.5)
+  pen.rule(pen.y - 2.5, 0.3, RULE)
+  pen.y -= LINE
+}
+
+/** Who signs, and what of the text could not be printed. */
+function writeSigned(pen: Pen): void {
+  const { setting, room } = pen
+  const missing = setting.lacking()
+  pen.need(50 + (missing === undefined ? 0 : LINE))
+  pen.y -= 36
+  const { cells, note } = pen.analysis.signed ?? LICENSED
+  for (const [index, says] of cells.entries()) {
+    const x = MARGIN + (index * room) / cells.length
+    pen.page.drawLine({
+      start: { x, y: pen.y + 10 },
+      end: { x: x + room / cells.length - 12, y: pen.y + 10 },
+      thickness: 0.6,
+      color: INK
+    })
+    pen.write({ text: says, x, size: SIZE, face: setting.font })
+  }
+  for (const text of missing === undefined ? [note] : [note, missing]) {
+    pen.y -= LINE
+    pen.write({ text, x: MARGIN, size: SIZE, face: setting.font })
+  }
+}
+
 /**
  * The load analysis on paper, lying: every table, assumptions, sources, cautions, and a place for the signature of a
  * licensed person.
  */
 export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper, fonts: PaperFonts): Promise<Uint8Array> {
   const setting = await beginPaper(fonts)
-  const { file: pdf, font, bold, printable } = setting
+  const { file: pdf, font } = setting
   pdf.setTitle(`${analysis.title}, ${analysis.of}`)
-  const [high, wide] = PAPERS[paper].map(mm => mm * PT) as [number, number]
-  const room = wide - 2 * MARGIN
-  let page!: PDFPage
-  let y = 0
-  const write = ({
-    text,
-    x,
-    size,
-    face,
-    right
-  }: {
-    text: string
-    x: number
-    size: number
-    face: PDFFont
-    right?: number
-  }) => {
-    const shown = fitted(printable(text), face, size, right ?? wide - MARGIN - x)
-    page.drawText(shown, {
-      x: right === undefined ? x : x + right - widthOf(shown, face, size),
-      y,
-      size,
-      font: face,
-      color: INK
-    })
-  }
-  const turn = () => {
-    page = pdf.addPage([wide, high])
-    y = high - MARGIN
-    write({ text: `${analysis.title}: ${analysis.of}`, x: MARGIN, size: 10, face: bold })
-    write({ text: analysis.on, x: MARGIN, size: 8, face: font, right: room })
-    y -= 18
-  }
-  const need = (height: number) => {
-    if (y - height < MARGIN + 12) turn()
-  }
-  const paragraph = (text: string) => {
-    for (const line of wrapped(printable(text), font, SIZE, room)) {
-      need(LINE)
-      write({ text: line, x: MARGIN, size: SIZE, face: font })
-      y -= LINE
-    }
-  }
-  turn()
-  for (const table of analysis.tables) {
-    const widths = widthsOf({ table, setting, room, reading: analysis.reading })
-    const heads = table.columns.map((column, index) => wrapped(printable(column.says), bold, SIZE, widths[index]! - 4))
-    const deep = Math.max(...heads.map(lines => lines.length))
-    const head = () => {
-      const top = y
-      heads.forEach((lines, position) => {
-        const x = MARGIN + widths.slice(0, position).reduce((sum, w) => sum + w, 0)
-        lines.forEach((line, index) => {
-          y = top - index * (LINE - 1.5)
-          write({
-            text: line,
-            x,
-            size: SIZE,
-            face: bold,
-            right: table.columns[position]!.digits === undefined ? undefined : widths[position]! - 4
-          })
-        })
-      })
-      y = top - deep * (LINE - 1.5) - 1
-      page.drawLine({ start: { x: MARGIN, y: y + 6 }, end: { x: wide - MARGIN, y: y + 6 }, thickness: 0.6, color: INK })
-      y -= 4
-    }
-    need(LINE * (deep + 5))
-    y -= 4
-    write({ text: table.title, x: MARGIN, size: 9.5, face: bold })
-    y -= 12
-    paragraph(table.note)
-    y -= 2
-    if (table.face) {
-      const deepest = Math.max(...table.face.contacts.map(contact => contact.y))
-      need((deepest + 1) * PITCH + LINE * (deep + 2))
-      y = drawFace(page, { contacts: table.face.contacts, x: MARGIN, y, setting })
-      paragraph(table.face.says)
-      y -= 2
-    }
-    head()
-    for (const row of table.rows) {
-      // Words that do not fit beside each other go on below: nothing is cut.
-      const cells = row.map((cell, index) =>
-        typeof cell === 'number'
-          ? [printable(formatNumber(cell, table.columns[index]!.digits ?? 0, analysis.reading))]
-          : wrapped(printable(cell), font, SIZE, widths[index]! - 4)
-      )
-      const lines = Math.max(...cells.map(cell => cell.length))
-      if (y - LINE * lines < MARGIN + 12) {
-        turn()
-        head()
-      }
-      cells.forEach((cell, position) => {
-        const x = MARGIN + widths.slice(0, position).reduce((sum, w) => sum + w, 0)
-        const right = typeof row[position] === 'number' || table.columns[position]!.digits !== undefined
-        cell.forEach((line, index) => {
-          const text = fitted(line, font, SIZE, widths[position]! - 4)
-          page.drawText(text, {
-            x: right ? x + widths[position]! - 4 - widthOf(text, font, SIZE) : x,
-            y: y - index * (LINE - 1.5),
-            size: SIZE,
-            font,
-            color: INK
-          })
-        })
-      })
-      y -= (lines - 1) * (LINE - 1.5)
-      page.drawLine({
-        start: { x: MARGIN, y: y - 2.5 },
-        end: { x: wide - MARGIN, y: y - 2.5 },
-        thickness: 0.3,
-        color: RULE
-      })
-      y -= LINE
-    }
-    y -= 6
-  }
+  const pen = new Pen(analysis, setting, paper)
+  for (const table of analysis.tables) writeTable(pen, table)
   for (const [title, lines] of [
     ['Assumptions', analysis.assumptions],
     ['Sources', analysis.sources],
     ['Cautions', analysis.cautions]
   ] as const) {
     if (lines.length === 0) continue
-    need(LINE * 3)
-    write({ text: title, x: MARGIN, size: 9.5, face: bold })
-    y -= 12
-    for (const line of lines) paragraph(line)
-    y -= 5
+    pen.need(LINE * 3)
+    pen.title(title)
+    for (const line of lines) pen.paragraph(line)
+    pen.y -= 5
   }
-  const lacking = setting.lacking()
-  need(50 + (lacking === undefined ? 0 : LINE))
-  y -= 36
-  const { cells, note } = analysis.signed ?? LICENSED
-  for (const [index, says] of cells.entries()) {
-    const x = MARGIN + (index * room) / cells.length
-    page.drawLine({
-      start: { x, y: y + 10 },
-      end: { x: x + room / cells.length - 12, y: y + 10 },
-      thickness: 0.6,
-      color: INK
-    })
-    write({ text: says, x, size: SIZE, face: font })
-  }
-  y -= LINE
-  write({
-    text: note,
-    x: MARGIN,
-    size: SIZE,
-    face: font
-  })
-  if (lacking !== undefined) {
-    y -= LINE
-    write({ text: lacking, x: MARGIN, size: SIZE, face: font })
-  }
+  writeSigned(pen)
   const pages = pdf.getPages()
   pages.forEach((page, index) => {
     page.drawText(`${index + 1} of ${pages.length}`, {
-      x: wide - MARGIN - 30,
+      x: pen.wide - MARGIN - 30,
       y: MARGIN - 8,
       size: SIZE,
       font,

@@ -1,4 +1,4 @@
-import { clip, endPath, popGraphicsState, pushGraphicsState, rectangle, rgb, type PDFFont } from 'pdf-lib'
+import { clip, endPath, popGraphicsState, pushGraphicsState, rectangle, rgb, type PDFFont, type PDFPage } from 'pdf-lib'
 import { holeSchedule, type Datum, type HoleRow, type Part, type Section } from '../build'
 import type { Design } from '../design'
 import type { PointMm } from '../panel'
@@ -116,6 +116,96 @@ export interface SheetAsked {
   fonts: PaperFonts
 }
 
+/** Where the face is on its sheet. */
+interface Laid {
+  part: Part
+  x0: number
+  y0: number
+  scale: number
+}
+/** Overall dimensions, and the number of every opening. */
+function drawDimensions(
+  pen: Pick<Pen, 'text' | 'line'>,
+  bold: PDFFont,
+  { part, x0, y0, scale }: Laid,
+  { openings, reading }: { openings: readonly HoleRow[]; reading: Reading }
+): void {
+  const { text, line } = pen
+  const [w, h] = [part.maxX - part.minX, part.maxY - part.minY]
+  const low = y0 - h * scale
+  const size = (mm: number) => formatLength(mm, reading)
+  line({ x1: x0, y1: low - 8, x2: x0 + w * scale, y2: low - 8 })
+  for (const x of [x0, x0 + w * scale]) line({ x1: x, y1: low - 10, x2: x, y2: low - 2, mm: 0.12 })
+  text({ words: size(w), x: x0 + (w * scale) / 2 - 8, y: low - 12 })
+  line({ x1: x0 - 8, y1: low, x2: x0 - 8, y2: y0 })
+  for (const y of [low, y0]) line({ x1: x0 - 10, y1: y, x2: x0 - 2, y2: y, mm: 0.12 })
+  text({ words: size(h), x: x0 - 24, y: low + (h * scale) / 2 })
+  for (const hole of openings) {
+    const [px, py] = [x0 + (hole.xMm - part.minX) * scale, y0 - (part.maxY - hole.yMm) * scale]
+    line({ x1: px - 2, y1: py, x2: px + 2, y2: py, mm: 0.12 })
+    line({ x1: px, y1: py - 2, x2: px, y2: py + 2, mm: 0.12 })
+    text({ words: hole.number, x: px + 1.2, y: py + 1.2, size: 7, face: bold })
+  }
+}
+
+/** Tables of positions, sizes and hardware, on sheets of their own. */
+function writeTables(
+  setting: Awaited<ReturnType<typeof beginPaper>>,
+  asked: SheetAsked,
+  schedule: ReturnType<typeof holeSchedule>
+): void {
+  const { reading, title, datum } = asked
+  const { file, font, bold, printable } = setting
+  const [width, height] = [PAPERS.A3[1], PAPERS.A3[0]]
+  const size = (mm: number) => formatLength(mm, reading)
+  const head = { face: bold, size: 8 }
+  const rows = (list: readonly HoleRow[]) =>
+    list.map(hole => [
+      hole.number,
+      hole.what.slice(0, 60),
+      hole.shape,
+      hole.shape === 'see drawing'
+        ? 'see DXF'
+        : hole.shape === 'round'
+          ? `dia ${size(hole.sizeMm[0])}`
+          : `${size(hole.sizeMm[0])} x ${size(hole.sizeMm[1])}${hole.cornerMm ? `, R ${size(hole.cornerMm)}` : ''}`,
+      position(hole.xMm - datum.xMm, reading),
+      position(hole.yMm - datum.yMm, reading),
+      `± ${position(hole.toleranceMm, reading)}`
+    ])
+  const tables = [
+    ['Openings', ['No.', 'For', 'Shape', 'Size', 'Across', 'Up', 'Tolerance'], rows(schedule.openings)],
+    ['Screw holes', ['No.', 'For', 'Shape', 'Size', 'Across', 'Up', 'Tolerance'], rows(schedule.screws)],
+    [
+      'Hardware',
+      ['', 'Part', 'Pieces', 'For'],
+      schedule.hardware.map(hardwareRow => ['', hardwareRow.name, String(hardwareRow.count), hardwareRow.what])
+    ]
+  ] as const
+  const at = [20, 34, 150, 180, 250, 290, 330]
+  let leaf!: PDFPage
+  let y = 0
+  const fresh = (name: string, columns: readonly string[]) => {
+    leaf = file.addPage([width * PT, height * PT])
+    y = height - 20
+    put(`${title} · ${name}, from ${datum.name} to centres`, 20, head)
+    y -= 8
+    columns.forEach((column, i) => put(column, at[i]!, head))
+    y -= 6
+  }
+  const put = (words: string, x: number, { face = font, size: points = 7 }: { face?: PDFFont; size?: number } = {}) =>
+    leaf.drawText(printable(words), { x: x * PT, y: y * PT, size: points, font: face })
+  for (const [name, columns, list] of tables) {
+    if (list.length === 0) continue
+    fresh(name, columns)
+    for (const cells of list) {
+      if (y < 16) fresh(`${name}, continued`, columns)
+      cells.forEach((cell, i) => put(cell, at[i]!))
+      y -= 4.6
+    }
+  }
+}
+
 /**
  * A drawing sheet: the face to a scale that fits A3, its overall dimensions, every opening numbered; ordinate dimensions and
  * tables of positions and sizes from the datum; a section in depth.
@@ -123,7 +213,7 @@ export interface SheetAsked {
 export async function writeSheetPdf(asked: SheetAsked): Promise<Uint8Array> {
   const { part, design, reading, title, datum, section } = asked
   const setting = await beginPaper(asked.fonts)
-  const { file, font, bold, printable } = setting
+  const { file, bold } = setting
   const [width, height] = [PAPERS.A3[1], PAPERS.A3[0]]
   const page = file.addPage([width * PT, height * PT])
   const { text, line } = penOf(page, setting)
@@ -133,19 +223,8 @@ export async function writeSheetPdf(asked: SheetAsked): Promise<Uint8Array> {
   drawPart({ page, part, left: part.minX, top: part.maxY, x: x0, y: y0, scale })
   const size = (mm: number) => formatLength(mm, reading)
   const low = y0 - h * scale
-  line({ x1: x0, y1: low - 8, x2: x0 + w * scale, y2: low - 8 })
-  for (const x of [x0, x0 + w * scale]) line({ x1: x, y1: low - 10, x2: x, y2: low - 2, mm: 0.12 })
-  text({ words: size(w), x: x0 + (w * scale) / 2 - 8, y: low - 12 })
-  line({ x1: x0 - 8, y1: low, x2: x0 - 8, y2: y0 })
-  for (const y of [low, y0]) line({ x1: x0 - 10, y1: y, x2: x0 - 2, y2: y, mm: 0.12 })
-  text({ words: size(h), x: x0 - 24, y: low + (h * scale) / 2 })
   const schedule = holeSchedule(design)
-  for (const hole of schedule.openings) {
-    const [px, py] = [x0 + (hole.xMm - part.minX) * scale, y0 - (part.maxY - hole.yMm) * scale]
-    line({ x1: px - 2, y1: py, x2: px + 2, y2: py, mm: 0.12 })
-    line({ x1: px, y1: py - 2, x2: px, y2: py + 2, mm: 0.12 })
-    text({ words: hole.number, x: px + 1.2, y: py + 1.2, size: 7, face: bold })
-  }
+  drawDimensions({ text, line }, bold, { part, x0, y0, scale }, { openings: schedule.openings, reading })
   // The face from behind, as it is worked on: the same drawing turned over.
   const behind = Math.min((width * 0.5) / w, (low - 60) / h, scale)
   if (behind > 0.05) {
@@ -182,52 +261,7 @@ export async function writeSheetPdf(asked: SheetAsked): Promise<Uint8Array> {
   const leafPen = () => penOf(file.addPage([width * PT, height * PT]), setting)
   drawOrdinates({ pen: leafPen(), bold, part, schedule, datum, reading, title, paperMm: [width, height] })
   drawSection({ pen: leafPen(), setting, section, reading, title, paperMm: [width, height] })
-  const head = { face: bold, size: 8 }
-  const rows = (list: readonly HoleRow[]) =>
-    list.map(hole => [
-      hole.number,
-      hole.what.slice(0, 60),
-      hole.shape,
-      hole.shape === 'see drawing'
-        ? 'see DXF'
-        : hole.shape === 'round'
-          ? `dia ${size(hole.sizeMm[0])}`
-          : `${size(hole.sizeMm[0])} x ${size(hole.sizeMm[1])}${hole.cornerMm ? `, R ${size(hole.cornerMm)}` : ''}`,
-      position(hole.xMm - datum.xMm, reading),
-      position(hole.yMm - datum.yMm, reading),
-      `± ${position(hole.toleranceMm, reading)}`
-    ])
-  const tables = [
-    ['Openings', ['No.', 'For', 'Shape', 'Size', 'Across', 'Up', 'Tolerance'], rows(schedule.openings)],
-    ['Screw holes', ['No.', 'For', 'Shape', 'Size', 'Across', 'Up', 'Tolerance'], rows(schedule.screws)],
-    [
-      'Hardware',
-      ['', 'Part', 'Pieces', 'For'],
-      schedule.hardware.map(hardwareRow => ['', hardwareRow.name, String(hardwareRow.count), hardwareRow.what])
-    ]
-  ] as const
-  const at = [20, 34, 150, 180, 250, 290, 330]
-  let leaf = page
-  let y = 0
-  const fresh = (name: string, columns: readonly string[]) => {
-    leaf = file.addPage([width * PT, height * PT])
-    y = height - 20
-    put(`${title} · ${name}, from ${datum.name} to centres`, 20, head)
-    y -= 8
-    columns.forEach((column, i) => put(column, at[i]!, head))
-    y -= 6
-  }
-  const put = (words: string, x: number, { face = font, size: points = 7 }: { face?: PDFFont; size?: number } = {}) =>
-    leaf.drawText(printable(words), { x: x * PT, y: y * PT, size: points, font: face })
-  for (const [name, columns, list] of tables) {
-    if (list.length === 0) continue
-    fresh(name, columns)
-    for (const cells of list) {
-      if (y < 16) fresh(`${name}, continued`, columns)
-      cells.forEach((cell, i) => put(cell, at[i]!))
-      y -= 4.6
-    }
-  }
+  writeTables(setting, asked, schedule)
   const lacking = setting.lacking()
   if (lacking !== undefined) text({ words: lacking, x: x0, y: 2.5 })
   return file.save()

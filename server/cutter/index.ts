@@ -116,45 +116,24 @@ function lineLength(entity: IEntity, scale: number): number {
   )
 }
 
-/** Looks a drawing over and prices it, or refuses it with every reason. */
-export function quoteCut(order: Order): Answer {
-  const sound = soundDxf(order.dxf)
-  if (!sound.ok) return { accepted: false, reasons: [`The file is not a DXF we can read: ${sound.problem}.`] }
-  let drawing: ReturnType<DxfParser['parseSync']>
-  try {
-    drawing = new DxfParser().parseSync(sound.text)
-  } catch (error) {
-    return { accepted: false, reasons: [`The file is not a DXF we can read: ${(error as Error).message}`] }
-  }
-  const stock = STOCK[order.stock]
-  const reasons: string[] = []
-  const refuse = (text: string) => {
-    if (!reasons.includes(text)) reasons.push(text)
-  }
-  const scale = UNIT_MM[Number(drawing?.header?.$INSUNITS ?? 0)]
-  if (scale === undefined)
-    return { accepted: false, reasons: ['The drawing does not declare inches or millimetres ($INSUNITS).'] }
-  const work = (drawing?.entities ?? []).filter(entity => WORK_LAYERS.has(entity.layer))
-  if (work.length > RULES.mostContours)
-    return { accepted: false, reasons: [`${work.length} contours; we take ${RULES.mostContours}.`] }
-  for (const { type, layer } of sound.others) if (WORK_LAYERS.has(layer)) refuse(ONLY(type, layer))
-  const contours = work.flatMap(entity => contourOf(entity, scale, refuse) ?? [])
-  const outlines = contours.filter(contour => contour.layer === 'OUTLINE')
-  if (outlines.length !== 1) refuse(`One closed contour on the layer OUTLINE is wanted; there are ${outlines.length}.`)
-  const outline = outlines[0]
-  const inner = contours.filter(contour => contour !== outline)
-  if (outline) {
-    const [w, h] = [outline.box.maxX - outline.box.minX, outline.box.maxY - outline.box.minY]
-    const [long, short] = [Math.max(w, h), Math.min(w, h)]
-    if (long > RULES.sheetMm[0] || short > RULES.sheetMm[1])
-      refuse(
-        `The piece is ${w.toFixed(0)} × ${h.toFixed(0)} mm; our sheets are ${RULES.sheetMm[0]} × ${RULES.sheetMm[1]} mm.`
-      )
-    const edge = outline.kind === 'poly' ? outline.points : []
-    for (const hole of inner)
-      if (edge.length && !inside([(hole.box.minX + hole.box.maxX) / 2, (hole.box.minY + hole.box.maxY) / 2], edge))
-        refuse(`A contour on ${hole.layer} at ${hole.x.toFixed(1)}, ${hole.y.toFixed(1)} mm lies outside the outline.`)
-  }
+type Refuse = (text: string) => void
+type Stock = (typeof STOCK)[keyof typeof STOCK]
+
+/** The piece on our sheets, and what lies outside it. */
+function lookAtSize(outline: Contour, inner: readonly Contour[], refuse: Refuse): void {
+  const [w, h] = [outline.box.maxX - outline.box.minX, outline.box.maxY - outline.box.minY]
+  const [long, short] = [Math.max(w, h), Math.min(w, h)]
+  if (long > RULES.sheetMm[0] || short > RULES.sheetMm[1])
+    refuse(
+      `The piece is ${w.toFixed(0)} × ${h.toFixed(0)} mm; our sheets are ${RULES.sheetMm[0]} × ${RULES.sheetMm[1]} mm.`
+    )
+  const edge = outline.kind === 'poly' ? outline.points : []
+  for (const hole of inner)
+    if (edge.length && !inside([(hole.box.minX + hole.box.maxX) / 2, (hole.box.minY + hole.box.maxY) / 2], edge))
+      refuse(`A contour on ${hole.layer} at ${hole.x.toFixed(1)}, ${hole.y.toFixed(1)} mm lies outside the outline.`)
+}
+
+function lookAtHoles(inner: readonly Contour[], stock: Stock, refuse: Refuse): void {
   for (const hole of inner) {
     const least = Math.min(hole.box.maxX - hole.box.minX, hole.box.maxY - hole.box.minY)
     if (least < stock.thickMm * RULES.holePerThickness)
@@ -163,46 +142,49 @@ export function quoteCut(order: Order): Answer {
           `than ${(stock.thickMm * RULES.holePerThickness).toFixed(2)} mm.`
       )
   }
-  inner.forEach((a, i) =>
-    inner.slice(i + 1).forEach(b => {
-      const same =
-        Math.abs(a.box.minX - b.box.minX) +
-          Math.abs(a.box.maxX - b.box.maxX) +
-          Math.abs(a.box.minY - b.box.minY) +
-          Math.abs(a.box.maxY - b.box.maxY) <
-          RULES.joinMm && a.kind === b.kind
-      if (same) {
-        refuse(`Two lines on one another at ${a.x.toFixed(1)}, ${a.y.toFixed(1)} mm: it would be cut twice.`)
-        return
-      }
-      if (
-        a.box.minX - b.box.maxX > RULES.leastWebMm ||
-        b.box.minX - a.box.maxX > RULES.leastWebMm ||
-        a.box.minY - b.box.maxY > RULES.leastWebMm ||
-        b.box.minY - a.box.maxY > RULES.leastWebMm
-      )
-        return
-      const web = gap(a, b)
-      if (web < RULES.leastWebMm - 1e-6)
-        refuse(
-          web < 0
-            ? `Contours run into each other at ${a.x.toFixed(1)}, ${a.y.toFixed(1)} mm.`
-            : `A web of ${web.toFixed(2)} mm ` +
-                `between ${a.x.toFixed(1)}, ${a.y.toFixed(1)} and ${b.x.toFixed(1)}, ${b.y.toFixed(1)} mm; no less ` +
-                `than ${RULES.leastWebMm} mm.`
-        )
-    })
+}
+
+/** Two contours on one another, or too near. */
+function lookAtPair(a: Contour, b: Contour, refuse: Refuse): void {
+  const same =
+    Math.abs(a.box.minX - b.box.minX) +
+      Math.abs(a.box.maxX - b.box.maxX) +
+      Math.abs(a.box.minY - b.box.minY) +
+      Math.abs(a.box.maxY - b.box.maxY) <
+      RULES.joinMm && a.kind === b.kind
+  if (same) {
+    refuse(`Two lines on one another at ${a.x.toFixed(1)}, ${a.y.toFixed(1)} mm: it would be cut twice.`)
+    return
+  }
+  if (
+    a.box.minX - b.box.maxX > RULES.leastWebMm ||
+    b.box.minX - a.box.maxX > RULES.leastWebMm ||
+    a.box.minY - b.box.maxY > RULES.leastWebMm ||
+    b.box.minY - a.box.maxY > RULES.leastWebMm
   )
-  if (reasons.length || !outline) return { accepted: false, reasons }
+    return
+  const web = gap(a, b)
+  if (web < RULES.leastWebMm - 1e-6)
+    refuse(
+      web < 0
+        ? `Contours run into each other at ${a.x.toFixed(1)}, ${a.y.toFixed(1)} mm.`
+        : `A web of ${web.toFixed(2)} mm ` +
+            `between ${a.x.toFixed(1)}, ${a.y.toFixed(1)} and ${b.x.toFixed(1)}, ${b.y.toFixed(1)} mm; no less ` +
+            `than ${RULES.leastWebMm} mm.`
+    )
+}
+
+/** What an order that nothing speaks against costs. */
+function priceOf(
+  order: Order,
+  drawn: { outline: Contour; contours: readonly Contour[]; etchedMm: number; others: number }
+): Answer {
+  const { outline, contours, etchedMm, others } = drawn
+  const stock = STOCK[order.stock]
   const acrylic = order.stock.includes('acrylic')
-  if (acrylic && order.finish !== 'bare')
-    return { accepted: false, reasons: ['Acrylic is cut bare: it takes no finish.'] }
+  const inner = contours.filter(contour => contour !== outline)
   const cutMm = contours.reduce((sum, contour) => sum + contour.lengthMm, 0)
   const areaDm2 = ((outline.box.maxX - outline.box.minX) * (outline.box.maxY - outline.box.minY)) / 10_000
-  const etchedMm = (drawing?.entities ?? [])
-    .filter(entity => entity.layer === 'ETCH')
-    .reduce((sum, entity) => sum + lineLength(entity, scale), 0)
-  const others = sound.others.filter(other => other.layer === 'ETCH').length
   const tight = contours.filter(
     contour =>
       contour.kind === 'poly' &&
@@ -238,4 +220,43 @@ export function quoteCut(order: Order): Answer {
         : [])
     ]
   }
+}
+
+/** Looks a drawing over and prices it, or refuses it with every reason. */
+export function quoteCut(order: Order): Answer {
+  const sound = soundDxf(order.dxf)
+  if (!sound.ok) return { accepted: false, reasons: [`The file is not a DXF we can read: ${sound.problem}.`] }
+  let drawing: ReturnType<DxfParser['parseSync']>
+  try {
+    drawing = new DxfParser().parseSync(sound.text)
+  } catch (error) {
+    return { accepted: false, reasons: [`The file is not a DXF we can read: ${(error as Error).message}`] }
+  }
+  const reasons: string[] = []
+  const refuse = (text: string) => {
+    if (!reasons.includes(text)) reasons.push(text)
+  }
+  const scale = UNIT_MM[Number(drawing?.header?.$INSUNITS ?? 0)]
+  if (scale === undefined)
+    return { accepted: false, reasons: ['The drawing does not declare inches or millimetres ($INSUNITS).'] }
+  const work = (drawing?.entities ?? []).filter(entity => WORK_LAYERS.has(entity.layer))
+  if (work.length > RULES.mostContours)
+    return { accepted: false, reasons: [`${work.length} contours; we take ${RULES.mostContours}.`] }
+  for (const { type, layer } of sound.others) if (WORK_LAYERS.has(layer)) refuse(ONLY(type, layer))
+  const contours = work.flatMap(entity => contourOf(entity, scale, refuse) ?? [])
+  const outlines = contours.filter(contour => contour.layer === 'OUTLINE')
+  if (outlines.length !== 1) refuse(`One closed contour on the layer OUTLINE is wanted; there are ${outlines.length}.`)
+  const outline = outlines[0]
+  const inner = contours.filter(contour => contour !== outline)
+  if (outline) lookAtSize(outline, inner, refuse)
+  lookAtHoles(inner, STOCK[order.stock], refuse)
+  inner.forEach((a, i) => inner.slice(i + 1).forEach(b => lookAtPair(a, b, refuse)))
+  if (reasons.length || !outline) return { accepted: false, reasons }
+  if (order.stock.includes('acrylic') && order.finish !== 'bare')
+    return { accepted: false, reasons: ['Acrylic is cut bare: it takes no finish.'] }
+  const etchedMm = (drawing?.entities ?? [])
+    .filter(entity => entity.layer === 'ETCH')
+    .reduce((sum, entity) => sum + lineLength(entity, scale), 0)
+  const others = sound.others.filter(other => other.layer === 'ETCH').length
+  return priceOf(order, { outline, contours, etchedMm, others })
 }

@@ -395,10 +395,8 @@ export interface CatalogueRead {
   problems: FileProblem[]
 }
 
-/** Reads a catalogue from CSV. Every bad row is named with its line and column; the good ones are returned beside. */
-export function readCatalogueCsv(text: string): CatalogueRead {
-  const items: Item[] = []
-  const problems: FileProblem[] = []
+/** The rows that say anything, each with its line. */
+function rowsOf(text: string, problems: FileProblem[]): { cells: string[]; line: number }[] {
   const clean = text.replace(/^\uFEFF/, '')
   const rows: { cells: string[]; line: number }[] = []
   let cursor = 0
@@ -416,6 +414,14 @@ export function readCatalogueCsv(text: string): CatalogueRead {
       cursor = meta.cursor
     }
   })
+  return rows
+}
+
+/** Reads a catalogue from CSV. Every bad row is named with its line and column; the good ones are returned beside. */
+export function readCatalogueCsv(text: string): CatalogueRead {
+  const items: Item[] = []
+  const problems: FileProblem[] = []
+  const rows = rowsOf(text, problems)
   const header = rows[0]?.cells.map(cell => cell.trim()) ?? []
   const unknown = header.flatMap((name, index) =>
     (CATALOGUE_COLUMNS as readonly string[]).includes(name)

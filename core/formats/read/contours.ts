@@ -12,6 +12,12 @@ const [LEAST_MM, MOST_MM] = [80, 3_000]
 const MOST_CORNERS = 2_000
 
 /** A line of a drawing, in mm, y up. */
+/** What a drawing is refused for: nothing of it was taken. */
+export const refused = (problem: string): { ok: false; problems: string[] } => ({
+  ok: false,
+  problems: [`${problem} Nothing was changed.`]
+})
+
 export interface Stroke {
   layer: string
   points: PointMm[]
@@ -202,30 +208,29 @@ export function roundOf(ring: Stroke): Contour['round'] {
   return found.kind === 'circle' ? { xMm: found.x, yMm: found.y, diameterMm: 2 * found.r } : undefined
 }
 
+/** Lines that are no part of any outline, in words. */
+const notTaken = (flat: number, twice: number): string[] => [
+  ...(flat > 0 ? [`${lines(flat)} of no area left out.`] : []),
+  ...(twice > 0
+    ? [`${twice} ${twice === 1 ? 'line is' : 'lines are'} drawn twice and ${twice === 1 ? 'counts' : 'count'} once.`]
+    : [])
+]
+
 /**
  * Picks the panel's outline from strokes, moved so that its lower left is at zero. Refuses, in words, what cannot be a panel.
  * @param choice which closed line is the outline, of the `choices` told before, where several could be it
  */
 export function outlineOf(strokes: readonly Stroke[], notes: string[], choice?: number): OutlineRead {
   if (strokes.length === 0)
-    return {
-      ok: false,
-      problems: [
-        'There is no line in this drawing: no lines, arcs, circles, polylines, splines or paths. Nothing was changed.'
-      ]
-    }
+    return refused('There is no line in this drawing: no lines, arcs, circles, polylines, splines or paths.')
   if (strokes.some(stroke => stroke.points.some(([x, y]) => !Number.isFinite(x) || !Number.isFinite(y))))
-    return { ok: false, problems: ['A coordinate in this drawing is not a number. Nothing was changed.'] }
+    return refused('A coordinate in this drawing is not a number.')
   const { rings, open, flat, twice } = ringsOf(strokes)
   const sayOpen = open.slice(0, 5).map(stroke => {
     const [a, b] = [stroke.points[0]!, stroke.points.at(-1)!]
     return `On layer “${stroke.layer}” a line from ${say(a)} to ${say(b)} is open by ${round3(Math.hypot(a[0] - b[0], a[1] - b[1]))} mm.`
   })
-  if (flat > 0) notes.push(`${lines(flat)} of no area left out.`)
-  if (twice > 0)
-    notes.push(
-      `${twice} ${twice === 1 ? 'line is' : 'lines are'} drawn twice and ${twice === 1 ? 'counts' : 'count'} once.`
-    )
+  notes.push(...notTaken(flat, twice))
   if (rings.length === 0)
     return {
       ok: false,
@@ -256,30 +261,21 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[], choice?: 
   const box = bounds(outer.points)
   const [width, height] = [box.maxX - box.minX, box.maxY - box.minY]
   if (width > MOST_MM || height > MOST_MM || Math.max(width, height) < LEAST_MM)
-    return {
-      ok: false,
-      problems: [
-        `The outline would be ${round3(width)} × ${round3(height)} mm; a panel is ` +
-          `between ${LEAST_MM} and ${MOST_MM} mm. Is the unit of the drawing right? Nothing was changed.`
-      ]
-    }
+    return refused(
+      `The outline would be ${round3(width)} × ${round3(height)} mm; a panel is ` +
+        `between ${LEAST_MM} and ${MOST_MM} mm. Is the unit of the drawing right?`
+    )
   if (outer.points.length > MOST_CORNERS)
-    return {
-      ok: false,
-      problems: [
-        `The outline has ${outer.points.length} corners once its curves are flattened; at most ${MOST_CORNERS} are ` +
-          `kept. Draw it with arcs instead of many short lines. Nothing was changed.`
-      ]
-    }
+    return refused(
+      `The outline has ${outer.points.length} corners once its curves are flattened; at most ${MOST_CORNERS} are ` +
+        `kept. Draw it with arcs instead of many short lines.`
+    )
   const cross = selfCrossing(outer.points)
   if (cross)
-    return {
-      ok: false,
-      problems: [
-        `The outline crosses itself: the side from ${say(outer.points[cross[0]]!)} meets the side ` +
-          `from ${say(outer.points[cross[1]]!)}. Nothing was changed.`
-      ]
-    }
+    return refused(
+      `The outline crosses itself: the side from ${say(outer.points[cross[0]]!)} meets the side ` +
+        `from ${say(outer.points[cross[1]]!)}.`
+    )
   if (open.length) notes.push(`${open.length} open lines were left out. ${sayOpen.join(' ')}`)
   if (Math.max(Math.abs(box.minX), Math.abs(box.minY)) > 10_000)
     notes.push(`The drawing lies far off its origin, at ${say([box.minX, box.minY])} mm; it was moved to zero.`)

@@ -19,7 +19,8 @@ import {
   outlineOf,
   type OutlineRead,
   type Stroke,
-  type StrokesRead
+  type StrokesRead,
+  refused
 } from './contours'
 import { soundDxf } from './dxf-groups'
 
@@ -184,6 +185,15 @@ export function readDxfOutline(text: string, unitMm?: number, choice?: number): 
   return read.ok ? outlineOf(read.strokes, read.notes, choice) : read
 }
 
+/** The drawing, or in words why it cannot be read. */
+function parsed(text: string): ReturnType<DxfParser['parseSync']> | string {
+  try {
+    return new DxfParser().parseSync(text)
+  } catch (error) {
+    return `This is not a DXF drawing that can be read: ${(error as Error).message}.`
+  }
+}
+
 /**
  * Reads the lines of a DXF drawing: lines, arcs, circles, ellipses, polylines with bulges and splines, those of
  * inserted blocks too, joined end to end.
@@ -191,38 +201,20 @@ export function readDxfOutline(text: string, unitMm?: number, choice?: number): 
  */
 export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
   if (text.length > MOST_DRAWING_BYTES)
-    return {
-      ok: false,
-      problems: [
-        `The drawing is ${(text.length / 1e6).toFixed(0)} MB; at most ${MOST_DRAWING_BYTES / 1e6} MB are read. Nothing was changed.`
-      ]
-    }
+    return refused(
+      `The drawing is ${(text.length / 1e6).toFixed(0)} MB; at most ${MOST_DRAWING_BYTES / 1e6} MB are read.`
+    )
   const sound = soundDxf(text)
-  if (!sound.ok)
-    return {
-      ok: false,
-      problems: [`This is not a DXF drawing that can be read: ${sound.problem}. Nothing was changed.`]
-    }
-  let drawing: ReturnType<DxfParser['parseSync']>
-  try {
-    drawing = new DxfParser().parseSync(sound.text)
-  } catch (error) {
-    return {
-      ok: false,
-      problems: [`This is not a DXF drawing that can be read: ${(error as Error).message}. Nothing was changed.`]
-    }
-  }
+  if (!sound.ok) return refused(`This is not a DXF drawing that can be read: ${sound.problem}.`)
+  const drawing = parsed(sound.text)
+  if (typeof drawing === 'string') return refused(drawing)
   const entities = drawing?.entities ?? []
-  if (!drawing || entities.length === 0)
-    return { ok: false, problems: ['This drawing holds no entities. Nothing was changed.'] }
+  if (!drawing || entities.length === 0) return refused('This drawing holds no entities.')
   if (entities.length > MOST_ENTITIES)
-    return {
-      ok: false,
-      problems: [
-        `The drawing holds ${entities.length} entities; an outline has at most ${MOST_ENTITIES}. Take all but the ` +
-          `panel out of it. Nothing was changed.`
-      ]
-    }
+    return refused(
+      `The drawing holds ${entities.length} entities; an outline has at most ${MOST_ENTITIES}. Take all but the ` +
+        `panel out of it.`
+    )
   const declared = UNIT_MM[Number(drawing.header?.$INSUNITS ?? 0)]
   const scale = declared ?? unitMm
   if (scale === undefined)
@@ -238,23 +230,17 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
   const layers = (drawing.tables?.layer as { layers?: Layers } | undefined)?.layers ?? {}
   const laid = laidOut(entities, drawing.blocks ?? {}, layers)
   if (!laid)
-    return {
-      ok: false,
-      problems: [
-        `With its blocks the drawing holds more than ${MOST_ENTITIES} entities. Take all but the panel out of it. Nothing was changed.`
-      ]
-    }
+    return refused(
+      `With its blocks the drawing holds more than ${MOST_ENTITIES} entities. Take all but the panel out of it.`
+    )
   const weighted = laid.find(
     each => each.entity.type === 'SPLINE' && (each.entity as ISplineEntity).rational && !unseenBecause(each, layers)
   )
   if (weighted)
-    return {
-      ok: false,
-      problems: [
-        `A SPLINE with weights on layer “${weighted.entity.layer}” would not be read true. Save it as arcs or as a ` +
-          `polyline. Nothing was changed.`
-      ]
-    }
+    return refused(
+      `A SPLINE with weights on layer “${weighted.entity.layer}” would not be read true. Save it as arcs or as a ` +
+        `polyline.`
+    )
   let corners = 0
   const strokes = laid.flatMap((each): Stroke[] => {
     const { entity, place, layer } = each
@@ -284,16 +270,53 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
     ]
   })
   if (corners > MOST_POINTS)
-    return {
-      ok: false,
-      problems: [
-        `Flattened to ${FLATTEN_MM} mm its curves have more than ${MOST_POINTS} points. Is the unit of the drawing ` +
-          `right? Nothing was changed.`
-      ]
-    }
+    return refused(
+      `Flattened to ${FLATTEN_MM} mm its curves have more than ${MOST_POINTS} points. Is the unit of the drawing ` +
+        `right?`
+    )
   for (const [why, count] of hidden) notes.push(`Left out: ${count} ${why}.`)
   if (left.size) notes.push(`Left out: ${[...left].map(([type, count]) => `${count} ${type}`).join(', ')}.`)
   return { ok: true, strokes, notes }
+}
+
+function polylineStroke(entity: ILwpolylineEntity | IPolylineEntity, layer: string, scale: number): Stroke {
+  const { vertices, shape } = entity
+  const corners = vertices.map(v => ({ x: v.x * scale, y: v.y * scale, bulge: (v as { bulge?: number }).bulge }))
+  // Flattening closes the ring; an open polyline's last side is not drawn.
+  if (shape) return { layer, closed: true, points: flatten(corners, FLATTEN_MM) }
+  const last = corners.at(-1)!
+  return {
+    layer,
+    closed: false,
+    points: [
+      ...flatten(
+        corners.map((corner, i) => (i === corners.length - 1 ? { ...corner, bulge: 0 } : corner)),
+        FLATTEN_MM
+      ),
+      [last.x, last.y]
+    ].filter((p, i, all): p is PointMm => i === 0 || p[0] !== all[i - 1]![0] || p[1] !== all[i - 1]![1])
+  }
+}
+
+function splineStroke(
+  entity: ISplineEntity,
+  layer: string,
+  point: (p: { x: number; y: number }) => PointMm
+): Stroke | undefined {
+  const { controlPoints, degreeOfSplineCurve, knotValues, closed } = entity
+  if (
+    !controlPoints ||
+    !knotValues ||
+    !(degreeOfSplineCurve >= 1 && degreeOfSplineCurve <= MOST_DEGREE) ||
+    controlPoints.length <= degreeOfSplineCurve ||
+    knotValues.length < controlPoints.length + degreeOfSplineCurve + 1 ||
+    controlPoints.some(controlPoint => !Number.isFinite(controlPoint?.x + controlPoint?.y)) ||
+    knotValues.some((knot, index) => !Number.isFinite(knot) || (index > 0 && knot < knotValues[index - 1]!))
+  )
+    return undefined
+  const points = splinePoints(degreeOfSplineCurve, knotValues, controlPoints.map(point), FLATTEN_MM)
+  const meets = Math.hypot(points[0]![0] - points.at(-1)![0], points[0]![1] - points.at(-1)![1]) < 1e-3
+  return { layer, closed: Boolean(closed) && meets, points: closed && meets ? points.slice(0, -1) : points }
 }
 
 function strokeOf(entity: IEntity, layer: string, scale: number): Stroke | undefined {
@@ -346,40 +369,10 @@ function strokeOf(entity: IEntity, layer: string, scale: number): Stroke | undef
       return { layer, closed: whole, points: whole ? points.slice(0, -1) : points }
     }
     case 'LWPOLYLINE':
-    case 'POLYLINE': {
-      const { vertices, shape } = entity as ILwpolylineEntity | IPolylineEntity
-      const corners = vertices.map(v => ({ x: v.x * scale, y: v.y * scale, bulge: (v as { bulge?: number }).bulge }))
-      // Flattening closes the ring; an open polyline's last side is not drawn.
-      if (shape) return { layer, closed: true, points: flatten(corners, FLATTEN_MM) }
-      const last = corners.at(-1)!
-      return {
-        layer,
-        closed: false,
-        points: [
-          ...flatten(
-            corners.map((corner, i) => (i === corners.length - 1 ? { ...corner, bulge: 0 } : corner)),
-            FLATTEN_MM
-          ),
-          [last.x, last.y]
-        ].filter((p, i, all): p is PointMm => i === 0 || p[0] !== all[i - 1]![0] || p[1] !== all[i - 1]![1])
-      }
-    }
-    case 'SPLINE': {
-      const { controlPoints, degreeOfSplineCurve, knotValues, closed } = entity as ISplineEntity
-      if (
-        !controlPoints ||
-        !knotValues ||
-        !(degreeOfSplineCurve >= 1 && degreeOfSplineCurve <= MOST_DEGREE) ||
-        controlPoints.length <= degreeOfSplineCurve ||
-        knotValues.length < controlPoints.length + degreeOfSplineCurve + 1 ||
-        controlPoints.some(controlPoint => !Number.isFinite(controlPoint?.x + controlPoint?.y)) ||
-        knotValues.some((knot, index) => !Number.isFinite(knot) || (index > 0 && knot < knotValues[index - 1]!))
-      )
-        return undefined
-      const points = splinePoints(degreeOfSplineCurve, knotValues, controlPoints.map(point), FLATTEN_MM)
-      const meets = Math.hypot(points[0]![0] - points.at(-1)![0], points[0]![1] - points.at(-1)![1]) < 1e-3
-      return { layer, closed: Boolean(closed) && meets, points: closed && meets ? points.slice(0, -1) : points }
-    }
+    case 'POLYLINE':
+      return polylineStroke(entity as ILwpolylineEntity | IPolylineEntity, layer, scale)
+    case 'SPLINE':
+      return splineStroke(entity as ISplineEntity, layer, point)
     default:
       return undefined
   }

@@ -9,7 +9,8 @@ import {
   outlineOf,
   type OutlineRead,
   type Stroke,
-  type StrokesRead
+  type StrokesRead,
+  refused
 } from './contours'
 
 type Node = Record<string, unknown> & { ':@'?: Record<string, string> }
@@ -82,21 +83,117 @@ export function readSvgOutline(text: string, unitMm?: number, choice?: number): 
   return read.ok ? outlineOf(read.strokes, read.notes, choice) : read
 }
 
-/**
- * Reads the lines of an SVG drawing: paths and plain shapes with their transforms. Anything that could run is refused.
- * @param unitMm millimetres of one unit of the drawing, for files whose width is in no real unit
- */
-export function svgStrokes(text: string, unitMm?: number): StrokesRead {
-  const refuse = (problem: string): StrokesRead => ({ ok: false, problems: [`${problem} Nothing was changed.`] })
-  if (text.length > MOST_DRAWING_BYTES)
-    return refuse(
-      `The drawing is ${(text.length / 1e6).toFixed(0)} MB; at most ${MOST_DRAWING_BYTES / 1e6} MB are read.`
-    )
-  if (/<!(?:DOCTYPE[^>]*\[|ENTITY)/i.test(text))
-    return refuse('The drawing defines entities of its own, which is refused for safety.')
+type Attributes = Readonly<Record<string, string>>
+const isHidden = (a: Attributes): boolean =>
+  a.display === 'none' || a.visibility === 'hidden' || /display\s*:\s*none|visibility\s*:\s*hidden/.test(a.style ?? '')
+/** The attribute that could run something. */
+const handlerOf = (a: Attributes): string | undefined =>
+  Object.keys(a).find(name => /^on/i.test(name) || (/href$/i.test(name) && /^\s*(javascript|data):/i.test(a[name]!)))
+
+/** What is found on a walk through the elements of a drawing. */
+class SvgWalk {
+  readonly strokes: Stroke[] = []
+  shapes = 0
+  hidden = 0
+  /** What could run. */
+  danger?: string
+  /** What cannot be read. */
+  broken?: string
+  private seen = 0
+  private readonly byId = new Map<string, Node>()
+
+  constructor(
+    nodes: Node[],
+    private readonly scale: number
+  ) {
+    this.findIds(nodes)
+    this.walk(nodes, [], 'svg')
+  }
+
+  private findIds(nodes: Node[]) {
+    for (const node of nodes) {
+      const id = node[':@']?.id
+      if (id !== undefined) this.byId.set(id, node)
+      for (const tag of Object.keys(node)) if (Array.isArray(node[tag])) this.findIds(node[tag] as Node[])
+    }
+  }
+
+  private walk(nodes: Node[], transforms: readonly string[], layer: string) {
+    for (const node of nodes) {
+      // Copies of copies can make more of a short file than anyone draws.
+      if (++this.seen > MOST_SEEN) {
+        this.broken ??= `With its copies the drawing holds more than ${MOST_SEEN} elements. Take all but the panel out of it.`
+        return
+      }
+      const tag = Object.keys(node).find(key => key !== ':@' && key !== '#text')
+      if (!tag) continue
+      const a = node[':@'] ?? {}
+      if (/^(script|foreignObject|iframe|object|embed|handler)$/i.test(tag)) this.danger ??= `a “${tag}” element`
+      const handler = handlerOf(a)
+      if (handler) this.danger ??= `the attribute “${handler}”`
+      if (/^(defs|symbol|clipPath|mask|pattern|marker|style|metadata|title|desc|text)$/.test(tag)) {
+        if (/^(defs|symbol)$/.test(tag)) this.findDanger(node[tag] as Node[])
+        continue
+      }
+      if (isHidden(a)) {
+        this.hidden++
+        continue
+      }
+      if (tag === 'svg') {
+        this.broken ??= 'A drawing stands within the drawing (a nested svg), in units of its own. Save it flat.'
+        continue
+      }
+      const own = a.transform ? [...transforms, a.transform] : transforms
+      const odd = lengthIn(tag, a)
+      if (odd) {
+        this.broken ??=
+          `A ${tag} has ${odd}: lengths with a unit or in percent within the drawing are not read true. ` +
+          `Save it in plain units.`
+        continue
+      }
+      if (tag === 'use') {
+        const name = (a.href ?? a['xlink:href'] ?? '').replace(/^#/, '')
+        const copied = this.byId.get(name)
+        // A copy of a copy of itself has no end.
+        if (!copied || own.length > MOST_NESTED) this.broken ??= `A copy (use) of “${name}” leads nowhere.`
+        else this.walk(copyOf(copied), [...own, `translate(${a.x ?? 0} ${a.y ?? 0})`], layer)
+        continue
+      }
+      const path = pathText(tag, a)
+      if (path === undefined) {
+        if (Array.isArray(node[tag])) this.walk(node[tag] as Node[], own, tag === 'g' ? (a.id ?? layer) : layer)
+        continue
+      }
+      this.shapes++
+      try {
+        for (const stroke of strokesOf(path, own, layer, this.scale)) this.strokes.push(stroke)
+        if (this.strokes.length > MOST_STROKES)
+          this.broken ??= `The drawing holds more than ${MOST_STROKES} lines. Take all but the panel out of it.`
+      } catch (error) {
+        this.broken ??= `A ${tag} cannot be read: ${(error as Error).message}.`
+      }
+    }
+  }
+
+  private findDanger(nodes: Node[] = []) {
+    for (const node of nodes)
+      for (const tag of Object.keys(node)) {
+        if (/^(script|foreignObject)$/i.test(tag)) this.danger ??= `a “${tag}” element`
+        if (Array.isArray(node[tag])) this.findDanger(node[tag] as Node[])
+      }
+  }
+}
+
+/** What a drawing is refused for. */
+class DrawingError extends Error {}
+
+/** The drawing as a tree. @throws DrawingError for what is no whole SVG */
+function treeOf(text: string): Node {
   const valid = XMLValidator.validate(text)
   if (valid !== true)
-    return refuse(`Line ${valid.err.line}, column ${valid.err.col}: this is not a whole SVG file: ${valid.err.msg}.`)
+    throw new DrawingError(
+      `Line ${valid.err.line}, column ${valid.err.col}: this is not a whole SVG file: ${valid.err.msg}.`
+    )
   let tree: Node[]
   try {
     tree = new XMLParser({
@@ -108,11 +205,15 @@ export function svgStrokes(text: string, unitMm?: number): StrokesRead {
       parseAttributeValue: false
     }).parse(text) as Node[]
   } catch (error) {
-    return refuse(`This is not a whole SVG file: ${(error as Error).message.replace(/\.$/, '')}.`)
+    throw new DrawingError(`This is not a whole SVG file: ${(error as Error).message.replace(/\.$/, '')}.`)
   }
   const root = tree.find(node => 'svg' in node)
-  if (!root) return refuse('This is not an SVG drawing: it has no svg element at its top.')
-  const attributes = root[':@'] ?? {}
+  if (!root) throw new DrawingError('This is not an SVG drawing: it has no svg element at its top.')
+  return root
+}
+
+/** Millimetres of one unit of the drawing, and whether the drawing says so itself. @throws DrawingError where it is stretched */
+function frameOf(attributes: Attributes, unitMm: number | undefined): { scale: number | undefined; entered: boolean } {
   const box = attributes.viewBox
     ?.trim()
     .split(/[\s,]+/)
@@ -124,7 +225,7 @@ export function svgStrokes(text: string, unitMm?: number): StrokesRead {
     ? [widthMm / box[2]!, heightMm === undefined ? widthMm / box[2]! : heightMm / box[3]!]
     : [1, 1]
   if (Math.abs(across / up - 1) > 1e-3 && /none/.test(attributes.preserveAspectRatio ?? ''))
-    return refuse(
+    throw new DrawingError(
       `The drawing is stretched: one unit is ${across.toFixed(4)} mm across and ${up.toFixed(4)} mm up. Save it with ` +
         `the same scale both ways.`
     )
@@ -134,95 +235,39 @@ export function svgStrokes(text: string, unitMm?: number): StrokesRead {
     : widthMm !== undefined && !box
       ? LENGTH_MM[/[a-z]+/.exec(attributes.width!)![0]]
       : unitMm
-  const strokes: Stroke[] = []
-  let shapes = 0
-  let seen = 0
-  let danger: string | undefined
-  let broken: string | undefined
-  let hidden = 0
-  const byId = new Map<string, Node>()
-  const findIds = (nodes: Node[]) => {
-    for (const node of nodes) {
-      const id = node[':@']?.id
-      if (id !== undefined) byId.set(id, node)
-      for (const tag of Object.keys(node)) if (Array.isArray(node[tag])) findIds(node[tag] as Node[])
-    }
+  return { scale, entered: widthMm !== undefined }
+}
+
+/**
+ * Reads the lines of an SVG drawing: paths and plain shapes with their transforms. Anything that could run is refused.
+ * @param unitMm millimetres of one unit of the drawing, for files whose width is in no real unit
+ */
+export function svgStrokes(text: string, unitMm?: number): StrokesRead {
+  if (text.length > MOST_DRAWING_BYTES)
+    return refused(
+      `The drawing is ${(text.length / 1e6).toFixed(0)} MB; at most ${MOST_DRAWING_BYTES / 1e6} MB are read.`
+    )
+  if (/<!(?:DOCTYPE[^>]*\[|ENTITY)/i.test(text))
+    return refused('The drawing defines entities of its own, which is refused for safety.')
+  try {
+    return readTree(treeOf(text), unitMm)
+  } catch (error) {
+    if (error instanceof DrawingError) return refused(error.message)
+    throw error
   }
-  findIds(root.svg as Node[])
-  const walk = (nodes: Node[], transforms: readonly string[], layer: string) => {
-    for (const node of nodes) {
-      // Copies of copies can make more of a short file than anyone draws.
-      if (++seen > MOST_SEEN) {
-        broken ??= `With its copies the drawing holds more than ${MOST_SEEN} elements. Take all but the panel out of it.`
-        return
-      }
-      const tag = Object.keys(node).find(key => key !== ':@' && key !== '#text')
-      if (!tag) continue
-      const a = node[':@'] ?? {}
-      if (/^(script|foreignObject|iframe|object|embed|handler)$/i.test(tag)) danger ??= `a “${tag}” element`
-      const handler = Object.keys(a).find(
-        name => /^on/i.test(name) || (/href$/i.test(name) && /^\s*(javascript|data):/i.test(a[name]!))
-      )
-      if (handler) danger ??= `the attribute “${handler}”`
-      if (/^(defs|symbol|clipPath|mask|pattern|marker|style|metadata|title|desc|text)$/.test(tag)) {
-        if (/^(defs|symbol)$/.test(tag)) findDanger(node[tag] as Node[])
-        continue
-      }
-      if (
-        a.display === 'none' ||
-        a.visibility === 'hidden' ||
-        /display\s*:\s*none|visibility\s*:\s*hidden/.test(a.style ?? '')
-      ) {
-        hidden++
-        continue
-      }
-      if (tag === 'svg') {
-        broken ??= 'A drawing stands within the drawing (a nested svg), in units of its own. Save it flat.'
-        continue
-      }
-      const own = a.transform ? [...transforms, a.transform] : transforms
-      const odd = lengthIn(tag, a)
-      if (odd) {
-        broken ??= `A ${tag} has ${odd}: lengths with a unit or in percent within the drawing are not read true. Save it in plain units.`
-        continue
-      }
-      if (tag === 'use') {
-        const name = (a.href ?? a['xlink:href'] ?? '').replace(/^#/, '')
-        const copied = byId.get(name)
-        // A copy of a copy of itself has no end.
-        if (!copied || own.length > MOST_NESTED) broken ??= `A copy (use) of “${name}” leads nowhere.`
-        else walk(copyOf(copied), [...own, `translate(${a.x ?? 0} ${a.y ?? 0})`], layer)
-        continue
-      }
-      const path = pathText(tag, a)
-      if (path === undefined) {
-        if (Array.isArray(node[tag])) walk(node[tag] as Node[], own, tag === 'g' ? (a.id ?? layer) : layer)
-        continue
-      }
-      shapes++
-      try {
-        for (const stroke of strokesOf(path, own, layer, scale ?? 1)) strokes.push(stroke)
-        if (strokes.length > MOST_STROKES)
-          broken ??= `The drawing holds more than ${MOST_STROKES} lines. Take all but the panel out of it.`
-      } catch (error) {
-        broken ??= `A ${tag} cannot be read: ${(error as Error).message}.`
-      }
-    }
-  }
-  const findDanger = (nodes: Node[] = []) => {
-    for (const node of nodes)
-      for (const tag of Object.keys(node)) {
-        if (/^(script|foreignObject)$/i.test(tag)) danger ??= `a “${tag}” element`
-        if (Array.isArray(node[tag])) findDanger(node[tag] as Node[])
-      }
-  }
-  walk(root.svg as Node[], [], 'svg')
-  if (danger)
-    return refuse(`The drawing holds ${danger}, which could run something. Save it as a plain SVG without scripts.`)
-  if (broken) return refuse(broken)
-  if (shapes > MOST_ENTITIES)
-    return refuse(`The drawing holds ${shapes} shapes; an outline has at most ${MOST_ENTITIES}.`)
-  if (scale === undefined)
+}
+
+function readTree(root: Node, unitMm: number | undefined): StrokesRead {
+  const frame = frameOf(root[':@'] ?? {}, unitMm)
+  const found = new SvgWalk(root.svg as Node[], frame.scale ?? 1)
+  if (found.danger)
+    return refused(
+      `The drawing holds ${found.danger}, which could run something. Save it as a plain SVG without scripts.`
+    )
+  if (found.broken) return refused(found.broken)
+  if (found.shapes > MOST_ENTITIES)
+    return refused(`The drawing holds ${found.shapes} shapes; an outline has at most ${MOST_ENTITIES}.`)
+  if (frame.scale === undefined)
     return {
       ok: false,
       needsUnit: true,
@@ -232,12 +277,25 @@ export function svgStrokes(text: string, unitMm?: number): StrokesRead {
     }
   return {
     ok: true,
-    strokes,
+    strokes: found.strokes,
     notes: [
-      ...(widthMm === undefined ? ['The unit is the one you chose.'] : []),
-      ...(hidden ? [`Left out: ${hidden} not shown (display none or hidden).`] : [])
+      ...(!frame.entered ? ['The unit is the one you chose.'] : []),
+      ...(found.hidden ? [`Left out: ${found.hidden} not shown (display none or hidden).`] : [])
     ]
   }
+}
+
+/** A curve of three points as one of four. */
+const asCubic = (from: PointMm, [cx, cy]: PointMm, [x, y]: PointMm): [PointMm, PointMm, PointMm, PointMm] => [
+  from,
+  [from[0] + (2 / 3) * (cx - from[0]), from[1] + (2 / 3) * (cy - from[1])],
+  [x + (2 / 3) * (cx - x), y + (2 / 3) * (cy - y)],
+  [x, y]
+]
+/** The arc of a path command, flattened. */
+function arcOf(from: PointMm, v: readonly number[], scale: number): PointMm[] {
+  const [rx, ry, turnDeg, large, sweep, x, y] = v as [number, number, number, number, number, number, number]
+  return arcBetween({ from, to: [x, y], rx: rx * scale, ry: ry * scale, turnDeg, large, sweep, scale })
 }
 
 /** The strokes of one path, its transforms applied, in mm with y up. */
@@ -289,31 +347,16 @@ function strokesOf(d: string, transforms: readonly string[], layer: string, scal
         break
       case 'A': {
         if (points.length === 0) points.push(point)
-        const [rx, ry, turnDeg, large, sweep, x, y] = v as [number, number, number, number, number, number, number]
-        const arc = arcBetween({
-          from: point,
-          to: [x, y],
-          rx: rx * scale,
-          ry: ry * scale,
-          turnDeg,
-          large,
-          sweep,
-          scale
-        })
+        const to: PointMm = [v[5]!, v[6]!]
+        const arc = arcOf(point, v, scale)
         if (arc.length) points.push(...arc)
-        else line(x, y)
-        point = [x, y]
+        else line(...to)
+        point = to
         break
       }
       case 'Q': {
         if (points.length === 0) points.push(point)
-        const [cx, cy, x, y] = v as [number, number, number, number]
-        cubic(
-          point,
-          [point[0] + (2 / 3) * (cx - point[0]), point[1] + (2 / 3) * (cy - point[1])],
-          [x + (2 / 3) * (cx - x), y + (2 / 3) * (cy - y)],
-          [x, y]
-        )
+        cubic(...asCubic(point, [v[0]!, v[1]!], [v[2]!, v[3]!]))
         break
       }
       case 'Z':

@@ -265,14 +265,38 @@ const nothing = (): VisitSum => ({
 /** Parts of the aeroplane by their bits. */
 export const groupsIn = (bits: number): AccessGroup[] => ACCESS.filter((_, index) => bits & (1 << index))
 
-/**
- * Makes ready to say what each visit costs when each piece is done in a given one: a search asks it many times over.
- * @returns a function of the visit of each piece; a piece at −1 is in none
- */
-export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
-  const { prices, pieces, visits } = job
-  const rate = prices.labourCentsPerHour
-  const many = visits.length
+/** What each visit costs of one’s own, and what of it is taxed. */
+function ownCosts({ visits, costs }: Job) {
+  const ownOf = (visit: Visit, v: number, taxed?: OwnCost['taxed']) =>
+    costs
+      .filter(cost => !cost.yearly && (cost.phase ? cost.phase === visit.id : v === 0))
+      .filter(cost => taxed === undefined || cost.taxed === taxed)
+      .reduce((cents, cost) => cents + cost.cents, 0)
+  return visits.map((visit, v) => ({
+    all: ownOf(visit, v),
+    things: ownOf(visit, v, 'as things'),
+    work: ownOf(visit, v, 'as work')
+  }))
+}
+
+/** Adds each wire to the visit in which the last of what it joins is there. */
+function addWires(job: Job, at: ArrayLike<number>, metres: Float64Array, ends: Float64Array): void {
+  for (const wire of job.wires) {
+    // A wire is made when the last of what it joins is there; while one of them is in no visit yet, nobody knows which that is.
+    let last = -1
+    let open = false
+    for (const piece of wire.pieces) {
+      if (at[piece]! < 0) open = true
+      else if (at[piece]! > last) last = at[piece]!
+    }
+    if (open || last < 0) continue
+    metres[last]! += wire.metres
+    ends[last]! += wire.ends
+  }
+}
+
+/** By visit and piece, what a price has risen and a credit fallen by then; by piece, the bits of what it opens. */
+function growthOf({ prices, pieces, visits }: Job) {
   const perVisit = (of: (piece: Piece, months: number) => number) =>
     visits.map(({ months }) => Float64Array.from(pieces, piece => (months ? of(piece, months) : 0)))
   const drifts = perVisit(
@@ -285,17 +309,20 @@ export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
   const bits = Int32Array.from(pieces, ({ opens }) =>
     opens.reduce((sum, group) => sum | (1 << ACCESS.indexOf(group)), 0)
   )
+  return { drifts, falls, bits }
+}
+
+/**
+ * Makes ready to say what each visit costs when each piece is done in a given one: a search asks it many times over.
+ * @returns a function of the visit of each piece; a piece at −1 is in none
+ */
+export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
+  const { prices, pieces, visits } = job
+  const rate = prices.labourCentsPerHour
+  const many = visits.length
+  const { drifts, falls, bits } = growthOf(job)
   const hoursOf = ACCESS.map(group => job.accessHours[group] ?? 0)
-  const ownOf = (visit: Visit, v: number, taxed?: OwnCost['taxed']) =>
-    job.costs
-      .filter(cost => !cost.yearly && (cost.phase ? cost.phase === visit.id : v === 0))
-      .filter(cost => taxed === undefined || cost.taxed === taxed)
-      .reduce((cents, cost) => cents + cost.cents, 0)
-  const owns = visits.map((visit, v) => ({
-    all: ownOf(visit, v),
-    things: ownOf(visit, v, 'as things'),
-    work: ownOf(visit, v, 'as work')
-  }))
+  const owns = ownCosts(job)
   const [metres, ends, opens] = [new Float64Array(many), new Float64Array(many), new Int32Array(many)]
   return at => {
     metres.fill(0)
@@ -304,18 +331,7 @@ export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
     const sums = visits.map(nothing)
     const busy = new Uint8Array(many)
     const cuts = new Uint8Array(many)
-    for (const wire of job.wires) {
-      // A wire is made when the last of what it joins is there; while one of them is in no visit yet, nobody knows which that is.
-      let last = -1
-      let open = false
-      for (const piece of wire.pieces) {
-        if (at[piece]! < 0) open = true
-        else if (at[piece]! > last) last = at[piece]!
-      }
-      if (open || last < 0) continue
-      metres[last]! += wire.metres
-      ends[last]! += wire.ends
-    }
+    addWires(job, at, metres, ends)
     pieces.forEach((piece, index) => {
       const v = at[index]!
       if (v < 0) return

@@ -90,13 +90,8 @@ function waitsFor(design: Design): Map<string, Set<string>> {
   return waits
 }
 
-/**
- * Shares the new and moved units of a design out over its visits so that each stays within what it may cost and how long it may
- * take, and the whole costs least: what is opened twice, metal and journeys twice, prices risen, trade-ins fallen. Branch and bound
- * over the exact sums of the estimate.
- * @returns no best where no way keeps every limit
- */
-export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitPace): SplitSearch {
+/** The search as it is put: pieces, visits, their limits, and what each sharing out costs. */
+function problemOf(design: Design, wires: readonly Wire[], pace: SplitPace) {
   const job = jobOf(design, wires)
   const { visits, pieces } = job
   const limits = visits.map(({ phase }): VisitLimit => ({ ceilingCents: phase?.ceilingCents, days: phase?.days }))
@@ -121,50 +116,71 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
       [...givers].every(giver => !of.has(taker) || !of.has(giver) || of.get(giver)! <= of.get(taker)!)
     )
 
-  const found = { cents: Infinity, at: undefined as Int32Array | undefined }
-  const offer = (of: ReadonlyMap<string, number>) => {
-    const at = place(of)
-    const sums = sumsOf(at)
-    if (total(sums) < found.cents && overOf(sums).every(other => other === undefined))
-      Object.assign(found, { cents: total(sums), at })
-  }
-  /** How far a sharing out is from keeping its limits, and then what it costs: a walk goes downhill on it. */
-  const worth = (of: ReadonlyMap<string, number>): number => {
-    const sums = sumsOf(place(of))
-    const over = visits.reduce((sum, _, v) => {
-      const { ceilingCents, days } = limits[v]!
-      const cents = ceilingCents === undefined ? 0 : Math.max(0, sums[v]!.total - ceilingCents)
-      return sum + cents + (days === undefined ? 0 : Math.max(0, daysOf(sums[v]!, pace) - days) * CENTS_A_DAY)
-    }, 0)
-    return over * PENALTY + total(sums)
-  }
-  /** Walks downhill from a sharing out, one unit at a time: a good one to begin with. */
-  const descend = (from: ReadonlyMap<string, number>) => {
-    const of = new Map(from)
-    let here = worth(of)
-    for (let better = true; better;) {
-      better = false
-      for (const index of movable) {
-        const { id } = pieces[index]!
-        const was = of.get(id)!
-        for (let v = 0; v < visits.length; v++) {
-          if (v === of.get(id)) continue
-          const before = of.get(id)!
-          of.set(id, v)
-          const there = inOrder(of) ? worth(of) : Infinity
-          if (there < here) here = there
-          else of.set(id, before)
-        }
-        better ||= of.get(id) !== was
-      }
-    }
-    offer(of)
-  }
-  const startAt = (v: (index: number) => number) => new Map(movable.map(index => [pieces[index]!.id, v(index)]))
   const entered = placedAsEntered(job)
-  for (const from of [startAt(() => 0), startAt(index => entered[index]!), startAt(() => visits.length - 1)])
-    if (inOrder(from)) descend(from)
+  return { job, visits, pieces, limits, pace, waits, movable, number, sumsOf, place, overOf, total, inOrder, entered }
+}
+type Problem = ReturnType<typeof problemOf>
+/** The best so far. */
+interface Found {
+  cents: number
+  at?: Int32Array
+}
 
+/** Keeps a sharing out that keeps every limit, where it costs less than the best so far. */
+function offer({ sumsOf, place, overOf, total }: Problem, found: Found, of: ReadonlyMap<string, number>): void {
+  const at = place(of)
+  const sums = sumsOf(at)
+  if (total(sums) < found.cents && overOf(sums).every(other => other === undefined))
+    Object.assign(found, { cents: total(sums), at })
+}
+
+/** How far a sharing out is from keeping its limits, and then what it costs: a walk goes downhill on it. */
+function worth({ visits, limits, pace, sumsOf, place, total }: Problem, of: ReadonlyMap<string, number>): number {
+  const sums = sumsOf(place(of))
+  const over = visits.reduce((sum, _, v) => {
+    const { ceilingCents, days } = limits[v]!
+    const cents = ceilingCents === undefined ? 0 : Math.max(0, sums[v]!.total - ceilingCents)
+    return sum + cents + (days === undefined ? 0 : Math.max(0, daysOf(sums[v]!, pace) - days) * CENTS_A_DAY)
+  }, 0)
+  return over * PENALTY + total(sums)
+}
+
+/** Walks downhill from a sharing out, one unit at a time: a good one to begin with. */
+function descend(problem: Problem, found: Found, from: ReadonlyMap<string, number>): void {
+  const { visits, pieces, movable, inOrder } = problem
+  const of = new Map(from)
+  let here = worth(problem, of)
+  for (let better = true; better;) {
+    better = false
+    for (const index of movable) {
+      const { id } = pieces[index]!
+      const was = of.get(id)!
+      for (let v = 0; v < visits.length; v++) {
+        if (v === of.get(id)) continue
+        const before = of.get(id)!
+        of.set(id, v)
+        const there = inOrder(of) ? worth(problem, of) : Infinity
+        if (there < here) here = there
+        else of.set(id, before)
+      }
+      better ||= of.get(id) !== was
+    }
+  }
+  offer(problem, found, of)
+}
+
+/** Walks downhill from all in the first visit, from what is entered, and from all in the last. */
+function begin(problem: Problem): Found {
+  const { visits, pieces, movable, inOrder, entered } = problem
+  const found: Found = { cents: Infinity }
+  const startAt = (v: (index: number) => number) => new Map(movable.map(index => [pieces[index]!.id, v(index)]))
+  for (const from of [startAt(() => 0), startAt(index => entered[index]!), startAt(() => visits.length - 1)])
+    if (inOrder(from)) descend(problem, found, from)
+  return found
+}
+
+/** What is sure of sharings out that are not complete: the least that the rest adds, and which pieces are alike. */
+function boundOf({ job, visits, pieces, waits, movable }: Problem) {
   // Wires cost the same whenever they are made: those that no visit has yet are still to come. Each visit rounds its wires to the cent.
   const wireCents = Math.floor(job.wires.reduce((sum, { metres }) => sum + metres, 0) * job.prices.wireCentsPerMetre)
   const wiresLeft = (sums: readonly VisitSum[]) =>
@@ -185,17 +201,31 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
   const likeBefore = movable.map((index, depth) =>
     depth > 0 && alike(pieces[movable[depth - 1]!]!, pieces[index]!, job, waits) ? depth - 1 : -1
   )
+  return {
+    credits,
+    likeBefore,
+    rest: (depth: number, sums: readonly VisitSum[]) => atLeast(restFrom[depth]! + removals + wiresLeft(sums))
+  }
+}
+
+/** Every sharing out in turn, but those that cannot be better than the best so far. */
+function branch(
+  problem: Problem,
+  found: Found,
+  bound: ReturnType<typeof boundOf>
+): { tried: number; stopped: boolean } {
+  const { visits, pieces, limits, pace, movable, sumsOf, total, inOrder } = problem
   const part = new Int32Array(pieces.length).fill(-1)
   const chosen = new Map<string, number>()
   let [tried, stopped] = [0, false]
   const walk = (depth: number): void => {
     if (depth === movable.length) {
-      offer(chosen)
+      offer(problem, found, chosen)
       return
     }
     const index = movable[depth]!
     const piece = pieces[index]!
-    const from = likeBefore[depth]! >= 0 ? part[movable[likeBefore[depth]!]!]! : 0
+    const from = bound.likeBefore[depth]! >= 0 ? part[movable[bound.likeBefore[depth]!]!]! : 0
     for (let v = from; v < visits.length; v++) {
       if (tried >= MOST_TRIES) {
         stopped = true
@@ -209,93 +239,116 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
         const fits = sums.every((sum, index) => {
           const { ceilingCents, days } = limits[index]!
           return (
-            (ceilingCents === undefined || sum.total - credits <= ceilingCents) &&
+            (ceilingCents === undefined || sum.total - bound.credits <= ceilingCents) &&
             (days === undefined || daysOf(sum, pace) <= days + 1e-9)
           )
         })
         // Removals are not in yet: their work is, and their credits take money off, at most all of it.
-        if (fits && total(sums) + atLeast(restFrom[depth]! + removals + wiresLeft(sums)) < found.cents) walk(depth + 1)
+        if (fits && total(sums) + bound.rest(depth, sums) < found.cents) walk(depth + 1)
       }
       part[index] = -1
       chosen.delete(piece.id)
     }
   }
   walk(0)
-  const best = found.at
+  return { tried, stopped }
+}
 
-  const describe = (at: Int32Array): Split => {
-    const sums = sumsOf(at)
-    const asIs = total(sums)
-    const why = (index: number): Why[] => {
-      const piece = pieces[index]!
-      const mine = at[index]!
-      const reasons: Why[] = []
-      const others = pieces.some(
-        (other, position) =>
-          position !== index && at[position] === mine && other.opens.some(group => piece.opens.includes(group))
-      )
-      if (others) reasons.push({ kind: 'open anyway' })
-      for (const giver of waits.get(piece.id) ?? []) {
-        const there = number.get(giver)
-        if (there !== undefined && at[there] === mine) reasons.push({ kind: 'with', unit: giver })
-      }
-      visits.forEach((visit, v) => {
-        if (v === mine) return
-        const of = new Map(movable.map(other => [pieces[other]!.id, other === index ? v : at[other]!]))
-        if (!inOrder(of)) return
-        const moved = place(of)
-        const other = sumsOf(moved)
-        const over = overOf(other)[v]
-        const cents = total(other) - asIs
-        reasons.push(
-          over
-            ? { kind: 'over elsewhere', visit: visit.id, by: over }
-            : cents > 0
-              ? { kind: 'dearer elsewhere', visit: visit.id, cents }
-              : { kind: 'no dearer elsewhere', visit: visit.id }
-        )
-      })
-      return reasons
-    }
-    return {
-      of: [...movable]
-        .sort((a, b) => at[a]! - at[b]! || a - b)
-        .map(index => ({
-          unit: pieces[index]!.id,
-          label: pieces[index]!.unit.label,
-          visit: visits[at[index]!]!.id,
-          why: why(index)
-        })),
-      visits: visits.map(({ id, name }, v) => ({
-        id,
-        name,
-        cents: sums[v]!.total,
-        days: daysOf(sums[v]!, pace),
-        hours: sums[v]!.hours,
-        limit: limits[v]!,
-        openedAgain: groupsIn(sums[v]!.again)
-      })),
-      totalCents: asIs,
-      lostCents: asIs - wholeCents
-    }
+/** Why a piece is done in the visit that it is done in. */
+function reasonsFor(problem: Problem, at: Int32Array, index: number): Why[] {
+  const { visits, pieces, waits, movable, number, sumsOf, place, overOf, total, inOrder } = problem
+  const asIs = total(sumsOf(at))
+  const piece = pieces[index]!
+  const mine = at[index]!
+  const reasons: Why[] = []
+  const others = pieces.some(
+    (other, position) =>
+      position !== index && at[position] === mine && other.opens.some(group => piece.opens.includes(group))
+  )
+  if (others) reasons.push({ kind: 'open anyway' })
+  for (const giver of waits.get(piece.id) ?? []) {
+    const there = number.get(giver)
+    if (there !== undefined && at[there] === mine) reasons.push({ kind: 'with', unit: giver })
   }
-  const whole = place(new Map())
-  const wholeCents = total(sumsOf(whole))
-  const alone = (index: number): 'money' | 'days' | undefined => {
-    const overs = visits.map((_, v) => {
-      const at = new Int32Array(pieces.length).fill(-1)
-      at[index] = v
-      const sums = sumsOf(at)
-      const { ceilingCents, days } = limits[v]!
-      if (ceilingCents !== undefined && sums[v]!.total - credits > ceilingCents) return 'money' as const
-      return days !== undefined && daysOf(sums[v]!, pace) > days + 1e-9 ? ('days' as const) : undefined
-    })
-    return overs.every(over => over !== undefined) ? overs[0] : undefined
-  }
+  visits.forEach((visit, v) => {
+    if (v === mine) return
+    const of = new Map(movable.map(other => [pieces[other]!.id, other === index ? v : at[other]!]))
+    if (!inOrder(of)) return
+    const moved = place(of)
+    const other = sumsOf(moved)
+    const over = overOf(other)[v]
+    const cents = total(other) - asIs
+    reasons.push(
+      over
+        ? { kind: 'over elsewhere', visit: visit.id, by: over }
+        : cents > 0
+          ? { kind: 'dearer elsewhere', visit: visit.id, cents }
+          : { kind: 'no dearer elsewhere', visit: visit.id }
+    )
+  })
+  return reasons
+}
+
+function describe(problem: Problem, at: Int32Array): Split {
+  const { visits, pieces, limits, pace, movable, sumsOf, place, total } = problem
+  const sums = sumsOf(at)
+  const asIs = total(sums)
   return {
-    ...(best && { best: describe(best) }),
-    whole: describe(whole),
-    now: describe(entered),
+    of: [...movable]
+      .sort((a, b) => at[a]! - at[b]! || a - b)
+      .map(index => ({
+        unit: pieces[index]!.id,
+        label: pieces[index]!.unit.label,
+        visit: visits[at[index]!]!.id,
+        why: reasonsFor(problem, at, index)
+      })),
+    visits: visits.map(({ id, name }, v) => ({
+      id,
+      name,
+      cents: sums[v]!.total,
+      days: daysOf(sums[v]!, pace),
+      hours: sums[v]!.hours,
+      limit: limits[v]!,
+      openedAgain: groupsIn(sums[v]!.again)
+    })),
+    totalCents: asIs,
+    lostCents: asIs - total(sumsOf(place(new Map())))
+  }
+}
+
+/** What a piece breaks in every visit, even alone. */
+function tooLarge(
+  { visits, pieces, limits, pace, sumsOf }: Problem,
+  credits: number,
+  index: number
+): 'money' | 'days' | undefined {
+  const overs = visits.map((_, v) => {
+    const at = new Int32Array(pieces.length).fill(-1)
+    at[index] = v
+    const sums = sumsOf(at)
+    const { ceilingCents, days } = limits[v]!
+    if (ceilingCents !== undefined && sums[v]!.total - credits > ceilingCents) return 'money' as const
+    return days !== undefined && daysOf(sums[v]!, pace) > days + 1e-9 ? ('days' as const) : undefined
+  })
+  return overs.every(over => over !== undefined) ? overs[0] : undefined
+}
+
+/**
+ * Shares the new and moved units of a design out over its visits so that each stays within what it may cost and how long it may
+ * take, and the whole costs least: what is opened twice, metal and journeys twice, prices risen, trade-ins fallen. Branch and bound
+ * over the exact sums of the estimate.
+ * @returns no best where no way keeps every limit
+ */
+export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitPace): SplitSearch {
+  const problem = problemOf(design, wires, pace)
+  const { pieces, waits, movable, number, entered, place } = problem
+  const found = begin(problem)
+  const bound = boundOf(problem)
+  const { tried, stopped } = branch(problem, found, bound)
+  return {
+    ...(found.at && { best: describe(problem, found.at) }),
+    whole: describe(problem, place(new Map())),
+    now: describe(problem, entered),
     tooEarly: [...waits].flatMap(([taker, givers]) =>
       [...givers].flatMap(giver => {
         const [late, early] = [number.get(giver), number.get(taker)]
@@ -307,7 +360,7 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
     proven: !stopped,
     tried,
     tooLarge: movable.flatMap(index => {
-      const by = alone(index)
+      const by = tooLarge(problem, bound.credits, index)
       return by ? [{ unit: pieces[index]!.id, label: pieces[index]!.unit.label, by }] : []
     })
   }

@@ -63,8 +63,18 @@ export interface FitViolation {
   pair?: { mine: Figure; theirs: Figure }
 }
 
-/** What stands between a unit and the sheet itself: outline, zones and depth. */
-export function violationsWithGround(unit: Placed, ground: Ground): FitViolation[] {
+/** Violations between a unit and the sheet itself: outline, zones and depth. */
+export const violationsWithGround = (unit: Placed, ground: Ground): FitViolation[] => [
+  ...withOutline(unit, ground),
+  ...withFaceZones(unit, ground),
+  ...withBays(unit, ground),
+  ...ownScrew(unit),
+  ...screwsWithSheet(unit, ground),
+  ...withDepth(unit, ground)
+]
+
+/** Cutout and bezel against the outline. */
+function withOutline(unit: Placed, ground: Ground): FitViolation[] {
   const { panel } = ground
   const found: FitViolation[] = []
   const cut = unit.cutout
@@ -90,6 +100,14 @@ export function violationsWithGround(unit: Placed, ground: Ground): FitViolation
       limitMm: 0,
       basis: DRAWN
     })
+  return found
+}
+
+/** Zones and holes of the face. */
+function withFaceZones(unit: Placed, ground: Ground): FitViolation[] {
+  const { panel } = ground
+  const found: FitViolation[] = []
+  const cut = unit.cutout
   for (const { zone, figure } of ground.faceZones) {
     const apart = gap(unit.bezel, figure)
     if (apart < -TOUCH_MM)
@@ -118,6 +136,14 @@ export function violationsWithGround(unit: Placed, ground: Ground): FitViolation
         pair: { mine: cut, theirs: figure }
       })
   }
+  return found
+}
+
+/** Seams, lips and frames of bays. */
+function withBays(unit: Placed, ground: Ground): FitViolation[] {
+  const { panel } = ground
+  const found: FitViolation[] = []
+  const cut = unit.cutout
   for (const bay of panel.bays) {
     const seam = toSeam(unit.bezel, bay.outline)
     if (seam < -TOUCH_MM) {
@@ -154,6 +180,13 @@ export function violationsWithGround(unit: Placed, ground: Ground): FitViolation
       limitMm: bay.lipMm,
       basis: ENTERED(`edge margin set for the bay “${bay.name}”`)
     })
+  return found
+}
+
+/** A screw of the unit in its own cutout. */
+function ownScrew(unit: Placed): FitViolation[] {
+  const found: FitViolation[] = []
+  const cut = unit.cutout
   const own = cut && unit.screws.find(screw => gap(screw, cut) < -TOUCH_MM)
   if (own)
     found.push({
@@ -164,6 +197,13 @@ export function violationsWithGround(unit: Placed, ground: Ground): FitViolation
       limitMm: 0,
       basis: ENTERED('face of the catalogue entry')
     })
+  return found
+}
+
+/** The first screw that is too near the edge or in a zone. */
+function screwsWithSheet(unit: Placed, ground: Ground): FitViolation[] {
+  const { panel } = ground
+  const found: FitViolation[] = []
   for (const screw of unit.screws) {
     const wanted = screwEdgeMm(screw)
     const metal = metalToEdge(screw, panel.outline)
@@ -176,7 +216,7 @@ export function violationsWithGround(unit: Placed, ground: Ground): FitViolation
         limitMm: wanted,
         basis: { kind: 'common practice', source: 'a fastener stands two of its diameters from the edge' }
       })
-      break
+      return found
     }
     const zone = [
       ...ground.faceZones,
@@ -196,9 +236,16 @@ export function violationsWithGround(unit: Placed, ground: Ground): FitViolation
         basis: ENTERED(`zone “${zone.zone.name}”`),
         pair: { mine: screw, theirs: zone.figure }
       })
-      break
+      return found
     }
   }
+  return found
+}
+
+/** The body against what is behind the face. */
+function withDepth(unit: Placed, ground: Ground): FitViolation[] {
+  const { panel } = ground
+  const found: FitViolation[] = []
   if (unit.behind) {
     if (unit.depthMm > panel.depthBehindMm + TOUCH_MM)
       found.push({

@@ -34,13 +34,49 @@ const NODE = { source: { width: 104, height: 40 }, bus: { width: 96, height: 36 
 /** What one branch takes of the length of a bus. */
 const BRANCH = 24
 
-/** The one-line diagram of a design as nodes and edges: sources, buses, and every circuit by its protector. */
-export function oneLine(
-  design: Design,
-  supply: Supply,
-  circuits: readonly Circuit[],
-  feeders: readonly Feeder[]
-): OneLine {
+const sourceNodes = (design: Design, supply: Supply): LineNode[] =>
+  powerModel(design, supply).sources.map((source): LineNode => ({
+    id: source.id,
+    kind: source.kind,
+    says: source.name,
+    ...NODE.source,
+    note:
+      source.kind === 'battery'
+        ? messages.batteryNote(source)
+        : messages.alternatorNote(source.ratedA, source.id === MAIN_ALTERNATOR ? source.idleA : undefined)
+  }))
+
+function busNodes(supply: Supply, circuits: readonly Circuit[]): LineNode[] {
+  const branches = (bus: string) =>
+    Math.max(
+      circuits.filter(circuit => circuit.bus === bus || circuit.alsoBus === bus).length +
+        supply.ties.filter(tie => tie.from === bus).length,
+      supply.ties.filter(tie => tie.to === bus).length
+    )
+  return supply.buses.map((bus): LineNode => ({
+    id: bus.id,
+    kind: 'bus',
+    says: bus.name,
+    width: NODE.bus.width,
+    height: Math.max(NODE.bus.height, BRANCH * branches(bus.id)),
+    note: say`${amperes(circuits.filter(circuit => circuit.bus === bus.id).reduce((sum, circuit) => sum + circuit.steadyA, 0))}`
+  }))
+}
+
+/** Circuits on buses that are there, in the order of the buses. A circuit on a bus that is no more waits for the next examination. */
+function fedCircuits(supply: Supply, circuits: readonly Circuit[]): Circuit[] {
+  const order = new Map(supply.buses.map((bus, index) => [bus.id, index]))
+  return circuits
+    .filter(circuit => order.has(circuit.bus))
+    .sort(
+      (a, b) =>
+        order.get(a.bus)! - order.get(b.bus)! ||
+        (a.head === b.head ? Number(b.unit === b.head) - Number(a.unit === a.head) : a.head < b.head ? -1 : 1)
+    )
+}
+
+/** Ties between nodes that are drawn, with what opens them. */
+function tieEdges(supply: Supply, feeders: readonly Feeder[], nodes: readonly LineNode[]): LineEdge[] {
   const ratings = new Map(
     feeders.flatMap((feeder): [string, Phrase][] =>
       // A breaker in the feed of a diode is what opens there.
@@ -51,45 +87,65 @@ export function oneLine(
           : [[feeder.tie, say`${feeder.ratedA}`]]
     )
   )
-  const sources = powerModel(design, supply).sources.map((source): LineNode => ({
-    id: source.id,
-    kind: source.kind,
-    says: source.name,
-    ...NODE.source,
-    note:
-      source.kind === 'battery'
-        ? messages.batteryNote(source)
-        : messages.alternatorNote(source.ratedA, source.id === MAIN_ALTERNATOR ? source.idleA : undefined)
-  }))
-  const branches = (bus: string) =>
-    Math.max(
-      circuits.filter(circuit => circuit.bus === bus || circuit.alsoBus === bus).length +
-        supply.ties.filter(tie => tie.from === bus).length,
-      supply.ties.filter(tie => tie.to === bus).length
-    )
-  const buses = supply.buses.map((bus): LineNode => ({
-    id: bus.id,
-    kind: 'bus',
-    says: bus.name,
-    width: NODE.bus.width,
-    height: Math.max(NODE.bus.height, BRANCH * branches(bus.id)),
-    note: say`${amperes(circuits.filter(circuit => circuit.bus === bus.id).reduce((sum, circuit) => sum + circuit.steadyA, 0))}`
-  }))
-  const names = new Map(sources.map(node => [node.id, node.says]))
-  const known = new Set([...sources, ...buses].map(node => node.id))
-  const order = new Map(supply.buses.map((bus, index) => [bus.id, index]))
-  // A circuit on a bus that is no more waits for the next examination.
-  const fed = circuits
-    .filter(circuit => order.has(circuit.bus))
-    .sort(
-      (a, b) =>
-        order.get(a.bus)! - order.get(b.bus)! ||
-        (a.head === b.head ? Number(b.unit === b.head) - Number(a.unit === a.head) : a.head < b.head ? -1 : 1)
-    )
+  const names = new Map(nodes.filter(node => node.kind !== 'bus').map(node => [node.id, node.says]))
+  const drawn = new Set(nodes.map(node => node.id))
+  return supply.ties
+    .filter(tie => drawn.has(tie.from) && drawn.has(tie.to))
+    .map((tie): LineEdge => ({
+      id: `tie ${tie.id}`,
+      kind: tie.kind,
+      from: tie.from,
+      to: tie.to,
+      says: enumerate(
+        [tie.name === names.get(tie.from) ? SILENT : say`${tie.name}`, ratings.get(tie.id) ?? SILENT].filter(
+          words => words.length > 0
+        ),
+        ' · '
+      ),
+      tie: tie.id
+    }))
+}
+
+function circuitEdges(supply: Supply, circuits: readonly Circuit[], fed: readonly Circuit[]): LineEdge[] {
+  const buses = new Set(supply.buses.map(bus => bus.id))
+  return [
+    ...fed.map((circuit): LineEdge => ({
+      id: `feed ${circuit.unit}`,
+      kind: 'protector',
+      from: circuit.bus,
+      to: `load ${circuit.unit}`,
+      says: messages.oneLine({
+        head: circuit.head,
+        unit: circuit.unit,
+        breakerA: circuit.breakerA,
+        protector: circuit.protector,
+        label: circuits.find(other => other.unit === circuit.head)?.label
+      })
+    })),
+    ...fed
+      .filter(circuit => circuit.alsoBus && buses.has(circuit.alsoBus))
+      .map((circuit): LineEdge => ({
+        id: `also ${circuit.unit}`,
+        kind: 'diode',
+        from: circuit.alsoBus!,
+        to: `load ${circuit.unit}`,
+        says: messages.oneLineSecondFeed
+      }))
+  ]
+}
+
+/** The one-line diagram of a design as nodes and edges: sources, buses, and every circuit by its protector. */
+export function oneLine(
+  design: Design,
+  supply: Supply,
+  circuits: readonly Circuit[],
+  feeders: readonly Feeder[]
+): OneLine {
+  const nodes = [...sourceNodes(design, supply), ...busNodes(supply, circuits)]
+  const fed = fedCircuits(supply, circuits)
   return {
     nodes: [
-      ...sources,
-      ...buses,
+      ...nodes,
       ...fed.map((circuit): LineNode => ({
         id: `load ${circuit.unit}`,
         kind: 'unit',
@@ -99,44 +155,6 @@ export function oneLine(
         note: messages.oneLineNote({ steadyA: circuit.steadyA, awg: circuit.awg })
       }))
     ],
-    edges: [
-      ...supply.ties
-        .filter(tie => known.has(tie.from) && known.has(tie.to))
-        .map((tie): LineEdge => ({
-          id: `tie ${tie.id}`,
-          kind: tie.kind,
-          from: tie.from,
-          to: tie.to,
-          says: enumerate(
-            [tie.name === names.get(tie.from) ? SILENT : say`${tie.name}`, ratings.get(tie.id) ?? SILENT].filter(
-              words => words.length > 0
-            ),
-            ' · '
-          ),
-          tie: tie.id
-        })),
-      ...fed.map((circuit): LineEdge => ({
-        id: `feed ${circuit.unit}`,
-        kind: 'protector',
-        from: circuit.bus,
-        to: `load ${circuit.unit}`,
-        says: messages.oneLine({
-          head: circuit.head,
-          unit: circuit.unit,
-          breakerA: circuit.breakerA,
-          protector: circuit.protector,
-          label: circuits.find(other => other.unit === circuit.head)?.label
-        })
-      })),
-      ...fed
-        .filter(circuit => circuit.alsoBus && order.has(circuit.alsoBus))
-        .map((circuit): LineEdge => ({
-          id: `also ${circuit.unit}`,
-          kind: 'diode',
-          from: circuit.alsoBus!,
-          to: `load ${circuit.unit}`,
-          says: messages.oneLineSecondFeed
-        }))
-    ]
+    edges: [...tieEdges(supply, feeders, nodes), ...circuitEdges(supply, circuits, fed)]
   }
 }

@@ -2,13 +2,13 @@ import * as messages from '../messages'
 import { electricUnits } from '../supply/electric'
 import type { FlightPhase } from '../../catalogue'
 import { remembered } from '../../cache'
-import type { Design, Working } from '../../design'
+import { type Design, type Working, type WorkingInput } from '../../design'
 import { enumerate, figure, num, say, screenName } from '../../quantity'
 import { busV, phasesFlown, unitAmps } from '../loads/load'
 import { diodesOf, type Diodes } from '../supply/diodes'
 import { blocksOf, coilsOf, MOST_DIODE_V, positionsOf } from '../supply/tie'
 import { hasPlan, isShed } from './shed'
-import { NETWORKS_KEPT, powerModel } from '../supply/model'
+import { NETWORKS_KEPT, powerModel, type SourceAt } from '../supply/model'
 import { DISCHARGE_BASIS, insideOhm, openCircuitPoints, PEUKERT, shareAtCelsius } from './discharge'
 import type { Endurance, Lost } from './result'
 import { simulate, STALE_V, type SimulationSettings } from './simulate'
@@ -135,11 +135,169 @@ function handSum(design: Design, { phase, supply, failure }: SimulationSettings)
   return { usableAh, delayMinutes: delay, beforeA, afterA, minutes }
 }
 
+/** What a working counts with of one battery. */
+const batteryInputs = (
+  design: Design,
+  settings: SimulationSettings,
+  source: Extract<SourceAt, { kind: 'battery' }>
+): WorkingInput[] => [
+  {
+    symbol: `C ${source.name}`,
+    meaning: messages.explainEnduranceMeaning({
+      capacityAh: source.capacityAh,
+      ratedHours: source.ratedHours,
+      chemistry: source.chemistry
+    }),
+    value: source.capacityAh * settings.share * shareAtCelsius(source.chemistry, settings.celsius),
+    unit: 'Ah',
+    from: source.id === 'battery' ? 'airframe' : 'feeds or catalogue entry'
+  },
+  {
+    symbol: `E ${source.name}`,
+    meaning: 'open-circuit volts by charge left: empty to full',
+    value: enumerate(
+      openCircuitPoints(source.chemistry).map(
+        ([charge, volts]) => say`${figure(charge * 100, '%')}: ${figure(volts, 'V')}`
+      ),
+      '; '
+    ),
+    unit: '',
+    from: 'common practice, of 12 V'
+  },
+  {
+    symbol: `R ${source.name}`,
+    meaning: 'within the battery, colder and older more',
+    value: insideOhm(source.chemistry, source.capacityAh, blocksOf(design.airframe.systemV), {
+      celsius: settings.celsius,
+      share: settings.share
+    }),
+    unit: 'Ω',
+    from: 'common practice'
+  },
+  {
+    symbol: `cold ${source.name}`,
+    meaning: 'share of the capacity at that temperature',
+    value: shareAtCelsius(source.chemistry, settings.celsius),
+    unit: '',
+    from: 'common practice'
+  },
+  {
+    symbol: 'k',
+    meaning: `Peukert exponent, ${source.chemistry}`,
+    value: PEUKERT[source.chemistry],
+    unit: '',
+    from: 'common practice'
+  }
+]
+/** What a working counts with of the pilot, the weather and the feeds. */
+const settingInputs = (
+  { airframe: { pilotDelayMinutes } }: Design,
+  settings: SimulationSettings,
+  endurance: FlownEndurance
+): WorkingInput[] => [
+  {
+    symbol: 'share',
+    meaning: 'left by age and state of charge',
+    value: settings.share,
+    unit: '',
+    from: messages.explainEnduranceFrom
+  },
+  { symbol: 'T', meaning: 'batteries are', value: settings.celsius, unit: '°C', from: 'airframe' },
+  { symbol: 'Δt', meaning: 'step', value: settings.stepS, unit: 's', from: 'our choice' },
+  {
+    symbol: 'delay',
+    meaning: 'pilot notices, sets the switches and sheds',
+    value: pilotDelayMinutes,
+    unit: 'min',
+    from: 'airframe; common practice 5'
+  },
+  ...endurance.diodes.map(({ name, count, dropV, assumed }) => ({
+    symbol: `U ${name}`,
+    meaning: count === 2 ? 'drop of each of its two diodes' : 'drop of the diode',
+    value: dropV,
+    unit: 'V',
+    from: assumed ? `assumed: enter the diode type in ${screenName('power', 'feeds')}` : screenName('power', 'feeds')
+  }))
+]
+/** What flows, what loses power first, and how it compares with the sum by hand. */
+function flowInputs(design: Design, endurance: FlownEndurance): WorkingInput[] {
+  const { phase, fullA, shedA, kept, first, minutes, energy, hand } = endurance
+  return [
+    {
+      symbol: 'I full',
+      meaning: `all loads in ${phase}`,
+      value: fullA,
+      unit: 'A',
+      from: 'catalogue entries, at the volts of the bus'
+    },
+    {
+      symbol: 'I shed',
+      meaning: 'what stays on, just after',
+      value: shedA,
+      unit: 'A',
+      from: kept.map(load => load.label).join(', ') || 'nothing'
+    },
+    {
+      symbol: 'first',
+      meaning: first ? `${first.label}: ${first.why}` : 'nothing kept loses power',
+      value: minutes,
+      unit: 'min',
+      from: 'simulation'
+    },
+    ...(first
+      ? [
+          {
+            symbol: 'least volts',
+            meaning: `of ${first.label}, at its own terminals`,
+            value: electricUnits(design).find(unit => unit.id === first.unit)?.item.power?.minV ?? 0,
+            unit: 'V',
+            from: 'catalogue entry'
+          }
+        ]
+      : []),
+    {
+      symbol: 'by hand',
+      meaning: say`${num(hand.delayMinutes, 0, 'min')} +
+          (${num(hand.usableAh, 2, 'Ah')} − ${num(hand.beforeA, 1, 'A')} · ${num(hand.delayMinutes, 0, 'min')})
+          / ${num(hand.afterA, 1, 'A')}`,
+      value: hand.minutes,
+      unit: 'min',
+      from: 'common practice: nameplate times usable share, amps at the volts of the bus'
+    },
+    ...(endurance.atFirst
+      ? [
+          {
+            symbol: 'why they differ',
+            meaning: messages.explainEnduranceMeaningHandColdLeaves({
+              usableAh: hand.usableAh,
+              wholeAh: endurance.wholeAh,
+              drawnAh: endurance.atFirst.drawnAh,
+              rateAh: endurance.atFirst.rateAh,
+              leftAh: endurance.atFirst.leftAh
+            }),
+            value: minutes - hand.minutes,
+            unit: 'min',
+            from: 'simulation'
+          }
+        ]
+      : []),
+    {
+      symbol: 'energy',
+      meaning: messages.explainEnduranceMeaningCellsGaveLoads({
+        loadsWh: energy.loadsWh,
+        lossWh: energy.lossWh,
+        rateWh: energy.rateWh
+      }),
+      value: energy.takenWh,
+      unit: 'Wh',
+      from: 'simulation'
+    }
+  ]
+}
+
 /** How the time on battery came about. */
 export function explainEndurance(design: Design, endurance: FlownEndurance): Working {
   const settings = usualSettings(design)
-  const { pilotDelayMinutes } = design.airframe
-  const { phase, fullA, shedA, kept, first, minutes, energy, hand } = endurance
   const failed = new Set(settings.failure.sources)
   const batteries = powerModel(design).sources.flatMap(source =>
     source.kind === 'battery' && !failed.has(source.id) ? [source] : []
@@ -150,151 +308,11 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
       'C)^(k−1) · Δt / C; C = capacity · share · cold; a unit is dark below its least volts; by hand: delay + (usable Ah − ' +
       'I before · delay) / I after',
     inputs: [
-      ...batteries.flatMap(source => [
-        {
-          symbol: `C ${source.name}`,
-          meaning: messages.explainEnduranceMeaning({
-            capacityAh: source.capacityAh,
-            ratedHours: source.ratedHours,
-            chemistry: source.chemistry
-          }),
-          value: source.capacityAh * settings.share * shareAtCelsius(source.chemistry, settings.celsius),
-          unit: 'Ah',
-          from: source.id === 'battery' ? 'airframe' : 'feeds or catalogue entry'
-        },
-        {
-          symbol: `E ${source.name}`,
-          meaning: 'open-circuit volts by charge left: empty to full',
-          value: enumerate(
-            openCircuitPoints(source.chemistry).map(
-              ([charge, volts]) => say`${figure(charge * 100, '%')}: ${figure(volts, 'V')}`
-            ),
-            '; '
-          ),
-          unit: '',
-          from: 'common practice, of 12 V'
-        },
-        {
-          symbol: `R ${source.name}`,
-          meaning: 'within the battery, colder and older more',
-          value: insideOhm(source.chemistry, source.capacityAh, blocksOf(design.airframe.systemV), {
-            celsius: settings.celsius,
-            share: settings.share
-          }),
-          unit: 'Ω',
-          from: 'common practice'
-        },
-        {
-          symbol: `cold ${source.name}`,
-          meaning: 'share of the capacity at that temperature',
-          value: shareAtCelsius(source.chemistry, settings.celsius),
-          unit: '',
-          from: 'common practice'
-        },
-        {
-          symbol: 'k',
-          meaning: `Peukert exponent, ${source.chemistry}`,
-          value: PEUKERT[source.chemistry],
-          unit: '',
-          from: 'common practice'
-        }
-      ]),
-      {
-        symbol: 'share',
-        meaning: 'left by age and state of charge',
-        value: settings.share,
-        unit: '',
-        from: messages.explainEnduranceFrom
-      },
-      { symbol: 'T', meaning: 'batteries are', value: settings.celsius, unit: '°C', from: 'airframe' },
-      { symbol: 'Δt', meaning: 'step', value: settings.stepS, unit: 's', from: 'our choice' },
-      {
-        symbol: 'delay',
-        meaning: 'pilot notices, sets the switches and sheds',
-        value: pilotDelayMinutes,
-        unit: 'min',
-        from: 'airframe; common practice 5'
-      },
-      ...endurance.diodes.map(({ name, count, dropV, assumed }) => ({
-        symbol: `U ${name}`,
-        meaning: count === 2 ? 'drop of each of its two diodes' : 'drop of the diode',
-        value: dropV,
-        unit: 'V',
-        from: assumed
-          ? `assumed: enter the diode type in ${screenName('power', 'feeds')}`
-          : screenName('power', 'feeds')
-      })),
-      {
-        symbol: 'I full',
-        meaning: `all loads in ${phase}`,
-        value: fullA,
-        unit: 'A',
-        from: 'catalogue entries, at the volts of the bus'
-      },
-      {
-        symbol: 'I shed',
-        meaning: 'what stays on, just after',
-        value: shedA,
-        unit: 'A',
-        from: kept.map(load => load.label).join(', ') || 'nothing'
-      },
-      {
-        symbol: 'first',
-        meaning: first ? `${first.label}: ${first.why}` : 'nothing kept loses power',
-        value: minutes,
-        unit: 'min',
-        from: 'simulation'
-      },
-      ...(first
-        ? [
-            {
-              symbol: 'least volts',
-              meaning: `of ${first.label}, at its own terminals`,
-              value: electricUnits(design).find(unit => unit.id === first.unit)?.item.power?.minV ?? 0,
-              unit: 'V',
-              from: 'catalogue entry'
-            }
-          ]
-        : []),
-      {
-        symbol: 'by hand',
-        meaning: say`${num(hand.delayMinutes, 0, 'min')} +
-          (${num(hand.usableAh, 2, 'Ah')} − ${num(hand.beforeA, 1, 'A')} · ${num(hand.delayMinutes, 0, 'min')})
-          / ${num(hand.afterA, 1, 'A')}`,
-        value: hand.minutes,
-        unit: 'min',
-        from: 'common practice: nameplate times usable share, amps at the volts of the bus'
-      },
-      ...(endurance.atFirst
-        ? [
-            {
-              symbol: 'why they differ',
-              meaning: messages.explainEnduranceMeaningHandColdLeaves({
-                usableAh: hand.usableAh,
-                wholeAh: endurance.wholeAh,
-                drawnAh: endurance.atFirst.drawnAh,
-                rateAh: endurance.atFirst.rateAh,
-                leftAh: endurance.atFirst.leftAh
-              }),
-              value: minutes - hand.minutes,
-              unit: 'min',
-              from: 'simulation'
-            }
-          ]
-        : []),
-      {
-        symbol: 'energy',
-        meaning: messages.explainEnduranceMeaningCellsGaveLoads({
-          loadsWh: energy.loadsWh,
-          lossWh: energy.lossWh,
-          rateWh: energy.rateWh
-        }),
-        value: energy.takenWh,
-        unit: 'Wh',
-        from: 'simulation'
-      }
+      ...batteries.flatMap(source => batteryInputs(design, settings, source)),
+      ...settingInputs(design, settings, endurance),
+      ...flowInputs(design, endurance)
     ],
-    result: { value: minutes, unit: 'min' },
+    result: { value: endurance.minutes, unit: 'min' },
     basis: DISCHARGE_BASIS
   }
 }

@@ -112,22 +112,18 @@ function withDeadField(model: PowerModel, failure: Failure): Failure {
     : failure
 }
 
-/**
- * Every failure worth a thought, one after the other: alternators, batteries, contactors, feeders, buses, protectors, and
- * a regulator that runs away.
- * @param functionsLost what no longer works with units dark
- */
-export function* playScenes(
-  design: Design,
-  circuits: readonly Circuit[],
-  functionsLost: FunctionsLost
-): Steps<Scene[]> {
-  const settings = usualSettings(design)
-  const model = powerModel(design)
-  const { supply, sources } = model
+/** A failure to play, before what follows from it is known. */
+interface AskedScene {
+  id: string
+  kind: Scene['kind']
+  name: Scene['name']
+  failure: Failure
+}
+/** Every failure worth a thought of these sources, ties, buses and protectors. */
+function failuresToPlay({ supply, sources }: PowerModel, circuits: readonly Circuit[]): AskedScene[] {
   const alternators = sources.filter(source => source.kind === 'alternator')
   const heads = circuits.filter(circuit => circuit.head === circuit.unit)
-  const asked: { id: string; kind: Scene['kind']; name: Scene['name']; failure: Failure }[] = [
+  return [
     ...alternators.map(source => ({
       id: `source:${source.id}`,
       kind: 'alternator' as const,
@@ -190,49 +186,63 @@ export function* playScenes(
       failure: { units: head.alsoBus === undefined ? head.shared : [] }
     }))
   ]
-  const scenes: Scene[] = []
-  const normal = fedBy(new Wired(model, {}), positionsOf(supply, 'normal')).powered
-  for (const { id, kind, name: called, failure: alone } of asked) {
-    yield { done: scenes.length, of: asked.length + 1 }
-    const failure = withDeadField(model, alone)
-    const name = messages.playScenesNameAlternatorGivesNothing({ failure, alone, called })
-    const { powered } = fedBy(new Wired(model, failure), positionsOf(supply, 'normal'))
-    const off = electricUnits(design).filter(unit => normal.has(unit.id) && !powered.has(unit.id))
-    const own = (unit: (typeof off)[number]) => ownBatteryMinutes(unit, settings)
-    const dark = off.filter(unit => own(unit) === 0)
-    const minutes =
-      off.length === normal.size
-        ? 0
-        : failure.units && !failure.sources
-          ? Infinity
-          : restMinutes(failure, supply, new Set(off.map(unit => unit.id)))
-    scenes.push({
-      id,
-      kind,
-      name,
-      fedBefore: normal.size,
-      fedNow: normal.size - off.length,
-      minutes,
-      basis: { kind: 'derived', source: 'network of the feeds' },
-      rescue:
-        failure.units && !failure.sources
-          ? undefined
-          : rescueOf({
-              design,
-              supply,
-              failure,
-              dark: off,
-              minutesWith: (moves, gone) => restMinutes(failure, withMoves(supply, moves), gone),
-              minutes
-            }),
-      dark: dark.map(unit => ({ unit: unit.id, label: unit.label })),
-      onOwn: off.filter(unit => own(unit) > 0).map(unit => ({ unit: unit.id, label: unit.label, minutes: own(unit) })),
-      lostFunctions: functionsLost(new Set(dark.map(unit => unit.id)))
-    })
+}
+
+/** What follows from one failure. */
+function playScene(
+  model: PowerModel,
+  { id, kind, name: called, failure: alone }: AskedScene,
+  normal: ReadonlySet<string>,
+  functionsLost: FunctionsLost
+): Scene {
+  const { design, supply } = model
+  const settings = usualSettings(design)
+  /** What is left, by the simulation of those still fed. */
+  const restMinutes = (failure: Failure, feeds: Supply, gone: ReadonlySet<string>): number =>
+    simulate(design, { ...settings, supply: feeds, failure }).lost.find(loss => loss.kept && !gone.has(loss.unit))
+      ?.minute ?? Infinity
+  const failure = withDeadField(model, alone)
+  const name = messages.playScenesNameAlternatorGivesNothing({ failure, alone, called })
+  const { powered } = fedBy(new Wired(model, failure), positionsOf(supply, 'normal'))
+  const off = electricUnits(design).filter(unit => normal.has(unit.id) && !powered.has(unit.id))
+  const own = (unit: (typeof off)[number]) => ownBatteryMinutes(unit, settings)
+  const dark = off.filter(unit => own(unit) === 0)
+  const minutes =
+    off.length === normal.size
+      ? 0
+      : failure.units && !failure.sources
+        ? Infinity
+        : restMinutes(failure, supply, new Set(off.map(unit => unit.id)))
+  return {
+    id,
+    kind,
+    name,
+    fedBefore: normal.size,
+    fedNow: normal.size - off.length,
+    minutes,
+    basis: { kind: 'derived', source: 'network of the feeds' },
+    rescue:
+      failure.units && !failure.sources
+        ? undefined
+        : rescueOf({
+            design,
+            supply,
+            failure,
+            dark: off,
+            minutesWith: (moves, gone) => restMinutes(failure, withMoves(supply, moves), gone),
+            minutes
+          }),
+    dark: dark.map(unit => ({ unit: unit.id, label: unit.label })),
+    onOwn: off.filter(unit => own(unit) > 0).map(unit => ({ unit: unit.id, label: unit.label, minutes: own(unit) })),
+    lostFunctions: functionsLost(new Set(dark.map(unit => unit.id)))
   }
+}
+
+/** A regulator that runs away. */
+function overVoltage(design: Design, normal: ReadonlySet<string>, functionsLost: FunctionsLost): Scene {
   const volts = overVolts(design.airframe.systemV)
   const burnt = electricUnits(design).filter(unit => unit.item.power && unit.item.power.maxV < volts)
-  scenes.push({
+  return {
     id: 'over-voltage',
     kind: 'over-voltage',
     name: messages.playScenesNameRegulatorRunsAway(volts),
@@ -246,12 +256,26 @@ export function* playScenes(
       kind: 'common practice',
       source: `over-voltage guards act near ${volts} V; most volts from the catalogue entries`
     }
-  })
-  return scenes
-
-  /** What is left, by the simulation of those still fed. */
-  function restMinutes(failure: Failure, feeds: Supply, gone: ReadonlySet<string>): number {
-    const { lost } = simulate(design, { ...settings, supply: feeds, failure })
-    return lost.find(loss => loss.kept && !gone.has(loss.unit))?.minute ?? Infinity
   }
+}
+
+/**
+ * Every failure worth a thought, one after the other: alternators, batteries, contactors, feeders, buses, protectors, and
+ * a regulator that runs away.
+ * @param functionsLost what no longer works with units dark
+ */
+export function* playScenes(
+  design: Design,
+  circuits: readonly Circuit[],
+  functionsLost: FunctionsLost
+): Steps<Scene[]> {
+  const model = powerModel(design)
+  const asked = failuresToPlay(model, circuits)
+  const scenes: Scene[] = []
+  const normal = fedBy(new Wired(model, {}), positionsOf(model.supply, 'normal')).powered
+  for (const scene of asked) {
+    yield { done: scenes.length, of: asked.length + 1 }
+    scenes.push(playScene(model, scene, normal, functionsLost))
+  }
+  return [...scenes, overVoltage(design, normal, functionsLost)]
 }

@@ -65,13 +65,9 @@ interface Standing {
   draws: readonly Draw[]
 }
 
-function newAsker(model: PowerModel): Asker {
-  const { design, supply, sources } = model
-  const { systemV } = design.airframe
-  const blocks = blocksOf(systemV)
-  const wired = new Wired(model, {})
-  // All that is read of the design is read here: what is asked later is asked of designs that read the same.
-  const hung = electricUnits(design).flatMap(unit =>
+/** A load as it is asked of: what it draws, where, and whether it is shed. */
+const loadsOf = (model: PowerModel, wired: Wired) =>
+  electricUnits(model.design).flatMap(unit =>
     unit.item.power
       ? [
           {
@@ -84,10 +80,10 @@ function newAsker(model: PowerModel): Asker {
         ]
       : []
   )
-  const fields = new Map(
-    sources.flatMap(source => (source.kind === 'alternator' ? [[source, fieldA(model, source)] as const] : []))
-  )
-  // Phases in which the same is on are one to the network.
+
+/** What is on in a phase, and what it draws; phases in which the same is on are one to the network. */
+function newDraws(model: PowerModel, wired: Wired) {
+  const hung = loadsOf(model, wired)
   const onNames = new Map<FlightPhase, string>()
   const onName = (phase: FlightPhase): string => {
     const known = onNames.get(phase) ?? hung.map(load => (onIn(load.power, phase) ? '1' : '0')).join('')
@@ -115,57 +111,81 @@ function newAsker(model: PowerModel): Asker {
     }
     return draws
   }
+  return { onName, drawsIn }
+}
+
+/** What is read of the design before anything is asked. */
+interface Fixed {
+  model: PowerModel
+  wired: Wired
+  systemV: Design['airframe']['systemV']
+  /** Amps of the field of each alternator. */
+  fields: ReadonlyMap<SourceAt, number>
+}
+/** The network of a setting, but for what draws in a phase. */
+function standingOf(
+  { model, wired, systemV, fields }: Fixed,
+  { positions, failure }: Setting,
+  gives: readonly number[]
+): Standing {
+  const { supply, sources } = model
+  const blocks = blocksOf(systemV)
+  const failed = new Set(failure.sources)
+  const live = sources.filter((source, index) => !failed.has(source.id) && gives[index]! > 0)
+  const feeds = sources.flatMap((source, index): Feed[] => {
+    if (failed.has(source.id) || gives[index]! <= 0) return []
+    const node = wired.node(source.id)
+    return source.kind === 'battery'
+      ? [
+          {
+            node,
+            emfV: openCircuitV(source.chemistry, 1, blocks),
+            ohm: insideOhm(source.chemistry, source.capacityAh, blocks),
+            limitA: Infinity
+          }
+        ]
+      : [{ node, emfV: regulatedV(systemV), ohm: 0.005, limitA: gives[index]! }]
+  })
+  const here = wired.failing(failure)
+  const cut = new Set([...(failure.ties ?? []), ...(failure.buses ?? [])])
+  const coils = coilsOf(supply, positions)
+    .filter(tie => !cut.has(tie.id) && !cut.has(tie.from))
+    .map((tie): Draw => ({
+      node: wired.node(tie.from),
+      kind: 'resistive',
+      amps: tie.holdA!,
+      atV: systemV === 28 ? 28 : 14,
+      minV: 1
+    }))
+  const fieldDraws = live.flatMap((source): Draw[] =>
+    source.kind === 'alternator'
+      ? [{ node: wired.node(source.id), kind: 'constant current', amps: fields.get(source)!, atV: 14, minV: 1 }]
+      : []
+  )
+  const branches = here.closedBranches(positions)
+  const network = { nodes: here.nodes, branches, feeds }
+  return {
+    network,
+    live,
+    reached: reached(network),
+    ties: here.closedTies(positions),
+    draws: [...coils, ...fieldDraws]
+  }
+}
+
+function newAsker(model: PowerModel): Asker {
+  const { sources } = model
+  const wired = new Wired(model, {})
+  // All that is read of the design is read here: what is asked later is asked of designs that read the same.
+  const { onName, drawsIn } = newDraws(model, wired)
+  const fields = new Map(
+    sources.flatMap(source => (source.kind === 'alternator' ? [[source, fieldA(model, source)] as const] : []))
+  )
+  const fixed = { model, wired, systemV: model.design.airframe.systemV, fields }
   /** Of each source how much it may give in a phase. */
   const givenIn = (phase: FlightPhase, share: number | undefined): readonly number[] =>
     sources.map(source => (source.kind === 'battery' ? Infinity : givesIn(source, phase, share)))
   const standings = new Map<string, Standing>()
-  const standingIn = ({ positions, failure }: Setting, gives: readonly number[], key: string): Standing => {
-    const before = standings.get(key)
-    if (before) return before
-    const failed = new Set(failure.sources)
-    const live = sources.filter((source, index) => !failed.has(source.id) && gives[index]! > 0)
-    const feeds = sources.flatMap((source, index): Feed[] => {
-      if (failed.has(source.id) || gives[index]! <= 0) return []
-      const node = wired.node(source.id)
-      return source.kind === 'battery'
-        ? [
-            {
-              node,
-              emfV: openCircuitV(source.chemistry, 1, blocks),
-              ohm: insideOhm(source.chemistry, source.capacityAh, blocks),
-              limitA: Infinity
-            }
-          ]
-        : [{ node, emfV: regulatedV(systemV), ohm: 0.005, limitA: gives[index]! }]
-    })
-    const here = wired.failing(failure)
-    const cut = new Set([...(failure.ties ?? []), ...(failure.buses ?? [])])
-    const coils = coilsOf(supply, positions)
-      .filter(tie => !cut.has(tie.id) && !cut.has(tie.from))
-      .map((tie): Draw => ({
-        node: wired.node(tie.from),
-        kind: 'resistive',
-        amps: tie.holdA!,
-        atV: systemV === 28 ? 28 : 14,
-        minV: 1
-      }))
-    const fieldDraws = live.flatMap((source): Draw[] =>
-      source.kind === 'alternator'
-        ? [{ node: wired.node(source.id), kind: 'constant current', amps: fields.get(source)!, atV: 14, minV: 1 }]
-        : []
-    )
-    const branches = here.closedBranches(positions)
-    const network = { nodes: here.nodes, branches, feeds }
-    const made = {
-      network,
-      live,
-      reached: reached(network),
-      ties: here.closedTies(positions),
-      draws: [...coils, ...fieldDraws]
-    }
-    standings.set(key, made)
-    return made
-  }
   const answers = new Map<string, Answer>()
   return (setting, phase, ampsOf) => {
     const gives = givenIn(phase, setting.alternatorShare)
@@ -173,7 +193,8 @@ function newAsker(model: PowerModel): Asker {
     const key = `${name} ${ampsOf} ${onName(phase)}`
     const answered = answers.get(key)
     if (answered) return answered
-    const standing = standingIn(setting, gives, name)
+    const standing = standings.get(name) ?? standingOf(fixed, setting, gives)
+    standings.set(name, standing)
     const { nodes } = standing.network
     const network = { ...standing.network, draws: [...drawsIn(phase, ampsOf, setting), ...standing.draws] }
     const low = setting.afterDip ? Array.from({ length: nodes }, () => LOW_V) : undefined

@@ -2,8 +2,8 @@ import * as messages from '../messages'
 import { electricUnits } from './electric'
 import { stronglyConnectedComponents } from 'graphology-components'
 import { DirectedGraph } from 'graphology'
-import { UNIT_SOURCE } from '../../document'
-import { finding, type Finding } from '../../design'
+import { UNIT_SOURCE, type Tie } from '../../document'
+import { finding, type Finding, type DesignUnit } from '../../design'
 import { freeId, tieCells, type PowerModel } from './model'
 import { reached } from './network'
 
@@ -33,99 +33,105 @@ function diodeRings({ supply }: PowerModel) {
 }
 
 /** What is wrong with the supply itself: buses nothing can feed, feeds that run in a ring, a second feed that is none. */
-export function supplyFindings(model: PowerModel): Finding[] {
+export const supplyFindings = (model: PowerModel): Finding[] => [
+  ...unfedBuses(model),
+  ...looseCells(model),
+  ...diodeRings(model).map(ring => ringFinding(model, ring))
+]
+
+function unfedBuses(model: PowerModel): Finding[] {
   const { design, supply } = model
-  const findings: Finding[] = []
   const fed = fedNodes(model)
-  for (const bus of supply.buses)
-    if (!fed.has(bus.id)) {
+  const from = supply.buses.find(bus => fed.has(bus.id))
+  return supply.buses
+    .filter(bus => !fed.has(bus.id))
+    .map(bus => {
       const on = electricUnits(design).filter(unit => unit.item.power && model.feedOf(unit).bus === bus.id)
-      findings.push(
-        finding(
-          'power.no-source',
-          on.slice(0, 3).map(unit => unit.id),
-          {
-            key: bus.id,
-            weight: 'must fix',
-            basis: ENTERED,
-            says: messages.noSource({ bus, on }),
-            remedies: supply.buses.some(other => other.id !== bus.id && fed.has(other.id))
-              ? [
-                  {
-                    says: messages.noSourceRemedy(supply.buses.find(bus => fed.has(bus.id))!.name),
-                    edits: [
-                      {
-                        type: 'supply.set',
-                        option: design.optionId,
-                        supply: {
-                          ...supply,
-                          ties: [
-                            ...supply.ties,
-                            {
-                              id: freeId(supply, `feed-${bus.id}`, design.wires),
-                              name: `Feed of ${bus.name}`.slice(0, 80),
-                              kind: 'wire',
-                              from: supply.buses.find(bus => fed.has(bus.id))!.id,
-                              to: bus.id,
-                              milliohm: 2
-                            }
-                          ]
-                        }
-                      }
-                    ]
-                  }
-                ]
-              : []
-          }
-        )
-      )
-    }
-  for (const unit of electricUnits(design))
-    if (
-      unit.item.battery &&
-      !supply.ties.some(tie => tie.from === UNIT_SOURCE + unit.id || tie.to === UNIT_SOURCE + unit.id)
-    )
-      findings.push(
-        finding('power.cells-loose', unit.id, {
-          weight: 'decide',
+      return finding(
+        'power.no-source',
+        on.slice(0, 3).map(unit => unit.id),
+        {
+          key: bus.id,
+          weight: 'must fix',
           basis: ENTERED,
-          says: messages.cellsLoose({ unit, capacityAh: unit.item.battery!.capacityAh }),
-          remedies: [
-            {
-              says: messages.cellsLooseRemedy,
-              edits: [
+          says: messages.noSource({ bus, on }),
+          remedies: from
+            ? [
                 {
-                  type: 'supply.set',
-                  option: design.optionId,
-                  supply: tieCells(supply, { unit: unit.id, label: unit.label, wires: design.wires })
+                  says: messages.noSourceRemedy(from.name),
+                  edits: [
+                    {
+                      type: 'supply.set',
+                      option: design.optionId,
+                      supply: {
+                        ...supply,
+                        ties: [
+                          ...supply.ties,
+                          {
+                            id: freeId(supply, `feed-${bus.id}`, design.wires),
+                            name: `Feed of ${bus.name}`.slice(0, 80),
+                            kind: 'wire',
+                            from: from.id,
+                            to: bus.id,
+                            milliohm: 2
+                          }
+                        ]
+                      }
+                    }
+                  ]
                 }
               ]
-            }
-          ]
-        })
+            : []
+        }
       )
-  for (const ring of diodeRings(model)) {
-    const [tie] = ring
-    findings.push(
-      finding('power.feed-ring', [], {
-        key: tie!.id,
+    })
+}
+
+function looseCells({ design, supply }: PowerModel): Finding[] {
+  const tied = (unit: DesignUnit) =>
+    supply.ties.some(tie => tie.from === UNIT_SOURCE + unit.id || tie.to === UNIT_SOURCE + unit.id)
+  return electricUnits(design)
+    .filter(unit => unit.item.battery && !tied(unit))
+    .map(unit =>
+      finding('power.cells-loose', unit.id, {
         weight: 'decide',
+        basis: ENTERED,
+        says: messages.cellsLoose({ unit, capacityAh: unit.item.battery!.capacityAh }),
         remedies: [
           {
-            says: messages.feedRingRemedy(tie!.name),
+            says: messages.cellsLooseRemedy,
             edits: [
               {
                 type: 'supply.set',
                 option: design.optionId,
-                supply: { ...supply, ties: supply.ties.filter(other => other.id !== tie!.id) }
+                supply: tieCells(supply, { unit: unit.id, label: unit.label, wires: design.wires })
               }
             ]
           }
-        ],
-        basis: ENTERED,
-        says: messages.feedRing({ ring, ringOf: ring.map(tie => model.name(tie.from)) })
+        ]
       })
     )
-  }
-  return findings
+}
+
+function ringFinding(model: PowerModel, ring: readonly Tie[]): Finding {
+  const { design, supply } = model
+  const [tie] = ring
+  return finding('power.feed-ring', [], {
+    key: tie!.id,
+    weight: 'decide',
+    remedies: [
+      {
+        says: messages.feedRingRemedy(tie!.name),
+        edits: [
+          {
+            type: 'supply.set',
+            option: design.optionId,
+            supply: { ...supply, ties: supply.ties.filter(other => other.id !== tie!.id) }
+          }
+        ]
+      }
+    ],
+    basis: ENTERED,
+    says: messages.feedRing({ ring: [...ring], ringOf: ring.map(tie => model.name(tie.from)) })
+  })
 }

@@ -155,159 +155,161 @@ const conductance = (ohm: number) => 1 / Math.max(ohm, LEAST_OHM)
 
 type State = 'off' | 'on' | 'at its limit'
 
-/**
- * Volts and amps of a direct-current network, by its nodes (Kirchhoff’s current law; nodal analysis as in any handbook of
- * circuits).
- * Whether a diode conducts, and a feed gives nothing or its limit, is found by trying: what contradicts itself is turned,
- * all at once
- * at first, then the first alone, which for passive networks comes to an end (Murty’s least index rule). Loads of
- * constant power
- * are settled by repeating I = P / V from above, which falls to the higher of the two answers.
- * @param hint volts to begin from, of an earlier answer
- * @param live what `reached` says of this network, where it is known already
- * @param low begin with every load starved, as after a dip: where that holds by itself it is the lower of several answers
- * @throws NetworkError when it finds no answer in bounded steps; never hangs
- */
-export function solveNetwork(
-  network: Network,
-  hint?: readonly number[],
-  live: readonly boolean[] = reached(network),
-  low = false
-): Solution {
+/** A network while its state is sought: what is on, what has too few volts, and the volts so far. */
+interface Sought {
+  network: Network
+  live: readonly boolean[]
+  /** Row of a node among those that are live; −1 where it is not. */
+  index: readonly number[]
+  n: number
+  volts: number[]
+  on: boolean[]
+  states: State[]
+  /** What loads of constant power draw at the volts so far. */
+  amps: number[]
+  /** Siemens of a load that is resistive, or has too few volts to work. */
+  siemens: readonly number[]
+  starved: boolean[]
+  /** The matrix of the state; none while something has turned since. */
+  factored?: Standing
+}
+
+function begin(network: Network, hint: readonly number[] | undefined, live: readonly boolean[], low: boolean): Sought {
   const { nodes, branches, feeds, draws } = network
   const index: number[] = []
   let n = 0
   for (let node = 0; node < nodes; node++) index.push(live[node] ? n++ : -1)
   const highest = feeds.reduce((most, feed) => Math.max(most, feed.emfV), 0)
-  let volts = Array.from({ length: nodes }, (_, node) => (live[node] ? hint?.[node] || highest : 0))
-  const on = branches.map(branch => live[branch.from]! && live[branch.to]!)
-  const states: State[] = feeds.map(() => 'on')
-  const amps = draws.map(() => 0)
-  /** Siemens of a load that is resistive, or has too few volts to work. */
-  const siemens = draws.map(draw =>
-    draw.kind === 'resistive' ? draw.amps / draw.atV : above(draw, draw.minV) / draw.minV
-  )
-  const starved = draws.map(draw => draw.kind === 'resistive' || low)
+  return {
+    network,
+    live,
+    index,
+    n,
+    volts: Array.from({ length: nodes }, (_, node) => (live[node] ? hint?.[node] || highest : 0)),
+    on: branches.map(branch => live[branch.from]! && live[branch.to]!),
+    states: feeds.map(() => 'on'),
+    amps: draws.map(() => 0),
+    siemens: draws.map(draw => (draw.kind === 'resistive' ? draw.amps / draw.atV : above(draw, draw.minV) / draw.minV)),
+    starved: draws.map(draw => draw.kind === 'resistive' || low)
+  }
+}
 
-  /** What does not change while nothing turns: the matrix, and the right side but for what loads draw. */
-  const standing = (): { factors: Factors; fixed: Float64Array } => {
-    const matrix = new Float64Array(n * n)
-    const fixed = new Float64Array(n)
-    // A path of a billion ohms to ground keeps what an open diode cuts off from floating.
-    for (let row = 0; row < n; row++) matrix[row * n + row] = 1e-9
-    for (let position = 0; position < branches.length; position++) {
-      if (!on[position]) continue
-      const branch = branches[position]!
-      const g = conductance(branch.ohm)
-      const from = index[branch.from]!
-      const to = index[branch.to]!
-      matrix[from * n + from]! += g
-      matrix[to * n + to]! += g
-      matrix[from * n + to]! -= g
-      matrix[to * n + from]! -= g
-      if (branch.diode) {
-        fixed[from]! += g * branch.dropV
-        fixed[to]! -= g * branch.dropV
-      }
+/** What does not change while nothing turns: the matrix, and the right side but for what loads draw. */
+interface Standing {
+  factors: Factors
+  fixed: Float64Array
+}
+function standing({ network, index, n, on, states, starved, siemens }: Sought): Standing {
+  const { branches, feeds, draws } = network
+  const matrix = new Float64Array(n * n)
+  const fixed = new Float64Array(n)
+  // A path of a billion ohms to ground keeps what an open diode cuts off from floating.
+  for (let row = 0; row < n; row++) matrix[row * n + row] = 1e-9
+  for (let position = 0; position < branches.length; position++) {
+    if (!on[position]) continue
+    const branch = branches[position]!
+    const g = conductance(branch.ohm)
+    const from = index[branch.from]!
+    const to = index[branch.to]!
+    matrix[from * n + from]! += g
+    matrix[to * n + to]! += g
+    matrix[from * n + to]! -= g
+    matrix[to * n + from]! -= g
+    if (branch.diode) {
+      fixed[from]! += g * branch.dropV
+      fixed[to]! -= g * branch.dropV
     }
-    for (let position = 0; position < feeds.length; position++) {
-      const feed = feeds[position]!
-      const node = index[feed.node]!
-      if (states[position] === 'at its limit') fixed[node]! += feed.limitA
-      else if (states[position] === 'on') {
-        const g = conductance(feed.ohm)
-        matrix[node * n + node]! += g
-        fixed[node]! += g * feed.emfV
-      }
-    }
-    for (let position = 0; position < draws.length; position++) {
-      const node = index[draws[position]!.node]!
-      if (node >= 0 && starved[position]) matrix[node * n + node]! += siemens[position]!
-    }
-    return { factors: factorsOf(matrix, n), fixed }
   }
-  let known: ReturnType<typeof standing> | undefined
-  const once = (): number[] => {
-    known ??= standing()
-    const right = known.fixed.slice()
-    for (let position = 0; position < draws.length; position++) {
-      const node = index[draws[position]!.node]!
-      if (node >= 0 && !starved[position]) right[node]! -= amps[position]!
+  for (let position = 0; position < feeds.length; position++) {
+    const feed = feeds[position]!
+    const node = index[feed.node]!
+    if (states[position] === 'at its limit') fixed[node]! += feed.limitA
+    else if (states[position] === 'on') {
+      const g = conductance(feed.ohm)
+      matrix[node * n + node]! += g
+      fixed[node]! += g * feed.emfV
     }
-    const answer = solveFor(known.factors, right)
-    return index.map(row => (row < 0 ? 0 : answer[row]!))
   }
-  /** Turns what contradicts the volts; says whether anything did. */
-  const turn = (first: boolean): boolean => {
-    const turned = turnAny(first)
-    if (turned) known = undefined
-    return turned
+  for (let position = 0; position < draws.length; position++) {
+    const node = index[draws[position]!.node]!
+    if (node >= 0 && starved[position]) matrix[node * n + node]! += siemens[position]!
   }
-  const turnAny = (first: boolean): boolean => {
-    let turned = false
-    for (let index = 0; index < branches.length; index++) {
-      const branch = branches[index]!
-      if (!branch.diode || !live[branch.from] || !live[branch.to]) continue
-      const over = volts[branch.from]! - volts[branch.to]! - branch.dropV
-      const now = on[index] ? over > -1e-10 : over > 1e-10
-      if (now !== on[index]) {
-        on[index] = now
-        turned = true
-        if (first) return true
-      }
+  return { factors: factorsOf(matrix, n), fixed }
+}
+
+/** The volts of a state. */
+function voltsOf({ network, index, starved, amps }: Sought, { factors, fixed }: Standing): number[] {
+  const { draws } = network
+  const right = fixed.slice()
+  for (let position = 0; position < draws.length; position++) {
+    const node = index[draws[position]!.node]!
+    if (node >= 0 && !starved[position]) right[node]! -= amps[position]!
+  }
+  const answer = solveFor(factors, right)
+  return index.map(row => (row < 0 ? 0 : answer[row]!))
+}
+
+/** What a feed does at the volts of its node. */
+function feedState(feed: Network['feeds'][number], state: State, atV: number): State {
+  const over = feed.emfV - atV
+  const wanted = over * conductance(feed.ohm)
+  if (state === 'on') return wanted < -1e-9 ? 'off' : wanted > feed.limitA + 1e-9 ? 'at its limit' : 'on'
+  if (state === 'off') return over > 1e-10 ? 'on' : 'off'
+  return wanted < feed.limitA - 1e-9 ? 'on' : 'at its limit'
+}
+
+/** Turns what contradicts the volts, all or the first alone; says whether anything did. */
+function turn({ network, live, volts, on, states, starved }: Sought, first: boolean): boolean {
+  const { branches, feeds, draws } = network
+  let turned = false
+  for (let index = 0; index < branches.length; index++) {
+    const branch = branches[index]!
+    if (!branch.diode || !live[branch.from] || !live[branch.to]) continue
+    const over = volts[branch.from]! - volts[branch.to]! - branch.dropV
+    const now = on[index] ? over > -1e-10 : over > 1e-10
+    if (now !== on[index]) {
+      on[index] = now
+      turned = true
+      if (first) return true
     }
-    for (let index = 0; index < feeds.length; index++) {
-      const feed = feeds[index]!
-      const over = feed.emfV - volts[feed.node]!
-      const wanted = over * conductance(feed.ohm)
-      const state = states[index]!
-      const now: State =
-        state === 'on'
-          ? wanted < -1e-9
-            ? 'off'
-            : wanted > feed.limitA + 1e-9
-              ? 'at its limit'
-              : 'on'
-          : state === 'off'
-            ? over > 1e-10
-              ? 'on'
-              : 'off'
-            : wanted < feed.limitA - 1e-9
-              ? 'on'
-              : 'at its limit'
-      if (now !== state) {
-        states[index] = now
-        turned = true
-        if (first) return true
-      }
-    }
-    for (let index = 0; index < draws.length; index++) {
-      const draw = draws[index]!
-      if (draw.kind === 'resistive' || !live[draw.node]) continue
-      const now = volts[draw.node]! < draw.minV - (starved[index] ? 0 : 1e-9)
-      if (now !== starved[index]) {
-        starved[index] = now
-        turned = true
-        if (first) return true
-      }
-    }
-    return turned
   }
-  for (let round = 0; n > 0 && round < ROUNDS; round++) {
-    draws.forEach((draw, index) => {
-      if (draw.kind !== 'resistive') amps[index] = above(draw, volts[draw.node]!)
-    })
-    const before = volts
-    let flips = 0
-    do {
-      if (++flips > FLIPS)
-        throw new NetworkError('No state of the diodes and sources of this network agrees with itself.')
-      volts = once()
-    } while (turn(flips > 12))
-    let change = 0
-    for (let node = 0; node < nodes; node++) change = Math.max(change, Math.abs(volts[node]! - before[node]!))
-    if (change < CLOSE_V) break
+  for (let index = 0; index < feeds.length; index++) {
+    const feed = feeds[index]!
+    const now = feedState(feed, states[index]!, volts[feed.node]!)
+    if (now !== states[index]) {
+      states[index] = now
+      turned = true
+      if (first) return true
+    }
   }
+  for (let index = 0; index < draws.length; index++) {
+    const draw = draws[index]!
+    if (draw.kind === 'resistive' || !live[draw.node]) continue
+    const now = volts[draw.node]! < draw.minV - (starved[index] ? 0 : 1e-9)
+    if (now !== starved[index]) {
+      starved[index] = now
+      turned = true
+      if (first) return true
+    }
+  }
+  return turned
+}
+
+/** Finds the state that agrees with its own volts, the loads of constant power held at their amps. */
+function settle(sought: Sought): void {
+  let flips = 0
+  for (let turned = true; turned;) {
+    if (++flips > FLIPS)
+      throw new NetworkError('No state of the diodes and sources of this network agrees with itself.')
+    if (!sought.factored) sought.factored = standing(sought)
+    sought.volts = voltsOf(sought, sought.factored)
+    turned = turn(sought, flips > 12)
+    if (turned) sought.factored = undefined
+  }
+}
+
+function solutionOf({ network, live, volts, on, states, siemens, starved }: Sought): Solution {
+  const { branches, feeds, draws } = network
   const branchA = branches.map((branch, index) =>
     on[index]
       ? (volts[branch.from]! - volts[branch.to]! - (branch.diode ? branch.dropV : 0)) * conductance(branch.ohm)
@@ -328,4 +330,38 @@ export function solveNetwork(
       !live[draw.node] ? 0 : starved[index] ? siemens[index]! * volts[draw.node]! : above(draw, volts[draw.node]!)
     )
   }
+}
+
+/**
+ * Volts and amps of a direct-current network, by its nodes (Kirchhoff’s current law; nodal analysis as in any handbook of
+ * circuits).
+ * Whether a diode conducts, and a feed gives nothing or its limit, is found by trying: what contradicts itself is turned,
+ * all at once
+ * at first, then the first alone, which for passive networks comes to an end (Murty’s least index rule). Loads of
+ * constant power
+ * are settled by repeating I = P / V from above, which falls to the higher of the two answers.
+ * @param hint volts to begin from, of an earlier answer
+ * @param live what `reached` says of this network, where it is known already
+ * @param low begin with every load starved, as after a dip: where that holds by itself it is the lower of several answers
+ * @throws NetworkError when it finds no answer in bounded steps; never hangs
+ */
+export function solveNetwork(
+  network: Network,
+  hint?: readonly number[],
+  live: readonly boolean[] = reached(network),
+  low = false
+): Solution {
+  const sought = begin(network, hint, live, low)
+  const { nodes, draws } = network
+  for (let round = 0; sought.n > 0 && round < ROUNDS; round++) {
+    draws.forEach((draw, index) => {
+      if (draw.kind !== 'resistive') sought.amps[index] = above(draw, sought.volts[draw.node]!)
+    })
+    const before = sought.volts
+    settle(sought)
+    let change = 0
+    for (let node = 0; node < nodes; node++) change = Math.max(change, Math.abs(sought.volts[node]! - before[node]!))
+    if (change < CLOSE_V) break
+  }
+  return solutionOf(sought)
 }

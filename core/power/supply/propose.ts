@@ -38,8 +38,79 @@ interface Asked {
   charged: boolean
   reserves: readonly { id: string; label: string }[]
 }
-function propose({ essential, hot, nominal, charged, reserves }: Asked): Supply {
-  const wire = (tie: Omit<Tie, 'milliohm' | 'kind'> & Partial<Tie>): Tie => ({ kind: 'wire', milliohm: 0, ...tie })
+const wire = (tie: Omit<Tie, 'milliohm' | 'kind'> & Partial<Tie>): Tie => ({ kind: 'wire', milliohm: 0, ...tie })
+const proposedTies = ({ essential, hot, nominal, charged, reserves }: Asked): Tie[] => [
+  wire({
+    id: 'battery-contactor',
+    name: 'Battery contactor',
+    kind: 'contactor',
+    from: MAIN_BATTERY,
+    to: 'main',
+    by: { switch: 'master', in: ['BAT', 'BAT + ALT'] },
+    milliohm: 2,
+    holdA: (CONTACTOR_COIL_A * 14) / nominal
+  }),
+  ...(charged
+    ? [
+        wire({
+          id: 'alternator-feed',
+          name: 'Alternator feed',
+          kind: 'breaker',
+          from: MAIN_ALTERNATOR,
+          to: 'main',
+          by: { switch: 'master', in: ['BAT + ALT'] },
+          milliohm: 2
+        })
+      ]
+    : []),
+  ...(essential
+    ? [
+        wire({
+          id: 'avionics-feed',
+          name: 'Avionics feed',
+          kind: 'breaker',
+          from: 'main',
+          to: 'avionics',
+          by: { switch: 'avionics-switch', in: ['ON'] },
+          milliohm: 2
+        }),
+        wire({
+          id: 'essential-normal',
+          name: 'Normal feed',
+          kind: 'diode',
+          guarded: true,
+          from: 'main',
+          to: 'essential',
+          milliohm: 2
+        }),
+        wire({
+          id: 'essential-alternate',
+          name: 'Alternate feed',
+          kind: 'breaker',
+          from: MAIN_BATTERY,
+          to: 'essential',
+          by: { switch: 'essential-feed', in: ['ALTERNATE'] },
+          milliohm: 5
+        })
+      ]
+    : []),
+  ...(hot
+    ? [wire({ id: 'hot-feed', name: 'Hot feed', kind: 'breaker', from: MAIN_BATTERY, to: 'hot', milliohm: 5 })]
+    : []),
+  ...reserves.map(unit =>
+    wire({
+      id: `reserve-${unit.id}`,
+      name: unit.label,
+      kind: 'diode',
+      from: UNIT_SOURCE + unit.id,
+      to: essential ? 'essential' : 'main',
+      by: { switch: 'reserve', in: ['ON'] },
+      milliohm: 5
+    })
+  )
+]
+function propose(asked: Asked): Supply {
+  const { essential, hot, reserves } = asked
   return {
     sources: [],
     buses: [
@@ -62,75 +133,6 @@ function propose({ essential, hot, nominal, charged, reserves }: Asked): Supply 
         : []),
       ...(reserves.length ? [{ id: 'reserve', name: 'Reserve', positions: ['OFF', 'ON'], normal: 'ON' }] : [])
     ],
-    ties: [
-      wire({
-        id: 'battery-contactor',
-        name: 'Battery contactor',
-        kind: 'contactor',
-        from: MAIN_BATTERY,
-        to: 'main',
-        by: { switch: 'master', in: ['BAT', 'BAT + ALT'] },
-        milliohm: 2,
-        holdA: (CONTACTOR_COIL_A * 14) / nominal
-      }),
-      ...(charged
-        ? [
-            wire({
-              id: 'alternator-feed',
-              name: 'Alternator feed',
-              kind: 'breaker',
-              from: MAIN_ALTERNATOR,
-              to: 'main',
-              by: { switch: 'master', in: ['BAT + ALT'] },
-              milliohm: 2
-            })
-          ]
-        : []),
-      ...(essential
-        ? [
-            wire({
-              id: 'avionics-feed',
-              name: 'Avionics feed',
-              kind: 'breaker',
-              from: 'main',
-              to: 'avionics',
-              by: { switch: 'avionics-switch', in: ['ON'] },
-              milliohm: 2
-            }),
-            wire({
-              id: 'essential-normal',
-              name: 'Normal feed',
-              kind: 'diode',
-              guarded: true,
-              from: 'main',
-              to: 'essential',
-              milliohm: 2
-            }),
-            wire({
-              id: 'essential-alternate',
-              name: 'Alternate feed',
-              kind: 'breaker',
-              from: MAIN_BATTERY,
-              to: 'essential',
-              by: { switch: 'essential-feed', in: ['ALTERNATE'] },
-              milliohm: 5
-            })
-          ]
-        : []),
-      ...(hot
-        ? [wire({ id: 'hot-feed', name: 'Hot feed', kind: 'breaker', from: MAIN_BATTERY, to: 'hot', milliohm: 5 })]
-        : []),
-      ...reserves.map(unit =>
-        wire({
-          id: `reserve-${unit.id}`,
-          name: unit.label,
-          kind: 'diode',
-          from: UNIT_SOURCE + unit.id,
-          to: essential ? 'essential' : 'main',
-          by: { switch: 'reserve', in: ['ON'] },
-          milliohm: 5
-        })
-      )
-    ]
+    ties: proposedTies(asked)
   }
 }

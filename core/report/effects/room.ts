@@ -12,7 +12,8 @@ import {
   setDown,
   shiftZone,
   stackPlaces,
-  type Placed
+  type Placed,
+  type Change
 } from '../../panel'
 import { type Edit, type Project } from '../../document'
 import { resolve, type Design, type Remedy, type Steps } from '../../design'
@@ -34,6 +35,46 @@ export interface RankedItem {
 const WAYS = { width: 'too wide', height: 'too high', depth: 'too deep', size: 'too big' } as const
 const placedOf = (design: Design, without?: string): Placed[] =>
   design.units.flatMap(unit => (unit.at && unit.id !== without ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
+
+/** A move to a place, in hundredths of a millimetre. */
+const moveTo = (option: string, unit: string, at: { xMm: number; yMm: number }): Edit => ({
+  type: 'unit.move',
+  option,
+  unit,
+  xMm: Number(at.xMm.toFixed(2)),
+  yMm: Number(at.yMm.toFixed(2))
+})
+
+/** One change that lets an item in, as edits. */
+function changeRemedy(design: Design, others: readonly Placed[], change: Change, unit: string | undefined): Remedy {
+  const option = design.optionId
+  const moveItem: Edit[] = unit ? [moveTo(option, unit, change.at)] : []
+  const zone = change.what === 'zone' ? design.airframe.panel.zones.find(zone => zone.id === change.id) : undefined
+  const before = others.find(other => other.id === change.id)
+  if (!change.to)
+    return {
+      says: messages.changes(change.name),
+      edits: [{ type: 'unit.lift' as const, option, unit: change.id }, ...moveItem]
+    }
+  const area = zone && (zone.area.shape === 'polygon' ? undefined : zone.area)
+  const edits: Edit[] =
+    zone && area
+      ? [
+          {
+            type: 'zone.put',
+            zone: shiftZone(
+              zone,
+              Number((change.to.xMm - area.xMm).toFixed(2)),
+              Number((change.to.yMm - area.yMm).toFixed(2))
+            )
+          },
+          ...moveItem
+        ]
+      : before
+        ? [moveTo(option, change.id, change.to), ...moveItem]
+        : []
+  return { says: messages.changesFitsIfMoves({ name: change.name, awayMm: change.to.awayMm }), edits }
+}
 
 /**
  * Says by how much an item misses and what is in its way, the least single change that would let it in, else the
@@ -67,53 +108,7 @@ export function* makeRoom({
     fit.at || (fit.bare === false && !ground.faceZones.some(({ zone }) => zone.movable))
       ? []
       : yield* leastChange(item, others, ground, fixed)
-  ).map(change => {
-    const moveItem: Edit[] = unit
-      ? [
-          {
-            type: 'unit.move',
-            option,
-            unit,
-            xMm: Number(change.at.xMm.toFixed(2)),
-            yMm: Number(change.at.yMm.toFixed(2))
-          }
-        ]
-      : []
-    const zone = change.what === 'zone' ? design.airframe.panel.zones.find(zone => zone.id === change.id) : undefined
-    const before = others.find(other => other.id === change.id)
-    if (!change.to)
-      return {
-        says: messages.changes(change.name),
-        edits: [{ type: 'unit.lift' as const, option, unit: change.id }, ...moveItem]
-      }
-    const area = zone && (zone.area.shape === 'polygon' ? undefined : zone.area)
-    const edits: Edit[] =
-      zone && area
-        ? [
-            {
-              type: 'zone.put',
-              zone: shiftZone(
-                zone,
-                Number((change.to.xMm - area.xMm).toFixed(2)),
-                Number((change.to.yMm - area.yMm).toFixed(2))
-              )
-            },
-            ...moveItem
-          ]
-        : before
-          ? [
-              {
-                type: 'unit.move',
-                option,
-                unit: change.id,
-                xMm: Number(change.to.xMm.toFixed(2)),
-                yMm: Number(change.to.yMm.toFixed(2))
-              },
-              ...moveItem
-            ]
-          : []
-    return { says: messages.changesFitsIfMoves({ name: change.name, awayMm: change.to.awayMm }), edits }
-  })
+  ).map(change => changeRemedy(design, others, change, unit))
   const clearing =
     fit.at || changes.length > 0 || !fit.bare
       ? undefined
@@ -123,17 +118,7 @@ export function* makeRoom({
       says: messages.makeRoomFitsAcrossUp({ xMm: clearing.at.xMm, yMm: clearing.at.yMm, off: clearing.off }),
       edits: [
         ...clearing.off.map((unit): Edit => ({ type: 'unit.lift', option, unit: unit.id })),
-        ...(unit
-          ? [
-              {
-                type: 'unit.move' as const,
-                option,
-                unit,
-                xMm: Number(clearing.at.xMm.toFixed(2)),
-                yMm: Number(clearing.at.yMm.toFixed(2))
-              }
-            ]
-          : [])
+        ...(unit ? [moveTo(option, unit, clearing.at)] : [])
       ]
     })
   const smaller = fit.at

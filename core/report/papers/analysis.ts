@@ -48,12 +48,8 @@ const says = (basis: Basis): string =>
 const known = ({ idleUnknown }: PhaseLoad, value: number): number | string => (idleUnknown.length ? 'unknown' : value)
 const minutes = (value: number): number | string => (Number.isFinite(value) ? value : 'a day and more')
 
-/**
- * The load analysis of a design as tables, with what it assumes, where its limits come from, and cautions.
- * @param on the day it is made, as the reader writes it: the core has no clock
- * @param reading units and language of the reader
- */
-export function loadAnalysis(design: Design, power: PowerReport, on: string, reading: Reading = US): LoadAnalysis {
+/** What the tables of the analysis are made from, in the reader’s units. */
+function factsOf(design: Design, power: PowerReport, reading: Reading) {
   const { airframe, brief } = design
   const { loads, circuits, feeders, endurance, supply } = power
   const names = new Map([...supply.buses, ...sourcesOf(design, supply)].map(node => [node.id, node.name]))
@@ -67,185 +63,221 @@ export function loadAnalysis(design: Design, power: PowerReport, on: string, rea
   const A = (value: number) => `${formatShort(value, 2, reading)} A`
   const ofWire = (mm: number) => (reading.system === 'inch' ? toFeet(mm) : mm / 1000)
   return {
+    design,
+    power,
+    airframe,
+    brief,
+    loads,
+    circuits,
+    feeders,
+    endurance,
+    supply,
+    names,
+    lossA,
+    used,
+    inPhase,
+    blank,
+    A,
+    ofWire,
+    reading
+  }
+}
+type Facts = ReturnType<typeof factsOf>
+
+const sourceTable = ({ design, supply, A, reading }: Facts): AnalysisTable => ({
+  title: 'Sources',
+  note: 'What gives current. Share and temperature are what the times on battery count with.',
+  columns: [{ says: 'Source' }, { says: 'Kind' }, { says: 'Rating' }, { says: 'At idle' }],
+  rows: sourcesOf(design, supply).map(source =>
+    source.kind === 'alternator'
+      ? [source.name, 'alternator', A(source.ratedA), source.idleA === undefined ? 'not known' : A(source.idleA)]
+      : [
+          source.name,
+          `${source.chemistry} battery`,
+          `${formatShort(source.capacityAh, 1, reading)} Ah in ${formatShort(source.ratedHours, 1, reading)} h`,
+          '—'
+        ]
+  )
+})
+
+const loadTable = ({ design, used, inPhase, blank, loads, endurance, supply, names, lossA }: Facts): AnalysisTable => ({
+  title: 'Loads by phase, typical amps',
+  note:
+    'Continuous, intermittent by duty and transmitting by share together, at the volts of the system; with ' +
+    'the alternator lost, at the volts of the batteries.',
+  columns: [
+    { says: 'Unit' },
+    { says: 'Bus' },
+    ...loads.map(load => ({ says: load.phase, digits: 2 })),
+    { says: 'alternator lost, before shedding', digits: 2 },
+    { says: 'after shedding', digits: 2 }
+  ],
+  rows: [
+    ...used.map(unit => [
+      unit.label,
+      names.get(busOf(design, supply, unit).bus) ?? '',
+      ...inPhase(unit.id, 'typicalA'),
+      lossA.get(unit.id)?.amps ?? 0,
+      lossA.get(unit.id)?.afterA ?? 0
+    ]),
+    // Coils, fields and the battery’s charge are no units.
+    ...[...new Map(loads.flatMap(load => load.byUnit.map(load => [load.unit, load.label] as const)))]
+      .filter(([id]) => id.includes(':'))
+      .map(([id, label]) => {
+        const coil = endurance.coils.find(coil => COIL + coil.id === id)
+        return [label, '', ...inPhase(id, 'typicalA'), coil?.amps ?? 0, coil?.afterA ?? 0]
+      }),
+    ['Continuous', '', ...loads.map(load => load.continuousA), ...blank],
+    ['Intermittent', '', ...loads.map(load => load.intermittentA), ...blank],
+    ['Transmitting', '', ...loads.map(load => load.transmitA), ...blank],
+    ['Typical, together', '', ...loads.map(load => load.typicalA), endurance.fullA, endurance.shedA],
+    ['Most over 5 min', '', ...loads.map(load => load.fiveMinutesA), ...blank],
+    ['Most over 5 s', '', ...loads.map(load => load.fiveSecondsA), ...blank],
+    ['Alternators give', '', ...loads.map(load => known(load, load.capacityA)), 0, 0],
+    ['Continuous limit', '', ...loads.map(load => known(load, load.limitA)), ...blank],
+    ['Margin', '', ...loads.map(load => known(load, load.marginA)), ...blank]
+  ]
+})
+
+const feedTable = ({ feeders, supply, names, A }: Facts): AnalysisTable => ({
+  title: 'Feeds',
+  note:
+    'What joins sources and buses, and what it carries: most continuously in any phase or with the ' +
+    'alternators lost, and with every load at its most. A starter’s amps are not counted.',
+  columns: [
+    { says: 'Tie' },
+    { says: 'Kind' },
+    { says: 'From' },
+    { says: 'To' },
+    { says: 'Steady A', digits: 1 },
+    { says: 'Most A', digits: 1 },
+    { says: 'Rated' },
+    { says: 'Wire' },
+    { says: 'Closed while' }
+  ],
+  rows: supply.ties.map((tie, index) => [
+    tie.name,
+    tie.kind,
+    names.get(tie.from) ?? tie.from,
+    names.get(tie.to) ?? tie.to,
+    feeders[index]!.steadyA,
+    feeders[index]!.mostA,
+    feeders[index]!.ratedA === undefined ? '—' : A(feeders[index]!.ratedA!),
+    feeders[index]!.awg === undefined ? 'thicker than AWG 2' : `AWG ${feeders[index]!.awg}`,
+    tie.by
+      ? `${supply.switches.find(toggle => toggle.id === tie.by!.switch)?.name ?? tie.by.switch}: ${tie.by.in.join(' or ')}`
+      : 'always'
+  ])
+})
+
+const circuitTable = ({ circuits, names, A, ofWire, reading }: Facts): AnalysisTable => ({
+  title: 'Circuits',
+  note: 'Breaker or fuse, wire, voltage drop and switch of each.',
+  columns: [
+    { says: 'Unit' },
+    { says: 'Bus' },
+    { says: 'Steady A', digits: 2 },
+    { says: 'Brief A', digits: 2 },
+    { says: 'Breaker or fuse' },
+    { says: 'Wire' },
+    { says: 'Carries A', digits: 1 },
+    { says: `Run ${reading.system === 'inch' ? 'ft' : 'm'}, out and back`, digits: 1 },
+    { says: 'Voltage drop, V', digits: 3 },
+    { says: 'Limit V', digits: 1 },
+    { says: 'Switch wants' }
+  ],
+  rows: circuits.map(circuit => [
+    circuit.label,
+    names.get(circuit.bus) ?? circuit.bus,
+    circuit.steadyA,
+    circuit.briefA,
+    circuit.head === circuit.unit
+      ? `${A(circuit.breakerA)} ${circuit.protector}`
+      : `with ${circuits.find(other => other.unit === circuit.head)?.label}`,
+    `AWG ${circuit.awg}`,
+    circuit.ampacity.amps,
+    ofWire(circuit.outMm + circuit.returnMm),
+    circuit.dropV,
+    circuit.dropLimitV,
+    circuit.switch.wantedA === undefined ? 'relay' : `${A(circuit.switch.wantedA)} ${circuit.switch.load}`
+  ])
+})
+
+const breakerTable = ({ circuits, supply, A }: Facts): AnalysisTable => ({
+  title: 'Rows of breakers and fuses',
+  note: 'In their order on each bus, spare places last.',
+  columns: [{ says: 'Bus' }, { says: 'Place' }, { says: 'Breaker or fuse' }, { says: 'Carries' }],
+  rows: breakerRows(circuits, supply).flatMap(row =>
+    row.places.map((place, index) => [
+      row.name,
+      index + 1,
+      place.kind === 'spare' ? 'spare' : `${A(place.amps)} ${place.protector}`,
+      place.kind === 'spare' ? '' : place.labels.join(', ')
+    ])
+  )
+})
+
+const lossTable = ({ brief, endurance, reading }: Facts): AnalysisTable => ({
+  title: 'The alternators have quit',
+  note:
+    `In ${endurance.phase}: the first unit that stays on loses power ` +
+    `after ${
+      Number.isFinite(endurance.minutes) ? `${formatNumber(endurance.minutes, 0, reading)} minutes` : 'a day and more'
+    }; ${brief.wantedMinutes} minutes are wanted.`,
+  columns: [
+    { says: 'Unit' },
+    { says: 'Dark after, min', digits: 1 },
+    { says: 'Why' },
+    { says: 'Plan' },
+    { says: 'Energy drawn, Wh', digits: 1 }
+  ],
+  rows: [
+    ...endurance.lost.map(lost => [
+      lost.label,
+      lost.minute,
+      lost.why,
+      lost.kept ? 'stays on' : 'shed',
+      endurance.energy.byUnit.find(other => other.unit === lost.unit)?.wh ?? 0
+    ]),
+    ['Taken out of the cells', minutes(endurance.endMinutes), 'to the end of all', '', endurance.energy.takenWh],
+    ['Lost in cells, wires, diodes and coils', '', '', '', endurance.energy.lossWh],
+    ['What the rate costs (below nought: gives)', '', '', '', endurance.energy.rateWh]
+  ]
+})
+
+const assumptionsOf = ({ airframe, endurance, reading }: Facts): string[] =>
+  [
+    'Amps are those of the catalogue entries, invented or entered: put the maker’s own, or measured ones, in their place.',
+    messages.loadAnalysisAssumptions({ breakerMargin: BREAKER_MARGIN, conductorCelsius: CONDUCTOR_CELSIUS }),
+    messages.loadAnalysisAssumptionsLoadedWireOr({
+      bundleWires: airframe.wiring.bundleWires,
+      loadedShare: airframe.wiring.loadedShare,
+      wireC: airframe.wiring.wireC,
+      ambientC: airframe.wiring.ambientC,
+      altitudeFt: airframe.wiring.altitudeFt
+    }),
+    messages.loadAnalysisAssumptionsBatteriesHaveTheir({
+      usableFraction: airframe.battery.usableFraction,
+      batteryC: airframe.batteryC,
+      pilotDelayMinutes: airframe.pilotDelayMinutes
+    }),
+    messages.loadAnalysisAssumptionsUnitDarkWhen(endurance.diodes)
+  ].map(phrase => readPhrase(phrase, reading))
+
+/**
+ * The load analysis of a design as tables, with what it assumes, where its limits come from, and cautions.
+ * @param on the day it is made, as the reader writes it: the core has no clock
+ * @param reading units and language of the reader
+ */
+export function loadAnalysis(design: Design, power: PowerReport, on: string, reading: Reading = US): LoadAnalysis {
+  const facts = factsOf(design, power, reading)
+  const { airframe, brief } = design
+  return {
     title: 'Electrical load analysis',
     of: `${brief.registration} ${airframe.model}, ${design.optionName}`,
     on,
-    tables: [
-      {
-        title: 'Sources',
-        note: 'What gives current. Share and temperature are what the times on battery count with.',
-        columns: [{ says: 'Source' }, { says: 'Kind' }, { says: 'Rating' }, { says: 'At idle' }],
-        rows: sourcesOf(design, supply).map(source =>
-          source.kind === 'alternator'
-            ? [source.name, 'alternator', A(source.ratedA), source.idleA === undefined ? 'not known' : A(source.idleA)]
-            : [
-                source.name,
-                `${source.chemistry} battery`,
-                `${formatShort(source.capacityAh, 1, reading)} Ah in ${formatShort(source.ratedHours, 1, reading)} h`,
-                '—'
-              ]
-        )
-      },
-      {
-        title: 'Loads by phase, typical amps',
-        note:
-          'Continuous, intermittent by duty and transmitting by share together, at the volts of the system; with ' +
-          'the alternator lost, at the volts of the batteries.',
-        columns: [
-          { says: 'Unit' },
-          { says: 'Bus' },
-          ...loads.map(load => ({ says: load.phase, digits: 2 })),
-          { says: 'alternator lost, before shedding', digits: 2 },
-          { says: 'after shedding', digits: 2 }
-        ],
-        rows: [
-          ...used.map(unit => [
-            unit.label,
-            names.get(busOf(design, supply, unit).bus) ?? '',
-            ...inPhase(unit.id, 'typicalA'),
-            lossA.get(unit.id)?.amps ?? 0,
-            lossA.get(unit.id)?.afterA ?? 0
-          ]),
-          // Coils, fields and the battery’s charge are no units.
-          ...[...new Map(loads.flatMap(load => load.byUnit.map(load => [load.unit, load.label] as const)))]
-            .filter(([id]) => id.includes(':'))
-            .map(([id, label]) => {
-              const coil = endurance.coils.find(coil => COIL + coil.id === id)
-              return [label, '', ...inPhase(id, 'typicalA'), coil?.amps ?? 0, coil?.afterA ?? 0]
-            }),
-          ['Continuous', '', ...loads.map(load => load.continuousA), ...blank],
-          ['Intermittent', '', ...loads.map(load => load.intermittentA), ...blank],
-          ['Transmitting', '', ...loads.map(load => load.transmitA), ...blank],
-          ['Typical, together', '', ...loads.map(load => load.typicalA), endurance.fullA, endurance.shedA],
-          ['Most over 5 min', '', ...loads.map(load => load.fiveMinutesA), ...blank],
-          ['Most over 5 s', '', ...loads.map(load => load.fiveSecondsA), ...blank],
-          ['Alternators give', '', ...loads.map(load => known(load, load.capacityA)), 0, 0],
-          ['Continuous limit', '', ...loads.map(load => known(load, load.limitA)), ...blank],
-          ['Margin', '', ...loads.map(load => known(load, load.marginA)), ...blank]
-        ]
-      },
-      {
-        title: 'Feeds',
-        note:
-          'What joins sources and buses, and what it carries: most continuously in any phase or with the ' +
-          'alternators lost, and with every load at its most. A starter’s amps are not counted.',
-        columns: [
-          { says: 'Tie' },
-          { says: 'Kind' },
-          { says: 'From' },
-          { says: 'To' },
-          { says: 'Steady A', digits: 1 },
-          { says: 'Most A', digits: 1 },
-          { says: 'Rated' },
-          { says: 'Wire' },
-          { says: 'Closed while' }
-        ],
-        rows: supply.ties.map((tie, index) => [
-          tie.name,
-          tie.kind,
-          names.get(tie.from) ?? tie.from,
-          names.get(tie.to) ?? tie.to,
-          feeders[index]!.steadyA,
-          feeders[index]!.mostA,
-          feeders[index]!.ratedA === undefined ? '—' : A(feeders[index]!.ratedA!),
-          feeders[index]!.awg === undefined ? 'thicker than AWG 2' : `AWG ${feeders[index]!.awg}`,
-          tie.by
-            ? `${supply.switches.find(toggle => toggle.id === tie.by!.switch)?.name ?? tie.by.switch}: ${tie.by.in.join(' or ')}`
-            : 'always'
-        ])
-      },
-      {
-        title: 'Circuits',
-        note: 'Breaker or fuse, wire, voltage drop and switch of each.',
-        columns: [
-          { says: 'Unit' },
-          { says: 'Bus' },
-          { says: 'Steady A', digits: 2 },
-          { says: 'Brief A', digits: 2 },
-          { says: 'Breaker or fuse' },
-          { says: 'Wire' },
-          { says: 'Carries A', digits: 1 },
-          { says: `Run ${reading.system === 'inch' ? 'ft' : 'm'}, out and back`, digits: 1 },
-          { says: 'Voltage drop, V', digits: 3 },
-          { says: 'Limit V', digits: 1 },
-          { says: 'Switch wants' }
-        ],
-        rows: circuits.map(circuit => [
-          circuit.label,
-          names.get(circuit.bus) ?? circuit.bus,
-          circuit.steadyA,
-          circuit.briefA,
-          circuit.head === circuit.unit
-            ? `${A(circuit.breakerA)} ${circuit.protector}`
-            : `with ${circuits.find(other => other.unit === circuit.head)?.label}`,
-          `AWG ${circuit.awg}`,
-          circuit.ampacity.amps,
-          ofWire(circuit.outMm + circuit.returnMm),
-          circuit.dropV,
-          circuit.dropLimitV,
-          circuit.switch.wantedA === undefined ? 'relay' : `${A(circuit.switch.wantedA)} ${circuit.switch.load}`
-        ])
-      },
-      {
-        title: 'Rows of breakers and fuses',
-        note: 'In their order on each bus, spare places last.',
-        columns: [{ says: 'Bus' }, { says: 'Place' }, { says: 'Breaker or fuse' }, { says: 'Carries' }],
-        rows: breakerRows(circuits, supply).flatMap(row =>
-          row.places.map((place, index) => [
-            row.name,
-            index + 1,
-            place.kind === 'spare' ? 'spare' : `${A(place.amps)} ${place.protector}`,
-            place.kind === 'spare' ? '' : place.labels.join(', ')
-          ])
-        )
-      },
-      {
-        title: 'The alternators have quit',
-        note:
-          `In ${endurance.phase}: the first unit that stays on loses power ` +
-          `after ${
-            Number.isFinite(endurance.minutes)
-              ? `${formatNumber(endurance.minutes, 0, reading)} minutes`
-              : 'a day and more'
-          }; ${brief.wantedMinutes} minutes are wanted.`,
-        columns: [
-          { says: 'Unit' },
-          { says: 'Dark after, min', digits: 1 },
-          { says: 'Why' },
-          { says: 'Plan' },
-          { says: 'Energy drawn, Wh', digits: 1 }
-        ],
-        rows: [
-          ...endurance.lost.map(lost => [
-            lost.label,
-            lost.minute,
-            lost.why,
-            lost.kept ? 'stays on' : 'shed',
-            endurance.energy.byUnit.find(other => other.unit === lost.unit)?.wh ?? 0
-          ]),
-          ['Taken out of the cells', minutes(endurance.endMinutes), 'to the end of all', '', endurance.energy.takenWh],
-          ['Lost in cells, wires, diodes and coils', '', '', '', endurance.energy.lossWh],
-          ['What the rate costs (below nought: gives)', '', '', '', endurance.energy.rateWh]
-        ]
-      }
-    ],
-    assumptions: [
-      'Amps are those of the catalogue entries, invented or entered: put the maker’s own, or measured ones, in their place.',
-      messages.loadAnalysisAssumptions({ breakerMargin: BREAKER_MARGIN, conductorCelsius: CONDUCTOR_CELSIUS }),
-      messages.loadAnalysisAssumptionsLoadedWireOr({
-        bundleWires: airframe.wiring.bundleWires,
-        loadedShare: airframe.wiring.loadedShare,
-        wireC: airframe.wiring.wireC,
-        ambientC: airframe.wiring.ambientC,
-        altitudeFt: airframe.wiring.altitudeFt
-      }),
-      messages.loadAnalysisAssumptionsBatteriesHaveTheir({
-        usableFraction: airframe.battery.usableFraction,
-        batteryC: airframe.batteryC,
-        pilotDelayMinutes: airframe.pilotDelayMinutes
-      }),
-      messages.loadAnalysisAssumptionsUnitDarkWhen(endurance.diodes)
-    ].map(phrase => readPhrase(phrase, reading)),
+    tables: [sourceTable, loadTable, feedTable, circuitTable, breakerTable, lossTable].map(table => table(facts)),
+    assumptions: assumptionsOf(facts),
     sources: [
       ...new Set([ALTERNATOR_BASIS, PROTECTOR_BASIS, WIRE_BASIS, DROP_BASIS, DISCHARGE_BASIS].map(says)),
       'AC 43.13-1B, 11-69 (bundle, heat, height) and table 11-4 (switches) (values from memory: check the current text)',

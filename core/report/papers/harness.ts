@@ -51,12 +51,8 @@ const faceOf = (connector: Connector, wired: readonly string[]): AnalysisTable['
   says: `Seen as one looks at the ${connector.contacts} of the unit; filled: a wire lands there.`
 })
 
-/**
- * The harness as papers for who builds it: wire list, conductors contact by contact, connectors, labels, what to buy, what to
- * ring out.
- * @param on the day it is made, as the reader writes it: the core has no clock
- */
-export function harnessPapers(design: Design, wiring: WiringReport, on: string, reading: Reading = US): LoadAnalysis {
+/** What the tables of the harness are made from, in the reader’s units. */
+function papersOf(design: Design, wiring: WiringReport, reading: Reading) {
   const { wires, bill } = wiring
   const inch = reading.system === 'inch'
   const long = (mm: number) => (inch ? toFeet(mm) : mm / 1000)
@@ -67,202 +63,218 @@ export function harnessPapers(design: Design, wiring: WiringReport, on: string, 
   const labels = new Map(design.units.map(unit => [unit.id, unit.label]))
   const conductors = wires.flatMap(wire => wire.cores.map(core => ({ wire, core })))
   const pins = (list: Wire['cores'][number]['from']) => list?.map(pinText).join(', ') ?? ''
-  const tables: AnalysisTable[] = [
-    {
-      title: 'Wire list',
-      note: 'One line a wire or cable. The length is to be cut: run, drop to the unit, loop at the panel, trim and waste.',
-      columns: [
-        { says: 'No.' },
-        { says: 'From' },
-        { says: 'To' },
-        { says: 'Make' },
-        { says: 'Shield grounded' },
-        { says: `Cut, ${lengthUnit}`, digits: 2 },
-        { says: 'By way of' },
-        { says: 'State' }
-      ],
-      rows: wires.map(wire => [
-        label(wire),
-        says(wire.from),
-        says(wire.to),
-        wire.text,
-        wire.shield === 'no shield' ? '' : wire.shield,
-        long(wire.lengthMm),
-        (wire.run.via ?? []).map(id => places.get(id) ?? id).join(', '),
-        wire.mark?.state ?? 'planned'
-      ])
-    },
-    {
-      title: 'Conductors',
-      note: 'Contact to contact. Blank: no pin table is entered, or the end is a terminal.',
-      columns: [
-        { says: 'No.' },
-        { says: 'Line' },
-        { says: 'Colour' },
-        { says: 'From' },
-        { says: 'Pin' },
-        { says: 'To' },
-        { says: 'Pin' },
-        { says: 'Rung out' }
-      ],
-      rows: conductors.map(({ wire, core }) => [
-        label(wire),
-        core.line,
-        core.colour ?? '',
-        says(wire.from),
-        pins(core.from),
-        says(wire.to),
-        pins(core.to),
-        ''
-      ])
-    },
-    ...design.units.flatMap((unit): AnalysisTable[] => {
-      const landings = landingsOf(unit.id, wires)
-      return (unit.item.connectors ?? []).map(connector => ({
-        title: `${unit.label} ${connector.id}`,
-        note: `${unit.item.name}; harness end: ${mateText(connector)}.${
-          connector.madeUp ? ' PLACEHOLDER PINS, not the maker’s: enter the maker’s table before a wire is cut.' : ''
-        }`,
-        columns: [{ says: 'Pin' }, { says: 'For' }, { says: 'Wire' }, { says: 'Colour' }, { says: 'Other end' }],
-        face: faceOf(
-          connector,
-          landings.filter(landing => landing.connector === connector.id).map(landing => landing.pin)
-        ),
-        rows: connector.pins.map(pin => {
-          const there = landings.filter(landing => landing.connector === connector.id && landing.pin === pin.pin)
-          return [
-            pin.pin,
-            pin.name ?? (pin.use === 'port' ? `${pin.port} ${pin.line}` : pin.use),
-            there.map(landing => label(landing.wire)).join(', '),
-            there.map(landing => landing.colour ?? '').join(', '),
-            there.map(landing => says(landing.wire[landing.far])).join('; ')
-          ]
-        })
-      }))
-    }),
-    {
-      title: 'Splices, grounds and plugs',
-      note: 'What meets outside a unit. Contacts follow the numbers of the wires.',
-      columns: [
-        { says: 'Kind' },
-        { says: 'Place' },
-        { says: 'What' },
-        { says: 'Contact', digits: 0 },
-        { says: 'No.' },
-        { says: 'Line' },
-        { says: 'Colour' },
-        { says: 'Other ends' }
-      ],
-      rows: wiring.joints.flatMap(joint =>
-        (joint.meets.length ? joint.meets : [undefined]).map(meeting => [
-          joint.kind,
-          places.get(joint.place) ?? joint.place,
-          says(joint.says),
-          meeting?.contact ?? '',
-          meeting ? label(meeting.wire) : '',
-          meeting?.core.line ?? '',
-          meeting?.core.colour ?? '',
-          meeting ? `${says(meeting.wire.from)} > ${says(meeting.wire.to)}` : ''
-        ])
-      )
-    },
-    {
-      title: 'Label strips',
-      note: 'One for each end, printed to be wrapped round the wire.',
-      columns: [{ says: 'At' }, { says: 'Label' }],
-      rows: wires.flatMap(wire => [
-        [says(wire.from), `${label(wire)} · ${says(wire.from)} > ${says(wire.to)}`],
-        [says(wire.to), `${label(wire)} · ${says(wire.to)} > ${says(wire.from)}`]
-      ])
-    },
-    {
-      title: 'What to buy',
-      note:
-        `${bill.ends} ends to make, about ${formatNumber(bill.hours, 1, reading)} hours for one person ` +
-        `at ${MINUTES_AN_END} minutes an end (4 to 6, assumption).`,
-      columns: [
-        { says: 'What' },
-        { says: 'Which' },
-        { says: 'Needed', digits: 0 },
-        { says: 'To buy', digits: 0 },
-        { says: `Length, ${lengthUnit}`, digits: 1 },
-        { says: inch ? 'Weight, lb' : 'Weight, kg', digits: 2 }
-      ],
-      rows: bill.lines.map(line => [
-        line.what,
-        says(line.text),
-        line.count ?? '',
-        line.buy ?? line.count ?? '',
-        line.lengthMm === undefined ? '' : long(line.lengthMm),
-        line.massKg === undefined ? '' : inch ? toPounds(line.massKg) : line.massKg
-      ])
-    },
-    {
-      title: 'Bundles',
-      note: says(messages.harnessPapersNote(CLAMPS_MM)),
-      columns: [
-        { says: 'From' },
-        { says: 'To' },
-        { says: 'Meets' },
-        { says: 'Conductors', digits: 0 },
-        { says: inch ? 'Over, in' : 'Over, mm', digits: inch ? 2 : 1 },
-        { says: inch ? 'Least bend, in' : 'Least bend, mm', digits: inch ? 1 : 0 }
-      ],
-      rows: wiring.bundles.map(bundle => [
-        places.get(bundle.from) ?? bundle.from,
-        places.get(bundle.to) ?? bundle.to,
-        bundle.traits.join(', '),
-        bundle.conductors,
-        inch ? toInches(bundle.diameterMm) : bundle.diameterMm,
-        inch ? toInches(bundle.bendMm) : bundle.bendMm
-      ])
-    },
-    ...(wiring.tubes.length
-      ? [
-          {
-            title: 'Pitot, static and vacuum',
-            note:
-              'Whatever was opened is leak-checked; the static system by 14 CFR 91.411 and part 43 appendix E ' +
-              'before IFR (from memory).',
-            columns: [
-              { says: 'Line' },
-              { says: 'From' },
-              { says: 'To' },
-              { says: 'Tees', digits: 0 },
-              { says: `Tube, ${lengthUnit}`, digits: 1 },
-              { says: 'Opened' },
-              { says: 'Leak-checked' }
-            ],
-            rows: wiring.tubes.map(tube => [
-              tube.line,
-              tube.source === undefined ? '' : (labels.get(tube.source) ?? ''),
-              tube.users.map(id => labels.get(id) ?? id).join(', '),
-              tube.tees,
-              tube.lengthMm === undefined ? '' : long(tube.lengthMm),
-              tube.opened.length ? 'yes' : 'no',
-              ''
-            ])
-          }
+  return { design, wiring, wires, bill, inch, long, says, label, lengthUnit, places, labels, conductors, pins, reading }
+}
+type Papers = ReturnType<typeof papersOf>
+
+const wireList = ({ wires, long, says, label, lengthUnit, places }: Papers): AnalysisTable => ({
+  title: 'Wire list',
+  note: 'One line a wire or cable. The length is to be cut: run, drop to the unit, loop at the panel, trim and waste.',
+  columns: [
+    { says: 'No.' },
+    { says: 'From' },
+    { says: 'To' },
+    { says: 'Make' },
+    { says: 'Shield grounded' },
+    { says: `Cut, ${lengthUnit}`, digits: 2 },
+    { says: 'By way of' },
+    { says: 'State' }
+  ],
+  rows: wires.map(wire => [
+    label(wire),
+    says(wire.from),
+    says(wire.to),
+    wire.text,
+    wire.shield === 'no shield' ? '' : wire.shield,
+    long(wire.lengthMm),
+    (wire.run.via ?? []).map(id => places.get(id) ?? id).join(', '),
+    wire.mark?.state ?? 'planned'
+  ])
+})
+
+const conductorList = ({ says, label, conductors, pins }: Papers): AnalysisTable => ({
+  title: 'Conductors',
+  note: 'Contact to contact. Blank: no pin table is entered, or the end is a terminal.',
+  columns: [
+    { says: 'No.' },
+    { says: 'Line' },
+    { says: 'Colour' },
+    { says: 'From' },
+    { says: 'Pin' },
+    { says: 'To' },
+    { says: 'Pin' },
+    { says: 'Rung out' }
+  ],
+  rows: conductors.map(({ wire, core }) => [
+    label(wire),
+    core.line,
+    core.colour ?? '',
+    says(wire.from),
+    pins(core.from),
+    says(wire.to),
+    pins(core.to),
+    ''
+  ])
+})
+
+const connectorLists = ({ design, wires, says, label }: Papers): AnalysisTable[] =>
+  design.units.flatMap((unit): AnalysisTable[] => {
+    const landings = landingsOf(unit.id, wires)
+    return (unit.item.connectors ?? []).map(connector => ({
+      title: `${unit.label} ${connector.id}`,
+      note: `${unit.item.name}; harness end: ${mateText(connector)}.${
+        connector.madeUp ? ' PLACEHOLDER PINS, not the maker’s: enter the maker’s table before a wire is cut.' : ''
+      }`,
+      columns: [{ says: 'Pin' }, { says: 'For' }, { says: 'Wire' }, { says: 'Colour' }, { says: 'Other end' }],
+      face: faceOf(
+        connector,
+        landings.filter(landing => landing.connector === connector.id).map(landing => landing.pin)
+      ),
+      rows: connector.pins.map(pin => {
+        const there = landings.filter(landing => landing.connector === connector.id && landing.pin === pin.pin)
+        return [
+          pin.pin,
+          pin.name ?? (pin.use === 'port' ? `${pin.port} ${pin.line}` : pin.use),
+          there.map(landing => label(landing.wire)).join(', '),
+          there.map(landing => landing.colour ?? '').join(', '),
+          there.map(landing => says(landing.wire[landing.far])).join('; ')
         ]
-      : []),
-    ...(wiring.disturbances.length
-      ? [
-          {
-            title: 'Compass swing',
-            note:
-              'On the ground, level, engine running, away from iron: once with everything off that may be off, ' +
-              'once with everything on. A difference wants its wire moved.',
-            columns: ['Heading', 'All off', 'All on', 'Difference', 'Card'].map(column => ({ says: column })),
-            rows: Array.from({ length: 12 }, (_, index) => [
-              String((index * 30) % 360).padStart(3, '0'),
-              '',
-              '',
-              '',
-              ''
-            ])
-          }
-        ]
-      : [])
+      })
+    }))
+  })
+
+const jointList = ({ wiring, says, label, places }: Papers): AnalysisTable => ({
+  title: 'Splices, grounds and plugs',
+  note: 'What meets outside a unit. Contacts follow the numbers of the wires.',
+  columns: [
+    { says: 'Kind' },
+    { says: 'Place' },
+    { says: 'What' },
+    { says: 'Contact', digits: 0 },
+    { says: 'No.' },
+    { says: 'Line' },
+    { says: 'Colour' },
+    { says: 'Other ends' }
+  ],
+  rows: wiring.joints.flatMap(joint =>
+    (joint.meets.length ? joint.meets : [undefined]).map(meeting => [
+      joint.kind,
+      places.get(joint.place) ?? joint.place,
+      says(joint.says),
+      meeting?.contact ?? '',
+      meeting ? label(meeting.wire) : '',
+      meeting?.core.line ?? '',
+      meeting?.core.colour ?? '',
+      meeting ? `${says(meeting.wire.from)} > ${says(meeting.wire.to)}` : ''
+    ])
+  )
+})
+
+const labelStrips = ({ wires, says, label }: Papers): AnalysisTable => ({
+  title: 'Label strips',
+  note: 'One for each end, printed to be wrapped round the wire.',
+  columns: [{ says: 'At' }, { says: 'Label' }],
+  rows: wires.flatMap(wire => [
+    [says(wire.from), `${label(wire)} · ${says(wire.from)} > ${says(wire.to)}`],
+    [says(wire.to), `${label(wire)} · ${says(wire.to)} > ${says(wire.from)}`]
+  ])
+})
+
+const shoppingList = ({ bill, inch, long, says, lengthUnit, reading }: Papers): AnalysisTable => ({
+  title: 'What to buy',
+  note:
+    `${bill.ends} ends to make, about ${formatNumber(bill.hours, 1, reading)} hours for one person ` +
+    `at ${MINUTES_AN_END} minutes an end (4 to 6, assumption).`,
+  columns: [
+    { says: 'What' },
+    { says: 'Which' },
+    { says: 'Needed', digits: 0 },
+    { says: 'To buy', digits: 0 },
+    { says: `Length, ${lengthUnit}`, digits: 1 },
+    { says: inch ? 'Weight, lb' : 'Weight, kg', digits: 2 }
+  ],
+  rows: bill.lines.map(line => [
+    line.what,
+    says(line.text),
+    line.count ?? '',
+    line.buy ?? line.count ?? '',
+    line.lengthMm === undefined ? '' : long(line.lengthMm),
+    line.massKg === undefined ? '' : inch ? toPounds(line.massKg) : line.massKg
+  ])
+})
+
+const bundleList = ({ wiring, inch, says, places }: Papers): AnalysisTable => ({
+  title: 'Bundles',
+  note: says(messages.harnessPapersNote(CLAMPS_MM)),
+  columns: [
+    { says: 'From' },
+    { says: 'To' },
+    { says: 'Meets' },
+    { says: 'Conductors', digits: 0 },
+    { says: inch ? 'Over, in' : 'Over, mm', digits: inch ? 2 : 1 },
+    { says: inch ? 'Least bend, in' : 'Least bend, mm', digits: inch ? 1 : 0 }
+  ],
+  rows: wiring.bundles.map(bundle => [
+    places.get(bundle.from) ?? bundle.from,
+    places.get(bundle.to) ?? bundle.to,
+    bundle.traits.join(', '),
+    bundle.conductors,
+    inch ? toInches(bundle.diameterMm) : bundle.diameterMm,
+    inch ? toInches(bundle.bendMm) : bundle.bendMm
+  ])
+})
+
+const tubeList = ({ wiring, long, lengthUnit, labels }: Papers): AnalysisTable => ({
+  title: 'Pitot, static and vacuum',
+  note:
+    'Whatever was opened is leak-checked; the static system by 14 CFR 91.411 and part 43 appendix E ' +
+    'before IFR (from memory).',
+  columns: [
+    { says: 'Line' },
+    { says: 'From' },
+    { says: 'To' },
+    { says: 'Tees', digits: 0 },
+    { says: `Tube, ${lengthUnit}`, digits: 1 },
+    { says: 'Opened' },
+    { says: 'Leak-checked' }
+  ],
+  rows: wiring.tubes.map(tube => [
+    tube.line,
+    tube.source === undefined ? '' : (labels.get(tube.source) ?? ''),
+    tube.users.map(id => labels.get(id) ?? id).join(', '),
+    tube.tees,
+    tube.lengthMm === undefined ? '' : long(tube.lengthMm),
+    tube.opened.length ? 'yes' : 'no',
+    ''
+  ])
+})
+
+const swingForm = (): AnalysisTable => ({
+  title: 'Compass swing',
+  note:
+    'On the ground, level, engine running, away from iron: once with everything off that may be off, ' +
+    'once with everything on. A difference wants its wire moved.',
+  columns: ['Heading', 'All off', 'All on', 'Difference', 'Card'].map(column => ({ says: column })),
+  rows: Array.from({ length: 12 }, (_, index) => [String((index * 30) % 360).padStart(3, '0'), '', '', '', ''])
+})
+
+/**
+ * The harness as papers for who builds it: wire list, conductors contact by contact, connectors, labels, what to buy, what to
+ * ring out.
+ * @param on the day it is made, as the reader writes it: the core has no clock
+ */
+export function harnessPapers(design: Design, wiring: WiringReport, on: string, reading: Reading = US): LoadAnalysis {
+  const papers = papersOf(design, wiring, reading)
+  const tables = [
+    wireList(papers),
+    conductorList(papers),
+    ...connectorLists(papers),
+    jointList(papers),
+    labelStrips(papers),
+    shoppingList(papers),
+    bundleList(papers),
+    ...(wiring.tubes.length ? [tubeList(papers)] : []),
+    ...(wiring.disturbances.length ? [swingForm()] : [])
   ]
   return {
     title: 'Harness',
