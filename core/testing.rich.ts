@@ -29,6 +29,12 @@ export function richDemo(): { start: Project; rich: Project } {
       },
       { type: 'group.put', option: 'a', group: { id: 'pair', name: 'Pair', units: ['asi', 'alt'] } },
       { type: 'supply.set', option: 'b', supply: proposedSupply(resolve(start, 'b')) },
+      {
+        type: 'source.put',
+        option: 'b',
+        source: { kind: 'alternator', id: 'second', name: 'Second alternator', ratedA: 20 }
+      },
+      { type: 'place.put', place: { id: 'locker', name: 'Locker', kind: 'baggage', armMm: 3000 } },
       { type: 'circuit.set', option: 'b', circuit: { unit: 'pfd', breakerA: 5 } },
       { type: 'busOrder.put', option: 'a', busOrder: { id: 'bus', nodes: [LINKED.from, LINKED.to] } },
       { type: 'actual.put', option: 'b', actual: { line: 'panel', says: 'Panel', cents: 190_000, on: '2027-02-01' } },

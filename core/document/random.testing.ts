@@ -207,7 +207,9 @@ export class RandomEdits {
     if (reference) return this.name(TARGETS[reference.to] ?? [reference.to as RecordKind])
     if (field === 'currency') return fc.constantFrom('EUR', 'CHF')
     const own = field === 'id' && spot.kind ? this.name([spot.kind]) : undefined
-    const named = own ?? (NAMED_FIELDS[field] && spot.way.length === 1 ? this.name(NAMED_FIELDS[field]) : undefined)
+    // A field with the name of a kind of record names one of those.
+    const kinds = NAMED_FIELDS[field] ?? (this.keys.has(field as RecordKind) ? [field as RecordKind] : undefined)
+    const named = own ?? (kinds && spot.way.length === 1 ? this.name(kinds) : undefined)
     return (
       named ??
       fc

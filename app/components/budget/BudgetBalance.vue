@@ -2,7 +2,7 @@
 import { format } from 'date-fns'
 import { balanceRows, envelopeOf } from '#core/mass'
 import { balanceSheet } from '#core/report'
-import type { Airframe, Loading, Station } from '#core/document'
+import { freshId, type Loading, type Station } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -31,21 +31,12 @@ const alterationColumns = computed((): Column<Row>[] => [
   rounded('arm', 'Arm', 1),
   rounded('moment', 'Moment', 1)
 ])
-const setAirframe = (patch: Partial<Airframe>, what: string) =>
-  bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
+const { setAirframe } = useRecords()
 const KINDS: Station['kind'][] = ['seat', 'baggage', 'fuel', 'oil', 'other']
-const freeId = (stem: string, taken: readonly { id: string }[]) => {
-  let number = 1
-  while (taken.some(other => other.id === `${stem}-${number}`)) number++
-  return `${stem}-${number}`
-}
 const setStation = (station: Station, patch: Partial<Station>) =>
-  setAirframe(
-    { stations: airframe.value.stations.map(other => (other.id === station.id ? { ...other, ...patch } : other)) },
-    `Station ${station.name}`
-  )
+  bench.act([{ type: 'station.put', station: { ...station, ...patch } }], `Station ${station.name}`)
 function addStation() {
-  const id = freeId('station', airframe.value.stations)
+  const id = freshId('station-', airframe.value.stations)
   const place = airframe.value.places.find(place => place.kind === 'cabin') ?? airframe.value.places[0]!
   const station: Station = {
     id,
@@ -53,34 +44,19 @@ function addStation() {
     kind: 'seat',
     armMm: place.armMm
   }
-  setAirframe({ stations: [...airframe.value.stations, station] }, 'Add a station')
+  bench.act([{ type: 'station.put', station }], 'Add a station')
 }
 const dropStation = (station: Station) =>
-  setAirframe(
-    {
-      stations: airframe.value.stations.filter(other => other.id !== station.id),
-      loadings: airframe.value.loadings.map(loading => ({
-        ...loading,
-        loads: loading.loads.filter(load => load.station !== station.id)
-      }))
-    },
-    `Delete station ${station.name}`
-  )
+  bench.act([{ type: 'station.drop', station: station.id }], `Delete station ${station.name}`)
 function addLoading() {
-  const id = freeId('loading', airframe.value.loadings)
+  const id = freshId('loading-', airframe.value.loadings)
   const loading: Loading = { id, name: `Loading ${airframe.value.loadings.length + 1}`, loads: [] }
-  setAirframe({ loadings: [...airframe.value.loadings, loading] }, 'Add a loading')
+  bench.act([{ type: 'loading.put', loading }], 'Add a loading')
 }
 const setLoading = (loading: Loading, patch: Partial<Loading>) =>
-  setAirframe(
-    { loadings: airframe.value.loadings.map(other => (other.id === loading.id ? { ...other, ...patch } : other)) },
-    `Loading ${loading.name}`
-  )
+  bench.act([{ type: 'loading.put', loading: { ...loading, ...patch } }], `Loading ${loading.name}`)
 const dropLoading = (loading: Loading) =>
-  setAirframe(
-    { loadings: airframe.value.loadings.filter(other => other.id !== loading.id) },
-    `Delete loading ${loading.name}`
-  )
+  bench.act([{ type: 'loading.drop', loading: loading.id }], `Delete loading ${loading.name}`)
 const loadAt = (loading: Loading, station: Station) =>
   loading.loads.find(load => load.station === station.id)?.massKg ?? 0
 const setLoad = (loading: Loading, station: Station, massKg: number) =>

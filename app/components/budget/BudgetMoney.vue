@@ -2,7 +2,7 @@
 /** What it costs by group, prices, costs of one’s own, changes since the baseline. */
 import { mdiDelete } from '@mdi/js'
 import { costByUnit, creepSince, type CostLine, type UnitCost } from '#core/money'
-import { TAXED, type OwnCost, type Prices } from '#core/document'
+import { TAXED, type OwnCost } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -12,9 +12,7 @@ const bench = useBench()
 const money = computed(() => bench.report?.money)
 const agreed = computed(() => bench.reports?.agreed)
 const prices = computed(() => bench.option!.prices)
-const setPrices = (patch: Partial<Prices>) =>
-  bench.option &&
-  bench.act([{ type: 'prices.set', option: bench.option.id, prices: { ...prices.value, ...patch } }], 'Change a price')
+const { setPrices } = useRecords()
 const GROUPS = {
   equipment: 'Equipment',
   labour: 'Labour',

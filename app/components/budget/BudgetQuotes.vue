@@ -9,7 +9,7 @@ import {
   type CostLine,
   type QuoteSummary
 } from '#core/money'
-import type { Quote } from '#core/document'
+import { freshId, type Quote } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -46,27 +46,16 @@ function clear(field: 'on' | 'queueWeeks' | 'warrantyMonths' | 'reports' | 'done
   const { [field]: _, ...rest } = chosen.value
   put(rest)
 }
-const freeId = (taken: readonly string[], stem: string) => {
-  let number = 1
-  while (taken.includes(`${stem}${number}`)) number++
-  return `${stem}${number}`
-}
 function addQuote() {
   if (!bench.option) return
-  const id = freeId(
-    quotes.value.map(quote => quote.id),
-    'q'
-  )
+  const id = freshId('q', quotes.value)
   if (put({ id, shop: `Shop ${quotes.value.length + 1}`, lines: [], weeks: [4, 6, 9], note: '' }, 'Add a quote'))
     chosenId.value = id
 }
 function addLine() {
   if (!chosen.value) return
   const { lines } = chosen.value
-  const id = freeId(
-    lines.map(line => line.id),
-    'l'
-  )
+  const id = freshId('l', lines)
   set({ lines: [...lines, { id, says: `Line ${lines.length + 1}`, cents: 0, covers: [] }] })
 }
 const setLine = (id: string, patch: Partial<Quote['lines'][number]>) =>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The job shared out over visits: what each costs and takes, which unit is done when, the best split, now or later. */
-import { ACCESS, type AccessGroup, type Edit, type Prices, type WorkPhase } from '#core/document'
+import { ACCESS, type AccessGroup, type Edit, type WorkPhase } from '#core/document'
 import {
   accessHours,
   laterOf,
@@ -21,9 +21,7 @@ const preferences = usePreferences()
 const money = computed(() => bench.report!.money)
 const phases = computed(() => bench.option?.phases ?? [])
 const prices = computed(() => bench.option!.prices)
-const setPrices = (patch: Partial<Prices>) =>
-  bench.option &&
-  bench.act([{ type: 'prices.set', option: bench.option.id, prices: { ...prices.value, ...patch } }], 'Change a price')
+const { setPrices } = useRecords()
 const putPhase = (phase: WorkPhase, says: string) =>
   bench.option && bench.act([{ type: 'phase.put', option: bench.option.id, phase }], says)
 /** A visit without what is cleared. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { freshId } from '#core/document'
 import { mdiClose } from '@mdi/js'
 import { FLOWS, PORT_KINDS, SIGNALS } from '#core/catalogue'
 import type { PortRow } from '~/utils/itemCells'
@@ -30,10 +31,7 @@ function setSays(at: number, says: string[]) {
   change(at, { says: says.length === rows.value![at]!.signals.length ? undefined : says })
 }
 function add() {
-  const taken = new Set(rows.value!.map(port => port.id))
-  let number = 1
-  while (taken.has(`p${number}`)) number++
-  put(rows.value!.length, { id: `p${number}`, kind: 'rs-232', flow: 'in', signals: [], mostLossDb: '' })
+  put(rows.value!.length, { id: freshId('p', rows.value!), kind: 'rs-232', flow: 'in', signals: [], mostLossDb: '' })
 }
 const called = (port: PortRow, at: number) => `Port ${port.id || at + 1}`
 </script>

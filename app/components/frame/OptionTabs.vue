@@ -19,7 +19,7 @@ const options = useSteady(() => bench.project?.options.map(({ id, name }) => ({ 
 const alone = computed(() => options.value.length < 2)
 const current = computed(() => bench.option?.id)
 
-function freshId(): string {
+function freeLetter(): string {
   const taken = new Set(bench.project?.options.map(option => option.id))
   for (const letter of 'abcdefghijklmnopqrstuvwxyz') if (!taken.has(letter)) return letter
   return `o${Date.now()}`
@@ -27,7 +27,7 @@ function freshId(): string {
 function duplicate() {
   const from = bench.option
   if (!from) return
-  const id = freshId()
+  const id = freeLetter()
   const letter = id.length === 1 ? id.toUpperCase() : id
   const tail = from.name.replace(/^Option [A-Z]\b:?\s*/, '')
   if (

@@ -37,8 +37,7 @@ const close = () => {
 }
 
 const airframe = computed(() => bench.project!.airframe)
-const setAirframe = (patch: Partial<Airframe>, what: string) =>
-  bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
+const { setAirframe } = useRecords()
 const setWiring = (patch: Partial<Airframe['wiring']>, what: string) =>
   setAirframe({ wiring: { ...airframe.value.wiring, ...patch } }, what)
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Airframe, Bus, Edit, Source, Supply, SupplySwitch, Tie } from '#core/document'
+import type { Bus, Edit, Source, Supply, SupplySwitch, Tie } from '#core/document'
 import type { DesignUnit } from '#core/design'
 import { BUS_ROLES, MAIN_ALTERNATOR, MAIN_BATTERY, TIE_KINDS, UNIT_SOURCE } from '#core/document'
 import { BREAKER_SIZES_A, controlsOf, GAUGES, isSwitch, powerModel, type Feeder } from '#core/power'
@@ -18,14 +18,12 @@ const { supply, feeders, failed, busOf } = defineProps<{
 }>()
 const chosen = defineModel<Chosen>('chosen', { required: true })
 const emit = defineEmits<{
-  put: [next: Supply, what: string, more?: Edit[]]
   fail: [id: string]
   hang: [unit: string, bus: string]
 }>()
 const bench = useBench()
 const airframe = computed(() => bench.project!.airframe)
-const setAirframe = (patch: Partial<Airframe>, what: string) =>
-  bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
+const { setAirframe, actOnSupply } = useRecords()
 const AWGS = GAUGES.filter(gauge => gauge.awg <= 22).map(gauge => gauge.awg)
 const feeder = computed(() => feeders.find(feeder => feeder.tie === tie.value?.id))
 const tie = computed(() =>
@@ -66,21 +64,24 @@ const ratings = computed(() => {
     }))
   ]
 })
-const swap = <T extends { id: string }>(list: readonly T[], next: T): T[] =>
-  list.map(other => (other.id === next.id ? next : other))
 const setTie = (patch: Partial<Tie>, what: string) => {
   if (tie.value)
-    emit('put', { ...supply, ties: swap(supply.ties, { ...tie.value, ...patch }) }, `${tie.value.name}: ${what}`)
+    actOnSupply(
+      [{ type: 'tie.put', option: bench.option!.id, tie: { ...tie.value, ...patch } }],
+      `${tie.value.name}: ${what}`
+    )
 }
 const setBus = (patch: Partial<Bus>, what: string) => {
   if (bus.value)
-    emit('put', { ...supply, buses: swap(supply.buses, { ...bus.value, ...patch }) }, `${bus.value.name}: ${what}`)
+    actOnSupply(
+      [{ type: 'bus.put', option: bench.option!.id, bus: { ...bus.value, ...patch } }],
+      `${bus.value.name}: ${what}`
+    )
 }
 const setSource = (patch: object, what: string) => {
   if (source.value)
-    emit(
-      'put',
-      { ...supply, sources: swap(supply.sources, { ...source.value, ...patch } as Source) },
+    actOnSupply(
+      [{ type: 'source.put', option: bench.option!.id, source: { ...source.value, ...patch } as Source }],
       `${source.value.name}: ${what}`
     )
 }
@@ -97,21 +98,14 @@ const setSwitch = (patch: Partial<SupplySwitch>, what: string) => {
   if (next.unit === undefined) delete next.unit
   if (!next.positions.includes(next.normal)) next.normal = next.positions.at(-1)!
   if (next.afterLoss !== undefined && !next.positions.includes(next.afterLoss)) delete next.afterLoss
+  const option = bench.option!.id
   // A tie that a position closed which is no more is closed in the others it had, or in normal flight.
-  const ties = supply.ties.map(tie =>
-    tie.by?.switch === next.id
-      ? {
-          ...tie,
-          by: {
-            ...tie.by,
-            in: tie.by.in.filter(at => next.positions.includes(at)).length
-              ? tie.by.in.filter(at => next.positions.includes(at))
-              : [next.normal]
-          }
-        }
-      : tie
-  )
-  emit('put', { ...supply, switches: swap(supply.switches, next), ties }, `${next.name}: ${what}`)
+  const ties = supply.ties.flatMap((tie): Edit[] => {
+    if (tie.by?.switch !== next.id || tie.by.in.every(at => next.positions.includes(at))) return []
+    const left = tie.by.in.filter(at => next.positions.includes(at))
+    return [{ type: 'tie.put', option, tie: { ...tie, by: { ...tie.by, in: left.length ? left : [next.normal] } } }]
+  })
+  actOnSupply([...ties, { type: 'switch.put', option, switch: next }], `${next.name}: ${what}`)
 }
 function setPositions(words: string) {
   const positions = [
@@ -140,48 +134,17 @@ function toggle(at: string, on: boolean) {
   else bench.said = 'A tie must be closed in one position at least; to leave it open always, delete it.'
 }
 function drop() {
-  const id = chosen.value?.id
-  if (tie.value) emit('put', { ...supply, ties: supply.ties.filter(tie => tie.id !== id) }, `Delete ${tie.value.name}`)
-  else if (own.value)
-    emit(
-      'put',
-      {
-        ...supply,
-        switches: supply.switches.filter(toggle => toggle.id !== id),
-        ties: supply.ties.map(({ by, ...rest }) => (by && by.switch !== id ? { ...rest, by } : rest))
-      },
-      `Delete ${own.value.name}`
-    )
-  else if (bus.value || source.value) {
-    if (bus.value && supply.buses.length === 1) {
-      bench.said = 'The last bus stays: units must hang somewhere.'
-      return
-    }
-    const moved = bench
-      .option!.circuits.filter(circuit => circuit.bus === id || circuit.alsoBus === id)
-      .map((other): Edit => {
-        const { bus: was, alsoBus: also, ...rest } = other
-        const circuit = {
-          ...rest,
-          ...(was !== undefined && was !== id && { bus: was }),
-          ...(also !== undefined && also !== id && { alsoBus: also })
-        }
-        return Object.keys(circuit).length > 1
-          ? { type: 'circuit.set', option: bench.option!.id, circuit }
-          : { type: 'circuit.clear', option: bench.option!.id, unit: other.unit }
-      })
-    emit(
-      'put',
-      {
-        ...supply,
-        buses: supply.buses.filter(bus => bus.id !== id),
-        sources: supply.sources.filter(source => source.id !== id),
-        ties: supply.ties.filter(tie => tie.from !== id && tie.to !== id)
-      },
-      `Delete ${(bus.value ?? source.value)!.name}`,
-      moved
-    )
+  const id = chosen.value!.id
+  if (bus.value && supply.buses.length === 1) {
+    bench.said = 'The last bus stays: units must be fed from one.'
+    return
   }
+  const option = bench.option!.id
+  // What was joined to it, fed from it or closed by it follows, as the table of references says.
+  if (tie.value) actOnSupply([{ type: 'tie.drop', option, tie: id }], `Delete ${tie.value.name}`)
+  else if (own.value) actOnSupply([{ type: 'switch.drop', option, switch: id }], `Delete ${own.value.name}`)
+  else if (bus.value) actOnSupply([{ type: 'bus.drop', option, bus: id }], `Delete ${bus.value.name}`)
+  else if (source.value) actOnSupply([{ type: 'source.drop', option, source: id }], `Delete ${source.value.name}`)
   chosen.value = undefined
 }
 const circuitOf = computed(() => bench.option?.circuits.find(circuit => circuit.unit === unit.value?.id))

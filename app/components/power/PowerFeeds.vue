@@ -3,7 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { nanoid } from 'nanoid'
 import { layOneLine, lineOf, SIGNS, type PlacedLine } from '#core/formats'
 import { Wired, busOf, closed, fedBy, oneLine, positionsOf, powerModel, supplyOf, type PowerReport } from '#core/power'
-import { MAIN_BATTERY, type Edit, type Supply, type Tie } from '#core/document'
+import { MAIN_BATTERY, type Edit, type Tie } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -79,8 +79,7 @@ watch(
 )
 
 const fresh = (letter: string) => `${letter}-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`
-const put = (next: Supply, what: string, more: Edit[] = []) =>
-  bench.act([...more, { type: 'supply.set', option: bench.option!.id, supply: next }], what)
+const { actOnSupply } = useRecords()
 function hang(unit: string, bus: string) {
   const { option } = bench
   const label = bench.design?.units.find(other => other.id === unit)?.label
@@ -105,7 +104,7 @@ function tie(from: string, to: string) {
     to,
     milliohm: 2
   }
-  if (put({ ...supply.value, ties: [...supply.value.ties, next] }, `Tie ${next.name}`))
+  if (actOnSupply([{ type: 'tie.put', option: bench.option!.id, tie: next }], `Tie ${next.name}`))
     chosen.value = { kind: 'tie', id: next.id }
 }
 function addTie() {
@@ -115,29 +114,21 @@ function addTie() {
       : supply.value.buses[0]!.id
   tie(MAIN_BATTERY, to)
 }
+/** What a second source is begun as. */
+const SECOND = {
+  battery: { kind: 'battery', name: 'Second battery', chemistry: 'lithium', capacityAh: 6, ratedHours: 1 },
+  alternator: { kind: 'alternator', name: 'Second alternator', ratedA: 20 }
+} as const
 function add(what: 'bus' | 'battery' | 'alternator' | 'switch') {
   const id = fresh(what)
-  const now = supply.value
-  if (what === 'bus')
-    put({ ...now, buses: [...now.buses, { id, name: `Bus ${now.buses.length + 1}`, role: 'other' }] }, 'Add a bus')
-  else if (what === 'switch')
-    put(
-      { ...now, switches: [...now.switches, { id, name: 'Switch', positions: ['OFF', 'ON'], normal: 'ON' }] },
-      'Add a switch'
-    )
-  else
-    put(
-      {
-        ...now,
-        sources: [
-          ...now.sources,
-          what === 'battery'
-            ? { kind: 'battery', id, name: 'Second battery', chemistry: 'lithium', capacityAh: 6, ratedHours: 1 }
-            : { kind: 'alternator', id, name: 'Second alternator', ratedA: 20 }
-        ]
-      },
-      `Add a ${what}`
-    )
+  const option = bench.option!.id
+  const made: Edit =
+    what === 'bus'
+      ? { type: 'bus.put', option, bus: { id, name: `Bus ${supply.value.buses.length + 1}`, role: 'other' } }
+      : what === 'switch'
+        ? { type: 'switch.put', option, switch: { id, name: 'Switch', positions: ['OFF', 'ON'], normal: 'ON' } }
+        : { type: 'source.put', option, source: { id, ...SECOND[what] } }
+  actOnSupply([made], `Add a ${what}`)
   chosen.value = { kind: what === 'switch' ? 'switch' : 'node', id }
 }
 
@@ -330,7 +321,6 @@ function backToNormal() {
       :feeders="power.feeders"
       :failed="failed"
       :bus-of="unit => busOf(bench.design!, supply, unit)"
-      @put="put"
       @fail="fail"
       @hang="hang"
     />

@@ -11,7 +11,7 @@ import {
   type PowerReport,
   type ShedAnswer
 } from '#core/power'
-import type { Airframe, Edit, Unit } from '#core/document'
+import type { Edit, Unit } from '#core/document'
 import type { FigureOf } from '#core/design'
 import { usePreferences } from '~/stores/preferences'
 import { newUnit } from '#core/report'
@@ -81,8 +81,7 @@ function ownMinutes(id: string) {
   return unit ? ownBatteryMinutes(unit, { share, celsius: airframe.value.batteryC }) : 0
 }
 const minutes = (value: number) => (Number.isFinite(value) ? `${preferences.number(value, 0)} min` : 'a day and more')
-const setAirframe = (patch: Partial<Airframe>, what: string) =>
-  bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], what)
+const { setAirframe } = useRecords()
 const setWanted = (value: number) =>
   bench.act([{ type: 'brief.set', brief: { ...bench.project!.brief, wantedMinutes: value } }], 'Minutes wanted')
 

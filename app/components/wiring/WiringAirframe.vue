@@ -13,13 +13,8 @@ const bench = useBench()
 const preferences = usePreferences()
 const airframe = computed(() => bench.project!.airframe)
 const placeName = (id: string) => airframe.value.places.find(place => place.id === id)?.name ?? id
-const setRoutes = (routes: Route[], what: string) =>
-  bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, routes } }], what)
 const setRoute = (index: number, patch: Partial<Route>) =>
-  setRoutes(
-    airframe.value.routes.map((route, at) => (at === index ? { ...route, ...patch } : route)),
-    'Change a route'
-  )
+  bench.act([{ type: 'route.put', route: { ...airframe.value.routes[index]!, ...patch } }], 'Change a route')
 const legFrom = ref('')
 const legTo = ref('')
 const there = computed(() =>
@@ -27,7 +22,7 @@ const there = computed(() =>
 )
 function addRoute() {
   if (legFrom.value && legTo.value && legFrom.value !== legTo.value && !there.value)
-    setRoutes([...airframe.value.routes, { from: legFrom.value, to: legTo.value, lengthMm: 1000 }], 'Add a route')
+    bench.act([{ type: 'route.put', route: { from: legFrom.value, to: legTo.value, lengthMm: 1000 } }], 'Add a route')
 }
 const bundleOf = computed(() => new Map(wiring.bundles.map(bundle => [bundle.leg, bundle])))
 const bundleColumns = computed((): Column<Bundle>[] => [
@@ -139,18 +134,7 @@ useEventListener('pointerup', () => {
     armMm: round(place.armMm + was.dx / was.scale),
     [was.axis]: round((place[was.axis] ?? 0) + ((was.axis === 'upMm' ? -1 : 1) * was.dy) / was.scale)
   }
-  bench.act(
-    [
-      {
-        type: 'airframe.set',
-        airframe: {
-          ...airframe.value,
-          places: airframe.value.places.map(place => (place.id === was.id ? moved : place))
-        }
-      }
-    ],
-    `Move ${place.name}`
-  )
+  bench.act([{ type: 'place.put', place: moved }], `Move ${place.name}`)
 })
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === 'Escape') held.value = undefined
@@ -267,12 +251,7 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
         <template #acts="{ row: route }">
           <v-btn
             :aria-label="`Delete the run from ${placeName(route.from)} to ${placeName(route.to)}`"
-            @click="
-              setRoutes(
-                airframe.routes.filter(other => other !== route),
-                'Delete a route'
-              )
-            "
+            @click="bench.act([{ type: 'route.drop', route: legName(route.from, route.to) }], 'Delete a route')"
             >Delete</v-btn
           >
         </template>

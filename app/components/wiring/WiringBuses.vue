@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiArrowLeft, mdiArrowRight } from '@mdi/js'
-import type { BusOrder } from '#core/document'
+import { freshId, type BusOrder } from '#core/document'
 import { busMm, CAN_MM, STUB_MM, type WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
@@ -13,11 +13,8 @@ type Chain = WiringReport['can'][number]
 
 /** A bus as it is led now, to be changed. */
 function orderOf({ nodes, stubsMm, order }: Chain): BusOrder {
-  const taken = new Set(bench.option!.busOrders.map(busOrder => busOrder.id))
-  let number = 1
-  while (taken.has(`bus-${number}`)) number++
   return {
-    id: order ?? `bus-${number}`,
+    id: order ?? freshId('bus-', bench.option!.busOrders),
     nodes: nodes.map(({ unit, port }, index) => ({
       unit: unit.id,
       port: port.id,

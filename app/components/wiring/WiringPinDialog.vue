@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { CONNECTOR_KINDS, Item, type Connector } from '#core/catalogue'
 import type { DesignUnit } from '#core/design'
-import { sayProblem } from '#core/document'
+import { freshId, sayProblem } from '#core/document'
 import { readPinTable } from '#core/formats'
 import { mateText } from '#core/wiring'
 import { useBench } from '~/stores/bench'
@@ -13,12 +13,7 @@ const bench = useBench()
 const { refresh } = useCatalogue()
 const signalOf = (pin: Connector['pins'][number]) =>
   pin.use === 'port' ? `${pin.port} ${pin.line}` : `${pin.use}${pin.input ? ` ${pin.input}` : ''}`
-const freshId = () => {
-  let number = 1
-  while (unit.item.connectors?.some(connector => !connector.madeUp && connector.id === `J${number}`)) number++
-  return `J${number}`
-}
-const id = ref(connector?.id ?? freshId())
+const id = ref(connector?.id ?? freshId('J', unit.item.connectors?.filter(connector => !connector.madeUp) ?? []))
 const kind = ref<Connector['kind']>(connector?.kind ?? 'd-sub')
 const contacts = ref<Connector['contacts']>(connector?.contacts ?? 'pins')
 const text = ref(

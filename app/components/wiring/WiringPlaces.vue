@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { PLACE_KINDS } from '#core/catalogue'
-import { ACCESS, type Place } from '#core/document'
+import { freshId, ACCESS, type Place } from '#core/document'
 import { parseLength, QuantityError } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
@@ -10,31 +10,11 @@ const bench = useBench()
 const preferences = usePreferences()
 const airframe = computed(() => bench.project!.airframe)
 const setPlace = (place: Place, patch: Partial<Place>) =>
-  bench.act(
-    [
-      {
-        type: 'airframe.set',
-        airframe: {
-          ...airframe.value,
-          places: airframe.value.places.map(other => (other.id === place.id ? { ...other, ...patch } : other))
-        }
-      }
-    ],
-    `Place ${place.name}`
-  )
+  bench.act([{ type: 'place.put', place: { ...place, ...patch } }], `Place ${place.name}`)
 function add() {
-  let number = 1
-  while (airframe.value.places.some(place => place.id === `place-${number}`)) number++
-  const place: Place = {
-    id: `place-${number}`,
-    name: `Place ${number}`,
-    kind: 'cabin',
-    armMm: airframe.value.emptyArmMm
-  }
-  bench.act(
-    [{ type: 'airframe.set', airframe: { ...airframe.value, places: [...airframe.value.places, place] } }],
-    'Add a place'
-  )
+  const id = freshId('place-', airframe.value.places)
+  const place: Place = { id, name: `Place ${id.slice(6)}`, kind: 'cabin', armMm: airframe.value.emptyArmMm }
+  bench.act([{ type: 'place.put', place }], 'Add a place')
 }
 const ACROSS = [
   ['acrossMm', 'Right of the middle'],

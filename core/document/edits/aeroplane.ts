@@ -1,7 +1,20 @@
 import * as z from 'zod'
-import { Id, Name } from '../../catalogue/item'
-import { Airframe, Bay, Brief, Panel, Pilot, Point, Stiffener, Zone } from '../schema/schema'
-import { drop, edit, putById } from './kit'
+import { Name } from '../../catalogue/item'
+import {
+  Airframe,
+  Bay,
+  Brief,
+  Loading,
+  Panel,
+  Pilot,
+  Place,
+  Point,
+  Route,
+  Station,
+  Stiffener,
+  Zone
+} from '../schema/schema'
+import { edit, recordEdits } from './kit'
 
 /** Edits of the aeroplane itself and of what it is for. */
 export const aeroplaneEdits = {
@@ -20,22 +33,12 @@ export const aeroplaneEdits = {
   'outline.set': edit({ outline: z.array(Point).min(3).max(2_000) }, (project, { outline }) => {
     project.airframe.panel.outline = outline
   }),
-  'zone.put': edit({ zone: Zone }, (project, { zone }) => putById(project.airframe.panel.zones, zone)),
-  'zone.drop': edit({ zone: Id }, (project, { zone }) => {
-    drop(project.airframe.panel.zones, other => other.id === zone, `zone “${zone}”`)
-  }),
-  'bay.put': edit({ bay: Bay }, (project, { bay }) => putById(project.airframe.panel.bays, bay)),
-  'bay.drop': edit({ bay: Id }, (project, { bay }) => {
-    drop(project.airframe.panel.bays, other => other.id === bay, `bay “${bay}”`)
-  }),
-  'stiffener.put': edit({ stiffener: Stiffener }, (project, { stiffener }) =>
-    putById(project.airframe.panel.stiffeners, stiffener)
-  ),
-  'stiffener.drop': edit({ stiffener: Id }, (project, { stiffener }) => {
-    drop(project.airframe.panel.stiffeners, other => other.id === stiffener, `stiffener “${stiffener}”`)
-  }),
-  'pilot.put': edit({ pilot: Pilot }, (project, { pilot }) => putById(project.airframe.pilots, pilot)),
-  'pilot.drop': edit({ pilot: Id }, (project, { pilot }) => {
-    drop(project.airframe.pilots, other => other.id === pilot, `pilot “${pilot}”`)
-  })
+  ...recordEdits('zone', Zone, project => project.airframe.panel.zones),
+  ...recordEdits('bay', Bay, project => project.airframe.panel.bays),
+  ...recordEdits('stiffener', Stiffener, project => project.airframe.panel.stiffeners),
+  ...recordEdits('pilot', Pilot, project => project.airframe.pilots),
+  ...recordEdits('place', Place, project => project.airframe.places),
+  ...recordEdits('route', Route, project => project.airframe.routes),
+  ...recordEdits('station', Station, project => project.airframe.stations),
+  ...recordEdits('loading', Loading, project => project.airframe.loadings)
 }

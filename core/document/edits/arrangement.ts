@@ -1,6 +1,6 @@
 import { Id } from '../../catalogue/item'
 import { Flow, Group, Label, Row } from '../schema/schema'
-import { drop, editOption, putById, settle, unitOf } from './kit'
+import { drop, editOption, optionRecordEdits, putById, settle, unitOf } from './kit'
 
 /** Edits of how units are set out on the face, of words on it, and of the flows of the hands. */
 export const arrangementEdits = {
@@ -25,16 +25,7 @@ export const arrangementEdits = {
     const row = drop(option.rows, row => row.id === id, `row “${id}”`)
     settle(project, option, row, row.units)
   }),
-  'group.put': editOption({ group: Group }, (option, { group }) => putById(option.groups, group)),
-  'group.drop': editOption({ group: Id }, (option, { group }) => {
-    drop(option.groups, other => other.id === group, `group “${group}”`)
-  }),
-  'label.put': editOption({ label: Label }, (option, { label }) => putById(option.labels, label)),
-  'label.drop': editOption({ label: Id }, (option, { label }) => {
-    drop(option.labels, other => other.id === label, `label “${label}”`)
-  }),
-  'flow.put': editOption({ flow: Flow }, (option, { flow }) => putById(option.flows, flow)),
-  'flow.drop': editOption({ flow: Id }, (option, { flow }) => {
-    drop(option.flows, other => other.id === flow, `flow “${flow}”`)
-  })
+  ...optionRecordEdits('group', Group, option => option.groups),
+  ...optionRecordEdits('label', Label, option => option.labels),
+  ...optionRecordEdits('flow', Flow, option => option.flows)
 }

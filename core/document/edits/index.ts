@@ -14,7 +14,7 @@ import { optionEdits } from './options'
 import { supplyEdits } from './supply'
 import { unitEdits } from './units'
 
-export { EditError } from './kit'
+export { EditError, freshId } from './kit'
 
 /** Every change a person or a remedy can make, by its name: one small file a family. */
 const EDITS = {

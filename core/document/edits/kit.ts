@@ -3,6 +3,7 @@ import { Id } from '../../catalogue/item'
 import type { Option, Project, Row, Unit } from '../schema/schema'
 import { itemKey, type Item } from '../../catalogue/item'
 import { memberPlaces } from '../make/rows'
+import { listSpecOf } from '../schema/records'
 
 /**
  * An edit cannot be made: what it names is not there, or the document would not hold together. The message says which;
@@ -10,6 +11,8 @@ import { memberPlaces } from '../make/rows'
  */
 export class EditError extends Error {}
 
+/** What tells a record of a list from another. */
+const KEY = z.string().min(1).max(130)
 /** Every edit of an option names it. */
 export const on = { option: Id }
 
@@ -83,4 +86,56 @@ export function settle(project: Project, option: Option, row: Row, units: readon
     const spot = places.get(unit.id)
     if (spot && units.includes(unit.id)) Object.assign(unit, { xMm: spot.xMm, yMm: spot.yMm })
   }
+}
+
+/** The two edits of a kind of record that stands in a list: `KIND.put`, which adds it or takes its place, and `KIND.drop`. */
+type PutAndDrop<K extends string, S extends z.ZodType, O extends z.ZodRawShape> = {
+  [P in `${K}.put`]: EditKind<O & Record<K, S>>
+} & { [P in `${K}.drop`]: EditKind<O & Record<K, z.ZodString>> }
+
+/**
+ * The edits of a kind of record, from the table of records: its list, its schema and what tells one from another are declared there
+ * and nowhere else. What names a record that goes follows as the table of references says.
+ * @param listOf its list in a document
+ */
+export function recordEdits<K extends string, S extends z.ZodType>(
+  kind: K,
+  schema: S,
+  listOf: (project: Project) => z.infer<S>[]
+): PutAndDrop<K, S, Record<never, never>> {
+  const { key, says } = listSpecOf(kind)
+  return {
+    [`${kind}.put`]: edit({ [kind]: schema }, (project, all) =>
+      put(listOf(project), (all as never)[kind], key as never)
+    ),
+    [`${kind}.drop`]: edit({ [kind]: KEY }, (project, all) => {
+      const wanted = (all as Record<string, string>)[kind]!
+      drop(listOf(project), entry => key(entry as never) === wanted, `${says} “${wanted}”`)
+    })
+  } as never
+}
+/** The same of a record that is in an option. */
+export function optionRecordEdits<K extends string, S extends z.ZodType>(
+  kind: K,
+  schema: S,
+  listOf: (option: Option) => z.infer<S>[]
+): PutAndDrop<K, S, typeof on> {
+  const { key, says } = listSpecOf(kind)
+  return {
+    [`${kind}.put`]: editOption({ [kind]: schema }, (option, all) =>
+      put(listOf(option), (all as never)[kind], key as never)
+    ),
+    [`${kind}.drop`]: editOption({ [kind]: KEY }, (option, all) => {
+      const wanted = (all as Record<string, string>)[kind]!
+      drop(listOf(option), entry => key(entry as never) === wanted, `${says} “${wanted}”`)
+    })
+  } as never
+}
+
+/** An id that none of these has: the stem and the first number that is free. */
+export function freshId(stem: string, taken: Iterable<string | { id: string }>): string {
+  const ids = new Set(Array.from(taken, other => (typeof other === 'string' ? other : other.id)))
+  let number = 1
+  while (ids.has(`${stem}${number}`)) number++
+  return `${stem}${number}`
 }

@@ -2,7 +2,7 @@ import { Id, Name } from '../../catalogue/item'
 import { checkKey } from '../schema/records'
 import { Actual, Day, OwnCost, OwnTask, Prices, Quote, Shift, WorkPhase } from '../schema/budget'
 import { Confirmed, HandCheck, Option, RulePack } from '../schema/schema'
-import { drop, edit, editOption, plain, put, putById, refuse } from './kit'
+import { drop, edit, editOption, freshId, optionRecordEdits, plain, put, recordEdits, refuse } from './kit'
 
 /** Edits of options as a whole, of money and time, and of what a person recorded. */
 export const optionEdits = {
@@ -24,33 +24,22 @@ export const optionEdits = {
   'plan.agree': editOption({ on: Day }, (option, { on }, project) => {
     project.agreed = { on, option: plain(option) }
   }),
-  'quote.put': editOption({ quote: Quote }, (option, { quote }) => putById(option.quotes, quote)),
-  'quote.drop': editOption({ quote: Id }, (option, { quote }) => {
-    drop(option.quotes, other => other.id === quote, `quote “${quote}”`)
-  }),
+  ...optionRecordEdits('quote', Quote, option => option.quotes),
+  ...optionRecordEdits('phase', WorkPhase, option => option.phases),
+  ...optionRecordEdits('cost', OwnCost, option => option.costs),
+  ...optionRecordEdits('task', OwnTask, option => option.tasks),
+  ...recordEdits('pack', RulePack, project => project.packs),
   /** Gives the job to the shop of a quote, or takes it back. */
   'shop.set': editOption({ quote: Id.optional() }, (option, { quote }) => {
     if (quote === undefined) delete option.shop
     else if (option.quotes.some(other => other.id === quote)) option.shop = quote
     else refuse(`There is no quote “${quote}”`)
   }),
-  'phase.put': editOption({ phase: WorkPhase }, (option, { phase }) => putById(option.phases, phase)),
-  'phase.drop': editOption({ phase: Id }, (option, { phase }) => {
-    drop(option.phases, other => other.id === phase, `phase “${phase}”`)
-  }),
-  'cost.put': editOption({ cost: OwnCost }, (option, { cost }) => putById(option.costs, cost)),
-  'cost.drop': editOption({ cost: Id }, (option, { cost }) => {
-    drop(option.costs, other => other.id === cost, `cost “${cost}”`)
-  }),
   'actual.put': editOption({ actual: Actual }, (option, { actual }) =>
     put(option.actuals, actual, actual => actual.line)
   ),
   'actual.drop': editOption({ line: Actual.shape.line }, (option, { line }) => {
     drop(option.actuals, actual => actual.line === line, `sum paid for “${line}”`)
-  }),
-  'task.put': editOption({ task: OwnTask }, (option, { task }) => putById(option.tasks, task)),
-  'task.drop': editOption({ task: Id }, (option, { task }) => {
-    drop(option.tasks, other => other.id === task, `task “${task}”`)
   }),
   'shift.put': editOption({ shift: Shift }, (option, { shift }) => put(option.shifts, shift, shift => shift.task)),
   'shift.drop': editOption({ task: Shift.shape.task }, (option, { task }) => {
@@ -74,14 +63,7 @@ export const optionEdits = {
   'clause.confirm': edit({ confirmed: Confirmed }, (project, { confirmed }) =>
     put(project.confirmed, confirmed, look => look.clause)
   ),
-  'pack.put': edit({ pack: RulePack }, (project, { pack }) => putById(project.packs, pack)),
-  'pack.drop': edit({ pack: RulePack.shape.id }, (project, { pack }) => {
-    drop(project.packs, other => other.id === pack, `rule pack “${pack}”`)
-  }),
   'log.add': edit({ on: Day, text: HandCheck.shape.note }, (project, { on, text }) => {
-    const taken = new Set(project.log.map(entry => entry.id))
-    let number = project.log.length + 1
-    while (taken.has(`log-${number}`)) number++
-    project.log.push({ id: `log-${number}`, on, text })
+    project.log.push({ id: freshId('log-', project.log), on, text })
   })
 }

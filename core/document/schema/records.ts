@@ -156,6 +156,22 @@ export const PROJECT_SPEC: RecordSpec = {
   }
 }
 
+/** Every kind of record that is in a list, with what tells one from another. */
+const LIST_SPECS = new Map<string, ListSpec>()
+;(function gather({ parts = {}, lists = {} }: RecordSpec) {
+  for (const part of Object.values(parts)) gather(part)
+  for (const list of Object.values(lists)) {
+    LIST_SPECS.set(list.kind, list)
+    gather(list)
+  }
+})(PROJECT_SPEC)
+/** What the table says of a kind of record that is in a list. @throws Error for a kind that is in none */
+export function listSpecOf(kind: string): ListSpec {
+  const spec = LIST_SPECS.get(kind)
+  if (!spec) throw new Error(`No list holds records of the kind “${kind}”.`)
+  return spec
+}
+
 /** What each kind of record holds, the records below it left out. */
 export interface RecordOf {
   project: Project

@@ -23,7 +23,9 @@ export interface Reference {
   /** The way to the field; `*` stands for each element of a list. */
   field: string
   to: Target
-  onDrop: OnDrop | ((value: string) => OnDrop)
+  onDrop: OnDrop
+  /** For `clear`: the part of the record that is emptied with it; the field alone where left out. */
+  empties?: string
   /** A name that leads nowhere may stand in a file; the room that reads it says so. */
   loose?: boolean
   /** For `element`: how many must be left. */
@@ -34,11 +36,6 @@ const unitReferences: readonly Reference[] = [
   { field: 'item', to: 'item', onDrop: 'forbid' },
   { field: 'place', to: 'place', onDrop: 'forbid' }
 ]
-const node = (field: string): Reference => ({
-  field,
-  to: 'node',
-  onDrop: value => (value.startsWith(UNIT_SOURCE) ? 'cascade' : 'forbid')
-})
 
 /**
  * Every name of one record in another, once. Checking a file, what goes along when something goes, and the random edits of the
@@ -56,9 +53,10 @@ export const REFERENCES: Readonly<Record<RecordKind, readonly Reference[]>> = {
   source: [],
   bus: [],
   tie: [
-    node('from'),
-    node('to'),
-    { field: 'by.switch', to: 'switch', onDrop: 'forbid' },
+    { field: 'from', to: 'node', onDrop: 'cascade' },
+    { field: 'to', to: 'node', onDrop: 'cascade' },
+    // A tie without its switch is closed always.
+    { field: 'by.switch', to: 'switch', onDrop: 'clear', empties: 'by' },
     { field: 'unit', to: 'unit', onDrop: 'clear' }
   ],
   switch: [{ field: 'unit', to: 'unit', onDrop: 'clear' }],
@@ -91,8 +89,8 @@ export const REFERENCES: Readonly<Record<RecordKind, readonly Reference[]>> = {
   ],
   circuit: [
     { field: 'unit', to: 'unit', onDrop: 'cascade' },
-    { field: 'bus', to: 'bus', onDrop: 'forbid' },
-    { field: 'alsoBus', to: 'bus', onDrop: 'forbid' },
+    { field: 'bus', to: 'bus', onDrop: 'clear' },
+    { field: 'alsoBus', to: 'bus', onDrop: 'clear' },
     { field: 'sharesWith', to: 'unit', onDrop: 'clear' },
     { field: 'breakerUnit', to: 'unit', onDrop: 'clear' },
     { field: 'switch.unit', to: 'unit', onDrop: 'clear' }
@@ -378,7 +376,7 @@ export function followDrops(before: Project, after: Project, refuse: (message: s
     for (const loose of todo) {
       const what = `${SAYS[loose.reference.to] ?? loose.reference.to} “${loose.value.replace(/@1$/, '')}”`
       if (!old.said(loose)) refuse(`There is no ${what}, which ${sayRecord(loose.at)} names`)
-      if (dropOf(loose) === 'forbid') refuse(`The ${what} cannot go: ${sayRecord(loose.at)} needs it`)
+      if (loose.reference.onDrop === 'forbid') refuse(`The ${what} cannot go: ${sayRecord(loose.at)} needs it`)
     }
     const gone = new Set<string>()
     const place = new Map(todo.map(named => [named.at.path, treeOf(now, named.at.path)]))
@@ -409,9 +407,6 @@ class Before {
   hadTarget = ({ at, reference, value }: Loose): boolean => isThere(this.index, at.scope, reference.to, value)
 }
 
-const dropOf = ({ reference: { onDrop }, value }: Loose): OnDrop =>
-  typeof onDrop === 'function' ? onDrop(value) : onDrop
-
 /** Does to a draft what the table says of a name that leads nowhere any more. @returns whether the whole record went */
 function follow(draft: Body, loose: Loose, tree: readonly (string | number)[]): boolean {
   const { way, reference } = loose
@@ -421,9 +416,14 @@ function follow(draft: Body, loose: Loose, tree: readonly (string | number)[]): 
     ;(reach(tree.slice(0, -1)) as unknown[]).splice(tree.at(-1) as number, 1)
     return true
   }
-  const drop = dropOf(loose)
+  const drop = reference.onDrop
   if (drop === 'cascade') return remove()
-  if (drop === 'clear') delete (reach([...tree, ...way.slice(0, -1)]) as Record<string, unknown>)[way.at(-1)!]
+  if (drop === 'clear') {
+    const emptied = reference.empties === undefined ? way : [reference.empties]
+    delete (reach([...tree, ...emptied.slice(0, -1)]) as Record<string, unknown>)[emptied.at(-1)!]
+    // A record in which nothing but its key is left says nothing: it goes.
+    return Object.keys(reach(tree) as object).length === 1 && remove()
+  }
   if (drop !== 'element') return false
   const star = reference.field.split('.').indexOf('*')
   const list = reach([...tree, ...way.slice(0, star)]) as unknown[]

@@ -417,24 +417,26 @@ function rowsOf(text: string, problems: FileProblem[]): { cells: string[]; line:
   return rows
 }
 
+/** Unknown columns that are told one by one: a file with more is no catalogue. */
+const MOST_UNKNOWN = 50
+
 /** Reads a catalogue from CSV. Every bad row is named with its line and column; the good ones are returned beside. */
 export function readCatalogueCsv(text: string): CatalogueRead {
   const items: Item[] = []
   const problems: FileProblem[] = []
   const rows = rowsOf(text, problems)
   const header = rows[0]?.cells.map(cell => cell.trim()) ?? []
-  const unknown = header.flatMap((name, index) =>
-    (CATALOGUE_COLUMNS as readonly string[]).includes(name)
-      ? []
-      : [
-          {
-            line: 1,
-            column: index + 1,
-            field: name,
-            message: `there is no column “${name}”; the columns are ${CATALOGUE_COLUMNS.join(', ')}`
-          }
-        ]
-  )
+  const known: ReadonlySet<string> = new Set(CATALOGUE_COLUMNS)
+  const unknown = header
+    .map((name, index) => ({ name, index }))
+    .filter(({ name }) => !known.has(name))
+    .slice(0, MOST_UNKNOWN)
+    .map(({ name, index }) => ({
+      line: 1,
+      column: index + 1,
+      field: name,
+      message: `there is no column “${name}”; the columns are ${CATALOGUE_COLUMNS.join(', ')}`
+    }))
   const missing = (['id', 'name', 'maker', 'kind', 'mass_kg', 'price_usd', 'labour_h', 'mounts'] as const).filter(
     name => !header.includes(name)
   )

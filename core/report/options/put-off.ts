@@ -2,7 +2,7 @@ import * as messages from '../messages'
 import equal from 'fast-deep-equal'
 import { itemKey, maturedBy, type Item } from '../../catalogue'
 import { resolve } from '../../design'
-import { applyEdits, type Edit, type Option, type Project, type WorkPhase } from '../../document'
+import { freshId, applyEdits, type Edit, type Option, type Project, type WorkPhase } from '../../document'
 import { monthsAfter, workingDaysBetween } from '../../money'
 import { type Phrase } from '../../quantity'
 
@@ -23,11 +23,6 @@ export interface PutOffOption {
   matures: { unit: string; label: string; says: Phrase }[]
 }
 
-const freeId = (taken: readonly string[], stem: string): string => {
-  let number = 1
-  while (taken.includes(`${stem}${number}`)) number++
-  return `${stem}${number}`
-}
 const months = (count: number): string => `${count} ${count === 1 ? 'month' : 'months'}`
 /** An entry as announced, as an entry of its own: nobody is offered it for what is there today. */
 function announcedEntry({ items }: Project, item: Item, then: Item, day: string): Item {
@@ -78,9 +73,9 @@ export function putOffOption(project: Project, asked: PutOffAsked, today: string
   const first = [...option.phases.flatMap(phase => phase.from ?? [])].sort()[0]
   const began = first ?? project.brief.downFrom ?? today
   const on = monthsAfter(began, by)
-  const id = freeId(
-    project.options.map(option => option.id),
-    `${of.slice(0, 50)}-later`
+  const id = freshId(
+    `${of.slice(0, 50)}-later`,
+    project.options.map(option => option.id)
   )
   const label = design.units.find(other => other.id === unit)?.label
   const name = `${option.name.slice(0, 60)}, ${label ? `${label.slice(0, 30)} ` : ''}${months(by)} later`
@@ -110,7 +105,7 @@ export function putOffOption(project: Project, asked: PutOffAsked, today: string
     const taken = option.phases.map(phase => phase.id)
     if (!taken.length)
       edits.push({ type: 'phase.put', option: id, phase: { id: 'now', name: 'All but what waits', from: began } })
-    const phase = { id: freeId(taken, 'later-'), name: `${label ?? unit}, ${months(by)} later`, from: on }
+    const phase = { id: freshId('later-', taken), name: `${label ?? unit}, ${months(by)} later`, from: on }
     edits.push({ type: 'phase.put', option: id, phase })
     phaseOf.set(unit, phase.id)
   }

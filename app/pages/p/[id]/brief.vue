@@ -8,8 +8,8 @@ const brief = computed(() => bench.project!.brief)
 const airframe = computed(() => bench.project!.airframe)
 const setBrief = (patch: Partial<Brief>, what: string) =>
   bench.act([{ type: 'brief.set', brief: { ...brief.value, ...patch } }], `Brief: ${what}`)
-const setAirframe = (patch: Partial<Airframe>, what: string) =>
-  bench.act([{ type: 'airframe.set', airframe: { ...airframe.value, ...patch } }], `Airframe: ${what}`)
+const records = useRecords()
+const setAirframe = (patch: Partial<Airframe>, what: string) => records.setAirframe(patch, `Airframe: ${what}`)
 
 /** A certified aeroplane made after this day is taken as certificated after it too; one made before it cannot be. */
 const LIGHTS_SINCE = '1996-03-11'
