@@ -130,7 +130,10 @@ export default tseslint.config(
     rules: { 'max-params': 'off', 'max-lines-per-function': 'off' }
   },
   // All words of a room are in one file, and a sentence is as long as it is.
-  { files: ['core/*/messages.ts'], rules: { 'max-lines': 'off', 'max-len': 'off' } },
+  {
+    files: ['core/*/messages.ts', 'core/formats/catalogue-columns.ts'],
+    rules: { 'max-lines': 'off', 'max-len': 'off' }
+  },
   // The core uses the language and nothing of browsers or Node.js, in its types neither.
   { files: ['core/**/*.ts'], ignores: ['**/*.test.ts', '**/*testing*.ts'], rules: { 'no-undef': 'error' } },
   {

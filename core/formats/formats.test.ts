@@ -19,12 +19,20 @@ import {
   writeCatalogueJson,
   writeFaceDxf,
   writePartsCsv,
-  writeWiresCsv
+  writeWiresCsv,
+  catalogueTable,
+  CATALOGUE_COLUMNS,
+  columnSpec
 } from '.'
 
 const good = demoProject('3-skerrow-dunlin')
 
 describe('published JSON Schemas', () => {
+  it('docs/file-formats.md has the table of columns that the code makes, and says what every cell holds', () => {
+    const docs = readFileSync(new URL('../../docs/file-formats.md', import.meta.url), 'utf8')
+    expect(docs).toContain(catalogueTable())
+    expect(CATALOGUE_COLUMNS.filter(column => columnSpec(column).cell.length < 2)).toEqual([])
+  })
   it.each([
     ['project', projectSchema],
     ['catalogue', catalogueSchema]

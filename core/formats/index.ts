@@ -1,4 +1,5 @@
-export { CATALOGUE_COLUMNS } from './catalogue-columns'
+export { CATALOGUE_COLUMNS, columnSpec, FORM_SECTIONS, type Column, type ColumnForm } from './catalogue-columns'
+export { catalogueTable } from './write/catalogue-table'
 export { readCatalogueCsv, type CatalogueRead } from './read/catalogue-csv'
 export { readCatalogueJson } from './read/catalogue-json'
 export { FLATTEN_MM, type Contour, type OutlineChoice, type OutlineRead } from './read/contours'

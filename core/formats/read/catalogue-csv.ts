@@ -1,48 +1,19 @@
 import Papa from 'papaparse'
 import { Item, modernise, type Shape } from '../../catalogue'
 import { positionAt, schemaProblems, type FileProblem } from '../../document'
-import { CATALOGUE_COLUMNS, type Column } from '../catalogue-columns'
+import { BASE_OF, baseOf, CATALOGUE_COLUMNS, columnSpec, type Column, type OwnColumn } from '../catalogue-columns'
 
 type Row = Partial<Record<Column, string>>
 
 /** Which column of the CSV a field of an item came from. */
-const COLUMN_OF: Record<string, Column> = {
-  'face': 'bezel_mm',
-  'face.bezel': 'bezel_mm',
-  'face.cutout': 'cutout_mm',
-  'face.screws': 'screws_mm',
-  'face.stack': 'stack',
-  'face.readsWithinDeg': 'reads_deg',
-  'body': 'body_mm',
-  'body.connectorMm': 'connector_mm',
-  'massKg': 'mass_kg',
-  'power.atV': 'at_v',
-  'power.minV': 'min_v',
-  'power.maxV': 'max_v',
-  'power.typicalA': 'typical_a',
-  'power.maxA': 'max_a',
-  'power.transmitA': 'transmit_a',
-  'power.transmitShare': 'transmit_share',
-  'power.duty': 'duty',
-  'power.onSeconds': 'on_s',
-  'power.startA': 'start_a',
-  'battery': 'battery',
-  'power.load': 'load',
-  'power.phases': 'phases',
-  'power.essential': 'essential',
-  'power.internalBatteryMinutes': 'internal_battery_min',
-  'power': 'at_v',
-  'priceCents': 'price_usd',
-  'yearly.cents': 'yearly_usd',
-  'yearly.for': 'yearly_for',
-  'labourHours': 'labour_h',
-  'removeHours': 'remove_h'
+const COLUMN_OF: Readonly<Record<string, Column>> = {
+  ...BASE_OF,
+  ...Object.fromEntries(CATALOGUE_COLUMNS.map(column => [columnSpec(column).at, column]))
 }
 function columnOf(path: readonly PropertyKey[]): Column {
   for (let length = Math.min(path.length, 2); length > 0; length--) {
     const key = path.slice(0, length).map(String).join('.')
     if (COLUMN_OF[key]) return COLUMN_OF[key]
-    if ((CATALOGUE_COLUMNS as readonly string[]).includes(key)) return key as Column
   }
   return 'id'
 }
@@ -285,109 +256,83 @@ const yes = (row: Row, column: Column): boolean => {
 const present = <T extends Record<string, unknown>>(fields: T): T =>
   Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as T
 
-/** Cells that say nothing without another one: a filled one must not be dropped silently. */
-const HANG_ON: [Column, Column[]][] = [
-  ['bezel_mm', ['cutout_mm', 'screws_mm', 'stack', 'reads_deg']],
-  ['body_mm', ['connector_mm']],
-  ['yearly_usd', ['yearly_for']],
-  [
-    'at_v',
-    [
-      'min_v',
-      'max_v',
-      'typical_a',
-      'max_a',
-      'transmit_a',
-      'transmit_share',
-      'duty',
-      'on_s',
-      'start_a',
-      'load',
-      'phases',
-      'essential',
-      'internal_battery_min'
-    ]
-  ]
-]
-
-function itemOf(row: Row): unknown {
-  for (const [base, hanging] of HANG_ON) {
-    const filled = hanging.find(column => (row[column] ?? '').trim() !== '')
-    if ((row[base] ?? '').trim() === '' && filled)
-      throw new CellError(filled, `“${row[filled]!.trim()}” says nothing while ${base} is empty`)
-  }
-  const bezel = shape(row, 'bezel_mm')
-  const body = (row.body_mm ?? '').trim()
-  const box = /^([\d.]+)\s*x\s*([\d.]+)\s*x\s*([\d.]+)$/.exec(body)
-  if (body !== '' && !box)
-    throw new CellError('body_mm', `“${body}” is not a box; write width x height x depth, like “158 x 65 x 270”`)
-  const screws = list(row.screws_mm).map(entry => {
+/** “158 x 65 x 270”: width, height and depth. */
+function body(row: Row): unknown {
+  const cell = row.body_mm?.trim() ?? ''
+  if (cell === '') return undefined
+  const box = /^([\d.]+)\s*x\s*([\d.]+)\s*x\s*([\d.]+)$/.exec(cell)
+  if (!box)
+    throw new CellError('body_mm', `“${cell}” is not a box; write width x height x depth, like “158 x 65 x 270”`)
+  return { widthMm: Number(box[1]), heightMm: Number(box[2]), depthMm: Number(box[3]) }
+}
+const screws = (row: Row): unknown[] =>
+  list(row.screws_mm).map(entry => {
     const [xMm, yMm, holeMm] = entry.split(/\s+/).map(Number)
     if ([xMm, yMm, holeMm].some(value => value === undefined || !Number.isFinite(value)))
       throw new CellError('screws_mm', `“${entry}” is not a screw; write “x y hole”`)
     return { xMm, yMm, holeMm }
   })
-  const atV = number(row, 'at_v')
-  const price = number(row, 'price_usd')
-  const yearly = number(row, 'yearly_usd')
-  return present({
-    id: row.id?.trim(),
-    name: row.name?.trim(),
-    maker: row.maker?.trim(),
-    kind: row.kind?.trim(),
-    summary: row.summary?.trim() ?? '',
-    face:
-      bezel &&
-      present({
-        bezel,
-        cutout: shape(row, 'cutout_mm'),
-        screws,
-        stack: yes(row, 'stack'),
-        readsWithinDeg: readsWithin(row)
-      }),
-    body: box
-      ? {
-          widthMm: Number(box[1]),
-          heightMm: Number(box[2]),
-          depthMm: Number(box[3]),
-          connectorMm: number(row, 'connector_mm') ?? 0
-        }
-      : undefined,
-    massKg: number(row, 'mass_kg'),
-    power:
-      atV === undefined
-        ? undefined
-        : present({
-            atV,
-            minV: number(row, 'min_v'),
-            maxV: number(row, 'max_v'),
-            typicalA: number(row, 'typical_a'),
-            maxA: number(row, 'max_a'),
-            transmitA: number(row, 'transmit_a'),
-            transmitShare: number(row, 'transmit_share'),
-            duty: number(row, 'duty'),
-            onSeconds: number(row, 'on_s'),
-            startA: number(row, 'start_a'),
-            load: row.load?.trim() || undefined,
-            phases: row.phases?.trim() ? list(row.phases) : undefined,
-            essential: yes(row, 'essential'),
-            internalBatteryMinutes: number(row, 'internal_battery_min')
-          }),
-    battery: battery(row),
-    ports: ports(row),
-    connectors: connectors(row),
-    provides: list(row.provides),
-    needs: needs(row),
-    stands: stands(row),
-    tanks: number(row, 'tanks'),
-    approvals: list(row.approvals),
-    priceCents: price === undefined ? undefined : Math.round(price * 100),
-    yearly: yearly === undefined ? undefined : { cents: Math.round(yearly * 100), for: row.yearly_for?.trim() ?? '' },
-    announced: announced(row),
-    labourHours: number(row, 'labour_h'),
-    removeHours: number(row, 'remove_h') ?? 0,
-    mounts: list(row.mounts)
-  })
+
+/** How cells that hold more than one plain value are read. */
+const OWN: Readonly<Record<OwnColumn, (row: Row) => unknown>> = {
+  bezel_mm: row => shape(row, 'bezel_mm'),
+  cutout_mm: row => shape(row, 'cutout_mm'),
+  screws_mm: screws,
+  reads_deg: readsWithin,
+  body_mm: body,
+  battery,
+  ports,
+  connectors,
+  needs,
+  stands,
+  announced
+}
+
+/** The value of a cell; undefined where it says nothing. */
+function valueOf(row: Row, column: Column): unknown {
+  const text = row[column]?.trim() ?? ''
+  switch (columnSpec(column).as) {
+    case 'text':
+      return text
+    case 'word':
+      return text || undefined
+    case 'number':
+      return number(row, column)
+    case 'number or 0':
+      return number(row, column) ?? 0
+    case 'yes or no':
+      return yes(row, column)
+    case 'words':
+      return list(text)
+    case 'words if any':
+      return text === '' ? undefined : list(text)
+    case 'dollars': {
+      const dollars = number(row, column)
+      return dollars === undefined ? undefined : Math.round(dollars * 100)
+    }
+    case 'own':
+      return OWN[column as OwnColumn](row)
+  }
+}
+
+/** An item as its row says it, before the schema looks at it. */
+function itemOf(row: Row): unknown {
+  const filled = (column: Column) => (row[column] ?? '').trim() !== ''
+  const item: Record<string, unknown> = {}
+  for (const column of CATALOGUE_COLUMNS) {
+    const base = baseOf(column)
+    if (base && !filled(base)) {
+      // A cell that says nothing without another one must not be dropped silently.
+      if (filled(column)) throw new CellError(column, `“${row[column]!.trim()}” says nothing while ${base} is empty`)
+      continue
+    }
+    const value = valueOf(row, column)
+    if (value === undefined) continue
+    const [part, field] = columnSpec(column).at.split('.') as [string, string?]
+    if (field === undefined) item[part] = value
+    else item[part] = { ...(item[part] as object | undefined), [field]: value }
+  }
+  return item
 }
 
 export interface CatalogueRead {

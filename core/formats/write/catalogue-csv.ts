@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import type { Connector, Face, Item, Need, Pin, Port, Shape } from '../../catalogue'
-import { CATALOGUE_COLUMNS, type Column } from '../catalogue-columns'
+import { CATALOGUE_COLUMNS, columnSpec, type Column, type OwnColumn } from '../catalogue-columns'
 
 function shapeCell(s: Shape | undefined): string {
   if (!s) return ''
@@ -89,59 +89,36 @@ export const faceCells = ({ bezel, cutout, screws }: Partial<Pick<Face, 'bezel' 
   screws_mm: screws?.map(screw => `${screw.xMm} ${screw.yMm} ${screw.holeMm}`).join('; ') ?? ''
 })
 
-/** Writes a catalogue as CSV that `readCatalogueCsv` reads back to the same items. */
-export function writeCatalogueCsv(items: readonly Item[]): string {
-  return csvOf([
-    CATALOGUE_COLUMNS,
-    ...items.map(item => {
-      const power = item.power
-      const cell: Record<Column, string | number> = {
-        id: item.id,
-        name: item.name,
-        maker: item.maker,
-        kind: item.kind,
-        summary: item.summary,
-        ...faceCells(item.face ?? {}),
-        stack: item.face ? (item.face.stack ? 'yes' : 'no') : '',
-        reads_deg: item.face?.readsWithinDeg
-          ? `${item.face.readsWithinDeg.side} ${item.face.readsWithinDeg.up} ${item.face.readsWithinDeg.down}`
-          : '',
-        body_mm: item.body ? `${item.body.widthMm} x ${item.body.heightMm} x ${item.body.depthMm}` : '',
-        connector_mm: item.body?.connectorMm ?? '',
-        mass_kg: item.massKg,
-        at_v: power?.atV ?? '',
-        min_v: power?.minV ?? '',
-        max_v: power?.maxV ?? '',
-        typical_a: power?.typicalA ?? '',
-        max_a: power?.maxA ?? '',
-        transmit_a: power?.transmitA ?? '',
-        transmit_share: power?.transmitShare ?? '',
-        duty: power?.duty ?? '',
-        on_s: power?.onSeconds ?? '',
-        start_a: power?.startA ?? '',
-        battery: item.battery
-          ? `${item.battery.capacityAh} Ah ${item.battery.chemistry} in ${item.battery.ratedHours} h`
-          : '',
-        load: power?.load ?? '',
-        phases: power?.phases?.join('; ') ?? '',
-        essential: power ? (power.essential ? 'yes' : 'no') : '',
-        internal_battery_min: power?.internalBatteryMinutes ?? '',
-        ports: item.ports.map(portCell).join('; '),
-        connectors: item.connectors?.map(connectorCell).join(' // ') ?? '',
-        provides: item.provides.join('; '),
-        needs: item.needs.map(needCell).join('; '),
-        stands: standsCell(item.stands),
-        tanks: item.tanks ?? '',
-        approvals: item.approvals.join('; '),
-        price_usd: item.priceCents / 100,
-        yearly_usd: item.yearly ? item.yearly.cents / 100 : '',
-        yearly_for: item.yearly?.for ?? '',
-        announced: item.announced?.map(announcedCell).join(' // ') ?? '',
-        labour_h: item.labourHours,
-        remove_h: item.removeHours,
-        mounts: item.mounts.join('; ')
-      }
-      return CATALOGUE_COLUMNS.map(column => cell[column])
-    })
-  ])
+/** How cells that hold more than one plain value are written. */
+const OWN: Readonly<Record<OwnColumn, (item: Item) => string>> = {
+  bezel_mm: item => shapeCell(item.face?.bezel),
+  cutout_mm: item => shapeCell(item.face?.cutout),
+  screws_mm: item => faceCells(item.face ?? {}).screws_mm,
+  reads_deg: ({ face }) => {
+    const within = face?.readsWithinDeg
+    return within ? `${within.side} ${within.up} ${within.down}` : ''
+  },
+  body_mm: ({ body }) => (body ? `${body.widthMm} x ${body.heightMm} x ${body.depthMm}` : ''),
+  battery: ({ battery }) => (battery ? `${battery.capacityAh} Ah ${battery.chemistry} in ${battery.ratedHours} h` : ''),
+  ports: item => item.ports.map(portCell).join('; '),
+  connectors: item => item.connectors?.map(connectorCell).join(' // ') ?? '',
+  needs: item => item.needs.map(needCell).join('; '),
+  stands: item => standsCell(item.stands),
+  announced: item => item.announced?.map(announcedCell).join(' // ') ?? ''
 }
+
+function cellOf(item: Item, column: Column): string | number {
+  const { at, as } = columnSpec(column)
+  if (as === 'own') return OWN[column as OwnColumn](item)
+  const [part, field] = at.split('.') as [string, string?]
+  const whole = (item as unknown as Record<string, unknown>)[part]
+  const value = field === undefined ? whole : (whole as Record<string, unknown> | undefined)?.[field]
+  if (as === 'yes or no') return whole === undefined ? '' : value ? 'yes' : 'no'
+  if (value === undefined) return ''
+  if (as === 'words' || as === 'words if any') return (value as string[]).join('; ')
+  return as === 'dollars' ? (value as number) / 100 : (value as string | number)
+}
+
+/** Writes a catalogue as CSV that `readCatalogueCsv` reads back to the same items. */
+export const writeCatalogueCsv = (items: readonly Item[]): string =>
+  csvOf([CATALOGUE_COLUMNS, ...items.map(item => CATALOGUE_COLUMNS.map(column => cellOf(item, column)))])
