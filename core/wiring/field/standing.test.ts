@@ -46,6 +46,14 @@ describe('a box that has to stand true', () => {
     ['nose up by more', { ...TRUE, pitchDeg: 2 }, ['wiring.stands-nose']],
     ['turned', { ...TRUE, yawDeg: -1.1 }, ['wiring.stands-turn']]
   ])('%s', (_, stands, wanted) => expect(codes(box(stands))).toEqual(wanted))
+  it('its state is off by one angle alone, true at its limits, not measured where an angle is missing', () => {
+    const state = (stands: Unit['stands']) => wiringOf(box(stands)).standings[0]!.state
+    expect(state(TRUE)).toBe('true')
+    expect(state({ ...TRUE, rollDeg: 1.01 })).toBe('off')
+    expect(state({ ...TRUE, facing: 'left' })).toBe('off')
+    expect(state({ ...TRUE, inverted: true })).toBe('off')
+    expect(state({ facing: 'aft', pitchDeg: 0 })).toBe('not measured')
+  })
   it('on its head where its maker allows it is told all the same: it is set so when it is set up', () => {
     const project = box({ ...TRUE, inverted: true }, { stands: { ...BOX.stands!, inverted: true } })
     const [finding] = wiringOf(project).findings.filter(finding => finding.code === 'wiring.stands-inverted')

@@ -57,6 +57,26 @@ describe('what meets outside a unit', () => {
       can.flatMap(({ nodes }) => [nodes[0]!, nodes.at(-1)!].map(({ unit, port }) => `terminator ${unit.id} ${port.id}`))
     )
   })
+  it('the ground block takes the drains of shields that end at the panel at one end, and of no other', () => {
+    const oneEnd = wires.filter(wire => wire.shield === 'one end')
+    const atPanel = oneEnd.filter(({ run }) => run.from === 'panel' || run.to === 'panel')
+    expect(of('ground block')[0]!.shields).toBe(atPanel.length)
+    expect(atPanel.length).toBeGreaterThan(0)
+    expect(wires.length).toBeGreaterThan(oneEnd.length)
+  })
+  it('a plug has a contact for every conductor that is parted there; coax has a connector of its own', () => {
+    const [plug] = of('plug')
+    const parted = wires.filter(
+      wire =>
+        placesOnWay(resolve(dun, 'b').airframe, wire.run)?.join().includes('cabin,wing') ||
+        placesOnWay(resolve(dun, 'b').airframe, wire.run)?.join().includes('wing,cabin')
+    )
+    expect(plug!.meets.some(({ wire }) => wire.kind === 'coax')).toBe(false)
+    expect(plug!.meets).toHaveLength(
+      parted.filter(wire => wire.kind !== 'coax').reduce((sum, wire) => sum + wire.cores.length, 0)
+    )
+    expect(plug!.meets.map(({ contact }) => contact)).toEqual(plug!.meets.map((_, index) => index + 1))
+  })
   it('every return by wire is on the one ground block, and none that goes by the structure', () => {
     const back = circuitsOf(resolve(dun, 'b')).filter(circuit => circuit.return === 'ground block')
     expect(of('ground block')).toHaveLength(1)
