@@ -13,6 +13,15 @@ test.describe('with the findings open', () => {
     await page.getByLabel('IFR by day', { exact: true }).check()
     await expect(page.locator('[data-finding="rules.missing"]').filter({ hasText: '91.205(d)(2)' })).toBeVisible()
   })
+  test('a finding that names a screen leads to it, the option kept', async ({ page }) => {
+    await arrive(page, 'skerrow-dunlin/power?option=b')
+    await page
+      .getByRole('complementary', { name: 'Findings' })
+      .getByRole('link', { name: 'Power, Distribution' })
+      .click()
+    await expect(page.getByRole('tab', { name: 'Distribution', selected: true })).toBeVisible()
+    expect(new URL(page.url()).searchParams.get('option')).toBe('b')
+  })
 })
 
 test('Brief: what is out of range is told in the reader’s own unit', async ({ page }) => {
