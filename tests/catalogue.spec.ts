@@ -213,7 +213,10 @@ test.describe('with the findings open', () => {
   test('links are proposed, taken and undone in Wiring', async ({ page }) => {
     await visit(page, 'skerrow-dunlin/equipment')
     // One connection is taken out, and proposed again.
-    await page.getByRole('link', { name: /Wiring/ }).click()
+    await page
+      .getByRole('navigation', { name: 'Job card' })
+      .getByRole('link', { name: /Wiring/ })
+      .click()
     await page
       .getByRole('button', { name: 'Delete the connection from Short navigator to Transponder with ADS-B' })
       .click()

@@ -328,18 +328,16 @@ describe('feeds', () => {
     expect(applyEdits(own, [{ type: 'supply.clear', option: 'a' }], 'back').project.options[0]).not.toHaveProperty(
       'supply'
     )
-    expect(() =>
-      applyEdits(
-        own,
-        [
-          {
-            type: 'supply.set',
-            option: 'a',
-            supply: { ...own.options[0]!.supply!, buses: [{ id: 'main', name: 'Main', role: 'main' }] }
-          }
-        ],
-        'less'
-      )
-    ).toThrow(/nothing was changed/)
+  })
+  it('a supply set without a bus takes its ties along, and the choice of that bus from its circuits', () => {
+    const project = choosing(projectWith([[load('x'), 'tail']], ifr()), [{ unit: 'x', bus: 'avionics' }])
+    const { supply } = examinePower(resolve(project, 'a'))
+    const less = { ...supply, buses: [{ id: 'main', name: 'Main', role: 'main' as const }] }
+    const own = applyEdits(project, [{ type: 'supply.set', option: 'a', supply }], 'own').project
+    const [option] = applyEdits(own, [{ type: 'supply.set', option: 'a', supply: less }], 'less').project.options
+    expect(option!.circuits).toEqual([])
+    const there = new Set(['battery', 'alternator', 'main', ...supply.sources.map(source => source.id)])
+    expect(option!.supply!.ties.every(tie => there.has(tie.from) && there.has(tie.to))).toBe(true)
+    expect(option!.supply!.ties.length).toBeGreaterThan(0)
   })
 })
