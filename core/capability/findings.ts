@@ -98,7 +98,7 @@ function backsUp(account: Account, unit: DesignUnit, chainsOf: ChainsOf): boolea
 }
 /** Names told one by one; of more than that the rest is counted. */
 const MOST_NAMES = 4
-const fewOf = (units: readonly DesignUnit[]): Phrase => messages.fewOfFewOf({ units, mostNames: MOST_NAMES })
+const fewOf = (units: readonly DesignUnit[]): Phrase => messages.firstOf({ units, mostNames: MOST_NAMES })
 
 /** By function, who gives it and one chain of each: made once. */
 type ChainsOf = (name: FunctionName) => { unit: DesignUnit; parts: ReadonlySet<Part> }[]
@@ -174,7 +174,7 @@ function keepRemedies(design: Design, found: Design, name: FunctionName): Remedy
   if (!accountOf(varied(design, { units, links: [...design.links, ...links] })).works(name)) return []
   return [
     {
-      says: messages.keepRemedies(back),
+      says: messages.keepRemedy(back),
       edits: back.map(unit => ({ type: 'unit.restore' as const, option: design.optionId, unit: unit.id }))
     }
   ]

@@ -4,7 +4,7 @@ import { say, enumerate, thing, num, price, type Named, type Phrase } from '../q
 
 // findings.ts
 
-export const fewOfFewOf = ({ units, mostNames }: { units: readonly DesignUnit[]; mostNames: number }) =>
+export const firstOf = ({ units, mostNames }: { units: readonly DesignUnit[]; mostNames: number }) =>
   units.length > mostNames
     ? say`${enumerate(units.slice(0, mostNames - 1).map(thing))}
     and ${num(units.length - mostNames + 1)} more`
@@ -14,7 +14,7 @@ export const leftOver = (
 ) => say`${enumerate(serving.map(thing), ' and ')} ${serving.length > 1 ? 'serve' : 'serves'}
     nothing any more: no gyro here runs on air.`
 export const leftOverRemedy = (serving: readonly unknown[]) => say`Take ${serving.length > 1 ? 'them' : 'it'} out.`
-export const keepRemedies = (back: DesignUnit[]) => say`Keep ${enumerate(back.map(thing), ' and ')}.`
+export const keepRemedy = (back: DesignUnit[]) => say`Keep ${enumerate(back.map(thing), ' and ')}.`
 export const lost = ({ there, name, givers }: { there: DesignUnit[]; name: string; givers: DesignUnit[] }) =>
   there.length
     ? say`No ${name} any more: ${enumerate(there.map(thing))} would

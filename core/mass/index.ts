@@ -115,7 +115,7 @@ export function explainUsefulLoad({ airframe }: Design, { lines, usefulLoadKg }:
       { symbol: 'most allowed', meaning: 'take-off weight', value: airframe.maxMassKg, unit: 'kg', from: 'airframe' },
       ...lines.map(line => ({
         symbol: line.text,
-        meaning: messages.explainUsefulLoadMeaning(line.armMm),
+        meaning: messages.atArm(line.armMm),
         value: line.massKg,
         unit: 'kg',
         from: line === lines[0] ? 'airframe' : 'catalogue entry or wire list'
@@ -153,14 +153,14 @@ export function explainLoading(report: MassReport, of: string): Working | undefi
     inputs: [
       {
         symbol: 'empty',
-        meaning: messages.explainLoadingMeaning(report.emptyArmMm),
+        meaning: messages.emptyAfterWork(report.emptyArmMm),
         value: report.emptyMassKg,
         unit: 'kg',
         from: 'mass lines'
       },
       ...loading.stations.map(station => ({
         symbol: station.name,
-        meaning: messages.explainLoadingMeaningArm(station.armMm),
+        meaning: messages.loadArm(station.armMm),
         value: station.massKg,
         unit: 'kg',
         from: 'loading'
@@ -182,7 +182,7 @@ export function explainLoading(report: MassReport, of: string): Working | undefi
         ? [
             {
               symbol: 'during the burn',
-              meaning: messages.explainLoadingMeaningArmWithFuel({
+              meaning: messages.outsideOnTheWay({
                 fuelLeftKg: loading.worstInBurn.fuelLeftKg,
                 order: loading.worstInBurn.order
               }),

@@ -121,7 +121,7 @@ function loadingFindings({ airframe }: Design, loading: LoadedReport): Finding[]
       ? [
           [
             'as fuel is burnt',
-            messages.balanceFindingsStates({ fuelLeftKg: worst.fuelLeftKg, burn: loading.burn, order: worst.order }),
+            messages.withFuelLeft({ fuelLeftKg: worst.fuelLeftKg, burn: loading.burn, order: worst.order }),
             worst
           ] as [string, Phrase, LoadedState]
         ]

@@ -4,15 +4,15 @@ import { say, mm, kg, type Phrase, screen } from '../quantity'
 
 // index.ts
 
-export const explainUsefulLoadMeaning = (armMm: number) => say`arm ${mm(armMm)}`
-export const explainLoadingMeaning = (emptyArmMm: number) => say`after the work, arm ${mm(emptyArmMm)}`
-export const explainLoadingMeaningArm = (armMm: number) => say`arm ${mm(armMm)}`
-export const explainLoadingMeaningArmWithFuel = ({ fuelLeftKg, order }: { fuelLeftKg: number; order: BurnOrder }) =>
+export const atArm = (armMm: number) => say`arm ${mm(armMm)}`
+export const emptyAfterWork = (emptyArmMm: number) => say`after the work, arm ${mm(emptyArmMm)}`
+export const loadArm = (armMm: number) => say`arm ${mm(armMm)}`
+export const outsideOnTheWay = ({ fuelLeftKg, order }: { fuelLeftKg: number; order: BurnOrder }) =>
   say`arm with ${kg(fuelLeftKg)} of fuel left, ${order}: outside`
 
 // loading.ts
 
-export const balanceFindingsStates = ({
+export const withFuelLeft = ({
   fuelLeftKg,
   burn,
   order

@@ -112,12 +112,12 @@ function visitLines(job: Job, sum: VisitSum, v: number): CostLine[] {
   const add = (key: string, group: CostLine['group'], cents: number, says: Phrase) => {
     if (cents !== 0) lines.push({ key, group, says: inVisit(visits, visit, says), cents, ...phaseOf(visit) })
   }
-  add(`drift ${visit.id}`, 'equipment', sum.drift, messages.linesOf(sum.drift))
+  add(`drift ${visit.id}`, 'equipment', sum.drift, messages.priceDrift(sum.drift))
   if (visit.phase?.accessHours !== undefined && sum.openHours > 0)
     lines.push({
       key: `open ${visit.id}`,
       group: 'labour',
-      says: messages.linesOfOpenClose({ name: visit.name, openHours: sum.openHours }),
+      says: messages.openForVisit({ name: visit.name, openHours: sum.openHours }),
       cents: sum.open,
       phase: visit.id
     })
@@ -126,23 +126,18 @@ function visitLines(job: Job, sum: VisitSum, v: number): CostLine[] {
       `open ${visit.id}`,
       'labour',
       sum.open,
-      messages.linesOfOpenAgainClose({ groups: groupsIn(sum.again).join(', '), openHours: sum.openHours })
+      messages.openAgain({ groups: groupsIn(sum.again).join(', '), openHours: sum.openHours })
     )
-  add(
-    keyed('harness'),
-    'labour',
-    sum.harness,
-    messages.linesOfHarnessEnds({ ends: sum.ends, harnessHours: sum.harnessHours })
-  )
-  add(keyed('panel'), 'panel', sum.panel, messages.linesOfPanelCutFinish)
+  add(keyed('harness'), 'labour', sum.harness, messages.harness({ ends: sum.ends, harnessHours: sum.harnessHours }))
+  add(keyed('panel'), 'panel', sum.panel, messages.panel)
   add(
     'stiffeners',
     'panel',
     sum.stiffeners,
-    messages.linesOfDoublersAnglesRails({ stiffeners: job.stiffeners, stiffenerHours: STIFFENER_HOURS })
+    messages.stiffeners({ stiffeners: job.stiffeners, stiffenerHours: STIFFENER_HOURS })
   )
-  add(keyed('wire'), 'wire', sum.wire, messages.linesOfWireConnectorsConductor(sum.metres))
-  add(keyed('travel'), 'travel', sum.travel, messages.linesOfTravelShopBack)
+  add(keyed('wire'), 'wire', sum.wire, messages.wire(sum.metres))
+  add(keyed('travel'), 'travel', sum.travel, messages.travel)
   for (const cost of job.costs)
     if (!cost.yearly && (cost.phase ? cost.phase === visit.id : v === 0))
       lines.push({
@@ -156,12 +151,12 @@ function visitLines(job: Job, sum: VisitSum, v: number): CostLine[] {
     keyed('tax'),
     'tax',
     sum.tax,
-    messages.linesOfTaxThingsWork({
+    messages.taxLine({
       taxOnThingsPercent: prices.taxOnThingsPercent,
       taxOnWorkPercent: prices.taxOnWorkPercent
     })
   )
-  add(keyed('contingency'), 'contingency', sum.contingency, messages.linesOfContingency(prices.contingencyPercent))
+  add(keyed('contingency'), 'contingency', sum.contingency, messages.contingency(prices.contingencyPercent))
   return lines
 }
 
@@ -173,7 +168,7 @@ function creditLines({ pieces, visits }: Job, at: ArrayLike<number>, sums: reado
       lines.push({
         key: `credit ${piece.id}`,
         group: 'credit',
-        says: messages.linesOf2({ how: piece.how, unit: piece.unit }),
+        says: messages.credit({ how: piece.how, unit: piece.unit }),
         cents: -piece.creditCents,
         unit: piece.id,
         ...phaseOf(visits[at[index]!]!)
@@ -184,7 +179,7 @@ function creditLines({ pieces, visits }: Job, at: ArrayLike<number>, sums: reado
       lines.push({
         key: `fall ${visits[v]!.id}`,
         group: 'credit',
-        says: inVisit(visits, visits[v]!, messages.linesOfWhatSoldOr),
+        says: inVisit(visits, visits[v]!, messages.creditFall),
         cents: sum.fall,
         ...phaseOf(visits[v]!)
       })

@@ -66,7 +66,7 @@ export function laterOf(design: Design, months: number): Later[] {
           formula: 'now = p + i; later = p · (1 + d)^(m/12) + i + h · rate + panel + travel',
           inputs: [
             given('p', 'price today', unit.priceCents, ['cents', 'catalogue entry or your own price']),
-            given('i', 'to install', install, ['cents', messages.laterOfInputs(unit.item.labourHours)]),
+            given('i', 'to install', install, ['cents', messages.installHours(unit.item.labourHours)]),
             given('d', 'prices rise a year', drift, ['%', 'Budget']),
             given('m', 'months later', months, ['', 'Budget']),
             given('h', `open and close: ${kinds.join(', ')}`, hours, [

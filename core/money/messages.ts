@@ -3,15 +3,15 @@ import { say, figure, num, wireRun, thing, price, enumerate, type Named, type Sa
 
 // index.ts
 
-export const linesOf = (drift: number) => say`Prices ${drift > 0 ? 'risen' : 'fallen'} by then`
-export const linesOfOpenClose = ({ name, openHours }: { name: string; openHours: number }) =>
+export const priceDrift = (drift: number) => say`Prices ${drift > 0 ? 'risen' : 'fallen'} by then`
+export const openForVisit = ({ name, openHours }: { name: string; openHours: number }) =>
   say`Open and close for ${name}, ${figure(openHours, 'h')}`
-export const linesOfOpenAgainClose = ({ groups, openHours }: { groups: string; openHours: number }) =>
+export const openAgain = ({ groups, openHours }: { groups: string; openHours: number }) =>
   say`Open again and close: ${groups}, ${figure(openHours, 'h')}`
-export const linesOfHarnessEnds = ({ ends, harnessHours }: { ends: number; harnessHours: number }) =>
+export const harness = ({ ends, harnessHours }: { ends: number; harnessHours: number }) =>
   say`Harness, ${figure(ends)} ends, ${num(harnessHours, 1, 'h')}`
-export const linesOfPanelCutFinish = say`Panel: cut, finish, label`
-export const linesOfDoublersAnglesRails = ({
+export const panel = say`Panel: cut, finish, label`
+export const stiffeners = ({
   stiffeners,
   stiffenerHours
 }: {
@@ -19,10 +19,9 @@ export const linesOfDoublersAnglesRails = ({
   stiffenerHours: number
 }) => say`Doublers, angles, rails and trays, ${figure(stiffeners)}, ${figure(stiffenerHours, 'h')}
     each`
-export const linesOfWireConnectorsConductor = (metres: number) =>
-  say`Wire and connectors, ${wireRun(metres * 1000)} of conductor`
-export const linesOfTravelShopBack = say`Travel to the shop and back`
-export const linesOfTaxThingsWork = ({
+export const wire = (metres: number) => say`Wire and connectors, ${wireRun(metres * 1000)} of conductor`
+export const travel = say`Travel to the shop and back`
+export const taxLine = ({
   taxOnThingsPercent,
   taxOnWorkPercent
 }: {
@@ -30,10 +29,10 @@ export const linesOfTaxThingsWork = ({
   taxOnWorkPercent: number | undefined
 }) => say`Tax: ${figure(taxOnThingsPercent ?? 0, '%')} on things, ${figure(taxOnWorkPercent ?? 0, '%')}
     on work`
-export const linesOfContingency = (contingencyPercent: number) => say`Contingency, ${figure(contingencyPercent, '%')}`
-export const linesOf2 = ({ how, unit }: { how: string | undefined; unit: Named }) =>
+export const contingency = (contingencyPercent: number) => say`Contingency, ${figure(contingencyPercent, '%')}`
+export const credit = ({ how, unit }: { how: string | undefined; unit: Named }) =>
   say`${how === 'sell' ? 'Sale' : 'Trade-in'} of ${thing(unit)}`
-export const linesOfWhatSoldOr = say`What is sold or traded in has lost by then`
+export const creditFall = say`What is sold or traded in has lost by then`
 export const over = ({
   optionName,
   totalCents,
@@ -94,26 +93,25 @@ export const quoteTwice = ({
 
 // later.ts
 
-export const laterOfInputs = (labourHours: number) => say`${labourHours} h of the catalogue entry`
+export const installHours = (labourHours: number) => say`${labourHours} h of the catalogue entry`
 
 // quotes.ts
 
-export const tax = (share: number) => say`Tax, ${num(share * 100, 1, '%')} as another quote states`
+export const taxAsQuoted = (share: number) => say`Tax, ${num(share * 100, 1, '%')} as another quote states`
 
 // time/job.ts
 
-export const ofTasksOfTasks = ({ day, dayOf }: { day: number; dayOf: number }) =>
-  say`likely; at best ${num(day, 1)}, at worst ${num(dayOf, 1)}`
+export const taskRange = ({ best, worst }: { best: number; worst: number }) =>
+  say`likely; at best ${num(best, 1)}, at worst ${num(worst, 1)}`
 
 // time/tasks.ts
 
-export const leadsName = (unit: Named) => say`${thing(unit)} arrives`
-export const tasksOfTasks = say`Open up`
-export const tasksOfTasksTakeOut = (outHours: number) => say`Take out, ${figure(Math.round(outHours * 10) / 10, 'h')}`
-export const tasksOfName = say`Hidden faults mended`
-export const tasksOfNamePanelCutFinished = say`Panel cut and finished`
-export const tasksOfTasksInstallWire = (inHours: number) =>
-  say`Install and wire, ${figure(Math.round(inHours * 10) / 10, 'h')}`
-export const tasksOfTasksCloseUp = say`Close up`
-export const tasksOfNameGroundFlightTest = say`Ground and flight test`
-export const tasksOfNamePapersSignature = say`Papers and signature`
+export const arrival = (unit: Named) => say`${thing(unit)} arrives`
+export const openUp = say`Open up`
+export const removal = (outHours: number) => say`Take out, ${figure(Math.round(outHours * 10) / 10, 'h')}`
+export const hiddenFaults = say`Hidden faults mended`
+export const panelTask = say`Panel cut and finished`
+export const installation = (inHours: number) => say`Install and wire, ${figure(Math.round(inHours * 10) / 10, 'h')}`
+export const closeUp = say`Close up`
+export const testing = say`Ground and flight test`
+export const papers = say`Papers and signature`

@@ -96,7 +96,7 @@ function withStatedTax(summary: QuoteSummary, quote: Quote, share: number): Quot
   const tax: CostLine = {
     key: 'tax stated by another',
     group: 'tax',
-    says: messages.tax(share),
+    says: messages.taxAsQuoted(share),
     cents
   }
   return {

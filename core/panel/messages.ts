@@ -23,9 +23,9 @@ export const access = (hard: Placed[]) => say`Only from behind can these be take
 
 // face/check.ts
 
-export const words = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>
+export const bezelOverlap = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>
   say`The bezels of ${label} and ${otherName} overlap by ${by}.`
-export const wordsHolesRunInto = ({
+export const holesMeet = ({
   measuredMm,
   label,
   otherName,
@@ -45,7 +45,7 @@ export const wordsHolesRunInto = ({
     by ${by}.`
     : say`Between the holes for ${label} and ${otherName} only ${left} of metal is left; ${wanted}
     is wanted.`
-export const wordsHoleReachesOver = ({
+export const edge = ({
   measuredMm,
   label,
   by,
@@ -62,11 +62,11 @@ export const wordsHoleReachesOver = ({
     ? say`The hole for ${label} reaches ${by} over the edge of the
     sheet.`
     : say`The hole for ${label} leaves an edge margin of ${left}; ${wanted} is wanted.`
-export const wordsBezelReachesOver = ({ label, by }: { label: Typed; by: Typed }) =>
+export const bezelEdge = ({ label, by }: { label: Typed; by: Typed }) =>
   say`The bezel of ${label} reaches ${by} over the edge of the sheet.`
-export const wordsCovers = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>
+export const faceZone = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>
   say`${label} covers ${otherName} by ${by}.`
-export const wordsGoesDeepWith = ({
+export const depth = ({
   label,
   left,
   otherName,
@@ -82,7 +82,7 @@ export const wordsGoesDeepWith = ({
   limitMm: number
 }) => say`${label} goes ${left} deep with its connectors; ${otherName} begins at ${wanted}:
     ${mm(measuredMm - limitMm)} too deep.`
-export const wordsGoesDeepWith2 = ({
+export const bulkhead = ({
   label,
   left,
   wanted
@@ -92,7 +92,7 @@ export const wordsGoesDeepWith2 = ({
   wanted: Typed
 }) => say`${label} goes ${left} deep with its connectors; there are ${wanted} behind
     the panel.`
-export const wordsBehindFaceBoxes = ({
+export const behindOverlap = ({
   label,
   otherName,
   by
@@ -102,7 +102,7 @@ export const wordsBehindFaceBoxes = ({
   by: Typed
 }) => say`Behind the face the boxes of ${label} and ${otherName} run into each other
     by ${by}.`
-export const wordsScrewComesOut = ({
+export const ownScrew = ({
   label,
   by
 }: {
@@ -110,7 +110,7 @@ export const wordsScrewComesOut = ({
   by: Typed
 }) => say`A screw of ${label} comes out in its own hole by ${by}: its entry in the
     catalogue is wrong.`
-export const wordsLiesAcrossSeam = ({
+export const seam = ({
   label,
   otherName,
   by
@@ -120,7 +120,7 @@ export const wordsLiesAcrossSeam = ({
   by: Typed
 }) => say`${label} lies across the seam of ${otherName} by ${by}: the bay would not
     come out.`
-export const wordsHoleLeavesSeam = ({
+export const bayLip = ({
   label,
   left,
   otherName,
@@ -132,7 +132,7 @@ export const wordsHoleLeavesSeam = ({
   wanted: Typed
 }) => say`The hole for ${label} leaves ${left} to the seam of ${otherName}; its frame
     and screws want ${wanted}.`
-export const wordsBodyFromSeam = ({
+export const bayFrame = ({
   label,
   left,
   otherName,
@@ -144,7 +144,7 @@ export const wordsBodyFromSeam = ({
   wanted: Typed
 }) => say`The body of ${label} is ${left} from the seam of ${otherName}. The frame
     reaches ${wanted} under the bay: the body would run into it.`
-export const wordsScrewLeavesMetal = ({
+export const screwEdge = ({
   label,
   left,
   wanted
@@ -154,11 +154,11 @@ export const wordsScrewLeavesMetal = ({
   wanted: Typed
 }) => say`A screw of ${label} leaves ${left} of metal to the edge of the sheet; ${wanted}
     is wanted.`
-export const wordsScrewRunsInto = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>
+export const screwZone = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>
   say`A screw of ${label} runs into ${otherName} by ${by}.`
-export const wordsScrewOrComes = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>
+export const screw = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>
   say`A screw of ${label} or ${otherName} comes out in the other's hole, by ${by}.`
-export const moveRemedies = ({ who, byMm, ways }: { who: Named; byMm: number; ways: string | undefined }) =>
+export const moveRemedy = ({ who, byMm, ways }: { who: Named; byMm: number; ways: string | undefined }) =>
   say`Move ${thing(who)} ${mm(byMm)} ${ways!}; nothing else is in its way there.`
 export const unplaced = (
   unit: Named
@@ -167,9 +167,9 @@ export const unplaced = (
 
 // face/fasteners.ts
 
-export const metalsOf = (other: Named) => say`the hole for ${thing(other)}`
-export const metalsOfTo = (other: Named) => say`a screw of ${thing(other)}`
-export const fastenersOf = ({
+export const holeFor = (other: Named) => say`the hole for ${thing(other)}`
+export const screwOf = (other: Named) => say`a screw of ${thing(other)}`
+export const screwWeb = ({
   unit,
   to,
   measuredMm,
@@ -181,7 +181,7 @@ export const fastenersOf = ({
   limitMm: number
 }) => say`Between a screw of ${thing(unit)} and ${to} ${mm(Math.max(0, measuredMm), limitMm)}
     of metal is left; ${mm(limitMm, measuredMm)} is wanted.`
-export const fastenersOfHeadScrewAcross = ({
+export const screwHead = ({
   name,
   unit,
   headMm,
@@ -193,7 +193,7 @@ export const fastenersOfHeadScrewAcross = ({
   other: Named
 }) => say`The head of a ${name} screw of ${thing(unit)}, ${mm(headMm)} across, lies
     under the bezel of ${thing(other)}.`
-export const fastenersOfBehindFaceNut = ({
+export const screwNut = ({
   name,
   unit,
   nutMm,
@@ -205,7 +205,7 @@ export const fastenersOfBehindFaceNut = ({
   other: Named
 }) => say`Behind the face the nut of a ${name} screw of ${thing(unit)}, ${mm(nutMm)}
     across, meets the box of ${thing(other)}.`
-export const fastenersOfNutPlateScrew = ({
+export const nutPlate = ({
   unit,
   rivetsMm
 }: {
@@ -253,9 +253,9 @@ export const label = ({
 
 // strength/stiffeners.ts
 
-export const metWhat = (unit: Named) => say`the opening of ${thing(unit)}`
-export const metWhatScrew = (unit: Named) => say`a screw of ${thing(unit)}`
-export const metWhatBox = (unit: Named) => say`the box of ${thing(unit)}`
+export const openingOf = (unit: Named) => say`the opening of ${thing(unit)}`
+export const screwAt = (unit: Named) => say`a screw of ${thing(unit)}`
+export const boxOf = (unit: Named) => say`the box of ${thing(unit)}`
 export const stiffener = ({
   name,
   by,
@@ -272,9 +272,8 @@ export const stiffenerRemedy = (name: string) => say`Take ${name} away.`
 
 // strength/strength.ts
 
-export const explainBendInputs = ({ dx, dy }: { dx: number; dy: number }) =>
-  say`across and up, of ${mm(dx)} × ${mm(dy)}`
-export const explainTrayFormula = ({
+export const pushedAt = ({ dx, dy }: { dx: number; dy: number }) => say`across and up, of ${mm(dx)} × ${mm(dy)}`
+export const trayFormula = ({
   up,
   side,
   forward
@@ -349,7 +348,7 @@ export const trayGap = ({
 }) => say`The opening that ${thing(unit)} shares is ${mm(gapMm)} wider than it: its
     tray has no metal beside it to be fastened to. Set trays of one width one over another, or leave a web
     between.`
-export const says = ({
+export const thickerSheet = ({
   inch,
   gives
 }: {
@@ -357,7 +356,7 @@ export const says = ({
   gives: number
 }) => say`Make the face of ${mm(inch * 25.4)} sheet: it then gives at most ${mm(gives)}
     anywhere.`
-export const bendRemedies = ({
+export const angleRemedy = ({
   legMm,
   unit,
   gives
@@ -367,7 +366,7 @@ export const bendRemedies = ({
   gives: number
 }) => say`Rivet an upright angle of ${mm(legMm)} legs behind, beside ${thing(unit)}:
     the face then gives at most ${mm(gives)} anywhere.`
-export const bendRemediesRivetDoublerRound = ({
+export const doublerRemedy = ({
   thicknessMm,
   unit,
   doublerMm,

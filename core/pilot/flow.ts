@@ -79,7 +79,7 @@ export function walkFlow(design: Within, flow: Flow, pilot: Pilot | undefined): 
         hand: step.hand === 'left' ? 'left' : 'right',
         travelMm: 0,
         backTrack: false,
-        troubles: [{ kind: 'not here', says: messages.steps }]
+        troubles: [{ kind: 'not here', says: messages.notInOption }]
       }
     const point = target.at
     const other = (hand: Hand): Hand => (hand === 'left' ? 'right' : 'left')
@@ -92,7 +92,7 @@ export function walkFlow(design: Within, flow: Flow, pilot: Pilot | undefined): 
       const busy = targetOf(design, held[hand]!)?.name ?? held[hand]!
       troubles.push({
         kind: 'hand held',
-        says: messages.stepsHandHolds({ hand, busy, held: held[other(hand)], other: other(hand) })
+        says: messages.handBusy({ hand, busy, held: held[other(hand)], other: other(hand) })
       })
     }
     held[hand] = step.holds ? step.to : undefined
@@ -102,17 +102,17 @@ export function walkFlow(design: Within, flow: Flow, pilot: Pilot | undefined): 
         hand,
         travelMm: 0,
         backTrack: false,
-        troubles: [...troubles, { kind: 'no place', says: messages.stepsHasNoPlace(target.name) }]
+        troubles: [...troubles, { kind: 'no place', says: messages.noPosition(target.name) }]
       }
     if (pilot) {
       const reach = arm(hand)
       if (reach > pilot.reachMm + 0.5)
         troubles.push({
           kind: 'out of reach',
-          says: messages.stepsOutHandReach({ name: pilot.name, hand, reach, reachMm: pilot.reachMm })
+          says: messages.outOfReach({ name: pilot.name, hand, reach, reachMm: pilot.reachMm })
         })
       const over = (point.xMm - pilot.shoulder.acrossMm) * (hand === 'left' ? 1 : -1)
-      if (over > CROSS_MM) troubles.push({ kind: 'crosses', says: messages.stepsHandCrossesBody(hand) })
+      if (over > CROSS_MM) troubles.push({ kind: 'crosses', says: messages.handCrosses(hand) })
     }
     const before = where[hand]
     const dx = before ? point.xMm - before.xMm : 0

@@ -200,7 +200,7 @@ function closer({
   const now = sightOf(pilot, there)
   return [
     {
-      says: messages.closer({ unit, name: pilot.name, sideDeg: now.sideDeg, upDeg: now.upDeg }),
+      says: messages.closerRemedy({ unit, name: pilot.name, sideDeg: now.sideDeg, upDeg: now.upDeg }),
       edits: [
         {
           type: 'unit.move',

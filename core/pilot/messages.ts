@@ -4,8 +4,8 @@ import { say, mm, thing, num, enumerate, type Named, type Sayable } from '../qua
 
 // flow.ts
 
-export const steps = say`what it goes to is not in this option`
-export const stepsHandHolds = ({
+export const notInOption = say`what it goes to is not in this option`
+export const handBusy = ({
   hand,
   busy,
   held,
@@ -17,8 +17,8 @@ export const stepsHandHolds = ({
   other: Hand
 }) =>
   say`the ${hand} hand holds ${busy}${held === undefined ? `; the ${other} one is free` : ', and so is the other one held'}`
-export const stepsHasNoPlace = (name: string) => say`${name} has no place on the face`
-export const stepsOutHandReach = ({
+export const noPosition = (name: string) => say`${name} has no place on the face`
+export const outOfReach = ({
   name,
   hand,
   reach,
@@ -29,7 +29,7 @@ export const stepsOutHandReach = ({
   reach: number
   reachMm: number
 }) => say`out of ${name}’s ${hand} hand’s reach by ${mm(reach - reachMm)}`
-export const stepsHandCrossesBody = (hand: Hand) => say`the ${hand} hand crosses the body`
+export const handCrosses = (hand: Hand) => say`the ${hand} hand crosses the body`
 
 // index.ts
 
@@ -43,7 +43,7 @@ export const singleControl = ({
   head: Named
 }) => say`${thing(unit)} can be set from ${thing(head)} alone: with ${thing(head)}
     dark it cannot be set at all.`
-export const closer = ({
+export const closerRemedy = ({
   unit,
   name,
   sideDeg,

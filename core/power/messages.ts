@@ -1,10 +1,10 @@
 /** The words of power: each message is a function of its facts. */
 import type { DesignUnit } from '../design'
+import type { Tie } from '../document'
 import type { Protector } from './circuits/circuit'
 import type { Lost, EnduranceLoad } from './endurance/result'
 import type { Diodes } from './supply/diodes'
 import type { Chemistry } from './endurance/discharge'
-import type { Failure } from './supply/wired'
 import type { Machine } from './loads/phases'
 import {
   say,
@@ -108,22 +108,21 @@ export const breakerSmall = ({
   breakerA: number
 }) => say`${enumerate(ofHead)} ${ofHead.length > 1 ? 'together take' : 'takes'}
     ${amperes(allA)} and the ${protector} is ${figure(breakerA, 'A')}: it will open.`
-export const breakerSmallRemedy = (breakerA: number) => say`Go back to the proposed ${figure(breakerA, 'A')}.`
+export const breakerAsProposed = (breakerA: number) => say`Go back to the proposed ${figure(breakerA, 'A')}.`
 export const breakerBrief = ({
   ofHead,
-  worst,
-  worstOf,
+  amps,
+  when,
   protector,
   breakerA
 }: {
   ofHead: readonly Sayable[]
-  worst: number
-  worstOf: string
+  amps: number
+  when: string
   protector: Protector
   breakerA: number
-}) => say`${enumerate(ofHead)} ${ofHead.length > 1 ? 'take' : 'takes'} ${amperes(worst)}
-    ${worstOf}, and the ${protector} is ${figure(breakerA, 'A')}: it opens when it is wanted.`
-export const breakerBriefRemedy = (breakerA: number) => say`Go back to the proposed ${figure(breakerA, 'A')}.`
+}) => say`${enumerate(ofHead)} ${ofHead.length > 1 ? 'take' : 'takes'} ${amperes(amps)}
+    ${when}, and the ${protector} is ${figure(breakerA, 'A')}: it opens when it is wanted.`
 export const drop = ({
   label,
   dropV,
@@ -138,7 +137,7 @@ export const drop = ({
   limitV: number
 }) => say`The wire of ${label} drops ${num(dropV, 2, 'V')} over ${wireRun(liesMm)}
     at its ${when} load; ${figure(limitV, 'V')} is allowed.`
-export const switchText = ({
+export const switchRating = ({
   ratedA,
   label,
   allowsA,
@@ -174,22 +173,12 @@ export const oneBreaker = ({
 }) => say`One ${protector} carries ${shared.length} units; when it opens, ${says.join(', ')}
     ${says.length > 1 ? 'are' : 'is'} all gone at once.`
 export const oneBreakerRemedy = say`Give each a breaker of its own.`
-export const essentialFeed = ({
-  dead,
-  unit,
-  at,
-  safe
-}: {
-  dead: boolean
-  unit: Named
-  at: Named
-  safe: { id: string; name: string; role: string } | undefined
-}) =>
-  dead
-    ? say`${thing(unit)} is to stay on, but the ${thing(at)} is dead once the
+export const essentialFeedDead = ({ unit, bus }: { unit: Named; bus: Named }) =>
+  say`${thing(unit)} is to stay on, but the ${thing(bus)} is dead once the
     switches stand as they do after the alternator’s loss.`
-    : say`${thing(unit)} is essential and is on the
-    ${thing(at)}, which one switch takes away; the ${thing(safe!)} outlives it.`
+export const essentialFeedSwitched = ({ unit, bus, essential }: { unit: Named; bus: Named; essential: Named }) =>
+  say`${thing(unit)} is essential and is on the
+    ${thing(bus)}, which one switch takes away; the ${thing(essential)} outlives it.`
 export const essentialFeedRemedy = (name: string) => say`Hang it on the ${name}.`
 export const phaseEndurance = ({
   phase,
@@ -266,9 +255,9 @@ export const lithiumPlace = ({ kind, name, placeName }: { kind: string; name: st
 
 // circuits/circuit.ts
 
-export const brokenLimit = ({ breakerA, protector }: { breakerA: number; protector: Protector }) =>
+export const unprotected = ({ breakerA, protector }: { breakerA: number; protector: Protector }) =>
   say`a ${figure(breakerA, 'A')} ${protector} does not protect it`
-export const brokenLimitOutsideChartConditions = ({
+export const outsideChart = ({
   amps,
   breakerA,
   protector
@@ -278,8 +267,8 @@ export const brokenLimitOutsideChartConditions = ({
   protector: Protector
 }) => say`outside the chart’s conditions it carries ${num(amps, 1, 'A')}, less than
     its ${figure(breakerA, 'A')} ${protector}`
-export const brokenLimitWhereLiesCarries = (amps: number) => say`where it lies it carries ${num(amps, 1, 'A')}`
-export const brokenLimitDropsLoad = ({
+export const carriesTooLittle = (amps: number) => say`where it lies it carries ${num(amps, 1, 'A')}`
+export const dropsTooMuch = ({
   drop,
   intermittent
 }: {
@@ -287,18 +276,18 @@ export const brokenLimitDropsLoad = ({
   intermittent: boolean
 }) => say`it drops ${num(drop, 2, 'V')} at the ${intermittent ? 'intermittent' : 'steady'}
     load`
-export const brokenLimitDropsBriefLoad = (drop: number) => say`it drops ${num(drop, 2, 'V')} at the brief load`
-export const wireForDecided = say`it is the thinnest of the chart`
-export const wireFor = ({ awg, broken }: { awg: number; broken: Phrase }) => say`AWG ${awg}: ${broken}`
+export const dropsTooMuchBriefly = (drop: number) => say`it drops ${num(drop, 2, 'V')} at the brief load`
+export const thinnestOfChart = say`it is the thinnest of the chart`
+export const thinnerFails = ({ awg, broken }: { awg: number; broken: Phrase }) => say`AWG ${awg}: ${broken}`
 
 // circuits/explain.ts
 
-export const entry = ({ load, said, atV, busV }: { load: string; said: string; atV: number; busV: number }) =>
+export const atOtherVolts = ({ load, said, atV, busV }: { load: string; said: string; atV: number; busV: number }) =>
   load === 'constant current'
     ? said
     : say`${said} at ${figure(atV, 'V')}, here
     at ${figure(busV, 'V')}: ${load === 'resistive' ? 'more by the volts' : 'less by the volts'}`
-export const breakerWorkingFormula = ({
+export const breakerFormula = ({
   breakerMargin,
   startBears
 }: {
@@ -306,15 +295,15 @@ export const breakerWorkingFormula = ({
   startBears: number
 }) => say`smallest size of the list ≥ max(${breakerMargin} · I steady, I brief, I
     at least volts, I start / ${startBears})`
-export const wireWorkingFormula = (
+export const wireFormula = (
   copperZeroC: number
 ) => say`thinnest wire with: protector ≤ what protects it, I ≤ what it carries where
     it lies, I · (r · L · (${copperZeroC} + T) / ${copperZeroC + 20} + R structure) ≤ limit`
-export const dropWorkingFormula = (copperZeroC: number) =>
+export const dropFormula = (copperZeroC: number) =>
   say`V = I · (r · L · (${copperZeroC} + T) / ${copperZeroC + 20} + R structure)`
-export const ampacityInputsMeaning = ({ awg, wireC, ambientC }: { awg: number; wireC: number; ambientC: number }) =>
+export const wireInHeat = ({ awg, wireC, ambientC }: { awg: number; wireC: number; ambientC: number }) =>
   say`AWG ${awg}, ${figure(wireC, '°C')} wire in ${figure(ambientC, '°C')}`
-export const ampacityInputsMeaningWiresLoadedWhat = ({
+export const bundleLoad = ({
   bundleWires,
   loadedShare,
   counted
@@ -327,8 +316,8 @@ export const ampacityInputsMeaningWiresLoadedWhat = ({
 
 // circuits/feeder-check.ts
 
-export const feederRating = (ratedA: number) => say`Make it ${figure(ratedA, 'A')}.`
-export const feederUseAwg = (awg: number) => say`Use AWG ${awg}.`
+export const feederRatedRemedy = (ratedA: number) => say`Make it ${figure(ratedA, 'A')}.`
+export const feederThicker = (awg: number) => say`Use AWG ${awg}.`
 export const feederNone = ({
   name,
   bearsA,
@@ -395,8 +384,7 @@ export const feederStarter = ({
   batteryCableAwg: number
 }) => say`${name} is of AWG ${awg} and carries the starter, 150 to 250 A while it
     cranks: AWG ${crankingAwg} to ${batteryCableAwg} is common practice.`
-export const feederRatedRemedy = (ratedA: number) => say`Make it ${figure(ratedA, 'A')}.`
-export const feederRatedBreakerCarriesOpens = ({
+export const feederGuardRated = ({
   name,
   steadyA,
   when,
@@ -430,13 +418,13 @@ export const feederBare = ({
 }) => say`Nothing opens on a short of ${name}: its wire would burn, and what feeds
     it cannot be shut off in time. A breaker or fuse stands where its current comes from${bare === 'battery' ? ', at the battery’s post' : ''}.`
 export const feederBareRemedy = say`Make it a breaker, of the size the tables propose.`
-export const feederBareRemedySetBreakerSize = say`Set a breaker in it, of the size the tables propose.`
+export const feederGuardedRemedy = say`Set a breaker in it, of the size the tables propose.`
 
 // circuits/feeder-explain.ts
 
-export const ratingWorkingSize = (breakerSizesA: readonly Sayable[]) =>
+export const smallestSize = (breakerSizesA: readonly Sayable[]) =>
   say`smallest size of the list (${enumerate(breakerSizesA, '; ')} A)`
-export const ratingWorkingFormula = ({
+export const noSizeIsEnough = ({
   opens,
   ratedA,
   breakerSizesA,
@@ -461,21 +449,13 @@ export const ratingWorkingFormula = ({
         ? say`${size} ≥ what the alternator gives, and ≥ all at their most`
         : say`${size}
     ≥ max(${breakerMargin} · I steady, I most)`
-export const feederWireWorkingMeaning = ({
-  awg,
-  ambientC,
-  altitudeFt
-}: {
-  awg: number
-  ambientC: number
-  altitudeFt: number
-}) => say`AWG ${awg} by itself, in ${figure(ambientC, '°C')} up to ${altitude(altitudeFt)}`
+export const wireAlone = ({ awg, ambientC, altitudeFt }: { awg: number; ambientC: number; altitudeFt: number }) =>
+  say`AWG ${awg} by itself, in ${figure(ambientC, '°C')} up to ${altitude(altitudeFt)}`
 
 // circuits/feeder.ts
 
-export const wireForDecidedCarriesStarter = say`it carries the starter`
-export const wireForDecidedThinnestChart = say`it is the thinnest of the chart`
-export const wireForAwgWithoutBreaker = ({
+export const carriesStarter = say`it carries the starter`
+export const jumperFails = ({
   awg,
   jumperAwg
 }: {
@@ -483,9 +463,9 @@ export const wireForAwgWithoutBreaker = ({
   jumperAwg: number
 }) => say`AWG ${awg}: without a breaker of its own it is a short jumper, AWG ${jumperAwg}
     at least (common practice)`
-export const wireForAwgBreakerDoes = ({ awg, guardA }: { awg: number; guardA: number }) =>
+export const feederUnprotected = ({ awg, guardA }: { awg: number; guardA: number }) =>
   say`AWG ${awg}: a ${figure(guardA, 'A')} breaker does not protect it`
-export const wireForAwgOutsideChart = ({
+export const feederOutsideChart = ({
   awg,
   amps
 }: {
@@ -493,18 +473,18 @@ export const wireForAwgOutsideChart = ({
   amps: number
 }) => say`AWG ${awg}: outside the chart’s conditions it carries ${num(amps, 1, 'A')},
     less than its breaker`
-export const wireForAwgCarries = ({ awg, amps }: { awg: number; amps: number }) =>
+export const feederCarriesTooLittle = ({ awg, amps }: { awg: number; amps: number }) =>
   say`AWG ${awg}: it carries ${num(amps, 1, 'A')}`
 
 // drawing/one-line.ts
 
-export const oneLineRatings = (guardA: number) => say`breaker ${guardA}`
+export const guardNote = (guardA: number) => say`breaker ${guardA}`
 export const batteryNote = ({ capacityAh, chemistry }: { capacityAh: number; chemistry: Chemistry }) =>
   say`${figure(capacityAh, 'Ah')} ${chemistry}`
 export const alternatorNote = (ratedA: number, idleA?: number) =>
   say`${figure(ratedA, 'A')}${idleA ? say`, ${figure(idleA, 'A')} idle` : ''}`
-export const oneLineNote = ({ steadyA, awg }: { steadyA: number; awg: number }) => say`${amperes(steadyA)} · AWG ${awg}`
-export const oneLine = ({
+export const circuitNote = ({ steadyA, awg }: { steadyA: number; awg: number }) => say`${amperes(steadyA)} · AWG ${awg}`
+export const protectorNote = ({
   head,
   unit,
   breakerA,
@@ -521,11 +501,11 @@ export const oneLine = ({
     ? say`${breakerA}${protector === 'fuse' ? ' F' : ''}`
     : say`with
     ${label ?? head}`
-export const oneLineSecondFeed = say`second feed`
+export const secondFeed = say`second feed`
 
 // endurance/endurance.ts
 
-export const explainEnduranceMeaning = ({
+export const ratedCapacity = ({
   capacityAh,
   ratedHours,
   chemistry
@@ -534,8 +514,8 @@ export const explainEnduranceMeaning = ({
   ratedHours: number
   chemistry: Chemistry
 }) => say`of ${figure(capacityAh, 'Ah')} rated in ${figure(ratedHours, 'h')}, ${chemistry}`
-export const explainEnduranceFrom = say`airframe; common practice ${0.75} to ${0.8}`
-export const explainEnduranceMeaningHandColdLeaves = ({
+export const usableShareFrom = say`airframe; common practice ${0.75} to ${0.8}`
+export const whyByHandDiffers = ({
   usableAh,
   wholeAh,
   drawnAh,
@@ -550,7 +530,7 @@ export const explainEnduranceMeaningHandColdLeaves = ({
 }) => say`of ${num(usableAh, 2, 'Ah')} by hand the cold leaves ${num(wholeAh, 2, 'Ah')};
     until the first unit loses power ${num(drawnAh, 2, 'Ah')} flow, the rate costs ${num(rateAh, 2, 'Ah')},
     and ${num(leftAh, 2, 'Ah')} stay below its least volts; amps follow the volts`
-export const explainEnduranceMeaningCellsGaveLoads = ({
+export const energyOfCells = ({
   loadsWh,
   lossWh,
   rateWh
@@ -563,7 +543,7 @@ export const explainEnduranceMeaningCellsGaveLoads = ({
 
 // endurance/scenes.ts
 
-export const playScenesName = ({
+export const protectorOpens = ({
   breakerA,
   protector,
   label
@@ -572,24 +552,14 @@ export const playScenesName = ({
   protector: Protector
   label: string
 }) => say`${figure(breakerA, 'A')} ${protector} of ${label} opens`
-export const playScenesNameAlternatorGivesNothing = ({
-  failure,
-  alone,
-  called
-}: {
-  failure: Failure
-  alone: Failure
-  called: string | Phrase
-}) =>
-  failure === alone
-    ? called
-    : say`${called}, and the alternator gives nothing:
+export const withDeadField = (failure: Phrase | string) =>
+  say`${failure}, and the alternator gives nothing:
     its field has no power`
-export const playScenesNameRegulatorRunsAway = (volts: number) => say`Regulator runs away to ${figure(volts, 'V')}`
+export const regulatorRunsAway = (volts: number) => say`Regulator runs away to ${figure(volts, 'V')}`
 
 // loads/check.ts
 
-export const loadWorkingMeaning = ({
+export const typicalLoad = ({
   phase,
   fiveMinutesA,
   fiveSecondsA
@@ -598,7 +568,7 @@ export const loadWorkingMeaning = ({
   fiveMinutesA: number
   fiveSecondsA: number
 }) => say`typical in ${phase}; over 5 min ${amperes(fiveMinutesA)}, over 5 s ${amperes(fiveSecondsA)}`
-export const loadWorkingMeaningMayGiveGood = ({
+export const alternatorSupply = ({
   limitA,
   ratedA
 }: {
@@ -606,9 +576,9 @@ export const loadWorkingMeaningMayGiveGood = ({
   ratedA: number
 }) => say`may give ${amperes(limitA)} for good, rated ${amperes(ratedA)}; by the network
     gives`
-export const loadWorkingMeaningWhatBatteryTakes = (minutes: number) =>
+export const recharge = (minutes: number) =>
   say`what the battery takes back for ${num(minutes, 0, 'min')} after a start`
-export const loadWorkingFrom = (entered: boolean) => (entered ? 'airframe' : say`our default, ${0.2} A for each Ah`)
+export const rechargeFrom = (entered: boolean) => (entered ? 'airframe' : say`our default, ${0.2} A for each Ah`)
 export const overload = ({
   phase,
   typicalA,
@@ -681,20 +651,13 @@ export const uncharged = ({
   typicalA,
   largest
 }: {
-  there: {
-    kind: string
-    id: string
-    name: string
-    ratedA: number
-    idleA?: number | undefined
-    fieldA?: number | undefined
-  }[]
+  there: readonly string[]
   phase: string
   typicalA: number
   largest: Phrase
 }) =>
   there.length
-    ? say`With the switches as in normal flight ${enumerate(there.map(({ name }) => name))}
+    ? say`With the switches as in normal flight ${enumerate(there)}
     reaches no bus: in ${phase} the batteries give all of ${amperes(typicalA)} and run down unseen. See ${screen('power', 'feeds')}.
     The largest: ${largest}.`
     : say`There is no alternator: in ${phase} the batteries give all of ${amperes(typicalA)},
@@ -726,7 +689,7 @@ export const twoAnswers = ({
     after a dip it can hang at ${num(to, 1, 'V')} instead, since loads of constant power take more the fewer
     volts there are, and comes back only when some are switched off. Times on battery count with the upper
     answer.`
-export const voltFindings = ({
+export const voltsOutside = ({
   unit,
   minV,
   maxV,
@@ -740,7 +703,7 @@ export const voltFindings = ({
   held: number
 }) => say`${thing(unit)} works from ${figure(minV)} to ${figure(maxV, 'V')}; the bus
     of this aeroplane is at ${figure(systemV, 'V')}, and the regulator holds it at ${figure(held, 'V')}.`
-export const voltFindingsMadeHasNo = ({
+export const voltsOfResistance = ({
   unit,
   atV,
   held,
@@ -774,27 +737,6 @@ export const cellsLoose = ({
     that feed no bus.`
 export const cellsLooseRemedy = say`Tie it by a diode to the bus that must live longest.`
 export const feedRingRemedy = (name: string) => say`Take ${name} out.`
-export const feedRing = ({
-  ring,
-  ringOf
-}: {
-  ring: {
-    id: string
-    name: string
-    kind: string
-    from: string
-    to: string
-    milliohm: number
-    by?: { switch: string; in: string[] } | undefined
-    ratedA?: number | undefined
-    awg?: 2 | 4 | 6 | 12 | 14 | 20 | 8 | 10 | 16 | 22 | 18 | undefined
-    lengthMm?: number | undefined
-    unit?: string | undefined
-    dropV?: number | undefined
-    holdA?: number | undefined
-    guarded?: boolean | undefined
-    guardA?: number | undefined
-  }[]
-  ringOf: readonly Sayable[]
-}) => say`The feeds ${enumerate(ring.map(tie => tie.name))} run in a ring, ${enumerate(ringOf, ' to ')}
+export const feedRing = ({ ties, buses }: { ties: readonly Tie[]; buses: readonly Sayable[] }) =>
+  say`The feeds ${enumerate(ties.map(tie => tie.name))} run in a ring, ${enumerate(buses, ' to ')}
     and back: a fault on one of these buses reaches all of them, and none can be shut off alone.`

@@ -5,9 +5,9 @@ import { say, thing, mm, enumerate, price, onDay, num, altitude, type Named, typ
 
 // effects/backups.ts
 
-export const movesOf = (unit: Named) => say`Hang ${thing(unit)} on the main bus.`
+export const feedFromMain = (unit: Named) => say`Hang ${thing(unit)} on the main bus.`
 export const add = (names: string) => say`Add ${names}.`
-export const elsewhere = (names: string) => say`Add ${names}, hung on the main bus.`
+export const addOnMain = (names: string) => say`Add ${names}, hung on the main bus.`
 
 // effects/room.ts
 
@@ -24,10 +24,10 @@ export const misses = ({
   say`${by ?? 'No place for it'}${inTheWay.length ? `: ${inTheWay.slice(0, 3).join(', ')}` : ''}${
     bare === false ? '. The bare sheet would not take it either' : ''
   }.`
-export const changes = (name: string) => say`Fits if ${name} leaves the face: no other place takes it.`
-export const changesFitsIfMoves = ({ name, awayMm }: { name: string; awayMm: number }) =>
+export const fitsWithoutUnit = (name: string) => say`Fits if ${name} leaves the face: no other place takes it.`
+export const fitsIfMoved = ({ name, awayMm }: { name: string; awayMm: number }) =>
   say`Fits if ${name} moves ${mm(awayMm)}.`
-export const makeRoomFitsAcrossUp = ({
+export const fitsWithFewestOff = ({
   xMm,
   yMm,
   off
@@ -40,7 +40,7 @@ export const makeRoomFitsAcrossUp = ({
 
 // examine/revision.ts
 
-export const differences = (name: string) => say`${name} changed`
+export const changedPart = (name: string) => say`${name} changed`
 export const newer = ({
   units,
   revision,
@@ -56,7 +56,7 @@ export const newer = ({
 }) => say`${enumerate(units.map(thing))} ${units.length > 1 ? 'stand' : 'stands'}
     on revision ${revision ?? 1} of ${name}; revision ${revisionOf} differs: ${changes.length ? enumerate(changes) : 'in its notes'}.`
 export const newerRemedy = (revision: number) => say`Take revision ${revision}.`
-export const newerRemedyKeepRevision = (revision: number | undefined) => say`Keep revision ${revision ?? 1}.`
+export const newerKeepRemedy = (revision: number | undefined) => say`Keep revision ${revision ?? 1}.`
 
 // examine/wishes.ts
 
@@ -81,31 +81,25 @@ export const wish = ({
 
 // options/options.ts
 
-export const differencesNow = ({ after, name }: { after: DesignUnit; name: string }) =>
+export const otherItem = ({ after, name }: { after: DesignUnit; name: string }) =>
   say`${thing(after)}: ${name}, now ${after.item.name}`
-export const differencesStandsElsewhere = (after: Named) => say`${thing(after)} stands elsewhere`
-export const screwsScrews = (holeMm: number) => say`screw for a hole of ${mm(holeMm)}`
-export const budgetSheetRate = ({ perDollar, currency }: { perDollar: number; currency: string }) =>
+export const movedUnit = (after: Named) => say`${thing(after)} stands elsewhere`
+export const screwForHole = (holeMm: number) => say`screw for a hole of ${mm(holeMm)}`
+export const exchangeRate = ({ perDollar, currency }: { perDollar: number; currency: string }) =>
   perDollar === 1 ? '' : say`At ${perDollar} ${currency} for a US dollar. `
-export const budgetSheetNote = ({ rate, totalCents }: { rate: string | Phrase; totalCents: number }) =>
+export const budgetTotal = ({ rate, totalCents }: { rate: string | Phrase; totalCents: number }) =>
   say`${rate}Together ${price(totalCents)}.`
 
 // options/put-off.ts
 
-export const changesOf = ({
+export const announcedChanges = ({
   words,
   approvals,
   gives,
   priceCents,
   itemPriceCents
 }: {
-  words: {
-    by: string
-    says: string
-    priceCents?: number | undefined
-    approvals?: string[] | undefined
-    provides?: string[] | undefined
-  }[]
+  words: readonly { by: string; says: string }[]
   approvals: string[]
   gives: string[]
   priceCents: number
@@ -118,7 +112,7 @@ export const changesOf = ({
 
 // papers/analysis.ts
 
-export const loadAnalysisAssumptions = ({
+export const assumedMargin = ({
   breakerMargin,
   conductorCelsius
 }: {
@@ -126,7 +120,7 @@ export const loadAnalysisAssumptions = ({
   conductorCelsius: number
 }) => say`A breaker or fuse carries ${breakerMargin * 100} % of the steady load. The
     way back to ground is as long as the way out. Conductors are at ${conductorCelsius} °C for the drop.`
-export const loadAnalysisAssumptionsLoadedWireOr = ({
+export const assumedBundles = ({
   bundleWires,
   loadedShare,
   wireC,
@@ -142,7 +136,7 @@ export const loadAnalysisAssumptionsLoadedWireOr = ({
     loaded to ${loadedShare === undefined ? 'what their wires carry in sum' : num(loadedShare * 100, 0, '%')};
     ${wireC} °C wire in ${ambientC} °C, or as hot as the place it passes, up to ${altitude(altitudeFt)}; feeders
     lie by themselves.`
-export const loadAnalysisAssumptionsBatteriesHaveTheir = ({
+export const assumedBatteries = ({
   usableFraction,
   batteryC,
   pilotDelayMinutes
@@ -153,7 +147,7 @@ export const loadAnalysisAssumptionsBatteriesHaveTheir = ({
 }) => say`Batteries have ${num(usableFraction * 100, 0, '%')} of their capacity left
     by age and charge, at ${batteryC} °C. The pilot sees the loss, sets the switches and sheds after ${pilotDelayMinutes}
     minutes.`
-export const loadAnalysisAssumptionsUnitDarkWhen = (diodes: Diodes[]) => say`${
+export const assumedDiodes = (diodes: Diodes[]) => say`${
   diodes.length
     ? say`${enumerate(
         diodes.map(
@@ -167,7 +161,7 @@ export const loadAnalysisAssumptionsUnitDarkWhen = (diodes: Diodes[]) => say`${
 
 // papers/harness.ts
 
-export const harnessPapersNote = (
+export const bundlesNote = (
   clampsMm: number
 ) => say`On each leg of the routes: ten times the thickest wire is the least bend,
     six times for coax. Clamps every ${mm(clampsMm)} at most (AC 43.13-1B chapter 11).`

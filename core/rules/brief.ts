@@ -16,13 +16,13 @@ interface Contradiction {
 }
 
 const withKind = (kind: Brief['flying'][number]) => ({
-  says: messages.withKind(kind),
+  says: messages.alsoFly(kind),
   brief: ({ flying }: Brief) => ({ flying: [...flying, kind] })
 })
-const IFR = { says: messages.IFR, brief: withKind('IFR by day').brief }
+const IFR = { says: messages.alsoFlyIfrByDay, brief: withKind('IFR by day').brief }
 const underCfr = ({ brief }: Design) => brief.authority === '14 CFR'
 const fliesIfr = ({ brief }: Design) => brief.flying.some(kind => kind.startsWith('IFR'))
-const WITHOUT_HIRE = { says: messages.WITHOUTHIRE, brief: () => ({ forHire: false }) }
+const WITHOUT_HIRE = { says: messages.notForHire, brief: () => ({ forHire: false }) }
 
 const CONTRADICTIONS: readonly Contradiction[] = [
   {
@@ -30,7 +30,7 @@ const CONTRADICTIONS: readonly Contradiction[] = [
     weight: 'note',
     when: ({ brief: { flying } }) =>
       flying.includes('IFR by night') && !flying.includes('IFR by day') && !flying.includes('night VFR'),
-    says: messages.message,
+    says: messages.ifrByNightAlone,
     instead: [IFR, withKind('night VFR')],
     source: 'flying in the brief'
   },
@@ -38,7 +38,7 @@ const CONTRADICTIONS: readonly Contradiction[] = [
     id: 'hire-amateur',
     weight: 'decide',
     when: design => underCfr(design) && design.brief.forHire && design.brief.basis === 'amateur-built',
-    says: messages.messageBriefFliesAmateur,
+    says: messages.hireAmateurBuilt,
     instead: [WITHOUT_HIRE],
     source: '14 CFR 91.319(a)(2), from memory'
   },
@@ -46,7 +46,7 @@ const CONTRADICTIONS: readonly Contradiction[] = [
     id: 'hire-light',
     weight: 'decide',
     when: design => underCfr(design) && design.brief.forHire && design.brief.basis === 'light-sport',
-    says: messages.messageBriefFliesLight,
+    says: messages.hireLightSport,
     instead: [WITHOUT_HIRE],
     source: '14 CFR 91.327(a), from memory'
   },
@@ -57,11 +57,11 @@ const CONTRADICTIONS: readonly Contradiction[] = [
       underCfr(design) &&
       !fliesIfr(design) &&
       (design.brief.aboveFL240 || (design.brief.airspace ?? []).includes('class A')),
-    says: messages.messageBriefEntersClass,
+    says: messages.classAWithoutIfr,
     instead: [
       IFR,
       {
-        says: messages.messageStayBelowClass,
+        says: messages.stayBelowClassA,
         brief: ({ airspace }) => ({ aboveFL240: false, airspace: airspace?.filter(kind => kind !== 'class A') })
       }
     ],
@@ -71,8 +71,8 @@ const CONTRADICTIONS: readonly Contradiction[] = [
     id: 'vor',
     weight: 'note',
     when: design => design.brief.byVor && !fliesIfr(design),
-    says: messages.messageBriefFliesIfr,
-    instead: [IFR, { says: messages.messageDoFlyIfr, brief: () => ({ byVor: false }) }],
+    says: messages.vorWithoutIfr,
+    instead: [IFR, { says: messages.notIfrByVor, brief: () => ({ byVor: false }) }],
     source: '14 CFR 91.171(a), from memory'
   }
 ]
@@ -101,7 +101,7 @@ export function briefFindings(design: Design, today?: string): Finding[] {
       finding('rules.certified-on', [], {
         weight: 'decide',
         basis: { kind: 'entered', source: 'date of manufacture and of the type certificate in the brief' },
-        says: messages.brief(airframe.madeOn)
+        says: messages.certifiedOn(airframe.madeOn)
       })
     )
   if (today !== undefined && airframe.madeOn > today)
@@ -109,7 +109,7 @@ export function briefFindings(design: Design, today?: string): Finding[] {
       finding('rules.made-on', [], {
         weight: 'decide',
         basis: { kind: 'entered', source: 'date of manufacture in the brief' },
-        says: messages.briefDateManufactureStill(airframe.madeOn)
+        says: messages.madeOn(airframe.madeOn)
       })
     )
   return found

@@ -80,9 +80,9 @@ function lapseOf(
   about: string,
   today: string | undefined
 ): Phrase | undefined {
-  if (today !== undefined && hand.on !== undefined && hand.on > today) return messages.lapseOf(hand.on)
-  if (today !== undefined && due !== undefined && due < today) return messages.lapseOfDoneFellDue({ on: hand.on, due })
-  if (hand.about !== undefined && hand.about !== about) return messages.lapseOfYourAnswerNo(hand.on)
+  if (today !== undefined && hand.on !== undefined && hand.on > today) return messages.answerOfTheFuture(hand.on)
+  if (today !== undefined && due !== undefined && due < today) return messages.fellDue({ on: hand.on, due })
+  if (hand.about !== undefined && hand.about !== about) return messages.answerLapsed(hand.on)
   return undefined
 }
 
@@ -101,7 +101,7 @@ function undoneBy(clause: Clause, hand: HandCheck | undefined, { design }: Evide
   if (!units.length) return undefined
   const begins = design.brief.downFrom
   if (begins !== undefined && hand?.on !== undefined && hand.on >= begins) return undefined
-  return messages.undoneBy({ units, begins })
+  return messages.dueAfterWork({ units, begins })
 }
 
 /** What a person has said of clauses, by their keys. */
@@ -164,9 +164,9 @@ function judge(pack: RulePack, clause: Clause, { evidence, said, today }: Asking
   if (!standing) return so('does not apply', say`${clause.otherwise ?? 'its conditions do not hold'}`)
   if (hand && !lapsed) {
     result.due = due
-    return so(hand.state, messages.judge({ on: hand.on, note: hand.note }))
+    return so(hand.state, messages.enteredByYou({ on: hand.on, note: hand.note }))
   }
-  if (applies === 'not said') return so('check by hand', messages.judgeBriefDoesSay)
+  if (applies === 'not said') return so('check by hand', messages.airspaceNotEntered)
   // A date that has passed is not something to look at: the test is due.
   if (lapsed && due !== undefined && today !== undefined && due < today) {
     result.due = due

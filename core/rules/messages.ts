@@ -5,41 +5,47 @@ import { say, onDay, enumerate, thing, type Named, type Sayable, screen } from '
 
 // brief.ts
 
-export const withKind = (kind: string) => say`Fly ${kind} as well.`
-export const IFR = say`Fly IFR by day as well.`
-export const WITHOUTHIRE = say`Do not fly for hire.`
-export const message = say`The brief flies IFR by night but neither IFR by day nor VFR by night.`
-export const messageBriefFliesAmateur = say`The brief flies an amateur-built aeroplane for hire, which its certificate
+export const alsoFly = (kind: string) => say`Fly ${kind} as well.`
+export const alsoFlyIfrByDay = say`Fly IFR by day as well.`
+export const notForHire = say`Do not fly for hire.`
+export const ifrByNightAlone = say`The brief flies IFR by night but neither IFR by day nor VFR by night.`
+export const hireAmateurBuilt = say`The brief flies an amateur-built aeroplane for hire, which its certificate
     does not allow.`
-export const messageBriefFliesLight = say`The brief flies a light-sport aeroplane for hire: beyond towing and training
+export const hireLightSport = say`The brief flies a light-sport aeroplane for hire: beyond towing and training
     its certificate does not allow it.`
-export const messageBriefEntersClass = say`The brief enters class A airspace but flies no IFR: there all fly under
+export const classAWithoutIfr = say`The brief enters class A airspace but flies no IFR: there all fly under
     IFR.`
-export const messageStayBelowClass = say`Stay below class A.`
-export const messageBriefFliesIfr = say`The brief flies IFR by VOR but no IFR: the check of the receivers is asked
+export const stayBelowClassA = say`Stay below class A.`
+export const vorWithoutIfr = say`The brief flies IFR by VOR but no IFR: the check of the receivers is asked
     of nobody.`
-export const messageDoFlyIfr = say`Do not fly IFR by VOR.`
-export const brief = (madeOn: string) => say`It was made on ${onDay(madeOn)}, yet is entered as certificated after 11
-    March 1996.`
-export const briefDateManufactureStill = (
+export const notIfrByVor = say`Do not fly IFR by VOR.`
+export const certifiedOn = (
   madeOn: string
-) => say`The date of manufacture, ${onDay(madeOn)}, is still to come: clauses that
+) => say`It was made on ${onDay(madeOn)}, yet is entered as certificated after 11
+    March 1996.`
+export const madeOn = (madeOn: string) => say`The date of manufacture, ${onDay(madeOn)}, is still to come: clauses that
     turn on it are judged as of then.`
 
 // index.ts
 
-export const lapseOf = (on: string) => say`your answer bears ${onDay(on)}, a day that is still to come`
-export const lapseOfDoneFellDue = ({ on, due }: { on: string | undefined; due: string }) =>
+export const answerOfTheFuture = (on: string) => say`your answer bears ${onDay(on)}, a day that is still to come`
+export const fellDue = ({ on, due }: { on: string | undefined; due: string }) =>
   say`done on ${onDay(on!)}, it fell due on ${onDay(due)}`
-export const lapseOfYourAnswerNo = (
+export const answerLapsed = (
   on: string | undefined
 ) => say`your answer${on ? say` of ${onDay(on)}` : ''} no longer stands: what it
     was about has changed`
-export const undoneBy = ({ units, begins }: { units: { id: string; label: string }[]; begins: string | undefined }) =>
+export const dueAfterWork = ({
+  units,
+  begins
+}: {
+  units: { id: string; label: string }[]
+  begins: string | undefined
+}) =>
   say`due again after the work on ${enumerate(units.slice(0, 3).map(unit => thing(unit)))}${begins ? say`, which begins on ${onDay(begins)}` : say`: enter in ${screen('brief')} when it begins`}`
-export const judge = ({ on, note }: { on: string | undefined; note: string }) =>
+export const enteredByYou = ({ on, note }: { on: string | undefined; note: string }) =>
   say`entered by you${on ? say` on ${onDay(on)}` : ''}${note ? `: ${note}` : ''}`
-export const judgeBriefDoesSay = say`${screen('brief')} does not say yet which airspace it is to enter.`
+export const airspaceNotEntered = say`${screen('brief')} does not say yet which airspace it is to enter.`
 export const approvalRemedy = (unit: Named) => say`Remove ${thing(unit)}.`
 export const approval = ({
   unit,
@@ -52,12 +58,12 @@ export const approval = ({
 
 // wanted.ts
 
-export const broken = ({ unit, basis }: { unit: Named; basis: string }) =>
+export const notApproved = ({ unit, basis }: { unit: Named; basis: string }) =>
   say`${thing(unit)} gives it but is not approved for a ${basis} aeroplane`
-export const brokenDoesGiveNo = ({ unit, name, why }: { unit: DesignUnit; name: string; why: Blocked[] }) =>
+export const doesNotProvide = ({ unit, name, why }: { unit: DesignUnit; name: string; why: Blocked[] }) =>
   say`${thing(unit)} does not give ${name}${why.length ? say`: ${enumerate(why.slice(0, 3).map(blocked => (blocked.unit.id === unit.id ? say`no ${blocked.lacks}` : say`${thing(blocked.unit)} has no ${blocked.lacks}`)))}` : ''}`
-export const works = (name: string) => say`no ${name} installed`
-export const works2 = ({
+export const noneInstalled = (name: string) => say`no ${name} installed`
+export const tooFew = ({
   name,
   have,
   asked,
@@ -68,8 +74,8 @@ export const works2 = ({
   asked: number
   each: string | undefined
 }) => say`${name} for ${have} of ${asked}${each === 'tank' ? ' tanks' : ''}`
-export const doneNowDoneNow = (task: string) => say`nothing to ${task} by`
-export const stands = ({
+export const nothingToDoItBy = (task: string) => say`nothing to ${task} by`
+export const tooFewChains = ({
   name,
   chains,
   atLeast,
@@ -81,13 +87,13 @@ export const stands = ({
   wantedChains: number
 }) => say`${name} by ${chains.length === 1 ? 'one chain alone' : `${chains.length} chains that share nothing`}${atLeast ? ' found' : ''};
     ${wantedChains} are wanted`
-export const partsParts = ({ name, taken }: { name: string; taken: Part[] }) =>
+export const lostWith = ({ name, taken }: { name: string; taken: Part[] }) =>
   say`${name} goes with ${enumerate(
     taken.slice(0, 4).map(part => part.name),
     ' or '
   )}`
-export const standsSourcesGiveLess = (
+export const sourcesTooSmall = (
   overloaded: readonly Sayable[]
 ) => say`the sources give less than the loads take in ${enumerate(overloaded)}: see
     ${screen('power')}`
-export const standsNoSpareFuses = say`no spare fuses are entered in ${screen('brief')}`
+export const noSpareFuses = say`no spare fuses are entered in ${screen('brief')}`

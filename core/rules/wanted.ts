@@ -39,9 +39,9 @@ function broken(name: FunctionName, { design, account }: Evidence): Phrase[] {
     .filter(unit => unit.item.provides.includes(name))
     .flatMap(unit => {
       if (account.gives(unit.id, name))
-        return approvedFor(unit, design.brief.basis) ? [] : [messages.broken({ unit, basis: design.brief.basis })]
+        return approvedFor(unit, design.brief.basis) ? [] : [messages.notApproved({ unit, basis: design.brief.basis })]
       const why = account.whyNot(unit, name)
-      return [messages.brokenDoesGiveNo({ unit, name, why })]
+      return [messages.doesNotProvide({ unit, name, why })]
     })
 }
 
@@ -58,13 +58,13 @@ function works(wanted: Extract<Wanted, { works: unknown }>, evidence: Evidence):
   const have = each === 'tank' ? units.reduce((sum, unit) => sum + (unit.item.tanks ?? 1), 0) : units.length
   if (have >= asked) return met(units.map(unit => ({ unit, name })))
   const why = broken(name, evidence)
-  if (have === 0 && why.length === 0) return missing([name], messages.works(name))
-  return missing([name], ...(asked > 1 ? [messages.works2({ name, have, asked, each })] : []), ...why)
+  if (have === 0 && why.length === 0) return missing([name], messages.noneInstalled(name))
+  return missing([name], ...(asked > 1 ? [messages.tooFew({ name, have, asked, each })] : []), ...why)
 }
 
 const isTask = (name: FunctionName | Task): name is Task => (TASKS as readonly string[]).includes(name)
 const doneNow = (task: Task, { account }: Evidence): Standing =>
-  account.works(task) ? met() : missing([], messages.doneNowDoneNow(task))
+  account.works(task) ? met() : missing([], messages.nothingToDoItBy(task))
 
 /** Holds what a clause wants against a design. */
 export function stands(wanted: Wanted, evidence: Evidence): Standing {
@@ -97,7 +97,7 @@ export function stands(wanted: Wanted, evidence: Evidence): Standing {
     if (plain.state !== 'met') return plain
     const { chains, atLeast } = account.disjoint(name, wanted.chains, wanted.sharing)
     if (chains.length >= wanted.chains) return plain
-    return missing([name], messages.stands({ name, chains, atLeast, wantedChains: wanted.chains }))
+    return missing([name], messages.tooFewChains({ name, chains, atLeast, wantedChains: wanted.chains }))
   }
   if ('survives' in wanted) {
     const parts = wanted.survives.map((name): Standing => {
@@ -110,7 +110,7 @@ export function stands(wanted: Wanted, evidence: Evidence): Standing {
           .map(unit => unit.id)
       )
       const taken = stubbornLosses(design, name).filter(part => part.kind !== 'unit' || !shared.has(part.id))
-      return taken.length ? missing(isTask(name) ? [] : [name], messages.partsParts({ name, taken })) : plain
+      return taken.length ? missing(isTask(name) ? [] : [name], messages.lostWith({ name, taken })) : plain
     })
     const wrong = parts.filter(part => part.state !== 'met')
     return wrong.length
@@ -122,8 +122,8 @@ export function stands(wanted: Wanted, evidence: Evidence): Standing {
   }
   if ('adequate' in wanted) {
     if (evidence.overloaded.length === 0) return met()
-    return missing([], messages.standsSourcesGiveLess(evidence.overloaded))
+    return missing([], messages.sourcesTooSmall(evidence.overloaded))
   }
-  if ('carried' in wanted) return design.airframe.spareFuses ? met() : missing([], messages.standsNoSpareFuses)
+  if ('carried' in wanted) return design.airframe.spareFuses ? met() : missing([], messages.noSpareFuses)
   return { state: 'check by hand', by: [], lacks: [], because: [say`${wanted.look}`] }
 }

@@ -52,7 +52,7 @@ export const ironWhere = ({
 
 // field/magnetometer.ts
 
-export const magnetometerFindings = ({
+export const magnetometer = ({
   known,
   name,
   amps,
@@ -133,11 +133,11 @@ export const openingUnknown = (
 
 // harness/bill.ts
 
-export const billOfText = ({ says, meets }: { says: Phrase; meets: readonly unknown[] }) =>
+export const jointContacts = ({ says, meets }: { says: Phrase; meets: readonly unknown[] }) =>
   say`${says}, ${meets.length} contacts`
-export const billOfTextFirewallSealedFire = (diameterMm: number) =>
+export const firewallFitting = (diameterMm: number) =>
   say`firewall, sealed and fire-resistant, for a bundle of ${mm(diameterMm)}`
-export const diodeLinesText = (amps: number) =>
+export const diodeToBuy = (amps: number) =>
   amps > 0
     ? say`diode, for ${figure(amps, 'A')} and more, on a heat sink where
     its maker asks for one`
@@ -145,7 +145,7 @@ export const diodeLinesText = (amps: number) =>
 
 // harness/check.ts
 
-export const listedListed = (units: ReadonlySet<DesignUnit>) =>
+export const unitsListed = (units: ReadonlySet<DesignUnit>) =>
   units.size > 4 ? say`${num(units.size)} units` : enumerate([...units].map(thing))
 export const pinsUnknown = (
   listed: Phrase
@@ -209,7 +209,7 @@ export const groundLoopRemedy = say`Lead every audio ground to the block.`
 
 // harness/joints.ts
 
-export const diodeJoints = ({
+export const diodePair = ({
   unit,
   pins,
   volts,
@@ -224,9 +224,18 @@ export const diodeJoints = ({
     ? say`2 diodes, one in each feed, cathodes joined to ${pins ? say`${pins} of ` : ''}${thing(unit)},
     ${volts}`
     : say`diode in ${name}, ${volts}`
-export const splicesOf = ({ line, pins, unit, label }: { line: string; pins: string; unit: string; label: string }) =>
-  say`${line} spread over ${pins} of ${thing({ id: unit, label: label })}`
-export const sharedShared = ({
+export const spreadSplice = ({
+  line,
+  pins,
+  unit,
+  label
+}: {
+  line: string
+  pins: string
+  unit: string
+  label: string
+}) => say`${line} spread over ${pins} of ${thing({ id: unit, label: label })}`
+export const sharedContact = ({
   meets,
   pinText,
   unit,
@@ -237,31 +246,31 @@ export const sharedShared = ({
   unit: string
   label: string | undefined
 }) => say`${num(meets.length)} wires into ${pinText} of ${thing({ id: unit, label: label ?? unit })}`
-export const stubsOf = ({ line, unit }: { line: string; unit: Named }) =>
+export const stubSplice = ({ line, unit }: { line: string; unit: Named }) =>
   say`${line} of the bus to the stub of ${thing(unit)}`
-export const groundBlocks = ({ meets, shields }: { meets: readonly unknown[]; shields: number }) =>
+export const groundBlock = ({ meets, shields }: { meets: readonly unknown[]; shields: number }) =>
   say`${num(meets.length)} grounds, ${num(shields)} drains of shields`
-export const plugsOf = ({ name, nameOf, coax }: { name: string; nameOf: string; coax: number }) =>
-  say`${name} to ${nameOf}${coax ? say`, and ${num(coax)} coax of their own` : ''}`
-export const terminatorsOf = ({ unit, id }: { unit: Named; id: string }) =>
+export const plug = ({ from, to, coax }: { from: string; to: string; coax: number }) =>
+  say`${from} to ${to}${coax ? say`, and ${num(coax)} coax of their own` : ''}`
+export const terminator = ({ unit, id }: { unit: Named; id: string }) =>
   say`120 Ω across the pair at ${thing(unit)} ${id}`
 
 // harness/ways.ts
 
-export const MINDText = say`a fire-resistant, sealed fitting`
-export const MINDTextOrMoreFrom = say`${mm(inches(3))} or more from the control cables, and clamps`
-export const MINDTextOrMoreFrom2 = say`${mm(inches(6))} or more from fuel and oil lines where it can be, and above
+export const mindFirewall = say`a fire-resistant, sealed fitting`
+export const mindControls = say`${mm(inches(3))} or more from the control cables, and clamps`
+export const mindFuel = say`${mm(inches(6))} or more from fuel and oil lines where it can be, and above
     them`
-export const MINDTextLoopThatTwists = say`a loop that twists and does not bend, clamped on both sides`
-export const MINDTextDripLoopsSealed = say`drip loops and sealed ends`
-export const betweenBetween = ({ name, nameOf }: { name: string; nameOf: string }) => say`${name} to ${nameOf}`
+export const mindMoving = say`a loop that twists and does not bend, clamped on both sides`
+export const mindWet = say`drip loops and sealed ends`
+export const fromTo = ({ from, to }: { from: string; to: string }) => say`${from} to ${to}`
 export const way = ({ there, trait, text }: { there: readonly Sayable[]; trait: string; text: Phrase }) =>
   say`Wires on the way ${enumerate(there, '; ')} (${trait}) want ${text}.`
 export const wingRoot = (roots: readonly Sayable[]) =>
   say`Nothing parts the wires where a wing comes off: ${enumerate(roots, '; ')}.`
 export const wingRootRemedy = say`Put a plug there.`
-export const cablesCables = ({ from, to }: { from: Phrase; to: Phrase }) => say`the cable ${from} to ${to}`
-export const noiseFindings = ({
+export const cable = ({ from, to }: { from: Phrase; to: Phrase }) => say`the cable ${from} to ${to}`
+export const noise = ({
   hears,
   loads,
   cables,
@@ -288,13 +297,13 @@ export const canLong = ({
 export const canStub = ({
   unit,
   stubMm,
-  stubMmOf
+  mostMm
 }: {
   unit: Named
   stubMm: number
-  stubMmOf: number
+  mostMm: number
 }) => say`${thing(unit)} hangs on the CAN bus by a stub of ${mm(stubMm)}; at 1 Mbit/s
-    ${mm(stubMmOf)} work. Lead the bus in and out of the box, or bring it nearer.`
+    ${mm(mostMm)} work. Lead the bus in and out of the box, or bring it nearer.`
 export const canStubRemedy = (unit: Named) => say`Lead the bus in and out of ${thing(unit)}.`
 export const rs232Long = ({
   from,
@@ -311,10 +320,10 @@ export const rs232Long = ({
 
 // harness/wires.ts
 
-export const RETURNSTOStructure = say`structure`
-export const RETURNSTOGroundBlock = say`ground block`
-export const RETURNSTOBattery = say`battery`
-export const circuitWiresEnd = ({
+export const returnStructure = say`structure`
+export const returnGroundBlock = say`ground block`
+export const returnBattery = say`battery`
+export const circuitEnd = ({
   needsDiodes,
   alsoBus,
   unit
@@ -323,10 +332,10 @@ export const circuitWiresEnd = ({
   alsoBus: string | undefined
   unit: Named
 }) => (needsDiodes && alsoBus !== undefined ? say`diode at ${thing(unit)}` : say`${thing(unit)}`)
-export const circuitWiresFrom = (breakerA: number) => say`breaker ${figure(breakerA, 'A')}`
-export const circuitWiresFromSecondBreaker = (breakerA: number) => say`second breaker ${figure(breakerA, 'A')}`
-export const crankingWiresFrom = (name: string) => say`contactor of ${name}`
-export const crankingWiresTo = ({ metal, structure }: { metal: boolean; structure: Phrase }) =>
+export const breakerEnd = (breakerA: number) => say`breaker ${figure(breakerA, 'A')}`
+export const secondBreakerEnd = (breakerA: number) => say`second breaker ${figure(breakerA, 'A')}`
+export const contactorEnd = (name: string) => say`contactor of ${name}`
+export const groundEnd = ({ metal, structure }: { metal: boolean; structure: Phrase }) =>
   metal ? structure : say`engine`
 export const noRoute = ({
   unit,
@@ -339,12 +348,12 @@ export const noRoute = ({
 }) => say`No route leads from ${unit.place.name} to ${toUnit.place.name}${via.length ? say` by the places it was sent by` : ''},
     so the link from ${thing(unit)} to ${thing(toUnit)} cannot be measured. Add a leg to the route table in
     ${screen('wiring', 'airframe')}.`
-export const cableWireFrom = ({ stubMm, unit, id }: { stubMm: number | undefined; unit: Named; id: string }) =>
+export const cableEnd = ({ stubMm, unit, id }: { stubMm: number | undefined; unit: Named; id: string }) =>
   stubMm === undefined ? say`${thing(unit)} ${id}` : say`splice in the bus`
 
 // links/blocked.ts
 
-export const blockedWords = ({
+export const noPortMatches = ({
   sources,
   what,
   ports
@@ -354,30 +363,21 @@ export const blockedWords = ({
   ports: string[]
 }) => say`${enumerate(sources)} would give ${what}; it takes that by ${ports.join(', ') || 'nothing'}:
     an adapter between them is wanted.`
-export const blockedWordsWouldGiveBut = ({
-  fact,
+export const noPortFree = ({
+  sources,
   what,
   holders
 }: {
-  fact: readonly Sayable[]
+  sources: readonly Sayable[]
   what: string
   holders: readonly Sayable[]
-}) => say`${enumerate(fact)} would give ${what}, but no port is free: ${enumerate(holders)}.`
-export const linkWords = ({
-  units,
-  port,
-  unitsOf,
-  toPort
-}: {
-  units: DesignUnit | undefined
-  port: string
-  unitsOf: DesignUnit | undefined
-  toPort: string
-}) => say`${thing(units!)} ${port} is linked to ${thing(unitsOf!)} ${toPort}`
+}) => say`${enumerate(sources)} would give ${what}, but no port is free: ${enumerate(holders)}.`
+export const linkedTo = ({ from, port, to, toPort }: { from: Named; port: string; to: Named; toPort: string }) =>
+  say`${thing(from)} ${port} is linked to ${thing(to)} ${toPort}`
 
 // links/check.ts
 
-export const remedies = ({
+export const linkRemedy = ({
   label,
   kind,
   port,
@@ -388,7 +388,7 @@ export const remedies = ({
   port: string
   toPort: string
 }) => say`Link ${label} to it over ${kind} (${port} to ${toPort}).`
-export const needFinding = ({
+export const needNotMet = ({
   dark,
   unit,
   name,
@@ -445,15 +445,15 @@ export const talkers = ({
   links,
   id,
   label,
-  linksOf,
+  names,
   kind
 }: {
   links: readonly unknown[]
   id: string
   label: string
-  linksOf: string
+  names: string
   kind: string
-}) => say`${links.length} units talk to ${id} of ${label}: ${linksOf}. An ${kind}
+}) => say`${links.length} units talk to ${id} of ${label}: ${names}. An ${kind}
     input hears one.`
 export const talkersRemedy = (label: string) => say`Delete the link from ${label}.`
 export const crowded = ({
@@ -482,18 +482,11 @@ export const darkLamps = ({
   lamps,
   unit
 }: {
-  dark: {
-    id: string
-    kind: string
-    flow: string
-    signals: string[]
-    says?: string[] | undefined
-    mostLossDb?: number | undefined
-  }[]
+  dark: readonly string[]
   lamps: readonly unknown[]
   unit: Named
 }) => say`${num(dark.length)} of ${num(lamps.length)} lamps of ${thing(unit)} have
-    no source: ${enumerate(dark.map(port => say`${port.id}`))}. Link each to what it warns of.`
+    no source: ${enumerate(dark)}. Link each to what it warns of.`
 export const lightByAerial = ({
   light,
   aerials
@@ -531,15 +524,15 @@ export const tubes = ({
 
 export const antennasNear = ({
   name,
-  nameOf,
+  other,
   atLeastMm,
   wantedMm
 }: {
   name: Typed
-  nameOf: Typed
+  other: Typed
   atLeastMm: number
   wantedMm: number
-}) => say`${name} and ${nameOf} stand ${mm(atLeastMm, wantedMm)} apart; ${mm(wantedMm, atLeastMm)}
+}) => say`${name} and ${other} stand ${mm(atLeastMm, wantedMm)} apart; ${mm(wantedMm, atLeastMm)}
     or more are wanted.`
 export const antennasWhere = (
   unknown: readonly Sayable[]
@@ -552,7 +545,7 @@ export const groundPlane = (
 
 // radio/coax.ts
 
-export const better = say`Lay double-shielded coax.`
+export const doubleShieldRemedy = say`Lay double-shielded coax.`
 export const coaxLoss = ({
   coax,
   radio,
@@ -586,7 +579,7 @@ export const coaxOld = (
   old: readonly Sayable[]
 ) => say`The old coax of ${enumerate(old)} stays, and nobody has said of what kind
     it is: taken as double-shielded. Look, and say so in ${screen('wiring', 'radio')}.`
-export const explainCoaxFormula = (
+export const coaxFormula = (
   connectorDb: number
 ) => say`L · a(f) + n · ${figure(connectorDb, 'dB')};  a(f) = k1·√f + k2·f through
     the neighbouring values of the table`

@@ -173,7 +173,7 @@ function workingsOf(
       ? [
           given(`d${index + 1}`, task.name, task.days[1], [
             'd',
-            messages.ofTasksOfTasks({ day: task.days[0], dayOf: task.days[2] })
+            messages.taskRange({ best: task.days[0], worst: task.days[2] })
           ])
         ]
       : []

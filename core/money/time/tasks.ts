@@ -109,7 +109,7 @@ export function tasksOf(design: VisitDesign, pace: Pace): Task[] {
     const days = (three: Three): Three => [less(three[0]), less(three[1]), less(three[2])]
     return {
       id: `part ${unit.id}`,
-      name: messages.leadsName(unit),
+      name: messages.arrival(unit),
       after: [],
       days: days(unit.lead?.weeks ?? LEAD_WEEKS),
       hours: 0,
@@ -124,13 +124,13 @@ export function tasksOf(design: VisitDesign, pace: Pace): Task[] {
   const expected = faults.reduce((sum, fault) => sum + fault.chance * momentsOf(fault.days).mean, 0)
   const tasks: Task[] = [
     ...leads,
-    ...work('open', messages.tasksOfTasks, accessHours * 0.6, []),
-    ...work('out', messages.tasksOfTasksTakeOut(outHours), outHours, ['open']),
+    ...work('open', messages.openUp, accessHours * 0.6, []),
+    ...work('out', messages.removal(outHours), outHours, ['open']),
     ...(faults.length
       ? [
           {
             id: 'faults',
-            name: messages.tasksOfName,
+            name: messages.hiddenFaults,
             after: ['open', 'out'],
             days: [
               faults.reduce((sum, fault) => sum + (fault.chance === 1 ? fault.days[0] : 0), 0),
@@ -147,7 +147,7 @@ export function tasksOf(design: VisitDesign, pace: Pace): Task[] {
       ? [
           {
             id: 'cut',
-            name: messages.tasksOfNamePanelCutFinished,
+            name: messages.panelTask,
             after: [
               'out',
               ...leads.filter(task => design.units.find(unit => unit.id === task.unit)?.item.face).map(task => task.id)
@@ -157,10 +157,10 @@ export function tasksOf(design: VisitDesign, pace: Pace): Task[] {
           }
         ]
       : []),
-    ...work('in', messages.tasksOfTasksInstallWire(inHours), inHours, ['out', 'faults', 'cut', ...arrived]),
-    ...work('close', messages.tasksOfTasksCloseUp, accessHours * 0.4, ['in', 'faults', 'cut', ...arrived]),
-    { id: 'test', name: messages.tasksOfNameGroundFlightTest, after: ['close'], days: TEST_DAYS, hours: 0 },
-    { id: 'papers', name: messages.tasksOfNamePapersSignature, after: ['test'], days: PAPER_DAYS, hours: 0 }
+    ...work('in', messages.installation(inHours), inHours, ['out', 'faults', 'cut', ...arrived]),
+    ...work('close', messages.closeUp, accessHours * 0.4, ['in', 'faults', 'cut', ...arrived]),
+    { id: 'test', name: messages.testing, after: ['close'], days: TEST_DAYS, hours: 0 },
+    { id: 'papers', name: messages.papers, after: ['test'], days: PAPER_DAYS, hours: 0 }
   ]
   return withOwn(design, tasks, pace)
 }

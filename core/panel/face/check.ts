@@ -371,17 +371,17 @@ function words(unit: Placed, violation: FitViolation, others: readonly Placed[])
   const wanted = mm(violation.limitMm, violation.measuredMm)
   switch (violation.code) {
     case 'bezel-overlap':
-      return messages.words({ label, otherName, by })
+      return messages.bezelOverlap({ label, otherName, by })
     case 'web':
-      return messages.wordsHolesRunInto({ measuredMm: violation.measuredMm, label, otherName, by, left, wanted })
+      return messages.holesMeet({ measuredMm: violation.measuredMm, label, otherName, by, left, wanted })
     case 'edge':
-      return messages.wordsHoleReachesOver({ measuredMm: violation.measuredMm, label, by, left, wanted })
+      return messages.edge({ measuredMm: violation.measuredMm, label, by, left, wanted })
     case 'bezel-edge':
-      return messages.wordsBezelReachesOver({ label, by })
+      return messages.bezelEdge({ label, by })
     case 'face-zone':
-      return messages.wordsCovers({ label, otherName, by })
+      return messages.faceZone({ label, otherName, by })
     case 'depth':
-      return messages.wordsGoesDeepWith({
+      return messages.depth({
         label,
         left,
         otherName,
@@ -390,23 +390,23 @@ function words(unit: Placed, violation: FitViolation, others: readonly Placed[])
         limitMm: violation.limitMm
       })
     case 'bulkhead':
-      return messages.wordsGoesDeepWith2({ label, left, wanted })
+      return messages.bulkhead({ label, left, wanted })
     case 'behind-overlap':
-      return messages.wordsBehindFaceBoxes({ label, otherName, by })
+      return messages.behindOverlap({ label, otherName, by })
     case 'own-screw':
-      return messages.wordsScrewComesOut({ label, by })
+      return messages.ownScrew({ label, by })
     case 'seam':
-      return messages.wordsLiesAcrossSeam({ label, otherName, by })
+      return messages.seam({ label, otherName, by })
     case 'bay-lip':
-      return messages.wordsHoleLeavesSeam({ label, left, otherName, wanted })
+      return messages.bayLip({ label, left, otherName, wanted })
     case 'bay-frame':
-      return messages.wordsBodyFromSeam({ label, left, otherName, wanted })
+      return messages.bayFrame({ label, left, otherName, wanted })
     case 'screw-edge':
-      return messages.wordsScrewLeavesMetal({ label, left, wanted })
+      return messages.screwEdge({ label, left, wanted })
     case 'screw-zone':
-      return messages.wordsScrewRunsInto({ label, otherName, by })
+      return messages.screwZone({ label, otherName, by })
     case 'screw':
-      return messages.wordsScrewOrComes({ label, otherName, by })
+      return messages.screw({ label, otherName, by })
   }
 }
 
@@ -514,7 +514,7 @@ function moveRemedies(design: Design, id: string, violations: readonly FitViolat
     )
     .slice(0, 2)
     .map(({ who, direction, byMm }) => ({
-      says: messages.moveRemedies({ who, byMm, ways: WAYS[DIRECTIONS.indexOf(direction)] }),
+      says: messages.moveRemedy({ who, byMm, ways: WAYS[DIRECTIONS.indexOf(direction)] }),
       edits: [
         {
           type: 'unit.move',

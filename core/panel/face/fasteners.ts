@@ -77,11 +77,11 @@ function metalsOf(unit: Placed, others: readonly Placed[], ground: Ground): Scre
     if (other.id === unit.id || Math.hypot(unit.x - other.x, unit.y - other.y) > unit.reachMm + other.reachMm + 20)
       continue
     const { cutout } = other
-    if (cutout && !shareOpening(unit, other, ground.panel.leastWebMm)) least(messages.metalsOf(other), cutout, other)
+    if (cutout && !shareOpening(unit, other, ground.panel.leastWebMm)) least(messages.holeFor(other), cutout, other)
     // Two screws are one matter: it is told of the first.
     if (other.id > unit.id) {
       const pair = closestScrews(screws, other.screws as readonly Circle[])
-      if (pair) found.push({ unit, to: messages.metalsOfTo(other), other, ...pair })
+      if (pair) found.push({ unit, to: messages.screwOf(other), other, ...pair })
     }
   }
   for (const { zone, figure } of ground.holes) least(zone.name, figure)
@@ -155,7 +155,7 @@ function fastenersOf(unit: Placed, near: readonly Placed[], ground: Ground, kept
       limit: worst.limitMm,
       unit: 'mm',
       basis: EDGE_BASIS,
-      says: messages.fastenersOf({ unit, to: worst.to, measuredMm: worst.measuredMm, limitMm: worst.limitMm })
+      says: messages.screwWeb({ unit, to: worst.to, measuredMm: worst.measuredMm, limitMm: worst.limitMm })
     })
   let [head, nut, plate] = [false, false, false]
   for (const screw of unit.screws as readonly Circle[]) {
@@ -174,7 +174,7 @@ function fastenersOf(unit: Placed, near: readonly Placed[], ground: Ground, kept
           limit: 0,
           unit: 'mm',
           basis: FASTENER_BASIS,
-          says: messages.fastenersOfHeadScrewAcross({ name: size.name, unit, headMm: size.headMm, other })
+          says: messages.screwHead({ name: size.name, unit, headMm: size.headMm, other })
         })
       }
       if (!nut && other.behind && other.depthMm > 0 && gap(round(screw, size.nutMm), other.behind) < -TOUCH_MM) {
@@ -185,7 +185,7 @@ function fastenersOf(unit: Placed, near: readonly Placed[], ground: Ground, kept
           limit: 0,
           unit: 'mm',
           basis: FASTENER_BASIS,
-          says: messages.fastenersOfBehindFaceNut({ name: size.name, unit, nutMm: size.nutMm, other })
+          says: messages.screwNut({ name: size.name, unit, nutMm: size.nutMm, other })
         })
       }
     }
@@ -194,7 +194,7 @@ function fastenersOf(unit: Placed, near: readonly Placed[], ground: Ground, kept
       tell('panel.nut-plate', [unit.id], {
         weight: 'note',
         basis: FASTENER_BASIS,
-        says: messages.fastenersOfNutPlateScrew({ unit, rivetsMm: size.rivetsMm })
+        says: messages.nutPlate({ unit, rivetsMm: size.rivetsMm })
       })
     }
   }

@@ -93,9 +93,9 @@ export function examineStiffeners(
     const met = feetOf(stiffener).flatMap(foot => [
       ...placed.flatMap(unit =>
         [
-          { what: messages.metWhat(unit), figure: unit.cutout },
-          ...unit.screws.map(figure => ({ what: messages.metWhatScrew(unit), figure })),
-          { what: messages.metWhatBox(unit), figure: unit.behind }
+          { what: messages.openingOf(unit), figure: unit.cutout },
+          ...unit.screws.map(figure => ({ what: messages.screwAt(unit), figure })),
+          { what: messages.boxOf(unit), figure: unit.behind }
         ].flatMap(({ what, figure }) => {
           const by = figure ? -gap(foot, figure) : 0
           return by > TOUCH_MM ? [{ what, by, subjects: [unit.id] }] : []

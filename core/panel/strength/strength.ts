@@ -150,10 +150,7 @@ export function explainBend({ airframe: { panel } }: Design, bend: Bend, placed:
       given('t', 'sheet', panel.thicknessMm, ['mm', 'panel']),
       given('E', panel.material, gpa, ['GPa', from]),
       given('ν', 'Poisson’s ratio', POISSON, ['', 'aluminium, handbook value']),
-      given('elements', messages.explainBendInputs({ dx: grid.dx, dy: grid.dy }), `${grid.nx} × ${grid.ny}`, [
-        '',
-        'our choice'
-      ]),
+      given('elements', messages.pushedAt({ dx: grid.dx, dy: grid.dy }), `${grid.nx} × ${grid.ny}`, ['', 'our choice']),
       ...(bend.taken
         ? [
             given('piece', 'the weaker of the whole sheet and of the bay or frame alone', bend.taken, [
@@ -249,7 +246,7 @@ export function explainTray(design: Design, placed: readonly Placed[], of: strin
   const hanging = group && hangingOf(design, group)
   if (!hanging?.length) return undefined
   return {
-    formula: messages.explainTrayFormula({ up: LOADS_G.up, side: LOADS_G.side, forward: LOADS_G.forward }),
+    formula: messages.trayFormula({ up: LOADS_G.up, side: LOADS_G.side, forward: LOADS_G.forward }),
     inputs: [
       ...hanging.flatMap(unit => [
         {
@@ -524,7 +521,7 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
   )
   if (inch !== undefined) {
     const thicker = { ...panel, thicknessMm: inch * 25.4 }
-    const says = (gives: number) => messages.says({ inch, gives })
+    const says = (gives: number) => messages.thickerSheet({ inch, gives })
     const edits: Edit[] = [{ type: 'panel.set', panel: thicker }]
     // Of a sheet with nothing behind it that is exact, and need not be solved again.
     if (panel.stiffeners.length === 0)
@@ -553,7 +550,7 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
       toMm: box.maxY,
       ...ANGLE
     }
-    offer(withOne(angle), gives => messages.bendRemedies({ legMm: ANGLE.legMm, unit, gives }), [
+    offer(withOne(angle), gives => messages.angleRemedy({ legMm: ANGLE.legMm, unit, gives }), [
       { type: 'stiffener.put', stiffener: angle }
     ])
     break
@@ -571,8 +568,7 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
   }
   offer(
     withOne(doubler),
-    gives =>
-      messages.bendRemediesRivetDoublerRound({ thicknessMm: doubler.thicknessMm, unit, doublerMm: DOUBLER_MM, gives }),
+    gives => messages.doublerRemedy({ thicknessMm: doubler.thicknessMm, unit, doublerMm: DOUBLER_MM, gives }),
     [{ type: 'stiffener.put', stiffener: doubler }]
   )
   return remedies

@@ -189,7 +189,7 @@ function breakerFinding({ circuit, ofHead, set }: Looked): Finding[] {
         says: messages.breakerSmall({ ofHead: ofHead.map(thingOf), allA, protector, breakerA }),
         remedies: [
           {
-            says: messages.breakerSmallRemedy(circuit.proposed.breakerA),
+            says: messages.breakerAsProposed(circuit.proposed.breakerA),
             edits: set({ breakerA: circuit.proposed.breakerA })
           }
         ]
@@ -215,14 +215,14 @@ function breakerFinding({ circuit, ofHead, set }: Looked): Finding[] {
       figure: { kind: 'circuit breaker', of: unit },
       says: messages.breakerBrief({
         ofHead: ofHead.map(thingOf),
-        worst: worst[1],
-        worstOf: worst[2],
+        amps: worst[1],
+        when: worst[2],
         protector,
         breakerA
       }),
       remedies: [
         {
-          says: messages.breakerBriefRemedy(circuit.proposed.breakerA),
+          says: messages.breakerAsProposed(circuit.proposed.breakerA),
           edits: set({ breakerA: circuit.proposed.breakerA })
         }
       ]
@@ -266,7 +266,7 @@ function switchFinding({ circuit, label, set }: Looked): Finding[] {
       unit: 'A',
       basis: SWITCH_BASIS,
       figure: { kind: 'circuit switch', of: unit },
-      says: messages.switchText({ ratedA, label, allowsA, load, steadyA }),
+      says: messages.switchRating({ ratedA, label, allowsA, load, steadyA }),
       remedies:
         wantedA === undefined
           ? []
@@ -386,7 +386,9 @@ export function feedFindings(model: PowerModel): Finding[] {
         finding('power.essential-feed', unit.id, {
           weight: dead ? 'must fix' : 'decide',
           basis: { kind: 'common practice' },
-          says: messages.essentialFeed({ dead, unit, at, safe }),
+          says: dead
+            ? messages.essentialFeedDead({ unit, bus: at })
+            : messages.essentialFeedSwitched({ unit, bus: at, essential: safe! }),
           remedies:
             safe && safe.id !== bus
               ? [

@@ -152,23 +152,22 @@ function brokenLimit(wire: Gauge, asked: Asked): Phrase | undefined {
   const keeps = (amps: number, kind: 'continuous' | 'intermittent') =>
     dropOf(wire, amps, asked) <= allowableDropV(systemV, kind) * (1 + DROP_TOLERANCE)
   const { amps } = ampacityOf(wire, lie)
-  if ((protects(wire, protector) ?? 0) < breakerA) return messages.brokenLimit({ breakerA, protector })
-  if (mostProtectorA(wire, protector, lie) < breakerA)
-    return messages.brokenLimitOutsideChartConditions({ amps, breakerA, protector })
-  if (amps < steadyA * Math.sqrt(duty)) return messages.brokenLimitWhereLiesCarries(amps)
+  if ((protects(wire, protector) ?? 0) < breakerA) return messages.unprotected({ breakerA, protector })
+  if (mostProtectorA(wire, protector, lie) < breakerA) return messages.outsideChart({ amps, breakerA, protector })
+  if (amps < steadyA * Math.sqrt(duty)) return messages.carriesTooLittle(amps)
   if (!keeps(steadyA, intermittent ? 'intermittent' : 'continuous'))
-    return messages.brokenLimitDropsLoad({ drop: dropOf(wire, steadyA, asked), intermittent })
-  if (!keeps(briefA, 'intermittent')) return messages.brokenLimitDropsBriefLoad(dropOf(wire, briefA, asked))
+    return messages.dropsTooMuch({ drop: dropOf(wire, steadyA, asked), intermittent })
+  if (!keeps(briefA, 'intermittent')) return messages.dropsTooMuchBriefly(dropOf(wire, briefA, asked))
   return undefined
 }
 
 function wireFor(asked: Asked): { wire: Gauge; decided: Phrase } | undefined {
-  let decided = messages.wireForDecided
+  let decided = messages.thinnestOfChart
   for (const wire of GAUGES) {
     if (wire.awg > THINNEST_AWG) continue
     const broken = brokenLimit(wire, asked)
     if (broken === undefined) return { wire, decided }
-    decided = messages.wireFor({ awg: wire.awg, broken })
+    decided = messages.thinnerFails({ awg: wire.awg, broken })
   }
   return undefined
 }

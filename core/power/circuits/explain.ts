@@ -39,7 +39,7 @@ export function explainCircuit(model: PowerModel, unit: string, figure: CircuitF
 function entry({ item }: DesignUnit, systemV: 12 | 14 | 28): Phrase | string {
   const { load, atV } = item.power!
   const said = `catalogue entry ${item.name}`
-  return messages.entry({ load, said, atV, busV: busV(systemV) })
+  return messages.atOtherVolts({ load, said, atV, busV: busV(systemV) })
 }
 
 function breakerWorking({ circuit, group, all }: Plan, systemV: 12 | 14 | 28): Working {
@@ -47,7 +47,7 @@ function breakerWorking({ circuit, group, all }: Plan, systemV: 12 | 14 | 28): W
   const from = many ? 'sum of the above' : entry(group[0]!, systemV)
   const input = (symbol: string, meaning: string, value: number) => ({ symbol, meaning, value, unit: 'A', from })
   return {
-    formula: messages.breakerWorkingFormula({ breakerMargin: BREAKER_MARGIN, startBears: START_BEARS }),
+    formula: messages.breakerFormula({ breakerMargin: BREAKER_MARGIN, startBears: START_BEARS }),
     inputs: [
       ...(many ? group : []).map(unit => ({
         symbol: unit.label,
@@ -84,7 +84,7 @@ function wireWorking({ circuit, unit, proposal, breakerBy }: Plan, systemV: 12 |
   const { protector, breakerA, lie, steadyA, briefA } = circuit
   const { wire } = proposal
   return {
-    formula: messages.wireWorkingFormula(COPPER_ZERO_C),
+    formula: messages.wireFormula(COPPER_ZERO_C),
     inputs: [
       { symbol: protector, meaning: 'of this circuit', value: breakerA, unit: 'A', from: breakerBy },
       {
@@ -171,7 +171,7 @@ function dropInputs(circuit: Plan['circuit'], wire: Gauge): Working['inputs'] {
 function dropWorking({ circuit, unit }: Plan, airframe: Design['airframe']): Working {
   const { steadyA, awg, dropV } = circuit
   return {
-    formula: messages.dropWorkingFormula(COPPER_ZERO_C),
+    formula: messages.dropFormula(COPPER_ZERO_C),
     inputs: [
       { symbol: 'I', meaning: 'most steady amps', value: steadyA, unit: 'A', from: entry(unit, airframe.systemV) },
       ...dropInputs(circuit, gauge(awg)),
@@ -188,14 +188,14 @@ function ampacityInputs(wire: Gauge, lie: Lie): Working['inputs'] {
   return [
     {
       symbol: 'free air',
-      meaning: messages.ampacityInputsMeaning({ awg: wire.awg, wireC: lie.wireC, ambientC: lie.ambientC }),
+      meaning: messages.wireInHeat({ awg: wire.awg, wireC: lie.wireC, ambientC: lie.ambientC }),
       value: freeA,
       unit: 'A',
       from: DERATING_BASIS.source!
     },
     {
       symbol: 'bundle',
-      meaning: messages.ampacityInputsMeaningWiresLoadedWhat({
+      meaning: messages.bundleLoad({
         bundleWires: lie.bundleWires,
         loadedShare: lie.loadedShare,
         counted

@@ -43,7 +43,7 @@ function look(model: PowerModel, feeder: Feeder): Looked {
     }
   ]
   const thicker =
-    awg === undefined ? [] : [{ says: messages.feederUseAwg(awg), edits: set({ awg: awg as Tie['awg'] }) }]
+    awg === undefined ? [] : [{ says: messages.feederThicker(awg), edits: set({ awg: awg as Tie['awg'] }) }]
   return { model, feeder, tie, set, thicker }
 }
 
@@ -95,7 +95,7 @@ function ratedFinding({ feeder, tie, set }: Looked): Finding[] {
       limit: tie.ratedA,
       basis: FEEDER_BASIS,
       figure: { kind: 'feeder rating', of: tie.id },
-      remedies: ratedA === undefined ? [] : [{ says: messages.feederRating(ratedA), edits: set({ ratedA }) }],
+      remedies: ratedA === undefined ? [] : [{ says: messages.feederRatedRemedy(ratedA), edits: set({ ratedA }) }],
       says: messages.feederRated({
         name: tie.name,
         forGoodA,
@@ -183,7 +183,7 @@ function guardFinding({ feeder, tie, set }: Looked): Finding[] {
       figure: { kind: 'feeder rating', of: tie.id },
       remedies:
         ratedA === undefined ? [] : [{ says: messages.feederRatedRemedy(ratedA), edits: set({ guardA: ratedA }) }],
-      says: messages.feederRatedBreakerCarriesOpens({
+      says: messages.feederGuardRated({
         name: tie.name,
         steadyA: feeder.steadyA,
         when: feeder.when,
@@ -227,7 +227,7 @@ function bareFinding({ tie, set }: Looked, bare: 'battery' | 'bus' | undefined):
           : tie.kind === 'diode' || tie.kind === 'contactor'
             ? [
                 {
-                  says: messages.feederBareRemedySetBreakerSize,
+                  says: messages.feederGuardedRemedy,
                   edits: set({ guarded: true })
                 }
               ]

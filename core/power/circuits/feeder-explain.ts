@@ -15,9 +15,9 @@ export function explainFeeder(model: PowerModel, feeder: Feeder, figure: 'rating
 }
 
 function ratingWorking({ steadyA, mostA, when, givenA: given, ratedA, guardA, proposed }: Feeder, tie: Tie): Working {
-  const size = messages.ratingWorkingSize(BREAKER_SIZES_A)
+  const size = messages.smallestSize(BREAKER_SIZES_A)
   return {
-    formula: messages.ratingWorkingFormula({
+    formula: messages.noSizeIsEnough({
       opens: opens(tie),
       ratedA: proposed.ratedA,
       breakerSizesA: BREAKER_SIZES_A,
@@ -92,7 +92,7 @@ function feederWireWorking(design: Design, feeder: Feeder, tie: Tie): Working {
         : [
             {
               symbol: 'carries',
-              meaning: messages.feederWireWorkingMeaning({
+              meaning: messages.wireAlone({
                 awg: wire.awg,
                 ambientC: design.airframe.wiring.ambientC,
                 altitudeFt: design.airframe.wiring.altitudeFt

@@ -73,19 +73,18 @@ function wireFor(
   { tie, guardA, asked, cranks }: { tie: Tie; guardA: number | undefined; asked: number; cranks: boolean },
   { design, supply }: PowerModel
 ): { wire?: Gauge; decided: Phrase } {
-  if (cranks) return { wire: gauge(BATTERY_CABLE_AWG), decided: messages.wireForDecidedCarriesStarter }
+  if (cranks) return { wire: gauge(BATTERY_CABLE_AWG), decided: messages.carriesStarter }
   const jumps = !opens(tie) && [tie.from, tie.to].every(end => supply.buses.some(bus => bus.id === end))
-  let decided = messages.wireForDecidedThinnestChart
+  let decided = messages.thinnestOfChart
   for (const wire of GAUGES) {
     const most = protects(wire, 'breaker')
     if (most === undefined) continue
     const { amps } = alone(wire, design)
-    if (jumps && wire.awg > JUMPER_AWG)
-      decided = messages.wireForAwgWithoutBreaker({ awg: wire.awg, jumperAwg: JUMPER_AWG })
-    else if (guardA !== undefined && most < guardA) decided = messages.wireForAwgBreakerDoes({ awg: wire.awg, guardA })
+    if (jumps && wire.awg > JUMPER_AWG) decided = messages.jumperFails({ awg: wire.awg, jumperAwg: JUMPER_AWG })
+    else if (guardA !== undefined && most < guardA) decided = messages.feederUnprotected({ awg: wire.awg, guardA })
     else if (guardA !== undefined && mostProtectorA(wire, 'breaker', lieAlone(design)) < guardA)
-      decided = messages.wireForAwgOutsideChart({ awg: wire.awg, amps })
-    else if (amps < asked) decided = messages.wireForAwgCarries({ awg: wire.awg, amps })
+      decided = messages.feederOutsideChart({ awg: wire.awg, amps })
+    else if (amps < asked) decided = messages.feederCarriesTooLittle({ awg: wire.awg, amps })
     else return { wire, decided }
   }
   return { decided }

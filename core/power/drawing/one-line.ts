@@ -81,7 +81,7 @@ function tieEdges(supply: Supply, feeders: readonly Feeder[], nodes: readonly Li
     feeders.flatMap((feeder): [string, Phrase][] =>
       // A breaker in the feed of a diode is what opens there.
       feeder.kind === 'diode' && feeder.guardA !== undefined
-        ? [[feeder.tie, messages.oneLineRatings(feeder.guardA)]]
+        ? [[feeder.tie, messages.guardNote(feeder.guardA)]]
         : feeder.ratedA === undefined
           ? []
           : [[feeder.tie, say`${feeder.ratedA}`]]
@@ -114,7 +114,7 @@ function circuitEdges(supply: Supply, circuits: readonly Circuit[], fed: readonl
       kind: 'protector',
       from: circuit.bus,
       to: `load ${circuit.unit}`,
-      says: messages.oneLine({
+      says: messages.protectorNote({
         head: circuit.head,
         unit: circuit.unit,
         breakerA: circuit.breakerA,
@@ -129,7 +129,7 @@ function circuitEdges(supply: Supply, circuits: readonly Circuit[], fed: readonl
         kind: 'diode',
         from: circuit.alsoBus!,
         to: `load ${circuit.unit}`,
-        says: messages.oneLineSecondFeed
+        says: messages.secondFeed
       }))
   ]
 }
@@ -152,7 +152,7 @@ export function oneLine(
         says: circuit.label,
         unit: circuit.unit,
         ...NODE.unit,
-        note: messages.oneLineNote({ steadyA: circuit.steadyA, awg: circuit.awg })
+        note: messages.circuitNote({ steadyA: circuit.steadyA, awg: circuit.awg })
       }))
     ],
     edges: [...tieEdges(supply, feeders, nodes), ...circuitEdges(supply, circuits, fed)]

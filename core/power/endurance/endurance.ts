@@ -143,7 +143,7 @@ const batteryInputs = (
 ): WorkingInput[] => [
   {
     symbol: `C ${source.name}`,
-    meaning: messages.explainEnduranceMeaning({
+    meaning: messages.ratedCapacity({
       capacityAh: source.capacityAh,
       ratedHours: source.ratedHours,
       chemistry: source.chemistry
@@ -200,7 +200,7 @@ const settingInputs = (
     meaning: 'left by age and state of charge',
     value: settings.share,
     unit: '',
-    from: messages.explainEnduranceFrom
+    from: messages.usableShareFrom
   },
   { symbol: 'T', meaning: 'batteries are', value: settings.celsius, unit: '°C', from: 'airframe' },
   { symbol: 'Δt', meaning: 'step', value: settings.stepS, unit: 's', from: 'our choice' },
@@ -268,7 +268,7 @@ function flowInputs(design: Design, endurance: FlownEndurance): WorkingInput[] {
       ? [
           {
             symbol: 'why they differ',
-            meaning: messages.explainEnduranceMeaningHandColdLeaves({
+            meaning: messages.whyByHandDiffers({
               usableAh: hand.usableAh,
               wholeAh: endurance.wholeAh,
               drawnAh: endurance.atFirst.drawnAh,
@@ -283,7 +283,7 @@ function flowInputs(design: Design, endurance: FlownEndurance): WorkingInput[] {
       : []),
     {
       symbol: 'energy',
-      meaning: messages.explainEnduranceMeaningCellsGaveLoads({
+      meaning: messages.energyOfCells({
         loadsWh: energy.loadsWh,
         lossWh: energy.lossWh,
         rateWh: energy.rateWh

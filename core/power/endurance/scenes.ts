@@ -181,7 +181,7 @@ function failuresToPlay({ supply, sources }: PowerModel, circuits: readonly Circ
     ...heads.map(head => ({
       id: `protector:${head.unit}`,
       kind: 'protector' as const,
-      name: messages.playScenesName({ breakerA: head.breakerA, protector: head.protector, label: head.label }),
+      name: messages.protectorOpens({ breakerA: head.breakerA, protector: head.protector, label: head.label }),
       // One of two breakers leaves the other.
       failure: { units: head.alsoBus === undefined ? head.shared : [] }
     }))
@@ -202,7 +202,7 @@ function playScene(
     simulate(design, { ...settings, supply: feeds, failure }).lost.find(loss => loss.kept && !gone.has(loss.unit))
       ?.minute ?? Infinity
   const failure = withDeadField(model, alone)
-  const name = messages.playScenesNameAlternatorGivesNothing({ failure, alone, called })
+  const name = failure === alone ? called : messages.withDeadField(called)
   const { powered } = fedBy(new Wired(model, failure), positionsOf(supply, 'normal'))
   const off = electricUnits(design).filter(unit => normal.has(unit.id) && !powered.has(unit.id))
   const own = (unit: (typeof off)[number]) => ownBatteryMinutes(unit, settings)
@@ -245,7 +245,7 @@ function overVoltage(design: Design, normal: ReadonlySet<string>, functionsLost:
   return {
     id: 'over-voltage',
     kind: 'over-voltage',
-    name: messages.playScenesNameRegulatorRunsAway(volts),
+    name: messages.regulatorRunsAway(volts),
     onOwn: [],
     minutes: Infinity,
     fedBefore: normal.size,

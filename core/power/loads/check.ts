@@ -31,7 +31,7 @@ export function loadWorking(model: PowerModel, load: PhaseLoad): Working {
     inputs: [
       ...load.byUnit.map(other => ({
         symbol: other.label,
-        meaning: messages.loadWorkingMeaning({
+        meaning: messages.typicalLoad({
           phase: load.phase,
           fiveMinutesA: other.fiveMinutesA,
           fiveSecondsA: other.fiveSecondsA
@@ -42,7 +42,7 @@ export function loadWorking(model: PowerModel, load: PhaseLoad): Working {
       })),
       ...load.machines.map(machine => ({
         symbol: machine.name,
-        meaning: messages.loadWorkingMeaningMayGiveGood({ limitA: machine.limitA, ratedA: machine.ratedA }),
+        meaning: messages.alternatorSupply({ limitA: machine.limitA, ratedA: machine.ratedA }),
         value: machine.givesA,
         unit: 'A',
         from: 'network of the feeds'
@@ -51,10 +51,10 @@ export function loadWorking(model: PowerModel, load: PhaseLoad): Working {
       { symbol: '5 min', meaning: 'most over five minutes', value: load.fiveMinutesA, unit: 'A', from: 'this sum' },
       {
         symbol: 'charge',
-        meaning: messages.loadWorkingMeaningWhatBatteryTakes(charge.minutes),
+        meaning: messages.recharge(charge.minutes),
         value: charge.amps,
         unit: 'A',
-        from: messages.loadWorkingFrom(charge.entered)
+        from: messages.rechargeFrom(charge.entered)
       },
       {
         symbol: 'alternators',
@@ -210,7 +210,12 @@ function unchargedFinding({ sources }: PowerModel, loads: readonly PhaseLoad[]):
           ? { kind: 'derived', source: 'network of the feeds, switches as in normal flight' }
           : { kind: 'entered', source: 'alternator in the brief' },
         figure: { kind: 'load', of: worst.phase },
-        says: messages.uncharged({ there, phase: worst.phase, typicalA: worst.typicalA, largest: largestOf(worst) })
+        says: messages.uncharged({
+          there: there.map(({ name }) => name),
+          phase: worst.phase,
+          typicalA: worst.typicalA,
+          largest: largestOf(worst)
+        })
       }
     )
   ]
@@ -307,7 +312,7 @@ function voltFindings(design: Design): Finding[] {
         measured: held > power.maxV ? held : systemV,
         limit: held > power.maxV ? power.maxV : power.minV,
         basis: entry,
-        says: messages.voltFindings({ unit, minV: power.minV, maxV: power.maxV, systemV, held })
+        says: messages.voltsOutside({ unit, minV: power.minV, maxV: power.maxV, systemV, held })
       })
     // A resistance has no regulator of its own: twice the volts is four times the heat, whatever its entry bears.
     const ratio = held / power.atV
@@ -316,7 +321,7 @@ function voltFindings(design: Design): Finding[] {
         measured: held,
         limit: power.atV * (ratio > 1 ? BEARS : 1 / BEARS),
         basis: { kind: 'derived', source: 'P = V² / R' },
-        says: messages.voltFindingsMadeHasNo({ unit, atV: power.atV, held, ratio })
+        says: messages.voltsOfResistance({ unit, atV: power.atV, held, ratio })
       })
     return []
   })

@@ -132,6 +132,6 @@ function ringFinding(model: PowerModel, ring: readonly Tie[]): Finding {
       }
     ],
     basis: ENTERED,
-    says: messages.feedRing({ ring: [...ring], ringOf: ring.map(tie => model.name(tie.from)) })
+    says: messages.feedRing({ ties: ring, buses: ring.map(tie => model.name(tie.from)) })
   })
 }

@@ -93,7 +93,7 @@ function movesOf(project: Project, option: string, items: readonly Item[], allow
     ...rehung.map((unit): Move => ({
       edits: of => {
         const edits = otherBus(of, option, unit.id)
-        return edits.length ? { edits, items: [], says: messages.movesOf(unit) } : undefined
+        return edits.length ? { edits, items: [], says: messages.feedFromMain(unit) } : undefined
       }
     })),
     ...items.flatMap((item): Move[] => {
@@ -112,7 +112,7 @@ function movesOf(project: Project, option: string, items: readonly Item[], allow
           ? {
               edits: [...found.edits, ...more],
               items: found.parts.map(part => part.item),
-              says: messages.elsewhere(namesOf(found))
+              says: messages.addOnMain(namesOf(found))
             }
           : undefined
       }

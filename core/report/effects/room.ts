@@ -53,7 +53,7 @@ function changeRemedy(design: Design, others: readonly Placed[], change: Change,
   const before = others.find(other => other.id === change.id)
   if (!change.to)
     return {
-      says: messages.changes(change.name),
+      says: messages.fitsWithoutUnit(change.name),
       edits: [{ type: 'unit.lift' as const, option, unit: change.id }, ...moveItem]
     }
   const area = zone && (zone.area.shape === 'polygon' ? undefined : zone.area)
@@ -73,7 +73,7 @@ function changeRemedy(design: Design, others: readonly Placed[], change: Change,
       : before
         ? [moveTo(option, change.id, change.to), ...moveItem]
         : []
-  return { says: messages.changesFitsIfMoves({ name: change.name, awayMm: change.to.awayMm }), edits }
+  return { says: messages.fitsIfMoved({ name: change.name, awayMm: change.to.awayMm }), edits }
 }
 
 /**
@@ -115,7 +115,7 @@ export function* makeRoom({
       : yield* fewestOff(item, others, ground, new Set(design.units.filter(unit => unit.locked).map(unit => unit.id)))
   if (clearing)
     changes.push({
-      says: messages.makeRoomFitsAcrossUp({ xMm: clearing.at.xMm, yMm: clearing.at.yMm, off: clearing.off }),
+      says: messages.fitsWithFewestOff({ xMm: clearing.at.xMm, yMm: clearing.at.yMm, off: clearing.off }),
       edits: [
         ...clearing.off.map((unit): Edit => ({ type: 'unit.lift', option, unit: unit.id })),
         ...(unit ? [moveTo(option, unit, clearing.at)] : [])

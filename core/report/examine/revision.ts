@@ -34,7 +34,7 @@ function differences(from: Item, to: Item): Phrase[] {
       const [was, is] = [of(from), of(to)]
       return equal(was, is) ? [] : [say`${name} ${was ?? 'none'} → ${is ?? 'none'}`]
     }),
-    ...PARTS.flatMap(([name, of]) => (equal(of(from), of(to)) ? [] : [messages.differences(name)]))
+    ...PARTS.flatMap(([name, of]) => (equal(of(from), of(to)) ? [] : [messages.changedPart(name)]))
   ]
 }
 
@@ -76,7 +76,7 @@ export function revisionFindings(design: Design, entries: readonly Item[]): Find
             }))
           },
           {
-            says: messages.newerRemedyKeepRevision(item.revision),
+            says: messages.newerKeepRemedy(item.revision),
             edits: units.map((unit): Edit => ({
               type: 'unit.pass-over',
               option: design.optionId,

@@ -184,10 +184,10 @@ export function differences(
           : before && after && before.item.id !== after.item.id
             ? ({
                 kind: 'another item',
-                says: messages.differencesNow({ after, name: before.item.name })
+                says: messages.otherItem({ after, name: before.item.name })
               } as const)
             : before && after && placeOf(before) !== placeOf(after)
-              ? ({ kind: 'moved', says: messages.differencesStandsElsewhere(after) } as const)
+              ? ({ kind: 'moved', says: messages.movedUnit(after) } as const)
               : cents !== 0
                 ? ({
                     kind: 'price',
@@ -359,7 +359,7 @@ function orderTable(design: Design, report: Report, reading: Reading): AnalysisT
   // Screws hold what comes to the face; those of what stays are there.
   const screws = units.flatMap(unit =>
     unit.place.kind === 'panel'
-      ? (unit.item.face?.screws ?? []).map(screw => readPhrase(messages.screwsScrews(screw.holeMm), reading))
+      ? (unit.item.face?.screws ?? []).map(screw => readPhrase(messages.screwForHole(screw.holeMm), reading))
       : []
   )
   const metal = design.airframe.panel.stiffeners.map(stiffener => `${stiffener.kind}, ${stiffener.name}`)
@@ -414,7 +414,7 @@ export function budgetSheet(design: Design, report: Report, on: string, reading:
   const sum = (cents: number) => inCurrency(cents, reading)
   const currency = currencyOf(reading)
   const { perDollar = 1 } = reading
-  const rate = messages.budgetSheetRate({ perDollar, currency })
+  const rate = messages.exchangeRate({ perDollar, currency })
   const columns = (...says: (string | [string, number])[]) =>
     says.map(words => (typeof words === 'string' ? { says: words } : { says: words[0], digits: words[1] }))
   return {
@@ -425,7 +425,7 @@ export function budgetSheet(design: Design, report: Report, on: string, reading:
     tables: [
       {
         title: 'Estimate',
-        note: readPhrase(messages.budgetSheetNote({ rate, totalCents: money.totalCents }), reading),
+        note: readPhrase(messages.budgetTotal({ rate, totalCents: money.totalCents }), reading),
         columns: columns('Group', 'Line', 'Visit', [`Sum, ${currency}`, 2]),
         rows: [
           ...money.lines.map(line => [

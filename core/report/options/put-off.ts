@@ -41,7 +41,13 @@ function changesOf(item: Item, then: Item): Phrase {
   const came = <T>(now: readonly T[], later: readonly T[]) => later.filter(thing => !now.includes(thing))
   const [approvals, gives] = [came(item.approvals, then.approvals), came(item.provides, then.provides)]
   const words = item.announced!.filter(notice => !then.announced?.includes(notice))
-  return messages.changesOf({ words, approvals, gives, priceCents: then.priceCents, itemPriceCents: item.priceCents })
+  return messages.announcedChanges({
+    words,
+    approvals,
+    gives,
+    priceCents: then.priceCents,
+    itemPriceCents: item.priceCents
+  })
 }
 
 /** The visits of the whole job, each so much later; one of its own where it has none. */

@@ -248,20 +248,20 @@ const lossTable = ({ brief, endurance, reading }: Facts): AnalysisTable => ({
 const assumptionsOf = ({ airframe, endurance, reading }: Facts): string[] =>
   [
     'Amps are those of the catalogue entries, invented or entered: put the maker’s own, or measured ones, in their place.',
-    messages.loadAnalysisAssumptions({ breakerMargin: BREAKER_MARGIN, conductorCelsius: CONDUCTOR_CELSIUS }),
-    messages.loadAnalysisAssumptionsLoadedWireOr({
+    messages.assumedMargin({ breakerMargin: BREAKER_MARGIN, conductorCelsius: CONDUCTOR_CELSIUS }),
+    messages.assumedBundles({
       bundleWires: airframe.wiring.bundleWires,
       loadedShare: airframe.wiring.loadedShare,
       wireC: airframe.wiring.wireC,
       ambientC: airframe.wiring.ambientC,
       altitudeFt: airframe.wiring.altitudeFt
     }),
-    messages.loadAnalysisAssumptionsBatteriesHaveTheir({
+    messages.assumedBatteries({
       usableFraction: airframe.battery.usableFraction,
       batteryC: airframe.batteryC,
       pilotDelayMinutes: airframe.pilotDelayMinutes
     }),
-    messages.loadAnalysisAssumptionsUnitDarkWhen(endurance.diodes)
+    messages.assumedDiodes(endurance.diodes)
   ].map(phrase => readPhrase(phrase, reading))
 
 /**

@@ -205,7 +205,7 @@ const shoppingList = ({ bill, inch, long, says, lengthUnit, reading }: Papers): 
 
 const bundleList = ({ wiring, inch, says, places }: Papers): AnalysisTable => ({
   title: 'Bundles',
-  note: says(messages.harnessPapersNote(CLAMPS_MM)),
+  note: says(messages.bundlesNote(CLAMPS_MM)),
   columns: [
     { says: 'From' },
     { says: 'To' },

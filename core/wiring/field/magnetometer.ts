@@ -158,7 +158,7 @@ export function magnetometerFindings(design: Design, found: readonly Disturbance
         limit: known ? MOST_DEG : undefined,
         unit: known ? 'deg' : undefined,
         figure: { kind: 'magnetometer', of: `${sensor.id} ${disturbance.wire}` },
-        says: messages.magnetometerFindings({
+        says: messages.magnetometer({
           known,
           name: name(disturbance),
           amps: disturbance.amps,

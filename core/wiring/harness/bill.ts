@@ -90,14 +90,14 @@ export function billOf(
     })),
     ...joined('plug').map(({ says, meets }): BillLine => ({
       what: 'plug',
-      text: messages.billOfText({ says, meets }),
+      text: messages.jointContacts({ says, meets }),
       count: 1
     })),
     ...bundles
       .filter(bundle => bundle.traits.includes('firewall'))
       .map((bundle): BillLine => ({
         what: 'grommet',
-        text: messages.billOfTextFirewallSealedFire(bundle.diameterMm),
+        text: messages.firewallFitting(bundle.diameterMm),
         count: 1
       })),
     ...(splices ? [{ what: 'splice' as const, text: 'splice', count: splices }] : []),
@@ -121,7 +121,7 @@ function diodeLines(diodes: readonly Joint[]): BillLine[] {
     .sort(([a], [b]) => a - b)
     .map(([amps, count]): BillLine => ({
       what: 'diode',
-      text: messages.diodeLinesText(amps),
+      text: messages.diodeToBuy(amps),
       count
     }))
 }

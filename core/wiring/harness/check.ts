@@ -33,7 +33,7 @@ export function pinFindings(design: Design, wires: readonly Wire[]): Finding[] {
       else findings.push(...contactFindings(wire, unit, pins))
     }
   // A long list is told by its number; whose they are stands in Connectors.
-  const listed = (units: ReadonlySet<DesignUnit>) => messages.listedListed(units)
+  const listed = (units: ReadonlySet<DesignUnit>) => messages.unitsListed(units)
   if (unknown.size)
     findings.push(
       finding(

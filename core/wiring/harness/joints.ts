@@ -55,7 +55,7 @@ function diodeJoints(design: Design, wires: readonly Wire[]): Joint[] {
         id: `diode ${id}`,
         kind: 'diode',
         place: unit?.place.id ?? panel?.id ?? '',
-        says: messages.diodeJoints({ unit, pins, volts, name }),
+        says: messages.diodePair({ unit, pins, volts, name }),
         meets: met.map(wire => ({ wire, core: wire.cores[0]! })),
         shields: 0,
         count
@@ -90,7 +90,7 @@ function splicesOf(design: Design, wires: readonly Wire[], diodes: readonly Join
             splice(
               unit,
               `${wire.id} ${core.line} ${side}`,
-              messages.splicesOf({ line: core.line, pins: pins.map(pinText).join(', '), unit, label }),
+              messages.spreadSplice({ line: core.line, pins: pins.map(pinText).join(', '), unit, label }),
               [{ wire, core }]
             )
           )
@@ -109,7 +109,7 @@ function splicesOf(design: Design, wires: readonly Wire[], diodes: readonly Join
       splice(
         unit,
         key,
-        messages.sharedShared({ meets, pinText: pinText(pin), unit, label: units.get(unit)?.label }),
+        messages.sharedContact({ meets, pinText: pinText(pin), unit, label: units.get(unit)?.label }),
         meets
       )
     )
@@ -130,7 +130,7 @@ function stubsOf(design: Design, wires: readonly Wire[]): Joint[] {
       id: `splice ${stub.id} ${core.line}`,
       kind: 'splice',
       place: unit.place.id,
-      says: messages.stubsOf({ line: core.line, unit }),
+      says: messages.stubSplice({ line: core.line, unit }),
       meets: [...bus.map(wire => ({ wire, core: wire.cores[index]! })), { wire: stub, core }],
       shields: 0
     }))
@@ -150,7 +150,7 @@ function groundBlocks(design: Design, wires: readonly Wire[]): Joint[] {
       id: `ground block ${panel.id}`,
       kind: 'ground block',
       place: panel.id,
-      says: messages.groundBlocks({ meets, shields }),
+      says: messages.groundBlock({ meets, shields }),
       meets: meets.map((wire, index) => ({ wire, core: wire.cores[0]!, contact: index + 1 })),
       shields
     }
@@ -171,7 +171,7 @@ function plugsOf(wires: readonly Wire[], bundles: readonly Bundle[], nameOf: (pl
         id: `plug ${bundle.leg}`,
         kind: 'plug',
         place: bundle.from,
-        says: messages.plugsOf({ name: nameOf(bundle.from), nameOf: nameOf(bundle.to), coax }),
+        says: messages.plug({ from: nameOf(bundle.from), to: nameOf(bundle.to), coax }),
         meets: wired
           .flatMap(wire => wire.cores.map(core => ({ wire, core })))
           .map((wire, index) => ({ ...wire, contact: index + 1 })),
@@ -186,7 +186,7 @@ const terminatorsOf = (chains: readonly Chain[]): Joint[] =>
       id: `terminator ${unit.id} ${port.id}`,
       kind: 'terminator',
       place: unit.place.id,
-      says: messages.terminatorsOf({ unit, id: port.id }),
+      says: messages.terminator({ unit, id: port.id }),
       meets: [],
       shields: 0
     }))

@@ -18,20 +18,20 @@ const MIND: Readonly<Record<NonNullable<Route['traits']>[number], { basis: Basis
       kind: 'common practice',
       source: 'grommet where a bundle crosses metal; a firewall is sealed and fire-resistant'
     },
-    text: messages.MINDText
+    text: messages.mindFirewall
   },
-  'near controls': { basis: AC_ROUTING, text: messages.MINDTextOrMoreFrom },
+  'near controls': { basis: AC_ROUTING, text: messages.mindControls },
   'near fuel': {
     basis: AC_ROUTING,
-    text: messages.MINDTextOrMoreFrom2
+    text: messages.mindFuel
   },
   'moving': {
     basis: { kind: 'common practice', source: 'a bundle over a hinge is led so that it twists and does not bend' },
-    text: messages.MINDTextLoopThatTwists
+    text: messages.mindMoving
   },
   'wet': {
     basis: { kind: 'common practice', source: 'drip loops and sealed ends in wet places' },
-    text: messages.MINDTextDripLoopsSealed
+    text: messages.mindWet
   },
   'plug': undefined
 }
@@ -40,7 +40,7 @@ const MIND: Readonly<Record<NonNullable<Route['traits']>[number], { basis: Basis
 export function wayFindings(design: Design, wires: readonly Wire[], bundles: readonly Bundle[]): Finding[] {
   const places = new Map(design.airframe.places.map(place => [place.id, place]))
   const name = (id: string) => places.get(id)?.name ?? id
-  const between = (bundle: Bundle) => messages.betweenBetween({ name: name(bundle.from), nameOf: name(bundle.to) })
+  const between = (bundle: Bundle) => messages.fromTo({ from: name(bundle.from), to: name(bundle.to) })
   const careful = (Object.keys(MIND) as (keyof typeof MIND)[]).flatMap((trait): Finding[] => {
     const there = bundles.filter(bundle => bundle.traits.includes(trait))
     const mind = MIND[trait]
@@ -143,12 +143,12 @@ function noiseFindings(
     if (!shared.length) return []
     const all = [...new Set(shared.flatMap(({ heard }) => heard))]
     const loads = [...new Set(all.flatMap(wire => (wire.kind === 'power' ? [wire.units[0]!] : [])))]
-    const cables = all.filter(wire => wire.kind === 'feeder').map(({ from, to }) => messages.cablesCables({ from, to }))
+    const cables = all.filter(wire => wire.kind === 'feeder').map(({ from, to }) => messages.cable({ from, to }))
     return [
       finding(code, loads, {
         weight: 'note',
         basis,
-        says: messages.noiseFindings({
+        says: messages.noise({
           hears,
           loads: loads.map(load => say`${thing(units.get(load)!)}`),
           cables,
@@ -205,7 +205,7 @@ export function reachFindings(design: Design, wires: readonly Wire[], chains: re
             measured: stubMm,
             limit: STUB_MM,
             unit: 'mm',
-            says: messages.canStub({ unit, stubMm, stubMmOf: STUB_MM }),
+            says: messages.canStub({ unit, stubMm, mostMm: STUB_MM }),
             remedies: design.busOrders
               .filter(by => by.id === order)
               .map(by => ({

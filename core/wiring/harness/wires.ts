@@ -84,9 +84,9 @@ const short = (airframe: Design['airframe'], installedMm: number): WireLength =>
 })
 
 const RETURNS_TO: Readonly<Record<Circuit['return'], Phrase>> = {
-  'structure': messages.RETURNSTOStructure,
-  'ground block': messages.RETURNSTOGroundBlock,
-  'battery': messages.RETURNSTOBattery
+  'structure': messages.returnStructure,
+  'ground block': messages.returnGroundBlock,
+  'battery': messages.returnBattery
 }
 
 const NO_LINKS: readonly string[] = []
@@ -143,10 +143,10 @@ function circuitWires(design: Design, circuit: Circuit, unit: DesignUnit, arms: 
   }
   const power = (input: 1 | 2): WireCore => ({ line: 'power', to: pinsFor(unit.item, `power ${input}`) })
   // Two buses into one input of power meet behind two diodes: without them one bus would feed the other through the unit.
-  const end = messages.circuitWiresEnd({ needsDiodes: needsDiodes(unit.item), alsoBus: circuit.alsoBus, unit })
+  const end = messages.circuitEnd({ needsDiodes: needsDiodes(unit.item), alsoBus: circuit.alsoBus, unit })
   return [
     wireOf('power', 'power', out, {
-      from: messages.circuitWiresFrom(circuit.breakerA),
+      from: messages.breakerEnd(circuit.breakerA),
       to: end,
       core: power(1)
     }),
@@ -155,7 +155,7 @@ function circuitWires(design: Design, circuit: Circuit, unit: DesignUnit, arms: 
       ? []
       : [
           wireOf('power-2', 'power', out, {
-            from: messages.circuitWiresFromSecondBreaker(circuit.breakerA),
+            from: messages.secondBreakerEnd(circuit.breakerA),
             to: end,
             core: power(2)
           })
@@ -283,14 +283,14 @@ function crankingWires(design: Design, feeders: readonly Feeder[], arms: Arms): 
         `cranking ${unit.id}`,
         'feeder',
         { from: place, to: unit.place.id },
-        { from: messages.crankingWiresFrom(name), to: say`${thing(unit)}`, line: 'power' }
+        { from: messages.contactorEnd(name), to: say`${thing(unit)}`, line: 'power' }
       )
     ),
     ...cable(
       'cranking ground',
       'ground',
       { from: place, to: metal ? place : engine },
-      { from: say`${name}`, to: messages.crankingWiresTo({ metal, structure: RETURNS_TO.structure }), line: 'ground' }
+      { from: say`${name}`, to: messages.groundEnd({ metal, structure: RETURNS_TO.structure }), line: 'ground' }
     )
   ]
 }
@@ -313,7 +313,7 @@ function cableWire(design: Design, cable: Cable, arms: Arms): Wire | Finding {
   return {
     id: cable.id,
     kind,
-    from: messages.cableWireFrom({ stubMm, unit: from.unit, id: from.port.id }),
+    from: messages.cableEnd({ stubMm, unit: from.unit, id: from.port.id }),
     to: say`${thing(to.unit)} ${to.port.id}`,
     units: stubMm === undefined ? [from.unit.id, to.unit.id] : [to.unit.id],
     spliced,

@@ -114,15 +114,15 @@ export function blockedWords(design: Design, { unit: id, need, why, sources, hol
   const what = need.name
   if (why === 'kind') {
     const ports = [...new Set(unit.item.ports.filter(port => takes(need, port)).map(port => port.kind))]
-    return messages.blockedWords({
+    return messages.noPortMatches({
       sources: sources.map(source => say`${thing(units.get(source.unit)!)} by ${source.kind}`),
       what,
       ports
     })
   }
   if (why === 'taken')
-    return messages.blockedWordsWouldGiveBut({
-      fact: [...new Set(sources.map(source => source.unit))].map(unit => thing(units.get(unit)!)),
+    return messages.noPortFree({
+      sources: [...new Set(sources.map(source => source.unit))].map(unit => thing(units.get(unit)!)),
       what,
       holders: holders.map(holder => linkWords(design, units, holder))
     })
@@ -130,10 +130,10 @@ export function blockedWords(design: Design, { unit: id, need, why, sources, hol
 }
 function linkWords(design: Design, units: ReadonlyMap<string, DesignUnit>, id: string): Phrase {
   const link = design.links.find(link => link.id === id)!
-  return messages.linkWords({
-    units: units.get(link.from.unit),
+  return messages.linkedTo({
+    from: units.get(link.from.unit)!,
     port: link.from.port,
-    unitsOf: units.get(link.to.unit),
+    to: units.get(link.to.unit)!,
     toPort: link.to.port
   })
 }

@@ -37,7 +37,7 @@ function needFinding(design: Design, unit: DesignUnit, need: Need): Finding {
       )!
       const port = portOf(design.units.find(unit => unit.id === link.from.unit)!.item, link.from.port)
       return {
-        says: messages.remedies({ label: other.label, kind: port.kind, port: link.from.port, toPort: link.to.port }),
+        says: messages.linkRemedy({ label: other.label, kind: port.kind, port: link.from.port, toPort: link.to.port }),
         edits: [{ type: 'link.put', option: design.optionId, link }]
       }
     })
@@ -50,7 +50,7 @@ function needFinding(design: Design, unit: DesignUnit, need: Need): Finding {
     // What is there and dark is brought to life, not bought again.
     lacks: dark.length ? undefined : lacks,
     basis: { kind: 'entered', source: `catalogue entry ${unit.item.name}` },
-    says: messages.needFinding({
+    says: messages.needNotMet({
       dark,
       unit,
       name: need.name,
@@ -125,7 +125,7 @@ export function linkFindings(design: Design): Finding[] {
           links,
           id: port.id,
           label: to.label,
-          linksOf: links.map(link => byId.get(link.from.unit)!.label).join(', '),
+          names: links.map(link => byId.get(link.from.unit)!.label).join(', '),
           kind: port.kind
         }),
         remedies: links.slice(1).map(link => ({

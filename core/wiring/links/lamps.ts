@@ -21,7 +21,7 @@ function darkLamps(design: Design): Finding[] {
         weight: 'note',
         basis: practice('each warning lamp has a source of its own'),
         measured: dark.length,
-        says: messages.darkLamps({ dark, lamps, unit })
+        says: messages.darkLamps({ dark: dark.map(({ id }) => id), lamps, unit })
       })
     ]
   })

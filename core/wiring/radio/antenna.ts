@@ -110,7 +110,7 @@ export function antennaFindings(design: Design, { antennas, apart }: ReturnType<
           measured: atLeastMm,
           limit: wantedMm,
           unit: 'mm',
-          says: messages.antennasNear({ name: name(a), nameOf: name(b), atLeastMm, wantedMm })
+          says: messages.antennasNear({ name: name(a), other: name(b), atLeastMm, wantedMm })
         })
       ),
     ...(unknown.length

@@ -133,7 +133,7 @@ export function coaxFindings(design: Design, chains: readonly RadioChain[]): Fin
     const radio = units.get(chain.radio)!
     const mark = design.wires.find(wire => wire.wire === chain.link)
     const better = {
-      says: messages.better,
+      says: messages.doubleShieldRemedy,
       edits: [
         {
           type: 'wires.put' as const,
@@ -198,7 +198,7 @@ const DOUBLE: Basis = { kind: 'common practice', source: 'double shield for GPS,
 export function explainCoax(chain: RadioChain): Working {
   const per100 = lossPer100Ft(chain.coax, chain.mhz)
   return {
-    formula: messages.explainCoaxFormula(CONNECTOR_DB),
+    formula: messages.coaxFormula(CONNECTOR_DB),
     inputs: [
       { symbol: 'L', meaning: 'coax as it lies', value: chain.lengthMm, unit: 'mm of wire', from: 'wire list' },
       { symbol: 'f', meaning: `of the ${chain.aerial}`, value: chain.mhz, unit: 'MHz', from: 'band' },
