@@ -93,22 +93,37 @@ test.describe('in a window of its own', () => {
     await expect(page.getByRole('tab', { name: /Option B/ })).toHaveAttribute('aria-selected', 'true')
   })
   test('a remedy of one option cannot be pressed on another, however slow the worker is', async ({ page }) => {
+    // While held, nothing reaches the worker: the answer about the option left is as old as the test wants it.
     await page.addInitScript(() => {
-      const post = Worker.prototype.postMessage
+      const post = Worker.prototype.postMessage as (...all: unknown[]) => void
+      const kept: (() => void)[] = []
+      let held = true
       Worker.prototype.postMessage = function (this: Worker, ...sent: unknown[]) {
-        setTimeout(() => (post as (...all: unknown[]) => void).apply(this, sent), 1500)
-      } as typeof post
+        if (held) kept.push(() => post.apply(this, sent))
+        else post.apply(this, sent)
+      } as typeof Worker.prototype.postMessage
+      Object.assign(window, {
+        holdWorker: (hold: boolean) => {
+          held = hold
+          if (!hold) for (const send of kept.splice(0)) send()
+        }
+      })
     })
+    const hold = (held: boolean) =>
+      page.evaluate(on => (window as unknown as { holdWorker: (hold: boolean) => void }).holdWorker(on), held)
     await visit(page, 'skerrow-dunlin/panel?option=b')
     // Before anything is known nothing says that all is well.
     await expect(page.locator('.tally .value').first()).toHaveText('—')
+    await hold(false)
     await settled(page)
     const remedies = page.locator('.remedy button')
     await expect(remedies.first()).toBeEnabled()
+    await hold(true)
     await page.getByRole('tab', { name: /Option C/ }).click()
     await expect(page.locator('.tally')).toHaveClass(/old/)
     await expect(page.locator('main')).toHaveClass(/old/)
     for (const remedy of await remedies.all()) await expect(remedy).toBeDisabled()
+    await hold(false)
     await settled(page)
     await expect(remedies.first()).toBeEnabled()
     await page.goto(baseOf(page) + (await addressOf(page, 'skerrow-dunlin/equipment')))

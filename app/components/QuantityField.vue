@@ -13,6 +13,7 @@ const {
   hideLabel = false,
   whole = false,
   least = -Infinity,
+  above = -Infinity,
   most = Infinity
 } = defineProps<{
   kind: QuantityKind
@@ -21,6 +22,8 @@ const {
   /** A number of things: no part of one. */
   whole?: boolean
   least?: number
+  /** It must be more than this. */
+  above?: number
   most?: number
 }>()
 const value = defineModel<number>({ required: true })
@@ -49,13 +52,14 @@ function open(event: FocusEvent) {
 function close() {
   if (wrong.value === '' && text.value === show(value.value)) text.value = rest(value.value)
 }
+const bound = (value: number, says: string) => (Number.isFinite(value) ? `${says} ${named(value)} ` : '')
 /** @throws QuantityError for what cannot be read, or stand here */
 function given(): number {
   const said = read(text.value)
   if (whole && !Number.isInteger(said)) throw new QuantityError(`${text.value} is not a whole number.`)
-  if (said < least || said > most)
+  if (said < least || said <= above || said > most)
     throw new QuantityError(
-      `${text.value} is out of range: ${Number.isFinite(least) ? `from ${named(least)} ` : ''}` +
+      `${text.value} is out of range: ${bound(least, 'from')}${bound(above, 'more than')}` +
         `${Number.isFinite(most) ? `to ${named(most)}` : 'on'}. ${named(value.value)} stands.`
     )
   return said

@@ -32,7 +32,8 @@ export const duplicate = ({
   others: readonly unknown[]
   gives: string[]
 }) => say`${thing(unit)} only shows what ${few} ${others.length > 1 ? 'show' : 'shows'}
-    already (${gives.join(', ')}), and lives on after no loss that takes it there. Without it: ${unit.state === 'new' ? say`${price(unit.priceCents)} and ` : ''}a
+    already (${gives.join(', ')}), and lives on after no loss that takes it there. Without it:
+    ${unit.state === 'new' ? say`${price(unit.priceCents)} and ` : ''}a
     hole less.`
 export const duplicateRemedy = (unit: Named) => say`Remove ${thing(unit)}.`
 export const place = (unit: DesignUnit) => say`${thing(unit)} is entered at ${unit.place.name} (${unit.place.kind}); it

@@ -10,6 +10,7 @@ export { freeLinkId, isSameWire, isWireOf } from './changes/wire-identity'
 export * from './make/rows'
 export * from './file/migrations'
 export * from './schema/references'
+export * from './schema/fields'
 export * from './file/file'
 export {
   locate,
@@ -24,16 +25,4 @@ export {
 export * from './make/blank'
 export { PANEL_TEMPLATES } from './make/templates'
 export * from './make/outline'
-export {
-  BUS_ROLES,
-  MAIN_ALTERNATOR,
-  MAIN_BATTERY,
-  TIE_KINDS,
-  UNIT_SOURCE,
-  type Bus,
-  type Source,
-  type Supply,
-  type SupplySwitch,
-  type Tie,
-  type WireConditions
-} from './schema/supply'
+export * from './schema/supply'

@@ -68,7 +68,9 @@ const COLUMNS = {
   bezel_mm: {
     at: 'face.bezel',
     as: 'own',
-    cell: '`round 79.375`, `rectangle 158.8 x 67.3 corner 2` or `flats 12 x 10.5 turned`; several with `+` and `at x y`; or `polygon x y, x y, …` by its corners from the centre',
+    cell:
+      '`round 79.375`, `rectangle 158.8 x 67.3 corner 2` or `flats 12 x 10.5 turned`; several with `+` and `at x y`; ' +
+      'or `polygon x y, x y, …` by its corners from the centre',
     form: {
       section: 'Face and body',
       rank: 17,
@@ -81,7 +83,9 @@ const COLUMNS = {
   cutout_mm: {
     at: 'face.cutout',
     as: 'own',
-    cell: '`round 79.375`, `rectangle 158.8 x 67.3 corner 2` or `flats 12 x 10.5 turned`; several with `+` and `at x y`; or `polygon x y, x y, …` by its corners from the centre',
+    cell:
+      '`round 79.375`, `rectangle 158.8 x 67.3 corner 2` or `flats 12 x 10.5 turned`; several with `+` and `at x y`; ' +
+      'or `polygon x y, x y, …` by its corners from the centre',
     form: {
       section: 'Face and body',
       rank: 18,
@@ -283,7 +287,9 @@ const COLUMNS = {
   ports: {
     at: 'ports',
     as: 'own',
-    cell: '`id | kind | in, out or both | signal, signal; …`; after `both` perhaps `| says signal, signal` (or `says nothing`); for coax perhaps `| at most 3 dB`',
+    cell:
+      '`id | kind | in, out or both | signal, signal; …`; after `both` perhaps `| says signal, signal` (or `says ' +
+      'nothing`); for coax perhaps `| at most 3 dB`',
     form: {
       section: 'Ports and pins',
       rank: 41,
@@ -296,7 +302,10 @@ const COLUMNS = {
   connectors: {
     at: 'connectors',
     as: 'own',
-    cell: '`J1 | kind | pins or sockets | pin for; pin for; …`, after `pins` or `sockets` perhaps `| made up`; several parted by ` // `. A pin: number, then `power`, `ground`, `shield`, `spare` or port and line, then perhaps `input 2`, `size 20`, `called NAME`',
+    cell:
+      '`J1 | kind | pins or sockets | pin for; pin for; …`, after `pins` or `sockets` perhaps `| made up`; several ' +
+      'parted by ` // `. A pin: number, then `power`, `ground`, `shield`, `spare` or port and line, then perhaps ' +
+      '`input 2`, `size 20`, `called NAME`',
     form: {
       section: 'Ports and pins',
       rank: 42,
@@ -320,7 +329,9 @@ const COLUMNS = {
   needs: {
     at: 'needs',
     as: 'own',
-    cell: '`function pitot and static for airspeed; signal? heading: why; aerial com antenna on com for com; listener engine data for tachometer`; a `?` marks what is no fault when it is not there, `for` what depends on it',
+    cell:
+      '`function pitot and static for airspeed; signal? heading: why; aerial com antenna on com for com; listener ' +
+      'engine data for tachometer`; a `?` marks what is no fault when it is not there, `for` what depends on it',
     form: {
       section: 'What it is',
       rank: 9,
@@ -380,7 +391,9 @@ const COLUMNS = {
   announced: {
     at: 'announced',
     as: 'own',
-    cell: 'what its maker has announced: `2027-09-01 | price 4500 | approved certified; light-sport | gives com | in words`; the three in the middle as wanted, several parted by ` // `',
+    cell:
+      'what its maker has announced: `2027-09-01 | price 4500 | approved certified; light-sport | gives com | in ' +
+      'words`; the three in the middle as wanted, several parted by ` // `',
     form: {
       section: 'Weight, money and labour',
       rank: 16,

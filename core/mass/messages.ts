@@ -50,7 +50,8 @@ export const outside = ({
     ? say`Loaded as “${name}”, ${when}, the aeroplane weighs
     ${kg(massKg)}; the envelope has no limits there.`
     : say`Loaded as “${name}”, ${when}, the centre of gravity
-    is at ${mm(armMm)}, ${mm(Math.abs(armMm - limitsMm[fore ? 0 : 1]))} ${fore ? 'ahead of the forward' : 'behind the aft'}
+    is at ${mm(armMm)}, ${mm(Math.abs(armMm - limitsMm[fore ? 0 : 1]))}
+    ${fore ? 'ahead of the forward' : 'behind the aft'}
     limit of ${mm(limitsMm[fore ? 0 : 1])} at ${kg(massKg)}.`
 export const station = ({
   name,

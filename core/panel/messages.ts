@@ -226,7 +226,8 @@ export const insideCorner = ({
   names: readonly Sayable[]
   tight: readonly unknown[]
   radiusMm: number
-}) => say`Inside corners tighter than the cutter leaves, ${mm(cutterRadiusMm)}: ${enumerate(names)}${tight.length > 4 ? say` and ${figure(tight.length - 4)} more` : ''};
+}) => say`Inside corners tighter than the cutter leaves, ${mm(cutterRadiusMm)}:
+    ${enumerate(names)}${tight.length > 4 ? say` and ${figure(tight.length - 4)} more` : ''};
     the tightest is ${mm(radiusMm)}. What slides in with sharp corners will not go in: have them filed out,
     take a finer cutter, or ask for relief in the corners.`
 
@@ -300,7 +301,18 @@ export const bend = ({
   others: Typed[]
   soft: readonly unknown[]
 }) =>
-  say`${loose ? say`The metal at ${name} hangs on nothing: its openings, or sides that are not held, cut it off from what carries it.` : say`Deflection ${mm(deflectionMm, mostBendMm)} at ${figure(pushN, 'N')} on ${name}, limit ${mm(mostBendMm, deflectionMm)}.`}${others.length ? say` Soft too: ${enumerate(others)}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.` : ''}`
+  say`${
+    loose
+      ? say`The metal at ${name} hangs on nothing: its openings, or sides that are not held, cut it off from
+    what carries it.`
+      : say`Deflection ${mm(deflectionMm, mostBendMm)} at ${figure(pushN, 'N')} on ${name}, limit
+    ${mm(mostBendMm, deflectionMm)}.`
+  }${
+    others.length
+      ? say` Soft too:
+    ${enumerate(others)}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.`
+      : ''
+  }`
 export const rearSupport = ({
   hanging,
   massKg,

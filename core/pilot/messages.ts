@@ -16,7 +16,8 @@ export const handBusy = ({
   held: string | undefined
   other: Hand
 }) =>
-  say`the ${hand} hand holds ${busy}${held === undefined ? `; the ${other} one is free` : ', and so is the other one held'}`
+  say`the ${hand} hand holds
+    ${busy}${held === undefined ? `; the ${other} one is free` : ', and so is the other one held'}`
 export const noPosition = (name: string) => say`${name} has no place on the face`
 export const outOfReach = ({
   name,
@@ -70,7 +71,8 @@ export const sight = ({
   upDeg: number
   name: string
   limit: number
-}) => say`${thing(unit)} lies ${num(measured, 0, '°')} ${below ? 'below' : measured === upDeg ? 'above' : 'to the side of'}
+}) => say`${thing(unit)} lies ${num(measured, 0, '°')}
+    ${below ? 'below' : measured === upDeg ? 'above' : 'to the side of'}
     ${name}’s line of sight; the eye alone goes ${num(limit, 0, '°')}.`
 export const cone = ({
   name,

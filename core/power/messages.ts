@@ -160,7 +160,8 @@ export const fuseSpares = ({
   fused: readonly unknown[]
   asked: boolean
 }) => say`${fused.length} circuit${fused.length > 1 ? 's have fuses' : ' has a fuse'}
-    and no spares are carried: a set, or three of each kind, within the pilot’s reach${asked ? ', is asked for by night' : ' is sound practice'}.`
+    and no spares are carried: a set, or three of each kind, within the pilot’s
+    reach${asked ? ', is asked for by night' : ' is sound practice'}.`
 export const fuseSparesRemedy = say`A set of spare fuses is carried.`
 export const oneBreaker = ({
   protector,
@@ -192,7 +193,8 @@ export const phaseEndurance = ({
   minutes: number
   neededMinutes: number
   shedA: number
-}) => say`If the alternator fails in ${phase}, ${first ? thing({ id: first.unit, label: first.label }) : 'the first unit that stays on'}
+}) => say`If the alternator fails in ${phase},
+    ${first ? thing({ id: first.unit, label: first.label }) : 'the first unit that stays on'}
     loses power after ${num(minutes, 0, 'min')}. ${figure(neededMinutes, 'min')} are required. ${amperes(shedA)}
     are on after shedding: shed more, or add battery capacity.`
 export const diodeDrop = ({
@@ -210,7 +212,8 @@ export const diodeDrop = ({
   withMostDiodeV: number
   wanted: number
 }) => say`The voltage drop of ${enumerate(assumed.map(diode => diode.name))} is not
-    entered. With ${figure(dropV, 'V')} (assumed) the battery lasts ${num(minutes, 0, 'min')}, with ${figure(mostDiodeV, 'V')}
+    entered. With ${figure(dropV, 'V')} (assumed) the battery lasts ${num(minutes, 0, 'min')}, with
+    ${figure(mostDiodeV, 'V')}
     (silicon bridge) ${num(withMostDiodeV, 0, 'min')}. ${figure(wanted, 'min')} are required. Enter the diode
     type in ${screen('power', 'feeds')}.`
 export const endurance = ({
@@ -223,8 +226,14 @@ export const endurance = ({
   minutes: number
   wanted: number
   largest: EnduranceLoad | undefined
-}) => say`With the alternator gone, ${first ? thing({ id: first.unit, label: first.label }) : 'the first unit that stays on'}
-    loses power after ${num(minutes, 0, 'min')}; you want ${figure(wanted, 'min')}.${largest ? say` The largest load left on is ${thing({ id: largest.unit, label: largest.label })}, ${amperes(largest.amps)}.` : ''}`
+}) => say`With the alternator gone,
+    ${first ? thing({ id: first.unit, label: first.label }) : 'the first unit that stays on'}
+    loses power after ${num(minutes, 0, 'min')}; you want ${figure(wanted, 'min')}.${
+      largest
+        ? say` The largest load
+    left on is ${thing({ id: largest.unit, label: largest.label })}, ${amperes(largest.amps)}.`
+        : ''
+    }`
 export const nothingKept = say`No unit is marked to stay on when the alternator has quit, so the time on
     battery counts with everything on. Mark what flight and landing need in ${screen('power', 'loss')}.`
 export const landingReserve = ({
@@ -238,7 +247,8 @@ export const landingReserve = ({
   shedA: number
   leftAh: number
 }) => say`The ${figure(wanted, 'min')} you want end with an approach and landing of
-    ${figure(landingMinutes, 'min')}, which takes ${amperes(shedA)}; what is left by then carries it for ${num((leftAh / shedA) * 60, 0, 'min')}.
+    ${figure(landingMinutes, 'min')}, which takes ${amperes(shedA)}; what is left by then carries it for
+    ${num((leftAh / shedA) * 60, 0, 'min')}.
     Shed more, or land earlier.`
 export const shedsPitotHeatRemedy = say`Keep it on.`
 export const shedsPitotHeat = (
@@ -343,8 +353,14 @@ export const feederRated = ({
   when: string
   ratedA: number
   kind: string
-}) => say`${name} ${forGoodA > steadyA ? say`may carry ${amperes(forGoodA)} into a flat battery` : say`carries ${amperes(steadyA)} (${when})`}
-    and bears ${amperes(ratedA)}: it ${kind === 'breaker' ? 'opens and takes all behind it along' : kind === 'contactor' ? 'welds or burns its contacts' : 'overheats'}.`
+}) => say`${name} ${
+  forGoodA > steadyA
+    ? say`may carry ${amperes(forGoodA)} into a flat battery`
+    : say`carries
+    ${amperes(steadyA)} (${when})`
+}
+    and bears ${amperes(ratedA)}: it
+    ${kind === 'breaker' ? 'opens and takes all behind it along' : kind === 'contactor' ? 'welds or burns its contacts' : 'overheats'}.`
 export const feederProtector = ({
   guardA,
   name,
@@ -358,7 +374,12 @@ export const feederProtector = ({
   most: number
   chart: number
 }) => say`The ${figure(guardA, 'A')} breaker of ${name} does not protect its AWG ${awg}
-    wire, ${most < chart ? say`which outside the conditions of table 11-3 carries ${amperes(most)}` : say`which wants ${figure(most, 'A')} at most`}.
+    wire, ${
+      most < chart
+        ? say`which outside the conditions of table 11-3 carries ${amperes(most)}`
+        : say`which
+    wants ${figure(most, 'A')} at most`
+    }.
     A short would burn the wire first.`
 export const feederAmpacity = ({
   name,
@@ -416,7 +437,8 @@ export const feederBare = ({
   name: string
   bare: string | undefined
 }) => say`Nothing opens on a short of ${name}: its wire would burn, and what feeds
-    it cannot be shut off in time. A breaker or fuse stands where its current comes from${bare === 'battery' ? ', at the battery’s post' : ''}.`
+    it cannot be shut off in time. A breaker or fuse stands where its current comes
+    from${bare === 'battery' ? ', at the battery’s post' : ''}.`
 export const feederBareRemedy = say`Make it a breaker, of the size the tables propose.`
 export const feederGuardedRemedy = say`Set a breaker in it, of the size the tables propose.`
 
@@ -597,7 +619,23 @@ export const overload = ({
   gives: boolean
   atRating: number
   largest: Phrase
-}) => say`In ${phase} the units take ${amperes(typicalA)}; ${typicalA > limitA || full.length === 0 ? say`80 % of the ${amperes(capacityA)} of alternator is ${amperes(limitA)}.` : say`${enumerate(full.map(machine => say`${machine.name} would give ${amperes(machine.givesA)} and may give ${amperes(machine.limitA)} for good`))}.`}${gives ? say` Even at its full rating the battery gives ${amperes(atRating)} and runs down in flight.` : ''}
+}) => say`In ${phase} the units take ${amperes(typicalA)}; ${
+  typicalA > limitA || full.length === 0
+    ? say`80 % of
+    the ${amperes(capacityA)} of alternator is
+    ${amperes(limitA)}.`
+    : say`${enumerate(
+        full.map(
+          machine => say`${machine.name} would give
+    ${amperes(machine.givesA)} and may give ${amperes(machine.limitA)} for good`
+        )
+      )}.`
+}${
+  gives
+    ? say` Even at its
+    full rating the battery gives ${amperes(atRating)} and runs down in flight.`
+    : ''
+}
     The largest: ${largest}.`
 export const idleUnknown = ({
   typicalA,
@@ -658,7 +696,8 @@ export const uncharged = ({
 }) =>
   there.length
     ? say`With the switches as in normal flight ${enumerate(there)}
-    reaches no bus: in ${phase} the batteries give all of ${amperes(typicalA)} and run down unseen. See ${screen('power', 'feeds')}.
+    reaches no bus: in ${phase} the batteries give all of ${amperes(typicalA)} and run down unseen. See
+    ${screen('power', 'feeds')}.
     The largest: ${largest}.`
     : say`There is no alternator: in ${phase} the batteries give all of ${amperes(typicalA)},
     and a flight is as long as they last. The largest: ${largest}.`
@@ -675,7 +714,12 @@ export const oneLost = ({
   minutes: number
   largest: Phrase
 }) => say`With ${name} lost in ${phase} the others, held to what they may give for
-    good, leave ${amperes(battery)} to the batteries${Number.isFinite(minutes) ? say`; at their full rating the first unit loses power after ${num(minutes, 0, 'min')}` : ''}.
+    good, leave ${amperes(battery)} to the batteries${
+      Number.isFinite(minutes)
+        ? say`; at their full rating the
+    first unit loses power after ${num(minutes, 0, 'min')}`
+        : ''
+    }.
     Plan what is shed then. The largest: ${largest}.`
 export const twoAnswers = ({
   bus,
@@ -718,13 +762,8 @@ export const voltsOfResistance = ({
 
 // supply/check.ts
 
-export const noSource = ({
-  bus,
-  on
-}: {
-  bus: Named
-  on: readonly unknown[]
-}) => say`No source leads to the ${thing(bus)}${on.length ? `, on which ${on.length} unit${on.length === 1 ? ' hangs' : 's hang'}` : ''}.
+export const noSource = ({ bus, on }: { bus: Named; on: readonly unknown[] }) => say`No source leads to the
+    ${thing(bus)}${on.length ? `, on which ${on.length} unit${on.length === 1 ? ' hangs' : 's hang'}` : ''}.
     Join it to a battery, an alternator or another bus in ${screen('power', 'feeds')}.`
 export const noSourceRemedy = (name: string) => say`Join it to the ${name} by a wire.`
 export const cellsLoose = ({

@@ -35,7 +35,8 @@ export const fitsWithFewestOff = ({
   xMm: number
   yMm: number
   off: { id: string; name: string }[]
-}) => say`Fits at ${mm(xMm)} across, ${mm(yMm)} up when ${off.length === 1 ? 'one unit leaves' : `these ${off.length} leave`}
+}) => say`Fits at ${mm(xMm)} across, ${mm(yMm)} up when
+    ${off.length === 1 ? 'one unit leaves' : `these ${off.length} leave`}
     the face, the fewest found: ${off.map(unit => unit.name).join(', ')}.`
 
 // examine/revision.ts
@@ -54,7 +55,8 @@ export const newer = ({
   revisionOf: number
   changes: Phrase[]
 }) => say`${enumerate(units.map(thing))} ${units.length > 1 ? 'stand' : 'stands'}
-    on revision ${revision ?? 1} of ${name}; revision ${revisionOf} differs: ${changes.length ? enumerate(changes) : 'in its notes'}.`
+    on revision ${revision ?? 1} of ${name}; revision ${revisionOf} differs:
+    ${changes.length ? enumerate(changes) : 'in its notes'}.`
 export const newerRemedy = (revision: number) => say`Take revision ${revision}.`
 export const newerKeepRemedy = (revision: number | undefined) => say`Keep revision ${revision ?? 1}.`
 
@@ -108,7 +110,12 @@ export const announcedChanges = ({
   say`${enumerate(
     words.map(word => say`${word.says} (${onDay(word.by)})`),
     '; '
-  )}${approvals.length ? `; approved for ${approvals.join(', ')}` : ''}${gives.length ? `; gives ${gives.join(', ')}` : ''}${priceCents === itemPriceCents ? '' : say`; ${price(priceCents)} in place of ${price(itemPriceCents)}`}`
+  )}${approvals.length ? `; approved for ${approvals.join(', ')}` : ''}${gives.length ? `; gives ${gives.join(', ')}` : ''}${
+    priceCents === itemPriceCents
+      ? ''
+      : say`;
+    ${price(priceCents)} in place of ${price(itemPriceCents)}`
+  }`
 
 // papers/analysis.ts
 
@@ -145,7 +152,8 @@ export const assumedBatteries = ({
   batteryC: number
   pilotDelayMinutes: number
 }) => say`Batteries have ${num(usableFraction * 100, 0, '%')} of their capacity left
-    by age and charge, at ${batteryC} °C. The pilot sees the loss, sets the switches and sheds after ${pilotDelayMinutes}
+    by age and charge, at ${batteryC} °C. The pilot sees the loss, sets the switches and sheds after
+    ${pilotDelayMinutes}
     minutes.`
 export const assumedDiodes = (diodes: Diodes[]) => say`${
   diodes.length

@@ -42,7 +42,12 @@ export const dueAfterWork = ({
   units: { id: string; label: string }[]
   begins: string | undefined
 }) =>
-  say`due again after the work on ${enumerate(units.slice(0, 3).map(unit => thing(unit)))}${begins ? say`, which begins on ${onDay(begins)}` : say`: enter in ${screen('brief')} when it begins`}`
+  say`due again after the work on ${enumerate(units.slice(0, 3).map(unit => thing(unit)))}${
+    begins
+      ? say`, which
+    begins on ${onDay(begins)}`
+      : say`: enter in ${screen('brief')} when it begins`
+  }`
 export const enteredByYou = ({ on, note }: { on: string | undefined; note: string }) =>
   say`entered by you${on ? say` on ${onDay(on)}` : ''}${note ? `: ${note}` : ''}`
 export const airspaceNotEntered = say`${screen('brief')} does not say yet which airspace it is to enter.`
@@ -61,7 +66,19 @@ export const approval = ({
 export const notApproved = ({ unit, basis }: { unit: Named; basis: string }) =>
   say`${thing(unit)} gives it but is not approved for a ${basis} aeroplane`
 export const doesNotProvide = ({ unit, name, why }: { unit: DesignUnit; name: string; why: Blocked[] }) =>
-  say`${thing(unit)} does not give ${name}${why.length ? say`: ${enumerate(why.slice(0, 3).map(blocked => (blocked.unit.id === unit.id ? say`no ${blocked.lacks}` : say`${thing(blocked.unit)} has no ${blocked.lacks}`)))}` : ''}`
+  say`${thing(unit)} does not give ${name}${
+    why.length
+      ? say`:
+    ${enumerate(
+      why.slice(0, 3).map(blocked =>
+        blocked.unit.id === unit.id
+          ? say`no
+    ${blocked.lacks}`
+          : say`${thing(blocked.unit)} has no ${blocked.lacks}`
+      )
+    )}`
+      : ''
+  }`
 export const noneInstalled = (name: string) => say`no ${name} installed`
 export const tooFew = ({
   name,

@@ -37,7 +37,12 @@ export const iron = ({
   wantedMm: number
   degrees: number
 }) => say`${what}, about ${kg(massKg)} of iron, is ${mm(atLeastMm)} from ${thing(sensor)};
-    ${mm(wantedMm)} are wanted${degrees >= 0.05 ? say`, and soft iron alone may turn the heading by ${num(degrees, 1)}°` : ''}.
+    ${mm(wantedMm)} are wanted${
+      degrees >= 0.05
+        ? say`, and soft iron alone may turn the heading by
+    ${num(degrees, 1)}°`
+        : ''
+    }.
     Move one of them, or swing the compass with care.`
 export const ironWhere = ({
   unknown,
@@ -73,9 +78,11 @@ export const magnetometer = ({
 }) =>
   known
     ? say`The wire of ${name}, ${amperes(amps)}, passes ${thing(sensor)} at
-    ${mm(atLeastMm)} and may turn the heading by ${num(degrees!, 1)}°. Keep it ${mm(wantedMm)} away${paired ? '' : ', or lead its return beside it'}.`
+    ${mm(atLeastMm)} and may turn the heading by ${num(degrees!, 1)}°. Keep it ${mm(wantedMm)}
+    away${paired ? '' : ', or lead its return beside it'}.`
     : say`Keep
-    the wire of ${name}, ${amperes(amps)}, ${mm(wantedMm)} away from ${thing(sensor)}${paired ? '' : ', or lead its return beside it'}:
+    the wire of ${name}, ${amperes(amps)}, ${mm(wantedMm)} away from
+    ${thing(sensor)}${paired ? '' : ', or lead its return beside it'}:
     how near it comes is not known until both are placed in ${screen('wiring', 'airframe')}.`
 export const pairReturn = say`Lead its return by wire to the ground block.`
 
@@ -111,7 +118,8 @@ export const standsUnmeasured = ({
   levelDeg: number
   orWords: string
 }) => say`${thing(unit)} has to stand level and square within ${num(levelDeg, 1)}°,
-    its connectors pointing ${orWords}. Measure it with the aeroplane level, and enter it in ${screen('wiring', 'radio')}.`
+    its connectors pointing ${orWords}. Measure it with the aeroplane level, and enter it in
+    ${screen('wiring', 'radio')}.`
 export const opening = ({
   unit,
   a,
@@ -345,7 +353,12 @@ export const noRoute = ({
   unit: DesignUnit
   toUnit: DesignUnit
   via: readonly unknown[]
-}) => say`No route leads from ${unit.place.name} to ${toUnit.place.name}${via.length ? say` by the places it was sent by` : ''},
+}) => say`No route leads from ${unit.place.name} to ${toUnit.place.name}${
+  via.length
+    ? say` by the places it was
+    sent by`
+    : ''
+},
     so the link from ${thing(unit)} to ${thing(toUnit)} cannot be measured. Add a leg to the route table in
     ${screen('wiring', 'airframe')}.`
 export const cableEnd = ({ stubMm, unit, id }: { stubMm: number | undefined; unit: Named; id: string }) =>
@@ -518,7 +531,12 @@ export const tubes = ({
   tees: number
   lengthMm: number | undefined
 }) =>
-  say`The ${line} line is opened for ${enumerate(opened)}: ${text}.${users.length ? say` ${num(users.length)} on it, ${num(tees)} tees${lengthMm === undefined ? '' : say`, ${wireRun(lengthMm)} of tube`}.` : ''}`
+  say`The ${line} line is opened for ${enumerate(opened)}: ${text}.${
+    users.length
+      ? say` ${num(users.length)} on it,
+    ${num(tees)} tees${lengthMm === undefined ? '' : say`, ${wireRun(lengthMm)} of tube`}.`
+      : ''
+  }`
 
 // radio/antenna.ts
 

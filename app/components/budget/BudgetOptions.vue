@@ -64,31 +64,33 @@ const others = computed(() => [
 const ends = computed(() => [{ value: 'as-found', title: 'As installed' }, ...others.value])
 const from = ref('as-found')
 const to = ref(bench.option?.id ?? 'as-found')
-let turn = 0
-async function stand() {
-  const mine = ++turn
-  try {
-    const wanted = asked.value && { ...asked.value }
-    const known = (id: string) =>
-      id === 'as-found' || id === later.value?.id || options.value.some(option => option.value === id)
-    const end = (id: string, otherwise: string) => (known(id) ? id : otherwise)
-    const all = await useExaminer().options(wanted)
-    if (mine !== turn) return
-    later.value = all.putOff
-    refused.value = all.refused ?? ''
-    const between = await useExaminer().differences(
-      end(from.value, 'as-found'),
-      end(to.value, options.value[0]?.value ?? 'as-found'),
-      all.putOff && wanted
-    )
-    if (mine !== turn) return
-    standings.value = all.standings
-    rows.value = between
-    wrong.value = ''
-  } catch (error) {
-    if (mine === turn) wrong.value = sayError(error)
-  }
-}
+const latest = useAsked()
+const stand = () =>
+  latest(
+    async () => {
+      const wanted = asked.value && { ...asked.value }
+      const known = (id: string) =>
+        id === 'as-found' || id === all.putOff?.id || options.value.some(option => option.value === id)
+      const end = (id: string, otherwise: string) => (known(id) ? id : otherwise)
+      const all = await useExaminer().options(wanted)
+      const between = await useExaminer().differences(
+        end(from.value, 'as-found'),
+        end(to.value, options.value[0]?.value ?? 'as-found'),
+        all.putOff && wanted
+      )
+      return { all, between }
+    },
+    ({ all, between }) => {
+      later.value = all.putOff
+      refused.value = all.refused ?? ''
+      standings.value = all.standings
+      rows.value = between
+      wrong.value = ''
+    },
+    error => {
+      wrong.value = sayError(error)
+    }
+  )
 // A moment of quiet first: every option is examined, and each failure of it tried. They are all of the document: the report of the
 // option looked at stays as it is when another one is changed.
 watchDebounced([() => bench.project, from, to, asked], stand, { debounce: 250 })

@@ -79,45 +79,44 @@ async function giveCalendar() {
     taken.value = `The calendar could not be written: ${(error as Error).message}`
   }
 }
-let round = 0
+const latest = useAsked()
 watch(
   [() => bench.examined, shop, daysThere, start, () => visit.value.id],
-  async () => {
+  () => {
     const option = bench.examined?.optionId
     if (option === undefined || option !== bench.option?.id) return
-    const mine = ++round
+    const { lostPercent, ...rest } = shop.value
     old.value = true
-    try {
-      const found = await useExaminer().jobOdds(
-        option,
-        {
-          hoursADay: shop.value.hoursADay,
-          people: shop.value.people,
-          orderedWeeksAhead: shop.value.orderedWeeksAhead,
-          ...(shop.value.lostPercent !== undefined && { lostPercent: shop.value.lostPercent }),
-          closed: [...shop.value.closed]
-        },
-        daysThere.value,
-        visit.value.id || undefined
-      )
-      if (mine !== round) return
-      odds.value = found
-      old.value = false
-      wrong.value = ''
-    } catch (error) {
-      const said = (error as Error).message.replace(/“([^”]+)”/, (whole, id: string) => {
-        const own = bench.option?.tasks.find(task => ownTask(task.id) === id)?.name
-        const planned = odds.value?.tasks.find(task => task.id === id)?.name
-        const name = own ?? (planned && preferences.say(planned))
-        return name === undefined ? whole : `“${name}”`
-      })
-      wrong.value =
-        `The odds could not be worked out: ${said} What is shown is of the plan before. ` +
-        'Change what it comes after or is waited for by.'
-    }
+    return latest(
+      () =>
+        useExaminer().jobOdds(
+          option,
+          { ...rest, ...(lostPercent !== undefined && { lostPercent }), closed: [...shop.value.closed] },
+          daysThere.value,
+          visit.value.id || undefined
+        ),
+      found => {
+        odds.value = found
+        old.value = false
+        wrong.value = ''
+      },
+      sayOdds
+    )
   },
   { immediate: true }
 )
+/** Why there are no odds, tasks by their names. */
+function sayOdds({ message }: Error) {
+  const said = message.replace(/“([^”]+)”/, (whole, id: string) => {
+    const own = bench.option?.tasks.find(task => ownTask(task.id) === id)?.name
+    const planned = odds.value?.tasks.find(task => task.id === id)?.name
+    const name = own ?? (planned && preferences.say(planned))
+    return name === undefined ? whole : `“${name}”`
+  })
+  wrong.value =
+    `The odds could not be worked out: ${said} What is shown is of the plan before. ` +
+    'Change what it comes after or is waited for by.'
+}
 /** The day after so many working days. */
 const dayAt = (days: number) =>
   start.value ? preferences.day(workingDayAfter(start.value, days, shop.value.closed)) : undefined

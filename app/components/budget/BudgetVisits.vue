@@ -184,22 +184,22 @@ const tiedUp = computed(() => phases.value.some(phase => phase.ceilingCents !== 
 
 /** The aeroplane as it flies between visits. */
 const between = shallowRef<AfterVisit[]>([])
-let round = 0
+const latest = useAsked()
 watch(
   () => bench.examined,
-  async examined => {
-    const mine = ++round
-    if (!examined || examined.optionId !== bench.option?.id || examined.phases.length < 2) {
-      between.value = []
-      return
-    }
-    try {
-      const found = await useExaminer().betweenVisits(examined.optionId)
-      if (mine === round) between.value = found
-    } catch (error) {
-      wrong.value = `What flies between visits could not be worked out: ${(error as Error).message}`
-    }
-  },
+  examined =>
+    latest(
+      async () =>
+        examined && examined.optionId === bench.option?.id && examined.phases.length > 1
+          ? await useExaminer().betweenVisits(examined.optionId)
+          : [],
+      found => {
+        between.value = found
+      },
+      error => {
+        wrong.value = `What flies between visits could not be worked out: ${error.message}`
+      }
+    ),
   { immediate: true }
 )
 

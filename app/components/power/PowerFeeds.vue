@@ -60,20 +60,21 @@ const afterLoss = () => {
     .concat('alternator')
 }
 
-let round = 0
+const latest = useAsked()
 /** The drawing is being set out anew; what is seen is still the one before. */
 const laying = ref(true)
 watch(
   () => [bench.design!, power] as const,
-  async ([design, { circuits, feeders }]) => {
-    const mine = ++round
+  ([design, { circuits, feeders }]) => {
     laying.value = true
     const line = oneLine(design, supply.value, circuits, feeders)
-    const laid = await layOneLine(line, await useElk())
-    if (mine === round) {
-      placed.value = laid
-      laying.value = false
-    }
+    return latest(
+      async () => layOneLine(line, await useElk()),
+      laid => {
+        placed.value = laid
+        laying.value = false
+      }
+    )
   },
   { immediate: true }
 )

@@ -116,15 +116,17 @@ function joinUnits(a: string, b: string) {
 }
 
 const placed = shallowRef<PlacedConnections>()
-let round = 0
+const latest = useAsked()
 watch(
   // The wires are of the design that was examined, a moment behind the document.
   () => [bench.examined!, wiring.wires] as const,
-  async ([now, wires]) => {
-    const mine = ++round
-    const laid = await layConnections(connectionsOf(now, wires), await useElk())
-    if (mine === round) placed.value = laid
-  },
+  ([now, wires]) =>
+    latest(
+      async () => layConnections(connectionsOf(now, wires), await useElk()),
+      laid => {
+        placed.value = laid
+      }
+    ),
   { immediate: true }
 )
 const kinds = computed(() => [...new Set(placed.value?.edges.map(edge => edge.kind))])

@@ -93,44 +93,38 @@ type PutAndDrop<K extends string, S extends z.ZodType, O extends z.ZodRawShape> 
   [P in `${K}.put`]: EditKind<O & Record<K, S>>
 } & { [P in `${K}.drop`]: EditKind<O & Record<K, z.ZodString>> }
 
+/** Makes the two edits of a kind of record out of the table of records, by one of the ways to make an edit. */
+function putAndDrop<T>(
+  make: (shape: z.ZodRawShape, apply: (from: T, all: Record<string, unknown>) => void) => unknown,
+  kind: string,
+  schema: z.ZodType,
+  listOf: (from: T) => unknown[]
+) {
+  const { key, says } = listSpecOf(kind)
+  const keyOf = key as (entry: unknown) => string
+  return {
+    [`${kind}.put`]: make({ [kind]: schema }, (from, all) => put(listOf(from), all[kind], keyOf)),
+    [`${kind}.drop`]: make({ [kind]: KEY }, (from, all) => {
+      drop(listOf(from), entry => keyOf(entry) === all[kind], `${says} “${String(all[kind])}”`)
+    })
+  }
+}
 /**
  * The edits of a kind of record, from the table of records: its list, its schema and what tells one from another are declared there
  * and nowhere else. What names a record that goes follows as the table of references says.
  * @param listOf its list in a document
  */
-export function recordEdits<K extends string, S extends z.ZodType>(
+export const recordEdits = <K extends string, S extends z.ZodType>(
   kind: K,
   schema: S,
   listOf: (project: Project) => z.infer<S>[]
-): PutAndDrop<K, S, Record<never, never>> {
-  const { key, says } = listSpecOf(kind)
-  return {
-    [`${kind}.put`]: edit({ [kind]: schema }, (project, all) =>
-      put(listOf(project), (all as never)[kind], key as never)
-    ),
-    [`${kind}.drop`]: edit({ [kind]: KEY }, (project, all) => {
-      const wanted = (all as Record<string, string>)[kind]!
-      drop(listOf(project), entry => key(entry as never) === wanted, `${says} “${wanted}”`)
-    })
-  } as never
-}
+) => putAndDrop(edit, kind, schema, listOf) as unknown as PutAndDrop<K, S, Record<never, never>>
 /** The same of a record that is in an option. */
-export function optionRecordEdits<K extends string, S extends z.ZodType>(
+export const optionRecordEdits = <K extends string, S extends z.ZodType>(
   kind: K,
   schema: S,
   listOf: (option: Option) => z.infer<S>[]
-): PutAndDrop<K, S, typeof on> {
-  const { key, says } = listSpecOf(kind)
-  return {
-    [`${kind}.put`]: editOption({ [kind]: schema }, (option, all) =>
-      put(listOf(option), (all as never)[kind], key as never)
-    ),
-    [`${kind}.drop`]: editOption({ [kind]: KEY }, (option, all) => {
-      const wanted = (all as Record<string, string>)[kind]!
-      drop(listOf(option), entry => key(entry as never) === wanted, `${says} “${wanted}”`)
-    })
-  } as never
-}
+) => putAndDrop(editOption, kind, schema, listOf) as unknown as PutAndDrop<K, S, typeof on>
 
 /** An id that none of these has: the stem and the first number that is free. */
 export function freshId(stem: string, taken: Iterable<string | { id: string }>): string {

@@ -1,29 +1,70 @@
 <script setup lang="ts">
-import type { Airframe, Brief } from '#core/document'
-import { AIRSPACE, AUTHORITIES, FLYING, TRAINING } from '#core/document'
+import { AIRSPACE, Airframe, Brief, FLYING } from '#core/document'
 import { useBench } from '~/stores/bench'
 
 const bench = useBench()
 const brief = computed(() => bench.project!.brief)
 const airframe = computed(() => bench.project!.airframe)
-const setBrief = (patch: Partial<Brief>, what: string) =>
-  bench.act([{ type: 'brief.set', brief: { ...brief.value, ...patch } }], `Brief: ${what}`)
-const records = useRecords()
-const setAirframe = (patch: Partial<Airframe>, what: string) => records.setAirframe(patch, `Airframe: ${what}`)
+const putBrief = (next: Brief, what: string) => bench.act([{ type: 'brief.set', brief: next }], `Brief: ${what}`)
+const setBrief = (patch: Partial<Brief>, what: string) => putBrief({ ...brief.value, ...patch }, what)
 
 /** A certified aeroplane made after this day is taken as certificated after it too; one made before it cannot be. */
 const LIGHTS_SINCE = '1996-03-11'
-const setMadeOn = (madeOn: string) =>
-  setAirframe(
-    { madeOn, certifiedAfter1996: brief.value.basis === 'certified' && madeOn > LIGHTS_SINCE },
-    'date of manufacture'
-  )
-const MORE_FLYING = [
-  ['forHire', 'For hire'],
-  ['overWater', 'Over water, beyond gliding distance'],
-  ['aboveFL240', 'At or above FL240'],
-  ['byVor', 'IFR by VOR']
-] as const
+function putAirframe(next: Airframe, what: string) {
+  const certifiedAfter1996 =
+    next.madeOn === airframe.value.madeOn
+      ? next.certifiedAfter1996
+      : brief.value.basis === 'certified' && next.madeOn > LIGHTS_SINCE
+  bench.act([{ type: 'airframe.set', airframe: { ...next, certifiedAfter1996 } }], `Airframe: ${what}`)
+}
+const FIRST: readonly FormField<Brief>[] = [
+  { at: 'registration', label: 'Registration' },
+  { at: 'basis', label: 'Certification basis' },
+  { at: 'stance', label: 'Stance on backups' }
+]
+const FLYING_FIELDS: readonly FormField<Brief>[] = [
+  { at: 'seats', label: 'Seats' },
+  { at: 'wantedMinutes', label: 'Minutes wanted on battery' },
+  { at: 'budgetCents', label: 'Budget' },
+  { at: 'authority', label: 'Under the rules of' },
+  { at: 'training', label: 'Training in it' },
+  { at: 'downFrom', label: 'May be down from', done: 'window' },
+  { at: 'downTo', label: 'until', done: 'window' }
+]
+const MORE_FLYING: readonly FormField<Brief>[] = [
+  { at: 'forHire', label: 'For hire' },
+  { at: 'overWater', label: 'Over water, beyond gliding distance' },
+  { at: 'aboveFL240', label: 'At or above FL240' },
+  { at: 'byVor', label: 'IFR by VOR' }
+]
+const ELECTRICAL = computed((): readonly FormField<Airframe>[] => [
+  { at: 'model', label: 'Model' },
+  { at: 'madeOn', label: 'Date of manufacture' },
+  { at: 'systemV', label: 'System volts' },
+  { at: 'alternatorA', label: 'Alternator (A)' },
+  { at: 'battery.capacityAh', label: 'Battery (Ah)' },
+  { at: 'battery.chemistry', label: 'Battery is' },
+  { at: 'battery.usableFraction', label: 'Usable capacity (%)', percent: true },
+  {
+    at: 'battery.place',
+    label: 'Battery stands',
+    items: airframe.value.places.map(({ id, name }) => ({ value: id, title: name }))
+  }
+])
+const WEIGHTS: readonly FormField<Airframe>[] = [
+  { at: 'emptyMassKg', label: 'Empty weight' },
+  { at: 'maxMassKg', label: 'Maximum take-off weight' },
+  { at: 'emptyArmMm', label: 'Empty arm' },
+  { at: 'tanks', label: 'Tanks' },
+  { at: 'gear', label: 'Gear' },
+  { at: 'engine.cooling', label: 'Engine cooling' }
+]
+const FEATURES: readonly FormField<Airframe>[] = [
+  { at: 'engine.altitudeEngine', label: 'Altitude engine' },
+  { at: 'fuses', label: 'Has fuses' },
+  { at: 'certifiedAfter1996', label: 'Certificated after 11 March 1996' },
+  { at: 'electricalSystem', label: 'Certificated with an engine-driven electrical system' }
+]
 const setAirspace = (kind: (typeof AIRSPACE)[number], on: boolean) =>
   setBrief(
     { airspace: AIRSPACE.filter(other => (other === kind ? on : (brief.value.airspace?.includes(other) ?? false))) },
@@ -65,87 +106,14 @@ const lines = (words: string) =>
             :model-value="bench.project!.title"
             @update:model-value="value => bench.act([{ type: 'project.rename', title: value }], 'Rename project')"
           />
-          <TextField
-            :most="20"
-            label="Registration"
-            :model-value="brief.registration"
-            empty
-            @update:model-value="value => setBrief({ registration: value }, 'registration')"
-          />
-          <ChoiceField
-            :model-value="brief.basis"
-            label="Certification basis"
-            :items="['certified', 'amateur-built', 'light-sport']"
-            @update:model-value="value => setBrief({ basis: value as Brief['basis'] }, 'basis')"
-          />
-          <ChoiceField
-            :model-value="brief.stance"
-            label="Stance on backups"
-            :items="['lean', 'middle', 'belt and braces']"
-            @update:model-value="value => setBrief({ stance: value as Brief['stance'] }, 'stance')"
-          />
+          <RecordForm :schema="Brief" :record="brief" :fields="FIRST" @set="putBrief" />
           <InTurn>
-            <QuantityField
-              kind="plain"
-              whole
-              :least="1"
-              :most="12"
-              label="Seats"
-              :model-value="brief.seats"
-              @update:model-value="value => setBrief({ seats: value }, 'seats')"
-            />
-            <QuantityField
-              kind="plain"
-              whole
-              :least="0"
-              :most="600"
-              label="Minutes wanted on battery"
-              :model-value="brief.wantedMinutes"
-              @update:model-value="value => setBrief({ wantedMinutes: value }, 'minutes wanted')"
-            />
-            <QuantityField
-              kind="money"
-              label="Budget"
-              :model-value="brief.budgetCents"
-              @update:model-value="v => setBrief({ budgetCents: v }, 'budget')"
-            />
-            <ChoiceField
-              :model-value="brief.authority"
-              label="Under the rules of"
-              :items="[...AUTHORITIES]"
-              @update:model-value="value => setBrief({ authority: value as Brief['authority'] }, 'rules')"
-            />
-            <ChoiceField
-              :model-value="brief.training"
-              label="Training in it"
-              :items="[...TRAINING]"
-              @update:model-value="value => setBrief({ training: value as Brief['training'] }, 'training')"
-            />
-            <TextField
-              type="date"
-              label="May be down from"
-              :model-value="brief.downFrom"
-              empty
-              @update:model-value="value => setBrief({ downFrom: value || undefined }, 'window')"
-            />
-            <TextField
-              type="date"
-              label="until"
-              :model-value="brief.downTo"
-              empty
-              @update:model-value="value => setBrief({ downTo: value || undefined }, 'window')"
-            />
+            <RecordForm :schema="Brief" :record="brief" :fields="FLYING_FIELDS" @set="putBrief" />
           </InTurn>
         </div>
         <InTurn>
           <div class="row" role="group" aria-label="What else the flying is">
-            <v-checkbox
-              v-for="[key, says] in MORE_FLYING"
-              :key="key"
-              :label="says"
-              :model-value="brief[key]"
-              @update:model-value="on => setBrief({ [key]: !!on }, says)"
-            />
+            <RecordForm :schema="Brief" :record="brief" :fields="MORE_FLYING" @set="putBrief" />
           </div>
           <fieldset class="airspace">
             <legend>Airspace it is to enter that asks for equipment</legend>
@@ -181,13 +149,11 @@ const lines = (words: string) =>
             empty
             @update:model-value="value => setBrief({ dislikes: lines(value) }, 'dislikes')"
           />
-          <TextField
-            :most="4000"
-            :lines="3"
-            label="People and notes"
-            :model-value="brief.notes"
-            empty
-            @update:model-value="value => setBrief({ notes: value }, 'notes')"
+          <RecordField
+            :schema="Brief"
+            :record="brief"
+            :field="{ at: 'notes', label: 'People and notes', lines: 3, done: 'notes' }"
+            @set="putBrief"
           />
           <TextField
             v-if="bench.option"
@@ -206,145 +172,15 @@ const lines = (words: string) =>
         <h2>The aeroplane</h2>
         <div class="grid two">
           <InTurn>
-            <TextField
-              :most="120"
-              label="Model"
-              :model-value="airframe.model"
-              @update:model-value="value => setAirframe({ model: value }, 'model')"
-            />
-            <TextField
-              type="date"
-              label="Date of manufacture"
-              :model-value="airframe.madeOn"
-              @update:model-value="setMadeOn"
-            />
-            <ChoiceField
-              :model-value="airframe.systemV"
-              label="System volts"
-              :items="[
-                { value: 12, title: '12' },
-                { value: 14, title: '14' },
-                { value: 28, title: '28' }
-              ]"
-              @update:model-value="value => setAirframe({ systemV: value as 14 }, 'volts')"
-            />
-            <QuantityField
-              kind="plain"
-              label="Alternator (A)"
-              :model-value="airframe.alternatorA"
-              :least="0"
-              :most="1000"
-              @update:model-value="v => setAirframe({ alternatorA: v }, 'alternator')"
-            />
-            <QuantityField
-              kind="plain"
-              label="Battery (Ah)"
-              :model-value="airframe.battery.capacityAh"
-              :least="0.1"
-              :most="500"
-              @update:model-value="v => setAirframe({ battery: { ...airframe.battery, capacityAh: v } }, 'battery')"
-            />
-            <ChoiceField
-              :model-value="airframe.battery.chemistry"
-              label="Battery is"
-              :items="['lead-acid', 'lithium']"
-              @update:model-value="
-                value => setAirframe({ battery: { ...airframe.battery, chemistry: value as 'lithium' } }, 'battery')
-              "
-            />
-            <QuantityField
-              kind="plain"
-              label="Usable capacity (%)"
-              :least="1"
-              :most="100"
-              :model-value="Math.round(airframe.battery.usableFraction * 1000) / 10"
-              @update:model-value="
-                v => setAirframe({ battery: { ...airframe.battery, usableFraction: v / 100 } }, 'battery')
-              "
-            />
-            <ChoiceField
-              :model-value="airframe.battery.place"
-              label="Battery stands"
-              :items="airframe.places.map(place => ({ value: place.id, title: place.name }))"
-              @update:model-value="
-                value => setAirframe({ battery: { ...airframe.battery, place: value } }, 'battery place')
-              "
-            />
+            <RecordForm :schema="Airframe" :record="airframe" :fields="ELECTRICAL" @set="putAirframe" />
           </InTurn>
           <InTurn>
-            <QuantityField
-              kind="mass"
-              label="Empty weight"
-              :model-value="airframe.emptyMassKg"
-              :least="0"
-              :most="5000"
-              @update:model-value="v => setAirframe({ emptyMassKg: v }, 'empty weight')"
-            />
-            <QuantityField
-              kind="mass"
-              label="Maximum take-off weight"
-              :model-value="airframe.maxMassKg"
-              :least="0"
-              :most="5000"
-              @update:model-value="v => setAirframe({ maxMassKg: v }, 'take-off weight')"
-            />
-            <QuantityField
-              kind="length"
-              label="Empty arm"
-              :model-value="airframe.emptyArmMm"
-              :least="-10000"
-              :most="10000"
-              @update:model-value="v => setAirframe({ emptyArmMm: v }, 'empty arm')"
-            />
-            <QuantityField
-              kind="plain"
-              whole
-              :least="1"
-              :most="8"
-              label="Tanks"
-              :model-value="airframe.tanks"
-              @update:model-value="value => setAirframe({ tanks: value }, 'tanks')"
-            />
-            <ChoiceField
-              :model-value="airframe.gear"
-              label="Gear"
-              :items="['fixed', 'retractable']"
-              @update:model-value="value => setAirframe({ gear: value as 'fixed' }, 'gear')"
-            />
-            <ChoiceField
-              :model-value="airframe.engine.cooling"
-              label="Engine cooling"
-              :items="['air', 'liquid']"
-              @update:model-value="
-                value => setAirframe({ engine: { ...airframe.engine, cooling: value as 'air' } }, 'cooling')
-              "
-            />
+            <RecordForm :schema="Airframe" :record="airframe" :fields="WEIGHTS" @set="putAirframe" />
           </InTurn>
         </div>
         <InTurn>
           <div class="row">
-            <v-checkbox
-              label="Altitude engine"
-              :model-value="airframe.engine.altitudeEngine"
-              @update:model-value="
-                on => setAirframe({ engine: { ...airframe.engine, altitudeEngine: !!on } }, 'engine')
-              "
-            />
-            <v-checkbox
-              label="Has fuses"
-              :model-value="airframe.fuses"
-              @update:model-value="on => setAirframe({ fuses: !!on }, 'fuses')"
-            />
-            <v-checkbox
-              label="Certificated after 11 March 1996"
-              :model-value="airframe.certifiedAfter1996"
-              @update:model-value="on => setAirframe({ certifiedAfter1996: !!on }, 'certification')"
-            />
-            <v-checkbox
-              label="Certificated with an engine-driven electrical system"
-              :model-value="airframe.electricalSystem"
-              @update:model-value="on => setAirframe({ electricalSystem: !!on }, 'electrical system')"
-            />
+            <RecordForm :schema="Airframe" :record="airframe" :fields="FEATURES" @set="putAirframe" />
           </div>
           <p v-if="airframe.battery.chemistry === 'lithium'" class="caution">
             Lithium: ahead of the firewall it cooks after shutdown; aft of it a failing cell vents into the cabin. Its

@@ -1,26 +1,23 @@
 <script setup lang="ts">
-import { panesOf } from '#core/quantity'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
 const bench = useBench()
 const preferences = usePreferences()
-const PANES = panesOf('budget')
-const pane = usePane(PANES)
 const total = computed(() => bench.report?.money.totalCents ?? 0)
 const ceiling = computed(() => bench.project!.brief.budgetCents)
 </script>
 
 <template>
-  <div v-if="bench.report" class="budget fills" :aria-busy="bench.examining">
-    <header class="row bar">
-      <h1 class="grow">Budget</h1>
-      <span class="figures total" :class="{ over: total > ceiling }">{{ preferences.money(total) }}</span
-      ><span class="quiet">of {{ preferences.money(ceiling) }}</span
-      ><v-btn @click="bench.workingOf = { figure: { kind: 'money', of: '' }, title: 'Money' }">Show working</v-btn>
-    </header>
-    <PaneTabs v-model="pane" :panes="PANES" says="Parts of the budget" />
-    <div :id="`pane-${pane}`" class="pane" role="tabpanel" :aria-labelledby="`tab-${pane}`" tabindex="0">
+  <StepFrame v-if="bench.report" step="budget" says="Parts of the budget" flush>
+    <template #head>
+      <div class="row total">
+        <span class="figures sum" :class="{ over: total > ceiling }">{{ preferences.money(total) }}</span
+        ><span class="quiet">of {{ preferences.money(ceiling) }}</span
+        ><v-btn @click="bench.workingOf = { figure: { kind: 'money', of: '' }, title: 'Money' }">Show working</v-btn>
+      </div>
+    </template>
+    <template #default="{ pane }">
       <BudgetMoney v-if="pane === 'money'" />
       <BudgetVisits v-else-if="pane === 'visits'" />
       <BudgetQuotes v-else-if="pane === 'quotes'" />
@@ -28,25 +25,18 @@ const ceiling = computed(() => bench.project!.brief.budgetCents)
       <BudgetOptions v-else-if="pane === 'options'" />
       <BudgetPaid v-else-if="pane === 'paid'" />
       <BudgetBalance v-else />
-    </div>
-  </div>
+    </template>
+  </StepFrame>
 </template>
 
 <style scoped>
-.budget {
-  display: grid;
-  grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
-}
-.bar {
-  padding: 6px 14px;
-}
 .total {
+  margin-left: auto;
+}
+.sum {
   font-size: 22px;
 }
 .over {
   color: var(--grease);
-}
-.pane {
-  overflow: auto;
 }
 </style>
