@@ -260,7 +260,7 @@ test('a number out of range is refused in words and changes nothing', async ({ p
   await page.locator('[data-node="battery"]').click()
   await page.getByLabel('Capacity, Ah').fill('0')
   await page.getByLabel('Capacity, Ah').press('Enter')
-  await expect(page.getByRole('alert')).toContainText('out of range: from 0.1 to 500. 25 stands')
+  await expect(page.getByRole('alert')).toContainText('out of range: more than 0, at most 500. 25 stands')
   await page.getByLabel('Capacity, Ah').fill('-5')
   await page.getByLabel('Capacity, Ah').press('Enter')
   expect((await kept(page, 'skerrow-dunlin')).airframe.battery.capacityAh).toBe(25)

@@ -71,7 +71,7 @@ const virtual = computed(() => wasLong.value && !printing.value)
 /** Rows with their keys. Values are read where they are drawn, sorted or looked through: one that changes redraws its own row. */
 const all = computed(() => rows.map(row => ({ key: keyOf(row), row })))
 /** What each row is looked through by, written when somebody looks. */
-const texts = computed(() => new Map(rows.map(row => [row, searchText(columns, row)])))
+const texts = computed(() => new Map(rows.map(row => [row, searchText(columns, row, preferences.reading)])))
 const items = computed(() => {
   const words = filter.value.toLocaleLowerCase().split(/\s+/).filter(Boolean)
   if (!words.length) return all.value
@@ -89,7 +89,7 @@ const headers = computed(() =>
     value: () => '',
     sortRaw: (a: Item, b: Item) => compareCells(column.value(a.row), column.value(b.row), inOrder.value),
     sortable: !column.plain,
-    align: column.number ? ('end' as const) : ('start' as const),
+    align: isNumeric(column) ? ('end' as const) : ('start' as const),
     width: column.width,
     headerProps: { class: column.plain && !column.picture ? 'no-print' : undefined }
   }))

@@ -15,11 +15,8 @@ const columns = computed(() =>
     key: String(index),
     title: column.says,
     number: column.digits !== undefined,
-    value: line => line.cells[index] ?? '',
-    text: line => {
-      const cell = line.cells[index]
-      return typeof cell === 'number' ? preferences.number(cell, column.digits ?? 0) : (cell ?? '')
-    }
+    digits: column.digits ?? 0,
+    value: line => line.cells[index] ?? ''
   }))
 )
 const keyOf = (line: Line) => line.key
@@ -46,7 +43,7 @@ const READ_AT_A_GLANCE = 12
     <tbody>
       <tr v-for="line in rows" :key="line.key">
         <td v-for="column in columns" :key="column.key" :class="{ 'number figures': column.number }">
-          {{ cellText(column, line) }}
+          {{ cellText(column, line, preferences.reading) }}
         </td>
       </tr>
     </tbody>

@@ -52,16 +52,16 @@ function open(event: FocusEvent) {
 function close() {
   if (wrong.value === '' && text.value === show(value.value)) text.value = rest(value.value)
 }
-const bound = (value: number, says: string) => (Number.isFinite(value) ? `${says} ${named(value)} ` : '')
+const range = () =>
+  Number.isFinite(above)
+    ? `more than ${named(above)}${Number.isFinite(most) ? `, at most ${named(most)}` : ''}`
+    : `${Number.isFinite(least) ? `from ${named(least)} ` : ''}${Number.isFinite(most) ? `to ${named(most)}` : 'on'}`
 /** @throws QuantityError for what cannot be read, or stand here */
 function given(): number {
   const said = read(text.value)
   if (whole && !Number.isInteger(said)) throw new QuantityError(`${text.value} is not a whole number.`)
   if (said < least || said <= above || said > most)
-    throw new QuantityError(
-      `${text.value} is out of range: ${bound(least, 'from')}${bound(above, 'more than')}` +
-        `${Number.isFinite(most) ? `to ${named(most)}` : 'on'}. ${named(value.value)} stands.`
-    )
+    throw new QuantityError(`${text.value} is out of range: ${range()}. ${named(value.value)} stands.`)
   return said
 }
 function take() {

@@ -10,6 +10,8 @@ const { schema, record, field, hideLabel } = defineProps<{
 }>()
 const emit = defineEmits<{ set: [next: R, done: string] }>()
 const held = computed(() => formFieldOf(schema, record, field))
+const choice = computed(() => held.value.shown as string | number)
+const words = computed(() => held.value.shown as string | undefined)
 const set = (value: unknown) => emit('set', held.value.with(value), doneOf(field))
 </script>
 
@@ -25,7 +27,7 @@ const set = (value: unknown) => emit('set', held.value.with(value), doneOf(field
     :hide-label
     :label="field.label"
     :items="held.items"
-    :model-value="held.shown as string | number"
+    :model-value="choice"
     @update:model-value="set"
   />
   <QuantityField
@@ -48,7 +50,7 @@ const set = (value: unknown) => emit('set', held.value.with(value), doneOf(field
     :most="Math.min(held.longest, 4000)"
     :lines="field.lines"
     :empty="held.mayBeEmpty"
-    :model-value="held.shown as string | undefined"
+    :model-value="words"
     @update:model-value="set"
   />
 </template>

@@ -1,4 +1,4 @@
-import type { Airframe, Edit, Prices } from '#core/document'
+import type { Airframe, Brief, Edit, Prices } from '#core/document'
 import { supplyOf } from '#core/power'
 import { useBench } from '~/stores/bench'
 
@@ -6,17 +6,11 @@ import { useBench } from '~/stores/bench'
 export function useRecords() {
   const bench = useBench()
   return {
-    /** Changes fields of the aircraft that are no records of their own. */
-    setAirframe: (patch: Partial<Airframe>, what: string) =>
-      bench.act([{ type: 'airframe.set', airframe: { ...bench.project!.airframe, ...patch } }], what),
-    /** Changes prices of the option. */
-    setPrices: (patch: Partial<Prices>, what = 'Change a price') =>
-      bench.option
-        ? bench.act(
-            [{ type: 'prices.set', option: bench.option.id, prices: { ...bench.option.prices, ...patch } }],
-            what
-          )
-        : false,
+    putAirframe: (airframe: Airframe, done: string) =>
+      bench.act([{ type: 'airframe.set', airframe }], `Airframe: ${done}`),
+    putBrief: (brief: Brief, done: string) => bench.act([{ type: 'brief.set', brief }], `Brief: ${done}`),
+    putPrices: (prices: Prices, done: string) =>
+      bench.act([{ type: 'prices.set', option: bench.option!.id, prices }], `Prices: ${done}`),
     /** Edits of the supply: an option with the proposed one takes it as its own first. */
     actOnSupply: (edits: readonly Edit[], what: string) => {
       const { option, design } = bench

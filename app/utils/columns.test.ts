@@ -1,7 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { US, type Measure } from '#core/quantity'
-import { byAlphabet, cellGiven, cellText, compareCells, finderOf, headGiven, searchText, type Column } from './columns'
+import {
+  byAlphabet,
+  cellGiven,
+  cellText,
+  compareCells,
+  finderOf,
+  headGiven,
+  isNumeric,
+  searchText,
+  type Column
+} from './columns'
 
 const alphabet = byAlphabet('en-US')
 const sorted = (cells: (string | number | undefined)[], locale = 'en-US') =>
@@ -46,9 +56,24 @@ describe('the order of a table', () => {
   })
   it('a cell is read as its column says it, else as its value; nothing is read as nothing', () => {
     const column: Column<{ ohm?: number }> = { key: 'ohm', title: 'Ohm', value: row => row.ohm }
-    expect(cellText(column, { ohm: 0 })).toBe('0')
-    expect(cellText(column, {})).toBe('')
-    expect(cellText({ ...column, text: row => `${row.ohm} Ω` }, { ohm: 2 })).toBe('2 Ω')
+    expect(cellText(column, { ohm: 0 }, US)).toBe('0')
+    expect(cellText(column, {}, US)).toBe('')
+    expect(cellText({ ...column, text: row => `${row.ohm} Ω` }, { ohm: 2 }, US)).toBe('2 Ω')
+  })
+  it('a number is read in the unit of what it is of, or with its digits; where there is none, as the column says', () => {
+    const column: Column<{ mm?: number }> = {
+      key: 'mm',
+      title: 'Length',
+      of: 'length',
+      none: '—',
+      value: row => row.mm
+    }
+    expect(cellText(column, { mm: 158.75 }, US)).toBe('6 1/4 in')
+    expect(cellText(column, {}, US)).toBe('—')
+    const amps: Column<number> = { key: 'a', title: 'Amps', digits: 2, value: row => row }
+    expect(cellText(amps, 1.5, US)).toBe('1.50')
+    expect([isNumeric(column), isNumeric(amps), isNumeric({ ...column, number: false })]).toEqual([true, true, false])
+    expect(isNumeric({ key: 'n', title: 'Name', value: () => 'x' })).toBe(false)
   })
   // RFC 4180 knows no endless number, and spreadsheets read “Infinity” as a word: it is given as the screen says it.
   it('what has no end is given in words, a number as a number', () => {
@@ -88,7 +113,7 @@ describe('looking through a table', () => {
       { name: 'Item 8', ft: 24.7 },
       { name: 'Item 9', ft: 7.5 }
     ]
-      .filter(row => finderOf(words.toLowerCase().split(' '))(searchText(columns, row)))
+      .filter(row => finderOf(words.toLowerCase().split(' '))(searchText(columns, row, US)))
       .map(row => row.name)
   it('finds words anywhere, numbers from their first figure, and no buttons', () => {
     expect(found('item 7')).toEqual(['Item 7, pin 3', 'Item 9'])

@@ -1,4 +1,4 @@
-import { measured, measureUnit, type Measure, type Reading } from '#core/quantity'
+import { formatMeasure, formatNumber, measured, measureUnit, type Measure, type Reading } from '#core/quantity'
 
 /** One column of a table: what stands in a cell, as words or as a number that sorts as one. */
 export interface Column<Row> {
@@ -6,8 +6,13 @@ export interface Column<Row> {
   title: string
   /** What is sorted, filtered, copied and exported; a number where it is one. */
   value: (row: Row) => string | number | undefined
-  /** As it is read, where that is not the value itself. */
+  /** As it is read, where what follows does not tell. */
   text?: (row: Row) => string
+  /** How a number is read that is of nothing: with so many digits. */
+  digits?: number
+  /** What stands where there is no value. */
+  none?: string
+  /** Its cells are numbers; where it has digits or is of something, they are. */
   number?: boolean
   /** What its numbers are of that are kept in mm, kg or cents: they are given in the reader’s unit, which the heading names then. */
   of?: Measure
@@ -20,9 +25,17 @@ export interface Column<Row> {
   picture?: boolean
 }
 
+/** Tells whether the cells of a column are numbers: they stand to the right, and are looked for from their first figure on. */
+export const isNumeric = <Row>({ number, of, digits }: Column<Row>): boolean =>
+  number ?? (of !== undefined || digits !== undefined)
 /** What stands in a cell, as it is read. */
-export const cellText = <Row>(column: Column<Row>, row: Row): string =>
-  column.text?.(row) ?? String(column.value(row) ?? '')
+export function cellText<Row>({ text, value, of, digits, none = '' }: Column<Row>, row: Row, reading: Reading): string {
+  if (text) return text(row)
+  const held = value(row)
+  if (typeof held !== 'number') return held ?? none
+  if (of) return formatMeasure(of, held, reading)
+  return digits === undefined ? String(held) : formatNumber(held, digits, reading)
+}
 /**
  * What is copied and exported of a cell: its value, in the reader’s unit; as it is read where that is no number that a sheet can
  * hold.
@@ -30,7 +43,7 @@ export const cellText = <Row>(column: Column<Row>, row: Row): string =>
 export function cellGiven<Row>(column: Column<Row>, row: Row, reading: Reading): string | number {
   const value = column.value(row)
   if (typeof value !== 'number') return value ?? ''
-  if (!Number.isFinite(value)) return cellText(column, row)
+  if (!Number.isFinite(value)) return cellText(column, row, reading)
   return column.of ? measured(column.of, value, reading) : value
 }
 /** What stands over a column where its cells are copied and exported: with the unit, which the cells themselves do not say. */
@@ -41,11 +54,11 @@ export const headGiven = <Row>({ title, of }: Column<Row>, reading: Reading): st
  * What a row is looked through by: words anywhere in them, numbers from their first figure on, so that 7 does not find 24.7.
  * Written once for a row, not for every letter.
  */
-export function searchText<Row>(columns: readonly Column<Row>[], row: Row): string {
+export function searchText<Row>(columns: readonly Column<Row>[], row: Row, reading: Reading): string {
   const said = (numbers: boolean) =>
     columns
-      .filter(column => !column.plain && !!column.number === numbers)
-      .map(column => (numbers ? '\n' : ' ') + cellText(column, row))
+      .filter(column => !column.plain && isNumeric(column) === numbers)
+      .map(column => (numbers ? '\n' : ' ') + cellText(column, row, reading))
       .join('')
   return (said(false) + said(true)).toLocaleLowerCase()
 }

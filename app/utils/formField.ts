@@ -10,11 +10,11 @@ export interface FormField<R> {
   done?: string
   /** Of a length: it is read as it is set, to the thousandth of an inch. */
   position?: boolean
-  /** A share that is read in hundredths. */
-  percent?: boolean
+  /** How much is read for one that is kept: 100 for a share that is read in hundredths. */
+  scale?: number
   /** Of a text: how many lines are shown. */
   lines?: number
-  /** Of a choice: what may be chosen, where that is not every choice of the schema under its own name. */
+  /** What may be chosen, where that is not every choice of the schema under its own name. */
   items?: readonly Choice[]
   /**
    * What stands for a field that is absent: a number, which when typed takes the field away again; of a choice, how having none is
@@ -42,15 +42,17 @@ export const doneOf = ({ done, label }: { done?: string; label: string }): strin
 export function formFieldOf<R extends object>(schema: z.ZodType, record: R, field: FormField<R>) {
   const { at, none, keepsNone } = field
   const rule = fieldRule(schema, record, at)
-  const { kind, optional } = rule
-  const scale = field.percent ? 100 : 1
+  const { optional } = rule
+  const kind = field.items ? 'choice' : rule.kind
+  const { scale = 1 } = field
   const held = fieldValue(record, at)
   const shown = typeof held === 'number' && kind === 'number' ? Number((held * scale).toPrecision(12)) : held
   const free = kind === 'number' && typeof none === 'number'
   return {
     ...rule,
+    kind,
     // What stands for none may be typed, though it is no value.
-    least: free ? Math.min(none, rule.least * scale) : rule.least * scale,
+    least: free ? Math.min(none, Math.max(rule.least, rule.above) * scale) : rule.least * scale,
     above: free && none <= rule.above ? -Infinity : rule.above * scale,
     most: rule.most * scale,
     shown: shown ?? (kind === 'number' ? (none ?? 0) : kind === 'choice' ? '' : undefined),

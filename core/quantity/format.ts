@@ -143,6 +143,15 @@ const MEASURES: Readonly<Record<Measure, (reading: Reading) => [unit: string, ea
   mass: ({ system }) => (system === 'inch' ? ['lb', 1 / KG_PER_POUND, 3] : ['kg', 1, 3]),
   money: reading => [currencyOf(reading), (reading.perDollar ?? 1) / 100, 2]
 }
+const SAID: Readonly<Record<Measure, (value: number, reading: Reading) => string>> = {
+  length: formatLength,
+  run: formatRun,
+  area: formatArea,
+  mass: formatMass,
+  money: formatMoney
+}
+/** A number in the reader's unit, as it is read: `6.25 in`, `$38,000`. */
+export const formatMeasure = (of: Measure, value: number, reading: Reading): string => SAID[of](value, reading)
 /** A number in the reader's unit, to be copied into a sheet: without its unit, which its heading names. */
 export function measured(of: Measure, value: number, reading: Reading): number {
   const [, each, digits] = MEASURES[of](reading)

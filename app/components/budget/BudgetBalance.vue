@@ -31,7 +31,7 @@ const alterationColumns = computed((): Column<Row>[] => [
   rounded('arm', 'Arm', 1),
   rounded('moment', 'Moment', 1)
 ])
-const { setAirframe } = useRecords()
+const { putAirframe } = useRecords()
 const KINDS: Station['kind'][] = ['seat', 'baggage', 'fuel', 'oil', 'other']
 const setStation = (station: Station, patch: Partial<Station>) =>
   bench.act([{ type: 'station.put', station: { ...station, ...patch } }], `Station ${station.name}`)
@@ -69,23 +69,17 @@ const setLoad = (loading: Loading, station: Station, massKg: number) =>
 const loaded = (loading: Loading) => mass.value.loadings.find(other => other.id === loading.id)
 
 const corners = computed(() => envelopeOf(airframe.value))
+const setEnvelope = (next: readonly (readonly [number, number])[]) =>
+  putAirframe({ ...airframe.value, envelope: next.map(([arm, mass]) => [arm, mass]) }, 'envelope')
 function setCorner(index: number, patch: { arm?: number; mass?: number }) {
   const next = corners.value.map(([arm, weight], at): [number, number] =>
     at === index ? [patch.arm ?? arm, patch.mass ?? weight] : [arm, weight]
   )
-  setAirframe({ envelope: next }, 'Envelope')
+  setEnvelope(next)
 }
-const addCorner = () =>
-  setAirframe(
-    { envelope: [...corners.value.map(([x, y]): [number, number] => [x, y]), [...corners.value.at(-1)!]] },
-    'Envelope'
-  )
+const addCorner = () => setEnvelope([...corners.value, corners.value.at(-1)!])
 const dropCorner = (index: number) =>
-  corners.value.length > 3 &&
-  setAirframe(
-    { envelope: corners.value.filter((_, at) => at !== index).map(([x, y]): [number, number] => [x, y]) },
-    'Envelope'
-  )
+  corners.value.length > 3 && setEnvelope(corners.value.filter((_, at) => at !== index))
 async function givePdf() {
   const design = bench.examined
   if (!design) return

@@ -2,7 +2,7 @@
 /** What it costs by group, prices, costs of one’s own, changes since the baseline. */
 import { mdiDelete } from '@mdi/js'
 import { costByUnit, creepSince, type CostLine, type UnitCost } from '#core/money'
-import { TAXED, type OwnCost } from '#core/document'
+import { Brief, Prices, TAXED, type OwnCost } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -12,7 +12,23 @@ const bench = useBench()
 const money = computed(() => bench.report?.money)
 const agreed = computed(() => bench.reports?.agreed)
 const prices = computed(() => bench.option!.prices)
-const { setPrices } = useRecords()
+const { putPrices, putBrief } = useRecords()
+const PRICES: readonly FormField<Prices>[] = [
+  { at: 'labourCentsPerHour', label: 'Labour, hour', done: 'labour' },
+  { at: 'panelWorkCents', label: 'Panel work' },
+  { at: 'wireCentsPerMetre', label: 'Wire, metre', done: 'wire' },
+  { at: 'travelCents', label: 'Travel' },
+  { at: 'contingencyPercent', label: 'Contingency (%)' },
+  { at: 'taxOnThingsPercent', label: 'Tax on things (%)', none: 0 },
+  { at: 'taxOnWorkPercent', label: 'Tax on work (%)', none: 0 },
+  { at: 'on', label: 'Prices are of', done: 'day' },
+  {
+    at: 'harnessByEnds',
+    label: 'Harness priced by its ends, beside the hours of each entry',
+    done: 'harness',
+    class: 'wide'
+  }
+]
 const GROUPS = {
   equipment: 'Equipment',
   labour: 'Labour',
@@ -39,14 +55,7 @@ const lineColumns = computed((): Column<CostLine>[] => [
   { key: 'says', title: 'Line', value: row => preferences.say(row.says) },
   { key: 'group', title: 'Group', value: row => GROUPS[row.group] },
   { key: 'visit', title: 'Visit', value: row => visits.value.get(row.phase ?? ''), hidden: true },
-  {
-    key: 'cents',
-    title: 'Cost',
-    of: 'money',
-    value: row => row.cents,
-    text: row => preferences.money(row.cents),
-    number: true
-  }
+  { key: 'cents', title: 'Cost', of: 'money', value: row => row.cents }
 ])
 const lineOf = (line: CostLine) => `${line.key} ${line.phase ?? ''}`
 const lineMarks = (line: CostLine) => ({ 'data-line': line.key })
@@ -70,14 +79,6 @@ const creepOf = (row: CreepLine) => preferences.say(row.says)
 const agree = () =>
   bench.option &&
   bench.act([{ type: 'plan.agree', option: bench.option.id, on: localToday() }], `Set baseline: ${bench.option.name}`)
-function setPriceDay(day: string) {
-  const { on: _, ...rest } = prices.value
-  if (bench.option)
-    bench.act(
-      [{ type: 'prices.set', option: bench.option.id, prices: day ? { ...rest, on: day } : rest }],
-      'Day of the prices'
-    )
-}
 /** Costs of one’s own: what the design does not tell. */
 const costs = computed(() => bench.option?.costs ?? [])
 const USUAL_COSTS = [
@@ -102,13 +103,7 @@ const margin = computed(() => bench.project!.brief.marginCentsPerHour ?? 0)
 const earned = computed(() =>
   margin.value > 0 && money.value ? Math.max(0, money.value.totalCents) / margin.value : undefined
 )
-const setBrief = (patch: { marginCentsPerHour?: number }) => {
-  const { marginCentsPerHour: _, ...rest } = bench.project!.brief
-  bench.act(
-    [{ type: 'brief.set', brief: patch.marginCentsPerHour ? { ...rest, ...patch } : rest }],
-    'What an hour of flying leaves over'
-  )
-}
+const MARGIN = { at: 'marginCentsPerHour', label: 'Left of an hour flown', none: 0 } as const
 /** What each new unit costs with what it drags in. */
 const byUnit = computed(() =>
   bench.examined && bench.report && bench.examined.optionId === bench.option?.id
@@ -121,10 +116,8 @@ const sumColumn = (
 ): Column<UnitCost> => ({
   key,
   title,
-  number: true,
   of: 'money',
-  value: row => row[key],
-  text: row => preferences.money(row[key])
+  value: row => row[key]
 })
 const unitColumns = computed((): Column<UnitCost>[] => [
   { key: 'label', title: 'Unit', value: row => row.label },
@@ -201,65 +194,7 @@ function setUnitPrice(id: string, cents: number) {
       </section>
       <div class="grid">
         <section class="sheet grid five">
-          <QuantityField
-            kind="money"
-            label="Labour, hour"
-            :model-value="prices.labourCentsPerHour"
-            @update:model-value="v => v >= 0 && setPrices({ labourCentsPerHour: v })"
-          />
-          <QuantityField
-            kind="money"
-            label="Panel work"
-            :model-value="prices.panelWorkCents"
-            @update:model-value="v => v >= 0 && setPrices({ panelWorkCents: v })"
-          />
-          <QuantityField
-            kind="money"
-            label="Wire, metre"
-            :model-value="prices.wireCentsPerMetre"
-            @update:model-value="v => v >= 0 && setPrices({ wireCentsPerMetre: v })"
-          />
-          <QuantityField
-            kind="money"
-            label="Travel"
-            :model-value="prices.travelCents"
-            @update:model-value="v => v >= 0 && setPrices({ travelCents: v })"
-          />
-          <QuantityField
-            kind="plain"
-            label="Contingency (%)"
-            :model-value="prices.contingencyPercent"
-            @update:model-value="v => v >= 0 && v <= 100 && setPrices({ contingencyPercent: v })"
-          />
-          <QuantityField
-            kind="plain"
-            label="Tax on things (%)"
-            :least="0"
-            :most="60"
-            :model-value="prices.taxOnThingsPercent ?? 0"
-            @update:model-value="v => setPrices({ taxOnThingsPercent: v })"
-          />
-          <QuantityField
-            kind="plain"
-            label="Tax on work (%)"
-            :least="0"
-            :most="60"
-            :model-value="prices.taxOnWorkPercent ?? 0"
-            @update:model-value="v => setPrices({ taxOnWorkPercent: v })"
-          />
-          <TextField
-            empty
-            type="date"
-            label="Prices are of"
-            :model-value="prices.on"
-            @update:model-value="setPriceDay"
-          />
-          <v-checkbox
-            class="wide"
-            label="Harness priced by its ends, beside the hours of each entry"
-            :model-value="prices.harnessByEnds ?? false"
-            @update:model-value="v => setPrices({ harnessByEnds: v === true })"
-          />
+          <RecordForm :schema="Prices" :record="prices" :fields="PRICES" @set="putPrices" />
           <p class="small quiet wide">
             Each line is rounded to the cent once, half up; tax and contingency once for each visit.
           </p>
@@ -321,14 +256,7 @@ function setUnitPrice(id: string, cents: number) {
           <section class="sheet">
             <h2>Earned back</h2>
             <div class="row below">
-              <QuantityField
-                class="few"
-                kind="money"
-                label="Left of an hour flown"
-                :least="0"
-                :model-value="margin"
-                @update:model-value="v => setBrief({ marginCentsPerHour: v })"
-              />
+              <RecordField class="few" :schema="Brief" :record="bench.project!.brief" :field="MARGIN" @set="putBrief" />
               <p v-if="earned !== undefined" class="small grow">
                 <b class="figures">{{ preferences.number(Math.ceil(earned), 0) }}</b> hours of letting pay for this
                 option: {{ preferences.money(money.totalCents) }} at {{ preferences.money(margin) }} an hour. A sale
@@ -428,7 +356,7 @@ function setUnitPrice(id: string, cents: number) {
 .below {
   padding-top: 8px;
 }
-.wide {
+.five :deep(.wide) {
   grid-column: 1 / -1;
 }
 .cost-row {

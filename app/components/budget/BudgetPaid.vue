@@ -51,14 +51,7 @@ function addExtra() {
 }
 const columns = computed((): Column<Reckoned>[] => [
   { key: 'says', title: 'Line', value: row => preferences.say(row.says) },
-  {
-    key: 'plan',
-    title: 'Plan',
-    number: true,
-    of: 'money',
-    value: row => row.planCents,
-    text: row => (row.planCents === undefined ? 'not in the plan' : preferences.money(row.planCents))
-  },
+  { key: 'plan', title: 'Plan', of: 'money', none: 'not in the plan', value: row => row.planCents },
   {
     key: 'paid',
     title: 'What it was',
@@ -67,14 +60,7 @@ const columns = computed((): Column<Reckoned>[] => [
     of: 'money',
     value: row => row.paidCents
   },
-  {
-    key: 'over',
-    title: 'More',
-    number: true,
-    of: 'money',
-    value: row => row.overCents,
-    text: row => (row.overCents === undefined ? '' : preferences.money(row.overCents))
-  },
+  { key: 'over', title: 'More', of: 'money', value: row => row.overCents },
   { key: 'on', title: 'On', value: row => row.on, text: row => (row.on ? preferences.day(row.on) : '') },
   { key: 'act', title: 'Acts', value: () => '', plain: true }
 ])

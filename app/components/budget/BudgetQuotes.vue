@@ -9,7 +9,7 @@ import {
   type CostLine,
   type QuoteSummary
 } from '#core/money'
-import { freshId, type Quote } from '#core/document'
+import { freshId, Quote, withField } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -40,12 +40,13 @@ const scopeCents = computed(() => scope.value.reduce((sum, line) => sum + line.c
 const put = (quote: Quote, says = `Quote of ${quote.shop}`) =>
   bench.option && bench.act([{ type: 'quote.put', option: bench.option.id, quote }], says)
 const set = (patch: Partial<Quote>) => chosen.value && put({ ...chosen.value, ...patch })
-/** The quote without a figure that is cleared. */
-function clear(field: 'on' | 'queueWeeks' | 'warrantyMonths' | 'reports' | 'done' | 'rate') {
-  if (!chosen.value) return
-  const { [field]: _, ...rest } = chosen.value
-  put(rest)
-}
+const TERMS: readonly FormField<Quote>[] = [
+  { at: 'on', label: 'Quoted on', class: 'few' },
+  { at: 'queueWeeks', label: 'Queue, weeks', none: 0, keepsNone: true, class: 'few' },
+  { at: 'warrantyMonths', label: 'Warranty, mo', none: 0, keepsNone: true, class: 'few' },
+  { at: 'done', label: 'Jobs like it', none: 0, keepsNone: true, class: 'few' },
+  { at: 'reports', label: 'Progress told', none: 'not asked', class: 'few' }
+]
 function addQuote() {
   if (!bench.option) return
   const id = freshId('q', quotes.value)
@@ -97,30 +98,9 @@ const iso = (date: Date) => date.toLocaleDateString('sv-SE')
 const columns = computed((): Column<QuoteSummary>[] => [
   { key: 'shop', title: 'Shop', value: quote => quote.shop },
   { key: 'job', title: 'Has the job', value: quote => (bench.option?.shop === quote.id ? 'yes' : '') },
-  {
-    key: 'total',
-    title: 'Quoted',
-    number: true,
-    of: 'money',
-    value: quote => quote.totalCents,
-    text: quote => preferences.money(quote.totalCents)
-  },
-  {
-    key: 'lacks',
-    title: 'Left out, by the estimate',
-    number: true,
-    of: 'money',
-    value: quote => quote.forgottenCents,
-    text: quote => preferences.money(quote.forgottenCents)
-  },
-  {
-    key: 'whole',
-    title: 'To compare',
-    number: true,
-    of: 'money',
-    value: quote => quote.comparableCents,
-    text: quote => preferences.money(quote.comparableCents)
-  },
+  { key: 'total', title: 'Quoted', of: 'money', value: quote => quote.totalCents },
+  { key: 'lacks', title: 'Left out, by the estimate', of: 'money', value: quote => quote.forgottenCents },
+  { key: 'whole', title: 'To compare', of: 'money', value: quote => quote.comparableCents },
   {
     key: 'against',
     title: 'Against the estimate',
@@ -154,14 +134,7 @@ const byLine = computed(() =>
 type ByLine = (typeof byLine.value)[number]
 const againstColumns = computed((): Column<ByLine>[] => [
   { key: 'line', title: 'Line of the estimate', value: row => preferences.say(row.line.says) },
-  {
-    key: 'cents',
-    title: 'Estimate',
-    number: true,
-    of: 'money',
-    value: row => row.line.cents,
-    text: row => preferences.money(row.line.cents)
-  },
+  { key: 'cents', title: 'Estimate', of: 'money', value: row => row.line.cents },
   ...standings.value.map((quote, i): Column<ByLine> => ({
     key: `quote-${quote.id}`,
     title: quote.shop,
@@ -191,7 +164,7 @@ const currency = computed(() => wantedHere.value ?? chosen.value?.rate?.currency
 function setCurrency(code: string) {
   if (!chosen.value) return
   wanted.value = code === 'USD' ? undefined : { quote: chosen.value.id, currency: code }
-  if (code === 'USD' && chosen.value.rate) clear('rate')
+  if (code === 'USD' && chosen.value.rate) put(withField(chosen.value, 'rate', undefined))
 }
 function setRate(usd: number) {
   if (!(usd > 0)) return
@@ -258,48 +231,7 @@ function setRate(usd: number) {
           :model-value="week"
           @update:model-value="v => setWeeks(index, v)"
         />
-        <TextField
-          class="few"
-          label="Quoted on"
-          type="date"
-          empty
-          :model-value="chosen.on ?? ''"
-          @update:model-value="on => (on ? set({ on }) : clear('on'))"
-        />
-        <QuantityField
-          class="few"
-          kind="plain"
-          label="Queue, weeks"
-          :model-value="chosen.queueWeeks ?? 0"
-          :least="0"
-          :most="500"
-          @update:model-value="v => set({ queueWeeks: v })"
-        />
-        <QuantityField
-          class="few"
-          kind="plain"
-          label="Warranty, mo"
-          :model-value="chosen.warrantyMonths ?? 0"
-          :least="0"
-          :most="240"
-          @update:model-value="v => set({ warrantyMonths: v })"
-        />
-        <QuantityField
-          class="few"
-          kind="plain"
-          label="Jobs like it"
-          :model-value="chosen.done ?? 0"
-          :least="0"
-          :most="10000"
-          @update:model-value="v => set({ done: Math.round(v) })"
-        />
-        <ChoiceField
-          class="few"
-          label="Progress told"
-          :model-value="chosen.reports ?? ''"
-          :items="[{ value: '', title: 'not asked' }, 'none', 'on request', 'every week']"
-          @update:model-value="value => (value ? set({ reports: value as 'none' }) : clear('reports'))"
-        />
+        <RecordForm :key="chosen.id" :schema="Quote" :record="chosen" :fields="TERMS" @set="next => put(next)" />
         <v-btn
           :aria-pressed="bench.option!.shop === chosen.id"
           @click="
@@ -445,7 +377,7 @@ function setRate(usd: number) {
 .shop {
   flex: 1 1 180px;
 }
-.few {
+.page :deep(.few) {
   flex: 0 1 136px;
 }
 .line {

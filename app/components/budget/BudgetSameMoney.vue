@@ -35,14 +35,7 @@ async function look() {
 }
 const columns: Column<Alternative>[] = [
   { key: 'name', title: 'Instead', value: row => row.name },
-  {
-    key: 'cents',
-    title: 'Installed cost',
-    number: true,
-    of: 'money',
-    value: row => row.cents,
-    text: row => preferences.money(row.cents)
-  },
+  { key: 'cents', title: 'Installed cost', of: 'money', value: row => row.cents },
   { key: 'weak', title: 'Losses that take a task (100: one not done)', number: true, value: row => row.weak },
   { key: 'gained', title: 'Works with it', value: row => row.gained.join(', ') },
   { key: 'without', title: 'Then not', value: row => row.without.join(', ') || '—' }

@@ -55,22 +55,8 @@ const rows = computed((): Row[] => {
 const columns = computed((): Column<Row>[] => [
   { key: 'label', title: 'Unit', value: row => row.label },
   { key: 'state', title: 'State', value: row => row.line.state },
-  {
-    key: 'plan',
-    title: 'In the plan',
-    number: true,
-    of: 'money',
-    value: row => row.planCents,
-    text: row => preferences.money(row.planCents)
-  },
-  {
-    key: 'price',
-    title: 'Today',
-    number: true,
-    of: 'money',
-    value: row => row.line.priceCents,
-    text: row => (row.line.priceCents === undefined ? '—' : preferences.money(row.line.priceCents))
-  },
+  { key: 'plan', title: 'In the plan', of: 'money', value: row => row.planCents },
+  { key: 'price', title: 'Today', of: 'money', none: '—', value: row => row.line.priceCents },
   {
     key: 'more',
     title: 'More',

@@ -12,6 +12,7 @@ import {
   type JobOdds
 } from '#core/money'
 import { format } from 'date-fns'
+import { Brief } from '#core/document'
 import type { Working } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
@@ -20,12 +21,16 @@ const bench = useBench()
 const preferences = usePreferences()
 const brief = computed(() => bench.project!.brief)
 const shop = computed(() => brief.value.shop ?? { ...USUAL_PACE, closed: [] })
-const setShop = (change: Partial<typeof shop.value>) =>
-  bench.act(
-    [{ type: 'brief.set', brief: { ...brief.value, shop: { ...shop.value, ...change } } }],
-    'How the shop works',
-    'shop'
-  )
+const briefWithShop = computed(() => ({ ...brief.value, shop: shop.value }))
+const putShop = (next: Brief) => bench.act([{ type: 'brief.set', brief: next }], 'How the shop works', 'shop')
+const PACE: readonly FormField<Brief>[] = [
+  { at: 'shop.hoursADay', label: 'Hours done in a day', class: 'pace' },
+  { at: 'shop.people', label: 'People on it', class: 'pace' },
+  { at: 'shop.orderedWeeksAhead', label: 'Parts ordered, weeks before it goes in', class: 'pace wide' },
+  { at: 'shop.lostPercent', label: 'Days lost to illness, %', none: 0, class: 'pace' },
+  { at: 'shop.bufferDays', label: 'Days to be left at the end', none: 0, class: 'pace' }
+]
+const setShop = (change: Partial<typeof shop.value>) => putShop({ ...brief.value, shop: { ...shop.value, ...change } })
 const odds = shallowRef<JobOdds>()
 /** The odds shown are of the state before: new ones are being worked out. */
 const old = ref(true)
@@ -146,22 +151,9 @@ const likely = computed((): Tried => ({
 const tryOf = (tried: Tried) => tried.says
 const tryColumns = computed((): Column<Tried>[] => [
   { key: 'says', title: `Of ${preferences.number(odds.value?.runs ?? 0, 0)} tries`, value: row => row.says },
-  {
-    key: 'days',
-    title: 'Working days',
-    value: row => row.days,
-    text: row => preferences.number(row.days, 0),
-    number: true
-  },
+  { key: 'days', title: 'Working days', digits: 0, value: row => row.days },
   { key: 'back', title: 'Back', value: row => dayAt(row.days) ?? '—', number: true },
-  {
-    key: 'money',
-    title: 'Money',
-    of: 'money',
-    value: row => row.cents,
-    text: row => (row.cents === undefined ? '' : preferences.money(row.cents)),
-    number: true
-  }
+  { key: 'money', title: 'Money', of: 'money', value: row => row.cents }
 ])
 const drawn = computed(() =>
   (odds.value?.tasks ?? []).filter(task => task.days[2] > 0).sort((a, b) => a.start - b.start || a.finish - b.finish)
@@ -219,53 +211,7 @@ const moving = ref('')
         :model-value="visit.id"
         @update:model-value="id => (visitChosen = id)"
       />
-      <QuantityField
-        class="pace"
-        kind="plain"
-        label="Hours done in a day"
-        :least="0.5"
-        :most="24"
-        :model-value="shop.hoursADay"
-        @update:model-value="hoursADay => setShop({ hoursADay })"
-      />
-      <QuantityField
-        class="pace"
-        kind="plain"
-        whole
-        label="People on it"
-        :least="1"
-        :most="20"
-        :model-value="shop.people"
-        @update:model-value="people => setShop({ people })"
-      />
-      <QuantityField
-        class="pace wide"
-        kind="plain"
-        label="Parts ordered, weeks before it goes in"
-        :least="0"
-        :most="104"
-        :model-value="shop.orderedWeeksAhead"
-        @update:model-value="orderedWeeksAhead => setShop({ orderedWeeksAhead })"
-      />
-      <QuantityField
-        class="pace"
-        kind="plain"
-        label="Days lost to illness, %"
-        :least="0"
-        :most="90"
-        :model-value="shop.lostPercent ?? 0"
-        @update:model-value="lostPercent => setShop({ lostPercent })"
-      />
-      <QuantityField
-        class="pace"
-        kind="plain"
-        whole
-        label="Days to be left at the end"
-        :least="0"
-        :most="200"
-        :model-value="shop.bufferDays ?? 0"
-        @update:model-value="bufferDays => setShop({ bufferDays })"
-      />
+      <RecordForm :schema="Brief" :record="briefWithShop" :fields="PACE" @set="putShop" />
       <v-text-field
         v-model="closedText"
         class="pace wide"
@@ -453,11 +399,11 @@ const moving = ref('')
   row-gap: 12px;
   padding-top: 16px;
 }
-.pace {
+.pacing :deep(.pace) {
   flex: none;
   width: 200px;
 }
-.pace.wide {
+.pacing :deep(.pace.wide) {
   width: 270px;
 }
 .beside-each {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The job shared out over visits: what each costs and takes, which unit is done when, the best split, now or later. */
-import { ACCESS, type AccessGroup, type Edit, type WorkPhase } from '#core/document'
+import { ACCESS, Prices, type AccessGroup, type Edit, type WorkPhase } from '#core/document'
 import {
   accessHours,
   laterOf,
@@ -21,7 +21,11 @@ const preferences = usePreferences()
 const money = computed(() => bench.report!.money)
 const phases = computed(() => bench.option?.phases ?? [])
 const prices = computed(() => bench.option!.prices)
-const { setPrices } = useRecords()
+const { putPrices } = useRecords()
+const DRIFT: readonly FormField<Prices>[] = [
+  { at: 'driftPercentAYear', label: 'Prices rise, % a year', none: 0, class: 'few' },
+  { at: 'tradeInFallPercentAMonth', label: 'Trade-ins fall, % a month', none: 0, class: 'few' }
+]
 const putPhase = (phase: WorkPhase, says: string) =>
   bench.option && bench.act([{ type: 'phase.put', option: bench.option.id, phase }], says)
 /** A visit without what is cleared. */
@@ -204,7 +208,7 @@ watch(
 )
 
 const setHours = (group: AccessGroup, hours: number) =>
-  setPrices({ accessHours: { ...prices.value.accessHours, [group]: hours } })
+  putPrices({ ...prices.value, accessHours: { ...prices.value.accessHours, [group]: hours } }, 'hours of access')
 /** Months after which the same would be done in a visit of its own. */
 const months = ref(12)
 const later = computed(() => (bench.examined ? laterOf(bench.examined, months.value) : []))
@@ -213,30 +217,9 @@ const off = computed(
 )
 const laterColumns: Column<Later>[] = [
   { key: 'label', title: 'Unit', value: row => row.label },
-  {
-    key: 'now',
-    title: 'In this visit',
-    number: true,
-    of: 'money',
-    value: row => row.nowCents,
-    text: row => preferences.money(row.nowCents)
-  },
-  {
-    key: 'later',
-    title: 'Alone, later',
-    number: true,
-    of: 'money',
-    value: row => row.laterCents,
-    text: row => preferences.money(row.laterCents)
-  },
-  {
-    key: 'saved',
-    title: 'Now saves',
-    number: true,
-    of: 'money',
-    value: row => row.savedCents,
-    text: row => preferences.money(row.savedCents)
-  }
+  { key: 'now', title: 'In this visit', of: 'money', value: row => row.nowCents },
+  { key: 'later', title: 'Alone, later', of: 'money', value: row => row.laterCents },
+  { key: 'saved', title: 'Now saves', of: 'money', value: row => row.savedCents }
 ]
 type SplitVisit = NonNullable<NonNullable<typeof search.value>['best']>['visits'][number]
 const splitColumns = computed((): Column<SplitVisit>[] => [
@@ -246,29 +229,9 @@ const splitColumns = computed((): Column<SplitVisit>[] => [
     value: visit => visit.name,
     text: visit => `${visit.name}${visit.openedAgain.length ? ` opens ${visit.openedAgain.join(', ')} again` : ''}`
   },
-  {
-    key: 'cost',
-    title: 'Cost',
-    of: 'money',
-    value: visit => visit.cents,
-    text: visit => preferences.money(visit.cents),
-    number: true
-  },
-  {
-    key: 'ceiling',
-    title: 'May cost',
-    of: 'money',
-    value: visit => visit.limit.ceilingCents,
-    text: visit => (visit.limit.ceilingCents === undefined ? 'any' : preferences.money(visit.limit.ceilingCents)),
-    number: true
-  },
-  {
-    key: 'days',
-    title: 'Working days',
-    value: visit => visit.days,
-    text: visit => preferences.number(visit.days, 0),
-    number: true
-  },
+  { key: 'cost', title: 'Cost', of: 'money', value: visit => visit.cents },
+  { key: 'ceiling', title: 'May cost', of: 'money', none: 'any', value: visit => visit.limit.ceilingCents },
+  { key: 'days', title: 'Working days', digits: 0, value: visit => visit.days },
   {
     key: 'there',
     title: 'There are',
@@ -507,23 +470,8 @@ const visitKey = (visit: SplitVisit) => visit.id
           :most="60"
           :model-value="months"
           @update:model-value="v => (months = Math.round(v))"
-        /><QuantityField
-          class="few"
-          kind="plain"
-          label="Prices rise, % a year"
-          :least="-50"
-          :most="100"
-          :model-value="prices.driftPercentAYear ?? 0"
-          @update:model-value="v => setPrices({ driftPercentAYear: v })"
-        /><QuantityField
-          class="few"
-          kind="plain"
-          label="Trade-ins fall, % a month"
-          :least="0"
-          :most="50"
-          :model-value="prices.tradeInFallPercentAMonth ?? 0"
-          @update:model-value="v => setPrices({ tradeInFallPercentAMonth: v })"
         />
+        <RecordForm :schema="Prices" :record="prices" :fields="DRIFT" @set="putPrices" />
       </div>
       <p v-if="off" class="small">
         All of it {{ months }} {{ months === 1 ? 'month' : 'months' }} later costs
@@ -581,7 +529,7 @@ const visitKey = (visit: SplitVisit) => visit.id
 .named {
   flex: 1 1 170px;
 }
-.few {
+.page :deep(.few) {
   flex: 0 0 204px;
 }
 .says {

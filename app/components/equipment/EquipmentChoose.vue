@@ -97,15 +97,7 @@ const columns = computed((): Column<Item>[] => [
     value: item => moneyOf(item),
     number: true
   },
-  {
-    key: 'price',
-    title: 'Price',
-    of: 'money',
-    value: item => item.priceCents,
-    text: item => preferences.money(item.priceCents),
-    number: true,
-    hidden: true
-  },
+  { key: 'price', title: 'Price', of: 'money', hidden: true, value: item => item.priceCents },
   {
     key: 'yearly',
     title: 'Every year',

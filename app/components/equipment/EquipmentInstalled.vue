@@ -58,14 +58,7 @@ const columns = computed((): Column<DesignUnit>[] => [
     text: unit => (removals[unit.id] ? signed(removals[unit.id]!.change.amps) : ''),
     number: true
   },
-  {
-    key: 'price',
-    title: 'Price',
-    of: 'money',
-    value: unit => unit.priceCents,
-    text: unit => preferences.money(unit.priceCents),
-    number: true
-  },
+  { key: 'price', title: 'Price', of: 'money', value: unit => unit.priceCents },
   { key: 'effect', title: 'Effect of removal', width: '34%', value: unit => breaks(unit).join(' ') },
   { key: 'acts', title: 'Remove', value: () => '', plain: true, width: '82px' }
 ])
@@ -116,15 +109,7 @@ type Gone = NonNullable<typeof bench.design>['removed'][number]
 const goneColumns = computed((): Column<Gone>[] => [
   { key: 'unit', title: 'Unit', value: gone => gone.unit.label },
   { key: 'fate', title: 'What becomes of it', value: gone => gone.how, width: '200px' },
-  {
-    key: 'credit',
-    title: 'Credit',
-    of: 'money',
-    value: gone => gone.creditCents,
-    text: gone => preferences.money(gone.creditCents),
-    number: true,
-    width: '150px'
-  },
+  { key: 'credit', title: 'Credit', of: 'money', width: '150px', value: gone => gone.creditCents },
   { key: 'acts', title: 'Keep', value: () => '', plain: true, width: '90px' }
 ])
 const goneKey = (gone: Gone) => gone.unit.id

@@ -35,14 +35,7 @@ const lineOf = (line: Line) => line.unit.id
 const columns = computed((): Column<Line>[] => [
   { key: 'item', title: 'Item', value: row => row.item.name },
   { key: 'because', title: 'Because', value: row => preferences.say(row.because.says) },
-  {
-    key: 'money',
-    title: 'Installed cost',
-    of: 'money',
-    value: row => row.effect?.change.money,
-    text: row => (row.effect ? preferences.money(row.effect.change.money) : 'with it'),
-    number: true
-  }
+  { key: 'money', title: 'Installed cost', of: 'money', none: 'with it', value: row => row.effect?.change.money }
 ])
 function take() {
   if (!kit.value) return

@@ -48,14 +48,7 @@ function told({ effect }: Answer): string {
 const columns = computed((): Column<Answer>[] => [
   { key: 'item', title: 'Item', value: row => row.item.name },
   { key: 'fits', title: 'Fits', value: row => fits(row.effect).text },
-  {
-    key: 'money',
-    title: 'Installed cost',
-    of: 'money',
-    value: row => row.effect?.change.money,
-    text: row => (row.effect ? preferences.money(row.effect.change.money) : '…'),
-    number: true
-  },
+  { key: 'money', title: 'Installed cost', of: 'money', none: '…', value: row => row.effect?.change.money },
   {
     key: 'amps',
     title: 'Amps',

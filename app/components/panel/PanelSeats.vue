@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { defaultPilot, FIELD } from '#core/pilot'
 import { bounds } from '#core/panel'
-import type { Pilot } from '#core/document'
+import { Pilot } from '#core/document'
 import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
@@ -13,6 +13,15 @@ const { pilot: chosenId, layers } = usePanelTools()
 const pilots = computed(() => bench.project!.airframe.pilots)
 const pilot = computed(() => pilots.value.find(pilot => pilot.id === chosenId.value) ?? pilots.value[0])
 const put = (next: Pilot) => bench.act([{ type: 'pilot.put', pilot: next }], `Seat ${next.name}`)
+const FIELDS: readonly FormField<Pilot>[] = [
+  { at: 'name', label: 'Name' },
+  { at: 'eye.acrossMm', label: 'Eye across' },
+  { at: 'eye.upMm', label: 'Eye up' },
+  { at: 'eye.aftMm', label: 'Eye aft' },
+  { at: 'shoulder.upMm', label: 'Shoulder up' },
+  { at: 'shoulder.aftMm', label: 'Shoulder aft' },
+  { at: 'reachMm', label: 'Reach' }
+]
 function add() {
   const box = bounds(bench.project!.airframe.panel.outline)
   const next = defaultPilot(
@@ -61,14 +70,7 @@ const columns = computed((): Column<Seen>[] => [
     number: true
   },
   { key: 'field', title: 'Field', value: fieldOf },
-  {
-    key: 'arm',
-    title: 'Arm',
-    of: 'length',
-    value: row => row.reachMm,
-    text: row => preferences.length(row.reachMm),
-    number: true
-  },
+  { key: 'arm', title: 'Arm', of: 'length', value: row => row.reachMm },
   {
     key: 'reach',
     title: 'Reach',
@@ -98,52 +100,8 @@ const unitOf = (row: Seen) => row.unit
         Nobody sits here yet. Add a pilot: the eye and the shoulder are measured from the face, with the seat where it
         is flown.
       </p>
-      <div v-else class="row end">
-        <TextField
-          :most="120"
-          label="Name"
-          class="name"
-          :model-value="pilot.name"
-          @update:model-value="value => put({ ...pilot!, name: value })"
-        />
-        <QuantityField
-          kind="length"
-          label="Eye across"
-          :model-value="pilot.eye.acrossMm"
-          class="pos"
-          @update:model-value="v => put({ ...pilot!, eye: { ...pilot!.eye, acrossMm: v } })"
-        /><QuantityField
-          kind="length"
-          label="Eye up"
-          :model-value="pilot.eye.upMm"
-          class="pos"
-          @update:model-value="v => put({ ...pilot!, eye: { ...pilot!.eye, upMm: v } })"
-        /><QuantityField
-          kind="length"
-          label="Eye aft"
-          :model-value="pilot.eye.aftMm"
-          class="pos"
-          @update:model-value="v => put({ ...pilot!, eye: { ...pilot!.eye, aftMm: v } })"
-        />
-        <QuantityField
-          kind="length"
-          label="Shoulder up"
-          :model-value="pilot.shoulder.upMm"
-          class="pos"
-          @update:model-value="v => put({ ...pilot!, shoulder: { ...pilot!.shoulder, upMm: v } })"
-        /><QuantityField
-          kind="length"
-          label="Shoulder aft"
-          :model-value="pilot.shoulder.aftMm"
-          class="pos"
-          @update:model-value="v => put({ ...pilot!, shoulder: { ...pilot!.shoulder, aftMm: v } })"
-        /><QuantityField
-          kind="length"
-          label="Reach"
-          :model-value="pilot.reachMm"
-          class="pos"
-          @update:model-value="v => put({ ...pilot!, reachMm: v })"
-        />
+      <div v-else class="measures narrow">
+        <RecordForm :key="pilot.id" :schema="Pilot" :record="pilot" :fields="FIELDS" @set="put" />
         <v-btn @click="drop">Take out</v-btn>
       </div>
       <p class="small quiet">
@@ -201,15 +159,5 @@ const unitOf = (row: Seen) => row.unit
 }
 .table :deep(.v-data-table__th--sorted .v-data-table-header__sort-icon) {
   display: inline;
-}
-.end {
-  align-items: end;
-}
-.pos {
-  flex: 1 1 106px;
-  max-width: 170px;
-}
-.name {
-  width: 120px;
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { bounds } from '#core/panel'
-import { HOLDS, type Bay, type Panel, type Stiffener, type Zone } from '#core/document'
+import { Bay, Panel, Zone, type Stiffener } from '#core/document'
 import { hasDecimalComma, parseLength, QuantityError } from '#core/quantity'
 import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
@@ -24,9 +24,53 @@ const bay = computed(() =>
 )
 const wrong = ref('')
 
-const set = (patch: Partial<Panel>, label: string) =>
-  bench.act([{ type: 'panel.set', panel: { ...panel.value, ...patch } }], label)
+const putPanel = (next: Panel, done: string) => bench.act([{ type: 'panel.set', panel: next }], `Sheet: ${done}`)
+const BAY: readonly FormField<Bay>[] = [
+  { at: 'name', label: 'Name' },
+  { at: 'lipMm', label: 'Edge margin on the frame' },
+  { at: 'screwPitchMm', label: 'Screw pitch' },
+  { at: 'screwHoleMm', label: 'Screw hole' }
+]
+const zoneFields = computed((): readonly FormField<Zone>[] => {
+  if (!zone.value) return []
+  const { area, side } = zone.value
+  return [
+    { at: 'name', label: 'Name' },
+    ...(area.shape === 'polygon'
+      ? []
+      : ([
+          { at: 'area.xMm', label: 'Across', position: true },
+          { at: 'area.yMm', label: 'Up', position: true }
+        ] as const)),
+    ...(area.shape === 'round' ? [{ at: 'area.diameterMm' as const, label: 'Diameter' }] : []),
+    ...(area.shape === 'rectangle'
+      ? ([
+          { at: 'area.widthMm', label: 'Width' },
+          { at: 'area.heightMm', label: 'Height' }
+        ] as const)
+      : []),
+    ...(side === 'behind'
+      ? [{ at: 'fromDepthMm' as const, label: 'From depth' }]
+      : ([
+          { at: 'movable', label: 'Can be moved' },
+          {
+            at: 'hole',
+            label: 'Opening of the sheet',
+            none: 'no',
+            items: [
+              { value: 'cut', title: 'cut (CUT)' },
+              { value: 'screw', title: 'drilled (SCREW)' }
+            ]
+          }
+        ] as const))
+  ]
+})
 const putZone = (next: Zone) => bench.act([{ type: 'zone.put', zone: next }], `Change ${next.name}`)
+/** How far it moves from where it is drawn. */
+function setSweep(axis: number, mm: number) {
+  const [across = 0, up = 0] = zone.value?.sweepMm ?? []
+  if (zone.value) putZone({ ...zone.value, sweepMm: axis === 0 ? [mm, up] : [across, mm] })
+}
 const putBay = (next: Bay) => bench.act([{ type: 'bay.put', bay: next }], `Change ${next.name}`)
 const fresh = (letter: string) => `${letter}-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`
 const middle = () => ({
@@ -116,11 +160,6 @@ function readCorners(text: string): [number, number][] | undefined {
     return undefined
   }
 }
-function setHole(value: string) {
-  if (!zone.value) return
-  const { hole: _, ...rest } = zone.value
-  putZone(value ? { ...rest, hole: value as 'cut' } : rest)
-}
 /** Tools of the trade and the inside radius that each leaves (common practice; ask the shop). */
 const CUTTERS = [
   [0.1, 'laser or water jet'],
@@ -130,20 +169,25 @@ const CUTTERS = [
   [3.175, '1/4 in end mill']
 ] as const
 const cutters = computed(() => [
-  { value: -1, title: 'not chosen' },
   ...CUTTERS.map(([value, name]) => ({ value, title: `R ${preferences.length(value)}, ${name}` })),
   ...(panel.value.cutterRadiusMm === undefined || CUTTERS.some(([value]) => value === panel.value.cutterRadiusMm)
     ? []
     : [{ value: panel.value.cutterRadiusMm, title: `R ${preferences.length(panel.value.cutterRadiusMm)}` }])
 ])
-function setCutter(radius: number) {
-  const { cutterRadiusMm: _, ...rest } = panel.value
-  bench.act(
-    [{ type: 'panel.set', panel: radius < 0 ? rest : { ...rest, cutterRadiusMm: radius } }],
-    'Choose the cutter'
-  )
-}
-const SIDES = ['bottom', 'right', 'top', 'left'] as const
+const SHEET = computed((): readonly FormField<Panel>[] => [
+  { at: 'material', label: 'Material' },
+  { at: 'thicknessMm', label: 'Thickness' },
+  { at: 'lipMm', label: 'Edge margin' },
+  { at: 'leastWebMm', label: 'Minimum web' },
+  { at: 'cutterRadiusMm', label: 'Cutter leaves corners of', none: 'not chosen', items: cutters.value },
+  { at: 'depthBehindMm', label: 'Depth behind' },
+  { at: 'mostBendMm', label: 'Deflection limit' },
+  ...(['bottom', 'right', 'top', 'left'] as const).map(side => ({
+    at: `edges.${side}` as const,
+    label: `Side: ${side}`,
+    done: `how the ${side} is mounted`
+  }))
+])
 const stiffener = computed(() =>
   ground.value?.kind === 'stiffener'
     ? panel.value.stiffeners.find(stiffener => stiffener.id === ground.value!.id)
@@ -187,9 +231,6 @@ function addStiffener(kind: Stiffener['kind']) {
   const next = made[kind]
   if (bench.act([{ type: 'stiffener.put', stiffener: next }], `Add ${next.name}`))
     ground.value = { kind: 'stiffener', id: next.id }
-}
-const setArea = (patch: Record<string, number>) => {
-  if (zone.value) putZone({ ...zone.value, area: { ...zone.value.area, ...patch } as Zone['area'] })
 }
 </script>
 
@@ -248,99 +289,24 @@ const setArea = (patch: Record<string, number>) => {
     </div>
     <div class="numbers" aria-label="Numbers of what is chosen">
       <template v-if="zone">
-        <div class="row end">
-          <TextField
-            :most="120"
-            label="Name"
-            class="wide"
-            :model-value="zone.name"
-            @update:model-value="value => putZone({ ...zone!, name: value })"
-          />
-          <template v-if="zone.area.shape !== 'polygon'">
-            <QuantityField
-              kind="position"
-              label="Across"
-              :model-value="zone.area.xMm"
-              class="pos"
-              @update:model-value="v => setArea({ xMm: v })"
-            /><QuantityField
-              kind="position"
-              label="Up"
-              :model-value="zone.area.yMm"
-              class="pos"
-              @update:model-value="v => setArea({ yMm: v })"
-            />
-            <QuantityField
-              v-if="zone.area.shape === 'round'"
-              kind="length"
-              label="Diameter"
-              :model-value="zone.area.diameterMm"
-              class="pos"
-              @update:model-value="v => setArea({ diameterMm: v })"
-            />
-            <template v-else
-              ><QuantityField
-                kind="length"
-                label="Width"
-                :model-value="zone.area.widthMm"
-                class="pos"
-                @update:model-value="v => setArea({ widthMm: v })" /><QuantityField
-                kind="length"
-                label="Height"
-                :model-value="zone.area.heightMm"
-                class="pos"
-                @update:model-value="v => setArea({ heightMm: v })"
-            /></template>
-          </template>
+        <div class="measures">
+          <RecordForm :key="zone.id" :schema="Zone" :record="zone" :fields="zoneFields" @set="putZone" />
           <template v-if="zone.side === 'behind'">
-            <QuantityField
-              kind="length"
-              label="From depth"
-              :model-value="zone.fromDepthMm"
-              class="pos"
-              @update:model-value="v => putZone({ ...zone!, fromDepthMm: v })"
-            />
             <QuantityField
               kind="length"
               label="To depth"
               :model-value="zone.toDepthMm ?? panel.depthBehindMm"
-              class="pos"
               @update:model-value="v => putZone({ ...zone!, toDepthMm: v > zone!.fromDepthMm ? v : undefined })"
             />
             <QuantityField
+              v-for="(label, axis) in ['Sweeps across', 'Sweeps up']"
+              :key="label"
               kind="length"
-              label="Sweeps across"
-              :model-value="zone.sweepMm?.[0] ?? 0"
-              class="pos"
-              @update:model-value="v => putZone({ ...zone!, sweepMm: [v, zone!.sweepMm?.[1] ?? 0] })"
-            /><QuantityField
-              kind="length"
-              label="Sweeps up"
-              :model-value="zone.sweepMm?.[1] ?? 0"
-              class="pos"
-              @update:model-value="v => putZone({ ...zone!, sweepMm: [zone!.sweepMm?.[0] ?? 0, v] })"
+              :label="label"
+              :model-value="zone.sweepMm?.[axis] ?? 0"
+              @update:model-value="v => setSweep(axis, v)"
             />
           </template>
-          <label v-else class="small"
-            ><input
-              type="checkbox"
-              :checked="zone.movable"
-              @change="event => putZone({ ...zone!, movable: (event.target as HTMLInputElement).checked })"
-            />
-            can be moved</label
-          >
-          <ChoiceField
-            v-if="zone.side === 'face'"
-            class="pos"
-            label="Opening of the sheet"
-            :model-value="zone.hole ?? ''"
-            :items="[
-              { value: '', title: 'no' },
-              { value: 'cut', title: 'cut (CUT)' },
-              { value: 'screw', title: 'drilled (SCREW)' }
-            ]"
-            @update:model-value="setHole"
-          />
           <v-btn @click="drop">Delete</v-btn>
         </div>
         <TextField
@@ -358,33 +324,8 @@ const setArea = (patch: Record<string, number>) => {
         />
       </template>
       <template v-else-if="bay">
-        <div class="row end">
-          <TextField
-            :most="120"
-            label="Name"
-            class="wide"
-            :model-value="bay.name"
-            @update:model-value="value => putBay({ ...bay!, name: value })"
-          />
-          <QuantityField
-            kind="length"
-            label="Edge margin on the frame"
-            :model-value="bay.lipMm"
-            class="pos"
-            @update:model-value="v => putBay({ ...bay!, lipMm: v })"
-          /><QuantityField
-            kind="length"
-            label="Screw pitch"
-            :model-value="bay.screwPitchMm"
-            class="pos"
-            @update:model-value="v => putBay({ ...bay!, screwPitchMm: v })"
-          /><QuantityField
-            kind="length"
-            label="Screw hole"
-            :model-value="bay.screwHoleMm"
-            class="pos"
-            @update:model-value="v => putBay({ ...bay!, screwHoleMm: v })"
-          />
+        <div class="measures">
+          <RecordForm :key="bay.id" :schema="Bay" :record="bay" :fields="BAY" @set="putBay" />
           <v-btn @click="drop">Delete</v-btn>
         </div>
         <TextField
@@ -402,64 +343,8 @@ const setArea = (patch: Record<string, number>) => {
       </template>
       <PanelStiffener v-else-if="stiffener" :stiffener="stiffener" @put="putStiffener" @drop="drop" />
       <template v-else>
-        <div class="row end">
-          <TextField
-            :most="120"
-            label="Material"
-            class="wide"
-            :model-value="panel.material"
-            @update:model-value="value => set({ material: value }, 'Change the material')"
-          />
-          <QuantityField
-            kind="length"
-            label="Thickness"
-            :model-value="panel.thicknessMm"
-            class="pos"
-            @update:model-value="v => set({ thicknessMm: v }, 'Change the thickness')"
-          /><QuantityField
-            kind="length"
-            label="Edge margin"
-            :model-value="panel.lipMm"
-            class="pos"
-            @update:model-value="v => set({ lipMm: v }, 'Change the edge margin')"
-          />
-          <QuantityField
-            kind="length"
-            label="Minimum web"
-            :model-value="panel.leastWebMm"
-            class="pos"
-            @update:model-value="v => set({ leastWebMm: v }, 'Change the minimum web')"
-          /><ChoiceField
-            class="wide"
-            label="Cutter leaves corners of"
-            :model-value="panel.cutterRadiusMm ?? -1"
-            :items="cutters"
-            @update:model-value="setCutter"
-          /><QuantityField
-            kind="length"
-            label="Depth behind"
-            :model-value="panel.depthBehindMm"
-            class="pos"
-            @update:model-value="v => set({ depthBehindMm: v }, 'Change the depth behind')"
-          />
-          <QuantityField
-            kind="length"
-            label="Deflection limit"
-            :model-value="panel.mostBendMm"
-            class="pos"
-            @update:model-value="v => set({ mostBendMm: v }, 'Change how far it may bend')"
-          />
-          <ChoiceField
-            v-for="side in SIDES"
-            :key="side"
-            class="pos"
-            :label="`Side: ${side}`"
-            :model-value="panel.edges[side]"
-            :items="[...HOLDS]"
-            @update:model-value="
-              value => set({ edges: { ...panel.edges, [side]: value as 'held' } }, `How the ${side} is mounted`)
-            "
-          />
+        <div class="measures">
+          <RecordForm :schema="Panel" :record="panel" :fields="SHEET" @set="putPanel" />
         </div>
         <TextField
           :lines="4"
@@ -503,21 +388,7 @@ const setArea = (patch: Record<string, number>) => {
 .list {
   gap: 4px;
 }
-.end {
-  align-items: end;
-}
-.wide {
-  width: 150px;
-}
-/* Room for a label of two words with its unit. */
-.pos {
-  flex: 1 1 150px;
-  max-width: 170px;
-}
 .wrong {
   color: var(--grease);
-}
-textarea {
-  font-variant-numeric: tabular-nums;
 }
 </style>

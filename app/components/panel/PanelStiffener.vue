@@ -1,79 +1,66 @@
 <script setup lang="ts">
-import type { Stiffener } from '#core/document'
+import { Stiffener } from '#core/document'
 
 /** A doubler, an angle, a pair of rails or a tray by its numbers. */
 const { stiffener } = defineProps<{ stiffener: Stiffener }>()
 const emit = defineEmits<{ put: [next: Stiffener]; drop: [] }>()
-const put = (patch: Partial<Stiffener>) => emit('put', { ...stiffener, ...patch } as Stiffener)
-const RUN = [
-  ['fromMm', 'From', 'position'],
-  ['toMm', 'To', 'position']
-] as const
-const SECTION = [
-  ['legMm', 'Legs', 'length'],
-  ['thicknessMm', 'Thickness', 'length']
-] as const
+type Field = FormField<Stiffener>
+const MIDDLE: readonly Field[] = [
+  { at: 'xMm', label: 'Across', position: true },
+  { at: 'yMm', label: 'Up', position: true },
+  { at: 'widthMm', label: 'Width' },
+  { at: 'heightMm', label: 'Height' }
+]
+const RUN: readonly Field[] = [
+  { at: 'fromMm', label: 'From', position: true },
+  { at: 'toMm', label: 'To', position: true },
+  { at: 'legMm', label: 'Legs' }
+]
 /** The measures of each kind, as fields. */
-const fields = computed(() =>
-  stiffener.kind === 'angle'
-    ? ([['atMm', stiffener.along === 'y' ? 'Across' : 'Up', 'position'], ...RUN, ...SECTION] as const)
-    : stiffener.kind === 'rails'
-      ? ([
-          ['xMm', 'Middle, across', 'position'],
-          ['widthMm', 'Apart', 'length'],
-          ...RUN,
-          ...SECTION,
-          ['backMm', 'Run back', 'length']
-        ] as const)
-      : ([
-          ['xMm', 'Across', 'position'],
-          ['yMm', 'Up', 'position'],
-          ['widthMm', 'Width', 'length'],
-          ['heightMm', 'Height', 'length'],
-          ...(stiffener.kind === 'tray' ? ([['depthMm', 'Depth', 'length']] as const) : []),
-          ['thicknessMm', 'Thickness', 'length']
-        ] as const)
-)
+const measures = computed((): readonly Field[] => {
+  switch (stiffener.kind) {
+    case 'angle':
+      return [
+        {
+          at: 'along',
+          label: 'Runs',
+          items: [
+            { value: 'y', title: 'upright' },
+            { value: 'x', title: 'level' }
+          ]
+        },
+        { at: 'atMm', label: stiffener.along === 'y' ? 'Across' : 'Up', position: true },
+        ...RUN
+      ]
+    case 'rails':
+      return [
+        { at: 'xMm', label: 'Middle, across', position: true },
+        { at: 'widthMm', label: 'Apart' },
+        ...RUN,
+        { at: 'backMm', label: 'Run back' }
+      ]
+    case 'tray':
+      return [...MIDDLE, { at: 'depthMm', label: 'Depth' }]
+    default:
+      return MIDDLE
+  }
+})
+const fields = computed((): readonly Field[] => [
+  { at: 'name', label: 'Name' },
+  ...measures.value,
+  { at: 'thicknessMm', label: 'Thickness' }
+])
 </script>
 
 <template>
-  <div class="row end">
-    <TextField class="wide" label="Name" :model-value="stiffener.name" @update:model-value="name => put({ name })" />
-    <ChoiceField
-      v-if="stiffener.kind === 'angle'"
-      class="pos"
-      label="Runs"
-      :model-value="stiffener.along"
-      :items="[
-        { value: 'y', title: 'upright' },
-        { value: 'x', title: 'level' }
-      ]"
-      @update:model-value="value => put({ along: value as 'x' })"
-    />
-    <QuantityField
-      v-for="[key, label, kind] in fields"
-      :key="key"
-      class="pos"
-      :kind="kind"
-      :label="label"
-      :least="kind === 'position' ? -10000 : key === 'backMm' ? 0 : 0.1"
-      :most="10000"
-      :model-value="(stiffener as unknown as Record<string, number>)[key]!"
-      @update:model-value="v => put({ [key]: v })"
+  <div class="measures">
+    <RecordForm
+      :key="stiffener.id"
+      :schema="Stiffener"
+      :record="stiffener"
+      :fields="fields"
+      @set="next => emit('put', next)"
     />
     <v-btn @click="emit('drop')">Delete</v-btn>
   </div>
 </template>
-
-<style scoped>
-.end {
-  align-items: end;
-}
-.wide {
-  width: 150px;
-}
-.pos {
-  flex: 1 1 150px;
-  max-width: 170px;
-}
-</style>

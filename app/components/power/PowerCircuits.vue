@@ -8,7 +8,7 @@ import {
   type Feeder,
   type PowerReport
 } from '#core/power'
-import { STRUCTURES, type Airframe } from '#core/document'
+import { Airframe } from '#core/document'
 import type { FigureOf } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
@@ -37,9 +37,21 @@ const close = () => {
 }
 
 const airframe = computed(() => bench.project!.airframe)
-const { setAirframe } = useRecords()
-const setWiring = (patch: Partial<Airframe['wiring']>, what: string) =>
-  setAirframe({ wiring: { ...airframe.value.wiring, ...patch } }, what)
+const { putAirframe } = useRecords()
+const LIE: readonly FormField<Airframe>[] = [
+  { at: 'structure', label: 'Structure', none: 'not said: wire back' },
+  { at: 'wiring.structureOhm', label: 'Structure, mΩ', scale: 1000, done: 'ohms of the structure' },
+  { at: 'wiring.ambientC', label: 'Warmest there, °C', done: 'warmth round the wires' },
+  { at: 'wiring.altitudeFt', label: 'Highest flown, ft', done: 'height' },
+  { at: 'wiring.bundleWires', label: 'Bundle, wires (0: count)', none: 0, done: 'bundle' },
+  { at: 'wiring.loadedShare', label: 'Bundle load, share (0: sum)', none: 0, done: 'bundle' },
+  {
+    at: 'wiring.wireC',
+    label: 'Wire rated',
+    items: ([105, 150, 200] as const).map(value => ({ value, title: `${value} °C` }))
+  },
+  { at: 'spareFuses', label: 'Spare fuses are carried', done: 'spare fuses' }
+]
 
 const names = computed(() => ({
   bus: new Map(supply.value.buses.map(bus => [bus.id, bus.name])),
@@ -65,20 +77,8 @@ const circuits = computed((): Column<Circuit>[] => [
     value: circuit => (circuit.head === circuit.unit ? '' : (names.value.unit.get(circuit.head) ?? circuit.head)),
     hidden: !listed.value.some(circuit => circuit.head !== circuit.unit)
   },
-  {
-    key: 'steady',
-    title: 'Steady A',
-    value: circuit => circuit.steadyA,
-    text: circuit => preferences.number(circuit.steadyA, 2),
-    number: true
-  },
-  {
-    key: 'brief',
-    title: 'Brief A',
-    value: circuit => circuit.briefA,
-    text: circuit => preferences.number(circuit.briefA, 2),
-    number: true
-  },
+  { key: 'steady', title: 'Steady A', digits: 2, value: circuit => circuit.steadyA },
+  { key: 'brief', title: 'Brief A', digits: 2, value: circuit => circuit.briefA },
   {
     key: 'breaker',
     title: 'Breaker or fuse, A',
@@ -87,30 +87,10 @@ const circuits = computed((): Column<Circuit>[] => [
     number: true
   },
   { key: 'wire', title: 'Wire, AWG', value: circuit => circuit.awg, number: true },
-  {
-    key: 'lies',
-    title: 'Length',
-    of: 'run',
-    value: circuit => circuit.liesMm,
-    text: circuit => preferences.run(circuit.liesMm),
-    number: true
-  },
+  { key: 'lies', title: 'Length', of: 'run', value: circuit => circuit.liesMm },
   { key: 'back', title: 'Back by', value: circuit => circuit.return },
-  {
-    key: 'carries',
-    title: 'Carries there, A',
-    value: circuit => circuit.ampacity.amps,
-    text: circuit => preferences.number(circuit.ampacity.amps, 1),
-    number: true
-  },
-  {
-    key: 'warm',
-    title: 'Warms to, °C',
-    value: circuit => circuit.conductorC,
-    text: circuit => preferences.number(circuit.conductorC, 0),
-    number: true,
-    hidden: true
-  },
+  { key: 'carries', title: 'Carries there, A', digits: 1, value: circuit => circuit.ampacity.amps },
+  { key: 'warm', title: 'Warms to, °C', digits: 0, hidden: true, value: circuit => circuit.conductorC },
   {
     key: 'drop',
     title: 'Voltage drop, V',
@@ -124,20 +104,8 @@ const circuits = computed((): Column<Circuit>[] => [
 const feeders = computed((): Column<Feeder>[] => [
   { key: 'tie', title: 'Tie', value: feeder => feeder.name },
   { key: 'kind', title: 'Kind', value: feeder => feeder.kind },
-  {
-    key: 'steady',
-    title: 'Steady A',
-    value: feeder => feeder.steadyA,
-    text: feeder => preferences.number(feeder.steadyA, 1),
-    number: true
-  },
-  {
-    key: 'most',
-    title: 'Maximum load, A',
-    value: feeder => feeder.mostA,
-    text: feeder => preferences.number(feeder.mostA, 1),
-    number: true
-  },
+  { key: 'steady', title: 'Steady A', digits: 1, value: feeder => feeder.steadyA },
+  { key: 'most', title: 'Maximum load, A', digits: 1, value: feeder => feeder.mostA },
   { key: 'when', title: 'Most in', value: feeder => (feeder.steadyA > 0 ? feeder.when : 'carries nothing') },
   {
     key: 'rated',
@@ -158,20 +126,8 @@ const feeders = computed((): Column<Feeder>[] => [
     text: feeder => String(feeder.awg ?? 'thicker than 2'),
     number: true
   },
-  {
-    key: 'carries',
-    title: 'By itself it carries, A',
-    value: feeder => feeder.ampacity?.amps,
-    text: feeder => (feeder.ampacity ? preferences.number(feeder.ampacity.amps, 0) : ''),
-    number: true
-  },
-  {
-    key: 'drop',
-    title: 'Voltage drop, V',
-    value: feeder => feeder.dropV,
-    text: feeder => preferences.number(feeder.dropV, 3),
-    number: true
-  },
+  { key: 'carries', title: 'By itself it carries, A', digits: 0, value: feeder => feeder.ampacity?.amps },
+  { key: 'drop', title: 'Voltage drop, V', digits: 3, value: feeder => feeder.dropV },
   { key: 'acts', title: 'Change', value: () => '', plain: true, width: '84px' }
 ])
 const unitOf = (circuit: Circuit) => circuit.unit
@@ -187,71 +143,7 @@ const feederMarks = (feeder: Feeder) => ({ 'data-feeder': feeder.tie })
   <div class="circuits">
     <section class="sheet lie" aria-label="In what wires lie">
       <h2>In what wires lie</h2>
-      <ChoiceField
-        :model-value="airframe.structure ?? ''"
-        label="Structure"
-        :items="[
-          { value: '', title: 'not said: wire back' },
-          ...STRUCTURES.map(structure => ({ value: structure, title: structure }))
-        ]"
-        @update:model-value="value => setAirframe({ structure: (value || undefined) as 'metal' }, 'Structure')"
-      />
-      <QuantityField
-        kind="plain"
-        label="Structure, mΩ"
-        :least="0"
-        :most="1000"
-        :model-value="airframe.wiring.structureOhm * 1000"
-        @update:model-value="v => setWiring({ structureOhm: v / 1000 }, 'Ohms of the structure')"
-      />
-      <QuantityField
-        kind="plain"
-        label="Warmest there, °C"
-        :least="-60"
-        :most="150"
-        :model-value="airframe.wiring.ambientC"
-        @update:model-value="v => setWiring({ ambientC: v }, 'Warmth round the wires')"
-      />
-      <QuantityField
-        kind="plain"
-        label="Highest flown, ft"
-        :least="0"
-        :most="60000"
-        :model-value="airframe.wiring.altitudeFt"
-        @update:model-value="v => setWiring({ altitudeFt: v }, 'Height')"
-      />
-      <QuantityField
-        kind="plain"
-        label="Bundle, wires (0: count)"
-        whole
-        :least="0"
-        :most="500"
-        :model-value="airframe.wiring.bundleWires ?? 0"
-        @update:model-value="v => setWiring({ bundleWires: v || undefined }, 'Bundle')"
-      />
-      <QuantityField
-        kind="plain"
-        label="Bundle load, share (0: sum)"
-        :least="0"
-        :most="1"
-        :model-value="airframe.wiring.loadedShare ?? 0"
-        @update:model-value="v => setWiring({ loadedShare: v || undefined }, 'Bundle')"
-      />
-      <ChoiceField
-        :model-value="airframe.wiring.wireC"
-        label="Wire rated"
-        :items="[
-          { value: 105, title: '105 °C' },
-          { value: 150, title: '150 °C' },
-          { value: 200, title: '200 °C' }
-        ]"
-        @update:model-value="value => setWiring({ wireC: value as 150 }, 'Wire')"
-      />
-      <v-checkbox
-        :model-value="airframe.spareFuses"
-        label="Spare fuses are carried"
-        @update:model-value="value => setAirframe({ spareFuses: !!value }, 'Spare fuses')"
-      />
+      <RecordForm :schema="Airframe" :record="airframe" :fields="LIE" @set="putAirframe" />
     </section>
     <section class="sheet" aria-label="Circuits">
       <h2>To the units</h2>

@@ -1,7 +1,17 @@
 <script setup lang="ts">
-import type { Bus, Edit, Source, Supply, SupplySwitch, Tie } from '#core/document'
 import type { DesignUnit } from '#core/design'
-import { BUS_ROLES, MAIN_ALTERNATOR, MAIN_BATTERY, TIE_KINDS, UNIT_SOURCE } from '#core/document'
+import {
+  Airframe,
+  Bus,
+  MAIN_ALTERNATOR,
+  MAIN_BATTERY,
+  Source,
+  SupplySwitch,
+  Tie,
+  UNIT_SOURCE,
+  type Edit,
+  type Supply
+} from '#core/document'
 import { BREAKER_SIZES_A, controlsOf, GAUGES, isSwitch, powerModel, type Feeder } from '#core/power'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
@@ -23,7 +33,7 @@ const emit = defineEmits<{
 }>()
 const bench = useBench()
 const airframe = computed(() => bench.project!.airframe)
-const { setAirframe, actOnSupply } = useRecords()
+const { actOnSupply, putAirframe } = useRecords()
 const AWGS = GAUGES.filter(gauge => gauge.awg <= 22).map(gauge => gauge.awg)
 const feeder = computed(() => feeders.find(feeder => feeder.tie === tie.value?.id))
 const tie = computed(() =>
@@ -52,39 +62,98 @@ const nodes = computed(() => [
   ...supply.buses
 ])
 
-/** What a breaker may open at: as proposed (0), any standard size, and what was entered beside them. */
-const ratings = computed(() => {
-  const proposed = feeder.value?.proposed.ratedA
-  const entered = tie.value?.ratedA
+const named = (list: readonly { id: string; name: string }[]) =>
+  list.map(({ id, name }) => ({ value: id, title: name }))
+/** What a breaker may open at: any standard size, and what was entered beside them. */
+const ratings = computed(() =>
+  [...new Set([...BREAKER_SIZES_A, ...(tie.value?.ratedA === undefined ? [] : [tie.value.ratedA])])].map(amps => ({
+    value: amps,
+    title: `${preferences.short(amps)} A`
+  }))
+)
+const BUS_FIELDS: readonly FormField<Bus>[] = [
+  { at: 'name', label: 'Name' },
+  { at: 'role', label: 'It is the', done: 'role' }
+]
+const ENDS = computed((): readonly FormField<Tie>[] => [
+  { at: 'name', label: 'Name' },
+  { at: 'kind', label: 'Kind' },
+  { at: 'from', label: 'From', items: named(nodes.value) },
+  { at: 'to', label: 'To', items: named(nodes.value) }
+])
+/** What a tie opens at or bears, and how it is wired: by its kind. */
+const TIE_FIELDS = computed((): readonly FormField<Tie>[] => {
+  const kind = tie.value?.kind
+  const { ratedA, awg } = feeder.value?.proposed ?? {}
+  const opens = ratedA === undefined ? '—' : preferences.short(ratedA)
+  const own = kind === 'diode' || kind === 'contactor'
   return [
-    { value: 0, title: `${proposed === undefined ? '—' : preferences.short(proposed)} A, as proposed` },
-    ...[...new Set([...BREAKER_SIZES_A, ...(entered === undefined ? [] : [entered])])].map(amps => ({
-      value: amps,
-      title: `${preferences.short(amps)} A`
-    }))
+    ...(kind === 'breaker'
+      ? [{ at: 'ratedA' as const, label: 'Opens at', none: `${opens} A, as proposed`, items: ratings.value }]
+      : own
+        ? [{ at: 'ratedA' as const, label: 'Bears, A (0: unknown)', none: 0, done: 'rating' }]
+        : []),
+    ...(own ? [{ at: 'guarded' as const, label: 'Breaker or fuse in this feed', done: 'its breaker' }] : []),
+    ...(own && tie.value?.guarded
+      ? [{ at: 'guardA' as const, label: `Opens at, A (0: ${opens} as proposed)`, none: 0, done: 'its breaker' }]
+      : []),
+    {
+      at: 'awg',
+      label: 'Wire',
+      none: `${awg ? `AWG ${awg}, ` : ''}as proposed`,
+      items: AWGS.map(awg => ({ value: awg, title: `AWG ${awg}` }))
+    },
+    { at: 'lengthMm', label: 'Length or 0', none: 0, done: 'length' },
+    { at: 'milliohm', label: 'Contacts, mΩ', done: 'resistance' },
+    ...(kind === 'contactor' ? [{ at: 'holdA' as const, label: 'Its coil draws, A', none: 0, done: 'coil' }] : [])
   ]
 })
-const setTie = (patch: Partial<Tie>, what: string) => {
-  if (tie.value)
-    actOnSupply(
-      [{ type: 'tie.put', option: bench.option!.id, tie: { ...tie.value, ...patch } }],
-      `${tie.value.name}: ${what}`
-    )
+const SWITCH_FIELDS = computed((): readonly FormField<SupplySwitch>[] => [
+  { at: 'normal', label: 'In normal flight', items: own.value?.positions, done: 'normal position' },
+  {
+    at: 'afterLoss',
+    label: 'Once the alternator is lost',
+    none: 'left as it is',
+    items: own.value?.positions,
+    done: 'position after the loss'
+  }
+])
+const ALTERNATOR: readonly FormField<Airframe>[] = [
+  { at: 'alternatorA', label: 'Rating, A', done: 'rating' },
+  { at: 'alternatorIdleA', label: 'At idle, A (0: not known)', none: 0, done: 'at idle' },
+  { at: 'alternatorFieldA', label: 'Its field, A (0: 5 % of rating)', none: 0, done: 'field' },
+  { at: 'starterA', label: 'Starter, A (0: not known)', none: 0, done: 'starter' }
+]
+const BATTERY: readonly FormField<Airframe>[] = [
+  { at: 'battery.capacityAh', label: 'Capacity, Ah', done: 'capacity' },
+  { at: 'battery.ratedHours', label: 'rated in hours', done: 'rating' },
+  { at: 'battery.chemistry', label: 'Cells' },
+  { at: 'rechargeA', label: 'After a start, A (0: 0.2 × Ah)', none: 0, done: 'charging' }
+]
+const SOURCE_FIELDS: { readonly [K in Source['kind']]: readonly FormField<Source>[] } = {
+  battery: [
+    { at: 'name', label: 'Name' },
+    { at: 'capacityAh', label: 'Capacity, Ah', done: 'capacity' },
+    { at: 'ratedHours', label: 'rated in hours', done: 'rating' },
+    { at: 'chemistry', label: 'Cells' }
+  ],
+  alternator: [
+    { at: 'name', label: 'Name' },
+    { at: 'ratedA', label: 'Rating, A', done: 'rating' },
+    { at: 'idleA', label: 'At idle, A (0: not known)', none: 0, done: 'at idle' },
+    { at: 'fieldA', label: 'Its field, A (0: 5 % of rating)', none: 0, done: 'field' }
+  ]
 }
-const setBus = (patch: Partial<Bus>, what: string) => {
-  if (bus.value)
-    actOnSupply(
-      [{ type: 'bus.put', option: bench.option!.id, bus: { ...bus.value, ...patch } }],
-      `${bus.value.name}: ${what}`
-    )
+const option = computed(() => bench.option!.id)
+const putTie = (next: Tie, done: string) =>
+  actOnSupply([{ type: 'tie.put', option: option.value, tie: next }], `${next.name}: ${done}`)
+const setTie = (patch: Partial<Tie>, done: string) => {
+  if (tie.value) putTie({ ...tie.value, ...patch }, done)
 }
-const setSource = (patch: object, what: string) => {
-  if (source.value)
-    actOnSupply(
-      [{ type: 'source.put', option: bench.option!.id, source: { ...source.value, ...patch } as Source }],
-      `${source.value.name}: ${what}`
-    )
-}
+const putBus = (next: Bus, done: string) =>
+  actOnSupply([{ type: 'bus.put', option: option.value, bus: next }], `${next.name}: ${done}`)
+const putSource = (next: Source, done: string) =>
+  actOnSupply([{ type: 'source.put', option: option.value, source: next }], `${next.name}: ${done}`)
 /** Switches on the face that it may be, and the one its name says it is where nobody said otherwise. */
 const faceSwitches = computed(() => bench.design?.units.filter(isSwitch) ?? [])
 const byName = computed(() => {
@@ -92,20 +161,27 @@ const byName = computed(() => {
     bench.design && controlsOf(powerModel(bench.design, supply)).find(control => control.supplySwitch === own.value?.id)
   return control?.linked === 'by name' ? control.name : undefined
 })
-const setSwitch = (patch: Partial<SupplySwitch>, what: string) => {
-  if (!own.value) return
-  const next = { ...own.value, ...patch }
+const setSwitch = (patch: Partial<SupplySwitch>, done: string) => {
+  if (own.value) putSwitch({ ...own.value, ...patch }, done)
+}
+function putSwitch(wanted: SupplySwitch, done: string) {
+  const next = { ...wanted }
   if (next.unit === undefined) delete next.unit
   if (!next.positions.includes(next.normal)) next.normal = next.positions.at(-1)!
   if (next.afterLoss !== undefined && !next.positions.includes(next.afterLoss)) delete next.afterLoss
-  const option = bench.option!.id
   // A tie that a position closed which is no more is closed in the others it had, or in normal flight.
   const ties = supply.ties.flatMap((tie): Edit[] => {
     if (tie.by?.switch !== next.id || tie.by.in.every(at => next.positions.includes(at))) return []
     const left = tie.by.in.filter(at => next.positions.includes(at))
-    return [{ type: 'tie.put', option, tie: { ...tie, by: { ...tie.by, in: left.length ? left : [next.normal] } } }]
+    return [
+      {
+        type: 'tie.put',
+        option: option.value,
+        tie: { ...tie, by: { ...tie.by, in: left.length ? left : [next.normal] } }
+      }
+    ]
   })
-  actOnSupply([...ties, { type: 'switch.put', option, switch: next }], `${next.name}: ${what}`)
+  actOnSupply([...ties, { type: 'switch.put', option: option.value, switch: next }], `${next.name}: ${done}`)
 }
 function setPositions(words: string) {
   const positions = [
@@ -139,12 +215,13 @@ function drop() {
     bench.said = 'The last bus stays: units must be fed from one.'
     return
   }
-  const option = bench.option!.id
   // What was joined to it, fed from it or closed by it follows, as the table of references says.
-  if (tie.value) actOnSupply([{ type: 'tie.drop', option, tie: id }], `Delete ${tie.value.name}`)
-  else if (own.value) actOnSupply([{ type: 'switch.drop', option, switch: id }], `Delete ${own.value.name}`)
-  else if (bus.value) actOnSupply([{ type: 'bus.drop', option, bus: id }], `Delete ${bus.value.name}`)
-  else if (source.value) actOnSupply([{ type: 'source.drop', option, source: id }], `Delete ${source.value.name}`)
+  if (tie.value) actOnSupply([{ type: 'tie.drop', option: option.value, tie: id }], `Delete ${tie.value.name}`)
+  else if (own.value)
+    actOnSupply([{ type: 'switch.drop', option: option.value, switch: id }], `Delete ${own.value.name}`)
+  else if (bus.value) actOnSupply([{ type: 'bus.drop', option: option.value, bus: id }], `Delete ${bus.value.name}`)
+  else if (source.value)
+    actOnSupply([{ type: 'source.drop', option: option.value, source: id }], `Delete ${source.value.name}`)
   chosen.value = undefined
 }
 const circuitOf = computed(() => bench.option?.circuits.find(circuit => circuit.unit === unit.value?.id))
@@ -173,16 +250,13 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
       <ChoiceField
         :model-value="hung!.bus"
         label="Hangs on"
-        :items="supply.buses.map(bus => ({ value: bus.id, title: bus.name }))"
+        :items="named(supply.buses)"
         @update:model-value="value => emit('hang', unit!.id, value)"
       />
       <ChoiceField
         :model-value="hung!.alsoBus ?? ''"
         label="and, each through a diode, on"
-        :items="[
-          { value: '', title: 'no second bus' },
-          ...supply.buses.filter(bus => bus.id !== hung!.bus).map(bus => ({ value: bus.id, title: bus.name }))
-        ]"
+        :items="[{ value: '', title: 'no second bus' }, ...named(supply.buses.filter(bus => bus.id !== hung!.bus))]"
         @update:model-value="value => also(value)"
       />
       <PowerDiodeFields
@@ -202,18 +276,7 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
     </template>
     <template v-else-if="bus"
       ><h2>Bus</h2>
-      <TextField
-        :key="bus.id"
-        label="Name"
-        :model-value="bus.name"
-        @update:model-value="(name: string) => setBus({ name }, 'name')"
-      />
-      <ChoiceField
-        :model-value="bus.role"
-        label="It is the"
-        :items="BUS_ROLES"
-        @update:model-value="value => setBus({ role: value as 'main' }, 'role')"
-      />
+      <RecordForm :key="bus.id" :schema="Bus" :record="bus" :fields="BUS_FIELDS" @set="putBus" />
       <p class="small quiet">
         Units with no choice of their own hang on a bus by its role: what is essential on the essential one, radios and
         displays on the avionics one, a clock on the always-hot one, the rest on the main one.
@@ -226,37 +289,11 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
     </template>
     <template v-else-if="tie"
       ><h2>Tie</h2>
-      <TextField
-        :key="tie.id"
-        label="Name"
-        :model-value="tie.name"
-        @update:model-value="(name: string) => setTie({ name }, 'name')"
-      />
-      <ChoiceField
-        :model-value="tie.kind"
-        label="Kind"
-        :items="TIE_KINDS"
-        @update:model-value="value => setTie({ kind: value as 'wire' }, 'kind')"
-      />
-      <ChoiceField
-        :model-value="tie.from"
-        label="From"
-        :items="nodes.map(node => ({ value: node.id, title: node.name }))"
-        @update:model-value="value => setTie({ from: value }, 'from')"
-      />
-      <ChoiceField
-        :model-value="tie.to"
-        label="To"
-        :items="nodes.map(node => ({ value: node.id, title: node.name }))"
-        @update:model-value="value => setTie({ to: value }, 'to')"
-      />
+      <RecordForm :key="tie.id" :schema="Tie" :record="tie" :fields="ENDS" @set="putTie" />
       <ChoiceField
         :model-value="tie.by?.switch ?? ''"
         label="Closed by"
-        :items="[
-          { value: '', title: 'nothing: always closed' },
-          ...supply.switches.map(known => ({ value: known.id, title: known.name }))
-        ]"
+        :items="[{ value: '', title: 'nothing: always closed' }, ...named(supply.switches)]"
         @update:model-value="value => setBy(value)"
       />
       <div v-if="tie.by" class="row" role="group" aria-label="Closed in">
@@ -268,22 +305,6 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
           :label="at"
         />
       </div>
-      <ChoiceField
-        v-if="tie.kind === 'breaker'"
-        label="Opens at"
-        :items="ratings"
-        :model-value="tie.ratedA ?? 0"
-        @update:model-value="ratedA => setTie({ ratedA: ratedA === 0 ? undefined : ratedA }, 'rating')"
-      />
-      <QuantityField
-        v-if="tie.kind === 'contactor' || tie.kind === 'diode'"
-        kind="plain"
-        label="Bears, A (0: unknown)"
-        :least="0"
-        :most="1000"
-        :model-value="tie.ratedA ?? 0"
-        @update:model-value="v => setTie({ ratedA: v || undefined }, 'rating')"
-      />
       <PowerDiodeFields
         v-if="tie.kind === 'diode'"
         type-label="Diode type"
@@ -291,55 +312,7 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
         :model-value="tie.dropV"
         @update:model-value="dropV => setTie({ dropV }, 'voltage drop')"
       />
-      <template v-if="tie.kind === 'diode' || tie.kind === 'contactor'"
-        ><v-checkbox
-          :model-value="tie.guarded === true"
-          label="Breaker or fuse in this feed"
-          @update:model-value="
-            checked => setTie({ guarded: checked === true || undefined }, 'its breaker')
-          " /><QuantityField
-          v-if="tie.guarded"
-          kind="plain"
-          :label="`Opens at, A (0: ${feeder?.proposed.ratedA ?? '—'} as proposed)`"
-          :least="0"
-          :most="1000"
-          :model-value="tie.guardA ?? 0"
-          @update:model-value="v => setTie({ guardA: v || undefined }, 'its breaker')"
-      /></template>
-      <ChoiceField
-        :model-value="(tie.awg as number | undefined) ?? ''"
-        label="Wire"
-        :items="[
-          { value: '', title: `${feeder?.proposed.awg ? `AWG ${feeder.proposed.awg}, ` : ''}as proposed` },
-          ...AWGS.map(awg => ({ value: awg, title: `AWG ${awg}` }))
-        ]"
-        @update:model-value="value => setTie({ awg: value ? (value as 22) : undefined }, 'wire')"
-      />
-      <QuantityField
-        kind="length"
-        label="Length or 0"
-        :least="0"
-        :most="50000"
-        :model-value="tie.lengthMm ?? 0"
-        @update:model-value="v => setTie({ lengthMm: v || undefined }, 'length')"
-      />
-      <QuantityField
-        kind="plain"
-        label="Contacts, mΩ"
-        :least="0"
-        :most="10000"
-        :model-value="tie.milliohm"
-        @update:model-value="v => setTie({ milliohm: v }, 'resistance')"
-      />
-      <QuantityField
-        v-if="tie.kind === 'contactor'"
-        kind="plain"
-        label="Its coil draws, A"
-        :least="0"
-        :most="20"
-        :model-value="tie.holdA ?? 0"
-        @update:model-value="v => setTie({ holdA: v || undefined }, 'coil')"
-      />
+      <RecordForm :key="`more ${tie.id}`" :schema="Tie" :record="tie" :fields="TIE_FIELDS" @set="putTie" />
       <p v-if="feeder" class="small quiet">
         Carries <b class="figures">{{ preferences.amps(feeder.steadyA) }}</b> continuously ({{ feeder.when }}),
         {{ preferences.amps(feeder.mostA) }} with all at their most.<template v-if="feeder.busDropV !== undefined"
@@ -375,145 +348,32 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
         :model-value="own.positions.join(', ')"
         @update:model-value="setPositions"
       />
-      <ChoiceField
-        :model-value="own.normal"
-        label="In normal flight"
-        :items="own.positions"
-        @update:model-value="value => setSwitch({ normal: value }, 'normal position')"
-      />
-      <ChoiceField
-        :model-value="own.afterLoss ?? ''"
-        label="Once the alternator is lost"
-        :items="[{ value: '', title: 'left as it is' }, ...own.positions]"
-        @update:model-value="value => setSwitch({ afterLoss: value || undefined }, 'position after the loss')"
-      />
+      <RecordForm :schema="SupplySwitch" :record="own" :fields="SWITCH_FIELDS" @set="putSwitch" />
       <v-btn @click="drop">Delete</v-btn>
     </template>
     <template v-else-if="chosen?.id === 'alternator'"
       ><h2>Alternator</h2>
-      <QuantityField
-        kind="plain"
-        label="Rating, A"
-        :least="0"
-        :most="1000"
-        :model-value="airframe.alternatorA"
-        @update:model-value="v => setAirframe({ alternatorA: v }, 'Alternator')"
-      />
-      <QuantityField
-        kind="plain"
-        label="At idle, A (0: not known)"
-        :least="0"
-        :most="1000"
-        :model-value="airframe.alternatorIdleA ?? 0"
-        @update:model-value="v => setAirframe({ alternatorIdleA: v || undefined }, 'Alternator at idle')"
-      />
-      <QuantityField
-        kind="plain"
-        label="Its field, A (0: 5 % of rating)"
-        :least="0"
-        :most="50"
-        :model-value="airframe.alternatorFieldA ?? 0"
-        @update:model-value="v => setAirframe({ alternatorFieldA: v || undefined }, 'Field of the alternator')"
-      />
-      <QuantityField
-        kind="plain"
-        label="Starter, A (0: not known)"
-        :least="0"
-        :most="2000"
-        :model-value="airframe.starterA ?? 0"
-        @update:model-value="v => setAirframe({ starterA: v || undefined }, 'Starter')"
-      />
+      <RecordForm :schema="Airframe" :record="airframe" :fields="ALTERNATOR" @set="putAirframe" />
       <v-btn :aria-pressed="failed.includes('alternator')" @click="emit('fail', 'alternator')">
         {{ failed.includes('alternator') ? 'Failed: mend it' : 'Let it fail' }}
       </v-btn>
     </template>
     <template v-else-if="chosen?.id === 'battery'"
       ><h2>{{ airframe.battery.name }}</h2>
-      <QuantityField
-        kind="plain"
-        label="Capacity, Ah"
-        :least="0.1"
-        :most="500"
-        :model-value="airframe.battery.capacityAh"
-        @update:model-value="v => setAirframe({ battery: { ...airframe.battery, capacityAh: v } }, 'Battery')"
-      />
-      <QuantityField
-        kind="plain"
-        label="rated in hours"
-        :least="0.1"
-        :most="24"
-        :model-value="airframe.battery.ratedHours"
-        @update:model-value="v => setAirframe({ battery: { ...airframe.battery, ratedHours: v } }, 'Battery')"
-      />
-      <ChoiceField
-        :model-value="airframe.battery.chemistry"
-        label="Cells"
-        :items="['lead-acid', 'lithium']"
-        @update:model-value="
-          value => setAirframe({ battery: { ...airframe.battery, chemistry: value as 'lithium' } }, 'Battery')
-        "
-      />
-      <QuantityField
-        kind="plain"
-        label="Takes after a start, A (0: 0.2 × Ah)"
-        :least="0"
-        :most="500"
-        :model-value="airframe.rechargeA ?? 0"
-        @update:model-value="v => setAirframe({ rechargeA: v || undefined }, 'Charging')"
-      />
+      <RecordForm :schema="Airframe" :record="airframe" :fields="BATTERY" @set="putAirframe" />
       <v-btn :aria-pressed="failed.includes('battery')" @click="emit('fail', 'battery')">
         {{ failed.includes('battery') ? 'Failed: mend it' : 'Let it fail' }}
       </v-btn>
     </template>
     <template v-else-if="source"
       ><h2>{{ source.name }}</h2>
-      <TextField
+      <RecordForm
         :key="source.id"
-        label="Name"
-        :model-value="source.name"
-        @update:model-value="(name: string) => setSource({ name }, 'name')"
+        :schema="Source"
+        :record="source"
+        :fields="SOURCE_FIELDS[source.kind]"
+        @set="putSource"
       />
-      <template v-if="source.kind === 'battery'"
-        ><QuantityField
-          kind="plain"
-          label="Capacity, Ah"
-          :least="0.1"
-          :most="500"
-          :model-value="source.capacityAh"
-          @update:model-value="v => setSource({ capacityAh: v }, 'capacity')" /><QuantityField
-          kind="plain"
-          label="rated in hours"
-          :least="0.1"
-          :most="24"
-          :model-value="source.ratedHours"
-          @update:model-value="v => setSource({ ratedHours: v }, 'rating')" />
-        <ChoiceField
-          :model-value="source.chemistry"
-          label="Cells"
-          :items="['lead-acid', 'lithium']"
-          @update:model-value="value => setSource({ chemistry: value }, 'cells')"
-      /></template>
-      <template v-else
-        ><QuantityField
-          kind="plain"
-          label="Rating, A"
-          :least="0.1"
-          :most="1000"
-          :model-value="source.ratedA"
-          @update:model-value="v => setSource({ ratedA: v }, 'rating')" /><QuantityField
-          kind="plain"
-          label="At idle, A (0: not known)"
-          :least="0"
-          :most="1000"
-          :model-value="source.idleA ?? 0"
-          @update:model-value="v => setSource({ idleA: v || undefined }, 'at idle')" /><QuantityField
-          kind="plain"
-          label="Its field, A (0: 5 % of rating)"
-          :least="0"
-          :most="50"
-          :model-value="source.fieldA ?? 0"
-          @update:model-value="v => setSource({ fieldA: v || undefined }, 'field')"
-      /></template>
       <p class="small quiet">Drag it onto a bus to tie it there.</p>
       <div class="row">
         <v-btn :aria-pressed="failed.includes(source.id)" @click="emit('fail', source!.id)">

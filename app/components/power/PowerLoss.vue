@@ -11,7 +11,7 @@ import {
   type PowerReport,
   type ShedAnswer
 } from '#core/power'
-import type { Edit, Unit } from '#core/document'
+import { Airframe, type Edit, type Unit } from '#core/document'
 import type { FigureOf } from '#core/design'
 import { usePreferences } from '~/stores/preferences'
 import { newUnit } from '#core/report'
@@ -81,9 +81,13 @@ function ownMinutes(id: string) {
   return unit ? ownBatteryMinutes(unit, { share, celsius: airframe.value.batteryC }) : 0
 }
 const minutes = (value: number) => (Number.isFinite(value) ? `${preferences.number(value, 0)} min` : 'a day and more')
-const { setAirframe } = useRecords()
-const setWanted = (value: number) =>
-  bench.act([{ type: 'brief.set', brief: { ...bench.project!.brief, wantedMinutes: value } }], 'Minutes wanted')
+const { putAirframe, putBrief } = useRecords()
+const setWanted = (wantedMinutes: number) => putBrief({ ...bench.project!.brief, wantedMinutes }, 'minutes wanted')
+const KNOBS: readonly FormField<Airframe>[] = [
+  { at: 'pilotDelayMinutes', label: 'Pilot acts after, min', done: 'delay of the pilot' },
+  { at: 'battery.usableFraction', label: 'Left by age, share', done: 'age of the battery' },
+  { at: 'batteryC', label: 'Batteries at, °C', done: 'battery temperature' }
+]
 
 const rows = computed(() => {
   const lost = new Map(endurance.value.lost.map(loss => [loss.unit, loss]))
@@ -163,13 +167,7 @@ function openPlan(event: MouseEvent, unit: Unit) {
 const untilOf = (row: Row) => (row.lost ? minutes(row.lost.minute) : 'a day and more')
 const columns = computed((): Column<Row>[] => [
   { key: 'unit', title: 'Unit', value: row => row.label },
-  {
-    key: 'amps',
-    title: 'A before',
-    value: row => row.amps,
-    text: row => preferences.number(row.amps, 2),
-    number: true
-  },
+  { key: 'amps', title: 'A before', digits: 2, value: row => row.amps },
   { key: 'plan', title: 'Plan', value: planWords },
   { key: 'bar', title: 'Lit, over time in minutes', value: () => '', plain: true, picture: true, width: '34%' },
   { key: 'until', title: 'Lit until', value: row => row.lost?.minute ?? Infinity, text: untilOf, number: true },
@@ -296,32 +294,7 @@ function addBackup(offer: BackupOffer) {
           :model-value="wanted"
           @update:model-value="setWanted"
         />
-        <QuantityField
-          kind="plain"
-          label="Pilot acts after, min"
-          :least="0"
-          :most="60"
-          :model-value="airframe.pilotDelayMinutes"
-          @update:model-value="v => setAirframe({ pilotDelayMinutes: v }, 'Pilot’s delay')"
-        />
-        <QuantityField
-          kind="plain"
-          label="Left by age, share"
-          :least="0.05"
-          :most="1"
-          :model-value="airframe.battery.usableFraction"
-          @update:model-value="
-            v => setAirframe({ battery: { ...airframe.battery, usableFraction: v } }, 'Age of the battery')
-          "
-        />
-        <QuantityField
-          kind="plain"
-          label="Batteries at, °C"
-          :least="-40"
-          :most="60"
-          :model-value="airframe.batteryC"
-          @update:model-value="v => setAirframe({ batteryC: v }, 'Cold of the battery')"
-        />
+        <RecordForm :schema="Airframe" :record="airframe" :fields="KNOBS" @set="putAirframe" />
       </div>
       <h2 class="next">What would give me</h2>
       <v-form v-model="readable" class="row ask" @submit.prevent>
@@ -396,7 +369,7 @@ function addBackup(offer: BackupOffer) {
         <FactTable :rows="coldRows" :columns="coldColumns" name="older and colder" no-filter :key-of="coldOf">
           <template v-for="column in coldColumns.slice(1)" :key="column.key" #[column.key]="{ row }">
             <StateMark :state="coldState(row.minutes[Number(column.key)]!)" :size="12" />
-            {{ cellText(column, row) }}
+            {{ cellText(column, row, preferences.reading) }}
           </template>
         </FactTable>
       </template>

@@ -9,20 +9,8 @@ const minutes = (value: number) => (Number.isFinite(value) ? `${preferences.numb
 type PhaseLost = FlownEndurance['phases'][number]
 const columns: Column<PhaseLost>[] = [
   { key: 'phase', title: 'Alternator lost in', value: phase => phase.phase },
-  {
-    key: 'before',
-    title: 'A before',
-    value: phase => phase.fullA,
-    text: phase => preferences.number(phase.fullA, 1),
-    number: true
-  },
-  {
-    key: 'after',
-    title: 'A after shedding',
-    value: phase => phase.shedA,
-    text: phase => preferences.number(phase.shedA, 1),
-    number: true
-  },
+  { key: 'before', title: 'A before', digits: 1, value: phase => phase.fullA },
+  { key: 'after', title: 'A after shedding', digits: 1, value: phase => phase.shedA },
   {
     key: 'minutes',
     title: 'Minutes',

@@ -114,29 +114,9 @@ const worthColumns: Column<FailureReport['worth'][number]>[] = [
     text: row => (row.unit.state === 'new' ? preferences.money(row.unit.priceCents) : 'there already'),
     number: true
   },
-  {
-    key: 'each',
-    title: 'Price for each',
-    of: 'money',
-    value: row => row.each.cents,
-    text: row => (row.each.cents === undefined ? '' : preferences.money(row.each.cents)),
-    number: true
-  },
-  {
-    key: 'mass',
-    title: 'Weight for each',
-    of: 'mass',
-    value: row => row.each.kg,
-    text: row => preferences.mass(row.each.kg),
-    number: true
-  },
-  {
-    key: 'amps',
-    title: 'Amps for each',
-    value: row => row.each.amps,
-    text: row => preferences.number(row.each.amps, 2),
-    number: true
-  }
+  { key: 'each', title: 'Price for each', of: 'money', value: row => row.each.cents },
+  { key: 'mass', title: 'Weight for each', of: 'mass', value: row => row.each.kg },
+  { key: 'amps', title: 'Amps for each', digits: 2, value: row => row.each.amps }
 ]
 type TaskLoss = NonNullable<typeof report.value>['tasks'][number]
 const taskColumns: Column<TaskLoss>[] = [

@@ -31,30 +31,9 @@ const bundleColumns = computed((): Column<Bundle>[] => [
   { key: 'meets', title: 'Meets', value: bundle => bundle.traits.join(', ') },
   { key: 'wires', title: 'Wires', value: bundle => bundle.wires.length, number: true },
   { key: 'cores', title: 'Conductors', value: bundle => bundle.conductors, number: true },
-  {
-    key: 'over',
-    title: 'Over',
-    of: 'length',
-    value: bundle => bundle.diameterMm,
-    text: bundle => preferences.length(bundle.diameterMm),
-    number: true
-  },
-  {
-    key: 'bend',
-    title: 'Least bend',
-    of: 'length',
-    value: bundle => bundle.bendMm,
-    text: bundle => preferences.length(bundle.bendMm),
-    number: true
-  },
-  {
-    key: 'hole',
-    title: 'Grommet for',
-    of: 'length',
-    value: bundle => bundle.holeMm,
-    text: bundle => preferences.length(bundle.holeMm),
-    number: true
-  }
+  { key: 'over', title: 'Over', of: 'length', value: bundle => bundle.diameterMm },
+  { key: 'bend', title: 'Least bend', of: 'length', value: bundle => bundle.bendMm },
+  { key: 'hole', title: 'Grommet for', of: 'length', value: bundle => bundle.holeMm }
 ])
 
 const counts = computed(() => {
@@ -155,15 +134,7 @@ const unplaced = computed(() =>
 const thick = (from: string, to: string) => 1.2 + (bundleOf.value.get(legName(from, to))?.diameterMm ?? 0) / 4
 const routeColumns = computed((): Column<Route>[] => [
   { key: 'run', title: 'Run', value: route => `${placeName(route.from)} – ${placeName(route.to)}` },
-  {
-    key: 'length',
-    title: 'Length',
-    of: 'length',
-    value: route => route.lengthMm,
-    text: route => preferences.length(route.lengthMm),
-    number: true,
-    width: '130px'
-  },
+  { key: 'length', title: 'Length', of: 'length', width: '130px', value: route => route.lengthMm },
   { key: 'traits', title: 'Wires meet there', value: route => route.traits?.join(', '), width: '40%' },
   { key: 'acts', title: 'Delete', value: () => '', plain: true, width: '90px' }
 ])

@@ -38,14 +38,7 @@ const MARKS = { 'far enough': 'met', 'too near': 'decide', 'not known': 'check b
 const columns = computed((): Column<IronNear>[] => [
   { key: 'sensor', title: 'Magnetometer', value: iron => labels.value.get(iron.magnetometer) ?? iron.magnetometer },
   { key: 'name', title: 'Iron', value: iron => (iron.unit ? `motor of ${labels.value.get(iron.unit)}` : iron.name) },
-  {
-    key: 'mass',
-    title: 'Mass',
-    of: 'mass',
-    value: iron => iron.massKg,
-    text: iron => preferences.mass(iron.massKg),
-    number: true
-  },
+  { key: 'mass', title: 'Mass', of: 'mass', value: iron => iron.massKg },
   {
     key: 'away',
     title: 'Away',
@@ -54,14 +47,7 @@ const columns = computed((): Column<IronNear>[] => [
     text: iron => `${iron.known ? '' : 'at least '}${preferences.length(iron.atLeastMm)}`,
     number: true
   },
-  {
-    key: 'wanted',
-    title: 'Wanted',
-    of: 'length',
-    value: iron => iron.wantedMm,
-    text: iron => preferences.length(iron.wantedMm),
-    number: true
-  },
+  { key: 'wanted', title: 'Wanted', of: 'length', value: iron => iron.wantedMm },
   { key: 'state', title: 'State', value: stateOf }
 ])
 </script>

@@ -31,23 +31,8 @@ const columns = computed((): Column<Wire>[] => [
   { key: 'to', title: 'To', value: wire => `${preferences.say(wire.to)} ${pins(wire, 'to')}`.trim() },
   { key: 'text', title: 'Make', value: wire => wire.text, width: '132px' },
   { key: 'colour', title: 'Colour', value: coloursText, hidden: true },
-  {
-    key: 'length',
-    title: 'Length to cut',
-    of: 'run',
-    value: wire => wire.lengthMm,
-    text: wire => preferences.run(wire.lengthMm),
-    number: true
-  },
-  {
-    key: 'weight',
-    title: 'Weight',
-    of: 'mass',
-    value: wire => wire.massKg,
-    text: wire => preferences.mass(wire.massKg),
-    number: true,
-    hidden: true
-  },
+  { key: 'length', title: 'Length to cut', of: 'run', value: wire => wire.lengthMm },
+  { key: 'weight', title: 'Weight', of: 'mass', hidden: true, value: wire => wire.massKg },
   { key: 'state', title: 'State', value: stateOf, width: '128px' }
 ])
 const nameOf = (wire: Wire) =>

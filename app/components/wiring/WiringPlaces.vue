@@ -48,14 +48,7 @@ function setHeat(place: Place, text: string) {
 const columns = computed((): Column<Place>[] => [
   { key: 'name', title: 'Name', value: place => place.name, width: '17%' },
   { key: 'kind', title: 'Kind', value: place => place.kind, width: '152px' },
-  {
-    key: 'arm',
-    title: 'Arm',
-    of: 'length',
-    value: place => place.armMm,
-    text: place => preferences.length(place.armMm),
-    width: '104px'
-  },
+  { key: 'arm', title: 'Arm', number: false, of: 'length', width: '104px', value: place => place.armMm },
   ...ACROSS.map(([key, title]) => ({
     key,
     title,

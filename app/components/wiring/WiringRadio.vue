@@ -61,14 +61,7 @@ const apartColumns = computed((): Column<Apart>[] => [
     text: pair => `${pair.known ? '' : 'at least '}${preferences.length(pair.atLeastMm)}`,
     number: true
   },
-  {
-    key: 'wanted',
-    title: 'Wanted',
-    of: 'length',
-    value: pair => pair.wantedMm,
-    text: pair => preferences.length(pair.wantedMm),
-    number: true
-  },
+  { key: 'wanted', title: 'Wanted', of: 'length', value: pair => pair.wantedMm },
   {
     key: 'state',
     title: 'State',
@@ -106,14 +99,7 @@ const turnColumns = computed((): Column<Disturbance>[] => [
     text: disturbance => (disturbance.degrees === undefined ? 'may touch' : preferences.number(disturbance.degrees, 1)),
     number: true
   },
-  {
-    key: 'wanted',
-    title: 'Keep away',
-    of: 'length',
-    value: disturbance => disturbance.wantedMm,
-    text: disturbance => preferences.length(disturbance.wantedMm),
-    number: true
-  },
+  { key: 'wanted', title: 'Keep away', of: 'length', value: disturbance => disturbance.wantedMm },
   { key: 'why', title: 'Working', value: () => '', plain: true, width: '60px' }
 ])
 const coaxOf = (chain: RadioChain) => bench.option!.wires.find(wire => wire.wire === chain.link)?.coax ?? ''
@@ -121,36 +107,11 @@ const coaxColumns = computed((): Column<RadioChain>[] => [
   { key: 'radio', title: 'Radio', value: chain => nameOf(chain.radio) },
   { key: 'aerial', title: 'Aerial', value: chain => nameOf(chain.antenna) },
   { key: 'coax', title: 'Coax', value: chain => coaxOf(chain) || 'not said', width: '190px' },
-  {
-    key: 'lies',
-    title: 'As it lies',
-    of: 'run',
-    value: chain => chain.lengthMm,
-    text: chain => preferences.run(chain.lengthMm),
-    number: true
-  },
+  { key: 'lies', title: 'As it lies', of: 'run', value: chain => chain.lengthMm },
   { key: 'connectors', title: 'Connectors', value: chain => chain.connectors, number: true },
-  {
-    key: 'mhz',
-    title: 'At MHz',
-    value: chain => chain.mhz,
-    text: chain => preferences.number(chain.mhz, 0),
-    number: true
-  },
-  {
-    key: 'loss',
-    title: 'Loss, dB',
-    value: chain => chain.lossDb,
-    text: chain => preferences.number(chain.lossDb, 1),
-    number: true
-  },
-  {
-    key: 'allowed',
-    title: 'Allowed',
-    value: chain => chain.mostDb,
-    text: chain => preferences.number(chain.mostDb, 1),
-    number: true
-  }
+  { key: 'mhz', title: 'At MHz', digits: 0, value: chain => chain.mhz },
+  { key: 'loss', title: 'Loss, dB', digits: 1, value: chain => chain.lossDb },
+  { key: 'allowed', title: 'Allowed', digits: 1, value: chain => chain.mostDb }
 ])
 const linkOf = (chain: RadioChain) => chain.link
 const coaxMarks = (chain: RadioChain) => ({ 'data-coax': chain.link })

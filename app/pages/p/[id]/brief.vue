@@ -5,17 +5,17 @@ import { useBench } from '~/stores/bench'
 const bench = useBench()
 const brief = computed(() => bench.project!.brief)
 const airframe = computed(() => bench.project!.airframe)
-const putBrief = (next: Brief, what: string) => bench.act([{ type: 'brief.set', brief: next }], `Brief: ${what}`)
+const { putAirframe, putBrief } = useRecords()
 const setBrief = (patch: Partial<Brief>, what: string) => putBrief({ ...brief.value, ...patch }, what)
 
 /** A certified aeroplane made after this day is taken as certificated after it too; one made before it cannot be. */
 const LIGHTS_SINCE = '1996-03-11'
-function putAirframe(next: Airframe, what: string) {
+function setAirframe(next: Airframe, done: string) {
   const certifiedAfter1996 =
     next.madeOn === airframe.value.madeOn
       ? next.certifiedAfter1996
       : brief.value.basis === 'certified' && next.madeOn > LIGHTS_SINCE
-  bench.act([{ type: 'airframe.set', airframe: { ...next, certifiedAfter1996 } }], `Airframe: ${what}`)
+  putAirframe({ ...next, certifiedAfter1996 }, done)
 }
 const FIRST: readonly FormField<Brief>[] = [
   { at: 'registration', label: 'Registration' },
@@ -44,7 +44,7 @@ const ELECTRICAL = computed((): readonly FormField<Airframe>[] => [
   { at: 'alternatorA', label: 'Alternator (A)' },
   { at: 'battery.capacityAh', label: 'Battery (Ah)' },
   { at: 'battery.chemistry', label: 'Battery is' },
-  { at: 'battery.usableFraction', label: 'Usable capacity (%)', percent: true },
+  { at: 'battery.usableFraction', label: 'Usable capacity (%)', scale: 100 },
   {
     at: 'battery.place',
     label: 'Battery stands',
@@ -172,15 +172,15 @@ const lines = (words: string) =>
         <h2>The aeroplane</h2>
         <div class="grid two">
           <InTurn>
-            <RecordForm :schema="Airframe" :record="airframe" :fields="ELECTRICAL" @set="putAirframe" />
+            <RecordForm :schema="Airframe" :record="airframe" :fields="ELECTRICAL" @set="setAirframe" />
           </InTurn>
           <InTurn>
-            <RecordForm :schema="Airframe" :record="airframe" :fields="WEIGHTS" @set="putAirframe" />
+            <RecordForm :schema="Airframe" :record="airframe" :fields="WEIGHTS" @set="setAirframe" />
           </InTurn>
         </div>
         <InTurn>
           <div class="row">
-            <RecordForm :schema="Airframe" :record="airframe" :fields="FEATURES" @set="putAirframe" />
+            <RecordForm :schema="Airframe" :record="airframe" :fields="FEATURES" @set="setAirframe" />
           </div>
           <p v-if="airframe.battery.chemistry === 'lithium'" class="caution">
             Lithium: ahead of the firewall it cooks after shutdown; aft of it a failing cell vents into the cabin. Its
