@@ -1,22 +1,29 @@
 <script setup lang="ts">
-import { parseLength, QuantityError } from '#core/quantity'
+import { QuantityError } from '#core/quantity'
+import type { QuantityKind } from '~/composables/useQuantityText'
 import { useBench } from '~/stores/bench'
-import { usePreferences } from '~/stores/preferences'
 
-/** Where something is along an axis, as it is typed: empty where nobody has measured it, which is not the same as 0. */
-const { label } = defineProps<{ label: string }>()
+/** A quantity that nobody need know: empty where it has not been measured, which is not the same as 0. */
+const {
+  label,
+  kind = 'position',
+  least = -10_000,
+  above = -Infinity,
+  most = 10_000
+} = defineProps<{ label: string; kind?: QuantityKind; least?: number; above?: number; most?: number }>()
 const value = defineModel<number>()
 const bench = useBench()
-const preferences = usePreferences()
+const { read, named } = useQuantityText(() => kind)
 function set(text: string) {
   if (text.trim() === '') {
     value.value = undefined
     return
   }
   try {
-    const read = parseLength(text, preferences.reading)
-    if (Math.abs(read) > 10_000) throw new QuantityError(`${text} is more than ten metres.`)
-    value.value = read
+    const said = read(text)
+    if (said < least || said <= above || said > most)
+      throw new QuantityError(`${text} is out of range: from ${named(Math.max(least, above))} to ${named(most)}.`)
+    value.value = said
   } catch (error) {
     if (!(error instanceof QuantityError)) throw error
     bench.said = `${error.message} ${label} was left as it was.`
@@ -29,7 +36,7 @@ function set(text: string) {
     hide-label
     empty
     :label="label"
-    :model-value="value === undefined ? '' : preferences.position(value)"
+    :model-value="value === undefined ? '' : named(value)"
     @update:model-value="set"
   />
 </template>

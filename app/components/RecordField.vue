@@ -10,6 +10,7 @@ const { schema, record, field, hideLabel } = defineProps<{
 }>()
 const emit = defineEmits<{ set: [next: R, done: string] }>()
 const held = computed(() => formFieldOf(schema, record, field))
+const measure = computed(() => held.value.value as number | undefined)
 const choice = computed(() => held.value.shown as string | number)
 const words = computed(() => held.value.shown as string | undefined)
 const set = (value: unknown) => emit('set', held.value.with(value), doneOf(field))
@@ -28,6 +29,16 @@ const set = (value: unknown) => emit('set', held.value.with(value), doneOf(field
     :label="field.label"
     :items="held.items"
     :model-value="choice"
+    @update:model-value="set"
+  />
+  <MeasuredField
+    v-else-if="held.kind === 'number' && held.optional && field.none === undefined"
+    :kind="quantityKind(field.at, true)"
+    :label="field.label"
+    :least="held.least"
+    :above="held.above"
+    :most="held.most"
+    :model-value="measure"
     @update:model-value="set"
   />
   <QuantityField

@@ -22,7 +22,7 @@ const pane = usePane(panes)
 </script>
 
 <template>
-  <div class="frame fills" :class="step" :aria-busy="bench.examining">
+  <div class="step-frame fills" :class="step" :aria-busy="bench.examining">
     <header class="bar">
       <h1>{{ SCREENS[step].name }} <slot name="count" /></h1>
       <slot name="head" />
@@ -42,7 +42,7 @@ const pane = usePane(panes)
 </template>
 
 <style scoped>
-.frame {
+.step-frame {
   display: grid;
   grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
 }

@@ -87,11 +87,10 @@ async function importFile(event: Event) {
 }
 /** The project is there already: both are kept, this one under a new id. */
 async function importCopy(text: string, name: string) {
-  const { nanoid } = await import('nanoid')
   const document = JSON.parse(text) as { id: string; title: string }
   const copy = {
     ...document,
-    id: `${document.id.slice(0, 50)}-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
+    id: newId(document.id),
     title: `${document.title} (copy)`.slice(0, 120)
   }
   try {

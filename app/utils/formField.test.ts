@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { Airframe, Bus, Prices, Quote, Tie, blankProject } from '#core/document'
+import { Airframe, Bus, Prices, Quote, Tie } from '#core/document'
+import { plainProject } from '#core/testing'
 import { doneOf, formFieldOf, quantityKind } from './formField'
 
 const prices: Prices = {
@@ -50,7 +51,7 @@ describe('a field of a form', () => {
     expect(queue.with(0).queueWeeks).toBe(0)
   })
   it('a share is read in hundredths, and its limits are too', () => {
-    const { airframe } = blankProject('x', 'X')
+    const { airframe } = plainProject()
     const share = formFieldOf(
       Airframe,
       { ...airframe, battery: { ...airframe.battery, usableFraction: 0.07 } },
@@ -79,7 +80,7 @@ describe('a field of a form', () => {
       'harnessByEnds' in
         formFieldOf(Prices, { ...prices, harnessByEnds: true }, { at: 'harnessByEnds', label: 'Harness' }).with(false)
     ).toBe(false)
-    const { airframe } = blankProject('x', 'X')
+    const { airframe } = plainProject()
     expect(formFieldOf(Airframe, { ...airframe, fuses: true }, { at: 'fuses', label: 'Fuses' }).with(false).fuses).toBe(
       false
     )

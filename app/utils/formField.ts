@@ -55,6 +55,8 @@ export function formFieldOf<R extends object>(schema: z.ZodType, record: R, fiel
     least: free ? Math.min(none, Math.max(rule.least, rule.above) * scale) : rule.least * scale,
     above: free && none <= rule.above ? -Infinity : rule.above * scale,
     most: rule.most * scale,
+    /** What is in the record; undefined where nothing is. */
+    value: shown,
     shown: shown ?? (kind === 'number' ? (none ?? 0) : kind === 'choice' ? '' : undefined),
     items: [
       ...(kind === 'choice' && optional ? [{ value: '', title: String(none ?? 'not said') }] : []),

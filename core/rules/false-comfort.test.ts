@@ -3,7 +3,9 @@ import { accountOf } from '../capability'
 import { FUNCTIONS, type FunctionName, type Item } from '../catalogue'
 import { AS_FOUND, resolve } from '../design'
 import { readPhrase, US } from '../quantity'
+import type { Wanted } from '../document'
 import { item } from '../testing'
+import { stands } from './wanted'
 import { type Case, all, EU, examine, giver, IFR, judged, need, port, project, NIGHT, look } from '../testing.rules'
 
 const transponder = item({
@@ -90,7 +92,17 @@ describe('what is not to be said', () => {
       /due again after the work on alt, which begins on Jan 12, 2027/
     )
     expect(tested(mode, '2026-03-01', [transponder], '2027-01-12').state).toBe('check by hand')
-    // Done after the work began it counts.
+    // Work on what gives another function undoes nothing, nor does a unit that needs a signal of that name.
+    expect(
+      tested(
+        mode,
+        '2026-03-01',
+        [item({ id: 'map', mounts: ['tail'], needs: [need('signal', 'altitude code')] })],
+        '2027-01-12'
+      ).state
+    ).not.toBe('check by hand')
+    // Done after the work began it counts; so does a test on its first day.
+    expect(tested(mode, '2027-01-12', [transponder], '2027-01-12').state).toBe('met')
     expect(tested(mode, '2027-03-01', [transponder], '2027-01-12').state).toBe('met')
     // In the aircraft as found nothing is changed.
     const found = {
@@ -102,6 +114,20 @@ describe('what is not to be said', () => {
         ({ key }) => key === still
       )!.state
     ).toBe('met')
+  })
+  it('of several that would do, one that works counts first, then one to look at, then one that is missing', () => {
+    const design = resolve(project({ units: all('attitude') }), 'a')
+    const evidence = { design, account: accountOf(design), overloaded: [] }
+    const there = { works: 'attitude' } as const
+    const lacking = { works: 'com' } as const
+    const byHand = { look: 'Look at it.' } as Wanted
+    const state = (...any: Wanted[]) => stands({ any }, evidence).state
+    expect(state(lacking, there)).toBe('met')
+    expect(state(there, lacking)).toBe('met')
+    expect(state(lacking, byHand)).toBe('check by hand')
+    expect(state(lacking, byHand, there)).toBe('met')
+    expect(state(lacking, lacking)).toBe('missing')
+    expect(state()).toBe('met')
   })
   it('nobody flies an approach without attitude or without an altimeter', () => {
     const approach = (...provides: FunctionName[]) =>

@@ -537,6 +537,10 @@ describe('a brief that contradicts itself', () => {
     expect(ids({ airframe: { certifiedAfter1996: true } })).toContain('rules.certified-on')
     expect(ids({ airframe: { madeOn: '2026-11-28' } })).toContain('rules.made-on')
     expect(ids({ airframe: { madeOn: '2026-11-27', certifiedAfter1996: true } })).not.toContain('rules.certified-on')
+    // Made today is no error; and without a day of today nothing is made tomorrow.
+    expect(ids({ airframe: { madeOn: '2026-11-27' } })).not.toContain('rules.made-on')
+    const undated = examine(resolve(project({ airframe: { madeOn: '2026-11-28' } }), 'a')).findings
+    expect(undated.map(finding => finding.code)).not.toContain('rules.made-on')
   })
 })
 

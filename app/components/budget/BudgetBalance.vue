@@ -2,7 +2,7 @@
 import { format } from 'date-fns'
 import { balanceRows, envelopeOf } from '#core/mass'
 import { balanceSheet } from '#core/report'
-import { freshId, type Loading, type Station } from '#core/document'
+import { freshId, Station, type Loading } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -32,9 +32,13 @@ const alterationColumns = computed((): Column<Row>[] => [
   rounded('moment', 'Moment', 1)
 ])
 const { putAirframe } = useRecords()
-const KINDS: Station['kind'][] = ['seat', 'baggage', 'fuel', 'oil', 'other']
-const setStation = (station: Station, patch: Partial<Station>) =>
-  bench.act([{ type: 'station.put', station: { ...station, ...patch } }], `Station ${station.name}`)
+const fieldsOf = ({ name }: Station): readonly FormField<Station>[] => [
+  { at: 'name', label: 'Name of the station' },
+  { at: 'kind', label: `Kind of ${name}` },
+  { at: 'armMm', label: `Arm of ${name}` },
+  { at: 'mostKg', label: `Limit of ${name}`, none: 0 }
+]
+const putStation = (station: Station) => bench.act([{ type: 'station.put', station }], `Station ${station.name}`)
 function addStation() {
   const id = freshId('station-', airframe.value.stations)
   const place = airframe.value.places.find(place => place.kind === 'cabin') ?? airframe.value.places[0]!
@@ -135,45 +139,8 @@ async function givePdf() {
         </thead>
         <tbody>
           <tr v-for="station in airframe.stations" :key="station.id">
-            <td>
-              <TextField
-                hide-label
-                :key="station.id"
-                label="Name of the station"
-                :model-value="station.name"
-                @update:model-value="(name: string) => setStation(station, { name })"
-              />
-            </td>
-            <td>
-              <ChoiceField
-                hide-label
-                :label="`Kind of ${station.name}`"
-                :items="KINDS"
-                :model-value="station.kind"
-                @update:model-value="kind => setStation(station, { kind })"
-              />
-            </td>
-            <td>
-              <QuantityField
-                hide-label
-                kind="length"
-                :label="`Arm of ${station.name}`"
-                :least="-10000"
-                :most="10000"
-                :model-value="station.armMm"
-                @update:model-value="v => setStation(station, { armMm: v })"
-              />
-            </td>
-            <td>
-              <QuantityField
-                hide-label
-                kind="mass"
-                :label="`Limit of ${station.name}`"
-                :least="0"
-                :most="5000"
-                :model-value="station.mostKg ?? 0"
-                @update:model-value="v => setStation(station, { mostKg: v || undefined })"
-              />
+            <td v-for="field in fieldsOf(station)" :key="field.at">
+              <RecordField hide-label :schema="Station" :record="station" :field="field" @set="putStation" />
             </td>
             <td v-for="loading in airframe.loadings" :key="loading.id">
               <QuantityField

@@ -44,13 +44,11 @@ const mine = () => {
                 {{ dispute.name }}<br /><span class="small quiet">{{ dispute.fields.map(fieldName).join(', ') }}</span>
               </td>
               <td v-for="side in ['mine', 'theirs'] as const" :key="side">
-                <v-btn
-                  :variant="chosen[dispute.path] === side ? 'flat' : 'outlined'"
-                  :color="chosen[dispute.path] === side ? 'primary' : undefined"
-                  :aria-pressed="chosen[dispute.path] === side"
+                <ToggleButton
+                  :on="chosen[dispute.path] === side"
                   :aria-label="`${dispute.name}: ${side === 'mine' ? 'as it is here' : 'as in the other window'}`"
                   @click="chosen = { ...chosen, [dispute.path]: side }"
-                  >{{ dispute.fields.map(field => valueOf(dispute[side], field)).join(', ') }}</v-btn
+                  >{{ dispute.fields.map(field => valueOf(dispute[side], field)).join(', ') }}</ToggleButton
                 >
               </td>
             </tr>

@@ -2,7 +2,6 @@
 import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js'
 import { proposedFlows } from '#core/pilot'
 import type { Flow, FlowStep } from '#core/document'
-import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -54,7 +53,7 @@ const addStep = () => {
 }
 function addFlow() {
   const flow: Flow = {
-    id: `f-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
+    id: newId('f'),
     name: `Flow ${walks.value.length + 1}`,
     steps: []
   }
@@ -76,12 +75,10 @@ const labels = (ids: readonly string[]) =>
   <div class="hands">
     <div class="which">
       <div class="row">
-        <v-btn
+        <ToggleButton
           v-for="walked in walks"
           :key="walked.flow.id"
-          :color="walked.flow.id === walk?.flow.id ? 'primary' : undefined"
-          :variant="walked.flow.id === walk?.flow.id ? 'flat' : 'outlined'"
-          :aria-pressed="walked.flow.id === walk?.flow.id"
+          :on="walked.flow.id === walk?.flow.id"
           @click="
             () => {
               chosenId = walked.flow.id
@@ -90,7 +87,7 @@ const labels = (ids: readonly string[]) =>
           "
         >
           {{ walked.flow.name }}
-        </v-btn>
+        </ToggleButton>
         <v-btn @click="addFlow">+ flow</v-btn>
       </div>
       <p v-if="walks.length === 0" class="small quiet">

@@ -83,21 +83,8 @@ function take() {
       <v-card-title>Outline of the sheet</v-card-title>
       <v-card-text class="grid">
         <div class="row" role="group" aria-label="Where the outline comes from">
-          <v-btn
-            :color="way === 'file' ? 'primary' : undefined"
-            :variant="way === 'file' ? 'flat' : 'outlined'"
-            :aria-pressed="way === 'file'"
-            @click="way = 'file'"
-          >
-            Out of a drawing</v-btn
-          ><v-btn
-            :color="way === 'build' ? 'primary' : undefined"
-            :variant="way === 'build' ? 'flat' : 'outlined'"
-            :aria-pressed="way === 'build'"
-            @click="way = 'build'"
-          >
-            From a few measures
-          </v-btn>
+          <ToggleButton :on="way === 'file'" @click="way = 'file'"> Out of a drawing</ToggleButton
+          ><ToggleButton :on="way === 'build'" @click="way = 'build'"> From a few measures </ToggleButton>
         </div>
         <template v-if="way === 'file'">
           <p class="small">
@@ -120,7 +107,7 @@ function take() {
             :label="`cut what is drawn inside, ${read.inner.length} closed ${read.inner.length === 1 ? 'line' : 'lines'}`"
           />
         </template>
-        <v-form v-else v-model="readable" class="grid measures" @submit.prevent>
+        <v-form v-else v-model="readable" class="grid by-numbers" @submit.prevent>
           <QuantityField v-model="measures.widthMm" kind="length" label="Width" /><QuantityField
             v-model="measures.heightMm"
             kind="length"
@@ -187,7 +174,7 @@ function take() {
   stroke-width: 1;
   vector-effect: non-scaling-stroke;
 }
-.measures {
+.by-numbers {
   grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
   align-items: start;
   padding-top: 8px;

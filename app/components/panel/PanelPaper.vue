@@ -2,7 +2,6 @@
 import { datumsOf, holeSchedule, partsToCut, sectionOf, wholeFace } from '#core/build'
 import { writePartDxf, writePartSvg } from '#core/formats'
 import type { Paper } from '#core/print'
-import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -87,7 +86,7 @@ function addLabel() {
           type: 'label.put',
           option: on.value,
           label: {
-            id: `l-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
+            id: newId('l'),
             text: text.slice(0, 120),
             xMm: spot.xMm,
             yMm: Number((spot.yMm + 14).toFixed(2)),

@@ -3,7 +3,6 @@ import { looksRound } from '#core/catalogue'
 import { ARRANGEMENTS, arrange, extent, setDown, type Arrangement } from '#core/panel'
 import type { Row } from '#core/document'
 import type { DesignUnit } from '#core/design'
-import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -79,7 +78,7 @@ function duplicate() {
       unit: {
         ...found,
         ...spot,
-        id: `${unit.item.id.slice(0, 50)}-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
+        id: newId(unit.item.id),
         label: `${unit.label} copy`,
         locked: false
       }
@@ -111,7 +110,7 @@ const regroup = () =>
             type: 'group.put',
             option: on.value,
             group: {
-              id: `g-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
+              id: newId('g'),
               name: `Group of ${chosen.value.length}`,
               units: chosen.value.map(unit => unit.id)
             }
@@ -139,7 +138,7 @@ function makeRow(kind: Row['kind']) {
         type: 'row.put',
         option: on.value,
         row: {
-          id: `r-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
+          id: newId('r'),
           name: kind === 'row' ? 'Row' : 'Stack',
           kind,
           xMm: first.at!.xMm,

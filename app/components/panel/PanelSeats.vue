@@ -2,7 +2,6 @@
 import { defaultPilot, FIELD } from '#core/pilot'
 import { bounds } from '#core/panel'
 import { Pilot } from '#core/document'
-import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -25,7 +24,7 @@ const FIELDS: readonly FormField<Pilot>[] = [
 function add() {
   const box = bounds(bench.project!.airframe.panel.outline)
   const next = defaultPilot(
-    `p-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`,
+    newId('p'),
     `Pilot ${pilots.value.length + 1}`,
     Math.round(box.minX + (box.maxX - box.minX) * 0.28),
     box.maxY
@@ -84,16 +83,14 @@ const unitOf = (row: Seen) => row.unit
   <div class="seats">
     <div class="who">
       <div class="row">
-        <v-btn
+        <ToggleButton
           v-for="seated in pilots"
           :key="seated.id"
-          :color="seated.id === pilot?.id ? 'primary' : undefined"
-          :variant="seated.id === pilot?.id ? 'flat' : 'outlined'"
-          :aria-pressed="seated.id === pilot?.id"
+          :on="seated.id === pilot?.id"
           @click="chosenId = seated.id"
         >
           {{ seated.name }}
-        </v-btn>
+        </ToggleButton>
         <v-btn @click="add">+ pilot</v-btn>
       </div>
       <p v-if="!pilot" class="small quiet">

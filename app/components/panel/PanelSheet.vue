@@ -2,7 +2,6 @@
 import { bounds } from '#core/panel'
 import { Bay, Panel, Zone, type Stiffener } from '#core/document'
 import { hasDecimalComma, parseLength, QuantityError } from '#core/quantity'
-import { nanoid } from 'nanoid'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -22,6 +21,13 @@ const zone = computed(() =>
 const bay = computed(() =>
   ground.value?.kind === 'bay' ? panel.value.bays.find(bay => bay.id === ground.value!.id) : undefined
 )
+/** All that can be chosen: the outline, and what stands on it and behind it. */
+const things = computed(() => [
+  { kind: 'outline' as const, id: '', name: 'Outline', says: '' },
+  ...panel.value.zones.map(({ id, name, side }) => ({ kind: 'zone' as const, id, name, says: side as string })),
+  ...panel.value.bays.map(({ id, name }) => ({ kind: 'bay' as const, id, name, says: 'bay' })),
+  ...panel.value.stiffeners.map(({ id, name }) => ({ kind: 'stiffener' as const, id, name, says: '' }))
+])
 const wrong = ref('')
 
 const putPanel = (next: Panel, done: string) => bench.act([{ type: 'panel.set', panel: next }], `Sheet: ${done}`)
@@ -72,7 +78,6 @@ function setSweep(axis: number, mm: number) {
   if (zone.value) putZone({ ...zone.value, sweepMm: axis === 0 ? [mm, up] : [across, mm] })
 }
 const putBay = (next: Bay) => bench.act([{ type: 'bay.put', bay: next }], `Change ${next.name}`)
-const fresh = (letter: string) => `${letter}-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`
 const middle = () => ({
   xMm: Math.round((box.value.minX + box.value.maxX) / 2),
   yMm: Math.round((box.value.minY + box.value.maxY) / 2)
@@ -93,7 +98,7 @@ function addZone(side: Zone['side'], shape: Zone['area']['shape']) {
             ]
           }
   const next: Zone = {
-    id: fresh('z'),
+    id: newId('z'),
     name: side === 'face' ? 'Fixed thing' : 'Structure',
     side,
     area,
@@ -106,7 +111,7 @@ function addBay() {
   const { minX, maxX, minY, maxY } = box.value
   const [w, h] = [maxX - minX, maxY - minY]
   const next: Bay = {
-    id: fresh('b'),
+    id: newId('b'),
     name: `Bay ${panel.value.bays.length + 1}`,
     outline: [
       [minX + w * 0.6, minY + h * 0.12],
@@ -179,7 +184,7 @@ const SHEET = computed((): readonly FormField<Panel>[] => [
   { at: 'thicknessMm', label: 'Thickness' },
   { at: 'lipMm', label: 'Edge margin' },
   { at: 'leastWebMm', label: 'Minimum web' },
-  { at: 'cutterRadiusMm', label: 'Cutter leaves corners of', none: 'not chosen', items: cutters.value },
+  { at: 'cutterRadiusMm', label: 'Cutter corners', none: 'not chosen', items: cutters.value },
   { at: 'depthBehindMm', label: 'Depth behind' },
   { at: 'mostBendMm', label: 'Deflection limit' },
   ...(['bottom', 'right', 'top', 'left'] as const).map(side => ({
@@ -205,7 +210,7 @@ function addStiffener(kind: Stiffener['kind']) {
   }
   const made: { [K in Stiffener['kind']]: Extract<Stiffener, { kind: K }> } = {
     doubler: {
-      id: fresh('d'),
+      id: newId('d'),
       name: `Doubler ${number}`,
       kind: 'doubler',
       xMm,
@@ -214,10 +219,10 @@ function addStiffener(kind: Stiffener['kind']) {
       heightMm: 100,
       thicknessMm: 1.6
     },
-    angle: { id: fresh('a'), name: `Angle ${number}`, kind: 'angle', along: 'y', atMm: xMm, ...upright },
-    rails: { id: fresh('r'), name: `Rails ${number}`, kind: 'rails', xMm, widthMm: 170, backMm: 280, ...upright },
+    angle: { id: newId('a'), name: `Angle ${number}`, kind: 'angle', along: 'y', atMm: xMm, ...upright },
+    rails: { id: newId('r'), name: `Rails ${number}`, kind: 'rails', xMm, widthMm: 170, backMm: 280, ...upright },
     tray: {
-      id: fresh('t'),
+      id: newId('t'),
       name: `Tray ${number}`,
       kind: 'tray',
       xMm,
@@ -247,44 +252,14 @@ function addStiffener(kind: Stiffener['kind']) {
         <v-btn @click="addStiffener('rails')">+ rails</v-btn><v-btn @click="addStiffener('tray')">+ tray</v-btn>
       </div>
       <div class="row list" role="group" aria-label="Zones and bays">
-        <v-btn
-          :color="!ground || ground.kind === 'outline' ? 'primary' : undefined"
-          :variant="!ground || ground.kind === 'outline' ? 'flat' : 'outlined'"
-          :aria-pressed="!ground || ground.kind === 'outline'"
-          @click="ground = { kind: 'outline', id: '' }"
+        <ToggleButton
+          v-for="thing in things"
+          :key="thing.id"
+          :on="(ground?.id ?? '') === thing.id"
+          @click="ground = { kind: thing.kind, id: thing.id }"
         >
-          Outline
-        </v-btn>
-        <v-btn
-          v-for="area in panel.zones"
-          :key="area.id"
-          :color="ground?.id === area.id ? 'primary' : undefined"
-          :variant="ground?.id === area.id ? 'flat' : 'outlined'"
-          :aria-pressed="ground?.id === area.id"
-          @click="ground = { kind: 'zone', id: area.id }"
-        >
-          {{ area.name }}&nbsp;<span class="small">{{ area.side }}</span>
-        </v-btn>
-        <v-btn
-          v-for="piece in panel.bays"
-          :key="piece.id"
-          :color="ground?.id === piece.id ? 'primary' : undefined"
-          :variant="ground?.id === piece.id ? 'flat' : 'outlined'"
-          :aria-pressed="ground?.id === piece.id"
-          @click="ground = { kind: 'bay', id: piece.id }"
-        >
-          {{ piece.name }}&nbsp;<span class="small">bay</span>
-        </v-btn>
-        <v-btn
-          v-for="stiff in panel.stiffeners"
-          :key="stiff.id"
-          :color="ground?.id === stiff.id ? 'primary' : undefined"
-          :variant="ground?.id === stiff.id ? 'flat' : 'outlined'"
-          :aria-pressed="ground?.id === stiff.id"
-          @click="ground = { kind: 'stiffener', id: stiff.id }"
-        >
-          {{ stiff.name }}
-        </v-btn>
+          {{ thing.name }}<span v-if="thing.says" class="small">&nbsp;{{ thing.says }}</span>
+        </ToggleButton>
       </div>
     </div>
     <div class="numbers" aria-label="Numbers of what is chosen">

@@ -9,36 +9,24 @@ const { layers, tool, grid } = usePanelTools()
 
 <template>
   <div class="row tight" role="group" aria-label="Layers">
-    <v-btn
+    <ToggleButton
       v-for="[key, name, title] in PANEL_LAYERS"
       :key="key"
-      :color="layers[key] ? 'primary' : undefined"
-      :variant="layers[key] ? 'flat' : 'outlined'"
-      :aria-pressed="layers[key]"
+      :on="layers[key]"
       :title="title"
       @click="layers[key] = !layers[key]"
     >
       {{ name }}
-    </v-btn>
+    </ToggleButton>
   </div>
-  <v-btn
-    :color="tool === 'measure' ? 'primary' : undefined"
-    :variant="tool === 'measure' ? 'flat' : 'outlined'"
-    :aria-pressed="tool === 'measure'"
-    title="m"
-    @click="emit('measure')"
-  >
-    Measure
-  </v-btn>
-  <v-btn
-    :color="grid ? 'primary' : undefined"
-    :variant="grid ? 'flat' : 'outlined'"
-    :aria-pressed="grid"
+  <ToggleButton :on="tool === 'measure'" title="m" @click="emit('measure')"> Measure </ToggleButton>
+  <ToggleButton
+    :on="grid"
     :title="preferences.system === 'inch' ? 'Quarter-inch grid' : '5 mm grid'"
     @click="grid = !grid"
   >
     Grid
-  </v-btn>
+  </ToggleButton>
 </template>
 
 <style scoped>

@@ -79,16 +79,9 @@ const rest = (scene: Scene) => scene.lostFunctions.filter(lostFunction => !GRAVE
     <div class="row">
       <h2>What if it fails</h2>
       <div class="row tight" role="group" aria-label="Kind of failure">
-        <v-btn
-          v-for="[key, says] in KINDS"
-          :key="key"
-          :color="kind === key ? 'primary' : undefined"
-          :variant="kind === key ? 'flat' : 'outlined'"
-          :aria-pressed="kind === key"
-          @click="kind = key"
-        >
+        <ToggleButton v-for="[key, says] in KINDS" :key="key" :on="kind === key" @click="kind = key">
           {{ says }}
-        </v-btn>
+        </ToggleButton>
       </div>
     </div>
     <LongWork v-if="progress" :progress="progress" @stop="stop" />

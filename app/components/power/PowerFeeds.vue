@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { nanoid } from 'nanoid'
 import { layOneLine, lineOf, SIGNS, type PlacedLine } from '#core/formats'
 import { Wired, busOf, closed, fedBy, oneLine, positionsOf, powerModel, supplyOf, type PowerReport } from '#core/power'
 import { MAIN_BATTERY, type Edit, type Tie } from '#core/document'
@@ -79,7 +78,6 @@ watch(
   { immediate: true }
 )
 
-const fresh = (letter: string) => `${letter}-${nanoid(6).replace(/[^A-Za-z0-9]/g, 'x')}`
 const { actOnSupply } = useRecords()
 function hang(unit: string, bus: string) {
   const { option } = bench
@@ -98,7 +96,7 @@ function hang(unit: string, bus: string) {
 function tie(from: string, to: string) {
   const name = (id: string) => placed.value?.nodes.find(node => node.id === id)?.says ?? id
   const next: Tie = {
-    id: fresh('tie'),
+    id: newId('tie'),
     name: `${name(from)} to ${name(to)}`.slice(0, 80),
     kind: 'diode',
     from,
@@ -121,7 +119,7 @@ const SECOND = {
   alternator: { kind: 'alternator', name: 'Second alternator', ratedA: 20 }
 } as const
 function add(what: 'bus' | 'battery' | 'alternator' | 'switch') {
-  const id = fresh(what)
+  const id = newId(what)
   const option = bench.option!.id
   const made: Edit =
     what === 'bus'

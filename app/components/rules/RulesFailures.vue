@@ -143,15 +143,9 @@ const taskKey = (loss: TaskLoss) => loss.task
     <div>
       <h2>Press something dead</h2>
       <div class="row tight" role="group" aria-label="What to press">
-        <v-btn
-          v-for="[key, says] in KINDS"
-          :key="key"
-          :variant="kind === key ? 'flat' : 'outlined'"
-          :color="kind === key ? 'primary' : undefined"
-          :aria-pressed="kind === key"
-          @click="kind = key"
-          >{{ says }}</v-btn
-        >
+        <ToggleButton v-for="[key, says] in KINDS" :key="key" :on="kind === key" @click="kind = key">{{
+          says
+        }}</ToggleButton>
         <v-btn variant="text" :disabled="dead.length === 0" @click="take([])">All whole again</v-btn>
       </div>
       <div class="parts" role="group" :aria-label="KINDS.find(known => known[0] === kind)![1]">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Airframe } from '#core/document'
+import { Iron } from '#core/document'
 import type { IronNear, WiringReport } from '#core/wiring'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
@@ -10,15 +10,14 @@ const bench = useBench()
 const preferences = usePreferences()
 const labels = computed(() => new Map(bench.examined!.units.map(unit => [unit.id, unit.label])))
 const iron = computed(() => bench.project!.airframe.iron ?? [])
-type Iron = NonNullable<Airframe['iron']>[number]
 
 function put(next: Iron[], what: string) {
   const { iron: _, ...airframe } = bench.project!.airframe
   bench.act([{ type: 'airframe.set', airframe: { ...airframe, ...(next.length && { iron: next }) } }], what)
 }
-const set = (position: number, patch: Partial<Iron>) =>
+const set = (position: number, next: Iron) =>
   put(
-    iron.value.map((iron, index) => (index === position ? { ...iron, ...patch } : iron)),
+    iron.value.map((iron, index) => (index === position ? next : iron)),
     `Iron ${iron.value[position]!.name}`
   )
 function add() {
@@ -32,6 +31,12 @@ const SIDES = [
   ['acrossMm', 'Right of the middle'],
   ['upMm', 'Height']
 ] as const
+const fieldsOf = ({ name }: Iron): readonly FormField<Iron>[] => [
+  { at: 'name', label: 'Name of the iron' },
+  { at: 'massKg', label: `Mass of ${name}` },
+  { at: 'armMm', label: `Arm of ${name}` },
+  ...SIDES.map(([at, says]) => ({ at, label: `${says} of ${name}` }))
+]
 const stateOf = (iron: IronNear) =>
   iron.atLeastMm >= iron.wantedMm ? 'far enough' : iron.known ? 'too near' : 'not known'
 const MARKS = { 'far enough': 'met', 'too near': 'decide', 'not known': 'check by hand' } as const
@@ -74,42 +79,8 @@ const columns = computed((): Column<IronNear>[] => [
       </thead>
       <tbody>
         <tr v-for="(lump, at) in iron" :key="at">
-          <td>
-            <TextField
-              hide-label
-              label="Name of the iron"
-              :model-value="lump.name"
-              @update:model-value="(name: string) => set(at, { name })"
-            />
-          </td>
-          <td class="pos">
-            <QuantityField
-              hide-label
-              kind="mass"
-              :label="`Mass of ${lump.name}`"
-              :least="0.001"
-              :most="500"
-              :model-value="lump.massKg"
-              @update:model-value="massKg => set(at, { massKg })"
-            />
-          </td>
-          <td class="pos">
-            <QuantityField
-              hide-label
-              kind="length"
-              :label="`Arm of ${lump.name}`"
-              :least="-10000"
-              :most="10000"
-              :model-value="lump.armMm"
-              @update:model-value="armMm => set(at, { armMm })"
-            />
-          </td>
-          <td v-for="[key, says] in SIDES" :key="key" class="pos">
-            <MeasuredField
-              :label="`${says} of ${lump.name}`"
-              :model-value="lump[key]"
-              @update:model-value="mm => set(at, { [key]: mm })"
-            />
+          <td v-for="field in fieldsOf(lump)" :key="field.at" :class="{ pos: field.at !== 'name' }">
+            <RecordField hide-label :schema="Iron" :record="lump" :field="field" @set="next => set(at, next)" />
           </td>
           <td>
             <v-btn

@@ -599,5 +599,6 @@ export type Disposal = z.infer<typeof Disposal>
 export type WireMark = z.infer<typeof WireMark>
 export type Route = z.infer<typeof Route>
 export type Station = z.infer<typeof Station>
+export type Iron = z.infer<typeof Iron>
 export type Loading = z.infer<typeof Loading>
 export type HandCheck = z.infer<typeof HandCheck>

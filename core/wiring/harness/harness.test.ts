@@ -11,6 +11,9 @@ import { examineOption } from '../../report'
 import { item, plainProject, projectWith } from '../../testing'
 import { demoProject } from '../../testing.demo'
 import { bundleDiameterMm, examineWiring, numberWires, shellOf } from '..'
+import { proposedSupply } from '../../power'
+import { readPhrase, US } from '../../quantity'
+import { needsDiodes, pinsFor, pinText } from './pins'
 import { listWires } from './wires'
 
 const dun = demoProject('3-skerrow-dunlin')
@@ -328,5 +331,65 @@ describe('bundles', () => {
     expect(lengthIn(round)).toBeGreaterThan(lengthIn(straight))
     expect(round.bundles.some(bundle => bundle.wires.includes('lamp-power') && /tail/.test(bundle.leg))).toBe(true)
     expect(straight.bundles.some(bundle => /tail/.test(bundle.leg))).toBe(false)
+  })
+})
+
+describe('the pin table of a unit', () => {
+  const pin = (number: string, use: string) => ({ pin: number, name: '', use })
+  const withPins = (...uses: string[]) =>
+    box('b', {
+      connectors: [
+        { id: 'J1', kind: 'd-sub', contacts: 'sockets', pins: uses.map((use, at) => pin(String(at + 1), use)) }
+      ] as Item['connectors']
+    })
+  it('a second feed lands on the second input, on the first where there is no second, and nowhere where there is none', () => {
+    expect(pinsFor(withPins('power', 'power 2'), 'power 2')?.map(pinText)).toEqual(['J1-2'])
+    expect(pinsFor(withPins('power', 'ground'), 'power 2')?.map(pinText)).toEqual(['J1-1'])
+    expect(pinsFor(withPins('ground'), 'power 2')).toEqual([])
+    expect(pinsFor(box('b'), 'power 1')).toBeUndefined()
+  })
+  // Two buses that meet in a box with one input feed each other when one has failed: common practice, a diode in each feed.
+  it('wants diodes unless the unit has a second input', () => {
+    expect(needsDiodes(withPins('power', 'power 2'))).toBe(false)
+    expect(needsDiodes(withPins('power', 'ground'))).toBe(true)
+    expect(needsDiodes(box('b'))).toBe(true)
+  })
+})
+
+describe('what a feeder and a data cable are called and where they go', () => {
+  it('a feeder names the source or the bus at its ends as the planner did', () => {
+    const project = applyEdits(
+      dun,
+      [
+        { type: 'supply.set', option: 'b', supply: proposedSupply(resolve(dun, 'b')) },
+        {
+          type: 'source.put',
+          option: 'b',
+          source: { kind: 'alternator', id: 'second', name: 'Standby alternator', ratedA: 20 }
+        },
+        {
+          type: 'tie.put',
+          option: 'b',
+          tie: { id: 'standby', name: 'Standby feed', kind: 'breaker', from: 'second', to: 'main', milliohm: 0 }
+        }
+      ],
+      'second'
+    ).project
+    const wire = report(project, 'b').wires.find(wire => wire.id === 'feeder standby')!
+    expect([wire.from, wire.to].map(end => readPhrase(end, US))).toEqual(['Standby alternator', 'Main bus'])
+    const first = report(project, 'b').wires.find(wire => wire.id.startsWith('feeder') && wire.id !== 'feeder standby')!
+    expect(readPhrase(first.from, US)).not.toBe('Standby alternator')
+  })
+  it('a cable between places that no route joins is told, and not listed as a wire', () => {
+    const { airframe } = dun
+    const cut = { ...dun, airframe: { ...airframe, routes: [] } }
+    const { findings, wires } = report(cut, 'b')
+    const told = findings.filter(finding => finding.code === 'wiring.no-route')
+    expect(told.length).toBeGreaterThan(0)
+    const places = new Map(resolve(cut, 'b').units.map(unit => [unit.id, unit.place.id]))
+    for (const { subjects } of told.filter(({ subjects }) => subjects.length === 2))
+      expect(places.get(subjects[0]!)).not.toBe(places.get(subjects[1]!))
+    for (const wire of wires.filter(({ units }) => units.length === 2))
+      expect(places.get(wire.units[0]!)).toBe(places.get(wire.units[1]!))
   })
 })

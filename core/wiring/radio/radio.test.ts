@@ -3,7 +3,7 @@ import { resolve } from '../../design'
 import { circuitsOf } from '../../power'
 import { demoProject } from '../../testing.demo'
 import { item, projectWith } from '../../testing'
-import type { Project } from '../../document'
+import { applyEdits, type Project } from '../../document'
 import { dragLoadLb, examineWiring, lossPer100Ft, quarterWaveMm } from '..'
 
 describe('coax', () => {
@@ -183,4 +183,24 @@ describe('the coax of a receiver', () => {
     const link = dun.fittedLinks.find(fittedLink => [fittedLink.from.unit, fittedLink.to.unit].includes('ant-xpdr'))!
     expect(old([{ wire: link.id, coax: 'double shield' }])).toBe(0)
   })
+})
+
+// MIL-C-17 tables (from memory): RG-400 weighs about 42 lb and RG-58 about 28 lb for 1,000 ft.
+it('coax of a single shield is lighter than of a double one, and lies by the kind that was entered', () => {
+  const dun = demoProject('3-skerrow-dunlin')
+  const coaxKg = (coax: 'single shield' | 'double shield') => {
+    const design = resolve(dun, 'b')
+    const wire = examineWiring(design, circuitsOf(design)).wires.find(wire => wire.kind === 'coax')!
+    const project = applyEdits(
+      dun,
+      [{ type: 'wires.put', option: 'b', wires: [{ wire: wire.id, coax }] }],
+      'coax'
+    ).project
+    const after = resolve(project, 'b')
+    const { massKg, lengthMm } = examineWiring(after, circuitsOf(after)).wires.find(other => other.id === wire.id)!
+    return (massKg / 0.45359237 / lengthMm) * 304.8 * 1000
+  }
+  expect(coaxKg('single shield')).toBeLessThan(coaxKg('double shield'))
+  expect(coaxKg('single shield')).toBeGreaterThan(20)
+  expect(coaxKg('double shield')).toBeLessThan(60)
 })
