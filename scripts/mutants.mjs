@@ -57,7 +57,9 @@ const results = await new Stryker({
   ],
   reporters: ['dots'],
   concurrency: 2,
-  timeoutMS: 20_000,
+  timeoutMS: 10_000,
+  // A design that is examined wrongly may be kept for good: a runner is begun again before it fills the memory.
+  maxTestRunnerReuse: 25,
   logLevel: 'warn'
 }).runMutationTest()
 
