@@ -4,13 +4,13 @@ import type { FigureKey } from '#core/report'
 
 /** The eight steps in working order, each with the rooms whose findings it shows and the figures of the tally that are theirs. */
 export const STEPS = [
-  { id: 'brief', name: SCREENS.brief.name, rooms: ['brief'], figures: [] as FigureKey[], hint: 'what it is for' },
+  { id: 'brief', name: SCREENS.brief.name, rooms: ['brief'], figures: [] as FigureKey[], hint: 'mission and limits' },
   {
     id: 'equipment',
     name: SCREENS.equipment.name,
     rooms: ['functions', 'catalogue'],
     figures: [] as FigureKey[],
-    hint: 'out, in, instead'
+    hint: 'remove, add, replace'
   },
   { id: 'panel', name: SCREENS.panel.name, rooms: ['panel', 'pilot'], figures: ['metal'], hint: 'to scale' },
   { id: 'power', name: SCREENS.power.name, rooms: ['power'], figures: ['amps', 'minutes'], hint: 'loads, minutes' },
@@ -42,7 +42,7 @@ export const FIGURE_NAMES: Readonly<Record<FigureKey, string>> = {
   'useful load': 'Useful load',
   'amps': 'Amps',
   'minutes': 'On battery',
-  'metal': 'Metal & fit',
+  'metal': 'Clearances',
   'wires': 'Wiring',
   'rules': 'Rules met',
   'findings': 'Findings'

@@ -29,7 +29,7 @@ const MEASURE_ADD = `async () => {
 }`
 const MEASURE_STEP = `async step => {
   const start = performance.now()
-  document.querySelector('nav[aria-label="Job card"] a[href*="/' + step + '"]').click()
+  document.querySelector('nav[aria-label="Steps"] a[href*="/' + step + '"]').click()
   while (!(location.pathname.endsWith(step) && document.querySelector('main h1')) && performance.now() - start < 5000)
     await new Promise(done => requestAnimationFrame(done))
   await new Promise(done => requestAnimationFrame(() => setTimeout(done)))

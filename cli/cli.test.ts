@@ -47,7 +47,7 @@ describe('the command line', () => {
     ['dxf', /SECTION/],
     ['svg', /<svg .*mm"/],
     ['csv', /^fate,unit,label/],
-    ['loads', /^Electrical load analysis\n[^]*\nAlternators give,/],
+    ['loads', /^Electrical load analysis\n[^]*\nAlternator output,/],
     ['json', /"format": 10/]
   ])('export --to %s writes the file', async (to, content) => {
     const out = join(there, `out.${to}`)
@@ -105,11 +105,11 @@ describe('the command line', () => {
     [['report', 'no-such.json'], /no-such.json cannot be read/],
     [['report', demo, '--option', 'zz'], /no option “zz”.*a, b, c/],
     [['export', demo], /--to is missing/],
-    [['export', demo, '--to', 'pdf'], /“pdf”; dxf, svg, csv, loads or json/],
+    [['export', demo, '--to', 'pdf'], /“pdf”; use dxf, svg, csv, loads or json/],
     [['export', demo, '--to', 'dxf', '-o', '/no/such/place.dxf'], /cannot be written/],
     [['check', 'package.json'], /not an Ewerpanel project/],
     [['fly'], /no command “fly”/],
-    [['report'], /wants a file/],
+    [['report'], /requires a file/],
     [['import', 'README.md'], /Line 1, column 1/]
   ])('%j fails with 2 and says why on the error stream', async (args, why) => {
     const { status, stdout, stderr } = await run(...args)

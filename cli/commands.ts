@@ -35,8 +35,7 @@ const fail = (message: string): never => {
 function read(file: string): string {
   try {
     const { size } = statSync(file)
-    if (size > MOST_BYTES)
-      fail(`${file} has ${(size / 1048576).toFixed(0)} MB; at most ${MOST_BYTES / 1048576} MB are read.`)
+    if (size > MOST_BYTES) fail(`${file} has ${(size / 1048576).toFixed(0)} MB. Maximum is ${MOST_BYTES / 1048576} MB.`)
     return readFileSync(file, 'utf8')
   } catch (error) {
     if (error instanceof CannotDo) throw error
@@ -89,18 +88,18 @@ const nextTo = (file: string, word: string): string => {
 
 /** Units and language, as they were asked for. */
 function readingOf({ units, locale }: { units: string; locale: string }): Reading {
-  if (!['inch', 'mm'].includes(units)) fail(`--units is “${units}”; inch or mm is wanted.`)
+  if (!['inch', 'mm'].includes(units)) fail(`--units is “${units}”; use inch or mm.`)
   try {
     return { system: units === 'mm' ? 'metric' : 'inch', locale: Intl.getCanonicalLocales(locale)[0] ?? US.locale }
   } catch {
-    return fail(`--locale is “${locale}”; a language tag such as en-US or de-DE is wanted.`)
+    return fail(`--locale is “${locale}”; use a language tag such as en-US or de-DE.`)
   }
 }
 
 const file = { type: 'positional', description: 'project file (JSON)', required: true } as const
 const option = {
   type: 'string',
-  description: 'id of the option; the first when left out; as-found for the aeroplane as it is'
+  description: 'id of the option; the first when left out; as-found for the aircraft as installed'
 } as const
 const units = { type: 'string', description: 'inch or mm', default: 'inch' } as const
 const locale = {
@@ -168,9 +167,7 @@ const exporting = (streams: Streams) =>
       const designOf = (project: Project) => resolve(project, optionOf(project, args.option))
       const writer = writers[args.to ?? '']
       if (!writer)
-        return fail(
-          `--to is ${args.to === undefined ? 'missing' : `“${args.to}”`}; dxf, svg, csv, loads or json is wanted.`
-        )
+        return fail(`--to is ${args.to === undefined ? 'missing' : `“${args.to}”`}; use dxf, svg, csv, loads or json.`)
       const project = open(args.file)
       if (args.to === 'dxf' || args.to === 'svg') {
         const stops = examineOption(project, optionOf(project, args.option)).findings.filter(
@@ -188,7 +185,7 @@ const exporting = (streams: Streams) =>
           if (out === undefined)
             return fail(
               `This panel has ${parts.length} pieces (${parts.map(part => part.name).join(', ')}): name a file with ` +
-                `-o, and each is written beside it.`
+                `-o, and each is written next to it.`
             )
           for (const part of parts)
             write(
@@ -257,7 +254,7 @@ export async function main(args: readonly string[], streams: Streams): Promise<n
   try {
     const command = Object.hasOwn(commands, asked) ? commands[asked as keyof typeof commands] : undefined
     if (!command) return fail(`There is no command “${asked}”. There are: ${Object.keys(commands).join(', ')}.`)
-    if (rest.length === 0) fail(`${asked} wants a file.`)
+    if (rest.length === 0) fail(`${asked} requires a file.`)
     const { result } = await runCommand(command as never, { rawArgs: rest })
     return typeof result === 'number' ? result : 0
   } catch (error) {

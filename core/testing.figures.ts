@@ -20,6 +20,8 @@ export interface Figures {
 const SENTENCES = new Set(['says', 'text', 'title', 'meaning', 'formula', 'note', 'basis', 'help'])
 const isPhrase = (value: readonly unknown[]) =>
   value.some(part => typeof part === 'object' && part !== null && 'is' in part)
+/** More than an id or a choice: a sentence, or a piece of one. */
+const isWords = (value: string) => value.split(' ').length > 3
 /** Of an input of a working, where it comes from is a sentence too. */
 const isSentence = (key: string, of: object) => SENTENCES.has(key) || (key === 'from' && 'symbol' in of)
 /** Nine figures tell any real change, and no difference in the last bit of a machine. */
@@ -36,7 +38,7 @@ function digest(part: unknown, design: Design): string {
       count++
       if (Number.isFinite(value)) sum += value
       hash.update(`${figure(value)};`)
-    } else if (typeof value === 'string' || typeof value === 'boolean') {
+    } else if (typeof value === 'boolean' || (typeof value === 'string' && !isWords(value))) {
       count++
       hash.update(`${value};`)
     } else if (value instanceof Map || value instanceof Set) for (const one of value) visit(one)

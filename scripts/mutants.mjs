@@ -57,7 +57,8 @@ const results = await new Stryker({
   ],
   reporters: ['dots'],
   concurrency: 2,
-  timeoutMS: 10_000,
+  // Loading the core takes a while on a busy machine: only a loop without end takes longer than this.
+  timeoutMS: 90_000,
   // A design that is examined wrongly may be kept for good: a runner is begun again before it fills the memory.
   maxTestRunnerReuse: 25,
   logLevel: 'warn'

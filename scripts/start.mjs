@@ -26,7 +26,7 @@ const newest = path => {
 const port = process.env.PORT ?? '4173'
 const host = process.env.HOST ?? '127.0.0.1'
 if (!/^\d+$/.test(port) || Number(port) > 65535) {
-  console.error(`PORT is “${port}”; a number from 0 to 65535 is wanted.`)
+  console.error(`PORT is “${port}”; use a number from 0 to 65535.`)
   process.exit(2)
 }
 
@@ -64,6 +64,6 @@ const wait = async () => {
     }
     await new Promise(done => setTimeout(done, 200))
   }
-  console.error('The server does not answer. What it said stands above.')
+  console.error('The server does not answer. See its output above.')
 }
 void wait()

@@ -26,7 +26,7 @@ async function* bodyPieces(event: H3Event, most: number): AsyncGenerator<Buffer>
   if (length > most)
     throw refuse(
       413,
-      `What was sent has ${megabytes(length)} MB; at most ${megabytes(most)} MB are read. Nothing was changed.`
+      `What was sent has ${megabytes(length)} MB. Maximum is ${megabytes(most)} MB. Nothing was changed.`
     )
   const { req } = event.node
   const began = Date.now()

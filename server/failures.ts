@@ -43,13 +43,13 @@ export function failureOf(error: unknown): Failure | undefined {
       statusCode: 507,
       message:
         'The disk is full: nothing was saved. What you did is still in this window. Make room on the disk that holds ' +
-        'the data directory, or save the project to a file; it is saved by itself as soon as there is room.'
+        'the data directory, or save the project to a file; it is saved automatically when there is room.'
     }
   if (isAway(error))
     return {
       statusCode: 503,
       message:
-        'The database server does not answer. What you did is still in this window and is sent again by itself; nothing ' +
+        'The database server does not answer. What you did is still in this window and is sent again automatically; nothing ' +
         'counts as saved until the server has answered. Look whether the database server runs and can be reached.'
     }
   const ofQuery = texts.some(text => text.startsWith('Failed query:'))

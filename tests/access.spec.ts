@@ -60,7 +60,7 @@ test.describe('without the list of findings', () => {
     await page.getByRole('button', { name: 'Alternators lost, switches set' }).click()
     expect(await violationsOf(page), 'a source lost').toEqual([])
     await openPane('On battery')
-    for (const ask of ['What must I shed?', 'What each backup buys', 'Older and colder']) {
+    for (const ask of ['Load-shed list', 'What each backup buys', 'Older and colder']) {
       await page.getByRole('button', { name: ask, exact: true }).click()
       await expect(page.getByRole('button', { name: ask, exact: true })).toBeEnabled()
     }

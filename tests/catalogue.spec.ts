@@ -101,10 +101,10 @@ test('a box with a hole, screws and ports is entered in fields, in inches, and s
   await fill('Name', 'Shelf receiver')
   await fill('Maker', 'Fenwick & Rook')
   // Of the places where it may stand the first chosen is the first tried: the list of all has the cabin before the baggage.
-  await choose(dialog, 'May stand', 'baggage')
+  await choose(dialog, 'Allowed locations', 'baggage')
   await page.getByRole('option', { name: 'cabin', exact: true }).click()
   await page.keyboard.press('Escape')
-  await choose(dialog, 'Gives', 'gps')
+  await choose(dialog, 'Provides', 'gps')
   await page.keyboard.press('Escape')
   await choose(dialog, 'Bezel', 'rectangle')
   await fill('Bezel width, in', '6 1/4')
@@ -214,7 +214,7 @@ test.describe('with the findings open', () => {
     await visit(page, 'skerrow-dunlin/equipment')
     // One connection is taken out, and proposed again.
     await page
-      .getByRole('navigation', { name: 'Job card' })
+      .getByRole('navigation', { name: 'Steps' })
       .getByRole('link', { name: /Wiring/ })
       .click()
     await page

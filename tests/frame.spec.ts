@@ -16,7 +16,7 @@ const drawn = (page: Page) =>
   })
 const step = (page: Page, name: string) =>
   page
-    .getByRole('navigation', { name: 'Job card' })
+    .getByRole('navigation', { name: 'Steps' })
     .getByRole('link', { name: new RegExp(`\\b${name}\\b`) })
     .click()
 
@@ -42,7 +42,7 @@ test.describe('in a window of its own', () => {
     acts += 2
     await choose(page, 'Certification basis', 'amateur-built')
     acts += 2
-    await choose(page, 'Installed now', 'nothing: a bare panel')
+    await choose(page, 'Installed now', 'Bare panel')
     await act(page.getByLabel('night VFR').check())
     await act(page.getByRole('button', { name: 'Begin', exact: true }).click())
     await settled(page)
@@ -50,14 +50,14 @@ test.describe('in a window of its own', () => {
     // What is lacking is named, a line each, with what would give it here.
     const airspeed = page.locator('[data-lacking="rules.missing:us-equipment/b1"]')
     await expect(airspeed).toContainText('no airspeed installed')
-    await act(airspeed.getByRole('button', { name: 'What gives it' }).click())
+    await act(airspeed.getByRole('button', { name: 'Show options' }).click())
     // A dial alone gives nothing: what it waits for is said beforehand, and comes with the kit.
     await expect(page.locator('[data-answer]').first()).toContainText('does not work without pitot and static')
     await act(page.locator('[data-answer]').first().getByRole('button', { name: /^Add / }).click())
-    await expect(airspeed).toContainText('does not give airspeed: no pitot and static')
+    await expect(airspeed).toContainText('does not provide airspeed: no pitot and static')
     // The rest is taken as a kit.
     await act(page.getByRole('button', { name: 'Starter kit…' }).click())
-    await act(page.getByRole('button', { name: 'Take the kit' }).click())
+    await act(page.getByRole('button', { name: 'Add all' }).click())
     await expect(airspeed).toHaveCount(0)
     await expect(page.locator('[data-lacking^="rules.missing:us-"]')).toHaveCount(0)
     await act(step(page, 'Panel'))
@@ -127,7 +127,7 @@ test.describe('in a window of its own', () => {
     await settled(page)
     await expect(remedies.first()).toBeEnabled()
     await page.goto(baseOf(page) + (await addressOf(page, 'skerrow-dunlin/equipment')))
-    await expect(page.getByText('What is lacking is being worked out…')).toBeVisible()
+    await expect(page.getByText('Finding missing equipment…')).toBeVisible()
   })
 })
 
@@ -241,7 +241,7 @@ test('an empty aeroplane can be begun and gets its first unit', async ({ page })
   await page.getByRole('button', { name: 'New aeroplane' }).click()
   await page.getByLabel('Registration').fill('ZZ-NEW')
   await page.getByLabel('Model').fill('Larkfell L-24 Dunlin')
-  await choose(page, 'Installed now', 'nothing: a bare panel')
+  await choose(page, 'Installed now', 'Bare panel')
   // It is not begun with the seats that stood there before something that is no number.
   await page.getByLabel('Seats', { exact: true }).fill('four')
   await page.getByLabel('Model').focus()
@@ -307,15 +307,15 @@ test('a finding that lacks a function leads to what gives it', async ({ page }) 
   await page
     .locator('[data-finding="wiring.signal-missing"]')
     .filter({ hasText: 'augmented position' })
-    .getByRole('link', { name: 'What gives it' })
+    .getByRole('link', { name: 'Show options' })
     .click()
   await expect(page.locator('[data-answer="marlstone-pilot-g"]')).toBeVisible()
   // The port is taken by a receiver of the plain grade: it cures only once that gives way.
-  await expect(page.locator('[data-answer]').first()).toContainText('gives it once connected')
+  await expect(page.locator('[data-answer]').first()).toContainText('OK once wired')
   // A kit that cannot meet it does not say that all is well.
   await page.getByRole('button', { name: 'Starter kit…' }).click()
   await expect(page.getByRole('dialog')).toContainText('Not met by this kit')
-  await expect(page.getByRole('dialog')).not.toContainText('Nothing that must be fixed is lacking')
+  await expect(page.getByRole('dialog')).not.toContainText('No required equipment is missing')
   await page.getByRole('button', { name: 'Cancel' }).click()
 })
 
@@ -328,7 +328,7 @@ test.describe('as a first visit has it', () => {
     expect((await page.locator('main').boundingBox())!.width).toBeGreaterThanOrEqual(1100)
     await page.getByRole('button', { name: 'Next' }).click()
     await expect(page).toHaveURL(/equipment/)
-    await page.getByRole('button', { name: 'Put away' }).click()
+    await page.getByRole('button', { name: 'Dismiss' }).click()
     await page.reload()
     await settled(page)
     await expect(page.getByRole('complementary', { name: 'Tour' })).toHaveCount(0)
@@ -433,7 +433,7 @@ test('a closed dialog gives the focus back; the first stop leads past the rail; 
   await page.reload()
   await settled(page)
   await page.keyboard.press('Tab')
-  await expect(page.getByRole('link', { name: 'To the work' })).toBeFocused()
+  await expect(page.getByRole('link', { name: 'Skip to content' })).toBeFocused()
   await page.keyboard.press('Enter')
   await page.keyboard.press('Tab')
   expect(await page.evaluate(() => document.activeElement?.closest('main') !== null)).toBe(true)
@@ -479,7 +479,7 @@ test('a length can be worked out where it is typed; settings change how all is r
   await page.getByText('Settings…').click()
   const money = page.locator('[data-figure="money"] .value')
   const dollars = Number((await money.textContent())!.replace(/\D/g, ''))
-  await choose(page, 'Currency that sums are read in', 'EUR')
+  await choose(page, 'Display currency', 'EUR')
   await page.getByLabel('One dollar is so many EUR').fill('0.5')
   await page.getByLabel('One dollar is so many EUR').press('Enter')
   await expect(page.getByRole('dialog')).toContainText('as you entered it')

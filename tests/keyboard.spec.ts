@@ -22,7 +22,7 @@ async function work(page: Page, path: string) {
   await visit(page, `skerrow-dunlin/${path}`)
   await settled(page)
   await page.keyboard.press('Tab')
-  await expect(page.getByRole('link', { name: 'To the work' })).toBeFocused()
+  await expect(page.getByRole('link', { name: 'Skip to content' })).toBeFocused()
   await page.keyboard.press('Enter')
 }
 const figure = (page: Page, key: string) => page.locator(`[data-figure="${key}"] .value`)

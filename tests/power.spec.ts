@@ -49,14 +49,14 @@ test.describe('with the findings open', () => {
     await pane(page, 'Circuits')
     await expect(page.getByText('Nothing takes current yet')).toBeVisible()
     await page
-      .getByRole('navigation', { name: 'Job card' })
+      .getByRole('navigation', { name: 'Steps' })
       .getByRole('link', { name: /Equipment/ })
       .click()
     for (const name of ['Wideface 10', 'Wayfarer T', 'Reserve 6']) {
       await page.getByRole('searchbox', { name: 'Find in the catalogue' }).fill(name)
       await page.getByRole('button', { name: `Add ${name}`, exact: true }).click()
     }
-    await page.getByRole('navigation', { name: 'Job card' }).getByRole('link', { name: /Power/ }).click()
+    await page.getByRole('navigation', { name: 'Steps' }).getByRole('link', { name: /Power/ }).click()
     await expect(page.getByRole('row', { name: /cruise in cloud/ })).toBeVisible()
     // The display is put on the essential bus by hand, the navigator is given a fuse; the working says why.
     await pane(page, 'Distribution')
@@ -72,7 +72,7 @@ test.describe('with the findings open', () => {
     const circuit = page.getByRole('dialog', { name: 'Circuit of Wayfarer T' })
     await choose(page, 'Kind of circuit protection', 'fuse')
     await circuit.getByRole('button', { name: 'Close' }).click()
-    await expect(page.locator('[data-finding="power.fuse-spares"]')).toContainText('no spares are carried')
+    await expect(page.locator('[data-finding="power.fuse-spares"]')).toContainText('no spare fuses are carried')
     await page.locator('[data-finding="power.fuse-spares"] .remedy button').click()
     await expect(page.locator('[data-finding="power.fuse-spares"]')).toHaveCount(0)
     await page.getByRole('button', { name: 'Change the circuit of Wayfarer T' }).click()
@@ -110,7 +110,7 @@ test.describe('with the findings open', () => {
     await expect(page.locator('[data-node="essential"]')).toBeVisible()
     await page.getByRole('button', { name: '+ bus' }).click()
     const finding = page.locator('[data-finding="power.no-source"]')
-    await expect(finding).toContainText('No source leads to the Bus 4')
+    await expect(finding).toContainText('No source feeds the Bus 4')
     await page.getByLabel('Name', { exact: true }).fill('Cargo bus')
     await page.getByLabel('Name', { exact: true }).press('Enter')
     const cargo = page.getByRole('button', { name: /^Cargo bus/ })
@@ -121,7 +121,7 @@ test.describe('with the findings open', () => {
     await expect(field(page, 'Kind')).toContainText('diode')
     // A ring of diodes is named, not followed for ever.
     await drag(page, `[data-node="${id}"]`, '[data-node="main"]')
-    await expect(page.locator('[data-finding="power.feed-ring"]')).toContainText('run in a ring')
+    await expect(page.locator('[data-finding="power.feed-ring"]')).toContainText('form a ring')
     await page.keyboard.press('Control+z')
     await expect(page.locator('[data-finding="power.feed-ring"]')).toHaveCount(0)
     await page.getByRole('button', { name: '+ tie' }).click()
@@ -130,8 +130,8 @@ test.describe('with the findings open', () => {
     // By keyboard: a unit is chosen with Enter and hung on the new bus from the list.
     await page.locator('[data-node^="load "]').first().focus()
     await page.keyboard.press('Enter')
-    await choose(page, 'Hangs on', 'Cargo bus')
-    await expect(field(page, 'Hangs on')).toContainText('Cargo bus')
+    await choose(page, 'Fed from', 'Cargo bus')
+    await expect(field(page, 'Fed from')).toContainText('Cargo bus')
     // In a setting of the switches: with the master off and the alternators gone only the reserve feeds.
     await choose(page, 'Try Master', 'OFF')
     await expect(page.getByRole('status').filter({ hasText: 'units fed' })).toBeVisible()
@@ -157,9 +157,7 @@ test.describe('with the findings open', () => {
     await choose(page, 'Wire', /^AWG 22\b/)
     await circuit.getByRole('button', { name: 'Close' }).click()
     const finding = page.locator('[data-finding="power.protector"]')
-    await expect(finding).toContainText(
-      'The 15 A breaker of Com does not protect its AWG 22 wire, which wants 5 A at most.'
-    )
+    await expect(finding).toContainText('The 15 A breaker of Com does not protect its AWG 22 wire. Maximum is 5 A.')
     await finding.locator('.remedy button').click()
     await expect(finding).toHaveCount(0)
     await change.click()
@@ -180,7 +178,7 @@ test.describe('with the findings open', () => {
     await choose(page, 'Breaker', /^20 A/)
     await dialog.getByRole('button', { name: 'Close' }).click()
     const finding = page.locator('[data-finding="power.feeder-rated"]')
-    await expect(finding).toContainText('bears 20.0 A: it opens and takes all behind it along')
+    await expect(finding).toContainText('rated 20.0 A. It will open and disconnect everything it feeds')
     await change.click()
     await dialog.getByRole('button', { name: 'Why this breaker' }).click()
     const working = page.getByRole('dialog').filter({ hasText: 'the alternator into a flat battery' })
@@ -190,7 +188,7 @@ test.describe('with the findings open', () => {
     await page.keyboard.press('Escape')
     // Whoever closes a dialog stands again where it was opened.
     await expect(change).toBeFocused()
-    await finding.getByRole('button', { name: 'Make it 60 A.' }).click()
+    await finding.getByRole('button', { name: 'Use a 60 A breaker.' }).click()
     await expect(finding).toHaveCount(0)
     await expect(feeder).toContainText('60')
     // The wire a starter burns: a battery cable chosen too thin, taken back by undo.
@@ -214,12 +212,12 @@ test('what must I shed to have so many minutes: answered and applied', async ({ 
   const wanted = before + 30
   await page.getByLabel('Minutes asked for').fill('an hour')
   await page.getByLabel('Minutes asked for').press('Enter')
-  await expect(page.getByRole('button', { name: 'What must I shed?' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Load-shed list' })).toBeDisabled()
   await page.getByLabel('Minutes asked for').fill(String(wanted))
   await page.getByLabel('Minutes asked for').press('Enter')
-  await page.getByRole('button', { name: 'What must I shed?' }).click()
-  await expect(page.getByText('Shed these besides')).toBeVisible()
-  const promised = Number(/(\d+) min/.exec((await page.getByText('Shed these besides').textContent())!)![1])
+  await page.getByRole('button', { name: 'Load-shed list' }).click()
+  await expect(page.getByText('Shed these in addition')).toBeVisible()
+  const promised = Number(/(\d+) min/.exec((await page.getByText('Shed these in addition').textContent())!)![1])
   expect(promised).toBeGreaterThanOrEqual(wanted)
   await page.getByRole('button', { name: 'Shed them' }).click()
   await expect.poll(() => minutes(page)).toBe(promised)
@@ -260,7 +258,7 @@ test('a number out of range is refused in words and changes nothing', async ({ p
   await page.locator('[data-node="battery"]').click()
   await page.getByLabel('Capacity, Ah').fill('0')
   await page.getByLabel('Capacity, Ah').press('Enter')
-  await expect(page.getByRole('alert')).toContainText('out of range: more than 0, at most 500. 25 stands')
+  await expect(page.getByRole('alert')).toContainText('out of range: more than 0, at most 500. 25 is kept')
   await page.getByLabel('Capacity, Ah').fill('-5')
   await page.getByLabel('Capacity, Ah').press('Enter')
   expect((await kept(page, 'skerrow-dunlin')).airframe.battery.capacityAh).toBe(25)
@@ -287,7 +285,7 @@ test('what loses power, when: a shed moved earlier moves its bar and buys minute
   // Out of range is said, and nothing is quietly bent to fit.
   await minute.fill('9999')
   await minute.press('Enter')
-  await expect(row.getByRole('alert')).toContainText('out of range: from 0 to 1440. 40 stands')
+  await expect(row.getByRole('alert')).toContainText('out of range: from 0 to 1440. 40 is kept')
   await page.keyboard.press('Escape')
   await page.locator('h1').click()
   for (let n = 0; n < 2; n++) await page.keyboard.press('Control+z')
@@ -301,7 +299,7 @@ test('without an alternator the tally, the job card, the list and the table of l
   await page.getByLabel('Alternator (A)').fill('0')
   await page.getByLabel('Alternator (A)').press('Tab')
   await settled(page)
-  const card = page.getByRole('navigation', { name: 'Job card' })
+  const card = page.getByRole('navigation', { name: 'Steps' })
   const mark = (of: Locator) => of.locator('svg.mark').first()
   await expect(mark(page.locator('[data-figure="amps"]'))).toHaveAccessibleName('decide')
   await card.getByRole('link', { name: /Power/ }).click()

@@ -114,7 +114,7 @@ test('Equipment: what a removal would do is marked as of before until it is told
   expect(weight).toBeGreaterThan(0)
   expect(gained).toBeGreaterThanOrEqual(weight!)
   const antenna = page.locator('[data-fitted="ant-com"]')
-  await expect(antenna).toContainText('Old nav/com works in part only')
+  await expect(antenna).toContainText('Old nav/com is limited')
   await page.evaluate(() => {
     const seen: boolean[] = []
     Object.assign(window, { seen })

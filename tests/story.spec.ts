@@ -15,7 +15,7 @@ test.afterAll(async () => {
 const figure = (page: Page, key: string) => page.locator(`[data-figure="${key}"] .value`)
 const goTo = (page: Page, step: string) =>
   page
-    .getByRole('navigation', { name: 'Job card' })
+    .getByRole('navigation', { name: 'Steps' })
     .getByRole('link', { name: new RegExp(step) })
     .click()
 

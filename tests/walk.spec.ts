@@ -23,7 +23,7 @@ async function foreignTo(page: Page, step: string): Promise<string[]> {
 async function printed(page: Page): Promise<void> {
   await page.evaluate(() => dispatchEvent(new Event('beforeprint')))
   await page.emulateMedia({ media: 'print' })
-  await expect(page.getByRole('navigation', { name: 'Job card' })).toBeHidden()
+  await expect(page.getByRole('navigation', { name: 'Steps' })).toBeHidden()
   await expect(page.getByRole('region', { name: 'Tally' })).toBeHidden()
   await expect(page.locator('.printed')).toContainText('ZZ-DUN Skerrow Bird Count')
   await expect(page.locator('.printed')).toContainText('Option B: one wide display')

@@ -51,21 +51,21 @@ test('two windows never overwrite each other unseen', async ({ page }) => {
   await rename(page, 'Named in window one')
   await saved(page)
   await rename(other, 'Named in window two')
-  await expect(other.getByText('The same thing was changed in another window')).toBeVisible()
+  await expect(other.getByText('The same item was changed in another window')).toBeVisible()
   expect((await read()).project.title).toBe('Named in window one')
 
   // Just the name is asked about, with both values; the other's stays among the earlier versions.
   await expect(other.locator('[data-dispute]')).toHaveCount(1)
   await expect(other.locator('[data-dispute]')).toContainText('Named in window one')
   await other.getByRole('button', { name: /as it is here/ }).click()
-  await other.getByRole('button', { name: 'Go on with these' }).click()
+  await other.getByRole('button', { name: 'Use selected' }).click()
   await saved(other)
   expect((await read()).project.title).toBe('Named in window two')
 
   // And the first window, acting on, is told in turn and takes what was saved.
   await rename(page, 'Named once more')
   await page.getByRole('button', { name: /as in the other window/ }).click()
-  await page.getByRole('button', { name: 'Go on with these' }).click()
+  await page.getByRole('button', { name: 'Use selected' }).click()
   await expect(page.getByLabel('Name of the project')).toHaveValue('Named in window two')
   await other.close()
 })
@@ -130,7 +130,7 @@ test('an earlier version can be brought back', async ({ page }) => {
   await page.getByRole('button', { name: 'More for this option' }).click()
   await page.getByText('Earlier versions…').click()
   await expect(page.getByText(/Since the last of them: Rename project/)).toBeVisible()
-  await page.getByRole('button', { name: 'Bring back' }).first().click()
+  await page.getByRole('button', { name: 'Restore' }).first().click()
   await expect(page.getByLabel('Name of the project')).toHaveValue('Hollin Evening School')
 })
 
@@ -184,7 +184,7 @@ test.describe('bad files bring a clear message and change nothing', () => {
       input.dispatchEvent(new Event('change', { bubbles: true }))
     })
     await expect(page.getByRole('alert')).toContainText(
-      '“huge.json” has 100 MB; at most 20 MB are read. Nothing was changed.'
+      '“huge.json” has 100 MB. Maximum is 20 MB. Nothing was changed.'
     )
   })
   test('and the server itself refuses it before reading', async ({ page }) => {
@@ -250,11 +250,11 @@ test('HTML in a name is shown as text', async ({ page }) => {
   })
 })
 
-test('a file of a project that is there already comes in as a copy beside it', async ({ page }) => {
+test('a file of a project that is there already is imported as a copy next to it', async ({ page }) => {
   await withNew(page, async () => {
     await walkTo(page, '/')
     await page.getByLabel('Import a project file').setInputFiles(file(text()))
-    await expect(page.getByRole('status')).toContainText('as a copy beside it')
+    await expect(page.getByRole('status')).toContainText('was imported as a copy')
   })
 })
 

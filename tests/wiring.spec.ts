@@ -34,7 +34,7 @@ test('from units to a printed list: numbered, one wire sent another way, one tic
   const sheet = page.locator('[data-one-wire]')
   await expect(sheet).toContainText('J1-1')
   const before = Number(/Length to cut ([\d.]+)/.exec((await sheet.textContent())!)![1])
-  await choose(page, 'By way of', 'Cabin')
+  await choose(page, 'Route', 'Cabin')
   await expect
     .poll(async () => Number(/Length to cut ([\d.]+)/.exec((await sheet.textContent())!)![1]))
     .toBeGreaterThan(before)
@@ -76,7 +76,7 @@ test('from units to a printed list: numbered, one wire sent another way, one tic
 
   // One link by hand: what it touches changes, numbers stay.
   const numbers = new Map((await option(page)).wires.map(mark => [mark.wire, mark.number]))
-  await page.getByRole('tab', { name: 'Who talks to whom' }).click()
+  await page.getByRole('tab', { name: 'Data connections' }).click()
   await page
     .locator('[data-link]')
     .filter({ hasText: 'transponder control' })
@@ -97,7 +97,7 @@ test.describe('with the findings open', () => {
     await page.getByRole('button', { name: 'Enter a pin table…' }).click()
     const dialog = page.getByRole('dialog')
     await dialog.getByLabel('Pin table', { exact: true }).fill('1\tPOWER\tpower\n1\tGND\tground\n3\tX\tnothing tx')
-    await expect(dialog.getByRole('alert')).toContainText('pin 1 stands in line 1 already')
+    await expect(dialog.getByRole('alert')).toContainText('pin 1 is in line 1 already')
     await expect(dialog.getByRole('alert')).toContainText('“nothing tx”')
     await expect(dialog.getByRole('button', { name: 'Keep these pins' })).toBeDisabled()
     await dialog.getByLabel('Pin table', { exact: true }).fill('1\tAIRCRAFT POWER\tpower\n14\tAIRCRAFT GROUND\tground')
@@ -133,9 +133,9 @@ test.describe('with the findings open', () => {
     await page
       .locator('[data-finding="wiring.magnetometer"]')
       .filter({ hasText: 'Position lights' })
-      .getByRole('button', { name: /Lead its return/ })
+      .getByRole('button', { name: /Route its return/ })
       .click()
-    await expect(row).toContainText('beside it')
+    await expect(row).toContainText('next to it')
     await choose(page, 'Coax of Tall navigator, waas gps antenna', 'single shield')
     await expect(page.locator('[data-figure="findings"]')).toBeVisible()
     await expect.poll(async () => (await option(page)).wires.some(mark => mark.coax === 'single shield')).toBe(true)

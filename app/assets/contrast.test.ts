@@ -29,7 +29,7 @@ it('contrast is that of the published definition: black on white 21, equal colou
 
 describe.each([
   ['the bench', ':root'],
-  ['hangar night', '.hangar-night']
+  ['Dark', '.hangar-night']
 ])('%s', (_, selector) => {
   const theme = tokens(selector)
   const of = (name: string) => theme.get(name)!

@@ -107,7 +107,7 @@ async function copy() {
     await navigator.clipboard.writeText(text)
     bench.said = `${kept.value.length} rows of ${name} are copied.`
   } catch {
-    bench.said = 'The browser did not let the table be copied; CSV gives it as a file.'
+    bench.said = 'The browser blocked copying. Download the table as CSV instead.'
   }
 }
 const download = () =>

@@ -61,7 +61,7 @@ function given(): number {
   const said = read(text.value)
   if (whole && !Number.isInteger(said)) throw new QuantityError(`${text.value} is not a whole number.`)
   if (said < least || said <= above || said > most)
-    throw new QuantityError(`${text.value} is out of range: ${range()}. ${named(value.value)} stands.`)
+    throw new QuantityError(`${text.value} is out of range: ${range()}. ${named(value.value)} is kept.`)
   return said
 }
 function take() {

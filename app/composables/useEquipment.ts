@@ -31,7 +31,7 @@ export function useEquipment() {
       // It was worked out for the document as it was: if that has moved on, it is worked out for the new one.
       if (bench.project !== project) return await addNow(item)
       if (!addition) {
-        bench.said = `${item.name} may stand at ${item.mounts.join(' or ')}; this airframe has no such place.`
+        bench.said = `${item.name} can be installed at ${item.mounts.join(' or ')}; this aircraft has no such location.`
         return
       }
       const { unit, edits, waits, links } = addition

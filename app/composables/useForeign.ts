@@ -33,8 +33,7 @@ async function inTime<Read>(
   try {
     const reader = wrap<ForeignReader>(worker)
     const there = await within<boolean>(READER_MS, Promise.race([reader.ready(), broken]), () => false)
-    if (!there)
-      return refused(`What reads ${name} did not start. Nothing was changed: load the page anew and try again.`)
+    if (!there) return refused(`What reads ${name} did not start. Nothing was changed: reload the page and try again.`)
     return await within(LIMIT_MS, question(reader), () =>
       refused(
         `${name} could not be read within ${LIMIT_MS / 1000} seconds: it is damaged, or far larger than it should be. Nothing was changed.`

@@ -10,7 +10,7 @@ export const PANEL_LAYERS: readonly (readonly [LayoutLayer, string, string])[] =
   ['sight', 'Sight', 'Field of view of the pilot chosen in Seats'],
   ['reach', 'Reach', 'How far the arm of the pilot chosen in Seats goes'],
   ['flow', 'Flow', 'The way of the hands in the flow chosen in Hands'],
-  ['metal', 'Metal', 'How far the face gives under a push']
+  ['metal', 'Metal', 'Panel deflection under a push']
 ]
 
 const tool = ref<LayoutTool>('move')

@@ -71,7 +71,7 @@ async function importFile(event: Event) {
   wrong.value = said.value = ''
   if (!file) return
   if (file.size > MOST_MB * 1048576) {
-    wrong.value = `“${file.name}” has ${(file.size / 1048576).toFixed(0)} MB; at most ${MOST_MB} MB are read. Nothing was changed.`
+    wrong.value = `“${file.name}” has ${(file.size / 1048576).toFixed(0)} MB. Maximum is ${MOST_MB} MB. Nothing was changed.`
     return
   }
   const text = await file.text()
@@ -99,7 +99,7 @@ async function importCopy(text: string, name: string) {
       body: JSON.stringify(copy),
       headers: { 'Content-Type': 'application/json' }
     })
-    said.value = `There is a “${document.title}” already, so “${name}” is in the hangar as a copy beside it.`
+    said.value = `There is a “${document.title}” already, so “${name}” was imported as a copy.`
   } catch (error) {
     wrong.value = sayError(error)
   }
@@ -197,10 +197,10 @@ const restoreField = useTemplateRef('restoreField')
       <ChoiceField v-model="sort" label="Sorted by" class="sort" :items="SORTS" />
     </div>
     <section aria-label="Projects" class="floor">
-      <p v-if="!rows" class="quiet">Opening the doors…</p>
+      <p v-if="!rows" class="quiet">Loading projects…</p>
       <div v-else-if="rows.length === 0" class="sheet empty">
         <p>The hangar is empty.</p>
-        <v-btn color="primary" variant="flat" @click="starting = true">Begin an aeroplane</v-btn>
+        <v-btn color="primary" variant="flat" @click="starting = true">New aircraft</v-btn>
         <v-btn @click="importField?.click()">Import a project file</v-btn>
       </div>
       <p v-else-if="shown.length === 0" class="quiet">No aeroplane of that name.</p>
@@ -208,9 +208,7 @@ const restoreField = useTemplateRef('restoreField')
     </section>
     <ModalDialog v-model="asking" max-width="460" role="alertdialog" aria-label="Delete a project">
       <v-card v-if="leaving" :title="`Delete “${leaving.title}”?`">
-        <v-card-text
-          >It goes with all its options and earlier versions. It can be brought back right afterwards.</v-card-text
-        >
+        <v-card-text>All its options and earlier versions are deleted too. You can undo this immediately.</v-card-text>
         <v-card-actions>
           <v-spacer /><v-btn autofocus @click="leaving = undefined">Cancel</v-btn
           ><v-btn color="error" variant="flat" @click="remove">Delete</v-btn>

@@ -77,7 +77,12 @@ describe('the order of a table', () => {
   })
   // RFC 4180 knows no endless number, and spreadsheets read “Infinity” as a word: it is given as the screen says it.
   it('what has no end is given in words, a number as a number', () => {
-    const column: Column<number> = { key: 'min', title: 'Lit until', value: row => row, text: () => 'a day and more' }
+    const column: Column<number> = {
+      key: 'min',
+      title: 'Powered until',
+      value: row => row,
+      text: () => 'a day and more'
+    }
     expect(cellGiven(column, Infinity, US)).toBe('a day and more')
     expect(cellGiven(column, 93.25, US)).toBe(93.25)
     expect(cellGiven({ ...column, value: () => undefined }, 1, US)).toBe('')

@@ -26,7 +26,7 @@ describe('a field of a form', () => {
     expect(doneOf({ label: 'Alternator (A)' })).toBe('alternator')
     expect(doneOf({ label: 'Capacity, Ah' })).toBe('capacity')
     expect(doneOf({ label: 'IFR by VOR' })).toBe('IFR by VOR')
-    expect(doneOf({ label: 'It is the', done: 'role' })).toBe('role')
+    expect(doneOf({ label: 'Role', done: 'role' })).toBe('role')
   })
   it('shows what stands for none, and typing that takes the field away', () => {
     const tax = formFieldOf(Prices, prices, { at: 'taxOnWorkPercent', label: 'Tax', none: 0 })
@@ -63,7 +63,7 @@ describe('a field of a form', () => {
   it('a choice that need not be made has a choice for that', () => {
     const reports = formFieldOf(Quote, Quote.parse({ id: 'q', shop: 'S', weeks: [1, 2, 3] }), {
       at: 'reports',
-      label: 'Progress told',
+      label: 'Status reports',
       none: 'not asked'
     })
     expect([reports.shown, reports.items]).toEqual([

@@ -78,7 +78,7 @@ export function holeSchedule(design: Design): HoleSchedule {
       count(`${name} nut plate, two lugs`, 'bays, so that they come out from the front')
       count('3/32 in rivet', 'nut plates')
       count('3/32 in rivet', 'nut plates')
-    } else count(`${name} nut`, 'units; where a maker gives threads of its own, none')
+    } else count(`${name} nut`, 'units; none where a maker has different threads')
   }
   return {
     openings: cut.map((opening, index) =>

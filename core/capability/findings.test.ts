@@ -52,7 +52,7 @@ describe('what a choice silently takes away', () => {
     project.fitted = [{ id: 'head', item: 'head', label: 'Control head', place: 'tail' }]
     const { findings, lost } = examineFunctions(resolve(project, 'a'), resolve(project, AS_FOUND))
     expect(lost.sort()).toEqual(['autopilot control', 'level mode'])
-    expect(readPhrase(findings[0]!.says, US)).toContain('Control head gave it')
+    expect(readPhrase(findings[0]!.says, US)).toContain('Control head provided it')
     const kept = applyEdits(project, findings[0]!.remedies[0]!.edits, 'keep').project
     expect(examineFunctions(resolve(kept, 'a'), resolve(kept, AS_FOUND)).lost).toEqual([])
   })

@@ -226,7 +226,7 @@ export function examineFunctions(design: Design, found: Design): FunctionsReport
       finding('functions.duplicate', unit.id, {
         weight: 'note',
         basis: { kind: 'derived', source: 'functions in the catalogue entries, and what each single loss leaves' },
-        says: messages.duplicate({ unit, few: fewOf(others), others, gives }),
+        says: messages.duplicate({ unit, few: fewOf(others), gives }),
         remedies: [
           {
             says: messages.duplicateRemedy(unit),

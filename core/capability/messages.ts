@@ -11,32 +11,26 @@ export const firstOf = ({ units, mostNames }: { units: readonly DesignUnit[]; mo
     : enumerate(units.map(thing), ' and ')
 export const leftOver = (
   serving: DesignUnit[]
-) => say`${enumerate(serving.map(thing), ' and ')} ${serving.length > 1 ? 'serve' : 'serves'}
-    nothing any more: no gyro here runs on air.`
-export const leftOverRemedy = (serving: readonly unknown[]) => say`Take ${serving.length > 1 ? 'them' : 'it'} out.`
+) => say`${enumerate(serving.map(thing), ' and ')} ${serving.length > 1 ? 'are' : 'is'} no longer required: no gyro
+    uses air.`
+export const leftOverRemedy = (serving: readonly unknown[]) => say`Remove ${serving.length > 1 ? 'them' : 'it'}.`
 export const keepRemedy = (back: DesignUnit[]) => say`Keep ${enumerate(back.map(thing), ' and ')}.`
 export const lost = ({ there, name, givers }: { there: DesignUnit[]; name: string; givers: DesignUnit[] }) =>
   there.length
-    ? say`No ${name} any more: ${enumerate(there.map(thing))} would
-    give it and ${there.length > 1 ? 'do' : 'does'} not work.`
-    : say`No ${name} any more: ${enumerate(givers.map(thing))}
-    gave it.`
+    ? say`${name} is lost: ${enumerate(there.map(thing))} provided it and ${there.length > 1 ? 'do' : 'does'} not work.`
+    : say`${name} is lost: ${enumerate(givers.map(thing))} provided it.`
 export const duplicate = ({
   unit,
   few,
-  others,
   gives
 }: {
   unit: DesignUnit
   few: Phrase
-  others: readonly unknown[]
   gives: string[]
-}) => say`${thing(unit)} only shows what ${few} ${others.length > 1 ? 'show' : 'shows'}
-    already (${gives.join(', ')}), and lives on after no loss that takes it there. Without it:
-    ${unit.state === 'new' ? say`${price(unit.priceCents)} and ` : ''}a
-    hole less.`
+}) => say`${thing(unit)} duplicates ${few} (${gives.join(', ')}) and adds no redundancy. Removing it saves
+    ${unit.state === 'new' ? say`${price(unit.priceCents)} and ` : ''}one cutout.`
 export const duplicateRemedy = (unit: Named) => say`Remove ${thing(unit)}.`
-export const place = (unit: DesignUnit) => say`${thing(unit)} is entered at ${unit.place.name} (${unit.place.kind}); it
-    is made for ${unit.item.mounts.join(' or ')}.`
-export const seats = (seats: number) => say`The brief asks for ${seats} seats; the intercom serves two. The back seats
-    will hear nothing.`
+export const place = (unit: DesignUnit) => say`${thing(unit)} is entered at ${unit.place.name} (${unit.place.kind}).
+    It is made for ${unit.item.mounts.join(' or ')}.`
+export const seats = (seats: number) => say`The brief has ${seats} seats. The intercom serves two. The rear seats
+    have no audio.`

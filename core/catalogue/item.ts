@@ -269,17 +269,17 @@ export const Item = z
       if (need.what === 'aerial' && item.ports.find(port => port.id === need.port)?.kind !== 'coax')
         complain(['needs', index, 'port'], `“${need.port}” is no coax port of this item`)
       if (need.what === 'function' && need.required && !need.for && item.provides.includes(need.name))
-        complain(['needs', index, 'name'], `“${need.name}” is what the item gives itself: it would wait for itself`)
+        complain(['needs', index, 'name'], `“${need.name}” is provided by the item itself: it would wait for itself`)
       if (need.what === 'listener' && isFor(need, need.name))
         complain(
           ['needs', index, 'for'],
-          `holds back “${need.name}” itself until somebody hears it: it would wait for itself`
+          `holds back “${need.name}” itself until another unit receives it: it would wait for itself`
         )
       if (need.what === 'listener' && !said.has(need.name))
-        complain(['needs', index, 'name'], `“${need.name}” is said by none of the item’s ports`)
+        complain(['needs', index, 'name'], `“${need.name}” is sent by none of the item’s ports`)
       for (const purpose of need.for ?? [])
         if (!given.has(purpose))
-          complain(['needs', index, 'for'], `“${purpose}” is neither given nor said by this item`)
+          complain(['needs', index, 'for'], `“${purpose}” is neither provided nor sent by this item`)
     })
   })
 

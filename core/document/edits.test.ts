@@ -337,7 +337,7 @@ describe('what used to slip through', () => {
       { unit: two, sharesWith: three }
     ])
       expect(() => applyEdits(shared, [{ type: 'circuit.set', option: 'b', circuit }], 'ring')).toThrow(
-        /has none of its own/
+        /has no breaker/
       )
     const file = structuredClone(start)
     file.options[0]!.circuits.push({ unit: 'nobody' }, { unit: 'asi' }, { unit: 'asi' })

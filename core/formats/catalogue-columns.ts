@@ -48,7 +48,7 @@ const COLUMNS = {
   id: {
     at: 'id',
     as: 'text',
-    cell: 'letters, digits, dot, dash, underscore; at most 64',
+    cell: 'letters, digits, dot, dash, underscore; maximum 64',
     form: { section: 'What it is', rank: 4, label: 'Id', hint: 'letters, digits and hyphens' }
   },
   name: { at: 'name', as: 'text', cell: 'text', form: { section: 'What it is', rank: 1, label: 'Name' } },
@@ -174,7 +174,7 @@ const COLUMNS = {
     at: 'power.minV',
     as: 'number',
     cell: 'lowest voltage at which it works',
-    form: { section: 'Current', rank: 26, label: 'Least volts', number: 'plain' }
+    form: { section: 'Current', rank: 26, label: 'Minimum voltage', number: 'plain' }
   },
   max_v: {
     at: 'power.maxV',
@@ -219,7 +219,7 @@ const COLUMNS = {
     form: {
       section: 'Current',
       rank: 33,
-      label: 'Share of time it draws',
+      label: 'Duty cycle',
       number: 'plain',
       hint: '0 to 1; empty: always'
     }
@@ -245,7 +245,7 @@ const COLUMNS = {
   phases: {
     at: 'power.phases',
     as: 'words if any',
-    cell: 'phases of flight it is on in, parted by `;`; empty: all',
+    cell: 'phases of flight with it on, separated by `;`; empty: all',
     form: {
       section: 'Current',
       rank: 40,
@@ -317,11 +317,11 @@ const COLUMNS = {
   provides: {
     at: 'provides',
     as: 'words',
-    cell: 'functions, parted by `;`',
+    cell: 'functions, separated by `;`',
     form: {
       section: 'What it is',
       rank: 8,
-      label: 'Gives',
+      label: 'Provides',
       choice: { of: FUNCTIONS, several: true, search: true },
       wide: true
     }
@@ -343,11 +343,11 @@ const COLUMNS = {
   stands: {
     at: 'stands',
     as: 'own',
-    cell: 'how a box has to stand: `within 0.5 deg; connectors forward, aft; or inverted; iron 600 mm away`, the last two as wanted',
+    cell: 'required mounting: `within 0.5 deg; connectors forward, aft; or inverted; iron 600 mm away`, the last two optional',
     form: {
       section: 'Face and body',
       rank: 24,
-      label: 'How it stands',
+      label: 'Mounting',
       hint: 'within 0.5 deg; connectors forward, aft; iron 600 mm away',
       wide: true
     }
@@ -393,7 +393,7 @@ const COLUMNS = {
     as: 'own',
     cell:
       'what its maker has announced: `2027-09-01 | price 4500 | approved certified; light-sport | gives com | in ' +
-      'words`; the three in the middle as wanted, several parted by ` // `',
+      'words`; the middle three optional, several separated by ` // `',
     form: {
       section: 'Weight, money and labour',
       rank: 16,
@@ -417,11 +417,11 @@ const COLUMNS = {
   mounts: {
     at: 'mounts',
     as: 'words',
-    cell: 'kinds of place it may stand at, the usual one first',
+    cell: 'allowed kinds of location, the usual one first',
     form: {
       section: 'What it is',
       rank: 5,
-      label: 'May stand',
+      label: 'Allowed locations',
       choice: { of: PLACE_KINDS, several: true },
       hint: 'the first is tried first'
     }

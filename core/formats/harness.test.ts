@@ -104,7 +104,7 @@ describe('a pin table is pasted', () => {
     )
     expect(read.problems.map(problem => problem.line).sort()).toEqual([2, 3, 4, 5, 6])
     expect(read.problems.map(problem => problem.message).join('\n')).toMatch(
-      /pin 1 stands in line 1 already[\s\S]*no pin[\s\S]*s99[\s\S]*size/
+      /pin 1 is in line 1 already[\s\S]*no pin[\s\S]*s99[\s\S]*size/
     )
   })
   it('nothing is nothing', () => expect(readPinTable('  \n', ports).problems).toHaveLength(1))

@@ -86,7 +86,7 @@ export function examineMass(design: Design, wires: readonly Wire[], wiresAsFound
   gathered(
     wires.filter(wire => !before.has(wire.id) || changed(wire)),
     1,
-    '+ wire put in'
+    '+ wire installed'
   )
   const emptyMassKg = lines.reduce((sum, massLine) => sum + massLine.massKg, 0)
   const moment = lines.reduce((sum, massLine) => sum + massLine.momentKgMm, 0)

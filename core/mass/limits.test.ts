@@ -125,7 +125,7 @@ describe('findings of weight and balance say by how much, and of what', () => {
       [1_900, 700]
     ])!
     expect(heavy.limit).toBeUndefined()
-    expect(readPhrase(heavy.says, US)).toContain('the envelope has no limits there')
+    expect(readPhrase(heavy.says, US)).toContain('The envelope has no limits at this weight')
   })
   it('a weight over the maximum, once, and its centre of gravity not besides', () => {
     const { maxMassKg } = plainProject().airframe

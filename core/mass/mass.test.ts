@@ -115,7 +115,7 @@ describe('loadings against the envelope', () => {
   const loaded = (loads: Record<string, number>) => massOf({ ...plainProject(), airframe: handbook(loads) })
   // FAA-H-8083-1B, loaded weight and CG of a single-engine aeroplane (worked example, from memory): 1,340 lb at 37.0 in empty;
   // front 320 at 35, rear 290 at 72, fuel 240 at 48, baggage 90 at 92: 2,280 lb, 101,460 lb-in, 44.5 in; limits 35.6 to 43.2.
-  it('the handbook’s example: 2,280 lb at 44.5 in, 1.3 in behind the aft limit', () => {
+  it('the handbook’s example: 2,280 lb at 44.5 in, 1.3 in aft of the aft limit', () => {
     const { loadings, findings } = loaded({ front: 320, rear: 290, fuel: 240, baggage: 90 })
     const { takeOff } = loadings[0]!
     expect(takeOff.massKg / pounds(1)).toBeCloseTo(2280, 9)
@@ -123,7 +123,7 @@ describe('loadings against the envelope', () => {
     expect(takeOff.armMm / 25.4).toBeCloseTo(44.5, 1)
     const outside = findings.find(finding => finding.id === 'mass.outside:l:at take-off')!
     expect(outside.weight).toBe('must fix')
-    expect(readPhrase(outside.says, US)).toContain('1.3 in behind the aft limit')
+    expect(readPhrase(outside.says, US)).toContain('1.3 in aft of the aft limit')
   })
   it('within the limits nothing is said; each limit passed is told', () => {
     const codes = (loads: Record<string, number>) =>
@@ -134,7 +134,7 @@ describe('loadings against the envelope', () => {
     expect(codes({ front: 340, rear: 340, fuel: 240, baggage: 100 })).toContain('mass.over')
     const nose = { ...plainProject(), airframe: { ...handbook({ front: 900 }), emptyArmMm: inches(35.7) } }
     const forward = massOf(nose).findings.find(finding => finding.code === 'mass.outside')!
-    expect(readPhrase(forward.says, US)).toContain('ahead of the forward limit')
+    expect(readPhrase(forward.says, US)).toContain('forward of the forward limit')
   })
   it('what is within with full tanks and outside when they are burnt is told', () => {
     // Fuel well ahead of the empty aeroplane: burning it moves the centre aft.

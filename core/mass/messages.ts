@@ -8,7 +8,7 @@ export const atArm = (armMm: number) => say`arm ${mm(armMm)}`
 export const emptyAfterWork = (emptyArmMm: number) => say`after the work, arm ${mm(emptyArmMm)}`
 export const loadArm = (armMm: number) => say`arm ${mm(armMm)}`
 export const outsideOnTheWay = ({ fuelLeftKg, order }: { fuelLeftKg: number; order: BurnOrder }) =>
-  say`arm with ${kg(fuelLeftKg)} of fuel left, ${order}: outside`
+  say`arm with ${kg(fuelLeftKg)} of fuel left, ${order}: out of limits`
 
 // loading.ts
 
@@ -21,16 +21,8 @@ export const withFuelLeft = ({
   burn: readonly unknown[]
   order: BurnOrder
 }) => say`with ${kg(fuelLeftKg)} of fuel left${burn.length > 1 ? `, ${order}` : ''}`
-export const over = ({
-  name,
-  massKg,
-  maxMassKg
-}: {
-  name: string
-  massKg: number
-  maxMassKg: number
-}) => say`Loaded as “${name}” the aeroplane weighs ${kg(massKg)}; ${kg(maxMassKg)}
-    is the maximum take-off weight.`
+export const over = ({ name, massKg, maxMassKg }: { name: string; massKg: number; maxMassKg: number }) =>
+  say`Takeoff weight of loading “${name}” is ${kg(massKg)}. Maximum is ${kg(maxMassKg)}.`
 export const outside = ({
   limitsMm,
   name,
@@ -47,12 +39,10 @@ export const outside = ({
   fore: boolean
 }) =>
   limitsMm === undefined
-    ? say`Loaded as “${name}”, ${when}, the aeroplane weighs
-    ${kg(massKg)}; the envelope has no limits there.`
-    : say`Loaded as “${name}”, ${when}, the centre of gravity
-    is at ${mm(armMm)}, ${mm(Math.abs(armMm - limitsMm[fore ? 0 : 1]))}
-    ${fore ? 'ahead of the forward' : 'behind the aft'}
-    limit of ${mm(limitsMm[fore ? 0 : 1])} at ${kg(massKg)}.`
+    ? say`Weight of loading “${name}”, ${when}, is ${kg(massKg)}. The envelope has no limits at this weight.`
+    : say`Center of gravity of loading “${name}”, ${when}, is ${mm(armMm)},
+    ${mm(Math.abs(armMm - limitsMm[fore ? 0 : 1]))} ${fore ? 'forward of the forward' : 'aft of the aft'} limit.
+    Limit is ${mm(limitsMm[fore ? 0 : 1])} at ${kg(massKg)}.`
 export const station = ({
   name,
   heldName,
@@ -63,10 +53,9 @@ export const station = ({
   heldName: string
   massKg: number
   most: number
-}) => say`Loaded as “${name}”, ${heldName} holds ${kg(massKg)}; ${kg(most)} is its
-    limit.`
-export const noLoading = say`No loading is entered, so the limits of the centre of gravity are not checked.
-    Enter seats, tanks and baggage, and how they are loaded, in ${screen('budget', 'balance')}.`
+}) => say`Loading “${name}” has ${kg(massKg)} at ${heldName}. Maximum is ${kg(most)}.`
+export const noLoading = say`No loading is entered. Center of gravity limits are not checked. Enter seats, tanks,
+    baggage and their loadings in ${screen('budget', 'balance')}.`
 export const arm = ({
   name,
   armMm,
@@ -79,5 +68,5 @@ export const arm = ({
   low: number
   beyondMm: number
   high: number
-}) => say`The arm of ${name}, ${mm(armMm)}, lies outside the aeroplane, whose places
-    reach from ${mm(low + beyondMm)} to ${mm(high - beyondMm)}. It is measured from another datum, or mistyped.`
+}) => say`The arm of ${name}, ${mm(armMm)}, is outside the aircraft, whose locations are from ${mm(low + beyondMm)}
+    to ${mm(high - beyondMm)}. Check the datum and the entry.`

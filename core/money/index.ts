@@ -281,7 +281,7 @@ function quoteFindings(quotes: readonly QuoteSummary[], work: number): Finding[]
     const apart = Math.max(whole / work, work / whole)
     const names = quote.forgotten.slice(0, 4).map(costLine => costLine.says)
     const more = quote.forgotten.length - names.length
-    const entered = { kind: 'entered', source: 'lines of the quote, and what each was said to cover' } as const
+    const entered = { kind: 'entered', source: 'lines of the quote, and what each covers' } as const
     return [
       ...(work > 0 && quote.totalCents > 0 && apart >= QUOTE_APART
         ? [
@@ -293,7 +293,7 @@ function quoteFindings(quotes: readonly QuoteSummary[], work: number): Finding[]
               unit: 'USD' as const,
               basis: {
                 kind: 'common practice' as const,
-                source: 'a quote and an estimate of the same work lie within a half of each other'
+                source: 'a quote and an estimate of the same work differ by less than half'
               },
               says: messages.quote({
                 shop: quote.shop,

@@ -3,7 +3,7 @@ import { say, figure, num, wireRun, thing, price, enumerate, type Named, type Sa
 
 // index.ts
 
-export const priceDrift = (drift: number) => say`Prices ${drift > 0 ? 'risen' : 'fallen'} by then`
+export const priceDrift = (drift: number) => say`Price ${drift > 0 ? 'increase' : 'decrease'} until then`
 export const openForVisit = ({ name, openHours }: { name: string; openHours: number }) =>
   say`Open and close for ${name}, ${figure(openHours, 'h')}`
 export const openAgain = ({ groups, openHours }: { groups: string; openHours: number }) =>
@@ -27,12 +27,11 @@ export const taxLine = ({
 }: {
   taxOnThingsPercent: number | undefined
   taxOnWorkPercent: number | undefined
-}) => say`Tax: ${figure(taxOnThingsPercent ?? 0, '%')} on things, ${figure(taxOnWorkPercent ?? 0, '%')}
-    on work`
+}) => say`Tax: ${figure(taxOnThingsPercent ?? 0, '%')} on parts, ${figure(taxOnWorkPercent ?? 0, '%')} on labor`
 export const contingency = (contingencyPercent: number) => say`Contingency, ${figure(contingencyPercent, '%')}`
 export const credit = ({ how, unit }: { how: string | undefined; unit: Named }) =>
   say`${how === 'sell' ? 'Sale' : 'Trade-in'} of ${thing(unit)}`
-export const creditFall = say`What is sold or traded in has lost by then`
+export const creditFall = say`Loss of resale and trade-in value until then`
 export const over = ({
   optionName,
   totalCents,
@@ -41,18 +40,10 @@ export const over = ({
   optionName: string
   totalCents: number
   budgetCents: number
-}) => say`${optionName} costs ${price(totalCents)}; the budget is ${price(budgetCents)}:
-    ${price(totalCents - budgetCents)} over.`
-export const visit = ({
-  name,
-  total,
-  ceiling
-}: {
-  name: string
-  total: number
-  ceiling: number
-}) => say`${name} costs ${price(total)}; it may cost ${price(ceiling)}: ${price(total - ceiling)}
-    over.`
+}) => say`${optionName} costs ${price(totalCents)}, ${price(totalCents - budgetCents)} over the budget of
+    ${price(budgetCents)}.`
+export const visit = ({ name, total, ceiling }: { name: string; total: number; ceiling: number }) =>
+  say`${name} costs ${price(total)}, ${price(total - ceiling)} over its limit of ${price(ceiling)}.`
 export const quote = ({
   shop,
   totalCents,
@@ -67,9 +58,13 @@ export const quote = ({
   whole: number
   work: number
   apart: number
-}) => say`${shop} quotes ${price(totalCents)}${forgottenCents ? say`, ${price(whole)} with what it leaves out` : ''};
-    the estimate without contingency is ${price(work)}: the larger is ${num(apart, 1)} times the smaller.
-    One of the two leaves something out.`
+}) => say`${shop} quotes ${price(totalCents)}${
+  forgottenCents
+    ? say`, ${price(whole)} adjusted for missing
+    items`
+    : ''
+}. The estimate without contingency is ${price(work)}. They differ by a factor of ${num(apart, 1)}.
+    One of them is incomplete.`
 export const quoteLacks = ({
   shop,
   names,
@@ -80,16 +75,16 @@ export const quoteLacks = ({
   names: readonly Sayable[]
   more: number
   forgottenCents: number
-}) => say`No line of ${shop}’s quote is for ${enumerate(names)}${more ? say` and ${figure(more)} more` : ''}:
-    ${price(forgottenCents)} by the estimate. Ask whether it is left out.`
+}) => say`${shop}’s quote has no line for ${enumerate(names)}${more ? say` and ${figure(more)} more` : ''},
+    ${price(forgottenCents)} by the estimate. Ask the shop whether they are included.`
 export const quoteTwice = ({
   shop,
   twice
 }: {
   shop: string
   twice: { says: Phrase; by: string[] }[]
-}) => say`${shop}’s quote names ${enumerate(twice.map(line => line.says))} in more
-    than one line: ask whether it is charged twice.`
+}) => say`${shop}’s quote has ${enumerate(twice.map(line => line.says))} in more than one line. Ask the shop whether
+    it is charged twice.`
 
 // later.ts
 
@@ -97,19 +92,19 @@ export const installHours = (labourHours: number) => say`${labourHours} h of the
 
 // quotes.ts
 
-export const taxAsQuoted = (share: number) => say`Tax, ${num(share * 100, 1, '%')} as another quote states`
+export const taxAsQuoted = (share: number) => say`Tax, ${num(share * 100, 1, '%')} as in another quote`
 
 // time/job.ts
 
 export const taskRange = ({ best, worst }: { best: number; worst: number }) =>
-  say`likely; at best ${num(best, 1)}, at worst ${num(worst, 1)}`
+  say`likely; best ${num(best, 1)}, worst ${num(worst, 1)}`
 
 // time/tasks.ts
 
 export const arrival = (unit: Named) => say`${thing(unit)} arrives`
 export const openUp = say`Open up`
-export const removal = (outHours: number) => say`Take out, ${figure(Math.round(outHours * 10) / 10, 'h')}`
-export const hiddenFaults = say`Hidden faults mended`
+export const removal = (outHours: number) => say`Removal, ${figure(Math.round(outHours * 10) / 10, 'h')}`
+export const hiddenFaults = say`Hidden defects repaired`
 export const panelTask = say`Panel cut and finished`
 export const installation = (inHours: number) => say`Install and wire, ${figure(Math.round(inHours * 10) / 10, 'h')}`
 export const closeUp = say`Close up`

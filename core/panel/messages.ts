@@ -18,8 +18,8 @@ import {
 
 // face/access.ts
 
-export const access = (hard: Placed[]) => say`Only from behind can these be taken out, bigger than their hole or screwed
-    on from behind, and in no removable bay: ${enumerate(hard.map(thing))}.`
+export const access = (hard: Placed[]) => say`These units can only be removed from behind the panel and are in no
+    removable bay: ${enumerate(hard.map(thing))}.`
 
 // face/check.ts
 
@@ -41,10 +41,8 @@ export const holesMeet = ({
   wanted: Typed
 }) =>
   measuredMm < 0
-    ? say`The holes for ${label} and ${otherName} run into each other
-    by ${by}.`
-    : say`Between the holes for ${label} and ${otherName} only ${left} of metal is left; ${wanted}
-    is wanted.`
+    ? say`The cutouts of ${label} and ${otherName} overlap by ${by}.`
+    : say`The web between the cutouts of ${label} and ${otherName} is ${left}. Minimum is ${wanted}.`
 export const edge = ({
   measuredMm,
   label,
@@ -59,13 +57,12 @@ export const edge = ({
   wanted: Typed
 }) =>
   measuredMm < 0
-    ? say`The hole for ${label} reaches ${by} over the edge of the
-    sheet.`
-    : say`The hole for ${label} leaves an edge margin of ${left}; ${wanted} is wanted.`
+    ? say`The cutout of ${label} extends ${by} beyond the edge of the sheet.`
+    : say`The edge margin at the cutout of ${label} is ${left}. Minimum is ${wanted}.`
 export const bezelEdge = ({ label, by }: { label: Typed; by: Typed }) =>
-  say`The bezel of ${label} reaches ${by} over the edge of the sheet.`
+  say`The bezel of ${label} extends ${by} beyond the edge of the sheet.`
 export const faceZone = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>
-  say`${label} covers ${otherName} by ${by}.`
+  say`${label} overlaps ${otherName} by ${by}.`
 export const depth = ({
   label,
   left,
@@ -80,46 +77,16 @@ export const depth = ({
   wanted: Typed
   measuredMm: number
   limitMm: number
-}) => say`${label} goes ${left} deep with its connectors; ${otherName} begins at ${wanted}:
+}) => say`${label} is ${left} deep with its connectors. ${otherName} begins at ${wanted}. It is
     ${mm(measuredMm - limitMm)} too deep.`
-export const bulkhead = ({
-  label,
-  left,
-  wanted
-}: {
-  label: Typed
-  left: Typed
-  wanted: Typed
-}) => say`${label} goes ${left} deep with its connectors; there are ${wanted} behind
-    the panel.`
-export const behindOverlap = ({
-  label,
-  otherName,
-  by
-}: {
-  label: Typed
-  otherName: string | Typed
-  by: Typed
-}) => say`Behind the face the boxes of ${label} and ${otherName} run into each other
-    by ${by}.`
-export const ownScrew = ({
-  label,
-  by
-}: {
-  label: Typed
-  by: Typed
-}) => say`A screw of ${label} comes out in its own hole by ${by}: its entry in the
-    catalogue is wrong.`
-export const seam = ({
-  label,
-  otherName,
-  by
-}: {
-  label: Typed
-  otherName: string | Typed
-  by: Typed
-}) => say`${label} lies across the seam of ${otherName} by ${by}: the bay would not
-    come out.`
+export const bulkhead = ({ label, left, wanted }: { label: Typed; left: Typed; wanted: Typed }) =>
+  say`${label} is ${left} deep with its connectors. The depth behind the panel is ${wanted}.`
+export const behindOverlap = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>
+  say`Behind the panel the bodies of ${label} and ${otherName} overlap by ${by}.`
+export const ownScrew = ({ label, by }: { label: Typed; by: Typed }) =>
+  say`A screw hole of ${label} overlaps its cutout by ${by}. Correct its catalog entry.`
+export const seam = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>
+  say`${label} crosses the seam of ${otherName} by ${by}. The bay could not be removed.`
 export const bayLip = ({
   label,
   left,
@@ -130,8 +97,7 @@ export const bayLip = ({
   left: Typed
   otherName: string | Typed
   wanted: Typed
-}) => say`The hole for ${label} leaves ${left} to the seam of ${otherName}; its frame
-    and screws want ${wanted}.`
+}) => say`The cutout of ${label} is ${left} from the seam of ${otherName}. Its frame and screws require ${wanted}.`
 export const bayFrame = ({
   label,
   left,
@@ -142,32 +108,24 @@ export const bayFrame = ({
   left: Typed
   otherName: string | Typed
   wanted: Typed
-}) => say`The body of ${label} is ${left} from the seam of ${otherName}. The frame
-    reaches ${wanted} under the bay: the body would run into it.`
-export const screwEdge = ({
-  label,
-  left,
-  wanted
-}: {
-  label: Typed
-  left: Typed
-  wanted: Typed
-}) => say`A screw of ${label} leaves ${left} of metal to the edge of the sheet; ${wanted}
-    is wanted.`
+}) => say`The body of ${label} is ${left} from the seam of ${otherName}. The frame extends ${wanted} under the bay,
+    so the two collide.`
+export const screwEdge = ({ label, left, wanted }: { label: Typed; left: Typed; wanted: Typed }) =>
+  say`The edge distance at a screw of ${label} is ${left}. Minimum is ${wanted}.`
 export const screwZone = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>
-  say`A screw of ${label} runs into ${otherName} by ${by}.`
+  say`A screw of ${label} overlaps ${otherName} by ${by}.`
 export const screw = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>
-  say`A screw of ${label} or ${otherName} comes out in the other's hole, by ${by}.`
+  say`A screw hole of ${label} or ${otherName} overlaps the other’s cutout by ${by}.`
 export const moveRemedy = ({ who, byMm, ways }: { who: Named; byMm: number; ways: string | undefined }) =>
-  say`Move ${thing(who)} ${mm(byMm)} ${ways!}; nothing else is in its way there.`
+  say`Move ${thing(who)} ${mm(byMm)} ${ways!}.`
 export const unplaced = (
   unit: Named
-) => say`${thing(unit)} belongs on the panel and has no position yet. In ${screen('panel')}, drag
-    it from the tray or type its position.`
+) => say`${thing(unit)} is a panel unit and has no position. In ${screen('panel')}, drag it from the tray or type
+    its position.`
 
 // face/fasteners.ts
 
-export const holeFor = (other: Named) => say`the hole for ${thing(other)}`
+export const holeFor = (other: Named) => say`the cutout of ${thing(other)}`
 export const screwOf = (other: Named) => say`a screw of ${thing(other)}`
 export const screwWeb = ({
   unit,
@@ -179,8 +137,8 @@ export const screwWeb = ({
   to: string | Phrase
   measuredMm: number
   limitMm: number
-}) => say`Between a screw of ${thing(unit)} and ${to} ${mm(Math.max(0, measuredMm), limitMm)}
-    of metal is left; ${mm(limitMm, measuredMm)} is wanted.`
+}) => say`The web between a screw of ${thing(unit)} and ${to} is ${mm(Math.max(0, measuredMm), limitMm)}. Minimum is
+    ${mm(limitMm, measuredMm)}.`
 export const screwHead = ({
   name,
   unit,
@@ -191,8 +149,8 @@ export const screwHead = ({
   unit: Named
   headMm: number
   other: Named
-}) => say`The head of a ${name} screw of ${thing(unit)}, ${mm(headMm)} across, lies
-    under the bezel of ${thing(other)}.`
+}) => say`The head of a ${name} screw of ${thing(unit)}, ${mm(headMm)} in diameter, is under the bezel of
+    ${thing(other)}.`
 export const screwNut = ({
   name,
   unit,
@@ -203,16 +161,16 @@ export const screwNut = ({
   unit: Named
   nutMm: number
   other: Named
-}) => say`Behind the face the nut of a ${name} screw of ${thing(unit)}, ${mm(nutMm)}
-    across, meets the box of ${thing(other)}.`
+}) => say`Behind the panel the nut of a ${name} screw of ${thing(unit)}, ${mm(nutMm)} across, touches the body of
+    ${thing(other)}.`
 export const nutPlate = ({
   unit,
   rivetsMm
 }: {
   unit: Named
   rivetsMm: number
-}) => say`A nut plate at a screw of ${thing(unit)}, its rivets ${mm(rivetsMm)} apart,
-    finds no metal for both of them: a plain nut, or a plate with its rivets on one side.`
+}) => say`There is no room for both rivets of a nut plate at a screw of ${thing(unit)} (${mm(rivetsMm)} apart). Use
+    a plain nut or a one-sided nut plate.`
 
 // face/inside-corners.ts
 
@@ -226,10 +184,10 @@ export const insideCorner = ({
   names: readonly Sayable[]
   tight: readonly unknown[]
   radiusMm: number
-}) => say`Inside corners tighter than the cutter leaves, ${mm(cutterRadiusMm)}:
+}) => say`Inside corners are sharper than the cutter radius, ${mm(cutterRadiusMm)}:
     ${enumerate(names)}${tight.length > 4 ? say` and ${figure(tight.length - 4)} more` : ''};
-    the tightest is ${mm(radiusMm)}. What slides in with sharp corners will not go in: have them filed out,
-    take a finer cutter, or ask for relief in the corners.`
+    the sharpest is ${mm(radiusMm)}. Units with square corners will not fit. File the corners, use a smaller cutter,
+    or add corner relief.`
 
 // face/labels.ts
 
@@ -239,24 +197,16 @@ export const letters = ({
 }: {
   text: string
   lacking: string[]
-}) => say`The label “${text}” is engraved without ${lacking.map(letter => `“${letter}”`).join(', ')}:
-    there is no single-line form of it. Write it with other letters.`
-export const label = ({
-  text,
-  by,
-  who
-}: {
-  text: string
-  by: number
-  who: string
-}) => say`The label “${text}” reaches ${mm(-by)} into ${who}: it would be cut away
-    or covered.`
+}) => say`The label “${text}” is engraved without ${lacking.map(letter => `“${letter}”`).join(', ')}, which the
+    engraving font does not have. Use other letters.`
+export const label = ({ text, by, who }: { text: string; by: number; who: string }) =>
+  say`The label “${text}” overlaps ${who} by ${mm(-by)} and would be cut away or covered.`
 
 // strength/stiffeners.ts
 
 export const openingOf = (unit: Named) => say`the opening of ${thing(unit)}`
 export const screwAt = (unit: Named) => say`a screw of ${thing(unit)}`
-export const boxOf = (unit: Named) => say`the box of ${thing(unit)}`
+export const boxOf = (unit: Named) => say`the body of ${thing(unit)}`
 export const stiffener = ({
   name,
   by,
@@ -267,13 +217,13 @@ export const stiffener = ({
   by: number
   what: Phrase
   met: readonly unknown[]
-}) => say`${name} reaches ${mm(by)} into ${what}${met.length > 1 ? say` and meets ${met.length - 1} more` : ''}:
-    it cannot be riveted there. Move it, or end it before.`
-export const stiffenerRemedy = (name: string) => say`Take ${name} away.`
+}) => say`${name} overlaps ${what} by ${mm(by)}${met.length > 1 ? say` and ${met.length - 1} more` : ''}. It cannot
+    be riveted there. Move or shorten it.`
+export const stiffenerRemedy = (name: string) => say`Remove ${name}.`
 
 // strength/strength.ts
 
-export const pushedAt = ({ dx, dy }: { dx: number; dy: number }) => say`across and up, of ${mm(dx)} × ${mm(dy)}`
+export const pushedAt = ({ dx, dy }: { dx: number; dy: number }) => say`across and up, within ${mm(dx)} × ${mm(dy)}`
 export const trayFormula = ({
   up,
   side,
@@ -282,8 +232,8 @@ export const trayFormula = ({
   up: number
   side: number
   forward: number
-}) => say`M = Σ m · g · n · d / 2 over what hangs in one opening; up n = ${up}, sideways
-    ${side}; forward F = Σ m · g · ${forward}`
+}) => say`M = Σ m · g · n · d / 2 for all units in one opening; up n = ${up}, sideways ${side}; forward F = Σ m · g
+    · ${forward}`
 export const bend = ({
   loose,
   name,
@@ -303,14 +253,12 @@ export const bend = ({
 }) =>
   say`${
     loose
-      ? say`The metal at ${name} hangs on nothing: its openings, or sides that are not held, cut it off from
-    what carries it.`
+      ? say`The metal at ${name} is unsupported. Openings or free sides separate it from the supported sheet.`
       : say`Deflection ${mm(deflectionMm, mostBendMm)} at ${figure(pushN, 'N')} on ${name}, limit
     ${mm(mostBendMm, deflectionMm)}.`
   }${
     others.length
-      ? say` Soft too:
-    ${enumerate(others)}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.`
+      ? say` Also flexible: ${enumerate(others)}${soft.length > 4 ? ` and ${soft.length - 4} more` : ''}.`
       : ''
   }`
 export const rearSupport = ({
@@ -333,12 +281,11 @@ export const rearSupport = ({
   weigh: number
   forward: number
   mostTrayMomentNm: number
-}) => say`${enumerate(hanging.map(thing))} (${kg(massKg)}) ${hanging.length > 1 ? 'hang in one opening and are' : 'is'}
-    carried by the face alone: ${num(moment, 1, 'N·m')} at ${downG} g down, ${newtonMetres} up, ${newtonMetresOf}
-    sideways, ${num(weigh, 0, 'N')} at ${forward} g forward; ${figure(mostTrayMomentNm, 'N·m')} is set. Hold
-    ${hanging.length > 1 ? 'their backs' : 'its back'} by rails or on a duct.`
-export const rearSupportRemedy = (hanging: DesignUnit[]) =>
-  say`Give ${enumerate(hanging.map(thing))} a support at the back.`
+}) => say`${enumerate(hanging.map(thing))} (${kg(massKg)})
+    ${hanging.length > 1 ? 'share one opening and are' : 'is'} supported by the panel only: ${num(moment, 1, 'N·m')}
+    at ${downG} g down, ${newtonMetres} up, ${newtonMetresOf} sideways, ${num(weigh, 0, 'N')} at ${forward} g
+    forward. Limit is ${figure(mostTrayMomentNm, 'N·m')}. Add a rear support with rails or on a duct.`
+export const rearSupportRemedy = (hanging: DesignUnit[]) => say`Add a rear support to ${enumerate(hanging.map(thing))}.`
 export const railRemedy = ({
   hanging,
   widthMm,
@@ -349,25 +296,23 @@ export const railRemedy = ({
   widthMm: number
   backMm: number
   stiffenerKg: number
-}) => say`Put a pair of rails beside ${enumerate(hanging.map(thing))}, ${mm(widthMm)}
-    apart and ${mm(backMm)} back to where their ends are tied: ${kg(stiffenerKg)}.`
+}) => say`Install a pair of rails next to ${enumerate(hanging.map(thing))}, ${mm(widthMm)} apart, running
+    ${mm(backMm)} aft to a tie: ${kg(stiffenerKg)}.`
 export const trayGap = ({
   unit,
   gapMm
 }: {
   unit: Named
   gapMm: number
-}) => say`The opening that ${thing(unit)} shares is ${mm(gapMm)} wider than it: its
-    tray has no metal beside it to be fastened to. Set trays of one width one over another, or leave a web
-    between.`
+}) => say`The opening of ${thing(unit)} is ${mm(gapMm)} wider than its tray. There is no metal to fasten the tray
+    to. Stack trays of equal width, or leave a web between them.`
 export const thickerSheet = ({
   inch,
   gives
 }: {
   inch: 0.1 | 0.05 | 0.032 | 0.04 | 0.063 | 0.08 | 0.09 | 0.125
   gives: number
-}) => say`Make the face of ${mm(inch * 25.4)} sheet: it then gives at most ${mm(gives)}
-    anywhere.`
+}) => say`Use ${mm(inch * 25.4)} sheet. Maximum deflection becomes ${mm(gives)}.`
 export const angleRemedy = ({
   legMm,
   unit,
@@ -376,8 +321,8 @@ export const angleRemedy = ({
   legMm: number
   unit: Named
   gives: number
-}) => say`Rivet an upright angle of ${mm(legMm)} legs behind, beside ${thing(unit)}:
-    the face then gives at most ${mm(gives)} anywhere.`
+}) => say`Rivet a vertical angle with ${mm(legMm)} legs behind the panel, next to ${thing(unit)}. Maximum deflection
+    becomes ${mm(gives)}.`
 export const doublerRemedy = ({
   thicknessMm,
   unit,
@@ -388,5 +333,5 @@ export const doublerRemedy = ({
   unit: Named
   doublerMm: number
   gives: number
-}) => say`Rivet a doubler of ${mm(thicknessMm)} round ${thing(unit)}, ${mm(doublerMm)}
-    beyond its hole: the face then gives at most ${mm(gives)} anywhere.`
+}) => say`Rivet a ${mm(thicknessMm)} doubler around ${thing(unit)}, ${mm(doublerMm)} beyond its cutout. Maximum
+    deflection becomes ${mm(gives)}.`

@@ -280,7 +280,7 @@ export function proposedFlows(design: Design): Flow[] {
         ['Alternator off and on', named('alternator', 'alt ')],
         ['Shed: landing light', named('landing')],
         ['Shed: pitot heat', named('pitot')],
-        ['Shed: avionics not wanted', named('avionics')],
+        ['Shed avionics not required', named('avionics')],
         ['Transponder', giving('transponder')]
       )
     }

@@ -4,7 +4,7 @@ import { say, mm, thing, num, enumerate, type Named, type Sayable } from '../qua
 
 // flow.ts
 
-export const notInOption = say`what it goes to is not in this option`
+export const notInOption = say`its target is not in this option`
 export const handBusy = ({
   hand,
   busy,
@@ -17,8 +17,8 @@ export const handBusy = ({
   other: Hand
 }) =>
   say`the ${hand} hand holds
-    ${busy}${held === undefined ? `; the ${other} one is free` : ', and so is the other one held'}`
-export const noPosition = (name: string) => say`${name} has no place on the face`
+    ${busy}${held === undefined ? `; the ${other} hand is free` : '; the other hand is occupied too'}`
+export const noPosition = (name: string) => say`${name} has no position on the panel`
 export const outOfReach = ({
   name,
   hand,
@@ -29,21 +29,15 @@ export const outOfReach = ({
   hand: Hand
   reach: number
   reachMm: number
-}) => say`out of ${name}’s ${hand} hand’s reach by ${mm(reach - reachMm)}`
+}) => say`${mm(reach - reachMm)} beyond the reach of ${name}’s ${hand} hand`
 export const handCrosses = (hand: Hand) => say`the ${hand} hand crosses the body`
 
 // index.ts
 
 export const basicT = ({ label, wrong }: { label: string; wrong: string[] }) =>
-  say`The flight instruments do not stand in a T about ${label}: ${wrong.join('; ')}.`
-export const singleControl = ({
-  unit,
-  head
-}: {
-  unit: Named
-  head: Named
-}) => say`${thing(unit)} can be set from ${thing(head)} alone: with ${thing(head)}
-    dark it cannot be set at all.`
+  say`The flight instruments are not in a basic T around ${label}: ${wrong.join('; ')}.`
+export const singleControl = ({ unit, head }: { unit: Named; head: Named }) =>
+  say`${thing(unit)} can only be set from ${thing(head)}. If that fails, it cannot be set.`
 export const closerRemedy = ({
   unit,
   name,
@@ -54,8 +48,8 @@ export const closerRemedy = ({
   name: string
   sideDeg: number
   upDeg: number
-}) => say`Move ${thing(unit)} to the nearest free place that cures it: from ${name}’s
-    eye ${num(Math.abs(sideDeg), 0, '°')} to the side, ${num(Math.abs(upDeg), 0, '°')} ${upDeg < 0 ? 'below' : 'above'}
+}) => say`Move ${thing(unit)} to the nearest free position that fixes it: from ${name}’s eye
+    ${num(Math.abs(sideDeg), 0, '°')} to the side, ${num(Math.abs(upDeg), 0, '°')} ${upDeg < 0 ? 'below' : 'above'}
     the line of sight.`
 export const sight = ({
   unit,
@@ -71,19 +65,11 @@ export const sight = ({
   upDeg: number
   name: string
   limit: number
-}) => say`${thing(unit)} lies ${num(measured, 0, '°')}
+}) => say`${thing(unit)} is ${num(measured, 0, '°')}
     ${below ? 'below' : measured === upDeg ? 'above' : 'to the side of'}
-    ${name}’s line of sight; the eye alone goes ${num(limit, 0, '°')}.`
-export const cone = ({
-  name,
-  unit,
-  outOfConeDeg
-}: {
-  name: string
-  unit: Named
-  outOfConeDeg: number
-}) => say`${name} looks at ${thing(unit)} from ${num(outOfConeDeg, 0, '°')} outside
-    the angles its screen reads well in.`
+    ${name}’s line of sight. Maximum for eye movement alone is ${num(limit, 0, '°')}.`
+export const cone = ({ name, unit, outOfConeDeg }: { name: string; unit: Named; outOfConeDeg: number }) =>
+  say`${name} views ${thing(unit)} from ${num(outOfConeDeg, 0, '°')} outside the viewing cone of its screen.`
 export const reach = ({
   unit,
   reachMm,
@@ -94,18 +80,10 @@ export const reach = ({
   reachMm: number
   name: string
   overReachMm: number
-}) => say`${thing(unit)} is ${mm(reachMm)} from ${name}’s nearer shoulder, ${mm(overReachMm)}
-    out of reach without leaning.`
-export const warningLight = ({
-  unit,
-  bestDeg,
-  name
-}: {
-  unit: Named
-  bestDeg: number
-  name: string
-}) => say`The warning lights of ${thing(unit)} lie outside the ${num(bestDeg, 0, '°')}
-    about ${name}’s line of sight.`
+}) => say`${thing(unit)} is ${mm(reachMm)} from ${name}’s nearer shoulder, ${mm(overReachMm)} beyond reach without
+    leaning.`
+export const warningLight = ({ unit, bestDeg, name }: { unit: Named; bestDeg: number; name: string }) =>
+  say`The warning lights of ${thing(unit)} are outside the ${num(bestDeg, 0, '°')} around ${name}’s line of sight.`
 export const order = ({
   name,
   backTracks,
@@ -118,7 +96,7 @@ export const order = ({
   wereBackTracks: number
   lengthMm: number
   wasMm: number
-}) => say`In another order ${name} takes ${backTracks} instead of ${wereBackTracks}
-    turns back and ${mm(lengthMm)} instead of ${mm(wasMm)} of hand over its flows.`
+}) => say`Another order of ${name} needs ${backTracks} instead of ${wereBackTracks} reversals and ${mm(lengthMm)}
+    instead of ${mm(wasMm)} of hand travel over its flows.`
 export const orderRemedy = ({ name, units }: { name: string; units: readonly Sayable[] }) =>
   say`Order ${name}: ${enumerate(units)}.`

@@ -213,7 +213,7 @@ describe('flows of the hand', () => {
     expect(walkFlow(design, start('right'), pilot)).toMatchObject({ wrongHand: 1 })
     expect(walkFlow(design, start('right'), pilot).steps[1]!.troubles[0]).toEqual({
       kind: 'hand held',
-      says: ['the right hand holds Throttle; the left one is free']
+      says: ['the right hand holds Throttle; the left hand is free']
     })
     expect(walkFlow(design, start('either'), pilot)).toMatchObject({
       wrongHand: 0,

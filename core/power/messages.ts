@@ -24,20 +24,12 @@ import {
 
 // circuits/check.ts
 
-export const noRoute = (
-  unit: DesignUnit
-) => say`${thing(unit)} stands at ${unit.place.name}, and no route leads there from
-    the panel, so its wire cannot be measured. Add a leg to the route table in ${screen('wiring', 'airframe')}.`
-export const noWire = ({
-  unit,
-  wantedA,
-  runMm
-}: {
-  unit: Named
-  wantedA: number
-  runMm: number
-}) => say`${thing(unit)} wants ${amperes(wantedA)}; no breaker or fuse and wire of
-    the tables carries that over ${wireRun(runMm)} out and back.`
+export const noRoute = (unit: DesignUnit) =>
+  say`No route leads from the panel to ${unit.place.name}, where ${thing(unit)} is installed. Its wire length is
+    unknown. Add a leg in ${screen('wiring', 'airframe')}.`
+export const noWire = ({ unit, wantedA, runMm }: { unit: Named; wantedA: number; runMm: number }) =>
+  say`${thing(unit)} requires ${amperes(wantedA)}. No wire and circuit protection in the tables carry that over
+    ${wireRun(runMm)}, out and back.`
 export const thicker = (awg: number) => say`Use AWG ${awg} wire.`
 export const sharedBuses = ({
   ofHead,
@@ -47,9 +39,10 @@ export const sharedBuses = ({
   ofHead: readonly Sayable[]
   protector: Protector
   name: string
-}) => say`${enumerate(ofHead)} share one ${protector} and are to hang on different
-    buses: one ${protector} is fed by one bus. All of them are on the ${name} as it stands.`
-export const sharedBusesRemedy = (protector: Protector) => say`Give each a ${protector} of its own.`
+}) =>
+  say`${enumerate(ofHead)} share one ${protector} but are assigned to different buses. One ${protector} is fed from
+    one bus. All are counted on the ${name}.`
+export const sharedBusesRemedy = (protector: Protector) => say`Install a separate ${protector} for each.`
 export const protector = ({
   breakerA,
   protector,
@@ -62,9 +55,9 @@ export const protector = ({
   label: Typed
   awg: number
   protectedTo: number | undefined
-}) => say`The ${figure(breakerA, 'A')} ${protector} of ${label} does not protect its
-    AWG ${awg} wire, which wants ${protectedTo === undefined ? '—' : figure(protectedTo, 'A')} at most. A
-    short would burn the wire first.`
+}) =>
+  say`The ${figure(breakerA, 'A')} ${protector} of ${label} does not protect its AWG ${awg} wire. Maximum is
+    ${protectedTo === undefined ? '—' : figure(protectedTo, 'A')}. A short circuit would burn the wire first.`
 export const protectorHot = ({
   awg,
   label,
@@ -79,9 +72,9 @@ export const protectorHot = ({
   amps: number
   breakerA: number
   protector: Protector
-}) => say`The AWG ${awg} wire of ${label} lies outside the conditions of table 11-3
-    (${outside}) and carries ${amperes(amps)} there; its ${figure(breakerA, 'A')} ${protector} would let it
-    burn.`
+}) =>
+  say`The AWG ${awg} wire of ${label} is outside the conditions of table 11-3 (${outside}). Its derated ampacity is
+    ${amperes(amps)}. The ${figure(breakerA, 'A')} ${protector} does not protect it.`
 export const ampacity = ({
   label,
   warmsA,
@@ -94,8 +87,9 @@ export const ampacity = ({
   intermittent: boolean
   awg: number
   amps: number
-}) => say`${label} draws ${amperes(warmsA)}${intermittent ? ' on the average that warms a wire' : ' continuously'};
-    its AWG ${awg} wire carries ${amperes(amps)} where it lies, by bundle, heat and height.`
+}) =>
+  say`${label} draws ${amperes(warmsA)}${intermittent ? ' averaged for wire heating' : ' continuously'}. The derated
+    ampacity of its AWG ${awg} wire is ${amperes(amps)} (bundle, temperature, altitude).`
 export const breakerSmall = ({
   ofHead,
   allA,
@@ -106,9 +100,10 @@ export const breakerSmall = ({
   allA: number
   protector: Protector
   breakerA: number
-}) => say`${enumerate(ofHead)} ${ofHead.length > 1 ? 'together take' : 'takes'}
-    ${amperes(allA)} and the ${protector} is ${figure(breakerA, 'A')}: it will open.`
-export const breakerAsProposed = (breakerA: number) => say`Go back to the proposed ${figure(breakerA, 'A')}.`
+}) =>
+  say`${enumerate(ofHead)} ${ofHead.length > 1 ? 'together draw' : 'draws'} ${amperes(allA)}. The ${protector} is
+    ${figure(breakerA, 'A')} and will open.`
+export const breakerAsProposed = (breakerA: number) => say`Use the proposed ${figure(breakerA, 'A')}.`
 export const breakerBrief = ({
   ofHead,
   amps,
@@ -121,8 +116,9 @@ export const breakerBrief = ({
   when: string
   protector: Protector
   breakerA: number
-}) => say`${enumerate(ofHead)} ${ofHead.length > 1 ? 'take' : 'takes'} ${amperes(amps)}
-    ${when}, and the ${protector} is ${figure(breakerA, 'A')}: it opens when it is wanted.`
+}) =>
+  say`${enumerate(ofHead)} ${ofHead.length > 1 ? 'draw' : 'draws'} ${amperes(amps)} ${when}. The ${protector} is
+    ${figure(breakerA, 'A')} and will open in use.`
 export const drop = ({
   label,
   dropV,
@@ -135,8 +131,9 @@ export const drop = ({
   liesMm: number
   when: string
   limitV: number
-}) => say`The wire of ${label} drops ${num(dropV, 2, 'V')} over ${wireRun(liesMm)}
-    at its ${when} load; ${figure(limitV, 'V')} is allowed.`
+}) =>
+  say`Voltage drop to ${label} is ${num(dropV, 2, 'V')} over ${wireRun(liesMm)} at ${when} load. Maximum is
+    ${figure(limitV, 'V')}.`
 export const switchRating = ({
   ratedA,
   label,
@@ -149,20 +146,14 @@ export const switchRating = ({
   allowsA: number
   load: string
   steadyA: number
-}) => say`The ${ratedA === undefined ? '' : figure(ratedA, 'A')} switch of ${label}
-    may switch ${amperes(allowsA)} of ${load} load; ${amperes(steadyA)} is drawn. Its contacts would weld
-    or burn.`
+}) =>
+  say`The ${ratedA === undefined ? '' : figure(ratedA, 'A')} switch of ${label} is limited to ${amperes(allowsA)} of
+    ${load} load. The load is ${amperes(steadyA)}. The contacts can weld or burn.`
 export const switchRemedy = (wantedA: number) => say`Use a switch of ${figure(wantedA, 'A')}.`
-export const fuseSpares = ({
-  fused,
-  asked
-}: {
-  fused: readonly unknown[]
-  asked: boolean
-}) => say`${fused.length} circuit${fused.length > 1 ? 's have fuses' : ' has a fuse'}
-    and no spares are carried: a set, or three of each kind, within the pilot’s
-    reach${asked ? ', is asked for by night' : ' is sound practice'}.`
-export const fuseSparesRemedy = say`A set of spare fuses is carried.`
+export const fuseSpares = ({ fused, asked }: { fused: readonly unknown[]; asked: boolean }) =>
+  say`${fused.length} circuit${fused.length > 1 ? 's have fuses' : ' has a fuse'} and no spare fuses are carried. A
+    full set, or three of each kind, within the pilot’s reach ${asked ? 'is required at night' : 'is common practice'}.`
+export const fuseSparesRemedy = say`Carry a set of spare fuses.`
 export const oneBreaker = ({
   protector,
   shared,
@@ -171,16 +162,17 @@ export const oneBreaker = ({
   protector: Protector
   shared: readonly unknown[]
   says: string[]
-}) => say`One ${protector} carries ${shared.length} units; when it opens, ${says.join(', ')}
-    ${says.length > 1 ? 'are' : 'is'} all gone at once.`
-export const oneBreakerRemedy = say`Give each a breaker of its own.`
+}) =>
+  say`One ${protector} feeds ${shared.length} units. If it opens, ${says.join(', ')}
+    ${says.length > 1 ? 'are' : 'is'} lost.`
+export const oneBreakerRemedy = say`Install a separate breaker for each.`
 export const essentialFeedDead = ({ unit, bus }: { unit: Named; bus: Named }) =>
-  say`${thing(unit)} is to stay on, but the ${thing(bus)} is dead once the
-    switches stand as they do after the alternator’s loss.`
+  say`${thing(unit)} must stay on after an alternator failure, but the ${thing(bus)} has no power with the switches
+    set for it.`
 export const essentialFeedSwitched = ({ unit, bus, essential }: { unit: Named; bus: Named; essential: Named }) =>
-  say`${thing(unit)} is essential and is on the
-    ${thing(bus)}, which one switch takes away; the ${thing(essential)} outlives it.`
-export const essentialFeedRemedy = (name: string) => say`Hang it on the ${name}.`
+  say`${thing(unit)} is essential and is fed from the ${thing(bus)}, which one switch disconnects. The
+    ${thing(essential)} stays powered longer.`
+export const essentialFeedRemedy = (name: string) => say`Feed it from the ${name}.`
 export const phaseEndurance = ({
   phase,
   first,
@@ -195,8 +187,8 @@ export const phaseEndurance = ({
   shedA: number
 }) => say`If the alternator fails in ${phase},
     ${first ? thing({ id: first.unit, label: first.label }) : 'the first unit that stays on'}
-    loses power after ${num(minutes, 0, 'min')}. ${figure(neededMinutes, 'min')} are required. ${amperes(shedA)}
-    are on after shedding: shed more, or add battery capacity.`
+    loses power after ${num(minutes, 0, 'min')}. ${figure(neededMinutes, 'min')} are required. The load after
+    shedding is ${amperes(shedA)}. Shed more, or add battery capacity.`
 export const diodeDrop = ({
   assumed,
   dropV,
@@ -226,16 +218,16 @@ export const endurance = ({
   minutes: number
   wanted: number
   largest: EnduranceLoad | undefined
-}) => say`With the alternator gone,
+}) => say`After an alternator failure,
     ${first ? thing({ id: first.unit, label: first.label }) : 'the first unit that stays on'}
-    loses power after ${num(minutes, 0, 'min')}; you want ${figure(wanted, 'min')}.${
+    loses power after ${num(minutes, 0, 'min')}. ${figure(wanted, 'min')} are required.${
       largest
-        ? say` The largest load
-    left on is ${thing({ id: largest.unit, label: largest.label })}, ${amperes(largest.amps)}.`
+        ? say` The largest load still on is ${thing({ id: largest.unit, label: largest.label })},
+    ${amperes(largest.amps)}.`
         : ''
     }`
-export const nothingKept = say`No unit is marked to stay on when the alternator has quit, so the time on
-    battery counts with everything on. Mark what flight and landing need in ${screen('power', 'loss')}.`
+export const nothingKept = say`No unit is marked to stay on after an alternator failure. Time on battery is
+    calculated with everything on. Mark what flight and landing require in ${screen('power', 'loss')}.`
 export const landingReserve = ({
   wanted,
   landingMinutes,
@@ -246,48 +238,33 @@ export const landingReserve = ({
   landingMinutes: number
   shedA: number
   leftAh: number
-}) => say`The ${figure(wanted, 'min')} you want end with an approach and landing of
-    ${figure(landingMinutes, 'min')}, which takes ${amperes(shedA)}; what is left by then carries it for
-    ${num((leftAh / shedA) * 60, 0, 'min')}.
-    Shed more, or land earlier.`
+}) =>
+  say`The required ${figure(wanted, 'min')} end with ${figure(landingMinutes, 'min')} of approach and landing at
+    ${amperes(shedA)}. The remaining capacity lasts ${num((leftAh / shedA) * 60, 0, 'min')}. Shed more, or land
+    earlier.`
 export const shedsPitotHeatRemedy = say`Keep it on.`
-export const shedsPitotHeat = (
-  unit: Named
-) => say`${thing(unit)} is shed when the alternator has quit, and cloud is flown:
-    airspeed may go with the ice. Keep it on, or plan to leave cloud at once.`
+export const shedsPitotHeat = (unit: Named) =>
+  say`${thing(unit)} is shed after an alternator failure, and flight in cloud is planned. Airspeed can be lost to
+    ice. Keep it on, or leave cloud immediately.`
 export const lithiumPlace = ({ kind, name, placeName }: { kind: string; name: string | Typed; placeName: string }) =>
   kind === 'engine bay'
-    ? say`${name}, a lithium battery, stands ahead of the
-    firewall: heat soak after shutdown can destroy it or worse. Ask its maker.`
-    : say`${name}, a lithium battery,
-    stands at ${placeName}, on the cabin side of the firewall: a cell that fails vents hot gas there. Follow
-    its maker on box and vent.`
+    ? say`${name}, a lithium battery, is installed ahead of the firewall. Heat soak after shutdown can damage it or
+    cause a fire. Follow its maker’s instructions.`
+    : say`${name}, a lithium battery, is installed at ${placeName}, on the cabin side of the firewall. A failed cell
+    vents hot gas. Install the box and vent its maker specifies.`
 
 // circuits/circuit.ts
 
 export const unprotected = ({ breakerA, protector }: { breakerA: number; protector: Protector }) =>
   say`a ${figure(breakerA, 'A')} ${protector} does not protect it`
-export const outsideChart = ({
-  amps,
-  breakerA,
-  protector
-}: {
-  amps: number
-  breakerA: number
-  protector: Protector
-}) => say`outside the chart’s conditions it carries ${num(amps, 1, 'A')}, less than
-    its ${figure(breakerA, 'A')} ${protector}`
-export const carriesTooLittle = (amps: number) => say`where it lies it carries ${num(amps, 1, 'A')}`
-export const dropsTooMuch = ({
-  drop,
-  intermittent
-}: {
-  drop: number
-  intermittent: boolean
-}) => say`it drops ${num(drop, 2, 'V')} at the ${intermittent ? 'intermittent' : 'steady'}
-    load`
-export const dropsTooMuchBriefly = (drop: number) => say`it drops ${num(drop, 2, 'V')} at the brief load`
-export const thinnestOfChart = say`it is the thinnest of the chart`
+export const outsideChart = ({ amps, breakerA, protector }: { amps: number; breakerA: number; protector: Protector }) =>
+  say`outside the chart’s conditions its ampacity is ${num(amps, 1, 'A')}, less than its ${figure(breakerA, 'A')}
+    ${protector}`
+export const carriesTooLittle = (amps: number) => say`its derated ampacity is ${num(amps, 1, 'A')}`
+export const dropsTooMuch = ({ drop, intermittent }: { drop: number; intermittent: boolean }) =>
+  say`voltage drop is ${num(drop, 2, 'V')} at ${intermittent ? 'intermittent' : 'continuous'} load`
+export const dropsTooMuchBriefly = (drop: number) => say`voltage drop is ${num(drop, 2, 'V')} at peak load`
+export const thinnestOfChart = say`it is the thinnest wire in the chart`
 export const thinnerFails = ({ awg, broken }: { awg: number; broken: Phrase }) => say`AWG ${awg}: ${broken}`
 
 // circuits/explain.ts
@@ -296,19 +273,13 @@ export const atOtherVolts = ({ load, said, atV, busV }: { load: string; said: st
   load === 'constant current'
     ? said
     : say`${said} at ${figure(atV, 'V')}, here
-    at ${figure(busV, 'V')}: ${load === 'resistive' ? 'more by the volts' : 'less by the volts'}`
-export const breakerFormula = ({
-  breakerMargin,
-  startBears
-}: {
-  breakerMargin: number
-  startBears: number
-}) => say`smallest size of the list ≥ max(${breakerMargin} · I steady, I brief, I
-    at least volts, I start / ${startBears})`
-export const wireFormula = (
-  copperZeroC: number
-) => say`thinnest wire with: protector ≤ what protects it, I ≤ what it carries where
-    it lies, I · (r · L · (${copperZeroC} + T) / ${copperZeroC + 20} + R structure) ≤ limit`
+    at ${figure(busV, 'V')}: ${load === 'resistive' ? 'rises with voltage' : 'falls with voltage'}`
+export const breakerFormula = ({ breakerMargin, startBears }: { breakerMargin: number; startBears: number }) =>
+  say`smallest size in the list ≥ max(${breakerMargin} · I continuous, I peak, I minimum voltage, I start /
+    ${startBears})`
+export const wireFormula = (copperZeroC: number) =>
+  say`thinnest wire with: circuit protection ≤ chart maximum, I ≤ derated ampacity, I · (r · L · (${copperZeroC} +
+    T) / ${copperZeroC + 20} + R structure) ≤ limit`
 export const dropFormula = (copperZeroC: number) =>
   say`V = I · (r · L · (${copperZeroC} + T) / ${copperZeroC + 20} + R structure)`
 export const wireInHeat = ({ awg, wireC, ambientC }: { awg: number; wireC: number; ambientC: number }) =>
@@ -321,12 +292,11 @@ export const bundleLoad = ({
   bundleWires: number
   loadedShare: number
   counted: string
-}) => say`${bundleWires} wires, loaded to ${num(loadedShare * 100, 0, '%')} of what
-    they carry (${counted})`
+}) => say`${bundleWires} wires, loaded to ${num(loadedShare * 100, 0, '%')} of their ampacity (${counted})`
 
 // circuits/feeder-check.ts
 
-export const feederRatedRemedy = (ratedA: number) => say`Make it ${figure(ratedA, 'A')}.`
+export const feederRatedRemedy = (ratedA: number) => say`Use a ${figure(ratedA, 'A')} breaker.`
 export const feederThicker = (awg: number) => say`Use AWG ${awg}.`
 export const feederNone = ({
   name,
@@ -336,9 +306,16 @@ export const feederNone = ({
   name: string
   bearsA: number
   breakerSizesA: readonly number[]
-}) => say`${name} must bear ${amperes(bearsA)}; the largest breaker of the tables
-    is ${figure(breakerSizesA.at(-1)!, 'A')}. A current limiter or a thicker cable is chosen by its maker’s
-    data: enter what it opens at in ${screen('power', 'feeds')}.`
+}) =>
+  say`${name} must carry ${amperes(bearsA)}. The largest breaker in the tables is
+    ${figure(breakerSizesA.at(-1)!, 'A')}. Select a current limiter from its maker’s data and enter its trip current
+    in ${screen('power', 'feeds')}.`
+const overloadSays = (kind: string) =>
+  kind === 'breaker'
+    ? 'It will open and disconnect everything it feeds'
+    : kind === 'contactor'
+      ? 'Its contacts can weld or burn'
+      : 'It will overheat'
 export const feederRated = ({
   name,
   forGoodA,
@@ -355,12 +332,12 @@ export const feederRated = ({
   kind: string
 }) => say`${name} ${
   forGoodA > steadyA
-    ? say`may carry ${amperes(forGoodA)} into a flat battery`
+    ? say`can carry ${amperes(forGoodA)} into a discharged battery`
     : say`carries
     ${amperes(steadyA)} (${when})`
 }
-    and bears ${amperes(ratedA)}: it
-    ${kind === 'breaker' ? 'opens and takes all behind it along' : kind === 'contactor' ? 'welds or burns its contacts' : 'overheats'}.`
+    and is rated ${amperes(ratedA)}.
+    ${overloadSays(kind)}.`
 export const feederProtector = ({
   guardA,
   name,
@@ -373,14 +350,14 @@ export const feederProtector = ({
   awg: 2 | 4 | 6 | 12 | 14 | 20 | 8 | 10 | 16 | 22 | 18
   most: number
   chart: number
-}) => say`The ${figure(guardA, 'A')} breaker of ${name} does not protect its AWG ${awg}
-    wire, ${
+}) =>
+  say`The ${figure(guardA, 'A')} breaker of ${name} does not protect its AWG ${awg} wire.
+    ${
       most < chart
-        ? say`which outside the conditions of table 11-3 carries ${amperes(most)}`
-        : say`which
-    wants ${figure(most, 'A')} at most`
-    }.
-    A short would burn the wire first.`
+        ? say`Outside the conditions of table 11-3 its ampacity is ${amperes(most)}`
+        : say`Maximum is
+    ${figure(most, 'A')}`
+    }. A short circuit would burn the wire first.`
 export const feederAmpacity = ({
   name,
   asksA,
@@ -391,8 +368,9 @@ export const feederAmpacity = ({
   asksA: number
   awg: 2 | 4 | 6 | 12 | 14 | 20 | 8 | 10 | 16 | 22 | 18
   amps: number
-}) => say`${name} must carry ${amperes(asksA)}; its AWG ${awg} wire carries ${amperes(amps)}
-    by itself in that heat and height.`
+}) =>
+  say`${name} must carry ${amperes(asksA)}. The derated ampacity of its AWG ${awg} wire, alone, is ${amperes(amps)}
+    (temperature, altitude).`
 export const feederStarter = ({
   name,
   awg,
@@ -403,8 +381,9 @@ export const feederStarter = ({
   awg: 2 | 4 | 6 | 12 | 14 | 20 | 8 | 10 | 16 | 22 | 18
   crankingAwg: number
   batteryCableAwg: number
-}) => say`${name} is of AWG ${awg} and carries the starter, 150 to 250 A while it
-    cranks: AWG ${crankingAwg} to ${batteryCableAwg} is common practice.`
+}) =>
+  say`${name} is AWG ${awg} and carries the starter, 150 to 250 A while cranking. AWG ${crankingAwg} to
+    ${batteryCableAwg} is common practice.`
 export const feederGuardRated = ({
   name,
   steadyA,
@@ -415,8 +394,9 @@ export const feederGuardRated = ({
   steadyA: number
   when: string
   guard: number
-}) => say`The breaker of ${name} carries ${amperes(steadyA)} (${when}) and is ${figure(guard, 'A')}:
-    it opens and takes all behind it along.`
+}) =>
+  say`The breaker of ${name} carries ${amperes(steadyA)} (${when}) and is rated ${figure(guard, 'A')}. It will open
+    and disconnect everything it feeds.`
 export const feederDrop = ({
   name,
   tieName,
@@ -427,25 +407,19 @@ export const feederDrop = ({
   tieName: string
   lost: number
   mostV: number
-}) => say`From its source to the ${name}, by ${tieName}, ${num(lost, 2, 'V')} are
-    lost; ${num(mostV, 2, 'V')} is allowed in main power wires. A thicker or shorter cable, or better contacts,
-    mends it.`
-export const feederBare = ({
-  name,
-  bare
-}: {
-  name: string
-  bare: string | undefined
-}) => say`Nothing opens on a short of ${name}: its wire would burn, and what feeds
-    it cannot be shut off in time. A breaker or fuse stands where its current comes
-    from${bare === 'battery' ? ', at the battery’s post' : ''}.`
-export const feederBareRemedy = say`Make it a breaker, of the size the tables propose.`
-export const feederGuardedRemedy = say`Set a breaker in it, of the size the tables propose.`
+}) =>
+  say`Voltage drop from the source to the ${name}, through ${tieName}, is ${num(lost, 2, 'V')}. Maximum for main
+    power wires is ${num(mostV, 2, 'V')}. Use a thicker or shorter cable, or better contacts.`
+export const feederBare = ({ name, bare }: { name: string; bare: string | undefined }) =>
+  say`${name} has no circuit protection. A short circuit would burn its wire. Install a breaker or fuse at its
+    source${bare === 'battery' ? ', at the battery post' : ''}.`
+export const feederBareRemedy = say`Change it to a breaker of the proposed size.`
+export const feederGuardedRemedy = say`Add a breaker of the proposed size.`
 
 // circuits/feeder-explain.ts
 
 export const smallestSize = (breakerSizesA: readonly Sayable[]) =>
-  say`smallest size of the list (${enumerate(breakerSizesA, '; ')} A)`
+  say`smallest size in the list (${enumerate(breakerSizesA, '; ')} A)`
 export const noSizeIsEnough = ({
   opens,
   ratedA,
@@ -462,41 +436,27 @@ export const noSizeIsEnough = ({
   size: Phrase
 }) =>
   !opens
-    ? 'what it must bear for good = I steady'
+    ? 'required continuous rating = I continuous'
     : ratedA === undefined
-      ? say`no
-    size of the list (to ${breakerSizesA.at(-1)!} A) is enough; it must bear max(${breakerMargin} · I steady,
-    I most)`
+      ? say`no size in the list (up to ${breakerSizesA.at(-1)!} A) is enough; required: max(${breakerMargin} · I
+    continuous, I maximum)`
       : given !== undefined
-        ? say`${size} ≥ what the alternator gives, and ≥ all at their most`
-        : say`${size}
-    ≥ max(${breakerMargin} · I steady, I most)`
+        ? say`${size} ≥ alternator output, and ≥ maximum load`
+        : say`${size} ≥ max(${breakerMargin} · I continuous, I maximum)`
 export const wireAlone = ({ awg, ambientC, altitudeFt }: { awg: number; ambientC: number; altitudeFt: number }) =>
-  say`AWG ${awg} by itself, in ${figure(ambientC, '°C')} up to ${altitude(altitudeFt)}`
+  say`AWG ${awg} alone, in ${figure(ambientC, '°C')} up to ${altitude(altitudeFt)}`
 
 // circuits/feeder.ts
 
 export const carriesStarter = say`it carries the starter`
-export const jumperFails = ({
-  awg,
-  jumperAwg
-}: {
-  awg: number
-  jumperAwg: number
-}) => say`AWG ${awg}: without a breaker of its own it is a short jumper, AWG ${jumperAwg}
-    at least (common practice)`
+export const jumperFails = ({ awg, jumperAwg }: { awg: number; jumperAwg: number }) =>
+  say`AWG ${awg}: a short jumper without a separate breaker, minimum AWG ${jumperAwg} (common practice)`
 export const feederUnprotected = ({ awg, guardA }: { awg: number; guardA: number }) =>
   say`AWG ${awg}: a ${figure(guardA, 'A')} breaker does not protect it`
-export const feederOutsideChart = ({
-  awg,
-  amps
-}: {
-  awg: number
-  amps: number
-}) => say`AWG ${awg}: outside the chart’s conditions it carries ${num(amps, 1, 'A')},
-    less than its breaker`
+export const feederOutsideChart = ({ awg, amps }: { awg: number; amps: number }) =>
+  say`AWG ${awg}: outside the chart’s conditions its ampacity is ${num(amps, 1, 'A')}, less than its breaker`
 export const feederCarriesTooLittle = ({ awg, amps }: { awg: number; amps: number }) =>
-  say`AWG ${awg}: it carries ${num(amps, 1, 'A')}`
+  say`AWG ${awg}: its ampacity is ${num(amps, 1, 'A')}`
 
 // drawing/one-line.ts
 
@@ -549,9 +509,10 @@ export const whyByHandDiffers = ({
   drawnAh: number
   rateAh: number
   leftAh: number
-}) => say`of ${num(usableAh, 2, 'Ah')} by hand the cold leaves ${num(wholeAh, 2, 'Ah')};
-    until the first unit loses power ${num(drawnAh, 2, 'Ah')} flow, the rate costs ${num(rateAh, 2, 'Ah')},
-    and ${num(leftAh, 2, 'Ah')} stay below its least volts; amps follow the volts`
+}) =>
+  say`usable by hand ${num(usableAh, 2, 'Ah')}, at battery temperature ${num(wholeAh, 2, 'Ah')}; drawn until the
+    first unit loses power ${num(drawnAh, 2, 'Ah')}, lost to discharge rate ${num(rateAh, 2, 'Ah')}, left below its
+    minimum voltage ${num(leftAh, 2, 'Ah')}; current follows voltage`
 export const energyOfCells = ({
   loadsWh,
   lossWh,
@@ -560,7 +521,7 @@ export const energyOfCells = ({
   loadsWh: number
   lossWh: number
   rateWh: number
-}) => say`cells gave: loads ${num(loadsWh, 1)}, wires, diodes and coils ${num(lossWh, 1)},
+}) => say`from the cells: loads ${num(loadsWh, 1)}, wires, diodes and coils ${num(lossWh, 1)},
     rate ${num(rateWh, 1)}`
 
 // endurance/scenes.ts
@@ -575,9 +536,8 @@ export const protectorOpens = ({
   label: string
 }) => say`${figure(breakerA, 'A')} ${protector} of ${label} opens`
 export const withDeadField = (failure: Phrase | string) =>
-  say`${failure}, and the alternator gives nothing:
-    its field has no power`
-export const regulatorRunsAway = (volts: number) => say`Regulator runs away to ${figure(volts, 'V')}`
+  say`${failure}; no alternator output, because its field has no power`
+export const regulatorRunsAway = (volts: number) => say`Regulator fails high, ${figure(volts, 'V')}`
 
 // loads/check.ts
 
@@ -590,16 +550,9 @@ export const typicalLoad = ({
   fiveMinutesA: number
   fiveSecondsA: number
 }) => say`typical in ${phase}; over 5 min ${amperes(fiveMinutesA)}, over 5 s ${amperes(fiveSecondsA)}`
-export const alternatorSupply = ({
-  limitA,
-  ratedA
-}: {
-  limitA: number
-  ratedA: number
-}) => say`may give ${amperes(limitA)} for good, rated ${amperes(ratedA)}; by the network
-    gives`
-export const recharge = (minutes: number) =>
-  say`what the battery takes back for ${num(minutes, 0, 'min')} after a start`
+export const alternatorSupply = ({ limitA, ratedA }: { limitA: number; ratedA: number }) =>
+  say`continuous limit ${amperes(limitA)}, rated ${amperes(ratedA)}; output in the network`
+export const recharge = (minutes: number) => say`battery recharge for ${num(minutes, 0, 'min')} after a start`
 export const rechargeFrom = (entered: boolean) => (entered ? 'airframe' : say`our default, ${0.2} A for each Ah`)
 export const overload = ({
   phase,
@@ -619,24 +572,20 @@ export const overload = ({
   gives: boolean
   atRating: number
   largest: Phrase
-}) => say`In ${phase} the units take ${amperes(typicalA)}; ${
+}) => say`In ${phase} the units draw ${amperes(typicalA)}. ${
   typicalA > limitA || full.length === 0
-    ? say`80 % of
-    the ${amperes(capacityA)} of alternator is
-    ${amperes(limitA)}.`
+    ? say`The continuous limit is ${amperes(limitA)}, 80 % of ${amperes(capacityA)} alternator output.`
     : say`${enumerate(
         full.map(
-          machine => say`${machine.name} would give
-    ${amperes(machine.givesA)} and may give ${amperes(machine.limitA)} for good`
+          machine =>
+            say`${machine.name} would supply ${amperes(machine.givesA)}; its continuous limit is
+    ${amperes(machine.limitA)}`
         )
       )}.`
 }${
-  gives
-    ? say` Even at its
-    full rating the battery gives ${amperes(atRating)} and runs down in flight.`
-    : ''
+  gives ? say` Even at full alternator rating the battery supplies ${amperes(atRating)} and discharges in flight.` : ''
 }
-    The largest: ${largest}.`
+    Largest: ${largest}.`
 export const idleUnknown = ({
   typicalA,
   phase,
@@ -645,9 +594,10 @@ export const idleUnknown = ({
   typicalA: number
   phase: string
   idleUnknown: readonly Sayable[]
-}) => say`The units draw ${amperes(typicalA)} in ${phase}. What ${enumerate(idleUnknown)}
-    gives at idle is not entered, so it is unknown whether the battery is charged or drained. Enter it in
-    Distribution, from the maker’s curve.`
+}) =>
+  say`The units draw ${amperes(typicalA)} in ${phase}. Idle output of ${enumerate(idleUnknown)} is not entered.
+    Whether the battery charges or discharges is unknown. Enter it in ${screen('power', 'feeds')}, from the maker’s
+    curve.`
 export const idle = ({
   typicalA,
   phase,
@@ -661,15 +611,10 @@ export const idle = ({
   limitA: number
   largest: Phrase
 }) => say`The units draw ${amperes(typicalA)} in ${phase} at idle. The alternators
-    supply ${idleUnknown.length ? 'at most ' : ''}${amperes(limitA)}, the battery the rest. Largest: ${largest}.`
-export const batteryGives = ({
-  phase,
-  atRating
-}: {
-  phase: string
-  atRating: number
-}) => say`In ${phase}, with all alternators running, a battery gives ${amperes(atRating)}:
-    a bus is fed by it alone, and it runs down unseen. See ${screen('power', 'feeds')}.`
+    supply ${idleUnknown.length ? 'no more than ' : ''}${amperes(limitA)}, the battery the rest. Largest: ${largest}.`
+export const batteryGives = ({ phase, atRating }: { phase: string; atRating: number }) =>
+  say`In ${phase}, with all alternators running, a battery supplies ${amperes(atRating)}. It feeds a bus alone and
+    discharges without warning. Check ${screen('power', 'feeds')}.`
 export const fiveMinutes = ({
   phase,
   fiveMinutesA,
@@ -680,9 +625,10 @@ export const fiveMinutes = ({
   fiveMinutesA: number
   capacityA: number
   fiveSecondsA: number
-}) => say`In ${phase} the units may take ${amperes(fiveMinutesA)} for five minutes
-    at their most, and the alternators give ${amperes(capacityA)}: the battery gives the rest and the volts
-    fall. Over five seconds it is ${amperes(fiveSecondsA)}, which the battery bears.`
+}) =>
+  say`In ${phase} the units can draw ${amperes(fiveMinutesA)} for five minutes. The alternators supply
+    ${amperes(capacityA)}, the battery the rest, and bus voltage falls. The five-second peak is
+    ${amperes(fiveSecondsA)}, within what the battery supplies.`
 export const uncharged = ({
   there,
   phase,
@@ -695,12 +641,11 @@ export const uncharged = ({
   largest: Phrase
 }) =>
   there.length
-    ? say`With the switches as in normal flight ${enumerate(there)}
-    reaches no bus: in ${phase} the batteries give all of ${amperes(typicalA)} and run down unseen. See
-    ${screen('power', 'feeds')}.
-    The largest: ${largest}.`
-    : say`There is no alternator: in ${phase} the batteries give all of ${amperes(typicalA)},
-    and a flight is as long as they last. The largest: ${largest}.`
+    ? say`With the switches set for normal flight ${enumerate(there)} reaches no bus. In ${phase} the batteries
+    supply all ${amperes(typicalA)} and discharge without warning. Check ${screen('power', 'feeds')}.
+    Largest: ${largest}.`
+    : say`There is no alternator. In ${phase} the batteries supply all ${amperes(typicalA)} and limit the flight
+    time. Largest: ${largest}.`
 export const oneLost = ({
   name,
   phase,
@@ -713,26 +658,18 @@ export const oneLost = ({
   battery: number
   minutes: number
   largest: Phrase
-}) => say`With ${name} lost in ${phase} the others, held to what they may give for
-    good, leave ${amperes(battery)} to the batteries${
+}) =>
+  say`With ${name} lost in ${phase} the other alternators, at their continuous limit, leave ${amperes(battery)} to
+    the batteries${
       Number.isFinite(minutes)
-        ? say`; at their full rating the
-    first unit loses power after ${num(minutes, 0, 'min')}`
+        ? say`. At full rating the first unit loses power after
+    ${num(minutes, 0, 'min')}`
         : ''
-    }.
-    Plan what is shed then. The largest: ${largest}.`
-export const twoAnswers = ({
-  bus,
-  from,
-  to
-}: {
-  bus: Named
-  from: number
-  to: number
-}) => say`With the alternators lost the ${thing(bus)} stands at ${num(from, 1, 'V')};
-    after a dip it can hang at ${num(to, 1, 'V')} instead, since loads of constant power take more the fewer
-    volts there are, and comes back only when some are switched off. Times on battery count with the upper
-    answer.`
+    }. Plan what to shed. Largest: ${largest}.`
+export const twoAnswers = ({ bus, from, to }: { bus: Named; from: number; to: number }) =>
+  say`With the alternators lost the ${thing(bus)} is at ${num(from, 1, 'V')}. After a dip it can settle at
+    ${num(to, 1, 'V')}, because constant-power loads draw more at lower voltage. It recovers only when some are
+    switched off. Times on battery use the higher voltage.`
 export const voltsOutside = ({
   unit,
   minV,
@@ -745,8 +682,9 @@ export const voltsOutside = ({
   maxV: number
   systemV: number
   held: number
-}) => say`${thing(unit)} works from ${figure(minV)} to ${figure(maxV, 'V')}; the bus
-    of this aeroplane is at ${figure(systemV, 'V')}, and the regulator holds it at ${figure(held, 'V')}.`
+}) =>
+  say`${thing(unit)} operates from ${figure(minV)} to ${figure(maxV, 'V')}. This aircraft has a
+    ${figure(systemV, 'V')} system, regulated to ${figure(held, 'V')}.`
 export const voltsOfResistance = ({
   unit,
   atV,
@@ -757,25 +695,21 @@ export const voltsOfResistance = ({
   atV: number
   held: number
   ratio: number
-}) => say`${thing(unit)} is made for ${figure(atV, 'V')} and has no regulator of its
-    own; the bus is held at ${figure(held, 'V')}, where it makes ${num(ratio * ratio, 1)} times its heat.`
+}) =>
+  say`${thing(unit)} is rated ${figure(atV, 'V')} and is not regulated. At the regulated bus voltage of
+    ${figure(held, 'V')} it produces ${num(ratio * ratio, 1)} times its rated heat.`
 
 // supply/check.ts
 
-export const noSource = ({ bus, on }: { bus: Named; on: readonly unknown[] }) => say`No source leads to the
-    ${thing(bus)}${on.length ? `, on which ${on.length} unit${on.length === 1 ? ' hangs' : 's hang'}` : ''}.
-    Join it to a battery, an alternator or another bus in ${screen('power', 'feeds')}.`
-export const noSourceRemedy = (name: string) => say`Join it to the ${name} by a wire.`
-export const cellsLoose = ({
-  unit,
-  capacityAh
-}: {
-  unit: Named
-  capacityAh: number
-}) => say`${thing(unit)} has ${figure(capacityAh, 'Ah')} inside
-    that feed no bus.`
-export const cellsLooseRemedy = say`Tie it by a diode to the bus that must live longest.`
-export const feedRingRemedy = (name: string) => say`Take ${name} out.`
+export const noSource = ({ bus, on }: { bus: Named; on: readonly unknown[] }) =>
+  say`No source feeds the
+    ${thing(bus)}${on.length ? `, which feeds ${on.length} unit${on.length === 1 ? '' : 's'}` : ''}. Connect it to a
+    battery, an alternator or another bus in ${screen('power', 'feeds')}.`
+export const noSourceRemedy = (name: string) => say`Connect it to the ${name} with a wire.`
+export const cellsLoose = ({ unit, capacityAh }: { unit: Named; capacityAh: number }) =>
+  say`${thing(unit)} has ${figure(capacityAh, 'Ah')} internal capacity that feeds no bus.`
+export const cellsLooseRemedy = say`Connect it through a diode to the bus that must stay powered longest.`
+export const feedRingRemedy = (name: string) => say`Remove ${name}.`
 export const feedRing = ({ ties, buses }: { ties: readonly Tie[]; buses: readonly Sayable[] }) =>
-  say`The feeds ${enumerate(ties.map(tie => tie.name))} run in a ring, ${enumerate(buses, ' to ')}
-    and back: a fault on one of these buses reaches all of them, and none can be shut off alone.`
+  say`The feeders ${enumerate(ties.map(tie => tie.name))} form a ring: ${enumerate(buses, ' to ')} and back. A fault
+    on one of these buses affects all of them, and none can be isolated.`

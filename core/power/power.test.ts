@@ -240,11 +240,11 @@ describe('circuits', () => {
         )!.inputs.at(-1)!.value as Phrase,
         reading
       )
-    expect(why(0.2, 'cabin')).toBe('it is the thinnest of the chart')
+    expect(why(0.2, 'cabin')).toBe('it is the thinnest wire in the chart')
     // Over the same run: at 1 A the drop decides; close by, at 5 A, a 7.5 A breaker is more than AWG 22 bears (table 11-3).
-    expect(why(1, 'tail')).toMatch(/^AWG 22: it drops 0\.5\d V at the steady load$/)
-    expect(why(5, 'cabin')).toMatch(/^AWG \d+: (it drops|a 7\.5 A breaker does not protect it)/)
-    expect(why(1, 'tail', { system: 'metric', locale: 'de-DE' })).toMatch(/^AWG 22: it drops 0,5\d V/)
+    expect(why(1, 'tail')).toMatch(/^AWG 22: voltage drop is 0\.5\d V at continuous load$/)
+    expect(why(5, 'cabin')).toMatch(/^AWG \d+: (voltage drop|a 7\.5 A breaker does not protect it)/)
+    expect(why(1, 'tail', { system: 'metric', locale: 'de-DE' })).toMatch(/^AWG 22: voltage drop is 0,5\d V/)
   })
   it('a load no table wire carries is said, not guessed', () => {
     expect(examinePower(designWith([[load('winch', { typicalA: 400, maxA: 400 }), 'tail']])).findings).toContainEqual(

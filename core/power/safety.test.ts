@@ -289,7 +289,7 @@ describe('alternators', () => {
     const [finding] = found(project, 'power.overload').filter(finding => finding.id.endsWith('climb'))
     expect(finding!.weight).toBe('must fix')
     expect(climb(project).batteryA.atRating).toBeCloseTo(50 + 0.8 - 40, 0)
-    expect(readPhrase(finding!.says, US)).toContain('the battery gives')
+    expect(readPhrase(finding!.says, US)).toContain('the battery supplies')
   })
   it('a bus only a battery feeds runs it down in flight: that stops work too', () => {
     const project = withCircuits(

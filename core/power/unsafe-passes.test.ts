@@ -62,7 +62,7 @@ describe('what once passed and is unsafe', () => {
     const of = (id: string) => scenes.find(scene => scene.id === id)!
     expect(Number.isFinite(of('source:alternator').minutes)).toBe(true)
     expect(of('protector:alternator').minutes).toBeCloseTo(of('source:alternator').minutes, 6)
-    expect(readPhrase(of('protector:alternator').name as Phrase, US)).toMatch(/and the alternator gives nothing/)
+    expect(readPhrase(of('protector:alternator').name as Phrase, US)).toMatch(/no alternator output/)
     // The bus that its field hangs on takes it along too; that of another unit does not.
     expect(of('protector:horizon').minutes).toBe(Infinity)
   })
@@ -163,7 +163,7 @@ describe('what once passed and is unsafe', () => {
     const { wiring } = examineOption(project, 'a')
     const joint = wiring.joints.find(({ id }) => id === 'diode x')!
     expect([joint.count, joint.meets.map(({ wire }) => wire.id)]).toEqual([2, ['x-power', 'x-power-2']])
-    expect(readPhrase(joint.says, US)).toBe('2 diodes, one in each feed, cathodes joined to J1-1 of x, 0.4 V drop')
+    expect(readPhrase(joint.says, US)).toBe('2 diodes, one in each feed, cathodes connected to J1-1 of x, 0.4 V drop')
     expect(wiring.joints.filter(({ kind }) => kind === 'splice')).toEqual([])
     expect(readPhrase(wiring.wires.find(({ id }) => id === 'x-power-2')!.to, US)).toBe('diode at x')
     const diodes = (of: typeof wiring) =>

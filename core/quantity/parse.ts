@@ -198,7 +198,7 @@ export const parseMoney = (text: string, { locale, perDollar = 1 }: Pick<Reading
         : bare.replace(/,(?=\d{3}(?!\d))/g, '')
       const plain = pointed(grouped, locale, 'number')
       if (!/^[+-]?\d+(\.\d{1,2})?$/.test(plain))
-        throw new QuantityError(`“${term}” is not a sum of money. Write it like 1250 or 1,250.50.`)
+        throw new QuantityError(`“${term}” is not an amount of money. Write it like 1250 or 1,250.50.`)
       return Number(plain) * 100
     }) / perDollar
   )

@@ -9,10 +9,10 @@ export const SCREENS = {
     name: 'Panel',
     panes: {
       pieces: 'Selected',
-      finder: 'Room',
+      finder: 'Find space',
       sheet: 'Sheet',
       seats: 'Seats',
-      hands: 'Hands',
+      hands: 'Reach and flow',
       paper: 'Print and cut'
     }
   },
@@ -30,7 +30,7 @@ export const SCREENS = {
   wiring: {
     name: 'Wiring',
     panes: {
-      links: 'Who talks to whom',
+      links: 'Data connections',
       list: 'Wire list',
       connectors: 'Connectors',
       joints: 'Buses and splices',
@@ -57,7 +57,7 @@ export const SCREENS = {
       quotes: 'Quotes',
       time: 'Time and odds',
       options: 'Options side by side',
-      paid: 'What it was',
+      paid: 'Actual cost',
       balance: 'Weight and balance'
     }
   },

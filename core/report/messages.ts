@@ -5,9 +5,9 @@ import { say, thing, mm, enumerate, price, onDay, num, altitude, type Named, typ
 
 // effects/backups.ts
 
-export const feedFromMain = (unit: Named) => say`Hang ${thing(unit)} on the main bus.`
+export const feedFromMain = (unit: Named) => say`Feed ${thing(unit)} from the main bus.`
 export const add = (names: string) => say`Add ${names}.`
-export const addOnMain = (names: string) => say`Add ${names}, hung on the main bus.`
+export const addOnMain = (names: string) => say`Add ${names}, fed from the main bus.`
 
 // effects/room.ts
 
@@ -21,10 +21,10 @@ export const misses = ({
   inTheWay: string[]
   bare: boolean | undefined
 }) =>
-  say`${by ?? 'No place for it'}${inTheWay.length ? `: ${inTheWay.slice(0, 3).join(', ')}` : ''}${
-    bare === false ? '. The bare sheet would not take it either' : ''
+  say`${by ?? 'No room for it'}${inTheWay.length ? `: ${inTheWay.slice(0, 3).join(', ')}` : ''}${
+    bare === false ? '. It does not fit the empty sheet either' : ''
   }.`
-export const fitsWithoutUnit = (name: string) => say`Fits if ${name} leaves the face: no other place takes it.`
+export const fitsWithoutUnit = (name: string) => say`Fits if ${name} is removed from the panel.`
 export const fitsIfMoved = ({ name, awayMm }: { name: string; awayMm: number }) =>
   say`Fits if ${name} moves ${mm(awayMm)}.`
 export const fitsWithFewestOff = ({
@@ -35,9 +35,9 @@ export const fitsWithFewestOff = ({
   xMm: number
   yMm: number
   off: { id: string; name: string }[]
-}) => say`Fits at ${mm(xMm)} across, ${mm(yMm)} up when
-    ${off.length === 1 ? 'one unit leaves' : `these ${off.length} leave`}
-    the face, the fewest found: ${off.map(unit => unit.name).join(', ')}.`
+}) => say`Fits at ${mm(xMm)} across, ${mm(yMm)} up if
+    ${off.length === 1 ? 'one unit is' : `${off.length} units are`} removed, the fewest found:
+    ${off.map(unit => unit.name).join(', ')}.`
 
 // examine/revision.ts
 
@@ -54,22 +54,15 @@ export const newer = ({
   name: string
   revisionOf: number
   changes: Phrase[]
-}) => say`${enumerate(units.map(thing))} ${units.length > 1 ? 'stand' : 'stands'}
-    on revision ${revision ?? 1} of ${name}; revision ${revisionOf} differs:
-    ${changes.length ? enumerate(changes) : 'in its notes'}.`
-export const newerRemedy = (revision: number) => say`Take revision ${revision}.`
+}) => say`${enumerate(units.map(thing))} ${units.length > 1 ? 'use' : 'uses'} revision ${revision ?? 1} of ${name}.
+    Revision ${revisionOf} has changes: ${changes.length ? enumerate(changes) : 'notes only'}.`
+export const newerRemedy = (revision: number) => say`Use revision ${revision}.`
 export const newerKeepRemedy = (revision: number | undefined) => say`Keep revision ${revision ?? 1}.`
 
 // examine/wishes.ts
 
-export const dislike = ({
-  words,
-  units
-}: {
-  words: string
-  units: DesignUnit[]
-}) => say`The brief dislikes “${words}”: ${enumerate(units.map(thing))} ${units.length > 1 ? 'are' : 'is'}
-    in this option.`
+export const dislike = ({ words, units }: { words: string; units: DesignUnit[] }) =>
+  say`The brief excludes “${words}”, but this option includes ${enumerate(units.map(thing))}.`
 export const wish = ({
   words,
   functionWord,
@@ -78,19 +71,19 @@ export const wish = ({
   words: string
   functionWord: string | undefined
   kind: string | undefined
-}) => say`The brief wishes “${words}”: ${functionWord ? `no ${functionWord} works` : `there is no ${kind}`}
-    in this option.`
+}) => say`The brief asks for “${words}”, but in this option
+    ${functionWord ? `no ${functionWord} works` : `there is no ${kind}`}.`
 
 // options/options.ts
 
 export const otherItem = ({ after, name }: { after: DesignUnit; name: string }) =>
   say`${thing(after)}: ${name}, now ${after.item.name}`
-export const movedUnit = (after: Named) => say`${thing(after)} stands elsewhere`
-export const screwForHole = (holeMm: number) => say`screw for a hole of ${mm(holeMm)}`
+export const movedUnit = (after: Named) => say`${thing(after)} has moved`
+export const screwForHole = (holeMm: number) => say`screw for a ${mm(holeMm)} hole`
 export const exchangeRate = ({ perDollar, currency }: { perDollar: number; currency: string }) =>
   perDollar === 1 ? '' : say`At ${perDollar} ${currency} for a US dollar. `
 export const budgetTotal = ({ rate, totalCents }: { rate: string | Phrase; totalCents: number }) =>
-  say`${rate}Together ${price(totalCents)}.`
+  say`${rate}Total ${price(totalCents)}.`
 
 // options/put-off.ts
 
@@ -110,11 +103,11 @@ export const announcedChanges = ({
   say`${enumerate(
     words.map(word => say`${word.says} (${onDay(word.by)})`),
     '; '
-  )}${approvals.length ? `; approved for ${approvals.join(', ')}` : ''}${gives.length ? `; gives ${gives.join(', ')}` : ''}${
+  )}${approvals.length ? `; approved for ${approvals.join(', ')}` : ''}${gives.length ? `; provides ${gives.join(', ')}` : ''}${
     priceCents === itemPriceCents
       ? ''
       : say`;
-    ${price(priceCents)} in place of ${price(itemPriceCents)}`
+    ${price(priceCents)} instead of ${price(itemPriceCents)}`
   }`
 
 // papers/analysis.ts
@@ -125,8 +118,8 @@ export const assumedMargin = ({
 }: {
   breakerMargin: number
   conductorCelsius: number
-}) => say`A breaker or fuse carries ${breakerMargin * 100} % of the steady load. The
-    way back to ground is as long as the way out. Conductors are at ${conductorCelsius} °C for the drop.`
+}) => say`Circuit protection is rated ${breakerMargin * 100} % of the continuous load. The ground return is as long
+    as the supply wire. Voltage drop is calculated at ${conductorCelsius} °C conductor temperature.`
 export const assumedBundles = ({
   bundleWires,
   loadedShare,
@@ -139,10 +132,10 @@ export const assumedBundles = ({
   wireC: 200 | 150 | 105
   ambientC: number
   altitudeFt: number
-}) => say`${bundleWires === undefined ? 'Bundles are counted on the routes that wires share' : `Wires lie ${bundleWires} together`},
-    loaded to ${loadedShare === undefined ? 'what their wires carry in sum' : num(loadedShare * 100, 0, '%')};
-    ${wireC} °C wire in ${ambientC} °C, or as hot as the place it passes, up to ${altitude(altitudeFt)}; feeders
-    lie by themselves.`
+}) => say`${bundleWires === undefined ? 'Bundles are counted from shared routes' : `Bundles have ${bundleWires} wires`},
+    loaded to ${loadedShare === undefined ? 'the total of their wires' : num(loadedShare * 100, 0, '%')}. Wire rated
+    ${wireC} °C, ambient ${ambientC} °C or the temperature of the location, up to ${altitude(altitudeFt)}. Feeders
+    are routed alone.`
 export const assumedBatteries = ({
   usableFraction,
   batteryC,
@@ -151,25 +144,24 @@ export const assumedBatteries = ({
   usableFraction: number
   batteryC: number
   pilotDelayMinutes: number
-}) => say`Batteries have ${num(usableFraction * 100, 0, '%')} of their capacity left
-    by age and charge, at ${batteryC} °C. The pilot sees the loss, sets the switches and sheds after
-    ${pilotDelayMinutes}
-    minutes.`
-export const assumedDiodes = (diodes: Diodes[]) => say`${
-  diodes.length
-    ? say`${enumerate(
-        diodes.map(
-          ({ name, dropV, assumed }) => say`The diode of ${name} takes ${dropV} V${assumed ? ' (assumed)' : ''}`
-        ),
-        '; '
-      )}. `
-    : ''
-}A
-    unit is dark when its bus falls below its least volts; the drop in its own wire is counted there.`
+}) => say`Usable battery capacity is ${num(usableFraction * 100, 0, '%')} (age, state of charge), at ${batteryC} °C.
+    The pilot sets the switches and sheds loads ${pilotDelayMinutes} minutes after the failure.`
+export const assumedDiodes = (diodes: Diodes[]) =>
+  say`${
+    diodes.length
+      ? say`${enumerate(
+          diodes.map(
+            ({ name, dropV, assumed }) => say`Voltage drop of the diode ${name} is ${dropV}
+    V${assumed ? ' (assumed)' : ''}`
+          ),
+          '; '
+        )}. `
+      : ''
+  }A unit loses power when its bus falls below its minimum voltage, wire drop included.`
 
 // papers/harness.ts
 
 export const bundlesNote = (
   clampsMm: number
-) => say`On each leg of the routes: ten times the thickest wire is the least bend,
-    six times for coax. Clamps every ${mm(clampsMm)} at most (AC 43.13-1B chapter 11).`
+) => say`For each leg of the routes. Minimum bend radius is ten times the thickest wire, six times for coax. Maximum
+    clamp spacing is ${mm(clampsMm)} (AC 43.13-1B chapter 11).`

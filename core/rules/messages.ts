@@ -5,36 +5,30 @@ import { say, onDay, enumerate, thing, type Named, type Sayable, screen } from '
 
 // brief.ts
 
-export const alsoFly = (kind: string) => say`Fly ${kind} as well.`
-export const alsoFlyIfrByDay = say`Fly IFR by day as well.`
-export const notForHire = say`Do not fly for hire.`
-export const ifrByNightAlone = say`The brief flies IFR by night but neither IFR by day nor VFR by night.`
-export const hireAmateurBuilt = say`The brief flies an amateur-built aeroplane for hire, which its certificate
-    does not allow.`
-export const hireLightSport = say`The brief flies a light-sport aeroplane for hire: beyond towing and training
-    its certificate does not allow it.`
-export const classAWithoutIfr = say`The brief enters class A airspace but flies no IFR: there all fly under
-    IFR.`
-export const stayBelowClassA = say`Stay below class A.`
-export const vorWithoutIfr = say`The brief flies IFR by VOR but no IFR: the check of the receivers is asked
-    of nobody.`
-export const notIfrByVor = say`Do not fly IFR by VOR.`
-export const certifiedOn = (
-  madeOn: string
-) => say`It was made on ${onDay(madeOn)}, yet is entered as certificated after 11
-    March 1996.`
-export const madeOn = (madeOn: string) => say`The date of manufacture, ${onDay(madeOn)}, is still to come: clauses that
-    turn on it are judged as of then.`
+export const alsoFly = (kind: string) => say`Add ${kind} to the brief.`
+export const alsoFlyIfrByDay = say`Add IFR by day to the brief.`
+export const notForHire = say`Remove “for hire” from the brief.`
+export const ifrByNightAlone = say`The brief includes IFR by night without IFR by day or VFR by night.`
+export const hireAmateurBuilt = say`The brief includes flights for hire. An amateur-built aircraft is not
+    certificated for hire.`
+export const hireLightSport = say`The brief includes flights for hire. A light-sport aircraft is certificated for
+    hire only for towing and training.`
+export const classAWithoutIfr = say`The brief includes class A airspace without IFR. Class A requires IFR.`
+export const stayBelowClassA = say`Remove class A airspace from the brief.`
+export const vorWithoutIfr = say`The brief includes IFR by VOR without IFR. The VOR receiver check is not applied.`
+export const notIfrByVor = say`Remove IFR by VOR from the brief.`
+export const certifiedOn = (madeOn: string) =>
+  say`The aircraft was made on ${onDay(madeOn)} but is entered as certificated after 11 March 1996.`
+export const madeOn = (madeOn: string) => say`The date of manufacture, ${onDay(madeOn)}, is in the future. Clauses
+    that depend on it are evaluated for that date.`
 
 // index.ts
 
-export const answerOfTheFuture = (on: string) => say`your answer bears ${onDay(on)}, a day that is still to come`
+export const answerOfTheFuture = (on: string) => say`the date of your answer, ${onDay(on)}, is in the future`
 export const fellDue = ({ on, due }: { on: string | undefined; due: string }) =>
-  say`done on ${onDay(on!)}, it fell due on ${onDay(due)}`
-export const answerLapsed = (
-  on: string | undefined
-) => say`your answer${on ? say` of ${onDay(on)}` : ''} no longer stands: what it
-    was about has changed`
+  say`done on ${onDay(on!)}, overdue since ${onDay(due)}`
+export const answerLapsed = (on: string | undefined) =>
+  say`your answer${on ? say` of ${onDay(on)}` : ''} is no longer valid: the equipment has changed`
 export const dueAfterWork = ({
   units,
   begins
@@ -46,27 +40,21 @@ export const dueAfterWork = ({
     begins
       ? say`, which
     begins on ${onDay(begins)}`
-      : say`: enter in ${screen('brief')} when it begins`
+      : say`: enter the start date in ${screen('brief')}`
   }`
 export const enteredByYou = ({ on, note }: { on: string | undefined; note: string }) =>
   say`entered by you${on ? say` on ${onDay(on)}` : ''}${note ? `: ${note}` : ''}`
-export const airspaceNotEntered = say`${screen('brief')} does not say yet which airspace it is to enter.`
+export const airspaceNotEntered = say`The airspace used is not entered in ${screen('brief')}.`
 export const approvalRemedy = (unit: Named) => say`Remove ${thing(unit)}.`
-export const approval = ({
-  unit,
-  basis
-}: {
-  unit: DesignUnit
-  basis: string
-}) => say`${thing(unit)} is for ${unit.item.approvals.join(' and ')} aeroplanes; this
-    one is ${basis}.`
+export const approval = ({ unit, basis }: { unit: DesignUnit; basis: string }) =>
+  say`${thing(unit)} is approved for ${unit.item.approvals.join(' and ')} aircraft. This aircraft is ${basis}.`
 
 // wanted.ts
 
 export const notApproved = ({ unit, basis }: { unit: Named; basis: string }) =>
-  say`${thing(unit)} gives it but is not approved for a ${basis} aeroplane`
+  say`${thing(unit)} provides it but is not approved for ${basis} aircraft`
 export const doesNotProvide = ({ unit, name, why }: { unit: DesignUnit; name: string; why: Blocked[] }) =>
-  say`${thing(unit)} does not give ${name}${
+  say`${thing(unit)} does not provide ${name}${
     why.length
       ? say`:
     ${enumerate(
@@ -90,8 +78,8 @@ export const tooFew = ({
   have: number
   asked: number
   each: string | undefined
-}) => say`${name} for ${have} of ${asked}${each === 'tank' ? ' tanks' : ''}`
-export const nothingToDoItBy = (task: string) => say`nothing to ${task} by`
+}) => say`${name}: ${have} of ${asked}${each === 'tank' ? ' tanks' : ''}`
+export const nothingToDoItBy = (task: string) => say`no equipment to ${task}`
 export const tooFewChains = ({
   name,
   chains,
@@ -102,15 +90,13 @@ export const tooFewChains = ({
   chains: readonly unknown[]
   atLeast: boolean
   wantedChains: number
-}) => say`${name} by ${chains.length === 1 ? 'one chain alone' : `${chains.length} chains that share nothing`}${atLeast ? ' found' : ''};
-    ${wantedChains} are wanted`
+}) => say`${name} by ${chains.length === 1 ? 'a single path' : `${chains.length} independent paths`}${atLeast ? ' found' : ''};
+    ${wantedChains} are required`
 export const lostWith = ({ name, taken }: { name: string; taken: Part[] }) =>
-  say`${name} goes with ${enumerate(
+  say`${name} is lost with ${enumerate(
     taken.slice(0, 4).map(part => part.name),
     ' or '
   )}`
-export const sourcesTooSmall = (
-  overloaded: readonly Sayable[]
-) => say`the sources give less than the loads take in ${enumerate(overloaded)}: see
-    ${screen('power')}`
+export const sourcesTooSmall = (overloaded: readonly Sayable[]) =>
+  say`the load is higher than the supply in ${enumerate(overloaded)}: see ${screen('power')}`
 export const noSpareFuses = say`no spare fuses are entered in ${screen('brief')}`

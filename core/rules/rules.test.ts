@@ -449,7 +449,7 @@ describe('clauses, worked by hand (from memory; the screen says to check the cur
   })
   it('what is installed and broken says what it waits for', () => {
     const found = judged({ brief: IFR, units: [display, box, magnetometer], links: [boxToDisplay] }, 'us-equipment/d9')
-    expect(readPhrase(found.because, US)).toMatch(/display does not give heading: no heading/)
+    expect(readPhrase(found.because, US)).toMatch(/display does not provide heading: no heading/)
   })
   it('a met clause names its chain, and the second one that shares nothing with it', () => {
     const of = { brief: IFR, units: [giver('a', 'attitude'), giver('b', 'attitude')] }
@@ -475,7 +475,7 @@ describe('answers by hand', () => {
     expect(judged({ brief: IFR, units, checks }, 'us-equipment/d8').lapsed).toBeUndefined()
     const without = judged({ brief: IFR, checks }, 'us-equipment/d8')
     expect(without.state).toBe('missing')
-    expect(readPhrase(without.lapsed!, US)).toMatch(/no longer stands/)
+    expect(readPhrase(without.lapsed!, US)).toMatch(/no longer valid/)
   })
   it('are of one option and no other', () => {
     const base = project({ checks: [look('us-equipment/b1', '2026-03-14', { option: 'a' })] })

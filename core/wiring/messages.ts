@@ -37,13 +37,12 @@ export const iron = ({
   wantedMm: number
   degrees: number
 }) => say`${what}, about ${kg(massKg)} of iron, is ${mm(atLeastMm)} from ${thing(sensor)};
-    ${mm(wantedMm)} are wanted${
+    Minimum is ${mm(wantedMm)}.${
       degrees >= 0.05
-        ? say`, and soft iron alone may turn the heading by
-    ${num(degrees, 1)}°`
+        ? say` Soft iron can change the heading by
+    ${num(degrees, 1)}°.`
         : ''
-    }.
-    Move one of them, or swing the compass with care.`
+    } Move one of them, or do a compass swing.`
 export const ironWhere = ({
   unknown,
   unknownOf,
@@ -53,7 +52,7 @@ export const ironWhere = ({
   unknownOf: IronNear[]
   sensor: Named
 }) => say`Keep ${enumerate(unknown)} ${mm(Math.max(...unknownOf.map(ironNear => ironNear.wantedMm)))}
-    away from ${thing(sensor)}: how near that is is not known until all are placed in ${screen('wiring', 'airframe')}.`
+    away from ${thing(sensor)}. The distance is unknown. Enter all positions in ${screen('wiring', 'airframe')}.`
 
 // field/magnetometer.ts
 
@@ -77,24 +76,21 @@ export const magnetometer = ({
   paired: boolean
 }) =>
   known
-    ? say`The wire of ${name}, ${amperes(amps)}, passes ${thing(sensor)} at
-    ${mm(atLeastMm)} and may turn the heading by ${num(degrees!, 1)}°. Keep it ${mm(wantedMm)}
-    away${paired ? '' : ', or lead its return beside it'}.`
+    ? say`The wire of ${name}, ${amperes(amps)}, passes ${mm(atLeastMm)} from ${thing(sensor)} and can change the
+    heading by ${num(degrees!, 1)}°. Keep it ${mm(wantedMm)} away${paired ? '' : ', or route its return next to it'}.`
     : say`Keep
     the wire of ${name}, ${amperes(amps)}, ${mm(wantedMm)} away from
-    ${thing(sensor)}${paired ? '' : ', or lead its return beside it'}:
-    how near it comes is not known until both are placed in ${screen('wiring', 'airframe')}.`
-export const pairReturn = say`Lead its return by wire to the ground block.`
+    ${thing(sensor)}${paired ? '' : ', or route its return next to it'}. The distance is unknown. Enter both
+    positions in ${screen('wiring', 'airframe')}.`
+export const pairReturn = say`Route its return by wire to the ground block.`
 
 // field/standing.ts
 
 export const standsFacing = ({ unit, facing, orWords }: { unit: Named; facing: string; orWords: string }) =>
-  say`The connectors of ${thing(unit)} point ${facing}; its maker allows ${orWords}.`
-export const standsInvertedAllowed = (
-  unit: Named
-) => say`${thing(unit)} stands on its head, which its maker allows: it has to be
-    told so when it is set up.`
-export const standsInverted = (unit: Named) => say`${thing(unit)} stands on its head; its maker allows it upright only.`
+  say`The connectors of ${thing(unit)} face ${facing}. Its maker allows ${orWords}.`
+export const standsInvertedAllowed = (unit: Named) =>
+  say`${thing(unit)} is mounted inverted, which its maker allows. Set this in its configuration.`
+export const standsInverted = (unit: Named) => say`${thing(unit)} is mounted inverted. Its maker allows upright only.`
 export const standsOff = ({
   unit,
   degrees,
@@ -107,8 +103,13 @@ export const standsOff = ({
   off: string
   levelDeg: number
   shim: { under: string; mm: number } | undefined
-}) => say`${thing(unit)} stands ${num(Math.abs(degrees), 1)}° ${off}; ${num(levelDeg, 1)}°
-    are allowed.${shim && shim.mm > 0 ? say` Shim ${shim.under} by ${mm(shim.mm)}.` : ' Set it square.'}`
+}) => say`${thing(unit)} is mounted ${num(Math.abs(degrees), 1)}° ${off}. Maximum is
+    ${num(levelDeg, 1)}°.${
+      shim && shim.mm > 0
+        ? say` Shim ${shim.under} by
+    ${mm(shim.mm)}.`
+        : ' Align it with the aircraft axes.'
+    }`
 export const standsUnmeasured = ({
   unit,
   levelDeg,
@@ -117,9 +118,8 @@ export const standsUnmeasured = ({
   unit: Named
   levelDeg: number
   orWords: string
-}) => say`${thing(unit)} has to stand level and square within ${num(levelDeg, 1)}°,
-    its connectors pointing ${orWords}. Measure it with the aeroplane level, and enter it in
-    ${screen('wiring', 'radio')}.`
+}) => say`${thing(unit)} must be mounted level and aligned within ${num(levelDeg, 1)}°, with its connectors facing
+    ${orWords}. Measure it with the aircraft level and enter the angles in ${screen('wiring', 'radio')}.`
 export const opening = ({
   unit,
   a,
@@ -132,12 +132,12 @@ export const opening = ({
   b: number | undefined
   widthMm: number
   heightMm: number
-}) => say`${thing(unit)} does not pass the opening of ${unit.place.name}: end on it
-    is ${mm(a!)} by ${mm(b!)}, the hole ${mm(widthMm)} by ${mm(heightMm)}.`
+}) => say`${thing(unit)} does not fit through the opening of ${unit.place.name}. Its smallest section is ${mm(a!)}
+    by ${mm(b!)}; the opening is ${mm(widthMm)} by ${mm(heightMm)}.`
 export const openingUnknown = (
   unmeasured: DesignUnit[]
-) => say`Measure the inspection opening that ${enumerate(unmeasured.map(thing))}
-    ${unmeasured.length > 1 ? 'go' : 'goes'} in by, and enter it in ${screen('wiring', 'airframe')}.`
+) => say`Measure the access opening for ${enumerate(unmeasured.map(thing))} and enter it in
+    ${screen('wiring', 'airframe')}.`
 
 // harness/bill.ts
 
@@ -146,10 +146,7 @@ export const jointContacts = ({ says, meets }: { says: Phrase; meets: readonly u
 export const firewallFitting = (diameterMm: number) =>
   say`firewall, sealed and fire-resistant, for a bundle of ${mm(diameterMm)}`
 export const diodeToBuy = (amps: number) =>
-  amps > 0
-    ? say`diode, for ${figure(amps, 'A')} and more, on a heat sink where
-    its maker asks for one`
-    : 'diode'
+  amps > 0 ? say`diode, rated ${figure(amps, 'A')} or more, on a heat sink where its maker requires one` : 'diode'
 
 // harness/check.ts
 
@@ -157,12 +154,12 @@ export const unitsListed = (units: ReadonlySet<DesignUnit>) =>
   units.size > 4 ? say`${num(units.size)} units` : enumerate([...units].map(thing))
 export const pinsUnknown = (
   listed: Phrase
-) => say`No pin table is entered for ${listed}: the wire list says which port, not
-    which pin. Paste the maker’s table in ${screen('wiring', 'connectors')}.`
+) => say`No pin table is entered for ${listed}. The wire list shows ports, not pins. Paste the maker’s table in
+    ${screen('wiring', 'connectors')}.`
 export const pinsMadeUp = (
   listed: Phrase
-) => say`Pins of ${listed} are placeholders for the plan, not the maker’s. Paste
-    the maker’s table in ${screen('wiring', 'connectors')}, before a wire is cut.`
+) => say`Pins of ${listed} are placeholders, not the maker’s. Paste the maker’s table in
+    ${screen('wiring', 'connectors')} before any wire is cut.`
 export const pinMissing = ({
   unit,
   line,
@@ -173,8 +170,8 @@ export const pinMissing = ({
   line: string
   from: Phrase
   to: Phrase
-}) => say`The pin table of ${thing(unit)} has no pin for ${line} of the wire ${from}
-    to ${to}: it has nowhere to land. Correct the table in ${screen('wiring', 'connectors')}.`
+}) => say`The pin table of ${thing(unit)} has no pin for ${line} of the wire from ${from} to ${to}. Correct the
+    table in ${screen('wiring', 'connectors')}.`
 export const contactGauge = ({
   awg,
   where,
@@ -189,9 +186,8 @@ export const contactGauge = ({
   size: number
   thinnest: number
   thickest: number
-}) => say`AWG ${awg} does not go into ${where} of ${thing(unit)}: contacts of size
-    ${size} take AWG ${thinnest} to ${thickest}. End it in a splice to a wire that fits, or enter the contact’s
-    true size.`
+}) => say`AWG ${awg} does not fit ${where} of ${thing(unit)}. Contacts of size ${size} accept AWG ${thinnest} to
+    ${thickest}. Splice it to a wire that fits, or enter the correct contact size.`
 export const contactAmps = ({
   where,
   unit,
@@ -204,16 +200,16 @@ export const contactAmps = ({
   amps: number
   size: number
   takesAmps: number
-}) => say`${where} of ${thing(unit)} would carry ${amperes(amps)} each; a contact
-    of size ${size} is good for about ${num(takesAmps)} A.`
+}) => say`${where} of ${thing(unit)} carries ${amperes(amps)} per contact. A size ${size} contact is rated about
+    ${num(takesAmps)} A.`
 
 // harness/grounds.ts
 
 export const groundLoop = (
   astray: readonly Sayable[]
-) => say`${enumerate(astray)} ${astray.length > 1 ? 'ground' : 'grounds'} to the
-    structure while the rest of the audio grounds at the block: what flows between the two is heard.`
-export const groundLoopRemedy = say`Lead every audio ground to the block.`
+) => say`${enumerate(astray)} ${astray.length > 1 ? 'are' : 'is'} grounded to structure; the other audio units are
+    grounded at the block. Current between the two grounds causes audible noise.`
+export const groundLoopRemedy = say`Route all audio grounds to the block.`
 
 // harness/joints.ts
 
@@ -229,8 +225,7 @@ export const diodePair = ({
   name: string
 }) =>
   unit
-    ? say`2 diodes, one in each feed, cathodes joined to ${pins ? say`${pins} of ` : ''}${thing(unit)},
-    ${volts}`
+    ? say`2 diodes, one in each feed, cathodes connected to ${pins ? say`${pins} of ` : ''}${thing(unit)}, ${volts}`
     : say`diode in ${name}, ${volts}`
 export const spreadSplice = ({
   line,
@@ -242,7 +237,7 @@ export const spreadSplice = ({
   pins: string
   unit: string
   label: string
-}) => say`${line} spread over ${pins} of ${thing({ id: unit, label: label })}`
+}) => say`${line} split to ${pins} of ${thing({ id: unit, label: label })}`
 export const sharedContact = ({
   meets,
   pinText,
@@ -257,9 +252,9 @@ export const sharedContact = ({
 export const stubSplice = ({ line, unit }: { line: string; unit: Named }) =>
   say`${line} of the bus to the stub of ${thing(unit)}`
 export const groundBlock = ({ meets, shields }: { meets: readonly unknown[]; shields: number }) =>
-  say`${num(meets.length)} grounds, ${num(shields)} drains of shields`
+  say`${num(meets.length)} grounds, ${num(shields)} shield drains`
 export const plug = ({ from, to, coax }: { from: string; to: string; coax: number }) =>
-  say`${from} to ${to}${coax ? say`, and ${num(coax)} coax of their own` : ''}`
+  say`${from} to ${to}${coax ? say`, plus ${num(coax)} coax connectors` : ''}`
 export const terminator = ({ unit, id }: { unit: Named; id: string }) =>
   say`120 Ω across the pair at ${thing(unit)} ${id}`
 
@@ -267,16 +262,15 @@ export const terminator = ({ unit, id }: { unit: Named; id: string }) =>
 
 export const mindFirewall = say`a fire-resistant, sealed fitting`
 export const mindControls = say`${mm(inches(3))} or more from the control cables, and clamps`
-export const mindFuel = say`${mm(inches(6))} or more from fuel and oil lines where it can be, and above
-    them`
-export const mindMoving = say`a loop that twists and does not bend, clamped on both sides`
+export const mindFuel = say`${mm(inches(6))} or more from fuel and oil lines where possible, and above them`
+export const mindMoving = say`a loop that twists instead of bending, clamped on both sides`
 export const mindWet = say`drip loops and sealed ends`
 export const fromTo = ({ from, to }: { from: string; to: string }) => say`${from} to ${to}`
 export const way = ({ there, trait, text }: { there: readonly Sayable[]; trait: string; text: Phrase }) =>
-  say`Wires on the way ${enumerate(there, '; ')} (${trait}) want ${text}.`
+  say`Wires routed ${enumerate(there, '; ')} (${trait}) require ${text}.`
 export const wingRoot = (roots: readonly Sayable[]) =>
-  say`Nothing parts the wires where a wing comes off: ${enumerate(roots, '; ')}.`
-export const wingRootRemedy = say`Put a plug there.`
+  say`There is no connector in the wires at a removable wing: ${enumerate(roots, '; ')}.`
+export const wingRootRemedy = say`Add a connector there.`
 export const cable = ({ from, to }: { from: Phrase; to: Phrase }) => say`the cable ${from} to ${to}`
 export const noise = ({
   hears,
@@ -288,8 +282,8 @@ export const noise = ({
   loads: Phrase[]
   cables: Phrase[]
   shared: readonly Sayable[]
-}) => say`${hears} lies beside the supply of ${enumerate([...loads, ...cables])}
-    on the way ${enumerate(shared, '; ')}. Lead them apart, or cross them squarely.`
+}) => say`${hears} is routed next to the power wires of ${enumerate([...loads, ...cables])},
+    ${enumerate(shared, '; ')}. Route them apart, or cross them at right angles.`
 export const canLong = ({
   unit,
   nodesUnit,
@@ -300,8 +294,8 @@ export const canLong = ({
   nodesUnit: Named
   busMm: number
   canMm: number
-}) => say`The CAN bus from ${thing(unit)} to ${thing(nodesUnit)} is ${wireRun(busMm)}
-    long; at 1 Mbit/s ${wireRun(canMm)} work.`
+}) => say`The CAN bus from ${thing(unit)} to ${thing(nodesUnit)} is ${wireRun(busMm)} long. Maximum at 1 Mbit/s is
+    ${wireRun(canMm)}.`
 export const canStub = ({
   unit,
   stubMm,
@@ -310,9 +304,9 @@ export const canStub = ({
   unit: Named
   stubMm: number
   mostMm: number
-}) => say`${thing(unit)} hangs on the CAN bus by a stub of ${mm(stubMm)}; at 1 Mbit/s
-    ${mm(mostMm)} work. Lead the bus in and out of the box, or bring it nearer.`
-export const canStubRemedy = (unit: Named) => say`Lead the bus in and out of ${thing(unit)}.`
+}) => say`The CAN stub to ${thing(unit)} is ${mm(stubMm)} long. Maximum at 1 Mbit/s is ${mm(mostMm)}. Daisy-chain
+    the bus through the unit, or move it closer.`
+export const canStubRemedy = (unit: Named) => say`Daisy-chain the bus through ${thing(unit)}.`
 export const rs232Long = ({
   from,
   to,
@@ -323,8 +317,7 @@ export const rs232Long = ({
   to: Phrase
   installedMm: number
   rs232Mm: number
-}) => say`The RS-232 line from ${from} to ${to} is ${wireRun(installedMm)} long; ${wireRun(rs232Mm)}
-    are the rule.`
+}) => say`The RS-232 line from ${from} to ${to} is ${wireRun(installedMm)} long. Usual maximum is ${wireRun(rs232Mm)}.`
 
 // harness/wires.ts
 
@@ -353,14 +346,9 @@ export const noRoute = ({
   unit: DesignUnit
   toUnit: DesignUnit
   via: readonly unknown[]
-}) => say`No route leads from ${unit.place.name} to ${toUnit.place.name}${
-  via.length
-    ? say` by the places it was
-    sent by`
-    : ''
-},
-    so the link from ${thing(unit)} to ${thing(toUnit)} cannot be measured. Add a leg to the route table in
-    ${screen('wiring', 'airframe')}.`
+}) => say`No route leads from ${unit.place.name} to
+    ${toUnit.place.name}${via.length ? ' through the chosen places' : ''}. The wire from ${thing(unit)} to
+    ${thing(toUnit)} has no length. Add a leg in ${screen('wiring', 'airframe')}.`
 export const cableEnd = ({ stubMm, unit, id }: { stubMm: number | undefined; unit: Named; id: string }) =>
   stubMm === undefined ? say`${thing(unit)} ${id}` : say`splice in the bus`
 
@@ -374,8 +362,8 @@ export const noPortMatches = ({
   sources: readonly Sayable[]
   what: string
   ports: string[]
-}) => say`${enumerate(sources)} would give ${what}; it takes that by ${ports.join(', ') || 'nothing'}:
-    an adapter between them is wanted.`
+}) => say`${enumerate(sources)} can provide ${what}; this unit receives it on ${ports.join(', ') || 'no port'}. An
+    adapter is required.`
 export const noPortFree = ({
   sources,
   what,
@@ -384,9 +372,9 @@ export const noPortFree = ({
   sources: readonly Sayable[]
   what: string
   holders: readonly Sayable[]
-}) => say`${enumerate(sources)} would give ${what}, but no port is free: ${enumerate(holders)}.`
+}) => say`${enumerate(sources)} can provide ${what}, but no port is free: ${enumerate(holders)}.`
 export const linkedTo = ({ from, port, to, toPort }: { from: Named; port: string; to: Named; toPort: string }) =>
-  say`${thing(from)} ${port} is linked to ${thing(to)} ${toPort}`
+  say`${thing(from)} ${port} is connected to ${thing(to)} ${toPort}`
 
 // links/check.ts
 
@@ -400,7 +388,7 @@ export const linkRemedy = ({
   kind: string
   port: string
   toPort: string
-}) => say`Link ${label} to it over ${kind} (${port} to ${toPort}).`
+}) => say`Connect ${label} to it by ${kind} (${port} to ${toPort}).`
 export const needNotMet = ({
   dark,
   unit,
@@ -408,7 +396,6 @@ export const needNotMet = ({
   scope,
   all,
   does,
-  required,
   wantWords,
   text,
   why
@@ -419,16 +406,15 @@ export const needNotMet = ({
   scope: string
   all: boolean
   does: string
-  required: boolean
   wantWords: string
   text: string
   why: Phrase | undefined
 }) =>
   dark.length
-    ? say`${thing(unit)} gets no ${name}${scope}: ${enumerate(dark.map(thing))}
-    ${dark.length > 1 ? 'give' : 'gives'} none as it stands.`
-    : say`${thing(unit)} ${all ? does : required ? 'works in part only' : 'is limited'}
-    without ${wantWords}${scope}${text ? `: ${text}${why ? '.' : ''}` : '.'}${why ? say` ${why}` : ''}`
+    ? say`${thing(unit)} receives no ${name}${scope}. ${enumerate(dark.map(thing))}
+    ${dark.length > 1 ? 'do' : 'does'} not send it, because ${dark.length > 1 ? 'they do' : 'it does'} not work.`
+    : say`${thing(unit)} ${all ? does : 'is limited'} without
+    ${wantWords}${scope}${text ? `: ${text}${why ? '.' : ''}` : '.'}${why ? say` ${why}` : ''}`
 export const mismatch = ({
   label,
   toLabel,
@@ -451,9 +437,9 @@ export const mismatch = ({
   bKind: string
   bFlow: string
   bSignals: string[]
-}) => say`${label} and ${toLabel} cannot talk over this link: ${id} is ${kind} ${flow}
+}) => say`${label} and ${toLabel} cannot communicate on this connection. ${id} is ${kind} ${flow}
     (${signals.join(', ')}), ${bId} is ${bKind} ${bFlow} (${bSignals.join(', ')}).`
-export const mismatchRemedy = say`Delete the link.`
+export const mismatchRemedy = say`Delete the connection.`
 export const talkers = ({
   links,
   id,
@@ -466,9 +452,8 @@ export const talkers = ({
   label: string
   names: string
   kind: string
-}) => say`${links.length} units talk to ${id} of ${label}: ${names}. An ${kind}
-    input hears one.`
-export const talkersRemedy = (label: string) => say`Delete the link from ${label}.`
+}) => say`${links.length} units send to ${id} of ${label}: ${names}. An ${kind} input accepts one transmitter.`
+export const talkersRemedy = (label: string) => say`Delete the connection from ${label}.`
 export const crowded = ({
   kind,
   users,
@@ -483,10 +468,9 @@ export const crowded = ({
   most: number
 }) =>
   kind === 'coax'
-    ? say`${num(users)} coaxes are on ${id} of ${thing(unit)}; it
-    takes one. Two radios share an aerial by a splitter.`
-    : say`${num(users)} units hear ${id} of ${thing(unit)};
-    an ${kind} talker feeds ${num(most)}.`
+    ? say`${num(users)} coax cables are connected to ${id} of ${thing(unit)}. It accepts one. Use a splitter for two
+    radios on one antenna.`
+    : say`${num(users)} units receive from ${id} of ${thing(unit)}. An ${kind} transmitter can drive ${num(most)}.`
 
 // links/lamps.ts
 
@@ -498,21 +482,19 @@ export const darkLamps = ({
   dark: readonly string[]
   lamps: readonly unknown[]
   unit: Named
-}) => say`${num(dark.length)} of ${num(lamps.length)} lamps of ${thing(unit)} have
-    no source: ${enumerate(dark)}. Link each to what it warns of.`
+}) => say`${num(dark.length)} of ${num(lamps.length)} lamps of ${thing(unit)} are not connected: ${enumerate(dark)}.
+    Connect each to its source.`
 export const lightByAerial = ({
   light,
   aerials
 }: {
   light: DesignUnit
   aerials: DesignUnit[]
-}) => say`The supply of ${thing(light)} chops, and ${enumerate(aerials.map(thing))}
-    stands at ${light.place.name} too: it may be heard on the com. Choose one that is proven quiet, or another
-    place; listen on every channel with it on and off.`
-export const socketFar = (
-  unit: DesignUnit
-) => say`${thing(unit)} is at ${unit.place.name}, where no hand gets at it from a
-    seat. Put it on the panel or in the cabin.`
+}) => say`The power supply of ${thing(light)} is at ${light.place.name}, with ${enumerate(aerials.map(thing))}. It
+    can cause radio noise. Select a unit with proven low noise, or another location. Check every channel with it on
+    and off.`
+export const socketFar = (unit: DesignUnit) =>
+  say`${thing(unit)} is at ${unit.place.name}, out of reach from the seats. Install it on the panel or in the cabin.`
 
 // plumbing/lines.ts
 
@@ -531,7 +513,7 @@ export const tubes = ({
   tees: number
   lengthMm: number | undefined
 }) =>
-  say`The ${line} line is opened for ${enumerate(opened)}: ${text}.${
+  say`The ${line} line is opened for ${enumerate(opened)}. ${text}.${
     users.length
       ? say` ${num(users.length)} on it,
     ${num(tees)} tees${lengthMm === undefined ? '' : say`, ${wireRun(lengthMm)} of tube`}.`
@@ -550,20 +532,17 @@ export const antennasNear = ({
   other: Typed
   atLeastMm: number
   wantedMm: number
-}) => say`${name} and ${other} stand ${mm(atLeastMm, wantedMm)} apart; ${mm(wantedMm, atLeastMm)}
-    or more are wanted.`
+}) => say`${name} and ${other} are ${mm(atLeastMm, wantedMm)} apart. Minimum is ${mm(wantedMm, atLeastMm)}.`
 export const antennasWhere = (
   unknown: readonly Sayable[]
-) => say`It is not known how far apart ${enumerate(unknown, '; ')} stand. Enter
-    where they are in ${screen('wiring', 'radio')}.`
-export const groundPlane = (
-  bare: readonly Sayable[]
-) => say`The skin is not metal: ${enumerate(bare, '; ')} of foil or mesh round
-    its foot.`
+) => say`The distance between ${enumerate(unknown, '; ')} is unknown. Enter their positions in
+    ${screen('wiring', 'radio')}.`
+export const groundPlane = (bare: readonly Sayable[]) =>
+  say`The skin is not metal. Install a ground plane of foil or mesh: ${enumerate(bare, '; ')}.`
 
 // radio/coax.ts
 
-export const doubleShieldRemedy = say`Lay double-shielded coax.`
+export const doubleShieldRemedy = say`Use double-shielded coax.`
 export const coaxLoss = ({
   coax,
   radio,
@@ -580,9 +559,8 @@ export const coaxLoss = ({
   mhz: number
   mostDb: number
   entered: boolean
-}) => say`The ${coax} coax of ${thing(radio)} to its ${aerial} loses ${num(lossDb, 1)}
-    dB at ${num(mhz)} MHz; ${num(mostDb, 1)} dB are allowed${entered ? '' : ' as a rule'}. A shorter way or
-    better coax.`
+}) => say`Loss of the ${coax} coax from ${thing(radio)} to its ${aerial} is ${num(lossDb, 1)} dB at ${num(mhz)} MHz.
+    ${entered ? 'Maximum' : 'Usual maximum'} is ${num(mostDb, 1)} dB. Use a shorter route or better coax.`
 export const coaxShield = ({
   radio,
   aerial,
@@ -591,13 +569,11 @@ export const coaxShield = ({
   radio: Named
   aerial: string
   mhz: number
-}) => say`${thing(radio)} hangs on its ${aerial} by single-shielded coax; at ${num(mhz)}
-    MHz and near the transmitters a double shield is wanted.`
+}) => say`${thing(radio)} is connected to its ${aerial} by single-shielded coax. At ${num(mhz)} MHz and near
+    transmitters double-shielded coax is required.`
 export const coaxOld = (
   old: readonly Sayable[]
-) => say`The old coax of ${enumerate(old)} stays, and nobody has said of what kind
-    it is: taken as double-shielded. Look, and say so in ${screen('wiring', 'radio')}.`
-export const coaxFormula = (
-  connectorDb: number
-) => say`L · a(f) + n · ${figure(connectorDb, 'dB')};  a(f) = k1·√f + k2·f through
-    the neighbouring values of the table`
+) => say`The existing coax of ${enumerate(old)} is kept and its type is not entered. Double-shielded is assumed.
+    Inspect it and enter the type in ${screen('wiring', 'radio')}.`
+export const coaxFormula = (connectorDb: number) =>
+  say`L · a(f) + n · ${figure(connectorDb, 'dB')};  a(f) = k1·√f + k2·f through the adjacent values of the table`

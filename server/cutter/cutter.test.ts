@@ -112,7 +112,7 @@ describe('the stand-in cutter', () => {
         sheet(w)
         sheet(w, 500, 200)
       },
-      /there are 2/
+      /it has 2/
     ],
     [
       'a hole beside the sheet',

@@ -130,7 +130,7 @@ function lookAtSize(outline: Contour, inner: readonly Contour[], refuse: Refuse)
   const edge = outline.kind === 'poly' ? outline.points : []
   for (const hole of inner)
     if (edge.length && !inside([(hole.box.minX + hole.box.maxX) / 2, (hole.box.minY + hole.box.maxY) / 2], edge))
-      refuse(`A contour on ${hole.layer} at ${hole.x.toFixed(1)}, ${hole.y.toFixed(1)} mm lies outside the outline.`)
+      refuse(`A contour on ${hole.layer} at ${hole.x.toFixed(1)}, ${hole.y.toFixed(1)} mm is outside the outline.`)
 }
 
 function lookAtHoles(inner: readonly Contour[], stock: Stock, refuse: Refuse): void {
@@ -245,7 +245,7 @@ export function quoteCut(order: Order): Answer {
   for (const { type, layer } of sound.others) if (WORK_LAYERS.has(layer)) refuse(ONLY(type, layer))
   const contours = work.flatMap(entity => contourOf(entity, scale, refuse) ?? [])
   const outlines = contours.filter(contour => contour.layer === 'OUTLINE')
-  if (outlines.length !== 1) refuse(`One closed contour on the layer OUTLINE is wanted; there are ${outlines.length}.`)
+  if (outlines.length !== 1) refuse(`Layer OUTLINE must have one closed contour; it has ${outlines.length}.`)
   const outline = outlines[0]
   const inner = contours.filter(contour => contour !== outline)
   if (outline) lookAtSize(outline, inner, refuse)

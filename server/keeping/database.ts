@@ -48,7 +48,7 @@ export function placeOfStore(): string {
  */
 export async function openDirectory(directory: string): Promise<Store> {
   const held = await takeDirectory(directory, why => {
-    console.error(`${why} Nothing more is written, and nothing is said to be saved any more. This server stops.`)
+    console.error(`${why} Nothing more is written, and nothing is reported as saved. This server stops.`)
     process.exit(3)
   })
   const cluster = join(directory, 'db')
@@ -111,7 +111,7 @@ function diskProblem(directory: string): Error | undefined {
     if (bavail * bsize >= LEAST_FREE) return undefined
     const megabytes = (bavail * bsize) / 1048576
     return Object.assign(
-      new Error(`${megabytes.toFixed(0)} MB are free; at least ${LEAST_FREE / 1048576} MB are needed`),
+      new Error(`${megabytes.toFixed(0)} MB are free. Minimum is ${LEAST_FREE / 1048576} MB are needed`),
       {
         code: 'ENOSPC'
       }

@@ -57,7 +57,7 @@ describe('one directory, one server', () => {
   it('a directory in the place of the lock is told, with what to do', async () => {
     const there = place()
     mkdirSync(lockOf(there))
-    await expect(takeDirectory(there)).rejects.toThrow(/is a directory.*take it away/s)
+    await expect(takeDirectory(there)).rejects.toThrow(/is a directory.*remove it/s)
   })
   it('knows at once when the directory is moved away, or is another’s', async () => {
     for (const spoil of [

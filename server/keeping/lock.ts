@@ -88,7 +88,7 @@ function readHolder(file: string): Holder | undefined {
     if (code === 'EISDIR')
       throw new HeldError(
         `“${file}” is a directory, where the file that says who holds the data should be. Nothing was opened or ` +
-          `changed. Look what put it there, take it away, and start again.`
+          `changed. Find what put it there, remove it, and start again.`
       )
     throw error
   }

@@ -44,7 +44,7 @@ export function saySalvaged({ directory, folder, parts, why, projects, lost, cop
     ...(lost.length ? [`Nothing could be read of: ${list(lost)}.`] : []),
     copies.length ? `Daily copies that can be restored: ${list(copies)}.` : 'There is no daily copy.',
     `${directory} is left where it is, and no demo was put over it.`,
-    `What to do: keep a copy of ${directory}, move it away, start again, and bring in the files of ${folder} one by ` +
+    `What to do: keep a copy of ${directory}, move it away, start again, and import the files of ${folder} one by ` +
       `one (Import a project file), or the latest daily copy (Restore a backup).`
   ].join('\n')
 }

@@ -111,11 +111,11 @@ async function givePdf() {
   <div class="page">
     <section class="sheet scroll" role="region" aria-label="Loadings" tabindex="0">
       <div class="row">
-        <h2 class="grow">Seats, tanks, baggage, and how they are loaded</h2>
+        <h2 class="grow">Stations and loadings</h2>
         <v-btn @click="addStation">Add a station</v-btn><v-btn @click="addLoading">Add a loading</v-btn>
       </div>
       <p v-if="!airframe.stations.length" class="quiet">
-        Nothing is entered, so the limits of the centre of gravity are not checked.
+        No loading is entered. Center of gravity limits are not checked.
         <v-btn color="primary" variant="flat" @click="addStation">Add the first seat</v-btn>
       </p>
       <table v-else class="list edit">
@@ -134,7 +134,7 @@ async function givePdf() {
                 @update:model-value="(name: string) => setLoading(loading, { name })"
               />
             </th>
-            <th><span class="screen-reader">Acts</span></th>
+            <th><span class="screen-reader">Actions</span></th>
           </tr>
         </thead>
         <tbody>
@@ -202,7 +202,7 @@ async function givePdf() {
             <td />
           </tr>
           <tr>
-            <td colspan="4"><span class="screen-reader">Acts</span></td>
+            <td colspan="4"><span class="screen-reader">Actions</span></td>
             <td v-for="loading in airframe.loadings" :key="loading.id">
               <v-btn
                 :aria-label="`Working of ${loading.name}`"
@@ -222,7 +222,7 @@ async function givePdf() {
       </section>
       <section class="sheet">
         <div class="row">
-          <h2 class="grow">Its corners, from the flight manual</h2>
+          <h2 class="grow">Envelope corners (flight manual)</h2>
           <v-btn @click="addCorner">Add a corner</v-btn>
         </div>
         <table class="list edit">
@@ -230,7 +230,7 @@ async function givePdf() {
             <tr>
               <th>Arm</th>
               <th>Weight</th>
-              <th><span class="screen-reader">Acts</span></th>
+              <th><span class="screen-reader">Actions</span></th>
             </tr>
           </thead>
           <tbody>

@@ -45,7 +45,7 @@ const columns = computed((): Column<Looked>[] => [
   },
   {
     key: 'hours',
-    title: 'Hours to mend',
+    title: 'Repair hours',
     value: row => row.hours[1],
     text: row => (row.found === 'sound' ? '' : row.hours.map(hour => preferences.number(hour, 0)).join(' – '))
   },
@@ -55,15 +55,14 @@ const columns = computed((): Column<Looked>[] => [
 
 <template>
   <section class="sheet" data-inspection>
-    <h2>Look before you order</h2>
+    <h2>Pre-purchase inspection</h2>
     <p class="small">
       Expected hidden faults take {{ preferences.number(aside.expectedHours, 0) }} h; in four of five aircraft like it
       they take no more than {{ preferences.number(aside.hours, 0) }} h<template v-if="aside.cents > 0"
         >, {{ preferences.money(aside.cents)
         }}<template v-if="aside.percent !== undefined"> or {{ aside.percent }} % of the rest</template></template
-      ><template v-else-if="aside.hours > 0">
-        of your own labor, which costs time; parts for them are not counted</template
-      >. The contingency is {{ preferences.number(bench.option!.prices.contingencyPercent, 1) }} %.
+      ><template v-else-if="aside.hours > 0"> of owner labor; parts for them are not counted</template>. The contingency
+      is {{ preferences.number(bench.option!.prices.contingencyPercent, 1) }} %.
       <v-btn
         v-if="aside.percent !== undefined && aside.percent !== bench.option!.prices.contingencyPercent"
         size="small"
@@ -72,7 +71,7 @@ const columns = computed((): Column<Looked>[] => [
         Set contingency to {{ aside.percent }} %
       </v-btn>
     </p>
-    <FactTable :rows="looked" :columns="columns" name="Look before you order" no-filter :key-of="row => row.id">
+    <FactTable :rows="looked" :columns="columns" name="Pre-purchase inspection" no-filter :key-of="row => row.id">
       <template #found="{ row }">
         <span class="row">
           <v-btn
@@ -94,7 +93,7 @@ const columns = computed((): Column<Looked>[] => [
             class="hours"
             kind="plain"
             hide-label
-            :label="`Hours to mend: ${preferences.say(row.name)}`"
+            :label="`Repair hours: ${preferences.say(row.name)}`"
             :least="0"
             :most="2000"
             :model-value="row.hours[1]"

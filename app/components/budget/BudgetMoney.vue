@@ -19,12 +19,12 @@ const PRICES: readonly FormField<Prices>[] = [
   { at: 'wireCentsPerMetre', label: 'Wire, metre', done: 'wire' },
   { at: 'travelCents', label: 'Travel' },
   { at: 'contingencyPercent', label: 'Contingency (%)' },
-  { at: 'taxOnThingsPercent', label: 'Tax on things (%)', none: 0 },
-  { at: 'taxOnWorkPercent', label: 'Tax on work (%)', none: 0 },
-  { at: 'on', label: 'Prices are of', done: 'day' },
+  { at: 'taxOnThingsPercent', label: 'Tax on parts (%)', none: 0 },
+  { at: 'taxOnWorkPercent', label: 'Tax on labor (%)', none: 0 },
+  { at: 'on', label: 'Price date', done: 'day' },
   {
     at: 'harnessByEnds',
-    label: 'Harness priced by its ends, beside the hours of each entry',
+    label: 'Harness priced by wire ends, in addition to the hours of each entry',
     done: 'harness',
     class: 'wide'
   }
@@ -35,7 +35,7 @@ const GROUPS = {
   panel: 'Panel',
   wire: 'Wire and connectors',
   travel: 'Travel',
-  other: 'Costs of your own',
+  other: 'Other costs',
   tax: 'Tax',
   contingency: 'Contingency',
   credit: 'Credits'
@@ -65,7 +65,7 @@ const creep = computed(() => (agreed.value && money.value ? creepSince(agreed.va
 type CreepLine = (typeof creep.value)[number]
 const signedMoney = (cents: number) => `${cents > 0 ? '+' : ''}${preferences.money(cents)}`
 const creepColumns = computed((): Column<CreepLine>[] => [
-  { key: 'says', title: 'What changed', value: row => preferences.say(row.says) },
+  { key: 'says', title: 'Change', value: row => preferences.say(row.says) },
   {
     key: 'cents',
     title: 'By',
@@ -103,7 +103,7 @@ const margin = computed(() => bench.project!.brief.marginCentsPerHour ?? 0)
 const earned = computed(() =>
   margin.value > 0 && money.value ? Math.max(0, money.value.totalCents) / margin.value : undefined
 )
-const MARGIN = { at: 'marginCentsPerHour', label: 'Left of an hour flown', none: 0 } as const
+const MARGIN = { at: 'marginCentsPerHour', label: 'Net per flight hour', none: 0 } as const
 /** What each new unit costs with what it drags in. */
 const byUnit = computed(() =>
   bench.examined && bench.report && bench.examined.optionId === bench.option?.id
@@ -126,7 +126,7 @@ const unitColumns = computed((): Column<UnitCost>[] => [
   sumColumn('wireCents', 'Wire'),
   {
     key: 'drags',
-    title: 'Drags in',
+    title: 'Also requires',
     value: row => row.drags.map(drag => `${drag.label} ${preferences.money(drag.cents)}`).join(', ')
   },
   sumColumn('togetherCents', 'Together'),
@@ -156,7 +156,7 @@ function setUnitPrice(id: string, cents: number) {
     <div class="two">
       <section class="sheet">
         <h2>What it costs</h2>
-        <p v-if="groups.length === 0" class="quiet">Nothing yet: in Equipment, remove or add something.</p>
+        <p v-if="groups.length === 0" class="quiet">Nothing yet. Add or remove units in Equipment.</p>
         <div v-for="group in groups" :key="group.key" class="group">
           <div class="row">
             <h3 class="grow">{{ group.name }}</h3>
@@ -196,17 +196,17 @@ function setUnitPrice(id: string, cents: number) {
         <section class="sheet grid five">
           <RecordForm :schema="Prices" :record="prices" :fields="PRICES" @set="putPrices" />
           <p class="small quiet wide">
-            Each line is rounded to the cent once, half up; tax and contingency once for each visit.
+            Each line is rounded to the cent, half up. Tax and contingency are rounded once per visit.
           </p>
         </section>
         <InTurn>
           <section class="sheet">
             <div class="row">
-              <h2 class="grow">Costs of your own</h2>
+              <h2 class="grow">Other costs</h2>
               <v-btn @click="addCost">Add a cost</v-btn>
             </div>
             <p v-if="!costs.length" class="small quiet">
-              Papers, shipping, finish, test flights, yearly data: what the design does not tell.
+              Paperwork, shipping, finish, test flights, annual data: costs not in the design.
             </p>
             <div v-for="cost in costs" :key="cost.id" class="row cost-row" :data-cost="cost.id">
               <v-combobox
@@ -254,16 +254,16 @@ function setUnitPrice(id: string, cents: number) {
             </p>
           </section>
           <section class="sheet">
-            <h2>Earned back</h2>
+            <h2>Payback</h2>
             <div class="row below">
               <RecordField class="few" :schema="Brief" :record="bench.project!.brief" :field="MARGIN" @set="putBrief" />
               <p v-if="earned !== undefined" class="small grow">
-                <b class="figures">{{ preferences.number(Math.ceil(earned), 0) }}</b> hours of letting pay for this
-                option: {{ preferences.money(money.totalCents) }} at {{ preferences.money(margin) }} an hour. A sale
-                does not: a refit seldom brings back more than half of what it cost (common practice).
+                <b class="figures">{{ preferences.number(Math.ceil(earned), 0) }}</b> rental hours pay for this option:
+                {{ preferences.money(money.totalCents) }} at {{ preferences.money(margin) }} an hour. A sale seldom
+                recovers more than half of the cost (common practice).
               </p>
               <p v-else class="small quiet grow">
-                For a school or a club: what is left of an hour when all else is paid.
+                For a school or a club: what remains of an hour’s rent after all other costs.
               </p>
             </div>
           </section>
@@ -297,11 +297,11 @@ function setUnitPrice(id: string, cents: number) {
     </div>
     <InTurn>
       <section v-if="byUnit.length" class="sheet" data-by-unit>
-        <h2>Unit by unit, with what it drags in</h2>
+        <h2>Cost by unit, with what it requires</h2>
         <FactTable :rows="byUnit" :columns="unitColumns" name="Cost by unit" :key-of="row => row.unit" />
         <p class="small quiet">
-          What is there for one unit alone (its aerial, its sensor) is counted with it, and again in its own row. Panel,
-          journey, papers, tax and contingency belong to no one unit.
+          Items that serve one unit only (its antenna, its sensor) are included with it and also have a row. Panel,
+          travel, paperwork, tax and contingency are not assigned to units.
         </p>
       </section>
     </InTurn>

@@ -54,7 +54,7 @@ function keep() {
   const { edits, name } = putOffOption(bench.project!, asked.value, format(new Date(), 'yyyy-MM-dd'))
   if (bench.act(edits, name)) {
     waits.value = NOTHING
-    bench.said = `“${name}” stands among the options now.`
+    bench.said = `“${name}” is now one of the options.`
   }
 }
 const others = computed(() => [
@@ -115,7 +115,7 @@ const measures = computed((): Measure[] => [
   },
   { name: 'Every year after, in no total', read: standing => preferences.money(standing.yearlyCents) },
   {
-    name: 'Least quote, with what it leaves out',
+    name: 'Lowest quote, adjusted for missing items',
     read: standing => (standing.quote ? `${preferences.money(standing.quote.cents)}, ${standing.quote.shop}` : '—')
   },
   { name: 'Labour', read: standing => `${preferences.number(standing.hours, 1)} h` },
@@ -147,7 +147,7 @@ const measures = computed((): Measure[] => [
     state: standing => standing.states.minutes
   },
   {
-    name: 'Least metal',
+    name: 'Minimum clearance',
     read: standing => (Number.isFinite(standing.leastMetalMm) ? preferences.length(standing.leastMetalMm) : '—')
   },
   { name: 'Wires', read: standing => String(standing.wires) },
@@ -162,7 +162,7 @@ const measures = computed((): Measure[] => [
     state: standing => (standing.mustFix ? 'must fix' : standing.decide ? 'decide' : 'holds')
   },
   ...TASKS.map((task): Measure => ({
-    name: `${TASK_WORDS[task]}: single losses that take it`,
+    name: `${TASK_WORDS[task]}: single-point failures`,
     read: standing => {
       const found = standing.tasks.find(each => each.task === task)
       return found?.works ? String(found.singles) : 'not done'
@@ -277,10 +277,9 @@ const budget = useAnalysisFiles(
       <template v-if="later && asked">
         <p class="small">
           Begun {{ preferences.day(later.on) }} instead it costs
-          <b class="figures">{{ signed(laterCents) || preferences.money(0) }}</b>; its column stands beside the others
-          above.
+          <b class="figures">{{ signed(laterCents) || preferences.money(0) }}</b>; it has its own column above.
           <template v-if="!drifts">
-            Nobody has said how prices rise or what is traded in falls: enter it in Visits, else waiting looks free.
+            Price increase and trade-in loss are not entered. Without them waiting costs nothing. Enter them in Visits.
           </template>
         </p>
         <ul v-if="later.rows.length" class="small plain">
@@ -290,12 +289,12 @@ const budget = useAnalysisFiles(
         </ul>
         <p v-for="matured in later.matures" :key="matured.unit" class="small" data-matures>
           <StateMark state="note" :size="13" /> {{ matured.label }}, announced by its maker and promised by nobody:
-          <SayPhrase :says="matured.says" />. The column takes it as there.
+          <SayPhrase :says="matured.says" />. The column assumes it is installed.
         </p>
       </template>
     </section>
     <section v-if="standings.length > 1" class="sheet">
-      <h2>What the money leaves after a failure</h2>
+      <h2>Capability after a failure</h2>
       <ChartsOptionsChart :standings="standings" />
       <p class="small quiet">
         Up: single losses of units, links, protectors, buses and sources that take a task, all tasks together; a task
@@ -305,7 +304,7 @@ const budget = useAnalysisFiles(
     <BudgetSameMoney />
     <section class="sheet">
       <div class="row">
-        <h2 class="grow">What changed</h2>
+        <h2 class="grow">Change</h2>
         <ChoiceField v-model="from" class="end" label="From" :items="ends" />
         <ChoiceField v-model="to" class="end" label="To" :items="ends" />
       </div>

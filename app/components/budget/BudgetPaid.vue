@@ -54,7 +54,7 @@ const columns = computed((): Column<Reckoned>[] => [
   { key: 'plan', title: 'Plan', of: 'money', none: 'not in the plan', value: row => row.planCents },
   {
     key: 'paid',
-    title: 'What it was',
+    title: 'Actual cost',
     number: true,
     width: '190px',
     of: 'money',
@@ -62,14 +62,14 @@ const columns = computed((): Column<Reckoned>[] => [
   },
   { key: 'over', title: 'More', of: 'money', value: row => row.overCents },
   { key: 'on', title: 'On', value: row => row.on, text: row => (row.on ? preferences.day(row.on) : '') },
-  { key: 'act', title: 'Acts', value: () => '', plain: true }
+  { key: 'act', title: 'Actions', value: () => '', plain: true }
 ])
 </script>
 
 <template>
   <div class="page">
     <section class="sheet">
-      <h2>Plan and life</h2>
+      <h2>Plan versus actual</h2>
       <p class="big">
         Paid <b class="figures">{{ preferences.money(standing.paidCents) }}</b>, planned for it
         <b class="figures">{{ preferences.money(standing.plannedOfPaidCents) }}</b>. At the end, if the rest costs what
@@ -77,10 +77,10 @@ const columns = computed((): Column<Reckoned>[] => [
         <span class="figures">{{ preferences.money(standing.planCents) }}</span>.
       </p>
       <p class="small quiet">
-        What comes dearer and what nobody planned comes out of the contingency first. Enter a line as it is paid; a line
-        that cost nothing is paid with 0.
+        Costs over plan and unplanned costs use the contingency first. Enter a line when it is paid; a line that cost
+        nothing is paid with 0.
       </p>
-      <FactTable :rows="standing.rows" :columns="columns" name="Plan and life" :key-of="row => row.line">
+      <FactTable :rows="standing.rows" :columns="columns" name="Plan versus actual" :key-of="row => row.line">
         <template #paid="{ row }">
           <QuantityField
             v-if="row.paidCents !== undefined"
@@ -110,7 +110,7 @@ const columns = computed((): Column<Reckoned>[] => [
       </FactTable>
     </section>
     <section class="sheet">
-      <h2>A sum that nobody planned</h2>
+      <h2>Unplanned cost</h2>
       <v-form v-model="readable" class="row" @submit.prevent="addExtra">
         <v-text-field v-model="extra" class="grow" label="What it was for" maxlength="120" />
         <QuantityField v-model="extraCents" class="few" kind="money" label="Sum paid" />

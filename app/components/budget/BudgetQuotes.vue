@@ -44,8 +44,8 @@ const TERMS: readonly FormField<Quote>[] = [
   { at: 'on', label: 'Quoted on', class: 'few' },
   { at: 'queueWeeks', label: 'Queue, weeks', none: 0, keepsNone: true, class: 'few' },
   { at: 'warrantyMonths', label: 'Warranty, mo', none: 0, keepsNone: true, class: 'few' },
-  { at: 'done', label: 'Jobs like it', none: 0, keepsNone: true, class: 'few' },
-  { at: 'reports', label: 'Progress told', none: 'not asked', class: 'few' }
+  { at: 'done', label: 'Similar jobs', none: 0, keepsNone: true, class: 'few' },
+  { at: 'reports', label: 'Status reports', none: 'not asked', class: 'few' }
 ]
 function addQuote() {
   if (!bench.option) return
@@ -97,10 +97,10 @@ const iso = (date: Date) => date.toLocaleDateString('sv-SE')
 
 const columns = computed((): Column<QuoteSummary>[] => [
   { key: 'shop', title: 'Shop', value: quote => quote.shop },
-  { key: 'job', title: 'Has the job', value: quote => (bench.option?.shop === quote.id ? 'yes' : '') },
+  { key: 'job', title: 'Selected shop', value: quote => (bench.option?.shop === quote.id ? 'yes' : '') },
   { key: 'total', title: 'Quoted', of: 'money', value: quote => quote.totalCents },
-  { key: 'lacks', title: 'Left out, by the estimate', of: 'money', value: quote => quote.forgottenCents },
-  { key: 'whole', title: 'To compare', of: 'money', value: quote => quote.comparableCents },
+  { key: 'lacks', title: 'Missing items, by estimate', of: 'money', value: quote => quote.forgottenCents },
+  { key: 'whole', title: 'Adjusted total', of: 'money', value: quote => quote.comparableCents },
   {
     key: 'against',
     title: 'Against the estimate',
@@ -119,8 +119,8 @@ const columns = computed((): Column<QuoteSummary>[] => [
   { key: 'back', title: `${preferences.number(97.5, 1)} % date`, value: quote => dates(quote)?.back },
   { key: 'queue', title: 'Queue, weeks', number: true, value: quote => quoteOf(quote.id).queueWeeks },
   { key: 'warranty', title: 'Warranty, months', number: true, value: quote => quoteOf(quote.id).warrantyMonths },
-  { key: 'reports', title: 'Progress told', value: quote => quoteOf(quote.id).reports },
-  { key: 'done', title: 'Jobs like it', number: true, value: quote => quoteOf(quote.id).done }
+  { key: 'reports', title: 'Status reports', value: quote => quoteOf(quote.id).reports },
+  { key: 'done', title: 'Similar jobs', number: true, value: quote => quoteOf(quote.id).done }
 ])
 const signed = (cents: number) => `${cents > 0 ? '+' : ''}${preferences.money(cents)}`
 
@@ -181,7 +181,7 @@ function setRate(usd: number) {
         <v-btn color="primary" variant="flat" @click="addQuote">Add a quote</v-btn>
       </div>
       <p v-if="!quotes.length" class="small quiet">
-        None yet. Two or three, from shops with a record; the lowest price is not the criterion.
+        No quotes. Get two or three from shops with experience. The lowest price is not the only criterion.
       </p>
       <template v-else>
         <FactTable
@@ -246,7 +246,7 @@ function setRate(usd: number) {
               bench.option!.shop === chosen.id ? 'No shop has the job' : `${chosen.shop} has the job`
             )
           "
-          >{{ bench.option!.shop === chosen.id ? 'Take the job back' : 'Give it the job' }}</v-btn
+          >{{ bench.option!.shop === chosen.id ? 'Withdraw job' : 'Award job' }}</v-btn
         >
         <v-btn
           :aria-label="`Take the quote of ${chosen.shop} away`"
@@ -281,7 +281,7 @@ function setRate(usd: number) {
       </div>
       <div v-for="line in chosen.lines" :key="line.id" class="line">
         <TextField
-          label="As the shop wrote it"
+          label="Shop’s wording"
           :most="400"
           :model-value="line.says"
           @update:model-value="says => setLine(line.id, { says })"
@@ -293,7 +293,7 @@ function setRate(usd: number) {
           @update:model-value="sum => setLine(line.id, { cents: Math.round(chosen!.rate ? sum * 100 : sum) })"
         />
         <v-autocomplete
-          label="It is for"
+          label="Covers"
           multiple
           chips
           closable-chips

@@ -67,7 +67,7 @@ const columns: Column<Alternative>[] = [
         :columns="columns"
         name="For the same money"
         :key-of="row => row.item"
-        empty="Nothing in the catalogue that fits, is allowed and costs no more gives anything else."
+        empty="No other catalog entry that fits, is approved and costs no more adds a function."
       />
     </template>
     <p v-else-if="!progress" class="small quiet">

@@ -93,7 +93,7 @@ const open = computed(() => rows.value.filter(row => !row.taken && row.line.pric
     </div>
     <p v-if="wrong" role="alert">{{ wrong }}</p>
     <p v-if="!feed" class="small quiet">
-      Prices, stock and weeks of what this option buys. The supplier that ships with the program is a stand-in: it shows
+      Prices, stock and weeks of what this option buys. The supplier included with the program is simulated: it shows
       how a feed is taken, and what it says is invented.
     </p>
     <template v-else>

@@ -26,7 +26,7 @@ function add(usual: Omit<OwnTask, 'id'>) {
   put({ id: `t${number}`, ...usual, ...(visit && { phase: visit }) }, `${usual.name} in the same visit`)
 }
 const blank: Omit<OwnTask, 'id'> = {
-  name: 'Work of your own',
+  name: 'Other work',
   days: [1, 2, 4],
   after: ['open'],
   before: ['close'],
@@ -59,7 +59,7 @@ const NAMES = ['Best, days', 'Likely, days', 'Worst, days'] as const
       <v-btn @click="add(blank)">Other work</v-btn>
     </div>
     <p v-if="!own.length" class="small quiet">
-      An annual or a propeller overhaul done while it is open costs no day of its own, unless it holds the job up.
+      An annual or a propeller overhaul in the same visit adds no days, unless it is on the critical path.
     </p>
     <div v-for="task in own" :key="task.id" class="row wrap task" :data-own-task="task.id">
       <TextField

@@ -24,11 +24,11 @@ const shop = computed(() => brief.value.shop ?? { ...USUAL_PACE, closed: [] })
 const briefWithShop = computed(() => ({ ...brief.value, shop: shop.value }))
 const putShop = (next: Brief) => bench.act([{ type: 'brief.set', brief: next }], 'How the shop works', 'shop')
 const PACE: readonly FormField<Brief>[] = [
-  { at: 'shop.hoursADay', label: 'Hours done in a day', class: 'pace' },
-  { at: 'shop.people', label: 'People on it', class: 'pace' },
-  { at: 'shop.orderedWeeksAhead', label: 'Parts ordered, weeks before it goes in', class: 'pace wide' },
+  { at: 'shop.hoursADay', label: 'Shop hours per day', class: 'pace' },
+  { at: 'shop.people', label: 'Technicians', class: 'pace' },
+  { at: 'shop.orderedWeeksAhead', label: 'Parts ordered, weeks before start', class: 'pace wide' },
   { at: 'shop.lostPercent', label: 'Days lost to illness, %', none: 0, class: 'pace' },
-  { at: 'shop.bufferDays', label: 'Days to be left at the end', none: 0, class: 'pace' }
+  { at: 'shop.bufferDays', label: 'Buffer days at the end', none: 0, class: 'pace' }
 ]
 const setShop = (change: Partial<typeof shop.value>) => putShop({ ...brief.value, shop: { ...shop.value, ...change } })
 const odds = shallowRef<JobOdds>()
@@ -49,7 +49,7 @@ const ceiling = computed(() => ceilingFor(job.value, visit.value.id))
 const setShopOf = (quote: string) =>
   bench.act(
     [{ type: 'shop.set', option: bench.option!.id, ...(quote && { quote }) }],
-    quote ? 'Give the job to a shop' : 'No shop has the job'
+    quote ? 'Award job' : 'No shop has the job'
   )
 const closedText = ref('')
 const closedWrong = ref('')
@@ -222,7 +222,7 @@ const moving = ref('')
       <ChoiceField
         v-if="bench.option!.quotes.length"
         class="pace"
-        label="Shop that has the job"
+        label="Selected shop"
         :items="[
           { value: '', title: 'none yet' },
           ...bench.option!.quotes.map(quote => ({ value: quote.id, title: quote.shop }))
@@ -246,9 +246,7 @@ const moving = ref('')
     </p>
     <template v-else-if="odds">
       <section class="sheet" data-odds :aria-busy="old">
-        <h2>
-          What it may come to <span v-if="old" class="quiet small">as before; new odds are being worked out…</span>
-        </h2>
+        <h2>Forecast <span v-if="old" class="quiet small">previous result; calculating…</span></h2>
         <p class="big">
           <template v-if="odds.inTime !== undefined"
             >Back within {{ daysThere }} working days: <b class="figures">{{ percent(odds.inTime) }}</b>
@@ -272,7 +270,7 @@ const moving = ref('')
           <v-btn
             class="beside"
             size="small"
-            aria-label="Working: under the ceiling"
+            aria-label="Working: under the budget limit"
             @click="showWorking(odds.working.underCeiling, 'Under the ceiling')"
             >Working</v-btn
           >
@@ -287,24 +285,23 @@ const moving = ref('')
         </p>
         <FactTable :rows="tries" :columns="tryColumns" :sum="likely" name="odds" no-filter :key-of="tryOf" />
         <p class="small quiet">
-          Each try lets every task take from its best to its worst (three-point estimate, PERT), mends hidden faults by
-          the aeroplane’s age, and lets a maker be behind with all of his parts now and then. Money is the estimate
-          without contingency, each hour more or less at the rate. Spreads and leads are assumptions and common
-          practice; ask the shop for its own.
+          Each trial draws every task between best and worst (three-point estimate, PERT), adds hidden defects by
+          aircraft age, and sometimes delays all parts of one maker. Money is the estimate without contingency, each
+          hour more or less at the rate. Ranges and lead times are assumptions and common practice. Ask the shop.
         </p>
       </section>
       <div class="beside-each">
         <section class="sheet">
-          <h2>What holds it up</h2>
+          <h2>Critical path</h2>
           <ol class="holding">
             <li v-for="task in holding.slice(0, 8)" :key="task.id" :data-holds="task.id">
               <span class="figures share">{{ percent(task.held) }}</span> <SayPhrase :says="task.name" />
             </li>
           </ol>
-          <p class="small quiet">In so many of the tries a day more of it was a day more of all.</p>
+          <p class="small quiet">Share of trials in which one more day of this task delays the job by a day.</p>
         </section>
         <section v-if="driving.length" class="sheet">
-          <h2>What drives the spread</h2>
+          <h2>What drives the uncertainty</h2>
           <ol class="holding">
             <li v-for="task in driving.slice(0, 6)" :key="task.id" :data-drives="task.id">
               <span class="figures share">{{ percent(task.drives) }}</span> <SayPhrase :says="task.name" />
@@ -326,7 +323,7 @@ const moving = ref('')
         </p>
         <p v-else class="small quiet">
           Draw a bar to the day before which its task is not to begin, or move it by its arrow keys (Home: as soon as it
-          may); dark bars hold the job up.
+          may); solid bars are on the critical path.
         </p>
         <p v-if="taken" role="alert">{{ taken }}</p>
         <div class="scroll" role="region" aria-label="Tasks in their order" tabindex="0">

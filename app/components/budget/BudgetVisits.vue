@@ -148,7 +148,7 @@ const labelOf = (unit: string) => bench.option?.units.find(other => other.id ===
 function sayWhy(why: Why): string {
   switch (why.kind) {
     case 'open anyway':
-      return 'what it stands behind is open anyway'
+      return 'its access is open in that visit'
     case 'with':
       return `it needs ${labelOf(why.unit)}`
     case 'over elsewhere':
@@ -357,8 +357,8 @@ const visitKey = (visit: SplitVisit) => visit.id
           </div>
           <p v-if="wrong" role="alert">{{ wrong }}</p>
           <p v-if="!search" class="small quiet">
-            Shares the units out so that each visit keeps what it may cost and its days, and least is lost to opening,
-            metal and journeys twice, prices risen and trade-ins fallen.
+            Assigns units to visits so that each visit stays within its limits, with the lowest cost of opening, metal
+            and journeys twice, prices risen and trade-ins fallen.
             <template v-if="!tiedUp">No visit has a limit yet: all of it in the first will be best.</template>
           </p>
           <template v-else-if="search.best">
@@ -429,8 +429,8 @@ const visitKey = (visit: SplitVisit) => visit.id
           </p>
           <template v-else>
             <p class="small">
-              <StateMark state="must fix" :size="14" /> Until the next visit the aeroplane stands so; put what is needed
-              into this one, or do not fly what asks for it.
+              <StateMark state="must fix" :size="14" /> This is the aircraft until the next visit. Move the required
+              units into this visit, or do not fly operations that require them.
             </p>
             <ul class="reasons">
               <li v-for="(fix, at) in leg.mustFix" :key="at"><SayPhrase :says="fix.says" /></li>
@@ -498,8 +498,8 @@ const visitKey = (visit: SplitVisit) => visit.id
         >
       </FactTable>
       <p class="small quiet">
-        Alone in a visit of its own a unit pays again for opening what it stands behind, for the panel’s metal and for
-        the journey. Hours of access are our assumptions for each part of the aeroplane.
+        In a separate visit a unit pays again for access, panel work and travel. Access hours are assumptions for each
+        area of the aircraft.
       </p>
     </section>
   </div>

@@ -111,7 +111,7 @@ const data = computed(() => {
       upright('30 min, the rule before 2017', 30, { colour: ink.value.text, dash: [2, 3], width: 1 }),
       ...(Number.isFinite(endurance.minutes)
         ? [
-            upright(`first dark, ${preferences.number(endurance.minutes, 0)} min`, endurance.minutes, {
+            upright(`first power loss,  ${preferences.number(endurance.minutes, 0)} min`, endurance.minutes, {
               colour: ink.value.dark,
               dash: [10, 3],
               width: 2

@@ -84,7 +84,7 @@ const data = computed(() => {
     ],
     datasets: [
       line(
-        'alternators give',
+        'alternator output',
         [...loads.map(load => (load.idleUnknown.length ? null : load.capacityA)), null, null],
         ink.value.given,
         [2, 3]
@@ -144,7 +144,7 @@ const options = computed(() => ({
     type="bar"
     :data="data"
     :options="options"
-    aria-label="Loads by phase against what the alternators give; the table below has the same figures"
+    aria-label="Loads by phase against alternator output; the table below has the same figures"
     role="img"
   />
 </template>

@@ -181,7 +181,7 @@ const some = (words: readonly string[], most: number) =>
         />
         <ChoiceField
           v-model="gives"
-          label="Gives"
+          label="Provides"
           class="pick"
           :items="[
             { value: '', title: 'anything' },
@@ -238,7 +238,7 @@ const some = (words: readonly string[], most: number) =>
             </td>
           </tr>
           <tr>
-            <td>Gives, new here</td>
+            <td>Provides (new)</td>
             <td v-for="item in compared" :key="item.id">
               {{ effects.get(item.id)?.functionsGained.join(', ') || '—' }}
             </td>

@@ -33,7 +33,7 @@ async function look(event: Event) {
   wrong.value = ''
   if (!picked) return
   if (picked.size > MOST_MB * 1048576) {
-    wrong.value = `“${picked.name}” has ${(picked.size / 1048576).toFixed(0)} MB; at most ${MOST_MB} MB are read.`
+    wrong.value = `“${picked.name}” has ${(picked.size / 1048576).toFixed(0)} MB. Maximum is ${MOST_MB} MB.`
     return
   }
   file.value = {

@@ -47,7 +47,7 @@ function take() {
 </script>
 
 <template>
-  <ModalDialog v-model="open" max-width="820" aria-label="Starter kit">
+  <ModalDialog v-model="open" max-width="820" aria-label="Suggested equipment">
     <v-card :title="`Starter kit: ${bench.project?.brief.flying.join(', ')}`">
       <v-card-text class="grid">
         <p class="small quiet">
@@ -57,7 +57,7 @@ function take() {
         <LongWork v-if="progress" :progress="progress" @stop="open = false" />
         <p v-if="wrong" class="caution" role="alert">{{ wrong }}</p>
         <p v-if="kit && kit.lines.length === 0 && kit.open.length === 0" class="small">
-          <StateMark state="holds" :size="14" /> Nothing that must be fixed is lacking.
+          <StateMark state="holds" :size="14" /> No required equipment is missing.
         </p>
         <template v-else-if="kit?.lines.length">
           <FactTable :rows="kit.lines" :columns="columns" name="starter kit" no-filter :key-of="lineOf">
@@ -79,7 +79,7 @@ function take() {
         <v-spacer />
         <v-btn @click="open = false">Cancel</v-btn>
         <v-btn color="primary" variant="flat" :disabled="!kit?.lines.length || bench.outOfDate" @click="take"
-          >Take the kit</v-btn
+          >Add all</v-btn
         >
       </v-card-actions>
     </v-card>

@@ -38,7 +38,7 @@ function told({ effect }: Answer): string {
   const [first] = effect.brings
   const more = effect.brings.length - 1
   return [
-    effect.curesIds.includes(asked.value) ? 'cures it' : 'gives it once connected',
+    effect.curesIds.includes(asked.value) ? 'fixes it' : 'OK once wired',
     first && `; also requires: ${preferences.say(first).replace(/\.$/, '')}`,
     first && more > 0 && ` and ${more} more`
   ]
@@ -64,21 +64,21 @@ const marksOf = (answer: Answer) => ({ 'data-answer': answer.item.id })
 </script>
 
 <template>
-  <section class="lacks" aria-label="What is lacking">
-    <p v-if="bench.late" class="small quiet" role="status">What is lacking is being worked out…</p>
+  <section class="lacks" aria-label="Missing equipment">
+    <p v-if="bench.late" class="small quiet" role="status">Finding missing equipment…</p>
     <p v-else-if="lacking.length === 0 && !bench.outOfDate" class="small">
-      <StateMark state="holds" :size="14" /> Nothing is lacking that a unit could give.
+      <StateMark state="holds" :size="14" /> No equipment is missing.
     </p>
     <ul v-else>
       <li v-for="finding in whole ? lacking : lacking.slice(0, SHOWN)" :key="finding.id" :data-lacking="finding.id">
         <StateMark :state="finding.weight" :size="14" :aria-label="WEIGHT_NAMES[finding.weight]" />
         <span class="grow small"><SayPhrase :says="finding.says" /></span>
         <v-btn :aria-expanded="asked === finding.id" @click="asked = asked === finding.id ? '' : finding.id"
-          >What gives it</v-btn
+          >Show options</v-btn
         >
         <div v-if="asked === finding.id" class="answers">
           <p v-if="answers.length === 0" class="small quiet">
-            Nothing in the catalogue gives it. Make your own item, or import a catalogue that has it.
+            No catalog entry provides it. Create an item or import a catalog.
           </p>
           <FactTable
             v-else

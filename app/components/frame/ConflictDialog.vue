@@ -26,10 +26,10 @@ const mine = () => {
   <ModalDialog :model-value="shown" persistent max-width="560" aria-label="Changed elsewhere">
     <v-card
       v-if="bench.saveState === 'stale' && bench.disputes.length"
-      title="The same thing was changed in another window"
+      title="The same item was changed in another window"
     >
       <v-card-text class="body">
-        <p>All else that was done there and here stays. Of these, choose which is to stand.</p>
+        <p>All other changes are kept. Choose which of these to keep.</p>
         <table class="list">
           <thead>
             <tr>
@@ -61,7 +61,7 @@ const mine = () => {
           variant="flat"
           :disabled="!all"
           @click="bench.settle(chosen)"
-          >Go on with these</v-btn
+          >Use selected</v-btn
         >
       </v-card-actions>
     </v-card>
@@ -69,8 +69,7 @@ const mine = () => {
       <v-card-text class="body">
         <p>
           Nothing was overwritten. What you did here is kept in this window; what was saved elsewhere is kept on the
-          server. They do not go together by themselves<template v-if="bench.saveError"
-            >: {{ bench.saveError }}</template
+          server. They cannot be merged automatically<template v-if="bench.saveError">: {{ bench.saveError }}</template
           >. Choose which goes on.
         </p>
         <p class="quiet small">

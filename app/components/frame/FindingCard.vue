@@ -51,8 +51,7 @@ watchEffect(() => {
 })
 function take(remedy: Remedy, index: number) {
   // What a search found for the design before may not be possible in this one.
-  if (finding.seeks && isOld(index))
-    bench.said = 'What would cure it is being looked for again. Press again once it stands.'
+  if (finding.seeks && isOld(index)) bench.said = 'The fix is being calculated again. Press again when it is ready.'
   else bench.cure(remedy)
 }
 const count = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`
@@ -85,7 +84,7 @@ const source = computed(() => [finding.basis.kind, finding.basis.source].filter(
         Show working
       </button>
     </p>
-    <v-btn v-if="finding.lacks" class="gives" :to="address('equipment', { lacks: finding.id })">What gives it</v-btn>
+    <v-btn v-if="finding.lacks" class="gives" :to="address('equipment', { lacks: finding.id })">Show options</v-btn>
     <small v-if="finding.seeks && !sought.has(finding.id) && !bench.late && !(known && remedies.length)" class="quiet"
       >Looking for what would cure it…</small
     >

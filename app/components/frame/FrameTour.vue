@@ -11,7 +11,7 @@ const STOPS = [
   ],
   [
     'equipment',
-    'Equipment lists what is lacking first. “What gives it” shows what would, on this aeroplane; ' +
+    'Equipment lists missing equipment first. “Show options” lists units that provide it on this aircraft; ' +
       'Add sets it where it is free, seen and reached.'
   ],
   [
@@ -25,7 +25,7 @@ const STOPS = [
   ],
   [
     'build',
-    'Build gives the cut drawing, the lists and the order of the first power-up. ' +
+    'Build has the cut drawing, the lists and the first power-up sequence. ' +
       'The strip below always has the figures: press one for its working.'
   ]
 ] as const
@@ -41,7 +41,7 @@ async function go(to: number) {
     <p class="small">{{ STOPS[stop]![1] }}</p>
     <div class="row">
       <span class="small quiet figures grow">{{ stop + 1 }} of {{ STOPS.length }}</span>
-      <v-btn variant="text" @click="preferences.tourDone = true">Put away</v-btn>
+      <v-btn variant="text" @click="preferences.tourDone = true">Dismiss</v-btn>
       <v-btn v-if="stop > 0" @click="go(stop - 1)">Back</v-btn>
       <v-btn v-if="stop < STOPS.length - 1" color="primary" variant="flat" @click="go(stop + 1)">Next</v-btn>
       <v-btn v-else color="primary" variant="flat" @click="preferences.tourDone = true">Done</v-btn>

@@ -46,7 +46,7 @@ const title = computed(() => bench.project?.title)
 </script>
 
 <template>
-  <nav class="card" :class="{ folded: !open }" aria-label="Job card">
+  <nav class="card" :class="{ folded: !open }" aria-label="Steps">
     <NuxtLink to="/" class="home" title="Hangar">
       <v-icon :icon="mdiHomeOutline" size="18" /><span class="words">Hangar</span>
     </NuxtLink>

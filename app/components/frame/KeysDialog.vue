@@ -5,7 +5,7 @@ const preferences = usePreferences()
 const open = defineModel<boolean>({ required: true })
 const KEYS = [
   ['1 – 8', 'the eight steps'],
-  ['/', 'find in the catalogue; Down or Enter from there: to the first thing found'],
+  ['/', 'search the catalog; Down or Enter: go to the first result'],
   ['[  ]', 'option before, option after'],
   [',  .', 'finding before, finding after'],
   ['arrows', 'in Panel: nudge the selected 0.05 in or 1 mm; Shift ten times, Alt a tenth'],
@@ -23,8 +23,8 @@ const KEYS = [
 </script>
 
 <template>
-  <ModalDialog v-model="open" max-width="560" aria-label="All keys">
-    <v-card title="All keys">
+  <ModalDialog v-model="open" max-width="560" aria-label="Keyboard shortcuts">
+    <v-card title="Keyboard shortcuts">
       <v-card-text
         ><table class="list">
           <tbody>

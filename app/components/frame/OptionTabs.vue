@@ -134,7 +134,7 @@ function startRenaming() {
       class="tool rare"
       variant="text"
       :icon="mdiHelp"
-      aria-label="All keys"
+      aria-label="Keyboard shortcuts"
       title="All keys (?)"
       @click="emit('keys')"
     />

@@ -27,7 +27,7 @@ const LANGUAGES: readonly { value: string; title: string }[] = [
   <ModalDialog v-model="open" max-width="480" aria-label="Settings">
     <v-card title="Settings">
       <v-card-text class="grid">
-        <p class="small quiet">Kept in this browser. They change how things read, never what is kept.</p>
+        <p class="small quiet">Stored in this browser. They change the display, not the project.</p>
         <ChoiceField
           v-model="preferences.system"
           label="Lengths and weights"
@@ -39,7 +39,7 @@ const LANGUAGES: readonly { value: string; title: string }[] = [
         <ChoiceField v-model="preferences.locale" label="Numbers and dates" :items="LANGUAGES" />
         <ChoiceField
           v-model="preferences.currency"
-          label="Currency that sums are read in"
+          label="Display currency"
           :items="['USD', 'CAD', 'EUR', 'GBP', 'SEK', 'NOK', 'CHF', 'AUD', 'NZD']"
         />
         <QuantityField
@@ -71,8 +71,8 @@ const LANGUAGES: readonly { value: string; title: string }[] = [
           :model-value="preferences.dark ? 'night' : 'day'"
           label="Colours"
           :items="[
-            { value: 'day', title: 'day: chalk' },
-            { value: 'night', title: 'hangar night' }
+            { value: 'day', title: 'Light' },
+            { value: 'night', title: 'Dark' }
           ]"
           @update:model-value="value => (preferences.dark = value === 'night')"
         />
@@ -80,8 +80,8 @@ const LANGUAGES: readonly { value: string; title: string }[] = [
           :model-value="preferences.roomy ? 'roomy' : 'dense'"
           label="Tables and buttons"
           :items="[
-            { value: 'dense', title: 'dense, for a mouse' },
-            { value: 'roomy', title: 'roomy, for a finger' }
+            { value: 'dense', title: 'Compact' },
+            { value: 'roomy', title: 'Touch' }
           ]"
           @update:model-value="value => (preferences.roomy = value === 'roomy')"
         />

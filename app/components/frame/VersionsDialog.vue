@@ -70,7 +70,7 @@ async function bringBack(version: number) {
               <th>Saved</th>
               <th>Title</th>
               <th>Done since the one before</th>
-              <th><span class="screen-reader">Acts</span></th>
+              <th><span class="screen-reader">Actions</span></th>
             </tr>
           </thead>
           <tbody>
@@ -79,7 +79,7 @@ async function bringBack(version: number) {
               <td>{{ preferences.time(version.savedAt) }}</td>
               <td>{{ version.title }}</td>
               <td class="small">{{ did(list[index + 1]?.version ?? 0, version.version) }}</td>
-              <td><v-btn @click="bringBack(version.version)">Bring back</v-btn></td>
+              <td><v-btn @click="bringBack(version.version)">Restore</v-btn></td>
             </tr>
           </tbody>
         </table>

@@ -91,7 +91,7 @@ async function begin() {
               v-model="start.installed"
               label="Installed now"
               :items="[
-                { value: 'bare', title: 'nothing: a bare panel' },
+                { value: 'bare', title: 'Bare panel' },
                 { value: 'six round dials', title: 'six round dials, one radio' },
                 { value: 'glass', title: 'glass: a wide display' }
               ]"
@@ -106,7 +106,7 @@ async function begin() {
               @update:model-value="on => setFlying(kind, !!on)"
             />
           </div>
-          <ChoiceField v-model="start.panel" label="Panel nearest to yours" :items="panels" />
+          <ChoiceField v-model="start.panel" label="Panel template" :items="panels" />
           <v-file-input
             v-if="start.panel === OWN"
             label="Outline, DXF or SVG"

@@ -265,8 +265,8 @@ const place = (unit: DesignUnit) =>
       :layers="layers"
     />
     <div class="view">
-      <v-btn aria-label="Closer" @click="closer(1.4)">closer</v-btn
-      ><v-btn aria-label="Farther" @click="closer(1 / 1.4)">farther</v-btn><v-btn @click="fit">whole panel</v-btn>
+      <v-btn @click="closer(1.4)">Zoom in</v-btn><v-btn @click="closer(1 / 1.4)">Zoom out</v-btn
+      ><v-btn @click="fit">Fit</v-btn>
       <span v-if="tool === 'measure'" class="small reading"
         >Point at two places, or at two units for their middles.</span
       >

@@ -82,7 +82,7 @@ watch(
     free.value = { name: now.name, ground }
     if (firstFree(ground) || !bench.project || !bench.option) return
     const { option } = bench
-    answer.value = await run('Looking for the least change…', (examiner, job, tell) =>
+    answer.value = await run('Finding the smallest change…', (examiner, job, tell) =>
       examiner.room(option.id, { item: now.item, unit: now.unit }, job, tell)
     )
   },
@@ -144,7 +144,7 @@ async function rankAll() {
       />
       <div class="row">
         <v-btn :disabled="!free || free.ground.areaMm2 === 0 || !subject?.unit" @click="setDownNearest">
-          Set it down nearest
+          Place at best spot
         </v-btn>
         <v-btn :disabled="!!progress" @click="rankAll">Try the whole catalogue</v-btn>
         <ChoiceField
@@ -192,7 +192,7 @@ async function rankAll() {
     </div>
     <div class="ranks" role="region" aria-label="The catalogue tried" tabindex="0">
       <p v-if="!ranked" class="small quiet">
-        Try the whole catalogue: what fits as the panel is now, with the most room first.
+        Try the whole catalog: units that fit the current panel, most room first.
       </p>
       <FactTable
         v-else

@@ -94,7 +94,7 @@ const labels = (ids: readonly string[]) =>
         No flow yet, and nothing on the panel to propose one from. Add a flow, or set out switches first.
       </p>
       <p v-else-if="!own" class="small">
-        Proposed from what stands on the panel.
+        Proposed from the units on the panel.
         <v-btn color="primary" variant="flat" @click="keep">Keep and change them</v-btn>
       </p>
       <p v-if="walk" class="small figures">
@@ -120,7 +120,7 @@ const labels = (ids: readonly string[]) =>
             )
           "
         >
-          Order it so
+          Apply order
         </v-btn>
       </p>
       <p class="small quiet">
@@ -186,7 +186,7 @@ const labels = (ids: readonly string[]) =>
                 :icon="mdiClose"
                 variant="text"
                 :aria-label="`Take step ${index + 1} out`"
-                title="Take it out"
+                title="Remove"
                 @click="put({ ...walk!.flow, steps: walk!.flow.steps.filter((_, i) => i !== index) })"
               />
             </span>

@@ -264,7 +264,7 @@ const total = computed(() =>
       <p v-if="design.labels.length" class="small quiet">Across, up, letter height.</p>
     </div>
     <div class="col">
-      <h2>{{ shop?.name ?? 'The cutter' }} <span class="quiet small">stand-in, invented prices</span></h2>
+      <h2>{{ shop?.name ?? 'The cutter' }} <span class="quiet small">simulated, invented prices</span></h2>
       <div class="row">
         <ChoiceField v-model="stock" label="Stock" hide-label :items="shop?.stock ?? []" /><ChoiceField
           v-model="finish"
@@ -277,7 +277,7 @@ const total = computed(() =>
         <span class="grow"
           >Its cutter leaves inside corners of R
           <span class="figures">{{ preferences.length(shop.cutterRadiusMm) }}</span>.</span
-        ><v-btn @click="takeCutter">Hold the panel to it</v-btn>
+        ><v-btn @click="takeCutter">Check against these limits</v-btn>
       </p>
       <p v-if="asking" class="small" role="status">{{ asking }}</p>
       <div v-for="offer in offers" :key="offer.part" class="small">

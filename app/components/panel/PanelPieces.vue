@@ -237,7 +237,7 @@ const stackable = computed(() => chosen.value.length > 1 && chosen.value.every(u
                   'Rear support'
                 )
             "
-            label="held at its back"
+            label="Rear support"
           />
         </div>
         <p class="small quiet">

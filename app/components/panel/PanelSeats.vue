@@ -94,8 +94,7 @@ const unitOf = (row: Seen) => row.unit
         <v-btn @click="add">+ pilot</v-btn>
       </div>
       <p v-if="!pilot" class="small quiet">
-        Nobody sits here yet. Add a pilot: the eye and the shoulder are measured from the face, with the seat where it
-        is flown.
+        No pilot is entered. Add a pilot. Measure eye and shoulder from the panel, with the seat in its flying position.
       </p>
       <div v-else class="measures narrow">
         <RecordForm :key="pilot.id" :schema="Pilot" :record="pilot" :fields="FIELDS" @set="put" />

@@ -53,7 +53,7 @@ const boxes = computed(() => section.pieces.filter(piece => piece.kind !== 'conn
           >{{ i ? ' · ' : '' }}{{ box.name }} <span class="figures">{{ preferences.length(box.farMm) }}</span></span
         >; the room ends at <span class="figures">{{ preferences.length(section.roomMm) }}</span>.
       </template>
-      <template v-else>Nothing stands behind the face along this line.</template>
+      <template v-else>Nothing is behind the panel along this line.</template>
     </figcaption>
   </figure>
 </template>

@@ -99,7 +99,7 @@ function addZone(side: Zone['side'], shape: Zone['area']['shape']) {
           }
   const next: Zone = {
     id: newId('z'),
-    name: side === 'face' ? 'Fixed thing' : 'Structure',
+    name: side === 'face' ? 'Fixed item' : 'Structure',
     side,
     area,
     fromDepthMm: side === 'face' ? 0 : 150,
@@ -157,11 +157,11 @@ function readCorners(text: string): [number, number][] | undefined {
         Number(parseLength(parts[1]!, preferences.reading).toFixed(3))
       ]
     })
-    if (points.length < 3) throw new QuantityError(`${points.length} corners; at least three are wanted.`)
+    if (points.length < 3) throw new QuantityError(`${points.length} corners; three are required.`)
     return points
   } catch (error) {
     if (!(error instanceof QuantityError)) throw error
-    wrong.value = `${error.message} The corners before stand.`
+    wrong.value = `${error.message} The previous corners are kept.`
     return undefined
   }
 }

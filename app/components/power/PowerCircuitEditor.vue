@@ -58,7 +58,7 @@ const wires = computed(() =>
 const switches = computed(() => {
   const { wantedA } = circuit.value!.switch
   return [
-    { value: 0, title: `none entered; wants ${wantedA ? `${preferences.short(wantedA)} A` : 'a relay'}` },
+    { value: 0, title: `not entered; requires ${wantedA ? `${preferences.short(wantedA)} A` : 'a relay'}` },
     ...SWITCHES_A.map(size => ({ value: size, title: `${preferences.short(size)} A` }))
   ]
 })
@@ -130,7 +130,7 @@ const why = (what: string, kind: 'circuit breaker' | 'circuit wire' | 'circuit d
         </div>
         <ChoiceField
           :model-value="own?.return ?? ''"
-          label="Back by"
+          label="Ground return"
           :items="[
             { value: '', title: own?.return ? 'as proposed' : dotted(circuit.return, true) },
             ...RETURNS.map(way => ({ value: way, title: way }))

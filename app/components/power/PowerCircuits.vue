@@ -41,8 +41,8 @@ const { putAirframe } = useRecords()
 const LIE: readonly FormField<Airframe>[] = [
   { at: 'structure', label: 'Structure', none: 'not said: wire back' },
   { at: 'wiring.structureOhm', label: 'Structure, mΩ', scale: 1000, done: 'ohms of the structure' },
-  { at: 'wiring.ambientC', label: 'Warmest there, °C', done: 'warmth round the wires' },
-  { at: 'wiring.altitudeFt', label: 'Highest flown, ft', done: 'height' },
+  { at: 'wiring.ambientC', label: 'Highest temperature, °C', done: 'warmth round the wires' },
+  { at: 'wiring.altitudeFt', label: 'Maximum altitude, ft', done: 'height' },
   { at: 'wiring.bundleWires', label: 'Bundle, wires (0: count)', none: 0, done: 'bundle' },
   { at: 'wiring.loadedShare', label: 'Bundle load, share (0: sum)', none: 0, done: 'bundle' },
   {
@@ -50,7 +50,7 @@ const LIE: readonly FormField<Airframe>[] = [
     label: 'Wire rated',
     items: ([105, 150, 200] as const).map(value => ({ value, title: `${value} °C` }))
   },
-  { at: 'spareFuses', label: 'Spare fuses are carried', done: 'spare fuses' }
+  { at: 'spareFuses', label: 'Spare fuses carried', done: 'spare fuses' }
 ]
 
 const names = computed(() => ({
@@ -61,7 +61,7 @@ const isOver = (circuit: Circuit) => circuit.dropV > circuit.dropLimitV * (1 + D
 const switchOf = ({ unit, switch: { ratedA, wantedA, load } }: Circuit) =>
   [
     ratedA === undefined
-      ? `wants ${wantedA ? `${preferences.short(wantedA)} A` : 'a relay'}`
+      ? `requires ${wantedA ? `${preferences.short(wantedA)} A` : 'a relay'}`
       : `${preferences.short(ratedA)} A`,
     load,
     faceSwitch.value.has(unit) ? `${faceSwitch.value.get(unit)} on the face` : ''
@@ -77,8 +77,8 @@ const circuits = computed((): Column<Circuit>[] => [
     value: circuit => (circuit.head === circuit.unit ? '' : (names.value.unit.get(circuit.head) ?? circuit.head)),
     hidden: !listed.value.some(circuit => circuit.head !== circuit.unit)
   },
-  { key: 'steady', title: 'Steady A', digits: 2, value: circuit => circuit.steadyA },
-  { key: 'brief', title: 'Brief A', digits: 2, value: circuit => circuit.briefA },
+  { key: 'steady', title: 'Continuous A', digits: 2, value: circuit => circuit.steadyA },
+  { key: 'brief', title: 'Peak A', digits: 2, value: circuit => circuit.briefA },
   {
     key: 'breaker',
     title: 'Breaker or fuse, A',
@@ -88,8 +88,8 @@ const circuits = computed((): Column<Circuit>[] => [
   },
   { key: 'wire', title: 'Wire, AWG', value: circuit => circuit.awg, number: true },
   { key: 'lies', title: 'Length', of: 'run', value: circuit => circuit.liesMm },
-  { key: 'back', title: 'Back by', value: circuit => circuit.return },
-  { key: 'carries', title: 'Carries there, A', digits: 1, value: circuit => circuit.ampacity.amps },
+  { key: 'back', title: 'Ground return', value: circuit => circuit.return },
+  { key: 'carries', title: 'Derated ampacity, A', digits: 1, value: circuit => circuit.ampacity.amps },
   { key: 'warm', title: 'Warms to, °C', digits: 0, hidden: true, value: circuit => circuit.conductorC },
   {
     key: 'drop',
@@ -104,12 +104,12 @@ const circuits = computed((): Column<Circuit>[] => [
 const feeders = computed((): Column<Feeder>[] => [
   { key: 'tie', title: 'Tie', value: feeder => feeder.name },
   { key: 'kind', title: 'Kind', value: feeder => feeder.kind },
-  { key: 'steady', title: 'Steady A', digits: 1, value: feeder => feeder.steadyA },
+  { key: 'steady', title: 'Continuous A', digits: 1, value: feeder => feeder.steadyA },
   { key: 'most', title: 'Maximum load, A', digits: 1, value: feeder => feeder.mostA },
   { key: 'when', title: 'Most in', value: feeder => (feeder.steadyA > 0 ? feeder.when : 'carries nothing') },
   {
     key: 'rated',
-    title: 'Opens at, or bears, A',
+    title: 'Trip or rated current, A',
     value: feeder => feeder.ratedA,
     text: feeder =>
       feeder.ratedA !== undefined
@@ -126,7 +126,7 @@ const feeders = computed((): Column<Feeder>[] => [
     text: feeder => String(feeder.awg ?? 'thicker than 2'),
     number: true
   },
-  { key: 'carries', title: 'By itself it carries, A', digits: 0, value: feeder => feeder.ampacity?.amps },
+  { key: 'carries', title: 'Ampacity alone, A', digits: 0, value: feeder => feeder.ampacity?.amps },
   { key: 'drop', title: 'Voltage drop, V', digits: 3, value: feeder => feeder.dropV },
   { key: 'acts', title: 'Change', value: () => '', plain: true, width: '84px' }
 ])
@@ -141,8 +141,8 @@ const feederMarks = (feeder: Feeder) => ({ 'data-feeder': feeder.tie })
 
 <template>
   <div class="circuits">
-    <section class="sheet lie" aria-label="In what wires lie">
-      <h2>In what wires lie</h2>
+    <section class="sheet lie" aria-label="Wiring environment">
+      <h2>Wiring environment</h2>
       <RecordForm :schema="Airframe" :record="airframe" :fields="LIE" @set="putAirframe" />
     </section>
     <section class="sheet" aria-label="Circuits">
@@ -169,8 +169,8 @@ const feederMarks = (feeder: Feeder) => ({ 'data-feeder': feeder.tie })
         </template>
       </FactTable>
       <p class="quiet small">
-        What the tables propose stands until it is changed: circuit protection chart, what the wire carries in its
-        bundle, heat and height, and the allowable drop. Change says why, with the working of each.
+        Proposed values come from the circuit protection chart, the derated ampacity (bundle, temperature, altitude) and
+        the allowable voltage drop. They apply until changed. Change shows the working of each.
       </p>
     </section>
     <section class="sheet" aria-label="Feeders">
@@ -200,7 +200,7 @@ const feederMarks = (feeder: Feeder) => ({ 'data-feeder': feeder.tie })
         </ol>
       </div>
       <p class="quiet small">
-        The heaviest first on each bus; one spare place for eight in use, one at least. F marks a fuse.
+        Highest rating first on each bus. One spare position for every eight in use, minimum one. F marks a fuse.
       </p>
     </section>
     <PowerCircuitEditor

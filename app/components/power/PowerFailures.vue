@@ -47,14 +47,14 @@ const minutes = (scene: Scene) =>
       ? `${preferences.number(scene.minutes, 0)} min`
       : scene.kind === 'over-voltage'
         ? ''
-        : 'as long as wanted'
+        : 'required time met'
 const names = (list: readonly { label: string }[]) => list.map(named => named.label).join(', ')
 /** Longer lists are folded: their number says most. */
 const SHOWN = 4
 const grave = (scene: Scene) => scene.lostFunctions.filter(lostFunction => GRAVE.includes(lostFunction))
 const columns = computed((): Column<Scene>[] => [
   { key: 'name', title: 'Failure', value: scene => preferences.say(scene.name) },
-  { key: 'dark', title: 'Dark at once', value: scene => names(scene.dark) },
+  { key: 'dark', title: 'Lost immediately', value: scene => names(scene.dark) },
   { key: 'lost', title: 'No longer there', value: scene => scene.lostFunctions.join(', ') },
   {
     key: 'switches',
@@ -110,7 +110,7 @@ const rest = (scene: Scene) => scene.lostFunctions.filter(lostFunction => !GRAVE
         <template v-if="row.rescue"
           ><b>{{ row.rescue.set.map(turned => `${turned.switch} to ${turned.to}`).join(', ') }}</b
           ><template v-if="row.rescue.back.length">
-            brings back <template v-if="row.rescue.back.length <= SHOWN">{{ names(row.rescue.back) }}</template>
+            restores <template v-if="row.rescue.back.length <= SHOWN">{{ names(row.rescue.back) }}</template>
             <details v-else>
               <summary>{{ row.rescue.back.length }} units</summary>
               {{ names(row.rescue.back) }}
@@ -122,9 +122,9 @@ const rest = (scene: Scene) => scene.lostFunctions.filter(lostFunction => !GRAVE
       </template>
     </FactTable>
     <p class="quiet small">
-      Switches stand as in normal flight; where every alternator is lost the pilot sets them and sheds after the delay.
-      “No longer there” is what nothing else on board provides; the switches named feed most again, or make the rest
-      last longest. The regulator’s scene names what bears too few volts.
+      Switches are set for normal flight. If all alternators are lost, the pilot sets them and sheds loads after the
+      delay. “No longer there” is what nothing else on board provides; the switches named feed most again, or make the
+      rest last longest. The regulator scene lists units that are not rated for its voltage.
     </p>
   </section>
 </template>

@@ -73,7 +73,7 @@ const ratings = computed(() =>
 )
 const BUS_FIELDS: readonly FormField<Bus>[] = [
   { at: 'name', label: 'Name' },
-  { at: 'role', label: 'It is the', done: 'role' }
+  { at: 'role', label: 'Role', done: 'role' }
 ]
 const ENDS = computed((): readonly FormField<Tie>[] => [
   { at: 'name', label: 'Name' },
@@ -91,7 +91,7 @@ const TIE_FIELDS = computed((): readonly FormField<Tie>[] => {
     ...(kind === 'breaker'
       ? [{ at: 'ratedA' as const, label: 'Opens at', none: `${opens} A, as proposed`, items: ratings.value }]
       : own
-        ? [{ at: 'ratedA' as const, label: 'Bears, A (0: unknown)', none: 0, done: 'rating' }]
+        ? [{ at: 'ratedA' as const, label: 'Rated current, A (0: unknown)', none: 0, done: 'rating' }]
         : []),
     ...(own ? [{ at: 'guarded' as const, label: 'Breaker or fuse in this feed', done: 'its breaker' }] : []),
     ...(own && tie.value?.guarded
@@ -104,44 +104,44 @@ const TIE_FIELDS = computed((): readonly FormField<Tie>[] => {
       items: AWGS.map(awg => ({ value: awg, title: `AWG ${awg}` }))
     },
     { at: 'lengthMm', label: 'Length or 0', none: 0, done: 'length' },
-    { at: 'milliohm', label: 'Contacts, mΩ', done: 'resistance' },
-    ...(kind === 'contactor' ? [{ at: 'holdA' as const, label: 'Its coil draws, A', none: 0, done: 'coil' }] : [])
+    { at: 'milliohm', label: 'Contact resistance, mΩ', done: 'resistance' },
+    ...(kind === 'contactor' ? [{ at: 'holdA' as const, label: 'Coil current, A', none: 0, done: 'coil' }] : [])
   ]
 })
 const SWITCH_FIELDS = computed((): readonly FormField<SupplySwitch>[] => [
   { at: 'normal', label: 'In normal flight', items: own.value?.positions, done: 'normal position' },
   {
     at: 'afterLoss',
-    label: 'Once the alternator is lost',
-    none: 'left as it is',
+    label: 'After alternator failure',
+    none: 'unchanged',
     items: own.value?.positions,
     done: 'position after the loss'
   }
 ])
 const ALTERNATOR: readonly FormField<Airframe>[] = [
   { at: 'alternatorA', label: 'Rating, A', done: 'rating' },
-  { at: 'alternatorIdleA', label: 'At idle, A (0: not known)', none: 0, done: 'at idle' },
-  { at: 'alternatorFieldA', label: 'Its field, A (0: 5 % of rating)', none: 0, done: 'field' },
-  { at: 'starterA', label: 'Starter, A (0: not known)', none: 0, done: 'starter' }
+  { at: 'alternatorIdleA', label: 'Output at idle, A (0: unknown)', none: 0, done: 'at idle' },
+  { at: 'alternatorFieldA', label: 'Field current, A (0: 5 % of rating)', none: 0, done: 'field' },
+  { at: 'starterA', label: 'Starter current, A (0: unknown)', none: 0, done: 'starter' }
 ]
 const BATTERY: readonly FormField<Airframe>[] = [
   { at: 'battery.capacityAh', label: 'Capacity, Ah', done: 'capacity' },
-  { at: 'battery.ratedHours', label: 'rated in hours', done: 'rating' },
+  { at: 'battery.ratedHours', label: 'Rated discharge time, h', done: 'rating' },
   { at: 'battery.chemistry', label: 'Cells' },
-  { at: 'rechargeA', label: 'After a start, A (0: 0.2 × Ah)', none: 0, done: 'charging' }
+  { at: 'rechargeA', label: 'Recharge current, A (0: 0.2 × Ah)', none: 0, done: 'charging' }
 ]
 const SOURCE_FIELDS: { readonly [K in Source['kind']]: readonly FormField<Source>[] } = {
   battery: [
     { at: 'name', label: 'Name' },
     { at: 'capacityAh', label: 'Capacity, Ah', done: 'capacity' },
-    { at: 'ratedHours', label: 'rated in hours', done: 'rating' },
+    { at: 'ratedHours', label: 'Rated discharge time, h', done: 'rating' },
     { at: 'chemistry', label: 'Cells' }
   ],
   alternator: [
     { at: 'name', label: 'Name' },
     { at: 'ratedA', label: 'Rating, A', done: 'rating' },
-    { at: 'idleA', label: 'At idle, A (0: not known)', none: 0, done: 'at idle' },
-    { at: 'fieldA', label: 'Its field, A (0: 5 % of rating)', none: 0, done: 'field' }
+    { at: 'idleA', label: 'Output at idle, A (0: unknown)', none: 0, done: 'at idle' },
+    { at: 'fieldA', label: 'Field current, A (0: 5 % of rating)', none: 0, done: 'field' }
   ]
 }
 const option = computed(() => bench.option!.id)
@@ -193,7 +193,7 @@ function setPositions(words: string) {
     )
   ].slice(0, 6)
   if (positions.length < 2) {
-    bench.said = 'A switch has two positions at least, set apart by commas; the positions before stand.'
+    bench.said = 'Enter two or more switch positions, separated by commas. The previous positions are kept.'
     return
   }
   setSwitch({ positions }, 'positions')
@@ -207,7 +207,7 @@ function toggle(at: string, on: boolean) {
   if (!by) return
   const next = on ? [...by.in, at] : by.in.filter(other => other !== at)
   if (next.length) setTie({ by: { ...by, in: next } }, 'positions')
-  else bench.said = 'A tie must be closed in one position at least; to leave it open always, delete it.'
+  else bench.said = 'A feeder must be closed in one or more positions. To leave it open always, delete it.'
 }
 function drop() {
   const id = chosen.value!.id
@@ -249,13 +249,13 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
       ><h2>{{ unit.label }}</h2>
       <ChoiceField
         :model-value="hung!.bus"
-        label="Hangs on"
+        label="Fed from"
         :items="named(supply.buses)"
         @update:model-value="value => emit('hang', unit!.id, value)"
       />
       <ChoiceField
         :model-value="hung!.alsoBus ?? ''"
-        label="and, each through a diode, on"
+        label="And from, each through a diode"
         :items="[{ value: '', title: 'no second bus' }, ...named(supply.buses.filter(bus => bus.id !== hung!.bus))]"
         @update:model-value="value => also(value)"
       />
@@ -278,12 +278,12 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
       ><h2>Bus</h2>
       <RecordForm :key="bus.id" :schema="Bus" :record="bus" :fields="BUS_FIELDS" @set="putBus" />
       <p class="small quiet">
-        Units with no choice of their own hang on a bus by its role: what is essential on the essential one, radios and
-        displays on the avionics one, a clock on the always-hot one, the rest on the main one.
+        Units without an assigned bus are fed by role: essential units from the essential bus, radios and displays from
+        the avionics bus, a clock from the always-hot bus, all others from the main bus.
       </p>
       <div class="row">
         <v-btn :aria-pressed="failed.includes(bus.id)" @click="emit('fail', bus!.id)">
-          {{ failed.includes(bus.id) ? 'Failed: mend it' : 'Let it fail' }}</v-btn
+          {{ failed.includes(bus.id) ? 'Failed: clear' : 'Simulate failure' }}</v-btn
         ><v-btn @click="drop"> Delete </v-btn>
       </div>
     </template>
@@ -292,7 +292,7 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
       <RecordForm :key="tie.id" :schema="Tie" :record="tie" :fields="ENDS" @set="putTie" />
       <ChoiceField
         :model-value="tie.by?.switch ?? ''"
-        label="Closed by"
+        label="Closed by switch"
         :items="[{ value: '', title: 'nothing: always closed' }, ...named(supply.switches)]"
         @update:model-value="value => setBy(value)"
       />
@@ -321,7 +321,7 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
       </p>
       <div class="row">
         <v-btn :aria-pressed="failed.includes(tie.id)" @click="emit('fail', tie!.id)">
-          {{ failed.includes(tie.id) ? 'Failed open: mend it' : 'Let it fail open' }}</v-btn
+          {{ failed.includes(tie.id) ? 'Open: clear' : 'Simulate open' }}</v-btn
         ><v-btn @click="drop"> Delete </v-btn>
       </div>
     </template>
@@ -355,14 +355,14 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
       ><h2>Alternator</h2>
       <RecordForm :schema="Airframe" :record="airframe" :fields="ALTERNATOR" @set="putAirframe" />
       <v-btn :aria-pressed="failed.includes('alternator')" @click="emit('fail', 'alternator')">
-        {{ failed.includes('alternator') ? 'Failed: mend it' : 'Let it fail' }}
+        {{ failed.includes('alternator') ? 'Failed: clear' : 'Simulate failure' }}
       </v-btn>
     </template>
     <template v-else-if="chosen?.id === 'battery'"
       ><h2>{{ airframe.battery.name }}</h2>
       <RecordForm :schema="Airframe" :record="airframe" :fields="BATTERY" @set="putAirframe" />
       <v-btn :aria-pressed="failed.includes('battery')" @click="emit('fail', 'battery')">
-        {{ failed.includes('battery') ? 'Failed: mend it' : 'Let it fail' }}
+        {{ failed.includes('battery') ? 'Failed: clear' : 'Simulate failure' }}
       </v-btn>
     </template>
     <template v-else-if="source"
@@ -377,7 +377,7 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
       <p class="small quiet">Drag it onto a bus to tie it there.</p>
       <div class="row">
         <v-btn :aria-pressed="failed.includes(source.id)" @click="emit('fail', source!.id)">
-          {{ failed.includes(source.id) ? 'Failed: mend it' : 'Let it fail' }}</v-btn
+          {{ failed.includes(source.id) ? 'Failed: clear' : 'Simulate failure' }}</v-btn
         ><v-btn @click="drop"> Delete </v-btn>
       </div>
     </template>

@@ -85,7 +85,7 @@ function hang(unit: string, bus: string) {
   if (!option) return
   const head = option.circuits.find(circuit => circuit.unit === unit)
   if (head?.sharesWith !== undefined) {
-    bench.said = `${label} shares a breaker or fuse; part them in Circuits, or hang the other.`
+    bench.said = `${label} shares a breaker or fuse. Separate them in Circuits, or move the other unit.`
     return
   }
   bench.act(
@@ -307,8 +307,8 @@ function backToNormal() {
         <p v-else class="quiet small">Setting the diagram out…</p>
       </div>
       <p class="quiet small">
-        Drag a unit onto a bus to hang it there; drag a source or a bus onto a bus to tie them. Click or press Enter on
-        anything to change it below. Broken lines are dark or open.
+        Drag a unit onto a bus to feed it from there. Drag a source or a bus onto a bus to connect them. Click an item
+        or press Enter to edit it below. Dashed lines are open or without power.
       </p>
       <span v-if="held?.moved" class="ghost" :style="{ left: `${held.x + 10}px`, top: `${held.y + 6}px` }"
         >{{ held.says }}<template v-if="over"> → {{ supply.buses.find(bus => bus.id === over)?.name }}</template></span

@@ -100,13 +100,13 @@ const phaseMarks = (load: PhaseLoad) => ({ class: load === shown.value ? 'here' 
         </template>
       </FactTable>
       <p class="small">
-        With the alternators lost the batteries give <b class="figures">{{ a(power.endurance.fullA) }} A</b> before
+        With the alternators lost the batteries supply <b class="figures">{{ a(power.endurance.fullA) }} A</b> before
         shedding and <b class="figures">{{ a(power.endurance.shedA) }} A</b> after it.
       </p>
       <p class="quiet small">
-        The continuous limit is 80 % of the rating of the alternators that reach a bus, or at idle what they give there
-        if that is less. The 5 min maximum counts warm-up and the battery’s charge after the start; the 5 s maximum adds
-        the starter, motors and the largest start. Before the start the battery gives all.
+        The continuous limit is 80 % of the rating of the alternators that feed a bus, or their output at idle if that
+        is less. The 5 min maximum counts warm-up and the battery’s charge after the start; the 5 s maximum adds the
+        starter, motors and the largest start. Before the start the battery supplies all loads.
       </p>
     </section>
     <section class="sheet">

@@ -82,11 +82,11 @@ function ownMinutes(id: string) {
 }
 const minutes = (value: number) => (Number.isFinite(value) ? `${preferences.number(value, 0)} min` : 'a day and more')
 const { putAirframe, putBrief } = useRecords()
-const setWanted = (wantedMinutes: number) => putBrief({ ...bench.project!.brief, wantedMinutes }, 'minutes wanted')
+const setWanted = (wantedMinutes: number) => putBrief({ ...bench.project!.brief, wantedMinutes }, 'minutes required')
 const KNOBS: readonly FormField<Airframe>[] = [
-  { at: 'pilotDelayMinutes', label: 'Pilot acts after, min', done: 'delay of the pilot' },
-  { at: 'battery.usableFraction', label: 'Left by age, share', done: 'age of the battery' },
-  { at: 'batteryC', label: 'Batteries at, °C', done: 'battery temperature' }
+  { at: 'pilotDelayMinutes', label: 'Pilot reaction time, min', done: 'delay of the pilot' },
+  { at: 'battery.usableFraction', label: 'Battery health (0–1)', done: 'age of the battery' },
+  { at: 'batteryC', label: 'Battery temperature, °C', done: 'battery temperature' }
 ]
 
 const rows = computed(() => {
@@ -170,7 +170,13 @@ const columns = computed((): Column<Row>[] => [
   { key: 'amps', title: 'A before', digits: 2, value: row => row.amps },
   { key: 'plan', title: 'Plan', value: planWords },
   { key: 'bar', title: 'Lit, over time in minutes', value: () => '', plain: true, picture: true, width: '34%' },
-  { key: 'until', title: 'Lit until', value: row => row.lost?.minute ?? Infinity, text: untilOf, number: true },
+  {
+    key: 'until',
+    title: 'Powered until',
+    value: row => row.lost?.minute ?? Infinity,
+    text: untilOf,
+    number: true
+  },
   { key: 'why', title: 'Then', value: row => row.lost?.why },
   { key: 'wh', title: 'Wh', value: row => row.wh, text: row => preferences.number(row.wh, 0), number: true }
 ])
@@ -237,7 +243,7 @@ function applyShed() {
     return unit ? [{ type: 'unit.set', option: option.id, unit: { ...unit, shed: true } }] : []
   })
   const says = `Shed ${shed.value.shed.map(unit => unit.label).join(', ')}`
-  if (bench.act(edits, says)) bench.said = `Done: ${says}. Undo takes it back.`
+  if (bench.act(edits, says)) bench.said = `Done: ${says}. Undo reverses it.`
 }
 function addBackup(offer: BackupOffer) {
   const { project, option } = bench
@@ -245,7 +251,7 @@ function addBackup(offer: BackupOffer) {
   if (!project || !option || !item) return
   const unit = newUnit(project, option.id, item)
   if (!unit) {
-    bench.said = `${item.name} may stand at ${item.mounts.join(' or ')}; this airframe has no such place.`
+    bench.said = `${item.name} can be installed at ${item.mounts.join(' or ')}; this aircraft has no such location.`
     return
   }
   const edits: Edit[] = [{ type: 'unit.add', option: option.id, unit, item: structuredClone(toRaw(item)) }]
@@ -258,7 +264,7 @@ function addBackup(offer: BackupOffer) {
   if (bench.act(edits, `Add ${unit.label}`))
     bench.said =
       `${unit.label} is added at ${project.airframe.places.find(place => place.id === unit.place)?.name}, ` +
-      'tied to the bus that lives longest. Undo takes it back.'
+      'connected to the bus that stays powered longest. Undo reverses it.'
 }
 </script>
 
@@ -284,11 +290,11 @@ function addBackup(offer: BackupOffer) {
       <div class="chart"><ChartsEnduranceChart :endurance="endurance" :wanted="wanted" /></div>
     </section>
     <section class="sheet side">
-      <h2>Suppose</h2>
+      <h2>What if</h2>
       <div class="knobs">
         <QuantityField
           kind="plain"
-          label="Fuel and reserve, min"
+          label="Required time, min"
           :least="0"
           :most="1440"
           :model-value="wanted"
@@ -296,14 +302,14 @@ function addBackup(offer: BackupOffer) {
         />
         <RecordForm :schema="Airframe" :record="airframe" :fields="KNOBS" @set="putAirframe" />
       </div>
-      <h2 class="next">What would give me</h2>
+      <h2 class="next">How to reach the required minutes</h2>
       <v-form v-model="readable" class="row ask" @submit.prevent>
         <QuantityField kind="plain" whole :least="1" :most="1440" label="Minutes asked for" v-model="asked" /><v-btn
           color="primary"
           variant="flat"
           :disabled="!!progress || !(asked > 0) || readable === false"
           @click="askShed"
-          >What must I shed?</v-btn
+          >Load-shed list</v-btn
         ><v-btn :disabled="!!progress || !(asked > 0) || readable === false" @click="askBackup"
           >What backup would do?</v-btn
         ><v-btn :disabled="!!progress" @click="askOffers">What each backup buys</v-btn
@@ -317,7 +323,7 @@ function addBackup(offer: BackupOffer) {
         <template v-else
           ><p>
             <StateMark :state="shed.reached ? 'holds' : 'must fix'" :size="14" />
-            <template v-if="shed.reached">Shed these besides, and it is <b>{{ minutes(shed.minutes) }}</b>:</template
+            <template v-if="shed.reached">Shed these in addition for <b>{{ minutes(shed.minutes) }}</b>:</template
             ><template v-else
               >Even with all but one unit shed it is {{ minutes(shed.minutes) }}. A backup battery or another alternator
               is wanted.</template
@@ -354,7 +360,7 @@ function addBackup(offer: BackupOffer) {
         name="backups"
         no-filter
         :key-of="offerOf"
-        empty="The catalogue has no battery with cells of its own. Enter one in Equipment, with the column “battery”."
+        empty="The catalog has no backup battery. Enter one in Equipment, with the column “battery”."
       >
         <template #name="{ row }">
           {{ row.name }}<br /><span class="small quiet figures"
@@ -375,7 +381,7 @@ function addBackup(offer: BackupOffer) {
       </template>
       <p v-if="!shed && !backup && !offers && !range && !progress" class="quiet small">
         Ask. The list found is the shortest; what its entry calls essential goes last. Every answer is a simulation of
-        this option as it stands.
+        this option.
       </p>
     </section>
     <PowerLossPhases class="whole" :endurance="endurance" />

@@ -43,12 +43,12 @@ const changes = ({ effect, faceMm2 }: Additions) =>
   ].join(', ')
 const wants = (answer: StanceAnswer) =>
   answer.additions?.says.map(preferences.say).join(' ') ??
-  (answer.found ? 'Nothing is wanted.' : 'None found among what was tried.')
+  (answer.found ? 'Nothing is required.' : 'None found among what was tried.')
 const columns: Column<StanceAnswer>[] = [
   { key: 'school', title: 'School', value: answer => answer.stance },
   { key: 'met', title: 'Follows', value: answer => answer.met.length, number: true },
   { key: 'missing', title: 'Does not', value: answer => answer.missing.join('; ') || 'nothing' },
-  { key: 'wants', title: 'The least found that would', value: wants },
+  { key: 'wants', title: 'Smallest change found', value: wants },
   {
     key: 'costs',
     title: 'Costs',
@@ -72,8 +72,7 @@ const stanceOf = (answer: StanceAnswer) => answer.stance
     </div>
     <p class="small quiet">
       No law asks for these: three schools differ, and so do good pilots. Searched by trying entries of the catalogue,
-      with all they drag in, and other buses for what is there; the least of what was tried, not proven the least there
-      is.
+      with all they drag in, and other buses for what is there; the smallest of those tried; a smaller one may exist.
     </p>
     <LongWork v-if="progress" :progress="progress" @stop="stop" />
     <p v-if="wrong" class="caution" role="alert">{{ wrong }}</p>
@@ -118,7 +117,7 @@ const stanceOf = (answer: StanceAnswer) => answer.stance
       }}.
     </p>
     <template v-if="found.additions">
-      <p>The least found that leaves all three:</p>
+      <p>Smallest change found that keeps all three:</p>
       <p v-for="(says, index) in found.additions.says" :key="index">{{ preferences.say(says) }}</p>
       <p class="row">
         <span class="figures">{{ changes(found.additions) }}</span>

@@ -76,7 +76,7 @@ const columns = computed((): Column<ClauseResult>[] => [
     text: clause => (clause.due ? preferences.day(clause.due) : ''),
     hidden: true
   },
-  { key: 'answer', title: 'Looked at by you', value: answerOf, width: '168px' }
+  { key: 'answer', title: 'Checked by', value: answerOf, width: '168px' }
 ])
 const keyOf = (clause: ClauseResult) => clause.key
 const marks = (clause: ClauseResult) => ({

@@ -124,14 +124,14 @@ const taskColumns: Column<TaskLoss>[] = [
   { key: 'now', title: 'Now', value: standing => (standing.works ? 'done' : 'not'), width: '92px' },
   {
     key: 'singles',
-    title: 'Any of these takes it',
+    title: 'Any of these disables it',
     value: standing =>
       standing.works && !standing.singles.length
         ? 'No single loss.'
         : standing.singles.map(part => part.name).join(', '),
     width: '44%'
   },
-  { key: 'doubles', title: 'Pairs that take it', value: standing => standing.doubles.length, number: true },
+  { key: 'doubles', title: 'Pairs that disable it', value: standing => standing.doubles.length, number: true },
   { key: 'ways', title: 'Ways', value: standing => standing.ways.map(way => way.join(' with ')).join('; or ') }
 ]
 const taskKey = (loss: TaskLoss) => loss.task
@@ -141,12 +141,12 @@ const taskKey = (loss: TaskLoss) => loss.task
   <p v-if="wrong.press || wrong.failures" class="caution" role="alert">{{ wrong.press || wrong.failures }}</p>
   <section class="sheet board">
     <div>
-      <h2>Press something dead</h2>
+      <h2>Simulate a failure</h2>
       <div class="row tight" role="group" aria-label="What to press">
         <ToggleButton v-for="[key, says] in KINDS" :key="key" :on="kind === key" @click="kind = key">{{
           says
         }}</ToggleButton>
-        <v-btn variant="text" :disabled="dead.length === 0" @click="take([])">All whole again</v-btn>
+        <v-btn variant="text" :disabled="dead.length === 0" @click="take([])">Clear failures</v-btn>
       </div>
       <div class="parts" role="group" :aria-label="KINDS.find(known => known[0] === kind)![1]">
         <v-btn
@@ -197,7 +197,7 @@ const taskKey = (loss: TaskLoss) => loss.task
           {{ !task.works ? 'not with this option' : pressed.tasks.includes(task.task) ? 'no longer' : 'still' }}
         </p>
         <p v-if="pressed.rescue">
-          A switch brings back {{ pressed.rescue.back.map(task => TASK_WORDS[task].toLowerCase()).join(', ') }}:
+          A switch restores {{ pressed.rescue.back.map(task => TASK_WORDS[task].toLowerCase()).join(', ') }}:
           {{ pressed.rescue.set.map(move => `${move.name} to ${move.to}`).join(', ') }}.
         </p>
         <p v-if="pressed.functions.length" class="small">Gone: {{ pressed.functions.join(', ') }}.</p>
@@ -211,7 +211,7 @@ const taskKey = (loss: TaskLoss) => loss.task
           Whether it may be begun with something inoperative: 14 CFR 91.213 (from memory; check the current text), the
           aeroplane’s equipment list, placard or removal, and who signs for it.
         </p>
-        <p v-else-if="dead.length && !pressed.functions.length" class="small">Nothing else goes with it.</p>
+        <p v-else-if="dead.length && !pressed.functions.length" class="small">Nothing else is lost.</p>
         <details class="small">
           <summary>What is left, and on which unit</summary>
           <p v-for="source in pressed.from" :key="source.name">
@@ -228,7 +228,7 @@ const taskKey = (loss: TaskLoss) => loss.task
     :aria-busy="waiting.failures > 0"
   >
     <h2>What takes what</h2>
-    <p class="small quiet">Switches as in normal flight. A pair is named only where neither takes it alone.</p>
+    <p class="small quiet">Switches as in normal flight. Pairs are listed only where neither unit alone disables it.</p>
     <FactTable name="what takes what" no-filter :rows="report.tasks" :columns="taskColumns" :key-of="taskKey">
       <template #task="{ row }">
         <b>{{ TASK_WORDS[row.task] }}</b>

@@ -93,7 +93,7 @@ async function take(event: Event) {
         line: 1,
         column: 1,
         field: 'id',
-        message: `“${pack.id}” is the id of a pack that ships; give it another`
+        message: `“${pack.id}” is the id of an included pack; use another id`
       })
     else if (bench.act([{ type: 'pack.put', pack }], `Rule pack ${pack.title}`))
       bench.said = `${pack.title}: ${pack.clauses.length} clauses are asked from now on.`
@@ -115,7 +115,7 @@ const givePack = (pack: RulePack) =>
     <FactTable :rows="dated" :columns="columns" name="papers and dates" :key-of="row => row.key" no-filter>
       <template #state="{ row }"><StateMark :state="row.state" :size="14" /> {{ row.state }}</template>
     </FactTable>
-    <p class="small quiet">Dates are entered beside each clause. An overdue one counts as missing.</p>
+    <p class="small quiet">Enter dates next to each clause. An overdue one counts as missing.</p>
   </section>
   <section class="sheet">
     <h2>Compliance sheet</h2>
@@ -162,7 +162,7 @@ const givePack = (pack: RulePack) =>
       </template>
     </FactTable>
     <p class="small quiet">
-      Save one as a file, change it and give it an id of its own: docs/rule-packs.md says how a clause is written.
+      Save one as a file, edit it and give it a new id: docs/rule-packs.md says how a clause is written.
     </p>
   </section>
 </template>

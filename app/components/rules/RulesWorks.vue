@@ -54,7 +54,7 @@ const columns: Column<Row>[] = [
   { key: 'by', title: 'Given by', value: row => row.by, width: '150px' },
   { key: 'chain', title: 'By this chain', value: row => row.chain },
   { key: 'second', title: 'By a second that shares nothing', value: row => row.second, width: '24%' },
-  { key: 'takes', title: 'Any of these takes it', value: row => row.takes },
+  { key: 'takes', title: 'Any of these disables it', value: row => row.takes },
   { key: 'why', title: 'There, and not working', value: row => row.why }
 ]
 </script>
@@ -62,8 +62,8 @@ const columns: Column<Row>[] = [
 <template>
   <section class="sheet">
     <p class="small quiet">
-      A unit gives a function when what it needs is there: power, a signal of the right grade, an aerial, pitot, static
-      or vacuum, a place of its kind. Two that only repeat each other give nothing.
+      A unit provides a function when its needs are met: power, a signal of the required grade, an antenna, pitot,
+      static or vacuum, a suitable location. Two units that only repeat each other provide nothing.
     </p>
     <FactTable :rows="rows" :columns="columns" name="what works" :key-of="row => row.name">
       <template #works="{ row }">

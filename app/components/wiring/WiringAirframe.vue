@@ -32,7 +32,7 @@ const bundleColumns = computed((): Column<Bundle>[] => [
   { key: 'wires', title: 'Wires', value: bundle => bundle.wires.length, number: true },
   { key: 'cores', title: 'Conductors', value: bundle => bundle.conductors, number: true },
   { key: 'over', title: 'Over', of: 'length', value: bundle => bundle.diameterMm },
-  { key: 'bend', title: 'Least bend', of: 'length', value: bundle => bundle.bendMm },
+  { key: 'bend', title: 'Minimum bend radius', of: 'length', value: bundle => bundle.bendMm },
   { key: 'hole', title: 'Grommet for', of: 'length', value: bundle => bundle.holeMm }
 ])
 
@@ -253,7 +253,7 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
         :rows="wiring.bundles"
         :columns="bundleColumns"
         :key-of="(bundle: Bundle) => bundle.leg"
-        empty="No wire lies on a route yet."
+        empty="No wire is routed yet."
       />
       <p class="quiet small">
         Over all: √(Σ d² / {{ preferences.short(PACKED) }}). Least bend: {{ BEND.wire }} times the thickest wire,

@@ -24,7 +24,7 @@ function add() {
   const sensor = bench.examined!.units.find(unit => unit.id === wiring.iron[0]?.magnetometer)
   put(
     [...iron.value, { name: `Iron ${iron.value.length + 1}`, massKg: 1, armMm: sensor?.place.armMm ?? 0 }],
-    'Add a lump of iron'
+    'Add ferrous mass'
   )
 }
 const SIDES = [
@@ -61,11 +61,11 @@ const columns = computed((): Column<IronNear>[] => [
   <section class="sheet" aria-label="Iron near the magnetometer">
     <div class="row">
       <h2 class="grow">Iron near the magnetometer</h2>
-      <v-btn @click="add">Add a lump of iron</v-btn>
+      <v-btn @click="add">Add ferrous mass</v-btn>
     </div>
     <p class="small quiet">
-      As far as its maker wants it, or as soft iron in the earth’s field follows; iron that is magnetised for good turns
-      a compass by more, and only swinging tells. Of a motor six tenths are taken as iron (assumption).
+      Minimum distance is the maker’s, or calculated for soft iron in the earth’s field. Permanently magnetized iron has
+      more effect; only a compass swing shows it. 60 % of a motor’s mass is counted as iron (assumption).
     </p>
     <table v-if="iron.length" class="list">
       <thead>

@@ -58,7 +58,7 @@ const columns = computed((): Column<Row>[] => [
         </template>
       </FactTable>
       <p class="small quiet">
-        One wire a crimp contact, one ground block for every return by wire, a plug where a leg is parted, 120 Ω at both
+        One wire per crimp contact, one ground block for all wire returns, a connector at each disconnect, 120 Ω at both
         ends of a CAN bus. Contacts follow the numbers of the wires: number them first, then they stay.
       </p>
     </section>

@@ -133,7 +133,7 @@ const kinds = computed(() => [...new Set(placed.value?.edges.map(edge => edge.ki
 const giveSvg = () =>
   giveFile(
     fileName(`${bench.project!.brief.registration || bench.project!.title} connections`, 'svg'),
-    writeConnectionsSvg(placed.value!, `${design.value.title}, ${design.value.optionName}: who talks to whom`),
+    writeConnectionsSvg(placed.value!, `${design.value.title}, ${design.value.optionName}: data connections`),
     'image/svg+xml'
   )
 const keyOf = (link: Link) => link.id
@@ -213,7 +213,7 @@ const marksOf = (link: Link) => ({ 'data-link': link.id })
           <span>
             <b>{{ nameOf(wish.unit) }}</b> wants {{ wish.need.name
             }}{{ wish.need.for ? ` (${wish.need.for.join(', ')})` : '' }}.
-            <template v-if="wish.why === 'nobody'">No unit here gives it.</template>
+            <template v-if="wish.why === 'nobody'">No unit provides it.</template>
             <SayPhrase v-else :says="blockedWords(design, wish)!" />
             <template v-if="wish.adapters.length">
               Adapters that would: {{ wish.adapters.map(itemName).join(', ') }}.</template

@@ -82,7 +82,7 @@ const SHIELD = {
           ><v-btn
             class="stop"
             :aria-label="`Not by way of ${places.get(id)}`"
-            title="Take it off the way"
+            title="Remove from route"
             @click="emit('put', { via: via.filter(leg => leg !== id) }, `${name} another way`)"
             >{{ places.get(id) }} ×</v-btn
           >
@@ -90,7 +90,7 @@ const SHIELD = {
         >{{ places.get(wire.run.to) }}
       </p>
       <ChoiceField
-        label="By way of"
+        label="Route"
         :items="more"
         :model-value="''"
         @update:model-value="id => id && emit('put', { via: [...via, id] }, `${name} by way of ${places.get(id)}`)"

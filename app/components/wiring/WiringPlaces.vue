@@ -56,8 +56,8 @@ const columns = computed((): Column<Place>[] => [
     value: (place: Place) => place[key],
     text: (place: Place) => (place[key] === undefined ? '' : preferences.length(place[key]))
   })),
-  { key: 'heat', title: 'Warmest there, °C', value: place => place.ambientC },
-  { key: 'access', title: 'Got at by', value: place => place.access ?? 'as its kind', width: '140px' },
+  { key: 'heat', title: 'Highest temperature, °C', value: place => place.ambientC },
+  { key: 'access', title: 'Access', value: place => place.access ?? 'as its kind', width: '140px' },
   {
     key: 'opening',
     title: 'Opening',

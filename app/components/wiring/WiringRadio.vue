@@ -83,7 +83,7 @@ const turnColumns = computed((): Column<Disturbance>[] => [
     text: disturbance => preferences.amps(disturbance.amps),
     number: true
   },
-  { key: 'back', title: 'Return', value: disturbance => (disturbance.paired ? 'beside it' : 'elsewhere') },
+  { key: 'back', title: 'Return', value: disturbance => (disturbance.paired ? 'next to it' : 'elsewhere') },
   {
     key: 'near',
     title: 'Comes as near as',
@@ -107,7 +107,7 @@ const coaxColumns = computed((): Column<RadioChain>[] => [
   { key: 'radio', title: 'Radio', value: chain => nameOf(chain.radio) },
   { key: 'aerial', title: 'Aerial', value: chain => nameOf(chain.antenna) },
   { key: 'coax', title: 'Coax', value: chain => coaxOf(chain) || 'not said', width: '190px' },
-  { key: 'lies', title: 'As it lies', of: 'run', value: chain => chain.lengthMm },
+  { key: 'lies', title: 'Length', of: 'run', value: chain => chain.lengthMm },
   { key: 'connectors', title: 'Connectors', value: chain => chain.connectors, number: true },
   { key: 'mhz', title: 'At MHz', digits: 0, value: chain => chain.mhz },
   { key: 'loss', title: 'Loss, dB', digits: 1, value: chain => chain.lossDb },
@@ -134,7 +134,7 @@ const standingColumns = computed((): Column<DesignUnit>[] => [
   })),
   {
     key: 'plane',
-    title: 'Metal round its foot',
+    title: 'Ground plane',
     of: 'length',
     value: unit => antennaOf(unit.id)?.groundPlaneMm,
     text: unit => (antennaOf(unit.id) ? preferences.length(antennaOf(unit.id)!.groundPlaneMm) : ''),
@@ -195,10 +195,10 @@ const standingMarks = (unit: DesignUnit) => ({ 'data-placed': unit.id })
           }}</span>
         </template>
       </FactTable>
-      <p v-if="!wiring.radio.chains.length" class="quiet">No radio is linked to an aerial yet.</p>
+      <p v-if="!wiring.radio.chains.length" class="quiet">No radio is connected to an antenna.</p>
     </section>
     <section class="sheet">
-      <h2>Where they stand</h2>
+      <h2>Positions</h2>
       <p class="small quiet">
         Arm from the datum; right of the middle (left is negative); above the cabin floor. Empty ones stand where their
         place does.

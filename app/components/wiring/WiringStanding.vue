@@ -69,8 +69,8 @@ const marks = (row: Standing) => ({ 'data-standing': row.unit })
 </script>
 
 <template>
-  <section v-if="wiring.standings.length" class="sheet" aria-label="Boxes that must stand true">
-    <h2>Boxes that must stand true</h2>
+  <section v-if="wiring.standings.length" class="sheet" aria-label="Units that require level mounting">
+    <h2>Units that require level mounting</h2>
     <p class="small quiet">
       Measured with the aeroplane level. Angles: nose up, right side down and turned to the right count up. The maker’s
       manual decides.

@@ -162,7 +162,7 @@ const compare = () =>
   </div>
   <div v-else-if="bench.project && open" class="frame">
     <!-- The hand goes there, and the address stays: a change of it under way would be lost by one of the place on the page. -->
-    <a class="skip" href="#work" @click.prevent="work?.focus()">To the work</a>
+    <a class="skip" href="#work" @click.prevent="work?.focus()">Skip to content</a>
     <FrameJobCard class="card" />
     <FrameOptionTabs
       class="tabs"

@@ -73,6 +73,6 @@ export const undo = (s: BenchState) => step(s, 'undo', s.canUndo.value, 'Undone'
 export const redo = (s: BenchState) => step(s, 'redo', s.canRedo.value, 'Redone')
 export const cure = (s: BenchState, remedy: Remedy) => {
   const words = usePreferences().say(remedy.says)
-  if (s.outOfDate.value) s.said.value = 'The figures are still being worked out. Press again once they stand.'
-  else if (act(s, remedy.edits, words)) s.said.value = `Done: ${words} Undo takes it back.`
+  if (s.outOfDate.value) s.said.value = 'The figures are still being calculated. Press again when they are ready.'
+  else if (act(s, remedy.edits, words)) s.said.value = `Done: ${words} Undo reverses it.`
 }

@@ -314,7 +314,7 @@ describe('project files', () => {
   )
   it('brackets beyond any document of ours are told with their place, not followed to the end', () => {
     expect(complaint(openProject('['.repeat(100_000)))).toMatch(
-      /^Line 1, column 101: brackets stand more than 100 deep/
+      /^Line 1, column 101: brackets are nested more than 100 deep/
     )
     expect(complaint(openProject(`{"a": "${'['.repeat(500)}"`))).toMatch(/cut off/)
     expect(complaint(openProject(`{"format": ${FORMAT},\n"x": ${'{"a":'.repeat(20_000)}`))).toMatch(/^Line 2, column/)
@@ -336,7 +336,7 @@ describe('project files', () => {
     ])
   })
   it('a file of a hundred megabytes is refused before it is read', () =>
-    expect(complaint(openProject(' '.repeat(MOST_BYTES + 1)))).toMatch(/at most 20 MB/))
+    expect(complaint(openProject(' '.repeat(MOST_BYTES + 1)))).toMatch(/Maximum is 20 MB/))
   it.each([
     [
       'a negative mass',

@@ -54,7 +54,7 @@ export function openProject(text: string): Opened {
           line: 1,
           column: 1,
           field: '',
-          message: `the file has ${(text.length / 1048576).toFixed(0)} MB; at most ${MOST_BYTES / 1048576} MB are read`
+          message: `the file has ${(text.length / 1048576).toFixed(0)} MB. Maximum is ${MOST_BYTES / 1048576} MB`
         }
       ]
     }

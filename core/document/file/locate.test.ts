@@ -68,7 +68,7 @@ describe('reading JSON', () => {
   it('a file nested without end is refused where it goes too deep, and does not end the program', () => {
     const text = '['.repeat(200_000)
     expect(tooDeepAt(text)).toBe(MOST_DEEP)
-    expect(value(text)).toBe(`Line 1, column ${MOST_DEEP + 1}: brackets stand more than ${MOST_DEEP} deep here`)
+    expect(value(text)).toBe(`Line 1, column ${MOST_DEEP + 1}: brackets are nested more than ${MOST_DEEP} deep here`)
   })
   it('brackets within words are words', () => {
     expect(tooDeepAt(JSON.stringify({ note: '['.repeat(500) }))).toBeUndefined()

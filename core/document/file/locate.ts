@@ -86,11 +86,10 @@ export function readJson(text: string): { value: unknown } | { problem: FileProb
   const { tooDeepAt: deep, open } = bracketsIn(text)
   if (deep !== undefined)
     return {
-      problem: { ...positionAt(text, deep), field: '', message: `brackets stand more than ${MOST_DEEP} deep here` }
+      problem: { ...positionAt(text, deep), field: '', message: `brackets are nested more than ${MOST_DEEP} deep here` }
     }
   const odd = unkeepableAt(text)
-  if (odd !== undefined)
-    return { problem: { ...positionAt(text, odd), field: '', message: 'a character stands here that is none' } }
+  if (odd !== undefined) return { problem: { ...positionAt(text, odd), field: '', message: 'invalid character' } }
   try {
     return { value: JSON.parse(text) as unknown }
   } catch {

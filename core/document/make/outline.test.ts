@@ -14,8 +14,8 @@ describe('a panel from a few measures', () => {
     expect(bounds(made)).toEqual({ minX: 0, minY: 0, maxX: 900, maxY: 200 })
   })
   it.each([
-    [{ shoulderMm: 400 }, /shoulder stands at 400/],
-    [{ notchWidthMm: 100 }, /both a width and a height/],
+    [{ shoulderMm: 400 }, /height at the sides is 400/],
+    [{ notchWidthMm: 100 }, /a width and a height/],
     [{ widthMm: Number.NaN }, /widthMm is NaN/],
     [{ cornerMm: 500 }, /corner of 500/]
   ])('%j is refused', (patch, why) => {

@@ -34,14 +34,14 @@ export function buildOutline(m: OutlineMeasures): [number, number][] {
   want(m.widthMm > 0 && m.heightMm > 0, 'Width and height must be more than 0.')
   want(
     m.shoulderMm > 0 && m.shoulderMm <= m.heightMm,
-    `The shoulder stands at ${m.shoulderMm} mm; it must be above 0 and not above the middle at ${m.heightMm} mm.`
+    `The height at the sides is ${m.shoulderMm} mm; it must be above 0 and not above the middle at ${m.heightMm} mm.`
   )
   want(m.cornerMm <= Math.min(m.widthMm / 2, m.shoulderMm), `A corner of ${m.cornerMm} mm does not fit into the sheet.`)
   want(
     m.notchWidthMm < m.widthMm - 2 * m.cornerMm &&
       m.notchHeightMm < m.heightMm &&
       m.notchWidthMm > 0 === m.notchHeightMm > 0,
-    'The notch needs both a width and a height, and must leave metal beside and above it.'
+    'The notch needs a width and a height, and metal around it.'
   )
   const { widthMm: w, cornerMm: r, shoulderMm: s } = m
   const cornerSteps = stepsOver(Math.PI / 2, r)

@@ -326,7 +326,7 @@ function rulesBroken(project: Project, records: readonly Located[], index: Index
       else if (circuits.get(scope)?.get(sharesWith)?.sharesWith !== undefined)
         say(
           ['sharesWith'],
-          `“${unit}” shares the breaker of “${sharesWith}”, which has none of its own: a breaker is shared with a unit that has one`
+          `“${unit}” shares the breaker of “${sharesWith}”, which has no breaker: a breaker is shared with a unit that has one`
         )
     } else if (kind === 'link' || kind === 'fittedLink') {
       const link = body as unknown as Link
@@ -339,7 +339,7 @@ function rulesBroken(project: Project, records: readonly Located[], index: Index
     } else if (kind === 'busOrder') {
       const ends = (body as unknown as BusOrder).nodes.map(node => `${node.unit} ${node.port}`)
       const twice = ends.findIndex((end, index) => ends.indexOf(end) < index)
-      if (twice >= 0) say(['nodes', twice], `“${ends[twice]}” stands on the bus twice`)
+      if (twice >= 0) say(['nodes', twice], `“${ends[twice]}” is on the bus twice`)
     } else if (kind === 'tie') {
       const tie = body as unknown as Tie
       if (tie.from === tie.to) say(['to'], `“${tie.name}” leads from “${tie.from}” back to itself`)

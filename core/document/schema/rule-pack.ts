@@ -134,7 +134,7 @@ export const Clause = z
       context.addIssue({
         code: 'custom',
         path: ['everyDays'],
-        message: 'stands beside everyMonths: give one of the two'
+        message: 'excludes everyMonths: use one of the two'
       })
   })
 

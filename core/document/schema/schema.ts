@@ -94,7 +94,7 @@ export const Zone = z
   })
   .superRefine((zone, context) => {
     if (zone.hole && zone.side !== 'face')
-      context.addIssue({ code: 'custom', path: ['hole'], message: 'is only for what lies on the face' })
+      context.addIssue({ code: 'custom', path: ['hole'], message: 'is only for zones on the face' })
     if (zone.hole && zone.sweepMm)
       context.addIssue({ code: 'custom', path: ['hole'], message: 'is of one place: what sweeps is no hole' })
     if (zone.toDepthMm !== undefined && zone.toDepthMm <= zone.fromDepthMm)

@@ -165,7 +165,7 @@ function connectors(row: Row): unknown[] | undefined {
     if (parts.length !== (madeUp ? 5 : 4))
       throw new CellError(
         'connectors',
-        `“${entry.slice(0, 60)}” is not a connector; write “J1 | d-sub | sockets | 1 power; 2 ground”, several parted by //`
+        `“${entry.slice(0, 60)}” is not a connector; write “J1 | d-sub | sockets | 1 power; 2 ground”, several separated by //`
       )
     return {
       id: parts[0],
@@ -226,7 +226,7 @@ function announced(row: Row): unknown[] | undefined {
   })
 }
 
-/** “within 0.5 deg; connectors forward, aft; or inverted; iron 600 mm away”: the last two as wanted. */
+/** “within 0.5 deg; connectors forward, aft; or inverted; iron 600 mm away”: the last two optional. */
 function stands(row: Row): unknown {
   const cell = row.stands?.trim() ?? ''
   if (cell === '') return undefined
@@ -234,8 +234,8 @@ function stands(row: Row): unknown {
   if (!found)
     throw new CellError(
       'stands',
-      `“${cell.slice(0, 60)}” does not say how a box stands; write “within 0.5 deg; connectors forward, aft; or ` +
-        `inverted; iron 600 mm away”, the last two as wanted`
+      `“${cell.slice(0, 60)}” is not a mounting requirement; write “within 0.5 deg; connectors forward, aft; or ` +
+        `inverted; iron 600 mm away”, the last two optional`
     )
   const [, level, facing, inverted, iron] = found
   return present({
@@ -411,7 +411,7 @@ export function readCatalogueCsv(text: string): CatalogueRead {
     }
     const long = cells.findIndex(cell => cell.length > MOST_IN_CELL)
     if (long >= 0) {
-      bad(header[long] as Column, `has ${cells[long]!.length} characters; at most ${MOST_IN_CELL} are read`)
+      bad(header[long] as Column, `has ${cells[long]!.length} characters. Maximum is ${MOST_IN_CELL}`)
       continue
     }
     let raw: unknown
@@ -427,7 +427,7 @@ export function readCatalogueCsv(text: string): CatalogueRead {
     for (const problem of found) bad(columnOf(problem.path), problem.message)
     if (found.length) continue
     const item = Item.parse(raw)
-    if (seen.has(item.id)) bad('id', `“${item.id}” stands in line ${seen.get(item.id)} already`)
+    if (seen.has(item.id)) bad('id', `“${item.id}” is in line ${seen.get(item.id)} already`)
     else {
       seen.set(item.id, line)
       items.push(item)

@@ -267,8 +267,8 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[], choice?: 
     )
   if (outer.points.length > MOST_CORNERS)
     return refused(
-      `The outline has ${outer.points.length} corners once its curves are flattened; at most ${MOST_CORNERS} are ` +
-        `kept. Draw it with arcs instead of many short lines.`
+      `The outline has ${outer.points.length} corners after its curves are flattened. Maximum is ${MOST_CORNERS}. ` +
+        `Draw it with arcs instead of many short lines.`
     )
   const cross = selfCrossing(outer.points)
   if (cross)
@@ -278,12 +278,12 @@ export function outlineOf(strokes: readonly Stroke[], notes: string[], choice?: 
     )
   if (open.length) notes.push(`${open.length} open lines were left out. ${sayOpen.join(' ')}`)
   if (Math.max(Math.abs(box.minX), Math.abs(box.minY)) > 10_000)
-    notes.push(`The drawing lies far off its origin, at ${say([box.minX, box.minY])} mm; it was moved to zero.`)
+    notes.push(`The drawing is far from its origin, at ${say([box.minX, box.minY])} mm; it was moved to zero.`)
   const move = ([x, y]: PointMm): [number, number] => [round3(x - box.minX), round3(y - box.minY)]
   const within = others.filter(other => inside(other.points[0]!, outer.points))
   if (within.length < others.length) notes.push(`${lines(others.length - within.length)} outside the outline left out.`)
   if (within.length > 190) {
-    notes.push(`${within.length} closed lines lie inside; the 190 largest are offered.`)
+    notes.push(`${within.length} closed lines are inside; the 190 largest are listed.`)
     within.length = 190
   }
   return {

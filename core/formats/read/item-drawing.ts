@@ -107,7 +107,7 @@ export function readItemDrawing(read: StrokesRead): ItemDrawingRead {
       `${left} more closed ${left === 1 ? 'line was' : 'lines were'} left out: ${rest.length} inside the bezel.`
     )
   if (holeOnly)
-    notes.push('The drawing has no bezel: the greatest line is taken as the cutout, since screws stand beside it.')
+    notes.push('The drawing has no bezel: the largest line is used as the cutout, because screws are next to it.')
   else if (!hole) notes.push('The drawing has no cutout inside the bezel.')
   const { x, y } = middleOf(outer.points)
   const shapes = [outer, ...(hole ? [hole] : [])].map(ring => shapeOf(ring, x, y))
@@ -117,7 +117,7 @@ export function readItemDrawing(read: StrokesRead): ItemDrawingRead {
       `A line of it has ${many.points.length} corners once its curves are flattened; at ` +
         `most ${MOST_CORNERS_OF_SHAPE} are kept. Draw it with arcs.`
     )
-  if (screws.length > 40) return refuse(`It has ${screws.length} screw holes; an item has at most 40.`)
+  if (screws.length > 40) return refuse(`It has ${screws.length} screw holes. Maximum is 40.`)
   const cutout = holeOnly ? shapes[0] : shapes[1]
   return {
     ok: true,

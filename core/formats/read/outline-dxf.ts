@@ -201,9 +201,7 @@ function parsed(text: string): ReturnType<DxfParser['parseSync']> | string {
  */
 export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
   if (text.length > MOST_DRAWING_BYTES)
-    return refused(
-      `The drawing is ${(text.length / 1e6).toFixed(0)} MB; at most ${MOST_DRAWING_BYTES / 1e6} MB are read.`
-    )
+    return refused(`The drawing is ${(text.length / 1e6).toFixed(0)} MB. Maximum is ${MOST_DRAWING_BYTES / 1e6} MB.`)
   const sound = soundDxf(text)
   if (!sound.ok) return refused(`This is not a DXF drawing that can be read: ${sound.problem}.`)
   const drawing = parsed(sound.text)
@@ -212,8 +210,8 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
   if (!drawing || entities.length === 0) return refused('This drawing holds no entities.')
   if (entities.length > MOST_ENTITIES)
     return refused(
-      `The drawing holds ${entities.length} entities; an outline has at most ${MOST_ENTITIES}. Take all but the ` +
-        `panel out of it.`
+      `The drawing holds ${entities.length} entities. Maximum is ${MOST_ENTITIES}. Delete ` +
+        `everything except the panel.`
     )
   const declared = UNIT_MM[Number(drawing.header?.$INSUNITS ?? 0)]
   const scale = declared ?? unitMm

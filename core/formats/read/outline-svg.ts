@@ -140,7 +140,7 @@ class SvgWalk {
         continue
       }
       if (tag === 'svg') {
-        this.broken ??= 'A drawing stands within the drawing (a nested svg), in units of its own. Save it flat.'
+        this.broken ??= 'The drawing contains a nested svg with its units. Save it flat.'
         continue
       }
       const own = a.transform ? [...transforms, a.transform] : transforms
@@ -244,11 +244,9 @@ function frameOf(attributes: Attributes, unitMm: number | undefined): { scale: n
  */
 export function svgStrokes(text: string, unitMm?: number): StrokesRead {
   if (text.length > MOST_DRAWING_BYTES)
-    return refused(
-      `The drawing is ${(text.length / 1e6).toFixed(0)} MB; at most ${MOST_DRAWING_BYTES / 1e6} MB are read.`
-    )
+    return refused(`The drawing is ${(text.length / 1e6).toFixed(0)} MB. Maximum is ${MOST_DRAWING_BYTES / 1e6} MB.`)
   if (/<!(?:DOCTYPE[^>]*\[|ENTITY)/i.test(text))
-    return refused('The drawing defines entities of its own, which is refused for safety.')
+    return refused('The drawing defines XML entities, which are refused for safety.')
   try {
     return readTree(treeOf(text), unitMm)
   } catch (error) {
@@ -266,7 +264,7 @@ function readTree(root: Node, unitMm: number | undefined): StrokesRead {
     )
   if (found.broken) return refused(found.broken)
   if (found.shapes > MOST_ENTITIES)
-    return refused(`The drawing holds ${found.shapes} shapes; an outline has at most ${MOST_ENTITIES}.`)
+    return refused(`The drawing holds ${found.shapes} shapes. Maximum is ${MOST_ENTITIES}.`)
   if (frame.scale === undefined)
     return {
       ok: false,

@@ -296,7 +296,7 @@ describe('bad drawings are refused in words', () => {
             for (let i = 0; i < 10_000; i++) w.addCircle(point3d(i, 0), 1)
           })
         ),
-      /10000 entities; an outline has at most 5000/
+      /10000 entities\. Maximum is /
     ],
     [
       'the wrong unit',
@@ -311,11 +311,7 @@ describe('bad drawings are refused in words', () => {
       /“script” element, which could run something/
     ],
     ['a handler in SVG', () => readSvgOutline(svg('<rect width="600" height="300" onload="alert(1)"/>')), /“onload”/],
-    [
-      'an entity bomb',
-      () => readSvgOutline(`<!DOCTYPE svg [<!ENTITY a "aaaa">]>${svg('')}`),
-      /defines entities of its own/
-    ],
+    ['an entity bomb', () => readSvgOutline(`<!DOCTYPE svg [<!ENTITY a "aaaa">]>${svg('')}`), /defines XML entities/],
     ['a torn file', () => readSvgOutline(svg('<g>')), /Line 1, column \d+: this is not a whole SVG file/],
     ['a broken path', () => readSvgOutline(svg('<path d="M0 0 L 10 banana"/>')), /A path cannot be read/],
     [
@@ -331,7 +327,7 @@ describe('bad drawings are refused in words', () => {
   it('coordinates far off are brought home, and it says so', () => {
     const read = got(readDxfOutline(dxf(writer => box(writer, 600, 300, 4_000_000, 4_000_000))))
     expect(bounds(read.outline)).toMatchObject({ minX: 0, minY: 0 })
-    expect(read.notes.join(' ')).toMatch(/far off its origin/)
+    expect(read.notes.join(' ')).toMatch(/far from its origin/)
   })
 })
 

@@ -46,7 +46,7 @@ export function readPinTable(text: string, ports: readonly Port[]): PinTableRead
     const number = cell('pin')
     if (number === '') return bad('pin', 'this row has no pin')
     const twice = seen.get(number)
-    if (twice !== undefined) return bad('pin', `pin ${number} stands in line ${twice} already`)
+    if (twice !== undefined) return bad('pin', `pin ${number} is in line ${twice} already`)
     seen.set(number, line)
     const use = useOf(cell('signal') || 'spare', ports)
     if (typeof use === 'string') return bad('signal', use)

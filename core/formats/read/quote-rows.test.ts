@@ -151,7 +151,7 @@ describe('a quote out of a table', () => {
     ['one\ntwo\n', /no column of amounts/],
     ['', /holds no rows/],
     ['Item,Amount\nDisplay,"400\n', /quotation mark is not closed/],
-    [`Item,Amount\n${Array.from({ length: 300 }, (_, i) => `x${i},${i}`).join('\n')}`, /300 lines.*at most 200/],
-    [`Item,Amount\n${Array.from({ length: 600 }, (_, i) => `x${i},${i}`).join('\n')}`, /at most 500/]
+    [`Item,Amount\n${Array.from({ length: 300 }, (_, i) => `x${i},${i}`).join('\n')}`, /300 lines.*Maximum is 200/],
+    [`Item,Amount\n${Array.from({ length: 600 }, (_, i) => `x${i},${i}`).join('\n')}`, /Maximum is 500/]
   ])('%s is refused with its place, and nothing of it is taken', (text, why) => expect(complaint(text)).toMatch(why))
 })

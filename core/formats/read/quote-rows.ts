@@ -266,11 +266,11 @@ export function readQuoteRows(rows: readonly (readonly string[])[]): QuoteRead {
     .map((row, i) => ({ row: row.map(cell => cell.trim()), line: i + 1 }))
     .filter(({ row }) => row.some(Boolean))
   if (filled.length === 0) return refuse('the file holds no rows')
-  if (filled.length > MOST_ROWS) return refuse(`it has ${filled.length} rows; a quote has at most ${MOST_ROWS}`)
+  if (filled.length > MOST_ROWS) return refuse(`it has ${filled.length} rows. Maximum is ${MOST_ROWS}`)
   const { columns, body, headLine } = columnsOf(filled)
   if (!columns)
     return refuse(
-      'there is no column of amounts beside one of words: name them “description” and “amount” in the first row'
+      'there is no column of amounts next to one of words: name them “description” and “amount” in the first row'
     )
   const read = new Body(columns)
   for (const row of body) read.take(row)
@@ -285,8 +285,7 @@ export function readQuoteRows(rows: readonly (readonly string[])[]): QuoteRead {
     const message = `amounts are in ${found.map(([code]) => code).join(' and ')}; a quote is in one currency`
     problems.push({ line: found[1]![1], column: column + 1, field: columns.heads[column] ?? 'amount', message })
   }
-  if (lines.length > MOST_LINES)
-    return refuse(`it has ${lines.length} lines with amounts; a quote has at most ${MOST_LINES}`)
+  if (lines.length > MOST_LINES) return refuse(`it has ${lines.length} lines with amounts. Maximum is ${MOST_LINES}`)
   if (lines.length === 0 && problems.length === 0) return refuse('no line of it has an amount')
   if (problems.length) return { ok: false, problems }
   const stated = statedOf(sums)

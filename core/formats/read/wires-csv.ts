@@ -40,7 +40,7 @@ export function readWiresCsv(text: string, wires: readonly Wire[]): WiresRead {
     const wire = byId.get(id)
     if (!wire) return bad('wire', `there is no wire “${id}” in this design`)
     const twice = seen.get(id)
-    if (twice !== undefined) return bad('wire', `“${id}” stands in line ${twice} already`)
+    if (twice !== undefined) return bad('wire', `“${id}” is in line ${twice} already`)
     seen.set(id, line)
     const found = cell('number')
     const number =

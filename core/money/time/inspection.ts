@@ -93,7 +93,7 @@ const CHECKS: readonly Check[] = [
   {
     id: 'sheet',
     name: 'The panel itself',
-    how: 'cracks, old holes, what it hangs on',
+    how: 'cracks, old holes, mounts',
     chances: [0.05, 0.1, 0.25],
     hours: [1, 3, 10]
   },

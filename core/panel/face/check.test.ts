@@ -268,7 +268,7 @@ describe('screws', () => {
     const wrong = item({ id: 'wrong', face: { ...roundFace(57.15)!, screws: [{ xMm: 20, yMm: 0, holeMm: 4 }] } })
     expect(examinePanel(designWith([[wrong, [300, 150]]])).findings[0]).toMatchObject({
       code: 'panel.own-screw',
-      says: expect.toSatisfy((says: Phrase) => /entry in the catalogue is wrong/.test(readPhrase(says, US)))
+      says: expect.toSatisfy((says: Phrase) => /Correct its catalog entry/.test(readPhrase(says, US)))
     })
   })
 })

@@ -214,7 +214,7 @@ function screwsWithSheet(unit: Placed, ground: Ground): FitViolation[] {
         otherName: 'the edge of the sheet',
         measuredMm: metal,
         limitMm: wanted,
-        basis: { kind: 'common practice', source: 'a fastener stands two of its diameters from the edge' }
+        basis: { kind: 'common practice', source: 'edge distance of a fastener is two diameters' }
       })
       return found
     }
@@ -251,7 +251,7 @@ function withDepth(unit: Placed, ground: Ground): FitViolation[] {
       found.push({
         code: 'bulkhead',
         other: 'bulkhead',
-        otherName: 'what stands behind the panel',
+        otherName: 'depth behind the panel',
         measuredMm: unit.depthMm,
         limitMm: panel.depthBehindMm,
         basis: ENTERED('depth behind this panel')

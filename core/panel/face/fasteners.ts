@@ -23,7 +23,7 @@ export const FASTENER_BASIS: Basis = {
   kind: 'common practice',
   source: 'no. 6 pan head 0.27 in, nut-plate rivets 11/16 in apart, 3/32 in; check the part’s own sheet'
 }
-const EDGE_BASIS: Basis = { kind: 'common practice', source: 'a fastener stands two of its diameters from an edge' }
+const EDGE_BASIS: Basis = { kind: 'common practice', source: 'edge distance of a fastener is two diameters' }
 
 type Circle = Extract<Figure, { kind: 'circle' }>
 /** The screw that goes through a hole: the smallest of the table that fills it. */

@@ -198,8 +198,8 @@ function breakerFinding({ circuit, ofHead, set }: Looked): Finding[] {
   const all = together(ofHead)
   const briefly = [
     [all.briefA, all.briefA, 'while it transmits'],
-    [all.lowVoltsA, all.lowVoltsA, 'at the least volts it works at, as the battery runs down'],
-    [all.startA / START_BEARS, all.startA, `for a moment when it starts, of which a breaker bears ${START_BEARS} times`]
+    [all.lowVoltsA, all.lowVoltsA, 'at its minimum voltage, as the battery discharges'],
+    [all.startA / START_BEARS, all.startA, `for a moment when it starts; a breaker carries ${START_BEARS} times`]
   ] as const
   // What the breaker must bear, and the amps as they flow.
   const [worst] = briefly.filter(([bears]) => bears > breakerA * (1 + 1e-9)).sort((a, b) => b[0] - a[0])

@@ -157,7 +157,7 @@ describe('several loads on one protector', () => {
       [{ unit: 'h2', sharesWith: 'h1' }]
     )
     const finding = examinePower(resolve(project, 'a')).findings.find(finding => finding.code === 'power.one-breaker')!
-    expect(readPhrase(finding.says, US)).toContain('attitude is all gone at once')
+    expect(readPhrase(finding.says, US)).toContain('attitude is lost')
     expect(codes(applyEdits(project, finding.remedies[0]!.edits, 'part').project)).not.toContain('power.one-breaker')
     expect(codes(choosing(project, [{ unit: 'c', sharesWith: 'h1' }]))).not.toContain('power.one-breaker')
   })

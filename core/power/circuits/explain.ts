@@ -44,7 +44,7 @@ function entry({ item }: DesignUnit, systemV: 12 | 14 | 28): Phrase | string {
 
 function breakerWorking({ circuit, group, all }: Plan, systemV: 12 | 14 | 28): Working {
   const many = group.length > 1
-  const from = many ? 'sum of the above' : entry(group[0]!, systemV)
+  const from = many ? 'total of the above' : entry(group[0]!, systemV)
   const input = (symbol: string, meaning: string, value: number) => ({ symbol, meaning, value, unit: 'A', from })
   return {
     formula: messages.breakerFormula({ breakerMargin: BREAKER_MARGIN, startBears: START_BEARS }),
@@ -58,7 +58,7 @@ function breakerWorking({ circuit, group, all }: Plan, systemV: 12 | 14 | 28): W
       })),
       input('I steady', 'most steady amps', all.steadyA),
       input('I brief', 'amps for a short while; of several units the largest rise', all.briefA),
-      input('I at least volts', 'at the least volts each works at: constant power takes more', all.lowVoltsA),
+      input('I minimum voltage', 'at the minimum voltage of each: constant power draws more', all.lowVoltsA),
       ...(all.startA > 0 ? [input('I start', 'for a moment, when one is switched on', all.startA)] : []),
       {
         symbol: 'sizes',
@@ -132,7 +132,7 @@ function dropInputs(circuit: Plan['circuit'], wire: Gauge): Working['inputs'] {
     },
     {
       symbol: 'L',
-      meaning: `wire as it lies, with loops, without waste; back by ${RETURN_WORDS[circuit.return]}`,
+      meaning: `routed wire length, with loops, without waste; return by ${RETURN_WORDS[circuit.return]}`,
       value: circuit.liesMm,
       unit: 'mm of wire',
       from: 'route table'

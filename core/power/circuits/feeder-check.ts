@@ -16,7 +16,7 @@ const EVERY_CIRCUIT: Basis = {
 }
 const MAIN_DROP_BASIS: Basis = {
   kind: 'published',
-  source: 'AC 43.13-1B, 11-66: main power wires lose at most 2 % of the regulated voltage from source to bus',
+  source: 'AC 43.13-1B, 11-66: maximum voltage drop of main power wires is 2 % of the regulated voltage, source to bus',
   fromMemory: true
 }
 const MAIN_DROP_SHARE = 0.02

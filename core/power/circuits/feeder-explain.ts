@@ -35,7 +35,7 @@ function ratingWorking({ steadyA, mostA, when, givenA: given, ratedA, guardA, pr
       },
       {
         symbol: 'I most',
-        meaning: 'with every load at its most',
+        meaning: 'with every load at its maximum',
         value: mostA,
         unit: 'A',
         from: FEEDER_BASIS.source!
@@ -73,16 +73,16 @@ function feederWireWorking(design: Design, feeder: Feeder, tie: Tie): Working {
   return {
     formula: cranks
       ? 'a battery cable is sized by the starter'
-      : 'thinnest wire with: breaker ≤ what protects it, I ≤ what it carries by itself',
+      : 'thinnest wire with: breaker ≤ chart maximum, I ≤ ampacity alone',
     inputs: [
       {
         symbol: 'I',
         meaning:
           given !== undefined
-            ? 'what the alternator may give'
+            ? 'maximum alternator output'
             : opens(tie)
               ? 'steady'
-              : 'all at their most, with no breaker of its own',
+              : 'all at maximum, without a separate breaker',
         value: asked,
         unit: 'A',
         from: FEEDER_BASIS.source!

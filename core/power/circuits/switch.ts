@@ -42,7 +42,7 @@ export function switchWorking(amps: number, systemV: 12 | 14 | 28, load: SwitchL
   const factor = switchDerating(systemV, load)
   const size = switchFor(amps, systemV, load)
   return {
-    formula: 'least rating = I steady · derating',
+    formula: 'minimum rating = I continuous · derating',
     inputs: [
       { symbol: 'I steady', meaning: 'most steady amps', value: amps, unit: 'A', from },
       { symbol: 'derating', meaning: `${systemV} V, ${load}`, value: factor, unit: '', from: SWITCH_BASIS.source! },

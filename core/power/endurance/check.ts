@@ -74,7 +74,7 @@ function worstCruise(endurance: FlownEndurance, wanted: number): Finding[] {
       unit: 'min',
       basis: {
         kind: 'entered',
-        source: 'time wanted in the brief; 30 min was the rule of 14 CFR 23.1353(h) before 2017 (from memory)'
+        source: 'time required in the brief; 30 min was required by 14 CFR 23.1353(h) before 2017 (from memory)'
       },
       figure: { kind: 'minutes', of: '' },
       says: messages.endurance({ first: endurance.first, minutes: endurance.minutes, wanted, largest })
@@ -87,7 +87,7 @@ function noPlan(design: Design, endurance: FlownEndurance): Finding[] {
   return [
     finding('power.nothing-kept', [], {
       weight: 'decide',
-      basis: { kind: 'common practice', source: 'a plan of what is shed goes with an electrical load analysis' },
+      basis: { kind: 'common practice', source: 'an electrical load analysis includes a load-shed plan' },
       figure: { kind: 'minutes', of: '' },
       says: messages.nothingKept
     })

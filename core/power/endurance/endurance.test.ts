@@ -220,7 +220,7 @@ describe('minutes on the battery', () => {
     )
     const of = (id: string) => lost.find(loss => loss.unit === id)!
     expect(of('fussy').minute).toBeLessThan(of('easy').minute)
-    expect(of('fussy').why).toBe('least volts')
+    expect(of('fussy').why).toBe('minimum voltage')
     expect(of('own').why).toBe('own battery empty')
     // Age and charge leave three quarters of it, as of every battery of this aircraft.
     expect(of('own').minute).toBeCloseTo(of('fussy').minute + 0.75 * 60, 6)

@@ -247,7 +247,7 @@ function flowInputs(design: Design, endurance: FlownEndurance): WorkingInput[] {
     ...(first
       ? [
           {
-            symbol: 'least volts',
+            symbol: 'minimum voltage',
             meaning: `of ${first.label}, at its own terminals`,
             value: electricUnits(design).find(unit => unit.id === first.unit)?.item.power?.minV ?? 0,
             unit: 'V',
@@ -305,8 +305,8 @@ export function explainEndurance(design: Design, endurance: FlownEndurance): Wor
   return {
     formula:
       'each step Δt: I from the network at the cells’ open-circuit volts E(s) behind R, s ← s − I · max(1, I·H / ' +
-      'C)^(k−1) · Δt / C; C = capacity · share · cold; a unit is dark below its least volts; by hand: delay + (usable Ah − ' +
-      'I before · delay) / I after',
+      'C)^(k−1) · Δt / C; C = capacity · usable share · temperature factor; a unit loses power below its minimum ' +
+      'voltage; by hand: delay + (usable Ah − I before · delay) / I after',
     inputs: [
       ...batteries.flatMap(source => batteryInputs(design, settings, source)),
       ...settingInputs(design, settings, endurance),

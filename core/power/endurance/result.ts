@@ -1,6 +1,6 @@
 import type { FlightPhase } from '../../catalogue'
 
-export const LOST_BECAUSE = ['shed', 'no feed', 'least volts', 'battery flat', 'own battery empty'] as const
+export const LOST_BECAUSE = ['shed', 'no feed', 'minimum voltage', 'battery flat', 'own battery empty'] as const
 export interface Lost {
   unit: string
   label: string

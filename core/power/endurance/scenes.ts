@@ -127,7 +127,7 @@ function failuresToPlay({ supply, sources }: PowerModel, circuits: readonly Circ
     ...alternators.map(source => ({
       id: `source:${source.id}`,
       kind: 'alternator' as const,
-      name: `${source.name} gives nothing`,
+      name: `${source.name} has no output`,
       failure: { sources: [source.id] }
     })),
     ...(alternators.length > 1
@@ -135,7 +135,7 @@ function failuresToPlay({ supply, sources }: PowerModel, circuits: readonly Circ
           {
             id: 'alternators',
             kind: 'alternator' as const,
-            name: 'All alternators give nothing',
+            name: 'All alternators have no output',
             failure: { sources: alternators.map(source => source.id) }
           }
         ]

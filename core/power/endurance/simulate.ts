@@ -461,7 +461,7 @@ function goDark(frame: Frame, state: State, load: Load): void {
   const share = had !== undefined && had > load.minV && had > has ? (had - load.minV) / (had - has) : 1
   const fell = load.volts > FED_V
   const second = before && had !== undefined && fell ? before.at + (now - before.at) * Math.min(1, share) : now
-  const why = fell ? 'least volts' : now > 0 && cells.some(cell => cell.dead) ? 'battery flat' : 'no feed'
+  const why = fell ? 'minimum voltage' : now > 0 && cells.some(cell => cell.dead) ? 'battery flat' : 'no feed'
   lose(frame, state, load, { second, why })
 }
 

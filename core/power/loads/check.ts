@@ -60,9 +60,9 @@ export function loadWorking(model: PowerModel, load: PhaseLoad): Working {
         symbol: 'alternators',
         meaning:
           load.engine === 'stopped'
-            ? 'the engine stands still'
+            ? 'engine stopped'
             : load.idleUnknown.length
-              ? 'at idle: unknown, the rating at most'
+              ? 'at idle: unknown, maximum the rating'
               : load.atIdle
                 ? 'at idle'
                 : 'rating',
@@ -75,7 +75,7 @@ export function loadWorking(model: PowerModel, load: PhaseLoad): Working {
         meaning: 'most continuous load',
         value: load.limitA,
         unit: 'A',
-        from: load.atIdle ? 'alternators at idle, 80 % of their rating at most' : ALTERNATOR_BASIS.source!
+        from: load.atIdle ? 'alternators at idle, maximum 80 % of their rating' : ALTERNATOR_BASIS.source!
       }
     ],
     result: { value: load.typicalA, unit: 'A' },
@@ -143,9 +143,7 @@ function phaseFinding(load: PhaseLoad): Finding[] {
   if (load.engine === 'idle' && load.typicalA > load.limitA)
     return tell('power.idle', {
       weight: 'note',
-      basis: load.idleUnknown.length
-        ? ALTERNATOR_BASIS
-        : { kind: 'entered', source: 'what the alternator gives at idle' },
+      basis: load.idleUnknown.length ? ALTERNATOR_BASIS : { kind: 'entered', source: 'alternator output at idle' },
       says: messages.idle({
         typicalA: load.typicalA,
         phase: load.phase,

@@ -14,7 +14,7 @@ describe('schools of backup', () => {
   it('what is added hangs on another bus than what it backs up', () => {
     const middle = answer.stances.find(stance => stance.stance === 'middle')!
     expect(middle.missing.length).toBeGreaterThan(0)
-    expect(middle.additions!.says.map(phrase => readPhrase(phrase, US)).join(' ')).toMatch(/on the main bus\.$/)
+    expect(middle.additions!.says.map(phrase => readPhrase(phrase, US)).join(' ')).toMatch(/from the main bus\.$/)
   })
   it('what is offered does what it is offered for, and costs what it says', () => {
     for (const { stance, additions } of answer.stances) {

@@ -56,7 +56,7 @@ const openLosses = (project: Project, option: string): BackupSearch['open'] => {
     task,
     losses: accountOf(design).works(task)
       ? stubbornLosses(design, task).map(part => part.name)
-      : ['nothing does it as it stands']
+      : ['not possible with this option']
   }))
 }
 

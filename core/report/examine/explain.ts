@@ -87,7 +87,7 @@ export const explain = (design: Design, report: Report, { kind, of }: FigureOf):
 
 function explainMetal({ design, report: { panel } }: Asked): Working {
   return {
-    formula: 'least distance between any two holes, or a hole and the edge of the sheet',
+    formula: 'minimum distance between any two holes, or a hole and the edge of the sheet',
     inputs: [
       {
         symbol: 'between',

@@ -21,7 +21,7 @@ const PARTS: readonly (readonly [name: string, of: (item: Item) => unknown])[] =
   ['face', item => item.face],
   ['box', item => item.body && [item.body.widthMm, item.body.heightMm]],
   ['ports', item => item.ports],
-  ['what it gives', item => item.provides],
+  ['functions', item => item.provides],
   ['what it needs', item => item.needs],
   ['approvals', item => item.approvals],
   ['mounting places', item => item.mounts]

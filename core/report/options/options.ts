@@ -218,7 +218,7 @@ const MEASURES: readonly (readonly [string, (standing: OptionStanding, reading: 
     (standing, reading) => `${formatMoney(standing.cents, reading)}; ${formatMoney(standing.yearlyCents, reading)}`
   ],
   [
-    'Least quote, with what it leaves out',
+    'Lowest quote, adjusted for missing items',
     (standing, reading) =>
       standing.quote ? `${formatMoney(standing.quote.cents, reading)}, ${standing.quote.shop}` : ''
   ],
@@ -254,7 +254,7 @@ const MEASURES: readonly (readonly [string, (standing: OptionStanding, reading: 
   ...TASKS.map(
     task =>
       [
-        `${TASK_WORDS[task]}: single losses that take it`,
+        `${TASK_WORDS[task]}: single-point failures`,
         (standing: OptionStanding) => {
           const found = standing.tasks.find(each => each.task === task)
           return !found?.works ? 'not done' : String(found.singles)
@@ -302,7 +302,7 @@ export function decisionSheet({
     tables: [
       table(
         'Side by side',
-        project.brief.budgetCents > 0 ? `The ceiling is ${formatMoney(project.brief.budgetCents, reading)}.` : '',
+        project.brief.budgetCents > 0 ? `The budget limit is ${formatMoney(project.brief.budgetCents, reading)}.` : '',
         ['', ...standings.map(standing => standing.name)],
         MEASURES.map(([name, read]) => [name, ...standings.map(standing => read(standing, reading))])
       ),
@@ -388,7 +388,7 @@ function orderTable(design: Design, report: Report, reading: Reading): AnalysisT
 function paidTable({ rows, planCents, paidCents, expectedCents }: Reckoning, reading: Reading): AnalysisTable {
   const sum = (cents: number | undefined) => (cents === undefined ? '' : inCurrency(cents, reading))
   return {
-    title: 'Plan and life',
+    title: 'Plan versus actual',
     note: `At the end, if the rest costs what is planned: ${readPhrase(say`${price(expectedCents)}`, reading)}.`,
     columns: [
       { says: 'Line' },

@@ -86,7 +86,7 @@ type Facts = ReturnType<typeof factsOf>
 
 const sourceTable = ({ design, supply, A, reading }: Facts): AnalysisTable => ({
   title: 'Sources',
-  note: 'What gives current. Share and temperature are what the times on battery count with.',
+  note: 'Power sources. Times on battery use this usable share and temperature.',
   columns: [{ says: 'Source' }, { says: 'Kind' }, { says: 'Rating' }, { says: 'At idle' }],
   rows: sourcesOf(design, supply).map(source =>
     source.kind === 'alternator'
@@ -133,7 +133,7 @@ const loadTable = ({ design, used, inPhase, blank, loads, endurance, supply, nam
     ['Typical, together', '', ...loads.map(load => load.typicalA), endurance.fullA, endurance.shedA],
     ['Most over 5 min', '', ...loads.map(load => load.fiveMinutesA), ...blank],
     ['Most over 5 s', '', ...loads.map(load => load.fiveSecondsA), ...blank],
-    ['Alternators give', '', ...loads.map(load => known(load, load.capacityA)), 0, 0],
+    ['Alternator output', '', ...loads.map(load => known(load, load.capacityA)), 0, 0],
     ['Continuous limit', '', ...loads.map(load => known(load, load.limitA)), ...blank],
     ['Margin', '', ...loads.map(load => known(load, load.marginA)), ...blank]
   ]
@@ -143,13 +143,13 @@ const feedTable = ({ feeders, supply, names, A }: Facts): AnalysisTable => ({
   title: 'Feeds',
   note:
     'What joins sources and buses, and what it carries: most continuously in any phase or with the ' +
-    'alternators lost, and with every load at its most. A starter’s amps are not counted.',
+    'alternators lost, and with every load at its maximum. Starter current is not included.',
   columns: [
     { says: 'Tie' },
     { says: 'Kind' },
     { says: 'From' },
     { says: 'To' },
-    { says: 'Steady A', digits: 1 },
+    { says: 'Continuous A', digits: 1 },
     { says: 'Most A', digits: 1 },
     { says: 'Rated' },
     { says: 'Wire' },
@@ -176,15 +176,15 @@ const circuitTable = ({ circuits, names, A, ofWire, reading }: Facts): AnalysisT
   columns: [
     { says: 'Unit' },
     { says: 'Bus' },
-    { says: 'Steady A', digits: 2 },
-    { says: 'Brief A', digits: 2 },
+    { says: 'Continuous A', digits: 2 },
+    { says: 'Peak A', digits: 2 },
     { says: 'Breaker or fuse' },
     { says: 'Wire' },
     { says: 'Carries A', digits: 1 },
     { says: `Run ${reading.system === 'inch' ? 'ft' : 'm'}, out and back`, digits: 1 },
     { says: 'Voltage drop, V', digits: 3 },
     { says: 'Limit V', digits: 1 },
-    { says: 'Switch wants' }
+    { says: 'Switch requires' }
   ],
   rows: circuits.map(circuit => [
     circuit.label,
@@ -223,10 +223,10 @@ const lossTable = ({ brief, endurance, reading }: Facts): AnalysisTable => ({
     `In ${endurance.phase}: the first unit that stays on loses power ` +
     `after ${
       Number.isFinite(endurance.minutes) ? `${formatNumber(endurance.minutes, 0, reading)} minutes` : 'a day and more'
-    }; ${brief.wantedMinutes} minutes are wanted.`,
+    }; ${brief.wantedMinutes} minutes are required.`,
   columns: [
     { says: 'Unit' },
-    { says: 'Dark after, min', digits: 1 },
+    { says: 'Power lost after, min', digits: 1 },
     { says: 'Why' },
     { says: 'Plan' },
     { says: 'Energy drawn, Wh', digits: 1 }
@@ -241,7 +241,7 @@ const lossTable = ({ brief, endurance, reading }: Facts): AnalysisTable => ({
     ]),
     ['Taken out of the cells', minutes(endurance.endMinutes), 'to the end of all', '', endurance.energy.takenWh],
     ['Lost in cells, wires, diodes and coils', '', '', '', endurance.energy.lossWh],
-    ['What the rate costs (below nought: gives)', '', '', '', endurance.energy.rateWh]
+    ['Lost to discharge rate (negative: gained)', '', '', '', endurance.energy.rateWh]
   ]
 })
 

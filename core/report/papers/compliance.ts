@@ -49,7 +49,7 @@ export function complianceSheet(
       }),
       {
         title: 'After a failure',
-        note: 'Single losses that take a task, switches as in normal flight; what a switch brings back is said.',
+        note: 'Single-point failures, switches set for normal flight. Tasks that a switch restores are marked.',
         columns: ['Task', 'Done now', 'Taken by', 'Brought back by', 'Chains that share nothing'].map(says => ({
           says
         })),

@@ -77,7 +77,7 @@ const wireList = ({ wires, long, says, label, lengthUnit, places }: Papers): Ana
     { says: 'Make' },
     { says: 'Shield grounded' },
     { says: `Cut, ${lengthUnit}`, digits: 2 },
-    { says: 'By way of' },
+    { says: 'Route' },
     { says: 'State' }
   ],
   rows: wires.map(wire => [
@@ -212,7 +212,7 @@ const bundleList = ({ wiring, inch, says, places }: Papers): AnalysisTable => ({
     { says: 'Meets' },
     { says: 'Conductors', digits: 0 },
     { says: inch ? 'Over, in' : 'Over, mm', digits: inch ? 2 : 1 },
-    { says: inch ? 'Least bend, in' : 'Least bend, mm', digits: inch ? 1 : 0 }
+    { says: inch ? 'Minimum bend radius, in' : 'Minimum bend radius, mm', digits: inch ? 1 : 0 }
   ],
   rows: wiring.bundles.map(bundle => [
     places.get(bundle.from) ?? bundle.from,
@@ -253,7 +253,7 @@ const swingForm = (): AnalysisTable => ({
   title: 'Compass swing',
   note:
     'On the ground, level, engine running, away from iron: once with everything off that may be off, ' +
-    'once with everything on. A difference wants its wire moved.',
+    'once with everything on. If the headings differ, move the wire.',
   columns: ['Heading', 'All off', 'All on', 'Difference', 'Card'].map(column => ({ says: column })),
   rows: Array.from({ length: 12 }, (_, index) => [String((index * 30) % 360).padStart(3, '0'), '', '', '', ''])
 })

@@ -65,7 +65,7 @@ function stateOf(asks: Standing['asks'], is: Standing['is']): Standing['state'] 
 const orWords = (list: readonly string[]): string =>
   list.length > 1 ? `${list.slice(0, -1).join(', ')} or ${list.at(-1)!}` : list.join()
 
-const MANUAL: Basis = { kind: 'entered', source: 'how the maker wants the box to stand' }
+const MANUAL: Basis = { kind: 'entered', source: 'mounting required by the maker' }
 /** Boxes that do not stand as their makers want them, that stand on their heads, and those nobody has measured. */
 export function standingFindings(design: Design, standings: readonly Standing[]): Finding[] {
   const units = new Map(design.units.map(unit => [unit.id, unit]))

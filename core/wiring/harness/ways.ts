@@ -69,7 +69,7 @@ function wingFindings(design: Design, bundles: readonly Bundle[], between: (bund
       weight: 'note',
       basis: { kind: 'common practice', source: 'a plug at the wing root, so that the wing comes off' },
       says: messages.wingRoot(
-        roots.map(bundle => say`${between(bundle)} wants a plug of ${num(bundle.conductors)} contacts`)
+        roots.map(bundle => say`${between(bundle)} requires a connector with ${num(bundle.conductors)} contacts`)
       ),
       remedies: [
         {

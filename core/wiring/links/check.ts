@@ -57,7 +57,6 @@ function needFinding(design: Design, unit: DesignUnit, need: Need): Finding {
       scope,
       all,
       does: DOES[`${need.required}`],
-      required: need.required,
       wantWords: wantWords(need),
       text: need.text,
       why
@@ -161,7 +160,7 @@ function crowdedFindings(design: Design, byId: ReadonlyMap<string, DesignUnit>):
           weight: 'must fix',
           basis:
             port.kind === 'coax'
-              ? { kind: 'common practice', source: 'one aerial a coax; a splitter is a unit of its own' }
+              ? { kind: 'common practice', source: 'one antenna per coax; a splitter is a separate unit' }
               : SINGLE_TALKER[port.kind]!,
           measured: users,
           limit: most,

@@ -19,7 +19,7 @@ function darkLamps(design: Design): Finding[] {
     return [
       finding('wiring.dark-lamps', unit.id, {
         weight: 'note',
-        basis: practice('each warning lamp has a source of its own'),
+        basis: practice('each warning lamp has a separate source'),
         measured: dark.length,
         says: messages.darkLamps({ dark: dark.map(({ id }) => id), lamps, unit })
       })
@@ -38,7 +38,7 @@ function lightsByAerials(design: Design): Finding[] {
       finding('wiring.light-by-aerial', [light.id, ...aerials.map(unit => unit.id)], {
         key: light.id,
         weight: 'note',
-        basis: practice('LED and strobe supplies apart from com aerials, or of a kind proven quiet'),
+        basis: practice('LED and strobe power supplies away from com antennas, or with proven low noise'),
         says: messages.lightByAerial({ light, aerials })
       })
     ]

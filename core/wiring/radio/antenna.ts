@@ -5,7 +5,7 @@ import { finding, type Basis, type Design, type DesignUnit, type Finding } from 
 import { inches, mm, say, thing } from '../../quantity'
 import { BANDS, quarterWaveMm } from './coax'
 
-const SPACING: Basis = { kind: 'common practice', source: 'distances between aerials; the maker’s manual rules' }
+const SPACING: Basis = { kind: 'common practice', source: 'distances between antennas; follow the maker’s manual' }
 const GPS = ['gps antenna', 'waas gps antenna']
 /** Least distance between two kinds of aerial, in mm (common practice, the maker’s manual rules). */
 function leastApartMm(a: AerialName, b: AerialName): number | undefined {
@@ -133,7 +133,7 @@ export function antennaFindings(design: Design, { antennas, apart }: ReturnType<
               weight: 'note' as const,
               basis: {
                 kind: 'common practice' as const,
-                source: 'ground plane of at least a quarter wave round the aerial'
+                source: 'ground plane radius of a quarter wave or more around the antenna'
               },
               says: messages.groundPlane(
                 bare.map(antenna => say`${name(antenna.unit)} wants ${mm(antenna.groundPlaneMm)}`)

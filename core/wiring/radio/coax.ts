@@ -190,7 +190,7 @@ export function coaxFindings(design: Design, chains: readonly RadioChain[]): Fin
 }
 const ALLOWED: Basis = {
   kind: 'assumption',
-  source: 'usual allowance between radio and aerial; the maker’s manual rules'
+  source: 'usual allowance between radio and antenna; follow the maker’s manual'
 }
 const DOUBLE: Basis = { kind: 'common practice', source: 'double shield for GPS, transponder and nearby COM' }
 
@@ -200,7 +200,7 @@ export function explainCoax(chain: RadioChain): Working {
   return {
     formula: messages.coaxFormula(CONNECTOR_DB),
     inputs: [
-      { symbol: 'L', meaning: 'coax as it lies', value: chain.lengthMm, unit: 'mm of wire', from: 'wire list' },
+      { symbol: 'L', meaning: 'coax length', value: chain.lengthMm, unit: 'mm of wire', from: 'wire list' },
       { symbol: 'f', meaning: `of the ${chain.aerial}`, value: chain.mhz, unit: 'MHz', from: 'band' },
       { symbol: 'a(f)', meaning: chain.coax, value: per100, unit: 'dB/100 ft', from: 'cable tables' },
       {

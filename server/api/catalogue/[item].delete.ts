@@ -4,6 +4,6 @@ import { idOf, refuse } from '../../request'
 export default defineEventHandler(async event => {
   const id = idOf(event, 'item')
   if (!(await dropItem(await database(), id)))
-    throw refuse(404, `“${id}” is not one of your own items, so it cannot be deleted.`)
+    throw refuse(404, `“${id}” is not an item you created. It cannot be deleted.`)
   return { id }
 })

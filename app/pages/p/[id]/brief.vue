@@ -20,20 +20,20 @@ function setAirframe(next: Airframe, done: string) {
 const FIRST: readonly FormField<Brief>[] = [
   { at: 'registration', label: 'Registration' },
   { at: 'basis', label: 'Certification basis' },
-  { at: 'stance', label: 'Stance on backups' }
+  { at: 'stance', label: 'Backup philosophy' }
 ]
 const FLYING_FIELDS: readonly FormField<Brief>[] = [
   { at: 'seats', label: 'Seats' },
-  { at: 'wantedMinutes', label: 'Minutes wanted on battery' },
+  { at: 'wantedMinutes', label: 'Minutes required on battery' },
   { at: 'budgetCents', label: 'Budget' },
-  { at: 'authority', label: 'Under the rules of' },
-  { at: 'training', label: 'Training in it' },
-  { at: 'downFrom', label: 'May be down from', done: 'window' },
-  { at: 'downTo', label: 'until', done: 'window' }
+  { at: 'authority', label: 'Regulations' },
+  { at: 'training', label: 'Used for training' },
+  { at: 'downFrom', label: 'Downtime from', done: 'window' },
+  { at: 'downTo', label: 'Downtime to', done: 'window' }
 ]
 const MORE_FLYING: readonly FormField<Brief>[] = [
   { at: 'forHire', label: 'For hire' },
-  { at: 'overWater', label: 'Over water, beyond gliding distance' },
+  { at: 'overWater', label: 'Extended overwater' },
   { at: 'aboveFL240', label: 'At or above FL240' },
   { at: 'byVor', label: 'IFR by VOR' }
 ]
@@ -43,11 +43,11 @@ const ELECTRICAL = computed((): readonly FormField<Airframe>[] => [
   { at: 'systemV', label: 'System volts' },
   { at: 'alternatorA', label: 'Alternator (A)' },
   { at: 'battery.capacityAh', label: 'Battery (Ah)' },
-  { at: 'battery.chemistry', label: 'Battery is' },
+  { at: 'battery.chemistry', label: 'Battery type' },
   { at: 'battery.usableFraction', label: 'Usable capacity (%)', scale: 100 },
   {
     at: 'battery.place',
-    label: 'Battery stands',
+    label: 'Battery location',
     items: airframe.value.places.map(({ id, name }) => ({ value: id, title: name }))
   }
 ])
@@ -60,7 +60,7 @@ const WEIGHTS: readonly FormField<Airframe>[] = [
   { at: 'engine.cooling', label: 'Engine cooling' }
 ]
 const FEATURES: readonly FormField<Airframe>[] = [
-  { at: 'engine.altitudeEngine', label: 'Altitude engine' },
+  { at: 'engine.altitudeEngine', label: 'Turbocharged' },
   { at: 'fuses', label: 'Has fuses' },
   { at: 'certifiedAfter1996', label: 'Certificated after 11 March 1996' },
   { at: 'electricalSystem', label: 'Certificated with an engine-driven electrical system' }
@@ -73,7 +73,7 @@ const setAirspace = (kind: (typeof AIRSPACE)[number], on: boolean) =>
 function setFlying(kind: (typeof FLYING)[number], on: boolean) {
   const flying = FLYING.filter(other => (other === kind ? on : brief.value.flying.includes(other)))
   if (flying.length) setBrief({ flying }, 'flying')
-  else bench.said = 'At least one kind of flying is wanted.'
+  else bench.said = 'Select one or more kinds of flying.'
 }
 const lines = (words: string) =>
   words
@@ -89,7 +89,7 @@ const lines = (words: string) =>
     <h1>Brief</h1>
     <div class="columns">
       <section class="sheet grid">
-        <h2>The flying</h2>
+        <h2>Mission</h2>
         <div class="row">
           <v-checkbox
             v-for="kind in FLYING"
@@ -116,7 +116,7 @@ const lines = (words: string) =>
             <RecordForm :schema="Brief" :record="brief" :fields="MORE_FLYING" @set="putBrief" />
           </div>
           <fieldset class="airspace">
-            <legend>Airspace it is to enter that asks for equipment</legend>
+            <legend>Airspace used</legend>
             <v-checkbox
               v-for="kind in AIRSPACE"
               :key="kind"
@@ -125,26 +125,26 @@ const lines = (words: string) =>
               @update:model-value="on => setAirspace(kind, !!on)"
             />
             <v-checkbox
-              label="none of it"
+              label="None of these"
               :model-value="brief.airspace?.length === 0"
               @update:model-value="on => setBrief({ airspace: on ? [] : undefined }, 'airspace')"
             />
             <p v-if="!brief.airspace" class="small quiet">
-              Not said yet: whether a transponder and ADS-B Out are asked for cannot be told.
+              Not entered. Whether a transponder and ADS-B Out are required is unknown.
             </p>
           </fieldset>
         </InTurn>
         <InTurn>
           <TextField
             :lines="3"
-            label="Wishes, one a line"
+            label="Wanted features, one per line"
             :model-value="brief.wishes.join('\n')"
             empty
             @update:model-value="value => setBrief({ wishes: lines(value) }, 'wishes')"
           />
           <TextField
             :lines="2"
-            label="Dislikes, one a line"
+            label="Excluded features, one per line"
             :model-value="brief.dislikes.join('\n')"
             empty
             @update:model-value="value => setBrief({ dislikes: lines(value) }, 'dislikes')"
@@ -169,7 +169,7 @@ const lines = (words: string) =>
         </InTurn>
       </section>
       <section class="sheet grid">
-        <h2>The aeroplane</h2>
+        <h2>Aircraft</h2>
         <div class="grid two">
           <InTurn>
             <RecordForm :schema="Airframe" :record="airframe" :fields="ELECTRICAL" @set="setAirframe" />

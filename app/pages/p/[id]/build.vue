@@ -69,14 +69,14 @@ const powerColumns = computed((): Column<PowerStep>[] => [
   },
   {
     key: 'expect',
-    title: 'Expect of it',
+    title: 'Expected A',
     value: row => row.expectA,
     text: row => preferences.amps(row.expectA),
     number: true
   },
   {
     key: 'ammeter',
-    title: 'Ammeter then',
+    title: 'Total A',
     value: row => row.ammeterA,
     text: row => preferences.amps(row.ammeterA),
     number: true
@@ -91,7 +91,7 @@ const powerColumns = computed((): Column<PowerStep>[] => [
     <h1>Build</h1>
     <p v-if="stops.length" class="caution">
       <StateMark state="must fix" /> {{ stops.length }} findings on the face must be fixed. The files can be taken, but
-      a sheet cut now would be cut for nothing: {{ preferences.say(stops[0]!.says) }}
+      do not cut: {{ preferences.say(stops[0]!.says) }}
     </p>
     <div class="two">
       <section class="sheet grid">
@@ -111,7 +111,7 @@ const powerColumns = computed((): Column<PowerStep>[] => [
         <div class="file">
           <div class="grow">
             <b>Parts list, CSV</b>
-            <p class="small quiet">What to buy, keep, move and part with.</p>
+            <p class="small quiet">Buy, keep, move, dispose.</p>
           </div>
           <v-btn color="primary" variant="flat" @click="giveParts">Parts list</v-btn>
         </div>
@@ -134,7 +134,7 @@ const powerColumns = computed((): Column<PowerStep>[] => [
         </p>
       </section>
       <section class="sheet">
-        <h2>What will be cut</h2>
+        <h2>Cutouts</h2>
         <svg
           :viewBox="`${box.minX - 8} -8 ${box.maxX - box.minX + 16} ${box.maxY - box.minY + 16}`"
           class="cut"
@@ -164,9 +164,9 @@ const powerColumns = computed((): Column<PowerStep>[] => [
     <section class="sheet">
       <h2>First power-up</h2>
       <p class="caution">
-        Someone stands by with the master and an extinguisher. Engine and propeller stand still and are clear. All
-        breakers out; master on, listen for the contactor; then bus by bus one breaker at a time, watching for smoke and
-        amps. Stop when a reading is far from what is expected. The amps are those at
+        An assistant is at the master switch with a fire extinguisher. Engine and propeller stand still and are clear.
+        All breakers out; master on, listen for the contactor; then bus by bus one breaker at a time, watching for smoke
+        and amps. Stop when a reading is far from what is expected. The amps are those at
         {{ preferences.number(powerUp.batteryV, 1) }} V of a full battery.
       </p>
       <FactTable

@@ -44,7 +44,7 @@ async function askEffects(first: readonly Item[] = []) {
   const { option } = bench
   if (!option || items.value.length === 0) return
   const ids = [...new Set([...first, ...items.value].map(item => item.id))]
-  const done = await runEffects('Trying the catalogue…', (examiner, job, tell) =>
+  const done = await runEffects('Evaluating catalog…', (examiner, job, tell) =>
     examiner.candidates(option.id, ids, job, tell)
   )
   if (done) old.effects = false
@@ -54,7 +54,7 @@ async function askRemovals() {
   if (!project || !option) return
   const installed = new Set(project.fitted.map(unit => unit.id))
   const ids = option.units.map(unit => unit.id).filter(id => installed.has(id))
-  const done = await runRemovals('Trying removals…', (examiner, job, tell) =>
+  const done = await runRemovals('Evaluating removals…', (examiner, job, tell) =>
     examiner.removals(option.id, ids, job, tell)
   )
   if (done) old.removals = false

@@ -87,8 +87,8 @@ async function setDownFree(unit: DesignUnit) {
     `Set ${unit.label} down`
   )
   bench.said = fit.at
-    ? `${unit.label} stands free there. Arrows nudge it.`
-    : `There is no free place for ${unit.label}; it stands where least is in its way. Room tells what would make room.`
+    ? `${unit.label} is placed. Arrow keys nudge it.`
+    : `There is no free position for ${unit.label}. It is at the best spot. Find space shows what to move.`
   bench.selected = [unit.id]
   await nextTick()
   document.querySelector<SVGGElement>(`[data-unit="${CSS.escape(unit.id)}"]`)?.focus()
@@ -100,7 +100,7 @@ async function setDownFree(unit: DesignUnit) {
     <header class="bar">
       <h1>Panel</h1>
       <PanelTools @measure="measure" />
-      <ChoiceField v-model="ghost" class="under" label="Under it" :items="underlays" />
+      <ChoiceField v-model="ghost" class="under" label="Overlay" :items="underlays" />
     </header>
     <PanelDrawing ref="drawing" :design="design" class="canvas" />
     <section class="side">

@@ -13,8 +13,8 @@ const why = (title: string, figure: FigureOf) => {
   <StepFrame v-if="power" step="power" says="Parts of the power plan">
     <template #head>
       <p class="caution">
-        To plan with. The breaker or fuse guards the wire, not the box; whoever signs for the work decides. Amps are the
-        catalogue’s: enter the maker’s own.
+        For planning only. The breaker or fuse guards the wire, not the box; the person who signs for the work decides.
+        Currents are catalog values. Enter the maker’s values.
       </p>
     </template>
     <template #default="{ pane }">

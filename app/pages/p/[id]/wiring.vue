@@ -14,8 +14,8 @@ const why = (title: string, figure: FigureOf) => {
   <StepFrame step="wiring" says="Parts of the wiring plan">
     <template #head>
       <p class="caution">
-        To plan with. The maker’s installation manual decides pins, coax and distances. Ring out every conductor before
-        power is put on.
+        For planning only. Follow the maker’s installation manual for pins, coax and distances. Check continuity of
+        every conductor before applying power.
       </p>
     </template>
     <template #default="{ pane }">

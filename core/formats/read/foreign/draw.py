@@ -224,7 +224,7 @@ keep('arcs-seen-from-behind', doc, size=[800, 200], inner=1, area=600 * 200 + ma
 
 doc, msp = new()
 box(msp, 800, 250, 2_500_000, 900_000)
-keep('far-off-the-origin', doc, size=[800, 250], inner=0, notes='far off')
+keep('far-off-the-origin', doc, size=[800, 250], inner=0, notes='far from its origin')
 
 doc, msp = new()
 msp.add_lwpolyline([(0, 0), (800, 0), (800, 250), (0, 250), (0, 0)])

@@ -5,6 +5,6 @@ import { idOf, refuse } from '../../../request'
 export default defineEventHandler(async event => {
   const id = idOf(event)
   if (!(await undropProject(await database(), id)))
-    throw refuse(404, `There is no deleted project “${id}” to bring back, or another of its name is there.`)
+    throw refuse(404, `There is no deleted project “${id}” to restore, or another project has its name.`)
   return { id }
 })

@@ -28,7 +28,7 @@ export default defineEventHandler(async event => {
     case 'unfit':
       throw refuse(422, `This cannot be saved: ${saved.why} Nothing was changed.`)
     case 'disputed':
-      throw refuse(409, 'Another window has changed the same things since. Nothing was overwritten.', {
+      throw refuse(409, 'Another window has changed the same items. Nothing was overwritten.', {
         version: saved.version,
         disputes: saved.disputes
       })

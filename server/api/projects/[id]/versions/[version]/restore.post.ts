@@ -21,7 +21,7 @@ export default defineEventHandler(async event => {
         'Nothing was changed.'
     )
   const save = `version-${nanoid()}`
-  const saved = await saveWhole(db, { project, from: version, save, label: `Bring back version ${wanted}` })
+  const saved = await saveWhole(db, { project, from: version, save, label: `Restore version ${wanted}` })
   if (saved.state === 'unfit') throw refuse(422, `Version ${wanted} cannot be brought back: ${saved.why}`)
   if (saved.state !== 'saved')
     throw refuse(409, 'Another window has saved this project since. Nothing was overwritten.')
