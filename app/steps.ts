@@ -10,7 +10,7 @@ export const STEPS = [
     name: SCREENS.equipment.name,
     rooms: ['functions', 'catalogue'],
     figures: [] as FigureKey[],
-    hint: 'remove, add, replace'
+    hint: 'add and remove'
   },
   { id: 'panel', name: SCREENS.panel.name, rooms: ['panel', 'pilot'], figures: ['metal'], hint: 'to scale' },
   { id: 'power', name: SCREENS.power.name, rooms: ['power'], figures: ['amps', 'minutes'], hint: 'loads, minutes' },

@@ -262,12 +262,12 @@ test('an empty aeroplane can be begun and gets its first unit', async ({ page })
 test('a remedy says beforehand what it brings as well as what it cures', async ({ page }) => {
   await open(page, 'skerrow-dunlin/panel?option=b')
   const finding = page.locator('[data-finding="panel.edge"]').first()
-  await expect(finding.locator('.remedy small').first()).toContainText(/Cures \d+ findings? · brings (none|\d+)/)
+  await expect(finding.locator('.remedy small').first()).toContainText(/Fixes \d+ findings? · adds (none|\d+)/)
   const count = async () => Number(await page.locator('[data-figure="findings"] .value').textContent())
   const says = (await finding.locator('.remedy small').first().textContent())!
   const before = await count()
   await finding.locator('.remedy button').first().click()
-  const cures = Number(/Cures (\d+)/.exec(says)![1])
+  const cures = Number(/Fixes (\d+)/.exec(says)![1])
   const brings = Number(/brings (\d+)/.exec(says)?.[1] ?? 0)
   await expect.poll(count).toBe(before - cures + brings)
 })
@@ -276,7 +276,7 @@ test('what a search found stays in the list through an act, and is told again', 
   await open(page, 'skerrow-dunlin/panel?option=b')
   // A remedy of this finding is a place to move to, which is searched.
   const remedy = page.locator('[data-finding="panel.edge"] .remedy').first()
-  await expect(remedy.locator('small[aria-busy="false"]')).toContainText('Cures')
+  await expect(remedy.locator('small[aria-busy="false"]')).toContainText('Fixes')
   await page.evaluate(() => {
     const seen = { gone: [] as string[], old: 0 }
     Object.assign(window, { seen })
@@ -298,7 +298,7 @@ test('what a search found stays in the list through an act, and is told again', 
   await page.keyboard.press('ArrowRight')
   const seen = () => page.evaluate(() => (window as unknown as { seen: { gone: string[]; old: number } }).seen)
   await expect.poll(async () => (await seen()).old).toBeGreaterThan(0)
-  await expect(remedy.locator('small[aria-busy="false"]')).toContainText('Cures')
+  await expect(remedy.locator('small[aria-busy="false"]')).toContainText('Fixes')
   expect((await seen()).gone).toEqual([])
 })
 

@@ -379,7 +379,7 @@ test('seats and hands: a pilot is added and seen, a flow is walked and its row p
   await expect(page.locator('.over .sight .limit')).toBeAttached()
   await page.getByRole('button', { name: 'Oswin' }).click()
   await expect(page.getByRole('cell', { name: 'Tall navigator' })).toBeVisible()
-  await pane(page, 'Reach and flow')
+  await pane(page, 'Flow')
   await expect(page.getByText(/of hand, 2 turns back/).first()).toBeVisible()
   await page.getByRole('button', { name: 'Apply order' }).click()
   await expect(page.getByRole('button', { name: 'Apply order' })).toHaveCount(0)

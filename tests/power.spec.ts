@@ -238,7 +238,7 @@ test('what must I shed to have so many minutes: answered and applied', async ({ 
   await page.getByRole('button', { name: 'Add Bramwick Batteries Reserve 6' }).click()
   await expect.poll(() => minutes(page)).toBeGreaterThan(before)
   await page.getByRole('button', { name: 'What backup would do?' }).click()
-  await expect(page.getByRole('status').filter({ hasText: /lithium backup of|None is wanted/ })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /lithium backup of|None is required/ })).toBeVisible()
 })
 
 test('failures are played through in the worker, and those of the buses can be looked at alone', async ({ page }) => {

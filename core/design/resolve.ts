@@ -62,7 +62,7 @@ function join(unit: Unit, set: SetOut | undefined, joins: Joins): DesignUnit {
   const item = joins.items.get(keyOfItem(unit))
   const place = joins.places.get(unit.place)
   if (!item) throw new ResolveError(`“${unit.label}” is of the item “${unit.item}”, which the project does not carry.`)
-  if (!place) throw new ResolveError(`“${unit.label}” stands at “${unit.place}”, which the airframe does not have.`)
+  if (!place) throw new ResolveError(`“${unit.label}” is at “${unit.place}”, which the airframe does not have.`)
   const before = joins.fitted.get(unit.id)
   const spot =
     set?.at ?? (unit.xMm === undefined || unit.yMm === undefined ? undefined : { xMm: unit.xMm, yMm: unit.yMm })

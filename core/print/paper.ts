@@ -42,7 +42,7 @@ export async function beginPaper(fonts: PaperFonts): Promise<Setting> {
     lacking: () =>
       gone.size === 0
         ? undefined
-        : `The font of this paper lacks ${gone.size} of its letters: a question mark stands for each.`
+        : `The font of this paper lacks ${gone.size} of its letters: each is printed as a question mark.`
   }
 }
 

@@ -241,7 +241,7 @@ describe('letters on paper', () => {
   it('a letter that the fonts do not have is told, not left out in silence', async () => {
     const words = await wordsOn(await writeFacePdf(part, 'A3', 'ZZ-DUN 航空', fonts))
     expect(words.some(word => word.startsWith('ZZ-DUN ??'))).toBe(true)
-    expect(words).toContain('The font of this paper lacks 2 of its letters: a question mark stands for each.')
+    expect(words).toContain('The font of this paper lacks 2 of its letters: each is printed as a question mark.')
     expect((await wordsOn(await writeFacePdf(part, 'A3', 'ZZ-DUN', fonts))).join()).not.toContain('question mark')
   })
   it('positions on the drawing follow the language', async () => {

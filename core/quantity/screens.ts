@@ -12,7 +12,7 @@ export const SCREENS = {
       finder: 'Find space',
       sheet: 'Sheet',
       seats: 'Seats',
-      hands: 'Reach and flow',
+      hands: 'Flow',
       paper: 'Print and cut'
     }
   },

@@ -107,11 +107,11 @@ const data = computed(() => {
         pointRadius: 0,
         yAxisID: 'volts'
       },
-      upright(`wanted, ${wanted} min`, wanted, { colour: ink.value.want, dash: [6, 4], width: 2 }),
+      upright(`required, ${wanted} min`, wanted, { colour: ink.value.want, dash: [6, 4], width: 2 }),
       upright('30 min, the rule before 2017', 30, { colour: ink.value.text, dash: [2, 3], width: 1 }),
       ...(Number.isFinite(endurance.minutes)
         ? [
-            upright(`first power loss,  ${preferences.number(endurance.minutes, 0)} min`, endurance.minutes, {
+            upright(`first power loss, ${preferences.number(endurance.minutes, 0)} min`, endurance.minutes, {
               colour: ink.value.dark,
               dash: [10, 3],
               width: 2
@@ -140,7 +140,7 @@ const options = computed(() => ({
     x: {
       type: 'linear' as const,
       min: 0,
-      title: { display: true, text: 'minutes since the alternator quit', color: ink.value.text },
+      title: { display: true, text: 'minutes since alternator failure', color: ink.value.text },
       ticks: { color: ink.value.text },
       grid: { color: ink.value.rule }
     },

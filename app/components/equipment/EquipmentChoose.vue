@@ -121,7 +121,7 @@ const columns = computed((): Column<Item>[] => [
     text: item => preferences.number(kgToRead(item.massKg), 1),
     number: true
   },
-  { key: 'gives', title: 'Gives', value: item => item.provides.join(', ') },
+  { key: 'gives', title: 'Provides', value: item => item.provides.join(', ') },
   { key: 'requires', title: 'Also requires', value: item => requires(item).join(' ') },
   { key: 'approvals', title: 'Approved for', value: item => item.approvals.join(', '), hidden: true },
   { key: 'acts', title: 'Add', value: () => '', plain: true, width: '116px' }

@@ -59,8 +59,8 @@ function effectWords(effect: RemedyEffect | undefined): string {
   if (!effect) return 'What it would do is being worked out…'
   const { money } = effect.change
   return [
-    `Cures ${count(effect.cures.length, 'finding')}`,
-    effect.brings.length ? `brings ${effect.brings.length}: ${preferences.say(effect.brings[0]!)}` : 'brings none',
+    `Fixes ${count(effect.cures.length, 'finding')}`,
+    effect.brings.length ? `adds ${effect.brings.length}: ${preferences.say(effect.brings[0]!)}` : 'adds none',
     money ? `${money > 0 ? '+' : '−'}${preferences.money(Math.abs(money))}` : ''
   ]
     .filter(Boolean)
@@ -86,7 +86,7 @@ const source = computed(() => [finding.basis.kind, finding.basis.source].filter(
     </p>
     <v-btn v-if="finding.lacks" class="gives" :to="address('equipment', { lacks: finding.id })">Show options</v-btn>
     <small v-if="finding.seeks && !sought.has(finding.id) && !bench.late && !(known && remedies.length)" class="quiet"
-      >Looking for what would cure it…</small
+      >Finding a fix…</small
     >
     <div v-for="(remedy, index) in remedies" :key="index" class="remedy">
       <v-btn block :disabled="bench.late" @click="take(remedy, index)">{{ preferences.say(remedy.says) }}</v-btn>

@@ -150,7 +150,7 @@ function plan(unit: Unit, how: Plan, value?: number) {
   }
   bench.act(
     [{ type: 'unit.set', option: bench.option.id, unit: next }],
-    `${unit.label}: ${how === 'stays on' ? 'stays on' : 'shed'} when the alternator quits`
+    `${unit.label}: ${how === 'stays on' ? 'stays on' : 'shed'} after an alternator failure`
   )
 }
 
@@ -271,14 +271,14 @@ function addBackup(offer: BackupOffer) {
 <template>
   <div class="loss">
     <section class="sheet curve">
-      <h2>The alternator has just quit, in {{ endurance.phase }}</h2>
+      <h2>Alternator failure in {{ endurance.phase }}</h2>
       <p class="answer">
         <StateMark :state="bench.report?.figures.minutes.state ?? 'decide'" :size="20" />
         <span class="figures big" data-answer>{{ minutes(endurance.minutes) }}</span> until
         <template v-if="endurance.first">{{ endurance.first.label }} loses power ({{ endurance.first.why }})</template
         ><template v-else>anything that stays on loses power</template>. {{ preferences.amps(endurance.fullA) }} for
-        {{ airframe.pilotDelayMinutes }} min, then {{ preferences.amps(endurance.shedA) }}. The last unit goes after
-        {{ minutes(endurance.endMinutes) }}.
+        {{ airframe.pilotDelayMinutes }} min, then {{ preferences.amps(endurance.shedA) }}. The last unit loses power
+        after {{ minutes(endurance.endMinutes) }}.
         <span v-if="endurance.diodes.length" class="small" data-diodes
           >Diode drop: {{ diodesSay }}.<template v-if="endurance.withMostDiodeV !== undefined">
             With {{ preferences.short(MOST_DIODE_V) }} V (silicon bridge) it is {{ minutes(endurance.withMostDiodeV) }}:
@@ -326,7 +326,7 @@ function addBackup(offer: BackupOffer) {
             <template v-if="shed.reached">Shed these in addition for <b>{{ minutes(shed.minutes) }}</b>:</template
             ><template v-else
               >Even with all but one unit shed it is {{ minutes(shed.minutes) }}. A backup battery or another alternator
-              is wanted.</template
+              is required.</template
             >
           </p>
           <ul v-if="shed.reached">
@@ -340,7 +340,7 @@ function addBackup(offer: BackupOffer) {
       </div>
       <div v-if="backup" class="result" role="status">
         <p v-if="backup.capacityAh === 0">
-          <StateMark state="holds" :size="14" /> None is wanted: as planned it is
+          <StateMark state="holds" :size="14" /> None is required. As planned it is
           {{ minutes(backup.asPlannedMinutes) }}.
         </p>
         <p v-else-if="backup.capacityAh">

@@ -161,9 +161,7 @@ const givePack = (pack: RulePack) =>
         </div>
       </template>
     </FactTable>
-    <p class="small quiet">
-      Save one as a file, edit it and give it a new id: docs/rule-packs.md says how a clause is written.
-    </p>
+    <p class="small quiet">Save one as a file, edit it and change its id. docs/rule-packs.md describes the format.</p>
   </section>
 </template>
 

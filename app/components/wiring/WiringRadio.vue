@@ -200,11 +200,11 @@ const standingMarks = (unit: DesignUnit) => ({ 'data-placed': unit.id })
     <section class="sheet">
       <h2>Positions</h2>
       <p class="small quiet">
-        Arm from the datum; right of the middle (left is negative); above the cabin floor. Empty ones stand where their
-        place does.
+        Arm from the datum; distance right of the centerline (left is negative); height above the cabin floor. Empty
+        fields use the position of the location.
       </p>
       <FactTable
-        name="positions of aerials and magnetometers"
+        name="positions of antennas and magnetometers"
         no-filter
         :rows="standing"
         :columns="standingColumns"

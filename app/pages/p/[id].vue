@@ -143,7 +143,8 @@ async function stayUnsaved() {
   if (bench.saveState !== 'failed') return
   // Another project would take the place of what is not saved yet.
   bench.said =
-    'The last acts are not saved yet, so this window stays here. They are tried again every few seconds; Build gives the project as a file.'
+    'The last changes are not saved yet, so this window stays open. Saving is retried every few seconds. ' +
+    'You can download the project file in Build.'
   return false
 }
 onBeforeRouteLeave(stayUnsaved)

@@ -350,7 +350,7 @@ describe('project files', () => {
       (d: typeof good) => {
         d.airframe.alternatorA = Number.NaN
       },
-      /airframe\.alternatorA: is null; a number is wanted/
+      /airframe\.alternatorA: is null; a number is required/
     ],
     [
       'a word for a number',

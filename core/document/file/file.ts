@@ -15,9 +15,9 @@ function plainMessage(issue: z.core.$ZodIssue, value: unknown): string {
     return `there is no field ${issue.keys.map(key => `“${key}”`).join(', ')} here`
   if (issue.code === 'invalid_type')
     return value === undefined
-      ? `is missing; a ${issue.expected} is wanted`
+      ? `is missing; a ${issue.expected} is required`
       : value === null
-        ? `is null; a ${issue.expected} is wanted (NaN and infinity are written as null)`
+        ? `is null; a ${issue.expected} is required (NaN and infinity are written as null)`
         : `is not a ${issue.expected}`
   if (issue.code === 'invalid_value')
     return `is ${JSON.stringify(value)}; it must be one of ${issue.values

@@ -77,7 +77,7 @@ export function complianceSheet(
       }
     ],
     assumptions: [
-      'What works is worked out from the entries of the catalogue: what a unit needs, says and gives; from links, ' +
+      'What works is calculated from the catalog entries (needs, signals and functions of each unit), from connections, ' +
         'power and places. It knows nothing of a unit that is out of order.',
       'A unit found in the aeroplane is taken as lawfully installed; a new one counts only where its entry is approved for the basis.'
     ],

@@ -137,7 +137,7 @@ const lines = (words: string) =>
         <InTurn>
           <TextField
             :lines="3"
-            label="Wanted features, one per line"
+            label="Requested features, one per line"
             :model-value="brief.wishes.join('\n')"
             empty
             @update:model-value="value => setBrief({ wishes: lines(value) }, 'wishes')"

@@ -120,7 +120,7 @@ async function setDownFree(unit: DesignUnit) {
 <style scoped>
 .layout {
   display: grid;
-  grid-template: 'bar bar' auto 'canvas side' minmax(0, 1fr) / minmax(0, 1fr) 392px;
+  grid-template: 'bar bar' auto 'canvas side' minmax(0, 1fr) / minmax(0, 1fr) 424px;
 }
 .bar {
   grid-area: bar;
