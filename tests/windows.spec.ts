@@ -213,7 +213,7 @@ test('while the server is gone nothing is lost: the window stays, and saves when
   await rename(page, 'Said in the dark')
   await expect(page.getByText('Not saved: trying again')).toBeVisible()
   await page.getByRole('link', { name: 'Hangar' }).click()
-  await expect(page.getByText('so this window stays here')).toBeVisible()
+  await expect(page.getByText('so this window stays open')).toBeVisible()
   await expect(page.getByLabel('Name of the project')).toHaveValue('Said in the dark')
   // Nor does it go to another aeroplane, as back and forward may ask.
   const here = page.url()
