@@ -6,6 +6,7 @@ import { resolve } from '../../design'
 import { readPhrase, US } from '../../quantity'
 import { item, projectWith } from '../../testing'
 import { examineWiring, ironClearMm, ironDeg, passes, shimMm } from '..'
+import { openingFindings } from './standing'
 
 const BOX = item({
   id: 'box',
@@ -137,6 +138,17 @@ describe('the opening a box goes in by', () => {
     const places = project.airframe.places.map(place => (place.id === 'tail' ? { ...place, opening } : place))
     const told = codes({ ...project, airframe: { ...project.airframe, places } })
     expect(told).toEqual(does ? [] : ['wiring.opening'])
+  })
+  it('what is told is the measure that does not pass, and the side it has to pass', () => {
+    const told = (opening: { widthMm: number; heightMm: number }) => {
+      const project = projectWith([[SERVO, 'tail']])
+      const places = project.airframe.places.map(place => (place.id === 'tail' ? { ...place, opening } : place))
+      const design = resolve({ ...project, airframe: { ...project.airframe, places } }, 'a')
+      const { measured, limit } = openingFindings(design)[0]!
+      return [measured, limit]
+    }
+    expect(told({ widthMm: 300, heightMm: 80 })).toEqual([90, 80])
+    expect(told({ widthMm: 95, heightMm: 100 })).toEqual([110, 100])
   })
   it('that nobody has measured is asked for', () =>
     expect(codes(projectWith([[SERVO, 'tail']]))).toEqual(['wiring.opening-unknown']))

@@ -132,12 +132,15 @@ export function openingFindings(design: Design): Finding[] {
     const { opening } = unit.place
     if (!opening || !unit.item.body || unit.state === 'kept' || passes(unit.item.body, opening)) return []
     const [a, b] = [unit.item.body.widthMm, unit.item.body.heightMm, unit.item.body.depthMm].sort((x, y) => x - y)
+    const [narrow, wide] = [opening.widthMm, opening.heightMm].sort((x, y) => x - y)
+    // The measure that does not pass is told against the side it has to pass.
+    const isTooThick = a! > narrow!
     return [
       finding('wiring.opening', unit.id, {
         weight: 'must fix',
         basis: { kind: 'entered', source: `opening of ${unit.place.name}` },
-        measured: b,
-        limit: Math.max(opening.widthMm, opening.heightMm),
+        measured: isTooThick ? a : b,
+        limit: isTooThick ? narrow : wide,
         unit: 'mm',
         says: messages.opening({ unit, a, b, widthMm: opening.widthMm, heightMm: opening.heightMm })
       })
