@@ -9,8 +9,16 @@ const {
   kind = 'position',
   least = -10_000,
   above = -Infinity,
-  most = 10_000
-} = defineProps<{ label: string; kind?: QuantityKind; least?: number; above?: number; most?: number }>()
+  most = 10_000,
+  hideLabel = true
+} = defineProps<{
+  label: string
+  kind?: QuantityKind
+  least?: number
+  above?: number
+  most?: number
+  hideLabel?: boolean
+}>()
 const value = defineModel<number>()
 const bench = useBench()
 const { read, named } = useQuantityText(() => kind)
@@ -33,7 +41,7 @@ function set(text: string) {
 
 <template>
   <TextField
-    hide-label
+    :hide-label
     empty
     :label="label"
     :model-value="value === undefined ? '' : named(value)"

@@ -33,6 +33,7 @@ const set = (value: unknown) => emit('set', held.value.with(value), doneOf(field
   />
   <MeasuredField
     v-else-if="held.kind === 'number' && held.optional && field.none === undefined"
+    :hide-label
     :kind="quantityKind(field.at, true)"
     :label="field.label"
     :least="held.least"

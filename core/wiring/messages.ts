@@ -411,8 +411,8 @@ export const needNotMet = ({
   why: Phrase | undefined
 }) =>
   dark.length
-    ? say`${thing(unit)} receives no ${name}${scope}. ${enumerate(dark.map(thing))}
-    ${dark.length > 1 ? 'do' : 'does'} not send it, because ${dark.length > 1 ? 'they do' : 'it does'} not work.`
+    ? say`${thing(unit)} has no ${name}${scope}. ${enumerate(dark.map(thing))}
+    ${dark.length > 1 ? 'are' : 'is'} installed but ${dark.length > 1 ? 'do' : 'does'} not provide it in this option.`
     : say`${thing(unit)} ${all ? does : 'is limited'} without
     ${wantWords}${scope}${text ? `: ${text}${why ? '.' : ''}` : '.'}${why ? say` ${why}` : ''}`
 export const mismatch = ({
