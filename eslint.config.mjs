@@ -14,6 +14,7 @@ const ROOMS = {
   design: ['cache', 'quantity', 'catalogue', 'document'],
   airframe: BASE,
   panel: [...BASE, 'airframe'],
+  picture: [...BASE, 'panel'],
   pilot: [...BASE, 'panel'],
   cables: [...BASE, 'airframe'],
   power: [...BASE, 'airframe', 'cables'],

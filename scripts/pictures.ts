@@ -6,7 +6,7 @@ import { startServer } from '../tests/server'
 
 const FOLDER = join(import.meta.dirname, '../docs/screenshots')
 const press = (page: Page, name: string | RegExp) => page.getByRole('button', { name }).first().click()
-/** Layers of the drawing, turned to what is wanted: the face and its holes are shown when it is opened. */
+/** Layers of the drawing, pressed; it opens as a picture by day. */
 async function layers(page: Page, ...names: string[]) {
   for (const name of names) await page.getByRole('button', { name, exact: true }).click()
 }
@@ -25,13 +25,13 @@ const VIEWS: Readonly<Record<string, View>> = {
   'panel-sheet': {
     step: 'panel?option=a&pane=sheet',
     acts: async page => {
-      await layers(page, 'Face', 'Holes', 'Metal')
+      await layers(page, 'Cutouts', 'Metal')
       await press(page, 'Rib R2 behind')
     }
   },
   'panel-seats': { step: 'panel?pane=seats', acts: page => layers(page, 'Sight', 'Reach') },
   'panel-hands': { step: 'panel?pane=hands' },
-  'panel-night': { step: 'panel', acts: page => press(page, 'Night colours') },
+  'panel-night': { step: 'panel', acts: page => layers(page, 'By night') },
   'power': { step: 'power' },
   'power-distribution': { step: 'power?pane=feeds' },
   'power-circuits': { step: 'power?pane=circuits' },

@@ -2,10 +2,8 @@ import type { FreeGround } from '#core/panel'
 
 /** What the layout screen shows and does at the moment; shared by the drawing and the panes under it. */
 export type LayoutTool = 'move' | 'measure' | 'sheet'
-export type LayoutLayer = 'face' | 'holes' | 'behind' | 'sight' | 'reach' | 'flow' | 'metal'
+export type LayoutLayer = 'behind' | 'sight' | 'reach' | 'flow' | 'metal'
 export const PANEL_LAYERS: readonly (readonly [LayoutLayer, string, string])[] = [
-  ['face', 'Face', 'Bezels and labels'],
-  ['holes', 'Holes', 'Cutouts and screw holes'],
   ['behind', 'Behind', 'Boxes and depth zones'],
   ['sight', 'Sight', 'Field of view of the pilot chosen in Seats'],
   ['reach', 'Reach', 'How far the arm of the pilot chosen in Seats goes'],
@@ -13,10 +11,19 @@ export const PANEL_LAYERS: readonly (readonly [LayoutLayer, string, string])[] =
   ['metal', 'Metal', 'Panel deflection under a push']
 ]
 
+/** How units are drawn: as they will look, as outlines with their names, or as the holes they need. */
+export type DrawingMode = 'picture' | 'drafting' | 'cutouts'
+export const DRAWING_MODES: readonly (readonly [DrawingMode, string, string])[] = [
+  ['picture', 'Picture', 'The panel as it will look'],
+  ['drafting', 'Drafting', 'Outlines, names, cutouts and screw holes'],
+  ['cutouts', 'Cutouts', 'Cutouts and screw holes alone']
+]
+
+const mode = ref<DrawingMode>('picture')
+/** Picture by night; as the colors of the program are until it is chosen. */
+const night = ref<boolean>()
 const tool = ref<LayoutTool>('move')
 const layers = reactive<Record<LayoutLayer, boolean>>({
-  face: true,
-  holes: true,
   behind: false,
   sight: false,
   reach: false,
@@ -34,4 +41,4 @@ const ground = ref<{ kind: 'zone' | 'bay' | 'stiffener' | 'outline'; id: string 
 const free = shallowRef<{ name: string; ground: FreeGround }>()
 const measured = ref<{ x: number; y: number }[]>([])
 
-export const usePanelTools = () => ({ tool, layers, grid, ghost, pilot, flow, ground, free, measured })
+export const usePanelTools = () => ({ tool, mode, night, layers, grid, ghost, pilot, flow, ground, free, measured })

@@ -15,6 +15,7 @@ export {
   Name,
   saidBy,
   type Face,
+  type Front,
   type Need,
   type Port,
   type Power,

@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { Connector, connectorProblems } from './connector'
+import { outsideBezelMm } from './front'
 import {
   AERIALS,
   alsoSaid,
@@ -96,6 +97,17 @@ export const looksRound = (shape: z.infer<typeof Shape>): boolean =>
 
 export const Screw = z.strictObject({ xMm: CoordMm, yMm: CoordMm, holeMm: SizeMm })
 
+const Rect = z.strictObject({ xMm: CoordMm, yMm: CoordMm, widthMm: SizeMm, heightMm: SizeMm })
+/** Where the screen, knobs and keys of a front are, for its picture; where absent, places that are common practice. */
+export const Front = z.strictObject({
+  screen: Rect.optional(),
+  knobs: z
+    .array(z.strictObject({ xMm: CoordMm, yMm: CoordMm, diameterMm: SizeMm }))
+    .max(24)
+    .default([]),
+  keys: z.array(Rect).max(60).default([])
+})
+
 /** What the pilot sees and what is cut for it. Everything is measured from the centre of the bezel, y upward. */
 export const Face = z.strictObject({
   bezel: Shape,
@@ -103,6 +115,7 @@ export const Face = z.strictObject({
   screws: z.array(Screw).max(40).default([]),
   /** Slides into a tray: such units may stand one on another in a shared opening. */
   stack: z.boolean().default(false),
+  front: Front.optional(),
   /** Within these angles off its axis a screen reads well; from the maker's data. Absent for what is no screen. */
   readsWithinDeg: z
     .strictObject({ side: z.number().gt(0).max(90), up: z.number().gt(0).max(90), down: z.number().gt(0).max(90) })
@@ -248,6 +261,19 @@ export const Item = z
       if (shape?.shape === 'flats' && shape.acrossMm > shape.diameterMm)
         complain(['face', key, 'acrossMm'], `is ${shape.acrossMm} mm, more than the diameter of ${shape.diameterMm} mm`)
     }
+    const front = item.face?.front
+    for (const [path, part] of [
+      ...(front?.screen ? [[['screen'], front.screen] as const] : []),
+      ...(front?.knobs ?? []).map((knob, i) => [['knobs', i], knob] as const),
+      ...(front?.keys ?? []).map((key, i) => [['keys', i], key] as const)
+    ]) {
+      const over = outsideBezelMm(item.face!.bezel, part)
+      if (over > 0.005)
+        complain(
+          ['face', 'front', ...path],
+          `extends ${Number(over.toFixed(2))} mm outside the bezel; move it in or make it smaller`
+        )
+    }
     const ports = new Set<string>()
     item.ports.forEach((port, index) => {
       if (ports.has(port.id)) complain(['ports', index, 'id'], `“${port.id}” is used twice`)
@@ -286,6 +312,7 @@ export const Item = z
 export type Item = z.infer<typeof Item>
 export type Shape = z.infer<typeof Shape>
 export type Face = z.infer<typeof Face>
+export type Front = z.infer<typeof Front>
 export type Port = z.infer<typeof Port>
 export type Need = z.infer<typeof Need>
 export type Power = z.infer<typeof Power>

@@ -108,6 +108,20 @@ const COLUMNS = {
       wide: true
     }
   },
+  front_mm: {
+    at: 'face.front',
+    as: 'own',
+    cell:
+      '`screen x y width x height; knob x y diameter; key x y width x height`, from the centre of the bezel; ' +
+      'empty: drawn by its kind',
+    form: {
+      section: 'Face and body',
+      rank: 24,
+      label: 'Screen, knobs and keys',
+      hint: 'screen 0 8 200 x 120; knob -90 -62 12; key -40 -62 14 x 6, in mm',
+      wide: true
+    }
+  },
   stack: {
     at: 'face.stack',
     as: 'yes or no',

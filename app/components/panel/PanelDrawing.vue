@@ -12,7 +12,10 @@ import { usePreferences } from '~/stores/preferences'
 const { design } = defineProps<{ design: Design }>()
 const bench = useBench()
 const preferences = usePreferences()
-const { tool, layers, measured } = usePanelTools()
+const { tool, mode, night, layers, measured } = usePanelTools()
+/** Colors of the drawing: those of the program, or of the light in which the picture is seen. */
+const byNight = computed(() => mode.value === 'picture' && (night.value ?? preferences.dark))
+const colors = computed(() => (mode.value !== 'picture' ? '' : byNight.value ? 'hangar-night' : 'by-day'))
 const svg = useTemplateRef<SVGSVGElement>('svg')
 const sheet = useTemplateRef<SVGGElement>('sheet')
 
@@ -202,7 +205,7 @@ const place = (unit: DesignUnit) =>
   <div class="drawing">
     <svg
       ref="svg"
-      :class="{ grabbing: space, measuring: tool === 'measure' }"
+      :class="[colors, { grabbing: space, measuring: tool === 'measure' }]"
       :viewBox="viewBox"
       preserveAspectRatio="xMidYMid meet"
       role="group"
@@ -233,14 +236,14 @@ const place = (unit: DesignUnit) =>
               :selected="selected.has(unit.id)"
               :held="false"
               :away="heldIds.has(unit.id)"
-              :face="layers.face"
-              :holes="layers.holes"
+              :mode="mode"
+              :night="byNight"
               :behind="layers.behind"
               :place="place(unit)"
               @take="takeUnit"
               @key="onKey"
             />
-            <PanelLabels v-if="layers.face" :design="design" :top-mm="box.maxY" :to-face="toFace" />
+            <PanelLabels v-if="mode !== 'cutouts'" :design="design" :top-mm="box.maxY" :to-face="toFace" />
           </g>
           <PanelOverlay :design="design" :quiet="holding" />
           <rect
@@ -262,7 +265,9 @@ const place = (unit: DesignUnit) =>
       :transform="view.toString()"
       :top-mm="box.maxY"
       :troubled="troubled"
-      :layers="layers"
+      :behind="layers.behind"
+      :night="byNight"
+      :class="colors"
     />
     <div class="view">
       <v-btn @click="closer(1.4)">Zoom in</v-btn><v-btn @click="closer(1 / 1.4)">Zoom out</v-btn

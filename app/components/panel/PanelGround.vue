@@ -15,7 +15,7 @@ const { design, behind, toFace } = defineProps<{
 }>()
 const bench = useBench()
 const preferences = usePreferences()
-const { tool, ground: chosen } = usePanelTools()
+const { tool, mode, ground: chosen } = usePanelTools()
 
 const box = computed(() => bounds(design.airframe.panel.outline))
 const width = computed(() => box.value.maxX - box.value.minX)
@@ -57,20 +57,22 @@ const bays = computed(() => design.airframe.panel.bays.map(bayNow))
 
 /** Doublers, angles, rails and trays as the ground they take behind the face. */
 const stiffeners = computed(() =>
-  design.airframe.panel.stiffeners.flatMap(stiffener =>
-    (stiffener.kind === 'doubler' || stiffener.kind === 'tray'
-      ? [{ x: stiffener.xMm, y: stiffener.yMm, w: stiffener.widthMm, h: stiffener.heightMm }]
-      : feetOf(stiffener)
-    ).map(({ x, y, w, h }, i) => ({
-      key: `${stiffener.id} ${i}`,
-      id: stiffener.id,
-      name: stiffener.name,
-      x: x - w / 2,
-      y: flip(y + h / 2),
-      w,
-      h
-    }))
-  )
+  mode.value === 'picture' && tool.value !== 'sheet' && !behind
+    ? []
+    : design.airframe.panel.stiffeners.flatMap(stiffener =>
+        (stiffener.kind === 'doubler' || stiffener.kind === 'tray'
+          ? [{ x: stiffener.xMm, y: stiffener.yMm, w: stiffener.widthMm, h: stiffener.heightMm }]
+          : feetOf(stiffener)
+        ).map(({ x, y, w, h }, i) => ({
+          key: `${stiffener.id} ${i}`,
+          id: stiffener.id,
+          name: stiffener.name,
+          x: x - w / 2,
+          y: flip(y + h / 2),
+          w,
+          h
+        }))
+      )
 )
 
 function take(what: Held, event: PointerEvent) {

@@ -7,16 +7,18 @@ import { usePreferences } from '~/stores/preferences'
  * What is in the hand, on a sheet of its own over the drawing, with the lines it is drawn to and what is read off it.
  * While a hand moves only this is drawn anew.
  */
-const { design, hand, topMm, troubled, layers } = defineProps<{
+const { design, hand, topMm, troubled, behind, night } = defineProps<{
   design: Design
   hand: ReturnType<typeof usePanelHand>
   viewBox: string
   transform: string
   topMm: number
   troubled: ReadonlyMap<string, string>
-  layers: Record<LayoutLayer, boolean>
+  behind: boolean
+  night: boolean
 }>()
 const preferences = usePreferences()
+const { mode } = usePanelTools()
 const box = bounds(design.airframe.panel.outline)
 const flip = (y: number) => topMm - y
 const held = computed(() => {
@@ -81,9 +83,9 @@ const wrong = computed(() => {
           :trouble="troubled.get(unit.id)"
           :selected="true"
           held
-          :face="layers.face"
-          :holes="layers.holes"
-          :behind="layers.behind"
+          :mode="mode"
+          :night="night"
+          :behind="behind"
           place=""
         />
       </g>

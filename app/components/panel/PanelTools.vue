@@ -4,10 +4,30 @@ import { usePreferences } from '~/stores/preferences'
 /** What of the panel is drawn, and whether the hand measures or a grid holds it. */
 const emit = defineEmits<{ measure: [] }>()
 const preferences = usePreferences()
-const { layers, tool, grid } = usePanelTools()
+const { layers, mode, night, tool, grid } = usePanelTools()
+const byNight = computed(() => night.value ?? preferences.dark)
 </script>
 
 <template>
+  <div class="row tight" role="group" aria-label="Drawing mode">
+    <ToggleButton
+      v-for="[key, name, title] in DRAWING_MODES"
+      :key="key"
+      :on="mode === key"
+      :title="title"
+      @click="mode = key"
+    >
+      {{ name }}
+    </ToggleButton>
+    <ToggleButton
+      v-if="mode === 'picture'"
+      :on="byNight"
+      title="The panel by night, lit by its own lamps and screens"
+      @click="night = !byNight"
+    >
+      By night
+    </ToggleButton>
+  </div>
   <div class="row tight" role="group" aria-label="Layers">
     <ToggleButton
       v-for="[key, name, title] in PANEL_LAYERS"

@@ -17,8 +17,8 @@ const {
   selected,
   held,
   away = false,
-  face,
-  holes,
+  mode,
+  night = false,
   behind,
   place
 } = defineProps<{
@@ -29,8 +29,8 @@ const {
   selected: boolean
   held: boolean
   /** In the hand: only its outline is left here, and what is in the hand is a picture of it. */ away?: boolean
-  face: boolean
-  holes: boolean
+  mode: DrawingMode
+  night?: boolean
   behind: boolean
   place: string
 }>()
@@ -64,6 +64,7 @@ const signPath = computed(() =>
     .round(2)
     .toString()
 )
+const captionY = computed(() => y + (size.value.maxY - size.value.minY) / 2 + 10)
 const lockPath = computed(() => {
   const [ax, ay] = [x + width.value / 2 - 8, y - (size.value.maxY - size.value.minY) / 2 + 10]
   return `M${ax - 3} ${ay}v-3a3 3 0 0 1 6 0v3M${ax - 4} ${ay}h8v6h-8Z`
@@ -100,13 +101,23 @@ const lines = computed(() => {
     @keydown="event => emit('key', unit, event)"
   >
     <title>{{ unit.label }}{{ unit.locked ? ', locked' : '' }}</title>
-    <path :d="bezelPath" class="bezel" :class="{ clear: !face }" />
+    <PictureFace v-if="mode === 'picture' && !away" :item="unit.item" :x="x" :y="y" :night="night" />
+    <path :d="bezelPath" class="bezel" :class="{ clear: mode === 'cutouts', frame: mode === 'picture' && !away }" />
     <path v-if="behind && bodyPath" :d="bodyPath" class="body" />
-    <template v-if="holes">
+    <template v-if="mode !== 'picture'">
       <path v-if="cutPath" :d="cutPath" class="cutout" />
       <path v-if="screwPath" :d="screwPath" class="screw" />
     </template>
-    <g v-if="face" aria-hidden="true">
+    <path v-if="mode !== 'drafting' && unit.locked" :d="lockPath" class="lock" />
+    <text
+      v-if="mode === 'picture' && (selected || held)"
+      class="label caption"
+      text-anchor="middle"
+      :x="x"
+      :y="captionY"
+      >{{ unit.label }}</text
+    >
+    <g v-if="mode === 'drafting'" aria-hidden="true">
       <path v-if="!tiny" :d="signPath" class="sign" />
       <template v-if="width >= 24"
         ><text
@@ -152,6 +163,16 @@ const lines = computed(() => {
   fill-opacity: 0.35;
   stroke-dasharray: 3 2;
 }
+/* Around a picture only its state is drawn. */
+.bezel.frame {
+  fill: none;
+  stroke: none;
+}
+.caption {
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: 3px;
+}
 .cutout {
   fill: none;
   stroke: var(--quiet);
@@ -181,8 +202,10 @@ const lines = computed(() => {
   stroke: var(--grease);
   stroke-width: 2.6;
 }
-.selected .bezel {
+.selected .bezel:not(.frame) {
   fill: var(--dye-wash);
+}
+.selected .bezel {
   stroke: var(--dye);
   stroke-width: 2.4;
   stroke-dasharray: none;

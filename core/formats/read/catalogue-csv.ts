@@ -87,6 +87,32 @@ function shape(row: Row, column: Column): Shape | undefined {
   return parts.length === 1 && first!.xMm === 0 && first!.yMm === 0 ? first!.of : { shape: 'compound', parts }
 }
 
+/** “screen x y w x h; knob x y d; key x y w x h”, from the centre of the bezel. */
+function front(row: Row): unknown {
+  const entries = list(row.front_mm)
+  if (entries.length === 0) return undefined
+  const parts = entries.map(entry => {
+    const number = String.raw`(-?[\d.]+)`
+    const found =
+      new RegExp(String.raw`^(screen|key)\s+${number}\s+${number}\s+${number}\s*x\s*${number}$`).exec(entry) ??
+      new RegExp(String.raw`^(knob)\s+${number}\s+${number}\s+${number}$`).exec(entry)
+    if (!found)
+      throw new CellError(
+        'front_mm',
+        `“${entry}” is not a part of a front; write “screen x y width x height”, “knob x y diameter” or “key x y width x height”`
+      )
+    const [xMm, yMm, first, second] = found.slice(2).map(Number)
+    return {
+      what: found[1]!,
+      of: found[1] === 'knob' ? { xMm, yMm, diameterMm: first } : { xMm, yMm, widthMm: first, heightMm: second }
+    }
+  })
+  const all = (what: string) => parts.filter(part => part.what === what).map(part => part.of)
+  const screens = all('screen')
+  if (screens.length > 1) throw new CellError('front_mm', `has ${screens.length} screens. Maximum is 1`)
+  return { ...(screens[0] && { screen: screens[0] }), knobs: all('knob'), keys: all('key') }
+}
+
 /** “side up down”, in degrees. */
 function readsWithin(row: Row): unknown {
   const cell = row.reads_deg?.trim() ?? ''
@@ -278,6 +304,7 @@ const OWN: Readonly<Record<OwnColumn, (row: Row) => unknown>> = {
   bezel_mm: row => shape(row, 'bezel_mm'),
   cutout_mm: row => shape(row, 'cutout_mm'),
   screws_mm: screws,
+  front_mm: front,
   reads_deg: readsWithin,
   body_mm: body,
   battery,

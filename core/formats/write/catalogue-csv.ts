@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import type { Connector, Face, Item, Need, Pin, Port, Shape } from '../../catalogue'
+import type { Connector, Face, Front, Item, Need, Pin, Port, Shape } from '../../catalogue'
 import { CATALOGUE_COLUMNS, columnSpec, type Column, type OwnColumn } from '../catalogue-columns'
 
 function shapeCell(s: Shape | undefined): string {
@@ -82,6 +82,8 @@ export const csvOf = (rows: readonly (readonly (string | number)[])[]): string =
     { newline: '\n' }
   )}\n`
 
+const rectCell = ({ xMm, yMm, widthMm, heightMm }: Front['keys'][number]): string =>
+  `${xMm} ${yMm} ${widthMm} x ${heightMm}`
 /** The cells of a face: what is seen, what is cut, its screws. */
 export const faceCells = ({ bezel, cutout, screws }: Partial<Pick<Face, 'bezel' | 'cutout' | 'screws'>>) => ({
   bezel_mm: shapeCell(bezel),
@@ -94,6 +96,14 @@ const OWN: Readonly<Record<OwnColumn, (item: Item) => string>> = {
   bezel_mm: item => shapeCell(item.face?.bezel),
   cutout_mm: item => shapeCell(item.face?.cutout),
   screws_mm: item => faceCells(item.face ?? {}).screws_mm,
+  front_mm: ({ face }) =>
+    face?.front
+      ? [
+          ...(face.front.screen ? [`screen ${rectCell(face.front.screen)}`] : []),
+          ...face.front.knobs.map(knob => `knob ${knob.xMm} ${knob.yMm} ${knob.diameterMm}`),
+          ...face.front.keys.map(key => `key ${rectCell(key)}`)
+        ].join('; ')
+      : '',
   reads_deg: ({ face }) => {
     const within = face?.readsWithinDeg
     return within ? `${within.side} ${within.up} ${within.down}` : ''
