@@ -20,7 +20,7 @@ const ROOMS = {
   power: [...BASE, 'airframe', 'cables'],
   capability: [...BASE, 'power'],
   wiring: [...BASE, 'airframe', 'cables', 'power', 'capability'],
-  resilience: [...BASE, 'capability'],
+  resilience: [...BASE, 'power', 'capability'],
   rules: [...BASE, 'capability'],
   mass: [...BASE, 'airframe', 'wiring'],
   money: [...BASE, 'panel', 'wiring'],

@@ -22,7 +22,13 @@ export default defineNuxtConfig({
   ssr: false,
   modules: ['@pinia/nuxt', 'vuetify-nuxt-module'],
   alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
-  css: ['@fontsource/b612/400.css', '@fontsource/b612/700.css', '@fontsource/b612-mono/400.css', '~/assets/bench.css'],
+  css: [
+    '@fontsource/public-sans/400.css',
+    '@fontsource/public-sans/700.css',
+    '@fontsource/b612/400.css',
+    '@fontsource/b612-mono/400.css',
+    '~/assets/bench.css'
+  ],
   telemetry: false,
   // The bundler makes styles small by itself.
   postcss: { plugins: { cssnano: false } },

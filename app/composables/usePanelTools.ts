@@ -30,6 +30,10 @@ const layers = reactive<Record<LayoutLayer, boolean>>({
   flow: false,
   metal: false
 })
+/** Views of what is behind the face, next to it. */
+const views = reactive({ above: true, side: false })
+/** The unit under the pointer, in whichever view. */
+const hovered = ref('')
 const grid = ref(false)
 /** Id of the option, or of the aeroplane as found, that lies under this one as a ghost. */
 const ghost = ref('')
@@ -41,4 +45,18 @@ const ground = ref<{ kind: 'zone' | 'bay' | 'stiffener' | 'outline'; id: string 
 const free = shallowRef<{ name: string; ground: FreeGround }>()
 const measured = ref<{ x: number; y: number }[]>([])
 
-export const usePanelTools = () => ({ tool, mode, night, layers, grid, ghost, pilot, flow, ground, free, measured })
+export const usePanelTools = () => ({
+  tool,
+  mode,
+  night,
+  layers,
+  views,
+  hovered,
+  grid,
+  ghost,
+  pilot,
+  flow,
+  ground,
+  free,
+  measured
+})

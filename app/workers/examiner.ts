@@ -88,7 +88,7 @@ let given: { current?: { report: Report; number: number }; asFound?: readonly un
   {}
 let numbered = 0
 
-/** What is left with parts pressed dead, of which parts there are, and what a flight begun so would not meet. */
+/** What a failure of parts leaves, of which parts there are, and what a flight dispatched this way would not meet. */
 export type Pressing = Omit<SimulatedFailure, 'parts'> & { parts: readonly Part[]; unmet: Unmet[] }
 
 const document = (): Project => {
@@ -414,14 +414,14 @@ const examiner = {
   /** How the aeroplane flies between visits. */
   betweenVisits: (option: string): AfterVisit[] => afterVisits(document(), option, today()),
   /** What is left with parts pressed dead. */
-  press(option: string, keys: readonly string[]): Pressing {
+  press(option: string, keys: readonly string[], moves: ReadonlyMap<string, string> = new Map()): Pressing {
     const design = resolve(document(), option)
     const { parts } = accountOf(design)
     const dead = parts.filter(part => keys.includes(`${part.kind} ${part.id}`))
     const units = dead.filter(part => part.kind === 'unit').map(part => part.id)
     const { loads } = examineOption(document(), option, { catalogue, today: today() }).power
     const unmet = unmetWithout(document(), option, units, { loads, today: today() })
-    return { ...simulateFailure(design, dead), parts, unmet }
+    return { ...simulateFailure(design, dead, moves), parts, unmet }
   },
   /** What each school of backup asks, and the least additions that leave one flying after any single loss. */
   stances: (option: string, job: number, tell: Tell): Promise<BackupSearch | undefined> =>

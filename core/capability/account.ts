@@ -107,8 +107,8 @@ export class Account {
     this.remembered.set(key, found)
     return found
   }
-  private holds(atom: number, lost?: readonly Part[]): boolean {
-    return this.holding(lost)[atom]! > 0
+  private holds(atom: number, lost?: readonly Part[], positions?: Positions): boolean {
+    return this.holding(lost, positions)[atom]! > 0
   }
 
   part(kind: PartKind, id: string): Part | undefined {
@@ -119,27 +119,29 @@ export class Account {
     return this.holding(lost, positions)[this.atoms.works(name)]! > 0
   }
   /** Whether this unit gives a function. */
-  gives(unit: string, name: FunctionName, lost?: readonly Part[]): boolean {
-    return this.holds(this.atoms.gives(unit, name), lost)
+  gives(unit: string, name: FunctionName, lost?: readonly Part[], positions?: Positions): boolean {
+    return this.holds(this.atoms.gives(unit, name), lost, positions)
   }
   /** Whether this unit says a signal on some port. */
   says(unit: DesignUnit, signal: SignalName, lost?: readonly Part[]): boolean {
     return unit.item.ports.some(port => this.holds(this.atoms.says(this.atoms.port(unit.id, port.id), signal), lost))
   }
-  powered(unit: DesignUnit, lost?: readonly Part[]): boolean {
-    return !unit.item.power || unit.item.power.maxA === 0 || this.holds(this.atoms.powered(unit.id), lost)
+  powered(unit: DesignUnit, lost?: readonly Part[], positions?: Positions): boolean {
+    return !unit.item.power || unit.item.power.maxA === 0 || this.holds(this.atoms.powered(unit.id), lost, positions)
   }
   /** Whether what a unit needs is there. */
   met(unit: DesignUnit, need: Need, lost?: readonly Part[]): boolean {
     return this.holds(this.atoms.need(unit.id, unit.item.needs.indexOf(need)), lost)
   }
   /** Units that give a function. */
-  givers(name: FunctionName, lost?: readonly Part[]): DesignUnit[] {
-    return this.design.units.filter(unit => unit.item.provides.includes(name) && this.gives(unit.id, name, lost))
+  givers(name: FunctionName, lost?: readonly Part[], positions?: Positions): DesignUnit[] {
+    return this.design.units.filter(
+      unit => unit.item.provides.includes(name) && this.gives(unit.id, name, lost, positions)
+    )
   }
   /** All functions that work. */
-  functions(lost?: readonly Part[]): Set<FunctionName> {
-    const holding = this.holding(lost)
+  functions(lost?: readonly Part[], positions?: Positions): Set<FunctionName> {
+    const holding = this.holding(lost, positions)
     return new Set(this.given.filter(name => holding[this.atoms.works(name)]! > 0))
   }
 

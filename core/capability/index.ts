@@ -1,4 +1,4 @@
-export { Account, accountOf, type Blocked, type Chain, type Disjoint } from './account'
+export { Account, accountOf, type Blocked, type Chain, type Disjoint, type Positions } from './account'
 export { rescueOf, settingsOf, stubbornLosses } from './switches'
 export { chainWords } from './words'
 export { functionsLost } from './lost'

@@ -23,10 +23,11 @@ export {
   LANDING_MINUTES,
   type FlownEndurance
 } from './endurance/endurance'
-export type { Endurance } from './endurance/result'
+export type { Endurance, Lost } from './endurance/result'
 export { isShed } from './endurance/shed'
 export { ownBatteryMinutes, simulate } from './endurance/simulate'
 export { Wired, type Failure } from './supply/wired'
+export { withMoves, type Moves } from './supply/rescue'
 export { feedersOf, type Feeder } from './circuits/feeder'
 export { explainFeeder } from './circuits/feeder-explain'
 export { fedBy } from './supply/feeding'
@@ -58,7 +59,7 @@ export {
   type EnduranceRange,
   type ShedAnswer
 } from './endurance/search'
-export { playScenes, type Scene } from './endurance/scenes'
+export { playScenes, withDeadField, type Scene } from './endurance/scenes'
 export { oneLine, type LineEdge, type LineNode, type OneLine } from './drawing/one-line'
 export { SWITCH_LOADS, switchDerating, switchFor, type SwitchLoad } from './circuits/switch'
 export {

@@ -1,5 +1,5 @@
 import { TASKS } from '../document'
-import { accountOf, rescueOf, settingsOf, waysOf, type Account, type Part, type Task } from '../capability'
+import { accountOf, rescueOf, waysOf, type Account, type Part, type Task } from '../capability'
 import type { FunctionName } from '../catalogue'
 import type { Design, DesignUnit } from '../design'
 
@@ -69,7 +69,7 @@ export const FLOWN: readonly FunctionName[] = [
 ]
 const COMMON_FROM = 3
 
-const lossOf = (account: Account, parts: Part[], whole: ReadonlySet<FunctionName>): Loss => {
+export const lossOf = (account: Account, parts: Part[], whole: ReadonlySet<FunctionName>): Loss => {
   const left = account.functions(parts)
   return {
     parts,
@@ -160,50 +160,4 @@ function worthOf(design: Design, account: Account, tasks: readonly TaskStanding[
       ]
     })
     .sort((a, b) => b.singles - a.singles || b.doubles - a.doubles)
-}
-
-/** What is left with some parts pressed dead. */
-export interface SimulatedFailure extends Loss {
-  /** Units that give nothing any more of what they gave, or have no power. */
-  dark: string[]
-  /** Units from which something is still set or tuned, by function. */
-  from: { name: FunctionName; units: string[] }[]
-  /** Switches that bring a task back, if any do. */
-  rescue?: { set: { switch: string; to: string; name: string }[]; back: Task[] }
-}
-/** Presses parts dead and says what is left, by which unit, and what a switch would bring back. */
-export function simulateFailure(design: Design, dead: readonly Part[]): SimulatedFailure {
-  const account = accountOf(design)
-  const whole = account.functions()
-  const loss = lossOf(account, [...dead], whole)
-  const dark = design.units
-    .filter(unit => {
-      const gave = unit.item.provides.filter(name => account.gives(unit.id, name))
-      return (
-        dead.some(part => part.kind === 'unit' && part.id === unit.id) ||
-        !account.powered(unit, dead) ||
-        (gave.length > 0 && gave.every(name => !account.gives(unit.id, name, dead)))
-      )
-    })
-    .map(unit => unit.id)
-  const from = FLOWN.filter(name => whole.has(name)).map(name => ({
-    name,
-    units: account.givers(name, dead).map(unit => unit.id)
-  }))
-  return { ...loss, dark, from, rescue: loss.tasks.length ? rescueBySwitch(design, dead, loss.tasks) : undefined }
-}
-
-/** Of all settings of the switches the one that brings most tasks back with fewest moved; nothing where none does. */
-function rescueBySwitch(design: Design, dead: readonly Part[], lost: readonly Task[]): SimulatedFailure['rescue'] {
-  const account = accountOf(design)
-  let best: SimulatedFailure['rescue']
-  for (const { moved, positions } of settingsOf(design)) {
-    const back = lost.filter(task => account.works(task, dead, positions))
-    if (
-      back.length > (best?.back.length ?? 0) ||
-      (best && back.length === best.back.length && moved.length < best.set.length)
-    )
-      best = { set: moved, back }
-  }
-  return best
 }

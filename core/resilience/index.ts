@@ -1,11 +1,17 @@
 export {
   failuresOf,
   FLOWN,
-  simulateFailure,
   TASK_WORDS,
   type BackupWorth,
   type FailureReport,
   type Loss,
-  type SimulatedFailure,
   type TaskStanding
 } from './failures'
+export {
+  simulateFailure,
+  type CarriedTask,
+  type Moment,
+  type OffBecause,
+  type SimulatedFailure,
+  type UnitState
+} from './simulate'

@@ -7,7 +7,7 @@ import { usePreferences } from '~/stores/preferences'
 Chart.register(Filler, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip)
 const { endurance, wanted } = defineProps<{ endurance: Endurance; wanted: number }>()
 const preferences = usePreferences()
-Chart.defaults.font.family = 'B612'
+Chart.defaults.font.family = 'Public Sans'
 Chart.defaults.font.size = 11
 const ink = computed(() =>
   preferences.dark
@@ -53,7 +53,7 @@ const uprights = {
       .sort((a, b) => a.x - b.x)
     const ends: number[] = []
     ctx.save()
-    ctx.font = "10.5px 'B612'"
+    ctx.font = "10.5px 'Public Sans'"
     for (const mark of marks) {
       const width = ctx.measureText(mark.text).width
       const x = Math.min(mark.x + 4, chartArea.right - width - 2)
@@ -131,7 +131,7 @@ const options = computed(() => ({
       labels: {
         color: ink.value.text,
         boxWidth: 14,
-        font: { family: 'B612', size: 11 },
+        font: { family: 'Public Sans', size: 11 },
         filter: (item: { datasetIndex?: number }) => (item.datasetIndex ?? 0) < 2
       }
     }

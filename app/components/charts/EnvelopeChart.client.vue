@@ -83,7 +83,7 @@ const options = computed(() => ({
   responsive: true,
   maintainAspectRatio: false,
   animation: false as const,
-  plugins: { legend: { labels: { color: ink.value.text, boxWidth: 14, font: { family: 'B612', size: 11 } } } },
+  plugins: { legend: { labels: { color: ink.value.text, boxWidth: 14, font: { family: 'Public Sans', size: 11 } } } },
   scales: {
     x: axis(`arm, ${inch.value ? 'in' : 'mm'}`),
     y: { ...axis(`weight, ${inch.value ? 'lb' : 'kg'}`), min: Math.floor(low.value / 10) * 10 }

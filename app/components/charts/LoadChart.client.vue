@@ -28,7 +28,7 @@ Chart.register(
 )
 const { power } = defineProps<{ power: PowerReport }>()
 const preferences = usePreferences()
-Chart.defaults.font.family = 'B612'
+Chart.defaults.font.family = 'Public Sans'
 Chart.defaults.font.size = 11
 const ink = computed(() =>
   preferences.dark
@@ -121,11 +121,11 @@ const options = computed(() => ({
   responsive: true,
   maintainAspectRatio: false,
   animation: false as const,
-  plugins: { legend: { labels: { color: ink.value.text, boxWidth: 14, font: { family: 'B612', size: 11 } } } },
+  plugins: { legend: { labels: { color: ink.value.text, boxWidth: 14, font: { family: 'Public Sans', size: 11 } } } },
   scales: {
     x: {
       stacked: true,
-      ticks: { color: ink.value.text, font: { family: 'B612', size: 10.5 }, maxRotation: 0, autoSkip: false },
+      ticks: { color: ink.value.text, font: { family: 'Public Sans', size: 10.5 }, maxRotation: 0, autoSkip: false },
       grid: { display: false }
     },
     y: {

@@ -42,7 +42,7 @@ const options = computed(() => ({
   plugins: {
     legend: {
       position: 'bottom' as const,
-      labels: { color: ink.value.text, usePointStyle: true, font: { family: 'B612', size: 11 } }
+      labels: { color: ink.value.text, usePointStyle: true, font: { family: 'Public Sans', size: 11 } }
     }
   },
   scales: { x: axis('cost, $'), y: axis('losses that take a task') }

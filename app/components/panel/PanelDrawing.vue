@@ -12,7 +12,7 @@ import { usePreferences } from '~/stores/preferences'
 const { design } = defineProps<{ design: Design }>()
 const bench = useBench()
 const preferences = usePreferences()
-const { tool, mode, night, layers, measured } = usePanelTools()
+const { tool, mode, night, layers, views, measured } = usePanelTools()
 /** Colors of the drawing: those of the program, or of the light in which the picture is seen. */
 const byNight = computed(() => mode.value === 'picture' && (night.value ?? preferences.dark))
 const colors = computed(() => (mode.value !== 'picture' ? '' : byNight.value ? 'hangar-night' : 'by-day'))
@@ -26,9 +26,12 @@ const height = computed(() => box.value.maxY - box.value.minY)
 /** From y up in mm to y down in the drawing. */
 const flip = (y: number) => box.value.maxY - y
 
-const viewBox = computed(
-  () => `${box.value.minX - MARGIN} ${-MARGIN} ${width.value + MARGIN + 10} ${height.value + MARGIN + 10}`
-)
+const viewBox = computed(() => {
+  const { addsMm } = behindOrigin(design)
+  const [right, below] = [views.side ? addsMm : 0, views.above ? addsMm : 0]
+  return `${box.value.minX - MARGIN} ${-MARGIN} ${width.value + MARGIN + 10 + right} ${height.value + MARGIN + 10 + below}`
+})
+const still = computed(() => design.units.filter(unit => !heldIds.value.has(unit.id)))
 
 let toDrawing: DOMMatrix | undefined
 /**
@@ -245,6 +248,9 @@ const place = (unit: DesignUnit) =>
             />
             <PanelLabels v-if="mode !== 'cutouts'" :design="design" :top-mm="box.maxY" :to-face="toFace" />
           </g>
+          <template v-for="(on, which) in views" :key="which">
+            <PanelBehind v-if="on" :design="design" :view="which" :units="still" :troubled="troubled" ground />
+          </template>
           <PanelOverlay :design="design" :quiet="holding" />
           <rect
             v-if="lasso"

@@ -263,7 +263,7 @@ const middle = (f: Parameters<typeof extent>[0]) => {
 }
 .ruler text {
   font:
-    9px 'B612',
+    9px 'Public Sans',
     sans-serif;
   fill: var(--quiet);
 }
@@ -281,7 +281,7 @@ const middle = (f: Parameters<typeof extent>[0]) => {
 }
 .stiffener text {
   font:
-    8px 'B612',
+    8px 'Public Sans',
     sans-serif;
   fill: var(--dye);
 }
@@ -292,7 +292,7 @@ const middle = (f: Parameters<typeof extent>[0]) => {
 }
 .zone text {
   font:
-    7.5px 'B612',
+    7.5px 'Public Sans',
     sans-serif;
   fill: var(--graphite);
   paint-order: stroke;
@@ -307,7 +307,7 @@ const middle = (f: Parameters<typeof extent>[0]) => {
 }
 .behind text {
   font:
-    8.5px 'B612',
+    8.5px 'Public Sans',
     sans-serif;
   fill: var(--graphite);
   paint-order: stroke;

@@ -18,7 +18,7 @@ const { design, hand, topMm, troubled, behind, night } = defineProps<{
   night: boolean
 }>()
 const preferences = usePreferences()
-const { mode } = usePanelTools()
+const { mode, views } = usePanelTools()
 const box = bounds(design.airframe.panel.outline)
 const flip = (y: number) => topMm - y
 const held = computed(() => {
@@ -36,6 +36,16 @@ onMounted(() => {
 })
 const shift = computed(() =>
   hand.by.value ? `translate(${hand.by.value.dx * scale.value}px, ${-hand.by.value.dy * scale.value}px)` : undefined
+)
+/** The boxes of what is held, in the views behind the face: each view follows the hand along its own line. */
+const boxes = computed(() =>
+  (['above', 'side'] as const)
+    .filter(view => views[view])
+    .map(view => {
+      const by = hand.by.value
+      const [dx, dy] = [(by?.dx ?? 0) * scale.value, -(by?.dy ?? 0) * scale.value]
+      return { view, shift: view === 'above' ? `translateX(${dx}px)` : `translateY(${dy}px)` }
+    })
 )
 /** The place, with angles and arm of every pilot. */
 const reading = computed(() => {
@@ -88,6 +98,19 @@ const wrong = computed(() => {
           :behind="behind"
           place=""
         />
+      </g>
+    </svg>
+    <svg
+      v-for="{ view, shift: along } in boxes"
+      :key="view"
+      class="carried"
+      :style="{ transform: along }"
+      :viewBox="viewBox"
+      preserveAspectRatio="xMidYMid meet"
+      aria-hidden="true"
+    >
+      <g :transform="transform">
+        <PanelBehind :design="design" :view="view" :units="held.map(({ unit }) => unit)" :troubled="troubled" />
       </g>
     </svg>
     <svg :viewBox="viewBox" preserveAspectRatio="xMidYMid meet" aria-hidden="true">

@@ -299,7 +299,7 @@ const rule = computed(() => {
 }
 .ghost text {
   font:
-    7px 'B612',
+    7px 'Public Sans',
     sans-serif;
   fill: var(--quiet);
 }
@@ -344,13 +344,13 @@ const rule = computed(() => {
 }
 .flow text {
   font:
-    8px 'B612',
+    8px 'Public Sans',
     sans-serif;
   fill: var(--graphite);
 }
 .note {
   font:
-    8px 'B612',
+    8px 'Public Sans',
     sans-serif;
   fill: var(--graphite);
   paint-order: stroke;
@@ -367,7 +367,7 @@ const rule = computed(() => {
 }
 .rule text {
   font:
-    10px 'B612',
+    10px 'Public Sans',
     sans-serif;
   fill: var(--grease);
   paint-order: stroke;

@@ -4,7 +4,7 @@ import { usePreferences } from '~/stores/preferences'
 /** What of the panel is drawn, and whether the hand measures or a grid holds it. */
 const emit = defineEmits<{ measure: [] }>()
 const preferences = usePreferences()
-const { layers, mode, night, tool, grid } = usePanelTools()
+const { layers, views, mode, night, tool, grid } = usePanelTools()
 const byNight = computed(() => night.value ?? preferences.dark)
 </script>
 
@@ -37,6 +37,22 @@ const byNight = computed(() => night.value ?? preferences.dark)
       @click="layers[key] = !layers[key]"
     >
       {{ name }}
+    </ToggleButton>
+  </div>
+  <div class="row tight" role="group" aria-label="Other views">
+    <ToggleButton
+      :on="views.above"
+      title="Depth of every box behind the panel, from above"
+      @click="views.above = !views.above"
+    >
+      Above
+    </ToggleButton>
+    <ToggleButton
+      :on="views.side"
+      title="Depth of every box behind the panel, from the left side"
+      @click="views.side = !views.side"
+    >
+      Side
     </ToggleButton>
   </div>
   <ToggleButton :on="tool === 'measure'" title="m" @click="emit('measure')"> Measure </ToggleButton>

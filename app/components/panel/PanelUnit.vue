@@ -38,6 +38,7 @@ const {
 // unit anew at each move.
 const emit = defineEmits<{ take: [DesignUnit, PointerEvent]; key: [DesignUnit, KeyboardEvent] }>()
 
+const { hovered } = usePanelTools()
 const upsideDown = (v: number) => -v
 const placed = computed(() => setDown(unit, x, upsideDown(y))!)
 const corner = (shape: { shape: string; cornerMm?: number } | undefined) =>
@@ -91,13 +92,15 @@ const lines = computed(() => {
 <template>
   <g
     class="unit"
-    :class="[away ? 'away' : trouble, { selected: selected && !away, held }]"
+    :class="[away ? 'away' : trouble, { selected: selected && !away, held, hovered: hovered === unit.id }]"
     :tabindex="held ? undefined : 0"
     :role="held ? undefined : 'button'"
     :aria-pressed="held ? undefined : selected"
     :aria-label="held ? undefined : `${unit.label}, ${place}`"
     :data-unit="held ? undefined : unit.id"
     @pointerdown="take"
+    @pointerenter="hovered = unit.id"
+    @pointerleave="hovered = ''"
     @keydown="event => emit('key', unit, event)"
   >
     <title>{{ unit.label }}{{ unit.locked ? ', locked' : '' }}</title>
@@ -210,6 +213,10 @@ const lines = computed(() => {
   stroke-width: 2.4;
   stroke-dasharray: none;
 }
+.hovered .bezel {
+  stroke: var(--dye);
+  stroke-width: 2;
+}
 .unit:focus-visible .bezel {
   stroke: var(--dye);
   stroke-width: 3.4;
@@ -225,7 +232,7 @@ const lines = computed(() => {
 }
 .label {
   font:
-    9.5px 'B612',
+    9.5px 'Public Sans',
     sans-serif;
   fill: var(--graphite);
   user-select: none;

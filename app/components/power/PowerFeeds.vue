@@ -390,7 +390,7 @@ svg {
 }
 text {
   font:
-    10px 'B612',
+    10px 'Public Sans',
     sans-serif;
   fill: var(--graphite);
 }

@@ -1,22 +1,24 @@
 <script setup lang="ts">
-import { looksRound } from '#core/catalogue'
-import type { Part, PartKind, Task } from '#core/capability'
-import { extent, figureAt } from '#core/panel'
+import type { Part, Task } from '#core/capability'
+import { supplyOf } from '#core/power'
 import { TASK_WORDS, type FailureReport, type Loss } from '#core/resilience'
 import type { Pressing } from '~/workers/examiner'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
-/** Anything pressed dead: the panel as it would then be, what can still be done, and what each loss takes. */
+/** Failures on the picture of the panel: parts are failed, time passes, and what is left to fly with is said. */
 const bench = useBench()
 const preferences = usePreferences()
 const report = shallowRef<FailureReport>()
 const pressed = shallowRef<Pressing>()
 const dead = shallowRef<string[]>([])
+/** Switches thrown, by id. */
+const moves = shallowRef<ReadonlyMap<string, string>>(new Map())
+const minute = ref(0)
 const keyOf = (part: Part) => `${part.kind} ${part.id}`
-/** How much is asked for and not answered: until it is, what stands there is of the design or of the press before. */
+/** How much is asked for and not answered: until it is, what is shown is of the design or of the press before. */
 const waiting = reactive({ press: 0, failures: 0 })
-/** Why the last of it has no answer; what stands there is then of before too. */
+/** Why the last of it has no answer; what is shown then is of before too. */
 const wrong = reactive({ press: '', failures: '' })
 async function answered<T>(of: keyof typeof waiting, answer: Promise<T>): Promise<T | undefined> {
   waiting[of]++
@@ -32,10 +34,10 @@ async function answered<T>(of: keyof typeof waiting, answer: Promise<T>): Promis
 }
 async function askPressed() {
   const { option } = bench
-  const keys = dead.value
-  const answer = option && (await answered('press', useExaminer().press(option.id, keys)))
+  const [keys, thrown] = [dead.value, moves.value]
+  const answer = option && (await answered('press', useExaminer().press(option.id, keys, thrown)))
   // What was pressed meanwhile is answered for itself.
-  if (answer && dead.value === keys) pressed.value = answer
+  if (answer && dead.value === keys && moves.value === thrown) pressed.value = answer
 }
 async function askFailures() {
   const { option } = bench
@@ -48,53 +50,53 @@ watch(
 )
 const setDead = (keys: string[]) => {
   dead.value = keys
+  if (keys.length === 0) minute.value = 0
   return askPressed()
 }
 const press = (key: string) =>
   setDead(dead.value.includes(key) ? dead.value.filter(other => other !== key) : [...dead.value, key])
-const take = (parts: readonly Part[]) => setDead(parts.map(keyOf))
-const KINDS: readonly [PartKind, string][] = [
-  ['source', 'Sources'],
-  ['bus', 'Buses'],
-  ['tie', 'Feeds'],
-  ['protector', 'Breakers'],
-  ['unit', 'Units'],
-  ['link', 'Links']
-]
-const kind = ref<PartKind>('unit')
-const shown = computed(() => pressed.value?.parts.filter(part => part.kind === kind.value) ?? [])
+const fail = (parts: readonly Part[]) => setDead(parts.map(keyOf))
+const switches = computed(() => (bench.design ? supplyOf(bench.design).switches : []))
+const positionOf = (id: string, normal: string) => moves.value.get(id) ?? normal
+function throwSwitch(id: string, to: string, normal: string) {
+  const next = new Map(moves.value)
+  if (to === normal) next.delete(id)
+  else next.set(id, to)
+  moves.value = next
+  return askPressed()
+}
+function clear() {
+  moves.value = new Map()
+  return setDead([])
+}
 const nameOf = (list: readonly Part[]) => list.map(part => part.name).join(' + ')
 const labelOf = (id: string) => bench.design?.units.find(unit => unit.id === id)?.label ?? id
-/** The panel as it would then be. */
-const face = computed(() => {
-  const design = bench.design
-  if (!design) return undefined
-  const { outline } = design.airframe.panel
-  const xs = outline.map(point => point[0])
-  const ys = outline.map(point => point[1])
-  const dark = new Set(pressed.value?.dark)
-  const [left, right, low, high] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
-  return {
-    view: `${left - 8} ${-high - 8} ${right - left + 16} ${high - low + 16}`,
-    path: `M${outline.map(([x, y]) => `${x} ${-y}`).join('L')}Z`,
-    units: design.units.flatMap(unit => {
-      if (!unit.at || !unit.item.face) return []
-      const box = extent(figureAt(unit.item.face.bezel, unit.at.xMm, unit.at.yMm))
-      return [
-        {
-          key: `unit ${unit.id}`,
-          label: unit.label,
-          dark: dark.has(unit.id),
-          round: looksRound(unit.item.face.bezel),
-          x: box.minX,
-          y: -box.maxY,
-          width: box.maxX - box.minX,
-          height: box.maxY - box.minY
-        }
-      ]
+/** How things are at the minute looked at. */
+const moment = computed(() => pressed.value?.moments.findLast(known => known.minute <= minute.value))
+const states = computed(() => new Map(moment.value?.units.map(state => [state.unit, state])))
+const off = computed(() => new Set(moment.value?.units.filter(state => state.off).map(state => state.unit)))
+const failedUnits = computed(() => new Set(dead.value.filter(key => key.startsWith('unit ')).map(key => key.slice(5))))
+const failedParts = computed(() => pressed.value?.parts.filter(part => dead.value.includes(keyOf(part))) ?? [])
+const others = computed(() =>
+  (pressed.value?.parts ?? [])
+    .filter(part => !dead.value.includes(keyOf(part)))
+    .map(part => ({ value: keyOf(part), title: part.name }))
+)
+const clock = (at: number) => `${Math.floor(at / 60)}:${String(Math.floor(at % 60)).padStart(2, '0')}`
+/** What the failure takes with it, by time: at once, then as the batteries run down. */
+const losses = computed(() => {
+  const seen = new Set(failedUnits.value)
+  return (pressed.value?.moments ?? []).flatMap(({ minute: at, units }) =>
+    units.flatMap(state => {
+      if (!state.dark || seen.has(state.unit)) return []
+      seen.add(state.unit)
+      return [{ ...state, at }]
     })
-  }
+  )
 })
+const carried = (by: { name: string; units: string[] }[]) =>
+  [...new Set(by.flatMap(({ units }) => units.slice(0, 1)))].map(labelOf).join(', ')
+const missing = computed(() => moment.value?.functions ?? [])
 const rescued = (task: Task, part: Part) =>
   report.value?.tasks
     .find(other => other.task === task)
@@ -104,14 +106,14 @@ const rescued = (task: Task, part: Part) =>
 const lossWords = (loss: Loss) => loss.tasks.map(task => TASK_WORDS[task].toLowerCase()).join(', ')
 const worthColumns: Column<FailureReport['worth'][number]>[] = [
   { key: 'unit', title: 'Unit', value: row => row.unit.label },
-  { key: 'singles', title: 'Single losses it makes harmless', value: row => row.singles, number: true },
-  { key: 'doubles', title: 'Pairs more without it', value: row => row.doubles, number: true },
+  { key: 'singles', title: 'Single failures covered', value: row => row.singles, number: true },
+  { key: 'doubles', title: 'Pairs covered', value: row => row.doubles, number: true },
   {
     key: 'cost',
     title: 'Price',
     of: 'money',
     value: row => row.unit.priceCents,
-    text: row => (row.unit.state === 'new' ? preferences.money(row.unit.priceCents) : 'there already'),
+    text: row => (row.unit.state === 'new' ? preferences.money(row.unit.priceCents) : 'installed'),
     number: true
   },
   { key: 'each', title: 'Price for each', of: 'money', value: row => row.each.cents },
@@ -121,105 +123,127 @@ const worthColumns: Column<FailureReport['worth'][number]>[] = [
 type TaskLoss = NonNullable<typeof report.value>['tasks'][number]
 const taskColumns: Column<TaskLoss>[] = [
   { key: 'task', title: 'Task', value: standing => TASK_WORDS[standing.task], width: '14%' },
-  { key: 'now', title: 'Now', value: standing => (standing.works ? 'done' : 'not'), width: '92px' },
+  { key: 'now', title: 'Now', value: standing => (standing.works ? 'works' : 'not available'), width: '92px' },
   {
     key: 'singles',
-    title: 'Any of these disables it',
+    title: 'Single failures',
     value: standing =>
-      standing.works && !standing.singles.length
-        ? 'No single loss.'
-        : standing.singles.map(part => part.name).join(', '),
+      standing.works && !standing.singles.length ? 'none' : standing.singles.map(part => part.name).join(', '),
     width: '44%'
   },
-  { key: 'doubles', title: 'Pairs that disable it', value: standing => standing.doubles.length, number: true },
-  { key: 'ways', title: 'Ways', value: standing => standing.ways.map(way => way.join(' with ')).join('; or ') }
+  { key: 'doubles', title: 'Pairs', value: standing => standing.doubles.length, number: true },
+  { key: 'ways', title: 'Done with', value: standing => standing.ways.map(way => way.join(' with ')).join('; or ') }
 ]
 const taskKey = (loss: TaskLoss) => loss.task
 </script>
 
 <template>
   <p v-if="wrong.press || wrong.failures" class="caution" role="alert">{{ wrong.press || wrong.failures }}</p>
-  <section class="sheet board">
+  <div
+    v-if="pressed && moment"
+    class="tasks"
+    :class="{ old: waiting.press || wrong.press }"
+    :aria-busy="waiting.press > 0"
+    aria-live="polite"
+  >
+    <div v-for="task in moment.tasks" :key="task.task" class="sheet task" :data-task="task.task">
+      <StateMark :state="!task.before ? 'does not apply' : task.works ? 'holds' : 'must fix'" :size="17" />
+      <b>{{ TASK_WORDS[task.task] }}</b>
+      <span class="small">{{ !task.before ? 'not with this option' : task.works ? carried(task.by) : 'lost' }}</span>
+    </div>
+  </div>
+  <section v-if="bench.design" class="sheet board">
     <div>
       <h2>Simulate a failure</h2>
-      <div class="row tight" role="group" aria-label="What to press">
-        <ToggleButton v-for="[key, says] in KINDS" :key="key" :on="kind === key" @click="kind = key">{{
-          says
-        }}</ToggleButton>
-        <v-btn variant="text" :disabled="dead.length === 0" @click="take([])">Clear failures</v-btn>
-      </div>
-      <div class="parts" role="group" :aria-label="KINDS.find(known => known[0] === kind)![1]">
-        <v-btn
-          v-for="part in shown"
-          :key="keyOf(part)"
-          :variant="dead.includes(keyOf(part)) ? 'flat' : 'outlined'"
-          :color="dead.includes(keyOf(part)) ? 'error' : undefined"
-          :aria-pressed="dead.includes(keyOf(part))"
-          @click="press(keyOf(part))"
-          >{{ dead.includes(keyOf(part)) ? '✕ ' : '' }}{{ part.name }}</v-btn
-        >
-      </div>
+      <p class="small quiet">
+        Press a unit here, or a part of the one-line diagram below. Press it again to restore it.
+      </p>
+      <PicturePanel
+        :design="bench.design"
+        :states="states"
+        :failed="failedUnits"
+        pressable
+        label="The panel with what has failed; press a unit to fail it"
+        @press="id => press(`unit ${id}`)"
+      />
+      <RulesTimeline
+        v-if="pressed && pressed.curve.length"
+        v-model="minute"
+        :play="pressed"
+        :wanted="bench.project!.brief.wantedMinutes"
+        :class="{ old: waiting.press }"
+      />
+      <p v-else-if="dead.length" class="small quiet">An alternator still carries the load. Nothing is lost later.</p>
     </div>
-    <div>
-      <svg v-if="face" class="face" :viewBox="face.view" role="img" aria-label="The panel as it would then be">
-        <path :d="face.path" class="sheet-face" />
-        <g v-for="unit in face.units" :key="unit.key">
-          <title>{{ unit.label }}{{ unit.dark ? ': dark' : '' }}</title>
-          <rect
-            :x="unit.x"
-            :y="unit.y"
-            :width="unit.width"
-            :height="unit.height"
-            :rx="unit.round ? unit.width / 2 : 2"
-            class="piece"
-            :class="{ dark: unit.dark }"
-          />
-          <path
-            v-if="unit.dark"
-            :d="`M${unit.x} ${unit.y}l${unit.width} ${unit.height}M${unit.x + unit.width} ${unit.y}l${-unit.width} ${unit.height}`"
-            class="cross"
-          />
-        </g>
-      </svg>
-      <div
-        v-if="pressed && report"
-        class="tasks"
-        :class="{ old: waiting.press || wrong.press }"
-        :aria-busy="waiting.press > 0"
-        aria-live="polite"
-      >
-        <p v-for="task in report.tasks" :key="task.task">
-          <StateMark
-            :state="!task.works ? 'does not apply' : pressed.tasks.includes(task.task) ? 'must fix' : 'holds'"
-            :size="15"
-          />
-          <b>{{ TASK_WORDS[task.task] }}</b>
-          {{ !task.works ? 'not with this option' : pressed.tasks.includes(task.task) ? 'no longer' : 'still' }}
-        </p>
-        <p v-if="pressed.rescue">
-          A switch restores {{ pressed.rescue.back.map(task => TASK_WORDS[task].toLowerCase()).join(', ') }}:
-          {{ pressed.rescue.set.map(move => `${move.name} to ${move.to}`).join(', ') }}.
-        </p>
-        <p v-if="pressed.functions.length" class="small">Gone: {{ pressed.functions.join(', ') }}.</p>
-        <p v-if="dead.some(key => key.startsWith('unit '))" class="small" data-unmet>
-          <template v-if="pressed.unmet.length"
-            >Begun so, a flight as in the brief would not meet
-            <template v-for="(clause, at) in pressed.unmet" :key="clause.ref"
-              >{{ at ? '; ' : '' }}<b>{{ clause.ref }}</b> {{ clause.title }}</template
-            >.</template
-          ><template v-else>Begun so, a flight as in the brief would meet the same clauses.</template>
-          Whether it may be begun with something inoperative: 14 CFR 91.213 (from memory; check the current text), the
-          aeroplane’s equipment list, placard or removal, and who signs for it.
-        </p>
-        <p v-else-if="dead.length && !pressed.functions.length" class="small">Nothing else is lost.</p>
-        <details class="small">
-          <summary>What is left, and on which unit</summary>
-          <p v-for="source in pressed.from" :key="source.name">
-            {{ source.name }}: {{ source.units.map(labelOf).join(', ') || 'nobody' }}
-          </p>
-        </details>
-      </div>
+    <div class="side">
+      <h3>Failed by you</h3>
+      <p v-if="!failedParts.length" class="small quiet">Nothing has failed.</p>
+      <p v-for="part in failedParts" :key="keyOf(part)" class="failure">
+        <span>{{ part.name }}</span
+        ><v-btn variant="text" :aria-label="`Undo failure of ${part.name}`" @click="press(keyOf(part))">Undo</v-btn>
+      </p>
+      <ChoiceField
+        :model-value="''"
+        label="Fail a part"
+        search
+        :items="[{ value: '', title: 'choose a part' }, ...others]"
+        @update:model-value="key => key && press(key)"
+      />
+      <v-btn variant="outlined" :disabled="dead.length === 0 && moves.size === 0" @click="clear">Clear failures</v-btn>
+      <template v-if="switches.length">
+        <h3>Switches</h3>
+        <ChoiceField
+          v-for="toggle in switches"
+          :key="toggle.id"
+          :model-value="positionOf(toggle.id, toggle.normal)"
+          :label="toggle.name"
+          :items="toggle.positions"
+          @update:model-value="to => throwSwitch(toggle.id, to, toggle.normal)"
+        />
+      </template>
+      <p v-if="pressed?.rescue && moves.size === 0" class="small">
+        A switch restores {{ pressed.rescue.back.map(task => TASK_WORDS[task].toLowerCase()).join(', ') }}:
+        {{ pressed.rescue.set.map(move => `${move.name} to ${move.to}`).join(', ') }}.
+      </p>
+      <h3>Lost as a result</h3>
+      <p v-if="!losses.length" class="small quiet">{{ dead.length ? 'Nothing else is lost.' : 'Nothing is lost.' }}</p>
+      <ul v-else class="losses" tabindex="0" aria-label="Lost as a result">
+        <li v-for="loss in losses" :key="loss.unit" :data-lost="loss.unit">
+          <span class="figures quiet">{{ clock(loss.at) }}</span> {{ loss.label }}
+          <span class="small quiet">{{ loss.off || 'no data' }}</span>
+        </li>
+      </ul>
     </div>
+  </section>
+  <section v-if="pressed" class="sheet more" :class="{ old: waiting.press }">
+    <p v-if="missing.length" class="small">Functions lost: {{ missing.join(', ') }}.</p>
+    <p v-if="failedUnits.size" class="small" data-unmet>
+      <template v-if="pressed.unmet.length"
+        >If dispatched this way, a flight as in the brief does not meet
+        <template v-for="(clause, at) in pressed.unmet" :key="clause.ref"
+          >{{ at ? '; ' : '' }}<b>{{ clause.ref }}</b> {{ clause.title }}</template
+        >.</template
+      ><template v-else>If dispatched this way, a flight as in the brief meets the same clauses.</template>
+      Whether it may be dispatched with something inoperative: 14 CFR 91.213 (from memory; verify against current text),
+      the aircraft’s equipment list, placard or removal, and who signs for it.
+    </p>
+    <details class="small">
+      <summary>Remaining functions and the units that provide them</summary>
+      <p v-for="source in pressed.from" :key="source.name">
+        {{ source.name }}: {{ source.units.map(labelOf).join(', ') || 'none' }}
+      </p>
+    </details>
+    <details class="small" data-one-line>
+      <summary>One-line diagram: fail a source, bus, feed or breaker</summary>
+      <RulesOneLine
+        v-if="bench.examined"
+        :design="bench.examined"
+        :parts="pressed.parts"
+        :failed="dead"
+        :off="off"
+        @press="press"
+      />
+    </details>
   </section>
   <section
     v-if="report"
@@ -227,20 +251,21 @@ const taskKey = (loss: TaskLoss) => loss.task
     :class="{ old: waiting.failures || wrong.failures }"
     :aria-busy="waiting.failures > 0"
   >
-    <h2>What takes what</h2>
+    <h2>Single-point failures</h2>
     <p class="small quiet">Switches as in normal flight. Pairs are listed only where neither unit alone disables it.</p>
-    <FactTable name="what takes what" no-filter :rows="report.tasks" :columns="taskColumns" :key-of="taskKey">
+    <FactTable name="single-point failures" no-filter :rows="report.tasks" :columns="taskColumns" :key-of="taskKey">
       <template #task="{ row }">
         <b>{{ TASK_WORDS[row.task] }}</b>
       </template>
       <template #now="{ row }">
-        <StateMark :state="row.works ? 'holds' : 'does not apply'" :size="14" /> {{ row.works ? 'done' : 'not' }}
+        <StateMark :state="row.works ? 'holds' : 'does not apply'" :size="14" />
+        {{ row.works ? 'works' : 'not available' }}
       </template>
       <template #singles="{ row }">
-        <template v-if="row.works && row.singles.length === 0">No single loss.</template>
+        <template v-if="row.works && row.singles.length === 0">none</template>
         <span v-for="(part, index) in row.singles" :key="keyOf(part)"
-          >{{ index ? ', ' : '' }}<button class="link" @click="take([part])">{{ part.name }}</button
-          ><template v-if="rescued(row.task, part)"> (brought back by {{ rescued(row.task, part) }})</template></span
+          >{{ index ? ', ' : '' }}<button class="link" @click="fail([part])">{{ part.name }}</button
+          ><template v-if="rescued(row.task, part)"> (restored by {{ rescued(row.task, part) }})</template></span
         >
       </template>
       <template #ways="{ row }"
@@ -248,19 +273,19 @@ const taskKey = (loss: TaskLoss) => loss.task
       >
     </FactTable>
     <p v-if="report.worstSingle?.tasks.length">
-      Worst single loss:
-      <button class="link" @click="take(report.worstSingle.parts)">{{ nameOf(report.worstSingle.parts) }}</button>
-      takes {{ lossWords(report.worstSingle) }}, {{ report.worstSingle.functions.length }} functions.
+      Worst single failure:
+      <button class="link" @click="fail(report.worstSingle.parts)">{{ nameOf(report.worstSingle.parts) }}</button>
+      disables {{ lossWords(report.worstSingle) }}, {{ report.worstSingle.functions.length }} functions.
     </p>
     <p v-if="report.worstPair">
       Worst pair:
-      <button class="link" @click="take(report.worstPair.parts)">{{ nameOf(report.worstPair.parts) }}</button>
-      takes {{ lossWords(report.worstPair) }}.
+      <button class="link" @click="fail(report.worstPair.parts)">{{ nameOf(report.worstPair.parts) }}</button>
+      disables {{ lossWords(report.worstPair) }}.
     </p>
     <p v-if="report.common.length">
-      Common causes, which take three or more of what one flies by:
+      Common causes, which disable three or more of the functions flown by:
       <span v-for="(loss, index) in report.common" :key="index"
-        >{{ index ? ', ' : '' }}<button class="link" @click="take(loss.parts)">{{ nameOf(loss.parts) }}</button></span
+        >{{ index ? ', ' : '' }}<button class="link" @click="fail(loss.parts)">{{ nameOf(loss.parts) }}</button></span
       >.
     </p>
   </section>
@@ -270,13 +295,13 @@ const taskKey = (loss: TaskLoss) => loss.task
     :class="{ old: waiting.failures || wrong.failures }"
     :aria-busy="waiting.failures > 0"
   >
-    <h2>What each backup is worth</h2>
+    <h2>Value of each backup</h2>
     <FactTable
       :rows="report.worth"
       :columns="worthColumns"
       name="worth of backups"
       :key-of="row => row.unit.id"
-      empty="No unit here is the second of anything."
+      empty="No unit backs up another."
     />
   </section>
 </template>
@@ -286,46 +311,47 @@ const taskKey = (loss: TaskLoss) => loss.task
   opacity: 0.55;
   transition: opacity 0.1s 0.25s;
 }
+.tasks {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
+  gap: 10px;
+}
+.task {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 2px 8px;
+  align-items: center;
+}
+.task .small {
+  grid-column: 2;
+}
 .board {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 14px;
+  grid-template-columns: minmax(0, 1fr) 250px;
+  gap: 18px;
 }
-.parts {
+.side {
+  display: grid;
+  gap: 7px;
+  align-content: start;
+}
+.failure {
   display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
-  margin-top: 6px;
-  max-height: 340px;
+  justify-content: space-between;
+  align-items: center;
+  padding-left: 9px;
+  border: 1px solid var(--grease);
+  background: var(--grease-wash);
+}
+.losses {
+  list-style: none;
+  padding: 0;
+  max-height: 210px;
   overflow: auto;
 }
-.face {
-  display: block;
-  width: 100%;
-  max-height: 240px;
-}
-.sheet-face {
-  fill: var(--sheet);
-  stroke: var(--graphite);
-  stroke-width: 3;
-}
-.piece {
-  fill: var(--face);
-  stroke: var(--graphite);
-  stroke-width: 2;
-}
-.piece.dark {
-  fill: var(--chalk);
-}
-.cross {
-  stroke: var(--grease);
-  stroke-width: 3;
-}
-.tasks p {
-  margin: 3px 0;
-}
-.tasks b {
-  margin-left: 5px;
+.more {
+  display: grid;
+  gap: 6px;
 }
 .link {
   background: none;

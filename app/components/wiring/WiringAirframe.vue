@@ -295,7 +295,7 @@ figure svg {
 }
 figure text {
   font:
-    15px 'B612',
+    15px 'Public Sans',
     sans-serif;
   fill: var(--graphite);
   paint-order: stroke;

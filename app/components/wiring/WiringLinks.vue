@@ -330,7 +330,7 @@ const marksOf = (link: Link) => ({ 'data-link': link.id })
 }
 .node text {
   font:
-    11px 'B612',
+    11px 'Public Sans',
     sans-serif;
   fill: var(--graphite);
 }

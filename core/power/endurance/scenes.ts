@@ -102,7 +102,7 @@ function rescueOf({
  * A failure with the alternator lost too, where it takes the power of its field: an alternator whose field breaker opens, or whose
  * field hangs on a dead bus, gives nothing (common practice).
  */
-function withDeadField(model: PowerModel, failure: Failure): Failure {
+export function withDeadField(model: PowerModel, failure: Failure): Failure {
   const fields = electricUnits(model.design).filter(unit => unit.item.power && unit.item.provides.includes('generator'))
   if (!fields.length || failure.sources?.includes(MAIN_ALTERNATOR) || !model.alternators.includes(MAIN_ALTERNATOR))
     return failure

@@ -125,7 +125,7 @@ async function setDownFree(unit: DesignUnit) {
 .bar {
   grid-area: bar;
   display: flex;
-  gap: 6px;
+  gap: 5px;
   align-items: center;
   padding: 6px 12px;
   border-bottom: 1px solid var(--rule);
@@ -135,7 +135,7 @@ async function setDownFree(unit: DesignUnit) {
   grid-area: canvas;
 }
 .under {
-  flex: 0 1 190px;
+  flex: 0 1 150px;
   margin-top: 4px;
 }
 .side {
