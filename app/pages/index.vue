@@ -37,7 +37,7 @@ const goneSaid = computed({
 
 const find = ref('')
 const SORTS = [
-  { value: 'saved', title: 'saved last first' },
+  { value: 'saved', title: 'most recent' },
   { value: 'registration', title: 'registration' },
   { value: 'title', title: 'name' }
 ] as const
@@ -177,7 +177,7 @@ const restoreField = useTemplateRef('restoreField')
         <h1>Ewerpanel</h1>
         <p class="quiet">Plan the panel before metal is cut: fit, power, wiring, rules, weight, money.</p>
       </div>
-      <v-btn color="primary" variant="flat" @click="starting = true">New aeroplane</v-btn>
+      <v-btn color="primary" variant="flat" @click="starting = true">New aircraft</v-btn>
       <v-btn @click="importField?.click()">Import a project file</v-btn>
       <input
         ref="importField"
@@ -194,7 +194,7 @@ const restoreField = useTemplateRef('restoreField')
     <p v-if="said" class="said" role="status">{{ said }}</p>
     <div v-if="rows && rows.length > 1" class="row sieve">
       <v-text-field v-model="find" label="Search" class="search" type="search" />
-      <ChoiceField v-model="sort" label="Sorted by" class="sort" :items="SORTS" />
+      <ChoiceField v-model="sort" label="Sort" class="sort" :items="SORTS" />
     </div>
     <section aria-label="Projects" class="floor">
       <p v-if="!rows" class="quiet">Loading projects…</p>

@@ -1,4 +1,4 @@
-import { looksRound, type FunctionName, type Item } from '../catalogue'
+import { looksRound, type FunctionName } from '../catalogue'
 import {
   across,
   clockPoint,
@@ -14,7 +14,8 @@ import {
   type Area,
   type FacePane,
   type Ink,
-  type Mark
+  type Mark,
+  type PicturedItem
 } from './mark'
 
 /** Radios, rows of keys, switches, lamps and plain fittings. */
@@ -155,7 +156,7 @@ function keyRow({ x, y, w, h }: Area, legends: readonly string[], shows: readonl
       })
   }
 }
-export const audioFace = (item: Item, area: Area): Controls =>
+export const audioFace = (item: PicturedItem, area: Area): Controls =>
   keyRow(
     area,
     [
@@ -171,7 +172,7 @@ export const audioFace = (item: Item, area: Area): Controls =>
     ['audio selection']
   )
 /** Steering keys of an autopilot: those for what it has. */
-export const steeringFace = (item: Item, area: Area): Controls =>
+export const steeringFace = (item: PicturedItem, area: Area): Controls =>
   keyRow(
     area,
     item.kind === 'autopilot controller'
@@ -189,7 +190,7 @@ export const steeringFace = (item: Item, area: Area): Controls =>
     ['autopilot control', 'autopilot']
   )
 /** A small round radio: a screen of two lines in its middle, a knob. */
-export function roundRadioFace(item: Item, r: number): Controls {
+export function roundRadioFace(item: PicturedItem, r: number): Controls {
   const glass = { x: -r * 0.72, y: -r * 0.5, w: r * 1.44, h: r * 0.72 }
   const [name, first, second]: [FunctionName, string, string] =
     item.kind === 'transponder'
@@ -263,7 +264,7 @@ export const breakerMarks = (area: Area): Mark[] => {
 }
 
 /** Lamps in rows: three greens for a gear, a ladder for an angle, amber fields for the rest. */
-export function lampPanes(item: Item, area: Area): FacePane[] {
+export function lampPanes(item: PicturedItem, area: Area): FacePane[] {
   const shows = item.provides.slice(0, 1)
   if (looksRound(item.face!.bezel)) {
     const r = Math.min(area.w, area.h) / 2
@@ -325,7 +326,7 @@ export const trimPane = ({ x, y, w, h }: Area): FacePane =>
   )
 
 /** Plain fittings: what each looks like from the seat. */
-export function fittingMarks(item: Item, area: Area): Mark[] {
+export function fittingMarks(item: PicturedItem, area: Area): Mark[] {
   const [x, y] = middleOf(area)
   const r = Math.min(area.w, area.h) / 2
   switch (item.kind) {

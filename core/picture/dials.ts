@@ -1,4 +1,4 @@
-import type { FunctionName, Item } from '../catalogue'
+import type { FunctionName } from '../catalogue'
 import { cardMarks, horizonDisc } from './screens'
 import {
   across,
@@ -11,7 +11,8 @@ import {
   segment,
   type Area,
   type FacePane,
-  type Mark
+  type Mark,
+  type PicturedItem
 } from './mark'
 
 /** Pointer instruments: a dial with its scale, numerals, name and pointer. */
@@ -175,7 +176,7 @@ const counter = (r: number): Mark[] => {
 }
 
 /** What a round instrument with a pointer, a card or a counter shows. */
-export function dialPanes(item: Item, r: number): FacePane[] {
+export function dialPanes(item: PicturedItem, r: number): FacePane[] {
   const shows = (name: FunctionName) => item.provides.includes(name)
   if (item.kind === 'clock') return [pane(r, ['clock'], hands(r))]
   if (shows('attitude')) return [pane(r, ['attitude'], horizonDisc(0, 0, r * 0.86))]
@@ -186,7 +187,7 @@ export function dialPanes(item: Item, r: number): FacePane[] {
   return [pane(r, name ? [name] : [], dialMarks((name && SCALES[name]) ?? PLAIN, 0, 0, r))]
 }
 /** Gauges side by side, one for each value that the unit shows; halves of dials, with their names. */
-export function gaugePanes(item: Item, area: Area): FacePane[] {
+export function gaugePanes(item: PicturedItem, area: Area): FacePane[] {
   const names = SHOWN_ON_DIALS.filter(name => item.provides.includes(name)).slice(0, 6)
   return across(area, Math.max(1, names.length), area.w * 0.02).map((cell, i): FacePane => {
     const r = Math.min(cell.w * 0.5, cell.h * 0.46)

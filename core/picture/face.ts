@@ -19,7 +19,17 @@ import {
 } from './controls'
 import { compassPane, dialPanes, gaugePanes, slipPane } from './dials'
 import { figurePath } from './path'
-import { disc, fitted, inset, merged, rectangle, type Area, type FacePicture, type Mark } from './mark'
+import {
+  disc,
+  fitted,
+  inset,
+  merged,
+  rectangle,
+  type Area,
+  type FacePicture,
+  type Mark,
+  type PicturedItem
+} from './mark'
 import { roundScreenPanes, screenPanes } from './screens'
 
 /** Kinds whose front is a box with a bezel of its own; the rest are fittings in the sheet. */
@@ -42,7 +52,7 @@ const areaOf = (shape: Shape): Area => {
 }
 
 /** A screen with keys under it and knobs at its corners: where the entry does not say where they are, as is common practice. */
-function screenFace(item: Item, area: Area): FacePicture {
+function screenFace(item: PicturedItem, area: Area): FacePicture {
   const { screen, knobs, keys } = item.face!.front ?? {}
   const side = Math.min(9, Math.max(3, Math.min(area.w, area.h) * 0.05))
   const foot = Math.min(14, Math.max(8, area.h * 0.12))
@@ -96,7 +106,7 @@ function screenFace(item: Item, area: Area): FacePicture {
 }
 
 /** What a rectangular face shows, by the kind of its unit. */
-function rectangularFace(item: Item, area: Area): FacePicture {
+function rectangularFace(item: PicturedItem, area: Area): FacePicture {
   switch (item.kind) {
     case 'com':
       return comFace(area)
@@ -133,7 +143,7 @@ function rectangularFace(item: Item, area: Area): FacePicture {
 }
 
 /** A push button in the sheet with its name: level, go-around, disconnect. */
-const buttonMarks = (item: Item, r: number): Mark[] => {
+const buttonMarks = (item: PicturedItem, r: number): Mark[] => {
   const legend = item.provides.includes('level mode') ? 'LVL' : item.provides.includes('go-around mode') ? 'GA' : 'OFF'
   return [
     { ink: 'metal', d: disc(0, 0, r) },
@@ -142,7 +152,7 @@ const buttonMarks = (item: Item, r: number): Mark[] => {
   ]
 }
 /** What a round face of radius `r` shows. */
-function roundFace(item: Item, area: Area): FacePicture {
+function roundFace(item: PicturedItem, area: Area): FacePicture {
   const r = Math.min(area.w, area.h) / 2
   const bare = (marks: Mark[]): FacePicture => ({ marks, panes: [] })
   switch (item.kind) {
@@ -199,7 +209,7 @@ function roundFace(item: Item, area: Area): FacePicture {
  * The face of an item as a plain picture of the house, drawn from its entry: kind, functions, shape, and where the entry says so
  * its screen, knobs and keys. In mm from the centre of the bezel, y down. Undefined for what has no face.
  */
-export const facePicture = perObject((item: Item): FacePicture | undefined => {
+export const facePicture = perObject((item: PicturedItem): FacePicture | undefined => {
   if (!item.face) return undefined
   const { bezel } = item.face
   const area = areaOf(bezel)
@@ -225,7 +235,7 @@ const COMPACT = new Set<Item['kind']>([
   'vacuum part'
 ])
 /** A small square front of what is else a strip or a dial: its middle is drawn as a round one's is. */
-const isCompact = (item: Item, { w, h }: Area): boolean => COMPACT.has(item.kind) && w < 1.4 * h
+const isCompact = (item: PicturedItem, { w, h }: Area): boolean => COMPACT.has(item.kind) && w < 1.4 * h
 
 /** The square of the circle of a round bezel, without the relief for a knob beside it. */
 const roundArea = (bezel: Shape, area: Area): Area => {

@@ -1,4 +1,4 @@
-import type { Figure, PointMm } from '../panel'
+import type { Figure } from '../panel'
 import { rectangle } from './mark'
 
 /** A figure as the commands of an SVG path. `flip` turns y up into the drawing's y down. */
@@ -14,5 +14,5 @@ export function figurePath(f: Figure, flip: (y: number) => number, cornerMm = 0)
       return f.parts.map(part => figurePath(part, flip)).join('')
   }
 }
-export const ringPath = (points: readonly PointMm[], flip: (y: number) => number): string =>
+export const ringPath = (points: readonly (readonly [number, number])[], flip: (y: number) => number): string =>
   `${points.map(([x, y], i) => `${i ? 'L' : 'M'}${x} ${flip(y)}`).join('')}Z`

@@ -1,4 +1,4 @@
-import type { FunctionName, Item } from '../catalogue'
+import type { FunctionName } from '../catalogue'
 import {
   across,
   clockPoint,
@@ -11,7 +11,8 @@ import {
   segment,
   type Area,
   type FacePane,
-  type Mark
+  type Mark,
+  type PicturedItem
 } from './mark'
 
 /** What screens show, in plain graphics of the house: a horizon over hatched ground, a course line, chips, bars. */
@@ -97,7 +98,7 @@ export function horizonDisc(x: number, y: number, r: number): Mark[] {
   ]
 }
 
-const has = (item: Item, ...names: FunctionName[]) => names.some(name => item.provides.includes(name))
+const has = (item: PicturedItem, ...names: FunctionName[]) => names.some(name => item.provides.includes(name))
 const pane = (area: Area, shows: readonly FunctionName[], marks: readonly Mark[]): FacePane => ({
   ...area,
   powered: true,
@@ -106,7 +107,7 @@ const pane = (area: Area, shows: readonly FunctionName[], marks: readonly Mark[]
 })
 
 /** A flight screen: horizon with what of airspeed, altitude and heading the unit shows in chips. */
-export function flightPane(item: Item, area: Area): FacePane[] {
+export function flightPane(item: PicturedItem, area: Area): FacePane[] {
   const [cw, ch] = [Math.min(area.w * 0.25, 26), Math.min(area.h * 0.1, 9)]
   const middle = area.y + area.h * 0.5 - ch / 2
   const chips: [FunctionName, Area, string, string][] = [
@@ -163,7 +164,7 @@ const ENGINE: readonly (readonly [FunctionName, string])[] = [
   ['volts and amps', 'V A']
 ]
 /** Engine bars: one for each value of the engine that the unit shows. */
-export function barsPane(item: Item, area: Area): FacePane {
+export function barsPane(item: PicturedItem, area: Area): FacePane {
   const shown = ENGINE.filter(([name]) => has(item, name))
   const bars = shown.length ? shown : ENGINE.slice(0, 4)
   const foot = Math.min(6, area.h * 0.16)
@@ -197,7 +198,7 @@ export function barsPane(item: Item, area: Area): FacePane {
   )
 }
 /** Values in rows, for a small screen with neither horizon nor map. */
-export function chipsPane(item: Item, area: Area): FacePane[] {
+export function chipsPane(item: PicturedItem, area: Area): FacePane[] {
   const rows: (readonly [FunctionName, string, string])[] = [
     ['airspeed', 'kt', '104'],
     ['altitude', 'ft', '4520'],
@@ -254,7 +255,7 @@ export function needlesMarks(x: number, y: number, r: number): Mark[] {
 }
 
 /** Everything that a screen of this unit shows, by its functions and the shape of the screen. */
-export function screenPanes(item: Item, area: Area): FacePane[] {
+export function screenPanes(item: PicturedItem, area: Area): FacePane[] {
   const flight = has(item, 'attitude', 'electronic primary display')
   const map = has(item, 'moving map', 'electronic multifunction display')
   const engine = item.kind === 'engine monitor' || (!flight && !map && has(item, 'tachometer', 'oil pressure'))
@@ -279,7 +280,7 @@ export function screenPanes(item: Item, area: Area): FacePane[] {
   return chipsPane(item, area)
 }
 /** What a round screen shows. */
-export function roundScreenPanes(item: Item, r: number): FacePane[] {
+export function roundScreenPanes(item: PicturedItem, r: number): FacePane[] {
   const area = { x: -r, y: -r, w: 2 * r, h: 2 * r }
   const round = (shows: readonly FunctionName[], marks: readonly Mark[]): FacePane => ({
     ...pane(area, shows, marks),

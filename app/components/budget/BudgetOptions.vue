@@ -16,6 +16,7 @@ import {
 import type { PutOffStanding } from '~/workers/examiner'
 import { TASK_WORDS } from '#core/resilience'
 import { TASKS } from '#core/document'
+import { AS_FOUND, resolve } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -56,6 +57,18 @@ function keep() {
     waits.value = NOTHING
     bench.said = `“${name}” is now one of the options.`
   }
+}
+/** The aircraft as installed and every option, as pictures. */
+const pictured = computed(() =>
+  [{ id: AS_FOUND, name: 'As installed' }, ...(bench.project?.options ?? [])].map(({ id, name }) => ({
+    id,
+    name,
+    design: resolve(bench.project!, id)
+  }))
+)
+const priceOf = (id: string) => {
+  const cents = standings.value.find(standing => standing.id === id)?.cents
+  return cents === undefined ? '' : preferences.money(cents)
 }
 const others = computed(() => [
   ...options.value,
@@ -186,6 +199,20 @@ const columns = computed((): Column<Measure>[] => [
     value: row => row.read(standing)
   }))
 ])
+/** Groups of cost, each a row with its amount in every option. */
+const groupRows = computed(() =>
+  [...new Set(standings.value.flatMap(standing => standing.groups.map(({ group }) => group)))].map(group => ({ group }))
+)
+type GroupRow = (typeof groupRows.value)[number]
+const groupColumns = computed((): Column<GroupRow>[] => [
+  { key: 'group', title: 'Group', value: row => row.group },
+  ...standings.value.map((standing): Column<GroupRow> => ({
+    key: columnOf(standing),
+    title: standing.name,
+    of: 'money',
+    value: row => standing.groups.find(each => each.group === row.group)?.cents ?? 0
+  }))
+])
 const keyed = computed(() => rows.value.map((row, i) => ({ ...row, key: `${i}` })))
 type Keyed = (typeof keyed.value)[number]
 const signed = (cents: number) => (cents === 0 ? '' : `${cents > 0 ? '+' : ''}${preferences.money(cents)}`)
@@ -240,6 +267,12 @@ const budget = useAnalysisFiles(
       </div>
       <p v-if="wrong" class="small" role="alert"><StateMark state="must fix" :size="14" /> {{ wrong }}</p>
       <p v-if="!standings.length && !wrong" class="small quiet" role="status">Every option is examined…</p>
+      <div class="pictures">
+        <figure v-for="{ id, name, design } in pictured" :key="id">
+          <PicturePanel :design="design" :label="`Panel of ${name}`" />
+          <figcaption><b>{{ name }}</b><span class="small quiet">{{ priceOf(id) }}</span></figcaption>
+        </figure>
+      </div>
       <FactTable
         v-if="standings.length"
         :rows="measures"
@@ -293,6 +326,11 @@ const budget = useAnalysisFiles(
         </p>
       </template>
     </section>
+    <section v-if="standings.length" class="sheet">
+      <h2>Cost by group</h2>
+      <ChartsSpendingChart :standings="standings" />
+      <FactTable :rows="groupRows" :columns="groupColumns" name="Cost by group" no-filter :key-of="row => row.group" />
+    </section>
     <section v-if="standings.length > 1" class="sheet">
       <h2>Capability after a failure</h2>
       <ChartsOptionsChart :standings="standings" />
@@ -323,6 +361,20 @@ const budget = useAnalysisFiles(
 </template>
 
 <style scoped>
+.pictures {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
+  gap: 12px;
+  margin: 8px 0 12px;
+}
+figure {
+  margin: 0;
+}
+figcaption {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+}
 .page {
   padding: 14px 18px;
   display: grid;

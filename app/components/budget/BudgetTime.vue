@@ -283,6 +283,26 @@ const moving = ref('')
           <StateMark state="decide" :size="14" /> Tasks of your own name what the plan does not have:
           {{ odds.stray.join(', ') }}.
         </p>
+        <div class="curves">
+          <ChartsChanceChart
+            :points="odds.curve.map(({ days, share }) => ({ x: days, share }))"
+            :limit="daysThere === undefined ? undefined : { x: daysThere, says: `window: ${daysThere} days` }"
+            title="working days"
+            :says="days => preferences.number(days, 0)"
+            label="Chance of being back within so many working days; the table below has the figures"
+          />
+          <ChartsChanceChart
+            :points="odds.curve.map(({ cents, share }) => ({ x: preferences.sum(cents), share }))"
+            :limit="
+              ceiling > 0
+                ? { x: preferences.sum(ceiling), says: `budget limit ${preferences.money(ceiling)}` }
+                : undefined
+            "
+            :title="`cost, ${preferences.reading.currency}`"
+            :says="preferences.moneyOfSum"
+            label="Chance of staying within an amount; the table below has the figures"
+          />
+        </div>
         <FactTable :rows="tries" :columns="tryColumns" :sum="likely" name="odds" no-filter :key-of="tryOf" />
         <p class="small quiet">
           Each trial draws every task between best and worst (three-point estimate, PERT), adds hidden defects by
@@ -381,6 +401,12 @@ const moving = ref('')
 </template>
 
 <style scoped>
+.curves {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(320px, 1fr));
+  gap: 14px;
+  margin: 8px 0;
+}
 .time {
   display: grid;
   grid-template-columns: minmax(0, 1fr);

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { FLYING, PANEL_TEMPLATES } from '#core/document'
+import { buildOutline, FLYING, PANEL_TEMPLATES } from '#core/document'
 import { bounds } from '#core/panel'
 import type { Beginning } from '#core/report'
 import { usePreferences } from '~/stores/preferences'
 
-/** A handful of questions, and an aeroplane stands filled in. */
+/** A new aircraft from a few questions. */
 const open = defineModel<boolean>({ required: true })
 const preferences = usePreferences()
 const wrong = ref('')
@@ -28,12 +28,17 @@ const readable = ref<boolean | null>(null)
 const { file, unit, choice, choices, read: drawing, reading, pick } = useOutlineFile()
 const outline = computed(() => (drawing.value?.ok ? drawing.value.outline : undefined))
 const outlineBox = computed(() => outline.value && bounds(outline.value))
+/** All templates in one scale, so that the eye compares them. */
+const WIDEST_MM = Math.max(...PANEL_TEMPLATES.map(({ measures }) => measures.widthMm))
 const panels = computed(() => [
-  ...PANEL_TEMPLATES.map(template => ({
-    value: template.id,
-    title: `${template.name}, ${preferences.length(template.measures.widthMm)} × ${preferences.length(template.measures.heightMm)}`
+  ...PANEL_TEMPLATES.map(({ id, name, measures }) => ({
+    value: id,
+    title: name,
+    size: `${preferences.length(measures.widthMm)} × ${preferences.length(measures.heightMm)}`,
+    outline: ringPath(buildOutline(measures), y => measures.heightMm - y),
+    view: `${(measures.widthMm - WIDEST_MM) / 2 - 8} -8 ${WIDEST_MM + 16} ${measures.heightMm + 16}`
   })),
-  { value: OWN, title: 'an outline of my own: DXF or SVG' }
+  { value: OWN, title: 'Import outline (DXF, SVG)', size: '', outline: '', view: '' }
 ])
 function setFlying(kind: (typeof FLYING)[number], on: boolean) {
   const flying = FLYING.filter(other => (other === kind ? on : start.flying.includes(other)))
@@ -68,8 +73,8 @@ async function begin() {
 </script>
 
 <template>
-  <ModalDialog v-model="open" max-width="720" aria-label="New aeroplane">
-    <v-card title="New aeroplane">
+  <ModalDialog v-model="open" max-width="720" aria-label="New aircraft">
+    <v-card title="New aircraft">
       <v-card-text>
         <v-form id="begin" v-model="readable" class="grid" @submit.prevent="begin">
           <div class="grid three">
@@ -92,8 +97,8 @@ async function begin() {
               label="Installed now"
               :items="[
                 { value: 'bare', title: 'Bare panel' },
-                { value: 'six round dials', title: 'six round dials, one radio' },
-                { value: 'glass', title: 'glass: a wide display' }
+                { value: 'six round dials', title: 'Six round dials, one radio' },
+                { value: 'glass', title: 'Glass: one wide display' }
               ]"
             />
           </div>
@@ -106,7 +111,20 @@ async function begin() {
               @update:model-value="on => setFlying(kind, !!on)"
             />
           </div>
-          <ChoiceField v-model="start.panel" label="Panel template" :items="panels" />
+          <fieldset class="templates">
+            <legend>Panel template</legend>
+            <label
+              v-for="panel in panels"
+              :key="panel.value"
+              class="template"
+              :class="{ chosen: start.panel === panel.value }"
+            >
+              <input v-model="start.panel" type="radio" name="panel" :value="panel.value" />
+              <svg v-if="panel.outline" :viewBox="panel.view" aria-hidden="true"><path :d="panel.outline" /></svg>
+              <span>{{ panel.title }}</span>
+              <span v-if="panel.size" class="small quiet">{{ panel.size }}</span>
+            </label>
+          </fieldset>
           <v-file-input
             v-if="start.panel === OWN"
             label="Outline, DXF or SVG"
@@ -130,8 +148,8 @@ async function begin() {
             <p v-for="problem in drawing.problems" :key="problem" class="caution" role="alert">{{ problem }}</p>
           </template>
           <p class="small quiet">
-            Pilots, weights and what is installed are typical figures: replace them by the aeroplane’s own in Brief and
-            Equipment. The measures of the sheet are in Panel.
+            Pilots, weights and what is installed are typical figures: replace them with those of the aircraft in Brief
+            and Equipment. Panel has the measures of the sheet.
           </p>
           <p v-if="wrong" class="caution" role="alert">{{ wrong }}</p>
         </v-form>
@@ -140,7 +158,7 @@ async function begin() {
         <v-spacer />
         <v-btn @click="open = false">Cancel</v-btn>
         <v-btn color="primary" variant="flat" type="submit" form="begin" :disabled="readable === false" :loading="busy"
-          >Begin</v-btn
+          >Create</v-btn
         >
       </v-card-actions>
     </v-card>
@@ -148,6 +166,52 @@ async function begin() {
 </template>
 
 <style scoped>
+.templates {
+  border: 0;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: 8px;
+}
+.templates legend {
+  font-weight: 700;
+  font-size: 13px;
+  margin-bottom: 4px;
+}
+.template {
+  position: relative;
+  display: grid;
+  gap: 2px;
+  align-content: end;
+  border: 1px solid var(--rule);
+  padding: 8px;
+  font-size: 12.5px;
+  cursor: pointer;
+}
+.template.chosen {
+  border-color: var(--dye);
+  box-shadow: inset 0 0 0 1px var(--dye);
+  background: var(--dye-wash);
+}
+.template input {
+  position: absolute;
+  top: 6px;
+  left: 6px;
+  accent-color: var(--dye);
+}
+.template:focus-within {
+  outline: 2px solid var(--dye);
+}
+.template svg {
+  display: block;
+  width: 100%;
+  height: 46px;
+}
+.template path {
+  fill: var(--sheet);
+  stroke: var(--graphite);
+  stroke-width: 8;
+}
 .three {
   grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
   align-items: start;

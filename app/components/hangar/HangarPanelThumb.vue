@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { METAL } from '#core/picture'
 import type { Card } from '#core/report'
 
-/** A panel small, to scale: its outline and the bezels that stand on it. */
+/** A panel small, to scale, as a picture. */
 const { panel } = defineProps<{ panel: Card['panel'] }>()
 const box = computed(() => {
   const xs = panel.outline.map(point => point[0])
@@ -12,22 +13,12 @@ const view = computed(() => {
   const { minX, maxX, minY, maxY } = box.value
   return `${minX - 8} ${-maxY - 8} ${maxX - minX + 16} ${maxY - minY + 16}`
 })
-const path = computed(() => `M${panel.outline.map(([x, y]) => `${x} ${-y}`).join('L')}Z`)
 </script>
 
 <template>
   <svg class="thumb" :viewBox="view" role="img" aria-label="The panel of the first option, to scale">
-    <path :d="path" class="sheet-face" />
-    <rect
-      v-for="(unit, index) in panel.units"
-      :key="index"
-      :x="unit.minX"
-      :y="-unit.maxY"
-      :width="unit.maxX - unit.minX"
-      :height="unit.maxY - unit.minY"
-      :rx="unit.round ? (unit.maxX - unit.minX) / 2 : 2"
-      class="piece"
-    />
+    <path :d="ringPath(panel.outline, y => -y)" :fill="METAL.day.fill" :stroke="METAL.day.stroke" stroke-width="3" />
+    <PictureFace v-for="(unit, index) in panel.units" :key="index" :item="unit.item" :x="unit.xMm" :y="-unit.yMm" />
   </svg>
 </template>
 
@@ -36,15 +27,5 @@ const path = computed(() => `M${panel.outline.map(([x, y]) => `${x} ${-y}`).join
   display: block;
   width: 100%;
   height: 118px;
-}
-.sheet-face {
-  fill: var(--sheet);
-  stroke: var(--graphite);
-  stroke-width: 3;
-}
-.piece {
-  fill: var(--face);
-  stroke: var(--graphite);
-  stroke-width: 2;
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { FunctionName, Item } from '#core/catalogue'
-import { facePicture, LOST, paintOf, type FacePane, type Light, type Mark } from '#core/picture'
+import type { FunctionName } from '#core/catalogue'
+import { facePicture, LOST, paintOf, type FacePane, type Light, type Mark, type PicturedItem } from '#core/picture'
 
 /**
  * The face of a unit as a picture, in mm about its centre. With what it has lost: a screen without power is off and says so, a
@@ -15,7 +15,7 @@ const {
   off = '',
   lost = []
 } = defineProps<{
-  item: Item
+  item: PicturedItem
   x?: number
   y?: number
   night?: boolean

@@ -32,6 +32,8 @@ export interface JobOdds {
   runs: number
   /** Working days and cents that so many in a hundred tries stay within. */
   quantiles: { share: number; days: number; cents: number }[]
+  /** The same at every fiftieth of the tries, to draw the whole distribution. */
+  curve: { share: number; days: number; cents: number }[]
   meanDays: number
   /** Share of the tries that are back within the days there are; undefined while no end is entered. */
   inTime?: number
@@ -45,6 +47,7 @@ export interface JobOdds {
   working: { inTime?: Working; underCeiling?: Working }
 }
 const SHARES = [0.1, 0.5, 0.8, 0.95] as const
+const CURVE = Array.from({ length: 51 }, (_, i) => i / 50)
 
 /**
  * Tries the job of a design many times: how long it takes, what it costs, what holds it up. Money is the estimate without its
@@ -80,6 +83,11 @@ export function jobOdds(
     const shares = [odds, ...varied].flatMap(each => of(each) ?? [])
     return shares.length ? ([Math.min(...shares), Math.max(...shares)] as const) : undefined
   }
+  const at = (share: number) => ({
+    share,
+    days: within(odds.days, share),
+    cents: Math.round(centsAt(within(odds.hours, share)))
+  })
   const likelyDays = Math.max(0, ...placed.map(unit => unit.finish))
   const found = {
     tasks: tasks.map((task, index) => ({
@@ -98,11 +106,8 @@ export function jobOdds(
     likelyDays,
     likelyShare: shareWithin(odds.days, likelyDays + 1e-9),
     runs,
-    quantiles: SHARES.map(share => ({
-      share,
-      days: within(odds.days, share),
-      cents: Math.round(centsAt(within(odds.hours, share)))
-    })),
+    quantiles: SHARES.map(at),
+    curve: CURVE.map(at),
     meanDays: odds.meanDays,
     inTime: inTime(odds),
     underCeiling: underCeiling(odds),

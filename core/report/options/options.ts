@@ -19,7 +19,7 @@ import {
   type Reading,
   screenName
 } from '../../quantity'
-import { evenDays, inVisit, reckon, startOf, USUAL_PACE, type Reckoning } from '../../money'
+import { type CostLine, evenDays, inVisit, reckon, startOf, USUAL_PACE, type Reckoning } from '../../money'
 import { FLOWN, TASK_WORDS } from '../../resilience'
 import type { AnalysisTable, LoadAnalysis } from '../papers/analysis'
 import { examineOption, type Figure, type Report } from '../examine/examine'
@@ -30,6 +30,8 @@ export interface OptionStanding {
   name: string
   note: string
   cents: number
+  /** The same by group of cost, in the order of the estimate; credits below nothing. They add up to `cents`. */
+  groups: { group: CostLine['group']; cents: number }[]
   /** What returns every year after it, in no total. */
   yearlyCents: number
   hours: number
@@ -94,6 +96,10 @@ function standing(
     id: design.optionId,
     name: design.optionName,
     cents: money.totalCents,
+    groups: [...new Set(money.lines.map(line => line.group))].map(group => ({
+      group,
+      cents: money.lines.filter(line => line.group === group).reduce((sum, line) => sum + line.cents, 0)
+    })),
     hours: money.labourHours,
     ...(cheapest && { quote: { shop: cheapest.shop, cents: cheapest.comparableCents } }),
     usefulLoadKg: figures['useful load'].value,

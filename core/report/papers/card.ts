@@ -1,7 +1,6 @@
-import { looksRound } from '../../catalogue'
+import type { Item } from '../../catalogue'
 import { resolve } from '../../design'
 import type { Project } from '../../document'
-import { extent, figureAt } from '../../panel'
 import { examineOption, type Figure } from '../examine/examine'
 
 /** A project as the hangar shows it: its options in figures, and its panel small. */
@@ -18,10 +17,10 @@ export interface Card {
     rules: Figure['state']
     mustFix: number
   }[]
-  /** The panel of the first option and the boxes of its bezels, in mm, y upward. */
+  /** The panel of the first option in mm, y upward, with what the picture of each unit on it is made from. */
   panel: {
     outline: readonly (readonly [number, number])[]
-    units: { round: boolean; minX: number; minY: number; maxX: number; maxY: number }[]
+    units: { xMm: number; yMm: number; item: Pick<Item, 'kind' | 'provides' | 'face' | 'power'> }[]
   }
 }
 
@@ -49,15 +48,8 @@ export function cardOf(project: Project, today?: string): Card {
     }),
     panel: {
       outline: project.airframe.panel.outline,
-      units: design.units.flatMap(unit =>
-        unit.at && unit.item.face
-          ? [
-              {
-                round: looksRound(unit.item.face.bezel),
-                ...extent(figureAt(unit.item.face.bezel, unit.at.xMm, unit.at.yMm))
-              }
-            ]
-          : []
+      units: design.units.flatMap(({ at, item: { kind, provides, face, power } }) =>
+        at && face ? [{ xMm: at.xMm, yMm: at.yMm, item: { kind, provides, face, power } }] : []
       )
     }
   }
