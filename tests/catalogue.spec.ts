@@ -222,7 +222,7 @@ test.describe('with the findings open', () => {
       .click()
     await expect(page.getByText(/Short navigator → Transponder with ADS-B/)).toBeVisible()
     const before = await page.locator('[data-link]').count()
-    await page.getByRole('button', { name: /Take \d+ proposed connection/ }).click()
+    await page.getByRole('button', { name: /Add \d+ proposed connection/ }).click()
     await expect(page.locator('[data-link]')).not.toHaveCount(before)
     await expect(page.locator('[data-finding="wiring.signal-missing"]').filter({ hasText: 'ads-b out' })).toHaveCount(0)
     await page.getByRole('button', { name: /^Undo: Take/ }).click()

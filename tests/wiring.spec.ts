@@ -82,7 +82,7 @@ test('from units to a printed list: numbered, one wire sent another way, one tic
     .filter({ hasText: 'transponder control' })
     .getByRole('button', { name: /Delete/ })
     .click()
-  await page.getByRole('button', { name: /^Take \d+ proposed/ }).click()
+  await page.getByRole('button', { name: /^Add \d+ proposed/ }).click()
   await page.getByRole('tab', { name: 'Wire list', exact: true }).click()
   await saved(page)
   for (const mark of (await option(page)).wires)

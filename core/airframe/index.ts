@@ -203,3 +203,4 @@ function stiffenerMm3(stiffener: Stiffener): number {
 }
 /** Mass of a doubler, an angle, a pair of rails or a tray in kg, as aluminium. */
 export const stiffenerKg = (stiffener: Stiffener): number => ALUMINIUM_KG * stiffenerMm3(stiffener)
+export { airframeOutline, type AirframeOutline } from './outline'

@@ -19,7 +19,7 @@ import { antennaFindings, examineAntennas, type Antenna, type Apart } from './ra
 import { coaxFindings, radioChains, type RadioChain } from './radio/coax'
 
 export { blockedWishes, blockedWords, type Blocked } from './links/blocked'
-export { carried, joinsOf, possibleLinks } from './links/ports'
+export { carried, joinPorts, possibleLinks } from './links/ports'
 export { proposeLinks } from './links/propose'
 export {
   explainDisturbance,

@@ -376,6 +376,30 @@ export const noPortFree = ({
 export const linkedTo = ({ from, port, to, toPort }: { from: Named; port: string; to: Named; toPort: string }) =>
   say`${thing(from)} ${port} is connected to ${thing(to)} ${toPort}`
 
+// links/ports.ts
+
+export const sameUnit = (unit: Named) => say`Both ports are on ${thing(unit)}. Connect it to another unit.`
+export const otherKinds = (one: string, other: string) =>
+  say`A port of kind ${one} cannot be connected to one of kind ${other}.`
+export const nothingCarried = ({
+  first,
+  second,
+  sends,
+  receives
+}: {
+  first: Named
+  second: Named
+  sends: readonly string[]
+  receives: readonly string[]
+}) =>
+  say`These ports have no signal in common. ${thing(first)} sends ${sends.join(', ') || 'nothing'} here; ${thing(second)} ${
+    receives.length ? `receives ${receives.join(', ')}` : 'receives nothing on this port'
+  }.`
+export const alreadyJoined = (first: Named, second: Named) =>
+  say`${thing(first)} and ${thing(second)} are already connected over these ports.`
+export const portTaken = (unit: Named, port: string) =>
+  say`Port ${port} of ${thing(unit)} is already connected. Disconnect it first.`
+
 // links/check.ts
 
 export const linkRemedy = ({

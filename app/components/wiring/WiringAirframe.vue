@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { legName } from '#core/airframe'
+import { airframeOutline, legName } from '#core/airframe'
 import { PACKED } from '#core/cables'
 import { ROUTE_TRAITS, type Route } from '#core/document'
 import { BEND, CLAMPS_MM, type Bundle, type WiringReport } from '#core/wiring'
@@ -41,22 +41,25 @@ const counts = computed(() => {
   for (const unit of bench.examined?.units ?? []) count.set(unit.place.id, (count.get(unit.place.id) ?? 0) + 1)
   return count
 })
-/** Where the name of a place may stand, from its dot. */
+/** Height of a view, in px of the drawing. */
+const MOST_HIGH = 520
+/** Where the name of a place may be, from its dot. */
 const SIDES = [-9, 21, -26, 38, -43, 55]
 /** Places where they are, drawn to scale: arm across, and how far right or how high down the other way. */
 function viewOf(axis: 'acrossMm' | 'upMm') {
   const known = airframe.value.places.filter(place => place[axis] !== undefined)
   if (known.length < 2) return undefined
-  const arms = airframe.value.places.map(place => place.armMm)
-  const others = known.map(place => place[axis]!)
+  const sketch = airframeOutline(airframe.value)
+  const rings = (axis === 'upMm' ? sketch?.side : sketch?.above) ?? []
+  const arms = [...airframe.value.places.map(place => place.armMm), ...rings.flat().map(([arm]) => arm)]
+  const others = [...known.map(place => place[axis]!), ...rings.flat().map(([, other]) => other)]
   const [left, right] = [Math.min(...arms), Math.max(...arms)]
   const [low, high] = [Math.min(...others), Math.max(...others)]
-  const scale = 640 / Math.max(right - left, 1)
-  const dots = known.map(place => ({
-    ...place,
-    x: 60 + (place.armMm - left) * scale,
-    y: 52 + (axis === 'upMm' ? high - place[axis]! : place[axis]! - low) * scale
-  }))
+  const scale = Math.min(640 / Math.max(right - left, 1), MOST_HIGH / Math.max(high - low, 1))
+  // What is right or high is up in the picture: from above, with the nose to the left, the right wing is the upper one.
+  const toX = (arm: number) => 60 + (640 - (right - left) * scale) / 2 + (arm - left) * scale
+  const toY = (other: number) => 52 + (high - other) * scale
+  const dots = known.map(place => ({ ...place, x: toX(place.armMm), y: toY(place[axis]!) }))
   // Names that would stand on each other give way, over and under the run by turns.
   const taken: { from: number; to: number; y: number }[] = []
   const named = dots
@@ -74,6 +77,12 @@ function viewOf(axis: 'acrossMm' | 'upMm') {
   return {
     axis,
     scale,
+    sketch: rings.map(ring =>
+      ringPath(
+        ring.map(([arm, other]) => [toX(arm), other] as const),
+        toY
+      )
+    ),
     dots: new Map(named.map(dot => [dot.id, dot])),
     height: Math.max(80, Math.max((high - low) * scale + 96, ...named.map(dot => dot.labelY + 18)))
   }
@@ -111,7 +120,7 @@ useEventListener('pointerup', () => {
   const moved = {
     ...place,
     armMm: round(place.armMm + was.dx / was.scale),
-    [was.axis]: round((place[was.axis] ?? 0) + ((was.axis === 'upMm' ? -1 : 1) * was.dy) / was.scale)
+    [was.axis]: round((place[was.axis] ?? 0) - was.dy / was.scale)
   }
   bench.act([{ type: 'place.put', place: moved }], `Move ${place.name}`)
 })
@@ -145,7 +154,7 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
 <template>
   <div class="airframe">
     <section class="sheet">
-      <h2>Where it all is</h2>
+      <h2>Airframe</h2>
       <p v-if="unplaced.length" class="small quiet">
         Not on both drawings, since nobody has entered where they are:
         {{ unplaced.map(place => place.name).join(', ') }}. Enter it below, Places.
@@ -158,6 +167,7 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
             role="img"
             :aria-label="`Places of the airframe and the runs between them. ${says}. The tables below have positions and lengths`"
           >
+            <path v-for="(d, i) in view.sketch" :key="i" :d="d" class="sketch" />
             <template v-for="route in airframe.routes" :key="legName(route.from, route.to)">
               <line
                 v-if="view.dots.has(route.from) && view.dots.has(route.to)"
@@ -188,8 +198,8 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
         </figure>
       </div>
       <p class="small quiet">
-        A run is drawn as thick as its bundle would have it; dashed where a plug parts it. The number is that of units
-        there. A place can be drawn to where it is, or entered below.
+        A run is drawn as thick as its bundle; dashed where a plug separates it. The number is that of units there. The
+        aircraft behind it is a sketch from the places entered, not to scale. Drag a place, or enter its position below.
       </p>
     </section>
     <section class="sheet">
@@ -278,10 +288,17 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
 }
 figure svg {
   width: 100%;
-  max-height: 440px;
+  max-height: 520px;
 }
 .row.end {
   margin-top: 14px;
+}
+.sketch {
+  fill: var(--sheet);
+  fill-opacity: 0.55;
+  stroke: var(--sheet-edge);
+  stroke-width: 1;
+  stroke-linejoin: round;
 }
 .leg {
   stroke: var(--dye);

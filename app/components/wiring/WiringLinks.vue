@@ -1,9 +1,17 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { freeLinkId, type Link } from '#core/document'
+import { freeLinkId, type Link, type LinkEnd } from '#core/document'
 import type { DesignUnit } from '#core/design'
 import { connectionsOf, DASHES, layConnections, writeConnectionsSvg, type PlacedConnections } from '#core/formats'
-import { blockedWishes, blockedWords, carried, joinsOf, proposeLinks, type WiringReport } from '#core/wiring'
+import {
+  blockedWishes,
+  blockedWords,
+  carried,
+  joinPorts,
+  numberText,
+  proposeLinks,
+  type WiringReport
+} from '#core/wiring'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -65,24 +73,23 @@ function takeProposal() {
     option &&
     bench.act(
       proposed.value.map(link => ({ type: 'link.put' as const, option: option.id, link: link })),
-      `Take ${proposed.value.length} proposed connections`
+      `Add ${proposed.value.length} proposed connections`
     )
   )
-    bench.said = 'The proposed connections are in. Undo takes them all back.'
+    bench.said = 'Proposed connections added. Undo removes them.'
 }
 
-/** A line drawn by hand from one unit of the diagram to another, on the screen. */
-const drawn = shallowRef<{ from: string; x0: number; y0: number; x: number; y: number }>()
+/** A line drawn by hand from one port of the diagram to another, on the screen. */
+const drawn = shallowRef<{ from: LinkEnd; x0: number; y0: number; x: number; y: number }>()
 const drawing = useTemplateRef<SVGSVGElement>('drawing')
 const inDrawing = (event: PointerEvent) => {
   const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(drawing.value!.getScreenCTM()!.inverse())
   return { x, y }
 }
-function begin(id: string, event: PointerEvent) {
+function begin(end: LinkEnd, event: PointerEvent) {
   if (event.button !== 0) return
-  bench.selected = [id]
   const { x, y } = inDrawing(event)
-  drawn.value = { from: id, x0: x, y0: y, x, y }
+  drawn.value = { from: end, x0: x, y0: y, x, y }
 }
 useEventListener('pointermove', (event: PointerEvent) => {
   if (drawn.value) drawn.value = { ...drawn.value, ...inDrawing(event) }
@@ -90,29 +97,49 @@ useEventListener('pointermove', (event: PointerEvent) => {
 useEventListener('pointerup', (event: PointerEvent) => {
   const line = drawn.value
   drawn.value = undefined
-  if (!line || !placed.value) return
-  const { x, y } = inDrawing(event)
-  const node = placed.value.nodes.find(
-    node => x >= node.x && x <= node.x + node.width && y >= node.y && y <= node.y + node.height
-  )
-  if (node && node.id !== line.from) joinUnits(line.from, node.id)
+  const port = document
+    .elementFromPoint(event.clientX, event.clientY)
+    ?.closest('[data-port]')
+    ?.getAttribute('data-port')
+  const [unit, id] = port?.split(' ') ?? []
+  if (line && unit && id && (unit !== line.from.unit || id !== line.from.port)) join(line.from, { unit, port: id })
 })
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.key === 'Escape') drawn.value = undefined
+  if (event.key === 'Escape') drawn.value = picked.value = undefined
 })
-/** Links two units over the free ports by which most is said, either way. */
-function joinUnits(a: string, b: string) {
+/** The first port pressed by keyboard; the second completes the connection. */
+const picked = shallowRef<LinkEnd>()
+function pick(end: LinkEnd) {
+  const first = picked.value
+  picked.value = first ? undefined : end
+  if (!first) bench.said = `${nameOf(end.unit)} ${end.port}: now press Enter on the other port. Escape cancels.`
+  else if (first.unit !== end.unit || first.port !== end.port) join(first, end)
+}
+/** Connects two ports, or says why not. */
+function join(a: LinkEnd, b: LinkEnd) {
   const { option } = bench
-  const [best] = joinsOf(design.value, a, b)
   if (!option) return
-  if (!best) {
-    bench.said = `${nameOf(a)} and ${nameOf(b)} have no two free ports that understand each other. Nothing was changed.`
+  const found = joinPorts(design.value, a, b)
+  if ('refused' in found) {
+    bench.said = `${preferences.say(found.refused)} Nothing was changed.`
     return
   }
-  if (bench.act([{ type: 'link.put', option: option.id, link: best.link }], `Link ${nameOf(a)} to ${nameOf(b)}`))
-    bench.said =
-      `${nameOf(best.link.from.unit)} ${best.link.from.port} is linked to ` +
-      `${nameOf(best.link.to.unit)} ${best.link.to.port}: ${best.says.join(', ') || 'coax'}.`
+  const { link: made, says: signals } = found
+  const ends = `${nameOf(made.from.unit)} ${made.from.port} to ${nameOf(made.to.unit)} ${made.to.port}`
+  if (bench.act([{ type: 'link.put', option: option.id, link: made }], `Connect ${ends}`))
+    bench.said = `Connected ${ends}: ${signals.join(', ') || 'coax'}.`
+}
+/** Wire numbers and signals of a line, and which line the pointer is on. */
+const numbers = computed(() => new Map(wiring.wires.map(wire => [wire.id, numberText(wire.mark?.number)])))
+const hovered = shallowRef<PlacedConnections['edges'][number]>()
+const lineSays = (edge: PlacedConnections['edges'][number]) => {
+  const wires = edge.wires.map(id => numbers.value.get(id)).filter(Boolean)
+  return (
+    `${nameOf(edge.from.node)} ${edge.from.port} to ` +
+    `${edge.to.node.startsWith('bus ') ? 'CAN bus' : `${nameOf(edge.to.node)} ${edge.to.port}`}, ${edge.kind}: ` +
+    `${edge.signals.join(', ') || 'radio frequency'}. ` +
+    (wires.length ? `Wires ${wires.join(', ')}.` : `${edge.wires.length} wires, not numbered yet.`)
+  )
 }
 
 const placed = shallowRef<PlacedConnections>()
@@ -144,9 +171,101 @@ const marksOf = (link: Link) => ({ 'data-link': link.id })
   <div class="links">
     <section class="sheet">
       <div class="row">
+        <h2 class="grow">Interconnect diagram</h2>
+        <span v-for="kind in kinds" :key="kind" class="small key"
+          ><svg width="34" height="8" aria-hidden="true">
+            <line x1="0" y1="4" x2="34" y2="4" class="wire" :stroke-dasharray="DASHES[kind]" /></svg
+          >{{ kind }}</span
+        >
+        <v-btn :disabled="!placed?.nodes.length" @click="giveSvg">SVG</v-btn>
+      </div>
+      <div v-if="placed?.nodes.length" class="scroll" role="region" aria-label="Diagram of connections" tabindex="0">
+        <svg
+          ref="drawing"
+          :viewBox="`-4 -4 ${placed.width + 8} ${placed.height + 8}`"
+          :style="{ width: `${placed.width + 8}px`, maxWidth: placed.width > 1500 ? 'none' : '100%' }"
+          role="group"
+          :aria-label="`${placed.nodes.length} units and ${placed.edges.length} cables; the table above has them in words`"
+        >
+          <g
+            v-for="edge in placed.edges"
+            :key="edge.id"
+            class="line"
+            :class="{
+              here: hovered === edge || [edge.from.node, edge.to.node].some(id => bench.selected.includes(id))
+            }"
+            :data-line="edge.id"
+            @pointerenter="hovered = edge"
+            @pointerleave="hovered = undefined"
+          >
+            <title>{{ lineSays(edge) }}</title>
+            <polyline :points="edge.points.map(({ x, y }) => `${x},${y}`).join(' ')" class="hit" />
+            <polyline
+              :points="edge.points.map(({ x, y }) => `${x},${y}`).join(' ')"
+              class="wire"
+              :stroke-dasharray="DASHES[edge.kind]"
+            />
+          </g>
+          <g
+            v-for="node in placed.nodes"
+            :key="node.id"
+            :transform="`translate(${node.x}, ${node.y})`"
+            class="node"
+            :class="[node.kind, { here: bench.selected.includes(node.id) }]"
+          >
+            <rect :width="node.width" :height="node.height" rx="2" @pointerdown="bench.selected = [node.id]" />
+            <text v-if="node.kind === 'unit'" x="8" y="16" class="name">{{ node.says }}</text>
+            <text v-else :x="node.width / 2" y="-5" text-anchor="middle" class="name">{{ node.says }}</text>
+            <template v-if="node.kind === 'unit'">
+              <g
+                v-for="port in node.ports"
+                :key="port.id"
+                class="port"
+                :class="{
+                  used: port.used,
+                  picked: picked && picked.unit === node.id && picked.port === port.id
+                }"
+                :data-port="`${node.id} ${port.id}`"
+                role="button"
+                tabindex="0"
+                :aria-label="`${node.says} ${port.says}, ${port.used ? 'connected' : 'free'}`"
+                @pointerdown.prevent="begin({ unit: node.id, port: port.id }, $event)"
+                @keydown.enter.prevent="pick({ unit: node.id, port: port.id })"
+              >
+                <rect
+                  :x="port.side === 'left' ? -4 : node.width / 2"
+                  :y="port.y - 7.5"
+                  :width="node.width / 2 + 4"
+                  height="15"
+                  class="touch"
+                />
+                <circle :cx="port.x" :cy="port.y" r="3.6" />
+                <text
+                  :x="port.side === 'left' ? 7 : node.width - 7"
+                  :y="port.y + 3.2"
+                  :text-anchor="port.side === 'left' ? 'start' : 'end'"
+                >
+                  {{ port.says }}
+                </text>
+              </g>
+            </template>
+          </g>
+          <line v-if="drawn" :x1="drawn.x0" :y1="drawn.y0" :x2="drawn.x" :y2="drawn.y" class="wire here by-hand" />
+        </svg>
+      </div>
+      <p v-else class="quiet">Nothing is linked yet.</p>
+      <p class="small" role="status" data-line-says>{{ hovered ? lineSays(hovered) : ' ' }}</p>
+      <p class="small quiet">
+        Drag from port to port to connect; Enter on one port and then on another does the same. Filled ports are
+        connected. A CAN bus is wired from unit to unit in the order that takes the shortest cable, with
+        {{ preferences.number(120, 0) }} Ω at both ends.
+      </p>
+    </section>
+    <section class="sheet">
+      <div class="row">
         <h2 class="grow">Data connections</h2>
         <v-btn color="primary" variant="flat" :disabled="proposed.length === 0" @click="takeProposal">
-          {{ proposed.length ? `Take ${proposed.length} proposed connections` : 'Nothing to propose' }}
+          {{ proposed.length ? `Add ${proposed.length} proposed connections` : 'Nothing to propose' }}
         </v-btn>
       </div>
       <p v-if="proposed.length" class="small quiet">
@@ -158,7 +277,7 @@ const marksOf = (link: Link) => ({ 'data-link': link.id })
         }}
       </p>
       <p v-if="bench.option!.links.length === 0" class="quiet">
-        No data connections yet. Take the proposed ones, or join two ports below.
+        No data connections yet. Add the proposed ones, or connect two ports below.
       </p>
       <FactTable
         v-else
@@ -222,53 +341,6 @@ const marksOf = (link: Link) => ({ 'data-link': link.id })
         </li>
       </ul>
     </section>
-    <section class="sheet">
-      <div class="row">
-        <h2 class="grow">As a diagram</h2>
-        <span v-for="kind in kinds" :key="kind" class="small key"
-          ><svg width="34" height="8" aria-hidden="true">
-            <line x1="0" y1="4" x2="34" y2="4" class="wire" :stroke-dasharray="DASHES[kind]" /></svg
-          >{{ kind }}</span
-        >
-        <v-btn :disabled="!placed?.nodes.length" @click="giveSvg">SVG</v-btn>
-      </div>
-      <div v-if="placed?.nodes.length" class="scroll" role="region" aria-label="Diagram of connections" tabindex="0">
-        <svg
-          ref="drawing"
-          :viewBox="`-4 -4 ${placed.width + 8} ${placed.height + 8}`"
-          :style="{ width: `${placed.width + 8}px`, maxWidth: placed.width > 1500 ? 'none' : '100%' }"
-          role="img"
-          :aria-label="`${placed.nodes.length} units and ${placed.edges.length} cables; the table above has them in words`"
-        >
-          <polyline
-            v-for="edge in placed.edges"
-            :key="edge.id"
-            :points="edge.points.map(({ x, y }) => `${x},${y}`).join(' ')"
-            class="wire"
-            :class="{ here: [edge.from, edge.to].some(id => bench.selected.includes(id)) }"
-            :stroke-dasharray="DASHES[edge.kind]"
-          />
-          <g
-            v-for="node in placed.nodes"
-            :key="node.id"
-            :transform="`translate(${node.x}, ${node.y})`"
-            class="node"
-            :class="{ here: bench.selected.includes(node.id) }"
-            @pointerdown.prevent="begin(node.id, $event)"
-          >
-            <rect :width="node.width" :height="node.height" rx="2" />
-            <text x="8" y="17">{{ node.says }}</text>
-          </g>
-          <line v-if="drawn" :x1="drawn.x0" :y1="drawn.y0" :x2="drawn.x" :y2="drawn.y" class="wire here by-hand" />
-        </svg>
-      </div>
-      <p v-else class="quiet">Nothing is linked yet.</p>
-      <p class="small quiet">
-        A CAN bus is led from box to box in the order that takes least cable, with
-        {{ preferences.number(120, 0) }} Ω at both ends. Press a unit to see its cables; draw from one to another to
-        link them over the free ports by which most is said.
-      </p>
-    </section>
   </div>
 </template>
 
@@ -309,30 +381,64 @@ const marksOf = (link: Link) => ({ 'data-link': link.id })
   stroke: var(--graphite);
   stroke-width: 1.2;
 }
+.here .wire,
 .wire.here {
   stroke: var(--dye);
-  stroke-width: 2.2;
+  stroke-width: 2.4;
+}
+.hit {
+  fill: none;
+  stroke: transparent;
+  stroke-width: 9;
 }
 .by-hand {
   stroke-dasharray: 4 3;
   pointer-events: none;
 }
-.node {
-  cursor: pointer;
-}
 .node rect {
   fill: var(--paper);
   stroke: var(--graphite);
 }
-.node.here rect {
+.node.bus rect {
+  fill: var(--graphite);
+}
+.node.here > rect {
   stroke: var(--dye);
   stroke-width: 2.2;
 }
 .node text {
   font:
-    11px 'Public Sans',
+    9px 'Public Sans',
     sans-serif;
   fill: var(--graphite);
+  user-select: none;
+}
+.node .name {
+  font-size: 11px;
+  font-weight: 700;
+}
+.port {
+  cursor: crosshair;
+  outline: none;
+}
+.port .touch {
+  fill: transparent;
+  stroke: none;
+}
+.port circle {
+  fill: var(--paper);
+  stroke: var(--graphite);
+  stroke-width: 1.2;
+}
+.port.used circle {
+  fill: var(--graphite);
+}
+.port:hover circle,
+.port:focus-visible circle,
+.port.picked circle {
+  fill: var(--dye);
+  stroke: var(--dye);
+  stroke-width: 3;
 }
 @media (max-width: 900px) {
   .join {

@@ -13,13 +13,42 @@ const design = resolve(dun, 'b')
 const diagram = connectionsOf(design, wires)
 const placed = await layConnections(diagram, new Elk())
 
-describe('who talks to whom, as a diagram', () => {
-  it('has a line for every cable from unit to unit and no box for what talks to nobody', () => {
-    const cables = wires.filter(wire => wire.units.length === 2)
-    expect(diagram.edges.map(edge => edge.id)).toEqual(cables.map(wire => wire.id))
-    const talks = new Set(cables.flatMap(wire => wire.units))
-    expect(new Set(diagram.nodes.map(node => node.id))).toEqual(talks)
-    expect(diagram.nodes.length).toBeLessThan(design.units.length)
+describe('data connections as a diagram', () => {
+  it('has a line from port to port for every link, and a CAN bus as a bus that each member is joined to once', () => {
+    const kindOf = ({ unit, port }: { unit: string; port: string }) =>
+      design.units.find(other => other.id === unit)!.item.ports.find(other => other.id === port)!.kind
+    const plain = design.links.filter(link => kindOf(link.from) !== 'can')
+    const lines = diagram.edges.filter(edge => edge.kind !== 'can')
+    expect(lines.map(({ from, to }) => `${from.node} ${from.port} ${to.node} ${to.port}`)).toEqual(
+      plain.map(({ from, to }) => `${from.unit} ${from.port} ${to.unit} ${to.port}`)
+    )
+    const members = new Set(
+      design.links.filter(link => kindOf(link.from) === 'can').flatMap(({ from, to }) => [from.unit, to.unit])
+    )
+    const bus = diagram.nodes.filter(node => node.kind === 'bus')
+    expect(bus).toHaveLength(1)
+    expect(
+      diagram.edges
+        .filter(edge => edge.to.node === bus[0]!.id)
+        .map(edge => edge.from.node)
+        .sort()
+    ).toEqual([...members].sort())
+    expect(members.size).toBeGreaterThan(3)
+  })
+  it('every line names the wires that carry it, and every signal wire is on some line', () => {
+    const cables = wires.filter(wire => wire.units.length === 2 && wire.links.length)
+    const named = new Set(diagram.edges.flatMap(edge => edge.wires))
+    expect(cables.filter(wire => !named.has(wire.id))).toEqual([])
+  })
+  it('shows every port of a unit once, free ones too', () => {
+    for (const unit of design.units.filter(unit => unit.item.ports.length)) {
+      const node = diagram.nodes.find(node => node.id === unit.id)!
+      expect(node.ports.map(port => port.id).sort()).toEqual(unit.item.ports.map(port => port.id).sort())
+      const used = design.links.flatMap(({ from, to }) => [from, to]).filter(end => end.unit === unit.id)
+      expect(new Set(node.ports.filter(port => port.used).map(port => port.id))).toEqual(
+        new Set(used.map(end => end.port))
+      )
+    }
   })
   it('no two boxes overlap, and every box is on the sheet', () => {
     for (const [index, a] of placed.nodes.entries()) {
@@ -43,8 +72,8 @@ describe('who talks to whom, as a diagram', () => {
     }
     for (const { from, to, points } of placed.edges) {
       expect(points.length).toBeGreaterThanOrEqual(2)
-      expect(onSide(from, points[0]!)).toBe(true)
-      expect(onSide(to, points.at(-1)!)).toBe(true)
+      expect(onSide(from.node, points[0]!)).toBe(true)
+      expect(onSide(to.node, points.at(-1)!)).toBe(true)
     }
   })
   it('lines run level or upright', () => {

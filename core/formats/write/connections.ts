@@ -1,62 +1,187 @@
 import type { ELK, ElkNode } from 'elkjs/lib/elk-api'
-import type { PortKind } from '../../catalogue'
-import type { Design } from '../../design'
-import type { Wire } from '../../wiring'
+import { saidBy, type Port, type PortKind, type SignalName } from '../../catalogue'
+import type { Design, DesignUnit } from '../../design'
+import type { Link } from '../../document'
+import { carried, type Wire } from '../../wiring'
 import { escaped } from './svg'
 
-/** Who talks to whom, as a diagram: units as boxes, cables as lines. */
+/** A port on the side of its box: inputs left, the others right. Its place is from the corner of the box, in px. */
+export interface DiagramPort {
+  id: string
+  kind: PortKind
+  says: string
+  side: 'left' | 'right'
+  /** Whether something is connected to it. */
+  used: boolean
+  x: number
+  y: number
+}
+interface DiagramNode {
+  id: string
+  /** A unit with its ports, or a bus that several ports share. */
+  kind: 'unit' | 'bus'
+  says: string
+  width: number
+  height: number
+  ports: DiagramPort[]
+}
+interface DiagramEdge {
+  id: string
+  /** Links that it draws: one, or those of a unit on a bus. */
+  links: string[]
+  from: { node: string; port: string }
+  to: { node: string; port: string }
+  kind: PortKind
+  signals: SignalName[]
+  /** Ids of the wires that carry it. */
+  wires: string[]
+}
+/** The data connections as a diagram: units with their ports, lines from port to port, a CAN bus as a bus. */
 export interface Connections {
-  nodes: { id: string; says: string; width: number; height: number }[]
-  edges: { id: string; from: string; to: string; kind: PortKind; says: string }[]
+  nodes: DiagramNode[]
+  edges: DiagramEdge[]
 }
 export interface PlacedConnections {
   width: number
   height: number
-  nodes: (Connections['nodes'][number] & { x: number; y: number })[]
-  edges: (Connections['edges'][number] & { points: { x: number; y: number }[] })[]
+  nodes: (DiagramNode & { x: number; y: number })[]
+  edges: (DiagramEdge & { points: { x: number; y: number }[] })[]
 }
 
-/** Width of a letter of the labels, about, in px. */
-const LETTER = 6.6
-/** The signal cables of a design as a diagram. */
-export function connectionsOf(design: Design, wires: readonly Wire[]): Connections {
-  const signals = wires.filter(wire => wire.units.length === 2)
-  const used = new Set(signals.flatMap(wire => wire.units))
-  return {
-    nodes: design.units
-      .filter(unit => used.has(unit.id))
-      .map(unit => ({
-        id: unit.id,
-        says: unit.label,
-        width: Math.max(70, Math.round(unit.label.length * LETTER) + 16),
-        height: 26
-      })),
-    edges: signals.map(wire => ({
-      id: wire.id,
-      from: wire.units[0]!,
-      to: wire.units[1]!,
-      kind: wire.kind as PortKind,
-      says: wire.kind
+/** Width of a letter of the labels, about, and heights of a title and of a port, in px. */
+const [LETTER, SMALL, TITLE, ROW] = [6.6, 5.4, 24, 15]
+
+function unitNode({ id, label, item }: DesignUnit, used: ReadonlySet<string>): DiagramNode {
+  const sides = {
+    left: item.ports.filter(port => port.flow === 'in'),
+    right: item.ports.filter(port => port.flow !== 'in')
+  }
+  const widest = (ports: readonly Port[]) => Math.max(0, ...ports.map(port => `${port.id} ${port.kind}`.length)) * SMALL
+  const width = Math.round(Math.max(label.length * LETTER + 16, widest(sides.left) + widest(sides.right) + 30, 70))
+  const place = (side: 'left' | 'right') =>
+    sides[side].map((port, i): DiagramPort => ({
+      id: port.id,
+      kind: port.kind,
+      says: `${port.id} ${port.kind}`,
+      side,
+      used: used.has(`${id} ${port.id}`),
+      x: side === 'left' ? 0 : width,
+      y: TITLE + ROW * (i + 0.5)
     }))
+  const height = TITLE + ROW * Math.max(sides.left.length, sides.right.length) + 5
+  return { id, kind: 'unit', says: label, width, height, ports: [...place('left'), ...place('right')] }
+}
+/** Links over CAN in groups that share a bus. */
+function busesOf(links: readonly Link[]): Link[][] {
+  const groups: { ends: Set<string>; links: Link[] }[] = []
+  for (const link of links) {
+    const ends = [`${link.from.unit} ${link.from.port}`, `${link.to.unit} ${link.to.port}`]
+    const touching = groups.filter(group => ends.some(end => group.ends.has(end)))
+    for (const group of touching) groups.splice(groups.indexOf(group), 1)
+    groups.push({
+      ends: new Set([...ends, ...touching.flatMap(group => [...group.ends])]),
+      links: [link, ...touching.flatMap(group => group.links)]
+    })
+  }
+  return groups.map(group => group.links)
+}
+/** The signal connections of a design as a diagram. Units with no data port are left out. */
+export function connectionsOf(design: Design, wires: readonly Wire[]): Connections {
+  const used = new Set(design.links.flatMap(({ from, to }) => [`${from.unit} ${from.port}`, `${to.unit} ${to.port}`]))
+  const portAt = ({ unit, port }: Link['from']) =>
+    design.units.find(other => other.id === unit)?.item.ports.find(other => other.id === port)
+  const wiresOf = (links: readonly string[]) =>
+    wires.filter(wire => wire.links.some(id => links.includes(id))).map(wire => wire.id)
+  const isBus = (link: Link) => portAt(link.from)?.kind === 'can'
+  const plain = design.links
+    .filter(link => !isBus(link))
+    .flatMap((link): DiagramEdge[] => {
+      const [from, to] = [portAt(link.from), portAt(link.to)]
+      return from && to
+        ? [
+            {
+              id: link.id,
+              links: [link.id],
+              from: { node: link.from.unit, port: link.from.port },
+              to: { node: link.to.unit, port: link.to.port },
+              kind: from.kind,
+              signals: carried(from, to),
+              wires: wiresOf([link.id])
+            }
+          ]
+        : []
+    })
+  const buses = busesOf(design.links.filter(isBus)).map((links, index) => {
+    const ends = [
+      ...new Map(links.flatMap(({ from, to }) => [from, to]).map(end => [`${end.unit} ${end.port}`, end])).values()
+    ]
+    const id = `bus ${index + 1}`
+    const node: DiagramNode = {
+      id,
+      kind: 'bus',
+      says: `CAN bus${index ? ` ${index + 1}` : ''}`,
+      width: 16,
+      height: 20 * ends.length + 12,
+      ports: ends.map((_, i) => ({ id: `${i}`, kind: 'can', says: '', side: 'left', used: true, x: 0, y: 16 + 20 * i }))
+    }
+    const edges = ends.map((end, i): DiagramEdge => {
+      const own = links.filter(({ from, to }) =>
+        [from, to].some(other => other.unit === end.unit && other.port === end.port)
+      )
+      return {
+        id: `${id} ${end.unit} ${end.port}`,
+        links: own.map(link => link.id),
+        from: { node: end.unit, port: end.port },
+        to: { node: id, port: `${i}` },
+        kind: 'can',
+        signals: [...new Set(saidBy(portAt(end)!))],
+        wires: wiresOf(own.map(link => link.id)).filter(wire =>
+          wires.find(other => other.id === wire)!.units.includes(end.unit)
+        )
+      }
+    })
+    return { node, edges }
+  })
+  return {
+    nodes: [
+      ...design.units.filter(unit => unit.item.ports.length > 0).map(unit => unitNode(unit, used)),
+      ...buses.map(bus => bus.node)
+    ],
+    edges: [...plain, ...buses.flatMap(bus => bus.edges)]
   }
 }
 
+const LAYOUT = {
+  'elk.algorithm': 'layered',
+  'elk.direction': 'RIGHT',
+  'elk.edgeRouting': 'ORTHOGONAL',
+  'elk.layered.spacing.nodeNodeBetweenLayers': '40',
+  'elk.spacing.nodeNode': '12',
+  'elk.spacing.edgeNode': '10',
+  'elk.spacing.edgeEdge': '6',
+  'elk.layered.spacing.edgeEdgeBetweenLayers': '6'
+}
 /** Sets the diagram out with the layout library (elkjs), which may run in a worker of its own. */
 export async function layConnections(diagram: Connections, elk: Pick<ELK, 'layout'>): Promise<PlacedConnections> {
+  const portKey = ({ node, port }: { node: string; port: string }) => `${node} ${port}`
   const graph: ElkNode = {
     id: 'all',
-    layoutOptions: {
-      'elk.algorithm': 'layered',
-      'elk.direction': 'RIGHT',
-      'elk.edgeRouting': 'ORTHOGONAL',
-      'elk.layered.spacing.nodeNodeBetweenLayers': '46',
-      'elk.spacing.nodeNode': '12',
-      'elk.spacing.edgeNode': '10',
-      'elk.spacing.edgeEdge': '6',
-      'elk.layered.spacing.edgeEdgeBetweenLayers': '6'
-    },
-    children: diagram.nodes.map(({ id, width, height }) => ({ id, width, height })),
-    edges: diagram.edges.map(({ id, from, to }) => ({ id, sources: [from], targets: [to] }))
+    layoutOptions: LAYOUT,
+    children: diagram.nodes.map(({ id, width, height, ports }) => ({
+      id,
+      width,
+      height,
+      layoutOptions: { 'elk.portConstraints': 'FIXED_POS' },
+      ports: ports.map(port => ({
+        id: portKey({ node: id, port: port.id }),
+        x: port.x,
+        y: port.y,
+        width: 0,
+        height: 0,
+        layoutOptions: { 'elk.port.side': port.side === 'left' ? 'WEST' : 'EAST' }
+      }))
+    })),
+    edges: diagram.edges.map(({ id, from, to }) => ({ id, sources: [portKey(from)], targets: [portKey(to)] }))
   }
   const laid = await elk.layout(graph)
   const at = new Map(laid.children!.map(child => [child.id, child]))
@@ -93,25 +218,42 @@ export function writeConnectionsSvg(placed: PlacedConnections, title: string): s
   const kinds = [...new Set(placed.edges.map(edge => edge.kind))]
   const height = placed.height + 40 + kinds.length * 16
   const line = (points: readonly { x: number; y: number }[]) => points.map(({ x, y }) => `${x},${y}`).join(' ')
+  const words = (x: number, y: number, text: string, more = '') =>
+    `<text x="${x}" y="${y}"${more}>${escaped(text)}</text>`
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-10 -30 ${placed.width + 20} ${height}" font-family="sans-serif" font-size="11">`,
-    `<title>${escaped(title)}</title><text x="0" y="-12" font-size="14">${escaped(title)}</text>`,
+    `<title>${escaped(title)}</title>${words(0, -12, title, ' font-size="14"')}`,
     ...placed.edges.map(
       edge =>
         `<polyline points="${line(edge.points)}" fill="none" stroke="#25303a" ` +
-        `stroke-dasharray="${DASHES[edge.kind]}"><title>${escaped(edge.says)}</title></polyline>`
+        `stroke-dasharray="${DASHES[edge.kind]}"><title>${escaped(edge.signals.join(', ') || edge.kind)}</title></polyline>`
     ),
-    ...placed.nodes.map(
-      node =>
-        `<rect x="${node.x}" y="${node.y}" width="${node.width}" height="${node.height}" rx="2" fill="#fff" ` +
-        `stroke="#25303a"/><text x="${node.x + 8}" y="${node.y + 17}">${escaped(node.says)}</text>`
-    ),
+    ...placed.nodes.map(node => {
+      const ports = node.kind === 'unit' ? node.ports : []
+      return (
+        `<rect x="${node.x}" y="${node.y}" width="${node.width}" height="${node.height}" rx="2" ` +
+        `fill="${node.kind === 'bus' ? '#25303a' : '#fff'}" stroke="#25303a"/>` +
+        words(
+          node.x + (node.kind === 'bus' ? 0 : 8),
+          node.y + (node.kind === 'bus' ? -4 : 16),
+          node.says,
+          ' font-weight="bold"'
+        ) +
+        ports
+          .map(port =>
+            words(
+              node.x + (port.side === 'left' ? 6 : node.width - 6),
+              node.y + port.y + 3,
+              port.says,
+              ` font-size="8.5" text-anchor="${port.side === 'left' ? 'start' : 'end'}"`
+            )
+          )
+          .join('')
+      )
+    }),
     ...kinds.map((kind, index) => {
       const y = placed.height + 20 + index * 16
-      return (
-        `<polyline points="0,${y} 46,${y}" stroke="#25303a" stroke-dasharray="${DASHES[kind]}"/><text x="54" ` +
-        `y="${y + 4}">${escaped(kind)}</text>`
-      )
+      return `<polyline points="0,${y} 46,${y}" stroke="#25303a" stroke-dasharray="${DASHES[kind]}"/>${words(54, y + 4, kind)}`
     }),
     '</svg>'
   ].join('\n')

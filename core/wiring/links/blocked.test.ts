@@ -4,7 +4,8 @@ import { applyEdits } from '../../document'
 import { resolve } from '../../design'
 import { designWith, item, projectWith } from '../../testing'
 import { blockedBy } from './blocked'
-import { joinsOf } from './ports'
+import { readPhrase, US } from '../../quantity'
+import { joinPorts } from './ports'
 
 type Port = Item['ports'][number]
 const box = (id: string, ports: Port[], more: Partial<Item> = {}): Item =>
@@ -64,16 +65,39 @@ describe('why a need is met by no link', () => {
   })
 })
 
-describe('links that could join two units', () => {
+describe('two ports connected by hand', () => {
   const coax = (id: string): Port => ({ id, kind: 'coax', flow: 'both', signals: [] })
   const design = designWith([
-    [box('radio', [coax('ant'), rs232('out', 'out', 'position')]), 'tail'],
-    [box('antenna', [coax('foot'), rs232('in', 'in', 'position')]), 'tail']
+    [box('radio', [coax('ant'), rs232('out', 'out', 'position'), rs232('also', 'out', 'weather')]), 'tail'],
+    [box('antenna', [coax('foot'), rs232('in', 'in', 'position'), arinc('bus', 'in', 'heading')]), 'tail']
   ])
-  it('a coax is drawn once, from the first; data in the direction in which it is sent', () => {
-    const drawn = (a: string, b: string) =>
-      joinsOf(design, a, b).map(({ link }) => `${link.from.unit}.${link.from.port}>${link.to.unit}.${link.to.port}`)
-    expect(drawn('radio', 'antenna').sort()).toEqual(['radio.ant>antenna.foot', 'radio.out>antenna.in'])
-    expect(drawn('antenna', 'radio').sort()).toEqual(['antenna.foot>radio.ant', 'radio.out>antenna.in'])
+  const end = (at: string) => ({ unit: at.split('.')[0]!, port: at.split('.')[1]! })
+  const drawn = (a: string, b: string) => {
+    const found = joinPorts(design, end(a), end(b))
+    return 'refused' in found
+      ? readPhrase(found.refused, US)
+      : `${found.link.from.unit}.${found.link.from.port}>${found.link.to.unit}.${found.link.to.port}`
+  }
+  it('a coax is drawn as the hand drew it; data in the direction in which it is sent', () => {
+    expect(drawn('radio.ant', 'antenna.foot')).toBe('radio.ant>antenna.foot')
+    expect(drawn('antenna.foot', 'radio.ant')).toBe('antenna.foot>radio.ant')
+    expect(drawn('radio.out', 'antenna.in')).toBe('radio.out>antenna.in')
+    expect(drawn('antenna.in', 'radio.out')).toBe('radio.out>antenna.in')
+  })
+  it('what cannot be connected is refused, and why', () => {
+    expect(drawn('radio.out', 'antenna.bus')).toBe(
+      'A port of kind rs-232 cannot be connected to one of kind arinc 429.'
+    )
+    expect(drawn('radio.also', 'antenna.in')).toMatch(/no signal in common.*sends weather.*receives position/)
+    expect(drawn('radio.out', 'radio.also')).toMatch(/Both ports are on/)
+    const linked = { ...design, links: [{ id: 'l', from: end('radio.out'), to: end('antenna.in') }] }
+    const again = joinPorts(linked, end('radio.out'), end('antenna.in'))
+    expect('refused' in again && readPhrase(again.refused, US)).toMatch(/already connected over these ports/)
+    const other = joinPorts(
+      { ...linked, units: [...linked.units, { ...linked.units[0]!, id: 'second' }] },
+      { unit: 'second', port: 'out' },
+      end('antenna.in')
+    )
+    expect('refused' in other && readPhrase(other.refused, US)).toMatch(/Port in of .* is already connected/)
   })
 })

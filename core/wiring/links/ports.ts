@@ -12,6 +12,8 @@ import {
 import { accountOf } from '../../capability'
 import { freeLinkId, type Link, type LinkEnd } from '../../document'
 import type { Design, DesignUnit } from '../../design'
+import type { Phrase } from '../../quantity'
+import * as messages from '../messages'
 
 const MOST_LISTENERS: Partial<Record<PortKind, number>> = { 'arinc 429': 20 }
 
@@ -139,29 +141,31 @@ export function linkedSources(design: Design, unit: DesignUnit, need: Need): Des
 export const alreadyThere = (design: Design, unit: DesignUnit, need: Need): boolean =>
   linkedSources(design, unit, need).length > 0
 
-/** Every link that could join two units over free ports, either way, the one that carries most first; coax where one is an aerial. */
-export function joinsOf(design: Design, a: string, b: string): { link: Link; says: SignalName[] }[] {
-  const [first, second] = [a, b].map(id => design.units.find(unit => unit.id === id))
-  if (!first || !second) return []
-  const found: { link: Link; says: SignalName[] }[] = []
-  for (const [from, to] of [
-    [first, second],
-    [second, first]
-  ] as const)
-    for (const out of from.item.ports)
-      for (const into of to.item.ports) {
-        const says = carried(out, into)
-        // An aerial is linked to one radio once, whichever way it is drawn.
-        const coax = out.kind === COAX && into.kind === COAX && from === first
-        if (out.kind === COAX ? !coax : !says.length) continue
-        const link: Link = {
-          id: freeLinkId(design.links, design.wires),
-          from: { unit: from.id, port: out.id },
-          to: { unit: to.id, port: into.id }
-        }
-        if (isThere(design.links, link)) continue
-        if (taken(design.links, link.from, 'from', out.kind) || taken(design.links, link.to, 'to', into.kind)) continue
-        found.push({ link, says })
-      }
-  return found.sort((x, y) => y.says.length - x.says.length)
+/**
+ * Connects two ports, whichever way signals go between them.
+ * @returns the link, with what it carries, or why there is none
+ */
+export function joinPorts(
+  design: Design,
+  a: LinkEnd,
+  b: LinkEnd
+): { link: Link; says: SignalName[] } | { refused: Phrase } {
+  const unitOf = ({ unit }: LinkEnd) => design.units.find(other => other.id === unit)!
+  const [first, second] = [unitOf(a), unitOf(b)]
+  const [one, other] = [portOf(first.item, a.port), portOf(second.item, b.port)]
+  if (first === second) return { refused: messages.sameUnit(first) }
+  if (one.kind !== other.kind) return { refused: messages.otherKinds(one.kind, other.kind) }
+  const forth = carried(one, other)
+  const back = carried(other, one)
+  const coax = one.kind === COAX
+  if (!coax && !forth.length && !back.length)
+    return { refused: messages.nothingCarried({ first, second, sends: saidBy(one), receives: heardBy(other) }) }
+  const [from, to, says] = coax || forth.length >= back.length ? [a, b, forth] : [b, a, back]
+  const link: Link = { id: freeLinkId(design.links, design.wires), from, to }
+  if (isThere(design.links, link)) return { refused: messages.alreadyJoined(first, second) }
+  const full = [
+    [from, 'from'],
+    [to, 'to']
+  ].find(([end, side]) => taken(design.links, end as LinkEnd, side as 'from' | 'to', one.kind))
+  return full ? { refused: messages.portTaken(unitOf(full[0] as LinkEnd), (full[0] as LinkEnd).port) } : { link, says }
 }
