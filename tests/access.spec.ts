@@ -12,12 +12,17 @@ test.describe('without the list of findings', () => {
   test('no accessibility violations in Panel with all its layers, nor in a working', async ({ page }) => {
     await visit(page, 'skerrow-dunlin/panel?option=b')
     const turnLayers = async () => {
-      for (const layer of ['Behind', 'Sight', 'Reach', 'Flow', 'Metal'])
+      for (const layer of ['Behind', 'Sight', 'Reach', 'Flow', 'Metal', 'Side'])
         await page.getByRole('button', { name: layer, exact: true }).click()
     }
     await turnLayers()
     expect(await violationsOf(page), 'layers').toEqual([])
     await turnLayers()
+    for (const mode of ['Drafting', 'Cutouts', 'From seat', 'By night', 'Picture']) {
+      await page.getByRole('button', { name: mode, exact: true }).click()
+      expect(await violationsOf(page), mode).toEqual([])
+    }
+    await page.getByRole('button', { name: 'By night', exact: true }).click()
     await page.locator('[data-figure="money"]').click()
     await expect(page.getByRole('dialog').getByText('Result')).toBeVisible()
     expect(await violationsOf(page), 'working').toEqual([])

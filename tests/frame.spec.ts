@@ -35,7 +35,7 @@ test.describe('in a window of its own', () => {
     // Nothing is examined in the hangar: the programs that do it are not fetched for it.
     expect(scripts.length).toBeGreaterThan(5)
     expect(scripts.filter(url => /examiner|foreign|elk/.test(url))).toEqual([])
-    await act(page.getByRole('button', { name: 'New aeroplane' }).click())
+    await act(page.getByRole('button', { name: 'New aircraft' }).click())
     await act(page.getByLabel('Registration').fill('ZZ-NOV'))
     await act(page.getByLabel('Model').fill('Hollin HB-2 Whimbrel'))
     // A list is opened and chosen from: two acts.
@@ -44,7 +44,7 @@ test.describe('in a window of its own', () => {
     acts += 2
     await choose(page, 'Installed now', 'Bare panel')
     await act(page.getByLabel('night VFR').check())
-    await act(page.getByRole('button', { name: 'Begin', exact: true }).click())
+    await act(page.getByRole('button', { name: 'Create', exact: true }).click())
     await settled(page)
     await act(step(page, 'Equipment'))
     // What is lacking is named, a line each, with what would give it here.
@@ -238,16 +238,16 @@ test('a finding is cured by its remedy, and undone', async ({ page }) => {
 
 test('an empty aeroplane can be begun and gets its first unit', async ({ page }) => {
   await walkTo(page, '/')
-  await page.getByRole('button', { name: 'New aeroplane' }).click()
+  await page.getByRole('button', { name: 'New aircraft' }).click()
   await page.getByLabel('Registration').fill('ZZ-NEW')
   await page.getByLabel('Model').fill('Larkfell L-24 Dunlin')
   await choose(page, 'Installed now', 'Bare panel')
   // It is not begun with the seats that stood there before something that is no number.
   await page.getByLabel('Seats', { exact: true }).fill('four')
   await page.getByLabel('Model').focus()
-  await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Create', exact: true })).toBeDisabled()
   await page.getByLabel('Seats', { exact: true }).fill('2')
-  await page.getByRole('button', { name: 'Begin', exact: true }).click()
+  await page.getByRole('button', { name: 'Create', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Brief' })).toBeVisible()
   await page.keyboard.press('2')
   await page.getByRole('searchbox').fill('Plumb 3')

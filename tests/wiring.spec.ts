@@ -189,3 +189,41 @@ test('a bus is led in one’s own order, with a stub that is told when it is too
   await expect(attitude).toContainText('not measured')
   await saved(page)
 })
+
+test('ports are connected on the interconnect diagram by dragging and by keyboard; what cannot be is refused', async ({
+  page
+}) => {
+  await open(page)
+  const port = (at: string) => page.locator(`[data-port="${at}"]`)
+  const count = async () => (await option(page)).links.length
+  const before = await count()
+  const drag = async (from: string, to: string) => {
+    const [a, b] = [port(from).locator('circle'), port(to).locator('circle')]
+    await a.scrollIntoViewIfNeeded()
+    const [start, end] = [(await a.boundingBox())!, (await b.boundingBox())!]
+    await page.mouse.move(start.x + 3, start.y + 3)
+    await page.mouse.down()
+    await page.mouse.move((start.x + end.x) / 2, (start.y + end.y) / 2)
+    await page.mouse.move(end.x + 3, end.y + 3)
+    await page.mouse.up()
+  }
+  await drag('ant-elt rf', 'dimmer lt')
+  await expect(page.getByText('A port of kind coax cannot be connected to one of kind discrete')).toBeVisible()
+  expect(await count()).toBe(before)
+
+  // The audio of the second radio to the audio panel: drawn either way it goes from the radio.
+  await port('com-2 au1').focus()
+  await page.keyboard.press('Enter')
+  await port('audio-4 au2').focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Connected Second com au1 to Audio panel au2')).toBeVisible()
+  await saved(page)
+  expect(await count()).toBe(before + 1)
+  // A line says what it carries and by which wires.
+  await page
+    .locator('[data-line]')
+    .filter({ hasText: /Second com au1 to Audio panel au2/ })
+    .locator('.hit')
+    .hover()
+  await expect(page.locator('[data-line-says]')).toContainText('audio')
+})

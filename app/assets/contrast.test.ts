@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 /** The colours of a theme, from the style sheet that ships. */
 function tokens(selector: string): Map<string, string> {
   const css = readFileSync(new URL('bench.css', import.meta.url), 'utf8')
-  const block = css.slice(css.indexOf(`${selector} {`)).split('}')[0]!
+  const block = new RegExp(`^\\${selector}[ ,][^{]*{[^}]*}`, 'm').exec(css)![0]
   return new Map([...block.matchAll(/--([a-z-]+): (#[0-9a-f]{6})/g)].map(([, name, value]) => [name!, value!]))
 }
 /** Relative luminance and contrast ratio (WCAG 2.2, definitions of the same names). */

@@ -2,8 +2,9 @@ import { analysisSheets, writeAnalysisCsv } from '#core/formats'
 import type { Paper } from '#core/print'
 import type { LoadAnalysis } from '#core/report'
 import { useBench } from '~/stores/bench'
+import { usePreferences } from '~/stores/preferences'
 
-export const PAPER_NAMES: readonly Paper[] = ['A4', 'A3', 'Letter']
+export const PAPER_NAMES: readonly Paper[] = ['Letter', 'A4', 'A3']
 
 /**
  * A set of tables on paper and as files: PDF, XLSX, CSV. Writers of PDF and XLSX are fetched only when a file is wanted.
@@ -11,7 +12,7 @@ export const PAPER_NAMES: readonly Paper[] = ['A4', 'A3', 'Letter']
  */
 export function useAnalysisFiles(analysis: () => LoadAnalysis, stem: () => string) {
   const bench = useBench()
-  const paper = ref<Paper>('A4')
+  const paper = ref<Paper>(usePreferences().paper)
   const busy = ref(false)
   async function give(work: () => Promise<void>) {
     busy.value = true

@@ -12,11 +12,12 @@ export const PANEL_LAYERS: readonly (readonly [LayoutLayer, string, string])[] =
 ]
 
 /** How units are drawn: as they will look, as outlines with their names, or as the holes they need. */
-export type DrawingMode = 'picture' | 'drafting' | 'cutouts'
+export type DrawingMode = 'picture' | 'drafting' | 'cutouts' | 'seat'
 export const DRAWING_MODES: readonly (readonly [DrawingMode, string, string])[] = [
   ['picture', 'Picture', 'The panel as it will look'],
   ['drafting', 'Drafting', 'Outlines, names, cutouts and screw holes'],
-  ['cutouts', 'Cutouts', 'Cutouts and screw holes alone']
+  ['cutouts', 'Cutouts', 'Cutouts and screw holes alone'],
+  ['seat', 'From seat', 'What the pilot chosen in Seats sees']
 ]
 
 const mode = ref<DrawingMode>('picture')

@@ -47,8 +47,11 @@ export const usePreferences = defineStore('preferences', () => {
     currency: currency.value,
     perDollar: currency.value === 'USD' ? 1 : perDollar.value
   }))
+  /** Paper of the reader’s country. */
+  const paper = computed((): 'Letter' | 'A4' => (/-(US|CA|MX|PH|CO|CL)\b/.test(reading.value.locale) ? 'Letter' : 'A4'))
   return {
     system,
+    paper,
     dark,
     findingsOpen,
     railOpen,

@@ -378,6 +378,7 @@ export function fittingMarks(item: PicturedItem, area: Area): Mark[] {
     case 'tablet mount':
       return [
         { ink: 'dark metal', d: disc(x, y, r * 0.92) },
+        { ink: 'glass', d: rectangle({ x: x - r * 0.34, y: y - r * 0.5, w: r * 0.68, h: r }, 1.5) },
         {
           ink: 'edge',
           d: `${disc(x, y, r * 0.5)}${segment(x - r * 0.7, y, x + r * 0.7, y)}${segment(x, y - r * 0.7, x, y + r * 0.7)}`

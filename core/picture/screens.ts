@@ -121,7 +121,7 @@ export function flightPane(item: PicturedItem, area: Area): FacePane[] {
   ]
 }
 /** A map: rings of distance, a course line, the aircraft. */
-export function mapPane(area: Area, shows: readonly FunctionName[]): FacePane {
+export function mapPane(area: Area, shows: readonly FunctionName[], waypoint = ''): FacePane {
   const { x, y, w, h } = area
   const [mx, my] = [x + w / 2, y + h * 0.62]
   const r = Math.min(w * 0.44, h * 0.36)
@@ -138,6 +138,22 @@ export function mapPane(area: Area, shows: readonly FunctionName[]): FacePane {
       ])
     },
     { ink: 'digits', text: '12 nm', x: x + w * 0.05, y: y + h * 0.07, size: Math.min(5, h * 0.07), anchor: 'start' },
+    ...(waypoint
+      ? [
+          {
+            ink: 'course' as const,
+            d: segment(x + w * 0.04, y + h * 0.13, x + w * 0.96, y + h * 0.13)
+          },
+          {
+            ink: 'digits' as const,
+            text: waypoint,
+            x: x + w * 0.95,
+            y: y + h * 0.07,
+            size: Math.min(5, h * 0.07),
+            anchor: 'end' as const
+          }
+        ]
+      : []),
     {
       ink: 'digits',
       d: polyline(
@@ -272,7 +288,10 @@ export function screenPanes(item: PicturedItem, area: Area): FacePane[] {
     ]
   }
   if (flight) return flightPane(item, area)
-  if (map) return [mapPane(area, ['moving map', 'electronic multifunction display'])]
+  if (map)
+    return [
+      mapPane(area, ['moving map', 'electronic multifunction display'], item.kind === 'navigator' ? 'NEXT 042°' : '')
+    ]
   if (has(item, 'heading')) {
     const marks = cardMarks(area.x + area.w / 2, area.y + area.h / 2, Math.min(area.w, area.h) * 0.46, 304)
     return [pane(area, ['heading'], [{ ink: 'map', d: rectangle(area) }, ...marks])]

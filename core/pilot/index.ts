@@ -20,6 +20,7 @@ import {
 } from './sight'
 
 export { bestPlace } from './place'
+export { seatView, seenAt, type Homography } from './view'
 export { proposedFlows, targetOf, walkFlow, type BetterOrder, type FlowWalk, type StepWalk } from './flow'
 export {
   armMm,

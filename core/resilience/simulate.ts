@@ -1,4 +1,4 @@
-import { TASKS } from '../document'
+import { TASKS, UNIT_SOURCE } from '../document'
 import { accountOf, settingsOf, waysOf, type Part, type Positions, type Task } from '../capability'
 import type { FunctionName } from '../catalogue'
 import type { Design, DesignUnit } from '../design'
@@ -66,8 +66,7 @@ function failureOf(design: Design, dead: readonly Part[]): Failure {
     .filter(circuit => of('protector').includes(circuit.unit) && circuit.alsoBus === undefined)
     .flatMap(circuit => circuit.shared)
   return withDeadField(powerModel(design), {
-    // A battery or alternator that is a unit is a source by the same id.
-    sources: of('source', 'unit'),
+    sources: [...of('source'), ...of('unit').map(id => UNIT_SOURCE + id)],
     ties: of('tie'),
     buses: of('bus'),
     units: [...of('unit'), ...behind]
@@ -145,7 +144,9 @@ export function simulateFailure(design: Design, dead: readonly Part[], moves: Mo
   const failure = failureOf(design, dead)
   const settings = usualSettings(design)
   const played = dead.length || moves.size ? simulate(design, { ...settings, supply, failure }) : undefined
-  const losses = (played?.lost ?? []).filter(loss => Number.isFinite(loss.minute))
+  // A unit that has failed itself does not go on by the battery within it.
+  const failed = new Set(dead.filter(part => part.kind === 'unit').map(part => part.id))
+  const losses = (played?.lost ?? []).filter(loss => Number.isFinite(loss.minute) && !failed.has(loss.unit))
   const normal = moves.size ? positionsOf(supply, 'normal') : positionsOf(supplyOf(design), 'normal')
   const after = positionsOf(supply, 'afterLoss')
   const onBattery = settings.failure.sources!.every(id => failure.sources?.includes(id))

@@ -98,7 +98,7 @@ async function givePdf() {
     const stem = bench.project!.brief.registration || bench.project!.title
     giveFile(
       fileName(`${stem} ${bench.option!.name} weight and balance`, 'pdf'),
-      await writeAnalysisPdf(sheet, inch.value ? 'Letter' : 'A4', await paperFonts()),
+      await writeAnalysisPdf(sheet, preferences.paper, await paperFonts()),
       'application/pdf'
     )
   } catch (error) {

@@ -10,8 +10,9 @@ const bench = useBench()
 const preferences = usePreferences()
 const route = useRoute()
 const address = useStepAddress()
-/** On a narrow screen the card is folded but for the moment in which a step is chosen. */
-const narrow = useMediaQuery('(max-width: 900px)')
+/** On a narrow screen, and next to open findings, the card is folded except while a step is chosen. */
+const [small, cramped] = [useMediaQuery('(max-width: 900px)'), useMediaQuery('(max-width: 1439px)')]
+const narrow = computed(() => small.value || (cramped.value && preferences.findingsOpen))
 const over = ref(false)
 const open = computed(() => (narrow.value ? over.value : preferences.railOpen))
 function fold() {

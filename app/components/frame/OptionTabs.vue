@@ -7,12 +7,15 @@ import {
   mdiWeatherNight,
   mdiWhiteBalanceSunny
 } from '@mdi/js'
+import { useMediaQuery } from '@vueuse/core'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
 const emit = defineEmits<{ compare: []; keys: []; versions: []; settings: [] }>()
 const bench = useBench()
 const preferences = usePreferences()
+/** On a phone the options are a list, so that the one that is open is named. */
+const small = useMediaQuery('(max-width: 600px)')
 const renaming = ref(false)
 const name = ref('')
 const options = useSteady(() => bench.project?.options.map(({ id, name }) => ({ id, name })) ?? [])
@@ -69,7 +72,16 @@ function startRenaming() {
 
 <template>
   <header class="top">
+    <ChoiceField
+      v-if="small && current"
+      v-model="bench.optionId"
+      class="choice"
+      label="Option"
+      hide-label
+      :items="options.map(option => ({ value: option.id, title: option.name }))"
+    />
     <v-tabs
+      v-else
       :model-value="current"
       class="tabs"
       aria-label="Options"
@@ -166,6 +178,10 @@ function startRenaming() {
 .tabs {
   flex: 0 1 auto;
   min-width: 96px;
+}
+.choice {
+  flex: 1 1 120px;
+  min-width: 0;
 }
 .option {
   max-width: 220px;

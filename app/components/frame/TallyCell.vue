@@ -46,8 +46,8 @@ const unit = (key: FigureKey): string =>
 function limit(figure: Figure): string {
   if (figure.limit === undefined) return ''
   if (figure.key === 'rules') return `of ${figure.limit}`
-  if (figure.key === 'metal') return `least ${number('metal', figure.limit)}`
-  if (figure.key === 'minutes') return `want ${figure.limit}`
+  if (figure.key === 'metal') return `(min ${number('metal', figure.limit)})`
+  if (figure.key === 'minutes') return `(${figure.limit} required)`
   return `of ${number(figure.key, figure.limit)}`
 }
 /** Digits behind the point of each figure, as it is shown, in the reader's own unit. */
@@ -109,16 +109,15 @@ const shown = useSteady(
       baseline: bench.reports?.agreed && change(bench.reports.agreed)
     }
 )
+/** The findings are their own working: their list. */
+function press() {
+  if (key === 'findings') preferences.findingsOpen = true
+  else bench.workingOf = { figure: { kind: key, of: '' }, title: FIGURE_NAMES[key] }
+}
 </script>
 
 <template>
-  <button
-    v-if="shown"
-    class="cell"
-    :class="shown.state.replaceAll(' ', '-')"
-    :data-figure="key"
-    @click="bench.workingOf = { figure: { kind: key, of: '' }, title: FIGURE_NAMES[key] }"
-  >
+  <button v-if="shown" class="cell" :class="shown.state.replaceAll(' ', '-')" :data-figure="key" @click="press">
     <span class="head"><StateMark v-if="!bench.late" :state="shown.state" :size="14" /> {{ FIGURE_NAMES[key] }}</span>
     <span class="main"
       ><span class="figures value">{{ shown.value }}</span><small>{{ unit(key) }} {{ shown.limit }}</small></span

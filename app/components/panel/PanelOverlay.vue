@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type BendMap, bounds, extent, setDown } from '#core/panel'
-import { FIELD, lineOfSightPoint, seatsOf } from '#core/pilot'
+import { lineOfSightPoint, seatsOf } from '#core/pilot'
 import { AS_FOUND, resolve, type Design } from '#core/design'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
@@ -17,17 +17,6 @@ const pilot = computed(
   () => design.airframe.pilots.find(pilot => pilot.id === pilotId.value) ?? design.airframe.pilots[0]
 )
 
-/** Where angles to the side and up from the line of sight meet the face, as a closed line. */
-function fieldRing(side: number, up: number, down: number): string {
-  const p = pilot.value!
-  const rad = Math.PI / 180
-  const at = (s: number, u: number) => {
-    const dx = p.eye.aftMm * Math.tan(s * rad)
-    return `${p.eye.acrossMm + dx} ${flip(p.eye.upMm + Math.hypot(dx, p.eye.aftMm) * Math.tan((u - FIELD.lineBelowLevelDeg) * rad))}`
-  }
-  const steps = Array.from({ length: 21 }, (_, i) => -side + (i * side) / 10)
-  return `M${[...steps.map(s => at(s, up)), ...[...steps].reverse().map(s => at(s, -down))].join('L')}Z`
-}
 const aim = computed(() => pilot.value && lineOfSightPoint(pilot.value))
 /** How far each hand goes on the face: the sphere of the arm cut by it. */
 const arms = computed(() => {
@@ -206,10 +195,7 @@ const rule = computed(() => {
       ><path :d="shade.path" /><text :x="shade.x" :y="shade.y" text-anchor="middle">{{ shade.label }}</text></g
     >
     <g v-if="layers.sight && pilot && aim" class="sight">
-      <path :d="fieldRing(FIELD.sideDeg, FIELD.upDeg, FIELD.downDeg)" class="limit" /><path
-        :d="fieldRing(FIELD.bestDeg, FIELD.bestDeg, FIELD.bestDeg)"
-        class="best"
-      />
+      <path :d="fieldRing(pilot, flip, PRIMARY)" class="limit" /><path :d="fieldRing(pilot, flip, BEST)" class="best" />
       <path :d="`M${aim.xMm - 7} ${flip(aim.yMm)}h14M${aim.xMm} ${flip(aim.yMm) - 7}v14`" class="aim" />
     </g>
     <template v-if="layers.reach"

@@ -20,7 +20,7 @@ const byNight = computed(() => night.value ?? preferences.dark)
       {{ name }}
     </ToggleButton>
     <ToggleButton
-      v-if="mode === 'picture'"
+      v-if="mode === 'picture' || mode === 'seat'"
       :on="byNight"
       title="The panel by night, lit by its own lamps and screens"
       @click="night = !byNight"

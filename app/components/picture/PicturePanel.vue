@@ -10,6 +10,7 @@ const {
   states,
   failed,
   pressable = false,
+  night = false,
   label
 } = defineProps<{
   design: Design
@@ -18,6 +19,7 @@ const {
   /** Units that the reader has failed. */
   failed?: ReadonlySet<string>
   pressable?: boolean
+  night?: boolean
   label: string
 }>()
 const emit = defineEmits<{ press: [unit: string] }>()
@@ -57,11 +59,16 @@ const press = (unit: string) => {
 </script>
 
 <template>
-  <svg :viewBox="view" class="by-day panel-picture" :role="pressable ? 'group' : 'img'" :aria-label="label">
+  <svg
+    :viewBox="view"
+    :class="night ? 'hangar-night' : 'by-day'"
+    :role="pressable ? 'group' : 'img'"
+    :aria-label="label"
+  >
     <path
       :d="ringPath(design.airframe.panel.outline, flip)"
-      :fill="METAL.day.fill"
-      :stroke="METAL.day.stroke"
+      :fill="METAL[night ? 'night' : 'day'].fill"
+      :stroke="METAL[night ? 'night' : 'day'].stroke"
       stroke-width="2.5"
     />
     <path v-for="zone in zones" :key="zone.id" :d="zone.d" class="zone" />
@@ -81,9 +88,10 @@ const press = (unit: string) => {
       @keydown.space.prevent="press(unit.id)"
     >
       <title>{{ says }}</title>
-      <PictureFace :item="unit.item" :x="x" :y="y" :off="off" :lost="lost" />
+      <PictureFace :item="unit.item" :x="x" :y="y" :night="night" :off="off" :lost="lost" />
       <path :d="bezel" class="bezel" />
     </g>
+    <slot />
   </svg>
 </template>
 

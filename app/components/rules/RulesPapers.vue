@@ -38,7 +38,7 @@ const packColumns: Column<RulePack>[] = [
   { key: 'acts', title: 'Do', value: () => '', plain: true }
 ]
 const stem = computed(() => `${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name}`)
-const paper = ref<Paper>('A4')
+const paper = ref<Paper>(usePreferences().paper)
 const busy = ref(false)
 async function give(work: () => Promise<void>) {
   busy.value = true

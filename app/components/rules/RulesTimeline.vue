@@ -44,10 +44,13 @@ const events = computed(() => {
 })
 const now = computed(() => play.curve.findLast(point => point.minute <= minute.value))
 const clock = (at: number) => `${Math.floor(at / 60)}:${String(Math.floor(at % 60)).padStart(2, '0')}`
-const reading = computed(
-  () =>
-    `${clock(minute.value)}${now.value ? ` · ${preferences.number(now.value.volts, 1)} V · ${preferences.number(now.value.amps, 1)} A · battery ${preferences.number(now.value.charge * 100, 0)} %` : ''}`
-)
+const reading = computed(() => {
+  const { volts: v, amps, charge } = now.value ?? { volts: 0, amps: 0, charge: 0 }
+  const supply = `${preferences.number(v, 1)} V · ${preferences.number(amps, 1)} A`
+  return now.value
+    ? `${clock(minute.value)} · ${supply} · battery ${preferences.number(charge * 100, 0)} %`
+    : clock(minute.value)
+})
 const ticks = computed(() => {
   const step = [5, 10, 15, 30, 60, 120, 240].find(each => span.value / each <= 9) ?? 480
   return Array.from({ length: Math.floor(span.value / step) + 1 }, (_, i) => i * step)

@@ -242,8 +242,8 @@ const compare = () =>
 .findings {
   grid-area: findings;
 }
-/* Where there is no room beside the work the findings lie over it. */
-@media (max-width: 1439px) {
+/* The findings push the work aside. Only on a tablet or a phone, where there is no room for both, they cover it. */
+@media (max-width: 1000px) {
   .findings {
     grid-area: step;
     justify-self: end;

@@ -7,7 +7,7 @@ import { useBench } from '~/stores/bench'
 
 const bench = useBench()
 const drawing = useTemplateRef('drawing')
-const { tool, ghost, measured } = usePanelTools()
+const { tool, mode, ghost, measured } = usePanelTools()
 const { refresh } = useCatalogue()
 const PANES = panesOf('panel')
 const pane = usePane(PANES)
@@ -102,7 +102,8 @@ async function setDownFree(unit: DesignUnit) {
       <PanelTools @measure="measure" />
       <ChoiceField v-model="ghost" class="under" label="Overlay" :items="underlays" />
     </header>
-    <PanelDrawing ref="drawing" :design="design" class="canvas" />
+    <PanelSeatView v-if="mode === 'seat'" :design="design" class="canvas" />
+    <PanelDrawing v-else ref="drawing" :design="design" class="canvas" />
     <section class="side">
       <PaneTabs v-model="pane" :panes="PANES" says="What to do here" />
       <div :id="`pane-${pane}`" class="pane" role="tabpanel" :aria-labelledby="`tab-${pane}`" tabindex="0">
