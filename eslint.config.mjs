@@ -25,7 +25,7 @@ const ROOMS = {
   mass: [...BASE, 'airframe', 'wiring'],
   money: [...BASE, 'panel', 'wiring'],
   build: [...BASE, 'panel', 'power'],
-  print: [...BASE, 'panel', 'power', 'build', 'report', 'formats'],
+  print: [...BASE, 'panel', 'picture', 'power', 'build', 'report', 'formats'],
   report: [...BASE, 'panel', 'pilot', 'power', 'wiring', 'rules', 'resilience', 'capability', 'mass', 'money'],
   formats: [...BASE, 'panel', 'power', 'wiring', 'build', 'report']
 }

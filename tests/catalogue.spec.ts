@@ -225,7 +225,7 @@ test.describe('with the findings open', () => {
     await page.getByRole('button', { name: /Add \d+ proposed connection/ }).click()
     await expect(page.locator('[data-link]')).not.toHaveCount(before)
     await expect(page.locator('[data-finding="wiring.signal-missing"]').filter({ hasText: 'ads-b out' })).toHaveCount(0)
-    await page.getByRole('button', { name: /^Undo: Take/ }).click()
+    await page.getByRole('button', { name: /^Undo: Add/ }).click()
     await expect(page.locator('[data-link]')).toHaveCount(before)
   })
 })

@@ -116,7 +116,7 @@ test('a panel from nothing: built from measures, a vent and a bay on it, an inst
   expect([
     Math.round((Math.min(width, height) / 72) * 25.4),
     Math.round((Math.max(width, height) / 72) * 25.4)
-  ]).toEqual([210, 297])
+  ]).toEqual([216, 279])
   await expect(page.getByRole('button', { name: 'Bay 1 as DXF' })).toBeVisible()
 })
 

@@ -42,7 +42,7 @@ test.describe('failures on the picture of the panel', () => {
     await expect(task(page, 'communicate')).not.toContainText('lost')
     await fail(page, 'Main bus')
     await expect(task(page, 'communicate')).toContainText('lost')
-    await expect(page.getByText('Essential feed to ALTERNATE')).toBeVisible()
+    await expect(page.getByText(/A switch restores[^]*Essential feed to ALTERNATE/)).toBeVisible()
     await expect(page.getByText('Functions lost:')).toBeVisible()
     expect(await page.locator('[data-face][data-dark]').count()).toBeGreaterThan(3)
     await choose(page, 'Essential feed', 'ALTERNATE')

@@ -13,6 +13,8 @@ async function foreignTo(page: Page, step: string): Promise<string[]> {
     .join('\n')
     .replaceAll(/1[08][.,]000 ft|(?:AC|CFR) [\d.]+\S*|\d\d\.\d\d\.\d{4}/g, '')
     .replaceAll(QUOTED, '')
+    // A radio shows its frequency with a point in every country.
+    .replaceAll(/^1\d\d\.\d{2,3}$/gm, '')
   const inches = words.match(/.*\d(?:[.,]\d+)? (?:in|lb|ft)\b(?! \d)/g) ?? []
   // Clauses of rules have a point in every language, and so have thousands.
   const points = step === 'rules' ? [] : (words.match(/.*\d\.\d(?!\d\d\b).*/g) ?? [])

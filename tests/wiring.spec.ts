@@ -224,6 +224,6 @@ test('ports are connected on the interconnect diagram by dragging and by keyboar
     .locator('[data-line]')
     .filter({ hasText: /Second com au1 to Audio panel au2/ })
     .locator('.hit')
-    .hover()
+    .hover({ force: true })
   await expect(page.locator('[data-line-says]')).toContainText('audio')
 })

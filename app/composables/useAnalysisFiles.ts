@@ -29,7 +29,7 @@ export function useAnalysisFiles(analysis: () => LoadAnalysis, stem: () => strin
       const { writeAnalysisPdf } = await import('#core/print')
       giveFile(
         fileName(stem(), 'pdf'),
-        await writeAnalysisPdf(analysis(), paper.value, await paperFonts()),
+        await writeAnalysisPdf({ ...analysis(), revision: String(bench.version) }, paper.value, await paperFonts()),
         'application/pdf'
       )
     })

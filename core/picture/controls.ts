@@ -227,7 +227,7 @@ const toggle = (x: number, y: number, r: number, up: boolean): Mark[] => {
         true
       )
     },
-    { ink: 'dark metal', d: disc(x, y, r * 0.5) },
+    { ink: 'black metal', d: disc(x, y, r * 0.5) },
     {
       ink: 'metal',
       d: polyline(
@@ -245,7 +245,7 @@ const toggle = (x: number, y: number, r: number, up: boolean): Mark[] => {
 /** A push-to-reset breaker: collar, button, its rating where the picture knows one. */
 const breaker = (x: number, y: number, r: number): Mark[] => [
   { ink: 'metal', d: disc(x, y, r) },
-  { ink: 'dark metal', d: disc(x, y, r * 0.66) },
+  { ink: 'black metal', d: disc(x, y, r * 0.66) },
   { ink: 'edge', d: disc(x, y, r * 0.38) }
 ]
 /** Centre to centre of toggle switches and of breakers in a row, mm (common practice: 1 in and 3/4 in). */
@@ -336,7 +336,7 @@ export function fittingMarks(item: PicturedItem, area: Area): Mark[] {
         return segment(x - half, y + k * r, x + half, y + k * r)
       })
       return [
-        { ink: 'dark metal', d: disc(x, y, r * 0.95) },
+        { ink: 'black metal', d: disc(x, y, r * 0.95) },
         { ink: 'dial', d: disc(x, y, r * 0.8) },
         { ink: 'edge', d: slats.join('') },
         { ink: 'metal', d: disc(x, y, r * 0.14) }
@@ -345,7 +345,7 @@ export function fittingMarks(item: PicturedItem, area: Area): Mark[] {
     case 'glove box':
       return [
         { ink: 'door', d: rectangle(inset(area, 2), 3) },
-        { ink: 'dark metal', d: rectangle({ x: x - 11, y: area.y + area.h * 0.08, w: 22, h: 7 }, 1.5) },
+        { ink: 'black metal', d: rectangle({ x: x - 11, y: area.y + area.h * 0.08, w: 22, h: 7 }, 1.5) },
         { ink: 'edge', d: segment(area.x + 8, area.y + area.h - 7, area.x + area.w - 8, area.y + area.h - 7) }
       ]
     case 'jack': {
@@ -377,7 +377,7 @@ export function fittingMarks(item: PicturedItem, area: Area): Mark[] {
       ]
     case 'tablet mount':
       return [
-        { ink: 'dark metal', d: disc(x, y, r * 0.92) },
+        { ink: 'black metal', d: disc(x, y, r * 0.92) },
         { ink: 'glass', d: rectangle({ x: x - r * 0.34, y: y - r * 0.5, w: r * 0.68, h: r }, 1.5) },
         {
           ink: 'edge',

@@ -33,7 +33,7 @@ export type Ink =
   | 'red'
   | 'metal'
   | 'edge'
-  | 'dark metal'
+  | 'black metal'
   | 'door'
   | 'note'
   | 'foreign'

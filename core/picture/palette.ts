@@ -45,7 +45,7 @@ const PALETTE: Readonly<Record<Ink, InkPaint>> = {
   'red': { day: area('#a8402f', '#3a120b', 0.3), night: area('#5b231a', '#2a0e09', 0.3) },
   'metal': { day: area('#c9cecd', '#6f777b', 0.45), night: area('#202629', '#3a4347', 0.45) },
   'edge': { day: line('#6f777b', 0.45), night: line('#3a4347', 0.45) },
-  'dark metal': { day: area('#3b4347', '#22282b', 0.5), night: area('#171b1d', '#2d3438', 0.5) },
+  'black metal': { day: area('#3b4347', '#22282b', 0.5), night: area('#171b1d', '#2d3438', 0.5) },
   'door': { day: area('#cbd1d0', '#6f777b', 0.7), night: area('#1a1f22', '#333c40', 0.7) },
   'note': { day: area('#3f474b'), night: area('#8d8468'), unlit: area('#4a5154') },
   'foreign': { day: line('#7c8488', 0.5), night: line('#333c40', 0.5) }

@@ -3,6 +3,7 @@ import type { AnalysisTable, LoadAnalysis } from '../report'
 import { formatNumber, type Reading } from '../quantity'
 import { PAPERS, type Paper } from './face'
 import { beginPaper, widthOf, type PaperFonts, type Setting } from './paper'
+import { drawBars, drawPanel } from './pictures'
 
 const PT = 72 / 25.4
 const MARGIN = 14 * PT
@@ -71,6 +72,26 @@ class Pen {
   }
 }
 
+const CHART_HIGH = 150
+/** Panels side by side, each with its name under it: five in a row. */
+function writePanels(pen: Pen, panels: NonNullable<LoadAnalysis['panels']>): void {
+  const each = 5
+  const width = (pen.room - 14 * (each - 1)) / each
+  for (let first = 0; first < panels.length; first += each) {
+    const row = panels.slice(first, first + each)
+    pen.need(width * 0.5)
+    const top = pen.y
+    const heights = row.map(({ name, design }, i) => {
+      const x = MARGIN + i * (width + 14)
+      const high = drawPanel(pen.page, design, { x, y: top, width }, pen.setting.font)
+      pen.y = top - high - 11
+      pen.write({ text: name, x, size: 8.5, face: pen.setting.bold })
+      return high
+    })
+    pen.y = top - Math.max(...heights) - 17
+  }
+}
+
 /** A table with its heads, again on every page it goes on to. */
 function writeTable(pen: Pen, table: LoadAnalysis['tables'][number]): void {
   const { setting, room, analysis } = pen
@@ -82,8 +103,14 @@ function writeTable(pen: Pen, table: LoadAnalysis['tables'][number]): void {
   pen.need(LINE * (deep + 5))
   pen.y -= 4
   pen.title(table.title)
-  pen.paragraph(table.note)
+  if (table.note) pen.paragraph(table.note)
   pen.y -= 2
+  if (table.chart) {
+    pen.need(CHART_HIGH + LINE * (deep + 2))
+    const at = { x: MARGIN, y: pen.y, width: room, height: CHART_HIGH }
+    drawBars(pen.page, table.chart, at, setting.font)
+    pen.y -= CHART_HIGH + 8
+  }
   if (table.face) {
     const deepest = Math.max(...table.face.contacts.map(contact => contact.y))
     pen.need((deepest + 1) * PITCH + LINE * (deep + 2))
@@ -164,8 +191,8 @@ function writeRow(
 function writeSigned(pen: Pen): void {
   const { setting, room } = pen
   const missing = setting.lacking()
-  pen.need(50 + (missing === undefined ? 0 : LINE))
-  pen.y -= 36
+  pen.need(42 + (missing === undefined ? 0 : LINE))
+  pen.y -= 28
   const { cells, note } = pen.analysis.signed ?? LICENSED
   for (const [index, says] of cells.entries()) {
     const x = MARGIN + (index * room) / cells.length
@@ -192,6 +219,7 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper, fon
   const { file: pdf, font } = setting
   pdf.setTitle(`${analysis.title}, ${analysis.of}`)
   const pen = new Pen(analysis, setting, paper)
+  if (analysis.panels?.length) writePanels(pen, analysis.panels)
   for (const table of analysis.tables) writeTable(pen, table)
   for (const [title, lines] of [
     ['Assumptions', analysis.assumptions],
@@ -207,6 +235,14 @@ export async function writeAnalysisPdf(analysis: LoadAnalysis, paper: Paper, fon
   writeSigned(pen)
   const pages = pdf.getPages()
   pages.forEach((page, index) => {
+    const block = ['For planning only', analysis.of, analysis.revision && `revision ${analysis.revision}`, analysis.on]
+    page.drawText(setting.printable(block.filter(Boolean).join(' · ')), {
+      x: MARGIN,
+      y: MARGIN - 8,
+      size: SIZE,
+      font,
+      color: INK
+    })
     page.drawText(`${index + 1} of ${pages.length}`, {
       x: pen.wide - MARGIN - 30,
       y: MARGIN - 8,

@@ -20,7 +20,15 @@ export {
   type Answer,
   type StarterKit
 } from './effects/missing'
-export { examine, examineOption, FIGURE_KEYS, type Figure, type FigureKey, type Report } from './examine/examine'
+export {
+  actedOn,
+  examine,
+  examineOption,
+  FIGURE_KEYS,
+  type Figure,
+  type FigureKey,
+  type Report
+} from './examine/examine'
 export { reportSince, type GivenReport } from './examine/since'
 export { makeRoom, rankForPanel, type RankedItem, type RoomAnswer } from './effects/room'
 export { loadAnalysis, type AnalysisTable, type LoadAnalysis } from './papers/analysis'

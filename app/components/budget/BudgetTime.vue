@@ -289,7 +289,7 @@ const moving = ref('')
             :limit="daysThere === undefined ? undefined : { x: daysThere, says: `window: ${daysThere} days` }"
             title="working days"
             :says="days => preferences.number(days, 0)"
-            label="Chance of being back within so many working days; the table below has the figures"
+            label="Chance of being back, by working days; the table below has the figures"
           />
           <ChartsChanceChart
             :points="odds.curve.map(({ cents, share }) => ({ x: preferences.sum(cents), share }))"

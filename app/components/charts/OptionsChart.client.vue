@@ -18,7 +18,7 @@ const data = computed(() => ({
   datasets: standings.map((standing, i) => {
     const colour = standing.onFrontier ? ink.value.on : ink.value.off
     return {
-      label: `${standing.name}${standing.onFrontier ? '' : ' (another costs no more and leaves no less)'}`,
+      label: `${standing.name}${standing.onFrontier ? '' : ' (another option costs no more and keeps no less)'}`,
       data: [{ x: preferences.sum(standing.cents), y: standing.weak }],
       borderColor: colour,
       backgroundColor: colour,
@@ -45,7 +45,7 @@ const options = computed(() => ({
       labels: { color: ink.value.text, usePointStyle: true, font: { family: 'Public Sans', size: 11 } }
     }
   },
-  scales: { x: axis('cost, $'), y: axis('losses that take a task') }
+  scales: { x: axis('cost'), y: axis('single-point failures') }
 }))
 </script>
 

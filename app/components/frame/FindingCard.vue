@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Finding, Remedy } from '#core/design'
 import type { RemedyEffect } from '#core/report'
-import { WEIGHT_NAMES } from '~/steps'
+import { STEPS, stepOf, WEIGHT_NAMES } from '~/steps'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -67,6 +67,7 @@ function effectWords(effect: RemedyEffect | undefined): string {
     .join(' · ')
 }
 
+const stepName = computed(() => STEPS.find(step => step.id === stepOf(finding))?.name ?? '')
 const source = computed(() => [finding.basis.kind, finding.basis.source].filter(Boolean).join(' · '))
 </script>
 
@@ -84,6 +85,12 @@ const source = computed(() => [finding.basis.kind, finding.basis.source].filter(
         Show working
       </button>
     </p>
+    <v-btn
+      v-if="!finding.lacks && !finding.seeks && !remedies.length && finding.weight !== 'note'"
+      class="gives"
+      @click="emit('go', finding)"
+      >Go to {{ stepName }}</v-btn
+    >
     <v-btn v-if="finding.lacks" class="gives" :to="address('equipment', { lacks: finding.id })">Show options</v-btn>
     <small v-if="finding.seeks && !sought.has(finding.id) && !bench.late && !(known && remedies.length)" class="quiet"
       >Finding a fix…</small

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { WEIGHTS } from '#core/design'
+import { actedOn } from '#core/report'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
-/** How many findings there are, and the heaviest of them; opens and folds their list. */
+/** How many findings ask for an act, and the heaviest of them; opens and folds their list. */
 const bench = useBench()
 const preferences = usePreferences()
-const count = computed(() => bench.report?.findings.length)
+const count = computed(() => bench.report && actedOn(bench.report.findings).length)
 /** The heaviest that was found; unknown while the figures are being worked out. */
 const worst = computed(() =>
   bench.late

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
 import { roomOf, WEIGHTS, type Finding } from '#core/design'
-import type { RemedyEffect } from '#core/report'
+import { actedOn, type RemedyEffect } from '#core/report'
 import { countWords, STEPS, stepOf } from '~/steps'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
@@ -20,6 +20,13 @@ const findings = computed(() => {
     ? [...bench.livePanel.findings, ...all.filter(finding => roomOf(finding.code) !== 'panel')]
     : all
 })
+/** Steps whose notes are listed though another step is worked on. */
+const noted = ref<string[]>([])
+/** A note asks for no act: those of other steps than the one worked on are folded. */
+function shownOf({ step, findings: all }: { step: { id: string }; findings: readonly Finding[] }) {
+  const shown = step.id === here.value || noted.value.includes(step.id) ? all : actedOn(all)
+  return { findings: shown, folded: all.length - shown.length }
+}
 const groups = computed(() =>
   STEPS.map(step => ({
     step,
@@ -28,6 +35,7 @@ const groups = computed(() =>
     )
   }))
     .filter(group => group.findings.length)
+    .map(group => ({ ...group, ...shownOf(group) }))
     .sort((a, b) => Number(b.step.id === here.value) - Number(a.step.id === here.value))
 )
 const counts = computed(() =>
@@ -104,7 +112,7 @@ watch(
       .map(finding => finding.id)
       .filter(id => !sought.has(id))
     if (wanted.length)
-      void run('Trying the remedies…', (examiner, job, heard) => examiner.remedies(option.id, wanted, job, heard)).then(
+      void run('Evaluating fixes…', (examiner, job, heard) => examiner.remedies(option.id, wanted, job, heard)).then(
         all => {
           if (!all || bench.examined !== examined) return
           // The whole answer may be here before the last of its parts, which come by a way of their own.
@@ -120,7 +128,7 @@ watch(
 <template>
   <aside v-if="preferences.findingsOpen" class="drawer" aria-label="Findings">
     <div class="head">
-      <h2 class="grow">Findings <span class="figures">{{ findings.length }}</span></h2>
+      <h2 class="grow">Findings <span class="figures">{{ actedOn(findings).length }}</span></h2>
       <v-btn variant="text" :icon="mdiClose" aria-label="Fold findings" @click="preferences.findingsOpen = false" />
       <p v-if="bench.late" class="small quiet" role="status">Being worked out…</p>
       <p v-else class="counts small">
@@ -130,7 +138,7 @@ watch(
       </p>
     </div>
     <p v-if="findings.length === 0 && !bench.outOfDate" class="quiet small empty">
-      Nothing found against this option. Build has the files.
+      No findings for this option. Build has the files.
     </p>
     <div
       ref="list"
@@ -153,6 +161,9 @@ watch(
           :sought="sought"
           @go="goTo"
         />
+        <v-btn v-if="group.folded" class="more" @click="noted.push(group.step.id)">
+          Show {{ group.folded === 1 ? '1 note' : `${group.folded} notes` }}
+        </v-btn>
         <v-btn
           v-if="group.findings.length > SHOWN && !whole.includes(group.step.id)"
           class="more"

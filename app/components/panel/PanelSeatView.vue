@@ -55,7 +55,7 @@ const flip = (y: number) => box.value.maxY - y
 
 <template>
   <div ref="room" class="room">
-    <p v-if="!pilot" class="quiet">Nobody sits here yet. Enter a pilot in Seats.</p>
+    <p v-if="!pilot" class="quiet">No pilot is entered. Add one in Seats.</p>
     <template v-else>
       <div class="flat" :style="{ width: `${size.width}px`, height: `${size.height}px`, transform }">
         <PicturePanel :design="design" :night="night ?? preferences.dark" :label="`The panel as ${pilot.name} sees it`">

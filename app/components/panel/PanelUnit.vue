@@ -104,7 +104,8 @@ const lines = computed(() => {
     @keydown="event => emit('key', unit, event)"
   >
     <title>{{ unit.label }}{{ unit.locked ? ', locked' : '' }}</title>
-    <PictureFace v-if="mode === 'picture' && !away" :item="unit.item" :x="x" :y="y" :night="night" />
+    <!-- Hidden, not removed, while it is in the hand: the press that took it is still on its way up from it. -->
+    <PictureFace v-if="mode === 'picture'" v-show="!away" :item="unit.item" :x="x" :y="y" :night="night" />
     <path :d="bezelPath" class="bezel" :class="{ clear: mode === 'cutouts', frame: mode === 'picture' && !away }" />
     <path v-if="behind && bodyPath" :d="bodyPath" class="body" />
     <template v-if="mode !== 'picture'">

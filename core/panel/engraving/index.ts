@@ -1,5 +1,5 @@
 import { bounds, type PointMm } from '../geometry/geometry'
-import letters from './letters.json'
+import letters from './letters.json' with { type: 'json' }
 
 /** Height of a capital in the units of the letters; see NOTICE.txt for where they come from. */
 const CAPITAL = 662

@@ -57,6 +57,10 @@ const stateOf = (holds: boolean, otherwise: Figure['state'] = 'decide'): Figure[
   holds ? 'holds' : otherwise
 
 /** What the tally is made of. */
+/** Findings that ask for an act: to fix or to decide. A note asks for none. */
+export const actedOn = (findings: readonly Finding[]): Finding[] =>
+  findings.filter(finding => finding.weight !== 'note')
+
 type TallyParts = Pick<Report, 'panel' | 'power' | 'wiring' | 'rules' | 'mass' | 'money' | 'findings'>
 
 function tally(design: Design, parts: TallyParts): Report['figures'] {
@@ -115,7 +119,8 @@ function tally(design: Design, parts: TallyParts): Report['figures'] {
         ? 'must fix'
         : stateOf(rules.met === rules.asked)
     },
-    'findings': { key: 'findings', value: findings.length, unit: 'findings', state: worstOf(findings) }
+    // Those that ask for an act; notes are counted separately.
+    'findings': { key: 'findings', value: actedOn(findings).length, unit: 'findings', state: worstOf(findings) }
   }
 }
 

@@ -13,7 +13,7 @@ import {
 } from '../../power'
 import { WEIGHTS, type Design, type FigureOf, type Working, type FigureKind } from '../../design'
 import { explainCoax, explainDisturbance } from '../../wiring'
-import type { Report } from './examine'
+import { actedOn, type Report } from './examine'
 
 /** What a figure is worked out from: the design, and what was found of it. */
 interface Asked {
@@ -182,7 +182,7 @@ function explainRules({ report: { rules } }: Asked): Working {
 
 function explainFindings({ report: { findings } }: Asked): Working {
   return {
-    formula: 'Σ findings of all rooms',
+    formula: 'must fix + decide; notes ask for no act and are not in it',
     inputs: WEIGHTS.map(weight => ({
       symbol: weight,
       meaning: 'findings of this weight',
@@ -190,7 +190,7 @@ function explainFindings({ report: { findings } }: Asked): Working {
       unit: '',
       from: 'all rooms'
     })),
-    result: { value: findings.length, unit: 'findings' },
+    result: { value: actedOn(findings).length, unit: 'findings' },
     basis: { kind: 'derived' }
   }
 }

@@ -267,9 +267,9 @@ const MEASURES: readonly (readonly [string, (standing: OptionStanding, reading: 
         }
       ] as const
   ),
-  ['In flight works that did not', standing => standing.gained.filter(name => FLOWN.includes(name)).join(', ')],
-  ['In flight works no more', standing => standing.lost.filter(name => FLOWN.includes(name)).join(', ')],
-  ['Is there one that costs no more and leaves no less', standing => (standing.onFrontier ? 'no' : 'yes')]
+  ['Functions gained in flight', standing => standing.gained.filter(name => FLOWN.includes(name)).join(', ')],
+  ['Functions lost in flight', standing => standing.lost.filter(name => FLOWN.includes(name)).join(', ')],
+  ['Another option costs no more and keeps no less', standing => (standing.onFrontier ? 'no' : 'yes')]
 ]
 
 /** So many differences stand on the sheet, which is to stay one page; the rest are one row. */
@@ -301,10 +301,15 @@ export function decisionSheet({
   })
   const [large, small] = [between.rows.slice(0, MOST_ROWS), between.rows.slice(MOST_ROWS)]
   return {
-    title: 'Options to decide between',
+    title: 'Options for decision',
     of: `${project.brief.registration || project.title}, ${project.airframe.model}`,
     on,
     reading,
+    panels: standings.flatMap(({ id, name }) =>
+      id === AS_FOUND || project.options.some(option => option.id === id)
+        ? [{ name, design: resolve(project, id) }]
+        : []
+    ),
     tables: [
       table(
         'Side by side',
@@ -314,7 +319,7 @@ export function decisionSheet({
       ),
       table(
         `From ${between.first} to ${between.second}`,
-        'Unit by unit, and what is counted for none of them. The sums add up to the difference of the costs.',
+        '',
         ['What', 'How', 'Difference'],
         [
           ...large.map(row => [readPhrase(row.says, reading), KIND_WORDS[row.kind], formatMoney(row.cents, reading)]),
@@ -337,17 +342,17 @@ export function decisionSheet({
     sources: [],
     signed: PARTNERS,
     cautions: [
-      'An estimate, not an offer: prices and hours are those entered; contingency is in it, surprises are not.',
-      'What is left after a failure counts single losses of units, links, protectors, buses and sources, switches as in normal flight.'
+      'An estimate, not an offer. Prices and hours are those entered. Contingency is included. ' +
+        'Single-point failures are losses of units, links, protectors, buses and sources, switches as in normal flight.'
     ]
   }
 }
 export const KIND_WORDS: Readonly<Record<Difference['kind'], string>> = {
-  'only in the first': 'goes',
-  'only in the second': 'comes',
+  'only in the first': 'removed',
+  'only in the second': 'added',
   'another item': 'another item',
   'moved': 'moved',
-  'price': 'another sum'
+  'price': 'other cost'
 }
 
 /** What is to be ordered, with quantities: units, breakers and fuses, wire, connectors, contacts, sleeves. */

@@ -27,12 +27,23 @@ export interface AnalysisTable {
   columns: { says: string; digits?: number }[]
   rows: (string | number)[][]
   /** The face of a connector, drawn over the table: its contacts in pitches, filled where something lands. */
+  /** Bars over the table: one a label, stacked by series, with a limit of each. */
+  chart?: {
+    labels: string[]
+    series: { name: string; values: number[] }[]
+    limit?: (number | undefined)[]
+    unit: string
+  }
   face?: { contacts: { pin: string; x: number; y: number; filled: boolean }[]; says: string }
 }
 export interface LoadAnalysis {
   title: string
   of: string
   on: string
+  /** Which state of the project it is of. */
+  revision?: string
+  /** Panels pictured before the tables. */
+  panels?: { name: string; design: Design }[]
   tables: AnalysisTable[]
   assumptions: string[]
   sources: string[]
@@ -105,6 +116,16 @@ const loadTable = ({ design, used, inPhase, blank, loads, endurance, supply, nam
   note:
     'Continuous, intermittent by duty and transmitting by share together, at the volts of the system; with ' +
     'the alternator lost, at the volts of the batteries.',
+  chart: {
+    labels: loads.map(load => load.phase),
+    series: [
+      { name: 'continuous', values: loads.map(load => load.continuousA) },
+      { name: 'intermittent', values: loads.map(load => load.intermittentA) },
+      { name: 'transmitting', values: loads.map(load => load.transmitA) }
+    ],
+    limit: loads.map(load => (load.idleUnknown.length ? undefined : load.limitA)),
+    unit: 'A'
+  },
   columns: [
     { says: 'Unit' },
     { says: 'Bus' },

@@ -7,6 +7,7 @@ import {
   mateText,
   MINUTES_AN_END,
   numberText,
+  numberWires,
   pinText,
   shellOf,
   type Wire,
@@ -57,7 +58,9 @@ function papersOf(design: Design, wiring: WiringReport, reading: Reading) {
   const inch = reading.system === 'inch'
   const long = (mm: number) => (inch ? toFeet(mm) : mm / 1000)
   const says = (phrase: Phrase | string) => readPhrase(phrase, reading)
-  const label = (wire: Wire) => numberText(wire.mark?.number) || wire.id
+  // Wires without a number are printed with the one they would be given next.
+  const proposed = new Map(numberWires(design, wires).map(mark => [mark.wire, mark.number]))
+  const label = (wire: Wire) => numberText(wire.mark?.number) || `${numberText(proposed.get(wire.id))}*`
   const lengthUnit = inch ? 'ft' : 'm'
   const places = new Map(design.airframe.places.map(place => [place.id, place.name]))
   const labels = new Map(design.units.map(unit => [unit.id, unit.label]))
@@ -69,7 +72,9 @@ type Papers = ReturnType<typeof papersOf>
 
 const wireList = ({ wires, long, says, label, lengthUnit, places }: Papers): AnalysisTable => ({
   title: 'Wire list',
-  note: 'One line a wire or cable. The length is to be cut: run, drop to the unit, loop at the panel, trim and waste.',
+  note:
+    'One line a wire or cable. Length to cut: run, drop to the unit, loop at the panel, trim and waste. ' +
+    'A number with * is proposed: Wire list has a button that assigns it.',
   columns: [
     { says: 'No.' },
     { says: 'From' },
