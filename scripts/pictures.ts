@@ -11,6 +11,8 @@ async function layers(page: Page, ...names: string[]) {
   for (const name of names) await page.getByRole('button', { name, exact: true }).click()
 }
 interface View {
+  /** Which project of the demo; the one with three options when absent. */
+  of?: string
   step: string
   /** What is done before the picture is taken. */
   acts?: (page: Page) => Promise<unknown>
@@ -20,8 +22,8 @@ const VIEWS: Readonly<Record<string, View>> = {
   'hangar': { step: '' },
   'brief': { step: 'brief' },
   'equipment': { step: 'equipment' },
-  'panel': { step: 'panel' },
-  'panel-room': { step: 'panel?pane=finder', acts: page => press(page, 'Try the whole catalogue') },
+  'panel': { of: 'hollin-whimbrel', step: 'panel' },
+  'panel-findings': { step: 'panel', acts: page => press(page, /^Open findings/) },
   'panel-sheet': {
     step: 'panel?option=a&pane=sheet',
     acts: async page => {
@@ -29,24 +31,30 @@ const VIEWS: Readonly<Record<string, View>> = {
       await press(page, 'Rib R2 behind')
     }
   },
-  'panel-seats': { step: 'panel?pane=seats', acts: page => layers(page, 'Sight', 'Reach') },
-  'panel-hands': { step: 'panel?pane=hands' },
+  'panel-seat': { step: 'panel?pane=seats', acts: page => layers(page, 'From seat') },
   'panel-night': { step: 'panel', acts: page => layers(page, 'By night') },
   'power': { step: 'power' },
-  'power-distribution': { step: 'power?pane=feeds' },
   'power-circuits': { step: 'power?pane=circuits' },
   'power-battery': { step: 'power?pane=loss' },
-  'wiring': { step: 'wiring?pane=list' },
+  'wiring': { step: 'wiring' },
+  'wiring-airframe': { step: 'wiring?pane=airframe' },
   'rules': { step: 'rules' },
   'rules-failures': {
     step: 'rules?pane=failures',
     acts: async page => {
-      await press(page, 'Buses')
-      await press(page, 'Essential bus')
+      await page.getByLabel('Fail a part').fill('Alternator')
+      await page.getByRole('option', { name: 'Alternator', exact: true }).first().click()
+      await page.locator('[data-face="standby"]').click()
+      await page.getByLabel('Minutes since the failure').fill('95')
+      await page.locator('.board').evaluate(board => board.scrollIntoView())
     }
   },
   'budget': { step: 'budget' },
-  'budget-balance': { step: 'budget?pane=balance' },
+  'budget-options': { step: 'budget?pane=options' },
+  'budget-time': {
+    step: 'budget?pane=time',
+    acts: page => page.locator('[data-odds]').evaluate(odds => odds.scrollIntoView())
+  },
   'build': { step: 'build' }
 }
 
@@ -57,14 +65,15 @@ if (unknown.length)
 const server = await startServer()
 const browser = await chromium.launch(BROWSER)
 try {
-  for (const [name, { step, acts }] of Object.entries(VIEWS)) {
+  for (const [name, { of = 'skerrow-dunlin', step, acts }] of Object.entries(VIEWS)) {
     if (asked.length && !asked.includes(name)) continue
     // Each as a person’s first look at it: no picture holds what was done for another.
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' })
     await context.addInitScript(() => localStorage.setItem('ewerpanel.tour-done', 'true'))
     const page = await context.newPage()
-    const address =
-      step && `/p/skerrow-dunlin/${step}${step.includes('option=') ? '' : `${step.includes('?') ? '&' : '?'}option=b`}`
+    const option =
+      of === 'skerrow-dunlin' && !step.includes('option=') ? `${step.includes('?') ? '&' : '?'}option=b` : ''
+    const address = step && `/p/${of}/${step}${option}`
     await page.goto(server.base + address)
     const quiet = () =>
       step

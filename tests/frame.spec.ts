@@ -263,13 +263,39 @@ test('a remedy says beforehand what it brings as well as what it cures', async (
   await open(page, 'skerrow-dunlin/panel?option=b')
   const finding = page.locator('[data-finding="panel.edge"]').first()
   await expect(finding.locator('.remedy small').first()).toContainText(/Fixes \d+ findings? · adds (none|\d+)/)
-  const count = async () => Number(await page.locator('[data-figure="findings"] .value').textContent())
+  // All of them, notes too: the figure below counts those that ask for an act.
+  const count = async () =>
+    ((await page.locator('.drawer .counts').textContent())!.match(/\d+/g) ?? []).reduce((sum, n) => sum + Number(n), 0)
   const says = (await finding.locator('.remedy small').first().textContent())!
   const before = await count()
   await finding.locator('.remedy button').first().click()
   const cures = Number(/Fixes (\d+)/.exec(says)![1])
   const brings = Number(/brings (\d+)/.exec(says)?.[1] ?? 0)
   await expect.poll(count).toBe(before - cures + brings)
+})
+
+test('notes of other steps are folded until they are asked for; the figure counts what asks for an act', async ({
+  page
+}) => {
+  await open(page, 'skerrow-dunlin/panel?option=b')
+  const figure = Number(await page.locator('[data-figure="findings"] .value').textContent())
+  const said = (await page.locator('.drawer .counts').textContent())!
+  const [fix, decide, notes] = ['must fix', 'decide', 'note'].map(weight =>
+    Number(new RegExp(`(\\d+) ${weight}`).exec(said)![1])
+  )
+  expect(figure).toBe(fix! + decide!)
+  expect(notes).toBeGreaterThan(0)
+  const listed = page.locator('.drawer article')
+  const before = await listed.count()
+  expect(before).toBeLessThan(figure + notes!)
+  const folded = page.locator('.drawer').getByRole('button', { name: /^Show \d+ notes?$/ })
+  while (await folded.count()) await folded.first().click()
+  await expect(listed).toHaveCount(figure + notes!)
+  // The figure opens the list, as its button does.
+  await page.getByRole('button', { name: 'Fold findings' }).first().click()
+  await expect(page.locator('.drawer')).toHaveCount(0)
+  await page.locator('[data-figure="findings"]').click()
+  await expect(page.locator('.drawer')).toBeVisible()
 })
 
 test('what a search found stays in the list through an act, and is told again', async ({ page }) => {

@@ -334,7 +334,7 @@ test.describe('with the findings open', () => {
     await pane(page, 'Sheet')
     const bend = page.locator('[data-finding="panel.bend"]')
     await expect(bend).toContainText('Deflection')
-    const before = /Deflection [\d.]+ in at 45 N on [A-Z][a-z ]+/.exec((await bend.textContent())!)![0]
+    const before = /Deflection [\d.]+ in at 10\.1 lbf on [A-Z][a-z ]+/.exec((await bend.textContent())!)![0]
     await page.getByRole('button', { name: 'Heater knob face' }).click()
     await choose(page, 'Opening of the sheet', 'cut (CUT)')
     await page.getByRole('button', { name: '+ angle' }).click()

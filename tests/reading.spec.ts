@@ -24,7 +24,7 @@ test('a working is made when it is asked for, with all its inputs', async ({ pag
   await page.locator('[data-finding="panel.bend"]').getByRole('button', { name: 'Show working' }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog).toContainText('push of a thumb')
-  await expect(dialog).toContainText('45 N')
+  await expect(dialog).toContainText('10.1 lbf')
   await expect(dialog).toContainText('Result')
 })
 

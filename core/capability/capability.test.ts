@@ -2,12 +2,14 @@ import fc from 'fast-check'
 import highs from 'highs'
 import { describe, expect, it } from 'vitest'
 import { FUNCTIONS, modernise, type FunctionName, type Item, type Need, type Port, type SignalName } from '../catalogue'
-import { resolve, type Design } from '../design'
-import { TASKS, type Link } from '../document'
+import { resolve, type Design, type DesignUnit } from '../design'
+import { readPhrase, US } from '../quantity'
+import { TASKS, type Link, type Project } from '../document'
 import { supplyOf } from '../power'
 import { item, projectWith, runs } from '../testing'
 import { demoProject } from '../testing.demo'
-import { Account, accountOf, settingsOf, type Part } from '.'
+import { Account, accountOf, functionsLost, settingsOf, type Part } from '.'
+import { leftOver, leftOverRemedy } from './messages'
 import { hornOf, leastFixedPoint, RuleList } from './horn'
 import { rulesOf } from './rules-of'
 
@@ -325,6 +327,60 @@ describe('power and place', () => {
   it('an aerial in a place it is not made for gives nothing', () => {
     const aerial = item({ id: 'a', mounts: ['roof'], provides: ['com antenna'], ports: [] })
     expect(of(aerial).works('com antenna')).toBe(false)
+  })
+  it('a link belongs to its unit, not to another one with a port of the same name', () => {
+    const radio = (id: string): Item =>
+      item({
+        id,
+        mounts: ['tail'],
+        provides: ['com'],
+        ports: [{ id: 'ant', kind: 'coax', flow: 'both', signals: ['radio frequency'] }],
+        needs: [{ what: 'aerial', name: 'com antenna', port: 'ant', required: true, text: '' }]
+      })
+    const antenna = item({
+      id: 'antenna',
+      mounts: ['tail'],
+      provides: ['com antenna'],
+      ports: [{ id: 'ant', kind: 'coax', flow: 'both', signals: ['radio frequency'] }]
+    })
+    const project = projectWith([radio('x'), radio('y'), antenna].map(entry => [entry, 'tail']))
+    const linked = (from: string): Project => ({
+      ...project,
+      options: [
+        {
+          ...project.options[0]!,
+          links: [{ id: 'l', from: { unit: from, port: 'ant' }, to: { unit: 'antenna', port: 'ant' } }]
+        }
+      ]
+    })
+    for (const [there, not] of [
+      ['x', 'y'],
+      ['y', 'x']
+    ] as const) {
+      const account = accountOf(resolve(linked(there), 'a'))
+      expect(account.gives(there, 'com')).toBe(true)
+      expect(account.gives(not, 'com')).toBe(false)
+    }
+  })
+  it('what units off the supply take with them is told by name, in the order of the alphabet', () => {
+    const design = resolve(
+      projectWith([
+        [item({ id: 'x', mounts: ['tail'], provides: ['com', 'clock'] }), 'tail'],
+        [item({ id: 'y', mounts: ['tail'], provides: ['clock', 'attitude'] }), 'tail']
+      ]),
+      'a'
+    )
+    const lost = functionsLost(design)
+    expect(lost(new Set())).toEqual([])
+    expect(lost(new Set(['x']))).toEqual(['com'])
+    expect(lost(new Set(['x', 'y', 'nobody']))).toEqual(['attitude', 'clock', 'com'])
+  })
+  it('what is left over is one thing or several', () => {
+    const [pump, hoses] = ['Pump', 'Hoses'].map(label => ({ id: label, label })) as unknown as DesignUnit[]
+    expect(readPhrase(leftOver([pump!]), US)).toMatch(/^Pump is no longer required/)
+    expect(readPhrase(leftOver([pump!, hoses!]), US)).toMatch(/^Pump and Hoses are no longer required/)
+    expect(readPhrase(leftOverRemedy([pump!]), US)).toBe('Remove it.')
+    expect(readPhrase(leftOverRemedy([pump!, hoses!]), US)).toBe('Remove them.')
   })
   it('two talkers on one RS-232 input say nothing that can be read', () => {
     const talker = (id: string): Item =>

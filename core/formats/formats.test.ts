@@ -139,7 +139,10 @@ describe('catalogue as CSV and JSON', () => {
     ['cutout_mm', 'flats 10 x 12', /more than the diameter/],
     ['cutout_mm', 'round 0', /must be more than 0/],
     ['reads_deg', '60 40', /three angles/],
-    ['reads_deg', '60 40 95', /95|90/]
+    ['reads_deg', '60 40 95', /95|90/],
+    ['front_mm', 'knob 10', /not a part of a front; write “screen x y width x height”/],
+    ['front_mm', 'screen 0 0 20 x 20; screen 0 0 30 x 30', /has 2 screens. Maximum is 1/],
+    ['front_mm', 'knob 40 0 12', /extends 1 mm outside the bezel/]
   ])('a face whose %s is “%s” is refused with its column', (column, value, why) => {
     const entry = item({
       id: 'x',
@@ -156,6 +159,20 @@ describe('catalogue as CSV and JSON', () => {
     const [problem] = readCatalogueCsv(Papa.unparse(parsed)).problems
     expect(problem).toMatchObject({ line: 2, field: column, column: parsed[0]!.indexOf(column) + 1 })
     expect(problem!.message).toMatch(why)
+  })
+  it('where the screen, knobs and keys of a front are goes through a cell and back', () => {
+    const rect = { xMm: -4.5, yMm: 8, widthMm: 40, heightMm: 30 }
+    for (const front of [
+      { screen: rect, knobs: [{ xMm: 20, yMm: -25, diameterMm: 9.5 }], keys: [{ ...rect, yMm: -24, heightMm: 6 }] },
+      { knobs: [], keys: [{ ...rect, heightMm: 6 }] },
+      undefined
+    ]) {
+      const entry = item({
+        id: 'x',
+        face: { bezel: { shape: 'round', diameterMm: 90 }, screws: [], stack: false, ...(front && { front }) }
+      })
+      expect(readCatalogueCsv(writeCatalogueCsv([entry])).items).toEqual([entry])
+    }
   })
   // Cells that common spreadsheets run (common practice): = + @, a leading tab or return, and a minus that begins a formula.
   it.each(['=HYPERLINK("http://x")', '+1', '@SUM(A1)', '-2+3+cmd|x!A0', '-2 +cmd|x', '-A1', '\t=1', '\r=1'])(

@@ -282,8 +282,8 @@ export const rearSupport = ({
   forward: number
   mostTrayMomentNm: number
 }) => say`${enumerate(hanging.map(thing))} (${kg(massKg)})
-    ${hanging.length > 1 ? 'share one opening and are' : 'is'} supported by the panel only: ${num(moment, 1, 'N·m')}
-    at ${downG} g down, ${newtonMetres} up, ${newtonMetresOf} sideways, ${num(weigh, 0, 'N')} at ${forward} g
+    ${hanging.length > 1 ? 'share one opening and are' : 'is'} supported by the panel only: ${figure(moment, 'N·m')}
+    at ${downG} g down, ${newtonMetres} up, ${newtonMetresOf} sideways, ${figure(weigh, 'N')} at ${forward} g
     forward. Limit is ${figure(mostTrayMomentNm, 'N·m')}. Add a rear support with rails or on a duct.`
 export const rearSupportRemedy = (hanging: DesignUnit[]) => say`Add a rear support to ${enumerate(hanging.map(thing))}.`
 export const railRemedy = ({

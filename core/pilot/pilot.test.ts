@@ -5,6 +5,7 @@ import { applyEdits, type Flow, type Pilot, type Project } from '../document'
 import { remediesOf, resolve } from '../design'
 import { item, plainProject, projectWith, roundFace } from '../testing'
 import { demoProject } from '../testing.demo'
+import { closerRemedy } from './messages'
 import { armMm, defaultPilot, examinePilots, lineOfSightPoint, proposedFlows, reachTo, sightOf, walkFlow } from '.'
 
 const pilot: Pilot = {
@@ -189,6 +190,18 @@ describe('flows of the hand', () => {
     expect(examinePilots(cured).flows[0]).toMatchObject({ lengthMm: 75, backTracks: 0 })
     expect(examinePilots(cured).orders).toEqual([])
   })
+  it('a row of nine, too long for every order, is bettered by exchanging two at a time until none helps', () => {
+    const nine = [...'abcdefghi']
+    const project = applyEdits(
+      row(['b', 'a', 'd', 'c', 'f', 'e', 'h', 'g', 'i']),
+      [{ type: 'flow.put', option: 'a', flow: flow(...nine) }],
+      'flow'
+    ).project
+    const { orders } = examinePilots(resolve(project, 'a'))
+    expect(orders).toHaveLength(1)
+    expect(orders[0]!.units).toEqual(nine)
+    expect(orders[0]).toMatchObject({ backTracks: 0, lengthMm: 200 })
+  })
   it('the starter on the side of the hand that holds the throttle is the wrong hand', () => {
     const base = row(['starter', 'x', 'y'])
     base.airframe.panel.zones = [
@@ -300,5 +313,19 @@ describe('rows and stacks', () => {
       { xMm: 300, yMm: 280 - 16.5 },
       { xMm: 300, yMm: 280 - 33 - 33.5 }
     ])
+  })
+})
+
+describe('where a remedy says that a unit is moved to', () => {
+  it.each([
+    [12, '12° above'],
+    [-8, '8° below']
+  ])('%s° from the line of sight is %s it', (upDeg, says) => {
+    const words = readPhrase(
+      closerRemedy({ unit: { id: 'u', label: 'Altimeter' }, name: 'Ingrith', sideDeg: -4, upDeg }),
+      US
+    )
+    expect(words).toContain(says)
+    expect(words).toContain('4° to the side')
   })
 })

@@ -160,6 +160,20 @@ export function measured(of: Measure, value: number, reading: Reading): number {
 /** The name of the reader's unit: `in`, `kg`, `EUR`. */
 export const measureUnit = (of: Measure, reading: Reading): string => MEASURES[of](reading)[0]
 
+/** Newtons in a pound-force, and a newton metre in inches of it (exact: 0.45359237 kg · 9.80665 m/s², 25.4 mm). */
+const N_PER_LBF = KG_PER_POUND * 9.80665
+const LBF_IN_PER_NM = 1_000 / MM_PER_INCH / N_PER_LBF
+/** Force: `10.1 lbf`, `45 N`. */
+const formatForce = (newtons: number, reading: Reading): string =>
+  reading.system === 'inch'
+    ? `${formatShort(newtons / N_PER_LBF, 1, reading)} lbf`
+    : `${formatShort(newtons, 1, reading)} N`
+/** Moment of a force: `88.5 lbf·in`, `10 N·m`. */
+const formatTorque = (newtonMetres: number, reading: Reading): string =>
+  reading.system === 'inch'
+    ? `${formatShort(newtonMetres * LBF_IN_PER_NM, 1, reading)} lbf·in`
+    : `${formatShort(newtonMetres, 1, reading)} N·m`
+
 /** Units in which a working states its figures, and how each is read. */
 const UNITS: Readonly<Record<string, (value: number, reading: Reading) => string>> = {
   'mm': formatLength,
@@ -167,6 +181,10 @@ const UNITS: Readonly<Record<string, (value: number, reading: Reading) => string
   'kg': formatMass,
   'kg·mm': formatMoment,
   'cents': formatMoney,
+  'N': formatForce,
+  'N·m': formatTorque,
+  'Nm': formatTorque,
+  'm': (value, reading) => formatRun(value * 1_000, reading),
   'ft': formatAltitude,
   'Ω/1000 ft': (value, reading) =>
     reading.system === 'inch'

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { unit } from 'mathjs'
 import { describe, expect, it } from 'vitest'
 import {
+  formatQuantity,
   QuantityError,
   SILENT,
   US,
@@ -258,5 +259,21 @@ describe('what is worked out while it is typed', () => {
         expect(parseNumber(spoken, INCH)).toBeCloseTo(sum, 6)
       })
     )
+  })
+})
+
+describe('forces and moments of them, in the reader’s units', () => {
+  const metric = { ...US, system: 'metric' as const }
+  // NIST SP 811 appendix B: 1 lbf = 4.448222 N, 1 lbf·in = 0.1129848 N·m.
+  it.each([
+    [4.448222, 'N', '1 lbf', '4.4 N'],
+    [45, 'N', '10.1 lbf', '45 N'],
+    [0.1129848, 'N·m', '1 lbf·in', '0.1 N·m'],
+    [10, 'N·m', '88.5 lbf·in', '10 N·m'],
+    [10, 'Nm', '88.5 lbf·in', '10 N·m'],
+    [3.048, 'm', '10.0 ft', '3.05 m']
+  ])('%s %s is %s, or %s', (value, unit, inch, mm) => {
+    expect(formatQuantity(value, unit, US)).toBe(inch)
+    expect(formatQuantity(value, unit, metric)).toBe(mm)
   })
 })

@@ -115,6 +115,24 @@ function pick(end: LinkEnd) {
   if (!first) bench.said = `${nameOf(end.unit)} ${end.port}: now press Enter on the other port. Escape cancels.`
   else if (first.unit !== end.unit || first.port !== end.port) join(first, end)
 }
+/** One port of the diagram is reached by Tab; the arrow keys go from it to the others. */
+const ports = computed(() =>
+  (placed.value?.nodes ?? []).flatMap(node =>
+    node.kind === 'unit' ? node.ports.map(port => `${node.id} ${port.id}`) : []
+  )
+)
+const at = ref('')
+const stopAt = computed(() => (ports.value.includes(at.value) ? at.value : ports.value[0]))
+const STEPS: Record<string, number> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }
+async function goAlong(event: KeyboardEvent) {
+  const by = STEPS[event.key]
+  if (!by) return
+  event.preventDefault()
+  const { length } = ports.value
+  at.value = ports.value[(ports.value.indexOf(stopAt.value!) + by + length) % length]!
+  await nextTick()
+  drawing.value?.querySelector<SVGGElement>(`[data-port="${CSS.escape(at.value)}"]`)?.focus()
+}
 /** Connects two ports, or says why not. */
 function join(a: LinkEnd, b: LinkEnd) {
   const { option } = bench
@@ -227,9 +245,11 @@ const marksOf = (link: Link) => ({ 'data-link': link.id })
                 }"
                 :data-port="`${node.id} ${port.id}`"
                 role="button"
-                tabindex="0"
+                :tabindex="stopAt === `${node.id} ${port.id}` ? 0 : -1"
                 :aria-label="`${node.says} ${port.says}, ${port.used ? 'connected' : 'free'}`"
                 @pointerdown.prevent="begin({ unit: node.id, port: port.id }, $event)"
+                @focus="at = `${node.id} ${port.id}`"
+                @keydown="goAlong"
                 @keydown.enter.prevent="pick({ unit: node.id, port: port.id })"
               >
                 <rect
@@ -256,8 +276,9 @@ const marksOf = (link: Link) => ({ 'data-link': link.id })
       <p v-else class="quiet">Nothing is linked yet.</p>
       <p class="small" role="status" data-line-says>{{ hovered ? lineSays(hovered) : ' ' }}</p>
       <p class="small quiet">
-        Drag from port to port to connect; Enter on one port and then on another does the same. Filled ports are
-        connected. A CAN bus is wired from unit to unit in the order that takes the shortest cable, with
+        Drag from port to port to connect. By keyboard: arrow keys go from port to port, Enter on two ports connects
+        them. Filled ports are connected. A CAN bus is wired from unit to unit in the order that takes the shortest
+        cable, with
         {{ preferences.number(120, 0) }} Ω at both ends.
       </p>
     </section>
