@@ -7,8 +7,9 @@ import {
   thing,
   mm,
   figure,
+  newtons,
+  newtonMetres,
   kg,
-  num,
   type Typed,
   type Named,
   type Phrase,
@@ -254,7 +255,7 @@ export const bend = ({
   say`${
     loose
       ? say`The metal at ${name} is unsupported. Openings or free sides separate it from the supported sheet.`
-      : say`Deflection ${mm(deflectionMm, mostBendMm)} at ${figure(pushN, 'N')} on ${name}, limit
+      : say`Deflection ${mm(deflectionMm, mostBendMm)} at ${newtons(pushN)} on ${name}, limit
     ${mm(mostBendMm, deflectionMm)}.`
   }${
     others.length
@@ -266,8 +267,8 @@ export const rearSupport = ({
   massKg,
   moment,
   downG,
-  newtonMetres,
-  newtonMetresOf,
+  up,
+  sideways,
   weigh,
   forward,
   mostTrayMomentNm
@@ -276,15 +277,15 @@ export const rearSupport = ({
   massKg: number
   moment: number
   downG: number
-  newtonMetres: Typed
-  newtonMetresOf: Typed
+  up: Typed
+  sideways: Typed
   weigh: number
   forward: number
   mostTrayMomentNm: number
 }) => say`${enumerate(hanging.map(thing))} (${kg(massKg)})
-    ${hanging.length > 1 ? 'share one opening and are' : 'is'} supported by the panel only: ${figure(moment, 'N·m')}
-    at ${downG} g down, ${newtonMetres} up, ${newtonMetresOf} sideways, ${figure(weigh, 'N')} at ${forward} g
-    forward. Limit is ${figure(mostTrayMomentNm, 'N·m')}. Add a rear support with rails or on a duct.`
+    ${hanging.length > 1 ? 'share one opening and are' : 'is'} supported by the panel only: ${newtonMetres(moment)}
+    at ${downG} g down, ${up} up, ${sideways} sideways, ${newtons(weigh)} at ${forward} g
+    forward. Limit is ${newtonMetres(mostTrayMomentNm)}. Add a rear support with rails or on a duct.`
 export const rearSupportRemedy = (hanging: DesignUnit[]) => say`Add a rear support to ${enumerate(hanging.map(thing))}.`
 export const railRemedy = ({
   hanging,

@@ -101,6 +101,9 @@ export const num = (value: number, digits = 0, unit?: string): Typed => ({
   digits,
   ...(unit && { unit })
 })
+/** A force in N and a moment of one in N·m. */
+export const newtons = (value: number): Typed => ({ is: 'quantity', value, unit: 'N' })
+export const newtonMetres = (value: number): Typed => ({ is: 'quantity', value, unit: 'N·m' })
 /** A number with no digits that say nothing. */
 export const figure = (value: number, unit?: string): Typed => ({
   is: 'number',

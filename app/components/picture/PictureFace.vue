@@ -11,7 +11,6 @@ const {
   x = 0,
   y = 0,
   night = false,
-  lit,
   off = '',
   lost = []
 } = defineProps<{
@@ -19,13 +18,12 @@ const {
   x?: number
   y?: number
   night?: boolean
-  /** Whether it has light of its own at night: where absent, when it is powered by the aircraft. */
-  lit?: boolean
   /** Why its screens show nothing. */
   off?: string
   lost?: readonly FunctionName[]
 }>()
-const light = computed((): Light => (!night ? 'day' : (lit ?? item.power !== undefined) && !off ? 'night' : 'unlit'))
+/** At night a unit has light of its own where it is powered by the aircraft. */
+const light = computed((): Light => (!night ? 'day' : item.power && !off ? 'night' : 'unlit'))
 interface Drawn {
   d?: string
   text?: string

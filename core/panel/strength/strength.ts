@@ -21,7 +21,7 @@ import { platesOf, type SheetPlate } from './sheet'
 import { openings, type Opening } from '../face/stack'
 import { carriesBack, examineStiffeners } from './stiffeners'
 import { stiffenerKg } from '../../airframe'
-import { figure, thing, type Phrase } from '../../quantity'
+import { newtonMetres, thing, type Phrase } from '../../quantity'
 
 /** Young's modulus in GPa by what the material's name holds. Aluminium alloys: any strength-of-materials handbook. */
 const STIFFNESS: readonly (readonly [RegExp, number, string])[] = [
@@ -362,7 +362,7 @@ function trayFindings(design: Design, openingsOf: readonly Opening[], placed: re
     const [first] = hanging
     if (first && moment > panel.mostTrayMomentNm) {
       const weigh = (g: number) => massKg * STANDARD_G * g
-      const newtonMetres = (g: number) => figure((moment * g) / DOWN_G, 'N·m')
+      const momentAt = (g: number) => newtonMetres((moment * g) / DOWN_G)
       findings.push(
         finding(
           'panel.rear-support',
@@ -380,8 +380,8 @@ function trayFindings(design: Design, openingsOf: readonly Opening[], placed: re
               massKg,
               moment,
               downG: DOWN_G,
-              newtonMetres: newtonMetres(LOADS_G.up),
-              newtonMetresOf: newtonMetres(LOADS_G.side),
+              up: momentAt(LOADS_G.up),
+              sideways: momentAt(LOADS_G.side),
               weigh: weigh(LOADS_G.forward),
               forward: LOADS_G.forward,
               mostTrayMomentNm: panel.mostTrayMomentNm
