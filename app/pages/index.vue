@@ -203,7 +203,7 @@ const restoreField = useTemplateRef('restoreField')
         <v-btn color="primary" variant="flat" @click="starting = true">New aircraft</v-btn>
         <v-btn @click="importField?.click()">Import a project file</v-btn>
       </div>
-      <p v-else-if="shown.length === 0" class="quiet">No aeroplane of that name.</p>
+      <p v-else-if="shown.length === 0" class="quiet">No aircraft of that name.</p>
       <HangarCard v-for="row in shown" :key="row.id" :row="row" @remove="leaving = row" />
     </section>
     <ModalDialog v-model="asking" max-width="460" role="alertdialog" aria-label="Delete a project">

@@ -292,8 +292,8 @@ async function givePdf() {
       />
       <p class="small quiet">
         Useful load {{ preferences.mass(mass.usefulLoadKg) }}. Old + added − removed, moments over the new weight
-        (FAA-H-8083-1B, from memory). Weight and arm are rounded first, so the columns multiply and add up as they
-        stand. The aeroplane is weighed, or the sums are signed, by a person licensed to.
+        (FAA-H-8083-1B, from memory). Weight and arm are rounded first, so the columns multiply and add up as printed.
+        The aircraft is weighed, or the calculation is signed, by a licensed person.
       </p>
     </section>
   </div>

@@ -113,7 +113,7 @@ const columns = computed((): Column<Looked>[] => [
       </template>
     </FactTable>
     <p class="small quiet">
-      An aeroplane of more than thirty years shows one to three small faults and one of a day or more when its panel is
+      An aircraft of more than thirty years shows one to three small defects and one of a day or more when its panel is
       opened (common practice); how often each place is at fault and what it takes are assumptions. What is found goes
       into the odds. It is no inspection that a rule asks for, and replaces none.
     </p>

@@ -71,8 +71,8 @@ const columns: Column<Alternative>[] = [
       />
     </template>
     <p v-else-if="!progress" class="small quiet">
-      Entries of the catalogue that cost no more installed, are allowed on this aeroplane, find room and bring nothing
-      more to fix: by what works with each, and what failures then take.
+      Entries of the catalogue that cost no more installed, are allowed on this aircraft, fit and add nothing more to
+      fix: by what works with each, and what failures then take.
     </p>
   </section>
 </template>

@@ -181,7 +181,7 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
           class: bench.selected.includes(unit.id) ? 'here' : undefined
         })
       "
-      empty="A bare aeroplane: nothing is installed. Add shows what to begin with."
+      empty="A bare aircraft: nothing is installed. Add shows what to start with."
     >
       <template #state="{ row }">
         <StateMark :state="row.state === 'new' ? 'note' : 'holds'" :size="12" /> {{ STATES[row.state] }}

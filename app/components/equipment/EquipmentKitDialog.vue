@@ -51,7 +51,7 @@ function take() {
     <v-card :title="`Starter kit: ${bench.project?.brief.flying.join(', ')}`">
       <v-card-text class="grid">
         <p class="small quiet">
-          The fewest and cheapest entries of the catalogue that meet, on this aeroplane, what the brief must have;
+          The fewest and cheapest entries of the catalogue that meet the requirements of the brief on this aircraft;
           placed where they are free, seen and reached. A beginning, not advice: change what you like afterwards.
         </p>
         <LongWork v-if="progress" :progress="progress" @stop="open = false" />

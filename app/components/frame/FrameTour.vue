@@ -1,27 +1,27 @@
 <script setup lang="ts">
 import { usePreferences } from '~/stores/preferences'
 
-/** A short walk through the steps for a first visit. It stands in nobody’s way and stays away once it is put away. */
+/** A short tour of the steps for a first visit; once dismissed it does not return. */
 const preferences = usePreferences()
 const address = useStepAddress()
 const STOPS = [
   [
     'brief',
-    'Brief says what the aeroplane is and what it is for: flying, people, money, time. Everything else is held against it.'
+    'Brief describes the aircraft and its mission: flying, people, money, time. Everything else is checked against it.'
   ],
   [
     'equipment',
     'Equipment lists missing equipment first. “Show options” lists units that provide it on this aircraft; ' +
-      'Add sets it where it is free, seen and reached.'
+      'Add places it where it is free, visible and in reach.'
   ],
   [
     'panel',
-    'Panel is to scale. Drag, nudge with the arrows, type exact positions; findings follow the hand. Undo is everywhere.'
+    'Panel is to scale. Drag, nudge with the arrow keys, or type exact positions. Findings update while you drag. Everything can be undone.'
   ],
-  ['power', 'Power adds up the loads, plays through an alternator that quits, and sizes every breaker and wire.'],
+  ['power', 'Power adds up the loads, simulates an alternator failure, and sizes every breaker and wire.'],
   [
     'rules',
-    'Rules goes clause by clause and names the unit that meets each. What only a person can tell waits for you to check.'
+    'Rules lists each clause with the unit that meets it. Clauses that only a person can judge are for you to check.'
   ],
   [
     'build',
@@ -50,16 +50,18 @@ async function go(to: number) {
 </template>
 
 <style scoped>
+/* A row of its own between the work and the figures: it covers neither. */
 .tour {
-  position: fixed;
-  left: 50%;
-  transform: translateX(-50%);
-  bottom: 84px;
-  z-index: 900;
-  width: min(340px, calc(100vw - 32px));
-  display: grid;
-  gap: 6px;
-  border: 1.5px solid var(--dye);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 18px;
+  align-items: center;
+  border: 0;
+  border-top: 1.5px solid var(--dye);
+  padding: 8px 18px;
+}
+.tour p {
+  flex: 1 1 340px;
 }
 @media print {
   .tour {

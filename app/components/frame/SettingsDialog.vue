@@ -62,7 +62,7 @@ const LANGUAGES: readonly { value: string; title: string }[] = [
         <QuantityField
           v-model="preferences.ownLabourCents"
           kind="money"
-          label="Labour an hour, for new aeroplanes"
+          label="Labor per hour, for new aircraft"
           :least="0"
           :most="100000"
         />

@@ -122,7 +122,7 @@ function press() {
     <span class="main"
       ><span class="figures value">{{ shown.value }}</span><small>{{ unit(key) }} {{ shown.limit }}</small></span
     >
-    <span class="small figures against" title="Against the aeroplane as installed, and against the baseline">
+    <span class="small figures against" title="Change from the aircraft as installed, and from the baseline">
       <span>installed {{ shown.installed }}</span
       ><span v-if="shown.baseline !== undefined"> · baseline {{ shown.baseline }}</span>
     </span>

@@ -124,7 +124,7 @@ const labels = (ids: readonly string[]) =>
         </v-btn>
       </p>
       <p class="small quiet">
-        The order of actions is the aeroplane’s handbook’s. Here only the way of the hands is looked at.
+        The order of actions is that of the aircraft’s handbook. Only the path of the hands is checked here.
       </p>
     </div>
     <div class="steps" role="region" aria-label="Steps of the flow" tabindex="0">

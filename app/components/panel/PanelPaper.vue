@@ -202,7 +202,7 @@ const total = computed(() =>
         />
       </div>
       <PanelSection :section="section" />
-      <p class="small quiet">Measure the check bar, lay cross on cross, tape it up in the aeroplane.</p>
+      <p class="small quiet">Measure the check bar, align the crosses, tape it up in the aircraft.</p>
       <div v-for="(part, index) in parts" :key="part.id" class="row">
         <b class="small grow"
           >{{ part.name }}

@@ -85,7 +85,7 @@ const { putAirframe, putBrief } = useRecords()
 const setWanted = (wantedMinutes: number) => putBrief({ ...bench.project!.brief, wantedMinutes }, 'minutes required')
 const KNOBS: readonly FormField<Airframe>[] = [
   { at: 'pilotDelayMinutes', label: 'Pilot reaction time, min', done: 'delay of the pilot' },
-  { at: 'battery.usableFraction', label: 'Battery health (0–1)', done: 'age of the battery' },
+  { at: 'battery.usableFraction', label: 'Battery health (%)', scale: 100, done: 'age of the battery' },
   { at: 'batteryC', label: 'Battery temperature, °C', done: 'battery temperature' }
 ]
 

@@ -72,7 +72,7 @@ const marks = (row: Standing) => ({ 'data-standing': row.unit })
   <section v-if="wiring.standings.length" class="sheet" aria-label="Units that require level mounting">
     <h2>Units that require level mounting</h2>
     <p class="small quiet">
-      Measured with the aeroplane level. Angles: nose up, right side down and turned to the right count up. The maker’s
+      Measured with the aircraft level. Angles: nose up, right side down and turned to the right count up. The maker’s
       manual decides.
     </p>
     <FactTable

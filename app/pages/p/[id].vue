@@ -191,7 +191,7 @@ const compare = () =>
     <FrameConflictDialog />
     <FrameVersionsDialog v-model="versions" />
     <FrameKeysDialog v-model="keys" />
-    <FrameTour />
+    <FrameTour class="tour" />
     <LazyFrameSettingsDialog v-if="settings" v-model="settings" />
     <!-- Words that pass, above the figures that an act changes: what lies under them is pressed through them. -->
     <v-snackbar
@@ -213,7 +213,10 @@ const compare = () =>
   height: 100vh;
   height: 100dvh;
   grid-template:
-    'card tabs tabs' auto 'card step findings' minmax(0, 1fr) 'strip strip strip' auto / auto minmax(0, 1fr)
+    'card tabs tabs' auto 'card step findings' minmax(
+      0,
+      1fr
+    ) 'card tour tour' auto 'strip strip strip' auto / auto minmax(0, 1fr)
     auto;
 }
 .card {
@@ -252,6 +255,9 @@ const compare = () =>
     max-width: 94%;
     box-shadow: -6px 0 14px rgb(20 24 26 / 18%);
   }
+}
+.tour {
+  grid-area: tour;
 }
 .strip {
   grid-area: strip;

@@ -44,7 +44,7 @@ const ELECTRICAL = computed((): readonly FormField<Airframe>[] => [
   { at: 'alternatorA', label: 'Alternator (A)' },
   { at: 'battery.capacityAh', label: 'Battery (Ah)' },
   { at: 'battery.chemistry', label: 'Battery type' },
-  { at: 'battery.usableFraction', label: 'Usable capacity (%)', scale: 100 },
+  { at: 'battery.usableFraction', label: 'Battery health (%)', scale: 100 },
   {
     at: 'battery.place',
     label: 'Battery location',

@@ -130,7 +130,7 @@ const powerColumns = computed((): Column<PowerStep>[] => [
           <v-btn color="primary" variant="flat" @click="giveProject">Project file</v-btn>
         </div>
         <p class="small quiet">
-          Prove the face with a clear acrylic test piece in the aeroplane before aluminium is cut.
+          Prove the face with a clear acrylic test piece in the aircraft before aluminum is cut.
         </p>
       </section>
       <section class="sheet">
