@@ -144,7 +144,12 @@ export default defineNuxtConfig({
   $production: { nitro: { entry: fileURLToPath(new URL('./server/entry.ts', import.meta.url)) } },
   vite: {
     plugins: [noLoadingBars],
-    build: { target: 'es2022', reportCompressedSize: false },
+    build: {
+      target: 'es2022',
+      reportCompressedSize: false,
+      // Reading a file of the core does nothing but declare: what a screen does not use of it is left out.
+      rolldownOptions: { treeshake: { moduleSideEffects: [{ test: /\/core\//, sideEffects: false }] } }
+    },
     // No component, ours or the library’s, is written in that manner; without it each is made a little sooner.
     define: { __VUE_OPTIONS_API__: 'false' },
     worker: { format: 'es' }

@@ -3,12 +3,16 @@ import type { Shape } from './item'
 /** A part of a front: a screen or a key is a rectangle, a knob a disc. Its centre from that of the bezel, y up, in mm. */
 export type FrontPart = { xMm: number; yMm: number } & ({ diameterMm: number } | { widthMm: number; heightMm: number })
 
+/** Whether a shape is a circle to the eye: one, or one with a relief next to it. */
+export const looksRound = (shape: Shape): boolean =>
+  shape.shape === 'round' || (shape.shape === 'compound' && shape.parts[0]!.of.shape === 'round')
+
 /** How far plain shapes reach from their own centre, across and up. */
 const halves = (shape: Extract<Shape, { shape: 'round' | 'rectangle' | 'flats' }>): [number, number] =>
   shape.shape === 'rectangle' ? [shape.widthMm / 2, shape.heightMm / 2] : [shape.diameterMm / 2, shape.diameterMm / 2]
 
-/** The box round a shape, from its centre. */
-function boxOf(shape: Shape): { minX: number; maxX: number; minY: number; maxY: number } {
+/** The box round a shape, from its centre, y up. */
+export function shapeBox(shape: Shape): { minX: number; maxX: number; minY: number; maxY: number } {
   const corners: [number, number][] =
     shape.shape === 'polygon'
       ? shape.points
@@ -37,7 +41,7 @@ export function outsideBezelMm(bezel: Shape, part: FrontPart): number {
       (round ? Math.hypot(part.xMm, part.yMm) + w : Math.hypot(Math.abs(part.xMm) + w, Math.abs(part.yMm) + h)) -
       bezel.diameterMm / 2
     )
-  const box = boxOf(bezel)
+  const box = shapeBox(bezel)
   return Math.max(
     box.minX - (part.xMm - w),
     part.xMm + w - box.maxX,

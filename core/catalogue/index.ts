@@ -1,6 +1,7 @@
 export { searchWords } from './search-words'
 export * from './vocabulary'
 export { modernise } from './modernise'
+export { looksRound, shapeBox } from './front'
 export {
   Cents,
   Id,
@@ -9,7 +10,6 @@ export {
   heardBy,
   isFor,
   itemKey,
-  looksRound,
   maturedBy,
   MOST_CORNERS_OF_SHAPE,
   Name,

@@ -91,10 +91,6 @@ const Polygon = z.strictObject({
 })
 export const Shape = z.discriminatedUnion('shape', [Round, Rectangle, Flats, Compound, Polygon])
 
-/** Whether a shape is a circle to the eye: one, or one with a relief beside it. */
-export const looksRound = (shape: z.infer<typeof Shape>): boolean =>
-  shape.shape === 'round' || (shape.shape === 'compound' && shape.parts[0]!.of.shape === 'round')
-
 export const Screw = z.strictObject({ xMm: CoordMm, yMm: CoordMm, holeMm: SizeMm })
 
 const Rect = z.strictObject({ xMm: CoordMm, yMm: CoordMm, widthMm: SizeMm, heightMm: SizeMm })

@@ -1,6 +1,5 @@
 import { perObject } from '../cache'
-import { looksRound, type Item, type Shape } from '../catalogue'
-import { extent, figureAt } from '../panel'
+import { looksRound, shapeBox, type Item, type Shape } from '../catalogue'
 import {
   audioFace,
   breakerMarks,
@@ -18,12 +17,13 @@ import {
   trimPane
 } from './controls'
 import { compassPane, dialPanes, gaugePanes, slipPane } from './dials'
-import { figurePath } from './path'
 import {
   disc,
   fitted,
   inset,
   merged,
+  n,
+  polyline,
   rectangle,
   type Area,
   type FacePicture,
@@ -44,11 +44,51 @@ const PLAIN_METAL = new Set<Item['kind']>([
   'camera'
 ])
 
-const bezelPath = (shape: Shape): string =>
-  figurePath(figureAt(shape, 0, 0), y => -y, shape.shape === 'rectangle' ? Math.max(shape.cornerMm, 2) : 0)
+/** A bezel has no corner as sharp as its data sheet says: a small radius where none is entered. */
+const LEAST_CORNER_MM = 2
+/**
+ * The outline of a shape about its centre, y down. The room of the panel has exact figures for it; they are not used here, since the
+ * hangar draws pictures and is to fetch no more than it needs.
+ */
+function shapePath(shape: Shape, x = 0, y = 0): string {
+  switch (shape.shape) {
+    case 'round':
+      return disc(x, y, shape.diameterMm / 2)
+    case 'rectangle': {
+      const { widthMm: w, heightMm: h } = shape
+      return rectangle({ x: x - w / 2, y: y - h / 2, w, h }, Math.max(shape.cornerMm, LEAST_CORNER_MM))
+    }
+    case 'flats': {
+      const [r, half] = [shape.diameterMm / 2, shape.acrossMm / 2]
+      const end = Math.sqrt(r * r - half * half)
+      const corners = shape.turned
+        ? [
+            [-half, end],
+            [-half, -end],
+            [half, -end],
+            [half, end]
+          ]
+        : [
+            [-end, -half],
+            [end, -half],
+            [end, half],
+            [-end, half]
+          ]
+      const [a, b, c, d] = corners.map(([dx, dy]) => `${n(x + dx!)} ${n(y + dy!)}`)
+      return `M${a}L${b}A${n(r)} ${n(r)} 0 0 1 ${c}L${d}A${n(r)} ${n(r)} 0 0 1 ${a}Z`
+    }
+    case 'polygon':
+      return polyline(
+        shape.points.map(([px, py]) => [x + px, y - py] as const),
+        true
+      )
+    case 'compound':
+      return shape.parts.map(part => shapePath(part.of, x + part.xMm, y - part.yMm)).join('')
+  }
+}
 const areaOf = (shape: Shape): Area => {
-  const e = extent(figureAt(shape, 0, 0))
-  return { x: e.minX, y: -e.maxY, w: e.maxX - e.minX, h: e.maxY - e.minY }
+  const box = shapeBox(shape)
+  return { x: box.minX, y: -box.maxY, w: box.maxX - box.minX, h: box.maxY - box.minY }
 }
 
 /** A screen with keys under it and knobs at its corners: where the entry does not say where they are, as is common practice. */
@@ -220,7 +260,7 @@ export const facePicture = perObject((item: PicturedItem): FacePicture | undefin
   const known = front.marks.length > 0 || front.panes.length > 0
   return {
     marks: merged([
-      { ink: PLAIN_METAL.has(item.kind) ? 'metal' : 'bezel', d: bezelPath(bezel) },
+      { ink: PLAIN_METAL.has(item.kind) ? 'metal' : 'bezel', d: shapePath(bezel) },
       ...(known ? front.marks : hatched(area))
     ]),
     panes: front.panes.map(pane => ({ ...pane, marks: merged(pane.marks) }))

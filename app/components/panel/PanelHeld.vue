@@ -28,6 +28,8 @@ const held = computed(() => {
     return from ? [{ unit, x: from.x, y: flip(from.y) }] : []
   })
 })
+/** The same list while the hand moves: what is drawn of it is drawn once. */
+const heldUnits = computed(() => held.value.map(({ unit }) => unit))
 const drawn = useTemplateRef<SVGGElement>('drawn')
 /** Pixels of the screen for a millimetre of the face, asked for once: what is held is drawn once and its sheet is shifted. */
 const scale = ref(0)
@@ -110,7 +112,7 @@ const wrong = computed(() => {
       aria-hidden="true"
     >
       <g :transform="transform">
-        <PanelBehind :design="design" :view="view" :units="held.map(({ unit }) => unit)" :troubled="troubled" />
+        <PanelBehind :design="design" :view="view" :units="heldUnits" :troubled="troubled" />
       </g>
     </svg>
     <svg :viewBox="viewBox" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
