@@ -31,7 +31,7 @@ describe('the command line', () => {
   it('check exits 1 when something must be fixed', async () => {
     const { status, stdout } = await run('check', demo, '--option', 'b')
     expect(status).toBe(1)
-    expect(stdout).toMatch(/^must fix\tpanel\.bezel-overlap\t/m)
+    expect(stdout).toMatch(/^must fix\tUnits overlap\t/m)
   })
   it('check exits 0 when nothing does', async () => {
     const project = JSON.parse(readFileSync(join(root, 'demo/projects/2-hollin-whimbrel.json'), 'utf8')) as {

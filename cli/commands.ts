@@ -3,7 +3,7 @@ import { extname } from 'node:path'
 import { defineCommand, runCommand, showUsage } from 'citty'
 import { format } from 'date-fns'
 import { partsToCut, wholeFace } from '../core/build'
-import { resolve, ResolveError } from '../core/design'
+import { FINDING_TITLES, resolve, ResolveError } from '../core/design'
 import { MOST_BYTES, openProject, sayProblem, writeProject, type Project } from '../core/document'
 import {
   readCatalogueCsv,
@@ -133,7 +133,7 @@ const check = (streams: Streams) =>
       })
       const stops = findings.filter(finding => finding.weight === 'must fix')
       for (const finding of findings)
-        streams.out(`${finding.weight}\t${finding.code}\t${readPhrase(finding.says, reading)}\n`)
+        streams.out(`${finding.weight}\t${FINDING_TITLES[finding.code]}\t${readPhrase(finding.says, reading)}\n`)
       streams.out(`${optionName}: ${findings.length} findings, ${stops.length} must fix.\n`)
       return stops.length ? 1 : 0
     }

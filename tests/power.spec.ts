@@ -135,8 +135,8 @@ test.describe('with the findings open', () => {
     // In a setting of the switches: with the master off and the alternators gone only the reserve feeds.
     await choose(page, 'Try Master', 'OFF')
     await expect(page.getByRole('status').filter({ hasText: 'units fed' })).toBeVisible()
-    await expect(page.getByRole('button', { name: /^Main bus.*dark/ })).toBeVisible()
-    await expect(page.getByRole('button', { name: /^Essential bus(?!.*dark)/ })).toBeVisible()
+    await expect(page.getByRole('button', { name: /^Main bus.*no power/ })).toBeVisible()
+    await expect(page.getByRole('button', { name: /^Essential bus(?!.*no power)/ })).toBeVisible()
     await page.getByRole('button', { name: 'Back to normal' }).click()
     await page.locator(`[data-node="${id}"]`).click()
     await page.getByRole('button', { name: 'Delete' }).click()

@@ -144,7 +144,13 @@ test.describe('with the findings open', () => {
 
 test('places are seen from above and from the side; a run gets longer and the wires with it', async ({ page }) => {
   await open(page, 'airframe')
-  await expect(page.getByRole('img', { name: /From above/ })).toBeVisible()
+  const above = page.getByRole('img', { name: /From above/ })
+  await expect(above).toBeVisible()
+  // Seen from above with the nose to the left, the left wing is at the bottom.
+  const at = async (place: string) => (await above.locator(`[data-place="${place}"] circle`).boundingBox())!
+  expect((await at('panel')).x).toBeLessThan((await at('tail')).x)
+  expect((await at('tip')).y).toBeGreaterThan((await at('wing')).y)
+  expect((await at('wing')).y).toBeGreaterThan((await at('panel')).y)
   const run = page.getByRole('textbox', { name: 'Run from Cabin to Left wing' })
   await run.fill('3000 mm')
   await run.press('Enter')

@@ -55,8 +55,6 @@ export interface Finding {
   code: FindingCode
   weight: Weight
   subjects: string[]
-  /** What it is about in a few words, for headings. */
-  title?: Phrase
   measured?: number
   limit?: number
   unit?: 'mm' | 'A' | 'V' | 'min' | 'kg' | 'USD' | 'Nm' | 'deg'

@@ -263,7 +263,12 @@ export const facePicture = perObject((item: PicturedItem): FacePicture | undefin
       { ink: PLAIN_METAL.has(item.kind) ? 'metal' : 'bezel', d: shapePath(bezel) },
       ...(known ? front.marks : hatched(area))
     ]),
-    panes: front.panes.map(pane => ({ ...pane, marks: merged(pane.marks) }))
+    // What the unit does not provide itself (the nav row of a radio that only sends guidance) it cannot lose.
+    panes: front.panes.map(pane => ({
+      ...pane,
+      shows: pane.shows.filter(name => item.provides.includes(name)),
+      marks: merged(pane.marks)
+    }))
   }
 })
 const COMPACT = new Set<Item['kind']>([

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Finding, Remedy } from '#core/design'
+import { FINDING_TITLES, type Finding, type Remedy } from '#core/design'
 import type { RemedyEffect } from '#core/report'
 import { STEPS, stepOf, WEIGHT_NAMES } from '~/steps'
 import { useBench } from '~/stores/bench'
@@ -21,11 +21,7 @@ const bench = useBench()
 const preferences = usePreferences()
 const address = useStepAddress()
 
-/** What its working is called: its title, or what it begins with. */
-const title = computed(() => {
-  const words = preferences.say(finding.title ?? finding.says)
-  return words.length > 70 ? `${words.slice(0, 69)}…` : words
-})
+const title = computed(() => FINDING_TITLES[finding.code])
 
 const placeOf = (index: number) => placeOfRemedy(finding.id, index)
 /** Its remedies: those known at once, and those a search has found. */
@@ -75,7 +71,8 @@ const source = computed(() => [finding.basis.kind, finding.basis.source].filter(
   <article :class="{ here }" :data-finding="finding.code">
     <!-- The words go to the step; a unit’s name in them selects it where it stands. -->
     <p class="text" @click="emit('go', finding)">
-      <StateMark :state="finding.weight" :size="14" /> <b>{{ WEIGHT_NAMES[finding.weight] }}.</b>{{ ' ' }}
+      <StateMark :state="finding.weight" :size="14" /> <b>{{ title }}</b>
+      <small class="weight">{{ WEIGHT_NAMES[finding.weight] }}</small><br />
       <SayPhrase :says="finding.says" />
     </p>
     <p class="quiet source">

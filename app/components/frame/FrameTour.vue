@@ -29,7 +29,14 @@ const STOPS = [
       'The strip below always has the figures: press one for its working.'
   ]
 ] as const
-const stop = ref(0)
+// It begins with the step that is open, or with the first.
+const route = useRoute()
+const stop = ref(
+  Math.max(
+    0,
+    STOPS.findIndex(([step]) => route.path.endsWith(`/${step}`))
+  )
+)
 async function go(to: number) {
   stop.value = to
   await navigateTo(address(STOPS[to]![0]))

@@ -186,13 +186,12 @@ function press() {
   overflow: hidden;
   text-overflow: ellipsis;
 }
-/* In a narrow cell the limit has a line of its own: “want 4” of “want 45” says something else. */
+/* In a narrow cell the limit has its own line, and a second one where it is long: cut off it says something else. */
 @media (max-width: 900px) {
   .main small {
     display: block;
     margin-left: 0;
-    overflow: hidden;
-    text-overflow: ellipsis;
+    white-space: normal;
   }
 }
 </style>

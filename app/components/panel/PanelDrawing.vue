@@ -20,6 +20,8 @@ const svg = useTemplateRef<SVGSVGElement>('svg')
 const sheet = useTemplateRef<SVGGElement>('sheet')
 
 const MARGIN = 26
+/** Under the view from above, for the buttons that are over the drawing there. */
+const UNDER_MM = 85
 const box = computed(() => bounds(design.airframe.panel.outline))
 const width = computed(() => box.value.maxX - box.value.minX)
 const height = computed(() => box.value.maxY - box.value.minY)
@@ -28,7 +30,7 @@ const flip = (y: number) => box.value.maxY - y
 
 const viewBox = computed(() => {
   const { addsMm } = behindOrigin(design)
-  const [right, below] = [views.side ? addsMm : 0, views.above ? addsMm : 0]
+  const [right, below] = [views.side ? addsMm : 0, views.above ? addsMm + UNDER_MM : 0]
   return `${box.value.minX - MARGIN} ${-MARGIN} ${width.value + MARGIN + 10 + right} ${height.value + MARGIN + 10 + below}`
 })
 const still = computed(() => design.units.filter(unit => !heldIds.value.has(unit.id)))

@@ -40,7 +40,7 @@ const airframe = computed(() => bench.project!.airframe)
 const { putAirframe } = useRecords()
 const LIE: readonly FormField<Airframe>[] = [
   { at: 'structure', label: 'Structure', none: 'not said: wire back' },
-  { at: 'wiring.structureOhm', label: 'Structure, mΩ', scale: 1000, done: 'ohms of the structure' },
+  { at: 'wiring.structureOhm', label: 'Structure, milliohms', scale: 1000, done: 'ohms of the structure' },
   { at: 'wiring.ambientC', label: 'Highest temperature, °C', done: 'warmth round the wires' },
   { at: 'wiring.altitudeFt', label: 'Maximum altitude, ft', done: 'height' },
   { at: 'wiring.bundleWires', label: 'Bundle, wires (0: count)', none: 0, done: 'bundle' },

@@ -104,7 +104,7 @@ const TIE_FIELDS = computed((): readonly FormField<Tie>[] => {
       items: AWGS.map(awg => ({ value: awg, title: `AWG ${awg}` }))
     },
     { at: 'lengthMm', label: 'Length or 0', none: 0, done: 'length' },
-    { at: 'milliohm', label: 'Contact resistance, mΩ', done: 'resistance' },
+    { at: 'milliohm', label: 'Contact resistance, milliohms', done: 'resistance' },
     ...(kind === 'contactor' ? [{ at: 'holdA' as const, label: 'Coil current, A', none: 0, done: 'coil' }] : [])
   ]
 })

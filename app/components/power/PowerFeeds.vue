@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { layOneLine, lineOf, SIGNS, type PlacedLine } from '#core/formats'
-import { Wired, busOf, closed, fedBy, oneLine, positionsOf, powerModel, supplyOf, type PowerReport } from '#core/power'
+import type { PlacedLine } from '#core/formats'
+import { Wired, busOf, closed, fedBy, positionsOf, powerModel, supplyOf, type PowerReport } from '#core/power'
 import { MAIN_BATTERY, type Edit, type Tie } from '#core/document'
 import { useBench } from '~/stores/bench'
-import { usePreferences } from '~/stores/preferences'
 
 /**
  * The one-line diagram: sources, buses, ties and units. Units are hung on buses by hand; a source or bus dropped on a bus
@@ -12,11 +11,9 @@ import { usePreferences } from '~/stores/preferences'
  */
 const { power } = defineProps<{ power: PowerReport }>()
 const bench = useBench()
-const preferences = usePreferences()
 // Of the document itself, not of the report on it, which comes a moment later: two edits in a row must build on each other.
 const supply = computed(() => supplyOf(bench.design!))
 const own = computed(() => bench.option?.supply !== undefined)
-const placed = shallowRef<PlacedLine>()
 const chosen = ref<{ kind: 'node' | 'tie' | 'unit' | 'switch'; id: string }>()
 
 /** Switches as they are tried out here, and what is taken to have failed. Only the drawing follows; nothing is kept. */
@@ -59,24 +56,12 @@ const afterLoss = () => {
     .concat('alternator')
 }
 
-const latest = useAsked()
-/** The drawing is being set out anew; what is seen is still the one before. */
-const laying = ref(true)
-watch(
-  () => [bench.design!, power] as const,
-  ([design, { circuits, feeders }]) => {
-    laying.value = true
-    const line = oneLine(design, supply.value, circuits, feeders)
-    return latest(
-      async () => layOneLine(line, await useElk()),
-      laid => {
-        placed.value = laid
-        laying.value = false
-      }
-    )
-  },
-  { immediate: true }
-)
+const { placed, laying } = useOneLine(() => ({
+  design: bench.design!,
+  supply: supply.value,
+  circuits: power.circuits,
+  feeders: power.feeders
+}))
 
 const { actOnSupply } = useRecords()
 function hang(unit: string, bus: string) {
@@ -180,6 +165,27 @@ function choose(node: PlacedLine['nodes'][number]) {
 }
 const isChosen = (node: PlacedLine['nodes'][number]) =>
   chosen.value?.id === (node.unit ?? node.id) && chosen.value.kind !== 'tie'
+const lookOfNode = (node: PlacedLine['nodes'][number]) => {
+  const fedNow = isFed(node.id)
+  return {
+    class: { dead: !fedNow, chosen: isChosen(node), over: over.value === node.id },
+    ...(failed.value.includes(node.id) ? { note: 'failed' } : !fedNow && { note: 'no power' }),
+    ...(!fedNow && { says: 'no power' }),
+    button: true
+  }
+}
+const lookOfEdge = (edge: PlacedLine['edges'][number]) => {
+  const shut = edgeShut(edge.tie)
+  return {
+    class: {
+      shut,
+      dead: !isFed(edge.from),
+      chosen: chosen.value?.kind === 'tie' && chosen.value.id === edge.tie
+    },
+    ...(shut && { note: 'open', says: 'open' }),
+    button: edge.tie !== undefined
+  }
+}
 /** All switches as in normal flight, nothing failed. */
 function backToNormal() {
   tried.value = {}
@@ -228,83 +234,16 @@ function backToNormal() {
         role="region"
         aria-label="One-line diagram; every unit and tie in it can be reached by Tab and is edited below"
       >
-        <svg
+        <PowerOneLine
           v-if="placed"
-          :viewBox="`-6 -10 ${placed.width + 12} ${placed.height + 20}`"
-          :width="placed.width + 12"
-          :height="placed.height + 20"
-          :style="{ minWidth: `${Math.round(placed.width * 0.88)}px` }"
-          role="group"
-          aria-label="One-line diagram"
-        >
-          <g
-            v-for="edge in placed.edges"
-            :key="edge.id"
-            :class="[
-              'edge',
-              edge.kind,
-              {
-                shut: edgeShut(edge.tie),
-                dead: !isFed(edge.from),
-                chosen: chosen?.kind === 'tie' && chosen.id === edge.tie
-              }
-            ]"
-          >
-            <path class="run" :d="lineOf(edge.points)" />
-            <g
-              :transform="`translate(${edge.sign.x} ${edge.sign.y})`"
-              :role="edge.tie ? 'button' : undefined"
-              :tabindex="edge.tie ? 0 : undefined"
-              :aria-label="
-                edge.tie
-                  ? `${preferences.say(edge.says)}, ${edge.kind}${edgeShut(edge.tie) ? ', open' : ''}`
-                  : undefined
-              "
-              @click="edge.tie && (chosen = { kind: 'tie', id: edge.tie })"
-              @keydown.enter="edge.tie && (chosen = { kind: 'tie', id: edge.tie })"
-            >
-              <rect v-if="edge.tie" x="-34" y="-16" width="68" height="23" class="touch" />
-              <path v-if="SIGNS[edge.kind]" class="sign" :d="SIGNS[edge.kind]" />
-              <text y="-7" text-anchor="middle">
-                {{ preferences.say(edge.says) }}{{ edgeShut(edge.tie) ? ' · open' : '' }}
-              </text>
-            </g>
-          </g>
-          <g
-            v-for="node in placed.nodes"
-            :key="node.id"
-            :class="['node', node.kind, { dead: !isFed(node.id), chosen: isChosen(node), over: over === node.id }]"
-            :data-bus="node.kind === 'bus' ? node.id : undefined"
-            :data-node="node.id"
-            :transform="`translate(${node.x} ${node.y})`"
-            role="button"
-            tabindex="0"
-            :aria-label="`${node.says}, ${preferences.say(node.note)}${isFed(node.id) ? '' : ', dark'}`"
-            @click="choose(node)"
-            @keydown.enter="choose(node)"
-            @keydown.space.prevent="choose(node)"
-            @pointerdown="event => take(event, node.id, node.says)"
-          >
-            <rect
-              :width="node.width"
-              :height="node.height"
-              :rx="node.kind === 'alternator' ? 20 : node.kind === 'unit' ? 0 : 2"
-            />
-            <template v-if="node.kind === 'unit'">
-              <text x="4" y="13">{{ node.says.length > 20 ? `${node.says.slice(0, 19)}…` : node.says }}</text>
-              <text :x="node.width - 3" y="13" text-anchor="end" class="note">
-                {{ isFed(node.id) ? preferences.say(node.note) : 'dark' }}
-              </text>
-            </template>
-            <template v-else>
-              <text x="9" :y="Math.min(node.height / 2, 20) - 2" class="name">{{ node.says }}</text>
-              <text x="9" :y="Math.min(node.height / 2, 20) + 11" class="note">
-                {{ failed.includes(node.id) ? 'failed' : isFed(node.id) ? preferences.say(node.note) : 'dark' }}
-              </text>
-            </template>
-          </g>
-        </svg>
-        <p v-else class="quiet small">Setting the diagram out…</p>
+          :placed="placed"
+          :node="lookOfNode"
+          :edge="lookOfEdge"
+          @node="choose"
+          @edge="edge => edge.tie && (chosen = { kind: 'tie', id: edge.tie })"
+          @take="(node, event) => take(event, node.id, node.says)"
+        />
+        <p v-else class="quiet small">Drawing the diagram…</p>
       </div>
       <p class="quiet small">
         Drag a unit onto a bus to feed it from there. Drag a source or a bus onto a bus to connect them. Click an item
@@ -378,94 +317,6 @@ function backToNormal() {
   border: 1px solid var(--rule);
   background: var(--chalk);
   touch-action: pan-x pan-y;
-}
-svg {
-  display: block;
-  max-width: 100%;
-  height: auto;
-  user-select: none;
-}
-.node.unit .note {
-  font-size: 9px;
-}
-text {
-  font:
-    10px 'Public Sans',
-    sans-serif;
-  fill: var(--graphite);
-}
-.name {
-  font-weight: 700;
-  font-size: 11px;
-}
-.note {
-  fill: var(--quiet);
-}
-.run {
-  fill: none;
-  stroke: var(--graphite);
-  stroke-width: 1.2;
-}
-.sign {
-  fill: var(--chalk);
-  stroke: var(--graphite);
-  stroke-width: 1.4;
-}
-.touch {
-  fill: transparent;
-}
-.edge [role='button'] {
-  cursor: pointer;
-}
-.edge text {
-  font-size: 8.5px;
-  paint-order: stroke;
-  stroke: var(--chalk);
-  stroke-width: 3px;
-}
-.node {
-  cursor: grab;
-}
-.node rect {
-  fill: var(--paper);
-  stroke: var(--graphite);
-  stroke-width: 1.2;
-}
-.node.unit rect {
-  stroke: none;
-  fill: transparent;
-}
-.node.bus rect {
-  fill: var(--dye-wash);
-  stroke: var(--dye);
-  stroke-width: 2;
-}
-.node.chosen rect {
-  stroke: var(--dye);
-  stroke-width: 2.5;
-  fill: var(--dye-wash);
-}
-.node.over rect {
-  stroke: var(--tape);
-  stroke-width: 4;
-}
-.edge.chosen .run,
-.edge.chosen .sign {
-  stroke: var(--dye);
-  stroke-width: 2.4;
-}
-.dead .run,
-.shut .run,
-.node.dead:not(.unit) rect {
-  stroke-dasharray: 4 3;
-}
-.node.dead text {
-  fill: var(--quiet);
-  font-style: italic;
-}
-.node:hover rect {
-  stroke: var(--dye);
-  stroke-width: 1.5;
 }
 .ghost {
   position: fixed;

@@ -210,7 +210,7 @@ const taskKey = (loss: TaskLoss) => loss.task
       <ul v-else class="losses" tabindex="0" aria-label="Lost as a result">
         <li v-for="loss in losses" :key="loss.unit" :data-lost="loss.unit">
           <span class="figures quiet">{{ clock(loss.at) }}</span> {{ loss.label }}
-          <span class="small quiet">{{ loss.off || 'no data' }}</span>
+          <span class="small quiet">{{ loss.off || `no ${loss.lost[0]}` }}</span>
         </li>
       </ul>
     </div>
@@ -313,7 +313,7 @@ const taskKey = (loss: TaskLoss) => loss.task
 }
 .tasks {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(160px, 1fr));
   gap: 10px;
 }
 .task {

@@ -12,6 +12,10 @@ const span = computed(() => {
   const last = Math.max(0, ...play.losses.map(loss => loss.minute))
   return Math.ceil(Math.max(wanted * 1.2, last * 1.06, 30))
 })
+// After another failure the discharge may be shorter than the time looked at.
+watch(span, now => {
+  minute.value = Math.min(minute.value, now)
+})
 const x = (at: number) => (at / span.value) * WIDTH
 const shown = computed(() => play.curve.filter(point => point.minute <= span.value && point.volts > 0))
 const volts = computed(() => {

@@ -43,8 +43,6 @@ const counts = computed(() => {
 })
 /** Height of a view, in px of the drawing. */
 const MOST_HIGH = 520
-/** Where the name of a place may be, from its dot. */
-const SIDES = [-9, 21, -26, 38, -43, 55]
 /** Places where they are, drawn to scale: arm across, and how far right or how high down the other way. */
 function viewOf(axis: 'acrossMm' | 'upMm') {
   const known = airframe.value.places.filter(place => place[axis] !== undefined)
@@ -60,20 +58,8 @@ function viewOf(axis: 'acrossMm' | 'upMm') {
   const toX = (arm: number) => 60 + (640 - (right - left) * scale) / 2 + (arm - left) * scale
   const toY = (other: number) => 52 + (high - other) * scale
   const dots = known.map(place => ({ ...place, x: toX(place.armMm), y: toY(place[axis]!) }))
-  // Names that would stand on each other give way, over and under the run by turns.
-  const taken: { from: number; to: number; y: number }[] = []
-  const named = dots
-    .sort((a, b) => a.y - b.y || a.x - b.x)
-    .map(dot => {
-      const wide = (dot.name.length + 3) * 8
-      const left = dot.x > 640
-      const from = left ? dot.x - 2 - wide : dot.x + 4
-      const free = (y: number) =>
-        !taken.some(label => Math.abs(label.y - y) < 15 && label.from < from + wide && from < label.to)
-      const labelY = SIDES.map(by => dot.y + by).find(free) ?? dot.y + SIDES.at(-1)!
-      taken.push({ from, to: from + wide, y: labelY })
-      return { ...dot, labelY, left }
-    })
+  const labels = placeLabels(dots, 760)
+  const named = dots.map((dot, i) => ({ ...dot, label: labels[i]! }))
   return {
     axis,
     scale,
@@ -84,7 +70,7 @@ function viewOf(axis: 'acrossMm' | 'upMm') {
       )
     ),
     dots: new Map(named.map(dot => [dot.id, dot])),
-    height: Math.max(80, Math.max((high - low) * scale + 96, ...named.map(dot => dot.labelY + 18)))
+    height: Math.max(80, Math.max((high - low) * scale + 96, ...named.map(dot => dot.label.y + 18)))
   }
 }
 /** A place that is drawn to where it is, on one of the two drawings. */
@@ -156,7 +142,7 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
     <section class="sheet">
       <h2>Airframe</h2>
       <p v-if="unplaced.length" class="small quiet">
-        Not on both drawings, since nobody has entered where they are:
+        Not on both drawings, because their position is not entered:
         {{ unplaced.map(place => place.name).join(', ') }}. Enter it below, Places.
       </p>
       <div class="views">
@@ -189,7 +175,8 @@ const indexOf = (route: Route) => airframe.value.routes.indexOf(route)
               @pointerdown.prevent="take($event, dot.id, view)"
             >
               <circle :cx="dot.x" :cy="dot.y" r="5.5" class="dot" />
-              <text :x="dot.x + (dot.left ? -2 : 4)" :y="dot.labelY" :text-anchor="dot.left ? 'end' : 'start'">
+              <line v-if="dot.label.far" :x1="dot.x" :y1="dot.y" :x2="dot.label.x" :y2="dot.label.y" class="lead" />
+              <text :x="dot.label.x" :y="dot.label.y" :text-anchor="dot.label.anchor">
                 {{ dot.name }}
                 <tspan class="count">{{ counts.get(dot.id) || '' }}</tspan>
               </text>
@@ -292,6 +279,10 @@ figure svg {
 }
 .row.end {
   margin-top: 14px;
+}
+.lead {
+  stroke: var(--quiet);
+  stroke-width: 0.7;
 }
 .sketch {
   fill: var(--sheet);

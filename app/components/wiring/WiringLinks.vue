@@ -286,7 +286,11 @@ const marksOf = (link: Link) => ({ 'data-link': link.id })
       <div class="row">
         <h2 class="grow">Data connections</h2>
         <v-btn color="primary" variant="flat" :disabled="proposed.length === 0" @click="takeProposal">
-          {{ proposed.length ? `Add ${proposed.length} proposed connections` : 'Nothing to propose' }}
+          {{
+            proposed.length
+              ? `Add ${proposed.length} proposed connection${proposed.length === 1 ? '' : 's'}`
+              : 'Nothing to propose'
+          }}
         </v-btn>
       </div>
       <p v-if="proposed.length" class="small quiet">
