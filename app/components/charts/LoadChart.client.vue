@@ -109,7 +109,7 @@ const data = computed(() => {
         'typical'
       ),
       bar(
-        'all at their most',
+        'all at peak',
         loads.map(load => load.worstA),
         ink.value.worst,
         'worst'

@@ -105,7 +105,7 @@ const why = (what: string, kind: 'circuit breaker' | 'circuit wire' | 'circuit d
               :items="breakers"
               @update:model-value="breakerA => choose({ breakerA }, 'own choice of breaker')"
             />
-            <v-btn aria-label="Why this breaker" @click="why('breaker', 'circuit breaker')">why</v-btn>
+            <v-btn aria-label="Details of the breaker" @click="why('breaker', 'circuit breaker')">Details</v-btn>
           </div>
           <ChoiceField
             :model-value="circuit.protector"
@@ -117,7 +117,7 @@ const why = (what: string, kind: 'circuit breaker' | 'circuit wire' | 'circuit d
         <p v-else class="small">
           Its {{ circuit.protector }} of {{ preferences.short(circuit.breakerA) }} A is that of
           {{ power.circuits.find(other => other.unit === circuit!.head)?.label }}.
-          <v-btn aria-label="Why this breaker" @click="why('breaker', 'circuit breaker')">why</v-btn>
+          <v-btn aria-label="Details of the breaker" @click="why('breaker', 'circuit breaker')">Details</v-btn>
         </p>
         <div class="pair">
           <ChoiceField
@@ -126,7 +126,7 @@ const why = (what: string, kind: 'circuit breaker' | 'circuit wire' | 'circuit d
             :items="wires"
             @update:model-value="awg => choose({ awg: awg as 22 }, 'own choice of wire')"
           />
-          <v-btn aria-label="Why this wire" @click="why('wire', 'circuit wire')">why</v-btn>
+          <v-btn aria-label="Details of the wire" @click="why('wire', 'circuit wire')">Details</v-btn>
         </div>
         <ChoiceField
           :model-value="own?.return ?? ''"
@@ -144,7 +144,7 @@ const why = (what: string, kind: 'circuit breaker' | 'circuit wire' | 'circuit d
             :items="switches"
             @update:model-value="rated => setSwitch(rated || undefined, circuit!.switch.load)"
           />
-          <v-btn aria-label="Why this switch" @click="why('switch', 'circuit switch')">why</v-btn>
+          <v-btn aria-label="Details of the switch" @click="why('switch', 'circuit switch')">Details</v-btn>
         </div>
         <ChoiceField
           v-if="circuit.switch.ratedA !== undefined"
@@ -168,7 +168,7 @@ const why = (what: string, kind: 'circuit breaker' | 'circuit wire' | 'circuit d
               >{{ preferences.number(circuit.dropV, 3) }} V</span
             >
             of {{ preferences.number(circuit.dropLimitV, 1) }}
-            <v-btn aria-label="Working of the drop" @click="why('drop', 'circuit drop')">why</v-btn>
+            <v-btn aria-label="Details of the drop" @click="why('drop', 'circuit drop')">Details</v-btn>
           </dd>
         </dl>
       </v-card-text>

@@ -315,7 +315,7 @@ function setCircuit(patch: { alsoBus?: string; diodeV?: number }) {
       <RecordForm :key="`more ${tie.id}`" :schema="Tie" :record="tie" :fields="TIE_FIELDS" @set="putTie" />
       <p v-if="feeder" class="small quiet">
         Carries <b class="figures">{{ preferences.amps(feeder.steadyA) }}</b> continuously ({{ feeder.when }}),
-        {{ preferences.amps(feeder.mostA) }} with all at their most.<template v-if="feeder.busDropV !== undefined"
+        {{ preferences.amps(feeder.mostA) }} with all at peak.<template v-if="feeder.busDropV !== undefined"
           >{{ ' ' }}{{ preferences.number(feeder.busDropV, 2) }} V are lost from the source to its bus.</template
         >
       </p>

@@ -51,9 +51,9 @@ const wires = computed(() => [
             "
           />
           <v-btn
-            aria-label="Why this breaker"
+            aria-label="Details of the breaker"
             @click="emit('why', `breaker of ${feeder.name}`, { kind: 'feeder rating', of: tie })"
-            >why</v-btn
+            >Details</v-btn
           >
         </div>
         <div class="pair">
@@ -64,9 +64,9 @@ const wires = computed(() => [
             @update:model-value="awg => set({ awg: awg === feeder!.proposed.awg ? undefined : (awg as 22) }, 'wire')"
           />
           <v-btn
-            aria-label="Why this wire"
+            aria-label="Details of the wire"
             @click="emit('why', `wire of ${feeder.name}`, { kind: 'feeder wire', of: tie })"
-            >why</v-btn
+            >Details</v-btn
           >
         </div>
         <p class="small">

@@ -95,7 +95,7 @@ const phaseMarks = (load: PhaseLoad) => ({ class: load === shown.value ? 'here' 
             :aria-label="`Working of the load in ${row.phase}`"
             @click="emit('why', `load in ${row.phase}`, { kind: 'load', of: row.phase })"
           >
-            why
+            Details
           </v-btn>
         </template>
       </FactTable>
