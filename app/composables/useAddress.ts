@@ -1,3 +1,4 @@
+import { AS_FOUND } from '#core/document'
 import { useBench } from '~/stores/bench'
 
 type Query = Record<string, string | undefined>
@@ -52,8 +53,8 @@ export function useAddress() {
     [() => route.query.option, () => bench.project?.id],
     () => {
       const wanted = route.query.option ?? first()
-      if (bench.project && wanted !== bench.optionId && bench.project.options.some(option => option.id === wanted))
-        bench.optionId = String(wanted)
+      const there = wanted === AS_FOUND || bench.project?.options.some(option => option.id === wanted)
+      if (bench.project && wanted !== bench.optionId && there) bench.optionId = String(wanted)
     },
     { immediate: true, flush: 'sync' }
   )

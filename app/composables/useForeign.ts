@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink'
-import type { ItemDrawingRead, OutlineRead, QuoteRead } from '#core/formats'
+import type { EquipmentListRead, ItemDrawingRead, ListAgainst, OutlineRead, QuoteRead } from '#core/formats'
 import type { ForeignDrawing, ForeignReader } from '~/workers/foreign'
 
 /** Longest that a drawing from elsewhere is looked at, and longest that the reader of such drawings is waited for. */
@@ -58,4 +58,11 @@ export const readForeignQuote = (file: File): Promise<QuoteRead> =>
     file.name,
     reader => reader.quote(file),
     message => ({ ok: false, problems: [{ line: 1, column: 1, field: '', message }] })
+  )
+/** What is installed out of a list: pasted text, or a file. */
+export const readForeignEquipment = (list: File | string, against: ListAgainst): Promise<EquipmentListRead> =>
+  inTime<EquipmentListRead>(
+    typeof list === 'string' ? 'The list' : list.name,
+    reader => reader.equipment(list, against),
+    message => ({ units: [], problems: [{ line: 1, column: 1, field: '', message }] })
   )

@@ -46,6 +46,7 @@ import {
   rankForPanel,
   remedyEffects,
   removalEffects,
+  removalTogether,
   reportSince,
   standOptions,
   starterKit,
@@ -56,6 +57,7 @@ import {
   type BackupSearch,
   type Alternative,
   type CandidateEffect,
+  type Effect,
   type Difference,
   type GivenReport,
   type OptionStanding,
@@ -320,6 +322,8 @@ const examiner = {
     await tell(ids.length, ids.length, done)
     return true
   },
+  /** What the removal of several units together gives and breaks. */
+  removalOf: (option: string, units: string[]): Effect => removalTogether(document(), option, units),
   /** What each remedy of these findings would cure and bring. */
   remedies(
     option: string,

@@ -2,16 +2,21 @@ import { expose } from 'comlink'
 import {
   dxfStrokes,
   readDxfOutline,
+  readEquipmentRows,
+  readEquipmentText,
   readItemDrawing,
   readQuoteCsv,
   readQuoteRows,
   readSvgOutline,
   svgStrokes,
   xlsxMoneyFormats,
+  type EquipmentListRead,
   type ItemDrawingRead,
+  type ListAgainst,
   type OutlineRead,
   type QuoteRead
 } from '#core/formats'
+import type { FileProblem } from '#core/document'
 
 /** A drawing from elsewhere: millimetres of one unit for files that do not say, which closed line is the outline where several could be. */
 export interface ForeignDrawing {
@@ -29,6 +34,32 @@ function cellName(line: number, column: number): string {
 }
 const isSvg = (name: string, text: string) => /\.svg$/i.test(name) || text.trimStart().startsWith('<')
 
+const isSheet = (file: File) => /\.xlsx$/i.test(file.name)
+/**
+ * The first sheet of a spreadsheet as rows of text, or why there are none.
+ * @param priced whether a number carries the currency of its cell's format
+ */
+async function sheetRows(file: File, priced: boolean): Promise<string[][] | FileProblem> {
+  const { readSheet } = await import('read-excel-file/web-worker')
+  try {
+    const rows = await readSheet(file)
+    const formats = priced ? xlsxMoneyFormats(new Uint8Array(await file.arrayBuffer())) : new Map<string, string>()
+    return rows.map((row, line) =>
+      row.map((cell, column) =>
+        // A number of a spreadsheet has no thousands to be told from its decimals; its currency is in its format.
+        typeof cell === 'number'
+          ? `${Number.isInteger(cell) ? cell : cell.toFixed(2)} ${formats.get(cellName(line, column)) ?? ''}`.trim()
+          : cell instanceof Date
+            ? cell.toISOString().slice(0, 10)
+            : String(cell ?? '')
+      )
+    )
+  } catch (error) {
+    const message = `this is not a spreadsheet that can be read: ${(error as Error).message}`
+    return { line: 1, column: 1, field: '', message }
+  }
+}
+
 /** What is done with drawings from elsewhere, in a thread of its own: it can be ended when it does not end by itself. */
 const reader = {
   /** Answers as soon as the thread is there. */
@@ -39,26 +70,16 @@ const reader = {
     readItemDrawing(isSvg(name, text) ? svgStrokes(text, unitMm) : dxfStrokes(text, unitMm)),
   /** A quote out of CSV, or out of the first sheet of an XLSX file. */
   quote: async (file: File): Promise<QuoteRead> => {
-    if (!/\.xlsx$/i.test(file.name)) return readQuoteCsv(await file.text())
-    const { readSheet } = await import('read-excel-file/web-worker')
-    try {
-      const [rows, formats] = [await readSheet(file), xlsxMoneyFormats(new Uint8Array(await file.arrayBuffer()))]
-      return readQuoteRows(
-        rows.map((row, line) =>
-          row.map((cell, column) =>
-            // A number of a spreadsheet has no thousands to be told from its decimals; its currency is in its format.
-            typeof cell === 'number'
-              ? `${Number.isInteger(cell) ? cell : cell.toFixed(2)} ${formats.get(cellName(line, column)) ?? ''}`.trim()
-              : cell instanceof Date
-                ? cell.toISOString().slice(0, 10)
-                : String(cell ?? '')
-          )
-        )
-      )
-    } catch (error) {
-      const message = `this is not a spreadsheet that can be read: ${(error as Error).message}`
-      return { ok: false, problems: [{ line: 1, column: 1, field: '', message }] }
-    }
+    if (!isSheet(file)) return readQuoteCsv(await file.text())
+    const rows = await sheetRows(file, true)
+    return Array.isArray(rows) ? readQuoteRows(rows) : { ok: false, problems: [rows] }
+  },
+  /** A list of what is installed out of pasted text, CSV, or the first sheet of an XLSX file. */
+  equipment: async (list: File | string, against: ListAgainst): Promise<EquipmentListRead> => {
+    if (typeof list === 'string') return readEquipmentText(list, against)
+    if (!isSheet(list)) return readEquipmentText(await list.text(), against)
+    const rows = await sheetRows(list, false)
+    return Array.isArray(rows) ? readEquipmentRows(rows, against) : { units: [], problems: [rows] }
   }
 }
 export type ForeignReader = typeof reader

@@ -239,6 +239,7 @@ export class Account {
     if (seen.has(unit.id)) return []
     seen.add(unit.id)
     if (!wellPlaced(unit)) return [{ unit, lacks: 'a place of its kind' }]
+    if (unit.inoperative) return [{ unit, lacks: 'repair' }]
     if (!this.powered(unit)) return [{ unit, lacks: 'power' }]
     return unit.item.needs
       .filter(need => isFor(need, name) && !this.met(unit, need))

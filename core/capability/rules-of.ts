@@ -54,6 +54,8 @@ export function waysOf(design: Pick<Design, 'brief'>): Record<Task, readonly (re
 
 /** Whether the place a unit stands at is of a kind that it is made for: elsewhere nothing it gives is counted on. */
 export const wellPlaced = (unit: DesignUnit): boolean => unit.item.mounts.includes(unit.place.kind)
+/** Whether what a unit provides counts at all. */
+const counts = (unit: DesignUnit): boolean => wellPlaced(unit) && !unit.inoperative
 
 /** The functions that stand for a source of the airframe: the unit that gives one is the thing itself. */
 const SOURCE_OF: Readonly<Record<string, FunctionName>> = {
@@ -91,7 +93,7 @@ export function rulesOf(design: Design): DesignRules {
       ...needs.filter(({ need }) => isFor(need, purpose)).map(({ atom }) => atom),
       ...alive
     ]
-    if (wellPlaced(unit))
+    if (counts(unit))
       for (const name of new Set(unit.item.provides)) {
         rules.add(atoms.gives(unit.id, name), [...(name === 'generator' ? [generating] : []), ...restingOn(name)])
         rules.add(atoms.works(name), [atoms.gives(unit.id, name)])
@@ -99,7 +101,7 @@ export function rulesOf(design: Design): DesignRules {
     for (const port of unit.item.ports) {
       const at = atoms.port(unit.id, port.id)!
       for (const signal of new Set(saidBy(port))) {
-        if (wellPlaced(unit)) rules.add(atoms.says(at, signal), restingOn(signal))
+        if (counts(unit)) rules.add(atoms.says(at, signal), restingOn(signal))
         for (const also of alsoSaid(signal).slice(1)) rules.add(atoms.says(at, also), [atoms.says(at, signal)])
       }
     }

@@ -234,6 +234,8 @@ export const Item = z
     /** What it costs every year to go on doing its work: data, a licence. */
     yearly: z.strictObject({ cents: Cents, for: Name }).optional(),
     announced: z.array(Announced).max(6).optional(),
+    /** Last year in which it was sold new: it may be installed and be bought used, and is not proposed. */
+    soldUntil: z.int().min(1930).max(2100).optional(),
     labourHours: Hours,
     removeHours: Hours.default(0),
     mounts: z.array(z.enum(PLACE_KINDS)).min(1).max(PLACE_KINDS.length)

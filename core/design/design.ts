@@ -50,6 +50,10 @@ export interface DesignUnit {
   /** The row or stack it is set out by. */
   readonly row?: string
   readonly priceCents: number
+  /** It is there, and provides nothing. */
+  readonly inoperative?: boolean
+  /** What it would sell for, where that was entered. */
+  readonly valueCents?: number
   /** A later revision of its item that was looked at and left. */
   readonly passedOver?: number
 }

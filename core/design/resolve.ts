@@ -1,6 +1,6 @@
 import { perObject } from '../cache'
 import { itemKey, type Item } from '../catalogue'
-import { emptyOption, memberPlaces, type Option, type Place, type Prices, type Project, type Unit } from '../document'
+import { AS_FOUND, installedOption, memberPlaces, type Option, type Place, type Project, type Unit } from '../document'
 import type { Design, DesignUnit } from './design'
 import { sameUnit, trackAirframe, trackBrief, trackDesign } from './tracked'
 
@@ -9,24 +9,10 @@ const keyOfItem = (unit: Unit): string => itemKey({ id: unit.item, revision: uni
 /** The design named is not in the project. */
 export class ResolveError extends Error {}
 
-export const AS_FOUND = 'as-found'
+export { AS_FOUND }
 
-const NO_PRICES: Prices = {
-  labourCentsPerHour: 0,
-  panelWorkCents: 0,
-  wireCentsPerMetre: 0,
-  travelCents: 0,
-  contingencyPercent: 0
-}
-
-/** What the aeroplane as found has of nothing: one and the same for all documents, so that it counts as unchanged. */
-const NOTHING_OF_ITS_OWN = emptyOption(AS_FOUND, 'As installed', NO_PRICES)
-/** The as-found aeroplane as an option, so that every room can examine it like any other. */
-const asFound = perObject((project: Project): Option => ({
-  ...NOTHING_OF_ITS_OWN,
-  units: project.fitted,
-  links: project.fittedLinks
-}))
+/** The aircraft as installed as an option, one and the same for one document. */
+export const asFound = perObject(installedOption)
 
 type Fate = Project['options'][number]['disposals'][number]
 /** What the records of a project are joined by. */
@@ -88,7 +74,9 @@ function join(unit: Unit, set: SetOut | undefined, joins: Joins): DesignUnit {
     locked: unit.locked,
     rearSupport: unit.rearSupport,
     passedOver: unit.passedOver,
-    priceCents: unit.priceCents ?? item.priceCents
+    priceCents: unit.priceCents ?? item.priceCents,
+    inoperative: unit.condition === 'inoperative' || undefined,
+    valueCents: unit.valueCents
   })
 }
 

@@ -113,6 +113,8 @@ const UNIT: Shape = {
     rearSupport: true,
     row: true,
     priceCents: true,
+    inoperative: true,
+    valueCents: true,
     passedOver: true
   }),
   same: {

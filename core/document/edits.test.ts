@@ -284,7 +284,10 @@ describe('what used to slip through', () => {
     refuses({ type: 'unit.set', option: 'b', unit: { ...b.units[0]!, place: 'nowhere' } }, /no place “nowhere”/)
     refuses({ type: 'unit.set', option: 'b', unit: { ...b.units[0]!, item: 'none' } }, /no item “none”/)
     refuses({ type: 'unit.set', option: 'b', unit: { ...b.units[0]!, phase: 'none' } }, /no phase “none”/)
-    refuses({ type: 'fitted.put', unit: { id: 'x', item: 'none', label: 'X', place: 'panel' } }, /no item/)
+    refuses(
+      { type: 'unit.add', option: AS_FOUND, unit: { id: 'x', item: 'none', label: 'X', place: 'panel' } },
+      /no item/
+    )
   })
   it('an option that names what is not there is refused', () =>
     refuses(
@@ -451,7 +454,7 @@ describe('the table of references', () => {
         option,
         task: { id: 'prop', name: 'Propeller', days: [1, 2, 3], after: [], before: [], hours: 2, phase: 'v2' }
       },
-      { type: 'fitted.put', unit: { ...start.fitted[0]!, phase: 'v2' } }
+      { type: 'unit.set', option: AS_FOUND, unit: { ...start.fitted[0]!, phase: 'v2' } }
     ]
     return applyEdits(rich, edits, 'name all').project
   }

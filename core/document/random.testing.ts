@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import * as z from 'zod'
-import { EDIT_SHAPES, type Edit, type EditType } from './edits'
+import { AS_FOUND, EDIT_SHAPES, type Edit, type EditType } from './edits'
 import {
   keyOf,
   PROJECT_SPEC,
@@ -89,7 +89,12 @@ export class RandomEdits {
   of(type: EditType): fc.Arbitrary<Edit> {
     const known =
       this.made.get(type) ??
-      this.value(EDIT_SHAPES[type], { way: [] }).map(body => ({ type, ...(body as object) }) as Edit)
+      (/^(unit|link)\./.test(type)
+        ? // One in four is an edit of what is installed.
+          fc
+            .tuple(this.value(EDIT_SHAPES[type], { way: [] }), fc.nat(3))
+            .map(([body, of]) => ({ type, ...(body as object), ...(of === 0 && { option: AS_FOUND }) }) as Edit)
+        : this.value(EDIT_SHAPES[type], { way: [] }).map(body => ({ type, ...(body as object) }) as Edit))
     this.made.set(type, known)
     return known
   }

@@ -416,6 +416,12 @@ const COLUMNS = {
       wide: true
     }
   },
+  sold_until: {
+    at: 'soldUntil',
+    as: 'number',
+    cell: 'last year in which it was sold new; empty: it still is',
+    form: { section: 'What it is', rank: 7, label: 'Sold until (year)', number: 'plain', hint: 'empty: still sold' }
+  },
   labour_h: {
     at: 'labourHours',
     as: 'number',

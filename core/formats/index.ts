@@ -21,6 +21,13 @@ export {
   type QuoteRead,
   type QuoteReading
 } from './read/quote-rows'
+export {
+  readEquipmentRows,
+  readEquipmentText,
+  type EquipmentListRead,
+  type ListAgainst,
+  type ListedUnit
+} from './read/equipment-list'
 export { xlsxMoneyFormats } from './read/xlsx-currencies'
 export { readSupplierFeed, SupplierFeed } from './read/supplier-feed'
 export { readPinTable, type PinTableRead } from './read/pin-table'

@@ -8,6 +8,7 @@ import { betterOrders, proposedFlows, unitsInUse, walkFlow, type BetterOrder, ty
 import {
   FIELD,
   FIELD_BASIS,
+  inFirstSeat,
   lineOfSightPoint,
   outOfConeDeg,
   reachTo,
@@ -195,9 +196,10 @@ function closer({
     other.id !== unit.id && other.at ? (setDown(other, other.at.xMm, other.at.yMm) ?? []) : []
   )
   const there = nearestFree(freeGround(unit.item, others, groundOf(design.airframe.panel), 4), aim.xMm, aim.yMm)
-  // Only a place that cures it for every pilot is offered.
-  if (!there || seatsOf(varied(design, { units: [varied(unit, { at: there })] })).some(seat => value(seat) > 0))
-    return []
+  // Only a place that cures it is offered, and none that the pilot in command would lose by.
+  const first = new Set(inFirstSeat(design.airframe.pilots).map(pilot => pilot.id))
+  const then = there && seatsOf(varied(design, { units: [varied(unit, { at: there })] }))
+  if (!there || then!.some(seat => (seat.pilot === pilot.id || first.has(seat.pilot)) && value(seat) > 0)) return []
   const now = sightOf(pilot, there)
   return [
     {
@@ -328,10 +330,10 @@ function lampComplaint({ unit, mine, nameOf }: Used): SeatComplaint | undefined 
 }
 
 /** The finding of a complaint; a better place is sought when it is asked for. */
-function complain({ unit, nameOf }: Used, { seat, about }: SeatComplaint): Finding {
+function complain({ unit, nameOf }: Used, { seat, about }: SeatComplaint, weight: Finding['weight']): Finding {
   const pilot = nameOf.get(seat.pilot)!
   const told = finding(`pilot.${about.code}`, unit.id, {
-    weight: unit.state === 'kept' ? 'note' : 'decide',
+    weight,
     measured: about.measured,
     limit: about.limit,
     unit: about.unit,
@@ -354,14 +356,22 @@ function complain({ unit, nameOf }: Used, { seat, about }: SeatComplaint): Findi
   })
 }
 
+/**
+ * What is wrong at the seat of the pilot in command is to be decided; what only another seat has to complain of is a note: one place
+ * cannot be in front of both.
+ */
 function seatFindings(design: Design, seats: readonly Seat[]): Finding[] {
   const nameOf = new Map(design.airframe.pilots.map(pilot => [pilot.id, pilot]))
+  const first = new Set(inFirstSeat(design.airframe.pilots).map(pilot => pilot.id))
   return unitsInUse(design).flatMap(unit => {
-    const used = { unit, mine: seats.filter(seat => seat.unit === unit.id), nameOf }
-    if (used.mine.length === 0) return []
+    const all = seats.filter(seat => seat.unit === unit.id)
+    const inCommand = all.filter(seat => first.has(seat.pilot))
     return [sightComplaint, coneComplaint, reachComplaint, lampComplaint].flatMap(look => {
-      const found = look(used)
-      return found ? [complain(used, found)] : []
+      const serious = look({ unit, mine: inCommand, nameOf })
+      if (serious)
+        return [complain({ unit, mine: inCommand, nameOf }, serious, unit.state === 'kept' ? 'note' : 'decide')]
+      const other = look({ unit, mine: all, nameOf })
+      return other ? [complain({ unit, mine: all, nameOf }, other, 'note')] : []
     })
   })
 }

@@ -129,6 +129,17 @@ describe('what the eye wants', () => {
     expect(finding).toMatchObject({ code: 'pilot.sight', limit: 20 })
     expect(readPhrase(finding!.says, US)).toMatch(/below Oswin/)
   })
+  // A display 29 in across on a panel of 40 in, between two seats, is in front of neither (common practice: the left seat flies).
+  it('what only the other seat has to complain of is a note; what the pilot in command has is to be decided', () => {
+    const left = { ...pilot, eye: { ...pilot.eye, acrossMm: 40 } }
+    const right = { ...pilot, id: 'r', name: 'Right', eye: { ...pilot.eye, acrossMm: 1_000 } }
+    const two = (x: number) =>
+      examinePilots(resolve(withPilots(projectWith([[dial('s', 'attitude'), [x, 200]]]), [left, right]), 'a')).findings
+    expect(two(200).map(({ code, weight }) => [code, weight])).toEqual([['pilot.sight', 'note']])
+    expect(two(560).map(({ code, weight }) => [code, weight])).toEqual([['pilot.sight', 'decide']])
+    expect(readPhrase(two(560)[0]!.says, US)).toMatch(/side of .*line of sight/)
+    expect(two(560).length).toBe(1)
+  })
   it('a screen outside its reading angles is told in degrees', () => {
     const screen = item({
       id: 'screen',

@@ -2,15 +2,13 @@ import type { FunctionName, Item } from '../catalogue'
 import type { Pilot } from '../document'
 import type { Design } from '../design'
 import { findPlace, freeGround, groundOf, setDown, stackPlaces } from '../panel'
-import { FIELD, outOfConeDeg, reachTo, sightOf, useOf, type FacePoint } from './sight'
+import { FIELD, inFirstSeat, outOfConeDeg, reachTo, sightOf, useOf, type FacePoint } from './sight'
 
 /** Steps in which the free ground is looked over, along a row and from row to row. */
 const LOOK_MM = 12
 /** Places are set to the hundredth of a millimetre. */
 const round = (mm: number) => Number(mm.toFixed(2))
 
-/** Seats nearer to each other than this across are one seat, in mm. */
-const ONE_SEAT_MM = 150
 /** What a pilot flies by. */
 const FLOWN_BY: ReadonlySet<FunctionName> = new Set<FunctionName>([
   'airspeed',
@@ -25,9 +23,7 @@ const FLOWN_BY: ReadonlySet<FunctionName> = new Set<FunctionName>([
  * practice: the primary instruments are in front of one pilot, not between two); of all else every one.
  */
 function pilotsFor({ airframe: { pilots } }: Design, item: Item): readonly Pilot[] {
-  const [first] = pilots
-  if (!first || !item.provides.some(name => FLOWN_BY.has(name))) return pilots
-  return pilots.filter(({ eye }) => Math.abs(eye.acrossMm - first.eye.acrossMm) < ONE_SEAT_MM)
+  return item.provides.some(name => FLOWN_BY.has(name)) ? inFirstSeat(pilots) : pilots
 }
 
 /** What a place costs its pilots: 0 is straight ahead and at hand. What lies out of reach or field counts ten times over. */

@@ -132,3 +132,9 @@ export function defaultPilot(id: string, name: string, seatMm: number, topMm: nu
     reachMm: 28 * INCH
   }
 }
+
+/** Seats nearer to each other than this across are one seat, in mm. */
+const ONE_SEAT_MM = 150
+/** The pilots who sit in the seat of the pilot in command: the one entered first, and others entered for the same seat. */
+export const inFirstSeat = (pilots: readonly Pilot[]): readonly Pilot[] =>
+  pilots.filter(({ eye }) => Math.abs(eye.acrossMm - pilots[0]!.eye.acrossMm) < ONE_SEAT_MM)

@@ -6,6 +6,7 @@ export {
   newUnit,
   remedyEffects,
   removalEffects,
+  removalTogether,
   type CandidateEffect,
   type Effect,
   type RemedyEffect,
@@ -33,7 +34,7 @@ export { reportSince, type GivenReport } from './examine/since'
 export { makeRoom, rankForPanel, type RankedItem, type RoomAnswer } from './effects/room'
 export { loadAnalysis, type AnalysisTable, type LoadAnalysis } from './papers/analysis'
 export { harnessPapers, landingsOf, type Landing } from './papers/harness'
-export { beginProject, Beginning } from './effects/beginning'
+export { beginProject, Beginning, INSTALLED } from './effects/beginning'
 export { cardOf, type Card } from './papers/card'
 export { agreedParts, explainOption, foundParts } from './examine/comparison'
 export { explain } from './examine/explain'

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { DesignUnit } from '#core/design'
-import type { RemovalEffect } from '#core/report'
+import type { Edit } from '#core/document'
+import type { Effect, RemovalEffect } from '#core/report'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -33,6 +34,7 @@ const breaks = (unit: DesignUnit): string[] =>
 const STATES = { kept: 'installed', moved: 'installed, moved', new: 'adding' } as const
 
 const columns = computed((): Column<DesignUnit>[] => [
+  { key: 'pick', title: 'Pick', value: () => '', plain: true, width: '34px' },
   { key: 'label', title: 'Unit', value: unit => unit.label, width: '16%' },
   { key: 'state', title: 'State', value: unit => STATES[unit.state], width: '112px' },
   { key: 'kind', title: 'Kind', value: unit => unit.item.kind, hidden: true },
@@ -46,7 +48,7 @@ const columns = computed((): Column<DesignUnit>[] => [
   },
   {
     key: 'load',
-    title: `Load gained, ${massUnit.value}`,
+    title: `Useful load change, ${massUnit.value}`,
     value: unit => removals[unit.id] && kgToRead(removals[unit.id]!.change['useful load']),
     text: unit => (removals[unit.id] ? signed(kgToRead(removals[unit.id]!.change['useful load'])) : ''),
     number: true
@@ -63,25 +65,49 @@ const columns = computed((): Column<DesignUnit>[] => [
   { key: 'acts', title: 'Remove', value: () => '', plain: true, width: '82px' }
 ])
 
-function remove(unit: DesignUnit, how: 'scrap' | 'sell' | 'trade in') {
-  if (!bench.option) return
-  const isNew = unit.state === 'new'
-  if (
-    bench.act(
-      [
-        {
-          type: 'unit.remove',
-          option: bench.option.id,
-          unit: unit.id,
-          ...(isNew ? {} : { disposal: { unit: unit.id, how, creditCents: 0 } })
-        }
-      ],
-      `Remove ${unit.label}`
-    )
-  )
-    bench.said = `${unit.label} is removed. Undo brings it back.`
-}
 const FATES = ['scrap', 'sell', 'trade in'] as const
+type How = (typeof FATES)[number]
+const REMOVE: Record<How, string> = { 'scrap': 'Remove, scrap', 'sell': 'Remove, sell', 'trade in': 'Remove, trade in' }
+/** One unit or many, as one act. What is sold or traded in brings what was entered as its sale value. */
+function remove(gone: readonly DesignUnit[], how: How) {
+  const { option } = bench
+  if (!option) return
+  const edits = gone.map((unit): Edit => ({
+    type: 'unit.remove',
+    option: option.id,
+    unit: unit.id,
+    ...(unit.state !== 'new' && {
+      disposal: { unit: unit.id, how, creditCents: how === 'scrap' ? 0 : (unit.valueCents ?? 0) }
+    })
+  }))
+  const what = gone.length === 1 ? gone[0]!.label : `${gone.length} units`
+  if (!bench.act(edits, `Remove ${what}`)) return
+  picked.value = []
+  bench.said = `${what} ${gone.length === 1 ? 'is' : 'are'} removed. Undo restores ${gone.length === 1 ? 'it' : 'them'}.`
+}
+/** Units picked to be removed together, and what that would do. */
+const picked = ref<string[]>([])
+const pickedUnits = computed(() => units.value.filter(unit => picked.value.includes(unit.id)))
+const together = shallowRef<Effect>()
+const latest = useAsked()
+watch([pickedUnits, () => bench.examined], ([gone]) => {
+  together.value = undefined
+  const { option } = bench
+  if (gone.length < 2 || !option || bench.outOfDate) return
+  void latest(
+    () =>
+      useExaminer().removalOf(
+        option.id,
+        gone.map(unit => unit.id)
+      ),
+    effect => {
+      together.value = effect
+    }
+  )
+})
+const pick = (id: string, on: boolean) => {
+  picked.value = on ? [...picked.value, id] : picked.value.filter(other => other !== id)
+}
 const credit = (id: string, how: 'scrap' | 'sell' | 'trade in', cents: number) =>
   bench.option &&
   bench.act(
@@ -97,18 +123,18 @@ const credit = (id: string, how: 'scrap' | 'sell' | 'trade in', cents: number) =
         }
       }
     ],
-    'Change what becomes of a removed unit'
+    'Change a disposition'
   )
 function setPlace(unit: DesignUnit, place: string) {
   const raw = bench.option?.units.find(other => other.id === unit.id)
   if (!raw || !bench.option) return
   const { xMm: _x, yMm: _y, ...rest } = raw
-  bench.act([{ type: 'unit.set', option: bench.option.id, unit: { ...rest, place } }], `Put ${unit.label} elsewhere`)
+  bench.act([{ type: 'unit.set', option: bench.option.id, unit: { ...rest, place } }], `Move ${unit.label}`)
 }
 type Gone = NonNullable<typeof bench.design>['removed'][number]
 const goneColumns = computed((): Column<Gone>[] => [
   { key: 'unit', title: 'Unit', value: gone => gone.unit.label },
-  { key: 'fate', title: 'What becomes of it', value: gone => gone.how, width: '200px' },
+  { key: 'fate', title: 'Disposition', value: gone => gone.how, width: '200px' },
   { key: 'credit', title: 'Credit', of: 'money', width: '150px', value: gone => gone.creditCents },
   { key: 'acts', title: 'Keep', value: () => '', plain: true, width: '90px' }
 ])
@@ -135,7 +161,7 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
         <template #fate="{ row: gone }">
           <ChoiceField
             hide-label
-            :label="`What becomes of ${gone.unit.label}`"
+            :label="`Disposition of ${gone.unit.label}`"
             :items="FATES"
             :model-value="gone.how"
             @update:model-value="how => credit(gone.unit.id, how, gone.creditCents)"
@@ -169,6 +195,24 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
     <p v-for="[words, many] in common" :key="words" class="small common">
       <StateMark state="decide" :size="13" /> Removing any of {{ many }} units: {{ words }}
     </p>
+    <section v-if="picked.length" class="sheet picked" aria-label="Picked units">
+      <div class="row">
+        <b>{{ picked.length }} picked</b>
+        <span v-if="together" class="small grow" role="status">
+          Useful load {{ signed(kgToRead(together.change['useful load'])) }} {{ massUnit }}, amps
+          {{ signed(together.change.amps) }}, cost {{ together.change.money > 0 ? '+' : '−'
+          }}{{ preferences.money(Math.abs(together.change.money)) }}.
+          <template v-if="together.brings.length">
+            {{ together.brings.length }} new findings:
+            {{ together.brings.slice(0, 3).map(preferences.say).join(' ') }}
+          </template>
+          <template v-else>No new findings.</template>
+        </span>
+        <span v-else class="small quiet grow">{{ picked.length > 1 ? 'Calculating…' : 'Pick another unit.' }}</span>
+        <v-btn v-for="how in FATES" :key="how" @click="remove(pickedUnits, how)">{{ REMOVE[how] }}</v-btn>
+        <v-btn variant="text" @click="picked = []">Clear</v-btn>
+      </div>
+    </section>
     <FactTable
       class="list"
       :rows="units"
@@ -183,6 +227,14 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
       "
       empty="A bare aircraft: nothing is installed. Add shows what to start with."
     >
+      <template #pick="{ row }">
+        <input
+          type="checkbox"
+          :checked="picked.includes(row.id)"
+          :aria-label="`Pick ${row.label}`"
+          @change="event => pick(row.id, (event.target as HTMLInputElement).checked)"
+        />
+      </template>
       <template #state="{ row }">
         <StateMark :state="row.state === 'new' ? 'note' : 'holds'" :size="12" /> {{ STATES[row.state] }}
       </template>
@@ -191,7 +243,7 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
           v-if="placesOf(row).length > 1"
           hide-label
           class="cell"
-          :label="`Where ${row.label} stands`"
+          :label="`Location of ${row.label}`"
           :items="placesOf(row).map(place => ({ value: place.id, title: place.name }))"
           :model-value="row.place.id"
           @update:model-value="place => setPlace(row, place)"
@@ -210,7 +262,7 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
         </span>
       </template>
       <template #acts="{ row }">
-        <v-btn v-if="row.state === 'new'" :aria-label="`Remove ${row.label}`" @click="remove(row, 'scrap')"
+        <v-btn v-if="row.state === 'new'" :aria-label="`Remove ${row.label}`" @click="remove([row], 'scrap')"
           >Remove</v-btn
         >
         <v-menu v-else>
@@ -218,9 +270,7 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
             <v-btn v-bind="props" :aria-label="`Remove ${row.label}`">Remove</v-btn>
           </template>
           <v-list density="compact">
-            <v-list-item v-for="how in ['scrap', 'sell', 'trade in'] as const" :key="how" @click="remove(row, how)">{{
-              how
-            }}</v-list-item>
+            <v-list-item v-for="how in FATES" :key="how" @click="remove([row], how)">{{ how }}</v-list-item>
           </v-list>
         </v-menu>
       </template>
@@ -239,6 +289,9 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
 }
 .removed {
   padding: 6px 0;
+  flex: none;
+}
+.picked {
   flex: none;
 }
 .money {

@@ -71,8 +71,8 @@ const source = computed(() => [finding.basis.kind, finding.basis.source].filter(
   <article :class="{ here }" :data-finding="finding.code">
     <!-- The words go to the step; a unit’s name in them selects it where it stands. -->
     <p class="text" @click="emit('go', finding)">
-      <StateMark :state="finding.weight" :size="14" /> <b>{{ title }}</b
-      >{{ ' · ' }}<small class="weight">{{ WEIGHT_NAMES[finding.weight] }}</small><br />
+      <StateMark :state="finding.weight" :size="14" /> <b>{{ title }}</b>{{ ' · '
+      }}<small class="weight">{{ WEIGHT_NAMES[finding.weight] }}</small><br />
       <SayPhrase :says="finding.says" />
     </p>
     <p class="quiet source">

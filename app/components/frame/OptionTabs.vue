@@ -7,6 +7,7 @@ import {
   mdiWeatherNight,
   mdiWhiteBalanceSunny
 } from '@mdi/js'
+import { AS_FOUND } from '#core/document'
 import { useMediaQuery } from '@vueuse/core'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
@@ -18,8 +19,11 @@ const preferences = usePreferences()
 const small = useMediaQuery('(max-width: 600px)')
 const renaming = ref(false)
 const name = ref('')
-const options = useSteady(() => bench.project?.options.map(({ id, name }) => ({ id, name })) ?? [])
-const alone = computed(() => options.value.length < 2)
+const options = useSteady(() => [
+  { id: AS_FOUND, name: 'As installed' },
+  ...(bench.project?.options.map(({ id, name }) => ({ id, name })) ?? [])
+])
+const alone = computed(() => options.value.length < 3)
 const current = computed(() => bench.option?.id)
 
 function freeLetter(): string {
@@ -98,10 +102,10 @@ function startRenaming() {
         <v-btn v-bind="props" class="tool" variant="text" :icon="mdiDotsHorizontal" aria-label="More for this option" />
       </template>
       <v-list density="compact">
-        <v-list-item @click="startRenaming">Rename…</v-list-item>
-        <v-list-item @click="duplicate">Duplicate</v-list-item>
+        <v-list-item :disabled="bench.installed" @click="startRenaming">Rename…</v-list-item>
+        <v-list-item :disabled="bench.installed" @click="duplicate">Duplicate</v-list-item>
         <v-list-item :disabled="alone" @click="emit('compare')">Compare…</v-list-item>
-        <v-list-item :disabled="alone" @click="drop">Delete</v-list-item>
+        <v-list-item :disabled="alone || bench.installed" @click="drop">Delete</v-list-item>
         <v-list-item @click="emit('versions')">Earlier versions…</v-list-item>
         <v-list-item @click="printStep">Print this step…</v-list-item>
         <v-list-item @click="emit('settings')">Settings…</v-list-item>
@@ -113,6 +117,7 @@ function startRenaming() {
       :icon="mdiContentDuplicate"
       aria-label="Duplicate option"
       title="Duplicate this option"
+      :disabled="bench.installed"
       @click="duplicate"
     />
     <v-btn

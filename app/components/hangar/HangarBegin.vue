@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { buildOutline, FLYING, PANEL_TEMPLATES } from '#core/document'
 import { bounds } from '#core/panel'
-import type { Beginning } from '#core/report'
+import { INSTALLED, type Beginning } from '#core/report'
 import { usePreferences } from '~/stores/preferences'
 
 /** A new aircraft from a few questions. */
@@ -23,6 +23,22 @@ const start = reactive({
   panel: PANEL_TEMPLATES[0]!.id,
   installed: 'six round dials' as Beginning['installed']
 })
+const INSTALLED_NAMES: Record<Beginning['installed'], string> = {
+  'bare': 'Bare panel',
+  'six round dials': 'Six round dials, one radio',
+  'six round dials and transponder': 'Six round dials, radio, old transponder',
+  'glass': 'Glass: one wide display'
+}
+/** The panel that is usual for the seating, until a person chooses one. */
+const chosenPanel = ref(false)
+watch(
+  () => [start.seating, start.seats, start.basis] as const,
+  ([seating, seats, basis]) => {
+    if (chosenPanel.value) return
+    start.panel =
+      seating === 'tandem' ? 'tandem-24' : basis === 'light-sport' ? 'light-28' : seats > 2 ? 'arched-40' : 'arched-36'
+  }
+)
 /** False while a field holds what cannot be read: nothing is done with what stood there before. */
 const readable = ref<boolean | null>(null)
 const { file, unit, choice, choices, read: drawing, reading, pick } = useOutlineFile()
@@ -95,11 +111,7 @@ async function begin() {
             <ChoiceField
               v-model="start.installed"
               label="Installed now"
-              :items="[
-                { value: 'bare', title: 'Bare panel' },
-                { value: 'six round dials', title: 'Six round dials, one radio' },
-                { value: 'glass', title: 'Glass: one wide display' }
-              ]"
+              :items="INSTALLED.map(value => ({ value, title: INSTALLED_NAMES[value] }))"
             />
           </div>
           <div class="row" role="group" aria-label="Flying">
@@ -119,7 +131,13 @@ async function begin() {
               class="template"
               :class="{ chosen: start.panel === panel.value }"
             >
-              <input v-model="start.panel" type="radio" name="panel" :value="panel.value" />
+              <input
+                v-model="start.panel"
+                type="radio"
+                name="panel"
+                :value="panel.value"
+                @change="chosenPanel = true"
+              />
               <svg v-if="panel.outline" :viewBox="panel.view" aria-hidden="true"><path :d="panel.outline" /></svg>
               <span>{{ panel.title }}</span>
               <span v-if="panel.size" class="small quiet">{{ panel.size }}</span>
@@ -148,8 +166,8 @@ async function begin() {
             <p v-for="problem in drawing.problems" :key="problem" class="caution" role="alert">{{ problem }}</p>
           </template>
           <p class="small quiet">
-            Pilots, weights and what is installed are typical figures: replace them with those of the aircraft in Brief
-            and Equipment. Panel has the measures of the sheet.
+            Pilots, weights and installed equipment are typical of this type of panel, not of what you plan. Correct
+            them in Brief, on the Panel step, and in Equipment under As installed.
           </p>
           <p v-if="wrong" class="caution" role="alert">{{ wrong }}</p>
         </v-form>

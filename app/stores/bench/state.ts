@@ -2,7 +2,7 @@ import type { History, Project } from '#core/document'
 import type { Design, FigureOf, Working } from '#core/design'
 import { EMPTY_HISTORY, MOST_PATHS, MOST_STEPS, touched } from '#core/document'
 import type { Bench, Dispute, Step } from '#core/document'
-import { resolve } from '#core/design'
+import { AS_FOUND, asFound, resolve } from '#core/design'
 import type { Report } from '#core/report'
 import type { PanelReport } from '#core/panel'
 
@@ -106,8 +106,13 @@ const seen = () => {
 
 /** What follows from it. */
 function following({ project, history, optionId, reports, examined }: ReturnType<typeof seen>) {
+  /** The aircraft as installed is shown and examined as an option is; what belongs to a plan is refused to it. */
+  const installed = computed(() => optionId.value === AS_FOUND)
   const option = computed(
-    () => project.value?.options.find(option => option.id === optionId.value) ?? project.value?.options[0]
+    () =>
+      (installed.value && project.value ? asFound(project.value) : undefined) ??
+      project.value?.options.find(option => option.id === optionId.value) ??
+      project.value?.options[0]
   )
   const design = computed(() => project.value && option.value && resolve(project.value, option.value.id))
   const report = computed(() => reports.value?.current)
@@ -123,7 +128,7 @@ function following({ project, history, optionId, reports, examined }: ReturnType
   const canUndo = computed(() => history.value.past.at(-1)?.label)
   const canRedo = computed(() => history.value.future[0]?.label)
 
-  return { option, design, report, outOfDate, unitIds, canUndo, canRedo }
+  return { installed, option, design, report, outOfDate, unitIds, canUndo, canRedo }
 }
 
 /** Out of date for so long that it is shown. */

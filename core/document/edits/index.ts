@@ -14,7 +14,8 @@ import { optionEdits } from './options'
 import { supplyEdits } from './supply'
 import { unitEdits } from './units'
 
-export { EditError, freshId } from './kit'
+export { installedOption } from './installed'
+export { AS_FOUND, EditError, freshId } from './kit'
 
 /** Every change a person or a remedy can make, by its name: one small file a family. */
 const EDITS = {

@@ -1,8 +1,8 @@
 import equal from 'fast-deep-equal'
 import { isDraft, original } from 'mutative'
-import { Id, Item, itemKey } from '../../catalogue/item'
+import { Item, itemKey } from '../../catalogue/item'
 import { Unit, type Project } from '../schema/schema'
-import { drop, edit, putById } from './kit'
+import { edit } from './kit'
 
 /** What an entry says, its revision left out. */
 const content = ({ revision: _, ...rest }: Item): Omit<Item, 'revision'> => rest
@@ -36,9 +36,5 @@ export function onRevision(unit: Unit, revision: number): Unit {
 export const itemEdits = {
   'item.put': edit({ item: Item }, (project, { item }) => {
     carryItem(project, item)
-  }),
-  'fitted.put': edit({ unit: Unit }, (project, { unit }) => putById(project.fitted, unit)),
-  'fitted.drop': edit({ unit: Id }, (project, { unit }) => {
-    drop(project.fitted, other => other.id === unit, `installed unit “${unit}”`)
   })
 }

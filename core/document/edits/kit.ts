@@ -11,6 +11,9 @@ import { listSpecOf } from '../schema/records'
  */
 export class EditError extends Error {}
 
+/** The option that is no plan: the aircraft as installed. Edits of units and links may name it. */
+export const AS_FOUND = 'as-found'
+
 /** What tells a record of a list from another. */
 const KEY = z.string().min(1).max(130)
 /** Every edit of an option names it. */
@@ -39,7 +42,14 @@ export const refuse = (message: string): never => {
 }
 
 export function optionOf(project: Project, id: string): Option {
-  return project.options.find(option => option.id === id) ?? refuse(`There is no option “${id}”`)
+  return (
+    project.options.find(option => option.id === id) ??
+    refuse(
+      id === AS_FOUND
+        ? 'That belongs to a plan, and “As installed” is open. Choose an option first'
+        : `There is no option “${id}”`
+    )
+  )
 }
 export function unitOf(option: Option, id: string): Unit {
   return option.units.find(unit => unit.id === id) ?? refuse(`There is no unit “${id}” in ${option.name}`)

@@ -11,7 +11,8 @@ const kindsIn = ({ parts = {}, lists = {} }: RecordSpec): string[] => [
 const OWN_WORDS: Record<string, string> = {
   option: 'option.add',
   item: 'item.put',
-  fittedLink: 'unit.add',
+  fitted: 'unit.add',
+  fittedLink: 'link.put',
   handCheck: 'check.set',
   confirmed: 'clause.confirm',
   log: 'log.add',

@@ -1,10 +1,24 @@
 import * as z from 'zod'
 import { CoordMm, Id, Item, Revision } from '../../catalogue/item'
 import { memberPlaces } from '../make/rows'
-import { BusOrder, Disposal, Link, Unit, WireMark, type Option } from '../schema/schema'
+import { BusOrder, Disposal, Link, Unit, WireMark, type Option, type Project } from '../schema/schema'
 import { withBusLinks } from '../changes/wire-identity'
 import { carryItem, onRevision } from './items'
-import { drop, editOption, itemFinder, leaveRows, plain, put, putById, refuse, unitOf } from './kit'
+import { editInstalled } from './installed'
+import {
+  AS_FOUND,
+  drop,
+  editOption,
+  itemFinder,
+  leaveRows,
+  on,
+  plain,
+  put,
+  putById,
+  refuse,
+  unitOf,
+  type EditKind
+} from './kit'
 
 const setDisposal = (option: Option, disposal: Disposal | undefined, unit: string): void => {
   if (disposal) put(option.disposals, disposal, disposal => disposal.unit)
@@ -12,22 +26,37 @@ const setDisposal = (option: Option, disposal: Disposal | undefined, unit: strin
     option.disposals = option.disposals.filter(disposal => disposal.unit !== unit)
 }
 
+/** An edit of a plan that can be made to what is installed as well. */
+const editUnits = <S extends z.ZodRawShape>(
+  shape: S,
+  apply: (option: Option, edit: z.infer<z.ZodObject<S>>, project: Project) => void
+): EditKind<typeof on & S> => {
+  const ofPlan = editOption(shape, apply)
+  return {
+    ...ofPlan,
+    apply: (project, all) =>
+      (all as { option: string }).option === AS_FOUND
+        ? editInstalled(project, installed => apply(installed, all as never, project))
+        : ofPlan.apply(project, all)
+  }
+}
+
 /** Edits of units and of the links between them. */
 export const unitEdits = {
-  'unit.add': editOption({ unit: Unit, item: Item.optional() }, (option, { unit, item }, project) => {
+  'unit.add': editUnits({ unit: Unit, item: Item.optional() }, (option, { unit, item }, project) => {
     if (option.units.some(other => other.id === unit.id)) refuse(`There is a unit “${unit.id}” already`)
     if (item && item.id !== unit.item)
       refuse(`“${unit.label}” is of “${unit.item}”, and the entry sent is “${item.id}”`)
     option.units.push(item ? onRevision(unit, carryItem(project, item)) : unit)
   }),
-  'unit.set': editOption({ unit: Unit }, (option, { unit }) => {
+  'unit.set': editUnits({ unit: Unit }, (option, { unit }) => {
     unitOf(option, unit.id)
     putById(option.units, unit)
     // Given a position of its own it is no longer set out by a row.
     if (unit.xMm !== undefined) leaveRows(option, unit.id)
   }),
   /** Takes another revision of the same entry for a unit, with the entry where the document does not carry it yet. */
-  'unit.revise': editOption(
+  'unit.revise': editUnits(
     { unit: Id, revision: Revision, item: Item.optional() },
     (option, { unit: id, revision, item }, project) => {
       const unit = unitOf(option, id)
@@ -46,10 +75,10 @@ export const unitEdits = {
     }
   ),
   /** Leaves a later revision: it is not offered again. */
-  'unit.pass-over': editOption({ unit: Id, revision: Revision }, (option, { unit, revision }) => {
+  'unit.pass-over': editUnits({ unit: Id, revision: Revision }, (option, { unit, revision }) => {
     unitOf(option, unit).passedOver = revision
   }),
-  'unit.move': editOption({ unit: Id, xMm: CoordMm, yMm: CoordMm }, (option, { unit: id, xMm, yMm }, project) => {
+  'unit.move': editUnits({ unit: Id, xMm: CoordMm, yMm: CoordMm }, (option, { unit: id, xMm, yMm }, project) => {
     const unit = unitOf(option, id)
     const row = option.rows.find(row => row.units.includes(id))
     if (!row) {
@@ -63,25 +92,26 @@ export const unitEdits = {
     row.yMm += yMm - here.yMm
   }),
   /** Off the face, back to the tray. */
-  'unit.lift': editOption({ unit: Id }, (option, { unit: id }) => {
+  'unit.lift': editUnits({ unit: Id }, (option, { unit: id }) => {
     const unit = unitOf(option, id)
     leaveRows(option, id)
     delete unit.xMm
     delete unit.yMm
   }),
-  'unit.lock': editOption({ unit: Id, locked: z.boolean() }, (option, { unit, locked }) => {
+  'unit.lock': editUnits({ unit: Id, locked: z.boolean() }, (option, { unit, locked }) => {
     unitOf(option, unit).locked = locked
   }),
   /** Stays on, or is shed, once the alternator has quit. */
   'unit.keep': editOption({ unit: Id, keep: z.boolean() }, (option, { unit, keep }) => {
     unitOf(option, unit).shed = !keep
   }),
-  'unit.support': editOption({ unit: Id, rear: z.boolean() }, (option, { unit, rear }) => {
+  'unit.support': editUnits({ unit: Id, rear: z.boolean() }, (option, { unit, rear }) => {
     unitOf(option, unit).rearSupport = rear
   }),
-  'unit.remove': editOption({ unit: Id, disposal: Disposal.optional() }, (option, { unit, disposal }) => {
+  'unit.remove': editUnits({ unit: Id, disposal: Disposal.optional() }, (option, { unit, disposal }) => {
     drop(option.units, other => other.id === unit, `unit “${unit}” in ${option.name}`)
-    setDisposal(option, disposal, unit)
+    if (option.id !== AS_FOUND) setDisposal(option, disposal, unit)
+    else if (disposal) refuse('What is installed has no disposition. Remove it in a plan')
   }),
   'unit.restore': editOption({ unit: Id }, (option, { unit: id }, project) => {
     const found = project.fitted.find(other => other.id === id)
@@ -105,8 +135,8 @@ export const unitEdits = {
   'disposal.set': editOption({ disposal: Disposal }, (option, { disposal }) =>
     setDisposal(option, disposal, disposal.unit)
   ),
-  'link.put': editOption({ link: Link }, (option, { link }) => putById(option.links, link)),
-  'link.drop': editOption({ link: Id }, (option, { link }) => {
+  'link.put': editUnits({ link: Link }, (option, { link }) => putById(option.links, link)),
+  'link.drop': editUnits({ link: Id }, (option, { link }) => {
     drop(option.links, other => other.id === link, `link “${link}”`)
   }),
   'busOrder.put': editOption({ busOrder: BusOrder }, (option, { busOrder }) => putById(option.busOrders, busOrder)),

@@ -324,8 +324,10 @@ export const Airframe = z.strictObject({
   wasteFraction: z.number().min(0).max(1).default(0.1)
 })
 
-/** One box in this aeroplane. On the panel it has a position: the centre of its bezel. */
+/** What is inoperative is there, and provides nothing. */
+export const CONDITIONS = ['good', 'worn', 'inoperative'] as const
 const OffDeg = z.number().min(-45).max(45)
+/** One box in this aeroplane. On the panel it has a position: the centre of its bezel. */
 export const Unit = z
   .strictObject({
     id: Id,
@@ -371,7 +373,14 @@ export const Unit = z
         yawDeg: OffDeg.optional()
       })
       .optional(),
-    note: Text.optional()
+    note: Text.optional(),
+    /** Year in which it was made, where that is known. */
+    madeIn: z.int().min(1930).max(2100).optional(),
+    condition: z.enum(CONDITIONS).optional(),
+    /** The paper by which it is installed. */
+    approvedBy: Text.optional(),
+    /** What it would sell for. */
+    valueCents: Cents.optional()
   })
   .superRefine((unit, context) => {
     if ((unit.xMm === undefined) !== (unit.yMm === undefined))

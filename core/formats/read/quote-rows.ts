@@ -1,5 +1,5 @@
-import Papa from 'papaparse'
 import type { FileProblem } from '../../document'
+import { filledRows, tableRows, type TableRow } from './table-rows'
 
 /** Lines of a quote, in cents of its own currency, by one way of reading its prices. */
 export interface QuoteReading {
@@ -86,7 +86,6 @@ export function amountCents(text: string): number | undefined {
   return open || minus ? -value : value
 }
 
-type Row = { row: readonly string[]; line: number }
 /** Which column is what. `each` is the price of one piece, `amount` that of the line; one of them is there. */
 interface Columns {
   words: number
@@ -97,7 +96,7 @@ interface Columns {
 }
 
 /** Finds the columns by their headings, or by what they hold where there are none. */
-function columnsOf(filled: readonly Row[]): { columns?: Columns; body: readonly Row[]; headLine?: number } {
+function columnsOf(filled: readonly TableRow[]): { columns?: Columns; body: readonly TableRow[]; headLine?: number } {
   const headed = filled.findIndex(
     ({ row }) =>
       row.some(cell => WORDS.test(cell)) && row.some(cell => MONEY.test(cell) && amountCents(cell) === undefined)
@@ -174,7 +173,7 @@ class Body {
     if (currency && !this.currencies.has(currency)) this.currencies.set(currency, line)
     return cents
   }
-  take({ row, line }: Row): void {
+  take({ row, line }: TableRow): void {
     const { words, quantity } = this.columns
     const says = row[words] ?? ''
     const [amount, each] = [this.money(row, line, this.columns.amount), this.money(row, line, this.columns.each)]
@@ -262,9 +261,7 @@ export function readQuoteRows(rows: readonly (readonly string[])[]): QuoteRead {
     ok: false,
     problems: [{ line, column, field, message }]
   })
-  const filled = rows
-    .map((row, i) => ({ row: row.map(cell => cell.trim()), line: i + 1 }))
-    .filter(({ row }) => row.some(Boolean))
+  const filled = filledRows(rows)
   if (filled.length === 0) return refuse('the file holds no rows')
   if (filled.length > MOST_ROWS) return refuse(`it has ${filled.length} rows. Maximum is ${MOST_ROWS}`)
   const { columns, body, headLine } = columnsOf(filled)
@@ -302,17 +299,8 @@ export function readQuoteRows(rows: readonly (readonly string[])[]): QuoteRead {
 export const unexplainedCents = (read: Extract<QuoteRead, { ok: true }>, { sumCents }: QuoteReading): number =>
   read.stated && Math.abs(read.stated.cents - sumCents) > 1 ? read.stated.cents - sumCents : 0
 
-/** Reads a quote from CSV, whatever parts its cells: comma, semicolon or tab. */
+/** Reads a quote from a table as text. */
 export function readQuoteCsv(text: string): QuoteRead {
-  const lines = text.split(/\r?\n/).filter(line => line.trim() !== '')
-  // A comma may be that of an amount: it parts cells only where nothing else does in four lines of five.
-  const parts = [';', '\t', '|'].find(mark => lines.filter(line => line.includes(mark)).length >= 0.8 * lines.length)
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter: parts ?? ',' })
-  const quotes = parsed.errors.find(error => error.type === 'Quotes')
-  if (quotes)
-    return {
-      ok: false,
-      problems: [{ line: (quotes.row ?? 0) + 1, column: 1, field: '', message: 'a quotation mark is not closed' }]
-    }
-  return readQuoteRows(parsed.data)
+  const rows = tableRows(text)
+  return Array.isArray(rows) ? readQuoteRows(rows) : { ok: false, problems: [rows] }
 }

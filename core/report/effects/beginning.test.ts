@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { resolve } from '../../design'
-import { FORMAT, openProject, PANEL_TEMPLATES, writeProject } from '../../document'
+import { accountOf } from '../../capability'
+import { finish, resolve } from '../../design'
+import { applyEdits, FORMAT, openProject, type Project, PANEL_TEMPLATES, writeProject } from '../../document'
 import { demoCatalogue, demoProject } from '../../testing.demo'
-import { Beginning, beginProject, cardOf, examineOption } from '..'
+import { Beginning, beginProject, cardOf, examineOption, missingFrom, starterKit } from '..'
 
 const catalogue = demoCatalogue()
 const begin = (patch: Partial<Beginning> = {}): Beginning => ({
@@ -50,6 +51,78 @@ describe('an aeroplane begun from a handful of answers', () => {
     expect(examineOption(project, 'a').figures.money.value).toBe(0)
     expect(design.units.every(unit => unit.state === 'kept')).toBe(true)
   })
+  // “The dialog fills it from what the owner plans to fly, so the purchase disappears from the budget.”
+  it('what is installed does not depend on the flying that is planned; what that needs is bought', () => {
+    const of = (flying: Beginning['flying']) =>
+      beginProject('x', begin({ installed: 'six round dials', flying }), catalogue)
+    const [day, ifr] = [of(['day VFR']), of(['day VFR', 'IFR by day'])]
+    expect(ifr.fitted.map(unit => unit.item)).toEqual(day.fitted.map(unit => unit.item))
+    // 14 CFR 91.205(d)(2) and (6), from memory: navigation suitable for the route, and a clock.
+    const mustFix = (of: Project) => missingFrom(examineOption(of, 'a')).filter(({ weight }) => weight === 'must fix')
+    expect(mustFix(ifr).map(finding => finding.id)).toEqual([
+      'rules.missing:us-equipment/d2',
+      'rules.missing:us-equipment/d6'
+    ])
+    const kit = finish(starterKit(ifr, 'a', catalogue))
+    const planned = applyEdits(ifr, kit.edits, 'kit').project
+    expect(mustFix(planned)).toEqual([])
+    expect(examineOption(planned, 'a').figures.money.value).toBeGreaterThan(0)
+  })
+  it('glass of an amateur-built aircraft has nothing that is no longer sold', () => {
+    const { fitted } = beginProject('x', begin({ installed: 'glass', basis: 'amateur-built', seats: 2 }), catalogue)
+    const old = new Set(catalogue.filter(item => item.soldUntil !== undefined).map(item => item.id))
+    expect(old.size).toBeGreaterThan(3)
+    expect(fitted.filter(unit => old.has(unit.item))).toEqual([])
+  })
+  it('an old transponder is installed with its antenna and encoder where the panel has one', () => {
+    const { fitted } = beginProject('x', begin({ installed: 'six round dials and transponder' }), catalogue)
+    const items = fitted.map(unit => unit.item)
+    expect(items).toEqual(expect.arrayContaining(['tidewell-old-xpdr', 'tidewell-old-navcom', 'tarn-xpdr']))
+  })
+  const CASES = (
+    [
+      ['certified', 'arched-40'],
+      ['amateur-built', 'tandem-24'],
+      ['light-sport', 'light-28']
+    ] as const
+  ).flatMap(([basis, panel]) =>
+    (['bare', 'six round dials'] as const).map(installed => [basis, panel, installed] as const)
+  )
+  it.each(CASES)(
+    '%s on %s, %s: the kit for night leaves nothing that must be fixed, and no floor function out',
+    (...of) => {
+      const [basis, panel, installed] = of
+      const tandem = panel === 'tandem-24'
+      const project = beginProject(
+        'x',
+        begin({
+          basis,
+          panel,
+          installed,
+          seats: 2,
+          seating: tandem ? 'tandem' : 'side by side',
+          flying: ['day VFR', 'night VFR']
+        }),
+        catalogue
+      )
+      const planned = applyEdits(project, finish(starterKit(project, 'a', catalogue)).edits, 'kit').project
+      const { findings } = examineOption(planned, 'a')
+      expect(findings.filter(finding => finding.weight === 'must fix').map(finding => finding.id)).toEqual([])
+      // Without these no aircraft is flown, whatever its basis (common practice; operating limitations, from memory).
+      const working = accountOf(resolve(planned, 'a')).functions()
+      for (const name of [
+        'airspeed',
+        'altitude',
+        'magnetic direction',
+        'tachometer',
+        'oil pressure',
+        'fuel quantity'
+      ] as const)
+        expect([...working], name).toContain(name)
+      // Units on the face do not overlap.
+      expect(findings.filter(finding => finding.code === 'panel.bezel-overlap')).toEqual([])
+    }
+  )
   it('glass stands with what feeds it, in a tandem too', () => {
     const project = beginProject(
       'x',

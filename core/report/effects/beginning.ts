@@ -17,6 +17,9 @@ import { inches } from '../../quantity'
 import { linkEdits, newUnit } from './effect'
 import { starterKit } from './missing'
 
+/** Types of panel that an aircraft may have now. What it has is not derived from what is planned. */
+export const INSTALLED = ['bare', 'six round dials', 'six round dials and transponder', 'glass'] as const
+
 /** What is asked of someone who begins an aeroplane. */
 export const Beginning = z.strictObject({
   registration: z.string().trim().max(20),
@@ -38,7 +41,7 @@ export const Beginning = z.strictObject({
   ]),
   /** What an hour of labour costs, where it is known. */
   labourCentsPerHour: z.int().min(0).max(1_000_00).optional(),
-  installed: z.enum(['bare', 'six round dials', 'glass'])
+  installed: z.enum(INSTALLED)
 })
 export type Beginning = z.infer<typeof Beginning>
 
@@ -55,39 +58,50 @@ const SIX: readonly { gives: FunctionName; column: -1 | 0 | 1; row: 0 | 1 }[] = 
 ]
 const ROUND: readonly Kind[] = ['mechanical instrument', 'vacuum part']
 
-/** The cheapest entry that gives something, of the kinds wanted. */
-const cheapest = (items: readonly Item[], gives: FunctionName, kinds?: readonly Kind[]): Item | undefined =>
+/** A function, the kinds of item that provide it in a type of panel, and whether items that are no longer sold come first. */
+interface Sought {
+  provides: FunctionName
+  kinds?: readonly Kind[]
+  old?: boolean
+}
+/** Entries that provide a function, of the kinds sought: the old or the new ones first, and of equals the cheapest. */
+const sought = (items: readonly Item[], { provides, kinds, old = false }: Sought): Item[] =>
   items
-    .filter(item => item.provides.includes(gives) && (!kinds || kinds.includes(item.kind)))
-    .sort((a, b) => a.priceCents - b.priceCents)[0]
+    .filter(item => item.provides.includes(provides) && (!kinds || kinds.includes(item.kind)))
+    .sort(
+      (a, b) =>
+        Number((a.soldUntil !== undefined) !== old) - Number((b.soldUntil !== undefined) !== old) ||
+        a.priceCents - b.priceCents
+    )
 
-/** The six dials in two rows before the first pilot, as high as they stand free; nothing when they do not fit together. */
-function sixDials(project: Project, items: readonly Item[]): Edit[] {
+/** How far to either side of the pilot the six dials are tried, mm. */
+const SIDEWAYS_MM = [0, 20, -20, 40, -40, 60, -60, 90, -90, 120, -120]
+/** The six dials in two rows before the first pilot, as high and as near as they are free; nothing when they do not fit together. */
+function sixDials(project: Project, items: readonly Item[]): { item: Item; at?: { xMm: number; yMm: number } }[] {
   const pilot = project.airframe.pilots[0]!
   const ground = groundOf(project.airframe.panel)
   const box = bounds(project.airframe.panel.outline)
   const dials = SIX.flatMap(dial => {
-    const item = cheapest(items, dial.gives, ROUND)
+    const item = sought(items, { provides: dial.gives, kinds: ROUND })[0]
     return item ? [{ ...dial, item }] : []
   })
-  for (let top = box.maxY; top > box.minY; top -= 5) {
-    const placed = dials.map(({ item, column, row }, index) => ({
-      item,
-      at: {
-        xMm: Number((pilot.eye.acrossMm + column * DIAL_PITCH_MM).toFixed(2)),
-        yMm: Number((top - row * DIAL_PITCH_MM).toFixed(2))
-      },
-      unit: { id: `dial-${index}`, label: item.name, item }
-    }))
-    const others = placed.map(({ unit, at }) => setDown(unit, at.xMm, at.yMm)!)
-    if (
-      placed.every(({ unit, at }, index) =>
+  for (const aside of SIDEWAYS_MM)
+    for (let top = box.maxY; top > box.minY; top -= 5) {
+      const placed = dials.map(({ item, column, row }, index) => ({
+        item,
+        at: {
+          xMm: Number((pilot.eye.acrossMm + aside + column * DIAL_PITCH_MM).toFixed(2)),
+          yMm: Number((top - row * DIAL_PITCH_MM).toFixed(2))
+        },
+        unit: { id: `dial-${index}`, label: item.name, item }
+      }))
+      const others = placed.map(({ unit, at }) => setDown(unit, at.xMm, at.yMm)!)
+      const free = placed.every(({ unit, at }, index) =>
         stands({ unit, x: at.xMm, y: at.yMm, others: others.filter((_, i) => i !== index), ground })
       )
-    )
-      return placed.flatMap(({ item, at }): Edit[] => added(project, item, at))
-  }
-  return dials.flatMap(({ item }) => added(project, item))
+      if (free) return placed.map(({ item, at }) => ({ item, at }))
+    }
+  return dials.map(({ item }) => ({ item }))
 }
 
 /** Adds an item to the first option; on the face where it is told, or where its pilots see and reach it best. */
@@ -100,16 +114,39 @@ function added(project: Project, item: Item, spot?: { xMm: number; yMm: number }
     ...(there ? [{ type: 'unit.move' as const, option: 'a', unit: unit.id, ...there }] : [])
   ]
 }
+/** The first of some entries that has a free place, or the first where none has. */
+function addedWhereFree(project: Project, items: readonly Item[]): Edit[] {
+  const [first] = items
+  const fits = items.find(
+    item => !item.face || !item.mounts.includes('panel') || bestPlace(resolve(project, 'a'), item) !== undefined
+  )
+  return first ? added(project, fits ?? first) : []
+}
 
+/** What any aircraft with an electrical system has besides its panel (common practice). */
+const AIRFRAME_PARTS: readonly FunctionName[] = [
+  'generator',
+  'battery power',
+  'position lights',
+  'anti-collision light',
+  'landing light'
+]
+/** What is around the six dials, in the order in which it takes its places (common practice: a trainer of the seventies). */
+const AROUND_DIALS: readonly Sought[] = [
+  { provides: 'com', kinds: ['com', 'nav/com'], old: true },
+  { provides: 'tachometer', kinds: ROUND },
+  { provides: 'oil pressure', kinds: ROUND }
+]
+const OLD_TRANSPONDER: Sought = { provides: 'transponder', kinds: ['transponder'], old: true }
 /** What a glass cockpit is begun with, in the order in which it takes its places. */
-const GLASS: readonly [FunctionName, readonly Kind[]][] = [
-  ['electronic primary display', ['display']],
-  ['attitude', ['round instrument']],
-  ['waas gps', ['navigator']],
-  ['com', ['com', 'nav/com']],
-  ['audio selection', ['audio panel']],
-  ['ads-b out', ['transponder']],
-  ['tachometer', ['engine monitor']]
+const GLASS: readonly Sought[] = [
+  { provides: 'electronic primary display', kinds: ['display'] },
+  { provides: 'attitude', kinds: ['round instrument'] },
+  { provides: 'waas gps', kinds: ['navigator'] },
+  { provides: 'com', kinds: ['com', 'nav/com'] },
+  { provides: 'audio selection', kinds: ['audio panel'] },
+  { provides: 'ads-b out', kinds: ['transponder'] },
+  { provides: 'tachometer', kinds: ['engine monitor'] }
 ]
 
 function airframeOf(begin: Beginning, airframe: Airframe): Airframe {
@@ -127,7 +164,8 @@ function airframeOf(begin: Beginning, airframe: Airframe): Airframe {
     emptyMassKg,
     maxMassKg,
     alternatorA: begin.systemV === 28 ? 70 : begin.seats > 2 ? 60 : 40,
-    panel: { ...airframe.panel, outline },
+    // A four-seater has room behind its panel for the long boxes of its time (common practice: 14 in).
+    panel: { ...airframe.panel, outline, depthBehindMm: inches(begin.seats > 2 ? 14.25 : 13) },
     pilots:
       begin.seating === 'tandem' || begin.seats === 1
         ? [seat('pilot', begin.seats === 1 ? 'Pilot' : 'Front seat', 0.5)]
@@ -168,38 +206,37 @@ export function beginProject(id: string, begin: Beginning, catalogue: readonly I
     if (edits.length) project = applyEdits(project, edits, 'begin').project
   }
   const allowed = catalogue.filter(item => item.approvals.length === 0 || item.approvals.includes(begin.basis))
-  if (begin.installed === 'six round dials') {
-    // One act after the other: each finds its id among those already there.
-    for (const edits of byUnit(sixDials(project, allowed))) act(edits)
-    const radio = cheapest(allowed, 'com', ['nav/com', 'com'])
-    const tachometer = cheapest(allowed, 'tachometer', ROUND)
-    const engine = cheapest(allowed, 'oil pressure', ROUND)
-    for (const item of [radio, tachometer, engine]) if (item) act(added(project, item))
-    act(
-      finish(
-        starterKit(
-          project,
-          'a',
-          allowed.filter(item => item.kind !== 'display' && item.kind !== 'engine monitor')
-        )
-      ).edits
+  // Whatever is planned, the aircraft flies now: what it has is enough for a day in sight of the ground, and no more is made up.
+  const complete = (items: readonly Item[]) => {
+    const today: Project = { ...project, brief: { ...project.brief, flying: ['day VFR'] } }
+    act(finish(starterKit(today, 'a', items)).edits)
+  }
+  if (begin.installed === 'glass') {
+    const roomy = allowed.filter(
+      item => item.kind !== 'audio panel' || item.provides.includes(intercomFor(begin.seats))
     )
-  } else
-    for (const [gives, kinds] of GLASS) {
-      const item = cheapest(allowed, gives, kinds)
-      if (item) act(added(project, item))
-    }
-  act(finish(starterKit(project, 'a', allowed)).edits)
+    for (const part of GLASS) act(addedWhereFree(project, sought(roomy, part)))
+  } else {
+    // One act after the other: each finds its id, and its place, among those already there.
+    for (const { item, at } of sixDials(project, allowed)) act(added(project, item, at))
+    const around = begin.installed === 'six round dials' ? AROUND_DIALS : [...AROUND_DIALS, OLD_TRANSPONDER]
+    for (const part of around) act(addedWhereFree(project, sought(allowed, part)))
+  }
+  for (const provides of AIRFRAME_PARTS) {
+    const item = sought(allowed, { provides })[0]
+    if (item && !resolve(project, 'a').units.some(unit => unit.item.provides.includes(provides)))
+      act(added(project, item))
+  }
+  complete(
+    begin.installed === 'glass'
+      ? allowed
+      : allowed.filter(({ kind }) => kind !== 'display' && kind !== 'engine monitor')
+  )
+  complete(allowed)
   act(linkEdits(project, 'a'))
   const option = project.options[0]!
   return { ...project, fitted: option.units, fittedLinks: option.links }
 }
 
-/** Edits of several units, gathered by unit. */
-function byUnit(edits: readonly Edit[]): Edit[][] {
-  const groups: Edit[][] = []
-  for (const edit of edits)
-    if (edit.type === 'unit.add') groups.push([edit])
-    else groups.at(-1)?.push(edit)
-  return groups
-}
+/** The intercom that an aircraft with so many seats has. */
+const intercomFor = (seats: number): FunctionName => (seats > 2 ? 'four-place intercom' : 'two-place intercom')

@@ -206,6 +206,14 @@ export function* removalEffects(
   return all
 }
 
+/** What the removal of several units together would give and break. */
+export const removalTogether = (project: Project, option: string, units: readonly string[]): Effect =>
+  effectOf(
+    project,
+    option,
+    units.map(unit => ({ type: 'unit.remove', option, unit }))
+  )
+
 /** A remedy and what it would do, by the finding it belongs to and its place among that finding's remedies. */
 export interface RemedyEffect extends Effect {
   finding: string

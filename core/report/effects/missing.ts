@@ -178,7 +178,7 @@ function givenUpIn(design: Design): (item: Item) => boolean {
 /**
  * A starter kit: as long as the brief lacks something that must be fixed, the item of the catalogue that cures most of it on
  * this aeroplane, without bringing more than it cures, fitting before not fitting, the cheaper of equals; then the data
- * connections these want. Nothing is taken that is not approved for the aeroplane's certification basis.
+ * connections these want. Nothing is taken that is not approved for the aeroplane's certification basis, or no longer sold.
  */
 export function* starterKit(
   project: Project,
@@ -193,7 +193,10 @@ export function* starterKit(
   }
   const givenUp = givenUpIn(resolve(project, option))
   const allowed = catalogue.filter(
-    item => (item.approvals.length === 0 || item.approvals.includes(project.brief.basis)) && !givenUp(item)
+    item =>
+      item.soldUntil === undefined &&
+      (item.approvals.length === 0 || item.approvals.includes(project.brief.basis)) &&
+      !givenUp(item)
   )
   while (lines.length < MOST_UNITS) {
     act(linkEdits(trial, option))

@@ -12,6 +12,7 @@ const PANES = panesOf('equipment')
 const pane = usePane(PANES)
 const editing = shallowRef<Item | 'new'>()
 const importing = ref(false)
+const listing = ref(false)
 const wrong = ref('')
 onMounted(async () => {
   try {
@@ -51,7 +52,7 @@ async function askEffects(first: readonly Item[] = []) {
 }
 async function askRemovals() {
   const { project, option } = bench
-  if (!project || !option) return
+  if (!project || !option || bench.installed) return
   const installed = new Set(project.fitted.map(unit => unit.id))
   const ids = option.units.map(unit => unit.id).filter(id => installed.has(id))
   const done = await runRemovals('Evaluating removals…', (examiner, job, tell) =>
@@ -115,9 +116,11 @@ async function dropOwn(item: Item) {
         @remove="dropOwn"
         @seen="seen"
       />
+      <EquipmentAsFound v-else-if="bench.installed" @add="pane = 'add'" @own="editing = 'new'" @list="listing = true" />
       <EquipmentInstalled v-else :removals="removals" :old="old.removals" />
     </div>
     <EquipmentItemEditor v-if="editing" :item="editing" @close="editing = undefined" @kept="refresh" />
+    <EquipmentListDialog v-model="listing" :items="items" />
     <EquipmentImportDialog v-model="importing" @kept="refresh" />
   </div>
 </template>
