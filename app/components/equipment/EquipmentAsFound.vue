@@ -50,11 +50,11 @@ const fields = computed((): FormField<Unit>[] => [
       .project!.airframe.places.filter(place => edited.value?.design.item.mounts.includes(place.kind))
       .map(place => ({ value: place.id, title: place.name }))
   },
-  { at: 'madeIn', label: 'Year', none: 0 },
+  { at: 'madeIn', label: 'Year (0: unknown)', done: 'year', none: 0 },
   { at: 'condition', label: 'Condition', none: 'not entered' },
   { at: 'approvedBy', label: 'Approved by' },
   { at: 'valueCents', label: 'Sale value', none: 0, keepsNone: true },
-  { at: 'armMm', label: 'Arm', none: 0 },
+  { at: 'armMm', label: 'Arm', none: edited.value?.design.place.armMm },
   { at: 'note', label: 'Note' }
 ])
 function set(next: Unit, done: string) {

@@ -145,53 +145,6 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
 
 <template>
   <div class="installed" :class="{ old }" :aria-busy="busy">
-    <section v-if="bench.design!.removed.length" class="removed" aria-label="Removing">
-      <h2>Removing</h2>
-      <FactTable
-        name="what is removed"
-        no-filter
-        :rows="bench.design!.removed"
-        :columns="goneColumns"
-        :key-of="goneKey"
-        :marks="goneMarks"
-      >
-        <template #unit="{ row: gone }">
-          <s>{{ gone.unit.label }}</s>
-        </template>
-        <template #fate="{ row: gone }">
-          <ChoiceField
-            hide-label
-            :label="`Disposition of ${gone.unit.label}`"
-            :items="FATES"
-            :model-value="gone.how"
-            @update:model-value="how => credit(gone.unit.id, how, gone.creditCents)"
-          />
-        </template>
-        <template #credit="{ row: gone }">
-          <QuantityField
-            v-if="gone.how !== 'scrap'"
-            kind="money"
-            hide-label
-            :label="`Credit for ${gone.unit.label}`"
-            :model-value="gone.creditCents"
-            class="money"
-            @update:model-value="cents => credit(gone.unit.id, gone.how, cents)"
-          />
-        </template>
-        <template #acts="{ row: gone }">
-          <v-btn
-            :aria-label="`Keep ${gone.unit.label}`"
-            @click="
-              bench.act(
-                [{ type: 'unit.restore', option: bench.option!.id, unit: gone.unit.id }],
-                `Keep ${gone.unit.label}`
-              )
-            "
-            >Keep</v-btn
-          >
-        </template>
-      </FactTable>
-    </section>
     <p v-for="[words, many] in common" :key="words" class="small common">
       <StateMark state="decide" :size="13" /> Removing any of {{ many }} units: {{ words }}
     </p>
@@ -275,6 +228,53 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
         </v-menu>
       </template>
     </FactTable>
+    <section v-if="bench.design!.removed.length" class="removed" aria-label="Removing">
+      <h2>Removing</h2>
+      <FactTable
+        name="what is removed"
+        no-filter
+        :rows="bench.design!.removed"
+        :columns="goneColumns"
+        :key-of="goneKey"
+        :marks="goneMarks"
+      >
+        <template #unit="{ row: gone }">
+          <s>{{ gone.unit.label }}</s>
+        </template>
+        <template #fate="{ row: gone }">
+          <ChoiceField
+            hide-label
+            :label="`Disposition of ${gone.unit.label}`"
+            :items="FATES"
+            :model-value="gone.how"
+            @update:model-value="how => credit(gone.unit.id, how, gone.creditCents)"
+          />
+        </template>
+        <template #credit="{ row: gone }">
+          <QuantityField
+            v-if="gone.how !== 'scrap'"
+            kind="money"
+            hide-label
+            :label="`Credit for ${gone.unit.label}`"
+            :model-value="gone.creditCents"
+            class="money"
+            @update:model-value="cents => credit(gone.unit.id, gone.how, cents)"
+          />
+        </template>
+        <template #acts="{ row: gone }">
+          <v-btn
+            :aria-label="`Keep ${gone.unit.label}`"
+            @click="
+              bench.act(
+                [{ type: 'unit.restore', option: bench.option!.id, unit: gone.unit.id }],
+                `Keep ${gone.unit.label}`
+              )
+            "
+            >Keep</v-btn
+          >
+        </template>
+      </FactTable>
+    </section>
   </div>
 </template>
 
@@ -293,6 +293,9 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
 }
 .picked {
   flex: none;
+  position: sticky;
+  top: 0;
+  z-index: 3;
 }
 .money {
   width: 110px;
@@ -302,7 +305,7 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
   padding: 2px 0;
 }
 .list {
-  flex: 1;
+  flex: 1 0 360px;
 }
 .old .list :deep(tbody .figures),
 .old .list :deep(tbody .clamp) {

@@ -43,26 +43,31 @@ function take() {
   if (!read.value) return
   const edits: Edit[] = []
   let trial = bench.project!
-  for (const { item, line: _, ...said } of read.value.units) {
+  for (const { item, line: _, label, ...said } of read.value.units) {
     const fresh = newUnit(trial, AS_FOUND, item)
     if (!fresh) {
       bench.said = `${item.name} can be installed at ${item.mounts.join(' or ')}; this aircraft has no such location. Nothing was added.`
       return
     }
-    const edit: Edit = { type: 'unit.add', option: AS_FOUND, unit: { ...fresh, ...said }, item: toRaw(item) }
+    const edit: Edit = {
+      type: 'unit.add',
+      option: AS_FOUND,
+      unit: { ...fresh, ...said, label: label === item.name ? fresh.label : label },
+      item: toRaw(item)
+    }
     trial = applyEdits(trial, [edit], 'trial').project
     edits.push(edit)
   }
-  if (!bench.act(edits, `As installed: import ${edits.length} units`)) return
-  bench.said = `${edits.length} units are added to As installed. Those on the face wait in the tray of Panel.`
+  if (!bench.act(edits, `As installed: import ${count(edits.length)}`)) return
+  bench.said = `Added to As installed: ${count(edits.length)}. Those on the face wait in the tray of Panel.`
   open.value = false
 }
 watch(open, () => {
   pasted.value = ''
   read.value = undefined
 })
-const placeName = (id: string | undefined) =>
-  bench.project!.airframe.places.find(place => place.id === id)?.name ?? 'as its kind'
+const count = (units: number) => `${units} unit${units === 1 ? '' : 's'}`
+const placeName = (id: string) => bench.project!.airframe.places.find(place => place.id === id)?.name ?? id
 </script>
 
 <template>
@@ -78,15 +83,17 @@ const placeName = (id: string | undefined) =>
         <p v-if="reading" class="small quiet" role="status">Reading…</p>
         <template v-else-if="read">
           <p class="small" role="status">
-            {{ read.units.length }} units can be added. Rows with problems are left out: {{ read.problems.length }}.
+            {{ count(read.units.length) }} can be added.
+            <template v-if="read.problems.length">Rows with a problem are left out.</template>
           </p>
           <ul v-if="read.problems.length" class="small" aria-label="Problems">
             <li v-for="(problem, index) in read.problems.slice(0, 100)" :key="index">{{ sayProblem(problem) }}</li>
           </ul>
           <ol v-if="read.units.length" class="small" aria-label="Units to add">
             <li v-for="(unit, index) in read.units" :key="index">
-              {{ unit.label }}: {{ unit.item.maker }} {{ unit.item.name }}, {{ placeName(unit.place)
-              }}<template v-if="unit.madeIn">, {{ unit.madeIn }}</template
+              {{ unit.label }}: {{ unit.item.maker }} {{ unit.item.name
+              }}<template v-if="unit.place">, {{ placeName(unit.place) }}</template
+              ><template v-if="unit.madeIn">, {{ unit.madeIn }}</template
               ><template v-if="unit.condition">, {{ unit.condition }}</template
               ><template v-if="unit.valueCents !== undefined">, {{ preferences.money(unit.valueCents) }}</template>
             </li>
@@ -96,7 +103,7 @@ const placeName = (id: string | undefined) =>
       <v-card-actions>
         <v-spacer /><v-btn @click="open = false">Cancel</v-btn>
         <v-btn color="primary" variant="flat" :disabled="!read?.units.length || reading" @click="take"
-          >Add {{ read?.units.length ?? 0 }} units</v-btn
+          >Add {{ count(read?.units.length ?? 0) }}</v-btn
         >
       </v-card-actions>
     </v-card>
