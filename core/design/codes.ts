@@ -5,6 +5,7 @@
 const TITLES = {
   brief: {
     dislike: 'Unit the brief excludes',
+    unwatched: 'Wishes that are not checked',
     wish: 'Wish of the brief not met'
   },
   catalogue: {

@@ -74,6 +74,10 @@ export const wish = ({
 }) => say`The brief asks for “${words}”, but in this option
     ${functionWord ? `no ${functionWord} works` : `there is no ${kind}`}.`
 
+export const unwatched = (open: readonly string[]) =>
+  say`These wishes name no unit or function. They are not checked: ${open.map(words => `“${words}”`).join(', ')}. Check them
+    yourself.`
+
 // options/options.ts
 
 export const otherItem = ({ after, name }: { after: DesignUnit; name: string }) =>

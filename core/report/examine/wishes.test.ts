@@ -23,12 +23,27 @@ describe('wishes and dislikes of the brief', () => {
     )
     expect(said('a').join()).not.toMatch(/no autopilot/)
   })
-  it('a glove box that goes is told; of a wish without a name of a thing nothing is said', () => {
+  it('a wish that cannot be checked is said to be so; the names of the trade are understood', () => {
+    const asked = structuredClone(project)
+    asked.brief.wishes = ['Not one more switch, ever', 'Something quiet']
+    asked.brief.dislikes = []
+    const quiet = wishes(resolve(asked, 'a')).find(finding => finding.code === 'brief.unwatched')
+    expect(readPhrase(quiet!.says, US)).toContain('“Something quiet”')
+    expect(quiet!.weight).toBe('note')
+    // “Yaw damper” is no name of a function here, and everybody calls it that.
+    const damper = structuredClone(asked)
+    damper.brief.wishes = ['Yaw damper']
+    expect(wishes(resolve(damper, 'a')).map(({ code, lacks }) => [code, lacks?.functions])).toEqual([
+      ['brief.wish', ['yaw damping']]
+    ])
+  })
+  it('a glove box that goes is told; a wish without a name of a unit is listed as not checked', () => {
     const without = structuredClone(project)
     without.options[0]!.units = without.options[0]!.units.filter(unit => unit.id !== 'glove')
     const found = wishes(resolve(without, 'a'))
     expect(found.map(finding => readPhrase(finding.says, US)).join()).toMatch(/there is no glove box/)
-    expect(found.some(finding => readPhrase(finding.says, US).includes('sea fog'))).toBe(false)
+    const fog = found.filter(finding => readPhrase(finding.says, US).includes('sea fog'))
+    expect(fog.map(finding => finding.code)).toEqual(['brief.unwatched'])
   })
   it('switches, in the plural, for an owner who hates them', () => {
     const hated = structuredClone(project)

@@ -15,6 +15,18 @@ const same = (text: string, name: string): boolean => [name, `${name}s`, `${name
 const names = (text: string, name: string): boolean =>
   ` ${text} `.includes(` ${name} `) || ` ${text} `.includes(` ${name}s `) || ` ${text} `.includes(` ${name}es `)
 
+/** Words of the trade besides the names of functions and kinds (common practice). */
+const ALSO_CALLED: readonly (readonly [string, FunctionName])[] = [
+  ['yaw damper', 'yaw damping'],
+  ['intercom', 'two-place intercom'],
+  ['synthetic vision', 'electronic primary display'],
+  ['traffic', 'ads-b in'],
+  ['strobe', 'anti-collision light'],
+  ['beacon', 'anti-collision light'],
+  ['nav lights', 'position lights'],
+  ['angle of attack indicator', 'angle of attack']
+]
+
 interface Subject {
   name: string
   kind?: Kind
@@ -23,7 +35,8 @@ interface Subject {
 /** Every word of the trade, the longest first. */
 const SUBJECTS: readonly Subject[] = [
   ...FUNCTIONS.map(name => ({ name, function: name })),
-  ...KINDS.map(name => ({ name, kind: name }))
+  ...KINDS.map(name => ({ name, kind: name })),
+  ...ALSO_CALLED.map(([name, called]) => ({ name, function: called }))
 ].sort((a, b) => b.name.length - a.name.length)
 /** The word of the trade that each wish is about: the longest kind or function named in it. */
 const subjectsOf = perObject((wishes: readonly string[]): readonly (Subject | undefined)[] =>
@@ -37,7 +50,7 @@ const isOf = (unit: DesignUnit, text: string): boolean =>
 
 /**
  * Wishes and dislikes of the brief that can be checked: a thing disliked that is there, a thing wished for that is not, or is out of
- * reach. What a wish means beyond the names of things is for its owner to judge, and nothing is said of it.
+ * reach. A wish in which no unit or function is named cannot be checked: one note lists all of these, for their owner to judge.
  * @param findings what the other rooms found, for what is out of reach
  * @param works what works in the design
  */
@@ -82,5 +95,12 @@ export function wishFindings(
       })
     ]
   })
-  return [...disliked, ...wished]
+  // What is excluded is looked for by the names of units too; a wish without a known name is looked for by nothing.
+  const open = design.brief.wishes.filter(
+    (words, index) => !subjectsOf(design.brief.wishes)[index] && !design.units.some(unit => isOf(unit, plain(words)))
+  )
+  const unwatched = open.length
+    ? [finding('brief.unwatched', [], { weight: 'note', basis, says: messages.unwatched(open) })]
+    : []
+  return [...disliked, ...wished, ...unwatched]
 }
