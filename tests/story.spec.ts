@@ -120,7 +120,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
 
   // Duplicate, then compare.
   await page.getByRole('button', { name: 'Duplicate option' }).click()
-  await expect(page.getByRole('tablist', { name: 'Options' }).getByRole('tab')).toHaveCount(4)
+  await expect(page.getByRole('tablist', { name: 'Options' }).getByRole('tab')).toHaveCount(5)
   await page.getByRole('button', { name: 'Compare options' }).click()
   await expect(page.getByRole('row', { name: /^Cost / }).getByRole('cell')).toHaveCount(7)
 

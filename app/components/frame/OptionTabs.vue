@@ -204,6 +204,11 @@ function startRenaming() {
   min-width: 46px;
   padding: 0;
 }
+@media (max-width: 1400px) {
+  .option {
+    max-width: 150px;
+  }
+}
 @media (max-width: 900px) {
   .rare {
     display: none;

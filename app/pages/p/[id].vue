@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from '@vueuse/core'
 import type { ComponentPublicInstance } from 'vue'
+import { AS_FOUND } from '#core/document'
 import { FIGURE_KEYS, type FigureKey } from '#core/report'
 import { FIGURE_NAMES, STEPS } from '~/steps'
 import { useBench } from '~/stores/bench'
@@ -71,10 +72,9 @@ const saidOpen = computed({
 })
 
 function turnOption(by: 1 | -1) {
-  const options = bench.project?.options ?? []
-  const now = options.findIndex(option => option.id === bench.option?.id)
-  const next = options[(now + by + options.length) % options.length]
-  if (next) bench.optionId = next.id
+  const ids = [AS_FOUND, ...(bench.project?.options ?? []).map(option => option.id)]
+  const next = ids[(ids.indexOf(bench.option?.id ?? AS_FOUND) + by + ids.length) % ids.length]
+  if (next) bench.optionId = next
 }
 const work = useTemplateRef<HTMLElement>('work')
 const MOST_TRIES = 3
