@@ -157,7 +157,7 @@ test('one aeroplane from brief to cut file', async ({ page }) => {
   server = await startServer(server.directory)
   await page.goto(server.base + address)
   await expect(page.getByRole('tablist', { name: 'Options' }).getByRole('tab')).toHaveCount(5)
-  await page.getByRole('tab').nth(1).click()
+  await page.getByRole('tab').nth(2).click()
   await expect(figure(page, 'money')).toHaveText(money!)
   await page.getByRole('button', { name: /^Undo: Duplicate Option A/ }).click()
   await expect(page.getByRole('tablist', { name: 'Options' }).getByRole('tab')).toHaveCount(4)
