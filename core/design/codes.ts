@@ -65,8 +65,8 @@ const TITLES = {
   pilot: {
     'basic-t': 'Not a basic T',
     'cone': 'Outside the viewing cone',
-    'flow': 'Flow beyond reach',
-    'order': 'A better order for a flow',
+    'flow': 'Step of a flow is hard to do',
+    'order': 'Better switch order',
     'reach': 'Beyond reach',
     'sight': 'Outside the field of view',
     'single-control': 'One control point only',
@@ -115,7 +115,7 @@ const TITLES = {
   },
   rules: {
     'approval': 'Approval missing',
-    'brief': 'Rule of the brief not met',
+    'brief': 'Entries of the brief disagree',
     'certified-on': 'Check the certification date',
     'made-on': 'Check the date of manufacture',
     'missing': 'Requirement not met'

@@ -148,10 +148,10 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
     <p v-for="[words, many] in common" :key="words" class="small common">
       <StateMark state="decide" :size="13" /> Removing any of {{ many }} units: {{ words }}
     </p>
-    <section v-if="picked.length" class="sheet picked" aria-label="Picked units">
+    <section v-if="pickedUnits.length" class="sheet picked" aria-label="Picked units">
       <div class="row">
-        <b>{{ picked.length }} picked</b>
-        <span v-if="together" class="small grow" role="status">
+        <b>{{ pickedUnits.length }} picked</b>
+        <span v-if="together && pickedUnits.length > 1" class="small grow" role="status">
           Useful load {{ signed(kgToRead(together.change['useful load'])) }} {{ massUnit }}, amps
           {{ signed(together.change.amps) }}, cost {{ together.change.money > 0 ? '+' : '−'
           }}{{ preferences.money(Math.abs(together.change.money)) }}.
@@ -161,7 +161,9 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
           </template>
           <template v-else>No new findings.</template>
         </span>
-        <span v-else class="small quiet grow">{{ picked.length > 1 ? 'Calculating…' : 'Pick another unit.' }}</span>
+        <span v-else class="small quiet grow">{{
+          pickedUnits.length > 1 ? 'Calculating…' : 'Pick another unit.'
+        }}</span>
         <v-btn v-for="how in FATES" :key="how" @click="remove(pickedUnits, how)">{{ REMOVE[how] }}</v-btn>
         <v-btn variant="text" @click="picked = []">Clear</v-btn>
       </div>
@@ -181,11 +183,11 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
       empty="A bare aircraft: nothing is installed. Add shows what to start with."
     >
       <template #pick="{ row }">
-        <input
-          type="checkbox"
-          :checked="picked.includes(row.id)"
+        <v-checkbox-btn
+          density="compact"
+          :model-value="picked.includes(row.id)"
           :aria-label="`Pick ${row.label}`"
-          @change="event => pick(row.id, (event.target as HTMLInputElement).checked)"
+          @update:model-value="on => pick(row.id, !!on)"
         />
       </template>
       <template #state="{ row }">

@@ -2,7 +2,7 @@
 import { newUnit } from '#core/report'
 import type { EquipmentListRead } from '#core/formats'
 import type { Item } from '#core/catalogue'
-import { applyEdits, AS_FOUND, sayProblem, type Edit } from '#core/document'
+import { AS_FOUND, sayProblem, tryEdits, type Edit } from '#core/document'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -55,7 +55,7 @@ function take() {
       unit: { ...fresh, ...said, label: label === item.name ? fresh.label : label },
       item: toRaw(item)
     }
-    trial = applyEdits(trial, [edit], 'trial').project
+    trial = tryEdits(trial, [edit])
     edits.push(edit)
   }
   if (!bench.act(edits, `As installed: import ${count(edits.length)}`)) return

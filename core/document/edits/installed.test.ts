@@ -69,6 +69,41 @@ describe('the aircraft as installed', () => {
     expect(project.fitted).toEqual([])
     expect(project.options.flatMap(option => [...option.units, ...option.disposals])).toEqual([])
   })
+  it('what a plan puts in its place under the same id is not called worn or inoperative with it', () => {
+    const project = after(installed(), {
+      type: 'unit.add',
+      option: AS_FOUND,
+      unit: { id: 'r', item: 'radio', label: 'Radio', place: 'panel' },
+      item: radio
+    })
+    const swapped = after(project, {
+      type: 'unit.set',
+      option: 'a',
+      unit: { id: 'd', item: 'radio', label: 'Airspeed', place: 'panel', xMm: 100, yMm: 100 }
+    })
+    const broken = after(swapped, {
+      type: 'unit.set',
+      option: AS_FOUND,
+      unit: { ...swapped.fitted[0]!, condition: 'inoperative', label: 'Old airspeed' }
+    })
+    expect(broken.options[0]!.units.find(unit => unit.id === 'd')).toEqual(
+      swapped.options[0]!.units.find(unit => unit.id === 'd')
+    )
+    expect(broken.options[1]!.units.find(unit => unit.id === 'd')).toMatchObject({ condition: 'inoperative' })
+  })
+  it('a unit that a row of a plan sets out gets no position of its own', () => {
+    const start = installed()
+    const tray = after(start, {
+      type: 'unit.add',
+      option: AS_FOUND,
+      unit: { id: 't', item: 'dial', label: 'Second', place: 'panel' }
+    })
+    const row = { id: 'w', name: 'Row', kind: 'row' as const, xMm: 50, yMm: 50, pitchMm: 90, units: ['t'] }
+    const rowed = after(tray, { type: 'row.put', option: 'a', row })
+    const moved = after(rowed, { type: 'unit.move', option: AS_FOUND, unit: 't', xMm: 400, yMm: 100 })
+    expect(moved.options[0]!.units.find(unit => unit.id === 't')!.xMm).toBeUndefined()
+    expect(moved.options[1]!.units.find(unit => unit.id === 't')!.xMm).toBe(400)
+  })
   it('what is inoperative is there and provides nothing', () => {
     const project = installed()
     const broken = after(project, {

@@ -26,11 +26,14 @@ const groupsOf = (before: Unit, after: Unit): readonly (readonly (keyof Unit)[])
   const single = [...new Set([...Object.keys(before), ...Object.keys(after)])] as (keyof Unit)[]
   return [...FIELDS_TOGETHER, ...single.filter(field => !FIELDS_TOGETHER.flat().includes(field)).map(field => [field])]
 }
-/** A unit kept by a plan takes what has been corrected of the installed one, except where the plan says something else. */
-function follow(mine: Unit, before: Unit, after: Unit): void {
+/**
+ * A unit kept by a plan takes what has been corrected of the installed one, except where the plan says something else.
+ * @param setOut its position is that of a row of the plan
+ */
+function follow(mine: Unit, before: Unit, after: Unit, setOut: boolean): void {
   for (const fields of groupsOf(before, after)) {
     // The visit of a plan is the plan’s own.
-    if (fields[0] === 'phase') continue
+    if (fields[0] === 'phase' || (setOut && fields[0] === 'xMm')) continue
     if (!fields.every(field => equal(mine[field], before[field]))) continue
     for (const field of fields)
       if (after[field] === undefined) delete mine[field]
@@ -46,10 +49,16 @@ function carry(option: Option, before: Installed, after: Installed): void {
     const now = nowUnits.get(id)
     const mine = option.units.find(unit => unit.id === id)
     if (!mine) continue
-    // Replaced by the plan under the same id it is the plan’s own.
-    const kept = mine.item === was.item && mine.revision === was.revision
-    if (now) follow(mine, was, now)
-    else if (kept) option.units = option.units.filter(unit => unit.id !== id)
+    // Replaced by the plan under the same id it is the plan’s own: what is said of the old one is not said of it.
+    if (mine.item !== was.item) continue
+    if (now)
+      follow(
+        mine,
+        was,
+        now,
+        option.rows.some(row => row.units.includes(id))
+      )
+    else option.units = option.units.filter(unit => unit.id !== id)
   }
   for (const [id, now] of nowUnits) {
     if (wasUnits.has(id)) continue

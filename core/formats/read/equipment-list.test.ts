@@ -35,6 +35,7 @@ describe('a list of what is installed', () => {
       'Compass,1066,,,\n' +
       'Compass,2027,,,\n' +
       'Compass,,,-5,\n' +
+      'Compass,,,40 EUR,\n' +
       'Compass,,shiny,,\n' +
       'Compass,,,,Tail\n' +
       'Compass,,,,\n' +
@@ -44,11 +45,12 @@ describe('a list of what is installed', () => {
       expect.stringMatching(/^3:2 “1066” is not a year from 1930 to 2026/),
       expect.stringMatching(/^4:2 “2027” is not a year/),
       expect.stringMatching(/^5:4 “-5” is not an amount of 0 or more/),
-      expect.stringMatching(/^6:3 “shiny” is not a condition/),
-      expect.stringMatching(/^7:5 Compass is not made for Tail/),
-      expect.stringMatching(/^9:1 “Compass” is in line 8 too/)
+      expect.stringMatching(/^6:4 “40 EUR” is in EUR: enter US dollars/),
+      expect.stringMatching(/^7:3 “shiny” is not a condition/),
+      expect.stringMatching(/^8:5 Compass is not made for Tail/),
+      expect.stringMatching(/^10:1 “Compass” is in line 9 too/)
     ])
-    expect(read(text).units.map(unit => unit.line)).toEqual([8])
+    expect(read(text).units.map(unit => unit.line)).toEqual([9])
   })
   it.each([
     ['no headings', 'Compass,1974\n', /no heading “item”/],

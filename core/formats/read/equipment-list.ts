@@ -1,6 +1,6 @@
 import { CONDITIONS, type FileProblem, type Place, type Unit } from '../../document'
 import type { Item } from '../../catalogue'
-import { amountCents } from './quote-rows'
+import { amountCents, currencyOf } from './quote-rows'
 import { filledRows, tableRows, type TableRow } from './table-rows'
 
 /** A unit of a list, still without an id: what a person confirms before it is installed. */
@@ -96,7 +96,11 @@ class List {
   private value(at: TableRow): number | undefined | false {
     const text = this.cell(at.row, 'value')
     if (!text) return undefined
-    const cents = amountCents(text)
+    const [cents, currency] = [amountCents(text), currencyOf(text) ?? 'USD']
+    if (currency !== 'USD') {
+      this.bad(at, 'value', `“${text}” is in ${currency}: enter US dollars`)
+      return false
+    }
     if (cents !== undefined && cents >= 0) return cents
     this.bad(at, 'value', `“${text}” is not an amount of 0 or more`)
     return false

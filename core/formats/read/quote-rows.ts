@@ -36,7 +36,8 @@ const CURRENCIES: readonly (readonly [RegExp, string])[] = [
   [/\b(?:AUD|A\$)/i, 'AUD'],
   [/\$/, 'USD']
 ]
-const currencyOf = (text: string): string | undefined => CURRENCIES.find(([sign]) => sign.test(text))?.[1]
+/** The currency that an amount or a heading names, by its ISO 4217 code. */
+export const currencyOf = (text: string): string | undefined => CURRENCIES.find(([sign]) => sign.test(text))?.[1]
 
 /** Headings of the columns, in the languages in which shops that are asked write (common practice). */
 const WORDS = /^(description|item|line|text|what|position|article|part|service|bezeichnung|beschreibung|leistung)\b/i

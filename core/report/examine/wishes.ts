@@ -18,8 +18,6 @@ const names = (text: string, name: string): boolean =>
 /** Words of the trade besides the names of functions and kinds (common practice). */
 const ALSO_CALLED: readonly (readonly [string, FunctionName])[] = [
   ['yaw damper', 'yaw damping'],
-  ['intercom', 'two-place intercom'],
-  ['synthetic vision', 'electronic primary display'],
   ['traffic', 'ads-b in'],
   ['strobe', 'anti-collision light'],
   ['beacon', 'anti-collision light'],
