@@ -36,9 +36,9 @@ const STATES = { kept: 'installed', moved: 'installed, moved', new: 'adding' } a
 const columns = computed((): Column<DesignUnit>[] => [
   { key: 'pick', title: 'Pick', value: () => '', plain: true, width: '34px' },
   { key: 'label', title: 'Unit', value: unit => unit.label, width: '16%' },
-  { key: 'state', title: 'State', value: unit => STATES[unit.state], width: '112px' },
+  { key: 'state', title: 'State', value: unit => STATES[unit.state], width: '118px' },
   { key: 'kind', title: 'Kind', value: unit => unit.item.kind, hidden: true },
-  { key: 'place', title: 'Where', value: unit => unit.place.name },
+  { key: 'place', title: 'Location', value: unit => unit.place.name, width: '160px' },
   {
     key: 'weight',
     title: `Weight, ${massUnit.value}`,
@@ -61,7 +61,7 @@ const columns = computed((): Column<DesignUnit>[] => [
     number: true
   },
   { key: 'price', title: 'Price', of: 'money', value: unit => unit.priceCents },
-  { key: 'effect', title: 'Effect of removal', width: '34%', value: unit => breaks(unit).join(' ') },
+  { key: 'effect', title: 'Effect of removal', width: '27%', value: unit => breaks(unit).join(' ') },
   { key: 'acts', title: 'Remove', value: () => '', plain: true, width: '82px' }
 ])
 

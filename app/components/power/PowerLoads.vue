@@ -34,7 +34,7 @@ const phases: Column<PhaseLoad>[] = [
   amps('seconds', '5 s max.', load => load.fiveSecondsA),
   amps('limit', 'Continuous limit', load => (isLimited(load) ? load.limitA : undefined)),
   amps('margin', 'Margin', load => (isLimited(load) ? load.marginA : undefined)),
-  { key: 'acts', title: 'Working', value: () => '', plain: true, width: '64px' }
+  { key: 'acts', title: 'Working', value: () => '', plain: true, width: '96px' }
 ]
 type UnitLoad = PhaseLoad['byUnit'][number]
 const draws = (key: string, title: string, value: (load: UnitLoad) => number): Column<UnitLoad> => ({
