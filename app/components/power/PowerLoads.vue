@@ -34,7 +34,7 @@ const phases: Column<PhaseLoad>[] = [
   amps('seconds', '5 s max.', load => load.fiveSecondsA),
   amps('limit', 'Continuous limit', load => (isLimited(load) ? load.limitA : undefined)),
   amps('margin', 'Margin', load => (isLimited(load) ? load.marginA : undefined)),
-  { key: 'acts', title: 'Working', value: () => '', plain: true, width: '96px' }
+  { key: 'acts', title: 'Working', value: () => '', plain: true, width: '64px' }
 ]
 type UnitLoad = PhaseLoad['byUnit'][number]
 const draws = (key: string, title: string, value: (load: UnitLoad) => number): Column<UnitLoad> => ({
@@ -92,6 +92,7 @@ const phaseMarks = (load: PhaseLoad) => ({ class: load === shown.value ? 'here' 
         </template>
         <template #acts="{ row }">
           <v-btn
+            class="details"
             :aria-label="`Working of the load in ${row.phase}`"
             @click="emit('why', `load in ${row.phase}`, { kind: 'load', of: row.phase })"
           >
@@ -123,6 +124,11 @@ const phaseMarks = (load: PhaseLoad) => ({ class: load === shown.value ? 'here' 
 </template>
 
 <style scoped>
+/* The table is as wide as it can be with the findings open at 1280 px. */
+.details {
+  min-width: 0;
+  padding-inline: 3px;
+}
 .loads {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
