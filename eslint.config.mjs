@@ -22,9 +22,9 @@ const ROOMS = {
   wiring: [...BASE, 'airframe', 'cables', 'power', 'capability'],
   resilience: [...BASE, 'power', 'capability'],
   rules: [...BASE, 'capability'],
-  mass: [...BASE, 'airframe', 'wiring'],
+  mass: [...BASE, 'airframe', 'panel', 'wiring'],
   money: [...BASE, 'panel', 'wiring'],
-  build: [...BASE, 'panel', 'power'],
+  build: [...BASE, 'panel', 'power', 'money'],
   print: [...BASE, 'panel', 'picture', 'power', 'build', 'report', 'formats'],
   report: [...BASE, 'panel', 'pilot', 'power', 'wiring', 'rules', 'resilience', 'capability', 'mass', 'money'],
   formats: [...BASE, 'panel', 'power', 'wiring', 'build', 'report']

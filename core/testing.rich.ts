@@ -60,6 +60,7 @@ export function richDemo(): { start: Project; rich: Project } {
         option: 'b',
         circuit: { unit: unit === 'asi' || unit === 'alt' ? 'sense' : unit, breakerA: 5 }
       })),
+      { type: 'blank.put', option: 'b', blank: { id: 'plate', hole: 'horizon' } },
       {
         type: 'stiffener.put',
         stiffener: {

@@ -178,7 +178,7 @@ function panelHalfWidth(airframe: Airframe): number {
 }
 
 /** Aluminium, kg for each mm³ (any handbook: 2.78 g/cm³). */
-const ALUMINIUM_KG = 2.78e-6
+export const ALUMINIUM_KG = 2.78e-6
 /** Metal of a part behind the face, in mm³. */
 function stiffenerMm3(stiffener: Stiffener): number {
   switch (stiffener.kind) {

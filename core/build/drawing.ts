@@ -7,14 +7,16 @@ import {
   groundOf,
   bayAt,
   openings,
+  platesOn,
   pointsOf,
-  setDown,
   trueRing,
   type Figure,
+  type Plate,
   type PointMm,
   type RingCorner
 } from '../panel'
 import type { Bay } from '../document'
+import { faceOf, type Face } from './faces'
 import type { Design } from '../design'
 
 /**
@@ -192,54 +194,46 @@ function drawFigure(f: Figure, layer: Layer, corner = 0): Entity[] {
   }
 }
 
-const sized = (part: Omit<Part, 'minX' | 'minY' | 'maxX' | 'maxY'>): Part => {
-  const ends = part.entities
-    .filter(entity => entity.layer !== LAYERS.reference)
-    .flatMap(entity =>
-      entity.kind === 'circle'
-        ? [extent({ ...entity, kind: 'circle' })]
-        : entity.kind === 'ring'
-          ? [extent({ kind: 'poly', x: 0, y: 0, points: ringPoints(entity) })]
-          : []
-    )
-  return {
-    ...part,
-    minX: Math.min(...ends.map(e => e.minX)),
-    minY: Math.min(...ends.map(e => e.minY)),
-    maxX: Math.max(...ends.map(e => e.maxX)),
-    maxY: Math.max(...ends.map(e => e.maxY))
-  }
-}
+const sized = (part: Omit<Part, 'minX' | 'minY' | 'maxX' | 'maxY'>, ring: readonly PointMm[]): Part => ({
+  ...part,
+  ...extent({ kind: 'poly', x: 0, y: 0, points: ring })
+})
 
-/**
- * What is to be cut of a design, piece by piece: the face; with bays the frame, which has an opening behind each bay,
- * and every bay with what stands on it. Zones and bezels are drawn for reference.
- */
-export function partsToCut(design: Design): Part[] {
-  const { panel } = design.airframe
-  const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
+/** Adds what is drawn to the piece of the face that it is on: the face or frame by an empty id, or a bay. */
+type Draw = (x: number, y: number, entities: Entity[]) => void
+
+/** Openings and screws of units: what an existing sheet has already is drawn for reference. */
+function drawUnits(draw: Draw, { placed, work }: Face, leastWebMm: number): void {
   const byId = new Map(placed.map(unit => [unit.id, unit]))
-  const of = new Map<string, Entity[]>([['', []], ...panel.bays.map((bay): [string, Entity[]] => [bay.id, []])])
-  const draw = (x: number, y: number, entities: Entity[]) =>
-    of.get(bayAt(panel.bays, { x, y })?.id ?? '')!.push(...entities)
-  for (const opening of openings(placed, panel.leastWebMm)) {
+  const fits = new Map(work.fits.map(fit => [fit.unit.id, fit]))
+  const kept = work.sheet === 'existing'
+  for (const opening of openings(placed, leastWebMm)) {
     const alone = opening.units.length === 1 ? byId.get(opening.units[0]!) : undefined
+    const layer = kept && !opening.units.some(id => fits.get(id)?.cut) ? LAYERS.reference : LAYERS.cut
     draw(
       opening.figure.x,
       opening.figure.y,
       alone
-        ? drawShape(alone.item.face!.cutout!, alone.x, alone.y, LAYERS.cut)
-        : drawFigure(opening.figure, LAYERS.cut, opening.cornerMm)
+        ? drawShape(alone.item.face!.cutout!, alone.x, alone.y, layer)
+        : drawFigure(opening.figure, layer, opening.cornerMm)
     )
   }
   for (const unit of placed) {
+    const drilled = kept ? (fits.get(unit.id)?.drill ?? []) : unit.screws
     draw(
       unit.x,
       unit.y,
-      unit.screws.flatMap(screw => drawFigure(screw, LAYERS.screw))
+      unit.screws.flatMap(screw =>
+        drawFigure(screw, drilled.includes(screw) ? LAYERS.screw : LAYERS.reference)
+      )
     )
     draw(unit.x, unit.y, drawShape(unit.item.face!.bezel, unit.x, unit.y, LAYERS.reference))
   }
+  for (const { hole } of work.left) draw(hole.figure.x, hole.figure.y, drawFigure(hole.figure, LAYERS.reference))
+}
+
+/** Words to engrave, and zones of the face. */
+function drawRest(draw: Draw, design: Design, kept: boolean): void {
   for (const label of design.labels)
     draw(
       label.xMm,
@@ -250,24 +244,71 @@ export function partsToCut(design: Design): Part[] {
         points
       }))
     )
-  for (const { zone, figure } of groundOf(panel).faceZones)
-    draw(
-      figure.x,
-      figure.y,
-      drawFigure(figure, zone.hole === 'cut' ? LAYERS.cut : zone.hole === 'screw' ? LAYERS.screw : LAYERS.reference)
-    )
-  const frame: Entity[] = [ringWithArcs(panel.outline, LAYERS.outline)]
-  const bays = panel.bays.map((bay): Part => {
-    const screws = bayScrews(bay).flatMap(screw => drawFigure(screw, LAYERS.screw))
-    frame.push(...screws, ringWithArcs(insetForOpening(bay), LAYERS.cut))
-    return sized({
-      id: bay.id,
-      name: bay.name,
-      entities: [ringWithArcs(bay.outline, LAYERS.outline), ...screws, ...of.get(bay.id)!]
-    })
-  })
-  return [sized({ id: 'face', name: bays.length ? 'Frame' : 'Face', entities: [...frame, ...of.get('')!] }), ...bays]
+  for (const { zone, figure } of groundOf(design.airframe.panel).faceZones) {
+    const layer = kept ? undefined : zone.hole === 'cut' ? LAYERS.cut : zone.hole === 'screw' ? LAYERS.screw : undefined
+    draw(figure.x, figure.y, drawFigure(figure, layer ?? LAYERS.reference))
+  }
 }
+
+/** A blanking plate as a piece of its own. */
+const platePart = ({ hole, outline, screws }: Plate): Part =>
+  sized(
+    {
+      id: `plate-${hole.id}`,
+      name: `Blanking plate, ${hole.name}`,
+      entities: [
+        ...drawFigure(outline, LAYERS.outline, outline.c),
+        ...screws.flatMap(screw => drawFigure(screw, LAYERS.screw))
+      ]
+    },
+    [
+      [outline.x - outline.w / 2, outline.y - outline.h / 2],
+      [outline.x + outline.w / 2, outline.y + outline.h / 2]
+    ]
+  )
+
+/**
+ * What is to be cut of a design, piece by piece: the face; with bays the frame, which has an opening behind each bay, and every bay
+ * with what is mounted on it; blanking plates. Zones and bezels are drawn for reference, and of an existing sheet all that is there.
+ * @param face the face of one visit; that of the design when all is done where left out
+ */
+export function partsToCut(design: Design, face = faceOf(design)): Part[] {
+  const { panel } = design.airframe
+  const kept = face.work.sheet === 'existing'
+  const of = new Map<string, Entity[]>([['', []], ...panel.bays.map((bay): [string, Entity[]] => [bay.id, []])])
+  const draw: Draw = (x, y, entities) => of.get(bayAt(panel.bays, { x, y })?.id ?? '')!.push(...entities)
+  drawUnits(draw, face, panel.leastWebMm)
+  const plates = platesOn(design, face.work)
+  for (const plate of plates)
+    if (!plate.reuses)
+      draw(
+        plate.outline.x,
+        plate.outline.y,
+        plate.screws.flatMap(screw => drawFigure(screw, LAYERS.screw))
+      )
+  drawRest(draw, design, kept)
+  const [edge, opening, screw] = kept
+    ? [LAYERS.reference, LAYERS.reference, LAYERS.reference]
+    : [LAYERS.outline, LAYERS.cut, LAYERS.screw]
+  const says = kept ? ', existing sheet' : ''
+  const frame: Entity[] = [ringWithArcs(panel.outline, edge)]
+  const bays = panel.bays.map((bay): Part => {
+    const screws = bayScrews(bay).flatMap(figure => drawFigure(figure, screw))
+    frame.push(...screws, ringWithArcs(insetForOpening(bay), opening))
+    const entities = [ringWithArcs(bay.outline, edge), ...screws, ...of.get(bay.id)!]
+    return sized({ id: bay.id, name: `${bay.name}${says}`, entities }, bay.outline)
+  })
+  const name = `${bays.length ? 'Frame' : 'Face'}${says}`
+  return [
+    sized({ id: 'face', name, entities: [...frame, ...of.get('')!] }, panel.outline),
+    ...bays,
+    ...plates.map(platePart)
+  ]
+}
+/** Whether anything of a piece is cut, drilled or engraved. */
+export const isWorked = ({ entities }: Part): boolean => entities.some(({ layer }) => layer !== LAYERS.reference)
+/** Whether a piece is cut out of new sheet; otherwise it is there, and holes are made in it. */
+export const isNewSheet = ({ entities }: Part): boolean => entities.some(({ layer }) => layer === LAYERS.outline)
 
 /** The frame's opening behind a bay: the bay less its lip all round. */
 function insetForOpening(bay: Bay): PointMm[] {
@@ -276,11 +317,9 @@ function insetForOpening(bay: Bay): PointMm[] {
 }
 
 /** The whole face in one: for a look, a paper print, a mock-up. */
-export function wholeFace(design: Design): Part {
-  const plain = partsToCut({
-    ...design,
-    airframe: { ...design.airframe, panel: { ...design.airframe.panel, bays: [] } }
-  })[0]!
+export function wholeFace(design: Design, face = faceOf(design)): Part {
+  const panel = { ...design.airframe.panel, bays: [] }
+  const plain = partsToCut({ ...design, airframe: { ...design.airframe, panel } }, face)[0]!
   return {
     ...plain,
     entities: [...plain.entities, ...design.airframe.panel.bays.map(bay => ringWithArcs(bay.outline, LAYERS.reference))]

@@ -37,6 +37,8 @@ export interface DesignUnit {
   readonly upMm?: number
   /** What stood under this id in the aeroplane as found, and where, unless it is the very same in the very same place. */
   readonly was?: { readonly item: Item; readonly place: Place; readonly armMm?: number }
+  /** What had its hole in the face under this id as found, and where. */
+  readonly foundAt?: { readonly item: Item; readonly xMm: number; readonly yMm: number }
   /** How it was found to stand, where it has to stand true. */
   readonly stands?: Unit['stands']
   readonly shed?: boolean
@@ -86,6 +88,9 @@ export interface Design {
   readonly rows: readonly Row[]
   readonly groups: readonly Group[]
   readonly labels: readonly Label[]
+  readonly blanks: Option['blanks']
+  /** The face is cut in the existing sheet or in a new one, where that was chosen. */
+  readonly sheet?: Option['sheet']
   readonly flows: readonly Flow[]
   readonly quotes: readonly Quote[]
   /** The quote of the shop that has the job. */

@@ -44,6 +44,12 @@ function priorOf(unit: Unit, item: Item, { items, places, fitted }: Joins): Desi
     before.armMm === unit.armMm
   return same ? undefined : { item: wasItem, place: wasPlace, armMm: before.armMm }
 }
+function foundAtOf(unit: Unit, { items, places, fitted }: Joins): DesignUnit['foundAt'] {
+  const before = fitted.get(unit.id)
+  const item = before && items.get(keyOfItem(before))
+  if (!item || before.xMm === undefined || before.yMm === undefined) return undefined
+  return places.get(before.place)?.kind === 'panel' ? { item, xMm: before.xMm, yMm: before.yMm } : undefined
+}
 function join(unit: Unit, set: SetOut | undefined, joins: Joins): DesignUnit {
   const item = joins.items.get(keyOfItem(unit))
   const place = joins.places.get(unit.place)
@@ -64,6 +70,7 @@ function join(unit: Unit, set: SetOut | undefined, joins: Joins): DesignUnit {
     stands: unit.stands,
     upMm: unit.upMm,
     was: priorOf(unit, item, joins),
+    foundAt: foundAtOf(unit, joins),
     at: place.kind === 'panel' ? spot : undefined,
     row: set?.row,
     shed: unit.shed,
@@ -142,6 +149,8 @@ function joinOption(project: Project, chosen: Option): Design {
     rows: chosen.rows,
     groups: chosen.groups,
     labels: chosen.labels,
+    blanks: chosen.blanks,
+    sheet: chosen.sheet,
     flows: chosen.flows,
     quotes: chosen.quotes,
     shop: chosen.shop,

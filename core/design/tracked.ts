@@ -42,6 +42,8 @@ const DESIGN: Shape = {
     rows: true,
     groups: true,
     labels: true,
+    blanks: true,
+    sheet: true,
     flows: true,
     quotes: true,
     shop: true,
@@ -103,6 +105,7 @@ const UNIT: Shape = {
     acrossMm: true,
     upMm: true,
     was: true,
+    foundAt: true,
     stands: true,
     shed: true,
     shedAfterMinutes: true,
@@ -120,7 +123,9 @@ const UNIT: Shape = {
   same: {
     at: (a: NonNullable<DesignUnit['at']>, b: NonNullable<DesignUnit['at']>) => a.xMm === b.xMm && a.yMm === b.yMm,
     was: (a: NonNullable<DesignUnit['was']>, b: NonNullable<DesignUnit['was']>) =>
-      a.item === b.item && a.place === b.place && a.armMm === b.armMm
+      a.item === b.item && a.place === b.place && a.armMm === b.armMm,
+    foundAt: (a: NonNullable<DesignUnit['foundAt']>, b: NonNullable<DesignUnit['foundAt']>) =>
+      a.item === b.item && a.xMm === b.xMm && a.yMm === b.yMm
   },
   counterpart: (unit, root) => trackedOf(unitsById(root).get(valueOf(unit, 'id') as string))
 }

@@ -443,6 +443,7 @@ describe('the table of references', () => {
           switches: supply.switches.map((toggle, index) => (index ? toggle : { ...toggle, unit: 'sw-master' }))
         }
       },
+      { type: 'blank.put', option, blank: { id: 'plate', hole: 'horizon' } },
       { type: 'disposal.set', option, disposal: { unit: 'horizon', how: 'sell', creditCents: 60_000, phase: 'v2' } },
       {
         type: 'cost.put',

@@ -38,6 +38,7 @@ const NAMED_FIELDS: Readonly<Record<string, readonly RecordKind[]>> = {
   row: ['row'],
   group: ['group'],
   label: ['label'],
+  blank: ['blank'],
   flow: ['flow'],
   link: ['link', 'fittedLink'],
   busOrder: ['busOrder'],
@@ -53,7 +54,8 @@ const NAMED_FIELDS: Readonly<Record<string, readonly RecordKind[]>> = {
 }
 const TARGETS: Readonly<Record<string, readonly RecordKind[]>> = {
   'node': ['bus', 'source'],
-  'unit or zone': ['unit', 'zone']
+  'unit or zone': ['unit', 'zone'],
+  'fitted or zone': ['fitted', 'zone']
 }
 
 /** A place of a schema where a value is wanted: how deep below the edit, the record it is of, and the names on the way. */

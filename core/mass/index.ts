@@ -3,6 +3,7 @@ import { AS_FOUND, type Basis, type Design, type Finding, type Working } from '.
 import type { Wire } from '../wiring'
 import { kg, mm, say } from '../quantity'
 import { stiffenerKg } from '../airframe'
+import { platesOf } from '../panel'
 import { armOf } from './arm'
 import { BALANCE_BASIS, balanceFindings, loadedOf, type LoadedReport } from './loading'
 
@@ -65,6 +66,15 @@ export function examineMass(design: Design, wires: readonly Wire[], wiresAsFound
       line(
         '+ doublers, angles, rails and trays of the panel',
         plates,
+        airframe.places.find(place => place.kind === 'panel')?.armMm ?? airframe.emptyArmMm
+      )
+    )
+  const blanks = platesOf(design)
+  if (blanks.length)
+    lines.push(
+      line(
+        '+ blanking plates',
+        blanks.reduce((sum, plate) => sum + plate.massKg, 0),
         airframe.places.find(place => place.kind === 'panel')?.armMm ?? airframe.emptyArmMm
       )
     )

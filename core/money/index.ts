@@ -129,7 +129,12 @@ function visitLines(job: Job, sum: VisitSum, v: number): CostLine[] {
       messages.openAgain({ groups: groupsIn(sum.again).join(', '), openHours: sum.openHours })
     )
   add(keyed('harness'), 'labour', sum.harness, messages.harness({ ends: sum.ends, harnessHours: sum.harnessHours }))
-  add(keyed('panel'), 'panel', sum.panel, messages.panel)
+  add(
+    keyed('panel'),
+    'panel',
+    sum.panel,
+    sum.sheet === 'new' ? messages.panel : messages.existingSheet(sum.sheetHours, sum.plates)
+  )
   add(
     'stiffeners',
     'panel',

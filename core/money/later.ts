@@ -35,6 +35,12 @@ export function laterOf(design: Design, months: number): Later[] {
   const rate = prices.labourCentsPerHour
   const drift = prices.driftPercentAYear ?? 0
   const opens = opensIn(design)
+  // Alone and later it is cut in the sheet that is there then, unless a hole of today leaves no room for it.
+  const pieces = new Map(jobOf(design, []).pieces.map(piece => [piece.id, piece]))
+  const sheetCents = (id: string): number => {
+    const { blocked, blockedBy, sheetHours } = pieces.get(id)!
+    return blocked || blockedBy.length ? prices.panelWorkCents : Math.round(sheetHours * rate)
+  }
   return design.units
     .filter(unit => unit.state === 'new')
     .map((unit): Later => {
@@ -44,7 +50,7 @@ export function laterOf(design: Design, months: number): Later[] {
       const later = {
         price: grown(unit.priceCents, drift, months),
         access: Math.round(hours * rate),
-        panel: unit.item.face?.cutout && unit.place.kind === 'panel' ? prices.panelWorkCents : 0,
+        panel: sheetCents(unit.id),
         travel: prices.travelCents
       }
       const nowCents = unit.priceCents + install
@@ -74,7 +80,7 @@ export function laterOf(design: Design, months: number): Later[] {
               'Budget, or our assumption for each part of the aeroplane'
             ]),
             given('rate', 'shop labour, an hour', rate, ['cents', 'Budget']),
-            given('panel', 'panel cut, finished, labelled again', later.panel, ['cents', 'Budget']),
+            given('panel', 'work on the sheet of the panel', later.panel, ['cents', 'Budget']),
             given('travel', 'to the shop and back again', later.travel, ['cents', 'Budget'])
           ],
           result: { value: laterCents - nowCents, unit: 'cents' },

@@ -10,7 +10,11 @@ export const openAgain = ({ groups, openHours }: { groups: string; openHours: nu
   say`Open again and close: ${groups}, ${figure(openHours, 'h')}`
 export const harness = ({ ends, harnessHours }: { ends: number; harnessHours: number }) =>
   say`Harness, ${figure(ends)} ends, ${num(harnessHours, 1, 'h')}`
-export const panel = say`Panel: cut, finish, label`
+export const panel = say`New panel sheet: cut, finish, label`
+export const existingSheet = (hours: number, plates: number) =>
+  plates > 0
+    ? say`Existing sheet: cut, drill, ${figure(plates)} blanking ${plates === 1 ? 'plate' : 'plates'}, ${num(hours, 2, 'h')}`
+    : say`Existing sheet: cut and drill, ${num(hours, 2, 'h')}`
 export const stiffeners = ({
   stiffeners,
   stiffenerHours

@@ -104,8 +104,8 @@ describe('visits and quotes', () => {
     contingencyPercent: 10
   }
   option.phases = [
-    { id: 'y1', name: 'This year', accessHours: 4 },
-    { id: 'y2', name: 'Next year', accessHours: 4 }
+    { id: 'y1', name: 'This year', accessHours: 4, sheet: 'new' },
+    { id: 'y2', name: 'Next year', accessHours: 4, sheet: 'new' }
   ]
   option.units[0]!.phase = 'y1'
   option.units[1]!.phase = 'y2'
@@ -113,7 +113,7 @@ describe('visits and quotes', () => {
   it('every line belongs to a visit, and visits add up to the total', () => {
     const { byPhase, lines, totalCents } = examineMoney(resolve(project, 'a'), [])
     // The first visit: what nobody gave one too. 2000 of equipment, 6 h and 4 h of opening at 100, panel 500, travel 200, and 10 %.
-    // The second: 1000, 3 h and 4 h, its own metal and its own journey, and 10 %.
+    // The second: 1000, 3 h and 4 h, a new sheet of its own and its own journey, and 10 %.
     expect(byPhase.map(phase => phase.cents)).toEqual([407_000, 264_000])
     expect(lines.every(line => line.phase === 'y1' || line.phase === 'y2')).toBe(true)
     expect(byPhase.reduce((sum, phase) => sum + phase.cents, 0)).toBe(totalCents)

@@ -21,7 +21,9 @@ export {
   type PointMm,
   type Poly
 } from './geometry/geometry'
-export { groundOf, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './face/place'
+export { groundOf, placedOn, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './face/place'
+export { examineSheet, openHoles, plateOver, platesOf, platesOn, type Plate } from './face/blanks'
+export { FIT_MM, holeOf, holesAsFound, sheetOf, workOnSheet, type Hole, type HoleFit, type SheetWork } from './face/holes'
 export { fastenerOf } from './face/fasteners'
 export { chords, inOrder, levelRuns, turned, type Interval } from './geometry/runs'
 export { cutCorners, leastInsideCorner, type CutCorner } from './face/inside-corners'
@@ -31,7 +33,6 @@ export { engravedLines, missingLetters } from './engraving'
 export {
   examineFace,
   examinePanel,
-  placedOn,
   stands,
   withWaiting,
   type FitViolation,

@@ -22,6 +22,20 @@ import {
 export const access = (hard: Placed[]) => say`These units can only be removed from behind the panel and are in no
     removable bay: ${enumerate(hard.map(thing))}.`
 
+// face/blanks.ts
+
+export const sheetConflict = (unit: Named, holes: readonly { name: string }[]) => say`${thing(unit)} cannot be mounted
+    in the existing sheet: it overlaps the hole of ${enumerate(holes.map(({ name }) => say`${name}`))}, or leaves too
+    little metal to it. Make a new sheet, or move the unit.`
+export const newSheet = say`Make a new sheet`
+export const openHoles = (holes: readonly { name: string }[]) => say`Open ${holes.length === 1 ? 'hole' : 'holes'} in
+    the existing sheet: ${enumerate(holes.map(({ name }) => say`${name}`))}. Add
+    ${holes.length === 1 ? 'a blanking plate' : 'blanking plates'}, or make a new sheet.`
+export const addPlates = (count: number) =>
+  count === 1 ? say`Add a blanking plate` : say`Add ${figure(count)} blanking plates`
+export const plateRoom = (hole: { name: string }, unit: Named, by: Typed) => say`The blanking plate over the hole of
+    ${hole.name} overlaps ${thing(unit)} by ${by}. Trim it, or mount it behind the panel.`
+
 // face/check.ts
 
 export const bezelOverlap = ({ label, otherName, by }: { label: Typed; otherName: string | Typed; by: Typed }) =>

@@ -1,5 +1,5 @@
 import { Id } from '../../catalogue/item'
-import { Flow, Group, Label, Row } from '../schema/schema'
+import { Blank, Flow, Group, Label, Row } from '../schema/schema'
 import { drop, editOption, optionRecordEdits, putById, settle, unitOf } from './kit'
 
 /** Edits of how units are set out on the face, of words on it, and of the flows of the hands. */
@@ -27,5 +27,6 @@ export const arrangementEdits = {
   }),
   ...optionRecordEdits('group', Group, option => option.groups),
   ...optionRecordEdits('label', Label, option => option.labels),
+  ...optionRecordEdits('blank', Blank, option => option.blanks),
   ...optionRecordEdits('flow', Flow, option => option.flows)
 }

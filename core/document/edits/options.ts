@@ -1,6 +1,6 @@
 import { Id, Name } from '../../catalogue/item'
 import { checkKey } from '../schema/records'
-import { Actual, Day, OwnCost, OwnTask, Prices, Quote, Shift, WorkPhase } from '../schema/budget'
+import { Actual, Day, OwnCost, OwnTask, Prices, Quote, SheetChoice, Shift, WorkPhase } from '../schema/budget'
 import { Confirmed, HandCheck, Option, RulePack } from '../schema/schema'
 import { drop, edit, editOption, freshId, optionRecordEdits, plain, put, recordEdits, refuse } from './kit'
 
@@ -34,6 +34,11 @@ export const optionEdits = {
     if (quote === undefined) delete option.shop
     else if (option.quotes.some(other => other.id === quote)) option.shop = quote
     else refuse(`There is no quote “${quote}”`)
+  }),
+  /** The face is cut in the existing sheet or in a new one; whichever the holes allow where none is said. */
+  'sheet.set': editOption({ sheet: SheetChoice.optional() }, (option, { sheet }) => {
+    if (sheet === undefined) delete option.sheet
+    else option.sheet = sheet
   }),
   'actual.put': editOption({ actual: Actual }, (option, { actual }) =>
     put(option.actuals, actual, actual => actual.line)

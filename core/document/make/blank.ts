@@ -16,6 +16,7 @@ export const emptyOption = (id: string, name: string, prices: Prices): Option =>
   rows: [],
   groups: [],
   labels: [],
+  blanks: [],
   flows: [],
   phases: [],
   quotes: [],

@@ -57,6 +57,8 @@ export const Quote = z
   })
 
 /** One visit. What it may cost and how many working days it may take limit the search for a split. */
+/** The sheet of the face that a visit begins with: the one that is there, or a new one. */
+export const SheetChoice = z.enum(['existing', 'new'])
 export const WorkPhase = z.strictObject({
   id: Id,
   name: Name,
@@ -64,7 +66,8 @@ export const WorkPhase = z.strictObject({
   /** Hours to open and close, as the shop says; while absent, those of what an earlier visit had open already. */
   accessHours: Hours.optional(),
   ceilingCents: Cents.optional(),
-  days: z.int().min(1).max(1_000).optional()
+  days: z.int().min(1).max(1_000).optional(),
+  sheet: SheetChoice.optional()
 })
 
 /** What has to be got at for a change, as one piece of work whatever is done behind it. */
@@ -128,6 +131,7 @@ export const Prices = z.strictObject({
 
 export type Quote = z.infer<typeof Quote>
 export type Prices = z.infer<typeof Prices>
+export type SheetChoice = z.infer<typeof SheetChoice>
 export type WorkPhase = z.infer<typeof WorkPhase>
 export type AccessGroup = (typeof ACCESS)[number]
 export type OwnCost = z.infer<typeof OwnCost>

@@ -4,6 +4,7 @@ import { Item, itemKey } from '../../catalogue/item'
 import {
   Airframe,
   Bay,
+  Blank,
   Brief,
   CircuitChoice,
   Confirmed,
@@ -86,6 +87,7 @@ const option: RecordSpec = {
     rows: { kind: 'row', schema: Row, key: byId, says: 'row' },
     groups: { kind: 'group', schema: Group, key: byId, says: 'group' },
     labels: { kind: 'label', schema: Label, key: byId, says: 'label' },
+    blanks: { kind: 'blank', schema: Blank, key: byId, says: 'blanking plate' },
     flows: { kind: 'flow', schema: Flow, key: byId, says: 'flow' },
     phases: { kind: 'phase', schema: WorkPhase, key: byId, says: 'phase' },
     quotes: { kind: 'quote', schema: Quote, key: byId, says: 'quote' },
@@ -210,6 +212,7 @@ export interface RecordOf {
   row: Row
   group: Group
   label: Label
+  blank: Blank
   flow: Flow
   phase: WorkPhase
   quote: Quote

@@ -17,7 +17,7 @@ type OnDrop =
   | 'element'
 
 /** What can be named: a record of some kind, or a node of the supply (bus, source, or a box with cells). */
-type Target = RecordKind | 'node' | 'unit or zone'
+type Target = RecordKind | 'node' | 'unit or zone' | 'fitted or zone'
 
 export interface Reference {
   /** The way to the field; `*` stands for each element of a list. */
@@ -104,6 +104,7 @@ export const REFERENCES: Readonly<Record<RecordKind, readonly Reference[]>> = {
   row: [{ field: 'units.*', to: 'unit', onDrop: 'element', least: 1 }],
   group: [{ field: 'units.*', to: 'unit', onDrop: 'element', least: 2 }],
   label: [],
+  blank: [{ field: 'hole', to: 'fitted or zone', onDrop: 'cascade' }],
   flow: [{ field: 'steps.*.to', to: 'unit or zone', onDrop: 'element', loose: true, least: 0 }],
   phase: [],
   quote: [],
@@ -176,6 +177,8 @@ function isThere(index: Index, scope: string, to: Target, value: string): boolea
   switch (to) {
     case 'unit or zone':
       return has('unit') || has('zone')
+    case 'fitted or zone':
+      return has('fitted') || has('zone')
     case 'node':
       return (
         value === MAIN_BATTERY ||
@@ -213,7 +216,8 @@ const SAYS: Partial<Record<Target, string>> = {
   'bus': 'bus',
   'switch': 'switch',
   'node': 'bus or source',
-  'unit or zone': 'unit or zone'
+  'unit or zone': 'unit or zone',
+  'fitted or zone': 'installed unit or zone'
 }
 const label = (body: Body): string => String(body.label ?? body.name ?? body.text ?? body.unit ?? body.id ?? 'this')
 /** A record in words: what it is and what it is called. */

@@ -16,7 +16,7 @@ import {
 } from '../../catalogue/item'
 import { BASES, FACINGS, PLACE_KINDS } from '../../catalogue/vocabulary'
 import { AIRSPACE, AUTHORITIES, FLYING, RulePack, STANCES, TRAINING } from './rule-pack'
-import { ACCESS, Day, Inspected, OwnCost, Actual, OwnTask, Prices, Quote, Shift, ThreeWeeks, WorkPhase } from './budget'
+import { ACCESS, Day, Inspected, OwnCost, Actual, OwnTask, Prices, Quote, SheetChoice, Shift, ThreeWeeks, WorkPhase } from './budget'
 import { GAUGES_CHOSEN, Supply, WireConditions } from './supply'
 
 /** The format this program writes. Older ones are carried forward by `migrations.ts`. */
@@ -89,8 +89,11 @@ export const Zone = z
     sweepMm: Point.optional(),
     /** It can be moved if need be (a vent), unlike a rib. */
     movable: z.boolean().default(false),
-    /** It is an opening of the sheet: cut with the others (a yoke column, a vent), or drilled with the screws. */
-    hole: z.enum(['cut', 'screw']).optional()
+    /**
+     * It is an opening of the sheet: cut with the others (a yoke column, a vent), or drilled with the screws. `existing` is a hole in
+     * the sheet that is there now, with nothing in it: a unit can use it, and a new sheet does not have it.
+     */
+    hole: z.enum(['cut', 'screw', 'existing']).optional()
   })
   .superRefine((zone, context) => {
     if (zone.hole && zone.side !== 'face')
@@ -507,6 +510,9 @@ export const Label = z.strictObject({
   heightMm: z.number().gt(0).max(100)
 })
 
+/** A blanking plate over a hole of the existing sheet: that of an installed unit, or of a zone. */
+export const Blank = z.strictObject({ id: Id, hole: Id })
+
 export const FlowStep = z.strictObject({
   says: Name,
   /** The unit or the zone (throttle, flap lever) the hand goes to. */
@@ -536,6 +542,9 @@ export const Option = z.strictObject({
   rows: z.array(Row).max(60).default([]),
   groups: z.array(Group).max(100).default([]),
   labels: z.array(Label).max(500).default([]),
+  /** The face is cut in the sheet that is there, or in a new one; whichever the holes allow while absent. */
+  sheet: SheetChoice.optional(),
+  blanks: z.array(Blank).max(200).default([]),
   flows: z.array(Flow).max(30).default([]),
   phases: z.array(WorkPhase).max(20).default([]),
   quotes: z.array(Quote).max(20).default([]),
@@ -596,6 +605,7 @@ export type Pilot = z.infer<typeof Pilot>
 export type Row = z.infer<typeof Row>
 export type Group = z.infer<typeof Group>
 export type Label = z.infer<typeof Label>
+export type Blank = z.infer<typeof Blank>
 export type Flow = z.infer<typeof Flow>
 export type FlowStep = z.infer<typeof FlowStep>
 export type Brief = z.infer<typeof Brief>

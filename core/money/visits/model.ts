@@ -1,12 +1,19 @@
 import { AS_FOUND, type Design, type DesignUnit } from '../../design'
 import { ACCESS, type AccessGroup, type OwnCost, type Prices, type WorkPhase } from '../../document'
-import { gap, setDown, type Figure } from '../../panel'
+import { gap, setDown, sheetOf, type Figure, type HoleFit } from '../../panel'
 import { MINUTES_AN_END, type Wire } from '../../wiring'
 import { monthsBetween } from '../time/days'
 import { accessHours, accessOf, opensIn } from './access'
 
 /** To make and rivet on a doubler or an angle, metal included (our default). */
 export const STIFFENER_HOURS = 2
+
+/**
+ * Work on the existing sheet, in hours: a round hole up to 4 in by punch or hole saw, any other opening cut and filed, a screw hole
+ * drilled; a blanking plate made and mounted, metal included (our defaults).
+ */
+export const SHEET_HOURS = { round: 0.5, other: 1.5, screw: 0.05, plate: 0.5 } as const
+const PUNCH_MM = 101.6
 
 /** One time that the aeroplane is in the shop, in order. */
 export interface Visit {
@@ -29,7 +36,16 @@ export interface Piece {
   creditCents: number
   how?: Design['removed'][number]['how']
   opens: readonly AccessGroup[]
-  cutsFace: boolean
+  /** It is mounted on the face, before or after. */
+  onFace: boolean
+  /** Hours to cut and drill for it in the existing sheet; 0 where nothing is cut. */
+  sheetHours: number
+  /** Removed or moved pieces, by their units, whose hole it cannot be mounted next to: a new sheet while that hole is there. */
+  blockedBy: readonly string[]
+  /** A hole of the existing sheet that belongs to no piece does not leave room for it. */
+  blocked: boolean
+  /** Its hole gets a blanking plate. */
+  plated: boolean
   /** The visit that a person gave it. */
   phase?: string
   /** Of what is removed the new units that take its ground, or its functions: it goes when the first of them comes. */
@@ -45,6 +61,13 @@ export interface Job {
   wires: readonly { pieces: readonly number[]; metres: number; ends: number }[]
   prices: Prices
   accessHours: Readonly<Record<AccessGroup, number>>
+  /** What was chosen of the sheet for the option, and for each visit. */
+  sheet: Design['sheet']
+  sheets: readonly (WorkPhase['sheet'] | undefined)[]
+  /** The face as found has no holes: its sheet is still to be made. */
+  bare: boolean
+  /** Blanking plates over holes that belong to no piece. */
+  plates: number
   stiffeners: number
   costs: Design['costs']
 }
@@ -89,11 +112,44 @@ const leansOn = ({ item }: DesignUnit, other: DesignUnit): boolean =>
   item.needs.some(need => need.what === 'function' && need.required && other.item.provides.includes(need.name))
 const seenOf = (unit: DesignUnit): Figure | undefined => unit.at && setDown(unit, unit.at.xMm, unit.at.yMm)?.bezel
 
+/** Hours to cut and drill for a unit in the existing sheet. */
+function sheetHoursOf({ cut, drill, unit }: HoleFit): number {
+  const { cutout } = unit
+  const opening = !cut || !cutout ? 0 : cutout.kind === 'circle' && 2 * cutout.r <= PUNCH_MM ? 'round' : 'other'
+  return (opening === 0 ? 0 : SHEET_HOURS[opening]) + drill.length * SHEET_HOURS.screw
+}
+
+/** What each piece has to do with the sheet of the face, by its unit. */
+function onSheet(design: Design) {
+  const { fits, left, holes } = sheetOf(design)
+  const fitOf = new Map(fits.map(fit => [fit.unit.id, fit]))
+  const planned = new Set(design.blanks.map(blank => blank.hole))
+  const gone = new Set([
+    ...design.removed.map(({ unit }) => unit.id),
+    ...design.units.filter(unit => unit.state !== 'kept').map(unit => unit.id)
+  ])
+  return {
+    of: ({ id, at, foundAt }: DesignUnit, comes: boolean) => {
+      const fit = comes ? fitOf.get(id) : undefined
+      const conflicts = fit?.conflicts ?? []
+      return {
+        onFace: at !== undefined || foundAt !== undefined,
+        sheetHours: fit ? sheetHoursOf(fit) : 0,
+        blockedBy: conflicts.filter(hole => gone.has(hole)),
+        blocked: conflicts.some(hole => !gone.has(hole)),
+        plated: gone.has(id) && planned.has(id)
+      }
+    },
+    bare: holes.length === 0,
+    plates: left.filter(({ hole, coveredBy }) => !gone.has(hole.id) && !coveredBy && planned.has(hole.id)).length
+  }
+}
+
 /** All that an option changes, as pieces of work. */
 export function jobOf(design: Design, wires: readonly Wire[]): Job {
   const { prices } = design
   const cents = (hours: number) => Math.round(hours * prices.labourCentsPerHour)
-  const cuts = (unit: DesignUnit) => unit.item.face?.cutout !== undefined && unit.place.kind === 'panel'
+  const sheet = onSheet(design)
   const fresh = design.units.filter(unit => unit.state === 'new').map(unit => ({ unit, seen: seenOf(unit) }))
   const opens = opensIn(design)
   const pieces = [
@@ -107,7 +163,7 @@ export function jobOf(design: Design, wires: readonly Wire[]): Job {
       creditCents: how === 'scrap' ? 0 : creditCents,
       how,
       opens: [accessOf(unit)],
-      cutsFace: cuts(unit),
+      ...sheet.of(unit, false),
       ...(phase && { phase }),
       makesWayFor: takersOf(unit, fresh),
       keptFor: design.removed
@@ -128,7 +184,7 @@ export function jobOf(design: Design, wires: readonly Wire[]): Job {
           workCents: cents(hours),
           creditCents: 0,
           opens: opens(unit),
-          cutsFace: cuts(unit),
+          ...sheet.of(unit, true),
           ...(unit.phase && { phase: unit.phase }),
           makesWayFor: [],
           keptFor: []
@@ -139,9 +195,14 @@ export function jobOf(design: Design, wires: readonly Wire[]): Job {
   const hours = Object.fromEntries(
     pieces.flatMap(piece => piece.opens).map(group => [group, accessHours(prices, group)])
   ) as Job['accessHours']
+  const visits = visitsOf(design, design.brief.downFrom)
   return {
-    visits: visitsOf(design, design.brief.downFrom),
+    visits,
     pieces,
+    sheet: design.sheet,
+    sheets: visits.map(({ phase }) => phase?.sheet),
+    bare: sheet.bare,
+    plates: sheet.plates,
     wires: wires
       .map(wire => ({
         pieces: wire.units.flatMap(id => at.get(id) ?? []),
@@ -196,12 +257,17 @@ export function placedAsEntered(job: Job): Int32Array {
   return placedBy(job, piece => (piece.phase === undefined ? undefined : index.get(piece.phase)))
 }
 
-/** The visits of a design and in which each change is done, by the unit; what is removed is called `-` and its id. */
-export function placedByVisit(design: Design): { visits: readonly Visit[]; of: ReadonlyMap<string, number> } {
+/** The visits of a design with the sheet of each, and in which each change is done, by the unit; what is removed is called `-` and its id. */
+export function placedByVisit(design: Design): {
+  visits: readonly Visit[]
+  of: ReadonlyMap<string, number>
+  sheets: readonly ('existing' | 'new')[]
+} {
   const job = jobOf(design, [])
   const at = placedAsEntered(job)
   return {
     visits: job.visits,
+    sheets: sheetsFor(job)(at),
     of: new Map(job.pieces.map((piece, index) => [`${piece.kind === 'removed' ? '-' : ''}${piece.id}`, at[index]!]))
   }
 }
@@ -217,6 +283,10 @@ export interface VisitSum {
   /** What is opened that an earlier visit had open, as bits in the order of `ACCESS`; none where the hours to open are entered. */
   again: number
   panel: number
+  /** The sheet that is worked on, or a new one; hours and plates on the existing one. */
+  sheet: 'existing' | 'new'
+  sheetHours: number
+  plates: number
   stiffeners: number
   wire: number
   metres: number
@@ -246,6 +316,9 @@ const nothing = (): VisitSum => ({
   openHours: 0,
   again: 0,
   panel: 0,
+  sheet: 'existing',
+  sheetHours: 0,
+  plates: 0,
   stiffeners: 0,
   wire: 0,
   metres: 0,
@@ -295,6 +368,41 @@ function addWires(job: Job, at: ArrayLike<number>, metres: Float64Array, ends: F
   }
 }
 
+/**
+ * The sheet of each visit. A new one where it was chosen (for the option: in the first visit that changes the face), or where a hole that is still in the sheet leaves no room for what comes: the
+ * holes as found are in it until a new sheet is made, then those of units that were not yet gone.
+ */
+export function sheetsFor(job: Job): (at: ArrayLike<number>) => ('existing' | 'new')[] {
+  const indexOf = new Map(job.pieces.map((piece, index) => [piece.id, index]))
+  const onFace = job.pieces.flatMap((piece, index) => (piece.onFace ? [index] : []))
+  const blockers = job.pieces.flatMap((piece, index) =>
+    piece.blocked || piece.blockedBy.length
+      ? [{ index, always: piece.blocked, by: piece.blockedBy.map(id => indexOf.get(id)!) }]
+      : []
+  )
+  return at => {
+    let renewed = false
+    let first = job.visits.length
+    for (const index of onFace) if (at[index]! >= 0) first = Math.min(first, at[index]!)
+    const none = first === job.visits.length
+    if (none) first = 0
+    return job.visits.map((_, v) => {
+      const sheet =
+        job.sheets[v] ??
+        (job.sheet === 'existing' || v === first ? job.sheet : undefined) ??
+        (job.bare && !none && v === first ? 'new' : undefined) ??
+        (blockers.some(
+          ({ index, always, by }) =>
+            at[index] === v && ((always && !renewed) || by.some(other => !renewed || at[other]! >= v))
+        )
+          ? 'new'
+          : 'existing')
+      if (sheet === 'new') renewed = true
+      return sheet
+    })
+  }
+}
+
 /** By visit and piece, what a price has risen and a credit fallen by then; by piece, the bits of what it opens. */
 function growthOf({ prices, pieces, visits }: Job) {
   const perVisit = (of: (piece: Piece, months: number) => number) =>
@@ -323,6 +431,7 @@ export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
   const { drifts, falls, bits } = growthOf(job)
   const hoursOf = ACCESS.map(group => job.accessHours[group] ?? 0)
   const owns = ownCosts(job)
+  const sheetsAt = sheetsFor(job)
   const [metres, ends, opens] = [new Float64Array(many), new Float64Array(many), new Int32Array(many)]
   return at => {
     metres.fill(0)
@@ -330,14 +439,15 @@ export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
     opens.fill(0)
     const sums = visits.map(nothing)
     const busy = new Uint8Array(many)
-    const cuts = new Uint8Array(many)
+    const sheets = sheetsAt(at)
     addWires(job, at, metres, ends)
     pieces.forEach((piece, index) => {
       const v = at[index]!
       if (v < 0) return
       const sum = sums[v]!
       busy[v] = 1
-      if (piece.cutsFace) cuts[v] = 1
+      sum.sheetHours += piece.sheetHours
+      if (piece.plated) sum.plates++
       sum.equipment += piece.priceCents
       sum.drift += drifts[v]![index]!
       sum.labour += piece.workCents
@@ -359,7 +469,12 @@ export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
       const harnessHours = prices.harnessByEnds ? (ends[v]! * MINUTES_AN_END) / 60 : 0
       const own = owns[v]!
       const open = Math.round(openHours * rate)
-      const panel = cuts[v] ? prices.panelWorkCents : 0
+      const onNew = sheets[v] === 'new'
+      // A new sheet is cut with all its holes; it is made where it was chosen, or where something is cut.
+      sum.sheet = onNew ? 'new' : 'existing'
+      sum.plates = onNew ? 0 : sum.plates + (v === 0 ? job.plates : 0)
+      sum.sheetHours = onNew ? 0 : sum.sheetHours + sum.plates * SHEET_HOURS.plate
+      const panel = onNew && busy[v] ? prices.panelWorkCents : Math.round(sum.sheetHours * rate)
       const stiffeners = Math.round(stiffenerHours * rate)
       const wire = Math.round(metres[v]! * prices.wireCentsPerMetre)
       const harness = Math.round(harnessHours * rate)
@@ -388,7 +503,7 @@ export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
       sum.tax = tax
       sum.contingency = contingency
       sum.busy = busy[v] === 1
-      sum.hours += openHours + harnessHours
+      sum.hours += openHours + harnessHours + sum.sheetHours
       sum.total = before + contingency - sum.credits + sum.fall
       return sum
     })

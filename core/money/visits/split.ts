@@ -60,7 +60,7 @@ const MOST_TRIES = 60_000
 const [PENALTY, CENTS_A_DAY] = [100, 10_000]
 
 const daysOf = (sum: VisitSum, { hoursADay, people, lostPercent = 0 }: SplitPace): number =>
-  sum.busy ? sum.hours / (hoursADay * people * (1 - lostPercent / 100)) + (sum.panel > 0 ? CUT_DAYS : 0) + END_DAYS : 0
+  sum.busy ? sum.hours / (hoursADay * people * (1 - lostPercent / 100)) + (sum.sheet === 'new' && sum.panel > 0 ? CUT_DAYS : 0) + END_DAYS : 0
 
 /**
  * Units that another gets a signal from that it needs, or its aerial: it cannot do all it is bought for before they are there. Each
@@ -179,8 +179,24 @@ function begin(problem: Problem): Found {
   return found
 }
 
+/**
+ * By how much a visit of a sharing out that is not complete may still become cheaper and shorter, for all that is not in it yet: a new
+ * sheet made in an earlier visit spares one, and on a new sheet nothing is cut in the old one. Where no hole is in the way, nothing.
+ */
+function sheetSlackOf({ job, pace }: Pick<Problem, 'job' | 'pace'>) {
+  const { taxOnWorkPercent = 0, contingencyPercent } = job.prices
+  const dearer = (1 + taxOnWorkPercent / 100) * (1 + contingencyPercent / 100)
+  const settled = !job.bare && [job.sheet, ...job.sheets].every(sheet => sheet !== 'new') && job.pieces.every(piece => !piece.blocked && !piece.blockedBy.length)
+  return {
+    cents: (sum: VisitSum) => (settled ? 0 : Math.ceil(sum.panel * dearer) + 2),
+    days: (sum: VisitSum) =>
+      settled ? 0 : daysOf(sum, pace) - daysOf({ ...sum, sheet: 'existing', hours: sum.hours - sum.sheetHours }, pace)
+  }
+}
+
 /** What is sure of sharings out that are not complete: the least that the rest adds, and which pieces are alike. */
-function boundOf({ job, visits, pieces, waits, movable }: Problem) {
+function boundOf({ job, pace, visits, pieces, waits, movable }: Problem) {
+  const slack = sheetSlackOf({ job, pace })
   // Wires cost the same whenever they are made: those that no visit has yet are still to come. Each visit rounds its wires to the cent.
   const wireCents = Math.floor(job.wires.reduce((sum, { metres }) => sum + metres, 0) * job.prices.wireCentsPerMetre)
   const wiresLeft = (sums: readonly VisitSum[]) =>
@@ -203,6 +219,7 @@ function boundOf({ job, visits, pieces, waits, movable }: Problem) {
   )
   return {
     credits,
+    slack,
     likeBefore,
     rest: (depth: number, sums: readonly VisitSum[]) => atLeast(restFrom[depth]! + removals + wiresLeft(sums))
   }
@@ -239,12 +256,13 @@ function branch(
         const fits = sums.every((sum, index) => {
           const { ceilingCents, days } = limits[index]!
           return (
-            (ceilingCents === undefined || sum.total - bound.credits <= ceilingCents) &&
-            (days === undefined || daysOf(sum, pace) <= days + 1e-9)
+            (ceilingCents === undefined || sum.total - bound.credits - bound.slack.cents(sum) <= ceilingCents) &&
+            (days === undefined || daysOf(sum, pace) - bound.slack.days(sum) <= days + 1e-9)
           )
         })
         // Removals are not in yet: their work is, and their credits take money off, at most all of it.
-        if (fits && total(sums) + bound.rest(depth, sums) < found.cents) walk(depth + 1)
+        const spared = sums.reduce((cents, sum) => cents + bound.slack.cents(sum), 0)
+        if (fits && total(sums) - spared + bound.rest(depth, sums) < found.cents) walk(depth + 1)
       }
       part[index] = -1
       chosen.delete(piece.id)
@@ -319,7 +337,7 @@ function describe(problem: Problem, at: Int32Array): Split {
 /** What a piece breaks in every visit, even alone. */
 function tooLarge(
   { visits, pieces, limits, pace, sumsOf }: Problem,
-  credits: number,
+  { credits, slack }: ReturnType<typeof boundOf>,
   index: number
 ): 'money' | 'days' | undefined {
   const overs = visits.map((_, v) => {
@@ -327,8 +345,8 @@ function tooLarge(
     at[index] = v
     const sums = sumsOf(at)
     const { ceilingCents, days } = limits[v]!
-    if (ceilingCents !== undefined && sums[v]!.total - credits > ceilingCents) return 'money' as const
-    return days !== undefined && daysOf(sums[v]!, pace) > days + 1e-9 ? ('days' as const) : undefined
+    if (ceilingCents !== undefined && sums[v]!.total - credits - slack.cents(sums[v]!) > ceilingCents) return 'money' as const
+    return days !== undefined && daysOf(sums[v]!, pace) - slack.days(sums[v]!) > days + 1e-9 ? ('days' as const) : undefined
   })
   return overs.every(over => over !== undefined) ? overs[0] : undefined
 }
@@ -360,7 +378,7 @@ export function searchSplit(design: Design, wires: readonly Wire[], pace: SplitP
     proven: !stopped,
     tried,
     tooLarge: movable.flatMap(index => {
-      const by = tooLarge(problem, bound.credits, index)
+      const by = tooLarge(problem, bound, index)
       return by ? [{ unit: pieces[index]!.id, label: pieces[index]!.unit.label, by }] : []
     })
   }
@@ -377,13 +395,18 @@ function alike(a: Piece, b: Piece, job: Job, waits: ReadonlyMap<string, Readonly
   const tied = (piece: Piece) =>
     waits.has(piece.id) ||
     [...waits.values()].some(givers => givers.has(piece.id)) ||
-    job.pieces.some(other => other.makesWayFor.includes(piece.id)) ||
+    job.pieces.some(other => other.makesWayFor.includes(piece.id) || other.blockedBy.includes(piece.id)) ||
     job.wires.some(wire => wire.pieces.length > 1 && wire.pieces.some(index => job.pieces[index] === piece))
   return (
     a.kind === b.kind &&
     a.priceCents === b.priceCents &&
     a.hours === b.hours &&
-    a.cutsFace === b.cutsFace &&
+    a.onFace === b.onFace &&
+    a.sheetHours === b.sheetHours &&
+    a.blocked === b.blocked &&
+    a.plated === b.plated &&
+    !a.blockedBy.length &&
+    !b.blockedBy.length &&
     a.opens.join() === b.opens.join() &&
     !tied(a) &&
     !tied(b) &&

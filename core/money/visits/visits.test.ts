@@ -19,7 +19,10 @@ const PRICES = {
   travelCents: 20_000,
   contingencyPercent: 0
 }
-/** A dial on the face, a radio in its tray, a box in the tail, each of its price. */
+/**
+ * Nothing is installed, so the first visit that changes the face makes its sheet; a later one cuts its holes in that.
+ * A dial on the face, a radio in its tray, a box in the tail, each of its price.
+ */
 function refit(
   phases: Phases,
   given: Record<string, string>,
@@ -59,11 +62,14 @@ describe('visits', () => {
     expect(money(refit(TWO, {})).totalCents).toBe(whole)
     // Both dials in one, both boxes in the other: nothing is opened twice, a journey is made twice.
     expect(money(refit(TWO, { box: 'y2', beacon: 'y2' })).totalCents).toBe(whole + 20_000)
-    // A dial each: the face is opened again (8 h at 100), its metal cut again, a journey more.
-    expect(money(refit(TWO, { second: 'y2' })).totalCents).toBe(whole + 80_000 + 50_000 + 20_000)
+    // A dial each: the face is opened again (8 h at 100), a round hole cut (half an hour), a journey more.
+    expect(money(refit(TWO, { second: 'y2' })).totalCents).toBe(whole + 80_000 + 5_000 + 20_000)
+    // Or a second new sheet, where that was chosen.
+    const again: Phases = [TWO[0]!, { ...TWO[1]!, sheet: 'new' }]
+    expect(money(refit(again, { second: 'y2' })).totalCents).toBe(whole + 80_000 + 50_000 + 20_000)
     // A dial and a box each: the tail again too (3 h).
     const both = money(refit(TWO, { second: 'y2', beacon: 'y2' }))
-    expect(both.totalCents).toBe(whole + 80_000 + 30_000 + 50_000 + 20_000)
+    expect(both.totalCents).toBe(whole + 80_000 + 30_000 + 5_000 + 20_000)
     expect(both.lines.map(line => readPhrase(line.says, US))).toContain(
       'Open again and close: panel face, tail, 11 h, Next winter'
     )
@@ -71,9 +77,9 @@ describe('visits', () => {
   it('hours that the planner entered for a part, or for the whole visit, stand in place of the usual', () => {
     const whole = money(refit([], {})).totalCents
     const own = refit(TWO, { second: 'y2' }, { accessHours: { 'panel face': 5 } })
-    expect(money(own).totalCents).toBe(whole + 50_000 + 50_000 + 20_000)
+    expect(money(own).totalCents).toBe(whole + 50_000 + 5_000 + 20_000)
     const entered = refit([TWO[0]!, { ...TWO[1]!, accessHours: 2 }], { second: 'y2' })
-    expect(money(entered).totalCents).toBe(whole + 20_000 + 50_000 + 20_000)
+    expect(money(entered).totalCents).toBe(whole + 20_000 + 5_000 + 20_000)
   })
   // Compound growth: 2000 at 5 % for 12 months is 2100.
   it('prices rise and trade-ins fall until the visit that they belong to', () => {

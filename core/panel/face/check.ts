@@ -23,7 +23,7 @@ import {
   type PointMm
 } from '../geometry/geometry'
 import { SCREW_BEHIND_MM, screwEdgeMm } from './limits'
-import { groundOf, setDown, setDownUnit, unitsOnFace, type Ground, type Placed } from './place'
+import { groundOf, placedOn, setDown, unitsOnFace, type Ground, type Placed } from './place'
 import { bayAt, examineAccess, toSeam } from './access'
 import { examineFasteners, nearOf, screwMetals } from './fasteners'
 import { examineCorners } from './inside-corners'
@@ -563,10 +563,6 @@ export function withWaiting(design: Design, face: PanelReport): PanelReport {
  */
 export const examinePanel = (design: Design): PanelReport => withWaiting(design, examineFace(design))
 
-/** All that stands on the face, each thing set down where it is. */
-export const placedOn = remembered((design: Design): Placed[] =>
-  unitsOnFace(design).flatMap(unit => setDownUnit(unit) ?? [])
-)
 
 /** The same of what has a position alone: what waits for one changes nothing on the face. */
 export function examineFace(design: Design): PanelReport {

@@ -1,7 +1,7 @@
 import type { Figure } from '../geometry/geometry'
 
 /** A fastener's middle stands this many of its diameters from an edge (common practice). */
-const EDGE_DISTANCES = 2
+export const EDGE_DISTANCES = 2
 /** A screw with its nut reaches about this far behind the face: our assumption. */
 export const SCREW_BEHIND_MM = 12
 /** Metal wanted between a screw's hole and the edge of the sheet. */

@@ -1,6 +1,6 @@
 import { depthBehindMm, type Item, type Shape } from '../../catalogue'
 import type { Airframe, Zone } from '../../document'
-import { perObject } from '../../cache'
+import { perObject, remembered } from '../../cache'
 import { sameUnits, type Design, type DesignUnit } from '../../design'
 import { extent, figureAt, hull, pointsOf, type Circle, type Figure, type PointMm } from '../geometry/geometry'
 
@@ -99,6 +99,11 @@ export const unitsOnFace = perObject(
   sameUnits
 )
 
+/** All that is mounted on the face, each unit set down where it is. */
+export const placedOn = remembered((design: Design): Placed[] =>
+  unitsOnFace(design).flatMap(unit => setDownUnit(unit) ?? [])
+)
+
 /** A zone's ground as a figure: where it is drawn, or all it sweeps over. What sweeps is taken as convex. */
 export function zoneFigure(zone: Zone): Figure {
   const { area } = zone
@@ -141,8 +146,10 @@ export interface Ground {
   readonly panel: Airframe['panel']
   readonly faceZones: readonly { zone: Zone; figure: Figure }[]
   readonly behindZones: readonly { zone: Zone; figure: Figure }[]
-  /** Zones of the face that are openings of the sheet. */
+  /** Zones of the face that are openings of any sheet, existing or new. */
   readonly holes: readonly { zone: Zone; figure: Figure }[]
+  /** Holes of the existing sheet with nothing in them: units can use them. */
+  readonly existing: readonly { zone: Zone; figure: Figure }[]
 }
 
 /** The panel with its zones as figures, made once for many checks: the whole panel is read here, and nothing of it later. */
@@ -151,8 +158,9 @@ export const groundOf = perObject((whole: Airframe['panel']): Ground => {
   const zones = panel.zones.map(zone => ({ zone, figure: zoneFigure(zone) }))
   return {
     panel,
-    faceZones: zones.filter(({ zone }) => zone.side === 'face'),
+    faceZones: zones.filter(({ zone }) => zone.side === 'face' && zone.hole !== 'existing'),
     behindZones: zones.filter(({ zone }) => zone.side === 'behind'),
-    holes: zones.filter(({ zone }) => zone.hole !== undefined)
+    holes: zones.filter(({ zone }) => zone.hole === 'cut' || zone.hole === 'screw'),
+    existing: zones.filter(({ zone }) => zone.hole === 'existing')
   }
 })

@@ -14,7 +14,8 @@ import {
 import type { Edit, Panel, Stiffener } from '../../document'
 import { extent, gap, inside, type Figure } from '../geometry/geometry'
 import { bayAt } from '../face/access'
-import { placedOn } from '../face/check'
+import { panelAsCut, sheetOf } from '../face/holes'
+import { placedOn } from '../face/place'
 import { groundOf, type Placed } from '../face/place'
 import { POISSON } from './plate'
 import { platesOf, type SheetPlate } from './sheet'
@@ -117,7 +118,7 @@ const bendsWith = (panel: Panel, placed: readonly Placed[]): Bend[] => bendsOn(p
  * How far the face gives when a thumb pushes on each unit: as a thin plate with its openings, sides as they are mounted, doublers and
  * angles with it; of a face with bays the weaker of the whole sheet and of the bay by itself.
  */
-export const bends = remembered((design: Design): Bend[] => bendsWith(design.airframe.panel, placedOn(design)))
+export const bends = remembered((design: Design): Bend[] => bendsWith(panelAsCut(design), placedOn(design)))
 
 const BEND_BASIS: Basis = {
   kind: 'derived',
@@ -125,7 +126,8 @@ const BEND_BASIS: Basis = {
 }
 
 /** How far the face gives at a unit, and from what that follows. */
-export function explainBend({ airframe: { panel } }: Design, bend: Bend, placed: readonly Placed[]): Working {
+export function explainBend(design: Design, bend: Bend, placed: readonly Placed[]): Working {
+  const panel = panelAsCut(design)
   const { gpa, from } = stiffnessOf(panel.material)
   const pushed = placed.find(unit => unit.id === bend.unit)
   const bay = pushed && bend.taken === 'the bay alone' ? (bayAt(panel.bays, pushed)?.id ?? '') : ''
@@ -346,7 +348,7 @@ function bendFindings(design: Design, placed: readonly Placed[], found: readonly
       figure: { kind: 'bend', of: worst.unit }
     }
   )
-  return [loose ? about : seeking(about, now => bendRemedies(now.airframe.panel, placedOn(now), worst))]
+  return [loose ? about : seeking(about, now => bendRemedies(now, worst))]
 }
 
 /** Units that hang in one opening, judged together; one that is held at its back is carried there. */
@@ -499,7 +501,8 @@ const DOUBLER_MM = 40
 const ANGLE_BESIDE_MM = 12
 
 /** Cures for a face that gives too much, each solved with it before it is offered: thicker sheet, a doubler, an angle. */
-function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Remedy[] {
+function bendRemedies(design: Design, worst: Bend): Remedy[] {
+  const [panel, placed] = [panelAsCut(design), placedOn(design)]
   /** The most that a face would give; nothing as soon as it gives too much somewhere, the worst place tried first. */
   const most = (tried: Panel): number | undefined => {
     const most = (units: readonly Placed[]) =>
@@ -522,7 +525,13 @@ function bendRemedies(panel: Panel, placed: readonly Placed[], worst: Bend): Rem
   if (inch !== undefined) {
     const thicker = { ...panel, thicknessMm: inch * 25.4 }
     const says = (gives: number) => messages.thickerSheet({ inch, gives })
-    const edits: Edit[] = [{ type: 'panel.set', panel: thicker }]
+    // A thicker sheet is a new one.
+    const edits: Edit[] = [
+      { type: 'panel.set', panel: { ...design.airframe.panel, thicknessMm: thicker.thicknessMm } },
+      ...(sheetOf(design).sheet === 'new' || design.optionId === AS_FOUND
+        ? []
+        : [{ type: 'sheet.set' as const, option: design.optionId, sheet: 'new' as const }])
+    ]
     // Of a sheet with nothing behind it that is exact, and need not be solved again.
     if (panel.stiffeners.length === 0)
       remedies.push({ says: says(worst.deflectionMm * (panel.thicknessMm / (inch * 25.4)) ** 3), edits })
@@ -583,7 +592,8 @@ export interface BendMap {
   columns: number
   deflectionMm: number[]
 }
-export function bendMap({ airframe: { panel } }: Design, placed: readonly Placed[]): BendMap[] {
+export function bendMap(design: Design, placed: readonly Placed[]): BendMap[] {
+  const panel = panelAsCut(design)
   const whole = panel.bays.length ? facePlates(withoutBays(panel), placed)[0]!.plate : undefined
   return facePlates(panel, placed).map(({ plate, outline }) => {
     const { x0, y0, nx, ny, dx, dy } = plate.grid

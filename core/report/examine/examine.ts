@@ -1,7 +1,7 @@
 import { remembered } from '../../cache'
 import { examineMass, type MassReport } from '../../mass'
 import { examineMoney, type MoneyReport } from '../../money'
-import { examineFace, examineStrength, withWaiting, type PanelReport, type StrengthReport } from '../../panel'
+import { examineFace, examineSheet, examineStrength, withWaiting, type PanelReport, type StrengthReport } from '../../panel'
 import { examinePilots, type PilotReport } from '../../pilot'
 import {
   circuitsOf,
@@ -169,6 +169,7 @@ export function examine(design: Design, before: Design, { catalogue = [], trial 
   const functions = functionsOf(design, before)
   const found = [
     ...panel.findings,
+    ...examineSheet(design),
     ...strength.findings,
     ...pilot.findings,
     ...power.findings,
