@@ -223,9 +223,7 @@ function drawUnits(draw: Draw, { placed, work }: Face, leastWebMm: number): void
     draw(
       unit.x,
       unit.y,
-      unit.screws.flatMap(screw =>
-        drawFigure(screw, drilled.includes(screw) ? LAYERS.screw : LAYERS.reference)
-      )
+      unit.screws.flatMap(screw => drawFigure(screw, drilled.includes(screw) ? LAYERS.screw : LAYERS.reference))
     )
     draw(unit.x, unit.y, drawShape(unit.item.face!.bezel, unit.x, unit.y, LAYERS.reference))
   }

@@ -1,7 +1,17 @@
 import { perObject } from '../cache'
 import type { Design, DesignUnit } from '../design'
 import { placedByVisit } from '../money'
-import { holeOf, holesAsFound, placedOn, setDown, sheetOf, workOnSheet, type Hole, type Placed, type SheetWork } from '../panel'
+import {
+  holeOf,
+  holesAsFound,
+  placedOn,
+  setDown,
+  sheetOf,
+  workOnSheet,
+  type Hole,
+  type Placed,
+  type SheetWork
+} from '../panel'
 
 /** The face at the end of a visit: what is mounted on it, and what the visit does to its sheet. */
 export interface Face {
@@ -38,7 +48,9 @@ export const facesOf = perObject((design: Design): readonly VisitFace[] => {
       ...design.units.flatMap(unit => mounted(unit, when(unit.id) <= v) ?? []),
       ...design.removed.flatMap(({ unit }) => (when(`-${unit.id}`) > v ? (mounted(unit, false) ?? []) : []))
     ]
-    const changed = new Set(design.units.filter(unit => unit.state !== 'kept' && when(unit.id) === v).map(({ id }) => id))
+    const changed = new Set(
+      design.units.filter(unit => unit.state !== 'kept' && when(unit.id) === v).map(({ id }) => id)
+    )
     const work = workOnSheet({
       before: holes,
       after: placed,

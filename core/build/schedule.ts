@@ -1,4 +1,5 @@
-import { bayScrews, cutCorners, fastenerOf, groundOf, openings, setDown, type CutCorner, type Figure } from '../panel'
+import { faceOf } from './faces'
+import { bayScrews, cutCorners, fastenerOf, groundOf, openings, platesOn, type CutCorner, type Figure } from '../panel'
 import type { Design } from '../design'
 
 /** One hole of the schedule, in mm from the lower left of the sheet to its centre. */
@@ -12,6 +13,8 @@ export interface HoleRow {
   /** How far its size may be off, each way (our default). */
   toleranceMm: number
   what: string
+  /** It is in the sheet already: nothing is cut for it. */
+  existing: boolean
 }
 /** One kind of screw with how many of it. */
 export interface HardwareRow {
@@ -33,9 +36,9 @@ const SCREW_TOLERANCE_MM = 0.13
 function rowOf(
   figure: Figure,
   number: string,
-  { cornerMm, what, toleranceMm }: Pick<HoleRow, 'cornerMm' | 'what' | 'toleranceMm'>
+  { cornerMm, what, toleranceMm, existing }: Pick<HoleRow, 'cornerMm' | 'what' | 'toleranceMm' | 'existing'>
 ): HoleRow {
-  const common = { number, xMm: figure.x, yMm: figure.y, toleranceMm, what, cornerMm }
+  const common = { number, xMm: figure.x, yMm: figure.y, toleranceMm, what, cornerMm, existing }
   switch (figure.kind) {
     case 'circle':
       return { ...common, shape: 'round', sizeMm: [2 * figure.r, 2 * figure.r], cornerMm: 0 }
@@ -46,24 +49,51 @@ function rowOf(
   }
 }
 
-/** Every hole of the face: openings from left to right, screws in a table of their own, and the hardware they take. */
-export function holeSchedule(design: Design): HoleSchedule {
+/**
+ * Every hole of the face, those that an existing sheet has already among them: openings from left to right, screws in a table of their own, and the hardware they take.
+ * @param face the face of one visit; that of the design when all is done where left out
+ */
+export function holeSchedule(design: Design, face = faceOf(design)): HoleSchedule {
   const { panel } = design.airframe
-  const placed = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
+  const { placed, work } = face
+  const kept = work.sheet === 'existing'
+  const fits = new Map(work.fits.map(fit => [fit.unit.id, fit]))
   const label = new Map(placed.map(unit => [unit.id, unit.label]))
   const { holes } = groundOf(panel)
   const cut = [
     ...openings(placed, panel.leastWebMm).map(opening => ({
       figure: opening.figure,
       cornerMm: opening.cornerMm,
-      what: opening.units.map(id => label.get(id)).join(', ')
+      what: opening.units.map(id => label.get(id)).join(', '),
+      existing: kept && !opening.units.some(id => fits.get(id)?.cut)
     })),
-    ...holes.flatMap(({ zone, figure }) => (zone.hole === 'cut' ? [{ figure, cornerMm: 0, what: zone.name }] : []))
+    ...work.left.map(({ hole }) => ({
+      figure: hole.figure,
+      cornerMm: 0,
+      what: `${hole.name}, no unit`,
+      existing: true
+    })),
+    ...holes.flatMap(({ zone, figure }) =>
+      zone.hole === 'cut' ? [{ figure, cornerMm: 0, what: zone.name, existing: kept }] : []
+    )
   ].sort((a, b) => a.figure.x - b.figure.x || a.figure.y - b.figure.y)
   const drilled = [
-    ...placed.flatMap(unit => unit.screws.map(figure => ({ figure, what: unit.label, bay: false }))),
-    ...panel.bays.flatMap(bay => bayScrews(bay).map(figure => ({ figure, what: bay.name, bay: true }))),
-    ...holes.flatMap(({ zone, figure }) => (zone.hole === 'screw' ? [{ figure, what: zone.name, bay: false }] : []))
+    ...placed.flatMap(unit => {
+      const drill = fits.get(unit.id)?.drill ?? []
+      return unit.screws.map(figure => ({
+        figure,
+        what: unit.label,
+        bay: false,
+        existing: kept && !drill.includes(figure)
+      }))
+    }),
+    ...platesOn(design, work).flatMap(({ screws, reuses, hole }) =>
+      screws.map(figure => ({ figure, what: `blanking plate, ${hole.name}`, bay: false, existing: reuses }))
+    ),
+    ...panel.bays.flatMap(bay => bayScrews(bay).map(figure => ({ figure, what: bay.name, bay: true, existing: kept }))),
+    ...holes.flatMap(({ zone, figure }) =>
+      zone.hole === 'screw' ? [{ figure, what: zone.name, bay: false, existing: kept }] : []
+    )
   ]
   const hardware = new Map<string, HardwareRow>()
   const count = (name: string, what: string) => {
@@ -85,7 +115,12 @@ export function holeSchedule(design: Design): HoleSchedule {
       rowOf(opening.figure, String(index + 1), { ...opening, toleranceMm: OPENING_TOLERANCE_MM })
     ),
     screws: drilled.map((screw, index) =>
-      rowOf(screw.figure, `S${index + 1}`, { cornerMm: 0, what: screw.what, toleranceMm: SCREW_TOLERANCE_MM })
+      rowOf(screw.figure, `S${index + 1}`, {
+        cornerMm: 0,
+        what: screw.what,
+        toleranceMm: SCREW_TOLERANCE_MM,
+        existing: screw.existing
+      })
     ),
     tightest: cutCorners(design, placed, groundOf(panel))[0],
     hardware: [...hardware.values()].sort((a, b) => (a.name < b.name ? -1 : 1))

@@ -23,21 +23,23 @@ export {
 } from './geometry/geometry'
 export { groundOf, placedOn, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './face/place'
 export { examineSheet, openHoles, plateOver, platesOf, platesOn, type Plate } from './face/blanks'
-export { FIT_MM, holeOf, holesAsFound, sheetOf, workOnSheet, type Hole, type HoleFit, type SheetWork } from './face/holes'
+export {
+  FIT_MM,
+  holeOf,
+  holesAsFound,
+  sheetOf,
+  workOnSheet,
+  type Hole,
+  type HoleFit,
+  type SheetWork
+} from './face/holes'
 export { fastenerOf } from './face/fasteners'
 export { chords, inOrder, levelRuns, turned, type Interval } from './geometry/runs'
 export { cutCorners, leastInsideCorner, type CutCorner } from './face/inside-corners'
 export { feetOf } from './strength/stiffeners'
 export { trueRing, type RingCorner } from './geometry/arcs'
 export { engravedLines, missingLetters } from './engraving'
-export {
-  examineFace,
-  examinePanel,
-  stands,
-  withWaiting,
-  type FitViolation,
-  type PanelReport
-} from './face/check'
+export { examineFace, examinePanel, stands, withWaiting, type FitViolation, type PanelReport } from './face/check'
 export { bayAt, bayScrews, wayOut, type WayOut } from './face/access'
 export {
   bendMap,

@@ -1,5 +1,5 @@
 import { clip, endPath, popGraphicsState, pushGraphicsState, rectangle, rgb, type PDFFont, type PDFPage } from 'pdf-lib'
-import { holeSchedule, type Datum, type HoleRow, type Part, type Section } from '../build'
+import { holeSchedule, type Datum, type HoleRow, type HoleSchedule, type Part, type Section } from '../build'
 import type { Design } from '../design'
 import type { PointMm } from '../panel'
 import { formatLength, formatNumber, type Reading } from '../quantity'
@@ -107,6 +107,8 @@ export async function writeFacePdf(part: Part, paper: Paper, title: string, font
 export interface SheetAsked {
   part: Part
   design: Design
+  /** The holes of the face that is drawn. */
+  schedule: HoleSchedule
   reading: Reading
   title: string
   /** What positions are measured from. */
@@ -149,11 +151,7 @@ function drawDimensions(
 }
 
 /** Tables of positions, sizes and hardware, on sheets of their own. */
-function writeTables(
-  setting: Awaited<ReturnType<typeof beginPaper>>,
-  asked: SheetAsked,
-  schedule: ReturnType<typeof holeSchedule>
-): void {
+function writeTables(setting: Awaited<ReturnType<typeof beginPaper>>, asked: SheetAsked, schedule: HoleSchedule): void {
   const { reading, title, datum } = asked
   const { file, font, bold, printable } = setting
   const [width, height] = [PAPERS.A3[1], PAPERS.A3[0]]
@@ -162,7 +160,7 @@ function writeTables(
   const rows = (list: readonly HoleRow[]) =>
     list.map(hole => [
       hole.number,
-      hole.what.slice(0, 60),
+      `${hole.what.slice(0, 60)}${hole.existing ? ' (existing)' : ''}`,
       hole.shape,
       hole.shape === 'see drawing'
         ? 'see DXF'
@@ -211,7 +209,7 @@ function writeTables(
  * tables of positions and sizes from the datum; a section in depth.
  */
 export async function writeSheetPdf(asked: SheetAsked): Promise<Uint8Array> {
-  const { part, design, reading, title, datum, section } = asked
+  const { part, design, reading, title, datum, section, schedule } = asked
   const setting = await beginPaper(asked.fonts)
   const { file, bold } = setting
   const [width, height] = [PAPERS.A3[1], PAPERS.A3[0]]
@@ -223,7 +221,6 @@ export async function writeSheetPdf(asked: SheetAsked): Promise<Uint8Array> {
   drawPart({ page, part, left: part.minX, top: part.maxY, x: x0, y: y0, scale })
   const size = (mm: number) => formatLength(mm, reading)
   const low = y0 - h * scale
-  const schedule = holeSchedule(design)
   drawDimensions({ text, line }, bold, { part, x0, y0, scale }, { openings: schedule.openings, reading })
   // The face from behind, as it is worked on: the same drawing turned over.
   const behind = Math.min((width * 0.5) / w, (low - 60) / h, scale)

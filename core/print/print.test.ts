@@ -42,6 +42,7 @@ const sheetOf = (of: typeof part, from: typeof design, title: string) =>
   writeSheetPdf({
     part: of,
     design: from,
+    schedule: holeSchedule(from),
     reading: US,
     title,
     datum: datumsOf(of, holeSchedule(from))[5]!,
@@ -248,6 +249,7 @@ describe('letters on paper', () => {
     const asked = {
       part,
       design,
+      schedule: holeSchedule(design),
       title: 'ZZ-DUN',
       datum: datumsOf(part, holeSchedule(design))[5]!,
       section: sectionOf(design, 'x', 0),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { bayScrews, bounds, extent, feetOf, groundOf, shiftZone, type PointMm } from '#core/panel'
+import { bayScrews, bounds, extent, feetOf, groundOf, platesOf, sheetOf, shiftZone, type PointMm } from '#core/panel'
 import type { Bay, Edit, Zone } from '#core/document'
 import type { Design } from '#core/design'
 import { inches } from '#core/quantity'
@@ -54,6 +54,11 @@ const outlineNow = computed(() => {
 })
 const zones = computed(() => groundOf({ ...design.airframe.panel, zones: design.airframe.panel.zones.map(zoneNow) }))
 const bays = computed(() => design.airframe.panel.bays.map(bayNow))
+
+/** Holes of the existing sheet with no unit in them, and the plates over them. */
+const holesLeft = computed(() => sheetOf(design).left.filter(({ coveredBy }) => !coveredBy))
+const plates = computed(() => platesOf(design))
+const isPlated = (id: string) => plates.value.some(plate => plate.hole.id === id)
 
 /** Doublers, angles, rails and trays as the ground they take behind the face. */
 const stiffeners = computed(() =>
@@ -213,8 +218,17 @@ const middle = (f: Parameters<typeof extent>[0]) => {
       <path :d="ringPath(bay.outline, flip)" />
       <path v-for="(screw, index) in bayScrews(bay)" :key="index" :d="figurePath(screw, flip)" class="bay-screw" />
     </g>
+    <g v-for="{ hole } in holesLeft" :key="`hole-${hole.id}`" class="old-hole">
+      <title>{{ isPlated(hole.id) ? `Blanking plate, ${hole.name}` : `Open hole, ${hole.name}` }}</title>
+      <path :d="figurePath(hole.figure, flip)" />
+    </g>
+    <g v-for="plate in plates" :key="`plate-${plate.hole.id}`" class="plate">
+      <title>Blanking plate, {{ plate.hole.name }}</title>
+      <path :d="figurePath(plate.outline, flip)" />
+      <path v-for="(screw, index) in plate.screws" :key="index" :d="figurePath(screw, flip)" class="plate-screw" />
+    </g>
     <g
-      v-for="{ zone, figure } in zones.faceZones"
+      v-for="{ zone, figure } in [...zones.faceZones, ...(tool === 'sheet' ? zones.existing : [])]"
       :key="zone.id"
       class="zone"
       :class="{ chosen: chosen?.id === zone.id }"
@@ -313,6 +327,24 @@ const middle = (f: Parameters<typeof extent>[0]) => {
   paint-order: stroke;
   stroke: var(--tape-wash);
   stroke-width: 2px;
+}
+.old-hole path {
+  fill: var(--graphite);
+  fill-opacity: 0.55;
+  stroke: var(--graphite);
+  stroke-width: 1;
+  stroke-dasharray: 4 2;
+  vector-effect: non-scaling-stroke;
+}
+.plate path {
+  fill: var(--sheet);
+  stroke: var(--graphite);
+  stroke-width: 0.8;
+  vector-effect: non-scaling-stroke;
+}
+.plate .plate-screw {
+  fill: var(--quiet);
+  stroke: none;
 }
 .bay path {
   fill: none;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { datumsOf, holeSchedule, partsToCut, sectionOf, wholeFace } from '#core/build'
+import { datumsOf, facesOf, holeSchedule, isNewSheet, isWorked, partsToCut, sectionOf, wholeFace } from '#core/build'
 import { writePartDxf, writePartSvg } from '#core/formats'
 import type { Paper } from '#core/print'
 import { useBench } from '~/stores/bench'
@@ -10,11 +10,29 @@ const bench = useBench()
 const preferences = usePreferences()
 const design = computed(() => bench.design!)
 const on = computed(() => bench.option!.id)
-const parts = computed(() => partsToCut(design.value))
-const stem = computed(() => `${bench.project!.brief.registration || bench.project!.title} ${bench.option!.name}`)
+/** The face of the visit chosen: each visit cuts its own. When all is done, where none is chosen. */
+const faces = computed(() => facesOf(design.value))
+const visit = ref('')
+watch(
+  faces,
+  now => {
+    if (!now.some(face => face.visit === visit.value)) visit.value = now.at(-1)!.visit
+  },
+  { immediate: true }
+)
+const face = computed(() => faces.value.find(face => face.visit === visit.value) ?? faces.value.at(-1)!)
+const parts = computed(() => partsToCut(design.value, face.value).filter(isWorked))
+/** What a cutter makes out of sheet: holes in an existing sheet are made in the shop. */
+const toCut = computed(() => parts.value.filter(isNewSheet))
+const stem = computed(() =>
+  [bench.project!.brief.registration || bench.project!.title, bench.option!.name, face.value.name]
+    .filter(Boolean)
+    .join(' ')
+)
 const paper = ref<Paper>(usePreferences().paper)
-const whole = computed(() => wholeFace(design.value))
-const datums = computed(() => datumsOf(whole.value, holeSchedule(design.value)))
+const whole = computed(() => wholeFace(design.value, face.value))
+const schedule = computed(() => holeSchedule(design.value, face.value))
+const datums = computed(() => datumsOf(whole.value, schedule.value))
 const from = ref('lower left')
 /** The point chosen, or the corner where that opening is no more. */
 const datum = computed(() => datums.value.find(datum => datum.id === from.value) ?? datums.value[0])
@@ -44,6 +62,7 @@ async function print(sheet: boolean) {
       ? await writeSheetPdf({
           part: whole.value,
           design: design.value,
+          schedule: schedule.value,
           reading: preferences.reading,
           title: stem.value,
           datum: datum.value,
@@ -139,7 +158,7 @@ async function send() {
   asking.value = 'Sending…'
   try {
     offers.value = await Promise.all(
-      parts.value.map(async part => ({
+      toCut.value.map(async part => ({
         part: part.name,
         ...(await ask<Omit<Offer, 'part'>>('/api/cutter', {
           method: 'POST',
@@ -203,6 +222,16 @@ const total = computed(() =>
       </div>
       <PanelSection :section="section" />
       <p class="small quiet">Measure the check bar, align the crosses, tape it up in the aircraft.</p>
+      <ChoiceField
+        v-if="faces.length > 1"
+        v-model="visit"
+        label="Face after"
+        :items="faces.map(face => ({ value: face.visit, title: face.name }))"
+      />
+      <p v-if="face.work.sheet === 'existing'" class="small">
+        Existing sheet: the drawings show only the holes to cut and drill. What is there is on REFERENCE.
+        <template v-if="parts.length === 0"> Nothing is cut or drilled. </template>
+      </p>
       <div v-for="(part, index) in parts" :key="part.id" class="row">
         <b class="small grow"
           >{{ part.name }}
@@ -271,7 +300,9 @@ const total = computed(() =>
           label="Finish"
           hide-label
           :items="shop?.finishes ?? []"
-        /><v-btn color="primary" variant="flat" :disabled="!shop" @click="send">Send the drawing</v-btn>
+        /><v-btn color="primary" variant="flat" :disabled="!shop || toCut.length === 0" @click="send"
+          >Send the drawing</v-btn
+        >
       </div>
       <p v-if="shop && design.airframe.panel.cutterRadiusMm !== shop.cutterRadiusMm" class="small row">
         <span class="grow"

@@ -65,7 +65,8 @@ const zoneFields = computed((): readonly FormField<Zone>[] => {
             none: 'no',
             items: [
               { value: 'cut', title: 'cut (CUT)' },
-              { value: 'screw', title: 'drilled (SCREW)' }
+              { value: 'screw', title: 'drilled (SCREW)' },
+              { value: 'existing', title: 'existing hole, no unit in it' }
             ]
           }
         ] as const))
@@ -262,6 +263,7 @@ function addStiffener(kind: Stiffener['kind']) {
         </ToggleButton>
       </div>
     </div>
+    <PanelHoles v-if="!bench.installed && !zone && !bay && !stiffener" />
     <div class="numbers" aria-label="Numbers of what is chosen">
       <template v-if="zone">
         <div class="measures">

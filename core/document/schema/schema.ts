@@ -16,7 +16,20 @@ import {
 } from '../../catalogue/item'
 import { BASES, FACINGS, PLACE_KINDS } from '../../catalogue/vocabulary'
 import { AIRSPACE, AUTHORITIES, FLYING, RulePack, STANCES, TRAINING } from './rule-pack'
-import { ACCESS, Day, Inspected, OwnCost, Actual, OwnTask, Prices, Quote, SheetChoice, Shift, ThreeWeeks, WorkPhase } from './budget'
+import {
+  ACCESS,
+  Day,
+  Inspected,
+  OwnCost,
+  Actual,
+  OwnTask,
+  Prices,
+  Quote,
+  SheetChoice,
+  Shift,
+  ThreeWeeks,
+  WorkPhase
+} from './budget'
 import { GAUGES_CHOSEN, Supply, WireConditions } from './supply'
 
 /** The format this program writes. Older ones are carried forward by `migrations.ts`. */

@@ -60,7 +60,11 @@ const MOST_TRIES = 60_000
 const [PENALTY, CENTS_A_DAY] = [100, 10_000]
 
 const daysOf = (sum: VisitSum, { hoursADay, people, lostPercent = 0 }: SplitPace): number =>
-  sum.busy ? sum.hours / (hoursADay * people * (1 - lostPercent / 100)) + (sum.sheet === 'new' && sum.panel > 0 ? CUT_DAYS : 0) + END_DAYS : 0
+  sum.busy
+    ? sum.hours / (hoursADay * people * (1 - lostPercent / 100)) +
+      (sum.sheet === 'new' && sum.panel > 0 ? CUT_DAYS : 0) +
+      END_DAYS
+    : 0
 
 /**
  * Units that another gets a signal from that it needs, or its aerial: it cannot do all it is bought for before they are there. Each
@@ -186,7 +190,10 @@ function begin(problem: Problem): Found {
 function sheetSlackOf({ job, pace }: Pick<Problem, 'job' | 'pace'>) {
   const { taxOnWorkPercent = 0, contingencyPercent } = job.prices
   const dearer = (1 + taxOnWorkPercent / 100) * (1 + contingencyPercent / 100)
-  const settled = !job.bare && [job.sheet, ...job.sheets].every(sheet => sheet !== 'new') && job.pieces.every(piece => !piece.blocked && !piece.blockedBy.length)
+  const settled =
+    !job.bare &&
+    [job.sheet, ...job.sheets].every(sheet => sheet !== 'new') &&
+    job.pieces.every(piece => !piece.blocked && !piece.blockedBy.length)
   return {
     cents: (sum: VisitSum) => (settled ? 0 : Math.ceil(sum.panel * dearer) + 2),
     days: (sum: VisitSum) =>
@@ -345,8 +352,11 @@ function tooLarge(
     at[index] = v
     const sums = sumsOf(at)
     const { ceilingCents, days } = limits[v]!
-    if (ceilingCents !== undefined && sums[v]!.total - credits - slack.cents(sums[v]!) > ceilingCents) return 'money' as const
-    return days !== undefined && daysOf(sums[v]!, pace) - slack.days(sums[v]!) > days + 1e-9 ? ('days' as const) : undefined
+    if (ceilingCents !== undefined && sums[v]!.total - credits - slack.cents(sums[v]!) > ceilingCents)
+      return 'money' as const
+    return days !== undefined && daysOf(sums[v]!, pace) - slack.days(sums[v]!) > days + 1e-9
+      ? ('days' as const)
+      : undefined
   })
   return overs.every(over => over !== undefined) ? overs[0] : undefined
 }

@@ -46,7 +46,9 @@ function newScrews(figure: Figure): Circle[] {
   const [left, right, low, high] = [minX - edge, maxX + edge, minY - edge, maxY + edge]
   return [
     ...steps(left, right).flatMap(x => [at(x, low), at(x, high)]),
-    ...steps(low, high).slice(1, -1).flatMap(y => [at(left, y), at(right, y)])
+    ...steps(low, high)
+      .slice(1, -1)
+      .flatMap(y => [at(left, y), at(right, y)])
   ]
 }
 

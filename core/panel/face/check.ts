@@ -563,7 +563,6 @@ export function withWaiting(design: Design, face: PanelReport): PanelReport {
  */
 export const examinePanel = (design: Design): PanelReport => withWaiting(design, examineFace(design))
 
-
 /** The same of what has a position alone: what waits for one changes nothing on the face. */
 export function examineFace(design: Design): PanelReport {
   const ground = groundOf(design.airframe.panel)

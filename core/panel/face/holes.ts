@@ -52,9 +52,7 @@ export interface SheetWork {
 
 /** The hole of a unit that is mounted in one. */
 export const holeOf = (placed: Placed): Hole[] =>
-  placed.cutout
-    ? [{ id: placed.id, name: placed.label, figure: placed.cutout, screws: placed.screws, placed }]
-    : []
+  placed.cutout ? [{ id: placed.id, name: placed.label, figure: placed.cutout, screws: placed.screws, placed }] : []
 
 /** The holes of the sheet as found: those of the units installed in it, and those with nothing in them. */
 export const holesAsFound = remembered((design: Design): readonly Hole[] => [
@@ -98,7 +96,12 @@ const sameStack = (unit: Placed, { placed }: Hole, leastWebMm: number): boolean 
  * @param changed units that are new in this sheet or moved
  * @param empty holes with nothing in them when the units come: those of units that stay are judged as on any face
  */
-function fitsOf(changed: readonly Placed[], holes: readonly Hole[], empty: readonly Hole[], leastWebMm: number): HoleFit[] {
+function fitsOf(
+  changed: readonly Placed[],
+  holes: readonly Hole[],
+  empty: readonly Hole[],
+  leastWebMm: number
+): HoleFit[] {
   const openingOf = new Map(
     openings(changed, leastWebMm).flatMap(({ figure, units }) => units.map(id => [id, { figure, units }] as const))
   )
@@ -120,7 +123,12 @@ function fitsOf(changed: readonly Placed[], holes: readonly Hole[], empty: reado
     })
     return {
       unit,
-      cut: unit.cutout !== undefined && !covers(holes.map(hole => hole.figure), unit.cutout),
+      cut:
+        unit.cutout !== undefined &&
+        !covers(
+          holes.map(hole => hole.figure),
+          unit.cutout
+        ),
       drill: unit.screws.filter(screw => !served(screw, holes)),
       fills: fills.map(hole => hole.id),
       covers: hidden.map(hole => hole.id),
@@ -190,9 +198,7 @@ function reasonOf(
 
 /** What a person said of the sheet, for a design as a whole. */
 const chosenFor = ({ sheet, phases }: Design): 'existing' | 'new' | undefined =>
-  phases.some(phase => phase.sheet === 'new')
-    ? 'new'
-    : (phases.find(phase => phase.sheet)?.sheet ?? sheet)
+  phases.some(phase => phase.sheet === 'new') ? 'new' : (phases.find(phase => phase.sheet)?.sheet ?? sheet)
 
 /** The sheet of a design when all is done, against the face as found. */
 export const sheetOf = remembered((design: Design): SheetWork => {

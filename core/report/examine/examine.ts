@@ -1,7 +1,14 @@
 import { remembered } from '../../cache'
 import { examineMass, type MassReport } from '../../mass'
 import { examineMoney, type MoneyReport } from '../../money'
-import { examineFace, examineSheet, examineStrength, withWaiting, type PanelReport, type StrengthReport } from '../../panel'
+import {
+  examineFace,
+  examineSheet,
+  examineStrength,
+  withWaiting,
+  type PanelReport,
+  type StrengthReport
+} from '../../panel'
 import { examinePilots, type PilotReport } from '../../pilot'
 import {
   circuitsOf,

@@ -10,7 +10,7 @@ import { examineOption } from '../examine/examine'
 export interface AfterVisit {
   visit: string
   name: string
-  /** What must be fixed then, and neither as found nor when all is done. */
+  /** What must be fixed then, an open hole among it, and neither as found nor when all is done. */
   mustFix: { says: Phrase; code: string }[]
   /** Clauses that are not met then, and are as found and when all is done. */
   unmet: string[]
@@ -32,6 +32,12 @@ export function projectAfter(project: Project, option: string, visit: string): P
         { type: 'unit.remove', option, unit: unit.id },
         ...(found.has(unit.id) ? [{ type: 'unit.restore' as const, option, unit: unit.id }] : [])
       ]),
+    // What was chosen of the sheet of a later visit is not yet so.
+    ...visits.slice(now + 1).flatMap(({ phase }): Edit[] => {
+      if (!phase?.sheet) return []
+      const { sheet: _, ...rest } = phase
+      return [{ type: 'phase.put', option, phase: rest }]
+    }),
     ...design.removed
       .filter(({ unit }) => late(`-${unit.id}`))
       .map(({ unit }): Edit => ({ type: 'unit.restore', option, unit: unit.id }))
@@ -57,7 +63,9 @@ export function afterVisits(project: Project, option: string, today?: string): A
       visit: id,
       name,
       mustFix: report.findings
-        .filter(finding => finding.weight === 'must fix' && !known.has(finding.id))
+        .filter(
+          finding => (finding.weight === 'must fix' || finding.code === 'panel.open-hole') && !known.has(finding.id)
+        )
         .map(({ says, code }) => ({ says, code })),
       unmet: report.rules.clauses
         .filter(clause => clause.state === 'missing' && !clause.clause.advice && !missing.has(clause.key))

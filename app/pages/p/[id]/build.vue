@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { powerUpOrder } from '#core/build'
+import { holeSchedule, powerUpOrder } from '#core/build'
 import { writeFaceDxf, writePartsCsv, writeWiresCsv } from '#core/formats'
 import { writeProject } from '#core/document'
-import { bounds, groundOf, openings, setDown } from '#core/panel'
+import { bounds, groundOf, openings, setDown, sheetOf } from '#core/panel'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -30,8 +30,13 @@ const placed = computed(
 const cuts = computed(() => (design.value ? openings(placed.value, design.value.airframe.panel.leastWebMm) : []))
 /** The aeroplane's own openings: cut with the others, or drilled with the screws. */
 const own = computed(() => (design.value ? groundOf(design.value.airframe.panel).holes : []))
-const ownCount = (as: 'cut' | 'screw') => own.value.filter(other => other.zone.hole === as).length
-const screws = computed(() => placed.value.reduce((sum, unit) => sum + unit.screws.length, 0) + ownCount('screw'))
+/** In an existing sheet only what it does not have yet is made. */
+const kept = computed(() => design.value && sheetOf(design.value).sheet === 'existing')
+const toMake = computed(() => {
+  const { openings = [], screws = [] } = design.value ? holeSchedule(design.value) : {}
+  const made = (rows: readonly { existing: boolean }[]) => rows.filter(({ existing }) => !existing).length
+  return { openings: made(openings), screws: made(screws) }
+})
 const box = computed(() => bounds(design.value!.airframe.panel.outline))
 const flip = (y: number) => box.value.maxY - y
 const outline = computed(
@@ -100,9 +105,9 @@ const powerColumns = computed((): Column<PowerStep>[] => [
           <div class="grow">
             <b>Cut drawing, DXF</b>
             <p class="small quiet">
-              {{ cuts.length + ownCount('cut') }} openings, {{ screws }} screw holes; layers OUTLINE, CUT, SCREW, ETCH,
-              REFERENCE; closed contours; units declared. Bays, SVG, full-size paper and the cutter: Panel, Print and
-              cut.
+              <template v-if="kept">Existing sheet. To be made: </template>{{ toMake.openings }} openings,
+              {{ toMake.screws }} screw holes; layers OUTLINE, CUT, SCREW, ETCH, REFERENCE; closed contours; units
+              declared. Bays, SVG, full-size paper and the cutter: Panel, Print and cut.
             </p>
           </div>
           <v-btn color="primary" variant="flat" @click="giveDxf('inch')">inches</v-btn
