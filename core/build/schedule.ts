@@ -50,7 +50,8 @@ function rowOf(
 }
 
 /**
- * Every hole of the face, those that an existing sheet has already among them: openings from left to right, screws in a table of their own, and the hardware they take.
+ * Every hole of the face, with those that an existing sheet has already: openings from left to right, screws in a table of their own, and
+ * the hardware they take.
  * @param face the face of one visit; that of the design when all is done where left out
  */
 export function holeSchedule(design: Design, face = faceOf(design)): HoleSchedule {

@@ -55,6 +55,7 @@ const TITLES = {
     'screw': 'Screws overlap',
     'screw-edge': 'Screw too near an edge',
     'screw-head': 'No room for a screw head',
+    'screw-lost': 'Screw in an existing hole',
     'screw-nut': 'No room for a nut',
     'screw-web': 'Web at a screw too narrow',
     'screw-zone': 'Screw in a reserved area',

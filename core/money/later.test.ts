@@ -35,7 +35,8 @@ const priced = (patch: Partial<Project['options'][number]['prices']>): Project =
 }
 
 describe('now or later', () => {
-  // Worked by hand: later a dial wants its panel opened (8 h), a round hole cut (half an hour) and a journey; a box in the tail its tail (3 h).
+  // Worked by hand: later a dial needs its panel opened (8 h), a round hole cut (half an hour) and a journey; a box in the tail its
+  // tail (3 h).
   it('a unit alone in a visit of its own pays access, panel and travel again', () => {
     const rows = laterOf(resolve(priced({}), 'a'), 12)
     expect(rows.find(row => row.unit === 'dial')).toMatchObject({

@@ -27,14 +27,21 @@ export const access = (hard: Placed[]) => say`These units can only be removed fr
 export const sheetConflict = (unit: Named, holes: readonly { name: string }[]) => say`${thing(unit)} cannot be mounted
     in the existing sheet: it overlaps the hole of ${enumerate(holes.map(({ name }) => say`${name}`))}, or leaves too
     little metal to it. Make a new sheet, or move the unit.`
+export const screwLost = (unit: Named, lost: number, screws: number) => say`${thing(unit)}: ${figure(lost)} of
+    ${figure(screws)} screws ${lost === 1 ? 'is' : 'are'} in an existing hole and cannot be fitted.
+    ${figure(screws - lost)} remain.`
 export const newSheet = say`Make a new sheet`
 export const openHoles = (holes: readonly { name: string }[]) => say`Open ${holes.length === 1 ? 'hole' : 'holes'} in
     the existing sheet: ${enumerate(holes.map(({ name }) => say`${name}`))}. Add
     ${holes.length === 1 ? 'a blanking plate' : 'blanking plates'}, or make a new sheet.`
 export const addPlates = (count: number) =>
   count === 1 ? say`Add a blanking plate` : say`Add ${figure(count)} blanking plates`
-export const plateRoom = (hole: { name: string }, unit: Named, by: Typed) => say`The blanking plate over the hole of
-    ${hole.name} overlaps ${thing(unit)} by ${by}. Trim it, or mount it behind the panel.`
+export const plateRoom = (
+  hole: { name: string },
+  other: Typed | string,
+  by: Typed
+) => say`The blanking plate over the hole of
+    ${hole.name} overlaps ${other} by ${by}. Trim it, or mount it behind the panel.`
 
 // face/check.ts
 

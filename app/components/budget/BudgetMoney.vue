@@ -15,7 +15,7 @@ const prices = computed(() => bench.option!.prices)
 const { putPrices, putBrief } = useRecords()
 const PRICES: readonly FormField<Prices>[] = [
   { at: 'labourCentsPerHour', label: 'Labour, hour', done: 'labour' },
-  { at: 'panelWorkCents', label: 'Panel work' },
+  { at: 'panelWorkCents', label: 'New panel sheet' },
   { at: 'wireCentsPerMetre', label: 'Wire, metre', done: 'wire' },
   { at: 'travelCents', label: 'Travel' },
   { at: 'contingencyPercent', label: 'Contingency (%)' },

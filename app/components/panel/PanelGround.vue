@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { bayScrews, bounds, extent, feetOf, groundOf, platesOf, sheetOf, shiftZone, type PointMm } from '#core/panel'
+import { bayScrews, bounds, extent, feetOf, groundOf, openHoles, platesOf, shiftZone, type PointMm } from '#core/panel'
 import type { Bay, Edit, Zone } from '#core/document'
 import type { Design } from '#core/design'
 import { inches } from '#core/quantity'
@@ -56,9 +56,8 @@ const zones = computed(() => groundOf({ ...design.airframe.panel, zones: design.
 const bays = computed(() => design.airframe.panel.bays.map(bayNow))
 
 /** Holes of the existing sheet with no unit in them, and the plates over them. */
-const holesLeft = computed(() => sheetOf(design).left.filter(({ coveredBy }) => !coveredBy))
+const holesOpen = computed(() => openHoles(design))
 const plates = computed(() => platesOf(design))
-const isPlated = (id: string) => plates.value.some(plate => plate.hole.id === id)
 
 /** Doublers, angles, rails and trays as the ground they take behind the face. */
 const stiffeners = computed(() =>
@@ -218,8 +217,8 @@ const middle = (f: Parameters<typeof extent>[0]) => {
       <path :d="ringPath(bay.outline, flip)" />
       <path v-for="(screw, index) in bayScrews(bay)" :key="index" :d="figurePath(screw, flip)" class="bay-screw" />
     </g>
-    <g v-for="{ hole } in holesLeft" :key="`hole-${hole.id}`" class="old-hole">
-      <title>{{ isPlated(hole.id) ? `Blanking plate, ${hole.name}` : `Open hole, ${hole.name}` }}</title>
+    <g v-for="hole in holesOpen" :key="`hole-${hole.id}`" class="old-hole">
+      <title>Open hole, {{ hole.name }}</title>
       <path :d="figurePath(hole.figure, flip)" />
     </g>
     <g v-for="plate in plates" :key="`plate-${plate.hole.id}`" class="plate">

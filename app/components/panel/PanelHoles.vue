@@ -53,7 +53,7 @@ const sizeOf = ({ figure }: Hole): string => {
 }
 const stateOf = ({ hole, after, coveredBy }: Left): string => {
   if (!after.length) return `under ${coveredBy}`
-  const when = option.value.phases.length ? ` after ${after.join(', ')}` : ''
+  const when = after.length < faces.value.length ? ` after ${after.join(', ')}` : ''
   return `${planned.value.has(hole.id) ? 'blanking plate' : 'open'}${when}`
 }
 function toggle({ hole }: Left) {
@@ -106,7 +106,7 @@ const COLUMNS: readonly Column<Left>[] = [
         @update:model-value="choice => choose(face.visit, choice)"
       />
       <p class="small grow">
-        <b>{{ face.work.sheet === 'new' ? 'New sheet.' : 'Existing sheet.' }}</b>
+        <b>{{ face.work.sheet === 'new' ? 'New sheet.' : 'Existing sheet.' }}</b>{{ ' ' }}
         <SayPhrase :says="face.work.because" />
         <template v-if="reused(face).length"> In existing holes: {{ reused(face).join(', ') }}. </template>
       </p>
@@ -117,6 +117,7 @@ const COLUMNS: readonly Column<Left>[] = [
           <v-checkbox
             v-if="row.after.length"
             :model-value="planned.has(row.hole.id)"
+            label="Plate"
             :aria-label="`Blanking plate over the hole of ${row.hole.name}`"
             @update:model-value="toggle(row)"
           />

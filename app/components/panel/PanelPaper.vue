@@ -81,18 +81,16 @@ async function print(sheet: boolean) {
     busy.value = false
   }
 }
+/** The piece comes first: a long name is cut at its end, and two pieces are never called the same. */
+const partFile = (index: number, kind: 'dxf' | 'svg', unit = '') =>
+  fileName(`${parts.value[index]!.name} ${unit} ${stem.value}`, kind)
 const giveDxf = (index: number) =>
   giveFile(
-    fileName(`${stem.value} ${parts.value[index]!.name} ${preferences.system === 'inch' ? 'inch' : 'mm'}`, 'dxf'),
+    partFile(index, 'dxf', preferences.system === 'inch' ? 'inch' : 'mm'),
     writePartDxf(parts.value[index]!, preferences.system),
     'application/dxf'
   )
-const giveSvg = (index: number) =>
-  giveFile(
-    fileName(`${stem.value} ${parts.value[index]!.name}`, 'svg'),
-    writePartSvg(parts.value[index]!),
-    'image/svg+xml'
-  )
+const giveSvg = (index: number) => giveFile(partFile(index, 'svg'), writePartSvg(parts.value[index]!), 'image/svg+xml')
 function addLabel() {
   const text = label.value.trim()
   const unit = design.value.units.find(unit => unit.id === bench.selected[0])

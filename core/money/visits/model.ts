@@ -257,7 +257,10 @@ export function placedAsEntered(job: Job): Int32Array {
   return placedBy(job, piece => (piece.phase === undefined ? undefined : index.get(piece.phase)))
 }
 
-/** The visits of a design with the sheet of each, and in which each change is done, by the unit; what is removed is called `-` and its id. */
+/**
+ * The visits of a design with the sheet of each, and in which each change is done, by the unit; what is removed is called `-` and its
+ * id.
+ */
 export function placedByVisit(design: Design): {
   visits: readonly Visit[]
   of: ReadonlyMap<string, number>
@@ -369,8 +372,9 @@ function addWires(job: Job, at: ArrayLike<number>, metres: Float64Array, ends: F
 }
 
 /**
- * The sheet of each visit. A new one where it was chosen (for the option: in the first visit that changes the face), or where a hole that is still in the sheet leaves no room for what comes: the
- * holes as found are in it until a new sheet is made, then those of units that were not yet gone.
+ * The sheet of each visit. A new one where it was chosen (for the option: in the first visit that changes the face), or where a hole that
+ * is still in the sheet leaves no room for what comes: the holes as found are in it until a new sheet is made, then those of units that
+ * were not yet gone.
  */
 export function sheetsFor(job: Job): (at: ArrayLike<number>) => ('existing' | 'new')[] {
   const indexOf = new Map(job.pieces.map((piece, index) => [piece.id, index]))
@@ -418,6 +422,14 @@ function growthOf({ prices, pieces, visits }: Job) {
     opens.reduce((sum, group) => sum | (1 << ACCESS.indexOf(group)), 0)
   )
   return { drifts, falls, bits }
+}
+
+/** The sheet of a visit, with the hours and the plates on it: a new one is cut with all its holes, and has none to close. */
+function addSheet(job: Job, sum: VisitSum, sheet: VisitSum['sheet'], v: number): void {
+  const kept = sheet === 'existing'
+  sum.sheet = sheet
+  sum.plates = kept ? sum.plates + (v === 0 ? job.plates : 0) : 0
+  sum.sheetHours = kept ? sum.sheetHours + sum.plates * SHEET_HOURS.plate : 0
 }
 
 /**
@@ -469,12 +481,8 @@ export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
       const harnessHours = prices.harnessByEnds ? (ends[v]! * MINUTES_AN_END) / 60 : 0
       const own = owns[v]!
       const open = Math.round(openHours * rate)
-      const onNew = sheets[v] === 'new'
-      // A new sheet is cut with all its holes; it is made where it was chosen, or where something is cut.
-      sum.sheet = onNew ? 'new' : 'existing'
-      sum.plates = onNew ? 0 : sum.plates + (v === 0 ? job.plates : 0)
-      sum.sheetHours = onNew ? 0 : sum.sheetHours + sum.plates * SHEET_HOURS.plate
-      const panel = onNew && busy[v] ? prices.panelWorkCents : Math.round(sum.sheetHours * rate)
+      addSheet(job, sum, sheets[v]!, v)
+      const panel = sum.sheet === 'new' && busy[v] ? prices.panelWorkCents : Math.round(sum.sheetHours * rate)
       const stiffeners = Math.round(stiffenerHours * rate)
       const wire = Math.round(metres[v]! * prices.wireCentsPerMetre)
       const harness = Math.round(harnessHours * rate)

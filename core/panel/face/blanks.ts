@@ -3,11 +3,11 @@ import { ALUMINIUM_KG } from '../../airframe'
 import { remembered } from '../../cache'
 import { AS_FOUND, finding, type Basis, type Design, type Finding } from '../../design'
 import type { Edit } from '../../document'
-import { mm } from '../../quantity'
+import { mm, thing } from '../../quantity'
 import { extent, figureAreaMm2, gap, TOUCH_MM, type Box, type Circle, type Figure } from '../geometry/geometry'
 import { sheetOf, type Hole, type SheetWork } from './holes'
 import { EDGE_DISTANCES } from './limits'
-import { placedOn, type Placed } from './place'
+import { groundOf, placedOn } from './place'
 
 /** A plate laps over its hole by this all round where the screws of the hole serve it, in mm (our default). */
 const LAP_MM = 1.5
@@ -102,7 +102,6 @@ const blanksFor = (option: string, holes: readonly Hole[]): Edit[] =>
 export const examineSheet = remembered((design: Design): readonly Finding[] => {
   if (design.optionId === AS_FOUND) return []
   const work = sheetOf(design)
-  const placed = placedOn(design)
   const newSheet: Edit = { type: 'sheet.set', option: design.optionId, sheet: 'new' }
   const findings: Finding[] = []
   if (work.sheet === 'existing')
@@ -119,6 +118,20 @@ export const examineSheet = remembered((design: Design): readonly Finding[] => {
           })
         )
     }
+  if (work.sheet === 'existing')
+    for (const { unit, lost, conflicts } of work.fits)
+      if (lost.length && !conflicts.length)
+        findings.push(
+          finding('panel.screw-lost', [unit.id], {
+            key: unit.id,
+            weight: 'note',
+            basis: {
+              kind: 'common practice',
+              source: 'three screws hold an instrument; check the installation manual'
+            },
+            says: messages.screwLost(unit, lost.length, unit.screws.length)
+          })
+        )
   const open = openHoles(design)
   if (open.length)
     findings.push(
@@ -132,23 +145,33 @@ export const examineSheet = remembered((design: Design): readonly Finding[] => {
         ]
       })
     )
-  return [...findings, ...plateFindings(platesOf(design), placed)]
+  return [...findings, ...plateFindings(design, platesOf(design))]
 })
 
-const plateFindings = (plates: readonly Plate[], placed: readonly Placed[]): Finding[] =>
-  plates.flatMap(({ hole, outline }) => {
-    const over = placed.find(unit => gap(unit.bezel, outline) < -TOUCH_MM)
-    return over
-      ? [
-          finding('panel.plate-room', [over.id], {
-            key: hole.id,
-            weight: 'decide',
-            measured: -gap(over.bezel, outline),
-            limit: 0,
-            unit: 'mm',
-            basis: { kind: 'derived', source: 'distance between the drawn outlines' },
-            says: messages.plateRoom(hole, over, mm(-gap(over.bezel, outline)))
-          })
-        ]
-      : []
-  })
+/** Plates that overlap a unit or a reserved area of the face. */
+const plateFindings = (design: Design, plates: readonly Plate[]): Finding[] => {
+  const inTheWay = [
+    ...placedOn(design).map(unit => ({ id: unit.id, figure: unit.bezel, name: thing(unit), units: [unit.id] })),
+    ...groundOf(design.airframe.panel).faceZones.map(({ zone, figure }) => ({
+      id: zone.id,
+      figure,
+      name: zone.name,
+      units: []
+    }))
+  ]
+  return plates.flatMap(({ hole, outline }) =>
+    inTheWay.flatMap(({ id, figure, name, units }) => {
+      const by = -gap(figure, outline)
+      if (by <= TOUCH_MM) return []
+      return finding('panel.plate-room', units, {
+        key: `${hole.id}:${id}`,
+        weight: 'decide',
+        measured: by,
+        limit: 0,
+        unit: 'mm',
+        basis: { kind: 'derived', source: 'distance between the drawn outlines' },
+        says: messages.plateRoom(hole, name, mm(by))
+      })
+    })
+  )
+}

@@ -105,6 +105,37 @@ describe('the existing sheet and its holes', () => {
     const cured = applyEdits(swapped(crossing, [keep]), found!.remedies![0]!.edits, 'cure').project
     expect(examineSheet(resolve(cured, 'a'))).toEqual([])
   })
+  // The notch for the knob of a round gyro is where the lower left screw of its successor is: it is mounted with three.
+  it('a screw in the knob notch of the old hole is a note, and no new sheet', () => {
+    const gyro = standard('gyro')
+    const notched = {
+      ...gyro,
+      face: {
+        ...gyro.face!,
+        cutout: {
+          shape: 'compound' as const,
+          parts: [
+            { xMm: 0, yMm: 0, of: { shape: 'round' as const, diameterMm: 79.375 } },
+            { xMm: -27.4, yMm: -27.4, of: { shape: 'round' as const, diameterMm: 19 } }
+          ]
+        },
+        screws: gyro.face!.screws.slice(1)
+      }
+    }
+    const base = swapped({ a: [standard('x'), 150, 150], b: [standard('y'), 250, 150] })
+    const items = [...base.items.filter(({ id }) => id !== 'old'), { ...notched, id: 'old' }]
+    const design = resolve({ ...base, items }, 'a')
+    expect(sheetOf(design)).toMatchObject({ sheet: 'existing' })
+    expect(sheetOf(design).left.map(({ coveredBy }) => coveredBy?.label)).toEqual(['x', 'y'])
+    expect(sheetOf(design).fits.map(({ cut, drill, lost }) => [cut, drill.length, lost.length])).toEqual([
+      [false, 0, 1],
+      [false, 0, 1]
+    ])
+    expect(examineSheet(design).map(({ code, weight }) => [code, weight])).toEqual([
+      ['panel.screw-lost', 'note'],
+      ['panel.screw-lost', 'note']
+    ])
+  })
   it('a smaller instrument in a larger hole has no metal for its screws', () => {
     const small = { a: [standard('small', 2.25), 150, 150] } as const
     expect(sheetOf(designOf(small)).fits[0]!.conflicts).toEqual(['left'])
@@ -139,6 +170,21 @@ describe('blanking plates', () => {
     const fresh = [plate, { type: 'sheet.set', option: 'a', sheet: 'new' } as const]
     expect(platesOf(designOf(one, fresh))).toEqual([])
     expect(panelCents(one, fresh)).toBe(200_000)
+  })
+  it('a plate that overlaps a reserved area is told by how much', () => {
+    const base = swapped(one, [{ type: 'blank.put', option: 'a', blank: { id: 'p', hole: 'right' } }])
+    const zone = {
+      id: 'vent',
+      name: 'Vent',
+      side: 'face' as const,
+      area: { shape: 'rectangle' as const, xMm: 250 + 41.19 + 20 - 2, yMm: 150, widthMm: 40, heightMm: 40 },
+      fromDepthMm: 0,
+      movable: false
+    }
+    const { project } = applyEdits(base, [{ type: 'zone.put', zone }], 'vent')
+    expect(examineSheet(resolve(project, 'a'))).toMatchObject([
+      { code: 'panel.plate-room', measured: expect.closeTo(2, 6) as number }
+    ])
   })
   it('a rectangular hole without screws gets new ones, two diameters from the hole and from the edge of the plate', () => {
     const figure = { kind: 'box', x: 100, y: 50, w: 160, h: 42 } as const

@@ -12,6 +12,9 @@ export const FIT_MM = MM_PER_INCH / 64
 /** A screw goes through a hole that is off by no more than this, in mm (our default). */
 const SCREW_FIT_MM = 0.3
 
+/** With so many screws in metal a unit is held where one of them is in the knob notch of an old hole (common practice). */
+const ENOUGH_SCREWS = 3
+
 /** A hole of the existing sheet. */
 export interface Hole {
   /** The installed unit, or the zone, that it is of. */
@@ -30,6 +33,8 @@ export interface HoleFit {
   readonly cut: boolean
   /** Its screws that no existing screw hole serves. */
   readonly drill: readonly Figure[]
+  /** Its screws with no metal: they are in an existing hole. */
+  readonly lost: readonly Figure[]
   /** Holes that it fills. */
   readonly fills: readonly string[]
   /** Holes that its bezel covers, beside its cutout. */
@@ -114,8 +119,10 @@ function fitsOf(
     )
     const fills = near.filter(hole => opening && covers([opening.figure], hole.figure))
     const hidden = near.filter(hole => !fills.includes(hole) && covers(bezels, hole.figure))
+    const lost = unit.screws.filter(screw => near.some(hole => inHole(screw, hole)))
+    const tooFew = unit.screws.length - lost.length < Math.min(ENOUGH_SCREWS, unit.screws.length)
     const conflicts = near.filter(hole => {
-      if (unit.screws.some(screw => gap(screw, hole.figure) < -TOUCH_MM)) return true
+      if (tooFew && lost.some(screw => inHole(screw, hole))) return true
       if (fills.includes(hole) || sameStack(unit, hole, leastWebMm)) return false
       if (!hidden.includes(hole)) return gap(unit.bezel, hole.figure) < -TOUCH_MM || webTooSmall(unit, hole, leastWebMm)
       // A larger hole under the bezel is used as it is; one beside the cutout needs metal between.
@@ -129,13 +136,15 @@ function fitsOf(
           holes.map(hole => hole.figure),
           unit.cutout
         ),
-      drill: unit.screws.filter(screw => !served(screw, holes)),
+      drill: unit.screws.filter(screw => !lost.includes(screw) && !served(screw, holes)),
+      lost,
       fills: fills.map(hole => hole.id),
       covers: hidden.map(hole => hole.id),
       conflicts: conflicts.map(hole => hole.id)
     }
   })
 }
+const inHole = (screw: Figure, hole: Hole): boolean => gap(screw, hole.figure) < -TOUCH_MM
 const webTooSmall = (unit: Placed, hole: Hole, leastWebMm: number): boolean =>
   unit.cutout !== undefined && gap(unit.cutout, hole.figure) < leastWebMm - TOUCH_MM
 
@@ -191,7 +200,7 @@ function reasonOf(
 ): Phrase {
   const hole = clash && holes.find(({ id }) => id === clash.conflicts[0])
   if (chosen && sheet === 'new') return say`A new sheet was chosen.`
-  if (clash && hole) return say`${thing(clash.unit)} cannot be mounted next to the existing hole of ${hole.name}.`
+  if (clash && hole) return say`${thing(clash.unit)} conflicts with the existing hole of ${hole.name}.`
   if (holes.length === 0) return say`No unit is installed in the panel, and no existing hole is entered.`
   return chosen ? say`The existing sheet was chosen.` : say`Every change can be made in the existing sheet.`
 }

@@ -5,24 +5,24 @@ import { coreOf, depthInside, type Box, type Circle, type Figure, type PointMm }
 /** Sides by which a circle is drawn for clipping: within 0.02 mm of it at the radius of a 3-1/8 in hole. */
 const SIDES = 96
 
-const arc = (x: number, y: number, r: number, from: number, to: number, steps: number): PointMm[] =>
+/** Points along an arc of a circle, both ends among them. */
+const arc = ({ x, y, r }: Omit<Circle, 'kind'>, from: number, to: number, steps: number): PointMm[] =>
   Array.from({ length: steps + 1 }, (_, i): PointMm => {
     const angle = from + ((to - from) * i) / steps
     return [x + Math.cos(angle) * r, y + Math.sin(angle) * r]
   })
-const circleRing = ({ x, y, r }: Circle): PointMm[] => arc(x, y, r, 0, 2 * Math.PI, SIDES).slice(0, -1)
 function boxRing(box: Box): PointMm[] {
   const { x, y, w, h } = coreOf(box)
-  const corners: readonly (readonly [number, number])[] = [
+  const r = box.c ?? 0
+  const corners = [
     [1, 1],
     [-1, 1],
     [-1, -1],
     [1, -1]
-  ]
-  const c = box.c ?? 0
+  ] as const
   return corners.flatMap(([sx, sy], i): PointMm[] => {
-    const [cx, cy] = [x + (sx * w) / 2, y + (sy * h) / 2]
-    return c ? arc(cx, cy, c, (i * Math.PI) / 2, ((i + 1) * Math.PI) / 2, 8) : [[cx, cy]]
+    const corner = { x: x + (sx * w) / 2, y: y + (sy * h) / 2, r }
+    return r ? arc(corner, (i * Math.PI) / 2, ((i + 1) * Math.PI) / 2, 8) : [[corner.x, corner.y]]
   })
 }
 
@@ -30,7 +30,7 @@ function boxRing(box: Box): PointMm[] {
 export const ringsOf = perObject((figure: Figure): readonly (readonly PointMm[])[] => {
   switch (figure.kind) {
     case 'circle':
-      return [circleRing(figure)]
+      return [arc(figure, 0, 2 * Math.PI, SIDES).slice(0, -1)]
     case 'box':
       return [boxRing(figure)]
     case 'poly':
