@@ -15,7 +15,7 @@ const ROOMS = {
   airframe: BASE,
   panel: [...BASE, 'airframe'],
   picture: [...BASE, 'panel'],
-  pilot: [...BASE, 'panel'],
+  pilot: [...BASE, 'panel', 'cables'],
   cables: [...BASE, 'airframe'],
   power: [...BASE, 'airframe', 'cables'],
   capability: [...BASE, 'power'],

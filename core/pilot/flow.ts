@@ -145,11 +145,14 @@ export interface BetterOrder {
   wasMm: number
   backTracks: number
   wereBackTracks: number
+  /** Pairs that stand against the order of the start, from left to right. */
+  outOfOrder: number
+  wereOutOfOrder: number
 }
 
 /**
- * For each row of switches a better order for the flows that use it, when there is one: fewer turns back, then a shorter
- * way.
+ * For each row of switches a better order for the flows that use it, when there is one: from left to right as they are used in a start
+ * (common practice), then fewer turns back, then a shorter way.
  */
 export const betterOrders = (design: Design, flows: readonly Flow[], pilot: Pilot | undefined): BetterOrder[] =>
   design.rows
@@ -176,6 +179,14 @@ interface RowUse {
   zones: readonly Zone[]
 }
 /** By what it is told alone, in letters: flows that were only proposed are made anew each time. */
+const START = /\bstart/i
+/** Pairs of a row that a start uses the other way round, from left to right; none where no flow is a start. */
+function outOfStartOrder(order: readonly string[], flows: readonly Flow[]): number {
+  const start = flows.find(({ id, name }) => id === 'start' || START.test(name))
+  const used = (start?.steps ?? []).map(step => step.to)
+  const turns = order.map(id => used.indexOf(id)).filter(turn => turn >= 0)
+  return turns.reduce((count, turn, i) => count + turns.slice(i + 1).filter(later => later < turn).length, 0)
+}
 const bestOrder = remembered((told: string): BetterOrder | undefined => {
   const { row, flows, pilot, units, zones } = JSON.parse(told) as RowUse
   const items = new Map(units.map(unit => [unit.id, unit.item]))
@@ -184,12 +195,15 @@ const bestOrder = remembered((told: string): BetterOrder | undefined => {
     const moved = units.map(unit => (places.has(unit.id) ? { ...unit, at: places.get(unit.id)! } : unit))
     const walks = flows.map(flow => walkFlow({ units: moved, airframe: { panel: { zones } } }, flow, pilot))
     return {
+      outOfOrder: outOfStartOrder(order, flows),
       lengthMm: walks.reduce((sum, walk) => sum + walk.lengthMm, 0),
       backTracks: walks.reduce((sum, walk) => sum + walk.backTracks, 0)
     }
   }
   const better = (a: ReturnType<typeof cost>, b: ReturnType<typeof cost>) =>
-    a.backTracks < b.backTracks || (a.backTracks === b.backTracks && a.lengthMm < b.lengthMm - 0.5)
+    a.outOfOrder !== b.outOfOrder
+      ? a.outOfOrder < b.outOfOrder
+      : a.backTracks < b.backTracks || (a.backTracks === b.backTracks && a.lengthMm < b.lengthMm - 0.5)
   const was = cost(row.units)
   let best = { units: [...row.units], ...was }
   const offer = (order: readonly string[]) => {
@@ -216,7 +230,9 @@ const bestOrder = remembered((told: string): BetterOrder | undefined => {
     lengthMm: best.lengthMm,
     wasMm: was.lengthMm,
     backTracks: best.backTracks,
-    wereBackTracks: was.backTracks
+    wereBackTracks: was.backTracks,
+    outOfOrder: best.outOfOrder,
+    wereOutOfOrder: was.outOfOrder
   }
 }, 24)
 function* orders<T>(list: readonly T[]): Generator<T[]> {
@@ -226,6 +242,28 @@ function* orders<T>(list: readonly T[]): Generator<T[]> {
   }
   for (let i = 0; i < list.length; i++)
     for (const rest of orders([...list.slice(0, i), ...list.slice(i + 1)])) yield [list[i]!, ...rest]
+}
+
+/** A stick that is off to one side of the pilot by more than this is a side stick. Our assumption. */
+const SIDE_STICK_MM = 150
+/**
+ * Which hand is on the throttle, and which flies: the hand on a side stick flies; otherwise the throttle is taken by the hand on its
+ * side of the pilot in command, and the other one flies (common practice). Either where no throttle or no pilot is known.
+ */
+function handsOf(
+  design: Design,
+  throttle: string | undefined,
+  stick: string | undefined
+): { throttle: FlowStep['hand']; free: FlowStep['hand'] } {
+  const sideOf = (id: string | undefined): number | undefined => {
+    const at = id === undefined ? undefined : targetOf(design, id)?.at
+    const pilot = design.airframe.pilots[0]
+    return at && pilot && at.xMm - pilot.shoulder.acrossMm
+  }
+  const [lever, column] = [sideOf(throttle), sideOf(stick)]
+  if (lever === undefined) return { throttle: 'either', free: 'either' }
+  const right = column !== undefined && Math.abs(column) > SIDE_STICK_MM ? column < 0 : lever >= 0
+  return right ? { throttle: 'right', free: 'left' } : { throttle: 'left', free: 'right' }
 }
 
 /**
@@ -246,6 +284,7 @@ export function proposedFlows(design: Design): Flow[] {
   ): FlowStep[] =>
     list.flatMap(([says, to, hand = 'either', holds = false]) => (to === undefined ? [] : [{ says, to, hand, holds }]))
   const throttle = zoned('throttle', 'quadrant', 'power lever')
+  const hands = handsOf(design, throttle, zoned('stick', 'yoke', 'control column'))
   return [
     {
       id: 'start',
@@ -254,22 +293,23 @@ export function proposedFlows(design: Design): Flow[] {
         ['Master on', named('master', 'battery')],
         ['Beacon on', named('beacon', 'anti-collision', 'strobe')],
         ['Fuel pump on', named('pump')],
-        ['Throttle set and held', throttle, 'right', true],
+        ['Throttle set and held', throttle, hands.throttle, true],
         ['Ignition', named('ignition', 'mag')],
-        ['Starter', named('start'), 'left'],
+        ['Starter', named('start'), hands.free],
         ['Oil pressure', giving('oil pressure')],
         ['Avionics on', named('avionics')],
         ['Lights', named('position', 'nav light')]
       )
     },
+    // One hand flies: the hand on the throttle does the rest.
     {
       id: 'go-around',
       name: 'Go-around',
       steps: steps(
-        ['Throttle forward', throttle, 'right'],
-        ['Go-around or level', giving('go-around mode', 'level mode'), 'left'],
-        ['Flaps', named('flap') ?? zoned('flap'), 'right'],
-        ['Trim', named('trim') ?? zoned('trim'), 'right']
+        ['Throttle forward', throttle, hands.throttle],
+        ['Go-around or level', giving('go-around mode', 'level mode'), hands.throttle],
+        ['Flaps', named('flap') ?? zoned('flap'), hands.throttle],
+        ['Trim', named('trim') ?? zoned('trim'), hands.throttle]
       )
     },
     {

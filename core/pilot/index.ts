@@ -1,8 +1,9 @@
 import * as messages from './messages'
 import type { FunctionName } from '../catalogue'
 import { freeGround, groundOf, nearestFree, setDown } from '../panel'
-import { type Pilot } from '../document'
+import type { LinkEnd, Pilot } from '../document'
 import { remembered, varied } from '../cache'
+import { cablesOf } from '../cables'
 import { finding, AS_FOUND, seeking, type Design, type DesignUnit, type Remedy, type Finding } from '../design'
 import { betterOrders, proposedFlows, unitsInUse, walkFlow, type BetterOrder, type FlowWalk } from './flow'
 import {
@@ -137,36 +138,46 @@ function basicT(design: Design): Finding[] {
       ]
 }
 
-/** Boxes away from the panel that only one thing on the panel can tune or set. */
+const CONTROLS = ['com tuning', 'nav tuning', 'transponder control', 'autopilot mode'] as const
+
+/** Ports that are connected, each with the other: over a link, or as two boxes on one CAN bus. */
+function connectedPorts(design: Design): (readonly [LinkEnd, LinkEnd])[] {
+  const { cables, chains } = cablesOf(design)
+  const direct = new Set(cables.flatMap(({ links, kind }) => (kind === 'can' ? [] : links)))
+  return [
+    ...design.links.filter(link => direct.has(link.id)).map(({ from, to }) => [from, to] as const),
+    ...chains.flatMap(({ nodes }) => {
+      const ends = nodes.map(({ unit, port }): LinkEnd => ({ unit: unit.id, port: port.id }))
+      return ends.flatMap((a, index) => ends.slice(index + 1).map(b => [a, b] as const))
+    })
+  ].filter(([a, b]) => a.unit !== b.unit)
+}
+
+/** Boxes away from the panel that only one unit on the panel can tune or set, by whatever link or bus. */
 function singleControl(design: Design): Finding[] {
-  const controls = new Set(['com tuning', 'nav tuning', 'transponder control', 'autopilot mode'])
-  const byId = new Map(unitsInUse(design).map(unit => [unit.id, unit]))
-  const linksOf = new Map<string, Design['links'][number][]>()
-  for (const link of design.links)
-    for (const { unit } of [link.from, link.to]) linksOf.set(unit, [...(linksOf.get(unit) ?? []), link])
-  return unitsInUse(design).flatMap((unit): Finding[] => {
-    if (unit.place.kind === 'panel') return []
-    const heads = new Set(
-      (linksOf.get(unit.id) ?? []).flatMap((link): string[] => {
-        const [mine, theirs] =
-          link.from.unit === unit.id ? [link.from, link.to] : link.to.unit === unit.id ? [link.to, link.from] : []
-        if (!mine || !theirs) return []
-        const other = byId.get(theirs.unit)
-        const signals = unit.item.ports.find(port => port.id === mine.port)?.signals ?? []
-        const theirSignals = other?.item.ports.find(port => port.id === theirs.port)?.signals ?? []
-        return other?.place.kind === 'panel' &&
-          signals.some(signal => controls.has(signal) && theirSignals.includes(signal))
-          ? [other.id]
-          : []
-      })
-    )
-    if (heads.size !== 1) return []
-    const head = byId.get([...heads][0]!)!
+  const inUse = unitsInUse(design)
+  const byId = new Map(inUse.map(unit => [unit.id, unit]))
+  const carried = ({ unit, port }: LinkEnd): readonly string[] =>
+    byId.get(unit)?.item.ports.find(other => other.id === port)?.signals ?? []
+  const headsOf = new Map<string, Set<string>>()
+  for (const [a, b] of connectedPorts(design))
+    for (const [mine, theirs] of [
+      [a, b],
+      [b, a]
+    ] as const) {
+      const sets = CONTROLS.some(signal => carried(mine).includes(signal) && carried(theirs).includes(signal))
+      if (!sets || byId.get(theirs.unit)?.place.kind !== 'panel') continue
+      headsOf.set(mine.unit, (headsOf.get(mine.unit) ?? new Set()).add(theirs.unit))
+    }
+  return inUse.flatMap((unit): Finding[] => {
+    const [only, ...more] = unit.place.kind === 'panel' ? [] : (headsOf.get(unit.id) ?? [])
+    if (only === undefined || more.length) return []
+    const head = byId.get(only)!
     return [
       finding('pilot.single-control', [unit.id, head.id], {
         key: unit.id,
         weight: 'note',
-        basis: { kind: 'derived', source: 'links of this option' },
+        basis: { kind: 'derived', source: 'links and buses of this option' },
         says: messages.singleControl({ unit, head })
       })
     ]
@@ -407,13 +418,7 @@ function orderFindings(design: Design, orders: readonly BetterOrder[]): Finding[
       key: order.row,
       weight: 'note',
       basis: { kind: 'derived', source: 'every order of the row tried against the flows' },
-      says: messages.order({
-        name: order.name,
-        backTracks: order.backTracks,
-        wereBackTracks: order.wereBackTracks,
-        lengthMm: order.lengthMm,
-        wasMm: order.wasMm
-      }),
+      says: messages.order(order),
       remedies: [
         {
           says: messages.orderRemedy({ name: order.name, units: order.units.map(id => byId.get(id)?.label ?? id) }),

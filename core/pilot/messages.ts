@@ -1,4 +1,5 @@
 /** The words of pilot: each message is a function of its facts. */
+import type { BetterOrder } from './flow'
 import type { Hand } from './sight'
 import { say, mm, thing, num, enumerate, type Named, type Sayable } from '../quantity'
 
@@ -89,14 +90,16 @@ export const order = ({
   backTracks,
   wereBackTracks,
   lengthMm,
-  wasMm
-}: {
-  name: string
-  backTracks: number
-  wereBackTracks: number
-  lengthMm: number
-  wasMm: number
-}) => say`Another order of ${name} needs ${backTracks} instead of ${wereBackTracks} reversals and ${mm(lengthMm)}
-    instead of ${mm(wasMm)} of hand travel over its flows.`
+  wasMm,
+  outOfOrder,
+  wereOutOfOrder
+}: Omit<BetterOrder, 'row' | 'units'>) => {
+  const travel = say`${backTracks} instead of ${wereBackTracks} reversals and ${mm(lengthMm)} instead of ${mm(wasMm)} of hand
+    travel over its flows`
+  return wereOutOfOrder > outOfOrder
+    ? say`${name} is not in the order of the start: ${wereOutOfOrder} ${wereOutOfOrder === 1 ? 'pair is' : 'pairs are'}
+        the other way round. In start order it needs ${travel}.`
+    : say`Another order of ${name} needs ${travel}.`
+}
 export const orderRemedy = ({ name, units }: { name: string; units: readonly Sayable[] }) =>
   say`Order ${name}: ${enumerate(units)}.`

@@ -201,6 +201,23 @@ describe('flows of the hand', () => {
     expect(examinePilots(cured).flows[0]).toMatchObject({ lengthMm: 75, backTracks: 0 })
     expect(examinePilots(cured).orders).toEqual([])
   })
+  // Common practice: switches are in the order in which they are used in a start; the way of the hand comes second.
+  it('the order of the start comes before the shorter way of another flow', () => {
+    const other: Flow = { ...flow('b', 'a', 'b', 'a', 'c', 'b', 'a'), id: 'g', name: 'Other' }
+    const proposed = (order: string[]) => {
+      const edits = [flow('a', 'b', 'c'), other].map(flow => ({ type: 'flow.put' as const, option: 'a', flow }))
+      return examinePilots(resolve(applyEdits(row(order), edits, 'flows').project, 'a'))
+    }
+    expect(proposed(['a', 'b', 'c', 'd']).orders).toEqual([])
+    expect(proposed(['c', 'b', 'a', 'd']).orders[0]).toMatchObject({
+      units: expect.arrayContaining(['a', 'b', 'c']) as string[],
+      outOfOrder: 0,
+      wereOutOfOrder: 3
+    })
+    expect(
+      readPhrase(proposed(['c', 'b', 'a', 'd']).findings.find(({ code }) => code === 'pilot.order')!.says, US)
+    ).toContain('Switches is not in the order of the start: 3 pairs are the other way round.')
+  })
   it('a row of nine, too long for every order, is bettered by exchanging two at a time until none helps', () => {
     const nine = [...'abcdefghi']
     const project = applyEdits(
@@ -258,6 +275,86 @@ describe('flows of the hand', () => {
       'trim'
     ])
   })
+})
+
+describe('hands of a proposed flow', () => {
+  const handsFor = (throttleMm: number, stickMm?: number) => {
+    const zone = (id: string, name: string, xMm: number) => ({
+      id,
+      name,
+      side: 'face' as const,
+      area: { shape: 'round' as const, xMm, yMm: 40, diameterMm: 30 },
+      fromDepthMm: 0,
+      movable: false
+    })
+    const project = withPilots(
+      projectWith(
+        [
+          [{ ...item({ id: 'starter', face: roundFace(20) }), name: 'Starter' }, [60, 60]],
+          [{ ...item({ id: 'flap', face: roundFace(20) }), name: 'Flaps' }, [300, 60]]
+        ],
+        plainProject()
+      )
+    )
+    const { panel } = project.airframe
+    const zones = [
+      zone('throttle', 'Throttle', throttleMm),
+      ...(stickMm === undefined ? [] : [zone('stick', 'Stick', stickMm)])
+    ]
+    const named = {
+      ...project,
+      airframe: { ...project.airframe, panel: { ...panel, zones } },
+      options: project.options.map(option => ({
+        ...option,
+        units: option.units.map(unit => ({ ...unit, label: unit.id === 'flap' ? 'Flaps' : 'Starter' }))
+      }))
+    }
+    const flows = proposedFlows(resolve(named, 'a'))
+    const hand = (flow: string, to: string) =>
+      flows.find(({ id }) => id === flow)?.steps.find(step => step.to === to)?.hand
+    return [hand('start', 'throttle'), hand('start', 'starter'), hand('go-around', 'flap')]
+  }
+  // Common practice: from the left seat the right hand is on a throttle in the middle; with a throttle on the left wall and a stick
+  // between the knees it is the left hand, and the other one flies.
+  it('follows from the side of the throttle', () => {
+    expect(handsFor(400)).toEqual(['right', 'left', 'right'])
+    expect(handsFor(20)).toEqual(['left', 'right', 'left'])
+  })
+  it('the hand on a side stick flies, and the other one has the throttle', () => {
+    expect(handsFor(220, 20)).toEqual(['right', 'left', 'right'])
+    expect(handsFor(220, 420)).toEqual(['left', 'right', 'left'])
+  })
+})
+
+describe('one control point', () => {
+  const can = (id: string, mounts: ('panel' | 'tail')[], signals = ['autopilot mode']) =>
+    item({
+      id,
+      mounts,
+      ...(mounts[0] === 'panel' && { face: roundFace(40) }),
+      ports: [{ id: 'can', kind: 'can', flow: 'both', required: false, signals } as never]
+    })
+  const link = (id: string, from: string, to: string) => ({
+    id,
+    from: { unit: from, port: 'can' },
+    to: { unit: to, port: 'can' }
+  })
+  const found = (controller: boolean) => {
+    const project = projectWith(
+      [
+        [can('computer', ['tail']), 'tail'],
+        [can('display', ['panel']), [100, 150]],
+        [can('controller', ['panel'], controller ? ['autopilot mode'] : ['heading']), [300, 150]]
+      ],
+      plainProject()
+    )
+    // The controller is linked with the display alone: it is on the same bus as the computer.
+    project.options[0]!.links = [link('l1', 'computer', 'display'), link('l2', 'controller', 'display')]
+    return examinePilots(resolve(project, 'a')).findings.filter(({ code }) => code === 'pilot.single-control')
+  }
+  it('a controller on the same bus is another one', () => expect(found(true)).toEqual([]))
+  it('a box on the bus that cannot set it is none', () =>
+    expect(found(false)).toMatchObject([{ subjects: ['computer', 'display'] }]))
 })
 
 describe('rows and stacks', () => {
