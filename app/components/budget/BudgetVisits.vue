@@ -498,8 +498,8 @@ const visitKey = (visit: SplitVisit) => visit.id
         >
       </FactTable>
       <p class="small quiet">
-        In a separate visit a unit pays again for access, panel work and travel. Access hours are assumptions for each
-        area of the aircraft.
+        In a separate visit a unit pays again for access, work on the panel sheet and travel. Access hours are
+        assumptions for each area of the aircraft.
       </p>
     </section>
   </div>
