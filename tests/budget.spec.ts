@@ -242,9 +242,9 @@ test('Budget: the job is shared out over visits, the best split is found, taken 
   await expect(split).toContainText('No way to share it out costs less')
   await page.getByRole('button', { name: 'Take this split' }).click()
   await expect(page.locator('[data-between="y1"]')).toContainText('Nothing that must be fixed waits')
-  await expect(field(page, 'Visit of Short navigator')).toContainText('This winter')
+  await expect(field(page, 'Visit of Transponder with ADS-B')).toContainText('Next winter')
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(field(page, 'Visit of Short navigator')).toContainText('Next winter')
+  await expect(field(page, 'Visit of Transponder with ADS-B')).toContainText('This winter')
   // A ceiling that nothing fits under is told, with what is too large.
   const ceiling = page.locator('[data-visit="y1"]').getByLabel('May cost (0: any) ($)')
   await ceiling.fill('2000')

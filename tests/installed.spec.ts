@@ -70,4 +70,13 @@ test('units are picked and removed together, with what that does told before', a
   const { units, disposals } = (await kept(page, 'skerrow-dunlin')).options[0]!
   expect(units.length).toBe(before - 2)
   expect(disposals.filter(({ how }) => how === 'sell').length).toBeGreaterThanOrEqual(2)
+  // Kept after all, together.
+  const gone = page.getByRole('region', { name: 'Removing' })
+  const taken = disposals.filter(({ how }) => how === 'sell').slice(0, 2)
+  for (const { unit } of taken) await gone.locator(`[data-removed="${unit}"]`).getByRole('checkbox').check()
+  await expect(gone.getByRole('status')).toContainText(/Useful load .* lb, amps/)
+  await gone.getByRole('button', { name: 'Keep', exact: true }).click()
+  await saved(page)
+  const back = (await kept(page, 'skerrow-dunlin')).options[0]!.units.map(unit => unit.id)
+  expect(back).toEqual(expect.arrayContaining(taken.map(({ unit }) => unit)))
 })

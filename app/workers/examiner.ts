@@ -46,7 +46,7 @@ import {
   rankForPanel,
   remedyEffects,
   removalEffects,
-  removalTogether,
+  effectTogether,
   reportSince,
   standOptions,
   starterKit,
@@ -322,8 +322,9 @@ const examiner = {
     await tell(ids.length, ids.length, done)
     return true
   },
-  /** What the removal of several units together gives and breaks. */
-  removalOf: (option: string, units: string[]): Effect => removalTogether(document(), option, units),
+  /** What the removal of several units together, or keeping several, gives and breaks. */
+  effectTogether: (option: string, units: string[], act: 'unit.remove' | 'unit.restore'): Effect =>
+    effectTogether(document(), option, units, act),
   /** What each remedy of these findings would cure and bring. */
   remedies(
     option: string,

@@ -6,7 +6,7 @@ export {
   newUnit,
   remedyEffects,
   removalEffects,
-  removalTogether,
+  effectTogether,
   type CandidateEffect,
   type Effect,
   type RemedyEffect,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { DesignUnit } from '#core/design'
 import type { Edit } from '#core/document'
-import type { Effect, RemovalEffect } from '#core/report'
+import type { RemovalEffect } from '#core/report'
 import { useBench } from '~/stores/bench'
 import { usePreferences } from '~/stores/preferences'
 
@@ -85,26 +85,9 @@ function remove(gone: readonly DesignUnit[], how: How) {
   picked.value = []
   bench.said = `${what} ${gone.length === 1 ? 'is' : 'are'} removed. Undo restores ${gone.length === 1 ? 'it' : 'them'}.`
 }
-/** Units picked to be removed together, and what that would do. */
+/** Units picked to be removed together. */
 const picked = ref<string[]>([])
 const pickedUnits = computed(() => units.value.filter(unit => picked.value.includes(unit.id)))
-const together = shallowRef<Effect>()
-const latest = useAsked()
-watch([pickedUnits, () => bench.examined], ([gone]) => {
-  together.value = undefined
-  const { option } = bench
-  if (gone.length < 2 || !option || bench.outOfDate) return
-  void latest(
-    () =>
-      useExaminer().removalOf(
-        option.id,
-        gone.map(unit => unit.id)
-      ),
-    effect => {
-      together.value = effect
-    }
-  )
-})
 const pick = (id: string, on: boolean) => {
   picked.value = on ? [...picked.value, id] : picked.value.filter(other => other !== id)
 }
@@ -132,7 +115,23 @@ function setPlace(unit: DesignUnit, place: string) {
   bench.act([{ type: 'unit.set', option: bench.option.id, unit: { ...rest, place } }], `Move ${unit.label}`)
 }
 type Gone = NonNullable<typeof bench.design>['removed'][number]
+/** Removed units picked to be kept after all. */
+const pickedGone = ref<string[]>([])
+const gonePicked = computed(() =>
+  (bench.design?.removed ?? []).map(({ unit }) => unit).filter(unit => pickedGone.value.includes(unit.id))
+)
+const pickGone = (id: string, on: boolean) => {
+  pickedGone.value = on ? [...pickedGone.value, id] : pickedGone.value.filter(other => other !== id)
+}
+function keep(units: readonly DesignUnit[]) {
+  const { option } = bench
+  if (!option) return
+  const what = units.length === 1 ? units[0]!.label : `${units.length} units`
+  const edits = units.map((unit): Edit => ({ type: 'unit.restore', option: option.id, unit: unit.id }))
+  if (bench.act(edits, `Keep ${what}`)) pickedGone.value = []
+}
 const goneColumns = computed((): Column<Gone>[] => [
+  { key: 'pick', title: 'Pick', value: () => '', plain: true, width: '34px' },
   { key: 'unit', title: 'Unit', value: gone => gone.unit.label },
   { key: 'fate', title: 'Disposition', value: gone => gone.how, width: '200px' },
   { key: 'credit', title: 'Credit', of: 'money', width: '150px', value: gone => gone.creditCents },
@@ -149,24 +148,9 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
       <StateMark state="decide" :size="13" /> Removing any of {{ many }} units: {{ words }}
     </p>
     <section v-if="pickedUnits.length" class="sheet picked" aria-label="Picked units">
-      <div class="row">
-        <b>{{ pickedUnits.length }} picked</b>
-        <span v-if="together && pickedUnits.length > 1" class="small grow" role="status">
-          Useful load {{ signed(kgToRead(together.change['useful load'])) }} {{ massUnit }}, amps
-          {{ signed(together.change.amps) }}, cost {{ together.change.money > 0 ? '+' : '−'
-          }}{{ preferences.money(Math.abs(together.change.money)) }}.
-          <template v-if="together.brings.length">
-            {{ together.brings.length }} new findings:
-            {{ together.brings.slice(0, 3).map(preferences.say).join(' ') }}
-          </template>
-          <template v-else>No new findings.</template>
-        </span>
-        <span v-else class="small quiet grow">{{
-          pickedUnits.length > 1 ? 'Calculating…' : 'Pick another unit.'
-        }}</span>
+      <EquipmentPicked :units="pickedUnits.map(unit => unit.id)" act="unit.remove" @clear="picked = []">
         <v-btn v-for="how in FATES" :key="how" @click="remove(pickedUnits, how)">{{ REMOVE[how] }}</v-btn>
-        <v-btn variant="text" @click="picked = []">Clear</v-btn>
-      </div>
+      </EquipmentPicked>
     </section>
     <FactTable
       class="list"
@@ -232,6 +216,14 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
     </FactTable>
     <section v-if="bench.design!.removed.length" class="removed" aria-label="Removing">
       <h2>Removing</h2>
+      <EquipmentPicked
+        v-if="gonePicked.length"
+        :units="gonePicked.map(unit => unit.id)"
+        act="unit.restore"
+        @clear="pickedGone = []"
+      >
+        <v-btn @click="keep(gonePicked)">Keep</v-btn>
+      </EquipmentPicked>
       <FactTable
         name="what is removed"
         no-filter
@@ -240,6 +232,14 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
         :key-of="goneKey"
         :marks="goneMarks"
       >
+        <template #pick="{ row: gone }">
+          <v-checkbox-btn
+            density="compact"
+            :model-value="pickedGone.includes(gone.unit.id)"
+            :aria-label="`Pick ${gone.unit.label}`"
+            @update:model-value="on => pickGone(gone.unit.id, !!on)"
+          />
+        </template>
         <template #unit="{ row: gone }">
           <s>{{ gone.unit.label }}</s>
         </template>
@@ -264,16 +264,7 @@ const placesOf = (unit: DesignUnit) => places.value.filter(place => unit.item.mo
           />
         </template>
         <template #acts="{ row: gone }">
-          <v-btn
-            :aria-label="`Keep ${gone.unit.label}`"
-            @click="
-              bench.act(
-                [{ type: 'unit.restore', option: bench.option!.id, unit: gone.unit.id }],
-                `Keep ${gone.unit.label}`
-              )
-            "
-            >Keep</v-btn
-          >
+          <v-btn :aria-label="`Keep ${gone.unit.label}`" @click="keep([gone.unit])">Keep</v-btn>
         </template>
       </FactTable>
     </section>

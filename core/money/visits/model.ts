@@ -290,6 +290,8 @@ export interface VisitSum {
   sheet: 'existing' | 'new'
   sheetHours: number
   plates: number
+  /** Something on the face changes in it. */
+  onFace: boolean
   stiffeners: number
   wire: number
   metres: number
@@ -322,6 +324,7 @@ const nothing = (): VisitSum => ({
   sheet: 'existing',
   sheetHours: 0,
   plates: 0,
+  onFace: false,
   stiffeners: 0,
   wire: 0,
   metres: 0,
@@ -388,13 +391,12 @@ export function sheetsFor(job: Job): (at: ArrayLike<number>) => ('existing' | 'n
     let renewed = false
     let first = job.visits.length
     for (const index of onFace) if (at[index]! >= 0) first = Math.min(first, at[index]!)
-    const none = first === job.visits.length
-    if (none) first = 0
+    if (first === job.visits.length) first = 0
     return job.visits.map((_, v) => {
       const sheet =
         job.sheets[v] ??
         (job.sheet === 'existing' || v === first ? job.sheet : undefined) ??
-        (job.bare && !none && v === first ? 'new' : undefined) ??
+        (job.bare && v === first ? 'new' : undefined) ??
         (blockers.some(
           ({ index, always, by }) =>
             at[index] === v && ((always && !renewed) || by.some(other => !renewed || at[other]! >= v))
@@ -460,6 +462,7 @@ export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
       busy[v] = 1
       sum.sheetHours += piece.sheetHours
       if (piece.plated) sum.plates++
+      if (piece.onFace) sum.onFace = true
       sum.equipment += piece.priceCents
       sum.drift += drifts[v]![index]!
       sum.labour += piece.workCents
@@ -482,7 +485,9 @@ export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
       const own = owns[v]!
       const open = Math.round(openHours * rate)
       addSheet(job, sum, sheets[v]!, v)
-      const panel = sum.sheet === 'new' && busy[v] ? prices.panelWorkCents : Math.round(sum.sheetHours * rate)
+      // Where nothing changes on the face, a new sheet is made only because somebody chose it.
+      const made = busy[v] && (sum.onFace || [job.sheet, job.sheets[v]].includes('new'))
+      const panel = sum.sheet === 'new' ? (made ? prices.panelWorkCents : 0) : Math.round(sum.sheetHours * rate)
       const stiffeners = Math.round(stiffenerHours * rate)
       const wire = Math.round(metres[v]! * prices.wireCentsPerMetre)
       const harness = Math.round(harnessHours * rate)

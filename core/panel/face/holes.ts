@@ -1,8 +1,8 @@
-import { remembered } from '../../cache'
-import { AS_FOUND, type Design } from '../../design'
+import { perObject, remembered } from '../../cache'
+import { AS_FOUND, type Design, type DesignUnit } from '../../design'
 import type { Panel, Zone } from '../../document'
 import { MM_PER_INCH, say, thing, type Phrase } from '../../quantity'
-import { reachesOut, ringsOf } from '../geometry/clip'
+import { reachesOut, ringsOf } from '../geometry/cover'
 import { extent, gap, TOUCH_MM, type Figure } from '../geometry/geometry'
 import { groundOf, placedOn, setDown, type Placed } from './place'
 import { openings, shareOpening } from './stack'
@@ -59,12 +59,14 @@ export interface SheetWork {
 export const holeOf = (placed: Placed): Hole[] =>
   placed.cutout ? [{ id: placed.id, name: placed.label, figure: placed.cutout, screws: placed.screws, placed }] : []
 
+/** The same while the unit is the same: trials by the hundred ask for it. */
+const holesOfFound = perObject(({ id, label, foundAt }: DesignUnit): readonly Hole[] => {
+  const placed = foundAt && setDown({ id, label, item: foundAt.item }, foundAt.xMm, foundAt.yMm)
+  return placed ? holeOf(placed) : []
+})
 /** The holes of the sheet as found: those of the units installed in it, and those with nothing in them. */
 export const holesAsFound = remembered((design: Design): readonly Hole[] => [
-  ...[...design.units, ...design.removed.map(({ unit }) => unit)].flatMap(({ id, label, foundAt }) => {
-    const placed = foundAt && setDown({ id, label: label, item: foundAt.item }, foundAt.xMm, foundAt.yMm)
-    return placed ? holeOf(placed) : []
-  }),
+  ...[...design.units, ...design.removed.map(({ unit }) => unit)].flatMap(unit => holesOfFound(unit)),
   ...groundOf(design.airframe.panel).existing.map(({ zone, figure }): Hole => ({
     id: zone.id,
     name: zone.name,

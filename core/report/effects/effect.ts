@@ -206,12 +206,17 @@ export function* removalEffects(
   return all
 }
 
-/** What the removal of several units together would give and break. */
-export const removalTogether = (project: Project, option: string, units: readonly string[]): Effect =>
+/** What the removal of several units together, or keeping several that are removed, would give and break. */
+export const effectTogether = (
+  project: Project,
+  option: string,
+  units: readonly string[],
+  act: 'unit.remove' | 'unit.restore'
+): Effect =>
   effectOf(
     project,
     option,
-    units.map(unit => ({ type: 'unit.remove', option, unit }))
+    units.map(unit => ({ type: act, option, unit }))
   )
 
 /** A remedy and what it would do, by the finding it belongs to and its place among that finding's remedies. */
