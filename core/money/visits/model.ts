@@ -426,12 +426,18 @@ function growthOf({ prices, pieces, visits }: Job) {
   return { drifts, falls, bits }
 }
 
-/** The sheet of a visit, with the hours and the plates on it: a new one is cut with all its holes, and has none to close. */
-function addSheet(job: Job, sum: VisitSum, sheet: VisitSum['sheet'], v: number): void {
-  const kept = sheet === 'existing'
+/**
+ * Adds the sheet of a visit, with the hours and the plates on it: a new one is cut with all its holes, and has none to close.
+ * @returns what work on the sheet costs, in cents
+ */
+function addSheet(job: Job, sum: VisitSum, sheet: VisitSum['sheet'], v: number): number {
   sum.sheet = sheet
-  sum.plates = kept ? sum.plates + (v === 0 ? job.plates : 0) : 0
-  sum.sheetHours = kept ? sum.sheetHours + sum.plates * SHEET_HOURS.plate : 0
+  sum.plates = sheet === 'new' ? 0 : sum.plates + (v === 0 ? job.plates : 0)
+  sum.sheetHours = sheet === 'new' ? 0 : sum.sheetHours + sum.plates * SHEET_HOURS.plate
+  if (sheet === 'existing') return Math.round(sum.sheetHours * job.prices.labourCentsPerHour)
+  // Where nothing changes on the face, a new sheet is made only because somebody chose it.
+  const made = sum.busy && (sum.onFace || job.sheet === 'new' || job.sheets[v] === 'new')
+  return made ? job.prices.panelWorkCents : 0
 }
 
 /**
@@ -484,10 +490,8 @@ export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
       const harnessHours = prices.harnessByEnds ? (ends[v]! * MINUTES_AN_END) / 60 : 0
       const own = owns[v]!
       const open = Math.round(openHours * rate)
-      addSheet(job, sum, sheets[v]!, v)
-      // Where nothing changes on the face, a new sheet is made only because somebody chose it.
-      const made = busy[v] && (sum.onFace || [job.sheet, job.sheets[v]].includes('new'))
-      const panel = sum.sheet === 'new' ? (made ? prices.panelWorkCents : 0) : Math.round(sum.sheetHours * rate)
+      sum.busy = busy[v] === 1
+      const panel = addSheet(job, sum, sheets[v]!, v)
       const stiffeners = Math.round(stiffenerHours * rate)
       const wire = Math.round(metres[v]! * prices.wireCentsPerMetre)
       const harness = Math.round(harnessHours * rate)
@@ -515,7 +519,6 @@ export function visitSums(job: Job): (at: ArrayLike<number>) => VisitSum[] {
       sum.own = own.all
       sum.tax = tax
       sum.contingency = contingency
-      sum.busy = busy[v] === 1
       sum.hours += openHours + harnessHours + sum.sheetHours
       sum.total = before + contingency - sum.credits + sum.fall
       return sum
