@@ -217,6 +217,44 @@ describe('the search for a split', () => {
       ),
       runs(20)
     ))
+  // Old instruments whose holes are in the way of one dial, of both, or of none; a dear new sheet, a cheap one, one that was chosen.
+  it('finds it too where existing holes decide about a new sheet', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom(100, 130, 300, 320), { minLength: 1, maxLength: 3 }),
+        fc.constantFrom(1_000, 60_000, 300_000),
+        fc.option(fc.constantFrom('existing' as const, 'new' as const), { nil: undefined }),
+        fc.array(fc.option(fc.integer({ min: 300_000, max: 900_000 }), { nil: undefined }), {
+          minLength: 2,
+          maxLength: 2
+        }),
+        (across, panelWorkCents, sheet, ceilings) => {
+          const phases = ceilings.map((ceilingCents, v) => ({
+            id: `y${v}`,
+            name: `Year ${v}`,
+            ...(ceilingCents !== undefined && { ceilingCents })
+          }))
+          const base = refit(phases, {}, { panelWorkCents, contingencyPercent: 10 })
+          const project: Project = {
+            ...base,
+            items: [...base.items, item({ id: 'old', face: roundFace(57), removeHours: 1 })],
+            fitted: across.map((xMm, i) => ({
+              id: `old-${i}`,
+              item: 'old',
+              label: `Old ${i}`,
+              place: 'panel',
+              xMm,
+              yMm: 150 + 0.01 * i
+            })),
+            options: [{ ...base.options[0]!, ...(sheet && { sheet }) }]
+          }
+          const { best, proven } = searchSplit(resolve(project, 'a'), [], pace)
+          expect(proven).toBe(true)
+          expect(best?.totalCents ?? Infinity).toBe(bruteForce(project))
+        }
+      ),
+      runs(30)
+    ))
   /** Boxes of these prices in the tail, work and journeys free, and wires of 500 between some of them. */
   function boxes(
     prices: readonly number[],

@@ -74,6 +74,8 @@ describe('the existing sheet and its holes', () => {
     ])
     expect(panelCents(both)).toBe(0)
     expect(codes(both)).toEqual([])
+    // By hand: two at 1000, two hours each to install and one each to remove the old, at 100 an hour.
+    expect(examineMoney(designOf(both), []).totalCents).toBe(2 * 100_000 + 2 * (2 + 1) * 10_000)
   })
   it('a hole that is 1/64 in off its place still serves, one that is 1/16 in off does not', () => {
     const moved = (mm: number) => sheetOf(designOf({ a: [standard('x'), 150 + mm, 150] })).fits[0]!
