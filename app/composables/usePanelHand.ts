@@ -2,6 +2,7 @@ import { useEventListener } from '@vueuse/core'
 import {
   examinePanel,
   extent,
+  freeHoles,
   setDown,
   snapBox,
   type Extent,
@@ -64,12 +65,15 @@ function company(design: Design, unit: DesignUnit, selected: readonly string[]):
   )
 }
 
-const neighbours = (design: Design, own: ReadonlySet<string>) =>
-  design.units.flatMap(unit =>
+/** What a hand is drawn to: the other units, and holes of the existing sheet that a unit can use. */
+const neighbours = (design: Design, own: ReadonlySet<string>): Neighbour[] => [
+  ...design.units.flatMap(unit =>
     unit.at && unit.item.face && !own.has(unit.id)
       ? [{ name: unit.label, ...bezelOf(unit, unit.at.xMm, unit.at.yMm) }]
       : []
-  )
+  ),
+  ...freeHoles(design, own)
+]
 /** A hold on a unit and its company, at a point of the face. */
 function holdOn(
   design: Design,

@@ -24,7 +24,7 @@ export {
 export { groundOf, placedOn, setDown, shiftZone, zoneFigure, type Ground, type Placed } from './face/place'
 export { examineSheet, openHoles, plateOver, platesOf, platesOn, type Plate } from './face/blanks'
 export {
-  FIT_MM,
+  freeHoles,
   holeOf,
   holesAsFound,
   sheetOf,

@@ -4,7 +4,7 @@ import { applyEdits, type Edit, type Project } from '../../document'
 import { examineMass } from '../../mass'
 import { examineMoney } from '../../money'
 import { item, plainProject, projectWith, roundFace } from '../../testing'
-import { examineSheet, plateOver, platesOf, sheetOf } from '..'
+import { examineSheet, freeHoles, plateOver, platesOf, sheetOf, snapBox } from '..'
 
 /**
  * A 3-1/8 in instrument: hole 3.125 in, four no. 6 screws on a 2.475 in square (MS33638 / MS33639, from memory); bezel 3.25 in.
@@ -76,6 +76,14 @@ describe('the existing sheet and its holes', () => {
     expect(codes(both)).toEqual([])
     // By hand: two at 1000, two hours each to install and one each to remove the old, at 100 an hour.
     expect(examineMoney(designOf(both), []).totalCents).toBe(2 * 100_000 + 2 * (2 + 1) * 10_000)
+  })
+  it('a unit in the hand is drawn to the middle of a hole that nothing keeps', () => {
+    const design = designOf({ a: [standard('x'), 152, 148.5] })
+    const [x, y] = [152, 148.5]
+    const held = { minX: x - 41.3, maxX: x + 41.3, minY: y - 41.3, maxY: y + 41.3 }
+    const drawn = snapBox(held, freeHoles(design, new Set(['a'])), 2.5)
+    expect([x + drawn.dx, y + drawn.dy]).toEqual([150, 150])
+    expect(drawn.relations[0]!.text).toBe('middle in line with the hole of Left')
   })
   it('a hole that is 1/64 in off its place still serves, one that is 1/16 in off does not', () => {
     const moved = (mm: number) => sheetOf(designOf({ a: [standard('x'), 150 + mm, 150] })).fits[0]!

@@ -4,6 +4,7 @@ import type { Panel, Zone } from '../../document'
 import { MM_PER_INCH, say, thing, type Phrase } from '../../quantity'
 import { reachesOut, ringsOf } from '../geometry/cover'
 import { extent, gap, TOUCH_MM, type Figure } from '../geometry/geometry'
+import type { Neighbour } from '../geometry/snap'
 import { groundOf, placedOn, setDown, type Placed } from './place'
 import { openings, shareOpening } from './stack'
 
@@ -74,6 +75,20 @@ export const holesAsFound = remembered((design: Design): readonly Hole[] => [
     screws: []
   }))
 ])
+
+/**
+ * Holes of the sheet as found that no unit keeps, for the hand to be drawn to: each the point where the middle of a unit belongs.
+ * @param own ids of what is in the hand
+ */
+export const freeHoles = (design: Design, own: ReadonlySet<string>): Neighbour[] => {
+  const stays = new Set(design.units.filter(({ id, state }) => state === 'kept' && !own.has(id)).map(({ id }) => id))
+  return holesAsFound(design)
+    .filter(hole => !stays.has(hole.id))
+    .map(({ name, figure, placed }) => {
+      const { x, y } = placed ?? figure
+      return { name: `the hole of ${name}`, minX: x, maxX: x, minY: y, maxY: y }
+    })
+}
 
 /** Two boxes that touch nowhere need no clipping. */
 const apart = (a: Figure, b: Figure): boolean => {
