@@ -92,7 +92,7 @@ const COLUMNS: readonly Column<Left>[] = [
 
 <template>
   <section class="holes" aria-label="Sheet and existing holes">
-    <h3>Existing or new sheet</h3>
+    <h2>Existing or new sheet</h2>
     <div v-for="face in faces" :key="face.visit" class="row">
       <ChoiceField
         class="choose"
