@@ -111,6 +111,13 @@ describe('the face of each visit', () => {
     expect(plates(first).map(({ id }) => id)).toEqual(['plate-left'])
     expect(plates(second)).toEqual([])
   })
+  it('a new sheet chosen for the option is made once, and no choice is told of a later visit', () => {
+    const design = designOf([...visits, { type: 'sheet.set', option: OPTION, sheet: 'new' }, later(OTHER)])
+    expect(facesOf(design).map(({ work }) => [work.sheet, work.chosen])).toEqual([
+      ['new', true],
+      ['existing', false]
+    ])
+  })
   it('a new sheet of the first visit has no hole of what that visit takes out', () => {
     const fresh: Edit = { type: 'phase.put', option: OPTION, phase: { id: 'y1', name: 'First', sheet: 'new' } }
     const [first, second] = facesOf(designOf([...visits, fresh, later(OTHER)]))

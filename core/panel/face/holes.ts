@@ -38,8 +38,6 @@ export interface HoleFit {
   readonly lost: readonly Figure[]
   /** Holes that it fills. */
   readonly fills: readonly string[]
-  /** Holes that its bezel covers, beside its cutout. */
-  readonly covers: readonly string[]
   /** Holes with which it cannot be mounted in this sheet. */
   readonly conflicts: readonly string[]
 }
@@ -156,7 +154,6 @@ function fitsOf(
       drill: unit.screws.filter(screw => !lost.includes(screw) && !served(screw, holes)),
       lost,
       fills: fills.map(hole => hole.id),
-      covers: hidden.map(hole => hole.id),
       conflicts: conflicts.map(hole => hole.id)
     }
   })
@@ -200,10 +197,12 @@ export function workOnSheet({
   const sheet = decided ?? (clash || before.length === 0 ? 'new' : 'existing')
   const cuts = after.flatMap(unit => unit.cutout ?? [])
   const left = sheet === 'new' ? [] : empty.filter(hole => !covers(cuts, hole.figure))
+  // A new sheet chosen for the option is made in one visit: of the sheet of a later one nothing was said.
+  const said = chosen === sheet
   return {
     sheet,
-    chosen: chosen !== undefined,
-    because: reasonOf(sheet, chosen !== undefined, clash, before),
+    chosen: said,
+    because: reasonOf(sheet, said, clash, before),
     holes: before,
     fits,
     left: left.map(hole => ({ hole, coveredBy: after.find(unit => covers([unit.bezel], hole.figure)) }))
