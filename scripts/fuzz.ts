@@ -10,10 +10,11 @@ import { openProject } from '../core/document'
 import {
   readCatalogueCsv,
   readCatalogueJson,
-  readDxfOutline,
+  drawingOf,
+  dxfStrokes,
   readPinTable,
-  readSvgOutline,
   readWiresCsv,
+  svgStrokes,
   writeFaceDxf,
   writePartDxf,
   writePartSvg
@@ -38,8 +39,8 @@ const KINDS: Record<string, { whole: string[]; read: (text: string) => unknown }
   'project': { whole: [project], read: openProject },
   'catalogue.csv': { whole: [catalogue], read: readCatalogueCsv },
   'catalogue.json': { whole: [JSON.stringify({ catalogue: 2, items: items.slice(0, 4) })], read: readCatalogueJson },
-  'outline.dxf': { whole: drawings(), read: text => readDxfOutline(text, 25.4) },
-  'outline.svg': { whole: pictures(), read: text => readSvgOutline(text) },
+  'outline.dxf': { whole: drawings(), read: text => drawingOf(dxfStrokes(text, 25.4)) },
+  'outline.svg': { whole: pictures(), read: text => drawingOf(svgStrokes(text)) },
   'order.dxf': {
     whole: drawings(),
     read: dxf => quoteCut({ dxf, stock: '2024-T3 0.063 in', finish: 'bare' })

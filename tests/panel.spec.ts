@@ -233,7 +233,9 @@ test('a hand drags several and is drawn to a line that is named', async ({ page 
   await page.mouse.up()
 })
 
-test('of a drawing with a border the layer is chosen, and rounded corners come in as arcs', async ({ page }) => {
+test('in a drawing the outline is pressed, holes are told by what they are, and rounded corners come in as arcs', async ({
+  page
+}) => {
   await openLayout(page, 'hollin-whimbrel')
   await pane(page, 'Sheet')
   await page.getByRole('button', { name: /Outline: import or build/ }).click()
@@ -242,19 +244,34 @@ test('of a drawing with a border the layer is chosen, and rounded corners come i
     mimeType: 'image/svg+xml',
     buffer: Buffer.from(
       '<svg xmlns="http://www.w3.org/2000/svg" width="700mm" viewBox="0 0 700 400"><g id="Border"><rect width="700" ' +
-        'height="400"/></g><g id="Panel"><rect x="70" y="70" width="560" height="260" rx="30"/></g></svg>'
+        'height="400"/></g><g id="Panel"><rect x="70" y="70" width="560" height="260" rx="30"/></g><g id="Dials">' +
+        '<circle cx="200" cy="200" r="40"/><circle cx="300" cy="200" r="40"/><circle cx="250" cy="140" r="2"/></g></svg>'
     )
   })
-  // What is on a layer named for the panel is taken; another closed line can be chosen.
-  await expect(page.getByText('4 straight sides, 4 arcs')).toBeVisible()
-  await choose(page, 'Closed line that is the panel', /layer “Border”/)
-  await expect(page.getByText('4 straight sides, 0 arcs')).toBeVisible()
-  await choose(page, 'Closed line that is the panel', /layer “Panel”/)
-  await expect(page.getByText('4 straight sides, 4 arcs')).toBeVisible()
+  const dialog = page.getByRole('dialog')
+  // What is on a layer named for the panel is taken; another closed line can be pressed.
+  await expect(dialog.getByText('4 straight sides, 4 arcs')).toBeVisible()
+  await expect(dialog.getByText(/2 to be cut, 1 screw holes, 0 existing holes, 1 left out/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Outline', exact: true }).click()
+  const ring = (name: RegExp) => dialog.locator('svg').getByRole('button', { name })
+  await ring(/layer “Border”/).click({ position: { x: 4, y: 4 } })
+  await expect(dialog.getByText('4 straight sides, 0 arcs')).toBeVisible()
+  await ring(/layer “Panel”/).focus()
+  await page.keyboard.press('Enter')
+  await expect(dialog.getByText('4 straight sides, 4 arcs')).toBeVisible()
+  // One hole is there already, pressed with the keyboard; then all of the layer.
+  await dialog.getByRole('button', { name: 'Existing hole', exact: true }).click()
+  await ring(/layer “Panel”/).focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  await expect(dialog.getByText(/1 to be cut, 1 screw holes, 1 existing holes/)).toBeVisible()
+  await choose(page, 'Use of Layer “Dials”', 'existing holes')
+  await expect(dialog.getByText(/0 to be cut, 0 screw holes, 3 existing holes/)).toBeVisible()
   await page.getByRole('button', { name: 'Take this outline' }).click()
   await saved(page)
-  const { outline } = (await kept(page, 'hollin-whimbrel')).airframe.panel
+  const { outline, zones } = (await kept(page, 'hollin-whimbrel')).airframe.panel
   expect(Math.max(...outline.map(([x]) => x))).toBe(560)
+  expect(zones.filter(zone => zone.hole === 'existing')).toHaveLength(3)
   await page.getByRole('dialog').waitFor({ state: 'detached' })
   await page.keyboard.press('Control+z')
   await expect

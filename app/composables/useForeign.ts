@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink'
-import type { EquipmentListRead, ItemDrawingRead, ListAgainst, OutlineRead, QuoteRead } from '#core/formats'
+import type { EquipmentListRead, ItemDrawingRead, ListAgainst, DrawingRead, QuoteRead } from '#core/formats'
 import type { ForeignDrawing, ForeignReader } from '~/workers/foreign'
 
 /** Longest that a drawing from elsewhere is looked at, and longest that the reader of such drawings is waited for. */
@@ -46,9 +46,9 @@ async function inTime<Read>(
 
 const noDrawing = (words: string) => ({ ok: false as const, problems: [words] })
 
-/** The outline of a panel out of a drawing. */
-export const readForeignOutline = (drawing: ForeignDrawing): Promise<OutlineRead> =>
-  inTime<OutlineRead>(drawing.name, reader => reader.outline(drawing), noDrawing)
+/** The closed lines of a drawing. */
+export const readForeignDrawing = (drawing: ForeignDrawing): Promise<DrawingRead> =>
+  inTime<DrawingRead>(drawing.name, reader => reader.drawing(drawing), noDrawing)
 /** Bezel, cutout and screws of an item out of its maker’s drawing. */
 export const readForeignItem = (drawing: ForeignDrawing): Promise<ItemDrawingRead> =>
   inTime<ItemDrawingRead>(drawing.name, reader => reader.item(drawing), noDrawing)

@@ -1,29 +1,28 @@
 import { expose } from 'comlink'
 import {
+  drawingOf,
   dxfStrokes,
-  readDxfOutline,
   readEquipmentRows,
   readEquipmentText,
   readItemDrawing,
   readQuoteCsv,
   readQuoteRows,
-  readSvgOutline,
   svgStrokes,
   xlsxMoneyFormats,
+  type DrawingRead,
   type EquipmentListRead,
   type ItemDrawingRead,
   type ListAgainst,
-  type OutlineRead,
-  type QuoteRead
+  type QuoteRead,
+  type StrokesRead
 } from '#core/formats'
 import type { FileProblem } from '#core/document'
 
-/** A drawing from elsewhere: millimetres of one unit for files that do not say, which closed line is the outline where several could be. */
+/** A drawing from elsewhere; millimetres of one unit for files that do not say. */
 export interface ForeignDrawing {
   name: string
   text: string
   unitMm?: number
-  choice?: number
 }
 /** What a spreadsheet calls a cell: C7. */
 function cellName(line: number, column: number): string {
@@ -32,7 +31,8 @@ function cellName(line: number, column: number): string {
     letters = String.fromCharCode(65 + ((left - 1) % 26)) + letters
   return `${letters}${line + 1}`
 }
-const isSvg = (name: string, text: string) => /\.svg$/i.test(name) || text.trimStart().startsWith('<')
+const strokesOf = ({ name, text, unitMm }: ForeignDrawing): StrokesRead =>
+  /\.svg$/i.test(name) || text.trimStart().startsWith('<') ? svgStrokes(text, unitMm) : dxfStrokes(text, unitMm)
 
 const isSheet = (file: File) => /\.xlsx$/i.test(file.name)
 /**
@@ -64,10 +64,8 @@ async function sheetRows(file: File, priced: boolean): Promise<string[][] | File
 const reader = {
   /** Answers as soon as the thread is there. */
   ready: (): boolean => true,
-  outline: ({ name, text, unitMm, choice }: ForeignDrawing): OutlineRead =>
-    isSvg(name, text) ? readSvgOutline(text, unitMm, choice) : readDxfOutline(text, unitMm, choice),
-  item: ({ name, text, unitMm }: ForeignDrawing): ItemDrawingRead =>
-    readItemDrawing(isSvg(name, text) ? svgStrokes(text, unitMm) : dxfStrokes(text, unitMm)),
+  drawing: (file: ForeignDrawing): DrawingRead => drawingOf(strokesOf(file)),
+  item: (file: ForeignDrawing): ItemDrawingRead => readItemDrawing(strokesOf(file)),
   /** A quote out of CSV, or out of the first sheet of an XLSX file. */
   quote: async (file: File): Promise<QuoteRead> => {
     if (!isSheet(file)) return readQuoteCsv(await file.text())

@@ -2,11 +2,23 @@ export { CATALOGUE_COLUMNS, columnSpec, FORM_SECTIONS, type Column, type ColumnF
 export { catalogueTable } from './write/catalogue-table'
 export { readCatalogueCsv, type CatalogueRead } from './read/catalogue-csv'
 export { readCatalogueJson } from './read/catalogue-json'
-export { FLATTEN_MM, type Contour, type OutlineChoice, type OutlineRead } from './read/contours'
+export { FLATTEN_MM, type StrokesRead } from './read/contours'
+export {
+  drawingOf,
+  holeZones,
+  isFromDrawing,
+  likelyOutline,
+  likelyUses,
+  outlineOf,
+  RING_USES,
+  type DrawingRead,
+  type DrawnRing,
+  type RingUse
+} from './read/drawing'
 export { soundDxf } from './read/dxf-groups'
 export { readItemDrawing, type ItemDrawingRead } from './read/item-drawing'
-export { dxfStrokes, readDxfOutline } from './read/outline-dxf'
-export { readSvgOutline, svgStrokes } from './read/outline-svg'
+export { dxfStrokes } from './read/outline-dxf'
+export { svgStrokes } from './read/outline-svg'
 export { faceCells, writeCatalogueCsv } from './write/catalogue-csv'
 export { writeCatalogueJson } from './write/catalogue-json'
 export { catalogueSchema, projectSchema } from './write/json-schema'

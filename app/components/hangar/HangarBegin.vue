@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { buildOutline, FLYING, PANEL_TEMPLATES } from '#core/document'
-import { bounds } from '#core/panel'
 import { INSTALLED, type Beginning } from '#core/report'
 import { usePreferences } from '~/stores/preferences'
 
@@ -41,9 +40,8 @@ watch(
 )
 /** False while a field holds what cannot be read: nothing is done with what stood there before. */
 const readable = ref<boolean | null>(null)
-const { file, unit, choice, choices, read: drawing, reading, pick } = useOutlineFile()
-const outline = computed(() => (drawing.value?.ok ? drawing.value.outline : undefined))
-const outlineBox = computed(() => outline.value && bounds(outline.value))
+const inHand = useDrawing()
+const { taken } = inHand
 /** All templates in one scale, so that the eye compares them. */
 const WIDEST_MM = Math.max(...PANEL_TEMPLATES.map(({ measures }) => measures.widthMm))
 const panels = computed(() => [
@@ -54,7 +52,7 @@ const panels = computed(() => [
     outline: ringPath(buildOutline(measures), y => measures.heightMm - y),
     view: `${(measures.widthMm - WIDEST_MM) / 2 - 8} -8 ${WIDEST_MM + 16} ${measures.heightMm + 16}`
   })),
-  { value: OWN, title: 'Import outline (DXF, SVG)', size: '', outline: '', view: '' }
+  { value: OWN, title: 'From a drawing (DXF, SVG)', size: '', outline: '', view: '' }
 ])
 function setFlying(kind: (typeof FLYING)[number], on: boolean) {
   const flying = FLYING.filter(other => (other === kind ? on : start.flying.includes(other)))
@@ -62,11 +60,8 @@ function setFlying(kind: (typeof FLYING)[number], on: boolean) {
 }
 async function begin() {
   wrong.value = ''
-  if (start.panel === OWN && !outline.value) {
-    wrong.value =
-      drawing.value?.ok === false
-        ? drawing.value.problems.join(' ')
-        : 'Choose the file with the outline, or one of the panel templates.'
+  if (start.panel === OWN && !taken.value) {
+    wrong.value = 'Choose the file with the outline and the closed line that is the panel, or a panel template.'
     return
   }
   busy.value = true
@@ -76,7 +71,7 @@ async function begin() {
       body: {
         ...start,
         labourCentsPerHour: preferences.ownLabourCents,
-        panel: start.panel === OWN ? outline.value! : start.panel
+        panel: start.panel === OWN ? taken.value! : start.panel
       }
     })
     await navigateTo(`/p/${id}/brief`)
@@ -143,28 +138,7 @@ async function begin() {
               <span v-if="panel.size" class="small quiet">{{ panel.size }}</span>
             </label>
           </fieldset>
-          <v-file-input
-            v-if="start.panel === OWN"
-            label="Outline, DXF or SVG"
-            accept=".dxf,.svg"
-            @update:model-value="pick"
-          />
-          <div v-if="start.panel === OWN && file" class="row">
-            <OutlineFields
-              v-model:unit="unit"
-              v-model:choice="choice"
-              :choices="choices"
-              :taken="drawing?.ok ? drawing.choice : undefined"
-            />
-          </div>
-          <p v-if="reading" class="small quiet" role="status">Reading the drawing…</p>
-          <p v-else-if="outline && outlineBox" class="small" role="status">
-            The outline is {{ preferences.length(outlineBox.maxX) }} × {{ preferences.length(outlineBox.maxY) }},
-            {{ outline.length }} corners. {{ drawing?.ok ? drawing.notes.join(' ') : '' }}
-          </p>
-          <template v-else-if="drawing && !drawing.ok && start.panel === OWN">
-            <p v-for="problem in drawing.problems" :key="problem" class="caution" role="alert">{{ problem }}</p>
-          </template>
+          <DrawingPicker v-if="start.panel === OWN" :in-hand="inHand" />
           <p class="small quiet">
             Pilots, weights and installed equipment are typical of this type of panel, not of what you plan. Correct
             them in Brief, on the Panel step, and in Equipment under As installed.

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { areaMm2, type PointMm } from '../../panel'
-import { arcPoints, FLATTEN_MM, flattenCubic, joinStrokes, outlineOf, ringsOf, roundOf, type Stroke } from './contours'
+import { arcPoints, FLATTEN_MM, flattenCubic, joinStrokes, ringsOf, roundOf, type Stroke } from './contours'
+import { panelOf } from './outline.testing'
 
 const line = (...points: PointMm[]): Stroke => ({ layer: '0', points, closed: false })
 const ring = (points: PointMm[], layer = '0'): Stroke => ({ layer, points, closed: true })
@@ -122,24 +123,23 @@ describe('curves as sides', () => {
   })
 })
 
+const panel = (strokes: Stroke[], choice?: number) => panelOf({ ok: true, strokes, notes: [] }, choice)
+
 describe('the outline of a drawing', () => {
   it('is the greatest closed line, moved to zero; what is closed inside it is offered, what lies outside is told', () => {
-    const found = outlineOf(
-      [ring(box(1000, 500, 600, 250)), ring(box(1050, 550, 80, 80)), ring(box(5000, 0, 40, 40))],
-      []
-    )
+    const found = panel([ring(box(1000, 500, 600, 250)), ring(box(1050, 550, 80, 80)), ring(box(5000, 0, 40, 40))])
     if (!found.ok) throw new Error(found.problems.join(' '))
     expect(found.outline).toEqual(box(0, 0, 600, 250))
-    expect(found.inner.map(contour => contour.points)).toEqual([box(50, 50, 80, 80)])
+    expect(found.holes.map(contour => contour.points)).toEqual([box(50, 50, 80, 80)])
     expect(found.notes.join(' ')).toContain('1 closed line outside the outline left out')
   })
   it('of a sheet with a border what is named for the panel is taken, or what was chosen', () => {
     const strokes = [ring(box(0, 0, 1189, 841), 'BORDER'), ring(box(300, 300, 500, 200), 'FACE')]
-    const face = outlineOf(strokes, [])
-    expect(face.ok && face.choices.map(({ layer }) => layer)).toEqual(['BORDER', 'FACE'])
+    const face = panel(strokes)
+    expect(face.ok && face.rings.map(({ layer }) => layer)).toEqual(['BORDER', 'FACE'])
     expect(face.ok && face.outline).toEqual(box(0, 0, 500, 200))
     expect(face.ok && face.notes.join(' ')).toContain('on layer “BORDER” and was taken for the border')
-    const border = outlineOf(strokes, [], 0)
+    const border = panel(strokes, 0)
     expect(border.ok && border.outline).toEqual(box(0, 0, 1189, 841))
   })
   it.each([
@@ -161,7 +161,7 @@ describe('the outline of a drawing', () => {
     ['an open line', [line([0, 0], [300, 0], [300, 200])], /No line of this drawing is closed.*open by 360\.555 mm/],
     ['a coordinate that is none', [ring([...box(0, 0, 300, 200), [Number.NaN, 0]])], /not a number/]
   ] as [string, Stroke[], RegExp][])('%s is refused in words', (_, strokes, says) => {
-    const found = outlineOf(strokes, [])
+    const found = panel(strokes)
     expect(found.ok).toBe(false)
     expect(found.ok ? '' : found.problems.join(' ')).toMatch(says)
   })

@@ -1,4 +1,4 @@
-import { areaMm2, bounds, inside, selfCrossing, trueRing, type PointMm } from '../../panel'
+import { areaMm2, bounds, trueRing, type PointMm } from '../../panel'
 
 /** Curves of a file are drawn as straight sides that miss them by no more than this, in mm; the screen says so. */
 export const FLATTEN_MM = 0.05
@@ -7,60 +7,42 @@ const JOIN_MM = 0.1
 /** More is not an outline but a drawing of something else. */
 export const MOST_ENTITIES = 5_000
 export const MOST_DRAWING_BYTES = 8_000_000
-/** No light aeroplane's panel is wider or smaller than this, in mm. */
-const [LEAST_MM, MOST_MM] = [80, 3_000]
-const MOST_CORNERS = 2_000
+/** A round hole up to this is a screw's, in mm. */
+export const SCREW_HOLE_MM = 6.5
 
-/** A line of a drawing, in mm, y up. */
 /** What a drawing is refused for: nothing of it was taken. */
 export const refused = (problem: string): { ok: false; problems: string[] } => ({
   ok: false,
   problems: [`${problem} Nothing was changed.`]
 })
 
+/** A line of a drawing, in mm, y up. */
 export interface Stroke {
   layer: string
+  /** The block, or the copied group, that it is part of. */
+  block?: string
   points: PointMm[]
   closed: boolean
   round?: { xMm: number; yMm: number; diameterMm: number }
 }
-
-export interface Contour {
-  layer: string
-  points: [number, number][]
-  areaMm2: number
-  round?: { xMm: number; yMm: number; diameterMm: number }
-}
-/** A closed line that could be the outline of a panel. */
-export interface OutlineChoice {
-  layer: string
-  widthMm: number
-  heightMm: number
-  /** How many closed lines lie inside it. */
-  inside: number
-}
-/** What a drawing holds for a panel: its outline, what is closed inside it, and what is worth saying. */
-export type OutlineRead =
-  | {
-      ok: true
-      outline: [number, number][]
-      inner: Contour[]
-      notes: string[]
-      /** All closed lines that could be the outline, greatest first, and which of them was taken. */
-      choices: OutlineChoice[]
-      choice: number
-    }
-  /** With `choices`, several closed lines could be the panel: one is to be chosen. */
-  | { ok: false; problems: string[]; needsUnit?: true; choices?: OutlineChoice[] }
 
 /** The lines of a drawing in mm, y up, or why it cannot be read. */
 export type StrokesRead =
   | { ok: true; strokes: Stroke[]; notes: string[] }
   | { ok: false; problems: string[]; needsUnit?: true }
 
-const lines = (count: number) => `${count} closed ${count === 1 ? 'line' : 'lines'}`
 const round3 = (value: number) => Number(value.toFixed(3))
-const say = ([x, y]: PointMm) => `(${round3(x)}, ${round3(y)})`
+/** Asks for the unit of a drawing that does not say it, with the size that it would have in either. */
+export function needsUnit(why: string, strokes: readonly Stroke[]): { ok: false; problems: string[]; needsUnit: true } {
+  const points = strokes.flatMap(stroke => stroke.points)
+  const { minX, minY, maxX, maxY } = bounds(points.length ? points : [[0, 0]])
+  const size = `${round3(maxX - minX)} × ${round3(maxY - minY)}`
+  return {
+    ok: false,
+    needsUnit: true,
+    problems: [`${why} All that is drawn measures ${size} units. Choose the unit: it is ${size} mm, or ${size} inches.`]
+  }
+}
 
 /** The same for two open strokes that run along each other, whichever way. */
 function courseOf({ points }: Stroke): string {
@@ -123,11 +105,6 @@ function tidy(points: readonly PointMm[]): PointMm[] {
   })
 }
 
-const wideEnough = (points: readonly PointMm[]): boolean => {
-  const { minX, minY, maxX, maxY } = bounds(points)
-  return Math.max(maxX - minX, maxY - minY) >= LEAST_MM && maxX - minX <= MOST_MM && maxY - minY <= MOST_MM
-}
-
 /** How far a point is from the nearest side of a ring, in mm. */
 const offRing = ([x, y]: PointMm, ring: readonly PointMm[]): number =>
   Math.min(
@@ -164,149 +141,17 @@ export function ringsOf(strokes: readonly Stroke[]): { rings: Stroke[]; open: St
   return { rings, open, flat: closed.length - all.length, twice: twice + all.length - rings.length }
 }
 
-/** Layers that by their name hold the border of a sheet, and such as hold the outline of a part (common practice). */
+/** Layers that by their name hold the border of a sheet (common practice). */
 const BORDER_LAYER = /border|title|viewport|defpoints|paper|rahmen|schriftfeld|cartouche/i
-const OUTLINE_LAYER = /^(outline|panel|face|profile|contour|perimeter)/i
 /** Whether a ring is the border of a sheet, by the name of its layer. */
-export const isBorder = ({ layer }: Stroke): boolean => BORDER_LAYER.test(layer)
-
-const isRectangle = ({ points }: Stroke): boolean => {
-  const { minX, minY, maxX, maxY } = bounds(points)
-  return points.length === 4 && areaMm2(points) > 0.999 * (maxX - minX) * (maxY - minY)
-}
-const isInside = (inner: Stroke, outer: Stroke): boolean => inner !== outer && inside(inner.points[0]!, outer.points)
-
-/**
- * Which of the closed lines is the panel's outline: of layers that are named for it the greatest, else the greatest that is on no
- * layer named for a border.
- * @returns undefined where the greatest is a rectangle round another that holds most of what is drawn: it may be a border, or a panel
- * with a bay, and only a person can tell
- */
-function likeliest(candidates: readonly Stroke[], rings: readonly Stroke[]): Stroke | undefined {
-  const named = candidates.find(({ layer }) => OUTLINE_LAYER.test(layer))
-  if (named) return named
-  const [top, ...others] = candidates.filter(ring => !isBorder(ring))
-  if (!top) return candidates[0]
-  const rest = rings.filter(ring => ring !== top && !isBorder(ring))
-  const holds = (ring: Stroke) => rest.filter(other => isInside(other, ring)).length
-  const doubtful = others.some(
-    ring =>
-      isInside(ring, top) &&
-      areaMm2(ring.points) > 0.15 * areaMm2(top.points) &&
-      holds(ring) * 2 > rest.length - 1 &&
-      holds(ring) > 0
-  )
-  return doubtful && isRectangle(top) ? undefined : top
-}
-/** More closed lines than these are not offered as the outline. */
-const MOST_CHOICES = 20
+export const isBorder = ({ layer }: { layer: string }): boolean => BORDER_LAYER.test(layer)
 
 /** A closed line as a circle, where it is one. */
-export function roundOf(ring: Stroke): Contour['round'] {
+export function roundOf(ring: Stroke): Stroke['round'] {
   if (ring.round) return ring.round
   const found = trueRing(ring.points)
   return found.kind === 'circle' ? { xMm: found.x, yMm: found.y, diameterMm: 2 * found.r } : undefined
 }
-
-/** Lines that are no part of any outline, in words. */
-const notTaken = (flat: number, twice: number): string[] => [
-  ...(flat > 0 ? [`${lines(flat)} of no area left out.`] : []),
-  ...(twice > 0
-    ? [`${twice} ${twice === 1 ? 'line is' : 'lines are'} drawn twice and ${twice === 1 ? 'counts' : 'count'} once.`]
-    : [])
-]
-
-/**
- * Picks the panel's outline from strokes, moved so that its lower left is at zero. Refuses, in words, what cannot be a panel.
- * @param choice which closed line is the outline, of the `choices` told before, where several could be it
- */
-export function outlineOf(strokes: readonly Stroke[], notes: string[], choice?: number): OutlineRead {
-  if (strokes.length === 0)
-    return refused('There is no line in this drawing: no lines, arcs, circles, polylines, splines or paths.')
-  if (strokes.some(stroke => stroke.points.some(([x, y]) => !Number.isFinite(x) || !Number.isFinite(y))))
-    return refused('A coordinate in this drawing is not a number.')
-  const { rings, open, flat, twice } = ringsOf(strokes)
-  const sayOpen = open.slice(0, 5).map(stroke => {
-    const [a, b] = [stroke.points[0]!, stroke.points.at(-1)!]
-    return `On layer “${stroke.layer}” a line from ${say(a)} to ${say(b)} is open by ${round3(Math.hypot(a[0] - b[0], a[1] - b[1]))} mm.`
-  })
-  notes.push(...notTaken(flat, twice))
-  if (rings.length === 0)
-    return {
-      ok: false,
-      problems: ['No line of this drawing is closed, so it has no outline. Nothing was changed.', ...sayOpen]
-    }
-  const wide = rings.filter(ring => wideEnough(ring.points)).slice(0, MOST_CHOICES)
-  // Where none has the size of a panel, the greatest is measured below, in words.
-  const candidates = wide.length ? wide : rings.slice(0, 1)
-  const choices = candidates.map(ring => {
-    const { minX, minY, maxX, maxY } = bounds(ring.points)
-    const count = rings.filter(other => isInside(other, ring)).length
-    return { layer: ring.layer, widthMm: round3(maxX - minX), heightMm: round3(maxY - minY), inside: count }
-  })
-  const outer = choice === undefined ? likeliest(candidates, rings) : candidates[choice]
-  if (!outer)
-    return {
-      ok: false,
-      choices,
-      problems: [
-        choice === undefined
-          ? `${choices.length} closed lines of this drawing could be the panel. Choose the one that is. Nothing was changed.`
-          : `There is no closed line ${choice + 1} in this drawing. Nothing was changed.`
-      ]
-    }
-  if (choice === undefined && isBorder(rings[0]!) && outer !== rings[0])
-    notes.push(`The greatest closed line is on layer “${rings[0]!.layer}” and was taken for the border of the sheet.`)
-  const others = rings.filter(ring => ring !== outer)
-  const box = bounds(outer.points)
-  const [width, height] = [box.maxX - box.minX, box.maxY - box.minY]
-  if (width > MOST_MM || height > MOST_MM || Math.max(width, height) < LEAST_MM)
-    return refused(
-      `The outline would be ${round3(width)} × ${round3(height)} mm; a panel is ` +
-        `between ${LEAST_MM} and ${MOST_MM} mm. Is the unit of the drawing right?`
-    )
-  if (outer.points.length > MOST_CORNERS)
-    return refused(
-      `The outline has ${outer.points.length} corners after its curves are flattened. Maximum is ${MOST_CORNERS}. ` +
-        `Draw it with arcs instead of many short lines.`
-    )
-  const cross = selfCrossing(outer.points)
-  if (cross)
-    return refused(
-      `The outline crosses itself: the side from ${say(outer.points[cross[0]]!)} meets the side ` +
-        `from ${say(outer.points[cross[1]]!)}.`
-    )
-  if (open.length) notes.push(`${open.length} open lines were left out. ${sayOpen.join(' ')}`)
-  if (Math.max(Math.abs(box.minX), Math.abs(box.minY)) > 10_000)
-    notes.push(`The drawing is far from its origin, at ${say([box.minX, box.minY])} mm; it was moved to zero.`)
-  const move = ([x, y]: PointMm): [number, number] => [round3(x - box.minX), round3(y - box.minY)]
-  const within = others.filter(other => inside(other.points[0]!, outer.points))
-  if (within.length < others.length) notes.push(`${lines(others.length - within.length)} outside the outline left out.`)
-  if (within.length > 190) {
-    notes.push(`${within.length} closed lines are inside; the 190 largest are listed.`)
-    within.length = 190
-  }
-  return {
-    ok: true,
-    outline: outer.points.map(move),
-    notes,
-    choices,
-    choice: candidates.indexOf(outer),
-    inner: within.map(stroke => ({
-      layer: stroke.layer,
-      points: stroke.points.map(move),
-      areaMm2: areaMm2(stroke.points),
-      round: movedRound(roundOf(stroke), box)
-    }))
-  }
-}
-
-const movedRound = (round: Contour['round'], box: { minX: number; minY: number }): Contour['round'] =>
-  round && {
-    xMm: round3(round.xMm - box.minX),
-    yMm: round3(round.yMm - box.minY),
-    diameterMm: round3(round.diameterMm)
-  }
 
 /** A cubic curve as points after its start, no farther than `FLATTEN_MM` from it. */
 export function flattenCubic(p: readonly [PointMm, PointMm, PointMm, PointMm], scale = 1): PointMm[] {

@@ -1,7 +1,8 @@
 import { runInThisContext } from 'node:vm'
 import { describe, expect, it } from 'vitest'
 import { openProject } from '../../document'
-import { readCatalogueCsv, readCatalogueJson, readDxfOutline, readSvgOutline, soundDxf } from '..'
+import { readCatalogueCsv, readCatalogueJson, soundDxf } from '..'
+import { readDxfOutline, readSvgOutline } from './outline.testing'
 
 /** Whether something came to an end within five seconds; an endless loop is ended. */
 function ended<T>(run: () => T): T {

@@ -2,15 +2,13 @@ import type { Face, Shape } from '../../catalogue'
 import { flatten } from '../../build'
 import { bounds, inside, trueRing, type PointMm } from '../../panel'
 import { MOST_CORNERS_OF_SHAPE } from '../../catalogue'
-import { isBorder, ringsOf, roundOf, type Stroke, type StrokesRead } from './contours'
+import { isBorder, ringsOf, roundOf, SCREW_HOLE_MM, type Stroke, type StrokesRead } from './contours'
 
 /** What a maker's drawing says of the face of an item; measured from the middle of the bezel, or of the cutout where there is none. */
 export type ItemDrawingRead =
   | { ok: true; face: Pick<Face, 'cutout' | 'screws'> & { bezel?: Shape }; notes: string[] }
   | { ok: false; problems: string[]; needsUnit?: true }
 
-/** A round hole up to this is a screw's, in mm. */
-const SCREW_HOLE_MM = 6.5
 /** An instrument is between these, in mm. */
 const [LEAST_MM, MOST_MM] = [8, 700]
 /** Measures of a drawing that agree so nearly are one, in mm. */

@@ -16,8 +16,7 @@ import {
   FLATTEN_MM,
   MOST_DRAWING_BYTES,
   MOST_ENTITIES,
-  outlineOf,
-  type OutlineRead,
+  needsUnit,
   type Stroke,
   type StrokesRead,
   refused
@@ -105,6 +104,8 @@ interface Laid {
   entity: IEntity
   place: Affine
   layer: string
+  /** The block of the drawing that it comes from: the outermost. */
+  block?: string
   hidden?: string
 }
 /** Why an entity is not seen in the drawing, so that it is no part of the panel; nothing for one that is. */
@@ -134,9 +135,10 @@ function laidOut(
     depth: number
     /** The layer of the insert, which what is drawn on layer 0 of the block takes. */
     layer?: string
+    block?: string
     hidden?: string
   }
-  const walk = (list: readonly IEntity[], { place, depth, layer: above, hidden }: Within): boolean =>
+  const walk = (list: readonly IEntity[], { place, depth, layer: above, block: of, hidden }: Within): boolean =>
     list.every(entity => {
       const own = entity.layer ?? '0'
       const layer = own === '0' && above !== undefined ? above : own
@@ -147,7 +149,7 @@ function laidOut(
       const insert = entity as IInsertEntity
       const block = entity.type === 'INSERT' ? blocks[insert.name] : undefined
       if (!block?.entities || depth >= MOST_NESTED) {
-        found.push({ entity, place: here, layer, hidden })
+        found.push({ entity, place: here, layer, block: of, hidden })
         return found.length <= MOST_ENTITIES
       }
       // What is inserted on a frozen layer, or not visible itself, is not seen whatever its own layers are.
@@ -167,22 +169,12 @@ function laidOut(
             ],
             [cos, sin, -sin, cos, insert.position.x, insert.position.y]
           )
-          const within = { place: then(put, here), depth: depth + 1, layer, hidden: unseen }
+          const within = { place: then(put, here), depth: depth + 1, layer, block: of ?? insert.name, hidden: unseen }
           if (!walk(block.entities, within)) return false
         }
       return true
     })
   return walk(entities, { place: STILL, depth: 0 }) ? found : undefined
-}
-
-/**
- * Reads a panel's outline from a DXF drawing.
- * @param unitMm millimetres of one unit of the drawing, for files that do not declare it
- * @param choice which closed line is the outline, of the `choices` told before, where several could be it
- */
-export function readDxfOutline(text: string, unitMm?: number, choice?: number): OutlineRead {
-  const read = dxfStrokes(text, unitMm)
-  return read.ok ? outlineOf(read.strokes, read.notes, choice) : read
 }
 
 /** The drawing, or in words why it cannot be read. */
@@ -214,13 +206,8 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
         `everything except the panel.`
     )
   const declared = UNIT_MM[Number(drawing.header?.$INSUNITS ?? 0)]
-  const scale = declared ?? unitMm
-  if (scale === undefined)
-    return {
-      ok: false,
-      needsUnit: true,
-      problems: ['The drawing does not say its unit ($INSUNITS). Choose inches or millimetres.']
-    }
+  // Without a unit the drawing is read as millimetres, to say how large it would be.
+  const scale = declared ?? unitMm ?? 1
   const notes: string[] = [declared ? '' : 'The unit is the one you chose.'].filter(Boolean)
   const left = new Map<string, number>()
   for (const { type } of sound.others) left.set(type, (left.get(type) ?? 0) + 1)
@@ -241,7 +228,7 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
     )
   let corners = 0
   const strokes = laid.flatMap((each): Stroke[] => {
-    const { entity, place, layer } = each
+    const { entity, place, layer, block } = each
     if (corners > MOST_POINTS) return []
     const unseen = unseenBecause(each, layers)
     if (unseen) {
@@ -253,7 +240,7 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
     const found = k > 0 ? strokeOf(entity, layer, k) : undefined
     corners += found?.points.length ?? 0
     if (!found) left.set(entity.type, (left.get(entity.type) ?? 0) + 1)
-    if (!found || place === STILL) return found ? [found] : []
+    if (!found || place === STILL) return found ? [{ ...found, block }] : []
     const put = ([x, y]: PointMm): PointMm => {
       const [px, py] = at(place, [x / k, y / k])
       return [px * scale, py * scale]
@@ -262,6 +249,7 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
     return [
       {
         ...found,
+        block,
         points: found.points.map(put),
         round: middle && keepsRound(place) ? { ...found.round!, xMm: middle[0], yMm: middle[1] } : undefined
       }
@@ -272,6 +260,8 @@ export function dxfStrokes(text: string, unitMm?: number): StrokesRead {
       `Flattened to ${FLATTEN_MM} mm its curves have more than ${MOST_POINTS} points. Is the unit of the drawing ` +
         `right?`
     )
+  if (declared === undefined && unitMm === undefined)
+    return needsUnit('The drawing does not say its unit ($INSUNITS).', strokes)
   for (const [why, count] of hidden) notes.push(`Left out: ${count} ${why}.`)
   if (left.size) notes.push(`Left out: ${[...left].map(([type, count]) => `${count} ${type}`).join(', ')}.`)
   return { ok: true, strokes, notes }

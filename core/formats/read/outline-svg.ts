@@ -6,8 +6,7 @@ import {
   flattenCubic,
   MOST_DRAWING_BYTES,
   MOST_ENTITIES,
-  outlineOf,
-  type OutlineRead,
+  needsUnit,
   type Stroke,
   type StrokesRead,
   refused
@@ -73,16 +72,6 @@ function lengthIn(tag: string, a: Record<string, string>): string | undefined {
   return odd && `${odd}=“${a[odd]}”`
 }
 
-/**
- * Reads a panel's outline from an SVG drawing.
- * @param unitMm millimetres of one unit of the drawing, for files whose width is in no real unit
- * @param choice which closed line is the outline, of the `choices` told before, where several could be it
- */
-export function readSvgOutline(text: string, unitMm?: number, choice?: number): OutlineRead {
-  const read = svgStrokes(text, unitMm)
-  return read.ok ? outlineOf(read.strokes, read.notes, choice) : read
-}
-
 type Attributes = Readonly<Record<string, string>>
 const isHidden = (a: Attributes): boolean =>
   a.display === 'none' || a.visibility === 'hidden' || /display\s*:\s*none|visibility\s*:\s*hidden/.test(a.style ?? '')
@@ -118,7 +107,7 @@ class SvgWalk {
     }
   }
 
-  private walk(nodes: Node[], transforms: readonly string[], layer: string) {
+  private walk(nodes: Node[], transforms: readonly string[], layer: string, block?: string) {
     for (const node of nodes) {
       // Copies of copies can make more of a short file than anyone draws.
       if (++this.seen > MOST_SEEN) {
@@ -156,17 +145,17 @@ class SvgWalk {
         const copied = this.byId.get(name)
         // A copy of a copy of itself has no end.
         if (!copied || own.length > MOST_NESTED) this.broken ??= `A copy (use) of “${name}” leads nowhere.`
-        else this.walk(copyOf(copied), [...own, `translate(${a.x ?? 0} ${a.y ?? 0})`], layer)
+        else this.walk(copyOf(copied), [...own, `translate(${a.x ?? 0} ${a.y ?? 0})`], layer, block ?? name)
         continue
       }
       const path = pathText(tag, a)
       if (path === undefined) {
-        if (Array.isArray(node[tag])) this.walk(node[tag] as Node[], own, tag === 'g' ? (a.id ?? layer) : layer)
+        if (Array.isArray(node[tag])) this.walk(node[tag] as Node[], own, tag === 'g' ? (a.id ?? layer) : layer, block)
         continue
       }
       this.shapes++
       try {
-        for (const stroke of strokesOf(path, own, layer, this.scale)) this.strokes.push(stroke)
+        for (const stroke of strokesOf(path, own, layer, this.scale)) this.strokes.push({ ...stroke, block })
         if (this.strokes.length > MOST_STROKES)
           this.broken ??= `The drawing holds more than ${MOST_STROKES} lines. Take all but the panel out of it.`
       } catch (error) {
@@ -266,13 +255,7 @@ function readTree(root: Node, unitMm: number | undefined): StrokesRead {
   if (found.shapes > MOST_ENTITIES)
     return refused(`The drawing holds ${found.shapes} shapes. Maximum is ${MOST_ENTITIES}.`)
   if (frame.scale === undefined)
-    return {
-      ok: false,
-      needsUnit: true,
-      problems: [
-        'The drawing’s width is in no real unit (mm, cm, in). Choose inches or millimetres for one unit of it.'
-      ]
-    }
+    return needsUnit('The width of the drawing is in no real unit (mm, cm, in).', found.strokes)
   return {
     ok: true,
     strokes: found.strokes,

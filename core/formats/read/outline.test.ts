@@ -5,7 +5,8 @@ import { describe, expect, it } from 'vitest'
 import { areaMm2, bounds } from '../../panel'
 import { LAYERS, partsToCut } from '../../build'
 import { boxFace, designWith, item, plainProject, roundFace } from '../../testing'
-import { readDxfOutline, readSvgOutline, writePartDxf, writePartSvg } from '..'
+import { writePartDxf, writePartSvg } from '..'
+import { readDxfOutline, readSvgOutline } from './outline.testing'
 
 const dxf = (draw: (writer: DxfWriter) => void, unit: Units | undefined = Units.Millimeters) => {
   const writer = new DxfWriter()
@@ -136,7 +137,7 @@ describe('an outline out of DXF', () => {
     const read = got(readDxfOutline(text))
     expect(size(read.outline)).toEqual([expect.closeTo(300, 6), expect.closeTo(300, 6)])
     expect(areaMm2(read.outline)).toBeCloseTo(90_000, 3)
-    const holes = read.inner
+    const holes = read.holes
       .map(contour =>
         [contour.round!.xMm, contour.round!.yMm, contour.round!.diameterMm].map(v => Number(v.toFixed(3)))
       )
@@ -159,7 +160,7 @@ describe('an outline out of DXF', () => {
         box(writer, 600, 300)
         writer.addInsert('HOLE', point3d(300, 150), { scaleFactor: { x: 60, y: 30, z: 1 } })
       })
-      expect(got(readDxfOutline(text)).inner.map(contour => contour.round)).toEqual([undefined])
+      expect(got(readDxfOutline(text)).holes.map(contour => contour.round)).toEqual([undefined])
       const disc = dxf(writer => {
         writer.addBlock('DISC').addCircle(point3d(0, 0), 1)
         writer.addInsert('DISC', point3d(0, 0), { scaleFactor: { x: 200, y: 200, z: 1 } })
@@ -203,8 +204,8 @@ describe('an outline out of DXF', () => {
         })
       )
     )
-    expect(read.inner).toHaveLength(1)
-    expect(read.inner[0]!.round).toEqual({ xMm: 100, yMm: 150, diameterMm: 80 })
+    expect(read.holes).toHaveLength(1)
+    expect(read.holes[0]!.round).toEqual({ xMm: 100, yMm: 150, diameterMm: 80 })
   })
   it('what we write we read back: outline and cuts of a design', () =>
     fc.assert(
@@ -212,7 +213,7 @@ describe('an outline out of DXF', () => {
         const design = designWith([[item({ id: 'a', face: roundFace(79.375) }), [x, y]]])
         const read = got(readDxfOutline(writePartDxf(partsToCut(design)[0]!, 'inch')))
         expect(size(read.outline)[0]).toBeCloseTo(600, 2)
-        expect(read.inner.find(contour => contour.layer === LAYERS.cut)!.round!.xMm).toBeCloseTo(x, 2)
+        expect(read.holes.find(contour => contour.layer === LAYERS.cut)!.round!.xMm).toBeCloseTo(x, 2)
       }),
       { numRuns: 20 }
     ))
@@ -251,7 +252,7 @@ describe('an outline out of SVG', () => {
       readSvgOutline(writePartSvg(partsToCut(designWith([[item({ id: 'a', face: boxFace(80, 60) }), [300, 150]]]))[0]!))
     )
     expect(size(read.outline)).toEqual([600, 300])
-    expect(read.inner[0]!.areaMm2).toBeCloseTo(4800, 3)
+    expect(areaMm2(read.holes[0]!.points)).toBeCloseTo(4800, 3)
   })
 })
 
@@ -425,7 +426,7 @@ describe('pieces to cut', () => {
     const cuts = partsToCut(designWith([[both, [300, 150]]]))[0]!.entities.filter(entity => entity.layer === LAYERS.cut)
     expect(cuts).toHaveLength(1)
     const read = got(readDxfOutline(writePartDxf(partsToCut(designWith([[both, [300, 150]]]))[0]!, 'metric')))
-    expect(read.inner.find(contour => contour.layer === LAYERS.cut)!.areaMm2).toBeCloseTo(
+    expect(areaMm2(read.holes.find(hole => hole.layer === LAYERS.cut)!.points)).toBeCloseTo(
       40 * 20 + (Math.PI * 100) / 2,
       -1
     )
@@ -454,7 +455,7 @@ describe('arcs of an outline, and the layer it is on', () => {
     base.airframe.panel = { ...base.airframe.panel, outline: read.outline }
     const found = bulges(writePartDxf(partsToCut(designWith([], base))[0]!, 'metric'))
     expect(found).toEqual(Array.from({ length: 4 }, () => expect.closeTo(found[0]! < 0 ? -QUARTER : QUARTER, 3)))
-    expect(read.choices.map(({ layer }) => layer)).toEqual(['svg'])
+    expect(read.rings.map(({ layer }) => layer)).toEqual(['svg'])
   })
   const QUARTER = Math.tan(Math.PI / 8)
   it('an ellipse by an SVG arc has its area, π a b', () => {
@@ -473,7 +474,7 @@ describe('arcs of an outline, and the layer it is on', () => {
           'height="300"/><circle cx="100" cy="200" r="30"/></svg>'
       )
     )
-    expect(read.inner[0]!.round).toEqual({
+    expect(read.holes[0]!.round).toEqual({
       xMm: expect.closeTo(100, 2),
       yMm: expect.closeTo(100, 2),
       diameterMm: expect.closeTo(60, 2)
@@ -483,11 +484,11 @@ describe('arcs of an outline, and the layer it is on', () => {
     <g id="Border"><rect width="700" height="400"/></g><g id="Panel"><rect x="50" y="50" width="600" height="300"/></g></svg>`
   it('the greatest closed line may be the border of the sheet: all that could be the panel are told, and one can be chosen', () => {
     const border = got(readSvgOutline(frame))
-    expect(border.choices.map(({ layer }) => layer)).toEqual(['Border', 'Panel'])
-    expect([border.choice, bounds(border.outline)]).toEqual([1, { minX: 0, minY: 0, maxX: 600, maxY: 300 }])
+    expect(border.rings.map(({ layer }) => layer)).toEqual(['Border', 'Panel'])
+    expect(bounds(border.outline)).toEqual({ minX: 0, minY: 0, maxX: 600, maxY: 300 })
     expect(bounds(got(readSvgOutline(frame, undefined, 0)).outline).maxX).toBe(700)
     const none = readSvgOutline(frame, undefined, 7)
-    expect(none.ok ? [] : none.problems).toEqual([expect.stringContaining('no closed line 8')])
+    expect(none.ok ? [] : none.problems).toEqual([expect.stringContaining('Choose one of 2')])
   })
 })
 
@@ -501,7 +502,7 @@ describe('what a drawing hides, and what it says in ways that would not be read 
           `cx="100" cy="150" r="40"/></g></svg>`
       )
     )
-    expect(read.inner).toHaveLength(0)
+    expect(read.holes).toHaveLength(0)
     expect(read.notes.join(' ')).toContain('not shown')
   })
   it('a copy stands where it is set', () => {
@@ -512,7 +513,7 @@ describe('what a drawing hides, and what it says in ways that would not be read 
       )
     )
     expect(
-      read.inner
+      read.holes
         .map(contour => bounds(contour.points))
         .map(box => Math.round((box.minX + box.maxX) / 2))
         .sort()
@@ -560,7 +561,7 @@ describe('what a drawing hides, and what it says in ways that would not be read 
   ] as const)('a circle that is %s', (_, flags, colour, circle, count) => {
     const read = got(readDxfOutline(dxfText(flags, colour, circle)))
     expect(size(read.outline)).toEqual([600, 300])
-    expect(read.inner).toHaveLength(count)
+    expect(read.holes).toHaveLength(count)
     if (count === 0) expect(read.notes.join(' ')).toContain('Left out')
   })
   it('a spline with weights is refused, not drawn wrong', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { accountOf } from '../../capability'
 import { finish, resolve } from '../../design'
-import { applyEdits, FORMAT, openProject, type Project, PANEL_TEMPLATES, writeProject } from '../../document'
+import { applyEdits, FORMAT, openProject, type Project, PANEL_TEMPLATES, writeProject, type Zone } from '../../document'
 import { demoCatalogue, demoProject } from '../../testing.demo'
 import { Beginning, beginProject, cardOf, examineOption, missingFrom, starterKit } from '..'
 
@@ -146,13 +146,25 @@ describe('an aeroplane begun from a handful of answers', () => {
     expect(wants('2026-11-26', 'amateur-built')).toBe(false)
   })
   it('an outline of one’s own is taken as it is; a panel nobody knows is named', () => {
-    const panel: [number, number][] = [
+    const outline: [number, number][] = [
       [0, 0],
       [700, 0],
       [700, 250],
       [0, 250]
     ]
-    expect(beginProject('x', begin({ panel }), catalogue).airframe.panel.outline).toEqual(panel)
+    const zones: Zone[] = [
+      {
+        id: 'in-1',
+        name: 'Hole 1',
+        side: 'face',
+        hole: 'existing',
+        fromDepthMm: 0,
+        movable: false,
+        area: { shape: 'round', xMm: 60, yMm: 60, diameterMm: 57.5 }
+      }
+    ]
+    const { panel } = beginProject('x', begin({ panel: { outline, zones } }), catalogue).airframe
+    expect([panel.outline, panel.zones]).toEqual([outline, zones])
     expect(() => beginProject('x', begin({ panel: 'oval' }), catalogue)).toThrow(/no panel “oval”/)
   })
 })

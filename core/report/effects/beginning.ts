@@ -6,6 +6,7 @@ import {
   blankProject,
   buildOutline,
   FLYING,
+  Panel,
   PANEL_TEMPLATES,
   type Airframe,
   type Edit,
@@ -31,14 +32,8 @@ export const Beginning = z.strictObject({
   seating: z.enum(['side by side', 'tandem']),
   flying: z.array(z.enum(FLYING)).min(1),
   systemV: z.union([z.literal(12), z.literal(14), z.literal(28)]),
-  /** A typical panel, or the corners of one's own. */
-  panel: z.union([
-    z.string(),
-    z
-      .array(z.tuple([z.number(), z.number()]))
-      .min(3)
-      .max(2_000)
-  ]),
+  /** A typical panel, or the outline of one's own with its holes. */
+  panel: z.union([z.string(), Panel.pick({ outline: true, zones: true })]),
   /** What an hour of labour costs, where it is known. */
   labourCentsPerHour: z.int().min(0).max(1_000_00).optional(),
   installed: z.enum(INSTALLED)
@@ -152,7 +147,8 @@ const GLASS: readonly Sought[] = [
 function airframeOf(begin: Beginning, airframe: Airframe): Airframe {
   const template = PANEL_TEMPLATES.find(template => template.id === begin.panel)
   if (typeof begin.panel === 'string' && !template) throw new Error(`There is no panel “${begin.panel}”.`)
-  const outline = template ? buildOutline(template.measures) : (begin.panel as [number, number][])
+  const { outline, zones } =
+    typeof begin.panel === 'string' ? { outline: buildOutline(template!.measures), zones: [] } : begin.panel
   const box = bounds(outline)
   const width = box.maxX - box.minX
   const seat = (id: string, name: string, share: number) =>
@@ -165,7 +161,7 @@ function airframeOf(begin: Beginning, airframe: Airframe): Airframe {
     maxMassKg,
     alternatorA: begin.systemV === 28 ? 70 : begin.seats > 2 ? 60 : 40,
     // A four-seater has room behind its panel for the long boxes of its time (common practice: 14 in).
-    panel: { ...airframe.panel, outline, depthBehindMm: inches(begin.seats > 2 ? 14.25 : 13) },
+    panel: { ...airframe.panel, outline, zones, depthBehindMm: inches(begin.seats > 2 ? 14.25 : 13) },
     pilots:
       begin.seating === 'tandem' || begin.seats === 1
         ? [seat('pilot', begin.seats === 1 ? 'Pilot' : 'Front seat', 0.5)]
