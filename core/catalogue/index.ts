@@ -16,6 +16,7 @@ export {
   saidBy,
   type Face,
   type Front,
+  type ModelApproval,
   type Need,
   type Port,
   type Power,

@@ -195,6 +195,28 @@ const Announced = z.strictObject({
   provides: z.array(z.enum(FUNCTIONS)).min(1).max(20).optional()
 })
 
+/** That an item is approved for models of certified aircraft: by which paper, since when or by when it is expected, on what conditions. */
+const ModelApproval = z
+  .strictObject({
+    /** As the list of the approval has them; one that ends with * stands for all that begin so. */
+    models: z
+      .array(Name.refine(says => !/[|;]|\/\//.test(says), 'must hold neither |, ; nor //'))
+      .min(1)
+      .max(60),
+    /** First and last year of manufacture. */
+    fromYear: z.int().min(1930).max(2100).optional(),
+    toYear: z.int().min(1930).max(2100).optional(),
+    paper: Name.refine(says => !/\||\/\//.test(says), 'must hold neither | nor //'),
+    /** Issued; of one that is awaited, expected. */
+    on: z.iso.date().optional(),
+    awaited: z.boolean().optional(),
+    conditions: Text.refine(says => !/\||\/\//.test(says), 'must hold neither | nor //').default('')
+  })
+  .refine(({ fromYear, toYear }) => (fromYear ?? 0) <= (toYear ?? 9999), {
+    path: ['toYear'],
+    message: 'is before the first year'
+  })
+
 export const Item = z
   .strictObject({
     id: Id,
@@ -230,6 +252,8 @@ export const Item = z
     /** How many tanks a fuel gauge reads; one when absent. */
     tanks: z.int().min(1).max(12).optional(),
     approvals: z.array(z.enum(BASES)).max(3).default([]),
+    /** For which models; absent while nobody has entered it. */
+    modelApprovals: z.array(ModelApproval).min(1).max(20).optional(),
     priceCents: Cents,
     /** What it costs every year to go on doing its work: data, a licence. */
     yearly: z.strictObject({ cents: Cents, for: Name }).optional(),
@@ -313,6 +337,7 @@ export type Face = z.infer<typeof Face>
 export type Front = z.infer<typeof Front>
 export type Port = z.infer<typeof Port>
 export type Need = z.infer<typeof Need>
+export type ModelApproval = z.infer<typeof ModelApproval>
 export type Power = z.infer<typeof Power>
 
 /** An entry as its maker says that it will be on a day; itself where nothing is announced for until then. */

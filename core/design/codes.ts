@@ -122,7 +122,10 @@ const TITLES = {
     'brief': 'Entries of the brief disagree',
     'certified-on': 'Check the certification date',
     'made-on': 'Check the date of manufacture',
-    'missing': 'Requirement not met'
+    'missing': 'Requirement not met',
+    'model-awaited': 'Model approval awaited',
+    'model-not-entered': 'Model approval not entered',
+    'model-not-listed': 'Not approved for this model'
   },
   wiring: {
     'antennas-near': 'Antennas too close',

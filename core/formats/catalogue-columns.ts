@@ -378,6 +378,21 @@ const COLUMNS = {
     cell: '`certified; amateur-built; light-sport`',
     form: { section: 'What it is', rank: 6, label: 'Approved for', choice: { of: BASES, several: true } }
   },
+  model_approvals: {
+    at: 'modelApprovals',
+    as: 'own',
+    cell:
+      'certified models for which it is approved: `Model A; Model B* | years 1968-1986 | paper its number | issued 2024-05-01 | ' +
+      'conditions in words`; * for all that begin so; `awaited` or `awaited 2027-09-01` in place of issued; only models and paper ' +
+      'must be there; several separated by ` // `; empty: not entered',
+    form: {
+      section: 'What it is',
+      rank: 6.5,
+      label: 'Approved models',
+      hint: 'Model A; Model B* | years 1968-1986 | paper number | issued 2024-05-01 (or awaited 2027-09-01) | conditions',
+      wide: true
+    }
+  },
   price_usd: {
     at: 'priceCents',
     as: 'dollars',

@@ -1,5 +1,6 @@
 import { FLYING, type Condition } from '../document'
 import type { Design } from '../design'
+import { askedByModel } from './model-approval'
 
 /** Whether a condition holds for a design; unknown where the brief has not said what it turns on. */
 export type Truth = boolean | 'not said'
@@ -20,6 +21,7 @@ const NAMED: Record<Extract<Condition, { is: unknown }>['is'], (design: Design) 
   'VOR navigation': ({ brief }) => brief.byVor,
   'fuses': ({ airframe }) => airframe.fuses,
   'certificated after 11 March 1996': ({ airframe }) => airframe.certifiedAfter1996,
+  'new equipment approved by model': design => askedByModel(design).length > 0,
   'engine-driven electrical system': ({ airframe }) => airframe.electricalSystem
 }
 

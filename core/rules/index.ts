@@ -12,6 +12,7 @@ import prudence from './packs/prudence.json'
 import equipment from './packs/us-equipment.json'
 import papers from './packs/us-papers.json'
 import training from './packs/us-training.json'
+import { modelFindings } from './model-approval'
 import { approvedFor, stands, type Evidence } from './wanted'
 
 export { conditionWords } from './condition'
@@ -181,7 +182,8 @@ function judge(pack: RulePack, clause: Clause, { evidence, said, today }: Asking
   result.by = [...by.values()]
   result.lacks = standing.lacks
   // What is met says its note; what is not says why, and its note stands beside it.
-  const reasons = standing.state === 'met' && clause.note ? [say`${clause.note}`] : standing.because
+  const reasons =
+    standing.state === 'met' && !standing.because.length && clause.note ? [say`${clause.note}`] : standing.because
   return so(standing.state, joined(lapsed ? [lapsed, ...reasons] : reasons))
 }
 
@@ -216,12 +218,13 @@ export function examineRules(
   { overloaded = [], today }: RulesAsked = {},
   packs: readonly RulePack[] = [...PACKS, ...design.packs]
 ): RulesReport {
-  const evidence: Evidence = { design, account: accountOf(design), overloaded }
+  const evidence: Evidence = { design, account: accountOf(design), overloaded, today }
   const asking: Asking = { evidence, said: saidOf(design), today }
   const clauses = packs.flatMap(pack => pack.clauses.map(clause => judge(pack, clause, asking)))
   const byId = new Map(packs.map(pack => [pack.id, pack]))
   const findings: Finding[] = clauses
-    .filter(clause => clause.state === 'missing')
+    // What is missing of approvals by model is told of each unit.
+    .filter(clause => clause.state === 'missing' && !('models' in clause.clause.wants && !clause.hand))
     .map(clause => {
       const pack = byId.get(clause.pack)!
       return finding('rules.missing', [], {
@@ -248,7 +251,9 @@ export function examineRules(
       })
     )
   }
-  findings.push(...briefFindings(design, today))
+  const byList = clauses.filter(({ clause }) => 'models' in clause.wants)
+  const answered = byList.some(({ hand, lapsed }) => hand !== undefined && !lapsed)
+  findings.push(...modelFindings(design, today, answered), ...briefFindings(design, today))
   const asked = clauses.filter(clause => clause.state !== 'does not apply' && !clause.clause.advice)
   return { clauses, met: asked.filter(clause => clause.state === 'met').length, asked: asked.length, findings }
 }

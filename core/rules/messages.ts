@@ -1,6 +1,8 @@
 /** The words of rules: each message is a function of its facts. */
 import type { DesignUnit } from '../design'
 import type { Blocked, Part } from '../capability'
+import type { ModelApproval } from '../catalogue'
+import type { ModelStanding } from './model-approval'
 import { say, onDay, enumerate, thing, type Named, type Sayable, screen } from '../quantity'
 
 // brief.ts
@@ -48,6 +50,60 @@ export const airspaceNotEntered = say`The airspace used is not entered in ${scre
 export const approvalRemedy = (unit: Named) => say`Remove ${thing(unit)}.`
 export const approval = ({ unit, basis }: { unit: DesignUnit; basis: string }) =>
   say`${thing(unit)} is approved for ${unit.item.approvals.join(' and ')} aircraft. This aircraft is ${basis}.`
+
+// model-approval.ts
+
+const years = ({ fromYear, toYear }: ModelApproval) =>
+  fromYear === undefined && toYear === undefined ? '' : ` made ${fromYear ?? ''}–${toYear ?? ''}`
+const issued = ({ paper, on, awaited }: ModelApproval) =>
+  say`${paper}${awaited ? '' : on === undefined ? ', date not entered' : say` of ${onDay(on)}`}`
+export const modelNotEntered = ({ unit, model }: { unit: Named; model: string }) =>
+  say`${thing(unit)} is new in a certified aircraft. The models for which it is approved are not entered. Look up ${model}
+    in the list of its approval. Enter the list in the item, or answer the clause in ${screen('rules')}.`
+export const modelNotListed = ({
+  unit,
+  model,
+  madeOn,
+  approvals
+}: {
+  unit: Named
+  model: string
+  madeOn: string
+  approvals: readonly ModelApproval[]
+}) =>
+  say`${thing(unit)} is approved for ${enumerate(
+    approvals.map(approval => `${approval.models.join(', ')}${years(approval)}`)
+  )}. ${model}, made in ${madeOn.slice(0, 4)}, is not listed.`
+export const modelAwaited = ({
+  unit,
+  model,
+  approval: { paper, on },
+  inTime,
+  visit
+}: {
+  unit: Named
+  model: string
+  approval: ModelApproval
+  inTime: boolean
+  visit: string | undefined
+}) =>
+  say`The approval of ${thing(unit)} for ${model} (${paper}) is not issued yet. ${
+    on === undefined ? 'No date is given.' : say`It is expected on ${onDay(on)}.`
+  } ${
+    inTime
+      ? say`The visit that installs it begins on ${onDay(visit!)}. Do not order before the approval is there.`
+      : say`Put the unit in a visit that begins later, in ${screen('budget', 'visits')}.`
+  }`
+export const modelState = ({ unit, standing }: { unit: Named; standing: ModelStanding }) =>
+  standing.state === 'held'
+    ? say`${thing(unit)}: ${issued(standing.approval)}${
+        standing.approval.conditions ? `, on conditions: ${standing.approval.conditions}` : ''
+      }`
+    : standing.state === 'awaited'
+      ? say`${thing(unit)}: ${standing.approval.paper} awaited`
+      : standing.state === 'other models'
+        ? say`${thing(unit)}: other models only`
+        : say`${thing(unit)}: list not entered`
 
 // wanted.ts
 

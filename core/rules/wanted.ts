@@ -1,4 +1,5 @@
 import * as messages from './messages'
+import { modelStanding } from './model-approval'
 import { stubbornLosses, type Account, type Task } from '../capability'
 import type { FunctionName } from '../catalogue'
 import { TASKS, type Wanted } from '../document'
@@ -11,6 +12,7 @@ export interface Evidence {
   account: Account
   /** Phases in which the sources give less than the loads take. */
   overloaded: readonly string[]
+  today?: string
 }
 
 /** How what is wanted stands: met, by whom; or missing, what and why; or for a person to look at. */
@@ -65,6 +67,19 @@ function works(wanted: Extract<Wanted, { works: unknown }>, evidence: Evidence):
 const isTask = (name: FunctionName | Task): name is Task => (TASKS as readonly string[]).includes(name)
 const doneNow = (task: Task, { account }: Evidence): Standing =>
   account.works(task) ? met() : missing([], messages.nothingToDoItBy(task))
+
+/** Whether the aircraft is on the list of models of each new unit that has one. */
+function byModel(look: string, { design, today }: Evidence): Standing {
+  const asked = design.units.flatMap(unit => {
+    const standing = modelStanding(design, unit, today)
+    return standing ? [{ unit, standing }] : []
+  })
+  const open = asked.filter(({ standing }) => standing.state !== 'held' && standing.state !== 'not entered')
+  if (open.length) return missing([], ...open.map(({ unit, standing }) => messages.modelState({ unit, standing })))
+  const words = asked.map(({ unit, standing }) => messages.modelState({ unit, standing }))
+  if (asked.every(({ standing }) => standing.state === 'held')) return { ...met(), because: words }
+  return { state: 'check by hand', by: [], lacks: [], because: [...words, say`${look}`] }
+}
 
 /** Holds what a clause wants against a design. */
 export function stands(wanted: Wanted, evidence: Evidence): Standing {
@@ -125,5 +140,6 @@ export function stands(wanted: Wanted, evidence: Evidence): Standing {
     return missing([], messages.sourcesTooSmall(evidence.overloaded))
   }
   if ('carried' in wanted) return design.airframe.spareFuses ? met() : missing([], messages.noSpareFuses)
+  if ('models' in wanted) return byModel(wanted.look, evidence)
   return { state: 'check by hand', by: [], lacks: [], because: [say`${wanted.look}`] }
 }

@@ -42,6 +42,7 @@ const Fact = z.union([
       'VOR navigation',
       'fuses',
       'certificated after 11 March 1996',
+      'new equipment approved by model',
       'engine-driven electrical system'
     ])
   }),
@@ -87,6 +88,8 @@ const Ask = z.union([
   /** The sources give what the loads take, phase by phase. */
   z.strictObject({ adequate: z.literal('electrical energy') }),
   z.strictObject({ carried: z.literal('spare fuses') }),
+  /** The aircraft is on the list of models of each new unit that has such a list; `look` where no list is entered. */
+  z.strictObject({ models: z.literal('new equipment'), look: z.string().min(1).max(600) }),
   /** Only a person can tell. */
   z.strictObject({ look: z.string().min(1).max(600) })
 ])

@@ -252,6 +252,37 @@ function announced(row: Row): unknown[] | undefined {
   })
 }
 
+/** “Model A; Model B* | years 1968-1986 | paper its number | issued 2024-05-01 | conditions”: all but models and paper as wanted. */
+function modelApprovals(row: Row): unknown[] | undefined {
+  const cell = row.model_approvals?.trim() ?? ''
+  if (cell === '') return undefined
+  return list(cell, ' // ').map(entry => {
+    const [models, ...parts] = entry.split('|').map(part => part.trim())
+    const take = (pattern: RegExp) => {
+      const at = parts.findIndex(part => pattern.test(part))
+      return at < 0 ? undefined : pattern.exec(parts.splice(at, 1)[0]!)
+    }
+    const years = take(/^years (\d{4})?\s*-\s*(\d{4})?$/)
+    const paper = take(/^paper (.+)$/)
+    const when = take(/^(?:issued (\S+)|awaited(?: (\S+))?)$/)
+    if (!models || !paper || parts.length > 1)
+      throw new CellError(
+        'model_approvals',
+        `“${entry.slice(0, 60)}” is no model approval; write “Model A; Model B* | years 1968-1986 | paper its number | issued ` +
+          `2024-05-01 | conditions”, all but models and paper as wanted, several parted by //`
+      )
+    return present({
+      models: list(models),
+      fromYear: years?.[1] === undefined ? undefined : Number(years[1]),
+      toYear: years?.[2] === undefined ? undefined : Number(years[2]),
+      paper: paper[1],
+      on: when?.[1] ?? when?.[2],
+      awaited: when?.[0].startsWith('awaited') ? true : undefined,
+      conditions: parts[0] ?? ''
+    })
+  })
+}
+
 /** “within 0.5 deg; connectors forward, aft; or inverted; iron 600 mm away”: the last two optional. */
 function stands(row: Row): unknown {
   const cell = row.stands?.trim() ?? ''
@@ -312,6 +343,7 @@ const OWN: Readonly<Record<OwnColumn, (row: Row) => unknown>> = {
   connectors,
   needs,
   stands,
+  model_approvals: modelApprovals,
   announced
 }
 

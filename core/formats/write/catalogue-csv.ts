@@ -57,6 +57,16 @@ const announcedCell = ({ by, says, priceCents, approvals, provides }: NonNullabl
     ...(provides ? [`gives ${provides.join('; ')}`] : []),
     says
   ].join(' | ')
+const modelCell = (approval: NonNullable<Item['modelApprovals']>[number]): string => {
+  const { models, fromYear, toYear, paper, on, awaited, conditions } = approval
+  return [
+    models.join('; '),
+    ...(fromYear === undefined && toYear === undefined ? [] : [`years ${fromYear ?? ''}-${toYear ?? ''}`]),
+    `paper ${paper}`,
+    ...(awaited ? [`awaited ${on ?? ''}`.trim()] : on === undefined ? [] : [`issued ${on}`]),
+    ...(conditions ? [conditions] : [])
+  ].join(' | ')
+}
 
 const standsCell = (stands: Item['stands']): string =>
   stands
@@ -114,6 +124,7 @@ const OWN: Readonly<Record<OwnColumn, (item: Item) => string>> = {
   connectors: item => item.connectors?.map(connectorCell).join(' // ') ?? '',
   needs: item => item.needs.map(needCell).join('; '),
   stands: item => standsCell(item.stands),
+  model_approvals: item => item.modelApprovals?.map(modelCell).join(' // ') ?? '',
   announced: item => item.announced?.map(announcedCell).join(' // ') ?? ''
 }
 

@@ -135,6 +135,15 @@ describe('an aeroplane begun from a handful of answers', () => {
     )
     expect(faceFindings(project)).toEqual([])
   })
+  it('glass does not begin with one antenna for radio and navigation, which both would be lost with', () => {
+    for (const flying of [['day VFR'], ['IFR by day']] as const) {
+      const start = begin({ installed: 'glass', basis: 'amateur-built', seats: 2, flying: [...flying] })
+      const units = resolve(beginProject('x', start, catalogue), 'a').units
+      const antennas = units.filter(({ item }) => item.kind === 'antenna')
+      expect(antennas.filter(({ item }) => item.ports.length > 1)).toEqual([])
+      expect(antennas.some(({ item }) => item.provides.includes('com antenna'))).toBe(true)
+    }
+  })
   it('a certified aeroplane made today wants an anti-collision light by day, one made in 1974 does not', () => {
     // 14 CFR 91.205(b)(11): certificated under part 23 after 11 March 1996 (from memory).
     const wants = (madeOn: string, basis: Beginning['basis']) =>

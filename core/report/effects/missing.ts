@@ -84,6 +84,9 @@ export function additionOf(project: Project, option: string, item: Item): Additi
   return { unit, edits, waits: onFace && !point }
 }
 
+/** 1 for several antennas in one: with it radio and navigation are lost together, so that single ones are proposed first. */
+const combined = ({ kind, ports }: Item): number => Number(kind === 'antenna' && ports.length > 1)
+
 /** So many units one item may drag in before it is given up. */
 const MOST_DRAGGED = 10
 
@@ -132,7 +135,7 @@ export function completed(
               saysSignal(entry, need.name) &&
               !design.units.some(unit => saysSignal(unit.item, need.name))
         )
-        .sort((a, b) => a.priceCents - b.priceCents)
+        .sort((a, b) => combined(a) - combined(b) || a.priceCents - b.priceCents)
         .slice(0, 3)
         .some(add)
     )
@@ -150,6 +153,7 @@ export interface StarterKit {
   open: Finding[]
 }
 
+const combinedIn = ({ parts }: Completed): number => parts.reduce((sum, { item }) => sum + combined(item), 0)
 /** How many of its units wait in the tray. */
 const waiting = ({ parts }: Completed): number => parts.filter(({ addition }) => addition.waits).length
 
@@ -221,6 +225,7 @@ export function* starterKit(
         (a, b) =>
           Number(b.cures) - Number(a.cures) ||
           waiting(a.whole) - waiting(b.whole) ||
+          combinedIn(a.whole) - combinedIn(b.whole) ||
           a.effect.mustFix - b.effect.mustFix ||
           a.effect.change.money - b.effect.change.money
       )

@@ -24,6 +24,7 @@ const PARTS: readonly (readonly [name: string, of: (item: Item) => unknown])[] =
   ['functions', item => item.provides],
   ['what it needs', item => item.needs],
   ['approvals', item => item.approvals],
+  ['approved models', item => item.modelApprovals],
   ['mounting places', item => item.mounts]
 ]
 

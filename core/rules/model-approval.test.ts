@@ -1,0 +1,157 @@
+import { describe, expect, it } from 'vitest'
+import { Item } from '../catalogue'
+import { resolve } from '../design'
+import { readCatalogueCsv, writeCatalogueCsv } from '../formats'
+import { boxFace, item, plainProject } from '../testing'
+import { examineRules } from '.'
+import { isModel, modelStanding } from './model-approval'
+
+const LIST = { models: ['Larkfell L-24 Dunlin'], paper: 'Supplement A', conditions: '' }
+type Lists = Item['modelApprovals']
+interface Case {
+  lists?: Lists
+  madeOn?: string
+  from?: string
+  installed?: boolean
+  basis?: 'certified' | 'amateur-built'
+}
+/** A certified Dunlin of 1974 with a new autopilot computer; `from` is the day of its visit. */
+function designOf({ lists, madeOn = '1974-05-20', from, installed, basis = 'certified' }: Case) {
+  const pilot = item({
+    id: 'pilot',
+    kind: 'autopilot computer',
+    face: boxFace(60, 40),
+    ...(lists && { modelApprovals: lists })
+  })
+  const project = plainProject()
+  project.items = [pilot]
+  project.airframe = { ...project.airframe, model: 'Larkfell L-24 Dunlin', madeOn }
+  project.brief = { ...project.brief, basis, downFrom: undefined, downTo: undefined }
+  const unit = { id: 'ap', item: 'pilot', label: 'Pilot', place: project.airframe.places[0]!.id }
+  if (installed) project.fitted = [unit]
+  project.options[0]!.units = [{ ...unit, ...(from && { phase: 'later' }) }]
+  if (from) project.options[0]!.phases = [{ id: 'later', name: 'Later', from }]
+  return resolve(project, 'a')
+}
+const TODAY = '2026-12-02'
+const stateOf = (of: Case) => modelStanding(designOf(of), designOf(of).units[0]!, TODAY)
+const codesOf = (of: Case) =>
+  examineRules(designOf(of), { today: TODAY })
+    .findings.filter(({ code }) => code.startsWith('rules.model'))
+    .map(({ code, weight }) => `${code}: ${weight}`)
+const clauseOf = (of: Case) =>
+  examineRules(designOf(of), { today: TODAY }).clauses.find(({ key }) => key === 'approval/model-list')!.state
+
+describe('approval of new equipment for the model of the aircraft', () => {
+  it.each<[string, Case, string, string[], string]>([
+    ['no list entered', {}, 'not entered', ['rules.model-not-entered: decide'], 'check by hand'],
+    ['listed', { lists: [LIST] }, 'held', [], 'met'],
+    [
+      'another model',
+      { lists: [{ ...LIST, models: ['Larkfell L-26'] }] },
+      'other models',
+      ['rules.model-not-listed: must fix'],
+      'missing'
+    ],
+    [
+      'too old',
+      { lists: [{ ...LIST, fromYear: 1975 }] },
+      'other models',
+      ['rules.model-not-listed: must fix'],
+      'missing'
+    ],
+    ['of the last year', { lists: [{ ...LIST, toYear: 1974 }] }, 'held', [], 'met'],
+    [
+      'awaited without a day',
+      { lists: [{ ...LIST, awaited: true }] },
+      'awaited',
+      ['rules.model-awaited: must fix'],
+      'missing'
+    ],
+    [
+      'awaited, the visit is before it',
+      { lists: [{ ...LIST, awaited: true, on: '2027-06-30' }], from: '2027-06-29' },
+      'awaited',
+      ['rules.model-awaited: must fix'],
+      'missing'
+    ],
+    [
+      'awaited, the visit begins that day',
+      { lists: [{ ...LIST, awaited: true, on: '2027-06-30' }], from: '2027-06-30' },
+      'awaited',
+      ['rules.model-awaited: decide'],
+      'missing'
+    ],
+    [
+      'issued tomorrow',
+      { lists: [{ ...LIST, on: '2026-12-03' }] },
+      'awaited',
+      ['rules.model-awaited: must fix'],
+      'missing'
+    ],
+    ['issued today', { lists: [{ ...LIST, on: TODAY }] }, 'held', [], 'met']
+  ])('%s', (_, of, state, codes, clause) => {
+    expect(stateOf(of)?.state).toBe(state)
+    expect(codesOf(of)).toEqual(codes)
+    expect(clauseOf(of)).toBe(clause)
+  })
+  it('nothing is asked of what is installed already, nor in an amateur-built aircraft', () => {
+    for (const of of [{ installed: true }, { basis: 'amateur-built' }] as Case[]) {
+      expect(stateOf(of)).toBeUndefined()
+      expect(codesOf(of)).toEqual([])
+      expect(clauseOf(of)).toBe('does not apply')
+    }
+  })
+  it('an answer by hand to the clause takes the place of a list that is not entered', () => {
+    const design = designOf({})
+    const about = examineRules(design).clauses.find(({ key }) => key === 'approval/model-list')!.about
+    const check = { clause: 'approval/model-list', state: 'met' as const, note: 'list of 2026', about }
+    const { findings } = examineRules({ ...design, handChecks: [check] }, { today: TODAY })
+    expect(findings.filter(({ code }) => code.startsWith('rules.model'))).toEqual([])
+  })
+  it('case, spaces and dashes tell no models apart, a letter more does; * stands for all that begin so', () => {
+    expect(isModel('LARKFELL L24 DUNLIN', 'Larkfell L-24 Dunlin')).toBe(true)
+    expect(isModel('Larkfell L-24', 'Larkfell L-24 Dunlin')).toBe(false)
+    expect(isModel('Larkfell L-24*', 'Larkfell L-24 Dunlin')).toBe(true)
+    expect(isModel('Larkfell L-2', 'Larkfell L-24')).toBe(false)
+  })
+})
+
+describe('in the catalog file', () => {
+  const whole = item({
+    id: 'pilot',
+    face: boxFace(60, 40),
+    modelApprovals: [
+      {
+        models: ['Larkfell L-24 Dunlin', 'Larkfell L-26*'],
+        fromYear: 1962,
+        toYear: 1986,
+        paper: 'Supplement A',
+        on: '2024-05-01',
+        conditions: 'day only'
+      },
+      { models: ['Teasel'], toYear: 1990, paper: 'Supplement B', awaited: true, conditions: '' },
+      { models: ['Hollin'], paper: 'Supplement C', awaited: true, on: '2027-09-01', conditions: '' }
+    ]
+  })
+  it('is written and read back', () => {
+    const read = readCatalogueCsv(writeCatalogueCsv([whole]))
+    expect(read.items[0]!.modelApprovals).toEqual(whole.modelApprovals)
+  })
+  it.each([
+    ['no paper', 'Larkfell | issued 2024-05-01', /is no model approval/],
+    ['two texts', 'Larkfell | paper A | one | two', /is no model approval/],
+    ['an impossible day', 'Larkfell | paper A | issued 2024-02-31', /ISO date/],
+    ['years in the wrong order', 'Larkfell | paper A | years 1990-1980', /model_approvals.*before the first year/]
+  ])('%s is refused with line and column', (_, cell, says) => {
+    const csv = writeCatalogueCsv([whole])
+    const [head, line] = csv.trimEnd().split(/\r?\n/) as [string, string]
+    const at = head.split(',').indexOf('model_approvals')
+    expect(at).toBeGreaterThan(0)
+    const broken = line.replace(/"?Larkfell L-24 Dunlin;[^"]*?Supplement C[^",]*"?/, `"${cell}"`)
+    expect(broken).not.toBe(line)
+    const read = readCatalogueCsv([head, broken].join('\n'))
+    expect(read.items).toEqual([])
+    expect(JSON.stringify(read.problems)).toMatch(says)
+  })
+})

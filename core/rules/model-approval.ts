@@ -1,0 +1,95 @@
+import * as messages from './messages'
+import type { ModelApproval } from '../catalogue'
+import { finding, type Design, type DesignUnit, type Finding } from '../design'
+
+/** How an approval of a unit for the model of this aircraft stands. */
+export type ModelStanding =
+  | { state: 'held'; approval: ModelApproval }
+  /** It is expected; `in time` when the visit that installs the unit begins on that day or later. */
+  | { state: 'awaited'; approval: ModelApproval; inTime: boolean }
+  | { state: 'other models' }
+  /** No list is entered, and units of this type are approved by list. */
+  | { state: 'not entered' }
+
+/** Spaces, dashes, dots and case do not tell models apart. */
+const plain = (name: string): string => name.toLowerCase().replace(/[^a-z0-9*]/g, '')
+/** Whether a model of a list is this one; a list may end a name with * for all that begin so. */
+export function isModel(listed: string, model: string): boolean {
+  const [wanted, is] = [plain(listed), plain(model)]
+  return wanted.endsWith('*') ? is.startsWith(wanted.slice(0, -1)) : wanted === is
+}
+function covers({ models, fromYear, toYear }: ModelApproval, { model, madeOn }: Design['airframe']): boolean {
+  const year = Number(madeOn.slice(0, 4))
+  return models.some(listed => isModel(listed, model)) && year >= (fromYear ?? year) && year <= (toYear ?? year)
+}
+
+/** Large displays and autopilots are approved by a list of models (common practice). */
+const byList = ({ item }: DesignUnit): boolean =>
+  item.kind === 'autopilot computer' || item.provides.includes('electronic primary display')
+
+/** The day on which a unit is installed, where its visit or the brief has one. */
+const installedOn = ({ phases, brief }: Design, { phase }: DesignUnit): string | undefined =>
+  phases.find(({ id }) => id === phase)?.from ?? (phases.length ? undefined : brief.downFrom)
+
+/**
+ * How the model approval of a unit stands. What is in the aircraft already is taken as lawfully there.
+ * @returns nothing where none is asked for: not new, not in a certified aircraft, or of a type that has no list
+ * @param today ISO date; without it an approval that is dated counts as issued
+ */
+export function modelStanding(design: Design, unit: DesignUnit, today?: string): ModelStanding | undefined {
+  if (design.brief.basis !== 'certified' || unit.state !== 'new') return undefined
+  const approvals = unit.item.modelApprovals ?? []
+  if (!approvals.length) return byList(unit) ? { state: 'not entered' } : undefined
+  const mine = approvals.filter(approval => covers(approval, design.airframe))
+  const ahead = ({ on }: ModelApproval) => on !== undefined && today !== undefined && on > today
+  const held = mine.find(approval => !approval.awaited && !ahead(approval))
+  if (held) return { state: 'held', approval: held }
+  const [first] = mine.toSorted((a, b) => ((a.on ?? '9') < (b.on ?? '9') ? -1 : 1))
+  if (!first) return { state: 'other models' }
+  const day = installedOn(design, unit)
+  return { state: 'awaited', approval: first, inTime: first.on !== undefined && day !== undefined && day >= first.on }
+}
+
+/** Units whose approval for the model of this aircraft is asked for. */
+export const askedByModel = (design: Design): DesignUnit[] =>
+  design.units.filter(unit => modelStanding(design, unit) !== undefined)
+
+/** What is missing of the approvals by model. An answer by hand to the clause takes the place of what is not entered. */
+export function modelFindings(design: Design, today: string | undefined, answered: boolean): Finding[] {
+  return design.units.flatMap((unit): Finding[] => {
+    const standing = modelStanding(design, unit, today)
+    if (!standing || standing.state === 'held' || (standing.state === 'not entered' && answered)) return []
+    const { model, madeOn } = design.airframe
+    const basis = { kind: 'entered' as const, source: `catalogue entry ${unit.item.name}` }
+    if (standing.state === 'not entered')
+      return [
+        finding('rules.model-not-entered', unit.id, {
+          weight: 'decide',
+          basis: { kind: 'common practice', source: 'large displays and autopilots are approved by a list of models' },
+          says: messages.modelNotEntered({ unit, model })
+        })
+      ]
+    if (standing.state === 'other models')
+      return [
+        finding('rules.model-not-listed', unit.id, {
+          weight: 'must fix',
+          basis,
+          remedies: [
+            {
+              says: messages.approvalRemedy(unit),
+              edits: [{ type: 'unit.remove', option: design.optionId, unit: unit.id }]
+            }
+          ],
+          says: messages.modelNotListed({ unit, model, madeOn, approvals: unit.item.modelApprovals! })
+        })
+      ]
+    const { approval, inTime } = standing
+    return [
+      finding('rules.model-awaited', unit.id, {
+        weight: inTime ? 'decide' : 'must fix',
+        basis,
+        says: messages.modelAwaited({ unit, model, approval, inTime, visit: installedOn(design, unit) })
+      })
+    ]
+  })
+}
