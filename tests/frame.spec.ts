@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import DxfParser from 'dxf-parser'
 import { PDFDocument } from 'pdf-lib'
-import { addressOf, baseOf, choose, expect, saved, settled, test, visit, walkTo } from './shared'
+import { addressOf, baseOf, choose, expect, kept, saved, settled, test, visit, walkTo } from './shared'
 
 const STEPS = ['brief', 'equipment', 'panel', 'power', 'wiring', 'rules', 'budget', 'build']
 const open = async (page: Page, path: string) => {
@@ -257,6 +257,35 @@ test('an empty aeroplane can be begun and gets its first unit', async ({ page })
   await expect(page.locator('.unit[data-unit]')).toHaveCount(1)
   await saved(page)
   await page.request.delete(`${baseOf(page)}/api/projects/${new URL(page.url()).pathname.split('/')[2]}`)
+})
+
+test('a new aircraft from a drawing of its panel has its outline, and the holes that were pressed as existing', async ({
+  page
+}) => {
+  await walkTo(page, '/')
+  await page.getByRole('button', { name: 'New aircraft' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Registration').fill('ZZ-DRW')
+  await choose(page, 'Installed now', 'Bare panel')
+  await dialog.getByText('From a drawing (DXF, SVG)').click()
+  await dialog.getByRole('button', { name: 'Create', exact: true }).click()
+  await expect(dialog.getByRole('alert')).toContainText('Choose the file with the outline')
+  await dialog.getByRole('button', { name: 'Drawing', exact: true }).setInputFiles({
+    name: 'found.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="700mm" viewBox="0 0 700 280"><rect width="700" height="280"/>' +
+        '<g id="Dials"><circle cx="200" cy="120" r="40"/><circle cx="300" cy="120" r="40"/></g></svg>'
+    )
+  })
+  await choose(page, 'Use of Layer “Dials”', 'existing holes')
+  await dialog.getByRole('button', { name: 'Create', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Brief' })).toBeVisible()
+  const id = new URL(page.url()).pathname.split('/')[2]!
+  const { panel } = (await kept(page, id)).airframe
+  expect(Math.max(...panel.outline.map(([x]) => x))).toBe(700)
+  expect(panel.zones.map(zone => zone.hole)).toEqual(['existing', 'existing'])
+  await page.request.delete(`${baseOf(page)}/api/projects/${id}`)
 })
 
 test('a remedy says beforehand what it brings as well as what it cures', async ({ page }) => {

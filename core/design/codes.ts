@@ -72,6 +72,7 @@ const TITLES = {
     'flow': 'Step of a flow is hard to do',
     'order': 'Better switch order',
     'reach': 'Beyond reach',
+    'scan': 'Standby too far from the display',
     'sight': 'Outside the field of view',
     'single-control': 'One control point only',
     'warning-light': 'Warning light not in view'

@@ -6,6 +6,7 @@ import { remembered, varied } from '../cache'
 import { cablesOf } from '../cables'
 import { finding, AS_FOUND, seeking, type Design, type DesignUnit, type Remedy, type Finding } from '../design'
 import { betterOrders, proposedFlows, unitsInUse, walkFlow, type BetterOrder, type FlowWalk } from './flow'
+import { scanDeg, scanFindings } from './scan'
 import {
   FIELD,
   FIELD_BASIS,
@@ -35,6 +36,7 @@ export {
   type FacePoint,
   type Sight
 } from './sight'
+export { SCAN_DEG } from './scan'
 import { enumerate, say, type Phrase } from '../quantity'
 
 /** How one pilot sees and reaches one unit. */
@@ -43,6 +45,8 @@ export interface Seat {
   unit: string
   sight: Sight
   outOfConeDeg: number
+  /** From the primary display of this pilot, where there is one. */
+  scanDeg?: number
   reachMm: number
   hand: Hand
   overReachMm: number
@@ -82,6 +86,7 @@ export const seatsOf = (design: Design): Seat[] =>
           unit: unit.id,
           sight,
           outOfConeDeg: outOfConeDeg(unit.item, sight),
+          scanDeg: scanDeg(design, pilot, unit.id),
           reachMm: reach.mm,
           hand: reach.hand,
           overReachMm: reach.mm - pilot.reachMm
@@ -444,6 +449,7 @@ function examineSeats(design: Design): PilotReport {
       ...basicT(design),
       ...singleControl(design),
       ...seatFindings(design, seats),
+      ...scanFindings(design),
       ...flowFindings(design, flows),
       ...orderFindings(design, orders)
     ],

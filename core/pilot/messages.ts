@@ -83,6 +83,22 @@ export const reach = ({
   overReachMm: number
 }) => say`${thing(unit)} is ${mm(reachMm)} from ${name}’s nearer shoulder, ${mm(overReachMm)} beyond reach without
     leaning.`
+export const scan = ({
+  unit,
+  display,
+  name,
+  deg,
+  limit,
+  way
+}: {
+  unit: Named
+  display: Named
+  name: string
+  deg: number
+  limit: number
+  way: string
+}) => say`${thing(unit)} is ${num(deg, 0, '°')} ${way} ${thing(display)}, seen by ${name}. Maximum to compare the two
+    at a glance is ${num(limit, 0, '°')}.`
 export const warningLight = ({ unit, bestDeg, name }: { unit: Named; bestDeg: number; name: string }) =>
   say`The warning lights of ${thing(unit)} are outside the ${num(bestDeg, 0, '°')} around ${name}’s line of sight.`
 export const order = ({

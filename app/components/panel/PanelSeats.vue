@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { defaultPilot, FIELD } from '#core/pilot'
+import { defaultPilot, FIELD, SCAN_DEG } from '#core/pilot'
 import { bounds } from '#core/panel'
 import { Pilot } from '#core/document'
 import { useBench } from '~/stores/bench'
@@ -69,6 +69,13 @@ const columns = computed((): Column<Seen>[] => [
     number: true
   },
   { key: 'field', title: 'Field', value: fieldOf },
+  {
+    key: 'scan',
+    title: 'Scan',
+    value: row => row.scanDeg,
+    text: row => (row.scanDeg === undefined ? '' : `${preferences.number(row.scanDeg, 0)}°`),
+    number: true
+  },
   { key: 'arm', title: 'Arm', of: 'length', value: row => row.reachMm },
   {
     key: 'reach',
@@ -102,7 +109,8 @@ const unitOf = (row: Seen) => row.unit
       </div>
       <p class="small quiet">
         Best within {{ FIELD.bestDeg }}° of the line of sight; the eye alone goes {{ FIELD.sideDeg }}° to the side,
-        {{ FIELD.upDeg }}° up, {{ FIELD.downDeg }}° down (AC 23.1311-1C, from memory). Layers Sight and Reach draw it.
+        {{ FIELD.upDeg }}° up, {{ FIELD.downDeg }}° down (AC 23.1311-1C, from memory). Scan: angle from the primary
+        display; a standby horizon within {{ SCAN_DEG }}°. Layers Sight and Reach draw it.
       </p>
     </div>
     <div class="table" role="region" aria-label="What each unit is to this pilot" tabindex="0">
