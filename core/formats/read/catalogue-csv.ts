@@ -238,7 +238,7 @@ function announced(row: Row): unknown[] | undefined {
       throw new CellError(
         'announced',
         `“${entry.slice(0, 60)}” is no announcement; write “2027-09-01 | price 4500 | approved certified; light-sport ` +
-          `| gives com | what it is”, the three in the middle as wanted, several parted by //`
+          `| gives com | what it is”, the three in the middle are optional, several separated by //`
       )
     const found = (word: string) => changes.find(change => change![2] === word)?.[3]
     const price = changes.find(change => change![1] !== undefined)?.[1]
@@ -269,7 +269,7 @@ function modelApprovals(row: Row): unknown[] | undefined {
       throw new CellError(
         'model_approvals',
         `“${entry.slice(0, 60)}” is no model approval; write “Model A; Model B* | years 1968-1986 | paper its number | issued ` +
-          `2024-05-01 | conditions”, all but models and paper as wanted, several parted by //`
+          `2024-05-01 | conditions”, only models and paper are required, several separated by //`
       )
     return present({
       models: list(models),
