@@ -154,9 +154,12 @@ const unitOf = (row: Seen) => row.unit
 .table {
   padding: 6px 12px;
 }
-/* Seven columns beside a drawing. */
+/* Eight columns beside a drawing. */
 .table :deep(:is(th, td)) {
-  padding-inline: 3px !important;
+  padding-inline: 2px !important;
+}
+.table :deep(td.figures) {
+  white-space: nowrap;
 }
 .table :deep(.v-data-table-header__sort-icon) {
   display: none;
