@@ -389,7 +389,7 @@ const COLUMNS = {
       section: 'What it is',
       rank: 6.5,
       label: 'Approved models',
-      hint: 'Model A; Model B* | years 1968-1986 | paper number | issued 2024-05-01 (or awaited 2027-09-01) | conditions',
+      hint: 'Model A; Model B* | years 1968-1986 | paper number | issued 2024-05-01 (or awaited 2027-09-01) | conditions in words',
       wide: true
     }
   },

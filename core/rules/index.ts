@@ -132,10 +132,13 @@ function judge(pack: RulePack, clause: Clause, { evidence, said, today }: Asking
   const applies = clause.applies === undefined ? true : holds(clause.applies, design)
   const standing = applies === false ? undefined : stands(clause.wants, evidence)
   const about = standing
-    ? `${standing.state}: ${standing.by
-        .map(({ unit, name }) => `${name} by ${unit.id}`)
-        .sort()
-        .join(', ')}`
+    ? `${standing.state}: ${
+        standing.about ??
+        standing.by
+          .map(({ unit, name }) => `${name} by ${unit.id}`)
+          .sort()
+          .join(', ')
+      }`
     : 'does not apply'
   const hand = said.answers.get(key)
   const due = dueOf(clause, hand)
@@ -204,6 +207,10 @@ const basisOf = (pack: RulePack, { clause, recalled }: ClauseResult, own: boolea
       ? { kind: 'common practice', source: pack.source }
       : { kind: 'published', source: `${clause.ref}, ${pack.title}; check the current text`, fromMemory: recalled }
 
+/** Of approvals by model each unit has its own finding, unless a person has answered the clause. */
+const toldByUnit = ({ clause, hand, lapsed }: ClauseResult): boolean =>
+  'models' in clause.wants && (hand === undefined || lapsed !== undefined)
+
 /** What else the rules are told. */
 export interface RulesAsked {
   /** Phases in which the sources give less than the loads take. */
@@ -223,8 +230,7 @@ export function examineRules(
   const clauses = packs.flatMap(pack => pack.clauses.map(clause => judge(pack, clause, asking)))
   const byId = new Map(packs.map(pack => [pack.id, pack]))
   const findings: Finding[] = clauses
-    // What is missing of approvals by model is told of each unit.
-    .filter(clause => clause.state === 'missing' && !('models' in clause.clause.wants && !clause.hand))
+    .filter(clause => clause.state === 'missing' && !toldByUnit(clause))
     .map(clause => {
       const pack = byId.get(clause.pack)!
       return finding('rules.missing', [], {
@@ -251,9 +257,8 @@ export function examineRules(
       })
     )
   }
-  const byList = clauses.filter(({ clause }) => 'models' in clause.wants)
-  const answered = byList.some(({ hand, lapsed }) => hand !== undefined && !lapsed)
-  findings.push(...modelFindings(design, today, answered), ...briefFindings(design, today))
+  if (clauses.some(toldByUnit)) findings.push(...modelFindings(design, today))
+  findings.push(...briefFindings(design, today))
   const asked = clauses.filter(clause => clause.state !== 'does not apply' && !clause.clause.advice)
   return { clauses, met: asked.filter(clause => clause.state === 'met').length, asked: asked.length, findings }
 }

@@ -77,22 +77,26 @@ export const modelNotListed = ({
 export const modelAwaited = ({
   unit,
   model,
-  approval: { paper, on },
-  inTime,
+  standing: {
+    approval: { paper, on },
+    inTime,
+    overdue
+  },
   visit
 }: {
   unit: Named
   model: string
-  approval: ModelApproval
-  inTime: boolean
+  standing: Extract<ModelStanding, { state: 'awaited' }>
   visit: string | undefined
 }) =>
   say`The approval of ${thing(unit)} for ${model} (${paper}) is not issued yet. ${
-    on === undefined ? 'No date is given.' : say`It is expected on ${onDay(on)}.`
+    on === undefined ? 'No date is entered.' : say`It ${overdue ? 'was' : 'is'} expected on ${onDay(on)}.`
   } ${
-    inTime
-      ? say`The visit that installs it begins on ${onDay(visit!)}. Do not order before the approval is there.`
-      : say`Put the unit in a visit that begins later, in ${screen('budget', 'visits')}.`
+    overdue
+      ? 'Enter in the item when it was issued, or the new date.'
+      : inTime
+        ? say`The visit that installs it begins on ${onDay(visit!)}. Do not order the unit before the approval is issued.`
+        : say`Put the unit in a visit that begins on that day or later, in ${screen('budget', 'visits')}.`
   }`
 export const modelState = ({ unit, standing }: { unit: Named; standing: ModelStanding }) =>
   standing.state === 'held'

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { Item } from '../catalogue'
 import { resolve } from '../design'
+import { readPhrase, US } from '../quantity'
 import { readCatalogueCsv, writeCatalogueCsv } from '../formats'
 import { boxFace, item, plainProject } from '../testing'
 import { examineRules } from '.'
@@ -102,18 +103,51 @@ describe('approval of new equipment for the model of the aircraft', () => {
       expect(clauseOf(of)).toBe('does not apply')
     }
   })
-  it('an answer by hand to the clause takes the place of a list that is not entered', () => {
-    const design = designOf({})
-    const about = examineRules(design).clauses.find(({ key }) => key === 'approval/model-list')!.about
-    const check = { clause: 'approval/model-list', state: 'met' as const, note: 'list of 2026', about }
-    const { findings } = examineRules({ ...design, handChecks: [check] }, { today: TODAY })
-    expect(findings.filter(({ code }) => code.startsWith('rules.model'))).toEqual([])
+  it('the day on which it was expected has passed: another visit does not help', () => {
+    const late = { lists: [{ ...LIST, awaited: true, on: '2026-12-01' }], from: '2027-06-30' }
+    expect(codesOf(late)).toEqual(['rules.model-awaited: must fix'])
+    const [told] = examineRules(designOf(late), { today: TODAY }).findings.filter(
+      ({ code }) => code === 'rules.model-awaited'
+    )
+    expect(readPhrase(told!.says, US)).toMatch(/was expected on .*Enter in the item when it was issued/)
+  })
+  it.each<[string, Case]>([
+    ['a list that is not entered', {}],
+    ['a list without the model', { lists: [{ ...LIST, models: ['Larkfell L-26'] }] }]
+  ])('an answer by hand takes the place of %s, until another unit or its list changes', (_, of) => {
+    const design = designOf(of)
+    const clauseIn = (of: typeof design) =>
+      examineRules(of, { today: TODAY }).clauses.find(({ key }) => key === 'approval/model-list')!
+    const check = { clause: 'approval/model-list', state: 'met' as const, note: '', about: clauseIn(design).about }
+    const answered = (of: typeof design) => {
+      const with_ = { ...of, handChecks: [check] }
+      const { findings } = examineRules(with_, { today: TODAY })
+      return [
+        clauseIn(with_).state,
+        findings.filter(({ code }) => /^rules\.model|missing/.test(code)).map(({ key }) => key)
+      ]
+    }
+    const open = clauseIn(design).state
+    expect(answered(design)[0]).toBe('met')
+    expect(answered(design)[1]).not.toContain('ap')
+    // A second autopilot was not answered for.
+    const second = { ...design.units[0]!, id: 'ap-2' }
+    expect(answered({ ...design, units: [...design.units, second] })[0]).toBe(open)
+    const codes = examineRules({ ...design, units: [...design.units, second], handChecks: [check] }, { today: TODAY })
+      .findings.filter(({ code }) => code.startsWith('rules.model'))
+      .flatMap(({ subjects }) => subjects)
+    expect(codes).toEqual(['ap', 'ap-2'])
   })
   it('case, spaces and dashes tell no models apart, a letter more does; * stands for all that begin so', () => {
     expect(isModel('LARKFELL L24 DUNLIN', 'Larkfell L-24 Dunlin')).toBe(true)
     expect(isModel('Larkfell L-24', 'Larkfell L-24 Dunlin')).toBe(false)
     expect(isModel('Larkfell L-24*', 'Larkfell L-24 Dunlin')).toBe(true)
     expect(isModel('Larkfell L-2', 'Larkfell L-24')).toBe(false)
+  })
+  it('a list that names nothing approves nothing, in whatever script the model is written', () => {
+    expect(isModel('*', 'Larkfell L-24')).toBe(false)
+    expect(isModel('Ястреб', 'Чайка')).toBe(false)
+    expect(isModel('ЧАЙКА', 'Чайка')).toBe(true)
   })
 })
 
@@ -140,7 +174,7 @@ describe('in the catalog file', () => {
   })
   it.each([
     ['no paper', 'Larkfell | issued 2024-05-01', /is no model approval/],
-    ['two texts', 'Larkfell | paper A | one | two', /is no model approval/],
+    ['a part without a name', 'Larkfell | paper A | day only', /is no model approval/],
     ['an impossible day', 'Larkfell | paper A | issued 2024-02-31', /ISO date/],
     ['years in the wrong order', 'Larkfell | paper A | years 1990-1980', /model_approvals.*before the first year/]
   ])('%s is refused with line and column', (_, cell, says) => {

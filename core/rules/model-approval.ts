@@ -5,18 +5,22 @@ import { finding, type Design, type DesignUnit, type Finding } from '../design'
 /** How an approval of a unit for the model of this aircraft stands. */
 export type ModelStanding =
   | { state: 'held'; approval: ModelApproval }
-  /** It is expected; `in time` when the visit that installs the unit begins on that day or later. */
-  | { state: 'awaited'; approval: ModelApproval; inTime: boolean }
+  /**
+   * It is not issued; `inTime` when the visit that installs the unit begins on the day expected or later, `overdue` when that day has
+   * passed.
+   */
+  | { state: 'awaited'; approval: ModelApproval; inTime: boolean; overdue: boolean }
   | { state: 'other models' }
   /** No list is entered, and units of this type are approved by list. */
   | { state: 'not entered' }
 
-/** Spaces, dashes, dots and case do not tell models apart. */
-const plain = (name: string): string => name.toLowerCase().replace(/[^a-z0-9*]/g, '')
-/** Whether a model of a list is this one; a list may end a name with * for all that begin so. */
+/** Spaces, dashes, dots and case do not tell models apart; letters and digits of any script do. */
+const plain = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '')
+/** Whether a model of a list is this one; a list may end a name with * for all that begin with it. */
 export function isModel(listed: string, model: string): boolean {
   const [wanted, is] = [plain(listed), plain(model)]
-  return wanted.endsWith('*') ? is.startsWith(wanted.slice(0, -1)) : wanted === is
+  if (wanted === '') return false
+  return listed.trim().endsWith('*') ? is.startsWith(wanted) : wanted === is
 }
 function covers({ models, fromYear, toYear }: ModelApproval, { model, madeOn }: Design['airframe']): boolean {
   const year = Number(madeOn.slice(0, 4))
@@ -47,18 +51,20 @@ export function modelStanding(design: Design, unit: DesignUnit, today?: string):
   const [first] = mine.toSorted((a, b) => ((a.on ?? '9') < (b.on ?? '9') ? -1 : 1))
   if (!first) return { state: 'other models' }
   const day = installedOn(design, unit)
-  return { state: 'awaited', approval: first, inTime: first.on !== undefined && day !== undefined && day >= first.on }
+  const overdue = first.on !== undefined && today !== undefined && first.on < today
+  const inTime = !overdue && first.on !== undefined && day !== undefined && day >= first.on
+  return { state: 'awaited', approval: first, inTime, overdue }
 }
 
 /** Units whose approval for the model of this aircraft is asked for. */
 export const askedByModel = (design: Design): DesignUnit[] =>
   design.units.filter(unit => modelStanding(design, unit) !== undefined)
 
-/** What is missing of the approvals by model. An answer by hand to the clause takes the place of what is not entered. */
-export function modelFindings(design: Design, today: string | undefined, answered: boolean): Finding[] {
+/** What is missing of the approvals by model, a finding for each unit. */
+export function modelFindings(design: Design, today: string | undefined): Finding[] {
   return design.units.flatMap((unit): Finding[] => {
     const standing = modelStanding(design, unit, today)
-    if (!standing || standing.state === 'held' || (standing.state === 'not entered' && answered)) return []
+    if (!standing || standing.state === 'held') return []
     const { model, madeOn } = design.airframe
     const basis = { kind: 'entered' as const, source: `catalogue entry ${unit.item.name}` }
     if (standing.state === 'not entered')
@@ -83,12 +89,11 @@ export function modelFindings(design: Design, today: string | undefined, answere
           says: messages.modelNotListed({ unit, model, madeOn, approvals: unit.item.modelApprovals! })
         })
       ]
-    const { approval, inTime } = standing
     return [
       finding('rules.model-awaited', unit.id, {
-        weight: inTime ? 'decide' : 'must fix',
+        weight: standing.inTime ? 'decide' : 'must fix',
         basis,
-        says: messages.modelAwaited({ unit, model, approval, inTime, visit: installedOn(design, unit) })
+        says: messages.modelAwaited({ unit, model, standing, visit: installedOn(design, unit) })
       })
     ]
   })

@@ -21,6 +21,8 @@ export interface Standing {
   by: { unit: DesignUnit; name: FunctionName }[]
   lacks: FunctionName[]
   because: Phrase[]
+  /** What an answer by hand is about, where that is more than who meets it. */
+  about?: string
 }
 
 const met = (by: Standing['by'] = []): Standing => ({ state: 'met', by, lacks: [], because: [] })
@@ -74,11 +76,13 @@ function byModel(look: string, { design, today }: Evidence): Standing {
     const standing = modelStanding(design, unit, today)
     return standing ? [{ unit, standing }] : []
   })
-  const open = asked.filter(({ standing }) => standing.state !== 'held' && standing.state !== 'not entered')
-  if (open.length) return missing([], ...open.map(({ unit, standing }) => messages.modelState({ unit, standing })))
-  const words = asked.map(({ unit, standing }) => messages.modelState({ unit, standing }))
-  if (asked.every(({ standing }) => standing.state === 'held')) return { ...met(), because: words }
-  return { state: 'check by hand', by: [], lacks: [], because: [...words, say`${look}`] }
+  const states = asked.map(({ standing }) => standing.state)
+  const because = asked.map(one => messages.modelState(one))
+  const about = asked.map(({ unit, standing }) => `${unit.id} ${standing.state}`).join(', ')
+  if (states.some(state => state === 'awaited' || state === 'other models'))
+    return { ...missing([], ...because), about }
+  if (states.every(state => state === 'held')) return { ...met(), because, about }
+  return { state: 'check by hand', by: [], lacks: [], because: [...because, say`${look}`], about }
 }
 
 /** Holds what a clause wants against a design. */

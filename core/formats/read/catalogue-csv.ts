@@ -252,7 +252,7 @@ function announced(row: Row): unknown[] | undefined {
   })
 }
 
-/** “Model A; Model B* | years 1968-1986 | paper its number | issued 2024-05-01 | conditions”: all but models and paper as wanted. */
+/** “Model A; Model B* | years 1968-1986 | paper its number | issued 2024-05-01 | conditions in words”: all but models and paper optional. */
 function modelApprovals(row: Row): unknown[] | undefined {
   const cell = row.model_approvals?.trim() ?? ''
   if (cell === '') return undefined
@@ -265,11 +265,12 @@ function modelApprovals(row: Row): unknown[] | undefined {
     const years = take(/^years (\d{4})?\s*-\s*(\d{4})?$/)
     const paper = take(/^paper (.+)$/)
     const when = take(/^(?:issued (\S+)|awaited(?: (\S+))?)$/)
-    if (!models || !paper || parts.length > 1)
+    const conditions = take(/^conditions (.+)$/)
+    if (!models || !paper || parts.length)
       throw new CellError(
         'model_approvals',
         `“${entry.slice(0, 60)}” is no model approval; write “Model A; Model B* | years 1968-1986 | paper its number | issued ` +
-          `2024-05-01 | conditions”, only models and paper are required, several separated by //`
+          `2024-05-01 | conditions in words”, only models and paper are required, several separated by //`
       )
     return present({
       models: list(models),
@@ -278,7 +279,7 @@ function modelApprovals(row: Row): unknown[] | undefined {
       paper: paper[1],
       on: when?.[1] ?? when?.[2],
       awaited: when?.[0].startsWith('awaited') ? true : undefined,
-      conditions: parts[0] ?? ''
+      conditions: conditions?.[1] ?? ''
     })
   })
 }

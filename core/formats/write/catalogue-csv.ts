@@ -64,7 +64,7 @@ const modelCell = (approval: NonNullable<Item['modelApprovals']>[number]): strin
     ...(fromYear === undefined && toYear === undefined ? [] : [`years ${fromYear ?? ''}-${toYear ?? ''}`]),
     `paper ${paper}`,
     ...(awaited ? [`awaited ${on ?? ''}`.trim()] : on === undefined ? [] : [`issued ${on}`]),
-    ...(conditions ? [conditions] : [])
+    ...(conditions ? [`conditions ${conditions}`] : [])
   ].join(' | ')
 }
 
