@@ -251,7 +251,7 @@ test('in a drawing the outline is pressed, holes are told by what they are, and 
   const dialog = page.getByRole('dialog')
   // What is on a layer named for the panel is taken; another closed line can be pressed.
   await expect(dialog.getByText('4 straight sides, 4 arcs')).toBeVisible()
-  await expect(dialog.getByText(/2 to be cut, 1 screw holes, 0 existing holes, 1 left out/)).toBeVisible()
+  await expect(dialog.getByText(/2 to be cut, 1 screw hole, 0 existing holes, 1 left out/)).toBeVisible()
   await dialog.getByRole('button', { name: 'Outline', exact: true }).click()
   const ring = (name: RegExp) => dialog.locator('svg').getByRole('button', { name })
   await ring(/layer “Border”/).click({ position: { x: 4, y: 4 } })
@@ -264,7 +264,7 @@ test('in a drawing the outline is pressed, holes are told by what they are, and 
   await ring(/layer “Panel”/).focus()
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Enter')
-  await expect(dialog.getByText(/1 to be cut, 1 screw holes, 1 existing holes/)).toBeVisible()
+  await expect(dialog.getByText(/1 to be cut, 1 screw hole, 1 existing hole/)).toBeVisible()
   await choose(page, 'Use of Layer “Dials”', 'existing holes')
   await expect(dialog.getByText(/0 to be cut, 0 screw holes, 3 existing holes/)).toBeVisible()
   await page.getByRole('button', { name: 'Take this outline' }).click()

@@ -6,7 +6,7 @@ import { usePreferences } from '~/stores/preferences'
 
 /** A drawing from elsewhere: which closed line is the outline of the panel, and which are holes, by pressing them. */
 const { inHand } = defineProps<{ inHand: DrawingInHand }>()
-const { file, unit, read, reading, drawing, uses, panel, pick } = inHand
+const { unit, read, reading, drawing, uses, panel, pick } = inHand
 const preferences = usePreferences()
 
 const NAMES: Record<RingUse, string> = {
@@ -77,13 +77,11 @@ function useGroup(rings: readonly number[], chosen: OfGroup) {
 
 /** All of the drawing, or the outline with what is near it. */
 const near = ref(false)
-const seen = computed(() => {
-  const outer = drawing.value?.rings[uses.value.indexOf('outline')]
-  const rings = near.value && outer ? [outer] : (drawing.value?.rings ?? [])
-  return bounds([...rings, ...(near.value && outer ? [] : (drawing.value?.open ?? []))].flatMap(({ points }) => points))
-})
+const outer = computed(() => drawing.value?.rings[uses.value.indexOf('outline')])
 const view = computed(() => {
-  const { minX, minY, maxX, maxY } = seen.value
+  const { rings = [], open = [] } = drawing.value ?? {}
+  const seen = near.value && outer.value ? [outer.value] : [...rings, ...open]
+  const { minX, minY, maxX, maxY } = bounds(seen.flatMap(({ points }) => points))
   const room = Math.max(maxX - minX, maxY - minY) * 0.02
   return `${minX - room} ${-maxY - room} ${maxX - minX + 2 * room} ${maxY - minY + 2 * room}`
 })
@@ -95,8 +93,8 @@ const size = (ring: DrawnRing) =>
     : `${preferences.length(ring.widthMm)} × ${preferences.length(ring.heightMm)}`
 const say = (ring: DrawnRing, index: number) =>
   `${size(ring)}, layer “${ring.layer}”${ring.block === undefined ? '' : `, block “${ring.block}”`}: ${NAMES[uses.value[index]!]}`
-const outer = computed(() => drawing.value?.rings[uses.value.indexOf('outline')])
 const count = (wanted: RingUse) => uses.value.filter(one => one === wanted).length
+const holes = (wanted: 'screw' | 'existing') => `${count(wanted)} ${wanted} ${count(wanted) === 1 ? 'hole' : 'holes'}`
 const problems = computed(() =>
   read.value && !read.value.ok ? read.value.problems : panel.value && !panel.value.ok ? panel.value.problems : []
 )
@@ -110,17 +108,7 @@ const asks = computed(() => (read.value?.ok ? !outer.value : read.value?.needsUn
     other curves become straight sides within {{ preferences.length(FLATTEN_MM) }} of them.
   </p>
   <div class="row">
-    <v-file-input class="grow" label="Drawing" accept=".dxf,.svg" @update:model-value="pick" />
-    <ChoiceField
-      v-if="file"
-      v-model="unit"
-      label="Drawing unit, if not stated"
-      :items="[
-        { value: '', title: 'as stated' },
-        { value: 'in', title: 'inch' },
-        { value: 'mm', title: 'millimeter' }
-      ]"
-    />
+    <DrawingFile v-model:unit="unit" label="Drawing" :loading="reading" @pick="pick" />
   </div>
   <p v-if="reading" class="quiet small" role="status">Reading the drawing…</p>
   <template v-if="drawing">
@@ -154,9 +142,9 @@ const asks = computed(() => (read.value?.ok ? !outer.value : read.value?.needsUn
     <p class="small" role="status">{{ drawing.rings[at] ? say(drawing.rings[at]!, at) : '' }}</p>
     <p v-if="outer" class="figures size">
       Panel {{ preferences.length(outer.widthMm) }} × {{ preferences.length(outer.heightMm) }}: {{ count('cut') }} to be
-      cut, {{ count('screw') }} screw holes, {{ count('existing') }} existing holes, {{ count('left out') }} left out.
+      cut, {{ holes('screw') }}, {{ holes('existing') }}, {{ count('left out') }} left out.
     </p>
-    <table class="list">
+    <v-table density="compact">
       <thead>
         <tr>
           <th>Layer or block</th>
@@ -187,7 +175,7 @@ const asks = computed(() => (read.value?.ok ? !outer.value : read.value?.needsUn
           </td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
   </template>
   <p v-for="problem in problems" :key="problem" class="small" role="alert">
     <StateMark :state="asks ? 'decide' : 'must fix'" :size="14" /> {{ problem }}

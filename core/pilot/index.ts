@@ -6,7 +6,7 @@ import { remembered, varied } from '../cache'
 import { cablesOf } from '../cables'
 import { finding, AS_FOUND, seeking, type Design, type DesignUnit, type Remedy, type Finding } from '../design'
 import { betterOrders, proposedFlows, unitsInUse, walkFlow, type BetterOrder, type FlowWalk } from './flow'
-import { scanDeg, scanFindings } from './scan'
+import { angleBetweenDeg, displayBefore, SCAN_BASIS, SCAN_DEG } from './scan'
 import {
   FIELD,
   FIELD_BASIS,
@@ -75,8 +75,9 @@ const isPrimary = (unit: DesignUnit) => unit.item.provides.some(name => PRIMARY.
 
 /** Sight and reach of every pilot at every unit on the face: what follows the hand while it drags. */
 export const seatsOf = (design: Design): Seat[] =>
-  design.airframe.pilots.flatMap(pilot =>
-    unitsInUse(design).flatMap((unit): Seat[] => {
+  design.airframe.pilots.flatMap(pilot => {
+    const display = displayBefore(design, pilot)
+    return unitsInUse(design).flatMap((unit): Seat[] => {
       if (!unit.at || !unit.item.face) return []
       const sight = sightOf(pilot, unit.at)
       const reach = reachTo(pilot, unit.at)
@@ -86,14 +87,14 @@ export const seatsOf = (design: Design): Seat[] =>
           unit: unit.id,
           sight,
           outOfConeDeg: outOfConeDeg(unit.item, sight),
-          scanDeg: scanDeg(design, pilot, unit.id),
+          ...(display && display.id !== unit.id && { scanDeg: angleBetweenDeg(pilot, display.at, unit.at) }),
           reachMm: reach.mm,
           hand: reach.hand,
           overReachMm: reach.mm - pilot.reachMm
         }
       ]
     })
-  )
+  })
 
 /**
  * Where the standard arrangement is broken: attitude on top in the middle, airspeed to its left, altitude to its right,
@@ -214,8 +215,10 @@ function closer({
   const there = nearestFree(freeGround(unit.item, others, groundOf(design.airframe.panel), 4), aim.xMm, aim.yMm)
   // Only a place that cures it is offered, and none that the pilot in command would lose by.
   const first = new Set(inFirstSeat(design.airframe.pilots).map(pilot => pilot.id))
-  const then = there && seatsOf(varied(design, { units: [varied(unit, { at: there })] }))
-  if (!there || then!.some(seat => (seat.pilot === pilot.id || first.has(seat.pilot)) && value(seat) > 0)) return []
+  if (!there) return []
+  const moved = design.units.map(other => (other.id === unit.id ? varied(unit, { at: there }) : other))
+  const then = seatsOf(varied(design, { units: moved })).filter(seat => seat.unit === unit.id)
+  if (then.some(seat => (seat.pilot === pilot.id || first.has(seat.pilot)) && value(seat) > 0)) return []
   const now = sightOf(pilot, there)
   return [
     {
@@ -235,7 +238,7 @@ function closer({
 
 /** One complaint about where a unit stands, seen from a seat; `value` is what a better place must bring to nothing. */
 interface Complaint {
-  code: 'sight' | 'cone' | 'reach' | 'warning-light'
+  code: 'sight' | 'cone' | 'reach' | 'warning-light' | 'scan'
   says: Phrase
   measured: number
   limit: number
@@ -345,6 +348,41 @@ function lampComplaint({ unit, mine, nameOf }: Used): SeatComplaint | undefined 
   }
 }
 
+/** How far the eye goes beyond what it takes in at a glance from the primary display. */
+const beyondScan = ({ scanDeg = 0 }: Seat): number => scanDeg - SCAN_DEG
+/**
+ * A standby horizon that the pilot in command cannot compare with the primary display at a glance. Of several standbys the one
+ * nearest to the display counts.
+ */
+function scanFindings(design: Design, seats: readonly Seat[]): Finding[] {
+  const nameOf = new Map(design.airframe.pilots.map(pilot => [pilot.id, pilot]))
+  const horizons = new Map(
+    unitsInUse(design).flatMap(unit => (unit.item.provides.includes('attitude') ? [[unit.id, unit] as const] : []))
+  )
+  const nearest = inFirstSeat(design.airframe.pilots).flatMap(({ id }) =>
+    seats
+      .filter(seat => seat.pilot === id && seat.scanDeg !== undefined && horizons.has(seat.unit))
+      .toSorted((a, b) => a.scanDeg! - b.scanDeg!)
+      .slice(0, 1)
+  )
+  const far = worst(nearest, beyondScan)
+  if (!far) return []
+  const unit = horizons.get(far.unit)!
+  const pilot = nameOf.get(far.pilot)!
+  const display = displayBefore(design, pilot)!
+  const about: Complaint = {
+    code: 'scan',
+    says: messages.scan({ unit, display, name: pilot.name, deg: far.scanDeg!, limit: SCAN_DEG }),
+    measured: far.scanDeg!,
+    limit: SCAN_DEG,
+    unit: 'deg',
+    basis: SCAN_BASIS,
+    value: beyondScan,
+    aim: display.at
+  }
+  return [complain({ unit, mine: nearest, nameOf }, { seat: far, about }, unit.state === 'kept' ? 'note' : 'decide')]
+}
+
 /** The finding of a complaint; a better place is sought when it is asked for. */
 function complain({ unit, nameOf }: Used, { seat, about }: SeatComplaint, weight: Finding['weight']): Finding {
   const pilot = nameOf.get(seat.pilot)!
@@ -449,7 +487,7 @@ function examineSeats(design: Design): PilotReport {
       ...basicT(design),
       ...singleControl(design),
       ...seatFindings(design, seats),
-      ...scanFindings(design),
+      ...scanFindings(design, seats),
       ...flowFindings(design, flows),
       ...orderFindings(design, orders)
     ],

@@ -1,4 +1,5 @@
 /** The words of pilot: each message is a function of its facts. */
+import type { DesignUnit } from '../design'
 import type { BetterOrder } from './flow'
 import type { Hand } from './sight'
 import { say, mm, thing, num, enumerate, type Named, type Sayable } from '../quantity'
@@ -88,17 +89,19 @@ export const scan = ({
   display,
   name,
   deg,
-  limit,
-  way
+  limit
 }: {
-  unit: Named
-  display: Named
+  unit: Named & Pick<DesignUnit, 'at'>
+  display: Named & Pick<DesignUnit, 'at'>
   name: string
   deg: number
   limit: number
-  way: string
-}) => say`${thing(unit)} is ${num(deg, 0, '°')} ${way} ${thing(display)}, seen by ${name}. Maximum to compare the two
+}) => {
+  const [dx, dy] = [unit.at!.xMm - display.at!.xMm, unit.at!.yMm - display.at!.yMm]
+  const way = Math.abs(dx) >= Math.abs(dy) ? 'to the side of' : dy < 0 ? 'below' : 'above'
+  return say`${thing(unit)} is ${num(deg, 0, '°')} ${way} ${thing(display)}, seen by ${name}. Maximum to compare the two
     at a glance is ${num(limit, 0, '°')}.`
+}
 export const warningLight = ({ unit, bestDeg, name }: { unit: Named; bestDeg: number; name: string }) =>
   say`The warning lights of ${thing(unit)} are outside the ${num(bestDeg, 0, '°')} around ${name}’s line of sight.`
 export const order = ({

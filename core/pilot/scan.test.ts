@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { resolve } from '../design'
+import { remediesOf, resolve } from '../design'
 import { readPhrase, US } from '../quantity'
 import { boxFace, item, plainProject, projectWith } from '../testing'
 import { defaultPilot, examinePilots } from '.'
@@ -42,9 +42,17 @@ describe('the eye’s way from the primary display to the standby', () => {
     expect(scans([['s', 200, 200 - 174]])).toEqual([])
     const [low, ...more] = scans([['s', 200, 200 - 201]])
     expect(more).toEqual([])
-    expect(low).toMatchObject({ weight: 'decide', subjects: ['s', 'd'], limit: 15 })
+    expect(low).toMatchObject({ weight: 'decide', subjects: ['s'], limit: 15 })
     expect(low!.measured).toBeCloseTo(16, 0)
     expect(readPhrase(low!.says, US)).toMatch(/16° below/)
+  })
+  it('the fix is a free place near the display, from where it is seen at a glance', () => {
+    const aside = design([['s', 480, 200]])
+    const [told] = examinePilots(aside).findings.filter(({ code }) => code === 'pilot.scan')
+    const [remedy] = remediesOf(told!, aside)
+    const [edit] = remedy!.edits
+    if (edit?.type !== 'unit.move') throw new Error('no move')
+    expect(angleBetweenDeg(pilot, { xMm: 200, yMm: 200 }, { xMm: edit.xMm!, yMm: edit.yMm! })).toBeLessThanOrEqual(15)
   })
   it('the nearest standby counts; beside the display it is said so', () => {
     expect(

@@ -133,22 +133,7 @@ async function keep() {
           in projects keep their own copy.
         </p>
         <div class="row drawn">
-          <v-file-input
-            class="grow"
-            label="Face out of the maker’s drawing"
-            accept=".dxf,.svg"
-            :loading="reading"
-            @update:model-value="pick"
-          />
-          <ChoiceField
-            v-model="unit"
-            label="One unit of it, if it does not say"
-            :items="[
-              { value: '', title: 'as it says' },
-              { value: 'in', title: 'inch' },
-              { value: 'mm', title: 'millimetre' }
-            ]"
-          />
+          <DrawingFile v-model:unit="unit" label="Face out of the maker’s drawing" :loading="reading" @pick="pick" />
           <svg v-if="face" :viewBox="frame" role="img" aria-label="The face as entered">
             <path class="edge" :d="figurePath(face.bezel, upsideDown)" />
             <path v-if="face.cutout" class="hole" :d="figurePath(face.cutout, upsideDown)" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { isFromDrawing } from '#core/formats'
-import { bounds, selfCrossing, trueRing } from '#core/panel'
+import { bounds, trueRing } from '#core/panel'
 import { buildOutline, MeasureError, type Panel } from '#core/document'
 import { inches } from '#core/quantity'
 import { useBench } from '~/stores/bench'
@@ -44,7 +44,7 @@ const sides = computed(() => {
 const before = computed(() => bench.project!.airframe.panel.zones.filter(isFromDrawing).length)
 const flip = (y: number) => (box.value?.maxY ?? 0) - y
 function take() {
-  if (!taken.value || selfCrossing(taken.value.outline)) return
+  if (!taken.value) return
   const { panel } = bench.project!.airframe
   const { outline, zones } = taken.value
   const others = way.value === 'file' ? panel.zones.filter(zone => !isFromDrawing(zone)) : panel.zones
@@ -89,7 +89,9 @@ function take() {
           <path :d="ringPath(taken.outline, flip)" class="edge" />
         </svg>
         <p v-if="taken && box" class="small figures">
-          Outline {{ preferences.length(box.maxX - box.minX) }} × {{ preferences.length(box.maxY - box.minY) }},
+          <template v-if="way === 'build'">
+            {{ preferences.length(box.maxX - box.minX) }} × {{ preferences.length(box.maxY - box.minY) }}:
+          </template>
           {{ sides.straight }} straight {{ sides.straight === 1 ? 'side' : 'sides' }}, {{ sides.arcs }}
           {{ sides.arcs === 1 ? 'arc' : 'arcs' }}.
           <template v-if="way === 'file' && before">

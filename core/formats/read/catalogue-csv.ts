@@ -252,7 +252,7 @@ function announced(row: Row): unknown[] | undefined {
   })
 }
 
-/** “Model A; Model B* | years 1968-1986 | paper its number | issued 2024-05-01 | conditions in words”: all but models and paper optional. */
+/** “Model A; Model B* | years 1968-1986 | paper its number | issued 2024-05-01 | conditions in words”: models and paper must be there. */
 function modelApprovals(row: Row): unknown[] | undefined {
   const cell = row.model_approvals?.trim() ?? ''
   if (cell === '') return undefined

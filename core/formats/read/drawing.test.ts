@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { drawingOf, dxfStrokes, holeZones, likelyUses, outlineOf, svgStrokes, type RingUse } from '..'
-import { designWith, plainProject } from '../../testing'
-import { partsToCut } from '../../build'
+import { designWith, item, roundFace } from '../../testing'
+import { LAYERS, partsToCut } from '../../build'
 import { writePartDxf } from '../write/dxf'
 import { Zone } from '../../document'
 
@@ -90,13 +90,13 @@ describe('what the closed lines of a drawing are used for', () => {
     expect(read.ok ? '' : read.problems.join(' ')).toContain('36 × 12 mm, or 36 × 12 inches')
   })
   it('our own drawing: what is etched or for reference is no hole', () => {
-    const text = writePartDxf(partsToCut(designWith([], plainProject()))[0]!, 'inch')
+    const dial = item({ id: 'dial', face: roundFace(79.4) })
+    const text = writePartDxf(partsToCut(designWith([[dial, [300, 150]]]))[0]!, 'inch')
     const read = drawingOf(dxfStrokes(text))
     if (!read.ok) throw new Error(read.problems.join(' '))
-    const uses = likelyUses(read.drawing, 0)
-    expect(uses[0]).toBe('outline')
-    read.drawing.rings.forEach(({ layer }, index) => {
-      if (/REFERENCE|ETCH/i.test(layer)) expect(uses[index]).toBe('left out')
-    })
+    const found = likelyUses(read.drawing, 0).map((use, index) => `${read.drawing.rings[index]!.layer}: ${use}`)
+    expect(new Set(found)).toEqual(
+      new Set([`${LAYERS.outline}: outline`, `${LAYERS.cut}: cut`, `${LAYERS.reference}: left out`])
+    )
   })
 })

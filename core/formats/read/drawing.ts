@@ -19,6 +19,8 @@ export interface DrawnRing {
   round?: Round
   widthMm: number
   heightMm: number
+  /** In which of the other closed lines all of it lies, by their place in `rings`. */
+  within: number[]
 }
 /** A line that does not close, and the gap between its ends. */
 export interface DrawnLine {
@@ -64,7 +66,18 @@ const notTaken = (flat: number, twice: number): string[] => [
 const openNote = ({ layer, points, gapMm }: DrawnLine) =>
   `On layer “${layer}” a line from ${say(points[0]!)} to ${say(points.at(-1)!)} is open by ${round3(gapMm)} mm.`
 
-function ringOf(stroke: Stroke): DrawnRing {
+/** In which rings each lies. They come the largest area first: one can only be in one before it. */
+function nesting(rings: readonly Stroke[]): number[][] {
+  const boxes = rings.map(({ points }) => bounds(points))
+  return rings.map(({ points }, index) => {
+    const box = boxes[index]!
+    return boxes.slice(0, index).flatMap((outer, other) => {
+      const boxed = box.minX >= outer.minX && box.maxX <= outer.maxX && box.minY >= outer.minY && box.maxY <= outer.maxY
+      return boxed && points.every(point => inside(point, rings[other]!.points)) ? [other] : []
+    })
+  })
+}
+function ringOf(stroke: Stroke, within: number[]): DrawnRing {
   const { minX, minY, maxX, maxY } = bounds(stroke.points)
   const round = roundOf(stroke)
   return {
@@ -73,7 +86,8 @@ function ringOf(stroke: Stroke): DrawnRing {
     points: stroke.points as Points,
     round,
     widthMm: round?.diameterMm ?? maxX - minX,
-    heightMm: round?.diameterMm ?? maxY - minY
+    heightMm: round?.diameterMm ?? maxY - minY,
+    within
   }
 }
 
@@ -98,10 +112,11 @@ export function drawingOf(read: StrokesRead): DrawingRead {
         ...open.slice(0, 5).map(openNote)
       ]
     }
+  const within = nesting(found.rings)
   return {
     ok: true,
     drawing: {
-      rings: found.rings.map(ringOf),
+      rings: found.rings.map((ring, index) => ringOf(ring, within[index]!)),
       open,
       notes: [
         ...read.notes,
@@ -121,9 +136,6 @@ const panelSize = ({ widthMm, heightMm }: DrawnRing): boolean =>
   Math.max(widthMm, heightMm) >= LEAST_MM && widthMm <= MOST_MM && heightMm <= MOST_MM
 const isRectangle = ({ points, widthMm, heightMm }: DrawnRing): boolean =>
   points.length === 4 && areaMm2(points) > 0.999 * widthMm * heightMm
-/** Whether all of a ring lies in another. */
-const isWithin = (inner: DrawnRing, outer: DrawnRing): boolean =>
-  inner !== outer && inner.points.every(point => inside(point, outer.points))
 
 /**
  * Which closed line is the panel's outline: of layers that are named for it the largest, else the largest that is on no layer named
@@ -135,6 +147,7 @@ export function likelyOutline({ rings }: Drawing): number | undefined {
   const sized = rings.filter(panelSize)
   const candidates = sized.length ? sized : rings.slice(0, 1)
   const at = (ring: DrawnRing | undefined) => (ring ? rings.indexOf(ring) : undefined)
+  const isWithin = (inner: DrawnRing, outer: DrawnRing) => inner.within.includes(rings.indexOf(outer))
   const named = candidates.find(({ layer }) => OUTLINE_LAYER.test(layer))
   if (named) return at(named)
   const [top, ...others] = candidates.filter(ring => !isBorder(ring))
@@ -157,14 +170,12 @@ export function likelyOutline({ rings }: Drawing): number | undefined {
  * @param outline which ring is the outline; undefined leaves all of them out
  */
 export function likelyUses({ rings }: Drawing, outline: number | undefined): RingUse[] {
-  const outer = outline === undefined ? undefined : rings[outline]
-  const holes: DrawnRing[] = []
-  return rings.map((ring): RingUse => {
-    if (!outer) return 'left out'
-    if (ring === outer) return 'outline'
-    if (holes.length >= MOST_HOLES || REFERENCE_LAYER.test(ring.layer)) return 'left out'
-    if (!isWithin(ring, outer) || holes.some(hole => isWithin(ring, hole))) return 'left out'
-    holes.push(ring)
+  const holes = new Set<number>()
+  return rings.map((ring, index): RingUse => {
+    if (index === outline) return 'outline'
+    if (outline === undefined || holes.size >= MOST_HOLES || REFERENCE_LAYER.test(ring.layer)) return 'left out'
+    if (!ring.within.includes(outline) || ring.within.some(other => holes.has(other))) return 'left out'
+    holes.add(index)
     if (EXISTING_LAYER.test(ring.layer)) return 'existing'
     return ring.round && ring.round.diameterMm <= SCREW_HOLE_MM ? 'screw' : 'cut'
   })
@@ -190,9 +201,13 @@ function outlineProblem({ points, widthMm, heightMm }: DrawnRing): string | unde
   )
 }
 /** Why the chosen holes cannot be holes of this outline, one sentence each. */
-function holeProblems(holes: readonly DrawnRing[], outer: DrawnRing): string[] {
-  const out = holes.filter(hole => !isWithin(hole, outer)).map(hole => `${nameOf(hole)} is not inside the outline.`)
-  const nested = holes.filter(hole => holes.some(other => isWithin(hole, other)))
+function holeProblems({ rings }: Drawing, uses: readonly RingUse[]): string[] {
+  const outline = uses.indexOf('outline')
+  const holes = rings.filter((_, index) => isHole(uses[index]!))
+  const out = holes
+    .filter(hole => !hole.within.includes(outline))
+    .map(hole => `${nameOf(hole)} is not inside the outline.`)
+  const nested = holes.filter(({ within }) => within.some(other => isHole(uses[other]!)))
   return [
     ...(holes.length > MOST_HOLES ? [`${holes.length} holes are chosen. Maximum is ${MOST_HOLES}.`] : []),
     ...out,
@@ -200,11 +215,12 @@ function holeProblems(holes: readonly DrawnRing[], outer: DrawnRing): string[] {
   ]
 }
 /** What is worth saying of the lines that are left out, by why. */
-function leftOut({ rings }: Drawing, uses: readonly RingUse[], outer: DrawnRing): string[] {
+function leftOut({ rings }: Drawing, uses: readonly RingUse[]): string[] {
+  const outline = uses.indexOf('outline')
   const left = rings.filter((_, index) => uses[index] === 'left out')
   const border = left[0] === rings[0] && isBorder(rings[0]!) ? left[0] : undefined
   const rest = left.filter(ring => ring !== border)
-  const beyond = rest.filter(ring => !isWithin(ring, outer)).length
+  const beyond = rest.filter(ring => !ring.within.includes(outline)).length
   const within = rest.length - beyond
   return [
     ...(border
@@ -235,11 +251,7 @@ export function outlineOf(drawing: Drawing, uses: readonly RingUse[]): OutlineRe
   const outer = outlines[0]!
   const problem = outlineProblem(outer)
   if (problem) return refused(problem)
-  const holes = rings.flatMap((ring, index) => (isHole(uses[index]!) ? [{ ring, use: uses[index] }] : []))
-  const problems = holeProblems(
-    holes.map(({ ring }) => ring),
-    outer
-  )
+  const problems = holeProblems(drawing, uses)
   if (problems.length) return { ok: false, problems }
   const { minX, minY } = bounds(outer.points)
   const far = Math.max(Math.abs(minX), Math.abs(minY)) > 10_000
@@ -247,29 +259,25 @@ export function outlineOf(drawing: Drawing, uses: readonly RingUse[]): OutlineRe
   return {
     ok: true,
     outline: outer.points.map(move),
-    holes: holes.map(({ ring: { layer, points, round }, use }): DrawnHole => {
+    holes: rings.flatMap(({ layer, points, round }, index): DrawnHole[] => {
+      const use = uses[index]!
+      if (!isHole(use)) return []
       const [xMm, yMm] = round ? move([round.xMm, round.yMm]) : [0, 0]
-      return {
-        layer,
-        use,
-        points: points.map(move),
-        ...(round && { round: { xMm, yMm, diameterMm: round3(round.diameterMm) } })
-      }
+      const moved = round && { round: { xMm, yMm, diameterMm: round3(round.diameterMm) } }
+      return [{ layer, use, points: points.map(move), ...moved }]
     }),
     notes: [
       ...drawing.notes,
-      ...leftOut(drawing, uses, outer),
+      ...leftOut(drawing, uses),
       ...(far ? [`The drawing is far from its origin, at ${say([minX, minY])} mm; it was moved to zero.`] : [])
     ]
   }
 }
 
-/** Zones of a panel that come from a drawing begin with this. */
-const FROM_DRAWING = 'in-'
 /** The holes of a drawing as zones of the panel. @param file its name, part of the name of each zone */
 export const holeZones = (holes: readonly DrawnHole[], file: string): Zone[] =>
   holes.map(({ use, round, points }, index) => ({
-    id: `${FROM_DRAWING}${index + 1}`,
+    id: `in-${index + 1}`,
     name: `Hole ${index + 1} of ${file}`.slice(0, 120),
     side: 'face',
     fromDepthMm: 0,
@@ -278,4 +286,4 @@ export const holeZones = (holes: readonly DrawnHole[], file: string): Zone[] =>
     area: round ? { shape: 'round', ...round } : { shape: 'polygon', points }
   }))
 /** Whether a zone came from a drawing, so that the next drawing takes its place. */
-export const isFromDrawing = ({ id }: Pick<Zone, 'id'>): boolean => id.startsWith(FROM_DRAWING)
+export const isFromDrawing = ({ id }: Pick<Zone, 'id'>): boolean => /^in-\d+$/.test(id)
