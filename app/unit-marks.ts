@@ -14,9 +14,9 @@ import {
   mdiToggleSwitchOutline,
   mdiVideoOutline
 } from '@mdi/js'
-import type { Item, Kind } from '#core/catalogue'
+import { byKind, type Item, type TradeKind } from '#core/catalogue'
 
-const MARKS: Partial<Record<Kind, string>> = {
+const MARKS: Partial<Record<TradeKind, string>> = {
   'display': mdiMonitor,
   'round instrument': mdiGaugeEmpty,
   'mechanical instrument': mdiGaugeEmpty,
@@ -40,4 +40,4 @@ const MARKS: Partial<Record<Kind, string>> = {
 }
 
 /** A small mark for what a unit does: a path on a 24 by 24 field. */
-export const markOf = (item: Item): string => MARKS[item.kind] ?? (item.provides.length ? mdiGaugeEmpty : mdiHelp)
+export const markOf = (item: Item): string => byKind(MARKS, item) ?? (item.provides.length ? mdiGaugeEmpty : mdiHelp)

@@ -17,3 +17,7 @@ export const ITEM_FORM: { title: string; fields: ItemField[] }[] = FORM_SECTIONS
     .sort((a, b) => a.rank - b.rank)
     .map(({ forms, ...field }) => ({ ...field, ...(forms && { forms: { ...forms, of: FORMS[forms.of] } }) }))
 }))
+
+/** The field of the form that a column is. */
+export const itemFieldOf = (column: Column): ItemField =>
+  ITEM_FORM.flatMap(section => section.fields).find(field => field.column === column)!

@@ -1,13 +1,11 @@
-import { FUNCTIONS, SIGNALS, type FunctionName, type SignalName } from '../catalogue'
+import { FUNCTIONS, isOwnFunction, SIGNALS, type FunctionName, type SignalName } from '../catalogue'
 import { TASKS } from '../document'
 import type { DesignUnit } from '../design'
 import type { Goal, Part, PartKind } from './parts'
 
 const numbered = <T extends string>(names: readonly T[]): ReadonlyMap<T, number> =>
   new Map(names.map((name, index) => [name, index]))
-const FUNCTION_AT = numbered(FUNCTIONS)
 const SIGNAL_AT = numbered(SIGNALS)
-const GOAL_AT = numbered<Goal>([...FUNCTIONS, ...TASKS])
 /** What has a number by its name. */
 type Named = PartKind | 'volts' | 'closed'
 /** The number of what never holds: what nobody has spoken of. */
@@ -42,8 +40,18 @@ export class Atoms {
     source: new Map()
   }
   private complete = false
+  /** The functions of the list, and those that entries of this design name as their own. */
+  private readonly functionAt: ReadonlyMap<FunctionName, number>
+  private readonly goalAt: ReadonlyMap<Goal, number>
 
   constructor(units: readonly DesignUnit[]) {
+    const own = units.flatMap(({ item }) => [
+      ...item.provides,
+      ...item.needs.flatMap(need => (need.what === 'function' ? [need.name] : []))
+    ])
+    const functions = [...FUNCTIONS, ...new Set(own.filter(isOwnFunction))]
+    this.functionAt = numbered(functions)
+    this.goalAt = numbered<Goal>([...functions, ...TASKS])
     let ports = 0
     let needs = 0
     units.forEach((unit, at) => {
@@ -57,8 +65,8 @@ export class Atoms {
     let end = 0
     const room = (size: number) => (end += size) - size
     this.base = {
-      works: room(GOAL_AT.size),
-      gives: room(units.length * FUNCTIONS.length),
+      works: room(this.goalAt.size),
+      gives: room(units.length * functions.length),
       hears: room(units.length * SIGNALS.length),
       says: room(ports * SIGNALS.length),
       line: room(ports * SIGNALS.length),
@@ -95,10 +103,12 @@ export class Atoms {
 
   /** Some unit gives a function, or a task can be done. */
   works(name: Goal): number {
-    return this.seat(this.base.works + GOAL_AT.get(name)!)
+    const index = this.goalAt.get(name)
+    return index === undefined ? NOTHING : this.seat(this.base.works + index)
   }
   gives(unit: string, name: FunctionName): number {
-    return this.ofUnit(this.base.gives, unit, FUNCTIONS.length, FUNCTION_AT.get(name)!)
+    const index = this.functionAt.get(name)
+    return index === undefined ? NOTHING : this.ofUnit(this.base.gives, unit, this.functionAt.size, index)
   }
   hears(unit: string, signal: SignalName): number {
     return this.ofUnit(this.base.hears, unit, SIGNALS.length, SIGNAL_AT.get(signal)!)

@@ -2,7 +2,7 @@ import * as messages from './messages'
 import { varied } from '../cache'
 import { accountOf, type Account } from './account'
 import type { Part } from './parts'
-import type { FunctionName } from '../catalogue'
+import { isOwnFunction, type FunctionName } from '../catalogue'
 import { finding, type Design, type DesignUnit, type Finding, type Remedy } from '../design'
 import { type Phrase } from '../quantity'
 
@@ -42,7 +42,7 @@ const COUNTED: ReadonlySet<FunctionName> = new Set<FunctionName>([
   'power contactor',
   'voltage regulation'
 ])
-/** These are missed in flight: a second one that lives on when the first dies is a backup. */
+/** These are missed in flight, as is whatever a person has named: a second one that lives on when the first dies is a backup. */
 const MISSED: ReadonlySet<FunctionName> = new Set<FunctionName>([
   'airspeed',
   'altitude',
@@ -83,7 +83,7 @@ function backsUp(account: Account, unit: DesignUnit, chainsOf: ChainsOf): boolea
     if (!account.gives(unit.id, name)) return false
     const others = chainsOf(name).filter(chain => chain.unit !== unit && !chain.parts.has(own))
     if (others.length === 0) return !account.works(name, [own])
-    if (!MISSED.has(name)) return false
+    if (!MISSED.has(name) && !isOwnFunction(name)) return false
     const shared = [...others[0]!.parts].filter(part => others.every(other => other.parts.has(part)))
     return shared.some(part => {
       if (!account.gives(unit.id, name, [part])) return false

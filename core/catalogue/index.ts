@@ -1,5 +1,15 @@
 export { searchWords } from './search-words'
 export * from './vocabulary'
+export {
+  byKind,
+  FunctionWord,
+  handledAs,
+  isOwnFunction,
+  isTradeKind,
+  nameFrom,
+  OwnName,
+  ownFunctionsOf
+} from './own-names'
 export { modernise } from './modernise'
 export { looksRound, shapeBox } from './front'
 export {

@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { Connector, connectorProblems } from './connector'
 import { outsideBezelMm } from './front'
+import { FunctionWord, KindName, nameProblems, OwnName } from './own-names'
 import {
   AERIALS,
   alsoSaid,
@@ -165,9 +166,11 @@ export const Port = z.strictObject({
   mostLossDb: z.number().gt(0).max(60).optional()
 })
 
+const SIGNAL_NAMES: ReadonlySet<string> = new Set(SIGNALS)
+
 /** What a need may be for: functions that the item gives and signals that it says. */
 const Purposes = z
-  .array(z.enum([...FUNCTIONS, ...SIGNALS]))
+  .array(z.union([z.enum([...FUNCTIONS, ...SIGNALS]), OwnName]))
   .min(1)
   .max(40)
 const NEED = { required: z.boolean().default(true), for: Purposes.optional(), text: Text.default('') }
@@ -179,7 +182,7 @@ const NEED = { required: z.boolean().default(true), for: Purposes.optional(), te
  * fault when it is not there.
  */
 export const Need = z.discriminatedUnion('what', [
-  z.strictObject({ what: z.literal('function'), name: z.enum(FUNCTIONS), ...NEED }),
+  z.strictObject({ what: z.literal('function'), name: FunctionWord, ...NEED }),
   z.strictObject({ what: z.literal('signal'), name: z.enum(SIGNALS), ...NEED }),
   z.strictObject({ what: z.literal('listener'), name: z.enum(SIGNALS), ...NEED }),
   z.strictObject({ what: z.literal('aerial'), name: z.enum(AERIALS), port: Id, ...NEED })
@@ -192,7 +195,7 @@ const Announced = z.strictObject({
   says: Name.refine(says => !/\||\/\//.test(says), 'must hold neither | nor //'),
   priceCents: Cents.optional(),
   approvals: z.array(z.enum(BASES)).min(1).max(3).optional(),
-  provides: z.array(z.enum(FUNCTIONS)).min(1).max(20).optional()
+  provides: z.array(FunctionWord).min(1).max(20).optional()
 })
 
 /** That an item is approved for models of certified aircraft: by which paper, since when or by when it is expected, on what conditions. */
@@ -224,7 +227,11 @@ export const Item = z
     revision: Revision.optional(),
     name: Name,
     maker: Name,
-    kind: z.enum(KINDS),
+    kind: KindName,
+    /** The kind and functions of this item that the lists do not have: named here, so that a slip of the pen is none. */
+    ownNames: z.array(OwnName).min(1).max(20).optional(),
+    /** Of a kind of one’s own: the kind whose handling it shares. Drawn plain, and fed from the main bus, while absent. */
+    usedLike: z.enum(KINDS).optional(),
     summary: Text.default(''),
     face: Face.optional(),
     body: Body.optional(),
@@ -235,7 +242,7 @@ export const Item = z
     ports: z.array(Port).max(40).default([]),
     /** Absent while nobody has entered the maker’s pin table. */
     connectors: z.array(Connector).max(12).optional(),
-    provides: z.array(z.enum(FUNCTIONS)).max(60).default([]),
+    provides: z.array(FunctionWord).max(60).default([]),
     needs: z.array(Need).max(30).default([]),
     /**
      * How a box has to stand: level and square to the aeroplane within so much, its connectors towards one of these, upside down or
@@ -309,6 +316,7 @@ export const Item = z
       if (port.mostLossDb !== undefined && port.kind !== 'coax')
         complain(['ports', index, 'mostLossDb'], `is only for coax; ${port.id} is ${port.kind}`)
     })
+    for (const { path, message } of nameProblems(item, SIGNAL_NAMES)) complain(path, message)
     for (const { path, message } of connectorProblems(item.connectors ?? [], item.ports))
       complain(['connectors', ...path], message)
     const said = new Set(item.ports.flatMap(saidBy).flatMap(alsoSaid))

@@ -1,8 +1,9 @@
-import type { FunctionName, Kind } from './vocabulary'
+import { byKind } from './own-names'
+import type { FunctionName, TradeKind } from './vocabulary'
 import type { Item } from './item'
 
 /** What people call things besides their kind (common practice). */
-const OF_KIND: Partial<Record<Kind, string>> = {
+const OF_KIND: Partial<Record<TradeKind, string>> = {
   'switch': 'master toggle rocker contactor relay solenoid',
   'breaker': 'fuse circuit breaker protection cb fuse block',
   'display': 'efis pfd mfd screen glass',
@@ -50,4 +51,6 @@ const OF_FUNCTION: Partial<Record<FunctionName, string>> = {
 
 /** All the words by which an item may be looked for. */
 export const searchWords = (item: Item): string =>
-  [item.kind, OF_KIND[item.kind], ...item.provides.flatMap(name => [name, OF_FUNCTION[name]])].filter(Boolean).join(' ')
+  [item.kind, byKind(OF_KIND, item), ...item.provides.flatMap(name => [name, OF_FUNCTION[name]])]
+    .filter(Boolean)
+    .join(' ')

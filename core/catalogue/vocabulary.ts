@@ -1,3 +1,5 @@
+import type { OwnName } from './own-names'
+
 /** The words of the trade that items, rules and airframes share. One list each, so that a typing slip is an error. */
 
 export const KINDS = [
@@ -264,8 +266,11 @@ export const PHASES = [
   'landing'
 ] as const
 
-export type Kind = (typeof KINDS)[number]
-export type FunctionName = (typeof FUNCTIONS)[number]
+export type TradeKind = (typeof KINDS)[number]
+/** A kind of the list, or one that a person has named. */
+export type Kind = TradeKind | OwnName
+/** A function of the list, or one that a person has named. */
+export type FunctionName = (typeof FUNCTIONS)[number] | OwnName
 export type SignalName = (typeof SIGNALS)[number]
 export type AerialName = (typeof AERIALS)[number]
 

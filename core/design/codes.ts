@@ -5,6 +5,7 @@
 const TITLES = {
   brief: {
     dislike: 'Unit the brief excludes',
+    function: 'Required function not working',
     unwatched: 'Wishes that are not checked',
     wish: 'Wish of the brief not met'
   },

@@ -21,8 +21,8 @@ export interface ColumnForm {
   hint?: string
   /** One number, typed and read in the reader’s unit and language; else words, as the cell has them. */
   number?: 'mass' | 'money' | 'plain' | 'position'
-  /** Words of a list: one, or several set apart by semicolons. */
-  choice?: { of: readonly string[]; several?: boolean; search?: boolean }
+  /** Words of a list: one, or several set apart by semicolons. `own`: a name that the list does not have may be typed. */
+  choice?: { of: readonly string[]; several?: boolean; search?: boolean; own?: boolean }
   /** Several numbers, in one of the forms of a shape, of a body or of sight angles. */
   forms?: { of: 'shape' | 'body' | 'reads'; number: 'plain' | 'position' }
   /** A list, each of its entries a row of fields. */
@@ -56,8 +56,8 @@ const COLUMNS = {
   kind: {
     at: 'kind',
     as: 'text',
-    cell: 'a word of `KINDS` in `core/catalogue/vocabulary.ts`',
-    form: { section: 'What it is', rank: 3, label: 'Kind', choice: { of: KINDS, search: true } }
+    cell: 'a word of `KINDS` in `core/catalogue/vocabulary.ts`, or one of `own_names`',
+    form: { section: 'What it is', rank: 3, label: 'Kind', choice: { of: KINDS, search: true, own: true } }
   },
   summary: {
     at: 'summary',
@@ -331,12 +331,12 @@ const COLUMNS = {
   provides: {
     at: 'provides',
     as: 'words',
-    cell: 'functions, separated by `;`',
+    cell: 'functions, separated by `;`: words of `FUNCTIONS` in `core/catalogue/vocabulary.ts`, or of `own_names`',
     form: {
       section: 'What it is',
       rank: 8,
       label: 'Provides',
-      choice: { of: FUNCTIONS, several: true, search: true },
+      choice: { of: FUNCTIONS, several: true, search: true, own: true },
       wide: true
     }
   },
@@ -459,6 +459,30 @@ const COLUMNS = {
       label: 'Allowed locations',
       choice: { of: PLACE_KINDS, several: true },
       hint: 'the first is tried first'
+    }
+  },
+  own_names: {
+    at: 'ownNames',
+    as: 'words if any',
+    cell: 'kind and functions of this item that the lists do not have, separated by `;`: lower-case, maximum 40 characters',
+    form: {
+      section: 'What it is',
+      rank: 9.5,
+      label: 'Names of your own',
+      hint: 'kind and functions above that are not in the lists',
+      wide: true
+    }
+  },
+  used_like: {
+    at: 'usedLike',
+    as: 'word',
+    cell: 'for a kind of your own: the kind in the list whose picture, reach, sight and bus it shares',
+    form: {
+      section: 'What it is',
+      rank: 3.5,
+      label: 'Used like',
+      hint: 'for a kind of your own: picture, reach, sight, bus',
+      choice: { of: KINDS, search: true }
     }
   }
 } as const satisfies Record<string, ColumnSpec>

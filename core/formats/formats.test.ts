@@ -227,7 +227,8 @@ describe('catalogue as CSV and JSON', () => {
   it.each([
     ['mass_kg', '-2', 'must not be negative'],
     ['mass_kg', 'NaN', 'not a number'],
-    ['kind', 'teapot', 'must be one of'],
+    ['kind', 'teapot', 'is no kind in the list'],
+    ['kind', 'Display', 'lower-case letters'],
     ['mounts', 'moon', 'must be one of'],
     ['bezel_mm', 'oval 3', 'is not a shape'],
     ['ports', 'a | b', 'is not a port'],

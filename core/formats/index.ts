@@ -40,6 +40,12 @@ export {
   type ListAgainst,
   type ListedUnit
 } from './read/equipment-list'
+export {
+  MOST_SPECIFICATION,
+  readSpecification,
+  type SpecificationFigure,
+  type SpecificationRead
+} from './read/specification'
 export { xlsxMoneyFormats } from './read/xlsx-currencies'
 export { readSupplierFeed, SupplierFeed } from './read/supplier-feed'
 export { readPinTable, type PinTableRead } from './read/pin-table'

@@ -1,5 +1,5 @@
 import { perObject } from '../cache'
-import { looksRound, shapeBox, type Item, type Shape } from '../catalogue'
+import { handledAs, looksRound, shapeBox, type Item, type Shape } from '../catalogue'
 import {
   audioFace,
   breakerMarks,
@@ -249,9 +249,10 @@ function roundFace(item: PicturedItem, area: Area): FacePicture {
  * The face of an item as a plain picture of the house, drawn from its entry: kind, functions, shape, and where the entry says so
  * its screen, knobs and keys. In mm from the centre of the bezel, y down. Undefined for what has no face.
  */
-export const facePicture = perObject((item: PicturedItem): FacePicture | undefined => {
-  if (!item.face) return undefined
-  const { bezel } = item.face
+export const facePicture = perObject((entry: PicturedItem): FacePicture | undefined => {
+  if (!entry.face) return undefined
+  const item = { ...entry, kind: handledAs(entry) ?? entry.kind }
+  const { bezel } = entry.face
   const area = areaOf(bezel)
   const front =
     looksRound(bezel) || isCompact(item, area)

@@ -1,7 +1,7 @@
 import type { FunctionName, Item } from '../catalogue'
 
 /** What of an entry its picture is made from. */
-export type PicturedItem = Pick<Item, 'kind' | 'provides' | 'face' | 'power'>
+export type PicturedItem = Pick<Item, 'kind' | 'usedLike' | 'provides' | 'face' | 'power'>
 
 /**
  * What a stroke of a picture is of. The palette says how each is painted by day and by night; nothing else in a picture is a color.

@@ -1,4 +1,4 @@
-import type { Item, Kind } from '../catalogue'
+import { byKind, type Item, type TradeKind } from '../catalogue'
 import type { Pilot } from '../document'
 import type { Basis } from '../design'
 
@@ -87,7 +87,7 @@ export function reachTo(pilot: Pilot, point: FacePoint): { mm: number; hand: Han
 }
 
 /** How often eye and hand go to a thing of a kind, 0 never to 3 all the time. Our own ranking; common practice. */
-const USE: Partial<Record<Kind, { eye: 0 | 1 | 2 | 3; hand: 0 | 1 | 2 | 3 }>> = {
+const USE: Partial<Record<TradeKind, { eye: 0 | 1 | 2 | 3; hand: 0 | 1 | 2 | 3 }>> = {
   'display': { eye: 3, hand: 2 },
   'round instrument': { eye: 3, hand: 1 },
   'mechanical instrument': { eye: 3, hand: 1 },
@@ -115,7 +115,8 @@ const USE: Partial<Record<Kind, { eye: 0 | 1 | 2 | 3; hand: 0 | 1 | 2 | 3 }>> = 
   'usb power': { eye: 0, hand: 1 },
   'jack': { eye: 0, hand: 1 }
 }
-export const useOf = (item: Item): { eye: 0 | 1 | 2 | 3; hand: 0 | 1 | 2 | 3 } => USE[item.kind] ?? { eye: 0, hand: 0 }
+export const useOf = (item: Item): { eye: 0 | 1 | 2 | 3; hand: 0 | 1 | 2 | 3 } =>
+  byKind(USE, item) ?? { eye: 0, hand: 0 }
 
 const INCH = 25.4
 /**

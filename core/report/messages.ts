@@ -63,6 +63,11 @@ export const newerKeepRemedy = (revision: number | undefined) => say`Keep revisi
 
 export const dislike = ({ words, units }: { words: string; units: DesignUnit[] }) =>
   say`The brief excludes “${words}”, but this option includes ${enumerate(units.map(thing))}.`
+export const requiredFunction = ({ name, there }: { name: string; there: DesignUnit[] }) =>
+  there.length
+    ? say`The brief requires ${name}. ${enumerate(there.map(thing))}
+        ${there.length === 1 ? 'is' : 'are'} installed, but ${name} does not work.`
+    : say`The brief requires ${name}. No unit in this option provides it.`
 export const wish = ({
   words,
   functionWord,

@@ -90,9 +90,9 @@ describe('facts of the aeroplane', () => {
     expect(holds({ flying: ['IFR by day'] }, day)).toBe(false)
   })
   it('what is installed counts by what it gives', () => {
-    const [name] = base.units.flatMap(unit => unit.item.provides)
-    expect(holds({ fitted: name! }, base)).toBe(true)
-    expect(holds({ fitted: name! }, { ...base, units: [] })).toBe(false)
+    const name = 'airspeed'
+    expect(holds({ fitted: name }, base)).toBe(true)
+    expect(holds({ fitted: name }, { ...base, units: [] })).toBe(false)
   })
   it('words tell a condition whole', () => {
     expect(conditionWords({ all: [{ seatsAtLeast: 2 }, { not: { basis: ['certified'] } }] })).toBe(

@@ -125,7 +125,7 @@ export function stands(wanted: Wanted, evidence: Evidence): Standing {
       // What a switch brings back is not lost.
       const shared = new Set(
         design.units
-          .filter(unit => unit.item.provides.some(given => wanted.sharing?.includes(given)))
+          .filter(unit => unit.item.provides.some(given => wanted.sharing?.some(name => name === given)))
           .map(unit => unit.id)
       )
       const taken = stubbornLosses(design, name).filter(part => part.kind !== 'unit' || !shared.has(part.id))

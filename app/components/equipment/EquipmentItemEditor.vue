@@ -2,8 +2,9 @@
 import Papa from 'papaparse'
 import { VTextarea, VTextField } from 'vuetify/components'
 import { EquipmentPortsCell, EquipmentScrewsCell } from '#components'
-import type { Item } from '#core/catalogue'
+import { isOwnFunction, isTradeKind, ownFunctionsOf, type Item } from '#core/catalogue'
 import { extent, setDown } from '#core/panel'
+import { useBench } from '~/stores/bench'
 import { CATALOGUE_COLUMNS, faceCells, readCatalogueCsv } from '#core/formats'
 
 /** One catalogue entry, cell by cell as its CSV row has it: the same checks, the same complaints; numbers as the reader has them. */
@@ -37,6 +38,26 @@ const blank = (): Record<Column, string> =>
   }) as Record<Column, string>
 const cells = reactive(item === 'new' ? blank() : cellsOf(item))
 const wrong = ref<Record<string, string>>({})
+
+/** Names that somebody gave before may be chosen: what two items have in common has one name. */
+const bench = useBench()
+const known = computed(() => [...useCatalogue().items.value, ...bench.project!.items])
+const listOf = (column: Column, of: readonly string[]): readonly string[] =>
+  column === 'provides'
+    ? [...of, ...ownFunctionsOf(known.value)]
+    : column === 'kind'
+      ? [...of, ...new Set(known.value.map(({ kind }) => kind).filter(kind => !isTradeKind(kind)))]
+      : of
+/** A name typed as kind or function is one of the item’s own; one that is in neither, nor needed by it, is none any more. */
+watch(
+  () => [cells.kind, cells.provides] as const,
+  ([kind, provides]) => {
+    const needed = listIn(cells.own_names).filter(name => `${cells.needs} ${cells.announced}`.includes(name))
+    const own = [...(kind && !isTradeKind(kind) ? [kind] : []), ...listIn(provides).filter(isOwnFunction), ...needed]
+    cells.own_names = [...new Set(own)].join('; ')
+    if (!kind || isTradeKind(kind)) cells.used_like = ''
+  }
+)
 /** Numbers that cannot be read: nothing is kept with what stood there before. */
 const unreadable = reactive(new Set<Column>())
 const other = ref('')
@@ -85,6 +106,9 @@ const frame = computed(() => {
   const { minX, minY, maxX, maxY } = extent(face.value!.bezel)
   return `${minX - 4} ${-maxY - 4} ${maxX - minX + 8} ${maxY - minY + 8}`
 })
+
+/** The text of a specification is beside the form. */
+const pasting = ref(false)
 
 const ROWS = { screws: EquipmentScrewsCell, ports: EquipmentPortsCell }
 const FIELDS = ITEM_FORM.flatMap(section => section.fields)
@@ -148,6 +172,10 @@ async function keep() {
         >
           <StateMark :state="said.state" :size="14" /> {{ said.words }}
         </p>
+        <v-btn variant="text" size="small" :aria-expanded="pasting" @click="pasting = !pasting"
+          >{{ pasting ? 'Close the specification' : 'Paste a specification…' }}
+        </v-btn>
+        <EquipmentSpecification v-if="pasting" :cells="cells" @use="(column, cell) => (cells[column] = cell)" />
         <form id="entry" ref="form" @submit.prevent="keep">
           <section v-for="section in ITEM_FORM" :key="section.title" class="part">
             <h2>{{ section.title }}</h2>
@@ -156,6 +184,8 @@ async function keep() {
                 <EquipmentChoiceCell
                   v-if="field.choice"
                   v-bind="field.choice"
+                  :of="listOf(field.column, field.choice.of)"
+                  :disabled="field.column === 'used_like' && isTradeKind(cells.kind)"
                   v-model="cells[field.column]"
                   :class="{ span: field.wide }"
                   :label="field.label"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { accountOf, chainWords, type Part } from '#core/capability'
-import { FUNCTIONS, type FunctionName } from '#core/catalogue'
+import { FUNCTIONS, ownFunctionsOf, type FunctionName } from '#core/catalogue'
 import { useBench } from '~/stores/bench'
 
 /** What works, by which unit and chain, and what is there and does not: the one account that all rooms ask. */
@@ -19,34 +19,37 @@ const rows = computed((): Row[] => {
   if (!design) return []
   const account = accountOf(design)
   const words = (chain: readonly Part[] | undefined) => (chain ? chainWords(chain) : '')
-  return FUNCTIONS.filter(name => design.units.some(unit => unit.item.provides.includes(name))).map(name => {
-    const works = account.works(name)
-    const { chains } = account.disjoint(name, 2)
-    const why = design.units
-      .filter(unit => unit.item.provides.includes(name) && !account.gives(unit.id, name))
-      .map(unit => {
-        const blocks = account.whyNot(unit, name)
-        const waits = blocks.map(block =>
-          block.unit.id === unit.id ? `no ${block.lacks}` : `${block.unit.label} has no ${block.lacks}`
-        )
-        return `${unit.label}: ${waits.join(', ')}`
-      })
-    return {
-      name,
-      works,
-      by: account
-        .givers(name)
-        .map(unit => unit.label)
-        .join(', '),
-      chain: words(chains[0] ?? account.chain(name)),
-      second: words(chains[1]),
-      takes: account
-        .singles(name)
-        .map(part => part.name)
-        .join(', '),
-      why: why.join('; ')
-    }
-  })
+  const names = [...FUNCTIONS, ...ownFunctionsOf(design.units.map(unit => unit.item))]
+  return names
+    .filter(name => design.units.some(unit => unit.item.provides.includes(name)))
+    .map(name => {
+      const works = account.works(name)
+      const { chains } = account.disjoint(name, 2)
+      const why = design.units
+        .filter(unit => unit.item.provides.includes(name) && !account.gives(unit.id, name))
+        .map(unit => {
+          const blocks = account.whyNot(unit, name)
+          const waits = blocks.map(block =>
+            block.unit.id === unit.id ? `no ${block.lacks}` : `${block.unit.label} has no ${block.lacks}`
+          )
+          return `${unit.label}: ${waits.join(', ')}`
+        })
+      return {
+        name,
+        works,
+        by: account
+          .givers(name)
+          .map(unit => unit.label)
+          .join(', '),
+        chain: words(chains[0] ?? account.chain(name)),
+        second: words(chains[1]),
+        takes: account
+          .singles(name)
+          .map(part => part.name)
+          .join(', '),
+        why: why.join('; ')
+      }
+    })
 })
 const columns: Column<Row>[] = [
   { key: 'name', title: 'Function', value: row => row.name, width: '150px' },

@@ -24,6 +24,8 @@ function plainMessage(issue: z.core.$ZodIssue, value: unknown): string {
       .slice(0, 12)
       .map(value => JSON.stringify(value))
       .join(', ')}${issue.values.length > 12 ? ', …' : ''}`
+  // Of a list or a free name: what the name has to be says more than that neither fits.
+  if (issue.code === 'invalid_union' && issue.errors.at(-1)?.[0]) return plainMessage(issue.errors.at(-1)![0]!, value)
   if (issue.code === 'custom') return issue.message
   return `${issue.message}${
     typeof value === 'number' || typeof value === 'string' ? ` (it is ${JSON.stringify(value)?.slice(0, 80)})` : ''

@@ -147,6 +147,7 @@ export function blankProject(start: Start): Project {
       budgetCents: 0,
       stance: 'middle',
       wantedMinutes: 30,
+      functions: [],
       wishes: [],
       dislikes: [],
       notes: ''

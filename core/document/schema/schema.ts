@@ -14,6 +14,7 @@ import {
   SizeMm,
   Text
 } from '../../catalogue/item'
+import { FunctionWord } from '../../catalogue/own-names'
 import { BASES, FACINGS, PLACE_KINDS } from '../../catalogue/vocabulary'
 import { AIRSPACE, AUTHORITIES, FLYING, RulePack, STANCES, TRAINING } from './rule-pack'
 import {
@@ -57,6 +58,8 @@ export const Brief = z.strictObject({
   downTo: Day.optional(),
   stance: z.enum(STANCES).default('middle'),
   wantedMinutes: z.number().min(0).max(600).default(30),
+  /** What must work: functions of the list, or a person’s own names. */
+  functions: z.array(FunctionWord).max(30).default([]),
   wishes: z.array(Name).max(50).default([]),
   dislikes: z.array(Name).max(50).default([]),
   notes: Text.default(''),

@@ -1,4 +1,4 @@
-import type { Kind } from '../../catalogue'
+import { handledAs, type TradeKind } from '../../catalogue'
 import {
   MAIN_ALTERNATOR,
   MAIN_BATTERY,
@@ -62,7 +62,7 @@ function allSources(design: Design, supply: Supply): SourceAt[] {
 }
 
 /** Kinds that hang on the avionics bus where there is one. */
-const AVIONICS: ReadonlySet<Kind> = new Set<Kind>([
+const AVIONICS: ReadonlySet<TradeKind | undefined> = new Set<TradeKind | undefined>([
   'display',
   'navigator',
   'nav/com',
@@ -145,7 +145,7 @@ export class PowerModel {
       there(choice?.bus) ??
       (unit.item.power?.essential ? this.roles.get('essential') : undefined) ??
       (unit.item.kind === 'clock' ? this.roles.get('always hot') : undefined) ??
-      (AVIONICS.has(unit.item.kind) ? this.roles.get('avionics') : undefined) ??
+      (AVIONICS.has(handledAs(unit.item)) ? this.roles.get('avionics') : undefined) ??
       this.roles.get('main') ??
       this.supply.buses[0]!.id
     const also = there(choice?.alsoBus)

@@ -1,6 +1,6 @@
 import * as messages from '../messages'
 import { perObject } from '../../cache'
-import { FUNCTIONS, KINDS, type FunctionName, type Kind } from '../../catalogue'
+import { FUNCTIONS, isOwnFunction, isTradeKind, KINDS, type FunctionName, type Kind } from '../../catalogue'
 import { finding, type Design, type DesignUnit, type Finding } from '../../design'
 
 const plain = (text: string): string =>
@@ -37,9 +37,40 @@ const SUBJECTS: readonly Subject[] = [
   ...ALSO_CALLED.map(([name, called]) => ({ name, function: called }))
 ].sort((a, b) => b.name.length - a.name.length)
 /** The word of the trade that each wish is about: the longest kind or function named in it. */
-const subjectsOf = perObject((wishes: readonly string[]): readonly (Subject | undefined)[] =>
+const tradeSubjects = perObject((wishes: readonly string[]): readonly (Subject | undefined)[] =>
   wishes.map(words => SUBJECTS.find(subject => names(plain(words), subject.name)))
 )
+/** What each wish is about: a name that somebody gave goes before a word of the trade inside it. */
+function subjectsOf({ brief, units }: Design): readonly (Subject | undefined)[] {
+  const own: Subject[] = [
+    ...[...brief.functions, ...units.flatMap(unit => unit.item.provides)]
+      .filter(isOwnFunction)
+      .map(name => ({ name, function: name })),
+    ...units.flatMap(({ item: { kind } }) => (isTradeKind(kind) ? [] : [{ name: kind, kind }]))
+  ].sort((a, b) => b.name.length - a.name.length)
+  return tradeSubjects(brief.wishes).map(
+    (subject, index) => own.find(({ name }) => names(plain(brief.wishes[index]!), plain(name))) ?? subject
+  )
+}
+/** Functions that the brief requires and that do not work: absent, or there and not working. */
+function requiredFindings(design: Design, works: ReadonlySet<FunctionName>): Finding[] {
+  return [...new Set(design.brief.functions)]
+    .filter(name => !works.has(name))
+    .map(name => {
+      const there = design.units.filter(unit => unit.item.provides.includes(name))
+      return finding(
+        'brief.function',
+        there.map(unit => unit.id),
+        {
+          key: name,
+          weight: 'decide',
+          basis: { kind: 'entered', source: 'required functions of the brief' },
+          lacks: there.length ? undefined : { functions: [name] },
+          says: messages.requiredFunction({ name, there })
+        }
+      )
+    })
+}
 const isOf = (unit: DesignUnit, text: string): boolean =>
   same(text, unit.label.toLowerCase()) ||
   same(text, unit.item.kind) ||
@@ -47,8 +78,9 @@ const isOf = (unit: DesignUnit, text: string): boolean =>
   same(text, unit.item.name.toLowerCase())
 
 /**
- * Wishes and dislikes of the brief that can be checked: a thing disliked that is there, a thing wished for that is not, or is out of
- * reach. A wish in which no unit or function is named cannot be checked: one note lists all of these, for their owner to judge.
+ * Required functions, wishes and dislikes of the brief that can be checked: a function that does not work, a thing disliked that is
+ * there, a thing wished for that is not, or is out of reach. A wish in which no unit or function is named cannot be checked: one
+ * note lists all of these, for their owner to judge.
  * @param findings what the other rooms found, for what is out of reach
  * @param works what works in the design
  */
@@ -76,8 +108,9 @@ export function wishFindings(
       )
     ]
   })
+  const subjects = subjectsOf(design)
   const wished = design.brief.wishes.flatMap((words, index): Finding[] => {
-    const subject = subjectsOf(design.brief.wishes)[index]
+    const subject = subjects[index]
     if (!subject) return []
     const there = subject.function
       ? works.has(subject.function)
@@ -95,10 +128,10 @@ export function wishFindings(
   })
   // What is excluded is looked for by the names of units too; a wish without a known name is looked for by nothing.
   const open = design.brief.wishes.filter(
-    (words, index) => !subjectsOf(design.brief.wishes)[index] && !design.units.some(unit => isOf(unit, plain(words)))
+    (words, index) => !subjects[index] && !design.units.some(unit => isOf(unit, plain(words)))
   )
   const unwatched = open.length
     ? [finding('brief.unwatched', [], { weight: 'note', basis, says: messages.unwatched(open) })]
     : []
-  return [...disliked, ...wished, ...unwatched]
+  return [...requiredFindings(design, works), ...disliked, ...wished, ...unwatched]
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { AIRSPACE, Airframe, Brief, FLYING } from '#core/document'
+import { FUNCTIONS, isOwnFunction, nameFrom, ownFunctionsOf, type FunctionName } from '#core/catalogue'
 import { useBench } from '~/stores/bench'
 
 const bench = useBench()
@@ -75,6 +76,20 @@ function setFlying(kind: (typeof FLYING)[number], on: boolean) {
   if (flying.length) setBrief({ flying }, 'flying')
   else bench.said = 'Select one or more kinds of flying.'
 }
+const functionChoices = computed(() => [
+  ...FUNCTIONS,
+  ...ownFunctionsOf([...useCatalogue().items.value, ...bench.project!.items])
+])
+const ownFunctions = computed(() => brief.value.functions.filter(isOwnFunction))
+/** A name that is not in the list is the person’s own: whatever item gives a function of that name meets it. */
+function setFunctions(typed: readonly string[]) {
+  const named = typed.map(name => ({ name, as: nameFrom(name) }))
+  const wrong = named.find(({ as }) => as === undefined)
+  if (wrong)
+    bench.said = `“${wrong.name}” cannot be the name of a function: letters, digits, spaces, hyphens, maximum 40.`
+  else
+    setBrief({ functions: [...new Set(named.map(({ as }): FunctionName => as!))].slice(0, 30) }, 'required functions')
+}
 const lines = (words: string) =>
   words
     .split('\n')
@@ -135,6 +150,21 @@ const lines = (words: string) =>
           </fieldset>
         </InTurn>
         <InTurn>
+          <v-combobox
+            label="Required functions"
+            :items="functionChoices"
+            :model-value="brief.functions"
+            multiple
+            chips
+            closable-chips
+            :hint="
+              ownFunctions.length
+                ? `Your own name: ${ownFunctions.join(', ')}. It is met when an item that provides it works.`
+                : 'Choose from the list, or type a name of your own and press Enter.'
+            "
+            persistent-hint
+            @update:model-value="setFunctions"
+          />
           <TextField
             :lines="3"
             label="Requested features, one per line"
