@@ -57,6 +57,46 @@ test('an own item is made, used, edited and deleted', async ({ page }) => {
   await expect(page.locator('[data-item="my-lamp"]')).toHaveCount(0)
 })
 
+test('a box of a kind that nobody foresaw: required, entered from its specification, added', async ({ page }) => {
+  await visit(page, 'skerrow-dunlin/brief?option=b')
+  const required = page.getByRole('combobox', { name: 'Required functions' })
+  await required.fill('Weather Radar')
+  await required.press('Enter')
+  await expect(page.getByText('Your own name: weather radar.')).toBeVisible()
+  await expect(page.getByRole('link', { name: /^1 Brief/ })).toContainText('1')
+
+  await visit(page, 'skerrow-dunlin/equipment?option=b')
+  await page.getByRole('button', { name: 'Catalogue…' }).click()
+  await page.getByText('Own item…').click()
+  const dialog = page.getByRole('dialog')
+  const cell = (name: RegExp) => dialog.getByRole('textbox', { name })
+  await cell(/^Id/).fill('storm')
+  await cell(/^Name/).fill('Storm box')
+  await cell(/^Maker/).fill('Fenwick & Rook')
+  for (const field of ['Kind', 'Provides']) {
+    await dialog.getByRole('combobox', { name: field, exact: true }).fill('Weather Radar')
+    await page.keyboard.press('Enter')
+  }
+  await dialog.getByRole('button', { name: 'Paste a specification…' }).click()
+  await dialog
+    .getByLabel('Text of the maker’s specification')
+    .fill('Weight: 2.9 lb (1.32 kg)\nWeight with tray: 3.6 lb\nPrice: $1,234.50\nPanel cutout: 3 1/8 in diameter')
+  const figures = dialog.getByRole('list', { name: 'Figures found' })
+  await expect(figures.getByText('The text has different figures for this.')).toHaveCount(2)
+  await expect(cell(/^Mass/)).toHaveValue('1.102')
+  await dialog.getByRole('button', { name: 'Use 3.6 lb for Mass' }).click()
+  await expect(cell(/^Mass/)).toHaveValue('3.6')
+  await dialog.getByRole('button', { name: 'Use $1,235 for Price' }).click()
+  await expect(figures.getByText('in the form')).toHaveCount(2)
+  await dialog.getByRole('button', { name: 'Keep as mine' }).click()
+  await expect(dialog).toHaveCount(0)
+  await page.getByRole('searchbox').fill('weather radar')
+  await page.getByRole('button', { name: 'Add Storm box', exact: true }).click()
+  await visit(page, 'skerrow-dunlin/rules?option=b&pane=works')
+  await expect(page.getByRole('row', { name: /weather radar/ })).toContainText('Storm box')
+  await expect(page.getByRole('link', { name: /^1 Brief/ })).not.toContainText('decide')
+})
+
 test('an item’s face comes out of its maker’s drawing', async ({ page }) => {
   await visit(page, 'skerrow-dunlin/equipment')
   await page.getByRole('button', { name: 'Catalogue…' }).click()

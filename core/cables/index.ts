@@ -1,5 +1,5 @@
 import { dropOf, markOf, type Run } from '../airframe'
-import type { Port, PortKind } from '../catalogue'
+import { WIRELESS, type Port, type PortKind } from '../catalogue'
 import { perObject, remembered } from '../cache'
 import { sameUnits, type Design } from '../design'
 import { canChains, type Chain, type Node } from './can'
@@ -80,6 +80,7 @@ function make(design: Design): Cables {
         const from = portOf(link.from.unit, link.from.port)
         const to = portOf(link.to.unit, link.to.port)
         if (!from || !to || from.port.kind !== to.port.kind || from.port.kind === 'can') return []
+        if (from.port.kind === WIRELESS) return []
         return [cable(link.id, [link.id], [from, to])]
       }),
       ...chains.flatMap(({ nodes, links, stubsMm }) => [

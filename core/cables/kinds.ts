@@ -49,7 +49,8 @@ export const CABLE_KINDS: Readonly<Record<PortKind, CableKind>> = {
   'discrete': { awg: 22, shield: 'no shield', twisted: false, basis: practice('a discrete is a single wire') },
   'coax': { awg: 20, shield: 'both ends', twisted: false, basis: practice('coax: its braid is its return') },
   'ethernet': { awg: 24, shield: 'both ends', twisted: true, basis: practice('Ethernet: two twisted pairs, shielded') },
-  'dc power': { awg: 18, shield: 'no shield', twisted: true, basis: practice('power: out and back side by side') }
+  'dc power': { awg: 18, shield: 'no shield', twisted: true, basis: practice('power: out and back side by side') },
+  'wireless': { awg: 22, shield: 'no shield', twisted: false, basis: practice('wireless: no conductor') }
 }
 
 /** A line of one port joined to a line of the other: one conductor. */

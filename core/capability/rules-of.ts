@@ -4,6 +4,7 @@ import {
   isFor,
   plainSignal,
   saidBy,
+  WIRELESS,
   type FunctionName,
   type Need,
   type Port,
@@ -257,7 +258,8 @@ function lineRules(design: Design, { atoms, rules, units }: Making & Known): voi
     if (!from || !to) continue
     from.ends.push(to)
     to.ends.push(from)
-    if (from.port.kind === to.port.kind) links.push({ link, from, to })
+    // Whether a wireless link holds in flight is nobody’s to promise: nothing rests on it.
+    if (from.port.kind === to.port.kind && from.port.kind !== WIRELESS) links.push({ link, from, to })
   }
   const buses = new Buses()
   for (const { link, from, to } of links) {

@@ -40,7 +40,8 @@ export const LINES: Readonly<Record<PortKind, readonly string[]>> = {
   'discrete': ['signal'],
   'coax': ['centre'],
   'ethernet': ['tx+', 'tx-', 'rx+', 'rx-'],
-  'dc power': ['plus', 'minus']
+  'dc power': ['plus', 'minus'],
+  'wireless': []
 }
 /** The lines that a port of some kind and direction has: one that only speaks has nothing to hear by. */
 export function linesOf({ kind, flow }: { kind: PortKind; flow: 'in' | 'out' | 'both' }): readonly string[] {

@@ -71,7 +71,7 @@ export function nameProblems(
     if (!known && !own.has(name))
       problems.push({
         path,
-        message: `“${name}” is no ${list} in the list; to use it, add it to the names of your own`
+        message: `“${name}” is no ${list} in the list; to use it, add it to its own names`
       })
   }
   check(item.kind, isTradeKind(item.kind), ['kind'], 'kind')

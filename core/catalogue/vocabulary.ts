@@ -225,8 +225,12 @@ export const PORT_KINDS = [
   'discrete',
   'coax',
   'ethernet',
-  'dc power'
+  'dc power',
+  'wireless'
 ] as const
+
+/** A port without a wire: a tablet, a gateway. Nothing that is required may hang on it. */
+export const WIRELESS = 'wireless'
 
 /** Which way a port speaks. */
 export const FLOWS = ['in', 'out', 'both'] as const
@@ -247,6 +251,15 @@ export const PLACE_KINDS = [
   'belly',
   'fuselage top'
 ] as const
+
+/** Places inside the cabin: as far as a wireless link is taken to reach. */
+export const CABIN_PLACES: readonly (typeof PLACE_KINDS)[number][] = [
+  'panel',
+  'behind panel',
+  'cabin',
+  'roof',
+  'baggage'
+]
 
 /** Where the connectors of a box may point. */
 export const FACINGS = ['forward', 'aft', 'left', 'right', 'up', 'down'] as const

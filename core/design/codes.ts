@@ -170,7 +170,8 @@ const TITLES = {
     'talkers': 'Two transmitters on one input',
     'tubes': 'Pitot and static test required',
     'way': 'Route needs protection',
-    'wing-root': 'No connector at the wing root'
+    'wing-root': 'No connector at the wing root',
+    'wireless-range': 'Wireless link leaves the cabin'
   }
 } as const
 type Titles = typeof TITLES

@@ -194,7 +194,7 @@ const COLUMNS = {
     at: 'power.maxV',
     as: 'number',
     cell: 'highest voltage that it withstands',
-    form: { section: 'Current', rank: 27, label: 'Most volts', number: 'plain' }
+    form: { section: 'Current', rank: 27, label: 'Maximum voltage', number: 'plain' }
   },
   typical_a: {
     at: 'power.typicalA',
@@ -206,7 +206,7 @@ const COLUMNS = {
     at: 'power.maxA',
     as: 'number',
     cell: 'A, maximum',
-    form: { section: 'Current', rank: 29, label: 'Most, A', number: 'plain' }
+    form: { section: 'Current', rank: 29, label: 'Maximum, A', number: 'plain' }
   },
   transmit_a: {
     at: 'power.transmitA',
@@ -468,7 +468,7 @@ const COLUMNS = {
     form: {
       section: 'What it is',
       rank: 9.5,
-      label: 'Names of your own',
+      label: 'Own names',
       hint: 'kind and functions above that are not in the lists',
       wide: true
     }

@@ -1,9 +1,9 @@
 import * as messages from './messages'
 import type { FunctionName } from '../catalogue'
 import { freeGround, groundOf, nearestFree, setDown } from '../panel'
-import type { LinkEnd, Pilot } from '../document'
+import type { Pilot } from '../document'
 import { remembered, varied } from '../cache'
-import { cablesOf } from '../cables'
+import { controlsOf, setElsewhere, type Controlled } from './controls'
 import { finding, AS_FOUND, seeking, type Design, type DesignUnit, type Remedy, type Finding } from '../design'
 import { betterOrders, proposedFlows, unitsInUse, walkFlow, type BetterOrder, type FlowWalk } from './flow'
 import { angleBetweenDeg, displayBefore, SCAN_BASIS, SCAN_DEG } from './scan'
@@ -22,6 +22,7 @@ import {
   type Sight
 } from './sight'
 
+export { SETTINGS, type Controlled, type ControlPoint, type Setting } from './controls'
 export { bestPlace } from './place'
 export { seatView, seenAt, type Homography } from './view'
 export { proposedFlows, targetOf, walkFlow, type BetterOrder, type FlowWalk, type StepWalk } from './flow'
@@ -67,6 +68,7 @@ export interface PilotReport {
   ranking: Ranked[]
   flows: FlowWalk[]
   orders: BetterOrder[]
+  controls: Controlled[]
 }
 
 /** What a pilot must see at a glance to fly. */
@@ -144,51 +146,22 @@ function basicT(design: Design): Finding[] {
       ]
 }
 
-const CONTROLS = ['com tuning', 'nav tuning', 'transponder control', 'autopilot mode'] as const
-
-/** Ports that are connected, each with the other: over a link, or as two boxes on one CAN bus. */
-function connectedPorts(design: Design): (readonly [LinkEnd, LinkEnd])[] {
-  const { cables, chains } = cablesOf(design)
-  const direct = new Set(cables.flatMap(({ links, kind }) => (kind === 'can' ? [] : links)))
-  return [
-    ...design.links.filter(link => direct.has(link.id)).map(({ from, to }) => [from, to] as const),
-    ...chains.flatMap(({ nodes }) => {
-      const ends = nodes.map(({ unit, port }): LinkEnd => ({ unit: unit.id, port: port.id }))
-      return ends.flatMap((a, index) => ends.slice(index + 1).map(b => [a, b] as const))
-    })
-  ].filter(([a, b]) => a.unit !== b.unit)
-}
-
-/** Boxes away from the panel that only one unit on the panel can tune or set, by whatever link or bus. */
-function singleControl(design: Design): Finding[] {
-  const inUse = unitsInUse(design)
-  const byId = new Map(inUse.map(unit => [unit.id, unit]))
-  const carried = ({ unit, port }: LinkEnd): readonly string[] =>
-    byId.get(unit)?.item.ports.find(other => other.id === port)?.signals ?? []
-  const headsOf = new Map<string, Set<string>>()
-  for (const [a, b] of connectedPorts(design))
-    for (const [mine, theirs] of [
-      [a, b],
-      [b, a]
-    ] as const) {
-      const sets = CONTROLS.some(signal => carried(mine).includes(signal) && carried(theirs).includes(signal))
-      if (!sets || byId.get(theirs.unit)?.place.kind !== 'panel') continue
-      headsOf.set(mine.unit, (headsOf.get(mine.unit) ?? new Set()).add(theirs.unit))
-    }
-  return inUse.flatMap((unit): Finding[] => {
-    const [only, ...more] = unit.place.kind === 'panel' ? [] : (headsOf.get(unit.id) ?? [])
-    if (only === undefined || more.length) return []
-    const head = byId.get(only)!
+/** Boxes away from the panel that only one unit at hand can tune or set, by whatever link or bus; wireless counts for nothing. */
+const singleControl = (design: Design, controls: readonly Controlled[]): Finding[] =>
+  controls.flatMap(({ setting, unit: id, points }): Finding[] => {
+    const heads = new Set(points.filter(point => !point.uncounted).map(point => point.unit))
+    const [only, ...more] = heads
+    if (setting === 'dimming' || only === undefined || more.length || only === id) return []
+    const [unit, head] = [id, only].map(wanted => design.units.find(other => other.id === wanted)!)
     return [
-      finding('pilot.single-control', [unit.id, head.id], {
-        key: unit.id,
+      finding('pilot.single-control', [id, only], {
+        key: `${id} ${setting}`,
         weight: 'note',
         basis: { kind: 'derived', source: 'links and buses of this option' },
-        says: messages.singleControl({ unit, head })
+        says: messages.singleControl({ unit: unit!, head: head!, setting })
       })
     ]
   })
-}
 
 /** Most degrees off that a unit's sight is for a pilot, beyond the limits of the field; 0 or less when it lies within. */
 const beyondField = ({ sideDeg, upDeg }: Sight) =>
@@ -264,6 +237,7 @@ interface Used {
   unit: DesignUnit
   mine: readonly Seat[]
   nameOf: ReadonlyMap<string, Pilot>
+  controls: readonly Controlled[]
 }
 /** What is wrong at a seat. */
 type SeatComplaint = { seat: Seat; about: Complaint }
@@ -307,8 +281,10 @@ function coneComplaint({ unit, mine, nameOf }: Used): SeatComplaint | undefined 
     }
   }
 }
-function reachComplaint({ unit, mine, nameOf }: Used): SeatComplaint | undefined {
-  const far = useOf(unit.item).hand > 0 ? worst(mine, seat => seat.overReachMm) : undefined
+/** Too far for the hand: but of who reaches another unit from which the same is set. */
+function reachComplaint({ unit, mine, nameOf, controls }: Used): SeatComplaint | undefined {
+  const needed = mine.filter(seat => !setElsewhere(controls, unit.id, seat.pilot))
+  const far = useOf(unit.item).hand > 0 ? worst(needed, seat => seat.overReachMm) : undefined
   if (!far) return undefined
   return {
     seat: far,
@@ -380,11 +356,15 @@ function scanFindings(design: Design, seats: readonly Seat[]): Finding[] {
     value: beyondScan,
     aim: display.at
   }
-  return [complain({ unit, mine: nearest, nameOf }, { seat: far, about }, unit.state === 'kept' ? 'note' : 'decide')]
+  return [complain({ unit, nameOf }, { seat: far, about }, unit.state === 'kept' ? 'note' : 'decide')]
 }
 
 /** The finding of a complaint; a better place is sought when it is asked for. */
-function complain({ unit, nameOf }: Used, { seat, about }: SeatComplaint, weight: Finding['weight']): Finding {
+function complain(
+  { unit, nameOf }: Pick<Used, 'unit' | 'nameOf'>,
+  { seat, about }: SeatComplaint,
+  weight: Finding['weight']
+): Finding {
   const pilot = nameOf.get(seat.pilot)!
   const told = finding(`pilot.${about.code}`, unit.id, {
     weight,
@@ -414,18 +394,17 @@ function complain({ unit, nameOf }: Used, { seat, about }: SeatComplaint, weight
  * What is wrong at the seat of the pilot in command is to be decided; what only another seat has to complain of is a note: one place
  * cannot be in front of both.
  */
-function seatFindings(design: Design, seats: readonly Seat[]): Finding[] {
+function seatFindings(design: Design, seats: readonly Seat[], controls: readonly Controlled[]): Finding[] {
   const nameOf = new Map(design.airframe.pilots.map(pilot => [pilot.id, pilot]))
   const first = new Set(inFirstSeat(design.airframe.pilots).map(pilot => pilot.id))
   return unitsInUse(design).flatMap(unit => {
     const all = seats.filter(seat => seat.unit === unit.id)
     const inCommand = all.filter(seat => first.has(seat.pilot))
     return [sightComplaint, coneComplaint, reachComplaint, lampComplaint].flatMap(look => {
-      const serious = look({ unit, mine: inCommand, nameOf })
-      if (serious)
-        return [complain({ unit, mine: inCommand, nameOf }, serious, unit.state === 'kept' ? 'note' : 'decide')]
-      const other = look({ unit, mine: all, nameOf })
-      return other ? [complain({ unit, mine: all, nameOf }, other, 'note')] : []
+      const serious = look({ unit, mine: inCommand, nameOf, controls })
+      if (serious) return [complain({ unit, nameOf }, serious, unit.state === 'kept' ? 'note' : 'decide')]
+      const other = look({ unit, mine: all, nameOf, controls })
+      return other ? [complain({ unit, nameOf }, other, 'note')] : []
     })
   })
 }
@@ -474,6 +453,9 @@ function orderFindings(design: Design, orders: readonly BetterOrder[]): Finding[
 
 function examineSeats(design: Design): PilotReport {
   const seats = seatsOf(design)
+  const controls = controlsOf(design, unit =>
+    seats.filter(seat => seat.unit === unit && seat.overReachMm <= 0).map(seat => seat.pilot)
+  )
   const first = design.airframe.pilots[0]
   const within = { units: unitsInUse(design), airframe: design.airframe }
   const flows = (design.flows.length ? design.flows : proposedFlows(design)).map(flow => walkFlow(within, flow, first))
@@ -485,8 +467,8 @@ function examineSeats(design: Design): PilotReport {
   return {
     findings: [
       ...basicT(design),
-      ...singleControl(design),
-      ...seatFindings(design, seats),
+      ...singleControl(design, controls),
+      ...seatFindings(design, seats, controls),
       ...scanFindings(design, seats),
       ...flowFindings(design, flows),
       ...orderFindings(design, orders)
@@ -494,7 +476,8 @@ function examineSeats(design: Design): PilotReport {
     seats,
     ranking: ranked(design, seats),
     flows,
-    orders
+    orders,
+    controls
   }
 }
 

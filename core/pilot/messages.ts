@@ -38,8 +38,8 @@ export const handCrosses = (hand: Hand) => say`the ${hand} hand crosses the body
 
 export const basicT = ({ label, wrong }: { label: string; wrong: string[] }) =>
   say`The flight instruments are not in a basic T around ${label}: ${wrong.join('; ')}.`
-export const singleControl = ({ unit, head }: { unit: Named; head: Named }) =>
-  say`${thing(unit)} can only be set from ${thing(head)}. If that fails, it cannot be set.`
+export const singleControl = ({ unit, head, setting }: { unit: Named; head: Named; setting: string }) =>
+  say`The ${setting} of ${thing(unit)} can only be set from ${thing(head)}. If that fails, it cannot be set.`
 export const closerRemedy = ({
   unit,
   name,

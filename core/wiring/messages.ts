@@ -478,6 +478,8 @@ export const talkers = ({
   kind: string
 }) => say`${links.length} units send to ${id} of ${label}: ${names}. An ${kind} input accepts one transmitter.`
 export const talkersRemedy = (label: string) => say`Delete the connection from ${label}.`
+export const wirelessRange = (units: readonly DesignUnit[]) =>
+  say`The wireless link reaches ${enumerate(units.map(thing))} outside the cabin. Metal can block it. Use a wire.`
 export const crowded = ({
   kind,
   users,

@@ -59,22 +59,24 @@ const differs = (figure: SpecificationFigure) => read.value.differing.includes(f
       </p>
       <ol class="small" aria-label="Figures found">
         <li v-for="(figure, index) in read.figures" :key="index">
-          <span class="grow">
-            <b>{{ labelOf(figure.column) }}</b> {{ figure.problem ? '' : valueOf(figure) }}
-            <span class="quiet">from “{{ text.slice(figure.from, figure.to) }}”. {{ figure.note }}</span>
-            <span v-if="figure.problem"><StateMark state="decide" :size="14" /> {{ figure.problem }}</span>
-            <span v-else-if="differs(figure)">
-              <StateMark state="decide" :size="14" /> The text has different figures for this. Check which applies.
+          <div class="row">
+            <span class="grow">
+              <b>{{ labelOf(figure.column) }}</b> {{ figure.problem ? '' : valueOf(figure) }}
+              <span class="quiet">from “{{ text.slice(figure.from, figure.to) }}”. {{ figure.note }}</span>
+              <span v-if="figure.problem"><StateMark state="decide" :size="14" /> {{ figure.problem }}</span>
+              <span v-else-if="differs(figure)">
+                <StateMark state="decide" :size="14" /> The text has different figures for this. Check which applies.
+              </span>
             </span>
-          </span>
-          <span v-if="isUsed(figure)"><StateMark state="holds" :size="14" /> in the form</span>
-          <v-btn
-            v-else-if="!figure.problem"
-            size="small"
-            :aria-label="`Use ${valueOf(figure)} for ${labelOf(figure.column)}`"
-            @click="emit('use', figure.column, figure.cell)"
-            >Use</v-btn
-          >
+            <span v-if="isUsed(figure)"><StateMark state="holds" :size="14" /> in the form</span>
+            <v-btn
+              v-else-if="!figure.problem"
+              size="small"
+              :aria-label="`Use ${valueOf(figure)} for ${labelOf(figure.column)}`"
+              @click="emit('use', figure.column, figure.cell)"
+              >Use</v-btn
+            >
+          </div>
         </li>
       </ol>
     </div>
@@ -102,12 +104,15 @@ ol {
 }
 li {
   padding: 3px 0;
-}
-li > span {
-  vertical-align: middle;
-}
-li {
   border-bottom: 1px solid var(--rule);
+}
+.row {
+  flex-wrap: nowrap;
+}
+mark {
+  background: var(--tape-wash);
+  color: inherit;
+  border-bottom: 1px solid var(--tape);
 }
 @media (max-width: 900px) {
   .found {

@@ -134,6 +134,7 @@ const unitOf = (row: Seen) => row.unit
       <p v-if="rows.length" class="small quiet">
         Rank 1 is the worst place for how often eye and hand go there (our own ranking by kind).
       </p>
+      <PanelControls />
     </div>
   </div>
 </template>

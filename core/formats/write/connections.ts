@@ -211,7 +211,8 @@ export const DASHES: Readonly<Record<PortKind, string>> = {
   'discrete': '4 6',
   'coax': '16 4',
   'ethernet': '3 1',
-  'dc power': '10 6'
+  'dc power': '10 6',
+  'wireless': '1 7'
 }
 /** The diagram as a drawing of its own, with a key to its lines. */
 export function writeConnectionsSvg(placed: PlacedConnections, title: string): string {

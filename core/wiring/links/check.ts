@@ -1,5 +1,5 @@
 import * as messages from '../messages'
-import type { Need, PortKind } from '../../catalogue'
+import { CABIN_PLACES, WIRELESS, type Need, type PortKind } from '../../catalogue'
 import { accountOf } from '../../capability'
 import type { Link } from '../../document'
 import { finding, type Basis, type Design, type DesignUnit, type Finding, type Remedy } from '../../design'
@@ -134,8 +134,31 @@ export function linkFindings(design: Design): Finding[] {
       })
     )
   }
-  return [...findings, ...crowdedFindings(design, byId)]
+  return [...findings, ...crowdedFindings(design, byId), ...wirelessFindings(design, byId)]
 }
+
+/** Wireless links with an end outside the cabin. */
+const wirelessFindings = (design: Design, byId: ReadonlyMap<string, DesignUnit>): Finding[] =>
+  design.links.flatMap(({ id, from, to }): Finding[] => {
+    const ends = [from, to].map(end => ({ unit: byId.get(end.unit), port: end.port }))
+    const out = ends.filter(({ unit }) => unit && !CABIN_PLACES.includes(unit.place.kind))
+    if (!out.length || ends.some(({ unit, port }) => !unit || portOf(unit.item, port).kind !== WIRELESS)) return []
+    return [
+      finding(
+        'wiring.wireless-range',
+        ends.map(({ unit }) => unit!.id),
+        {
+          key: id,
+          weight: 'decide',
+          basis: {
+            kind: 'common practice',
+            source: 'a wireless link is counted on within the cabin only: metal stops it'
+          },
+          says: messages.wirelessRange(out.map(({ unit }) => unit!))
+        }
+      )
+    ]
+  })
 
 /** Ports that hold more links than their kind bears: listeners of one ARINC 429 talker, aerials of one coax. */
 function crowdedFindings(design: Design, byId: ReadonlyMap<string, DesignUnit>): Finding[] {

@@ -3,6 +3,7 @@ import {
   heardBy,
   plainSignal,
   saidBy,
+  WIRELESS,
   type Item,
   type Need,
   type Port,
@@ -79,7 +80,7 @@ export function rankedLinks(design: Design, to: DesignUnit, need: Need): { link:
     if (other.id === to.id) continue
     for (const far of other.item.ports)
       for (const near of to.item.ports) {
-        if (near.kind !== far.kind) continue
+        if (near.kind !== far.kind || near.kind === WIRELESS) continue
         // A listener hears what this one says; otherwise this one hears.
         const [out, into, from, end] =
           need.what === 'listener' ? ([near, far, to, other] as const) : ([far, near, other, to] as const)
