@@ -49,6 +49,8 @@ import {
   effectTogether,
   reportSince,
   standOptions,
+  pilotSides,
+  type PilotSide,
   starterKit,
   unmetWithout,
   withPutOff,
@@ -342,6 +344,9 @@ const examiner = {
   /** A starter kit for the brief. */
   kit: (option: string, job: number, tell: Tell): Promise<StarterKit | undefined> =>
     walk(starterKit(document(), option, catalogue), job, (far, of) => tell(far, of, [])),
+  /** Three ways to equip the pilot side. */
+  pilotSides: (option: string, job: number, tell: Tell): Promise<PilotSide[] | undefined> =>
+    walk(pilotSides(document(), option, catalogue), job, (far, of) => tell(far, of, [])),
   /** Why an item finds no place, and what would make room for it. */
   room: (
     option: string,

@@ -21,6 +21,7 @@ export {
   type Answer,
   type StarterKit
 } from './effects/missing'
+export { PILOT_SIDES, pilotSides, type PilotSide, type PilotSideStyle } from './effects/pilot-side'
 export {
   actedOn,
   examine,

@@ -21,6 +21,7 @@ const { add, fits, signed, kgToRead, massUnit } = useEquipment()
 const { text: find, catching } = useFind()
 const findField = useTemplateRef('findField')
 const kitOpen = ref(false)
+const sideOpen = ref(false)
 
 /** Puts the hand into the field. What was typed on the way to it stands there already. */
 function startFinding() {
@@ -189,6 +190,7 @@ const some = (words: readonly string[], most: number) =>
           ]"
         />
       </InTurn>
+      <v-btn @click="sideOpen = true">Pilot side…</v-btn>
       <v-btn color="primary" variant="flat" @click="kitOpen = true">Starter kit…</v-btn>
       <v-menu>
         <template #activator="{ props }"><v-btn v-bind="props">Catalogue…</v-btn></template>
@@ -327,6 +329,7 @@ const some = (words: readonly string[], most: number) =>
         </template>
       </FactTable>
     </InTurn>
+    <EquipmentPilotSide v-if="sideOpen" v-model="sideOpen" @taken="kitOpen = true" />
     <EquipmentKitDialog v-if="kitOpen" v-model="kitOpen" />
   </div>
 </template>

@@ -8,7 +8,13 @@ const rows = computed(() => bench.report?.pilot.controls ?? [])
 const keyOf = (row: Controlled) => `${row.setting} ${row.unit}`
 const nameOf = computed(() => new Map(bench.project!.airframe.pilots.map(pilot => [pilot.id, pilot.name])))
 const overOf = ({ over }: ControlPoint) =>
-  over === 'front' ? 'own front' : over === 'can' ? 'CAN bus' : over === 'wireless' ? 'wireless, not counted' : over
+  over === 'front'
+    ? 'own front'
+    : over === 'can'
+      ? 'CAN bus'
+      : over === 'wireless'
+        ? 'wireless, not counted'
+        : over.toUpperCase()
 const fromWords = (row: Controlled) =>
   row.points.map(point => `${point.label} (${overOf(point)})`).join('; ') || 'nowhere: no dimmer is linked'
 const onFace = computed(() => new Set(bench.design?.units.filter(unit => unit.at).map(unit => unit.id)))
@@ -20,7 +26,6 @@ const reachWords = (row: Controlled) => {
 }
 const lossWords = (row: Controlled) =>
   row.losses.map(({ lost, left }) => `without ${lost}: ${left.join(', ') || 'nothing'}`).join('; ')
-const single = (row: Controlled) => !row.losses.length || row.losses.every(({ left }) => !left.length)
 const columns: Column<Controlled>[] = [
   { key: 'setting', title: 'Sets', value: row => `${row.setting}: ${row.label}`, width: '24%' },
   { key: 'from', title: 'From', value: fromWords, width: '28%' },
@@ -35,7 +40,10 @@ const columns: Column<Controlled>[] = [
     <FactTable name="control points" no-filter :rows="rows" :columns="columns" :key-of="keyOf">
       <template #setting="{ row }"> <b>{{ row.setting }}</b><br />{{ row.label }} </template>
       <template #left="{ row }">
-        <StateMark :state="single(row) ? 'note' : 'holds'" :size="12" /> {{ lossWords(row) }}
+        <div v-for="{ lost, left } in row.losses" :key="lost">
+          <StateMark :state="left.length ? 'holds' : 'note'" :size="12" /> without {{ lost }}:
+          {{ left.join(', ') || 'nothing' }}
+        </div>
       </template>
     </FactTable>
     <p class="small quiet">

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { BASES, type FunctionName, type Item, type Kind } from '../../catalogue'
+import { BASES, type FunctionName, type Item } from '../../catalogue'
 import { finish, resolve } from '../../design'
 import {
   applyEdits,
@@ -13,8 +13,9 @@ import {
   type Project
 } from '../../document'
 import { bestPlace, defaultPilot } from '../../pilot'
-import { bounds, groundOf, setDown, stands } from '../../panel'
+import { bounds } from '../../panel'
 import { inches } from '../../quantity'
+import { ROUND, setOutDials, sixItems, sought, type Sought } from './dials'
 import { linkEdits, newUnit } from './effect'
 import { starterKit } from './missing'
 
@@ -39,65 +40,6 @@ export const Beginning = z.strictObject({
   installed: z.enum(INSTALLED)
 })
 export type Beginning = z.infer<typeof Beginning>
-
-/** Distance between the middles of round dials 3 1/8 in wide, as they are usually set out (common practice). */
-const DIAL_PITCH_MM = inches(3.5)
-/** The six dials by place: airspeed, attitude, altitude above; turn, direction, vertical speed below (common practice). */
-const SIX: readonly { gives: FunctionName; column: -1 | 0 | 1; row: 0 | 1 }[] = [
-  { gives: 'airspeed', column: -1, row: 0 },
-  { gives: 'attitude', column: 0, row: 0 },
-  { gives: 'altitude', column: 1, row: 0 },
-  { gives: 'rate of turn', column: -1, row: 1 },
-  { gives: 'heading', column: 0, row: 1 },
-  { gives: 'vertical speed', column: 1, row: 1 }
-]
-const ROUND: readonly Kind[] = ['mechanical instrument', 'vacuum part']
-
-/** A function, the kinds of item that provide it in a type of panel, and whether items that are no longer sold come first. */
-interface Sought {
-  provides: FunctionName
-  kinds?: readonly Kind[]
-  old?: boolean
-}
-/** Entries that provide a function, of the kinds sought: the old or the new ones first, and of equals the cheapest. */
-const sought = (items: readonly Item[], { provides, kinds, old = false }: Sought): Item[] =>
-  items
-    .filter(item => item.provides.includes(provides) && (!kinds || kinds.includes(item.kind)))
-    .sort(
-      (a, b) =>
-        Number((a.soldUntil !== undefined) !== old) - Number((b.soldUntil !== undefined) !== old) ||
-        a.priceCents - b.priceCents
-    )
-
-/** How far to either side of the pilot the six dials are tried, mm. */
-const SIDEWAYS_MM = [0, 20, -20, 40, -40, 60, -60, 90, -90, 120, -120]
-/** The six dials in two rows before the first pilot, as high and as near as they are free; nothing when they do not fit together. */
-function sixDials(project: Project, items: readonly Item[]): { item: Item; at?: { xMm: number; yMm: number } }[] {
-  const pilot = project.airframe.pilots[0]!
-  const ground = groundOf(project.airframe.panel)
-  const box = bounds(project.airframe.panel.outline)
-  const dials = SIX.flatMap(dial => {
-    const item = sought(items, { provides: dial.gives, kinds: ROUND })[0]
-    return item ? [{ ...dial, item }] : []
-  })
-  for (const aside of SIDEWAYS_MM)
-    for (let top = box.maxY; top > box.minY; top -= 5) {
-      const placed = dials.map(({ item, column, row }, index) => ({
-        item,
-        at: {
-          xMm: Number((pilot.eye.acrossMm + aside + column * DIAL_PITCH_MM).toFixed(2)),
-          yMm: Number((top - row * DIAL_PITCH_MM).toFixed(2))
-        },
-        unit: { id: `dial-${index}`, label: item.name, item }
-      }))
-      const others = placed.map(({ unit, at }) => setDown(unit, at.xMm, at.yMm)!)
-      const free = placed.every(({ unit, at }, index) =>
-        stands({ unit, x: at.xMm, y: at.yMm, others: others.filter((_, i) => i !== index), ground })
-      )
-      if (free) return placed.map(({ item, at }) => ({ item, at }))
-    }
-  return dials.map(({ item }) => ({ item }))
-}
 
 /** Adds an item to the first option; on the face where it is told, or where its pilots see and reach it best. */
 function added(project: Project, item: Item, spot?: { xMm: number; yMm: number }): Edit[] {
@@ -214,7 +156,7 @@ export function beginProject(id: string, begin: Beginning, catalogue: readonly I
     for (const part of GLASS) act(addedWhereFree(project, sought(roomy, part)))
   } else {
     // One act after the other: each finds its id, and its place, among those already there.
-    for (const { item, at } of sixDials(project, allowed)) act(added(project, item, at))
+    for (const { item, at } of setOutDials(project, sixItems(allowed))) act(added(project, item, at))
     const around = begin.installed === 'six round dials' ? AROUND_DIALS : [...AROUND_DIALS, OLD_TRANSPONDER]
     for (const part of around) act(addedWhereFree(project, sought(allowed, part)))
   }

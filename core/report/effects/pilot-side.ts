@@ -1,0 +1,219 @@
+import { accountOf, type Part } from '../../capability'
+import { alsoSaid, saidBy, type FunctionName, type Item, type Kind } from '../../catalogue'
+import { resolve, type Design, type DesignUnit, type Steps } from '../../design'
+import { applyEdits, UNIT_SOURCE, type Edit, type Project } from '../../document'
+import { setDown } from '../../panel'
+import { bestPlace } from '../../pilot'
+import { ROUND, setOutDials, sixItems, sought, type Dial } from './dials'
+import { effectOf, linkEdits } from './effect'
+import { completed } from './missing'
+
+/** Kinds of pilot side, from dials to screens. */
+export const PILOT_SIDES = ['round', 'mixed', 'glass'] as const
+export type PilotSideStyle = (typeof PILOT_SIDES)[number]
+
+/** What is flown by: the pilot side is made for these. */
+const FLOWN_BY = ['airspeed', 'altitude', 'attitude', 'heading', 'vertical speed'] as const
+const FLIGHT: ReadonlySet<FunctionName> = new Set<FunctionName>([
+  ...FLOWN_BY,
+  'rate of turn',
+  'slip',
+  'electronic primary display'
+])
+const INSTRUMENTS: ReadonlySet<Kind> = new Set<Kind>([...ROUND, 'round instrument', 'display'])
+/** An instrument of the pilot side: it goes when another kind of pilot side comes that does not have it. */
+const isInstrument = ({ item, at, locked }: DesignUnit): boolean =>
+  at !== undefined && !locked && INSTRUMENTS.has(item.kind) && item.provides.some(name => FLIGHT.has(name))
+
+/** One way to equip the pilot side of an option: what it would do, and what each loss leaves. */
+export interface PilotSide {
+  style: PilotSideStyle
+  edits: Edit[]
+  /** Names of what is added, of what goes, and of what finds no free place. */
+  added: string[]
+  removed: string[]
+  waits: string[]
+  /** Change of the price and of the weight of the option, in cents and kg. */
+  cents: number
+  massKg: number
+  /** With nothing lost, and by what is lost: what of flying still works, and what does not. */
+  losses: { lost?: string; left: FunctionName[]; gone: FunctionName[] }[]
+}
+
+/** An instrument of a pilot side: what it gives, of which kinds, the items that would do, and its place among the six dials. */
+interface Wanted {
+  gives: FunctionName
+  kinds: readonly Kind[]
+  items: Item[]
+  dial?: Dial
+}
+/** Electronic in the middle of the six, mechanical around it. */
+const mixedKinds = (gives: FunctionName): readonly Kind[] =>
+  gives === 'attitude' || gives === 'heading' ? ['round instrument'] : ROUND
+const SCREENS: readonly { gives: FunctionName; kinds: readonly Kind[] }[] = [
+  { gives: 'electronic primary display', kinds: ['display'] },
+  { gives: 'attitude', kinds: ['round instrument'] }
+]
+function wantedIn(style: PilotSideStyle, allowed: readonly Item[]): Wanted[] {
+  if (style === 'glass')
+    return SCREENS.map(({ gives, kinds }) => ({ gives, kinds, items: sought(allowed, { provides: gives, kinds }) }))
+  const kindsOf = style === 'mixed' ? mixedKinds : () => ROUND
+  const dials = sixItems(allowed, kindsOf)
+  const electronic = new Set(
+    dials.filter(({ item }) => item.kind === 'round instrument').flatMap(({ item }) => item.provides)
+  )
+  // What the electronic ones give besides wants no dial of its own; airspeed and altitude have theirs, for when they fail.
+  return dials
+    .filter(
+      ({ item }) =>
+        item.kind === 'round instrument' ||
+        item.provides.some(name => name === 'airspeed' || name === 'altitude' || !electronic.has(name))
+    )
+    .map(dial => ({ gives: dial.gives, kinds: kindsOf(dial.gives), items: [dial.item], dial }))
+}
+
+/** What is lost in turn: the unit that shows attitude, the aircraft’s power, the source of vacuum. */
+function lossesIn(design: Design): { lost: string; parts: Part[] }[] {
+  const account = accountOf(design)
+  const whole = (unit: DesignUnit) => account.part('unit', unit.id) ?? []
+  const givers = (name: FunctionName) => account.givers(name)
+  const horizon =
+    givers('attitude').find(({ item }) => item.provides.includes('electronic primary display')) ?? givers('attitude')[0]
+  const vacuum = givers('vacuum source')
+  return [
+    ...(horizon ? [{ lost: horizon.label, parts: [whole(horizon)].flat() }] : []),
+    {
+      lost: 'alternator and main battery',
+      parts: account.parts.filter(({ kind, id }) => kind === 'source' && !id.startsWith(UNIT_SOURCE))
+    },
+    ...(vacuum.length ? [{ lost: 'vacuum', parts: vacuum.flatMap(whole) }] : [])
+  ]
+}
+
+/** So many items are tried for what an instrument lacks. */
+const MOST_TRIED = 6
+/** The cheapest item that makes a function work which an instrument has and lacks something for: a sensor for the heading. */
+function cureFor(project: Project, option: string, name: FunctionName, allowed: readonly Item[]): Item | undefined {
+  const design = resolve(project, option)
+  const account = accountOf(design)
+  if (account.works(name)) return undefined
+  const lacks = design.units
+    .filter(({ item }) => item.provides.includes(name))
+    .flatMap(unit => account.whyNot(unit, name))
+    .flatMap(({ need }) => need ?? [])
+  const gives = (item: Item) =>
+    item.kind !== 'adapter' &&
+    lacks.some(need =>
+      need.what === 'function'
+        ? item.provides.includes(need.name)
+        : need.what === 'signal' && item.ports.some(port => saidBy(port).flatMap(alsoSaid).includes(need.name))
+    )
+  return allowed
+    .filter(gives)
+    .sort((a, b) => a.priceCents - b.priceCents)
+    .slice(0, MOST_TRIED)
+    .find(item => {
+      const whole = completed(project, option, item, allowed)
+      const then = whole && applyEdits(project, whole.edits, 'trial').project
+      return then && accountOf(resolve(then, option)).works(name)
+    })
+}
+const VACUUM: ReadonlySet<FunctionName> = new Set<FunctionName>(['vacuum source', 'vacuum lines', 'gyro power warning'])
+/** Pump and lines without a gyro that is driven by them. */
+function idleVacuum({ units }: Design): DesignUnit[] {
+  const serving = units.filter(
+    ({ item, locked }) => !locked && item.provides.length > 0 && item.provides.every(name => VACUUM.has(name))
+  )
+  const needed = units.some(
+    unit => !serving.includes(unit) && unit.item.needs.some(need => need.what === 'function' && VACUUM.has(need.name))
+  )
+  return needed ? [] : serving
+}
+
+/** A pilot side on an option: the instruments that it does not have go, its own come, with what they need. */
+function sideOf(project: Project, option: string, style: PilotSideStyle, allowed: readonly Item[]): PilotSide {
+  const edits: Edit[] = []
+  let trial = project
+  const act = (more: readonly Edit[]) => {
+    edits.push(...more)
+    trial = applyEdits(trial, more, 'pilot side').project
+  }
+  const before = resolve(project, option)
+  // What is there and would do stays, whether or not it is the cheapest.
+  const gone = before.units.filter(isInstrument)
+  const wanted = wantedIn(style, allowed).filter(({ gives, kinds }) => {
+    const there = gone.findIndex(({ item }) => item.provides.includes(gives) && kinds.includes(item.kind))
+    if (there >= 0) gone.splice(there, 1)
+    return there < 0
+  })
+  if (gone.length) act(gone.map(unit => ({ type: 'unit.remove', option, unit: unit.id })))
+  const added: string[] = []
+  const waits: string[] = []
+  const add = (item: Item, at?: { xMm: number; yMm: number }) => {
+    const whole = completed(trial, option, item, allowed)
+    const [first, ...others] = whole?.parts ?? []
+    if (!whole || !first) return
+    act(whole.edits)
+    if (at) act([{ type: 'unit.move', option, unit: first.addition.unit.id, ...at }])
+    added.push(...whole.parts.map(part => part.item.name))
+    if (first.addition.waits && !at) waits.push(item.name)
+    waits.push(...others.filter(part => part.addition.waits).map(part => part.item.name))
+  }
+  const standing = resolve(trial, option).units.flatMap(unit =>
+    unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []
+  )
+  const dials = wanted.flatMap(({ dial }) => dial ?? [])
+  for (const { item, at } of setOutDials(trial, dials, standing)) add(item, at)
+  for (const { items } of wanted.filter(({ dial }) => !dial)) {
+    const fits = items.find(item => bestPlace(resolve(trial, option), item) !== undefined) ?? items[0]
+    if (fits) add(fits)
+  }
+  if (edits.length) act(linkEdits(trial, option))
+  for (const name of FLOWN_BY) {
+    const cure = cureFor(trial, option, name, allowed)
+    if (cure) add(cure)
+  }
+  const idle = idleVacuum(resolve(trial, option))
+  if (idle.length) act(idle.map(unit => ({ type: 'unit.remove', option, unit: unit.id })))
+  const effect = effectOf(project, option, edits)
+  const design = resolve(trial, option)
+  const account = accountOf(design)
+  const leftWith = (parts?: readonly Part[]) => {
+    const left = FLOWN_BY.filter(name => account.works(name, parts))
+    return { left, gone: FLOWN_BY.filter(name => !left.includes(name)) }
+  }
+  return {
+    style,
+    edits,
+    added,
+    removed: [...gone, ...idle].map(unit => unit.label),
+    waits,
+    cents: effect.change.money,
+    massKg:
+      design.units.reduce((sum, unit) => sum + unit.item.massKg, 0) -
+      before.units.reduce((sum, unit) => sum + unit.item.massKg, 0),
+    losses: [leftWith(), ...lossesIn(design).map(({ lost, parts }) => ({ lost, ...leftWith(parts) }))]
+  }
+}
+
+/**
+ * Three ways to equip the pilot side of an option, one after the other: round dials; an electronic horizon and direction among
+ * dials; a wide display with a standby. Of what is sold and approved for the aircraft, the cheapest; what is there already stays
+ * where it is. The rest of the brief is the starter kit's.
+ */
+export function* pilotSides(
+  project: Project,
+  option: string,
+  catalogue: readonly Item[]
+): Steps<PilotSide[], PilotSide> {
+  const allowed = catalogue.filter(
+    item =>
+      item.soldUntil === undefined && (item.approvals.length === 0 || item.approvals.includes(project.brief.basis))
+  )
+  const sides: PilotSide[] = []
+  for (const style of PILOT_SIDES) {
+    yield { done: sides.length, of: PILOT_SIDES.length, found: sides.slice(-1) }
+    sides.push(sideOf(project, option, style, allowed))
+  }
+  return sides
+}
