@@ -395,7 +395,12 @@ test('seats and hands: a pilot is added and seen, a flow is walked and its row p
   await page.getByRole('button', { name: '+ pilot' }).click()
   await expect(page.locator('.over .sight .limit')).toBeAttached()
   await page.getByRole('button', { name: 'Oswin' }).click()
-  await expect(page.getByRole('cell', { name: 'Tall navigator' })).toBeVisible()
+  await expect(page.getByRole('cell', { name: 'Tall navigator', exact: true })).toBeVisible()
+  const controls = page.getByRole('table', { name: 'control points' })
+  await expect(controls.getByRole('row', { name: /^transponder/ })).toContainText('without Wide display: nothing')
+  await expect(controls.getByRole('row', { name: /^autopilot/ })).toContainText(
+    'without Wide display: Autopilot controller'
+  )
   await pane(page, 'Flow')
   await expect(page.getByText(/of hand, 2 turns back/).first()).toBeVisible()
   await page.getByRole('button', { name: 'Apply order' }).click()

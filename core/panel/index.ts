@@ -25,6 +25,7 @@ export { groundOf, placedOn, setDown, shiftZone, zoneFigure, type Ground, type P
 export { examineSheet, openHoles, plateOver, platesOf, platesOn, type Plate } from './face/blanks'
 export {
   freeHoles,
+  holesFor,
   holeOf,
   holesAsFound,
   sheetOf,

@@ -1,7 +1,7 @@
 import type { FunctionName, Item } from '../catalogue'
 import type { Pilot } from '../document'
 import type { Design } from '../design'
-import { findPlace, freeGround, groundOf, setDown, stackPlaces } from '../panel'
+import { findPlace, freeGround, groundOf, holesFor, setDown, stackPlaces, stands } from '../panel'
 import { FIELD, inFirstSeat, outOfConeDeg, reachTo, sightOf, useOf, type FacePoint } from './sight'
 
 /** Steps in which the free ground is looked over, along a row and from row to row. */
@@ -42,10 +42,28 @@ function burden(design: Design, item: Item, point: FacePoint): number {
   }, 0)
 }
 
+/** A place that costs more than another by this is out of reach or field of somebody who reaches or sees the other. */
+const BEYOND = 10
+
+/** Free holes of the sheet as found that take the item with no metal cut. */
+function holePlaces(design: Design, item: Item): FacePoint[] {
+  const ground = groundOf(design.airframe.panel)
+  const others = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
+  const unit = { id: '\u0000trial', label: item.name, item }
+  return holesFor(design, item).filter(({ xMm, yMm }) => stands({ unit, x: xMm, y: yMm, others, ground }))
+}
+/** The place of least burden. */
+const leastOf = (design: Design, item: Item, places: readonly FacePoint[]) =>
+  places.reduce<{ at: FacePoint; burden: number } | undefined>((found, place) => {
+    const mine = burden(design, item, place)
+    return !found || mine < found.burden ? { at: place, burden: mine } : found
+  }, undefined)
+
 /**
  * Where an item is best set down on the face: a stack that takes it, else of its free ground the place that its pilots see
- * and reach best for how often it is used (by the uses that Seats ranks with; out of reach or field weighs most).
- * Without pilots, the first free place.
+ * and reach best for how often it is used (by the uses that Seats ranks with; out of reach or field weighs most). A free hole of
+ * the sheet as found that takes it with no metal cut goes before both, unless it is out of reach or field where another place is
+ * not. Without pilots, such a hole or the first free place.
  * @returns nothing when no place is free
  */
 export function bestPlace(design: Design, item: Item): FacePoint | undefined {
@@ -54,7 +72,7 @@ export function bestPlace(design: Design, item: Item): FacePoint | undefined {
   const others = design.units.flatMap(unit => (unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []))
   const use = useOf(item)
   if (design.airframe.pilots.length === 0 || use.eye + use.hand === 0) {
-    const { at } = findPlace(item, others, ground)
+    const at = holePlaces(design, item)[0] ?? findPlace(item, others, ground).at
     return at && { xMm: round(at.xMm), yMm: round(at.yMm) }
   }
   const places = stackPlaces(item, others, ground)
@@ -70,9 +88,8 @@ export function bestPlace(design: Design, item: Item): FacePoint | undefined {
         }
     }
   }
-  const best = places.reduce<{ at: FacePoint; burden: number } | undefined>((found, place) => {
-    const mine = burden(design, item, place)
-    return !found || mine < found.burden ? { at: place, burden: mine } : found
-  }, undefined)
+  const hole = leastOf(design, item, holePlaces(design, item))
+  const free = leastOf(design, item, places)
+  const best = hole && (!free || hole.burden < free.burden + BEYOND) ? hole : free
   return best && { xMm: round(best.at.xMm), yMm: round(best.at.yMm) }
 }

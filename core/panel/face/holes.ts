@@ -1,3 +1,4 @@
+import type { Item } from '../../catalogue'
 import { perObject, remembered } from '../../cache'
 import { AS_FOUND, type Design, type DesignUnit } from '../../design'
 import type { Panel, Zone } from '../../document'
@@ -161,6 +162,23 @@ function fitsOf(
 const inHole = (screw: Figure, hole: Hole): boolean => gap(screw, hole.figure) < -TOUCH_MM
 const webTooSmall = (unit: Placed, hole: Hole, leastWebMm: number): boolean =>
   unit.cutout !== undefined && gap(unit.cutout, hole.figure) < leastWebMm - TOUCH_MM
+
+/**
+ * Where an item goes into the sheet as found with no metal cut: the middles of holes that no unit keeps, which it fills or hides and
+ * in which it can be mounted. Whether something else stands there now is not asked.
+ */
+export function holesFor(design: Design, item: Item): { xMm: number; yMm: number }[] {
+  if (!item.face?.cutout) return []
+  const holes = holesAsFound(design)
+  const stays = new Set(design.units.filter(({ state }) => state === 'kept').map(({ id }) => id))
+  const empty = holes.filter(hole => !stays.has(hole.id))
+  return empty.flatMap(({ figure, placed }) => {
+    const { x, y } = placed ?? figure
+    const trial = setDown({ id: '\u0000trial', label: item.name, item }, x, y)!
+    const [fit] = fitsOf([trial], holes, empty, design.airframe.panel.leastWebMm)
+    return fit && !fit.cut && !fit.conflicts.length && !fit.lost.length ? [{ xMm: x, yMm: y }] : []
+  })
+}
 
 /**
  * The sheet of a face that is changed, and the work on it.

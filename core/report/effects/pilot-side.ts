@@ -2,7 +2,7 @@ import { accountOf, type Part } from '../../capability'
 import { alsoSaid, saidBy, type FunctionName, type Item, type Kind } from '../../catalogue'
 import { resolve, type Design, type DesignUnit, type Steps } from '../../design'
 import { applyEdits, UNIT_SOURCE, type Edit, type Project } from '../../document'
-import { setDown } from '../../panel'
+import { holesFor, setDown } from '../../panel'
 import { bestPlace } from '../../pilot'
 import { ROUND, setOutDials, sixItems, sought, type Dial } from './dials'
 import { effectOf, linkEdits } from './effect'
@@ -163,7 +163,11 @@ function sideOf(project: Project, option: string, style: PilotSideStyle, allowed
     unit.at ? (setDown(unit, unit.at.xMm, unit.at.yMm) ?? []) : []
   )
   const dials = wanted.flatMap(({ dial }) => dial ?? [])
-  for (const { item, at } of setOutDials(trial, dials, standing)) add(item, at)
+  // A dial goes into the hole of the one that goes, where it fits: no metal is cut.
+  const inHoles = dials.filter(({ item }) => holesFor(resolve(trial, option), item).length > 0)
+  for (const { item } of inHoles) add(item)
+  const others = dials.filter(dial => !inHoles.includes(dial))
+  for (const { item, at } of setOutDials(trial, others, standing)) add(item, at)
   for (const { items } of wanted.filter(({ dial }) => !dial)) {
     const fits = items.find(item => bestPlace(resolve(trial, option), item) !== undefined) ?? items[0]
     if (fits) add(fits)
