@@ -396,9 +396,8 @@ test('seats and hands: a pilot is added and seen, a flow is walked and its row p
   await expect(page.locator('.over .sight .limit')).toBeAttached()
   await page.getByRole('button', { name: 'Oswin' }).click()
   await expect(page.getByRole('cell', { name: 'Tall navigator', exact: true })).toBeVisible()
-  const controls = page.getByRole('table', { name: 'control points' })
-  await expect(controls.getByRole('row', { name: /^transponder/ })).toContainText('without Wide display: nothing')
-  await expect(controls.getByRole('row', { name: /^autopilot/ })).toContainText(
+  await expect(page.getByRole('row', { name: /^transponder Remote/ })).toContainText('without Wide display: nothing')
+  await expect(page.getByRole('row', { name: /^autopilot Autopilot computer/ })).toContainText(
     'without Wide display: Autopilot controller'
   )
   await pane(page, 'Flow')
