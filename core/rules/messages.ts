@@ -2,6 +2,7 @@
 import type { DesignUnit } from '../design'
 import type { Blocked, Part } from '../capability'
 import type { ModelApproval } from '../catalogue'
+import type { WorkPhase } from '../document'
 import type { ModelStanding } from './model-approval'
 import { say, onDay, enumerate, thing, type Named, type Sayable, screen } from '../quantity'
 
@@ -74,6 +75,8 @@ export const modelNotListed = ({
   say`${thing(unit)} is approved for ${enumerate(
     approvals.map(approval => `${approval.models.join(', ')}${years(approval)}`)
   )}. ${model}, made in ${madeOn.slice(0, 4)}, is not listed.`
+export const laterVisitRemedy = ({ unit, visit, isNew }: { unit: Named; visit: WorkPhase; isNew: boolean }) =>
+  say`Install ${thing(unit)} in ${visit.name}, ${isNew ? say`a new visit from ${onDay(visit.from!)}` : onDay(visit.from!)}.`
 export const modelAwaited = ({
   unit,
   model,

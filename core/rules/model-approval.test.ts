@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { Item } from '../catalogue'
 import { resolve } from '../design'
+import { applyEdits, type Project } from '../document'
 import { readPhrase, US } from '../quantity'
 import { readCatalogueCsv, writeCatalogueCsv } from '../formats'
 import { boxFace, item, plainProject } from '../testing'
@@ -17,7 +18,7 @@ interface Case {
   basis?: 'certified' | 'amateur-built'
 }
 /** A certified Dunlin of 1974 with a new autopilot computer; `from` is the day of its visit. */
-function designOf({ lists, madeOn = '1974-05-20', from, installed, basis = 'certified' }: Case) {
+function projectOf({ lists, madeOn = '1974-05-20', from, installed, basis = 'certified' }: Case) {
   const pilot = item({
     id: 'pilot',
     kind: 'autopilot computer',
@@ -32,8 +33,9 @@ function designOf({ lists, madeOn = '1974-05-20', from, installed, basis = 'cert
   if (installed) project.fitted = [unit]
   project.options[0]!.units = [{ ...unit, ...(from && { phase: 'later' }) }]
   if (from) project.options[0]!.phases = [{ id: 'later', name: 'Later', from }]
-  return resolve(project, 'a')
+  return project
 }
+const designOf = (of: Case) => resolve(projectOf(of), 'a')
 const TODAY = '2026-12-02'
 const stateOf = (of: Case) => modelStanding(designOf(of), designOf(of).units[0]!, TODAY)
 const codesOf = (of: Case) =>
@@ -179,5 +181,43 @@ describe('in the catalog file', () => {
     const read = readCatalogueCsv([head, broken].join('\n'))
     expect(read.items).toEqual([])
     expect(JSON.stringify(read.problems)).toMatch(says)
+  })
+})
+
+describe('an approval that is awaited makes a later visit', () => {
+  const ON = '2027-06-30'
+  const AWAITED: Case = { lists: [{ ...LIST, awaited: true, on: ON }] }
+  const awaited = (project: Project) =>
+    examineRules(resolve(project, 'a'), { today: TODAY }).findings.find(({ code }) => code === 'rules.model-awaited')!
+  const cured = (project: Project) => {
+    const [remedy, ...more] = awaited(project).remedies
+    expect(more).toEqual([])
+    const next = applyEdits(project, remedy!.edits, 'later').project
+    expect(awaited(next)).toMatchObject({ weight: 'decide', remedies: [] })
+    return next.options[0]!
+  }
+  it('one more, from the day expected; what has no visit of its own stays in the first', () => {
+    const project = projectOf(AWAITED)
+    project.brief.downFrom = '2027-02-01'
+    const { phases, units } = cured(project)
+    expect(phases.map(({ name, from }) => [name, from])).toEqual([
+      ['Visit 1', '2027-02-01'],
+      ['Visit 2', ON]
+    ])
+    expect(units[0]!.phase).toBe(phases[1]!.id)
+  })
+  it('one more beside those that are there and begin before it', () => {
+    const { phases } = cured(projectOf({ ...AWAITED, from: '2027-06-29' }))
+    expect(phases.map(({ from }) => from)).toEqual(['2027-06-29', ON])
+  })
+  it('the one that is there, where it begins on that day or later', () => {
+    const project = projectOf({ ...AWAITED, from: '2027-01-10' })
+    project.options[0]!.phases.push({ id: 'next', name: 'Next', from: '2027-09-01' })
+    const { phases, units } = cured(project)
+    expect([phases.length, units[0]!.phase]).toEqual([2, 'next'])
+  })
+  it('none without a day, and none for a day that has passed', () => {
+    expect(awaited(projectOf({ lists: [{ ...LIST, awaited: true }] })).remedies).toEqual([])
+    expect(awaited(projectOf({ lists: [{ ...LIST, awaited: true, on: '2026-11-01' }] })).remedies).toEqual([])
   })
 })

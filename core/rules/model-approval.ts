@@ -1,6 +1,7 @@
 import * as messages from './messages'
 import type { ModelApproval } from '../catalogue'
-import { finding, type Design, type DesignUnit, type Finding } from '../design'
+import { finding, type Design, type DesignUnit, type Finding, type Remedy } from '../design'
+import type { WorkPhase } from '../document'
 
 /** How an approval of a unit for the model of this aircraft stands. */
 export type ModelStanding =
@@ -60,6 +61,32 @@ export function modelStanding(design: Design, unit: DesignUnit, today?: string):
 export const askedByModel = (design: Design): DesignUnit[] =>
   design.units.filter(unit => modelStanding(design, unit) !== undefined)
 
+/** To a visit that begins on the day on which the approval is expected or later: one that is there, or a new one. */
+function laterVisit({ optionId: option, phases, brief }: Design, unit: DesignUnit, on: string | undefined): Remedy[] {
+  if (on === undefined) return []
+  const there = phases.find(phase => phase.from !== undefined && phase.from >= on)
+  const named = (taken: readonly WorkPhase[]): WorkPhase => {
+    let number = taken.length + 1
+    while (taken.some(({ id }) => id === `y${number}`)) number++
+    return { id: `y${number}`, name: `Visit ${taken.length + 1}` }
+  }
+  // What has no visit of its own is installed in the first: that one is the job as it was planned.
+  const { downFrom } = brief
+  const first = { ...named([]), ...(downFrom !== undefined && downFrom < on && { from: downFrom }) }
+  const before = phases.length || there ? phases : [first]
+  const visit = there ?? { ...named(before), from: on }
+  return [
+    {
+      says: messages.laterVisitRemedy({ unit, visit, isNew: !there }),
+      edits: [
+        ...(phases.length || there ? [] : [{ type: 'phase.put' as const, option, phase: first }]),
+        ...(there ? [] : [{ type: 'phase.put' as const, option, phase: visit }]),
+        { type: 'unit.visit', option, unit: unit.id, phase: visit.id }
+      ]
+    }
+  ]
+}
+
 /** What is missing of the approvals by model, a finding for each unit. */
 export function modelFindings(design: Design, today: string | undefined): Finding[] {
   return design.units.flatMap((unit): Finding[] => {
@@ -93,6 +120,7 @@ export function modelFindings(design: Design, today: string | undefined): Findin
       finding('rules.model-awaited', unit.id, {
         weight: standing.inTime ? 'decide' : 'must fix',
         basis,
+        remedies: standing.inTime || standing.overdue ? [] : laterVisit(design, unit, standing.approval.on),
         says: messages.modelAwaited({ unit, model, standing, visit: installedOn(design, unit) })
       })
     ]

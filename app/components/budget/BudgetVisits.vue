@@ -92,10 +92,7 @@ function visitEdit(id: string, does: Shared['does'], visit: string): Edit[] {
     }
     return [{ type: 'disposal.set', option: option.id, disposal: visit ? { ...rest, phase: visit } : rest }]
   }
-  const unit = option.units.find(unit => unit.id === id)
-  if (!unit) return []
-  const { phase: _, ...rest } = unit
-  return [{ type: 'unit.set', option: option.id, unit: visit ? { ...rest, phase: visit } : rest }]
+  return [{ type: 'unit.visit', option: option.id, unit: id, phase: visit || undefined }]
 }
 const setVisit = (row: Shared, visit: string) =>
   bench.act(visitEdit(row.id, row.does, visit), `${row.label}: another visit`)

@@ -346,14 +346,14 @@ const some = (words: readonly string[], most: number) =>
   flex: none;
 }
 .find {
-  flex: 1 1 160px;
+  flex: 1 1 120px;
   max-width: 300px;
 }
 .pick {
-  flex: 0 1 128px;
+  flex: 0 1 112px;
 }
 .narrow {
-  flex-basis: 100px;
+  flex-basis: 92px;
 }
 .side {
   max-height: 44%;

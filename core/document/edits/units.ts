@@ -105,6 +105,12 @@ export const unitEdits = {
   'unit.keep': editOption({ unit: Id, keep: z.boolean() }, (option, { unit, keep }) => {
     unitOf(option, unit).shed = !keep
   }),
+  /** In which visit it is installed; the first when none is named. */
+  'unit.visit': editOption({ unit: Id, phase: Id.optional() }, (option, { unit: id, phase }) => {
+    const unit = unitOf(option, id)
+    if (phase === undefined) delete unit.phase
+    else unit.phase = phase
+  }),
   'unit.support': editUnits({ unit: Id, rear: z.boolean() }, (option, { unit, rear }) => {
     unitOf(option, unit).rearSupport = rear
   }),

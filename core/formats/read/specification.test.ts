@@ -63,6 +63,10 @@ describe('the text of a maker’s specification', () => {
     expect(only).toMatchObject({ column: 'internal_battery_min', cell: '60' })
     expect(text.slice(only!.from, only!.to)).toBe('60 minutes')
   })
+  it('a limit or a round figure is called so', () => {
+    expect(readSpecification('Weight: less than 2 lb').figures[0]!.note).toBe('The text says “less than”.')
+    expect(readSpecification('Weight approx. 1.2 kg').figures[0]!.note).toBe('The text says “approx.”.')
+  })
   it('prose without figures gives none', () => {
     expect(found('A radar for light aircraft. Temperature -20 to 55 C, 8 colors, DO-160G.')).toEqual([])
   })

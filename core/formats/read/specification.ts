@@ -69,6 +69,11 @@ function linesOf(text: string): Line[] {
   return lines
 }
 type Found = Omit<SpecificationFigure, 'from' | 'to'>
+/** A figure that the text itself calls a limit or a round one says so. */
+function qualified(found: Found, before: string): Found {
+  const word = /(less than|under|below|up to|approx\w*\.?|about|~|<|≤)\s*$/i.exec(before)?.[1]
+  return word ? { ...found, note: [`The text says “${word}”.`, found.note].filter(Boolean).join(' ') } : found
+}
 /** What stands at a match, in one cell or several. */
 const eachMatch = (
   line: Line,
@@ -77,7 +82,7 @@ const eachMatch = (
 ): SpecificationFigure[] =>
   [...line.text.matchAll(new RegExp(pattern, 'gi'))].flatMap(match =>
     [read(match) ?? []].flat().map(found => ({
-      ...found,
+      ...qualified(found, line.text.slice(0, match.index)),
       from: line.at + match.index,
       to: line.at + match.index + match[0].trimEnd().length
     }))
