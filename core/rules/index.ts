@@ -13,6 +13,8 @@ import equipment from './packs/us-equipment.json'
 import papers from './packs/us-papers.json'
 import training from './packs/us-training.json'
 import { modelFindings } from './model-approval'
+
+export { leavesOut } from './model-approval'
 import { approvedFor, stands, type Evidence } from './wanted'
 
 export { conditionWords } from './condition'

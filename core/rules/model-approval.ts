@@ -1,5 +1,5 @@
 import * as messages from './messages'
-import type { ModelApproval } from '../catalogue'
+import type { Item, ModelApproval } from '../catalogue'
 import { finding, type Design, type DesignUnit, type Finding, type Remedy } from '../design'
 import type { WorkPhase } from '../document'
 
@@ -27,6 +27,10 @@ function covers({ models, fromYear, toYear }: ModelApproval, { model, madeOn }: 
   const year = Number(madeOn.slice(0, 4))
   return models.some(listed => isModel(listed, model)) && year >= (fromYear ?? year) && year <= (toYear ?? year)
 }
+
+/** Whether the lists of an item leave a certified aircraft out: it has lists, and none that is issued names the model and year. */
+export const leavesOut = ({ modelApprovals }: Pick<Item, 'modelApprovals'>, airframe: Design['airframe']): boolean =>
+  modelApprovals !== undefined && !modelApprovals.some(approval => !approval.awaited && covers(approval, airframe))
 
 /** Large displays and autopilots are approved by a list of models (common practice). */
 const byList = ({ item }: DesignUnit): boolean =>

@@ -89,6 +89,9 @@ function take({ style, edits }: PilotSide) {
             <p v-if="side.waits.length" class="small">
               <StateMark state="decide" :size="13" /> No free place yet: {{ side.waits.join(', ') }}
             </p>
+            <p v-for="says in side.mustFix" :key="preferences.say(says)" class="small">
+              <StateMark state="must fix" :size="13" /> {{ preferences.say(says) }}
+            </p>
             <v-btn
               color="primary"
               variant="flat"

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { accountOf } from '../../capability'
 import { finish, resolve } from '../../design'
 import { applyEdits, type Project } from '../../document'
+import { readPhrase, US } from '../../quantity'
 import { demoCatalogue, demoProject } from '../../testing.demo'
 import { beginProject, type Beginning } from './beginning'
 import { pilotSides, type PilotSideStyle } from './pilot-side'
@@ -83,5 +84,19 @@ describe('round, mixed or glass', () => {
           expect(edit.item.soldUntil).toBeUndefined()
           expect(edit.item.approvals.length === 0 || edit.item.approvals.includes('certified')).toBe(true)
         }
+  })
+  it('a display that is approved for the model goes before a cheaper one that is not; of none it is said', () => {
+    const glass = side(certified, 'glass')
+    expect(glass.added).not.toContain('Vista 10')
+    expect(glass.mustFix).toEqual([])
+    const listed = { ...certified, airframe: { ...certified.airframe, model: 'Larkfell L-24 Dunlin' } }
+    expect(side(listed, 'glass').added).toContain('Vista 10')
+    const lists = catalogue.map(item =>
+      item.provides.includes('electronic primary display')
+        ? { ...item, modelApprovals: [{ models: ['Other'], paper: 'A', conditions: '' }] }
+        : item
+    )
+    const none = finish(pilotSides(certified, 'a', lists)).find(({ style }) => style === 'glass')!
+    expect(none.mustFix.map(says => readPhrase(says, US)).join()).toContain('is not listed')
   })
 })

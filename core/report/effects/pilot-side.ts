@@ -7,6 +7,9 @@ import { bestPlace } from '../../pilot'
 import { ROUND, setOutDials, sixItems, sought, type Dial } from './dials'
 import { effectOf, linkEdits } from './effect'
 import { completed } from './missing'
+import { leavesOut } from '../../rules'
+import type { Phrase } from '../../quantity'
+import { examineOption, type Report } from '../examine/examine'
 
 /** Kinds of pilot side, from dials to screens. */
 export const PILOT_SIDES = ['round', 'mixed', 'glass'] as const
@@ -33,6 +36,8 @@ export interface PilotSide {
   added: string[]
   removed: string[]
   waits: string[]
+  /** What must be fixed on the face or in the approvals by model with it, and not without it. */
+  mustFix: Phrase[]
   /** Change of the price and of the weight of the option, in cents and kg. */
   cents: number
   massKg: number
@@ -130,6 +135,16 @@ function idleVacuum({ units }: Design): DesignUnit[] {
   return needed ? [] : serving
 }
 
+const TRIAL = { trial: true }
+/** What the starter kit cannot cure: it adds, and neither moves nor exchanges. */
+const OF_ITS_OWN = /^(?:panel|rules\.model)/
+function newMustFix(before: Report, after: Report): Phrase[] {
+  const known = new Set(before.findings.map(({ id }) => id))
+  return after.findings
+    .filter(({ id, weight, code }) => weight === 'must fix' && !known.has(id) && OF_ITS_OWN.test(code))
+    .map(({ says }) => says)
+}
+
 /** A pilot side on an option: the instruments that it does not have go, its own come, with what they need. */
 function sideOf(project: Project, option: string, style: PilotSideStyle, allowed: readonly Item[]): PilotSide {
   const edits: Edit[] = []
@@ -147,6 +162,7 @@ function sideOf(project: Project, option: string, style: PilotSideStyle, allowed
     return there < 0
   })
   if (gone.length) act(gone.map(unit => ({ type: 'unit.remove', option, unit: unit.id })))
+  const isOut = (item: Item) => project.brief.basis === 'certified' && leavesOut(item, project.airframe)
   const added: string[] = []
   const waits: string[] = []
   const add = (item: Item, at?: { xMm: number; yMm: number }) => {
@@ -169,7 +185,9 @@ function sideOf(project: Project, option: string, style: PilotSideStyle, allowed
   const others = dials.filter(dial => !inHoles.includes(dial))
   for (const { item, at } of setOutDials(trial, others, standing)) add(item, at)
   for (const { items } of wanted.filter(({ dial }) => !dial)) {
-    const fits = items.find(item => bestPlace(resolve(trial, option), item) !== undefined) ?? items[0]
+    // What is approved for this model goes before what is not, whatever it costs.
+    const ranked = items.toSorted((a, b) => Number(isOut(a)) - Number(isOut(b)))
+    const fits = ranked.find(item => bestPlace(resolve(trial, option), item) !== undefined) ?? ranked[0]
     if (fits) add(fits)
   }
   if (edits.length) act(linkEdits(trial, option))
@@ -192,6 +210,7 @@ function sideOf(project: Project, option: string, style: PilotSideStyle, allowed
     added,
     removed: [...gone, ...idle].map(unit => unit.label),
     waits,
+    mustFix: newMustFix(examineOption(project, option, TRIAL), examineOption(trial, option, TRIAL)),
     cents: effect.change.money,
     massKg:
       design.units.reduce((sum, unit) => sum + unit.item.massKg, 0) -

@@ -157,14 +157,15 @@ const lines = (words: string) =>
             multiple
             chips
             closable-chips
-            :hint="
+            @update:model-value="setFunctions"
+          />
+          <p class="small quiet">
+            {{
               ownFunctions.length
                 ? `Your own name: ${ownFunctions.join(', ')}. It is met when an item that provides it works.`
                 : 'Choose from the list, or type a name of your own and press Enter.'
-            "
-            persistent-hint
-            @update:model-value="setFunctions"
-          />
+            }}
+          </p>
           <TextField
             :lines="3"
             label="Requested features, one per line"
